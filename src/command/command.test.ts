@@ -1,0 +1,86 @@
+import { execFileSync, spawnSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { beforeAll, describe, expect, it } from 'vitest';
+
+const root = join(__dirname, '../..');
+const taut = (...args: string[]) => spawnSync(join(root, 'bin/taut'), args, { encoding: 'utf8' });
+const rider = join(root, 'demo/drives/orchard-rider.drive.json');
+const folder = mkdtempSync(join(tmpdir(), 'taut-'));
+const write = (name: string, text: string) => {
+  writeFileSync(join(folder, name), text);
+  return join(folder, name);
+};
+
+beforeAll(() => {
+  execFileSync(process.execPath, [join(root, 'scripts/build-command.mjs')]);
+});
+
+describe('solve', () => {
+  it('answers one file as an object with the promised keys', () => {
+    const { status, stdout, stderr } = taut('solve', rider);
+    expect([status, stderr]).toEqual([0, '']);
+    expect(stdout.endsWith('}\n')).toBe(true);
+    const answer = JSON.parse(stdout);
+    expect(Object.keys(answer)).toEqual(['drive', 'states', 'speeds', 'beltSpeeds']);
+    expect(Object.keys(answer.states[0])).toEqual(['name', 'tensioners', 'springs', 'brakes', 'belts', 'shaftLoads']);
+    expect(Object.keys(answer.states[0].belts[0])).toEqual(['id', 'geometricLength', 'pitchLength', 'slack', 'tension', 'outsideLength', 'insideLength', 'wraps', 'spans']);
+  });
+  it('answers several files as an array in order, and one state if named', () => {
+    const second = join(root, 'demo/drives/sickle-bar-tractor.drive.json');
+    const answers = JSON.parse(taut('solve', second, rider, '--state', 'engaged').stdout);
+    expect(answers.map((a: { drive: string; states: unknown[] }) => [a.drive.split(',')[0], a.states.length])).toEqual([['Sickle-bar tractor', 1], ['Orchard rider', 1]]);
+  });
+});
+
+describe('match', () => {
+  it('answers best first', () => {
+    const belts = write('belts.csv', 'id,designation,section,length,reference,unit,tolerance\r\na,4L475,,,,,\r\nb,4L480,,,,,2\r\n\r\nc,,4L,"48 1/2",outside,in,\r\nd,B45,,,,,\r\n');
+    const answer = JSON.parse(taut('match', rider, belts).stdout);
+    expect(answer.map((b: { id: string; verdict: string }) => [b.id, b.verdict])).toEqual([['b', 'fits'], ['c', 'too-long'], ['a', 'too-short'], ['d', 'wrong-section']]);
+    expect(Object.keys(answer[0])).toEqual(['id', 'verdict', 'reasons', 'chance', 'engaged', 'disengaged']);
+  });
+});
+
+describe('decode', () => {
+  it('answers one text as an object and several as an array', () => {
+    expect(JSON.parse(taut('decode', '4L480').stdout)).toMatchObject({ section: '4L', outsideLength: expect.closeTo(1219.2, 9) });
+    expect(JSON.parse(taut('decode', 'A46', '51-3/8"').stdout)).toHaveLength(2);
+  });
+});
+
+describe('bad input', () => {
+  it.each<[string, () => string[], RegExp]>([
+    ['no such file', () => ['solve', '/nowhere.drive.json'], /^\/nowhere\.drive\.json: there is no such file$/],
+    ['a folder', () => ['solve', folder], /folder/],
+    ['not JSON', () => ['solve', write('a.drive.json', '{\n"format": taut\n}')], /a\.drive\.json: line 2: .*JSON/],
+    ['an empty file', () => ['solve', write('e.drive.json', '')], /e\.drive\.json: line 1/],
+    ['a list', () => ['solve', write('l.drive.json', '[]')], /JSON object/],
+    ['several faults on one line', () => ['solve', write('b.drive.json', '{"format":"taut-sheave/drive","version":1,"name":"x","kind":"pto","pulleys":[{"id":"a"}],"belts":7}')], /pulleys\[0\]\.role.*belts: belts must be a list/],
+    ['one bad file among good ones', () => ['solve', rider, '/nowhere'], /nowhere/],
+    ['an unknown state', () => ['solve', rider, '--state', 'parked'], /no state “parked”/],
+    ['an unknown option', () => ['solve', rider, '--fast'], /--fast/],
+    ['an unknown command', () => ['guess'], /not a command/],
+    ['an option of another command', () => ['decode', 'A46', '--belt', 'x'], /belongs to match/],
+    ['nothing to solve', () => ['solve'], /at least one/],
+    ['an unknown belt', () => ['match', rider, write('ok.csv', 'id,designation\na,4L480\n'), '--belt', 'nobody'], /no belt “nobody”/],
+    ['a list without ids', () => ['match', rider, write('n.csv', 'designation\n4L480\n')], /n\.csv: line 1: there is no column “id”/],
+    ['a bad row', () => ['match', rider, write('r.csv', 'id,designation\na,4L480\nb,9Q\n')], /r\.csv: line 3: .*9Q/],
+    ['a bad unit', () => ['match', rider, write('u.csv', 'id,length,unit\na,48,furlong\n')], /line 2: unit must be mm or in/],
+    ['nonsense to decode', () => ['decode', 'zebra'], /zebra/],
+  ])('%s: exit 2, one line, nothing on standard output', (_, args, line) => {
+    const { status, stdout, stderr } = taut(...args());
+    expect([status, stdout]).toEqual([2, '']);
+    expect(stderr.trimEnd()).toMatch(line);
+    expect(stderr.trimEnd().split('\n')).toHaveLength(1);
+  });
+
+  it('help explains, for the whole and for each command', () => {
+    for (const args of [['--help'], ['solve', '--help'], ['match', '--help'], ['decode', '--help']]) {
+      const { status, stdout } = taut(...args);
+      expect(status).toBe(0);
+      expect(stdout).toMatch(/^taut/);
+    }
+  });
+});

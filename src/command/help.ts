@@ -1,0 +1,28 @@
+/** What `--help` prints, by command; '' is the whole. */
+export const HELP: Readonly<Record<string, string>> = {
+  '': `taut: belt drive computations on the command line
+
+  taut solve DRIVE… [--state NAME]            where every part of a drive rests, and what pulls on what
+  taut match DRIVE BELTS.csv [--belt ID]      which belts would run on a drive, best first, and why
+  taut decode TEXT…                           what a belt number or a length says
+
+One JSON document on standard output. Several files in one call are answered as an array, in order.
+Bad input: exit 2 and one line on standard error that names the file, the place and what is wrong.
+taut COMMAND --help says more.
+`,
+  solve: `taut solve DRIVE… [--state NAME]
+
+Solves each drive file in its states (disengaged and engaged where it names none), or in the one named.
+Answers positions of tensioners, springs, brakes, belts (lengths in mm, tension in N, wraps in degrees, spans), shaft loads and speeds.
+`,
+  match: `taut match DRIVE BELTS.csv [--belt ID]
+
+Tries every belt of the list on the drive, in place of its belt ID (the first, if none is named). Best first.
+BELTS.csv has a header: id, and designation or section, length, reference (pitch, outside, inside), unit (mm, in); tolerance (± mm) if wanted.
+Verdicts: fits, marginal, too-short (won't let go), too-long (won't grip), wrong-section (won't seat).
+`,
+  decode: `taut decode TEXT…
+
+Reads belt numbers such as 4L480, A46, BX85, 13x1170Li, SPA1180, 3V475, 6PK1750, or a bare length such as "51 3/8" or "1305 mm".
+`,
+};

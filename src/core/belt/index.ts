@@ -1,0 +1,6 @@
+export { SECTIONS, convertLength, findSection, measuredSection, sectionNamed } from './sections';
+export type { LengthReference, Section } from './sections';
+export { decodeDesignation, encodeDesignation, isSectionName, nearestDesignation, standardSizes } from './designation';
+export type { DecodedBelt, DecodeResult } from './designation';
+export { seatingOf } from './seating';
+export type { RouteDemands, Seating, SeatingProblem } from './seating';

@@ -1,0 +1,131 @@
+/**
+ * Belt cross-sections. Sizes are the public standards' (ARPM IP-20 classical, IP-22 narrow, IP-23 light duty, IP-26 ribbed; ISO 4184,
+ * ISO 9982); mass and axial stiffness are nominal values of ours. `stated` marks the six sections whose every figure the product's
+ * answers are defined on; every other row is nominal throughout.
+ */
+export interface Section {
+  readonly name: string;
+  readonly family: 'light' | 'classical' | 'narrow' | 'ribbed' | 'double' | 'measured';
+  /** Width across the top (of one rib, if ribbed), mm. */
+  readonly topMm: number;
+  /** Thickness, mm. */
+  readonly depthMm: number;
+  /** Depth of the pitch line below the top, mm. */
+  readonly pitchLineMm: number;
+  /** Mass of one belt or rib, kg/m. */
+  readonly massKgPerM: number;
+  /** Included angle of the flanks, degrees. */
+  readonly angleDeg: number;
+  /** Axial stiffness EA of one belt or rib, N. */
+  readonly stiffnessN: number;
+  /** Teeth moulded in the inside, so that it bends tighter. */
+  readonly notched: boolean;
+  /** May run with its back over an idler. */
+  readonly bendsBack: boolean;
+  /** Its back is a second V, which can drive a grooved pulley. */
+  readonly drivesFromBack: boolean;
+  /** Smallest pitch diameter that the standard advises, mm. */
+  readonly minDiameterMm: number;
+  /** Highest belt speed advised, m/s. */
+  readonly maxSpeed: number;
+  readonly stated: boolean;
+  readonly source: string;
+}
+
+type Row = readonly [name: string, topMm: number, depthMm: number, pitchLineMm: number, massKgPerM: number, stiffnessN: number, minDiameterMm: number, source: string];
+
+interface Kind {
+  readonly family: Section['family'];
+  readonly angleDeg?: number;
+  readonly notched?: boolean;
+  readonly bendsBack?: boolean;
+  readonly drivesFromBack?: boolean;
+  readonly stated?: boolean;
+  readonly maxSpeed?: number;
+}
+
+const rows = (kind: Kind, ...list: Row[]): Section[] =>
+  list.map(([name, topMm, depthMm, pitchLineMm, massKgPerM, stiffnessN, minDiameterMm, source]) => ({
+    angleDeg: 40, notched: false, bendsBack: true, drivesFromBack: false, stated: false, maxSpeed: 30, ...kind,
+    name, topMm, depthMm, pitchLineMm, massKgPerM, stiffnessN, minDiameterMm, source,
+  }));
+
+export const SECTIONS: readonly Section[] = [
+  ...rows({ family: 'light', stated: true },
+    ['3L', 9.5, 5.6, 2.1, 0.05, 16000, 38, 'ARPM IP-23'],
+    ['4L', 12.7, 7.9, 3.3, 0.09, 25000, 63, 'ARPM IP-23'],
+    ['5L', 16.7, 9.7, 4.1, 0.145, 35000, 90, 'ARPM IP-23']),
+  ...rows({ family: 'light' }, ['2L', 6.35, 3.9, 1.5, 0.025, 8000, 20, 'ARPM IP-23']),
+  ...rows({ family: 'classical', stated: true },
+    ['A', 12.7, 7.9, 3.6, 0.105, 30000, 75, 'ARPM IP-20'],
+    ['B', 16.7, 10.3, 4.85, 0.17, 45000, 125, 'ARPM IP-20'],
+    ['C', 22.2, 13.5, 6.6, 0.3, 70000, 200, 'ARPM IP-20']),
+  ...rows({ family: 'classical' }, ['D', 31.8, 19, 8.1, 0.6, 120000, 315, 'ARPM IP-20']),
+  ...rows({ family: 'classical', notched: true },
+    ['AX', 12.7, 7.9, 3.6, 0.1, 30000, 56, 'ARPM IP-20'],
+    ['BX', 16.7, 10.3, 4.85, 0.16, 45000, 90, 'ARPM IP-20'],
+    ['CX', 22.2, 13.5, 6.6, 0.28, 70000, 140, 'ARPM IP-20']),
+  ...rows({ family: 'narrow', bendsBack: false, maxSpeed: 40 },
+    ['3V', 9.7, 8, 1.6, 0.075, 28000, 67, 'ARPM IP-22'],
+    ['5V', 15.9, 13.5, 2.6, 0.19, 65000, 180, 'ARPM IP-22'],
+    ['SPZ', 9.7, 8, 2, 0.075, 28000, 63, 'ISO 4184'],
+    ['SPA', 12.7, 10, 2.8, 0.12, 42000, 90, 'ISO 4184'],
+    ['SPB', 16.3, 13, 3.5, 0.19, 65000, 140, 'ISO 4184']),
+  ...rows({ family: 'double', drivesFromBack: true },
+    ['AA', 12.7, 10.2, 5.1, 0.15, 32000, 75, 'ARPM IP-21'],
+    ['BB', 16.7, 13.5, 6.75, 0.25, 48000, 125, 'ARPM IP-21'],
+    ['CC', 22.2, 17.5, 8.75, 0.42, 74000, 200, 'ARPM IP-21']),
+  ...rows({ family: 'ribbed', maxSpeed: 50 },
+    ['PH', 1.6, 3, 1, 0.005, 2500, 13, 'ISO 9982'],
+    ['PJ', 2.34, 3.8, 1.2, 0.009, 4000, 20, 'ISO 9982'],
+    ['PK', 3.56, 4.6, 1.5, 0.02, 9000, 45, 'ISO 9982'],
+    ['PL', 4.7, 7.6, 3, 0.035, 14000, 75, 'ISO 9982']),
+];
+
+const BY_NAME = new Map(SECTIONS.map((section) => [section.name, section]));
+
+/** The section of that name, or undefined. */
+export function findSection(name: string): Section | undefined {
+  return BY_NAME.get(name);
+}
+
+/** The section of that name. @throws RangeError where the table has none: names from outside are checked when they are read. */
+export function sectionNamed(name: string): Section {
+  const section = BY_NAME.get(name);
+  if (!section) throw new RangeError(`no belt section is called ${name}`);
+  return section;
+}
+
+/**
+ * A belt known only by what a caliper says. Mass scales with the cross-section of rubber (1.1 g/cm³), the pitch line is put at 0.42 of the
+ * depth and stiffness at 250 N per mm² of section: the table's mean ratios, so nominal.
+ * @param topMm width across the top, mm
+ * @param depthMm thickness, mm
+ * @param angleDeg included angle of the flanks, degrees
+ */
+export function measuredSection(topMm: number, depthMm: number, angleDeg = 40): Section {
+  const bottomMm = Math.max(0, topMm - 2 * depthMm * Math.tan((angleDeg * Math.PI) / 360));
+  const areaMm2 = ((topMm + bottomMm) / 2) * depthMm;
+  return {
+    name: 'measured', family: 'measured', topMm, depthMm, angleDeg, pitchLineMm: 0.42 * depthMm, massKgPerM: areaMm2 * 1.1e-3,
+    stiffnessN: 325 * areaMm2, notched: false, bendsBack: true, drivesFromBack: false, minDiameterMm: 7 * depthMm, maxSpeed: 30,
+    stated: false, source: 'measured on the belt',
+  };
+}
+
+/** Which line round the belt a length is taken along. */
+export type LengthReference = 'pitch' | 'outside' | 'inside';
+
+/**
+ * Length along another line of the same belt: outside = pitch + 2π·pl, inside = pitch − 2π·(depth − pl). Exact for any loop that turns once.
+ * @param value length in mm along `from`
+ */
+export function convertLength(value: number, from: LengthReference, to: LengthReference, section: Section): number {
+  return value + 2 * Math.PI * (offsetMm(to, section) - offsetMm(from, section));
+}
+
+/** How far a line lies outside the pitch line, mm. */
+function offsetMm(reference: LengthReference, section: Section): number {
+  if (reference === 'outside') return section.pitchLineMm;
+  return reference === 'inside' ? section.pitchLineMm - section.depthMm : 0;
+}

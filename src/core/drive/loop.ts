@@ -1,0 +1,320 @@
+import { NO_WRAP_RAD } from './tolerances';
+
+/**
+ * One belt's path round its pulleys in the plane.
+ *
+ * Every stop has a turning sense s (+1 counter-clockwise, −1 clockwise) and a signed pitch radius R = s·r. The span from stop i to stop j, with
+ * D = cⱼ − cᵢ and Δ = Rᵢ − Rⱼ, has length ℓ = √(|D|² − Δ²) and direction u = (ℓ·D + Δ·D⊥)/|D|², D⊥ being D turned a quarter counter-clockwise:
+ * the line that leaves both circles on the side their senses ask for. The wrap at a stop is the turn from the span in to the span out, in its
+ * own sense, 0…2π. Moving a centre by δ lengthens the loop by (u_in − u_out)·δ, since the arcs only roll along.
+ *
+ * An idler that the taut loop clears shows as a wrap just short of a full turn, and the loop then seems to turn once too often or too seldom;
+ * it is passed by and its neighbours joined directly.
+ */
+export interface LoopPlan {
+  readonly stops: number;
+  /** Index of each stop's pulley in the drive. */
+  readonly pulley: Int32Array;
+  readonly radius: Float64Array;
+  /** Sense times radius. */
+  readonly signed: Float64Array;
+  /** Turning sense of each stop when the route is walked in its listed order. */
+  readonly sense: Int8Array;
+  /** 1 where the stop is an idler, which a taut belt may clear. */
+  readonly idler: Uint8Array;
+  /** Sense in which the whole loop turns. */
+  readonly turn: 1 | -1;
+}
+
+/** Room for one traced loop, reused from call to call. */
+export interface LoopTrace {
+  /** Number of stops touched. */
+  touched: number;
+  /** Their indices in route order; the first `touched` entries hold. */
+  readonly active: Int32Array;
+  /** Per touched stop: direction and length of the span that leaves it, wrap in radians. */
+  readonly ux: Float64Array;
+  readonly uy: Float64Array;
+  readonly span: Float64Array;
+  readonly wrap: Float64Array;
+  /** 1 where an idler was passed by too early and has been taken back: it stays. */
+  readonly kept: Uint8Array;
+  /** Length of the loop, mm. */
+  length: number;
+  /** True where an idler seems wrapped by more than half a turn: it may be one that the belt clears. */
+  doubtful: boolean;
+  /** Stop to name where the loop could not be traced. */
+  culprit: number;
+}
+
+export type LoopOutcome = 'ok' | 'no-tangent' | 'not-touching';
+
+export function newTrace(stops: number): LoopTrace {
+  const floats = () => new Float64Array(stops);
+  return { touched: 0, active: new Int32Array(stops), ux: floats(), uy: floats(), span: floats(), wrap: floats(), kept: new Uint8Array(stops), length: 0, doubtful: false, culprit: -1 };
+}
+
+const TWO_PI = 2 * Math.PI;
+/** A wrap within this of a full turn is a bare touch that rounding has put on the other side, radians. */
+const FULL_TURN = TWO_PI - NO_WRAP_RAD;
+
+/**
+ * Traces a loop for pulley centres (x, y). Allocates nothing.
+ * @param plan the belt's stops
+ * @param x centre of every pulley of the drive, mm
+ * @param y likewise
+ * @param out where the result goes; after anything but `ok` only `culprit` means something
+ */
+export function traceLoop(plan: LoopPlan, x: Float64Array, y: Float64Array, out: LoopTrace): LoopOutcome {
+  const { active } = out;
+  out.touched = plan.stops;
+  for (let i = 0; i < plan.stops; i++) {
+    active[i] = i;
+    out.kept[i] = 0;
+  }
+  for (let round = 0; round <= 3 * plan.stops; round++) {
+    const broken = layTangents(plan, x, y, out);
+    if (broken >= 0) {
+      const drop = clearedBeside(plan, x, y, out, broken);
+      if (drop < 0) {
+        out.culprit = active[broken] as number;
+        return 'no-tangent';
+      }
+      passBy(out, drop);
+      continue;
+    }
+    const excess = measureWraps(plan, out);
+    const drop = out.doubtful ? idlerToPassBy(plan, x, y, out, excess) : -1;
+    if (drop >= 0) {
+      passBy(out, drop);
+      continue;
+    }
+    if (excess !== 0) {
+      out.culprit = widestOf(plan, out, excess > 0 ? 1 : -1);
+      return 'not-touching';
+    }
+    if (out.touched < plan.stops && takeBack(plan, x, y, out)) continue;
+    let length = 0;
+    for (let a = 0; a < out.touched; a++) length += (out.span[a] as number) + (plan.radius[active[a] as number] as number) * (out.wrap[a] as number);
+    out.length = length;
+    return 'ok';
+  }
+  out.culprit = active[0] as number;
+  return 'not-touching';
+}
+
+/** Lays the span that leaves each touched stop. Returns the first whose circles allow none, or −1. */
+function layTangents(plan: LoopPlan, x: Float64Array, y: Float64Array, out: LoopTrace): number {
+  const { active, touched, ux, uy, span } = out;
+  for (let a = 0; a < touched; a++) {
+    const i = active[a] as number;
+    const j = active[a + 1 === touched ? 0 : a + 1] as number;
+    const p = plan.pulley[i] as number;
+    const q = plan.pulley[j] as number;
+    const dx = (x[q] as number) - (x[p] as number);
+    const dy = (y[q] as number) - (y[p] as number);
+    const delta = (plan.signed[i] as number) - (plan.signed[j] as number);
+    const d2 = dx * dx + dy * dy;
+    const l2 = d2 - delta * delta;
+    if (!(l2 > 0)) return a;
+    const l = Math.sqrt(l2);
+    ux[a] = (l * dx - delta * dy) / d2;
+    uy[a] = (l * dy + delta * dx) / d2;
+    span[a] = l;
+  }
+  return -1;
+}
+
+/** Wraps of the touched stops. Returns by how many whole turns the loop turns more (+) or less (−), counter-clockwise, than once in its sense. */
+function measureWraps(plan: LoopPlan, out: LoopTrace): number {
+  const { active, touched, ux, uy, wrap } = out;
+  let total = 0;
+  out.doubtful = false;
+  for (let a = 0; a < touched; a++) {
+    const before = a === 0 ? touched - 1 : a - 1;
+    const ax = ux[before] as number;
+    const ay = uy[before] as number;
+    const bx = ux[a] as number;
+    const by = uy[a] as number;
+    const i = active[a] as number;
+    const s = plan.sense[i] as number;
+    let w = s * Math.atan2(ax * by - ay * bx, ax * bx + ay * by);
+    if (w < 0) w += TWO_PI;
+    if (w >= FULL_TURN) w = 0;
+    if (w > Math.PI && plan.idler[i] === 1) out.doubtful = true;
+    wrap[a] = w;
+    total += s * w;
+  }
+  return Math.round(total / TWO_PI) - plan.turn;
+}
+
+/**
+ * The touched idler that the taut belt clears, or −1. Only a wrap beyond half a turn can be a clearance in disguise. Where the loop turns too
+ * often or too seldom one must go: that with most room to the straight run past it. Where the count is right one goes only if that run plainly clears it.
+ */
+function idlerToPassBy(plan: LoopPlan, x: Float64Array, y: Float64Array, out: LoopTrace, excess: number): number {
+  const { active, touched, wrap } = out;
+  if (touched < 3) return -1;
+  let best = -1;
+  let most = -Infinity;
+  for (let a = 0; a < touched; a++) {
+    const i = active[a] as number;
+    if (plan.idler[i] === 0 || out.kept[i] === 1 || (wrap[a] as number) <= Math.PI) continue;
+    if (excess !== 0 && (plan.sense[i] as number) * excess < 0) continue;
+    const room = roomBeside(plan, x, y, out, a, excess === 0);
+    if (excess === 0 && !(room >= 0)) continue;
+    const rank = Number.isFinite(room) ? room : (wrap[a] as number) - 1e6;
+    if (rank > most) {
+      most = rank;
+      best = a;
+    }
+  }
+  return best;
+}
+
+/** Of the idlers at the two ends of a span that cannot be laid, one that the belt clears, or −1. */
+function clearedBeside(plan: LoopPlan, x: Float64Array, y: Float64Array, out: LoopTrace, broken: number): number {
+  if (out.touched < 3) return -1;
+  for (const a of [broken, (broken + 1) % out.touched]) {
+    if (plan.idler[out.active[a] as number] === 1 && roomBeside(plan, x, y, out, a, false) >= 0) return a;
+  }
+  return -1;
+}
+
+/**
+ * Distance between an idler's rim and the straight run that would pass it by, mm; negative where the run would cut it, NaN where there is no
+ * such run, or (if asked) where the idler lies beyond the run's ends.
+ */
+function roomBeside(plan: LoopPlan, x: Float64Array, y: Float64Array, out: LoopTrace, a: number, withinEnds: boolean): number {
+  const { active, touched } = out;
+  const i = active[a] as number;
+  return roomFromRun(plan, x, y, active[a === 0 ? touched - 1 : a - 1] as number, active[a + 1 === touched ? 0 : a + 1] as number, i, withinEnds);
+}
+
+function roomFromRun(plan: LoopPlan, x: Float64Array, y: Float64Array, from: number, to: number, stop: number, withinEnds: boolean): number {
+  const p = plan.pulley[from] as number;
+  const q = plan.pulley[to] as number;
+  const c = plan.pulley[stop] as number;
+  const rp = plan.signed[from] as number;
+  const delta = rp - (plan.signed[to] as number);
+  const dx = (x[q] as number) - (x[p] as number);
+  const dy = (y[q] as number) - (y[p] as number);
+  const d2 = dx * dx + dy * dy;
+  const l2 = d2 - delta * delta;
+  if (!(l2 > 0)) return NaN;
+  const l = Math.sqrt(l2);
+  const ux = (l * dx - delta * dy) / d2;
+  const uy = (l * dy + delta * dx) / d2;
+  const fx = (x[c] as number) - (x[p] as number) - rp * uy;
+  const fy = (y[c] as number) - (y[p] as number) + rp * ux;
+  const along = ux * fx + uy * fy;
+  if (withinEnds && (along < 0 || along > l)) return NaN;
+  return (plan.sense[stop] as number) * (ux * fy - uy * fx) - (plan.radius[stop] as number);
+}
+
+function passBy(out: LoopTrace, a: number): void {
+  out.active.copyWithin(a, a + 1, out.touched);
+  out.touched--;
+}
+
+/** Takes back one idler that was passed by while another, itself gone since, held the belt off it. */
+function takeBack(plan: LoopPlan, x: Float64Array, y: Float64Array, out: LoopTrace): boolean {
+  const { active } = out;
+  for (let a = 0; a < out.touched; a++) {
+    const from = active[a] as number;
+    const to = active[(a + 1) % out.touched] as number;
+    for (let i = (from + 1) % plan.stops; i !== to; i = (i + 1) % plan.stops) {
+      if (out.kept[i] === 1 || !(roomFromRun(plan, x, y, from, to, i, true) < -1e-6)) continue;
+      out.kept[i] = 1;
+      active.copyWithin(a + 2, a + 1, out.touched);
+      active[a + 1] = i;
+      out.touched++;
+      return true;
+    }
+  }
+  return false;
+}
+
+/** The power pulley of one sense with the widest seeming wrap: the one to name when the belt cannot touch it. */
+function widestOf(plan: LoopPlan, out: LoopTrace, sense: number): number {
+  let best = 0;
+  for (let a = 1; a < out.touched; a++) {
+    const better = plan.sense[out.active[a] as number] === sense ? (out.wrap[a] as number) : -1;
+    const held = plan.sense[out.active[best] as number] === sense ? (out.wrap[best] as number) : -1;
+    if (better > held) best = a;
+  }
+  return out.active[best] as number;
+}
+
+/**
+ * Where a traced loop is not simple: two of its spans cross, a span cuts a pulley that it should pass, or an idler it passes by lies on the
+ * wrong side of it (the V side needs it inside, the back outside). Indices are stops.
+ */
+export type Crossing =
+  | { readonly kind: 'spans'; readonly a: number; readonly b: number }
+  | { readonly kind: 'pulley'; readonly span: number; readonly stop: number }
+  | { readonly kind: 'side'; readonly stop: number };
+
+/** Every crossing of a traced loop with itself and with the pulleys of its own belt. Empty for a real, simple loop. */
+export function crossingsOf(plan: LoopPlan, x: Float64Array, y: Float64Array, trace: LoopTrace): Crossing[] {
+  const { active, touched, ux, uy, span } = trace;
+  const found: Crossing[] = [];
+  const starts = Array.from({ length: touched }, (_, a) => {
+    const i = active[a] as number;
+    const r = plan.signed[i] as number;
+    const p = plan.pulley[i] as number;
+    return [(x[p] as number) + r * (uy[a] as number), (y[p] as number) - r * (ux[a] as number)] as const;
+  });
+  for (let a = 0; a < touched; a++) {
+    const [px, py] = starts[a] as readonly [number, number];
+    const l = span[a] as number;
+    for (let b = a + 1; b < touched; b++) {
+      const [qx, qy] = starts[b] as readonly [number, number];
+      const cross = (ux[a] as number) * (uy[b] as number) - (uy[a] as number) * (ux[b] as number);
+      if (Math.abs(cross) < 1e-12) continue;
+      const t = ((qx - px) * (uy[b] as number) - (qy - py) * (ux[b] as number)) / cross;
+      const s = ((qx - px) * (uy[a] as number) - (qy - py) * (ux[a] as number)) / cross;
+      if (t > 0 && t < l && s > 0 && s < (span[b] as number)) found.push({ kind: 'spans', a: active[a] as number, b: active[b] as number });
+    }
+    const from = active[a] as number;
+    const to = active[(a + 1) % touched] as number;
+    for (let i = 0; i < plan.stops; i++) {
+      if (i === from || i === to) continue;
+      const c = plan.pulley[i] as number;
+      const fx = (x[c] as number) - px;
+      const fy = (y[c] as number) - py;
+      const along = Math.min(l, Math.max(0, fx * (ux[a] as number) + fy * (uy[a] as number)));
+      const distance = Math.hypot(fx - along * (ux[a] as number), fy - along * (uy[a] as number));
+      if (distance < (plan.radius[i] as number) - 1e-6) found.push({ kind: 'pulley', span: from, stop: i });
+    }
+  }
+  const corners = starts.flatMap(([px, py], a) => [[px, py] as const, [px + span[a]! * ux[a]!, py + span[a]! * uy[a]!] as const]);
+  const touchedStops = new Set(active.subarray(0, touched));
+  for (let i = 0; i < plan.stops; i++) {
+    if (touchedStops.has(i)) continue;
+    const within = encloses(corners, x[plan.pulley[i]!]!, y[plan.pulley[i]!]!);
+    if (within !== (plan.sense[i] === plan.turn)) found.push({ kind: 'side', stop: i });
+  }
+  return found;
+}
+
+/** Even-odd test of a point in a polygon. */
+function encloses(corners: readonly (readonly [number, number])[], x: number, y: number): boolean {
+  let odd = false;
+  corners.forEach(([ax, ay], i) => {
+    const [bx, by] = corners[(i + 1) % corners.length]!;
+    if (ay > y !== by > y && x < ax + ((y - ay) / (by - ay)) * (bx - ax)) odd = !odd;
+  });
+  return odd;
+}
+
+/** How far the idlers that a traced loop passes by lie off it altogether, mm: tells the likelier of two loops of one length. */
+export function roomPassedBy(plan: LoopPlan, x: Float64Array, y: Float64Array, trace: LoopTrace): number {
+  let total = 0;
+  for (let a = 0; a < trace.touched; a++) {
+    const from = trace.active[a] as number;
+    const to = trace.active[(a + 1) % trace.touched] as number;
+    for (let i = (from + 1) % plan.stops; i !== to; i = (i + 1) % plan.stops) total += roomFromRun(plan, x, y, from, to, i, false);
+  }
+  return total;
+}

@@ -1,0 +1,31 @@
+import { decodeDesignation, convertLength, measuredSection, sectionNamed, type Section } from '../belt';
+import type { Belt, Pulley } from './schema';
+
+/** The section a belt has: the table's, or its own measured one. */
+export function sectionOf(belt: Belt): Section {
+  return belt.section === 'measured' && belt.measured ? measuredSection(belt.measured.top, belt.measured.depth, belt.measured.angle) : sectionNamed(belt.section);
+}
+
+/** Axial stiffness EA of the whole belt, N: its own if given, else the section's, times the belts or ribs side by side. */
+export function stiffnessOf(belt: Belt): number {
+  return (belt.axialStiffness ?? sectionOf(belt).stiffnessN) * (belt.count ?? 1);
+}
+
+/**
+ * Radius of the belt's pitch line on a pulley, mm. In a groove OD/2 − pl + ride; the V side on a flat face OD/2 + depth − pl; over the back OD/2 + pl.
+ */
+export function pitchRadius(pulley: Pulley, contact: 'v' | 'back', section: Section): number {
+  const rim = pulley.outsideDiameter / 2;
+  if (contact === 'back') return rim + section.pitchLineMm;
+  if (pulley.face === 'flat') return rim + section.depthMm - section.pitchLineMm;
+  return rim - section.pitchLineMm + (pulley.ride ?? 0);
+}
+
+/** The pitch length a belt has, mm, from its stated length or its number; null where neither is given. */
+export function statedPitchLength(belt: Belt): number | null {
+  const section = sectionOf(belt);
+  if (belt.length) return convertLength(belt.length.value, belt.length.reference, 'pitch', section);
+  if (belt.designation === undefined) return null;
+  const decoded = decodeDesignation(belt.designation);
+  return decoded.ok && decoded.belt.outsideLength !== null ? convertLength(decoded.belt.outsideLength, 'outside', 'pitch', section) : null;
+}

@@ -1,0 +1,189 @@
+import { convertLength } from '../belt';
+import { compileDrive, type CompiledDrive, type Warning } from './compile';
+import { evaluateEnergy, springReadings } from './energy';
+import { newSolver, solveEquilibrium, type Equilibrium, type Solver } from './equilibrium';
+import { gripBand, type GripBand, type GripSettings } from './grip';
+import { sectionOf } from './pitch';
+import { statesOf, type Drive, type DriveState, type Problem } from './schema';
+import { speedsOf, type PulleySpeed, type Speeds } from './speeds';
+
+export interface SolvedBelt {
+  readonly id: string;
+  /** Length of the drawn pitch path, mm. */
+  readonly geometricLength: number;
+  readonly pitchLength: number | null;
+  /** L₀ − L where positive, mm; null for a belt without length. */
+  readonly slack: number | null;
+  /** Static strand tension, N. */
+  readonly tension: number | null;
+  readonly outsideLength: number;
+  readonly insideLength: number;
+  readonly wraps: readonly { readonly pulley: string; readonly angle: number }[];
+  readonly spans: readonly { readonly from: string; readonly to: string; readonly length: number }[];
+}
+
+export interface SolvedState {
+  readonly name: string;
+  readonly tensioners: readonly { readonly id: string; readonly position: number; readonly atStop: 'min' | 'max' | null }[];
+  readonly springs: readonly { readonly id: string; readonly length: number; readonly force: number }[];
+  readonly brakes: readonly { readonly id: string; readonly on: boolean }[];
+  readonly belts: readonly SolvedBelt[];
+  /** Pull of the belts on each pulley, N, and its direction, degrees counter-clockwise from x. */
+  readonly shaftLoads: readonly { readonly pulley: string; readonly force: number; readonly direction: number }[];
+}
+
+/** One belt's path and the moving parts, for drawing. */
+export interface Pose {
+  readonly pulleys: readonly { readonly x: number; readonly y: number }[];
+  /** Per belt, its touched stops in route order: index of the stop, signed radius, the span that leaves it. */
+  readonly belts: readonly { readonly stops: readonly PoseStop[] }[];
+  readonly springs: readonly { readonly from: readonly [number, number]; readonly to: readonly [number, number] }[];
+}
+
+export interface PoseStop {
+  readonly stop: number;
+  readonly pulley: number;
+  readonly signedRadius: number;
+  /** Direction and length of the span that leaves the stop. */
+  readonly ux: number;
+  readonly uy: number;
+  readonly span: number;
+  /** Radians. */
+  readonly wrap: number;
+}
+
+export interface StateAnswer {
+  readonly equilibrium: Equilibrium;
+  readonly solved: SolvedState;
+  readonly pose: Pose;
+  readonly bands: readonly GripBand[];
+}
+
+export interface DriveAnswer {
+  readonly drive: string;
+  readonly states: readonly SolvedState[];
+  readonly speeds: readonly PulleySpeed[];
+  readonly beltSpeeds: readonly { readonly belt: string; readonly metresPerSecond: number | null }[];
+}
+
+export type SolveResult = { readonly ok: true; readonly answer: DriveAnswer; readonly warnings: readonly Warning[] } | { readonly ok: false; readonly problems: readonly Problem[] };
+
+/**
+ * Solves a validated drive in its states, or in the one named.
+ * @returns the answer, or every problem with its path: geometry no belt can take, a state that is not there, a state that does not settle
+ */
+export function solveDrive(drive: Drive, stateName?: string): SolveResult {
+  const made = compileDrive(drive);
+  if (!made.ok) return made;
+  const { compiled } = made;
+  const wanted = statesOf(drive).map((state, i) => ({ state, i })).filter(({ state }) => stateName === undefined || state.name === stateName);
+  if (wanted.length === 0) {
+    return { ok: false, problems: [{ path: 'states', message: `there is no state “${stateName}”; it has ${statesOf(drive).map((s) => `“${s.name}”`).join(', ')}` }] };
+  }
+  const solver = newSolver(compiled);
+  const speeds = speedsOf(compiled);
+  const problems: Problem[] = [];
+  const states: SolvedState[] = [];
+  for (const { state, i } of wanted) {
+    const { equilibrium, solved } = answerState(solver, state, speeds);
+    const problem = endingProblem(equilibrium, state, i);
+    if (problem) problems.push(problem);
+    else states.push(solved);
+  }
+  if (problems.length > 0) return { ok: false, problems };
+  return {
+    ok: true, warnings: compiled.warnings,
+    answer: { drive: drive.name, states, speeds: speeds.pulleys, beltSpeeds: speeds.belts.map(({ belt, metresPerSecond }) => ({ belt, metresPerSecond })) },
+  };
+}
+
+/** Why a state has no answer, or null. */
+export function endingProblem(equilibrium: Equilibrium, state: DriveState, index: number): Problem | null {
+  if (equilibrium.ending === 'settled') return null;
+  const message = equilibrium.ending === 'blocked'
+    ? `in “${state.name}” the mechanism is driven to where a belt would have to leave a pulley; check stops, springs and route`
+    : `in “${state.name}” no resting position was found; check that springs and stops hold every tensioner`;
+  return { path: `states[${index}]`, message };
+}
+
+/** Solves one state in full: numbers, drawing and grip. */
+export function answerState(solver: Solver, state: Pick<DriveState, 'name' | 'lever' | 'locks'>, speeds: Speeds, settings?: GripSettings, start?: Parameters<typeof solveEquilibrium>[3]): StateAnswer {
+  const equilibrium = solveEquilibrium(solver, state.lever, state.locks ?? {}, start);
+  return describe(solver, equilibrium, state, speeds, settings);
+}
+
+function describe(solver: Solver, equilibrium: Equilibrium, state: Pick<DriveState, 'name' | 'lever' | 'locks'>, speeds: Speeds, settings?: GripSettings): StateAnswer {
+  const { compiled } = solver;
+  const { drive } = compiled;
+  evaluateEnergy(compiled, equilibrium.positions, state.lever, solver.state);
+  const readings = springReadings(compiled, equilibrium.positions, state.lever, solver.state);
+  const loadX = new Float64Array(drive.pulleys.length);
+  const loadY = new Float64Array(drive.pulleys.length);
+  const hintX = new Float64Array(drive.pulleys.length);
+  const hintY = new Float64Array(drive.pulleys.length);
+  const poseBelts: { stops: PoseStop[] }[] = [];
+  const belts = drive.belts.map((belt, b): SolvedBelt => {
+    const { plan, trace, pitchLength: l0, stiffnessN } = compiled.belts[b]!;
+    const known = l0 > 0;
+    const tension = known ? (stiffnessN * Math.max(0, trace.length - l0)) / l0 : null;
+    const wraps = belt.route.map((stop) => ({ pulley: stop.pulley, angle: 0 }));
+    const stops: PoseStop[] = [];
+    const spans = Array.from({ length: trace.touched }, (_, a) => {
+      const stop = trace.active[a]!;
+      const i = plan.pulley[stop]!;
+      const p = a === 0 ? trace.touched - 1 : a - 1;
+      wraps[stop]!.angle = (trace.wrap[a]! * 180) / Math.PI;
+      const px = trace.ux[a]! - trace.ux[p]!;
+      const py = trace.uy[a]! - trace.uy[p]!;
+      hintX[i]! += px;
+      hintY[i]! += py;
+      loadX[i]! += (tension ?? 0) * px;
+      loadY[i]! += (tension ?? 0) * py;
+      stops.push({ stop, pulley: i, signedRadius: plan.signed[stop]!, ux: trace.ux[a]!, uy: trace.uy[a]!, span: trace.span[a]!, wrap: trace.wrap[a]! });
+      return { from: belt.route[stop]!.pulley, to: belt.route[trace.active[(a + 1) % trace.touched]!]!.pulley, length: trace.span[a]! };
+    });
+    poseBelts.push({ stops });
+    const section = sectionOf(belt);
+    const along = known ? l0 : trace.length;
+    return {
+      id: belt.id, geometricLength: trace.length, pitchLength: known ? l0 : null, slack: known ? Math.max(0, l0 - trace.length) : null, tension,
+      outsideLength: convertLength(along, 'pitch', 'outside', section), insideLength: convertLength(along, 'pitch', 'inside', section), wraps, spans,
+    };
+  });
+  const degrees = (x: number, y: number) => (x === 0 && y === 0 ? 0 : ((Math.atan2(y, x) * 180) / Math.PI + 360) % 360);
+  const solved: SolvedState = {
+    name: state.name,
+    tensioners: drive.tensioners.map((t, i) => ({ id: t.id, position: equilibrium.positions[i]! + 0, atStop: equilibrium.atStop[i] ?? null })),
+    springs: drive.springs.map((s, i) => ({ id: s.id, length: readings[i]!.length, force: readings[i]!.force })),
+    brakes: brakesOn(compiled, equilibrium),
+    belts,
+    shaftLoads: drive.pulleys.map((p, i) => {
+      const loaded = loadX[i] !== 0 || loadY[i] !== 0;
+      return { pulley: p.id, force: Math.hypot(loadX[i]!, loadY[i]!), direction: loaded ? degrees(loadX[i]!, loadY[i]!) : degrees(hintX[i]!, hintY[i]!) };
+    }),
+  };
+  const pose: Pose = {
+    pulleys: drive.pulleys.map((_, i) => ({ x: compiled.x[i]!, y: compiled.y[i]! })),
+    belts: poseBelts, springs: readings.map(({ from, to }) => ({ from, to })),
+  };
+  const bands = drive.belts.map((_, b) => gripBand(compiled, b, equilibrium, speeds, state.locks ?? {}, settings));
+  return { equilibrium, solved, pose, bands };
+}
+
+/** A brake is on when its tensioner stands at or past where it lands. */
+export function brakesOn(compiled: CompiledDrive, equilibrium: Equilibrium): { id: string; on: boolean }[] {
+  return compiled.drive.brakes.map((brake) => {
+    const at = equilibrium.positions[compiled.drive.tensioners.findIndex((t) => t.id === brake.tensioner)]!;
+    return { id: brake.id, on: brake.side === 'above' ? at >= brake.appliesAt - 1e-6 : at <= brake.appliesAt + 1e-6 };
+  });
+}
+
+/**
+ * Whether the engaged state is over centre: letting the lever go from there does not bring the mechanism back to where the released state rests.
+ * @param rest the released equilibrium
+ */
+export function isOverCentre(solver: Solver, engaged: Equilibrium, lever: number, rest: Equilibrium, restLever: number): boolean {
+  if (lever === restLever) return false;
+  const back = solveEquilibrium(solver, restLever, {}, { positions: engaged.positions, lever });
+  return back.ending === 'settled' && back.positions.some((at, t) => Math.abs(at - rest.positions[t]!) * solver.compiled.tensioners[t]!.reach > 0.5);
+}

@@ -1,0 +1,24 @@
+/** Every tolerance and cap of the drive computation, each with its unit and what it trades off. */
+
+/** Positions are solved to this, in degrees or mm: well under what a hand can see or a stop can hold. */
+export const POSITION_TOLERANCE = 1e-9;
+/** A Newton step this short is the last: the next would be shorter than the square of it, degrees or mm. */
+export const NEWTON_TOLERANCE = 1e-6;
+/** A tensioner this near a stop stands at it, degrees or mm. */
+export const STOP_TOLERANCE = 1e-6;
+/** Out-of-balance work per unit of travel at which an equilibrium of several tensioners is settled, N (per mm) or N·mm (per radian, scaled by its arm). */
+export const FORCE_TOLERANCE = 1e-6;
+/** Initial tension comes in over this much stretch, mm, so that the energy has a slope everywhere. Far below any measurable length. */
+export const INITIAL_TENSION_RAMP_MM = 1e-4;
+/** Steps in which the lever is moved from released to where it stands: enough to follow a branch, few enough to be quick. */
+export const LEVER_STEPS = 4;
+/** Parts of the travel looked at one after another when going downhill, so that no minimum narrower than this is promised. */
+export const TRAVEL_STEPS = 32;
+/** Most Newton steps of one lever step for several tensioners. */
+export const MAX_NEWTON_STEPS = 80;
+/** Most refinements of one bracketed root; bisection alone would need about 50. */
+export const MAX_ROOT_STEPS = 100;
+/** A wrap smaller than this is no contact, radians. */
+export const NO_WRAP_RAD = 1e-9;
+/** Two lengths closer than this are the same, mm. */
+export const LENGTH_TOLERANCE_MM = 1e-7;

@@ -1,0 +1,6 @@
+export { UNITS, findUnit, unitNamed, coreUnit } from './units';
+export type { Dimension, Unit } from './units';
+export { parseQuantity } from './parse';
+export type { ParsedQuantity, ParseOptions, ParseResult } from './parse';
+export { formatQuantity, formatInUnit, inchFraction, otherReading, preferredUnit } from './format';
+export type { UnitSetting } from './format';
