@@ -1,0 +1,20 @@
+import type { NextConfig } from 'next';
+
+const config: NextConfig = {
+  serverExternalPackages: ['sequelize', 'pg', 'umzug', '@node-rs/argon2'],
+  poweredByHeader: false,
+  reactStrictMode: true,
+  typescript: { ignoreBuildErrors: false },
+  headers: async () => [
+    {
+      source: '/:path*',
+      headers: [
+        { key: 'X-Content-Type-Options', value: 'nosniff' },
+        { key: 'X-Frame-Options', value: 'DENY' },
+        { key: 'Referrer-Policy', value: 'same-origin' },
+        { key: 'Permissions-Policy', value: 'camera=(self), microphone=(self), geolocation=()' },
+      ],
+    },
+  ],
+};
+export default config;

@@ -1,0 +1,92 @@
+import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = fileURLToPath(new URL('../..', import.meta.url)).replace(/\/$/, '');
+export const isRoot = process.getuid?.() === 0;
+
+/** Ends the script with one sentence for whoever started it. */
+export function giveUp(sentence) {
+  process.stderr.write(`\n${sentence}\n`);
+  process.exit(1);
+}
+
+export const say = (line) => process.stdout.write(`${line}\n`);
+
+/** Runs a command to its end with its output shown; gives up on failure. */
+export function run(command, args, { env = {}, what = command, quiet = false } = {}) {
+  const { status, stdout, stderr } = spawnSync(command, args, { cwd: root, env: { ...process.env, ...env }, stdio: quiet ? 'pipe' : 'inherit', encoding: 'utf8' });
+  if (status !== 0) {
+    if (quiet) process.stderr.write(`${stdout ?? ''}${stderr ?? ''}`);
+    giveUp(`${what} failed; what it said stands above.`);
+  }
+}
+
+/** Folder of PostgreSQL's programs, newest version first; null where it is not installed. */
+export function postgresPrograms() {
+  const versions = '/usr/lib/postgresql';
+  const found = existsSync(versions) ? readdirSync(versions).sort((a, b) => Number(b) - Number(a)).map((v) => join(versions, v, 'bin')) : [];
+  return found.find((folder) => existsSync(join(folder, 'initdb'))) ?? null;
+}
+
+/** Installs the Debian packages that are missing, or says which to ask for. */
+export function ensureDebian({ database, browser }) {
+  const missing = [];
+  if (database && !postgresPrograms()) missing.push('postgresql');
+  if (browser && !existsSync('/usr/bin/chromium')) missing.push('chromium');
+  if (missing.length === 0) return;
+  const names = missing.join(' ');
+  if (!isRoot) giveUp(`This needs Debian's ${names}. Ask for: sudo apt-get install ${names}; or set DATABASE_URL to a PostgreSQL server of your own.`);
+  say(`Installing ${names} …`);
+  const env = { DEBIAN_FRONTEND: 'noninteractive' };
+  run('apt-get', ['update', '-qq'], { env, quiet: true, what: 'Reading the package lists' });
+  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...missing], { env, quiet: true, what: `Installing ${names}` });
+}
+
+const digest = (...parts) => createHash('sha256').update(parts.join('\0')).digest('hex');
+
+/** Installs npm packages where the lock file is not what was installed last. */
+export function ensurePackages() {
+  const mark = join(root, 'node_modules/.taut-installed');
+  const wanted = digest(readFileSync(join(root, 'package-lock.json'), 'utf8'), process.version);
+  if (existsSync(mark) && readFileSync(mark, 'utf8') === wanted) return;
+  say('Installing packages …');
+  run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { what: 'Installing packages' });
+  writeFileSync(mark, wanted);
+}
+
+function fingerprint(folder) {
+  return readdirSync(join(root, folder), { withFileTypes: true })
+    .map((entry) => {
+      const path = join(folder, entry.name);
+      if (entry.isDirectory()) return fingerprint(path);
+      const { size, mtimeMs } = statSync(join(root, path));
+      return `${path}:${size}:${mtimeMs}`;
+    })
+    .join('\n');
+}
+
+/** Builds the command and the application where the sources changed since the last build. */
+export function ensureBuilt() {
+  const mark = join(root, '.next/taut-built');
+  const wanted = digest(fingerprint('src'), readFileSync(join(root, 'next.config.ts'), 'utf8'), readFileSync(join(root, 'package-lock.json'), 'utf8'));
+  if (existsSync(mark) && existsSync(join(root, 'dist/taut.cjs')) && readFileSync(mark, 'utf8') === wanted) return;
+  say('Building …');
+  run('node', ['scripts/build-command.mjs'], { what: 'Building the command' });
+  run('node', ['node_modules/next/dist/bin/next', 'build'], { env: { NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' }, quiet: true, what: 'Building the application' });
+  mkdirSync(join(root, '.next'), { recursive: true });
+  writeFileSync(mark, wanted);
+}
+
+/** Starts a long-running part; `stop` ends it and waits. */
+export function background(command, args, { env = {}, ...options } = {}) {
+  const child = spawn(command, args, { cwd: root, env: { ...process.env, ...env }, stdio: 'inherit', ...options });
+  const ended = new Promise((resolve) => child.once('exit', (code, signal) => resolve({ code, signal })));
+  const stop = async (signal = 'SIGTERM') => {
+    if (child.exitCode === null && child.signalCode === null) child.kill(signal);
+    await ended;
+  };
+  return { child, ended, stop };
+}

@@ -1,0 +1,32 @@
+import { createServer } from 'node:http';
+import next from 'next';
+
+/** Serves the built application (or, in development, the sources), and writes one line per request. */
+const port = Number(process.env.PORT);
+const host = process.env.TAUT_HOST ?? '127.0.0.1';
+const dev = process.env.NODE_ENV !== 'production';
+const app = next({ dev, hostname: host, port });
+await app.prepare();
+const handle = app.getRequestHandler();
+
+const server = createServer((request, response) => {
+  const began = performance.now();
+  // Only this server knows who is at the other end; what a client says of it is thrown away.
+  request.headers['x-client-address'] = request.socket.remoteAddress ?? '';
+  response.on('finish', () => {
+    if (request.url.startsWith('/_next/')) return;
+    const ms = (performance.now() - began).toFixed(0);
+    process.stdout.write(`${new Date().toISOString()} ${request.method} ${request.url.split('?')[0]} ${response.statusCode} ${ms} ms\n`);
+  });
+  handle(request, response);
+});
+server.listen(port, host, () => {
+  process.stdout.write(`\nTaut Sheave is ready at http://${host === '0.0.0.0' ? 'localhost' : host}:${port}\n`);
+  if (process.env.TAUT_HINT !== 'none') process.stdout.write('Sign in with the account printed above, or make the owner’s account there. Ctrl-C stops it; your data stays.\n\n');
+});
+for (const signal of ['SIGINT', 'SIGTERM']) {
+  process.on(signal, () => {
+    server.close(() => process.exit(0));
+    setTimeout(() => process.exit(0), 2000).unref();
+  });
+}

@@ -1,0 +1,71 @@
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { spawnSync } from 'node:child_process';
+import { background, ensureBuilt, ensureDebian, ensurePackages, root, run, say } from './lib/machine.mjs';
+import { dropDatabase, ensureDatabase, freePort, startPostgres } from './lib/postgres.mjs';
+
+/**
+ * Everything that must hold: lint, layers, types, unit and database tests, and browser tests on the built application. The last line is
+ * `N passed, N failed` (and skipped) from the runners' own counts. Exits 1 where anything failed, was missing or ran no test.
+ */
+ensureDebian({ database: !process.env.DATABASE_URL, browser: true });
+ensurePackages();
+const counts = { passed: 0, failed: 0, skipped: 0 };
+let broken = false;
+const step = (what, command, args, env = {}) => {
+  say(`\n== ${what}`);
+  const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } });
+  if (status !== 0) broken = true;
+  return status === 0;
+};
+const reports = join(root, '.cache/reports');
+rmSync(reports, { recursive: true, force: true });
+mkdirSync(reports, { recursive: true });
+
+step('Lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
+step('Layers', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src', '--output-type', 'err']);
+run('npx', ['next', 'typegen'], { quiet: true, what: 'Generating route types' });
+step('Types', 'npx', ['tsc', '--noEmit']);
+
+const scratch = join(tmpdir(), `taut-test-${process.pid}`);
+const own = process.env.DATABASE_URL ? null : await startPostgres(scratch, 54370);
+const server = own ? own.url('postgres') : process.env.DATABASE_URL;
+const names = { unit: `taut_unit_${process.pid}`, browser: `taut_browser_${process.pid}` };
+let app;
+try {
+  const unitUrl = await ensureDatabase(server, names.unit, { fresh: true });
+  const unitReport = join(reports, 'unit.json');
+  step('Unit and database tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`], { TEST_DATABASE_URL: unitUrl });
+  count(unitReport, (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests, skipped: r.numPendingTests + (r.numTodoTests ?? 0) }));
+
+  ensureBuilt();
+  const url = await ensureDatabase(server, names.browser, { fresh: true });
+  const port = await freePort(4370);
+  const env = { DATABASE_URL: url, TAUT_SECRET: 'a-secret-for-tests-only-0123456789abcdef', NODE_ENV: 'production', PORT: String(port), TAUT_HINT: 'none' };
+  run('node', ['--import', 'tsx', 'scripts/database.ts', 'migrate', 'seed'], { env, quiet: true, what: 'Preparing the browser tests’ database' });
+  app = background('node', ['scripts/serve.mjs'], { env, stdio: 'ignore' });
+  const browserReport = join(reports, 'browser.json');
+  step('Browser tests', 'npx', ['playwright', 'test'], { BASE_URL: `http://127.0.0.1:${port}`, DATABASE_URL: url, BROWSER_REPORT: browserReport });
+  count(browserReport, ({ stats }) => ({ passed: stats.expected + stats.flaky, failed: stats.unexpected, skipped: stats.skipped }));
+} finally {
+  await app?.stop();
+  for (const name of Object.values(names)) await dropDatabase(server, name).catch(() => undefined);
+  await own?.stop();
+  rmSync(scratch, { recursive: true, force: true });
+}
+
+function count(file, read) {
+  if (!existsSync(file)) {
+    say(`No report was written at ${file}.`);
+    broken = true;
+    return;
+  }
+  const found = read(JSON.parse(readFileSync(file, 'utf8')));
+  if (found.passed + found.failed === 0) broken = true;
+  for (const key of Object.keys(counts)) counts[key] += found[key];
+}
+
+if (broken && counts.failed === 0) counts.failed = 1;
+say(`\n${counts.passed} passed, ${counts.failed} failed${counts.skipped > 0 ? `, ${counts.skipped} skipped` : ''}`);
+process.exit(counts.failed > 0 || counts.passed === 0 ? 1 : 0);

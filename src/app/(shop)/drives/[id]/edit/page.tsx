@@ -1,0 +1,13 @@
+import { notFound } from 'next/navigation';
+import { database, drives } from '@/db';
+import { EditorScreen } from '@/features/drives/editor-screen';
+import { requirePerson } from '@/server';
+import { wholeNumber } from '@/server/params';
+
+export default async function EditDrivePage({ params }: PageProps<'/drives/[id]/edit'>) {
+  const { shopId } = await requirePerson();
+  const id = wholeNumber((await params).id);
+  const stored = id === null ? null : await drives.findDrive(database(), shopId, id);
+  if (!stored) notFound();
+  return <EditorScreen key={stored.id} stored={stored} start={stored.document} />;
+}

@@ -1,0 +1,7 @@
+'use client';
+
+import { Trouble } from '@/ui/trouble';
+
+export default function ShopError({ reset }: { error: Error; reset: () => void }) {
+  return <Trouble onAgain={reset} />;
+}

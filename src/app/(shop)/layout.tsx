@@ -1,0 +1,10 @@
+import type { ReactNode } from 'react';
+import { database, people } from '@/db';
+import { Shell } from '@/features/shell/shell';
+import { requirePerson } from '@/server';
+
+export default async function ShopLayout({ children }: { children: ReactNode }) {
+  const { name, role, preferences, shopId } = await requirePerson();
+  const shop = await people.shopOf(database(), shopId);
+  return <Shell person={{ name, role, preferences }} shop={shop.name}>{children}</Shell>;
+}

@@ -1,0 +1,12 @@
+import { database, shelf } from '@/db';
+import { ShelfScreen } from '@/features/shelf/shelf-screen';
+import { requirePerson } from '@/server';
+
+export const metadata = { title: 'Shelf' };
+
+export default async function ShelfPage({ searchParams }: PageProps<'/shelf'>) {
+  const { shopId } = await requirePerson();
+  const { find } = await searchParams;
+  const text = typeof find === 'string' ? find : '';
+  return <ShelfScreen key={text} shelf={await shelf.listShelf(database(), shopId)} find={text} />;
+}

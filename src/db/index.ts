@@ -1,0 +1,17 @@
+export { database, openDatabase } from './connection';
+export type { Database } from './connection';
+export { migrate } from './migrate';
+export type { Preferences } from './models';
+export type { Outcome } from './outcome';
+export { ENTRY_TYPES, JOB_STATUSES, ROLES, STAGE_STATES, STAGES } from './vocabulary';
+export type { EntryType, JobStatus, Role, Stage, StageState } from './vocabulary';
+export * as drives from './repositories/drives';
+export * as jobs from './repositories/jobs';
+export * as machines from './repositories/machines';
+export * as people from './repositories/people';
+export * as shelf from './repositories/shelf';
+export type { DriveSummary, StoredDrive } from './repositories/drives';
+export type { EntryBodies, Job, JobSummary, NewJob, Stages, TicketEntry } from './repositories/jobs';
+export type { Machine, MachineFields } from './repositories/machines';
+export type { Person, Shop } from './repositories/people';
+export type { ShelfBelt, ShelfBeltFields } from './repositories/shelf';

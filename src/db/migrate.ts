@@ -1,0 +1,16 @@
+import type { Sequelize } from 'sequelize';
+import { SequelizeStorage, Umzug } from 'umzug';
+import type { Migration } from './migration';
+import { firstTables } from './migrations/0001-first-tables';
+
+const MIGRATIONS: readonly Migration[] = [firstTables];
+
+/** Brings the tables up to date, each step in a transaction of its own. Returns the names of the steps that ran. */
+export async function migrate(sequelize: Sequelize): Promise<string[]> {
+  const umzug = new Umzug({
+    migrations: MIGRATIONS.map(({ name, up }) => ({ name, up: () => sequelize.transaction((transaction) => up((sql) => sequelize.query(sql, { transaction }))) })),
+    storage: new SequelizeStorage({ sequelize }),
+    logger: undefined,
+  });
+  return (await umzug.up()).map((done) => done.name);
+}

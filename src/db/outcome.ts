@@ -1,0 +1,23 @@
+import { UniqueConstraintError } from 'sequelize';
+
+/** What came of a write: done, refused with a sentence, or stale with the row as it stands now, so that both can be shown. */
+export type Outcome<T, Current = never> =
+  | { readonly ok: true; readonly value: T }
+  | { readonly ok: false; readonly reason: 'refused'; readonly problem: string }
+  | { readonly ok: false; readonly reason: 'stale'; readonly problem: string; readonly current: Current };
+
+export const done = <T>(value: T) => ({ ok: true as const, value });
+export const refused = (problem: string) => ({ ok: false as const, reason: 'refused' as const, problem });
+export const stale = <Current>(what: string, current: Current) => ({
+  ok: false as const, reason: 'stale' as const, current, problem: `Someone else changed this ${what} while you worked on it. Nothing was overwritten; choose which version to keep.`,
+});
+
+/** Runs a write and turns the breach of a unique rule into a sentence. */
+export async function unlessTaken<T>(sentence: string, write: () => Promise<T>): Promise<T | ReturnType<typeof refused>> {
+  try {
+    return await write();
+  } catch (error) {
+    if (error instanceof UniqueConstraintError) return refused(sentence);
+    throw error;
+  }
+}

@@ -1,0 +1,65 @@
+import type { Transaction } from 'sequelize';
+import type { Database } from '../connection';
+import type { MachineRow } from '../models';
+import { done, refused, stale, type Outcome } from '../outcome';
+
+export interface MachineFields {
+  readonly name: string;
+  readonly maker: string;
+  readonly model: string;
+  readonly serial: string;
+  readonly meterHours: number | null;
+  readonly notes: string;
+  /** Customer by name; made where there is none of that name yet. '' for none. */
+  readonly customer: string;
+  readonly driveIds: readonly number[];
+}
+
+export interface Machine extends MachineFields {
+  readonly id: number;
+  readonly version: number;
+}
+
+async function plainMany(db: Database, rows: readonly MachineRow[], transaction?: Transaction): Promise<Machine[]> {
+  const options = transaction ? { transaction } : {};
+  const links = await db.models.MachineDrive.findAll({ where: { machineId: rows.map((r) => r.id) }, ...options });
+  const customers = new Map((await db.models.Customer.findAll({ where: { id: rows.flatMap((r) => (r.customerId === null ? [] : [r.customerId])) }, ...options })).map((c) => [c.id, c.name]));
+  return rows.map((row) => ({
+    id: row.id, name: row.name, maker: row.maker, model: row.model, serial: row.serial, meterHours: row.meterHours, notes: row.notes, version: row.version,
+    customer: row.customerId === null ? '' : (customers.get(row.customerId) ?? ''), driveIds: links.filter((l) => l.machineId === row.id).map((l) => l.driveId),
+  }));
+}
+
+export async function listMachines(db: Database, shopId: number): Promise<Machine[]> {
+  return plainMany(db, await db.models.Machine.findAll({ where: { shopId }, order: [['name', 'ASC']] }));
+}
+
+export async function findMachine(db: Database, shopId: number, id: number): Promise<Machine | null> {
+  const row = await db.models.Machine.findOne({ where: { id, shopId } });
+  return row ? ((await plainMany(db, [row]))[0] ?? null) : null;
+}
+
+export async function listCustomers(db: Database, shopId: number): Promise<string[]> {
+  return (await db.models.Customer.findAll({ where: { shopId }, order: [['name', 'ASC']] })).map((c) => c.name);
+}
+
+/** Adds a machine, or changes it over the version that was read; its customer and drives go with it in one transaction. */
+export async function saveMachine(db: Database, shopId: number, fields: MachineFields, existing?: { id: number; version: number }): Promise<Outcome<Machine, Machine>> {
+  return db.sequelize.transaction(async (transaction) => {
+    const { customer, driveIds, ...columns } = fields;
+    const name = customer.trim();
+    const customerId = name === '' ? null : (await db.models.Customer.findOrCreate({ where: { shopId, name }, defaults: { shopId, name, contact: '' }, transaction }))[0].id;
+    const known = await db.models.Drive.count({ where: { id: [...driveIds], shopId }, transaction });
+    if (known !== new Set(driveIds).size) return refused('One of the drives chosen was removed meanwhile; choose again.');
+    let row: MachineRow | null;
+    if (existing) {
+      row = await db.models.Machine.findOne({ where: { id: existing.id, shopId }, transaction, lock: true });
+      if (!row) return refused('This machine was removed meanwhile.');
+      if (row.version !== existing.version) return stale('machine', (await plainMany(db, [row], transaction))[0]!);
+      await row.update({ ...columns, customerId, version: existing.version + 1 }, { transaction });
+    } else row = await db.models.Machine.create({ shopId, customerId, ...columns }, { transaction });
+    await db.models.MachineDrive.destroy({ where: { machineId: row.id }, transaction });
+    await db.models.MachineDrive.bulkCreate([...new Set(driveIds)].map((driveId) => ({ machineId: row.id, driveId })), { transaction });
+    return done((await plainMany(db, [row], transaction))[0]!);
+  });
+}

@@ -1,0 +1,123 @@
+import { Op } from 'sequelize';
+import type { Database } from '../connection';
+import type { PersonRow, Preferences } from '../models';
+import { done, refused, stale, unlessTaken, type Outcome } from '../outcome';
+import type { Role } from '../vocabulary';
+
+export interface Person {
+  readonly id: number;
+  readonly shopId: number;
+  readonly email: string;
+  readonly name: string;
+  readonly role: Role;
+  readonly active: boolean;
+  readonly preferences: Preferences;
+  readonly version: number;
+}
+
+export interface Shop {
+  readonly id: number;
+  readonly name: string;
+}
+
+export const DEFAULT_PREFERENCES: Preferences = { system: 'inch', inchDenominator: 16, theme: 'system' };
+
+const plain = (row: PersonRow): Person => ({
+  id: row.id, shopId: row.shopId, email: row.email, name: row.name, role: row.role, active: row.active, preferences: row.preferences, version: row.version,
+});
+
+export async function anyPerson(db: Database): Promise<boolean> {
+  return (await db.models.Person.count()) > 0;
+}
+
+export async function shopOf(db: Database, shopId: number): Promise<Shop> {
+  const row = await db.models.Shop.findByPk(shopId, { rejectOnEmpty: true });
+  return { id: row.id, name: row.name };
+}
+
+/** Makes the shop and its owner together. Refused once anyone exists: only a first start may do this. */
+export async function foundShop(db: Database, shop: string, owner: { name: string; email: string; passwordHash: string }): Promise<Outcome<Person>> {
+  return db.sequelize.transaction(async (transaction) => {
+    await db.sequelize.query('LOCK TABLE people IN EXCLUSIVE MODE', { transaction });
+    if ((await db.models.Person.count({ transaction })) > 0) return refused('This shop already has an owner; sign in instead.');
+    const { id: shopId } = await db.models.Shop.create({ name: shop }, { transaction });
+    const row = await db.models.Person.create({ shopId, role: 'owner', preferences: DEFAULT_PREFERENCES, ...owner, email: owner.email.toLowerCase() }, { transaction });
+    return done(plain(row));
+  });
+}
+
+export async function listPeople(db: Database, shopId: number): Promise<Person[]> {
+  return (await db.models.Person.findAll({ where: { shopId }, order: [['name', 'ASC']] })).map(plain);
+}
+
+export async function findCredentials(db: Database, email: string): Promise<{ person: Person; passwordHash: string } | null> {
+  const row = await db.models.Person.findOne({ where: { email: email.toLowerCase() } });
+  return row ? { person: plain(row), passwordHash: row.passwordHash } : null;
+}
+
+export async function addPerson(db: Database, shopId: number, person: { name: string; email: string; role: Role; passwordHash: string }): Promise<Outcome<Person>> {
+  return unlessTaken(`Someone with the address ${person.email} is already here.`, async () =>
+    done(plain(await db.models.Person.create({ shopId, preferences: DEFAULT_PREFERENCES, ...person, email: person.email.toLowerCase() }))),
+  );
+}
+
+/** Changes role or access. The last owner who may sign in cannot be lowered or shut out. */
+export async function changePerson(db: Database, shopId: number, id: number, version: number, change: { role: Role; active: boolean }): Promise<Outcome<Person, Person>> {
+  return db.sequelize.transaction(async (transaction) => {
+    const owners = await db.models.Person.findAll({ where: { shopId, role: 'owner', active: true }, transaction, lock: true });
+    const row = await db.models.Person.findOne({ where: { id, shopId }, transaction, lock: true });
+    if (!row) return refused('That person is no longer here.');
+    if (row.version !== version) return stale('person', plain(row));
+    const stays = change.role === 'owner' && change.active;
+    if (!stays && owners.length === 1 && owners[0]?.id === id) return refused('A shop needs one owner who can sign in; make someone else owner first.');
+    await row.update({ ...change, version: version + 1 }, { transaction });
+    if (!change.active) await db.models.Session.destroy({ where: { personId: id }, transaction });
+    return done(plain(row));
+  });
+}
+
+/** Sets a new password and ends every session that was opened with the old one, but for the one named. */
+export async function setPassword(db: Database, shopId: number, id: number, passwordHash: string, keepSession?: string): Promise<Outcome<null>> {
+  return db.sequelize.transaction(async (transaction) => {
+    const [changed] = await db.models.Person.update({ passwordHash }, { where: { id, shopId }, transaction });
+    if (changed === 0) return refused('That person is no longer here.');
+    await db.models.Session.destroy({ where: { personId: id, ...(keepSession ? { id: { [Op.ne]: keepSession } } : {}) }, transaction });
+    return done(null);
+  });
+}
+
+/** One person's own choices; the last one made counts. */
+export async function setPreferences(db: Database, id: number, preferences: Preferences): Promise<void> {
+  await db.models.Person.update({ preferences }, { where: { id } });
+}
+
+export async function openSession(db: Database, id: string, personId: number, expiresAt: Date, now: Date): Promise<void> {
+  await db.models.Session.destroy({ where: { expiresAt: { [Op.lt]: now } } });
+  await db.models.Session.create({ id, personId, expiresAt });
+}
+
+export async function personOfSession(db: Database, id: string, now: Date): Promise<Person | null> {
+  const session = await db.models.Session.findOne({ where: { id, expiresAt: { [Op.gt]: now } } });
+  const row = session && (await db.models.Person.findOne({ where: { id: session.personId, active: true } }));
+  return row ? plain(row) : null;
+}
+
+export async function closeSession(db: Database, id: string): Promise<void> {
+  await db.models.Session.destroy({ where: { id } });
+}
+
+/**
+ * Counts this attempt against every subject (an account, an address) and says whether all are still within the limit. Counting comes first,
+ * so that attempts made at the same time cannot slip through together.
+ */
+export async function countAttempt(db: Database, subjects: readonly { subject: string; limit: number }[], windowMs: number, now: Date): Promise<boolean> {
+  const { SignInAttempt } = db.models;
+  await SignInAttempt.destroy({ where: { at: { [Op.lt]: new Date(now.getTime() - windowMs) } } });
+  await SignInAttempt.bulkCreate(subjects.map(({ subject }) => ({ subject, at: now })));
+  const counts = await Promise.all(subjects.map(({ subject }) => SignInAttempt.count({ where: { subject } })));
+  return counts.every((count, i) => count <= subjects[i]!.limit);
+}
+
+export async function forgetAttempts(db: Database, subject: string): Promise<void> {
+  await db.models.SignInAttempt.destroy({ where: { subject } });
+}

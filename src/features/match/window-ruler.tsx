@@ -1,0 +1,107 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import { useEffect, useRef, useState } from 'react';
+import type { LengthWindow, MatchedBelt } from '@/core/drive';
+import { useUnits } from '@/ui/units';
+
+export interface RulerMark {
+  readonly id: string;
+  readonly name: string;
+  readonly belt: MatchedBelt;
+}
+
+const H = 92;
+const BAND = 40;
+
+/** Outside length along a ruler: what won't let go, what runs, what won't grip, and every belt that seats in its place. */
+export function WindowRuler({ window, marks, chosen, onChoose }: { window: LengthWindow; marks: readonly RulerMark[]; chosen: string | null; onChoose: (id: string) => void }) {
+  const { setting, show } = useUnits();
+  const box = useRef<HTMLDivElement>(null);
+  const [w, setW] = useState(720);
+  useEffect(() => {
+    const observer = new ResizeObserver(([e]) => e && setW(Math.max(280, e.contentRect.width)));
+    if (box.current) observer.observe(box.current);
+    return () => observer.disconnect();
+  }, []);
+
+  const finite = [window.letsGoFromMm, window.gripsToMm].filter((v): v is number => v !== null && Number.isFinite(v));
+  const centre = finite.length ? finite.reduce((a, b) => a + b, 0) / finite.length : (marks[0]?.belt.outsideMm ?? 1000);
+  const span = Math.max(finite.length === 2 ? Math.abs(finite[1]! - finite[0]!) * 2.6 : 0, 46);
+  const [from, to] = [centre - span / 2, centre + span / 2];
+  const at = (mm: number) => ((mm - from) / (to - from)) * w;
+  const clip = (mm: number | null, fallback: number) => (mm === null ? fallback : Math.max(0, Math.min(w, Number.isFinite(mm) ? at(mm) : mm < 0 ? 0 : w)));
+
+  const inch = setting.system === 'inch';
+  const unit = inch ? 25.4 : 1;
+  const pick = (steps: number[], minPx: number) => steps.find((s) => ((s * unit) / (to - from)) * w >= minPx) ?? steps[steps.length - 1]!;
+  const minor = pick(inch ? [1 / 8, 1 / 4, 1 / 2, 1, 2, 5] : [1, 2, 5, 10, 20, 50, 100], 9);
+  const major = pick(inch ? [1 / 2, 1, 2, 5, 10] : [5, 10, 20, 50, 100, 200], 70);
+  const ticks: { x: number; mm: number; major: boolean }[] = [];
+  for (let k = Math.ceil(from / unit / minor); k * minor * unit <= to; k++) {
+    const share = (k * minor) / major;
+    ticks.push({ x: at(k * minor * unit), mm: k * minor * unit, major: Math.abs(share - Math.round(share)) < 1e-6 });
+  }
+
+  const rows: number[] = [];
+  const placed = marks
+    .filter((m) => m.belt.verdict !== 'wrong-section' && m.belt.outsideMm > from && m.belt.outsideMm < to)
+    .sort((a, b) => a.belt.outsideMm - b.belt.outsideMm)
+    .map((m) => {
+      const x = at(m.belt.outsideMm);
+      const half = (m.name.length * 7.8 + 12) / 2;
+      let row = rows.findIndex((edge) => x - half > edge);
+      if (row < 0 && rows.length < 2) row = rows.push(-Infinity) - 1;
+      if (row >= 0) rows[row] = x + half;
+      return { ...m, x, row };
+    });
+  const a = clip(window.shortestMm, 0);
+  const b = clip(window.longestMm, 0);
+  const open = window.shortestMm !== null;
+  const words = open
+    ? `Runs from ${Number.isFinite(window.shortestMm!) ? show(window.shortestMm!, 'length') : 'any length'} to ${Number.isFinite(window.longestMm!) ? show(window.longestMm!, 'length') : 'any length'} outside length`
+    : 'No length both lets go and grips';
+  const band = (x1: number, x2: number, fill: string, text: string, colour: string, weight = 500) =>
+    x2 - x1 > 1 && (
+      <g>
+        <rect x={x1} y={BAND} width={x2 - x1} height={30} fill={fill} />
+        {x2 - x1 > text.length * 7 && <text x={(x1 + x2) / 2} y={BAND + 20} textAnchor="middle" fontSize={14} fontWeight={weight} fill={colour}>{text}</text>}
+      </g>
+    );
+  const lets = clip(window.letsGoFromMm, w);
+  const holds = clip(window.gripsToMm, 0);
+  return (
+    <Box ref={box} sx={{ width: '100%' }}>
+      <svg width={w} height={H + 6} viewBox={`0 0 ${w} ${H + 6}`} role="group" aria-label={words} style={{ display: 'block', maxWidth: '100%' }}>
+        {open ? (
+          <>
+            {band(0, a, 'var(--ts-sand)', 'won’t let go', 'var(--ts-quiet)')}
+            {band(a, b, 'var(--ts-work-soft)', 'lets go and grips', 'var(--ts-work)', 700)}
+            {band(b, w, 'var(--ts-sand)', 'won’t grip', 'var(--ts-quiet)')}
+            {[a, b].map((x, i) => x > 0 && x < w && <path key={i} d={`M${x} ${BAND}v30`} stroke="var(--ts-work)" strokeWidth={2} />)}
+          </>
+        ) : (
+          <>
+            {band(0, Math.max(0, holds), 'var(--ts-sand)', 'won’t let go', 'var(--ts-quiet)')}
+            {band(Math.max(0, holds), Math.min(w, lets), 'var(--ts-copper-soft)', 'neither', 'var(--ts-copper)', 700)}
+            {band(Math.min(w, lets), w, 'var(--ts-sand)', 'won’t grip', 'var(--ts-quiet)')}
+          </>
+        )}
+        <path d={`M0 ${BAND + 30}H${w}`} stroke="var(--ts-quiet)" />
+        {ticks.map((t) => (
+          <g key={t.x}>
+            <path d={`M${t.x} ${BAND + 30}v${t.major ? 10 : 5}`} stroke="var(--ts-quiet)" />
+            {t.major && t.x > 24 && t.x < w - 30 && <text x={t.x} y={BAND + 54} textAnchor="middle" fontSize={13} fill="var(--ts-ink)" fontFamily="'Spline Sans Mono', monospace">{show(t.mm, 'length', 0)}</text>}
+          </g>
+        ))}
+        {placed.map((m) => (
+          <g key={m.id} role="button" tabIndex={0} aria-pressed={m.id === chosen} aria-label={`Put ${m.name} on the plate`} style={{ cursor: 'pointer' }} onClick={() => onChoose(m.id)} onKeyDown={(e) => (e.key === 'Enter' || e.key === ' ') && (e.preventDefault(), onChoose(m.id))}>
+            <path d={`M${m.x - 6} ${BAND - 10}h12l-6 10z`} fill={m.belt.verdict === 'fits' || m.belt.verdict === 'marginal' ? 'var(--ts-work)' : 'var(--ts-copper)'} stroke={m.id === chosen ? 'var(--ts-ink)' : 'none'} strokeWidth={2} />
+            {m.row >= 0 && <text x={m.x} y={m.row === 0 ? BAND - 14 : BAND - 29} textAnchor="middle" fontSize={13} fontWeight={m.id === chosen ? 700 : 500} fill="var(--ts-ink)" fontFamily="'Spline Sans Mono', monospace">{m.name}</text>}
+            <rect x={m.x - 22} y={0} width={44} height={BAND + 30} fill="transparent" />
+          </g>
+        ))}
+      </svg>
+    </Box>
+  );
+}

@@ -1,0 +1,4 @@
+export { action } from './action';
+export type { ActionContext, ActionResult } from './action';
+export { hashPassword, passwordMatches, SHORTEST_PASSWORD } from './password';
+export { beginSession, clientAddress, currentPerson, endSession, includesRole, requirePerson } from './session';

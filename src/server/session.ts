@@ -1,0 +1,60 @@
+import 'server-only';
+import { randomUUID } from 'node:crypto';
+import { getIronSession } from 'iron-session';
+import { cookies, headers } from 'next/headers';
+import { redirect } from 'next/navigation';
+import { cache } from 'react';
+import { database, people, type Person, type Role } from '../db';
+
+interface Cookie {
+  sessionId?: string;
+}
+
+const SESSION_DAYS = 14;
+
+async function cookie() {
+  const jar = await cookies();
+  const password = process.env['TAUT_SECRET'];
+  if (!password) throw new Error('TAUT_SECRET is not set; start the application with npm start');
+  return getIronSession<Cookie>(jar, {
+    password, cookieName: 'taut-session', ttl: SESSION_DAYS * 86400,
+    cookieOptions: { httpOnly: true, sameSite: 'lax', path: '/', secure: process.env['TAUT_HTTPS'] === '1' },
+  });
+}
+
+/** Whoever is signed in, read once a request; null for a stranger, an expired session or a person shut out. */
+export const currentPerson = cache(async (): Promise<(Person & { sessionId: string }) | null> => {
+  const { sessionId } = await cookie();
+  if (!sessionId) return null;
+  const person = await people.personOfSession(database(), sessionId, new Date());
+  return person && { ...person, sessionId };
+});
+
+/** For pages: sends a stranger to the sign-in page. */
+export async function requirePerson(): Promise<Person & { sessionId: string }> {
+  return (await currentPerson()) ?? redirect('/sign-in');
+}
+
+const RANK: Readonly<Record<Role, number>> = { viewer: 0, technician: 1, owner: 2 };
+
+/** True where a role includes another: an owner may do all that a technician may. */
+export const includesRole = (role: Role, needed: Role): boolean => RANK[role] >= RANK[needed];
+
+export async function beginSession(personId: number): Promise<void> {
+  const now = new Date();
+  const sealed = await cookie();
+  sealed.sessionId = randomUUID();
+  await people.openSession(database(), sealed.sessionId, personId, new Date(now.getTime() + SESSION_DAYS * 86_400_000), now);
+  await sealed.save();
+}
+
+export async function endSession(): Promise<void> {
+  const sealed = await cookie();
+  if (sealed.sessionId) await people.closeSession(database(), sealed.sessionId);
+  sealed.destroy();
+}
+
+/** Address of the client as our own server saw it. */
+export async function clientAddress(): Promise<string> {
+  return (await headers()).get('x-client-address') || 'unknown';
+}

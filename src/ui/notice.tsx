@@ -1,0 +1,34 @@
+'use client';
+
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
+import Snackbar from '@mui/material/Snackbar';
+import { createContext, useCallback, useContext, useState, type ReactNode } from 'react';
+
+export interface Notice {
+  readonly text: string;
+  /** A refusal stays until it is read; a success goes by itself. */
+  readonly tone: 'done' | 'refused';
+  readonly undo?: () => void;
+}
+
+const NoticeContext = createContext<(notice: Notice) => void>(() => undefined);
+
+/** One line at the foot of the screen: what was done, with its undo, or why it was not. */
+export function NoticeProvider({ children }: { children: ReactNode }) {
+  const [notice, setNotice] = useState<(Notice & { key: number }) | null>(null);
+  const tell = useCallback((next: Notice) => setNotice({ ...next, key: Date.now() }), []);
+  const close = () => setNotice(null);
+  return (
+    <NoticeContext.Provider value={tell}>
+      {children}
+      <Snackbar key={notice?.key} open={notice !== null} autoHideDuration={notice?.tone === 'refused' ? null : 8000} onClose={(_, why) => why !== 'clickaway' && close()} anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }} sx={{ mb: { xs: 7, sm: 0 } }}>
+        <Alert severity={notice?.tone === 'refused' ? 'warning' : 'success'} variant="filled" onClose={close} action={notice?.undo ? <Button color="inherit" onClick={() => { notice.undo?.(); close(); }}>Undo</Button> : undefined}>
+          {notice?.text}
+        </Alert>
+      </Snackbar>
+    </NoticeContext.Provider>
+  );
+}
+
+export const useNotice = (): ((notice: Notice) => void) => useContext(NoticeContext);

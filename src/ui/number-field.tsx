@@ -1,0 +1,100 @@
+'use client';
+
+import TextField, { type TextFieldProps } from '@mui/material/TextField';
+import { useId, useState, type KeyboardEvent } from 'react';
+import { inchFraction, otherReading, parseQuantity, unitNamed, type Dimension } from '@/core/quantity';
+import { useUnits } from './units';
+
+export interface NumberFieldProps extends Omit<TextFieldProps, 'value' | 'onChange' | 'error' | 'defaultValue'> {
+  readonly dimension: Dimension;
+  /** In the core's unit; null where nothing has been given yet. */
+  readonly value: number | null;
+  /** Called with each value that can be read, and the text as typed; with null where the field was emptied. */
+  readonly onValue: (value: number | null, typed: string) => void;
+  readonly min?: number;
+  readonly max?: number;
+  /** A value that may be left out. */
+  readonly optional?: boolean;
+  /** How it was typed, to be shown again just so. */
+  readonly typed?: string | null;
+}
+
+/**
+ * Takes what a hand writes (`51 3/8`, `4 ft 3 3/8`, `12 lb`), shows how it was read in the other unit, steps by its last digit with the arrow
+ * keys, and keeps what was typed while it cannot be read.
+ */
+export function NumberField({ dimension, value, onValue, min, max, optional, typed, helperText, onBlur, ...rest }: NumberFieldProps) {
+  const { unit, setting } = useUnits();
+  const id = useId();
+  const assumed = unit(dimension);
+  const shown = () => {
+    if (value === null) return '';
+    if (typed) return typed;
+    if (dimension === 'length' && setting.system === 'inch') {
+      const exact = Math.abs(Number((((value / 25.4) * 32) % 1).toFixed(6)));
+      return exact < 1e-4 || exact > 0.9999 ? `${inchFraction(value, 32)} in` : `${Number((value / 25.4).toFixed(4))} in`;
+    }
+    if (assumed === '') return String(Number(value.toFixed(6)));
+    return `${Number((value / unitNamed(assumed).factor).toFixed(4))}${assumed === '°' ? '°' : ` ${assumed}`}`;
+  };
+  const [draft, setDraft] = useState<{ text: string; problem: string | null } | null>(null);
+  const text = draft?.text ?? shown();
+  const options = { ...(assumed ? { assumed } : {}), ...(min === undefined ? {} : { min }), ...(max === undefined ? {} : { max }) };
+
+  const take = (next: string) => {
+    if (next.trim() === '' && optional) {
+      setDraft({ text: next, problem: null });
+      onValue(null, '');
+      return;
+    }
+    const read = parseQuantity(next, dimension, options);
+    setDraft({ text: next, problem: read.ok ? null : read.problem });
+    if (read.ok) onValue(read.value, next.trim());
+  };
+
+  const step = (event: KeyboardEvent) => {
+    if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
+    const stepped = stepText(text, event.key === 'ArrowUp' ? 1 : -1, event.shiftKey ? 10 : 1);
+    if (stepped === null) return;
+    event.preventDefault();
+    take(stepped);
+  };
+
+  const read = draft && !draft.problem && draft.text.trim() !== '' ? parseQuantity(draft.text, dimension, options) : null;
+  const echo = read?.ok ? otherReading(read.value, dimension, read.unit) : null;
+  return (
+    <TextField
+      id={id}
+      {...rest}
+      value={text}
+      error={Boolean(draft?.problem)}
+      helperText={draft?.problem ?? (echo ? `= ${echo}` : helperText)}
+      onChange={(event) => take(event.target.value)}
+      onKeyDown={step}
+      onBlur={(event) => {
+        if (draft && !draft.problem) setDraft(null);
+        onBlur?.(event);
+      }}
+      slotProps={{ htmlInput: { inputMode: 'text', autoComplete: 'off', spellCheck: false, className: 'ts-mono', 'data-dimension': dimension }, formHelperText: { role: draft?.problem ? 'alert' : undefined } }}
+    />
+  );
+}
+
+/** The text with its last number one step up or down: by its last decimal, by one sixteenth (or its own part) for a fraction, else by one. */
+export function stepText(text: string, direction: 1 | -1, times: number): string | null {
+  const fraction = /^(-?)(?:(\d+)[ -]+)?(\d+)\/(\d+)(.*)$/.exec(text.trim());
+  if (fraction) {
+    const [, sign, whole, top, bottom, rest] = fraction;
+    const parts = Number(bottom);
+    const total = (Number(whole ?? 0) * parts + Number(top)) * (sign === '-' ? -1 : 1) + direction * times;
+    const size = Math.abs(total);
+    const left = size % parts;
+    const number = left === 0 ? `${Math.floor(size / parts)}` : `${size >= parts ? `${Math.floor(size / parts)} ` : ''}${left}/${parts}`;
+    return `${total < 0 ? '-' : ''}${number}${rest}`;
+  }
+  const plain = /^(.*?)(-?\d+(?:\.(\d+))?)([^\d]*)$/.exec(text.trim());
+  if (!plain) return null;
+  const [, before, number, decimals, after] = plain;
+  const digits = decimals?.length ?? 0;
+  return `${before}${(Number(number) + (direction * times) / 10 ** digits).toFixed(digits)}${after}`;
+}

@@ -1,0 +1,45 @@
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import type { ReactNode } from 'react';
+
+/** A place: its name, one line about it, the acts that belong to it, and its work. */
+export function Page({ title, lead, acts, children, wide = false }: { title: string; lead?: ReactNode; acts?: ReactNode; children: ReactNode; wide?: boolean }) {
+  return (
+    <Box sx={{ p: { xs: 1.5, sm: 2.5 }, width: '100%', maxWidth: wide ? 'none' : 1320 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 3, rowGap: 1, mb: 2 }}>
+        <Box sx={{ mr: 'auto', minWidth: 0 }}>
+          <Typography variant="h1">{title}</Typography>
+          {lead && <Typography component="div" sx={{ color: 'var(--ts-quiet)' }}>{lead}</Typography>}
+        </Box>
+        {acts && <Box className="ts-screen-only" sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>{acts}</Box>}
+      </Box>
+      {children}
+    </Box>
+  );
+}
+
+/** Nothing here yet: what belongs here, and the first act. */
+export function Empty({ title, children, act }: { title: string; children: ReactNode; act?: ReactNode }) {
+  return (
+    <Box sx={{ border: '1px dashed var(--ts-edge)', borderRadius: '4px', p: 4, maxWidth: 560 }}>
+      <Typography variant="h2" sx={{ mb: 0.5 }}>{title}</Typography>
+      <Typography sx={{ color: 'var(--ts-quiet)', mb: act ? 2 : 0 }}>{children}</Typography>
+      {act}
+    </Box>
+  );
+}
+
+/** A framed part of a page. */
+export function Card({ title, acts, children, id }: { title?: ReactNode; acts?: ReactNode; children: ReactNode; id?: string }) {
+  return (
+    <Box component="section" id={id} sx={{ border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', p: 2, minWidth: 0 }}>
+      {(title || acts) && (
+        <Box sx={{ display: 'flex', alignItems: 'center', mb: 1.5, gap: 1 }}>
+          <Typography variant="h2" sx={{ mr: 'auto' }}>{title}</Typography>
+          {acts}
+        </Box>
+      )}
+      {children}
+    </Box>
+  );
+}

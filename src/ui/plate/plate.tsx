@@ -1,0 +1,264 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import IconButton from '@mui/material/IconButton';
+import Slider from '@mui/material/Slider';
+import Tooltip from '@mui/material/Tooltip';
+import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
+import { flushSync } from 'react-dom';
+import { createRoot } from 'react-dom/client';
+import type { Drive } from '@/core/drive';
+import type { PoseAnswer } from '@/workers/solver-service';
+import { saveFile } from '../download';
+import { Icon } from '../icons';
+import { useUnits } from '../units';
+import { Drawing, PAPER_INK, SCREEN_INK, textWidth } from './drawing';
+import { boundsOf, placeLabels, type Bounds, type Label } from './outline';
+
+export interface PlateProps {
+  readonly drive: Drive;
+  readonly answer: PoseAnswer | null;
+  readonly lever: number;
+  readonly onLever: (lever: number) => void;
+  /** Whether the drive has anything to release: without it there is no slider. */
+  readonly leverMoves: boolean;
+  readonly focusBelt?: number;
+  readonly selected?: string | null;
+  readonly onSelect?: (pulleyId: string | null) => void;
+  /** Given where pulleys may be dragged: called on every move, and with `settled` once at the end of it. */
+  readonly onMovePulley?: (pulleyId: string, x: number, y: number, settled: boolean) => void;
+  readonly height?: number | string;
+  readonly extra?: ReactNode;
+}
+
+/** A dragged pulley snaps to this grid, mm; with Alt it does not. */
+const GRID_MM = 1;
+/** … and to another pulley's x or y within this many pixels. */
+const SNAP_PX = 6;
+
+/**
+ * The drive to scale. Drag the ground to pan, wheel or pinch to zoom; where it may be edited drag a pulley, or choose it and nudge it with the
+ * arrow keys. The slider moves the real mechanism.
+ */
+export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, selected, onSelect, onMovePulley, height = 380, extra }: PlateProps) {
+  const box = useRef<HTMLDivElement>(null);
+  const [size, setSize] = useState({ width: 600, height: 380 });
+  const [view, setView] = useState<Bounds | null>(null);
+  const [guide, setGuide] = useState<{ x: number | null; y: number | null }>({ x: null, y: null });
+  const { show } = useUnits();
+  const bounds = useMemo(() => boundsOf(drive), [drive]);
+  const dragging = useRef<{ pulley: string; dx: number; dy: number } | null>(null);
+  const pointers = useRef(new Map<number, { x: number; y: number }>());
+  // While a pulley is dragged the view holds still under the finger, and labels keep their places.
+  const [held, setHeld] = useState<Bounds | null>(null);
+
+  useEffect(() => {
+    const element = box.current;
+    if (!element) return;
+    const observer = new ResizeObserver(([entry]) => entry && setSize({ width: Math.max(120, entry.contentRect.width), height: Math.max(120, entry.contentRect.height) }));
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+
+  const shown = useMemo(() => view ?? fitted(held ?? bounds, size), [view, held, bounds, size]);
+  const mmPerPx = shown.width / size.width;
+  const names = size.width >= 300;
+  const layout = answer && !held ? JSON.stringify([drive.pulleys.map((p) => [p.x, p.y, p.label]), answer.pose.belts.map((b) => b.stops.length > 0), Math.round(Math.log2(mmPerPx) * 4), names]) : null;
+  const [placed, setPlaced] = useState<{ layout: string; labels: readonly Label[] }>({ layout: '', labels: [] });
+  // Placed anew when the drive settles or the zoom changes, not while the mechanism moves.
+  if (answer && layout !== null && layout !== placed.layout && answer.pose.pulleys.length === drive.pulleys.length) {
+    setPlaced({ layout, labels: placeLabels(drive, answer.pose, mmPerPx, drive.pulleys.map((p) => 26 + (names ? textWidth(p.label ?? p.id) + 8 : 0)), shown) });
+  }
+
+  const zoom = useCallback((factor: number, px: number, py: number) => {
+    setView((current) => {
+      const from = current ?? shown;
+      const width = Math.min(20000, Math.max(40, from.width * factor));
+      const k = width / from.width;
+      return { x: from.x + (px / size.width) * from.width * (1 - k), y: from.y + (py / size.height) * from.height * (1 - k), width, height: from.height * k };
+    });
+  }, [shown, size]);
+
+  useEffect(() => {
+    const element = box.current;
+    if (!element) return;
+    const wheel = (event: WheelEvent) => {
+      if (!event.ctrlKey && !element.contains(document.activeElement) && document.activeElement !== element) return;
+      event.preventDefault();
+      const r = element.getBoundingClientRect();
+      zoom(Math.exp(event.deltaY * 0.0015), event.clientX - r.left, event.clientY - r.top);
+    };
+    element.addEventListener('wheel', wheel, { passive: false });
+    return () => element.removeEventListener('wheel', wheel);
+  }, [zoom]);
+
+  const local = (event: PointerEvent) => {
+    const r = box.current!.getBoundingClientRect();
+    return { x: event.clientX - r.left, y: event.clientY - r.top };
+  };
+  const toDrawing = (p: { x: number; y: number }) => ({ x: shown.x + p.x * mmPerPx, y: -(shown.y + p.y * mmPerPx) });
+
+  const down = (event: PointerEvent) => {
+    const at = local(event);
+    pointers.current.set(event.pointerId, at);
+    box.current!.setPointerCapture(event.pointerId);
+    const target = (event.target as Element).closest('[data-pulley]')?.getAttribute('data-pulley');
+    if (target && pointers.current.size === 1) {
+      onSelect?.(target);
+      const p = drive.pulleys.find((one) => one.id === target);
+      const here = toDrawing(at);
+      if (onMovePulley && p) {
+        dragging.current = { pulley: target, dx: p.x - here.x, dy: p.y - here.y };
+        setHeld(bounds);
+      }
+    } else if (!target && onSelect && pointers.current.size === 1) onSelect(null);
+  };
+
+  const snapped = (id: string, x: number, y: number, free: boolean) => {
+    if (free) return { x, y, guide: { x: null, y: null } };
+    const others = drive.pulleys.filter((p) => p.id !== id);
+    const near = (v: number, list: number[]) => list.find((o) => Math.abs(o - v) < SNAP_PX * mmPerPx) ?? null;
+    const gx = near(x, others.map((p) => p.x));
+    const gy = near(y, others.map((p) => p.y));
+    return { x: gx ?? Math.round(x / GRID_MM) * GRID_MM, y: gy ?? Math.round(y / GRID_MM) * GRID_MM, guide: { x: gx, y: gy } };
+  };
+
+  const move = (event: PointerEvent) => {
+    const before = pointers.current.get(event.pointerId);
+    if (!before) return;
+    const at = local(event);
+    if (pointers.current.size === 2) {
+      const [other] = [...pointers.current].filter(([id]) => id !== event.pointerId).map(([, p]) => p);
+      const was = Math.hypot(before.x - other!.x, before.y - other!.y);
+      const now = Math.hypot(at.x - other!.x, at.y - other!.y);
+      if (now > 10) zoom(was / now, (at.x + other!.x) / 2, (at.y + other!.y) / 2);
+    } else if (dragging.current) {
+      const { pulley, dx, dy } = dragging.current;
+      const here = toDrawing(at);
+      const to = snapped(pulley, here.x + dx, here.y + dy, event.altKey);
+      setGuide(to.guide);
+      onMovePulley?.(pulley, to.x, to.y, false);
+    } else {
+      setView({ ...shown, x: shown.x - (at.x - before.x) * mmPerPx, y: shown.y - (at.y - before.y) * mmPerPx });
+    }
+    pointers.current.set(event.pointerId, at);
+  };
+
+  const up = (event: PointerEvent) => {
+    pointers.current.delete(event.pointerId);
+    if (dragging.current && onMovePulley) {
+      const p = drive.pulleys.find((one) => one.id === dragging.current!.pulley);
+      dragging.current = null;
+      setGuide({ x: null, y: null });
+      if (p) onMovePulley(p.id, p.x, p.y, true);
+    }
+    dragging.current = null;
+    setHeld(null);
+  };
+
+  const nudge = (event: KeyboardEvent, id: string) => {
+    const steps: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
+    const step = steps[event.key];
+    if (!step || !onMovePulley) return;
+    event.preventDefault();
+    const p = drive.pulleys.find((one) => one.id === id)!;
+    const by = event.shiftKey ? 10 : 1;
+    onMovePulley(id, p.x + step[0] * by, p.y + step[1] * by, true);
+  };
+
+  const save = () => {
+    if (!answer) return;
+    const size = { width: 1200, height: Math.round((1200 * bounds.height) / bounds.width) };
+    const scale = bounds.width / size.width;
+    const host = document.createElement('div');
+    const root = createRoot(host);
+    flushSync(() =>
+      root.render(
+        <svg xmlns="http://www.w3.org/2000/svg" width={`${(bounds.width / 4).toFixed(1)}mm`} height={`${(bounds.height / 4).toFixed(1)}mm`} viewBox={`${bounds.x} ${bounds.y} ${bounds.width} ${bounds.height}`}>
+          <title>{`${drive.name}, ${lever === 0 ? 'released' : lever === 1 ? 'engaged' : 'between'}; scale 1 to 4`}</title>
+          <rect x={bounds.x} y={bounds.y} width={bounds.width} height={bounds.height} fill="#ffffff" />
+          <Drawing drive={drive} pose={answer.pose} solved={answer.solved} speeds={answer.speeds} labels={placeLabels(drive, answer.pose, scale, drive.pulleys.map((p) => 34 + textWidth(p.label ?? p.id)), bounds)} mmPerPx={scale} ink={PAPER_INK} names />
+        </svg>,
+      ),
+    );
+    const text = `<?xml version="1.0" encoding="UTF-8"?>\n${host.innerHTML}`;
+    root.unmount();
+    saveFile(`${drive.name.replace(/[^\w-]+/g, '-').toLowerCase()}.svg`, text, 'image/svg+xml');
+  };
+
+  const chosen = drive.pulleys.find((p) => p.id === selected);
+  return (
+    <Box sx={{ border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', overflow: 'hidden', display: 'flex', flexDirection: 'column' }}>
+      <Box sx={{ position: 'relative' }}>
+        <Box
+          ref={box}
+          tabIndex={-1}
+          sx={{ height, touchAction: 'none', cursor: onMovePulley ? 'default' : 'grab', outline: 'none' }}
+          onPointerDown={down}
+          onPointerMove={move}
+          onPointerUp={up}
+          onPointerCancel={up}
+        >
+          <svg width="100%" height="100%" viewBox={`${shown.x} ${shown.y} ${shown.width} ${shown.height}`} preserveAspectRatio="xMidYMid meet" role="group" aria-label={`Drawing of ${drive.name}, ${lever <= 0 ? 'released' : lever >= 1 ? 'engaged' : `lever at ${Math.round(lever * 100)} %`}`} style={{ display: 'block', userSelect: 'none' }}>
+            <Ground view={shown} mmPerPx={mmPerPx} />
+            {guide.x !== null && <path d={`M${guide.x} ${shown.y}v${shown.height}`} stroke="var(--ts-copper)" strokeWidth={mmPerPx} strokeDasharray={`${5 * mmPerPx}`} />}
+            {guide.y !== null && <path d={`M${shown.x} ${-guide.y}h${shown.width}`} stroke="var(--ts-copper)" strokeWidth={mmPerPx} strokeDasharray={`${5 * mmPerPx}`} />}
+            {answer && answer.pose.pulleys.length === drive.pulleys.length && answer.pose.belts.length === drive.belts.length && answer.pose.springs.length === drive.springs.length && (
+              <Drawing drive={drive} pose={answer.pose} solved={answer.solved} speeds={answer.speeds} labels={placed.labels} mmPerPx={mmPerPx} ink={SCREEN_INK} names={names} {...(focusBelt === undefined ? {} : { focusBelt })} selected={selected ?? null} />
+            )}
+            {answer && onSelect && drive.pulleys.map((p, i) => {
+              const c = answer.pose.pulleys[i] ?? p;
+              return (
+                <circle key={p.id} data-pulley={p.id} cx={c.x} cy={-c.y} r={Math.max(p.outsideDiameter / 2, 22 * mmPerPx)} fill="transparent" tabIndex={0} role="button" aria-pressed={selected === p.id}
+                  aria-label={`${i + 1} ${p.label ?? p.id}${onMovePulley ? '; arrow keys move it' : ''}`} style={{ cursor: onMovePulley ? 'move' : 'pointer' }} onKeyDown={(e) => nudge(e, p.id)} onFocus={() => onSelect(p.id)} />
+              );
+            })}
+          </svg>
+        </Box>
+        <Box className="ts-screen-only" sx={{ position: 'absolute', top: 4, right: 4, display: 'flex' }}>
+          <Tooltip title="Show all"><IconButton aria-label="Show the whole drive" onClick={() => setView(null)}><Icon name="fit" size={20} /></IconButton></Tooltip>
+          <Tooltip title="Save drawing"><IconButton aria-label="Save the drawing as SVG" onClick={save}><Icon name="download" size={20} /></IconButton></Tooltip>
+        </Box>
+        {chosen && onMovePulley && (
+          <Box className="ts-mono" sx={{ position: 'absolute', left: 12, top: 12, fontSize: 13, bgcolor: 'var(--ts-card)', px: 1 }}>
+            {show(chosen.x, 'length')}, {show(chosen.y, 'length')}
+          </Box>
+        )}
+      </Box>
+      {(leverMoves || extra) && (
+        <Box className="ts-screen-only" sx={{ display: 'flex', alignItems: 'center', gap: 2, px: 2, borderTop: '1px solid var(--ts-edge)', minHeight: 48 }}>
+          {leverMoves && (
+            <>
+              <Box component="button" type="button" onClick={() => onLever(0)} sx={endButton(lever <= 0)}>Released</Box>
+              <Slider aria-label="Lever, from released to engaged" value={lever} min={0} max={1} step={0.01} onChange={(_, v) => onLever(v as number)} sx={{ flex: 1, mx: 0.5 }} valueLabelDisplay="off" getAriaValueText={(v) => (v <= 0 ? 'released' : v >= 1 ? 'engaged' : `${Math.round(v * 100)} %`)} />
+              <Box component="button" type="button" onClick={() => onLever(1)} sx={endButton(lever >= 1)}>Engaged</Box>
+            </>
+          )}
+          {extra}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+const endButton = (on: boolean) => ({ font: 'inherit', fontSize: 14, fontWeight: on ? 700 : 500, color: on ? 'var(--ts-work)' : 'var(--ts-quiet)', background: 'none', border: 0, minHeight: 44, px: 0.5, cursor: 'pointer' });
+
+function Ground({ view, mmPerPx }: { view: Bounds; mmPerPx: number }) {
+  const step = [10, 20, 50, 100, 200, 500].find((s) => s / mmPerPx >= 24) ?? 1000;
+  return (
+    <>
+      <defs>
+        <pattern id="ts-ground" width={step} height={step} patternUnits="userSpaceOnUse"><circle cx={0} cy={0} r={1.1 * mmPerPx} fill="var(--ts-dot)" /><circle cx={step} cy={0} r={1.1 * mmPerPx} fill="var(--ts-dot)" /><circle cx={0} cy={step} r={1.1 * mmPerPx} fill="var(--ts-dot)" /><circle cx={step} cy={step} r={1.1 * mmPerPx} fill="var(--ts-dot)" /></pattern>
+      </defs>
+      <rect x={view.x} y={view.y} width={view.width} height={view.height} fill="url(#ts-ground)" />
+    </>
+  );
+}
+
+/** Bounds widened to the shape of the box that shows them. */
+function fitted(b: Bounds, size: { width: number; height: number }): Bounds {
+  const scale = Math.max(b.width / size.width, b.height / size.height);
+  const [width, height] = [size.width * scale, size.height * scale];
+  return { x: b.x + (b.width - width) / 2, y: b.y + (b.height - height) / 2, width, height };
+}
+

@@ -1,0 +1,53 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import { useUnits } from './units';
+
+export interface StrandMark {
+  readonly id: string;
+  readonly tensionN: number;
+  /** One standard deviation, where the reading has one. */
+  readonly sdN?: number;
+  readonly label: string;
+}
+
+/**
+ * One strand of static tension with its three reaches: slips, holds, loads the bearings. Logarithmic, 10 N to 10 kN, and the same wherever it
+ * appears, so that marks can be compared from screen to screen.
+ */
+export function Strand({ floorN, loadKnown, ceilingN, marks, label }: { floorN: number; loadKnown: boolean; ceilingN: number | null; marks: readonly StrandMark[]; label: string }) {
+  const { show } = useUnits();
+  const [w, h] = [260, 74];
+  const at = (n: number) => 4 + ((Math.log10(Math.min(10000, Math.max(10, n))) - 1) / 3) * (w - 8);
+  const low = loadKnown ? at(floorN) : 4;
+  const high = ceilingN === null ? w - 4 : at(ceilingN);
+  const empty = loadKnown && ceilingN !== null && ceilingN < floorN;
+  const words = [
+    loadKnown ? `Slips under ${show(floorN, 'force')}` : 'Load not known, so no slip floor',
+    ceilingN === null ? 'no bearing limit known' : `loads the bearings over ${show(ceilingN, 'force')}`,
+    ...marks.map((m) => `${m.label} ${show(m.tensionN, 'force')}`),
+  ].join('; ');
+  return (
+    <Box>
+      <svg viewBox={`0 0 ${w} ${h}`} width="100%" role="img" aria-label={`${label}: ${words}`} style={{ display: 'block' }}>
+        {loadKnown && <rect x={4} y={26} width={Math.max(0, low - 4)} height={22} fill="var(--ts-sand)" />}
+        <rect x={low} y={26} width={Math.max(0, high - low)} height={22} fill="var(--ts-work-soft)" />
+        {ceilingN !== null && <rect x={high} y={26} width={Math.max(0, w - 4 - high)} height={22} fill="var(--ts-copper-soft)" />}
+        <path d={`M4 37H${w - 4}`} stroke="var(--ts-belt)" strokeWidth={4} />
+        {loadKnown && <path d={`M${low} 24v26`} stroke="var(--ts-quiet)" strokeWidth={1.5} />}
+        {ceilingN !== null && <path d={`M${high} 24v26`} stroke="var(--ts-copper)" strokeWidth={1.5} />}
+        {marks.map((m) => (
+          <g key={m.id}>
+            {m.sdN !== undefined && <path d={`M${at(m.tensionN - m.sdN)} 37H${at(m.tensionN + m.sdN)}`} stroke="var(--ts-work)" strokeWidth={10} opacity={0.4} />}
+            <path d={`M${at(m.tensionN) - 7} 18h14l-7 13z`} fill="var(--ts-ink)" />
+            <text x={Math.min(w - 34, Math.max(34, at(m.tensionN)))} y={12} textAnchor="middle" fontSize={14} fontWeight={600} fill="var(--ts-ink)" fontFamily="'Spline Sans Mono', monospace">{show(m.tensionN, 'force')}</text>
+          </g>
+        ))}
+        {loadKnown && <text x={4} y={66} fontSize={12.5} fill="var(--ts-quiet)">slips under {show(floorN, 'force')}</text>}
+        {!loadKnown && <text x={4} y={66} fontSize={12.5} fill="var(--ts-quiet)">load not known</text>}
+        <text x={w - 4} y={66} fontSize={12.5} textAnchor="end" fill={ceilingN === null ? 'var(--ts-quiet)' : 'var(--ts-copper)'}>{ceilingN === null ? 'bearing limit not known' : `bearings over ${show(ceilingN, 'force')}`}</text>
+      </svg>
+      {empty && <Box sx={{ color: 'var(--ts-copper)', fontSize: 13, fontWeight: 600 }}>No tension does both: it would slip or overload.</Box>}
+    </Box>
+  );
+}

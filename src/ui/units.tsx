@@ -1,0 +1,28 @@
+'use client';
+
+import { createContext, useContext, useMemo, type ReactNode } from 'react';
+import { formatQuantity, preferredUnit, type Dimension, type UnitSetting } from '@/core/quantity';
+
+export interface Units {
+  readonly setting: UnitSetting;
+  /** Prints a value in the core's unit as this person reads it. */
+  readonly show: (value: number, dimension: Dimension, digits?: number) => string;
+  /** The unit taken where none is typed. */
+  readonly unit: (dimension: Dimension) => string;
+}
+
+const UnitsContext = createContext<UnitSetting>({ system: 'metric', inchDenominator: 16 });
+
+/** Gives every number below it one unit system: the signed-in person's. */
+export function UnitsProvider({ setting, children }: { setting: UnitSetting; children: ReactNode }) {
+  return <UnitsContext.Provider value={setting}>{children}</UnitsContext.Provider>;
+}
+
+export function unitsFor(setting: UnitSetting): Units {
+  return { setting, show: (value, dimension, digits) => formatQuantity(value, dimension, setting, digits), unit: (dimension) => preferredUnit(dimension, setting) };
+}
+
+export function useUnits(): Units {
+  const setting = useContext(UnitsContext);
+  return useMemo(() => unitsFor(setting), [setting]);
+}

@@ -1,0 +1,111 @@
+import {
+  answerState, compileDrive, endingProblem, isOverCentre, judgeBelt, lengthWindow, newMatcher, newSolver, rankBelts, readCandidate, seededRandom, setAdjusters, solveEquilibrium, speedsOf, statesOf, tryLength, variationsThatWork, windowByAdjuster,
+  type Candidate, type Drive, type LengthWindow, type MatchedBelt, type Pose, type Problem, type SolvedState, type Speeds, type Spread, type Trial, type Warning, type GripBand,
+} from '../core/drive';
+import { standardSizes } from '../core/belt';
+
+/** A drive at one lever position, ready to be drawn. */
+export interface PoseAnswer {
+  readonly pose: Pose;
+  readonly solved: SolvedState;
+  readonly bands: readonly GripBand[];
+  readonly speeds: Speeds;
+  readonly warnings: readonly Warning[];
+  /** Set where the state did not settle: what is drawn is where it got to. */
+  readonly problem: string | null;
+}
+
+export type PoseResult = { readonly ok: true; readonly answer: PoseAnswer } | { readonly ok: false; readonly problems: readonly Problem[] };
+
+export interface PoseRequest {
+  readonly drive: Drive;
+  /** 0 released … 1 engaged. */
+  readonly lever: number;
+  /** Outside lengths tried in place of the drive's own, by belt id, mm. */
+  readonly outsideMm?: Readonly<Record<string, number>>;
+}
+
+export interface MatchRequest {
+  readonly drive: Drive;
+  readonly beltId: string;
+  readonly candidates: readonly Candidate[];
+}
+
+export interface MatchAnswer {
+  readonly window: LengthWindow;
+  readonly belts: readonly MatchedBelt[];
+  /** Candidates that could not be read, with why. */
+  readonly unread: readonly { readonly id: string; readonly problem: string }[];
+  /** Standard sizes in the window, shortest first. */
+  readonly standard: readonly { readonly designation: string; readonly outsideMm: number }[];
+  /** The window at each end of every adjuster, and in between. */
+  readonly adjusters: readonly { readonly id: string; readonly windows: readonly { readonly position: number; readonly window: LengthWindow }[] }[];
+  readonly asksForRelease: boolean;
+  /** The mechanism stays engaged when the lever is let go. */
+  readonly overCentre: boolean;
+  /** The belt's own length if it has one, tried. */
+  readonly own: Trial | null;
+}
+
+export type MatchResult = { readonly ok: true; readonly answer: MatchAnswer } | { readonly ok: false; readonly problems: readonly Problem[] };
+
+function shown(drive: Drive, outsideMm: Readonly<Record<string, number>> | undefined): Drive {
+  if (!outsideMm) return drive;
+  return { ...drive, belts: drive.belts.map((b) => (outsideMm[b.id] === undefined ? b : { ...b, length: { value: outsideMm[b.id]!, reference: 'outside' as const } })) };
+}
+
+/** What heavy computation the interface asks for. Runs in a worker; answers are plain values. */
+export const solverService = {
+  pose({ drive, lever, outsideMm }: PoseRequest): PoseResult {
+    const made = compileDrive(shown(drive, outsideMm));
+    if (!made.ok) return made;
+    const speeds = speedsOf(made.compiled);
+    const states = statesOf(drive);
+    const nearest = states.find((s) => s.lever === lever);
+    const { pose, solved, bands, equilibrium } = answerState(newSolver(made.compiled), nearest ?? { name: 'between', lever }, speeds);
+    return { ok: true, answer: { pose, solved, bands, speeds, warnings: made.compiled.warnings, problem: endingProblem(equilibrium, { name: nearest?.name ?? 'between', lever }, 0)?.message ?? null } };
+  },
+
+  match({ drive, beltId, candidates }: MatchRequest): MatchResult {
+    const made = compileDrive(drive);
+    if (!made.ok) return made;
+    const matcher = newMatcher(made.compiled, beltId);
+    if (!matcher) return { ok: false, problems: [{ path: 'belts', message: `the drive has no belt “${beltId}”` }] };
+    const window = lengthWindow(matcher);
+    const judged: MatchedBelt[] = [];
+    const unread: { id: string; problem: string }[] = [];
+    for (const candidate of candidates) {
+      const read = readCandidate(candidate, matcher.section);
+      if (read.ok) judged.push(judgeBelt(matcher, window, candidate.id, read, candidate.toleranceMm));
+      else unread.push({ id: candidate.id, problem: read.problem });
+    }
+    const count = drive.belts[matcher.belt]?.count ?? 1;
+    const standard = window.intervals.flatMap(([from, to]) => (Number.isFinite(from) && Number.isFinite(to) ? standardSizes(matcher.section, from, to, count) : []));
+    const adjusters = drive.adjusters.map((a) => ({ id: a.id, windows: windowByAdjuster(matcher, a.id, [a.min, (a.min + a.max) / 2, a.max]) }));
+    setAdjusters(made.compiled, {});
+    const solver = newSolver(made.compiled);
+    const rest = solveEquilibrium(solver, matcher.released?.lever ?? 0, matcher.released?.locks ?? {});
+    const engaged = solveEquilibrium(solver, matcher.engaged.lever, matcher.engaged.locks ?? {});
+    const own = made.compiled.belts[matcher.belt]!;
+    return {
+      ok: true,
+      answer: {
+        window, belts: rankBelts(judged, window), unread, standard, adjusters, asksForRelease: matcher.released !== null,
+        overCentre: matcher.released !== null && isOverCentre(solver, engaged, matcher.engaged.lever, rest, matcher.released.lever),
+        own: own.pitchLength > 0 ? tryLength(matcher, own.pitchLength + 2 * Math.PI * matcher.section.pitchLineMm) : null,
+      },
+    };
+  },
+
+  /** Draws many uncertain drives at once. Reports after every hundred; the caller stops it by ending the worker's turn with `keepGoing`. */
+  async variations(drive: Drive, beltId: string, outsideMm: number, spread: Spread, draws: number, report: (done: number, works: number) => boolean | Promise<boolean>): Promise<{ done: number; works: number }> {
+    let last = { done: 0, works: 0 };
+    for (const tally of variationsThatWork(drive, beltId, outsideMm, spread, draws, seededRandom(1))) {
+      last = tally;
+      if (tally.done % 100 === 0 && !(await report(tally.done, tally.works))) break;
+    }
+    return last;
+  },
+};
+
+export type SolverService = typeof solverService;
