@@ -1,5 +1,6 @@
 import { migrate, openDatabase, people } from '../src/db';
-import { DEMO_ACCOUNTS, seedDemo } from './demo-seed';
+import { DEMO_ACCOUNTS } from './demo-accounts';
+import { seedDemo } from './demo-seed';
 
 /** `migrate` brings the tables up to date; `seed` loads the demo shop where no one is there yet and says how to sign in. */
 async function main(acts: readonly string[], url: string | undefined): Promise<void> {

@@ -4,14 +4,7 @@ import { hashPassword } from '../src/server/password';
 import { readCsv } from '../src/formats/csv';
 import { readDriveFile } from '../src/formats/drive-file';
 import { readShelfCsv } from '../src/formats/shelf-csv';
-
-/** Who is in the demo shop. The password is no secret: the data is made up and the server answers on this machine only. */
-const PASSWORD = 'thursday-boat-48';
-export const DEMO_ACCOUNTS = [
-  { name: 'Ines Tarrow', email: 'ines@quaybay.example', role: 'owner', password: PASSWORD },
-  { name: 'Bram Oakhollow', email: 'bram@quaybay.example', role: 'technician', password: PASSWORD },
-  { name: 'Wren Saltmarsh', email: 'wren@quaybay.example', role: 'viewer', password: PASSWORD },
-] as const;
+import { DEMO_ACCOUNTS } from './demo-accounts';
 
 interface DemoJob {
   readonly machine: string;
@@ -36,9 +29,9 @@ function orThrow<T extends { ok: boolean }>(result: T): Extract<T, { ok: true }>
 /** Loads the island's shop, its machines, drives, shelf and jobs into an empty database. */
 export async function seedDemo(db: Database, now: Date): Promise<void> {
   const [first, ...others] = DEMO_ACCOUNTS;
-  const owner = orThrow(await people.foundShop(db, 'Quay Bay Repairs', { name: first.name, email: first.email, passwordHash: await hashPassword(PASSWORD) })).value;
+  const owner = orThrow(await people.foundShop(db, 'Quay Bay Repairs', { name: first.name, email: first.email, passwordHash: await hashPassword(DEMO_ACCOUNTS[0].password) })).value;
   const staff: Person[] = [owner];
-  for (const { name, email, role } of others) staff.push(orThrow(await people.addPerson(db, owner.shopId, { name, email, role, passwordHash: await hashPassword(PASSWORD) })).value);
+  for (const { name, email, role } of others) staff.push(orThrow(await people.addPerson(db, owner.shopId, { name, email, role, passwordHash: await hashPassword(DEMO_ACCOUNTS[0].password) })).value);
   const { shopId } = owner;
 
   const driveIds = new Map<string, number>();

@@ -31,8 +31,9 @@ step('Types', 'npx', ['tsc', '--noEmit']);
 const scratch = join(tmpdir(), `taut-test-${process.pid}`);
 const own = process.env.DATABASE_URL ? null : await startPostgres(scratch, 54370);
 const server = own ? own.url('postgres') : process.env.DATABASE_URL;
-const names = { unit: `taut_unit_${process.pid}`, browser: `taut_browser_${process.pid}` };
+const names = { unit: `taut_unit_${process.pid}`, browser: `taut_browser_${process.pid}`, empty: `taut_empty_${process.pid}` };
 let app;
+let empty;
 try {
   const unitUrl = await ensureDatabase(server, names.unit, { fresh: true });
   const unitReport = join(reports, 'unit.json');
@@ -45,14 +46,30 @@ try {
   const env = { DATABASE_URL: url, TAUT_SECRET: 'a-secret-for-tests-only-0123456789abcdef', NODE_ENV: 'production', PORT: String(port), TAUT_HINT: 'none' };
   run('node', ['--import', 'tsx', 'scripts/database.ts', 'migrate', 'seed'], { env, quiet: true, what: 'Preparing the browser tests’ database' });
   app = background('node', ['scripts/serve.mjs'], { env, stdio: 'ignore' });
+  const emptyUrl = await ensureDatabase(server, names.empty, { fresh: true });
+  const emptyPort = await freePort(port + 1);
+  const emptyEnv = { ...env, DATABASE_URL: emptyUrl, PORT: String(emptyPort) };
+  run('node', ['--import', 'tsx', 'scripts/database.ts', 'migrate'], { env: emptyEnv, quiet: true, what: 'Preparing the empty instance' });
+  empty = background('node', ['scripts/serve.mjs'], { env: emptyEnv, stdio: 'ignore' });
+  await Promise.all([port, emptyPort].map(untilServing));
   const browserReport = join(reports, 'browser.json');
-  step('Browser tests', 'npx', ['playwright', 'test'], { BASE_URL: `http://127.0.0.1:${port}`, DATABASE_URL: url, BROWSER_REPORT: browserReport });
+  step('Browser tests', 'npx', ['playwright', 'test'], { BASE_URL: `http://127.0.0.1:${port}`, EMPTY_URL: `http://127.0.0.1:${emptyPort}`, BROWSER_REPORT: browserReport });
   count(browserReport, ({ stats }) => ({ passed: stats.expected + stats.flaky, failed: stats.unexpected, skipped: stats.skipped }));
 } finally {
   await app?.stop();
+  await empty?.stop();
   for (const name of Object.values(names)) await dropDatabase(server, name).catch(() => undefined);
   await own?.stop();
   rmSync(scratch, { recursive: true, force: true });
+}
+
+async function untilServing(port) {
+  for (let attempt = 0; attempt < 120; attempt++) {
+    const answer = await fetch(`http://127.0.0.1:${port}/healthz`).catch(() => null);
+    if (answer?.ok) return;
+    await new Promise((resolve) => setTimeout(resolve, 250));
+  }
+  throw new Error(`nothing answers on port ${port}`);
 }
 
 function count(file, read) {

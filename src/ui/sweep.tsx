@@ -21,7 +21,7 @@ const END = Math.PI * 0.08;
 export function Sweep({ tensioner, position, released, engaged, brake, works }: SweepProps) {
   const { show } = useUnits();
   const arc = tensioner.kind === 'pivot';
-  const [w, h] = [260, arc ? 142 : 96];
+  const [w, h] = [260, arc ? 126 : 92];
   const { min, max } = tensioner;
   const forward = (engaged ?? max) >= (released ?? min);
   const share = (q: number) => {
@@ -31,7 +31,7 @@ export function Sweep({ tensioner, position, released, engaged, brake, works }: 
   const place = (q: number, r = 96): [number, number] => {
     if (!arc) return [18 + share(q) * (w - 36), 48 - (r - 96)];
     const a = START + (END - START) * share(q);
-    return [w / 2 + r * Math.cos(a) * 1.08, 122 - r * Math.sin(a)];
+    return [w / 2 + r * Math.cos(a) * 1.08, 108 - r * 0.9 * Math.sin(a)];
   };
   const path = (a: number, b: number) => {
     const n = 24;
@@ -60,14 +60,14 @@ export function Sweep({ tensioner, position, released, engaged, brake, works }: 
       {tick(min, 'var(--ts-quiet)', 4)}
       {tick(max, 'var(--ts-quiet)', 4)}
       {brake && tick(brake.appliesAt, 'var(--ts-copper)')}
-      {brake && <text x={Math.max(34, Math.min(w - 34, bx))} y={arc ? Math.max(12, by - 2) : 16} fontSize={12.5} textAnchor="middle" fill="var(--ts-copper)">brake lands</text>}
+      {brake && <text x={arc ? (bx < 60 ? 2 : bx > w - 60 ? w - 2 : bx) : Math.max(34, Math.min(w - 34, bx))} y={arc ? Math.max(12, by - (bx < 60 || bx > w - 60 ? 18 : 2)) : 16} fontSize={12.5} textAnchor={arc && bx < 60 ? 'start' : arc && bx > w - 60 ? 'end' : 'middle'} fill="var(--ts-copper)">brake lands</text>}
       <circle cx={px} cy={py} r={9} fill="var(--ts-ink)" stroke="var(--ts-card)" strokeWidth={2} />
       {arc ? (
         <>
-          <text x={w / 2} y={96} textAnchor="middle" fontSize={19} fontWeight={600} fill="var(--ts-ink)" fontFamily="'Spline Sans Mono', monospace">{left === null ? show(position, dimension) : show(left, dimension)}</text>
-          <text x={w / 2} y={114} textAnchor="middle" fontSize={12.5} fill="var(--ts-quiet)">{left === null ? 'stands here' : 'left to the stop'}</text>
-          <text x={4} y={138} fontSize={12.5} fill="var(--ts-quiet)">released</text>
-          <text x={w - 4} y={138} textAnchor="end" fontSize={12.5} fill="var(--ts-quiet)">engaged</text>
+          <text x={w / 2} y={84} textAnchor="middle" fontSize={19} fontWeight={600} fill="var(--ts-ink)" fontFamily="'Spline Sans Mono', monospace">{left === null ? show(position, dimension) : show(left, dimension)}</text>
+          <text x={w / 2} y={101} textAnchor="middle" fontSize={12.5} fill="var(--ts-quiet)">{left === null ? 'stands here' : 'left to the stop'}</text>
+          <text x={4} y={123} fontSize={12.5} fill="var(--ts-quiet)">released</text>
+          <text x={w - 4} y={123} textAnchor="end" fontSize={12.5} fill="var(--ts-quiet)">engaged</text>
         </>
       ) : (
         <>

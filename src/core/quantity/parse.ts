@@ -105,7 +105,8 @@ export function parseQuantity(input: string, dimension: Dimension, options: Pars
     previous = unit;
     rest = rest.slice(whole.length);
   }
-  const value = negative ? -total : total;
+  // Thirteen figures: exact far beyond any tape, and 14 in is 355.6 mm, not 355.59999999999997.
+  const value = Number((negative ? -total : total).toPrecision(13));
   if (!Number.isFinite(value)) return refuse(`“${input.trim()}” is too large to be a ${dimension}.`);
   if (options.min !== undefined && value < options.min) return refuse(`${withUnit(options.min, first)} is the least this can be; you typed ${input.trim()}.`);
   if (options.max !== undefined && value > options.max) return refuse(`${withUnit(options.max, first)} is the most this can be; you typed ${input.trim()}.`);

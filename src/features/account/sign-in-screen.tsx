@@ -15,9 +15,9 @@ import { SHORTEST_PASSWORD } from './rules';
 export function Mark({ size = 40 }: { size?: number }) {
   return (
     <svg width={size} height={size} viewBox="0 0 40 40" aria-hidden focusable="false">
-      <path d="M7.6 8.5a8 8 0 0114.5-2.1l14 19.6A9.4 9.4 0 0120.5 36L9 18.4a8 8 0 01-1.4-9.9z" fill="none" stroke="currentColor" strokeWidth={3.4} strokeLinejoin="round" />
-      <circle cx={15.3} cy={11} r={3} fill="currentColor" />
-      <circle cx={28} cy={30.5} r={4} fill="currentColor" />
+      <path d="M6.85 16.28L18.3 32.71A9.99 9.99 0 1 0 33.04 19.45L17.9 6.34A7.49 7.49 0 0 0 6.85 16.28Z" fill="none" stroke="currentColor" strokeWidth={3.4} strokeLinejoin="round" />
+      <circle cx={13} cy={12} r={2.6} fill="currentColor" />
+      <circle cx={26.5} cy={27} r={3.6} fill="currentColor" />
     </svg>
   );
 }
@@ -28,9 +28,10 @@ function Door({ title, lead, children }: { title: string; lead: string; children
       <Box sx={{ display: { xs: 'none', md: 'flex' }, bgcolor: 'var(--ts-rail)', color: '#ece8df', p: 6, flexDirection: 'column', justifyContent: 'space-between' }}>
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, color: '#8fd0c8' }}><Mark size={44} /><Typography component="p" sx={{ fontSize: 22, fontWeight: 700, color: '#ece8df' }}>Taut Sheave</Typography></Box>
         <svg viewBox="0 0 400 300" width="100%" aria-hidden focusable="false" style={{ maxWidth: 520 }}>
-          <path d="M62 70a48 48 0 0192-18l84 96 60 46a58 58 0 01-58 98L92 132A48 48 0 0162 70z" fill="none" stroke="#8fd0c8" strokeWidth={9} strokeLinejoin="round" />
-          <circle cx={108} cy={78} r={40} fill="none" stroke="#5d6467" strokeWidth={3} /><circle cx={270} cy={242} r={50} fill="none" stroke="#5d6467" strokeWidth={3} />
-          <circle cx={270} cy={120} r={34} fill="none" stroke="#d98a5f" strokeWidth={3} strokeDasharray="6 6" />
+          <path d="M77.27 109.54L253.03 264.05A55.99 55.99 0 1 0 308.22 169.06L238.61 145.1A35.01 35.01 0 0 1 225.54 137.04L134.34 47.96A41.99 41.99 0 1 0 77.27 109.54Z" fill="none" stroke="#8fd0c8" strokeWidth={7} strokeLinejoin="round" />
+          <circle cx={105} cy={78} r={36} fill="none" stroke="#5d6467" strokeWidth={3} /><circle cx={290} cy={222} r={50} fill="none" stroke="#5d6467" strokeWidth={3} />
+          <circle cx={250} cy={112} r={29} fill="none" stroke="#d98a5f" strokeWidth={3} strokeDasharray="6 6" />
+          {[[105, 78], [290, 222], [250, 112]].map(([x, y]) => <circle key={x} cx={x} cy={y} r={5} fill="#5d6467" />)}
         </svg>
         <Typography sx={{ color: '#c9cfd0', maxWidth: 420, fontSize: 17 }}>Will this belt run on this drive? Know before you mount it.</Typography>
       </Box>

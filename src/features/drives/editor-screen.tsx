@@ -191,7 +191,7 @@ export function EditorScreen({ stored, start }: { stored: StoredDrive | null; st
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1fr) 372px' }, gap: 2, alignItems: 'start' }}>
         <Box sx={{ minWidth: 0 }}>
           <Plate drive={drive} answer={shown} lever={lever} onLever={setLever} leverMoves={moves} selected={selected} onSelect={onSelect} {...(mayChange ? { onMovePulley } : {})} height={narrow ? 320 : 'calc(100dvh - 310px)'} />
-          <Checks problems={problems} warnings={fits ? [...posed.warnings.map((w) => w.message), ...(posed.problem ? [posed.problem] : []), ...posed.bands.flatMap((b, i) => (b.idlerOnTightSide ? [`${drive.belts[i]?.label ?? 'The belt'}: the sprung idler runs on the tight side; check the rotation, or move the idler to the slack side.`] : []))] : []} empty={drive.pulleys.length === 0} />
+          <Checks problems={problems} warnings={fits ? [...posed.warnings.map((w) => w.message), ...(posed.problem ? [posed.problem] : []), ...posed.bands.flatMap((b, i) => (b.idlerOnTightSide ? [`${drive.belts[i]?.label ?? 'The belt'}: the sprung idler runs on the tight side; check the rotation, or move the idler to the slack side.`] : []))] : []} missing={drive.pulleys.length === 0 ? 'pulleys' : drive.belts.length === 0 ? 'belts' : null} />
           {fits && (
             <Box role="status" sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3, rowGap: 0.5, mt: 1, fontSize: 14 }}>
               {drive.belts.map((b, i) => {
@@ -253,8 +253,9 @@ function differences(mine: Drive, theirs: Drive): string[] {
   return found.slice(0, 12);
 }
 
-function Checks({ problems, warnings, empty }: { problems: readonly Problem[]; warnings: readonly string[]; empty: boolean }) {
-  if (empty) return <Alert severity="info" variant="outlined" sx={{ mt: 1 }}>Begin with the pulleys: add one for each, give its outside diameter, and drag it into place. Then add a belt and its route.</Alert>;
+function Checks({ problems, warnings, missing }: { problems: readonly Problem[]; warnings: readonly string[]; missing: 'pulleys' | 'belts' | null }) {
+  if (missing === 'belts' && problems.length === 0) return <Alert severity="info" variant="outlined" sx={{ mt: 1 }}>Now a belt: choose Belts, add one, and put its pulleys in order round the loop.</Alert>;
+  if (missing === 'pulleys') return <Alert severity="info" variant="outlined" sx={{ mt: 1 }}>Begin with the pulleys: add one for each, give its outside diameter, and drag it into place. Then add a belt and its route.</Alert>;
   if (problems.length === 0 && warnings.length === 0) return <Alert severity="success" variant="outlined" icon={<Icon name="check" />} sx={{ mt: 1, py: 0 }}>The drive can be solved.</Alert>;
   return (
     <Alert severity={problems.length > 0 ? 'warning' : 'info'} variant="outlined" sx={{ mt: 1, py: 0 }}>

@@ -26,11 +26,11 @@ export function Spine({ number, stages, at }: { number: number; stages: Stages; 
     <Box component="nav" aria-label="Stages" className="ts-screen-only" sx={{ position: 'relative', display: 'flex', flexDirection: { xs: 'row', md: 'column' }, gap: { xs: 0, md: 1 }, p: { xs: '6px 4px', md: '20px 8px 20px 16px' }, overflowX: { xs: 'auto', md: 'visible' }, bgcolor: 'var(--ts-card)', borderRight: { md: '1px solid var(--ts-edge)' }, borderBottom: { xs: '1px solid var(--ts-edge)', md: 0 }, width: { md: 156 }, flex: 'none', '&::before': { content: '""', position: 'absolute', display: { xs: 'none', md: 'block' }, left: 31, top: 40, height: 6 * 64, width: 4, bgcolor: 'var(--ts-belt)', opacity: 0.85 } }}>
       {STAGE_WORDS.map(({ stage, name }) => (
         <Box key={stage} component={Link} href={`/jobs/${number}?stage=${stage}`} scroll={false} aria-current={stage === at ? 'step' : undefined}
-          sx={{ display: 'flex', flexDirection: { xs: 'column', md: 'row' }, alignItems: 'center', gap: { xs: 0, md: 1.25 }, minHeight: 56, minWidth: { xs: 62, md: 0 }, flex: { xs: 1, md: 'none' }, textDecoration: 'none', color: stage === at ? 'var(--ts-work)' : 'var(--ts-ink)', borderRadius: '4px' }}>
+          sx={{ display: 'flex', flexDirection: { xs: 'column', md: 'row' }, alignItems: 'center', gap: { xs: 0, md: 1.25 }, minHeight: 56, minWidth: { xs: 52, md: 0 }, flex: { xs: 1, md: 'none' }, textDecoration: 'none', color: stage === at ? 'var(--ts-work)' : 'var(--ts-ink)', borderRadius: '4px' }}>
           <Knot state={stages[stage]} here={stage === at} />
           <Box sx={{ textAlign: { xs: 'center', md: 'left' }, lineHeight: 1.25 }}>
             <Box sx={{ fontWeight: 650, fontSize: { xs: 13, md: 15 } }}>{name}</Box>
-            <Box sx={{ fontSize: 12.5, color: 'var(--ts-quiet)', whiteSpace: 'nowrap' }}>{STATE_WORDS[stages[stage]]}</Box>
+            <Box sx={{ fontSize: { xs: 11.5, md: 12.5 }, color: 'var(--ts-quiet)', whiteSpace: 'nowrap' }}>{STATE_WORDS[stages[stage]]}</Box>
           </Box>
         </Box>
       ))}

@@ -86,7 +86,7 @@ export function MatchPanel({ drive, beltId, shelf, onChoice, heading = 'Will it 
       {pending && match && <LinearProgress aria-label="Computing" sx={{ height: 2, mb: -0.25 }} />}
       {match ? <WindowRuler window={match.window} chosen={chosen?.id ?? null} onChoose={setPicked} marks={ordered.map((b) => ({ id: b.id, name: nameOf(b), belt: b }))} /> : <Skeleton variant="rectangular" height={98} />}
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1fr) 270px' }, gap: 2, mt: 1 }}>
-        <Plate drive={drive} answer={pose} lever={lever} onLever={setLever} leverMoves={moves} focusBelt={beltIndex} height={narrow ? 300 : 322} />
+        <Plate drive={drive} answer={pose} lever={lever} onLever={setLever} leverMoves={moves} focusBelt={beltIndex} height={narrow ? 300 : 276} />
         <BeltOnPlate drive={drive} beltIndex={beltIndex} match={match} chosen={chosen} name={chosen ? nameOf(chosen) : null} position={pose?.solved.tensioners} exact={chosen ? isExact(drive, beltId, chosen) : false} />
       </Box>
       {pose?.problem && <Alert severity="warning" variant="outlined" sx={{ mt: 1 }}>{pose.problem}</Alert>}
@@ -169,7 +169,7 @@ function BeltTable({ rows, narrow, chosen, onChoose, stock, drive, beltId, loadi
   if (loading) return <Skeleton variant="rectangular" height={180} />;
   const where = (b: MatchedBelt) => {
     const s = stock.get(b.id)!;
-    return `${s.bin || 'no bin'} · ${s.quantity}`;
+    return `${s.bin || 'no bin'} · ${s.quantity === 0 ? 'none left' : s.quantity}`;
   };
   const released = (b: MatchedBelt) => (b.disengaged.stretchMm > 0 ? 'none' : show(b.disengaged.slack, 'length'));
   const percent = (p: number) => (p > 0.995 && p < 1 ? '> 99 %' : p > 0 && p < 0.005 ? '< 1 %' : `${Math.round(p * 100)} %`);
@@ -189,27 +189,25 @@ function BeltTable({ rows, narrow, chosen, onChoose, stock, drive, beltId, loadi
       </Box>
     );
   }
-  const head = { textAlign: 'left' as const, fontWeight: 600, fontSize: 13, color: 'var(--ts-quiet)', p: '6px 8px', borderBottom: '1px solid var(--ts-ink)', whiteSpace: 'nowrap' as const };
+  const head = { width: '1%', textAlign: 'left' as const, fontWeight: 600, fontSize: 13, color: 'var(--ts-quiet)', p: '6px 8px', borderBottom: '1px solid var(--ts-ink)', whiteSpace: 'nowrap' as const };
   const right = { ...head, textAlign: 'right' as const };
   return (
-    <Box component="table" sx={{ width: '100%', borderCollapse: 'collapse', fontSize: 14, '& td': { p: '7px 8px', borderBottom: '1px solid var(--ts-edge)', verticalAlign: 'baseline' } }}>
+    <Box component="table" sx={{ width: '100%', borderCollapse: 'collapse', fontSize: 14, '& td': { p: '5px 8px', borderBottom: '1px solid var(--ts-edge)', verticalAlign: 'baseline' } }}>
       <thead><tr>
-        <Box component="th" scope="col" sx={head}>Belt</Box><Box component="th" scope="col" sx={head}>Outside</Box><Box component="th" scope="col" sx={head}>Bin · to hand</Box><Box component="th" scope="col" sx={head}>Verdict</Box>
-        <Box component="th" scope="col" sx={right}>Engaged</Box><Box component="th" scope="col" sx={right}>Slack</Box><Box component="th" scope="col" sx={right}>Chance</Box><Box component="th" scope="col" sx={head}>Why</Box>
+        <Box component="th" scope="col" sx={head}>Belt, bin · to hand</Box><Box component="th" scope="col" sx={head}>Outside</Box><Box component="th" scope="col" sx={{ ...head, width: 'auto' }}>Verdict, and why</Box>
+        <Box component="th" scope="col" sx={right}>Engaged</Box><Box component="th" scope="col" sx={right}>Slack</Box><Box component="th" scope="col" sx={right}>Chance</Box>
       </tr></thead>
       <tbody>
         {rows.map((b) => {
           const seats = b.verdict !== 'wrong-section';
           return (
-            <Box component="tr" key={b.id} onClick={() => onChoose(b.id)} sx={{ cursor: 'pointer', bgcolor: b.id === chosen ? 'var(--ts-work-soft)' : 'transparent', opacity: stock.get(b.id)!.quantity === 0 ? 0.7 : 1, '&:hover': { bgcolor: b.id === chosen ? 'var(--ts-work-soft)' : 'var(--ts-sand)' } }}>
-              <td><Box component="button" type="button" aria-pressed={b.id === chosen} className="ts-mono" sx={{ font: 'inherit', fontFamily: 'Spline Sans Mono', fontWeight: 600, background: 'none', border: 0, p: 0, minHeight: 30, color: 'inherit', cursor: 'pointer', whiteSpace: 'nowrap' }}>{beltName(stock.get(b.id)!)}{tag(b)}</Box></td>
+            <Box component="tr" key={b.id} onClick={() => onChoose(b.id)} sx={{ cursor: 'pointer', bgcolor: b.id === chosen ? 'var(--ts-work-soft)' : 'transparent', '&:hover': { bgcolor: b.id === chosen ? 'var(--ts-work-soft)' : 'var(--ts-sand)' } }}>
+              <td><Box component="button" type="button" aria-pressed={b.id === chosen} className="ts-mono" sx={{ font: 'inherit', fontFamily: 'Spline Sans Mono', fontWeight: 600, background: 'none', border: 0, p: 0, minHeight: 24, color: 'inherit', cursor: 'pointer', whiteSpace: 'nowrap' }}>{beltName(stock.get(b.id)!)}{tag(b)}</Box><Box sx={{ color: 'var(--ts-quiet)', fontSize: 13.5, lineHeight: 1.35 }}>{where(b)}</Box></td>
               <Box component="td" className="ts-mono" sx={{ whiteSpace: 'nowrap' }}>{show(b.outsideMm, 'length')}</Box>
-              <Box component="td" sx={{ whiteSpace: 'nowrap' }}>{where(b)}</Box>
-              <td><VerdictWord verdict={b.verdict} /></td>
+              <td><VerdictWord verdict={b.verdict} /><Box sx={{ color: 'var(--ts-quiet)', fontSize: 13.5, lineHeight: 1.35 }}>{whySentence(b, units)}</Box></td>
               <Box component="td" className="ts-mono" sx={{ textAlign: 'right', whiteSpace: 'nowrap' }}>{seats ? show(b.engaged.tension, 'force') : ''}</Box>
               <Box component="td" className="ts-mono" sx={{ textAlign: 'right', whiteSpace: 'nowrap' }}>{seats ? released(b) : ''}</Box>
               <Box component="td" className="ts-mono" sx={{ textAlign: 'right', whiteSpace: 'nowrap' }}>{seats ? percent(b.chance) : ''}</Box>
-              <Box component="td" sx={{ color: 'var(--ts-quiet)', fontSize: 13.5, minWidth: 170 }}>{whySentence(b, units)}</Box>
             </Box>
           );
         })}

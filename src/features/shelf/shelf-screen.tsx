@@ -85,7 +85,7 @@ export function ShelfScreen({ shelf, find: found }: { shelf: readonly ShelfBelt[
     { field: 'bin', headerName: 'Bin', width: narrow ? 70 : 90 },
     { field: 'priceCents', headerName: 'Price each', width: 110, type: 'number', valueFormatter: (v: number | null) => (v === null ? '' : money(v)) },
     { field: 'supplierNote', headerName: 'Supplier note', flex: 1.4, minWidth: 160 },
-    { field: 'acts', headerName: '', width: 60, sortable: false, filterable: false, disableColumnMenu: true, renderCell: ({ row }) => (mayChange ? <IconButton aria-label={`Take ${row.name} off the shelf`} onClick={() => void remove(row)}><Icon name="close" size={18} /></IconButton> : null) },
+    { field: 'acts', headerName: 'Remove', width: 84, align: 'center', headerAlign: 'center', sortable: false, filterable: false, disableColumnMenu: true, renderCell: ({ row }) => (mayChange ? <IconButton aria-label={`Take ${row.name} off the shelf`} onClick={() => void remove(row)}><Icon name="close" size={18} /></IconButton> : null) },
   ];
   const acts = mayChange && (
     <>

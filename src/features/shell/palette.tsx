@@ -29,6 +29,12 @@ function fits(row: Row, words: readonly string[]): boolean {
   return words.every((w) => parts.some((p) => p.startsWith(w)));
 }
 
+/** Rows whose own name holds all that was typed come before those that only mention it; a shorter name before a longer. */
+function nearness(row: Row, words: readonly string[]): number {
+  const own = row.label.toLowerCase().split(/[\s,]+/);
+  return (words.every((w) => own.some((p) => p.startsWith(w))) ? 0 : 1000) + row.label.length;
+}
+
 /** Finds machines, jobs, drives and belts, and does what can be done from anywhere. */
 export function Palette({ open, onClose, acts }: { open: boolean; onClose: () => void; acts: readonly PaletteAct[] }) {
   const router = useRouter();
@@ -52,7 +58,8 @@ export function Palette({ open, onClose, acts }: { open: boolean; onClose: () =>
       ...acts.map((a) => ({ kind: 'Do', ...a })),
       ...(index ?? []).map((f) => ({ kind: f.kind, label: f.label, detail: f.detail, run: () => router.push(f.href) })),
     ];
-    return all.filter((r) => fits(r, words)).slice(0, LIMIT);
+    const found = all.filter((r) => fits(r, words));
+    return (words.length === 0 ? found : found.sort((a, b) => nearness(a, words) - nearness(b, words))).slice(0, LIMIT);
   }, [query, index, acts, router]);
   const choose = (row: Row | undefined) => {
     if (!row) return;

@@ -67,9 +67,9 @@ export function ShopScreen({ me, people }: { me: Pick<Person, 'id' | 'name' | 'e
             {people.map((p) => (
               <Box key={p.id} sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'center', borderTop: '1px solid var(--ts-edge)', py: 1, opacity: p.active ? 1 : 0.65 }}>
                 <Box sx={{ flex: 1, minWidth: 200 }}><Box sx={{ fontWeight: 650 }}>{p.name}{p.active ? '' : ' (shut out)'}</Box><Box sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>{p.email}</Box></Box>
-                <TextField select label="Role" value={p.role} sx={{ width: 150 }} onChange={(e) => void act(() => changePerson({ id: p.id, version: p.version, role: e.target.value as Role, active: p.active }), `${p.name} is now ${e.target.value}.`)}>{Object.keys(ROLE_WORDS).map((r) => <MenuItem key={r} value={r}>{r}</MenuItem>)}</TextField>
-                <Button variant="outlined" onClick={() => setResetting(p)}>Reset password</Button>
-                {p.id !== me.id && <Button variant="outlined" onClick={() => void act(() => changePerson({ id: p.id, version: p.version, role: p.role, active: !p.active }), p.active ? `${p.name} can no longer sign in.` : `${p.name} can sign in again.`)}>{p.active ? 'Shut out' : 'Let in again'}</Button>}
+                <TextField select label="Role" aria-label={`Role of ${p.name}`} value={p.role} sx={{ width: 150 }} onChange={(e) => void act(() => changePerson({ id: p.id, version: p.version, role: e.target.value as Role, active: p.active }), `${p.name} is now ${e.target.value}.`)}>{Object.keys(ROLE_WORDS).map((r) => <MenuItem key={r} value={r}>{r}</MenuItem>)}</TextField>
+                <Button variant="outlined" aria-label={`Reset password of ${p.name}`} onClick={() => setResetting(p)}>Reset password</Button>
+                {p.id !== me.id && <Button variant="outlined" aria-label={`${p.active ? 'Shut out' : 'Let in again'}: ${p.name}`} onClick={() => void act(() => changePerson({ id: p.id, version: p.version, role: p.role, active: !p.active }), p.active ? `${p.name} can no longer sign in.` : `${p.name} can sign in again.`)}>{p.active ? 'Shut out' : 'Let in again'}</Button>}
               </Box>
             ))}
           </Card>

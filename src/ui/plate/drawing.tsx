@@ -89,7 +89,7 @@ function BeltLoop({ drive, pose, solved, speeds, index, mmPerPx: px, ink, focusB
   const thickness = Math.max(section.depthMm, 4 * px);
   const path = (inset: number) => {
     const writer = svgPath();
-    writeLoop(writer, pose, stops, side, inset, slack);
+    writeLoop(writer, pose, belt.route, stops, side, inset, slack);
     return writer.text();
   };
   const body = path(section.depthMm / 2 - section.pitchLineMm);
@@ -187,6 +187,7 @@ function Station({ drive, pose, index, labels, mmPerPx: px, ink, names }: Drawin
   const number = label.anchor === 'middle' && names ? -((textWidth(p.label ?? p.id) + 6) / 2) * px : 0;
   return (
     <g transform={`translate(${c.x + label.x} ${-c.y + label.y})`}>
+      {label.led && <path d={`M${number} 0L${-label.x * (1 - (0.5 * p.outsideDiameter) / Math.hypot(label.x, label.y))} ${-label.y * (1 - (0.5 * p.outsideDiameter) / Math.hypot(label.x, label.y))}`} stroke={ink.quiet} strokeWidth={px} />}
       <circle cx={number} r={11 * px} fill={ink.ink} />
       <text x={number} fontSize={12 * px} fontWeight={700} textAnchor="middle" dominantBaseline="central" fill={ink.ground} fontFamily="'Spline Sans Mono', monospace">{index + 1}</text>
       {names && (

@@ -34,9 +34,9 @@ export const sagOf = (slack: number, span: number): number => Math.sqrt((3 * Mat
 
 /**
  * Writes one belt's loop, `inset` mm towards its V side from the pitch line. Slack is shared out over the spans in proportion and shown as a
- * bow away from the V side.
+ * bow: away from the V side, or towards it where an idler that the span passes by stands outside.
  */
-export function writeLoop(writer: PathWriter, pose: Pose, stops: readonly PoseStop[], side: 1 | -1, inset: number, slackMm: number): void {
+export function writeLoop(writer: PathWriter, pose: Pose, route: Drive['belts'][number]['route'], stops: readonly PoseStop[], side: 1 | -1, inset: number, slackMm: number): void {
   const total = stops.reduce((sum, s) => sum + s.span, 0);
   const ends = stops.map((s, a) => {
     const next = stops[(a + 1) % stops.length]!;
@@ -52,7 +52,8 @@ export function writeLoop(writer: PathWriter, pose: Pose, stops: readonly PoseSt
     const sag = sagOf((slackMm * s.span) / total, s.span);
     if (sag < 0.5) writer.lineTo(e.x2, -e.y2);
     else {
-      const bow = 2 * sag * side;
+      const passed = route[(s.stop + 1) % route.length];
+      const bow = 2 * sag * side * (e.next.stop !== (s.stop + 1) % route.length && passed?.contact === 'back' ? -1 : 1);
       writer.curveTo((e.x1 + e.x2) / 2 + bow * s.uy, -((e.y1 + e.y2) / 2 - bow * s.ux), e.x2, -e.y2);
     }
     const onward = ends[(a + 1) % stops.length]!;
@@ -94,11 +95,13 @@ export interface Label {
   readonly x: number;
   readonly y: number;
   readonly anchor: 'start' | 'middle' | 'end';
+  /** Far enough off to need a line to its station. */
+  readonly led: boolean;
 }
 
 /**
- * Where each station's number and name go, as an offset from its centre in mm, so that it travels along. Eight places round each are tried;
- * the one that covers least of pulleys, belts, springs and labels already placed is taken, largest pulleys first.
+ * Where each station's number and name go, as an offset from its centre in mm, so that it travels along. Sixteen directions at three distances are
+ * tried; the one that covers least of pulleys, belts, springs and labels already placed is taken, largest pulleys first.
  * @param mmPerPx size of a screen pixel on the drawing
  * @param widths width of each label, px
  */
@@ -132,15 +135,16 @@ export function placeLabels(drive: Drive, pose: Pose, mmPerPx: number, widths: r
     const h = 26 * mmPerPx;
     let best: (Label & { box: { x: number; y: number; w: number; h: number } }) | undefined;
     let least = Infinity;
-    for (let k = 0; k < 16; k++) {
+    for (let k = 0; k < 48; k++) {
       const a = (k * Math.PI) / 8;
-      const reach = radius + 22 * mmPerPx;
+      const ring = Math.floor(k / 16);
+      const reach = radius + (22 + 24 * ring) * mmPerPx;
       const dx = Math.cos(a) * reach;
       const dy = Math.sin(a) * reach;
       const anchor = Math.cos(a) > 0.35 ? 'start' : Math.cos(a) < -0.35 ? 'end' : 'middle';
       const box = { x: cx + dx - (anchor === 'start' ? 13 * mmPerPx : anchor === 'end' ? w - 13 * mmPerPx : w / 2), y: cy + dy - h / 2, w, h };
       const pad = 5 * mmPerPx;
-      let cost = k === 0 || k === 8 ? 0 : 0.3;
+      let cost = (k % 8 === 0 ? 0 : 0.3) + 0.7 * ring;
       for (const d of dots) if (d.x > box.x - pad && d.x < box.x + box.w + pad && d.y > box.y - pad && d.y < box.y + box.h + pad) cost += 1;
       drive.pulleys.forEach((p, j) => {
         const c = pose.pulleys[j]!;
@@ -149,14 +153,14 @@ export function placeLabels(drive: Drive, pose: Pose, mmPerPx: number, widths: r
         if (Math.hypot(nx - c.x, ny + c.y) < p.outsideDiameter / 2 + pad) cost += 6;
       });
       for (const o of placed) if (box.x < o.x + o.w + pad && o.x < box.x + box.w + pad && box.y < o.y + o.h + pad && o.y < box.y + box.h + pad) cost += 9;
-      if (box.x < bounds.x || box.y < bounds.y || box.x + box.w > bounds.x + bounds.width || box.y + box.h > bounds.y + bounds.height) cost += 8;
+      if (box.x < bounds.x || box.y < bounds.y || box.x + box.w > bounds.x + bounds.width || box.y + box.h > bounds.y + bounds.height) cost += 25;
       if (cost < least) {
         least = cost;
-        best = { x: dx, y: dy, anchor, box };
+        best = { x: dx, y: dy, anchor, led: ring > 0, box };
       }
     }
     placed.push(best!.box);
-    labels[i] = { x: best!.x, y: best!.y, anchor: best!.anchor };
+    labels[i] = { x: best!.x, y: best!.y, anchor: best!.anchor, led: best!.led };
   }
   return labels;
 }

@@ -63,9 +63,9 @@ export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, se
   const shown = useMemo(() => view ?? fitted(held ?? bounds, size), [view, held, bounds, size]);
   const mmPerPx = shown.width / size.width;
   const names = size.width >= 300;
-  const layout = answer && !held ? JSON.stringify([drive.pulleys.map((p) => [p.x, p.y, p.label]), answer.pose.belts.map((b) => b.stops.length > 0), Math.round(Math.log2(mmPerPx) * 4), names]) : null;
   const [placed, setPlaced] = useState<{ layout: string; labels: readonly Label[] }>({ layout: '', labels: [] });
-  // Placed anew when the drive settles or the zoom changes, not while the mechanism moves.
+  const layout = answer && !held && (lever === 0 || lever === 1 || placed.layout === '') ? JSON.stringify([answer.solved.name, drive.pulleys.map((p) => [p.x, p.y, p.label]), answer.pose.belts.map((b) => b.stops.length > 0), Math.round(Math.log2(mmPerPx) * 4), Math.round(size.width / 40), names]) : null;
+  // Placed anew when the drive or the lever has settled or the zoom changes, not while the mechanism moves.
   if (answer && layout !== null && layout !== placed.layout && answer.pose.pulleys.length === drive.pulleys.length) {
     setPlaced({ layout, labels: placeLabels(drive, answer.pose, mmPerPx, drive.pulleys.map((p) => 26 + (names ? textWidth(p.label ?? p.id) + 8 : 0)), shown) });
   }
@@ -188,12 +188,12 @@ export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, se
 
   const chosen = drive.pulleys.find((p) => p.id === selected);
   return (
-    <Box sx={{ border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', overflow: 'hidden', display: 'flex', flexDirection: 'column' }}>
-      <Box sx={{ position: 'relative' }}>
+    <Box sx={{ border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', overflow: 'hidden', display: 'flex', flexDirection: 'column', height: '100%' }}>
+      <Box sx={{ position: 'relative', flex: 1, minHeight: height }}>
         <Box
           ref={box}
           tabIndex={-1}
-          sx={{ height, touchAction: 'none', cursor: onMovePulley ? 'default' : 'grab', outline: 'none' }}
+          sx={{ position: 'absolute', inset: 0, touchAction: 'none', cursor: onMovePulley ? 'default' : 'grab', outline: 'none' }}
           onPointerDown={down}
           onPointerMove={move}
           onPointerUp={up}

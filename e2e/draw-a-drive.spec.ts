@@ -1,0 +1,156 @@
+import { readFileSync } from 'node:fs';
+import { expect, test, type Page } from '@playwright/test';
+import { as } from './people';
+
+test.use(as('technician'));
+
+const field = async (page: Page, label: string, value: string) => {
+  await page.getByLabel(label, { exact: true }).fill(value);
+  await page.getByLabel(label, { exact: true }).blur();
+};
+const choose = async (page: Page, label: string, option: string | RegExp) => {
+  await page.getByRole('combobox', { name: label, exact: true }).click();
+  await page.getByRole('option', typeof option === 'string' ? { name: option, exact: true } : { name: option }).click();
+};
+
+test('a drive is drawn from nothing, asked, saved as a file, taken in again and asked the same', async ({ page }, info) => {
+  await page.goto('/drives/new');
+  await page.getByRole('link', { name: /^Nothing/ }).click();
+  await page.getByRole('button', { name: 'Add a pulley' }).click();
+  await field(page, 'Outside diameter', '4 in');
+  await page.getByRole('button', { name: 'Add a pulley' }).click();
+  await field(page, 'Outside diameter', '6 in');
+  await field(page, 'Across (x)', '14 in');
+  await field(page, 'Power it takes', '2 hp');
+  await choose(page, 'Part', /^Belts/);
+  await page.getByRole('button', { name: 'Add a belt' }).click();
+  await field(page, 'Printed number', 'A42');
+  await expect(page.getByText('The drive can be solved.')).toBeVisible();
+  await choose(page, 'Part', /^States/);
+  await page.getByRole('button', { name: 'Take disengaged off' }).click();
+  await choose(page, 'Part', 'The drive');
+  await field(page, 'Name of the drive', 'Bench grinder');
+  await page.getByRole('button', { name: 'Save this drive' }).click();
+  await expect(page.getByRole('heading', { name: 'Bench grinder' })).toBeVisible();
+  const sentence = page.getByText(/always tight/);
+  await expect(sentence).toBeVisible();
+  const said = await sentence.textContent();
+  await expect(page.getByRole('row').filter({ hasText: 'A42' })).toContainText(/Runs|Won’t/);
+
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save as a file' }).click()]);
+  const file = info.outputPath(download.suggestedFilename());
+  await download.saveAs(file);
+  const document = JSON.parse(readFileSync(file, 'utf8'));
+  expect([document.format, document.pulleys[1].x, document.pulleys[1].outsideDiameter]).toEqual(['taut-sheave/drive', 355.6, 152.4]);
+
+  await page.goto('/drives');
+  await page.getByLabel('Drive file').setInputFiles(file);
+  await expect(page.getByRole('heading', { name: 'Bench grinder' })).toBeVisible();
+  await expect(page.getByText(/always tight/)).toHaveText(said!);
+});
+
+test('a faulty file is refused with every fault and its place', async ({ page }) => {
+  await page.goto('/drives');
+  const bad = { format: 'taut-sheave/drive', version: 1, name: 'x', kind: 'pto', pulleys: [{ id: 'a', role: 'driver', x: 'left', y: 0, outsideDiameter: -4, face: 'v' }], belts: [] };
+  await page.getByLabel('Drive file').setInputFiles({ name: 'bad.drive.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(bad)) });
+  const dialog = page.getByRole('dialog');
+  await expect(dialog).toContainText('2 things are wrong in it');
+  await expect(dialog).toContainText('pulleys[0].x x must be a number');
+  await expect(dialog).toContainText('pulleys[0].outsideDiameter');
+  await dialog.getByRole('button', { name: 'Close' }).click();
+  await page.getByLabel('Drive file').setInputFiles({ name: 'noise.json', mimeType: 'application/json', buffer: Buffer.from('{"format":') });
+  await expect(page.getByRole('dialog')).toContainText('not JSON');
+});
+
+test('pulleys are dragged and nudged, undone and redone; an unsaved drawing survives a reload', async ({ page }) => {
+  await page.goto('/drives/new?from=mower-deck');
+  await expect(page.getByText('The drive can be solved.')).toBeVisible();
+  const spindle = page.getByRole('button', { name: /^2 Blade spindle;/ });
+  const box = (await spindle.boundingBox())!;
+  const [cx, cy] = [box.x + box.width / 2, box.y + box.height / 2];
+  const x = () => page.getByLabel('Across (x)', { exact: true }).inputValue();
+  await page.mouse.move(cx, cy);
+  await page.mouse.down();
+  await page.mouse.move(cx + 30, cy, { steps: 6 });
+  await page.mouse.up();
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Blade spindle');
+  const dragged = await x();
+  expect(dragged).not.toBe('-1.5748 in');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(x).toBe('-1.5748 in');
+  await page.getByRole('button', { name: 'Redo' }).click();
+  await expect.poll(x).toBe(dragged);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await spindle.focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect.poll(x).toBe('-1.1811 in');
+  await page.keyboard.press('Control+z');
+  await expect.poll(x).toBe('-1.5748 in');
+  await page.keyboard.press('Shift+ArrowRight');
+  page.on('dialog', (d) => void d.accept());
+  await page.reload();
+  await expect(page.getByText('Your unsaved drawing is back.')).toBeVisible();
+  await spindle.focus();
+  await expect.poll(x).toBe('-1.1811 in');
+});
+
+test('a number field takes what a hand writes, shows how it was read, and refuses nonsense with a sentence', async ({ page }) => {
+  await page.goto('/drives/new?from=mower-deck');
+  await page.getByRole('button', { name: /^1 Engine pulley;/ }).focus();
+  const diameter = page.getByLabel('Outside diameter', { exact: true });
+  await diameter.fill('3-7/8"');
+  await expect(page.getByText('= 98.42 mm')).toBeVisible();
+  await diameter.press('ArrowUp');
+  await expect(diameter).toHaveValue('4"');
+  await diameter.fill('wide');
+  await expect(page.getByText(/is not a length I can read/)).toBeVisible();
+  await expect(diameter).toHaveValue('wide');
+  await diameter.fill('3 lb');
+  await expect(page.getByText(/lb measures force, and this field takes length/)).toBeVisible();
+});
+
+test('checks say what is wrong while one draws', async ({ page }) => {
+  await page.goto('/drives/new?from=mower-deck');
+  await page.getByRole('button', { name: /^2 Blade spindle;/ }).focus();
+  await field(page, 'Up (y)', '-2 in');
+  await expect(page.getByText(/pitch circles of “engine” and “driven” overlap/)).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('The drive can be solved.')).toBeVisible();
+});
+
+test('two people on one drive: the later save is refused, and both versions are kept on screen', async ({ browser }) => {
+  const [one, other] = await Promise.all([browser.newContext(as('technician')), browser.newContext(as('owner'))]);
+  const [mine, theirs] = [await one.newPage(), await other.newPage()];
+  for (const page of [mine, theirs]) {
+    await page.goto('/drives');
+    await page.getByRole('link', { name: /Slipway chipper/ }).click();
+    await page.getByRole('link', { name: 'Change the drawing' }).click();
+    await expect(page.getByLabel('Notes', { exact: true })).toBeVisible();
+  }
+  await field(theirs, 'Notes', 'Theirs');
+  await theirs.getByRole('button', { name: 'Save this drive' }).click();
+  await expect(theirs.getByText('Saved.')).toBeVisible();
+  await field(mine, 'Name of the drive', 'Slipway chipper, mine');
+  await mine.getByRole('button', { name: 'Save this drive' }).click();
+  const dialog = mine.getByRole('dialog', { name: /Someone else changed/ });
+  await expect(dialog).toContainText('Ines Tarrow saved it');
+  await expect(dialog).toContainText('yours “Slipway chipper, mine”');
+  await dialog.getByRole('button', { name: 'Keep mine instead' }).click();
+  await expect(mine.getByText('Saved.')).toBeVisible();
+  await one.close();
+  await other.close();
+});
+
+test('the drawing is saved as SVG that stands alone', async ({ page }, info) => {
+  await page.goto('/drives');
+  await page.getByRole('link', { name: /Airstrip mower/ }).click();
+  await expect(page.getByText(/lets go and grips/).first()).toBeVisible();
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save the drawing as SVG' }).click()]);
+  const file = info.outputPath('drive.svg');
+  await download.saveAs(file);
+  const svg = readFileSync(file, 'utf8');
+  expect(svg).toMatch(/^<\?xml[^>]+>\n<svg/);
+  expect(svg).toContain('Airstrip mower');
+  expect(svg).not.toContain('var(--');
+  expect(svg.match(/<circle/g)!.length).toBeGreaterThan(14);
+});

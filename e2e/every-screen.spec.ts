@@ -1,0 +1,56 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { as } from './people';
+
+test.use(as('owner'));
+
+const SCREENS: readonly (readonly [name: string, path: string, ready: string | RegExp])[] = [
+  ['bench', '/', 'Bench'], ['job at Match', '/jobs/213?stage=match', /lets go and grips between/], ['job at Secure', '/jobs/213?stage=secure', 'Make it safe before a hand goes in.'], ['job at Book', '/jobs/213?stage=book', 'Closing line for the customer'],
+  ['ticket', '/jobs/213/ticket', 'Print this ticket'], ['new job', '/jobs/new', 'In the customer’s words'], ['machines', '/machines', 'Find a machine'], ['machine', '/machines/1', 'What it is'], ['drives', '/drives', 'Find a drive'],
+  ['templates', '/drives/new', 'Snow thrower'], ['drive', '/drives/1', /lets go and grips between/], ['editor', '/drives/1/edit', 'The drive can be solved.'], ['shelf', '/shelf', 'Supplier note'], ['shop', '/shop', 'How you read numbers'],
+];
+
+async function ready(page: Page, path: string, text: string | RegExp) {
+  await page.goto(path);
+  await expect(page.getByText(text).first()).toBeVisible();
+}
+
+for (const theme of ['light', 'dark'] as const) {
+  test.describe(`in the ${theme === 'light' ? 'day' : 'bay'} theme`, () => {
+    test.use({ colorScheme: theme, reducedMotion: 'reduce' });
+    for (const [name, path, text] of SCREENS) {
+      test(`${name} has no accessibility fault that axe finds`, async ({ page }) => {
+        await ready(page, path, name === 'shelf' ? 'Shelf' : text);
+        const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze();
+        expect(violations.map((v) => `${v.id}: ${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual([]);
+      });
+    }
+  });
+}
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  for (const [name, path, text] of SCREENS) {
+    test(`${name} fits the width`, async ({ page }) => {
+      await ready(page, path, name === 'shelf' ? 'Shelf' : text);
+      expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
+    });
+  }
+
+  test('a job is worked with a thumb: verdict, ticket drawer, booking', async ({ page }) => {
+    await ready(page, '/jobs/214?stage=match', /lets go and grips between/);
+    await expect(page.getByRole('listitem').filter({ hasText: 'A39' })).toContainText('Runs, no margin');
+    await page.getByRole('button', { name: 'Ticket' }).click();
+    await expect(page.getByText('“Yearly look-over.”')).toBeVisible();
+    await page.getByRole('button', { name: 'Close the ticket' }).click();
+    await page.getByRole('button', { name: 'Book A39' }).click();
+    await page.getByRole('button', { name: 'Book this belt' }).click();
+    await expect(page.getByText('A39 booked from B3.')).toBeVisible();
+  });
+
+  test('touch targets of acts are at least 44 px', async ({ page }) => {
+    await ready(page, '/jobs/213?stage=secure', 'Make it safe before a hand goes in.');
+    const small = await page.locator('main button:visible, main a[role=button]:visible, nav a:visible').evaluateAll((all) => all.map((e) => [e.textContent, Math.round(e.getBoundingClientRect().height)] as const).filter(([, h]) => h < 44));
+    expect(small).toEqual([]);
+  });
+});

@@ -1,0 +1,139 @@
+import { expect, test, type Page } from '@playwright/test';
+import { as } from './people';
+
+test.use(as('technician'));
+
+const row = (page: Page, belt: string) => page.getByRole('row').filter({ has: page.getByRole('button', { name: new RegExp(`^${belt}`) }) });
+
+async function openOrchardJob(page: Page) {
+  await page.goto('/');
+  await page.getByRole('link', { name: /Blade belt slips/ }).click();
+  await expect(page.getByText(/lets go and grips between/)).toContainText('47 11/16 in and 48 3/8 in');
+}
+
+test('the shelf is judged on the drive, with reasons in numbers', async ({ page }) => {
+  await openOrchardJob(page);
+  await expect(row(page, '4L480')).toContainText('Runs');
+  await expect(row(page, '4L480')).toContainText('exact');
+  await expect(row(page, '4L480')).toContainText('34.3 lb');
+  await expect(row(page, '4L475')).toContainText('Won’t let go');
+  await expect(row(page, '4L475')).toContainText('1/16 in of stretch is left in the belt: the brake lands but the belt drags');
+  await expect(row(page, '4L485')).toContainText('Won’t grip');
+  await expect(row(page, '4L485')).toContainText('11.5 lb, and it slips under 16.0 lb');
+  await expect(row(page, 'A46')).toContainText('Runs, no margin');
+  await page.getByRole('button', { name: /more that won’t seat/ }).click();
+  await expect(row(page, 'B45')).toContainText('3/16 in too wide across the top');
+});
+
+test('one unit system throughout: newtons and millimetres on request', async ({ page }) => {
+  await openOrchardJob(page);
+  await page.getByRole('button', { name: /^Units/ }).click();
+  try {
+    await expect(page.getByText(/lets go and grips between/)).toContainText('1211.0 mm and 1229.2 mm');
+    await expect(row(page, '4L480')).toContainText('152 N');
+    await expect(row(page, '4L475')).toContainText('1.5 mm of stretch');
+    // A measured belt keeps the unit in which it was measured; every computed number is in the reader's.
+    await expect(row(page, '4L480')).not.toContainText(/\d in\b|\d lb\b/);
+    await expect(page.getByRole('img', { name: /^Static tension/ })).not.toContainText('lb');
+  } finally {
+    await page.getByRole('button', { name: /^Units/ }).click();
+  }
+  await expect(row(page, '4L480')).toContainText('34.3 lb');
+});
+
+test('the lever moves the real mechanism', async ({ page }) => {
+  await openOrchardJob(page);
+  const arm = page.getByRole('img', { name: /^Idler arm at/ });
+  await expect(arm).toHaveAccessibleName(/at -50\.5°/);
+  await page.getByRole('button', { name: 'Released' }).click();
+  await expect(arm).toHaveAccessibleName(/at -9\.6°/);
+  await page.getByRole('slider', { name: /Lever/ }).focus();
+  await page.keyboard.press('End');
+  await expect(arm).toHaveAccessibleName(/at -50\.5°/);
+  await expect(page.getByRole('group', { name: /^Drawing of/ })).toHaveAccessibleName(/engaged/);
+});
+
+test('a substitute is booked with a reason, taken back, booked again and printed', async ({ page }) => {
+  await openOrchardJob(page);
+  await row(page, '4L 47 7/8').getByRole('button').click();
+  await page.getByRole('button', { name: /^Book 4L 47 7\/8/ }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog).toContainText('as a substitute');
+  await expect(dialog).toContainText('The drive asks for 4L 1219 mm outside');
+  await expect(dialog.getByRole('button', { name: 'Book this belt' })).toBeDisabled();
+  await dialog.getByLabel('Reason for the substitute').fill('Boat is late; she mows tomorrow.');
+  await dialog.getByRole('button', { name: 'Book this belt' }).click();
+  const ticket = page.getByRole('complementary', { name: 'Ticket' });
+  await expect(ticket).toContainText('Substitute for 4L 1219 mm outside. Reason: Boat is late; she mows tomorrow.');
+  await expect(page.getByRole('link', { name: /^Match done/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(ticket).toContainText('taken back');
+  await expect(page.getByRole('link', { name: /^Match under way/ })).toBeVisible();
+
+  await row(page, '4L480').getByRole('button').click();
+  await page.getByRole('button', { name: /^Book 4L480/ }).click();
+  await dialog.getByRole('button', { name: 'Book this belt' }).click();
+  await expect(ticket).toContainText('4L480 booked from B2, 14.80 cr');
+  await expect(row(page, '4L480')).toContainText('B2 · 2');
+
+  await ticket.getByRole('link', { name: 'Print' }).click();
+  await expect(page.getByRole('heading', { name: /^Ticket 2/ })).toBeVisible();
+  const sheet = page.getByRole('article');
+  await expect(sheet).toContainText('4L480 booked from B2');
+  await expect(sheet).not.toContainText('Boat is late');
+  await expect(sheet.getByRole('img', { name: /4L480 on the drive/ })).toBeVisible();
+  const pdf = await page.pdf({ format: 'A4' });
+  expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+});
+
+test('a belt that does not run can only be booked with a reason, said on the server too', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('link', { name: /Bar stalls/ }).click();
+  await row(page, 'B34').getByRole('button').click();
+  await page.getByRole('button', { name: /^Book B34/ }).click();
+  await expect(page.getByRole('dialog')).toContainText('does not run on this drive');
+  await expect(page.getByRole('dialog').getByRole('button', { name: 'Book this belt' })).toBeDisabled();
+});
+
+test('many uncertain drives are drawn with progress, and it can be stopped', async ({ page }) => {
+  await openOrchardJob(page);
+  await page.getByRole('button', { name: 'Try with everything a little off' }).click();
+  await expect(page.getByText(/works on \d+ % of \d+ drives/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Try with everything a little off' })).toBeVisible({ timeout: 40_000 });
+  await expect(page.getByText(/of 2000 drives/)).toBeVisible();
+});
+
+test('stages are worked by hand: a note survives a reload, skipping asks why', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('link', { name: /Throws the deck belt/ }).click();
+  await expect(page.getByRole('heading', { name: 'Look', exact: true })).toBeVisible();
+  await page.getByLabel('Note for the ticket').fill('Keeper at the idler bent in.');
+  await page.reload();
+  await expect(page.getByLabel('Note for the ticket')).toHaveValue('Keeper at the idler bent in.');
+  await page.getByRole('button', { name: 'Write it down' }).click();
+  await expect(page.getByRole('complementary', { name: 'Ticket' })).toContainText('Keeper at the idler bent in.');
+  await expect(page.getByLabel('Note for the ticket')).toHaveValue('');
+  await page.getByRole('button', { name: 'Skip …' }).click();
+  await expect(page.getByRole('button', { name: 'Skip it' })).toBeDisabled();
+  await page.getByLabel('Why is Look skipped?').fill('Seen last week');
+  await page.getByRole('button', { name: 'Skip it' }).click();
+  await expect(page.getByRole('link', { name: /^Look skipped/ })).toBeVisible();
+  await expect(page.getByText(/lets go and grips between|No length does both/)).toBeVisible();
+});
+
+test('the palette finds and the keyboard goes anywhere', async ({ page }) => {
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'Bench' })).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox', { name: /Find a machine/ }).fill('orch rid');
+  await expect(page.getByRole('option').first()).toContainText('Orchard rider');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('h1').first()).toContainText('Orchard rider');
+  await page.keyboard.press('g');
+  await page.keyboard.press('s');
+  await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+});

@@ -1,0 +1,108 @@
+import { readFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
+import { as } from './people';
+
+test.describe('the shelf', () => {
+  test.use(as('technician'));
+
+  test('is searched, filtered, counted with undo, and added to', async ({ page }) => {
+    await page.goto('/shelf');
+    await page.getByLabel('Find a belt').fill('boat');
+    await expect(page.getByRole('row')).toHaveCount(3);
+    await page.getByLabel('Find a belt').fill('4L470');
+    await page.getByRole('button', { name: 'One 4L470 more' }).click();
+    await expect(page.getByText('4L470: 2 to hand.')).toBeVisible();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByText('4L470: 1 to hand.')).toBeVisible();
+    await page.getByLabel('Find a belt').fill('');
+    await page.getByRole('button', { name: 'Add a belt' }).click();
+    await page.getByLabel('Printed number').fill('7Q999');
+    await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+    await expect(page.getByText(/“7Q999” is not a belt number/)).toBeVisible();
+    await page.getByLabel('Printed number').fill('4L505');
+    await expect(page.getByText('4L, 50 1/2 in outside')).toBeVisible();
+    await page.getByLabel('Bin').fill('Z9');
+    await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+    await page.getByLabel('Find a belt').fill('Z9');
+    await expect(page.getByRole('row').filter({ hasText: '4L505' })).toBeVisible();
+  });
+
+  test('takes in a list after showing what each row becomes and which are refused, and gives it out again', async ({ page }, info) => {
+    await page.goto('/shelf');
+    await page.getByRole('button', { name: 'Take in a list' }).click();
+    const text = 'designation,section,length,quantity,bin,price\n4L475,,,2,B2,\n4L620,,,1,E1,16.20\nzebra,,,1,E1,\n,5L,52 1/4,3,E2,\n4L630,,,many,E1,\n';
+    await page.getByLabel('CSV file').setInputFiles({ name: 'belts.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+    const dialog = page.getByRole('dialog');
+    await expect(dialog).toContainText('3 rows will be taken in, 2 refused');
+    await expect(dialog).toContainText('Line 4 (zebra, 1, E1): “zebra” is not a belt number');
+    await expect(dialog).toContainText('Line 6');
+    await expect(dialog.getByRole('row').filter({ hasText: '4L475' })).toContainText('added to what is there');
+    await expect(dialog.getByRole('row').filter({ hasText: '5L 52 1/4 in' })).toContainText('a new belt');
+    await dialog.getByRole('button', { name: 'Take in 3 rows' }).click();
+    await expect(page.getByText('2 new, 1 added to what was there; 2 refused.')).toBeVisible();
+    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save as CSV' }).click()]);
+    const file = info.outputPath('shelf.csv');
+    await download.saveAs(file);
+    const saved = readFileSync(file, 'utf8');
+    expect(saved).toMatch(/^designation,section,length,reference,quantity,bin,price,note\n/);
+    expect(saved).toContain('4L620,,,,1,E1,16.20,');
+  });
+});
+
+test.describe('roles', () => {
+  test('a viewer reads all and is offered no act', async ({ browser }) => {
+    const context = await browser.newContext(as('viewer'));
+    const page = await context.newPage();
+    await page.goto('/');
+    await expect(page.getByRole('link', { name: 'Open a job' })).toHaveCount(0);
+    await page.goto('/shelf');
+    await expect(page.getByRole('button', { name: 'Add a belt' })).toHaveCount(0);
+    await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Shop' }).click();
+    await expect(page.getByRole('heading', { name: 'People' })).toHaveCount(0);
+    await context.close();
+  });
+
+  test('what the screen does not offer, the server refuses', async ({ browser }) => {
+    const [technician, viewer] = await Promise.all([browser.newContext(as('technician')), browser.newContext(as('viewer'))]);
+    const page = await technician.newPage();
+    await page.goto('/shelf');
+    await page.getByLabel('Find a belt').fill('4L440');
+    const [sent] = await Promise.all([page.waitForRequest((r) => r.method() === 'POST'), page.getByRole('button', { name: 'One 4L440 more' }).click()]);
+    const replay = (request: typeof technician.request, changed: string) => request.post('/shelf', { headers: { 'next-action': sent.headers()['next-action']!, 'content-type': 'text/plain;charset=UTF-8', accept: 'text/x-component' }, data: changed });
+    const answer = await (await replay(viewer.request, sent.postData()!)).text();
+    expect(answer).toContain('takes a technician’s account');
+    const stranger = await browser.newContext();
+    expect(await (await replay(stranger.request, sent.postData()!)).text()).toContain('You are signed out');
+    const nonsense = await (await replay(technician.request, JSON.stringify([{ id: 'x', version: -1, fields: { quantity: 'lots' } }]))).text();
+    expect(nonsense).toContain('"reason":"invalid"');
+    await Promise.all([technician.close(), viewer.close(), stranger.close()]);
+  });
+
+  test('an owner adds someone, who signs in and is shut out again', async ({ browser }) => {
+    const context = await browser.newContext(as('owner'));
+    const page = await context.newPage();
+    await page.goto('/shop');
+    await page.getByRole('button', { name: 'Add someone' }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByLabel('Name').fill('Odd Brannoch');
+    await dialog.getByLabel('E-mail address').fill('odd@quaybay.example');
+    await dialog.getByLabel('First password').fill('hawser and pulley');
+    await dialog.getByRole('button', { name: 'Add this person' }).click();
+    await expect(page.getByText('odd@quaybay.example')).toBeVisible();
+
+    const theirs = await browser.newContext();
+    const other = await theirs.newPage();
+    await other.goto('/sign-in');
+    await other.getByLabel('E-mail address').fill('odd@quaybay.example');
+    await other.getByLabel('Password').fill('hawser and pulley');
+    await other.getByRole('button', { name: 'Sign in' }).click();
+    await expect(other.getByRole('heading', { name: 'Bench' })).toBeVisible();
+
+    await page.getByRole('button', { name: 'Shut out: Odd Brannoch' }).click();
+    await expect(page.getByText('Odd Brannoch can no longer sign in.')).toBeVisible();
+    await other.reload();
+    await expect(other).toHaveURL(/sign-in/);
+    await theirs.close();
+    await context.close();
+  });
+});

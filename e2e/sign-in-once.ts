@@ -1,0 +1,20 @@
+import { chromium, type FullConfig } from '@playwright/test';
+import { ACCOUNTS, sessionFile } from './people';
+
+/** Signs each person in once and keeps the session, so that tests begin inside and the limit on attempts is not used up. */
+export default async function signInOnce(config: FullConfig): Promise<void> {
+  const { baseURL, launchOptions } = config.projects[0]!.use;
+  const browser = await chromium.launch(launchOptions);
+  for (const account of Object.values(ACCOUNTS)) {
+    const context = await browser.newContext({ baseURL: baseURL! });
+    const page = await context.newPage();
+    await page.goto('/sign-in');
+    await page.getByLabel('E-mail address').fill(account.email);
+    await page.getByLabel('Password').fill(account.password);
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await page.getByRole('heading', { name: 'Bench' }).waitFor();
+    await context.storageState({ path: sessionFile(account.email) });
+    await context.close();
+  }
+  await browser.close();
+}

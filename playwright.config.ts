@@ -1,0 +1,20 @@
+import { defineConfig } from '@playwright/test';
+
+const launchOptions = {
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+};
+
+export default defineConfig({
+  testDir: 'e2e',
+  testIgnore: 'screenshots.ts',
+  globalSetup: './e2e/sign-in-once.ts',
+  fullyParallel: false,
+  workers: 1,
+  retries: 0,
+  timeout: 60_000,
+  expect: { timeout: 15_000 },
+  outputDir: 'test-results',
+  reporter: [['list'], ['json', { outputFile: process.env['BROWSER_REPORT'] ?? '.cache/reports/browser.json' }]],
+  use: { baseURL: process.env['BASE_URL'] ?? 'http://127.0.0.1:4270', viewport: { width: 1280, height: 800 }, launchOptions, trace: 'retain-on-failure', colorScheme: 'light' },
+});

@@ -1,0 +1,187 @@
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { demoDrive } from '../core/drive/sample-drives';
+import { drives, jobs, machines, migrate, openDatabase, people, shelf, type Database, type EntryBodies, type Person, type ShelfBelt } from '.';
+import { readShelfCsv } from '../formats/shelf-csv';
+
+/** On a real PostgreSQL: started by the test script, which also drops the database afterwards. */
+const url = process.env['TEST_DATABASE_URL'];
+const NOW = new Date('2026-11-25T09:00:00Z');
+
+function value<T>(outcome: { ok: true; value: T } | { ok: false; problem: string }): T {
+  if (!outcome.ok) throw new Error(outcome.problem);
+  return outcome.value;
+}
+
+describe.runIf(url)('the database', () => {
+  let db: Database;
+  let owner: Person;
+  const by = () => ({ shopId: owner.shopId, personId: owner.id, now: NOW });
+  const row = { designation: '4L480', section: '4L', lengthMm: null, lengthReference: null, lengthTyped: null, quantity: 2, bin: 'B2', priceCents: 1480, supplierNote: '' };
+
+  beforeAll(async () => {
+    db = openDatabase(url!);
+    await migrate(db.sequelize);
+  });
+  beforeEach(async () => {
+    await db.sequelize.query('TRUNCATE shops, people, sessions, sign_in_attempts, customers, drives, machines, machine_drives, shelf_belts, jobs, job_stages, ticket_entries RESTART IDENTITY CASCADE');
+    owner = value(await people.foundShop(db, 'Quay Bay Repairs', { name: 'Ines Tarrow', email: 'Ines@QuayBay.example', passwordHash: 'x' }));
+  });
+  afterAll(() => db.sequelize.close());
+
+  it('migrates once: a second run does nothing', async () => {
+    expect(await migrate(db.sequelize)).toEqual([]);
+  });
+
+  describe('people', () => {
+    it('a shop is founded once only, even by two at the same moment', async () => {
+      await db.sequelize.query('TRUNCATE shops CASCADE');
+      const tries = await Promise.all([1, 2, 3].map((n) => people.foundShop(db, `Shop ${n}`, { name: `P${n}`, email: `p${n}@x.example`, passwordHash: 'x' })));
+      expect(tries.filter((t) => t.ok)).toHaveLength(1);
+    });
+    it('an address is taken once, whatever its case', async () => {
+      const again = await people.addPerson(db, owner.shopId, { name: 'Other', email: 'INES@quaybay.example', role: 'viewer', passwordHash: 'x' });
+      expect(again).toMatchObject({ ok: false, reason: 'refused', problem: expect.stringContaining('already here') });
+    });
+    it('the last owner can be neither lowered nor shut out', async () => {
+      expect((await people.changePerson(db, owner.shopId, owner.id, owner.version, { role: 'technician', active: true })).ok).toBe(false);
+      expect((await people.changePerson(db, owner.shopId, owner.id, owner.version, { role: 'owner', active: false })).ok).toBe(false);
+    });
+    it('shutting someone out, or a new password, ends their sessions', async () => {
+      const bram = value(await people.addPerson(db, owner.shopId, { name: 'Bram', email: 'bram@x.example', role: 'technician', passwordHash: 'x' }));
+      const ids = ['11111111-1111-4111-8111-111111111111', '22222222-2222-4222-8222-222222222222'];
+      for (const id of ids) await people.openSession(db, id, bram.id, new Date(NOW.getTime() + 1000), NOW);
+      value(await people.setPassword(db, owner.shopId, bram.id, 'y', ids[1]));
+      expect(await people.personOfSession(db, ids[0]!, NOW)).toBeNull();
+      expect((await people.personOfSession(db, ids[1]!, NOW))?.name).toBe('Bram');
+      value(await people.changePerson(db, owner.shopId, bram.id, bram.version, { role: 'technician', active: false }));
+      expect(await people.personOfSession(db, ids[1]!, NOW)).toBeNull();
+    });
+    it('a session ends by itself', async () => {
+      const id = '33333333-3333-4333-8333-333333333333';
+      await people.openSession(db, id, owner.id, new Date(NOW.getTime() + 1000), NOW);
+      expect(await people.personOfSession(db, id, new Date(NOW.getTime() + 2000))).toBeNull();
+    });
+    it('attempts to sign in are limited together, and again allowed once the window has passed', async () => {
+      const attempt = (at: number) => people.countAttempt(db, [{ subject: 'account:a', limit: 3 }], 1000, new Date(NOW.getTime() + at));
+      expect((await Promise.all([0, 1, 2].map(attempt))).length).toBe(3);
+      expect(await attempt(3)).toBe(false);
+      expect(await attempt(5000)).toBe(true);
+    });
+  });
+
+  describe('drives', () => {
+    it('keeps a document as it was, and a new version over the one that was read', async () => {
+      const drive = demoDrive('orchard-rider');
+      const stored = await drives.addDrive(db, owner.shopId, drive, 'Ines', NOW);
+      expect((await drives.findDrive(db, owner.shopId, stored.id))?.document).toEqual(drive);
+      const saved = value(await drives.saveDrive(db, owner.shopId, stored.id, 1, { ...drive, name: 'Renamed' }, 'Bram', NOW));
+      expect([saved.version, saved.document.name]).toEqual([2, 'Renamed']);
+    });
+    it('a stale save changes nothing and hands back what stands there', async () => {
+      const stored = await drives.addDrive(db, owner.shopId, demoDrive('orchard-rider'), 'Ines', NOW);
+      value(await drives.saveDrive(db, owner.shopId, stored.id, 1, { ...stored.document, name: 'Theirs' }, 'Bram', NOW));
+      const mine = await drives.saveDrive(db, owner.shopId, stored.id, 1, { ...stored.document, name: 'Mine' }, 'Ines', NOW);
+      expect(mine).toMatchObject({ ok: false, reason: 'stale', current: { version: 2, document: { name: 'Theirs' }, changedBy: 'Bram' } });
+      expect((await drives.findDrive(db, owner.shopId, stored.id))?.document.name).toBe('Theirs');
+    });
+    it('another shop’s drive is not there', async () => {
+      const stored = await drives.addDrive(db, owner.shopId, demoDrive('orchard-rider'), 'Ines', NOW);
+      expect(await drives.findDrive(db, owner.shopId + 1, stored.id)).toBeNull();
+    });
+  });
+
+  describe('the shelf', () => {
+    it('one number stands once in a bin, but in two bins', async () => {
+      value(await shelf.addShelfBelt(db, owner.shopId, row));
+      expect(await shelf.addShelfBelt(db, owner.shopId, row)).toMatchObject({ ok: false, problem: expect.stringContaining('already in bin B2') });
+      expect((await shelf.addShelfBelt(db, owner.shopId, { ...row, bin: 'B9' })).ok).toBe(true);
+    });
+    it('the database itself refuses a belt of no known size and a quantity below 0', async () => {
+      await expect(db.models.ShelfBelt.create({ shopId: owner.shopId, ...row, designation: null, section: null })).rejects.toThrow();
+      await expect(db.models.ShelfBelt.create({ shopId: owner.shopId, ...row, quantity: -1 })).rejects.toThrow();
+    });
+    it('an import adds new rows and counts up those that are there, all or none', async () => {
+      value(await shelf.addShelfBelt(db, owner.shopId, row));
+      expect(await shelf.importShelf(db, owner.shopId, [row, { ...row, designation: '4L490' }])).toEqual({ added: 1, increased: 1 });
+      expect((await shelf.listShelf(db, owner.shopId)).map((b) => [b.designation, b.quantity])).toEqual([['4L480', 4], ['4L490', 2]]);
+      await expect(shelf.importShelf(db, owner.shopId, [{ ...row, designation: '4L500' }, { ...row, quantity: -5, designation: '4L510' }])).rejects.toThrow();
+      expect(await shelf.listShelf(db, owner.shopId)).toHaveLength(2);
+    });
+  });
+
+  describe('jobs', () => {
+    let belt: ShelfBelt;
+    let number: number;
+    const body = (): EntryBodies['belt-booked'] => ({ shelfBeltId: belt.id, belt: '4L480', bin: 'B2', section: '4L', outsideMm: 1219.2, verdict: 'fits', chance: 1, engagedN: 152, floorN: 71, slackMm: 11, substitute: false, insteadOf: null, reason: '', priceCents: 1480 });
+    const now = async () => (await jobs.findJob(db, owner.shopId, number))!;
+    const onShelf = async () => (await shelf.listShelf(db, owner.shopId))[0]!;
+
+    beforeEach(async () => {
+      belt = value(await shelf.addShelfBelt(db, owner.shopId, row));
+      const machine = value(await machines.saveMachine(db, owner.shopId, { name: 'Rider', maker: '', model: '', serial: '', meterHours: 4, notes: '', customer: 'Isla', driveIds: [] }));
+      ({ number } = value(await jobs.openJob(db, owner.shopId, { machineId: machine.id, driveId: null, beltId: null, title: 'Slips', complaint: '' }, NOW)));
+    });
+
+    it('numbers run on without a gap, even when opened at once', async () => {
+      const { machineId } = await now();
+      const more = await Promise.all([1, 2, 3, 4].map(() => jobs.openJob(db, owner.shopId, { machineId, driveId: null, beltId: null, title: 'Again', complaint: '' }, NOW)));
+      expect(more.map((m) => value(m).number).sort()).toEqual([number + 1, number + 2, number + 3, number + 4]);
+    });
+    it('booking takes one from the shelf, writes the ticket and closes Match, together', async () => {
+      value(await jobs.bookBelt(db, by(), number, belt.version, body()));
+      const job = await now();
+      expect((await onShelf()).quantity).toBe(1);
+      expect([job.stages.match, job.stages.fit]).toEqual(['done', 'under-way']);
+      expect(job.entries.map((e) => [e.type, e.by])).toEqual([['belt-booked', 'Ines Tarrow']]);
+    });
+    it('two bookings from one screenful: the second is refused and nothing of it is kept', async () => {
+      const tries = await Promise.all([1, 2].map(() => jobs.bookBelt(db, by(), number, belt.version, body())));
+      expect(tries.map((t) => (t.ok ? 'ok' : t.reason)).sort()).toEqual(['ok', 'stale']);
+      expect((await onShelf()).quantity).toBe(1);
+      expect((await now()).entries).toHaveLength(1);
+    });
+    it('the last belt cannot be booked twice', async () => {
+      value(await shelf.changeShelfBelt(db, owner.shopId, belt.id, belt.version, { ...row, quantity: 0 }));
+      expect(await jobs.bookBelt(db, by(), number, 2, body())).toMatchObject({ ok: false, reason: 'refused', problem: expect.stringContaining('already gone') });
+    });
+    it('taking a booking back returns the belt and opens Match, once', async () => {
+      const { entryId } = value(await jobs.bookBelt(db, by(), number, belt.version, body()));
+      value(await jobs.withdrawEntry(db, by(), number, entryId));
+      expect((await onShelf()).quantity).toBe(2);
+      expect((await now()).stages.match).toBe('under-way');
+      expect((await now()).entries[0]?.withdrawn).toBe(true);
+      expect((await jobs.withdrawEntry(db, by(), number, entryId)).ok).toBe(false);
+      expect((await onShelf()).quantity).toBe(2);
+    });
+    it('a stage moved on is written down and wakes the next', async () => {
+      value(await jobs.changeStage(db, by(), number, 'secure', 'done', ''));
+      value(await jobs.changeStage(db, by(), number, 'look', 'skipped', 'seen last week'));
+      const job = await now();
+      expect([job.stages.secure, job.stages.look, job.stages.match]).toEqual(['done', 'skipped', 'under-way']);
+      expect(job.entries.map((e) => e.body)).toEqual([{ state: 'done', why: '' }, { state: 'skipped', why: 'seen last week' }]);
+    });
+    it('a closed job takes no more writing until it is reopened', async () => {
+      value(await jobs.closeJob(db, by(), number, 'Done.'));
+      expect((await jobs.addNote(db, by(), number, 'look', 'late')).ok).toBe(false);
+      value(await jobs.reopenJob(db, by(), number));
+      expect((await jobs.addNote(db, by(), number, 'look', 'late')).ok).toBe(true);
+    });
+    it('a machine with a job cannot be taken away from under it', async () => {
+      await expect(db.models.Machine.destroy({ where: { id: (await now()).machineId } })).rejects.toThrow();
+    });
+  });
+
+  it('a stale machine is handed back with its customer and drives', async () => {
+    const fields = { name: 'Rider', maker: 'Thrushbeck', model: '', serial: '', meterHours: null, notes: '', customer: 'Isla', driveIds: [] };
+    const machine = value(await machines.saveMachine(db, owner.shopId, fields));
+    value(await machines.saveMachine(db, owner.shopId, { ...fields, customer: 'Mae' }, { id: machine.id, version: 1 }));
+    expect(await machines.saveMachine(db, owner.shopId, fields, { id: machine.id, version: 1 })).toMatchObject({ ok: false, reason: 'stale', current: { customer: 'Mae', version: 2 } });
+  });
+});
+
+it('the demo shelf can be read whole', async () => {
+  const { readFileSync } = await import('node:fs');
+  const read = readShelfCsv(readFileSync(new URL('../../demo/shelf.csv', import.meta.url), 'utf8'), 'in');
+  expect(read.ok && read.rows.every((r) => r.ok)).toBe(true);
+  expect(read.ok && read.rows.length).toBeGreaterThanOrEqual(40);
+});
