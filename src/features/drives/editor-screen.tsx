@@ -15,7 +15,7 @@ import Typography from '@mui/material/Typography';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react';
+import { memo, useCallback, useDeferredValue, useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import { validateDrive, type Drive, type Problem } from '@/core/drive';
 import { writeDriveFile } from '@/formats/drive-file';
 import { saveFile } from '@/ui/download';
@@ -56,7 +56,10 @@ export function EditorScreen({ stored, start }: { stored: StoredDrive | null; st
   const [clash, setClash] = useState<StoredDrive | null>(null);
   const [saving, setSaving] = useState(false);
   const { drive } = editing;
-  const text = useMemo(() => writeDriveFile(drive), [drive]);
+  // While a pulley is dragged only the drawing follows; forms, the check for changes and the kept draft wait until it is let go.
+  const [beforeDrag, setBeforeDrag] = useState<Drive | null>(null);
+  const quiet = useDeferredValue(beforeDrag ?? drive);
+  const text = useMemo(() => writeDriveFile(quiet), [quiet]);
   const changed = text !== kept;
 
   // What was drawn and not saved comes back after a reload.
@@ -80,9 +83,9 @@ export function EditorScreen({ stored, start }: { stored: StoredDrive | null; st
     return () => clearTimeout(soon);
   }, [draftKey, start, tell]);
   useEffect(() => {
-    if (changed) localStorage.setItem(draftKey, JSON.stringify({ drive, version }));
+    if (changed) localStorage.setItem(draftKey, JSON.stringify({ drive: quiet, version }));
     else if (restored.current) localStorage.removeItem(draftKey);
-  }, [changed, drive, draftKey, version]);
+  }, [changed, quiet, draftKey, version]);
 
   const checked = useMemo(() => validateDrive(drive), [drive]);
   const request = useMemo(() => (checked.ok ? { drive: checked.drive, lever } : null), [checked, lever]);
@@ -93,6 +96,7 @@ export function EditorScreen({ stored, start }: { stored: StoredDrive | null; st
   const shown = fits ? posed : drawnPose(drive);
 
   const change = useCallback((next: Drive, key?: string) => dispatch({ type: 'change', drive: next, ...(key === undefined ? {} : { key }) }), []);
+  const undo = useCallback(() => dispatch({ type: 'undo' }), []);
   const save = useCallback(async (over?: number) => {
     setSaving(true);
     const unreached = { ok: false as const, reason: 'failed' as const, problem: 'The server does not answer. Your drawing is kept on this device; save again in a moment.' };
@@ -141,40 +145,16 @@ export function EditorScreen({ stored, start }: { stored: StoredDrive | null; st
 
   const onMovePulley = (id: string, x: number, y: number, settled: boolean) => {
     change({ ...drive, pulleys: drive.pulleys.map((p) => (p.id === id ? { ...p, x: Math.round(x * 100) / 100, y: Math.round(y * 100) / 100 } : p)) }, `move-${id}`);
+    setBeforeDrag((held) => (settled ? null : (held ?? drive)));
     if (settled) dispatch({ type: 'settle' });
   };
-  const parts = list === 'drive' ? [] : (drive[list] as readonly Record<string, unknown>[]);
-  const part = list === 'drive' ? (drive as unknown as Record<string, unknown>) : parts[Math.min(at, parts.length - 1)];
   const selected = list === 'pulleys' ? (drive.pulleys[Math.min(at, drive.pulleys.length - 1)]?.id ?? null) : null;
   const onSelect = (id: string | null) => {
     if (id === null) return;
     setList('pulleys');
     setAt(drive.pulleys.findIndex((p) => p.id === id));
   };
-  const putPart = (next: Record<string, unknown>, key: string) => {
-    if (list === 'drive') change(next as unknown as Drive, `drive.${key}`);
-    else change({ ...drive, [list]: parts.map((p, i) => (i === Math.min(at, parts.length - 1) ? next : p)) }, `${list}.${at}.${key}`);
-  };
-  const add = () => {
-    if (list === 'drive') return;
-    const next = newPart(drive, list);
-    if (next === drive) {
-      tell({ text: list === 'tensioners' ? 'Add a pulley that is not carried yet first.' : list === 'brakes' ? 'Add an arm or a slide first.' : 'Add a pulley first.', tone: 'refused' });
-      return;
-    }
-    change(next);
-    setAt(next[list].length - 1);
-  };
-  const remove = () => {
-    if (list === 'drive' || !part) return;
-    const index = Math.min(at, parts.length - 1);
-    change(list === 'pulleys' ? withoutPulley(drive, String(part['id'])) : { ...drive, [list]: parts.filter((_, i) => i !== index) });
-    setAt(Math.max(0, index - 1));
-    tell({ text: 'Taken off the drive.', tone: 'done', undo: () => dispatch({ type: 'undo' }) });
-  };
-  const nameOf = (p: Record<string, unknown>, i: number) => String(p['label'] ?? p['name'] ?? p['id'] ?? i + 1);
   const moves = drive.springs.some((s) => s.from.leverTravel || s.to.leverTravel);
-  const addWord = LISTS.find(([key]) => key === list)![2];
 
   return (
     <Box sx={{ p: { xs: 1.5, sm: 2.5 } }}>
@@ -201,25 +181,7 @@ export function EditorScreen({ stored, start }: { stored: StoredDrive | null; st
             </Box>
           )}
         </Box>
-        <Box sx={{ border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', p: 2, maxHeight: { md: 'calc(100dvh - 160px)' }, overflowY: 'auto' }}>
-          <Box sx={{ display: 'flex', gap: 1, mb: 2 }}>
-            <TextField select label="Part" value={list} onChange={(e) => { setList(e.target.value as PartList | 'drive'); setAt(0); }}>
-              {LISTS.map(([key, word]) => <MenuItem key={key} value={key}>{word}{key === 'drive' ? '' : ` (${drive[key].length})`}</MenuItem>)}
-            </TextField>
-          </Box>
-          {list !== 'drive' && (
-            <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 2 }}>
-              {parts.map((p, i) => (
-                <Button key={String(p['id'] ?? p['name'] ?? i)} size="small" variant={i === Math.min(at, parts.length - 1) ? 'contained' : 'outlined'} onClick={() => setAt(i)} sx={{ px: 1.25 }}>{list === 'pulleys' ? `${i + 1} ` : ''}{nameOf(p, i)}</Button>
-              ))}
-              {mayChange && <Button size="small" startIcon={<Icon name="add" size={18} />} onClick={add}>{addWord}</Button>}
-            </Box>
-          )}
-          {part && <PartForm key={`${list}-${at}-${String(part['id'] ?? '')}`} drive={drive} list={list} part={part} onPart={putPart} disabled={!mayChange} />}
-          {list === 'belts' && part && <RouteEditor drive={drive} belt={part as unknown as Drive['belts'][number]} disabled={!mayChange} onRoute={(route) => putPart({ ...part, route }, 'route')} />}
-          {list !== 'drive' && part && mayChange && <Button color="error" onClick={remove} sx={{ mt: 2 }}>Take {nameOf(part, at)} off</Button>}
-          {list !== 'drive' && !part && <Typography sx={{ color: 'var(--ts-quiet)' }}>None yet.</Typography>}
-        </Box>
+        <PartsPanel drive={quiet} list={list} at={at} mayChange={mayChange} onList={setList} onAt={setAt} onChange={change} onUndo={undo} />
       </Box>
       <Dialog open={clash !== null} onClose={() => setClash(null)} fullWidth maxWidth="sm">
         <DialogTitle>Someone else changed this drive</DialogTitle>
@@ -236,6 +198,63 @@ export function EditorScreen({ stored, start }: { stored: StoredDrive | null; st
     </Box>
   );
 }
+
+interface PartsPanelProps {
+  readonly drive: Drive;
+  readonly list: PartList | 'drive';
+  readonly at: number;
+  readonly mayChange: boolean;
+  readonly onList: (list: PartList | 'drive') => void;
+  readonly onAt: (at: number) => void;
+  readonly onChange: (drive: Drive, key?: string) => void;
+  readonly onUndo: () => void;
+}
+
+/** The parts of the drive by kind, and the form of the one chosen. */
+const PartsPanel = memo(function PartsPanel({ drive, list, at, mayChange, onList, onAt, onChange, onUndo }: PartsPanelProps) {
+  const tell = useNotice();
+  const parts = list === 'drive' ? [] : (drive[list] as readonly Record<string, unknown>[]);
+  const index = Math.min(at, parts.length - 1);
+  const part = list === 'drive' ? (drive as unknown as Record<string, unknown>) : parts[index];
+  const put = (next: Record<string, unknown>, key: string) => {
+    if (list === 'drive') onChange(next as unknown as Drive, `drive.${key}`);
+    else onChange({ ...drive, [list]: parts.map((p, i) => (i === index ? next : p)) }, `${list}.${index}.${key}`);
+  };
+  const add = () => {
+    if (list === 'drive') return;
+    const next = newPart(drive, list);
+    if (next === drive) {
+      tell({ text: list === 'tensioners' ? 'Add a pulley that is not carried yet first.' : list === 'brakes' ? 'Add an arm or a slide first.' : 'Add a pulley first.', tone: 'refused' });
+      return;
+    }
+    onChange(next);
+    onAt(next[list].length - 1);
+  };
+  const remove = () => {
+    if (list === 'drive' || !part) return;
+    onChange(list === 'pulleys' ? withoutPulley(drive, String(part['id'])) : { ...drive, [list]: parts.filter((_, i) => i !== index) });
+    onAt(Math.max(0, index - 1));
+    tell({ text: 'Taken off the drive.', tone: 'done', undo: onUndo });
+  };
+  const nameOf = (p: Record<string, unknown>, i: number) => String(p['label'] ?? p['name'] ?? p['id'] ?? i + 1);
+  return (
+    <Box sx={{ border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', p: 2, maxHeight: { md: 'calc(100dvh - 160px)' }, overflowY: 'auto' }}>
+      <TextField select label="Part" value={list} sx={{ mb: 2 }} onChange={(e) => { onList(e.target.value as PartList | 'drive'); onAt(0); }}>
+        {LISTS.map(([key, word]) => <MenuItem key={key} value={key}>{word}{key === 'drive' ? '' : ` (${drive[key].length})`}</MenuItem>)}
+      </TextField>
+      {list !== 'drive' && (
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 2 }}>
+          {parts.map((p, i) => <Button key={String(p['id'] ?? p['name'] ?? i)} size="small" variant={i === index ? 'contained' : 'outlined'} onClick={() => onAt(i)} sx={{ px: 1.25 }}>{list === 'pulleys' ? `${i + 1} ` : ''}{nameOf(p, i)}</Button>)}
+          {mayChange && <Button size="small" startIcon={<Icon name="add" size={18} />} onClick={add}>{LISTS.find(([key]) => key === list)![2]}</Button>}
+        </Box>
+      )}
+      {part && <PartForm key={`${list}-${index}-${String(part['id'] ?? '')}`} drive={drive} list={list} part={part} onPart={put} disabled={!mayChange} />}
+      {list === 'belts' && part && <RouteEditor drive={drive} belt={part as unknown as Drive['belts'][number]} disabled={!mayChange} onRoute={(route) => put({ ...part, route }, 'route')} />}
+      {list !== 'drive' && part && mayChange && <Button color="error" onClick={remove} sx={{ mt: 2 }}>Take {nameOf(part, index)} off</Button>}
+      {list !== 'drive' && !part && <Typography sx={{ color: 'var(--ts-quiet)' }}>None yet.</Typography>}
+    </Box>
+  );
+});
 
 /** In what two versions of a drive differ, by part, for whoever must choose. */
 function differences(mine: Drive, theirs: Drive): string[] {

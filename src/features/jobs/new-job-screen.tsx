@@ -39,11 +39,11 @@ export function NewJobScreen({ machines, drives, machineId }: { machines: readon
     <Page title="Open a job" lead="It starts at Secure.">
       <Box component="form" noValidate onSubmit={(e) => { e.preventDefault(); void submit(); }} sx={{ display: 'grid', gap: 2, maxWidth: 560 }}>
         {refusal && !['machineId', 'title', 'complaint'].includes(refusal.field) && <Alert severity="warning" variant="outlined">{refusal.problem}</Alert>}
-        <TextField select label="Machine" value={chosen ?? ''} onChange={(e) => setChosen(Number(e.target.value))} {...error('machineId', machines.length === 0 ? 'No machine yet; add one under Machines first.' : '')}>
+        <TextField select label="Machine" value={chosen ?? ''} onChange={(e) => { setChosen(Number(e.target.value)); setRefusal(null); }} {...error('machineId', machines.length === 0 ? 'No machine yet; add one under Machines first.' : '')}>
           {machines.map((m) => <MenuItem key={m.id} value={m.id}>{m.name}{m.customer ? `, ${m.customer}` : ''}</MenuItem>)}
         </TextField>
         {belts.length > 0 && <TextField select label="Drive and belt" value={belt} onChange={(e) => setAbout(e.target.value)}>{belts.map((b) => <MenuItem key={b.key} value={b.key}>{b.label}</MenuItem>)}</TextField>}
-        <TextField label="What is wrong, in a few words" value={title} onChange={(e) => setTitle(e.target.value)} placeholder="Throws the deck belt on release" {...error('title')} />
+        <TextField label="What is wrong, in a few words" value={title} onChange={(e) => { setTitle(e.target.value); setRefusal(null); }} placeholder="Throws the deck belt on release" {...error('title')} />
         <TextField label="In the customer’s words" multiline minRows={3} value={complaint} onChange={(e) => setComplaint(e.target.value)} {...error('complaint', 'May be left out.')} />
         <Box><Button type="submit" variant="contained" size="large" disabled={busy}>Open the job</Button></Box>
       </Box>

@@ -23,7 +23,10 @@ export function MachineForm({ machine, customers, drives, onClose, onSaved }: { 
   const [refusal, setRefusal] = useState<{ problem: string; field: string } | null>(null);
   const [theirs, setTheirs] = useState<Machine | null>(null);
   const [busy, setBusy] = useState(false);
-  const put = (change: Partial<MachineFields>) => setFields((f) => ({ ...f, ...change }));
+  const put = (change: Partial<MachineFields>) => {
+    setFields((f) => ({ ...f, ...change }));
+    if (refusal?.field && refusal.field in change) setRefusal(null);
+  };
   const save = async () => {
     setBusy(true);
     const { name, maker, model, serial, meterHours, notes, customer, driveIds } = fields;

@@ -40,8 +40,12 @@ export function BeltForm({ belt, onClose, onSaved }: { belt: ShelfBelt | null; o
     }
     setRefusal({ problem: result.problem, field: '' });
   };
+  const put = (name: string, value: string) => {
+    setCells({ ...cells, [name]: value });
+    if (refusal?.field === name) setRefusal(null);
+  };
   const field = (name: string, label: string, rest: object = {}, help = '') => (
-    <TextField label={label} value={cells[name] ?? ''} onChange={(e) => setCells({ ...cells, [name]: e.target.value })} error={refusal?.field === name} helperText={refusal?.field === name ? refusal.problem : help} {...rest} />
+    <TextField label={label} value={cells[name] ?? ''} onChange={(e) => put(name, e.target.value)} error={refusal?.field === name} helperText={refusal?.field === name ? refusal.problem : help} {...rest} />
   );
   const decoded = cells['designation'] ? decodeDesignation(cells['designation']) : null;
   const reading = decoded?.ok && decoded.belt.outsideLength !== null ? `${decoded.belt.section ?? 'no section'}, ${show(decoded.belt.outsideLength, 'length')} outside` : 'Such as 4L480, A46, 13x1170Li; or leave it empty and measure.';

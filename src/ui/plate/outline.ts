@@ -152,7 +152,7 @@ export function placeLabels(drive: Drive, pose: Pose, mmPerPx: number, widths: r
         const ny = Math.max(box.y, Math.min(-c.y, box.y + box.h));
         if (Math.hypot(nx - c.x, ny + c.y) < p.outsideDiameter / 2 + pad) cost += 6;
       });
-      for (const o of placed) if (box.x < o.x + o.w + pad && o.x < box.x + box.w + pad && box.y < o.y + o.h + pad && o.y < box.y + box.h + pad) cost += 9;
+      for (const o of placed) if (box.x < o.x + o.w + pad && o.x < box.x + box.w + pad && box.y < o.y + o.h + pad && o.y < box.y + box.h + pad) cost += 60;
       if (box.x < bounds.x || box.y < bounds.y || box.x + box.w > bounds.x + bounds.width || box.y + box.h > bounds.y + bounds.height) cost += 25;
       if (cost < least) {
         least = cost;

@@ -1,0 +1,65 @@
+import { expect, test, type Page } from '@playwright/test';
+import { as } from './people';
+
+test.use(as('owner'));
+
+const shoot = async (page: Page, name: string) => {
+  await page.evaluate(() => document.fonts.ready);
+  await page.waitForTimeout(600);
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+};
+const solved = (page: Page) => expect(page.getByText(/lets go and grips between/).first()).toBeVisible();
+
+test('match', async ({ page }) => {
+  await page.goto('/jobs/213?stage=match');
+  await solved(page);
+  await shoot(page, 'match');
+});
+
+for (const [name, path, text] of [
+  ['bench', '/', 'Bench'], ['secure', '/jobs/214?stage=secure', 'Make it safe before a hand goes in.'], ['drive', '/drives/1', 'Will it run?'], ['editor', '/drives/1/edit', 'The drive can be solved.'], ['shelf', '/shelf', 'Supplier note'],
+  ['ticket', '/jobs/209/ticket', 'Print this ticket'], ['machine', '/machines/1', 'What it is'], ['shop', '/shop', 'How you read numbers'],
+] as const) {
+  test(name, async ({ page }) => {
+    await page.goto(path);
+    await expect(page.getByText(text).first()).toBeVisible();
+    if (name === 'drive') await solved(page);
+    if (name === 'ticket') await expect(page.getByRole('img', { name: /engaged/ })).toBeVisible();
+    await shoot(page, name);
+  });
+}
+
+test('palette', async ({ page }) => {
+  await page.goto('/');
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox', { name: /Find a machine/ }).fill('orch');
+  await expect(page.getByRole('option').first()).toContainText('rchard');
+  await shoot(page, 'palette');
+});
+
+test.describe('in the bay theme', () => {
+  test.use({ colorScheme: 'dark' });
+  test('match, released', async ({ page }) => {
+    await page.goto('/jobs/213?stage=match');
+    await solved(page);
+    await page.getByRole('button', { name: 'Released' }).click();
+    await shoot(page, 'match-bay');
+  });
+});
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 } });
+  test('match', async ({ page }) => {
+    await page.goto('/jobs/213?stage=match');
+    await solved(page);
+    await shoot(page, 'match-phone');
+  });
+});
+
+test.describe('a stranger', () => {
+  test.use({ storageState: { cookies: [], origins: [] } });
+  test('sign-in', async ({ page }) => {
+    await page.goto('/sign-in');
+    await shoot(page, 'sign-in');
+  });
+});
