@@ -176,7 +176,8 @@ function compileBelt(drive: Drive, belt: Belt, path: string, indexOf: ReadonlyMa
     .sort((a, b) => {
       if (a.crossings.length !== b.crossings.length) return a.crossings.length - b.crossings.length;
       const longer = a.trace.length - b.trace.length;
-      return Math.abs(longer) > LENGTH_TOLERANCE_MM ? longer : a.room - b.room;
+      if (Math.abs(longer) > LENGTH_TOLERANCE_MM) return longer;
+      return a.room === b.room ? 0 : a.room - b.room;
     });
   const chosen = ranked[0];
   if (!chosen) return { ok: false, problems: [loopProblem(attempts, path, name)] };

@@ -245,3 +245,31 @@ describe('drives no belt can take are refused with their place', () => {
     expect(read.ok && (read.drive as Record<string, unknown>).later).toEqual({ a: 1 });
   });
 });
+
+describe('the sense of a loop is settled by the span that an idler belongs to', () => {
+  const withIdler = (x: number, y: number, contact: 'v' | 'back') => {
+    const drive = driveOf({
+      pulleys: [
+        { id: 'top', role: 'driver', x: 0, y: 300, outsideDiameter: 100, face: 'v' }, { id: 'bottom', role: 'driven', x: 0, y: 0, outsideDiameter: 130, face: 'v' },
+        { id: 'idler', role: 'idler', x, y, outsideDiameter: 60, face: 'flat' },
+      ],
+      belts: [{ id: 'b', section: '4L', route: [{ pulley: 'top', contact: 'v' }, { pulley: 'idler', contact }, { pulley: 'bottom', contact: 'v' }] }],
+    });
+    return compiled(drive).belts[0]!.plan.turn;
+  };
+  // Walking top, idler, bottom along the right side is clockwise.
+  it('a back idler outside, near or far, above or below', () => {
+    for (const x of [70, 90, 92.5, 95, 120, 200, 400, 900]) {
+      for (const y of [20, 90, 150, 210, 280]) {
+        if (Math.hypot(x, y - 300) < 85 || Math.hypot(x, y) < 100) continue;
+        expect([x, y, withIdler(x, y, 'back'), withIdler(-x, y, 'back')]).toEqual([x, y, -1, 1]);
+      }
+    }
+  });
+  it('an idler inside that the belt clears belongs to the nearer span', () => {
+    for (const x of [3, 10, 15]) expect([x, withIdler(x, 150, 'v'), withIdler(-x, 150, 'v')]).toEqual([x, -1, 1]);
+  });
+  it('an idler inside that pushes a span out', () => {
+    for (const x of [40, 80, 160]) expect([x, withIdler(x, 150, 'v'), withIdler(-x, 150, 'v')]).toEqual([x, -1, 1]);
+  });
+});

@@ -308,13 +308,19 @@ function encloses(corners: readonly (readonly [number, number])[], x: number, y:
   return odd;
 }
 
-/** How far the idlers that a traced loop passes by lie off it altogether, mm: tells the likelier of two loops of one length. */
+/**
+ * How far the idlers that a traced loop passes by lie off the spans that pass them, mm: tells the likelier of two loops of one length. One
+ * that stands across its span, beyond the end of it, belongs to the other loop.
+ */
 export function roomPassedBy(plan: LoopPlan, x: Float64Array, y: Float64Array, trace: LoopTrace): number {
   let total = 0;
   for (let a = 0; a < trace.touched; a++) {
     const from = trace.active[a] as number;
     const to = trace.active[(a + 1) % trace.touched] as number;
-    for (let i = (from + 1) % plan.stops; i !== to; i = (i + 1) % plan.stops) total += roomFromRun(plan, x, y, from, to, i, false);
+    for (let i = (from + 1) % plan.stops; i !== to; i = (i + 1) % plan.stops) {
+      const room = roomFromRun(plan, x, y, from, to, i, false);
+      total += room >= 0 ? room : Infinity;
+    }
   }
   return total;
 }
