@@ -25,7 +25,7 @@ describe('lists of belts', () => {
     const read = readBeltsCsv('id,designation,section,length,reference,unit,tolerance\na,A46,,,,,\nb,,4l,48 1/2,inside,in,±2\nc,,,1200,,,\n');
     expect(read).toEqual({
       ok: true,
-      belts: [{ id: 'a', designation: 'A46' }, { id: 'b', section: '4L', lengthMm: 48.5 * 25.4, reference: 'inside', toleranceMm: 2 }, { id: 'c', lengthMm: 1200, reference: 'outside' }],
+      belts: [{ id: 'a', designation: 'A46' }, { id: 'b', section: '4L', lengthMm: 1231.9, reference: 'inside', toleranceMm: 2 }, { id: 'c', lengthMm: 1200, reference: 'outside' }],
     });
   });
   it.each([['an empty id', 'id,designation\n,A46\n'], ['twice one id', 'id,designation\na,A46\na,A47\n'], ['no length', 'id,length\na,\n'], ['a bad reference', 'id,length,reference\na,1200,middle\n'], ['a bad section', 'id,section,length\na,Q,1200\n'], ['a bad tolerance', 'id,designation,tolerance\na,A46,-2\n']])('%s is refused with its line', (_, text) => {

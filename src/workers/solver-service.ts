@@ -1,6 +1,6 @@
 import {
   answerState, compileDrive, endingProblem, isOverCentre, judgeBelt, lengthWindow, newMatcher, newSolver, rankBelts, readCandidate, seededRandom, setAdjusters, solveEquilibrium, speedsOf, statesOf, tryLength, variationsThatWork, windowByAdjuster,
-  type Candidate, type Drive, type LengthWindow, type MatchedBelt, type Pose, type Problem, type SolvedState, type Speeds, type Spread, type Trial, type Warning, type GripBand,
+  type BeltDuty, type Candidate, type Drive, type LengthWindow, type MatchedBelt, type Pose, type Problem, type SolvedState, type Speeds, type Spread, type Trial, type Warning, type GripBand,
 } from '../core/drive';
 import { standardSizes } from '../core/belt';
 
@@ -9,6 +9,7 @@ export interface PoseAnswer {
   readonly pose: Pose;
   readonly solved: SolvedState;
   readonly bands: readonly GripBand[];
+  readonly duties: readonly BeltDuty[];
   readonly speeds: Speeds;
   readonly warnings: readonly Warning[];
   /** Set where the state did not settle: what is drawn is where it got to. */
@@ -62,8 +63,8 @@ export const solverService = {
     const speeds = speedsOf(made.compiled);
     const states = statesOf(drive);
     const nearest = states.find((s) => s.lever === lever);
-    const { pose, solved, bands, equilibrium } = answerState(newSolver(made.compiled), nearest ?? { name: 'between', lever }, speeds);
-    return { ok: true, answer: { pose, solved, bands, speeds, warnings: made.compiled.warnings, problem: endingProblem(equilibrium, { name: nearest?.name ?? 'between', lever }, 0)?.message ?? null } };
+    const { pose, solved, bands, duties, equilibrium } = answerState(newSolver(made.compiled), nearest ?? { name: 'between', lever }, speeds);
+    return { ok: true, answer: { pose, solved, bands, duties, speeds, warnings: made.compiled.warnings, problem: endingProblem(equilibrium, { name: nearest?.name ?? 'between', lever }, 0)?.message ?? null } };
   },
 
   match({ drive, beltId, candidates }: MatchRequest): MatchResult {

@@ -264,6 +264,24 @@ describe('speeds', () => {
   });
 });
 
+describe('duty', () => {
+  it('counts the bends of a belt on two pulleys by hand', () => {
+    const solver = newSolver(compiled(twoPulleys()));
+    const speeds = speedsOf(solver.compiled);
+    const { duties, solved } = answerState(solver, { name: 'x', lever: 1 }, speeds);
+    const v = (2 * Math.PI * 3000 * 46.4) / 60 / 1000;
+    expect(duties[0]).toMatchObject({ tightestPulley: 'driver', tightestDiameterMm: expect.closeTo(92.8, 9), minDiameterMm: 75, speedLimit: 30 });
+    expect(duties[0]!.metresPerSecond).toBeCloseTo(v, 9);
+    expect(duties[0]!.flexesPerHour).toBeCloseTo(2 * 3600 * (v / (solved.belts[0]!.geometricLength / 1000)), 6);
+  });
+  it('an idler that the belt clears bends it not', () => {
+    const solver = newSolver(compiled(demoDrive('orchard-rider')));
+    const speeds = speedsOf(solver.compiled);
+    expect(answerState(solver, { name: 'r', lever: 0 }, speeds).duties[0]!.tightestPulley).toBe('crank');
+    expect(answerState(solver, { name: 'e', lever: 1 }, speeds).duties[0]!.tightestPulley).toBe('arm-idler');
+  });
+});
+
 it('lengths scale with the drawing', () => {
   const drive = twoPulleys();
   const large = twoPulleys({ d1: 2 * (100 - 7.2) + 7.2, d2: 2 * (150 - 7.2) + 7.2, centres: 800 });

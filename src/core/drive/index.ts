@@ -2,6 +2,8 @@ export { DRIVE_KINDS, pathText, statesOf, validateDrive } from './schema';
 export type { Adjuster, Belt, Brake, Drive, DriveResult, DriveState, Keeper, Problem, Pulley, Spring, SpringEnd, Tensioner } from './schema';
 export { compileDrive, setAdjusters } from './compile';
 export type { CompiledDrive, CompileResult, Warning } from './compile';
+export { beltDuty } from './duty';
+export type { BeltDuty } from './duty';
 export { evaluateEnergy, newEnergyState } from './energy';
 export { newSolver, solveEquilibrium } from './equilibrium';
 export type { Ending, Equilibrium, Solver } from './equilibrium';

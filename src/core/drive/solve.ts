@@ -1,5 +1,6 @@
 import { convertLength } from '../belt';
 import { compileDrive, type CompiledDrive, type Warning } from './compile';
+import { beltDuty, type BeltDuty } from './duty';
 import { evaluateEnergy, springReadings } from './energy';
 import { newSolver, solveEquilibrium, type Equilibrium, type Solver } from './equilibrium';
 import { gripBand, type GripBand, type GripSettings } from './grip';
@@ -57,6 +58,7 @@ export interface StateAnswer {
   readonly solved: SolvedState;
   readonly pose: Pose;
   readonly bands: readonly GripBand[];
+  readonly duties: readonly BeltDuty[];
 }
 
 export interface DriveAnswer {
@@ -167,7 +169,8 @@ function describe(solver: Solver, equilibrium: Equilibrium, state: Pick<DriveSta
     belts: poseBelts, springs: readings.map(({ from, to }) => ({ from, to })),
   };
   const bands = drive.belts.map((_, b) => gripBand(compiled, b, equilibrium, speeds, state.locks ?? {}, settings));
-  return { equilibrium, solved, pose, bands };
+  const duties = drive.belts.map((_, b) => beltDuty(compiled, b, speeds));
+  return { equilibrium, solved, pose, bands, duties };
 }
 
 /** A brake is on when its tensioner stands at or past where it lands. */

@@ -50,7 +50,7 @@ export function Ticket({ job, onWithdraw, mayChange }: { job: Job; onWithdraw: (
             <Box sx={{ display: 'flex', color: 'var(--ts-quiet)', fontSize: 12.5, alignItems: 'center' }}>
               <Box component="span" sx={{ fontWeight: 650, mr: 'auto' }}><span suppressHydrationWarning>{days.size > 1 ? `${day(entry.at)} ` : ''}{clock(entry.at)}</span> {stageName(entry.stage)} · {entry.by}</Box>
               {mayChange && !entry.withdrawn && (entry.type === 'note' || entry.type === 'belt-booked') && job.status === 'open' && (
-                <Box component="button" type="button" onClick={() => onWithdraw(entry)} sx={{ font: 'inherit', fontSize: 13, border: 0, background: 'none', color: 'var(--ts-work)', textDecoration: 'underline', cursor: 'pointer', minHeight: 30, px: 0.5 }} aria-label={`Take back: ${entry.type === 'note' ? entry.body.text.slice(0, 40) : entry.body.belt}`}>take back</Box>
+                <Box component="button" type="button" onClick={() => onWithdraw(entry)} sx={{ font: 'inherit', fontSize: 13, border: 0, background: 'none', color: 'var(--ts-work)', textDecoration: 'underline', cursor: 'pointer', minHeight: 44, my: -1.25, px: 0.5 }} aria-label={`Take back: ${entry.type === 'note' ? entry.body.text.slice(0, 40) : entry.body.belt}`}>take back</Box>
               )}
             </Box>
             <Box sx={{ textDecoration: entry.withdrawn ? 'line-through' : 'none', overflowWrap: 'anywhere', whiteSpace: 'pre-wrap' }}><EntryText entry={entry} /></Box>

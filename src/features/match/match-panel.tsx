@@ -8,7 +8,7 @@ import Skeleton from '@mui/material/Skeleton';
 import Typography from '@mui/material/Typography';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
-import { sectionOf, statesOf, type Drive, type MatchedBelt } from '@/core/drive';
+import { sectionOf, statesOf, type BeltDuty, type Drive, type MatchedBelt } from '@/core/drive';
 import type { ShelfBelt } from '@/db';
 import { Plate } from '@/ui/plate/plate';
 import { runVariations, useMatch, usePose } from '@/ui/solver';
@@ -99,6 +99,7 @@ export function MatchPanel({ drive, beltId, shelf, onChoice, heading = 'Will it 
       {seatless.length > SEATLESS_SHOWN && (
         <Button onClick={() => setEverything(!everything)} sx={{ mt: 0.5 }}>{everything ? 'Fold away what won’t seat' : `${seatless.length - SEATLESS_SHOWN} more that won’t seat`}</Button>
       )}
+      {pose?.duties[beltIndex] && <Duty duty={pose.duties[beltIndex]} drive={drive} />}
       {match && <Beyond match={match} drive={drive} shelf={shelf} />}
       {match && chosen && chosen.verdict !== 'wrong-section' && <Variations key={chosen.id} drive={drive} beltId={beltId} name={nameOf(chosen)} outsideMm={chosen.outsideMm} toleranceMm={chosen.toleranceMm} />}
       <Box className="ts-screen-only" sx={{ mt: 1, color: 'var(--ts-quiet)', fontSize: 13 }}>
@@ -213,6 +214,22 @@ function BeltTable({ rows, narrow, chosen, onChoose, stock, drive, beltId, loadi
         })}
       </tbody>
     </Box>
+  );
+}
+
+/** Speed, tightest bend and flexes, and whether the section takes them. */
+function Duty({ duty, drive }: { duty: BeltDuty; drive: Drive }) {
+  const { show } = useUnits();
+  const { metresPerSecond: v, speedLimit, tightestDiameterMm: bend, minDiameterMm, flexesPerHour } = duty;
+  const pulley = drive.pulleys.find((p) => p.id === duty.tightestPulley);
+  const tooFast = v !== null && v > speedLimit;
+  const tooTight = bend < minDiameterMm;
+  return (
+    <Typography component="p" sx={{ mt: 1.5, fontSize: 14, color: 'var(--ts-quiet)' }}>
+      {v === null ? 'Belt speed not known. ' : <>Belt speed {show(v, 'speed')}{tooFast ? <strong> over the section’s {show(speedLimit, 'speed')}</strong> : ` of ${show(speedLimit, 'speed')}`}. </>}
+      Tightest bend {show(bend, 'length')} on {pulley?.label ?? duty.tightestPulley}, {tooTight ? <strong>under the section’s least of {show(minDiameterMm, 'length')}: shorter belt life</strong> : `least for the section ${show(minDiameterMm, 'length')}`}.
+      {flexesPerHour === null ? '' : ` ${Math.round(flexesPerHour / 1000).toLocaleString('en-GB')} thousand flexes an hour.`}
+    </Typography>
   );
 }
 

@@ -9,6 +9,6 @@ export function drawnPose(drive: Drive): PoseAnswer {
       springs: drive.springs.map((s) => ({ from: [s.from.x, s.from.y], to: [s.to.x, s.to.y] })),
     },
     solved: { name: 'drawn', tensioners: drive.tensioners.map((t) => ({ id: t.id, position: 0, atStop: null })), springs: [], brakes: [], belts: [], shaftLoads: [] },
-    bands: [], speeds: { pulleys: [], belts: [] }, warnings: [], problem: null,
+    bands: [], duties: [], speeds: { pulleys: [], belts: [] }, warnings: [], problem: null,
   };
 }
