@@ -31,7 +31,8 @@ for (const [name, path, text] of [
 
 test('palette', async ({ page }) => {
   await page.goto('/');
-  await page.keyboard.press('Control+k');
+  await expect(page.getByRole('heading', { name: 'Bench' })).toBeVisible();
+  await page.getByRole('button', { name: /^Find/ }).click();
   await page.getByRole('combobox', { name: /Find a machine/ }).fill('orch');
   await expect(page.getByRole('option').first()).toContainText('rchard');
   await shoot(page, 'palette');

@@ -21,7 +21,7 @@ test.describe('the shelf', () => {
     await expect(page.getByText(/“7Q999” is not a belt number/)).toBeVisible();
     await page.getByLabel('Printed number').fill('4L505');
     await expect(page.getByText('4L, 50 1/2 in outside')).toBeVisible();
-    await page.getByLabel('Bin').fill('Z9');
+    await page.getByRole('dialog').getByLabel('Bin', { exact: true }).fill('Z9');
     await page.getByRole('button', { name: 'Put it on the shelf' }).click();
     await page.getByLabel('Find a belt').fill('Z9');
     await expect(page.getByRole('row').filter({ hasText: '4L505' })).toBeVisible();

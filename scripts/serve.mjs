@@ -30,3 +30,9 @@ for (const signal of ['SIGINT', 'SIGTERM']) {
     setTimeout(() => process.exit(0), 2000).unref();
   });
 }
+
+// Whoever started this server stops it. Should that one be killed outright, the server must not stay behind and hold the port.
+const starter = process.ppid;
+setInterval(() => {
+  if (process.ppid !== starter) process.exit(0);
+}, 1000).unref();

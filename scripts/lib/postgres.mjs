@@ -53,12 +53,9 @@ function runningPort(cluster) {
   const file = join(cluster, 'postmaster.pid');
   if (!existsSync(file)) return null;
   const lines = readFileSync(file, 'utf8').split('\n');
-  try {
-    process.kill(Number(lines[0]), 0);
-    return Number(lines[3]);
-  } catch {
-    return null;
-  }
+  // After a crash the number may belong to another program by now.
+  const program = `/proc/${Number(lines[0])}/comm`;
+  return existsSync(program) && readFileSync(program, 'utf8').startsWith('postgres') ? Number(lines[3]) : null;
 }
 
 /**
