@@ -1,21 +1,10 @@
-import type { LengthReference } from '../../core/belt';
+import type { ShelfRow } from '../../formats/shelf-csv';
 import type { Database } from '../connection';
 import type { ShelfBeltRow } from '../models';
 import { done, refused, stale, unlessTaken, type Outcome } from '../outcome';
 
 /** What one place on the shelf holds: belts of a printed number, or of a measured size. */
-export interface ShelfBeltFields {
-  readonly designation: string | null;
-  readonly section: string | null;
-  readonly lengthMm: number | null;
-  readonly lengthReference: LengthReference | null;
-  /** As it was typed, in the unit of whoever measured. */
-  readonly lengthTyped: string | null;
-  readonly quantity: number;
-  readonly bin: string;
-  readonly priceCents: number | null;
-  readonly supplierNote: string;
-}
+export type ShelfBeltFields = ShelfRow;
 
 export interface ShelfBelt extends ShelfBeltFields {
   readonly id: number;
