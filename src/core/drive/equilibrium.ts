@@ -1,6 +1,6 @@
 import type { CompiledDrive } from './compile';
 import { evaluateEnergy, newEnergyState, type EnergyState } from './energy';
-import { FORCE_TOLERANCE, LEVER_STEPS, MAX_NEWTON_STEPS, MAX_ROOT_STEPS, NEWTON_TOLERANCE, POSITION_TOLERANCE, STOP_TOLERANCE, TRAVEL_STEPS } from './tolerances';
+import { FORCE_TOLERANCE, LEVER_STEPS, MAX_NEWTON_STEPS, MAX_ROOT_STEPS, NEWTON_TOLERANCE, POSITION_TOLERANCE, STALL_TOLERANCE, STOP_TOLERANCE, TRAVEL_STEPS } from './tolerances';
 
 /** How a solve ended. `blocked`: it stands where a belt would have to leave a pulley it needs. `not-settled`: no answer; never a half one. */
 export type Ending = 'settled' | 'blocked' | 'not-settled';
@@ -211,11 +211,15 @@ function settleMany(solver: Solver, exact: boolean): Ending {
     }
     if (!accepted) {
       evaluate(solver, q);
-      if (walled) return 'blocked';
-      return outOfBalance(solver, free.filter((t) => !leans(solver, t))) < 1e3 * FORCE_TOLERANCE ? 'settled' : 'not-settled';
+      return walled ? 'blocked' : nearlySettled(solver);
     }
   }
-  return 'not-settled';
+  return nearlySettled(solver);
+}
+
+/** Settled all the same where what is left out of balance is less than any answer is promised to. */
+function nearlySettled(solver: Solver): Ending {
+  return outOfBalance(solver, solver.free.filter((t) => !leans(solver, t))) < STALL_TOLERANCE ? 'settled' : 'not-settled';
 }
 
 /** True where a tensioner stands at a stop and is pushed on into it. */

@@ -8,6 +8,8 @@ export const NEWTON_TOLERANCE = 1e-6;
 export const STOP_TOLERANCE = 1e-6;
 /** Out-of-balance work per unit of travel at which an equilibrium of several tensioners is settled, N (per mm) or N·mm (per radian, scaled by its arm). */
 export const FORCE_TOLERANCE = 1e-6;
+/** Where rounding stops the search for several tensioners short of that, this is still settled, N: half of what a tension is promised to. */
+export const STALL_TOLERANCE = 5e-3;
 /** Initial tension comes in over this much stretch, mm, so that the energy has a slope everywhere. Far below any measurable length. */
 export const INITIAL_TENSION_RAMP_MM = 1e-4;
 /** Steps in which the lever is moved from released to where it stands: enough to follow a branch, few enough to be quick. */
