@@ -1,5 +1,5 @@
 import { execFileSync, spawnSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
@@ -43,6 +43,18 @@ describe('match', () => {
   });
 });
 
+describe('survey', () => {
+  it('answers a sheet with the promised keys, several as an array', () => {
+    const drive = JSON.parse(readFileSync(rider, 'utf8'));
+    const sheet = write('s.survey.json', JSON.stringify({ format: 'taut-sheave/survey', version: 1, drive, measures: [{ id: 'a', kind: 'centres', between: ['crank', 'spindle'], value: 424 }], sides: [] }));
+    const answer = JSON.parse(taut('survey', sheet).stdout);
+    expect(Object.keys(answer)).toEqual(['status', 'pulleys', 'measures', 'suspects', 'belts', 'undetermined', 'next']);
+    expect(answer.undetermined).toEqual(['arm-idler']);
+    expect(JSON.parse(taut('survey', sheet, sheet).stdout)).toHaveLength(2);
+    expect(taut('survey', rider)).toMatchObject({ status: 2, stdout: '', stderr: expect.stringContaining('format must be') });
+  });
+});
+
 describe('decode', () => {
   it('answers one text as an object and several as an array', () => {
     expect(JSON.parse(taut('decode', '4L480').stdout)).toMatchObject({ section: '4L', outsideLength: expect.closeTo(1219.2, 9) });
@@ -77,7 +89,7 @@ describe('bad input', () => {
   });
 
   it('help explains, for the whole and for each command', () => {
-    for (const args of [['--help'], ['solve', '--help'], ['match', '--help'], ['decode', '--help']]) {
+    for (const args of [['--help'], ['solve', '--help'], ['match', '--help'], ['survey', '--help'], ['decode', '--help']]) {
       const { status, stdout } = taut(...args);
       expect(status).toBe(0);
       expect(stdout).toMatch(/^taut/);

@@ -4,6 +4,7 @@ export const HELP: Readonly<Record<string, string>> = {
 
   taut solve DRIVE… [--state NAME]            where every part of a drive rests, and what pulls on what
   taut match DRIVE BELTS.csv [--belt ID]      which belts would run on a drive, best first, and why
+  taut survey SHEET…                          where the pulleys of a drive stand, from what a tape measured
   taut decode TEXT…                           what a belt number or a length says
 
 One JSON document on standard output. Several files in one call are answered as an array, in order.
@@ -20,6 +21,11 @@ Answers positions of tensioners, springs, brakes, belts (lengths in mm, tension 
 Tries every belt of the list on the drive, in place of its belt ID (the first, if none is named). Best first.
 BELTS.csv has a header: id, and designation or section, length, reference (pitch, outside, inside), unit (mm, in); tolerance (± mm) if wanted.
 Verdicts: fits, marginal, too-short (won't let go), too-long (won't grip), wrong-section (won't seat).
+`,
+  survey: `taut survey SHEET…
+
+Solves the positions of pulleys from distances, edges, angles, a belt's wrap length and sides, by least squares; says how sure they are, which measure is suspicious,
+what is not fixed yet, and which further measure would tell most.
 `,
   decode: `taut decode TEXT…
 

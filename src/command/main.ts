@@ -2,8 +2,11 @@ import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { decodeDesignation } from '../core/belt';
 import { compileDrive, judgeBelt, lengthWindow, newMatcher, rankBelts, readCandidate, solveDrive, type Drive, type Problem } from '../core/drive';
+import { solveSurvey } from '../core/survey';
 import { readBeltsCsv } from '../formats/belts-csv';
-import { DRIVE_FILE_LIMIT, readDriveFile } from '../formats/drive-file';
+import { readDriveFile } from '../formats/drive-file';
+import { FILE_LIMIT } from '../formats/json';
+import { readSurveyFile } from '../formats/survey-file';
 import { HELP } from './help';
 
 /** Bad input, in one line for the person who typed it. */
@@ -13,7 +16,7 @@ function readText(file: string): string {
   try {
     const facts = statSync(file);
     if (facts.isDirectory()) throw new Refusal(`${file}: this is a folder, not a file`);
-    if (facts.size > 20 * DRIVE_FILE_LIMIT) throw new Refusal(`${file}: the file is too large (${Math.round(facts.size / 1e6)} MB)`);
+    if (facts.size > 20 * FILE_LIMIT) throw new Refusal(`${file}: the file is too large (${Math.round(facts.size / 1e6)} MB)`);
     return readFileSync(file, 'utf8');
   } catch (error) {
     if (error instanceof Refusal) throw error;
@@ -61,6 +64,15 @@ function match(file: string, beltsFile: string, beltId: string | undefined): unk
   }));
 }
 
+function survey(files: readonly string[]): unknown[] {
+  return files.map((file) => {
+    const sheet = readSurveyFile(readText(file));
+    if (!sheet.ok) refuse(file, sheet.problems);
+    const { problems: _problems, ...answer } = solveSurvey(sheet.survey);
+    return answer;
+  });
+}
+
 function decode(texts: readonly string[]): unknown[] {
   return texts.map((text) => {
     const result = decodeDesignation(text);
@@ -74,7 +86,7 @@ const oneOrAll = (answers: readonly unknown[]): unknown => (answers.length === 1
 function run(args: readonly string[]): string {
   const [command, ...rest] = args;
   if (command === undefined || command === '--help' || command === '-h' || command === 'help') return HELP['']!;
-  if (!(command in HELP) || command === '') throw new Refusal(`taut: “${command}” is not a command; the commands are solve, match and decode`);
+  if (!(command in HELP) || command === '') throw new Refusal(`taut: “${command}” is not a command; the commands are solve, match, survey and decode`);
   let parsed;
   try {
     parsed = parseArgs({ args: rest, allowPositionals: true, options: { help: { type: 'boolean', short: 'h' }, state: { type: 'string' }, belt: { type: 'string' } } });
@@ -91,8 +103,9 @@ function run(args: readonly string[]): string {
     if (drive === undefined || belts === undefined || positionals.length > 2) throw new Refusal('taut match: give one drive file and one list of belts');
     return print(match(drive, belts, values.belt));
   }
-  if (positionals.length === 0) throw new Refusal(command === 'solve' ? 'taut solve: name at least one drive file' : 'taut decode: give at least one belt number or length');
-  return print(oneOrAll(command === 'solve' ? solve(positionals, values.state) : decode(positionals)));
+  const [many, missing] = { solve: [solve, 'name at least one drive file'], survey: [survey, 'name at least one survey sheet'], decode: [decode, 'give at least one belt number or length'] }[command as 'solve' | 'survey' | 'decode'] as [(inputs: readonly string[], state?: string) => unknown[], string];
+  if (positionals.length === 0) throw new Refusal(`taut ${command}: ${missing}`);
+  return print(oneOrAll(many(positionals, values.state)));
 }
 
 try {

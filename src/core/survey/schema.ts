@@ -1,0 +1,85 @@
+import * as z from 'zod';
+import { pathText, validateDrive, type Drive, type Problem } from '../drive';
+
+/**
+ * A survey sheet: what was measured with tape and caliper, from which positions are solved. Millimetres and degrees. The drive it holds is a
+ * drive file whose pulleys may lack x and y.
+ */
+const id = z.string({ error: 'an id is missing; give a short name' }).min(1, 'an id is empty; give a short name').max(60, 'an id is longer than 60 characters');
+const number = (what: string) => z.number({ error: (issue) => (issue.input === undefined ? `${what} is missing; give a number` : `${what} must be a number`) });
+/** No drive on a garden machine is larger; a longer figure is a slip of the hand or of the unit. */
+const LONGEST_MM = 5000;
+const distance = (low: number) => number('value').min(low, low > 0 ? 'a distance must be more than 0' : `a distance must be ${low} or more`).max(LONGEST_MM, `a distance of more than ${LONGEST_MM} mm is no part of such a drive; check the unit`);
+const sd = number('sd').gt(0, 'sd must be more than 0').max(1000, 'sd must be 1000 or less').optional();
+const pair = (word: string) => z.tuple([id, id], { error: `${word} names two pulleys` });
+
+const measure = z.discriminatedUnion(
+  'kind',
+  [
+    z.object({ id, kind: z.enum(['centres', 'outside', 'inside']), between: pair('between'), value: distance(0.001), sd }),
+    z.object({ id, kind: z.enum(['from-edge', 'along-edge']), of: id, edge: z.string().min(1, 'the edge needs a name'), value: distance(-LONGEST_MM), sd }),
+    z.object({ id, kind: z.literal('angle'), at: id, between: pair('between'), value: number('value').min(0, 'an angle lies between 0 and 180 degrees').max(180, 'an angle lies between 0 and 180 degrees'), sd }),
+    z.object({ id, kind: z.literal('belt'), belt: id, value: number('value').gt(0, 'a wrap length must be more than 0').max(20000, 'a wrap length must be 20000 or less'), reference: z.enum(['pitch', 'outside', 'inside'], { error: 'reference must be pitch, outside or inside' }), sd }),
+  ],
+  { error: 'kind must be centres, outside, inside, from-edge, along-edge, angle or belt' },
+);
+
+const side = z.object({ pulley: id, leftOf: pair('leftOf'), right: z.boolean().optional() });
+
+const sheet = z.looseObject({
+  format: z.literal('taut-sheave/survey', { error: 'format must be "taut-sheave/survey"' }),
+  version: z.literal(1, { error: 'version must be 1, the only one there is' }),
+  drive: z.looseObject({ pulleys: z.array(z.looseObject({})) }, { error: 'drive must be a drive file' }),
+  measures: z.array(measure, { error: 'measures must be a list' }).max(400, 'measures holds more than 400 entries'),
+  sides: z.array(side, { error: 'sides must be a list' }).default([]),
+  tapeSd: number('tapeSd').gt(0, 'tapeSd must be more than 0').max(100, 'tapeSd must be 100 or less').default(2),
+  diameterSd: number('diameterSd').min(0, 'diameterSd must be 0 or more').max(100, 'diameterSd must be 100 or less').default(0.3),
+});
+
+export type Measure = z.infer<typeof measure>;
+export type Side = z.infer<typeof side>;
+
+export interface Survey {
+  /** Pulleys without a position stand at 0, 0 until they are solved. */
+  readonly drive: Drive;
+  readonly measures: readonly Measure[];
+  readonly sides: readonly Side[];
+  readonly tapeSd: number;
+  readonly diameterSd: number;
+}
+
+export type SurveyResult = { readonly ok: true; readonly survey: Survey } | { readonly ok: false; readonly problems: readonly Problem[] };
+
+/** Checks a survey sheet: its own shape, its drive's, and that every pulley and belt it names is there. All problems at once. */
+export function validateSurvey(document: unknown): SurveyResult {
+  if (typeof document !== 'object' || document === null || Array.isArray(document)) return { ok: false, problems: [{ path: '', message: 'a survey sheet is a JSON object with format, version, drive and measures' }] };
+  const parsed = sheet.safeParse(document);
+  if (!parsed.success) return { ok: false, problems: parsed.error.issues.map((i) => ({ path: pathText(i.path), message: i.message })) };
+  const { drive: bare, measures, sides, tapeSd, diameterSd } = parsed.data;
+  const read = validateDrive({ ...bare, pulleys: bare.pulleys.map((p) => ({ ...p, x: p['x'] ?? 0, y: p['y'] ?? 0 })) });
+  if (!read.ok) return { ok: false, problems: read.problems.map((p) => ({ path: `drive.${p.path}`, message: p.message })) };
+  const problems: Problem[] = [];
+  const pulleys = new Set(read.drive.pulleys.map((p) => p.id));
+  const belts = new Set(read.drive.belts.map((b) => b.id));
+  const need = (known: ReadonlySet<string>, what: string, name: string, path: string) => {
+    if (!known.has(name)) problems.push({ path, message: `there is no ${what} “${name}”` });
+  };
+  const seen = new Set<string>();
+  measures.forEach((m, i) => {
+    const at = `measures[${i}]`;
+    if (seen.has(m.id)) problems.push({ path: `${at}.id`, message: `the id “${m.id}” is used twice` });
+    seen.add(m.id);
+    if ('between' in m) {
+      m.between.forEach((p, k) => need(pulleys, 'pulley', p, `${at}.between[${k}]`));
+      if (m.between[0] === m.between[1]) problems.push({ path: `${at}.between`, message: 'a measure lies between two different pulleys' });
+    }
+    if (m.kind === 'angle') {
+      need(pulleys, 'pulley', m.at, `${at}.at`);
+      if (m.between.includes(m.at)) problems.push({ path: `${at}.at`, message: 'an angle is seen from a third pulley' });
+    }
+    if ('of' in m) need(pulleys, 'pulley', m.of, `${at}.of`);
+    if (m.kind === 'belt') need(belts, 'belt', m.belt, `${at}.belt`);
+  });
+  sides.forEach((s, i) => [s.pulley, ...s.leftOf].forEach((p) => need(pulleys, 'pulley', p, `sides[${i}]`)));
+  return problems.length > 0 ? { ok: false, problems } : { ok: true, survey: { drive: read.drive, measures, sides, tapeSd, diameterSd } };
+}
