@@ -3,9 +3,9 @@ import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 
 /** A place: its name, one line about it, the acts that belong to it, and its work. */
-export function Page({ title, lead, acts, children, wide = false }: { title: string; lead?: ReactNode; acts?: ReactNode; children: ReactNode; wide?: boolean }) {
+export function Page({ title, lead, acts, children }: { title: string; lead?: ReactNode; acts?: ReactNode; children: ReactNode }) {
   return (
-    <Box sx={{ p: { xs: 1.5, sm: 2.5 }, width: '100%', maxWidth: wide ? 'none' : 1320 }}>
+    <Box sx={{ p: { xs: 1.5, sm: 2.5 }, width: '100%', maxWidth: 1320 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 3, rowGap: 1, mb: 2 }}>
         <Box sx={{ mr: 'auto', minWidth: 0 }}>
           <Typography variant="h1">{title}</Typography>
@@ -30,15 +30,13 @@ export function Empty({ title, children, act }: { title: string; children: React
 }
 
 /** A framed part of a page. */
-export function Card({ title, acts, children, id }: { title?: ReactNode; acts?: ReactNode; children: ReactNode; id?: string }) {
+export function Card({ title, acts, children }: { title: string; acts?: ReactNode; children: ReactNode }) {
   return (
-    <Box component="section" id={id} sx={{ border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', p: 2, minWidth: 0 }}>
-      {(title || acts) && (
-        <Box sx={{ display: 'flex', alignItems: 'center', mb: 1.5, gap: 1 }}>
-          <Typography variant="h2" sx={{ mr: 'auto' }}>{title}</Typography>
-          {acts}
-        </Box>
-      )}
+    <Box component="section" sx={{ border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', p: 2, minWidth: 0 }}>
+      <Box sx={{ display: 'flex', alignItems: 'center', mb: 1.5, gap: 1 }}>
+        <Typography variant="h2" sx={{ mr: 'auto' }}>{title}</Typography>
+        {acts}
+      </Box>
       {children}
     </Box>
   );

@@ -181,10 +181,9 @@ function compileBelt(drive: Drive, belt: Belt, path: string, indexOf: ReadonlyMa
     });
   const chosen = ranked[0];
   if (!chosen) return { ok: false, problems: [loopProblem(attempts, path, name)] };
-  const warnings = chosen.crossings.map((c): Warning => ({
-    code: 'spans-cross', path: `${path}.route`,
-    message: c.kind === 'spans' ? `the spans that leave ${name(c.a)} and ${name(c.b)} cross as seen from above` : '',
-  }));
+  const warnings = chosen.crossings.flatMap((c): Warning[] =>
+    c.kind === 'spans' ? [{ code: 'spans-cross', path: `${path}.route`, message: `the spans that leave ${name(c.a)} and ${name(c.b)} cross as seen from above` }] : [],
+  );
   return {
     ok: true, warnings,
     belt: { plan: chosen.plan, trace: chosen.trace, stiffnessN: stiffnessOf(belt), pitchLength: pitch ?? 0, drawnLength: chosen.trace.length },

@@ -22,7 +22,6 @@ export interface Model {
   readonly free: Int32Array;
   readonly size: number;
   readonly sds: Float64Array;
-  /** Starting vector: positions the sheet already gives, else 0. */
   readonly pulleyIndex: ReadonlyMap<string, number>;
 }
 

@@ -7,7 +7,7 @@ import LinearProgress from '@mui/material/LinearProgress';
 import Skeleton from '@mui/material/Skeleton';
 import Typography from '@mui/material/Typography';
 import useMediaQuery from '@mui/material/useMediaQuery';
-import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { sectionOf, statesOf, type BeltDuty, type Drive, type MatchedBelt } from '@/core/drive';
 import type { ShelfBelt } from '@/db';
 import { Plate } from '@/ui/plate/plate';
@@ -32,7 +32,7 @@ export interface BeltChoice {
 const SEATLESS_SHOWN = 2;
 
 /** Will it run? The window, every belt to hand in its place, the drive with the chosen one on it, and why. */
-export function MatchPanel({ drive, beltId, shelf, onChoice, heading = 'Will it run?', acts }: { drive: Drive; beltId: string; shelf: readonly ShelfBelt[]; onChoice?: (choice: BeltChoice | null) => void; heading?: string; acts?: ReactNode }) {
+export function MatchPanel({ drive, beltId, shelf, onChoice }: { drive: Drive; beltId: string; shelf: readonly ShelfBelt[]; onChoice: (choice: BeltChoice | null) => void }) {
   const units = useUnits();
   const { show } = units;
   const narrow = useMediaQuery('(max-width:899px)');
@@ -59,7 +59,7 @@ export function MatchPanel({ drive, beltId, shelf, onChoice, heading = 'Will it 
   });
   useEffect(() => {
     const belt = chosen && stock.get(chosen.id);
-    tell.current?.(belt ? { shelf: belt, matched: chosen, exact: isExact(drive, beltId, chosen), insteadOf: askedFor(drive, beltId) } : null);
+    tell.current(belt ? { shelf: belt, matched: chosen, exact: isExact(drive, beltId, chosen), insteadOf: askedFor(drive, beltId) } : null);
   }, [chosen, stock, drive, beltId]);
 
   if (result && !result.ok) {
@@ -79,9 +79,8 @@ export function MatchPanel({ drive, beltId, shelf, onChoice, heading = 'Will it 
   return (
     <Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, alignItems: 'baseline', mb: 0.5 }}>
-        <Typography variant="h1" component="h2">{heading}</Typography>
+        <Typography variant="h1" component="h2">Will it run?</Typography>
         <Typography component="p" aria-live="polite" sx={{ color: 'var(--ts-quiet)' }}>{match ? <WindowSentence match={match} /> : 'Computing …'}</Typography>
-        {acts}
       </Box>
       {pending && match && <LinearProgress aria-label="Computing" sx={{ height: 2, mb: -0.25 }} />}
       {match ? <WindowRuler window={match.window} chosen={chosen?.id ?? null} onChoose={setPicked} marks={ordered.map((b) => ({ id: b.id, name: nameOf(b), belt: b }))} /> : <Skeleton variant="rectangular" height={98} />}

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
 import Slider from '@mui/material/Slider';
 import Tooltip from '@mui/material/Tooltip';
-import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { flushSync } from 'react-dom';
 import { createRoot } from 'react-dom/client';
 import type { Drive } from '@/core/drive';
@@ -28,7 +28,6 @@ export interface PlateProps {
   /** Given where pulleys may be dragged: called on every move, and with `settled` once at the end of it. */
   readonly onMovePulley?: (pulleyId: string, x: number, y: number, settled: boolean) => void;
   readonly height?: number | string;
-  readonly extra?: ReactNode;
 }
 
 /** A dragged pulley snaps to this grid, mm; with Alt it does not. */
@@ -40,7 +39,7 @@ const SNAP_PX = 6;
  * The drive to scale. Drag the ground to pan, wheel or pinch to zoom; where it may be edited drag a pulley, or choose it and nudge it with the
  * arrow keys. The slider moves the real mechanism.
  */
-export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, selected, onSelect, onMovePulley, height = 380, extra }: PlateProps) {
+export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, selected, onSelect, onMovePulley, height = 380 }: PlateProps) {
   const box = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 600, height: 380 });
   const [view, setView] = useState<Bounds | null>(null);
@@ -225,16 +224,11 @@ export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, se
           </Box>
         )}
       </Box>
-      {(leverMoves || extra) && (
+      {leverMoves && (
         <Box className="ts-screen-only" sx={{ display: 'flex', alignItems: 'center', gap: 2, px: 2, borderTop: '1px solid var(--ts-edge)', minHeight: 48 }}>
-          {leverMoves && (
-            <>
-              <Box component="button" type="button" onClick={() => onLever(0)} sx={endButton(lever <= 0)}>Released</Box>
-              <Slider aria-label="Lever, from released to engaged" value={lever} min={0} max={1} step={0.01} onChange={(_, v) => onLever(v as number)} sx={{ flex: 1, mx: 0.5 }} valueLabelDisplay="off" getAriaValueText={(v) => (v <= 0 ? 'released' : v >= 1 ? 'engaged' : `${Math.round(v * 100)} %`)} />
-              <Box component="button" type="button" onClick={() => onLever(1)} sx={endButton(lever >= 1)}>Engaged</Box>
-            </>
-          )}
-          {extra}
+          <Box component="button" type="button" onClick={() => onLever(0)} sx={endButton(lever <= 0)}>Released</Box>
+          <Slider aria-label="Lever, from released to engaged" value={lever} min={0} max={1} step={0.01} onChange={(_, v) => onLever(v as number)} sx={{ flex: 1, mx: 0.5 }} valueLabelDisplay="off" getAriaValueText={(v) => (v <= 0 ? 'released' : v >= 1 ? 'engaged' : `${Math.round(v * 100)} %`)} />
+          <Box component="button" type="button" onClick={() => onLever(1)} sx={endButton(lever >= 1)}>Engaged</Box>
         </Box>
       )}
     </Box>
