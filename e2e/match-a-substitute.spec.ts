@@ -60,12 +60,12 @@ test('a substitute is booked with a reason, taken back, booked again and printed
   await page.getByRole('button', { name: /^Book 4L 47 7\/8/ }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog).toContainText('as a substitute');
-  await expect(dialog).toContainText('The drive asks for 4L 1219 mm outside');
+  await expect(dialog).toContainText('The drive asks for 4L 48 in outside');
   await expect(dialog.getByRole('button', { name: 'Book this belt' })).toBeDisabled();
   await dialog.getByLabel('Reason for the substitute').fill('Boat is late; she mows tomorrow.');
   await dialog.getByRole('button', { name: 'Book this belt' }).click();
   const ticket = page.getByRole('complementary', { name: 'Ticket' });
-  await expect(ticket).toContainText('Substitute for 4L 1219 mm outside. Reason: Boat is late; she mows tomorrow.');
+  await expect(ticket).toContainText('Substitute for 4L 48 in outside. Reason: Boat is late; she mows tomorrow.');
   await expect(page.getByRole('link', { name: /^Match done/ })).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(ticket).toContainText('taken back');

@@ -10,7 +10,7 @@ export * as jobs from './repositories/jobs';
 export * as machines from './repositories/machines';
 export * as people from './repositories/people';
 export * as shelf from './repositories/shelf';
-export type { DriveSummary, StoredDrive } from './repositories/drives';
+export type { BeltSummary, DriveSummary, StoredDrive } from './repositories/drives';
 export type { EntryBodies, Job, JobSummary, NewJob, Stages, TicketEntry } from './repositories/jobs';
 export type { Machine, MachineFields } from './repositories/machines';
 export type { Person, Shop } from './repositories/people';

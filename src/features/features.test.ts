@@ -115,7 +115,8 @@ describe('what is exact and what a substitute', () => {
     expect(isExact(drive, 'blade', { section: '4L', outsideMm: 1219.2 })).toBe(true);
     expect(isExact(drive, 'blade', { section: 'A', outsideMm: 1219.2 })).toBe(false);
     expect(isExact(drive, 'blade', { section: '4L', outsideMm: 1206.5 })).toBe(false);
-    expect(askedFor(demoDrive('airstrip-mower'), 'deck')).toBe('B103');
+    expect(askedFor(demoDrive('airstrip-mower'), 'deck', unitsFor({ system: 'metric', inchDenominator: 16 }))).toBe('B103');
+    expect(askedFor(drive, 'blade', unitsFor({ system: 'inch', inchDenominator: 16 }))).toBe('4L 48 in outside');
   });
   it('puts an exact belt that runs first, and an empty bin after one to hand', () => {
     const of = (id: string, section: string, verdict: MatchedBelt['verdict']) => ({ id, section, outsideMm: 1219.2, verdict }) as MatchedBelt;

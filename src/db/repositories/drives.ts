@@ -3,12 +3,21 @@ import type { Database } from '../connection';
 import type { DriveRow } from '../models';
 import { done, refused, stale, type Outcome } from '../outcome';
 
+/** Which belt a drive asks for: by its number, or by section and length. */
+export interface BeltSummary {
+  readonly id: string;
+  readonly label: string;
+  readonly section: string;
+  readonly designation: string | null;
+  readonly length: { readonly value: number; readonly reference: string } | null;
+}
+
 export interface DriveSummary {
   readonly id: number;
   readonly name: string;
   readonly kind: string;
   readonly pulleys: number;
-  readonly belts: readonly { readonly id: string; readonly label: string; readonly size: string }[];
+  readonly belts: readonly BeltSummary[];
   readonly changedBy: string;
   readonly changedAt: string;
 }
@@ -25,7 +34,7 @@ const plain = (row: DriveRow): StoredDrive => ({ id: row.id, document: row.docum
 
 const summary = (row: DriveRow): DriveSummary => ({
   id: row.id, name: row.name, kind: row.kind, pulleys: row.document.pulleys.length, changedBy: row.changedBy, changedAt: row.changedAt.toISOString(),
-  belts: row.document.belts.map((b) => ({ id: b.id, label: b.label ?? b.id, size: b.designation ?? (b.length ? `${b.section}, ${Math.round(b.length.value)} mm ${b.length.reference}` : b.section) })),
+  belts: row.document.belts.map((b) => ({ id: b.id, label: b.label ?? b.id, section: b.section, designation: b.designation ?? null, length: b.length ?? null })),
 });
 
 export async function listDrives(db: Database, shopId: number): Promise<DriveSummary[]> {

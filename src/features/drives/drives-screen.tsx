@@ -18,7 +18,9 @@ import { readDriveFile } from '@/formats/drive-file';
 import { Icon } from '@/ui/icons';
 import { useNotice } from '@/ui/notice';
 import { Empty, Page } from '@/ui/page';
+import { useUnits } from '@/ui/units';
 import { day } from '../jobs/ticket';
+import { beltSize } from '../match/candidates';
 import { useMayChange } from '../shell/shell-context';
 import { addDrive } from './actions';
 import { KIND_WORDS, TEMPLATES } from './templates';
@@ -26,11 +28,12 @@ import { KIND_WORDS, TEMPLATES } from './templates';
 /** Every drive drawn here; new ones from a template or a file. */
 export function DrivesScreen({ drives }: { drives: readonly DriveSummary[] }) {
   const mayChange = useMayChange();
+  const units = useUnits();
   const [find, setFind] = useState('');
   const shown = useMemo(() => {
     const words = find.toLowerCase().split(/\s+/).filter(Boolean);
-    return drives.filter((d) => words.every((w) => `${d.name} ${KIND_WORDS[d.kind as Drive['kind']]} ${d.belts.map((b) => b.size).join(' ')}`.toLowerCase().includes(w)));
-  }, [drives, find]);
+    return drives.filter((d) => words.every((w) => `${d.name} ${KIND_WORDS[d.kind as Drive['kind']]} ${d.belts.map((b) => beltSize(b, units)).join(' ')}`.toLowerCase().includes(w)));
+  }, [drives, find, units]);
   const acts = mayChange && <><ImportDrive /><Button component={Link} href="/drives/new" variant="contained" startIcon={<Icon name="add" />}>Draw a new drive</Button></>;
   return (
     <Page title="Drives" lead="Drawn once, asked of any belt." acts={acts}>
@@ -45,7 +48,7 @@ export function DrivesScreen({ drives }: { drives: readonly DriveSummary[] }) {
                 <Box component={Link} href={`/drives/${d.id}`} sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1.6fr) 160px minmax(0, 1fr) 190px' }, columnGap: 2, p: '12px 16px', color: 'inherit', textDecoration: 'none', alignItems: 'center', '&:hover': { bgcolor: 'var(--ts-work-soft)' } }}>
                   <Box sx={{ fontWeight: 650 }}>{d.name}</Box>
                   <Box sx={{ color: 'var(--ts-quiet)' }}>{KIND_WORDS[d.kind as Drive['kind']]}</Box>
-                  <Box>{d.belts.map((b) => b.size).join(', ')}<Box component="span" sx={{ color: 'var(--ts-quiet)' }}> · {d.pulleys} pulleys</Box></Box>
+                  <Box>{d.belts.map((b) => beltSize(b, units)).join(', ')}<Box component="span" sx={{ color: 'var(--ts-quiet)' }}> · {d.pulleys} pulleys</Box></Box>
                   <Box suppressHydrationWarning sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>{day(d.changedAt)}, {d.changedBy}</Box>
                 </Box>
               </Box>

@@ -3,6 +3,7 @@
 import { revalidatePath } from 'next/cache';
 import * as z from 'zod';
 import { compileDrive, judgeBelt, lengthWindow, newMatcher, readCandidate } from '@/core/drive';
+import { formatQuantity } from '@/core/quantity';
 import { drives, jobs, shelf, STAGE_STATES, STAGES, type EntryBodies } from '@/db';
 import { action } from '@/server';
 import { askedFor, beltName, candidateOf, isExact } from '../match/candidates';
@@ -68,7 +69,7 @@ export const bookBelt = action('technician', z.object({ number, shelfBeltId: z.n
   }
   const body: EntryBodies['belt-booked'] = {
     shelfBeltId: belt.id, belt: beltName(belt), bin: belt.bin, section: judged.section, outsideMm: judged.outsideMm, verdict: judged.verdict, chance: judged.chance, engagedN: judged.engaged.tension,
-    floorN: judged.engaged.floorN, slackMm: judged.disengaged.slack, substitute: !exact, insteadOf: exact ? null : askedFor(stored.document, job.beltId), reason: input.reason, priceCents: belt.priceCents,
+    floorN: judged.engaged.floorN, slackMm: judged.disengaged.slack, substitute: !exact, insteadOf: exact ? null : askedFor(stored.document, job.beltId, { show: (value, dimension, digits) => formatQuantity(value, dimension, person.preferences, digits) }), reason: input.reason, priceCents: belt.priceCents,
   };
   const result = await jobs.bookBelt(db, writer(context), input.number, input.shelfVersion, body);
   refresh(input.number);

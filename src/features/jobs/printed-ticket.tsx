@@ -10,7 +10,7 @@ import { convertLength } from '@/core/belt';
 import type { Job, Stage } from '@/db';
 import { Icon } from '@/ui/icons';
 import { Drawing, PAPER_INK, textWidth } from '@/ui/plate/drawing';
-import { boundsOf, placeLabels } from '@/ui/plate/outline';
+import { boundsOf, fitted, placeLabels } from '@/ui/plate/outline';
 import { usePose } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
 import { STAGE_WORDS, STATE_WORDS } from './stages';
@@ -74,10 +74,10 @@ function TicketDrive({ drive, beltId, outsideMm, caption }: { drive: Drive; belt
   const { show } = useUnits();
   const request = useMemo(() => ({ drive, lever: 1, ...(outsideMm !== null && beltId !== null ? { outsideMm: { [beltId]: outsideMm } } : {}) }), [drive, beltId, outsideMm]);
   const { answer } = usePose(request);
-  const bounds = useMemo(() => boundsOf(drive), [drive]);
+  const bounds = useMemo(() => fitted(boundsOf(drive), { width: 700, height: 300 }), [drive]);
   if (!answer) return <Box sx={{ height: 260 }} aria-busy />;
   if (!answer.ok) return null;
-  const px = Math.max(bounds.width / 700, bounds.height / 300);
+  const px = bounds.width / 700;
   const { pose, solved, speeds } = answer.answer;
   return (
     <Box component="figure" sx={{ m: 0, border: '1px solid #bbb', p: 1 }}>

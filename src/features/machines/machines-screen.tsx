@@ -13,6 +13,7 @@ import { useNotice } from '@/ui/notice';
 import { Card, Empty, Page } from '@/ui/page';
 import { useUnits } from '@/ui/units';
 import { day } from '../jobs/ticket';
+import { beltSize } from '../match/candidates';
 import { useMayChange } from '../shell/shell-context';
 import { MachineForm } from './machine-form';
 
@@ -59,7 +60,8 @@ export function MachineScreen({ machine, customers, drives, jobs }: { machine: M
   const router = useRouter();
   const tell = useNotice();
   const mayChange = useMayChange();
-  const { show } = useUnits();
+  const units = useUnits();
+  const { show } = units;
   const [changing, setChanging] = useState(false);
   const own = drives.filter((d) => machine.driveIds.includes(d.id));
   const facts: [string, string][] = [['Maker', machine.maker], ['Model', machine.model], ['Serial number', machine.serial], ['Meter', machine.meterHours === null ? '' : show(machine.meterHours, 'time')], ['Customer', machine.customer]];
@@ -70,7 +72,7 @@ export function MachineScreen({ machine, customers, drives, jobs }: { machine: M
           <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: 'auto 1fr', columnGap: 2, rowGap: 0.75, m: 0 }}>{facts.filter(([, v]) => v).map(([k, v]) => <Box key={k} sx={{ display: 'contents' }}><Box component="dt" sx={{ color: 'var(--ts-quiet)' }}>{k}</Box><Box component="dd" sx={{ m: 0 }}>{v}</Box></Box>)}</Box>
         </Card>
         <Card title="Its drives">
-          {own.length === 0 ? <Typography sx={{ color: 'var(--ts-quiet)' }}>No drive is drawn for it yet. <Link href="/drives/new" style={{ color: 'inherit' }}>Draw it</Link>, then add it here under Change.</Typography> : own.map((d) => <Box key={d.id} component={Link} href={`/drives/${d.id}`} sx={{ display: 'block', py: 1, color: 'inherit' }}>{d.name}<Box component="span" sx={{ color: 'var(--ts-quiet)' }}> · {d.belts.map((b) => b.size).join(', ')}</Box></Box>)}
+          {own.length === 0 ? <Typography sx={{ color: 'var(--ts-quiet)' }}>No drive is drawn for it yet. <Link href="/drives/new" style={{ color: 'inherit' }}>Draw it</Link>, then add it here under Change.</Typography> : own.map((d) => <Box key={d.id} component={Link} href={`/drives/${d.id}`} sx={{ display: 'block', py: 1, color: 'inherit' }}>{d.name}<Box component="span" sx={{ color: 'var(--ts-quiet)' }}> · {d.belts.map((b) => beltSize(b, units)).join(', ')}</Box></Box>)}
         </Card>
       </Box>
       <Typography variant="h2" sx={{ mt: 3, mb: 1 }}>Jobs</Typography>

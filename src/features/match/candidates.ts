@@ -1,6 +1,7 @@
 import { convertLength } from '@/core/belt';
 import { sectionOf, statedPitchLength, type Candidate, type Drive, type MatchedBelt } from '@/core/drive';
 import type { ShelfBelt } from '@/db';
+import type { Units } from '@/ui/units';
 
 /** A shelf row as the matcher takes it. */
 export const candidateOf = (belt: ShelfBelt): Candidate =>
@@ -25,12 +26,16 @@ export function isExact(drive: Drive, beltId: string, matched: Pick<MatchedBelt,
   return belt !== undefined && own !== null && belt.section === matched.section && Math.abs(own - matched.outsideMm) < 0.5;
 }
 
-/** Name of the belt that the drive asks for. */
-export function askedFor(drive: Drive, beltId: string): string | null {
-  const belt = drive.belts.find((b) => b.id === beltId);
-  if (!belt) return null;
+/** What the belt of a drive is called: its number, or section and length as this person reads lengths. */
+export function beltSize(belt: { section: string; designation?: string | null | undefined; length?: { value: number; reference: string } | null | undefined }, { show }: Pick<Units, 'show'>): string {
   if (belt.designation) return belt.designation;
-  return belt.length ? `${belt.section} ${Math.round(belt.length.value)} mm ${belt.length.reference}` : null;
+  return belt.length ? `${belt.section} ${show(belt.length.value, 'length')} ${belt.length.reference}` : belt.section;
+}
+
+/** Name of the belt that the drive asks for; null where it names none. */
+export function askedFor(drive: Drive, beltId: string, units: Pick<Units, 'show'>): string | null {
+  const belt = drive.belts.find((b) => b.id === beltId);
+  return belt && (belt.designation || belt.length) ? beltSize(belt, units) : null;
 }
 
 /** Exact belts first where they run, then by the matcher's order; empty bins last within the same verdict. */

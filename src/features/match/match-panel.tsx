@@ -59,8 +59,8 @@ export function MatchPanel({ drive, beltId, shelf, onChoice }: { drive: Drive; b
   });
   useEffect(() => {
     const belt = chosen && stock.get(chosen.id);
-    tell.current(belt ? { shelf: belt, matched: chosen, exact: isExact(drive, beltId, chosen), insteadOf: askedFor(drive, beltId) } : null);
-  }, [chosen, stock, drive, beltId]);
+    tell.current(belt ? { shelf: belt, matched: chosen, exact: isExact(drive, beltId, chosen), insteadOf: askedFor(drive, beltId, units) } : null);
+  }, [chosen, stock, drive, beltId, units]);
 
   if (result && !result.ok) {
     return (

@@ -1,8 +1,10 @@
 'use server';
 
 import * as z from 'zod';
+import { formatQuantity, type Dimension } from '@/core/quantity';
 import { drives, jobs, machines, shelf } from '@/db';
 import { action } from '@/server';
+import { beltSize } from '../match/candidates';
 
 export interface Findable {
   readonly kind: 'Job' | 'Machine' | 'Drive' | 'Belt';
@@ -14,10 +16,11 @@ export interface Findable {
 /** All that the command palette can find, small enough to be searched on the screen as one types. */
 export const listFindable = action('viewer', z.null(), async ({ db, person }) => {
   const [allJobs, allMachines, allDrives, belts] = await Promise.all([jobs.listJobs(db, person.shopId), machines.listMachines(db, person.shopId), drives.listDrives(db, person.shopId), shelf.listShelf(db, person.shopId)]);
+  const units = { show: (value: number, dimension: Dimension, digits?: number) => formatQuantity(value, dimension, person.preferences, digits) };
   const found: Findable[] = [
     ...allJobs.map((j): Findable => ({ kind: 'Job', label: `${j.number} ${j.title}`, detail: `${j.machine}${j.customer ? `, ${j.customer}` : ''}, ${j.status}`, href: `/jobs/${j.number}` })),
     ...allMachines.map((m): Findable => ({ kind: 'Machine', label: m.name, detail: [m.maker, m.model, m.customer].filter(Boolean).join(', '), href: `/machines/${m.id}` })),
-    ...allDrives.map((d): Findable => ({ kind: 'Drive', label: d.name, detail: d.belts.map((b) => b.size).join(', '), href: `/drives/${d.id}` })),
+    ...allDrives.map((d): Findable => ({ kind: 'Drive', label: d.name, detail: d.belts.map((b) => beltSize(b, units)).join(', '), href: `/drives/${d.id}` })),
     ...belts.map((b): Findable => ({ kind: 'Belt', label: b.designation ?? `${b.section} ${b.lengthTyped}`, detail: `bin ${b.bin || '–'}, ${b.quantity} to hand`, href: `/shelf?find=${encodeURIComponent(b.designation ?? b.lengthTyped ?? '')}` })),
   ];
   return { ok: true, value: found };

@@ -91,6 +91,13 @@ export function boundsOf(drive: Drive): Bounds {
   return { x: left - margin, y: top - margin, width: right - left + 2 * margin, height: bottom - top + 2 * margin };
 }
 
+/** Bounds widened to the shape of the box that shows them. */
+export function fitted(b: Bounds, size: { width: number; height: number }): Bounds {
+  const scale = Math.max(b.width / size.width, b.height / size.height);
+  const [width, height] = [size.width * scale, size.height * scale];
+  return { x: b.x + (b.width - width) / 2, y: b.y + (b.height - height) / 2, width, height };
+}
+
 export interface Label {
   readonly x: number;
   readonly y: number;

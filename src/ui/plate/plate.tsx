@@ -13,7 +13,7 @@ import { saveFile } from '../download';
 import { Icon } from '../icons';
 import { useUnits } from '../units';
 import { Drawing, PAPER_INK, SCREEN_INK, textWidth } from './drawing';
-import { boundsOf, placeLabels, type Bounds, type Label } from './outline';
+import { boundsOf, fitted, placeLabels, type Bounds, type Label } from './outline';
 
 export interface PlateProps {
   readonly drive: Drive;
@@ -167,16 +167,16 @@ export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, se
 
   const save = () => {
     if (!answer) return;
-    const size = { width: 1200, height: Math.round((1200 * bounds.height) / bounds.width) };
-    const scale = bounds.width / size.width;
+    const sheet = fitted(bounds, { width: 1200, height: 900 });
+    const scale = sheet.width / 1200;
     const host = document.createElement('div');
     const root = createRoot(host);
     flushSync(() =>
       root.render(
-        <svg xmlns="http://www.w3.org/2000/svg" width={`${(bounds.width / 4).toFixed(1)}mm`} height={`${(bounds.height / 4).toFixed(1)}mm`} viewBox={`${bounds.x} ${bounds.y} ${bounds.width} ${bounds.height}`}>
+        <svg xmlns="http://www.w3.org/2000/svg" width={`${(sheet.width / 4).toFixed(1)}mm`} height={`${(sheet.height / 4).toFixed(1)}mm`} viewBox={`${sheet.x} ${sheet.y} ${sheet.width} ${sheet.height}`}>
           <title>{`${drive.name}, ${lever === 0 ? 'released' : lever === 1 ? 'engaged' : 'between'}; scale 1 to 4`}</title>
-          <rect x={bounds.x} y={bounds.y} width={bounds.width} height={bounds.height} fill="#ffffff" />
-          <Drawing drive={drive} pose={answer.pose} solved={answer.solved} speeds={answer.speeds} labels={placeLabels(drive, answer.pose, scale, drive.pulleys.map((p) => 34 + textWidth(p.label ?? p.id)), bounds)} mmPerPx={scale} ink={PAPER_INK} names />
+          <rect x={sheet.x} y={sheet.y} width={sheet.width} height={sheet.height} fill="#ffffff" />
+          <Drawing drive={drive} pose={answer.pose} solved={answer.solved} speeds={answer.speeds} labels={placeLabels(drive, answer.pose, scale, drive.pulleys.map((p) => 34 + textWidth(p.label ?? p.id)), sheet)} mmPerPx={scale} ink={PAPER_INK} names />
         </svg>,
       ),
     );
@@ -248,11 +248,3 @@ function Ground({ view, mmPerPx }: { view: Bounds; mmPerPx: number }) {
     </>
   );
 }
-
-/** Bounds widened to the shape of the box that shows them. */
-function fitted(b: Bounds, size: { width: number; height: number }): Bounds {
-  const scale = Math.max(b.width / size.width, b.height / size.height);
-  const [width, height] = [size.width * scale, size.height * scale];
-  return { x: b.x + (b.width - width) / 2, y: b.y + (b.height - height) / 2, width, height };
-}
-
