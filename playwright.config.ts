@@ -12,7 +12,7 @@ export default defineConfig({
   fullyParallel: false,
   workers: 1,
   retries: 0,
-  timeout: 60_000,
+  timeout: 120_000,
   expect: { timeout: 15_000 },
   outputDir: 'test-results',
   reporter: [['list'], ['json', { outputFile: process.env['BROWSER_REPORT'] ?? '.cache/reports/browser.json' }]],

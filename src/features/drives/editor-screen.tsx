@@ -15,7 +15,7 @@ import Typography from '@mui/material/Typography';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { memo, useCallback, useDeferredValue, useEffect, useMemo, useReducer, useRef, useState } from 'react';
+import { memo, useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import { validateDrive, type Drive, type Problem } from '@/core/drive';
 import { writeDriveFile } from '@/formats/drive-file';
 import { saveFile } from '@/ui/download';
@@ -58,7 +58,7 @@ export function EditorScreen({ stored, start }: { stored: StoredDrive | null; st
   const { drive } = editing;
   // While a pulley is dragged only the drawing follows; forms, the check for changes and the kept draft wait until it is let go.
   const [beforeDrag, setBeforeDrag] = useState<Drive | null>(null);
-  const quiet = useDeferredValue(beforeDrag ?? drive);
+  const quiet = beforeDrag ?? drive;
   const text = useMemo(() => writeDriveFile(quiet), [quiet]);
   const changed = text !== kept;
 
