@@ -40,6 +40,9 @@ test.describe('the shelf', () => {
     await expect(dialog.getByRole('row').filter({ hasText: '5L 52 1/4 in' })).toContainText('a new belt');
     await dialog.getByRole('button', { name: 'Take in 3 rows' }).click();
     await expect(page.getByText('2 new, 1 added to what was there; 2 refused.')).toBeVisible();
+    await page.getByLabel('Find a belt').fill('4L620');
+    await expect(page.getByRole('row').filter({ hasText: '4L620' })).toBeVisible();
+    await page.getByLabel('Find a belt').fill('');
     const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save as CSV' }).click()]);
     const file = info.outputPath('shelf.csv');
     await download.saveAs(file);
