@@ -38,7 +38,7 @@ try {
   const unitUrl = await ensureDatabase(server, names.unit, { fresh: true });
   const unitReport = join(reports, 'unit.json');
   step('Unit and database tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`], { TEST_DATABASE_URL: unitUrl });
-  count(unitReport, (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests, skipped: r.numPendingTests + (r.numTodoTests ?? 0) }));
+  count(unitReport, (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests, skipped: r.numTotalTests - r.numPassedTests - r.numFailedTests }));
 
   ensureBuilt();
   const url = await ensureDatabase(server, names.browser, { fresh: true });
