@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test';
 import { ACCOUNTS } from './people';
 
 test('a stranger gets the sign-in page and the health route, and nothing else', async ({ page, request }) => {

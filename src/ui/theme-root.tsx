@@ -7,7 +7,7 @@ import { theme } from './theme';
 
 export function ThemeRoot({ children }: { children: ReactNode }) {
   return (
-    <ThemeProvider theme={theme} defaultMode="system">
+    <ThemeProvider theme={theme} defaultMode="system" noSsr>
       <CssBaseline />
       {children}
     </ThemeProvider>
