@@ -68,8 +68,8 @@ function survey(files: readonly string[]): unknown[] {
   return files.map((file) => {
     const sheet = readSurveyFile(readText(file));
     if (!sheet.ok) refuse(file, sheet.problems);
-    const { problems: _problems, ...answer } = solveSurvey(sheet.survey);
-    return answer;
+    const { status, pulleys, points, measures, photos, suspects, belts, undetermined, next } = solveSurvey(sheet.survey);
+    return { status, pulleys, ...(points.length > 0 ? { points } : {}), measures, ...(photos.length > 0 ? { photos } : {}), suspects, belts, undetermined, next };
   });
 }
 

@@ -61,3 +61,29 @@ export function solveDamped(a: Float64Array, b: Float64Array, n: number, lambda:
   }
   return x;
 }
+
+/** Solves A·x = b (n × n, row by row) by elimination with row exchange; null where A is singular. */
+export function solveLinear(matrix: Float64Array, right: Float64Array, n: number): Float64Array | null {
+  const a = matrix.slice();
+  const x = right.slice();
+  for (let c = 0; c < n; c++) {
+    let pivot = c;
+    for (let r = c + 1; r < n; r++) if (Math.abs(a[r * n + c]!) > Math.abs(a[pivot * n + c]!)) pivot = r;
+    if (!(Math.abs(a[pivot * n + c]!) > 1e-12)) return null;
+    if (pivot !== c) {
+      for (let k = 0; k < n; k++) [a[c * n + k], a[pivot * n + k]] = [a[pivot * n + k]!, a[c * n + k]!];
+      [x[c], x[pivot]] = [x[pivot]!, x[c]!];
+    }
+    for (let r = c + 1; r < n; r++) {
+      const f = a[r * n + c]! / a[c * n + c]!;
+      if (f === 0) continue;
+      for (let k = c; k < n; k++) a[r * n + k]! -= f * a[c * n + k]!;
+      x[r]! -= f * x[c]!;
+    }
+  }
+  for (let r = n - 1; r >= 0; r--) {
+    for (let k = r + 1; k < n; k++) x[r]! -= a[r * n + k]! * x[k]!;
+    x[r]! /= a[r * n + r]!;
+  }
+  return x;
+}

@@ -1,43 +1,67 @@
 import { convertLength } from '../belt';
 import { compileDrive, sectionOf, type CompiledDrive } from '../drive';
+import { scaleSd, toPlane } from './photo';
 import type { Measure, Survey } from './schema';
 
 const DEG = 180 / Math.PI;
-/** Usual standard deviations where a measure states none: an angle, degrees, and a wrap length, mm. */
+/** Usual standard deviations where a measure states none: an angle, degrees, a wrap length, mm, and a mark on a photo, mm. */
 const ANGLE_SD = 1;
 const BELT_SD = 4;
+const MARK_SD = 3;
+
+/** One equation: a measure of the sheet, a coordinate of a mark on a photo, or a photo's scale. */
+type Equation =
+  | { readonly kind: 'measure'; readonly measure: Measure }
+  | { readonly kind: 'mark'; readonly photo: number; readonly mark: number; readonly centre: number; readonly axis: 0 | 1 }
+  | { readonly kind: 'scale'; readonly photo: number };
 
 /**
- * A survey as unknowns and measures. Pulleys of one shaft share a centre. Unknowns: centres, and the pose (direction, offset, zero mark) of every
- * edge but the first, less what the frame fixes. The frame lies along the first edge named; with no edge the first centre is the origin and
- * the second lies on the positive x axis.
+ * A survey as unknowns and equations. Places are the pulleys and then the points; pulleys of one shaft share a centre. The full vector holds x, y
+ * per centre, then direction, offset and zero mark of every edge but the first, then shift, turn and log scale of every photo. The frame lies
+ * along the first edge named; with no edge the first centre is the origin and the second lies on the positive x axis.
  */
 export interface Model {
   readonly survey: Survey;
-  /** Centre of each pulley, by index of the pulley. */
+  readonly places: readonly string[];
+  readonly placeIndex: ReadonlyMap<string, number>;
+  /** Rim radius of each place, mm; 0 for a point. */
+  readonly radius: Float64Array;
+  /** Centre of each place. */
   readonly centreOf: Int32Array;
   readonly centres: number;
   readonly edges: readonly string[];
-  /** Entries of the full vector (x, y per centre, then direction, offset, zero per further edge) that are solved for. */
+  /** Photos that have a usable scale, as indices into the survey's. */
+  readonly photos: readonly number[];
+  /** Where a photo's four entries begin. */
+  readonly photoAt: number;
+  /** Entries of the full vector that are solved for, and where each entry stands among them (−1 where fixed). */
   readonly free: Int32Array;
+  readonly freeAt: Int32Array;
   readonly size: number;
+  readonly equations: readonly Equation[];
+  readonly target: Float64Array;
   readonly sds: Float64Array;
-  readonly pulleyIndex: ReadonlyMap<string, number>;
+  readonly hasBelts: boolean;
 }
 
 export function newModel(survey: Survey): Model {
-  const { drive, measures } = survey;
-  const pulleyIndex = new Map(drive.pulleys.map((p, i) => [p.id, i]));
-  const centreOf = new Int32Array(drive.pulleys.length);
+  const { drive, points, measures } = survey;
+  const places = [...drive.pulleys.map((p) => p.id), ...points.map((p) => p.id)];
+  const centreOf = new Int32Array(places.length);
   const shafts = new Map<string, number>();
   let centres = 0;
-  drive.pulleys.forEach((p, i) => {
-    const shared = p.shaft === undefined ? undefined : shafts.get(p.shaft);
+  places.forEach((_, i) => {
+    const shaft = drive.pulleys[i]?.shaft;
+    const shared = shaft === undefined ? undefined : shafts.get(shaft);
     centreOf[i] = shared ?? centres++;
-    if (p.shaft !== undefined && shared === undefined) shafts.set(p.shaft, centreOf[i]!);
+    if (shaft !== undefined && shared === undefined) shafts.set(shaft, centreOf[i]!);
   });
+  const placeIndex = new Map(places.map((id, i) => [id, i]));
   const edges = [...new Set(measures.flatMap((m) => ('edge' in m ? [m.edge] : [])))];
-  const size = 2 * centres + 3 * Math.max(0, edges.length - 1);
+  const planes = survey.photos.map(toPlane);
+  const photos = planes.flatMap((plane, i) => (plane && survey.photos[i]!.marks.length > 0 ? [i] : []));
+  const photoAt = 2 * centres + 3 * Math.max(0, edges.length - 1);
+  const size = photoAt + 4 * photos.length;
   const fixed = new Set<number>();
   if (edges.length === 0) [0, 1, 3].forEach((k) => k < 2 * centres && fixed.add(k));
   else if (!measures.some((m) => m.kind === 'along-edge' && m.edge === edges[0])) fixed.add(0);
@@ -46,15 +70,66 @@ export function newModel(survey: Survey): Model {
     if (!measures.some((m) => m.kind === 'from-edge' && m.edge === edge)) fixed.add(2 * centres + 3 * e + 1);
   });
   const free = Int32Array.from(Array.from({ length: size }, (_, k) => k).filter((k) => !fixed.has(k)));
-  const sds = Float64Array.from(measures, (m) => m.sd ?? (m.kind === 'angle' ? ANGLE_SD : m.kind === 'belt' ? BELT_SD : survey.tapeSd));
-  return { survey, centreOf, centres, edges, free, size, sds, pulleyIndex };
+  const freeAt = new Int32Array(size).fill(-1);
+  free.forEach((k, i) => (freeAt[k] = i));
+
+  const equations: Equation[] = measures.map((measure) => ({ kind: 'measure', measure }));
+  const target = measures.map((m) => m.value);
+  const sds = measures.map((m) => m.sd ?? (m.kind === 'angle' ? ANGLE_SD : m.kind === 'belt' ? BELT_SD : survey.tapeSd));
+  photos.forEach((index, photo) => {
+    const { marks, scale, sd = MARK_SD } = survey.photos[index]!;
+    marks.forEach((mark, m) => {
+      const at = planes[index]!(...mark.at);
+      for (const axis of [0, 1] as const) {
+        equations.push({ kind: 'mark', photo, mark: m, centre: centreOf[placeIndex.get(mark.of)!]!, axis });
+        target.push(at[axis]);
+        sds.push(sd);
+      }
+    });
+    equations.push({ kind: 'scale', photo });
+    target.push(0);
+    sds.push(scaleSd(scale, survey.tapeSd));
+  });
+  return {
+    survey, places, placeIndex, radius: Float64Array.from(places, (_, i) => (drive.pulleys[i]?.outsideDiameter ?? 0) / 2), centreOf, centres, edges, photos, photoAt, free, freeAt, size,
+    equations, target: Float64Array.from(target), sds: Float64Array.from(sds), hasBelts: measures.some((m) => m.kind === 'belt'),
+  };
 }
 
-/** What a measure would read at a full vector, with its derivative by every entry and by every pulley's diameter. */
-export interface Reading {
-  value: number;
-  readonly by: Map<number, number>;
-  readonly byDiameter: Map<number, number>;
+/** Index in the full vector of the x of a place. */
+export const xOf = (model: Model, place: string): number => 2 * model.centreOf[model.placeIndex.get(place)!]!;
+
+/** What every equation reads at a full vector, with its derivatives, row by row in room that is used again. */
+export interface Readings {
+  readonly value: Float64Array;
+  /** 0 where a belt cannot lie so, or belts are left out. */
+  readonly known: Uint8Array;
+  readonly start: Int32Array;
+  readonly used: Int32Array;
+  readonly entry: Int32Array;
+  readonly by: Float64Array;
+  /** Derivatives by pulley diameters, likewise. */
+  readonly dStart: Int32Array;
+  readonly dUsed: Int32Array;
+  readonly pulley: Int32Array;
+  readonly byDiameter: Float64Array;
+  /** Sum of squared residuals over their sd. */
+  cost: number;
+}
+
+export function newReadings(model: Model): Readings {
+  const stops = Math.max(3, ...model.survey.drive.belts.map((b) => b.route.length));
+  const n = model.equations.length;
+  const [start, dStart] = [new Int32Array(n + 1), new Int32Array(n + 1)];
+  model.equations.forEach((e, i) => {
+    const belt = e.kind === 'measure' && e.measure.kind === 'belt';
+    start[i + 1] = start[i]! + (belt ? 2 * stops : 6);
+    dStart[i + 1] = dStart[i]! + (belt ? stops : 2);
+  });
+  return {
+    value: new Float64Array(n), known: new Uint8Array(n), start, used: new Int32Array(n), entry: new Int32Array(start[n]!), by: new Float64Array(start[n]!),
+    dStart, dUsed: new Int32Array(n), pulley: new Int32Array(dStart[n]!), byDiameter: new Float64Array(dStart[n]!), cost: 0,
+  };
 }
 
 export interface Laid {
@@ -68,8 +143,15 @@ export function layOut(model: Model, full: Float64Array): Laid | null {
   return made.ok ? { compiled: made.compiled } : null;
 }
 
+/** A linear reading: a value and its derivatives by entries of the full vector and by diameters. */
+export interface BeltReading {
+  readonly value: number;
+  readonly by: ReadonlyMap<number, number>;
+  readonly byDiameter: ReadonlyMap<number, number>;
+}
+
 /** Length of a belt's drawn pitch path; moving a centre changes it by (u_in − u_out), a pitch radius by the wrap there. Null where it cannot lie so. */
-export function beltReading(model: Model, laid: Laid | null, belt: number): Reading | null {
+export function beltReading(model: Model, laid: Laid | null, belt: number): BeltReading | null {
   const one = laid?.compiled.belts[belt];
   if (!one) return null;
   const { plan, trace } = one;
@@ -87,51 +169,150 @@ export function beltReading(model: Model, laid: Laid | null, belt: number): Read
   return { value: trace.length, by, byDiameter };
 }
 
-/** What one measure would read; null for a belt that cannot lie so. */
-export function read(model: Model, m: Measure, full: Float64Array, laid: Laid | null): Reading | null {
-  const index = (id: string) => model.pulleyIndex.get(id)!;
-  const at = (id: string) => 2 * model.centreOf[index(id)]!;
-  const none = new Map<number, number>();
+/** Reads every equation at a full vector. Allocates nothing unless a belt was measured. */
+export function readAll(model: Model, full: Float64Array, belts: boolean, out: Readings): void {
+  const laid = belts && model.hasBelts ? layOut(model, full) : null;
+  let cost = 0;
+  for (let i = 0; i < model.equations.length; i++) {
+    readOne(model, model.equations[i]!, i, full, laid, out);
+    if (out.known[i] === 1) cost += ((model.target[i]! - out.value[i]!) / model.sds[i]!) ** 2;
+  }
+  out.cost = cost;
+}
+
+/** Reads one equation that is not of a belt into its row. */
+export function readInto(model: Model, row: number, full: Float64Array, out: Readings): void {
+  readOne(model, model.equations[row]!, row, full, null, out);
+}
+
+function readOne(model: Model, equation: Equation, row: number, full: Float64Array, laid: Laid | null, out: Readings): void {
+  const begin = out.start[row]!;
+  let used = 0;
+  const put = (k: number, v: number) => {
+    out.entry[begin + used] = k;
+    out.by[begin + used++] = v;
+  };
+  out.dUsed[row] = 0;
+  out.known[row] = 1;
+  if (equation.kind === 'scale') {
+    const s = model.photoAt + 4 * equation.photo + 3;
+    out.value[row] = full[s]!;
+    put(s, 1);
+  } else if (equation.kind === 'mark') {
+    // p = e^(−s)·R(−θ)·(c − t): where a centre at c shows in the plane of a photo shifted by t, turned by θ and e^s too small.
+    const [c, k] = [2 * equation.centre, model.photoAt + 4 * equation.photo];
+    const [dx, dy] = [full[c]! - full[k]!, full[c + 1]! - full[k + 1]!];
+    const shrink = Math.exp(-full[k + 3]!);
+    const [cos, sin] = [shrink * Math.cos(full[k + 2]!), shrink * Math.sin(full[k + 2]!)];
+    const [px, py] = [cos * dx + sin * dy, -sin * dx + cos * dy];
+    const [mx, my, turned, here] = equation.axis === 0 ? [cos, sin, py, px] : [-sin, cos, -px, py];
+    out.value[row] = here;
+    put(c, mx);
+    put(c + 1, my);
+    put(k, -mx);
+    put(k + 1, -my);
+    put(k + 2, turned);
+    put(k + 3, -here);
+  } else readMeasure(model, equation.measure, row, full, laid, out, put);
+  out.used[row] = used;
+}
+
+function readMeasure(model: Model, m: Measure, row: number, full: Float64Array, laid: Laid | null, out: Readings, put: (k: number, v: number) => void): void {
   switch (m.kind) {
     case 'centres':
     case 'outside':
     case 'inside': {
-      const [i, j] = [at(m.between[0]), at(m.between[1])];
+      const [p, q] = [model.placeIndex.get(m.between[0])!, model.placeIndex.get(m.between[1])!];
+      const [i, j] = [2 * model.centreOf[p]!, 2 * model.centreOf[q]!];
       const [dx, dy] = [full[j]! - full[i]!, full[j + 1]! - full[i + 1]!];
-      const d = Math.hypot(dx, dy) || 1e-9;
+      const d = Math.sqrt(dx * dx + dy * dy) || 1e-9;
       const sign = m.kind === 'outside' ? 1 : m.kind === 'inside' ? -1 : 0;
-      const rims = sign * m.between.reduce((sum, id) => sum + model.survey.drive.pulleys[index(id)]!.outsideDiameter / 2, 0);
-      return { value: d + rims, by: new Map([[i, -dx / d], [i + 1, -dy / d], [j, dx / d], [j + 1, dy / d]]), byDiameter: sign === 0 ? none : new Map(m.between.map((id) => [index(id), sign / 2])) };
+      out.value[row] = d + sign * (model.radius[p]! + model.radius[q]!);
+      put(i, -dx / d);
+      put(i + 1, -dy / d);
+      put(j, dx / d);
+      put(j + 1, dy / d);
+      if (sign !== 0) {
+        for (const place of [p, q]) {
+          if (place >= model.survey.drive.pulleys.length) continue;
+          out.pulley[out.dStart[row]! + out.dUsed[row]!] = place;
+          out.byDiameter[out.dStart[row]! + out.dUsed[row]!++] = sign / 2;
+        }
+      }
+      return;
     }
     case 'from-edge':
     case 'along-edge': {
-      const c = at(m.of);
+      const c = xOf(model, m.of);
       const e = model.edges.indexOf(m.edge) - 1;
       const across = m.kind === 'from-edge';
-      if (e < 0) return { value: full[across ? c + 1 : c]!, by: new Map([[across ? c + 1 : c, 1]]), byDiameter: none };
+      if (e < 0) {
+        out.value[row] = full[across ? c + 1 : c]!;
+        put(across ? c + 1 : c, 1);
+        return;
+      }
       // A further edge runs in direction θ; a centre stands n·c − offset off it and t·c − zero along it, t = (cos θ, sin θ), n = t turned left.
       const k = 2 * model.centres + 3 * e;
       const [cos, sin] = [Math.cos(full[k]!), Math.sin(full[k]!)];
-      const [x, y] = [full[c]!, full[c + 1]!];
-      const [along, off] = [cos * x + sin * y, -sin * x + cos * y];
-      return across
-        ? { value: off - full[k + 1]!, by: new Map([[c, -sin], [c + 1, cos], [k, -along], [k + 1, -1]]), byDiameter: none }
-        : { value: along - full[k + 2]!, by: new Map([[c, cos], [c + 1, sin], [k, off], [k + 2, -1]]), byDiameter: none };
+      const [along, off] = [cos * full[c]! + sin * full[c + 1]!, -sin * full[c]! + cos * full[c + 1]!];
+      out.value[row] = across ? off - full[k + 1]! : along - full[k + 2]!;
+      put(c, across ? -sin : cos);
+      put(c + 1, across ? cos : sin);
+      put(k, across ? -along : off);
+      put(across ? k + 1 : k + 2, -1);
+      return;
+    }
+    case 'in-line': {
+      // Left of the way from the first to the second, square to it.
+      const [c, i, j] = [xOf(model, m.of), xOf(model, m.between[0]), xOf(model, m.between[1])];
+      const [dx, dy] = [full[j]! - full[i]!, full[j + 1]! - full[i + 1]!];
+      const d = Math.sqrt(dx * dx + dy * dy) || 1e-9;
+      const [ux, uy] = [dx / d, dy / d];
+      const [px, py] = [full[c]! - full[i]!, full[c + 1]! - full[i + 1]!];
+      const [along, off] = [ux * px + uy * py, ux * py - uy * px];
+      out.value[row] = off;
+      const share = along / d;
+      put(c, -uy);
+      put(c + 1, ux);
+      put(i, uy * (1 - share));
+      put(i + 1, -ux * (1 - share));
+      put(j, uy * share);
+      put(j + 1, -ux * share);
+      return;
     }
     case 'angle': {
-      const [o, i, j] = [at(m.at), at(m.between[0]), at(m.between[1])];
+      const [o, i, j] = [xOf(model, m.at), xOf(model, m.between[0]), xOf(model, m.between[1])];
       const [ax, ay, bx, by] = [full[i]! - full[o]!, full[i + 1]! - full[o + 1]!, full[j]! - full[o]!, full[j + 1]! - full[o + 1]!];
       const cross = ax * by - ay * bx;
       const sign = cross < 0 ? -1 : 1;
       const [a2, b2] = [ax * ax + ay * ay || 1e-9, bx * bx + by * by || 1e-9];
       const [ix, iy, jx, jy] = [(sign * DEG * ay) / a2, (-sign * DEG * ax) / a2, (-sign * DEG * by) / b2, (sign * DEG * bx) / b2];
-      return { value: Math.abs(Math.atan2(cross, ax * bx + ay * by)) * DEG, by: new Map([[i, ix], [i + 1, iy], [j, jx], [j + 1, jy], [o, -ix - jx], [o + 1, -iy - jy]]), byDiameter: none };
+      out.value[row] = Math.abs(Math.atan2(cross, ax * bx + ay * by)) * DEG;
+      put(i, ix);
+      put(i + 1, iy);
+      put(j, jx);
+      put(j + 1, jy);
+      put(o, -ix - jx);
+      put(o + 1, -iy - jy);
+      return;
     }
     case 'belt': {
       const b = model.survey.drive.belts.findIndex((one) => one.id === m.belt);
       const reading = beltReading(model, laid, b);
-      if (reading) reading.value = convertLength(reading.value, 'pitch', m.reference, sectionOf(model.survey.drive.belts[b]!));
-      return reading;
+      out.known[row] = reading ? 1 : 0;
+      if (!reading) return;
+      out.value[row] = convertLength(reading.value, 'pitch', m.reference, sectionOf(model.survey.drive.belts[b]!));
+      reading.by.forEach((v, k) => put(k, v));
+      reading.byDiameter.forEach((v, p) => {
+        out.pulley[out.dStart[row]! + out.dUsed[row]!] = p;
+        out.byDiameter[out.dStart[row]! + out.dUsed[row]!++] = v;
+      });
     }
   }
+}
+
+/** The distance between two places at a full vector. */
+export function distanceBetween(model: Model, full: Float64Array, p: number, q: number): number {
+  const [i, j] = [2 * model.centreOf[p]!, 2 * model.centreOf[q]!];
+  return Math.hypot(full[j]! - full[i]!, full[j + 1]! - full[i + 1]!);
 }

@@ -2,8 +2,9 @@ import * as z from 'zod';
 import { pathText, validateDrive, type Drive, type Problem } from '../drive';
 
 /**
- * A survey sheet: what was measured with tape and caliper, from which positions are solved. Millimetres and degrees. The drive it holds is a
- * drive file whose pulleys may lack x and y.
+ * A survey sheet: what was measured with tape, caliper and photo, from which positions are solved. Millimetres and degrees; photo marks in
+ * pixels, y down. The drive it holds is a drive file whose pulleys may lack x and y; `points` are further places with no rim, such as a pivot or
+ * a spring end, that measures may name like pulleys.
  */
 const id = z.string({ error: 'an id is missing; give a short name' }).min(1, 'an id is empty; give a short name').max(60, 'an id is longer than 60 characters');
 const number = (what: string) => z.number({ error: (issue) => (issue.input === undefined ? `${what} is missing; give a number` : `${what} must be a number`) });
@@ -18,19 +19,40 @@ const measure = z.discriminatedUnion(
   [
     z.object({ id, kind: z.enum(['centres', 'outside', 'inside']), between: pair('between'), value: distance(0.001), sd }),
     z.object({ id, kind: z.enum(['from-edge', 'along-edge']), of: id, edge: z.string().min(1, 'the edge needs a name'), value: distance(-LONGEST_MM), sd }),
+    z.object({ id, kind: z.literal('in-line'), of: id, between: pair('between'), value: distance(-LONGEST_MM).default(0), sd }),
     z.object({ id, kind: z.literal('angle'), at: id, between: pair('between'), value: number('value').min(0, 'an angle lies between 0 and 180 degrees').max(180, 'an angle lies between 0 and 180 degrees'), sd }),
     z.object({ id, kind: z.literal('belt'), belt: id, value: number('value').gt(0, 'a wrap length must be more than 0').max(20000, 'a wrap length must be 20000 or less'), reference: z.enum(['pitch', 'outside', 'inside'], { error: 'reference must be pitch, outside or inside' }), sd }),
   ],
-  { error: 'kind must be centres, outside, inside, from-edge, along-edge, angle or belt' },
+  { error: 'kind must be centres, outside, inside, from-edge, along-edge, in-line, angle or belt' },
 );
 
 const side = z.object({ pulley: id, leftOf: pair('leftOf'), right: z.boolean().optional() });
+
+const pixel = number('a pixel').min(-100000, 'a pixel lies far outside the photo').max(100000, 'a pixel lies far outside the photo');
+const spot = z.tuple([pixel, pixel], { error: 'a spot on the photo is its two pixel coordinates' });
+/** What makes a photo a measure, and what was marked on it. */
+export const photoShape = z.object({
+  id,
+  fromBelow: z.boolean().optional(),
+  scale: z.discriminatedUnion(
+    'kind',
+    [
+      z.object({ kind: z.literal('two-points'), ends: z.tuple([spot, spot], { error: 'two points set the scale' }), distance: distance(0.001), sd }),
+      z.object({ kind: z.literal('rectangle'), corners: z.tuple([spot, spot, spot, spot], { error: 'a rectangle has four corners, one after the other round it' }), width: distance(0.001), height: distance(0.001), sd }),
+    ],
+    { error: 'scale must be two-points or rectangle' },
+  ),
+  marks: z.array(z.object({ of: id, at: spot, radius: number('radius').gt(0, 'radius must be more than 0').max(100000).optional() }), { error: 'marks must be a list' }).max(200, 'marks holds more than 200 entries'),
+  sd,
+});
 
 const sheet = z.looseObject({
   format: z.literal('taut-sheave/survey', { error: 'format must be "taut-sheave/survey"' }),
   version: z.literal(1, { error: 'version must be 1, the only one there is' }),
   drive: z.looseObject({ pulleys: z.array(z.looseObject({})) }, { error: 'drive must be a drive file' }),
   measures: z.array(measure, { error: 'measures must be a list' }).max(400, 'measures holds more than 400 entries'),
+  points: z.array(z.looseObject({ id, label: z.string().max(400).optional() }), { error: 'points must be a list' }).max(200, 'points holds more than 200 entries').default([]),
+  photos: z.array(photoShape, { error: 'photos must be a list' }).max(20, 'photos holds more than 20 entries').default([]),
   sides: z.array(side, { error: 'sides must be a list' }).default([]),
   tapeSd: number('tapeSd').gt(0, 'tapeSd must be more than 0').max(100, 'tapeSd must be 100 or less').default(2),
   diameterSd: number('diameterSd').min(0, 'diameterSd must be 0 or more').max(100, 'diameterSd must be 100 or less').default(0.3),
@@ -38,10 +60,17 @@ const sheet = z.looseObject({
 
 export type Measure = z.infer<typeof measure>;
 export type Side = z.infer<typeof side>;
+export type PhotoMarks = z.infer<typeof photoShape>;
+export interface Point {
+  readonly id: string;
+  readonly label?: string | undefined;
+}
 
 export interface Survey {
   /** Pulleys without a position stand at 0, 0 until they are solved. */
   readonly drive: Drive;
+  readonly points: readonly Point[];
+  readonly photos: readonly PhotoMarks[];
   readonly measures: readonly Measure[];
   readonly sides: readonly Side[];
   readonly tapeSd: number;
@@ -55,31 +84,47 @@ export function validateSurvey(document: unknown): SurveyResult {
   if (typeof document !== 'object' || document === null || Array.isArray(document)) return { ok: false, problems: [{ path: '', message: 'a survey sheet is a JSON object with format, version, drive and measures' }] };
   const parsed = sheet.safeParse(document);
   if (!parsed.success) return { ok: false, problems: parsed.error.issues.map((i) => ({ path: pathText(i.path), message: i.message })) };
-  const { drive: bare, measures, sides, tapeSd, diameterSd } = parsed.data;
+  const { drive: bare, points, photos, measures, sides, tapeSd, diameterSd } = parsed.data;
   const read = validateDrive({ ...bare, pulleys: bare.pulleys.map((p) => ({ ...p, x: p['x'] ?? 0, y: p['y'] ?? 0 })) });
   if (!read.ok) return { ok: false, problems: read.problems.map((p) => ({ path: `drive.${p.path}`, message: p.message })) };
+  const survey: Survey = { drive: read.drive, points, photos, measures, sides, tapeSd, diameterSd };
+  const problems = crossProblems(survey);
+  return problems.length > 0 ? { ok: false, problems } : { ok: true, survey };
+}
+
+/** What the parts of a sheet say of each other. */
+function crossProblems({ drive, points, photos, measures, sides }: Survey): Problem[] {
   const problems: Problem[] = [];
-  const pulleys = new Set(read.drive.pulleys.map((p) => p.id));
-  const belts = new Set(read.drive.belts.map((b) => b.id));
+  const places = new Set(drive.pulleys.map((p) => p.id));
+  const belts = new Set(drive.belts.map((b) => b.id));
   const need = (known: ReadonlySet<string>, what: string, name: string, path: string) => {
     if (!known.has(name)) problems.push({ path, message: `there is no ${what} “${name}”` });
   };
+  points.forEach((p, i) => {
+    if (places.has(p.id)) problems.push({ path: `points[${i}].id`, message: `the id “${p.id}” is used twice` });
+    places.add(p.id);
+  });
   const seen = new Set<string>();
+  const once = (name: string, path: string) => {
+    if (seen.has(name)) problems.push({ path, message: `the id “${name}” is used twice` });
+    seen.add(name);
+  };
   measures.forEach((m, i) => {
     const at = `measures[${i}]`;
-    if (seen.has(m.id)) problems.push({ path: `${at}.id`, message: `the id “${m.id}” is used twice` });
-    seen.add(m.id);
+    once(m.id, `${at}.id`);
     if ('between' in m) {
-      m.between.forEach((p, k) => need(pulleys, 'pulley', p, `${at}.between[${k}]`));
+      m.between.forEach((p, k) => need(places, 'pulley', p, `${at}.between[${k}]`));
       if (m.between[0] === m.between[1]) problems.push({ path: `${at}.between`, message: 'a measure lies between two different pulleys' });
     }
     if (m.kind === 'angle') {
-      need(pulleys, 'pulley', m.at, `${at}.at`);
+      need(places, 'pulley', m.at, `${at}.at`);
       if (m.between.includes(m.at)) problems.push({ path: `${at}.at`, message: 'an angle is seen from a third pulley' });
     }
-    if ('of' in m) need(pulleys, 'pulley', m.of, `${at}.of`);
+    if ('of' in m) need(places, 'pulley', m.of, `${at}.of`);
+    if (m.kind === 'in-line' && m.between.includes(m.of)) problems.push({ path: `${at}.of`, message: 'a third pulley stands in line with two others' });
     if (m.kind === 'belt') need(belts, 'belt', m.belt, `${at}.belt`);
   });
-  sides.forEach((s, i) => [s.pulley, ...s.leftOf].forEach((p) => need(pulleys, 'pulley', p, `sides[${i}]`)));
-  return problems.length > 0 ? { ok: false, problems } : { ok: true, survey: { drive: read.drive, measures, sides, tapeSd, diameterSd } };
+  sides.forEach((s, i) => [s.pulley, ...s.leftOf].forEach((p) => need(places, 'pulley', p, `sides[${i}]`)));
+  photos.forEach((photo, i) => photo.marks.forEach((m, k) => need(places, 'pulley', m.of, `photos[${i}].marks[${k}].of`)));
+  return problems;
 }

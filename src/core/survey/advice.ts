@@ -1,0 +1,88 @@
+import type { Fit, Mirror } from './fit';
+import { distanceBetween, type Model } from './model';
+import type { Trust } from './solve';
+
+export interface NextMeasure {
+  readonly kind: 'centres' | 'side';
+  readonly between: readonly [string, string];
+  /** For a side: the place that it is asked of. */
+  readonly of?: string;
+  readonly why: string;
+}
+
+/** How far what is loose is moved to see which distances that changes, mm. */
+const TRIAL_MOVE_MM = 100;
+const MOST_ADVICE = 3;
+
+/** Distances not yet measured, ranked by what each would settle: what can still move, then what can still be mirrored, then the belts' spread. */
+export function adviseNext(model: Model, fit: Fit, trust: Trust, mirrors: readonly Mirror[], beltBy: readonly ReadonlyMap<number, number>[]): NextMeasure[] {
+  const { measures, tapeSd } = model.survey;
+  const { loose, inverse } = trust;
+  const n = model.free.length;
+  const measured = new Set(measures.flatMap((m) => (m.kind === 'centres' || m.kind === 'outside' || m.kind === 'inside' ? [[...m.between].sort().join('\0')] : [])));
+  const beltRows = beltBy.map((by) => {
+    const row = new Float64Array(n);
+    by.forEach((v, k) => model.freeAt[k]! >= 0 && (row[model.freeAt[k]!] = v));
+    return row;
+  });
+  const moved = loose.flatMap((v) =>
+    [-TRIAL_MOVE_MM, TRIAL_MOVE_MM].map((by) => {
+      const full = fit.full.slice();
+      model.free.forEach((k, i) => (full[k]! += by * v[i]!));
+      return full;
+    }),
+  );
+  const ranked: { worth: number; next: NextMeasure }[] = [];
+  for (let p = 0; p < model.places.length; p++) {
+    for (let q = p + 1; q < model.places.length; q++) {
+      const between = [model.places[p]!, model.places[q]!] as const;
+      if (model.centreOf[p] === model.centreOf[q] || measured.has([...between].sort().join('\0'))) continue;
+      const now = distanceBetween(model, fit.full, p, q);
+      const change = (others: readonly Float64Array[]) => others.reduce((most, full) => Math.max(most, Math.abs(distanceBetween(model, full, p, q) - now)), 0);
+      if (loose.length > 0 || mirrors.length > 0) {
+        const [freed, told] = [change(moved), change(mirrors.map((m) => m.full))];
+        const [a, b] = [nameOf(model, p), nameOf(model, q)];
+        if (freed > tapeSd) ranked.push({ worth: 1e6 + freed, next: { kind: 'centres', between, why: `fixes how ${a} and ${b} stand to each other, which nothing does yet` } });
+        else if (told > 4 * tapeSd) ranked.push({ worth: told, next: { kind: 'centres', between, why: `tells the drawing from its mirror image: it would differ by ${Math.round(told)} mm` } });
+        continue;
+      }
+      const [i, j] = [2 * model.centreOf[p]!, 2 * model.centreOf[q]!];
+      const g = new Float64Array(n);
+      for (const [entry, v] of [[i, fit.full[i]! - fit.full[j]!], [i + 1, fit.full[i + 1]! - fit.full[j + 1]!], [j, fit.full[j]! - fit.full[i]!], [j + 1, fit.full[j + 1]! - fit.full[i + 1]!]] as const) {
+        if (model.freeAt[entry]! >= 0) g[model.freeAt[entry]!] = v / (now || 1e-9);
+      }
+      const spreadOf = new Float64Array(n);
+      for (let r = 0; r < n; r++) for (let c = 0; c < n; c++) spreadOf[r]! += inverse[r * n + c]! * g[c]!;
+      const dot = (a: Float64Array) => a.reduce((sum, v, k) => sum + v * spreadOf[k]!, 0);
+      const uncertainty = tapeSd ** 2 + dot(g);
+      const gain = (beltRows.length > 0 ? beltRows.reduce((sum, row) => sum + dot(row) ** 2, 0) : dot(spreadOf)) / uncertainty;
+      ranked.push({ worth: gain, next: { kind: 'centres', between, why: beltRows.length > 0 ? 'takes most off the uncertainty of the belt length' : 'takes most off the uncertainty of the positions' } });
+    }
+  }
+  ranked.sort((a, b) => b.worth - a.worth);
+  const best = ranked.slice(0, MOST_ADVICE).map((r) => r.next);
+  const asked = sideQuestion(model, mirrors);
+  return asked && loose.length === 0 && mirrors.length > 0 ? (best.length > 0 ? [...best, asked] : [asked]) : best;
+}
+
+const nameOf = (model: Model, place: number): string => {
+  const { drive, points } = model.survey;
+  const one = drive.pulleys[place] ?? points[place - drive.pulleys.length]!;
+  return one.label ?? one.id;
+};
+
+/** The plain question that settles a mirror image: on which side of the line between two that stay does one stand that would move? */
+function sideQuestion(model: Model, mirrors: readonly Mirror[]): NextMeasure | null {
+  const fewest = [...mirrors].sort((a, b) => a.moved.length - b.moved.length)[0];
+  if (!fewest) return null;
+  const places = model.places.map((_, i) => i);
+  const stay = places.filter((i) => !fewest.moved.includes(model.centreOf[i]!));
+  const a = stay[0] ?? 0;
+  const b = stay.find((i) => model.centreOf[i] !== model.centreOf[a]) ?? 1;
+  const odd = places.find((i) => fewest.moved.includes(model.centreOf[i]!) && i !== a && i !== b);
+  if (odd === undefined) return null;
+  return {
+    kind: 'side', between: [model.places[a]!, model.places[b]!], of: model.places[odd]!,
+    why: `say whether, seen from above, ${nameOf(model, odd)} stands left or right of the line from ${nameOf(model, a)} to ${nameOf(model, b)}`,
+  };
+}

@@ -1,0 +1,26 @@
+import { xOf, type Model } from './model';
+import type { Side } from './schema';
+
+/** Which centres each equation ties together; an edge or a photo is a node of its own, after the centres. One entry per equation. */
+export function ties(model: Model): number[][] {
+  const c = (id: string) => xOf(model, id) / 2;
+  return model.equations.map((e) => {
+    if (e.kind === 'scale') return [];
+    if (e.kind === 'mark') return [e.centre, model.centres + model.edges.length + e.photo];
+    const m = e.measure;
+    if (m.kind === 'angle') return [c(m.at), c(m.between[0]), c(m.between[1])];
+    if (m.kind === 'in-line') return [c(m.of), c(m.between[0]), c(m.between[1])];
+    if (m.kind === 'belt') return model.survey.drive.belts.find((b) => b.id === m.belt)!.route.map((s) => c(s.pulley));
+    return 'between' in m ? [c(m.between[0]), c(m.between[1])] : [c(m.of), model.centres + model.edges.indexOf(m.edge)];
+  });
+}
+
+/** Positive where the pulley stands left of the way from one centre to the other, mm² (twice the area). */
+export function sideOf(model: Model, full: Float64Array, { pulley, leftOf }: Side): number {
+  const [p, f, t] = [xOf(model, pulley), xOf(model, leftOf[0]), xOf(model, leftOf[1])];
+  return (full[t]! - full[f]!) * (full[p + 1]! - full[f + 1]!) - (full[t + 1]! - full[f + 1]!) * (full[p]! - full[f]!);
+}
+
+export function wrongSides(model: Model, full: Float64Array): number {
+  return model.survey.sides.filter((s) => sideOf(model, full, s) * (s.right ? -1 : 1) < 0).length;
+}
