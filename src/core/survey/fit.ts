@@ -2,18 +2,21 @@ import { seededRandom } from '../drive';
 import { layOutByCrossing, layOutByDistance, layOutFromPhoto } from './layout';
 import { solveDamped } from './linear';
 import { newReadings, readAll, type Model, type Readings } from './model';
-import { ties, wrongSides } from './ties';
+import { sidePenalty, ties } from './ties';
 
 export interface Fit {
   readonly full: Float64Array;
   /** Sum of squared residuals over their sd. */
   readonly cost: number;
-  readonly wrongSides: number;
+  /** What sides that are not obeyed add to it. */
+  readonly penalty: number;
 }
 
 /** Starts from layouts by construction, and then from scattered places: enough to leave a wrong fold, few enough to be quick. */
-const CROSSING_STARTS = 4;
-const SCATTERED_STARTS = 4;
+const NARROW_BEAM = 12;
+const WIDE_BEAM = 60;
+const CROSSING_STARTS = 3;
+const SCATTERED_STARTS = 3;
 const MOST_STEPS = 60;
 const MOST_FOLDS = 6;
 /** Share of chance under which residuals are called a conflict, as a normal deviate: one in a thousand. */
@@ -47,8 +50,9 @@ export function fitSurvey(model: Model): Fit {
   const { survey } = model;
   const reach = Math.max(100, ...survey.measures.map((m) => (m.kind === 'angle' || m.kind === 'belt' ? 0 : Math.abs(m.value))));
   const freedom = model.equations.filter((e) => e.kind !== 'measure' || e.measure.kind !== 'belt').length - model.free.length;
-  const acceptable = (fit: Fit) => fit.wrongSides === 0 && fit.cost <= (freedom > 0 ? chiSquareLimit(freedom) : 1e-6);
+  const acceptable = (fit: Fit) => fit.penalty === 0 && fit.cost <= (freedom > 0 ? chiSquareLimit(freedom) : 1e-6);
   let best: Fit | undefined;
+  let tried = 0;
   for (const start of starts(model, reach, shop)) {
     let fit = descend(model, start, false, shop);
     for (let round = 0; round < MOST_FOLDS; round++) {
@@ -56,10 +60,10 @@ export function fitSurvey(model: Model): Fit {
       if (!improved) break;
       fit = improved;
     }
-    const again = best !== undefined && fit.wrongSides === best.wrongSides && Math.abs(fit.cost - best.cost) <= 1e-6 * (1 + best.cost);
+    const again = best !== undefined && Math.abs(total(fit) - total(best)) <= 1e-6 * (1 + total(best));
     if (!best || better(fit, best)) best = fit;
-    // An acceptable fit, or one that another start comes to as well, is not looked for any longer.
-    if (acceptable(best) || again) break;
+    // An acceptable fit, or one that no layout by construction improves on, is not looked for any longer.
+    if (acceptable(best) || (again && ++tried >= 2 * CROSSING_STARTS)) break;
   }
   return model.hasBelts ? descend(model, best!.full, true, shop) : best!;
 }
@@ -67,14 +71,15 @@ export function fitSurvey(model: Model): Fit {
 function* starts(model: Model, reach: number, shop: Workshop): Generator<Float64Array> {
   const random = seededRandom(20260501);
   for (const quarter of model.photos.length === 0 ? [] : model.edges.length === 0 ? [0] : [0, 1, 2, 3]) yield framed(model, layOutFromPhoto(model, quarter, random));
-  for (const laid of layOutByCrossing(model, shop.then).slice(0, CROSSING_STARTS)) yield framed(model, laid);
+  for (const beam of [NARROW_BEAM, WIDE_BEAM]) for (const laid of layOutByCrossing(model, shop.then, beam).slice(0, CROSSING_STARTS)) yield framed(model, laid);
   yield framed(model, layOutByDistance(model, reach));
   for (let k = 0; k < SCATTERED_STARTS; k++) {
     yield framed(model, Float64Array.from({ length: model.size }, (_, i) => (i < model.photoAt ? (random() - 0.5) * 2 * reach : i % 4 === (model.photoAt + 2) % 4 ? random() * 6.28 : 0)));
   }
 }
 
-const better = (a: Fit, b: Fit) => a.wrongSides < b.wrongSides || (a.wrongSides === b.wrongSides && a.cost < b.cost - 1e-9 * (1 + b.cost));
+const total = (fit: Fit) => fit.cost + fit.penalty;
+const better = (a: Fit, b: Fit) => total(a) < total(b) - 1e-9 * (1 + total(b));
 
 /** JᵀWJ and JᵀWr over the free entries. */
 export function normalEquations(model: Model, readings: Readings, matrix: Float64Array, right: Float64Array): void {
@@ -131,7 +136,7 @@ function descend(model: Model, start: Float64Array, belts: boolean, shop: Worksh
       lambda *= 6;
     }
   }
-  return { full, cost: shop.now.cost, wrongSides: wrongSides(model, full) };
+  return { full, cost: shop.now.cost, penalty: sidePenalty(model, full) };
 }
 
 /** Centres reflected in the line through two others, and the whole put back into its frame. */
@@ -216,13 +221,12 @@ function unfold(model: Model, fit: Fit, shop: Workshop): Fit | null {
   }
   let best: Fit | null = null;
   const attempt = (trial: Float64Array) => {
-    const wrong = wrongSides(model, trial);
-    if (wrong > fit.wrongSides) return;
+    const penalty = sidePenalty(model, trial);
     readAll(model, trial, false, shop.then);
     // A fold for nothing is only worth something for the side it puts right.
-    if (wrong === fit.wrongSides && shop.then.cost <= fit.cost + 1e-6 * (1 + fit.cost) && shop.then.cost >= fit.cost - 1e-6) return;
+    if (penalty >= fit.penalty && Math.abs(shop.then.cost - fit.cost) <= 1e-6 * (1 + fit.cost)) return;
     // A fold that tears the measures apart will not be mended by a descent that ends elsewhere.
-    if (shop.then.cost > fit.cost + WORTH_TRYING) return;
+    if (shop.then.cost + penalty > total(fit) + WORTH_TRYING) return;
     const next = descend(model, trial, false, shop);
     if (better(next, best ?? fit)) best = next;
   };
@@ -230,7 +234,7 @@ function unfold(model: Model, fit: Fit, shop: Workshop): Fit | null {
     const three = near[c]!.slice(0, 3);
     three.forEach((i, k) => three.slice(k + 1).forEach((j) => attempt(reflected(model, fit.full, [c], i, j))));
   }
-  if (fit.wrongSides > 0) for (const { part, i, j } of folds(model)) attempt(reflected(model, fit.full, part, i, j));
+  if (fit.penalty > 0) for (const { part, i, j } of folds(model)) attempt(reflected(model, fit.full, part, i, j));
   return best;
 }
 
@@ -254,7 +258,7 @@ export function mirrorImages(model: Model, fit: Fit, readings: Readings): Mirror
   const cost = readings.cost;
   const found = trials.flatMap((full) => {
     const moved = Array.from({ length: model.centres }, (_, c) => c).filter((c) => Math.hypot(full[2 * c]! - fit.full[2 * c]!, full[2 * c + 1]! - fit.full[2 * c + 1]!) > SAME_PLACE_MM);
-    if (moved.length === 0 || wrongSides(model, full) > fit.wrongSides) return [];
+    if (moved.length === 0 || sidePenalty(model, full) > fit.penalty) return [];
     readAll(model, full, true, readings);
     return readings.cost <= cost + 1e-6 * (1 + cost) ? [{ full, moved }] : [];
   });

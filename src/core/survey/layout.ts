@@ -1,13 +1,10 @@
 import { symmetricEigen } from './linear';
 import { readInto, xOf, type Model, type Readings } from './model';
-import { sideOf, ties } from './ties';
+import { penaltyOf, ties } from './ties';
 import { toPlane } from './photo';
 
-/** Layouts carried along while centres are set down one after the other. */
-const BEAM = 12;
 /** Squared deviations past which one reading in a layout counts no more: a blunder must not steer all the rest. */
 const WORST = 2500;
-const WRONG_SIDE = 1e6;
 
 /** Something known of one unplaced centre: it stands on a circle round a placed one, or on a line of the first edge's frame. */
 type Locus = { readonly kind: 'circle'; readonly x: number; readonly y: number; readonly r: number } | { readonly kind: 'x' | 'y'; readonly at: number };
@@ -25,18 +22,19 @@ interface Tape {
 /**
  * Layouts by construction: the centre tied to most that already stand is set down next where two of its measures cross, on either side, and the
  * layouts in best agreement with the rest and with the sides are carried on. Best first.
+ * @param beam how many layouts are carried on
  */
-export function layOutByCrossing(model: Model, readings: Readings): Float64Array[] {
+export function layOutByCrossing(model: Model, readings: Readings, beam: number): Float64Array[] {
   const { centres } = model;
   const tapes = tapesOf(model);
   const frame = frameOf(model);
   const placed = new Set<number>();
-  let beam: Layout[] = [{ full: new Float64Array(model.size), cost: 0 }];
+  let carried: Layout[] = [{ full: new Float64Array(model.size), cost: 0 }];
   const { turns, byCentre } = judging(model);
   while (placed.size < centres) {
     const next = mostTied(model, placed, tapes, frame);
     placed.add(next);
-    const all = beam.flatMap((layout) =>
+    const all = carried.flatMap((layout) =>
       candidates(next, layout.full, placed, tapes, frame, model).map(([x, y]): Layout => {
         const full = layout.full.slice();
         full[2 * next] = x;
@@ -47,14 +45,14 @@ export function layOutByCrossing(model: Model, readings: Readings): Float64Array
           readInto(model, equation, full, readings);
           cost += Math.min(WORST, ((model.target[equation]! - readings.value[equation]!) / model.sds[equation]!) ** 2);
         }
-        for (const { side, tied } of turns) if (tied.includes(next) && tied.every((c) => placed.has(c)) && sideOf(model, full, side) * (side.right ? -1 : 1) < 0) cost += WRONG_SIDE;
+        for (const { side, tied } of turns) if (tied.includes(next) && tied.every((c) => placed.has(c))) cost += Math.min(WORST, penaltyOf(model, full, side));
         return { full, cost };
       }),
     );
     all.sort((a, b) => a.cost - b.cost);
-    beam = all.slice(0, BEAM);
+    carried = all.slice(0, beam);
   }
-  return beam.map((l) => l.full);
+  return carried.map((l) => l.full);
 }
 
 /** The equations and sides that can be judged while centres are set down, by centre. */

@@ -16,11 +16,26 @@ export function ties(model: Model): number[][] {
 }
 
 /** Positive where the pulley stands left of the way from one centre to the other, mm² (twice the area). */
-export function sideOf(model: Model, full: Float64Array, { pulley, leftOf }: Side): number {
+function sideOf(model: Model, full: Float64Array, { pulley, leftOf }: Side): number {
   const [p, f, t] = [xOf(model, pulley), xOf(model, leftOf[0]), xOf(model, leftOf[1])];
   return (full[t]! - full[f]!) * (full[p + 1]! - full[f + 1]!) - (full[t + 1]! - full[f + 1]!) * (full[p]! - full[f]!);
 }
 
-export function wrongSides(model: Model, full: Float64Array): number {
-  return model.survey.sides.filter((s) => sideOf(model, full, s) * (s.right ? -1 : 1) < 0).length;
+/** What a side that is not obeyed adds to the sum of squares, at no distance from the line and for every squared deviation of the tape past it. */
+const WRONG_SIDE = 25;
+
+/**
+ * What the sides that are not obeyed weigh beside the sum of squares: enough to rule a mirror image out, not enough to tear the measures apart
+ * over a centre that stands all but on the line.
+ */
+export function sidePenalty(model: Model, full: Float64Array): number {
+  return model.survey.sides.reduce((sum, side) => sum + penaltyOf(model, full, side), 0);
+}
+
+export function penaltyOf(model: Model, full: Float64Array, side: Side): number {
+  const area = sideOf(model, full, side) * (side.right ? -1 : 1);
+  if (area >= 0) return 0;
+  const [f, t] = [xOf(model, side.leftOf[0]), xOf(model, side.leftOf[1])];
+  const off = area / (Math.hypot(full[t]! - full[f]!, full[t + 1]! - full[f + 1]!) || 1e-9);
+  return WRONG_SIDE * (1 + (off / model.survey.tapeSd) ** 2);
 }
