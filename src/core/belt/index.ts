@@ -2,5 +2,7 @@ export { SECTIONS, convertLength, findSection, measuredSection, sectionNamed } f
 export type { LengthReference, Section } from './sections';
 export { decodeDesignation, encodeDesignation, isSectionName, nearestDesignation, standardSizes } from './designation';
 export type { DecodedBelt, DecodeResult } from './designation';
+export { guessBelt } from './guess';
+export type { BeltGuess, BeltMeasured } from './guess';
 export { seatingOf } from './seating';
 export type { RouteDemands, Seating, SeatingProblem } from './seating';

@@ -28,7 +28,7 @@ export type ReasonCode =
   | SeatingProblem
   | 'brake-stays-off' | 'still-stretched' | 'too-little-slack'
   | 'slips' | 'at-stop' | 'does-not-settle'
-  | 'short-end-of-tolerance' | 'long-end-of-tolerance' | 'no-stretch-reserve'
+  | 'short-end-of-tolerance' | 'long-end-of-tolerance' | 'no-stretch-reserve' | 'drive-uncertain'
   | 'load-unknown';
 
 /** A belt to be tried, by its number or by a length. */
@@ -162,8 +162,10 @@ export function tryLength(matcher: Matcher, outsideMm: number): Trial {
   };
 }
 
-const letsGo = (trial: Trial) => !trial.failures.some((f) => LETS_GO_FAILURES.has(f));
-const grips = (trial: Trial) => !trial.failures.some((f) => f === 'slips' || f === 'at-stop' || f === 'does-not-settle');
+/** Released, the belt lets go and every brake lands. */
+export const letsGo = (trial: Trial) => !trial.failures.some((f) => LETS_GO_FAILURES.has(f));
+/** Engaged, it grips short of the stops. */
+export const grips = (trial: Trial) => !trial.failures.some((f) => f === 'slips' || f === 'at-stop' || f === 'does-not-settle');
 
 /** Steps in which the range of lengths is looked over before its edges are closed in on. */
 const WINDOW_STEPS = 72;
@@ -235,7 +237,15 @@ function spansOf(at: readonly number[], holds: readonly boolean[], test: (x: num
   return spans;
 }
 
-const inside = (window: LengthWindow, mm: number) => window.intervals.some(([a, b]) => mm >= a && mm <= b);
+/** Standard deviations of a window's ends, mm; null for an end that is not there. */
+export interface WindowEnds {
+  readonly shortestSd: number | null;
+  readonly longestSd: number | null;
+}
+
+/** A window with its ends drawn in. */
+const inset = (window: LengthWindow, fromShort: number, fromLong: number): Pick<LengthWindow, 'intervals'> => ({ intervals: window.intervals.map(([a, b]) => [a + fromShort, b - fromLong]) });
+const inside = (window: Pick<LengthWindow, 'intervals'>, mm: number) => window.intervals.some(([a, b]) => mm >= a && mm <= b);
 
 /** Φ from a Chebyshev fit of the complementary error function, relative error under 1.2e-7 everywhere (Press et al., Numerical Recipes, §6.2). */
 function normalBelow(z: number): number {
@@ -247,10 +257,17 @@ function normalBelow(z: number): number {
   return z >= 0 ? 1 - erfc / 2 : erfc / 2;
 }
 
-/** Probability that a length drawn from a normal distribution falls in the window: its mass over each interval, in closed form. */
-export function chanceOf(window: LengthWindow, meanMm: number, sdMm: number): number {
-  if (!(sdMm > 0)) return inside(window, meanMm) ? 1 : 0;
-  const mass = window.intervals.reduce((sum, [a, b]) => sum + normalBelow((b - meanMm) / sdMm) - normalBelow((a - meanMm) / sdMm), 0);
+/**
+ * Probability that a length drawn from a normal distribution falls in the window: its mass over each interval, in closed form. Where the ends of
+ * the window are themselves uncertain, each end's own variance adds to the length's.
+ */
+export function chanceOf(window: LengthWindow, meanMm: number, sdMm: number, ends: WindowEnds = { shortestSd: 0, longestSd: 0 }): number {
+  const below = (end: number, endSd: number) => {
+    const sd = Math.hypot(sdMm, endSd);
+    return sd > 0 ? normalBelow((end - meanMm) / sd) : end >= meanMm ? 1 : 0;
+  };
+  if (!(sdMm > 0) && !ends.shortestSd && !ends.longestSd) return inside(window, meanMm) ? 1 : 0;
+  const mass = window.intervals.reduce((sum, [a, b]) => sum + Math.max(0, below(b, ends.longestSd ?? 0) - below(a, ends.shortestSd ?? 0)), 0);
   return Math.min(1, Math.max(0, mass));
 }
 
@@ -279,8 +296,9 @@ const RANK: Readonly<Record<Verdict, number>> = { fits: 0, marginal: 1, 'too-sho
 /**
  * Judges one belt. Lengths are compared along the outside and the drive's own section carries mass and stiffness.
  * @param window of the same matcher, so that it is found once for many belts
+ * @param ends how well the window's ends are known, for a drive that was measured
  */
-export function judgeBelt(matcher: Matcher, window: LengthWindow, id: string, read: Extract<CandidateResult, { ok: true }>, toleranceMm?: number): MatchedBelt {
+export function judgeBelt(matcher: Matcher, window: LengthWindow, id: string, read: Extract<CandidateResult, { ok: true }>, toleranceMm?: number, ends?: WindowEnds): MatchedBelt {
   const { settings, section: groove } = matcher;
   const own = matcher.solver.compiled.drive.belts[matcher.belt]!;
   const seating = seatingOf(read.section, groove, matcher.demands, { candidate: read.count, groove: own.count ?? 1 });
@@ -292,7 +310,7 @@ export function judgeBelt(matcher: Matcher, window: LengthWindow, id: string, re
     widthDifferenceMm: seating.widthDifferenceMm,
   };
   if (seating.problems.length > 0) return { ...base, verdict: 'wrong-section', reasons: seating.problems, chance: 0 };
-  const chance = chanceOf(window, read.outsideMm, tolerance / 3);
+  const chance = chanceOf(window, read.outsideMm, tolerance / 3, ends);
   const unknown: ReasonCode[] = trial.engaged.loadKnown ? [] : ['load-unknown'];
   if (trial.failures.length > 0) {
     return { ...base, verdict: letsGo(trial) ? 'too-long' : 'too-short', reasons: [...trial.failures, ...unknown], chance };
@@ -301,6 +319,7 @@ export function judgeBelt(matcher: Matcher, window: LengthWindow, id: string, re
   if (!inside(window, read.outsideMm - tolerance)) doubts.push('short-end-of-tolerance');
   if (!inside(window, read.outsideMm + tolerance)) doubts.push('long-end-of-tolerance');
   if (!inside(window, stretched)) doubts.push('no-stretch-reserve');
+  if (ends && !inside(inset(window, 2 * (ends.shortestSd ?? 0), 2 * (ends.longestSd ?? 0)), read.outsideMm)) doubts.push('drive-uncertain');
   return { ...base, verdict: doubts.length > 0 ? 'marginal' : 'fits', reasons: [...doubts, ...unknown], chance };
 }
 

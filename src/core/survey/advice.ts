@@ -61,8 +61,8 @@ export function adviseNext(model: Model, fit: Fit, trust: Trust, mirrors: readon
   }
   ranked.sort((a, b) => b.worth - a.worth);
   const best = ranked.slice(0, MOST_ADVICE).map((r) => r.next);
-  const asked = sideQuestion(model, mirrors);
-  return asked && loose.length === 0 && mirrors.length > 0 ? (best.length > 0 ? [...best, asked] : [asked]) : best;
+  const asked = sideQuestion(model, fit, mirrors);
+  return asked ? [...best, asked] : best;
 }
 
 const nameOf = (model: Model, place: number): string => {
@@ -71,18 +71,40 @@ const nameOf = (model: Model, place: number): string => {
   return one.label ?? one.id;
 };
 
-/** The plain question that settles a mirror image: on which side of the line between two that stay does one stand that would move? */
-function sideQuestion(model: Model, mirrors: readonly Mirror[]): NextMeasure | null {
+/**
+ * The plain question that settles a mirror image: of all that stand on one side of a line in the drawing and on the other in the image, the one that
+ * is easiest to see. Pulleys are easier than points, and the further off the line the better.
+ */
+function sideQuestion(model: Model, fit: Fit, mirrors: readonly Mirror[]): NextMeasure | null {
   const fewest = [...mirrors].sort((a, b) => a.moved.length - b.moved.length)[0];
   if (!fewest) return null;
-  const places = model.places.map((_, i) => i);
-  const stay = places.filter((i) => !fewest.moved.includes(model.centreOf[i]!));
-  const a = stay[0] ?? 0;
-  const b = stay.find((i) => model.centreOf[i] !== model.centreOf[a]) ?? 1;
-  const odd = places.find((i) => fewest.moved.includes(model.centreOf[i]!) && i !== a && i !== b);
-  if (odd === undefined) return null;
+  const pulleys = model.survey.drive.pulleys.length;
+  const ease = (...places: number[]) => places.reduce((product, p) => product * (p < pulleys ? 1 : 0.3), 1);
+  let best: { a: number; b: number; p: number; worth: number } | null = null;
+  const firstOf = model.places.map((_, i) => i).filter((i) => model.centreOf.indexOf(model.centreOf[i]!) === i);
+  for (const a of firstOf) {
+    for (const b of firstOf) {
+      if (b <= a) continue;
+      for (const p of firstOf) {
+        if (p === a || p === b) continue;
+        const [here, there] = [offLine(model, fit.full, p, a, b), offLine(model, fewest.full, p, a, b)];
+        if (here * there >= 0) continue;
+        const worth = Math.min(Math.abs(here), Math.abs(there)) * ease(a, b, p);
+        if (!best || worth > best.worth) best = { a, b, p, worth };
+      }
+    }
+  }
+  if (!best) return null;
+  const { a, b, p } = best;
   return {
-    kind: 'side', between: [model.places[a]!, model.places[b]!], of: model.places[odd]!,
-    why: `say whether, seen from above, ${nameOf(model, odd)} stands left or right of the line from ${nameOf(model, a)} to ${nameOf(model, b)}`,
+    kind: 'side', between: [model.places[a]!, model.places[b]!], of: model.places[p]!,
+    why: `say whether, seen from above, ${nameOf(model, p)} stands left or right of the line from ${nameOf(model, a)} to ${nameOf(model, b)}`,
   };
+}
+
+/** How far a place stands to the left of the line from one to another, mm. */
+function offLine(model: Model, full: Float64Array, p: number, a: number, b: number): number {
+  const [c, i, j] = [2 * model.centreOf[p]!, 2 * model.centreOf[a]!, 2 * model.centreOf[b]!];
+  const [dx, dy] = [full[j]! - full[i]!, full[j + 1]! - full[i + 1]!];
+  return (dx * (full[c + 1]! - full[i + 1]!) - dy * (full[c]! - full[i]!)) / (Math.hypot(dx, dy) || 1e-9);
 }

@@ -17,6 +17,8 @@ const NARROW_BEAM = 12;
 const WIDE_BEAM = 60;
 const CROSSING_STARTS = 3;
 const SCATTERED_STARTS = 3;
+/** Sides missed by so little, in what they weigh, are near enough: the folds have been tried by then. */
+const ALL_BUT_OBEYED = 60;
 const MOST_STEPS = 60;
 const MOST_FOLDS = 6;
 /** Share of chance under which residuals are called a conflict, as a normal deviate: one in a thousand. */
@@ -50,7 +52,7 @@ export function fitSurvey(model: Model): Fit {
   const { survey } = model;
   const reach = Math.max(100, ...survey.measures.map((m) => (m.kind === 'angle' || m.kind === 'belt' ? 0 : Math.abs(m.value))));
   const freedom = model.equations.filter((e) => e.kind !== 'measure' || e.measure.kind !== 'belt').length - model.free.length;
-  const acceptable = (fit: Fit) => fit.penalty === 0 && fit.cost <= (freedom > 0 ? chiSquareLimit(freedom) : 1e-6);
+  const acceptable = (fit: Fit) => fit.penalty <= ALL_BUT_OBEYED && fit.cost <= (freedom > 0 ? chiSquareLimit(freedom) : 1e-6);
   let best: Fit | undefined;
   let tried = 0;
   for (const start of starts(model, reach, shop)) {
@@ -208,7 +210,9 @@ function folds(model: Model): { part: number[]; i: number; j: number }[] {
       for (const part of parts.values()) if (part.every((k) => k < model.centres)) found.push({ part, i, j });
     }
   }
-  return found;
+  // Turning over all the rest is the same over any line; once is enough.
+  const whole = found.findIndex((f) => f.part.length === model.centres - 2);
+  return found.filter((f, k) => f.part.length < model.centres - 2 || k === whole);
 }
 
 /** A better fit by folding one centre over the line of two that it is measured to, or a whole part over; null where none is better. */
@@ -247,20 +251,44 @@ export interface Mirror {
 /** Two places closer than this are one, mm. */
 const SAME_PLACE_MM = 0.5;
 
-/** Other places that fit as well and obey the sides. */
+/**
+ * Other places that fit as well and obey the sides: every fold that costs nothing, and where a side forbids it, with such further folds as put
+ * that side right again: smaller ones, or the fold would only be taken back.
+ */
 export function mirrorImages(model: Model, fit: Fit, readings: Readings): Mirror[] {
-  const trials = folds(model).map(({ part, i, j }) => reflected(model, fit.full, part, i, j));
+  const cost = readings.cost;
+  const asGood = (full: Float64Array) => {
+    readAll(model, full, true, readings);
+    return readings.cost <= cost + 1e-6 * (1 + cost);
+  };
+  const free = folds(model).filter(({ part, i, j }) => asGood(reflected(model, fit.full, part, i, j)));
+  const obeyed = (first: Float64Array, folded: number): Float64Array | null => {
+    let full = first;
+    const smaller = free.filter((f) => f.part.length < folded);
+    for (let left = smaller.length; sidePenalty(model, full) > fit.penalty; left--) {
+      if (left === 0) return null;
+      let best: { full: Float64Array; penalty: number } | null = null;
+      for (const { part, i, j } of smaller) {
+        const next = reflected(model, full, part, i, j);
+        const penalty = sidePenalty(model, next);
+        if (penalty < (best?.penalty ?? sidePenalty(model, full)) && asGood(next)) best = { full: next, penalty };
+      }
+      if (!best) return null;
+      full = best.full;
+    }
+    return full;
+  };
+  const trials = free.map(({ part, i, j }) => ({ full: reflected(model, fit.full, part, i, j), folded: part.length }));
   if (model.edges.length > 0 && model.photos.length === 0 && !model.survey.measures.some((m) => m.kind === 'along-edge')) {
     const turned = fit.full.slice();
     for (let c = 0; c < model.centres; c++) turned[2 * c] = 2 * fit.full[0]! - turned[2 * c]!;
-    trials.push(turned);
+    trials.push({ full: turned, folded: model.centres });
   }
-  const cost = readings.cost;
-  const found = trials.flatMap((full) => {
+  const found = trials.flatMap(({ full: first, folded }) => {
+    const full = obeyed(first, folded);
+    if (!full || !asGood(full)) return [];
     const moved = Array.from({ length: model.centres }, (_, c) => c).filter((c) => Math.hypot(full[2 * c]! - fit.full[2 * c]!, full[2 * c + 1]! - fit.full[2 * c + 1]!) > SAME_PLACE_MM);
-    if (moved.length === 0 || sidePenalty(model, full) > fit.penalty) return [];
-    readAll(model, full, true, readings);
-    return readings.cost <= cost + 1e-6 * (1 + cost) ? [{ full, moved }] : [];
+    return moved.length === 0 ? [] : [{ full, moved }];
   });
   readAll(model, fit.full, true, readings);
   return found;

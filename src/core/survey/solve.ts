@@ -54,6 +54,8 @@ export interface SurveyAnswer {
   readonly next: readonly NextMeasure[];
   /** Why a belt cannot be laid round the pulleys where they were found. */
   readonly problems: readonly Problem[];
+  /** Per belt, how much its drawn path grows per mm that each length measured reads more. */
+  readonly lengthSlopes: readonly { readonly belt: string; readonly slopes: readonly { readonly id: string; readonly perMm: number }[] }[];
   /** Independent errors that make up the spread of everything. */
   readonly errors: readonly ErrorSource[];
   /** Where every place stands in the best fit, fixed or not: x and y of every pulley and then every point. For drawing. */
@@ -105,6 +107,7 @@ export function solveSurvey(survey: Survey): SurveyAnswer {
     undetermined,
     next: adviseNext(model, fit, trust, mirrors, lengths.flatMap((l) => (l ? [l.by] : []))),
     problems: undetermined.length === 0 && !laid ? [{ path: 'drive.belts', message: 'the belts cannot be laid round the pulleys where they were found; check route and sides' }] : [],
+    lengthSlopes: survey.drive.belts.map((b, k) => ({ belt: b.id, slopes: lengths[k] ? slopesOf(model, trust, lengths[k].by) : [] })),
     errors: errorsOf(model, trust),
     drawn: Float64Array.from({ length: 2 * model.places.length }, (_, k) => fit.full[2 * model.centreOf[k >> 1]! + (k & 1)]!),
   };
@@ -224,6 +227,16 @@ function photosOf(model: Model, fit: Fit, readings: Readings): SurveyedPhoto[] {
     const spare = 2 * marks.length - 4;
     const misfit = spare > 0 ? Math.sqrt(off.reduce((sum, o) => sum + o.weighted, 0) / spare) : 0;
     return { id, marks: marks.map((m, k) => ({ of: m.of, offMm: Math.sqrt(off[k]!.square) })), scale: Math.exp(fit.full[model.photoAt + 4 * photo + 3]!), bent: misfit > BENT };
+  });
+}
+
+function slopesOf(model: Model, trust: Trust, by: ReadonlyMap<number, number>): { id: string; perMm: number }[] {
+  return trust.used.flatMap((m, u) => {
+    const e = model.equations[m]!;
+    if (e.kind !== 'measure' || e.measure.kind === 'angle' || e.measure.kind === 'belt') return [];
+    let slope = 0;
+    by.forEach((v, k) => model.freeAt[k]! >= 0 && (slope += v * trust.gain[u]![model.freeAt[k]!]!));
+    return [{ id: e.measure.id, perMm: slope / model.sds[m]! }];
   });
 }
 

@@ -20,6 +20,7 @@ const SENTENCES: Readonly<Record<ReasonCode, Sentence>> = {
   'short-end-of-tolerance': (b, u) => `A belt at the short end of its tolerance (${u.show(b.toleranceMm, 'length')} under) would not let go.`,
   'long-end-of-tolerance': (b, u) => `A belt at the long end of its tolerance (${u.show(b.toleranceMm, 'length')} over) would not grip.`,
   'no-stretch-reserve': () => 'No travel is left for the belt’s stretch of 0.7 %.',
+  'drive-uncertain': () => 'The drive is not measured closely enough to be sure: measure again where the survey advises.',
   'load-unknown': () => 'Load not given, so slip cannot be judged.',
 };
 

@@ -1,0 +1,78 @@
+import { decodeDesignation, standardSizes } from './designation';
+import { SECTIONS, type Section } from './sections';
+
+/** What can be measured on a belt whose number is gone. Millimetres, degrees. */
+export interface BeltMeasured {
+  readonly topMm?: number | undefined;
+  readonly depthMm?: number | undefined;
+  readonly angleDeg?: number | undefined;
+  /** Ribs, of a ribbed belt; then `topMm` is the whole width. */
+  readonly ribs?: number | undefined;
+  readonly notched?: boolean | undefined;
+  /** Length along the outside, and how closely it is known. */
+  readonly outsideMm?: number | undefined;
+  readonly outsideSd?: number | undefined;
+}
+
+export interface BeltGuess {
+  readonly section: string;
+  readonly designation: string | null;
+  /** Outside length when new, mm; null where no length was measured. */
+  readonly outsideMm: number | null;
+  /** Share of all that was thought of, 0…1. */
+  readonly odds: number;
+  /** What the belt has lost across the top, mm, if it is this one; null where the width was not measured. */
+  readonly narrowedMm: number | null;
+  /** What it has stretched, as a share of its length. */
+  readonly stretched: number | null;
+}
+
+/** Deviations of a caliper on rubber, and how much further wear carries the same figure. */
+const WIDTH = { over: 0.35, under: 0.9 };
+const DEPTH = { over: 0.4, under: 0.8 };
+const ANGLE_SD = 3;
+/** A wrapped tape on a used belt, mm, and how far belts of all ages have stretched. */
+const WRAP_SD_MM = 4;
+const STRETCH_SD = 0.006;
+/** Guesses less likely than this are not worth a line. */
+const LEAST_ODDS = 0.01;
+
+const twoPiece = (off: number, over: number, under: number) => -0.5 * (off / (off > 0 ? over : under)) ** 2;
+
+/**
+ * The probable sections and standard sizes of a measured belt by Bayes' rule, every standard size being as likely beforehand. A worn belt measures
+ * narrow and long, so errors that way weigh less. Best first; empty where nothing was measured.
+ */
+export function guessBelt(measured: BeltMeasured): BeltGuess[] {
+  const { topMm, depthMm, angleDeg, ribs, notched, outsideMm } = measured;
+  if (topMm === undefined && depthMm === undefined && outsideMm === undefined) return [];
+  const found: (BeltGuess & { score: number })[] = [];
+  for (const section of SECTIONS) {
+    if ((section.family === 'ribbed') !== (ribs !== undefined && ribs > 1)) continue;
+    if (notched !== undefined && section.notched !== notched) continue;
+    const top = section.topMm * (section.family === 'ribbed' ? ribs! : 1);
+    let score = 0;
+    if (topMm !== undefined) score += twoPiece(topMm - top, WIDTH.over, WIDTH.under);
+    if (depthMm !== undefined) score += twoPiece(depthMm - section.depthMm, DEPTH.over, DEPTH.under);
+    if (angleDeg !== undefined) score += -0.5 * ((angleDeg - section.angleDeg) / ANGLE_SD) ** 2;
+    if (score < -30) continue;
+    const narrowedMm = topMm === undefined ? null : top - topMm;
+    if (outsideMm === undefined) {
+      found.push({ section: section.name, designation: null, outsideMm: null, odds: 0, narrowedMm, stretched: null, score });
+      continue;
+    }
+    for (const size of sizesNear(section, outsideMm, ribs ?? 1)) {
+      const off = outsideMm - size.outsideMm;
+      const sd = measured.outsideSd ?? WRAP_SD_MM;
+      const fits = twoPiece(off, Math.hypot(sd, STRETCH_SD * size.outsideMm), sd);
+      found.push({ section: section.name, designation: size.designation, outsideMm: size.outsideMm, odds: 0, narrowedMm, stretched: off / size.outsideMm, score: score + fits });
+    }
+  }
+  const most = Math.max(...found.map((f) => f.score));
+  const all = found.reduce((sum, f) => sum + Math.exp(f.score - most), 0);
+  return found.map(({ score, ...guess }) => ({ ...guess, odds: Math.exp(score - most) / all })).filter((g) => g.odds >= LEAST_ODDS).sort((a, b) => b.odds - a.odds);
+}
+
+function sizesNear(section: Section, outsideMm: number, count: number): { designation: string; outsideMm: number }[] {
+  return standardSizes(section, outsideMm * 0.97 - 15, outsideMm + 20, count).filter((s) => decodeDesignation(s.designation).ok);
+}

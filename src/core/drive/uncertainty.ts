@@ -1,0 +1,104 @@
+import { compileDrive } from './compile';
+import { grips, letsGo, newMatcher, tryLength, type LengthWindow, type Matcher, type MatchSettings, type WindowEnds } from './match';
+import type { Drive } from './schema';
+
+/**
+ * How well a drive's numbers are known. Independent errors, each at one standard deviation as what it adds to every number: rows of `errors`
+ * beside `paths`. `base` is what the numbers were: one that was changed since is taken as known.
+ */
+export interface Uncertainty {
+  /** Where each number stands in the drive file: `pulleys[1].x`. */
+  readonly paths: readonly string[];
+  readonly base: readonly number[];
+  readonly errors: readonly (readonly number[])[];
+}
+
+type Node = Record<string, unknown> | unknown[];
+const keysOf = (path: string): string[] => path.split(/[.[\]]+/).filter((k) => k !== '');
+
+function numberAt(drive: Drive, path: string): number | undefined {
+  const value = keysOf(path).reduce<unknown>((node, key) => (typeof node === 'object' && node !== null ? (node as Record<string, unknown>)[key] : undefined), drive);
+  return typeof value === 'number' ? value : undefined;
+}
+
+/** Every number of a drive with its path, in the order of the file. */
+export function numbersOf(drive: Drive): Map<string, number> {
+  const found = new Map<string, number>();
+  const walk = (node: unknown, path: string): void => {
+    if (typeof node === 'number') found.set(path, node);
+    else if (Array.isArray(node)) node.forEach((item, i) => walk(item, `${path}[${i}]`));
+    else if (typeof node === 'object' && node !== null) for (const [key, item] of Object.entries(node)) walk(item, path === '' ? key : `${path}.${key}`);
+  };
+  walk(drive, '');
+  return found;
+}
+
+/** The drive with what several errors add to its numbers, in deviations, beside the rows of `errors`. */
+export function driveWith(drive: Drive, { paths, base, errors }: Uncertainty, deviations: readonly number[]): Drive {
+  const changed = structuredClone(drive);
+  paths.forEach((path, k) => {
+    const now = numberAt(drive, path);
+    if (now === undefined || Math.abs(now - base[k]!) > 1e-6) return;
+    const by = deviations.reduce((sum, d, e) => sum + d * (errors[e]?.[k] ?? 0), 0);
+    const keys = keysOf(path);
+    const last = keys.pop()!;
+    const holder = keys.reduce<Node>((node, key) => (node as Record<string, Node>)[key]!, changed as unknown as Node);
+    (holder as Record<string, number>)[last] = now + by;
+  });
+  return changed;
+}
+
+/** True where any number of the drive is still what the uncertainty speaks of. */
+export function stillUncertain(drive: Drive, { paths, base }: Uncertainty): boolean {
+  return paths.some((path, k) => Math.abs((numberAt(drive, path) ?? Infinity) - base[k]!) <= 1e-6);
+}
+
+/** How closely a drive's length window and drawn path are known, one standard deviation, mm; null for an end that is not there. */
+export interface WindowSpread extends WindowEnds {
+  /** Standard deviation of the drawn pitch path. */
+  readonly pathSd: number;
+}
+
+/** An end of the window is looked for this far from where it was, mm, and closed in on to this. */
+const FURTHEST_MM = 64;
+const END_TOLERANCE_MM = 0.02;
+
+/**
+ * How far a drive's errors move the ends of its length window, to first order: each error by itself, one deviation of it, and the squares added.
+ * Ends are followed from where they were, which takes a dozen trials each in place of a whole window.
+ * @returns null where the drive as given cannot be laid out or has no such belt
+ */
+export function windowSpread(drive: Drive, beltId: string, window: Pick<LengthWindow, 'shortestMm' | 'longestMm'>, uncertainty: Uncertainty, settings?: MatchSettings): WindowSpread | null {
+  const ready = (d: Drive) => {
+    const made = compileDrive(d);
+    return made.ok ? newMatcher(made.compiled, beltId, settings) : undefined;
+  };
+  const now = ready(drive);
+  if (!now) return null;
+  const path = (m: Matcher) => m.solver.compiled.belts[m.belt]!.drawnLength;
+  const there = (mm: number | null): mm is number => mm !== null && Number.isFinite(mm);
+  const sums = { shortest: 0, longest: 0, path: 0 };
+  const drawnPath = path(now);
+  uncertainty.errors.forEach((_, e) => {
+    const moved = ready(driveWith(drive, uncertainty, uncertainty.errors.map((__, k) => (k === e ? 1 : 0))));
+    if (!moved) return;
+    sums.path += (path(moved) - drawnPath) ** 2;
+    if (there(window.shortestMm)) sums.shortest += shift(window.shortestMm, (mm) => !letsGo(tryLength(moved, mm))) ** 2;
+    if (there(window.longestMm)) sums.longest += shift(window.longestMm, (mm) => grips(tryLength(moved, mm))) ** 2;
+  });
+  return { shortestSd: there(window.shortestMm) ? Math.sqrt(sums.shortest) : null, longestSd: there(window.longestMm) ? Math.sqrt(sums.longest) : null, pathSd: Math.sqrt(sums.path) };
+}
+
+/** How far the end of a stretch of lengths has moved from `end`: `below` holds under it and not above. */
+function shift(end: number, below: (mm: number) => boolean): number {
+  const up = below(end);
+  let near = 0;
+  let far = 0.25;
+  while (far < FURTHEST_MM && below(end + (up ? far : -far)) === up) [near, far] = [far, 2 * far];
+  while (far - near > END_TOLERANCE_MM) {
+    const mid = (near + far) / 2;
+    if (below(end + (up ? mid : -mid)) === up) near = mid;
+    else far = mid;
+  }
+  return (up ? 1 : -1) * ((near + far) / 2);
+}

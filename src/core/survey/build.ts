@@ -1,0 +1,309 @@
+import { compileDrive, newSolver, numbersOf, solveEquilibrium, statesOf, validateDrive, type Drive, type Problem, type Uncertainty } from '../drive';
+import { armPositions, type ArmFinding } from './arm';
+import { bareDrive, diameterOf, type Notebook, type NotebookSpring } from './notebook';
+import type { SurveyAnswer } from './solve';
+import { springFromScale, springFromWire, type SpringEstimate } from './springs';
+
+/** Something still to be measured before the drive can be made. `of` names the part. */
+export interface Missing {
+  readonly what: 'pulley' | 'place' | 'diameter' | 'arm-pivot' | 'arm-end' | 'spring' | 'spring-length' | 'lever' | 'route' | 'name';
+  readonly of: string;
+}
+
+/** What a look at the mechanism says. */
+export interface Finding {
+  readonly code: 'end-out-of-reach' | 'ends-coincide' | 'spring-slack' | 'spring-bad' | 'tightens-the-wrong-way' | 'brake-outside-travel' | 'second-place' | 'cannot-teach';
+  readonly of: string;
+  /** mm, where a figure belongs to it. */
+  readonly mm?: number;
+  readonly text?: string;
+}
+
+export interface Built {
+  readonly drive: Drive | null;
+  readonly missing: readonly Missing[];
+  readonly findings: readonly Finding[];
+  readonly problems: readonly Problem[];
+}
+
+/** Values measured outside the sheet, by name, so that each can be bumped by its own deviation. */
+type Bump = { readonly key: string; readonly by: number } | null;
+interface Reader {
+  take(key: string, value: number, sd: number): number;
+  readonly sds: Map<string, number>;
+}
+
+const newReader = (bump: Bump): Reader => {
+  const sds = new Map<string, number>();
+  return {
+    sds,
+    take(key, value, sd) {
+      sds.set(key, sd);
+      return bump?.key === key ? value + bump.by * sd : value;
+    },
+  };
+};
+
+interface Places {
+  at(place: string): { x: number; y: number } | null;
+  diameter(pulley: string): number;
+}
+
+const round = (v: number, digits = 4) => Number(v.toFixed(digits)) + 0;
+
+/** Tape deviation of a length that belongs to a spring. */
+const SPRING_LENGTH_SD_MM = 1;
+
+/** The drive file that a notebook amounts to with its places solved, or what is missing for it. Numbers of the drawing to a tenth of a micrometre. */
+export function buildDrive(notebook: Notebook, answer: SurveyAnswer): Built {
+  return build(notebook, placesOf(notebook, answer, null), newReader(null));
+}
+
+function placesOf(notebook: Notebook, answer: SurveyAnswer, error: SurveyAnswer['errors'][number] | null): Places {
+  const index = new Map([...answer.pulleys, ...answer.points].map((p, i) => [p.id, { p, i }]));
+  return {
+    at(place) {
+      const found = index.get(place);
+      if (!found || found.p.x === null || found.p.y === null) return null;
+      return { x: found.p.x + (error?.shift[2 * found.i] ?? 0), y: found.p.y + (error?.shift[2 * found.i + 1] ?? 0) };
+    },
+    diameter(pulley) {
+      const i = answer.pulleys.findIndex((p) => p.id === pulley);
+      return (diameterOf(notebook, pulley) ?? 0) + (error?.diameter?.pulley === i ? error.diameter.sd : 0);
+    },
+  };
+}
+
+function build(notebook: Notebook, places: Places, reader: Reader): Built {
+  const missing: Missing[] = [];
+  const findings: Finding[] = [];
+  const bare = bareDrive(notebook);
+  if (notebook.name.trim() === '') missing.push({ what: 'name', of: '' });
+  for (const p of notebook.pulleys) {
+    if (diameterOf(notebook, p.id) === null) missing.push({ what: 'diameter', of: p.id });
+    if (!places.at(p.id)) missing.push({ what: 'pulley', of: p.id });
+  }
+  if (notebook.pulleys.length < 2) missing.push({ what: 'pulley', of: '' });
+  for (const b of notebook.belts) if (b.route.length < 2) missing.push({ what: 'route', of: b.id });
+  const place = (id: string) => {
+    const at = places.at(id);
+    if (!at && !missing.some((m) => m.of === id)) missing.push({ what: 'place', of: id });
+    return at ?? { x: 0, y: 0 };
+  };
+
+  const tensioners: Drive['tensioners'] = [];
+  const brakes: Drive['brakes'] = [];
+  for (const arm of notebook.arms) {
+    if (arm.kind === 'pivot' && (arm.pivot === null || !places.at(arm.pivot))) {
+      missing.push({ what: 'arm-pivot', of: arm.id });
+      continue;
+    }
+    const found = armPositions(arm, { at: (id) => places.at(id), radius: (id) => (notebook.pulleys.some((p) => p.id === id) ? places.diameter(id) / 2 : 0), tapeSd: notebook.tapeSd, take: reader.take });
+    if (!found.ok) {
+      missing.push(...found.missing.map((of): Missing => ({ what: of === arm.id ? 'arm-end' : 'place', of })));
+      continue;
+    }
+    findings.push(...found.findings.map((f: ArmFinding): Finding => ({ ...f, of: arm.id })));
+    const { released, engaged, brake, direction } = found;
+    const base = { id: arm.id, label: arm.label, carries: [...arm.carries], min: round(Math.min(released, engaged)), max: round(Math.max(released, engaged)) };
+    if (arm.kind === 'pivot') {
+      const pivot = place(arm.pivot!);
+      tensioners.push({ ...base, kind: 'pivot', pivot: { x: round(pivot.x), y: round(pivot.y) } });
+    } else tensioners.push({ ...base, kind: 'slide', direction: round(direction) });
+    if (arm.brake !== null && brake !== null) brakes.push({ id: `${arm.id}-brake`, label: arm.brake, tensioner: arm.id, appliesAt: round(brake), side: released >= engaged ? 'above' : 'below' });
+    if (Math.abs(released - engaged) < 1) findings.push({ code: 'ends-coincide', of: arm.id });
+  }
+
+  const adjusters: Drive['adjusters'] = [];
+  const springs: Drive['springs'] = [];
+  const taught: NotebookSpring[] = [];
+  for (const s of notebook.springs) {
+    if (s.freeLength === null) {
+      missing.push({ what: 'spring-length', of: s.id });
+      continue;
+    }
+    const estimate = estimateOf(s, reader);
+    if (estimate === null) {
+      missing.push({ what: 'spring', of: s.id });
+      continue;
+    }
+    if (typeof estimate === 'string') {
+      findings.push({ code: 'spring-bad', of: s.id, text: estimate });
+      missing.push({ what: 'spring', of: s.id });
+      continue;
+    }
+    if (s.rate.by === 'taught') taught.push(s);
+    const [from, to] = [place(s.from.point), place(s.to.point)];
+    const length = Math.hypot(from.x - to.x, from.y - to.y) || 1;
+    const [ux, uy] = [(from.x - to.x) / length, (from.y - to.y) / length];
+    let leverTravel;
+    if (s.lever) {
+      if (s.lever.pulledTo !== null) {
+        const pulled = place(s.lever.pulledTo);
+        leverTravel = { dx: round(pulled.x - from.x), dy: round(pulled.y - from.y) };
+      } else if (s.lever.released === null || s.lever.engaged === null) missing.push({ what: 'lever', of: s.id });
+      else {
+        const travel = reader.take(`spring ${s.id} lever`, s.lever.engaged - s.lever.released, SPRING_LENGTH_SD_MM * Math.SQRT2);
+        leverTravel = { dx: round(travel * ux), dy: round(travel * uy) };
+      }
+    }
+    const adjuster = s.adjuster && s.adjuster.travel !== null && s.adjuster.travel > 0 ? { id: `${s.id}-adjuster`, direction: round((Math.atan2(uy, ux) * 180) / Math.PI) } : undefined;
+    if (adjuster) adjusters.push({ id: adjuster.id, label: s.adjuster!.label, min: 0, max: s.adjuster!.travel!, position: 0 });
+    springs.push({
+      id: s.id, label: s.label, kind: s.kind, freeLength: round(reader.take(`spring ${s.id} free`, s.freeLength, SPRING_LENGTH_SD_MM)), rate: round(Math.max(1e-3, estimate.rate), 6),
+      ...(s.kind === 'extension' ? { initialTension: round(Math.max(0, estimate.initialTension)) } : {}),
+      from: { body: s.from.body, x: round(from.x), y: round(from.y), ...(leverTravel ? { leverTravel } : {}), ...(adjuster ? { adjuster } : {}) },
+      to: { body: s.to.body, x: round(to.x), y: round(to.y) },
+    });
+  }
+  const keepers = notebook.keepers.map((k) => {
+    const at = place(k.point);
+    return { id: k.id, label: k.label, near: k.near, x: round(at.x), y: round(at.y), ...(k.gap !== null ? { gap: k.gap } : {}) };
+  });
+  if (missing.length > 0) return { drive: null, missing, findings, problems: [] };
+
+  const moves = springs.some((s) => s.from.leverTravel || s.to.leverTravel);
+  const document = {
+    ...bare,
+    pulleys: bare.pulleys.map((p) => {
+      const at = places.at(p.id)!;
+      return { ...p, x: round(at.x), y: round(at.y), outsideDiameter: round(places.diameter(p.id)) };
+    }),
+    tensioners, springs, adjusters, brakes, keepers,
+    states: moves ? [{ name: 'disengaged', lever: 0 }, { name: 'engaged', lever: 1 }] : [{ name: 'running', lever: 1 }],
+  };
+  const read = validateDrive(document);
+  if (!read.ok) return { drive: null, missing, findings, problems: read.problems };
+  let drive = read.drive;
+  for (const s of taught) {
+    const learnt = teach(drive, s, reader);
+    if (learnt) drive = learnt;
+    else findings.push({ code: 'cannot-teach', of: s.id });
+  }
+  const made = compileDrive(drive);
+  if (!made.ok) return { drive: null, missing, findings, problems: made.problems };
+  return { drive, missing, findings: [...findings, ...mechanismFindings(drive)], problems: [] };
+}
+
+/** Rate and initial tension of a spring with their errors taken in; a sentence where its readings contradict, null where some are missing. */
+function estimateOf(s: NotebookSpring, reader: Reader): Pick<SpringEstimate, 'rate' | 'initialTension'> | string | null {
+  const { rate } = s;
+  const extension = s.kind === 'extension';
+  const withErrors = (e: SpringEstimate) => ({ rate: reader.take(`spring ${s.id} rate`, e.rate, e.rateSd), initialTension: reader.take(`spring ${s.id} initial`, e.initialTension, e.initialTensionSd) });
+  switch (rate.by) {
+    case 'given': return rate.rate === null ? null : { rate: rate.rate, initialTension: rate.initialTension ?? 0 };
+    case 'taught': return rate.tensionN === null ? null : { rate: 1, initialTension: rate.initialTension ?? 0 };
+    case 'wire': {
+      if (rate.wireMm === null || rate.coilMm === null || rate.turns === null) return null;
+      const made = springFromWire({ wireMm: rate.wireMm, coilMm: rate.coilMm, turns: rate.turns, material: rate.material, extension });
+      return made.ok ? withErrors(made.spring) : made.problem;
+    }
+    case 'scale': {
+      const [a, b] = rate.pulls;
+      if (a.lengthMm === null || a.forceN === null || b.lengthMm === null || b.forceN === null || s.freeLength === null) return null;
+      const made = springFromScale(s.freeLength, { lengthMm: a.lengthMm, forceN: a.forceN }, { lengthMm: b.lengthMm, forceN: b.forceN }, extension);
+      return made.ok ? withErrors(made.spring) : made.problem;
+    }
+  }
+}
+
+/** A tension reading is good to about this share. */
+const TAUGHT_SHARE = 0.1;
+
+/** The rate at which the engaged drive pulls its belt as the reading says; by bisection, tension growing with the rate. Null where none does. */
+function teach(drive: Drive, s: NotebookSpring, reader: Reader): Drive | null {
+  if (s.rate.by !== 'taught' || s.rate.tensionN === null) return null;
+  const wanted = reader.take(`spring ${s.id} taught`, s.rate.tensionN, TAUGHT_SHARE * s.rate.tensionN);
+  const engaged = statesOf(drive).find((one) => one.lever === 1);
+  if (!engaged) return null;
+  const at = (rate: number): Drive => ({ ...drive, springs: drive.springs.map((one) => (one.id === s.id ? { ...one, rate: round(rate, 6) } : one)) });
+  const tension = (rate: number): number => {
+    const made = compileDrive(at(rate));
+    if (!made.ok || !(made.compiled.belts[0]?.pitchLength ?? 0)) return NaN;
+    const solver = newSolver(made.compiled);
+    solveEquilibrium(solver, engaged.lever, engaged.locks ?? {});
+    const one = made.compiled.belts[0]!;
+    return (one.stiffnessN * Math.max(0, one.trace.length - one.pitchLength)) / one.pitchLength;
+  };
+  let [low, high] = [0.02, 60];
+  if (!(tension(low) < wanted) || !(tension(high) > wanted)) return null;
+  for (let k = 0; k < 50; k++) {
+    const mid = Math.sqrt(low * high);
+    if (tension(mid) < wanted) low = mid;
+    else high = mid;
+  }
+  return at(Math.sqrt(low * high));
+}
+
+/** Whether the mechanism can do its work: springs loaded at both ends of travel, the belt drawn tighter towards the engaged end. */
+function mechanismFindings(drive: Drive): Finding[] {
+  const found: Finding[] = [];
+  const made = compileDrive(drive);
+  if (!made.ok) return found;
+  const solver = newSolver(made.compiled);
+  for (const state of statesOf(drive)) {
+    const e = solveEquilibrium(solver, state.lever, state.locks ?? {});
+    made.compiled.springs.forEach((spring, i) => {
+      const s = drive.springs[i]!;
+      const ends = spring.ends.map((end) => {
+        const t = end.body < 0 ? null : drive.tensioners[end.body]!;
+        const [x, y] = [end.x + state.lever * end.dx, end.y + state.lever * end.dy];
+        if (!t) return [x, y] as const;
+        const q = e.positions[end.body]!;
+        if (t.kind === 'slide') return [x + q * Math.cos((t.direction * Math.PI) / 180), y + q * Math.sin((t.direction * Math.PI) / 180)] as const;
+        const [cos, sin] = [Math.cos((q * Math.PI) / 180), Math.sin((q * Math.PI) / 180)];
+        return [t.pivot.x + cos * (x - t.pivot.x) - sin * (y - t.pivot.y), t.pivot.y + sin * (x - t.pivot.x) + cos * (y - t.pivot.y)] as const;
+      });
+      const slack = (s.kind === 'extension' ? 1 : -1) * (s.freeLength - Math.hypot(ends[0]![0] - ends[1]![0], ends[0]![1] - ends[1]![1]));
+      if (slack > 1) found.push({ code: 'spring-slack', of: s.id, mm: slack, text: state.name });
+    });
+  }
+  drive.brakes.forEach((b) => {
+    const t = drive.tensioners.find((one) => one.id === b.tensioner)!;
+    if (b.appliesAt < t.min - 0.5 || b.appliesAt > t.max + 0.5) found.push({ code: 'brake-outside-travel', of: t.id });
+  });
+  drive.tensioners.forEach((t) => {
+    const brake = drive.brakes.find((b) => b.tensioner === t.id);
+    if (!brake) return;
+    const towardsEngaged = brake.side === 'above' ? -1 : 1;
+    const length = (q: number) => {
+      const compiled = compileDrive({ ...drive, pulleys: drive.pulleys.map((p) => (t.carries.includes(p.id) ? { ...p, ...turned(t, p, q) } : p)) });
+      return compiled.ok ? Math.max(...compiled.compiled.belts.map((b) => b.drawnLength)) : NaN;
+    };
+    const change = length(2 * towardsEngaged) - length(-2 * towardsEngaged);
+    if (change < -0.05) found.push({ code: 'tightens-the-wrong-way', of: t.id });
+  });
+  return found;
+}
+
+function turned(t: Drive['tensioners'][number], p: { x: number; y: number }, q: number): { x: number; y: number } {
+  const a = ((t.kind === 'slide' ? t.direction : q) * Math.PI) / 180;
+  const [cos, sin] = [Math.cos(a), Math.sin(a)];
+  if (t.kind === 'slide') return { x: p.x + q * cos, y: p.y + q * sin };
+  return { x: t.pivot.x + cos * (p.x - t.pivot.x) - sin * (p.y - t.pivot.y), y: t.pivot.y + sin * (p.x - t.pivot.x) + cos * (p.y - t.pivot.y) };
+}
+
+/** Errors smaller than this in every number are left out. */
+const NEGLIGIBLE = 1e-3;
+
+/**
+ * How well the numbers of a built drive are known: every error of the survey, and of what was measured on arms and springs, carried through the
+ * building one at a time, as one deviation's difference.
+ */
+export function uncertaintyOf(notebook: Notebook, answer: SurveyAnswer, drive: Drive): Uncertainty {
+  const reader = newReader(null);
+  build(notebook, placesOf(notebook, answer, null), reader);
+  const variants = [
+    ...answer.errors.map((error) => build(notebook, placesOf(notebook, answer, error), newReader(null)).drive),
+    ...[...reader.sds.keys()].map((key) => build(notebook, placesOf(notebook, answer, null), newReader({ key, by: 1 })).drive),
+  ];
+  const base = numbersOf(drive);
+  const differences = variants.flatMap((variant) => {
+    if (!variant) return [];
+    const numbers = numbersOf(variant);
+    const moved = new Map([...base].map(([path, v]) => [path, (numbers.get(path) ?? v) - v] as const).filter(([, d]) => Math.abs(d) > NEGLIGIBLE));
+    return moved.size > 0 ? [moved] : [];
+  });
+  const paths = [...base.keys()].filter((path) => differences.some((d) => d.has(path)));
+  return { paths, base: paths.map((p) => base.get(p)!), errors: differences.map((d) => paths.map((p) => round(d.get(p) ?? 0))) };
+}

@@ -1,0 +1,142 @@
+import * as z from 'zod';
+import { DRIVE_KINDS, pathText, type Drive, type Problem } from '../drive';
+import { photoShape, validateSurvey, type SurveyResult } from './schema';
+
+/**
+ * A notebook: a drive as it is being measured, with everything that is not known yet left null. Kept at every entry; a survey sheet and in the
+ * end a drive are made from it. Millimetres, newtons, degrees. `sketch` is where a part was put by hand, roughly, y up: it draws the drive before
+ * it is measured and picks no answer.
+ */
+const id = z.string().min(1).max(60);
+const label = z.string().max(400);
+const figure = z.number().min(-1e6).max(1e6);
+const open = figure.nullable();
+const sketch = z.object({ x: figure, y: figure });
+
+const pulley = z.object({
+  id, label, role: z.enum(['driver', 'driven', 'idler']), face: z.enum(['v', 'flat', 'ribbed']), outsideDiameter: open, sameAs: id.nullable().default(null),
+  shaft: id.optional(), ride: figure.optional(), rpm: figure.optional(), rotation: z.enum(['cw', 'ccw']).optional(), powerKw: figure.optional(), sketch,
+});
+
+const between = z.tuple([id, id]);
+const kept = { id, value: open, sd: figure.optional(), skipped: z.boolean().optional() };
+const measure = z.discriminatedUnion('kind', [
+  z.object({ ...kept, kind: z.enum(['centres', 'outside', 'inside']), between }),
+  z.object({ ...kept, kind: z.enum(['from-edge', 'along-edge']), of: id, edge: label.min(1) }),
+  z.object({ ...kept, kind: z.literal('in-line'), of: id, between }),
+  z.object({ ...kept, kind: z.literal('angle'), at: id, between }),
+  z.object({ ...kept, kind: z.literal('belt'), belt: id, reference: z.enum(['pitch', 'outside', 'inside']) }),
+]);
+
+export const ARM_PLACES = ['released', 'engaged', 'brake'] as const;
+export type ArmPlace = (typeof ARM_PLACES)[number];
+/** A distance taken with the arm held somewhere else than where everything was measured. */
+const armEnd = z.object({ id, at: z.enum(ARM_PLACES), kind: z.enum(['centres', 'outside', 'inside']), from: id, to: id, value: open, sd: figure.optional() });
+const arm = z.object({
+  id, label, kind: z.enum(['pivot', 'slide']), pivot: id.nullable(), carries: z.array(id).max(20),
+  /** Where it stood while everything was measured. */
+  stood: z.enum(['released', 'engaged', 'between']), brake: label.nullable(), ends: z.array(armEnd).max(40),
+});
+
+const pull = z.object({ lengthMm: open, forceN: open });
+const rate = z.discriminatedUnion('by', [
+  z.object({ by: z.literal('given'), rate: open, initialTension: open }),
+  z.object({ by: z.literal('scale'), pulls: z.tuple([pull, pull]) }),
+  z.object({ by: z.literal('wire'), wireMm: open, coilMm: open, turns: open, material: z.enum(['music', 'stainless']) }),
+  z.object({ by: z.literal('taught'), tensionN: open, initialTension: open }),
+]);
+const end = z.object({ body: id, point: id });
+const spring = z.object({
+  id, label, kind: z.enum(['extension', 'compression']), freeLength: open, rate, from: end, to: end,
+  /**
+   * How far the lever pulls the end called `from`: to a second place of its own, or along the spring by the difference of its two lengths with the
+   * arm held still.
+   */
+  lever: z.object({ pulledTo: id.nullable(), released: open, engaged: open }).nullable(),
+  adjuster: z.object({ label, travel: open }).nullable(),
+});
+
+const notebookShape = z.object({
+  format: z.literal('taut-sheave/notebook'),
+  version: z.literal(1),
+  name: z.string().max(400),
+  kind: z.enum(DRIVE_KINDS),
+  notes: z.string().max(10000),
+  pulleys: z.array(pulley).max(40),
+  points: z.array(z.object({ id, label, sketch })).max(80),
+  belts: z.array(z.object({
+    id, label, section: z.string().max(20), measured: z.object({ top: figure, depth: figure, angle: figure.optional() }).optional(), count: z.number().int().min(1).max(40).optional(),
+    route: z.array(z.object({ pulley: id, contact: z.enum(['v', 'back']) })).max(40),
+    /** The belt that is on it now. */
+    now: z.object({ by: z.enum(['unknown', 'number', 'wrap', 'rolled']), designation: label, outsideMm: open, taut: z.boolean(), topMm: open, depthMm: open, angleDeg: open, ribs: open }),
+  })).max(8),
+  arms: z.array(arm).max(8),
+  springs: z.array(spring).max(16),
+  keepers: z.array(z.object({ id, label, near: id, point: id, gap: open })).max(40),
+  measures: z.array(measure).max(200),
+  sides: z.array(z.object({ pulley: id, leftOf: between, right: z.boolean().optional() })).max(200),
+  photos: z.array(photoShape.omit({ scale: true }).extend({ scale: z.unknown(), photo: z.number().int(), width: z.number().int(), height: z.number().int() })).max(6),
+  tapeSd: z.number().gt(0).max(100),
+  diameterSd: z.number().min(0).max(100),
+});
+
+export type Notebook = z.infer<typeof notebookShape>;
+export type NotebookPulley = Notebook['pulleys'][number];
+export type NotebookMeasure = Notebook['measures'][number];
+export type NotebookArm = Notebook['arms'][number];
+export type NotebookSpring = Notebook['springs'][number];
+export type NotebookBelt = Notebook['belts'][number];
+export type NotebookPhoto = Notebook['photos'][number];
+
+export type NotebookResult = { readonly ok: true; readonly notebook: Notebook } | { readonly ok: false; readonly problems: readonly Problem[] };
+
+/** Checks the shape of a notebook; what it says of the drive is checked as far as it goes by `surveyOf` and `buildDrive`. */
+export function validateNotebook(document: unknown): NotebookResult {
+  const parsed = notebookShape.safeParse(document);
+  return parsed.success ? { ok: true, notebook: parsed.data } : { ok: false, problems: parsed.error.issues.map((i) => ({ path: pathText(i.path), message: i.message })) };
+}
+
+/** The diameter of a pulley, its own or that of the one it is the same as; null where neither is known. */
+export function diameterOf(notebook: Notebook, pulleyId: string): number | null {
+  const seen = new Set<string>();
+  for (let next: string | null = pulleyId; next !== null && !seen.has(next); ) {
+    seen.add(next);
+    const one: NotebookPulley | undefined = notebook.pulleys.find((p) => p.id === next);
+    if (!one) return null;
+    if (one.sameAs === null) return one.outsideDiameter;
+    next = one.sameAs;
+  }
+  return null;
+}
+
+/** A rim that nobody has measured yet is drawn this wide, mm. */
+export const UNKNOWN_DIAMETER_MM = 80;
+
+/** The belts and pulleys of a notebook as a drive file has them, arms and springs left out. */
+export function bareDrive(notebook: Notebook): Pick<Drive, 'format' | 'version' | 'name' | 'kind' | 'notes' | 'pulleys' | 'belts'> {
+  return {
+    format: 'taut-sheave/drive', version: 1, name: notebook.name, kind: notebook.kind, notes: notebook.notes,
+    pulleys: notebook.pulleys.map(({ sameAs: _sameAs, sketch: at, ...p }) => ({ ...p, x: at.x, y: at.y, outsideDiameter: diameterOf(notebook, p.id) ?? UNKNOWN_DIAMETER_MM })),
+    belts: notebook.belts.map(({ now, measured, ...b }) => ({
+      ...b, ...(b.section === 'measured' ? { measured: measured ?? { top: 13, depth: 8 } } : {}),
+      ...(now.by === 'number' && now.designation.trim() !== '' ? { designation: now.designation.trim() } : (now.by === 'wrap' || now.by === 'rolled') && now.outsideMm !== null ? { length: { value: now.outsideMm, reference: 'outside' as const } } : {}),
+    })),
+  };
+}
+
+/** The survey sheet that a notebook amounts to so far: measures with a value, photos with a scale; rims not known yet take no part in rim measures. */
+export function surveyOf(notebook: Notebook): SurveyResult {
+  const rim = (place: string) => !notebook.pulleys.some((p) => p.id === place) || diameterOf(notebook, place) !== null;
+  const measures = notebook.measures.flatMap(({ skipped, value, ...m }) => {
+    if (value === null || skipped === true) return [];
+    if ((m.kind === 'outside' || m.kind === 'inside') && !m.between.every(rim)) return [];
+    return [{ ...m, value }];
+  });
+  const bare = bareDrive(notebook);
+  return validateSurvey({
+    format: 'taut-sheave/survey', version: 1, measures, sides: notebook.sides, tapeSd: notebook.tapeSd, diameterSd: notebook.diameterSd,
+    drive: { ...bare, belts: bare.belts.map(({ designation: _number, length: _length, ...b }) => b) },
+    points: notebook.points.map((p) => ({ id: p.id, label: p.label })),
+    photos: notebook.photos.flatMap(({ photo: _photo, width: _width, height: _height, ...p }) => (p.scale === null || p.scale === undefined ? [] : [p])),
+  });
+}
