@@ -8,10 +8,12 @@ export type { EntryType, JobStatus, Role, Stage, StageState } from './vocabulary
 export * as drives from './repositories/drives';
 export * as jobs from './repositories/jobs';
 export * as machines from './repositories/machines';
+export * as notebooks from './repositories/notebooks';
 export * as people from './repositories/people';
 export * as shelf from './repositories/shelf';
 export type { BeltSummary, DriveSummary, StoredDrive } from './repositories/drives';
 export type { EntryBodies, Job, JobSummary, NewJob, Stages, TicketEntry } from './repositories/jobs';
 export type { Machine, MachineFields } from './repositories/machines';
+export type { NotebookSummary, StoredNotebook, StoredPhoto } from './repositories/notebooks';
 export type { Person, Shop } from './repositories/people';
 export type { ShelfBelt, ShelfBeltFields } from './repositories/shelf';

@@ -2,8 +2,9 @@ import type { Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import type { Migration } from './migration';
 import { firstTables } from './migrations/0001-first-tables';
+import { notebooksAndPhotos } from './migrations/0002-notebooks-and-photos';
 
-const MIGRATIONS: readonly Migration[] = [firstTables];
+const MIGRATIONS: readonly Migration[] = [firstTables, notebooksAndPhotos];
 
 /** Brings the tables up to date, each step in a transaction of its own. Returns the names of the steps that ran. */
 export async function migrate(sequelize: Sequelize): Promise<string[]> {

@@ -1,7 +1,8 @@
 import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type ModelStatic, type Sequelize } from 'sequelize';
 import type { LengthReference } from '../core/belt';
-import type { Drive } from '../core/drive';
+import type { Drive, Uncertainty } from '../core/drive';
 import type { UnitSetting } from '../core/quantity';
+import type { Notebook } from '../core/survey';
 import type { EntryType, JobStatus, Role, Stage, StageState } from './vocabulary';
 
 /** Rows as Sequelize sees them. They stay inside `src/db`: repositories return plain values. */
@@ -57,9 +58,33 @@ export class DriveRow extends Model<Row<DriveRow>, NewRow<DriveRow>> {
   declare name: string;
   declare kind: string;
   declare document: Drive;
+  /** How well its numbers are known, where it was measured. */
+  declare uncertainty: Uncertainty | null;
   declare changedBy: string;
   declare changedAt: Date;
   declare version: CreationOptional<number>;
+}
+
+export class NotebookRow extends Model<Row<NotebookRow>, NewRow<NotebookRow>> {
+  declare id: CreationOptional<number>;
+  declare shopId: number;
+  declare driveId: number | null;
+  declare name: string;
+  declare document: Notebook;
+  declare changedBy: string;
+  declare changedAt: Date;
+  declare version: CreationOptional<number>;
+}
+
+export class PhotoRow extends Model<Row<PhotoRow>, NewRow<PhotoRow>> {
+  declare id: CreationOptional<number>;
+  declare notebookId: number;
+  declare mediaType: string;
+  declare width: number;
+  declare height: number;
+  declare bytes: Buffer;
+  declare addedBy: string;
+  declare addedAt: Date;
 }
 
 export class MachineRow extends Model<Row<MachineRow>, NewRow<MachineRow>> {
@@ -134,6 +159,8 @@ export interface Models {
   readonly SignInAttempt: ModelStatic<SignInAttemptRow>;
   readonly Customer: ModelStatic<CustomerRow>;
   readonly Drive: ModelStatic<DriveRow>;
+  readonly Notebook: ModelStatic<NotebookRow>;
+  readonly Photo: ModelStatic<PhotoRow>;
   readonly Machine: ModelStatic<MachineRow>;
   readonly MachineDrive: ModelStatic<MachineDriveRow>;
   readonly ShelfBelt: ModelStatic<ShelfBeltRow>;
@@ -142,7 +169,7 @@ export interface Models {
   readonly TicketEntry: ModelStatic<TicketEntryRow>;
 }
 
-const { INTEGER, TEXT, BOOLEAN, DATE, JSONB, UUID, DOUBLE } = DataTypes;
+const { INTEGER, TEXT, BOOLEAN, DATE, JSONB, UUID, DOUBLE, BLOB } = DataTypes;
 /** Sequelize writes into the attributes it is given, so each column gets its own. */
 const id = () => ({ type: INTEGER, primaryKey: true, autoIncrement: true });
 const whole = () => ({ type: INTEGER, allowNull: false });
@@ -163,7 +190,11 @@ export function defineModels(sequelize: Sequelize): Models {
     Session: class extends SessionRow {}.init({ id: { type: UUID, primaryKey: true }, personId: whole(), expiresAt: moment() }, on('sessions')),
     SignInAttempt: class extends SignInAttemptRow {}.init({ id: id(), subject: text(), at: moment() }, on('sign_in_attempts')),
     Customer: class extends CustomerRow {}.init({ id: id(), shopId: whole(), name: text(), contact: blankText(), version: version() }, on('customers')),
-    Drive: class extends DriveRow {}.init({ id: id(), shopId: whole(), name: text(), kind: text(), document: { type: JSONB, allowNull: false }, changedBy: text(), changedAt: moment(), version: version() }, on('drives')),
+    Drive: class extends DriveRow {}.init({ id: id(), shopId: whole(), name: text(), kind: text(), document: { type: JSONB, allowNull: false }, uncertainty: { type: JSONB, allowNull: true }, changedBy: text(), changedAt: moment(), version: version() }, on('drives')),
+    Notebook: class extends NotebookRow {}.init(
+      { id: id(), shopId: whole(), driveId: maybeWhole(), name: text(), document: { type: JSONB, allowNull: false }, changedBy: text(), changedAt: moment(), version: version() }, on('notebooks')),
+    Photo: class extends PhotoRow {}.init(
+      { id: id(), notebookId: whole(), mediaType: text(), width: whole(), height: whole(), bytes: { type: BLOB, allowNull: false }, addedBy: text(), addedAt: moment() }, on('photos')),
     Machine: class extends MachineRow {}.init(
       { id: id(), shopId: whole(), customerId: maybeWhole(), name: text(), maker: blankText(), model: blankText(), serial: blankText(), meterHours: { type: DOUBLE, allowNull: true }, notes: blankText(), version: version() }, on('machines')),
     MachineDrive: class extends MachineDriveRow {}.init({ machineId: { type: INTEGER, primaryKey: true }, driveId: { type: INTEGER, primaryKey: true } }, on('machine_drives')),

@@ -2,6 +2,7 @@
 
 import * as Comlink from 'comlink';
 import { useEffect, useRef, useState } from 'react';
+import type { LookResult, Notebook } from '@/core/survey';
 import type { MatchRequest, MatchResult, PoseRequest, PoseResult, SolverService } from '@/workers/solver-service';
 
 /** Two workers: drawing stays quick while a match or a thousand variations are computed beside it. */
@@ -62,6 +63,11 @@ export function usePose(request: PoseRequest | null): { answer: PoseResult | nul
 /** Every candidate judged, off the main thread. */
 export function useMatch(request: MatchRequest | null): { answer: MatchResult | null; pending: boolean } {
   return useLatest(request, async (r): Promise<MatchResult> => workerFor('matching').match(r));
+}
+
+/** A notebook solved, off the main thread. */
+export function useLook(notebook: Notebook | null): { answer: LookResult | null; pending: boolean } {
+  return useLatest(notebook, async (n): Promise<LookResult> => workerFor('drawing').look(n));
 }
 
 /** Starts many uncertain drives; `report` returns false to stop. */

@@ -1,8 +1,9 @@
 import {
-  answerState, compileDrive, endingProblem, isOverCentre, judgeBelt, lengthWindow, newMatcher, newSolver, rankBelts, readCandidate, seededRandom, setAdjusters, solveEquilibrium, speedsOf, statesOf, tryLength, variationsThatWork, windowByAdjuster,
-  type BeltDuty, type Candidate, type Drive, type LengthWindow, type MatchedBelt, type Pose, type Problem, type SolvedState, type Speeds, type Spread, type Trial, type Warning, type GripBand,
+  answerState, compileDrive, endingProblem, isOverCentre, judgeBelt, lengthWindow, newMatcher, newSolver, rankBelts, readCandidate, seededRandom, setAdjusters, solveEquilibrium, speedsOf, statesOf, tryLength, variationsThatWork, windowByAdjuster, windowSpread,
+  type BeltDuty, type Candidate, type Drive, type LengthWindow, type MatchedBelt, type Pose, type Problem, type SolvedState, type Speeds, type Spread, type Trial, type Uncertainty, type Warning, type WindowSpread, type GripBand,
 } from '../core/drive';
 import { standardSizes } from '../core/belt';
+import { lookAt, type LookResult, type Notebook } from '../core/survey';
 
 /** A drive at one lever position, ready to be drawn. */
 export interface PoseAnswer {
@@ -30,10 +31,14 @@ export interface MatchRequest {
   readonly drive: Drive;
   readonly beltId: string;
   readonly candidates: readonly Candidate[];
+  /** How well the drive's numbers are known, where it was measured. */
+  readonly uncertainty?: Uncertainty | null;
 }
 
 export interface MatchAnswer {
   readonly window: LengthWindow;
+  /** How closely its ends are known; null for a drive that was drawn. */
+  readonly spread: WindowSpread | null;
   readonly belts: readonly MatchedBelt[];
   /** Candidates that could not be read, with why. */
   readonly unread: readonly { readonly id: string; readonly problem: string }[];
@@ -67,17 +72,18 @@ export const solverService = {
     return { ok: true, answer: { pose, solved, bands, duties, speeds, warnings: made.compiled.warnings, problem: endingProblem(equilibrium, { name: nearest?.name ?? 'between', lever }, 0)?.message ?? null } };
   },
 
-  match({ drive, beltId, candidates }: MatchRequest): MatchResult {
+  match({ drive, beltId, candidates, uncertainty }: MatchRequest): MatchResult {
     const made = compileDrive(drive);
     if (!made.ok) return made;
     const matcher = newMatcher(made.compiled, beltId);
     if (!matcher) return { ok: false, problems: [{ path: 'belts', message: `the drive has no belt “${beltId}”` }] };
     const window = lengthWindow(matcher);
+    const spread = uncertainty ? windowSpread(drive, beltId, window, uncertainty) : null;
     const judged: MatchedBelt[] = [];
     const unread: { id: string; problem: string }[] = [];
     for (const candidate of candidates) {
       const read = readCandidate(candidate, matcher.section);
-      if (read.ok) judged.push(judgeBelt(matcher, window, candidate.id, read, candidate.toleranceMm));
+      if (read.ok) judged.push(judgeBelt(matcher, window, candidate.id, read, candidate.toleranceMm, spread ?? undefined));
       else unread.push({ id: candidate.id, problem: read.problem });
     }
     const count = drive.belts[matcher.belt]?.count ?? 1;
@@ -91,11 +97,16 @@ export const solverService = {
     return {
       ok: true,
       answer: {
-        window, belts: rankBelts(judged, window), unread, standard, adjusters, asksForRelease: matcher.released !== null,
+        window, spread, belts: rankBelts(judged, window), unread, standard, adjusters, asksForRelease: matcher.released !== null,
         overCentre: matcher.released !== null && isOverCentre(solver, engaged, matcher.engaged.lever, rest, matcher.released.lever),
         own: own.pitchLength > 0 ? tryLength(matcher, own.pitchLength + 2 * Math.PI * matcher.section.pitchLineMm) : null,
       },
     };
+  },
+
+  /** What a notebook says so far: places, what disagrees, what to measure next, and the drive if it can be made. */
+  look(notebook: Notebook): LookResult {
+    return lookAt(notebook);
   },
 
   /** Draws many uncertain drives at once. Reports after every hundred; the caller stops it by ending the worker's turn with `keepGoing`. */

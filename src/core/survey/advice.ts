@@ -1,6 +1,6 @@
 import type { Fit, Mirror } from './fit';
 import { distanceBetween, type Model } from './model';
-import type { Trust } from './solve';
+import type { Trust } from './trust';
 
 export interface NextMeasure {
   readonly kind: 'centres' | 'side';

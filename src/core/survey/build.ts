@@ -12,7 +12,7 @@ export interface Missing {
 
 /** What a look at the mechanism says. */
 export interface Finding {
-  readonly code: 'end-out-of-reach' | 'ends-coincide' | 'spring-slack' | 'spring-bad' | 'tightens-the-wrong-way' | 'brake-outside-travel' | 'second-place' | 'cannot-teach';
+  readonly code: 'end-out-of-reach' | 'ends-coincide' | 'spring-slack' | 'spring-bad' | 'tightens-the-wrong-way' | 'brake-outside-travel' | 'second-place' | 'cannot-teach' | 'keeper-left-out';
   readonly of: string;
   /** mm, where a figure belongs to it. */
   readonly mm?: number;
@@ -156,9 +156,14 @@ function build(notebook: Notebook, places: Places, reader: Reader): Built {
       to: { body: s.to.body, x: round(to.x), y: round(to.y) },
     });
   }
-  const keepers = notebook.keepers.map((k) => {
-    const at = place(k.point);
-    return { id: k.id, label: k.label, near: k.near, x: round(at.x), y: round(at.y), ...(k.gap !== null ? { gap: k.gap } : {}) };
+  const keepers = notebook.keepers.flatMap((k) => {
+    // A keeper moves nothing: one whose place is not fixed is left out and said, and the drive made without it.
+    const at = places.at(k.point);
+    if (!at) {
+      findings.push({ code: 'keeper-left-out', of: k.id });
+      return [];
+    }
+    return [{ id: k.id, label: k.label, near: k.near, x: round(at.x), y: round(at.y), ...(k.gap !== null ? { gap: k.gap } : {}) }];
   });
   if (missing.length > 0) return { drive: null, missing, findings, problems: [] };
 

@@ -1,4 +1,4 @@
-import type { Drive } from '../../core/drive';
+import { stillUncertain, type Drive, type Uncertainty } from '../../core/drive';
 import type { Database } from '../connection';
 import type { DriveRow } from '../models';
 import { done, refused, stale, type Outcome } from '../outcome';
@@ -25,12 +25,14 @@ export interface DriveSummary {
 export interface StoredDrive {
   readonly id: number;
   readonly document: Drive;
+  /** How well its numbers are known, where it was measured and not drawn. */
+  readonly uncertainty: Uncertainty | null;
   readonly changedBy: string;
   readonly changedAt: string;
   readonly version: number;
 }
 
-const plain = (row: DriveRow): StoredDrive => ({ id: row.id, document: row.document, changedBy: row.changedBy, changedAt: row.changedAt.toISOString(), version: row.version });
+const plain = (row: DriveRow): StoredDrive => ({ id: row.id, document: row.document, uncertainty: row.uncertainty, changedBy: row.changedBy, changedAt: row.changedAt.toISOString(), version: row.version });
 
 const summary = (row: DriveRow): DriveSummary => ({
   id: row.id, name: row.name, kind: row.kind, pulleys: row.document.pulleys.length, changedBy: row.changedBy, changedAt: row.changedAt.toISOString(),
@@ -47,7 +49,7 @@ export async function findDrive(db: Database, shopId: number, id: number): Promi
 }
 
 export async function addDrive(db: Database, shopId: number, document: Drive, by: string, now: Date): Promise<StoredDrive> {
-  return plain(await db.models.Drive.create({ shopId, name: document.name, kind: document.kind, document, changedBy: by, changedAt: now }));
+  return plain(await db.models.Drive.create({ shopId, name: document.name, kind: document.kind, document, uncertainty: null, changedBy: by, changedAt: now }));
 }
 
 /** Saves over the version that was read; a newer one in between is handed back, not overwritten. */
@@ -56,7 +58,8 @@ export async function saveDrive(db: Database, shopId: number, id: number, versio
     const row = await db.models.Drive.findOne({ where: { id, shopId }, transaction, lock: true });
     if (!row) return refused('This drive was removed meanwhile; save it as a new one to keep it.');
     if (row.version !== version) return stale('drive', plain(row));
-    await row.update({ name: document.name, kind: document.kind, document, changedBy: by, changedAt: now, version: version + 1 }, { transaction });
+    const uncertainty = row.uncertainty && stillUncertain(document, row.uncertainty) ? row.uncertainty : null;
+    await row.update({ name: document.name, kind: document.kind, document, uncertainty, changedBy: by, changedAt: now, version: version + 1 }, { transaction });
     return done(plain(row));
   });
 }

@@ -1,0 +1,116 @@
+import type { Drive, Uncertainty } from '../../core/drive';
+import type { Notebook } from '../../core/survey';
+import type { Database } from '../connection';
+import type { NotebookRow } from '../models';
+import { done, refused, stale, type Outcome } from '../outcome';
+
+export interface StoredNotebook {
+  readonly id: number;
+  readonly document: Notebook;
+  /** The drive that was made from it, if one was. */
+  readonly driveId: number | null;
+  readonly changedBy: string;
+  readonly changedAt: string;
+  readonly version: number;
+}
+
+export interface NotebookSummary {
+  readonly id: number;
+  readonly name: string;
+  readonly kind: string;
+  readonly driveId: number | null;
+  readonly measured: number;
+  readonly asked: number;
+  readonly changedBy: string;
+  readonly changedAt: string;
+}
+
+export interface StoredPhoto {
+  readonly mediaType: string;
+  readonly bytes: Buffer;
+}
+
+/** A notebook holds no more than this many photos. */
+const MOST_PHOTOS = 6;
+
+const plain = (row: NotebookRow): StoredNotebook => ({ id: row.id, document: row.document, driveId: row.driveId, changedBy: row.changedBy, changedAt: row.changedAt.toISOString(), version: row.version });
+
+export async function listNotebooks(db: Database, shopId: number): Promise<NotebookSummary[]> {
+  const rows = await db.models.Notebook.findAll({ where: { shopId }, order: [['changedAt', 'DESC']] });
+  return rows.map(({ id, name, document, driveId, changedBy, changedAt }) => ({
+    id, name, kind: document.kind, driveId, changedBy, changedAt: changedAt.toISOString(),
+    measured: document.measures.filter((m) => m.value !== null).length, asked: document.measures.filter((m) => m.skipped !== true).length,
+  }));
+}
+
+export async function findNotebook(db: Database, shopId: number, id: number): Promise<StoredNotebook | null> {
+  const row = await db.models.Notebook.findOne({ where: { id, shopId } });
+  return row ? plain(row) : null;
+}
+
+/** The notebook that a drive was made from; the latest where there are several. */
+export async function notebookOfDrive(db: Database, shopId: number, driveId: number): Promise<number | null> {
+  return (await db.models.Notebook.findOne({ where: { driveId, shopId }, order: [['changedAt', 'DESC']] }))?.id ?? null;
+}
+
+export async function addNotebook(db: Database, shopId: number, document: Notebook, by: string, now: Date): Promise<StoredNotebook> {
+  return plain(await db.models.Notebook.create({ shopId, driveId: null, name: document.name, document, changedBy: by, changedAt: now }));
+}
+
+/** Saves over the version that was read; a newer one in between is handed back, not overwritten. */
+export async function saveNotebook(db: Database, shopId: number, id: number, version: number, document: Notebook, by: string, now: Date): Promise<Outcome<StoredNotebook, StoredNotebook>> {
+  return db.sequelize.transaction(async (transaction) => {
+    const row = await db.models.Notebook.findOne({ where: { id, shopId }, transaction, lock: true });
+    if (!row) return refused('This notebook was removed meanwhile. What you entered is kept on this device.');
+    if (row.version !== version) return stale('notebook', plain(row));
+    await row.update({ name: document.name, document, changedBy: by, changedAt: now, version: version + 1 }, { transaction });
+    return done(plain(row));
+  });
+}
+
+export async function removeNotebook(db: Database, shopId: number, id: number): Promise<Outcome<StoredNotebook>> {
+  const row = await db.models.Notebook.findOne({ where: { id, shopId } });
+  if (!row) return refused('This notebook is already gone.');
+  await row.destroy();
+  return done(plain(row));
+}
+
+/** Puts the drive that a notebook amounts to among the shop's drives, or over the one that was made from it before. */
+export async function keepDrive(db: Database, shopId: number, id: number, drive: Drive, uncertainty: Uncertainty, by: string, now: Date): Promise<Outcome<{ driveId: number }>> {
+  return db.sequelize.transaction(async (transaction) => {
+    const row = await db.models.Notebook.findOne({ where: { id, shopId }, transaction, lock: true });
+    if (!row) return refused('This notebook was removed meanwhile.');
+    const fields = { name: drive.name, kind: drive.kind, document: drive, uncertainty, changedBy: by, changedAt: now };
+    const before = row.driveId === null ? null : await db.models.Drive.findOne({ where: { id: row.driveId, shopId }, transaction, lock: true });
+    if (before) {
+      await before.update({ ...fields, version: before.version + 1 }, { transaction });
+      return done({ driveId: before.id });
+    }
+    const made = await db.models.Drive.create({ shopId, ...fields }, { transaction });
+    await row.update({ driveId: made.id }, { transaction });
+    return done({ driveId: made.id });
+  });
+}
+
+export async function addPhoto(db: Database, shopId: number, notebookId: number, photo: StoredPhoto & { readonly width: number; readonly height: number }, by: string, now: Date): Promise<Outcome<{ id: number; width: number; height: number }>> {
+  return db.sequelize.transaction(async (transaction) => {
+    const row = await db.models.Notebook.findOne({ where: { id: notebookId, shopId }, transaction, lock: true });
+    if (!row) return refused('This notebook was removed meanwhile; the photo was not kept.');
+    if ((await db.models.Photo.count({ where: { notebookId }, transaction })) >= MOST_PHOTOS) return refused(`A notebook holds ${MOST_PHOTOS} photos; take one off before adding another.`);
+    const { mediaType, width, height, bytes } = photo;
+    const made = await db.models.Photo.create({ notebookId, mediaType, width, height, bytes, addedBy: by, addedAt: now }, { transaction });
+    return done({ id: made.id, width, height });
+  });
+}
+
+export async function findPhoto(db: Database, shopId: number, id: number): Promise<StoredPhoto | null> {
+  const photo = await db.models.Photo.findByPk(id);
+  if (!photo || !(await db.models.Notebook.findOne({ where: { id: photo.notebookId, shopId } }))) return null;
+  return { mediaType: photo.mediaType, bytes: photo.bytes };
+}
+
+export async function removePhoto(db: Database, shopId: number, notebookId: number, id: number): Promise<Outcome<null>> {
+  if (!(await db.models.Notebook.findOne({ where: { id: notebookId, shopId } }))) return refused('This notebook was removed meanwhile.');
+  await db.models.Photo.destroy({ where: { id, notebookId } });
+  return done(null);
+}

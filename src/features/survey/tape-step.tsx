@@ -1,0 +1,150 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import IconButton from '@mui/material/IconButton';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { memo, useRef, useState } from 'react';
+import { proposeMeasures, type Look, type Notebook, type NotebookMeasure } from '@/core/survey';
+import { Icon } from '@/ui/icons';
+import { NumberField } from '@/ui/number-field';
+import { useUnits } from '@/ui/units';
+import { TapeDrawing } from './tape-drawing';
+import type { StepProps } from './steps';
+import { KIND_OF_TAPE, measureHow, measureTitle, placeName } from './words';
+
+/** No tape on a garden machine reads more, mm. */
+const LONGEST_MM = 5000;
+
+/** The distances, in the order of a walk round the deck; each with a drawing of where the tape goes, and how well it sits with the rest. */
+export function TapeStep({ notebook, look, write, mayChange, active, onActive }: StepProps & { active: string | null; onActive: (id: string | null) => void }) {
+  const list = useRef<HTMLOListElement>(null);
+  const [adding, setAdding] = useState(false);
+  const suspects = look?.answer.suspects ?? [];
+  const measured = notebook.measures.filter((m) => m.value !== null).length;
+  const still = proposeMeasures(notebook);
+  const focusNext = (from: number) => {
+    const next = notebook.measures.slice(from + 1).find((m) => m.value === null && m.skipped !== true) ?? notebook.measures[from + 1];
+    if (!next) return;
+    onActive(next.id);
+    list.current?.querySelector<HTMLInputElement>(`[data-measure="${CSS.escape(next.id)}"] input[inputmode]`)?.focus();
+  };
+  const change = (id: string, part: Partial<NotebookMeasure>, key?: string) => write((now) => ({ ...now, measures: now.measures.map((m) => (m.id === id ? ({ ...m, ...part } as NotebookMeasure) : m)) }), key);
+  return (
+    <>
+      <Typography sx={{ color: 'var(--ts-quiet)', mb: 1 }}>
+        {measured} of {notebook.measures.filter((m) => m.skipped !== true).length} taken. Leave the arm where it stands for all of them. Spare measures find mistakes; a tape is taken as good to ± {(2 * notebook.tapeSd).toFixed(0)} mm.
+      </Typography>
+      <Box component="ol" ref={list} sx={{ listStyle: 'none', m: 0, p: 0, border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)' }}>
+        {notebook.measures.map((m, i) => (
+          <MeasureRow key={m.id} notebook={notebook} look={look} measure={m} number={i + 1} open={active === m.id} suspect={suspects.indexOf(m.id)} mayChange={mayChange} onOpen={onActive} onNext={() => focusNext(i)} onChange={change}
+            onRemove={() => write((now) => ({ ...now, measures: now.measures.filter((one) => one.id !== m.id) }))} />
+        ))}
+      </Box>
+      {mayChange && (
+        <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 1.5 }}>
+          {still.length > 0 && <Button variant="outlined" onClick={() => write((now) => ({ ...now, measures: [...now.measures, ...proposeMeasures(now)] }))}>Ask for {still.length} more that the drive needs</Button>}
+          <Button variant="outlined" startIcon={<Icon name="add" size={18} />} onClick={() => setAdding(!adding)} aria-expanded={adding}>Another measure</Button>
+        </Box>
+      )}
+      {adding && <AddMeasure notebook={notebook} onAdd={(m) => { write((now) => ({ ...now, measures: [...now.measures, m] })); setAdding(false); onActive(m.id); }} />}
+    </>
+  );
+}
+
+interface RowProps {
+  readonly notebook: Notebook;
+  readonly look: Look | null;
+  readonly measure: NotebookMeasure;
+  readonly number: number;
+  readonly open: boolean;
+  /** Rank among the suspects, from 0; −1 where it is none. */
+  readonly suspect: number;
+  readonly mayChange: boolean;
+  readonly onOpen: (id: string) => void;
+  readonly onNext: () => void;
+  readonly onChange: (id: string, part: Partial<NotebookMeasure>, key?: string) => void;
+  readonly onRemove: () => void;
+}
+
+const MeasureRow = memo(function MeasureRow({ notebook, look, measure: m, number, open, suspect, mayChange, onOpen, onNext, onChange, onRemove }: RowProps) {
+  const { show } = useUnits();
+  const title = measureTitle(notebook, m);
+  const angle = m.kind === 'angle';
+  const signed = m.kind === 'from-edge' || m.kind === 'along-edge' || m.kind === 'in-line';
+  const residual = look?.answer.measures.find((one) => one.id === m.id)?.residual ?? null;
+  const skipped = m.skipped === true;
+  return (
+    <Box component="li" data-measure={m.id} sx={{ '& + &': { borderTop: '1px solid var(--ts-edge)' }, bgcolor: open ? 'var(--ts-card)' : undefined, p: 1, borderLeft: `4px solid ${suspect >= 0 ? 'var(--ts-copper)' : open ? 'var(--ts-work)' : 'transparent'}` }}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '26px minmax(0, 1fr)', sm: '26px minmax(0, 1fr) 148px' }, gap: 1, alignItems: 'center' }}>
+        <Box className="ts-mono" aria-hidden sx={{ fontSize: 13, color: 'var(--ts-quiet)', textAlign: 'right' }}>{number}</Box>
+        <Box component="button" type="button" onClick={() => onOpen(m.id)} aria-expanded={open} sx={{ all: 'unset', cursor: 'pointer', minHeight: 44, display: 'flex', flexDirection: 'column', justifyContent: 'center', '&:focus-visible': { outline: '3px solid var(--ts-work)' } }}>
+          <Box component="span" sx={{ fontWeight: open ? 650 : 500, textDecoration: skipped ? 'line-through' : 'none' }}>{title}</Box>
+          <Box component="span" sx={{ fontSize: 13, color: suspect >= 0 ? 'var(--ts-copper)' : 'var(--ts-quiet)' }}>
+            {m.kind === 'centres' || m.kind === 'outside' || m.kind === 'inside' ? KIND_OF_TAPE[m.kind] : m.kind === 'angle' ? 'Angle' : m.kind === 'in-line' ? 'In line' : 'From an edge'}
+            {skipped ? ' · left out' : suspect === 0 ? ' · sits worst with the rest' : suspect > 0 ? ' · sits badly with the rest' : ''}
+            {residual !== null && !skipped && look && look.answer.measures.length > 1 ? ` · ${residual === 0 || Math.abs(residual) < 0.05 ? 'agrees' : `${angle ? show(Math.abs(residual), 'angle') : show(Math.abs(residual), 'length')} ${residual > 0 ? 'over' : 'under'} the fit`}` : ''}
+          </Box>
+        </Box>
+        <NumberField label={angle ? 'Angle' : 'Reading'} dimension={angle ? 'angle' : 'length'} value={m.value} optional disabled={!mayChange || skipped} min={signed ? -LONGEST_MM : 0.1} max={angle ? 180 : LONGEST_MM}
+          sx={{ gridColumn: { xs: '2', sm: 'auto' } }} onFocus={() => onOpen(m.id)} onValue={(value) => onChange(m.id, { value }, `measure-${m.id}`)} onKeyDown={(e) => { if (e.key === 'Enter') { e.preventDefault(); onNext(); } }}
+          slotProps={{ htmlInput: { inputMode: 'text', enterKeyHint: 'next', 'aria-label': title } }} />
+      </Box>
+      {open && (
+        <Box sx={{ pl: { xs: 0, sm: 4.5 }, pt: 1, display: 'grid', gridTemplateColumns: { xs: '1fr', sm: 'minmax(0, 1.2fr) minmax(0, 1fr)' }, gap: 1.5 }}>
+          <TapeDrawing notebook={notebook} look={look} measure={m} />
+          <Box sx={{ fontSize: 14, display: 'flex', flexDirection: 'column', gap: 1 }}>
+            <span>{measureHow(notebook, m)}</span>
+            {(m.kind === 'centres' || m.kind === 'outside' || m.kind === 'inside') && (
+              <TextField select label="Taken" value={m.kind} disabled={!mayChange} onChange={(e) => onChange(m.id, { kind: e.target.value as 'centres' })}>
+                {Object.entries(KIND_OF_TAPE).map(([kind, words]) => <MenuItem key={kind} value={kind}>{words}</MenuItem>)}
+              </TextField>
+            )}
+            {mayChange && (
+              <Box sx={{ display: 'flex', gap: 0.5, flexWrap: 'wrap' }}>
+                <Button size="small" onClick={() => onChange(m.id, { skipped: !skipped })}>{skipped ? 'Take it in again' : 'Leave it out'}</Button>
+                <IconButton aria-label={`Remove “${title}”`} onClick={onRemove}><Icon name="close" size={18} /></IconButton>
+                <NumberField label="Good to ±" dimension={angle ? 'angle' : 'length'} value={m.sd ?? null} optional min={0.05} max={100} sx={{ width: 118 }} onValue={(sd) => onChange(m.id, { sd: sd ?? undefined }, `sd-${m.id}`)} />
+              </Box>
+            )}
+          </Box>
+        </Box>
+      )}
+    </Box>
+  );
+});
+
+type NewKind = 'centres' | 'outside' | 'inside' | 'in-line' | 'angle' | 'from-edge' | 'along-edge';
+const NEW_KINDS: readonly (readonly [NewKind, string])[] = [['centres', 'Centre to centre'], ['outside', 'Over the far rims'], ['inside', 'Between the near rims'], ['in-line', 'In line with two others'], ['angle', 'Angle between two others'], ['from-edge', 'Square off a straight edge'], ['along-edge', 'Along a straight edge']];
+
+function AddMeasure({ notebook, onAdd }: { notebook: Notebook; onAdd: (m: NotebookMeasure) => void }) {
+  const places = [...notebook.pulleys, ...notebook.points];
+  const [kind, setKind] = useState<NewKind>('centres');
+  const [chosen, setChosen] = useState<readonly string[]>([places[0]?.id ?? '', places[1]?.id ?? '', places[2]?.id ?? '']);
+  const [edge, setEdge] = useState('deck edge');
+  const count = kind === 'in-line' || kind === 'angle' ? 3 : kind === 'from-edge' || kind === 'along-edge' ? 1 : 2;
+  const labels = kind === 'in-line' ? ['This one', 'in line with', 'and'] : kind === 'angle' ? ['Angle at', 'from', 'to'] : count === 1 ? ['Place'] : ['From', 'To'];
+  const used = chosen.slice(0, count);
+  const sound = used.every((id) => places.some((p) => p.id === id)) && new Set(used).size === count && (count > 1 || edge.trim() !== '');
+  const add = () => {
+    const [a, b, c] = chosen as [string, string, string];
+    const id = `m-${Date.now().toString(36)}`;
+    if (kind === 'in-line') onAdd({ id, kind, of: a, between: [b, c], value: null });
+    else if (kind === 'angle') onAdd({ id, kind, at: a, between: [b, c], value: null });
+    else if (kind === 'from-edge' || kind === 'along-edge') onAdd({ id, kind, of: a, edge: edge.trim(), value: null });
+    else onAdd({ id, kind, between: [a, b], value: null });
+  };
+  return (
+    <Box sx={{ mt: 1.5, p: 1.5, border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(180px, 1fr))', gap: 1.5 }}>
+      <TextField select label="What is measured" value={kind} onChange={(e) => setKind(e.target.value as NewKind)}>{NEW_KINDS.map(([value, words]) => <MenuItem key={value} value={value}>{words}</MenuItem>)}</TextField>
+      {labels.map((label, i) => (
+        <TextField key={label} select label={label} value={chosen[i] ?? ''} onChange={(e) => setChosen(chosen.map((id, k) => (k === i ? e.target.value : id)))}>{places.map((p) => <MenuItem key={p.id} value={p.id}>{placeName(notebook, p.id)}</MenuItem>)}</TextField>
+      ))}
+      {count === 1 && <TextField label="Name of the edge" value={edge} onChange={(e) => setEdge(e.target.value)} />}
+      <Button variant="contained" disabled={!sound} onClick={add}>Add this measure</Button>
+      {!sound && <Typography sx={{ fontSize: 13, color: 'var(--ts-quiet)', alignSelf: 'center' }}>Choose {count} different places.</Typography>}
+    </Box>
+  );
+}

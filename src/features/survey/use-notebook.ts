@@ -1,0 +1,156 @@
+'use client';
+
+import { useCallback, useEffect, useReducer, useRef, useState } from 'react';
+import type { Notebook } from '@/core/survey';
+import type { StoredNotebook } from '@/db';
+import { saveNotebook } from './actions';
+
+interface Pages {
+  readonly past: readonly Notebook[];
+  readonly now: Notebook;
+  readonly future: readonly Notebook[];
+  /** Entries with the same key, one after the other, are undone together: a number being typed, a pulley being dragged. */
+  readonly key: string | null;
+}
+
+type Turn = { type: 'write'; change: (now: Notebook) => Notebook; key?: string | undefined } | { type: 'undo' } | { type: 'redo' } | { type: 'replace'; with: Notebook };
+
+const DEEPEST = 200;
+
+/** One entry, its undo and its redo. */
+export function turn(pages: Pages, act: Turn): Pages {
+  switch (act.type) {
+    case 'write': {
+      const now = act.change(pages.now);
+      if (now === pages.now) return pages;
+      if (act.key !== undefined && act.key === pages.key) return { ...pages, now, future: [] };
+      return { past: [...pages.past, pages.now].slice(-DEEPEST), now, future: [], key: act.key ?? null };
+    }
+    case 'undo': {
+      const before = pages.past[pages.past.length - 1];
+      return before ? { past: pages.past.slice(0, -1), now: before, future: [pages.now, ...pages.future], key: null } : pages;
+    }
+    case 'redo': {
+      const [next, ...future] = pages.future;
+      return next ? { past: [...pages.past, pages.now], now: next, future, key: null } : pages;
+    }
+    case 'replace': return { past: [...pages.past, pages.now].slice(-DEEPEST), now: act.with, future: [], key: null };
+  }
+}
+
+export type Keeping = 'kept' | 'keeping' | 'waiting';
+
+/** An entry is sent this long after the last key, and again this long after a failure. */
+const PAUSE_MS = 500;
+const AGAIN_MS = 4000;
+
+const draftKey = (id: number) => `taut-notebook-${id}`;
+
+/**
+ * A notebook that keeps itself: every entry goes to the server a moment later and until then stays on this device too, so that neither a lost
+ * connection nor a closed tab loses one. An entry made elsewhere meanwhile is never overwritten: `clash` holds it until one is chosen.
+ */
+export function useNotebook(stored: StoredNotebook, mayChange: boolean) {
+  const [pages, dispatch] = useReducer(turn, { past: [], now: stored.document, future: [], key: null });
+  const [keeping, setKeeping] = useState<Keeping>('kept');
+  const [problem, setProblem] = useState<string | null>(null);
+  const [clash, setClash] = useState<StoredNotebook | null>(null);
+  const [version, setVersion] = useState(stored.version);
+  const kept = useRef({ document: stored.document, version: stored.version });
+  const latest = useRef(pages.now);
+  const busy = useRef(false);
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  const clashing = useRef(false);
+
+  const push = useRef<() => Promise<void>>(async () => undefined);
+  useEffect(() => {
+    push.current = async () => {
+      if (busy.current || clashing.current || latest.current === kept.current.document) return;
+      busy.current = true;
+      setKeeping('keeping');
+      const sending = latest.current;
+      const result = await saveNotebook({ id: stored.id, version: kept.current.version, document: sending }).catch(() => ({ ok: false as const, reason: 'failed' as const, problem: 'The server does not answer. Every entry is kept on this device and sent as soon as it does.' }));
+      busy.current = false;
+      if (result.ok) {
+        kept.current = { document: sending, version: result.value.version };
+        setVersion(result.value.version);
+        setProblem(null);
+        if (latest.current === sending) {
+          localStorage.removeItem(draftKey(stored.id));
+          setKeeping('kept');
+        } else timer.current = setTimeout(() => void push.current(), PAUSE_MS);
+      } else if (result.reason === 'stale') {
+        clashing.current = true;
+        setClash(result.current);
+        setKeeping('waiting');
+      } else {
+        setProblem(result.problem);
+        setKeeping('waiting');
+        timer.current = setTimeout(() => void push.current(), AGAIN_MS);
+      }
+    };
+  });
+
+  useEffect(() => {
+    latest.current = pages.now;
+    if (!mayChange || pages.now === kept.current.document) return;
+    try {
+      localStorage.setItem(draftKey(stored.id), JSON.stringify({ version: kept.current.version, document: pages.now }));
+    } catch {
+      // A full store keeps the entry on the screen and on its way to the server all the same.
+    }
+    clearTimeout(timer.current);
+    timer.current = setTimeout(() => void push.current(), PAUSE_MS);
+  }, [pages.now, mayChange, stored.id]);
+
+  // Entries that were still on their way when the tab was closed come back.
+  useEffect(() => {
+    const soon = setTimeout(() => {
+      const draft = localStorage.getItem(draftKey(stored.id));
+      if (!draft || !mayChange) return;
+      try {
+        const { version: from, document } = JSON.parse(draft) as { version: number; document: Notebook };
+        if (document.format !== 'taut-sheave/notebook') return;
+        kept.current = { ...kept.current, version: from };
+        dispatch({ type: 'replace', with: document });
+      } catch {
+        localStorage.removeItem(draftKey(stored.id));
+      }
+    }, 0);
+    return () => clearTimeout(soon);
+  }, [stored.id, mayChange]);
+
+  useEffect(() => {
+    const again = () => void push.current();
+    const warn = (event: BeforeUnloadEvent) => latest.current !== kept.current.document && event.preventDefault();
+    window.addEventListener('online', again);
+    window.addEventListener('beforeunload', warn);
+    return () => {
+      window.removeEventListener('online', again);
+      window.removeEventListener('beforeunload', warn);
+      clearTimeout(timer.current);
+      void push.current();
+    };
+  }, []);
+
+  const write = useCallback((change: (now: Notebook) => Notebook, key?: string) => dispatch({ type: 'write', change, key }), []);
+  const settle = useCallback((mine: boolean) => {
+    if (!clash) return;
+    kept.current = { document: clash.document, version: clash.version };
+    clashing.current = false;
+    setVersion(clash.version);
+    setClash(null);
+    if (mine) void push.current();
+    else {
+      localStorage.removeItem(draftKey(stored.id));
+      dispatch({ type: 'replace', with: clash.document });
+      kept.current = { document: clash.document, version: clash.version };
+      setKeeping('kept');
+    }
+  }, [clash, stored.id]);
+
+  return {
+    notebook: pages.now, write, undo: useCallback(() => dispatch({ type: 'undo' }), []), redo: useCallback(() => dispatch({ type: 'redo' }), []),
+    mayUndo: pages.past.length > 0, mayRedo: pages.future.length > 0, keeping, problem, clash, settle, version,
+  };
+}
