@@ -146,7 +146,8 @@ test('the drawing is saved as SVG that stands alone', async ({ page }, info) => 
   await page.goto('/drives');
   await page.getByRole('link', { name: /Airstrip mower/ }).click();
   await expect(page.getByText(/lets go and grips/).first()).toBeVisible();
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save the drawing as SVG' }).click()]);
+  await page.getByRole('button', { name: 'Save the drawing or the routing card' }).click();
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: 'Drawing to scale, SVG' }).click()]);
   const file = info.outputPath('drive.svg');
   await download.saveAs(file);
   const svg = readFileSync(file, 'utf8');

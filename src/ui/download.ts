@@ -1,7 +1,7 @@
-/** Hands a text to the browser as a file to keep. */
-export function saveFile(name: string, text: string, type: string): void {
+/** Hands a text or a made file to the browser as a file to keep. */
+export function saveFile(name: string, content: string | Blob, type: string): void {
   const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([text], { type }));
+  link.href = URL.createObjectURL(new Blob([content], { type }));
   link.download = name;
   link.click();
   setTimeout(() => URL.revokeObjectURL(link.href), 1000);

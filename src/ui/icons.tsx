@@ -18,6 +18,8 @@ const paths = {
   out: <><path d="M14 4h6v16h-6" /><path d="M4 12h11M11 8l4 4-4 4" /></>,
   download: <path d="M12 4v11M7.5 11L12 15.5 16.5 11M5 20h14" />,
   upload: <path d="M12 16V5M7.5 9L12 4.5 16.5 9M5 20h14" />,
+  camera: <><path d="M3 8h4l2-3h6l2 3h4v11H3z" /><circle cx="12" cy="13" r="3.6" /></>,
+  tape: <><path d="M4 6h11a5 5 0 015 5v7H4z" /><circle cx="12" cy="12" r="3" /><path d="M4 18H2M7 18v-2.5M10 18v-2.5" /></>,
   more: <><circle cx="5.5" cy="12" r="1.4" /><circle cx="12" cy="12" r="1.4" /><circle cx="18.5" cy="12" r="1.4" /></>,
   check: <path d="M5 13l4.5 4.5L19.5 7" />,
   ticket: <><path d="M6 3h12v18l-3-2-3 2-3-2-3 2z" /><path d="M9 8h6M9 12h6" /></>,

@@ -14,6 +14,8 @@ export type { Candidate, CandidateResult, LengthWindow, MatchedBelt, Matcher, Ma
 export { pitchRadius, sectionOf, statedPitchLength, stiffnessOf } from './pitch';
 export { answerState, endingProblem, isOverCentre, solveDrive } from './solve';
 export type { DriveAnswer, Pose, PoseStop, SolvedBelt, SolvedState, SolveResult, StateAnswer } from './solve';
+export { routeDoubts } from './route-check';
+export type { RouteDoubt } from './route-check';
 export { speedsOf } from './speeds';
 export type { BeltMotion, PulleySpeed, Speeds } from './speeds';
 export { seededRandom, variationsThatWork } from './variation';

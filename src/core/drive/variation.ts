@@ -1,12 +1,15 @@
 import { compileDrive } from './compile';
 import { newMatcher, tryLength, type MatchSettings } from './match';
 import type { Drive } from './schema';
+import { driveWith, type Uncertainty } from './uncertainty';
 
 /** How far the inputs may be off: shares and mm, each taken as ±3 standard deviations. */
 export interface Spread {
   readonly springRateShare: number;
   readonly diameterMm: number;
   readonly lengthMm: number;
+  /** What a survey knows of the drive's numbers: drawn as well. */
+  readonly measured?: Uncertainty;
 }
 
 /** Mulberry32: a small generator of even quality, seeded, so that the same question gets the same answer. Public domain, T. Ettinger. */
@@ -30,10 +33,12 @@ export function* variationsThatWork(drive: Drive, beltId: string, outsideMm: num
   const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
   let works = 0;
   for (let done = 1; done <= draws; done++) {
+    const { measured } = spread;
+    const base = measured ? driveWith(drive, measured, measured.errors.map(normal)) : drive;
     const varied: Drive = {
-      ...drive,
-      pulleys: drive.pulleys.map((p) => ({ ...p, outsideDiameter: p.outsideDiameter + (normal() * spread.diameterMm) / 3 })),
-      springs: drive.springs.map((s) => ({ ...s, rate: s.rate * (1 + (normal() * spread.springRateShare) / 3) })),
+      ...base,
+      pulleys: base.pulleys.map((p) => ({ ...p, outsideDiameter: p.outsideDiameter + (normal() * spread.diameterMm) / 3 })),
+      springs: base.springs.map((s) => ({ ...s, rate: s.rate * (1 + (normal() * spread.springRateShare) / 3) })),
     };
     const made = compileDrive(varied);
     const matcher = made.ok ? newMatcher(made.compiled, beltId, settings) : undefined;

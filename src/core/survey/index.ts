@@ -4,7 +4,7 @@ export { solveSurvey } from './solve';
 export type { ErrorSource, SurveyAnswer, SurveyedMeasure, SurveyedPhoto, SurveyedPlace } from './solve';
 export type { NextMeasure } from './advice';
 export { markedDiameter, toPlane } from './photo';
-export { ARM_PLACES, bareDrive, diameterOf, surveyOf, UNKNOWN_DIAMETER_MM, validateNotebook } from './notebook';
+export { ARM_PLACES, bareDrive, diameterOf, scaleIsSet, surveyOf, UNKNOWN_DIAMETER_MM, validateNotebook } from './notebook';
 export type { ArmPlace, Notebook, NotebookArm, NotebookBelt, NotebookMeasure, NotebookPhoto, NotebookPulley, NotebookSpring } from './notebook';
 export { notebookFor, proposeEnds, proposeMeasures } from './walk';
 export { buildDrive, uncertaintyOf } from './build';

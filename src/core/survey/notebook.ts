@@ -30,6 +30,13 @@ const measure = z.discriminatedUnion('kind', [
 
 export const ARM_PLACES = ['released', 'engaged', 'brake'] as const;
 export type ArmPlace = (typeof ARM_PLACES)[number];
+const spot = z.tuple([figure, figure]);
+/** What sets a photo's scale, as far as it has been marked and measured. */
+const scaleSoFar = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('two-points'), ends: z.array(spot).max(2), distance: open }),
+  z.object({ kind: z.literal('rectangle'), corners: z.array(spot).max(4), width: open, height: open }),
+]);
+
 /** A distance taken with the arm held somewhere else than where everything was measured. */
 const armEnd = z.object({ id, at: z.enum(ARM_PLACES), kind: z.enum(['centres', 'outside', 'inside']), from: id, to: id, value: open, sd: figure.optional() });
 const arm = z.object({
@@ -75,7 +82,7 @@ const notebookShape = z.object({
   keepers: z.array(z.object({ id, label, near: id, point: id, gap: open })).max(40),
   measures: z.array(measure).max(200),
   sides: z.array(z.object({ pulley: id, leftOf: between, right: z.boolean().optional() })).max(200),
-  photos: z.array(photoShape.omit({ scale: true }).extend({ scale: z.unknown(), photo: z.number().int(), width: z.number().int(), height: z.number().int() })).max(6),
+  photos: z.array(photoShape.omit({ scale: true }).extend({ scale: scaleSoFar, photo: z.number().int(), width: z.number().int(), height: z.number().int() })).max(6),
   tapeSd: z.number().gt(0).max(100),
   diameterSd: z.number().min(0).max(100),
 });
@@ -124,6 +131,11 @@ export function bareDrive(notebook: Notebook): Pick<Drive, 'format' | 'version' 
   };
 }
 
+/** True once a photo's scale has all its marks and lengths. */
+export function scaleIsSet(scale: NotebookPhoto['scale']): boolean {
+  return scale.kind === 'two-points' ? scale.ends.length === 2 && scale.distance !== null : scale.corners.length === 4 && scale.width !== null && scale.height !== null;
+}
+
 /** The survey sheet that a notebook amounts to so far: measures with a value, photos with a scale; rims not known yet take no part in rim measures. */
 export function surveyOf(notebook: Notebook): SurveyResult {
   const rim = (place: string) => !notebook.pulleys.some((p) => p.id === place) || diameterOf(notebook, place) !== null;
@@ -137,6 +149,6 @@ export function surveyOf(notebook: Notebook): SurveyResult {
     format: 'taut-sheave/survey', version: 1, measures, sides: notebook.sides, tapeSd: notebook.tapeSd, diameterSd: notebook.diameterSd,
     drive: { ...bare, belts: bare.belts.map(({ designation: _number, length: _length, ...b }) => b) },
     points: notebook.points.map((p) => ({ id: p.id, label: p.label })),
-    photos: notebook.photos.flatMap(({ photo: _photo, width: _width, height: _height, ...p }) => (p.scale === null || p.scale === undefined ? [] : [p])),
+    photos: notebook.photos.flatMap(({ photo: _photo, width: _width, height: _height, ...p }) => (scaleIsSet(p.scale) ? [p] : [])),
   });
 }

@@ -1,3 +1,4 @@
+import { Op } from 'sequelize';
 import type { Drive, Uncertainty } from '../../core/drive';
 import type { Notebook } from '../../core/survey';
 import type { Database } from '../connection';
@@ -96,6 +97,9 @@ export async function addPhoto(db: Database, shopId: number, notebookId: number,
   return db.sequelize.transaction(async (transaction) => {
     const row = await db.models.Notebook.findOne({ where: { id: notebookId, shopId }, transaction, lock: true });
     if (!row) return refused('This notebook was removed meanwhile; the photo was not kept.');
+    const kept = row.document.photos.map((p) => p.photo);
+    // One taken off the page stays for an undo until its room is needed.
+    if ((await db.models.Photo.count({ where: { notebookId }, transaction })) >= MOST_PHOTOS) await db.models.Photo.destroy({ where: { notebookId, id: { [Op.notIn]: kept } }, transaction });
     if ((await db.models.Photo.count({ where: { notebookId }, transaction })) >= MOST_PHOTOS) return refused(`A notebook holds ${MOST_PHOTOS} photos; take one off before adding another.`);
     const { mediaType, width, height, bytes } = photo;
     const made = await db.models.Photo.create({ notebookId, mediaType, width, height, bytes, addedBy: by, addedAt: now }, { transaction });
@@ -107,10 +111,4 @@ export async function findPhoto(db: Database, shopId: number, id: number): Promi
   const photo = await db.models.Photo.findByPk(id);
   if (!photo || !(await db.models.Notebook.findOne({ where: { id: photo.notebookId, shopId } }))) return null;
   return { mediaType: photo.mediaType, bytes: photo.bytes };
-}
-
-export async function removePhoto(db: Database, shopId: number, notebookId: number, id: number): Promise<Outcome<null>> {
-  if (!(await db.models.Notebook.findOne({ where: { id: notebookId, shopId } }))) return refused('This notebook was removed meanwhile.');
-  await db.models.Photo.destroy({ where: { id, notebookId } });
-  return done(null);
 }

@@ -29,8 +29,8 @@ import { addDrive, removeDrive } from './actions';
 import { fileNameOf } from './editor-screen';
 import { KIND_WORDS } from './templates';
 
-/** A drive outside any job: ask at the counter which belt would run, and put the answer on a job if it belongs to one. */
-export function AskScreen({ stored, shelf, jobs }: { stored: StoredDrive; shelf: readonly ShelfBelt[]; jobs: readonly Pick<JobSummary, 'number' | 'title' | 'machine'>[] }) {
+/** A drive outside any job, with the notebook it was measured in if there is one: ask at the counter which belt would run, and put the answer on a job if it belongs to one. */
+export function AskScreen({ stored, shelf, jobs, notebook }: { stored: StoredDrive; shelf: readonly ShelfBelt[]; notebook: number | null; jobs: readonly Pick<JobSummary, 'number' | 'title' | 'machine'>[] }) {
   const drive = stored.document;
   const router = useRouter();
   const tell = useNotice();
@@ -55,7 +55,7 @@ export function AskScreen({ stored, shelf, jobs }: { stored: StoredDrive; shelf:
     </>
   );
   return (
-    <Page title={drive.name} lead={<>{KIND_WORDS[drive.kind]}{drive.notes ? `. ${drive.notes}` : ''}</>} acts={acts}>
+    <Page title={drive.name} lead={<>{KIND_WORDS[drive.kind]}{drive.notes ? `. ${drive.notes}` : ''}{notebook !== null && <> · <Link href={`/drives/measure/${notebook}`} style={{ color: 'inherit' }}>measured in this notebook</Link></>}</>} acts={acts}>
       {drive.belts.length > 1 && (
         <TextField select label="Belt" value={beltId} onChange={(e) => setBeltId(e.target.value)} sx={{ maxWidth: 320, mb: 1.5 }}>
           {drive.belts.map((b) => <MenuItem key={b.id} value={b.id}>{b.label ?? b.id}</MenuItem>)}
@@ -64,7 +64,7 @@ export function AskScreen({ stored, shelf, jobs }: { stored: StoredDrive; shelf:
       {drive.belts.length === 0 ? (
         <Empty title="No belt is drawn yet" act={<Button component={Link} href={`/drives/${stored.id}/edit`} variant="contained">Add a belt</Button>}>A belt and its route are needed before any other can be tried in its place.</Empty>
       ) : (
-        <MatchPanel key={beltId} drive={drive} beltId={beltId} shelf={shelf} onChoice={setChoice} />
+        <MatchPanel key={beltId} drive={drive} uncertainty={stored.uncertainty} beltId={beltId} shelf={shelf} onChoice={setChoice} />
       )}
       {putting && choice && <PutOnJob choice={choice} driveName={drive.name} jobs={jobs} onClose={() => setPutting(false)} />}
       <Dialog open={removing} onClose={() => setRemoving(false)}>

@@ -34,11 +34,11 @@ export function DrivesScreen({ drives }: { drives: readonly DriveSummary[] }) {
     const words = find.toLowerCase().split(/\s+/).filter(Boolean);
     return drives.filter((d) => words.every((w) => `${d.name} ${KIND_WORDS[d.kind as Drive['kind']]} ${d.belts.map((b) => beltSize(b, units)).join(' ')}`.toLowerCase().includes(w)));
   }, [drives, find, units]);
-  const acts = mayChange && <><ImportDrive /><Button component={Link} href="/drives/new" variant="contained" startIcon={<Icon name="add" />}>Draw a new drive</Button></>;
+  const acts = mayChange && <><ImportDrive /><Button component={Link} href="/drives/new" variant="outlined" startIcon={<Icon name="add" />}>Draw a new drive</Button><Button component={Link} href="/drives/measure" variant="contained" startIcon={<Icon name="tape" />}>Measure a drive</Button></>;
   return (
     <Page title="Drives" lead="Drawn once, asked of any belt." acts={acts}>
       {drives.length === 0 ? (
-        <Empty title="No drive is drawn yet" act={mayChange && <Button component={Link} href="/drives/new" variant="contained">Draw the first</Button>}>A drive is the pulleys, belts, arms and springs of a machine, to scale. Draw one, or take in a drive file.</Empty>
+        <Empty title="No drive is drawn yet" act={mayChange && <Button component={Link} href="/drives/measure" variant="contained">Measure the first</Button>}>A drive is the pulleys, belts, arms and springs of a machine, to scale. Measure one, draw one, or take in a drive file.</Empty>
       ) : (
         <>
           <TextField label="Find a drive" value={find} onChange={(e) => setFind(e.target.value)} sx={{ maxWidth: 360, mb: 1.5 }} />

@@ -249,7 +249,7 @@ const PartsPanel = memo(function PartsPanel({ drive, list, at, mayChange, onList
         </Box>
       )}
       {part && <PartForm key={`${list}-${index}-${String(part['id'] ?? '')}`} drive={drive} list={list} part={part} onPart={put} disabled={!mayChange} />}
-      {list === 'belts' && part && <RouteEditor drive={drive} belt={part as unknown as Drive['belts'][number]} disabled={!mayChange} onRoute={(route) => put({ ...part, route }, 'route')} />}
+      {list === 'belts' && part && <Box sx={{ mt: 2 }}><RouteEditor pulleys={drive.pulleys} route={(part as unknown as Drive['belts'][number]).route} disabled={!mayChange} onRoute={(route) => put({ ...part, route }, 'route')} /></Box>}
       {list !== 'drive' && part && mayChange && <Button color="error" onClick={remove} sx={{ mt: 2 }}>Take {nameOf(part, index)} off</Button>}
       {list !== 'drive' && !part && <Typography sx={{ color: 'var(--ts-quiet)' }}>None yet.</Typography>}
     </Box>

@@ -2,7 +2,7 @@
 
 import { revalidatePath } from 'next/cache';
 import * as z from 'zod';
-import { compileDrive, judgeBelt, lengthWindow, newMatcher, readCandidate } from '@/core/drive';
+import { compileDrive, judgeBelt, lengthWindow, newMatcher, readCandidate, windowSpread } from '@/core/drive';
 import { formatQuantity } from '@/core/quantity';
 import { drives, jobs, shelf, STAGE_STATES, STAGES, type EntryBodies } from '@/db';
 import { action } from '@/server';
@@ -61,7 +61,9 @@ export const bookBelt = action('technician', z.object({ number, shelfBeltId: z.n
   const matcher = made.ok ? newMatcher(made.compiled, job.beltId) : undefined;
   const read = matcher && readCandidate(candidateOf(belt), matcher.section);
   if (!matcher || !read?.ok) return { ok: false, reason: 'refused', problem: 'The drive cannot be solved as it is drawn; mend it first.' };
-  const judged = judgeBelt(matcher, lengthWindow(matcher), String(belt.id), read);
+  const window = lengthWindow(matcher);
+  const spread = stored.uncertainty ? windowSpread(stored.document, job.beltId, window, stored.uncertainty) : null;
+  const judged = judgeBelt(matcher, window, String(belt.id), read, undefined, spread ?? undefined);
   const exact = isExact(stored.document, job.beltId, judged);
   const runs = judged.verdict === 'fits' || judged.verdict === 'marginal';
   if ((!exact || !runs) && input.reason === '') {

@@ -16,7 +16,7 @@ import useMediaQuery from '@mui/material/useMediaQuery';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { Drive } from '@/core/drive';
+import type { Drive, Uncertainty } from '@/core/drive';
 import type { Job, ShelfBelt, Stage, TicketEntry } from '@/db';
 import type { ActionResult } from '@/server';
 import { Icon } from '@/ui/icons';
@@ -42,6 +42,8 @@ export interface JobScreenProps {
   readonly job: Job;
   readonly stage: Stage;
   readonly drive: Drive | null;
+  /** How well its numbers are known, where it was measured. */
+  readonly uncertainty: Uncertainty | null;
   readonly shelf: readonly ShelfBelt[];
   readonly choices: readonly DriveChoice[];
 }
@@ -49,7 +51,7 @@ export interface JobScreenProps {
 const UNREACHED = { ok: false as const, reason: 'failed' as const, problem: 'The server does not answer. What you typed is kept on this device; try again in a moment.' };
 
 /** A job: the spine of stages, the bench for the one at hand, the ticket beside it. */
-export function JobScreen({ job, stage, drive, shelf, choices }: JobScreenProps) {
+export function JobScreen({ job, stage, drive, uncertainty, shelf, choices }: JobScreenProps) {
   const router = useRouter();
   const tell = useNotice();
   const wide = useMediaQuery('(min-width:1100px)');
@@ -117,9 +119,9 @@ export function JobScreen({ job, stage, drive, shelf, choices }: JobScreenProps)
             <>
               <DrivePicker job={job} choices={choices} disabled={!writable} onChoose={(driveId, beltId) => void act(() => chooseDrive({ number: n, driveId, beltId }))} hidden={drive !== null && choices.flatMap((c) => c.belts).length < 2} />
               {drive && job.beltId && drive.belts.some((b) => b.id === job.beltId) ? (
-                <MatchPanel drive={drive} beltId={job.beltId} shelf={shelf} onChoice={setChoice} />
+                <MatchPanel drive={drive} uncertainty={uncertainty} beltId={job.beltId} shelf={shelf} onChoice={setChoice} />
               ) : (
-                <Alert severity="info" variant="outlined">{choices.length === 0 ? <>No drive is drawn for this machine yet. <Link href="/drives/new">Draw it</Link>, add it to the machine, and the shelf is tried on it here.</> : 'Choose the drive and belt that this job is about.'}</Alert>
+                <Alert severity="info" variant="outlined">{choices.length === 0 ? <>No drive is drawn for this machine yet. <Link href="/drives/measure">Measure it</Link> or <Link href="/drives/new">draw it</Link>, add it to the machine, and the shelf is tried on it here.</> : 'Choose the drive and belt that this job is about.'}</Alert>
               )}
               {writable && <Box sx={{ mt: 3, maxWidth: 720 }}><NoteField job={job} stage="match" placeholder="What was asked or decided about the belt" onNote={stageActs.note} /><StageMoves state={job.stages.match} name="Match" onMove={stageActs.move} /></Box>}
             </>

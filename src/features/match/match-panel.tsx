@@ -8,7 +8,7 @@ import Skeleton from '@mui/material/Skeleton';
 import Typography from '@mui/material/Typography';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { sectionOf, statesOf, type BeltDuty, type Drive, type MatchedBelt } from '@/core/drive';
+import { sectionOf, statesOf, type BeltDuty, type Drive, type MatchedBelt, type Uncertainty } from '@/core/drive';
 import type { ShelfBelt } from '@/db';
 import { Plate } from '@/ui/plate/plate';
 import { runVariations, useMatch, usePose } from '@/ui/solver';
@@ -32,7 +32,7 @@ export interface BeltChoice {
 const SEATLESS_SHOWN = 2;
 
 /** Will it run? The window, every belt to hand in its place, the drive with the chosen one on it, and why. */
-export function MatchPanel({ drive, beltId, shelf, onChoice }: { drive: Drive; beltId: string; shelf: readonly ShelfBelt[]; onChoice: (choice: BeltChoice | null) => void }) {
+export function MatchPanel({ drive, uncertainty, beltId, shelf, onChoice }: { drive: Drive; uncertainty: Uncertainty | null; beltId: string; shelf: readonly ShelfBelt[]; onChoice: (choice: BeltChoice | null) => void }) {
   const units = useUnits();
   const { show } = units;
   const narrow = useMediaQuery('(max-width:899px)');
@@ -41,7 +41,7 @@ export function MatchPanel({ drive, beltId, shelf, onChoice }: { drive: Drive; b
   const [everything, setEverything] = useState(false);
 
   const candidates = useMemo(() => shelf.map(candidateOf), [shelf]);
-  const matchRequest = useMemo(() => ({ drive, beltId, candidates }), [drive, beltId, candidates]);
+  const matchRequest = useMemo(() => ({ drive, beltId, candidates, uncertainty }), [drive, beltId, candidates, uncertainty]);
   const { answer: result, pending } = useMatch(matchRequest);
   const match = result?.ok ? result.answer : null;
   const stock = useMemo(() => new Map(shelf.map((b) => [String(b.id), b])), [shelf]);
@@ -83,7 +83,7 @@ export function MatchPanel({ drive, beltId, shelf, onChoice }: { drive: Drive; b
         <Typography component="p" aria-live="polite" sx={{ color: 'var(--ts-quiet)' }}>{match ? <WindowSentence match={match} /> : 'Computing …'}</Typography>
       </Box>
       {pending && match && <LinearProgress aria-label="Computing" sx={{ height: 2, mb: -0.25 }} />}
-      {match ? <WindowRuler window={match.window} chosen={chosen?.id ?? null} onChoose={setPicked} marks={ordered.map((b) => ({ id: b.id, name: nameOf(b), belt: b }))} /> : <Skeleton variant="rectangular" height={98} />}
+      {match ? <WindowRuler window={match.window} spread={match.spread} chosen={chosen?.id ?? null} onChoose={setPicked} marks={ordered.map((b) => ({ id: b.id, name: nameOf(b), belt: b }))} /> : <Skeleton variant="rectangular" height={98} />}
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1fr) 270px' }, gap: 2, mt: 1 }}>
         <Plate drive={drive} answer={pose} lever={lever} onLever={setLever} leverMoves={moves} focusBelt={beltIndex} height={narrow ? 300 : 276} />
         <BeltOnPlate drive={drive} beltIndex={beltIndex} match={match} chosen={chosen} name={chosen ? nameOf(chosen) : null} position={pose?.solved.tensioners} exact={chosen ? isExact(drive, beltId, chosen) : false} />
@@ -100,7 +100,7 @@ export function MatchPanel({ drive, beltId, shelf, onChoice }: { drive: Drive; b
       )}
       {pose?.duties[beltIndex] && <Duty duty={pose.duties[beltIndex]} drive={drive} />}
       {match && <Beyond match={match} drive={drive} shelf={shelf} />}
-      {match && chosen && chosen.verdict !== 'wrong-section' && <Variations key={chosen.id} drive={drive} beltId={beltId} name={nameOf(chosen)} outsideMm={chosen.outsideMm} toleranceMm={chosen.toleranceMm} />}
+      {match && chosen && chosen.verdict !== 'wrong-section' && <Variations key={chosen.id} drive={drive} beltId={beltId} name={nameOf(chosen)} outsideMm={chosen.outsideMm} toleranceMm={chosen.toleranceMm} uncertainty={uncertainty} />}
       <Box className="ts-screen-only" sx={{ mt: 1, color: 'var(--ts-quiet)', fontSize: 13 }}>
         Outside lengths, for section {sectionOf(drive.belts[beltIndex]!).name}{drive.belts[beltIndex]!.count ? ` × ${drive.belts[beltIndex]!.count}` : ''}. A new belt’s length may be off by {show(3, 'length')} and 0.2 %. The machine’s own manual always wins.
       </Box>
@@ -110,8 +110,11 @@ export function MatchPanel({ drive, beltId, shelf, onChoice }: { drive: Drive; b
 
 function WindowSentence({ match }: { match: MatchAnswer }) {
   const { show } = useUnits();
-  const { window, asksForRelease, overCentre } = match;
-  const strong = (mm: number) => <strong style={{ color: 'var(--ts-ink)' }}>{show(mm, 'length')}</strong>;
+  const { window, spread, asksForRelease, overCentre } = match;
+  const strong = (mm: number) => {
+    const sd = mm === window.shortestMm ? spread?.shortestSd : mm === window.longestMm ? spread?.longestSd : null;
+    return <><strong style={{ color: 'var(--ts-ink)' }}>{show(mm, 'length')}</strong>{typeof sd === 'number' ? ` ± ${show(2 * sd, 'length', 1)}` : ''}</>;
+  };
   if (window.shortestMm !== null && window.longestMm !== null) {
     if (!asksForRelease) return Number.isFinite(window.longestMm) ? <>This drive is always tight; it grips up to {strong(window.longestMm)} outside length.</> : <>This drive grips at any length tried.</>;
     if (Number.isFinite(window.shortestMm) && Number.isFinite(window.longestMm)) {
@@ -265,7 +268,7 @@ function Beyond({ match, drive, shelf }: { match: MatchAnswer; drive: Drive; she
 const DRAWS = 2000;
 
 /** Length, spring rates and diameters all uncertain at once: two thousand drawn drives, with progress, and it can be stopped. */
-function Variations({ drive, beltId, name, outsideMm, toleranceMm }: { drive: Drive; beltId: string; name: string; outsideMm: number; toleranceMm: number }) {
+function Variations({ drive, beltId, name, outsideMm, toleranceMm, uncertainty }: { drive: Drive; beltId: string; name: string; outsideMm: number; toleranceMm: number; uncertainty: Uncertainty | null }) {
   const { show } = useUnits();
   const [tally, setTally] = useState<{ done: number; works: number } | null>(null);
   const [running, setRunning] = useState(false);
@@ -274,7 +277,7 @@ function Variations({ drive, beltId, name, outsideMm, toleranceMm }: { drive: Dr
   const start = async () => {
     going.current = true;
     setRunning(true);
-    const last = await runVariations(drive, beltId, outsideMm, { springRateShare: 0.1, diameterMm: 0.5, lengthMm: toleranceMm }, DRAWS, (done, works) => {
+    const last = await runVariations(drive, beltId, outsideMm, uncertainty ? { springRateShare: 0, diameterMm: 0, lengthMm: toleranceMm, measured: uncertainty } : { springRateShare: 0.1, diameterMm: 0.5, lengthMm: toleranceMm }, DRAWS, (done, works) => {
       setTally({ done, works });
       return going.current;
     });
@@ -286,7 +289,7 @@ function Variations({ drive, beltId, name, outsideMm, toleranceMm }: { drive: Dr
       <Button variant="outlined" onClick={() => (running ? (going.current = false) : void start())}>{running ? 'Stop' : 'Try with everything a little off'}</Button>
       <Box role="status" sx={{ fontSize: 14, flex: 1, minWidth: 220 }}>
         {tally === null
-          ? `Springs ±10 %, pulleys ±${show(0.5, 'length', 1)}, belt ±${show(toleranceMm, 'length')}: ${DRAWS} made-up drives.`
+          ? `${uncertainty ? 'Everything as closely as it was measured' : `Springs ±10 %, pulleys ±${show(0.5, 'length', 1)}`}, belt ±${show(toleranceMm, 'length')}: ${DRAWS} made-up drives.`
           : `${name} works on ${Math.round((100 * tally.works) / Math.max(1, tally.done))} % of ${tally.done} drives drawn with springs, pulleys and belt a little off.`}
         {running && <LinearProgress variant="determinate" value={((tally?.done ?? 0) / DRAWS) * 100} aria-label="Drives tried" sx={{ mt: 0.5 }} />}
       </Box>

@@ -2,7 +2,7 @@
 
 import Box from '@mui/material/Box';
 import { useEffect, useRef, useState } from 'react';
-import type { LengthWindow, MatchedBelt } from '@/core/drive';
+import type { LengthWindow, MatchedBelt, WindowSpread } from '@/core/drive';
 import { useUnits } from '@/ui/units';
 
 export interface RulerMark {
@@ -14,8 +14,8 @@ export interface RulerMark {
 const H = 92;
 const BAND = 40;
 
-/** Outside length along a ruler: what won't let go, what runs, what won't grip, and every belt that seats in its place. */
-export function WindowRuler({ window, marks, chosen, onChoose }: { window: LengthWindow; marks: readonly RulerMark[]; chosen: string | null; onChoose: (id: string) => void }) {
+/** Outside length along a ruler: what won't let go, what runs, what won't grip, how closely that is known, and every belt that seats in its place. */
+export function WindowRuler({ window, spread, marks, chosen, onChoose }: { window: LengthWindow; spread: WindowSpread | null; marks: readonly RulerMark[]; chosen: string | null; onChoose: (id: string) => void }) {
   const { setting, show } = useUnits();
   const box = useRef<HTMLDivElement>(null);
   const [w, setW] = useState(720);
@@ -78,6 +78,9 @@ export function WindowRuler({ window, marks, chosen, onChoose }: { window: Lengt
             {band(0, a, 'var(--ts-sand)', 'won’t let go', 'var(--ts-quiet)')}
             {band(a, b, 'var(--ts-work-soft)', 'lets go and grips', 'var(--ts-work)', 700)}
             {band(b, w, 'var(--ts-sand)', 'won’t grip', 'var(--ts-quiet)')}
+            {([[a, spread?.shortestSd], [b, spread?.longestSd]] as const).map(([x, sd], i) => sd !== null && sd !== undefined && x > 0 && x < w && (
+              <rect key={i} x={x - at(from + 2 * sd)} y={BAND + 3} width={2 * at(from + 2 * sd)} height={24} fill="none" stroke="var(--ts-work)" strokeWidth={1.2} strokeDasharray="3 3"><title>Known to ± {show(2 * sd, 'length', 1)}</title></rect>
+            ))}
             {[a, b].map((x, i) => x > 0 && x < w && <path key={i} d={`M${x} ${BAND}v30`} stroke="var(--ts-work)" strokeWidth={2} />)}
           </>
         ) : (

@@ -34,8 +34,6 @@ export const removeNotebook = action('technician', z.object({ id }), async ({ db
   return result;
 });
 
-export const removePhoto = action('technician', z.object({ id, photo: id }), async ({ db, person }, input) => notebooks.removePhoto(db, person.shopId, input.id, input.photo));
-
 /** Makes the drive that the notebook amounts to, computed here from what is stored. */
 export const makeDrive = action('technician', z.object({ id, version: z.number().int() }), async ({ db, person, now }, input) => {
   const stored = await notebooks.findNotebook(db, person.shopId, input.id);

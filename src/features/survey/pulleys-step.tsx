@@ -5,12 +5,12 @@ import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { proposeMeasures, type Notebook, type NotebookPulley } from '@/core/survey';
+import type { Notebook, NotebookPulley } from '@/core/survey';
 import { Icon } from '@/ui/icons';
 import { NumberField } from '@/ui/number-field';
-import type { StepProps } from './steps';
+import { freeSpot, freshId, withoutPlace } from './changes';
+import { SoftText, type StepProps } from './steps';
 
 type SizeBy = 'across' | 'around' | 'same';
 
@@ -24,9 +24,9 @@ export function PulleysStep({ notebook, write, mayChange }: StepProps) {
   const set = (id: string, part: Partial<NotebookPulley>, key?: string) => write((now) => ({ ...now, pulleys: now.pulleys.map((p) => (p.id === id ? { ...p, ...part } : p)) }), key);
   return (
     <>
-      <Typography sx={{ color: 'var(--ts-quiet)', mb: 1 }}>Every pulley that a belt touches. Caliper over the rim, or a string round it. On the drawing, drag each roughly to where it sits, seen from above; no measure is taken from that.</Typography>
+      <SoftText>Every pulley that a belt touches. Caliper over the rim, or a string round it. On the drawing, drag each roughly to where it sits, seen from above; no measure is taken from that.</SoftText>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, display: 'flex', flexDirection: 'column', gap: 1 }}>
-        {notebook.pulleys.map((p, i) => <PulleyCard key={p.id} notebook={notebook} pulley={p} number={i + 1} mayChange={mayChange} onSet={set} onRemove={() => write((now) => withoutPulley(now, p.id))} />)}
+        {notebook.pulleys.map((p, i) => <PulleyCard key={p.id} notebook={notebook} pulley={p} number={i + 1} mayChange={mayChange} onSet={set} onRemove={() => write((now) => withoutPlace(now, p.id))} />)}
       </Box>
       {mayChange && <Button variant="outlined" sx={{ mt: 1.5 }} startIcon={<Icon name="add" size={18} />} onClick={add}>Add a pulley</Button>}
     </>
@@ -70,27 +70,4 @@ function PulleyCard({ notebook, pulley: p, number, mayChange, onSet, onRemove }:
       {p.role === 'driven' && <NumberField label="Power it takes, if known" dimension="power" value={p.powerKw ?? null} optional disabled={!mayChange} min={0} max={1000} sx={{ gridColumn: { sm: '2' } }} onValue={(v) => onSet(p.id, { powerKw: v ?? undefined }, `power-${p.id}`)} />}
     </Box>
   );
-}
-
-export function freshId(taken: readonly string[], stem: string): string {
-  for (let n = 1; ; n++) if (!taken.includes(`${stem}-${n}`)) return `${stem}-${n}`;
-}
-
-/** A place on the sketch with nothing on it: below all the rest. */
-export function freeSpot(notebook: Notebook): { x: number; y: number } {
-  const spots = [...notebook.pulleys, ...notebook.points].map((p) => p.sketch);
-  return spots.length === 0 ? { x: 0, y: 0 } : { x: spots[0]!.x + 140, y: Math.min(...spots.map((s) => s.y)) };
-}
-
-/** Takes a pulley off with all that speaks of it; what the drive needs in place of its measures is asked for anew. */
-export function withoutPulley(notebook: Notebook, id: string): Notebook {
-  const speaks = (m: Notebook['measures'][number]) => ('between' in m && m.between.includes(id)) || ('of' in m && m.of === id) || ('at' in m && m.at === id);
-  const next: Notebook = {
-    ...notebook, pulleys: notebook.pulleys.filter((p) => p.id !== id).map((p) => (p.sameAs === id ? { ...p, sameAs: null } : p)),
-    belts: notebook.belts.map((b) => ({ ...b, route: b.route.filter((s) => s.pulley !== id) })), measures: notebook.measures.filter((m) => !speaks(m)),
-    sides: notebook.sides.filter((s) => s.pulley !== id && !s.leftOf.includes(id)), keepers: notebook.keepers.filter((k) => k.near !== id),
-    arms: notebook.arms.map((a) => ({ ...a, carries: a.carries.filter((c) => c !== id), ends: a.ends.filter((e) => e.from !== id && e.to !== id) })),
-    photos: notebook.photos.map((p) => ({ ...p, marks: p.marks.filter((m) => m.of !== id) })),
-  };
-  return { ...next, measures: [...next.measures, ...proposeMeasures(next)] };
 }

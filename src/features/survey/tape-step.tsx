@@ -12,7 +12,7 @@ import { Icon } from '@/ui/icons';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import { TapeDrawing } from './tape-drawing';
-import type { StepProps } from './steps';
+import { SoftText, type StepProps } from './steps';
 import { KIND_OF_TAPE, measureHow, measureTitle, placeName } from './words';
 
 /** No tape on a garden machine reads more, mm. */
@@ -20,6 +20,7 @@ const LONGEST_MM = 5000;
 
 /** The distances, in the order of a walk round the deck; each with a drawing of where the tape goes, and how well it sits with the rest. */
 export function TapeStep({ notebook, look, write, mayChange, active, onActive }: StepProps & { active: string | null; onActive: (id: string | null) => void }) {
+  const { show } = useUnits();
   const list = useRef<HTMLOListElement>(null);
   const [adding, setAdding] = useState(false);
   const suspects = look?.answer.suspects ?? [];
@@ -34,9 +35,9 @@ export function TapeStep({ notebook, look, write, mayChange, active, onActive }:
   const change = (id: string, part: Partial<NotebookMeasure>, key?: string) => write((now) => ({ ...now, measures: now.measures.map((m) => (m.id === id ? ({ ...m, ...part } as NotebookMeasure) : m)) }), key);
   return (
     <>
-      <Typography sx={{ color: 'var(--ts-quiet)', mb: 1 }}>
-        {measured} of {notebook.measures.filter((m) => m.skipped !== true).length} taken. Leave the arm where it stands for all of them. Spare measures find mistakes; a tape is taken as good to ± {(2 * notebook.tapeSd).toFixed(0)} mm.
-      </Typography>
+      <SoftText>
+        {measured} of {notebook.measures.filter((m) => m.skipped !== true).length} taken. Leave the arm where it stands for all of them. Spare measures find mistakes; a tape is taken as good to ± {show(2 * notebook.tapeSd, 'length', 0)}.
+      </SoftText>
       <Box component="ol" ref={list} sx={{ listStyle: 'none', m: 0, p: 0, border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)' }}>
         {notebook.measures.map((m, i) => (
           <MeasureRow key={m.id} notebook={notebook} look={look} measure={m} number={i + 1} open={active === m.id} suspect={suspects.indexOf(m.id)} mayChange={mayChange} onOpen={onActive} onNext={() => focusNext(i)} onChange={change}

@@ -1,3 +1,4 @@
+import type { RouteDoubt } from '@/core/drive';
 import type { Finding, Missing, Notebook, NotebookMeasure } from '@/core/survey';
 import type { ClosingCheck } from '@/core/survey';
 import type { Units } from '@/ui/units';
@@ -87,5 +88,13 @@ export function closingSentence(notebook: Notebook, beltId: string, check: Closi
     case 'too-short-for-the-path': return `The path is ${off} longer than the belt, ± ${show(2 * check.sd, 'length')}: no belt stretches so far. It is another belt than it says, or a measure is wrong.${slip}`;
     case 'longer-than-the-path': return `The belt was tight, yet the path comes out ${off} shorter than it. It is another belt than it says, or a measure is wrong.${slip}`;
     case 'lies-loose': return `The belt is ${off} longer than the path with the arm where it stood: slack, as it should be with the drive released.`;
+  }
+}
+
+export function doubtSentence({ code }: RouteDoubt, pulley: string): string {
+  switch (code) {
+    case 'v-on-flat': return `The V side runs on ${within(pulley)}, which is flat: the back belongs there, or it has a groove.`;
+    case 'back-in-groove': return `The back runs on ${within(pulley)}, which has a groove and must pull: the V side belongs there.`;
+    case 'idler-on-tight-side': return `${pulley} sits on the tight side, where the belt runs into the driver: it belongs on the slack side, or the driver turns the other way.`;
   }
 }

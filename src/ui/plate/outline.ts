@@ -69,7 +69,7 @@ export interface Bounds {
 }
 
 /** What has to be in sight, in screen coordinates (y down), with a margin. */
-export function boundsOf(drive: Drive): Bounds {
+export function boundsOf(drive: Drive, marks: readonly { readonly x: number; readonly y: number }[] = []): Bounds {
   const xs: number[] = [];
   const ys: number[] = [];
   const add = (x: number, y: number, r = 0) => {
@@ -85,6 +85,7 @@ export function boundsOf(drive: Drive): Bounds {
   }
   for (const t of drive.tensioners) if (t.kind === 'pivot') add(t.pivot.x, t.pivot.y, 14);
   for (const k of drive.keepers) add(k.x, k.y, 10);
+  for (const m of marks) add(m.x, m.y, 14);
   if (xs.length === 0) add(0, 0, 200);
   const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
   const margin = Math.max(24, 0.09 * Math.max(right - left, bottom - top));

@@ -2,18 +2,27 @@
 
 import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
 import Slider from '@mui/material/Slider';
 import Tooltip from '@mui/material/Tooltip';
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { flushSync } from 'react-dom';
-import { createRoot } from 'react-dom/client';
 import type { Drive } from '@/core/drive';
 import type { PoseAnswer } from '@/workers/solver-service';
-import { saveFile } from '../download';
 import { Icon } from '../icons';
+import { useNotice } from '../notice';
 import { useUnits } from '../units';
-import { Drawing, PAPER_INK, SCREEN_INK, textWidth } from './drawing';
+import { saveCard, saveDrawing, type CardFormat } from './card';
+import { Drawing, SCREEN_INK, textWidth } from './drawing';
 import { boundsOf, fitted, placeLabels, type Bounds, type Label } from './outline';
+
+/** A place that is no part of the drive: a pivot or a spring end that is being measured. */
+export interface PlateMark {
+  readonly id: string;
+  readonly label: string;
+  readonly x: number;
+  readonly y: number;
+}
 
 export interface PlateProps {
   readonly drive: Drive;
@@ -27,8 +36,20 @@ export interface PlateProps {
   readonly onSelect?: (pulleyId: string | null) => void;
   /** Given where pulleys may be dragged: called on every move, and with `settled` once at the end of it. */
   readonly onMovePulley?: (pulleyId: string, x: number, y: number, settled: boolean) => void;
+  /** Called when a pulley is tapped, not dragged, or Enter is pressed on it. */
+  readonly onTap?: (pulleyId: string) => void;
+  /** Marked beside the drive, and dragged as pulleys are. */
+  readonly marks?: readonly PlateMark[];
+  /** Pulleys and marks whose place is only sketched: ringed with dashes. */
+  readonly loose?: ReadonlySet<string>;
+  /** A sketch has no coordinates worth reading. */
+  readonly sketch?: boolean;
   readonly height?: number | string;
 }
+
+const NO_MARKS: readonly PlateMark[] = [];
+/** A press that moves less than this is a tap, px. */
+const TAP_PX = 5;
 
 /** A dragged pulley snaps to this grid, mm; with Alt it does not. */
 const GRID_MM = 1;
@@ -39,14 +60,15 @@ const SNAP_PX = 6;
  * The drive to scale. Drag the ground to pan, wheel or pinch to zoom; where it may be edited drag a pulley, or choose it and nudge it with the
  * arrow keys. The slider moves the real mechanism.
  */
-export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, selected, onSelect, onMovePulley, height = 380 }: PlateProps) {
+export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, selected, onSelect, onMovePulley, onTap, marks = NO_MARKS, loose, sketch = false, height = 380 }: PlateProps) {
   const box = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 600, height: 380 });
   const [view, setView] = useState<Bounds | null>(null);
   const [guide, setGuide] = useState<{ x: number | null; y: number | null }>({ x: null, y: null });
   const { show } = useUnits();
-  const bounds = useMemo(() => boundsOf(drive), [drive]);
+  const bounds = useMemo(() => boundsOf(drive, marks), [drive, marks]);
   const dragging = useRef<{ pulley: string; dx: number; dy: number } | null>(null);
+  const pressed = useRef<{ pulley: string; x: number; y: number } | null>(null);
   const pointers = useRef(new Map<number, { x: number; y: number }>());
   // While a pulley is dragged the view holds still under the finger, and labels keep their places.
   const [held, setHeld] = useState<Bounds | null>(null);
@@ -91,6 +113,7 @@ export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, se
     return () => element.removeEventListener('wheel', wheel);
   }, [zoom]);
 
+  const placeOf = (id: string) => drive.pulleys.find((p) => p.id === id) ?? marks.find((m) => m.id === id);
   const local = (event: PointerEvent) => {
     const r = box.current!.getBoundingClientRect();
     return { x: event.clientX - r.left, y: event.clientY - r.top };
@@ -102,9 +125,10 @@ export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, se
     pointers.current.set(event.pointerId, at);
     box.current!.setPointerCapture(event.pointerId);
     const target = (event.target as Element).closest('[data-pulley]')?.getAttribute('data-pulley');
+    pressed.current = target && pointers.current.size === 1 ? { pulley: target, ...at } : null;
     if (target && pointers.current.size === 1) {
       onSelect?.(target);
-      const p = drive.pulleys.find((one) => one.id === target);
+      const p = placeOf(target);
       const here = toDrawing(at);
       if (onMovePulley && p) {
         dragging.current = { pulley: target, dx: p.x - here.x, dy: p.y - here.y };
@@ -115,7 +139,7 @@ export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, se
 
   const snapped = (id: string, x: number, y: number, free: boolean) => {
     if (free) return { x, y, guide: { x: null, y: null } };
-    const others = drive.pulleys.filter((p) => p.id !== id);
+    const others = [...drive.pulleys, ...marks].filter((p) => p.id !== id);
     const near = (v: number, list: number[]) => list.find((o) => Math.abs(o - v) < SNAP_PX * mmPerPx) ?? null;
     const gx = near(x, others.map((p) => p.x));
     const gy = near(y, others.map((p) => p.y));
@@ -145,8 +169,12 @@ export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, se
 
   const up = (event: PointerEvent) => {
     pointers.current.delete(event.pointerId);
+    const at = local(event);
+    const tapped = pressed.current !== null && event.type === 'pointerup' && Math.hypot(at.x - pressed.current.x, at.y - pressed.current.y) < TAP_PX ? pressed.current.pulley : null;
+    pressed.current = null;
+    if (tapped) onTap?.(tapped);
     if (dragging.current && onMovePulley) {
-      const p = drive.pulleys.find((one) => one.id === dragging.current!.pulley);
+      const p = placeOf(dragging.current.pulley);
       dragging.current = null;
       setGuide({ x: null, y: null });
       if (p) onMovePulley(p.id, p.x, p.y, true);
@@ -155,34 +183,19 @@ export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, se
     setHeld(null);
   };
 
-  const nudge = (event: KeyboardEvent, id: string) => {
+  const press = (event: KeyboardEvent, id: string) => {
+    if (onTap && (event.key === 'Enter' || event.key === ' ')) {
+      event.preventDefault();
+      onTap(id);
+      return;
+    }
     const steps: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
     const step = steps[event.key];
     if (!step || !onMovePulley) return;
     event.preventDefault();
-    const p = drive.pulleys.find((one) => one.id === id)!;
+    const p = placeOf(id)!;
     const by = event.shiftKey ? 10 : 1;
     onMovePulley(id, p.x + step[0] * by, p.y + step[1] * by, true);
-  };
-
-  const save = () => {
-    if (!answer) return;
-    const sheet = fitted(bounds, { width: 1200, height: 900 });
-    const scale = sheet.width / 1200;
-    const host = document.createElement('div');
-    const root = createRoot(host);
-    flushSync(() =>
-      root.render(
-        <svg xmlns="http://www.w3.org/2000/svg" width={`${(sheet.width / 4).toFixed(1)}mm`} height={`${(sheet.height / 4).toFixed(1)}mm`} viewBox={`${sheet.x} ${sheet.y} ${sheet.width} ${sheet.height}`}>
-          <title>{`${drive.name}, ${lever === 0 ? 'released' : lever === 1 ? 'engaged' : 'between'}; scale 1 to 4`}</title>
-          <rect x={sheet.x} y={sheet.y} width={sheet.width} height={sheet.height} fill="#ffffff" />
-          <Drawing drive={drive} pose={answer.pose} solved={answer.solved} speeds={answer.speeds} labels={placeLabels(drive, answer.pose, scale, drive.pulleys.map((p) => 34 + textWidth(p.label ?? p.id)), sheet)} mmPerPx={scale} ink={PAPER_INK} names />
-        </svg>,
-      ),
-    );
-    const text = `<?xml version="1.0" encoding="UTF-8"?>\n${host.innerHTML}`;
-    root.unmount();
-    saveFile(`${drive.name.replace(/[^\w-]+/g, '-').toLowerCase()}.svg`, text, 'image/svg+xml');
   };
 
   const chosen = drive.pulleys.find((p) => p.id === selected);
@@ -205,20 +218,26 @@ export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, se
             {answer && answer.pose.pulleys.length === drive.pulleys.length && answer.pose.belts.length === drive.belts.length && answer.pose.springs.length === drive.springs.length && (
               <Drawing drive={drive} pose={answer.pose} solved={answer.solved} speeds={answer.speeds} labels={placed.labels} mmPerPx={mmPerPx} ink={SCREEN_INK} names={names} {...(focusBelt === undefined ? {} : { focusBelt })} selected={selected ?? null} />
             )}
-            {answer && onSelect && drive.pulleys.map((p, i) => {
+            {marks.map((m) => <Mark key={m.id} mark={m} px={mmPerPx} chosen={selected === m.id} named={names} {...(onMovePulley ? { onPress: (event: KeyboardEvent) => press(event, m.id) } : {})} onFocus={() => onSelect?.(m.id)} />)}
+            {loose && [...loose].map((id) => {
+              const p = placeOf(id);
+              const r = drive.pulleys.find((one) => one.id === id);
+              return p && <circle key={id} cx={p.x} cy={-p.y} r={(r ? r.outsideDiameter / 2 : 0) + 8 * mmPerPx} fill="none" stroke="var(--ts-copper)" strokeWidth={2 * mmPerPx} strokeDasharray={`${3 * mmPerPx} ${5 * mmPerPx}`} pointerEvents="none" />;
+            })}
+            {answer && (onSelect || onTap) && drive.pulleys.map((p, i) => {
               const c = answer.pose.pulleys[i] ?? p;
               return (
                 <circle key={p.id} data-pulley={p.id} cx={c.x} cy={-c.y} r={Math.max(p.outsideDiameter / 2, 22 * mmPerPx)} fill="transparent" tabIndex={0} role="button" aria-pressed={selected === p.id}
-                  aria-label={`${i + 1} ${p.label ?? p.id}${onMovePulley ? '; arrow keys move it' : ''}`} style={{ cursor: onMovePulley ? 'move' : 'pointer' }} onKeyDown={(e) => nudge(e, p.id)} onFocus={() => onSelect(p.id)} />
+                  aria-label={`${i + 1} ${p.label ?? p.id}${onMovePulley ? '; arrow keys move it' : ''}`} style={{ cursor: onMovePulley ? 'move' : 'pointer' }} onKeyDown={(e) => press(e, p.id)} onFocus={() => onSelect?.(p.id)} />
               );
             })}
           </svg>
         </Box>
         <Box className="ts-screen-only" sx={{ position: 'absolute', top: 4, right: 4, display: 'flex' }}>
           <Tooltip title="Show all"><IconButton aria-label="Show the whole drive" onClick={() => setView(null)}><Icon name="fit" size={20} /></IconButton></Tooltip>
-          <Tooltip title="Save drawing"><IconButton aria-label="Save the drawing as SVG" onClick={save}><Icon name="download" size={20} /></IconButton></Tooltip>
+          {answer && <SaveMenu drive={drive} answer={answer} lever={lever} />}
         </Box>
-        {chosen && onMovePulley && (
+        {chosen && onMovePulley && !sketch && (
           <Box className="ts-mono" sx={{ position: 'absolute', left: 12, top: 12, fontSize: 13, bgcolor: 'var(--ts-card)', px: 1 }}>
             {show(chosen.x, 'length')}, {show(chosen.y, 'length')}
           </Box>
@@ -235,7 +254,39 @@ export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, se
   );
 }
 
+const CARD_FORMATS: readonly (readonly [CardFormat, string])[] = [['pdf', 'Routing card, PDF'], ['png', 'Routing card, PNG'], ['svg', 'Routing card, SVG']];
+
+/** The drawing to scale, or the routing card to tape to the machine. */
+function SaveMenu({ drive, answer, lever }: { drive: Drive; answer: PoseAnswer; lever: number }) {
+  const tell = useNotice();
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const card = (format: CardFormat) => {
+    setAnchor(null);
+    saveCard(drive, answer, format).catch(() => tell({ text: 'The card could not be made as this kind of file here; save it as SVG instead.', tone: 'refused' }));
+  };
+  return (
+    <>
+      <Tooltip title="Save or print"><IconButton aria-label="Save the drawing or the routing card" aria-haspopup="menu" onClick={(e) => setAnchor(e.currentTarget)}><Icon name="download" size={20} /></IconButton></Tooltip>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        {CARD_FORMATS.map(([format, words]) => <MenuItem key={format} onClick={() => card(format)}>{words}</MenuItem>)}
+        <MenuItem onClick={() => { setAnchor(null); saveDrawing(drive, answer, lever <= 0 ? 'released' : lever >= 1 ? 'engaged' : 'between'); }}>Drawing to scale, SVG</MenuItem>
+      </Menu>
+    </>
+  );
+}
+
 const endButton = (on: boolean) => ({ font: 'inherit', fontSize: 14, fontWeight: on ? 700 : 500, color: on ? 'var(--ts-work)' : 'var(--ts-quiet)', background: 'none', border: 0, minHeight: 44, px: 0.5, cursor: 'pointer' });
+
+/** A cross with its name: a place to measure to. */
+function Mark({ mark: { id, label, x, y }, px, chosen, named, onPress, onFocus }: { mark: PlateMark; px: number; chosen: boolean; named: boolean; onPress?: (event: KeyboardEvent) => void; onFocus: () => void }) {
+  return (
+    <g>
+      <path d={`M${x - 6 * px} ${-y}h${12 * px}M${x} ${-y - 6 * px}v${12 * px}`} stroke={chosen ? 'var(--ts-work)' : 'var(--ts-ink)'} strokeWidth={2.4 * px} />
+      {named && <text x={x + 9 * px} y={-y - 8 * px} fontSize={12 * px} fill="var(--ts-quiet)" stroke="var(--ts-card)" strokeWidth={3 * px} paintOrder="stroke" fontFamily="'Archivo Narrow', 'Archivo', sans-serif">{label}</text>}
+      {onPress && <circle data-pulley={id} cx={x} cy={-y} r={22 * px} fill="transparent" tabIndex={0} role="button" aria-label={`${label}; arrow keys move it`} style={{ cursor: 'move' }} onKeyDown={onPress} onFocus={onFocus} />}
+    </g>
+  );
+}
 
 function Ground({ view, mmPerPx }: { view: Bounds; mmPerPx: number }) {
   const step = [10, 20, 50, 100, 200, 500].find((s) => s / mmPerPx >= 24) ?? 1000;

@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { database, drives, jobs, shelf } from '@/db';
+import { database, drives, jobs, notebooks, shelf } from '@/db';
 import { AskScreen } from '@/features/drives/ask-screen';
 import { requirePerson } from '@/server';
 import { wholeNumber } from '@/server/params';
@@ -11,5 +11,5 @@ export default async function DrivePage({ params }: PageProps<'/drives/[id]'>) {
   const stored = id === null ? null : await drives.findDrive(db, shopId, id);
   if (!stored) notFound();
   const open = (await jobs.listJobs(db, shopId)).filter((j) => j.status === 'open').map(({ number, title, machine }) => ({ number, title, machine }));
-  return <AskScreen key={stored.version} stored={stored} shelf={await shelf.listShelf(db, shopId)} jobs={open} />;
+  return <AskScreen key={stored.version} stored={stored} shelf={await shelf.listShelf(db, shopId)} jobs={open} notebook={await notebooks.notebookOfDrive(db, shopId, stored.id)} />;
 }

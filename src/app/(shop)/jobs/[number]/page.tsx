@@ -16,5 +16,5 @@ export default async function JobPage({ params, searchParams }: PageProps<'/jobs
   const machine = await machines.findMachine(db, shopId, job.machineId);
   const stored = job.driveId === null ? null : await drives.findDrive(db, shopId, job.driveId);
   const choices = (await drives.listDrives(db, shopId)).filter((d) => machine?.driveIds.includes(d.id) || d.id === job.driveId).map(({ id, name, belts }) => ({ id, name, belts }));
-  return <JobScreen key={job.number} job={job} stage={at} drive={stored?.document ?? null} shelf={await shelf.listShelf(db, shopId)} choices={choices} />;
+  return <JobScreen key={job.number} job={job} stage={at} drive={stored?.document ?? null} uncertainty={stored?.uncertainty ?? null} shelf={await shelf.listShelf(db, shopId)} choices={choices} />;
 }

@@ -1,12 +1,4 @@
-import { diameterOf, type Look, type Notebook } from '@/core/survey';
-
-/** What every step of the notebook is given. */
-export interface StepProps {
-  readonly notebook: Notebook;
-  readonly look: Look | null;
-  readonly write: (change: (now: Notebook) => Notebook, key?: string) => void;
-  readonly mayChange: boolean;
-}
+import { diameterOf, type Notebook } from '@/core/survey';
 
 export const STEPS = ['pulleys', 'route', 'tape', 'photo', 'arms', 'springs', 'belt', 'finish'] as const;
 export type Step = (typeof STEPS)[number];

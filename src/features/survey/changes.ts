@@ -1,0 +1,63 @@
+import { proposeEnds, proposeMeasures, type Notebook, type NotebookArm } from '@/core/survey';
+
+export function freshId(taken: readonly string[], stem: string): string {
+  for (let n = 1; ; n++) if (!taken.includes(`${stem}-${n}`)) return `${stem}-${n}`;
+}
+
+/** A place on the sketch with nothing on it: below all the rest. */
+export function freeSpot(notebook: Notebook): { x: number; y: number } {
+  const spots = [...notebook.pulleys, ...notebook.points].map((p) => p.sketch);
+  return spots.length === 0 ? { x: 0, y: 0 } : { x: spots[0]!.x + 140, y: Math.min(...spots.map((s) => s.y)) };
+}
+
+/** Adds a point to measure to, beside another place on the sketch, and asks for the measures it needs. */
+export function withPoint(notebook: Notebook, label: string, beside: { x: number; y: number }): { notebook: Notebook; id: string } {
+  const id = freshId(notebook.points.map((p) => p.id), 'point');
+  return { id, notebook: { ...notebook, points: [...notebook.points, { id, label, sketch: { x: beside.x + 70, y: beside.y + 50 } }] } };
+}
+
+/** The notebook with the measures asked for that its places still need. */
+export const askedFor = (notebook: Notebook): Notebook => ({ ...notebook, measures: [...notebook.measures, ...proposeMeasures(notebook)] });
+
+/** Takes a pulley or a point off with all that speaks of it; what the drive needs in place of its measures is asked for anew. */
+export function withoutPlace(notebook: Notebook, id: string): Notebook {
+  const speaks = (m: Notebook['measures'][number]) => ('between' in m && m.between.includes(id)) || ('of' in m && m.of === id) || ('at' in m && m.at === id);
+  return askedFor({
+    ...notebook,
+    pulleys: notebook.pulleys.filter((p) => p.id !== id).map((p) => (p.sameAs === id ? { ...p, sameAs: null } : p)),
+    points: notebook.points.filter((p) => p.id !== id),
+    belts: notebook.belts.map((b) => ({ ...b, route: b.route.filter((s) => s.pulley !== id) })),
+    measures: notebook.measures.filter((m) => !speaks(m)),
+    sides: notebook.sides.filter((s) => s.pulley !== id && !s.leftOf.includes(id)),
+    keepers: notebook.keepers.filter((k) => k.near !== id && k.point !== id),
+    arms: notebook.arms.map((a) => ({ ...a, pivot: a.pivot === id ? null : a.pivot, carries: a.carries.filter((c) => c !== id), ends: a.ends.filter((e) => e.from !== id && e.to !== id) })),
+    springs: notebook.springs.filter((s) => s.from.point !== id && s.to.point !== id).map((s) => (s.lever?.pulledTo === id ? { ...s, lever: { ...s.lever, pulledTo: null } } : s)),
+    photos: notebook.photos.map((p) => ({ ...p, marks: p.marks.filter((m) => m.of !== id) })),
+  });
+}
+
+/** An arm changed, with the distances asked for that its ends now need; those that say nothing any more are dropped unless they were taken. */
+export function withArm(notebook: Notebook, arm: NotebookArm): Notebook {
+  const wanted = proposeEnds(notebook, arm);
+  const kept = arm.ends.filter((e) => e.value !== null || (wanted.some((w) => w.at === e.at) && arm.carries.includes(e.from)));
+  const ends = [...kept, ...wanted.filter((w) => !kept.some((e) => e.at === w.at))];
+  return { ...notebook, arms: notebook.arms.map((a) => (a.id === arm.id ? { ...arm, ends } : a)) };
+}
+
+/** Takes an arm off; springs that hung on it hang on the frame. Its pivot goes with it. */
+export function withoutArm(notebook: Notebook, id: string): Notebook {
+  const arm = notebook.arms.find((a) => a.id === id);
+  const loosened = (end: Notebook['springs'][number]['from']) => (end.body === id ? { ...end, body: 'frame' } : end);
+  const next = { ...notebook, arms: notebook.arms.filter((a) => a.id !== id), springs: notebook.springs.map((s) => ({ ...s, from: loosened(s.from), to: loosened(s.to) })) };
+  return arm?.pivot ? withoutPlace(next, arm.pivot) : next;
+}
+
+/** Takes a spring off with the points at its ends. */
+export function withoutSpring(notebook: Notebook, id: string): Notebook {
+  const spring = notebook.springs.find((s) => s.id === id);
+  if (!spring) return notebook;
+  const rest = { ...notebook, springs: notebook.springs.filter((s) => s.id !== id) };
+  const others = new Set(rest.springs.flatMap((s) => [s.from.point, s.to.point, s.lever?.pulledTo]));
+  const points = [spring.from.point, spring.to.point, ...(spring.lever?.pulledTo ? [spring.lever.pulledTo] : [])];
+  return points.filter((p) => !others.has(p)).reduce(withoutPlace, rest);
+}

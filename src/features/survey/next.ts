@@ -1,0 +1,36 @@
+import { diameterOf, type Look, type Missing, type Notebook, type NotebookMeasure } from '@/core/survey';
+
+type Advice = Look['answer']['next'][number];
+
+/** The one thing to do next with a notebook. */
+export type NextAct =
+  | { readonly kind: 'pulleys' }
+  | { readonly kind: 'diameter'; readonly pulley: string }
+  | { readonly kind: 'route'; readonly belt: string }
+  | { readonly kind: 'measure'; readonly measure: NotebookMeasure }
+  | { readonly kind: 'suspect'; readonly measure: NotebookMeasure | null; readonly second: NotebookMeasure | null }
+  | { readonly kind: 'side'; readonly of: string; readonly between: readonly [string, string] }
+  | { readonly kind: 'advice'; readonly advice: Advice }
+  | { readonly kind: 'missing'; readonly missing: Missing }
+  | { readonly kind: 'make'; readonly better: Advice | null };
+
+/** What disagrees comes first, then what is asked and open in the order of the steps, then what the answer itself still asks for. */
+export function nextActOf(notebook: Notebook, look: Look | null): NextAct {
+  const measureOf = (id: string | undefined) => notebook.measures.find((m) => m.id === id) ?? null;
+  if (notebook.pulleys.length < 2) return { kind: 'pulleys' };
+  if (look?.answer.status === 'conflict') return { kind: 'suspect', measure: measureOf(look.answer.suspects[0]), second: measureOf(look.answer.suspects[1]) };
+  const bare = notebook.pulleys.find((p) => diameterOf(notebook, p.id) === null);
+  if (bare) return { kind: 'diameter', pulley: bare.id };
+  const unrouted = notebook.belts.find((b) => b.route.length < 2);
+  if (unrouted) return { kind: 'route', belt: unrouted.id };
+  const open = notebook.measures.find((m) => m.value === null && m.skipped !== true);
+  if (open) return { kind: 'measure', measure: open };
+  const advice = look?.answer.next ?? [];
+  const side = advice.find((a) => a.kind === 'side' && a.of !== undefined);
+  if (side) return { kind: 'side', of: side.of!, between: side.between };
+  const better = advice.find((a) => a.kind === 'centres') ?? null;
+  if (look?.answer.status === 'undetermined' && better && look.built.missing.some((m) => m.what === 'pulley' || m.what === 'place' || m.what === 'arm-pivot')) return { kind: 'advice', advice: better };
+  const missing = look?.built.missing[0];
+  if (missing) return { kind: 'missing', missing };
+  return { kind: 'make', better };
+}

@@ -1,0 +1,178 @@
+'use client';
+
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import IconButton from '@mui/material/IconButton';
+import Tooltip from '@mui/material/Tooltip';
+import Typography from '@mui/material/Typography';
+import useMediaQuery from '@mui/material/useMediaQuery';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import type { StoredNotebook } from '@/db';
+import { Icon } from '@/ui/icons';
+import { useNotice } from '@/ui/notice';
+import { drawnPose } from '@/ui/plate/drawn-pose';
+import { Plate } from '@/ui/plate/plate';
+import { useLook, usePose } from '@/ui/solver';
+import { useMayChange } from '../shell/shell-context';
+import { addNotebook, makeDrive, removeNotebook } from './actions';
+import { ArmsStep } from './arms-step';
+import { BeltStep } from './belt-step';
+import { FinishStep } from './finish-step';
+import { NextPanel } from './next-panel';
+import { PhotoStep } from './photo-step';
+import { previewOf } from './preview';
+import { progressOf, STEP_WORDS, STEPS, type Step } from './progress';
+import { PulleysStep } from './pulleys-step';
+import { RouteStep, tapped } from './route-step';
+import { SpringsStep } from './springs-step';
+import { TapeStep } from './tape-step';
+import { useNotebook, type Keeping } from './use-notebook';
+
+const KEEPING_WORDS: Readonly<Record<Keeping, string>> = { kept: 'every entry is kept', keeping: 'keeping …', waiting: 'kept on this device, waiting for the server' };
+
+/** A drive being measured: the steps of the walk, the drawing as it comes out, and the one thing to do next. */
+export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
+  const router = useRouter();
+  const tell = useNotice();
+  const mayChange = useMayChange();
+  const narrow = useMediaQuery('(max-width:899px)');
+  const { notebook, write, undo, redo, mayUndo, mayRedo, keeping, problem, clash, settle, version } = useNotebook(stored, mayChange);
+  const [step, setStep] = useState<Step>(notebook.measures.some((m) => m.value !== null) ? 'tape' : 'pulleys');
+  const [active, setActive] = useState<string | null>(null);
+  const [belt, setBelt] = useState<string | null>(null);
+  const [selected, setSelected] = useState<string | null>(null);
+  const [lever, setLever] = useState(1);
+  const [making, setMaking] = useState(false);
+  const [removing, setRemoving] = useState(false);
+  const body = useRef<HTMLDivElement>(null);
+
+  const { answer, pending } = useLook(notebook);
+  const look = answer?.ok ? answer.look : null;
+  const problems = answer && !answer.ok ? answer.problems : (look?.built.problems ?? []);
+  const sketched = step === 'pulleys';
+  const preview = useMemo(() => previewOf(notebook, look, sketched), [notebook, look, sketched]);
+  const request = useMemo(() => (preview.drive.pulleys.length >= 2 ? { drive: preview.drive, lever } : null), [preview, lever]);
+  const { answer: posed } = usePose(request);
+  const pose = posed?.ok && request ? posed.answer : null;
+  const fits = pose !== null && pose.pose.pulleys.length === preview.drive.pulleys.length && pose.pose.belts.length === preview.drive.belts.length && pose.pose.springs.length === preview.drive.springs.length;
+  const moves = preview.drive.springs.some((s) => s.from.leverTravel || s.to.leverTravel);
+
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      if ((!event.ctrlKey && !event.metaKey) || event.key.toLowerCase() !== 'z' || event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement) return;
+      event.preventDefault();
+      if (event.shiftKey) redo();
+      else undo();
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, [undo, redo]);
+
+  const go = (to: Step, measure?: string) => {
+    setStep(to);
+    if (measure !== undefined) {
+      setActive(measure);
+      // The row is drawn first; then its field takes the keyboard.
+      setTimeout(() => body.current?.querySelector<HTMLInputElement>(`[data-measure="${CSS.escape(measure)}"] input[inputmode]`)?.focus(), 60);
+    }
+    body.current?.scrollIntoView({ block: 'nearest' });
+  };
+  const make = async () => {
+    setMaking(true);
+    const result = await makeDrive({ id: stored.id, version }).catch(() => ({ ok: false as const, problem: 'The server does not answer. The notebook is kept; make the drive when it does.' }));
+    setMaking(false);
+    if (!result.ok) return tell({ text: result.problem, tone: 'refused' });
+    tell({ text: `${notebook.name} is among the drives.`, tone: 'done' });
+    router.push(`/drives/${result.value.driveId}`);
+  };
+  const remove = async () => {
+    setRemoving(false);
+    const result = await removeNotebook({ id: stored.id }).catch(() => ({ ok: false as const, problem: 'The server does not answer; the notebook is still there.' }));
+    if (!result.ok) return tell({ text: result.problem, tone: 'refused' });
+    tell({ text: `The notebook of ${notebook.name} is removed.`, tone: 'done', ...(notebook.photos.length === 0 ? { undo: () => void addNotebook({ document: notebook }).then((r) => r.ok && router.push(`/drives/measure/${r.value.id}`)) } : {}) });
+    router.push('/drives/measure');
+  };
+  const waiting = keeping !== 'kept' ? 'The last entry is still being kept.' : pending ? 'Still computing …' : null;
+  const shared = { notebook, look, write, mayChange };
+  const plate = (
+    <Plate drive={preview.drive} answer={fits ? pose : drawnPose(preview.drive)} lever={lever} onLever={setLever} leverMoves={moves} sketch selected={selected} onSelect={setSelected} marks={preview.marks} loose={preview.loose}
+      {...(mayChange && sketched ? { onMovePulley: (id: string, x: number, y: number) => write((now) => ({ ...now, pulleys: now.pulleys.map((p) => (p.id === id ? { ...p, sketch: { x, y } } : p)), points: now.points.map((p) => (p.id === id ? { ...p, sketch: { x, y } } : p)) }), `sketch-${id}`) } : {})}
+      {...(mayChange && step === 'route' ? { onTap: (id: string) => { const on = belt ?? notebook.belts[0]?.id; if (on) write((now) => tapped(now, on, id)); } } : {})} height={narrow ? 250 : 300} />
+  );
+  const panel = <NextPanel notebook={notebook} look={look} mayChange={mayChange} write={write} onGo={go} onMake={() => void make()} waiting={waiting} making={making} made={stored.driveId !== null} />;
+  return (
+    <Box sx={{ p: { xs: 1.5, sm: 2.5 } }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, mb: 1 }}>
+        <Box sx={{ mr: 'auto', minWidth: 0 }}>
+          <Typography variant="h1">{notebook.name || 'Unnamed drive'}</Typography>
+          <Typography role="status" sx={{ color: keeping === 'waiting' ? 'var(--ts-copper)' : 'var(--ts-quiet)', fontSize: 14 }}>
+            Being measured · {KEEPING_WORDS[keeping]}{stored.driveId !== null && <> · <Link href={`/drives/${stored.driveId}`} style={{ color: 'inherit' }}>the drive made from it</Link></>}
+          </Typography>
+        </Box>
+        {mayChange && (
+          <>
+            <Tooltip title="Undo (Ctrl Z)"><span><IconButton aria-label="Undo" disabled={!mayUndo} onClick={undo}><Icon name="undo" /></IconButton></span></Tooltip>
+            <Tooltip title="Redo (Ctrl Shift Z)"><span><IconButton aria-label="Redo" disabled={!mayRedo} onClick={redo}><Icon name="redo" /></IconButton></span></Tooltip>
+            <Button variant="outlined" color="error" onClick={() => setRemoving(true)}>Remove</Button>
+          </>
+        )}
+      </Box>
+      {problem && <Alert severity="warning" variant="outlined" sx={{ mb: 1 }}>{problem}</Alert>}
+      {answer && !answer.ok && <Alert severity="warning" variant="outlined" sx={{ mb: 1 }}>{answer.problems.slice(0, 4).map((p) => <div key={p.path + p.message}>{p.message}</div>)}</Alert>}
+      <Steps notebook={notebook} step={step} onStep={(to) => go(to)} />
+      <Box ref={body} sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) minmax(380px, 460px)' }, gap: 2, alignItems: 'start', mt: 1.5 }}>
+        <Box sx={{ minWidth: 0, order: { xs: 2, md: 0 } }}>
+          {step === 'pulleys' && <PulleysStep {...shared} />}
+          {step === 'route' && <RouteStep {...shared} belt={belt} onBelt={setBelt} pose={fits ? pose : null} problems={posed && !posed.ok ? posed.problems : []} />}
+          {step === 'tape' && <TapeStep {...shared} active={active} onActive={setActive} />}
+          {step === 'photo' && <PhotoStep {...shared} notebookId={stored.id} />}
+          {step === 'arms' && <ArmsStep {...shared} />}
+          {step === 'springs' && <SpringsStep {...shared} />}
+          {step === 'belt' && <BeltStep {...shared} />}
+          {step === 'finish' && <FinishStep {...shared} problems={problems} />}
+        </Box>
+        <Box sx={{ display: 'contents', '@media (min-width:900px)': { display: 'flex', flexDirection: 'column', gap: 1.5, position: 'sticky', top: 12 } }}>
+          <Box sx={{ order: { xs: step === 'pulleys' || step === 'route' ? 0 : 3, md: 0 } }}>{plate}</Box>
+          <Box sx={{ order: { xs: 1, md: 0 } }}>{panel}</Box>
+        </Box>
+      </Box>
+      <Dialog open={clash !== null} fullWidth maxWidth="sm">
+        <DialogTitle>Someone else wrote in this notebook</DialogTitle>
+        <DialogContent><Typography>{clash?.changedBy} entered something {clash ? new Date(clash.changedAt).toLocaleString('en-GB') : ''}, while you did. Both are still here: yours on this screen ({counted(notebook)}), theirs in the shop ({clash ? counted(clash.document) : ''}).</Typography></DialogContent>
+        <DialogActions sx={{ p: 2 }}><Button variant="outlined" onClick={() => settle(false)}>Take theirs</Button><Button variant="contained" onClick={() => settle(true)}>Keep mine instead</Button></DialogActions>
+      </Dialog>
+      <Dialog open={removing} onClose={() => setRemoving(false)}>
+        <DialogTitle>Remove the notebook of {notebook.name}?</DialogTitle>
+        <DialogContent><Typography>{counted(notebook)} go with it{notebook.photos.length > 0 ? ', and its photos for good' : ''}. A drive made from it stays.</Typography></DialogContent>
+        <DialogActions sx={{ p: 2 }}><Button onClick={() => setRemoving(false)}>Keep it</Button><Button variant="contained" color="error" onClick={() => void remove()}>Remove this notebook</Button></DialogActions>
+      </Dialog>
+    </Box>
+  );
+}
+
+const counted = (notebook: StoredNotebook['document']) => `${notebook.pulleys.length} pulleys, ${notebook.measures.filter((m) => m.value !== null).length} distances`;
+
+/** The steps of the walk, each with how far it has come; a strip to swipe on a phone. */
+function Steps({ notebook, step, onStep }: { notebook: StoredNotebook['document']; step: Step; onStep: (step: Step) => void }) {
+  return (
+    <Box component="nav" aria-label="Steps" sx={{ display: 'flex', gap: 0.5, overflowX: 'auto', borderBottom: '1px solid var(--ts-edge)' }}>
+      {STEPS.map((s) => {
+        const progress = progressOf(notebook, s);
+        const done = progress !== null && progress.asked > 0 && progress.done === progress.asked;
+        return (
+          <Box key={s} component="button" type="button" aria-current={s === step ? 'step' : undefined} onClick={() => onStep(s)} sx={{ all: 'unset', cursor: 'pointer', boxSizing: 'border-box', flex: 'none', minHeight: 52, px: 1.5, display: 'flex', flexDirection: 'column', justifyContent: 'center', borderBottom: `3px solid ${s === step ? 'var(--ts-work)' : 'transparent'}`, color: s === step ? 'var(--ts-ink)' : 'var(--ts-quiet)', fontWeight: s === step ? 700 : 550, '&:focus-visible': { outline: '3px solid var(--ts-work)', outlineOffset: -3 } }}>
+            {STEP_WORDS[s]}
+            <Box component="span" className="ts-mono" sx={{ fontSize: 12.5, fontWeight: 500, color: done ? 'var(--ts-work)' : 'var(--ts-quiet)' }}>{progress === null ? ' ' : done ? '✓ all' : `${progress.done} of ${progress.asked}`}</Box>
+          </Box>
+        );
+      })}
+    </Box>
+  );
+}

@@ -1,0 +1,34 @@
+import type { Drive } from '@/core/drive';
+import { bareDrive, type Look, type Notebook } from '@/core/survey';
+import type { PlateMark } from '@/ui/plate/plate';
+
+export interface Preview {
+  readonly drive: Drive;
+  /** Pivots, spring ends and keepers that the drive itself does not show yet. */
+  readonly marks: readonly PlateMark[];
+  /** Places that no measure fixes yet: drawn as sketched. */
+  readonly loose: ReadonlySet<string>;
+}
+
+/**
+ * What the Plate shows of a notebook: the drive itself once it can be made, until then its pulleys and routed belts where they are measured or, failing
+ * that, sketched.
+ */
+export function previewOf(notebook: Notebook, look: Look | null, sketched: boolean): Preview {
+  const places = new Map(sketched ? [] : look?.layout.map((p) => [p.id, p]));
+  const spot = (p: { id: string; sketch: { x: number; y: number } }) => places.get(p.id) ?? { ...p.sketch, fixed: false };
+  const loose = new Set(sketched ? [] : [...notebook.pulleys, ...notebook.points].filter((p) => !spot(p).fixed).map((p) => p.id));
+  const built = sketched ? null : (look?.built.drive ?? null);
+  if (built) return { drive: built, marks: [], loose };
+  const bare = bareDrive(notebook);
+  const at = new Map(notebook.pulleys.map((p) => [p.id, spot(p)]));
+  return {
+    drive: {
+      ...bare, tensioners: [], springs: [], adjusters: [], brakes: [], keepers: [], states: [{ name: 'running', lever: 1 }],
+      pulleys: bare.pulleys.map((p) => ({ ...p, x: at.get(p.id)!.x, y: at.get(p.id)!.y })),
+      belts: bare.belts.filter((b) => b.route.length >= 2).map(({ designation: _number, length: _length, ...b }) => b),
+    },
+    marks: notebook.points.map((p) => ({ id: p.id, label: p.label, x: spot(p).x, y: spot(p).y })),
+    loose,
+  };
+}
