@@ -1,7 +1,8 @@
 import { readFileSync, readdirSync } from 'node:fs';
-import { drives, jobs, machines, people, shelf, STAGES, type Database, type Person, type Stage, type StageState } from '../src/db';
+import { drives, jobs, machines, notebooks, people, shelf, STAGES, type Database, type Person, type Stage, type StageState } from '../src/db';
 import { hashPassword } from '../src/server/password';
 import { readCsv } from '../src/formats/csv';
+import { validateNotebook } from '../src/core/survey';
 import { readDriveFile } from '../src/formats/drive-file';
 import { readShelfCsv } from '../src/formats/shelf-csv';
 import { DEMO_ACCOUNTS } from './demo-accounts';
@@ -38,6 +39,10 @@ export async function seedDemo(db: Database, now: Date): Promise<void> {
   for (const file of readdirSync(new URL('drives/', folder)).sort()) {
     const { drive } = orThrow(readDriveFile(text(`drives/${file}`)));
     driveIds.set(file.replace('.drive.json', ''), (await drives.addDrive(db, shopId, drive, owner.name, new Date(now.getTime() - 40 * 86_400_000))).id);
+  }
+  for (const [i, file] of readdirSync(new URL('notebooks/', folder)).sort().entries()) {
+    const { notebook } = orThrow(validateNotebook(JSON.parse(text(`notebooks/${file}`))));
+    await notebooks.addNotebook(db, shopId, notebook, staff[1 - (i % 2)]!.name, new Date(now.getTime() - (i + 1) * 7_200_000));
   }
   await shelf.importShelf(db, shopId, orThrow(readShelfCsv(text('shelf.csv'), 'in')).rows.map((row) => orThrow(row).fields));
 

@@ -5,7 +5,7 @@ import { useId, useState, type KeyboardEvent } from 'react';
 import { inchFraction, otherReading, parseQuantity, unitNamed, type Dimension } from '@/core/quantity';
 import { useUnits } from './units';
 
-export interface NumberFieldProps extends Omit<TextFieldProps, 'value' | 'onChange' | 'error' | 'defaultValue'> {
+export interface NumberFieldProps extends Omit<TextFieldProps, 'value' | 'onChange' | 'error' | 'defaultValue' | 'slotProps'> {
   readonly dimension: Dimension;
   /** In the core's unit; null where nothing has been given yet. */
   readonly value: number | null;
@@ -17,13 +17,15 @@ export interface NumberFieldProps extends Omit<TextFieldProps, 'value' | 'onChan
   readonly optional?: boolean;
   /** How it was typed, to be shown again just so. */
   readonly typed?: string | null;
+  /** Said in place of the label where that alone does not tell which of many this is; begins with the label. */
+  readonly ariaLabel?: string;
 }
 
 /**
  * Takes what a hand writes (`51 3/8`, `4 ft 3 3/8`, `12 lb`), shows how it was read in the other unit, steps by its last digit with the arrow
  * keys, and keeps what was typed while it cannot be read.
  */
-export function NumberField({ dimension, value, onValue, min, max, optional, typed, helperText, onBlur, ...rest }: NumberFieldProps) {
+export function NumberField({ dimension, value, onValue, min, max, optional, typed, helperText, ariaLabel, onBlur, onKeyDown, ...rest }: NumberFieldProps) {
   const { unit, setting } = useUnits();
   const id = useId();
   const assumed = unit(dimension);
@@ -52,7 +54,8 @@ export function NumberField({ dimension, value, onValue, min, max, optional, typ
     if (read.ok) onValue(read.value, next.trim());
   };
 
-  const step = (event: KeyboardEvent) => {
+  const step = (event: KeyboardEvent<HTMLDivElement>) => {
+    onKeyDown?.(event);
     if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
     const stepped = stepText(text, event.key === 'ArrowUp' ? 1 : -1, event.shiftKey ? 10 : 1);
     if (stepped === null) return;
@@ -75,7 +78,7 @@ export function NumberField({ dimension, value, onValue, min, max, optional, typ
         if (draft && !draft.problem) setDraft(null);
         onBlur?.(event);
       }}
-      slotProps={{ htmlInput: { inputMode: 'text', autoComplete: 'off', spellCheck: false, className: 'ts-mono', 'data-dimension': dimension }, formHelperText: { role: draft?.problem ? 'alert' : undefined } }}
+      slotProps={{ htmlInput: { inputMode: 'text', autoComplete: 'off', spellCheck: false, className: 'ts-mono', 'data-dimension': dimension, ...(ariaLabel ? { 'aria-label': ariaLabel } : {}) }, formHelperText: { role: draft?.problem ? 'alert' : undefined } }}
     />
   );
 }

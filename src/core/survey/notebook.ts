@@ -12,14 +12,16 @@ const label = z.string().max(400);
 const figure = z.number().min(-1e6).max(1e6);
 const open = figure.nullable();
 const sketch = z.object({ x: figure, y: figure });
+/** As it was written by hand, to be shown again just so. */
+const typed = z.string().max(60).optional();
 
 const pulley = z.object({
-  id, label, role: z.enum(['driver', 'driven', 'idler']), face: z.enum(['v', 'flat', 'ribbed']), outsideDiameter: open, sameAs: id.nullable().default(null),
+  id, label, role: z.enum(['driver', 'driven', 'idler']), face: z.enum(['v', 'flat', 'ribbed']), outsideDiameter: open, typed, sameAs: id.nullable().default(null),
   shaft: id.optional(), ride: figure.optional(), rpm: figure.optional(), rotation: z.enum(['cw', 'ccw']).optional(), powerKw: figure.optional(), sketch,
 });
 
 const between = z.tuple([id, id]);
-const kept = { id, value: open, sd: figure.optional(), skipped: z.boolean().optional() };
+const kept = { id, value: open, typed, sd: figure.optional(), skipped: z.boolean().optional() };
 const measure = z.discriminatedUnion('kind', [
   z.object({ ...kept, kind: z.enum(['centres', 'outside', 'inside']), between }),
   z.object({ ...kept, kind: z.enum(['from-edge', 'along-edge']), of: id, edge: label.min(1) }),
@@ -38,7 +40,7 @@ const scaleSoFar = z.discriminatedUnion('kind', [
 ]);
 
 /** A distance taken with the arm held somewhere else than where everything was measured. */
-const armEnd = z.object({ id, at: z.enum(ARM_PLACES), kind: z.enum(['centres', 'outside', 'inside']), from: id, to: id, value: open, sd: figure.optional() });
+const armEnd = z.object({ id, at: z.enum(ARM_PLACES), kind: z.enum(['centres', 'outside', 'inside']), from: id, to: id, value: open, typed, sd: figure.optional() });
 const arm = z.object({
   id, label, kind: z.enum(['pivot', 'slide']), pivot: id.nullable(), carries: z.array(id).max(20),
   /** Where it stood while everything was measured. */
@@ -123,7 +125,7 @@ export const UNKNOWN_DIAMETER_MM = 80;
 export function bareDrive(notebook: Notebook): Pick<Drive, 'format' | 'version' | 'name' | 'kind' | 'notes' | 'pulleys' | 'belts'> {
   return {
     format: 'taut-sheave/drive', version: 1, name: notebook.name, kind: notebook.kind, notes: notebook.notes,
-    pulleys: notebook.pulleys.map(({ sameAs: _sameAs, sketch: at, ...p }) => ({ ...p, x: at.x, y: at.y, outsideDiameter: diameterOf(notebook, p.id) ?? UNKNOWN_DIAMETER_MM })),
+    pulleys: notebook.pulleys.map(({ sameAs: _sameAs, typed: _typed, sketch: at, ...p }) => ({ ...p, x: at.x, y: at.y, outsideDiameter: diameterOf(notebook, p.id) ?? UNKNOWN_DIAMETER_MM })),
     belts: notebook.belts.map(({ now, measured, ...b }) => ({
       ...b, ...(b.section === 'measured' ? { measured: measured ?? { top: 13, depth: 8 } } : {}),
       ...(now.by === 'number' && now.designation.trim() !== '' ? { designation: now.designation.trim() } : (now.by === 'wrap' || now.by === 'rolled') && now.outsideMm !== null ? { length: { value: now.outsideMm, reference: 'outside' as const } } : {}),
@@ -139,7 +141,7 @@ export function scaleIsSet(scale: NotebookPhoto['scale']): boolean {
 /** The survey sheet that a notebook amounts to so far: measures with a value, photos with a scale; rims not known yet take no part in rim measures. */
 export function surveyOf(notebook: Notebook): SurveyResult {
   const rim = (place: string) => !notebook.pulleys.some((p) => p.id === place) || diameterOf(notebook, place) !== null;
-  const measures = notebook.measures.flatMap(({ skipped, value, ...m }) => {
+  const measures = notebook.measures.flatMap(({ skipped, value, typed: _typed, ...m }) => {
     if (value === null || skipped === true) return [];
     if ((m.kind === 'outside' || m.kind === 'inside') && !m.between.every(rim)) return [];
     return [{ ...m, value }];

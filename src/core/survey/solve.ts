@@ -19,6 +19,8 @@ export interface SurveyedMeasure {
   readonly fitted: number | null;
   /** Measured less fitted. */
   readonly residual: number | null;
+  /** How far it reads from what all the others by themselves say, and how closely the two can be compared; null where they say nothing of it. */
+  readonly againstRest: { readonly by: number; readonly sd: number } | null;
   readonly suspect: boolean;
 }
 
@@ -97,7 +99,7 @@ export function solveSurvey(survey: Survey): SurveyAnswer {
     pulleys: all.slice(0, pulleys), points: all.slice(pulleys),
     measures: survey.measures.map((m, i): SurveyedMeasure => {
       const known = readings.known[i] === 1;
-      return { id: m.id, fitted: known ? readings.value[i]! : null, residual: known ? m.value - readings.value[i]! : null, suspect: suspects.ranked.includes(i) };
+      return { id: m.id, fitted: known ? readings.value[i]! : null, residual: known ? m.value - readings.value[i]! : null, againstRest: suspects.againstRest.get(i) ?? null, suspect: suspects.ranked.includes(i) };
     }),
     photos: photosOf(model, fit, readings),
     suspects: suspects.ranked.map((i) => survey.measures[i]!.id),
@@ -121,8 +123,9 @@ function movingCentres(model: Model, trust: Trust, mirrored: readonly (readonly 
   return moving;
 }
 
-/** Measures by how badly they sit with the rest when they are left out: |r|/(σ√(1 − h)), h the leverage (Cook and Weisberg 1982). */
-function suspectsOf(model: Model, readings: Readings, trust: Trust): { ranked: number[]; conflict: boolean } {
+/** Measures by how badly they sit with the rest when they are left out: |r|/(σ√(1 − h)), h the leverage; the rest alone says r/(1 − h) less (Cook and Weisberg 1982). */
+function suspectsOf(model: Model, readings: Readings, trust: Trust): { ranked: number[]; conflict: boolean; againstRest: ReadonlyMap<number, { by: number; sd: number }> } {
+  const againstRest = new Map<number, { by: number; sd: number }>();
   const leftOut = new Map<number, number>();
   trust.used.forEach((m, u) => {
     if (model.equations[m]!.kind !== 'measure') return;
@@ -131,13 +134,15 @@ function suspectsOf(model: Model, readings: Readings, trust: Trust): { ranked: n
       const j = model.freeAt[readings.entry[a]!]!;
       if (j >= 0) leverage += (trust.gain[u]![j]! * readings.by[a]!) / model.sds[m]!;
     }
-    const r = (model.target[m]! - readings.value[m]!) / model.sds[m]!;
+    const off = model.target[m]! - readings.value[m]!;
+    const r = off / model.sds[m]!;
+    if (1 - leverage > 1e-6) againstRest.set(m, { by: off / (1 - leverage), sd: model.sds[m]! / Math.sqrt(1 - leverage) });
     leftOut.set(m, 1 - leverage > 1e-6 ? Math.abs(r) / Math.sqrt(1 - leverage) : 0);
   });
   const freedom = trust.used.length - trust.held;
   const conflict = freedom > 0 && readings.cost > chiSquareLimit(freedom);
   const ranked = [...leftOut.keys()].filter((i) => leftOut.get(i)! > (conflict ? 1 : SUSPICIOUS)).sort((a, b) => leftOut.get(b)! - leftOut.get(a)!);
-  return { ranked, conflict };
+  return { ranked, conflict, againstRest };
 }
 
 function photosOf(model: Model, fit: Fit, readings: Readings): SurveyedPhoto[] {

@@ -61,7 +61,7 @@ function ArmCard({ notebook, look, write, mayChange, arm }: StepProps & { arm: N
         <TextField label="Name" value={arm.label} disabled={!mayChange} onChange={(e) => set({ label: e.target.value.slice(0, 400) }, `arm-${arm.id}`)} />
         {mayChange && <IconButton aria-label={`Remove ${arm.label}`} onClick={() => write((now) => withoutArm(now, arm.id))}><Icon name="close" size={18} /></IconButton>}
       </Box>
-      <Fields>
+      <Fields wide={196}>
         <TextField select label="Moves" value={arm.kind} disabled={!mayChange} onChange={(e) => setKind(e.target.value as NotebookArm['kind'])}><MenuItem value="pivot">Swings about a pivot</MenuItem><MenuItem value="slide">Slides in a straight line</MenuItem></TextField>
         <TextField select label="Carries" value={arm.carries} disabled={!mayChange} slotProps={{ select: { multiple: true } }} onChange={(e) => set({ carries: e.target.value as unknown as string[] })}>{others.map((p) => <MenuItem key={p.id} value={p.id}>{p.label}</MenuItem>)}</TextField>
         <TextField select label="Stood, for the distances" value={arm.stood} disabled={!mayChange} onChange={(e) => set({ stood: e.target.value as NotebookArm['stood'] })}><MenuItem value="released">Released</MenuItem><MenuItem value="engaged">Engaged</MenuItem><MenuItem value="between">Somewhere between</MenuItem></TextField>
@@ -74,7 +74,7 @@ function ArmCard({ notebook, look, write, mayChange, arm }: StepProps & { arm: N
             <Box key={e.id} sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr) 150px', sm: 'minmax(0, 1.3fr) minmax(0, 1fr) 150px 44px' }, gap: 1, alignItems: 'center', mt: 1 }}>
               <Box sx={{ gridColumn: { xs: '1 / -1', sm: 'auto' } }}>{placeName(notebook, e.from)} to {within(placeName(notebook, e.to))}</Box>
               <TextField select label="Taken" value={e.kind} disabled={!mayChange} onChange={(v) => setEnd(e.id, { kind: v.target.value as 'centres' })}>{Object.entries(KIND_OF_TAPE).map(([kind, words]) => <MenuItem key={kind} value={kind}>{words}</MenuItem>)}</TextField>
-              <NumberField label="Reading" dimension="length" value={e.value} optional disabled={!mayChange} min={0.1} max={5000} onValue={(value) => setEnd(e.id, { value }, `end-${arm.id}-${e.id}`)} slotProps={{ htmlInput: { inputMode: 'text', 'aria-label': `${PLACE_WORDS[at]}: ${placeName(notebook, e.from)} to ${within(placeName(notebook, e.to))}` } }} />
+              <NumberField label="Reading" dimension="length" value={e.value} optional disabled={!mayChange} min={0.1} max={5000} typed={e.typed ?? null} onValue={(value, typed) => setEnd(e.id, { value, typed: value === null ? undefined : typed.slice(0, 60) }, `end-${arm.id}-${e.id}`)} ariaLabel={`Reading, ${within(PLACE_WORDS[at])}: ${within(placeName(notebook, e.from))} to ${within(placeName(notebook, e.to))}`} />
               {mayChange && <IconButton aria-label={`Remove ${placeName(notebook, e.from)} to ${within(placeName(notebook, e.to))}, ${within(PLACE_WORDS[at])}`} onClick={() => write((now) => ({ ...now, arms: now.arms.map((a) => (a.id === arm.id ? { ...a, ends: a.ends.filter((o) => o.id !== e.id) } : a)) }))}><Icon name="close" size={18} /></IconButton>}
             </Box>
           ))}

@@ -2,6 +2,7 @@
 
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { convertLength } from '@/core/belt';
@@ -12,12 +13,13 @@ import { StepCard, type StepProps } from './steps';
 import { closingSentence, findingSentence, measureTitle, missingSentence, placeName } from './words';
 
 /** What the notebook amounts to: how closely everything is known, what disagrees, what is missing. */
-export function FinishStep({ notebook, look, write, mayChange, problems }: StepProps & { problems: readonly Problem[] }) {
+export function FinishStep({ notebook, look, write, mayChange, problems, onMake, onRemove }: StepProps & { problems: readonly Problem[]; onMake: (() => void) | null; onRemove: () => void }) {
   const units = useUnits();
   const { show } = units;
   const places = [...(look?.answer.pulleys ?? []), ...(look?.answer.points ?? [])];
   const built = look?.built;
   const belts = bareDrive(notebook).belts;
+  const worst = look?.answer.suspects.slice(0, 2) ?? [];
   return (
     <>
       <StepCard>
@@ -56,7 +58,7 @@ export function FinishStep({ notebook, look, write, mayChange, problems }: StepP
             {places.map((p) => (
               <Box component="li" key={p.id} sx={{ display: 'flex', gap: 1, breakInside: 'avoid', py: 0.25 }}>
                 <span style={{ flex: 1 }}>{placeName(notebook, p.id)}</span>
-                <span className="ts-mono" style={{ whiteSpace: 'nowrap' }}>{p.sd === null ? 'not fixed' : `± ${show(2 * p.sd, 'length', 1)}`}</span>
+                <span className="ts-mono" style={{ whiteSpace: 'nowrap' }}>{p.sd === null ? 'not fixed' : p.sd === 0 ? 'where it starts' : `± ${show(2 * p.sd, 'length', 1)}`}</span>
               </Box>
             ))}
           </Box>
@@ -66,11 +68,11 @@ export function FinishStep({ notebook, look, write, mayChange, problems }: StepP
         <StepCard>
           <Typography variant="h3" sx={{ mb: 0.5 }}>How far each measure lies from the fit</Typography>
           <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 14 }}>
-            {[...look.answer.measures].sort((a, b) => Number(b.suspect) - Number(a.suspect) || Math.abs(b.residual ?? 0) - Math.abs(a.residual ?? 0)).slice(0, 12).map((m) => {
+            {[...look.answer.measures].sort((a, b) => Number(worst.includes(b.id)) - Number(worst.includes(a.id)) || Math.abs(b.residual ?? 0) - Math.abs(a.residual ?? 0)).slice(0, 12).map((m) => {
               const measure = notebook.measures.find((one) => one.id === m.id);
               return measure && m.residual !== null && (
-                <Box component="li" key={m.id} sx={{ display: 'flex', gap: 1, color: m.suspect ? 'var(--ts-copper)' : 'inherit', fontWeight: m.suspect ? 650 : 400 }}>
-                  <span style={{ flex: 1 }}>{measureTitle(notebook, measure)}{m.suspect ? ', suspect' : ''}</span>
+                <Box component="li" key={m.id} sx={{ display: 'flex', gap: 1, color: worst.includes(m.id) ? 'var(--ts-copper)' : 'inherit', fontWeight: worst.includes(m.id) ? 650 : 400 }}>
+                  <span style={{ flex: 1 }}>{measureTitle(notebook, measure)}{worst[0] === m.id ? ', most likely wrong' : worst[1] === m.id ? ', second most likely' : ''}</span>
                   <span className="ts-mono">{m.residual >= 0 ? '+' : '−'}{show(Math.abs(m.residual), measure.kind === 'angle' ? 'angle' : 'length', 1)}</span>
                 </Box>
               );
@@ -83,6 +85,12 @@ export function FinishStep({ notebook, look, write, mayChange, problems }: StepP
           {p.bent ? `Photo ${i + 1} disagrees with itself and the tape by up to ${show(Math.max(...p.marks.map((m) => m.offMm)), 'length', 1)}: it was tilted or bent by the lens more than its scale can mend. Mark a rectangle instead of two points, or take it again from further off, square on.` : `Photo ${i + 1} agrees with the rest to ${show(Math.max(0, ...p.marks.map((m) => m.offMm)), 'length', 1)}.`}
         </Alert>
       ))}
+      {mayChange && (
+        <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+          {onMake && look?.answer.status === 'conflict' && <Button variant="outlined" onClick={onMake}>Make the drive all the same</Button>}
+          <Button color="error" onClick={onRemove}>Remove this notebook</Button>
+        </Box>
+      )}
     </>
   );
 }

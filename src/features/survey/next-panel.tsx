@@ -56,22 +56,22 @@ function Act({ notebook, look, mayChange, write, onGo, onMake, waiting, making, 
     case 'route': return <Says title="Say how the belt runs" act={<Button variant="contained" onClick={() => onGo('route')}>Go to the route</Button>}>Tap the pulleys in the order it passes them.</Says>;
     case 'measure':
       return (
-        <Says title={measureTitle(notebook, next.measure)} drawing={<TapeDrawing notebook={notebook} look={look} measure={next.measure} height={120} />} act={<Button variant="contained" onClick={() => onGo('tape', next.measure.id)}>Enter this distance</Button>}>
+        <Says title={measureTitle(notebook, next.measure)} drawing={<TapeDrawing notebook={notebook} look={look} measure={next.measure} height={104} />} act={<Button variant="contained" onClick={() => onGo('tape', next.measure.id)}>Enter this distance</Button>}>
           Next on the walk round.
         </Says>
       );
     case 'suspect': {
       const { measure, second } = next;
       if (!measure) return <Says title="The measures contradict each other" act={<Button variant="contained" onClick={() => onGo('tape')}>Go to the distances</Button>}>No single one explains it: look for a reading with its unit or its ends mixed up.</Says>;
-      const residual = look?.answer.measures.find((m) => m.id === measure.id)?.residual ?? null;
+      const against = look?.answer.measures.find((m) => m.id === measure.id)?.againstRest ?? null;
       return (
-        <Says title={`Measure again: ${within(measureTitle(notebook, measure))}`} drawing={<TapeDrawing notebook={notebook} look={look} measure={measure} height={120} />} act={
+        <Says title={`Measure again: ${within(measureTitle(notebook, measure))}`} drawing={<TapeDrawing notebook={notebook} look={look} measure={measure} height={104} />} act={
           <>
             <Button variant="contained" onClick={() => onGo('tape', measure.id)}>Enter it again</Button>
             {mayChange && <Button onClick={() => write((now) => ({ ...now, measures: now.measures.map((m) => (m.id === measure.id ? { ...m, skipped: true } : m)) }))}>Leave it out</Button>}
           </>
         }>
-          It is the one most likely wrong{residual === null ? '' : `: it reads ${show(Math.abs(residual), measure.kind === 'angle' ? 'angle' : 'length')} ${residual > 0 ? 'more' : 'less'} than the rest says`}.{second ? ` If not, ${within(measureTitle(notebook, second))}.` : ''}
+          It is the one most likely wrong{against === null ? '' : `: it reads ${show(Math.abs(against.by), measure.kind === 'angle' ? 'angle' : 'length')} ${against.by > 0 ? 'more' : 'less'} than the rest says`}.{second ? ` If it reads the same, try ${within(measureTitle(notebook, second))}.` : ''}
         </Says>
       );
     }
@@ -87,7 +87,7 @@ function Act({ notebook, look, mayChange, write, onGo, onMake, waiting, making, 
     case 'advice': {
       const [a, b] = next.advice.between;
       return (
-        <Says title={`Measure ${within(name(a))} to ${within(name(b))}`} drawing={<TapeDrawing notebook={notebook} look={look} measure={{ kind: 'centres', between: [a, b] }} height={120} />} act={mayChange && <Button variant="contained" onClick={() => addMeasure(notebook, write, onGo, a, b)}>Enter this distance</Button>}>
+        <Says title={`Measure ${within(name(a))} to ${within(name(b))}`} drawing={<TapeDrawing notebook={notebook} look={look} measure={{ kind: 'centres', between: [a, b] }} height={104} />} act={mayChange && <Button variant="contained" onClick={() => addMeasure(notebook, write, onGo, a, b)}>Enter this distance</Button>}>
           It {next.advice.why}.
         </Says>
       );

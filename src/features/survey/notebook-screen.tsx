@@ -57,6 +57,8 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
   const look = answer?.ok ? answer.look : null;
   const problems = answer && !answer.ok ? answer.problems : (look?.built.problems ?? []);
   const sketched = step === 'pulleys';
+  // While the drawing itself is worked on it comes first; else what to do next does.
+  const sketching = sketched || step === 'route';
   const preview = useMemo(() => previewOf(notebook, look, sketched), [notebook, look, sketched]);
   const request = useMemo(() => (preview.drive.pulleys.length >= 2 ? { drive: preview.drive, lever } : null), [preview, lever]);
   const { answer: posed } = usePose(request);
@@ -82,7 +84,7 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
       // The row is drawn first; then its field takes the keyboard.
       setTimeout(() => body.current?.querySelector<HTMLInputElement>(`[data-measure="${CSS.escape(measure)}"] input[inputmode]`)?.focus(), 60);
     }
-    body.current?.scrollIntoView({ block: 'nearest' });
+    if (narrow) body.current?.scrollIntoView({ block: 'start' });
   };
   const make = async () => {
     setMaking(true);
@@ -104,12 +106,12 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
   const plate = (
     <Plate drive={preview.drive} answer={fits ? pose : drawnPose(preview.drive)} lever={lever} onLever={setLever} leverMoves={moves} sketch selected={selected} onSelect={setSelected} marks={preview.marks} loose={preview.loose}
       {...(mayChange && sketched ? { onMovePulley: (id: string, x: number, y: number) => write((now) => ({ ...now, pulleys: now.pulleys.map((p) => (p.id === id ? { ...p, sketch: { x, y } } : p)), points: now.points.map((p) => (p.id === id ? { ...p, sketch: { x, y } } : p)) }), `sketch-${id}`) } : {})}
-      {...(mayChange && step === 'route' ? { onTap: (id: string) => { const on = belt ?? notebook.belts[0]?.id; if (on) write((now) => tapped(now, on, id)); } } : {})} height={narrow ? 250 : 300} />
+      {...(mayChange && step === 'route' ? { onTap: (id: string) => { const on = belt ?? notebook.belts[0]?.id; if (on) write((now) => tapped(now, on, id)); } } : {})} height={250} />
   );
   const panel = <NextPanel notebook={notebook} look={look} mayChange={mayChange} write={write} onGo={go} onMake={() => void make()} waiting={waiting} making={making} made={stored.driveId !== null} />;
   return (
     <Box sx={{ p: { xs: 1.5, sm: 2.5 } }}>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, mb: 1 }}>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5, mb: 1 }}>
         <Box sx={{ mr: 'auto', minWidth: 0 }}>
           <Typography variant="h1">{notebook.name || 'Unnamed drive'}</Typography>
           <Typography role="status" sx={{ color: keeping === 'waiting' ? 'var(--ts-copper)' : 'var(--ts-quiet)', fontSize: 14 }}>
@@ -120,7 +122,6 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
           <>
             <Tooltip title="Undo (Ctrl Z)"><span><IconButton aria-label="Undo" disabled={!mayUndo} onClick={undo}><Icon name="undo" /></IconButton></span></Tooltip>
             <Tooltip title="Redo (Ctrl Shift Z)"><span><IconButton aria-label="Redo" disabled={!mayRedo} onClick={redo}><Icon name="redo" /></IconButton></span></Tooltip>
-            <Button variant="outlined" color="error" onClick={() => setRemoving(true)}>Remove</Button>
           </>
         )}
       </Box>
@@ -136,11 +137,11 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
           {step === 'arms' && <ArmsStep {...shared} />}
           {step === 'springs' && <SpringsStep {...shared} />}
           {step === 'belt' && <BeltStep {...shared} />}
-          {step === 'finish' && <FinishStep {...shared} problems={problems} />}
+          {step === 'finish' && <FinishStep {...shared} problems={problems} onMake={look?.built.drive && waiting === null && !making ? () => void make() : null} onRemove={() => setRemoving(true)} />}
         </Box>
         <Box sx={{ display: 'contents', '@media (min-width:900px)': { display: 'flex', flexDirection: 'column', gap: 1.5, position: 'sticky', top: 12 } }}>
-          <Box sx={{ order: { xs: step === 'pulleys' || step === 'route' ? 0 : 3, md: 0 } }}>{plate}</Box>
-          <Box sx={{ order: { xs: 1, md: 0 } }}>{panel}</Box>
+          <Box sx={{ order: sketching ? 0 : 3 }}>{plate}</Box>
+          <Box sx={{ order: 1 }}>{panel}</Box>
         </Box>
       </Box>
       <Dialog open={clash !== null} fullWidth maxWidth="sm">

@@ -55,7 +55,7 @@ export function NotebooksScreen({ notebooks }: { notebooks: readonly NotebookSum
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(250px, 1fr))', gap: 1.5 }}>
         {TEMPLATES.map((t) => (
           <li key={t.key}>
-            <Box component="button" type="button" disabled={!mayChange || starting !== null} onClick={() => void start(t.key, t.make())} sx={{ font: 'inherit', textAlign: 'left', cursor: 'pointer', width: '100%', display: 'block', height: '100%', minHeight: 88, border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', p: 2, color: 'inherit', '&:hover:not(:disabled)': { borderColor: 'var(--ts-work)' }, '&:focus-visible': { outline: '3px solid var(--ts-work)' }, '&:disabled': { cursor: 'default' } }}>
+            <Box component="button" type="button" disabled={!mayChange || starting !== null} onClick={() => void start(t.key, t.make())} sx={{ font: 'inherit', textAlign: 'left', cursor: 'pointer', width: '100%', display: 'flex', flexDirection: 'column', justifyContent: 'flex-start', height: '100%', minHeight: 88, border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', p: 2, color: 'inherit', '&:hover:not(:disabled)': { borderColor: 'var(--ts-work)' }, '&:focus-visible': { outline: '3px solid var(--ts-work)' }, '&:disabled': { cursor: 'default' } }}>
               <Box sx={{ fontWeight: 650, fontSize: 17 }}>{starting === t.key ? 'Opening …' : t.title}</Box>
               <Box sx={{ color: 'var(--ts-quiet)' }}>{t.key === 'blank' ? 'An empty page: put every pulley down yourself.' : t.says}</Box>
             </Box>

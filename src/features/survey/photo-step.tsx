@@ -147,7 +147,7 @@ function PhotoMarking({ notebook, photo, write, mayChange, onRemove }: Omit<Step
 
 /** How wide each circle reads, and whether that is taken for the pulley's diameter. */
 function Diameters({ notebook, write, mayChange, read, show }: Omit<StepProps, 'look'> & { read: readonly { of: string; mm: number }[]; show: (value: number, dimension: 'length', digits?: number) => string }) {
-  const take = (of: string, mm: number) => write((now): Notebook => ({ ...now, pulleys: now.pulleys.map((p) => (p.id === of ? { ...p, outsideDiameter: Math.round(mm * 10) / 10, sameAs: null } : p)) }));
+  const take = (of: string, mm: number) => write((now): Notebook => ({ ...now, pulleys: now.pulleys.map((p) => (p.id === of ? { ...p, outsideDiameter: Math.round(mm * 10) / 10, typed: undefined, sameAs: null } : p)) }));
   return (
     <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 14 }}>
       {read.map(({ of, mm }) => {

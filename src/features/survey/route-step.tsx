@@ -107,7 +107,7 @@ function Keepers({ notebook, write, mayChange }: Omit<StepProps, 'look'>) {
         <Box key={k.id} sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', sm: 'minmax(0, 1.2fr) minmax(0, 1fr) 120px 44px' }, gap: 1, mb: 1 }}>
           <TextField label="Keeper" value={k.label} disabled={!mayChange} onChange={(e) => set(k.id, { label: e.target.value.slice(0, 400) }, `keeper-${k.id}`)} />
           <TextField select label="Guards" value={k.near} disabled={!mayChange} onChange={(e) => set(k.id, { near: e.target.value })}>{notebook.pulleys.map((p) => <MenuItem key={p.id} value={p.id}>{p.label}</MenuItem>)}</TextField>
-          <NumberField label="Gap to the belt" dimension="length" value={k.gap} optional disabled={!mayChange} min={0} max={100} onValue={(gap) => set(k.id, { gap }, `keeper-gap-${k.id}`)} />
+          <NumberField label="Gap" dimension="length" value={k.gap} optional disabled={!mayChange} min={0} max={100} onValue={(gap) => set(k.id, { gap }, `keeper-gap-${k.id}`)} />
           {mayChange && <IconButton aria-label={`Remove ${k.label}`} onClick={() => write((now) => withoutPlace(now, k.point))}><Icon name="close" size={18} /></IconButton>}
         </Box>
       ))}

@@ -73,14 +73,14 @@ function SpringCard({ notebook, look, write, mayChange, spring: s }: StepProps &
         <TextField label="Name" value={s.label} disabled={!mayChange} onChange={(e) => set({ label: e.target.value.slice(0, 400) }, 'label')} />
         {mayChange && <IconButton aria-label={`Remove ${s.label}`} onClick={() => write((now) => withoutSpring(now, s.id))}><Icon name="close" size={18} /></IconButton>}
       </Box>
-      <Fields>
+      <Fields wide={196}>
         <TextField select label="Works by" value={s.kind} disabled={!mayChange} onChange={(e) => set({ kind: e.target.value as NotebookSpring['kind'] })}><MenuItem value="extension">Pulling</MenuItem><MenuItem value="compression">Pushing</MenuItem></TextField>
         <NumberField label="Free length" dimension="length" value={s.freeLength} optional disabled={!mayChange} min={5} max={1500} onValue={(freeLength) => set({ freeLength }, 'free')} />
         <TextField select label="Rate from" value={s.rate.by} disabled={!mayChange} onChange={(e) => set({ rate: freshRate(e.target.value as By) })}>{Object.entries(BY_WORDS).map(([by, words]) => <MenuItem key={by} value={by}>{words}</MenuItem>)}</TextField>
         <RateFields spring={s} disabled={!mayChange} onRate={(rate, key) => set({ rate }, key)} />
       </Fields>
       <RateLine spring={s} />
-      <Fields>
+      <Fields wide={196}>
         <TextField select label="One end on" value={s.from.body} disabled={!mayChange} onChange={(e) => set({ from: { ...s.from, body: e.target.value } })}>{bodies.map((b) => <MenuItem key={b.id} value={b.id}>{b.label}</MenuItem>)}</TextField>
         <TextField select label="Other end on" value={s.to.body} disabled={!mayChange} onChange={(e) => set({ to: { ...s.to, body: e.target.value } })}>{bodies.map((b) => <MenuItem key={b.id} value={b.id}>{b.label}</MenuItem>)}</TextField>
         <TextField select label="The lever" value={lever} disabled={!mayChange} onChange={(e) => setLever(e.target.value as typeof lever)}>
@@ -131,12 +131,12 @@ function RateFields({ spring: { rate }, disabled, onRate }: { spring: NotebookSp
       const put = (i: 0 | 1, part: Partial<(typeof rate.pulls)[0]>, key: string) => onRate({ ...rate, pulls: [i === 0 ? { ...rate.pulls[0], ...part } : rate.pulls[0], i === 1 ? { ...rate.pulls[1], ...part } : rate.pulls[1]] }, `${key}-${i}`);
       return (
         <>
-          {([0, 1] as const).map((i) => (
-            <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, gridColumn: { xs: '1 / -1', sm: 'span 2' } }}>
-              <NumberField label={`Length, pull ${i + 1}`} dimension="length" value={rate.pulls[i].lengthMm} optional disabled={disabled} min={5} max={1500} onValue={(v) => put(i, { lengthMm: v }, 'length')} />
-              <NumberField label={`Scale shows, pull ${i + 1}`} dimension="force" value={rate.pulls[i].forceN} optional disabled={disabled} min={0.1} max={2000} onValue={(v) => put(i, { forceN: v }, 'force')} />
-            </Box>
-          ))}
+          <Box sx={{ gridColumn: '1 / -1', display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(4, 1fr)' }, gap: 1 }}>
+            {([0, 1] as const).flatMap((i) => [
+              <NumberField key={`length-${i}`} label={`Length, pull ${i + 1}`} dimension="length" value={rate.pulls[i].lengthMm} optional disabled={disabled} min={5} max={1500} onValue={(v) => put(i, { lengthMm: v }, 'length')} />,
+              <NumberField key={`force-${i}`} label={`Scale shows, pull ${i + 1}`} dimension="force" value={rate.pulls[i].forceN} optional disabled={disabled} min={0.1} max={2000} onValue={(v) => put(i, { forceN: v }, 'force')} />,
+            ])}
+          </Box>
         </>
       );
     }

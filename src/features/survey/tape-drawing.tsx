@@ -20,7 +20,7 @@ const place = ({ x, y }: { x: number; y: number }) => ({ x, y });
 
 type Line = readonly [readonly [number, number], readonly [number, number]];
 
-/** A small drawing of where to put the tape: the whole drive faint, the two that are measured plain, the tape over them. */
+/** A small drawing of where to put the tape: what is measured plain and close to, the rest round it faint, the tape over them. */
 export function TapeDrawing({ notebook, look, measure, height = 168 }: { notebook: Notebook; look: Look | null; measure: Pick<NotebookMeasure, 'kind'> & Record<string, unknown>; height?: number }) {
   const discs = discsOf(notebook, look);
   const find = (id: unknown) => discs.find((d) => d.id === id);
@@ -28,9 +28,10 @@ export function TapeDrawing({ notebook, look, measure, height = 168 }: { noteboo
   const [a, b] = ends;
   const third = find(measure['of'] ?? measure['at']);
   const shown = [...ends, third].filter((d): d is Disc => d !== undefined);
-  const reach = discs.reduce((box, d) => [Math.min(box[0]!, d.x - d.r), Math.min(box[1]!, -d.y - d.r), Math.max(box[2]!, d.x + d.r), Math.max(box[3]!, -d.y + d.r)], [Infinity, Infinity, -Infinity, -Infinity]);
+  const reach = shown.reduce((box, d) => [Math.min(box[0]!, d.x - d.r), Math.min(box[1]!, -d.y - d.r), Math.max(box[2]!, d.x + d.r), Math.max(box[3]!, -d.y + d.r)], [Infinity, Infinity, -Infinity, -Infinity]);
   if (shown.length === 0 || !reach.every(Number.isFinite)) return null;
-  const [x0, y0, x1, y1] = reach as [number, number, number, number];
+  const air = 0.22 * Math.max(reach[2]! - reach[0]!, reach[3]! - reach[1]!);
+  const [x0, y0, x1, y1] = [reach[0]! - air, reach[1]! - air, reach[2]! + air, reach[3]! + air];
   const size = Math.max(x1 - x0, (y1 - y0) * 1.6, 60);
   const px = (size * 1.25) / 300;
   const pad = 26 * px;
@@ -41,7 +42,7 @@ export function TapeDrawing({ notebook, look, measure, height = 168 }: { noteboo
     const sign = measure.kind === 'outside' ? -1 : measure.kind === 'inside' ? 1 : 0;
     tape = [[a.x + sign * a.r * ux, a.y + sign * a.r * uy], [b.x - sign * b.r * ux, b.y - sign * b.r * uy]];
   }
-  const edgeY = Math.max(...discs.map((d) => -d.y + d.r)) + 14 * px;
+  const edgeY = y1 + 14 * px;
   return (
     <svg viewBox={`${x0 - pad} ${y0 - pad} ${x1 - x0 + 2 * pad} ${y1 - y0 + 2 * pad + (measure.kind === 'from-edge' || measure.kind === 'along-edge' ? 20 * px : 0)}`} width="100%" height={height} preserveAspectRatio="xMidYMid meet" aria-hidden focusable="false" style={{ display: 'block', background: 'var(--ts-sand)', borderRadius: 4 }}>
       {discs.map((d) => {

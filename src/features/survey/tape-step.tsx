@@ -13,7 +13,9 @@ import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import { TapeDrawing } from './tape-drawing';
 import { SoftText, type StepProps } from './steps';
-import { KIND_OF_TAPE, measureHow, measureTitle, placeName } from './words';
+import { againstRestWords, KIND_OF_TAPE, measureHow, measureTitle, placeName } from './words';
+
+const KIND_WORDS: Readonly<Record<NotebookMeasure['kind'], string>> = { centres: 'Centre to centre', outside: '', inside: '', 'from-edge': 'From an edge', 'along-edge': 'Along an edge', 'in-line': 'In line', angle: 'Angle', belt: 'Round the path' };
 
 /** No tape on a garden machine reads more, mm. */
 const LONGEST_MM = 5000;
@@ -40,7 +42,7 @@ export function TapeStep({ notebook, look, write, mayChange, active, onActive }:
       </SoftText>
       <Box component="ol" ref={list} sx={{ listStyle: 'none', m: 0, p: 0, border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)' }}>
         {notebook.measures.map((m, i) => (
-          <MeasureRow key={m.id} notebook={notebook} look={look} measure={m} number={i + 1} open={active === m.id} suspect={suspects.indexOf(m.id)} mayChange={mayChange} onOpen={onActive} onNext={() => focusNext(i)} onChange={change}
+          <MeasureRow key={m.id} notebook={notebook} look={look} measure={m} number={i + 1} open={active === m.id} suspect={suspects.slice(0, 2).indexOf(m.id)} mayChange={mayChange} onOpen={onActive} onNext={() => focusNext(i)} onChange={change}
             onRemove={() => write((now) => ({ ...now, measures: now.measures.filter((one) => one.id !== m.id) }))} />
         ))}
       </Box>
@@ -71,12 +73,13 @@ interface RowProps {
 }
 
 const MeasureRow = memo(function MeasureRow({ notebook, look, measure: m, number, open, suspect, mayChange, onOpen, onNext, onChange, onRemove }: RowProps) {
-  const { show } = useUnits();
+  const units = useUnits();
   const title = measureTitle(notebook, m);
   const angle = m.kind === 'angle';
   const signed = m.kind === 'from-edge' || m.kind === 'along-edge' || m.kind === 'in-line';
-  const residual = look?.answer.measures.find((one) => one.id === m.id)?.residual ?? null;
   const skipped = m.skipped === true;
+  const solved = look?.answer.measures.find((one) => one.id === m.id);
+  const against = skipped ? '' : againstRestWords(m, solved, notebook.tapeSd, suspect >= 0, units);
   return (
     <Box component="li" data-measure={m.id} sx={{ '& + &': { borderTop: '1px solid var(--ts-edge)' }, bgcolor: open ? 'var(--ts-card)' : undefined, p: 1, borderLeft: `4px solid ${suspect >= 0 ? 'var(--ts-copper)' : open ? 'var(--ts-work)' : 'transparent'}` }}>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '26px minmax(0, 1fr)', sm: '26px minmax(0, 1fr) 148px' }, gap: 1, alignItems: 'center' }}>
@@ -84,14 +87,11 @@ const MeasureRow = memo(function MeasureRow({ notebook, look, measure: m, number
         <Box component="button" type="button" onClick={() => onOpen(m.id)} aria-expanded={open} sx={{ all: 'unset', cursor: 'pointer', minHeight: 44, display: 'flex', flexDirection: 'column', justifyContent: 'center', '&:focus-visible': { outline: '3px solid var(--ts-work)' } }}>
           <Box component="span" sx={{ fontWeight: open ? 650 : 500, textDecoration: skipped ? 'line-through' : 'none' }}>{title}</Box>
           <Box component="span" sx={{ fontSize: 13, color: suspect >= 0 ? 'var(--ts-copper)' : 'var(--ts-quiet)' }}>
-            {m.kind === 'centres' || m.kind === 'outside' || m.kind === 'inside' ? KIND_OF_TAPE[m.kind] : m.kind === 'angle' ? 'Angle' : m.kind === 'in-line' ? 'In line' : 'From an edge'}
-            {skipped ? ' · left out' : suspect === 0 ? ' · sits worst with the rest' : suspect > 0 ? ' · sits badly with the rest' : ''}
-            {residual !== null && !skipped && look && look.answer.measures.length > 1 ? ` · ${residual === 0 || Math.abs(residual) < 0.05 ? 'agrees' : `${angle ? show(Math.abs(residual), 'angle') : show(Math.abs(residual), 'length')} ${residual > 0 ? 'over' : 'under'} the fit`}` : ''}
+            {[KIND_WORDS[m.kind], skipped ? 'left out' : suspect === 0 ? 'most likely wrong' : suspect === 1 ? 'second most likely wrong' : '', against].filter(Boolean).join(' · ')}
           </Box>
         </Box>
         <NumberField label={angle ? 'Angle' : 'Reading'} dimension={angle ? 'angle' : 'length'} value={m.value} optional disabled={!mayChange || skipped} min={signed ? -LONGEST_MM : 0.1} max={angle ? 180 : LONGEST_MM}
-          sx={{ gridColumn: { xs: '2', sm: 'auto' } }} onFocus={() => onOpen(m.id)} onValue={(value) => onChange(m.id, { value }, `measure-${m.id}`)} onKeyDown={(e) => { if (e.key === 'Enter') { e.preventDefault(); onNext(); } }}
-          slotProps={{ htmlInput: { inputMode: 'text', enterKeyHint: 'next', 'aria-label': title } }} />
+          sx={{ gridColumn: { xs: '2', sm: 'auto' } }} onFocus={() => onOpen(m.id)} typed={m.typed ?? null} onValue={(value, typed) => onChange(m.id, { value, typed: value === null ? undefined : typed.slice(0, 60) }, `measure-${m.id}`)} onKeyDown={(e) => { if (e.key === 'Enter') { e.preventDefault(); onNext(); } }} ariaLabel={`${angle ? 'Angle' : 'Reading'}, ${title}`} />
       </Box>
       {open && (
         <Box sx={{ pl: { xs: 0, sm: 4.5 }, pt: 1, display: 'grid', gridTemplateColumns: { xs: '1fr', sm: 'minmax(0, 1.2fr) minmax(0, 1fr)' }, gap: 1.5 }}>

@@ -1,6 +1,6 @@
 import type { RouteDoubt } from '@/core/drive';
 import type { Finding, Missing, Notebook, NotebookMeasure } from '@/core/survey';
-import type { ClosingCheck } from '@/core/survey';
+import type { ClosingCheck, SurveyedMeasure } from '@/core/survey';
 import type { Units } from '@/ui/units';
 
 /** What a place of the notebook is called: a pulley or a point. */
@@ -17,9 +17,9 @@ export const KIND_OF_TAPE: Readonly<Record<'centres' | 'outside' | 'inside', str
 export function measureTitle(notebook: Notebook, m: NotebookMeasure): string {
   const name = (id: string) => placeName(notebook, id);
   switch (m.kind) {
-    case 'centres':
+    case 'centres': return `${name(m.between[0])} to ${within(name(m.between[1]))}`;
     case 'outside':
-    case 'inside': return `${name(m.between[0])} to ${within(name(m.between[1]))}`;
+    case 'inside': return `${name(m.between[0])} to ${within(name(m.between[1]))}, ${within(KIND_OF_TAPE[m.kind])}`;
     case 'from-edge': return `${name(m.of)}, square off “${m.edge}”`;
     case 'along-edge': return `${name(m.of)}, along “${m.edge}”`;
     case 'in-line': return `${name(m.of)}, in line with ${within(name(m.between[0]))} and ${within(name(m.between[1]))}`;
@@ -42,6 +42,15 @@ export function measureHow(notebook: Notebook, m: NotebookMeasure): string {
     case 'angle': return `Protractor on ${middle(m.at)}, one arm to each of the other two.`;
     case 'belt': return 'The length round the path itself, as a string laid over it reads.';
   }
+}
+
+/** How a measure sits with all the others, in a few words; empty where they say nothing of it, or another is to blame first. */
+export function againstRestWords(measure: NotebookMeasure, solved: SurveyedMeasure | undefined, tapeSd: number, suspect: boolean, { show }: Pick<Units, 'show'>): string {
+  const against = solved?.againstRest;
+  if (!against) return '';
+  const [dimension, usual] = measure.kind === 'angle' ? (['angle', 1] as const) : (['length', measure.sd ?? tapeSd] as const);
+  if (Math.abs(against.by) >= 2 * against.sd) return suspect ? `${show(Math.abs(against.by), dimension)} ${against.by > 0 ? 'over' : 'under'} what the rest says` : '';
+  return against.sd > 6 * usual ? 'the rest says little of it' : 'agrees with the rest';
 }
 
 export function missingSentence(notebook: Notebook, m: Missing): string {

@@ -281,8 +281,9 @@ const endButton = (on: boolean) => ({ font: 'inherit', fontSize: 14, fontWeight:
 function Mark({ mark: { id, label, x, y }, px, chosen, named, onPress, onFocus }: { mark: PlateMark; px: number; chosen: boolean; named: boolean; onPress?: (event: KeyboardEvent) => void; onFocus: () => void }) {
   return (
     <g>
+      <title>{label}</title>
       <path d={`M${x - 6 * px} ${-y}h${12 * px}M${x} ${-y - 6 * px}v${12 * px}`} stroke={chosen ? 'var(--ts-work)' : 'var(--ts-ink)'} strokeWidth={2.4 * px} />
-      {named && <text x={x + 9 * px} y={-y - 8 * px} fontSize={12 * px} fill="var(--ts-quiet)" stroke="var(--ts-card)" strokeWidth={3 * px} paintOrder="stroke" fontFamily="'Archivo Narrow', 'Archivo', sans-serif">{label}</text>}
+      {named && chosen && <text x={x + 9 * px} y={-y - 8 * px} fontSize={12 * px} fill="var(--ts-quiet)" stroke="var(--ts-card)" strokeWidth={3 * px} paintOrder="stroke" fontFamily="'Archivo Narrow', 'Archivo', sans-serif">{label}</text>}
       {onPress && <circle data-pulley={id} cx={x} cy={-y} r={22 * px} fill="transparent" tabIndex={0} role="button" aria-label={`${label}; arrow keys move it`} style={{ cursor: 'move' }} onKeyDown={onPress} onFocus={onFocus} />}
     </g>
   );
