@@ -64,7 +64,7 @@ async function answerSides(page: Page) {
     const question = panel.getByText(/^Seen from above, is/);
     if (!(await question.isVisible())) return;
     const text = (await question.textContent())!;
-    const [, of, from, to] = /^Seen from above, is (.+) left or right of the line from (.+) to (.+)\?$/.exec(text)!;
+    const [, of, from, to] = /^Seen from above, is the (.+) left or right of the line from the (.+) to the (.+)\?$/.exec(text)!;
     const [p, a, b] = [place(of!), place(from!), place(to!)];
     const left = (b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x) > 0;
     await panel.getByRole('button', { name: left ? 'Left' : 'Right', exact: true }).click();

@@ -1,6 +1,7 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { drives, jobs, machines, notebooks, people, shelf, STAGES, type Database, type Person, type Stage, type StageState } from '../src/db';
 import { hashPassword } from '../src/server/password';
+import { preparePicture } from '../src/server/picture';
 import { readCsv } from '../src/formats/csv';
 import { validateNotebook } from '../src/core/survey';
 import { readDriveFile } from '../src/formats/drive-file';
@@ -40,10 +41,8 @@ export async function seedDemo(db: Database, now: Date): Promise<void> {
     const { drive } = orThrow(readDriveFile(text(`drives/${file}`)));
     driveIds.set(file.replace('.drive.json', ''), (await drives.addDrive(db, shopId, drive, owner.name, new Date(now.getTime() - 40 * 86_400_000))).id);
   }
-  for (const [i, file] of readdirSync(new URL('notebooks/', folder)).sort().entries()) {
-    const { notebook } = orThrow(validateNotebook(JSON.parse(text(`notebooks/${file}`))));
-    await notebooks.addNotebook(db, shopId, notebook, staff[1 - (i % 2)]!.name, new Date(now.getTime() - (i + 1) * 7_200_000));
-  }
+  const books = readdirSync(new URL('notebooks/', folder)).filter((file) => file.endsWith('.json')).sort();
+  for (const [i, file] of books.entries()) await addNotebook(db, staff[1 - (i % 2)]!, file, new Date(now.getTime() - (i + 1) * 7_200_000));
   await shelf.importShelf(db, shopId, orThrow(readShelfCsv(text('shelf.csv'), 'in')).rows.map((row) => orThrow(row).fields));
 
   const machineIds = new Map<string, number>();
@@ -58,6 +57,18 @@ export async function seedDemo(db: Database, now: Date): Promise<void> {
   await db.models.Shop.update({ nextJobNumber: 207 }, { where: { id: shopId } });
   const history = (JSON.parse(text('jobs.json')) as DemoJob[]).sort((a, b) => b.daysAgo - a.daysAgo);
   for (const [i, job] of history.entries()) await addJob(db, staff[i % 2]!, job, new Date(now.getTime() - job.daysAgo * 86_400_000 - 3_600_000), machineIds, driveIds);
+}
+
+/** A notebook with its pictures, which lie beside it numbered from 1. */
+async function addNotebook(db: Database, by: Person, file: string, at: Date): Promise<void> {
+  const { notebook } = orThrow(validateNotebook(JSON.parse(text(`notebooks/${file}`))));
+  const stored = await notebooks.addNotebook(db, by.shopId, { ...notebook, photos: [] }, by.name, at);
+  const photos = [];
+  for (const photo of notebook.photos) {
+    const { picture } = orThrow(await preparePicture(readFileSync(new URL(`notebooks/${file.replace('.notebook.json', '')}-${photo.photo}.jpg`, folder))));
+    photos.push({ ...photo, photo: orThrow(await notebooks.addPhoto(db, by.shopId, stored.id, picture, by.name, at)).value.id });
+  }
+  if (photos.length > 0) orThrow(await notebooks.saveNotebook(db, by.shopId, stored.id, stored.version, { ...notebook, photos }, by.name, at));
 }
 
 async function addJob(db: Database, by: Person, job: DemoJob, opened: Date, machineIds: ReadonlyMap<string, number>, driveIds: ReadonlyMap<string, number>): Promise<void> {

@@ -79,7 +79,7 @@ export function WindowRuler({ window, spread, marks, chosen, onChoose }: { windo
             {band(a, b, 'var(--ts-work-soft)', 'lets go and grips', 'var(--ts-work)', 700)}
             {band(b, w, 'var(--ts-sand)', 'won’t grip', 'var(--ts-quiet)')}
             {([[a, spread?.shortestSd], [b, spread?.longestSd]] as const).map(([x, sd], i) => sd !== null && sd !== undefined && x > 0 && x < w && (
-              <rect key={i} x={x - at(from + 2 * sd)} y={BAND + 3} width={2 * at(from + 2 * sd)} height={24} fill="none" stroke="var(--ts-work)" strokeWidth={1.2} strokeDasharray="3 3"><title>Known to ± {show(2 * sd, 'length', 1)}</title></rect>
+              <path key={i} d={`M${x - at(from + 2 * sd)} ${BAND + 24}v6m0 -3H${x + at(from + 2 * sd)}m0 -3v6`} fill="none" stroke="var(--ts-work)" strokeWidth={1.6}><title>{`Known to ± ${show(2 * sd, 'length', 1)}`}</title></path>
             ))}
             {[a, b].map((x, i) => x > 0 && x < w && <path key={i} d={`M${x} ${BAND}v30`} stroke="var(--ts-work)" strokeWidth={2} />)}
           </>

@@ -56,7 +56,7 @@ function ArmCard({ notebook, look, write, mayChange, arm }: StepProps & { arm: N
   const findings = (look?.built.findings ?? []).filter((f) => f.of === arm.id);
   const others = notebook.pulleys.filter((p) => !notebook.arms.some((a) => a.id !== arm.id && a.carries.includes(p.id)));
   return (
-    <StepCard>
+    <StepCard at={`part:${arm.id}`}>
       <Box sx={{ display: 'flex', gap: 1, mb: 1 }}>
         <TextField label="Name" value={arm.label} disabled={!mayChange} onChange={(e) => set({ label: e.target.value.slice(0, 400) }, `arm-${arm.id}`)} />
         {mayChange && <IconButton aria-label={`Remove ${arm.label}`} onClick={() => write((now) => withoutArm(now, arm.id))}><Icon name="close" size={18} /></IconButton>}

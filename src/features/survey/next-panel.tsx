@@ -18,7 +18,8 @@ interface NextPanelProps {
   readonly look: Look | null;
   readonly mayChange: boolean;
   readonly write: (change: (now: Notebook) => Notebook) => void;
-  readonly onGo: (step: Step, measure?: string) => void;
+  /** Goes to a step and there to a part: `measure:…`, `pulley:…` or `part:…`. */
+  readonly onGo: (step: Step, part?: string) => void;
   readonly onMake: () => void;
   /** Why the drive cannot be made this moment, although it could be. */
   readonly waiting: string | null;
@@ -49,14 +50,14 @@ export function NextPanel(props: NextPanelProps) {
 function Act({ notebook, look, mayChange, write, onGo, onMake, waiting, making, made }: NextPanelProps) {
   const { show } = useUnits();
   const next = nextActOf(notebook, look);
-  const name = (id: string) => placeName(notebook, id);
+  const name = (id: string) => `the ${within(placeName(notebook, id))}`;
   switch (next.kind) {
     case 'pulleys': return <Says title="Put the pulleys down" act={<Button variant="contained" onClick={() => onGo('pulleys')}>Go to the pulleys</Button>}>Every pulley that a belt touches, with its diameter.</Says>;
-    case 'diameter': return <Says title={`Measure across ${within(name(next.pulley))}`} act={<Button variant="contained" onClick={() => onGo('pulleys')}>Go to the pulleys</Button>}>Its outside diameter is not known yet.</Says>;
+    case 'diameter': return <Says title={`Measure across ${name(next.pulley)}`} act={<Button variant="contained" onClick={() => onGo('pulleys', `pulley:${next.pulley}`)}>Enter its diameter</Button>}>Its outside diameter is not known yet.</Says>;
     case 'route': return <Says title="Say how the belt runs" act={<Button variant="contained" onClick={() => onGo('route')}>Go to the route</Button>}>Tap the pulleys in the order it passes them.</Says>;
     case 'measure':
       return (
-        <Says title={measureTitle(notebook, next.measure)} drawing={<TapeDrawing notebook={notebook} look={look} measure={next.measure} height={104} />} act={<Button variant="contained" onClick={() => onGo('tape', next.measure.id)}>Enter this distance</Button>}>
+        <Says title={measureTitle(notebook, next.measure)} drawing={<TapeDrawing notebook={notebook} look={look} measure={next.measure} height={104} />} act={<Button variant="contained" onClick={() => onGo('tape', `measure:${next.measure.id}`)}>Enter this distance</Button>}>
           Next on the walk round.
         </Says>
       );
@@ -67,7 +68,7 @@ function Act({ notebook, look, mayChange, write, onGo, onMake, waiting, making, 
       return (
         <Says title={`Measure again: ${within(measureTitle(notebook, measure))}`} drawing={<TapeDrawing notebook={notebook} look={look} measure={measure} height={104} />} act={
           <>
-            <Button variant="contained" onClick={() => onGo('tape', measure.id)}>Enter it again</Button>
+            <Button variant="contained" onClick={() => onGo('tape', `measure:${measure.id}`)}>Enter it again</Button>
             {mayChange && <Button onClick={() => write((now) => ({ ...now, measures: now.measures.map((m) => (m.id === measure.id ? { ...m, skipped: true } : m)) }))}>Leave it out</Button>}
           </>
         }>
@@ -79,27 +80,26 @@ function Act({ notebook, look, mayChange, write, onGo, onMake, waiting, making, 
       const [a, b] = next.between;
       const answer = (right: boolean) => write((now) => ({ ...now, sides: [...now.sides.filter((s) => !(s.pulley === next.of && s.leftOf[0] === a && s.leftOf[1] === b)), { pulley: next.of, leftOf: [a, b], ...(right ? { right: true } : {}) }] }));
       return (
-        <Says title={`Seen from above, is ${within(name(next.of))} left or right of the line from ${within(name(a))} to ${within(name(b))}?`} drawing={<SideDrawing notebook={notebook} of={next.of} from={a} to={b} />} act={mayChange && <><Button variant="contained" onClick={() => answer(false)}>Left</Button><Button variant="contained" onClick={() => answer(true)}>Right</Button></>}>
-          The distances fit a mirror image as well. Stand behind {within(name(a))} and look towards {within(name(b))}.
+        <Says title={`Seen from above, is ${name(next.of)} left or right of the line from ${name(a)} to ${name(b)}?`} always={<SideDrawing notebook={notebook} of={next.of} from={a} to={b} />} act={mayChange && <><Button variant="contained" onClick={() => answer(false)}>Left</Button><Button variant="contained" onClick={() => answer(true)}>Right</Button></>}>
+          The distances fit a mirror image as well. Stand behind {name(a)} and look towards {name(b)}.
         </Says>
       );
     }
     case 'advice': {
       const [a, b] = next.advice.between;
       return (
-        <Says title={`Measure ${within(name(a))} to ${within(name(b))}`} drawing={<TapeDrawing notebook={notebook} look={look} measure={{ kind: 'centres', between: [a, b] }} height={104} />} act={mayChange && <Button variant="contained" onClick={() => addMeasure(notebook, write, onGo, a, b)}>Enter this distance</Button>}>
+        <Says title={`Measure ${name(a)} to ${name(b)}`} drawing={<TapeDrawing notebook={notebook} look={look} measure={{ kind: 'centres', between: [a, b] }} height={104} />} act={mayChange && <Button variant="contained" onClick={() => addMeasure(notebook, write, onGo, a, b)}>Enter this distance</Button>}>
           It {next.advice.why}.
         </Says>
       );
     }
-    case 'missing': return <Says title={missingSentence(notebook, next.missing)} act={<Button variant="contained" onClick={() => onGo(STEP_OF[next.missing.what])}>Go there</Button>}>Then the drive can be made.</Says>;
+    case 'missing': return <Says title={missingSentence(notebook, next.missing)} act={<Button variant="contained" onClick={() => onGo(STEP_OF[next.missing.what], next.missing.what === 'diameter' ? `pulley:${next.missing.of}` : `part:${next.missing.of}`)}>Go there</Button>}>Then the drive can be made.</Says>;
     case 'make': {
       const better = next.better;
       return (
-        <Says title={made ? 'Make the drive anew' : 'Make the drive'} act={mayChange && <><Button variant="contained" disabled={waiting !== null || making} onClick={onMake}>{making ? 'Making it …' : made ? 'Make it anew' : 'Make this drive'}</Button><Button onClick={() => onGo('finish')}>Look it over</Button></>}>
-          {waiting ?? (better ? `One more would sharpen it most: ${within(name(better.between[0]))} to ${within(name(better.between[1]))}, centre to centre.` : 'It is known as closely as these measures can tell.')}
+        <Says title={made ? 'Make the drive anew' : 'Make the drive'} act={mayChange && <><Button variant="contained" disabled={waiting !== null || making} onClick={onMake}>{making ? 'Making it …' : made ? 'Make it anew' : 'Make this drive'}</Button><Button onClick={() => onGo('finish')}>Look it over</Button>{better && <Button onClick={() => addMeasure(notebook, write, onGo, ...better.between)}>Enter one more</Button>}</>}>
+          {waiting ?? (better ? `One more would sharpen it most: ${name(better.between[0])} to ${name(better.between[1])}, centre to centre.` : 'It is known as closely as these measures can tell.')}
           {look && look.built.findings.length > 0 && <Alert severity="warning" variant="outlined" sx={{ mt: 1, py: 0 }}>{look.built.findings.length === 1 ? 'One doubt is left' : `${look.built.findings.length} doubts are left`}; look it over first.</Alert>}
-          {better && mayChange && <Button size="small" sx={{ display: 'block', ml: -1 }} onClick={() => addMeasure(notebook, write, onGo, ...better.between)}>Enter that one too</Button>}
         </Says>
       );
     }
@@ -109,15 +109,17 @@ function Act({ notebook, look, mayChange, write, onGo, onMake, waiting, making, 
 function addMeasure(notebook: Notebook, write: NextPanelProps['write'], onGo: NextPanelProps['onGo'], a: string, b: string) {
   const id = freshId(notebook.measures.map((m) => m.id), 'more');
   write((now) => ({ ...now, measures: [...now.measures, { id, kind: 'centres', between: [a, b], value: null }] }));
-  onGo('tape', id);
+  onGo('tape', `measure:${id}`);
 }
 
-function Says({ title, children, act, drawing }: { title: string; children: ReactNode; act: ReactNode; drawing?: ReactNode }) {
+/** `drawing` is left out on a phone, where the list has its own; `always` is not. */
+function Says({ title, children, act, drawing, always }: { title: string; children: ReactNode; act: ReactNode; drawing?: ReactNode; always?: ReactNode }) {
   return (
     <>
       <Typography variant="h2" component="p" sx={{ my: 0.25 }}>{title}</Typography>
       <Box sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>{children}</Box>
-      {drawing && <Box sx={{ mt: 1 }}>{drawing}</Box>}
+      {drawing && <Box sx={{ mt: 1, display: { xs: 'none', md: 'block' } }}>{drawing}</Box>}
+      {always && <Box sx={{ mt: 1 }}>{always}</Box>}
       {act && <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 1 }}>{act}</Box>}
     </>
   );

@@ -77,12 +77,15 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
     return () => window.removeEventListener('keydown', press);
   }, [undo, redo]);
 
-  const go = (to: Step, measure?: string) => {
+  const go = (to: Step, part?: string) => {
     setStep(to);
-    if (measure !== undefined) {
-      setActive(measure);
-      // The row is drawn first; then its field takes the keyboard.
-      setTimeout(() => body.current?.querySelector<HTMLInputElement>(`[data-measure="${CSS.escape(measure)}"] input[inputmode]`)?.focus(), 60);
+    if (part?.startsWith('measure:')) setActive(part.slice('measure:'.length));
+    if (part !== undefined) {
+      // The step is drawn first; then the field that is asked for, or the first empty one of its part, takes the keyboard.
+      setTimeout(() => {
+        const fields = [...(body.current?.querySelectorAll<HTMLInputElement>(`[data-at="${CSS.escape(part)}"] input[data-dimension]`) ?? [])];
+        (part.startsWith('measure:') ? fields[0] : (fields.find((f) => f.value === '') ?? fields[0]))?.focus();
+      }, 60);
     }
     if (narrow) body.current?.scrollIntoView({ block: 'start' });
   };

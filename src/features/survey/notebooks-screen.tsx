@@ -24,7 +24,10 @@ export function NotebooksScreen({ notebooks }: { notebooks: readonly NotebookSum
   const [starting, setStarting] = useState<string | null>(null);
   const start = async (key: string, drive: Drive) => {
     setStarting(key);
-    const result = await addNotebook({ document: notebookFor(drive) }).catch(() => ({ ok: false as const, problem: 'The server does not answer; try again in a moment.' }));
+    const fresh = notebookFor(drive);
+    // What a drive takes is not known from its kind.
+    const document = { ...fresh, pulleys: fresh.pulleys.map(({ powerKw: _placeholder, ...p }) => p) };
+    const result = await addNotebook({ document }).catch(() => ({ ok: false as const, problem: 'The server does not answer; try again in a moment.' }));
     if (result.ok) router.push(`/drives/measure/${result.value.id}`);
     else {
       setStarting(null);

@@ -17,7 +17,7 @@ import { useUnits } from '@/ui/units';
 import { freshId } from './changes';
 import { PhotoBoard, type Circle, type Handle, type Spot } from './photo-board';
 import { Fields, SoftText, StepCard, type StepProps } from './steps';
-import { placeName } from './words';
+import { placeName, within } from './words';
 
 /** Larger files are refused before they are sent. */
 const LARGEST_BYTES = 20 * 1024 * 1024;
@@ -110,7 +110,7 @@ function PhotoMarking({ notebook, photo, write, mayChange, onRemove }: Omit<Step
     ...marks.flatMap((m): Handle[] => (m.radius === undefined ? [] : [{ key: `rim:${m.of}`, label: `Rim of ${placeName(notebook, m.of)}`, at: [m.at[0] + m.radius, m.at[1]], kind: 'rim' }])),
   ];
   const circles: Circle[] = marks.flatMap((m) => (m.radius === undefined ? [] : [{ key: m.of, at: m.at, radius: m.radius, chosen: m.of === active }]));
-  const now = scaleSpots.length < wanted ? (scale.kind === 'two-points' ? `Tap end ${scaleSpots.length + 1} of the known length.` : `Tap corner ${scaleSpots.length + 1} of the rectangle, going round it.`) : placing === null ? 'Everything is marked. Drag a mark to set it closer.' : marks.some((m) => m.of === placing) ? `Drag the middle or the rim of ${placeName(notebook, placing)}, or tap where it should be.` : `Tap the middle of ${placeName(notebook, placing)}.`;
+  const now = scaleSpots.length < wanted ? (scale.kind === 'two-points' ? `Tap end ${scaleSpots.length + 1} of the known length.` : `Tap corner ${scaleSpots.length + 1} of the rectangle, going round it.`) : placing === null ? 'Everything is marked. Drag a mark to set it closer.' : marks.some((m) => m.of === placing) ? `Drag the ${within(placeName(notebook, placing))} by its middle or its rim, or tap where it should be.` : `Tap the middle of the ${within(placeName(notebook, placing))}.`;
   return (
     <>
       <Typography role="status" sx={{ fontWeight: 650, mb: 0.75 }}>{mayChange ? now : 'Marked so:'}</Typography>

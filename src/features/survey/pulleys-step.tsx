@@ -38,7 +38,7 @@ function PulleyCard({ notebook, pulley: p, number, mayChange, onSet, onRemove }:
   const others = notebook.pulleys.filter((o) => o.id !== p.id);
   const around = by === 'around';
   return (
-    <Box component="li" sx={{ border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', p: 1.25, display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', sm: '28px minmax(0, 1.3fr) 112px 128px 44px' }, gap: 1, alignItems: 'center' }}>
+    <Box component="li" data-at={`pulley:${p.id}`} sx={{ border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', p: 1.25, display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', sm: '28px minmax(0, 1.3fr) 112px 128px 44px' }, gap: 1, alignItems: 'center' }}>
       <Box className="ts-mono" sx={{ display: { xs: 'none', sm: 'grid' }, placeItems: 'center', width: 26, height: 26, borderRadius: '50%', bgcolor: 'var(--ts-ink)', color: 'var(--ts-card)', fontSize: 13, fontWeight: 600 }}>{number}</Box>
       <TextField label="Name" value={p.label} disabled={!mayChange} sx={{ gridColumn: { xs: '1 / -1', sm: 'auto' } }} onChange={(e) => onSet(p.id, { label: e.target.value.slice(0, 400) }, `label-${p.id}`)} />
       <TextField select label="Work" value={p.role} disabled={!mayChange} onChange={(e) => onSet(p.id, { role: e.target.value as NotebookPulley['role'], ...(e.target.value === 'driver' && p.rpm === undefined ? { rpm: 3000, rotation: 'cw' as const } : {}) })}>

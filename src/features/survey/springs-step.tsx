@@ -68,7 +68,7 @@ function SpringCard({ notebook, look, write, mayChange, spring: s }: StepProps &
   });
   const bodies = [{ id: 'frame', label: 'The frame' }, ...notebook.arms];
   return (
-    <StepCard>
+    <StepCard at={`part:${s.id}`}>
       <Box sx={{ display: 'flex', gap: 1, mb: 1 }}>
         <TextField label="Name" value={s.label} disabled={!mayChange} onChange={(e) => set({ label: e.target.value.slice(0, 400) }, 'label')} />
         {mayChange && <IconButton aria-label={`Remove ${s.label}`} onClick={() => write((now) => withoutSpring(now, s.id))}><Icon name="close" size={18} /></IconButton>}

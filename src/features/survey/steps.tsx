@@ -17,8 +17,8 @@ export function SoftText({ children }: { children: ReactNode }) {
 }
 
 /** One part of a step, framed. */
-export function StepCard({ children }: { children: ReactNode }) {
-  return <Box sx={{ border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', p: 1.5, mb: 1.5 }}>{children}</Box>;
+export function StepCard({ at, children }: { /** By which it is found when something is asked of it. */ at?: string; children: ReactNode }) {
+  return <Box data-at={at} sx={{ border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', p: 1.5, mb: 1.5 }}>{children}</Box>;
 }
 
 /** Fields side by side that wrap as they must. */

@@ -26,19 +26,19 @@ export function TapeStep({ notebook, look, write, mayChange, active, onActive }:
   const list = useRef<HTMLOListElement>(null);
   const [adding, setAdding] = useState(false);
   const suspects = look?.answer.suspects ?? [];
-  const measured = notebook.measures.filter((m) => m.value !== null).length;
+  const asked = notebook.measures.filter((m) => m.skipped !== true);
   const still = proposeMeasures(notebook);
   const focusNext = (from: number) => {
     const next = notebook.measures.slice(from + 1).find((m) => m.value === null && m.skipped !== true) ?? notebook.measures[from + 1];
     if (!next) return;
     onActive(next.id);
-    list.current?.querySelector<HTMLInputElement>(`[data-measure="${CSS.escape(next.id)}"] input[inputmode]`)?.focus();
+    list.current?.querySelector<HTMLInputElement>(`[data-at="measure:${CSS.escape(next.id)}"] input[data-dimension]`)?.focus();
   };
   const change = (id: string, part: Partial<NotebookMeasure>, key?: string) => write((now) => ({ ...now, measures: now.measures.map((m) => (m.id === id ? ({ ...m, ...part } as NotebookMeasure) : m)) }), key);
   return (
     <>
       <SoftText>
-        {measured} of {notebook.measures.filter((m) => m.skipped !== true).length} taken. Leave the arm where it stands for all of them. Spare measures find mistakes; a tape is taken as good to ± {show(2 * notebook.tapeSd, 'length', 0)}.
+        {asked.filter((m) => m.value !== null).length} of {asked.length} taken. Leave the arm where it stands for all of them. Spare measures find mistakes; a tape is taken as good to ± {show(2 * notebook.tapeSd, 'length', 0)}.
       </SoftText>
       <Box component="ol" ref={list} sx={{ listStyle: 'none', m: 0, p: 0, border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)' }}>
         {notebook.measures.map((m, i) => (
@@ -81,7 +81,7 @@ const MeasureRow = memo(function MeasureRow({ notebook, look, measure: m, number
   const solved = look?.answer.measures.find((one) => one.id === m.id);
   const against = skipped ? '' : againstRestWords(m, solved, notebook.tapeSd, suspect >= 0, units);
   return (
-    <Box component="li" data-measure={m.id} sx={{ '& + &': { borderTop: '1px solid var(--ts-edge)' }, bgcolor: open ? 'var(--ts-card)' : undefined, p: 1, borderLeft: `4px solid ${suspect >= 0 ? 'var(--ts-copper)' : open ? 'var(--ts-work)' : 'transparent'}` }}>
+    <Box component="li" data-at={`measure:${m.id}`} sx={{ '& + &': { borderTop: '1px solid var(--ts-edge)' }, bgcolor: open ? 'var(--ts-card)' : undefined, p: 1, borderLeft: `4px solid ${suspect >= 0 ? 'var(--ts-copper)' : open ? 'var(--ts-work)' : 'transparent'}` }}>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '26px minmax(0, 1fr)', sm: '26px minmax(0, 1fr) 148px' }, gap: 1, alignItems: 'center' }}>
         <Box className="ts-mono" aria-hidden sx={{ fontSize: 13, color: 'var(--ts-quiet)', textAlign: 'right' }}>{number}</Box>
         <Box component="button" type="button" onClick={() => onOpen(m.id)} aria-expanded={open} sx={{ all: 'unset', cursor: 'pointer', minHeight: 44, display: 'flex', flexDirection: 'column', justifyContent: 'center', '&:focus-visible': { outline: '3px solid var(--ts-work)' } }}>
