@@ -21,8 +21,8 @@ function numberAt(drive: Drive, path: string): number | undefined {
   return typeof value === 'number' ? value : undefined;
 }
 
-/** Every number of a drive with its path, in the order of the file. */
-export function numbersOf(drive: Drive): Map<string, number> {
+/** Every number of a drive, or of a drive file not validated yet, with its path, in the order of the file. */
+export function numbersOf(drive: Drive | Readonly<Record<string, unknown>>): Map<string, number> {
   const found = new Map<string, number>();
   const walk = (node: unknown, path: string): void => {
     if (typeof node === 'number') found.set(path, node);

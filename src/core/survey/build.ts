@@ -56,7 +56,15 @@ const SPRING_LENGTH_SD_MM = 1;
 
 /** The drive file that a notebook amounts to with its places solved, or what is missing for it. Numbers of the drawing to a tenth of a micrometre. */
 export function buildDrive(notebook: Notebook, answer: SurveyAnswer): Built {
-  return build(notebook, placesOf(notebook, answer, null), newReader(null));
+  const reader = newReader(null);
+  const { document, taught, missing, findings, ends } = assemble(notebook, placesOf(notebook, answer, null), reader);
+  if (document === null) return { drive: null, missing, findings, problems: [] };
+  const read = validateDrive(document);
+  if (!read.ok) return { drive: null, missing, findings, problems: read.problems };
+  const { drive, untaught } = withTaught(read.drive, taught, reader);
+  const made = compileDrive(drive);
+  if (!made.ok) return { drive: null, missing, findings, problems: made.problems };
+  return { drive, missing, findings: [...findings, ...untaught, ...mechanismFindings(drive, ends)], problems: [] };
 }
 
 function placesOf(notebook: Notebook, answer: SurveyAnswer, error: SurveyAnswer['errors'][number] | null): Places {
@@ -74,7 +82,18 @@ function placesOf(notebook: Notebook, answer: SurveyAnswer, error: SurveyAnswer[
   };
 }
 
-function build(notebook: Notebook, places: Places, reader: Reader): Built {
+interface Assembled {
+  /** A drive file, not validated yet; null while something is missing. */
+  readonly document: Record<string, unknown> | null;
+  /** Springs whose rate the engaged drive still has to teach. */
+  readonly taught: readonly NotebookSpring[];
+  readonly missing: readonly Missing[];
+  readonly findings: readonly Finding[];
+  /** Where the travel of each arm ends. */
+  readonly ends: ReadonlyMap<string, { released: number; engaged: number }>;
+}
+
+function assemble(notebook: Notebook, places: Places, reader: Reader): Assembled {
   const missing: Missing[] = [];
   const findings: Finding[] = [];
   const bare = bareDrive(notebook);
@@ -93,6 +112,7 @@ function build(notebook: Notebook, places: Places, reader: Reader): Built {
 
   const tensioners: Drive['tensioners'] = [];
   const brakes: Drive['brakes'] = [];
+  const ends = new Map<string, { released: number; engaged: number }>();
   for (const arm of notebook.arms) {
     if (arm.kind === 'pivot' && (arm.pivot === null || !places.at(arm.pivot))) {
       missing.push({ what: 'arm-pivot', of: arm.id });
@@ -105,6 +125,7 @@ function build(notebook: Notebook, places: Places, reader: Reader): Built {
     }
     findings.push(...found.findings.map((f: ArmFinding): Finding => ({ ...f, of: arm.id })));
     const { released, engaged, brake, direction } = found;
+    ends.set(arm.id, { released, engaged });
     const base = { id: arm.id, label: arm.label, carries: [...arm.carries], min: round(Math.min(released, engaged)), max: round(Math.max(released, engaged)) };
     if (arm.kind === 'pivot') {
       const pivot = place(arm.pivot!);
@@ -165,7 +186,7 @@ function build(notebook: Notebook, places: Places, reader: Reader): Built {
     }
     return [{ id: k.id, label: k.label, near: k.near, x: round(at.x), y: round(at.y), ...(k.gap !== null ? { gap: k.gap } : {}) }];
   });
-  if (missing.length > 0) return { drive: null, missing, findings, problems: [] };
+  if (missing.length > 0) return { document: null, taught, missing, findings, ends };
 
   const moves = springs.some((s) => s.from.leverTravel || s.to.leverTravel);
   const document = {
@@ -177,17 +198,18 @@ function build(notebook: Notebook, places: Places, reader: Reader): Built {
     tensioners, springs, adjusters, brakes, keepers,
     states: moves ? [{ name: 'disengaged', lever: 0 }, { name: 'engaged', lever: 1 }] : [{ name: 'running', lever: 1 }],
   };
-  const read = validateDrive(document);
-  if (!read.ok) return { drive: null, missing, findings, problems: read.problems };
-  let drive = read.drive;
+  return { document, taught, missing, findings, ends };
+}
+
+/** The drive with the rates it teaches, and which springs it could not. */
+function withTaught(drive: Drive, taught: readonly NotebookSpring[], reader: Reader): { drive: Drive; untaught: Finding[] } {
+  const untaught: Finding[] = [];
   for (const s of taught) {
     const learnt = teach(drive, s, reader);
     if (learnt) drive = learnt;
-    else findings.push({ code: 'cannot-teach', of: s.id });
+    else untaught.push({ code: 'cannot-teach', of: s.id });
   }
-  const made = compileDrive(drive);
-  if (!made.ok) return { drive: null, missing, findings, problems: made.problems };
-  return { drive, missing, findings: [...findings, ...mechanismFindings(drive)], problems: [] };
+  return { drive, untaught };
 }
 
 /** Rate and initial tension of a spring with their errors taken in; a sentence where its readings contradict, null where some are missing. */
@@ -240,8 +262,11 @@ function teach(drive: Drive, s: NotebookSpring, reader: Reader): Drive | null {
   return at(Math.sqrt(low * high));
 }
 
+/** Positions between the ends of travel at which a belt's path is tried. */
+const TRAVEL_STEPS = 8;
+
 /** Whether the mechanism can do its work: springs loaded at both ends of travel, the belt drawn tighter towards the engaged end. */
-function mechanismFindings(drive: Drive): Finding[] {
+function mechanismFindings(drive: Drive, ends: ReadonlyMap<string, { released: number; engaged: number }>): Finding[] {
   const found: Finding[] = [];
   const made = compileDrive(drive);
   if (!made.ok) return found;
@@ -268,15 +293,15 @@ function mechanismFindings(drive: Drive): Finding[] {
     if (b.appliesAt < t.min - 0.5 || b.appliesAt > t.max + 0.5) found.push({ code: 'brake-outside-travel', of: t.id });
   });
   drive.tensioners.forEach((t) => {
-    const brake = drive.brakes.find((b) => b.tensioner === t.id);
-    if (!brake) return;
-    const towardsEngaged = brake.side === 'above' ? -1 : 1;
+    const end = ends.get(t.id);
+    if (!end) return;
     const length = (q: number) => {
       const compiled = compileDrive({ ...drive, pulleys: drive.pulleys.map((p) => (t.carries.includes(p.id) ? { ...p, ...turned(t, p, q) } : p)) });
       return compiled.ok ? Math.max(...compiled.compiled.belts.map((b) => b.drawnLength)) : NaN;
     };
-    const change = length(2 * towardsEngaged) - length(-2 * towardsEngaged);
-    if (change < -0.05) found.push({ code: 'tightens-the-wrong-way', of: t.id });
+    // Over the whole travel: near the released end a loose belt may not touch the idler at all, and past the engaged one it may stand in the way.
+    const lengths = Array.from({ length: TRAVEL_STEPS + 1 }, (_, k) => length(end.released + ((end.engaged - end.released) * k) / TRAVEL_STEPS)).filter(Number.isFinite);
+    if (lengths.length > 1 && lengths[lengths.length - 1]! - lengths[0]! < -0.5) found.push({ code: 'tightens-the-wrong-way', of: t.id });
   });
   return found;
 }
@@ -296,16 +321,19 @@ const NEGLIGIBLE = 1e-3;
  * building one at a time, as one deviation's difference.
  */
 export function uncertaintyOf(notebook: Notebook, answer: SurveyAnswer, drive: Drive): Uncertainty {
+  const numbersWith = (error: SurveyAnswer['errors'][number] | null, reader: Reader): Map<string, number> | null => {
+    const { document, taught } = assemble(notebook, placesOf(notebook, answer, error), reader);
+    if (document === null) return null;
+    if (taught.length === 0) return numbersOf(document);
+    const read = validateDrive(document);
+    return read.ok ? numbersOf(withTaught(read.drive, taught, reader).drive) : null;
+  };
   const reader = newReader(null);
-  build(notebook, placesOf(notebook, answer, null), reader);
-  const variants = [
-    ...answer.errors.map((error) => build(notebook, placesOf(notebook, answer, error), newReader(null)).drive),
-    ...[...reader.sds.keys()].map((key) => build(notebook, placesOf(notebook, answer, null), newReader({ key, by: 1 })).drive),
-  ];
+  numbersWith(null, reader);
+  const variants = [...answer.errors.map((error) => numbersWith(error, newReader(null))), ...[...reader.sds.keys()].map((key) => numbersWith(null, newReader({ key, by: 1 })))];
   const base = numbersOf(drive);
-  const differences = variants.flatMap((variant) => {
-    if (!variant) return [];
-    const numbers = numbersOf(variant);
+  const differences = variants.flatMap((numbers) => {
+    if (!numbers) return [];
     const moved = new Map([...base].map(([path, v]) => [path, (numbers.get(path) ?? v) - v] as const).filter(([, d]) => Math.abs(d) > NEGLIGIBLE));
     return moved.size > 0 ? [moved] : [];
   });

@@ -33,7 +33,8 @@ export function springFromWire({ wireMm, coilMm, turns, material, extension }: {
   const mean = coilMm - wireMm;
   if (!(mean > 2 * wireMm)) return { ok: false, problem: 'The coil must be at least three wires across on the outside; check which diameter was measured.' };
   const rate = (MATERIALS[material].shearMpa * wireMm ** 4) / (8 * mean ** 3 * turns);
-  const share = Math.hypot((4 * WIRE_SD_MM) / wireMm, (3 * COIL_SD_MM) / mean, TURNS_SD / turns);
+  // A thicker wire stands for a smaller mean coil too.
+  const share = Math.hypot((4 / wireMm + 3 / mean) * WIRE_SD_MM, (3 * COIL_SD_MM) / mean, TURNS_SD / turns);
   const index = mean / wireMm;
   const force = (stressMpa: number) => (stressMpa * Math.PI * wireMm ** 3) / (8 * mean);
   return {

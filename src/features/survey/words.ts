@@ -102,8 +102,8 @@ export function closingSentence(notebook: Notebook, beltId: string, check: Closi
 
 export function doubtSentence({ code }: RouteDoubt, pulley: string): string {
   switch (code) {
-    case 'v-on-flat': return `The V side runs on ${within(pulley)}, which is flat: the back belongs there, or it has a groove.`;
-    case 'back-in-groove': return `The back runs on ${within(pulley)}, which has a groove and must pull: the V side belongs there.`;
-    case 'idler-on-tight-side': return `${pulley} sits on the tight side, where the belt runs into the driver: it belongs on the slack side, or the driver turns the other way.`;
+    case 'v-on-flat': return `The V side runs on the ${within(pulley)}, which is flat: the back belongs there, unless it stands inside the loop.`;
+    case 'back-in-groove': return `The back runs on the ${within(pulley)}, which has a groove and must pull: the V side belongs there.`;
+    case 'idler-on-tight-side': return `The ${within(pulley)} sits on the tight side, where the belt runs into the driver: it belongs on the slack side, or the driver turns the other way.`;
   }
 }

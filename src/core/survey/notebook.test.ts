@@ -1,0 +1,202 @@
+import { describe, expect, it } from 'vitest';
+import { compileDrive, lengthWindow, newMatcher, seededRandom, windowSpread, type Drive } from '../drive';
+import { driveOf } from '../drive/sample-drives';
+import { diameterOf, lookAt, notebookFor, proposeEnds, proposeMeasures, surveyOf, validateNotebook, type Look, type Notebook } from '.';
+import { armPositions } from './arm';
+import { DEMO_DRIVES, demoDrive, measured } from './sample-notebook';
+
+const look = (notebook: Notebook): Look => {
+  const read = lookAt(notebook);
+  if (!read.ok) throw new Error(JSON.stringify(read.problems));
+  return read.look;
+};
+const windowOf = (drive: Drive, belt = drive.belts[0]!.id) => {
+  const made = compileDrive(drive);
+  if (!made.ok) throw new Error(JSON.stringify(made.problems));
+  return lengthWindow(newMatcher(made.compiled, belt)!);
+};
+const normalOf = (seed: number, sd: number) => {
+  const random = seededRandom(seed);
+  return () => sd * Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+};
+
+describe('a fresh notebook', () => {
+  it.each(DEMO_DRIVES)('%s: is valid, asks for measures that fix everything, and says what is missing', (name) => {
+    const fresh = notebookFor(demoDrive(name));
+    expect(validateNotebook(fresh).ok).toBe(true);
+    expect(proposeMeasures(fresh)).toEqual([]);
+    const { built, answer } = look(fresh);
+    expect(built.drive).toBeNull();
+    expect(answer.status).toBe('undetermined');
+    expect(built.missing.filter((m) => m.what === 'diameter').map((m) => m.of)).toEqual(fresh.pulleys.map((p) => p.id));
+  });
+  it.each(DEMO_DRIVES)('%s: once every measure asked for is taken and every side said, nothing can move any more', (name) => {
+    const { answer } = look(measured(demoDrive(name)));
+    expect(answer.status).toBe('determined');
+    expect(answer.undetermined).toEqual([]);
+  });
+  it('is refused with the place where its shape is wrong', () => {
+    const bad = { ...notebookFor(demoDrive('orchard-rider')), tapeSd: -1 };
+    expect(validateNotebook(bad)).toMatchObject({ ok: false, problems: [{ path: 'tapeSd' }] });
+    expect(validateNotebook('text')).toMatchObject({ ok: false });
+  });
+});
+
+describe('sizes', () => {
+  const fresh = notebookFor(demoDrive('airstrip-mower'));
+  const with_ = (change: (p: Notebook['pulleys'][number], i: number) => Notebook['pulleys'][number]): Notebook => ({ ...fresh, pulleys: fresh.pulleys.map(change) });
+  it('“same as” follows to the end, and a ring of them ends nowhere', () => {
+    const [a, b, c] = fresh.pulleys.map((p) => p.id) as [string, string, string];
+    const chain = with_((p, i) => ({ ...p, sameAs: i === 1 ? a : i === 2 ? b : null, outsideDiameter: i === 0 ? 120 : null }));
+    expect([a, b, c].map((id) => diameterOf(chain, id))).toEqual([120, 120, 120]);
+    expect(diameterOf(with_((p, i) => ({ ...p, sameAs: i === 0 ? b : i === 1 ? a : null })), a)).toBeNull();
+  });
+  it('a rim measure waits until both rims are known; left-out and empty measures take no part', () => {
+    const [a, b] = fresh.pulleys.map((p) => p.id) as [string, string];
+    const one = (diameter: number | null, part: Partial<{ value: number | null; skipped: boolean }> = {}) => {
+      const read = surveyOf({ ...with_((p, i) => ({ ...p, outsideDiameter: i < 2 ? diameter : null })), measures: [{ id: 'm', kind: 'outside', between: [a, b], value: 500, ...part }] });
+      if (!read.ok) throw new Error();
+      return read.survey.measures.length;
+    };
+    expect([one(null), one(100), one(100, { value: null }), one(100, { skipped: true })]).toEqual([0, 1, 0, 0]);
+  });
+});
+
+describe('the drive that a notebook amounts to', () => {
+  it.each(['orchard-rider', 'lighthouse-generator', 'slipway-chipper'])('%s: exact tapes give the window of its file', (name) => {
+    const drive = demoDrive(name);
+    const { built } = look(measured(drive));
+    const [a, b] = [windowOf(built.drive!), windowOf(drive)];
+    expect(built.problems).toEqual([]);
+    for (const end of ['shortestMm', 'longestMm'] as const) if (Number.isFinite(b[end])) expect(a[end]!).toBeCloseTo(b[end]!, 1);
+  });
+  it('lies as the sketch lies, turned but never mirrored', () => {
+    const drive = demoDrive('orchard-rider');
+    const { layout } = look(measured(drive));
+    drive.pulleys.forEach((p) => {
+      const at = layout.find((l) => l.id === p.id)!;
+      expect(Math.hypot(at.x - p.x, at.y - p.y)).toBeLessThan(0.1);
+    });
+  });
+  it('a keeper whose place is not fixed is left out and said; a pivot that is not fixed is missing', () => {
+    const whole = measured(demoDrive('orchard-rider'));
+    const without = (id: string): Notebook => ({ ...whole, measures: whole.measures.map((m) => ('between' in m && m.between.includes(id) ? { ...m, value: null } : m)) });
+    const keeper = look(without(whole.keepers[0]!.point)).built;
+    expect(keeper.drive!.keepers).toEqual([]);
+    expect(keeper.findings).toContainEqual({ code: 'keeper-left-out', of: whole.keepers[0]!.id });
+    expect(look(without('arm-pivot')).built.missing).toContainEqual({ what: 'arm-pivot', of: 'arm' });
+  });
+  it('ends of travel that were swapped are found: moving to “engaged” would slacken the belt', () => {
+    const whole = measured(demoDrive('orchard-rider'));
+    const swapped = { ...whole, arms: whole.arms.map((a) => ({ ...a, ends: a.ends.map((e) => ({ ...e, at: e.at === 'released' ? ('engaged' as const) : e.at === 'engaged' ? ('released' as const) : e.at })) })) };
+    expect(look(whole).built.findings.map((f) => f.code)).not.toContain('tightens-the-wrong-way');
+    expect(look(swapped).built.findings.map((f) => f.code)).toContain('tightens-the-wrong-way');
+  });
+  it('a spring too long for where it hangs is said to be slack', () => {
+    const whole = measured(demoDrive('orchard-rider'));
+    const slack = { ...whole, springs: whole.springs.map((s, i) => (i === 0 ? { ...s, freeLength: s.freeLength! + 200 } : s)) };
+    expect(look(slack).built.findings).toContainEqual(expect.objectContaining({ code: 'spring-slack', of: whole.springs[0]!.id }));
+  });
+  it('a spring is taught its rate by the tension that the engaged belt was read at', () => {
+    const drive = demoDrive('orchard-rider');
+    const whole = measured(drive);
+    const known = whole.springs[0]!;
+    const taught: Notebook = { ...whole, springs: whole.springs.map((s, i) => (i === 0 ? { ...s, rate: { by: 'taught', tensionN: 200, initialTension: drive.springs[0]!.initialTension! } } : s)) };
+    const learnt = (tensionN: number) => {
+      const read = look({ ...taught, springs: taught.springs.map((s) => (s.rate.by === 'taught' ? { ...s, rate: { ...s.rate, tensionN } } : s)) }).built;
+      return read.findings.some((f) => f.code === 'cannot-teach') ? null : read.drive!.springs.find((s) => s.id === known.id)!.rate;
+    };
+    expect(learnt(150)!).toBeLessThan(learnt(200)!);
+    expect(learnt(200)!).toBeGreaterThan(0);
+    expect(learnt(50_000)).toBeNull();
+  });
+});
+
+describe('how well it is known', () => {
+  it('the window’s ±2 sd holds the true ends about as often as it says', () => {
+    const drive = demoDrive('orchard-rider');
+    const truth = windowOf(drive);
+    const trials = 60;
+    let inside = 0;
+    for (let seed = 1; seed <= trials; seed++) {
+      const noisy = measured(drive, normalOf(seed, 2));
+      const { built, uncertainty } = look(noisy);
+      const window = windowOf(built.drive!);
+      const spread = windowSpread(built.drive!, drive.belts[0]!.id, window, uncertainty!)!;
+      for (const [end, sd] of [['shortestMm', spread.shortestSd], ['longestMm', spread.longestSd]] as const) if (Math.abs(window[end]! - truth[end]!) <= 2 * sd!) inside++;
+    }
+    expect(inside / (2 * trials)).toBeGreaterThan(0.85);
+  }, 60_000);
+  it('a better tape narrows it, and exact sizes more', () => {
+    const noisy = measured(demoDrive('orchard-rider'), normalOf(3, 1));
+    const sd = (part: Partial<Notebook>) => look({ ...noisy, ...part }).answer.belts[0]!.sd!;
+    expect(sd({ tapeSd: 1 })).toBeLessThan(sd({}));
+    expect(sd({ diameterSd: 0.01 })).toBeLessThan(sd({ diameterSd: 1 }));
+  });
+});
+
+describe('where an arm stands at its ends', () => {
+  const places: Record<string, { x: number; y: number }> = { pivot: { x: 0, y: 0 }, idler: { x: 100, y: 0 }, a: { x: 180, y: 160 }, b: { x: -40, y: 210 } };
+  const at = (q: number) => ({ x: 100 * Math.cos((q * Math.PI) / 180), y: 100 * Math.sin((q * Math.PI) / 180) });
+  const far = (p: { x: number; y: number }, to: string) => Math.hypot(p.x - places[to]!.x, p.y - places[to]!.y);
+  const around = { at: (id: string) => places[id] ?? null, radius: () => 30, tapeSd: 2, take: (_: string, value: number) => value };
+  const arm = (ends: [('released' | 'engaged' | 'brake'), string, number, ('centres' | 'outside' | 'inside')?][], part = {}): Notebook['arms'][number] => ({
+    id: 'arm', label: 'Arm', kind: 'pivot', pivot: 'pivot', carries: ['idler'], stood: 'between', brake: null,
+    ends: ends.map(([place, to, value, kind = 'centres'], i) => ({ id: `e${i}`, at: place, kind, from: 'idler', to, value })), ...part,
+  });
+  it('is found about the pivot from two distances, over rims as well', () => {
+    const found = armPositions(arm([['released', 'a', far(at(50), 'a')], ['released', 'b', far(at(50), 'b') + 60, 'outside'], ['engaged', 'a', far(at(-20), 'a') - 60, 'inside'], ['engaged', 'b', far(at(-20), 'b')]]), around);
+    expect(found).toMatchObject({ ok: true, findings: [] });
+    if (found.ok) {
+      expect(found.released).toBeCloseTo(50, 4);
+      expect(found.engaged).toBeCloseTo(-20, 4);
+    }
+  });
+  it('one distance fits two positions: the nearer is taken and said', () => {
+    const found = armPositions(arm([['released', 'a', far(at(20), 'a')], ['engaged', 'a', far(at(-20), 'a')], ['engaged', 'b', far(at(-20), 'b')]]), around);
+    expect(found).toMatchObject({ ok: true, findings: [{ code: 'second-place' }] });
+    if (found.ok) expect(found.released).toBeCloseTo(20, 4);
+  });
+  it('a distance that no position gives is said, with what it misses by', () => {
+    const found = armPositions(arm([['released', 'a', 20], ['engaged', 'b', far(at(-20), 'b')]]), around);
+    expect(found).toMatchObject({ ok: true, findings: expect.arrayContaining([{ code: 'end-out-of-reach', mm: expect.any(Number) }]) });
+  });
+  it('asks for the pivot, for the end, and for the place that a distance goes to', () => {
+    expect(armPositions(arm([['released', 'a', 100]]), around)).toEqual({ ok: false, missing: ['arm'] });
+    expect(armPositions(arm([['released', 'a', 100], ['engaged', 'a', 100]], { pivot: null }), around)).toMatchObject({ ok: false });
+    expect(armPositions(arm([['released', 'nowhere', 100], ['engaged', 'a', 100]]), around)).toEqual({ ok: false, missing: ['nowhere'] });
+  });
+  it('a slide gets its direction from where it ends', () => {
+    const end = { x: 100 + 40 * Math.cos(0.5), y: 40 * Math.sin(0.5) };
+    const found = armPositions(arm([['engaged', 'a', far(end, 'a')], ['engaged', 'b', far(end, 'b')]], { kind: 'slide', pivot: null, stood: 'released' }), around);
+    expect(found).toMatchObject({ ok: true, released: 0 });
+    if (found.ok) {
+      expect(found.direction).toBeCloseTo((0.5 * 180) / Math.PI, 3);
+      expect(found.engaged).toBeCloseTo(40, 3);
+    }
+  });
+  it('proposes distances to two places that stand still, for every end where it did not stand', () => {
+    const notebook = notebookFor(demoDrive('orchard-rider'));
+    const ends = proposeEnds(notebook, { ...notebook.arms[0]!, stood: 'released', brake: 'Brake' });
+    expect(ends.map((e) => e.at)).toEqual(['engaged', 'engaged', 'brake', 'brake']);
+    expect(new Set(ends.map((e) => e.to)).size).toBe(2);
+  });
+});
+
+describe('the belt that is on it', () => {
+  it('agrees with a path measured well, and a misread distance is found by it', () => {
+    const drive = driveOf({
+      pulleys: [{ id: 'a', label: 'A', role: 'driver', face: 'v', x: 0, y: 0, outsideDiameter: 100, rpm: 3000, rotation: 'cw' }, { id: 'b', label: 'B', role: 'driven', face: 'v', x: 400, y: 0, outsideDiameter: 140 }],
+      belts: [{ id: 'belt', section: 'A', route: [{ pulley: 'a', contact: 'v' }, { pulley: 'b', contact: 'v' }] }], states: [{ name: 'running', lever: 1 }],
+    });
+    const made = compileDrive(drive);
+    if (!made.ok) throw new Error();
+    const whole = measured(drive);
+    const outside = made.compiled.belts[0]!.drawnLength + 2 * Math.PI * 3.3;
+    const withBelt = (read: number): Notebook => ({ ...whole, measures: whole.measures.filter((m) => m.kind === 'centres').map((m) => ({ ...m, value: read })), belts: whole.belts.map((b) => ({ ...b, now: { ...b.now, by: 'wrap', outsideMm: Math.round(outside), taut: true } })) });
+    expect(look(withBelt(400)).closing[0]!.check.verdict).toBe('agrees');
+    const off = look(withBelt(430)).closing[0]!.check;
+    expect(off.verdict).toBe('too-short-for-the-path');
+    expect(off.culprit!.byMm).toBeCloseTo(30, -1);
+  });
+});
