@@ -68,8 +68,9 @@ function survey(files: readonly string[]): unknown[] {
   return files.map((file) => {
     const sheet = readSurveyFile(readText(file));
     if (!sheet.ok) refuse(file, sheet.problems);
-    const { status, pulleys, points, measures: read, photos, suspects, belts, undetermined, next } = solveSurvey(sheet.survey);
+    const { status, pulleys, points, measures: read, photos, suspects, belts, undetermined, next: advice } = solveSurvey(sheet.survey);
     const measures = read.map(({ againstRest: _left, ...m }) => m);
+    const next = advice.map(({ settles: _settles, ...n }) => n);
     return { status, pulleys, ...(points.length > 0 ? { points } : {}), measures, ...(photos.length > 0 ? { photos } : {}), suspects, belts, undetermined, next };
   });
 }

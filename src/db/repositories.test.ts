@@ -1,6 +1,8 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { demoDrive } from '../core/drive/sample-drives';
-import { drives, jobs, machines, migrate, openDatabase, people, shelf, type Database, type EntryBodies, type Person, type ShelfBelt } from '.';
+import { lookAt, notebookFor, type Look } from '../core/survey';
+import { measured } from '../core/survey/sample-notebook';
+import { drives, jobs, machines, migrate, notebooks, openDatabase, people, shelf, type Database, type EntryBodies, type Person, type ShelfBelt } from '.';
 import { readShelfCsv } from '../formats/shelf-csv';
 
 /** On a real PostgreSQL: started by the test script, which also drops the database afterwards. */
@@ -176,6 +178,88 @@ describe.runIf(url)('the database', () => {
     const machine = value(await machines.saveMachine(db, owner.shopId, fields));
     value(await machines.saveMachine(db, owner.shopId, { ...fields, customer: 'Mae' }, { id: machine.id, version: 1 }));
     expect(await machines.saveMachine(db, owner.shopId, fields, { id: machine.id, version: 1 })).toMatchObject({ ok: false, reason: 'stale', current: { customer: 'Mae', version: 2 } });
+  });
+
+  describe('notebooks', () => {
+    const fresh = notebookFor(demoDrive('orchard-rider'));
+    const picture = { mediaType: 'image/jpeg', width: 4, height: 3, bytes: Buffer.from('picture') };
+    const look = (): Look => {
+      const read = lookAt(measured(demoDrive('orchard-rider')));
+      if (!read.ok) throw new Error();
+      return read.look;
+    };
+
+    it('are kept whole and listed with how far they have come', async () => {
+      const document = { ...fresh, measures: fresh.measures.map((m, i) => (i === 0 ? { ...m, value: 231, typed: '9 1/8' } : i === 1 ? { ...m, skipped: true } : m)) };
+      const made = await notebooks.addNotebook(db, owner.shopId, document, 'Ines', NOW);
+      expect((await notebooks.findNotebook(db, owner.shopId, made.id))!.document).toEqual(document);
+      expect(await notebooks.listNotebooks(db, owner.shopId)).toMatchObject([{ id: made.id, measured: 1, asked: fresh.measures.length - 1, driveId: null, changedBy: 'Ines' }]);
+      expect(await notebooks.findNotebook(db, owner.shopId + 1, made.id)).toBeNull();
+    });
+    it('an entry made over a newer one is refused and the newer handed back', async () => {
+      const made = await notebooks.addNotebook(db, owner.shopId, fresh, 'Ines', NOW);
+      const mine = { ...fresh, name: 'Mine' };
+      expect(value(await notebooks.saveNotebook(db, owner.shopId, made.id, made.version, mine, 'Ines', NOW)).version).toBe(made.version + 1);
+      const late = await notebooks.saveNotebook(db, owner.shopId, made.id, made.version, { ...fresh, name: 'Late' }, 'Bram', NOW);
+      expect(late).toMatchObject({ ok: false, reason: 'stale', current: { document: { name: 'Mine' } } });
+      expect((await notebooks.findNotebook(db, owner.shopId, made.id))!.document.name).toBe('Mine');
+    });
+    it('of many saves over the same version just one is taken', async () => {
+      const made = await notebooks.addNotebook(db, owner.shopId, fresh, 'Ines', NOW);
+      const saves = await Promise.all([1, 2, 3, 4, 5].map((n) => notebooks.saveNotebook(db, owner.shopId, made.id, made.version, { ...fresh, name: `${n}` }, 'Ines', NOW)));
+      expect(saves.filter((s) => s.ok)).toHaveLength(1);
+    });
+    it('make one drive, and make it anew over the same one, with what is known of its numbers', async () => {
+      const { built, uncertainty } = look();
+      const made = await notebooks.addNotebook(db, owner.shopId, fresh, 'Ines', NOW);
+      const { driveId } = value(await notebooks.keepDrive(db, owner.shopId, made.id, built.drive!, uncertainty!, 'Ines', NOW));
+      const again = value(await notebooks.keepDrive(db, owner.shopId, made.id, { ...built.drive!, name: 'Better' }, uncertainty!, 'Bram', NOW));
+      expect(again.driveId).toBe(driveId);
+      const stored = (await drives.findDrive(db, owner.shopId, driveId))!;
+      expect([stored.document.name, stored.version, stored.uncertainty!.paths.length]).toEqual(['Better', 2, uncertainty!.paths.length]);
+      expect(await notebooks.notebookOfDrive(db, owner.shopId, driveId)).toBe(made.id);
+      expect(await drives.listDrives(db, owner.shopId)).toHaveLength(1);
+    });
+    it('a drive drawn over stays uncertain only where its numbers are still those measured', async () => {
+      const { built, uncertainty } = look();
+      const made = await notebooks.addNotebook(db, owner.shopId, fresh, 'Ines', NOW);
+      const { driveId } = value(await notebooks.keepDrive(db, owner.shopId, made.id, built.drive!, uncertainty!, 'Ines', NOW));
+      const renamed = value(await drives.saveDrive(db, owner.shopId, driveId, 1, { ...built.drive!, name: 'Other' }, 'Ines', NOW));
+      expect(renamed.uncertainty).not.toBeNull();
+      const redrawn = value(await drives.saveDrive(db, owner.shopId, driveId, renamed.version, demoDrive('lighthouse-generator'), 'Ines', NOW));
+      expect(redrawn.uncertainty).toBeNull();
+    });
+    it('hold six photos; one taken off the page makes room, and another shop sees none', async () => {
+      const made = await notebooks.addNotebook(db, owner.shopId, fresh, 'Ines', NOW);
+      const add = () => notebooks.addPhoto(db, owner.shopId, made.id, picture, 'Ines', NOW);
+      const ids = [];
+      for (let i = 0; i < 6; i++) ids.push(value(await add()).id);
+      const on = (photos: readonly number[]) => ({ ...fresh, photos: photos.map((photo, i) => ({ id: `p${i}`, photo, width: 4, height: 3, scale: { kind: 'two-points' as const, ends: [], distance: null }, marks: [] })) });
+      value(await notebooks.saveNotebook(db, owner.shopId, made.id, 1, on(ids), 'Ines', NOW));
+      expect(await add()).toMatchObject({ ok: false, problem: expect.stringContaining('6 photos') });
+      value(await notebooks.saveNotebook(db, owner.shopId, made.id, 2, on(ids.slice(1)), 'Ines', NOW));
+      expect((await notebooks.findPhoto(db, owner.shopId, ids[0]!))!.bytes.toString()).toBe('picture');
+      value(await add());
+      expect(await notebooks.findPhoto(db, owner.shopId, ids[0]!)).toBeNull();
+      expect(await notebooks.findPhoto(db, owner.shopId, ids[1]!)).not.toBeNull();
+      expect(await notebooks.findPhoto(db, owner.shopId + 1, ids[1]!)).toBeNull();
+    });
+    it('removed, its photos go and the drive made from it stays', async () => {
+      const { built, uncertainty } = look();
+      const made = await notebooks.addNotebook(db, owner.shopId, fresh, 'Ines', NOW);
+      const { id } = value(await notebooks.addPhoto(db, owner.shopId, made.id, picture, 'Ines', NOW));
+      const { driveId } = value(await notebooks.keepDrive(db, owner.shopId, made.id, built.drive!, uncertainty!, 'Ines', NOW));
+      value(await notebooks.removeNotebook(db, owner.shopId, made.id));
+      expect(await notebooks.findPhoto(db, owner.shopId, id)).toBeNull();
+      expect(await drives.findDrive(db, owner.shopId, driveId)).not.toBeNull();
+      expect(await notebooks.removeNotebook(db, owner.shopId, made.id)).toMatchObject({ ok: false });
+      expect(await notebooks.addPhoto(db, owner.shopId, made.id, picture, 'Ines', NOW)).toMatchObject({ ok: false });
+    });
+    it('the database itself refuses a picture over its size and a notebook of no shop', async () => {
+      const made = await notebooks.addNotebook(db, owner.shopId, fresh, 'Ines', NOW);
+      await expect(notebooks.addPhoto(db, owner.shopId, made.id, { ...picture, bytes: Buffer.alloc(8 * 1024 * 1024 + 1) }, 'Ines', NOW)).rejects.toThrow();
+      await expect(notebooks.addNotebook(db, 999, fresh, 'Ines', NOW)).rejects.toThrow();
+    });
   });
 });
 

@@ -7,6 +7,8 @@ export interface NextMeasure {
   readonly between: readonly [string, string];
   /** For a side: the place that it is asked of. */
   readonly of?: string;
+  /** What it is wanted for: a place that can still move, a mirror image, or a narrower spread. */
+  readonly settles: 'loose' | 'mirror' | 'spread';
   readonly why: string;
 }
 
@@ -42,8 +44,8 @@ export function adviseNext(model: Model, fit: Fit, trust: Trust, mirrors: readon
       if (loose.length > 0 || mirrors.length > 0) {
         const [freed, told] = [change(moved), change(mirrors.map((m) => m.full))];
         const [a, b] = [nameOf(model, p), nameOf(model, q)];
-        if (freed > tapeSd) ranked.push({ worth: 1e6 + freed, next: { kind: 'centres', between, why: `fixes how ${a} and ${b} stand to each other, which nothing does yet` } });
-        else if (told > 4 * tapeSd) ranked.push({ worth: told, next: { kind: 'centres', between, why: `tells the drawing from its mirror image: it would differ by ${Math.round(told)} mm` } });
+        if (freed > tapeSd) ranked.push({ worth: 1e6 + freed, next: { kind: 'centres', between, settles: 'loose', why: `fixes how ${a} and ${b} stand to each other, which nothing does yet` } });
+        else if (told > 4 * tapeSd) ranked.push({ worth: told, next: { kind: 'centres', between, settles: 'mirror', why: `tells the drawing from its mirror image: it would differ by ${Math.round(told)} mm` } });
         continue;
       }
       const [i, j] = [2 * model.centreOf[p]!, 2 * model.centreOf[q]!];
@@ -56,7 +58,7 @@ export function adviseNext(model: Model, fit: Fit, trust: Trust, mirrors: readon
       const dot = (a: Float64Array) => a.reduce((sum, v, k) => sum + v * spreadOf[k]!, 0);
       const uncertainty = tapeSd ** 2 + dot(g);
       const gain = (beltRows.length > 0 ? beltRows.reduce((sum, row) => sum + dot(row) ** 2, 0) : dot(spreadOf)) / uncertainty;
-      ranked.push({ worth: gain, next: { kind: 'centres', between, why: beltRows.length > 0 ? 'takes most off the uncertainty of the belt length' : 'takes most off the uncertainty of the positions' } });
+      ranked.push({ worth: gain, next: { kind: 'centres', between, settles: 'spread', why: beltRows.length > 0 ? 'takes most off the uncertainty of the belt length' : 'takes most off the uncertainty of the positions' } });
     }
   }
   ranked.sort((a, b) => b.worth - a.worth);
@@ -97,7 +99,7 @@ function sideQuestion(model: Model, fit: Fit, mirrors: readonly Mirror[]): NextM
   if (!best) return null;
   const { a, b, p } = best;
   return {
-    kind: 'side', between: [model.places[a]!, model.places[b]!], of: model.places[p]!,
+    kind: 'side', between: [model.places[a]!, model.places[b]!], of: model.places[p]!, settles: 'mirror',
     why: `say whether, seen from above, ${nameOf(model, p)} stands left or right of the line from ${nameOf(model, a)} to ${nameOf(model, b)}`,
   };
 }

@@ -9,14 +9,8 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useId } from 'react';
-import type { Belt, Drive } from '@/core/drive';
 import { Icon } from '@/ui/icons';
-
-type Stop = Belt['route'][number];
-type Routed = Pick<Drive['pulleys'][number], 'id' | 'label' | 'role' | 'face'>;
-
-/** Which side touches a pulley that is put on a route: the back on a flat idler, else the V. */
-export const usualStop = ({ id, role, face }: Routed): Stop => ({ pulley: id, contact: role === 'idler' && face === 'flat' ? 'back' : 'v' });
+import { usualStop, type Routed, type Stop } from './usual-stop';
 
 /** The pulleys a belt passes, in order round the loop, and which side touches each. Dragged into order by the handle, or with Space and the arrow keys. */
 export function RouteEditor({ pulleys, route, onRoute, disabled }: { pulleys: readonly Routed[]; route: readonly Stop[]; onRoute: (route: Stop[]) => void; disabled: boolean }) {

@@ -26,10 +26,11 @@ export function nextActOf(notebook: Notebook, look: Look | null): NextAct {
   const open = notebook.measures.find((m) => m.value === null && m.skipped !== true);
   if (open) return { kind: 'measure', measure: open };
   const advice = look?.answer.next ?? [];
+  const loose = advice.find((a) => a.settles === 'loose');
+  if (loose) return { kind: 'advice', advice: loose };
   const side = advice.find((a) => a.kind === 'side' && a.of !== undefined);
   if (side) return { kind: 'side', of: side.of!, between: side.between };
   const better = advice.find((a) => a.kind === 'centres') ?? null;
-  if (look?.answer.status === 'undetermined' && better && look.built.missing.some((m) => m.what === 'pulley' || m.what === 'place' || m.what === 'arm-pivot')) return { kind: 'advice', advice: better };
   const missing = look?.built.missing[0];
   if (missing) return { kind: 'missing', missing };
   return { kind: 'make', better };

@@ -30,9 +30,10 @@ import { PhotoStep } from './photo-step';
 import { previewOf } from './preview';
 import { progressOf, STEP_WORDS, STEPS, type Step } from './progress';
 import { PulleysStep } from './pulleys-step';
-import { RouteStep, tapped } from './route-step';
+import { RouteStep } from './route-step';
 import { SpringsStep } from './springs-step';
 import { TapeStep } from './tape-step';
+import { tapped } from './tapped';
 import { useNotebook, type Keeping } from './use-notebook';
 
 const KEEPING_WORDS: Readonly<Record<Keeping, string>> = { kept: 'every entry is kept', keeping: 'keeping …', waiting: 'kept on this device, waiting for the server' };

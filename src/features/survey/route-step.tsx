@@ -13,25 +13,12 @@ import type { Notebook, NotebookBelt } from '@/core/survey';
 import { Icon } from '@/ui/icons';
 import { NumberField } from '@/ui/number-field';
 import type { PoseAnswer } from '@/workers/solver-service';
-import { RouteEditor, usualStop } from '../drives/route-editor';
+import { RouteEditor } from '../drives/route-editor';
 import { askedFor, freshId, withoutPlace, withPoint } from './changes';
 import { SoftText, StepCard, type StepProps } from './steps';
 import { doubtSentence, placeName } from './words';
 
 const UNKNOWN_NOW: NotebookBelt['now'] = { by: 'unknown', designation: '', outsideMm: null, taut: false, topMm: null, depthMm: null, angleDeg: null, ribs: null };
-
-/** Puts a tapped pulley at the end of a belt's route; the one tapped last is taken off again. */
-export function tapped(notebook: Notebook, beltId: string, pulleyId: string): Notebook {
-  const pulley = notebook.pulleys.find((p) => p.id === pulleyId);
-  return {
-    ...notebook,
-    belts: notebook.belts.map((b) => {
-      if (b.id !== beltId || !pulley) return b;
-      if (b.route[b.route.length - 1]?.pulley === pulleyId) return { ...b, route: b.route.slice(0, -1) };
-      return b.route.some((s) => s.pulley === pulleyId) ? b : { ...b, route: [...b.route, usualStop(pulley)] };
-    }),
-  };
-}
 
 interface RouteStepProps extends StepProps {
   readonly belt: string | null;

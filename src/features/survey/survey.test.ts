@@ -1,0 +1,166 @@
+import { describe, expect, it } from 'vitest';
+import { lookAt, notebookFor, proposeMeasures, validateNotebook, type Look, type Notebook } from '@/core/survey';
+import { demoDrive, measured } from '@/core/survey/sample-notebook';
+import { unitsFor } from '@/ui/units';
+import { TEMPLATES } from '../drives/templates';
+import { askedFor, freeSpot, withArm, withoutArm, withoutPlace, withoutSpring, withPoint } from './changes';
+import { nextActOf } from './next';
+import { turn, type Pages } from './pages';
+import { previewOf } from './preview';
+import { progressOf, STEPS } from './progress';
+import { tapped } from './tapped';
+import { againstRestWords, closingSentence, doubtSentence, findingSentence, measureHow, measureTitle, missingSentence } from './words';
+
+const units = unitsFor({ system: 'metric', inchDenominator: 16 });
+const look = (notebook: Notebook): Look => {
+  const read = lookAt(notebook);
+  if (!read.ok) throw new Error(JSON.stringify(read.problems));
+  return read.look;
+};
+const rider = demoDrive('orchard-rider');
+const fresh = notebookFor(rider);
+const whole = measured(rider);
+
+describe('undo', () => {
+  const start: Pages = { past: [], now: fresh, future: [], key: null };
+  const name = (name: string, key?: string) => ({ type: 'write' as const, change: (now: Notebook) => ({ ...now, name }), ...(key === undefined ? {} : { key }) });
+  it('letters typed one after the other are one entry, and another field begins another', () => {
+    let pages = start;
+    for (const letters of ['O', 'Or', 'Orc']) pages = turn(pages, name(letters, 'name'));
+    pages = turn(pages, { type: 'write', key: 'notes', change: (now) => ({ ...now, notes: 'x' }) });
+    pages = turn(pages, { type: 'undo' });
+    expect([pages.now.name, pages.now.notes]).toEqual(['Orc', '']);
+    pages = turn(pages, { type: 'undo' });
+    expect(pages.now).toEqual(fresh);
+    pages = turn(turn(pages, { type: 'redo' }), { type: 'redo' });
+    expect([pages.now.name, pages.now.notes]).toEqual(['Orc', 'x']);
+  });
+  it('a new entry forgets what was undone; one that changes nothing is none', () => {
+    const pages = turn(turn(turn(start, name('a')), { type: 'undo' }), name('b'));
+    expect([pages.now.name, pages.future.length]).toEqual(['b', 0]);
+    expect(turn(pages, { type: 'write', change: (now) => now })).toBe(pages);
+    expect(turn(start, { type: 'undo' })).toBe(start);
+    expect(turn(start, { type: 'redo' })).toBe(start);
+  });
+  it('what was taken from elsewhere can be undone too', () => expect(turn(turn(start, { type: 'replace', with: whole }), { type: 'undo' }).now).toBe(fresh));
+});
+
+describe('the one thing to do next', () => {
+  const next = (notebook: Notebook) => nextActOf(notebook, look(notebook));
+  const sized: Notebook = { ...fresh, pulleys: whole.pulleys };
+  it('walks from pulleys over sizes, route and distances to the drive', () => {
+    expect(nextActOf({ ...fresh, pulleys: [] }, null)).toEqual({ kind: 'pulleys' });
+    expect(next(fresh)).toEqual({ kind: 'diameter', pulley: fresh.pulleys[0]!.id });
+    expect(next({ ...sized, belts: sized.belts.map((b) => ({ ...b, route: [] })) })).toEqual({ kind: 'route', belt: 'blade' });
+    expect(next(sized)).toMatchObject({ kind: 'measure', measure: { id: fresh.measures[0]!.id } });
+    expect(next({ ...whole, sides: [] })).toMatchObject({ kind: 'side' });
+    expect(next({ ...whole, springs: whole.springs.map((s) => ({ ...s, freeLength: null })) })).toMatchObject({ kind: 'missing', missing: { what: 'spring-length' } });
+    expect(next(whole)).toMatchObject({ kind: 'make' });
+  });
+  it('a measure left out is not asked for, and one more is advised where that leaves something loose', () => {
+    const id = whole.measures.find((m) => 'between' in m && m.between.includes('engage-from'))!.id;
+    expect(next({ ...whole, measures: whole.measures.map((m) => (m.id === id ? { ...m, skipped: true } : m)) })).toMatchObject({ kind: 'advice', advice: { kind: 'centres' } });
+  });
+  it('a contradiction comes before everything, with the likeliest culprit', () => {
+    const more: Notebook = { ...whole, measures: [...whole.measures, { id: 'again', kind: 'centres', between: ['crank', 'spindle'], value: Math.hypot(60, 420) }, { id: 'spare', kind: 'outside', between: ['crank', 'spindle'], value: Math.hypot(60, 420) + 114.3 }] };
+    const slipped = { ...more, measures: more.measures.map((m) => (m.id === 'crank-spindle' ? { ...m, value: m.value! + 25 } : m)) };
+    expect(next(slipped)).toMatchObject({ kind: 'suspect', measure: { id: 'crank-spindle' } });
+  });
+});
+
+describe('changes keep the notebook whole', () => {
+  const sound = (notebook: Notebook) => {
+    const read = validateNotebook(notebook);
+    expect(read.ok ? [] : read.problems).toEqual([]);
+    // Everything that is named must be there: the survey refuses a sheet that speaks of what is not.
+    expect(lookAt(notebook).ok).toBe(true);
+    expect(notebook.springs.every((s) => [s.from.point, s.to.point].every((id) => notebook.points.some((p) => p.id === id)))).toBe(true);
+    expect(notebook.springs.every((s) => [s.from.body, s.to.body].every((id) => id === 'frame' || notebook.arms.some((a) => a.id === id)))).toBe(true);
+  };
+  it.each(whole.pulleys.map((p) => p.id))('without pulley %s', (id) => {
+    const next = withoutPlace({ ...whole, pulleys: whole.pulleys.map((p) => ({ ...p, sameAs: p.id === id ? null : id })) }, id);
+    sound(next);
+    expect(JSON.stringify(next.measures.map((m) => ('between' in m ? m.between : [])))).not.toContain(`"${id}"`);
+  });
+  it.each(whole.points.map((p) => p.id))('without point %s', (id) => sound(withoutPlace(whole, id)));
+  it('without its arm, whose springs then hang on the frame', () => sound(withoutArm(whole, 'arm')));
+  it.each(whole.springs.map((s) => s.id))('without spring %s, whose points go with it', (id) => {
+    const next = withoutSpring(whole, id);
+    sound(next);
+    expect(next.points.length).toBeLessThan(whole.points.length);
+  });
+  it('a pulley put in where another was asks for its own distances', () => {
+    const spot = freeSpot(whole);
+    const next = askedFor({ ...whole, pulleys: [...whole.pulleys, { ...whole.pulleys[1]!, id: 'new', sketch: spot }] });
+    expect(next.measures.filter((m) => 'between' in m && m.between.includes('new')).length).toBeGreaterThanOrEqual(2);
+    expect(proposeMeasures(next)).toEqual([]);
+    expect(withPoint(next, 'P', spot).notebook.points.length).toBe(whole.points.length + 1);
+  });
+  it('an arm that stood elsewhere is asked for its other ends; readings already taken stay', () => {
+    const arm = { ...fresh.arms[0]!, stood: 'engaged' as const };
+    const turned = withArm(fresh, arm).arms[0]!;
+    expect(new Set(turned.ends.map((e) => e.at))).toEqual(new Set(['released', 'brake']));
+    const taken = withArm(fresh, { ...turned, ends: turned.ends.map((e) => ({ ...e, value: 200 })), brake: null }).arms[0]!;
+    expect(taken.ends.some((e) => e.at === 'brake' && e.value === 200)).toBe(true);
+  });
+});
+
+describe('a route tapped on the drawing', () => {
+  const bare: Notebook = { ...fresh, belts: fresh.belts.map((b) => ({ ...b, route: [] })) };
+  const route = (notebook: Notebook) => notebook.belts[0]!.route.map((s) => `${s.pulley} ${s.contact}`);
+  it('takes pulleys in order, the back on a flat idler; the last tapped again comes off', () => {
+    const two = tapped(tapped(bare, 'blade', 'crank'), 'blade', 'arm-idler');
+    expect(route(two)).toEqual(['crank v', 'arm-idler back']);
+    expect(route(tapped(two, 'blade', 'arm-idler'))).toEqual(['crank v']);
+    expect(route(tapped(two, 'blade', 'crank'))).toEqual(route(two));
+    expect(tapped(two, 'none', 'spindle')).toEqual(two);
+  });
+});
+
+describe('what the plate shows', () => {
+  it('sketch, then what is measured, then the drive itself', () => {
+    const sketch = previewOf(fresh, look(fresh), true);
+    expect([sketch.marks.length, sketch.loose.size, sketch.drive.pulleys[1]!.x]).toEqual([fresh.points.length, 0, -60]);
+    const open = previewOf(fresh, look(fresh), false);
+    expect(open.loose.size).toBeGreaterThan(0);
+    const made = previewOf(whole, look(whole), false);
+    expect([made.marks, made.loose.size, made.drive.springs.length]).toEqual([[], 0, rider.springs.length]);
+  });
+});
+
+describe('words', () => {
+  const kinds = [
+    { id: '1', kind: 'centres', between: ['crank', 'spindle'], value: 1 }, { id: '2', kind: 'outside', between: ['crank', 'spindle'], value: 1 }, { id: '3', kind: 'inside', between: ['crank', 'arm-pivot'], value: 1 }, { id: '4', kind: 'from-edge', of: 'crank', edge: 'deck edge', value: 1 },
+    { id: '5', kind: 'along-edge', of: 'crank', edge: 'deck edge', value: 1 }, { id: '6', kind: 'in-line', of: 'crank', between: ['spindle', 'arm-idler'], value: 1 }, { id: '7', kind: 'angle', at: 'crank', between: ['spindle', 'arm-idler'], value: 1 }, { id: '8', kind: 'belt', belt: 'blade', reference: 'outside', value: 1 },
+  ] as Notebook['measures'];
+  it('every kind of measure has its own title and says where to put the tape, by names and never by ids', () => {
+    const titles = kinds.map((m) => measureTitle(whole, m));
+    expect(new Set(titles).size).toBe(kinds.length);
+    for (const text of [...titles, ...kinds.map((m) => measureHow(whole, m))]) expect(text).not.toMatch(/crank|arm-idler|arm-pivot|undefined/);
+  });
+  it('every finding, doubt, missing part and closing verdict is a sentence', () => {
+    const sentences = [
+      ...(['end-out-of-reach', 'second-place', 'ends-coincide', 'spring-slack', 'spring-bad', 'tightens-the-wrong-way', 'brake-outside-travel', 'cannot-teach', 'keeper-left-out'] as const).map((code) => findingSentence(whole, { code, of: code.startsWith('spring') ? 'engage' : 'arm', mm: 12, text: 'Its readings contradict.' }, units)),
+      ...(['name', 'pulley', 'place', 'diameter', 'arm-pivot', 'arm-end', 'spring', 'spring-length', 'lever', 'route'] as const).map((what) => missingSentence(whole, { what, of: 'crank' })),
+      ...(['v-on-flat', 'back-in-groove', 'idler-on-tight-side'] as const).map((code) => doubtSentence({ code, stop: 0 }, 'Engagement idler')),
+      ...(['agrees', 'stretched', 'too-short-for-the-path', 'longer-than-the-path', 'lies-loose'] as const).map((verdict) => closingSentence(whole, 'blade', { verdict, differenceMm: 14, sd: 3, share: 0.011, culprit: { id: 'crank-spindle', byMm: 12 } }, units)),
+    ];
+    for (const s of sentences) expect(s).toMatch(/^[A-Z0-9].*[.?]$/);
+    for (const s of sentences) expect(s).not.toMatch(/undefined|null|NaN|crank-/);
+  });
+  it('a measure is compared with the rest only as closely as that can be told', () => {
+    const solved = (by: number, sd: number) => ({ id: 'm', fitted: 0, residual: 0, suspect: false, againstRest: { by, sd } });
+    const say = (by: number, sd: number, suspect = true) => againstRestWords(kinds[0]!, solved(by, sd), 2, suspect, units);
+    expect([say(1, 3), say(25, 3), say(-25, 3), say(25, 3, false), say(10, 40)]).toEqual(['agrees with the rest', '25.0 mm over what the rest says', '25.0 mm under what the rest says', '', 'the rest says little of it']);
+  });
+});
+
+describe('steps', () => {
+  it.each(STEPS)('%s: nothing done in a fresh notebook counts as done in a whole one', (step) => {
+    const [before, after] = [progressOf({ ...fresh, belts: fresh.belts.map((b) => ({ ...b, route: [] })) }, step), progressOf(whole, step)];
+    if (after === null) return expect(before).toBeNull();
+    expect(before!.done).toBe(0);
+    expect(after.done).toBe(after.asked);
+  });
+  it.each(TEMPLATES.map((t) => [t.key, t] as const))('%s begins as a sound notebook', (_, template) => expect(validateNotebook(notebookFor(template.make())).ok).toBe(true));
+});
