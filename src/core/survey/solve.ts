@@ -1,6 +1,6 @@
 import type { Problem } from '../drive';
 import { adviseNext, type NextMeasure } from './advice';
-import { chiSquareLimit, fitSurvey, mirrorImages, type Fit } from './fit';
+import { chiSquareLimit, dropWithout, fitSurvey, mirrorImages, type Fit } from './fit';
 import { beltReading, layOut, newModel, newReadings, readAll, type Model, type Readings } from './model';
 import type { Survey } from './schema';
 import { trustIn, type Trust } from './trust';
@@ -66,6 +66,8 @@ export interface SurveyAnswer {
 
 /** A left-out residual this many deviations off is suspicious by itself. */
 const SUSPICIOUS = 3;
+/** So many of the likeliest are refitted without. */
+const MOST_LEFT_OUT = 8;
 /** Marks of a photo that miss by this many deviations in the mean square show a tilt. */
 const BENT = 2;
 
@@ -82,7 +84,7 @@ export function solveSurvey(survey: Survey): SurveyAnswer {
   const mirrors = mirrorImages(model, fit, readings);
   const moving = movingCentres(model, trust, mirrors.map((m) => m.moved));
   const placed = (place: number) => !moving.has(model.centreOf[place]!);
-  const suspects = suspectsOf(model, readings, trust);
+  const suspects = suspectsOf(model, fit, readings, trust);
 
   const laid = layOut(model, fit.full);
   const lengths = survey.drive.belts.map((b, k) => (b.route.every((s) => placed(model.placeIndex.get(s.pulley)!)) ? beltReading(model, laid, k) : null));
@@ -124,7 +126,7 @@ function movingCentres(model: Model, trust: Trust, mirrored: readonly (readonly 
 }
 
 /** Measures by how badly they sit with the rest when they are left out: |r|/(σ√(1 − h)), h the leverage; the rest alone says r/(1 − h) less (Cook and Weisberg 1982). */
-function suspectsOf(model: Model, readings: Readings, trust: Trust): { ranked: number[]; conflict: boolean; againstRest: ReadonlyMap<number, { by: number; sd: number }> } {
+function suspectsOf(model: Model, fit: Fit, readings: Readings, trust: Trust): { ranked: number[]; conflict: boolean; againstRest: ReadonlyMap<number, { by: number; sd: number }> } {
   const againstRest = new Map<number, { by: number; sd: number }>();
   const leftOut = new Map<number, number>();
   trust.used.forEach((m, u) => {
@@ -142,6 +144,13 @@ function suspectsOf(model: Model, readings: Readings, trust: Trust): { ranked: n
   const freedom = trust.used.length - trust.held;
   const conflict = freedom > 0 && readings.cost > chiSquareLimit(freedom);
   const ranked = [...leftOut.keys()].filter((i) => leftOut.get(i)! > (conflict ? 1 : SUSPICIOUS)).sort((a, b) => leftOut.get(b)! - leftOut.get(a)!);
+  if (conflict) {
+    // A slip of many deviations bends the fit more than first order tells, and may fold it: the likeliest are really left out.
+    const likeliest = ranked.slice(0, MOST_LEFT_OUT);
+    const drops = dropWithout(model, fit, likeliest);
+    const order = likeliest.map((i, k) => ({ i, drop: drops[k]! })).sort((a, b) => b.drop - a.drop);
+    ranked.splice(0, likeliest.length, ...order.map((o) => o.i));
+  }
   return { ranked, conflict, againstRest };
 }
 

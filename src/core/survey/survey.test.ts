@@ -2,37 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { compileDrive, seededRandom } from '../drive';
 import { demoDrive } from '../drive/sample-drives';
 import { solveSurvey, validateSurvey } from '.';
-
-type Sheet = { drive: Record<string, unknown>; measures: Record<string, unknown>[]; sides: Record<string, unknown>[]; [key: string]: unknown };
-
-/** A sheet of a demo drive: every centre tied to two earlier ones and `spare` further distances, each off by `noise` tape errors. */
-function sheetOf(name: string, spare: number, random: () => number, noise = 1): Sheet {
-  const normal = () => noise * Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
-  const drive = demoDrive(name);
-  const { pulleys } = drive;
-  const distance = (i: number, j: number) => Math.hypot(pulleys[i]!.x - pulleys[j]!.x, pulleys[i]!.y - pulleys[j]!.y);
-  const all = pulleys.flatMap((_, j) => pulleys.slice(0, j).map((__, i) => [i, j] as const));
-  const tied = all.filter(([i]) => i < 2);
-  const rest = all.filter((p) => !tied.includes(p)).map((p) => ({ p, key: random() })).sort((a, b) => a.key - b.key).slice(0, spare).map((r) => r.p);
-  const kinds = ['centres', 'outside', 'inside'] as const;
-  const measures = [...tied, ...rest].map(([i, j], k) => {
-    const kind = kinds[Math.floor(random() * 3)]!;
-    const rims = ((pulleys[i]!.outsideDiameter + pulleys[j]!.outsideDiameter) / 2) * (kind === 'outside' ? 1 : kind === 'inside' ? -1 : 0);
-    return { id: `m${k}`, kind, between: [pulleys[i]!.id, pulleys[j]!.id], value: distance(i, j) + rims + 2 * normal() };
-  });
-  const [a, b] = [pulleys[0]!, pulleys[1]!];
-  const sides = pulleys.slice(2).map((p) => {
-    const left = (b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x) > 0;
-    return { pulley: p.id, leftOf: [a.id, b.id], ...(left ? {} : { right: true }) };
-  });
-  const bare = pulleys.map((p) => {
-    const rest: Record<string, unknown> = { ...p, outsideDiameter: p.outsideDiameter + 0.3 * normal() };
-    delete rest['x'];
-    delete rest['y'];
-    return rest;
-  });
-  return { format: 'taut-sheave/survey', version: 1, drive: { ...drive, pulleys: bare }, measures, sides };
-}
+import { sheetOf, type Sheet } from './sample-sheets';
 
 const solved = (sheet: unknown) => {
   const read = validateSurvey(sheet);
@@ -47,7 +17,7 @@ const trueLength = (name: string) => {
 
 describe('exact measures', () => {
   it.each(['orchard-rider', 'airstrip-mower', 'slipway-chipper', 'lighthouse-generator'])('%s: give back the drive and its belt', (name) => {
-    const answer = solved(sheetOf(name, 3, seededRandom(2), 0));
+    const answer = solved(sheetOf(demoDrive(name), 3, seededRandom(2), 0));
     expect([answer.status, answer.undetermined, answer.suspects]).toEqual(['determined', [], []]);
     expect(answer.belts[0]!.pitchLength).toBeCloseTo(trueLength(name), 5);
     const { pulleys } = demoDrive(name);
@@ -66,7 +36,7 @@ describe('exact measures', () => {
   });
 
   it('an angle fixes what two distances leave open, up to its mirror image', () => {
-    const sheet = sheetOf('orchard-rider', 0, seededRandom(1), 0);
+    const sheet = sheetOf(demoDrive('orchard-rider'), 0, seededRandom(1), 0);
     sheet.measures = sheet.measures.slice(0, 2);
     expect(solved(sheet).undetermined).toContain('arm-idler');
     const [a, b, c] = demoDrive('orchard-rider').pulleys;
@@ -81,7 +51,7 @@ describe('exact measures', () => {
 
 describe('what is not fixed is said', () => {
   it('without a side an idler may be mirrored, and the advice is to say the side', () => {
-    const sheet = sheetOf('orchard-rider', 0, seededRandom(1), 0);
+    const sheet = sheetOf(demoDrive('orchard-rider'), 0, seededRandom(1), 0);
     sheet.sides = [];
     const answer = solved(sheet);
     expect([answer.status, answer.undetermined]).toEqual(['undetermined', ['arm-idler']]);
@@ -90,14 +60,14 @@ describe('what is not fixed is said', () => {
     expect(answer.next[0]).toMatchObject({ kind: 'side', why: expect.stringContaining('left or right') });
   });
   it('a centre tied by one distance can move, and the missing distance is named', () => {
-    const sheet = sheetOf('orchard-rider', 0, seededRandom(1), 0);
+    const sheet = sheetOf(demoDrive('orchard-rider'), 0, seededRandom(1), 0);
     const gone = sheet.measures.pop()!;
     const answer = solved(sheet);
     expect(answer.undetermined).toEqual(['arm-idler']);
     expect([...answer.next[0]!.between].sort()).toEqual([...(gone['between'] as string[])].sort());
   });
   it('nothing measured fixes nothing but the origin', () => {
-    const answer = solved({ ...sheetOf('orchard-rider', 0, seededRandom(1)), measures: [], sides: [] });
+    const answer = solved({ ...sheetOf(demoDrive('orchard-rider'), 0, seededRandom(1)), measures: [], sides: [] });
     expect(answer.status).toBe('undetermined');
     expect(answer.undetermined).toEqual(['spindle', 'arm-idler']);
   });
@@ -110,14 +80,14 @@ describe('with tape errors', () => {
     let covered = 0;
     const trials = 300;
     for (let k = 0; k < trials; k++) {
-      const [belt] = solved(sheetOf('orchard-rider', 0, random)).belts;
+      const [belt] = solved(sheetOf(demoDrive('orchard-rider'), 0, random)).belts;
       if (Math.abs(belt!.pitchLength! - truth) <= 2 * belt!.sd!) covered++;
     }
     expect(covered / trials).toBeGreaterThan(0.9);
     expect(covered / trials).toBeLessThan(0.985);
   });
   it('no step from the optimum lowers the sum of squares', () => {
-    const sheet = sheetOf('airstrip-mower', 6, seededRandom(4));
+    const sheet = sheetOf(demoDrive('airstrip-mower'), 6, seededRandom(4));
     const answer = solved(sheet);
     const { pulleys } = demoDrive('airstrip-mower');
     const od = (sheet.drive['pulleys'] as { outsideDiameter: number }[]).map((p) => p.outsideDiameter);
@@ -139,7 +109,7 @@ describe('with tape errors', () => {
     let conflicts = 0;
     const trials = 40;
     for (let k = 0; k < trials; k++) {
-      const sheet = sheetOf('airstrip-mower', 7, random);
+      const sheet = sheetOf(demoDrive('airstrip-mower'), 7, random);
       const bad = Math.floor(random() * sheet.measures.length);
       sheet.measures[bad]!['value'] = (sheet.measures[bad]!['value'] as number) + 25;
       const answer = solved(sheet);
@@ -153,7 +123,7 @@ describe('with tape errors', () => {
 
 describe('bad sheets get a sentence with its place', () => {
   const faults = (change: (sheet: Sheet) => void) => {
-    const sheet = structuredClone(sheetOf('orchard-rider', 0, seededRandom(1)));
+    const sheet = structuredClone(sheetOf(demoDrive('orchard-rider'), 0, seededRandom(1)));
     change(sheet);
     const read = validateSurvey(sheet);
     return read.ok ? [] : read.problems.map((p) => p.path);
