@@ -7,7 +7,8 @@ test.use(as('owner'));
 const SCREENS: readonly (readonly [name: string, path: string, ready: string | RegExp])[] = [
   ['bench', '/', 'Bench'], ['job at Match', '/jobs/213?stage=match', /lets go and grips between/], ['job at Secure', '/jobs/213?stage=secure', 'Make it safe before a hand goes in.'], ['job at Book', '/jobs/213?stage=book', 'Closing line for the customer'],
   ['ticket', '/jobs/213/ticket', 'Print this ticket'], ['new job', '/jobs/new', 'In the customer’s words'], ['machines', '/machines', 'Find a machine'], ['machine', '/machines/1', 'What it is'], ['drives', '/drives', 'Find a drive'],
-  ['templates', '/drives/new', 'Snow thrower'], ['drive', '/drives/1', /lets go and grips between/], ['editor', '/drives/1/edit', 'The drive can be solved.'], ['shelf', '/shelf', 'Supplier note'], ['shop', '/shop', 'How you read numbers'],
+  ['templates', '/drives/new', 'Snow thrower'], ['drive', '/drives/1', /lets go and grips between/], ['editor', '/drives/1/edit', 'The drive can be solved.'], ['shelf', '/shelf', 'Supplier note'],
+  ['measure', '/drives/measure', 'Begin another'], ['notebook', '/drives/measure/1', /Something disagrees|Ready to be made/], ['shop', '/shop', 'How you read numbers'],
 ];
 
 async function ready(page: Page, path: string, text: string | RegExp) {
@@ -36,6 +37,17 @@ test.describe('on a phone', () => {
       expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
     });
   }
+
+  test('every step of a notebook fits the width, and axe finds no fault in it', async ({ page }) => {
+    await ready(page, '/drives/measure/1', /Something disagrees|Ready to be made/);
+    for (const step of ['Pulleys', 'Route', 'Photo', 'Arm ends', 'Springs', 'Belt now on', 'The drive']) {
+      await page.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: new RegExp(`^${step}`) }).click();
+      await expect(page.getByRole('button', { name: new RegExp(`^${step}`) })).toHaveAttribute('aria-current', 'step');
+      expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), step).toBeLessThanOrEqual(0);
+      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze();
+      expect(violations.map((v) => `${step} ${v.id}: ${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual([]);
+    }
+  });
 
   test('a job is worked with a thumb: verdict, ticket drawer, booking', async ({ page }) => {
     await ready(page, '/jobs/214?stage=match', /lets go and grips between/);

@@ -120,3 +120,202 @@ test('the orchard rider is built from distances alone and gives the verdicts of 
   expect(measured).toEqual(await verdicts(page));
   expect(measured.filter((v) => v.includes('Runs')).length).toBeGreaterThan(0);
 });
+
+/** A fresh notebook of two sheaves on fixed centres: the shortest there is. */
+async function twoSheaves(page: Page): Promise<string> {
+  await page.goto('/drives/measure');
+  await page.getByRole('button', { name: /^Variable drive/ }).click();
+  await expect(page).toHaveURL(/measure\/\d+/);
+  return page.url();
+}
+
+test('what cannot be gets a sentence, and nothing that was entered is lost', async ({ page }) => {
+  await twoSheaves(page);
+  await fill(page, 'Outside diameter', '96 mm', 0);
+  for (const [typed, sentence] of [['-5 mm', /5 mm is the least/], ['about a hand', /about a hand/], ['12 lb', /lb/]] as const) {
+    await fill(page, 'Outside diameter', typed, 1);
+    await expect(page.getByRole('alert').filter({ hasText: sentence })).toBeVisible();
+    await expect(page.getByLabel('Outside diameter', { exact: true }).nth(1)).toHaveValue(typed);
+  }
+  await fill(page, 'Outside diameter', '8 1/8', 1);
+  await step(page, 'Distances');
+  const centres = page.getByLabel('Reading, Primary sheave to secondary sheave', { exact: true });
+  await centres.fill('6 m');
+  await expect(page.getByRole('alert').filter({ hasText: /5000 mm|196|5 m/ })).toBeVisible();
+  await centres.fill('10 1/2');
+  await centres.blur();
+  // The rims cannot be nearer than they are wide: the third measure breaks the triangle.
+  await page.getByLabel('Reading, Primary sheave to secondary sheave, over the far rims', { exact: true }).fill('260 mm');
+  await expect(page.getByText('Something disagrees')).toBeVisible();
+  await kept(page);
+  await page.reload();
+  await step(page, 'Pulleys');
+  await expect(page.getByLabel('Outside diameter', { exact: true }).nth(0)).toHaveValue('96 mm');
+  await expect(page.getByLabel('Outside diameter', { exact: true }).nth(1)).toHaveValue('8 1/8');
+  await step(page, 'Distances');
+  await expect(centres).toHaveValue('10 1/2');
+});
+
+test('without the network entries wait on the device, and go when it is back', async ({ page, context }) => {
+  const url = await twoSheaves(page);
+  await context.setOffline(true);
+  await fill(page, 'Outside diameter', '97 mm', 0);
+  await expect(page.getByText('kept on this device, waiting for the server')).toBeVisible();
+  await context.setOffline(false);
+  await kept(page);
+  await page.reload();
+  await expect(page.getByLabel('Outside diameter', { exact: true }).nth(0)).toHaveValue('97 mm');
+  // Closed while offline: the entry comes back with the page.
+  await context.setOffline(true);
+  await fill(page, 'Outside diameter', '98 mm', 0);
+  await expect(page.getByText('kept on this device, waiting for the server')).toBeVisible();
+  await page.close({ runBeforeUnload: false });
+  await context.setOffline(false);
+  const again = await context.newPage();
+  await again.goto(url);
+  await expect(again.getByLabel('Outside diameter', { exact: true }).nth(0)).toHaveValue('98 mm');
+  await kept(again);
+});
+
+test('it goes on from another device; who enters over another is asked which to keep', async ({ browser }) => {
+  const [one, other] = [await browser.newContext(as('technician')), await browser.newContext(as('owner'))];
+  const mine = await one.newPage();
+  const url = await twoSheaves(mine);
+  await fill(mine, 'Outside diameter', '99 mm', 0);
+  await kept(mine);
+  const theirs = await other.newPage();
+  await theirs.goto(url);
+  await expect(theirs.getByLabel('Outside diameter', { exact: true }).nth(0)).toHaveValue('99 mm');
+  await fill(theirs, 'Outside diameter', '210 mm', 1);
+  await kept(theirs);
+  await fill(mine, 'Outside diameter', '100 mm', 0);
+  const dialog = mine.getByRole('dialog', { name: /Someone else wrote/ });
+  await expect(dialog).toContainText('Ines Tarrow');
+  await dialog.getByRole('button', { name: 'Take theirs' }).click();
+  await expect(mine.getByLabel('Outside diameter', { exact: true }).nth(1)).toHaveValue('210 mm');
+  await mine.getByRole('button', { name: 'Undo' }).click();
+  await expect(mine.getByLabel('Outside diameter', { exact: true }).nth(0)).toHaveValue('100 mm');
+  await one.close();
+  await other.close();
+});
+
+test('a photo sets places and sizes: scale, circles, keyboard, and files that are no pictures', async ({ page }) => {
+  await twoSheaves(page);
+  await step(page, 'Photo');
+  const file = page.getByLabel('Photo file', { exact: true });
+  await file.setInputFiles({ name: 'deck.png', mimeType: 'image/png', buffer: Buffer.from('not a picture at all') });
+  await expect(page.getByText(/not a picture that can be read/)).toBeVisible();
+  await file.setInputFiles({ name: 'deck.jpg', mimeType: 'image/jpeg', buffer: Buffer.alloc(21 * 1024 * 1024) });
+  await expect(page.getByText(/larger than 20 MB/)).toBeVisible();
+  const straight = await page.request.post(`/api/photos?notebook=${/\d+$/.exec(page.url())![0]}`, { data: Buffer.alloc(21 * 1024 * 1024) });
+  expect([straight.status(), (await straight.json()).problem]).toEqual([413, expect.stringContaining('20 MB')]);
+
+  await file.setInputFiles('demo/notebooks/chapel-green-1.jpg');
+  const board = page.getByRole('group', { name: /^Photo of the drive/ });
+  await expect(page.getByText('Tap end 1 of the known length.')).toBeVisible();
+  const box = (await board.boundingBox())!;
+  // The photo is 1600 × 1200 and shown whole.
+  const k = Math.min(box.width / 1600, box.height / 1200);
+  const at = (x: number, y: number) => [box.x + box.width / 2 + (x - 800) * k, box.y + box.height / 2 + (y - 600) * k] as const;
+  const tap = (x: number, y: number) => page.mouse.click(...at(x, y));
+  await tap(300, 300);
+  await tap(300, 900);
+  await fill(page, 'Between the two points', '300 mm');
+  await expect(page.getByText('Tap the middle of the primary sheave.')).toBeVisible();
+  await tap(700, 200);
+  await tap(700, 760);
+  await expect(page.getByText(/^Drag the secondary sheave/)).toBeVisible();
+  await expect(page.getByText(/Primary sheave: .* across on the photo/)).toBeVisible();
+  // The rim is dragged out to 100 px: a diameter of 100 mm at 2 px a mm.
+  const rim = page.getByRole('button', { name: /^Rim of Primary sheave/ });
+  const from = (await rim.boundingBox())!;
+  await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(...at(780, 200), { steps: 4 });
+  await page.mouse.move(...at(800, 200), { steps: 4 });
+  await page.mouse.up();
+  await rim.focus();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowLeft');
+  await page.getByRole('listitem').filter({ hasText: 'Primary sheave' }).getByRole('button', { name: 'Take it' }).click();
+  await step(page, 'Pulleys');
+  const diameter = async (i: number) => {
+    const typed = await page.getByLabel('Outside diameter', { exact: true }).nth(i).inputValue();
+    return Number(/[\d.]+/.exec(typed)![0]) * (typed.includes('in') ? 25.4 : 1);
+  };
+  expect(Math.abs((await diameter(0)) - 100)).toBeLessThan(3);
+  await kept(page);
+  await page.reload();
+  await step(page, 'Photo');
+  await expect(page.getByRole('button', { name: /^Rim of Primary sheave/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Remove this photo' }).click();
+  await expect(page.getByText('No photo yet.')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: /^Rim of Primary sheave/ })).toBeVisible();
+});
+
+test('a route is tapped on the drawing, put in order by keyboard, and doubted where it cannot be right', async ({ page }) => {
+  await page.goto('/drives/measure');
+  await page.getByRole('button', { name: /^Mower deck/ }).click();
+  await step(page, 'Route');
+  for (const name of ['Blade spindle', 'Engagement idler', 'Engine pulley']) await page.getByRole('button', { name: `Take ${name} off the route` }).click();
+  await expect(page.getByRole('region', { name: 'What to do next' })).toContainText(/Measure across|Say how the belt runs/);
+  const onPlate = (name: string) => page.getByRole('button', { name: new RegExp(`^\\d ${name}$`) });
+  await onPlate('Engine pulley').click();
+  await onPlate('Blade spindle').focus();
+  await page.keyboard.press('Enter');
+  await onPlate('Engagement idler').click();
+  await expect(page.getByText('The belt can run this way.')).toBeVisible();
+  // Lifted, one up, put down.
+  await page.getByRole('button', { name: 'Move Engagement idler' }).focus();
+  await page.keyboard.press('Space');
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('listitem').filter({ hasText: 'Engagement idler' }).locator('xpath=following-sibling::li[1]')).toContainText('Blade spindle');
+  await step(page, 'Pulleys');
+  await choose(page, 'Seen from above', 'Anticlockwise');
+  await step(page, 'Route');
+  await expect(page.getByText(/engagement idler sits on the tight side/)).toBeVisible();
+  await step(page, 'Pulleys');
+  await choose(page, 'Seen from above', 'Clockwise');
+  await step(page, 'Route');
+  await expect(page.getByText('The belt can run this way.')).toBeVisible();
+  await page.getByRole('button', { name: /^Engagement idler: back touches/ }).click();
+  await expect(page.getByText(/V side runs on the engagement idler, which is flat/)).toBeVisible();
+});
+
+test('the routing card is made as PDF, PNG and SVG', async ({ page }, info) => {
+  await page.goto('/drives');
+  await page.getByRole('link', { name: /Airstrip mower/ }).click();
+  await expect(page.getByText(/lets go and grips/).first()).toBeVisible();
+  const save = async (item: string) => {
+    await page.getByRole('button', { name: 'Save the drawing or the routing card' }).click();
+    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: item }).click()]);
+    const file = info.outputPath(download.suggestedFilename());
+    await download.saveAs(file);
+    return readFileSync(file);
+  };
+  const svg = (await save('Routing card, SVG')).toString();
+  expect(svg).toContain('Belt routing, seen from above');
+  expect(svg).toMatch(/Deck belt[^<]*: 1 /);
+  expect(svg).not.toContain('var(--');
+  const png = await save('Routing card, PNG');
+  expect([png.subarray(1, 4).toString(), png.readUInt32BE(16), png.readUInt32BE(20)]).toEqual(['PNG', 2520, 1776]);
+  const pdf = await save('Routing card, PDF');
+  expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+  expect(pdf.length).toBeGreaterThan(4000);
+});
+
+test.describe('a viewer', () => {
+  test.use(as('viewer'));
+  test('sees a notebook and changes nothing', async ({ page }) => {
+    await page.goto('/drives/measure');
+    await expect(page.getByRole('button', { name: /^Mower deck/ })).toBeDisabled();
+    await page.getByRole('link', { name: /Chapel green mower/ }).click();
+    await expect(page.getByText(/Something disagrees|Ready to be made/)).toBeVisible();
+    await expect(page.getByRole('textbox', { name: /^Reading, / }).first()).toBeDisabled();
+    await expect(page.getByRole('button', { name: 'Leave it out' })).toBeHidden();
+    const refused = await page.request.post('/api/photos?notebook=1', { data: readFileSync('demo/notebooks/chapel-green-1.jpg') });
+    expect(refused.status()).toBe(403);
+  });
+});

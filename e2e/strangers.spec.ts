@@ -2,10 +2,12 @@ import { expect, test } from './test';
 import { ACCOUNTS } from './people';
 
 test('a stranger gets the sign-in page and the health route, and nothing else', async ({ page, request }) => {
-  for (const path of ['/', '/machines', '/machines/1', '/drives', '/drives/1', '/drives/1/edit', '/drives/new', '/shelf', '/shop', '/jobs/new', '/jobs/213', '/jobs/213/ticket']) {
+  for (const path of ['/', '/machines', '/machines/1', '/drives', '/drives/1', '/drives/1/edit', '/drives/new', '/drives/measure', '/drives/measure/1', '/shelf', '/shop', '/jobs/new', '/jobs/213', '/jobs/213/ticket']) {
     await page.goto(path);
     await expect(page, path).toHaveURL(/\/sign-in$/);
   }
+  expect((await request.get('/api/photos/1')).status()).toBe(401);
+  expect((await request.post('/api/photos?notebook=1', { data: Buffer.from('x') })).status()).toBe(401);
   const health = await request.get('/healthz');
   expect([health.status(), await health.json()]).toEqual([200, { status: 'ok', database: 'answers' }]);
   const html = await (await request.get('/jobs/213', { maxRedirects: 0 })).text();

@@ -30,7 +30,7 @@ for (const [name, spare] of [['orchard-rider', 0], ['sickle-bar-tractor', 1], ['
     const made = compileDrive(drive);
     const answer = solved(sheetOf(drive, spare, random));
     const [belt] = answer.belts;
-    if (!made.ok || belt?.pitchLength == null || belt.sd === null) continue;
+    if (!made.ok || !belt || belt.pitchLength === null || belt.sd === null) continue;
     answered++;
     if (Math.abs(belt.pitchLength - made.compiled.belts[0]!.drawnLength) <= 2 * belt.sd) covered++;
   }
