@@ -11,6 +11,8 @@ import { boundsOf, fitted, placeLabels } from './outline';
 const CARD = { width: 840, height: 592 } as const;
 const HEAD = 62;
 const LINE = 26;
+/** How far the name may reach beside what the card is. */
+const TITLE_ROOM = 540;
 /** Characters of a route that fit on one line of the card. */
 const LINE_CHARS = 96;
 
@@ -77,8 +79,8 @@ function RoutingCard({ drive, answer }: { drive: Drive; answer: PoseAnswer }) {
       <title>{`Belt routing of ${drive.name}`}</title>
       <rect x={0} y={0} width={CARD.width} height={CARD.height} fill="#ffffff" />
       <rect x={6} y={6} width={CARD.width - 12} height={CARD.height - 12} fill="none" stroke="#22272b" strokeWidth={2} />
-      <text x={24} y={42} fontSize={25} fontWeight={700} fill="#111111" fontFamily="'Archivo', Helvetica, sans-serif">{drive.name}</text>
-      <text x={CARD.width - 24} y={42} fontSize={15} textAnchor="end" fill="#444444" fontFamily="'Archivo', Helvetica, sans-serif">Belt routing, seen from above</text>
+      <text x={24} y={42} fontSize={Math.min(25, TITLE_ROOM / (0.66 * drive.name.length))} fontWeight={700} fill="#111111" fontFamily="'Archivo', Helvetica, sans-serif">{drive.name}</text>
+      <text x={CARD.width - 24} y={42} fontSize={14} textAnchor="end" fill="#444444" fontFamily="'Archivo', Helvetica, sans-serif">Belt routing, seen from above</text>
       <path d={`M6 ${HEAD - 4}H${CARD.width - 6}`} stroke="#22272b" strokeWidth={1} />
       <g transform={`translate(20 ${HEAD}) scale(${1 / scale}) translate(${-sheet.x} ${-sheet.y})`}><PaperDrawing drive={drive} answer={answer} sheet={sheet} scale={scale} /></g>
       {lines.map((line, i) => <text key={line} x={24} y={CARD.height - foot + 16 + i * LINE} fontSize={16} fill="#111111" fontFamily="'Archivo', Helvetica, sans-serif">{line}</text>)}
@@ -95,8 +97,9 @@ export async function saveCard(drive: Drive, answer: PoseAnswer, format: CardFor
   const page = new jsPDF({ orientation: 'landscape', unit: 'mm', format: [CARD.width / 4, CARD.height / 4] });
   page.setProperties({ title: `Belt routing of ${drive.name}` });
   const host = document.createElement('div');
-  // The printed page has its own three typefaces and no outline behind letters.
-  host.innerHTML = text.replaceAll(/font-family="[^"]*"/g, 'font-family="helvetica"').replaceAll(/<text([^>]*) stroke="[^"]*"/g, '<text$1');
+  // The printed page has one typeface in two weights, no outline behind letters, and centres none of them upright by itself.
+  host.innerHTML = text.replaceAll(/font-family="[^"]*"/g, 'font-family="helvetica"').replaceAll(/font-weight="[67]00"/g, 'font-weight="bold"').replaceAll(/<text([^>]*) stroke="[^"]*"/g, '<text$1')
+    .replaceAll(/<text[^>]*dominant-baseline="central"[^>]*>/g, (tag) => tag.replace('dominant-baseline="central"', `dy="${0.35 * Number(/font-size="([^"]+)"/.exec(tag)![1])}"`));
   await svg2pdf(host.firstElementChild!, page, { x: 0, y: 0, width: CARD.width / 4, height: CARD.height / 4 });
   saveFile(fileName(drive, '-routing.pdf'), page.output('blob'), 'application/pdf');
 }
