@@ -29,6 +29,15 @@ for (const [name, path, text] of [
   });
 }
 
+test('notebook', async ({ page }) => {
+  await page.goto('/drives/measure/1');
+  await expect(page.getByText('Something disagrees')).toBeVisible();
+  await shoot(page, 'notebook');
+  await page.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: /^Photo/ }).click();
+  await page.waitForLoadState('networkidle');
+  await shoot(page, 'photo');
+});
+
 test('palette', async ({ page }) => {
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'Bench' })).toBeVisible();
@@ -54,6 +63,13 @@ test.describe('on a phone', () => {
     await page.goto('/jobs/213?stage=match');
     await solved(page);
     await shoot(page, 'match-phone');
+  });
+  test('notebook', async ({ page }) => {
+    await page.goto('/drives/measure/1');
+    await page.getByRole('button', { name: 'Enter it again' }).click();
+    const row = page.getByRole('listitem').filter({ has: page.getByLabel('Reading, Engagement idler to blade spindle') });
+    await row.evaluate((e) => window.scrollBy(0, e.getBoundingClientRect().top - 150));
+    await shoot(page, 'notebook-phone');
   });
 });
 

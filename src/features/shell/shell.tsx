@@ -95,7 +95,7 @@ export function Shell({ person, shop, children }: { person: ShellPerson; shop: s
   const toggleUnits = () => prefer({ system: preferences.system === 'metric' ? 'inch' : 'metric' });
   const acts: PaletteAct[] = useMemo(() => [
     ...PLACES.map((p) => ({ label: `Go to ${p.name}`, detail: '', run: () => router.push(p.href) })),
-    ...(person.role === 'viewer' ? [] : [{ label: 'Open a job', detail: '', run: () => router.push('/jobs/new') }, { label: 'Draw a new drive', detail: '', run: () => router.push('/drives/new') }]),
+    ...(person.role === 'viewer' ? [] : [{ label: 'Open a job', detail: '', run: () => router.push('/jobs/new') }, { label: 'Measure a drive', detail: '', run: () => router.push('/drives/measure') }, { label: 'Draw a new drive', detail: '', run: () => router.push('/drives/new') }]),
   ], [router, person.role]);
   const here = (href: string) => (href === '/' ? path === '/' || path.startsWith('/jobs') : path.startsWith(href));
   const units = preferences.system === 'metric' ? 'mm · N' : `in · lb`;
