@@ -1,8 +1,8 @@
 'use client';
 
 import Box from '@mui/material/Box';
-import { useEffect, useRef, useState } from 'react';
 import type { LengthWindow, MatchedBelt, WindowSpread } from '@/core/drive';
+import { useBoxSize } from '@/ui/box-size';
 import { useUnits } from '@/ui/units';
 
 export interface RulerMark {
@@ -11,19 +11,14 @@ export interface RulerMark {
   readonly belt: MatchedBelt;
 }
 
+const FIRST_SIZE = { width: 720, height: 280 };
 const H = 92;
 const BAND = 40;
 
 /** Outside length along a ruler: what won't let go, what runs, what won't grip, how closely that is known, and every belt that seats in its place. */
 export function WindowRuler({ window, spread, marks, chosen, onChoose }: { window: LengthWindow; spread: WindowSpread | null; marks: readonly RulerMark[]; chosen: string | null; onChoose: (id: string) => void }) {
   const { setting, show } = useUnits();
-  const box = useRef<HTMLDivElement>(null);
-  const [w, setW] = useState(720);
-  useEffect(() => {
-    const observer = new ResizeObserver(([e]) => e && setW(Math.max(280, e.contentRect.width)));
-    if (box.current) observer.observe(box.current);
-    return () => observer.disconnect();
-  }, []);
+  const [box, { width: w }] = useBoxSize(FIRST_SIZE, 280);
 
   const finite = [window.letsGoFromMm, window.gripsToMm].filter((v): v is number => v !== null && Number.isFinite(v));
   const centre = finite.length ? finite.reduce((a, b) => a + b, 0) / finite.length : (marks[0]?.belt.outsideMm ?? 1000);

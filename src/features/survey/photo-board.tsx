@@ -4,6 +4,7 @@ import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
 import Tooltip from '@mui/material/Tooltip';
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useBoxSize } from '@/ui/box-size';
 import { Icon } from '@/ui/icons';
 
 export type Spot = readonly [number, number];
@@ -38,6 +39,7 @@ interface PhotoBoardProps {
   readonly mayChange: boolean;
 }
 
+const FIRST_SIZE = { width: 600, height: 400 };
 const TAP_PX = 5;
 /** The glass shows this many times what the photo is shown at, in a circle this wide, px. */
 const GLASS = { times: 4, px: 132 } as const;
@@ -47,20 +49,12 @@ const GLASS = { times: 4, px: 132 } as const;
  * arrow keys (Shift for ten pixels, Alt for a tenth).
  */
 export function PhotoBoard({ src, width, height, alt, handles, circles, scale, onMove, onTap, mayChange }: PhotoBoardProps) {
-  const box = useRef<HTMLDivElement>(null);
-  const [size, setSize] = useState({ width: 600, height: 400 });
+  const [box, size] = useBoxSize(FIRST_SIZE, 120);
   const [view, setView] = useState<{ x: number; y: number; perPx: number } | null>(null);
   const [held, setHeld] = useState<string | null>(null);
   const pointers = useRef(new Map<number, { x: number; y: number }>());
   const pressed = useRef<{ x: number; y: number; offset: Spot; key: string | null } | null>(null);
 
-  useEffect(() => {
-    const element = box.current;
-    if (!element) return;
-    const observer = new ResizeObserver(([entry]) => entry && setSize({ width: Math.max(120, entry.contentRect.width), height: Math.max(120, entry.contentRect.height) }));
-    observer.observe(element);
-    return () => observer.disconnect();
-  }, []);
   const whole = { perPx: Math.max(width / size.width, height / size.height), x: 0, y: 0 };
   const fitted = { ...whole, x: (width - size.width * whole.perPx) / 2, y: (height - size.height * whole.perPx) / 2 };
   const shown = view ?? fitted;
@@ -82,14 +76,16 @@ export function PhotoBoard({ src, width, height, alt, handles, circles, scale, o
   useEffect(() => {
     const element = box.current;
     if (!element) return;
+    // The page scrolls over a photo that is not being worked on.
     const wheel = (event: WheelEvent) => {
+      if (!event.ctrlKey && document.activeElement !== element && !element.contains(document.activeElement)) return;
       event.preventDefault();
       const r = element.getBoundingClientRect();
       zoomer.current(Math.exp(event.deltaY * 0.0015), { x: event.clientX - r.left, y: event.clientY - r.top });
     };
     element.addEventListener('wheel', wheel, { passive: false });
     return () => element.removeEventListener('wheel', wheel);
-  }, []);
+  }, [box]);
 
   const down = (event: PointerEvent) => {
     const at = local(event);
@@ -144,7 +140,7 @@ export function PhotoBoard({ src, width, height, alt, handles, circles, scale, o
   const line = scale.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x} ${y}`).join('') + (scale.length === 4 ? 'Z' : '');
   return (
     <Box sx={{ position: 'relative', border: '1px solid var(--ts-edge)', borderRadius: '4px', overflow: 'hidden', bgcolor: 'var(--ts-sand)', height: { xs: 320, md: 440 } }}>
-      <Box ref={box} onPointerDown={down} onPointerMove={move} onPointerUp={up} onPointerCancel={up} sx={{ position: 'absolute', inset: 0, touchAction: 'none', cursor: mayChange ? 'crosshair' : 'grab' }}>
+      <Box ref={box} tabIndex={-1} onPointerDown={down} onPointerMove={move} onPointerUp={up} onPointerCancel={up} sx={{ position: 'absolute', inset: 0, touchAction: 'none', outline: 'none', cursor: mayChange ? 'crosshair' : 'grab' }}>
         <svg width="100%" height="100%" viewBox={`${shown.x} ${shown.y} ${size.width * px} ${size.height * px}`} role="group" aria-label={alt} style={{ display: 'block', userSelect: 'none' }}>
           <defs><clipPath id="ts-glass"><circle cx={glass / 2} cy={glass / 2} r={glass / 2} /></clipPath></defs>
           <image href={src} x={0} y={0} width={width} height={height} />

@@ -9,6 +9,7 @@ import Tooltip from '@mui/material/Tooltip';
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { Drive } from '@/core/drive';
 import type { PoseAnswer } from '@/workers/solver-service';
+import { useBoxSize } from '../box-size';
 import { Icon } from '../icons';
 import { useNotice } from '../notice';
 import { useUnits } from '../units';
@@ -47,6 +48,7 @@ export interface PlateProps {
   readonly height?: number | string;
 }
 
+const FIRST_SIZE = { width: 600, height: 380 };
 const NO_MARKS: readonly PlateMark[] = [];
 /** A press that moves less than this is a tap, px. */
 const TAP_PX = 5;
@@ -61,8 +63,7 @@ const SNAP_PX = 6;
  * arrow keys. The slider moves the real mechanism.
  */
 export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, selected, onSelect, onMovePulley, onTap, marks = NO_MARKS, loose, sketch = false, height = 380 }: PlateProps) {
-  const box = useRef<HTMLDivElement>(null);
-  const [size, setSize] = useState({ width: 600, height: 380 });
+  const [box, size] = useBoxSize(FIRST_SIZE, 120);
   const [view, setView] = useState<Bounds | null>(null);
   const [guide, setGuide] = useState<{ x: number | null; y: number | null }>({ x: null, y: null });
   const { show } = useUnits();
@@ -72,14 +73,6 @@ export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, se
   const pointers = useRef(new Map<number, { x: number; y: number }>());
   // While a pulley is dragged the view holds still under the finger, and labels keep their places.
   const [held, setHeld] = useState<Bounds | null>(null);
-
-  useEffect(() => {
-    const element = box.current;
-    if (!element) return;
-    const observer = new ResizeObserver(([entry]) => entry && setSize({ width: Math.max(120, entry.contentRect.width), height: Math.max(120, entry.contentRect.height) }));
-    observer.observe(element);
-    return () => observer.disconnect();
-  }, []);
 
   const shown = useMemo(() => view ?? fitted(held ?? bounds, size), [view, held, bounds, size]);
   const mmPerPx = shown.width / size.width;
@@ -111,7 +104,7 @@ export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, se
     };
     element.addEventListener('wheel', wheel, { passive: false });
     return () => element.removeEventListener('wheel', wheel);
-  }, [zoom]);
+  }, [zoom, box]);
 
   const placeOf = (id: string) => drive.pulleys.find((p) => p.id === id) ?? marks.find((m) => m.id === id);
   const local = (event: PointerEvent) => {
