@@ -1,4 +1,4 @@
-export { validateSurvey } from './schema';
+export { LONGEST_TAPE_MM, validateSurvey } from './schema';
 export type { Measure, PhotoMarks, Point, Side, Survey, SurveyResult } from './schema';
 export { solveSurvey } from './solve';
 export type { ErrorSource, SurveyAnswer, SurveyedMeasure, SurveyedPhoto, SurveyedPlace } from './solve';
@@ -11,6 +11,8 @@ export { buildDrive, uncertaintyOf } from './build';
 export type { Built, Finding, Missing } from './build';
 export { closingCheck } from './closing';
 export type { ClosingCheck, ClosingVerdict } from './closing';
+export { brokenTriangles } from './triangles';
+export type { BrokenTriangle } from './triangles';
 export { lookAt } from './look';
 export type { Look, LookResult } from './look';
 export { MATERIALS, springFromScale, springFromWire } from './springs';

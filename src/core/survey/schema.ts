@@ -9,8 +9,8 @@ import { pathText, validateDrive, type Drive, type Problem } from '../drive';
 const id = z.string({ error: 'an id is missing; give a short name' }).min(1, 'an id is empty; give a short name').max(60, 'an id is longer than 60 characters');
 const number = (what: string) => z.number({ error: (issue) => (issue.input === undefined ? `${what} is missing; give a number` : `${what} must be a number`) });
 /** No drive on a garden machine is larger; a longer figure is a slip of the hand or of the unit. */
-const LONGEST_MM = 5000;
-const distance = (low: number) => number('value').min(low, low > 0 ? 'a distance must be more than 0' : `a distance must be ${low} or more`).max(LONGEST_MM, `a distance of more than ${LONGEST_MM} mm is no part of such a drive; check the unit`);
+export const LONGEST_TAPE_MM = 4000;
+const distance = (low: number) => number('value').min(low, low > 0 ? 'a distance must be more than 0' : `a distance must be ${low} or more`).max(LONGEST_TAPE_MM, `a distance of more than ${LONGEST_TAPE_MM} mm is no part of such a drive; check the unit`);
 const sd = number('sd').gt(0, 'sd must be more than 0').max(1000, 'sd must be 1000 or less').optional();
 const pair = (word: string) => z.tuple([id, id], { error: `${word} names two pulleys` });
 
@@ -18,8 +18,8 @@ const measure = z.discriminatedUnion(
   'kind',
   [
     z.object({ id, kind: z.enum(['centres', 'outside', 'inside']), between: pair('between'), value: distance(0.001), sd }),
-    z.object({ id, kind: z.enum(['from-edge', 'along-edge']), of: id, edge: z.string().min(1, 'the edge needs a name'), value: distance(-LONGEST_MM), sd }),
-    z.object({ id, kind: z.literal('in-line'), of: id, between: pair('between'), value: distance(-LONGEST_MM).default(0), sd }),
+    z.object({ id, kind: z.enum(['from-edge', 'along-edge']), of: id, edge: z.string().min(1, 'the edge needs a name'), value: distance(-LONGEST_TAPE_MM), sd }),
+    z.object({ id, kind: z.literal('in-line'), of: id, between: pair('between'), value: distance(-LONGEST_TAPE_MM).default(0), sd }),
     z.object({ id, kind: z.literal('angle'), at: id, between: pair('between'), value: number('value').min(0, 'an angle lies between 0 and 180 degrees').max(180, 'an angle lies between 0 and 180 degrees'), sd }),
     z.object({ id, kind: z.literal('belt'), belt: id, value: number('value').gt(0, 'a wrap length must be more than 0').max(20000, 'a wrap length must be 20000 or less'), reference: z.enum(['pitch', 'outside', 'inside'], { error: 'reference must be pitch, outside or inside' }), sd }),
   ],

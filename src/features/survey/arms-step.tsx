@@ -9,7 +9,7 @@ import IconButton from '@mui/material/IconButton';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { ARM_PLACES, type ArmPlace, type Notebook, type NotebookArm } from '@/core/survey';
+import { ARM_PLACES, LONGEST_TAPE_MM, type ArmPlace, type Notebook, type NotebookArm } from '@/core/survey';
 import { Icon } from '@/ui/icons';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
@@ -74,7 +74,7 @@ function ArmCard({ notebook, look, write, mayChange, arm }: StepProps & { arm: N
             <Box key={e.id} sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr) 150px', sm: 'minmax(0, 1.3fr) minmax(0, 1fr) 150px 44px' }, gap: 1, alignItems: 'center', mt: 1 }}>
               <Box sx={{ gridColumn: { xs: '1 / -1', sm: 'auto' } }}>{placeName(notebook, e.from)} to {within(placeName(notebook, e.to))}</Box>
               <TextField select label="Taken" value={e.kind} disabled={!mayChange} onChange={(v) => setEnd(e.id, { kind: v.target.value as 'centres' })}>{Object.entries(KIND_OF_TAPE).map(([kind, words]) => <MenuItem key={kind} value={kind}>{words}</MenuItem>)}</TextField>
-              <NumberField label="Reading" dimension="length" value={e.value} optional disabled={!mayChange} min={0.1} max={5000} typed={e.typed ?? null} onValue={(value, typed) => setEnd(e.id, { value, typed: value === null ? undefined : typed.slice(0, 60) }, `end-${arm.id}-${e.id}`)} ariaLabel={`Reading, ${within(PLACE_WORDS[at])}: ${within(placeName(notebook, e.from))} to ${within(placeName(notebook, e.to))}`} />
+              <NumberField label="Reading" dimension="length" value={e.value} optional disabled={!mayChange} min={0.1} max={LONGEST_TAPE_MM} typed={e.typed ?? null} onValue={(value, typed) => setEnd(e.id, { value, typed: value === null ? undefined : typed.slice(0, 60) }, `end-${arm.id}-${e.id}`)} ariaLabel={`Reading, ${within(PLACE_WORDS[at])}: ${within(placeName(notebook, e.from))} to ${within(placeName(notebook, e.to))}`} />
               {mayChange && <IconButton aria-label={`Remove ${placeName(notebook, e.from)} to ${within(placeName(notebook, e.to))}, ${within(PLACE_WORDS[at])}`} onClick={() => write((now) => ({ ...now, arms: now.arms.map((a) => (a.id === arm.id ? { ...a, ends: a.ends.filter((o) => o.id !== e.id) } : a)) }))}><Icon name="close" size={18} /></IconButton>}
             </Box>
           ))}

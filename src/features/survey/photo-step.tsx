@@ -10,7 +10,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useRef, useState } from 'react';
-import { diameterOf, markedDiameter, scaleIsSet, toPlane, type Notebook, type NotebookPhoto, type PhotoMarks } from '@/core/survey';
+import { diameterOf, LONGEST_TAPE_MM, markedDiameter, scaleIsSet, toPlane, type Notebook, type NotebookPhoto, type PhotoMarks } from '@/core/survey';
 import { Icon } from '@/ui/icons';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
@@ -127,10 +127,10 @@ function PhotoMarking({ notebook, photo, write, mayChange, onRemove }: Omit<Step
           <TextField select label="Scale by" value={scale.kind} disabled={!mayChange} onChange={(e) => set({ scale: e.target.value === 'rectangle' ? { kind: 'rectangle', corners: [], width: null, height: null } : { kind: 'two-points', ends: [], distance: null } })}>
             <MenuItem value="two-points">Two points, shot square on</MenuItem><MenuItem value="rectangle">A rectangle, shot at a slant</MenuItem>
           </TextField>
-          {scale.kind === 'two-points' ? <NumberField label="Between the two points" dimension="length" value={scale.distance} optional disabled={!mayChange} min={5} max={5000} onValue={(distance) => set({ scale: { ...scale, distance } }, 'distance')} /> : (
+          {scale.kind === 'two-points' ? <NumberField label="Between the two points" dimension="length" value={scale.distance} optional disabled={!mayChange} min={5} max={LONGEST_TAPE_MM} onValue={(distance) => set({ scale: { ...scale, distance } }, 'distance')} /> : (
             <>
-              <NumberField label="Corner 1 to corner 2" dimension="length" value={scale.width} optional disabled={!mayChange} min={5} max={5000} onValue={(width) => set({ scale: { ...scale, width } }, 'width')} />
-              <NumberField label="Corner 2 to corner 3" dimension="length" value={scale.height} optional disabled={!mayChange} min={5} max={5000} onValue={(height) => set({ scale: { ...scale, height } }, 'height')} />
+              <NumberField label="Corner 1 to corner 2" dimension="length" value={scale.width} optional disabled={!mayChange} min={5} max={LONGEST_TAPE_MM} onValue={(width) => set({ scale: { ...scale, width } }, 'width')} />
+              <NumberField label="Corner 2 to corner 3" dimension="length" value={scale.height} optional disabled={!mayChange} min={5} max={LONGEST_TAPE_MM} onValue={(height) => set({ scale: { ...scale, height } }, 'height')} />
             </>
           )}
         </Fields>

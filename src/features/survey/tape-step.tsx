@@ -1,5 +1,6 @@
 'use client';
 
+import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
@@ -7,27 +8,25 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { memo, useRef, useState } from 'react';
-import { proposeMeasures, type Look, type Notebook, type NotebookMeasure } from '@/core/survey';
+import { brokenTriangles, LONGEST_TAPE_MM, proposeMeasures, type Look, type Notebook, type NotebookMeasure } from '@/core/survey';
 import { Icon } from '@/ui/icons';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import { TapeDrawing } from './tape-drawing';
 import { SoftText, type StepProps } from './steps';
-import { againstRestWords, KIND_OF_TAPE, measureHow, measureTitle, placeName } from './words';
+import { againstRestWords, KIND_OF_TAPE, measureHow, measureTitle, placeName, triangleSentence } from './words';
 
 const KIND_WORDS: Readonly<Record<NotebookMeasure['kind'], string>> = { centres: 'Centre to centre', outside: '', inside: '', 'from-edge': 'From an edge', 'along-edge': 'Along an edge', 'in-line': 'In line', angle: 'Angle', belt: 'Round the path' };
 
-/** No tape on a garden machine reads more, mm. */
-const LONGEST_MM = 5000;
-
 /** The distances, in the order of a walk round the deck; each with a drawing of where the tape goes, and how well it sits with the rest. */
 export function TapeStep({ notebook, look, write, mayChange, active, onActive }: StepProps & { active: string | null; onActive: (id: string | null) => void }) {
-  const { show } = useUnits();
+  const units = useUnits();
   const list = useRef<HTMLOListElement>(null);
   const [adding, setAdding] = useState(false);
   const suspects = look?.answer.suspects ?? [];
   const asked = notebook.measures.filter((m) => m.skipped !== true);
   const still = proposeMeasures(notebook);
+  const [broken] = brokenTriangles(notebook);
   const focusNext = (from: number) => {
     const next = notebook.measures.slice(from + 1).find((m) => m.value === null && m.skipped !== true) ?? notebook.measures[from + 1];
     if (!next) return;
@@ -38,8 +37,9 @@ export function TapeStep({ notebook, look, write, mayChange, active, onActive }:
   return (
     <>
       <SoftText>
-        {asked.filter((m) => m.value !== null).length} of {asked.length} taken. Leave the arm where it stands for all of them. Spare measures find mistakes; a tape is taken as good to ± {show(2 * notebook.tapeSd, 'length', 0)}.
+        {asked.filter((m) => m.value !== null).length} of {asked.length} taken. Leave the arm where it stands for all of them. Spare measures find mistakes; a tape is taken as good to ± {units.show(2 * notebook.tapeSd, 'length', 0)}.
       </SoftText>
+      {broken && <Alert severity="warning" variant="outlined" sx={{ mb: 1 }}>{triangleSentence(notebook, broken, units)}</Alert>}
       <Box component="ol" ref={list} sx={{ listStyle: 'none', m: 0, p: 0, border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)' }}>
         {notebook.measures.map((m, i) => (
           <MeasureRow key={m.id} notebook={notebook} look={look} measure={m} number={i + 1} open={active === m.id} suspect={suspects.slice(0, 2).indexOf(m.id)} mayChange={mayChange} onOpen={onActive} onNext={() => focusNext(i)} onChange={change}
@@ -90,7 +90,7 @@ const MeasureRow = memo(function MeasureRow({ notebook, look, measure: m, number
             {[KIND_WORDS[m.kind], skipped ? 'left out' : suspect === 0 ? 'most likely wrong' : suspect === 1 ? 'second most likely wrong' : '', against].filter(Boolean).join(' · ')}
           </Box>
         </Box>
-        <NumberField label={angle ? 'Angle' : 'Reading'} dimension={angle ? 'angle' : 'length'} value={m.value} optional disabled={!mayChange || skipped} min={signed ? -LONGEST_MM : 0.1} max={angle ? 180 : LONGEST_MM}
+        <NumberField label={angle ? 'Angle' : 'Reading'} dimension={angle ? 'angle' : 'length'} value={m.value} optional disabled={!mayChange || skipped} min={signed ? -LONGEST_TAPE_MM : 0.1} max={angle ? 180 : LONGEST_TAPE_MM}
           sx={{ gridColumn: { xs: '2', sm: 'auto' } }} onFocus={() => onOpen(m.id)} typed={m.typed ?? null} onValue={(value, typed) => onChange(m.id, { value, typed: value === null ? undefined : typed.slice(0, 60) }, `measure-${m.id}`)} onKeyDown={(e) => { if (e.key === 'Enter') { e.preventDefault(); onNext(); } }} ariaLabel={`${angle ? 'Angle' : 'Reading'}, ${title}`} />
       </Box>
       {open && (

@@ -1,6 +1,6 @@
 import type { RouteDoubt } from '@/core/drive';
 import type { Finding, Missing, Notebook, NotebookMeasure } from '@/core/survey';
-import type { ClosingCheck, SurveyedMeasure } from '@/core/survey';
+import type { BrokenTriangle, ClosingCheck, SurveyedMeasure } from '@/core/survey';
 import type { Units } from '@/ui/units';
 
 /** What a place of the notebook is called: a pulley or a point. */
@@ -42,6 +42,12 @@ export function measureHow(notebook: Notebook, m: NotebookMeasure): string {
     case 'angle': return `Protractor on ${middle(m.at)}, one arm to each of the other two.`;
     case 'belt': return 'The length round the path itself, as a string laid over it reads.';
   }
+}
+
+/** Three distances that cannot meet, with what to do. */
+export function triangleSentence(notebook: Notebook, { long, short, byMm }: BrokenTriangle, { show }: Pick<Units, 'show'>): string {
+  const title = (id: string) => within(measureTitle(notebook, notebook.measures.find((m) => m.id === id)!));
+  return `Three distances cannot meet: ${title(long)} is ${show(byMm, 'length')} longer than ${title(short[0])} and ${title(short[1])} together. One of the three is misread.`;
 }
 
 /** How a measure sits with all the others, in a few words; empty where they say nothing of it, or another is to blame first. */
