@@ -53,6 +53,31 @@ describe('survey', () => {
     expect(JSON.parse(taut('survey', sheet, sheet).stdout)).toHaveLength(2);
     expect(taut('survey', rider)).toMatchObject({ status: 2, stdout: '', stderr: expect.stringContaining('format must be') });
   });
+  const pulleys = [{ id: 'a', role: 'driver', face: 'v', outsideDiameter: 100 }, { id: 'b', role: 'driven', face: 'v', outsideDiameter: 140 }];
+  const sheet = (part: Record<string, unknown>) => write('p.survey.json', JSON.stringify({ format: 'taut-sheave/survey', version: 1, drive: { format: 'taut-sheave/drive', version: 1, name: 'x', kind: 'other', pulleys, belts: [] }, measures: [], sides: [], ...part }));
+  const photo = { id: 'p', scale: { kind: 'two-points', ends: [[0, 0], [600, 0]], distance: 300 }, marks: [{ of: 'a', at: [100, 500], radius: 100 }, { of: 'b', at: [900, 500], radius: 140 }, { of: 'pin', at: [500, 100] }] };
+  it('takes points and photos, and answers for them', () => {
+    const answer = JSON.parse(taut('survey', sheet({ points: [{ id: 'pin' }], photos: [photo] })).stdout);
+    expect(Object.keys(answer)).toEqual(['status', 'pulleys', 'points', 'measures', 'photos', 'suspects', 'belts', 'undetermined', 'next']);
+    expect(answer.pulleys.map((p: { x: number }) => p.x)).toEqual([expect.closeTo(0, 6), expect.closeTo(400, 3)]);
+    expect(answer.points[0]).toMatchObject({ id: 'pin', x: expect.closeTo(200, 3), y: expect.closeTo(200, 3) });
+    expect(answer.photos[0]).toMatchObject({ id: 'p', bent: false, scale: expect.closeTo(1, 6) });
+    expect(Object.keys(answer.measures)).toEqual([]);
+  });
+  it.each<[string, Record<string, unknown>, RegExp]>([
+    ['a distance of 5 m', { measures: [{ id: 'm', kind: 'centres', between: ['a', 'b'], value: 5000 }] }, /measures\[0\]\.value.*check the unit/],
+    ['a negative distance', { measures: [{ id: 'm', kind: 'centres', between: ['a', 'b'], value: -4 }] }, /measures\[0\]\.value.*more than 0/],
+    ['a rectangle with three corners', { photos: [{ ...photo, scale: { kind: 'rectangle', corners: [[0, 0], [1, 0], [1, 1]], width: 10, height: 10 } }] }, /photos\[0\]\.scale/],
+    ['a mark on what is not there', { photos: [photo] }, /photos\[0\]\.marks\[2\]\.of: .*“pin”/],
+    ['text where a pixel belongs', { photos: [{ ...photo, marks: [{ of: 'a', at: ['left', 3] }] }] }, /photos\[0\]\.marks\[0\]/],
+    ['a point named like a pulley', { points: [{ id: 'a' }] }, /points\[0\]\.id: .*used twice/],
+    ['a place in line with itself', { measures: [{ id: 'm', kind: 'in-line', of: 'a', between: ['a', 'b'] }] }, /measures\[0\]/],
+  ])('%s is refused in one line that names the place', (_, part, line) => {
+    const { status, stdout, stderr } = taut('survey', sheet(part));
+    expect([status, stdout]).toEqual([2, '']);
+    expect(stderr).toMatch(line);
+    expect(stderr.trim().split('\n')).toHaveLength(1);
+  });
 });
 
 describe('decode', () => {

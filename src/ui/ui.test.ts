@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { answerState, newSolver, speedsOf, statesOf } from '@/core/drive';
 import { compiled, DEMO_DRIVES, demoDrive } from '@/core/drive/sample-drives';
 import { stepText } from './number-field';
+import { routeWords } from './plate/card';
 import { textWidth } from './plate/drawing';
 import { boundsOf, placeLabels, sagOf, svgPath, vSide, writeLoop, type PathWriter } from './plate/outline';
 
@@ -84,6 +85,24 @@ describe('labels', () => {
       return { left, right: left + w, top: y - 13 * px, bottom: y + 13 * px };
     });
     boxes.forEach((a, i) => boxes.slice(i + 1).forEach((b) => expect(a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom).toBe(false)));
+  });
+});
+
+describe('the routing card', () => {
+  it('says the way from the driver round, and where the back touches', () => {
+    const drive = demoDrive('orchard-rider');
+    expect(routeWords(drive, drive.belts[0]!)).toBe('1 Engine pulley – 3 Engagement idler (back) – 2 Blade spindle');
+    const turned = { ...drive.belts[0]!, route: [...drive.belts[0]!.route.slice(1), drive.belts[0]!.route[0]!] };
+    expect(routeWords(drive, turned)).toBe(routeWords(drive, drive.belts[0]!));
+  });
+});
+
+describe('what has to be in sight', () => {
+  it('takes in the marks beside the drive', () => {
+    const drive = demoDrive('orchard-rider');
+    const [without, with_] = [boundsOf(drive), boundsOf(drive, [{ x: 900, y: 0 }])];
+    expect(without.x + without.width).toBeLessThan(900);
+    expect(with_.x + with_.width).toBeGreaterThan(900);
   });
 });
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { chanceOf, DEFAULT_MATCH, judgeBelt, lengthWindow, newMatcher, rankBelts, readCandidate, tryLength, windowByAdjuster, type Candidate, type LengthWindow } from './match';
 import { compiled, demoDrive, twoPulleys } from './sample-drives';
+import { windowSpread } from './uncertainty';
 import { seededRandom, variationsThatWork } from './variation';
 
 const matcherOf = (name: string, belt?: string) => newMatcher(compiled(demoDrive(name)), belt)!;
@@ -137,6 +138,21 @@ describe('many uncertain inputs at once', () => {
   it('with only the length uncertain agrees with the closed form', () => {
     const edge = lengthWindow(matcherOf('orchard-rider')).longestMm!;
     expect(Math.abs(share({ springRateShare: 0, diameterMm: 0, lengthMm: 6 }, edge) - 0.5)).toBeLessThan(0.09);
+  });
+  it('with a measured drive agrees with the chance that the window’s own spread gives', () => {
+    const drive = demoDrive('orchard-rider');
+    const matcher = matcherOf('orchard-rider');
+    const window = lengthWindow(matcher);
+    const measured = { paths: ['pulleys[1].y', 'pulleys[1].x'], base: [drive.pulleys[1]!.y, drive.pulleys[1]!.x], errors: [[3, 0], [0, 3]] };
+    const ends = windowSpread(drive, 'blade', window, measured)!;
+    const mm = window.longestMm! - ends.longestSd!;
+    let last = { done: 0, works: 0 };
+    for (const tally of variationsThatWork(drive, 'blade', mm, { springRateShare: 0, diameterMm: 0, lengthMm: 0, measured }, 400, seededRandom(5), DEFAULT_MATCH)) last = tally;
+    const read = readCandidate({ id: 'x', lengthMm: mm, reference: 'outside' }, matcher.section);
+    if (!read.ok) throw new Error(read.problem);
+    const { chance } = judgeBelt(matcher, window, 'x', read, 1e-6, ends);
+    expect(chance).toBeCloseTo(0.84, 1);
+    expect(Math.abs(last.works / last.done - chance)).toBeLessThan(0.06);
   });
   it('is the same for the same seed', () => {
     const spread = { springRateShare: 0.1, diameterMm: 0.5, lengthMm: 5.4 };
