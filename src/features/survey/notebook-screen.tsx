@@ -119,7 +119,7 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
         <Box sx={{ mr: 'auto', minWidth: 0 }}>
           <Typography variant="h1">{notebook.name || 'Unnamed drive'}</Typography>
           <Typography role="status" sx={{ color: keeping === 'waiting' ? 'var(--ts-copper)' : 'var(--ts-quiet)', fontSize: 14 }}>
-            Being measured · {KEEPING_WORDS[keeping]}{stored.driveId !== null && <> · <Link href={`/drives/${stored.driveId}`} style={{ color: 'inherit' }}>the drive made from it</Link></>}
+            <Link href="/drives/measure" style={{ color: 'inherit' }}>Being measured</Link> · {KEEPING_WORDS[keeping]}{stored.driveId !== null && <> · <Link href={`/drives/${stored.driveId}`} style={{ color: 'inherit' }}>the drive made from it</Link></>}
           </Typography>
         </Box>
         {mayChange && (

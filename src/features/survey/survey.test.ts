@@ -9,7 +9,7 @@ import { turn, type Pages } from './pages';
 import { previewOf } from './preview';
 import { progressOf, STEPS } from './progress';
 import { tapped } from './tapped';
-import { againstRestWords, closingSentence, doubtSentence, findingSentence, measureHow, measureTitle, missingSentence } from './words';
+import { againstRestWords, closingSentence, doubtSentence, findingSentence, measureHow, measureTitle, missingSentence, sideSentence, triangleSentence } from './words';
 
 const units = unitsFor({ system: 'metric', inchDenominator: 16 });
 const look = (notebook: Notebook): Look => {
@@ -148,6 +148,12 @@ describe('words', () => {
     for (const s of sentences) expect(s).toMatch(/^[A-Z0-9].*[.?]$/);
     for (const s of sentences) expect(s).not.toMatch(/undefined|null|NaN|crank-/);
   });
+  it('a side is said as it was answered', () => {
+    expect(sideSentence(whole, { pulley: 'arm-idler', leftOf: ['crank', 'spindle'] })).toBe('Seen from above, the engagement idler is left of the line from the engine pulley to the blade spindle.');
+    expect(sideSentence(whole, { pulley: 'arm-idler', leftOf: ['crank', 'spindle'], right: true })).toContain('is right of');
+  });
+  it('three distances that cannot meet are named', () =>
+    expect(triangleSentence(whole, { long: 'crank-spindle', short: ['crank-arm-idler', 'arm-idler-spindle'], byMm: 50 }, units)).toBe('Three distances cannot meet: engine pulley to blade spindle is 50.0 mm longer than engine pulley to engagement idler and engagement idler to blade spindle together. One of the three is misread.'));
   it('a measure is compared with the rest only as closely as that can be told', () => {
     const solved = (by: number, sd: number) => ({ id: 'm', fitted: 0, residual: 0, suspect: false, againstRest: { by, sd } });
     const say = (by: number, sd: number, suspect = true) => againstRestWords(kinds[0]!, solved(by, sd), 2, suspect, units);

@@ -14,7 +14,7 @@ import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import { TapeDrawing } from './tape-drawing';
 import { SoftText, type StepProps } from './steps';
-import { againstRestWords, KIND_OF_TAPE, measureHow, measureTitle, placeName, triangleSentence } from './words';
+import { againstRestWords, KIND_OF_TAPE, measureHow, measureTitle, placeName, sideSentence, triangleSentence } from './words';
 
 const KIND_WORDS: Readonly<Record<NotebookMeasure['kind'], string>> = { centres: 'Centre to centre', outside: '', inside: '', 'from-edge': 'From an edge', 'along-edge': 'Along an edge', 'in-line': 'In line', angle: 'Angle', belt: 'Round the path' };
 
@@ -52,8 +52,28 @@ export function TapeStep({ notebook, look, write, mayChange, active, onActive }:
           <Button variant="outlined" startIcon={<Icon name="add" size={18} />} onClick={() => setAdding(!adding)} aria-expanded={adding}>Another measure</Button>
         </Box>
       )}
+      {notebook.sides.length > 0 && <Sides notebook={notebook} write={write} mayChange={mayChange} />}
       {adding && <AddMeasure notebook={notebook} onAdd={(m) => { write((now) => ({ ...now, measures: [...now.measures, m] })); setAdding(false); onActive(m.id); }} />}
     </>
+  );
+}
+
+/** What was answered of left and right, to be turned over or taken back. */
+function Sides({ notebook, write, mayChange }: Omit<StepProps, 'look'>) {
+  const change = (at: number, next: Notebook['sides'][number] | null) => write((now) => ({ ...now, sides: now.sides.flatMap((s, i) => (i !== at ? [s] : next ? [next] : [])) }));
+  return (
+    <Box component="section" sx={{ mt: 2 }}>
+      <Typography variant="h3">Left or right, as you said</Typography>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {notebook.sides.map((s, i) => (
+          <Box component="li" key={`${s.pulley} ${s.leftOf.join(' ')}`} sx={{ display: 'flex', alignItems: 'center', gap: 1, borderTop: '1px solid var(--ts-edge)', fontSize: 14 }}>
+            <span style={{ flex: 1 }}>{sideSentence(notebook, s)}</span>
+            {mayChange && <Button size="small" onClick={() => change(i, { pulley: s.pulley, leftOf: s.leftOf, ...(s.right === true ? {} : { right: true }) })}>Turn over</Button>}
+            {mayChange && <IconButton aria-label={`Take back: ${sideSentence(notebook, s)}`} onClick={() => change(i, null)}><Icon name="close" size={16} /></IconButton>}
+          </Box>
+        ))}
+      </Box>
+    </Box>
   );
 }
 

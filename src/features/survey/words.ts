@@ -44,6 +44,12 @@ export function measureHow(notebook: Notebook, m: NotebookMeasure): string {
   }
 }
 
+/** On which side of a line a place was said to stand. */
+export function sideSentence(notebook: Notebook, { pulley, leftOf: [from, to], right }: Notebook['sides'][number]): string {
+  const name = (id: string) => `the ${within(placeName(notebook, id))}`;
+  return `Seen from above, ${name(pulley)} is ${right === true ? 'right' : 'left'} of the line from ${name(from)} to ${name(to)}.`;
+}
+
 /** Three distances that cannot meet, with what to do. */
 export function triangleSentence(notebook: Notebook, { long, short, byMm }: BrokenTriangle, { show }: Pick<Units, 'show'>): string {
   const title = (id: string) => within(measureTitle(notebook, notebook.measures.find((m) => m.id === id)!));
