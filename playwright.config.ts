@@ -16,5 +16,5 @@ export default defineConfig({
   expect: { timeout: 15_000 },
   outputDir: 'test-results',
   reporter: [['list'], ['json', { outputFile: process.env['BROWSER_REPORT'] ?? '.cache/reports/browser.json' }]],
-  use: { baseURL: process.env['BASE_URL'] ?? 'http://127.0.0.1:4270', viewport: { width: 1280, height: 800 }, launchOptions, trace: 'retain-on-failure', colorScheme: 'light' },
+  use: { baseURL: process.env['BASE_URL'] ?? 'http://127.0.0.1:4270', viewport: { width: 1280, height: 800 }, launchOptions, trace: process.env['TRACE'] ? 'retain-on-failure' : 'off', colorScheme: 'light' },
 });

@@ -16,36 +16,39 @@ async function ready(page: Page, path: string, text: string | RegExp) {
   await expect(page.getByText(text).first()).toBeVisible();
 }
 
-for (const theme of ['light', 'dark'] as const) {
-  test.describe(`in the ${theme === 'light' ? 'day' : 'bay'} theme`, () => {
-    test.use({ colorScheme: theme, reducedMotion: 'reduce' });
-    for (const [name, path, text] of SCREENS) {
-      test(`${name} has no accessibility fault that axe finds`, async ({ page }) => {
-        await ready(page, path, name === 'shelf' ? 'Shelf' : text);
-        const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze();
-        expect(violations.map((v) => `${v.id}: ${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual([]);
-      });
-    }
-  });
-}
+/** What axe finds against AA. */
+const faults = async (page: Page, where: string) => {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze();
+  return violations.map((v) => `${where} ${v.id}: ${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160)).join(' | ')}`);
+};
+const overhang = (page: Page) => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+
+test.describe('every screen', () => {
+  test.use({ reducedMotion: 'reduce' });
+  for (const [name, path, text] of SCREENS) {
+    test(`${name}: axe finds no fault by day or in the bay, and it fits a phone`, async ({ page }) => {
+      await ready(page, path, name === 'shelf' ? 'Shelf' : text);
+      await expect(page.locator('html')).toHaveAttribute('data-theme', 'light');
+      expect(await faults(page, 'day')).toEqual([]);
+      await page.emulateMedia({ colorScheme: 'dark', reducedMotion: 'reduce' });
+      await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+      expect(await faults(page, 'bay')).toEqual([]);
+      await page.setViewportSize({ width: 390, height: 844 });
+      await expect(page.getByText(name === 'shelf' ? 'Shelf' : text).first()).toBeVisible();
+      await expect.poll(() => overhang(page)).toBeLessThanOrEqual(0);
+    });
+  }
+});
 
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
-  for (const [name, path, text] of SCREENS) {
-    test(`${name} fits the width`, async ({ page }) => {
-      await ready(page, path, name === 'shelf' ? 'Shelf' : text);
-      expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
-    });
-  }
-
   test('every step of a notebook fits the width, and axe finds no fault in it', async ({ page }) => {
     await ready(page, '/drives/measure/1', /Something disagrees|Ready to be made/);
     for (const step of ['Pulleys', 'Route', 'Photo', 'Arm ends', 'Springs', 'Belt now on', 'The drive']) {
       await page.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: new RegExp(`^${step}`) }).click();
       await expect(page.getByRole('button', { name: new RegExp(`^${step}`) })).toHaveAttribute('aria-current', 'step');
-      expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), step).toBeLessThanOrEqual(0);
-      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze();
-      expect(violations.map((v) => `${step} ${v.id}: ${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual([]);
+      expect(await overhang(page), step).toBeLessThanOrEqual(0);
+      expect(await faults(page, step)).toEqual([]);
     }
   });
 

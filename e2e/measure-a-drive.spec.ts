@@ -269,7 +269,9 @@ test('a route is tapped on the drawing, put in order by keyboard, and doubted wh
   // Lifted, one up, put down.
   await page.getByRole('button', { name: 'Move Engagement idler' }).focus();
   await page.keyboard.press('Space');
+  await expect(page.getByText('Engagement idler lifted.')).toBeAttached();
   await page.keyboard.press('ArrowUp');
+  await expect(page.getByText('Engagement idler at the place of Blade spindle.')).toBeAttached();
   await page.keyboard.press('Space');
   await expect(page.getByRole('listitem').filter({ hasText: 'Engagement idler' }).locator('xpath=following-sibling::li[1]')).toContainText('Blade spindle');
   await step(page, 'Pulleys');

@@ -28,7 +28,7 @@ export function RouteEditor({ pulleys, route, onRoute, disabled }: { pulleys: re
       <Typography variant="h3" sx={{ mb: 0.5 }}>Route, in order round the loop</Typography>
       <DndContext id={context} sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop} accessibility={{
         screenReaderInstructions: { draggable: 'Space lifts it, the arrow keys move it, Space puts it down, Escape puts it back.' },
-        announcements: { onDragStart: ({ active }) => `${named(active.id)} lifted.`, onDragOver: ({ active, over }) => (over ? `${named(active.id)} at the place of ${named(over.id)}.` : ''), onDragEnd: ({ active }) => `${named(active.id)} put down.`, onDragCancel: ({ active }) => `${named(active.id)} put back.` },
+        announcements: { onDragStart: ({ active }) => `${named(active.id)} lifted.`, onDragOver: ({ active, over }) => (!over ? '' : over.id === active.id ? `${named(active.id)} lifted.` : `${named(active.id)} at the place of ${named(over.id)}.`), onDragEnd: ({ active }) => `${named(active.id)} put down.`, onDragCancel: ({ active }) => `${named(active.id)} put back.` },
       }}>
         <SortableContext items={keys} strategy={verticalListSortingStrategy}>
           <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
