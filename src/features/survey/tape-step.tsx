@@ -7,7 +7,7 @@ import IconButton from '@mui/material/IconButton';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { memo, useRef, useState } from 'react';
+import { memo, useCallback, useEffect, useRef, useState } from 'react';
 import { brokenTriangles, LONGEST_TAPE_MM, proposeMeasures, type Look, type Notebook, type NotebookMeasure } from '@/core/survey';
 import { Icon } from '@/ui/icons';
 import { NumberField } from '@/ui/number-field';
@@ -23,17 +23,30 @@ export function TapeStep({ notebook, look, write, mayChange, active, onActive }:
   const units = useUnits();
   const list = useRef<HTMLOListElement>(null);
   const [adding, setAdding] = useState(false);
-  const suspects = look?.answer.suspects ?? [];
+  const suspects = look?.answer.suspects.slice(0, 2) ?? [];
   const asked = notebook.measures.filter((m) => m.skipped !== true);
   const still = proposeMeasures(notebook);
   const [broken] = brokenTriangles(notebook);
-  const focusNext = (from: number) => {
-    const next = notebook.measures.slice(from + 1).find((m) => m.value === null && m.skipped !== true) ?? notebook.measures[from + 1];
+  const solved = new Map(look?.answer.measures.map((m) => [m.id, m]));
+  const says = (m: NotebookMeasure) => {
+    const at = suspects.indexOf(m.id);
+    const parts = m.skipped === true ? ['left out'] : [at === 0 ? 'most likely wrong' : at === 1 ? 'second most likely wrong' : '', againstRestWords(m, solved.get(m.id), notebook.tapeSd, at >= 0, units)];
+    return [KIND_WORDS[m.kind], ...parts].filter(Boolean).join(' · ');
+  };
+  // Rows are many and one is typed in: what they are handed stays the same, so that only those are drawn anew that read otherwise.
+  const measures = useRef(notebook.measures);
+  useEffect(() => {
+    measures.current = notebook.measures;
+  });
+  const focusNext = useCallback((id: string) => {
+    const from = measures.current.findIndex((m) => m.id === id);
+    const next = measures.current.slice(from + 1).find((m) => m.value === null && m.skipped !== true) ?? measures.current[from + 1];
     if (!next) return;
     onActive(next.id);
     list.current?.querySelector<HTMLInputElement>(`[data-at="measure:${CSS.escape(next.id)}"] input[data-dimension]`)?.focus();
-  };
-  const change = (id: string, part: Partial<NotebookMeasure>, key?: string) => write((now) => ({ ...now, measures: now.measures.map((m) => (m.id === id ? ({ ...m, ...part } as NotebookMeasure) : m)) }), key);
+  }, [onActive]);
+  const change = useCallback((id: string, part: Partial<NotebookMeasure>, key?: string) => write((now) => ({ ...now, measures: now.measures.map((m) => (m.id === id ? ({ ...m, ...part } as NotebookMeasure) : m)) }), key), [write]);
+  const remove = useCallback((id: string) => write((now) => ({ ...now, measures: now.measures.filter((m) => m.id !== id) })), [write]);
   return (
     <>
       <SoftText>
@@ -42,8 +55,7 @@ export function TapeStep({ notebook, look, write, mayChange, active, onActive }:
       {broken && <Alert severity="warning" variant="outlined" sx={{ mb: 1 }}>{triangleSentence(notebook, broken, units)}</Alert>}
       <Box component="ol" ref={list} sx={{ listStyle: 'none', m: 0, p: 0, border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)' }}>
         {notebook.measures.map((m, i) => (
-          <MeasureRow key={m.id} notebook={notebook} look={look} measure={m} number={i + 1} open={active === m.id} suspect={suspects.slice(0, 2).indexOf(m.id)} mayChange={mayChange} onOpen={onActive} onNext={() => focusNext(i)} onChange={change}
-            onRemove={() => write((now) => ({ ...now, measures: now.measures.filter((one) => one.id !== m.id) }))} />
+          <MeasureRow key={m.id} measure={m} number={i + 1} title={measureTitle(notebook, m)} says={says(m)} suspect={suspects.indexOf(m.id)} open={active === m.id ? { notebook, look } : null} mayChange={mayChange} onOpen={onActive} onNext={focusNext} onChange={change} onRemove={remove} />
         ))}
       </Box>
       {mayChange && (
@@ -78,46 +90,42 @@ function Sides({ notebook, write, mayChange }: Omit<StepProps, 'look'>) {
 }
 
 interface RowProps {
-  readonly notebook: Notebook;
-  readonly look: Look | null;
   readonly measure: NotebookMeasure;
   readonly number: number;
-  readonly open: boolean;
+  readonly title: string;
+  /** What kind it is, and how it sits with the rest. */
+  readonly says: string;
   /** Rank among the suspects, from 0; −1 where it is none. */
   readonly suspect: number;
+  /** Given where it is unfolded, with where the tape goes. */
+  readonly open: { readonly notebook: Notebook; readonly look: Look | null } | null;
   readonly mayChange: boolean;
   readonly onOpen: (id: string) => void;
-  readonly onNext: () => void;
+  readonly onNext: (id: string) => void;
   readonly onChange: (id: string, part: Partial<NotebookMeasure>, key?: string) => void;
-  readonly onRemove: () => void;
+  readonly onRemove: (id: string) => void;
 }
 
-const MeasureRow = memo(function MeasureRow({ notebook, look, measure: m, number, open, suspect, mayChange, onOpen, onNext, onChange, onRemove }: RowProps) {
-  const units = useUnits();
-  const title = measureTitle(notebook, m);
+const MeasureRow = memo(function MeasureRow({ measure: m, number, title, says, suspect, open, mayChange, onOpen, onNext, onChange, onRemove }: RowProps) {
   const angle = m.kind === 'angle';
   const signed = m.kind === 'from-edge' || m.kind === 'along-edge' || m.kind === 'in-line';
   const skipped = m.skipped === true;
-  const solved = look?.answer.measures.find((one) => one.id === m.id);
-  const against = skipped ? '' : againstRestWords(m, solved, notebook.tapeSd, suspect >= 0, units);
   return (
-    <Box component="li" data-at={`measure:${m.id}`} sx={{ '& + &': { borderTop: '1px solid var(--ts-edge)' }, bgcolor: open ? 'var(--ts-card)' : undefined, p: 1, borderLeft: `4px solid ${suspect >= 0 ? 'var(--ts-copper)' : open ? 'var(--ts-work)' : 'transparent'}` }}>
+    <Box component="li" data-at={`measure:${m.id}`} sx={{ borderTop: number > 1 ? '1px solid var(--ts-edge)' : 0, p: 1, borderLeft: `4px solid ${suspect >= 0 ? 'var(--ts-copper)' : open ? 'var(--ts-work)' : 'transparent'}` }}>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '26px minmax(0, 1fr)', sm: '26px minmax(0, 1fr) 148px' }, gap: 1, alignItems: 'center' }}>
         <Box className="ts-mono" aria-hidden sx={{ fontSize: 13, color: 'var(--ts-quiet)', textAlign: 'right' }}>{number}</Box>
-        <Box component="button" type="button" onClick={() => onOpen(m.id)} aria-expanded={open} sx={{ all: 'unset', cursor: 'pointer', minHeight: 44, display: 'flex', flexDirection: 'column', justifyContent: 'center', '&:focus-visible': { outline: '3px solid var(--ts-work)' } }}>
+        <Box component="button" type="button" onClick={() => onOpen(m.id)} aria-expanded={open !== null} sx={{ all: 'unset', cursor: 'pointer', minHeight: 44, display: 'flex', flexDirection: 'column', justifyContent: 'center', '&:focus-visible': { outline: '3px solid var(--ts-work)' } }}>
           <Box component="span" sx={{ fontWeight: open ? 650 : 500, textDecoration: skipped ? 'line-through' : 'none' }}>{title}</Box>
-          <Box component="span" sx={{ fontSize: 13, color: suspect >= 0 ? 'var(--ts-copper)' : 'var(--ts-quiet)' }}>
-            {[KIND_WORDS[m.kind], skipped ? 'left out' : suspect === 0 ? 'most likely wrong' : suspect === 1 ? 'second most likely wrong' : '', against].filter(Boolean).join(' · ')}
-          </Box>
+          <Box component="span" sx={{ fontSize: 13, color: suspect >= 0 ? 'var(--ts-copper)' : 'var(--ts-quiet)' }}>{says}</Box>
         </Box>
         <NumberField label={angle ? 'Angle' : 'Reading'} dimension={angle ? 'angle' : 'length'} value={m.value} optional disabled={!mayChange || skipped} min={signed ? -LONGEST_TAPE_MM : 0.1} max={angle ? 180 : LONGEST_TAPE_MM}
-          sx={{ gridColumn: { xs: '2', sm: 'auto' } }} onFocus={() => onOpen(m.id)} typed={m.typed ?? null} onValue={(value, typed) => onChange(m.id, { value, typed: value === null ? undefined : typed.slice(0, 60) }, `measure-${m.id}`)} onKeyDown={(e) => { if (e.key === 'Enter') { e.preventDefault(); onNext(); } }} ariaLabel={`${angle ? 'Angle' : 'Reading'}, ${title}`} />
+          sx={{ gridColumn: { xs: '2', sm: 'auto' } }} onFocus={() => onOpen(m.id)} typed={m.typed ?? null} onValue={(value, typed) => onChange(m.id, { value, typed: value === null ? undefined : typed.slice(0, 60) }, `measure-${m.id}`)} onKeyDown={(e) => { if (e.key === 'Enter') { e.preventDefault(); onNext(m.id); } }} ariaLabel={`${angle ? 'Angle' : 'Reading'}, ${title}`} />
       </Box>
       {open && (
         <Box sx={{ pl: { xs: 0, sm: 4.5 }, pt: 1, display: 'grid', gridTemplateColumns: { xs: '1fr', sm: 'minmax(0, 1.2fr) minmax(0, 1fr)' }, gap: 1.5 }}>
-          <TapeDrawing notebook={notebook} look={look} measure={m} />
+          <TapeDrawing notebook={open.notebook} look={open.look} measure={m} />
           <Box sx={{ fontSize: 14, display: 'flex', flexDirection: 'column', gap: 1 }}>
-            <span>{measureHow(notebook, m)}</span>
+            <span>{measureHow(open.notebook, m)}</span>
             {(m.kind === 'centres' || m.kind === 'outside' || m.kind === 'inside') && (
               <TextField select label="Taken" value={m.kind} disabled={!mayChange} onChange={(e) => onChange(m.id, { kind: e.target.value as 'centres' })}>
                 {Object.entries(KIND_OF_TAPE).map(([kind, words]) => <MenuItem key={kind} value={kind}>{words}</MenuItem>)}
@@ -126,7 +134,7 @@ const MeasureRow = memo(function MeasureRow({ notebook, look, measure: m, number
             {mayChange && (
               <Box sx={{ display: 'flex', gap: 0.5, flexWrap: 'wrap' }}>
                 <Button size="small" onClick={() => onChange(m.id, { skipped: !skipped })}>{skipped ? 'Take it in again' : 'Leave it out'}</Button>
-                <IconButton aria-label={`Remove “${title}”`} onClick={onRemove}><Icon name="close" size={18} /></IconButton>
+                <IconButton aria-label={`Remove “${title}”`} onClick={() => onRemove(m.id)}><Icon name="close" size={18} /></IconButton>
                 <NumberField label="Good to ±" dimension={angle ? 'angle' : 'length'} value={m.sd ?? null} optional min={0.05} max={100} sx={{ width: 118 }} onValue={(sd) => onChange(m.id, { sd: sd ?? undefined }, `sd-${m.id}`)} />
               </Box>
             )}

@@ -6,6 +6,7 @@ import type { StoredNotebook } from '@/db';
 import { saveNotebook } from './actions';
 import { turn } from './pages';
 
+/** On the server; on its way; on this device only, until the server answers. */
 export type Keeping = 'kept' | 'keeping' | 'waiting';
 
 /** An entry is sent this long after the last key, and again this long after a failure. */
@@ -20,7 +21,8 @@ const draftKey = (id: number) => `taut-notebook-${id}`;
  */
 export function useNotebook(stored: StoredNotebook, mayChange: boolean) {
   const [pages, dispatch] = useReducer(turn, { past: [], now: stored.document, future: [], key: null });
-  const [keeping, setKeeping] = useState<Keeping>('kept');
+  const [keptDocument, setKeptDocument] = useState(stored.document);
+  const [failed, setFailed] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const [clash, setClash] = useState<StoredNotebook | null>(null);
   const [version, setVersion] = useState(stored.version);
@@ -35,25 +37,24 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean) {
     push.current = async () => {
       if (busy.current || clashing.current || latest.current === kept.current.document) return;
       busy.current = true;
-      setKeeping('keeping');
       const sending = latest.current;
       const result = await saveNotebook({ id: stored.id, version: kept.current.version, document: sending }).catch(() => ({ ok: false as const, reason: 'failed' as const, problem: 'The server does not answer. Every entry is kept on this device and sent as soon as it does.' }));
       busy.current = false;
       if (result.ok) {
         kept.current = { document: sending, version: result.value.version };
         setVersion(result.value.version);
+        setKeptDocument(sending);
         setProblem(null);
-        if (latest.current === sending) {
-          localStorage.removeItem(draftKey(stored.id));
-          setKeeping('kept');
-        } else timer.current = setTimeout(() => void push.current(), PAUSE_MS);
+        setFailed(false);
+        if (latest.current === sending) localStorage.removeItem(draftKey(stored.id));
+        else timer.current = setTimeout(() => void push.current(), PAUSE_MS);
       } else if (result.reason === 'stale') {
         clashing.current = true;
         setClash(result.current);
-        setKeeping('waiting');
+        setFailed(true);
       } else {
         setProblem(result.problem);
-        setKeeping('waiting');
+        setFailed(true);
         timer.current = setTimeout(() => void push.current(), AGAIN_MS);
       }
     };
@@ -108,15 +109,16 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean) {
     clashing.current = false;
     setVersion(clash.version);
     setClash(null);
+    setFailed(false);
     if (mine) void push.current();
     else {
       localStorage.removeItem(draftKey(stored.id));
       dispatch({ type: 'replace', with: clash.document });
-      kept.current = { document: clash.document, version: clash.version };
-      setKeeping('kept');
+      setKeptDocument(clash.document);
     }
   }, [clash, stored.id]);
 
+  const keeping: Keeping = pages.now === keptDocument ? 'kept' : failed ? 'waiting' : 'keeping';
   return {
     notebook: pages.now, write, undo: useCallback(() => dispatch({ type: 'undo' }), []), redo: useCallback(() => dispatch({ type: 'redo' }), []),
     mayUndo: pages.past.length > 0, mayRedo: pages.future.length > 0, keeping, problem, clash, settle, version,
