@@ -7,6 +7,8 @@ export interface Units {
   readonly setting: UnitSetting;
   /** Prints a value in the core's unit as this person reads it. */
   readonly show: (value: number, dimension: Dimension, digits?: number) => string;
+  /** Prints a length as a caliper shows it: tenths of a millimetre, hundredths of an inch. */
+  readonly caliper: (mm: number) => string;
   /** The unit taken where none is typed. */
   readonly unit: (dimension: Dimension) => string;
 }
@@ -19,7 +21,10 @@ export function UnitsProvider({ setting, children }: { setting: UnitSetting; chi
 }
 
 export function unitsFor(setting: UnitSetting): Units {
-  return { setting, show: (value, dimension, digits) => formatQuantity(value, dimension, setting, digits), unit: (dimension) => preferredUnit(dimension, setting) };
+  return {
+    setting, show: (value, dimension, digits) => formatQuantity(value, dimension, setting, digits),
+    caliper: (mm) => (setting.system === 'inch' ? `${(mm / 25.4).toFixed(2)} in` : `${mm.toFixed(1)} mm`), unit: (dimension) => preferredUnit(dimension, setting),
+  };
 }
 
 export function useUnits(): Units {

@@ -13,7 +13,7 @@ import type { NotebookBelt } from '@/core/survey';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import { Fields, SoftText, StepCard, type StepProps } from './steps';
-import { closingSentence } from './words';
+import { closingSentence, wornWords } from './words';
 
 type Now = NotebookBelt['now'];
 
@@ -73,7 +73,7 @@ function BeltCard({ notebook, look, write, mayChange, belt }: StepProps & { belt
 }
 
 function Guesses({ guesses, mayChange, onTake, section }: { guesses: readonly BeltGuess[]; mayChange: boolean; onTake: (guess: BeltGuess) => void; section: string }) {
-  const { show } = useUnits();
+  const { show, caliper } = useUnits();
   if (guesses.length === 0) return null;
   return (
     <Box component="table" sx={{ width: '100%', borderCollapse: 'collapse', mt: 1, fontSize: 14, '& td, & th': { p: '4px 8px 4px 0', textAlign: 'left', borderBottom: '1px solid var(--ts-edge)' } }}>
@@ -83,20 +83,11 @@ function Guesses({ guesses, mayChange, onTake, section }: { guesses: readonly Be
           <tr key={g.section + (g.designation ?? '')}>
             <td className="ts-mono"><strong>{g.designation ?? g.section}</strong>{g.outsideMm === null ? '' : ` ${show(g.outsideMm, 'length')}`}</td>
             <td className="ts-mono">{Math.round(100 * g.odds)} %</td>
-            <td>{wornWords(g, show)}</td>
+            <td>{wornWords(g, caliper)}</td>
             <td>{mayChange && g.section !== section ? <Button size="small" onClick={() => onTake(g)}>Take {g.section}</Button> : g.section === section ? 'as routed' : ''}</td>
           </tr>
         ))}
       </tbody>
     </Box>
   );
-}
-
-/** What a belt has lost, if it is the one guessed. */
-export function wornWords({ narrowedMm, stretched }: Pick<BeltGuess, 'narrowedMm' | 'stretched'>, show: (value: number, dimension: 'length', digits?: number) => string): string {
-  const parts = [
-    ...(narrowedMm === null ? [] : [narrowedMm > 0.15 ? `${show(narrowedMm, 'length', 1)} narrower than new` : narrowedMm < -0.15 ? `${show(-narrowedMm, 'length', 1)} wider than new` : 'full width']),
-    ...(stretched === null ? [] : [stretched > 0.0015 ? `${(100 * stretched).toFixed(1)} % longer than new` : stretched < -0.0015 ? `${(-100 * stretched).toFixed(1)} % shorter than new` : 'its length when new']),
-  ];
-  return parts.join(', ');
 }

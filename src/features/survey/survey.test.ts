@@ -9,7 +9,7 @@ import { turn, type Pages } from './pages';
 import { previewOf } from './preview';
 import { progressOf, STEPS } from './progress';
 import { tapped } from './tapped';
-import { againstRestWords, closingSentence, doubtSentence, findingSentence, measureHow, measureTitle, missingSentence, sideSentence, triangleSentence } from './words';
+import { againstRestWords, closingSentence, doubtSentence, findingSentence, measureHow, measureTitle, missingSentence, sideSentence, triangleSentence, wornWords } from './words';
 
 const units = unitsFor({ system: 'metric', inchDenominator: 16 });
 const look = (notebook: Notebook): Look => {
@@ -154,6 +154,14 @@ describe('words', () => {
   });
   it('three distances that cannot meet are named', () =>
     expect(triangleSentence(whole, { long: 'crank-spindle', short: ['crank-arm-idler', 'arm-idler-spindle'], byMm: 50 }, units)).toBe('Three distances cannot meet: engine pulley to blade spindle is 50.0 mm longer than engine pulley to engagement idler and engagement idler to blade spindle together. One of the three is misread.'));
+  it('wear is said as a caliper shows it, and nothing where nothing was measured', () => {
+    const inch = unitsFor({ system: 'inch', inchDenominator: 16 });
+    expect(wornWords({ narrowedMm: 0.6, stretched: 0.008 }, units.caliper)).toBe('0.6 mm narrower than new, 0.8 % longer than new');
+    expect(wornWords({ narrowedMm: 0.6, stretched: null }, inch.caliper)).toBe('0.02 in narrower than new');
+    expect(wornWords({ narrowedMm: 0.1, stretched: 0.001 }, units.caliper)).toBe('full width, its length when new');
+    expect(wornWords({ narrowedMm: -0.5, stretched: -0.004 }, units.caliper)).toBe('0.5 mm wider than new, 0.4 % shorter than new');
+    expect(wornWords({ narrowedMm: null, stretched: null }, units.caliper)).toBe('');
+  });
   it('a measure is compared with the rest only as closely as that can be told', () => {
     const solved = (by: number, sd: number) => ({ id: 'm', fitted: 0, residual: 0, suspect: false, againstRest: { by, sd } });
     const say = (by: number, sd: number, suspect = true) => againstRestWords(kinds[0]!, solved(by, sd), 2, suspect, units);

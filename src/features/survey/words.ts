@@ -1,3 +1,4 @@
+import type { BeltGuess } from '@/core/belt';
 import type { RouteDoubt } from '@/core/drive';
 import type { Finding, Missing, Notebook, NotebookMeasure } from '@/core/survey';
 import type { BrokenTriangle, ClosingCheck, SurveyedMeasure } from '@/core/survey';
@@ -118,4 +119,13 @@ export function doubtSentence({ code }: RouteDoubt, pulley: string): string {
     case 'back-in-groove': return `The back runs on the ${within(pulley)}, which has a groove and must pull: the V side belongs there.`;
     case 'idler-on-tight-side': return `The ${within(pulley)} sits on the tight side, where the belt runs into the driver: it belongs on the slack side, or the driver turns the other way.`;
   }
+}
+
+/** What a belt has lost, if it is the one guessed. */
+export function wornWords({ narrowedMm, stretched }: Pick<BeltGuess, 'narrowedMm' | 'stretched'>, caliper: (mm: number) => string): string {
+  const parts = [
+    ...(narrowedMm === null ? [] : [narrowedMm > 0.15 ? `${caliper(narrowedMm)} narrower than new` : narrowedMm < -0.15 ? `${caliper(-narrowedMm)} wider than new` : 'full width']),
+    ...(stretched === null ? [] : [stretched > 0.0015 ? `${(100 * stretched).toFixed(1)} % longer than new` : stretched < -0.0015 ? `${(-100 * stretched).toFixed(1)} % shorter than new` : 'its length when new']),
+  ];
+  return parts.join(', ');
 }
