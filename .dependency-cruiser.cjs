@@ -6,7 +6,12 @@ module.exports = {
   forbidden: [
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
     layer('core-stands-alone', '^src/core', '^src/(?!core)'),
-    { name: 'core-imports-no-platform', severity: 'error', from: { path: '^src/core', pathNot: TESTS }, to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/zod/' } },
+    {
+      name: 'core-imports-no-platform',
+      severity: 'error',
+      from: { path: '^src/core', pathNot: TESTS },
+      to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/zod/' },
+    },
     layer('formats-use-core-only', '^src/formats', '^src/(?!core|formats)'),
     layer('command-uses-core-and-formats', '^src/command', '^src/(?!core|formats|command)'),
     layer('db-below-server', '^src/db', '^src/(app|features|ui|server|workers|command)'),
@@ -14,8 +19,18 @@ module.exports = {
     layer('workers-use-core-only', '^src/workers', '^src/(?!core|formats|workers)'),
     layer('ui-below-features', '^src/ui', '^src/(app|features|server|db|command)'),
     layer('features-below-app', '^src/features', '^src/(app|command)'),
-    { name: 'core-through-its-door', severity: 'error', from: { path: '^src/(?!core)', pathNot: TESTS }, to: { path: '^src/core/[^/]+/(?!index\\.ts)' } },
-    { name: 'between-core-folders-through-the-door', severity: 'error', from: { path: '^src/core/([^/]+)/', pathNot: TESTS }, to: { path: '^src/core/([^/]+)/(?!index\\.ts)', pathNot: '^src/core/$1/' } },
+    {
+      name: 'core-through-its-door',
+      severity: 'error',
+      from: { path: '^src/(?!core)', pathNot: TESTS },
+      to: { path: '^src/core/[^/]+/(?!index\\.ts)' },
+    },
+    {
+      name: 'between-core-folders-through-the-door',
+      severity: 'error',
+      from: { path: '^src/core/([^/]+)/', pathNot: TESTS },
+      to: { path: '^src/core/([^/]+)/(?!index\\.ts)', pathNot: '^src/core/$1/' },
+    },
   ],
   options: { doNotFollow: { path: 'node_modules' }, tsPreCompilationDeps: true, tsConfig: { fileName: 'tsconfig.json' } },
 };

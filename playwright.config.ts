@@ -2,7 +2,15 @@ import { defineConfig } from '@playwright/test';
 
 const launchOptions = {
   executablePath: '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
 };
 
 export default defineConfig({
@@ -16,5 +24,11 @@ export default defineConfig({
   expect: { timeout: 15_000 },
   outputDir: 'test-results',
   reporter: [['list'], ['json', { outputFile: process.env['BROWSER_REPORT'] ?? '.cache/reports/browser.json' }]],
-  use: { baseURL: process.env['BASE_URL'] ?? 'http://127.0.0.1:4270', viewport: { width: 1280, height: 800 }, launchOptions, trace: process.env['TRACE'] ? 'retain-on-failure' : 'off', colorScheme: 'light' },
+  use: {
+    baseURL: process.env['BASE_URL'] ?? 'http://127.0.0.1:4270',
+    viewport: { width: 1280, height: 800 },
+    launchOptions,
+    trace: process.env['TRACE'] ? 'retain-on-failure' : 'off',
+    colorScheme: 'light',
+  },
 });

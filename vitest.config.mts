@@ -2,6 +2,15 @@ import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
-  resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)), 'server-only': fileURLToPath(new URL('./scripts/empty.ts', import.meta.url)) } },
-  test: { include: ['src/**/*.test.ts', 'src/**/*.test.tsx', 'scripts/**/*.test.ts'], testTimeout: 30_000, benchmark: { include: ['src/**/*.bench.ts'] } },
+  resolve: {
+    alias: {
+      '@': fileURLToPath(new URL('./src', import.meta.url)),
+      'server-only': fileURLToPath(new URL('./scripts/empty.ts', import.meta.url)),
+    },
+  },
+  test: {
+    include: ['src/**/*.test.ts', 'src/**/*.test.tsx', 'scripts/**/*.test.ts'],
+    testTimeout: 30_000,
+    benchmark: { include: ['src/**/*.bench.ts'] },
+  },
 });

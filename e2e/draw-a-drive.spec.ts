@@ -51,14 +51,25 @@ test('a drive is drawn from nothing, asked, saved as a file, taken in again and 
 
 test('a faulty file is refused with every fault and its place', async ({ page }) => {
   await page.goto('/drives');
-  const bad = { format: 'taut-sheave/drive', version: 1, name: 'x', kind: 'pto', pulleys: [{ id: 'a', role: 'driver', x: 'left', y: 0, outsideDiameter: -4, face: 'v' }], belts: [] };
-  await page.getByLabel('Drive file').setInputFiles({ name: 'bad.drive.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(bad)) });
+  const bad = {
+    format: 'taut-sheave/drive',
+    version: 1,
+    name: 'x',
+    kind: 'pto',
+    pulleys: [{ id: 'a', role: 'driver', x: 'left', y: 0, outsideDiameter: -4, face: 'v' }],
+    belts: [],
+  };
+  await page
+    .getByLabel('Drive file')
+    .setInputFiles({ name: 'bad.drive.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(bad)) });
   const dialog = page.getByRole('dialog');
   await expect(dialog).toContainText('2 things are wrong in it');
   await expect(dialog).toContainText('pulleys[0].x x must be a number');
   await expect(dialog).toContainText('pulleys[0].outsideDiameter');
   await dialog.getByRole('button', { name: 'Close' }).click();
-  await page.getByLabel('Drive file').setInputFiles({ name: 'noise.json', mimeType: 'application/json', buffer: Buffer.from('{"format":') });
+  await page
+    .getByLabel('Drive file')
+    .setInputFiles({ name: 'noise.json', mimeType: 'application/json', buffer: Buffer.from('{"format":') });
   await expect(page.getByRole('dialog')).toContainText('not JSON');
 });
 
@@ -147,7 +158,10 @@ test('the drawing is saved as SVG that stands alone', async ({ page }, info) => 
   await page.getByRole('link', { name: /Airstrip mower/ }).click();
   await expect(page.getByText(/lets go and grips/).first()).toBeVisible();
   await page.getByRole('button', { name: 'Save the drawing or the routing card' }).click();
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: 'Drawing to scale, SVG' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('menuitem', { name: 'Drawing to scale, SVG' }).click(),
+  ]);
   const file = info.outputPath('drive.svg');
   await download.saveAs(file);
   const svg = readFileSync(file, 'utf8');

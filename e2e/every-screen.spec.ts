@@ -5,10 +5,22 @@ import { as } from './people';
 test.use(as('owner'));
 
 const SCREENS: readonly (readonly [name: string, path: string, ready: string | RegExp])[] = [
-  ['bench', '/', 'Bench'], ['job at Match', '/jobs/213?stage=match', /lets go and grips between/], ['job at Secure', '/jobs/213?stage=secure', 'Make it safe before a hand goes in.'], ['job at Book', '/jobs/213?stage=book', 'Closing line for the customer'],
-  ['ticket', '/jobs/213/ticket', 'Print this ticket'], ['new job', '/jobs/new', 'In the customer’s words'], ['machines', '/machines', 'Find a machine'], ['machine', '/machines/1', 'What it is'], ['drives', '/drives', 'Find a drive'],
-  ['templates', '/drives/new', 'Snow thrower'], ['drive', '/drives/1', /lets go and grips between/], ['editor', '/drives/1/edit', 'The drive can be solved.'], ['shelf', '/shelf', 'Supplier note'],
-  ['measure', '/drives/measure', 'Begin another'], ['notebook', '/drives/measure/1', /Something disagrees|Ready to be made/], ['shop', '/shop', 'How you read numbers'],
+  ['bench', '/', 'Bench'],
+  ['job at Match', '/jobs/213?stage=match', /lets go and grips between/],
+  ['job at Secure', '/jobs/213?stage=secure', 'Make it safe before a hand goes in.'],
+  ['job at Book', '/jobs/213?stage=book', 'Closing line for the customer'],
+  ['ticket', '/jobs/213/ticket', 'Print this ticket'],
+  ['new job', '/jobs/new', 'In the customer’s words'],
+  ['machines', '/machines', 'Find a machine'],
+  ['machine', '/machines/1', 'What it is'],
+  ['drives', '/drives', 'Find a drive'],
+  ['templates', '/drives/new', 'Snow thrower'],
+  ['drive', '/drives/1', /lets go and grips between/],
+  ['editor', '/drives/1/edit', 'The drive can be solved.'],
+  ['shelf', '/shelf', 'Supplier note'],
+  ['measure', '/drives/measure', 'Begin another'],
+  ['notebook', '/drives/measure/1', /Something disagrees|Ready to be made/],
+  ['shop', '/shop', 'How you read numbers'],
 ];
 
 async function ready(page: Page, path: string, text: string | RegExp) {
@@ -19,7 +31,13 @@ async function ready(page: Page, path: string, text: string | RegExp) {
 /** What axe finds against AA. */
 const faults = async (page: Page, where: string) => {
   const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze();
-  return violations.map((v) => `${where} ${v.id}: ${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160)).join(' | ')}`);
+  return violations.map(
+    (v) =>
+      `${where} ${v.id}: ${v.nodes
+        .slice(0, 3)
+        .map((n) => n.html.slice(0, 160))
+        .join(' | ')}`,
+  );
 };
 const overhang = (page: Page) => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
 
@@ -45,7 +63,10 @@ test.describe('on a phone', () => {
   test('every step of a notebook fits the width, and axe finds no fault in it', async ({ page }) => {
     await ready(page, '/drives/measure/1', /Something disagrees|Ready to be made/);
     for (const step of ['Pulleys', 'Route', 'Photo', 'Arm ends', 'Springs', 'Belt now on', 'The drive']) {
-      await page.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: new RegExp(`^${step}`) }).click();
+      await page
+        .getByRole('navigation', { name: 'Steps' })
+        .getByRole('button', { name: new RegExp(`^${step}`) })
+        .click();
       await expect(page.getByRole('button', { name: new RegExp(`^${step}`) })).toHaveAttribute('aria-current', 'step');
       expect(await overhang(page), step).toBeLessThanOrEqual(0);
       expect(await faults(page, step)).toEqual([]);
@@ -65,7 +86,11 @@ test.describe('on a phone', () => {
 
   test('touch targets of acts are at least 44 px', async ({ page }) => {
     await ready(page, '/jobs/213?stage=secure', 'Make it safe before a hand goes in.');
-    const small = await page.locator('main button:visible, main a[role=button]:visible, nav a:visible').evaluateAll((all) => all.map((e) => [e.textContent, Math.round(e.getBoundingClientRect().height)] as const).filter(([, h]) => h < 44));
+    const small = await page
+      .locator('main button:visible, main a[role=button]:visible, nav a:visible')
+      .evaluateAll((all) =>
+        all.map((e) => [e.textContent, Math.round(e.getBoundingClientRect().height)] as const).filter(([, h]) => h < 44),
+      );
     expect(small).toEqual([]);
   });
 });

@@ -8,7 +8,10 @@ const row = (page: Page, belt: string) => page.getByRole('row').filter({ has: pa
 async function openOrchardJob(page: Page) {
   await page.goto('/');
   await page.getByRole('link', { name: /Blade belt slips/ }).click();
-  await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /^Match/ }).click();
+  await page
+    .getByRole('navigation', { name: 'Stages' })
+    .getByRole('link', { name: /^Match/ })
+    .click();
   await expect(page.getByText(/lets go and grips between/)).toContainText('47 11/16 in and 48 3/8 in');
 }
 

@@ -8,7 +8,13 @@ type Spot = { x: number; y: number };
 interface RiderFile {
   pulleys: (Spot & { id: string; outsideDiameter: number })[];
   tensioners: { pivot: Spot; min: number; max: number }[];
-  springs: { freeLength: number; rate: number; initialTension: number; from: Spot & { leverTravel?: { dx: number; dy: number } }; to: Spot }[];
+  springs: {
+    freeLength: number;
+    rate: number;
+    initialTension: number;
+    from: Spot & { leverTravel?: { dx: number; dy: number } };
+    to: Spot;
+  }[];
   brakes: { appliesAt: number }[];
   keepers: Spot[];
 }
@@ -19,9 +25,18 @@ const { pivot, min, max } = rider.tensioners[0]!;
 
 /** Where everything stands on the machine: what a tape would be held to. */
 const PLACES: Record<string, Spot> = {
-  'engine pulley': engine, 'blade spindle': spindle, 'engagement idler': idler, 'pivot of the idler arm': pivot,
-  'anchor of the engagement spring': engage.from, 'arm end of the engagement spring': engage.to, 'anchor of the return spring': back.from, 'arm end of the return spring': back.to,
-  'lever end of the engagement spring, pulled': { x: engage.from.x + engage.from.leverTravel!.dx, y: engage.from.y + engage.from.leverTravel!.dy },
+  'engine pulley': engine,
+  'blade spindle': spindle,
+  'engagement idler': idler,
+  'pivot of the idler arm': pivot,
+  'anchor of the engagement spring': engage.from,
+  'arm end of the engagement spring': engage.to,
+  'anchor of the return spring': back.from,
+  'arm end of the return spring': back.to,
+  'lever end of the engagement spring, pulled': {
+    x: engage.from.x + engage.from.leverTravel!.dx,
+    y: engage.from.y + engage.from.leverTravel!.dy,
+  },
 };
 const place = (name: string): Spot => {
   const spot = PLACES[name.toLowerCase()];
@@ -43,12 +58,18 @@ const choose = async (page: Page, label: string, option: string, index = 0) => {
   await page.getByRole('combobox', { name: label, exact: true }).nth(index).click();
   await page.getByRole('option', { name: option, exact: true }).click();
 };
-const step = (page: Page, name: string) => page.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: new RegExp(`^${name}`) }).click();
+const step = (page: Page, name: string) =>
+  page
+    .getByRole('navigation', { name: 'Steps' })
+    .getByRole('button', { name: new RegExp(`^${name}`) })
+    .click();
 const kept = (page: Page) => expect(page.getByText('every entry is kept')).toBeVisible();
 
 /** Enters every distance that is asked for, as a tape without error reads it. */
 async function tapeAll(page: Page) {
-  const titles = await page.getByRole('textbox', { name: /^Reading, / }).evaluateAll((fields) => fields.map((f) => f.getAttribute('aria-label')!));
+  const titles = await page
+    .getByRole('textbox', { name: /^Reading, / })
+    .evaluateAll((fields) => fields.map((f) => f.getAttribute('aria-label')!));
   for (const title of titles) {
     const [, from, to, over] = /^Reading, (.+?) to (.+?)(, over the far rims)?$/.exec(title)!;
     const rims = over ? (engine.outsideDiameter + (to === 'blade spindle' ? spindle : idler).outsideDiameter) / 2 : 0;
@@ -76,8 +97,13 @@ async function answerSides(page: Page) {
 async function verdicts(page: Page): Promise<string[]> {
   await expect(page.getByRole('heading', { name: 'Will it run?' })).toBeVisible();
   await page.getByRole('button', { name: /more that won’t seat/ }).click();
-  const rows = await page.getByRole('row').filter({ has: page.getByRole('button') }).allTextContents();
-  return rows.map((r) => `${/^\S+/.exec(r)![0].slice(0, 5)} ${/Runs, no margin|Runs|Won’t let go|Won’t grip|Won’t seat/.exec(r)![0]}`).sort();
+  const rows = await page
+    .getByRole('row')
+    .filter({ has: page.getByRole('button') })
+    .allTextContents();
+  return rows
+    .map((r) => `${/^\S+/.exec(r)![0].slice(0, 5)} ${/Runs, no margin|Runs|Won’t let go|Won’t grip|Won’t seat/.exec(r)![0]}`)
+    .sort();
 }
 
 test('the orchard rider is built from distances alone and gives the verdicts of its file', async ({ page }) => {
@@ -93,8 +119,16 @@ test('the orchard rider is built from distances alone and gives the verdicts of 
 
   await step(page, 'Arm ends');
   await choose(page, 'Stood, for the distances', 'Somewhere between');
-  for (const [words, q] of [['fully released', max], ['as far as it goes engaged', min], ['where the brake just lands', rider.brakes[0]!.appliesAt]] as const) {
-    for (const [name, spot] of [['engine pulley', engine], ['blade spindle', spindle]] as const) await fill(page, `Reading, ${words}: engagement idler to ${name}`, `${apart(armAt(q), spot).toFixed(2)} mm`);
+  for (const [words, q] of [
+    ['fully released', max],
+    ['as far as it goes engaged', min],
+    ['where the brake just lands', rider.brakes[0]!.appliesAt],
+  ] as const) {
+    for (const [name, spot] of [
+      ['engine pulley', engine],
+      ['blade spindle', spindle],
+    ] as const)
+      await fill(page, `Reading, ${words}: engagement idler to ${name}`, `${apart(armAt(q), spot).toFixed(2)} mm`);
   }
   await step(page, 'Springs');
   for (const [i, spring] of [engage, back].entries()) {
@@ -132,7 +166,11 @@ async function twoSheaves(page: Page): Promise<string> {
 test('what cannot be gets a sentence, and nothing that was entered is lost', async ({ page }) => {
   await twoSheaves(page);
   await fill(page, 'Outside diameter', '96 mm', 0);
-  for (const [typed, sentence] of [['-5 mm', /5 mm is the least/], ['about a hand', /about a hand/], ['12 lb', /lb/]] as const) {
+  for (const [typed, sentence] of [
+    ['-5 mm', /5 mm is the least/],
+    ['about a hand', /about a hand/],
+    ['12 lb', /lb/],
+  ] as const) {
     await fill(page, 'Outside diameter', typed, 1);
     await expect(page.getByRole('alert').filter({ hasText: sentence })).toBeVisible();
     await expect(page.getByLabel('Outside diameter', { exact: true }).nth(1)).toHaveValue(typed);
@@ -258,7 +296,8 @@ test('a route is tapped on the drawing, put in order by keyboard, and doubted wh
   await page.goto('/drives/measure');
   await page.getByRole('button', { name: /^Mower deck/ }).click();
   await step(page, 'Route');
-  for (const name of ['Blade spindle', 'Engagement idler', 'Engine pulley']) await page.getByRole('button', { name: `Take ${name} off the route` }).click();
+  for (const name of ['Blade spindle', 'Engagement idler', 'Engine pulley'])
+    await page.getByRole('button', { name: `Take ${name} off the route` }).click();
   await expect(page.getByRole('region', { name: 'What to do next' })).toContainText(/Measure across|Say how the belt runs/);
   const onPlate = (name: string) => page.getByRole('button', { name: new RegExp(`^\\d ${name}$`) });
   await onPlate('Engine pulley').click();
@@ -273,7 +312,9 @@ test('a route is tapped on the drawing, put in order by keyboard, and doubted wh
   await page.keyboard.press('ArrowUp');
   await expect(page.getByText('Engagement idler at the place of Blade spindle.')).toBeAttached();
   await page.keyboard.press('Space');
-  await expect(page.getByRole('listitem').filter({ hasText: 'Engagement idler' }).locator('xpath=following-sibling::li[1]')).toContainText('Blade spindle');
+  await expect(page.getByRole('listitem').filter({ hasText: 'Engagement idler' }).locator('xpath=following-sibling::li[1]')).toContainText(
+    'Blade spindle',
+  );
   await step(page, 'Pulleys');
   await choose(page, 'Seen from above', 'Anticlockwise');
   await step(page, 'Route');

@@ -17,8 +17,14 @@ test('match', async ({ page }) => {
 });
 
 for (const [name, path, text] of [
-  ['bench', '/', 'Bench'], ['secure', '/jobs/214?stage=secure', 'Make it safe before a hand goes in.'], ['drive', '/drives/1', 'Will it run?'], ['editor', '/drives/1/edit', 'The drive can be solved.'], ['shelf', '/shelf', 'Supplier note'],
-  ['ticket', '/jobs/209/ticket', 'Print this ticket'], ['machine', '/machines/1', 'What it is'], ['shop', '/shop', 'How you read numbers'],
+  ['bench', '/', 'Bench'],
+  ['secure', '/jobs/214?stage=secure', 'Make it safe before a hand goes in.'],
+  ['drive', '/drives/1', 'Will it run?'],
+  ['editor', '/drives/1/edit', 'The drive can be solved.'],
+  ['shelf', '/shelf', 'Supplier note'],
+  ['ticket', '/jobs/209/ticket', 'Print this ticket'],
+  ['machine', '/machines/1', 'What it is'],
+  ['shop', '/shop', 'How you read numbers'],
 ] as const) {
   test(name, async ({ page }) => {
     await page.goto(path);
@@ -33,7 +39,10 @@ test('notebook', async ({ page }) => {
   await page.goto('/drives/measure/1');
   await expect(page.getByText('Something disagrees')).toBeVisible();
   await shoot(page, 'notebook');
-  await page.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: /^Photo/ }).click();
+  await page
+    .getByRole('navigation', { name: 'Steps' })
+    .getByRole('button', { name: /^Photo/ })
+    .click();
   await page.waitForLoadState('networkidle');
   await shoot(page, 'photo');
 });

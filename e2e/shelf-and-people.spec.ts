@@ -30,7 +30,8 @@ test.describe('the shelf', () => {
   test('takes in a list after showing what each row becomes and which are refused, and gives it out again', async ({ page }, info) => {
     await page.goto('/shelf');
     await page.getByRole('button', { name: 'Take in a list' }).click();
-    const text = 'designation,section,length,quantity,bin,price\n4L475,,,2,B2,\n4L620,,,1,E1,16.20\nzebra,,,1,E1,\n,5L,52 1/4,3,E2,\n4L630,,,many,E1,\n';
+    const text =
+      'designation,section,length,quantity,bin,price\n4L475,,,2,B2,\n4L620,,,1,E1,16.20\nzebra,,,1,E1,\n,5L,52 1/4,3,E2,\n4L630,,,many,E1,\n';
     await page.getByLabel('CSV file').setInputFiles({ name: 'belts.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
     const dialog = page.getByRole('dialog');
     await expect(dialog).toContainText('3 rows will be taken in, 2 refused');
@@ -70,13 +71,22 @@ test.describe('roles', () => {
     const page = await technician.newPage();
     await page.goto('/shelf');
     await page.getByLabel('Find a belt').fill('4L440');
-    const [sent] = await Promise.all([page.waitForRequest((r) => r.method() === 'POST'), page.getByRole('button', { name: 'One 4L440 more' }).click()]);
-    const replay = (request: typeof technician.request, changed: string) => request.post('/shelf', { headers: { 'next-action': sent.headers()['next-action']!, 'content-type': 'text/plain;charset=UTF-8', accept: 'text/x-component' }, data: changed });
+    const [sent] = await Promise.all([
+      page.waitForRequest((r) => r.method() === 'POST'),
+      page.getByRole('button', { name: 'One 4L440 more' }).click(),
+    ]);
+    const replay = (request: typeof technician.request, changed: string) =>
+      request.post('/shelf', {
+        headers: { 'next-action': sent.headers()['next-action']!, 'content-type': 'text/plain;charset=UTF-8', accept: 'text/x-component' },
+        data: changed,
+      });
     const answer = await (await replay(viewer.request, sent.postData()!)).text();
     expect(answer).toContain('takes a technician’s account');
     const stranger = await browser.newContext();
     expect(await (await replay(stranger.request, sent.postData()!)).text()).toContain('You are signed out');
-    const nonsense = await (await replay(technician.request, JSON.stringify([{ id: 'x', version: -1, fields: { quantity: 'lots' } }]))).text();
+    const nonsense = await (
+      await replay(technician.request, JSON.stringify([{ id: 'x', version: -1, fields: { quantity: 'lots' } }]))
+    ).text();
     expect(nonsense).toContain('"reason":"invalid"');
     await Promise.all([technician.close(), viewer.close(), stranger.close()]);
   });

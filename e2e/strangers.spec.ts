@@ -2,7 +2,22 @@ import { expect, test } from './test';
 import { ACCOUNTS } from './people';
 
 test('a stranger gets the sign-in page and the health route, and nothing else', async ({ page, request }) => {
-  for (const path of ['/', '/machines', '/machines/1', '/drives', '/drives/1', '/drives/1/edit', '/drives/new', '/drives/measure', '/drives/measure/1', '/shelf', '/shop', '/jobs/new', '/jobs/213', '/jobs/213/ticket']) {
+  for (const path of [
+    '/',
+    '/machines',
+    '/machines/1',
+    '/drives',
+    '/drives/1',
+    '/drives/1/edit',
+    '/drives/new',
+    '/drives/measure',
+    '/drives/measure/1',
+    '/shelf',
+    '/shop',
+    '/jobs/new',
+    '/jobs/213',
+    '/jobs/213/ticket',
+  ]) {
     await page.goto(path);
     await expect(page, path).toHaveURL(/\/sign-in$/);
   }
@@ -75,7 +90,11 @@ test('a first start without demo data asks for the owner, once', async ({ page }
   await page.getByLabel('Password').fill('long enough now');
   await page.getByRole('button', { name: 'Open the shop' }).click();
   await expect(page.getByText('The bench is clear')).toBeVisible();
-  for (const [place, words] of [['Machines', 'No machines yet'], ['Drives', 'No drive is drawn yet'], ['Shelf', 'The shelf is empty']] as const) {
+  for (const [place, words] of [
+    ['Machines', 'No machines yet'],
+    ['Drives', 'No drive is drawn yet'],
+    ['Shelf', 'The shelf is empty'],
+  ] as const) {
     await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: place }).click();
     await expect(page.getByText(words)).toBeVisible();
   }

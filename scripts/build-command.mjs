@@ -8,9 +8,21 @@ import { build } from 'esbuild';
 const root = fileURLToPath(new URL('..', import.meta.url));
 rmSync(join(root, 'dist/taut.cache'), { force: true });
 await build({
-  absWorkingDir: root, entryPoints: ['src/command/main.ts'], outfile: 'dist/taut.cjs', bundle: true, minify: true,
-  platform: 'node', target: 'node20', format: 'cjs', legalComments: 'none', logLevel: 'error',
+  absWorkingDir: root,
+  entryPoints: ['src/command/main.ts'],
+  outfile: 'dist/taut.cjs',
+  bundle: true,
+  minify: true,
+  platform: 'node',
+  target: 'node20',
+  format: 'cjs',
+  legalComments: 'none',
+  logLevel: 'error',
 });
 // A real call, so that what it uses is what is kept.
-const { status, stderr } = spawnSync(process.execPath, ['bin/taut', 'solve', 'demo/drives/orchard-rider.drive.json'], { cwd: root, env: { ...process.env, TAUT_KEEP_COMPILED: '1' }, encoding: 'utf8' });
+const { status, stderr } = spawnSync(process.execPath, ['bin/taut', 'solve', 'demo/drives/orchard-rider.drive.json'], {
+  cwd: root,
+  env: { ...process.env, TAUT_KEEP_COMPILED: '1' },
+  encoding: 'utf8',
+});
 if (status !== 0) throw new Error(`the built command does not run: ${stderr}`);

@@ -15,7 +15,9 @@ async function main(acts: readonly string[], url: string | undefined): Promise<v
       await seedDemo(db, new Date());
       console.log('Demo shop loaded.');
     }
-    console.log(`\nSign in as ${DEMO_ACCOUNTS.map((a) => `${a.email} (${a.role})`).join(', ')}\nPassword for each: ${DEMO_ACCOUNTS[0].password}`);
+    console.log(
+      `\nSign in as ${DEMO_ACCOUNTS.map((a) => `${a.email} (${a.role})`).join(', ')}\nPassword for each: ${DEMO_ACCOUNTS[0].password}`,
+    );
   }
   await db.sequelize.close();
 }

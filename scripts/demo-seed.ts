@@ -1,5 +1,17 @@
 import { readFileSync, readdirSync } from 'node:fs';
-import { drives, jobs, machines, notebooks, people, shelf, STAGES, type Database, type Person, type Stage, type StageState } from '../src/db';
+import {
+  drives,
+  jobs,
+  machines,
+  notebooks,
+  people,
+  shelf,
+  STAGES,
+  type Database,
+  type Person,
+  type Stage,
+  type StageState,
+} from '../src/db';
 import { hashPassword } from '../src/server/password';
 import { preparePicture } from '../src/server/picture';
 import { readCsv } from '../src/formats/csv';
@@ -31,32 +43,63 @@ function orThrow<T extends { ok: boolean }>(result: T): Extract<T, { ok: true }>
 /** Loads the island's shop, its machines, drives, shelf and jobs into an empty database. */
 export async function seedDemo(db: Database, now: Date): Promise<void> {
   const [first, ...others] = DEMO_ACCOUNTS;
-  const owner = orThrow(await people.foundShop(db, 'Quay Bay Repairs', { name: first.name, email: first.email, passwordHash: await hashPassword(DEMO_ACCOUNTS[0].password) })).value;
+  const owner = orThrow(
+    await people.foundShop(db, 'Quay Bay Repairs', {
+      name: first.name,
+      email: first.email,
+      passwordHash: await hashPassword(DEMO_ACCOUNTS[0].password),
+    }),
+  ).value;
   const staff: Person[] = [owner];
-  for (const { name, email, role } of others) staff.push(orThrow(await people.addPerson(db, owner.shopId, { name, email, role, passwordHash: await hashPassword(DEMO_ACCOUNTS[0].password) })).value);
+  for (const { name, email, role } of others)
+    staff.push(
+      orThrow(await people.addPerson(db, owner.shopId, { name, email, role, passwordHash: await hashPassword(DEMO_ACCOUNTS[0].password) }))
+        .value,
+    );
   const { shopId } = owner;
 
   const driveIds = new Map<string, number>();
   for (const file of readdirSync(new URL('drives/', folder)).sort()) {
     const { drive } = orThrow(readDriveFile(text(`drives/${file}`)));
-    driveIds.set(file.replace('.drive.json', ''), (await drives.addDrive(db, shopId, drive, owner.name, new Date(now.getTime() - 40 * 86_400_000))).id);
+    driveIds.set(
+      file.replace('.drive.json', ''),
+      (await drives.addDrive(db, shopId, drive, owner.name, new Date(now.getTime() - 40 * 86_400_000))).id,
+    );
   }
-  const books = readdirSync(new URL('notebooks/', folder)).filter((file) => file.endsWith('.json')).sort();
+  const books = readdirSync(new URL('notebooks/', folder))
+    .filter((file) => file.endsWith('.json'))
+    .sort();
   for (const [i, file] of books.entries()) await addNotebook(db, staff[1 - (i % 2)]!, file, new Date(now.getTime() - (i + 1) * 7_200_000));
-  await shelf.importShelf(db, shopId, orThrow(readShelfCsv(text('shelf.csv'), 'in')).rows.map((row) => orThrow(row).fields));
+  await shelf.importShelf(
+    db,
+    shopId,
+    orThrow(readShelfCsv(text('shelf.csv'), 'in')).rows.map((row) => orThrow(row).fields),
+  );
 
   const machineIds = new Map<string, number>();
   for (const { cells } of orThrow(readCsv(text('machines.csv'))).rows) {
-    const { value } = orThrow(await machines.saveMachine(db, shopId, {
-      name: cells['name']!, maker: cells['maker']!, model: cells['model']!, serial: cells['serial']!, meterHours: cells['hours'] ? Number(cells['hours']) : null,
-      notes: cells['notes']!, customer: cells['customer']!, driveIds: (cells['drives'] ?? '').split(' ').filter(Boolean).map((d) => driveIds.get(d)!),
-    }));
+    const { value } = orThrow(
+      await machines.saveMachine(db, shopId, {
+        name: cells['name']!,
+        maker: cells['maker']!,
+        model: cells['model']!,
+        serial: cells['serial']!,
+        meterHours: cells['hours'] ? Number(cells['hours']) : null,
+        notes: cells['notes']!,
+        customer: cells['customer']!,
+        driveIds: (cells['drives'] ?? '')
+          .split(' ')
+          .filter(Boolean)
+          .map((d) => driveIds.get(d)!),
+      }),
+    );
     machineIds.set(cells['key']!, value.id);
     await db.models.Customer.update({ contact: cells['contact']! }, { where: { shopId, name: cells['customer']! } });
   }
   await db.models.Shop.update({ nextJobNumber: 207 }, { where: { id: shopId } });
   const history = (JSON.parse(text('jobs.json')) as DemoJob[]).sort((a, b) => b.daysAgo - a.daysAgo);
-  for (const [i, job] of history.entries()) await addJob(db, staff[i % 2]!, job, new Date(now.getTime() - job.daysAgo * 86_400_000 - 3_600_000), machineIds, driveIds);
+  for (const [i, job] of history.entries())
+    await addJob(db, staff[i % 2]!, job, new Date(now.getTime() - job.daysAgo * 86_400_000 - 3_600_000), machineIds, driveIds);
 }
 
 /** A notebook with its pictures, which lie beside it numbered from 1. */
@@ -65,18 +108,42 @@ async function addNotebook(db: Database, by: Person, file: string, at: Date): Pr
   const stored = await notebooks.addNotebook(db, by.shopId, { ...notebook, photos: [] }, by.name, at);
   const photos = [];
   for (const photo of notebook.photos) {
-    const { picture } = orThrow(await preparePicture(readFileSync(new URL(`notebooks/${file.replace('.notebook.json', '')}-${photo.photo}.jpg`, folder))));
+    const { picture } = orThrow(
+      await preparePicture(readFileSync(new URL(`notebooks/${file.replace('.notebook.json', '')}-${photo.photo}.jpg`, folder))),
+    );
     photos.push({ ...photo, photo: orThrow(await notebooks.addPhoto(db, by.shopId, stored.id, picture, by.name, at)).value.id });
   }
-  if (photos.length > 0) orThrow(await notebooks.saveNotebook(db, by.shopId, stored.id, stored.version, { ...notebook, photos }, by.name, at));
+  if (photos.length > 0)
+    orThrow(await notebooks.saveNotebook(db, by.shopId, stored.id, stored.version, { ...notebook, photos }, by.name, at));
 }
 
-async function addJob(db: Database, by: Person, job: DemoJob, opened: Date, machineIds: ReadonlyMap<string, number>, driveIds: ReadonlyMap<string, number>): Promise<void> {
-  const { number } = orThrow(await jobs.openJob(db, by.shopId, { machineId: machineIds.get(job.machine)!, driveId: driveIds.get(job.drive)!, beltId: job.belt, title: job.title, complaint: job.complaint }, opened)).value;
+async function addJob(
+  db: Database,
+  by: Person,
+  job: DemoJob,
+  opened: Date,
+  machineIds: ReadonlyMap<string, number>,
+  driveIds: ReadonlyMap<string, number>,
+): Promise<void> {
+  const { number } = orThrow(
+    await jobs.openJob(
+      db,
+      by.shopId,
+      {
+        machineId: machineIds.get(job.machine)!,
+        driveId: driveIds.get(job.drive)!,
+        beltId: job.belt,
+        title: job.title,
+        complaint: job.complaint,
+      },
+      opened,
+    ),
+  ).value;
   const at = (minutes: number) => ({ shopId: by.shopId, personId: by.id, now: new Date(opened.getTime() + minutes * 60_000) });
   for (const entry of job.entries) await jobs.addNote(db, at(entry.minutes), number, entry.stage, entry.text);
   const last = Math.max(0, ...job.entries.map((e) => e.minutes));
   const row = await db.models.Job.findOne({ where: { shopId: by.shopId, number }, rejectOnEmpty: true });
-  for (const stage of STAGES) await db.models.JobStage.update({ state: job.stages[stage] ?? 'waiting' }, { where: { jobId: row.id, stage } });
+  for (const stage of STAGES)
+    await db.models.JobStage.update({ state: job.stages[stage] ?? 'waiting' }, { where: { jobId: row.id, stage } });
   if (job.closed) await jobs.closeJob(db, at(last + 20), number, job.closed);
 }

@@ -22,7 +22,10 @@ const server = createServer((request, response) => {
 });
 server.listen(port, host, () => {
   process.stdout.write(`\nTaut Sheave is ready at http://${host === '0.0.0.0' ? 'localhost' : host}:${port}\n`);
-  if (process.env.TAUT_HINT !== 'none') process.stdout.write('Sign in with the account printed above, or make the owner’s account there. Ctrl-C stops it; your data stays.\n\n');
+  if (process.env.TAUT_HINT !== 'none')
+    process.stdout.write(
+      'Sign in with the account printed above, or make the owner’s account there. Ctrl-C stops it; your data stays.\n\n',
+    );
 });
 for (const signal of ['SIGINT', 'SIGTERM']) {
   process.on(signal, () => {

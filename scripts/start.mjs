@@ -12,7 +12,15 @@ With DATABASE_URL set, that PostgreSQL server and database are used and none is 
 
 let flags;
 try {
-  flags = parseArgs({ options: { empty: { type: 'boolean' }, port: { type: 'string' }, data: { type: 'string' }, dev: { type: 'boolean' }, help: { type: 'boolean' } } }).values;
+  flags = parseArgs({
+    options: {
+      empty: { type: 'boolean' },
+      port: { type: 'string' },
+      data: { type: 'string' },
+      dev: { type: 'boolean' },
+      help: { type: 'boolean' },
+    },
+  }).values;
 } catch (error) {
   giveUp(`${error.message}\n${HELP}`);
 }
@@ -21,7 +29,8 @@ if (flags.help) {
   process.exit(0);
 }
 const wanted = Number(flags.port ?? process.env.PORT ?? 4270);
-if (!Number.isInteger(wanted) || wanted < 1 || wanted > 65535) giveUp(`The port must be a whole number from 1 to 65535, not ${flags.port ?? process.env.PORT}.`);
+if (!Number.isInteger(wanted) || wanted < 1 || wanted > 65535)
+  giveUp(`The port must be a whole number from 1 to 65535, not ${flags.port ?? process.env.PORT}.`);
 const data = resolve(flags.data ?? process.env.TAUT_DATA ?? join(root, 'data'));
 
 ensureDebian({ database: !process.env.DATABASE_URL, browser: false });
@@ -31,10 +40,15 @@ if (!flags.dev) ensureBuilt();
 const own = process.env.DATABASE_URL ? null : await startPostgres(data, 54270);
 const databaseUrl = own ? await ensureDatabase(own.url('postgres'), 'taut_sheave') : process.env.DATABASE_URL;
 const env = {
-  DATABASE_URL: databaseUrl, TAUT_SECRET: process.env.TAUT_SECRET ?? keptSecret(join(data, 'session-secret')), NEXT_TELEMETRY_DISABLED: '1',
+  DATABASE_URL: databaseUrl,
+  TAUT_SECRET: process.env.TAUT_SECRET ?? keptSecret(join(data, 'session-secret')),
+  NEXT_TELEMETRY_DISABLED: '1',
   NODE_ENV: flags.dev ? 'development' : 'production',
 };
-run('node', ['--import', 'tsx', 'scripts/database.ts', 'migrate', ...(flags.empty ? [] : ['seed'])], { env, what: 'Preparing the database' });
+run('node', ['--import', 'tsx', 'scripts/database.ts', 'migrate', ...(flags.empty ? [] : ['seed'])], {
+  env,
+  what: 'Preparing the database',
+});
 
 const port = await freePort(wanted);
 if (port !== wanted) say(`Port ${wanted} is taken; using ${port}.`);

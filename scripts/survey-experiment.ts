@@ -18,10 +18,17 @@ let short = false;
 const expect = (what: string, n: number, of: number, least: number, most = 1) => {
   const met = n >= least * of && n <= most * of;
   short ||= !met;
-  console.log(`${met ? 'met  ' : 'short'}  ${what}: ${share(n, of)} of ${of}; wanted ${least * 100} %${most < 1 ? ` to ${most * 100} %` : ' or more'}`);
+  console.log(
+    `${met ? 'met  ' : 'short'}  ${what}: ${share(n, of)} of ${of}; wanted ${least * 100} %${most < 1 ? ` to ${most * 100} %` : ' or more'}`,
+  );
 };
 
-for (const [name, spare] of [['orchard-rider', 0], ['sickle-bar-tractor', 1], ['lighthouse-generator', 1], ['airstrip-mower', 5]] as const) {
+for (const [name, spare] of [
+  ['orchard-rider', 0],
+  ['sickle-bar-tractor', 1],
+  ['lighthouse-generator', 1],
+  ['airstrip-mower', 5],
+] as const) {
   const random = seededRandom(20);
   let covered = 0;
   let answered = 0;
@@ -38,7 +45,10 @@ for (const [name, spare] of [['orchard-rider', 0], ['sickle-bar-tractor', 1], ['
   expect('its length lies within ± 2 sd', covered, answered, 0.9, 0.98);
 }
 
-for (const [name, spare] of [['airstrip-mower', 5], ['airstrip-mower', 8]] as const) {
+for (const [name, spare] of [
+  ['airstrip-mower', 5],
+  ['airstrip-mower', 8],
+] as const) {
   const random = seededRandom(21);
   let [first, two, conflicts, spares] = [0, 0, 0, Infinity];
   for (let k = 0; k < TRIALS; k++) {

@@ -23,6 +23,7 @@ const reports = join(root, '.cache/reports');
 rmSync(reports, { recursive: true, force: true });
 mkdirSync(reports, { recursive: true });
 
+step('Formatting', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
 step('Lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
 step('Layers', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src', '--output-type', 'err']);
 run('npx', ['next', 'typegen'], { quiet: true, what: 'Generating route types' });
@@ -37,14 +38,30 @@ let empty;
 try {
   const unitUrl = await ensureDatabase(server, names.unit, { fresh: true });
   const unitReport = join(reports, 'unit.json');
-  step('Unit and database tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`], { TEST_DATABASE_URL: unitUrl });
-  count(unitReport, (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests, skipped: r.numTotalTests - r.numPassedTests - r.numFailedTests }));
+  step('Unit and database tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`], {
+    TEST_DATABASE_URL: unitUrl,
+  });
+  count(unitReport, (r) => ({
+    passed: r.numPassedTests,
+    failed: r.numFailedTests,
+    skipped: r.numTotalTests - r.numPassedTests - r.numFailedTests,
+  }));
 
   ensureBuilt();
   const url = await ensureDatabase(server, names.browser, { fresh: true });
   const port = await freePort(4370);
-  const env = { DATABASE_URL: url, TAUT_SECRET: 'a-secret-for-tests-only-0123456789abcdef', NODE_ENV: 'production', PORT: String(port), TAUT_HINT: 'none' };
-  run('node', ['--import', 'tsx', 'scripts/database.ts', 'migrate', 'seed'], { env, quiet: true, what: 'Preparing the browser tests’ database' });
+  const env = {
+    DATABASE_URL: url,
+    TAUT_SECRET: 'a-secret-for-tests-only-0123456789abcdef',
+    NODE_ENV: 'production',
+    PORT: String(port),
+    TAUT_HINT: 'none',
+  };
+  run('node', ['--import', 'tsx', 'scripts/database.ts', 'migrate', 'seed'], {
+    env,
+    quiet: true,
+    what: 'Preparing the browser tests’ database',
+  });
   app = background('node', ['scripts/serve.mjs'], { env, stdio: 'ignore' });
   const emptyUrl = await ensureDatabase(server, names.empty, { fresh: true });
   const emptyPort = await freePort(port + 1);
@@ -53,7 +70,11 @@ try {
   empty = background('node', ['scripts/serve.mjs'], { env: emptyEnv, stdio: 'ignore' });
   await Promise.all([port, emptyPort].map(untilServing));
   const browserReport = join(reports, 'browser.json');
-  step('Browser tests', 'npx', ['playwright', 'test'], { BASE_URL: `http://127.0.0.1:${port}`, EMPTY_URL: `http://127.0.0.1:${emptyPort}`, BROWSER_REPORT: browserReport });
+  step('Browser tests', 'npx', ['playwright', 'test'], {
+    BASE_URL: `http://127.0.0.1:${port}`,
+    EMPTY_URL: `http://127.0.0.1:${emptyPort}`,
+    BROWSER_REPORT: browserReport,
+  });
   count(browserReport, ({ stats }) => ({ passed: stats.expected + stats.flaky, failed: stats.unexpected, skipped: stats.skipped }));
 } finally {
   await app?.stop();

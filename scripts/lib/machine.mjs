@@ -17,7 +17,12 @@ export const say = (line) => process.stdout.write(`${line}\n`);
 
 /** Runs a command to its end with its output shown; gives up on failure. */
 export function run(command, args, { env = {}, what = command, quiet = false } = {}) {
-  const { status, stdout, stderr } = spawnSync(command, args, { cwd: root, env: { ...process.env, ...env }, stdio: quiet ? 'pipe' : 'inherit', encoding: 'utf8' });
+  const { status, stdout, stderr } = spawnSync(command, args, {
+    cwd: root,
+    env: { ...process.env, ...env },
+    stdio: quiet ? 'pipe' : 'inherit',
+    encoding: 'utf8',
+  });
   if (status !== 0) {
     if (quiet) process.stderr.write(`${stdout ?? ''}${stderr ?? ''}`);
     giveUp(`${what} failed; what it said stands above.`);
@@ -27,7 +32,11 @@ export function run(command, args, { env = {}, what = command, quiet = false } =
 /** Folder of PostgreSQL's programs, newest version first; null where it is not installed. */
 export function postgresPrograms() {
   const versions = '/usr/lib/postgresql';
-  const found = existsSync(versions) ? readdirSync(versions).sort((a, b) => Number(b) - Number(a)).map((v) => join(versions, v, 'bin')) : [];
+  const found = existsSync(versions)
+    ? readdirSync(versions)
+        .sort((a, b) => Number(b) - Number(a))
+        .map((v) => join(versions, v, 'bin'))
+    : [];
   return found.find((folder) => existsSync(join(folder, 'initdb'))) ?? null;
 }
 
@@ -38,7 +47,8 @@ export function ensureDebian({ database, browser }) {
   if (browser && !existsSync('/usr/bin/chromium')) missing.push('chromium');
   if (missing.length === 0) return;
   const names = missing.join(' ');
-  if (!isRoot) giveUp(`This needs Debian's ${names}. Ask for: sudo apt-get install ${names}; or set DATABASE_URL to a PostgreSQL server of your own.`);
+  if (!isRoot)
+    giveUp(`This needs Debian's ${names}. Ask for: sudo apt-get install ${names}; or set DATABASE_URL to a PostgreSQL server of your own.`);
   say(`Installing ${names} …`);
   const env = { DEBIAN_FRONTEND: 'noninteractive' };
   run('apt-get', ['update', '-qq'], { env, quiet: true, what: 'Reading the package lists' });
@@ -71,11 +81,19 @@ function fingerprint(folder) {
 /** Builds the command and the application where the sources changed since the last build. */
 export function ensureBuilt() {
   const mark = join(root, '.next/taut-built');
-  const wanted = digest(fingerprint('src'), readFileSync(join(root, 'next.config.ts'), 'utf8'), readFileSync(join(root, 'package-lock.json'), 'utf8'));
+  const wanted = digest(
+    fingerprint('src'),
+    readFileSync(join(root, 'next.config.ts'), 'utf8'),
+    readFileSync(join(root, 'package-lock.json'), 'utf8'),
+  );
   if (existsSync(mark) && existsSync(join(root, 'dist/taut.cjs')) && readFileSync(mark, 'utf8') === wanted) return;
   say('Building …');
   run('node', ['scripts/build-command.mjs'], { what: 'Building the command' });
-  run('node', ['node_modules/next/dist/bin/next', 'build'], { env: { NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' }, quiet: true, what: 'Building the application' });
+  run('node', ['node_modules/next/dist/bin/next', 'build'], {
+    env: { NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
+    quiet: true,
+    what: 'Building the application',
+  });
   mkdirSync(join(root, '.next'), { recursive: true });
   writeFileSync(mark, wanted);
 }

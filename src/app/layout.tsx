@@ -10,7 +10,10 @@ import type { Metadata, Viewport } from 'next';
 import type { ReactNode } from 'react';
 import { ThemeRoot } from '@/ui/theme-root';
 
-export const metadata: Metadata = { title: { default: 'Taut Sheave', template: '%s · Taut Sheave' }, description: 'Belt drives, matched, set and recorded.' };
+export const metadata: Metadata = {
+  title: { default: 'Taut Sheave', template: '%s · Taut Sheave' },
+  description: 'Belt drives, matched, set and recorded.',
+};
 export const viewport: Viewport = { width: 'device-width', initialScale: 1, themeColor: '#22272b' };
 
 export default function RootLayout({ children }: { children: ReactNode }) {

@@ -25,20 +25,41 @@ describe('solve', () => {
     const answer = JSON.parse(stdout);
     expect(Object.keys(answer)).toEqual(['drive', 'states', 'speeds', 'beltSpeeds']);
     expect(Object.keys(answer.states[0])).toEqual(['name', 'tensioners', 'springs', 'brakes', 'belts', 'shaftLoads']);
-    expect(Object.keys(answer.states[0].belts[0])).toEqual(['id', 'geometricLength', 'pitchLength', 'slack', 'tension', 'outsideLength', 'insideLength', 'wraps', 'spans']);
+    expect(Object.keys(answer.states[0].belts[0])).toEqual([
+      'id',
+      'geometricLength',
+      'pitchLength',
+      'slack',
+      'tension',
+      'outsideLength',
+      'insideLength',
+      'wraps',
+      'spans',
+    ]);
   });
   it('answers several files as an array in order, and one state if named', () => {
     const second = join(root, 'demo/drives/sickle-bar-tractor.drive.json');
     const answers = JSON.parse(taut('solve', second, rider, '--state', 'engaged').stdout);
-    expect(answers.map((a: { drive: string; states: unknown[] }) => [a.drive.split(',')[0], a.states.length])).toEqual([['Sickle-bar tractor', 1], ['Orchard rider', 1]]);
+    expect(answers.map((a: { drive: string; states: unknown[] }) => [a.drive.split(',')[0], a.states.length])).toEqual([
+      ['Sickle-bar tractor', 1],
+      ['Orchard rider', 1],
+    ]);
   });
 });
 
 describe('match', () => {
   it('answers best first', () => {
-    const belts = write('belts.csv', 'id,designation,section,length,reference,unit,tolerance\r\na,4L475,,,,,\r\nb,4L480,,,,,2\r\n\r\nc,,4L,"48 1/2",outside,in,\r\nd,B45,,,,,\r\n');
+    const belts = write(
+      'belts.csv',
+      'id,designation,section,length,reference,unit,tolerance\r\na,4L475,,,,,\r\nb,4L480,,,,,2\r\n\r\nc,,4L,"48 1/2",outside,in,\r\nd,B45,,,,,\r\n',
+    );
     const answer = JSON.parse(taut('match', rider, belts).stdout);
-    expect(answer.map((b: { id: string; verdict: string }) => [b.id, b.verdict])).toEqual([['b', 'fits'], ['c', 'too-long'], ['a', 'too-short'], ['d', 'wrong-section']]);
+    expect(answer.map((b: { id: string; verdict: string }) => [b.id, b.verdict])).toEqual([
+      ['b', 'fits'],
+      ['c', 'too-long'],
+      ['a', 'too-short'],
+      ['d', 'wrong-section'],
+    ]);
     expect(Object.keys(answer[0])).toEqual(['id', 'verdict', 'reasons', 'chance', 'engaged', 'disengaged']);
   });
 });
@@ -46,16 +67,54 @@ describe('match', () => {
 describe('survey', () => {
   it('answers a sheet with the promised keys, several as an array', () => {
     const drive = JSON.parse(readFileSync(rider, 'utf8'));
-    const sheet = write('s.survey.json', JSON.stringify({ format: 'taut-sheave/survey', version: 1, drive, measures: [{ id: 'a', kind: 'centres', between: ['crank', 'spindle'], value: 424 }], sides: [] }));
+    const sheet = write(
+      's.survey.json',
+      JSON.stringify({
+        format: 'taut-sheave/survey',
+        version: 1,
+        drive,
+        measures: [{ id: 'a', kind: 'centres', between: ['crank', 'spindle'], value: 424 }],
+        sides: [],
+      }),
+    );
     const answer = JSON.parse(taut('survey', sheet).stdout);
     expect(Object.keys(answer)).toEqual(['status', 'pulleys', 'measures', 'suspects', 'belts', 'undetermined', 'next']);
     expect(answer.undetermined).toEqual(['arm-idler']);
     expect(JSON.parse(taut('survey', sheet, sheet).stdout)).toHaveLength(2);
     expect(taut('survey', rider)).toMatchObject({ status: 2, stdout: '', stderr: expect.stringContaining('format must be') });
   });
-  const pulleys = [{ id: 'a', role: 'driver', face: 'v', outsideDiameter: 100 }, { id: 'b', role: 'driven', face: 'v', outsideDiameter: 140 }];
-  const sheet = (part: Record<string, unknown>) => write('p.survey.json', JSON.stringify({ format: 'taut-sheave/survey', version: 1, drive: { format: 'taut-sheave/drive', version: 1, name: 'x', kind: 'other', pulleys, belts: [] }, measures: [], sides: [], ...part }));
-  const photo = { id: 'p', scale: { kind: 'two-points', ends: [[0, 0], [600, 0]], distance: 300 }, marks: [{ of: 'a', at: [100, 500], radius: 100 }, { of: 'b', at: [900, 500], radius: 140 }, { of: 'pin', at: [500, 100] }] };
+  const pulleys = [
+    { id: 'a', role: 'driver', face: 'v', outsideDiameter: 100 },
+    { id: 'b', role: 'driven', face: 'v', outsideDiameter: 140 },
+  ];
+  const sheet = (part: Record<string, unknown>) =>
+    write(
+      'p.survey.json',
+      JSON.stringify({
+        format: 'taut-sheave/survey',
+        version: 1,
+        drive: { format: 'taut-sheave/drive', version: 1, name: 'x', kind: 'other', pulleys, belts: [] },
+        measures: [],
+        sides: [],
+        ...part,
+      }),
+    );
+  const photo = {
+    id: 'p',
+    scale: {
+      kind: 'two-points',
+      ends: [
+        [0, 0],
+        [600, 0],
+      ],
+      distance: 300,
+    },
+    marks: [
+      { of: 'a', at: [100, 500], radius: 100 },
+      { of: 'b', at: [900, 500], radius: 140 },
+      { of: 'pin', at: [500, 100] },
+    ],
+  };
   it('takes points and photos, and answers for them', () => {
     const answer = JSON.parse(taut('survey', sheet({ points: [{ id: 'pin' }], photos: [photo] })).stdout);
     expect(Object.keys(answer)).toEqual(['status', 'pulleys', 'points', 'measures', 'photos', 'suspects', 'belts', 'undetermined', 'next']);
@@ -65,9 +124,37 @@ describe('survey', () => {
     expect(Object.keys(answer.measures)).toEqual([]);
   });
   it.each<[string, Record<string, unknown>, RegExp]>([
-    ['a distance of 5 m', { measures: [{ id: 'm', kind: 'centres', between: ['a', 'b'], value: 5000 }] }, /measures\[0\]\.value.*check the unit/],
-    ['a negative distance', { measures: [{ id: 'm', kind: 'centres', between: ['a', 'b'], value: -4 }] }, /measures\[0\]\.value.*more than 0/],
-    ['a rectangle with three corners', { photos: [{ ...photo, scale: { kind: 'rectangle', corners: [[0, 0], [1, 0], [1, 1]], width: 10, height: 10 } }] }, /photos\[0\]\.scale/],
+    [
+      'a distance of 5 m',
+      { measures: [{ id: 'm', kind: 'centres', between: ['a', 'b'], value: 5000 }] },
+      /measures\[0\]\.value.*check the unit/,
+    ],
+    [
+      'a negative distance',
+      { measures: [{ id: 'm', kind: 'centres', between: ['a', 'b'], value: -4 }] },
+      /measures\[0\]\.value.*more than 0/,
+    ],
+    [
+      'a rectangle with three corners',
+      {
+        photos: [
+          {
+            ...photo,
+            scale: {
+              kind: 'rectangle',
+              corners: [
+                [0, 0],
+                [1, 0],
+                [1, 1],
+              ],
+              width: 10,
+              height: 10,
+            },
+          },
+        ],
+      },
+      /photos\[0\]\.scale/,
+    ],
     ['a mark on what is not there', { photos: [photo] }, /photos\[0\]\.marks\[2\]\.of: .*“pin”/],
     ['text where a pixel belongs', { photos: [{ ...photo, marks: [{ of: 'a', at: ['left', 3] }] }] }, /photos\[0\]\.marks\[0\]/],
     ['a point named like a pulley', { points: [{ id: 'a' }] }, /points\[0\]\.id: .*used twice/],
@@ -94,7 +181,14 @@ describe('bad input', () => {
     ['not JSON', () => ['solve', write('a.drive.json', '{\n"format": taut\n}')], /a\.drive\.json: line 2: .*JSON/],
     ['an empty file', () => ['solve', write('e.drive.json', '')], /e\.drive\.json: line 1/],
     ['a list', () => ['solve', write('l.drive.json', '[]')], /JSON object/],
-    ['several faults on one line', () => ['solve', write('b.drive.json', '{"format":"taut-sheave/drive","version":1,"name":"x","kind":"pto","pulleys":[{"id":"a"}],"belts":7}')], /pulleys\[0\]\.role.*belts: belts must be a list/],
+    [
+      'several faults on one line',
+      () => [
+        'solve',
+        write('b.drive.json', '{"format":"taut-sheave/drive","version":1,"name":"x","kind":"pto","pulleys":[{"id":"a"}],"belts":7}'),
+      ],
+      /pulleys\[0\]\.role.*belts: belts must be a list/,
+    ],
     ['one bad file among good ones', () => ['solve', rider, '/nowhere'], /nowhere/],
     ['an unknown state', () => ['solve', rider, '--state', 'parked'], /no state “parked”/],
     ['an unknown option', () => ['solve', rider, '--fast'], /--fast/],

@@ -1,7 +1,17 @@
 import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { decodeDesignation } from '../core/belt';
-import { compileDrive, judgeBelt, lengthWindow, newMatcher, rankBelts, readCandidate, solveDrive, type Drive, type Problem } from '../core/drive';
+import {
+  compileDrive,
+  judgeBelt,
+  lengthWindow,
+  newMatcher,
+  rankBelts,
+  readCandidate,
+  solveDrive,
+  type Drive,
+  type Problem,
+} from '../core/drive';
 import { solveSurvey } from '../core/survey';
 import { readBeltsCsv } from '../formats/belts-csv';
 import { readDriveFile } from '../formats/drive-file';
@@ -21,12 +31,16 @@ function readText(file: string): string {
   } catch (error) {
     if (error instanceof Refusal) throw error;
     const code = (error as NodeJS.ErrnoException).code;
-    throw new Refusal(`${file}: ${code === 'ENOENT' ? 'there is no such file' : code === 'EACCES' ? 'this file may not be read' : 'the file cannot be read'}`);
+    throw new Refusal(
+      `${file}: ${code === 'ENOENT' ? 'there is no such file' : code === 'EACCES' ? 'this file may not be read' : 'the file cannot be read'}`,
+    );
   }
 }
 
 function refuse(file: string, problems: readonly Problem[]): never {
-  throw new Refusal(problems.map(({ path, message }, i) => `${i === 0 ? `${file}: ` : ''}${path === '' ? '' : `${path}: `}${message}`).join('; '));
+  throw new Refusal(
+    problems.map(({ path, message }, i) => `${i === 0 ? `${file}: ` : ''}${path === '' ? '' : `${path}: `}${message}`).join('; '),
+  );
 }
 
 function loadDrive(file: string): Drive {
@@ -47,7 +61,15 @@ function match(file: string, beltsFile: string, beltId: string | undefined): unk
   if (!made.ok) refuse(file, made.problems);
   const matcher = newMatcher(made.compiled, beltId);
   if (!matcher) {
-    refuse(file, [{ path: 'belts', message: beltId === undefined ? 'the drive has no belt' : `there is no belt “${beltId}”; it has ${drive.belts.map((b) => `“${b.id}”`).join(', ')}` }]);
+    refuse(file, [
+      {
+        path: 'belts',
+        message:
+          beltId === undefined
+            ? 'the drive has no belt'
+            : `there is no belt “${beltId}”; it has ${drive.belts.map((b) => `“${b.id}”`).join(', ')}`,
+      },
+    ]);
   }
   const belts = readBeltsCsv(readText(beltsFile));
   if (!belts.ok) throw new Refusal(`${beltsFile}: ${belts.problem}`);
@@ -58,7 +80,10 @@ function match(file: string, beltsFile: string, beltId: string | undefined): unk
     return judgeBelt(matcher, window, candidate.id, read, candidate.toleranceMm);
   });
   return rankBelts(judged, window).map(({ id, verdict, reasons, chance, engaged, disengaged }) => ({
-    id, verdict, reasons, chance,
+    id,
+    verdict,
+    reasons,
+    chance,
     engaged: { position: engaged.position, atStop: engaged.atStop, tension: engaged.tension },
     disengaged: { position: disengaged.position, slack: disengaged.slack, brakeOn: disengaged.brakeOn },
   }));
@@ -71,7 +96,17 @@ function survey(files: readonly string[]): unknown[] {
     const { status, pulleys, points, measures: read, photos, suspects, belts, undetermined, next: advice } = solveSurvey(sheet.survey);
     const measures = read.map(({ againstRest: _left, ...m }) => m);
     const next = advice.map(({ settles: _settles, ...n }) => n);
-    return { status, pulleys, ...(points.length > 0 ? { points } : {}), measures, ...(photos.length > 0 ? { photos } : {}), suspects, belts, undetermined, next };
+    return {
+      status,
+      pulleys,
+      ...(points.length > 0 ? { points } : {}),
+      measures,
+      ...(photos.length > 0 ? { photos } : {}),
+      suspects,
+      belts,
+      undetermined,
+      next,
+    };
   });
 }
 
@@ -88,10 +123,15 @@ const oneOrAll = (answers: readonly unknown[]): unknown => (answers.length === 1
 function run(args: readonly string[]): string {
   const [command, ...rest] = args;
   if (command === undefined || command === '--help' || command === '-h' || command === 'help') return HELP['']!;
-  if (!(command in HELP) || command === '') throw new Refusal(`taut: “${command}” is not a command; the commands are solve, match, survey and decode`);
+  if (!(command in HELP) || command === '')
+    throw new Refusal(`taut: “${command}” is not a command; the commands are solve, match, survey and decode`);
   let parsed;
   try {
-    parsed = parseArgs({ args: rest, allowPositionals: true, options: { help: { type: 'boolean', short: 'h' }, state: { type: 'string' }, belt: { type: 'string' } } });
+    parsed = parseArgs({
+      args: rest,
+      allowPositionals: true,
+      options: { help: { type: 'boolean', short: 'h' }, state: { type: 'string' }, belt: { type: 'string' } },
+    });
   } catch (error) {
     throw new Refusal(`taut ${command}: ${(error as Error).message.split('\n')[0]}`);
   }
@@ -102,10 +142,15 @@ function run(args: readonly string[]): string {
   const print = (answer: unknown) => `${JSON.stringify(answer)}\n`;
   if (command === 'match') {
     const [drive, belts] = positionals;
-    if (drive === undefined || belts === undefined || positionals.length > 2) throw new Refusal('taut match: give one drive file and one list of belts');
+    if (drive === undefined || belts === undefined || positionals.length > 2)
+      throw new Refusal('taut match: give one drive file and one list of belts');
     return print(match(drive, belts, values.belt));
   }
-  const [many, missing] = { solve: [solve, 'name at least one drive file'], survey: [survey, 'name at least one survey sheet'], decode: [decode, 'give at least one belt number or length'] }[command as 'solve' | 'survey' | 'decode'] as [(inputs: readonly string[], state?: string) => unknown[], string];
+  const [many, missing] = {
+    solve: [solve, 'name at least one drive file'],
+    survey: [survey, 'name at least one survey sheet'],
+    decode: [decode, 'give at least one belt number or length'],
+  }[command as 'solve' | 'survey' | 'decode'] as [(inputs: readonly string[], state?: string) => unknown[], string];
   if (positionals.length === 0) throw new Refusal(`taut ${command}: ${missing}`);
   return print(oneOrAll(many(positionals, values.state)));
 }
@@ -113,7 +158,10 @@ function run(args: readonly string[]): string {
 try {
   process.stdout.write(run(process.argv.slice(2)));
 } catch (error) {
-  const line = error instanceof Refusal ? error.message : `taut: something went wrong inside (${(error as Error).message}); please report it with the file`;
+  const line =
+    error instanceof Refusal
+      ? error.message
+      : `taut: something went wrong inside (${(error as Error).message}); please report it with the file`;
   process.stderr.write(`${line.replace(/\s*\n\s*/g, ' ')}\n`);
   process.exitCode = 2;
 }

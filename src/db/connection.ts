@@ -8,7 +8,12 @@ export interface Database {
 
 /** Opens a pool on a PostgreSQL server. Nothing is logged: statements can hold what people typed. */
 export function openDatabase(url: string): Database {
-  const sequelize = new Sequelize(url, { dialect: 'postgres', logging: false, pool: { max: 12, idle: 10_000 }, define: { underscored: true, timestamps: false } });
+  const sequelize = new Sequelize(url, {
+    dialect: 'postgres',
+    logging: false,
+    pool: { max: 12, idle: 10_000 },
+    define: { underscored: true, timestamps: false },
+  });
   return { sequelize, models: defineModels(sequelize) };
 }
 

@@ -9,7 +9,10 @@ const MIGRATIONS: readonly Migration[] = [firstTables, notebooksAndPhotos];
 /** Brings the tables up to date, each step in a transaction of its own. Returns the names of the steps that ran. */
 export async function migrate(sequelize: Sequelize): Promise<string[]> {
   const umzug = new Umzug({
-    migrations: MIGRATIONS.map(({ name, up }) => ({ name, up: () => sequelize.transaction((transaction) => up((sql) => sequelize.query(sql, { transaction }))) })),
+    migrations: MIGRATIONS.map(({ name, up }) => ({
+      name,
+      up: () => sequelize.transaction((transaction) => up((sql) => sequelize.query(sql, { transaction }))),
+    })),
     storage: new SequelizeStorage({ sequelize }),
     logger: undefined,
   });

@@ -1,4 +1,12 @@
-import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type ModelStatic, type Sequelize } from 'sequelize';
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type ModelStatic,
+  type Sequelize,
+} from 'sequelize';
 import type { LengthReference } from '../core/belt';
 import type { Drive, Uncertainty } from '../core/drive';
 import type { UnitSetting } from '../core/quantity';
@@ -184,26 +192,142 @@ const version = () => ({ type: INTEGER, allowNull: false, defaultValue: 1 });
 export function defineModels(sequelize: Sequelize): Models {
   const on = (tableName: string) => ({ sequelize, tableName, modelName: tableName, underscored: true, timestamps: false });
   return {
-    Shop: class extends ShopRow {}.init({ id: id(), name: text(), nextJobNumber: { type: INTEGER, allowNull: false, defaultValue: 1 }, version: version() }, on('shops')),
+    Shop: class extends ShopRow {}.init(
+      { id: id(), name: text(), nextJobNumber: { type: INTEGER, allowNull: false, defaultValue: 1 }, version: version() },
+      on('shops'),
+    ),
     Person: class extends PersonRow {}.init(
-      { id: id(), shopId: whole(), email: text(), name: text(), role: text(), passwordHash: text(), preferences: { type: JSONB, allowNull: false }, active: { type: BOOLEAN, allowNull: false, defaultValue: true }, version: version() }, on('people')),
-    Session: class extends SessionRow {}.init({ id: { type: UUID, primaryKey: true }, personId: whole(), expiresAt: moment() }, on('sessions')),
+      {
+        id: id(),
+        shopId: whole(),
+        email: text(),
+        name: text(),
+        role: text(),
+        passwordHash: text(),
+        preferences: { type: JSONB, allowNull: false },
+        active: { type: BOOLEAN, allowNull: false, defaultValue: true },
+        version: version(),
+      },
+      on('people'),
+    ),
+    Session: class extends SessionRow {}.init(
+      { id: { type: UUID, primaryKey: true }, personId: whole(), expiresAt: moment() },
+      on('sessions'),
+    ),
     SignInAttempt: class extends SignInAttemptRow {}.init({ id: id(), subject: text(), at: moment() }, on('sign_in_attempts')),
-    Customer: class extends CustomerRow {}.init({ id: id(), shopId: whole(), name: text(), contact: blankText(), version: version() }, on('customers')),
-    Drive: class extends DriveRow {}.init({ id: id(), shopId: whole(), name: text(), kind: text(), document: { type: JSONB, allowNull: false }, uncertainty: { type: JSONB, allowNull: true }, changedBy: text(), changedAt: moment(), version: version() }, on('drives')),
+    Customer: class extends CustomerRow {}.init(
+      { id: id(), shopId: whole(), name: text(), contact: blankText(), version: version() },
+      on('customers'),
+    ),
+    Drive: class extends DriveRow {}.init(
+      {
+        id: id(),
+        shopId: whole(),
+        name: text(),
+        kind: text(),
+        document: { type: JSONB, allowNull: false },
+        uncertainty: { type: JSONB, allowNull: true },
+        changedBy: text(),
+        changedAt: moment(),
+        version: version(),
+      },
+      on('drives'),
+    ),
     Notebook: class extends NotebookRow {}.init(
-      { id: id(), shopId: whole(), driveId: maybeWhole(), name: text(), document: { type: JSONB, allowNull: false }, changedBy: text(), changedAt: moment(), version: version() }, on('notebooks')),
+      {
+        id: id(),
+        shopId: whole(),
+        driveId: maybeWhole(),
+        name: text(),
+        document: { type: JSONB, allowNull: false },
+        changedBy: text(),
+        changedAt: moment(),
+        version: version(),
+      },
+      on('notebooks'),
+    ),
     Photo: class extends PhotoRow {}.init(
-      { id: id(), notebookId: whole(), mediaType: text(), width: whole(), height: whole(), bytes: { type: BLOB, allowNull: false }, addedBy: text(), addedAt: moment() }, on('photos')),
+      {
+        id: id(),
+        notebookId: whole(),
+        mediaType: text(),
+        width: whole(),
+        height: whole(),
+        bytes: { type: BLOB, allowNull: false },
+        addedBy: text(),
+        addedAt: moment(),
+      },
+      on('photos'),
+    ),
     Machine: class extends MachineRow {}.init(
-      { id: id(), shopId: whole(), customerId: maybeWhole(), name: text(), maker: blankText(), model: blankText(), serial: blankText(), meterHours: { type: DOUBLE, allowNull: true }, notes: blankText(), version: version() }, on('machines')),
-    MachineDrive: class extends MachineDriveRow {}.init({ machineId: { type: INTEGER, primaryKey: true }, driveId: { type: INTEGER, primaryKey: true } }, on('machine_drives')),
+      {
+        id: id(),
+        shopId: whole(),
+        customerId: maybeWhole(),
+        name: text(),
+        maker: blankText(),
+        model: blankText(),
+        serial: blankText(),
+        meterHours: { type: DOUBLE, allowNull: true },
+        notes: blankText(),
+        version: version(),
+      },
+      on('machines'),
+    ),
+    MachineDrive: class extends MachineDriveRow {}.init(
+      { machineId: { type: INTEGER, primaryKey: true }, driveId: { type: INTEGER, primaryKey: true } },
+      on('machine_drives'),
+    ),
     ShelfBelt: class extends ShelfBeltRow {}.init(
-      { id: id(), shopId: whole(), designation: maybeText(), section: maybeText(), lengthMm: { type: DOUBLE, allowNull: true }, lengthReference: maybeText(), lengthTyped: maybeText(), quantity: whole(), bin: blankText(), priceCents: maybeWhole(), supplierNote: blankText(), version: version() }, on('shelf_belts')),
+      {
+        id: id(),
+        shopId: whole(),
+        designation: maybeText(),
+        section: maybeText(),
+        lengthMm: { type: DOUBLE, allowNull: true },
+        lengthReference: maybeText(),
+        lengthTyped: maybeText(),
+        quantity: whole(),
+        bin: blankText(),
+        priceCents: maybeWhole(),
+        supplierNote: blankText(),
+        version: version(),
+      },
+      on('shelf_belts'),
+    ),
     Job: class extends JobRow {}.init(
-      { id: id(), shopId: whole(), number: whole(), machineId: whole(), driveId: maybeWhole(), beltId: maybeText(), title: text(), complaint: blankText(), status: text(), openedAt: moment(), closedAt: { type: DATE, allowNull: true }, version: version() }, on('jobs')),
-    JobStage: class extends JobStageRow {}.init({ jobId: { type: INTEGER, primaryKey: true }, stage: { type: TEXT, primaryKey: true }, state: text() }, on('job_stages')),
+      {
+        id: id(),
+        shopId: whole(),
+        number: whole(),
+        machineId: whole(),
+        driveId: maybeWhole(),
+        beltId: maybeText(),
+        title: text(),
+        complaint: blankText(),
+        status: text(),
+        openedAt: moment(),
+        closedAt: { type: DATE, allowNull: true },
+        version: version(),
+      },
+      on('jobs'),
+    ),
+    JobStage: class extends JobStageRow {}.init(
+      { jobId: { type: INTEGER, primaryKey: true }, stage: { type: TEXT, primaryKey: true }, state: text() },
+      on('job_stages'),
+    ),
     TicketEntry: class extends TicketEntryRow {}.init(
-      { id: id(), jobId: whole(), stage: text(), type: text(), body: { type: JSONB, allowNull: false }, personId: whole(), at: moment(), withdrawnAt: { type: DATE, allowNull: true } }, on('ticket_entries')),
+      {
+        id: id(),
+        jobId: whole(),
+        stage: text(),
+        type: text(),
+        body: { type: JSONB, allowNull: false },
+        personId: whole(),
+        at: moment(),
+        withdrawnAt: { type: DATE, allowNull: true },
+      },
+      on('ticket_entries'),
+    ),
   };
 }

@@ -9,7 +9,10 @@ export type Outcome<T, Current = never> =
 export const done = <T>(value: T) => ({ ok: true as const, value });
 export const refused = (problem: string) => ({ ok: false as const, reason: 'refused' as const, problem });
 export const stale = <Current>(what: string, current: Current) => ({
-  ok: false as const, reason: 'stale' as const, current, problem: `Someone else changed this ${what} while you worked on it. Nothing was overwritten; choose which version to keep.`,
+  ok: false as const,
+  reason: 'stale' as const,
+  current,
+  problem: `Someone else changed this ${what} while you worked on it. Nothing was overwritten; choose which version to keep.`,
 });
 
 /** Runs a write and turns the breach of a unique rule into a sentence. */

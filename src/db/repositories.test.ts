@@ -2,7 +2,20 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { demoDrive } from '../core/drive/sample-drives';
 import { lookAt, notebookFor, type Look } from '../core/survey';
 import { measured } from '../core/survey/sample-notebook';
-import { drives, jobs, machines, migrate, notebooks, openDatabase, people, shelf, type Database, type EntryBodies, type Person, type ShelfBelt } from '.';
+import {
+  drives,
+  jobs,
+  machines,
+  migrate,
+  notebooks,
+  openDatabase,
+  people,
+  shelf,
+  type Database,
+  type EntryBodies,
+  type Person,
+  type ShelfBelt,
+} from '.';
 import { readShelfCsv } from '../formats/shelf-csv';
 
 /** On a real PostgreSQL: started by the test script, which also drops the database afterwards. */
@@ -18,15 +31,29 @@ describe.runIf(url)('the database', () => {
   let db: Database;
   let owner: Person;
   const by = () => ({ shopId: owner.shopId, personId: owner.id, now: NOW });
-  const row = { designation: '4L480', section: '4L', lengthMm: null, lengthReference: null, lengthTyped: null, quantity: 2, bin: 'B2', priceCents: 1480, supplierNote: '' };
+  const row = {
+    designation: '4L480',
+    section: '4L',
+    lengthMm: null,
+    lengthReference: null,
+    lengthTyped: null,
+    quantity: 2,
+    bin: 'B2',
+    priceCents: 1480,
+    supplierNote: '',
+  };
 
   beforeAll(async () => {
     db = openDatabase(url!);
     await migrate(db.sequelize);
   });
   beforeEach(async () => {
-    await db.sequelize.query('TRUNCATE shops, people, sessions, sign_in_attempts, customers, drives, machines, machine_drives, shelf_belts, jobs, job_stages, ticket_entries RESTART IDENTITY CASCADE');
-    owner = value(await people.foundShop(db, 'Quay Bay Repairs', { name: 'Ines Tarrow', email: 'Ines@QuayBay.example', passwordHash: 'x' }));
+    await db.sequelize.query(
+      'TRUNCATE shops, people, sessions, sign_in_attempts, customers, drives, machines, machine_drives, shelf_belts, jobs, job_stages, ticket_entries RESTART IDENTITY CASCADE',
+    );
+    owner = value(
+      await people.foundShop(db, 'Quay Bay Repairs', { name: 'Ines Tarrow', email: 'Ines@QuayBay.example', passwordHash: 'x' }),
+    );
   });
   afterAll(() => db.sequelize.close());
 
@@ -37,11 +64,18 @@ describe.runIf(url)('the database', () => {
   describe('people', () => {
     it('a shop is founded once only, even by two at the same moment', async () => {
       await db.sequelize.query('TRUNCATE shops CASCADE');
-      const tries = await Promise.all([1, 2, 3].map((n) => people.foundShop(db, `Shop ${n}`, { name: `P${n}`, email: `p${n}@x.example`, passwordHash: 'x' })));
+      const tries = await Promise.all(
+        [1, 2, 3].map((n) => people.foundShop(db, `Shop ${n}`, { name: `P${n}`, email: `p${n}@x.example`, passwordHash: 'x' })),
+      );
       expect(tries.filter((t) => t.ok)).toHaveLength(1);
     });
     it('an address is taken once, whatever its case', async () => {
-      const again = await people.addPerson(db, owner.shopId, { name: 'Other', email: 'INES@quaybay.example', role: 'viewer', passwordHash: 'x' });
+      const again = await people.addPerson(db, owner.shopId, {
+        name: 'Other',
+        email: 'INES@quaybay.example',
+        role: 'viewer',
+        passwordHash: 'x',
+      });
       expect(again).toMatchObject({ ok: false, reason: 'refused', problem: expect.stringContaining('already here') });
     });
     it('the last owner can be neither lowered nor shut out', async () => {
@@ -49,7 +83,9 @@ describe.runIf(url)('the database', () => {
       expect((await people.changePerson(db, owner.shopId, owner.id, owner.version, { role: 'owner', active: false })).ok).toBe(false);
     });
     it('shutting someone out, or a new password, ends their sessions', async () => {
-      const bram = value(await people.addPerson(db, owner.shopId, { name: 'Bram', email: 'bram@x.example', role: 'technician', passwordHash: 'x' }));
+      const bram = value(
+        await people.addPerson(db, owner.shopId, { name: 'Bram', email: 'bram@x.example', role: 'technician', passwordHash: 'x' }),
+      );
       const ids = ['11111111-1111-4111-8111-111111111111', '22222222-2222-4222-8222-222222222222'];
       for (const id of ids) await people.openSession(db, id, bram.id, new Date(NOW.getTime() + 1000), NOW);
       value(await people.setPassword(db, owner.shopId, bram.id, 'y', ids[1]));
@@ -95,7 +131,10 @@ describe.runIf(url)('the database', () => {
   describe('the shelf', () => {
     it('one number stands once in a bin, but in two bins', async () => {
       value(await shelf.addShelfBelt(db, owner.shopId, row));
-      expect(await shelf.addShelfBelt(db, owner.shopId, row)).toMatchObject({ ok: false, problem: expect.stringContaining('already in bin B2') });
+      expect(await shelf.addShelfBelt(db, owner.shopId, row)).toMatchObject({
+        ok: false,
+        problem: expect.stringContaining('already in bin B2'),
+      });
       expect((await shelf.addShelfBelt(db, owner.shopId, { ...row, bin: 'B9' })).ok).toBe(true);
     });
     it('the database itself refuses a belt of no known size and a quantity below 0', async () => {
@@ -105,8 +144,16 @@ describe.runIf(url)('the database', () => {
     it('an import adds new rows and counts up those that are there, all or none', async () => {
       value(await shelf.addShelfBelt(db, owner.shopId, row));
       expect(await shelf.importShelf(db, owner.shopId, [row, { ...row, designation: '4L490' }])).toEqual({ added: 1, increased: 1 });
-      expect((await shelf.listShelf(db, owner.shopId)).map((b) => [b.designation, b.quantity])).toEqual([['4L480', 4], ['4L490', 2]]);
-      await expect(shelf.importShelf(db, owner.shopId, [{ ...row, designation: '4L500' }, { ...row, quantity: -5, designation: '4L510' }])).rejects.toThrow();
+      expect((await shelf.listShelf(db, owner.shopId)).map((b) => [b.designation, b.quantity])).toEqual([
+        ['4L480', 4],
+        ['4L490', 2],
+      ]);
+      await expect(
+        shelf.importShelf(db, owner.shopId, [
+          { ...row, designation: '4L500' },
+          { ...row, quantity: -5, designation: '4L510' },
+        ]),
+      ).rejects.toThrow();
       expect(await shelf.listShelf(db, owner.shopId)).toHaveLength(2);
     });
   });
@@ -114,19 +161,51 @@ describe.runIf(url)('the database', () => {
   describe('jobs', () => {
     let belt: ShelfBelt;
     let number: number;
-    const body = (): EntryBodies['belt-booked'] => ({ shelfBeltId: belt.id, belt: '4L480', bin: 'B2', section: '4L', outsideMm: 1219.2, verdict: 'fits', chance: 1, engagedN: 152, floorN: 71, slackMm: 11, substitute: false, insteadOf: null, reason: '', priceCents: 1480 });
+    const body = (): EntryBodies['belt-booked'] => ({
+      shelfBeltId: belt.id,
+      belt: '4L480',
+      bin: 'B2',
+      section: '4L',
+      outsideMm: 1219.2,
+      verdict: 'fits',
+      chance: 1,
+      engagedN: 152,
+      floorN: 71,
+      slackMm: 11,
+      substitute: false,
+      insteadOf: null,
+      reason: '',
+      priceCents: 1480,
+    });
     const now = async () => (await jobs.findJob(db, owner.shopId, number))!;
     const onShelf = async () => (await shelf.listShelf(db, owner.shopId))[0]!;
 
     beforeEach(async () => {
       belt = value(await shelf.addShelfBelt(db, owner.shopId, row));
-      const machine = value(await machines.saveMachine(db, owner.shopId, { name: 'Rider', maker: '', model: '', serial: '', meterHours: 4, notes: '', customer: 'Isla', driveIds: [] }));
-      ({ number } = value(await jobs.openJob(db, owner.shopId, { machineId: machine.id, driveId: null, beltId: null, title: 'Slips', complaint: '' }, NOW)));
+      const machine = value(
+        await machines.saveMachine(db, owner.shopId, {
+          name: 'Rider',
+          maker: '',
+          model: '',
+          serial: '',
+          meterHours: 4,
+          notes: '',
+          customer: 'Isla',
+          driveIds: [],
+        }),
+      );
+      ({ number } = value(
+        await jobs.openJob(db, owner.shopId, { machineId: machine.id, driveId: null, beltId: null, title: 'Slips', complaint: '' }, NOW),
+      ));
     });
 
     it('numbers run on without a gap, even when opened at once', async () => {
       const { machineId } = await now();
-      const more = await Promise.all([1, 2, 3, 4].map(() => jobs.openJob(db, owner.shopId, { machineId, driveId: null, beltId: null, title: 'Again', complaint: '' }, NOW)));
+      const more = await Promise.all(
+        [1, 2, 3, 4].map(() =>
+          jobs.openJob(db, owner.shopId, { machineId, driveId: null, beltId: null, title: 'Again', complaint: '' }, NOW),
+        ),
+      );
       expect(more.map((m) => value(m).number).sort()).toEqual([number + 1, number + 2, number + 3, number + 4]);
     });
     it('booking takes one from the shelf, writes the ticket and closes Match, together', async () => {
@@ -144,7 +223,11 @@ describe.runIf(url)('the database', () => {
     });
     it('the last belt cannot be booked twice', async () => {
       value(await shelf.changeShelfBelt(db, owner.shopId, belt.id, belt.version, { ...row, quantity: 0 }));
-      expect(await jobs.bookBelt(db, by(), number, 2, body())).toMatchObject({ ok: false, reason: 'refused', problem: expect.stringContaining('already gone') });
+      expect(await jobs.bookBelt(db, by(), number, 2, body())).toMatchObject({
+        ok: false,
+        reason: 'refused',
+        problem: expect.stringContaining('already gone'),
+      });
     });
     it('taking a booking back returns the belt and opens Match, once', async () => {
       const { entryId } = value(await jobs.bookBelt(db, by(), number, belt.version, body()));
@@ -160,7 +243,10 @@ describe.runIf(url)('the database', () => {
       value(await jobs.changeStage(db, by(), number, 'look', 'skipped', 'seen last week'));
       const job = await now();
       expect([job.stages.secure, job.stages.look, job.stages.match]).toEqual(['done', 'skipped', 'under-way']);
-      expect(job.entries.map((e) => e.body)).toEqual([{ state: 'done', why: '' }, { state: 'skipped', why: 'seen last week' }]);
+      expect(job.entries.map((e) => e.body)).toEqual([
+        { state: 'done', why: '' },
+        { state: 'skipped', why: 'seen last week' },
+      ]);
     });
     it('a closed job takes no more writing until it is reopened', async () => {
       value(await jobs.closeJob(db, by(), number, 'Done.'));
@@ -174,10 +260,23 @@ describe.runIf(url)('the database', () => {
   });
 
   it('a stale machine is handed back with its customer and drives', async () => {
-    const fields = { name: 'Rider', maker: 'Thrushbeck', model: '', serial: '', meterHours: null, notes: '', customer: 'Isla', driveIds: [] };
+    const fields = {
+      name: 'Rider',
+      maker: 'Thrushbeck',
+      model: '',
+      serial: '',
+      meterHours: null,
+      notes: '',
+      customer: 'Isla',
+      driveIds: [],
+    };
     const machine = value(await machines.saveMachine(db, owner.shopId, fields));
     value(await machines.saveMachine(db, owner.shopId, { ...fields, customer: 'Mae' }, { id: machine.id, version: 1 }));
-    expect(await machines.saveMachine(db, owner.shopId, fields, { id: machine.id, version: 1 })).toMatchObject({ ok: false, reason: 'stale', current: { customer: 'Mae', version: 2 } });
+    expect(await machines.saveMachine(db, owner.shopId, fields, { id: machine.id, version: 1 })).toMatchObject({
+      ok: false,
+      reason: 'stale',
+      current: { customer: 'Mae', version: 2 },
+    });
   });
 
   describe('notebooks', () => {
@@ -190,30 +289,43 @@ describe.runIf(url)('the database', () => {
     };
 
     it('are kept whole and listed with how far they have come', async () => {
-      const document = { ...fresh, measures: fresh.measures.map((m, i) => (i === 0 ? { ...m, value: 231, typed: '9 1/8' } : i === 1 ? { ...m, skipped: true } : m)) };
+      const document = {
+        ...fresh,
+        measures: fresh.measures.map((m, i) => (i === 0 ? { ...m, value: 231, typed: '9 1/8' } : i === 1 ? { ...m, skipped: true } : m)),
+      };
       const made = await notebooks.addNotebook(db, owner.shopId, document, 'Ines', NOW);
       expect((await notebooks.findNotebook(db, owner.shopId, made.id))!.document).toEqual(document);
-      expect(await notebooks.listNotebooks(db, owner.shopId)).toMatchObject([{ id: made.id, measured: 1, asked: fresh.measures.length - 1, driveId: null, changedBy: 'Ines' }]);
+      expect(await notebooks.listNotebooks(db, owner.shopId)).toMatchObject([
+        { id: made.id, measured: 1, asked: fresh.measures.length - 1, driveId: null, changedBy: 'Ines' },
+      ]);
       expect(await notebooks.findNotebook(db, owner.shopId + 1, made.id)).toBeNull();
     });
     it('an entry made over a newer one is refused and the newer handed back', async () => {
       const made = await notebooks.addNotebook(db, owner.shopId, fresh, 'Ines', NOW);
       const mine = { ...fresh, name: 'Mine' };
-      expect(value(await notebooks.saveNotebook(db, owner.shopId, made.id, made.version, mine, 'Ines', NOW)).version).toBe(made.version + 1);
+      expect(value(await notebooks.saveNotebook(db, owner.shopId, made.id, made.version, mine, 'Ines', NOW)).version).toBe(
+        made.version + 1,
+      );
       const late = await notebooks.saveNotebook(db, owner.shopId, made.id, made.version, { ...fresh, name: 'Late' }, 'Bram', NOW);
       expect(late).toMatchObject({ ok: false, reason: 'stale', current: { document: { name: 'Mine' } } });
       expect((await notebooks.findNotebook(db, owner.shopId, made.id))!.document.name).toBe('Mine');
     });
     it('of many saves over the same version just one is taken', async () => {
       const made = await notebooks.addNotebook(db, owner.shopId, fresh, 'Ines', NOW);
-      const saves = await Promise.all([1, 2, 3, 4, 5].map((n) => notebooks.saveNotebook(db, owner.shopId, made.id, made.version, { ...fresh, name: `${n}` }, 'Ines', NOW)));
+      const saves = await Promise.all(
+        [1, 2, 3, 4, 5].map((n) =>
+          notebooks.saveNotebook(db, owner.shopId, made.id, made.version, { ...fresh, name: `${n}` }, 'Ines', NOW),
+        ),
+      );
       expect(saves.filter((s) => s.ok)).toHaveLength(1);
     });
     it('make one drive, and make it anew over the same one, with what is known of its numbers', async () => {
       const { built, uncertainty } = look();
       const made = await notebooks.addNotebook(db, owner.shopId, fresh, 'Ines', NOW);
       const { driveId } = value(await notebooks.keepDrive(db, owner.shopId, made.id, built.drive!, uncertainty!, 'Ines', NOW));
-      const again = value(await notebooks.keepDrive(db, owner.shopId, made.id, { ...built.drive!, name: 'Better' }, uncertainty!, 'Bram', NOW));
+      const again = value(
+        await notebooks.keepDrive(db, owner.shopId, made.id, { ...built.drive!, name: 'Better' }, uncertainty!, 'Bram', NOW),
+      );
       expect(again.driveId).toBe(driveId);
       const stored = (await drives.findDrive(db, owner.shopId, driveId))!;
       expect([stored.document.name, stored.version, stored.uncertainty!.paths.length]).toEqual(['Better', 2, uncertainty!.paths.length]);
@@ -226,7 +338,9 @@ describe.runIf(url)('the database', () => {
       const { driveId } = value(await notebooks.keepDrive(db, owner.shopId, made.id, built.drive!, uncertainty!, 'Ines', NOW));
       const renamed = value(await drives.saveDrive(db, owner.shopId, driveId, 1, { ...built.drive!, name: 'Other' }, 'Ines', NOW));
       expect(renamed.uncertainty).not.toBeNull();
-      const redrawn = value(await drives.saveDrive(db, owner.shopId, driveId, renamed.version, demoDrive('lighthouse-generator'), 'Ines', NOW));
+      const redrawn = value(
+        await drives.saveDrive(db, owner.shopId, driveId, renamed.version, demoDrive('lighthouse-generator'), 'Ines', NOW),
+      );
       expect(redrawn.uncertainty).toBeNull();
     });
     it('hold six photos; one taken off the page makes room, and another shop sees none', async () => {
@@ -234,7 +348,17 @@ describe.runIf(url)('the database', () => {
       const add = () => notebooks.addPhoto(db, owner.shopId, made.id, picture, 'Ines', NOW);
       const ids = [];
       for (let i = 0; i < 6; i++) ids.push(value(await add()).id);
-      const on = (photos: readonly number[]) => ({ ...fresh, photos: photos.map((photo, i) => ({ id: `p${i}`, photo, width: 4, height: 3, scale: { kind: 'two-points' as const, ends: [], distance: null }, marks: [] })) });
+      const on = (photos: readonly number[]) => ({
+        ...fresh,
+        photos: photos.map((photo, i) => ({
+          id: `p${i}`,
+          photo,
+          width: 4,
+          height: 3,
+          scale: { kind: 'two-points' as const, ends: [], distance: null },
+          marks: [],
+        })),
+      });
       value(await notebooks.saveNotebook(db, owner.shopId, made.id, 1, on(ids), 'Ines', NOW));
       expect(await add()).toMatchObject({ ok: false, problem: expect.stringContaining('6 photos') });
       value(await notebooks.saveNotebook(db, owner.shopId, made.id, 2, on(ids.slice(1)), 'Ines', NOW));
@@ -257,7 +381,9 @@ describe.runIf(url)('the database', () => {
     });
     it('the database itself refuses a picture over its size and a notebook of no shop', async () => {
       const made = await notebooks.addNotebook(db, owner.shopId, fresh, 'Ines', NOW);
-      await expect(notebooks.addPhoto(db, owner.shopId, made.id, { ...picture, bytes: Buffer.alloc(8 * 1024 * 1024 + 1) }, 'Ines', NOW)).rejects.toThrow();
+      await expect(
+        notebooks.addPhoto(db, owner.shopId, made.id, { ...picture, bytes: Buffer.alloc(8 * 1024 * 1024 + 1) }, 'Ines', NOW),
+      ).rejects.toThrow();
       await expect(notebooks.addNotebook(db, 999, fresh, 'Ines', NOW)).rejects.toThrow();
     });
   });

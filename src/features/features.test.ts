@@ -82,7 +82,11 @@ describe('fields of a part', () => {
           for (const field of fieldsOf(drive, list)) {
             if (field.when && !field.when(part)) continue;
             const known = valueAt(part, field.path) !== undefined;
-            expect([list, field.path, known || field.optional || field.input.kind === 'choice' || field.path === 'label']).toEqual([list, field.path, true]);
+            expect([list, field.path, known || field.optional || field.input.kind === 'choice' || field.path === 'label']).toEqual([
+              list,
+              field.path,
+              true,
+            ]);
           }
         }
       }
@@ -92,10 +96,37 @@ describe('fields of a part', () => {
 
 describe('words for a verdict', () => {
   const belt: MatchedBelt = {
-    id: 'x', verdict: 'too-short', reasons: [], chance: 0, section: '4L', designation: '4L475', outsideMm: 1206.5, toleranceMm: 5, widthDifferenceMm: 4, failures: [],
-    engaged: { position: -41, atStop: null, tension: 283, floorN: 71, loadKnown: true, ceilingN: null }, disengaged: { position: -9, slack: 0, stretchMm: 1.49, tension: 31, brakeOn: true },
+    id: 'x',
+    verdict: 'too-short',
+    reasons: [],
+    chance: 0,
+    section: '4L',
+    designation: '4L475',
+    outsideMm: 1206.5,
+    toleranceMm: 5,
+    widthDifferenceMm: 4,
+    failures: [],
+    engaged: { position: -41, atStop: null, tension: 283, floorN: 71, loadKnown: true, ceilingN: null },
+    disengaged: { position: -9, slack: 0, stretchMm: 1.49, tension: 31, brakeOn: true },
   };
-  const codes: ReasonCode[] = ['rides-proud', 'bottoms-out', 'wrong-angle', 'cannot-bend-back', 'cannot-drive-back', 'wrong-count', 'brake-stays-off', 'still-stretched', 'too-little-slack', 'slips', 'at-stop', 'does-not-settle', 'short-end-of-tolerance', 'long-end-of-tolerance', 'no-stretch-reserve', 'load-unknown'];
+  const codes: ReasonCode[] = [
+    'rides-proud',
+    'bottoms-out',
+    'wrong-angle',
+    'cannot-bend-back',
+    'cannot-drive-back',
+    'wrong-count',
+    'brake-stays-off',
+    'still-stretched',
+    'too-little-slack',
+    'slips',
+    'at-stop',
+    'does-not-settle',
+    'short-end-of-tolerance',
+    'long-end-of-tolerance',
+    'no-stretch-reserve',
+    'load-unknown',
+  ];
   it.each(codes)('%s is a sentence in either unit system, never in both', (code) => {
     const metric = whySentence({ ...belt, reasons: [code] }, unitsFor({ system: 'metric', inchDenominator: 16 }));
     const inch = whySentence({ ...belt, reasons: [code] }, unitsFor({ system: 'inch', inchDenominator: 16 }));
@@ -104,7 +135,9 @@ describe('words for a verdict', () => {
     expect(inch).not.toMatch(/\d (mm|N)\b/);
   });
   it('says the numbers', () => {
-    expect(whySentence({ ...belt, reasons: ['still-stretched'] }, unitsFor({ system: 'metric', inchDenominator: 16 }))).toBe('Released, 1.5 mm of stretch is left in the belt: the brake lands but the belt drags.');
+    expect(whySentence({ ...belt, reasons: ['still-stretched'] }, unitsFor({ system: 'metric', inchDenominator: 16 }))).toBe(
+      'Released, 1.5 mm of stretch is left in the belt: the brake lands but the belt drags.',
+    );
   });
 });
 
@@ -119,22 +152,45 @@ describe('what is exact and what a substitute', () => {
     expect(askedFor(drive, 'blade', unitsFor({ system: 'inch', inchDenominator: 16 }))).toBe('4L 48 in outside');
   });
   it('puts an exact belt that runs first, and an empty bin after one to hand', () => {
-    const of = (id: string, section: string, verdict: MatchedBelt['verdict']) => ({ id, section, outsideMm: 1219.2, verdict }) as MatchedBelt;
-    const sorted = inOrder(drive, 'blade', [of('sub', 'A', 'fits'), of('gone', 'A', 'fits'), of('exact', '4L', 'marginal'), of('no', '4L', 'too-long')], (id) => (id === 'gone' ? 0 : 1));
+    const of = (id: string, section: string, verdict: MatchedBelt['verdict']) =>
+      ({ id, section, outsideMm: 1219.2, verdict }) as MatchedBelt;
+    const sorted = inOrder(
+      drive,
+      'blade',
+      [of('sub', 'A', 'fits'), of('gone', 'A', 'fits'), of('exact', '4L', 'marginal'), of('no', '4L', 'too-long')],
+      (id) => (id === 'gone' ? 0 : 1),
+    );
     expect(sorted.map((b) => b.id)).toEqual(['exact', 'sub', 'gone', 'no']);
   });
 });
 
 describe('shelf rows', () => {
   it('a number and a measured belt are read, defaults filled', () => {
-    expect(readShelfFields({ designation: '4L480' }, 'in')).toMatchObject({ ok: true, fields: { section: '4L', quantity: 1, bin: '', priceCents: null } });
-    expect(readShelfFields({ section: 'a', length: '47 7/8', price: '6.5' }, 'in')).toMatchObject({ ok: true, fields: { designation: null, section: 'A', lengthTyped: '47 7/8 in', lengthReference: 'outside', priceCents: 650 } });
+    expect(readShelfFields({ designation: '4L480' }, 'in')).toMatchObject({
+      ok: true,
+      fields: { section: '4L', quantity: 1, bin: '', priceCents: null },
+    });
+    expect(readShelfFields({ section: 'a', length: '47 7/8', price: '6.5' }, 'in')).toMatchObject({
+      ok: true,
+      fields: { designation: null, section: 'A', lengthTyped: '47 7/8 in', lengthReference: 'outside', priceCents: 650 },
+    });
   });
-  it.each([[{ designation: 'zz' }, 'designation'], [{ designation: '48 in' }, 'designation'], [{}, 'section'], [{ section: 'A' }, 'length'], [{ designation: 'A46', quantity: '1.5' }, 'quantity'], [{ designation: 'A46', price: '-2' }, 'price'], [{ section: 'A', length: '48', reference: 'middle' }, 'reference']])('%j is refused at its field', (cells, field) => {
+  it.each([
+    [{ designation: 'zz' }, 'designation'],
+    [{ designation: '48 in' }, 'designation'],
+    [{}, 'section'],
+    [{ section: 'A' }, 'length'],
+    [{ designation: 'A46', quantity: '1.5' }, 'quantity'],
+    [{ designation: 'A46', price: '-2' }, 'price'],
+    [{ section: 'A', length: '48', reference: 'middle' }, 'reference'],
+  ])('%j is refused at its field', (cells, field) => {
     expect(readShelfFields(cells, 'in')).toMatchObject({ ok: false, field });
   });
   it('what is given out is taken in again the same', () => {
-    const first = readShelfCsv('designation,section,length,reference,quantity,bin,price,note\n4L480,,,,3,B2,14.80,"Aramid, dry"\n,A,47 7/8,inside,1,B5,6.00,\n', 'in');
+    const first = readShelfCsv(
+      'designation,section,length,reference,quantity,bin,price,note\n4L480,,,,3,B2,14.80,"Aramid, dry"\n,A,47 7/8,inside,1,B5,6.00,\n',
+      'in',
+    );
     if (!first.ok) throw new Error(first.problem);
     const rows = first.rows.flatMap((r) => (r.ok ? [r.fields] : []));
     const again = readShelfCsv(writeShelfCsv(rows), 'mm');
@@ -143,7 +199,15 @@ describe('shelf rows', () => {
 });
 
 it('the next stage is the first that is neither done nor skipped', () => {
-  const stages = { secure: 'done', look: 'skipped', match: 'held', fit: 'waiting', set: 'waiting', prove: 'waiting', book: 'waiting' } as const;
+  const stages = {
+    secure: 'done',
+    look: 'skipped',
+    match: 'held',
+    fit: 'waiting',
+    set: 'waiting',
+    prove: 'waiting',
+    book: 'waiting',
+  } as const;
   expect(nextStage(stages)).toBe('match');
   expect(nextStage({ secure: 'done', look: 'done', match: 'done', fit: 'done', set: 'done', prove: 'done', book: 'done' })).toBeNull();
 });

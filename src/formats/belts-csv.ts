@@ -15,7 +15,8 @@ export function readBeltsCsv(text: string): BeltsResult {
   const csv = readCsv(text);
   if (!csv.ok) return csv;
   if (!csv.columns.includes('id')) return { ok: false, problem: 'line 1: there is no column “id”' };
-  if (!csv.columns.includes('designation') && !csv.columns.includes('length')) return { ok: false, problem: 'line 1: there is neither a column “designation” nor a column “length”' };
+  if (!csv.columns.includes('designation') && !csv.columns.includes('length'))
+    return { ok: false, problem: 'line 1: there is neither a column “designation” nor a column “length”' };
   const belts: Candidate[] = [];
   const seen = new Set<string>();
   for (const { line, cells } of csv.rows) {
@@ -50,7 +51,8 @@ function readRow(cells: Readonly<Record<string, string>>): { ok: true; candidate
   const unit = (cells['unit'] ?? '').toLowerCase();
   if (unit !== '' && unit !== 'mm' && unit !== 'in') return refuse(`unit must be mm or in, not “${cells['unit']}”`);
   const reference = (cells['reference'] ?? '').toLowerCase() || 'outside';
-  if (reference !== 'pitch' && reference !== 'outside' && reference !== 'inside') return refuse(`reference must be pitch, outside or inside, not “${cells['reference']}”`);
+  if (reference !== 'pitch' && reference !== 'outside' && reference !== 'inside')
+    return refuse(`reference must be pitch, outside or inside, not “${cells['reference']}”`);
   if (!cells['length']) return refuse('give a designation or a length');
   const length = parseQuantity(cells['length'], 'length', { assumed: unit || 'mm', min: 50, max: 20000 });
   if (!length.ok) return refuse(`length: ${length.problem}`);

@@ -7,7 +7,9 @@ export interface CsvRow {
   readonly cells: Readonly<Record<string, string>>;
 }
 
-export type CsvResult = { readonly ok: true; readonly columns: readonly string[]; readonly rows: readonly CsvRow[] } | { readonly ok: false; readonly problem: string };
+export type CsvResult =
+  | { readonly ok: true; readonly columns: readonly string[]; readonly rows: readonly CsvRow[] }
+  | { readonly ok: false; readonly problem: string };
 
 /** Reads CSV with a header; comma, semicolon or tab; quotes as in RFC 4180; byte-order mark, CRLF and blank lines are fine. */
 export function readCsv(text: string): CsvResult {

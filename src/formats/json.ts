@@ -7,11 +7,15 @@ export type JsonResult = { readonly ok: true; readonly document: unknown } | { r
 
 /** Reads JSON text, with or without a byte-order mark. Text that is not JSON is one problem, with its line. */
 export function readJson(text: string, what: string): JsonResult {
-  if (text.length > FILE_LIMIT) return { ok: false, problems: [{ path: '', message: `the file is larger than ${FILE_LIMIT / 1e6} MB, too large for ${what}` }] };
+  if (text.length > FILE_LIMIT)
+    return { ok: false, problems: [{ path: '', message: `the file is larger than ${FILE_LIMIT / 1e6} MB, too large for ${what}` }] };
   try {
     return { ok: true, document: JSON.parse(text.replace(/^﻿/, '')) };
   } catch {
-    return { ok: false, problems: [{ path: `line ${lineOfFault(text)}`, message: 'this is not JSON; check for a missing comma, quote or bracket' }] };
+    return {
+      ok: false,
+      problems: [{ path: `line ${lineOfFault(text)}`, message: 'this is not JSON; check for a missing comma, quote or bracket' }],
+    };
   }
 }
 

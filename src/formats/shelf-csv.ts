@@ -15,8 +15,11 @@ export interface ShelfRow {
   readonly supplierNote: string;
 }
 
-export type ShelfRowResult = { readonly ok: true; readonly line: number; readonly fields: ShelfRow } | { readonly ok: false; readonly line: number; readonly text: string; readonly problem: string };
-export type ShelfCsvResult = { readonly ok: true; readonly rows: readonly ShelfRowResult[] } | { readonly ok: false; readonly problem: string };
+export type ShelfRowResult =
+  | { readonly ok: true; readonly line: number; readonly fields: ShelfRow }
+  | { readonly ok: false; readonly line: number; readonly text: string; readonly problem: string };
+export type ShelfCsvResult =
+  { readonly ok: true; readonly rows: readonly ShelfRowResult[] } | { readonly ok: false; readonly problem: string };
 
 /** Columns of the shelf's CSV; the first or `section` and `length` say which belt, the rest may be left out. */
 export const SHELF_COLUMNS = ['designation', 'section', 'length', 'reference', 'quantity', 'bin', 'price', 'note'] as const;
@@ -32,24 +35,41 @@ export function readShelfCsv(text: string, lengthUnit: string): ShelfCsvResult {
   const csv = readCsv(text);
   if (!csv.ok) return csv;
   if (!csv.columns.includes('designation') && !(csv.columns.includes('section') && csv.columns.includes('length'))) {
-    return { ok: false, problem: 'The first line must name the columns: designation, or section and length; then quantity, bin, price and note as you like.' };
+    return {
+      ok: false,
+      problem: 'The first line must name the columns: designation, or section and length; then quantity, bin, price and note as you like.',
+    };
   }
-  if (csv.rows.length > SHELF_CSV_ROWS) return { ok: false, problem: `The file has ${csv.rows.length} rows; take in at most ${SHELF_CSV_ROWS} at a time.` };
+  if (csv.rows.length > SHELF_CSV_ROWS)
+    return { ok: false, problem: `The file has ${csv.rows.length} rows; take in at most ${SHELF_CSV_ROWS} at a time.` };
   return {
     ok: true,
     rows: csv.rows.map(({ line, cells }) => {
       const fields = readShelfFields(cells, lengthUnit);
-      return fields.ok ? { ok: true, line, fields: fields.fields } : { ok: false, line, text: SHELF_COLUMNS.map((c) => cells[c] ?? '').filter(Boolean).join(', '), problem: fields.problem };
+      return fields.ok
+        ? { ok: true, line, fields: fields.fields }
+        : {
+            ok: false,
+            line,
+            text: SHELF_COLUMNS.map((c) => cells[c] ?? '')
+              .filter(Boolean)
+              .join(', '),
+            problem: fields.problem,
+          };
     }),
   };
 }
 
 /** Reads one belt as it is typed, in a form or a row. A printed number says section and length by itself. */
-export function readShelfFields(cells: Readonly<Partial<Record<string, string>>>, lengthUnit: string): { ok: true; fields: ShelfRow } | { ok: false; problem: string; field: string } {
+export function readShelfFields(
+  cells: Readonly<Partial<Record<string, string>>>,
+  lengthUnit: string,
+): { ok: true; fields: ShelfRow } | { ok: false; problem: string; field: string } {
   const refuse = (field: string, problem: string) => ({ ok: false as const, field, problem });
   const get = (name: string) => (cells[name] ?? '').trim();
   const quantity = get('quantity') === '' ? 1 : Number(get('quantity'));
-  if (!Number.isInteger(quantity) || quantity < 0 || quantity > 100000) return refuse('quantity', `The quantity must be a whole number from 0 up, not “${get('quantity')}”.`);
+  if (!Number.isInteger(quantity) || quantity < 0 || quantity > 100000)
+    return refuse('quantity', `The quantity must be a whole number from 0 up, not “${get('quantity')}”.`);
   let priceCents: number | null = null;
   if (get('price') !== '') {
     const price = parseQuantity(get('price'), 'money', { min: 0, max: 100000 });
@@ -62,21 +82,48 @@ export function readShelfFields(cells: Readonly<Partial<Record<string, string>>>
     const decoded = decodeDesignation(typed);
     if (!decoded.ok) return refuse('designation', decoded.problem);
     if (decoded.belt.section === null) return refuse('designation', `“${typed}” is a length; give it as length, with its section.`);
-    return { ok: true, fields: { designation: typed, section: decoded.belt.section, lengthMm: null, lengthReference: null, lengthTyped: null, ...rest } };
+    return {
+      ok: true,
+      fields: { designation: typed, section: decoded.belt.section, lengthMm: null, lengthReference: null, lengthTyped: null, ...rest },
+    };
   }
-  if (!isSectionName(get('section'))) return refuse('section', get('section') === '' ? 'Give a printed number, or a section and a length.' : `“${get('section')}” is not a belt section I know.`);
+  if (!isSectionName(get('section')))
+    return refuse(
+      'section',
+      get('section') === '' ? 'Give a printed number, or a section and a length.' : `“${get('section')}” is not a belt section I know.`,
+    );
   const length = parseQuantity(get('length'), 'length', { assumed: lengthUnit, min: 100, max: 20000 });
   if (!length.ok) return refuse('length', length.problem);
   const reference = get('reference').toLowerCase() || 'outside';
-  if (reference !== 'pitch' && reference !== 'outside' && reference !== 'inside') return refuse('reference', `The length is taken along pitch, outside or inside, not “${reference}”.`);
+  if (reference !== 'pitch' && reference !== 'outside' && reference !== 'inside')
+    return refuse('reference', `The length is taken along pitch, outside or inside, not “${reference}”.`);
   const lengthTyped = length.unitTyped ? get('length') : `${get('length')} ${lengthUnit}`;
-  return { ok: true, fields: { designation: null, section: get('section').toUpperCase(), lengthMm: length.value, lengthReference: reference, lengthTyped, ...rest } };
+  return {
+    ok: true,
+    fields: {
+      designation: null,
+      section: get('section').toUpperCase(),
+      lengthMm: length.value,
+      lengthReference: reference,
+      lengthTyped,
+      ...rest,
+    },
+  };
 }
 
 /** The shelf as CSV that `readShelfCsv` takes back. */
 export function writeShelfCsv(rows: readonly ShelfRow[]): string {
-  return writeCsv(SHELF_COLUMNS, rows.map((r) => [
-    r.designation, r.designation === null ? r.section : null, r.lengthTyped ?? (r.lengthMm === null ? null : `${r.lengthMm} mm`), r.lengthReference, r.quantity, r.bin,
-    r.priceCents === null ? null : (r.priceCents / 100).toFixed(2), r.supplierNote,
-  ]));
+  return writeCsv(
+    SHELF_COLUMNS,
+    rows.map((r) => [
+      r.designation,
+      r.designation === null ? r.section : null,
+      r.lengthTyped ?? (r.lengthMm === null ? null : `${r.lengthMm} mm`),
+      r.lengthReference,
+      r.quantity,
+      r.bin,
+      r.priceCents === null ? null : (r.priceCents / 100).toFixed(2),
+      r.supplierNote,
+    ]),
+  );
 }

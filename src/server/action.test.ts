@@ -8,12 +8,16 @@ import { wholeNumber } from './params';
 const seen = vi.hoisted(() => ({ person: null as unknown }));
 vi.mock('./session', () => ({
   currentPerson: async () => seen.person,
-  includesRole: (role: string, needed: string) => ['viewer', 'technician', 'owner'].indexOf(role) >= ['viewer', 'technician', 'owner'].indexOf(needed),
+  includesRole: (role: string, needed: string) =>
+    ['viewer', 'technician', 'owner'].indexOf(role) >= ['viewer', 'technician', 'owner'].indexOf(needed),
 }));
 vi.mock('../db', () => ({ database: () => 'the database' }));
 
 const person = (role: Person['role']) => ({ id: 1, shopId: 1, name: 'Bram', role, sessionId: 's' });
-const input = z.object({ name: z.string().min(1, 'Give a name.'), parts: z.array(z.object({ size: z.number('A size is a number.') })).default([]) });
+const input = z.object({
+  name: z.string().min(1, 'Give a name.'),
+  parts: z.array(z.object({ size: z.number('A size is a number.') })).default([]),
+});
 
 describe('every act', () => {
   const did = vi.fn(async (_context: unknown, given: z.infer<typeof input>) => ({ ok: true as const, value: given.name }));
@@ -29,16 +33,27 @@ describe('every act', () => {
   });
   it('is refused to a stranger and to a lower role, whatever is sent, and done for a higher one', async () => {
     seen.person = null;
-    expect(await act({ name: 'A', parts: [] })).toMatchObject({ ok: false, reason: 'signed-out', problem: expect.stringContaining('nothing you typed is lost') });
+    expect(await act({ name: 'A', parts: [] })).toMatchObject({
+      ok: false,
+      reason: 'signed-out',
+      problem: expect.stringContaining('nothing you typed is lost'),
+    });
     seen.person = person('viewer');
-    expect(await act({ name: '', parts: [] })).toMatchObject({ ok: false, reason: 'forbidden', problem: expect.stringContaining('technician’s account') });
+    expect(await act({ name: '', parts: [] })).toMatchObject({
+      ok: false,
+      reason: 'forbidden',
+      problem: expect.stringContaining('technician’s account'),
+    });
     expect(did).not.toHaveBeenCalled();
     seen.person = person('owner');
     expect(await act({ name: 'A', parts: [] })).toMatchObject({ ok: true });
   });
   it('refuses input that is not what it takes, with the field and its sentence', async () => {
     expect(await act({ name: '', parts: [] })).toEqual({ ok: false, reason: 'invalid', problem: 'Give a name.', field: 'name' });
-    expect(await act({ name: 'A', parts: [{ size: 'large' }] } as never)).toMatchObject({ problem: 'A size is a number.', field: 'parts.0.size' });
+    expect(await act({ name: 'A', parts: [{ size: 'large' }] } as never)).toMatchObject({
+      problem: 'A size is a number.',
+      field: 'parts.0.size',
+    });
     expect(await act(null as never)).toMatchObject({ ok: false, reason: 'invalid' });
     expect(did).not.toHaveBeenCalled();
   });
@@ -58,10 +73,27 @@ describe('passwords', () => {
     const [one, two] = await Promise.all([hashPassword('thursday-boat-48'), hashPassword('thursday-boat-48')]);
     expect(one).not.toBe(two);
     expect(one).not.toContain('thursday');
-    expect(await Promise.all([passwordMatches('thursday-boat-48', one), passwordMatches('thursday-boat-49', one), passwordMatches('thursday-boat-48', undefined), passwordMatches('x', 'no hash')])).toEqual([true, false, false, false]);
+    expect(
+      await Promise.all([
+        passwordMatches('thursday-boat-48', one),
+        passwordMatches('thursday-boat-49', one),
+        passwordMatches('thursday-boat-48', undefined),
+        passwordMatches('x', 'no hash'),
+      ]),
+    ).toEqual([true, false, false, false]);
   });
 });
 
 describe('a number in an address', () => {
-  it.each([['12', 12], ['0', null], ['-3', null], ['1.5', null], ['12abc', null], ['9999999999', null], ['', null], [undefined, null], [['1', '2'], null]] as const)('%j is %s', (text, number) => expect(wholeNumber(text as string)).toBe(number));
+  it.each([
+    ['12', 12],
+    ['0', null],
+    ['-3', null],
+    ['1.5', null],
+    ['12abc', null],
+    ['9999999999', null],
+    ['', null],
+    [undefined, null],
+    [['1', '2'], null],
+  ] as const)('%j is %s', (text, number) => expect(wholeNumber(text as string)).toBe(number));
 });

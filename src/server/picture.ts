@@ -44,7 +44,12 @@ export async function preparePicture(bytes: Buffer): Promise<PictureResult> {
     const source = sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' });
     const { format } = await source.metadata();
     if (format !== 'jpeg' && format !== 'png' && format !== 'webp') return { ok: false, problem: NOT_A_PICTURE };
-    const { data, info } = await source.rotate().resize(LONGEST_EDGE_PX, LONGEST_EDGE_PX, { fit: 'inside', withoutEnlargement: true }).flatten({ background: '#ffffff' }).jpeg({ quality: 84 }).toBuffer({ resolveWithObject: true });
+    const { data, info } = await source
+      .rotate()
+      .resize(LONGEST_EDGE_PX, LONGEST_EDGE_PX, { fit: 'inside', withoutEnlargement: true })
+      .flatten({ background: '#ffffff' })
+      .jpeg({ quality: 84 })
+      .toBuffer({ resolveWithObject: true });
     return { ok: true, picture: { bytes: data, mediaType: 'image/jpeg', width: info.width, height: info.height } };
   } catch {
     return { ok: false, problem: NOT_A_PICTURE };

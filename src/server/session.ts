@@ -17,7 +17,9 @@ async function cookie() {
   const password = process.env['TAUT_SECRET'];
   if (!password) throw new Error('TAUT_SECRET is not set; start the application with npm start');
   return getIronSession<Cookie>(jar, {
-    password, cookieName: 'taut-session', ttl: SESSION_DAYS * 86400,
+    password,
+    cookieName: 'taut-session',
+    ttl: SESSION_DAYS * 86400,
     cookieOptions: { httpOnly: true, sameSite: 'lax', path: '/', secure: process.env['TAUT_HTTPS'] === '1' },
   });
 }

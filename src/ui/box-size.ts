@@ -14,7 +14,9 @@ export function useBoxSize(first: Size, least: number): [RefObject<HTMLDivElemen
   useEffect(() => {
     const element = box.current;
     if (!element) return;
-    const observer = new ResizeObserver(([entry]) => entry && setSize({ width: Math.max(least, entry.contentRect.width), height: Math.max(least, entry.contentRect.height) }));
+    const observer = new ResizeObserver(
+      ([entry]) => entry && setSize({ width: Math.max(least, entry.contentRect.width), height: Math.max(least, entry.contentRect.height) }),
+    );
     observer.observe(element);
     return () => observer.disconnect();
   }, [least]);

@@ -10,12 +10,19 @@ const nothing = () => () => undefined;
  * forget it.
  */
 export function useDraft(key: string): [string, (text: string) => void, () => void] {
-  const kept = useSyncExternalStore(nothing, () => localStorage.getItem(PREFIX + key) ?? '', () => '');
+  const kept = useSyncExternalStore(
+    nothing,
+    () => localStorage.getItem(PREFIX + key) ?? '',
+    () => '',
+  );
   const [typed, setTyped] = useState<string | null>(null);
-  const set = useCallback((text: string) => {
-    setTyped(text);
-    if (text === '') localStorage.removeItem(PREFIX + key);
-    else localStorage.setItem(PREFIX + key, text);
-  }, [key]);
+  const set = useCallback(
+    (text: string) => {
+      setTyped(text);
+      if (text === '') localStorage.removeItem(PREFIX + key);
+      else localStorage.setItem(PREFIX + key, text);
+    },
+    [key],
+  );
   return [typed ?? kept, set, useCallback(() => set(''), [set])];
 }

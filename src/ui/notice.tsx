@@ -22,8 +22,32 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
   return (
     <NoticeContext.Provider value={tell}>
       {children}
-      <Snackbar key={notice?.key} open={notice !== null} autoHideDuration={notice?.tone === 'refused' ? null : 8000} onClose={(_, why) => why !== 'clickaway' && close()} anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }} sx={{ mb: { xs: 7, sm: 0 } }}>
-        <Alert severity={notice?.tone === 'refused' ? 'warning' : 'success'} variant="filled" onClose={close} action={notice?.undo ? <Button color="inherit" onClick={() => { notice.undo?.(); close(); }}>Undo</Button> : undefined}>
+      <Snackbar
+        key={notice?.key}
+        open={notice !== null}
+        autoHideDuration={notice?.tone === 'refused' ? null : 8000}
+        onClose={(_, why) => why !== 'clickaway' && close()}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}
+        sx={{ mb: { xs: 7, sm: 0 } }}
+      >
+        <Alert
+          severity={notice?.tone === 'refused' ? 'warning' : 'success'}
+          variant="filled"
+          onClose={close}
+          action={
+            notice?.undo ? (
+              <Button
+                color="inherit"
+                onClick={() => {
+                  notice.undo?.();
+                  close();
+                }}
+              >
+                Undo
+              </Button>
+            ) : undefined
+          }
+        >
           {notice?.text}
         </Alert>
       </Snackbar>

@@ -25,7 +25,20 @@ export interface NumberFieldProps extends Omit<TextFieldProps, 'value' | 'onChan
  * Takes what a hand writes (`51 3/8`, `4 ft 3 3/8`, `12 lb`), shows how it was read in the other unit, steps by its last digit with the arrow
  * keys, and keeps what was typed while it cannot be read.
  */
-export function NumberField({ dimension, value, onValue, min, max, optional, typed, helperText, ariaLabel, onBlur, onKeyDown, ...rest }: NumberFieldProps) {
+export function NumberField({
+  dimension,
+  value,
+  onValue,
+  min,
+  max,
+  optional,
+  typed,
+  helperText,
+  ariaLabel,
+  onBlur,
+  onKeyDown,
+  ...rest
+}: NumberFieldProps) {
   const { unit, setting } = useUnits();
   const id = useId();
   const assumed = unit(dimension);
@@ -78,7 +91,17 @@ export function NumberField({ dimension, value, onValue, min, max, optional, typ
         if (draft && !draft.problem) setDraft(null);
         onBlur?.(event);
       }}
-      slotProps={{ htmlInput: { inputMode: 'text', autoComplete: 'off', spellCheck: false, className: 'ts-mono', 'data-dimension': dimension, ...(ariaLabel ? { 'aria-label': ariaLabel } : {}) }, formHelperText: { role: draft?.problem ? 'alert' : undefined } }}
+      slotProps={{
+        htmlInput: {
+          inputMode: 'text',
+          autoComplete: 'off',
+          spellCheck: false,
+          className: 'ts-mono',
+          'data-dimension': dimension,
+          ...(ariaLabel ? { 'aria-label': ariaLabel } : {}),
+        },
+        formHelperText: { role: draft?.problem ? 'alert' : undefined },
+      }}
     />
   );
 }

@@ -9,9 +9,17 @@ export function Page({ title, lead, acts, children }: { title: string; lead?: Re
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 3, rowGap: 1, mb: 2 }}>
         <Box sx={{ mr: 'auto', minWidth: 0 }}>
           <Typography variant="h1">{title}</Typography>
-          {lead && <Typography component="div" sx={{ color: 'var(--ts-quiet)' }}>{lead}</Typography>}
+          {lead && (
+            <Typography component="div" sx={{ color: 'var(--ts-quiet)' }}>
+              {lead}
+            </Typography>
+          )}
         </Box>
-        {acts && <Box className="ts-screen-only" sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>{acts}</Box>}
+        {acts && (
+          <Box className="ts-screen-only" sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+            {acts}
+          </Box>
+        )}
       </Box>
       {children}
     </Box>
@@ -22,7 +30,9 @@ export function Page({ title, lead, acts, children }: { title: string; lead?: Re
 export function Empty({ title, children, act }: { title: string; children: ReactNode; act?: ReactNode }) {
   return (
     <Box sx={{ border: '1px dashed var(--ts-edge)', borderRadius: '4px', p: 4, maxWidth: 560 }}>
-      <Typography variant="h2" sx={{ mb: 0.5 }}>{title}</Typography>
+      <Typography variant="h2" sx={{ mb: 0.5 }}>
+        {title}
+      </Typography>
       <Typography sx={{ color: 'var(--ts-quiet)', mb: act ? 2 : 0 }}>{children}</Typography>
       {act}
     </Box>
@@ -34,7 +44,9 @@ export function Card({ title, acts, children }: { title: string; acts?: ReactNod
   return (
     <Box component="section" sx={{ border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', p: 2, minWidth: 0 }}>
       <Box sx={{ display: 'flex', alignItems: 'center', mb: 1.5, gap: 1 }}>
-        <Typography variant="h2" sx={{ mr: 'auto' }}>{title}</Typography>
+        <Typography variant="h2" sx={{ mr: 'auto' }}>
+          {title}
+        </Typography>
         {acts}
       </Box>
       {children}

@@ -11,14 +11,19 @@ const workers = new Map<string, Comlink.Remote<SolverService>>();
 function workerFor(purpose: 'drawing' | 'matching'): Comlink.Remote<SolverService> {
   let remote = workers.get(purpose);
   if (!remote) {
-    remote = Comlink.wrap<SolverService>(new Worker(new URL('../workers/solver.worker.ts', import.meta.url), { type: 'module', name: purpose }));
+    remote = Comlink.wrap<SolverService>(
+      new Worker(new URL('../workers/solver.worker.ts', import.meta.url), { type: 'module', name: purpose }),
+    );
     workers.set(purpose, remote);
   }
   return remote;
 }
 
 /** Runs the newest request only: while one is under way later ones wait, and of those only the last is run. Keeps the last answer meanwhile. */
-function useLatest<Request, Answer>(request: Request | null, run: (request: Request) => Promise<Answer>): { answer: Answer | null; pending: boolean } {
+function useLatest<Request, Answer>(
+  request: Request | null,
+  run: (request: Request) => Promise<Answer>,
+): { answer: Answer | null; pending: boolean } {
   const [answer, setAnswer] = useState<Answer | null>(null);
   const [pending, setPending] = useState(true);
   const waiting = useRef<Request | null>(null);
@@ -71,6 +76,13 @@ export function useLook(notebook: Notebook | null): { answer: LookResult | null;
 }
 
 /** Starts many uncertain drives; `report` returns false to stop. */
-export function runVariations(drive: MatchRequest['drive'], beltId: string, outsideMm: number, spread: Parameters<SolverService['variations']>[3], draws: number, report: (done: number, works: number) => boolean): Promise<{ done: number; works: number }> {
+export function runVariations(
+  drive: MatchRequest['drive'],
+  beltId: string,
+  outsideMm: number,
+  spread: Parameters<SolverService['variations']>[3],
+  draws: number,
+  report: (done: number, works: number) => boolean,
+): Promise<{ done: number; works: number }> {
   return workerFor('matching').variations(drive, beltId, outsideMm, spread, draws, Comlink.proxy(report));
 }

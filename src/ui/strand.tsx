@@ -15,7 +15,19 @@ export interface StrandMark {
  * One strand of static tension with its three reaches: slips, holds, loads the bearings. Logarithmic, 10 N to 10 kN, and the same wherever it
  * appears, so that marks can be compared from screen to screen.
  */
-export function Strand({ floorN, loadKnown, ceilingN, marks, label }: { floorN: number; loadKnown: boolean; ceilingN: number | null; marks: readonly StrandMark[]; label: string }) {
+export function Strand({
+  floorN,
+  loadKnown,
+  ceilingN,
+  marks,
+  label,
+}: {
+  floorN: number;
+  loadKnown: boolean;
+  ceilingN: number | null;
+  marks: readonly StrandMark[];
+  label: string;
+}) {
   const { show } = useUnits();
   const [w, h] = [260, 74];
   const at = (n: number) => 4 + ((Math.log10(Math.min(10000, Math.max(10, n))) - 1) / 3) * (w - 8);
@@ -38,16 +50,40 @@ export function Strand({ floorN, loadKnown, ceilingN, marks, label }: { floorN: 
         {ceilingN !== null && <path d={`M${high} 24v26`} stroke="var(--ts-copper)" strokeWidth={1.5} />}
         {marks.map((m) => (
           <g key={m.id}>
-            {m.sdN !== undefined && <path d={`M${at(m.tensionN - m.sdN)} 37H${at(m.tensionN + m.sdN)}`} stroke="var(--ts-work)" strokeWidth={10} opacity={0.4} />}
+            {m.sdN !== undefined && (
+              <path d={`M${at(m.tensionN - m.sdN)} 37H${at(m.tensionN + m.sdN)}`} stroke="var(--ts-work)" strokeWidth={10} opacity={0.4} />
+            )}
             <path d={`M${at(m.tensionN) - 7} 18h14l-7 13z`} fill="var(--ts-ink)" />
-            <text x={Math.min(w - 34, Math.max(34, at(m.tensionN)))} y={12} textAnchor="middle" fontSize={14} fontWeight={600} fill="var(--ts-ink)" fontFamily="'Spline Sans Mono', monospace">{show(m.tensionN, 'force')}</text>
+            <text
+              x={Math.min(w - 34, Math.max(34, at(m.tensionN)))}
+              y={12}
+              textAnchor="middle"
+              fontSize={14}
+              fontWeight={600}
+              fill="var(--ts-ink)"
+              fontFamily="'Spline Sans Mono', monospace"
+            >
+              {show(m.tensionN, 'force')}
+            </text>
           </g>
         ))}
-        {loadKnown && <text x={4} y={66} fontSize={12.5} fill="var(--ts-quiet)">slips under {show(floorN, 'force')}</text>}
-        {!loadKnown && <text x={4} y={66} fontSize={12.5} fill="var(--ts-quiet)">load not known</text>}
-        <text x={w - 4} y={66} fontSize={12.5} textAnchor="end" fill={ceilingN === null ? 'var(--ts-quiet)' : 'var(--ts-copper)'}>{ceilingN === null ? 'bearing limit not known' : `bearings over ${show(ceilingN, 'force')}`}</text>
+        {loadKnown && (
+          <text x={4} y={66} fontSize={12.5} fill="var(--ts-quiet)">
+            slips under {show(floorN, 'force')}
+          </text>
+        )}
+        {!loadKnown && (
+          <text x={4} y={66} fontSize={12.5} fill="var(--ts-quiet)">
+            load not known
+          </text>
+        )}
+        <text x={w - 4} y={66} fontSize={12.5} textAnchor="end" fill={ceilingN === null ? 'var(--ts-quiet)' : 'var(--ts-copper)'}>
+          {ceilingN === null ? 'bearing limit not known' : `bearings over ${show(ceilingN, 'force')}`}
+        </text>
       </svg>
-      {empty && <Box sx={{ color: 'var(--ts-copper)', fontSize: 13, fontWeight: 600 }}>No tension does both: it would slip or overload.</Box>}
+      {empty && (
+        <Box sx={{ color: 'var(--ts-copper)', fontSize: 13, fontWeight: 600 }}>No tension does both: it would slip or overload.</Box>
+      )}
     </Box>
   );
 }

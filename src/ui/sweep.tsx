@@ -35,7 +35,9 @@ export function Sweep({ tensioner, position, released, engaged, brake, works }: 
   };
   const path = (a: number, b: number) => {
     const n = 24;
-    return Array.from({ length: n + 1 }, (_, i) => place(a + ((b - a) * i) / n)).map(([x, y], i) => `${i ? 'L' : 'M'}${x.toFixed(1)} ${y.toFixed(1)}`).join('');
+    return Array.from({ length: n + 1 }, (_, i) => place(a + ((b - a) * i) / n))
+      .map(([x, y], i) => `${i ? 'L' : 'M'}${x.toFixed(1)} ${y.toFixed(1)}`)
+      .join('');
   };
   const dimension = arc ? 'angle' : 'length';
   const stop = forward ? max : min;
@@ -51,29 +53,86 @@ export function Sweep({ tensioner, position, released, engaged, brake, works }: 
     released === null ? '' : `rests at ${show(released, dimension)} released`,
     engaged === null ? '' : `at ${show(engaged, dimension)} engaged, ${show(left ?? 0, dimension)} left to the stop`,
     brake ? `brake lands at ${show(brake.appliesAt, dimension)}` : '',
-  ].filter(Boolean).join('; ');
+  ]
+    .filter(Boolean)
+    .join('; ');
   return (
     <svg viewBox={`0 0 ${w} ${h}`} width="100%" role="img" aria-label={words} style={{ display: 'block' }}>
       <path d={path(min, max)} fill="none" stroke="var(--ts-sand)" strokeWidth={13} />
-      {brake && <path d={path(brake.side === 'above' ? brake.appliesAt : min, brake.side === 'above' ? max : brake.appliesAt)} fill="none" stroke="var(--ts-copper-soft)" strokeWidth={13} />}
-      {released !== null && engaged !== null && <path d={path(released, engaged)} fill="none" stroke={works ? 'var(--ts-work)' : 'var(--ts-faint)'} strokeWidth={7} strokeDasharray={works ? undefined : '7 4'} />}
+      {brake && (
+        <path
+          d={path(brake.side === 'above' ? brake.appliesAt : min, brake.side === 'above' ? max : brake.appliesAt)}
+          fill="none"
+          stroke="var(--ts-copper-soft)"
+          strokeWidth={13}
+        />
+      )}
+      {released !== null && engaged !== null && (
+        <path
+          d={path(released, engaged)}
+          fill="none"
+          stroke={works ? 'var(--ts-work)' : 'var(--ts-faint)'}
+          strokeWidth={7}
+          strokeDasharray={works ? undefined : '7 4'}
+        />
+      )}
       {tick(min, 'var(--ts-quiet)', 4)}
       {tick(max, 'var(--ts-quiet)', 4)}
       {brake && tick(brake.appliesAt, 'var(--ts-copper)')}
-      {brake && <text x={arc ? (bx < 60 ? 2 : bx > w - 60 ? w - 2 : bx) : Math.max(34, Math.min(w - 34, bx))} y={arc ? Math.max(12, by - (bx < 60 || bx > w - 60 ? 18 : 2)) : 16} fontSize={12.5} textAnchor={arc && bx < 60 ? 'start' : arc && bx > w - 60 ? 'end' : 'middle'} fill="var(--ts-copper)">brake lands</text>}
+      {brake && (
+        <text
+          x={arc ? (bx < 60 ? 2 : bx > w - 60 ? w - 2 : bx) : Math.max(34, Math.min(w - 34, bx))}
+          y={arc ? Math.max(12, by - (bx < 60 || bx > w - 60 ? 18 : 2)) : 16}
+          fontSize={12.5}
+          textAnchor={arc && bx < 60 ? 'start' : arc && bx > w - 60 ? 'end' : 'middle'}
+          fill="var(--ts-copper)"
+        >
+          brake lands
+        </text>
+      )}
       <circle cx={px} cy={py} r={9} fill="var(--ts-ink)" stroke="var(--ts-card)" strokeWidth={2} />
       {arc ? (
         <>
-          <text x={w / 2} y={84} textAnchor="middle" fontSize={19} fontWeight={600} fill="var(--ts-ink)" fontFamily="'Spline Sans Mono', monospace">{left === null ? show(position, dimension) : show(left, dimension)}</text>
-          <text x={w / 2} y={101} textAnchor="middle" fontSize={12.5} fill="var(--ts-quiet)">{left === null ? 'stands here' : 'left to the stop'}</text>
-          <text x={4} y={123} fontSize={12.5} fill="var(--ts-quiet)">released</text>
-          <text x={w - 4} y={123} textAnchor="end" fontSize={12.5} fill="var(--ts-quiet)">engaged</text>
+          <text
+            x={w / 2}
+            y={84}
+            textAnchor="middle"
+            fontSize={19}
+            fontWeight={600}
+            fill="var(--ts-ink)"
+            fontFamily="'Spline Sans Mono', monospace"
+          >
+            {left === null ? show(position, dimension) : show(left, dimension)}
+          </text>
+          <text x={w / 2} y={101} textAnchor="middle" fontSize={12.5} fill="var(--ts-quiet)">
+            {left === null ? 'stands here' : 'left to the stop'}
+          </text>
+          <text x={4} y={123} fontSize={12.5} fill="var(--ts-quiet)">
+            released
+          </text>
+          <text x={w - 4} y={123} textAnchor="end" fontSize={12.5} fill="var(--ts-quiet)">
+            engaged
+          </text>
         </>
       ) : (
         <>
-          <text x={18} y={80} fontSize={12.5} fill="var(--ts-quiet)">released</text>
-          <text x={w - 18} y={80} textAnchor="end" fontSize={12.5} fill="var(--ts-quiet)">engaged</text>
-          <text x={w / 2} y={82} textAnchor="middle" fontSize={15} fontWeight={600} fill="var(--ts-ink)" fontFamily="'Spline Sans Mono', monospace">{left === null ? show(position, dimension) : `${show(left, dimension)} left`}</text>
+          <text x={18} y={80} fontSize={12.5} fill="var(--ts-quiet)">
+            released
+          </text>
+          <text x={w - 18} y={80} textAnchor="end" fontSize={12.5} fill="var(--ts-quiet)">
+            engaged
+          </text>
+          <text
+            x={w / 2}
+            y={82}
+            textAnchor="middle"
+            fontSize={15}
+            fontWeight={600}
+            fill="var(--ts-ink)"
+            fontFamily="'Spline Sans Mono', monospace"
+          >
+            {left === null ? show(position, dimension) : `${show(left, dimension)} left`}
+          </text>
         </>
       )}
     </svg>

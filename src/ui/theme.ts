@@ -52,10 +52,23 @@ export const theme = createTheme({
   components: {
     MuiButton: {
       defaultProps: { disableElevation: true },
-      styleOverrides: { root: { minHeight: 44, paddingInline: 16 }, outlined: { borderColor: 'var(--ts-edge)', color: 'var(--ts-ink)', backgroundColor: 'var(--ts-card)' } },
+      styleOverrides: {
+        root: { minHeight: 44, paddingInline: 16 },
+        outlined: { borderColor: 'var(--ts-edge)', color: 'var(--ts-ink)', backgroundColor: 'var(--ts-card)' },
+      },
     },
     MuiIconButton: { styleOverrides: { root: { minWidth: 44, minHeight: 44, borderRadius: 4 } } },
-    MuiToggleButton: { styleOverrides: { root: { minHeight: 44, textTransform: 'none', paddingInline: 12, color: 'var(--ts-ink)', '&.Mui-selected, &.Mui-selected:hover': { backgroundColor: 'var(--ts-work)', color: 'var(--ts-work-ink)' } } } },
+    MuiToggleButton: {
+      styleOverrides: {
+        root: {
+          minHeight: 44,
+          textTransform: 'none',
+          paddingInline: 12,
+          color: 'var(--ts-ink)',
+          '&.Mui-selected, &.Mui-selected:hover': { backgroundColor: 'var(--ts-work)', color: 'var(--ts-work-ink)' },
+        },
+      },
+    },
     MuiTextField: { defaultProps: { size: 'small', fullWidth: true } },
     MuiOutlinedInput: { styleOverrides: { root: { minHeight: 44, backgroundColor: 'var(--ts-card)' } } },
     MuiMenuItem: { styleOverrides: { root: { minHeight: 44 } } },

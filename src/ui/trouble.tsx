@@ -7,7 +7,16 @@ import { Empty, Page } from './page';
 export function Trouble({ onAgain }: { onAgain: () => void }) {
   return (
     <Page title="This page could not be read">
-      <Empty title="The server did not answer as it should" act={<Button variant="contained" onClick={onAgain}>Read it again</Button>}>Nothing was changed, and what you had typed and not saved is kept on this device.</Empty>
+      <Empty
+        title="The server did not answer as it should"
+        act={
+          <Button variant="contained" onClick={onAgain}>
+            Read it again
+          </Button>
+        }
+      >
+        Nothing was changed, and what you had typed and not saved is kept on this device.
+      </Empty>
     </Page>
   );
 }

@@ -18,10 +18,20 @@ function ruler(): PathWriter & { total: number; gap: number } {
   let [x, y] = [0, 0];
   let first: [number, number] | undefined;
   const r = {
-    total: 0, gap: 0,
-    moveTo: (nx: number, ny: number) => { [x, y] = [nx, ny]; first = [nx, ny]; },
-    lineTo: (nx: number, ny: number) => { r.total += Math.hypot(nx - x, ny - y); [x, y] = [nx, ny]; },
-    curveTo: (_cx: number, _cy: number, nx: number, ny: number) => { r.total += Math.hypot(nx - x, ny - y); [x, y] = [nx, ny]; },
+    total: 0,
+    gap: 0,
+    moveTo: (nx: number, ny: number) => {
+      [x, y] = [nx, ny];
+      first = [nx, ny];
+    },
+    lineTo: (nx: number, ny: number) => {
+      r.total += Math.hypot(nx - x, ny - y);
+      [x, y] = [nx, ny];
+    },
+    curveTo: (_cx: number, _cy: number, nx: number, ny: number) => {
+      r.total += Math.hypot(nx - x, ny - y);
+      [x, y] = [nx, ny];
+    },
     arcTo: (radius: number, large: boolean, _clockwise: boolean, nx: number, ny: number) => {
       const half = Math.asin(Math.min(1, Math.hypot(nx - x, ny - y) / (2 * radius)));
       r.total += radius * (large ? 2 * Math.PI - 2 * half : 2 * half);
@@ -84,7 +94,9 @@ describe('labels', () => {
       const left = l.anchor === 'start' ? x - 13 * px : l.anchor === 'end' ? x - w + 13 * px : x - w / 2;
       return { left, right: left + w, top: y - 13 * px, bottom: y + 13 * px };
     });
-    boxes.forEach((a, i) => boxes.slice(i + 1).forEach((b) => expect(a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom).toBe(false)));
+    boxes.forEach((a, i) =>
+      boxes.slice(i + 1).forEach((b) => expect(a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom).toBe(false)),
+    );
   });
 });
 
@@ -108,7 +120,14 @@ describe('what has to be in sight', () => {
 
 describe('stepping a typed number', () => {
   it.each([
-    ['1305 mm', 1, 1, '1306 mm'], ['12.50 lb', 1, 1, '12.51 lb'], ['12.5 lb', -1, 10, '11.5 lb'], ['51 3/8', 1, 1, '51 4/8'], ['51-7/8"', 1, 1, '52"'], ['1/16', -1, 1, '0'], ['0', -1, 1, '-1'], ['4 ft 3', 1, 1, '4 ft 4'],
+    ['1305 mm', 1, 1, '1306 mm'],
+    ['12.50 lb', 1, 1, '12.51 lb'],
+    ['12.5 lb', -1, 10, '11.5 lb'],
+    ['51 3/8', 1, 1, '51 4/8'],
+    ['51-7/8"', 1, 1, '52"'],
+    ['1/16', -1, 1, '0'],
+    ['0', -1, 1, '-1'],
+    ['4 ft 3', 1, 1, '4 ft 4'],
   ] as const)('%s by %i × %i is %s', (text, direction, times, expected) => expect(stepText(text, direction, times)).toBe(expected));
   it('leaves words alone', () => expect(stepText('wide', 1, 1)).toBeNull());
 });

@@ -22,8 +22,10 @@ export function UnitsProvider({ setting, children }: { setting: UnitSetting; chi
 
 export function unitsFor(setting: UnitSetting): Units {
   return {
-    setting, show: (value, dimension, digits) => formatQuantity(value, dimension, setting, digits),
-    caliper: (mm) => (setting.system === 'inch' ? `${(mm / 25.4).toFixed(2)} in` : `${mm.toFixed(1)} mm`), unit: (dimension) => preferredUnit(dimension, setting),
+    setting,
+    show: (value, dimension, digits) => formatQuantity(value, dimension, setting, digits),
+    caliper: (mm) => (setting.system === 'inch' ? `${(mm / 25.4).toFixed(2)} in` : `${mm.toFixed(1)} mm`),
+    unit: (dimension) => preferredUnit(dimension, setting),
   };
 }
 

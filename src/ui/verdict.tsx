@@ -1,8 +1,20 @@
 import type { Verdict } from '@/core/drive';
 
-export const VERDICT_WORDS: Readonly<Record<Verdict, string>> = { fits: 'Runs', marginal: 'Runs, no margin', 'too-short': 'Won’t let go', 'too-long': 'Won’t grip', 'wrong-section': 'Won’t seat' };
+export const VERDICT_WORDS: Readonly<Record<Verdict, string>> = {
+  fits: 'Runs',
+  marginal: 'Runs, no margin',
+  'too-short': 'Won’t let go',
+  'too-long': 'Won’t grip',
+  'wrong-section': 'Won’t seat',
+};
 
-const COLOURS: Readonly<Record<Verdict, string>> = { fits: 'var(--ts-work)', marginal: 'var(--ts-work)', 'too-short': 'var(--ts-copper)', 'too-long': 'var(--ts-copper)', 'wrong-section': 'var(--ts-stop)' };
+const COLOURS: Readonly<Record<Verdict, string>> = {
+  fits: 'var(--ts-work)',
+  marginal: 'var(--ts-work)',
+  'too-short': 'var(--ts-copper)',
+  'too-long': 'var(--ts-copper)',
+  'wrong-section': 'var(--ts-stop)',
+};
 
 /** The mark of a verdict: a full strand, a half-full one, one held taut between bars, one sagging, a crossed one. Told apart by shape. */
 export function VerdictMark({ verdict, size = 22 }: { verdict: Verdict; size?: number }) {
@@ -10,7 +22,12 @@ export function VerdictMark({ verdict, size = 22 }: { verdict: Verdict; size?: n
   return (
     <svg width={size} height={size * 0.6} viewBox="0 0 30 18" aria-hidden focusable="false" style={{ flex: 'none' }}>
       {verdict === 'fits' && <rect x={2} y={4} width={26} height={10} rx={5} fill={c} />}
-      {verdict === 'marginal' && <><rect x={3} y={5} width={24} height={8} rx={4} fill="none" stroke={c} strokeWidth={2} /><path d="M7 5h8v8H7a4 4 0 010-8z" fill={c} /></>}
+      {verdict === 'marginal' && (
+        <>
+          <rect x={3} y={5} width={24} height={8} rx={4} fill="none" stroke={c} strokeWidth={2} />
+          <path d="M7 5h8v8H7a4 4 0 010-8z" fill={c} />
+        </>
+      )}
       {verdict === 'too-short' && <path d="M4 2v14M26 2v14M4 9h22" stroke={c} strokeWidth={3} fill="none" />}
       {verdict === 'too-long' && <path d="M3 4q12 20 24 0" stroke={c} strokeWidth={3} fill="none" strokeLinecap="round" />}
       {verdict === 'wrong-section' && <path d="M6 2l18 14M24 2L6 16" stroke={c} strokeWidth={3} strokeLinecap="round" />}

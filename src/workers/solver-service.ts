@@ -1,6 +1,38 @@
 import {
-  answerState, compileDrive, endingProblem, isOverCentre, judgeBelt, lengthWindow, newMatcher, newSolver, rankBelts, readCandidate, seededRandom, setAdjusters, solveEquilibrium, speedsOf, statesOf, tryLength, variationsThatWork, windowByAdjuster, windowSpread,
-  type BeltDuty, type Candidate, type Drive, type LengthWindow, type MatchedBelt, type Pose, type Problem, type SolvedState, type Speeds, type Spread, type Trial, type Uncertainty, type Warning, type WindowSpread, type GripBand,
+  answerState,
+  compileDrive,
+  endingProblem,
+  isOverCentre,
+  judgeBelt,
+  lengthWindow,
+  newMatcher,
+  newSolver,
+  rankBelts,
+  readCandidate,
+  seededRandom,
+  setAdjusters,
+  solveEquilibrium,
+  speedsOf,
+  statesOf,
+  tryLength,
+  variationsThatWork,
+  windowByAdjuster,
+  windowSpread,
+  type BeltDuty,
+  type Candidate,
+  type Drive,
+  type LengthWindow,
+  type MatchedBelt,
+  type Pose,
+  type Problem,
+  type SolvedState,
+  type Speeds,
+  type Spread,
+  type Trial,
+  type Uncertainty,
+  type Warning,
+  type WindowSpread,
+  type GripBand,
 } from '../core/drive';
 import { standardSizes } from '../core/belt';
 import { lookAt, type LookResult, type Notebook } from '../core/survey';
@@ -45,7 +77,10 @@ export interface MatchAnswer {
   /** Standard sizes in the window, shortest first. */
   readonly standard: readonly { readonly designation: string; readonly outsideMm: number }[];
   /** The window at each end of every adjuster, and in between. */
-  readonly adjusters: readonly { readonly id: string; readonly windows: readonly { readonly position: number; readonly window: LengthWindow }[] }[];
+  readonly adjusters: readonly {
+    readonly id: string;
+    readonly windows: readonly { readonly position: number; readonly window: LengthWindow }[];
+  }[];
   readonly asksForRelease: boolean;
   /** The mechanism stays engaged when the lever is let go. */
   readonly overCentre: boolean;
@@ -53,11 +88,17 @@ export interface MatchAnswer {
   readonly own: Trial | null;
 }
 
-export type MatchResult = { readonly ok: true; readonly answer: MatchAnswer } | { readonly ok: false; readonly problems: readonly Problem[] };
+export type MatchResult =
+  { readonly ok: true; readonly answer: MatchAnswer } | { readonly ok: false; readonly problems: readonly Problem[] };
 
 function shown(drive: Drive, outsideMm: Readonly<Record<string, number>> | undefined): Drive {
   if (!outsideMm) return drive;
-  return { ...drive, belts: drive.belts.map((b) => (outsideMm[b.id] === undefined ? b : { ...b, length: { value: outsideMm[b.id]!, reference: 'outside' as const } })) };
+  return {
+    ...drive,
+    belts: drive.belts.map((b) =>
+      outsideMm[b.id] === undefined ? b : { ...b, length: { value: outsideMm[b.id]!, reference: 'outside' as const } },
+    ),
+  };
 }
 
 /** What heavy computation the interface asks for. Runs in a worker; answers are plain values. */
@@ -68,8 +109,23 @@ export const solverService = {
     const speeds = speedsOf(made.compiled);
     const states = statesOf(drive);
     const nearest = states.find((s) => s.lever === lever);
-    const { pose, solved, bands, duties, equilibrium } = answerState(newSolver(made.compiled), nearest ?? { name: 'between', lever }, speeds);
-    return { ok: true, answer: { pose, solved, bands, duties, speeds, warnings: made.compiled.warnings, problem: endingProblem(equilibrium, { name: nearest?.name ?? 'between', lever }, 0)?.message ?? null } };
+    const { pose, solved, bands, duties, equilibrium } = answerState(
+      newSolver(made.compiled),
+      nearest ?? { name: 'between', lever },
+      speeds,
+    );
+    return {
+      ok: true,
+      answer: {
+        pose,
+        solved,
+        bands,
+        duties,
+        speeds,
+        warnings: made.compiled.warnings,
+        problem: endingProblem(equilibrium, { name: nearest?.name ?? 'between', lever }, 0)?.message ?? null,
+      },
+    };
   },
 
   match({ drive, beltId, candidates, uncertainty }: MatchRequest): MatchResult {
@@ -87,8 +143,13 @@ export const solverService = {
       else unread.push({ id: candidate.id, problem: read.problem });
     }
     const count = drive.belts[matcher.belt]?.count ?? 1;
-    const standard = window.intervals.flatMap(([from, to]) => (Number.isFinite(from) && Number.isFinite(to) ? standardSizes(matcher.section, from, to, count) : []));
-    const adjusters = drive.adjusters.map((a) => ({ id: a.id, windows: windowByAdjuster(matcher, a.id, [a.min, (a.min + a.max) / 2, a.max]) }));
+    const standard = window.intervals.flatMap(([from, to]) =>
+      Number.isFinite(from) && Number.isFinite(to) ? standardSizes(matcher.section, from, to, count) : [],
+    );
+    const adjusters = drive.adjusters.map((a) => ({
+      id: a.id,
+      windows: windowByAdjuster(matcher, a.id, [a.min, (a.min + a.max) / 2, a.max]),
+    }));
     setAdjusters(made.compiled, {});
     const solver = newSolver(made.compiled);
     const rest = solveEquilibrium(solver, matcher.released?.lever ?? 0, matcher.released?.locks ?? {});
@@ -97,7 +158,13 @@ export const solverService = {
     return {
       ok: true,
       answer: {
-        window, spread, belts: rankBelts(judged, window), unread, standard, adjusters, asksForRelease: matcher.released !== null,
+        window,
+        spread,
+        belts: rankBelts(judged, window),
+        unread,
+        standard,
+        adjusters,
+        asksForRelease: matcher.released !== null,
         overCentre: matcher.released !== null && isOverCentre(solver, engaged, matcher.engaged.lever, rest, matcher.released.lever),
         own: own.pitchLength > 0 ? tryLength(matcher, own.pitchLength + 2 * Math.PI * matcher.section.pitchLineMm) : null,
       },
@@ -110,7 +177,14 @@ export const solverService = {
   },
 
   /** Draws many uncertain drives at once. Reports after every hundred; the caller stops it by ending the worker's turn with `keepGoing`. */
-  async variations(drive: Drive, beltId: string, outsideMm: number, spread: Spread, draws: number, report: (done: number, works: number) => boolean | Promise<boolean>): Promise<{ done: number; works: number }> {
+  async variations(
+    drive: Drive,
+    beltId: string,
+    outsideMm: number,
+    spread: Spread,
+    draws: number,
+    report: (done: number, works: number) => boolean | Promise<boolean>,
+  ): Promise<{ done: number; works: number }> {
     let last = { done: 0, works: 0 };
     for (const tally of variationsThatWork(drive, beltId, outsideMm, spread, draws, seededRandom(1))) {
       last = tally;

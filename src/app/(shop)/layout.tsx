@@ -6,5 +6,9 @@ import { requirePerson } from '@/server';
 export default async function ShopLayout({ children }: { children: ReactNode }) {
   const { name, role, preferences, shopId } = await requirePerson();
   const shop = await people.shopOf(database(), shopId);
-  return <Shell person={{ name, role, preferences }} shop={shop.name}>{children}</Shell>;
+  return (
+    <Shell person={{ name, role, preferences }} shop={shop.name}>
+      {children}
+    </Shell>
+  );
 }

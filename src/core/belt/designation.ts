@@ -21,7 +21,14 @@ const INCH = 25.4;
 const CLASSICAL_EXTRA: Readonly<Record<string, number>> = { A: 1.3, B: 1.8, C: 2.9, D: 3.3 };
 /** Metric top widths in numbers such as 13x1170Li (ISO 4184). */
 const METRIC_WIDTHS: Readonly<Record<string, string>> = { 13: 'A', 17: 'B', 22: 'C', 32: 'D' };
-const METRIC_REFERENCE: Readonly<Record<string, LengthReference>> = { LI: 'inside', LA: 'outside', LW: 'pitch', LD: 'pitch', LP: 'pitch', '': 'inside' };
+const METRIC_REFERENCE: Readonly<Record<string, LengthReference>> = {
+  LI: 'inside',
+  LA: 'outside',
+  LW: 'pitch',
+  LD: 'pitch',
+  LP: 'pitch',
+  '': 'inside',
+};
 
 /** Longest and shortest loop that is taken for a belt, mm. */
 const LENGTH_RANGE_MM = [100, 20000] as const;
@@ -41,13 +48,19 @@ export function decodeDesignation(text: string): DecodeResult {
   if (!decoded) return refusal(trimmed);
   const length = decoded.outsideLength ?? 0;
   if (!(length >= LENGTH_RANGE_MM[0] && length <= LENGTH_RANGE_MM[1])) {
-    return { ok: false, problem: `“${trimmed}” would be a belt ${Math.round(length)} mm round, which no belt drive takes; check the number.` };
+    return {
+      ok: false,
+      problem: `“${trimmed}” would be a belt ${Math.round(length)} mm round, which no belt drive takes; check the number.`,
+    };
   }
   return { ok: true, belt: decoded };
 }
 
 function refusal(text: string): DecodeResult {
-  return { ok: false, problem: `“${text}” is not a belt number or a length I know; numbers look like 4L480, A46, 13x1170Li, SPA1180 or 6PK1750.` };
+  return {
+    ok: false,
+    problem: `“${text}” is not a belt number or a length I know; numbers look like 4L480, A46, 13x1170Li, SPA1180 or 6PK1750.`,
+  };
 }
 
 function readNumber(code: string, count: number): DecodedBelt | null {
@@ -62,8 +75,10 @@ function readNumber(code: string, count: number): DecodedBelt | null {
     const reference = METRIC_REFERENCE[m[3] ?? ''] as LengthReference;
     return whole(METRIC_WIDTHS[m[1] as string] as string, count, Number(m[2]), reference, `${reference} length`);
   }
-  if ((m = /^(SPZ|SPA|SPB)(\d{3,5}(?:\.\d+)?)(L[WD])?$/.exec(code))) return whole(m[1] as string, count, Number(m[2]), 'pitch', 'pitch (datum) length');
-  if ((m = /^([35]V)(\d{3,4})$/.exec(code))) return whole(m[1] as string, count, (Number(m[2]) / 10) * INCH, 'outside', 'effective outside length');
+  if ((m = /^(SPZ|SPA|SPB)(\d{3,5}(?:\.\d+)?)(L[WD])?$/.exec(code)))
+    return whole(m[1] as string, count, Number(m[2]), 'pitch', 'pitch (datum) length');
+  if ((m = /^([35]V)(\d{3,4})$/.exec(code)))
+    return whole(m[1] as string, count, (Number(m[2]) / 10) * INCH, 'outside', 'effective outside length');
   if ((m = /^(\d{1,2})(P[HJKL])(\d{3,4}(?:\.\d+)?)$/.exec(code))) {
     return whole(m[2] as string, Number(m[1]), Number(m[3]), 'pitch', 'effective length, taken as the pitch length');
   }
@@ -77,9 +92,17 @@ function whole(name: string, count: number, lengthMm: number, reference: LengthR
   if (count < 1) return null;
   const section = sectionNamed(name);
   const along = (to: LengthReference) => convertLength(lengthMm, reference, to, section);
-  const rest = section.stated || (section.family === 'classical' && section.notched) ? `the others follow from the ${name} section` : 'the others are nominal';
+  const rest =
+    section.stated || (section.family === 'classical' && section.notched)
+      ? `the others follow from the ${name} section`
+      : 'the others are nominal';
   return {
-    section: name, count, pitchLength: along('pitch'), outsideLength: along('outside'), insideLength: along('inside'), notched: section.notched,
+    section: name,
+    count,
+    pitchLength: along('pitch'),
+    outsideLength: along('outside'),
+    insideLength: along('inside'),
+    notched: section.notched,
     note: `The number states the ${statedAs} exactly; ${rest}.`,
   };
 }
@@ -91,7 +114,12 @@ function readBareLength(text: string): DecodedBelt | null {
   if (!length.ok) return null;
   const guess = length.unitTyped ? '' : ` Read as ${length.unit === 'mm' ? 'millimetres' : 'inches'}, since no unit was given.`;
   return {
-    section: null, count: 1, pitchLength: null, outsideLength: length.value, insideLength: null, notched: false,
+    section: null,
+    count: 1,
+    pitchLength: null,
+    outsideLength: length.value,
+    insideLength: null,
+    notched: false,
     note: `A bare length is taken as an outside length; the section is not known.${guess}`,
   };
 }
@@ -103,7 +131,13 @@ function readBareLength(text: string): DecodedBelt | null {
  * @param count ribs, or belts of a banded form
  * @param toleranceMm how far from a whole size still counts as it
  */
-export function encodeDesignation(section: Section, length: number, reference: LengthReference, count = 1, toleranceMm = 0.5): string | null {
+export function encodeDesignation(
+  section: Section,
+  length: number,
+  reference: LengthReference,
+  count = 1,
+  toleranceMm = 0.5,
+): string | null {
   const name = nearestDesignation(section, length, reference, count);
   if (!name) return null;
   const decoded = decodeDesignation(name);
@@ -117,12 +151,19 @@ export function nearestDesignation(section: Section, length: number, reference: 
   const pitch = convertLength(length, reference, 'pitch', section);
   const prefix = count > 1 && section.family !== 'ribbed' ? `${count}/` : '';
   switch (section.family) {
-    case 'light': return `${prefix}${section.name}${Math.round((outside / INCH) * 2) * 5}`;
+    case 'light':
+      return `${prefix}${section.name}${Math.round((outside / INCH) * 2) * 5}`;
     case 'classical':
-    case 'double': return `${prefix}${section.name}${Math.round(pitch / INCH - (CLASSICAL_EXTRA[section.name[0] as string] as number))}`;
-    case 'narrow': return section.name.startsWith('SP') ? `${prefix}${section.name}${Math.round(pitch / 10) * 10}` : `${prefix}${section.name}${Math.round((outside / INCH) * 2) * 5}`;
-    case 'ribbed': return `${count}${section.name}${Math.round(pitch / 5) * 5}`;
-    case 'measured': return null;
+    case 'double':
+      return `${prefix}${section.name}${Math.round(pitch / INCH - (CLASSICAL_EXTRA[section.name[0] as string] as number))}`;
+    case 'narrow':
+      return section.name.startsWith('SP')
+        ? `${prefix}${section.name}${Math.round(pitch / 10) * 10}`
+        : `${prefix}${section.name}${Math.round((outside / INCH) * 2) * 5}`;
+    case 'ribbed':
+      return `${count}${section.name}${Math.round(pitch / 5) * 5}`;
+    case 'measured':
+      return null;
   }
 }
 
@@ -141,7 +182,10 @@ export function standardSizes(section: Section, fromMm: number, toMm: number, co
     const decoded = decodeDesignation(name);
     if (decoded.ok && decoded.belt.outsideLength !== null) sizes.set(name, decoded.belt.outsideLength);
   }
-  return [...sizes].filter(([, mm]) => mm >= fromMm && mm <= toMm).sort((a, b) => a[1] - b[1]).map(([designation, outsideMm]) => ({ designation, outsideMm }));
+  return [...sizes]
+    .filter(([, mm]) => mm >= fromMm && mm <= toMm)
+    .sort((a, b) => a[1] - b[1])
+    .map(([designation, outsideMm]) => ({ designation, outsideMm }));
 }
 
 /** True where the text names a section in the table, whatever its case. */

@@ -13,7 +13,11 @@ describe('a belt whose number is gone', () => {
     const [best] = guessBelt({ topMm: section.topMm, depthMm: section.depthMm, outsideMm: outside(designation) });
     // 4L and A share their width and some lengths; either name is right.
     expect(Math.abs(best!.outsideMm! - outside(designation))).toBeLessThan(2);
-    expect(guessBelt({ topMm: section.topMm, depthMm: section.depthMm, outsideMm: outside(designation) }).slice(0, 3).map((g) => g.designation)).toContain(designation);
+    expect(
+      guessBelt({ topMm: section.topMm, depthMm: section.depthMm, outsideMm: outside(designation) })
+        .slice(0, 3)
+        .map((g) => g.designation),
+    ).toContain(designation);
   });
   it('odds are shares of one whole, best first', () => {
     const guesses = guessBelt({ topMm: 12.4, outsideMm: 1209 });

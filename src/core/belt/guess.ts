@@ -65,12 +65,23 @@ export function guessBelt(measured: BeltMeasured): BeltGuess[] {
       const off = outsideMm - size.outsideMm;
       const sd = measured.outsideSd ?? WRAP_SD_MM;
       const fits = twoPiece(off, Math.hypot(sd, STRETCH_SD * size.outsideMm), sd);
-      found.push({ section: section.name, designation: size.designation, outsideMm: size.outsideMm, odds: 0, narrowedMm, stretched: off / size.outsideMm, score: score + fits });
+      found.push({
+        section: section.name,
+        designation: size.designation,
+        outsideMm: size.outsideMm,
+        odds: 0,
+        narrowedMm,
+        stretched: off / size.outsideMm,
+        score: score + fits,
+      });
     }
   }
   const most = Math.max(...found.map((f) => f.score));
   const all = found.reduce((sum, f) => sum + Math.exp(f.score - most), 0);
-  return found.map(({ score, ...guess }) => ({ ...guess, odds: Math.exp(score - most) / all })).filter((g) => g.odds >= LEAST_ODDS).sort((a, b) => b.odds - a.odds);
+  return found
+    .map(({ score, ...guess }) => ({ ...guess, odds: Math.exp(score - most) / all }))
+    .filter((g) => g.odds >= LEAST_ODDS)
+    .sort((a, b) => b.odds - a.odds);
 }
 
 function sizesNear(section: Section, outsideMm: number, count: number): { designation: string; outsideMm: number }[] {

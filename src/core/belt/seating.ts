@@ -39,7 +39,8 @@ export function seatingOf(candidate: Section, groove: Section, demands: RouteDem
   const bodyMm = candidate.family === 'double' ? candidate.depthMm / 2 + 2 : candidate.depthMm;
   if (widthDifferenceMm < -WIDTH_ALLOWANCE_MM || sinkMm + bodyMm > groove.depthMm + GROOVE_CLEARANCE_MM) problems.push('bottoms-out');
   if (Math.abs(candidate.angleDeg - groove.angleDeg) > ANGLE_ALLOWANCE_DEG) problems.push('wrong-angle');
-  if (demands.bendsBack && (!candidate.bendsBack || (counts.candidate > 1 && candidate.family === 'classical'))) problems.push('cannot-bend-back');
+  if (demands.bendsBack && (!candidate.bendsBack || (counts.candidate > 1 && candidate.family === 'classical')))
+    problems.push('cannot-bend-back');
   if (demands.drivesFromBack && !candidate.drivesFromBack) problems.push('cannot-drive-back');
   const singlesSideBySide = counts.candidate === 1 && candidate.family !== 'ribbed';
   if (counts.candidate !== counts.groove && !singlesSideBySide) problems.push('wrong-count');

@@ -32,7 +32,16 @@ export interface Section {
   readonly source: string;
 }
 
-type Row = readonly [name: string, topMm: number, depthMm: number, pitchLineMm: number, massKgPerM: number, stiffnessN: number, minDiameterMm: number, source: string];
+type Row = readonly [
+  name: string,
+  topMm: number,
+  depthMm: number,
+  pitchLineMm: number,
+  massKgPerM: number,
+  stiffnessN: number,
+  minDiameterMm: number,
+  source: string,
+];
 
 interface Kind {
   readonly family: Section['family'];
@@ -46,40 +55,65 @@ interface Kind {
 
 const rows = (kind: Kind, ...list: Row[]): Section[] =>
   list.map(([name, topMm, depthMm, pitchLineMm, massKgPerM, stiffnessN, minDiameterMm, source]) => ({
-    angleDeg: 40, notched: false, bendsBack: true, drivesFromBack: false, stated: false, maxSpeed: 30, ...kind,
-    name, topMm, depthMm, pitchLineMm, massKgPerM, stiffnessN, minDiameterMm, source,
+    angleDeg: 40,
+    notched: false,
+    bendsBack: true,
+    drivesFromBack: false,
+    stated: false,
+    maxSpeed: 30,
+    ...kind,
+    name,
+    topMm,
+    depthMm,
+    pitchLineMm,
+    massKgPerM,
+    stiffnessN,
+    minDiameterMm,
+    source,
   }));
 
 export const SECTIONS: readonly Section[] = [
-  ...rows({ family: 'light', stated: true },
+  ...rows(
+    { family: 'light', stated: true },
     ['3L', 9.5, 5.6, 2.1, 0.05, 16000, 38, 'ARPM IP-23'],
     ['4L', 12.7, 7.9, 3.3, 0.09, 25000, 63, 'ARPM IP-23'],
-    ['5L', 16.7, 9.7, 4.1, 0.145, 35000, 90, 'ARPM IP-23']),
+    ['5L', 16.7, 9.7, 4.1, 0.145, 35000, 90, 'ARPM IP-23'],
+  ),
   ...rows({ family: 'light' }, ['2L', 6.35, 3.9, 1.5, 0.025, 8000, 20, 'ARPM IP-23']),
-  ...rows({ family: 'classical', stated: true },
+  ...rows(
+    { family: 'classical', stated: true },
     ['A', 12.7, 7.9, 3.6, 0.105, 30000, 75, 'ARPM IP-20'],
     ['B', 16.7, 10.3, 4.85, 0.17, 45000, 125, 'ARPM IP-20'],
-    ['C', 22.2, 13.5, 6.6, 0.3, 70000, 200, 'ARPM IP-20']),
+    ['C', 22.2, 13.5, 6.6, 0.3, 70000, 200, 'ARPM IP-20'],
+  ),
   ...rows({ family: 'classical' }, ['D', 31.8, 19, 8.1, 0.6, 120000, 315, 'ARPM IP-20']),
-  ...rows({ family: 'classical', notched: true },
+  ...rows(
+    { family: 'classical', notched: true },
     ['AX', 12.7, 7.9, 3.6, 0.1, 30000, 56, 'ARPM IP-20'],
     ['BX', 16.7, 10.3, 4.85, 0.16, 45000, 90, 'ARPM IP-20'],
-    ['CX', 22.2, 13.5, 6.6, 0.28, 70000, 140, 'ARPM IP-20']),
-  ...rows({ family: 'narrow', bendsBack: false, maxSpeed: 40 },
+    ['CX', 22.2, 13.5, 6.6, 0.28, 70000, 140, 'ARPM IP-20'],
+  ),
+  ...rows(
+    { family: 'narrow', bendsBack: false, maxSpeed: 40 },
     ['3V', 9.7, 8, 1.6, 0.075, 28000, 67, 'ARPM IP-22'],
     ['5V', 15.9, 13.5, 2.6, 0.19, 65000, 180, 'ARPM IP-22'],
     ['SPZ', 9.7, 8, 2, 0.075, 28000, 63, 'ISO 4184'],
     ['SPA', 12.7, 10, 2.8, 0.12, 42000, 90, 'ISO 4184'],
-    ['SPB', 16.3, 13, 3.5, 0.19, 65000, 140, 'ISO 4184']),
-  ...rows({ family: 'double', drivesFromBack: true },
+    ['SPB', 16.3, 13, 3.5, 0.19, 65000, 140, 'ISO 4184'],
+  ),
+  ...rows(
+    { family: 'double', drivesFromBack: true },
     ['AA', 12.7, 10.2, 5.1, 0.15, 32000, 75, 'ARPM IP-21'],
     ['BB', 16.7, 13.5, 6.75, 0.25, 48000, 125, 'ARPM IP-21'],
-    ['CC', 22.2, 17.5, 8.75, 0.42, 74000, 200, 'ARPM IP-21']),
-  ...rows({ family: 'ribbed', maxSpeed: 50 },
+    ['CC', 22.2, 17.5, 8.75, 0.42, 74000, 200, 'ARPM IP-21'],
+  ),
+  ...rows(
+    { family: 'ribbed', maxSpeed: 50 },
     ['PH', 1.6, 3, 1, 0.005, 2500, 13, 'ISO 9982'],
     ['PJ', 2.34, 3.8, 1.2, 0.009, 4000, 20, 'ISO 9982'],
     ['PK', 3.56, 4.6, 1.5, 0.02, 9000, 45, 'ISO 9982'],
-    ['PL', 4.7, 7.6, 3, 0.035, 14000, 75, 'ISO 9982']),
+    ['PL', 4.7, 7.6, 3, 0.035, 14000, 75, 'ISO 9982'],
+  ),
 ];
 
 const BY_NAME = new Map(SECTIONS.map((section) => [section.name, section]));
@@ -107,9 +141,21 @@ export function measuredSection(topMm: number, depthMm: number, angleDeg = 40): 
   const bottomMm = Math.max(0, topMm - 2 * depthMm * Math.tan((angleDeg * Math.PI) / 360));
   const areaMm2 = ((topMm + bottomMm) / 2) * depthMm;
   return {
-    name: 'measured', family: 'measured', topMm, depthMm, angleDeg, pitchLineMm: 0.42 * depthMm, massKgPerM: areaMm2 * 1.1e-3,
-    stiffnessN: 325 * areaMm2, notched: false, bendsBack: true, drivesFromBack: false, minDiameterMm: 7 * depthMm, maxSpeed: 30,
-    stated: false, source: 'measured on the belt',
+    name: 'measured',
+    family: 'measured',
+    topMm,
+    depthMm,
+    angleDeg,
+    pitchLineMm: 0.42 * depthMm,
+    massKgPerM: areaMm2 * 1.1e-3,
+    stiffnessN: 325 * areaMm2,
+    notched: false,
+    bendsBack: true,
+    drivesFromBack: false,
+    minDiameterMm: 7 * depthMm,
+    maxSpeed: 30,
+    stated: false,
+    source: 'measured on the belt',
   };
 }
 

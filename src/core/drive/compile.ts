@@ -68,7 +68,8 @@ export interface CompiledDrive {
   readonly warnings: readonly Warning[];
 }
 
-export type CompileResult = { readonly ok: true; readonly compiled: CompiledDrive } | { readonly ok: false; readonly problems: readonly Problem[] };
+export type CompileResult =
+  { readonly ok: true; readonly compiled: CompiledDrive } | { readonly ok: false; readonly problems: readonly Problem[] };
 
 const RAD = Math.PI / 180;
 
@@ -98,23 +99,54 @@ export function compileDrive(drive: Drive): CompileResult {
   if (problems.length > 0) return { ok: false, problems };
 
   const end = (e: SpringEnd): CompiledEnd => ({
-    body: e.body === 'frame' ? -1 : (bodyOf.get(e.body) as number), drawn: e, x: e.x, y: e.y, dx: e.leverTravel?.dx ?? 0, dy: e.leverTravel?.dy ?? 0,
+    body: e.body === 'frame' ? -1 : (bodyOf.get(e.body) as number),
+    drawn: e,
+    x: e.x,
+    y: e.y,
+    dx: e.leverTravel?.dx ?? 0,
+    dy: e.leverTravel?.dy ?? 0,
   });
   const springs = drive.springs.map((s): CompiledSpring => ({
-    extension: s.kind === 'extension', freeLength: s.freeLength, rate: s.rate, initialTension: s.kind === 'extension' ? (s.initialTension ?? 0) : 0,
+    extension: s.kind === 'extension',
+    freeLength: s.freeLength,
+    rate: s.rate,
+    initialTension: s.kind === 'extension' ? (s.initialTension ?? 0) : 0,
     ends: [end(s.from), end(s.to)],
   }));
   const tensioners = drive.tensioners.map((t, i): CompiledTensioner => {
     const carries = t.carries.map((id) => indexOf.get(id) as number);
     const lockedAt = t.locked ? (t.position ?? 0) : null;
     if (t.kind === 'slide') {
-      return { pivot: false, px: Math.cos(t.direction * RAD), py: Math.sin(t.direction * RAD), min: t.min, max: t.max, carries, reach: 1, lockedAt };
+      return {
+        pivot: false,
+        px: Math.cos(t.direction * RAD),
+        py: Math.sin(t.direction * RAD),
+        min: t.min,
+        max: t.max,
+        carries,
+        reach: 1,
+        lockedAt,
+      };
     }
-    const arms = [...carries.map((c) => [drawnX[c] as number, drawnY[c] as number]), ...springs.flatMap((s) => s.ends.filter((e) => e.body === i).map((e) => [e.x, e.y]))];
+    const arms = [
+      ...carries.map((c) => [drawnX[c] as number, drawnY[c] as number]),
+      ...springs.flatMap((s) => s.ends.filter((e) => e.body === i).map((e) => [e.x, e.y])),
+    ];
     const arm = Math.max(1, ...arms.map(([ax, ay]) => Math.hypot((ax as number) - t.pivot.x, (ay as number) - t.pivot.y)));
     return { pivot: true, px: t.pivot.x, py: t.pivot.y, min: t.min, max: t.max, carries, reach: arm * RAD, lockedAt };
   });
-  const compiled: CompiledDrive = { drive, drawnX, drawnY, x: drawnX.slice(), y: drawnY.slice(), carrier, belts, springs, tensioners, warnings };
+  const compiled: CompiledDrive = {
+    drive,
+    drawnX,
+    drawnY,
+    x: drawnX.slice(),
+    y: drawnY.slice(),
+    carrier,
+    belts,
+    springs,
+    tensioners,
+    warnings,
+  };
   setAdjusters(compiled, {});
   warnings.push(...keeperWarnings(compiled));
   return { ok: true, compiled };
@@ -135,20 +167,33 @@ export function setAdjusters(compiled: CompiledDrive, positions: Readonly<Record
 
 type BeltResult = { ok: true; belt: CompiledBelt; warnings: Warning[] } | { ok: false; problems: Problem[] };
 
-function compileBelt(drive: Drive, belt: Belt, path: string, indexOf: ReadonlyMap<string, number>, x: Float64Array, y: Float64Array): BeltResult {
+function compileBelt(
+  drive: Drive,
+  belt: Belt,
+  path: string,
+  indexOf: ReadonlyMap<string, number>,
+  x: Float64Array,
+  y: Float64Array,
+): BeltResult {
   const problems: Problem[] = [];
   const name = (stop: number) => `“${belt.route[stop]?.pulley ?? ''}”`;
   const n = belt.route.length;
-  if (n < 2) return { ok: false, problems: [{ path: `${path}.route`, message: `a belt needs at least two pulleys; this route names ${n}` }] };
+  if (n < 2)
+    return { ok: false, problems: [{ path: `${path}.route`, message: `a belt needs at least two pulleys; this route names ${n}` }] };
   belt.route.forEach((stop, i) => {
     const next = (i + 1) % n;
-    if (belt.route[next]?.pulley === stop.pulley) problems.push({ path: `${path}.route[${next}]`, message: `the pulley ${name(i)} is named twice running` });
+    if (belt.route[next]?.pulley === stop.pulley)
+      problems.push({ path: `${path}.route[${next}]`, message: `the pulley ${name(i)} is named twice running` });
   });
   const section = sectionOf(belt);
   const pulley = Int32Array.from(belt.route, (stop) => indexOf.get(stop.pulley) as number);
   const radius = Float64Array.from(belt.route, (stop, i) => pitchRadius(drive.pulleys[pulley[i] as number]!, stop.contact, section));
   radius.forEach((r, i) => {
-    if (!(r > 0)) problems.push({ path: `${path}.route[${i}]`, message: `the pulley ${name(i)} is too small for a ${section.name} belt: its pitch radius would be ${r.toFixed(1)} mm` });
+    if (!(r > 0))
+      problems.push({
+        path: `${path}.route[${i}]`,
+        message: `the pulley ${name(i)} is too small for a ${section.name} belt: its pitch radius would be ${r.toFixed(1)} mm`,
+      });
   });
   for (let i = 0; i < n; i++) {
     for (let j = i + 1; j < n; j++) {
@@ -156,7 +201,11 @@ function compileBelt(drive: Drive, belt: Belt, path: string, indexOf: ReadonlyMa
       const q = pulley[j] as number;
       if (p === q) continue;
       const gap = Math.hypot(x[p]! - x[q]!, y[p]! - y[q]!) - radius[i]! - radius[j]!;
-      if (gap < -1e-9) problems.push({ path: `${path}.route[${j}]`, message: `the pitch circles of ${name(i)} and ${name(j)} overlap by ${(-gap).toFixed(1)} mm` });
+      if (gap < -1e-9)
+        problems.push({
+          path: `${path}.route[${j}]`,
+          message: `the pitch circles of ${name(i)} and ${name(j)} overlap by ${(-gap).toFixed(1)} mm`,
+        });
     }
   }
   if (problems.length > 0) return { ok: false, problems };
@@ -182,30 +231,56 @@ function compileBelt(drive: Drive, belt: Belt, path: string, indexOf: ReadonlyMa
   const chosen = ranked[0];
   if (!chosen) return { ok: false, problems: [loopProblem(attempts, path, name)] };
   const warnings = chosen.crossings.flatMap((c): Warning[] =>
-    c.kind === 'spans' ? [{ code: 'spans-cross', path: `${path}.route`, message: `the spans that leave ${name(c.a)} and ${name(c.b)} cross as seen from above` }] : [],
+    c.kind === 'spans'
+      ? [
+          {
+            code: 'spans-cross',
+            path: `${path}.route`,
+            message: `the spans that leave ${name(c.a)} and ${name(c.b)} cross as seen from above`,
+          },
+        ]
+      : [],
   );
   return {
-    ok: true, warnings,
-    belt: { plan: chosen.plan, trace: chosen.trace, stiffnessN: stiffnessOf(belt), pitchLength: pitch ?? 0, drawnLength: chosen.trace.length },
+    ok: true,
+    warnings,
+    belt: {
+      plan: chosen.plan,
+      trace: chosen.trace,
+      stiffnessN: stiffnessOf(belt),
+      pitchLength: pitch ?? 0,
+      drawnLength: chosen.trace.length,
+    },
   };
 }
 
-function loopProblem(attempts: readonly { outcome: string; trace: LoopTrace; crossings: readonly ReturnType<typeof crossingsOf>[number][] }[], path: string, name: (stop: number) => string): Problem {
+function loopProblem(
+  attempts: readonly { outcome: string; trace: LoopTrace; crossings: readonly ReturnType<typeof crossingsOf>[number][] }[],
+  path: string,
+  name: (stop: number) => string,
+): Problem {
   for (const a of attempts) {
     const side = a.crossings.find((c) => c.kind === 'side');
     if (side && a.crossings.length === 1) {
-      return { path: `${path}.route[${side.stop}]`, message: `the idler ${name(side.stop)} stands on the wrong side of the belt for the side that the route says touches it` };
+      return {
+        path: `${path}.route[${side.stop}]`,
+        message: `the idler ${name(side.stop)} stands on the wrong side of the belt for the side that the route says touches it`,
+      };
     }
     const cut = a.crossings.find((c) => c.kind === 'pulley');
     if (cut?.kind === 'pulley') {
-      return { path: `${path}.route[${cut.stop}]`, message: `the span that leaves ${name(cut.span)} runs through the pulley ${name(cut.stop)}; check the order of the route and which side touches` };
+      return {
+        path: `${path}.route[${cut.stop}]`,
+        message: `the span that leaves ${name(cut.span)} runs through the pulley ${name(cut.stop)}; check the order of the route and which side touches`,
+      };
     }
   }
   const missed = attempts.find((a) => a.outcome === 'not-touching') ?? attempts[0]!;
   const at = missed.trace.culprit;
-  const message = missed.outcome === 'not-touching'
-    ? `the belt cannot touch the pulley ${name(at)} on the side the route asks for; check the order of the route and which side touches`
-    : `no straight span can leave the pulley ${name(at)}: the next circle lies inside it or over it`;
+  const message =
+    missed.outcome === 'not-touching'
+      ? `the belt cannot touch the pulley ${name(at)} on the side the route asks for; check the order of the route and which side touches`
+      : `no straight span can leave the pulley ${name(at)}: the next circle lies inside it or over it`;
   return { path: `${path}.route[${at}]`, message };
 }
 
@@ -218,7 +293,11 @@ function keeperWarnings(compiled: CompiledDrive): Warning[] {
         const p = plan.pulley[s] as number;
         if (compiled.drive.pulleys[p]?.id !== keeper.near) continue;
         if (Math.hypot(keeper.x - compiled.drawnX[p]!, keeper.y - compiled.drawnY[p]!) < plan.radius[s]!) {
-          found.push({ code: 'keeper-inside-belt', path: `keepers[${i}]`, message: `the keeper “${keeper.label ?? keeper.id}” stands inside the belt at “${keeper.near}”` });
+          found.push({
+            code: 'keeper-inside-belt',
+            path: `keepers[${i}]`,
+            message: `the keeper “${keeper.label ?? keeper.id}” stands inside the belt at “${keeper.near}”`,
+          });
         }
       }
     }

@@ -27,7 +27,11 @@ export function beltDuty(compiled: CompiledDrive, b: number, speeds: Speeds): Be
   for (let a = 1; a < trace.touched; a++) if (plan.radius[trace.active[a]!]! < plan.radius[tightest]!) tightest = trace.active[a]!;
   const v = speeds.belts[b]!.metresPerSecond;
   return {
-    metresPerSecond: v, speedLimit: section.maxSpeed, tightestPulley: drive.pulleys[plan.pulley[tightest]!]!.id, tightestDiameterMm: 2 * plan.radius[tightest]!,
-    minDiameterMm: section.minDiameterMm, flexesPerHour: v === null ? null : (v * 3600 * 1000 * trace.touched) / trace.length,
+    metresPerSecond: v,
+    speedLimit: section.maxSpeed,
+    tightestPulley: drive.pulleys[plan.pulley[tightest]!]!.id,
+    tightestDiameterMm: 2 * plan.radius[tightest]!,
+    minDiameterMm: section.minDiameterMm,
+    flexesPerHour: v === null ? null : (v * 3600 * 1000 * trace.touched) / trace.length,
   };
 }

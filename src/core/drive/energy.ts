@@ -38,9 +38,17 @@ export function newEnergyState(compiled: CompiledDrive): EnergyState {
   const pulleys = compiled.x.length;
   const still = () => ({ x: 0, y: 0, vx: 0, vy: 0, ax: 0, ay: 0 });
   return {
-    energy: 0, gradient: new Float64Array(n), hessian: new Float64Array(n * n), vx: new Float64Array(pulleys), vy: new Float64Array(pulleys),
-    ax: new Float64Array(pulleys), ay: new Float64Array(pulleys), turns: new Float64Array(2 * n), lengthGradient: new Float64Array(n),
-    law: { energy: 0, pull: 0, stiffness: 0 }, end: [still(), still()],
+    energy: 0,
+    gradient: new Float64Array(n),
+    hessian: new Float64Array(n * n),
+    vx: new Float64Array(pulleys),
+    vy: new Float64Array(pulleys),
+    ax: new Float64Array(pulleys),
+    ay: new Float64Array(pulleys),
+    turns: new Float64Array(2 * n),
+    lengthGradient: new Float64Array(n),
+    law: { energy: 0, pull: 0, stiffness: 0 },
+    end: [still(), still()],
   };
 }
 
@@ -128,13 +136,15 @@ function addBelt(compiled: CompiledDrive, b: number, n: number, into: EnergyStat
       alongI = -(ux * (into.vx[i] as number) + uy * (into.vy[i] as number));
       acrossI = -(uy * (into.vx[i] as number) - ux * (into.vy[i] as number));
       lengthGradient[ti] = (lengthGradient[ti] as number) + alongI;
-      hessian[ti * n + ti] = (hessian[ti * n + ti] as number) + tension * ((acrossI * acrossI) / l - ux * (into.ax[i] as number) - uy * (into.ay[i] as number));
+      hessian[ti * n + ti] =
+        (hessian[ti * n + ti] as number) + tension * ((acrossI * acrossI) / l - ux * (into.ax[i] as number) - uy * (into.ay[i] as number));
     }
     if (tj >= 0) {
       alongJ = ux * (into.vx[j] as number) + uy * (into.vy[j] as number);
       acrossJ = uy * (into.vx[j] as number) - ux * (into.vy[j] as number);
       lengthGradient[tj] = (lengthGradient[tj] as number) + alongJ;
-      hessian[tj * n + tj] = (hessian[tj * n + tj] as number) + tension * ((acrossJ * acrossJ) / l + ux * (into.ax[j] as number) + uy * (into.ay[j] as number));
+      hessian[tj * n + tj] =
+        (hessian[tj * n + tj] as number) + tension * ((acrossJ * acrossJ) / l + ux * (into.ax[j] as number) + uy * (into.ay[j] as number));
     }
     if (ti >= 0 && tj >= 0) {
       const both = (tension * acrossI * acrossJ) / l;
@@ -144,7 +154,8 @@ function addBelt(compiled: CompiledDrive, b: number, n: number, into: EnergyStat
   }
   for (let r = 0; r < n; r++) {
     gradient[r] = (gradient[r] as number) + tension * (lengthGradient[r] as number);
-    for (let c = 0; c < n; c++) hessian[r * n + c] = (hessian[r * n + c] as number) + k * (lengthGradient[r] as number) * (lengthGradient[c] as number);
+    for (let c = 0; c < n; c++)
+      hessian[r * n + c] = (hessian[r * n + c] as number) + k * (lengthGradient[r] as number) * (lengthGradient[c] as number);
   }
   return true;
 }
@@ -206,17 +217,26 @@ function addSpring(compiled: CompiledDrive, spring: CompiledSpring, q: Float64Ar
     const along = ux * e.vx + uy * e.vy;
     const across = uy * e.vx - ux * e.vy;
     gradient[body] = (gradient[body] as number) + sign * pull * along;
-    hessian[body * n + body] = (hessian[body * n + body] as number) + stiffness * along * along + bend * across * across + sign * pull * (ux * e.ax + uy * e.ay);
+    hessian[body * n + body] =
+      (hessian[body * n + body] as number) + stiffness * along * along + bend * across * across + sign * pull * (ux * e.ax + uy * e.ay);
   }
   if (f >= 0 && t >= 0) {
-    const both = -(stiffness * (ux * from.vx + uy * from.vy) * (ux * to.vx + uy * to.vy) + bend * (uy * from.vx - ux * from.vy) * (uy * to.vx - ux * to.vy));
+    const both = -(
+      stiffness * (ux * from.vx + uy * from.vy) * (ux * to.vx + uy * to.vy) +
+      bend * (uy * from.vx - ux * from.vy) * (uy * to.vx - ux * to.vy)
+    );
     hessian[f * n + t] = (hessian[f * n + t] as number) + both;
     hessian[t * n + f] = (hessian[t * n + f] as number) + both;
   }
 }
 
 /** Length of each spring, mm, and its force, N, at q: pull of an extension spring, push of a compression spring, both positive. */
-export function springReadings(compiled: CompiledDrive, q: Float64Array, lever: number, into: EnergyState): { length: number; force: number; from: [number, number]; to: [number, number] }[] {
+export function springReadings(
+  compiled: CompiledDrive,
+  q: Float64Array,
+  lever: number,
+  into: EnergyState,
+): { length: number; force: number; from: [number, number]; to: [number, number] }[] {
   placePulleys(compiled, q, into);
   return compiled.springs.map((spring) => {
     placeEnd(compiled, spring, 0, q, lever, into);

@@ -8,7 +8,11 @@ import { compiled, demoDrive } from './sample-drives';
  * Equilibria a second of the engaged state, cold from the drawing, beside a general minimiser from the registry on the same energy in the
  * same run. Read the ratios: seconds differ from machine to machine. Belt lengths vary from solve to solve so that nothing is remembered.
  */
-for (const [name, tensioners] of [['orchard-rider', 1], ['airstrip-mower', 1], ['harbour-snow-thrower', 2]] as const) {
+for (const [name, tensioners] of [
+  ['orchard-rider', 1],
+  ['airstrip-mower', 1],
+  ['harbour-snow-thrower', 2],
+] as const) {
   describe(`${name} (${tensioners} tensioner${tensioners > 1 ? 's' : ''})`, () => {
     const c = compiled(demoDrive(name));
     const solver = newSolver(c);

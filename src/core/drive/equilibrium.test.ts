@@ -18,7 +18,11 @@ describe('the orchard rider agrees with its worked answers', () => {
         delete own.length;
         own.designation = answer.belt;
         const solver = newSolver(compiled(drive));
-        const { solved, bands } = answerState(solver, drive.states.find((s) => s.name === name)!, speedsOf(solver.compiled));
+        const { solved, bands } = answerState(
+          solver,
+          drive.states.find((s) => s.name === name)!,
+          speedsOf(solver.compiled),
+        );
         const belt = solved.belts[0]!;
         const want = answer[name];
         expect(belt.pitchLength).toBeCloseTo(answer.pitchLength, 3);
@@ -78,24 +82,29 @@ describe('every demo drive rests where its energy is least', () => {
 
   it('with belts of any length, one tensioner or two, and says how it ended', () => {
     fc.assert(
-      fc.property(fc.constantFrom('orchard-rider', 'airstrip-mower', 'harbour-snow-thrower', 'sickle-bar-tractor', 'slipway-chipper'), fc.double({ min: 0.985, max: 1.02, noNaN: true }), fc.constantFrom(0, 0.5, 1), (name, share, lever) => {
-        const drive = demoDrive(name);
-        const c = compiled(drive);
-        c.belts.forEach((b) => (b.pitchLength *= share));
-        const solver = newSolver(c);
-        const found = solveEquilibrium(solver, lever);
-        if (found.ending === 'blocked') return;
-        expect(found.ending).toBe('settled');
-        expect(found.residual).toBeLessThan(1e-3);
-        const before = found.energy;
-        for (const nudge of [-0.01, 0.01]) {
-          for (let t = 0; t < c.tensioners.length; t++) {
-            const q = found.positions.slice();
-            q[t] = Math.min(c.tensioners[t]!.max, Math.max(c.tensioners[t]!.min, q[t]! + nudge));
-            expect(evaluateEnergy(c, q, lever, solver.state)).toBeGreaterThanOrEqual(before - 1e-7 * (1 + Math.abs(before)));
+      fc.property(
+        fc.constantFrom('orchard-rider', 'airstrip-mower', 'harbour-snow-thrower', 'sickle-bar-tractor', 'slipway-chipper'),
+        fc.double({ min: 0.985, max: 1.02, noNaN: true }),
+        fc.constantFrom(0, 0.5, 1),
+        (name, share, lever) => {
+          const drive = demoDrive(name);
+          const c = compiled(drive);
+          c.belts.forEach((b) => (b.pitchLength *= share));
+          const solver = newSolver(c);
+          const found = solveEquilibrium(solver, lever);
+          if (found.ending === 'blocked') return;
+          expect(found.ending).toBe('settled');
+          expect(found.residual).toBeLessThan(1e-3);
+          const before = found.energy;
+          for (const nudge of [-0.01, 0.01]) {
+            for (let t = 0; t < c.tensioners.length; t++) {
+              const q = found.positions.slice();
+              q[t] = Math.min(c.tensioners[t]!.max, Math.max(c.tensioners[t]!.min, q[t]! + nudge));
+              expect(evaluateEnergy(c, q, lever, solver.state)).toBeGreaterThanOrEqual(before - 1e-7 * (1 + Math.abs(before)));
+            }
           }
-        }
-      }),
+        },
+      ),
       { numRuns: 200, seed: 3 },
     );
   });
@@ -115,13 +124,25 @@ describe('every demo drive rests where its energy is least', () => {
 describe('rules of meaning', () => {
   const slide = (extra: Record<string, unknown>, spring: Record<string, unknown> = {}) =>
     driveOf({
-      pulleys: twoPulleys().pulleys, belts: twoPulleys({ pitchLength: 1170 }).belts,
+      pulleys: twoPulleys().pulleys,
+      belts: twoPulleys({ pitchLength: 1170 }).belts,
       tensioners: [{ id: 't', kind: 'slide', direction: 0, carries: ['driven'], min: -20, max: 40, ...extra }],
-      springs: [{ id: 's', kind: 'extension', freeLength: 50, rate: 2, initialTension: 10, from: { body: 'frame', x: 500, y: 0 }, to: { body: 't', x: 430, y: 0 }, ...spring }],
+      springs: [
+        {
+          id: 's',
+          kind: 'extension',
+          freeLength: 50,
+          rate: 2,
+          initialTension: 10,
+          from: { body: 'frame', x: 500, y: 0 },
+          to: { body: 't', x: 430, y: 0 },
+          ...spring,
+        },
+      ],
     });
 
   it('a slide under a spring comes to where belt pull and spring pull balance', () => {
-    const [state] = (solveDrive(slide({}))as Extract<ReturnType<typeof solveDrive>, { ok: true }>).answer.states;
+    const [state] = (solveDrive(slide({})) as Extract<ReturnType<typeof solveDrive>, { ok: true }>).answer.states;
     const belt = state!.belts[0]!;
     const load = state!.shaftLoads.find((l) => l.pulley === 'driven')!;
     expect(load.force).toBeCloseTo(state!.springs[0]!.force, 4);
@@ -130,7 +151,16 @@ describe('rules of meaning', () => {
   });
 
   it('a compression spring pushes by rate times what it is shortened', () => {
-    const drive = slide({}, { kind: 'compression', freeLength: 90, initialTension: undefined, from: { body: 'frame', x: 370, y: 0 }, to: { body: 't', x: 430, y: 0 } });
+    const drive = slide(
+      {},
+      {
+        kind: 'compression',
+        freeLength: 90,
+        initialTension: undefined,
+        from: { body: 'frame', x: 370, y: 0 },
+        to: { body: 't', x: 430, y: 0 },
+      },
+    );
     const result = solveDrive(drive);
     if (!result.ok) throw new Error();
     const state = result.answer.states[0]!;
@@ -144,7 +174,13 @@ describe('rules of meaning', () => {
   });
 
   it('a lock in a state holds there only', () => {
-    const drive = { ...slide({}), states: [{ name: 'held', lever: 0, locks: { t: 5 } }, { name: 'free', lever: 1 }] };
+    const drive = {
+      ...slide({}),
+      states: [
+        { name: 'held', lever: 0, locks: { t: 5 } },
+        { name: 'free', lever: 1 },
+      ],
+    };
     const result = solveDrive(drive);
     if (!result.ok) throw new Error();
     expect(result.answer.states[0]!.tensioners[0]!.position).toBe(5);
@@ -153,11 +189,28 @@ describe('rules of meaning', () => {
 
   it('initial tension holds an arm that less than it pulls at: the spring stays closed', () => {
     const drive = driveOf({
-      pulleys: twoPulleys().pulleys, belts: twoPulleys().belts,
+      pulleys: twoPulleys().pulleys,
+      belts: twoPulleys().belts,
       tensioners: [{ id: 't', kind: 'slide', direction: 0, carries: ['driven'], min: -50, max: 50 }],
       springs: [
-        { id: 'held', kind: 'extension', freeLength: 60, rate: 5, initialTension: 100, from: { body: 'frame', x: 330, y: 0 }, to: { body: 't', x: 400, y: 0 } },
-        { id: 'pull', kind: 'extension', freeLength: 50, rate: 0.5, initialTension: 20, from: { body: 'frame', x: 500, y: 0 }, to: { body: 't', x: 400, y: 0 } },
+        {
+          id: 'held',
+          kind: 'extension',
+          freeLength: 60,
+          rate: 5,
+          initialTension: 100,
+          from: { body: 'frame', x: 330, y: 0 },
+          to: { body: 't', x: 400, y: 0 },
+        },
+        {
+          id: 'pull',
+          kind: 'extension',
+          freeLength: 50,
+          rate: 0.5,
+          initialTension: 20,
+          from: { body: 'frame', x: 500, y: 0 },
+          to: { body: 't', x: 400, y: 0 },
+        },
       ],
     });
     const result = solveDrive(drive);
@@ -173,14 +226,26 @@ describe('rules of meaning', () => {
     drive.adjusters[0]!.position = 10;
     const tighter = solveDrive(drive, 'engaged');
     const before = solveDrive(demoDrive('orchard-rider'), 'engaged');
-    expect(tighter.ok && before.ok && tighter.answer.states[0]!.belts[0]!.tension! > before.answer.states[0]!.belts[0]!.tension!).toBe(true);
+    expect(tighter.ok && before.ok && tighter.answer.states[0]!.belts[0]!.tension! > before.answer.states[0]!.belts[0]!.tension!).toBe(
+      true,
+    );
   });
 
   it('a mechanism that snaps over stays over when the lever is let go', () => {
     const drive = driveOf({
-      pulleys: twoPulleys().pulleys, belts: twoPulleys().belts,
+      pulleys: twoPulleys().pulleys,
+      belts: twoPulleys().belts,
       tensioners: [{ id: 't', kind: 'pivot', pivot: { x: 400, y: 0 }, carries: ['driven'], min: -80, max: 80 }],
-      springs: [{ id: 's', kind: 'extension', freeLength: 20, rate: 1, from: { body: 'frame', x: 200, y: 0, leverTravel: { dx: 300, dy: -300 } }, to: { body: 't', x: 460, y: 10 } }],
+      springs: [
+        {
+          id: 's',
+          kind: 'extension',
+          freeLength: 20,
+          rate: 1,
+          from: { body: 'frame', x: 200, y: 0, leverTravel: { dx: 300, dy: -300 } },
+          to: { body: 't', x: 460, y: 10 },
+        },
+      ],
     });
     const solver = newSolver(compiled(drive));
     const rest = solveEquilibrium(solver, 0);
@@ -239,7 +304,8 @@ describe('grip', () => {
     const solver = newSolver(compiled(drive));
     const e = solveEquilibrium(solver, 1);
     const speeds = speedsOf(solver.compiled);
-    const at = (bearingLifeHours: number) => gripBand(solver.compiled, 0, e, speeds, {}, { grooveGrip: 0.5123, flatGrip: 0.3, serviceFactor: 1.3, bearingLifeHours }).ceilingN!;
+    const at = (bearingLifeHours: number) =>
+      gripBand(solver.compiled, 0, e, speeds, {}, { grooveGrip: 0.5123, flatGrip: 0.3, serviceFactor: 1.3, bearingLifeHours }).ceilingN!;
     expect(at(1000) / at(2000)).toBeCloseTo(Math.cbrt(2), 9);
   });
 });
@@ -260,7 +326,10 @@ describe('speeds', () => {
   it('are null where nothing known drives', () => {
     const drive = twoPulleys();
     delete drive.pulleys[0]!.rpm;
-    expect(speedsOf(compiled(drive))).toMatchObject({ pulleys: [{ rpm: null, rotation: null }, { rpm: null }], belts: [{ metresPerSecond: null }] });
+    expect(speedsOf(compiled(drive))).toMatchObject({
+      pulleys: [{ rpm: null, rotation: null }, { rpm: null }],
+      belts: [{ metresPerSecond: null }],
+    });
   });
 });
 
@@ -270,7 +339,12 @@ describe('duty', () => {
     const speeds = speedsOf(solver.compiled);
     const { duties, solved } = answerState(solver, { name: 'x', lever: 1 }, speeds);
     const v = (2 * Math.PI * 3000 * 46.4) / 60 / 1000;
-    expect(duties[0]).toMatchObject({ tightestPulley: 'driver', tightestDiameterMm: expect.closeTo(92.8, 9), minDiameterMm: 75, speedLimit: 30 });
+    expect(duties[0]).toMatchObject({
+      tightestPulley: 'driver',
+      tightestDiameterMm: expect.closeTo(92.8, 9),
+      minDiameterMm: 75,
+      speedLimit: 30,
+    });
     expect(duties[0]!.metresPerSecond).toBeCloseTo(v, 9);
     expect(duties[0]!.flexesPerHour).toBeCloseTo(2 * 3600 * (v / (solved.belts[0]!.geometricLength / 1000)), 6);
   });

@@ -1,6 +1,16 @@
 import type { CompiledDrive } from './compile';
 import { evaluateEnergy, newEnergyState, type EnergyState } from './energy';
-import { FORCE_TOLERANCE, LEVER_STEPS, MAX_NEWTON_STEPS, MAX_ROOT_STEPS, NEWTON_TOLERANCE, POSITION_TOLERANCE, STALL_TOLERANCE, STOP_TOLERANCE, TRAVEL_STEPS } from './tolerances';
+import {
+  FORCE_TOLERANCE,
+  LEVER_STEPS,
+  MAX_NEWTON_STEPS,
+  MAX_ROOT_STEPS,
+  NEWTON_TOLERANCE,
+  POSITION_TOLERANCE,
+  STALL_TOLERANCE,
+  STOP_TOLERANCE,
+  TRAVEL_STEPS,
+} from './tolerances';
 
 /** How a solve ended. `blocked`: it stands where a belt would have to leave a pulley it needs. `not-settled`: no answer; never a half one. */
 export type Ending = 'settled' | 'blocked' | 'not-settled';
@@ -34,7 +44,17 @@ export interface Solver {
 export function newSolver(compiled: CompiledDrive): Solver {
   const n = compiled.tensioners.length;
   const floats = () => new Float64Array(n);
-  return { compiled, state: newEnergyState(compiled), q: floats(), trial: floats(), step: floats(), scratch: new Float64Array(n * n), free: [], lever: 0, evaluations: 0 };
+  return {
+    compiled,
+    state: newEnergyState(compiled),
+    q: floats(),
+    trial: floats(),
+    step: floats(),
+    scratch: new Float64Array(n * n),
+    free: [],
+    lever: 0,
+    evaluations: 0,
+  };
 }
 
 export type Locks = Readonly<Record<string, number>>;
@@ -46,7 +66,12 @@ export type Locks = Readonly<Record<string, number>>;
  * @param locks tensioner id → position at which this state holds it
  * @param start positions to begin from with the lever already there, instead of the drawing with the lever released
  */
-export function solveEquilibrium(solver: Solver, lever: number, locks: Locks = {}, start?: { readonly positions: Float64Array; readonly lever: number }): Equilibrium {
+export function solveEquilibrium(
+  solver: Solver,
+  lever: number,
+  locks: Locks = {},
+  start?: { readonly positions: Float64Array; readonly lever: number },
+): Equilibrium {
   const { compiled, q, free } = solver;
   solver.evaluations = 0;
   free.length = 0;
@@ -219,7 +244,12 @@ function settleMany(solver: Solver, exact: boolean): Ending {
 
 /** Settled all the same where what is left out of balance is less than any answer is promised to. */
 function nearlySettled(solver: Solver): Ending {
-  return outOfBalance(solver, solver.free.filter((t) => !leans(solver, t))) < STALL_TOLERANCE ? 'settled' : 'not-settled';
+  return outOfBalance(
+    solver,
+    solver.free.filter((t) => !leans(solver, t)),
+  ) < STALL_TOLERANCE
+    ? 'settled'
+    : 'not-settled';
 }
 
 /** True where a tensioner stands at a stop and is pushed on into it. */
@@ -308,7 +338,14 @@ function report(solver: Solver, ending: Ending): Equilibrium {
     return at - one.min <= STOP_TOLERANCE ? 'min' : one.max - at <= STOP_TOLERANCE ? 'max' : null;
   });
   return {
-    ending, positions: q.slice(), atStop, energy: state.energy, evaluations: solver.evaluations,
-    residual: outOfBalance(solver, free.filter((t) => atStop[t] === null)),
+    ending,
+    positions: q.slice(),
+    atStop,
+    energy: state.energy,
+    evaluations: solver.evaluations,
+    residual: outOfBalance(
+      solver,
+      free.filter((t) => atStop[t] === null),
+    ),
   };
 }

@@ -14,13 +14,17 @@ function transformed(drive: Drive, turnDeg: number, dx: number, dy: number): Dri
   const move = <T extends { x: number; y: number }>(p: T): T => ({ ...p, ...spin(p.x + dx, p.y + dy) });
   const end = (e: Drive['springs'][number]['from']) => ({
     ...move(e),
-    ...(e.leverTravel ? { leverTravel: { dx: spin(e.leverTravel.dx, e.leverTravel.dy).x, dy: spin(e.leverTravel.dx, e.leverTravel.dy).y } } : {}),
+    ...(e.leverTravel
+      ? { leverTravel: { dx: spin(e.leverTravel.dx, e.leverTravel.dy).x, dy: spin(e.leverTravel.dx, e.leverTravel.dy).y } }
+      : {}),
     ...(e.adjuster ? { adjuster: { ...e.adjuster, direction: e.adjuster.direction + turnDeg } } : {}),
   });
   return {
     ...drive,
     pulleys: drive.pulleys.map(move),
-    tensioners: drive.tensioners.map((t) => (t.kind === 'pivot' ? { ...t, pivot: move(t.pivot) } : { ...t, direction: t.direction + turnDeg })),
+    tensioners: drive.tensioners.map((t) =>
+      t.kind === 'pivot' ? { ...t, pivot: move(t.pivot) } : { ...t, direction: t.direction + turnDeg },
+    ),
     springs: drive.springs.map((s) => ({ ...s, from: end(s.from), to: end(s.to) })),
     keepers: drive.keepers.map(move),
   };
@@ -48,7 +52,11 @@ describe('the path of one belt', () => {
   });
 
   it('round equal pulleys in a triangle is its perimeter and one circumference', () => {
-    const at = [[0, 0], [300, 0], [100, 240]] as const;
+    const at = [
+      [0, 0],
+      [300, 0],
+      [100, 240],
+    ] as const;
     const drive = driveOf({
       pulleys: at.map(([x, y], i) => ({ id: `p${i}`, role: i ? 'driven' : 'driver', x, y, outsideDiameter: 80, face: 'v' })),
       belts: [{ id: 'b', section: '4L', route: at.map((_, i) => ({ pulley: `p${i}`, contact: 'v' })) }],
@@ -62,10 +70,21 @@ describe('the path of one belt', () => {
     const ri = 20 + 3.3;
     const drive = driveOf({
       pulleys: [
-        { id: 'a', role: 'driver', x: -200, y: 0, outsideDiameter: 80, face: 'v' }, { id: 'b', role: 'driven', x: 200, y: 0, outsideDiameter: 80, face: 'v' },
+        { id: 'a', role: 'driver', x: -200, y: 0, outsideDiameter: 80, face: 'v' },
+        { id: 'b', role: 'driven', x: 200, y: 0, outsideDiameter: 80, face: 'v' },
         { id: 'i', role: 'idler', x: 0, y: 40, outsideDiameter: 40, face: 'flat' },
       ],
-      belts: [{ id: 'b', section: '4L', route: [{ pulley: 'a', contact: 'v' }, { pulley: 'b', contact: 'v' }, { pulley: 'i', contact: 'back' }] }],
+      belts: [
+        {
+          id: 'b',
+          section: '4L',
+          route: [
+            { pulley: 'a', contact: 'v' },
+            { pulley: 'b', contact: 'v' },
+            { pulley: 'i', contact: 'back' },
+          ],
+        },
+      ],
     });
     const d = Math.hypot(200, 40);
     const span = Math.sqrt(d * d - (r + ri) ** 2);
@@ -76,7 +95,11 @@ describe('the path of one belt', () => {
   });
 
   it('passes by an idler that the taut belt clears, on either side of it', () => {
-    for (const [y, contact] of [[120, 'back'], [0, 'v'], [-15, 'v']] as const) {
+    for (const [y, contact] of [
+      [120, 'back'],
+      [0, 'v'],
+      [-15, 'v'],
+    ] as const) {
       const drive = twoPulleys({ d1: 120, d2: 120 });
       drive.pulleys.push({ id: 'i', role: 'idler', x: 200, y, outsideDiameter: 50, face: 'flat' });
       drive.belts[0]!.route.push({ pulley: 'i', contact });
@@ -106,10 +129,21 @@ describe('the path of one belt', () => {
   it('keeps an idler that is wrapped by more than half a turn', () => {
     const drive = driveOf({
       pulleys: [
-        { id: 'a', role: 'driver', x: -70, y: 120, outsideDiameter: 80, face: 'v' }, { id: 'b', role: 'driven', x: 70, y: 120, outsideDiameter: 80, face: 'v' },
+        { id: 'a', role: 'driver', x: -70, y: 120, outsideDiameter: 80, face: 'v' },
+        { id: 'b', role: 'driven', x: 70, y: 120, outsideDiameter: 80, face: 'v' },
         { id: 'deep', role: 'idler', x: 0, y: -150, outsideDiameter: 300, face: 'flat' },
       ],
-      belts: [{ id: 'b', section: '4L', route: [{ pulley: 'a', contact: 'v' }, { pulley: 'deep', contact: 'v' }, { pulley: 'b', contact: 'v' }] }],
+      belts: [
+        {
+          id: 'b',
+          section: '4L',
+          route: [
+            { pulley: 'a', contact: 'v' },
+            { pulley: 'deep', contact: 'v' },
+            { pulley: 'b', contact: 'v' },
+          ],
+        },
+      ],
     });
     const belt = solved(drive)[0]!.belts[0]!;
     expect(belt.wraps.find((w) => w.pulley === 'deep')!.angle).toBeGreaterThan(180);
@@ -117,7 +151,10 @@ describe('the path of one belt', () => {
 
   it('shaft loads of one belt cancel, being inner forces', () => {
     for (const state of solved(demoDrive('orchard-rider'))) {
-      const sum = state.shaftLoads.reduce<[number, number]>(([x, y], l) => [x + l.force * Math.cos((l.direction * Math.PI) / 180), y + l.force * Math.sin((l.direction * Math.PI) / 180)], [0, 0]);
+      const sum = state.shaftLoads.reduce<[number, number]>(
+        ([x, y], l) => [x + l.force * Math.cos((l.direction * Math.PI) / 180), y + l.force * Math.sin((l.direction * Math.PI) / 180)],
+        [0, 0],
+      );
       expect(Math.hypot(...sum)).toBeLessThan(1e-9);
     }
   });
@@ -139,14 +176,20 @@ describe('what must not matter', () => {
 
   it('where the drawing lies and how it is turned', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...DEMO_DRIVES), fc.double({ min: -180, max: 180, noNaN: true }), fc.integer({ min: -500, max: 500 }), fc.integer({ min: -500, max: 500 }), (name, turn, dx, dy) => {
-        const drive = demoDrive(name);
-        const expected = solved(drive);
-        solved(transformed(drive, turn, dx, dy)).forEach((state, s) => {
-          state.tensioners.forEach((t, i) => expect(t.position).toBeCloseTo(expected[s]!.tensioners[i]!.position, 4));
-          state.belts.forEach((b, i) => expect(b.tension ?? 0).toBeCloseTo(expected[s]!.belts[i]!.tension ?? 0, 2));
-        });
-      }),
+      fc.property(
+        fc.constantFrom(...DEMO_DRIVES),
+        fc.double({ min: -180, max: 180, noNaN: true }),
+        fc.integer({ min: -500, max: 500 }),
+        fc.integer({ min: -500, max: 500 }),
+        (name, turn, dx, dy) => {
+          const drive = demoDrive(name);
+          const expected = solved(drive);
+          solved(transformed(drive, turn, dx, dy)).forEach((state, s) => {
+            state.tensioners.forEach((t, i) => expect(t.position).toBeCloseTo(expected[s]!.tensioners[i]!.position, 4));
+            state.belts.forEach((b, i) => expect(b.tension ?? 0).toBeCloseTo(expected[s]!.belts[i]!.tension ?? 0, 2));
+          });
+        },
+      ),
       { numRuns: 40, seed: 7 },
     );
   });
@@ -159,36 +202,41 @@ describe('derivatives by hand', () => {
     const n = c.tensioners.length;
     let compared = 0;
     fc.assert(
-      fc.property(fc.array(fc.double({ min: 0.1, max: 0.9, noNaN: true }), { minLength: n, maxLength: n }), fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 0.97, max: 1, noNaN: true }), (share, lever, short) => {
-        const q = Float64Array.from(c.tensioners, (t, i) => t.min + (t.max - t.min) * share[i]!);
-        if (!Number.isFinite(evaluateEnergy(c, q, lever, s.state))) return;
-        const usual = c.belts.map((b) => b.pitchLength);
-        c.belts.forEach((b) => (b.pitchLength = b.trace.length * short));
-        const h = 1e-4;
-        const at = (i: number, d: number) => {
-          const moved = q.slice();
-          moved[i]! += d;
-          const energy = evaluateEnergy(c, moved, lever, s.state);
-          return { energy, gradient: s.state.gradient.slice() };
-        };
-        for (let i = 0; i < n; i++) {
-          const up = at(i, h);
-          const down = at(i, -h);
-          evaluateEnergy(c, q, lever, s.state);
-          const size = 1 + Math.abs(s.state.gradient[i]!);
-          expect(Math.abs((up.energy - down.energy) / (2 * h) - s.state.gradient[i]!) / size).toBeLessThan(1e-3);
-          for (let j = 0; j < n; j++) {
-            const here = s.state.gradient[j]!;
-            const curve = s.state.hessian[i * n + j]!;
-            const ahead = (up.gradient[j]! - here) / h;
-            const behind = (here - down.gradient[j]!) / h;
-            if (Math.abs(ahead - behind) > 1e-2 * (1 + Math.abs(curve))) continue;
-            compared++;
-            expect(Math.abs((ahead + behind) / 2 - curve) / (1 + Math.abs(curve))).toBeLessThan(1e-2);
+      fc.property(
+        fc.array(fc.double({ min: 0.1, max: 0.9, noNaN: true }), { minLength: n, maxLength: n }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.double({ min: 0.97, max: 1, noNaN: true }),
+        (share, lever, short) => {
+          const q = Float64Array.from(c.tensioners, (t, i) => t.min + (t.max - t.min) * share[i]!);
+          if (!Number.isFinite(evaluateEnergy(c, q, lever, s.state))) return;
+          const usual = c.belts.map((b) => b.pitchLength);
+          c.belts.forEach((b) => (b.pitchLength = b.trace.length * short));
+          const h = 1e-4;
+          const at = (i: number, d: number) => {
+            const moved = q.slice();
+            moved[i]! += d;
+            const energy = evaluateEnergy(c, moved, lever, s.state);
+            return { energy, gradient: s.state.gradient.slice() };
+          };
+          for (let i = 0; i < n; i++) {
+            const up = at(i, h);
+            const down = at(i, -h);
+            evaluateEnergy(c, q, lever, s.state);
+            const size = 1 + Math.abs(s.state.gradient[i]!);
+            expect(Math.abs((up.energy - down.energy) / (2 * h) - s.state.gradient[i]!) / size).toBeLessThan(1e-3);
+            for (let j = 0; j < n; j++) {
+              const here = s.state.gradient[j]!;
+              const curve = s.state.hessian[i * n + j]!;
+              const ahead = (up.gradient[j]! - here) / h;
+              const behind = (here - down.gradient[j]!) / h;
+              if (Math.abs(ahead - behind) > 1e-2 * (1 + Math.abs(curve))) continue;
+              compared++;
+              expect(Math.abs((ahead + behind) / 2 - curve) / (1 + Math.abs(curve))).toBeLessThan(1e-2);
+            }
           }
-        }
-        c.belts.forEach((b, i) => (b.pitchLength = usual[i]!));
-      }),
+          c.belts.forEach((b, i) => (b.pitchLength = usual[i]!));
+        },
+      ),
       { numRuns: 40, seed: 11 },
     );
     // A kink (a spring just closing, an idler just touching) has no second derivative; most places must have one.
@@ -197,7 +245,13 @@ describe('derivatives by hand', () => {
 });
 
 describe('drives no belt can take are refused with their place', () => {
-  const broken = (change: (d: { pulleys: Record<string, unknown>[]; belts: { route: Record<string, unknown>[]; [k: string]: unknown }[]; [k: string]: unknown }) => void) => {
+  const broken = (
+    change: (d: {
+      pulleys: Record<string, unknown>[];
+      belts: { route: Record<string, unknown>[]; [k: string]: unknown }[];
+      [k: string]: unknown;
+    }) => void,
+  ) => {
     const document = JSON.parse(JSON.stringify(demoDrive('orchard-rider')));
     change(document);
     const read = validateDrive(document);
@@ -209,14 +263,29 @@ describe('drives no belt can take are refused with their place', () => {
     ['unknown pulley', (d) => (d.belts[0]!.route[1]!.pulley = 'nobody'), 'belts[0].route[1].pulley', /no pulley “nobody”/],
     ['overlap', (d) => (d.pulleys[1]!.y = -60), 'belts[0].route[2]', /overlap by/],
     ['named twice running', (d) => (d.belts[0]!.route[1]!.pulley = 'crank'), 'belts[0].route[1]', /twice running/],
-    ['twice running over the end of the list', (d) => d.belts[0]!.route.push({ pulley: 'crank', contact: 'v' }), 'belts[0].route[0]', /twice running/],
+    [
+      'twice running over the end of the list',
+      (d) => d.belts[0]!.route.push({ pulley: 'crank', contact: 'v' }),
+      'belts[0].route[0]',
+      /twice running/,
+    ],
     ['text for a number', (d) => (d.pulleys[0]!.x = 'left'), 'pulleys[0].x', /must be a number/],
     ['a missing coordinate', (d) => delete d.pulleys[0]!.y, 'pulleys[0].y', /missing/],
     ['no belt section', (d) => (d.belts[0]!.section = 'Q9'), 'belts[0].section', /not a belt section/],
     ['one pulley only', (d) => (d.belts[0]!.route = [{ pulley: 'crank', contact: 'v' }]), 'belts[0].route', /at least two/],
     ['stops the wrong way round', (d) => ((d.tensioners as Record<string, unknown>[])[0]!.min = 20), 'tensioners[0].min', /above max/],
-    ['spring on nothing', (d) => (((d.springs as Record<string, Record<string, unknown>>[])[0]!.to as Record<string, unknown>).body = 'ghost'), 'springs[0].to.body', /no tensioner/],
-    ['an unreadable number', (d) => ((d.belts[0] as Record<string, unknown>).designation = 'zzz'), 'belts[0].designation', /not a belt number/],
+    [
+      'spring on nothing',
+      (d) => (((d.springs as Record<string, Record<string, unknown>>[])[0]!.to as Record<string, unknown>).body = 'ghost'),
+      'springs[0].to.body',
+      /no tensioner/,
+    ],
+    [
+      'an unreadable number',
+      (d) => ((d.belts[0] as Record<string, unknown>).designation = 'zzz'),
+      'belts[0].designation',
+      /not a belt number/,
+    ],
   ])('%s', (_, change, path, message) => {
     const problems = broken(change);
     expect(problems.map((p) => p.path)).toContain(path);
@@ -229,15 +298,21 @@ describe('drives no belt can take are refused with their place', () => {
     drive.belts[0]!.route.push({ pulley: 'inside', contact: 'v' });
     const made = compileDrive(drive);
     expect(made.ok).toBe(false);
-    if (!made.ok) expect(made.problems[0]).toMatchObject({ path: 'belts[0].route[2]', message: expect.stringContaining('cannot touch the pulley “inside”') });
+    if (!made.ok)
+      expect(made.problems[0]).toMatchObject({
+        path: 'belts[0].route[2]',
+        message: expect.stringContaining('cannot touch the pulley “inside”'),
+      });
   });
 
   it('all problems come at once', () => {
-    expect(broken((d) => {
-      d.pulleys[0]!.x = null;
-      d.pulleys[1]!.outsideDiameter = -3;
-      d.kind = 'boat';
-    })).toHaveLength(3);
+    expect(
+      broken((d) => {
+        d.pulleys[0]!.x = null;
+        d.pulleys[1]!.outsideDiameter = -3;
+        d.kind = 'boat';
+      }),
+    ).toHaveLength(3);
   });
 
   it('keys that are not known survive', () => {
@@ -250,10 +325,21 @@ describe('the sense of a loop is settled by the span that an idler belongs to', 
   const withIdler = (x: number, y: number, contact: 'v' | 'back') => {
     const drive = driveOf({
       pulleys: [
-        { id: 'top', role: 'driver', x: 0, y: 300, outsideDiameter: 100, face: 'v' }, { id: 'bottom', role: 'driven', x: 0, y: 0, outsideDiameter: 130, face: 'v' },
+        { id: 'top', role: 'driver', x: 0, y: 300, outsideDiameter: 100, face: 'v' },
+        { id: 'bottom', role: 'driven', x: 0, y: 0, outsideDiameter: 130, face: 'v' },
         { id: 'idler', role: 'idler', x, y, outsideDiameter: 60, face: 'flat' },
       ],
-      belts: [{ id: 'b', section: '4L', route: [{ pulley: 'top', contact: 'v' }, { pulley: 'idler', contact }, { pulley: 'bottom', contact: 'v' }] }],
+      belts: [
+        {
+          id: 'b',
+          section: '4L',
+          route: [
+            { pulley: 'top', contact: 'v' },
+            { pulley: 'idler', contact },
+            { pulley: 'bottom', contact: 'v' },
+          ],
+        },
+      ],
     });
     return compiled(drive).belts[0]!.plan.turn;
   };

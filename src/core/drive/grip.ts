@@ -34,8 +34,19 @@ export interface GripBand {
 
 /** Basic dynamic ratings of common deep-groove bearings, N (ISO 281 sizes; nominal, makers differ by a few per cent). */
 const BEARING_RATINGS: Readonly<Record<string, number>> = {
-  6000: 4600, 6001: 5100, 6002: 5600, 6003: 6000, 6004: 9400, 6005: 10100,
-  6200: 5100, 6201: 6900, 6202: 7800, 6203: 9600, 6204: 12700, 6205: 14000, 6206: 19500,
+  6000: 4600,
+  6001: 5100,
+  6002: 5600,
+  6003: 6000,
+  6004: 9400,
+  6005: 10100,
+  6200: 5100,
+  6201: 6900,
+  6202: 7800,
+  6203: 9600,
+  6204: 12700,
+  6205: 14000,
+  6206: 19500,
 };
 
 /**
@@ -46,7 +57,14 @@ const BEARING_RATINGS: Readonly<Record<string, number>> = {
  * length is T. No slip where (T_hi − Tc) ≤ e^(k·wrap)·(T_lo − Tc): linear in T, so each pulley gives its least T outright.
  * With several held idlers the most demanding one counts.
  */
-export function gripBand(compiled: CompiledDrive, b: number, equilibrium: Equilibrium, speeds: Speeds, locks: Readonly<Record<string, number>>, settings: GripSettings = DEFAULT_GRIP): GripBand {
+export function gripBand(
+  compiled: CompiledDrive,
+  b: number,
+  equilibrium: Equilibrium,
+  speeds: Speeds,
+  locks: Readonly<Record<string, number>>,
+  settings: GripSettings = DEFAULT_GRIP,
+): GripBand {
   const { drive } = compiled;
   const belt = drive.belts[b]!;
   const { plan, trace } = compiled.belts[b]!;
@@ -123,7 +141,12 @@ export function gripBand(compiled: CompiledDrive, b: number, equilibrium: Equili
 }
 
 /** ISO 281: L10h = (C/P)³·10⁶/(60·n) ≥ target gives the largest load P, and P = T·|u_out − u_in| the tension. */
-function ceilingOf(compiled: CompiledDrive, b: number, speeds: Speeds, settings: GripSettings): { ceilingN: number | null; ceilingFrom: string | null } {
+function ceilingOf(
+  compiled: CompiledDrive,
+  b: number,
+  speeds: Speeds,
+  settings: GripSettings,
+): { ceilingN: number | null; ceilingFrom: string | null } {
   const { plan, trace } = compiled.belts[b]!;
   const belt = compiled.drive.belts[b]!;
   let ceilingN = belt.ratingN ?? Infinity;

@@ -1,5 +1,18 @@
 export { DRIVE_KINDS, pathText, statesOf, validateDrive } from './schema';
-export type { Adjuster, Belt, Brake, Drive, DriveResult, DriveState, Keeper, Problem, Pulley, Spring, SpringEnd, Tensioner } from './schema';
+export type {
+  Adjuster,
+  Belt,
+  Brake,
+  Drive,
+  DriveResult,
+  DriveState,
+  Keeper,
+  Problem,
+  Pulley,
+  Spring,
+  SpringEnd,
+  Tensioner,
+} from './schema';
 export { compileDrive, setAdjusters } from './compile';
 export type { CompiledDrive, CompileResult, Warning } from './compile';
 export { beltDuty } from './duty';
@@ -9,8 +22,29 @@ export { newSolver, solveEquilibrium } from './equilibrium';
 export type { Ending, Equilibrium, Solver } from './equilibrium';
 export { DEFAULT_GRIP, gripBand } from './grip';
 export type { GripBand, GripSettings } from './grip';
-export { chanceOf, DEFAULT_MATCH, judgeBelt, lengthWindow, newMatcher, rankBelts, readCandidate, tryLength, windowByAdjuster } from './match';
-export type { Candidate, CandidateResult, LengthWindow, MatchedBelt, Matcher, MatchSettings, ReasonCode, Trial, Verdict, WindowEnds } from './match';
+export {
+  chanceOf,
+  DEFAULT_MATCH,
+  judgeBelt,
+  lengthWindow,
+  newMatcher,
+  rankBelts,
+  readCandidate,
+  tryLength,
+  windowByAdjuster,
+} from './match';
+export type {
+  Candidate,
+  CandidateResult,
+  LengthWindow,
+  MatchedBelt,
+  Matcher,
+  MatchSettings,
+  ReasonCode,
+  Trial,
+  Verdict,
+  WindowEnds,
+} from './match';
 export { pitchRadius, sectionOf, statedPitchLength, stiffnessOf } from './pitch';
 export { answerState, endingProblem, isOverCentre, solveDrive } from './solve';
 export type { DriveAnswer, Pose, PoseStop, SolvedBelt, SolvedState, SolveResult, StateAnswer } from './solve';

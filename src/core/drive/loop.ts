@@ -51,7 +51,18 @@ export type LoopOutcome = 'ok' | 'no-tangent' | 'not-touching';
 
 export function newTrace(stops: number): LoopTrace {
   const floats = () => new Float64Array(stops);
-  return { touched: 0, active: new Int32Array(stops), ux: floats(), uy: floats(), span: floats(), wrap: floats(), kept: new Uint8Array(stops), length: 0, doubtful: false, culprit: -1 };
+  return {
+    touched: 0,
+    active: new Int32Array(stops),
+    ux: floats(),
+    uy: floats(),
+    span: floats(),
+    wrap: floats(),
+    kept: new Uint8Array(stops),
+    length: 0,
+    doubtful: false,
+    culprit: -1,
+  };
 }
 
 const TWO_PI = 2 * Math.PI;
@@ -95,7 +106,8 @@ export function traceLoop(plan: LoopPlan, x: Float64Array, y: Float64Array, out:
     }
     if (out.touched < plan.stops && takeBack(plan, x, y, out)) continue;
     let length = 0;
-    for (let a = 0; a < out.touched; a++) length += (out.span[a] as number) + (plan.radius[active[a] as number] as number) * (out.wrap[a] as number);
+    for (let a = 0; a < out.touched; a++)
+      length += (out.span[a] as number) + (plan.radius[active[a] as number] as number) * (out.wrap[a] as number);
     out.length = length;
     return 'ok';
   }
@@ -188,10 +200,26 @@ function clearedBeside(plan: LoopPlan, x: Float64Array, y: Float64Array, out: Lo
 function roomBeside(plan: LoopPlan, x: Float64Array, y: Float64Array, out: LoopTrace, a: number, withinEnds: boolean): number {
   const { active, touched } = out;
   const i = active[a] as number;
-  return roomFromRun(plan, x, y, active[a === 0 ? touched - 1 : a - 1] as number, active[a + 1 === touched ? 0 : a + 1] as number, i, withinEnds);
+  return roomFromRun(
+    plan,
+    x,
+    y,
+    active[a === 0 ? touched - 1 : a - 1] as number,
+    active[a + 1 === touched ? 0 : a + 1] as number,
+    i,
+    withinEnds,
+  );
 }
 
-function roomFromRun(plan: LoopPlan, x: Float64Array, y: Float64Array, from: number, to: number, stop: number, withinEnds: boolean): number {
+function roomFromRun(
+  plan: LoopPlan,
+  x: Float64Array,
+  y: Float64Array,
+  from: number,
+  to: number,
+  stop: number,
+  withinEnds: boolean,
+): number {
   const p = plan.pulley[from] as number;
   const q = plan.pulley[to] as number;
   const c = plan.pulley[stop] as number;

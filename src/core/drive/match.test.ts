@@ -1,5 +1,17 @@
 import { describe, expect, it } from 'vitest';
-import { chanceOf, DEFAULT_MATCH, judgeBelt, lengthWindow, newMatcher, rankBelts, readCandidate, tryLength, windowByAdjuster, type Candidate, type LengthWindow } from './match';
+import {
+  chanceOf,
+  DEFAULT_MATCH,
+  judgeBelt,
+  lengthWindow,
+  newMatcher,
+  rankBelts,
+  readCandidate,
+  tryLength,
+  windowByAdjuster,
+  type Candidate,
+  type LengthWindow,
+} from './match';
 import { compiled, demoDrive, twoPulleys } from './sample-drives';
 import { windowSpread } from './uncertainty';
 import { seededRandom, variationsThatWork } from './variation';
@@ -48,14 +60,19 @@ describe('the orchard rider', () => {
 
   it('judges a length the same by any of its names', () => {
     const { of } = judge('orchard-rider', [
-      { id: 'number', designation: '4L480' }, { id: 'outside', lengthMm: 1219.2, reference: 'outside' }, { id: 'inside', lengthMm: 1219.2 - 2 * Math.PI * 7.9, reference: 'inside', section: '4L' },
+      { id: 'number', designation: '4L480' },
+      { id: 'outside', lengthMm: 1219.2, reference: 'outside' },
+      { id: 'inside', lengthMm: 1219.2 - 2 * Math.PI * 7.9, reference: 'inside', section: '4L' },
       { id: 'bare', designation: '48 in' },
     ]);
     for (const id of ['outside', 'inside', 'bare']) expect(of(id).engaged.tension).toBeCloseTo(of('number').engaged.tension, 6);
   });
 
   it('a length tolerance that reaches over an edge makes it marginal', () => {
-    const { of } = judge('orchard-rider', [{ id: 'exact', designation: '4L480', toleranceMm: 0.1 }, { id: 'loose', designation: '4L480', toleranceMm: 11 }]);
+    const { of } = judge('orchard-rider', [
+      { id: 'exact', designation: '4L480', toleranceMm: 0.1 },
+      { id: 'loose', designation: '4L480', toleranceMm: 11 },
+    ]);
     expect(of('exact').verdict).toBe('fits');
     expect(of('loose')).toMatchObject({ verdict: 'marginal', reasons: ['short-end-of-tolerance', 'long-end-of-tolerance'] });
     expect(of('loose').chance).toBeLessThan(of('exact').chance);
@@ -106,12 +123,25 @@ describe('other drives', () => {
 });
 
 describe('chance', () => {
-  const window = (intervals: [number, number][]): LengthWindow => ({ shortestMm: 0, longestMm: 0, letsGoFromMm: 0, gripsToMm: 0, intervals });
-  it.each([[0, 1, 0.6826894921], [0, 2, 0.9544997361], [0, 3, 0.9973002039]])('within ±%i+%i sd', (mean, k, mass) => {
+  const window = (intervals: [number, number][]): LengthWindow => ({
+    shortestMm: 0,
+    longestMm: 0,
+    letsGoFromMm: 0,
+    gripsToMm: 0,
+    intervals,
+  });
+  it.each([
+    [0, 1, 0.6826894921],
+    [0, 2, 0.9544997361],
+    [0, 3, 0.9973002039],
+  ])('within ±%i+%i sd', (mean, k, mass) => {
     expect(chanceOf(window([[-k, k]]), mean, 1)).toBeCloseTo(mass, 6);
   });
   it('agrees with summing the density over a window in two pieces', () => {
-    const pieces: [number, number][] = [[1, 2.5], [4, 4.2]];
+    const pieces: [number, number][] = [
+      [1, 2.5],
+      [4, 4.2],
+    ];
     const density = (x: number) => Math.exp(-((x - 2) ** 2) / (2 * 0.8 ** 2)) / (0.8 * Math.sqrt(2 * Math.PI));
     let sum = 0;
     for (const [a, b] of pieces) for (let i = 0; i < 20000; i++) sum += (density(a + ((i + 0.5) * (b - a)) / 20000) * (b - a)) / 20000;
@@ -128,7 +158,8 @@ describe('chance', () => {
 describe('many uncertain inputs at once', () => {
   const share = (spread: { springRateShare: number; diameterMm: number; lengthMm: number }, mm = 1219.2) => {
     let last = { done: 0, works: 0 };
-    for (const tally of variationsThatWork(demoDrive('orchard-rider'), 'blade', mm, spread, 300, seededRandom(5), DEFAULT_MATCH)) last = tally;
+    for (const tally of variationsThatWork(demoDrive('orchard-rider'), 'blade', mm, spread, 300, seededRandom(5), DEFAULT_MATCH))
+      last = tally;
     return last.works / last.done;
   };
   it('with nothing uncertain always or never works', () => {
@@ -143,11 +174,27 @@ describe('many uncertain inputs at once', () => {
     const drive = demoDrive('orchard-rider');
     const matcher = matcherOf('orchard-rider');
     const window = lengthWindow(matcher);
-    const measured = { paths: ['pulleys[1].y', 'pulleys[1].x'], base: [drive.pulleys[1]!.y, drive.pulleys[1]!.x], errors: [[3, 0], [0, 3]] };
+    const measured = {
+      paths: ['pulleys[1].y', 'pulleys[1].x'],
+      base: [drive.pulleys[1]!.y, drive.pulleys[1]!.x],
+      errors: [
+        [3, 0],
+        [0, 3],
+      ],
+    };
     const ends = windowSpread(drive, 'blade', window, measured)!;
     const mm = window.longestMm! - ends.longestSd!;
     let last = { done: 0, works: 0 };
-    for (const tally of variationsThatWork(drive, 'blade', mm, { springRateShare: 0, diameterMm: 0, lengthMm: 0, measured }, 400, seededRandom(5), DEFAULT_MATCH)) last = tally;
+    for (const tally of variationsThatWork(
+      drive,
+      'blade',
+      mm,
+      { springRateShare: 0, diameterMm: 0, lengthMm: 0, measured },
+      400,
+      seededRandom(5),
+      DEFAULT_MATCH,
+    ))
+      last = tally;
     const read = readCandidate({ id: 'x', lengthMm: mm, reference: 'outside' }, matcher.section);
     if (!read.ok) throw new Error(read.problem);
     const { chance } = judgeBelt(matcher, window, 'x', read, 1e-6, ends);

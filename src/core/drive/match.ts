@@ -1,4 +1,14 @@
-import { convertLength, decodeDesignation, encodeDesignation, findSection, seatingOf, type LengthReference, type RouteDemands, type SeatingProblem, type Section } from '../belt';
+import {
+  convertLength,
+  decodeDesignation,
+  encodeDesignation,
+  findSection,
+  seatingOf,
+  type LengthReference,
+  type RouteDemands,
+  type SeatingProblem,
+  type Section,
+} from '../belt';
 import { setAdjusters, type CompiledDrive } from './compile';
 import { evaluateEnergy } from './energy';
 import { newSolver, solveEquilibrium, type Equilibrium, type Solver } from './equilibrium';
@@ -20,15 +30,28 @@ export interface MatchSettings {
   readonly grip: GripSettings;
 }
 
-export const DEFAULT_MATCH: MatchSettings = { releaseSlackMm: 3, toleranceMm: 3, toleranceShare: 0.002, stretchShare: 0.007, grip: DEFAULT_GRIP };
+export const DEFAULT_MATCH: MatchSettings = {
+  releaseSlackMm: 3,
+  toleranceMm: 3,
+  toleranceShare: 0.002,
+  stretchShare: 0.007,
+  grip: DEFAULT_GRIP,
+};
 
 export type Verdict = 'fits' | 'marginal' | 'too-short' | 'too-long' | 'wrong-section';
 
 export type ReasonCode =
   | SeatingProblem
-  | 'brake-stays-off' | 'still-stretched' | 'too-little-slack'
-  | 'slips' | 'at-stop' | 'does-not-settle'
-  | 'short-end-of-tolerance' | 'long-end-of-tolerance' | 'no-stretch-reserve' | 'drive-uncertain'
+  | 'brake-stays-off'
+  | 'still-stretched'
+  | 'too-little-slack'
+  | 'slips'
+  | 'at-stop'
+  | 'does-not-settle'
+  | 'short-end-of-tolerance'
+  | 'long-end-of-tolerance'
+  | 'no-stretch-reserve'
+  | 'drive-uncertain'
   | 'load-unknown';
 
 /** A belt to be tried, by its number or by a length. */
@@ -44,8 +67,21 @@ export interface Candidate {
 }
 
 export interface Trial {
-  readonly engaged: { readonly position: number | null; readonly atStop: 'min' | 'max' | null; readonly tension: number; readonly floorN: number; readonly loadKnown: boolean; readonly ceilingN: number | null };
-  readonly disengaged: { readonly position: number | null; readonly slack: number; readonly stretchMm: number; readonly tension: number; readonly brakeOn: boolean };
+  readonly engaged: {
+    readonly position: number | null;
+    readonly atStop: 'min' | 'max' | null;
+    readonly tension: number;
+    readonly floorN: number;
+    readonly loadKnown: boolean;
+    readonly ceilingN: number | null;
+  };
+  readonly disengaged: {
+    readonly position: number | null;
+    readonly slack: number;
+    readonly stretchMm: number;
+    readonly tension: number;
+    readonly brakeOn: boolean;
+  };
   /** Every way in which it fails at exactly this length. */
   readonly failures: readonly ReasonCode[];
 }
@@ -106,14 +142,23 @@ export function newMatcher(compiled: CompiledDrive, beltId?: string, settings: M
   const engaged = states.find((s) => s.name === 'engaged') ?? states.find((s) => s.lever === 1) ?? states[states.length - 1]!;
   const released = states.find((s) => s.name === 'disengaged') ?? states.find((s) => s.lever === 0);
   const moves = drive.springs.some((s) => s.from.leverTravel !== undefined || s.to.leverTravel !== undefined);
-  const differs = released !== undefined && released !== engaged && (moves || JSON.stringify(released.locks ?? {}) !== JSON.stringify(engaged.locks ?? {}));
+  const differs =
+    released !== undefined &&
+    released !== engaged &&
+    (moves || JSON.stringify(released.locks ?? {}) !== JSON.stringify(engaged.locks ?? {}));
   const on = new Map(drive.pulleys.map((p) => [p.id, p]));
   const backs = own.route.filter((stop) => stop.contact === 'back').map((stop) => on.get(stop.pulley)!);
   const route = new Set(own.route.map((stop) => stop.pulley));
   const free = drive.tensioners.map((t, i) => ({ t, i })).filter(({ i }) => compiled.tensioners[i]!.lockedAt === null);
   const holds = (t: { carries: string[] }) => t.carries.some((id) => route.has(id));
   return {
-    solver: newSolver(compiled), belt, section: sectionOf(own), engaged, released: differs ? released! : null, speeds: speedsOf(compiled), settings,
+    solver: newSolver(compiled),
+    belt,
+    section: sectionOf(own),
+    engaged,
+    released: differs ? released! : null,
+    speeds: speedsOf(compiled),
+    settings,
     demands: { bendsBack: backs.length > 0, drivesFromBack: backs.some((p) => p.role !== 'idler' && p.face !== 'flat') },
     tensioner: (free.find(({ t }) => holds(t)) ?? free[0] ?? { i: drive.tensioners.findIndex(holds) }).i,
   };
@@ -157,8 +202,16 @@ export function tryLength(matcher: Matcher, outsideMm: number): Trial {
   if (lost || e.ending !== 'settled') failures.push('does-not-settle');
   one.pitchLength = usual;
   return {
-    engaged: { position: at(e), atStop: (tensioner >= 0 ? e.atStop[tensioner] : null) ?? stopped, tension, floorN: band.floorN, loadKnown: band.loadKnown, ceilingN: band.ceilingN },
-    disengaged, failures,
+    engaged: {
+      position: at(e),
+      atStop: (tensioner >= 0 ? e.atStop[tensioner] : null) ?? stopped,
+      tension,
+      floorN: band.floorN,
+      loadKnown: band.loadKnown,
+      ceilingN: band.ceilingN,
+    },
+    disengaged,
+    failures,
   };
 }
 
@@ -186,8 +239,11 @@ export function lengthWindow(matcher: Matcher): LengthWindow {
   }
   intervals.sort((a, b) => a[0] - b[0]);
   return {
-    shortestMm: intervals[0]?.[0] ?? null, longestMm: intervals[intervals.length - 1]?.[1] ?? null,
-    letsGoFromMm: lets[0]?.[0] ?? null, gripsToMm: holds[holds.length - 1]?.[1] ?? null, intervals,
+    shortestMm: intervals[0]?.[0] ?? null,
+    longestMm: intervals[intervals.length - 1]?.[1] ?? null,
+    letsGoFromMm: lets[0]?.[0] ?? null,
+    gripsToMm: holds[holds.length - 1]?.[1] ?? null,
+    intervals,
   };
 }
 
@@ -201,7 +257,9 @@ function lengthRange(matcher: Matcher): [number, number] {
   let high = -Infinity;
   for (let k = 0; k < perAxis ** moving.length; k++) {
     compiled.tensioners.forEach((t, i) => (solver.q[i] = t.lockedAt ?? 0));
-    moving.forEach(({ t, i }, axis) => (solver.q[i] = t.min + ((t.max - t.min) * (Math.floor(k / perAxis ** axis) % perAxis)) / (perAxis - 1)));
+    moving.forEach(
+      ({ t, i }, axis) => (solver.q[i] = t.min + ((t.max - t.min) * (Math.floor(k / perAxis ** axis) % perAxis)) / (perAxis - 1)),
+    );
     if (!Number.isFinite(evaluateEnergy(compiled, solver.q, 0, solver.state))) continue;
     low = Math.min(low, compiled.belts[belt]!.trace.length);
     high = Math.max(high, compiled.belts[belt]!.trace.length);
@@ -244,7 +302,9 @@ export interface WindowEnds {
 }
 
 /** A window with its ends drawn in. */
-const inset = (window: LengthWindow, fromShort: number, fromLong: number): Pick<LengthWindow, 'intervals'> => ({ intervals: window.intervals.map(([a, b]) => [a + fromShort, b - fromLong]) });
+const inset = (window: LengthWindow, fromShort: number, fromLong: number): Pick<LengthWindow, 'intervals'> => ({
+  intervals: window.intervals.map(([a, b]) => [a + fromShort, b - fromLong]),
+});
 const inside = (window: Pick<LengthWindow, 'intervals'>, mm: number) => window.intervals.some(([a, b]) => mm >= a && mm <= b);
 
 /** Φ from a Chebyshev fit of the complementary error function, relative error under 1.2e-7 everywhere (Press et al., Numerical Recipes, §6.2). */
@@ -253,7 +313,19 @@ function normalBelow(z: number): number {
   if (z === -Infinity) return 0;
   const x = Math.abs(z) / Math.SQRT2;
   const t = 1 / (1 + x / 2);
-  const erfc = t * Math.exp(-x * x - 1.26551223 + t * (1.00002368 + t * (0.37409196 + t * (0.09678418 + t * (-0.18628806 + t * (0.27886807 + t * (-1.13520398 + t * (1.48851587 + t * (-0.82215223 + t * 0.17087277)))))))));
+  const erfc =
+    t *
+    Math.exp(
+      -x * x -
+        1.26551223 +
+        t *
+          (1.00002368 +
+            t *
+              (0.37409196 +
+                t *
+                  (0.09678418 +
+                    t * (-0.18628806 + t * (0.27886807 + t * (-1.13520398 + t * (1.48851587 + t * (-0.82215223 + t * 0.17087277)))))))),
+    );
   return z >= 0 ? 1 - erfc / 2 : erfc / 2;
 }
 
@@ -267,11 +339,22 @@ export function chanceOf(window: LengthWindow, meanMm: number, sdMm: number, end
     return sd > 0 ? normalBelow((end - meanMm) / sd) : end >= meanMm ? 1 : 0;
   };
   if (!(sdMm > 0) && !ends.shortestSd && !ends.longestSd) return inside(window, meanMm) ? 1 : 0;
-  const mass = window.intervals.reduce((sum, [a, b]) => sum + Math.max(0, below(b, ends.longestSd ?? 0) - below(a, ends.shortestSd ?? 0)), 0);
+  const mass = window.intervals.reduce(
+    (sum, [a, b]) => sum + Math.max(0, below(b, ends.longestSd ?? 0) - below(a, ends.shortestSd ?? 0)),
+    0,
+  );
   return Math.min(1, Math.max(0, mass));
 }
 
-export type CandidateResult = { readonly ok: true; readonly section: Section; readonly count: number; readonly outsideMm: number; readonly designation: string | null } | { readonly ok: false; readonly problem: string };
+export type CandidateResult =
+  | {
+      readonly ok: true;
+      readonly section: Section;
+      readonly count: number;
+      readonly outsideMm: number;
+      readonly designation: string | null;
+    }
+  | { readonly ok: false; readonly problem: string };
 
 /** What a candidate is, by number or by length, with the drive's own section where it says none. */
 export function readCandidate(candidate: Candidate, own: Section): CandidateResult {
@@ -281,12 +364,21 @@ export function readCandidate(candidate: Candidate, own: Section): CandidateResu
     const decoded = decodeDesignation(candidate.designation);
     if (!decoded.ok) return decoded;
     if (decoded.belt.section !== null) section = findSection(decoded.belt.section)!;
-    return { ok: true, section, count: decoded.belt.count, outsideMm: decoded.belt.outsideLength!, designation: decoded.belt.section === null ? null : candidate.designation.trim() };
+    return {
+      ok: true,
+      section,
+      count: decoded.belt.count,
+      outsideMm: decoded.belt.outsideLength!,
+      designation: decoded.belt.section === null ? null : candidate.designation.trim(),
+    };
   }
   if (candidate.lengthMm === undefined) return { ok: false, problem: 'give a belt number, or a section and a length' };
   const reference = candidate.reference ?? 'outside';
   return {
-    ok: true, section, count: 1, outsideMm: convertLength(candidate.lengthMm, reference, 'outside', section),
+    ok: true,
+    section,
+    count: 1,
+    outsideMm: convertLength(candidate.lengthMm, reference, 'outside', section),
     designation: encodeDesignation(section, candidate.lengthMm, reference),
   };
 }
@@ -298,7 +390,14 @@ const RANK: Readonly<Record<Verdict, number>> = { fits: 0, marginal: 1, 'too-sho
  * @param window of the same matcher, so that it is found once for many belts
  * @param ends how well the window's ends are known, for a drive that was measured
  */
-export function judgeBelt(matcher: Matcher, window: LengthWindow, id: string, read: Extract<CandidateResult, { ok: true }>, toleranceMm?: number, ends?: WindowEnds): MatchedBelt {
+export function judgeBelt(
+  matcher: Matcher,
+  window: LengthWindow,
+  id: string,
+  read: Extract<CandidateResult, { ok: true }>,
+  toleranceMm?: number,
+  ends?: WindowEnds,
+): MatchedBelt {
   const { settings, section: groove } = matcher;
   const own = matcher.solver.compiled.drive.belts[matcher.belt]!;
   const seating = seatingOf(read.section, groove, matcher.demands, { candidate: read.count, groove: own.count ?? 1 });
@@ -306,7 +405,12 @@ export function judgeBelt(matcher: Matcher, window: LengthWindow, id: string, re
   const tolerance = toleranceMm ?? settings.toleranceMm + settings.toleranceShare * read.outsideMm;
   const stretched = read.outsideMm + settings.stretchShare * convertLength(read.outsideMm, 'outside', 'pitch', groove);
   const base = {
-    id, ...trial, section: read.section.name, designation: read.designation, outsideMm: read.outsideMm, toleranceMm: tolerance,
+    id,
+    ...trial,
+    section: read.section.name,
+    designation: read.designation,
+    outsideMm: read.outsideMm,
+    toleranceMm: tolerance,
     widthDifferenceMm: seating.widthDifferenceMm,
   };
   if (seating.problems.length > 0) return { ...base, verdict: 'wrong-section', reasons: seating.problems, chance: 0 };
@@ -325,13 +429,26 @@ export function judgeBelt(matcher: Matcher, window: LengthWindow, id: string, re
 
 /** Best first: by verdict, then by chance, then by nearness to the middle of the window. */
 export function rankBelts<T extends MatchedBelt>(belts: readonly T[], window: LengthWindow): T[] {
-  const middle = window.shortestMm === null || window.longestMm === null ? null : Number.isFinite(window.longestMm - window.shortestMm) ? (window.shortestMm + window.longestMm) / 2 : Number.isFinite(window.shortestMm) ? window.shortestMm : window.longestMm;
+  const middle =
+    window.shortestMm === null || window.longestMm === null
+      ? null
+      : Number.isFinite(window.longestMm - window.shortestMm)
+        ? (window.shortestMm + window.longestMm) / 2
+        : Number.isFinite(window.shortestMm)
+          ? window.shortestMm
+          : window.longestMm;
   const away = (b: MatchedBelt) => (middle === null ? 0 : Math.abs(b.outsideMm - middle));
-  return [...belts].sort((a, b) => RANK[a.verdict] - RANK[b.verdict] || (Math.abs(a.chance - b.chance) > 1e-9 ? b.chance - a.chance : away(a) - away(b)));
+  return [...belts].sort(
+    (a, b) => RANK[a.verdict] - RANK[b.verdict] || (Math.abs(a.chance - b.chance) > 1e-9 ? b.chance - a.chance : away(a) - away(b)),
+  );
 }
 
 /** The window at other settings of one adjuster, in order of position; the drive is left as it was. */
-export function windowByAdjuster(matcher: Matcher, adjusterId: string, positions: readonly number[]): { position: number; window: LengthWindow }[] {
+export function windowByAdjuster(
+  matcher: Matcher,
+  adjusterId: string,
+  positions: readonly number[],
+): { position: number; window: LengthWindow }[] {
   const { compiled } = matcher.solver;
   const found = positions.map((position) => {
     setAdjusters(compiled, { [adjusterId]: position });

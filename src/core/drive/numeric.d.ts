@@ -1,7 +1,13 @@
 declare module 'numeric' {
   const numeric: {
     /** Quasi-Newton (BFGS) minimiser for any smooth function. */
-    uncmin(f: (x: number[]) => number, start: number[], tolerance?: number, gradient?: (x: number[]) => number[], maxIterations?: number): { solution: number[]; f: number };
+    uncmin(
+      f: (x: number[]) => number,
+      start: number[],
+      tolerance?: number,
+      gradient?: (x: number[]) => number[],
+      maxIterations?: number,
+    ): { solution: number[]; f: number };
   };
   export default numeric;
 }

@@ -3,7 +3,9 @@ import type { Belt, Pulley } from './schema';
 
 /** The section a belt has: the table's, or its own measured one. */
 export function sectionOf(belt: Belt): Section {
-  return belt.section === 'measured' && belt.measured ? measuredSection(belt.measured.top, belt.measured.depth, belt.measured.angle) : sectionNamed(belt.section);
+  return belt.section === 'measured' && belt.measured
+    ? measuredSection(belt.measured.top, belt.measured.depth, belt.measured.angle)
+    : sectionNamed(belt.section);
 }
 
 /** Axial stiffness EA of the whole belt, N: its own if given, else the section's, times the belts or ribs side by side. */

@@ -13,7 +13,14 @@ function randomRing(random: () => number) {
   const radius = between(250, 500);
   const pulleys: Record<string, unknown>[] = Array.from({ length: count }, (_, i) => {
     const a = (2 * Math.PI * i) / count + between(-0.2, 0.2);
-    return { id: `p${i}`, role: i === 0 ? 'driver' : 'driven', x: radius * Math.cos(a), y: radius * Math.sin(a), outsideDiameter: between(80, 180), face: 'v' };
+    return {
+      id: `p${i}`,
+      role: i === 0 ? 'driver' : 'driven',
+      x: radius * Math.cos(a),
+      y: radius * Math.sin(a),
+      outsideDiameter: between(80, 180),
+      face: 'v',
+    };
   });
   const route: Record<string, unknown>[] = [];
   const tensioners: Record<string, unknown>[] = [];
@@ -31,15 +38,46 @@ function randomRing(random: () => number) {
     route.push({ pulley: `i${n}`, contact: 'back' });
     const leverTravel = { dx: -uy * between(20, 90), dy: ux * between(20, 90) };
     if (random() < 0.5) {
-      tensioners.push({ id: `t${n}`, kind: 'slide', direction: (Math.atan2(ux, -uy) * 180) / Math.PI + between(-25, 25), carries: [`i${n}`], min: -between(0, 20), max: between(40, 200) });
-      springs.push({ id: `s${n}`, kind: 'extension', freeLength: between(40, 100), rate: between(1, 12), initialTension: between(0, 30), from: { body: 'frame', x: x - uy * 180, y: y + ux * 180, leverTravel }, to: { body: `t${n}`, x: x - uy * 60, y: y + ux * 60 } });
+      tensioners.push({
+        id: `t${n}`,
+        kind: 'slide',
+        direction: (Math.atan2(ux, -uy) * 180) / Math.PI + between(-25, 25),
+        carries: [`i${n}`],
+        min: -between(0, 20),
+        max: between(40, 200),
+      });
+      springs.push({
+        id: `s${n}`,
+        kind: 'extension',
+        freeLength: between(40, 100),
+        rate: between(1, 12),
+        initialTension: between(0, 30),
+        from: { body: 'frame', x: x - uy * 180, y: y + ux * 180, leverTravel },
+        to: { body: `t${n}`, x: x - uy * 60, y: y + ux * 60 },
+      });
     } else {
       const along = random() < 0.5 ? 120 : -120;
       const pivot = { x: x + ux * along, y: y + uy * along };
       tensioners.push({ id: `t${n}`, kind: 'pivot', pivot, carries: [`i${n}`], min: -between(5, 70), max: between(5, 70) });
-      springs.push({ id: `s${n}`, kind: random() < 0.8 ? 'extension' : 'compression', freeLength: between(60, 140), rate: between(1, 12), from: { body: 'frame', x: x - uy * 150, y: y + ux * 150, leverTravel }, to: { body: `t${n}`, x: (x + pivot.x) / 2, y: (y + pivot.y) / 2 } });
+      springs.push({
+        id: `s${n}`,
+        kind: random() < 0.8 ? 'extension' : 'compression',
+        freeLength: between(60, 140),
+        rate: between(1, 12),
+        from: { body: 'frame', x: x - uy * 150, y: y + ux * 150, leverTravel },
+        to: { body: `t${n}`, x: (x + pivot.x) / 2, y: (y + pivot.y) / 2 },
+      });
     }
-    if (random() < 0.6) springs.push({ id: `r${n}`, kind: 'extension', freeLength: between(30, 60), rate: between(0.3, 1.5), initialTension: between(0, 10), from: { body: 'frame', x: x + uy * 120, y: y - ux * 120 }, to: { body: `t${n}`, x, y } });
+    if (random() < 0.6)
+      springs.push({
+        id: `r${n}`,
+        kind: 'extension',
+        freeLength: between(30, 60),
+        rate: between(0.3, 1.5),
+        initialTension: between(0, 10),
+        from: { body: 'frame', x: x + uy * 120, y: y - ux * 120 },
+        to: { body: `t${n}`, x, y },
+      });
   }
   return driveOf({ pulleys, belts: [{ id: 'b', section: 'A', route }], tensioners, springs });
 }
@@ -63,7 +101,9 @@ it.each([11, 12, 13])('random drives of one to three tensioners come to rest whe
         for (const nudge of [-0.02, 0.02]) {
           const q = found.positions.slice();
           q[i] = Math.min(t.max, Math.max(t.min, q[i]! + nudge));
-          expect(evaluateEnergy(compiled, q, lever, solver.state)).toBeGreaterThanOrEqual(found.energy - 1e-6 * (1 + Math.abs(found.energy)));
+          expect(evaluateEnergy(compiled, q, lever, solver.state)).toBeGreaterThanOrEqual(
+            found.energy - 1e-6 * (1 + Math.abs(found.energy)),
+          );
         }
       });
     }

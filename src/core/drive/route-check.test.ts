@@ -1,10 +1,26 @@
 import { describe, expect, it } from 'vitest';
-import { compileDrive, driveWith, numbersOf, routeDoubts, speedsOf, stillUncertain, windowSpread, lengthWindow, newMatcher, type Drive } from '.';
+import {
+  compileDrive,
+  driveWith,
+  numbersOf,
+  routeDoubts,
+  speedsOf,
+  stillUncertain,
+  windowSpread,
+  lengthWindow,
+  newMatcher,
+  type Drive,
+} from '.';
 import { DEMO_DRIVES, demoDrive } from './sample-drives';
 
-const pulleys = [{ id: 'engine', role: 'driver', face: 'v' }, { id: 'blade', role: 'driven', face: 'v' }, { id: 'idler', role: 'idler', face: 'flat' }] as const;
+const pulleys = [
+  { id: 'engine', role: 'driver', face: 'v' },
+  { id: 'blade', role: 'driven', face: 'v' },
+  { id: 'idler', role: 'idler', face: 'flat' },
+] as const;
 const route = (...stops: [string, 'v' | 'back'][]) => stops.map(([pulley, contact]) => ({ pulley, contact }));
-const codes = (r: ReturnType<typeof route>, travel: 1 | -1 | 0, carried = ['idler']) => routeDoubts({ pulleys, carried: new Set(carried) }, r, travel).map((d) => d.code);
+const codes = (r: ReturnType<typeof route>, travel: 1 | -1 | 0, carried = ['idler']) =>
+  routeDoubts({ pulleys, carried: new Set(carried) }, r, travel).map((d) => d.code);
 
 describe('doubts about a route', () => {
   const good = route(['engine', 'v'], ['idler', 'back'], ['blade', 'v']);
@@ -46,18 +62,28 @@ describe('errors carried through a drive', () => {
     expect(driveWith(moved, errors, [1.5])).toEqual(moved);
     expect([stillUncertain(drive, errors), stillUncertain(moved, errors)]).toEqual([true, false]);
   });
-  it.each(['pulleys[1].y', 'pulleys[1].outsideDiameter', 'springs[0].rate', 'tensioners[0].min'])('%s: the ends move as far as whole windows computed anew do', (path) => {
-    const sd = path.includes('rate') ? 0.3 : 1.5;
-    const window = windowOf(drive);
-    const moved = windowOf(driveWith(drive, one(path, sd), [1]));
-    const spread = windowSpread(drive, 'blade', window, one(path, sd))!;
-    expect(spread.shortestSd!).toBeCloseTo(Math.abs(moved.shortestMm! - window.shortestMm!), 0);
-    expect(Math.abs(spread.longestSd! - Math.abs(moved.longestMm! - window.longestMm!))).toBeLessThan(0.1);
-  });
+  it.each(['pulleys[1].y', 'pulleys[1].outsideDiameter', 'springs[0].rate', 'tensioners[0].min'])(
+    '%s: the ends move as far as whole windows computed anew do',
+    (path) => {
+      const sd = path.includes('rate') ? 0.3 : 1.5;
+      const window = windowOf(drive);
+      const moved = windowOf(driveWith(drive, one(path, sd), [1]));
+      const spread = windowSpread(drive, 'blade', window, one(path, sd))!;
+      expect(spread.shortestSd!).toBeCloseTo(Math.abs(moved.shortestMm! - window.shortestMm!), 0);
+      expect(Math.abs(spread.longestSd! - Math.abs(moved.longestMm! - window.longestMm!))).toBeLessThan(0.1);
+    },
+  );
   it('independent errors add as squares', () => {
     const window = windowOf(drive);
     const [a, b] = [one('pulleys[1].y', 1), one('pulleys[1].outsideDiameter', 0.5)];
-    const both = { paths: [...a.paths, ...b.paths], base: [...a.base, ...b.base], errors: [[1, 0], [0, 0.5]] };
+    const both = {
+      paths: [...a.paths, ...b.paths],
+      base: [...a.base, ...b.base],
+      errors: [
+        [1, 0],
+        [0, 0.5],
+      ],
+    };
     const sd = (u: typeof a) => windowSpread(drive, 'blade', window, u)!;
     expect(sd(both).longestSd!).toBeCloseTo(Math.hypot(sd(a).longestSd!, sd(b).longestSd!), 6);
     expect(sd(both).pathSd).toBeCloseTo(Math.hypot(sd(a).pathSd, sd(b).pathSd), 6);

@@ -11,7 +11,11 @@ export interface RouteDoubt {
  * that runs into the driver, which is the tight one.
  * @param travel +1 where the belt runs in the order of its route, −1 against it, 0 where that is not known
  */
-export function routeDoubts({ pulleys, carried }: { pulleys: readonly Pick<Drive['pulleys'][number], 'id' | 'role' | 'face'>[]; carried: ReadonlySet<string> }, route: Belt['route'], travel: 1 | -1 | 0): RouteDoubt[] {
+export function routeDoubts(
+  { pulleys, carried }: { pulleys: readonly Pick<Drive['pulleys'][number], 'id' | 'role' | 'face'>[]; carried: ReadonlySet<string> },
+  route: Belt['route'],
+  travel: 1 | -1 | 0,
+): RouteDoubt[] {
   const at = new Map(pulleys.map((p) => [p.id, p]));
   const doubts: RouteDoubt[] = [];
   route.forEach(({ pulley, contact }, stop) => {

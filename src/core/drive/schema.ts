@@ -9,13 +9,20 @@ const number = (what: string) =>
   z.number({ error: (issue) => (issue.input === undefined ? `${what} is missing; give a number` : `${what} must be a number`) });
 const between = (what: string, low: number, high: number) =>
   number(what).min(low, `${what} must be ${low} or more`).max(high, `${what} must be ${high} or less`);
-const positive = (what: string, high: number) => number(what).gt(0, `${what} must be more than 0`).max(high, `${what} must be ${high} or less`);
+const positive = (what: string, high: number) =>
+  number(what).gt(0, `${what} must be more than 0`).max(high, `${what} must be ${high} or less`);
 const text = (what: string) =>
-  z.string({ error: (issue) => (issue.input === undefined ? `${what} is missing` : `${what} must be text`) }).max(400, `${what} is longer than 400 characters`);
-const id = z.string({ error: 'an id is missing; give a short name' }).min(1, 'an id is empty; give a short name').max(60, 'an id is longer than 60 characters');
+  z
+    .string({ error: (issue) => (issue.input === undefined ? `${what} is missing` : `${what} must be text`) })
+    .max(400, `${what} is longer than 400 characters`);
+const id = z
+  .string({ error: 'an id is missing; give a short name' })
+  .min(1, 'an id is empty; give a short name')
+  .max(60, 'an id is longer than 60 characters');
 const oneOf = <const T extends readonly [string, ...string[]]>(what: string, values: T) =>
   z.enum(values, { error: `${what} must be one of ${values.join(', ')}` });
-const list = <T extends z.ZodType>(what: string, item: T) => z.array(item, { error: `${what} must be a list` }).max(200, `${what} holds more than 200 entries`);
+const list = <T extends z.ZodType>(what: string, item: T) =>
+  z.array(item, { error: `${what} must be a list` }).max(200, `${what} holds more than 200 entries`);
 
 /** Furthest a part may lie from the origin, mm. */
 const REACH_MM = 20000;
@@ -35,24 +42,32 @@ const pulley = z.looseObject({
   rotation: oneOf('rotation', ['cw', 'ccw']).optional(),
   powerKw: between('powerKw', 0, 1000).optional(),
   inertia: between('inertia', 0, 1e6).optional(),
-  bearing: z.looseObject({ designation: text('designation').optional(), dynamicRating: positive('dynamicRating', 1e7).optional() }).optional(),
+  bearing: z
+    .looseObject({ designation: text('designation').optional(), dynamicRating: positive('dynamicRating', 1e7).optional() })
+    .optional(),
 });
 
 const sectionName = z
   .string({ error: 'section is missing; name one such as 4L or A' })
-  .refine((name) => name === 'measured' || findSection(name) !== undefined, { error: (issue) => `“${String(issue.input)}” is not a belt section I know` });
+  .refine((name) => name === 'measured' || findSection(name) !== undefined, {
+    error: (issue) => `“${String(issue.input)}” is not a belt section I know`,
+  });
 
 const belt = z.looseObject({
   id,
   label: text('label').optional(),
   section: sectionName,
-  measured: z.looseObject({ top: positive('top', 100), depth: positive('depth', 60), angle: between('angle', 10, 90).optional() }).optional(),
-  count: number('count').int('count must be a whole number').min(1, 'count must be 1 or more').max(40, 'count must be 40 or less').optional(),
+  measured: z
+    .looseObject({ top: positive('top', 100), depth: positive('depth', 60), angle: between('angle', 10, 90).optional() })
+    .optional(),
+  count: number('count')
+    .int('count must be a whole number')
+    .min(1, 'count must be 1 or more')
+    .max(40, 'count must be 40 or less')
+    .optional(),
   axialStiffness: positive('axialStiffness', 1e8).optional(),
   ratingN: positive('ratingN', 1e6).optional(),
-  length: z
-    .looseObject({ value: positive('value', 20000), reference: oneOf('reference', ['pitch', 'outside', 'inside']) })
-    .optional(),
+  length: z.looseObject({ value: positive('value', 20000), reference: oneOf('reference', ['pitch', 'outside', 'inside']) }).optional(),
   designation: text('designation').optional(),
   route: list('route', z.looseObject({ pulley: id, contact: oneOf('contact', ['v', 'back']) })),
 });
@@ -112,7 +127,14 @@ const brake = z.looseObject({
   side: oneOf('side', ['below', 'above']),
 });
 
-const keeper = z.looseObject({ id, label: text('label').optional(), near: id, x: coordinate('x'), y: coordinate('y'), gap: between('gap', -100, 500).optional() });
+const keeper = z.looseObject({
+  id,
+  label: text('label').optional(),
+  near: id,
+  x: coordinate('x'),
+  y: coordinate('y'),
+  gap: between('gap', -100, 500).optional(),
+});
 
 const state = z.looseObject({
   name: text('name').min(1, 'a state has no name'),
@@ -240,7 +262,8 @@ function crossProblems(drive: Drive): Problem[] {
   });
   drive.adjusters.forEach((a, i) => {
     if (a.min > a.max) report(`adjusters[${i}].min`, `min ${a.min} is above max ${a.max}`);
-    else if (a.position < a.min || a.position > a.max) report(`adjusters[${i}].position`, `position ${a.position} lies outside ${a.min} to ${a.max}`);
+    else if (a.position < a.min || a.position > a.max)
+      report(`adjusters[${i}].position`, `position ${a.position} lies outside ${a.min} to ${a.max}`);
   });
   drive.brakes.forEach((b, i) => need(tensioners, 'tensioner', b.tensioner, `brakes[${i}].tensioner`));
   drive.keepers.forEach((k, i) => need(pulleys, 'pulley', k.near, `keepers[${i}].near`));
@@ -251,7 +274,8 @@ function crossProblems(drive: Drive): Problem[] {
     for (const [name, position] of Object.entries(s.locks ?? {})) {
       need(tensioners, 'tensioner', name, `states[${i}].locks.${name}`);
       const t = drive.tensioners.find((one) => one.id === name);
-      if (t && (position < t.min || position > t.max)) report(`states[${i}].locks.${name}`, `the lock at ${position} lies outside the travel ${t.min} to ${t.max}`);
+      if (t && (position < t.min || position > t.max))
+        report(`states[${i}].locks.${name}`, `the lock at ${position} lies outside the travel ${t.min} to ${t.max}`);
     }
   });
   return problems;

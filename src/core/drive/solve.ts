@@ -68,7 +68,9 @@ export interface DriveAnswer {
   readonly beltSpeeds: readonly { readonly belt: string; readonly metresPerSecond: number | null }[];
 }
 
-export type SolveResult = { readonly ok: true; readonly answer: DriveAnswer; readonly warnings: readonly Warning[] } | { readonly ok: false; readonly problems: readonly Problem[] };
+export type SolveResult =
+  | { readonly ok: true; readonly answer: DriveAnswer; readonly warnings: readonly Warning[] }
+  | { readonly ok: false; readonly problems: readonly Problem[] };
 
 /**
  * Solves a validated drive in its states, or in the one named.
@@ -78,9 +80,21 @@ export function solveDrive(drive: Drive, stateName?: string): SolveResult {
   const made = compileDrive(drive);
   if (!made.ok) return made;
   const { compiled } = made;
-  const wanted = statesOf(drive).map((state, i) => ({ state, i })).filter(({ state }) => stateName === undefined || state.name === stateName);
+  const wanted = statesOf(drive)
+    .map((state, i) => ({ state, i }))
+    .filter(({ state }) => stateName === undefined || state.name === stateName);
   if (wanted.length === 0) {
-    return { ok: false, problems: [{ path: 'states', message: `there is no state “${stateName}”; it has ${statesOf(drive).map((s) => `“${s.name}”`).join(', ')}` }] };
+    return {
+      ok: false,
+      problems: [
+        {
+          path: 'states',
+          message: `there is no state “${stateName}”; it has ${statesOf(drive)
+            .map((s) => `“${s.name}”`)
+            .join(', ')}`,
+        },
+      ],
+    };
   }
   const solver = newSolver(compiled);
   const speeds = speedsOf(compiled);
@@ -94,27 +108,46 @@ export function solveDrive(drive: Drive, stateName?: string): SolveResult {
   }
   if (problems.length > 0) return { ok: false, problems };
   return {
-    ok: true, warnings: compiled.warnings,
-    answer: { drive: drive.name, states, speeds: speeds.pulleys, beltSpeeds: speeds.belts.map(({ belt, metresPerSecond }) => ({ belt, metresPerSecond })) },
+    ok: true,
+    warnings: compiled.warnings,
+    answer: {
+      drive: drive.name,
+      states,
+      speeds: speeds.pulleys,
+      beltSpeeds: speeds.belts.map(({ belt, metresPerSecond }) => ({ belt, metresPerSecond })),
+    },
   };
 }
 
 /** Why a state has no answer, or null. */
 export function endingProblem(equilibrium: Equilibrium, state: DriveState, index: number): Problem | null {
   if (equilibrium.ending === 'settled') return null;
-  const message = equilibrium.ending === 'blocked'
-    ? `in “${state.name}” the mechanism is driven to where a belt would have to leave a pulley; check stops, springs and route`
-    : `in “${state.name}” no resting position was found; check that springs and stops hold every tensioner`;
+  const message =
+    equilibrium.ending === 'blocked'
+      ? `in “${state.name}” the mechanism is driven to where a belt would have to leave a pulley; check stops, springs and route`
+      : `in “${state.name}” no resting position was found; check that springs and stops hold every tensioner`;
   return { path: `states[${index}]`, message };
 }
 
 /** Solves one state in full: numbers, drawing and grip. */
-export function answerState(solver: Solver, state: Pick<DriveState, 'name' | 'lever' | 'locks'>, speeds: Speeds, settings?: GripSettings, start?: Parameters<typeof solveEquilibrium>[3]): StateAnswer {
+export function answerState(
+  solver: Solver,
+  state: Pick<DriveState, 'name' | 'lever' | 'locks'>,
+  speeds: Speeds,
+  settings?: GripSettings,
+  start?: Parameters<typeof solveEquilibrium>[3],
+): StateAnswer {
   const equilibrium = solveEquilibrium(solver, state.lever, state.locks ?? {}, start);
   return describe(solver, equilibrium, state, speeds, settings);
 }
 
-function describe(solver: Solver, equilibrium: Equilibrium, state: Pick<DriveState, 'name' | 'lever' | 'locks'>, speeds: Speeds, settings?: GripSettings): StateAnswer {
+function describe(
+  solver: Solver,
+  equilibrium: Equilibrium,
+  state: Pick<DriveState, 'name' | 'lever' | 'locks'>,
+  speeds: Speeds,
+  settings?: GripSettings,
+): StateAnswer {
   const { compiled } = solver;
   const { drive } = compiled;
   evaluateEnergy(compiled, equilibrium.positions, state.lever, solver.state);
@@ -141,32 +174,56 @@ function describe(solver: Solver, equilibrium: Equilibrium, state: Pick<DriveSta
       hintY[i]! += py;
       loadX[i]! += (tension ?? 0) * px;
       loadY[i]! += (tension ?? 0) * py;
-      stops.push({ stop, pulley: i, signedRadius: plan.signed[stop]!, ux: trace.ux[a]!, uy: trace.uy[a]!, span: trace.span[a]!, wrap: trace.wrap[a]! });
+      stops.push({
+        stop,
+        pulley: i,
+        signedRadius: plan.signed[stop]!,
+        ux: trace.ux[a]!,
+        uy: trace.uy[a]!,
+        span: trace.span[a]!,
+        wrap: trace.wrap[a]!,
+      });
       return { from: belt.route[stop]!.pulley, to: belt.route[trace.active[(a + 1) % trace.touched]!]!.pulley, length: trace.span[a]! };
     });
     poseBelts.push({ stops });
     const section = sectionOf(belt);
     const along = known ? l0 : trace.length;
     return {
-      id: belt.id, geometricLength: trace.length, pitchLength: known ? l0 : null, slack: known ? Math.max(0, l0 - trace.length) : null, tension,
-      outsideLength: convertLength(along, 'pitch', 'outside', section), insideLength: convertLength(along, 'pitch', 'inside', section), wraps, spans,
+      id: belt.id,
+      geometricLength: trace.length,
+      pitchLength: known ? l0 : null,
+      slack: known ? Math.max(0, l0 - trace.length) : null,
+      tension,
+      outsideLength: convertLength(along, 'pitch', 'outside', section),
+      insideLength: convertLength(along, 'pitch', 'inside', section),
+      wraps,
+      spans,
     };
   });
   const degrees = (x: number, y: number) => (x === 0 && y === 0 ? 0 : ((Math.atan2(y, x) * 180) / Math.PI + 360) % 360);
   const solved: SolvedState = {
     name: state.name,
-    tensioners: drive.tensioners.map((t, i) => ({ id: t.id, position: equilibrium.positions[i]! + 0, atStop: equilibrium.atStop[i] ?? null })),
+    tensioners: drive.tensioners.map((t, i) => ({
+      id: t.id,
+      position: equilibrium.positions[i]! + 0,
+      atStop: equilibrium.atStop[i] ?? null,
+    })),
     springs: drive.springs.map((s, i) => ({ id: s.id, length: readings[i]!.length, force: readings[i]!.force })),
     brakes: brakesOn(compiled, equilibrium),
     belts,
     shaftLoads: drive.pulleys.map((p, i) => {
       const loaded = loadX[i] !== 0 || loadY[i] !== 0;
-      return { pulley: p.id, force: Math.hypot(loadX[i]!, loadY[i]!), direction: loaded ? degrees(loadX[i]!, loadY[i]!) : degrees(hintX[i]!, hintY[i]!) };
+      return {
+        pulley: p.id,
+        force: Math.hypot(loadX[i]!, loadY[i]!),
+        direction: loaded ? degrees(loadX[i]!, loadY[i]!) : degrees(hintX[i]!, hintY[i]!),
+      };
     }),
   };
   const pose: Pose = {
     pulleys: drive.pulleys.map((_, i) => ({ x: compiled.x[i]!, y: compiled.y[i]! })),
-    belts: poseBelts, springs: readings.map(({ from, to }) => ({ from, to })),
+    belts: poseBelts,
+    springs: readings.map(({ from, to }) => ({ from, to })),
   };
   const bands = drive.belts.map((_, b) => gripBand(compiled, b, equilibrium, speeds, state.locks ?? {}, settings));
   const duties = drive.belts.map((_, b) => beltDuty(compiled, b, speeds));
@@ -188,5 +245,8 @@ export function brakesOn(compiled: CompiledDrive, equilibrium: Equilibrium): { i
 export function isOverCentre(solver: Solver, engaged: Equilibrium, lever: number, rest: Equilibrium, restLever: number): boolean {
   if (lever === restLever) return false;
   const back = solveEquilibrium(solver, restLever, {}, { positions: engaged.positions, lever });
-  return back.ending === 'settled' && back.positions.some((at, t) => Math.abs(at - rest.positions[t]!) * solver.compiled.tensioners[t]!.reach > 0.5);
+  return (
+    back.ending === 'settled' &&
+    back.positions.some((at, t) => Math.abs(at - rest.positions[t]!) * solver.compiled.tensioners[t]!.reach > 0.5)
+  );
 }

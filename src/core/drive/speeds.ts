@@ -34,7 +34,7 @@ export function speedsOf(compiled: CompiledDrive): Speeds {
   });
   const along = new Array<number | null>(belts.length).fill(null);
   const driverStop = new Array<number>(belts.length).fill(-1);
-  for (let changed = true; changed; ) {
+  for (let changed = true; changed;) {
     changed = false;
     drive.pulleys.forEach((p, i) => {
       if (p.shaft === undefined || turning.has(i)) return;
@@ -60,13 +60,19 @@ export function speedsOf(compiled: CompiledDrive): Speeds {
   return {
     pulleys: drive.pulleys.map((p, i) => {
       const rpm = turning.get(i);
-      return { pulley: p.id, rpm: rpm === undefined ? null : Math.abs(rpm), rotation: rpm === undefined || rpm === 0 ? null : rpm > 0 ? 'ccw' : 'cw' };
+      return {
+        pulley: p.id,
+        rpm: rpm === undefined ? null : Math.abs(rpm),
+        rotation: rpm === undefined || rpm === 0 ? null : rpm > 0 ? 'ccw' : 'cw',
+      };
     }),
     belts: drive.belts.map((belt, b) => {
       const surface = along[b] ?? null;
       return {
-        belt: belt.id, metresPerSecond: surface === null ? null : (Math.abs(surface) * 2 * Math.PI) / 60 / 1000,
-        travel: surface === null || surface === 0 ? 0 : surface > 0 ? 1 : -1, driverStop: driverStop[b] as number,
+        belt: belt.id,
+        metresPerSecond: surface === null ? null : (Math.abs(surface) * 2 * Math.PI) / 60 / 1000,
+        travel: surface === null || surface === 0 ? 0 : surface > 0 ? 1 : -1,
+        driverStop: driverStop[b] as number,
       };
     }),
   };

@@ -17,7 +17,10 @@ type Node = Record<string, unknown> | unknown[];
 const keysOf = (path: string): string[] => path.split(/[.[\]]+/).filter((k) => k !== '');
 
 function numberAt(drive: Drive, path: string): number | undefined {
-  const value = keysOf(path).reduce<unknown>((node, key) => (typeof node === 'object' && node !== null ? (node as Record<string, unknown>)[key] : undefined), drive);
+  const value = keysOf(path).reduce<unknown>(
+    (node, key) => (typeof node === 'object' && node !== null ? (node as Record<string, unknown>)[key] : undefined),
+    drive,
+  );
   return typeof value === 'number' ? value : undefined;
 }
 
@@ -27,7 +30,8 @@ export function numbersOf(drive: Drive | Readonly<Record<string, unknown>>): Map
   const walk = (node: unknown, path: string): void => {
     if (typeof node === 'number') found.set(path, node);
     else if (Array.isArray(node)) node.forEach((item, i) => walk(item, `${path}[${i}]`));
-    else if (typeof node === 'object' && node !== null) for (const [key, item] of Object.entries(node)) walk(item, path === '' ? key : `${path}.${key}`);
+    else if (typeof node === 'object' && node !== null)
+      for (const [key, item] of Object.entries(node)) walk(item, path === '' ? key : `${path}.${key}`);
   };
   walk(drive, '');
   return found;
@@ -68,7 +72,13 @@ const END_TOLERANCE_MM = 0.02;
  * Ends are followed from where they were, which takes a dozen trials each in place of a whole window.
  * @returns null where the drive as given cannot be laid out or has no such belt
  */
-export function windowSpread(drive: Drive, beltId: string, window: Pick<LengthWindow, 'shortestMm' | 'longestMm'>, uncertainty: Uncertainty, settings?: MatchSettings): WindowSpread | null {
+export function windowSpread(
+  drive: Drive,
+  beltId: string,
+  window: Pick<LengthWindow, 'shortestMm' | 'longestMm'>,
+  uncertainty: Uncertainty,
+  settings?: MatchSettings,
+): WindowSpread | null {
   const ready = (d: Drive) => {
     const made = compileDrive(d);
     return made.ok ? newMatcher(made.compiled, beltId, settings) : undefined;
@@ -80,13 +90,23 @@ export function windowSpread(drive: Drive, beltId: string, window: Pick<LengthWi
   const sums = { shortest: 0, longest: 0, path: 0 };
   const drawnPath = path(now);
   uncertainty.errors.forEach((_, e) => {
-    const moved = ready(driveWith(drive, uncertainty, uncertainty.errors.map((__, k) => (k === e ? 1 : 0))));
+    const moved = ready(
+      driveWith(
+        drive,
+        uncertainty,
+        uncertainty.errors.map((__, k) => (k === e ? 1 : 0)),
+      ),
+    );
     if (!moved) return;
     sums.path += (path(moved) - drawnPath) ** 2;
     if (there(window.shortestMm)) sums.shortest += shift(window.shortestMm, (mm) => !letsGo(tryLength(moved, mm))) ** 2;
     if (there(window.longestMm)) sums.longest += shift(window.longestMm, (mm) => grips(tryLength(moved, mm))) ** 2;
   });
-  return { shortestSd: there(window.shortestMm) ? Math.sqrt(sums.shortest) : null, longestSd: there(window.longestMm) ? Math.sqrt(sums.longest) : null, pathSd: Math.sqrt(sums.path) };
+  return {
+    shortestSd: there(window.shortestMm) ? Math.sqrt(sums.shortest) : null,
+    longestSd: there(window.longestMm) ? Math.sqrt(sums.longest) : null,
+    pathSd: Math.sqrt(sums.path),
+  };
 }
 
 /** How far the end of a stretch of lengths has moved from `end`: `below` holds under it and not above. */

@@ -29,7 +29,15 @@ export function seededRandom(seed: number): () => number {
  * @param outsideMm nominal outside length of the belt tried
  * @param random even numbers in [0, 1)
  */
-export function* variationsThatWork(drive: Drive, beltId: string, outsideMm: number, spread: Spread, draws: number, random: () => number, settings?: MatchSettings): Generator<{ done: number; works: number }> {
+export function* variationsThatWork(
+  drive: Drive,
+  beltId: string,
+  outsideMm: number,
+  spread: Spread,
+  draws: number,
+  random: () => number,
+  settings?: MatchSettings,
+): Generator<{ done: number; works: number }> {
   const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
   let works = 0;
   for (let done = 1; done <= draws; done++) {

@@ -8,10 +8,24 @@ export interface UnitSetting {
 }
 
 const METRIC: Readonly<Record<Dimension, [string, number]>> = {
-  length: ['mm', 1], force: ['N', 0], rate: ['N/mm', 2], power: ['kW', 2], rotation: ['rpm', 0], angle: ['°', 1], time: ['h', 1], speed: ['m/s', 1], money: ['cr', 2], number: ['', 2],
+  length: ['mm', 1],
+  force: ['N', 0],
+  rate: ['N/mm', 2],
+  power: ['kW', 2],
+  rotation: ['rpm', 0],
+  angle: ['°', 1],
+  time: ['h', 1],
+  speed: ['m/s', 1],
+  money: ['cr', 2],
+  number: ['', 2],
 };
 const INCH: Readonly<Record<Dimension, [string, number]>> = {
-  ...METRIC, length: ['in', 3], force: ['lb', 1], rate: ['lb/in', 1], power: ['hp', 1], speed: ['ft/min', 0],
+  ...METRIC,
+  length: ['in', 3],
+  force: ['lb', 1],
+  rate: ['lb/in', 1],
+  power: ['hp', 1],
+  speed: ['ft/min', 0],
 };
 
 /** The unit in which a person reads and types a dimension; '' for a plain number. */
@@ -63,7 +77,8 @@ export function otherReading(value: number, dimension: Dimension, typedUnit: str
   const [metric] = METRIC[dimension];
   const [inch] = INCH[dimension];
   if (metric === inch) return null;
-  const typedIsMetric = typedUnit === null || ['mm', 'cm', 'm', 'N', 'kN', 'kgf', 'N/mm', 'N/m', 'kW', 'W', 'm/s', 'km/h'].includes(typedUnit);
+  const typedIsMetric =
+    typedUnit === null || ['mm', 'cm', 'm', 'N', 'kN', 'kgf', 'N/mm', 'N/m', 'kW', 'W', 'm/s', 'km/h'].includes(typedUnit);
   return formatInUnit(value, typedIsMetric ? inch : metric, typedIsMetric ? 3 : 2);
 }
 

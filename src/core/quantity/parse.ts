@@ -20,7 +20,17 @@ export interface ParseOptions {
 }
 
 const VULGAR: Readonly<Record<string, string>> = {
-  '½': '1/2', '¼': '1/4', '¾': '3/4', '⅛': '1/8', '⅜': '3/8', '⅝': '5/8', '⅞': '7/8', '⅓': '1/3', '⅔': '2/3', '⅕': '1/5', '⅙': '1/6',
+  '½': '1/2',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+  '⅓': '1/3',
+  '⅔': '2/3',
+  '⅕': '1/5',
+  '⅙': '1/6',
 };
 
 const NUMBER = String.raw`(?:(\d+)(?:\s+|\s*-\s*)(\d+)\s*/\s*(\d+)|(\d+)\s*/\s*(\d+)|(\d+(?:\.\d*)?|\.\d+))`;
@@ -28,8 +38,16 @@ const TERM = new RegExp(String.raw`^${NUMBER}\s*([^\d\s.,+-][^\d\s,+-]*(?:/[a-z]
 
 /** Words that a refusal shows as an example of each dimension. */
 const EXAMPLES: Readonly<Record<Dimension, string>> = {
-  length: '51 3/8, 4 ft 3 3/8 or 1305 mm', force: '12 lb or 55 N', rate: '4 N/mm or 23 lb/in', power: '4 kW or 5.5 hp', rotation: '3200 rpm',
-  angle: '12.5°', time: '412.6 h or 1 h 30 min', speed: '15 mph', money: '14.50', number: '3',
+  length: '51 3/8, 4 ft 3 3/8 or 1305 mm',
+  force: '12 lb or 55 N',
+  rate: '4 N/mm or 23 lb/in',
+  power: '4 kW or 5.5 hp',
+  rotation: '3200 rpm',
+  angle: '12.5°',
+  time: '412.6 h or 1 h 30 min',
+  speed: '15 mph',
+  money: '14.50',
+  number: '3',
 };
 
 function tidy(text: string): string {
@@ -52,9 +70,13 @@ function tidy(text: string): string {
 function settleCommas(text: string): { ok: true; text: string } | { ok: false; problem: string } {
   if (!text.includes(',')) return { ok: true, text };
   if (/\d,\d{3}(?!\d)/.test(text)) {
-    return { ok: false, problem: `“${text}” can be read two ways because of the comma; write it with a point or without a thousands mark.` };
+    return {
+      ok: false,
+      problem: `“${text}” can be read two ways because of the comma; write it with a point or without a thousands mark.`,
+    };
   }
-  if ((text.match(/,/g) ?? []).length > 1 || text.includes('.')) return { ok: false, problem: `“${text}” has more commas and points than one number can hold.` };
+  if ((text.match(/,/g) ?? []).length > 1 || text.includes('.'))
+    return { ok: false, problem: `“${text}” has more commas and points than one number can hold.` };
   return { ok: true, text: text.replace(',', '.') };
 }
 
@@ -80,7 +102,10 @@ export function parseQuantity(input: string, dimension: Dimension, options: Pars
   let typed = false;
   for (let terms = 0; rest !== ''; terms++) {
     const match = TERM.exec(rest);
-    if (!match || terms > 2) return refuse(`“${input.trim()}” is not a ${dimension === 'number' ? 'number' : dimension} I can read; write it as ${EXAMPLES[dimension]}.`);
+    if (!match || terms > 2)
+      return refuse(
+        `“${input.trim()}” is not a ${dimension === 'number' ? 'number' : dimension} I can read; write it as ${EXAMPLES[dimension]}.`,
+      );
     const [whole, wholePart, mixedTop, mixedBottom, top, bottom, plain, unitText] = match;
     const denominator = Number(mixedBottom ?? bottom ?? 1);
     if (denominator === 0) return refuse(`“${input.trim()}” divides by zero.`);
@@ -90,7 +115,9 @@ export function parseQuantity(input: string, dimension: Dimension, options: Pars
       unit = findUnit(unitText.replace(/\.$/, ''));
       if (!unit) return refuse(`“${unitText}” is not a unit I know; write it as ${EXAMPLES[dimension]}.`);
       if (unit.dimension !== dimension) {
-        return refuse(`${unit.name} measures ${unit.dimension}, and this field takes ${dimension === 'number' ? 'a plain number' : dimension}; write it as ${EXAMPLES[dimension]}.`);
+        return refuse(
+          `${unit.name} measures ${unit.dimension}, and this field takes ${dimension === 'number' ? 'a plain number' : dimension}; write it as ${EXAMPLES[dimension]}.`,
+        );
       }
       typed = true;
     } else if (previous) {
@@ -99,7 +126,8 @@ export function parseQuantity(input: string, dimension: Dimension, options: Pars
     } else {
       unit = assumed;
     }
-    if (previous && unit && unit.factor >= previous.factor) return refuse(`“${input.trim()}” should go from the larger unit to the smaller.`);
+    if (previous && unit && unit.factor >= previous.factor)
+      return refuse(`“${input.trim()}” should go from the larger unit to the smaller.`);
     total += number * (unit?.factor ?? 1);
     first ??= unit;
     previous = unit;
@@ -108,8 +136,10 @@ export function parseQuantity(input: string, dimension: Dimension, options: Pars
   // Thirteen figures: exact far beyond any tape, and 14 in is 355.6 mm, not 355.59999999999997.
   const value = Number((negative ? -total : total).toPrecision(13));
   if (!Number.isFinite(value)) return refuse(`“${input.trim()}” is too large to be a ${dimension}.`);
-  if (options.min !== undefined && value < options.min) return refuse(`${withUnit(options.min, first)} is the least this can be; you typed ${input.trim()}.`);
-  if (options.max !== undefined && value > options.max) return refuse(`${withUnit(options.max, first)} is the most this can be; you typed ${input.trim()}.`);
+  if (options.min !== undefined && value < options.min)
+    return refuse(`${withUnit(options.min, first)} is the least this can be; you typed ${input.trim()}.`);
+  if (options.max !== undefined && value > options.max)
+    return refuse(`${withUnit(options.max, first)} is the most this can be; you typed ${input.trim()}.`);
   return { ok: true, value, unit: first?.name ?? null, unitTyped: typed };
 }
 

@@ -17,8 +17,8 @@ describe('what hands type is read exactly', () => {
     ['51⅜″', 'length', undefined, 51.375 * 25.4],
     ['3/8"', 'length', undefined, 0.375 * 25.4],
     ['4 ft 3 3/8', 'length', undefined, 51.375 * 25.4],
-    ["4' 3-3/8\"", 'length', undefined, 51.375 * 25.4],
-    ["4'3\"", 'length', undefined, 51 * 25.4],
+    ['4\' 3-3/8"', 'length', undefined, 51.375 * 25.4],
+    ['4\'3"', 'length', undefined, 51 * 25.4],
     ['1305 mm', 'length', 'in', 1305],
     ['130,5 cm', 'length', undefined, 1305],
     ['1.305 m', 'length', undefined, 1305],
@@ -41,8 +41,23 @@ describe('what hands type is read exactly', () => {
 
 describe('nonsense is refused with a sentence', () => {
   it.each<[string, Dimension]>([
-    ['', 'length'], ['   ', 'length'], ['belt', 'length'], ['12 furlongs', 'length'], ['1/0', 'length'], ['3 lb', 'length'], ['12 mm 3', 'length'], ['3 in 4 ft', 'length'],
-    ['1,305 mm', 'length'], ['1.2.3', 'length'], ['--4', 'length'], ['4 5', 'length'], ['1e400', 'length'], ['NaN', 'number'], ['5 mm', 'number'], ['51 3/8 3/8', 'length'], ['9'.repeat(80), 'length'],
+    ['', 'length'],
+    ['   ', 'length'],
+    ['belt', 'length'],
+    ['12 furlongs', 'length'],
+    ['1/0', 'length'],
+    ['3 lb', 'length'],
+    ['12 mm 3', 'length'],
+    ['3 in 4 ft', 'length'],
+    ['1,305 mm', 'length'],
+    ['1.2.3', 'length'],
+    ['--4', 'length'],
+    ['4 5', 'length'],
+    ['1e400', 'length'],
+    ['NaN', 'number'],
+    ['5 mm', 'number'],
+    ['51 3/8 3/8', 'length'],
+    ['9'.repeat(80), 'length'],
   ])('%j as %s', (text, dimension) => {
     const read = parseQuantity(text, dimension);
     expect(read.ok).toBe(false);
@@ -57,7 +72,14 @@ describe('nonsense is refused with a sentence', () => {
 
 describe('printing', () => {
   it.each([
-    [1304.925, 16, '51 3/8'], [1304.925, 32, '51 3/8'], [25.4, 16, '1'], [11.1125, 16, '7/16'], [0, 16, '0'], [-12.7, 16, '-1/2'], [25.4 * 47.96875, 32, '47 31/32'], [25.4 * 47.99, 16, '48'],
+    [1304.925, 16, '51 3/8'],
+    [1304.925, 32, '51 3/8'],
+    [25.4, 16, '1'],
+    [11.1125, 16, '7/16'],
+    [0, 16, '0'],
+    [-12.7, 16, '-1/2'],
+    [25.4 * 47.96875, 32, '47 31/32'],
+    [25.4 * 47.99, 16, '48'],
   ] as const)('%f mm to 1/%i is %s', (mm, denominator, text) => expect(inchFraction(mm, denominator)).toBe(text));
 
   it('an inch fraction is never further off than half its step, and reads back as itself', () => {

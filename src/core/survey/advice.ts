@@ -17,11 +17,21 @@ const TRIAL_MOVE_MM = 100;
 const MOST_ADVICE = 3;
 
 /** Distances not yet measured, ranked by what each would settle: what can still move, then what can still be mirrored, then the belts' spread. */
-export function adviseNext(model: Model, fit: Fit, trust: Trust, mirrors: readonly Mirror[], beltBy: readonly ReadonlyMap<number, number>[]): NextMeasure[] {
+export function adviseNext(
+  model: Model,
+  fit: Fit,
+  trust: Trust,
+  mirrors: readonly Mirror[],
+  beltBy: readonly ReadonlyMap<number, number>[],
+): NextMeasure[] {
   const { measures, tapeSd } = model.survey;
   const { loose, inverse } = trust;
   const n = model.free.length;
-  const measured = new Set(measures.flatMap((m) => (m.kind === 'centres' || m.kind === 'outside' || m.kind === 'inside' ? [[...m.between].sort().join('\0')] : [])));
+  const measured = new Set(
+    measures.flatMap((m) =>
+      m.kind === 'centres' || m.kind === 'outside' || m.kind === 'inside' ? [[...m.between].sort().join('\0')] : [],
+    ),
+  );
   const beltRows = beltBy.map((by) => {
     const row = new Float64Array(n);
     by.forEach((v, k) => model.freeAt[k]! >= 0 && (row[model.freeAt[k]!] = v));
@@ -40,17 +50,41 @@ export function adviseNext(model: Model, fit: Fit, trust: Trust, mirrors: readon
       const between = [model.places[p]!, model.places[q]!] as const;
       if (model.centreOf[p] === model.centreOf[q] || measured.has([...between].sort().join('\0'))) continue;
       const now = distanceBetween(model, fit.full, p, q);
-      const change = (others: readonly Float64Array[]) => others.reduce((most, full) => Math.max(most, Math.abs(distanceBetween(model, full, p, q) - now)), 0);
+      const change = (others: readonly Float64Array[]) =>
+        others.reduce((most, full) => Math.max(most, Math.abs(distanceBetween(model, full, p, q) - now)), 0);
       if (loose.length > 0 || mirrors.length > 0) {
         const [freed, told] = [change(moved), change(mirrors.map((m) => m.full))];
         const [a, b] = [nameOf(model, p), nameOf(model, q)];
-        if (freed > tapeSd) ranked.push({ worth: 1e6 + freed, next: { kind: 'centres', between, settles: 'loose', why: `fixes how ${a} and ${b} stand to each other, which nothing does yet` } });
-        else if (told > 4 * tapeSd) ranked.push({ worth: told, next: { kind: 'centres', between, settles: 'mirror', why: `tells the drawing from its mirror image: it would differ by ${Math.round(told)} mm` } });
+        if (freed > tapeSd)
+          ranked.push({
+            worth: 1e6 + freed,
+            next: {
+              kind: 'centres',
+              between,
+              settles: 'loose',
+              why: `fixes how ${a} and ${b} stand to each other, which nothing does yet`,
+            },
+          });
+        else if (told > 4 * tapeSd)
+          ranked.push({
+            worth: told,
+            next: {
+              kind: 'centres',
+              between,
+              settles: 'mirror',
+              why: `tells the drawing from its mirror image: it would differ by ${Math.round(told)} mm`,
+            },
+          });
         continue;
       }
       const [i, j] = [2 * model.centreOf[p]!, 2 * model.centreOf[q]!];
       const g = new Float64Array(n);
-      for (const [entry, v] of [[i, fit.full[i]! - fit.full[j]!], [i + 1, fit.full[i + 1]! - fit.full[j + 1]!], [j, fit.full[j]! - fit.full[i]!], [j + 1, fit.full[j + 1]! - fit.full[i + 1]!]] as const) {
+      for (const [entry, v] of [
+        [i, fit.full[i]! - fit.full[j]!],
+        [i + 1, fit.full[i + 1]! - fit.full[j + 1]!],
+        [j, fit.full[j]! - fit.full[i]!],
+        [j + 1, fit.full[j + 1]! - fit.full[i + 1]!],
+      ] as const) {
         if (model.freeAt[entry]! >= 0) g[model.freeAt[entry]!] = v / (now || 1e-9);
       }
       const spreadOf = new Float64Array(n);
@@ -58,7 +92,16 @@ export function adviseNext(model: Model, fit: Fit, trust: Trust, mirrors: readon
       const dot = (a: Float64Array) => a.reduce((sum, v, k) => sum + v * spreadOf[k]!, 0);
       const uncertainty = tapeSd ** 2 + dot(g);
       const gain = (beltRows.length > 0 ? beltRows.reduce((sum, row) => sum + dot(row) ** 2, 0) : dot(spreadOf)) / uncertainty;
-      ranked.push({ worth: gain, next: { kind: 'centres', between, settles: 'spread', why: beltRows.length > 0 ? 'takes most off the uncertainty of the belt length' : 'takes most off the uncertainty of the positions' } });
+      ranked.push({
+        worth: gain,
+        next: {
+          kind: 'centres',
+          between,
+          settles: 'spread',
+          why:
+            beltRows.length > 0 ? 'takes most off the uncertainty of the belt length' : 'takes most off the uncertainty of the positions',
+        },
+      });
     }
   }
   ranked.sort((a, b) => b.worth - a.worth);
@@ -99,7 +142,10 @@ function sideQuestion(model: Model, fit: Fit, mirrors: readonly Mirror[]): NextM
   if (!best) return null;
   const { a, b, p } = best;
   return {
-    kind: 'side', between: [model.places[a]!, model.places[b]!], of: model.places[p]!, settles: 'mirror',
+    kind: 'side',
+    between: [model.places[a]!, model.places[b]!],
+    of: model.places[p]!,
+    settles: 'mirror',
     why: `say whether, seen from above, ${nameOf(model, p)} stands left or right of the line from ${nameOf(model, a)} to ${nameOf(model, b)}`,
   };
 }

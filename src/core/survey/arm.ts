@@ -7,7 +7,14 @@ export interface ArmFinding {
 }
 
 export type ArmResult =
-  | { readonly ok: true; readonly released: number; readonly engaged: number; readonly brake: number | null; readonly direction: number; readonly findings: readonly ArmFinding[] }
+  | {
+      readonly ok: true;
+      readonly released: number;
+      readonly engaged: number;
+      readonly brake: number | null;
+      readonly direction: number;
+      readonly findings: readonly ArmFinding[];
+    }
   | { readonly ok: false; readonly missing: readonly string[] };
 
 interface Surroundings {
@@ -44,10 +51,17 @@ export function armPositions(arm: NotebookArm, around: Surroundings): ArmResult 
     if (!from || !to) continue;
     const sign = end.kind === 'outside' ? 1 : end.kind === 'inside' ? -1 : 0;
     const value = around.take(`arm ${arm.id} ${end.id}`, end.value, end.sd ?? around.tapeSd);
-    distances.set(end.at, [...(distances.get(end.at) ?? []), { from, to, centres: value - sign * (around.radius(end.from) + around.radius(end.to)) }]);
+    distances.set(end.at, [
+      ...(distances.get(end.at) ?? []),
+      { from, to, centres: value - sign * (around.radius(end.from) + around.radius(end.to)) },
+    ]);
   }
   if (missing.length > 0) return { ok: false, missing };
-  const needed: ArmPlace[] = [...(arm.stood === 'released' ? [] : ['released' as const]), ...(arm.stood === 'engaged' ? [] : ['engaged' as const]), ...(arm.brake !== null ? ['brake' as const] : [])];
+  const needed: ArmPlace[] = [
+    ...(arm.stood === 'released' ? [] : ['released' as const]),
+    ...(arm.stood === 'engaged' ? [] : ['engaged' as const]),
+    ...(arm.brake !== null ? ['brake' as const] : []),
+  ];
   if (needed.some((place) => !distances.has(place))) return { ok: false, missing: [arm.id] };
 
   let direction = 0;
@@ -59,7 +73,8 @@ export function armPositions(arm: NotebookArm, around: Surroundings): ArmResult 
     const end = standsAt(far);
     direction = (Math.atan2(end.y - far[0]!.from.y, end.x - far[0]!.from.x) * 180) / Math.PI;
   }
-  const miss = (list: readonly Distance[], q: number) => list.reduce((sum, d) => sum + (moved(d.from, q, pivot, direction, d.to) - d.centres) ** 2, 0);
+  const miss = (list: readonly Distance[], q: number) =>
+    list.reduce((sum, d) => sum + (moved(d.from, q, pivot, direction, d.to) - d.centres) ** 2, 0);
   const find = (place: ArmPlace): number => {
     const list = distances.get(place);
     if (!list) return 0;
@@ -83,7 +98,13 @@ export function armPositions(arm: NotebookArm, around: Surroundings): ArmResult 
 }
 
 /** Distance between a part of the arm moved to q and a fixed place. */
-function moved(from: { x: number; y: number }, q: number, pivot: { x: number; y: number } | null, direction: number, to: { x: number; y: number }): number {
+function moved(
+  from: { x: number; y: number },
+  q: number,
+  pivot: { x: number; y: number } | null,
+  direction: number,
+  to: { x: number; y: number },
+): number {
   const a = ((pivot ? q : direction) * Math.PI) / 180;
   const [cos, sin] = [Math.cos(a), Math.sin(a)];
   const x = pivot ? pivot.x + cos * (from.x - pivot.x) - sin * (from.y - pivot.y) : from.x + q * cos;

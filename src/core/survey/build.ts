@@ -1,4 +1,14 @@
-import { compileDrive, newSolver, numbersOf, solveEquilibrium, statesOf, validateDrive, type Drive, type Problem, type Uncertainty } from '../drive';
+import {
+  compileDrive,
+  newSolver,
+  numbersOf,
+  solveEquilibrium,
+  statesOf,
+  validateDrive,
+  type Drive,
+  type Problem,
+  type Uncertainty,
+} from '../drive';
 import { armPositions, type ArmFinding } from './arm';
 import { bareDrive, diameterOf, type Notebook, type NotebookSpring } from './notebook';
 import type { SurveyAnswer } from './solve';
@@ -12,7 +22,16 @@ export interface Missing {
 
 /** What a look at the mechanism says. */
 export interface Finding {
-  readonly code: 'end-out-of-reach' | 'ends-coincide' | 'spring-slack' | 'spring-bad' | 'tightens-the-wrong-way' | 'brake-outside-travel' | 'second-place' | 'cannot-teach' | 'keeper-left-out';
+  readonly code:
+    | 'end-out-of-reach'
+    | 'ends-coincide'
+    | 'spring-slack'
+    | 'spring-bad'
+    | 'tightens-the-wrong-way'
+    | 'brake-outside-travel'
+    | 'second-place'
+    | 'cannot-teach'
+    | 'keeper-left-out';
   readonly of: string;
   /** mm, where a figure belongs to it. */
   readonly mm?: number;
@@ -118,7 +137,12 @@ function assemble(notebook: Notebook, places: Places, reader: Reader): Assembled
       missing.push({ what: 'arm-pivot', of: arm.id });
       continue;
     }
-    const found = armPositions(arm, { at: (id) => places.at(id), radius: (id) => (notebook.pulleys.some((p) => p.id === id) ? places.diameter(id) / 2 : 0), tapeSd: notebook.tapeSd, take: reader.take });
+    const found = armPositions(arm, {
+      at: (id) => places.at(id),
+      radius: (id) => (notebook.pulleys.some((p) => p.id === id) ? places.diameter(id) / 2 : 0),
+      tapeSd: notebook.tapeSd,
+      take: reader.take,
+    });
     if (!found.ok) {
       missing.push(...found.missing.map((of): Missing => ({ what: of === arm.id ? 'arm-end' : 'place', of })));
       continue;
@@ -126,12 +150,25 @@ function assemble(notebook: Notebook, places: Places, reader: Reader): Assembled
     findings.push(...found.findings.map((f: ArmFinding): Finding => ({ ...f, of: arm.id })));
     const { released, engaged, brake, direction } = found;
     ends.set(arm.id, { released, engaged });
-    const base = { id: arm.id, label: arm.label, carries: [...arm.carries], min: round(Math.min(released, engaged)), max: round(Math.max(released, engaged)) };
+    const base = {
+      id: arm.id,
+      label: arm.label,
+      carries: [...arm.carries],
+      min: round(Math.min(released, engaged)),
+      max: round(Math.max(released, engaged)),
+    };
     if (arm.kind === 'pivot') {
       const pivot = place(arm.pivot!);
       tensioners.push({ ...base, kind: 'pivot', pivot: { x: round(pivot.x), y: round(pivot.y) } });
     } else tensioners.push({ ...base, kind: 'slide', direction: round(direction) });
-    if (arm.brake !== null && brake !== null) brakes.push({ id: `${arm.id}-brake`, label: arm.brake, tensioner: arm.id, appliesAt: round(brake), side: released >= engaged ? 'above' : 'below' });
+    if (arm.brake !== null && brake !== null)
+      brakes.push({
+        id: `${arm.id}-brake`,
+        label: arm.brake,
+        tensioner: arm.id,
+        appliesAt: round(brake),
+        side: released >= engaged ? 'above' : 'below',
+      });
     if (Math.abs(released - engaged) < 1) findings.push({ code: 'ends-coincide', of: arm.id });
   }
 
@@ -168,12 +205,25 @@ function assemble(notebook: Notebook, places: Places, reader: Reader): Assembled
         leverTravel = { dx: round(travel * ux), dy: round(travel * uy) };
       }
     }
-    const adjuster = s.adjuster && s.adjuster.travel !== null && s.adjuster.travel > 0 ? { id: `${s.id}-adjuster`, direction: round((Math.atan2(uy, ux) * 180) / Math.PI) } : undefined;
+    const adjuster =
+      s.adjuster && s.adjuster.travel !== null && s.adjuster.travel > 0
+        ? { id: `${s.id}-adjuster`, direction: round((Math.atan2(uy, ux) * 180) / Math.PI) }
+        : undefined;
     if (adjuster) adjusters.push({ id: adjuster.id, label: s.adjuster!.label, min: 0, max: s.adjuster!.travel!, position: 0 });
     springs.push({
-      id: s.id, label: s.label, kind: s.kind, freeLength: round(reader.take(`spring ${s.id} free`, s.freeLength, SPRING_LENGTH_SD_MM)), rate: round(Math.max(1e-3, estimate.rate), 6),
+      id: s.id,
+      label: s.label,
+      kind: s.kind,
+      freeLength: round(reader.take(`spring ${s.id} free`, s.freeLength, SPRING_LENGTH_SD_MM)),
+      rate: round(Math.max(1e-3, estimate.rate), 6),
       ...(s.kind === 'extension' ? { initialTension: round(Math.max(0, estimate.initialTension)) } : {}),
-      from: { body: s.from.body, x: round(from.x), y: round(from.y), ...(leverTravel ? { leverTravel } : {}), ...(adjuster ? { adjuster } : {}) },
+      from: {
+        body: s.from.body,
+        x: round(from.x),
+        y: round(from.y),
+        ...(leverTravel ? { leverTravel } : {}),
+        ...(adjuster ? { adjuster } : {}),
+      },
       to: { body: s.to.body, x: round(to.x), y: round(to.y) },
     });
   }
@@ -195,8 +245,17 @@ function assemble(notebook: Notebook, places: Places, reader: Reader): Assembled
       const at = places.at(p.id)!;
       return { ...p, x: round(at.x), y: round(at.y), outsideDiameter: round(places.diameter(p.id)) };
     }),
-    tensioners, springs, adjusters, brakes, keepers,
-    states: moves ? [{ name: 'disengaged', lever: 0 }, { name: 'engaged', lever: 1 }] : [{ name: 'running', lever: 1 }],
+    tensioners,
+    springs,
+    adjusters,
+    brakes,
+    keepers,
+    states: moves
+      ? [
+          { name: 'disengaged', lever: 0 },
+          { name: 'engaged', lever: 1 },
+        ]
+      : [{ name: 'running', lever: 1 }],
   };
   return { document, taught, missing, findings, ends };
 }
@@ -216,10 +275,15 @@ function withTaught(drive: Drive, taught: readonly NotebookSpring[], reader: Rea
 function estimateOf(s: NotebookSpring, reader: Reader): Pick<SpringEstimate, 'rate' | 'initialTension'> | string | null {
   const { rate } = s;
   const extension = s.kind === 'extension';
-  const withErrors = (e: SpringEstimate) => ({ rate: reader.take(`spring ${s.id} rate`, e.rate, e.rateSd), initialTension: reader.take(`spring ${s.id} initial`, e.initialTension, e.initialTensionSd) });
+  const withErrors = (e: SpringEstimate) => ({
+    rate: reader.take(`spring ${s.id} rate`, e.rate, e.rateSd),
+    initialTension: reader.take(`spring ${s.id} initial`, e.initialTension, e.initialTensionSd),
+  });
   switch (rate.by) {
-    case 'given': return rate.rate === null ? null : { rate: rate.rate, initialTension: rate.initialTension ?? 0 };
-    case 'taught': return rate.tensionN === null ? null : { rate: 1, initialTension: rate.initialTension ?? 0 };
+    case 'given':
+      return rate.rate === null ? null : { rate: rate.rate, initialTension: rate.initialTension ?? 0 };
+    case 'taught':
+      return rate.tensionN === null ? null : { rate: 1, initialTension: rate.initialTension ?? 0 };
     case 'wire': {
       if (rate.wireMm === null || rate.coilMm === null || rate.turns === null) return null;
       const made = springFromWire({ wireMm: rate.wireMm, coilMm: rate.coilMm, turns: rate.turns, material: rate.material, extension });
@@ -228,7 +292,12 @@ function estimateOf(s: NotebookSpring, reader: Reader): Pick<SpringEstimate, 'ra
     case 'scale': {
       const [a, b] = rate.pulls;
       if (a.lengthMm === null || a.forceN === null || b.lengthMm === null || b.forceN === null || s.freeLength === null) return null;
-      const made = springFromScale(s.freeLength, { lengthMm: a.lengthMm, forceN: a.forceN }, { lengthMm: b.lengthMm, forceN: b.forceN }, extension);
+      const made = springFromScale(
+        s.freeLength,
+        { lengthMm: a.lengthMm, forceN: a.forceN },
+        { lengthMm: b.lengthMm, forceN: b.forceN },
+        extension,
+      );
       return made.ok ? withErrors(made.spring) : made.problem;
     }
   }
@@ -243,7 +312,10 @@ function teach(drive: Drive, s: NotebookSpring, reader: Reader): Drive | null {
   const wanted = reader.take(`spring ${s.id} taught`, s.rate.tensionN, TAUGHT_SHARE * s.rate.tensionN);
   const engaged = statesOf(drive).find((one) => one.lever === 1);
   if (!engaged) return null;
-  const at = (rate: number): Drive => ({ ...drive, springs: drive.springs.map((one) => (one.id === s.id ? { ...one, rate: round(rate, 6) } : one)) });
+  const at = (rate: number): Drive => ({
+    ...drive,
+    springs: drive.springs.map((one) => (one.id === s.id ? { ...one, rate: round(rate, 6) } : one)),
+  });
   const tension = (rate: number): number => {
     const made = compileDrive(at(rate));
     if (!made.ok || !(made.compiled.belts[0]?.pitchLength ?? 0)) return NaN;
@@ -280,9 +352,13 @@ function mechanismFindings(drive: Drive, ends: ReadonlyMap<string, { released: n
         const [x, y] = [end.x + state.lever * end.dx, end.y + state.lever * end.dy];
         if (!t) return [x, y] as const;
         const q = e.positions[end.body]!;
-        if (t.kind === 'slide') return [x + q * Math.cos((t.direction * Math.PI) / 180), y + q * Math.sin((t.direction * Math.PI) / 180)] as const;
+        if (t.kind === 'slide')
+          return [x + q * Math.cos((t.direction * Math.PI) / 180), y + q * Math.sin((t.direction * Math.PI) / 180)] as const;
         const [cos, sin] = [Math.cos((q * Math.PI) / 180), Math.sin((q * Math.PI) / 180)];
-        return [t.pivot.x + cos * (x - t.pivot.x) - sin * (y - t.pivot.y), t.pivot.y + sin * (x - t.pivot.x) + cos * (y - t.pivot.y)] as const;
+        return [
+          t.pivot.x + cos * (x - t.pivot.x) - sin * (y - t.pivot.y),
+          t.pivot.y + sin * (x - t.pivot.x) + cos * (y - t.pivot.y),
+        ] as const;
       });
       const slack = (s.kind === 'extension' ? 1 : -1) * (s.freeLength - Math.hypot(ends[0]![0] - ends[1]![0], ends[0]![1] - ends[1]![1]));
       if (slack > 1) found.push({ code: 'spring-slack', of: s.id, mm: slack, text: state.name });
@@ -296,11 +372,16 @@ function mechanismFindings(drive: Drive, ends: ReadonlyMap<string, { released: n
     const end = ends.get(t.id);
     if (!end) return;
     const length = (q: number) => {
-      const compiled = compileDrive({ ...drive, pulleys: drive.pulleys.map((p) => (t.carries.includes(p.id) ? { ...p, ...turned(t, p, q) } : p)) });
+      const compiled = compileDrive({
+        ...drive,
+        pulleys: drive.pulleys.map((p) => (t.carries.includes(p.id) ? { ...p, ...turned(t, p, q) } : p)),
+      });
       return compiled.ok ? Math.max(...compiled.compiled.belts.map((b) => b.drawnLength)) : NaN;
     };
     // Over the whole travel: near the released end a loose belt may not touch the idler at all, and past the engaged one it may stand in the way.
-    const lengths = Array.from({ length: TRAVEL_STEPS + 1 }, (_, k) => length(end.released + ((end.engaged - end.released) * k) / TRAVEL_STEPS)).filter(Number.isFinite);
+    const lengths = Array.from({ length: TRAVEL_STEPS + 1 }, (_, k) =>
+      length(end.released + ((end.engaged - end.released) * k) / TRAVEL_STEPS),
+    ).filter(Number.isFinite);
     if (lengths.length > 1 && lengths[lengths.length - 1]! - lengths[0]! < -0.5) found.push({ code: 'tightens-the-wrong-way', of: t.id });
   });
   return found;
@@ -310,7 +391,10 @@ function turned(t: Drive['tensioners'][number], p: { x: number; y: number }, q: 
   const a = ((t.kind === 'slide' ? t.direction : q) * Math.PI) / 180;
   const [cos, sin] = [Math.cos(a), Math.sin(a)];
   if (t.kind === 'slide') return { x: p.x + q * cos, y: p.y + q * sin };
-  return { x: t.pivot.x + cos * (p.x - t.pivot.x) - sin * (p.y - t.pivot.y), y: t.pivot.y + sin * (p.x - t.pivot.x) + cos * (p.y - t.pivot.y) };
+  return {
+    x: t.pivot.x + cos * (p.x - t.pivot.x) - sin * (p.y - t.pivot.y),
+    y: t.pivot.y + sin * (p.x - t.pivot.x) + cos * (p.y - t.pivot.y),
+  };
 }
 
 /** Errors smaller than this in every number are left out. */
@@ -330,11 +414,16 @@ export function uncertaintyOf(notebook: Notebook, answer: SurveyAnswer, drive: D
   };
   const reader = newReader(null);
   numbersWith(null, reader);
-  const variants = [...answer.errors.map((error) => numbersWith(error, newReader(null))), ...[...reader.sds.keys()].map((key) => numbersWith(null, newReader({ key, by: 1 })))];
+  const variants = [
+    ...answer.errors.map((error) => numbersWith(error, newReader(null))),
+    ...[...reader.sds.keys()].map((key) => numbersWith(null, newReader({ key, by: 1 }))),
+  ];
   const base = numbersOf(drive);
   const differences = variants.flatMap((numbers) => {
     if (!numbers) return [];
-    const moved = new Map([...base].map(([path, v]) => [path, (numbers.get(path) ?? v) - v] as const).filter(([, d]) => Math.abs(d) > NEGLIGIBLE));
+    const moved = new Map(
+      [...base].map(([path, v]) => [path, (numbers.get(path) ?? v) - v] as const).filter(([, d]) => Math.abs(d) > NEGLIGIBLE),
+    );
     return moved.size > 0 ? [moved] : [];
   });
   const paths = [...base.keys()].filter((path) => differences.some((d) => d.has(path)));

@@ -25,16 +25,40 @@ const MOST_SLIP_MM = 80;
  * @param taut whether the belt was tight round all its pulleys when the drive was measured
  * @param slopes how much the path grows per mm of each measure
  */
-export function closingCheck({ pathMm, pathSd, beltMm, beltSd, taut, slopes }: {
-  pathMm: number; pathSd: number; beltMm: number; beltSd: number; taut: boolean; slopes: readonly { readonly id: string; readonly perMm: number }[];
+export function closingCheck({
+  pathMm,
+  pathSd,
+  beltMm,
+  beltSd,
+  taut,
+  slopes,
+}: {
+  pathMm: number;
+  pathSd: number;
+  beltMm: number;
+  beltSd: number;
+  taut: boolean;
+  slopes: readonly { readonly id: string; readonly perMm: number }[];
 }): ClosingCheck {
   const differenceMm = pathMm - beltMm;
   const sd = Math.hypot(pathSd, beltSd);
   const share = differenceMm / beltMm;
   const verdict: ClosingVerdict =
-    Math.abs(differenceMm) <= AGREES * sd ? 'agrees' : differenceMm > 0 ? (share <= MOST_STRETCH && taut ? 'stretched' : 'too-short-for-the-path') : taut ? 'longer-than-the-path' : 'lies-loose';
+    Math.abs(differenceMm) <= AGREES * sd
+      ? 'agrees'
+      : differenceMm > 0
+        ? share <= MOST_STRETCH && taut
+          ? 'stretched'
+          : 'too-short-for-the-path'
+        : taut
+          ? 'longer-than-the-path'
+          : 'lies-loose';
   const suspicious = verdict === 'too-short-for-the-path' || verdict === 'longer-than-the-path';
-  const slips = suspicious ? slopes.flatMap(({ id, perMm }) => (Math.abs(perMm) < 0.05 ? [] : [{ id, byMm: differenceMm / perMm }])).filter((s) => Math.abs(s.byMm) <= MOST_SLIP_MM) : [];
+  const slips = suspicious
+    ? slopes
+        .flatMap(({ id, perMm }) => (Math.abs(perMm) < 0.05 ? [] : [{ id, byMm: differenceMm / perMm }]))
+        .filter((s) => Math.abs(s.byMm) <= MOST_SLIP_MM)
+    : [];
   slips.sort((a, b) => Math.abs(a.byMm) - Math.abs(b.byMm));
   return { verdict, differenceMm, sd, share, culprit: slips[0] ?? null };
 }

@@ -42,7 +42,12 @@ interface Workshop {
   readonly right: Float64Array;
 }
 
-const newWorkshop = (model: Model): Workshop => ({ now: newReadings(model), then: newReadings(model), matrix: new Float64Array(model.free.length ** 2), right: new Float64Array(model.free.length) });
+const newWorkshop = (model: Model): Workshop => ({
+  now: newReadings(model),
+  then: newReadings(model),
+  matrix: new Float64Array(model.free.length ** 2),
+  right: new Float64Array(model.free.length),
+});
 
 /**
  * The positions that minimise the sum of squared residuals over their sd, among the mirror images that obey the sides: by tape alone from
@@ -73,11 +78,18 @@ export function fitSurvey(model: Model): Fit {
 
 function* starts(model: Model, reach: number, shop: Workshop): Generator<Float64Array> {
   const random = seededRandom(20260501);
-  for (const quarter of model.photos.length === 0 ? [] : model.edges.length === 0 ? [0] : [0, 1, 2, 3]) yield framed(model, layOutFromPhoto(model, quarter, random));
-  for (const beam of [NARROW_BEAM, WIDE_BEAM]) for (const laid of layOutByCrossing(model, shop.then, beam).slice(0, CROSSING_STARTS)) yield framed(model, laid);
+  for (const quarter of model.photos.length === 0 ? [] : model.edges.length === 0 ? [0] : [0, 1, 2, 3])
+    yield framed(model, layOutFromPhoto(model, quarter, random));
+  for (const beam of [NARROW_BEAM, WIDE_BEAM])
+    for (const laid of layOutByCrossing(model, shop.then, beam).slice(0, CROSSING_STARTS)) yield framed(model, laid);
   yield framed(model, layOutByDistance(model, reach));
   for (let k = 0; k < SCATTERED_STARTS; k++) {
-    yield framed(model, Float64Array.from({ length: model.size }, (_, i) => (i < model.photoAt ? (random() - 0.5) * 2 * reach : i % 4 === (model.photoAt + 2) % 4 ? random() * 6.28 : 0)));
+    yield framed(
+      model,
+      Float64Array.from({ length: model.size }, (_, i) =>
+        i < model.photoAt ? (random() - 0.5) * 2 * reach : i % 4 === (model.photoAt + 2) % 4 ? random() * 6.28 : 0,
+      ),
+    );
   }
 }
 
@@ -311,7 +323,9 @@ export function mirrorImages(model: Model, fit: Fit, readings: Readings): Mirror
   const found = trials.flatMap(({ full: first, folded }) => {
     const full = obeyed(first, folded);
     if (!full || !asGood(full)) return [];
-    const moved = Array.from({ length: model.centres }, (_, c) => c).filter((c) => Math.hypot(full[2 * c]! - fit.full[2 * c]!, full[2 * c + 1]! - fit.full[2 * c + 1]!) > SAME_PLACE_MM);
+    const moved = Array.from({ length: model.centres }, (_, c) => c).filter(
+      (c) => Math.hypot(full[2 * c]! - fit.full[2 * c]!, full[2 * c + 1]! - fit.full[2 * c + 1]!) > SAME_PLACE_MM,
+    );
     return moved.length === 0 ? [] : [{ full, moved }];
   });
   readAll(model, fit.full, true, readings);

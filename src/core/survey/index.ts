@@ -5,7 +5,16 @@ export type { ErrorSource, SurveyAnswer, SurveyedMeasure, SurveyedPhoto, Surveye
 export type { NextMeasure } from './advice';
 export { markedDiameter, toPlane } from './photo';
 export { ARM_PLACES, bareDrive, diameterOf, scaleIsSet, surveyOf, UNKNOWN_DIAMETER_MM, validateNotebook } from './notebook';
-export type { ArmPlace, Notebook, NotebookArm, NotebookBelt, NotebookMeasure, NotebookPhoto, NotebookPulley, NotebookSpring } from './notebook';
+export type {
+  ArmPlace,
+  Notebook,
+  NotebookArm,
+  NotebookBelt,
+  NotebookMeasure,
+  NotebookPhoto,
+  NotebookPulley,
+  NotebookSpring,
+} from './notebook';
 export { notebookFor, proposeEnds, proposeMeasures } from './walk';
 export { buildDrive, uncertaintyOf } from './build';
 export type { Built, Finding, Missing } from './build';

@@ -7,7 +7,9 @@ import { toPlane } from './photo';
 const WORST = 2500;
 
 /** Something known of one unplaced centre: it stands on a circle round a placed one, or on a line of the first edge's frame. */
-type Locus = { readonly kind: 'circle'; readonly x: number; readonly y: number; readonly r: number } | { readonly kind: 'x' | 'y'; readonly at: number };
+type Locus =
+  | { readonly kind: 'circle'; readonly x: number; readonly y: number; readonly r: number }
+  | { readonly kind: 'x' | 'y'; readonly at: number };
 
 interface Layout {
   readonly full: Float64Array;
@@ -45,7 +47,8 @@ export function layOutByCrossing(model: Model, readings: Readings, beam: number)
           readInto(model, equation, full, readings);
           cost += Math.min(WORST, ((model.target[equation]! - readings.value[equation]!) / model.sds[equation]!) ** 2);
         }
-        for (const { side, tied } of turns) if (tied.includes(next) && tied.every((c) => placed.has(c))) cost += Math.min(WORST, penaltyOf(model, full, side));
+        for (const { side, tied } of turns)
+          if (tied.includes(next) && tied.every((c) => placed.has(c))) cost += Math.min(WORST, penaltyOf(model, full, side));
         return { full, cost };
       }),
     );
@@ -88,11 +91,17 @@ function tapesOf(model: Model): Tape[][] {
 /** What the first edge says of each centre. */
 function frameOf(model: Model): { x: number | null; y: number | null }[] {
   const frame = Array.from({ length: model.centres }, () => ({ x: null as number | null, y: null as number | null }));
-  for (const m of model.survey.measures) if ('edge' in m && m.edge === model.edges[0]) frame[xOf(model, m.of) / 2]![m.kind === 'from-edge' ? 'y' : 'x'] = m.value;
+  for (const m of model.survey.measures)
+    if ('edge' in m && m.edge === model.edges[0]) frame[xOf(model, m.of) / 2]![m.kind === 'from-edge' ? 'y' : 'x'] = m.value;
   return frame;
 }
 
-function mostTied(model: Model, placed: ReadonlySet<number>, tapes: readonly Tape[][], frame: readonly { x: number | null; y: number | null }[]): number {
+function mostTied(
+  model: Model,
+  placed: ReadonlySet<number>,
+  tapes: readonly Tape[][],
+  frame: readonly { x: number | null; y: number | null }[],
+): number {
   let best = -1;
   let most = -1;
   for (let c = 0; c < model.centres; c++) {
@@ -106,15 +115,30 @@ function mostTied(model: Model, placed: ReadonlySet<number>, tapes: readonly Tap
   return best;
 }
 
-function candidates(c: number, full: Float64Array, placed: ReadonlySet<number>, tapes: readonly Tape[][], frame: readonly { x: number | null; y: number | null }[], model: Model): (readonly [number, number])[] {
-  const loci: Locus[] = tapes[c]!.filter((t) => t.to !== c && placed.has(t.to)).map((t) => ({ kind: 'circle', x: full[2 * t.to]!, y: full[2 * t.to + 1]!, r: t.distance }));
+function candidates(
+  c: number,
+  full: Float64Array,
+  placed: ReadonlySet<number>,
+  tapes: readonly Tape[][],
+  frame: readonly { x: number | null; y: number | null }[],
+  model: Model,
+): (readonly [number, number])[] {
+  const loci: Locus[] = tapes[c]!.filter((t) => t.to !== c && placed.has(t.to)).map((t) => ({
+    kind: 'circle',
+    x: full[2 * t.to]!,
+    y: full[2 * t.to + 1]!,
+    r: t.distance,
+  }));
   const { x, y } = frame[c]!;
   if (x !== null) loci.push({ kind: 'x', at: x });
   if (y !== null) loci.push({ kind: 'y', at: y });
   if (loci.length === 0) return placed.size <= 1 ? [[0, 0]] : [[137 * placed.size, 61 * placed.size]];
   if (loci.length === 1) {
     const [only] = loci;
-    if (only!.kind === 'circle') return model.edges.length === 0 && placed.size === 2 ? [[only!.x + only!.r, only!.y]] : [[only!.x + 0.8 * only!.r, only!.y + 0.6 * only!.r]];
+    if (only!.kind === 'circle')
+      return model.edges.length === 0 && placed.size === 2
+        ? [[only!.x + only!.r, only!.y]]
+        : [[only!.x + 0.8 * only!.r, only!.y + 0.6 * only!.r]];
     return [only!.kind === 'x' ? [only!.at, 0] : [0, only!.at]];
   }
   const pairs = loci.flatMap((a, i) => loci.slice(i + 1).map((b) => crossings(a, b))).sort((a, b) => b.sharpness - a.sharpness);
@@ -153,7 +177,8 @@ export function layOutByDistance(model: Model, reach: number): Float64Array {
   const d = new Float64Array(n * n).fill(Infinity);
   for (let i = 0; i < n; i++) d[i * n + i] = 0;
   tapesOf(model).forEach((list, i) => list.forEach((t) => (d[i * n + t.to] = d[t.to * n + i] = t.distance)));
-  for (let k = 0; k < n; k++) for (let i = 0; i < n; i++) for (let j = 0; j < n; j++) d[i * n + j] = Math.min(d[i * n + j]!, d[i * n + k]! + d[k * n + j]!);
+  for (let k = 0; k < n; k++)
+    for (let i = 0; i < n; i++) for (let j = 0; j < n; j++) d[i * n + j] = Math.min(d[i * n + j]!, d[i * n + k]! + d[k * n + j]!);
   const squares = d.map((v) => (Number.isFinite(v) ? v * v : reach * reach));
   const means = Array.from({ length: n }, (_, i) => squares.subarray(i * n, (i + 1) * n).reduce((a, b) => a + b, 0) / n);
   const all = means.reduce((a, b) => a + b, 0) / Math.max(1, n);

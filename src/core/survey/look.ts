@@ -33,8 +33,13 @@ export function lookAt(notebook: Notebook): LookResult {
   return {
     ok: true,
     look: {
-      answer: rest, built, uncertainty, closing: closings(notebook, answer),
-      layout: [...answer.pulleys, ...answer.points].map((p) => (p.x === null || p.y === null ? { id: p.id, ...sketches.get(p.id)!, fixed: false } : { id: p.id, x: p.x, y: p.y, fixed: true })),
+      answer: rest,
+      built,
+      uncertainty,
+      closing: closings(notebook, answer),
+      layout: [...answer.pulleys, ...answer.points].map((p) =>
+        p.x === null || p.y === null ? { id: p.id, ...sketches.get(p.id)!, fixed: false } : { id: p.id, x: p.x, y: p.y, fixed: true },
+      ),
     },
   };
 }
@@ -50,7 +55,9 @@ function closings(notebook: Notebook, answer: SurveyAnswer): Look['closing'] {
     if (now.by === 'number') {
       const decoded = decodeDesignation(now.designation);
       if (!decoded.ok) return [];
-      beltMm = decoded.belt.pitchLength ?? (decoded.belt.outsideLength === null ? null : convertLength(decoded.belt.outsideLength, 'outside', 'pitch', section));
+      beltMm =
+        decoded.belt.pitchLength ??
+        (decoded.belt.outsideLength === null ? null : convertLength(decoded.belt.outsideLength, 'outside', 'pitch', section));
       beltSd = beltMm === null ? 0 : (3 + 0.002 * beltMm) / 3;
     } else if (now.outsideMm !== null) beltMm = convertLength(now.outsideMm, 'outside', 'pitch', section);
     if (beltMm === null) return [];
@@ -65,7 +72,9 @@ function closings(notebook: Notebook, answer: SurveyAnswer): Look['closing'] {
  */
 function asSketched(answer: SurveyAnswer, notebook: Notebook): SurveyAnswer {
   const sketches = new Map([...notebook.pulleys, ...notebook.points].map((p) => [p.id, p.sketch]));
-  const pairs = [...answer.pulleys, ...answer.points].flatMap((p) => (p.x === null || p.y === null ? [] : [{ x: p.x, y: p.y, to: sketches.get(p.id)! }]));
+  const pairs = [...answer.pulleys, ...answer.points].flatMap((p) =>
+    p.x === null || p.y === null ? [] : [{ x: p.x, y: p.y, to: sketches.get(p.id)! }],
+  );
   if (pairs.length < 2) return answer;
   const mean = (of: (p: (typeof pairs)[number]) => number) => pairs.reduce((sum, p) => sum + of(p), 0) / pairs.length;
   const [mx, my, sx, sy] = [mean((p) => p.x), mean((p) => p.y), mean((p) => p.to.x), mean((p) => p.to.y)];
@@ -76,9 +85,15 @@ function asSketched(answer: SurveyAnswer, notebook: Notebook): SurveyAnswer {
   }
   const turn = Math.atan2(cross, same);
   const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
-  const place = (p: SurveyedPlace): SurveyedPlace => (p.x === null || p.y === null ? p : { ...p, x: sx + cos * (p.x - mx) - sin * (p.y - my), y: sy + sin * (p.x - mx) + cos * (p.y - my) });
+  const place = (p: SurveyedPlace): SurveyedPlace =>
+    p.x === null || p.y === null ? p : { ...p, x: sx + cos * (p.x - mx) - sin * (p.y - my), y: sy + sin * (p.x - mx) + cos * (p.y - my) };
   return {
-    ...answer, pulleys: answer.pulleys.map(place), points: answer.points.map(place),
-    errors: answer.errors.map((e) => ({ ...e, shift: e.shift.map((_, k) => (k % 2 === 0 ? cos * e.shift[k]! - sin * e.shift[k + 1]! : sin * e.shift[k - 1]! + cos * e.shift[k]!)) })),
+    ...answer,
+    pulleys: answer.pulleys.map(place),
+    points: answer.points.map(place),
+    errors: answer.errors.map((e) => ({
+      ...e,
+      shift: e.shift.map((_, k) => (k % 2 === 0 ? cos * e.shift[k]! - sin * e.shift[k + 1]! : sin * e.shift[k - 1]! + cos * e.shift[k]!)),
+    })),
   };
 }

@@ -23,16 +23,54 @@ const apart = (places: readonly { id: string; x: number | null; y: number | null
 function everything(): Sheet {
   const sheet = sheetOf(rider, 0, seededRandom(1), 0);
   return {
-    ...sheet, points: [{ id: 'pivot' }],
+    ...sheet,
+    points: [{ id: 'pivot' }],
     measures: [
       ...sheet.measures,
-      { id: 'e1', kind: 'from-edge', of: 'crank', edge: 'front', value: 120 }, { id: 'e2', kind: 'along-edge', of: 'spindle', edge: 'front', value: 300 }, { id: 'e3', kind: 'from-edge', of: 'arm-idler', edge: 'side', value: -40 },
-      { id: 'e4', kind: 'along-edge', of: 'pivot', edge: 'side', value: 90 }, { id: 'l', kind: 'in-line', of: 'pivot', between: ['crank', 'spindle'], value: 60 }, { id: 'a', kind: 'angle', at: 'crank', between: ['spindle', 'pivot'], value: 70 },
-      { id: 'p', kind: 'outside', between: ['pivot', 'arm-idler'], value: 190 }, { id: 'b', kind: 'belt', belt: 'blade', reference: 'outside', value: 1219 },
+      { id: 'e1', kind: 'from-edge', of: 'crank', edge: 'front', value: 120 },
+      { id: 'e2', kind: 'along-edge', of: 'spindle', edge: 'front', value: 300 },
+      { id: 'e3', kind: 'from-edge', of: 'arm-idler', edge: 'side', value: -40 },
+      { id: 'e4', kind: 'along-edge', of: 'pivot', edge: 'side', value: 90 },
+      { id: 'l', kind: 'in-line', of: 'pivot', between: ['crank', 'spindle'], value: 60 },
+      { id: 'a', kind: 'angle', at: 'crank', between: ['spindle', 'pivot'], value: 70 },
+      { id: 'p', kind: 'outside', between: ['pivot', 'arm-idler'], value: 190 },
+      { id: 'b', kind: 'belt', belt: 'blade', reference: 'outside', value: 1219 },
     ],
     photos: [
-      { id: 'square', scale: { kind: 'two-points', ends: [[10, 10], [410, 30]], distance: 200 }, marks: [{ of: 'crank', at: [300, 200], radius: 40 }, { of: 'pivot', at: [500, 420] }] },
-      { id: 'slanted', fromBelow: true, scale: { kind: 'rectangle', corners: [[0, 0], [300, 20], [290, 240], [10, 200]], width: 210, height: 148 }, marks: [{ of: 'spindle', at: [150, 90] }, { of: 'arm-idler', at: [700, 420] }] },
+      {
+        id: 'square',
+        scale: {
+          kind: 'two-points',
+          ends: [
+            [10, 10],
+            [410, 30],
+          ],
+          distance: 200,
+        },
+        marks: [
+          { of: 'crank', at: [300, 200], radius: 40 },
+          { of: 'pivot', at: [500, 420] },
+        ],
+      },
+      {
+        id: 'slanted',
+        fromBelow: true,
+        scale: {
+          kind: 'rectangle',
+          corners: [
+            [0, 0],
+            [300, 20],
+            [290, 240],
+            [10, 200],
+          ],
+          width: 210,
+          height: 148,
+        },
+        marks: [
+          { of: 'spindle', at: [150, 90] },
+          { of: 'arm-idler', at: [700, 420] },
+        ],
+      },
     ],
   };
 }
@@ -68,7 +106,9 @@ describe('every equation', () => {
     rider.pulleys.forEach((_, pulley) => {
       const wider = (by: number) => {
         const sheet = everything();
-        const pulleys = (sheet.drive['pulleys'] as { outsideDiameter: number }[]).map((p, i) => (i === pulley ? { ...p, outsideDiameter: p.outsideDiameter + by } : p));
+        const pulleys = (sheet.drive['pulleys'] as { outsideDiameter: number }[]).map((p, i) =>
+          i === pulley ? { ...p, outsideDiameter: p.outsideDiameter + by } : p,
+        );
         const other = newModel(read({ ...sheet, drive: { ...sheet.drive, pulleys } }));
         const out = newReadings(other);
         readAll(other, full, true, out);
@@ -87,9 +127,13 @@ describe('every equation', () => {
 describe('what must not matter', () => {
   const sheet = sheetOf(demoDrive('airstrip-mower'), 5, seededRandom(12));
   const answer = solved(sheet);
-  const distances = (a: ReturnType<typeof solved>) => a.pulleys.flatMap((p, i) => a.pulleys.slice(i + 1).map((q) => Math.hypot(p.x! - q.x!, p.y! - q.y!)));
+  const distances = (a: ReturnType<typeof solved>) =>
+    a.pulleys.flatMap((p, i) => a.pulleys.slice(i + 1).map((q) => Math.hypot(p.x! - q.x!, p.y! - q.y!)));
   it('the order of the measures, and which end of a tape comes first', () => {
-    const turned = { ...sheet, measures: [...sheet.measures].reverse().map((m) => ({ ...m, between: [...(m['between'] as string[])].reverse() })) };
+    const turned = {
+      ...sheet,
+      measures: [...sheet.measures].reverse().map((m) => ({ ...m, between: [...(m['between'] as string[])].reverse() })),
+    };
     const other = solved(turned);
     distances(answer).forEach((d, i) => expect(distances(other)[i]!).toBeCloseTo(d, 5));
     expect(other.belts[0]!.sd!).toBeCloseTo(answer.belts[0]!.sd!, 6);
@@ -102,7 +146,14 @@ describe('what must not matter', () => {
     expect(twice.belts[0]!.sd!).toBeCloseTo(once.belts[0]!.sd!, 6);
   });
   it('the sides of a line may be said from either end', () => {
-    const other = solved({ ...sheet, sides: sheet.sides.map((s) => ({ pulley: s['pulley'], leftOf: [...(s['leftOf'] as string[])].reverse(), right: s['right'] !== true })) });
+    const other = solved({
+      ...sheet,
+      sides: sheet.sides.map((s) => ({
+        pulley: s['pulley'],
+        leftOf: [...(s['leftOf'] as string[])].reverse(),
+        right: s['right'] !== true,
+      })),
+    });
     distances(answer).forEach((d, i) => expect(distances(other)[i]!).toBeCloseTo(d, 5));
   });
   it('all sides turned over give the mirror image, as well known', () => {
@@ -124,10 +175,15 @@ describe('what each reading is beside the rest', () => {
       const against = measures[i]!.againstRest;
       if (!against || against.sd > 8) return;
       const without = solved({ ...sheet, measures: sheet.measures.filter((o) => o !== m) });
-      const radius = (id: string) => (sheet.drive['pulleys'] as { id: string; outsideDiameter: number }[]).find((one) => one.id === id)!.outsideDiameter / 2;
-      const rims = (m['kind'] === 'outside' ? 1 : m['kind'] === 'inside' ? -1 : 0) * (m['between'] as string[]).reduce((sum, id) => sum + radius(id), 0);
+      const radius = (id: string) =>
+        (sheet.drive['pulleys'] as { id: string; outsideDiameter: number }[]).find((one) => one.id === id)!.outsideDiameter / 2;
+      const rims =
+        (m['kind'] === 'outside' ? 1 : m['kind'] === 'inside' ? -1 : 0) *
+        (m['between'] as string[]).reduce((sum, id) => sum + radius(id), 0);
       const [a, b] = m['between'] as [string, string];
-      expect(Math.abs((m['value'] as number) - rims - apart(without.pulleys, a, b) - against.by)).toBeLessThan(0.05 + 0.03 * Math.abs(against.by));
+      expect(Math.abs((m['value'] as number) - rims - apart(without.pulleys, a, b) - against.by)).toBeLessThan(
+        0.05 + 0.03 * Math.abs(against.by),
+      );
       compared++;
     });
     expect(compared).toBeGreaterThan(8);
@@ -142,10 +198,15 @@ describe('what to measure next', () => {
     const [best] = next(sheet);
     expect(best!.settles).toBe('spread');
     const spreadWith = (a: string, b: string) => {
-      return solved({ ...sheet, measures: [...sheet.measures, { id: 'more', kind: 'centres', between: [a, b], value: apart(drive.pulleys, a, b) }] }).belts[0]!.sd!;
+      return solved({
+        ...sheet,
+        measures: [...sheet.measures, { id: 'more', kind: 'centres', between: [a, b], value: apart(drive.pulleys, a, b) }],
+      }).belts[0]!.sd!;
     };
     const taken = new Set(sheet.measures.map((m) => [...(m['between'] as string[])].sort().join(' ')));
-    const others = drive.pulleys.flatMap((p, i) => drive.pulleys.slice(i + 1).map((q) => [p.id, q.id] as const)).filter((pair) => !taken.has([...pair].sort().join(' ')));
+    const others = drive.pulleys
+      .flatMap((p, i) => drive.pulleys.slice(i + 1).map((q) => [p.id, q.id] as const))
+      .filter((pair) => !taken.has([...pair].sort().join(' ')));
     const least = Math.min(...others.map((pair) => spreadWith(...pair)));
     expect(spreadWith(...(best!.between as [string, string]))).toBeCloseTo(least, 6);
   });
@@ -159,7 +220,11 @@ describe('what to measure next', () => {
       if (answer.status === 'determined') break;
       const asked = answer.next.find((n) => n.settles === 'loose') ?? answer.next.find((n) => n.kind === 'side')!;
       const [a, b] = asked.between.map(at) as [ReturnType<typeof at>, ReturnType<typeof at>];
-      if (asked.kind === 'centres') sheet = { ...sheet, measures: [...sheet.measures, { id: `n${k}`, kind: 'centres', between: [a.id, b.id], value: Math.hypot(a.x - b.x, a.y - b.y) }] };
+      if (asked.kind === 'centres')
+        sheet = {
+          ...sheet,
+          measures: [...sheet.measures, { id: `n${k}`, kind: 'centres', between: [a.id, b.id], value: Math.hypot(a.x - b.x, a.y - b.y) }],
+        };
       else {
         const p = at(asked.of!);
         const left = (b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x) > 0;
@@ -169,29 +234,49 @@ describe('what to measure next', () => {
     const answer = solved(sheet);
     expect(answer.status).toBe('determined');
     expect(sheet.measures.length).toBe(2 * drive.pulleys.length - 3);
-    answer.pulleys.forEach((p, i) => answer.pulleys.slice(i + 1).forEach((q) => expect(Math.hypot(p.x! - q.x!, p.y! - q.y!)).toBeCloseTo(Math.hypot(at(p.id).x - at(q.id).x, at(p.id).y - at(q.id).y), 3)));
+    answer.pulleys.forEach((p, i) =>
+      answer.pulleys
+        .slice(i + 1)
+        .forEach((q) =>
+          expect(Math.hypot(p.x! - q.x!, p.y! - q.y!)).toBeCloseTo(Math.hypot(at(p.id).x - at(q.id).x, at(p.id).y - at(q.id).y), 3),
+        ),
+    );
   });
   it('in line with two others fixes what a distance leaves on a circle', () => {
-    const sheet = { format: 'taut-sheave/survey', version: 1, drive: { ...rider, tensioners: [], springs: [], brakes: [], keepers: [], belts: [] }, measures: [
-      { id: '1', kind: 'centres', between: ['crank', 'spindle'], value: 400 }, { id: '2', kind: 'centres', between: ['crank', 'arm-idler'], value: 150 }, { id: '3', kind: 'in-line', of: 'arm-idler', between: ['crank', 'spindle'], value: 90 },
-    ], sides: [] };
+    const sheet = {
+      format: 'taut-sheave/survey',
+      version: 1,
+      drive: { ...rider, tensioners: [], springs: [], brakes: [], keepers: [], belts: [] },
+      measures: [
+        { id: '1', kind: 'centres', between: ['crank', 'spindle'], value: 400 },
+        { id: '2', kind: 'centres', between: ['crank', 'arm-idler'], value: 150 },
+        { id: '3', kind: 'in-line', of: 'arm-idler', between: ['crank', 'spindle'], value: 90 },
+      ],
+      sides: [],
+    };
     const idler = (s: unknown) => solved(s).pulleys.find((p) => p.id === 'arm-idler')!;
     // 90 left of the line and 150 away: 120 along it, or 120 back; the other distance tells.
-    const told = idler({ ...sheet, measures: [...sheet.measures, { id: '4', kind: 'centres', between: ['spindle', 'arm-idler'], value: Math.hypot(280, 90) }] });
+    const told = idler({
+      ...sheet,
+      measures: [...sheet.measures, { id: '4', kind: 'centres', between: ['spindle', 'arm-idler'], value: Math.hypot(280, 90) }],
+    });
     expect([told.x!, told.y!]).toEqual([expect.closeTo(120, 3), expect.closeTo(90, 3)]);
   });
 });
 
 describe('linear algebra', () => {
   const matrix = (n: number, seed: number) => Float64Array.from({ length: n * n }, normalFrom(seededRandom(seed)));
-  const times = (a: Float64Array, x: Float64Array, n: number) => Float64Array.from({ length: n }, (_, i) => x.reduce((sum, v, j) => sum + a[i * n + j]! * v, 0));
+  const times = (a: Float64Array, x: Float64Array, n: number) =>
+    Float64Array.from({ length: n }, (_, i) => x.reduce((sum, v, j) => sum + a[i * n + j]! * v, 0));
   it('solves what it is given, and says where it cannot', () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 8 }), fc.integer({ min: 1, max: 1e6 }), (n, seed) => {
-      const [a, x] = [matrix(n, seed), matrix(n, seed + 1).slice(0, n)];
-      const found = solveLinear(a.slice(), times(a, x, n), n)!;
-      const worst = Math.max(...times(a, found, n).map((v, i) => Math.abs(v - times(a, x, n)[i]!)));
-      expect(worst).toBeLessThan(1e-8);
-    }));
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 8 }), fc.integer({ min: 1, max: 1e6 }), (n, seed) => {
+        const [a, x] = [matrix(n, seed), matrix(n, seed + 1).slice(0, n)];
+        const found = solveLinear(a.slice(), times(a, x, n), n)!;
+        const worst = Math.max(...times(a, found, n).map((v, i) => Math.abs(v - times(a, x, n)[i]!)));
+        expect(worst).toBeLessThan(1e-8);
+      }),
+    );
     expect(solveLinear(Float64Array.of(1, 2, 2, 4), Float64Array.of(1, 1), 2)).toBeNull();
   });
   it('eigenvectors are orthonormal and rebuild the matrix', () => {

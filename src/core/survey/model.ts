@@ -91,8 +91,22 @@ export function newModel(survey: Survey): Model {
     sds.push(scaleSd(scale, survey.tapeSd));
   });
   return {
-    survey, places, placeIndex, radius: Float64Array.from(places, (_, i) => (drive.pulleys[i]?.outsideDiameter ?? 0) / 2), centreOf, centres, edges, photos, photoAt, free, freeAt, size,
-    equations, target: Float64Array.from(target), sds: Float64Array.from(sds), hasBelts: measures.some((m) => m.kind === 'belt'),
+    survey,
+    places,
+    placeIndex,
+    radius: Float64Array.from(places, (_, i) => (drive.pulleys[i]?.outsideDiameter ?? 0) / 2),
+    centreOf,
+    centres,
+    edges,
+    photos,
+    photoAt,
+    free,
+    freeAt,
+    size,
+    equations,
+    target: Float64Array.from(target),
+    sds: Float64Array.from(sds),
+    hasBelts: measures.some((m) => m.kind === 'belt'),
   };
 }
 
@@ -127,8 +141,17 @@ export function newReadings(model: Model): Readings {
     dStart[i + 1] = dStart[i]! + (belt ? stops : 2);
   });
   return {
-    value: new Float64Array(n), known: new Uint8Array(n), start, used: new Int32Array(n), entry: new Int32Array(start[n]!), by: new Float64Array(start[n]!),
-    dStart, dUsed: new Int32Array(n), pulley: new Int32Array(dStart[n]!), byDiameter: new Float64Array(dStart[n]!), cost: 0,
+    value: new Float64Array(n),
+    known: new Uint8Array(n),
+    start,
+    used: new Int32Array(n),
+    entry: new Int32Array(start[n]!),
+    by: new Float64Array(start[n]!),
+    dStart,
+    dUsed: new Int32Array(n),
+    pulley: new Int32Array(dStart[n]!),
+    byDiameter: new Float64Array(dStart[n]!),
+    cost: 0,
   };
 }
 
@@ -139,7 +162,10 @@ export interface Laid {
 /** The drive with its pulleys at a full vector, compiled; null where its belts cannot lie so. */
 export function layOut(model: Model, full: Float64Array): Laid | null {
   const { drive } = model.survey;
-  const made = compileDrive({ ...drive, pulleys: drive.pulleys.map((p, i) => ({ ...p, x: full[2 * model.centreOf[i]!]!, y: full[2 * model.centreOf[i]! + 1]! })) });
+  const made = compileDrive({
+    ...drive,
+    pulleys: drive.pulleys.map((p, i) => ({ ...p, x: full[2 * model.centreOf[i]!]!, y: full[2 * model.centreOf[i]! + 1]! })),
+  });
   return made.ok ? { compiled: made.compiled } : null;
 }
 
@@ -217,7 +243,15 @@ function readOne(model: Model, equation: Equation, row: number, full: Float64Arr
   out.used[row] = used;
 }
 
-function readMeasure(model: Model, m: Measure, row: number, full: Float64Array, laid: Laid | null, out: Readings, put: (k: number, v: number) => void): void {
+function readMeasure(
+  model: Model,
+  m: Measure,
+  row: number,
+  full: Float64Array,
+  laid: Laid | null,
+  out: Readings,
+  put: (k: number, v: number) => void,
+): void {
   switch (m.kind) {
     case 'centres':
     case 'outside':

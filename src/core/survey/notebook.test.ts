@@ -44,17 +44,28 @@ describe('a fresh notebook', () => {
 
 describe('sizes', () => {
   const fresh = notebookFor(demoDrive('airstrip-mower'));
-  const with_ = (change: (p: Notebook['pulleys'][number], i: number) => Notebook['pulleys'][number]): Notebook => ({ ...fresh, pulleys: fresh.pulleys.map(change) });
+  const with_ = (change: (p: Notebook['pulleys'][number], i: number) => Notebook['pulleys'][number]): Notebook => ({
+    ...fresh,
+    pulleys: fresh.pulleys.map(change),
+  });
   it('“same as” follows to the end, and a ring of them ends nowhere', () => {
     const [a, b, c] = fresh.pulleys.map((p) => p.id) as [string, string, string];
     const chain = with_((p, i) => ({ ...p, sameAs: i === 1 ? a : i === 2 ? b : null, outsideDiameter: i === 0 ? 120 : null }));
     expect([a, b, c].map((id) => diameterOf(chain, id))).toEqual([120, 120, 120]);
-    expect(diameterOf(with_((p, i) => ({ ...p, sameAs: i === 0 ? b : i === 1 ? a : null })), a)).toBeNull();
+    expect(
+      diameterOf(
+        with_((p, i) => ({ ...p, sameAs: i === 0 ? b : i === 1 ? a : null })),
+        a,
+      ),
+    ).toBeNull();
   });
   it('a rim measure waits until both rims are known; left-out and empty measures take no part', () => {
     const [a, b] = fresh.pulleys.map((p) => p.id) as [string, string];
     const one = (diameter: number | null, part: Partial<{ value: number | null; skipped: boolean }> = {}) => {
-      const read = surveyOf({ ...with_((p, i) => ({ ...p, outsideDiameter: i < 2 ? diameter : null })), measures: [{ id: 'm', kind: 'outside', between: [a, b], value: 500, ...part }] });
+      const read = surveyOf({
+        ...with_((p, i) => ({ ...p, outsideDiameter: i < 2 ? diameter : null })),
+        measures: [{ id: 'm', kind: 'outside', between: [a, b], value: 500, ...part }],
+      });
       if (!read.ok) throw new Error();
       return read.survey.measures.length;
     };
@@ -80,7 +91,10 @@ describe('the drive that a notebook amounts to', () => {
   });
   it('a keeper whose place is not fixed is left out and said; a pivot that is not fixed is missing', () => {
     const whole = measured(demoDrive('orchard-rider'));
-    const without = (id: string): Notebook => ({ ...whole, measures: whole.measures.map((m) => ('between' in m && m.between.includes(id) ? { ...m, value: null } : m)) });
+    const without = (id: string): Notebook => ({
+      ...whole,
+      measures: whole.measures.map((m) => ('between' in m && m.between.includes(id) ? { ...m, value: null } : m)),
+    });
     const keeper = look(without(whole.keepers[0]!.point)).built;
     expect(keeper.drive!.keepers).toEqual([]);
     expect(keeper.findings).toContainEqual({ code: 'keeper-left-out', of: whole.keepers[0]!.id });
@@ -88,7 +102,16 @@ describe('the drive that a notebook amounts to', () => {
   });
   it('ends of travel that were swapped are found: moving to “engaged” would slacken the belt', () => {
     const whole = measured(demoDrive('orchard-rider'));
-    const swapped = { ...whole, arms: whole.arms.map((a) => ({ ...a, ends: a.ends.map((e) => ({ ...e, at: e.at === 'released' ? ('engaged' as const) : e.at === 'engaged' ? ('released' as const) : e.at })) })) };
+    const swapped = {
+      ...whole,
+      arms: whole.arms.map((a) => ({
+        ...a,
+        ends: a.ends.map((e) => ({
+          ...e,
+          at: e.at === 'released' ? ('engaged' as const) : e.at === 'engaged' ? ('released' as const) : e.at,
+        })),
+      })),
+    };
     expect(look(whole).built.findings.map((f) => f.code)).not.toContain('tightens-the-wrong-way');
     expect(look(swapped).built.findings.map((f) => f.code)).toContain('tightens-the-wrong-way');
   });
@@ -101,9 +124,17 @@ describe('the drive that a notebook amounts to', () => {
     const drive = demoDrive('orchard-rider');
     const whole = measured(drive);
     const known = whole.springs[0]!;
-    const taught: Notebook = { ...whole, springs: whole.springs.map((s, i) => (i === 0 ? { ...s, rate: { by: 'taught', tensionN: 200, initialTension: drive.springs[0]!.initialTension! } } : s)) };
+    const taught: Notebook = {
+      ...whole,
+      springs: whole.springs.map((s, i) =>
+        i === 0 ? { ...s, rate: { by: 'taught', tensionN: 200, initialTension: drive.springs[0]!.initialTension! } } : s,
+      ),
+    };
     const learnt = (tensionN: number) => {
-      const read = look({ ...taught, springs: taught.springs.map((s) => (s.rate.by === 'taught' ? { ...s, rate: { ...s.rate, tensionN } } : s)) }).built;
+      const read = look({
+        ...taught,
+        springs: taught.springs.map((s) => (s.rate.by === 'taught' ? { ...s, rate: { ...s.rate, tensionN } } : s)),
+      }).built;
       return read.findings.some((f) => f.code === 'cannot-teach') ? null : read.drive!.springs.find((s) => s.id === known.id)!.rate;
     };
     expect(learnt(150)!).toBeLessThan(learnt(200)!);
@@ -123,7 +154,11 @@ describe('how well it is known', () => {
       const { built, uncertainty } = look(noisy);
       const window = windowOf(built.drive!);
       const spread = windowSpread(built.drive!, drive.belts[0]!.id, window, uncertainty!)!;
-      for (const [end, sd] of [['shortestMm', spread.shortestSd], ['longestMm', spread.longestSd]] as const) if (Math.abs(window[end]! - truth[end]!) <= 2 * sd!) inside++;
+      for (const [end, sd] of [
+        ['shortestMm', spread.shortestSd],
+        ['longestMm', spread.longestSd],
+      ] as const)
+        if (Math.abs(window[end]! - truth[end]!) <= 2 * sd!) inside++;
     }
     expect(inside / (2 * trials)).toBeGreaterThan(0.85);
   }, 60_000);
@@ -136,16 +171,39 @@ describe('how well it is known', () => {
 });
 
 describe('where an arm stands at its ends', () => {
-  const places: Record<string, { x: number; y: number }> = { pivot: { x: 0, y: 0 }, idler: { x: 100, y: 0 }, a: { x: 180, y: 160 }, b: { x: -40, y: 210 } };
+  const places: Record<string, { x: number; y: number }> = {
+    pivot: { x: 0, y: 0 },
+    idler: { x: 100, y: 0 },
+    a: { x: 180, y: 160 },
+    b: { x: -40, y: 210 },
+  };
   const at = (q: number) => ({ x: 100 * Math.cos((q * Math.PI) / 180), y: 100 * Math.sin((q * Math.PI) / 180) });
   const far = (p: { x: number; y: number }, to: string) => Math.hypot(p.x - places[to]!.x, p.y - places[to]!.y);
   const around = { at: (id: string) => places[id] ?? null, radius: () => 30, tapeSd: 2, take: (_: string, value: number) => value };
-  const arm = (ends: [('released' | 'engaged' | 'brake'), string, number, ('centres' | 'outside' | 'inside')?][], part = {}): Notebook['arms'][number] => ({
-    id: 'arm', label: 'Arm', kind: 'pivot', pivot: 'pivot', carries: ['idler'], stood: 'between', brake: null,
-    ends: ends.map(([place, to, value, kind = 'centres'], i) => ({ id: `e${i}`, at: place, kind, from: 'idler', to, value })), ...part,
+  const arm = (
+    ends: ['released' | 'engaged' | 'brake', string, number, ('centres' | 'outside' | 'inside')?][],
+    part = {},
+  ): Notebook['arms'][number] => ({
+    id: 'arm',
+    label: 'Arm',
+    kind: 'pivot',
+    pivot: 'pivot',
+    carries: ['idler'],
+    stood: 'between',
+    brake: null,
+    ends: ends.map(([place, to, value, kind = 'centres'], i) => ({ id: `e${i}`, at: place, kind, from: 'idler', to, value })),
+    ...part,
   });
   it('is found about the pivot from two distances, over rims as well', () => {
-    const found = armPositions(arm([['released', 'a', far(at(50), 'a')], ['released', 'b', far(at(50), 'b') + 60, 'outside'], ['engaged', 'a', far(at(-20), 'a') - 60, 'inside'], ['engaged', 'b', far(at(-20), 'b')]]), around);
+    const found = armPositions(
+      arm([
+        ['released', 'a', far(at(50), 'a')],
+        ['released', 'b', far(at(50), 'b') + 60, 'outside'],
+        ['engaged', 'a', far(at(-20), 'a') - 60, 'inside'],
+        ['engaged', 'b', far(at(-20), 'b')],
+      ]),
+      around,
+    );
     expect(found).toMatchObject({ ok: true, findings: [] });
     if (found.ok) {
       expect(found.released).toBeCloseTo(50, 4);
@@ -153,22 +211,63 @@ describe('where an arm stands at its ends', () => {
     }
   });
   it('one distance fits two positions: the nearer is taken and said', () => {
-    const found = armPositions(arm([['released', 'a', far(at(20), 'a')], ['engaged', 'a', far(at(-20), 'a')], ['engaged', 'b', far(at(-20), 'b')]]), around);
+    const found = armPositions(
+      arm([
+        ['released', 'a', far(at(20), 'a')],
+        ['engaged', 'a', far(at(-20), 'a')],
+        ['engaged', 'b', far(at(-20), 'b')],
+      ]),
+      around,
+    );
     expect(found).toMatchObject({ ok: true, findings: [{ code: 'second-place' }] });
     if (found.ok) expect(found.released).toBeCloseTo(20, 4);
   });
   it('a distance that no position gives is said, with what it misses by', () => {
-    const found = armPositions(arm([['released', 'a', 20], ['engaged', 'b', far(at(-20), 'b')]]), around);
+    const found = armPositions(
+      arm([
+        ['released', 'a', 20],
+        ['engaged', 'b', far(at(-20), 'b')],
+      ]),
+      around,
+    );
     expect(found).toMatchObject({ ok: true, findings: expect.arrayContaining([{ code: 'end-out-of-reach', mm: expect.any(Number) }]) });
   });
   it('asks for the pivot, for the end, and for the place that a distance goes to', () => {
     expect(armPositions(arm([['released', 'a', 100]]), around)).toEqual({ ok: false, missing: ['arm'] });
-    expect(armPositions(arm([['released', 'a', 100], ['engaged', 'a', 100]], { pivot: null }), around)).toMatchObject({ ok: false });
-    expect(armPositions(arm([['released', 'nowhere', 100], ['engaged', 'a', 100]]), around)).toEqual({ ok: false, missing: ['nowhere'] });
+    expect(
+      armPositions(
+        arm(
+          [
+            ['released', 'a', 100],
+            ['engaged', 'a', 100],
+          ],
+          { pivot: null },
+        ),
+        around,
+      ),
+    ).toMatchObject({ ok: false });
+    expect(
+      armPositions(
+        arm([
+          ['released', 'nowhere', 100],
+          ['engaged', 'a', 100],
+        ]),
+        around,
+      ),
+    ).toEqual({ ok: false, missing: ['nowhere'] });
   });
   it('a slide gets its direction from where it ends', () => {
     const end = { x: 100 + 40 * Math.cos(0.5), y: 40 * Math.sin(0.5) };
-    const found = armPositions(arm([['engaged', 'a', far(end, 'a')], ['engaged', 'b', far(end, 'b')]], { kind: 'slide', pivot: null, stood: 'released' }), around);
+    const found = armPositions(
+      arm(
+        [
+          ['engaged', 'a', far(end, 'a')],
+          ['engaged', 'b', far(end, 'b')],
+        ],
+        { kind: 'slide', pivot: null, stood: 'released' },
+      ),
+      around,
+    );
     expect(found).toMatchObject({ ok: true, released: 0 });
     if (found.ok) {
       expect(found.direction).toBeCloseTo((0.5 * 180) / Math.PI, 3);
@@ -186,14 +285,31 @@ describe('where an arm stands at its ends', () => {
 describe('the belt that is on it', () => {
   it('agrees with a path measured well, and a misread distance is found by it', () => {
     const drive = driveOf({
-      pulleys: [{ id: 'a', label: 'A', role: 'driver', face: 'v', x: 0, y: 0, outsideDiameter: 100, rpm: 3000, rotation: 'cw' }, { id: 'b', label: 'B', role: 'driven', face: 'v', x: 400, y: 0, outsideDiameter: 140 }],
-      belts: [{ id: 'belt', section: 'A', route: [{ pulley: 'a', contact: 'v' }, { pulley: 'b', contact: 'v' }] }], states: [{ name: 'running', lever: 1 }],
+      pulleys: [
+        { id: 'a', label: 'A', role: 'driver', face: 'v', x: 0, y: 0, outsideDiameter: 100, rpm: 3000, rotation: 'cw' },
+        { id: 'b', label: 'B', role: 'driven', face: 'v', x: 400, y: 0, outsideDiameter: 140 },
+      ],
+      belts: [
+        {
+          id: 'belt',
+          section: 'A',
+          route: [
+            { pulley: 'a', contact: 'v' },
+            { pulley: 'b', contact: 'v' },
+          ],
+        },
+      ],
+      states: [{ name: 'running', lever: 1 }],
     });
     const made = compileDrive(drive);
     if (!made.ok) throw new Error();
     const whole = measured(drive);
     const outside = made.compiled.belts[0]!.drawnLength + 2 * Math.PI * 3.3;
-    const withBelt = (read: number): Notebook => ({ ...whole, measures: whole.measures.filter((m) => m.kind === 'centres').map((m) => ({ ...m, value: read })), belts: whole.belts.map((b) => ({ ...b, now: { ...b.now, by: 'wrap', outsideMm: Math.round(outside), taut: true } })) });
+    const withBelt = (read: number): Notebook => ({
+      ...whole,
+      measures: whole.measures.filter((m) => m.kind === 'centres').map((m) => ({ ...m, value: read })),
+      belts: whole.belts.map((b) => ({ ...b, now: { ...b.now, by: 'wrap', outsideMm: Math.round(outside), taut: true } })),
+    });
     expect(look(withBelt(400)).closing[0]!.check.verdict).toBe('agrees');
     const off = look(withBelt(430)).closing[0]!.check;
     expect(off.verdict).toBe('too-short-for-the-path');

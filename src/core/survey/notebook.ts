@@ -16,8 +16,19 @@ const sketch = z.object({ x: figure, y: figure });
 const typed = z.string().max(60).optional();
 
 const pulley = z.object({
-  id, label, role: z.enum(['driver', 'driven', 'idler']), face: z.enum(['v', 'flat', 'ribbed']), outsideDiameter: open, typed, sameAs: id.nullable().default(null),
-  shaft: id.optional(), ride: figure.optional(), rpm: figure.optional(), rotation: z.enum(['cw', 'ccw']).optional(), powerKw: figure.optional(), sketch,
+  id,
+  label,
+  role: z.enum(['driver', 'driven', 'idler']),
+  face: z.enum(['v', 'flat', 'ribbed']),
+  outsideDiameter: open,
+  typed,
+  sameAs: id.nullable().default(null),
+  shaft: id.optional(),
+  ride: figure.optional(),
+  rpm: figure.optional(),
+  rotation: z.enum(['cw', 'ccw']).optional(),
+  powerKw: figure.optional(),
+  sketch,
 });
 
 const between = z.tuple([id, id]);
@@ -40,11 +51,26 @@ const scaleSoFar = z.discriminatedUnion('kind', [
 ]);
 
 /** A distance taken with the arm held somewhere else than where everything was measured. */
-const armEnd = z.object({ id, at: z.enum(ARM_PLACES), kind: z.enum(['centres', 'outside', 'inside']), from: id, to: id, value: open, typed, sd: figure.optional() });
+const armEnd = z.object({
+  id,
+  at: z.enum(ARM_PLACES),
+  kind: z.enum(['centres', 'outside', 'inside']),
+  from: id,
+  to: id,
+  value: open,
+  typed,
+  sd: figure.optional(),
+});
 const arm = z.object({
-  id, label, kind: z.enum(['pivot', 'slide']), pivot: id.nullable(), carries: z.array(id).max(20),
+  id,
+  label,
+  kind: z.enum(['pivot', 'slide']),
+  pivot: id.nullable(),
+  carries: z.array(id).max(20),
   /** Where it stood while everything was measured. */
-  stood: z.enum(['released', 'engaged', 'between']), brake: label.nullable(), ends: z.array(armEnd).max(40),
+  stood: z.enum(['released', 'engaged', 'between']),
+  brake: label.nullable(),
+  ends: z.array(armEnd).max(40),
 });
 
 const pull = z.object({ lengthMm: open, forceN: open });
@@ -56,7 +82,13 @@ const rate = z.discriminatedUnion('by', [
 ]);
 const end = z.object({ body: id, point: id });
 const spring = z.object({
-  id, label, kind: z.enum(['extension', 'compression']), freeLength: open, rate, from: end, to: end,
+  id,
+  label,
+  kind: z.enum(['extension', 'compression']),
+  freeLength: open,
+  rate,
+  from: end,
+  to: end,
   /**
    * How far the lever pulls the end called `from`: to a second place of its own, or along the spring by the difference of its two lengths with the
    * arm held still.
@@ -73,18 +105,41 @@ const notebookShape = z.object({
   notes: z.string().max(10000),
   pulleys: z.array(pulley).max(40),
   points: z.array(z.object({ id, label, sketch })).max(80),
-  belts: z.array(z.object({
-    id, label, section: z.string().max(20), measured: z.object({ top: figure, depth: figure, angle: figure.optional() }).optional(), count: z.number().int().min(1).max(40).optional(),
-    route: z.array(z.object({ pulley: id, contact: z.enum(['v', 'back']) })).max(40),
-    /** The belt that is on it now. */
-    now: z.object({ by: z.enum(['unknown', 'number', 'wrap', 'rolled']), designation: label, outsideMm: open, taut: z.boolean(), topMm: open, depthMm: open, angleDeg: open, ribs: open }),
-  })).max(8),
+  belts: z
+    .array(
+      z.object({
+        id,
+        label,
+        section: z.string().max(20),
+        measured: z.object({ top: figure, depth: figure, angle: figure.optional() }).optional(),
+        count: z.number().int().min(1).max(40).optional(),
+        route: z.array(z.object({ pulley: id, contact: z.enum(['v', 'back']) })).max(40),
+        /** The belt that is on it now. */
+        now: z.object({
+          by: z.enum(['unknown', 'number', 'wrap', 'rolled']),
+          designation: label,
+          outsideMm: open,
+          taut: z.boolean(),
+          topMm: open,
+          depthMm: open,
+          angleDeg: open,
+          ribs: open,
+        }),
+      }),
+    )
+    .max(8),
   arms: z.array(arm).max(8),
   springs: z.array(spring).max(16),
   keepers: z.array(z.object({ id, label, near: id, point: id, gap: open })).max(40),
   measures: z.array(measure).max(200),
   sides: z.array(z.object({ pulley: id, leftOf: between, right: z.boolean().optional() })).max(200),
-  photos: z.array(photoShape.omit({ scale: true }).extend({ scale: scaleSoFar, photo: z.number().int(), width: z.number().int(), height: z.number().int() })).max(6),
+  photos: z
+    .array(
+      photoShape
+        .omit({ scale: true })
+        .extend({ scale: scaleSoFar, photo: z.number().int(), width: z.number().int(), height: z.number().int() }),
+    )
+    .max(6),
   tapeSd: z.number().gt(0).max(100),
   diameterSd: z.number().min(0).max(100),
 });
@@ -97,18 +152,21 @@ export type NotebookSpring = Notebook['springs'][number];
 export type NotebookBelt = Notebook['belts'][number];
 export type NotebookPhoto = Notebook['photos'][number];
 
-export type NotebookResult = { readonly ok: true; readonly notebook: Notebook } | { readonly ok: false; readonly problems: readonly Problem[] };
+export type NotebookResult =
+  { readonly ok: true; readonly notebook: Notebook } | { readonly ok: false; readonly problems: readonly Problem[] };
 
 /** Checks the shape of a notebook; what it says of the drive is checked as far as it goes by `surveyOf` and `buildDrive`. */
 export function validateNotebook(document: unknown): NotebookResult {
   const parsed = notebookShape.safeParse(document);
-  return parsed.success ? { ok: true, notebook: parsed.data } : { ok: false, problems: parsed.error.issues.map((i) => ({ path: pathText(i.path), message: i.message })) };
+  return parsed.success
+    ? { ok: true, notebook: parsed.data }
+    : { ok: false, problems: parsed.error.issues.map((i) => ({ path: pathText(i.path), message: i.message })) };
 }
 
 /** The diameter of a pulley, its own or that of the one it is the same as; null where neither is known. */
 export function diameterOf(notebook: Notebook, pulleyId: string): number | null {
   const seen = new Set<string>();
-  for (let next: string | null = pulleyId; next !== null && !seen.has(next); ) {
+  for (let next: string | null = pulleyId; next !== null && !seen.has(next);) {
     seen.add(next);
     const one: NotebookPulley | undefined = notebook.pulleys.find((p) => p.id === next);
     if (!one) return null;
@@ -124,18 +182,34 @@ export const UNKNOWN_DIAMETER_MM = 80;
 /** The belts and pulleys of a notebook as a drive file has them, arms and springs left out. */
 export function bareDrive(notebook: Notebook): Pick<Drive, 'format' | 'version' | 'name' | 'kind' | 'notes' | 'pulleys' | 'belts'> {
   return {
-    format: 'taut-sheave/drive', version: 1, name: notebook.name, kind: notebook.kind, notes: notebook.notes,
-    pulleys: notebook.pulleys.map(({ sameAs: _sameAs, typed: _typed, sketch: at, ...p }) => ({ ...p, x: at.x, y: at.y, outsideDiameter: diameterOf(notebook, p.id) ?? UNKNOWN_DIAMETER_MM })),
+    format: 'taut-sheave/drive',
+    version: 1,
+    name: notebook.name,
+    kind: notebook.kind,
+    notes: notebook.notes,
+    pulleys: notebook.pulleys.map(({ sameAs: _sameAs, typed: _typed, sketch: at, ...p }) => ({
+      ...p,
+      x: at.x,
+      y: at.y,
+      outsideDiameter: diameterOf(notebook, p.id) ?? UNKNOWN_DIAMETER_MM,
+    })),
     belts: notebook.belts.map(({ now, measured, ...b }) => ({
-      ...b, ...(b.section === 'measured' ? { measured: measured ?? { top: 13, depth: 8 } } : {}),
-      ...(now.by === 'number' && now.designation.trim() !== '' ? { designation: now.designation.trim() } : (now.by === 'wrap' || now.by === 'rolled') && now.outsideMm !== null ? { length: { value: now.outsideMm, reference: 'outside' as const } } : {}),
+      ...b,
+      ...(b.section === 'measured' ? { measured: measured ?? { top: 13, depth: 8 } } : {}),
+      ...(now.by === 'number' && now.designation.trim() !== ''
+        ? { designation: now.designation.trim() }
+        : (now.by === 'wrap' || now.by === 'rolled') && now.outsideMm !== null
+          ? { length: { value: now.outsideMm, reference: 'outside' as const } }
+          : {}),
     })),
   };
 }
 
 /** True once a photo's scale has all its marks and lengths. */
 export function scaleIsSet(scale: NotebookPhoto['scale']): boolean {
-  return scale.kind === 'two-points' ? scale.ends.length === 2 && scale.distance !== null : scale.corners.length === 4 && scale.width !== null && scale.height !== null;
+  return scale.kind === 'two-points'
+    ? scale.ends.length === 2 && scale.distance !== null
+    : scale.corners.length === 4 && scale.width !== null && scale.height !== null;
 }
 
 /** The survey sheet that a notebook amounts to so far: measures with a value, photos with a scale; rims not known yet take no part in rim measures. */
@@ -148,7 +222,12 @@ export function surveyOf(notebook: Notebook): SurveyResult {
   });
   const bare = bareDrive(notebook);
   return validateSurvey({
-    format: 'taut-sheave/survey', version: 1, measures, sides: notebook.sides, tapeSd: notebook.tapeSd, diameterSd: notebook.diameterSd,
+    format: 'taut-sheave/survey',
+    version: 1,
+    measures,
+    sides: notebook.sides,
+    tapeSd: notebook.tapeSd,
+    diameterSd: notebook.diameterSd,
     drive: { ...bare, belts: bare.belts.map(({ designation: _number, length: _length, ...b }) => b) },
     points: notebook.points.map((p) => ({ id: p.id, label: p.label })),
     photos: notebook.photos.flatMap(({ photo: _photo, width: _width, height: _height, ...p }) => (scaleIsSet(p.scale) ? [p] : [])),

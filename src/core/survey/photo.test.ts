@@ -7,33 +7,63 @@ import { markedDiameter, solveSurvey, toPlane, validateSurvey } from '.';
 type Spot = [number, number];
 
 /** A camera: plane mm (y up) to pixels (y down) by a homography with a slant, and none where `tilt` is 0. */
-const camera = (tilt: number, turn = 0.2, k = 1.7) => (x: number, y: number): Spot => {
-  const [c, s] = [Math.cos(turn), Math.sin(turn)];
-  const [u, v] = [c * x - s * y, s * x + c * y];
-  const w = 1 + tilt * u + 0.6 * tilt * v;
-  return [1000 + (k * u) / w, 800 - (k * v) / w];
-};
+const camera =
+  (tilt: number, turn = 0.2, k = 1.7) =>
+  (x: number, y: number): Spot => {
+    const [c, s] = [Math.cos(turn), Math.sin(turn)];
+    const [u, v] = [c * x - s * y, s * x + c * y];
+    const w = 1 + tilt * u + 0.6 * tilt * v;
+    return [1000 + (k * u) / w, 800 - (k * v) / w];
+  };
 
 describe('from pixels to the plane', () => {
   it('two points shrink and turn nothing: distances come out in mm, y up', () => {
-    const plane = toPlane({ scale: { kind: 'two-points', ends: [[100, 100], [300, 100]], distance: 400 } })!;
+    const plane = toPlane({
+      scale: {
+        kind: 'two-points',
+        ends: [
+          [100, 100],
+          [300, 100],
+        ],
+        distance: 400,
+      },
+    })!;
     expect(plane(100, 100)).toEqual([0, -0]);
     expect(plane(300, 50)).toEqual([400, 100]);
   });
   it('a rectangle mends any slant: distances between places are true', () => {
     fc.assert(
-      fc.property(fc.double({ min: -4e-4, max: 4e-4, noNaN: true }), fc.double({ min: -3, max: 3, noNaN: true }), fc.tuple(fc.double({ min: -300, max: 300, noNaN: true }), fc.double({ min: -300, max: 300, noNaN: true })), (tilt, turn, [x, y]) => {
-        const shot = camera(tilt, turn);
-        const corners = ([[-100, -70], [110, -70], [110, 80], [-100, 80]] as Spot[]).map((p) => shot(...p)) as [Spot, Spot, Spot, Spot];
-        const plane = toPlane({ scale: { kind: 'rectangle', corners, width: 210, height: 150 } })!;
-        const [a, b] = [plane(...shot(x, y)), plane(...shot(0, 0))];
-        expect(Math.hypot(a[0] - b[0], a[1] - b[1])).toBeCloseTo(Math.hypot(x, y), 5);
-      }),
+      fc.property(
+        fc.double({ min: -4e-4, max: 4e-4, noNaN: true }),
+        fc.double({ min: -3, max: 3, noNaN: true }),
+        fc.tuple(fc.double({ min: -300, max: 300, noNaN: true }), fc.double({ min: -300, max: 300, noNaN: true })),
+        (tilt, turn, [x, y]) => {
+          const shot = camera(tilt, turn);
+          const corners = (
+            [
+              [-100, -70],
+              [110, -70],
+              [110, 80],
+              [-100, 80],
+            ] as Spot[]
+          ).map((p) => shot(...p)) as [Spot, Spot, Spot, Spot];
+          const plane = toPlane({ scale: { kind: 'rectangle', corners, width: 210, height: 150 } })!;
+          const [a, b] = [plane(...shot(x, y)), plane(...shot(0, 0))];
+          expect(Math.hypot(a[0] - b[0], a[1] - b[1])).toBeCloseTo(Math.hypot(x, y), 5);
+        },
+      ),
     );
   });
   it('the corners may be marked either way round, and seen from below it is mirrored', () => {
     const shot = camera(2e-4);
-    const corners = ([[0, 0], [200, 0], [200, 150], [0, 150]] as Spot[]).map((p) => shot(...p)) as [Spot, Spot, Spot, Spot];
+    const corners = (
+      [
+        [0, 0],
+        [200, 0],
+        [200, 150],
+        [0, 150],
+      ] as Spot[]
+    ).map((p) => shot(...p)) as [Spot, Spot, Spot, Spot];
     const back = [corners[0], corners[3], corners[2], corners[1]] as [Spot, Spot, Spot, Spot];
     const turnOf = (scale: Parameters<typeof toPlane>[0]) => {
       const plane = toPlane(scale)!;
@@ -45,11 +75,45 @@ describe('from pixels to the plane', () => {
     expect(turnOf({ scale: { kind: 'rectangle', corners, width: 200, height: 150 }, fromBelow: true })).toBe(-1);
   });
   it('gives nothing where the marks lie on each other or in one line', () => {
-    expect(toPlane({ scale: { kind: 'two-points', ends: [[5, 5], [5, 5]], distance: 100 } })).toBeNull();
-    expect(toPlane({ scale: { kind: 'rectangle', corners: [[0, 0], [1, 1], [2, 2], [3, 3]], width: 100, height: 100 } })).toBeNull();
+    expect(
+      toPlane({
+        scale: {
+          kind: 'two-points',
+          ends: [
+            [5, 5],
+            [5, 5],
+          ],
+          distance: 100,
+        },
+      }),
+    ).toBeNull();
+    expect(
+      toPlane({
+        scale: {
+          kind: 'rectangle',
+          corners: [
+            [0, 0],
+            [1, 1],
+            [2, 2],
+            [3, 3],
+          ],
+          width: 100,
+          height: 100,
+        },
+      }),
+    ).toBeNull();
   });
   it('a circle reads its own diameter', () => {
-    const plane = toPlane({ scale: { kind: 'two-points', ends: [[0, 0], [200, 0]], distance: 100 } })!;
+    const plane = toPlane({
+      scale: {
+        kind: 'two-points',
+        ends: [
+          [0, 0],
+          [200, 0],
+        ],
+        distance: 100,
+      },
+    })!;
     expect(markedDiameter(plane, [500, 400], 60)).toBeCloseTo(60, 9);
   });
 });
@@ -58,20 +122,39 @@ describe('photo and tape together', () => {
   const drive = demoDrive('airstrip-mower');
   const bare = drive.pulleys.map(({ x: _x, y: _y, ...p }) => p);
   const sheet = (shot: (x: number, y: number) => Spot, corners: boolean, noise: () => number, measures: unknown[]) => ({
-    format: 'taut-sheave/survey', version: 1, drive: { ...drive, pulleys: bare }, measures,
-    photos: [{
-      id: 'p', marks: drive.pulleys.map((p) => ({ of: p.id, at: shot(p.x, p.y).map((v) => v + noise()) })),
-      scale: corners
-        ? { kind: 'rectangle', corners: ([[-100, -70], [110, -70], [110, 80], [-100, 80]] as Spot[]).map((p) => shot(...p)), width: 210, height: 150 }
-        : { kind: 'two-points', ends: [shot(0, 0), shot(300, 0)], distance: 300 },
-    }],
+    format: 'taut-sheave/survey',
+    version: 1,
+    drive: { ...drive, pulleys: bare },
+    measures,
+    photos: [
+      {
+        id: 'p',
+        marks: drive.pulleys.map((p) => ({ of: p.id, at: shot(p.x, p.y).map((v) => v + noise()) })),
+        scale: corners
+          ? {
+              kind: 'rectangle',
+              corners: (
+                [
+                  [-100, -70],
+                  [110, -70],
+                  [110, 80],
+                  [-100, 80],
+                ] as Spot[]
+              ).map((p) => shot(...p)),
+              width: 210,
+              height: 150,
+            }
+          : { kind: 'two-points', ends: [shot(0, 0), shot(300, 0)], distance: 300 },
+      },
+    ],
   });
   const solved = (document: unknown) => {
     const read = validateSurvey(document);
     if (!read.ok) throw new Error(JSON.stringify(read.problems));
     return solveSurvey(read.survey);
   };
-  const distances = (places: readonly { x: number | null; y: number | null }[]) => places.flatMap((a, i) => places.slice(i + 1).map((b) => Math.hypot(a.x! - b.x!, a.y! - b.y!)));
+  const distances = (places: readonly { x: number | null; y: number | null }[]) =>
+    places.flatMap((a, i) => places.slice(i + 1).map((b) => Math.hypot(a.x! - b.x!, a.y! - b.y!)));
   const truth = distances(drive.pulleys);
 
   it('a photo alone fixes every pulley, without a question of left or right', () => {
@@ -88,13 +171,24 @@ describe('photo and tape together', () => {
     const [a, b] = [drive.pulleys[0]!, [...drive.pulleys].sort((p, q) => Math.hypot(q.x, q.y) - Math.hypot(p.x, p.y))[0]!];
     const worst = (answer: ReturnType<typeof solved>) => Math.max(...distances(answer.pulleys).map((d, i) => Math.abs(d - truth[i]!)));
     const alone = worst(solved(document));
-    const taped = worst(solved({ ...document, photos: [{ ...document.photos[0]!, scale: { ...document.photos[0]!.scale, sd: 12 } }], measures: [{ id: 't', kind: 'centres', between: [a.id, b.id], value: Math.hypot(a.x - b.x, a.y - b.y) }] }));
+    const taped = worst(
+      solved({
+        ...document,
+        photos: [{ ...document.photos[0]!, scale: { ...document.photos[0]!.scale, sd: 12 } }],
+        measures: [{ id: 't', kind: 'centres', between: [a.id, b.id], value: Math.hypot(a.x - b.x, a.y - b.y) }],
+      }),
+    );
     expect(alone).toBeGreaterThan(20);
     expect(taped).toBeLessThan(3);
   });
   it('a slant that two points cannot mend is said, where the tape contradicts it', () => {
     const pairs = drive.pulleys.flatMap((p, i) => drive.pulleys.slice(0, i).map((q) => [p, q] as const)).slice(0, 12);
-    const taped = pairs.map(([p, q], i) => ({ id: `m${i}`, kind: 'centres', between: [p.id, q.id], value: Math.hypot(p.x - q.x, p.y - q.y) }));
+    const taped = pairs.map(([p, q], i) => ({
+      id: `m${i}`,
+      kind: 'centres',
+      between: [p.id, q.id],
+      value: Math.hypot(p.x - q.x, p.y - q.y),
+    }));
     expect(solved(sheet(camera(4e-4), false, () => 0, taped)).photos[0]!.bent).toBe(true);
     expect(solved(sheet(camera(4e-4), true, () => 0, taped)).photos[0]!.bent).toBe(false);
   });

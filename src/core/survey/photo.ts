@@ -23,7 +23,12 @@ export function toPlane({ scale, fromBelow }: Pick<PhotoMarks, 'scale' | 'fromBe
   if (Math.abs(area) < 1) return null;
   // Marked clockwise on the screen (positive area, y being down) it goes clockwise in the plane too, and the other way round.
   const down = area > 0 ? -height : height;
-  const targets = [[0, 0], [width, 0], [width, down], [0, down]] as const;
+  const targets = [
+    [0, 0],
+    [width, 0],
+    [width, down],
+    [0, down],
+  ] as const;
   const rows: number[] = [];
   const right: number[] = [];
   corners.forEach(([x, y], i) => {

@@ -17,29 +17,62 @@ export function measured(drive: Drive, noise: () => number = () => 0): Notebook 
   const turned = (t: Drive['tensioners'][number], p: Spot, q: number): Spot => {
     const a = ((t.kind === 'slide' ? t.direction : q) * Math.PI) / 180;
     const [cos, sin] = [Math.cos(a), Math.sin(a)];
-    return t.kind === 'slide' ? { x: p.x + q * cos, y: p.y + q * sin } : { x: t.pivot.x + cos * (p.x - t.pivot.x) - sin * (p.y - t.pivot.y), y: t.pivot.y + sin * (p.x - t.pivot.x) + cos * (p.y - t.pivot.y) };
+    return t.kind === 'slide'
+      ? { x: p.x + q * cos, y: p.y + q * sin }
+      : {
+          x: t.pivot.x + cos * (p.x - t.pivot.x) - sin * (p.y - t.pivot.y),
+          y: t.pivot.y + sin * (p.x - t.pivot.x) + cos * (p.y - t.pivot.y),
+        };
   };
   const between = { ...fresh, arms: fresh.arms.map((arm) => ({ ...arm, stood: 'between' as const })) };
   return sided({
     ...between,
     pulleys: fresh.pulleys.map((p) => ({ ...p, outsideDiameter: drive.pulleys.find((one) => one.id === p.id)!.outsideDiameter })),
-    measures: fresh.measures.map((m) => ('between' in m ? { ...m, value: distance(at.get(m.between[0])!, at.get(m.between[1])!) + rims(m.kind, ...m.between) + noise() } : m)),
+    measures: fresh.measures.map((m) =>
+      'between' in m ? { ...m, value: distance(at.get(m.between[0])!, at.get(m.between[1])!) + rims(m.kind, ...m.between) + noise() } : m,
+    ),
     arms: between.arms.map((arm) => {
       const t = drive.tensioners.find((one) => one.id === arm.id)!;
       const brake = drive.brakes.find((b) => b.tensioner === t.id);
       const releasedHigh = brake?.side !== 'below';
       const [released, engaged] = releasedHigh ? [t.max, t.min] : [t.min, t.max];
       const targets = fresh.pulleys.filter((p) => !drive.tensioners.some((one) => one.carries.includes(p.id))).slice(0, 2);
-      const places = [['released', released], ['engaged', engaged], ...(brake ? [['brake', brake.appliesAt]] : [])] as ['released' | 'engaged' | 'brake', number][];
-      return { ...arm, ends: places.flatMap(([place, q]) => targets.map((to) => ({ id: `${place}-${to.id}`, at: place, kind: 'centres' as const, from: arm.carries[0]!, to: to.id, value: distance(turned(t, at.get(arm.carries[0]!)!, q), to.sketch) + noise() }))) };
+      const places = [['released', released], ['engaged', engaged], ...(brake ? [['brake', brake.appliesAt]] : [])] as [
+        'released' | 'engaged' | 'brake',
+        number,
+      ][];
+      return {
+        ...arm,
+        ends: places.flatMap(([place, q]) =>
+          targets.map((to) => ({
+            id: `${place}-${to.id}`,
+            at: place,
+            kind: 'centres' as const,
+            from: arm.carries[0]!,
+            to: to.id,
+            value: distance(turned(t, at.get(arm.carries[0]!)!, q), to.sketch) + noise(),
+          })),
+        ),
+      };
     }),
     springs: fresh.springs.map((s) => {
       const spring = drive.springs.find((one) => one.id === s.id)!;
-      return { ...s, freeLength: spring.freeLength, rate: { by: 'given' as const, rate: spring.rate, initialTension: spring.initialTension ?? 0 } };
+      return {
+        ...s,
+        freeLength: spring.freeLength,
+        rate: { by: 'given' as const, rate: spring.rate, initialTension: spring.initialTension ?? 0 },
+      };
     }),
     belts: fresh.belts.map((b) => {
       const { designation, length } = drive.belts.find((one) => one.id === b.id)!;
-      return { ...b, now: designation ? { ...b.now, by: 'number' as const, designation } : length ? { ...b.now, by: 'wrap' as const, outsideMm: length.value } : b.now };
+      return {
+        ...b,
+        now: designation
+          ? { ...b.now, by: 'number' as const, designation }
+          : length
+            ? { ...b.now, by: 'wrap' as const, outsideMm: length.value }
+            : b.now,
+      };
     }),
   });
 }

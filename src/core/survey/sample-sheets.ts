@@ -2,7 +2,12 @@ import { compileDrive, type Drive } from '../drive';
 import { demoDrive } from '../drive/sample-drives';
 
 /** Survey sheets for tests, benchmark and experiment: a known drive measured with errors of a known size. */
-export type Sheet = { drive: Record<string, unknown>; measures: Record<string, unknown>[]; sides: Record<string, unknown>[]; [key: string]: unknown };
+export type Sheet = {
+  drive: Record<string, unknown>;
+  measures: Record<string, unknown>[];
+  sides: Record<string, unknown>[];
+  [key: string]: unknown;
+};
 
 /** Even numbers in [0, 1) made normal (Box and Muller 1958). */
 export const normalFrom = (random: () => number) => () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
@@ -17,7 +22,12 @@ export function sheetOf(drive: Drive, spare: number, random: () => number, noise
   const centres = pulleys.flatMap((p, i) => (p.shaft !== undefined && pulleys.findIndex((o) => o.shaft === p.shaft) < i ? [] : [i]));
   const all = centres.flatMap((j, k) => centres.slice(0, k).map((i) => [i, j] as const));
   const tied = all.filter(([i]) => centres.indexOf(i) < 2);
-  const rest = all.filter((p) => !tied.includes(p)).map((p) => ({ p, key: random() })).sort((a, b) => a.key - b.key).slice(0, spare).map((r) => r.p);
+  const rest = all
+    .filter((p) => !tied.includes(p))
+    .map((p) => ({ p, key: random() }))
+    .sort((a, b) => a.key - b.key)
+    .slice(0, spare)
+    .map((r) => r.p);
   const kinds = ['centres', 'outside', 'inside'] as const;
   const measures = [...tied, ...rest].map(([i, j], k) => {
     const gap = distance(i, j) - (pulleys[i]!.outsideDiameter + pulleys[j]!.outsideDiameter) / 2;

@@ -6,11 +6,18 @@ import { pathText, validateDrive, type Drive, type Problem } from '../drive';
  * pixels, y down. The drive it holds is a drive file whose pulleys may lack x and y; `points` are further places with no rim, such as a pivot or
  * a spring end, that measures may name like pulleys.
  */
-const id = z.string({ error: 'an id is missing; give a short name' }).min(1, 'an id is empty; give a short name').max(60, 'an id is longer than 60 characters');
-const number = (what: string) => z.number({ error: (issue) => (issue.input === undefined ? `${what} is missing; give a number` : `${what} must be a number`) });
+const id = z
+  .string({ error: 'an id is missing; give a short name' })
+  .min(1, 'an id is empty; give a short name')
+  .max(60, 'an id is longer than 60 characters');
+const number = (what: string) =>
+  z.number({ error: (issue) => (issue.input === undefined ? `${what} is missing; give a number` : `${what} must be a number`) });
 /** No drive on a garden machine is larger; a longer figure is a slip of the hand or of the unit. */
 export const LONGEST_TAPE_MM = 4000;
-const distance = (low: number) => number('value').min(low, low > 0 ? 'a distance must be more than 0' : `a distance must be ${low} or more`).max(LONGEST_TAPE_MM, `a distance of more than ${LONGEST_TAPE_MM} mm is no part of such a drive; check the unit`);
+const distance = (low: number) =>
+  number('value')
+    .min(low, low > 0 ? 'a distance must be more than 0' : `a distance must be ${low} or more`)
+    .max(LONGEST_TAPE_MM, `a distance of more than ${LONGEST_TAPE_MM} mm is no part of such a drive; check the unit`);
 const sd = number('sd').gt(0, 'sd must be more than 0').max(1000, 'sd must be 1000 or less').optional();
 const pair = (word: string) => z.tuple([id, id], { error: `${word} names two pulleys` });
 
@@ -18,10 +25,31 @@ const measure = z.discriminatedUnion(
   'kind',
   [
     z.object({ id, kind: z.enum(['centres', 'outside', 'inside']), between: pair('between'), value: distance(0.001), sd }),
-    z.object({ id, kind: z.enum(['from-edge', 'along-edge']), of: id, edge: z.string().min(1, 'the edge needs a name'), value: distance(-LONGEST_TAPE_MM), sd }),
+    z.object({
+      id,
+      kind: z.enum(['from-edge', 'along-edge']),
+      of: id,
+      edge: z.string().min(1, 'the edge needs a name'),
+      value: distance(-LONGEST_TAPE_MM),
+      sd,
+    }),
     z.object({ id, kind: z.literal('in-line'), of: id, between: pair('between'), value: distance(-LONGEST_TAPE_MM).default(0), sd }),
-    z.object({ id, kind: z.literal('angle'), at: id, between: pair('between'), value: number('value').min(0, 'an angle lies between 0 and 180 degrees').max(180, 'an angle lies between 0 and 180 degrees'), sd }),
-    z.object({ id, kind: z.literal('belt'), belt: id, value: number('value').gt(0, 'a wrap length must be more than 0').max(20000, 'a wrap length must be 20000 or less'), reference: z.enum(['pitch', 'outside', 'inside'], { error: 'reference must be pitch, outside or inside' }), sd }),
+    z.object({
+      id,
+      kind: z.literal('angle'),
+      at: id,
+      between: pair('between'),
+      value: number('value').min(0, 'an angle lies between 0 and 180 degrees').max(180, 'an angle lies between 0 and 180 degrees'),
+      sd,
+    }),
+    z.object({
+      id,
+      kind: z.literal('belt'),
+      belt: id,
+      value: number('value').gt(0, 'a wrap length must be more than 0').max(20000, 'a wrap length must be 20000 or less'),
+      reference: z.enum(['pitch', 'outside', 'inside'], { error: 'reference must be pitch, outside or inside' }),
+      sd,
+    }),
   ],
   { error: 'kind must be centres, outside, inside, from-edge, along-edge, in-line, angle or belt' },
 );
@@ -37,12 +65,27 @@ export const photoShape = z.object({
   scale: z.discriminatedUnion(
     'kind',
     [
-      z.object({ kind: z.literal('two-points'), ends: z.tuple([spot, spot], { error: 'two points set the scale' }), distance: distance(0.001), sd }),
-      z.object({ kind: z.literal('rectangle'), corners: z.tuple([spot, spot, spot, spot], { error: 'a rectangle has four corners, one after the other round it' }), width: distance(0.001), height: distance(0.001), sd }),
+      z.object({
+        kind: z.literal('two-points'),
+        ends: z.tuple([spot, spot], { error: 'two points set the scale' }),
+        distance: distance(0.001),
+        sd,
+      }),
+      z.object({
+        kind: z.literal('rectangle'),
+        corners: z.tuple([spot, spot, spot, spot], { error: 'a rectangle has four corners, one after the other round it' }),
+        width: distance(0.001),
+        height: distance(0.001),
+        sd,
+      }),
     ],
     { error: 'scale must be two-points or rectangle' },
   ),
-  marks: z.array(z.object({ of: id, at: spot, radius: number('radius').gt(0, 'radius must be more than 0').max(100000).optional() }), { error: 'marks must be a list' }).max(200, 'marks holds more than 200 entries'),
+  marks: z
+    .array(z.object({ of: id, at: spot, radius: number('radius').gt(0, 'radius must be more than 0').max(100000).optional() }), {
+      error: 'marks must be a list',
+    })
+    .max(200, 'marks holds more than 200 entries'),
   sd,
 });
 
@@ -51,7 +94,10 @@ const sheet = z.looseObject({
   version: z.literal(1, { error: 'version must be 1, the only one there is' }),
   drive: z.looseObject({ pulleys: z.array(z.looseObject({})) }, { error: 'drive must be a drive file' }),
   measures: z.array(measure, { error: 'measures must be a list' }).max(400, 'measures holds more than 400 entries'),
-  points: z.array(z.looseObject({ id, label: z.string().max(400).optional() }), { error: 'points must be a list' }).max(200, 'points holds more than 200 entries').default([]),
+  points: z
+    .array(z.looseObject({ id, label: z.string().max(400).optional() }), { error: 'points must be a list' })
+    .max(200, 'points holds more than 200 entries')
+    .default([]),
   photos: z.array(photoShape, { error: 'photos must be a list' }).max(20, 'photos holds more than 20 entries').default([]),
   sides: z.array(side, { error: 'sides must be a list' }).default([]),
   tapeSd: number('tapeSd').gt(0, 'tapeSd must be more than 0').max(100, 'tapeSd must be 100 or less').default(2),
@@ -81,7 +127,8 @@ export type SurveyResult = { readonly ok: true; readonly survey: Survey } | { re
 
 /** Checks a survey sheet: its own shape, its drive's, and that every pulley and belt it names is there. All problems at once. */
 export function validateSurvey(document: unknown): SurveyResult {
-  if (typeof document !== 'object' || document === null || Array.isArray(document)) return { ok: false, problems: [{ path: '', message: 'a survey sheet is a JSON object with format, version, drive and measures' }] };
+  if (typeof document !== 'object' || document === null || Array.isArray(document))
+    return { ok: false, problems: [{ path: '', message: 'a survey sheet is a JSON object with format, version, drive and measures' }] };
   const parsed = sheet.safeParse(document);
   if (!parsed.success) return { ok: false, problems: parsed.error.issues.map((i) => ({ path: pathText(i.path), message: i.message })) };
   const { drive: bare, points, photos, measures, sides, tapeSd, diameterSd } = parsed.data;
@@ -121,7 +168,8 @@ function crossProblems({ drive, points, photos, measures, sides }: Survey): Prob
       if (m.between.includes(m.at)) problems.push({ path: `${at}.at`, message: 'an angle is seen from a third pulley' });
     }
     if ('of' in m) need(places, 'pulley', m.of, `${at}.of`);
-    if (m.kind === 'in-line' && m.between.includes(m.of)) problems.push({ path: `${at}.of`, message: 'a third pulley stands in line with two others' });
+    if (m.kind === 'in-line' && m.between.includes(m.of))
+      problems.push({ path: `${at}.of`, message: 'a third pulley stands in line with two others' });
     if (m.kind === 'belt') need(belts, 'belt', m.belt, `${at}.belt`);
   });
   sides.forEach((s, i) => [s.pulley, ...s.leftOf].forEach((p) => need(places, 'pulley', p, `sides[${i}]`)));

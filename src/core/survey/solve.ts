@@ -82,33 +82,64 @@ export function solveSurvey(survey: Survey): SurveyAnswer {
   readAll(model, fit.full, true, readings);
   const trust = trustIn(model, readings);
   const mirrors = mirrorImages(model, fit, readings);
-  const moving = movingCentres(model, trust, mirrors.map((m) => m.moved));
+  const moving = movingCentres(
+    model,
+    trust,
+    mirrors.map((m) => m.moved),
+  );
   const placed = (place: number) => !moving.has(model.centreOf[place]!);
   const suspects = suspectsOf(model, fit, readings, trust);
 
   const laid = layOut(model, fit.full);
-  const lengths = survey.drive.belts.map((b, k) => (b.route.every((s) => placed(model.placeIndex.get(s.pulley)!)) ? beltReading(model, laid, k) : null));
+  const lengths = survey.drive.belts.map((b, k) =>
+    b.route.every((s) => placed(model.placeIndex.get(s.pulley)!)) ? beltReading(model, laid, k) : null,
+  );
   const undetermined = model.places.filter((_, i) => !placed(i));
   const placeAt = (i: number): SurveyedPlace => {
     const c = 2 * model.centreOf[i]!;
     if (!placed(i)) return { id: model.places[i]!, x: null, y: null, sd: null };
-    return { id: model.places[i]!, x: fit.full[c]! + 0, y: fit.full[c + 1]! + 0, sd: Math.sqrt(trust.variance(new Map([[c, 1]])) + trust.variance(new Map([[c + 1, 1]]))) };
+    return {
+      id: model.places[i]!,
+      x: fit.full[c]! + 0,
+      y: fit.full[c + 1]! + 0,
+      sd: Math.sqrt(trust.variance(new Map([[c, 1]])) + trust.variance(new Map([[c + 1, 1]]))),
+    };
   };
   const all = model.places.map((_, i) => placeAt(i));
   const pulleys = survey.drive.pulleys.length;
   return {
     status: suspects.conflict ? 'conflict' : undetermined.length > 0 ? 'undetermined' : 'determined',
-    pulleys: all.slice(0, pulleys), points: all.slice(pulleys),
+    pulleys: all.slice(0, pulleys),
+    points: all.slice(pulleys),
     measures: survey.measures.map((m, i): SurveyedMeasure => {
       const known = readings.known[i] === 1;
-      return { id: m.id, fitted: known ? readings.value[i]! : null, residual: known ? m.value - readings.value[i]! : null, againstRest: suspects.againstRest.get(i) ?? null, suspect: suspects.ranked.includes(i) };
+      return {
+        id: m.id,
+        fitted: known ? readings.value[i]! : null,
+        residual: known ? m.value - readings.value[i]! : null,
+        againstRest: suspects.againstRest.get(i) ?? null,
+        suspect: suspects.ranked.includes(i),
+      };
     }),
     photos: photosOf(model, fit, readings),
     suspects: suspects.ranked.map((i) => survey.measures[i]!.id),
-    belts: survey.drive.belts.map((b, k) => ({ id: b.id, pitchLength: lengths[k]?.value ?? null, sd: lengths[k] ? Math.sqrt(trust.variance(lengths[k].by, lengths[k].byDiameter)) : null })),
+    belts: survey.drive.belts.map((b, k) => ({
+      id: b.id,
+      pitchLength: lengths[k]?.value ?? null,
+      sd: lengths[k] ? Math.sqrt(trust.variance(lengths[k].by, lengths[k].byDiameter)) : null,
+    })),
     undetermined,
-    next: adviseNext(model, fit, trust, mirrors, lengths.flatMap((l) => (l ? [l.by] : []))),
-    problems: undetermined.length === 0 && !laid ? [{ path: 'drive.belts', message: 'the belts cannot be laid round the pulleys where they were found; check route and sides' }] : [],
+    next: adviseNext(
+      model,
+      fit,
+      trust,
+      mirrors,
+      lengths.flatMap((l) => (l ? [l.by] : [])),
+    ),
+    problems:
+      undetermined.length === 0 && !laid
+        ? [{ path: 'drive.belts', message: 'the belts cannot be laid round the pulleys where they were found; check route and sides' }]
+        : [],
     lengthSlopes: survey.drive.belts.map((b, k) => ({ belt: b.id, slopes: lengths[k] ? slopesOf(model, trust, lengths[k].by) : [] })),
     errors: errorsOf(model, trust),
     drawn: Float64Array.from({ length: 2 * model.places.length }, (_, k) => fit.full[2 * model.centreOf[k >> 1]! + (k & 1)]!),
@@ -126,7 +157,12 @@ function movingCentres(model: Model, trust: Trust, mirrored: readonly (readonly 
 }
 
 /** Measures by how badly they sit with the rest when they are left out: |r|/(σ√(1 − h)), h the leverage; the rest alone says r/(1 − h) less (Cook and Weisberg 1982). */
-function suspectsOf(model: Model, fit: Fit, readings: Readings, trust: Trust): { ranked: number[]; conflict: boolean; againstRest: ReadonlyMap<number, { by: number; sd: number }> } {
+function suspectsOf(
+  model: Model,
+  fit: Fit,
+  readings: Readings,
+  trust: Trust,
+): { ranked: number[]; conflict: boolean; againstRest: ReadonlyMap<number, { by: number; sd: number }> } {
   const againstRest = new Map<number, { by: number; sd: number }>();
   const leftOut = new Map<number, number>();
   trust.used.forEach((m, u) => {
@@ -143,7 +179,9 @@ function suspectsOf(model: Model, fit: Fit, readings: Readings, trust: Trust): {
   });
   const freedom = trust.used.length - trust.held;
   const conflict = freedom > 0 && readings.cost > chiSquareLimit(freedom);
-  const ranked = [...leftOut.keys()].filter((i) => leftOut.get(i)! > (conflict ? 1 : SUSPICIOUS)).sort((a, b) => leftOut.get(b)! - leftOut.get(a)!);
+  const ranked = [...leftOut.keys()]
+    .filter((i) => leftOut.get(i)! > (conflict ? 1 : SUSPICIOUS))
+    .sort((a, b) => leftOut.get(b)! - leftOut.get(a)!);
   if (conflict) {
     // A slip of many deviations bends the fit more than first order tells, and may fold it: the likeliest are really left out.
     const likeliest = ranked.slice(0, MOST_LEFT_OUT);
@@ -167,7 +205,12 @@ function photosOf(model: Model, fit: Fit, readings: Readings): SurveyedPhoto[] {
     // A photo by itself places everything: with four entries of its own, as many marks as that never disagree.
     const spare = 2 * marks.length - 4;
     const misfit = spare > 0 ? Math.sqrt(off.reduce((sum, o) => sum + o.weighted, 0) / spare) : 0;
-    return { id, marks: marks.map((m, k) => ({ of: m.of, offMm: Math.sqrt(off[k]!.square) })), scale: Math.exp(fit.full[model.photoAt + 4 * photo + 3]!), bent: misfit > BENT };
+    return {
+      id,
+      marks: marks.map((m, k) => ({ of: m.of, offMm: Math.sqrt(off[k]!.square) })),
+      scale: Math.exp(fit.full[model.photoAt + 4 * photo + 3]!),
+      bent: misfit > BENT,
+    };
   });
 }
 

@@ -28,10 +28,23 @@ const SCALE_SD_N = 1.5;
  * @param turns active coils
  * @param extension a compression spring has no initial tension
  */
-export function springFromWire({ wireMm, coilMm, turns, material, extension }: { wireMm: number; coilMm: number; turns: number; material: Material; extension: boolean }): SpringResult {
+export function springFromWire({
+  wireMm,
+  coilMm,
+  turns,
+  material,
+  extension,
+}: {
+  wireMm: number;
+  coilMm: number;
+  turns: number;
+  material: Material;
+  extension: boolean;
+}): SpringResult {
   if (!(wireMm > 0) || !(turns > 0)) return { ok: false, problem: 'Wire and coils must be more than 0.' };
   const mean = coilMm - wireMm;
-  if (!(mean > 2 * wireMm)) return { ok: false, problem: 'The coil must be at least three wires across on the outside; check which diameter was measured.' };
+  if (!(mean > 2 * wireMm))
+    return { ok: false, problem: 'The coil must be at least three wires across on the outside; check which diameter was measured.' };
   const rate = (MATERIALS[material].shearMpa * wireMm ** 4) / (8 * mean ** 3 * turns);
   // A thicker wire stands for a smaller mean coil too.
   const share = Math.hypot((4 / wireMm + 3 / mean) * WIRE_SD_MM, (3 * COIL_SD_MM) / mean, TURNS_SD / turns);
@@ -40,7 +53,9 @@ export function springFromWire({ wireMm, coilMm, turns, material, extension }: {
   return {
     ok: true,
     spring: {
-      rate, rateSd: rate * share, initialTension: extension ? force(231 * Math.exp(-0.105 * index)) : 0,
+      rate,
+      rateSd: rate * share,
+      initialTension: extension ? force(231 * Math.exp(-0.105 * index)) : 0,
       initialTensionSd: extension ? force(Math.max(2, 6.9 * (4 - (index - 3) / 6.5))) : 0,
     },
   };
@@ -55,13 +70,34 @@ export interface Pull {
 export function springFromScale(freeLengthMm: number, a: Pull, b: Pull, extension: boolean): SpringResult {
   const [short, long] = a.lengthMm < b.lengthMm ? [a, b] : [b, a];
   const stretch = long.lengthMm - short.lengthMm;
-  if (stretch < 3) return { ok: false, problem: 'The two lengths lie too close together; pull the spring at least 3 mm further for the second.' };
+  if (stretch < 3)
+    return { ok: false, problem: 'The two lengths lie too close together; pull the spring at least 3 mm further for the second.' };
   const rate = ((long.forceN - short.forceN) / stretch) * (extension ? 1 : -1);
-  if (!(rate > 0)) return { ok: false, problem: extension ? 'The longer spring must pull harder; check which reading belongs to which length.' : 'The shorter spring must push harder; check which reading belongs to which length.' };
-  if (extension ? short.lengthMm < freeLengthMm : long.lengthMm > freeLengthMm) return { ok: false, problem: extension ? 'A length under load is shorter than the free length; measure the free length again, hook to hook.' : 'A length under load is longer than the free length; measure the free length again.' };
+  if (!(rate > 0))
+    return {
+      ok: false,
+      problem: extension
+        ? 'The longer spring must pull harder; check which reading belongs to which length.'
+        : 'The shorter spring must push harder; check which reading belongs to which length.',
+    };
+  if (extension ? short.lengthMm < freeLengthMm : long.lengthMm > freeLengthMm)
+    return {
+      ok: false,
+      problem: extension
+        ? 'A length under load is shorter than the free length; measure the free length again, hook to hook.'
+        : 'A length under load is longer than the free length; measure the free length again.',
+    };
   const forceSd = (n: number) => Math.hypot(SCALE_SD_N, SCALE_SHARE * n);
   const rateSd = Math.hypot(forceSd(short.forceN), forceSd(long.forceN), rate * LENGTH_SD_MM * Math.SQRT2) / stretch;
   if (!extension) return { ok: true, spring: { rate, rateSd, initialTension: 0, initialTensionSd: 0 } };
   const reach = short.lengthMm - freeLengthMm;
-  return { ok: true, spring: { rate, rateSd, initialTension: Math.max(0, short.forceN - rate * reach), initialTensionSd: Math.hypot(forceSd(short.forceN), rateSd * reach, rate * LENGTH_SD_MM * Math.SQRT2) } };
+  return {
+    ok: true,
+    spring: {
+      rate,
+      rateSd,
+      initialTension: Math.max(0, short.forceN - rate * reach),
+      initialTensionSd: Math.hypot(forceSd(short.forceN), rateSd * reach, rate * LENGTH_SD_MM * Math.SQRT2),
+    },
+  };
 }

@@ -16,21 +16,32 @@ const trueLength = (name: string) => {
 };
 
 describe('exact measures', () => {
-  it.each(['orchard-rider', 'airstrip-mower', 'slipway-chipper', 'lighthouse-generator'])('%s: give back the drive and its belt', (name) => {
-    const answer = solved(sheetOf(demoDrive(name), 3, seededRandom(2), 0));
-    expect([answer.status, answer.undetermined, answer.suspects]).toEqual(['determined', [], []]);
-    expect(answer.belts[0]!.pitchLength).toBeCloseTo(trueLength(name), 5);
-    const { pulleys } = demoDrive(name);
-    const there = (i: number, j: number) => Math.hypot(answer.pulleys[i]!.x! - answer.pulleys[j]!.x!, answer.pulleys[i]!.y! - answer.pulleys[j]!.y!);
-    pulleys.forEach((p, i) => pulleys.slice(0, i).forEach((q, j) => expect(there(i, j)).toBeCloseTo(Math.hypot(p.x - q.x, p.y - q.y), 4)));
-    expect([answer.pulleys[0]!.x, answer.pulleys[0]!.y, answer.pulleys[1]!.y]).toEqual([0, 0, 0]);
-  });
+  it.each(['orchard-rider', 'airstrip-mower', 'slipway-chipper', 'lighthouse-generator'])(
+    '%s: give back the drive and its belt',
+    (name) => {
+      const answer = solved(sheetOf(demoDrive(name), 3, seededRandom(2), 0));
+      expect([answer.status, answer.undetermined, answer.suspects]).toEqual(['determined', [], []]);
+      expect(answer.belts[0]!.pitchLength).toBeCloseTo(trueLength(name), 5);
+      const { pulleys } = demoDrive(name);
+      const there = (i: number, j: number) =>
+        Math.hypot(answer.pulleys[i]!.x! - answer.pulleys[j]!.x!, answer.pulleys[i]!.y! - answer.pulleys[j]!.y!);
+      pulleys.forEach((p, i) =>
+        pulleys.slice(0, i).forEach((q, j) => expect(there(i, j)).toBeCloseTo(Math.hypot(p.x - q.x, p.y - q.y), 4)),
+      );
+      expect([answer.pulleys[0]!.x, answer.pulleys[0]!.y, answer.pulleys[1]!.y]).toEqual([0, 0, 0]);
+    },
+  );
 
   it('from a straight edge and along it are the frame themselves', () => {
     const drive = demoDrive('orchard-rider');
-    const measures = drive.pulleys.flatMap((p) => [{ id: `${p.id}-y`, kind: 'from-edge', of: p.id, edge: 'deck', value: p.y + 600 }, { id: `${p.id}-x`, kind: 'along-edge', of: p.id, edge: 'deck', value: p.x + 300 }]);
+    const measures = drive.pulleys.flatMap((p) => [
+      { id: `${p.id}-y`, kind: 'from-edge', of: p.id, edge: 'deck', value: p.y + 600 },
+      { id: `${p.id}-x`, kind: 'along-edge', of: p.id, edge: 'deck', value: p.x + 300 },
+    ]);
     const answer = solved({ format: 'taut-sheave/survey', version: 1, drive, measures });
-    answer.pulleys.forEach((p, i) => expect([p.x, p.y]).toEqual([expect.closeTo(drive.pulleys[i]!.x + 300, 6), expect.closeTo(drive.pulleys[i]!.y + 600, 6)]));
+    answer.pulleys.forEach((p, i) =>
+      expect([p.x, p.y]).toEqual([expect.closeTo(drive.pulleys[i]!.x + 300, 6), expect.closeTo(drive.pulleys[i]!.y + 600, 6)]),
+    );
     expect(answer.status).toBe('determined');
     expect(answer.pulleys[0]!.sd).toBeCloseTo(Math.hypot(2, 2), 6);
   });
@@ -40,7 +51,10 @@ describe('exact measures', () => {
     sheet.measures = sheet.measures.slice(0, 2);
     expect(solved(sheet).undetermined).toContain('arm-idler');
     const [a, b, c] = demoDrive('orchard-rider').pulleys;
-    const [u, v] = [[b!.x - a!.x, b!.y - a!.y], [c!.x - a!.x, c!.y - a!.y]] as const;
+    const [u, v] = [
+      [b!.x - a!.x, b!.y - a!.y],
+      [c!.x - a!.x, c!.y - a!.y],
+    ] as const;
     const value = (Math.acos((u[0] * v[0] + u[1] * v[1]) / (Math.hypot(...u) * Math.hypot(...v))) * 180) / Math.PI;
     sheet.measures.push({ id: 'angle', kind: 'angle', at: a!.id, between: [b!.id, c!.id], value });
     const answer = solved(sheet);
@@ -100,7 +114,13 @@ describe('with tape errors', () => {
     const at = answer.pulleys.map((p) => ({ x: p.x!, y: p.y! }));
     const least = cost(at);
     at.forEach((_, i) => {
-      for (const [dx, dy] of [[0.05, 0], [-0.05, 0], [0, 0.05], [0, -0.05]] as const) expect(cost(at.map((p, j) => (i === j ? { x: p.x + dx, y: p.y + dy } : p)))).toBeGreaterThan(least);
+      for (const [dx, dy] of [
+        [0.05, 0],
+        [-0.05, 0],
+        [0, 0.05],
+        [0, -0.05],
+      ] as const)
+        expect(cost(at.map((p, j) => (i === j ? { x: p.x + dx, y: p.y + dy } : p)))).toBeGreaterThan(least);
     });
   });
   it('a blunder of 25 mm among spare measures is a conflict and mostly named first', () => {
@@ -136,7 +156,11 @@ describe('bad sheets get a sentence with its place', () => {
     ['an unknown pulley', (s) => (s.measures[0]!['between'] = ['crank', 'nobody']), 'measures[0].between[1]'],
     ['a pulley to itself', (s) => (s.measures[0]!['between'] = ['crank', 'crank']), 'measures[0].between'],
     ['an id twice', (s) => (s.measures[1]!['id'] = 'm0'), 'measures[1].id'],
-    ['a bad drive', (s) => ((s.drive['pulleys'] as Record<string, unknown>[])[0]!['outsideDiameter'] = -1), 'drive.pulleys[0].outsideDiameter'],
+    [
+      'a bad drive',
+      (s) => ((s.drive['pulleys'] as Record<string, unknown>[])[0]!['outsideDiameter'] = -1),
+      'drive.pulleys[0].outsideDiameter',
+    ],
     ['no format', (s) => delete s['format'], 'format'],
   ])('%s', (_, change, path) => expect(faults(change)).toContain(path));
 });

@@ -68,7 +68,12 @@ export function trustIn(model: Model, readings: Readings): Trust {
     return g;
   };
   return {
-    inverse, loose, held, used, gain, byDiameter,
+    inverse,
+    loose,
+    held,
+    used,
+    gain,
+    byDiameter,
     variance(by, diameters) {
       const g = along(by);
       const tape = gain.reduce((sum, row) => sum + dot(g, row) ** 2, 0);

@@ -14,7 +14,10 @@ function walkingOrder(notebook: Notebook): Spot[] {
   const pulleys = new Map(notebook.pulleys.map((p) => [p.id, p]));
   const order: string[] = [];
   for (const belt of notebook.belts) {
-    const start = Math.max(0, belt.route.findIndex((s) => pulleys.get(s.pulley)?.role === 'driver'));
+    const start = Math.max(
+      0,
+      belt.route.findIndex((s) => pulleys.get(s.pulley)?.role === 'driver'),
+    );
     for (let k = 0; k < belt.route.length; k++) order.push(belt.route[(start + k) % belt.route.length]!.pulley);
   }
   const drivers = notebook.pulleys.filter((p) => p.role === 'driver').map((p) => p.id);
@@ -50,7 +53,8 @@ export function proposeMeasures(notebook: Notebook): NotebookMeasure[] {
     tied.set(a, (tied.get(a) ?? new Set()).add(b));
     tied.set(b, (tied.get(b) ?? new Set()).add(a));
   };
-  for (const m of notebook.measures) if ((m.kind === 'centres' || m.kind === 'outside' || m.kind === 'inside') && m.skipped !== true) tie(...m.between);
+  for (const m of notebook.measures)
+    if ((m.kind === 'centres' || m.kind === 'outside' || m.kind === 'inside') && m.skipped !== true) tie(...m.between);
   const names = new Set(notebook.measures.map((m) => m.id));
   const proposed: NotebookMeasure[] = [];
   const add = (kind: 'centres' | 'outside', a: string, b: string) => {
@@ -66,25 +70,44 @@ export function proposeMeasures(notebook: Notebook): NotebookMeasure[] {
     const anchors = before.filter((s) => s.pulley);
     const pulleysBefore = anchors.length;
     const wanted = Math.min(pulleysBefore, spot.pulley ? (pulleysBefore >= 3 ? 3 : 2) : spot.pivot ? 3 : 2);
-    const measuredOtherwise = notebook.measures.some((m) => m.value !== null && (('of' in m && m.of === spot.id) || notebook.photos.some((p) => p.marks.some((mark) => mark.of === spot.id))));
+    const measuredOtherwise = notebook.measures.some(
+      (m) =>
+        m.value !== null && (('of' in m && m.of === spot.id) || notebook.photos.some((p) => p.marks.some((mark) => mark.of === spot.id))),
+    );
     if (measuredOtherwise) return;
     const has = () => [...(tied.get(spot.id) ?? [])].filter((id) => anchors.some((s) => s.id === id));
     while (has().length < wanted) {
       const standing = has();
       const free = anchors.filter((s) => !standing.includes(s.id));
       const first = anchors.find((s) => s.id === standing[0]);
-      const near = (s: Spot) => (first ? badness(spot, first, s) : Math.hypot(s.x - spot.x, s.y - spot.y) / 400 + Math.min(...free.filter((o) => o !== s).map((o) => badness(spot, s, o)), 10));
+      const near = (s: Spot) =>
+        first
+          ? badness(spot, first, s)
+          : Math.hypot(s.x - spot.x, s.y - spot.y) / 400 + Math.min(...free.filter((o) => o !== s).map((o) => badness(spot, s, o)), 10);
       const next = free.sort((a, b) => near(a) - near(b))[0]!;
       add('centres', next.id, spot.id);
     }
   });
   const pulleys = spots.filter((s) => s.pulley);
-  const spare = notebook.measures.length + proposed.length > 0 && pulleys.length <= 3 && pulleys.length >= 2 && ![...notebook.measures, ...proposed].some((m) => m.kind === 'outside');
+  const spare =
+    notebook.measures.length + proposed.length > 0 &&
+    pulleys.length <= 3 &&
+    pulleys.length >= 2 &&
+    ![...notebook.measures, ...proposed].some((m) => m.kind === 'outside');
   if (spare) add('outside', pulleys[0]!.id, pulleys[1]!.id);
   return proposed;
 }
 
-const unknownNow = { by: 'unknown' as const, designation: '', outsideMm: null, taut: false, topMm: null, depthMm: null, angleDeg: null, ribs: null };
+const unknownNow = {
+  by: 'unknown' as const,
+  designation: '',
+  outsideMm: null,
+  taut: false,
+  topMm: null,
+  depthMm: null,
+  angleDeg: null,
+  ribs: null,
+};
 
 /**
  * A fresh notebook with the parts of a drive, nothing measured: where a new one begins. What the drive says of positions is kept as the sketch; its
@@ -97,34 +120,107 @@ export function notebookFor(drive: Drive): Notebook {
     return id;
   };
   const arms = drive.tensioners.map((t): Notebook['arms'][number] => ({
-    id: t.id, label: t.label ?? t.id, kind: t.kind, pivot: t.kind === 'pivot' ? point(`${t.id}-pivot`.slice(0, 60), `Pivot of the ${(t.label ?? t.id).toLowerCase()}`, t.pivot) : null,
-    carries: [...t.carries], stood: 'released', brake: drive.brakes.find((b) => b.tensioner === t.id)?.label ?? null, ends: [],
+    id: t.id,
+    label: t.label ?? t.id,
+    kind: t.kind,
+    pivot: t.kind === 'pivot' ? point(`${t.id}-pivot`.slice(0, 60), `Pivot of the ${(t.label ?? t.id).toLowerCase()}`, t.pivot) : null,
+    carries: [...t.carries],
+    stood: 'released',
+    brake: drive.brakes.find((b) => b.tensioner === t.id)?.label ?? null,
+    ends: [],
   }));
   const springs = drive.springs.map((given): Notebook['springs'][number] => {
     // The end that the lever pulls, if one is pulled, is the one called `from`.
     const s = given.to.leverTravel && !given.from.leverTravel ? { ...given, from: given.to, to: given.from } : given;
     const name = (s.label ?? s.id).toLowerCase();
     return {
-      id: s.id, label: s.label ?? s.id, kind: s.kind, freeLength: null, rate: { by: 'scale', pulls: [{ lengthMm: null, forceN: null }, { lengthMm: null, forceN: null }] },
-      from: { body: s.from.body, point: point(`${s.id}-from`.slice(0, 60), `${s.from.body === 'frame' ? 'Anchor' : 'Arm end'} of the ${name}`, s.from) },
-      to: { body: s.to.body, point: point(`${s.id}-to`.slice(0, 60), `${s.to.body === 'frame' ? 'Anchor' : 'Arm end'} of the ${name}`, s.to) },
+      id: s.id,
+      label: s.label ?? s.id,
+      kind: s.kind,
+      freeLength: null,
+      rate: {
+        by: 'scale',
+        pulls: [
+          { lengthMm: null, forceN: null },
+          { lengthMm: null, forceN: null },
+        ],
+      },
+      from: {
+        body: s.from.body,
+        point: point(`${s.id}-from`.slice(0, 60), `${s.from.body === 'frame' ? 'Anchor' : 'Arm end'} of the ${name}`, s.from),
+      },
+      to: {
+        body: s.to.body,
+        point: point(`${s.id}-to`.slice(0, 60), `${s.to.body === 'frame' ? 'Anchor' : 'Arm end'} of the ${name}`, s.to),
+      },
       lever: s.from.leverTravel
-        ? { pulledTo: point(`${s.id}-pulled`.slice(0, 60), `Lever end of the ${name}, pulled`, { x: s.from.x + s.from.leverTravel.dx, y: s.from.y + s.from.leverTravel.dy }), released: null, engaged: null }
+        ? {
+            pulledTo: point(`${s.id}-pulled`.slice(0, 60), `Lever end of the ${name}, pulled`, {
+              x: s.from.x + s.from.leverTravel.dx,
+              y: s.from.y + s.from.leverTravel.dy,
+            }),
+            released: null,
+            engaged: null,
+          }
         : null,
-      adjuster: s.from.adjuster ? { label: drive.adjusters.find((a) => a.id === s.from.adjuster!.id)?.label ?? 'Adjuster', travel: null } : null,
+      adjuster: s.from.adjuster
+        ? { label: drive.adjusters.find((a) => a.id === s.from.adjuster!.id)?.label ?? 'Adjuster', travel: null }
+        : null,
     };
   });
-  const keepers = drive.keepers.map((k) => ({ id: k.id, label: k.label ?? k.id, near: k.near, point: point(`${k.id}-at`.slice(0, 60), k.label ?? 'Keeper', k), gap: null }));
+  const keepers = drive.keepers.map((k) => ({
+    id: k.id,
+    label: k.label ?? k.id,
+    near: k.near,
+    point: point(`${k.id}-at`.slice(0, 60), k.label ?? 'Keeper', k),
+    gap: null,
+  }));
   const notebook: Notebook = {
-    format: 'taut-sheave/notebook', version: 1, name: drive.name, kind: drive.kind, notes: '',
+    format: 'taut-sheave/notebook',
+    version: 1,
+    name: drive.name,
+    kind: drive.kind,
+    notes: '',
     pulleys: drive.pulleys.map((p) => ({
-      id: p.id, label: p.label ?? p.id, role: p.role, face: p.face, outsideDiameter: null, sameAs: null, sketch: { x: p.x, y: p.y },
-      ...(p.shaft !== undefined ? { shaft: p.shaft } : {}), ...(p.rpm !== undefined ? { rpm: p.rpm } : {}), ...(p.rotation ? { rotation: p.rotation } : {}), ...(p.powerKw !== undefined ? { powerKw: p.powerKw } : {}),
+      id: p.id,
+      label: p.label ?? p.id,
+      role: p.role,
+      face: p.face,
+      outsideDiameter: null,
+      sameAs: null,
+      sketch: { x: p.x, y: p.y },
+      ...(p.shaft !== undefined ? { shaft: p.shaft } : {}),
+      ...(p.rpm !== undefined ? { rpm: p.rpm } : {}),
+      ...(p.rotation ? { rotation: p.rotation } : {}),
+      ...(p.powerKw !== undefined ? { powerKw: p.powerKw } : {}),
       ...(p.ride !== undefined ? { ride: p.ride } : {}),
     })),
     points,
-    belts: drive.belts.map((b) => ({ id: b.id, label: b.label ?? b.id, section: b.section, ...(b.measured ? { measured: { top: b.measured.top, depth: b.measured.depth, ...(b.measured.angle === undefined ? {} : { angle: b.measured.angle }) } } : {}), ...(b.count ? { count: b.count } : {}), route: b.route.map(({ pulley, contact }) => ({ pulley, contact })), now: unknownNow })),
-    arms, springs, keepers, measures: [], sides: [], photos: [], tapeSd: 2, diameterSd: 0.3,
+    belts: drive.belts.map((b) => ({
+      id: b.id,
+      label: b.label ?? b.id,
+      section: b.section,
+      ...(b.measured
+        ? {
+            measured: {
+              top: b.measured.top,
+              depth: b.measured.depth,
+              ...(b.measured.angle === undefined ? {} : { angle: b.measured.angle }),
+            },
+          }
+        : {}),
+      ...(b.count ? { count: b.count } : {}),
+      route: b.route.map(({ pulley, contact }) => ({ pulley, contact })),
+      now: unknownNow,
+    })),
+    arms,
+    springs,
+    keepers,
+    measures: [],
+    sides: [],
+    photos: [],
+    tapeSd: 2,
+    diameterSd: 0.3,
   };
   return { ...notebook, arms: notebook.arms.map((a) => ({ ...a, ends: proposeEnds(notebook, a) })), measures: proposeMeasures(notebook) };
 }
@@ -135,7 +231,12 @@ export function proposeEnds(notebook: Notebook, arm: Notebook['arms'][number]): 
   if (!carried) return [];
   const moving = new Set(notebook.arms.flatMap((a) => a.carries));
   const away = (p: { sketch: { x: number; y: number } }) => Math.hypot(p.sketch.x - carried.sketch.x, p.sketch.y - carried.sketch.y);
-  const fixed = notebook.pulleys.filter((p) => !moving.has(p.id)).sort((a, b) => away(a) - away(b)).slice(0, 2);
+  const fixed = notebook.pulleys
+    .filter((p) => !moving.has(p.id))
+    .sort((a, b) => away(a) - away(b))
+    .slice(0, 2);
   const places = (['released', 'engaged', ...(arm.brake !== null ? ['brake' as const] : [])] as const).filter((at) => at !== arm.stood);
-  return places.flatMap((at) => fixed.map((to) => ({ id: `${at}-${to.id}`.slice(0, 60), at, kind: 'centres' as const, from: carried.id, to: to.id, value: null })));
+  return places.flatMap((at) =>
+    fixed.map((to) => ({ id: `${at}-${to.id}`.slice(0, 60), at, kind: 'centres' as const, from: carried.id, to: to.id, value: null })),
+  );
 }

@@ -32,11 +32,29 @@ export interface StoredDrive {
   readonly version: number;
 }
 
-const plain = (row: DriveRow): StoredDrive => ({ id: row.id, document: row.document, uncertainty: row.uncertainty, changedBy: row.changedBy, changedAt: row.changedAt.toISOString(), version: row.version });
+const plain = (row: DriveRow): StoredDrive => ({
+  id: row.id,
+  document: row.document,
+  uncertainty: row.uncertainty,
+  changedBy: row.changedBy,
+  changedAt: row.changedAt.toISOString(),
+  version: row.version,
+});
 
 const summary = (row: DriveRow): DriveSummary => ({
-  id: row.id, name: row.name, kind: row.kind, pulleys: row.document.pulleys.length, changedBy: row.changedBy, changedAt: row.changedAt.toISOString(),
-  belts: row.document.belts.map((b) => ({ id: b.id, label: b.label ?? b.id, section: b.section, designation: b.designation ?? null, length: b.length ?? null })),
+  id: row.id,
+  name: row.name,
+  kind: row.kind,
+  pulleys: row.document.pulleys.length,
+  changedBy: row.changedBy,
+  changedAt: row.changedAt.toISOString(),
+  belts: row.document.belts.map((b) => ({
+    id: b.id,
+    label: b.label ?? b.id,
+    section: b.section,
+    designation: b.designation ?? null,
+    length: b.length ?? null,
+  })),
 });
 
 export async function listDrives(db: Database, shopId: number): Promise<DriveSummary[]> {
@@ -49,17 +67,38 @@ export async function findDrive(db: Database, shopId: number, id: number): Promi
 }
 
 export async function addDrive(db: Database, shopId: number, document: Drive, by: string, now: Date): Promise<StoredDrive> {
-  return plain(await db.models.Drive.create({ shopId, name: document.name, kind: document.kind, document, uncertainty: null, changedBy: by, changedAt: now }));
+  return plain(
+    await db.models.Drive.create({
+      shopId,
+      name: document.name,
+      kind: document.kind,
+      document,
+      uncertainty: null,
+      changedBy: by,
+      changedAt: now,
+    }),
+  );
 }
 
 /** Saves over the version that was read; a newer one in between is handed back, not overwritten. */
-export async function saveDrive(db: Database, shopId: number, id: number, version: number, document: Drive, by: string, now: Date): Promise<Outcome<StoredDrive, StoredDrive>> {
+export async function saveDrive(
+  db: Database,
+  shopId: number,
+  id: number,
+  version: number,
+  document: Drive,
+  by: string,
+  now: Date,
+): Promise<Outcome<StoredDrive, StoredDrive>> {
   return db.sequelize.transaction(async (transaction) => {
     const row = await db.models.Drive.findOne({ where: { id, shopId }, transaction, lock: true });
     if (!row) return refused('This drive was removed meanwhile; save it as a new one to keep it.');
     if (row.version !== version) return stale('drive', plain(row));
     const uncertainty = row.uncertainty && stillUncertain(document, row.uncertainty) ? row.uncertainty : null;
-    await row.update({ name: document.name, kind: document.kind, document, uncertainty, changedBy: by, changedAt: now, version: version + 1 }, { transaction });
+    await row.update(
+      { name: document.name, kind: document.kind, document, uncertainty, changedBy: by, changedAt: now, version: version + 1 },
+      { transaction },
+    );
     return done(plain(row));
   });
 }
@@ -67,7 +106,8 @@ export async function saveDrive(db: Database, shopId: number, id: number, versio
 export async function removeDrive(db: Database, shopId: number, id: number): Promise<Outcome<StoredDrive>> {
   const row = await db.models.Drive.findOne({ where: { id, shopId } });
   if (!row) return refused('This drive is already gone.');
-  if ((await db.models.Job.count({ where: { driveId: id, status: 'open' } })) > 0) return refused('An open job uses this drive; close the job first.');
+  if ((await db.models.Job.count({ where: { driveId: id, status: 'open' } })) > 0)
+    return refused('An open job uses this drive; close the job first.');
   await row.destroy();
   return done(plain(row));
 }

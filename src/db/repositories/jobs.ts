@@ -31,7 +31,15 @@ export interface EntryBodies {
 }
 
 export type TicketEntry = {
-  [T in EntryType]: { readonly id: number; readonly stage: Stage; readonly type: T; readonly body: EntryBodies[T]; readonly by: string; readonly at: string; readonly withdrawn: boolean };
+  [T in EntryType]: {
+    readonly id: number;
+    readonly stage: Stage;
+    readonly type: T;
+    readonly body: EntryBodies[T];
+    readonly by: string;
+    readonly at: string;
+    readonly withdrawn: boolean;
+  };
 }[EntryType];
 
 export interface JobSummary {
@@ -69,14 +77,27 @@ export interface NewJob {
 async function summaries(db: Database, rows: readonly JobRow[]): Promise<JobSummary[]> {
   const stages = await db.models.JobStage.findAll({ where: { jobId: rows.map((r) => r.id) } });
   const machines = new Map((await db.models.Machine.findAll({ where: { id: rows.map((r) => r.machineId) } })).map((m) => [m.id, m]));
-  const customers = new Map((await db.models.Customer.findAll({ where: { id: [...machines.values()].flatMap((m) => m.customerId ?? []) } })).map((c) => [c.id, c.name]));
+  const customers = new Map(
+    (await db.models.Customer.findAll({ where: { id: [...machines.values()].flatMap((m) => m.customerId ?? []) } })).map((c) => [
+      c.id,
+      c.name,
+    ]),
+  );
   return rows.map((row) => {
     const machine = machines.get(row.machineId);
     const own = Object.fromEntries(STAGES.map((stage) => [stage, 'waiting'])) as Record<Stage, StageState>;
     for (const s of stages) if (s.jobId === row.id) own[s.stage] = s.state;
     return {
-      id: row.id, number: row.number, title: row.title, machine: machine?.name ?? '', machineId: row.machineId, customer: customers.get(machine?.customerId ?? 0) ?? '',
-      status: row.status, openedAt: row.openedAt.toISOString(), closedAt: row.closedAt?.toISOString() ?? null, stages: own,
+      id: row.id,
+      number: row.number,
+      title: row.title,
+      machine: machine?.name ?? '',
+      machineId: row.machineId,
+      customer: customers.get(machine?.customerId ?? 0) ?? '',
+      status: row.status,
+      openedAt: row.openedAt.toISOString(),
+      closedAt: row.closedAt?.toISOString() ?? null,
+      stages: own,
     };
   });
 }
@@ -90,12 +111,34 @@ export async function findJob(db: Database, shopId: number, number: number): Pro
   if (!row) return null;
   const [summary] = await summaries(db, [row]);
   const machine = await db.models.Machine.findByPk(row.machineId);
-  const entries = await db.models.TicketEntry.findAll({ where: { jobId: row.id }, order: [['at', 'ASC'], ['id', 'ASC']] });
+  const entries = await db.models.TicketEntry.findAll({
+    where: { jobId: row.id },
+    order: [
+      ['at', 'ASC'],
+      ['id', 'ASC'],
+    ],
+  });
   const people = new Map((await db.models.Person.findAll({ where: { id: entries.map((e) => e.personId) } })).map((p) => [p.id, p.name]));
-  const plain = (e: TicketEntryRow) => ({ id: e.id, stage: e.stage, type: e.type, body: e.body, by: people.get(e.personId) ?? '', at: e.at.toISOString(), withdrawn: e.withdrawnAt !== null }) as TicketEntry;
+  const plain = (e: TicketEntryRow) =>
+    ({
+      id: e.id,
+      stage: e.stage,
+      type: e.type,
+      body: e.body,
+      by: people.get(e.personId) ?? '',
+      at: e.at.toISOString(),
+      withdrawn: e.withdrawnAt !== null,
+    }) as TicketEntry;
   return {
-    ...summary!, maker: machine?.maker ?? '', model: machine?.model ?? '', meterHours: machine?.meterHours ?? null, driveId: row.driveId, beltId: row.beltId,
-    complaint: row.complaint, version: row.version, entries: entries.map(plain),
+    ...summary!,
+    maker: machine?.maker ?? '',
+    model: machine?.model ?? '',
+    meterHours: machine?.meterHours ?? null,
+    driveId: row.driveId,
+    beltId: row.beltId,
+    complaint: row.complaint,
+    version: row.version,
+    entries: entries.map(plain),
   };
 }
 
@@ -103,12 +146,17 @@ export async function findJob(db: Database, shopId: number, number: number): Pro
 export async function openJob(db: Database, shopId: number, job: NewJob, now: Date): Promise<Outcome<{ number: number }>> {
   return db.sequelize.transaction(async (transaction) => {
     const shop = await db.models.Shop.findByPk(shopId, { transaction, lock: true, rejectOnEmpty: true });
-    if (!(await db.models.Machine.findOne({ where: { id: job.machineId, shopId }, transaction }))) return refused('That machine is no longer here; choose another.');
-    if (job.driveId !== null && !(await db.models.Drive.findOne({ where: { id: job.driveId, shopId }, transaction }))) return refused('That drive is no longer here; choose another.');
+    if (!(await db.models.Machine.findOne({ where: { id: job.machineId, shopId }, transaction })))
+      return refused('That machine is no longer here; choose another.');
+    if (job.driveId !== null && !(await db.models.Drive.findOne({ where: { id: job.driveId, shopId }, transaction })))
+      return refused('That drive is no longer here; choose another.');
     const number = shop.nextJobNumber;
     await shop.update({ nextJobNumber: number + 1 }, { transaction });
     const row = await db.models.Job.create({ shopId, number, ...job, status: 'open', openedAt: now, closedAt: null }, { transaction });
-    await db.models.JobStage.bulkCreate(STAGES.map((stage, i) => ({ jobId: row.id, stage, state: i === 0 ? ('under-way' as const) : ('waiting' as const) })), { transaction });
+    await db.models.JobStage.bulkCreate(
+      STAGES.map((stage, i) => ({ jobId: row.id, stage, state: i === 0 ? ('under-way' as const) : ('waiting' as const) })),
+      { transaction },
+    );
     return done({ number });
   });
 }
@@ -120,14 +168,27 @@ export interface Writer {
   readonly now: Date;
 }
 
-async function lockOpenJob(db: Database, shopId: number, number: number, transaction: Transaction): Promise<JobRow | ReturnType<typeof refused>> {
+async function lockOpenJob(
+  db: Database,
+  shopId: number,
+  number: number,
+  transaction: Transaction,
+): Promise<JobRow | ReturnType<typeof refused>> {
   const row = await db.models.Job.findOne({ where: { shopId, number }, transaction, lock: true });
   if (!row) return refused(`There is no job ${number}.`);
   if (row.status === 'closed') return refused(`Job ${number} is closed; reopen it to write on its ticket.`);
   return row;
 }
 
-function write<T extends EntryType>(db: Database, jobId: number, by: Writer, stage: Stage, type: T, body: EntryBodies[T], transaction: Transaction) {
+function write<T extends EntryType>(
+  db: Database,
+  jobId: number,
+  by: Writer,
+  stage: Stage,
+  type: T,
+  body: EntryBodies[T],
+  transaction: Transaction,
+) {
   return db.models.TicketEntry.create({ jobId, stage, type, body, personId: by.personId, at: by.now, withdrawnAt: null }, { transaction });
 }
 
@@ -147,14 +208,22 @@ export async function addNote(db: Database, by: Writer, number: number, stage: S
 }
 
 /** Moves a stage on, and writes it on the ticket. Skipping and holding need a reason, which the caller has checked. */
-export async function changeStage(db: Database, by: Writer, number: number, stage: Stage, state: StageState, why: string): Promise<Outcome<null>> {
+export async function changeStage(
+  db: Database,
+  by: Writer,
+  number: number,
+  stage: Stage,
+  state: StageState,
+  why: string,
+): Promise<Outcome<null>> {
   return db.sequelize.transaction(async (transaction) => {
     const job = await lockOpenJob(db, by.shopId, number, transaction);
     if (!('id' in job)) return job;
     await setStage(db, job.id, stage, state, transaction);
     await write(db, job.id, by, stage, 'stage', { state, why }, transaction);
     const next = STAGES[STAGES.indexOf(stage) + 1];
-    if ((state === 'done' || state === 'skipped') && next) await db.models.JobStage.update({ state: 'under-way' }, { where: { jobId: job.id, stage: next, state: 'waiting' }, transaction });
+    if ((state === 'done' || state === 'skipped') && next)
+      await db.models.JobStage.update({ state: 'under-way' }, { where: { jobId: job.id, stage: next, state: 'waiting' }, transaction });
     return done(null);
   });
 }
@@ -163,7 +232,13 @@ export async function changeStage(db: Database, by: Writer, number: number, stag
  * Takes one belt off the shelf for a job: quantity, ticket entry and stage together. Refused where the shelf row changed since it was read, so
  * that the last belt is not promised twice.
  */
-export async function bookBelt(db: Database, by: Writer, number: number, shelfVersion: number, body: EntryBodies['belt-booked']): Promise<Outcome<{ entryId: number }, ShelfBelt>> {
+export async function bookBelt(
+  db: Database,
+  by: Writer,
+  number: number,
+  shelfVersion: number,
+  body: EntryBodies['belt-booked'],
+): Promise<Outcome<{ entryId: number }, ShelfBelt>> {
   return db.sequelize.transaction(async (transaction) => {
     const job = await lockOpenJob(db, by.shopId, number, transaction);
     if (!('id' in job)) return job;
@@ -202,7 +277,8 @@ export async function chooseDrive(db: Database, by: Writer, number: number, driv
   return db.sequelize.transaction(async (transaction) => {
     const job = await lockOpenJob(db, by.shopId, number, transaction);
     if (!('id' in job)) return job;
-    if (!(await db.models.Drive.findOne({ where: { id: driveId, shopId: by.shopId }, transaction }))) return refused('That drive is no longer here; choose another.');
+    if (!(await db.models.Drive.findOne({ where: { id: driveId, shopId: by.shopId }, transaction })))
+      return refused('That drive is no longer here; choose another.');
     await job.update({ driveId, beltId, version: job.version + 1 }, { transaction });
     return done(null);
   });

@@ -23,10 +23,22 @@ export interface Machine extends MachineFields {
 async function plainMany(db: Database, rows: readonly MachineRow[], transaction?: Transaction): Promise<Machine[]> {
   const options = transaction ? { transaction } : {};
   const links = await db.models.MachineDrive.findAll({ where: { machineId: rows.map((r) => r.id) }, ...options });
-  const customers = new Map((await db.models.Customer.findAll({ where: { id: rows.flatMap((r) => (r.customerId === null ? [] : [r.customerId])) }, ...options })).map((c) => [c.id, c.name]));
+  const customers = new Map(
+    (
+      await db.models.Customer.findAll({ where: { id: rows.flatMap((r) => (r.customerId === null ? [] : [r.customerId])) }, ...options })
+    ).map((c) => [c.id, c.name]),
+  );
   return rows.map((row) => ({
-    id: row.id, name: row.name, maker: row.maker, model: row.model, serial: row.serial, meterHours: row.meterHours, notes: row.notes, version: row.version,
-    customer: row.customerId === null ? '' : (customers.get(row.customerId) ?? ''), driveIds: links.filter((l) => l.machineId === row.id).map((l) => l.driveId),
+    id: row.id,
+    name: row.name,
+    maker: row.maker,
+    model: row.model,
+    serial: row.serial,
+    meterHours: row.meterHours,
+    notes: row.notes,
+    version: row.version,
+    customer: row.customerId === null ? '' : (customers.get(row.customerId) ?? ''),
+    driveIds: links.filter((l) => l.machineId === row.id).map((l) => l.driveId),
   }));
 }
 
@@ -44,11 +56,19 @@ export async function listCustomers(db: Database, shopId: number): Promise<strin
 }
 
 /** Adds a machine, or changes it over the version that was read; its customer and drives go with it in one transaction. */
-export async function saveMachine(db: Database, shopId: number, fields: MachineFields, existing?: { id: number; version: number }): Promise<Outcome<Machine, Machine>> {
+export async function saveMachine(
+  db: Database,
+  shopId: number,
+  fields: MachineFields,
+  existing?: { id: number; version: number },
+): Promise<Outcome<Machine, Machine>> {
   return db.sequelize.transaction(async (transaction) => {
     const { customer, driveIds, ...columns } = fields;
     const name = customer.trim();
-    const customerId = name === '' ? null : (await db.models.Customer.findOrCreate({ where: { shopId, name }, defaults: { shopId, name, contact: '' }, transaction }))[0].id;
+    const customerId =
+      name === ''
+        ? null
+        : (await db.models.Customer.findOrCreate({ where: { shopId, name }, defaults: { shopId, name, contact: '' }, transaction }))[0].id;
     const known = await db.models.Drive.count({ where: { id: [...driveIds], shopId }, transaction });
     if (known !== new Set(driveIds).size) return refused('One of the drives chosen was removed meanwhile; choose again.');
     let row: MachineRow | null;
@@ -59,7 +79,10 @@ export async function saveMachine(db: Database, shopId: number, fields: MachineF
       await row.update({ ...columns, customerId, version: existing.version + 1 }, { transaction });
     } else row = await db.models.Machine.create({ shopId, customerId, ...columns }, { transaction });
     await db.models.MachineDrive.destroy({ where: { machineId: row.id }, transaction });
-    await db.models.MachineDrive.bulkCreate([...new Set(driveIds)].map((driveId) => ({ machineId: row.id, driveId })), { transaction });
+    await db.models.MachineDrive.bulkCreate(
+      [...new Set(driveIds)].map((driveId) => ({ machineId: row.id, driveId })),
+      { transaction },
+    );
     return done((await plainMany(db, [row], transaction))[0]!);
   });
 }

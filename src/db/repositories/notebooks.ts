@@ -34,13 +34,26 @@ export interface StoredPhoto {
 /** A notebook holds no more than this many photos. */
 const MOST_PHOTOS = 6;
 
-const plain = (row: NotebookRow): StoredNotebook => ({ id: row.id, document: row.document, driveId: row.driveId, changedBy: row.changedBy, changedAt: row.changedAt.toISOString(), version: row.version });
+const plain = (row: NotebookRow): StoredNotebook => ({
+  id: row.id,
+  document: row.document,
+  driveId: row.driveId,
+  changedBy: row.changedBy,
+  changedAt: row.changedAt.toISOString(),
+  version: row.version,
+});
 
 export async function listNotebooks(db: Database, shopId: number): Promise<NotebookSummary[]> {
   const rows = await db.models.Notebook.findAll({ where: { shopId }, order: [['changedAt', 'DESC']] });
   return rows.map(({ id, name, document, driveId, changedBy, changedAt }) => ({
-    id, name, kind: document.kind, driveId, changedBy, changedAt: changedAt.toISOString(),
-    measured: document.measures.filter((m) => m.value !== null).length, asked: document.measures.filter((m) => m.skipped !== true).length,
+    id,
+    name,
+    kind: document.kind,
+    driveId,
+    changedBy,
+    changedAt: changedAt.toISOString(),
+    measured: document.measures.filter((m) => m.value !== null).length,
+    asked: document.measures.filter((m) => m.skipped !== true).length,
   }));
 }
 
@@ -59,7 +72,15 @@ export async function addNotebook(db: Database, shopId: number, document: Notebo
 }
 
 /** Saves over the version that was read; a newer one in between is handed back, not overwritten. */
-export async function saveNotebook(db: Database, shopId: number, id: number, version: number, document: Notebook, by: string, now: Date): Promise<Outcome<StoredNotebook, StoredNotebook>> {
+export async function saveNotebook(
+  db: Database,
+  shopId: number,
+  id: number,
+  version: number,
+  document: Notebook,
+  by: string,
+  now: Date,
+): Promise<Outcome<StoredNotebook, StoredNotebook>> {
   return db.sequelize.transaction(async (transaction) => {
     const row = await db.models.Notebook.findOne({ where: { id, shopId }, transaction, lock: true });
     if (!row) return refused('This notebook was removed meanwhile. What you entered is kept on this device.');
@@ -77,12 +98,21 @@ export async function removeNotebook(db: Database, shopId: number, id: number): 
 }
 
 /** Puts the drive that a notebook amounts to among the shop's drives, or over the one that was made from it before. */
-export async function keepDrive(db: Database, shopId: number, id: number, drive: Drive, uncertainty: Uncertainty, by: string, now: Date): Promise<Outcome<{ driveId: number }>> {
+export async function keepDrive(
+  db: Database,
+  shopId: number,
+  id: number,
+  drive: Drive,
+  uncertainty: Uncertainty,
+  by: string,
+  now: Date,
+): Promise<Outcome<{ driveId: number }>> {
   return db.sequelize.transaction(async (transaction) => {
     const row = await db.models.Notebook.findOne({ where: { id, shopId }, transaction, lock: true });
     if (!row) return refused('This notebook was removed meanwhile.');
     const fields = { name: drive.name, kind: drive.kind, document: drive, uncertainty, changedBy: by, changedAt: now };
-    const before = row.driveId === null ? null : await db.models.Drive.findOne({ where: { id: row.driveId, shopId }, transaction, lock: true });
+    const before =
+      row.driveId === null ? null : await db.models.Drive.findOne({ where: { id: row.driveId, shopId }, transaction, lock: true });
     if (before) {
       await before.update({ ...fields, version: before.version + 1 }, { transaction });
       return done({ driveId: before.id });
@@ -93,14 +123,23 @@ export async function keepDrive(db: Database, shopId: number, id: number, drive:
   });
 }
 
-export async function addPhoto(db: Database, shopId: number, notebookId: number, photo: StoredPhoto & { readonly width: number; readonly height: number }, by: string, now: Date): Promise<Outcome<{ id: number; width: number; height: number }>> {
+export async function addPhoto(
+  db: Database,
+  shopId: number,
+  notebookId: number,
+  photo: StoredPhoto & { readonly width: number; readonly height: number },
+  by: string,
+  now: Date,
+): Promise<Outcome<{ id: number; width: number; height: number }>> {
   return db.sequelize.transaction(async (transaction) => {
     const row = await db.models.Notebook.findOne({ where: { id: notebookId, shopId }, transaction, lock: true });
     if (!row) return refused('This notebook was removed meanwhile; the photo was not kept.');
     const kept = row.document.photos.map((p) => p.photo);
     // One taken off the page stays for an undo until its room is needed.
-    if ((await db.models.Photo.count({ where: { notebookId }, transaction })) >= MOST_PHOTOS) await db.models.Photo.destroy({ where: { notebookId, id: { [Op.notIn]: kept } }, transaction });
-    if ((await db.models.Photo.count({ where: { notebookId }, transaction })) >= MOST_PHOTOS) return refused(`A notebook holds ${MOST_PHOTOS} photos; take one off before adding another.`);
+    if ((await db.models.Photo.count({ where: { notebookId }, transaction })) >= MOST_PHOTOS)
+      await db.models.Photo.destroy({ where: { notebookId, id: { [Op.notIn]: kept } }, transaction });
+    if ((await db.models.Photo.count({ where: { notebookId }, transaction })) >= MOST_PHOTOS)
+      return refused(`A notebook holds ${MOST_PHOTOS} photos; take one off before adding another.`);
     const { mediaType, width, height, bytes } = photo;
     const made = await db.models.Photo.create({ notebookId, mediaType, width, height, bytes, addedBy: by, addedAt: now }, { transaction });
     return done({ id: made.id, width, height });

@@ -23,7 +23,14 @@ export interface Shop {
 export const DEFAULT_PREFERENCES: Preferences = { system: 'inch', inchDenominator: 16, theme: 'system' };
 
 const plain = (row: PersonRow): Person => ({
-  id: row.id, shopId: row.shopId, email: row.email, name: row.name, role: row.role, active: row.active, preferences: row.preferences, version: row.version,
+  id: row.id,
+  shopId: row.shopId,
+  email: row.email,
+  name: row.name,
+  role: row.role,
+  active: row.active,
+  preferences: row.preferences,
+  version: row.version,
 });
 
 export async function anyPerson(db: Database): Promise<boolean> {
@@ -36,12 +43,19 @@ export async function shopOf(db: Database, shopId: number): Promise<Shop> {
 }
 
 /** Makes the shop and its owner together. Refused once anyone exists: only a first start may do this. */
-export async function foundShop(db: Database, shop: string, owner: { name: string; email: string; passwordHash: string }): Promise<Outcome<Person>> {
+export async function foundShop(
+  db: Database,
+  shop: string,
+  owner: { name: string; email: string; passwordHash: string },
+): Promise<Outcome<Person>> {
   return db.sequelize.transaction(async (transaction) => {
     await db.sequelize.query('LOCK TABLE people IN EXCLUSIVE MODE', { transaction });
     if ((await db.models.Person.count({ transaction })) > 0) return refused('This shop already has an owner; sign in instead.');
     const { id: shopId } = await db.models.Shop.create({ name: shop }, { transaction });
-    const row = await db.models.Person.create({ shopId, role: 'owner', preferences: DEFAULT_PREFERENCES, ...owner, email: owner.email.toLowerCase() }, { transaction });
+    const row = await db.models.Person.create(
+      { shopId, role: 'owner', preferences: DEFAULT_PREFERENCES, ...owner, email: owner.email.toLowerCase() },
+      { transaction },
+    );
     return done(plain(row));
   });
 }
@@ -55,21 +69,32 @@ export async function findCredentials(db: Database, email: string): Promise<{ pe
   return row ? { person: plain(row), passwordHash: row.passwordHash } : null;
 }
 
-export async function addPerson(db: Database, shopId: number, person: { name: string; email: string; role: Role; passwordHash: string }): Promise<Outcome<Person>> {
+export async function addPerson(
+  db: Database,
+  shopId: number,
+  person: { name: string; email: string; role: Role; passwordHash: string },
+): Promise<Outcome<Person>> {
   return unlessTaken(`Someone with the address ${person.email} is already here.`, async () =>
     done(plain(await db.models.Person.create({ shopId, preferences: DEFAULT_PREFERENCES, ...person, email: person.email.toLowerCase() }))),
   );
 }
 
 /** Changes role or access. The last owner who may sign in cannot be lowered or shut out. */
-export async function changePerson(db: Database, shopId: number, id: number, version: number, change: { role: Role; active: boolean }): Promise<Outcome<Person, Person>> {
+export async function changePerson(
+  db: Database,
+  shopId: number,
+  id: number,
+  version: number,
+  change: { role: Role; active: boolean },
+): Promise<Outcome<Person, Person>> {
   return db.sequelize.transaction(async (transaction) => {
     const owners = await db.models.Person.findAll({ where: { shopId, role: 'owner', active: true }, transaction, lock: true });
     const row = await db.models.Person.findOne({ where: { id, shopId }, transaction, lock: true });
     if (!row) return refused('That person is no longer here.');
     if (row.version !== version) return stale('person', plain(row));
     const stays = change.role === 'owner' && change.active;
-    if (!stays && owners.length === 1 && owners[0]?.id === id) return refused('A shop needs one owner who can sign in; make someone else owner first.');
+    if (!stays && owners.length === 1 && owners[0]?.id === id)
+      return refused('A shop needs one owner who can sign in; make someone else owner first.');
     await row.update({ ...change, version: version + 1 }, { transaction });
     if (!change.active) await db.models.Session.destroy({ where: { personId: id }, transaction });
     return done(plain(row));
@@ -77,7 +102,13 @@ export async function changePerson(db: Database, shopId: number, id: number, ver
 }
 
 /** Sets a new password and ends every session that was opened with the old one, but for the one named. */
-export async function setPassword(db: Database, shopId: number, id: number, passwordHash: string, keepSession?: string): Promise<Outcome<null>> {
+export async function setPassword(
+  db: Database,
+  shopId: number,
+  id: number,
+  passwordHash: string,
+  keepSession?: string,
+): Promise<Outcome<null>> {
   return db.sequelize.transaction(async (transaction) => {
     const [changed] = await db.models.Person.update({ passwordHash }, { where: { id, shopId }, transaction });
     if (changed === 0) return refused('That person is no longer here.');
@@ -110,7 +141,12 @@ export async function closeSession(db: Database, id: string): Promise<void> {
  * Counts this attempt against every subject (an account, an address) and says whether all are still within the limit. Counting comes first,
  * so that attempts made at the same time cannot slip through together.
  */
-export async function countAttempt(db: Database, subjects: readonly { subject: string; limit: number }[], windowMs: number, now: Date): Promise<boolean> {
+export async function countAttempt(
+  db: Database,
+  subjects: readonly { subject: string; limit: number }[],
+  windowMs: number,
+  now: Date,
+): Promise<boolean> {
   const { SignInAttempt } = db.models;
   await SignInAttempt.destroy({ where: { at: { [Op.lt]: new Date(now.getTime() - windowMs) } } });
   await SignInAttempt.bulkCreate(subjects.map(({ subject }) => ({ subject, at: now })));

@@ -13,15 +13,38 @@ const PER_ADDRESS = 40;
 const firstProblem = (error: z.ZodError) => error.issues[0]?.message ?? 'Something in this form cannot be read.';
 
 export async function signIn(raw: { email: string; password: string }): Promise<ActionResult<null>> {
-  const parsed = z.object({ email: z.string().trim().toLowerCase().min(1, 'Type your e-mail address.').max(200), password: z.string().min(1, 'Type your password.').max(200) }).safeParse(raw);
+  const parsed = z
+    .object({
+      email: z.string().trim().toLowerCase().min(1, 'Type your e-mail address.').max(200),
+      password: z.string().min(1, 'Type your password.').max(200),
+    })
+    .safeParse(raw);
   if (!parsed.success) return { ok: false, reason: 'invalid', problem: firstProblem(parsed.error) };
   const { email, password } = parsed.data;
   const db = database();
   const account = `account:${email}`;
-  const within = await people.countAttempt(db, [{ subject: account, limit: PER_ACCOUNT }, { subject: `address:${await clientAddress()}`, limit: PER_ADDRESS }], WINDOW_MS, new Date());
-  if (!within) return { ok: false, reason: 'refused', problem: 'Too many attempts. Wait a quarter of an hour, or ask an owner to reset the password.' };
+  const within = await people.countAttempt(
+    db,
+    [
+      { subject: account, limit: PER_ACCOUNT },
+      { subject: `address:${await clientAddress()}`, limit: PER_ADDRESS },
+    ],
+    WINDOW_MS,
+    new Date(),
+  );
+  if (!within)
+    return {
+      ok: false,
+      reason: 'refused',
+      problem: 'Too many attempts. Wait a quarter of an hour, or ask an owner to reset the password.',
+    };
   const found = await people.findCredentials(db, email);
-  if (!(await passwordMatches(password, found?.passwordHash)) || !found?.person.active) return { ok: false, reason: 'refused', problem: 'That address and password do not go together. Check both; an owner can reset the password.' };
+  if (!(await passwordMatches(password, found?.passwordHash)) || !found?.person.active)
+    return {
+      ok: false,
+      reason: 'refused',
+      problem: 'That address and password do not go together. Check both; an owner can reset the password.',
+    };
   await people.forgetAttempts(db, account);
   await beginSession(found.person.id);
   return { ok: true, value: null };
@@ -34,24 +57,35 @@ export async function signOut(): Promise<void> {
 /** First start without demo data: whoever comes first makes the shop and is its owner. */
 export async function foundShop(raw: { shop: string; name: string; email: string; password: string }): Promise<ActionResult<null>> {
   const parsed = z.object({ shop: nameRule, name: nameRule, email: emailRule, password: passwordRule }).safeParse(raw);
-  if (!parsed.success) return { ok: false, reason: 'invalid', problem: firstProblem(parsed.error), field: String(parsed.error.issues[0]?.path[0] ?? '') };
+  if (!parsed.success)
+    return { ok: false, reason: 'invalid', problem: firstProblem(parsed.error), field: String(parsed.error.issues[0]?.path[0] ?? '') };
   const { shop, name, email, password } = parsed.data;
-  if (await people.anyPerson(database())) return { ok: false, reason: 'refused', problem: 'This shop already has an owner; sign in instead.' };
+  if (await people.anyPerson(database()))
+    return { ok: false, reason: 'refused', problem: 'This shop already has an owner; sign in instead.' };
   const made = await people.foundShop(database(), shop, { name, email, passwordHash: await hashPassword(password) });
   if (!made.ok) return made;
   await beginSession(made.value.id);
   return { ok: true, value: null };
 }
 
-const preferences = z.object({ system: z.enum(['metric', 'inch']), inchDenominator: z.union([z.literal(16), z.literal(32)]), theme: z.enum(['day', 'bay', 'system']) });
+const preferences = z.object({
+  system: z.enum(['metric', 'inch']),
+  inchDenominator: z.union([z.literal(16), z.literal(32)]),
+  theme: z.enum(['day', 'bay', 'system']),
+});
 
 export const changePreferences = action('viewer', preferences, async ({ db, person }, chosen) => {
   await people.setPreferences(db, person.id, chosen);
   return { ok: true, value: null };
 });
 
-export const changeOwnPassword = action('viewer', z.object({ current: z.string(), next: passwordRule }), async ({ db, person }, { current, next }) => {
-  const found = await people.findCredentials(db, person.email);
-  if (!(await passwordMatches(current, found?.passwordHash))) return { ok: false, reason: 'refused', problem: 'The present password is not right; nothing was changed.' };
-  return people.setPassword(db, person.shopId, person.id, await hashPassword(next), person.sessionId);
-});
+export const changeOwnPassword = action(
+  'viewer',
+  z.object({ current: z.string(), next: passwordRule }),
+  async ({ db, person }, { current, next }) => {
+    const found = await people.findCredentials(db, person.email);
+    if (!(await passwordMatches(current, found?.passwordHash)))
+      return { ok: false, reason: 'refused', problem: 'The present password is not right; nothing was changed.' };
+    return people.setPassword(db, person.shopId, person.id, await hashPassword(next), person.sessionId);
+  },
+);

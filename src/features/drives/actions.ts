@@ -11,7 +11,10 @@ const document = z.unknown().transform((value, context): Drive => {
   const read = validateDrive(value);
   if (read.ok) return read.drive;
   const [first] = read.problems;
-  context.addIssue({ code: 'custom', message: `The drive cannot be kept yet. ${first ? `${first.path ? `${first.path}: ` : ''}${first.message}` : ''}${read.problems.length > 1 ? ` (and ${read.problems.length - 1} more)` : ''}.` });
+  context.addIssue({
+    code: 'custom',
+    message: `The drive cannot be kept yet. ${first ? `${first.path ? `${first.path}: ` : ''}${first.message}` : ''}${read.problems.length > 1 ? ` (and ${read.problems.length - 1} more)` : ''}.`,
+  });
   return z.NEVER;
 });
 
@@ -27,12 +30,16 @@ export const addDrive = action('technician', z.object({ document }), async ({ db
   return { ok: true, value: { id: made.id, version: made.version } };
 });
 
-export const saveDrive = action('technician', z.object({ id: z.number().int(), version: z.number().int(), document }), async ({ db, person, now }, input) => {
-  if (input.document.name.trim() === '') return { ok: false, reason: 'invalid', field: 'name', problem: 'Give the drive a name.' };
-  const result = await drives.saveDrive(db, person.shopId, input.id, input.version, input.document, person.name, now);
-  if (result.ok) refresh();
-  return result;
-});
+export const saveDrive = action(
+  'technician',
+  z.object({ id: z.number().int(), version: z.number().int(), document }),
+  async ({ db, person, now }, input) => {
+    if (input.document.name.trim() === '') return { ok: false, reason: 'invalid', field: 'name', problem: 'Give the drive a name.' };
+    const result = await drives.saveDrive(db, person.shopId, input.id, input.version, input.document, person.name, now);
+    if (result.ok) refresh();
+    return result;
+  },
+);
 
 export const removeDrive = action('technician', z.object({ id: z.number().int() }), async ({ db, person }, { id }) => {
   const result = await drives.removeDrive(db, person.shopId, id);

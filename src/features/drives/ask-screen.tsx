@@ -30,7 +30,17 @@ import { fileNameOf } from './editor-screen';
 import { KIND_WORDS } from './templates';
 
 /** A drive outside any job, with the notebook it was measured in if there is one: ask at the counter which belt would run, and put the answer on a job if it belongs to one. */
-export function AskScreen({ stored, shelf, jobs, notebook }: { stored: StoredDrive; shelf: readonly ShelfBelt[]; notebook: number | null; jobs: readonly Pick<JobSummary, 'number' | 'title' | 'machine'>[] }) {
+export function AskScreen({
+  stored,
+  shelf,
+  jobs,
+  notebook,
+}: {
+  stored: StoredDrive;
+  shelf: readonly ShelfBelt[];
+  notebook: number | null;
+  jobs: readonly Pick<JobSummary, 'number' | 'title' | 'machine'>[];
+}) {
   const drive = stored.document;
   const router = useRouter();
   const tell = useNotice();
@@ -41,48 +51,122 @@ export function AskScreen({ stored, shelf, jobs, notebook }: { stored: StoredDri
   const [removing, setRemoving] = useState(false);
   const remove = async () => {
     setRemoving(false);
-    const result = await removeDrive({ id: stored.id }).catch(() => ({ ok: false as const, problem: 'The server does not answer; the drive is still there.' }));
+    const result = await removeDrive({ id: stored.id }).catch(() => ({
+      ok: false as const,
+      problem: 'The server does not answer; the drive is still there.',
+    }));
     if (!result.ok) return tell({ text: result.problem, tone: 'refused' });
-    tell({ text: `${drive.name} is removed.`, tone: 'done', undo: () => void addDrive({ document: drive }).then((r) => r.ok && router.push(`/drives/${r.value.id}`)) });
+    tell({
+      text: `${drive.name} is removed.`,
+      tone: 'done',
+      undo: () => void addDrive({ document: drive }).then((r) => r.ok && router.push(`/drives/${r.value.id}`)),
+    });
     router.push('/drives');
   };
   const acts = (
     <>
-      {choice && mayChange && jobs.length > 0 && <Button variant="outlined" onClick={() => setPutting(true)}>Put the answer on a job</Button>}
-      <Button variant="outlined" startIcon={<Icon name="download" size={18} />} onClick={() => saveFile(fileNameOf(drive), writeDriveFile(drive), 'application/json')}>Save as a file</Button>
-      {mayChange && <Button variant="outlined" color="error" onClick={() => setRemoving(true)}>Remove</Button>}
-      <Button component={Link} href={`/drives/${stored.id}/edit`} variant="contained">{mayChange ? 'Change the drawing' : 'See the drawing'}</Button>
+      {choice && mayChange && jobs.length > 0 && (
+        <Button variant="outlined" onClick={() => setPutting(true)}>
+          Put the answer on a job
+        </Button>
+      )}
+      <Button
+        variant="outlined"
+        startIcon={<Icon name="download" size={18} />}
+        onClick={() => saveFile(fileNameOf(drive), writeDriveFile(drive), 'application/json')}
+      >
+        Save as a file
+      </Button>
+      {mayChange && (
+        <Button variant="outlined" color="error" onClick={() => setRemoving(true)}>
+          Remove
+        </Button>
+      )}
+      <Button component={Link} href={`/drives/${stored.id}/edit`} variant="contained">
+        {mayChange ? 'Change the drawing' : 'See the drawing'}
+      </Button>
     </>
   );
   return (
-    <Page title={drive.name} lead={<>{KIND_WORDS[drive.kind]}{drive.notes ? `. ${drive.notes}` : ''}{notebook !== null && <> · <Link href={`/drives/measure/${notebook}`} style={{ color: 'inherit' }}>measured in this notebook</Link></>}</>} acts={acts}>
+    <Page
+      title={drive.name}
+      lead={
+        <>
+          {KIND_WORDS[drive.kind]}
+          {drive.notes ? `. ${drive.notes}` : ''}
+          {notebook !== null && (
+            <>
+              {' '}
+              ·{' '}
+              <Link href={`/drives/measure/${notebook}`} style={{ color: 'inherit' }}>
+                measured in this notebook
+              </Link>
+            </>
+          )}
+        </>
+      }
+      acts={acts}
+    >
       {drive.belts.length > 1 && (
         <TextField select label="Belt" value={beltId} onChange={(e) => setBeltId(e.target.value)} sx={{ maxWidth: 320, mb: 1.5 }}>
-          {drive.belts.map((b) => <MenuItem key={b.id} value={b.id}>{b.label ?? b.id}</MenuItem>)}
+          {drive.belts.map((b) => (
+            <MenuItem key={b.id} value={b.id}>
+              {b.label ?? b.id}
+            </MenuItem>
+          ))}
         </TextField>
       )}
       {drive.belts.length === 0 ? (
-        <Empty title="No belt is drawn yet" act={<Button component={Link} href={`/drives/${stored.id}/edit`} variant="contained">Add a belt</Button>}>A belt and its route are needed before any other can be tried in its place.</Empty>
+        <Empty
+          title="No belt is drawn yet"
+          act={
+            <Button component={Link} href={`/drives/${stored.id}/edit`} variant="contained">
+              Add a belt
+            </Button>
+          }
+        >
+          A belt and its route are needed before any other can be tried in its place.
+        </Empty>
       ) : (
         <MatchPanel key={beltId} drive={drive} uncertainty={stored.uncertainty} beltId={beltId} shelf={shelf} onChoice={setChoice} />
       )}
       {putting && choice && <PutOnJob choice={choice} driveName={drive.name} jobs={jobs} onClose={() => setPutting(false)} />}
       <Dialog open={removing} onClose={() => setRemoving(false)}>
         <DialogTitle>Remove {drive.name}?</DialogTitle>
-        <DialogContent><Typography>Closed jobs keep their tickets; machines that use it lose it. You can undo this right after.</Typography></DialogContent>
-        <DialogActions sx={{ p: 2 }}><Button onClick={() => setRemoving(false)}>Keep it</Button><Button variant="contained" color="error" onClick={() => void remove()}>Remove this drive</Button></DialogActions>
+        <DialogContent>
+          <Typography>Closed jobs keep their tickets; machines that use it lose it. You can undo this right after.</Typography>
+        </DialogContent>
+        <DialogActions sx={{ p: 2 }}>
+          <Button onClick={() => setRemoving(false)}>Keep it</Button>
+          <Button variant="contained" color="error" onClick={() => void remove()}>
+            Remove this drive
+          </Button>
+        </DialogActions>
       </Dialog>
     </Page>
   );
 }
 
-function PutOnJob({ choice, driveName, jobs, onClose }: { choice: BeltChoice; driveName: string; jobs: readonly Pick<JobSummary, 'number' | 'title' | 'machine'>[]; onClose: () => void }) {
+function PutOnJob({
+  choice,
+  driveName,
+  jobs,
+  onClose,
+}: {
+  choice: BeltChoice;
+  driveName: string;
+  jobs: readonly Pick<JobSummary, 'number' | 'title' | 'machine'>[];
+  onClose: () => void;
+}) {
   const units = useUnits();
   const tell = useNotice();
   const [number, setNumber] = useState(jobs[0]?.number ?? 0);
   const text = `Asked at the counter, ${driveName}: ${beltName(choice.shelf)}. ${VERDICT_WORDS[choice.matched.verdict]}. ${whySentence(choice.matched, units)}`;
   const put = async () => {
-    const result = await addNote({ number, stage: 'match', text }).catch(() => ({ ok: false as const, problem: 'The server does not answer; nothing was written.' }));
+    const result = await addNote({ number, stage: 'match', text }).catch(() => ({
+      ok: false as const,
+      problem: 'The server does not answer; nothing was written.',
+    }));
     tell(result.ok ? { text: `On ticket ${number}.`, tone: 'done' } : { text: result.problem, tone: 'refused' });
     if (result.ok) onClose();
   };
@@ -91,9 +175,20 @@ function PutOnJob({ choice, driveName, jobs, onClose }: { choice: BeltChoice; dr
       <DialogTitle>Put the answer on a job</DialogTitle>
       <DialogContent>
         <Box sx={{ mb: 2, p: 1.5, bgcolor: 'var(--ts-sand)', fontSize: 14 }}>{text}</Box>
-        <TextField select label="Job" value={number} onChange={(e) => setNumber(Number(e.target.value))}>{jobs.map((j) => <MenuItem key={j.number} value={j.number}>{j.number} {j.title}, {j.machine}</MenuItem>)}</TextField>
+        <TextField select label="Job" value={number} onChange={(e) => setNumber(Number(e.target.value))}>
+          {jobs.map((j) => (
+            <MenuItem key={j.number} value={j.number}>
+              {j.number} {j.title}, {j.machine}
+            </MenuItem>
+          ))}
+        </TextField>
       </DialogContent>
-      <DialogActions sx={{ p: 2 }}><Button onClick={onClose}>Not now</Button><Button variant="contained" onClick={() => void put()}>Write it on the ticket</Button></DialogActions>
+      <DialogActions sx={{ p: 2 }}>
+        <Button onClick={onClose}>Not now</Button>
+        <Button variant="contained" onClick={() => void put()}>
+          Write it on the ticket
+        </Button>
+      </DialogActions>
     </Dialog>
   );
 }

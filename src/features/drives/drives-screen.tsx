@@ -32,30 +32,81 @@ export function DrivesScreen({ drives }: { drives: readonly DriveSummary[] }) {
   const [find, setFind] = useState('');
   const shown = useMemo(() => {
     const words = find.toLowerCase().split(/\s+/).filter(Boolean);
-    return drives.filter((d) => words.every((w) => `${d.name} ${KIND_WORDS[d.kind as Drive['kind']]} ${d.belts.map((b) => beltSize(b, units)).join(' ')}`.toLowerCase().includes(w)));
+    return drives.filter((d) =>
+      words.every((w) =>
+        `${d.name} ${KIND_WORDS[d.kind as Drive['kind']]} ${d.belts.map((b) => beltSize(b, units)).join(' ')}`.toLowerCase().includes(w),
+      ),
+    );
   }, [drives, find, units]);
-  const acts = mayChange && <><ImportDrive /><Button component={Link} href="/drives/new" variant="outlined" startIcon={<Icon name="add" />}>Draw a new drive</Button><Button component={Link} href="/drives/measure" variant="contained" startIcon={<Icon name="tape" />}>Measure a drive</Button></>;
+  const acts = mayChange && (
+    <>
+      <ImportDrive />
+      <Button component={Link} href="/drives/new" variant="outlined" startIcon={<Icon name="add" />}>
+        Draw a new drive
+      </Button>
+      <Button component={Link} href="/drives/measure" variant="contained" startIcon={<Icon name="tape" />}>
+        Measure a drive
+      </Button>
+    </>
+  );
   return (
     <Page title="Drives" lead="Drawn once, asked of any belt." acts={acts}>
       {drives.length === 0 ? (
-        <Empty title="No drive is drawn yet" act={mayChange && <Button component={Link} href="/drives/measure" variant="contained">Measure the first</Button>}>A drive is the pulleys, belts, arms and springs of a machine, to scale. Measure one, draw one, or take in a drive file.</Empty>
+        <Empty
+          title="No drive is drawn yet"
+          act={
+            mayChange && (
+              <Button component={Link} href="/drives/measure" variant="contained">
+                Measure the first
+              </Button>
+            )
+          }
+        >
+          A drive is the pulleys, belts, arms and springs of a machine, to scale. Measure one, draw one, or take in a drive file.
+        </Empty>
       ) : (
         <>
           <TextField label="Find a drive" value={find} onChange={(e) => setFind(e.target.value)} sx={{ maxWidth: 360, mb: 1.5 }} />
-          <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)' }}>
+          <Box
+            component="ul"
+            sx={{ listStyle: 'none', m: 0, p: 0, border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)' }}
+          >
             {shown.slice(0, 300).map((d) => (
               <Box component="li" key={d.id} sx={{ '& + li': { borderTop: '1px solid var(--ts-edge)' } }}>
-                <Box component={Link} href={`/drives/${d.id}`} sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1.6fr) 160px minmax(0, 1fr) 190px' }, columnGap: 2, p: '12px 16px', color: 'inherit', textDecoration: 'none', alignItems: 'center', '&:hover': { bgcolor: 'var(--ts-work-soft)' } }}>
+                <Box
+                  component={Link}
+                  href={`/drives/${d.id}`}
+                  sx={{
+                    display: 'grid',
+                    gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1.6fr) 160px minmax(0, 1fr) 190px' },
+                    columnGap: 2,
+                    p: '12px 16px',
+                    color: 'inherit',
+                    textDecoration: 'none',
+                    alignItems: 'center',
+                    '&:hover': { bgcolor: 'var(--ts-work-soft)' },
+                  }}
+                >
                   <Box sx={{ fontWeight: 650 }}>{d.name}</Box>
                   <Box sx={{ color: 'var(--ts-quiet)' }}>{KIND_WORDS[d.kind as Drive['kind']]}</Box>
-                  <Box>{d.belts.map((b) => beltSize(b, units)).join(', ')}<Box component="span" sx={{ color: 'var(--ts-quiet)' }}> · {d.pulleys} pulleys</Box></Box>
-                  <Box suppressHydrationWarning sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>{day(d.changedAt)}, {d.changedBy}</Box>
+                  <Box>
+                    {d.belts.map((b) => beltSize(b, units)).join(', ')}
+                    <Box component="span" sx={{ color: 'var(--ts-quiet)' }}>
+                      {' '}
+                      · {d.pulleys} pulleys
+                    </Box>
+                  </Box>
+                  <Box suppressHydrationWarning sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>
+                    {day(d.changedAt)}, {d.changedBy}
+                  </Box>
                 </Box>
               </Box>
             ))}
           </Box>
           {shown.length === 0 && <Typography sx={{ mt: 2, color: 'var(--ts-quiet)' }}>No drive is called “{find}”.</Typography>}
-          {shown.length > 300 && <Typography sx={{ mt: 1, color: 'var(--ts-quiet)' }}>The first 300 of {shown.length}; type to narrow them.</Typography>}
+          {shown.length > 300 && (
+            <Typography sx={{ mt: 1, color: 'var(--ts-quiet)' }}>The first 300 of {shown.length}; type to narrow them.</Typography>
+          )}
         </>
       )}
     </Page>
@@ -75,7 +126,10 @@ export function ImportDrive() {
       setRefused({ file: file.name, problems: !read.ok ? read.problems : made.ok ? [] : made.problems });
       return;
     }
-    const result = await addDrive({ document: read.drive }).catch(() => ({ ok: false as const, problem: 'The server does not answer; the file was not taken in. Try again in a moment.' }));
+    const result = await addDrive({ document: read.drive }).catch(() => ({
+      ok: false as const,
+      problem: 'The server does not answer; the file was not taken in. Try again in a moment.',
+    }));
     if (result.ok) {
       tell({ text: `${read.drive.name} is taken in.`, tone: 'done' });
       router.push(`/drives/${result.value.id}`);
@@ -83,15 +137,38 @@ export function ImportDrive() {
   };
   return (
     <>
-      <Button variant="outlined" startIcon={<Icon name="upload" size={18} />} onClick={() => input.current?.click()}>Take in a file</Button>
-      <input ref={input} type="file" accept=".json,application/json" hidden aria-label="Drive file" onChange={(e) => { const [file] = e.target.files ?? []; if (file) void take(file); e.target.value = ''; }} />
+      <Button variant="outlined" startIcon={<Icon name="upload" size={18} />} onClick={() => input.current?.click()}>
+        Take in a file
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        accept=".json,application/json"
+        hidden
+        aria-label="Drive file"
+        onChange={(e) => {
+          const [file] = e.target.files ?? [];
+          if (file) void take(file);
+          e.target.value = '';
+        }}
+      />
       <Dialog open={refused !== null} onClose={() => setRefused(null)} fullWidth maxWidth="sm">
         <DialogTitle>{refused?.file} was not taken in</DialogTitle>
         <DialogContent>
-          <Typography>{refused?.problems.length === 1 ? 'One thing is wrong in it:' : `${refused?.problems.length} things are wrong in it:`}</Typography>
-          <Box component="ul" sx={{ pl: 2.5 }}>{refused?.problems.slice(0, 30).map((p) => <li key={p.path + p.message}><code>{p.path}</code> {p.message}</li>)}</Box>
+          <Typography>
+            {refused?.problems.length === 1 ? 'One thing is wrong in it:' : `${refused?.problems.length} things are wrong in it:`}
+          </Typography>
+          <Box component="ul" sx={{ pl: 2.5 }}>
+            {refused?.problems.slice(0, 30).map((p) => (
+              <li key={p.path + p.message}>
+                <code>{p.path}</code> {p.message}
+              </li>
+            ))}
+          </Box>
         </DialogContent>
-        <DialogActions><Button onClick={() => setRefused(null)}>Close</Button></DialogActions>
+        <DialogActions>
+          <Button onClick={() => setRefused(null)}>Close</Button>
+        </DialogActions>
       </Dialog>
     </>
   );
@@ -102,11 +179,32 @@ export function TemplatesScreen() {
   const mayChange = useMayChange();
   return (
     <Page title="Draw a new drive" lead="Begin with the parts of its kind, or with nothing. Every measure is a placeholder to be changed.">
-      {!mayChange && <Alert severity="info" variant="outlined" sx={{ mb: 2 }}>You may look round here; saving a drive takes a technician’s account.</Alert>}
-      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(250px, 1fr))', gap: 1.5 }}>
+      {!mayChange && (
+        <Alert severity="info" variant="outlined" sx={{ mb: 2 }}>
+          You may look round here; saving a drive takes a technician’s account.
+        </Alert>
+      )}
+      <Box
+        component="ul"
+        sx={{ listStyle: 'none', m: 0, p: 0, display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(250px, 1fr))', gap: 1.5 }}
+      >
         {TEMPLATES.map((t) => (
           <li key={t.key}>
-            <Box component={Link} href={`/drives/new?from=${t.key}`} sx={{ display: 'block', height: '100%', border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', p: 2, color: 'inherit', textDecoration: 'none', '&:hover': { borderColor: 'var(--ts-work)' } }}>
+            <Box
+              component={Link}
+              href={`/drives/new?from=${t.key}`}
+              sx={{
+                display: 'block',
+                height: '100%',
+                border: '1px solid var(--ts-edge)',
+                borderRadius: '4px',
+                bgcolor: 'var(--ts-card)',
+                p: 2,
+                color: 'inherit',
+                textDecoration: 'none',
+                '&:hover': { borderColor: 'var(--ts-work)' },
+              }}
+            >
               <Box sx={{ fontWeight: 650, fontSize: 17 }}>{t.title}</Box>
               <Box sx={{ color: 'var(--ts-quiet)' }}>{t.says}</Box>
             </Box>

@@ -33,11 +33,24 @@ import { PartForm } from './part-form';
 import { RouteEditor } from './route-editor';
 
 const LISTS: readonly (readonly [PartList | 'drive', string, string])[] = [
-  ['drive', 'The drive', ''], ['pulleys', 'Pulleys', 'Add a pulley'], ['belts', 'Belts', 'Add a belt'], ['tensioners', 'Arms and slides', 'Add an arm'], ['springs', 'Springs', 'Add a spring'],
-  ['adjusters', 'Adjusters', 'Add an adjuster'], ['brakes', 'Brakes', 'Add a brake'], ['keepers', 'Keepers', 'Add a keeper'], ['states', 'States', 'Add a state'],
+  ['drive', 'The drive', ''],
+  ['pulleys', 'Pulleys', 'Add a pulley'],
+  ['belts', 'Belts', 'Add a belt'],
+  ['tensioners', 'Arms and slides', 'Add an arm'],
+  ['springs', 'Springs', 'Add a spring'],
+  ['adjusters', 'Adjusters', 'Add an adjuster'],
+  ['brakes', 'Brakes', 'Add a brake'],
+  ['keepers', 'Keepers', 'Add a keeper'],
+  ['states', 'States', 'Add a state'],
 ];
 
-export const fileNameOf = (drive: Drive): string => `${drive.name.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '') || 'drive'}.drive.json`;
+export const fileNameOf = (drive: Drive): string =>
+  `${
+    drive.name
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-|-$/g, '') || 'drive'
+  }.drive.json`;
 
 /** Draws a drive: parts in a form, pulleys by hand on the Plate, checked as one goes; every step can be undone, and an unsaved drive survives a reload. */
 export function EditorScreen({ stored, start }: { stored: StoredDrive | null; start: Drive }) {
@@ -92,34 +105,49 @@ export function EditorScreen({ stored, start }: { stored: StoredDrive | null; st
   const { answer } = usePose(request);
   const posed = answer?.ok && request ? answer.answer : null;
   const problems: readonly Problem[] = !checked.ok ? checked.problems : answer && !answer.ok ? answer.problems : [];
-  const fits = posed && posed.pose.pulleys.length === drive.pulleys.length && posed.pose.belts.length === drive.belts.length && posed.pose.springs.length === drive.springs.length && problems.length === 0;
+  const fits =
+    posed &&
+    posed.pose.pulleys.length === drive.pulleys.length &&
+    posed.pose.belts.length === drive.belts.length &&
+    posed.pose.springs.length === drive.springs.length &&
+    problems.length === 0;
   const shown = fits ? posed : drawnPose(drive);
 
-  const change = useCallback((next: Drive, key?: string) => dispatch({ type: 'change', drive: next, ...(key === undefined ? {} : { key }) }), []);
+  const change = useCallback(
+    (next: Drive, key?: string) => dispatch({ type: 'change', drive: next, ...(key === undefined ? {} : { key }) }),
+    [],
+  );
   const undo = useCallback(() => dispatch({ type: 'undo' }), []);
-  const save = useCallback(async (over?: number) => {
-    setSaving(true);
-    const unreached = { ok: false as const, reason: 'failed' as const, problem: 'The server does not answer. Your drawing is kept on this device; save again in a moment.' };
-    if (stored) {
-      const result = await saveDrive({ id: stored.id, version: over ?? version, document: drive }).catch(() => unreached);
-      if (result.ok) {
-        setVersion(result.value.version);
-        setKept(writeDriveFile(drive));
-        setClash(null);
-        tell({ text: 'Saved.', tone: 'done' });
-        router.refresh();
-      } else if (result.reason === 'stale') setClash(result.current);
-      else tell({ text: result.problem, tone: 'refused' });
-    } else {
-      const result = await addDrive({ document: drive }).catch(() => unreached);
-      if (result.ok) {
-        localStorage.removeItem(draftKey);
-        setKept(writeDriveFile(drive));
-        router.push(`/drives/${result.value.id}`);
-      } else tell({ text: result.problem, tone: 'refused' });
-    }
-    setSaving(false);
-  }, [stored, version, drive, tell, router, draftKey]);
+  const save = useCallback(
+    async (over?: number) => {
+      setSaving(true);
+      const unreached = {
+        ok: false as const,
+        reason: 'failed' as const,
+        problem: 'The server does not answer. Your drawing is kept on this device; save again in a moment.',
+      };
+      if (stored) {
+        const result = await saveDrive({ id: stored.id, version: over ?? version, document: drive }).catch(() => unreached);
+        if (result.ok) {
+          setVersion(result.value.version);
+          setKept(writeDriveFile(drive));
+          setClash(null);
+          tell({ text: 'Saved.', tone: 'done' });
+          router.refresh();
+        } else if (result.reason === 'stale') setClash(result.current);
+        else tell({ text: result.problem, tone: 'refused' });
+      } else {
+        const result = await addDrive({ document: drive }).catch(() => unreached);
+        if (result.ok) {
+          localStorage.removeItem(draftKey);
+          setKept(writeDriveFile(drive));
+          router.push(`/drives/${result.value.id}`);
+        } else tell({ text: result.problem, tone: 'refused' });
+      }
+      setSaving(false);
+    },
+    [stored, version, drive, tell, router, draftKey],
+  );
 
   useEffect(() => {
     const press = (event: globalThis.KeyboardEvent) => {
@@ -144,7 +172,13 @@ export function EditorScreen({ stored, start }: { stored: StoredDrive | null; st
   }, [changed]);
 
   const onMovePulley = (id: string, x: number, y: number, settled: boolean) => {
-    change({ ...drive, pulleys: drive.pulleys.map((p) => (p.id === id ? { ...p, x: Math.round(x * 100) / 100, y: Math.round(y * 100) / 100 } : p)) }, `move-${id}`);
+    change(
+      {
+        ...drive,
+        pulleys: drive.pulleys.map((p) => (p.id === id ? { ...p, x: Math.round(x * 100) / 100, y: Math.round(y * 100) / 100 } : p)),
+      },
+      `move-${id}`,
+    );
     setBeforeDrag((held) => (settled ? null : (held ?? drive)));
     if (settled) dispatch({ type: 'settle' });
   };
@@ -161,22 +195,95 @@ export function EditorScreen({ stored, start }: { stored: StoredDrive | null; st
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, mb: 1.5 }}>
         <Box sx={{ mr: 'auto', minWidth: 0 }}>
           <Typography variant="h1">{drive.name || 'Unnamed drive'}</Typography>
-          <Typography sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>{stored ? <Link href={`/drives/${stored.id}`} style={{ color: 'inherit' }}>Ask a belt of it</Link> : 'Not saved yet'}{changed ? ' · changed, kept on this device until you save' : stored ? ' · saved' : ''}</Typography>
+          <Typography sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>
+            {stored ? (
+              <Link href={`/drives/${stored.id}`} style={{ color: 'inherit' }}>
+                Ask a belt of it
+              </Link>
+            ) : (
+              'Not saved yet'
+            )}
+            {changed ? ' · changed, kept on this device until you save' : stored ? ' · saved' : ''}
+          </Typography>
         </Box>
-        <Tooltip title="Undo (Ctrl Z)"><span><IconButton aria-label="Undo" disabled={editing.past.length === 0} onClick={() => dispatch({ type: 'undo' })}><Icon name="undo" /></IconButton></span></Tooltip>
-        <Tooltip title="Redo (Ctrl Shift Z)"><span><IconButton aria-label="Redo" disabled={editing.future.length === 0} onClick={() => dispatch({ type: 'redo' })}><Icon name="redo" /></IconButton></span></Tooltip>
-        <Button variant="outlined" startIcon={<Icon name="download" size={18} />} onClick={() => saveFile(fileNameOf(drive), text, 'application/json')}>Save as a file</Button>
-        {mayChange && <Button variant="contained" startIcon={<Icon name="save" size={18} />} disabled={saving || (!changed && stored !== null)} onClick={() => void save()}>{saving ? 'Saving …' : 'Save this drive'}</Button>}
+        <Tooltip title="Undo (Ctrl Z)">
+          <span>
+            <IconButton aria-label="Undo" disabled={editing.past.length === 0} onClick={() => dispatch({ type: 'undo' })}>
+              <Icon name="undo" />
+            </IconButton>
+          </span>
+        </Tooltip>
+        <Tooltip title="Redo (Ctrl Shift Z)">
+          <span>
+            <IconButton aria-label="Redo" disabled={editing.future.length === 0} onClick={() => dispatch({ type: 'redo' })}>
+              <Icon name="redo" />
+            </IconButton>
+          </span>
+        </Tooltip>
+        <Button
+          variant="outlined"
+          startIcon={<Icon name="download" size={18} />}
+          onClick={() => saveFile(fileNameOf(drive), text, 'application/json')}
+        >
+          Save as a file
+        </Button>
+        {mayChange && (
+          <Button
+            variant="contained"
+            startIcon={<Icon name="save" size={18} />}
+            disabled={saving || (!changed && stored !== null)}
+            onClick={() => void save()}
+          >
+            {saving ? 'Saving …' : 'Save this drive'}
+          </Button>
+        )}
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1fr) 372px' }, gap: 2, alignItems: 'start' }}>
         <Box sx={{ minWidth: 0 }}>
-          <Plate drive={drive} answer={shown} lever={lever} onLever={setLever} leverMoves={moves} selected={selected} onSelect={onSelect} {...(mayChange ? { onMovePulley } : {})} height={narrow ? 320 : 'calc(100dvh - 310px)'} />
-          <Checks problems={problems} warnings={fits ? [...posed.warnings.map((w) => w.message), ...(posed.problem ? [posed.problem] : []), ...posed.bands.flatMap((b, i) => (b.idlerOnTightSide ? [`${drive.belts[i]?.label ?? 'The belt'}: the sprung idler runs on the tight side; check the rotation, or move the idler to the slack side.`] : []))] : []} missing={drive.pulleys.length === 0 ? 'pulleys' : drive.belts.length === 0 ? 'belts' : null} />
+          <Plate
+            drive={drive}
+            answer={shown}
+            lever={lever}
+            onLever={setLever}
+            leverMoves={moves}
+            selected={selected}
+            onSelect={onSelect}
+            {...(mayChange ? { onMovePulley } : {})}
+            height={narrow ? 320 : 'calc(100dvh - 310px)'}
+          />
+          <Checks
+            problems={problems}
+            warnings={
+              fits
+                ? [
+                    ...posed.warnings.map((w) => w.message),
+                    ...(posed.problem ? [posed.problem] : []),
+                    ...posed.bands.flatMap((b, i) =>
+                      b.idlerOnTightSide
+                        ? [
+                            `${drive.belts[i]?.label ?? 'The belt'}: the sprung idler runs on the tight side; check the rotation, or move the idler to the slack side.`,
+                          ]
+                        : [],
+                    ),
+                  ]
+                : []
+            }
+            missing={drive.pulleys.length === 0 ? 'pulleys' : drive.belts.length === 0 ? 'belts' : null}
+          />
           {fits && (
             <Box role="status" sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3, rowGap: 0.5, mt: 1, fontSize: 14 }}>
               {drive.belts.map((b, i) => {
                 const s = posed.solved.belts[i]!;
-                return <span key={b.id}><strong>{b.label ?? b.id}</strong>: {show(s.outsideLength, 'length')} outside{s.tension === null ? ' along the path drawn' : s.tension > 0 ? `, ${show(s.tension, 'force')}` : `, ${show(s.slack ?? 0, 'length')} slack`}</span>;
+                return (
+                  <span key={b.id}>
+                    <strong>{b.label ?? b.id}</strong>: {show(s.outsideLength, 'length')} outside
+                    {s.tension === null
+                      ? ' along the path drawn'
+                      : s.tension > 0
+                        ? `, ${show(s.tension, 'force')}`
+                        : `, ${show(s.slack ?? 0, 'length')} slack`}
+                  </span>
+                );
               })}
             </Box>
           )}
@@ -186,13 +293,36 @@ export function EditorScreen({ stored, start }: { stored: StoredDrive | null; st
       <Dialog open={clash !== null} onClose={() => setClash(null)} fullWidth maxWidth="sm">
         <DialogTitle>Someone else changed this drive</DialogTitle>
         <DialogContent>
-          <Typography>{clash?.changedBy} saved it {clash ? new Date(clash.changedAt).toLocaleString('en-GB') : ''}, while you were drawing. Both versions are still here: yours on this screen, theirs in the shop.</Typography>
-          {clash && <Box component="ul" sx={{ pl: 2.5 }}>{differences(drive, clash.document).map((d) => <li key={d}>{d}</li>)}</Box>}
+          <Typography>
+            {clash?.changedBy} saved it {clash ? new Date(clash.changedAt).toLocaleString('en-GB') : ''}, while you were drawing. Both
+            versions are still here: yours on this screen, theirs in the shop.
+          </Typography>
+          {clash && (
+            <Box component="ul" sx={{ pl: 2.5 }}>
+              {differences(drive, clash.document).map((d) => (
+                <li key={d}>{d}</li>
+              ))}
+            </Box>
+          )}
         </DialogContent>
         <DialogActions sx={{ p: 2, flexWrap: 'wrap', gap: 1 }}>
           <Button onClick={() => setClash(null)}>Go on drawing</Button>
-          <Button variant="outlined" onClick={() => { if (clash) { dispatch({ type: 'change', drive: clash.document }); setVersion(clash.version); setKept(writeDriveFile(clash.document)); setClash(null); } }}>Take theirs</Button>
-          <Button variant="contained" onClick={() => clash && void save(clash.version)}>Keep mine instead</Button>
+          <Button
+            variant="outlined"
+            onClick={() => {
+              if (clash) {
+                dispatch({ type: 'change', drive: clash.document });
+                setVersion(clash.version);
+                setKept(writeDriveFile(clash.document));
+                setClash(null);
+              }
+            }}
+          >
+            Take theirs
+          </Button>
+          <Button variant="contained" onClick={() => clash && void save(clash.version)}>
+            Keep mine instead
+          </Button>
         </DialogActions>
       </Dialog>
     </Box>
@@ -224,7 +354,15 @@ const PartsPanel = memo(function PartsPanel({ drive, list, at, mayChange, onList
     if (list === 'drive') return;
     const next = newPart(drive, list);
     if (next === drive) {
-      tell({ text: list === 'tensioners' ? 'Add a pulley that is not carried yet first.' : list === 'brakes' ? 'Add an arm or a slide first.' : 'Add a pulley first.', tone: 'refused' });
+      tell({
+        text:
+          list === 'tensioners'
+            ? 'Add a pulley that is not carried yet first.'
+            : list === 'brakes'
+              ? 'Add an arm or a slide first.'
+              : 'Add a pulley first.',
+        tone: 'refused',
+      });
       return;
     }
     onChange(next);
@@ -238,19 +376,79 @@ const PartsPanel = memo(function PartsPanel({ drive, list, at, mayChange, onList
   };
   const nameOf = (p: Record<string, unknown>, i: number) => String(p['label'] ?? p['name'] ?? p['id'] ?? i + 1);
   return (
-    <Box sx={{ border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', p: 2, maxHeight: { md: 'calc(100dvh - 160px)' }, overflowY: 'auto' }}>
-      <TextField select label="Part" value={list} sx={{ mb: 2 }} onChange={(e) => { onList(e.target.value as PartList | 'drive'); onAt(0); }}>
-        {LISTS.map(([key, word]) => <MenuItem key={key} value={key}>{word}{key === 'drive' ? '' : ` (${drive[key].length})`}</MenuItem>)}
+    <Box
+      sx={{
+        border: '1px solid var(--ts-edge)',
+        borderRadius: '4px',
+        bgcolor: 'var(--ts-card)',
+        p: 2,
+        maxHeight: { md: 'calc(100dvh - 160px)' },
+        overflowY: 'auto',
+      }}
+    >
+      <TextField
+        select
+        label="Part"
+        value={list}
+        sx={{ mb: 2 }}
+        onChange={(e) => {
+          onList(e.target.value as PartList | 'drive');
+          onAt(0);
+        }}
+      >
+        {LISTS.map(([key, word]) => (
+          <MenuItem key={key} value={key}>
+            {word}
+            {key === 'drive' ? '' : ` (${drive[key].length})`}
+          </MenuItem>
+        ))}
       </TextField>
       {list !== 'drive' && (
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 2 }}>
-          {parts.map((p, i) => <Button key={String(p['id'] ?? p['name'] ?? i)} size="small" variant={i === index ? 'contained' : 'outlined'} onClick={() => onAt(i)} sx={{ px: 1.25 }}>{list === 'pulleys' ? `${i + 1} ` : ''}{nameOf(p, i)}</Button>)}
-          {mayChange && <Button size="small" startIcon={<Icon name="add" size={18} />} onClick={add}>{LISTS.find(([key]) => key === list)![2]}</Button>}
+          {parts.map((p, i) => (
+            <Button
+              key={String(p['id'] ?? p['name'] ?? i)}
+              size="small"
+              variant={i === index ? 'contained' : 'outlined'}
+              onClick={() => onAt(i)}
+              sx={{ px: 1.25 }}
+            >
+              {list === 'pulleys' ? `${i + 1} ` : ''}
+              {nameOf(p, i)}
+            </Button>
+          ))}
+          {mayChange && (
+            <Button size="small" startIcon={<Icon name="add" size={18} />} onClick={add}>
+              {LISTS.find(([key]) => key === list)![2]}
+            </Button>
+          )}
         </Box>
       )}
-      {part && <PartForm key={`${list}-${index}-${String(part['id'] ?? '')}`} drive={drive} list={list} part={part} onPart={put} disabled={!mayChange} />}
-      {list === 'belts' && part && <Box sx={{ mt: 2 }}><RouteEditor pulleys={drive.pulleys} route={(part as unknown as Drive['belts'][number]).route} disabled={!mayChange} onRoute={(route) => put({ ...part, route }, 'route')} /></Box>}
-      {list !== 'drive' && part && mayChange && <Button color="error" onClick={remove} sx={{ mt: 2 }}>Take {nameOf(part, index)} off</Button>}
+      {part && (
+        <PartForm
+          key={`${list}-${index}-${String(part['id'] ?? '')}`}
+          drive={drive}
+          list={list}
+          part={part}
+          onPart={put}
+          disabled={!mayChange}
+        />
+      )}
+      {list === 'belts' && part && (
+        <Box sx={{ mt: 2 }}>
+          <RouteEditor
+            pulleys={drive.pulleys}
+            route={(part as unknown as Drive['belts'][number]).route}
+            disabled={!mayChange}
+            onRoute={(route) => put({ ...part, route }, 'route')}
+          />
+        </Box>
+      )}
+      {list !== 'drive' && part && mayChange && (
+        <Button color="error" onClick={remove} sx={{ mt: 2 }}>
+          Take {nameOf(part, index)} off
+        </Button>
+      )}
       {list !== 'drive' && !part && <Typography sx={{ color: 'var(--ts-quiet)' }}>None yet.</Typography>}
     </Box>
   );
@@ -266,20 +464,48 @@ function differences(mine: Drive, theirs: Drive): string[] {
     const other = new Map((theirs[list] as readonly { id?: string; name?: string; label?: string }[]).map((p) => [p.id ?? p.name, p]));
     for (const id of new Set([...own.keys(), ...other.keys()])) {
       const [a, b] = [own.get(id), other.get(id)];
-      if (JSON.stringify(a) !== JSON.stringify(b)) found.push(`${word}: ${(a ?? b)?.label ?? id} ${!a ? 'is only in theirs' : !b ? 'is only in yours' : 'differs'}`);
+      if (JSON.stringify(a) !== JSON.stringify(b))
+        found.push(`${word}: ${(a ?? b)?.label ?? id} ${!a ? 'is only in theirs' : !b ? 'is only in yours' : 'differs'}`);
     }
   }
   return found.slice(0, 12);
 }
 
-function Checks({ problems, warnings, missing }: { problems: readonly Problem[]; warnings: readonly string[]; missing: 'pulleys' | 'belts' | null }) {
-  if (missing === 'belts' && problems.length === 0) return <Alert severity="info" variant="outlined" sx={{ mt: 1 }}>Now a belt: choose Belts, add one, and put its pulleys in order round the loop.</Alert>;
-  if (missing === 'pulleys') return <Alert severity="info" variant="outlined" sx={{ mt: 1 }}>Begin with the pulleys: add one for each, give its outside diameter, and drag it into place. Then add a belt and its route.</Alert>;
-  if (problems.length === 0 && warnings.length === 0) return <Alert severity="success" variant="outlined" icon={<Icon name="check" />} sx={{ mt: 1, py: 0 }}>The drive can be solved.</Alert>;
+function Checks({
+  problems,
+  warnings,
+  missing,
+}: {
+  problems: readonly Problem[];
+  warnings: readonly string[];
+  missing: 'pulleys' | 'belts' | null;
+}) {
+  if (missing === 'belts' && problems.length === 0)
+    return (
+      <Alert severity="info" variant="outlined" sx={{ mt: 1 }}>
+        Now a belt: choose Belts, add one, and put its pulleys in order round the loop.
+      </Alert>
+    );
+  if (missing === 'pulleys')
+    return (
+      <Alert severity="info" variant="outlined" sx={{ mt: 1 }}>
+        Begin with the pulleys: add one for each, give its outside diameter, and drag it into place. Then add a belt and its route.
+      </Alert>
+    );
+  if (problems.length === 0 && warnings.length === 0)
+    return (
+      <Alert severity="success" variant="outlined" icon={<Icon name="check" />} sx={{ mt: 1, py: 0 }}>
+        The drive can be solved.
+      </Alert>
+    );
   return (
     <Alert severity={problems.length > 0 ? 'warning' : 'info'} variant="outlined" sx={{ mt: 1, py: 0 }}>
       {problems.length > 0 ? 'Not solved yet:' : 'Solved, with a doubt:'}
-      <Box component="ul" sx={{ m: 0, pl: 2.5 }}>{[...problems.map((p) => `${p.path ? `${p.path}: ` : ''}${p.message}`), ...warnings].slice(0, 8).map((line) => <li key={line}>{line}</li>)}</Box>
+      <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+        {[...problems.map((p) => `${p.path ? `${p.path}: ` : ''}${p.message}`), ...warnings].slice(0, 8).map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </Box>
     </Alert>
   );
 }

@@ -8,7 +8,10 @@ import type { PartList } from './editor-model';
 export interface PartField {
   readonly path: string;
   readonly label: string;
-  readonly input: { readonly kind: 'text' } | { readonly kind: 'measure'; readonly dimension: Dimension } | { readonly kind: 'choice'; readonly options: readonly (readonly [string, string])[] };
+  readonly input:
+    | { readonly kind: 'text' }
+    | { readonly kind: 'measure'; readonly dimension: Dimension }
+    | { readonly kind: 'choice'; readonly options: readonly (readonly [string, string])[] };
   readonly optional?: boolean;
   readonly help?: string;
   /** Shown only where it has a meaning for this part. */
@@ -16,8 +19,18 @@ export interface PartField {
 }
 
 const text = (path: string, label: string, rest: Partial<PartField> = {}): PartField => ({ path, label, input: { kind: 'text' }, ...rest });
-const measure = (path: string, label: string, dimension: Dimension, rest: Partial<PartField> = {}): PartField => ({ path, label, input: { kind: 'measure', dimension }, ...rest });
-const choice = (path: string, label: string, options: readonly (readonly [string, string])[], rest: Partial<PartField> = {}): PartField => ({ path, label, input: { kind: 'choice', options }, ...rest });
+const measure = (path: string, label: string, dimension: Dimension, rest: Partial<PartField> = {}): PartField => ({
+  path,
+  label,
+  input: { kind: 'measure', dimension },
+  ...rest,
+});
+const choice = (
+  path: string,
+  label: string,
+  options: readonly (readonly [string, string])[],
+  rest: Partial<PartField> = {},
+): PartField => ({ path, label, input: { kind: 'choice', options }, ...rest });
 
 const named = (items: readonly { id: string; label?: string | undefined }[]) => items.map((i) => [i.id, i.label ?? i.id] as const);
 const optional = { optional: true } as const;
@@ -31,63 +44,135 @@ export function fieldsOf(drive: Drive, list: PartList | 'drive'): readonly PartF
       return [text('name', 'Name of the drive'), choice('kind', 'Kind', Object.entries(KIND_WORDS)), text('notes', 'Notes', optional)];
     case 'pulleys':
       return [
-        text('label', 'Name'), choice('role', 'What it does', [['driver', 'Drives'], ['driven', 'Is driven'], ['idler', 'Idler']]), measure('outsideDiameter', 'Outside diameter', 'length'),
-        choice('face', 'Face', [['v', 'V groove'], ['flat', 'Flat'], ['ribbed', 'Ribbed']]), measure('x', 'Across (x)', 'length'), measure('y', 'Up (y)', 'length'),
-        measure('rpm', 'Speed', 'rotation', { ...optional, when: is('role', 'driver') }), choice('rotation', 'Turns, from above', [['cw', 'Clockwise'], ['ccw', 'Counter-clockwise']], { when: is('role', 'driver') }),
-        measure('powerKw', 'Power it takes', 'power', { ...optional, when: is('role', 'driven') }), measure('ride', 'Belt stands proud of the rim by', 'length', optional),
-        text('shaft', 'Shares a shaft named', { ...optional, help: 'Pulleys of one shaft turn as one.' }), text('bearing.designation', 'Bearing', { ...optional, help: 'Such as 6203; gives the load limit.' }),
+        text('label', 'Name'),
+        choice('role', 'What it does', [
+          ['driver', 'Drives'],
+          ['driven', 'Is driven'],
+          ['idler', 'Idler'],
+        ]),
+        measure('outsideDiameter', 'Outside diameter', 'length'),
+        choice('face', 'Face', [
+          ['v', 'V groove'],
+          ['flat', 'Flat'],
+          ['ribbed', 'Ribbed'],
+        ]),
+        measure('x', 'Across (x)', 'length'),
+        measure('y', 'Up (y)', 'length'),
+        measure('rpm', 'Speed', 'rotation', { ...optional, when: is('role', 'driver') }),
+        choice(
+          'rotation',
+          'Turns, from above',
+          [
+            ['cw', 'Clockwise'],
+            ['ccw', 'Counter-clockwise'],
+          ],
+          { when: is('role', 'driver') },
+        ),
+        measure('powerKw', 'Power it takes', 'power', { ...optional, when: is('role', 'driven') }),
+        measure('ride', 'Belt stands proud of the rim by', 'length', optional),
+        text('shaft', 'Shares a shaft named', { ...optional, help: 'Pulleys of one shaft turn as one.' }),
+        text('bearing.designation', 'Bearing', { ...optional, help: 'Such as 6203; gives the load limit.' }),
       ];
     case 'belts':
       return [
-        text('label', 'Name'), choice('section', 'Section', [...SECTIONS.map((s) => [s.name, s.name] as const), ['measured', 'Measured']]),
-        text('designation', 'Printed number', { ...optional, help: 'Such as 4L480 or A46; says the length.' }), measure('length.value', 'or outside length', 'length', optional),
-        measure('count', 'Belts or ribs side by side', 'number', optional), measure('measured.top', 'Top width', 'length', { when: is('section', 'measured') }), measure('measured.depth', 'Thickness', 'length', { when: is('section', 'measured') }),
+        text('label', 'Name'),
+        choice('section', 'Section', [...SECTIONS.map((s) => [s.name, s.name] as const), ['measured', 'Measured']]),
+        text('designation', 'Printed number', { ...optional, help: 'Such as 4L480 or A46; says the length.' }),
+        measure('length.value', 'or outside length', 'length', optional),
+        measure('count', 'Belts or ribs side by side', 'number', optional),
+        measure('measured.top', 'Top width', 'length', { when: is('section', 'measured') }),
+        measure('measured.depth', 'Thickness', 'length', { when: is('section', 'measured') }),
         measure('measured.angle', 'Flank angle, both', 'angle', { ...optional, when: is('section', 'measured') }),
       ];
     case 'tensioners':
       return [
-        text('label', 'Name'), choice('kind', 'Moves', [['pivot', 'About a pivot'], ['slide', 'Along a line']]), measure('pivot.x', 'Pivot across (x)', 'length', { when: is('kind', 'pivot') }), measure('pivot.y', 'Pivot up (y)', 'length', { when: is('kind', 'pivot') }),
-        measure('direction', 'Direction, from right, counter-clockwise', 'angle', { when: is('kind', 'slide') }), measure('min', 'Lower stop', 'angle', { when: is('kind', 'pivot') }), measure('max', 'Upper stop', 'angle', { when: is('kind', 'pivot') }),
-        measure('min', 'Lower stop', 'length', { when: is('kind', 'slide') }), measure('max', 'Upper stop', 'length', { when: is('kind', 'slide') }),
+        text('label', 'Name'),
+        choice('kind', 'Moves', [
+          ['pivot', 'About a pivot'],
+          ['slide', 'Along a line'],
+        ]),
+        measure('pivot.x', 'Pivot across (x)', 'length', { when: is('kind', 'pivot') }),
+        measure('pivot.y', 'Pivot up (y)', 'length', { when: is('kind', 'pivot') }),
+        measure('direction', 'Direction, from right, counter-clockwise', 'angle', { when: is('kind', 'slide') }),
+        measure('min', 'Lower stop', 'angle', { when: is('kind', 'pivot') }),
+        measure('max', 'Upper stop', 'angle', { when: is('kind', 'pivot') }),
+        measure('min', 'Lower stop', 'length', { when: is('kind', 'slide') }),
+        measure('max', 'Upper stop', 'length', { when: is('kind', 'slide') }),
         choice('carries.0', 'Carries', named(drive.pulleys)),
       ];
     case 'springs': {
       const end = (side: 'from' | 'to', word: string): PartField[] => [
-        choice(`${side}.body`, `${word} on`, bodies), measure(`${side}.x`, `${word} across (x)`, 'length'), measure(`${side}.y`, `${word} up (y)`, 'length'),
-        measure(`${side}.leverTravel.dx`, `${word}: lever moves it across`, 'length', optional), measure(`${side}.leverTravel.dy`, `${word}: lever moves it up`, 'length', optional),
-        choice(`${side}.adjuster.id`, `${word}: adjuster`, [['', 'None'], ...named(drive.adjusters)]), measure(`${side}.adjuster.direction`, `${word}: adjuster direction`, 'angle', { when: (p) => Boolean((p[side] as Record<string, unknown> | undefined)?.['adjuster']) }),
+        choice(`${side}.body`, `${word} on`, bodies),
+        measure(`${side}.x`, `${word} across (x)`, 'length'),
+        measure(`${side}.y`, `${word} up (y)`, 'length'),
+        measure(`${side}.leverTravel.dx`, `${word}: lever moves it across`, 'length', optional),
+        measure(`${side}.leverTravel.dy`, `${word}: lever moves it up`, 'length', optional),
+        choice(`${side}.adjuster.id`, `${word}: adjuster`, [['', 'None'], ...named(drive.adjusters)]),
+        measure(`${side}.adjuster.direction`, `${word}: adjuster direction`, 'angle', {
+          when: (p) => Boolean((p[side] as Record<string, unknown> | undefined)?.['adjuster']),
+        }),
       ];
       return [
-        text('label', 'Name'), choice('kind', 'Kind', [['extension', 'Pulls'], ['compression', 'Pushes']]), measure('freeLength', 'Free length', 'length'), measure('rate', 'Rate', 'rate'),
-        measure('initialTension', 'Initial tension', 'force', { ...optional, when: is('kind', 'extension') }), ...end('from', 'First end'), ...end('to', 'Second end'),
+        text('label', 'Name'),
+        choice('kind', 'Kind', [
+          ['extension', 'Pulls'],
+          ['compression', 'Pushes'],
+        ]),
+        measure('freeLength', 'Free length', 'length'),
+        measure('rate', 'Rate', 'rate'),
+        measure('initialTension', 'Initial tension', 'force', { ...optional, when: is('kind', 'extension') }),
+        ...end('from', 'First end'),
+        ...end('to', 'Second end'),
       ];
     }
     case 'adjusters':
-      return [text('label', 'Name'), measure('min', 'Least', 'length'), measure('max', 'Most', 'length'), measure('position', 'Stands at', 'length'), measure('step', 'One step', 'length', optional)];
+      return [
+        text('label', 'Name'),
+        measure('min', 'Least', 'length'),
+        measure('max', 'Most', 'length'),
+        measure('position', 'Stands at', 'length'),
+        measure('step', 'One step', 'length', optional),
+      ];
     case 'brakes': {
       const pivots = (part: Record<string, unknown>) => drive.tensioners.find((t) => t.id === part['tensioner'])?.kind !== 'slide';
       return [
-        text('label', 'Name'), choice('tensioner', 'Moved by', named(drive.tensioners)), measure('appliesAt', 'Lands at', 'angle', { when: pivots }), measure('appliesAt', 'Lands at', 'length', { when: (p) => !pivots(p) }),
-        choice('side', 'On when the arm stands', [['above', 'At it or above'], ['below', 'At it or below']]),
+        text('label', 'Name'),
+        choice('tensioner', 'Moved by', named(drive.tensioners)),
+        measure('appliesAt', 'Lands at', 'angle', { when: pivots }),
+        measure('appliesAt', 'Lands at', 'length', { when: (p) => !pivots(p) }),
+        choice('side', 'On when the arm stands', [
+          ['above', 'At it or above'],
+          ['below', 'At it or below'],
+        ]),
       ];
     }
     case 'keepers':
-      return [text('label', 'Name'), choice('near', 'Guards', named(drive.pulleys)), measure('x', 'Across (x)', 'length'), measure('y', 'Up (y)', 'length'), measure('gap', 'Gap when engaged', 'length', optional)];
+      return [
+        text('label', 'Name'),
+        choice('near', 'Guards', named(drive.pulleys)),
+        measure('x', 'Across (x)', 'length'),
+        measure('y', 'Up (y)', 'length'),
+        measure('gap', 'Gap when engaged', 'length', optional),
+      ];
     case 'states':
       return [text('name', 'Name'), measure('lever', 'Lever, 0 released to 1 engaged', 'number')];
   }
 }
 
 /** The value at a dotted path, or undefined. */
-export const valueAt = (part: unknown, path: string): unknown => path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], part);
+export const valueAt = (part: unknown, path: string): unknown =>
+  path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], part);
 
 /** The part with another value at a dotted path; undefined takes it out, and an object left empty goes with it. */
 export function withValue<T>(part: T, path: string, value: unknown): T {
   const [key, ...rest] = path.split('.') as [string, ...string[]];
-  if (Array.isArray(part)) return part.map((item: unknown, i) => (i === Number(key) ? (rest.length ? withValue(item, rest.join('.'), value) : value) : item)) as T;
+  if (Array.isArray(part))
+    return part.map((item: unknown, i) => (i === Number(key) ? (rest.length ? withValue(item, rest.join('.'), value) : value) : item)) as T;
   const next = { ...(part as Record<string, unknown>) };
   const put = rest.length === 0 ? value : withValue((next[key] ?? {}) as unknown, rest.join('.'), value);
-  const gone = put === undefined || (rest.length > 0 && typeof put === 'object' && put !== null && !Array.isArray(put) && Object.keys(put).length === 0);
+  const gone =
+    put === undefined ||
+    (rest.length > 0 && typeof put === 'object' && put !== null && !Array.isArray(put) && Object.keys(put).length === 0);
   if (gone) delete next[key];
   else next[key] = put;
   return next as T;

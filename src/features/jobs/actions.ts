@@ -10,8 +10,13 @@ import { askedFor, beltName, candidateOf, isExact } from '../match/candidates';
 
 const number = z.number().int().positive();
 const stage = z.enum(STAGES);
-const sentence = (what: string, most: number) => z.string().trim().min(1, `Write ${what}.`).max(most, `That is longer than ${most} characters; shorten it or split it in two.`);
-const writer = ({ person, now }: { person: { shopId: number; id: number }; now: Date }) => ({ shopId: person.shopId, personId: person.id, now });
+const sentence = (what: string, most: number) =>
+  z.string().trim().min(1, `Write ${what}.`).max(most, `That is longer than ${most} characters; shorten it or split it in two.`);
+const writer = ({ person, now }: { person: { shopId: number; id: number }; now: Date }) => ({
+  shopId: person.shopId,
+  personId: person.id,
+  now,
+});
 const refresh = (n: number) => {
   revalidatePath(`/jobs/${n}`);
   revalidatePath('/');
@@ -20,8 +25,11 @@ const refresh = (n: number) => {
 export const openJob = action(
   'technician',
   z.object({
-    machineId: z.number({ error: 'Choose the machine.' }).int().positive('Choose the machine.'), driveId: z.number().int().positive().nullable(), beltId: z.string().max(60).nullable(),
-    title: sentence('in a few words what is wrong', 200), complaint: z.string().trim().max(2000, 'The complaint is longer than 2000 characters.'),
+    machineId: z.number({ error: 'Choose the machine.' }).int().positive('Choose the machine.'),
+    driveId: z.number().int().positive().nullable(),
+    beltId: z.string().max(60).nullable(),
+    title: sentence('in a few words what is wrong', 200),
+    complaint: z.string().trim().max(2000, 'The complaint is longer than 2000 characters.'),
   }),
   async ({ db, person, now }, job) => {
     const made = await jobs.openJob(db, person.shopId, job, now);
@@ -30,15 +38,24 @@ export const openJob = action(
   },
 );
 
-export const addNote = action('technician', z.object({ number, stage, text: sentence('the note', 4000) }), async (context, { number: n, stage: s, text }) => {
-  const result = await jobs.addNote(context.db, writer(context), n, s, text);
-  refresh(n);
-  return result;
-});
+export const addNote = action(
+  'technician',
+  z.object({ number, stage, text: sentence('the note', 4000) }),
+  async (context, { number: n, stage: s, text }) => {
+    const result = await jobs.addNote(context.db, writer(context), n, s, text);
+    refresh(n);
+    return result;
+  },
+);
 
 export const changeStage = action(
   'technician',
-  z.object({ number, stage, state: z.enum(STAGE_STATES), why: z.string().trim().max(500) }).refine((v) => !['skipped', 'held'].includes(v.state) || v.why !== '', { error: 'Say why; the reason shows on the ticket.', path: ['why'] }),
+  z
+    .object({ number, stage, state: z.enum(STAGE_STATES), why: z.string().trim().max(500) })
+    .refine((v) => !['skipped', 'held'].includes(v.state) || v.why !== '', {
+      error: 'Say why; the reason shows on the ticket.',
+      path: ['why'],
+    }),
   async (context, { number: n, stage: s, state, why }) => {
     const result = await jobs.changeStage(context.db, writer(context), n, s, state, why);
     refresh(n);
@@ -50,52 +67,98 @@ export const changeStage = action(
  * Books a belt from the shelf. What the ticket says of it is computed here anew from the stored drive and shelf, so that a stale or forged
  * screen cannot put a wrong verdict on record. A substitute, and a belt that does not run, need a reason.
  */
-export const bookBelt = action('technician', z.object({ number, shelfBeltId: z.number().int(), shelfVersion: z.number().int(), reason: z.string().trim().max(500, 'The reason is longer than 500 characters.') }), async (context, input) => {
-  const { db, person } = context;
-  const job = await jobs.findJob(db, person.shopId, input.number);
-  if (!job || job.driveId === null || job.beltId === null) return { ok: false, reason: 'refused', problem: 'This job has no drive and belt yet; choose them first.' };
-  const stored = await drives.findDrive(db, person.shopId, job.driveId);
-  const belt = (await shelf.listShelf(db, person.shopId)).find((b) => b.id === input.shelfBeltId);
-  if (!stored || !belt) return { ok: false, reason: 'refused', problem: 'The drive or the belt was removed meanwhile; choose again.' };
-  const made = compileDrive(stored.document);
-  const matcher = made.ok ? newMatcher(made.compiled, job.beltId) : undefined;
-  const read = matcher && readCandidate(candidateOf(belt), matcher.section);
-  if (!matcher || !read?.ok) return { ok: false, reason: 'refused', problem: 'The drive cannot be solved as it is drawn; mend it first.' };
-  const window = lengthWindow(matcher);
-  const spread = stored.uncertainty ? windowSpread(stored.document, job.beltId, window, stored.uncertainty) : null;
-  const judged = judgeBelt(matcher, window, String(belt.id), read, undefined, spread ?? undefined);
-  const exact = isExact(stored.document, job.beltId, judged);
-  const runs = judged.verdict === 'fits' || judged.verdict === 'marginal';
-  if ((!exact || !runs) && input.reason === '') {
-    return { ok: false, reason: 'invalid', field: 'reason', problem: runs ? 'Say why a substitute; the reason shows on the ticket.' : 'This belt does not run on this drive. Say why it is booked all the same.' };
-  }
-  const body: EntryBodies['belt-booked'] = {
-    shelfBeltId: belt.id, belt: beltName(belt), bin: belt.bin, section: judged.section, outsideMm: judged.outsideMm, verdict: judged.verdict, chance: judged.chance, engagedN: judged.engaged.tension,
-    floorN: judged.engaged.floorN, slackMm: judged.disengaged.slack, substitute: !exact, insteadOf: exact ? null : askedFor(stored.document, job.beltId, { show: (value, dimension, digits) => formatQuantity(value, dimension, person.preferences, digits) }), reason: input.reason, priceCents: belt.priceCents,
-  };
-  const result = await jobs.bookBelt(db, writer(context), input.number, input.shelfVersion, body);
-  refresh(input.number);
-  revalidatePath('/shelf');
-  return result;
-});
+export const bookBelt = action(
+  'technician',
+  z.object({
+    number,
+    shelfBeltId: z.number().int(),
+    shelfVersion: z.number().int(),
+    reason: z.string().trim().max(500, 'The reason is longer than 500 characters.'),
+  }),
+  async (context, input) => {
+    const { db, person } = context;
+    const job = await jobs.findJob(db, person.shopId, input.number);
+    if (!job || job.driveId === null || job.beltId === null)
+      return { ok: false, reason: 'refused', problem: 'This job has no drive and belt yet; choose them first.' };
+    const stored = await drives.findDrive(db, person.shopId, job.driveId);
+    const belt = (await shelf.listShelf(db, person.shopId)).find((b) => b.id === input.shelfBeltId);
+    if (!stored || !belt) return { ok: false, reason: 'refused', problem: 'The drive or the belt was removed meanwhile; choose again.' };
+    const made = compileDrive(stored.document);
+    const matcher = made.ok ? newMatcher(made.compiled, job.beltId) : undefined;
+    const read = matcher && readCandidate(candidateOf(belt), matcher.section);
+    if (!matcher || !read?.ok)
+      return { ok: false, reason: 'refused', problem: 'The drive cannot be solved as it is drawn; mend it first.' };
+    const window = lengthWindow(matcher);
+    const spread = stored.uncertainty ? windowSpread(stored.document, job.beltId, window, stored.uncertainty) : null;
+    const judged = judgeBelt(matcher, window, String(belt.id), read, undefined, spread ?? undefined);
+    const exact = isExact(stored.document, job.beltId, judged);
+    const runs = judged.verdict === 'fits' || judged.verdict === 'marginal';
+    if ((!exact || !runs) && input.reason === '') {
+      return {
+        ok: false,
+        reason: 'invalid',
+        field: 'reason',
+        problem: runs
+          ? 'Say why a substitute; the reason shows on the ticket.'
+          : 'This belt does not run on this drive. Say why it is booked all the same.',
+      };
+    }
+    const body: EntryBodies['belt-booked'] = {
+      shelfBeltId: belt.id,
+      belt: beltName(belt),
+      bin: belt.bin,
+      section: judged.section,
+      outsideMm: judged.outsideMm,
+      verdict: judged.verdict,
+      chance: judged.chance,
+      engagedN: judged.engaged.tension,
+      floorN: judged.engaged.floorN,
+      slackMm: judged.disengaged.slack,
+      substitute: !exact,
+      insteadOf: exact
+        ? null
+        : askedFor(stored.document, job.beltId, {
+            show: (value, dimension, digits) => formatQuantity(value, dimension, person.preferences, digits),
+          }),
+      reason: input.reason,
+      priceCents: belt.priceCents,
+    };
+    const result = await jobs.bookBelt(db, writer(context), input.number, input.shelfVersion, body);
+    refresh(input.number);
+    revalidatePath('/shelf');
+    return result;
+  },
+);
 
-export const withdrawEntry = action('technician', z.object({ number, entryId: z.number().int() }), async (context, { number: n, entryId }) => {
-  const result = await jobs.withdrawEntry(context.db, writer(context), n, entryId);
-  refresh(n);
-  return result;
-});
+export const withdrawEntry = action(
+  'technician',
+  z.object({ number, entryId: z.number().int() }),
+  async (context, { number: n, entryId }) => {
+    const result = await jobs.withdrawEntry(context.db, writer(context), n, entryId);
+    refresh(n);
+    return result;
+  },
+);
 
-export const chooseDrive = action('technician', z.object({ number, driveId: z.number().int(), beltId: z.string().max(60) }), async (context, { number: n, driveId, beltId }) => {
-  const result = await jobs.chooseDrive(context.db, writer(context), n, driveId, beltId);
-  refresh(n);
-  return result;
-});
+export const chooseDrive = action(
+  'technician',
+  z.object({ number, driveId: z.number().int(), beltId: z.string().max(60) }),
+  async (context, { number: n, driveId, beltId }) => {
+    const result = await jobs.chooseDrive(context.db, writer(context), n, driveId, beltId);
+    refresh(n);
+    return result;
+  },
+);
 
-export const closeJob = action('technician', z.object({ number, text: sentence('what the customer should know', 2000) }), async (context, { number: n, text }) => {
-  const result = await jobs.closeJob(context.db, writer(context), n, text);
-  refresh(n);
-  return result;
-});
+export const closeJob = action(
+  'technician',
+  z.object({ number, text: sentence('what the customer should know', 2000) }),
+  async (context, { number: n, text }) => {
+    const result = await jobs.closeJob(context.db, writer(context), n, text);
+    refresh(n);
+    return result;
+  },
+);
 
 export const reopenJob = action('technician', z.object({ number }), async (context, { number: n }) => {
   const result = await jobs.reopenJob(context.db, writer(context), n);

@@ -48,7 +48,11 @@ export interface JobScreenProps {
   readonly choices: readonly DriveChoice[];
 }
 
-const UNREACHED = { ok: false as const, reason: 'failed' as const, problem: 'The server does not answer. What you typed is kept on this device; try again in a moment.' };
+const UNREACHED = {
+  ok: false as const,
+  reason: 'failed' as const,
+  problem: 'The server does not answer. What you typed is kept on this device; try again in a moment.',
+};
 
 /** A job: the spine of stages, the bench for the one at hand, the ticket beside it. */
 export function JobScreen({ job, stage, drive, uncertainty, shelf, choices }: JobScreenProps) {
@@ -62,7 +66,10 @@ export function JobScreen({ job, stage, drive, uncertainty, shelf, choices }: Jo
   const [booking, setBooking] = useState<BeltChoice | null>(null);
 
   /** Runs an act, shows what came of it and reads the job anew. */
-  const act = async <T,>(run: () => Promise<ActionResult<T, unknown>>, done?: string | ((value: T) => { text: string; undo?: () => void })): Promise<boolean> => {
+  const act = async <T,>(
+    run: () => Promise<ActionResult<T, unknown>>,
+    done?: string | ((value: T) => { text: string; undo?: () => void }),
+  ): Promise<boolean> => {
     const result = await run().catch(() => UNREACHED);
     router.refresh();
     if (!result.ok) {
@@ -75,7 +82,11 @@ export function JobScreen({ job, stage, drive, uncertainty, shelf, choices }: Jo
   const n = job.number;
   const withdraw = (entryId: number, text: string) => act(() => withdrawEntry({ number: n, entryId }), text);
   const stageActs = {
-    note: (text: string) => act(() => addNote({ number: n, stage, text }), ({ entryId }) => ({ text: 'Written on the ticket.', undo: () => void withdraw(entryId, 'Note taken back.') })),
+    note: (text: string) =>
+      act(
+        () => addNote({ number: n, stage, text }),
+        ({ entryId }) => ({ text: 'Written on the ticket.', undo: () => void withdraw(entryId, 'Note taken back.') }),
+      ),
     move: async (state: Parameters<typeof changeStage>[0]['state'], why: string) => {
       const moved = await act(() => changeStage({ number: n, stage, state, why }), `${stageName(stage)}: ${state.replace('-', ' ')}.`);
       if (moved && (state === 'done' || state === 'skipped')) {
@@ -85,7 +96,11 @@ export function JobScreen({ job, stage, drive, uncertainty, shelf, choices }: Jo
       return moved;
     },
   };
-  const onWithdraw = (entry: TicketEntry) => void withdraw(entry.id, entry.type === 'belt-booked' ? `${entry.body.belt} is back in ${entry.body.bin || 'its place'}.` : 'Note taken back.');
+  const onWithdraw = (entry: TicketEntry) =>
+    void withdraw(
+      entry.id,
+      entry.type === 'belt-booked' ? `${entry.body.belt} is back in ${entry.body.bin || 'its place'}.` : 'Note taken back.',
+    );
   const booked = [...job.entries].reverse().find((e) => e.type === 'belt-booked' && !e.withdrawn);
   const writable = mayChange && job.status === 'open';
   const bookable = stage === 'match' && writable && choice !== null;
@@ -95,10 +110,24 @@ export function JobScreen({ job, stage, drive, uncertainty, shelf, choices }: Jo
       <Ticket job={job} onWithdraw={onWithdraw} mayChange={mayChange} />
       {stage === 'match' && writable && (
         <Box className="ts-screen-only" sx={{ mt: 2, display: 'grid', gap: 1 }}>
-          {booked?.type === 'belt-booked' && <Alert severity="success" variant="outlined" icon={<Icon name="check" />}>{booked.body.belt} is booked.</Alert>}
+          {booked?.type === 'belt-booked' && (
+            <Alert severity="success" variant="outlined" icon={<Icon name="check" />}>
+              {booked.body.belt} is booked.
+            </Alert>
+          )}
           {bookable && (
-            <Button size="large" variant={booked ? 'outlined' : 'contained'} disabled={choice.shelf.quantity === 0} onClick={() => { setBooking(choice); setDrawer(false); }}>
-              {choice.shelf.quantity === 0 ? `No ${beltName(choice.shelf)} left in ${choice.shelf.bin || 'the shelf'}` : `Book ${beltName(choice.shelf)} from ${choice.shelf.bin || 'the shelf'}`}
+            <Button
+              size="large"
+              variant={booked ? 'outlined' : 'contained'}
+              disabled={choice.shelf.quantity === 0}
+              onClick={() => {
+                setBooking(choice);
+                setDrawer(false);
+              }}
+            >
+              {choice.shelf.quantity === 0
+                ? `No ${beltName(choice.shelf)} left in ${choice.shelf.bin || 'the shelf'}`
+                : `Book ${beltName(choice.shelf)} from ${choice.shelf.bin || 'the shelf'}`}
             </Button>
           )}
         </Box>
@@ -108,64 +137,197 @@ export function JobScreen({ job, stage, drive, uncertainty, shelf, choices }: Jo
 
   return (
     <>
-      <Box sx={{ px: { xs: 1.5, sm: 2.5 }, py: 1, borderBottom: '1px solid var(--ts-edge)', bgcolor: 'var(--ts-card)', display: 'flex', flexWrap: 'wrap', columnGap: 2, alignItems: 'baseline' }}>
-        <Typography variant="h2" component="h1">{job.title}</Typography>
-        <Typography sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>Job {n} · <Link href={`/machines/${job.machineId}`} style={{ color: 'inherit' }}>{job.machine}</Link>{job.model ? ` · ${job.model}` : ''}{job.meterHours === null ? '' : ` · ${show(job.meterHours, 'time')}`}{job.customer ? ` · ${job.customer}` : ''}{job.status === 'closed' ? ' · closed' : ''}</Typography>
+      <Box
+        sx={{
+          px: { xs: 1.5, sm: 2.5 },
+          py: 1,
+          borderBottom: '1px solid var(--ts-edge)',
+          bgcolor: 'var(--ts-card)',
+          display: 'flex',
+          flexWrap: 'wrap',
+          columnGap: 2,
+          alignItems: 'baseline',
+        }}
+      >
+        <Typography variant="h2" component="h1">
+          {job.title}
+        </Typography>
+        <Typography sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>
+          Job {n} ·{' '}
+          <Link href={`/machines/${job.machineId}`} style={{ color: 'inherit' }}>
+            {job.machine}
+          </Link>
+          {job.model ? ` · ${job.model}` : ''}
+          {job.meterHours === null ? '' : ` · ${show(job.meterHours, 'time')}`}
+          {job.customer ? ` · ${job.customer}` : ''}
+          {job.status === 'closed' ? ' · closed' : ''}
+        </Typography>
       </Box>
       <Box sx={{ flex: 1, display: 'flex', flexDirection: { xs: 'column', md: 'row' }, minWidth: 0 }}>
         <Spine number={n} stages={job.stages} at={stage} />
         <Box sx={{ flex: 1, minWidth: 0, p: { xs: 1.5, sm: 2 } }}>
           {stage === 'match' ? (
             <>
-              <DrivePicker job={job} choices={choices} disabled={!writable} onChoose={(driveId, beltId) => void act(() => chooseDrive({ number: n, driveId, beltId }))} hidden={drive !== null && choices.flatMap((c) => c.belts).length < 2} />
+              <DrivePicker
+                job={job}
+                choices={choices}
+                disabled={!writable}
+                onChoose={(driveId, beltId) => void act(() => chooseDrive({ number: n, driveId, beltId }))}
+                hidden={drive !== null && choices.flatMap((c) => c.belts).length < 2}
+              />
               {drive && job.beltId && drive.belts.some((b) => b.id === job.beltId) ? (
                 <MatchPanel drive={drive} uncertainty={uncertainty} beltId={job.beltId} shelf={shelf} onChoice={setChoice} />
               ) : (
-                <Alert severity="info" variant="outlined">{choices.length === 0 ? <>No drive is drawn for this machine yet. <Link href="/drives/measure">Measure it</Link> or <Link href="/drives/new">draw it</Link>, add it to the machine, and the shelf is tried on it here.</> : 'Choose the drive and belt that this job is about.'}</Alert>
+                <Alert severity="info" variant="outlined">
+                  {choices.length === 0 ? (
+                    <>
+                      No drive is drawn for this machine yet. <Link href="/drives/measure">Measure it</Link> or{' '}
+                      <Link href="/drives/new">draw it</Link>, add it to the machine, and the shelf is tried on it here.
+                    </>
+                  ) : (
+                    'Choose the drive and belt that this job is about.'
+                  )}
+                </Alert>
               )}
-              {writable && <Box sx={{ mt: 3, maxWidth: 720 }}><NoteField job={job} stage="match" placeholder="What was asked or decided about the belt" onNote={stageActs.note} /><StageMoves state={job.stages.match} name="Match" onMove={stageActs.move} /></Box>}
+              {writable && (
+                <Box sx={{ mt: 3, maxWidth: 720 }}>
+                  <NoteField job={job} stage="match" placeholder="What was asked or decided about the belt" onNote={stageActs.note} />
+                  <StageMoves state={job.stages.match} name="Match" onMove={stageActs.move} />
+                </Box>
+              )}
             </>
           ) : stage === 'book' ? (
-            <BookBench job={job} mayChange={mayChange} onClose={(text) => act(() => closeJob({ number: n, text }), `Job ${n} is closed.`)} onReopen={() => act(() => reopenJob({ number: n }), `Job ${n} is open again.`)} onNote={stageActs.note} />
+            <BookBench
+              job={job}
+              mayChange={mayChange}
+              onClose={(text) => act(() => closeJob({ number: n, text }), `Job ${n} is closed.`)}
+              onReopen={() => act(() => reopenJob({ number: n }), `Job ${n} is open again.`)}
+              onNote={stageActs.note}
+            />
           ) : (
             <StageBench job={job} stage={stage} acts={stageActs} mayChange={mayChange} />
           )}
         </Box>
         {wide ? (
-          <Box component="aside" aria-label="Ticket" sx={{ width: 276, flex: 'none', bgcolor: 'var(--ts-ticket)', borderLeft: '1px solid var(--ts-edge)', p: 2 }}><Box sx={{ position: 'sticky', top: 16, maxHeight: 'calc(100dvh - 32px)', overflowY: 'auto' }}>{aside}</Box></Box>
+          <Box
+            component="aside"
+            aria-label="Ticket"
+            sx={{ width: 276, flex: 'none', bgcolor: 'var(--ts-ticket)', borderLeft: '1px solid var(--ts-edge)', p: 2 }}
+          >
+            <Box sx={{ position: 'sticky', top: 16, maxHeight: 'calc(100dvh - 32px)', overflowY: 'auto' }}>{aside}</Box>
+          </Box>
         ) : (
           <>
-            <Box sx={{ position: 'sticky', bottom: { xs: 56, sm: 0 }, zIndex: 15, display: 'flex', gap: 1, p: 1, bgcolor: 'var(--ts-card)', borderTop: '1px solid var(--ts-edge)', alignSelf: { md: 'flex-end' } }}>
-              <Badge badgeContent={job.entries.length} color="primary"><Button variant="outlined" startIcon={<Icon name="ticket" />} onClick={() => setDrawer(true)}>Ticket</Button></Badge>
-              {bookable && <Button variant="contained" sx={{ flex: 1 }} disabled={choice.shelf.quantity === 0} onClick={() => setBooking(choice)}>Book {beltName(choice.shelf)}</Button>}
+            <Box
+              sx={{
+                position: 'sticky',
+                bottom: { xs: 56, sm: 0 },
+                zIndex: 15,
+                display: 'flex',
+                gap: 1,
+                p: 1,
+                bgcolor: 'var(--ts-card)',
+                borderTop: '1px solid var(--ts-edge)',
+                alignSelf: { md: 'flex-end' },
+              }}
+            >
+              <Badge badgeContent={job.entries.length} color="primary">
+                <Button variant="outlined" startIcon={<Icon name="ticket" />} onClick={() => setDrawer(true)}>
+                  Ticket
+                </Button>
+              </Badge>
+              {bookable && (
+                <Button variant="contained" sx={{ flex: 1 }} disabled={choice.shelf.quantity === 0} onClick={() => setBooking(choice)}>
+                  Book {beltName(choice.shelf)}
+                </Button>
+              )}
             </Box>
-            <Drawer anchor="bottom" open={drawer} onClose={() => setDrawer(false)} slotProps={{ paper: { sx: { maxHeight: '85dvh', p: 2, bgcolor: 'var(--ts-ticket)' } } }}>{aside}<Button onClick={() => setDrawer(false)} sx={{ mt: 1 }}>Close the ticket</Button></Drawer>
+            <Drawer
+              anchor="bottom"
+              open={drawer}
+              onClose={() => setDrawer(false)}
+              slotProps={{ paper: { sx: { maxHeight: '85dvh', p: 2, bgcolor: 'var(--ts-ticket)' } } }}
+            >
+              {aside}
+              <Button onClick={() => setDrawer(false)} sx={{ mt: 1 }}>
+                Close the ticket
+              </Button>
+            </Drawer>
           </>
         )}
       </Box>
       {booking && (
-        <BookingDialog choice={booking} onClose={() => setBooking(null)} onBook={async (reason) => {
-          const name = beltName(booking.shelf);
-          const done = await act(() => bookBelt({ number: n, shelfBeltId: booking.shelf.id, shelfVersion: booking.shelf.version, reason }), ({ entryId }) => ({ text: `${name} booked from ${booking.shelf.bin || 'the shelf'}.`, undo: () => void withdraw(entryId, `${name} is back on the shelf.`) }));
-          setBooking(null);
-          return done;
-        }} />
+        <BookingDialog
+          choice={booking}
+          onClose={() => setBooking(null)}
+          onBook={async (reason) => {
+            const name = beltName(booking.shelf);
+            const done = await act(
+              () => bookBelt({ number: n, shelfBeltId: booking.shelf.id, shelfVersion: booking.shelf.version, reason }),
+              ({ entryId }) => ({
+                text: `${name} booked from ${booking.shelf.bin || 'the shelf'}.`,
+                undo: () => void withdraw(entryId, `${name} is back on the shelf.`),
+              }),
+            );
+            setBooking(null);
+            return done;
+          }}
+        />
       )}
     </>
   );
 }
 
-function DrivePicker({ job, choices, disabled, hidden, onChoose }: { job: Job; choices: readonly DriveChoice[]; disabled: boolean; hidden: boolean; onChoose: (driveId: number, beltId: string) => void }) {
+function DrivePicker({
+  job,
+  choices,
+  disabled,
+  hidden,
+  onChoose,
+}: {
+  job: Job;
+  choices: readonly DriveChoice[];
+  disabled: boolean;
+  hidden: boolean;
+  onChoose: (driveId: number, beltId: string) => void;
+}) {
   if (hidden || choices.length === 0) return null;
-  const value = job.driveId !== null && job.beltId !== null && choices.some((c) => c.id === job.driveId && c.belts.some((b) => b.id === job.beltId)) ? `${job.driveId}/${job.beltId}` : '';
+  const value =
+    job.driveId !== null && job.beltId !== null && choices.some((c) => c.id === job.driveId && c.belts.some((b) => b.id === job.beltId))
+      ? `${job.driveId}/${job.beltId}`
+      : '';
   return (
-    <TextField select label="Drive and belt" value={value} disabled={disabled} sx={{ maxWidth: 480, mb: 1.5 }} onChange={(e) => { const [d, ...b] = e.target.value.split('/'); onChoose(Number(d), b.join('/')); }}>
-      {choices.flatMap((c) => c.belts.map((b) => <MenuItem key={`${c.id}/${b.id}`} value={`${c.id}/${b.id}`}>{b.label}: {c.name}</MenuItem>))}
+    <TextField
+      select
+      label="Drive and belt"
+      value={value}
+      disabled={disabled}
+      sx={{ maxWidth: 480, mb: 1.5 }}
+      onChange={(e) => {
+        const [d, ...b] = e.target.value.split('/');
+        onChoose(Number(d), b.join('/'));
+      }}
+    >
+      {choices.flatMap((c) =>
+        c.belts.map((b) => (
+          <MenuItem key={`${c.id}/${b.id}`} value={`${c.id}/${b.id}`}>
+            {b.label}: {c.name}
+          </MenuItem>
+        )),
+      )}
     </TextField>
   );
 }
 
-function BookingDialog({ choice, onClose, onBook }: { choice: BeltChoice; onClose: () => void; onBook: (reason: string) => Promise<boolean> }) {
+function BookingDialog({
+  choice,
+  onClose,
+  onBook,
+}: {
+  choice: BeltChoice;
+  onClose: () => void;
+  onBook: (reason: string) => Promise<boolean>;
+}) {
   const [reason, setReason] = useState('');
   const [busy, setBusy] = useState(false);
   const { matched, shelf, exact, insteadOf } = choice;
@@ -174,39 +336,116 @@ function BookingDialog({ choice, onClose, onBook }: { choice: BeltChoice; onClos
   const name = beltName(shelf);
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
-      <DialogTitle>Book {name}{exact ? '' : ' as a substitute'}</DialogTitle>
+      <DialogTitle>
+        Book {name}
+        {exact ? '' : ' as a substitute'}
+      </DialogTitle>
       <DialogContent>
-        <Typography sx={{ mb: 1.5 }}>{VERDICT_WORDS[matched.verdict]}. One comes out of {shelf.bin || 'the shelf'}, {shelf.quantity - 1} stay{shelf.priceCents === null ? '' : `; ${money(shelf.priceCents)} on the ticket`}.{!exact && insteadOf ? ` The drive asks for ${insteadOf}.` : ''}</Typography>
-        {!runs && <Alert severity="warning" variant="outlined" sx={{ mb: 1.5 }}>This belt does not run on this drive as it is drawn.</Alert>}
-        {needsReason && <TextField autoFocus multiline minRows={2} label={exact ? 'Reason' : 'Reason for the substitute'} value={reason} onChange={(e) => setReason(e.target.value)} helperText="Shows on the ticket." placeholder="Exact belt comes with Thursday’s boat; customer mows tomorrow." slotProps={{ htmlInput: { maxLength: 500 } }} />}
+        <Typography sx={{ mb: 1.5 }}>
+          {VERDICT_WORDS[matched.verdict]}. One comes out of {shelf.bin || 'the shelf'}, {shelf.quantity - 1} stay
+          {shelf.priceCents === null ? '' : `; ${money(shelf.priceCents)} on the ticket`}.
+          {!exact && insteadOf ? ` The drive asks for ${insteadOf}.` : ''}
+        </Typography>
+        {!runs && (
+          <Alert severity="warning" variant="outlined" sx={{ mb: 1.5 }}>
+            This belt does not run on this drive as it is drawn.
+          </Alert>
+        )}
+        {needsReason && (
+          <TextField
+            autoFocus
+            multiline
+            minRows={2}
+            label={exact ? 'Reason' : 'Reason for the substitute'}
+            value={reason}
+            onChange={(e) => setReason(e.target.value)}
+            helperText="Shows on the ticket."
+            placeholder="Exact belt comes with Thursday’s boat; customer mows tomorrow."
+            slotProps={{ htmlInput: { maxLength: 500 } }}
+          />
+        )}
       </DialogContent>
       <DialogActions sx={{ p: 2 }}>
         <Button onClick={onClose}>Not now</Button>
-        <Button variant="contained" disabled={busy || (needsReason && reason.trim() === '')} onClick={() => { setBusy(true); void onBook(reason).finally(() => setBusy(false)); }}>Book this belt</Button>
+        <Button
+          variant="contained"
+          disabled={busy || (needsReason && reason.trim() === '')}
+          onClick={() => {
+            setBusy(true);
+            void onBook(reason).finally(() => setBusy(false));
+          }}
+        >
+          Book this belt
+        </Button>
       </DialogActions>
     </Dialog>
   );
 }
 
-function BookBench({ job, mayChange, onClose, onReopen, onNote }: { job: Job; mayChange: boolean; onClose: (text: string) => Promise<boolean>; onReopen: () => Promise<boolean>; onNote: (text: string) => Promise<boolean> }) {
+function BookBench({
+  job,
+  mayChange,
+  onClose,
+  onReopen,
+  onNote,
+}: {
+  job: Job;
+  mayChange: boolean;
+  onClose: (text: string) => Promise<boolean>;
+  onReopen: () => Promise<boolean>;
+  onNote: (text: string) => Promise<boolean>;
+}) {
   const [text, setText] = useState('');
   const open = (Object.keys(job.stages) as Stage[]).filter((s) => s !== 'book' && job.stages[s] !== 'done' && job.stages[s] !== 'skipped');
   return (
     <Box sx={{ maxWidth: 720 }}>
-      <Typography variant="h1" component="h2">Book</Typography>
-      <Typography sx={{ color: 'var(--ts-quiet)', mb: 2, fontSize: 17 }}>What was found, what was fitted, what the customer still has to decide, and when to look again.</Typography>
+      <Typography variant="h1" component="h2">
+        Book
+      </Typography>
+      <Typography sx={{ color: 'var(--ts-quiet)', mb: 2, fontSize: 17 }}>
+        What was found, what was fitted, what the customer still has to decide, and when to look again.
+      </Typography>
       {job.status === 'closed' ? (
         <>
-          <Alert severity="success" variant="outlined" icon={<Icon name="check" />} sx={{ mb: 2 }}>Job {job.number} is closed.</Alert>
-          {mayChange && <Button variant="outlined" onClick={() => void onReopen()}>Reopen it</Button>}
+          <Alert severity="success" variant="outlined" icon={<Icon name="check" />} sx={{ mb: 2 }}>
+            Job {job.number} is closed.
+          </Alert>
+          {mayChange && (
+            <Button variant="outlined" onClick={() => void onReopen()}>
+              Reopen it
+            </Button>
+          )}
         </>
       ) : mayChange ? (
         <>
-          {open.length > 0 && <Alert severity="warning" variant="outlined" sx={{ mb: 2 }}>Not done yet: {open.map(stageName).join(', ')}. You can close all the same; it shows on the ticket.</Alert>}
+          {open.length > 0 && (
+            <Alert severity="warning" variant="outlined" sx={{ mb: 2 }}>
+              Not done yet: {open.map(stageName).join(', ')}. You can close all the same; it shows on the ticket.
+            </Alert>
+          )}
           <NoteField job={job} stage="book" placeholder="For the customer: ask about the second spindle." onNote={onNote} />
-          <Box component="form" onSubmit={(e) => { e.preventDefault(); void onClose(text); }} sx={{ mt: 3, display: 'grid', gap: 1 }}>
-            <TextField label="Closing line for the customer" multiline minRows={2} value={text} onChange={(e) => setText(e.target.value)} placeholder="New blade belt and idler. Look again after the first day of running." slotProps={{ htmlInput: { maxLength: 2000 } }} />
-            <Box><Button type="submit" variant="contained" disabled={text.trim() === ''}>Close job {job.number}</Button></Box>
+          <Box
+            component="form"
+            onSubmit={(e) => {
+              e.preventDefault();
+              void onClose(text);
+            }}
+            sx={{ mt: 3, display: 'grid', gap: 1 }}
+          >
+            <TextField
+              label="Closing line for the customer"
+              multiline
+              minRows={2}
+              value={text}
+              onChange={(e) => setText(e.target.value)}
+              placeholder="New blade belt and idler. Look again after the first day of running."
+              slotProps={{ htmlInput: { maxLength: 2000 } }}
+            />
+            <Box>
+              <Button type="submit" variant="contained" disabled={text.trim() === ''}>
+                Close job {job.number}
+              </Button>
+            </Box>
           </Box>
         </>
       ) : null}

@@ -13,7 +13,15 @@ import { openJob } from './actions';
 import type { DriveChoice } from './job-screen';
 
 /** Opens a job: which machine, what is wrong, and (if its drive is drawn) which belt. */
-export function NewJobScreen({ machines, drives, machineId }: { machines: readonly Machine[]; drives: readonly DriveChoice[]; machineId: number | null }) {
+export function NewJobScreen({
+  machines,
+  drives,
+  machineId,
+}: {
+  machines: readonly Machine[];
+  drives: readonly DriveChoice[];
+  machineId: number | null;
+}) {
   const router = useRouter();
   const [chosen, setChosen] = useState<number | null>(machineId);
   const [title, setTitle] = useState('');
@@ -22,30 +30,99 @@ export function NewJobScreen({ machines, drives, machineId }: { machines: readon
   const [refusal, setRefusal] = useState<{ problem: string; field: string } | null>(null);
   const [busy, setBusy] = useState(false);
   const machine = machines.find((m) => m.id === chosen);
-  const belts = drives.filter((d) => machine?.driveIds.includes(d.id)).flatMap((d) => d.belts.map((b) => ({ key: `${d.id}/${b.id}`, label: `${b.label}: ${d.name}` })));
+  const belts = drives
+    .filter((d) => machine?.driveIds.includes(d.id))
+    .flatMap((d) => d.belts.map((b) => ({ key: `${d.id}/${b.id}`, label: `${b.label}: ${d.name}` })));
   const belt = about !== null && belts.some((b) => b.key === about) ? about : (belts[0]?.key ?? '');
   const submit = async () => {
     setBusy(true);
     const [driveId, ...beltId] = belt.split('/');
-    const result = await openJob({ machineId: chosen as number, driveId: belt ? Number(driveId) : null, beltId: belt ? beltId.join('/') : null, title, complaint }).catch(() => ({ ok: false as const, reason: 'failed' as const, problem: 'The server does not answer. What you typed is still here; try again.' }));
+    const result = await openJob({
+      machineId: chosen as number,
+      driveId: belt ? Number(driveId) : null,
+      beltId: belt ? beltId.join('/') : null,
+      title,
+      complaint,
+    }).catch(() => ({
+      ok: false as const,
+      reason: 'failed' as const,
+      problem: 'The server does not answer. What you typed is still here; try again.',
+    }));
     if (result.ok) router.push(`/jobs/${result.value.number}`);
     else {
       setRefusal({ problem: result.problem, field: 'field' in result ? (result.field ?? '') : '' });
       setBusy(false);
     }
   };
-  const error = (field: string, help = '') => ({ error: refusal?.field === field, helperText: refusal?.field === field ? refusal.problem : help });
+  const error = (field: string, help = '') => ({
+    error: refusal?.field === field,
+    helperText: refusal?.field === field ? refusal.problem : help,
+  });
   return (
     <Page title="Open a job" lead="It starts at Secure.">
-      <Box component="form" noValidate onSubmit={(e) => { e.preventDefault(); void submit(); }} sx={{ display: 'grid', gap: 2, maxWidth: 560 }}>
-        {refusal && !['machineId', 'title', 'complaint'].includes(refusal.field) && <Alert severity="warning" variant="outlined">{refusal.problem}</Alert>}
-        <TextField select label="Machine" value={chosen ?? ''} onChange={(e) => { setChosen(Number(e.target.value)); setRefusal(null); }} {...error('machineId', machines.length === 0 ? 'No machine yet; add one under Machines first.' : '')}>
-          {machines.map((m) => <MenuItem key={m.id} value={m.id}>{m.name}{m.customer ? `, ${m.customer}` : ''}</MenuItem>)}
+      <Box
+        component="form"
+        noValidate
+        onSubmit={(e) => {
+          e.preventDefault();
+          void submit();
+        }}
+        sx={{ display: 'grid', gap: 2, maxWidth: 560 }}
+      >
+        {refusal && !['machineId', 'title', 'complaint'].includes(refusal.field) && (
+          <Alert severity="warning" variant="outlined">
+            {refusal.problem}
+          </Alert>
+        )}
+        <TextField
+          select
+          label="Machine"
+          value={chosen ?? ''}
+          onChange={(e) => {
+            setChosen(Number(e.target.value));
+            setRefusal(null);
+          }}
+          {...error('machineId', machines.length === 0 ? 'No machine yet; add one under Machines first.' : '')}
+        >
+          {machines.map((m) => (
+            <MenuItem key={m.id} value={m.id}>
+              {m.name}
+              {m.customer ? `, ${m.customer}` : ''}
+            </MenuItem>
+          ))}
         </TextField>
-        {belts.length > 0 && <TextField select label="Drive and belt" value={belt} onChange={(e) => setAbout(e.target.value)}>{belts.map((b) => <MenuItem key={b.key} value={b.key}>{b.label}</MenuItem>)}</TextField>}
-        <TextField label="What is wrong, in a few words" value={title} onChange={(e) => { setTitle(e.target.value); setRefusal(null); }} placeholder="Throws the deck belt on release" {...error('title')} />
-        <TextField label="In the customer’s words" multiline minRows={3} value={complaint} onChange={(e) => setComplaint(e.target.value)} {...error('complaint', 'May be left out.')} />
-        <Box><Button type="submit" variant="contained" size="large" disabled={busy}>Open the job</Button></Box>
+        {belts.length > 0 && (
+          <TextField select label="Drive and belt" value={belt} onChange={(e) => setAbout(e.target.value)}>
+            {belts.map((b) => (
+              <MenuItem key={b.key} value={b.key}>
+                {b.label}
+              </MenuItem>
+            ))}
+          </TextField>
+        )}
+        <TextField
+          label="What is wrong, in a few words"
+          value={title}
+          onChange={(e) => {
+            setTitle(e.target.value);
+            setRefusal(null);
+          }}
+          placeholder="Throws the deck belt on release"
+          {...error('title')}
+        />
+        <TextField
+          label="In the customer’s words"
+          multiline
+          minRows={3}
+          value={complaint}
+          onChange={(e) => setComplaint(e.target.value)}
+          {...error('complaint', 'May be left out.')}
+        />
+        <Box>
+          <Button type="submit" variant="contained" size="large" disabled={busy}>
+            Open the job
+          </Button>
+        </Box>
       </Box>
     </Page>
   );

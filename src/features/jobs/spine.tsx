@@ -11,7 +11,13 @@ function Knot({ state, here }: { state: StageState; here: boolean }) {
   const c = state === 'held' ? 'var(--ts-copper)' : 'var(--ts-work)';
   return (
     <svg width={34} height={34} viewBox="-17 -17 34 34" aria-hidden focusable="false" style={{ position: 'relative', flex: 'none' }}>
-      <circle r={R} fill={state === 'done' ? 'var(--ts-ink)' : 'var(--ts-card)'} stroke={state === 'under-way' || here ? c : 'var(--ts-ink)'} strokeWidth={state === 'under-way' || here ? 3 : 1.6} strokeDasharray={state === 'skipped' ? '4 3' : undefined} />
+      <circle
+        r={R}
+        fill={state === 'done' ? 'var(--ts-ink)' : 'var(--ts-card)'}
+        stroke={state === 'under-way' || here ? c : 'var(--ts-ink)'}
+        strokeWidth={state === 'under-way' || here ? 3 : 1.6}
+        strokeDasharray={state === 'skipped' ? '4 3' : undefined}
+      />
       {state === 'done' && <path d="M-5 0.5l3.5 4L5.5 -4" fill="none" stroke="var(--ts-card)" strokeWidth={2.6} />}
       {state === 'under-way' && <circle r={5} fill={c} />}
       {state === 'skipped' && <path d="M-5 0h10" stroke="var(--ts-ink)" strokeWidth={2.4} />}
@@ -23,14 +29,61 @@ function Knot({ state, here }: { state: StageState; here: boolean }) {
 /** The seven stages strung on a strand, each with its state in shape and word. A strip on a phone. */
 export function Spine({ number, stages, at }: { number: number; stages: Stages; at: Stage }) {
   return (
-    <Box component="nav" aria-label="Stages" className="ts-screen-only" sx={{ position: 'relative', display: 'flex', flexDirection: { xs: 'row', md: 'column' }, gap: { xs: 0, md: 1 }, p: { xs: '6px 4px', md: '20px 8px 20px 16px' }, overflowX: { xs: 'auto', md: 'visible' }, bgcolor: 'var(--ts-card)', borderRight: { md: '1px solid var(--ts-edge)' }, borderBottom: { xs: '1px solid var(--ts-edge)', md: 0 }, width: { md: 156 }, flex: 'none', '&::before': { content: '""', position: 'absolute', display: { xs: 'none', md: 'block' }, left: 31, top: 40, height: 6 * 64, width: 4, bgcolor: 'var(--ts-belt)', opacity: 0.85 } }}>
+    <Box
+      component="nav"
+      aria-label="Stages"
+      className="ts-screen-only"
+      sx={{
+        position: 'relative',
+        display: 'flex',
+        flexDirection: { xs: 'row', md: 'column' },
+        gap: { xs: 0, md: 1 },
+        p: { xs: '6px 4px', md: '20px 8px 20px 16px' },
+        overflowX: { xs: 'auto', md: 'visible' },
+        bgcolor: 'var(--ts-card)',
+        borderRight: { md: '1px solid var(--ts-edge)' },
+        borderBottom: { xs: '1px solid var(--ts-edge)', md: 0 },
+        width: { md: 156 },
+        flex: 'none',
+        '&::before': {
+          content: '""',
+          position: 'absolute',
+          display: { xs: 'none', md: 'block' },
+          left: 31,
+          top: 40,
+          height: 6 * 64,
+          width: 4,
+          bgcolor: 'var(--ts-belt)',
+          opacity: 0.85,
+        },
+      }}
+    >
       {STAGE_WORDS.map(({ stage, name }) => (
-        <Box key={stage} component={Link} href={`/jobs/${number}?stage=${stage}`} scroll={false} aria-current={stage === at ? 'step' : undefined}
-          sx={{ display: 'flex', flexDirection: { xs: 'column', md: 'row' }, alignItems: 'center', gap: { xs: 0, md: 1.25 }, minHeight: 56, minWidth: { xs: 52, md: 0 }, flex: { xs: 1, md: 'none' }, textDecoration: 'none', color: stage === at ? 'var(--ts-work)' : 'var(--ts-ink)', borderRadius: '4px' }}>
+        <Box
+          key={stage}
+          component={Link}
+          href={`/jobs/${number}?stage=${stage}`}
+          scroll={false}
+          aria-current={stage === at ? 'step' : undefined}
+          sx={{
+            display: 'flex',
+            flexDirection: { xs: 'column', md: 'row' },
+            alignItems: 'center',
+            gap: { xs: 0, md: 1.25 },
+            minHeight: 56,
+            minWidth: { xs: 52, md: 0 },
+            flex: { xs: 1, md: 'none' },
+            textDecoration: 'none',
+            color: stage === at ? 'var(--ts-work)' : 'var(--ts-ink)',
+            borderRadius: '4px',
+          }}
+        >
           <Knot state={stages[stage]} here={stage === at} />
           <Box sx={{ textAlign: { xs: 'center', md: 'left' }, lineHeight: 1.25 }}>
             <Box sx={{ fontWeight: 650, fontSize: { xs: 13, md: 15 } }}>{name}</Box>
-            <Box sx={{ fontSize: { xs: 11.5, md: 12.5 }, color: 'var(--ts-quiet)', whiteSpace: 'nowrap' }}>{STATE_WORDS[stages[stage]]}</Box>
+            <Box sx={{ fontSize: { xs: 11.5, md: 12.5 }, color: 'var(--ts-quiet)', whiteSpace: 'nowrap' }}>
+              {STATE_WORDS[stages[stage]]}
+            </Box>
           </Box>
         </Box>
       ))}

@@ -26,10 +26,24 @@ function bookedText(body: EntryBodies['belt-booked'], { show }: Units): string {
 export function EntryText({ entry }: { entry: TicketEntry }) {
   const units = useUnits();
   switch (entry.type) {
-    case 'note': return <>{entry.body.text}</>;
-    case 'stage': return <><em>{STATE_WORDS[entry.body.state]}</em>{entry.body.why ? `: ${entry.body.why}` : ''}</>;
-    case 'belt-booked': return <><strong className="ts-mono">{entry.body.belt}</strong> booked from {entry.body.bin || 'the shelf'}{entry.body.priceCents === null ? '' : `, ${money(entry.body.priceCents)}`}. {bookedText(entry.body, units)}</>;
-    case 'closing': return entry.body.reopened ? <em>Job reopened</em> : <>{entry.body.text}</>;
+    case 'note':
+      return <>{entry.body.text}</>;
+    case 'stage':
+      return (
+        <>
+          <em>{STATE_WORDS[entry.body.state]}</em>
+          {entry.body.why ? `: ${entry.body.why}` : ''}
+        </>
+      );
+    case 'belt-booked':
+      return (
+        <>
+          <strong className="ts-mono">{entry.body.belt}</strong> booked from {entry.body.bin || 'the shelf'}
+          {entry.body.priceCents === null ? '' : `, ${money(entry.body.priceCents)}`}. {bookedText(entry.body, units)}
+        </>
+      );
+    case 'closing':
+      return entry.body.reopened ? <em>Job reopened</em> : <>{entry.body.text}</>;
   }
 }
 
@@ -39,21 +53,60 @@ export function Ticket({ job, onWithdraw, mayChange }: { job: Job; onWithdraw: (
   return (
     <Box>
       <Box sx={{ display: 'flex', alignItems: 'center', mb: 1 }}>
-        <Typography variant="h2" sx={{ mr: 'auto' }}>Ticket {job.number}</Typography>
-        <Button component={Link} href={`/jobs/${job.number}/ticket`} startIcon={<Icon name="print" size={18} />} sx={{ px: 1 }}>Print</Button>
+        <Typography variant="h2" sx={{ mr: 'auto' }}>
+          Ticket {job.number}
+        </Typography>
+        <Button component={Link} href={`/jobs/${job.number}/ticket`} startIcon={<Icon name="print" size={18} />} sx={{ px: 1 }}>
+          Print
+        </Button>
       </Box>
       {job.complaint && <Typography sx={{ fontSize: 14, mb: 1, color: 'var(--ts-quiet)' }}>“{job.complaint}”</Typography>}
-      {job.entries.length === 0 && <Typography sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>Nothing written yet. Notes, bookings and stages appear here as you work.</Typography>}
+      {job.entries.length === 0 && (
+        <Typography sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>
+          Nothing written yet. Notes, bookings and stages appear here as you work.
+        </Typography>
+      )}
       <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {job.entries.map((entry) => (
-          <Box component="li" key={entry.id} sx={{ borderTop: '1px solid var(--ts-edge)', py: 1, fontSize: 14, lineHeight: 1.45, opacity: entry.withdrawn ? 0.6 : 1 }}>
+          <Box
+            component="li"
+            key={entry.id}
+            sx={{ borderTop: '1px solid var(--ts-edge)', py: 1, fontSize: 14, lineHeight: 1.45, opacity: entry.withdrawn ? 0.6 : 1 }}
+          >
             <Box sx={{ display: 'flex', color: 'var(--ts-quiet)', fontSize: 12.5, alignItems: 'center' }}>
-              <Box component="span" sx={{ fontWeight: 650, mr: 'auto' }}><span suppressHydrationWarning>{days.size > 1 ? `${day(entry.at)} ` : ''}{clock(entry.at)}</span> {stageName(entry.stage)} · {entry.by}</Box>
+              <Box component="span" sx={{ fontWeight: 650, mr: 'auto' }}>
+                <span suppressHydrationWarning>
+                  {days.size > 1 ? `${day(entry.at)} ` : ''}
+                  {clock(entry.at)}
+                </span>{' '}
+                {stageName(entry.stage)} · {entry.by}
+              </Box>
               {mayChange && !entry.withdrawn && (entry.type === 'note' || entry.type === 'belt-booked') && job.status === 'open' && (
-                <Box component="button" type="button" onClick={() => onWithdraw(entry)} sx={{ font: 'inherit', fontSize: 13, border: 0, background: 'none', color: 'var(--ts-work)', textDecoration: 'underline', cursor: 'pointer', minHeight: 44, my: -1.25, px: 0.5 }} aria-label={`Take back: ${entry.type === 'note' ? entry.body.text.slice(0, 40) : entry.body.belt}`}>take back</Box>
+                <Box
+                  component="button"
+                  type="button"
+                  onClick={() => onWithdraw(entry)}
+                  sx={{
+                    font: 'inherit',
+                    fontSize: 13,
+                    border: 0,
+                    background: 'none',
+                    color: 'var(--ts-work)',
+                    textDecoration: 'underline',
+                    cursor: 'pointer',
+                    minHeight: 44,
+                    my: -1.25,
+                    px: 0.5,
+                  }}
+                  aria-label={`Take back: ${entry.type === 'note' ? entry.body.text.slice(0, 40) : entry.body.belt}`}
+                >
+                  take back
+                </Box>
               )}
             </Box>
-            <Box sx={{ textDecoration: entry.withdrawn ? 'line-through' : 'none', overflowWrap: 'anywhere', whiteSpace: 'pre-wrap' }}><EntryText entry={entry} /></Box>
+            <Box sx={{ textDecoration: entry.withdrawn ? 'line-through' : 'none', overflowWrap: 'anywhere', whiteSpace: 'pre-wrap' }}>
+              <EntryText entry={entry} />
+            </Box>
             {entry.withdrawn && <Box sx={{ fontSize: 12.5, color: 'var(--ts-quiet)' }}>taken back</Box>}
           </Box>
         ))}

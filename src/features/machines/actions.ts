@@ -7,13 +7,22 @@ import { action } from '@/server';
 
 const short = (what: string) => z.string().trim().max(120, `${what} is longer than 120 characters.`);
 const fields = z.object({
-  name: short('The name').min(1, 'Give the machine a name.'), maker: short('The maker'), model: short('The model'), serial: short('The serial number'), customer: short('The customer'),
-  meterHours: z.number().min(0, 'The meter cannot be below 0.').max(1e6, 'That is more hours than a machine can have run.').nullable(), notes: z.string().trim().max(4000, 'The notes are longer than 4000 characters.'),
+  name: short('The name').min(1, 'Give the machine a name.'),
+  maker: short('The maker'),
+  model: short('The model'),
+  serial: short('The serial number'),
+  customer: short('The customer'),
+  meterHours: z.number().min(0, 'The meter cannot be below 0.').max(1e6, 'That is more hours than a machine can have run.').nullable(),
+  notes: z.string().trim().max(4000, 'The notes are longer than 4000 characters.'),
   driveIds: z.array(z.number().int()).max(20),
 });
 
-export const saveMachine = action('technician', z.object({ fields, existing: z.object({ id: z.number().int(), version: z.number().int() }).optional() }), async ({ db, person }, input) => {
-  const result = await machines.saveMachine(db, person.shopId, input.fields, input.existing);
-  if (result.ok) revalidatePath('/machines', 'layout');
-  return result;
-});
+export const saveMachine = action(
+  'technician',
+  z.object({ fields, existing: z.object({ id: z.number().int(), version: z.number().int() }).optional() }),
+  async ({ db, person }, input) => {
+    const result = await machines.saveMachine(db, person.shopId, input.fields, input.existing);
+    if (result.ok) revalidatePath('/machines', 'layout');
+    return result;
+  },
+);

@@ -17,7 +17,19 @@ import { saveMachine } from './actions';
 const BLANK: MachineFields = { name: '', maker: '', model: '', serial: '', meterHours: null, notes: '', customer: '', driveIds: [] };
 
 /** Adds or changes a machine. Where someone else changed it meanwhile both versions are shown, field by field. */
-export function MachineForm({ machine, customers, drives, onClose, onSaved }: { machine: Machine | null; customers: readonly string[]; drives: readonly { id: number; name: string }[]; onClose: () => void; onSaved: (machine: Machine) => void }) {
+export function MachineForm({
+  machine,
+  customers,
+  drives,
+  onClose,
+  onSaved,
+}: {
+  machine: Machine | null;
+  customers: readonly string[];
+  drives: readonly { id: number; name: string }[];
+  onClose: () => void;
+  onSaved: (machine: Machine) => void;
+}) {
   const [fields, setFields] = useState<MachineFields>(machine ?? BLANK);
   const [version, setVersion] = useState(machine?.version ?? 0);
   const [refusal, setRefusal] = useState<{ problem: string; field: string } | null>(null);
@@ -30,7 +42,14 @@ export function MachineForm({ machine, customers, drives, onClose, onSaved }: { 
   const save = async () => {
     setBusy(true);
     const { name, maker, model, serial, meterHours, notes, customer, driveIds } = fields;
-    const result = await saveMachine({ fields: { name, maker, model, serial, meterHours, notes, customer, driveIds: [...driveIds] }, ...(machine ? { existing: { id: machine.id, version } } : {}) }).catch(() => ({ ok: false as const, reason: 'failed' as const, problem: 'The server does not answer. What you typed is still here; try again in a moment.' }));
+    const result = await saveMachine({
+      fields: { name, maker, model, serial, meterHours, notes, customer, driveIds: [...driveIds] },
+      ...(machine ? { existing: { id: machine.id, version } } : {}),
+    }).catch(() => ({
+      ok: false as const,
+      reason: 'failed' as const,
+      problem: 'The server does not answer. What you typed is still here; try again in a moment.',
+    }));
     setBusy(false);
     if (result.ok) return onSaved(result.value);
     if (result.reason === 'stale') {
@@ -41,25 +60,93 @@ export function MachineForm({ machine, customers, drives, onClose, onSaved }: { 
   };
   const text = (key: 'name' | 'maker' | 'model' | 'serial' | 'notes', label: string, rest: object = {}) => {
     const other = theirs && theirs[key] !== fields[key] ? `Theirs: ${theirs[key] || 'empty'}` : undefined;
-    return <TextField label={label} value={fields[key]} onChange={(e) => put({ [key]: e.target.value })} error={refusal?.field === key} helperText={refusal?.field === key ? refusal.problem : other} {...rest} />;
+    return (
+      <TextField
+        label={label}
+        value={fields[key]}
+        onChange={(e) => put({ [key]: e.target.value })}
+        error={refusal?.field === key}
+        helperText={refusal?.field === key ? refusal.problem : other}
+        {...rest}
+      />
+    );
   };
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
       <DialogTitle>{machine ? `Change ${machine.name}` : 'Add a machine'}</DialogTitle>
       <DialogContent>
-        <Box component="form" id="machine" noValidate onSubmit={(e) => { e.preventDefault(); void save(); }} sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: '1fr 1fr' }, pt: 1 }}>
-          {refusal && !refusal.field && <Alert severity="warning" variant="outlined" sx={{ gridColumn: '1 / -1' }} action={theirs ? <Button color="inherit" onClick={() => { setFields(theirs); setTheirs(null); setRefusal(null); }}>Take theirs</Button> : undefined}>{refusal.problem}{theirs ? ' Save again to keep yours.' : ''}</Alert>}
+        <Box
+          component="form"
+          id="machine"
+          noValidate
+          onSubmit={(e) => {
+            e.preventDefault();
+            void save();
+          }}
+          sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: '1fr 1fr' }, pt: 1 }}
+        >
+          {refusal && !refusal.field && (
+            <Alert
+              severity="warning"
+              variant="outlined"
+              sx={{ gridColumn: '1 / -1' }}
+              action={
+                theirs ? (
+                  <Button
+                    color="inherit"
+                    onClick={() => {
+                      setFields(theirs);
+                      setTheirs(null);
+                      setRefusal(null);
+                    }}
+                  >
+                    Take theirs
+                  </Button>
+                ) : undefined
+              }
+            >
+              {refusal.problem}
+              {theirs ? ' Save again to keep yours.' : ''}
+            </Alert>
+          )}
           {text('name', 'Name', { sx: { gridColumn: '1 / -1' }, autoFocus: true })}
           {text('maker', 'Maker')}
           {text('model', 'Model')}
           {text('serial', 'Serial number')}
-          <NumberField label="Meter" dimension="time" value={fields.meterHours} optional min={0} onValue={(meterHours) => put({ meterHours })} />
-          <Autocomplete freeSolo options={[...customers]} inputValue={fields.customer} onInputChange={(_, customer) => put({ customer })} renderInput={(params) => <TextField {...params} label="Customer" />} sx={{ gridColumn: '1 / -1' }} />
-          <Autocomplete multiple options={drives.map((d) => d.id)} value={[...fields.driveIds]} getOptionLabel={(id) => drives.find((d) => d.id === id)?.name ?? ''} onChange={(_, driveIds) => put({ driveIds })} renderInput={(params) => <TextField {...params} label="Its drives" />} sx={{ gridColumn: '1 / -1' }} />
+          <NumberField
+            label="Meter"
+            dimension="time"
+            value={fields.meterHours}
+            optional
+            min={0}
+            onValue={(meterHours) => put({ meterHours })}
+          />
+          <Autocomplete
+            freeSolo
+            options={[...customers]}
+            inputValue={fields.customer}
+            onInputChange={(_, customer) => put({ customer })}
+            renderInput={(params) => <TextField {...params} label="Customer" />}
+            sx={{ gridColumn: '1 / -1' }}
+          />
+          <Autocomplete
+            multiple
+            options={drives.map((d) => d.id)}
+            value={[...fields.driveIds]}
+            getOptionLabel={(id) => drives.find((d) => d.id === id)?.name ?? ''}
+            onChange={(_, driveIds) => put({ driveIds })}
+            renderInput={(params) => <TextField {...params} label="Its drives" />}
+            sx={{ gridColumn: '1 / -1' }}
+          />
           {text('notes', 'Notes', { multiline: true, minRows: 2, sx: { gridColumn: '1 / -1' } })}
         </Box>
       </DialogContent>
-      <DialogActions sx={{ p: 2 }}><Button onClick={onClose}>Leave it</Button><Button type="submit" form="machine" variant="contained" disabled={busy}>{machine ? 'Save the machine' : 'Add this machine'}</Button></DialogActions>
+      <DialogActions sx={{ p: 2 }}>
+        <Button onClick={onClose}>Leave it</Button>
+        <Button type="submit" form="machine" variant="contained" disabled={busy}>
+          {machine ? 'Save the machine' : 'Add this machine'}
+        </Button>
+      </DialogActions>
     </Dialog>
   );
 }

@@ -10,7 +10,8 @@ export const candidateOf = (belt: ShelfBelt): Candidate =>
     : { id: String(belt.id), section: belt.section ?? 'A', lengthMm: belt.lengthMm ?? 0, reference: belt.lengthReference ?? 'outside' };
 
 /** What a shelf row is called. */
-export const beltName = (belt: Pick<ShelfBelt, 'designation' | 'section' | 'lengthTyped'>): string => belt.designation ?? `${belt.section} ${belt.lengthTyped ?? ''}`.trim();
+export const beltName = (belt: Pick<ShelfBelt, 'designation' | 'section' | 'lengthTyped'>): string =>
+  belt.designation ?? `${belt.section} ${belt.lengthTyped ?? ''}`.trim();
 
 /** Outside length of the belt that the drive is drawn with, mm; null where it names none. */
 export function ownOutsideMm(drive: Drive, beltId: string): number | null {
@@ -27,7 +28,10 @@ export function isExact(drive: Drive, beltId: string, matched: Pick<MatchedBelt,
 }
 
 /** What the belt of a drive is called: its number, or section and length as this person reads lengths. */
-export function beltSize(belt: { section: string; designation?: string | null | undefined; length?: { value: number; reference: string } | null | undefined }, { show }: Pick<Units, 'show'>): string {
+export function beltSize(
+  belt: { section: string; designation?: string | null | undefined; length?: { value: number; reference: string } | null | undefined },
+  { show }: Pick<Units, 'show'>,
+): string {
   if (belt.designation) return belt.designation;
   return belt.length ? `${belt.section} ${show(belt.length.value, 'length')} ${belt.length.reference}` : belt.section;
 }
@@ -44,4 +48,3 @@ export function inOrder(drive: Drive, beltId: string, belts: readonly MatchedBel
   const rank = (b: MatchedBelt) => (runs(b) && quantity(b.id) > 0 ? (isExact(drive, beltId, b) ? 0 : 1) : runs(b) ? 2 : 3);
   return [...belts].sort((a, b) => rank(a) - rank(b));
 }
-

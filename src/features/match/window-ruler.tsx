@@ -16,7 +16,19 @@ const H = 92;
 const BAND = 40;
 
 /** Outside length along a ruler: what won't let go, what runs, what won't grip, how closely that is known, and every belt that seats in its place. */
-export function WindowRuler({ window, spread, marks, chosen, onChoose }: { window: LengthWindow; spread: WindowSpread | null; marks: readonly RulerMark[]; chosen: string | null; onChoose: (id: string) => void }) {
+export function WindowRuler({
+  window,
+  spread,
+  marks,
+  chosen,
+  onChoose,
+}: {
+  window: LengthWindow;
+  spread: WindowSpread | null;
+  marks: readonly RulerMark[];
+  chosen: string | null;
+  onChoose: (id: string) => void;
+}) {
   const { setting, show } = useUnits();
   const [box, { width: w }] = useBoxSize(FIRST_SIZE, 280);
 
@@ -25,7 +37,8 @@ export function WindowRuler({ window, spread, marks, chosen, onChoose }: { windo
   const span = Math.max(finite.length === 2 ? Math.abs(finite[1]! - finite[0]!) * 2.6 : 0, 46);
   const [from, to] = [centre - span / 2, centre + span / 2];
   const at = (mm: number) => ((mm - from) / (to - from)) * w;
-  const clip = (mm: number | null, fallback: number) => (mm === null ? fallback : Math.max(0, Math.min(w, Number.isFinite(mm) ? at(mm) : mm < 0 ? 0 : w)));
+  const clip = (mm: number | null, fallback: number) =>
+    mm === null ? fallback : Math.max(0, Math.min(w, Number.isFinite(mm) ? at(mm) : mm < 0 ? 0 : w));
 
   const inch = setting.system === 'inch';
   const unit = inch ? 25.4 : 1;
@@ -60,22 +73,52 @@ export function WindowRuler({ window, spread, marks, chosen, onChoose }: { windo
     x2 - x1 > 1 && (
       <g>
         <rect x={x1} y={BAND} width={x2 - x1} height={30} fill={fill} />
-        {x2 - x1 > text.length * 7 && <text x={(x1 + x2) / 2} y={BAND + 20} textAnchor="middle" fontSize={14} fontWeight={weight} fill={colour}>{text}</text>}
+        {x2 - x1 > text.length * 7 && (
+          <text x={(x1 + x2) / 2} y={BAND + 20} textAnchor="middle" fontSize={14} fontWeight={weight} fill={colour}>
+            {text}
+          </text>
+        )}
       </g>
     );
   const lets = clip(window.letsGoFromMm, w);
   const holds = clip(window.gripsToMm, 0);
   return (
     <Box ref={box} sx={{ width: '100%' }}>
-      <svg width={w} height={H + 6} viewBox={`0 0 ${w} ${H + 6}`} role="group" aria-label={words} style={{ display: 'block', maxWidth: '100%' }}>
+      <svg
+        width={w}
+        height={H + 6}
+        viewBox={`0 0 ${w} ${H + 6}`}
+        role="group"
+        aria-label={words}
+        style={{ display: 'block', maxWidth: '100%' }}
+      >
         {open ? (
           <>
             {band(0, a, 'var(--ts-sand)', 'won’t let go', 'var(--ts-quiet)')}
             {band(a, b, 'var(--ts-work-soft)', 'lets go and grips', 'var(--ts-work)', 700)}
             {band(b, w, 'var(--ts-sand)', 'won’t grip', 'var(--ts-quiet)')}
-            {([[a, spread?.shortestSd], [b, spread?.longestSd]] as const).map(([x, sd], i) => sd !== null && sd !== undefined && x > 0 && x < w && (
-              <path key={i} d={`M${x - at(from + 2 * sd)} ${BAND + 24}v6m0 -3H${x + at(from + 2 * sd)}m0 -3v6`} fill="none" stroke="var(--ts-work)" strokeWidth={1.6}><title>{`Known to ± ${show(2 * sd, 'length', 1)}`}</title></path>
-            ))}
+            {(
+              [
+                [a, spread?.shortestSd],
+                [b, spread?.longestSd],
+              ] as const
+            ).map(
+              ([x, sd], i) =>
+                sd !== null &&
+                sd !== undefined &&
+                x > 0 &&
+                x < w && (
+                  <path
+                    key={i}
+                    d={`M${x - at(from + 2 * sd)} ${BAND + 24}v6m0 -3H${x + at(from + 2 * sd)}m0 -3v6`}
+                    fill="none"
+                    stroke="var(--ts-work)"
+                    strokeWidth={1.6}
+                  >
+                    <title>{`Known to ± ${show(2 * sd, 'length', 1)}`}</title>
+                  </path>
+                ),
+            )}
             {[a, b].map((x, i) => x > 0 && x < w && <path key={i} d={`M${x} ${BAND}v30`} stroke="var(--ts-work)" strokeWidth={2} />)}
           </>
         ) : (
@@ -89,13 +132,43 @@ export function WindowRuler({ window, spread, marks, chosen, onChoose }: { windo
         {ticks.map((t) => (
           <g key={t.x}>
             <path d={`M${t.x} ${BAND + 30}v${t.major ? 10 : 5}`} stroke="var(--ts-quiet)" />
-            {t.major && t.x > 24 && t.x < w - 30 && <text x={t.x} y={BAND + 54} textAnchor="middle" fontSize={13} fill="var(--ts-ink)" fontFamily="'Spline Sans Mono', monospace">{show(t.mm, 'length', 0)}</text>}
+            {t.major && t.x > 24 && t.x < w - 30 && (
+              <text x={t.x} y={BAND + 54} textAnchor="middle" fontSize={13} fill="var(--ts-ink)" fontFamily="'Spline Sans Mono', monospace">
+                {show(t.mm, 'length', 0)}
+              </text>
+            )}
           </g>
         ))}
         {placed.map((m) => (
-          <g key={m.id} role="button" tabIndex={0} aria-pressed={m.id === chosen} aria-label={`Put ${m.name} on the plate`} style={{ cursor: 'pointer' }} onClick={() => onChoose(m.id)} onKeyDown={(e) => (e.key === 'Enter' || e.key === ' ') && (e.preventDefault(), onChoose(m.id))}>
-            <path d={`M${m.x - 6} ${BAND - 10}h12l-6 10z`} fill={m.belt.verdict === 'fits' || m.belt.verdict === 'marginal' ? 'var(--ts-work)' : 'var(--ts-copper)'} stroke={m.id === chosen ? 'var(--ts-ink)' : 'none'} strokeWidth={2} />
-            {m.row >= 0 && <text x={m.x} y={m.row === 0 ? BAND - 14 : BAND - 29} textAnchor="middle" fontSize={13} fontWeight={m.id === chosen ? 700 : 500} fill="var(--ts-ink)" fontFamily="'Spline Sans Mono', monospace">{m.name}</text>}
+          <g
+            key={m.id}
+            role="button"
+            tabIndex={0}
+            aria-pressed={m.id === chosen}
+            aria-label={`Put ${m.name} on the plate`}
+            style={{ cursor: 'pointer' }}
+            onClick={() => onChoose(m.id)}
+            onKeyDown={(e) => (e.key === 'Enter' || e.key === ' ') && (e.preventDefault(), onChoose(m.id))}
+          >
+            <path
+              d={`M${m.x - 6} ${BAND - 10}h12l-6 10z`}
+              fill={m.belt.verdict === 'fits' || m.belt.verdict === 'marginal' ? 'var(--ts-work)' : 'var(--ts-copper)'}
+              stroke={m.id === chosen ? 'var(--ts-ink)' : 'none'}
+              strokeWidth={2}
+            />
+            {m.row >= 0 && (
+              <text
+                x={m.x}
+                y={m.row === 0 ? BAND - 14 : BAND - 29}
+                textAnchor="middle"
+                fontSize={13}
+                fontWeight={m.id === chosen ? 700 : 500}
+                fill="var(--ts-ink)"
+                fontFamily="'Spline Sans Mono', monospace"
+              >
+                {m.name}
+              </text>
+            )}
             <rect x={m.x - 22} y={0} width={44} height={BAND + 30} fill="transparent" />
           </g>
         ))}

@@ -20,9 +20,20 @@ import { addBelt, changeBelt } from './actions';
 /** Adds or changes a place on the shelf: a printed number, or a section and a measured length. */
 export function BeltForm({ belt, onClose, onSaved }: { belt: ShelfBelt | null; onClose: () => void; onSaved: () => void }) {
   const { show, unit } = useUnits();
-  const [cells, setCells] = useState<Record<string, string>>(belt ? {
-    designation: belt.designation ?? '', section: belt.designation === null ? (belt.section ?? '') : '', length: belt.lengthTyped ?? '', reference: belt.lengthReference ?? '', quantity: String(belt.quantity), bin: belt.bin, price: belt.priceCents === null ? '' : (belt.priceCents / 100).toFixed(2), note: belt.supplierNote,
-  } : { quantity: '1' });
+  const [cells, setCells] = useState<Record<string, string>>(
+    belt
+      ? {
+          designation: belt.designation ?? '',
+          section: belt.designation === null ? (belt.section ?? '') : '',
+          length: belt.lengthTyped ?? '',
+          reference: belt.lengthReference ?? '',
+          quantity: String(belt.quantity),
+          bin: belt.bin,
+          price: belt.priceCents === null ? '' : (belt.priceCents / 100).toFixed(2),
+          note: belt.supplierNote,
+        }
+      : { quantity: '1' },
+  );
   const [version, setVersion] = useState(belt?.version ?? 0);
   const [refusal, setRefusal] = useState<{ problem: string; field: string; theirs?: ShelfBelt } | null>(null);
   const [busy, setBusy] = useState(false);
@@ -30,13 +41,23 @@ export function BeltForm({ belt, onClose, onSaved }: { belt: ShelfBelt | null; o
     const read = readShelfFields(cells, unit('length'));
     if (!read.ok) return setRefusal({ problem: read.problem, field: read.field });
     setBusy(true);
-    const unreached = { ok: false as const, reason: 'failed' as const, problem: 'The server does not answer. What you typed is still here; try again in a moment.' };
-    const result = belt ? await changeBelt({ id: belt.id, version, fields: read.fields }).catch(() => unreached) : await addBelt({ fields: read.fields }).catch(() => unreached);
+    const unreached = {
+      ok: false as const,
+      reason: 'failed' as const,
+      problem: 'The server does not answer. What you typed is still here; try again in a moment.',
+    };
+    const result = belt
+      ? await changeBelt({ id: belt.id, version, fields: read.fields }).catch(() => unreached)
+      : await addBelt({ fields: read.fields }).catch(() => unreached);
     setBusy(false);
     if (result.ok) return onSaved();
     if (result.reason === 'stale') {
       setVersion(result.current.version);
-      return setRefusal({ problem: `${result.problem} Theirs: ${result.current.quantity} in ${result.current.bin || 'no bin'}. Save again to keep yours.`, field: '', theirs: result.current });
+      return setRefusal({
+        problem: `${result.problem} Theirs: ${result.current.quantity} in ${result.current.bin || 'no bin'}. Save again to keep yours.`,
+        field: '',
+        theirs: result.current,
+      });
     }
     setRefusal({ problem: result.problem, field: '' });
   };
@@ -45,22 +66,61 @@ export function BeltForm({ belt, onClose, onSaved }: { belt: ShelfBelt | null; o
     if (refusal?.field === name) setRefusal(null);
   };
   const field = (name: string, label: string, rest: object = {}, help = '') => (
-    <TextField label={label} value={cells[name] ?? ''} onChange={(e) => put(name, e.target.value)} error={refusal?.field === name} helperText={refusal?.field === name ? refusal.problem : help} {...rest} />
+    <TextField
+      label={label}
+      value={cells[name] ?? ''}
+      onChange={(e) => put(name, e.target.value)}
+      error={refusal?.field === name}
+      helperText={refusal?.field === name ? refusal.problem : help}
+      {...rest}
+    />
   );
   const decoded = cells['designation'] ? decodeDesignation(cells['designation']) : null;
-  const reading = decoded?.ok && decoded.belt.outsideLength !== null ? `${decoded.belt.section ?? 'no section'}, ${show(decoded.belt.outsideLength, 'length')} outside` : 'Such as 4L480, A46, 13x1170Li; or leave it empty and measure.';
+  const reading =
+    decoded?.ok && decoded.belt.outsideLength !== null
+      ? `${decoded.belt.section ?? 'no section'}, ${show(decoded.belt.outsideLength, 'length')} outside`
+      : 'Such as 4L480, A46, 13x1170Li; or leave it empty and measure.';
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
       <DialogTitle>{belt ? `Change ${beltName(belt)}` : 'Add a belt'}</DialogTitle>
       <DialogContent>
-        <Box component="form" id="belt" noValidate onSubmit={(e) => { e.preventDefault(); void save(); }} sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: '1fr 1fr' }, pt: 1 }}>
-          {refusal && !refusal.field && <Alert severity="warning" variant="outlined" sx={{ gridColumn: '1 / -1' }}>{refusal.problem}</Alert>}
+        <Box
+          component="form"
+          id="belt"
+          noValidate
+          onSubmit={(e) => {
+            e.preventDefault();
+            void save();
+          }}
+          sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: '1fr 1fr' }, pt: 1 }}
+        >
+          {refusal && !refusal.field && (
+            <Alert severity="warning" variant="outlined" sx={{ gridColumn: '1 / -1' }}>
+              {refusal.problem}
+            </Alert>
+          )}
           {field('designation', 'Printed number', { sx: { gridColumn: '1 / -1' }, autoFocus: true }, reading)}
           {!cells['designation'] && (
             <>
-              {field('section', 'Section', { select: true, children: SECTIONS.map((s) => <MenuItem key={s.name} value={s.name}>{s.name}</MenuItem>) })}
+              {field('section', 'Section', {
+                select: true,
+                children: SECTIONS.map((s) => (
+                  <MenuItem key={s.name} value={s.name}>
+                    {s.name}
+                  </MenuItem>
+                )),
+              })}
               {field('length', 'Measured length', {}, `In ${unit('length')}, or with its unit: 47 7/8 in, 1216 mm`)}
-              {field('reference', 'Measured along its', { select: true, value: cells['reference'] || 'outside', children: ['outside', 'pitch', 'inside'].map((r) => <MenuItem key={r} value={r}>{r}</MenuItem>), sx: { gridColumn: '1 / -1' } })}
+              {field('reference', 'Measured along its', {
+                select: true,
+                value: cells['reference'] || 'outside',
+                children: ['outside', 'pitch', 'inside'].map((r) => (
+                  <MenuItem key={r} value={r}>
+                    {r}
+                  </MenuItem>
+                )),
+                sx: { gridColumn: '1 / -1' },
+              })}
             </>
           )}
           {field('quantity', 'To hand', { slotProps: { htmlInput: { inputMode: 'numeric' } } })}
@@ -69,7 +129,12 @@ export function BeltForm({ belt, onClose, onSaved }: { belt: ShelfBelt | null; o
           {field('note', 'Supplier note')}
         </Box>
       </DialogContent>
-      <DialogActions sx={{ p: 2 }}><Button onClick={onClose}>Leave it</Button><Button type="submit" form="belt" variant="contained" disabled={busy}>{belt ? 'Save the belt' : 'Put it on the shelf'}</Button></DialogActions>
+      <DialogActions sx={{ p: 2 }}>
+        <Button onClick={onClose}>Leave it</Button>
+        <Button type="submit" form="belt" variant="contained" disabled={busy}>
+          {belt ? 'Save the belt' : 'Put it on the shelf'}
+        </Button>
+      </DialogActions>
     </Dialog>
   );
 }

@@ -68,11 +68,21 @@ export function Palette({ open, onClose, acts }: { open: boolean; onClose: () =>
     row.run();
   };
   return (
-    <Dialog open={open} onClose={onClose} fullWidth maxWidth="sm" aria-label="Find" slotProps={{ paper: { sx: { position: { sm: 'absolute' }, top: { sm: 80 } } } }}>
+    <Dialog
+      open={open}
+      onClose={onClose}
+      fullWidth
+      maxWidth="sm"
+      aria-label="Find"
+      slotProps={{ paper: { sx: { position: { sm: 'absolute' }, top: { sm: 80 } } } }}
+    >
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, px: 2, borderBottom: '1px solid var(--ts-edge)' }}>
         <Icon name="find" />
         <InputBase
-          autoFocus fullWidth value={query} placeholder="A machine, job, drive or belt"
+          autoFocus
+          fullWidth
+          value={query}
+          placeholder="A machine, job, drive or belt"
           onChange={(e) => {
             setQuery(e.target.value);
             setAt(0);
@@ -84,20 +94,62 @@ export function Palette({ open, onClose, acts }: { open: boolean; onClose: () =>
             else return;
             e.preventDefault();
           }}
-          slotProps={{ input: { 'aria-label': 'Find a machine, job, drive or belt', role: 'combobox', 'aria-expanded': true, 'aria-controls': 'palette-rows', 'aria-activedescendant': rows[at] ? `palette-${at}` : undefined } }}
+          slotProps={{
+            input: {
+              'aria-label': 'Find a machine, job, drive or belt',
+              role: 'combobox',
+              'aria-expanded': true,
+              'aria-controls': 'palette-rows',
+              'aria-activedescendant': rows[at] ? `palette-${at}` : undefined,
+            },
+          }}
           sx={{ minHeight: 56, fontSize: 17 }}
         />
       </Box>
-      <Box component="ul" id="palette-rows" role="listbox" aria-label="Found" sx={{ listStyle: 'none', m: 0, p: 1, minHeight: 200, maxHeight: '60vh', overflowY: 'auto' }}>
+      <Box
+        component="ul"
+        id="palette-rows"
+        role="listbox"
+        aria-label="Found"
+        sx={{ listStyle: 'none', m: 0, p: 1, minHeight: 200, maxHeight: '60vh', overflowY: 'auto' }}
+      >
         {rows.map((row, i) => (
-          <Box component="li" key={`${row.kind}${row.label}${row.detail}`} id={`palette-${i}`} role="option" aria-selected={i === at} onMouseMove={() => setAt(i)} onClick={() => choose(row)}
-            sx={{ display: 'flex', gap: 2, alignItems: 'baseline', px: 1.5, py: 1.25, minHeight: 44, cursor: 'pointer', borderRadius: '4px', bgcolor: i === at ? 'var(--ts-work-soft)' : 'transparent' }}>
-            <Box component="span" className="ts-narrow" sx={{ width: 62, flex: 'none', color: 'var(--ts-quiet)', fontSize: 13 }}>{row.kind}</Box>
-            <Box component="span" sx={{ fontWeight: 600 }}>{row.label}</Box>
-            <Box component="span" sx={{ color: 'var(--ts-quiet)', fontSize: 13, ml: 'auto', textAlign: 'right' }}>{row.detail}</Box>
+          <Box
+            component="li"
+            key={`${row.kind}${row.label}${row.detail}`}
+            id={`palette-${i}`}
+            role="option"
+            aria-selected={i === at}
+            onMouseMove={() => setAt(i)}
+            onClick={() => choose(row)}
+            sx={{
+              display: 'flex',
+              gap: 2,
+              alignItems: 'baseline',
+              px: 1.5,
+              py: 1.25,
+              minHeight: 44,
+              cursor: 'pointer',
+              borderRadius: '4px',
+              bgcolor: i === at ? 'var(--ts-work-soft)' : 'transparent',
+            }}
+          >
+            <Box component="span" className="ts-narrow" sx={{ width: 62, flex: 'none', color: 'var(--ts-quiet)', fontSize: 13 }}>
+              {row.kind}
+            </Box>
+            <Box component="span" sx={{ fontWeight: 600 }}>
+              {row.label}
+            </Box>
+            <Box component="span" sx={{ color: 'var(--ts-quiet)', fontSize: 13, ml: 'auto', textAlign: 'right' }}>
+              {row.detail}
+            </Box>
           </Box>
         ))}
-        {rows.length === 0 && <Box component="li" role="presentation" sx={{ p: 2, color: 'var(--ts-quiet)' }}>{problem ?? (index === null ? 'Looking …' : `Nothing here is called “${query}”.`)}</Box>}
+        {rows.length === 0 && (
+          <Box component="li" role="presentation" sx={{ p: 2, color: 'var(--ts-quiet)' }}>
+            {problem ?? (index === null ? 'Looking …' : `Nothing here is called “${query}”.`)}
+          </Box>
+        )}
       </Box>
     </Dialog>
   );

@@ -45,7 +45,8 @@ export interface ShellPerson {
   readonly preferences: Preferences;
 }
 
-const typing = (target: EventTarget | null) => target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+const typing = (target: EventTarget | null) =>
+  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
 /** Rail, head and palette around every place. On a phone the rail is a bar along the bottom. */
 export function Shell({ person, shop, children }: { person: ShellPerson; shop: string; children: ReactNode }) {
@@ -58,7 +59,10 @@ export function Shell({ person, shop, children }: { person: ShellPerson; shop: s
   const [menu, setMenu] = useState<HTMLElement | null>(null);
   const [online, setOnline] = useState(true);
 
-  useEffect(() => setMode({ day: 'light', bay: 'dark', system: 'system' }[preferences.theme] as 'light' | 'dark' | 'system'), [preferences.theme, setMode]);
+  useEffect(
+    () => setMode({ day: 'light', bay: 'dark', system: 'system' }[preferences.theme] as 'light' | 'dark' | 'system'),
+    [preferences.theme, setMode],
+  );
   useEffect(() => {
     const tell = () => setOnline(navigator.onLine);
     tell();
@@ -93,10 +97,19 @@ export function Shell({ person, shop, children }: { person: ShellPerson; shop: s
     void changePreferences(next).catch(() => undefined);
   };
   const toggleUnits = () => prefer({ system: preferences.system === 'metric' ? 'inch' : 'metric' });
-  const acts: PaletteAct[] = useMemo(() => [
-    ...PLACES.map((p) => ({ label: `Go to ${p.name}`, detail: '', run: () => router.push(p.href) })),
-    ...(person.role === 'viewer' ? [] : [{ label: 'Open a job', detail: '', run: () => router.push('/jobs/new') }, { label: 'Measure a drive', detail: '', run: () => router.push('/drives/measure') }, { label: 'Draw a new drive', detail: '', run: () => router.push('/drives/new') }]),
-  ], [router, person.role]);
+  const acts: PaletteAct[] = useMemo(
+    () => [
+      ...PLACES.map((p) => ({ label: `Go to ${p.name}`, detail: '', run: () => router.push(p.href) })),
+      ...(person.role === 'viewer'
+        ? []
+        : [
+            { label: 'Open a job', detail: '', run: () => router.push('/jobs/new') },
+            { label: 'Measure a drive', detail: '', run: () => router.push('/drives/measure') },
+            { label: 'Draw a new drive', detail: '', run: () => router.push('/drives/new') },
+          ]),
+    ],
+    [router, person.role],
+  );
   const here = (href: string) => (href === '/' ? path === '/' || path.startsWith('/jobs') : path.startsWith(href));
   const units = preferences.system === 'metric' ? 'mm · N' : `in · lb`;
 
@@ -104,41 +117,189 @@ export function Shell({ person, shop, children }: { person: ShellPerson; shop: s
     <ShellContext.Provider value={{ role: person.role, name: person.name }}>
       <UnitsProvider setting={preferences}>
         <NoticeProvider>
-          <a className="ts-skip" href="#main">Skip to the work</a>
-          <Box sx={{ display: 'flex', minHeight: '100dvh', flexDirection: { xs: 'column-reverse', sm: 'row' }, '@media print': { display: 'block' } }}>
-            <Box component="nav" aria-label="Places" className="ts-screen-only" sx={{ bgcolor: 'var(--ts-rail)', color: 'var(--ts-rail-ink)', width: { xs: '100%', sm: 72 }, flex: 'none', display: 'flex', flexDirection: { xs: 'row', sm: 'column' }, justifyContent: { xs: 'space-around', sm: 'flex-start' }, position: 'sticky', bottom: { xs: 0 }, top: { sm: 0 }, height: { sm: '100dvh' }, zIndex: 20 }}>
-              <Box sx={{ display: { xs: 'none', sm: 'flex' }, justifyContent: 'center', py: 2, color: '#8fd0c8' }}><Mark size={30} /></Box>
+          <a className="ts-skip" href="#main">
+            Skip to the work
+          </a>
+          <Box
+            sx={{
+              display: 'flex',
+              minHeight: '100dvh',
+              flexDirection: { xs: 'column-reverse', sm: 'row' },
+              '@media print': { display: 'block' },
+            }}
+          >
+            <Box
+              component="nav"
+              aria-label="Places"
+              className="ts-screen-only"
+              sx={{
+                bgcolor: 'var(--ts-rail)',
+                color: 'var(--ts-rail-ink)',
+                width: { xs: '100%', sm: 72 },
+                flex: 'none',
+                display: 'flex',
+                flexDirection: { xs: 'row', sm: 'column' },
+                justifyContent: { xs: 'space-around', sm: 'flex-start' },
+                position: 'sticky',
+                bottom: { xs: 0 },
+                top: { sm: 0 },
+                height: { sm: '100dvh' },
+                zIndex: 20,
+              }}
+            >
+              <Box sx={{ display: { xs: 'none', sm: 'flex' }, justifyContent: 'center', py: 2, color: '#8fd0c8' }}>
+                <Mark size={30} />
+              </Box>
               {PLACES.map((p) => (
-                <Box key={p.href} component={Link} href={p.href} aria-current={here(p.href) ? 'page' : undefined} className="ts-narrow"
-                  sx={{ display: 'flex', flexDirection: 'column', alignItems: 'center', justifyContent: 'center', gap: 0.25, minHeight: { xs: 56, sm: 62 }, minWidth: 60, color: here(p.href) ? '#ffffff' : 'inherit', textDecoration: 'none', fontSize: 13, boxShadow: here(p.href) ? { xs: 'inset 0 3px 0 #8fd0c8', sm: 'inset 3px 0 0 #8fd0c8' } : 'none', bgcolor: here(p.href) ? 'rgba(143,208,200,.14)' : 'transparent', '&:focus-visible': { outlineColor: '#8fd0c8', outlineOffset: '-4px' } }}>
+                <Box
+                  key={p.href}
+                  component={Link}
+                  href={p.href}
+                  aria-current={here(p.href) ? 'page' : undefined}
+                  className="ts-narrow"
+                  sx={{
+                    display: 'flex',
+                    flexDirection: 'column',
+                    alignItems: 'center',
+                    justifyContent: 'center',
+                    gap: 0.25,
+                    minHeight: { xs: 56, sm: 62 },
+                    minWidth: 60,
+                    color: here(p.href) ? '#ffffff' : 'inherit',
+                    textDecoration: 'none',
+                    fontSize: 13,
+                    boxShadow: here(p.href) ? { xs: 'inset 0 3px 0 #8fd0c8', sm: 'inset 3px 0 0 #8fd0c8' } : 'none',
+                    bgcolor: here(p.href) ? 'rgba(143,208,200,.14)' : 'transparent',
+                    '&:focus-visible': { outlineColor: '#8fd0c8', outlineOffset: '-4px' },
+                  }}
+                >
                   <Icon name={p.icon} size={24} />
                   {p.name}
                 </Box>
               ))}
               <Box sx={{ mt: 'auto', display: { xs: 'none', sm: 'block' }, textAlign: 'center', pb: 1 }}>
-                <IconButton aria-label={preferences.theme === 'bay' ? 'Use the day theme' : 'Use the bay theme'} onClick={() => prefer({ theme: preferences.theme === 'bay' ? 'day' : 'bay' })} sx={{ color: 'inherit' }}><Icon name="theme" /></IconButton>
+                <IconButton
+                  aria-label={preferences.theme === 'bay' ? 'Use the day theme' : 'Use the bay theme'}
+                  onClick={() => prefer({ theme: preferences.theme === 'bay' ? 'day' : 'bay' })}
+                  sx={{ color: 'inherit' }}
+                >
+                  <Icon name="theme" />
+                </IconButton>
               </Box>
             </Box>
             <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
-              <Box component="header" className="ts-screen-only" sx={{ display: 'flex', alignItems: 'center', gap: 1, minHeight: 56, px: { xs: 1.5, sm: 2.5 }, borderBottom: '1px solid var(--ts-edge)', bgcolor: 'var(--ts-card)' }}>
+              <Box
+                component="header"
+                className="ts-screen-only"
+                sx={{
+                  display: 'flex',
+                  alignItems: 'center',
+                  gap: 1,
+                  minHeight: 56,
+                  px: { xs: 1.5, sm: 2.5 },
+                  borderBottom: '1px solid var(--ts-edge)',
+                  bgcolor: 'var(--ts-card)',
+                }}
+              >
                 <Box sx={{ fontWeight: 650, whiteSpace: 'nowrap', overflow: 'hidden', textOverflow: 'ellipsis', mr: 'auto' }}>{shop}</Box>
-                {!online && <Box role="status" sx={{ color: 'var(--ts-copper)', fontWeight: 650, fontSize: 13 }}>No network: what you type stays here until it is back</Box>}
-                <Button variant="outlined" onClick={toggleUnits} aria-label={`Units: ${units}. Change`} sx={{ minWidth: 0, whiteSpace: 'nowrap' }}>{units}</Button>
-                <Button variant="outlined" onClick={() => setFinding(true)} startIcon={<Icon name="find" size={18} />} sx={{ whiteSpace: 'nowrap', minWidth: 0 }}>
-                  Find<Box component="span" className="ts-mono" sx={{ ml: 1, color: 'var(--ts-quiet)', fontSize: 12, display: { xs: 'none', md: 'inline' } }}>Ctrl K</Box>
+                {!online && (
+                  <Box role="status" sx={{ color: 'var(--ts-copper)', fontWeight: 650, fontSize: 13 }}>
+                    No network: what you type stays here until it is back
+                  </Box>
+                )}
+                <Button
+                  variant="outlined"
+                  onClick={toggleUnits}
+                  aria-label={`Units: ${units}. Change`}
+                  sx={{ minWidth: 0, whiteSpace: 'nowrap' }}
+                >
+                  {units}
+                </Button>
+                <Button
+                  variant="outlined"
+                  onClick={() => setFinding(true)}
+                  startIcon={<Icon name="find" size={18} />}
+                  sx={{ whiteSpace: 'nowrap', minWidth: 0 }}
+                >
+                  Find
+                  <Box
+                    component="span"
+                    className="ts-mono"
+                    sx={{ ml: 1, color: 'var(--ts-quiet)', fontSize: 12, display: { xs: 'none', md: 'inline' } }}
+                  >
+                    Ctrl K
+                  </Box>
                 </Button>
                 <IconButton aria-label={`Account of ${person.name}`} onClick={(e) => setMenu(e.currentTarget)}>
-                  <Box component="span" sx={{ width: 32, height: 32, borderRadius: '50%', bgcolor: 'var(--ts-work)', color: 'var(--ts-work-ink)', display: 'grid', placeItems: 'center', fontSize: 13, fontWeight: 700 }}>{person.name.split(' ').map((n) => n[0]).slice(0, 2).join('')}</Box>
+                  <Box
+                    component="span"
+                    sx={{
+                      width: 32,
+                      height: 32,
+                      borderRadius: '50%',
+                      bgcolor: 'var(--ts-work)',
+                      color: 'var(--ts-work-ink)',
+                      display: 'grid',
+                      placeItems: 'center',
+                      fontSize: 13,
+                      fontWeight: 700,
+                    }}
+                  >
+                    {person.name
+                      .split(' ')
+                      .map((n) => n[0])
+                      .slice(0, 2)
+                      .join('')}
+                  </Box>
                 </IconButton>
                 <Menu anchorEl={menu} open={menu !== null} onClose={() => setMenu(null)}>
-                  <MenuItem disabled>{person.name}, {person.role}</MenuItem>
-                  <MenuItem onClick={() => { setMenu(null); router.push('/shop'); }}>Units, theme and password</MenuItem>
-                  <MenuItem onClick={() => { setMenu(null); prefer({ theme: preferences.theme === 'bay' ? 'day' : 'bay' }); }}>{preferences.theme === 'bay' ? 'Day theme' : 'Bay theme'}</MenuItem>
-                  <MenuItem onClick={() => { setMenu(null); setHelping(true); }}>Shortcuts</MenuItem>
-                  <MenuItem onClick={() => void signOut().then(() => { router.replace('/sign-in'); router.refresh(); })}>Sign out</MenuItem>
+                  <MenuItem disabled>
+                    {person.name}, {person.role}
+                  </MenuItem>
+                  <MenuItem
+                    onClick={() => {
+                      setMenu(null);
+                      router.push('/shop');
+                    }}
+                  >
+                    Units, theme and password
+                  </MenuItem>
+                  <MenuItem
+                    onClick={() => {
+                      setMenu(null);
+                      prefer({ theme: preferences.theme === 'bay' ? 'day' : 'bay' });
+                    }}
+                  >
+                    {preferences.theme === 'bay' ? 'Day theme' : 'Bay theme'}
+                  </MenuItem>
+                  <MenuItem
+                    onClick={() => {
+                      setMenu(null);
+                      setHelping(true);
+                    }}
+                  >
+                    Shortcuts
+                  </MenuItem>
+                  <MenuItem
+                    onClick={() =>
+                      void signOut().then(() => {
+                        router.replace('/sign-in');
+                        router.refresh();
+                      })
+                    }
+                  >
+                    Sign out
+                  </MenuItem>
                 </Menu>
               </Box>
-              <Box component="main" id="main" tabIndex={-1} sx={{ flex: 1, minWidth: 0, outline: 'none', display: 'flex', flexDirection: 'column' }}>{children}</Box>
+              <Box
+                component="main"
+                id="main"
+                tabIndex={-1}
+                sx={{ flex: 1, minWidth: 0, outline: 'none', display: 'flex', flexDirection: 'column' }}
+              >
+                {children}
+              </Box>
             </Box>
           </Box>
           <Palette open={finding} onClose={() => setFinding(false)} acts={acts} />
@@ -146,7 +307,16 @@ export function Shell({ person, shop, children }: { person: ShellPerson; shop: s
             <DialogTitle>Shortcuts</DialogTitle>
             <DialogContent>
               <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: 'auto 1fr', columnGap: 3, rowGap: 1.5, m: 0 }}>
-                {SHORTCUTS.map(([keys, what]) => <Box key={keys} sx={{ display: 'contents' }}><Box component="dt" className="ts-mono" sx={{ fontSize: 13 }}>{keys}</Box><Box component="dd" sx={{ m: 0 }}>{what}</Box></Box>)}
+                {SHORTCUTS.map(([keys, what]) => (
+                  <Box key={keys} sx={{ display: 'contents' }}>
+                    <Box component="dt" className="ts-mono" sx={{ fontSize: 13 }}>
+                      {keys}
+                    </Box>
+                    <Box component="dd" sx={{ m: 0 }}>
+                      {what}
+                    </Box>
+                  </Box>
+                ))}
               </Box>
             </DialogContent>
           </Dialog>

@@ -12,14 +12,19 @@ vi.mock('@/server', async () => {
   const { action } = await import('@/server/action');
   return { action };
 });
-vi.mock('@/server/session', () => ({ currentPerson: async () => ({ id: 1, shopId: 7, name: 'Bram', role: 'technician', sessionId: 's' }), includesRole: () => true }));
+vi.mock('@/server/session', () => ({
+  currentPerson: async () => ({ id: 1, shopId: 7, name: 'Bram', role: 'technician', sessionId: 's' }),
+  includesRole: () => true,
+}));
 vi.mock('@/db', () => ({
   database: () => null,
   notebooks: {
     addNotebook: async (_db: unknown, _shop: number, document: unknown) => (shop.stored = { id: 3, version: 1, document, driveId: null }),
     findNotebook: async () => shop.stored,
     saveNotebook: async (_db: unknown, _shop: number, _id: number, version: number, document: unknown) =>
-      version === shop.stored!.version ? { ok: true, value: (shop.stored = { ...shop.stored!, version: version + 1, document }) } : { ok: false, reason: 'stale', problem: 'stale', current: shop.stored },
+      version === shop.stored!.version
+        ? { ok: true, value: (shop.stored = { ...shop.stored!, version: version + 1, document }) }
+        : { ok: false, reason: 'stale', problem: 'stale', current: shop.stored },
     keepDrive: async (_db: unknown, _shop: number, id: number, drive: { name: string }, uncertainty: { paths: string[] }) => {
       shop.kept.push({ id, drive, uncertainty });
       return { ok: true, value: { driveId: 11 } };
@@ -39,11 +44,22 @@ describe('on the server', () => {
   it('a notebook is taken only in its shape, and the sentence says where it is not', async () => {
     expect(await addNotebook({ document: notebookFor(rider) })).toEqual({ ok: true, value: { id: 3 } });
     const bad = { ...notebookFor(rider), pulleys: [{ id: '' }] };
-    expect(await addNotebook({ document: bad as unknown as Notebook })).toMatchObject({ ok: false, reason: 'invalid', problem: expect.stringContaining('pulleys[0].id') });
-    expect(await saveNotebook({ id: 3, version: 4, document: 'text' as unknown as Notebook })).toMatchObject({ ok: false, reason: 'invalid' });
+    expect(await addNotebook({ document: bad as unknown as Notebook })).toMatchObject({
+      ok: false,
+      reason: 'invalid',
+      problem: expect.stringContaining('pulleys[0].id'),
+    });
+    expect(await saveNotebook({ id: 3, version: 4, document: 'text' as unknown as Notebook })).toMatchObject({
+      ok: false,
+      reason: 'invalid',
+    });
   });
   it('a save answers with the new version, a late one with what stands', async () => {
-    expect(await saveNotebook({ id: 3, version: 1, document: whole })).toMatchObject({ ok: false, reason: 'stale', current: { version: 4 } });
+    expect(await saveNotebook({ id: 3, version: 1, document: whole })).toMatchObject({
+      ok: false,
+      reason: 'stale',
+      current: { version: 4 },
+    });
     expect(await saveNotebook({ id: 3, version: 4, document: whole })).toEqual({ ok: true, value: { version: 5 } });
   });
   it('the drive is computed from what is stored, with its uncertainty', async () => {

@@ -17,71 +17,215 @@ import { askedFor, freshId, withArm, withoutArm, withPoint } from './changes';
 import { Fields, SoftText, StepCard, type StepProps } from './steps';
 import { findingSentence, KIND_OF_TAPE, placeName, within } from './words';
 
-const PLACE_WORDS: Readonly<Record<ArmPlace, string>> = { released: 'Fully released', engaged: 'As far as it goes engaged', brake: 'Where the brake just lands' };
+const PLACE_WORDS: Readonly<Record<ArmPlace, string>> = {
+  released: 'Fully released',
+  engaged: 'As far as it goes engaged',
+  brake: 'Where the brake just lands',
+};
 
 /** Arms and slides: what they carry, how they stood, and the distances that say where their travel ends. */
 export function ArmsStep({ notebook, look, write, mayChange }: StepProps) {
-  const add = () => write((now) => {
-    const id = freshId(now.arms.map((a) => a.id), 'arm');
-    const carried = now.pulleys.find((p) => p.role === 'idler' && !now.arms.some((a) => a.carries.includes(p.id)));
-    const label = now.arms.length === 0 ? 'Idler arm' : `Arm ${now.arms.length + 1}`;
-    const { notebook: next, id: pivot } = withPoint(now, `Pivot of the ${label.toLowerCase()}`, carried?.sketch ?? { x: 0, y: 0 });
-    const arm: NotebookArm = { id, label, kind: 'pivot', pivot, carries: carried ? [carried.id] : [], stood: 'released', brake: null, ends: [] };
-    return askedFor(withArm({ ...next, arms: [...next.arms, arm] }, arm));
-  });
+  const add = () =>
+    write((now) => {
+      const id = freshId(
+        now.arms.map((a) => a.id),
+        'arm',
+      );
+      const carried = now.pulleys.find((p) => p.role === 'idler' && !now.arms.some((a) => a.carries.includes(p.id)));
+      const label = now.arms.length === 0 ? 'Idler arm' : `Arm ${now.arms.length + 1}`;
+      const { notebook: next, id: pivot } = withPoint(now, `Pivot of the ${label.toLowerCase()}`, carried?.sketch ?? { x: 0, y: 0 });
+      const arm: NotebookArm = {
+        id,
+        label,
+        kind: 'pivot',
+        pivot,
+        carries: carried ? [carried.id] : [],
+        stood: 'released',
+        brake: null,
+        ends: [],
+      };
+      return askedFor(withArm({ ...next, arms: [...next.arms, arm] }, arm));
+    });
   return (
     <>
-      <SoftText>For each arm or slide: hold it at an end of its travel and measure from the pulley it carries. The distances before were all taken with it standing still.</SoftText>
-      {notebook.arms.map((arm) => <ArmCard key={arm.id} notebook={notebook} look={look} write={write} mayChange={mayChange} arm={arm} />)}
+      <SoftText>
+        For each arm or slide: hold it at an end of its travel and measure from the pulley it carries. The distances before were all taken
+        with it standing still.
+      </SoftText>
+      {notebook.arms.map((arm) => (
+        <ArmCard key={arm.id} notebook={notebook} look={look} write={write} mayChange={mayChange} arm={arm} />
+      ))}
       {notebook.arms.length === 0 && <Typography sx={{ mb: 1.5 }}>No arm or slide: nothing on this drive moves.</Typography>}
-      {mayChange && <Button variant="outlined" startIcon={<Icon name="add" size={18} />} onClick={add}>Add an arm or a slide</Button>}
+      {mayChange && (
+        <Button variant="outlined" startIcon={<Icon name="add" size={18} />} onClick={add}>
+          Add an arm or a slide
+        </Button>
+      )}
     </>
   );
 }
 
 function ArmCard({ notebook, look, write, mayChange, arm }: StepProps & { arm: NotebookArm }) {
   const units = useUnits();
-  const set = (part: Partial<NotebookArm>, key?: string) => write((now) => {
-    const current = now.arms.find((a) => a.id === arm.id);
-    return current ? withArm(now, { ...current, ...part }) : now;
-  }, key);
-  const setKind = (kind: NotebookArm['kind']) => write((now) => {
-    const current = now.arms.find((a) => a.id === arm.id)!;
-    if (kind === 'slide' || current.pivot !== null) return withArm(now, { ...current, kind });
-    const beside = now.pulleys.find((p) => p.id === current.carries[0])?.sketch ?? { x: 0, y: 0 };
-    const { notebook: next, id } = withPoint(now, `Pivot of the ${within(current.label)}`, beside);
-    return askedFor(withArm(next, { ...current, kind, pivot: id }));
-  });
-  const setEnd = (id: string, part: Partial<NotebookArm['ends'][number]>, key?: string) => write((now) => ({ ...now, arms: now.arms.map((a) => (a.id === arm.id ? { ...a, ends: a.ends.map((e) => (e.id === id ? { ...e, ...part } : e)) } : a)) }), key);
+  const set = (part: Partial<NotebookArm>, key?: string) =>
+    write((now) => {
+      const current = now.arms.find((a) => a.id === arm.id);
+      return current ? withArm(now, { ...current, ...part }) : now;
+    }, key);
+  const setKind = (kind: NotebookArm['kind']) =>
+    write((now) => {
+      const current = now.arms.find((a) => a.id === arm.id)!;
+      if (kind === 'slide' || current.pivot !== null) return withArm(now, { ...current, kind });
+      const beside = now.pulleys.find((p) => p.id === current.carries[0])?.sketch ?? { x: 0, y: 0 };
+      const { notebook: next, id } = withPoint(now, `Pivot of the ${within(current.label)}`, beside);
+      return askedFor(withArm(next, { ...current, kind, pivot: id }));
+    });
+  const setEnd = (id: string, part: Partial<NotebookArm['ends'][number]>, key?: string) =>
+    write(
+      (now) => ({
+        ...now,
+        arms: now.arms.map((a) => (a.id === arm.id ? { ...a, ends: a.ends.map((e) => (e.id === id ? { ...e, ...part } : e)) } : a)),
+      }),
+      key,
+    );
   const findings = (look?.built.findings ?? []).filter((f) => f.of === arm.id);
   const others = notebook.pulleys.filter((p) => !notebook.arms.some((a) => a.id !== arm.id && a.carries.includes(p.id)));
   return (
     <StepCard at={`part:${arm.id}`}>
       <Box sx={{ display: 'flex', gap: 1, mb: 1 }}>
-        <TextField label="Name" value={arm.label} disabled={!mayChange} onChange={(e) => set({ label: e.target.value.slice(0, 400) }, `arm-${arm.id}`)} />
-        {mayChange && <IconButton aria-label={`Remove ${arm.label}`} onClick={() => write((now) => withoutArm(now, arm.id))}><Icon name="close" size={18} /></IconButton>}
+        <TextField
+          label="Name"
+          value={arm.label}
+          disabled={!mayChange}
+          onChange={(e) => set({ label: e.target.value.slice(0, 400) }, `arm-${arm.id}`)}
+        />
+        {mayChange && (
+          <IconButton aria-label={`Remove ${arm.label}`} onClick={() => write((now) => withoutArm(now, arm.id))}>
+            <Icon name="close" size={18} />
+          </IconButton>
+        )}
       </Box>
       <Fields wide={196}>
-        <TextField select label="Moves" value={arm.kind} disabled={!mayChange} onChange={(e) => setKind(e.target.value as NotebookArm['kind'])}><MenuItem value="pivot">Swings about a pivot</MenuItem><MenuItem value="slide">Slides in a straight line</MenuItem></TextField>
-        <TextField select label="Carries" value={arm.carries} disabled={!mayChange} slotProps={{ select: { multiple: true } }} onChange={(e) => set({ carries: e.target.value as unknown as string[] })}>{others.map((p) => <MenuItem key={p.id} value={p.id}>{p.label}</MenuItem>)}</TextField>
-        <TextField select label="Stood, for the distances" value={arm.stood} disabled={!mayChange} onChange={(e) => set({ stood: e.target.value as NotebookArm['stood'] })}><MenuItem value="released">Released</MenuItem><MenuItem value="engaged">Engaged</MenuItem><MenuItem value="between">Somewhere between</MenuItem></TextField>
-      </Fields>
-      <FormControlLabel disabled={!mayChange} control={<Checkbox checked={arm.brake !== null} onChange={(e) => set({ brake: e.target.checked ? 'Brake' : null })} />} label="A brake lands when it lets go" />
-      {(['released', 'engaged', 'brake'] as const).filter((at) => arm.ends.some((e) => e.at === at)).map((at) => (
-        <Box key={at} sx={{ mt: 1 }}>
-          <Typography variant="h3">{PLACE_WORDS[at]}</Typography>
-          {arm.ends.filter((e) => e.at === at).map((e) => (
-            <Box key={e.id} sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr) 150px', sm: 'minmax(0, 1.3fr) minmax(0, 1fr) 150px 44px' }, gap: 1, alignItems: 'center', mt: 1 }}>
-              <Box sx={{ gridColumn: { xs: '1 / -1', sm: 'auto' } }}>{placeName(notebook, e.from)} to {within(placeName(notebook, e.to))}</Box>
-              <TextField select label="Taken" value={e.kind} disabled={!mayChange} onChange={(v) => setEnd(e.id, { kind: v.target.value as 'centres' })}>{Object.entries(KIND_OF_TAPE).map(([kind, words]) => <MenuItem key={kind} value={kind}>{words}</MenuItem>)}</TextField>
-              <NumberField label="Reading" dimension="length" value={e.value} optional disabled={!mayChange} min={0.1} max={LONGEST_TAPE_MM} typed={e.typed ?? null} onValue={(value, typed) => setEnd(e.id, { value, typed: value === null ? undefined : typed.slice(0, 60) }, `end-${arm.id}-${e.id}`)} ariaLabel={`Reading, ${within(PLACE_WORDS[at])}: ${within(placeName(notebook, e.from))} to ${within(placeName(notebook, e.to))}`} />
-              {mayChange && <IconButton aria-label={`Remove ${placeName(notebook, e.from)} to ${within(placeName(notebook, e.to))}, ${within(PLACE_WORDS[at])}`} onClick={() => write((now) => ({ ...now, arms: now.arms.map((a) => (a.id === arm.id ? { ...a, ends: a.ends.filter((o) => o.id !== e.id) } : a)) }))}><Icon name="close" size={18} /></IconButton>}
-            </Box>
+        <TextField
+          select
+          label="Moves"
+          value={arm.kind}
+          disabled={!mayChange}
+          onChange={(e) => setKind(e.target.value as NotebookArm['kind'])}
+        >
+          <MenuItem value="pivot">Swings about a pivot</MenuItem>
+          <MenuItem value="slide">Slides in a straight line</MenuItem>
+        </TextField>
+        <TextField
+          select
+          label="Carries"
+          value={arm.carries}
+          disabled={!mayChange}
+          slotProps={{ select: { multiple: true } }}
+          onChange={(e) => set({ carries: e.target.value as unknown as string[] })}
+        >
+          {others.map((p) => (
+            <MenuItem key={p.id} value={p.id}>
+              {p.label}
+            </MenuItem>
           ))}
-        </Box>
-      ))}
-      {mayChange && arm.carries.length > 0 && <AddEnd notebook={notebook} arm={arm} onAdd={(end) => write((now) => ({ ...now, arms: now.arms.map((a) => (a.id === arm.id ? { ...a, ends: [...a.ends, end] } : a)) }))} />}
-      {findings.length > 0 && <Alert severity="warning" variant="outlined" sx={{ mt: 1 }}>{findings.map((f) => <div key={f.code}>{findingSentence(notebook, f, units)}</div>)}</Alert>}
+        </TextField>
+        <TextField
+          select
+          label="Stood, for the distances"
+          value={arm.stood}
+          disabled={!mayChange}
+          onChange={(e) => set({ stood: e.target.value as NotebookArm['stood'] })}
+        >
+          <MenuItem value="released">Released</MenuItem>
+          <MenuItem value="engaged">Engaged</MenuItem>
+          <MenuItem value="between">Somewhere between</MenuItem>
+        </TextField>
+      </Fields>
+      <FormControlLabel
+        disabled={!mayChange}
+        control={<Checkbox checked={arm.brake !== null} onChange={(e) => set({ brake: e.target.checked ? 'Brake' : null })} />}
+        label="A brake lands when it lets go"
+      />
+      {(['released', 'engaged', 'brake'] as const)
+        .filter((at) => arm.ends.some((e) => e.at === at))
+        .map((at) => (
+          <Box key={at} sx={{ mt: 1 }}>
+            <Typography variant="h3">{PLACE_WORDS[at]}</Typography>
+            {arm.ends
+              .filter((e) => e.at === at)
+              .map((e) => (
+                <Box
+                  key={e.id}
+                  sx={{
+                    display: 'grid',
+                    gridTemplateColumns: { xs: 'minmax(0, 1fr) 150px', sm: 'minmax(0, 1.3fr) minmax(0, 1fr) 150px 44px' },
+                    gap: 1,
+                    alignItems: 'center',
+                    mt: 1,
+                  }}
+                >
+                  <Box sx={{ gridColumn: { xs: '1 / -1', sm: 'auto' } }}>
+                    {placeName(notebook, e.from)} to {within(placeName(notebook, e.to))}
+                  </Box>
+                  <TextField
+                    select
+                    label="Taken"
+                    value={e.kind}
+                    disabled={!mayChange}
+                    onChange={(v) => setEnd(e.id, { kind: v.target.value as 'centres' })}
+                  >
+                    {Object.entries(KIND_OF_TAPE).map(([kind, words]) => (
+                      <MenuItem key={kind} value={kind}>
+                        {words}
+                      </MenuItem>
+                    ))}
+                  </TextField>
+                  <NumberField
+                    label="Reading"
+                    dimension="length"
+                    value={e.value}
+                    optional
+                    disabled={!mayChange}
+                    min={0.1}
+                    max={LONGEST_TAPE_MM}
+                    typed={e.typed ?? null}
+                    onValue={(value, typed) =>
+                      setEnd(e.id, { value, typed: value === null ? undefined : typed.slice(0, 60) }, `end-${arm.id}-${e.id}`)
+                    }
+                    ariaLabel={`Reading, ${within(PLACE_WORDS[at])}: ${within(placeName(notebook, e.from))} to ${within(placeName(notebook, e.to))}`}
+                  />
+                  {mayChange && (
+                    <IconButton
+                      aria-label={`Remove ${placeName(notebook, e.from)} to ${within(placeName(notebook, e.to))}, ${within(PLACE_WORDS[at])}`}
+                      onClick={() =>
+                        write((now) => ({
+                          ...now,
+                          arms: now.arms.map((a) => (a.id === arm.id ? { ...a, ends: a.ends.filter((o) => o.id !== e.id) } : a)),
+                        }))
+                      }
+                    >
+                      <Icon name="close" size={18} />
+                    </IconButton>
+                  )}
+                </Box>
+              ))}
+          </Box>
+        ))}
+      {mayChange && arm.carries.length > 0 && (
+        <AddEnd
+          notebook={notebook}
+          arm={arm}
+          onAdd={(end) => write((now) => ({ ...now, arms: now.arms.map((a) => (a.id === arm.id ? { ...a, ends: [...a.ends, end] } : a)) }))}
+        />
+      )}
+      {findings.length > 0 && (
+        <Alert severity="warning" variant="outlined" sx={{ mt: 1 }}>
+          {findings.map((f) => (
+            <div key={f.code}>{findingSentence(notebook, f, units)}</div>
+          ))}
+        </Alert>
+      )}
     </StepCard>
   );
 }
@@ -91,11 +235,33 @@ function AddEnd({ notebook, arm, onAdd }: { notebook: Notebook; arm: NotebookArm
   const places = [...notebook.pulleys, ...notebook.points].filter((p) => !arm.carries.includes(p.id) && p.id !== arm.pivot);
   const at = ARM_PLACES.filter((p) => p !== arm.stood && (p !== 'brake' || arm.brake !== null));
   return (
-    <TextField select label="One more distance" value="" sx={{ mt: 1.5, maxWidth: 420 }} onChange={(e) => {
-      const [place, to] = e.target.value.split('\n') as [ArmPlace, string];
-      onAdd({ id: freshId(arm.ends.map((one) => one.id), `${place}-more`), at: place, kind: 'centres', from: arm.carries[0]!, to, value: null });
-    }}>
-      {at.flatMap((place) => places.map((p) => <MenuItem key={place + p.id} value={`${place}\n${p.id}`}>{PLACE_WORDS[place]}: to {within(p.label)}</MenuItem>))}
+    <TextField
+      select
+      label="One more distance"
+      value=""
+      sx={{ mt: 1.5, maxWidth: 420 }}
+      onChange={(e) => {
+        const [place, to] = e.target.value.split('\n') as [ArmPlace, string];
+        onAdd({
+          id: freshId(
+            arm.ends.map((one) => one.id),
+            `${place}-more`,
+          ),
+          at: place,
+          kind: 'centres',
+          from: arm.carries[0]!,
+          to,
+          value: null,
+        });
+      }}
+    >
+      {at.flatMap((place) =>
+        places.map((p) => (
+          <MenuItem key={place + p.id} value={`${place}\n${p.id}`}>
+            {PLACE_WORDS[place]}: to {within(p.label)}
+          </MenuItem>
+        )),
+      )}
     </TextField>
   );
 }

@@ -17,7 +17,12 @@ import { closingSentence, wornWords } from './words';
 
 type Now = NotebookBelt['now'];
 
-const BY_WORDS: Readonly<Record<Now['by'], string>> = { unknown: 'There is none, or no telling', number: 'Its number can be read', wrap: 'A tape wrapped round it', rolled: 'Rolled one turn between two marks' };
+const BY_WORDS: Readonly<Record<Now['by'], string>> = {
+  unknown: 'There is none, or no telling',
+  number: 'Its number can be read',
+  wrap: 'A tape wrapped round it',
+  rolled: 'Rolled one turn between two marks',
+};
 /** Guesses shown, likeliest first. */
 const MOST_GUESSES = 5;
 
@@ -25,7 +30,9 @@ const MOST_GUESSES = 5;
 export function BeltStep({ notebook, look, write, mayChange }: StepProps) {
   return (
     <>
-      <SoftText>A belt whose length is known checks all the distances at once. With its number gone, its width and length say what it probably was.</SoftText>
+      <SoftText>
+        A belt whose length is known checks all the distances at once. With its number gone, its width and length say what it probably was.
+      </SoftText>
       {notebook.belts.length === 0 && <Typography>No belt is routed yet.</Typography>}
       {notebook.belts.map((belt) => (
         <BeltCard key={belt.id} notebook={notebook} look={look} mayChange={mayChange} belt={belt} write={write} />
@@ -37,54 +44,195 @@ export function BeltStep({ notebook, look, write, mayChange }: StepProps) {
 function BeltCard({ notebook, look, write, mayChange, belt }: StepProps & { belt: NotebookBelt }) {
   const units = useUnits();
   const { now } = belt;
-  const put = (part: Partial<NotebookBelt>, key?: string) => write((book) => ({ ...book, belts: book.belts.map((b) => (b.id === belt.id ? { ...b, ...part } : b)) }), key && `belt-now-${belt.id}-${key}`);
+  const put = (part: Partial<NotebookBelt>, key?: string) =>
+    write(
+      (book) => ({ ...book, belts: book.belts.map((b) => (b.id === belt.id ? { ...b, ...part } : b)) }),
+      key && `belt-now-${belt.id}-${key}`,
+    );
   const set = (part: Partial<Now>, key?: string) => put({ now: { ...now, ...part } }, key);
   const read = now.by === 'number' && now.designation.trim() !== '' ? decodeDesignation(now.designation.trim()) : null;
   const closing = look?.closing.find((c) => c.belt === belt.id);
   const lengthy = now.by === 'wrap' || now.by === 'rolled';
   return (
     <StepCard>
-      <Typography variant="h2" sx={{ mb: 1 }}>{belt.label}</Typography>
+      <Typography variant="h2" sx={{ mb: 1 }}>
+        {belt.label}
+      </Typography>
       <Fields wide={180}>
-        <TextField select label="Length known by" value={now.by} disabled={!mayChange} onChange={(e) => set({ by: e.target.value as Now['by'] })}>{Object.entries(BY_WORDS).map(([by, words]) => <MenuItem key={by} value={by}>{words}</MenuItem>)}</TextField>
-        {now.by === 'number' && <TextField label="Number on the belt" value={now.designation} disabled={!mayChange} error={read !== null && !read.ok} helperText={read && !read.ok ? read.problem : undefined} onChange={(e) => set({ designation: e.target.value.slice(0, 60) }, 'number')} />}
-        {lengthy && <NumberField label="Length along the outside" dimension="length" value={now.outsideMm} optional disabled={!mayChange} min={200} max={10000} onValue={(outsideMm) => set({ outsideMm }, 'length')} />}
+        <TextField
+          select
+          label="Length known by"
+          value={now.by}
+          disabled={!mayChange}
+          onChange={(e) => set({ by: e.target.value as Now['by'] })}
+        >
+          {Object.entries(BY_WORDS).map(([by, words]) => (
+            <MenuItem key={by} value={by}>
+              {words}
+            </MenuItem>
+          ))}
+        </TextField>
+        {now.by === 'number' && (
+          <TextField
+            label="Number on the belt"
+            value={now.designation}
+            disabled={!mayChange}
+            error={read !== null && !read.ok}
+            helperText={read && !read.ok ? read.problem : undefined}
+            onChange={(e) => set({ designation: e.target.value.slice(0, 60) }, 'number')}
+          />
+        )}
+        {lengthy && (
+          <NumberField
+            label="Length along the outside"
+            dimension="length"
+            value={now.outsideMm}
+            optional
+            disabled={!mayChange}
+            min={200}
+            max={10000}
+            onValue={(outsideMm) => set({ outsideMm }, 'length')}
+          />
+        )}
       </Fields>
-      {now.by !== 'unknown' && <FormControlLabel disabled={!mayChange} control={<Checkbox checked={now.taut} onChange={(e) => set({ taut: e.target.checked })} />} label="It lay tight round every pulley while the distances were taken" />}
-      {closing && <Alert severity={closing.check.verdict === 'agrees' || closing.check.verdict === 'lies-loose' ? 'success' : 'warning'} variant="outlined" sx={{ mt: 0.5 }}>{closingSentence(notebook, belt.id, closing.check, units)}</Alert>}
-      {now.by !== 'unknown' && !closing && read?.ok !== false && <Typography sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>It is held against the path as soon as the distances fix every pulley of this belt.</Typography>}
+      {now.by !== 'unknown' && (
+        <FormControlLabel
+          disabled={!mayChange}
+          control={<Checkbox checked={now.taut} onChange={(e) => set({ taut: e.target.checked })} />}
+          label="It lay tight round every pulley while the distances were taken"
+        />
+      )}
+      {closing && (
+        <Alert
+          severity={closing.check.verdict === 'agrees' || closing.check.verdict === 'lies-loose' ? 'success' : 'warning'}
+          variant="outlined"
+          sx={{ mt: 0.5 }}
+        >
+          {closingSentence(notebook, belt.id, closing.check, units)}
+        </Alert>
+      )}
+      {now.by !== 'unknown' && !closing && read?.ok !== false && (
+        <Typography sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>
+          It is held against the path as soon as the distances fix every pulley of this belt.
+        </Typography>
+      )}
       {now.by !== 'number' && (
         <>
-          <Typography variant="h3" sx={{ mt: 1.5, mb: 1 }}>What is it? Caliper across a clean stretch.</Typography>
+          <Typography variant="h3" sx={{ mt: 1.5, mb: 1 }}>
+            What is it? Caliper across a clean stretch.
+          </Typography>
           <Fields wide={120}>
-            <NumberField label="Top width" dimension="length" value={now.topMm} optional disabled={!mayChange} min={3} max={200} onValue={(topMm) => set({ topMm }, 'top')} />
-            <NumberField label="Thickness" dimension="length" value={now.depthMm} optional disabled={!mayChange} min={2} max={60} onValue={(depthMm) => set({ depthMm }, 'depth')} />
-            <NumberField label="Flank angle" dimension="angle" value={now.angleDeg} optional disabled={!mayChange} min={15} max={90} onValue={(angleDeg) => set({ angleDeg }, 'angle')} />
-            <NumberField label="Ribs, if ribbed" dimension="number" value={now.ribs} optional disabled={!mayChange} min={2} max={40} onValue={(ribs) => set({ ribs: ribs === null ? null : Math.round(ribs) }, 'ribs')} />
+            <NumberField
+              label="Top width"
+              dimension="length"
+              value={now.topMm}
+              optional
+              disabled={!mayChange}
+              min={3}
+              max={200}
+              onValue={(topMm) => set({ topMm }, 'top')}
+            />
+            <NumberField
+              label="Thickness"
+              dimension="length"
+              value={now.depthMm}
+              optional
+              disabled={!mayChange}
+              min={2}
+              max={60}
+              onValue={(depthMm) => set({ depthMm }, 'depth')}
+            />
+            <NumberField
+              label="Flank angle"
+              dimension="angle"
+              value={now.angleDeg}
+              optional
+              disabled={!mayChange}
+              min={15}
+              max={90}
+              onValue={(angleDeg) => set({ angleDeg }, 'angle')}
+            />
+            <NumberField
+              label="Ribs, if ribbed"
+              dimension="number"
+              value={now.ribs}
+              optional
+              disabled={!mayChange}
+              min={2}
+              max={40}
+              onValue={(ribs) => set({ ribs: ribs === null ? null : Math.round(ribs) }, 'ribs')}
+            />
           </Fields>
-          <Guesses guesses={guessBelt({
-            ...(now.topMm !== null ? { topMm: now.topMm } : {}), ...(now.depthMm !== null ? { depthMm: now.depthMm } : {}), ...(now.angleDeg !== null ? { angleDeg: now.angleDeg } : {}), ...(now.ribs !== null ? { ribs: now.ribs } : {}),
-            ...(lengthy && now.outsideMm !== null ? { outsideMm: now.outsideMm, ...(now.by === 'rolled' ? { outsideSd: 2 } : {}) } : {}),
-          })} mayChange={mayChange} onTake={(g) => put({ section: g.section })} section={belt.section} />
+          <Guesses
+            guesses={guessBelt({
+              ...(now.topMm !== null ? { topMm: now.topMm } : {}),
+              ...(now.depthMm !== null ? { depthMm: now.depthMm } : {}),
+              ...(now.angleDeg !== null ? { angleDeg: now.angleDeg } : {}),
+              ...(now.ribs !== null ? { ribs: now.ribs } : {}),
+              ...(lengthy && now.outsideMm !== null ? { outsideMm: now.outsideMm, ...(now.by === 'rolled' ? { outsideSd: 2 } : {}) } : {}),
+            })}
+            mayChange={mayChange}
+            onTake={(g) => put({ section: g.section })}
+            section={belt.section}
+          />
         </>
       )}
     </StepCard>
   );
 }
 
-function Guesses({ guesses, mayChange, onTake, section }: { guesses: readonly BeltGuess[]; mayChange: boolean; onTake: (guess: BeltGuess) => void; section: string }) {
+function Guesses({
+  guesses,
+  mayChange,
+  onTake,
+  section,
+}: {
+  guesses: readonly BeltGuess[];
+  mayChange: boolean;
+  onTake: (guess: BeltGuess) => void;
+  section: string;
+}) {
   const { show, caliper } = useUnits();
   if (guesses.length === 0) return null;
   return (
-    <Box component="table" sx={{ width: '100%', borderCollapse: 'collapse', mt: 1, fontSize: 14, '& td, & th': { p: '4px 8px 4px 0', textAlign: 'left', borderBottom: '1px solid var(--ts-edge)' } }}>
-      <thead><tr><th>Probably</th><th>Odds</th><th>How worn that makes it</th><th>Section</th></tr></thead>
+    <Box
+      component="table"
+      sx={{
+        width: '100%',
+        borderCollapse: 'collapse',
+        mt: 1,
+        fontSize: 14,
+        '& td, & th': { p: '4px 8px 4px 0', textAlign: 'left', borderBottom: '1px solid var(--ts-edge)' },
+      }}
+    >
+      <thead>
+        <tr>
+          <th>Probably</th>
+          <th>Odds</th>
+          <th>How worn that makes it</th>
+          <th>Section</th>
+        </tr>
+      </thead>
       <tbody>
         {guesses.slice(0, MOST_GUESSES).map((g) => (
           <tr key={g.section + (g.designation ?? '')}>
-            <td className="ts-mono"><strong>{g.designation ?? g.section}</strong>{g.outsideMm === null ? '' : ` ${show(g.outsideMm, 'length')}`}</td>
+            <td className="ts-mono">
+              <strong>{g.designation ?? g.section}</strong>
+              {g.outsideMm === null ? '' : ` ${show(g.outsideMm, 'length')}`}
+            </td>
             <td className="ts-mono">{Math.round(100 * g.odds)} %</td>
             <td>{wornWords(g, caliper)}</td>
-            <td>{mayChange && g.section !== section ? <Button size="small" onClick={() => onTake(g)}>Take {g.section}</Button> : g.section === section ? 'as routed' : ''}</td>
+            <td>
+              {mayChange && g.section !== section ? (
+                <Button size="small" onClick={() => onTake(g)}>
+                  Take {g.section}
+                </Button>
+              ) : g.section === section ? (
+                'as routed'
+              ) : (
+                ''
+              )}
+            </td>
           </tr>
         ))}
       </tbody>

@@ -12,7 +12,10 @@ export function freeSpot(notebook: Notebook): { x: number; y: number } {
 
 /** Adds a point to measure to, beside another place on the sketch, and asks for the measures it needs. */
 export function withPoint(notebook: Notebook, label: string, beside: { x: number; y: number }): { notebook: Notebook; id: string } {
-  const id = freshId(notebook.points.map((p) => p.id), 'point');
+  const id = freshId(
+    notebook.points.map((p) => p.id),
+    'point',
+  );
   return { id, notebook: { ...notebook, points: [...notebook.points, { id, label, sketch: { x: beside.x + 70, y: beside.y + 50 } }] } };
 }
 
@@ -21,7 +24,8 @@ export const askedFor = (notebook: Notebook): Notebook => ({ ...notebook, measur
 
 /** Takes a pulley or a point off with all that speaks of it; what the drive needs in place of its measures is asked for anew. */
 export function withoutPlace(notebook: Notebook, id: string): Notebook {
-  const speaks = (m: Notebook['measures'][number]) => ('between' in m && m.between.includes(id)) || ('of' in m && m.of === id) || ('at' in m && m.at === id);
+  const speaks = (m: Notebook['measures'][number]) =>
+    ('between' in m && m.between.includes(id)) || ('of' in m && m.of === id) || ('at' in m && m.at === id);
   return askedFor({
     ...notebook,
     pulleys: notebook.pulleys.filter((p) => p.id !== id).map((p) => (p.sameAs === id ? { ...p, sameAs: null } : p)),
@@ -30,8 +34,15 @@ export function withoutPlace(notebook: Notebook, id: string): Notebook {
     measures: notebook.measures.filter((m) => !speaks(m)),
     sides: notebook.sides.filter((s) => s.pulley !== id && !s.leftOf.includes(id)),
     keepers: notebook.keepers.filter((k) => k.near !== id && k.point !== id),
-    arms: notebook.arms.map((a) => ({ ...a, pivot: a.pivot === id ? null : a.pivot, carries: a.carries.filter((c) => c !== id), ends: a.ends.filter((e) => e.from !== id && e.to !== id) })),
-    springs: notebook.springs.filter((s) => s.from.point !== id && s.to.point !== id).map((s) => (s.lever?.pulledTo === id ? { ...s, lever: { ...s.lever, pulledTo: null } } : s)),
+    arms: notebook.arms.map((a) => ({
+      ...a,
+      pivot: a.pivot === id ? null : a.pivot,
+      carries: a.carries.filter((c) => c !== id),
+      ends: a.ends.filter((e) => e.from !== id && e.to !== id),
+    })),
+    springs: notebook.springs
+      .filter((s) => s.from.point !== id && s.to.point !== id)
+      .map((s) => (s.lever?.pulledTo === id ? { ...s, lever: { ...s.lever, pulledTo: null } } : s)),
     photos: notebook.photos.map((p) => ({ ...p, marks: p.marks.filter((m) => m.of !== id) })),
   });
 }
@@ -48,7 +59,11 @@ export function withArm(notebook: Notebook, arm: NotebookArm): Notebook {
 export function withoutArm(notebook: Notebook, id: string): Notebook {
   const arm = notebook.arms.find((a) => a.id === id);
   const loosened = (end: Notebook['springs'][number]['from']) => (end.body === id ? { ...end, body: 'frame' } : end);
-  const next = { ...notebook, arms: notebook.arms.filter((a) => a.id !== id), springs: notebook.springs.map((s) => ({ ...s, from: loosened(s.from), to: loosened(s.to) })) };
+  const next = {
+    ...notebook,
+    arms: notebook.arms.filter((a) => a.id !== id),
+    springs: notebook.springs.map((s) => ({ ...s, from: loosened(s.from), to: loosened(s.to) })),
+  };
   return arm?.pivot ? withoutPlace(next, arm.pivot) : next;
 }
 

@@ -13,7 +13,15 @@ import { StepCard, type StepProps } from './steps';
 import { closingSentence, findingSentence, measureTitle, missingSentence, placeName } from './words';
 
 /** What the notebook amounts to: how closely everything is known, what disagrees, what is missing. */
-export function FinishStep({ notebook, look, write, mayChange, problems, onMake, onRemove }: StepProps & { problems: readonly Problem[]; onMake: (() => void) | null; onRemove: () => void }) {
+export function FinishStep({
+  notebook,
+  look,
+  write,
+  mayChange,
+  problems,
+  onMake,
+  onRemove,
+}: StepProps & { problems: readonly Problem[]; onMake: (() => void) | null; onRemove: () => void }) {
   const units = useUnits();
   const { show } = units;
   const places = [...(look?.answer.pulleys ?? []), ...(look?.answer.points ?? [])];
@@ -24,28 +32,69 @@ export function FinishStep({ notebook, look, write, mayChange, problems, onMake,
     <>
       <StepCard>
         <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, gap: 1 }}>
-          <TextField label="Name of the drive" value={notebook.name} disabled={!mayChange} onChange={(e) => write((now) => ({ ...now, name: e.target.value.slice(0, 400) }), 'name')} />
-          <TextField label="Notes" value={notebook.notes} disabled={!mayChange} multiline onChange={(e) => write((now) => ({ ...now, notes: e.target.value.slice(0, 10000) }), 'notes')} />
+          <TextField
+            label="Name of the drive"
+            value={notebook.name}
+            disabled={!mayChange}
+            onChange={(e) => write((now) => ({ ...now, name: e.target.value.slice(0, 400) }), 'name')}
+          />
+          <TextField
+            label="Notes"
+            value={notebook.notes}
+            disabled={!mayChange}
+            multiline
+            onChange={(e) => write((now) => ({ ...now, notes: e.target.value.slice(0, 10000) }), 'notes')}
+          />
         </Box>
       </StepCard>
-      {problems.length > 0 && <Alert severity="warning" variant="outlined" sx={{ mb: 1.5 }}>{problems.map((p) => <div key={p.path + p.message}>{p.message}</div>)}</Alert>}
+      {problems.length > 0 && (
+        <Alert severity="warning" variant="outlined" sx={{ mb: 1.5 }}>
+          {problems.map((p) => (
+            <div key={p.path + p.message}>{p.message}</div>
+          ))}
+        </Alert>
+      )}
       {built && built.missing.length > 0 && (
         <StepCard>
           <Typography variant="h3">Still to do for the drive</Typography>
-          <Box component="ul" sx={{ m: 0, pl: 2.5 }}>{[...new Set(built.missing.map((m) => missingSentence(notebook, m)))].map((s) => <li key={s}>{s}</li>)}</Box>
+          <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+            {[...new Set(built.missing.map((m) => missingSentence(notebook, m)))].map((s) => (
+              <li key={s}>{s}</li>
+            ))}
+          </Box>
         </StepCard>
       )}
-      {built && built.findings.length > 0 && <Alert severity="warning" variant="outlined" sx={{ mb: 1.5 }}>{built.findings.map((f) => <div key={f.code + f.of + (f.text ?? '')}>{findingSentence(notebook, f, units)}</div>)}</Alert>}
+      {built && built.findings.length > 0 && (
+        <Alert severity="warning" variant="outlined" sx={{ mb: 1.5 }}>
+          {built.findings.map((f) => (
+            <div key={f.code + f.of + (f.text ?? '')}>{findingSentence(notebook, f, units)}</div>
+          ))}
+        </Alert>
+      )}
       {look && look.answer.belts.length > 0 && (
         <StepCard>
-          <Typography variant="h3" sx={{ mb: 0.5 }}>The path of each belt, with the arm as it stood</Typography>
+          <Typography variant="h3" sx={{ mb: 0.5 }}>
+            The path of each belt, with the arm as it stood
+          </Typography>
           {look.answer.belts.map((b, i) => {
             const outside = b.pitchLength === null ? null : convertLength(b.pitchLength, 'pitch', 'outside', sectionOf(belts[i]!));
             const closing = look.closing.find((c) => c.belt === b.id);
             return (
               <Box key={b.id} sx={{ mb: 0.5 }}>
-                <strong>{notebook.belts[i]?.label}</strong>: {outside === null || b.sd === null ? 'not fixed yet.' : <><span className="ts-mono">{show(outside, 'length')} ± {show(2 * b.sd, 'length', 1)}</span> along the outside.</>}
-                {closing && <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>{closingSentence(notebook, b.id, closing.check, units)}</Box>}
+                <strong>{notebook.belts[i]?.label}</strong>:{' '}
+                {outside === null || b.sd === null ? (
+                  'not fixed yet.'
+                ) : (
+                  <>
+                    <span className="ts-mono">
+                      {show(outside, 'length')} ± {show(2 * b.sd, 'length', 1)}
+                    </span>{' '}
+                    along the outside.
+                  </>
+                )}
+                {closing && (
+                  <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>{closingSentence(notebook, b.id, closing.check, units)}</Box>
+                )}
               </Box>
             );
           })}
@@ -53,12 +102,16 @@ export function FinishStep({ notebook, look, write, mayChange, problems, onMake,
       )}
       {places.length > 0 && (
         <StepCard>
-          <Typography variant="h3" sx={{ mb: 0.5 }}>How closely each place is known</Typography>
+          <Typography variant="h3" sx={{ mb: 0.5 }}>
+            How closely each place is known
+          </Typography>
           <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, columns: { xs: 1, sm: 2 }, columnGap: 3, fontSize: 14 }}>
             {places.map((p) => (
               <Box component="li" key={p.id} sx={{ display: 'flex', gap: 1, breakInside: 'avoid', py: 0.25 }}>
                 <span style={{ flex: 1 }}>{placeName(notebook, p.id)}</span>
-                <span className="ts-mono" style={{ whiteSpace: 'nowrap' }}>{p.sd === null ? 'not fixed' : p.sd === 0 ? 'where it starts' : `± ${show(2 * p.sd, 'length', 1)}`}</span>
+                <span className="ts-mono" style={{ whiteSpace: 'nowrap' }}>
+                  {p.sd === null ? 'not fixed' : p.sd === 0 ? 'where it starts' : `± ${show(2 * p.sd, 'length', 1)}`}
+                </span>
               </Box>
             ))}
           </Box>
@@ -66,29 +119,63 @@ export function FinishStep({ notebook, look, write, mayChange, problems, onMake,
       )}
       {look && look.answer.measures.some((m) => m.residual !== null) && (
         <StepCard>
-          <Typography variant="h3" sx={{ mb: 0.5 }}>How far each measure lies from the fit</Typography>
+          <Typography variant="h3" sx={{ mb: 0.5 }}>
+            How far each measure lies from the fit
+          </Typography>
           <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 14 }}>
-            {[...look.answer.measures].sort((a, b) => Number(worst.includes(b.id)) - Number(worst.includes(a.id)) || Math.abs(b.residual ?? 0) - Math.abs(a.residual ?? 0)).slice(0, 12).map((m) => {
-              const measure = notebook.measures.find((one) => one.id === m.id);
-              return measure && m.residual !== null && (
-                <Box component="li" key={m.id} sx={{ display: 'flex', gap: 1, color: worst.includes(m.id) ? 'var(--ts-copper)' : 'inherit', fontWeight: worst.includes(m.id) ? 650 : 400 }}>
-                  <span style={{ flex: 1 }}>{measureTitle(notebook, measure)}{worst[0] === m.id ? ', most likely wrong' : worst[1] === m.id ? ', second most likely' : ''}</span>
-                  <span className="ts-mono">{m.residual >= 0 ? '+' : '−'}{show(Math.abs(m.residual), measure.kind === 'angle' ? 'angle' : 'length', 1)}</span>
-                </Box>
-              );
-            })}
+            {[...look.answer.measures]
+              .sort(
+                (a, b) =>
+                  Number(worst.includes(b.id)) - Number(worst.includes(a.id)) || Math.abs(b.residual ?? 0) - Math.abs(a.residual ?? 0),
+              )
+              .slice(0, 12)
+              .map((m) => {
+                const measure = notebook.measures.find((one) => one.id === m.id);
+                return (
+                  measure &&
+                  m.residual !== null && (
+                    <Box
+                      component="li"
+                      key={m.id}
+                      sx={{
+                        display: 'flex',
+                        gap: 1,
+                        color: worst.includes(m.id) ? 'var(--ts-copper)' : 'inherit',
+                        fontWeight: worst.includes(m.id) ? 650 : 400,
+                      }}
+                    >
+                      <span style={{ flex: 1 }}>
+                        {measureTitle(notebook, measure)}
+                        {worst[0] === m.id ? ', most likely wrong' : worst[1] === m.id ? ', second most likely' : ''}
+                      </span>
+                      <span className="ts-mono">
+                        {m.residual >= 0 ? '+' : '−'}
+                        {show(Math.abs(m.residual), measure.kind === 'angle' ? 'angle' : 'length', 1)}
+                      </span>
+                    </Box>
+                  )
+                );
+              })}
           </Box>
         </StepCard>
       )}
       {look?.answer.photos.map((p, i) => (
         <Alert key={p.id} severity={p.bent ? 'warning' : 'success'} variant="outlined" sx={{ mb: 1.5 }}>
-          {p.bent ? `Photo ${i + 1} disagrees with itself and the tape by up to ${show(Math.max(...p.marks.map((m) => m.offMm)), 'length', 1)}: it was tilted or bent by the lens more than its scale can mend. Mark a rectangle instead of two points, or take it again from further off, square on.` : `Photo ${i + 1} agrees with the rest to ${show(Math.max(0, ...p.marks.map((m) => m.offMm)), 'length', 1)}.`}
+          {p.bent
+            ? `Photo ${i + 1} disagrees with itself and the tape by up to ${show(Math.max(...p.marks.map((m) => m.offMm)), 'length', 1)}: it was tilted or bent by the lens more than its scale can mend. Mark a rectangle instead of two points, or take it again from further off, square on.`
+            : `Photo ${i + 1} agrees with the rest to ${show(Math.max(0, ...p.marks.map((m) => m.offMm)), 'length', 1)}.`}
         </Alert>
       ))}
       {mayChange && (
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-          {onMake && look?.answer.status === 'conflict' && <Button variant="outlined" onClick={onMake}>Make the drive all the same</Button>}
-          <Button color="error" onClick={onRemove}>Remove this notebook</Button>
+          {onMake && look?.answer.status === 'conflict' && (
+            <Button variant="outlined" onClick={onMake}>
+              Make the drive all the same
+            </Button>
+          )}
+          <Button color="error" onClick={onRemove}>
+            Remove this notebook
+          </Button>
         </Box>
       )}
     </>

@@ -18,7 +18,8 @@ export type NextAct =
 export function nextActOf(notebook: Notebook, look: Look | null): NextAct {
   const measureOf = (id: string | undefined) => notebook.measures.find((m) => m.id === id) ?? null;
   if (notebook.pulleys.length < 2) return { kind: 'pulleys' };
-  if (look?.answer.status === 'conflict') return { kind: 'suspect', measure: measureOf(look.answer.suspects[0]), second: measureOf(look.answer.suspects[1]) };
+  if (look?.answer.status === 'conflict')
+    return { kind: 'suspect', measure: measureOf(look.answer.suspects[0]), second: measureOf(look.answer.suspects[1]) };
   const bare = notebook.pulleys.find((p) => diameterOf(notebook, p.id) === null);
   if (bare) return { kind: 'diameter', pulley: bare.id };
   const unrouted = notebook.belts.find((b) => b.route.length < 2);

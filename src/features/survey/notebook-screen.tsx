@@ -36,7 +36,11 @@ import { TapeStep } from './tape-step';
 import { tapped } from './tapped';
 import { useNotebook, type Keeping } from './use-notebook';
 
-const KEEPING_WORDS: Readonly<Record<Keeping, string>> = { kept: 'every entry is kept', keeping: 'keeping …', waiting: 'kept on this device, waiting for the server' };
+const KEEPING_WORDS: Readonly<Record<Keeping, string>> = {
+  kept: 'every entry is kept',
+  keeping: 'keeping …',
+  waiting: 'kept on this device, waiting for the server',
+};
 
 /** A drive being measured: the steps of the walk, the drawing as it comes out, and the one thing to do next. */
 export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
@@ -64,12 +68,22 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
   const request = useMemo(() => (preview.drive.pulleys.length >= 2 ? { drive: preview.drive, lever } : null), [preview, lever]);
   const { answer: posed } = usePose(request);
   const pose = posed?.ok && request ? posed.answer : null;
-  const fits = pose !== null && pose.pose.pulleys.length === preview.drive.pulleys.length && pose.pose.belts.length === preview.drive.belts.length && pose.pose.springs.length === preview.drive.springs.length;
+  const fits =
+    pose !== null &&
+    pose.pose.pulleys.length === preview.drive.pulleys.length &&
+    pose.pose.belts.length === preview.drive.belts.length &&
+    pose.pose.springs.length === preview.drive.springs.length;
   const moves = preview.drive.springs.some((s) => s.from.leverTravel || s.to.leverTravel);
 
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
-      if ((!event.ctrlKey && !event.metaKey) || event.key.toLowerCase() !== 'z' || event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement) return;
+      if (
+        (!event.ctrlKey && !event.metaKey) ||
+        event.key.toLowerCase() !== 'z' ||
+        event.target instanceof HTMLInputElement ||
+        event.target instanceof HTMLTextAreaElement
+      )
+        return;
       event.preventDefault();
       if (event.shiftKey) redo();
       else undo();
@@ -84,7 +98,9 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
     if (part !== undefined) {
       // The step is drawn first; then the field that is asked for, or the first empty one of its part, takes the keyboard.
       setTimeout(() => {
-        const fields = [...(body.current?.querySelectorAll<HTMLInputElement>(`[data-at="${CSS.escape(part)}"] input[data-dimension]`) ?? [])];
+        const fields = [
+          ...(body.current?.querySelectorAll<HTMLInputElement>(`[data-at="${CSS.escape(part)}"] input[data-dimension]`) ?? []),
+        ];
         (part.startsWith('measure:') ? fields[0] : (fields.find((f) => f.value === '') ?? fields[0]))?.focus();
       }, 60);
     }
@@ -92,7 +108,10 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
   };
   const make = async () => {
     setMaking(true);
-    const result = await makeDrive({ id: stored.id, version }).catch(() => ({ ok: false as const, problem: 'The server does not answer. The notebook is kept; make the drive when it does.' }));
+    const result = await makeDrive({ id: stored.id, version }).catch(() => ({
+      ok: false as const,
+      problem: 'The server does not answer. The notebook is kept; make the drive when it does.',
+    }));
     setMaking(false);
     if (!result.ok) return tell({ text: result.problem, tone: 'refused' });
     tell({ text: `${notebook.name} is among the drives.`, tone: 'done' });
@@ -100,69 +119,206 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
   };
   const remove = async () => {
     setRemoving(false);
-    const result = await removeNotebook({ id: stored.id }).catch(() => ({ ok: false as const, problem: 'The server does not answer; the notebook is still there.' }));
+    const result = await removeNotebook({ id: stored.id }).catch(() => ({
+      ok: false as const,
+      problem: 'The server does not answer; the notebook is still there.',
+    }));
     if (!result.ok) return tell({ text: result.problem, tone: 'refused' });
-    tell({ text: `The notebook of ${notebook.name} is removed.`, tone: 'done', ...(notebook.photos.length === 0 ? { undo: () => void addNotebook({ document: notebook }).then((r) => r.ok && router.push(`/drives/measure/${r.value.id}`)) } : {}) });
+    tell({
+      text: `The notebook of ${notebook.name} is removed.`,
+      tone: 'done',
+      ...(notebook.photos.length === 0
+        ? { undo: () => void addNotebook({ document: notebook }).then((r) => r.ok && router.push(`/drives/measure/${r.value.id}`)) }
+        : {}),
+    });
     router.push('/drives/measure');
   };
   const waiting = keeping !== 'kept' ? 'The last entry is still being kept.' : pending ? 'Still computing …' : null;
   const shared = { notebook, look, write, mayChange };
   const plate = (
-    <Plate drive={preview.drive} answer={fits ? pose : drawnPose(preview.drive)} lever={lever} onLever={setLever} leverMoves={moves} sketch selected={selected} onSelect={setSelected} marks={preview.marks} loose={preview.loose}
-      {...(mayChange && sketched ? { onMovePulley: (id: string, x: number, y: number) => write((now) => ({ ...now, pulleys: now.pulleys.map((p) => (p.id === id ? { ...p, sketch: { x, y } } : p)), points: now.points.map((p) => (p.id === id ? { ...p, sketch: { x, y } } : p)) }), `sketch-${id}`) } : {})}
-      {...(mayChange && step === 'route' ? { onTap: (id: string) => { const on = belt ?? notebook.belts[0]?.id; if (on) write((now) => tapped(now, on, id)); } } : {})} height={250} />
+    <Plate
+      drive={preview.drive}
+      answer={fits ? pose : drawnPose(preview.drive)}
+      lever={lever}
+      onLever={setLever}
+      leverMoves={moves}
+      sketch
+      selected={selected}
+      onSelect={setSelected}
+      marks={preview.marks}
+      loose={preview.loose}
+      {...(mayChange && sketched
+        ? {
+            onMovePulley: (id: string, x: number, y: number) =>
+              write(
+                (now) => ({
+                  ...now,
+                  pulleys: now.pulleys.map((p) => (p.id === id ? { ...p, sketch: { x, y } } : p)),
+                  points: now.points.map((p) => (p.id === id ? { ...p, sketch: { x, y } } : p)),
+                }),
+                `sketch-${id}`,
+              ),
+          }
+        : {})}
+      {...(mayChange && step === 'route'
+        ? {
+            onTap: (id: string) => {
+              const on = belt ?? notebook.belts[0]?.id;
+              if (on) write((now) => tapped(now, on, id));
+            },
+          }
+        : {})}
+      height={250}
+    />
   );
-  const panel = <NextPanel notebook={notebook} look={look} mayChange={mayChange} write={write} onGo={go} onMake={() => void make()} waiting={waiting} making={making} made={stored.driveId !== null} />;
+  const panel = (
+    <NextPanel
+      notebook={notebook}
+      look={look}
+      mayChange={mayChange}
+      write={write}
+      onGo={go}
+      onMake={() => void make()}
+      waiting={waiting}
+      making={making}
+      made={stored.driveId !== null}
+    />
+  );
   return (
     <Box sx={{ p: { xs: 1.5, sm: 2.5 } }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5, mb: 1 }}>
         <Box sx={{ mr: 'auto', minWidth: 0 }}>
           <Typography variant="h1">{notebook.name || 'Unnamed drive'}</Typography>
           <Typography role="status" sx={{ color: keeping === 'waiting' ? 'var(--ts-copper)' : 'var(--ts-quiet)', fontSize: 14 }}>
-            <Link href="/drives/measure" style={{ color: 'inherit' }}>Being measured</Link> · {KEEPING_WORDS[keeping]}{stored.driveId !== null && <> · <Link href={`/drives/${stored.driveId}`} style={{ color: 'inherit' }}>the drive made from it</Link></>}
+            <Link href="/drives/measure" style={{ color: 'inherit' }}>
+              Being measured
+            </Link>{' '}
+            · {KEEPING_WORDS[keeping]}
+            {stored.driveId !== null && (
+              <>
+                {' '}
+                ·{' '}
+                <Link href={`/drives/${stored.driveId}`} style={{ color: 'inherit' }}>
+                  the drive made from it
+                </Link>
+              </>
+            )}
           </Typography>
         </Box>
         {mayChange && (
           <>
-            <Tooltip title="Undo (Ctrl Z)"><span><IconButton aria-label="Undo" disabled={!mayUndo} onClick={undo}><Icon name="undo" /></IconButton></span></Tooltip>
-            <Tooltip title="Redo (Ctrl Shift Z)"><span><IconButton aria-label="Redo" disabled={!mayRedo} onClick={redo}><Icon name="redo" /></IconButton></span></Tooltip>
+            <Tooltip title="Undo (Ctrl Z)">
+              <span>
+                <IconButton aria-label="Undo" disabled={!mayUndo} onClick={undo}>
+                  <Icon name="undo" />
+                </IconButton>
+              </span>
+            </Tooltip>
+            <Tooltip title="Redo (Ctrl Shift Z)">
+              <span>
+                <IconButton aria-label="Redo" disabled={!mayRedo} onClick={redo}>
+                  <Icon name="redo" />
+                </IconButton>
+              </span>
+            </Tooltip>
           </>
         )}
       </Box>
-      {problem && <Alert severity="warning" variant="outlined" sx={{ mb: 1 }}>{problem}</Alert>}
-      {answer && !answer.ok && <Alert severity="warning" variant="outlined" sx={{ mb: 1 }}>{answer.problems.slice(0, 4).map((p) => <div key={p.path + p.message}>{p.message}</div>)}</Alert>}
+      {problem && (
+        <Alert severity="warning" variant="outlined" sx={{ mb: 1 }}>
+          {problem}
+        </Alert>
+      )}
+      {answer && !answer.ok && (
+        <Alert severity="warning" variant="outlined" sx={{ mb: 1 }}>
+          {answer.problems.slice(0, 4).map((p) => (
+            <div key={p.path + p.message}>{p.message}</div>
+          ))}
+        </Alert>
+      )}
       <Steps notebook={notebook} step={step} onStep={(to) => go(to)} />
-      <Box ref={body} sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) minmax(380px, 460px)' }, gap: 2, alignItems: 'start', mt: 1.5 }}>
+      <Box
+        ref={body}
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) minmax(380px, 460px)' },
+          gap: 2,
+          alignItems: 'start',
+          mt: 1.5,
+        }}
+      >
         <Box sx={{ minWidth: 0, order: { xs: 2, md: 0 } }}>
           {step === 'pulleys' && <PulleysStep {...shared} />}
-          {step === 'route' && <RouteStep {...shared} belt={belt} onBelt={setBelt} pose={fits ? pose : null} problems={posed && !posed.ok ? posed.problems : []} />}
+          {step === 'route' && (
+            <RouteStep
+              {...shared}
+              belt={belt}
+              onBelt={setBelt}
+              pose={fits ? pose : null}
+              problems={posed && !posed.ok ? posed.problems : []}
+            />
+          )}
           {step === 'tape' && <TapeStep {...shared} active={active} onActive={setActive} />}
           {step === 'photo' && <PhotoStep {...shared} notebookId={stored.id} />}
           {step === 'arms' && <ArmsStep {...shared} />}
           {step === 'springs' && <SpringsStep {...shared} />}
           {step === 'belt' && <BeltStep {...shared} />}
-          {step === 'finish' && <FinishStep {...shared} problems={problems} onMake={look?.built.drive && waiting === null && !making ? () => void make() : null} onRemove={() => setRemoving(true)} />}
+          {step === 'finish' && (
+            <FinishStep
+              {...shared}
+              problems={problems}
+              onMake={look?.built.drive && waiting === null && !making ? () => void make() : null}
+              onRemove={() => setRemoving(true)}
+            />
+          )}
         </Box>
-        <Box sx={{ display: 'contents', '@media (min-width:900px)': { display: 'flex', flexDirection: 'column', gap: 1.5, position: 'sticky', top: 12 } }}>
+        <Box
+          sx={{
+            display: 'contents',
+            '@media (min-width:900px)': { display: 'flex', flexDirection: 'column', gap: 1.5, position: 'sticky', top: 12 },
+          }}
+        >
           <Box sx={{ order: sketching ? 0 : 3 }}>{plate}</Box>
           <Box sx={{ order: 1 }}>{panel}</Box>
         </Box>
       </Box>
       <Dialog open={clash !== null} fullWidth maxWidth="sm">
         <DialogTitle>Someone else wrote in this notebook</DialogTitle>
-        <DialogContent><Typography>{clash?.changedBy} entered something {clash ? new Date(clash.changedAt).toLocaleString('en-GB') : ''}, while you did. Both are still here: yours on this screen ({counted(notebook)}), theirs in the shop ({clash ? counted(clash.document) : ''}).</Typography></DialogContent>
-        <DialogActions sx={{ p: 2 }}><Button variant="outlined" onClick={() => settle(false)}>Take theirs</Button><Button variant="contained" onClick={() => settle(true)}>Keep mine instead</Button></DialogActions>
+        <DialogContent>
+          <Typography>
+            {clash?.changedBy} entered something {clash ? new Date(clash.changedAt).toLocaleString('en-GB') : ''}, while you did. Both are
+            still here: yours on this screen ({counted(notebook)}), theirs in the shop ({clash ? counted(clash.document) : ''}).
+          </Typography>
+        </DialogContent>
+        <DialogActions sx={{ p: 2 }}>
+          <Button variant="outlined" onClick={() => settle(false)}>
+            Take theirs
+          </Button>
+          <Button variant="contained" onClick={() => settle(true)}>
+            Keep mine instead
+          </Button>
+        </DialogActions>
       </Dialog>
       <Dialog open={removing} onClose={() => setRemoving(false)}>
         <DialogTitle>Remove the notebook of {notebook.name}?</DialogTitle>
-        <DialogContent><Typography>{counted(notebook)} go with it{notebook.photos.length > 0 ? ', and its photos for good' : ''}. A drive made from it stays.</Typography></DialogContent>
-        <DialogActions sx={{ p: 2 }}><Button onClick={() => setRemoving(false)}>Keep it</Button><Button variant="contained" color="error" onClick={() => void remove()}>Remove this notebook</Button></DialogActions>
+        <DialogContent>
+          <Typography>
+            {counted(notebook)} go with it{notebook.photos.length > 0 ? ', and its photos for good' : ''}. A drive made from it stays.
+          </Typography>
+        </DialogContent>
+        <DialogActions sx={{ p: 2 }}>
+          <Button onClick={() => setRemoving(false)}>Keep it</Button>
+          <Button variant="contained" color="error" onClick={() => void remove()}>
+            Remove this notebook
+          </Button>
+        </DialogActions>
       </Dialog>
     </Box>
   );
 }
 
-const counted = (notebook: StoredNotebook['document']) => `${notebook.pulleys.length} pulleys, ${notebook.measures.filter((m) => m.value !== null).length} distances`;
+const counted = (notebook: StoredNotebook['document']) =>
+  `${notebook.pulleys.length} pulleys, ${notebook.measures.filter((m) => m.value !== null).length} distances`;
 
 /** The steps of the walk, each with how far it has come; a strip to swipe on a phone. */
 function Steps({ notebook, step, onStep }: { notebook: StoredNotebook['document']; step: Step; onStep: (step: Step) => void }) {
@@ -172,9 +328,36 @@ function Steps({ notebook, step, onStep }: { notebook: StoredNotebook['document'
         const progress = progressOf(notebook, s);
         const done = progress !== null && progress.asked > 0 && progress.done === progress.asked;
         return (
-          <Box key={s} component="button" type="button" aria-current={s === step ? 'step' : undefined} onClick={() => onStep(s)} sx={{ all: 'unset', cursor: 'pointer', boxSizing: 'border-box', flex: 'none', minHeight: 52, px: 1.5, display: 'flex', flexDirection: 'column', justifyContent: 'center', borderBottom: `3px solid ${s === step ? 'var(--ts-work)' : 'transparent'}`, color: s === step ? 'var(--ts-ink)' : 'var(--ts-quiet)', fontWeight: s === step ? 700 : 550, '&:focus-visible': { outline: '3px solid var(--ts-work)', outlineOffset: -3 } }}>
+          <Box
+            key={s}
+            component="button"
+            type="button"
+            aria-current={s === step ? 'step' : undefined}
+            onClick={() => onStep(s)}
+            sx={{
+              all: 'unset',
+              cursor: 'pointer',
+              boxSizing: 'border-box',
+              flex: 'none',
+              minHeight: 52,
+              px: 1.5,
+              display: 'flex',
+              flexDirection: 'column',
+              justifyContent: 'center',
+              borderBottom: `3px solid ${s === step ? 'var(--ts-work)' : 'transparent'}`,
+              color: s === step ? 'var(--ts-ink)' : 'var(--ts-quiet)',
+              fontWeight: s === step ? 700 : 550,
+              '&:focus-visible': { outline: '3px solid var(--ts-work)', outlineOffset: -3 },
+            }}
+          >
             {STEP_WORDS[s]}
-            <Box component="span" className="ts-mono" sx={{ fontSize: 12.5, fontWeight: 500, color: done ? 'var(--ts-work)' : 'var(--ts-quiet)' }}>{progress === null ? ' ' : done ? '✓ all' : `${progress.done} of ${progress.asked}`}</Box>
+            <Box
+              component="span"
+              className="ts-mono"
+              sx={{ fontSize: 12.5, fontWeight: 500, color: done ? 'var(--ts-work)' : 'var(--ts-quiet)' }}
+            >
+              {progress === null ? ' ' : done ? '✓ all' : `${progress.done} of ${progress.asked}`}
+            </Box>
           </Box>
         );
       })}

@@ -27,7 +27,10 @@ export function NotebooksScreen({ notebooks }: { notebooks: readonly NotebookSum
     const fresh = notebookFor(drive);
     // What a drive takes is not known from its kind.
     const document = { ...fresh, pulleys: fresh.pulleys.map(({ powerKw: _placeholder, ...p }) => p) };
-    const result = await addNotebook({ document }).catch(() => ({ ok: false as const, problem: 'The server does not answer; try again in a moment.' }));
+    const result = await addNotebook({ document }).catch(() => ({
+      ok: false as const,
+      problem: 'The server does not answer; try again in a moment.',
+    }));
     if (result.ok) router.push(`/drives/measure/${result.value.id}`);
     else {
       setStarting(null);
@@ -35,30 +38,96 @@ export function NotebooksScreen({ notebooks }: { notebooks: readonly NotebookSum
     }
   };
   return (
-    <Page title="Measure a drive" lead="With a tape, a caliper and, if you like, a photo. Every entry is kept as you make it; go on from any device.">
+    <Page
+      title="Measure a drive"
+      lead="With a tape, a caliper and, if you like, a photo. Every entry is kept as you make it; go on from any device."
+    >
       {notebooks.length > 0 && (
         <>
-          <Typography variant="h2" sx={{ mb: 1 }}>Under way</Typography>
-          <Box component="ul" sx={{ listStyle: 'none', m: 0, mb: 3, p: 0, border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)' }}>
+          <Typography variant="h2" sx={{ mb: 1 }}>
+            Under way
+          </Typography>
+          <Box
+            component="ul"
+            sx={{
+              listStyle: 'none',
+              m: 0,
+              mb: 3,
+              p: 0,
+              border: '1px solid var(--ts-edge)',
+              borderRadius: '4px',
+              bgcolor: 'var(--ts-card)',
+            }}
+          >
             {notebooks.slice(0, 100).map((n) => (
               <Box component="li" key={n.id} sx={{ '& + li': { borderTop: '1px solid var(--ts-edge)' } }}>
-                <Box component={Link} href={`/drives/measure/${n.id}`} sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1.6fr) 160px minmax(0, 1fr) 190px' }, columnGap: 2, p: '12px 16px', color: 'inherit', textDecoration: 'none', alignItems: 'center', '&:hover': { bgcolor: 'var(--ts-work-soft)' } }}>
+                <Box
+                  component={Link}
+                  href={`/drives/measure/${n.id}`}
+                  sx={{
+                    display: 'grid',
+                    gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1.6fr) 160px minmax(0, 1fr) 190px' },
+                    columnGap: 2,
+                    p: '12px 16px',
+                    color: 'inherit',
+                    textDecoration: 'none',
+                    alignItems: 'center',
+                    '&:hover': { bgcolor: 'var(--ts-work-soft)' },
+                  }}
+                >
                   <Box sx={{ fontWeight: 650 }}>{n.name || 'Unnamed drive'}</Box>
                   <Box sx={{ color: 'var(--ts-quiet)' }}>{KIND_WORDS[n.kind as Drive['kind']]}</Box>
-                  <Box>{n.measured} of {n.asked} distances{n.driveId !== null ? ' · the drive is made' : ''}</Box>
-                  <Box suppressHydrationWarning sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>{day(n.changedAt)}, {n.changedBy}</Box>
+                  <Box>
+                    {n.measured} of {n.asked} distances{n.driveId !== null ? ' · the drive is made' : ''}
+                  </Box>
+                  <Box suppressHydrationWarning sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>
+                    {day(n.changedAt)}, {n.changedBy}
+                  </Box>
                 </Box>
               </Box>
             ))}
           </Box>
         </>
       )}
-      <Typography variant="h2" sx={{ mb: 1 }}>Begin another</Typography>
-      {!mayChange && <Alert severity="info" variant="outlined" sx={{ mb: 2 }}>You may look round here; measuring a drive takes a technician’s account.</Alert>}
-      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(250px, 1fr))', gap: 1.5 }}>
+      <Typography variant="h2" sx={{ mb: 1 }}>
+        Begin another
+      </Typography>
+      {!mayChange && (
+        <Alert severity="info" variant="outlined" sx={{ mb: 2 }}>
+          You may look round here; measuring a drive takes a technician’s account.
+        </Alert>
+      )}
+      <Box
+        component="ul"
+        sx={{ listStyle: 'none', m: 0, p: 0, display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(250px, 1fr))', gap: 1.5 }}
+      >
         {TEMPLATES.map((t) => (
           <li key={t.key}>
-            <Box component="button" type="button" disabled={!mayChange || starting !== null} onClick={() => void start(t.key, t.make())} sx={{ font: 'inherit', textAlign: 'left', cursor: 'pointer', width: '100%', display: 'flex', flexDirection: 'column', justifyContent: 'flex-start', height: '100%', minHeight: 88, border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', p: 2, color: 'inherit', '&:hover:not(:disabled)': { borderColor: 'var(--ts-work)' }, '&:focus-visible': { outline: '3px solid var(--ts-work)' }, '&:disabled': { cursor: 'default' } }}>
+            <Box
+              component="button"
+              type="button"
+              disabled={!mayChange || starting !== null}
+              onClick={() => void start(t.key, t.make())}
+              sx={{
+                font: 'inherit',
+                textAlign: 'left',
+                cursor: 'pointer',
+                width: '100%',
+                display: 'flex',
+                flexDirection: 'column',
+                justifyContent: 'flex-start',
+                height: '100%',
+                minHeight: 88,
+                border: '1px solid var(--ts-edge)',
+                borderRadius: '4px',
+                bgcolor: 'var(--ts-card)',
+                p: 2,
+                color: 'inherit',
+                '&:hover:not(:disabled)': { borderColor: 'var(--ts-work)' },
+                '&:focus-visible': { outline: '3px solid var(--ts-work)' },
+                '&:disabled': { cursor: 'default' },
+              }}
+            >
               <Box sx={{ fontWeight: 650, fontSize: 17 }}>{starting === t.key ? 'Opening …' : t.title}</Box>
               <Box sx={{ color: 'var(--ts-quiet)' }}>{t.key === 'blank' ? 'An empty page: put every pulley down yourself.' : t.says}</Box>
             </Box>

@@ -9,7 +9,11 @@ export interface Pages {
   readonly key: string | null;
 }
 
-type Turn = { type: 'write'; change: (now: Notebook) => Notebook; key?: string | undefined } | { type: 'undo' } | { type: 'redo' } | { type: 'replace'; with: Notebook };
+type Turn =
+  | { type: 'write'; change: (now: Notebook) => Notebook; key?: string | undefined }
+  | { type: 'undo' }
+  | { type: 'redo' }
+  | { type: 'replace'; with: Notebook };
 
 const DEEPEST = 200;
 
@@ -30,6 +34,7 @@ export function turn(pages: Pages, act: Turn): Pages {
       const [next, ...future] = pages.future;
       return next ? { past: [...pages.past, pages.now], now: next, future, key: null } : pages;
     }
-    case 'replace': return { past: [...pages.past, pages.now].slice(-DEEPEST), now: act.with, future: [], key: null };
+    case 'replace':
+      return { past: [...pages.past, pages.now].slice(-DEEPEST), now: act.with, future: [], key: null };
   }
 }

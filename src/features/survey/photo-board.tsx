@@ -64,11 +64,12 @@ export function PhotoBoard({ src, width, height, alt, handles, circles, scale, o
     const r = box.current!.getBoundingClientRect();
     return { x: event.clientX - r.left, y: event.clientY - r.top };
   };
-  const zoom = (factor: number, at: { x: number; y: number }) => setView((current) => {
-    const from = current ?? fitted;
-    const perPx = Math.min(whole.perPx * 1.5, Math.max(0.05, from.perPx * factor));
-    return { perPx, x: from.x + at.x * (from.perPx - perPx), y: from.y + at.y * (from.perPx - perPx) };
-  });
+  const zoom = (factor: number, at: { x: number; y: number }) =>
+    setView((current) => {
+      const from = current ?? fitted;
+      const perPx = Math.min(whole.perPx * 1.5, Math.max(0.05, from.perPx * factor));
+      return { perPx, x: from.x + at.x * (from.perPx - perPx), y: from.y + at.y * (from.perPx - perPx) };
+    });
   const zoomer = useRef(zoom);
   useEffect(() => {
     zoomer.current = zoom;
@@ -94,7 +95,8 @@ export function PhotoBoard({ src, width, height, alt, handles, circles, scale, o
     const key = mayChange ? ((event.target as Element).closest('[data-handle]')?.getAttribute('data-handle') ?? null) : null;
     const handle = handles.find((h) => h.key === key);
     const here = toPhoto(at);
-    pressed.current = pointers.current.size === 1 ? { ...at, key, offset: handle ? [handle.at[0] - here[0], handle.at[1] - here[1]] : [0, 0] } : null;
+    pressed.current =
+      pointers.current.size === 1 ? { ...at, key, offset: handle ? [handle.at[0] - here[0], handle.at[1] - here[1]] : [0, 0] } : null;
     if (handle && pointers.current.size === 1) {
       setHeld(handle.key);
       (event.target as HTMLElement).focus?.();
@@ -122,7 +124,8 @@ export function PhotoBoard({ src, width, height, alt, handles, circles, scale, o
     pointers.current.delete(event.pointerId);
     pressed.current = null;
     setHeld(null);
-    if (event.type === 'pointerup' && start && start.key === null && mayChange && Math.hypot(at.x - start.x, at.y - start.y) <= TAP_PX) onTap(toPhoto(at));
+    if (event.type === 'pointerup' && start && start.key === null && mayChange && Math.hypot(at.x - start.x, at.y - start.y) <= TAP_PX)
+      onTap(toPhoto(at));
   };
   const nudge = (event: KeyboardEvent, handle: Handle) => {
     const steps: Record<string, Spot> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
@@ -139,10 +142,38 @@ export function PhotoBoard({ src, width, height, alt, handles, circles, scale, o
   const glassLeft = under ? (under.at[0] - shown.x) / px < size.width / 2 : false;
   const line = scale.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x} ${y}`).join('') + (scale.length === 4 ? 'Z' : '');
   return (
-    <Box sx={{ position: 'relative', border: '1px solid var(--ts-edge)', borderRadius: '4px', overflow: 'hidden', bgcolor: 'var(--ts-sand)', height: { xs: 320, md: 440 } }}>
-      <Box ref={box} tabIndex={-1} onPointerDown={down} onPointerMove={move} onPointerUp={up} onPointerCancel={up} sx={{ position: 'absolute', inset: 0, touchAction: 'none', outline: 'none', cursor: mayChange ? 'crosshair' : 'grab' }}>
-        <svg width="100%" height="100%" viewBox={`${shown.x} ${shown.y} ${size.width * px} ${size.height * px}`} role="group" aria-label={alt} style={{ display: 'block', userSelect: 'none' }}>
-          <defs><clipPath id="ts-glass"><circle cx={glass / 2} cy={glass / 2} r={glass / 2} /></clipPath></defs>
+    <Box
+      sx={{
+        position: 'relative',
+        border: '1px solid var(--ts-edge)',
+        borderRadius: '4px',
+        overflow: 'hidden',
+        bgcolor: 'var(--ts-sand)',
+        height: { xs: 320, md: 440 },
+      }}
+    >
+      <Box
+        ref={box}
+        tabIndex={-1}
+        onPointerDown={down}
+        onPointerMove={move}
+        onPointerUp={up}
+        onPointerCancel={up}
+        sx={{ position: 'absolute', inset: 0, touchAction: 'none', outline: 'none', cursor: mayChange ? 'crosshair' : 'grab' }}
+      >
+        <svg
+          width="100%"
+          height="100%"
+          viewBox={`${shown.x} ${shown.y} ${size.width * px} ${size.height * px}`}
+          role="group"
+          aria-label={alt}
+          style={{ display: 'block', userSelect: 'none' }}
+        >
+          <defs>
+            <clipPath id="ts-glass">
+              <circle cx={glass / 2} cy={glass / 2} r={glass / 2} />
+            </clipPath>
+          </defs>
           <image href={src} x={0} y={0} width={width} height={height} />
           {line && <path d={line} fill="none" stroke="#ffffff" strokeWidth={4 * px} opacity={0.8} />}
           {line && <path d={line} fill="none" stroke="#1f6f6b" strokeWidth={2 * px} strokeDasharray={`${7 * px} ${4 * px}`} />}
@@ -154,20 +185,43 @@ export function PhotoBoard({ src, width, height, alt, handles, circles, scale, o
           ))}
           {handles.map((h) => (
             <g key={h.key} transform={`translate(${h.at[0]} ${h.at[1]})`}>
-              {h.kind === 'rim' ? <rect x={-7 * px} y={-7 * px} width={14 * px} height={14 * px} fill="#b4552d" stroke="#ffffff" strokeWidth={2 * px} /> : (
+              {h.kind === 'rim' ? (
+                <rect x={-7 * px} y={-7 * px} width={14 * px} height={14 * px} fill="#b4552d" stroke="#ffffff" strokeWidth={2 * px} />
+              ) : (
                 <>
                   <path d={`M${-10 * px} 0h${20 * px}M0 ${-10 * px}v${20 * px}`} stroke="#ffffff" strokeWidth={4 * px} />
-                  <path d={`M${-10 * px} 0h${20 * px}M0 ${-10 * px}v${20 * px}`} stroke={h.kind === 'scale' ? '#1f6f6b' : '#22272b'} strokeWidth={1.8 * px} />
+                  <path
+                    d={`M${-10 * px} 0h${20 * px}M0 ${-10 * px}v${20 * px}`}
+                    stroke={h.kind === 'scale' ? '#1f6f6b' : '#22272b'}
+                    strokeWidth={1.8 * px}
+                  />
                 </>
               )}
-              {mayChange && <circle data-handle={h.key} r={22 * px} fill="transparent" tabIndex={0} role="button" aria-label={`${h.label}; arrow keys move it`} style={{ cursor: 'move' }} onKeyDown={(e) => nudge(e, h)} onBlur={() => setHeld(null)} />}
+              {mayChange && (
+                <circle
+                  data-handle={h.key}
+                  r={22 * px}
+                  fill="transparent"
+                  tabIndex={0}
+                  role="button"
+                  aria-label={`${h.label}; arrow keys move it`}
+                  style={{ cursor: 'move' }}
+                  onKeyDown={(e) => nudge(e, h)}
+                  onBlur={() => setHeld(null)}
+                />
+              )}
             </g>
           ))}
           {under && (
-            <g transform={`translate(${glassLeft ? shown.x + size.width * px - glass - 8 * px : shown.x + 8 * px} ${shown.y + 8 * px})`} pointerEvents="none">
+            <g
+              transform={`translate(${glassLeft ? shown.x + size.width * px - glass - 8 * px : shown.x + 8 * px} ${shown.y + 8 * px})`}
+              pointerEvents="none"
+            >
               <g clipPath="url(#ts-glass)">
                 <rect width={glass} height={glass} fill="var(--ts-sand)" />
-                <svg width={glass} height={glass} viewBox={`${under.at[0] - inner / 2} ${under.at[1] - inner / 2} ${inner} ${inner}`}><image href={src} x={0} y={0} width={width} height={height} /></svg>
+                <svg width={glass} height={glass} viewBox={`${under.at[0] - inner / 2} ${under.at[1] - inner / 2} ${inner} ${inner}`}>
+                  <image href={src} x={0} y={0} width={width} height={height} />
+                </svg>
                 <path d={`M${glass / 2} 0v${glass}M0 ${glass / 2}h${glass}`} stroke="#b4552d" strokeWidth={px} />
               </g>
               <circle cx={glass / 2} cy={glass / 2} r={glass / 2} fill="none" stroke="var(--ts-ink)" strokeWidth={2.5 * px} />
@@ -176,8 +230,16 @@ export function PhotoBoard({ src, width, height, alt, handles, circles, scale, o
         </svg>
       </Box>
       <Box sx={{ position: 'absolute', right: 4, bottom: 4, display: 'flex', bgcolor: 'var(--ts-card)', borderRadius: '4px' }}>
-        <Tooltip title="Closer"><IconButton aria-label="Closer" onClick={() => zoom(0.7, { x: size.width / 2, y: size.height / 2 })}><Icon name="add" size={20} /></IconButton></Tooltip>
-        <Tooltip title="Show the whole photo"><IconButton aria-label="Show the whole photo" onClick={() => setView(null)}><Icon name="fit" size={20} /></IconButton></Tooltip>
+        <Tooltip title="Closer">
+          <IconButton aria-label="Closer" onClick={() => zoom(0.7, { x: size.width / 2, y: size.height / 2 })}>
+            <Icon name="add" size={20} />
+          </IconButton>
+        </Tooltip>
+        <Tooltip title="Show the whole photo">
+          <IconButton aria-label="Show the whole photo" onClick={() => setView(null)}>
+            <Icon name="fit" size={20} />
+          </IconButton>
+        </Tooltip>
       </Box>
     </Box>
   );

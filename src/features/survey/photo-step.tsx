@@ -10,7 +10,16 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useRef, useState } from 'react';
-import { diameterOf, LONGEST_TAPE_MM, markedDiameter, scaleIsSet, toPlane, type Notebook, type NotebookPhoto, type PhotoMarks } from '@/core/survey';
+import {
+  diameterOf,
+  LONGEST_TAPE_MM,
+  markedDiameter,
+  scaleIsSet,
+  toPlane,
+  type Notebook,
+  type NotebookPhoto,
+  type PhotoMarks,
+} from '@/core/survey';
 import { Icon } from '@/ui/icons';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
@@ -31,19 +40,41 @@ export function PhotoStep({ notebook, look, write, mayChange, notebookId }: Step
   const photo = notebook.photos.find((p) => p.id === chosen) ?? notebook.photos[0] ?? null;
   const add = async (file: File) => {
     setProblem(null);
-    if (file.size > LARGEST_BYTES) return setProblem('This picture is larger than 20 MB. Take it at a lower resolution, or crop it; what you entered is kept.');
+    if (file.size > LARGEST_BYTES)
+      return setProblem('This picture is larger than 20 MB. Take it at a lower resolution, or crop it; what you entered is kept.');
     setBusy(true);
-    const answer = await fetch(`/api/photos?notebook=${notebookId}`, { method: 'POST', body: file }).then(async (r) => (await r.json()) as { ok: true; id: number; width: number; height: number } | { ok: false; problem: string }).catch(() => ({ ok: false as const, problem: NO_ANSWER }));
+    const answer = await fetch(`/api/photos?notebook=${notebookId}`, { method: 'POST', body: file })
+      .then(async (r) => (await r.json()) as { ok: true; id: number; width: number; height: number } | { ok: false; problem: string })
+      .catch(() => ({ ok: false as const, problem: NO_ANSWER }));
     setBusy(false);
     if (!answer.ok) return setProblem(answer.problem);
-    const id = freshId(notebook.photos.map((p) => p.id), 'photo');
-    write((now) => ({ ...now, photos: [...now.photos, { id, photo: answer.id, width: answer.width, height: answer.height, scale: { kind: 'two-points', ends: [], distance: null }, marks: [] }] }));
+    const id = freshId(
+      notebook.photos.map((p) => p.id),
+      'photo',
+    );
+    write((now) => ({
+      ...now,
+      photos: [
+        ...now.photos,
+        {
+          id,
+          photo: answer.id,
+          width: answer.width,
+          height: answer.height,
+          scale: { kind: 'two-points', ends: [], distance: null },
+          marks: [],
+        },
+      ],
+    }));
     setChosen(id);
   };
   const bent = look?.answer.photos.find((p) => p.id === photo?.id);
   return (
     <>
-      <SoftText>From as far off as the shot allows, square on. Lay a steel rule or a sheet of paper flat at the height of the pulleys: it sets the scale. Where it was taken is not kept.</SoftText>
+      <SoftText>
+        From as far off as the shot allows, square on. Lay a steel rule or a sheet of paper flat at the height of the pulleys: it sets the
+        scale. Where it was taken is not kept.
+      </SoftText>
       {mayChange && (
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mb: 1.5 }}>
           <PhotoButton words="Take a photo" camera disabled={busy} onFile={(f) => void add(f)} />
@@ -51,25 +82,90 @@ export function PhotoStep({ notebook, look, write, mayChange, notebookId }: Step
         </Box>
       )}
       {busy && <LinearProgress aria-label="Sending the photo" sx={{ mb: 1.5 }} />}
-      {problem && <Alert severity="warning" variant="outlined" sx={{ mb: 1.5 }} onClose={() => setProblem(null)}>{problem}</Alert>}
-      {notebook.photos.length > 1 && <Box sx={{ display: 'flex', gap: 0.75, mb: 1.5, flexWrap: 'wrap' }}>{notebook.photos.map((p, i) => <Button key={p.id} size="small" variant={p.id === photo?.id ? 'contained' : 'outlined'} onClick={() => setChosen(p.id)}>Photo {i + 1}</Button>)}</Box>}
-      {photo ? <PhotoMarking key={photo.id} notebook={notebook} photo={photo} write={write} mayChange={mayChange} onRemove={() => write((now) => ({ ...now, photos: now.photos.filter((p) => p.id !== photo.id) }))} /> : <Typography sx={{ color: 'var(--ts-quiet)' }}>No photo yet. The distances alone are enough; a photo with a few of them saves most of the crawling.</Typography>}
-      {bent?.bent && <Alert severity="warning" variant="outlined" sx={{ mt: 1.5 }}>The marks disagree with each other and the tape by more than a steady hand: the shot was tilted or bent by the lens more than its scale can mend. Mark a rectangle, or take it again from further off.</Alert>}
+      {problem && (
+        <Alert severity="warning" variant="outlined" sx={{ mb: 1.5 }} onClose={() => setProblem(null)}>
+          {problem}
+        </Alert>
+      )}
+      {notebook.photos.length > 1 && (
+        <Box sx={{ display: 'flex', gap: 0.75, mb: 1.5, flexWrap: 'wrap' }}>
+          {notebook.photos.map((p, i) => (
+            <Button key={p.id} size="small" variant={p.id === photo?.id ? 'contained' : 'outlined'} onClick={() => setChosen(p.id)}>
+              Photo {i + 1}
+            </Button>
+          ))}
+        </Box>
+      )}
+      {photo ? (
+        <PhotoMarking
+          key={photo.id}
+          notebook={notebook}
+          photo={photo}
+          write={write}
+          mayChange={mayChange}
+          onRemove={() => write((now) => ({ ...now, photos: now.photos.filter((p) => p.id !== photo.id) }))}
+        />
+      ) : (
+        <Typography sx={{ color: 'var(--ts-quiet)' }}>
+          No photo yet. The distances alone are enough; a photo with a few of them saves most of the crawling.
+        </Typography>
+      )}
+      {bent?.bent && (
+        <Alert severity="warning" variant="outlined" sx={{ mt: 1.5 }}>
+          The marks disagree with each other and the tape by more than a steady hand: the shot was tilted or bent by the lens more than its
+          scale can mend. Mark a rectangle, or take it again from further off.
+        </Alert>
+      )}
     </>
   );
 }
 
-function PhotoButton({ words, camera = false, disabled, onFile }: { words: string; camera?: boolean; disabled: boolean; onFile: (file: File) => void }) {
+function PhotoButton({
+  words,
+  camera = false,
+  disabled,
+  onFile,
+}: {
+  words: string;
+  camera?: boolean;
+  disabled: boolean;
+  onFile: (file: File) => void;
+}) {
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
-      <Button variant="outlined" disabled={disabled} startIcon={<Icon name={camera ? 'camera' : 'upload'} size={18} />} onClick={() => input.current?.click()}>{words}</Button>
-      <input ref={input} type="file" hidden accept="image/jpeg,image/png,image/webp" aria-label={camera ? 'Photo from the camera' : 'Photo file'} {...(camera ? { capture: 'environment' as const } : {})} onChange={(e) => { const [file] = e.target.files ?? []; if (file) onFile(file); e.target.value = ''; }} />
+      <Button
+        variant="outlined"
+        disabled={disabled}
+        startIcon={<Icon name={camera ? 'camera' : 'upload'} size={18} />}
+        onClick={() => input.current?.click()}
+      >
+        {words}
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        accept="image/jpeg,image/png,image/webp"
+        aria-label={camera ? 'Photo from the camera' : 'Photo file'}
+        {...(camera ? { capture: 'environment' as const } : {})}
+        onChange={(e) => {
+          const [file] = e.target.files ?? [];
+          if (file) onFile(file);
+          e.target.value = '';
+        }}
+      />
     </>
   );
 }
 
-function PhotoMarking({ notebook, photo, write, mayChange, onRemove }: Omit<StepProps, 'look'> & { photo: NotebookPhoto; onRemove: () => void }) {
+function PhotoMarking({
+  notebook,
+  photo,
+  write,
+  mayChange,
+  onRemove,
+}: Omit<StepProps, 'look'> & { photo: NotebookPhoto; onRemove: () => void }) {
   const { show } = useUnits();
   const { scale, marks } = photo;
   const wanted = scale.kind === 'two-points' ? 2 : 4;
@@ -78,9 +174,18 @@ function PhotoMarking({ notebook, photo, write, mayChange, onRemove }: Omit<Step
   const firstOpen = places.find((p) => !marks.some((m) => m.of === p.id))?.id ?? null;
   const [active, setActive] = useState<string | null>(null);
   const placing = scaleSpots.length < wanted ? null : active !== null && places.some((p) => p.id === active) ? active : firstOpen;
-  const set = (part: Partial<NotebookPhoto>, key?: string) => write((now) => ({ ...now, photos: now.photos.map((p) => (p.id === photo.id ? { ...p, ...part } : p)) }), key && `photo-${photo.id}-${key}`);
-  const withSpots = (spots: readonly Spot[]): NotebookPhoto['scale'] => (scale.kind === 'two-points' ? { ...scale, ends: spots.map(([x, y]) => [x, y] as [number, number]) } : { ...scale, corners: spots.map(([x, y]) => [x, y] as [number, number]) });
-  const plane = scaleIsSet(scale) ? toPlane({ scale: scale as PhotoMarks['scale'], ...(photo.fromBelow ? { fromBelow: true } : {}) }) : null;
+  const set = (part: Partial<NotebookPhoto>, key?: string) =>
+    write(
+      (now) => ({ ...now, photos: now.photos.map((p) => (p.id === photo.id ? { ...p, ...part } : p)) }),
+      key && `photo-${photo.id}-${key}`,
+    );
+  const withSpots = (spots: readonly Spot[]): NotebookPhoto['scale'] =>
+    scale.kind === 'two-points'
+      ? { ...scale, ends: spots.map(([x, y]) => [x, y] as [number, number]) }
+      : { ...scale, corners: spots.map(([x, y]) => [x, y] as [number, number]) };
+  const plane = scaleIsSet(scale)
+    ? toPlane({ scale: scale as PhotoMarks['scale'], ...(photo.fromBelow ? { fromBelow: true } : {}) })
+    : null;
   const usualRadius = (of: string, at: Spot) => {
     const across = plane ? markedDiameter(plane, at, 10) : 0;
     const known = diameterOf(notebook, of);
@@ -91,7 +196,11 @@ function PhotoMarking({ notebook, photo, write, mayChange, onRemove }: Omit<Step
     if (placing === null) return;
     const pulley = notebook.pulleys.some((p) => p.id === placing);
     const before = marks.find((m) => m.of === placing);
-    const mark = { of: placing, at: [at[0], at[1]] as [number, number], ...(pulley ? { radius: before?.radius ?? usualRadius(placing, at) } : {}) };
+    const mark = {
+      of: placing,
+      at: [at[0], at[1]] as [number, number],
+      ...(pulley ? { radius: before?.radius ?? usualRadius(placing, at) } : {}),
+    };
     set({ marks: [...marks.filter((m) => m.of !== placing), mark] });
     const next = places.find((p) => p.id !== placing && !marks.some((m) => m.of === p.id));
     setActive(before ? placing : (next?.id ?? placing));
@@ -99,63 +208,205 @@ function PhotoMarking({ notebook, photo, write, mayChange, onRemove }: Omit<Step
   const move = (key: string, at: Spot) => {
     const [what, name] = [key.slice(0, key.indexOf(':')), key.slice(key.indexOf(':') + 1)];
     if (what === 'scale') return set({ scale: withSpots(scaleSpots.map((s, i) => (String(i) === name ? at : s))) }, key);
-    set({
-      marks: marks.map((m) => (m.of !== name ? m : what === 'rim' ? { ...m, radius: Math.max(2, Math.hypot(at[0] - m.at[0], at[1] - m.at[1])) } : { ...m, at: [at[0], at[1]] as [number, number] })),
-    }, key);
+    set(
+      {
+        marks: marks.map((m) =>
+          m.of !== name
+            ? m
+            : what === 'rim'
+              ? { ...m, radius: Math.max(2, Math.hypot(at[0] - m.at[0], at[1] - m.at[1])) }
+              : { ...m, at: [at[0], at[1]] as [number, number] },
+        ),
+      },
+      key,
+    );
     setActive(name);
   };
   const handles: Handle[] = [
-    ...scaleSpots.map((at, i): Handle => ({ key: `scale:${i}`, label: scale.kind === 'two-points' ? `End ${i + 1} of the known length` : `Corner ${i + 1} of the rectangle`, at, kind: 'scale' })),
+    ...scaleSpots.map((at, i): Handle => ({
+      key: `scale:${i}`,
+      label: scale.kind === 'two-points' ? `End ${i + 1} of the known length` : `Corner ${i + 1} of the rectangle`,
+      at,
+      kind: 'scale',
+    })),
     ...marks.map((m): Handle => ({ key: `centre:${m.of}`, label: `Middle of ${placeName(notebook, m.of)}`, at: m.at, kind: 'centre' })),
-    ...marks.flatMap((m): Handle[] => (m.radius === undefined ? [] : [{ key: `rim:${m.of}`, label: `Rim of ${placeName(notebook, m.of)}`, at: [m.at[0] + m.radius, m.at[1]], kind: 'rim' }])),
+    ...marks.flatMap((m): Handle[] =>
+      m.radius === undefined
+        ? []
+        : [{ key: `rim:${m.of}`, label: `Rim of ${placeName(notebook, m.of)}`, at: [m.at[0] + m.radius, m.at[1]], kind: 'rim' }],
+    ),
   ];
-  const circles: Circle[] = marks.flatMap((m) => (m.radius === undefined ? [] : [{ key: m.of, at: m.at, radius: m.radius, chosen: m.of === active }]));
-  const now = scaleSpots.length < wanted ? (scale.kind === 'two-points' ? `Tap end ${scaleSpots.length + 1} of the known length.` : `Tap corner ${scaleSpots.length + 1} of the rectangle, going round it.`) : placing === null ? 'Everything is marked. Drag a mark to set it closer.' : marks.some((m) => m.of === placing) ? `Drag the ${within(placeName(notebook, placing))} by its middle or its rim, or tap where it should be.` : `Tap the middle of the ${within(placeName(notebook, placing))}.`;
+  const circles: Circle[] = marks.flatMap((m) =>
+    m.radius === undefined ? [] : [{ key: m.of, at: m.at, radius: m.radius, chosen: m.of === active }],
+  );
+  const now =
+    scaleSpots.length < wanted
+      ? scale.kind === 'two-points'
+        ? `Tap end ${scaleSpots.length + 1} of the known length.`
+        : `Tap corner ${scaleSpots.length + 1} of the rectangle, going round it.`
+      : placing === null
+        ? 'Everything is marked. Drag a mark to set it closer.'
+        : marks.some((m) => m.of === placing)
+          ? `Drag the ${within(placeName(notebook, placing))} by its middle or its rim, or tap where it should be.`
+          : `Tap the middle of the ${within(placeName(notebook, placing))}.`;
   return (
     <>
-      <Typography role="status" sx={{ fontWeight: 650, mb: 0.75 }}>{mayChange ? now : 'Marked so:'}</Typography>
-      <PhotoBoard src={`/api/photos/${photo.photo}`} width={photo.width} height={photo.height} alt={`Photo of the drive, ${marks.length} places marked`} handles={handles} circles={circles} scale={scaleSpots} onMove={move} onTap={tap} mayChange={mayChange} />
+      <Typography role="status" sx={{ fontWeight: 650, mb: 0.75 }}>
+        {mayChange ? now : 'Marked so:'}
+      </Typography>
+      <PhotoBoard
+        src={`/api/photos/${photo.photo}`}
+        width={photo.width}
+        height={photo.height}
+        alt={`Photo of the drive, ${marks.length} places marked`}
+        handles={handles}
+        circles={circles}
+        scale={scaleSpots}
+        onMove={move}
+        onTap={tap}
+        mayChange={mayChange}
+      />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, my: 1.25 }}>
         {places.map((p) => {
           const marked = marks.some((m) => m.of === p.id);
-          return <Button key={p.id} size="small" variant={p.id === placing ? 'contained' : 'outlined'} startIcon={marked ? <Icon name="check" size={16} /> : undefined} onClick={() => setActive(p.id)} disabled={!mayChange}>{p.label}</Button>;
+          return (
+            <Button
+              key={p.id}
+              size="small"
+              variant={p.id === placing ? 'contained' : 'outlined'}
+              startIcon={marked ? <Icon name="check" size={16} /> : undefined}
+              onClick={() => setActive(p.id)}
+              disabled={!mayChange}
+            >
+              {p.label}
+            </Button>
+          );
         })}
-        {active !== null && marks.some((m) => m.of === active) && mayChange && <Button size="small" color="error" onClick={() => set({ marks: marks.filter((m) => m.of !== active) })}>Take this mark off</Button>}
+        {active !== null && marks.some((m) => m.of === active) && mayChange && (
+          <Button size="small" color="error" onClick={() => set({ marks: marks.filter((m) => m.of !== active) })}>
+            Take this mark off
+          </Button>
+        )}
       </Box>
       <StepCard>
         <Fields>
-          <TextField select label="Scale by" value={scale.kind} disabled={!mayChange} onChange={(e) => set({ scale: e.target.value === 'rectangle' ? { kind: 'rectangle', corners: [], width: null, height: null } : { kind: 'two-points', ends: [], distance: null } })}>
-            <MenuItem value="two-points">Two points, shot square on</MenuItem><MenuItem value="rectangle">A rectangle, shot at a slant</MenuItem>
+          <TextField
+            select
+            label="Scale by"
+            value={scale.kind}
+            disabled={!mayChange}
+            onChange={(e) =>
+              set({
+                scale:
+                  e.target.value === 'rectangle'
+                    ? { kind: 'rectangle', corners: [], width: null, height: null }
+                    : { kind: 'two-points', ends: [], distance: null },
+              })
+            }
+          >
+            <MenuItem value="two-points">Two points, shot square on</MenuItem>
+            <MenuItem value="rectangle">A rectangle, shot at a slant</MenuItem>
           </TextField>
-          {scale.kind === 'two-points' ? <NumberField label="Between the two points" dimension="length" value={scale.distance} optional disabled={!mayChange} min={5} max={LONGEST_TAPE_MM} onValue={(distance) => set({ scale: { ...scale, distance } }, 'distance')} /> : (
+          {scale.kind === 'two-points' ? (
+            <NumberField
+              label="Between the two points"
+              dimension="length"
+              value={scale.distance}
+              optional
+              disabled={!mayChange}
+              min={5}
+              max={LONGEST_TAPE_MM}
+              onValue={(distance) => set({ scale: { ...scale, distance } }, 'distance')}
+            />
+          ) : (
             <>
-              <NumberField label="Corner 1 to corner 2" dimension="length" value={scale.width} optional disabled={!mayChange} min={5} max={LONGEST_TAPE_MM} onValue={(width) => set({ scale: { ...scale, width } }, 'width')} />
-              <NumberField label="Corner 2 to corner 3" dimension="length" value={scale.height} optional disabled={!mayChange} min={5} max={LONGEST_TAPE_MM} onValue={(height) => set({ scale: { ...scale, height } }, 'height')} />
+              <NumberField
+                label="Corner 1 to corner 2"
+                dimension="length"
+                value={scale.width}
+                optional
+                disabled={!mayChange}
+                min={5}
+                max={LONGEST_TAPE_MM}
+                onValue={(width) => set({ scale: { ...scale, width } }, 'width')}
+              />
+              <NumberField
+                label="Corner 2 to corner 3"
+                dimension="length"
+                value={scale.height}
+                optional
+                disabled={!mayChange}
+                min={5}
+                max={LONGEST_TAPE_MM}
+                onValue={(height) => set({ scale: { ...scale, height } }, 'height')}
+              />
             </>
           )}
         </Fields>
         <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1 }}>
-          <FormControlLabel disabled={!mayChange} control={<Checkbox checked={photo.fromBelow === true} onChange={(e) => set({ fromBelow: e.target.checked })} />} label="Taken from underneath" />
-          {mayChange && scaleSpots.length > 0 && <Button size="small" onClick={() => set({ scale: withSpots([]) })}>Mark the scale again</Button>}
-          {mayChange && <Button size="small" color="error" onClick={onRemove}>Remove this photo</Button>}
+          <FormControlLabel
+            disabled={!mayChange}
+            control={<Checkbox checked={photo.fromBelow === true} onChange={(e) => set({ fromBelow: e.target.checked })} />}
+            label="Taken from underneath"
+          />
+          {mayChange && scaleSpots.length > 0 && (
+            <Button size="small" onClick={() => set({ scale: withSpots([]) })}>
+              Mark the scale again
+            </Button>
+          )}
+          {mayChange && (
+            <Button size="small" color="error" onClick={onRemove}>
+              Remove this photo
+            </Button>
+          )}
         </Box>
-        {plane && marks.some((m) => m.radius !== undefined) && <Diameters notebook={notebook} write={write} mayChange={mayChange} read={marks.flatMap((m) => (m.radius === undefined ? [] : [{ of: m.of, mm: markedDiameter(plane, m.at, m.radius) }]))} show={show} />}
+        {plane && marks.some((m) => m.radius !== undefined) && (
+          <Diameters
+            notebook={notebook}
+            write={write}
+            mayChange={mayChange}
+            read={marks.flatMap((m) => (m.radius === undefined ? [] : [{ of: m.of, mm: markedDiameter(plane, m.at, m.radius) }]))}
+            show={show}
+          />
+        )}
       </StepCard>
     </>
   );
 }
 
 /** How wide each circle reads, and whether that is taken for the pulley's diameter. */
-function Diameters({ notebook, write, mayChange, read, show }: Omit<StepProps, 'look'> & { read: readonly { of: string; mm: number }[]; show: (value: number, dimension: 'length', digits?: number) => string }) {
-  const take = (of: string, mm: number) => write((now): Notebook => ({ ...now, pulleys: now.pulleys.map((p) => (p.id === of ? { ...p, outsideDiameter: Math.round(mm * 10) / 10, typed: undefined, sameAs: null } : p)) }));
+function Diameters({
+  notebook,
+  write,
+  mayChange,
+  read,
+  show,
+}: Omit<StepProps, 'look'> & {
+  read: readonly { of: string; mm: number }[];
+  show: (value: number, dimension: 'length', digits?: number) => string;
+}) {
+  const take = (of: string, mm: number) =>
+    write((now): Notebook => ({
+      ...now,
+      pulleys: now.pulleys.map((p) =>
+        p.id === of ? { ...p, outsideDiameter: Math.round(mm * 10) / 10, typed: undefined, sameAs: null } : p,
+      ),
+    }));
   return (
     <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 14 }}>
       {read.map(({ of, mm }) => {
         const known = diameterOf(notebook, of);
         return (
           <Box component="li" key={of} sx={{ display: 'flex', alignItems: 'center', gap: 1, minHeight: 36 }}>
-            <span style={{ flex: 1 }}>{placeName(notebook, of)}: {show(mm, 'length')} across on the photo{known === null ? '' : `, ${show(known, 'length')} by caliper`}</span>
-            {known === null && mayChange && <Button size="small" onClick={() => take(of, mm)}>Take it</Button>}
+            <span style={{ flex: 1 }}>
+              {placeName(notebook, of)}: {show(mm, 'length')} across on the photo
+              {known === null ? '' : `, ${show(known, 'length')} by caliper`}
+            </span>
+            {known === null && mayChange && (
+              <Button size="small" onClick={() => take(of, mm)}>
+                Take it
+              </Button>
+            )}
           </Box>
         );
       })}

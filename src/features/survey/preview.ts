@@ -24,7 +24,13 @@ export function previewOf(notebook: Notebook, look: Look | null, sketched: boole
   const at = new Map(notebook.pulleys.map((p) => [p.id, spot(p)]));
   return {
     drive: {
-      ...bare, tensioners: [], springs: [], adjusters: [], brakes: [], keepers: [], states: [{ name: 'running', lever: 1 }],
+      ...bare,
+      tensioners: [],
+      springs: [],
+      adjusters: [],
+      brakes: [],
+      keepers: [],
+      states: [{ name: 'running', lever: 1 }],
       pulleys: bare.pulleys.map((p) => ({ ...p, x: at.get(p.id)!.x, y: at.get(p.id)!.y })),
       belts: bare.belts.filter((b) => b.route.length >= 2).map(({ designation: _number, length: _length, ...b }) => b),
     },

@@ -3,28 +3,56 @@ import { diameterOf, type Notebook } from '@/core/survey';
 export const STEPS = ['pulleys', 'route', 'tape', 'photo', 'arms', 'springs', 'belt', 'finish'] as const;
 export type Step = (typeof STEPS)[number];
 
-export const STEP_WORDS: Readonly<Record<Step, string>> = { pulleys: 'Pulleys', route: 'Route', tape: 'Distances', photo: 'Photo', arms: 'Arm ends', springs: 'Springs', belt: 'Belt now on', finish: 'The drive' };
+export const STEP_WORDS: Readonly<Record<Step, string>> = {
+  pulleys: 'Pulleys',
+  route: 'Route',
+  tape: 'Distances',
+  photo: 'Photo',
+  arms: 'Arm ends',
+  springs: 'Springs',
+  belt: 'Belt now on',
+  finish: 'The drive',
+};
 
 /** How far each step has come: done over asked, or null where nothing is asked. */
 export function progressOf(notebook: Notebook, step: Step): { done: number; asked: number } | null {
   const count = <T>(list: readonly T[], done: (one: T) => boolean) => ({ done: list.filter(done).length, asked: list.length });
   switch (step) {
-    case 'pulleys': return count(notebook.pulleys, (p) => diameterOf(notebook, p.id) !== null);
-    case 'route': return count(notebook.belts, (b) => b.route.length >= 2);
-    case 'tape': return count(notebook.measures.filter((m) => m.skipped !== true), (m) => m.value !== null);
-    case 'arms': return notebook.arms.length === 0 ? null : count(notebook.arms.flatMap((a) => a.ends), (e) => e.value !== null);
-    case 'springs': return notebook.springs.length === 0 ? null : count(notebook.springs, (s) => s.freeLength !== null && springKnown(s));
-    case 'belt': return count(notebook.belts, (b) => b.now.by !== 'unknown');
+    case 'pulleys':
+      return count(notebook.pulleys, (p) => diameterOf(notebook, p.id) !== null);
+    case 'route':
+      return count(notebook.belts, (b) => b.route.length >= 2);
+    case 'tape':
+      return count(
+        notebook.measures.filter((m) => m.skipped !== true),
+        (m) => m.value !== null,
+      );
+    case 'arms':
+      return notebook.arms.length === 0
+        ? null
+        : count(
+            notebook.arms.flatMap((a) => a.ends),
+            (e) => e.value !== null,
+          );
+    case 'springs':
+      return notebook.springs.length === 0 ? null : count(notebook.springs, (s) => s.freeLength !== null && springKnown(s));
+    case 'belt':
+      return count(notebook.belts, (b) => b.now.by !== 'unknown');
     case 'photo':
-    case 'finish': return null;
+    case 'finish':
+      return null;
   }
 }
 
 function springKnown({ rate }: Notebook['springs'][number]): boolean {
   switch (rate.by) {
-    case 'given': return rate.rate !== null;
-    case 'taught': return rate.tensionN !== null;
-    case 'wire': return rate.wireMm !== null && rate.coilMm !== null && rate.turns !== null;
-    case 'scale': return rate.pulls.every((p) => p.lengthMm !== null && p.forceN !== null);
+    case 'given':
+      return rate.rate !== null;
+    case 'taught':
+      return rate.tensionN !== null;
+    case 'wire':
+      return rate.wireMm !== null && rate.coilMm !== null && rate.turns !== null;
+    case 'scale':
+      return rate.pulls.every((p) => p.lengthMm !== null && p.forceN !== null);
   }
 }

@@ -16,58 +16,244 @@ type SizeBy = 'across' | 'around' | 'same';
 
 /** What is on the deck: every pulley with its role, face and size across, round the rim by a string, or the same as another. */
 export function PulleysStep({ notebook, write, mayChange }: StepProps) {
-  const add = () => write((now) => {
-    const id = freshId(now.pulleys.map((p) => p.id), 'pulley');
-    const spot = freeSpot(now);
-    return { ...now, pulleys: [...now.pulleys, { id, label: `Pulley ${now.pulleys.length + 1}`, role: now.pulleys.length === 0 ? 'driver' : 'driven', face: 'v', outsideDiameter: null, sameAs: null, sketch: spot, ...(now.pulleys.length === 0 ? { rpm: 3000, rotation: 'cw' as const } : {}) }] };
-  });
-  const set = (id: string, part: Partial<NotebookPulley>, key?: string) => write((now) => ({ ...now, pulleys: now.pulleys.map((p) => (p.id === id ? { ...p, ...part } : p)) }), key);
+  const add = () =>
+    write((now) => {
+      const id = freshId(
+        now.pulleys.map((p) => p.id),
+        'pulley',
+      );
+      const spot = freeSpot(now);
+      return {
+        ...now,
+        pulleys: [
+          ...now.pulleys,
+          {
+            id,
+            label: `Pulley ${now.pulleys.length + 1}`,
+            role: now.pulleys.length === 0 ? 'driver' : 'driven',
+            face: 'v',
+            outsideDiameter: null,
+            sameAs: null,
+            sketch: spot,
+            ...(now.pulleys.length === 0 ? { rpm: 3000, rotation: 'cw' as const } : {}),
+          },
+        ],
+      };
+    });
+  const set = (id: string, part: Partial<NotebookPulley>, key?: string) =>
+    write((now) => ({ ...now, pulleys: now.pulleys.map((p) => (p.id === id ? { ...p, ...part } : p)) }), key);
   return (
     <>
-      <SoftText>Every pulley that a belt touches. Caliper over the rim, or a string round it. On the drawing, drag each roughly to where it sits, seen from above; no measure is taken from that.</SoftText>
+      <SoftText>
+        Every pulley that a belt touches. Caliper over the rim, or a string round it. On the drawing, drag each roughly to where it sits,
+        seen from above; no measure is taken from that.
+      </SoftText>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, display: 'flex', flexDirection: 'column', gap: 1 }}>
-        {notebook.pulleys.map((p, i) => <PulleyCard key={p.id} notebook={notebook} pulley={p} number={i + 1} mayChange={mayChange} onSet={set} onRemove={() => write((now) => withoutPlace(now, p.id))} />)}
+        {notebook.pulleys.map((p, i) => (
+          <PulleyCard
+            key={p.id}
+            notebook={notebook}
+            pulley={p}
+            number={i + 1}
+            mayChange={mayChange}
+            onSet={set}
+            onRemove={() => write((now) => withoutPlace(now, p.id))}
+          />
+        ))}
       </Box>
-      {mayChange && <Button variant="outlined" sx={{ mt: 1.5 }} startIcon={<Icon name="add" size={18} />} onClick={add}>Add a pulley</Button>}
+      {mayChange && (
+        <Button variant="outlined" sx={{ mt: 1.5 }} startIcon={<Icon name="add" size={18} />} onClick={add}>
+          Add a pulley
+        </Button>
+      )}
     </>
   );
 }
 
-function PulleyCard({ notebook, pulley: p, number, mayChange, onSet, onRemove }: { notebook: Notebook; pulley: NotebookPulley; number: number; mayChange: boolean; onSet: (id: string, part: Partial<NotebookPulley>, key?: string) => void; onRemove: () => void }) {
+function PulleyCard({
+  notebook,
+  pulley: p,
+  number,
+  mayChange,
+  onSet,
+  onRemove,
+}: {
+  notebook: Notebook;
+  pulley: NotebookPulley;
+  number: number;
+  mayChange: boolean;
+  onSet: (id: string, part: Partial<NotebookPulley>, key?: string) => void;
+  onRemove: () => void;
+}) {
   const [by, setBy] = useState<SizeBy>(p.sameAs !== null ? 'same' : 'across');
   const others = notebook.pulleys.filter((o) => o.id !== p.id);
   const around = by === 'around';
   return (
-    <Box component="li" data-at={`pulley:${p.id}`} sx={{ border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', p: 1.25, display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', sm: '28px minmax(0, 1.3fr) 112px 128px 44px' }, gap: 1, alignItems: 'center' }}>
-      <Box className="ts-mono" sx={{ display: { xs: 'none', sm: 'grid' }, placeItems: 'center', width: 26, height: 26, borderRadius: '50%', bgcolor: 'var(--ts-ink)', color: 'var(--ts-card)', fontSize: 13, fontWeight: 600 }}>{number}</Box>
-      <TextField label="Name" value={p.label} disabled={!mayChange} sx={{ gridColumn: { xs: '1 / -1', sm: 'auto' } }} onChange={(e) => onSet(p.id, { label: e.target.value.slice(0, 400) }, `label-${p.id}`)} />
-      <TextField select label="Work" value={p.role} disabled={!mayChange} onChange={(e) => onSet(p.id, { role: e.target.value as NotebookPulley['role'], ...(e.target.value === 'driver' && p.rpm === undefined ? { rpm: 3000, rotation: 'cw' as const } : {}) })}>
-        <MenuItem value="driver">Drives</MenuItem><MenuItem value="driven">Driven</MenuItem><MenuItem value="idler">Idler</MenuItem>
+    <Box
+      component="li"
+      data-at={`pulley:${p.id}`}
+      sx={{
+        border: '1px solid var(--ts-edge)',
+        borderRadius: '4px',
+        bgcolor: 'var(--ts-card)',
+        p: 1.25,
+        display: 'grid',
+        gridTemplateColumns: { xs: '1fr 1fr', sm: '28px minmax(0, 1.3fr) 112px 128px 44px' },
+        gap: 1,
+        alignItems: 'center',
+      }}
+    >
+      <Box
+        className="ts-mono"
+        sx={{
+          display: { xs: 'none', sm: 'grid' },
+          placeItems: 'center',
+          width: 26,
+          height: 26,
+          borderRadius: '50%',
+          bgcolor: 'var(--ts-ink)',
+          color: 'var(--ts-card)',
+          fontSize: 13,
+          fontWeight: 600,
+        }}
+      >
+        {number}
+      </Box>
+      <TextField
+        label="Name"
+        value={p.label}
+        disabled={!mayChange}
+        sx={{ gridColumn: { xs: '1 / -1', sm: 'auto' } }}
+        onChange={(e) => onSet(p.id, { label: e.target.value.slice(0, 400) }, `label-${p.id}`)}
+      />
+      <TextField
+        select
+        label="Work"
+        value={p.role}
+        disabled={!mayChange}
+        onChange={(e) =>
+          onSet(p.id, {
+            role: e.target.value as NotebookPulley['role'],
+            ...(e.target.value === 'driver' && p.rpm === undefined ? { rpm: 3000, rotation: 'cw' as const } : {}),
+          })
+        }
+      >
+        <MenuItem value="driver">Drives</MenuItem>
+        <MenuItem value="driven">Driven</MenuItem>
+        <MenuItem value="idler">Idler</MenuItem>
       </TextField>
-      <TextField select label="Face" value={p.face} disabled={!mayChange} onChange={(e) => onSet(p.id, { face: e.target.value as NotebookPulley['face'] })}>
-        <MenuItem value="v">V groove</MenuItem><MenuItem value="flat">Flat</MenuItem><MenuItem value="ribbed">Ribbed</MenuItem>
+      <TextField
+        select
+        label="Face"
+        value={p.face}
+        disabled={!mayChange}
+        onChange={(e) => onSet(p.id, { face: e.target.value as NotebookPulley['face'] })}
+      >
+        <MenuItem value="v">V groove</MenuItem>
+        <MenuItem value="flat">Flat</MenuItem>
+        <MenuItem value="ribbed">Ribbed</MenuItem>
       </TextField>
-      {mayChange ? <IconButton aria-label={`Remove ${p.label}`} onClick={onRemove} sx={{ justifySelf: 'end' }}><Icon name="close" size={18} /></IconButton> : <span />}
-      <TextField select label="Size" value={by} disabled={!mayChange} sx={{ gridColumn: { sm: '2' } }} onChange={(e) => {
-        const next = e.target.value as SizeBy;
-        setBy(next);
-        onSet(p.id, { sameAs: next === 'same' ? (others[0]?.id ?? null) : null });
-      }}>
-        <MenuItem value="across">Across the rim</MenuItem><MenuItem value="around">String round the rim</MenuItem>{others.length > 0 && <MenuItem value="same">Same as another</MenuItem>}
+      {mayChange ? (
+        <IconButton aria-label={`Remove ${p.label}`} onClick={onRemove} sx={{ justifySelf: 'end' }}>
+          <Icon name="close" size={18} />
+        </IconButton>
+      ) : (
+        <span />
+      )}
+      <TextField
+        select
+        label="Size"
+        value={by}
+        disabled={!mayChange}
+        sx={{ gridColumn: { sm: '2' } }}
+        onChange={(e) => {
+          const next = e.target.value as SizeBy;
+          setBy(next);
+          onSet(p.id, { sameAs: next === 'same' ? (others[0]?.id ?? null) : null });
+        }}
+      >
+        <MenuItem value="across">Across the rim</MenuItem>
+        <MenuItem value="around">String round the rim</MenuItem>
+        {others.length > 0 && <MenuItem value="same">Same as another</MenuItem>}
       </TextField>
       {by === 'same' ? (
-        <TextField select label="Same as" value={p.sameAs ?? ''} disabled={!mayChange} sx={{ gridColumn: { sm: '3 / 5' } }} onChange={(e) => onSet(p.id, { sameAs: e.target.value })}>{others.map((o) => <MenuItem key={o.id} value={o.id}>{o.label}</MenuItem>)}</TextField>
+        <TextField
+          select
+          label="Same as"
+          value={p.sameAs ?? ''}
+          disabled={!mayChange}
+          sx={{ gridColumn: { sm: '3 / 5' } }}
+          onChange={(e) => onSet(p.id, { sameAs: e.target.value })}
+        >
+          {others.map((o) => (
+            <MenuItem key={o.id} value={o.id}>
+              {o.label}
+            </MenuItem>
+          ))}
+        </TextField>
       ) : (
-        <NumberField key={by} label={around ? 'Round the rim' : 'Outside diameter'} dimension="length" value={p.outsideDiameter === null ? null : around ? p.outsideDiameter * Math.PI : p.outsideDiameter} optional disabled={!mayChange} min={around ? 10 : 5} max={around ? 3000 : 1000}
-          sx={{ gridColumn: { sm: '3 / 5' } }} typed={around ? null : (p.typed ?? null)} onValue={(v, typed) => onSet(p.id, { outsideDiameter: v === null ? null : around ? v / Math.PI : v, typed: v === null || around ? undefined : typed.slice(0, 60) }, `od-${p.id}`)} />
+        <NumberField
+          key={by}
+          label={around ? 'Round the rim' : 'Outside diameter'}
+          dimension="length"
+          value={p.outsideDiameter === null ? null : around ? p.outsideDiameter * Math.PI : p.outsideDiameter}
+          optional
+          disabled={!mayChange}
+          min={around ? 10 : 5}
+          max={around ? 3000 : 1000}
+          sx={{ gridColumn: { sm: '3 / 5' } }}
+          typed={around ? null : (p.typed ?? null)}
+          onValue={(v, typed) =>
+            onSet(
+              p.id,
+              {
+                outsideDiameter: v === null ? null : around ? v / Math.PI : v,
+                typed: v === null || around ? undefined : typed.slice(0, 60),
+              },
+              `od-${p.id}`,
+            )
+          }
+        />
       )}
       {p.role === 'driver' && (
         <>
-          <NumberField label="Turns at" dimension="rotation" value={p.rpm ?? null} optional disabled={!mayChange} min={0} max={100000} sx={{ gridColumn: { sm: '2' } }} onValue={(v) => onSet(p.id, { rpm: v ?? undefined }, `rpm-${p.id}`)} />
-          <TextField select label="Seen from above" value={p.rotation ?? 'cw'} disabled={!mayChange} sx={{ gridColumn: { sm: '3 / 5' } }} onChange={(e) => onSet(p.id, { rotation: e.target.value as 'cw' })}><MenuItem value="cw">Clockwise</MenuItem><MenuItem value="ccw">Anticlockwise</MenuItem></TextField>
+          <NumberField
+            label="Turns at"
+            dimension="rotation"
+            value={p.rpm ?? null}
+            optional
+            disabled={!mayChange}
+            min={0}
+            max={100000}
+            sx={{ gridColumn: { sm: '2' } }}
+            onValue={(v) => onSet(p.id, { rpm: v ?? undefined }, `rpm-${p.id}`)}
+          />
+          <TextField
+            select
+            label="Seen from above"
+            value={p.rotation ?? 'cw'}
+            disabled={!mayChange}
+            sx={{ gridColumn: { sm: '3 / 5' } }}
+            onChange={(e) => onSet(p.id, { rotation: e.target.value as 'cw' })}
+          >
+            <MenuItem value="cw">Clockwise</MenuItem>
+            <MenuItem value="ccw">Anticlockwise</MenuItem>
+          </TextField>
         </>
       )}
-      {p.role === 'driven' && <NumberField label="Power it takes, if known" dimension="power" value={p.powerKw ?? null} optional disabled={!mayChange} min={0} max={1000} sx={{ gridColumn: { sm: '2' } }} onValue={(v) => onSet(p.id, { powerKw: v ?? undefined }, `power-${p.id}`)} />}
+      {p.role === 'driven' && (
+        <NumberField
+          label="Power it takes, if known"
+          dimension="power"
+          value={p.powerKw ?? null}
+          optional
+          disabled={!mayChange}
+          min={0}
+          max={1000}
+          sx={{ gridColumn: { sm: '2' } }}
+          onValue={(v) => onSet(p.id, { powerKw: v ?? undefined }, `power-${p.id}`)}
+        />
+      )}
     </Box>
   );
 }

@@ -9,7 +9,15 @@ import IconButton from '@mui/material/IconButton';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { MATERIALS, springFromScale, springFromWire, type Material, type Notebook, type NotebookSpring, type SpringEstimate } from '@/core/survey';
+import {
+  MATERIALS,
+  springFromScale,
+  springFromWire,
+  type Material,
+  type Notebook,
+  type NotebookSpring,
+  type SpringEstimate,
+} from '@/core/survey';
 import { Icon } from '@/ui/icons';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
@@ -20,121 +28,390 @@ import { findingSentence, within } from './words';
 type Rate = NotebookSpring['rate'];
 type By = Rate['by'];
 
-const BY_WORDS: Readonly<Record<By, string>> = { scale: 'Two pulls on a luggage scale', wire: 'Wire, coil and turns', taught: 'A tension reading on the drive', given: 'The rate is known' };
+const BY_WORDS: Readonly<Record<By, string>> = {
+  scale: 'Two pulls on a luggage scale',
+  wire: 'Wire, coil and turns',
+  taught: 'A tension reading on the drive',
+  given: 'The rate is known',
+};
 
 const freshRate = (by: By): Rate => {
   switch (by) {
-    case 'scale': return { by, pulls: [{ lengthMm: null, forceN: null }, { lengthMm: null, forceN: null }] };
-    case 'wire': return { by, wireMm: null, coilMm: null, turns: null, material: 'music' };
-    case 'taught': return { by, tensionN: null, initialTension: null };
-    case 'given': return { by, rate: null, initialTension: null };
+    case 'scale':
+      return {
+        by,
+        pulls: [
+          { lengthMm: null, forceN: null },
+          { lengthMm: null, forceN: null },
+        ],
+      };
+    case 'wire':
+      return { by, wireMm: null, coilMm: null, turns: null, material: 'music' };
+    case 'taught':
+      return { by, tensionN: null, initialTension: null };
+    case 'given':
+      return { by, rate: null, initialTension: null };
   }
 };
 
 /** Springs: how hard they pull, where they hang, how the lever draws them. */
 export function SpringsStep({ notebook, look, write, mayChange }: StepProps) {
-  const add = () => write((now) => {
-    const id = freshId(now.springs.map((s) => s.id), 'spring');
-    const label = now.springs.length === 0 ? 'Spring' : `Spring ${now.springs.length + 1}`;
-    const arm = now.arms[0];
-    const beside = now.points.find((p) => p.id === arm?.pivot)?.sketch ?? now.pulleys[0]?.sketch ?? { x: 0, y: 0 };
-    const a = withPoint(now, `Anchor of the ${label.toLowerCase()}`, { x: beside.x + 60, y: beside.y });
-    const b = withPoint(a.notebook, `${arm ? 'Arm end' : 'Other end'} of the ${label.toLowerCase()}`, beside);
-    return askedFor({ ...b.notebook, springs: [...b.notebook.springs, { id, label, kind: 'extension', freeLength: null, rate: freshRate('scale'), from: { body: 'frame', point: a.id }, to: { body: arm?.id ?? 'frame', point: b.id }, lever: null, adjuster: null }] });
-  });
+  const add = () =>
+    write((now) => {
+      const id = freshId(
+        now.springs.map((s) => s.id),
+        'spring',
+      );
+      const label = now.springs.length === 0 ? 'Spring' : `Spring ${now.springs.length + 1}`;
+      const arm = now.arms[0];
+      const beside = now.points.find((p) => p.id === arm?.pivot)?.sketch ?? now.pulleys[0]?.sketch ?? { x: 0, y: 0 };
+      const a = withPoint(now, `Anchor of the ${label.toLowerCase()}`, { x: beside.x + 60, y: beside.y });
+      const b = withPoint(a.notebook, `${arm ? 'Arm end' : 'Other end'} of the ${label.toLowerCase()}`, beside);
+      return askedFor({
+        ...b.notebook,
+        springs: [
+          ...b.notebook.springs,
+          {
+            id,
+            label,
+            kind: 'extension',
+            freeLength: null,
+            rate: freshRate('scale'),
+            from: { body: 'frame', point: a.id },
+            to: { body: arm?.id ?? 'frame', point: b.id },
+            lever: null,
+            adjuster: null,
+          },
+        ],
+      });
+    });
   return (
     <>
       <SoftText>Unhook each spring if you safely can: its free length is measured hook to hook, lying loose.</SoftText>
-      {notebook.springs.map((spring) => <SpringCard key={spring.id} notebook={notebook} look={look} write={write} mayChange={mayChange} spring={spring} />)}
+      {notebook.springs.map((spring) => (
+        <SpringCard key={spring.id} notebook={notebook} look={look} write={write} mayChange={mayChange} spring={spring} />
+      ))}
       {notebook.springs.length === 0 && <Typography sx={{ mb: 1.5 }}>No spring on this drive.</Typography>}
-      {mayChange && <Button variant="outlined" startIcon={<Icon name="add" size={18} />} onClick={add}>Add a spring</Button>}
+      {mayChange && (
+        <Button variant="outlined" startIcon={<Icon name="add" size={18} />} onClick={add}>
+          Add a spring
+        </Button>
+      )}
     </>
   );
 }
 
 function SpringCard({ notebook, look, write, mayChange, spring: s }: StepProps & { spring: NotebookSpring }) {
   const units = useUnits();
-  const set = (part: Partial<NotebookSpring>, key?: string) => write((now) => ({ ...now, springs: now.springs.map((one) => (one.id === s.id ? { ...one, ...part } : one)) }), key && `spring-${s.id}-${key}`);
+  const set = (part: Partial<NotebookSpring>, key?: string) =>
+    write(
+      (now) => ({ ...now, springs: now.springs.map((one) => (one.id === s.id ? { ...one, ...part } : one)) }),
+      key && `spring-${s.id}-${key}`,
+    );
   const findings = (look?.built.findings ?? []).filter((f) => f.of === s.id && f.code !== 'spring-bad');
   const lever = s.lever === null ? 'none' : s.lever.pulledTo !== null ? 'place' : 'lengths';
-  const setLever = (to: 'none' | 'place' | 'lengths') => write((now) => {
-    const current = now.springs.find((one) => one.id === s.id)!;
-    const put = (next: Notebook, value: NotebookSpring['lever']) => ({ ...next, springs: next.springs.map((one) => (one.id === s.id ? { ...one, lever: value } : one)) });
-    const bare = current.lever?.pulledTo ? withoutPlace(put(now, null), current.lever.pulledTo) : now;
-    if (to !== 'place') return put(bare, to === 'none' ? null : { pulledTo: null, released: null, engaged: null });
-    const from = bare.points.find((p) => p.id === current.from.point)?.sketch ?? { x: 0, y: 0 };
-    const { notebook: next, id } = withPoint(bare, `Lever end of the ${within(s.label)}, pulled`, from);
-    return askedFor(put(next, { pulledTo: id, released: null, engaged: null }));
-  });
+  const setLever = (to: 'none' | 'place' | 'lengths') =>
+    write((now) => {
+      const current = now.springs.find((one) => one.id === s.id)!;
+      const put = (next: Notebook, value: NotebookSpring['lever']) => ({
+        ...next,
+        springs: next.springs.map((one) => (one.id === s.id ? { ...one, lever: value } : one)),
+      });
+      const bare = current.lever?.pulledTo ? withoutPlace(put(now, null), current.lever.pulledTo) : now;
+      if (to !== 'place') return put(bare, to === 'none' ? null : { pulledTo: null, released: null, engaged: null });
+      const from = bare.points.find((p) => p.id === current.from.point)?.sketch ?? { x: 0, y: 0 };
+      const { notebook: next, id } = withPoint(bare, `Lever end of the ${within(s.label)}, pulled`, from);
+      return askedFor(put(next, { pulledTo: id, released: null, engaged: null }));
+    });
   const bodies = [{ id: 'frame', label: 'The frame' }, ...notebook.arms];
   return (
     <StepCard at={`part:${s.id}`}>
       <Box sx={{ display: 'flex', gap: 1, mb: 1 }}>
-        <TextField label="Name" value={s.label} disabled={!mayChange} onChange={(e) => set({ label: e.target.value.slice(0, 400) }, 'label')} />
-        {mayChange && <IconButton aria-label={`Remove ${s.label}`} onClick={() => write((now) => withoutSpring(now, s.id))}><Icon name="close" size={18} /></IconButton>}
+        <TextField
+          label="Name"
+          value={s.label}
+          disabled={!mayChange}
+          onChange={(e) => set({ label: e.target.value.slice(0, 400) }, 'label')}
+        />
+        {mayChange && (
+          <IconButton aria-label={`Remove ${s.label}`} onClick={() => write((now) => withoutSpring(now, s.id))}>
+            <Icon name="close" size={18} />
+          </IconButton>
+        )}
       </Box>
       <Fields wide={196}>
-        <TextField select label="Works by" value={s.kind} disabled={!mayChange} onChange={(e) => set({ kind: e.target.value as NotebookSpring['kind'] })}><MenuItem value="extension">Pulling</MenuItem><MenuItem value="compression">Pushing</MenuItem></TextField>
-        <NumberField label="Free length" dimension="length" value={s.freeLength} optional disabled={!mayChange} min={5} max={1500} onValue={(freeLength) => set({ freeLength }, 'free')} />
-        <TextField select label="Rate from" value={s.rate.by} disabled={!mayChange} onChange={(e) => set({ rate: freshRate(e.target.value as By) })}>{Object.entries(BY_WORDS).map(([by, words]) => <MenuItem key={by} value={by}>{words}</MenuItem>)}</TextField>
+        <TextField
+          select
+          label="Works by"
+          value={s.kind}
+          disabled={!mayChange}
+          onChange={(e) => set({ kind: e.target.value as NotebookSpring['kind'] })}
+        >
+          <MenuItem value="extension">Pulling</MenuItem>
+          <MenuItem value="compression">Pushing</MenuItem>
+        </TextField>
+        <NumberField
+          label="Free length"
+          dimension="length"
+          value={s.freeLength}
+          optional
+          disabled={!mayChange}
+          min={5}
+          max={1500}
+          onValue={(freeLength) => set({ freeLength }, 'free')}
+        />
+        <TextField
+          select
+          label="Rate from"
+          value={s.rate.by}
+          disabled={!mayChange}
+          onChange={(e) => set({ rate: freshRate(e.target.value as By) })}
+        >
+          {Object.entries(BY_WORDS).map(([by, words]) => (
+            <MenuItem key={by} value={by}>
+              {words}
+            </MenuItem>
+          ))}
+        </TextField>
         <RateFields spring={s} disabled={!mayChange} onRate={(rate, key) => set({ rate }, key)} />
       </Fields>
       <RateLine spring={s} />
       <Fields wide={196}>
-        <TextField select label="One end on" value={s.from.body} disabled={!mayChange} onChange={(e) => set({ from: { ...s.from, body: e.target.value } })}>{bodies.map((b) => <MenuItem key={b.id} value={b.id}>{b.label}</MenuItem>)}</TextField>
-        <TextField select label="Other end on" value={s.to.body} disabled={!mayChange} onChange={(e) => set({ to: { ...s.to, body: e.target.value } })}>{bodies.map((b) => <MenuItem key={b.id} value={b.id}>{b.label}</MenuItem>)}</TextField>
+        <TextField
+          select
+          label="One end on"
+          value={s.from.body}
+          disabled={!mayChange}
+          onChange={(e) => set({ from: { ...s.from, body: e.target.value } })}
+        >
+          {bodies.map((b) => (
+            <MenuItem key={b.id} value={b.id}>
+              {b.label}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          select
+          label="Other end on"
+          value={s.to.body}
+          disabled={!mayChange}
+          onChange={(e) => set({ to: { ...s.to, body: e.target.value } })}
+        >
+          {bodies.map((b) => (
+            <MenuItem key={b.id} value={b.id}>
+              {b.label}
+            </MenuItem>
+          ))}
+        </TextField>
         <TextField select label="The lever" value={lever} disabled={!mayChange} onChange={(e) => setLever(e.target.value as typeof lever)}>
-          <MenuItem value="none">Does not pull it</MenuItem><MenuItem value="place">Pulls the first end to another place</MenuItem><MenuItem value="lengths">Draws it out along itself</MenuItem>
+          <MenuItem value="none">Does not pull it</MenuItem>
+          <MenuItem value="place">Pulls the first end to another place</MenuItem>
+          <MenuItem value="lengths">Draws it out along itself</MenuItem>
         </TextField>
         {s.lever && lever === 'lengths' && (
           <>
-            <NumberField label="Length, released" dimension="length" value={s.lever.released} optional disabled={!mayChange} min={5} max={1500} onValue={(released) => set({ lever: { ...s.lever!, released } }, 'lever-released')} />
-            <NumberField label="Length, engaged, arm held" dimension="length" value={s.lever.engaged} optional disabled={!mayChange} min={5} max={1500} onValue={(engaged) => set({ lever: { ...s.lever!, engaged } }, 'lever-engaged')} />
+            <NumberField
+              label="Length, released"
+              dimension="length"
+              value={s.lever.released}
+              optional
+              disabled={!mayChange}
+              min={5}
+              max={1500}
+              onValue={(released) => set({ lever: { ...s.lever!, released } }, 'lever-released')}
+            />
+            <NumberField
+              label="Length, engaged, arm held"
+              dimension="length"
+              value={s.lever.engaged}
+              optional
+              disabled={!mayChange}
+              min={5}
+              max={1500}
+              onValue={(engaged) => set({ lever: { ...s.lever!, engaged } }, 'lever-engaged')}
+            />
           </>
         )}
       </Fields>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, flexWrap: 'wrap', mt: 0.5 }}>
-        <FormControlLabel disabled={!mayChange} control={<Checkbox checked={s.adjuster !== null} onChange={(e) => set({ adjuster: e.target.checked ? { label: `Adjuster of the ${within(s.label)}`, travel: null } : null })} />} label="An adjuster draws the first end" />
-        {s.adjuster && <NumberField label="Thread left on it" dimension="length" value={s.adjuster.travel} optional disabled={!mayChange} min={0} max={300} sx={{ width: 170 }} onValue={(travel) => set({ adjuster: { ...s.adjuster!, travel } }, 'adjuster')} />}
+        <FormControlLabel
+          disabled={!mayChange}
+          control={
+            <Checkbox
+              checked={s.adjuster !== null}
+              onChange={(e) => set({ adjuster: e.target.checked ? { label: `Adjuster of the ${within(s.label)}`, travel: null } : null })}
+            />
+          }
+          label="An adjuster draws the first end"
+        />
+        {s.adjuster && (
+          <NumberField
+            label="Thread left on it"
+            dimension="length"
+            value={s.adjuster.travel}
+            optional
+            disabled={!mayChange}
+            min={0}
+            max={300}
+            sx={{ width: 170 }}
+            onValue={(travel) => set({ adjuster: { ...s.adjuster!, travel } }, 'adjuster')}
+          />
+        )}
       </Box>
-      {findings.length > 0 && <Alert severity="warning" variant="outlined" sx={{ mt: 1 }}>{findings.map((f) => <div key={f.code + (f.text ?? '')}>{findingSentence(notebook, f, units)}</div>)}</Alert>}
+      {findings.length > 0 && (
+        <Alert severity="warning" variant="outlined" sx={{ mt: 1 }}>
+          {findings.map((f) => (
+            <div key={f.code + (f.text ?? '')}>{findingSentence(notebook, f, units)}</div>
+          ))}
+        </Alert>
+      )}
     </StepCard>
   );
 }
 
-function RateFields({ spring: { rate }, disabled, onRate }: { spring: NotebookSpring; disabled: boolean; onRate: (rate: Rate, key: string) => void }) {
+function RateFields({
+  spring: { rate },
+  disabled,
+  onRate,
+}: {
+  spring: NotebookSpring;
+  disabled: boolean;
+  onRate: (rate: Rate, key: string) => void;
+}) {
   switch (rate.by) {
     case 'given':
       return (
         <>
-          <NumberField label="Rate" dimension="rate" value={rate.rate} optional disabled={disabled} min={0.001} max={1000} onValue={(v) => onRate({ ...rate, rate: v }, 'rate')} />
-          <NumberField label="First tension" dimension="force" value={rate.initialTension} optional disabled={disabled} min={0} max={2000} onValue={(v) => onRate({ ...rate, initialTension: v }, 'initial')} />
+          <NumberField
+            label="Rate"
+            dimension="rate"
+            value={rate.rate}
+            optional
+            disabled={disabled}
+            min={0.001}
+            max={1000}
+            onValue={(v) => onRate({ ...rate, rate: v }, 'rate')}
+          />
+          <NumberField
+            label="First tension"
+            dimension="force"
+            value={rate.initialTension}
+            optional
+            disabled={disabled}
+            min={0}
+            max={2000}
+            onValue={(v) => onRate({ ...rate, initialTension: v }, 'initial')}
+          />
         </>
       );
     case 'taught':
       return (
         <>
-          <NumberField label="Belt tension read, engaged" dimension="force" value={rate.tensionN} optional disabled={disabled} min={1} max={5000} onValue={(v) => onRate({ ...rate, tensionN: v }, 'tension')} />
-          <NumberField label="First tension" dimension="force" value={rate.initialTension} optional disabled={disabled} min={0} max={2000} onValue={(v) => onRate({ ...rate, initialTension: v }, 'initial')} />
+          <NumberField
+            label="Belt tension read, engaged"
+            dimension="force"
+            value={rate.tensionN}
+            optional
+            disabled={disabled}
+            min={1}
+            max={5000}
+            onValue={(v) => onRate({ ...rate, tensionN: v }, 'tension')}
+          />
+          <NumberField
+            label="First tension"
+            dimension="force"
+            value={rate.initialTension}
+            optional
+            disabled={disabled}
+            min={0}
+            max={2000}
+            onValue={(v) => onRate({ ...rate, initialTension: v }, 'initial')}
+          />
         </>
       );
     case 'wire':
       return (
         <>
-          <NumberField label="Wire" dimension="length" value={rate.wireMm} optional disabled={disabled} min={0.3} max={20} onValue={(v) => onRate({ ...rate, wireMm: v }, 'wire')} />
-          <NumberField label="Coil, outside" dimension="length" value={rate.coilMm} optional disabled={disabled} min={2} max={150} onValue={(v) => onRate({ ...rate, coilMm: v }, 'coil')} />
-          <NumberField label="Coils that work" dimension="number" value={rate.turns} optional disabled={disabled} min={1} max={400} onValue={(v) => onRate({ ...rate, turns: v }, 'turns')} />
-          <TextField select label="Made of" value={rate.material} disabled={disabled} onChange={(e) => onRate({ ...rate, material: e.target.value as Material }, 'material')}>{Object.entries(MATERIALS).map(([key, m]) => <MenuItem key={key} value={key}>{m.label}</MenuItem>)}</TextField>
+          <NumberField
+            label="Wire"
+            dimension="length"
+            value={rate.wireMm}
+            optional
+            disabled={disabled}
+            min={0.3}
+            max={20}
+            onValue={(v) => onRate({ ...rate, wireMm: v }, 'wire')}
+          />
+          <NumberField
+            label="Coil, outside"
+            dimension="length"
+            value={rate.coilMm}
+            optional
+            disabled={disabled}
+            min={2}
+            max={150}
+            onValue={(v) => onRate({ ...rate, coilMm: v }, 'coil')}
+          />
+          <NumberField
+            label="Coils that work"
+            dimension="number"
+            value={rate.turns}
+            optional
+            disabled={disabled}
+            min={1}
+            max={400}
+            onValue={(v) => onRate({ ...rate, turns: v }, 'turns')}
+          />
+          <TextField
+            select
+            label="Made of"
+            value={rate.material}
+            disabled={disabled}
+            onChange={(e) => onRate({ ...rate, material: e.target.value as Material }, 'material')}
+          >
+            {Object.entries(MATERIALS).map(([key, m]) => (
+              <MenuItem key={key} value={key}>
+                {m.label}
+              </MenuItem>
+            ))}
+          </TextField>
         </>
       );
     case 'scale': {
-      const put = (i: 0 | 1, part: Partial<(typeof rate.pulls)[0]>, key: string) => onRate({ ...rate, pulls: [i === 0 ? { ...rate.pulls[0], ...part } : rate.pulls[0], i === 1 ? { ...rate.pulls[1], ...part } : rate.pulls[1]] }, `${key}-${i}`);
+      const put = (i: 0 | 1, part: Partial<(typeof rate.pulls)[0]>, key: string) =>
+        onRate(
+          {
+            ...rate,
+            pulls: [i === 0 ? { ...rate.pulls[0], ...part } : rate.pulls[0], i === 1 ? { ...rate.pulls[1], ...part } : rate.pulls[1]],
+          },
+          `${key}-${i}`,
+        );
       return (
         <>
           <Box sx={{ gridColumn: '1 / -1', display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(4, 1fr)' }, gap: 1 }}>
             {([0, 1] as const).flatMap((i) => [
-              <NumberField key={`length-${i}`} label={`Length, pull ${i + 1}`} dimension="length" value={rate.pulls[i].lengthMm} optional disabled={disabled} min={5} max={1500} onValue={(v) => put(i, { lengthMm: v }, 'length')} />,
-              <NumberField key={`force-${i}`} label={`Scale shows, pull ${i + 1}`} dimension="force" value={rate.pulls[i].forceN} optional disabled={disabled} min={0.1} max={2000} onValue={(v) => put(i, { forceN: v }, 'force')} />,
+              <NumberField
+                key={`length-${i}`}
+                label={`Length, pull ${i + 1}`}
+                dimension="length"
+                value={rate.pulls[i].lengthMm}
+                optional
+                disabled={disabled}
+                min={5}
+                max={1500}
+                onValue={(v) => put(i, { lengthMm: v }, 'length')}
+              />,
+              <NumberField
+                key={`force-${i}`}
+                label={`Scale shows, pull ${i + 1}`}
+                dimension="force"
+                value={rate.pulls[i].forceN}
+                optional
+                disabled={disabled}
+                min={0.1}
+                max={2000}
+                onValue={(v) => put(i, { forceN: v }, 'force')}
+              />,
             ])}
           </Box>
         </>
@@ -149,17 +426,38 @@ function RateLine({ spring: s }: { spring: NotebookSpring }) {
   const { rate } = s;
   const extension = s.kind === 'extension';
   let read: { ok: true; spring: SpringEstimate } | { ok: false; problem: string } | null = null;
-  if (rate.by === 'wire' && rate.wireMm !== null && rate.coilMm !== null && rate.turns !== null) read = springFromWire({ wireMm: rate.wireMm, coilMm: rate.coilMm, turns: rate.turns, material: rate.material, extension });
+  if (rate.by === 'wire' && rate.wireMm !== null && rate.coilMm !== null && rate.turns !== null)
+    read = springFromWire({ wireMm: rate.wireMm, coilMm: rate.coilMm, turns: rate.turns, material: rate.material, extension });
   if (rate.by === 'scale' && s.freeLength !== null) {
     const [a, b] = rate.pulls;
-    if (a.lengthMm !== null && a.forceN !== null && b.lengthMm !== null && b.forceN !== null) read = springFromScale(s.freeLength, { lengthMm: a.lengthMm, forceN: a.forceN }, { lengthMm: b.lengthMm, forceN: b.forceN }, extension);
+    if (a.lengthMm !== null && a.forceN !== null && b.lengthMm !== null && b.forceN !== null)
+      read = springFromScale(
+        s.freeLength,
+        { lengthMm: a.lengthMm, forceN: a.forceN },
+        { lengthMm: b.lengthMm, forceN: b.forceN },
+        extension,
+      );
   }
   if (!read) return <Box sx={{ height: 12 }} />;
-  if (!read.ok) return <Alert severity="warning" variant="outlined" sx={{ my: 1 }}>{read.problem}</Alert>;
+  if (!read.ok)
+    return (
+      <Alert severity="warning" variant="outlined" sx={{ my: 1 }}>
+        {read.problem}
+      </Alert>
+    );
   const { rate: k, rateSd, initialTension, initialTensionSd } = read.spring;
   return (
     <Typography sx={{ my: 1, fontSize: 14 }}>
-      Rate <strong>{show(k, 'rate')}</strong> ± {show(2 * rateSd, 'rate')}{extension ? <>, first tension {show(initialTension, 'force')} ± {show(2 * initialTensionSd, 'force')}{rate.by === 'wire' ? ', an estimate for a spring wound in the ordinary way' : ''}</> : ''}.
+      Rate <strong>{show(k, 'rate')}</strong> ± {show(2 * rateSd, 'rate')}
+      {extension ? (
+        <>
+          , first tension {show(initialTension, 'force')} ± {show(2 * initialTensionSd, 'force')}
+          {rate.by === 'wire' ? ', an estimate for a spring wound in the ordinary way' : ''}
+        </>
+      ) : (
+        ''
+      )}
+      .
     </Typography>
   );
 }

@@ -9,7 +9,18 @@ import { turn, type Pages } from './pages';
 import { previewOf } from './preview';
 import { progressOf, STEPS } from './progress';
 import { tapped } from './tapped';
-import { againstRestWords, closingSentence, doubtSentence, findingSentence, measureHow, measureTitle, missingSentence, sideSentence, triangleSentence, wornWords } from './words';
+import {
+  againstRestWords,
+  closingSentence,
+  doubtSentence,
+  findingSentence,
+  measureHow,
+  measureTitle,
+  missingSentence,
+  sideSentence,
+  triangleSentence,
+  wornWords,
+} from './words';
 
 const units = unitsFor({ system: 'metric', inchDenominator: 16 });
 const look = (notebook: Notebook): Look => {
@@ -23,7 +34,11 @@ const whole = measured(rider);
 
 describe('undo', () => {
   const start: Pages = { past: [], now: fresh, future: [], key: null };
-  const name = (name: string, key?: string) => ({ type: 'write' as const, change: (now: Notebook) => ({ ...now, name }), ...(key === undefined ? {} : { key }) });
+  const name = (name: string, key?: string) => ({
+    type: 'write' as const,
+    change: (now: Notebook) => ({ ...now, name }),
+    ...(key === undefined ? {} : { key }),
+  });
   it('letters typed one after the other are one entry, and another field begins another', () => {
     let pages = start;
     for (const letters of ['O', 'Or', 'Orc']) pages = turn(pages, name(letters, 'name'));
@@ -42,7 +57,8 @@ describe('undo', () => {
     expect(turn(start, { type: 'undo' })).toBe(start);
     expect(turn(start, { type: 'redo' })).toBe(start);
   });
-  it('what was taken from elsewhere can be undone too', () => expect(turn(turn(start, { type: 'replace', with: whole }), { type: 'undo' }).now).toBe(fresh));
+  it('what was taken from elsewhere can be undone too', () =>
+    expect(turn(turn(start, { type: 'replace', with: whole }), { type: 'undo' }).now).toBe(fresh));
 });
 
 describe('the one thing to do next', () => {
@@ -54,15 +70,28 @@ describe('the one thing to do next', () => {
     expect(next({ ...sized, belts: sized.belts.map((b) => ({ ...b, route: [] })) })).toEqual({ kind: 'route', belt: 'blade' });
     expect(next(sized)).toMatchObject({ kind: 'measure', measure: { id: fresh.measures[0]!.id } });
     expect(next({ ...whole, sides: [] })).toMatchObject({ kind: 'side' });
-    expect(next({ ...whole, springs: whole.springs.map((s) => ({ ...s, freeLength: null })) })).toMatchObject({ kind: 'missing', missing: { what: 'spring-length' } });
+    expect(next({ ...whole, springs: whole.springs.map((s) => ({ ...s, freeLength: null })) })).toMatchObject({
+      kind: 'missing',
+      missing: { what: 'spring-length' },
+    });
     expect(next(whole)).toMatchObject({ kind: 'make' });
   });
   it('a measure left out is not asked for, and one more is advised where that leaves something loose', () => {
     const id = whole.measures.find((m) => 'between' in m && m.between.includes('engage-from'))!.id;
-    expect(next({ ...whole, measures: whole.measures.map((m) => (m.id === id ? { ...m, skipped: true } : m)) })).toMatchObject({ kind: 'advice', advice: { kind: 'centres' } });
+    expect(next({ ...whole, measures: whole.measures.map((m) => (m.id === id ? { ...m, skipped: true } : m)) })).toMatchObject({
+      kind: 'advice',
+      advice: { kind: 'centres' },
+    });
   });
   it('a contradiction comes before everything, with the likeliest culprit', () => {
-    const more: Notebook = { ...whole, measures: [...whole.measures, { id: 'again', kind: 'centres', between: ['crank', 'spindle'], value: Math.hypot(60, 420) }, { id: 'spare', kind: 'outside', between: ['crank', 'spindle'], value: Math.hypot(60, 420) + 114.3 }] };
+    const more: Notebook = {
+      ...whole,
+      measures: [
+        ...whole.measures,
+        { id: 'again', kind: 'centres', between: ['crank', 'spindle'], value: Math.hypot(60, 420) },
+        { id: 'spare', kind: 'outside', between: ['crank', 'spindle'], value: Math.hypot(60, 420) + 114.3 },
+      ],
+    };
     const slipped = { ...more, measures: more.measures.map((m) => (m.id === 'crank-spindle' ? { ...m, value: m.value! + 25 } : m)) };
     expect(next(slipped)).toMatchObject({ kind: 'suspect', measure: { id: 'crank-spindle' } });
   });
@@ -75,7 +104,9 @@ describe('changes keep the notebook whole', () => {
     // Everything that is named must be there: the survey refuses a sheet that speaks of what is not.
     expect(lookAt(notebook).ok).toBe(true);
     expect(notebook.springs.every((s) => [s.from.point, s.to.point].every((id) => notebook.points.some((p) => p.id === id)))).toBe(true);
-    expect(notebook.springs.every((s) => [s.from.body, s.to.body].every((id) => id === 'frame' || notebook.arms.some((a) => a.id === id)))).toBe(true);
+    expect(
+      notebook.springs.every((s) => [s.from.body, s.to.body].every((id) => id === 'frame' || notebook.arms.some((a) => a.id === id))),
+    ).toBe(true);
   };
   it.each(whole.pulleys.map((p) => p.id))('without pulley %s', (id) => {
     const next = withoutPlace({ ...whole, pulleys: whole.pulleys.map((p) => ({ ...p, sameAs: p.id === id ? null : id })) }, id);
@@ -130,30 +161,66 @@ describe('what the plate shows', () => {
 
 describe('words', () => {
   const kinds = [
-    { id: '1', kind: 'centres', between: ['crank', 'spindle'], value: 1 }, { id: '2', kind: 'outside', between: ['crank', 'spindle'], value: 1 }, { id: '3', kind: 'inside', between: ['crank', 'arm-pivot'], value: 1 }, { id: '4', kind: 'from-edge', of: 'crank', edge: 'deck edge', value: 1 },
-    { id: '5', kind: 'along-edge', of: 'crank', edge: 'deck edge', value: 1 }, { id: '6', kind: 'in-line', of: 'crank', between: ['spindle', 'arm-idler'], value: 1 }, { id: '7', kind: 'angle', at: 'crank', between: ['spindle', 'arm-idler'], value: 1 }, { id: '8', kind: 'belt', belt: 'blade', reference: 'outside', value: 1 },
+    { id: '1', kind: 'centres', between: ['crank', 'spindle'], value: 1 },
+    { id: '2', kind: 'outside', between: ['crank', 'spindle'], value: 1 },
+    { id: '3', kind: 'inside', between: ['crank', 'arm-pivot'], value: 1 },
+    { id: '4', kind: 'from-edge', of: 'crank', edge: 'deck edge', value: 1 },
+    { id: '5', kind: 'along-edge', of: 'crank', edge: 'deck edge', value: 1 },
+    { id: '6', kind: 'in-line', of: 'crank', between: ['spindle', 'arm-idler'], value: 1 },
+    { id: '7', kind: 'angle', at: 'crank', between: ['spindle', 'arm-idler'], value: 1 },
+    { id: '8', kind: 'belt', belt: 'blade', reference: 'outside', value: 1 },
   ] as Notebook['measures'];
   it('every kind of measure has its own title and says where to put the tape, by names and never by ids', () => {
     const titles = kinds.map((m) => measureTitle(whole, m));
     expect(new Set(titles).size).toBe(kinds.length);
-    for (const text of [...titles, ...kinds.map((m) => measureHow(whole, m))]) expect(text).not.toMatch(/crank|arm-idler|arm-pivot|undefined/);
+    for (const text of [...titles, ...kinds.map((m) => measureHow(whole, m))])
+      expect(text).not.toMatch(/crank|arm-idler|arm-pivot|undefined/);
   });
   it('every finding, doubt, missing part and closing verdict is a sentence', () => {
     const sentences = [
-      ...(['end-out-of-reach', 'second-place', 'ends-coincide', 'spring-slack', 'spring-bad', 'tightens-the-wrong-way', 'brake-outside-travel', 'cannot-teach', 'keeper-left-out'] as const).map((code) => findingSentence(whole, { code, of: code.startsWith('spring') ? 'engage' : 'arm', mm: 12, text: 'Its readings contradict.' }, units)),
-      ...(['name', 'pulley', 'place', 'diameter', 'arm-pivot', 'arm-end', 'spring', 'spring-length', 'lever', 'route'] as const).map((what) => missingSentence(whole, { what, of: 'crank' })),
-      ...(['v-on-flat', 'back-in-groove', 'idler-on-tight-side'] as const).map((code) => doubtSentence({ code, stop: 0 }, 'Engagement idler')),
-      ...(['agrees', 'stretched', 'too-short-for-the-path', 'longer-than-the-path', 'lies-loose'] as const).map((verdict) => closingSentence(whole, 'blade', { verdict, differenceMm: 14, sd: 3, share: 0.011, culprit: { id: 'crank-spindle', byMm: 12 } }, units)),
+      ...(
+        [
+          'end-out-of-reach',
+          'second-place',
+          'ends-coincide',
+          'spring-slack',
+          'spring-bad',
+          'tightens-the-wrong-way',
+          'brake-outside-travel',
+          'cannot-teach',
+          'keeper-left-out',
+        ] as const
+      ).map((code) =>
+        findingSentence(whole, { code, of: code.startsWith('spring') ? 'engage' : 'arm', mm: 12, text: 'Its readings contradict.' }, units),
+      ),
+      ...(['name', 'pulley', 'place', 'diameter', 'arm-pivot', 'arm-end', 'spring', 'spring-length', 'lever', 'route'] as const).map(
+        (what) => missingSentence(whole, { what, of: 'crank' }),
+      ),
+      ...(['v-on-flat', 'back-in-groove', 'idler-on-tight-side'] as const).map((code) =>
+        doubtSentence({ code, stop: 0 }, 'Engagement idler'),
+      ),
+      ...(['agrees', 'stretched', 'too-short-for-the-path', 'longer-than-the-path', 'lies-loose'] as const).map((verdict) =>
+        closingSentence(
+          whole,
+          'blade',
+          { verdict, differenceMm: 14, sd: 3, share: 0.011, culprit: { id: 'crank-spindle', byMm: 12 } },
+          units,
+        ),
+      ),
     ];
     for (const s of sentences) expect(s).toMatch(/^[A-Z0-9].*[.?]$/);
     for (const s of sentences) expect(s).not.toMatch(/undefined|null|NaN|crank-/);
   });
   it('a side is said as it was answered', () => {
-    expect(sideSentence(whole, { pulley: 'arm-idler', leftOf: ['crank', 'spindle'] })).toBe('Seen from above, the engagement idler is left of the line from the engine pulley to the blade spindle.');
+    expect(sideSentence(whole, { pulley: 'arm-idler', leftOf: ['crank', 'spindle'] })).toBe(
+      'Seen from above, the engagement idler is left of the line from the engine pulley to the blade spindle.',
+    );
     expect(sideSentence(whole, { pulley: 'arm-idler', leftOf: ['crank', 'spindle'], right: true })).toContain('is right of');
   });
   it('three distances that cannot meet are named', () =>
-    expect(triangleSentence(whole, { long: 'crank-spindle', short: ['crank-arm-idler', 'arm-idler-spindle'], byMm: 50 }, units)).toBe('Three distances cannot meet: engine pulley to blade spindle is 50.0 mm longer than engine pulley to engagement idler and engagement idler to blade spindle together. One of the three is misread.'));
+    expect(triangleSentence(whole, { long: 'crank-spindle', short: ['crank-arm-idler', 'arm-idler-spindle'], byMm: 50 }, units)).toBe(
+      'Three distances cannot meet: engine pulley to blade spindle is 50.0 mm longer than engine pulley to engagement idler and engagement idler to blade spindle together. One of the three is misread.',
+    ));
   it('wear is said as a caliper shows it, and nothing where nothing was measured', () => {
     const inch = unitsFor({ system: 'inch', inchDenominator: 16 });
     expect(wornWords({ narrowedMm: 0.6, stretched: 0.008 }, units.caliper)).toBe('0.6 mm narrower than new, 0.8 % longer than new');
@@ -165,7 +232,13 @@ describe('words', () => {
   it('a measure is compared with the rest only as closely as that can be told', () => {
     const solved = (by: number, sd: number) => ({ id: 'm', fitted: 0, residual: 0, suspect: false, againstRest: { by, sd } });
     const say = (by: number, sd: number, suspect = true) => againstRestWords(kinds[0]!, solved(by, sd), 2, suspect, units);
-    expect([say(1, 3), say(25, 3), say(-25, 3), say(25, 3, false), say(10, 40)]).toEqual(['agrees with the rest', '25.0 mm over what the rest says', '25.0 mm under what the rest says', '', 'the rest says little of it']);
+    expect([say(1, 3), say(25, 3), say(-25, 3), say(25, 3, false), say(10, 40)]).toEqual([
+      'agrees with the rest',
+      '25.0 mm over what the rest says',
+      '25.0 mm under what the rest says',
+      '',
+      'the rest says little of it',
+    ]);
   });
 });
 
@@ -176,5 +249,7 @@ describe('steps', () => {
     expect(before!.done).toBe(0);
     expect(after.done).toBe(after.asked);
   });
-  it.each(TEMPLATES.map((t) => [t.key, t] as const))('%s begins as a sound notebook', (_, template) => expect(validateNotebook(notebookFor(template.make())).ok).toBe(true));
+  it.each(TEMPLATES.map((t) => [t.key, t] as const))('%s begins as a sound notebook', (_, template) =>
+    expect(validateNotebook(notebookFor(template.make())).ok).toBe(true),
+  );
 });

@@ -16,10 +16,26 @@ import { TapeDrawing } from './tape-drawing';
 import { SoftText, type StepProps } from './steps';
 import { againstRestWords, KIND_OF_TAPE, measureHow, measureTitle, placeName, sideSentence, triangleSentence } from './words';
 
-const KIND_WORDS: Readonly<Record<NotebookMeasure['kind'], string>> = { centres: 'Centre to centre', outside: '', inside: '', 'from-edge': 'From an edge', 'along-edge': 'Along an edge', 'in-line': 'In line', angle: 'Angle', belt: 'Round the path' };
+const KIND_WORDS: Readonly<Record<NotebookMeasure['kind'], string>> = {
+  centres: 'Centre to centre',
+  outside: '',
+  inside: '',
+  'from-edge': 'From an edge',
+  'along-edge': 'Along an edge',
+  'in-line': 'In line',
+  angle: 'Angle',
+  belt: 'Round the path',
+};
 
 /** The distances, in the order of a walk round the deck; each with a drawing of where the tape goes, and how well it sits with the rest. */
-export function TapeStep({ notebook, look, write, mayChange, active, onActive }: StepProps & { active: string | null; onActive: (id: string | null) => void }) {
+export function TapeStep({
+  notebook,
+  look,
+  write,
+  mayChange,
+  active,
+  onActive,
+}: StepProps & { active: string | null; onActive: (id: string | null) => void }) {
   const units = useUnits();
   const list = useRef<HTMLOListElement>(null);
   const [adding, setAdding] = useState(false);
@@ -30,7 +46,13 @@ export function TapeStep({ notebook, look, write, mayChange, active, onActive }:
   const solved = new Map(look?.answer.measures.map((m) => [m.id, m]));
   const says = (m: NotebookMeasure) => {
     const at = suspects.indexOf(m.id);
-    const parts = m.skipped === true ? ['left out'] : [at === 0 ? 'most likely wrong' : at === 1 ? 'second most likely wrong' : '', againstRestWords(m, solved.get(m.id), notebook.tapeSd, at >= 0, units)];
+    const parts =
+      m.skipped === true
+        ? ['left out']
+        : [
+            at === 0 ? 'most likely wrong' : at === 1 ? 'second most likely wrong' : '',
+            againstRestWords(m, solved.get(m.id), notebook.tapeSd, at >= 0, units),
+          ];
     return [KIND_WORDS[m.kind], ...parts].filter(Boolean).join(' · ');
   };
   // Rows are many and one is typed in: what they are handed stays the same, so that only those are drawn anew that read otherwise.
@@ -38,50 +60,110 @@ export function TapeStep({ notebook, look, write, mayChange, active, onActive }:
   useEffect(() => {
     measures.current = notebook.measures;
   });
-  const focusNext = useCallback((id: string) => {
-    const from = measures.current.findIndex((m) => m.id === id);
-    const next = measures.current.slice(from + 1).find((m) => m.value === null && m.skipped !== true) ?? measures.current[from + 1];
-    if (!next) return;
-    onActive(next.id);
-    list.current?.querySelector<HTMLInputElement>(`[data-at="measure:${CSS.escape(next.id)}"] input[data-dimension]`)?.focus();
-  }, [onActive]);
-  const change = useCallback((id: string, part: Partial<NotebookMeasure>, key?: string) => write((now) => ({ ...now, measures: now.measures.map((m) => (m.id === id ? ({ ...m, ...part } as NotebookMeasure) : m)) }), key), [write]);
+  const focusNext = useCallback(
+    (id: string) => {
+      const from = measures.current.findIndex((m) => m.id === id);
+      const next = measures.current.slice(from + 1).find((m) => m.value === null && m.skipped !== true) ?? measures.current[from + 1];
+      if (!next) return;
+      onActive(next.id);
+      list.current?.querySelector<HTMLInputElement>(`[data-at="measure:${CSS.escape(next.id)}"] input[data-dimension]`)?.focus();
+    },
+    [onActive],
+  );
+  const change = useCallback(
+    (id: string, part: Partial<NotebookMeasure>, key?: string) =>
+      write((now) => ({ ...now, measures: now.measures.map((m) => (m.id === id ? ({ ...m, ...part } as NotebookMeasure) : m)) }), key),
+    [write],
+  );
   const remove = useCallback((id: string) => write((now) => ({ ...now, measures: now.measures.filter((m) => m.id !== id) })), [write]);
   return (
     <>
       <SoftText>
-        {asked.filter((m) => m.value !== null).length} of {asked.length} taken. Leave the arm where it stands for all of them. Spare measures find mistakes; a tape is taken as good to ± {units.show(2 * notebook.tapeSd, 'length', 0)}.
+        {asked.filter((m) => m.value !== null).length} of {asked.length} taken. Leave the arm where it stands for all of them. Spare
+        measures find mistakes; a tape is taken as good to ± {units.show(2 * notebook.tapeSd, 'length', 0)}.
       </SoftText>
-      {broken && <Alert severity="warning" variant="outlined" sx={{ mb: 1 }}>{triangleSentence(notebook, broken, units)}</Alert>}
-      <Box component="ol" ref={list} sx={{ listStyle: 'none', m: 0, p: 0, border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)' }}>
+      {broken && (
+        <Alert severity="warning" variant="outlined" sx={{ mb: 1 }}>
+          {triangleSentence(notebook, broken, units)}
+        </Alert>
+      )}
+      <Box
+        component="ol"
+        ref={list}
+        sx={{ listStyle: 'none', m: 0, p: 0, border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)' }}
+      >
         {notebook.measures.map((m, i) => (
-          <MeasureRow key={m.id} measure={m} number={i + 1} title={measureTitle(notebook, m)} says={says(m)} suspect={suspects.indexOf(m.id)} open={active === m.id ? { notebook, look } : null} mayChange={mayChange} onOpen={onActive} onNext={focusNext} onChange={change} onRemove={remove} />
+          <MeasureRow
+            key={m.id}
+            measure={m}
+            number={i + 1}
+            title={measureTitle(notebook, m)}
+            says={says(m)}
+            suspect={suspects.indexOf(m.id)}
+            open={active === m.id ? { notebook, look } : null}
+            mayChange={mayChange}
+            onOpen={onActive}
+            onNext={focusNext}
+            onChange={change}
+            onRemove={remove}
+          />
         ))}
       </Box>
       {mayChange && (
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 1.5 }}>
-          {still.length > 0 && <Button variant="outlined" onClick={() => write((now) => ({ ...now, measures: [...now.measures, ...proposeMeasures(now)] }))}>Ask for {still.length} more that the drive needs</Button>}
-          <Button variant="outlined" startIcon={<Icon name="add" size={18} />} onClick={() => setAdding(!adding)} aria-expanded={adding}>Another measure</Button>
+          {still.length > 0 && (
+            <Button variant="outlined" onClick={() => write((now) => ({ ...now, measures: [...now.measures, ...proposeMeasures(now)] }))}>
+              Ask for {still.length} more that the drive needs
+            </Button>
+          )}
+          <Button variant="outlined" startIcon={<Icon name="add" size={18} />} onClick={() => setAdding(!adding)} aria-expanded={adding}>
+            Another measure
+          </Button>
         </Box>
       )}
       {notebook.sides.length > 0 && <Sides notebook={notebook} write={write} mayChange={mayChange} />}
-      {adding && <AddMeasure notebook={notebook} onAdd={(m) => { write((now) => ({ ...now, measures: [...now.measures, m] })); setAdding(false); onActive(m.id); }} />}
+      {adding && (
+        <AddMeasure
+          notebook={notebook}
+          onAdd={(m) => {
+            write((now) => ({ ...now, measures: [...now.measures, m] }));
+            setAdding(false);
+            onActive(m.id);
+          }}
+        />
+      )}
     </>
   );
 }
 
 /** What was answered of left and right, to be turned over or taken back. */
 function Sides({ notebook, write, mayChange }: Omit<StepProps, 'look'>) {
-  const change = (at: number, next: Notebook['sides'][number] | null) => write((now) => ({ ...now, sides: now.sides.flatMap((s, i) => (i !== at ? [s] : next ? [next] : [])) }));
+  const change = (at: number, next: Notebook['sides'][number] | null) =>
+    write((now) => ({ ...now, sides: now.sides.flatMap((s, i) => (i !== at ? [s] : next ? [next] : [])) }));
   return (
     <Box component="section" sx={{ mt: 2 }}>
       <Typography variant="h3">Left or right, as you said</Typography>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {notebook.sides.map((s, i) => (
-          <Box component="li" key={`${s.pulley} ${s.leftOf.join(' ')}`} sx={{ display: 'flex', alignItems: 'center', gap: 1, borderTop: '1px solid var(--ts-edge)', fontSize: 14 }}>
+          <Box
+            component="li"
+            key={`${s.pulley} ${s.leftOf.join(' ')}`}
+            sx={{ display: 'flex', alignItems: 'center', gap: 1, borderTop: '1px solid var(--ts-edge)', fontSize: 14 }}
+          >
             <span style={{ flex: 1 }}>{sideSentence(notebook, s)}</span>
-            {mayChange && <Button size="small" onClick={() => change(i, { pulley: s.pulley, leftOf: s.leftOf, ...(s.right === true ? {} : { right: true }) })}>Turn over</Button>}
-            {mayChange && <IconButton aria-label={`Take back: ${sideSentence(notebook, s)}`} onClick={() => change(i, null)}><Icon name="close" size={16} /></IconButton>}
+            {mayChange && (
+              <Button
+                size="small"
+                onClick={() => change(i, { pulley: s.pulley, leftOf: s.leftOf, ...(s.right === true ? {} : { right: true }) })}
+              >
+                Turn over
+              </Button>
+            )}
+            {mayChange && (
+              <IconButton aria-label={`Take back: ${sideSentence(notebook, s)}`} onClick={() => change(i, null)}>
+                <Icon name="close" size={16} />
+              </IconButton>
+            )}
           </Box>
         ))}
       </Box>
@@ -106,36 +188,132 @@ interface RowProps {
   readonly onRemove: (id: string) => void;
 }
 
-const MeasureRow = memo(function MeasureRow({ measure: m, number, title, says, suspect, open, mayChange, onOpen, onNext, onChange, onRemove }: RowProps) {
+const MeasureRow = memo(function MeasureRow({
+  measure: m,
+  number,
+  title,
+  says,
+  suspect,
+  open,
+  mayChange,
+  onOpen,
+  onNext,
+  onChange,
+  onRemove,
+}: RowProps) {
   const angle = m.kind === 'angle';
   const signed = m.kind === 'from-edge' || m.kind === 'along-edge' || m.kind === 'in-line';
   const skipped = m.skipped === true;
   return (
-    <Box component="li" data-at={`measure:${m.id}`} sx={{ borderTop: number > 1 ? '1px solid var(--ts-edge)' : 0, p: 1, borderLeft: `4px solid ${suspect >= 0 ? 'var(--ts-copper)' : open ? 'var(--ts-work)' : 'transparent'}` }}>
-      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '26px minmax(0, 1fr)', sm: '26px minmax(0, 1fr) 148px' }, gap: 1, alignItems: 'center' }}>
-        <Box className="ts-mono" aria-hidden sx={{ fontSize: 13, color: 'var(--ts-quiet)', textAlign: 'right' }}>{number}</Box>
-        <Box component="button" type="button" onClick={() => onOpen(m.id)} aria-expanded={open !== null} sx={{ all: 'unset', cursor: 'pointer', minHeight: 44, display: 'flex', flexDirection: 'column', justifyContent: 'center', '&:focus-visible': { outline: '3px solid var(--ts-work)' } }}>
-          <Box component="span" sx={{ fontWeight: open ? 650 : 500, textDecoration: skipped ? 'line-through' : 'none' }}>{title}</Box>
-          <Box component="span" sx={{ fontSize: 13, color: suspect >= 0 ? 'var(--ts-copper)' : 'var(--ts-quiet)' }}>{says}</Box>
+    <Box
+      component="li"
+      data-at={`measure:${m.id}`}
+      sx={{
+        borderTop: number > 1 ? '1px solid var(--ts-edge)' : 0,
+        p: 1,
+        borderLeft: `4px solid ${suspect >= 0 ? 'var(--ts-copper)' : open ? 'var(--ts-work)' : 'transparent'}`,
+      }}
+    >
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: '26px minmax(0, 1fr)', sm: '26px minmax(0, 1fr) 148px' },
+          gap: 1,
+          alignItems: 'center',
+        }}
+      >
+        <Box className="ts-mono" aria-hidden sx={{ fontSize: 13, color: 'var(--ts-quiet)', textAlign: 'right' }}>
+          {number}
         </Box>
-        <NumberField label={angle ? 'Angle' : 'Reading'} dimension={angle ? 'angle' : 'length'} value={m.value} optional disabled={!mayChange || skipped} min={signed ? -LONGEST_TAPE_MM : 0.1} max={angle ? 180 : LONGEST_TAPE_MM}
-          sx={{ gridColumn: { xs: '2', sm: 'auto' } }} onFocus={() => onOpen(m.id)} typed={m.typed ?? null} onValue={(value, typed) => onChange(m.id, { value, typed: value === null ? undefined : typed.slice(0, 60) }, `measure-${m.id}`)} onKeyDown={(e) => { if (e.key === 'Enter') { e.preventDefault(); onNext(m.id); } }} ariaLabel={`${angle ? 'Angle' : 'Reading'}, ${title}`} />
+        <Box
+          component="button"
+          type="button"
+          onClick={() => onOpen(m.id)}
+          aria-expanded={open !== null}
+          sx={{
+            all: 'unset',
+            cursor: 'pointer',
+            minHeight: 44,
+            display: 'flex',
+            flexDirection: 'column',
+            justifyContent: 'center',
+            '&:focus-visible': { outline: '3px solid var(--ts-work)' },
+          }}
+        >
+          <Box component="span" sx={{ fontWeight: open ? 650 : 500, textDecoration: skipped ? 'line-through' : 'none' }}>
+            {title}
+          </Box>
+          <Box component="span" sx={{ fontSize: 13, color: suspect >= 0 ? 'var(--ts-copper)' : 'var(--ts-quiet)' }}>
+            {says}
+          </Box>
+        </Box>
+        <NumberField
+          label={angle ? 'Angle' : 'Reading'}
+          dimension={angle ? 'angle' : 'length'}
+          value={m.value}
+          optional
+          disabled={!mayChange || skipped}
+          min={signed ? -LONGEST_TAPE_MM : 0.1}
+          max={angle ? 180 : LONGEST_TAPE_MM}
+          sx={{ gridColumn: { xs: '2', sm: 'auto' } }}
+          onFocus={() => onOpen(m.id)}
+          typed={m.typed ?? null}
+          onValue={(value, typed) => onChange(m.id, { value, typed: value === null ? undefined : typed.slice(0, 60) }, `measure-${m.id}`)}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') {
+              e.preventDefault();
+              onNext(m.id);
+            }
+          }}
+          ariaLabel={`${angle ? 'Angle' : 'Reading'}, ${title}`}
+        />
       </Box>
       {open && (
-        <Box sx={{ pl: { xs: 0, sm: 4.5 }, pt: 1, display: 'grid', gridTemplateColumns: { xs: '1fr', sm: 'minmax(0, 1.2fr) minmax(0, 1fr)' }, gap: 1.5 }}>
+        <Box
+          sx={{
+            pl: { xs: 0, sm: 4.5 },
+            pt: 1,
+            display: 'grid',
+            gridTemplateColumns: { xs: '1fr', sm: 'minmax(0, 1.2fr) minmax(0, 1fr)' },
+            gap: 1.5,
+          }}
+        >
           <TapeDrawing notebook={open.notebook} look={open.look} measure={m} />
           <Box sx={{ fontSize: 14, display: 'flex', flexDirection: 'column', gap: 1 }}>
             <span>{measureHow(open.notebook, m)}</span>
             {(m.kind === 'centres' || m.kind === 'outside' || m.kind === 'inside') && (
-              <TextField select label="Taken" value={m.kind} disabled={!mayChange} onChange={(e) => onChange(m.id, { kind: e.target.value as 'centres' })}>
-                {Object.entries(KIND_OF_TAPE).map(([kind, words]) => <MenuItem key={kind} value={kind}>{words}</MenuItem>)}
+              <TextField
+                select
+                label="Taken"
+                value={m.kind}
+                disabled={!mayChange}
+                onChange={(e) => onChange(m.id, { kind: e.target.value as 'centres' })}
+              >
+                {Object.entries(KIND_OF_TAPE).map(([kind, words]) => (
+                  <MenuItem key={kind} value={kind}>
+                    {words}
+                  </MenuItem>
+                ))}
               </TextField>
             )}
             {mayChange && (
               <Box sx={{ display: 'flex', gap: 0.5, flexWrap: 'wrap' }}>
-                <Button size="small" onClick={() => onChange(m.id, { skipped: !skipped })}>{skipped ? 'Take it in again' : 'Leave it out'}</Button>
-                <IconButton aria-label={`Remove “${title}”`} onClick={() => onRemove(m.id)}><Icon name="close" size={18} /></IconButton>
-                <NumberField label="Good to ±" dimension={angle ? 'angle' : 'length'} value={m.sd ?? null} optional min={0.05} max={100} sx={{ width: 118 }} onValue={(sd) => onChange(m.id, { sd: sd ?? undefined }, `sd-${m.id}`)} />
+                <Button size="small" onClick={() => onChange(m.id, { skipped: !skipped })}>
+                  {skipped ? 'Take it in again' : 'Leave it out'}
+                </Button>
+                <IconButton aria-label={`Remove “${title}”`} onClick={() => onRemove(m.id)}>
+                  <Icon name="close" size={18} />
+                </IconButton>
+                <NumberField
+                  label="Good to ±"
+                  dimension={angle ? 'angle' : 'length'}
+                  value={m.sd ?? null}
+                  optional
+                  min={0.05}
+                  max={100}
+                  sx={{ width: 118 }}
+                  onValue={(sd) => onChange(m.id, { sd: sd ?? undefined }, `sd-${m.id}`)}
+                />
               </Box>
             )}
           </Box>
@@ -146,7 +324,15 @@ const MeasureRow = memo(function MeasureRow({ measure: m, number, title, says, s
 });
 
 type NewKind = 'centres' | 'outside' | 'inside' | 'in-line' | 'angle' | 'from-edge' | 'along-edge';
-const NEW_KINDS: readonly (readonly [NewKind, string])[] = [['centres', 'Centre to centre'], ['outside', 'Over the far rims'], ['inside', 'Between the near rims'], ['in-line', 'In line with two others'], ['angle', 'Angle between two others'], ['from-edge', 'Square off a straight edge'], ['along-edge', 'Along a straight edge']];
+const NEW_KINDS: readonly (readonly [NewKind, string])[] = [
+  ['centres', 'Centre to centre'],
+  ['outside', 'Over the far rims'],
+  ['inside', 'Between the near rims'],
+  ['in-line', 'In line with two others'],
+  ['angle', 'Angle between two others'],
+  ['from-edge', 'Square off a straight edge'],
+  ['along-edge', 'Along a straight edge'],
+];
 
 function AddMeasure({ notebook, onAdd }: { notebook: Notebook; onAdd: (m: NotebookMeasure) => void }) {
   const places = [...notebook.pulleys, ...notebook.points];
@@ -154,7 +340,14 @@ function AddMeasure({ notebook, onAdd }: { notebook: Notebook; onAdd: (m: Notebo
   const [chosen, setChosen] = useState<readonly string[]>([places[0]?.id ?? '', places[1]?.id ?? '', places[2]?.id ?? '']);
   const [edge, setEdge] = useState('deck edge');
   const count = kind === 'in-line' || kind === 'angle' ? 3 : kind === 'from-edge' || kind === 'along-edge' ? 1 : 2;
-  const labels = kind === 'in-line' ? ['This one', 'in line with', 'and'] : kind === 'angle' ? ['Angle at', 'from', 'to'] : count === 1 ? ['Place'] : ['From', 'To'];
+  const labels =
+    kind === 'in-line'
+      ? ['This one', 'in line with', 'and']
+      : kind === 'angle'
+        ? ['Angle at', 'from', 'to']
+        : count === 1
+          ? ['Place']
+          : ['From', 'To'];
   const used = chosen.slice(0, count);
   const sound = used.every((id) => places.some((p) => p.id === id)) && new Set(used).size === count && (count > 1 || edge.trim() !== '');
   const add = () => {
@@ -166,14 +359,47 @@ function AddMeasure({ notebook, onAdd }: { notebook: Notebook; onAdd: (m: Notebo
     else onAdd({ id, kind, between: [a, b], value: null });
   };
   return (
-    <Box sx={{ mt: 1.5, p: 1.5, border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(180px, 1fr))', gap: 1.5 }}>
-      <TextField select label="What is measured" value={kind} onChange={(e) => setKind(e.target.value as NewKind)}>{NEW_KINDS.map(([value, words]) => <MenuItem key={value} value={value}>{words}</MenuItem>)}</TextField>
+    <Box
+      sx={{
+        mt: 1.5,
+        p: 1.5,
+        border: '1px solid var(--ts-edge)',
+        borderRadius: '4px',
+        bgcolor: 'var(--ts-card)',
+        display: 'grid',
+        gridTemplateColumns: 'repeat(auto-fill, minmax(180px, 1fr))',
+        gap: 1.5,
+      }}
+    >
+      <TextField select label="What is measured" value={kind} onChange={(e) => setKind(e.target.value as NewKind)}>
+        {NEW_KINDS.map(([value, words]) => (
+          <MenuItem key={value} value={value}>
+            {words}
+          </MenuItem>
+        ))}
+      </TextField>
       {labels.map((label, i) => (
-        <TextField key={label} select label={label} value={chosen[i] ?? ''} onChange={(e) => setChosen(chosen.map((id, k) => (k === i ? e.target.value : id)))}>{places.map((p) => <MenuItem key={p.id} value={p.id}>{placeName(notebook, p.id)}</MenuItem>)}</TextField>
+        <TextField
+          key={label}
+          select
+          label={label}
+          value={chosen[i] ?? ''}
+          onChange={(e) => setChosen(chosen.map((id, k) => (k === i ? e.target.value : id)))}
+        >
+          {places.map((p) => (
+            <MenuItem key={p.id} value={p.id}>
+              {placeName(notebook, p.id)}
+            </MenuItem>
+          ))}
+        </TextField>
       ))}
       {count === 1 && <TextField label="Name of the edge" value={edge} onChange={(e) => setEdge(e.target.value)} />}
-      <Button variant="contained" disabled={!sound} onClick={add}>Add this measure</Button>
-      {!sound && <Typography sx={{ fontSize: 13, color: 'var(--ts-quiet)', alignSelf: 'center' }}>Choose {count} different places.</Typography>}
+      <Button variant="contained" disabled={!sound} onClick={add}>
+        Add this measure
+      </Button>
+      {!sound && (
+        <Typography sx={{ fontSize: 13, color: 'var(--ts-quiet)', alignSelf: 'center' }}>Choose {count} different places.</Typography>
+      )}
     </Box>
   );
 }

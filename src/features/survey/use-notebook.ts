@@ -38,7 +38,11 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean) {
       if (busy.current || clashing.current || latest.current === kept.current.document) return;
       busy.current = true;
       const sending = latest.current;
-      const result = await saveNotebook({ id: stored.id, version: kept.current.version, document: sending }).catch(() => ({ ok: false as const, reason: 'failed' as const, problem: 'The server does not answer. Every entry is kept on this device and sent as soon as it does.' }));
+      const result = await saveNotebook({ id: stored.id, version: kept.current.version, document: sending }).catch(() => ({
+        ok: false as const,
+        reason: 'failed' as const,
+        problem: 'The server does not answer. Every entry is kept on this device and sent as soon as it does.',
+      }));
       busy.current = false;
       if (result.ok) {
         kept.current = { document: sending, version: result.value.version };
@@ -103,24 +107,36 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean) {
   }, []);
 
   const write = useCallback((change: (now: Notebook) => Notebook, key?: string) => dispatch({ type: 'write', change, key }), []);
-  const settle = useCallback((mine: boolean) => {
-    if (!clash) return;
-    kept.current = { document: clash.document, version: clash.version };
-    clashing.current = false;
-    setVersion(clash.version);
-    setClash(null);
-    setFailed(false);
-    if (mine) void push.current();
-    else {
-      localStorage.removeItem(draftKey(stored.id));
-      dispatch({ type: 'replace', with: clash.document });
-      setKeptDocument(clash.document);
-    }
-  }, [clash, stored.id]);
+  const settle = useCallback(
+    (mine: boolean) => {
+      if (!clash) return;
+      kept.current = { document: clash.document, version: clash.version };
+      clashing.current = false;
+      setVersion(clash.version);
+      setClash(null);
+      setFailed(false);
+      if (mine) void push.current();
+      else {
+        localStorage.removeItem(draftKey(stored.id));
+        dispatch({ type: 'replace', with: clash.document });
+        setKeptDocument(clash.document);
+      }
+    },
+    [clash, stored.id],
+  );
 
   const keeping: Keeping = pages.now === keptDocument ? 'kept' : failed ? 'waiting' : 'keeping';
   return {
-    notebook: pages.now, write, undo: useCallback(() => dispatch({ type: 'undo' }), []), redo: useCallback(() => dispatch({ type: 'redo' }), []),
-    mayUndo: pages.past.length > 0, mayRedo: pages.future.length > 0, keeping, problem, clash, settle, version,
+    notebook: pages.now,
+    write,
+    undo: useCallback(() => dispatch({ type: 'undo' }), []),
+    redo: useCallback(() => dispatch({ type: 'redo' }), []),
+    mayUndo: pages.past.length > 0,
+    mayRedo: pages.future.length > 0,
+    keeping,
+    problem,
+    clash,
+    settle,
+    version,
   };
 }

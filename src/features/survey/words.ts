@@ -12,36 +12,56 @@ export function placeName(notebook: Notebook, id: string): string {
 /** A label within a sentence: its first letter small, unless the word is written in capitals. */
 export const within = (label: string): string => (/^[A-Z][^A-Z]/.test(label) ? label.charAt(0).toLowerCase() + label.slice(1) : label);
 
-export const KIND_OF_TAPE: Readonly<Record<'centres' | 'outside' | 'inside', string>> = { centres: 'Centre to centre', outside: 'Over the far rims', inside: 'Between the near rims' };
+export const KIND_OF_TAPE: Readonly<Record<'centres' | 'outside' | 'inside', string>> = {
+  centres: 'Centre to centre',
+  outside: 'Over the far rims',
+  inside: 'Between the near rims',
+};
 
 /** Between what a measure is taken, in a line. */
 export function measureTitle(notebook: Notebook, m: NotebookMeasure): string {
   const name = (id: string) => placeName(notebook, id);
   switch (m.kind) {
-    case 'centres': return `${name(m.between[0])} to ${within(name(m.between[1]))}`;
+    case 'centres':
+      return `${name(m.between[0])} to ${within(name(m.between[1]))}`;
     case 'outside':
-    case 'inside': return `${name(m.between[0])} to ${within(name(m.between[1]))}, ${within(KIND_OF_TAPE[m.kind])}`;
-    case 'from-edge': return `${name(m.of)}, square off “${m.edge}”`;
-    case 'along-edge': return `${name(m.of)}, along “${m.edge}”`;
-    case 'in-line': return `${name(m.of)}, in line with ${within(name(m.between[0]))} and ${within(name(m.between[1]))}`;
-    case 'angle': return `Angle at ${within(name(m.at))}, from ${within(name(m.between[0]))} to ${within(name(m.between[1]))}`;
-    case 'belt': return `Path of the ${within(notebook.belts.find((b) => b.id === m.belt)?.label ?? m.belt)}`;
+    case 'inside':
+      return `${name(m.between[0])} to ${within(name(m.between[1]))}, ${within(KIND_OF_TAPE[m.kind])}`;
+    case 'from-edge':
+      return `${name(m.of)}, square off “${m.edge}”`;
+    case 'along-edge':
+      return `${name(m.of)}, along “${m.edge}”`;
+    case 'in-line':
+      return `${name(m.of)}, in line with ${within(name(m.between[0]))} and ${within(name(m.between[1]))}`;
+    case 'angle':
+      return `Angle at ${within(name(m.at))}, from ${within(name(m.between[0]))} to ${within(name(m.between[1]))}`;
+    case 'belt':
+      return `Path of the ${within(notebook.belts.find((b) => b.id === m.belt)?.label ?? m.belt)}`;
   }
 }
 
 /** Where to put the tape. */
 export function measureHow(notebook: Notebook, m: NotebookMeasure): string {
   const name = (id: string) => within(placeName(notebook, id));
-  const middle = (id: string) => (notebook.pulleys.some((p) => p.id === id) ? `the middle of the bolt of the ${name(id)}` : `the middle of the ${name(id)}`);
+  const middle = (id: string) =>
+    notebook.pulleys.some((p) => p.id === id) ? `the middle of the bolt of the ${name(id)}` : `the middle of the ${name(id)}`;
   switch (m.kind) {
-    case 'centres': return `Tape flat from ${middle(m.between[0])} to ${middle(m.between[1])}.`;
-    case 'outside': return `From the far rim of the ${name(m.between[0])} over both to the far rim of the ${name(m.between[1])}; swing the tape for the longest reading.`;
-    case 'inside': return `From rim to rim where the two come nearest; swing the tape for the shortest reading.`;
-    case 'from-edge': return `Square off the straight edge to ${middle(m.of)}, on the edge’s own side.`;
-    case 'along-edge': return `Along the straight edge from its zero mark to the foot of the square that meets ${middle(m.of)}.`;
-    case 'in-line': return `Lay a straight edge over the ${name(m.between[0])} and the ${name(m.between[1])}. If ${middle(m.of)} lies under it, enter 0; else how far it stands to the left, seen from the first to the second.`;
-    case 'angle': return `Protractor on ${middle(m.at)}, one arm to each of the other two.`;
-    case 'belt': return 'The length round the path itself, as a string laid over it reads.';
+    case 'centres':
+      return `Tape flat from ${middle(m.between[0])} to ${middle(m.between[1])}.`;
+    case 'outside':
+      return `From the far rim of the ${name(m.between[0])} over both to the far rim of the ${name(m.between[1])}; swing the tape for the longest reading.`;
+    case 'inside':
+      return `From rim to rim where the two come nearest; swing the tape for the shortest reading.`;
+    case 'from-edge':
+      return `Square off the straight edge to ${middle(m.of)}, on the edge’s own side.`;
+    case 'along-edge':
+      return `Along the straight edge from its zero mark to the foot of the square that meets ${middle(m.of)}.`;
+    case 'in-line':
+      return `Lay a straight edge over the ${name(m.between[0])} and the ${name(m.between[1])}. If ${middle(m.of)} lies under it, enter 0; else how far it stands to the left, seen from the first to the second.`;
+    case 'angle':
+      return `Protractor on ${middle(m.at)}, one arm to each of the other two.`;
+    case 'belt':
+      return 'The length round the path itself, as a string laid over it reads.';
   }
 }
 
@@ -53,16 +73,29 @@ export function sideSentence(notebook: Notebook, { pulley, leftOf: [from, to], r
 
 /** Three distances that cannot meet, with what to do. */
 export function triangleSentence(notebook: Notebook, { long, short, byMm }: BrokenTriangle, { show }: Pick<Units, 'show'>): string {
-  const title = (id: string) => within(measureTitle(notebook, notebook.measures.find((m) => m.id === id)!));
+  const title = (id: string) =>
+    within(
+      measureTitle(
+        notebook,
+        notebook.measures.find((m) => m.id === id)!,
+      ),
+    );
   return `Three distances cannot meet: ${title(long)} is ${show(byMm, 'length')} longer than ${title(short[0])} and ${title(short[1])} together. One of the three is misread.`;
 }
 
 /** How a measure sits with all the others, in a few words; empty where they say nothing of it, or another is to blame first. */
-export function againstRestWords(measure: NotebookMeasure, solved: SurveyedMeasure | undefined, tapeSd: number, suspect: boolean, { show }: Pick<Units, 'show'>): string {
+export function againstRestWords(
+  measure: NotebookMeasure,
+  solved: SurveyedMeasure | undefined,
+  tapeSd: number,
+  suspect: boolean,
+  { show }: Pick<Units, 'show'>,
+): string {
   const against = solved?.againstRest;
   if (!against) return '';
   const [dimension, usual] = measure.kind === 'angle' ? (['angle', 1] as const) : (['length', measure.sd ?? tapeSd] as const);
-  if (Math.abs(against.by) >= 2 * against.sd) return suspect ? `${show(Math.abs(against.by), dimension)} ${against.by > 0 ? 'over' : 'under'} what the rest says` : '';
+  if (Math.abs(against.by) >= 2 * against.sd)
+    return suspect ? `${show(Math.abs(against.by), dimension)} ${against.by > 0 ? 'over' : 'under'} what the rest says` : '';
   return against.sd > 6 * usual ? 'the rest says little of it' : 'agrees with the rest';
 }
 
@@ -70,16 +103,26 @@ export function missingSentence(notebook: Notebook, m: Missing): string {
   const name = within(placeName(notebook, m.of));
   const part = (list: readonly { id: string; label: string }[]) => within(list.find((p) => p.id === m.of)?.label ?? m.of);
   switch (m.what) {
-    case 'name': return 'Give the drive a name.';
-    case 'pulley': return m.of === '' ? 'A drive has at least two pulleys.' : `The place of the ${name} is not fixed yet.`;
-    case 'diameter': return `The diameter of the ${name} is not measured.`;
-    case 'place': return `The place of the ${name} is not fixed yet.`;
-    case 'arm-pivot': return `The pivot of the ${part(notebook.arms)} is not fixed yet.`;
-    case 'arm-end': return `Where the travel of the ${part(notebook.arms)} ends, or its brake lands, is not measured.`;
-    case 'spring': return `The pull of the ${part(notebook.springs)} is not known.`;
-    case 'spring-length': return `The free length of the ${part(notebook.springs)} is not measured.`;
-    case 'lever': return `How far the lever pulls the ${part(notebook.springs)} is not measured.`;
-    case 'route': return `The ${part(notebook.belts)} has no route yet.`;
+    case 'name':
+      return 'Give the drive a name.';
+    case 'pulley':
+      return m.of === '' ? 'A drive has at least two pulleys.' : `The place of the ${name} is not fixed yet.`;
+    case 'diameter':
+      return `The diameter of the ${name} is not measured.`;
+    case 'place':
+      return `The place of the ${name} is not fixed yet.`;
+    case 'arm-pivot':
+      return `The pivot of the ${part(notebook.arms)} is not fixed yet.`;
+    case 'arm-end':
+      return `Where the travel of the ${part(notebook.arms)} ends, or its brake lands, is not measured.`;
+    case 'spring':
+      return `The pull of the ${part(notebook.springs)} is not known.`;
+    case 'spring-length':
+      return `The free length of the ${part(notebook.springs)} is not measured.`;
+    case 'lever':
+      return `How far the lever pulls the ${part(notebook.springs)} is not measured.`;
+    case 'route':
+      return `The ${part(notebook.belts)} has no route yet.`;
   }
 }
 
@@ -87,15 +130,24 @@ export function findingSentence(notebook: Notebook, f: Finding, { show }: Pick<U
   const arm = within(notebook.arms.find((a) => a.id === f.of)?.label ?? f.of);
   const spring = within(notebook.springs.find((s) => s.id === f.of)?.label ?? f.of);
   switch (f.code) {
-    case 'end-out-of-reach': return `The ${arm} cannot reach where its end was measured: it misses by ${show(f.mm ?? 0, 'length')}. Measure that end again, or its pivot.`;
-    case 'second-place': return `Two positions of the ${arm} fit one of its distances; the nearer was taken. A distance to another pulley settles it.`;
-    case 'ends-coincide': return `Both ends of the ${arm}’s travel come out at the same place; measure them again.`;
-    case 'spring-slack': return `The ${spring} hangs loose when the drive is ${f.text === 'engaged' ? 'engaged' : 'released'}, by ${show(f.mm ?? 0, 'length')}. Right for some return springs; else measure its ends or its free length again.`;
-    case 'spring-bad': return `The ${spring}: ${f.text ?? 'its readings contradict each other.'}`;
-    case 'tightens-the-wrong-way': return `Moving the ${arm} towards “engaged” slackens the belt. The two ends may be swapped, or the route is not as drawn.`;
-    case 'brake-outside-travel': return `The brake of the ${arm} would land outside its travel; measure where it lands again.`;
-    case 'cannot-teach': return `No rate of the ${spring} gives the tension that was read: check the reading, the belt’s length and the arm’s ends.`;
-    case 'keeper-left-out': return `The ${within(notebook.keepers.find((k) => k.id === f.of)?.label ?? f.of)} is left out, as its place is not fixed; it moves nothing.`;
+    case 'end-out-of-reach':
+      return `The ${arm} cannot reach where its end was measured: it misses by ${show(f.mm ?? 0, 'length')}. Measure that end again, or its pivot.`;
+    case 'second-place':
+      return `Two positions of the ${arm} fit one of its distances; the nearer was taken. A distance to another pulley settles it.`;
+    case 'ends-coincide':
+      return `Both ends of the ${arm}’s travel come out at the same place; measure them again.`;
+    case 'spring-slack':
+      return `The ${spring} hangs loose when the drive is ${f.text === 'engaged' ? 'engaged' : 'released'}, by ${show(f.mm ?? 0, 'length')}. Right for some return springs; else measure its ends or its free length again.`;
+    case 'spring-bad':
+      return `The ${spring}: ${f.text ?? 'its readings contradict each other.'}`;
+    case 'tightens-the-wrong-way':
+      return `Moving the ${arm} towards “engaged” slackens the belt. The two ends may be swapped, or the route is not as drawn.`;
+    case 'brake-outside-travel':
+      return `The brake of the ${arm} would land outside its travel; measure where it lands again.`;
+    case 'cannot-teach':
+      return `No rate of the ${spring} gives the tension that was read: check the reading, the belt’s length and the arm’s ends.`;
+    case 'keeper-left-out':
+      return `The ${within(notebook.keepers.find((k) => k.id === f.of)?.label ?? f.of)} is left out, as its place is not fixed; it moves nothing.`;
   }
 }
 
@@ -103,29 +155,56 @@ export function closingSentence(notebook: Notebook, beltId: string, check: Closi
   const belt = notebook.belts.find((b) => b.id === beltId);
   const off = show(Math.abs(check.differenceMm), 'length');
   const culprit = check.culprit && notebook.measures.find((m) => m.id === check.culprit!.id);
-  const slip = culprit && check.culprit ? ` One reading alone would explain it: “${measureTitle(notebook, culprit)}”, if it reads ${show(Math.abs(check.culprit.byMm), 'length')} too ${check.culprit.byMm > 0 ? 'long' : 'short'}.` : '';
+  const slip =
+    culprit && check.culprit
+      ? ` One reading alone would explain it: “${measureTitle(notebook, culprit)}”, if it reads ${show(Math.abs(check.culprit.byMm), 'length')} too ${check.culprit.byMm > 0 ? 'long' : 'short'}.`
+      : '';
   switch (check.verdict) {
-    case 'agrees': return `The path comes out ${check.differenceMm < 0 ? `${off} shorter` : `${off} longer`} than the ${within(belt?.label ?? beltId)}: as close as the measures allow (± ${show(2 * check.sd, 'length')}).`;
-    case 'stretched': return `The path is ${off} longer than this belt was new: ${(100 * check.share).toFixed(1)} % of stretch, as a worn belt has.`;
-    case 'too-short-for-the-path': return `The path is ${off} longer than the belt, ± ${show(2 * check.sd, 'length')}: no belt stretches so far. It is another belt than it says, or a measure is wrong.${slip}`;
-    case 'longer-than-the-path': return `The belt was tight, yet the path comes out ${off} shorter than it. It is another belt than it says, or a measure is wrong.${slip}`;
-    case 'lies-loose': return `The belt is ${off} longer than the path with the arm where it stood: slack, as it should be with the drive released.`;
+    case 'agrees':
+      return `The path comes out ${check.differenceMm < 0 ? `${off} shorter` : `${off} longer`} than the ${within(belt?.label ?? beltId)}: as close as the measures allow (± ${show(2 * check.sd, 'length')}).`;
+    case 'stretched':
+      return `The path is ${off} longer than this belt was new: ${(100 * check.share).toFixed(1)} % of stretch, as a worn belt has.`;
+    case 'too-short-for-the-path':
+      return `The path is ${off} longer than the belt, ± ${show(2 * check.sd, 'length')}: no belt stretches so far. It is another belt than it says, or a measure is wrong.${slip}`;
+    case 'longer-than-the-path':
+      return `The belt was tight, yet the path comes out ${off} shorter than it. It is another belt than it says, or a measure is wrong.${slip}`;
+    case 'lies-loose':
+      return `The belt is ${off} longer than the path with the arm where it stood: slack, as it should be with the drive released.`;
   }
 }
 
 export function doubtSentence({ code }: RouteDoubt, pulley: string): string {
   switch (code) {
-    case 'v-on-flat': return `The V side runs on the ${within(pulley)}, which is flat: the back belongs there, unless it stands inside the loop.`;
-    case 'back-in-groove': return `The back runs on the ${within(pulley)}, which has a groove and must pull: the V side belongs there.`;
-    case 'idler-on-tight-side': return `The ${within(pulley)} sits on the tight side, where the belt runs into the driver: it belongs on the slack side, or the driver turns the other way.`;
+    case 'v-on-flat':
+      return `The V side runs on the ${within(pulley)}, which is flat: the back belongs there, unless it stands inside the loop.`;
+    case 'back-in-groove':
+      return `The back runs on the ${within(pulley)}, which has a groove and must pull: the V side belongs there.`;
+    case 'idler-on-tight-side':
+      return `The ${within(pulley)} sits on the tight side, where the belt runs into the driver: it belongs on the slack side, or the driver turns the other way.`;
   }
 }
 
 /** What a belt has lost, if it is the one guessed. */
 export function wornWords({ narrowedMm, stretched }: Pick<BeltGuess, 'narrowedMm' | 'stretched'>, caliper: (mm: number) => string): string {
   const parts = [
-    ...(narrowedMm === null ? [] : [narrowedMm > 0.15 ? `${caliper(narrowedMm)} narrower than new` : narrowedMm < -0.15 ? `${caliper(-narrowedMm)} wider than new` : 'full width']),
-    ...(stretched === null ? [] : [stretched > 0.0015 ? `${(100 * stretched).toFixed(1)} % longer than new` : stretched < -0.0015 ? `${(-100 * stretched).toFixed(1)} % shorter than new` : 'its length when new']),
+    ...(narrowedMm === null
+      ? []
+      : [
+          narrowedMm > 0.15
+            ? `${caliper(narrowedMm)} narrower than new`
+            : narrowedMm < -0.15
+              ? `${caliper(-narrowedMm)} wider than new`
+              : 'full width',
+        ]),
+    ...(stretched === null
+      ? []
+      : [
+          stretched > 0.0015
+            ? `${(100 * stretched).toFixed(1)} % longer than new`
+            : stretched < -0.0015
+              ? `${(-100 * stretched).toFixed(1)} % shorter than new`
+              : 'its length when new',
+        ]),
   ];
   return parts.join(', ');
 }

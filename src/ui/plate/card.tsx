@@ -21,9 +21,14 @@ export type CardFormat = 'svg' | 'png' | 'pdf';
 /** The way a belt runs, in words: stations in order from the driver, and where its back touches. */
 export function routeWords(drive: Drive, belt: Drive['belts'][number]): string {
   const station = (id: string) => drive.pulleys.findIndex((p) => p.id === id);
-  const start = Math.max(0, belt.route.findIndex((s) => drive.pulleys[station(s.pulley)]?.role === 'driver'));
+  const start = Math.max(
+    0,
+    belt.route.findIndex((s) => drive.pulleys[station(s.pulley)]?.role === 'driver'),
+  );
   const stops = belt.route.map((_, k) => belt.route[(start + k) % belt.route.length]!);
-  return stops.map((s) => `${station(s.pulley) + 1} ${drive.pulleys[station(s.pulley)]?.label ?? s.pulley}${s.contact === 'back' ? ' (back)' : ''}`).join(' – ');
+  return stops
+    .map((s) => `${station(s.pulley) + 1} ${drive.pulleys[station(s.pulley)]?.label ?? s.pulley}${s.contact === 'back' ? ' (back)' : ''}`)
+    .join(' – ');
 }
 
 /** Breaks words into lines of at most so many characters. */
@@ -54,7 +59,12 @@ export function saveDrawing(drive: Drive, answer: PoseAnswer, stateWord: string)
   const sheet = fitted(boundsOf(drive), { width: 1200, height: 900 });
   const scale = sheet.width / 1200;
   const text = markup(
-    <svg xmlns="http://www.w3.org/2000/svg" width={`${(sheet.width / 4).toFixed(1)}mm`} height={`${(sheet.height / 4).toFixed(1)}mm`} viewBox={`${sheet.x} ${sheet.y} ${sheet.width} ${sheet.height}`}>
+    <svg
+      xmlns="http://www.w3.org/2000/svg"
+      width={`${(sheet.width / 4).toFixed(1)}mm`}
+      height={`${(sheet.height / 4).toFixed(1)}mm`}
+      viewBox={`${sheet.x} ${sheet.y} ${sheet.width} ${sheet.height}`}
+    >
       <title>{`${drive.name}, ${stateWord}; scale 1 to 4`}</title>
       <rect x={sheet.x} y={sheet.y} width={sheet.width} height={sheet.height} fill="#ffffff" />
       <PaperDrawing drive={drive} answer={answer} sheet={sheet} scale={scale} />
@@ -63,27 +73,85 @@ export function saveDrawing(drive: Drive, answer: PoseAnswer, stateWord: string)
   saveFile(fileName(drive, '.svg'), HEADER + text, 'image/svg+xml');
 }
 
-function PaperDrawing({ drive, answer, sheet, scale }: { drive: Drive; answer: PoseAnswer; sheet: ReturnType<typeof fitted>; scale: number }) {
-  return <Drawing drive={drive} pose={answer.pose} solved={answer.solved} speeds={answer.speeds} labels={placeLabels(drive, answer.pose, scale, drive.pulleys.map((p) => 34 + textWidth(p.label ?? p.id)), sheet)} mmPerPx={scale} ink={PAPER_INK} names />;
+function PaperDrawing({
+  drive,
+  answer,
+  sheet,
+  scale,
+}: {
+  drive: Drive;
+  answer: PoseAnswer;
+  sheet: ReturnType<typeof fitted>;
+  scale: number;
+}) {
+  return (
+    <Drawing
+      drive={drive}
+      pose={answer.pose}
+      solved={answer.solved}
+      speeds={answer.speeds}
+      labels={placeLabels(
+        drive,
+        answer.pose,
+        scale,
+        drive.pulleys.map((p) => 34 + textWidth(p.label ?? p.id)),
+        sheet,
+      )}
+      mmPerPx={scale}
+      ink={PAPER_INK}
+      names
+    />
+  );
 }
 
 /** The routing card: the machine's name, the drawing, and every belt's way in words. */
 function RoutingCard({ drive, answer }: { drive: Drive; answer: PoseAnswer }) {
-  const lines = drive.belts.flatMap((b) => wrapped(`${b.label ?? b.id}${b.designation ? `, ${b.designation}` : ''}: ${routeWords(drive, b)}`, LINE_CHARS));
+  const lines = drive.belts.flatMap((b) =>
+    wrapped(`${b.label ?? b.id}${b.designation ? `, ${b.designation}` : ''}: ${routeWords(drive, b)}`, LINE_CHARS),
+  );
   const foot = 20 + lines.length * LINE;
   const box = { width: CARD.width - 40, height: CARD.height - HEAD - foot - 10 };
   const sheet = fitted(boundsOf(drive), box);
   const scale = sheet.width / box.width;
   return (
-    <svg xmlns="http://www.w3.org/2000/svg" width={`${CARD.width / 4}mm`} height={`${CARD.height / 4}mm`} viewBox={`0 0 ${CARD.width} ${CARD.height}`}>
+    <svg
+      xmlns="http://www.w3.org/2000/svg"
+      width={`${CARD.width / 4}mm`}
+      height={`${CARD.height / 4}mm`}
+      viewBox={`0 0 ${CARD.width} ${CARD.height}`}
+    >
       <title>{`Belt routing of ${drive.name}`}</title>
       <rect x={0} y={0} width={CARD.width} height={CARD.height} fill="#ffffff" />
       <rect x={6} y={6} width={CARD.width - 12} height={CARD.height - 12} fill="none" stroke="#22272b" strokeWidth={2} />
-      <text x={24} y={42} fontSize={Math.min(25, TITLE_ROOM / (0.66 * drive.name.length))} fontWeight={700} fill="#111111" fontFamily="'Archivo', Helvetica, sans-serif">{drive.name}</text>
-      <text x={CARD.width - 24} y={42} fontSize={14} textAnchor="end" fill="#444444" fontFamily="'Archivo', Helvetica, sans-serif">Belt routing, seen from above</text>
+      <text
+        x={24}
+        y={42}
+        fontSize={Math.min(25, TITLE_ROOM / (0.66 * drive.name.length))}
+        fontWeight={700}
+        fill="#111111"
+        fontFamily="'Archivo', Helvetica, sans-serif"
+      >
+        {drive.name}
+      </text>
+      <text x={CARD.width - 24} y={42} fontSize={14} textAnchor="end" fill="#444444" fontFamily="'Archivo', Helvetica, sans-serif">
+        Belt routing, seen from above
+      </text>
       <path d={`M6 ${HEAD - 4}H${CARD.width - 6}`} stroke="#22272b" strokeWidth={1} />
-      <g transform={`translate(20 ${HEAD}) scale(${1 / scale}) translate(${-sheet.x} ${-sheet.y})`}><PaperDrawing drive={drive} answer={answer} sheet={sheet} scale={scale} /></g>
-      {lines.map((line, i) => <text key={line} x={24} y={CARD.height - foot + 16 + i * LINE} fontSize={16} fill="#111111" fontFamily="'Archivo', Helvetica, sans-serif">{line}</text>)}
+      <g transform={`translate(20 ${HEAD}) scale(${1 / scale}) translate(${-sheet.x} ${-sheet.y})`}>
+        <PaperDrawing drive={drive} answer={answer} sheet={sheet} scale={scale} />
+      </g>
+      {lines.map((line, i) => (
+        <text
+          key={line}
+          x={24}
+          y={CARD.height - foot + 16 + i * LINE}
+          fontSize={16}
+          fill="#111111"
+          fontFamily="'Archivo', Helvetica, sans-serif"
+        >
+          {line}
+        </text>
+      ))}
     </svg>
   );
 }
@@ -98,8 +166,13 @@ export async function saveCard(drive: Drive, answer: PoseAnswer, format: CardFor
   page.setProperties({ title: `Belt routing of ${drive.name}` });
   const host = document.createElement('div');
   // The printed page has one typeface in two weights, no outline behind letters, and centres none of them upright by itself.
-  host.innerHTML = text.replaceAll(/font-family="[^"]*"/g, 'font-family="helvetica"').replaceAll(/font-weight="[67]00"/g, 'font-weight="bold"').replaceAll(/<text([^>]*) stroke="[^"]*"/g, '<text$1')
-    .replaceAll(/<text[^>]*dominant-baseline="central"[^>]*>/g, (tag) => tag.replace('dominant-baseline="central"', `dy="${0.35 * Number(/font-size="([^"]+)"/.exec(tag)![1])}"`));
+  host.innerHTML = text
+    .replaceAll(/font-family="[^"]*"/g, 'font-family="helvetica"')
+    .replaceAll(/font-weight="[67]00"/g, 'font-weight="bold"')
+    .replaceAll(/<text([^>]*) stroke="[^"]*"/g, '<text$1')
+    .replaceAll(/<text[^>]*dominant-baseline="central"[^>]*>/g, (tag) =>
+      tag.replace('dominant-baseline="central"', `dy="${0.35 * Number(/font-size="([^"]+)"/.exec(tag)![1])}"`),
+    );
   await svg2pdf(host.firstElementChild!, page, { x: 0, y: 0, width: CARD.width / 4, height: CARD.height / 4 });
   saveFile(fileName(drive, '-routing.pdf'), page.output('blob'), 'application/pdf');
 }
@@ -114,5 +187,7 @@ async function toPng(svg: string): Promise<Blob> {
   const canvas = document.createElement('canvas');
   [canvas.width, canvas.height] = [CARD.width * DOTS_PER_UNIT, CARD.height * DOTS_PER_UNIT];
   canvas.getContext('2d')!.drawImage(image, 0, 0, canvas.width, canvas.height);
-  return new Promise((resolve, reject) => canvas.toBlob((blob) => (blob ? resolve(blob) : reject(new Error('no picture was made'))), 'image/png'));
+  return new Promise((resolve, reject) =>
+    canvas.toBlob((blob) => (blob ? resolve(blob) : reject(new Error('no picture was made'))), 'image/png'),
+  );
 }

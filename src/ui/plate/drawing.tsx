@@ -18,12 +18,31 @@ export interface Ink {
 }
 
 export const SCREEN_INK: Ink = {
-  belt: 'var(--ts-belt)', tick: 'var(--ts-belt-tick)', metal: 'var(--ts-metal)', metalEdge: 'var(--ts-metal-edge)', moving: 'var(--ts-moving)', work: 'var(--ts-work)',
-  copper: 'var(--ts-copper)', stop: 'var(--ts-stop)', ink: 'var(--ts-ink)', quiet: 'var(--ts-quiet)', ground: 'var(--ts-card)',
+  belt: 'var(--ts-belt)',
+  tick: 'var(--ts-belt-tick)',
+  metal: 'var(--ts-metal)',
+  metalEdge: 'var(--ts-metal-edge)',
+  moving: 'var(--ts-moving)',
+  work: 'var(--ts-work)',
+  copper: 'var(--ts-copper)',
+  stop: 'var(--ts-stop)',
+  ink: 'var(--ts-ink)',
+  quiet: 'var(--ts-quiet)',
+  ground: 'var(--ts-card)',
 };
 
 export const PAPER_INK: Ink = {
-  belt: '#111111', tick: '#bbbbbb', metal: '#f2f2f2', metalEdge: '#555555', moving: '#dfeeec', work: '#1f6f6b', copper: '#9c4a22', stop: '#8e1b5a', ink: '#111111', quiet: '#444444', ground: '#ffffff',
+  belt: '#111111',
+  tick: '#bbbbbb',
+  metal: '#f2f2f2',
+  metalEdge: '#555555',
+  moving: '#dfeeec',
+  work: '#1f6f6b',
+  copper: '#9c4a22',
+  stop: '#8e1b5a',
+  ink: '#111111',
+  quiet: '#444444',
+  ground: '#ffffff',
 };
 
 export interface DrawingProps {
@@ -48,15 +67,42 @@ export const Drawing = memo(function Drawing(props: DrawingProps) {
   const { drive, pose, solved, mmPerPx: px, ink } = props;
   return (
     <g>
-      {drive.tensioners.map((t, i) => <Travel key={t.id} {...props} index={i} />)}
-      {drive.pulleys.map((p, i) => <PulleyDisc key={p.id} {...props} index={i} />)}
-      {drive.belts.map((b, i) => <BeltLoop key={b.id} {...props} index={i} />)}
-      {drive.tensioners.map((t, i) => <Arm key={t.id} {...props} index={i} />)}
-      {drive.springs.map((s, i) => <Coil key={s.id} from={pose.springs[i]!.from} to={pose.springs[i]!.to} loaded={(solved.springs[i]?.force ?? 0) > 0.5} px={px} ink={ink} />)}
-      {drive.keepers.map((k) => (
-        <path key={k.id} d={`M${k.x - 5 * px} ${-k.y - 5 * px}h${10 * px}v${10 * px}h${-10 * px}z`} fill={ink.ground} stroke={ink.ink} strokeWidth={1.6 * px}><title>{k.label ?? k.id}</title></path>
+      {drive.tensioners.map((t, i) => (
+        <Travel key={t.id} {...props} index={i} />
       ))}
-      {drive.pulleys.map((p, i) => <Station key={p.id} {...props} index={i} />)}
+      {drive.pulleys.map((p, i) => (
+        <PulleyDisc key={p.id} {...props} index={i} />
+      ))}
+      {drive.belts.map((b, i) => (
+        <BeltLoop key={b.id} {...props} index={i} />
+      ))}
+      {drive.tensioners.map((t, i) => (
+        <Arm key={t.id} {...props} index={i} />
+      ))}
+      {drive.springs.map((s, i) => (
+        <Coil
+          key={s.id}
+          from={pose.springs[i]!.from}
+          to={pose.springs[i]!.to}
+          loaded={(solved.springs[i]?.force ?? 0) > 0.5}
+          px={px}
+          ink={ink}
+        />
+      ))}
+      {drive.keepers.map((k) => (
+        <path
+          key={k.id}
+          d={`M${k.x - 5 * px} ${-k.y - 5 * px}h${10 * px}v${10 * px}h${-10 * px}z`}
+          fill={ink.ground}
+          stroke={ink.ink}
+          strokeWidth={1.6 * px}
+        >
+          <title>{k.label ?? k.id}</title>
+        </path>
+      ))}
+      {drive.pulleys.map((p, i) => (
+        <Station key={p.id} {...props} index={i} />
+      ))}
     </g>
   );
 });
@@ -66,15 +112,36 @@ function PulleyDisc({ drive, pose, index, mmPerPx: px, ink, selected }: DrawingP
   const { x, y } = pose.pulleys[index]!;
   const moves = drive.tensioners.some((t) => t.carries.includes(p.id));
   const r = p.outsideDiameter / 2;
-  const groove = drive.belts.flatMap((b) => b.route.filter((s) => s.pulley === p.id && s.contact === 'v').map(() => pitchRadius(p, 'v', sectionOf(b))))[0];
+  const groove = drive.belts.flatMap((b) =>
+    b.route.filter((s) => s.pulley === p.id && s.contact === 'v').map(() => pitchRadius(p, 'v', sectionOf(b))),
+  )[0];
   return (
     <g transform={`translate(${x} ${-y})`}>
-      {selected === p.id && <circle r={r + 7 * px} fill="none" stroke={ink.work} strokeWidth={2.5 * px} strokeDasharray={`${6 * px} ${4 * px}`} />}
+      {selected === p.id && (
+        <circle r={r + 7 * px} fill="none" stroke={ink.work} strokeWidth={2.5 * px} strokeDasharray={`${6 * px} ${4 * px}`} />
+      )}
       <circle r={r} fill={moves ? ink.moving : ink.metal} stroke={moves ? ink.work : ink.metalEdge} strokeWidth={1.6 * px} />
-      {p.face !== 'flat' && groove !== undefined && groove > 0 && groove < r && <circle r={groove} fill="none" stroke={ink.metalEdge} strokeWidth={0.9 * px} opacity={0.6} />}
+      {p.face !== 'flat' && groove !== undefined && groove > 0 && groove < r && (
+        <circle r={groove} fill="none" stroke={ink.metalEdge} strokeWidth={0.9 * px} opacity={0.6} />
+      )}
       <circle r={Math.min(r * 0.14, 9)} fill={ink.metalEdge} />
-      {p.role === 'driver' && <path d={`M${-0.55 * r} 0a${0.55 * r} ${0.55 * r} 0 0 1 ${0.55 * r} ${-0.55 * r}`} transform={p.rotation === 'ccw' ? 'scale(-1 1)' : undefined} fill="none" stroke={ink.work} strokeWidth={2.2 * px} markerEnd="none" />}
-      {p.role === 'driver' && <path d={`M${-4 * px} ${-0.55 * r - 5 * px}l${9 * px} ${5 * px}l${-9 * px} ${5 * px}z`} transform={p.rotation === 'ccw' ? 'scale(-1 1)' : undefined} fill={ink.work} />}
+      {p.role === 'driver' && (
+        <path
+          d={`M${-0.55 * r} 0a${0.55 * r} ${0.55 * r} 0 0 1 ${0.55 * r} ${-0.55 * r}`}
+          transform={p.rotation === 'ccw' ? 'scale(-1 1)' : undefined}
+          fill="none"
+          stroke={ink.work}
+          strokeWidth={2.2 * px}
+          markerEnd="none"
+        />
+      )}
+      {p.role === 'driver' && (
+        <path
+          d={`M${-4 * px} ${-0.55 * r - 5 * px}l${9 * px} ${5 * px}l${-9 * px} ${5 * px}z`}
+          transform={p.rotation === 'ccw' ? 'scale(-1 1)' : undefined}
+          fill={ink.work}
+        />
+      )}
     </g>
   );
 }
@@ -99,14 +166,33 @@ function BeltLoop({ drive, pose, solved, speeds, index, mmPerPx: px, ink, focusB
   return (
     <g opacity={faint ? 0.45 : 1}>
       <path d={body} fill="none" stroke={ink.belt} strokeWidth={thickness} strokeLinejoin="round" />
-      <path d={ticks} fill="none" stroke={ink.tick} strokeWidth={thickness * 0.42} strokeDasharray={`${Math.max(1.4, 1.1 * px)} ${Math.max(4.2, 3.6 * px)}`} />
-      {travel !== 0 && stops.filter((s) => s.span > 60 * px).map((s) => {
-        const c = pose.pulleys[s.pulley]!;
-        const at = s.span * 0.5;
-        const away = thickness / 2 + 9 * px;
-        const [x, y] = [c.x + (s.signedRadius + side * away) * s.uy + at * s.ux, c.y - (s.signedRadius + side * away) * s.ux + at * s.uy];
-        return <path key={s.stop} d={`M${-9 * px} ${-4 * px}L${9 * px} 0L${-9 * px} ${4 * px}L${-5 * px} 0z`} fill={ink.work} transform={`translate(${x} ${-y}) rotate(${(-Math.atan2(s.uy * travel, s.ux * travel) * 180) / Math.PI})`} />;
-      })}
+      <path
+        d={ticks}
+        fill="none"
+        stroke={ink.tick}
+        strokeWidth={thickness * 0.42}
+        strokeDasharray={`${Math.max(1.4, 1.1 * px)} ${Math.max(4.2, 3.6 * px)}`}
+      />
+      {travel !== 0 &&
+        stops
+          .filter((s) => s.span > 60 * px)
+          .map((s) => {
+            const c = pose.pulleys[s.pulley]!;
+            const at = s.span * 0.5;
+            const away = thickness / 2 + 9 * px;
+            const [x, y] = [
+              c.x + (s.signedRadius + side * away) * s.uy + at * s.ux,
+              c.y - (s.signedRadius + side * away) * s.ux + at * s.uy,
+            ];
+            return (
+              <path
+                key={s.stop}
+                d={`M${-9 * px} ${-4 * px}L${9 * px} 0L${-9 * px} ${4 * px}L${-5 * px} 0z`}
+                fill={ink.work}
+                transform={`translate(${x} ${-y}) rotate(${(-Math.atan2(s.uy * travel, s.ux * travel) * 180) / Math.PI})`}
+              />
+            );
+          })}
     </g>
   );
 }
@@ -120,11 +206,17 @@ function Travel({ drive, index, mmPerPx: px, ink }: DrawingProps & { index: numb
   const at = (q: number) => {
     if (t.kind === 'slide') return { x: carried.x + q * Math.cos(t.direction * RAD), y: carried.y + q * Math.sin(t.direction * RAD) };
     const [rx, ry] = [carried.x - t.pivot.x, carried.y - t.pivot.y];
-    return { x: t.pivot.x + rx * Math.cos(q * RAD) - ry * Math.sin(q * RAD), y: t.pivot.y + rx * Math.sin(q * RAD) + ry * Math.cos(q * RAD) };
+    return {
+      x: t.pivot.x + rx * Math.cos(q * RAD) - ry * Math.sin(q * RAD),
+      y: t.pivot.y + rx * Math.sin(q * RAD) + ry * Math.cos(q * RAD),
+    };
   };
   const [a, b] = [at(t.min), at(t.max)];
   const radius = t.kind === 'pivot' ? Math.hypot(carried.x - t.pivot.x, carried.y - t.pivot.y) : 0;
-  const d = t.kind === 'slide' ? `M${a.x} ${-a.y}L${b.x} ${-b.y}` : `M${a.x} ${-a.y}A${radius} ${radius} 0 ${t.max - t.min > 180 ? 1 : 0} 0 ${b.x} ${-b.y}`;
+  const d =
+    t.kind === 'slide'
+      ? `M${a.x} ${-a.y}L${b.x} ${-b.y}`
+      : `M${a.x} ${-a.y}A${radius} ${radius} 0 ${t.max - t.min > 180 ? 1 : 0} 0 ${b.x} ${-b.y}`;
   const across = (q: number) => {
     const [p, n] = [at(q), at(q + 0.5)];
     const l = Math.hypot(n.x - p.x, n.y - p.y) || 1;
@@ -135,7 +227,13 @@ function Travel({ drive, index, mmPerPx: px, ink }: DrawingProps & { index: numb
     <g fill="none" stroke={ink.quiet}>
       <path d={d} strokeWidth={1.3 * px} strokeDasharray={`${3 * px} ${4 * px}`} />
       <path d={across(t.min) + across(t.max)} strokeWidth={3 * px} />
-      {drive.brakes.filter((k) => k.tensioner === t.id).map((k) => <path key={k.id} d={across(k.appliesAt)} stroke={ink.copper} strokeWidth={3 * px} strokeDasharray={`${3 * px} ${2 * px}`}><title>{`${k.label ?? k.id} lands here`}</title></path>)}
+      {drive.brakes
+        .filter((k) => k.tensioner === t.id)
+        .map((k) => (
+          <path key={k.id} d={across(k.appliesAt)} stroke={ink.copper} strokeWidth={3 * px} strokeDasharray={`${3 * px} ${2 * px}`}>
+            <title>{`${k.label ?? k.id} lands here`}</title>
+          </path>
+        ))}
     </g>
   );
 }
@@ -148,24 +246,54 @@ function Arm({ drive, pose, index, mmPerPx: px, ink }: DrawingProps & { index: n
     const [hub] = hubs;
     if (!hub) return null;
     const [ux, uy] = [Math.cos(t.direction * RAD) * 22, Math.sin(t.direction * RAD) * 22];
-    return <path d={`M${hub.x - ux} ${-(hub.y - uy)}L${hub.x + ux} ${-(hub.y + uy)}`} stroke={ink.work} strokeWidth={7 * px} strokeLinecap="round" opacity={0.45} />;
+    return (
+      <path
+        d={`M${hub.x - ux} ${-(hub.y - uy)}L${hub.x + ux} ${-(hub.y + uy)}`}
+        stroke={ink.work}
+        strokeWidth={7 * px}
+        strokeLinecap="round"
+        opacity={0.45}
+      />
+    );
   }
   const points = [...hubs.map((h) => [h.x, h.y] as const), ...ends];
   return (
     <g>
-      {points.map(([x, y], i) => <path key={i} d={`M${t.pivot.x} ${-t.pivot.y}L${x} ${-y}`} stroke={ink.work} strokeWidth={9 * px} strokeLinecap="round" opacity={0.38} />)}
+      {points.map(([x, y], i) => (
+        <path
+          key={i}
+          d={`M${t.pivot.x} ${-t.pivot.y}L${x} ${-y}`}
+          stroke={ink.work}
+          strokeWidth={9 * px}
+          strokeLinecap="round"
+          opacity={0.38}
+        />
+      ))}
       <circle cx={t.pivot.x} cy={-t.pivot.y} r={7 * px} fill={ink.ground} stroke={ink.ink} strokeWidth={2.4 * px} />
     </g>
   );
 }
 
-function Coil({ from, to, loaded, px, ink }: { from: readonly [number, number]; to: readonly [number, number]; loaded: boolean; px: number; ink: Ink }) {
+function Coil({
+  from,
+  to,
+  loaded,
+  px,
+  ink,
+}: {
+  from: readonly [number, number];
+  to: readonly [number, number];
+  loaded: boolean;
+  px: number;
+  ink: Ink;
+}) {
   const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
   const l = Math.hypot(dx, dy) || 1;
   const [ux, uy] = [dx / l, dy / l];
   const turns = 9;
   const lead = Math.min(0.16 * l, 14 * px);
-  const at = (along: number, across: number) => `${(from[0] + along * ux - across * uy).toFixed(2)} ${(-(from[1] + along * uy + across * ux)).toFixed(2)}`;
+  const at = (along: number, across: number) =>
+    `${(from[0] + along * ux - across * uy).toFixed(2)} ${(-(from[1] + along * uy + across * ux)).toFixed(2)}`;
   let d = `M${at(0, 0)}L${at(lead, 0)}`;
   for (let i = 0; i < turns; i++) d += `L${at(lead + ((l - 2 * lead) * (i + 0.5)) / turns, (i % 2 ? -1 : 1) * 5.5 * px)}`;
   d += `L${at(l - lead, 0)}L${at(l, 0)}`;
@@ -173,7 +301,9 @@ function Coil({ from, to, loaded, px, ink }: { from: readonly [number, number]; 
   return (
     <g>
       <path d={d} fill="none" stroke={colour} strokeWidth={(loaded ? 2 : 1.5) * px} strokeLinejoin="round" />
-      {[from, to].map(([x, y], i) => <circle key={i} cx={x} cy={-y} r={3 * px} fill={colour} />)}
+      {[from, to].map(([x, y], i) => (
+        <circle key={i} cx={x} cy={-y} r={3 * px} fill={colour} />
+      ))}
     </g>
   );
 }
@@ -187,11 +317,40 @@ function Station({ drive, pose, index, labels, mmPerPx: px, ink, names }: Drawin
   const number = label.anchor === 'middle' && names ? -((textWidth(p.label ?? p.id) + 6) / 2) * px : 0;
   return (
     <g transform={`translate(${c.x + label.x} ${-c.y + label.y})`}>
-      {label.led && <path d={`M${number} 0L${-label.x * (1 - (0.5 * p.outsideDiameter) / Math.hypot(label.x, label.y))} ${-label.y * (1 - (0.5 * p.outsideDiameter) / Math.hypot(label.x, label.y))}`} stroke={ink.quiet} strokeWidth={px} />}
+      {label.led && (
+        <path
+          d={`M${number} 0L${-label.x * (1 - (0.5 * p.outsideDiameter) / Math.hypot(label.x, label.y))} ${-label.y * (1 - (0.5 * p.outsideDiameter) / Math.hypot(label.x, label.y))}`}
+          stroke={ink.quiet}
+          strokeWidth={px}
+        />
+      )}
       <circle cx={number} r={11 * px} fill={ink.ink} />
-      <text x={number} fontSize={12 * px} fontWeight={700} textAnchor="middle" dominantBaseline="central" fill={ink.ground} fontFamily="'Spline Sans Mono', monospace">{index + 1}</text>
+      <text
+        x={number}
+        fontSize={12 * px}
+        fontWeight={700}
+        textAnchor="middle"
+        dominantBaseline="central"
+        fill={ink.ground}
+        fontFamily="'Spline Sans Mono', monospace"
+      >
+        {index + 1}
+      </text>
       {names && (
-        <text x={label.anchor === 'middle' ? number + 17 * px : shift} fontSize={13 * px} fontWeight={600} textAnchor={label.anchor === 'middle' ? 'start' : label.anchor} dominantBaseline="central" fill={ink.ink} stroke={ink.ground} strokeWidth={3 * px} paintOrder="stroke" fontFamily="'Archivo Narrow', 'Archivo', sans-serif">{p.label ?? p.id}</text>
+        <text
+          x={label.anchor === 'middle' ? number + 17 * px : shift}
+          fontSize={13 * px}
+          fontWeight={600}
+          textAnchor={label.anchor === 'middle' ? 'start' : label.anchor}
+          dominantBaseline="central"
+          fill={ink.ink}
+          stroke={ink.ground}
+          strokeWidth={3 * px}
+          paintOrder="stroke"
+          fontFamily="'Archivo Narrow', 'Archivo', sans-serif"
+        >
+          {p.label ?? p.id}
+        </text>
       )}
     </g>
   );

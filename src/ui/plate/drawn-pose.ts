@@ -5,10 +5,22 @@ import type { PoseAnswer } from '@/workers/solver-service';
 export function drawnPose(drive: Drive): PoseAnswer {
   return {
     pose: {
-      pulleys: drive.pulleys.map(({ x, y }) => ({ x, y })), belts: drive.belts.map(() => ({ stops: [] })),
+      pulleys: drive.pulleys.map(({ x, y }) => ({ x, y })),
+      belts: drive.belts.map(() => ({ stops: [] })),
       springs: drive.springs.map((s) => ({ from: [s.from.x, s.from.y], to: [s.to.x, s.to.y] })),
     },
-    solved: { name: 'drawn', tensioners: drive.tensioners.map((t) => ({ id: t.id, position: 0, atStop: null })), springs: [], brakes: [], belts: [], shaftLoads: [] },
-    bands: [], duties: [], speeds: { pulleys: [], belts: [] }, warnings: [], problem: null,
+    solved: {
+      name: 'drawn',
+      tensioners: drive.tensioners.map((t) => ({ id: t.id, position: 0, atStop: null })),
+      springs: [],
+      brakes: [],
+      belts: [],
+      shaftLoads: [],
+    },
+    bands: [],
+    duties: [],
+    speeds: { pulleys: [], belts: [] },
+    warnings: [],
+    problem: null,
   };
 }

@@ -36,7 +36,15 @@ export const sagOf = (slack: number, span: number): number => Math.sqrt((3 * Mat
  * Writes one belt's loop, `inset` mm towards its V side from the pitch line. Slack is shared out over the spans in proportion and shown as a
  * bow: away from the V side, or towards it where an idler that the span passes by stands outside.
  */
-export function writeLoop(writer: PathWriter, pose: Pose, route: Drive['belts'][number]['route'], stops: readonly PoseStop[], side: 1 | -1, inset: number, slackMm: number): void {
+export function writeLoop(
+  writer: PathWriter,
+  pose: Pose,
+  route: Drive['belts'][number]['route'],
+  stops: readonly PoseStop[],
+  side: 1 | -1,
+  inset: number,
+  slackMm: number,
+): void {
   const total = stops.reduce((sum, s) => sum + s.span, 0);
   const ends = stops.map((s, a) => {
     const next = stops[(a + 1) % stops.length]!;
@@ -150,7 +158,12 @@ export function placeLabels(drive: Drive, pose: Pose, mmPerPx: number, widths: r
       const dx = Math.cos(a) * reach;
       const dy = Math.sin(a) * reach;
       const anchor = Math.cos(a) > 0.35 ? 'start' : Math.cos(a) < -0.35 ? 'end' : 'middle';
-      const box = { x: cx + dx - (anchor === 'start' ? 13 * mmPerPx : anchor === 'end' ? w - 13 * mmPerPx : w / 2), y: cy + dy - h / 2, w, h };
+      const box = {
+        x: cx + dx - (anchor === 'start' ? 13 * mmPerPx : anchor === 'end' ? w - 13 * mmPerPx : w / 2),
+        y: cy + dy - h / 2,
+        w,
+        h,
+      };
       const pad = 5 * mmPerPx;
       let cost = (k % 8 === 0 ? 0 : 0.3) + 0.7 * ring;
       for (const d of dots) if (d.x > box.x - pad && d.x < box.x + box.w + pad && d.y > box.y - pad && d.y < box.y + box.h + pad) cost += 1;
@@ -160,8 +173,10 @@ export function placeLabels(drive: Drive, pose: Pose, mmPerPx: number, widths: r
         const ny = Math.max(box.y, Math.min(-c.y, box.y + box.h));
         if (Math.hypot(nx - c.x, ny + c.y) < p.outsideDiameter / 2 + pad) cost += 6;
       });
-      for (const o of placed) if (box.x < o.x + o.w + pad && o.x < box.x + box.w + pad && box.y < o.y + o.h + pad && o.y < box.y + box.h + pad) cost += 60;
-      if (box.x < bounds.x || box.y < bounds.y || box.x + box.w > bounds.x + bounds.width || box.y + box.h > bounds.y + bounds.height) cost += 25;
+      for (const o of placed)
+        if (box.x < o.x + o.w + pad && o.x < box.x + box.w + pad && box.y < o.y + o.h + pad && o.y < box.y + box.h + pad) cost += 60;
+      if (box.x < bounds.x || box.y < bounds.y || box.x + box.w > bounds.x + bounds.width || box.y + box.h > bounds.y + bounds.height)
+        cost += 25;
       if (cost < least) {
         least = cost;
         best = { x: dx, y: dy, anchor, led: ring > 0, box };

@@ -62,7 +62,22 @@ const SNAP_PX = 6;
  * The drive to scale. Drag the ground to pan, wheel or pinch to zoom; where it may be edited drag a pulley, or choose it and nudge it with the
  * arrow keys. The slider moves the real mechanism.
  */
-export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, selected, onSelect, onMovePulley, onTap, marks = NO_MARKS, loose, sketch = false, height = 380 }: PlateProps) {
+export function Plate({
+  drive,
+  answer,
+  lever,
+  onLever,
+  leverMoves,
+  focusBelt,
+  selected,
+  onSelect,
+  onMovePulley,
+  onTap,
+  marks = NO_MARKS,
+  loose,
+  sketch = false,
+  height = 380,
+}: PlateProps) {
   const [box, size] = useBoxSize(FIRST_SIZE, 120);
   const [view, setView] = useState<Bounds | null>(null);
   const [guide, setGuide] = useState<{ x: number | null; y: number | null }>({ x: null, y: null });
@@ -78,20 +93,47 @@ export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, se
   const mmPerPx = shown.width / size.width;
   const names = size.width >= 300;
   const [placed, setPlaced] = useState<{ layout: string; labels: readonly Label[] }>({ layout: '', labels: [] });
-  const layout = answer && !held && (lever === 0 || lever === 1 || placed.layout === '') ? JSON.stringify([answer.solved.name, drive.pulleys.map((p) => [p.x, p.y, p.label]), answer.pose.belts.map((b) => b.stops.length > 0), Math.round(Math.log2(mmPerPx) * 4), Math.round(size.width / 40), names]) : null;
+  const layout =
+    answer && !held && (lever === 0 || lever === 1 || placed.layout === '')
+      ? JSON.stringify([
+          answer.solved.name,
+          drive.pulleys.map((p) => [p.x, p.y, p.label]),
+          answer.pose.belts.map((b) => b.stops.length > 0),
+          Math.round(Math.log2(mmPerPx) * 4),
+          Math.round(size.width / 40),
+          names,
+        ])
+      : null;
   // Placed anew when the drive or the lever has settled or the zoom changes, not while the mechanism moves.
   if (answer && layout !== null && layout !== placed.layout && answer.pose.pulleys.length === drive.pulleys.length) {
-    setPlaced({ layout, labels: placeLabels(drive, answer.pose, mmPerPx, drive.pulleys.map((p) => 26 + (names ? textWidth(p.label ?? p.id) + 8 : 0)), shown) });
+    setPlaced({
+      layout,
+      labels: placeLabels(
+        drive,
+        answer.pose,
+        mmPerPx,
+        drive.pulleys.map((p) => 26 + (names ? textWidth(p.label ?? p.id) + 8 : 0)),
+        shown,
+      ),
+    });
   }
 
-  const zoom = useCallback((factor: number, px: number, py: number) => {
-    setView((current) => {
-      const from = current ?? shown;
-      const width = Math.min(20000, Math.max(40, from.width * factor));
-      const k = width / from.width;
-      return { x: from.x + (px / size.width) * from.width * (1 - k), y: from.y + (py / size.height) * from.height * (1 - k), width, height: from.height * k };
-    });
-  }, [shown, size]);
+  const zoom = useCallback(
+    (factor: number, px: number, py: number) => {
+      setView((current) => {
+        const from = current ?? shown;
+        const width = Math.min(20000, Math.max(40, from.width * factor));
+        const k = width / from.width;
+        return {
+          x: from.x + (px / size.width) * from.width * (1 - k),
+          y: from.y + (py / size.height) * from.height * (1 - k),
+          width,
+          height: from.height * k,
+        };
+      });
+    },
+    [shown, size],
+  );
 
   useEffect(() => {
     const element = box.current;
@@ -134,8 +176,14 @@ export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, se
     if (free) return { x, y, guide: { x: null, y: null } };
     const others = [...drive.pulleys, ...marks].filter((p) => p.id !== id);
     const near = (v: number, list: number[]) => list.find((o) => Math.abs(o - v) < SNAP_PX * mmPerPx) ?? null;
-    const gx = near(x, others.map((p) => p.x));
-    const gy = near(y, others.map((p) => p.y));
+    const gx = near(
+      x,
+      others.map((p) => p.x),
+    );
+    const gy = near(
+      y,
+      others.map((p) => p.y),
+    );
     return { x: gx ?? Math.round(x / GRID_MM) * GRID_MM, y: gy ?? Math.round(y / GRID_MM) * GRID_MM, guide: { x: gx, y: gy } };
   };
 
@@ -163,7 +211,10 @@ export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, se
   const up = (event: PointerEvent) => {
     pointers.current.delete(event.pointerId);
     const at = local(event);
-    const tapped = pressed.current !== null && event.type === 'pointerup' && Math.hypot(at.x - pressed.current.x, at.y - pressed.current.y) < TAP_PX ? pressed.current.pulley : null;
+    const tapped =
+      pressed.current !== null && event.type === 'pointerup' && Math.hypot(at.x - pressed.current.x, at.y - pressed.current.y) < TAP_PX
+        ? pressed.current.pulley
+        : null;
     pressed.current = null;
     if (tapped) onTap?.(tapped);
     if (dragging.current && onMovePulley) {
@@ -193,7 +244,17 @@ export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, se
 
   const chosen = drive.pulleys.find((p) => p.id === selected);
   return (
-    <Box sx={{ border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', overflow: 'hidden', display: 'flex', flexDirection: 'column', height: '100%' }}>
+    <Box
+      sx={{
+        border: '1px solid var(--ts-edge)',
+        borderRadius: '4px',
+        bgcolor: 'var(--ts-card)',
+        overflow: 'hidden',
+        display: 'flex',
+        flexDirection: 'column',
+        height: '100%',
+      }}
+    >
       <Box sx={{ position: 'relative', flex: 1, minHeight: height }}>
         <Box
           ref={box}
@@ -204,30 +265,110 @@ export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, se
           onPointerUp={up}
           onPointerCancel={up}
         >
-          <svg width="100%" height="100%" viewBox={`${shown.x} ${shown.y} ${shown.width} ${shown.height}`} preserveAspectRatio="xMidYMid meet" role="group" aria-label={`Drawing of ${drive.name}, ${lever <= 0 ? 'released' : lever >= 1 ? 'engaged' : `lever at ${Math.round(lever * 100)} %`}`} style={{ display: 'block', userSelect: 'none' }}>
+          <svg
+            width="100%"
+            height="100%"
+            viewBox={`${shown.x} ${shown.y} ${shown.width} ${shown.height}`}
+            preserveAspectRatio="xMidYMid meet"
+            role="group"
+            aria-label={`Drawing of ${drive.name}, ${lever <= 0 ? 'released' : lever >= 1 ? 'engaged' : `lever at ${Math.round(lever * 100)} %`}`}
+            style={{ display: 'block', userSelect: 'none' }}
+          >
             <Ground view={shown} mmPerPx={mmPerPx} />
-            {guide.x !== null && <path d={`M${guide.x} ${shown.y}v${shown.height}`} stroke="var(--ts-copper)" strokeWidth={mmPerPx} strokeDasharray={`${5 * mmPerPx}`} />}
-            {guide.y !== null && <path d={`M${shown.x} ${-guide.y}h${shown.width}`} stroke="var(--ts-copper)" strokeWidth={mmPerPx} strokeDasharray={`${5 * mmPerPx}`} />}
-            {answer && answer.pose.pulleys.length === drive.pulleys.length && answer.pose.belts.length === drive.belts.length && answer.pose.springs.length === drive.springs.length && (
-              <Drawing drive={drive} pose={answer.pose} solved={answer.solved} speeds={answer.speeds} labels={placed.labels} mmPerPx={mmPerPx} ink={SCREEN_INK} names={names} {...(focusBelt === undefined ? {} : { focusBelt })} selected={selected ?? null} />
+            {guide.x !== null && (
+              <path
+                d={`M${guide.x} ${shown.y}v${shown.height}`}
+                stroke="var(--ts-copper)"
+                strokeWidth={mmPerPx}
+                strokeDasharray={`${5 * mmPerPx}`}
+              />
             )}
-            {marks.map((m) => <Mark key={m.id} mark={m} px={mmPerPx} chosen={selected === m.id} named={names} {...(onMovePulley ? { onPress: (event: KeyboardEvent) => press(event, m.id) } : {})} onFocus={() => onSelect?.(m.id)} />)}
-            {loose && [...loose].map((id) => {
-              const p = placeOf(id);
-              const r = drive.pulleys.find((one) => one.id === id);
-              return p && <circle key={id} cx={p.x} cy={-p.y} r={(r ? r.outsideDiameter / 2 : 0) + 8 * mmPerPx} fill="none" stroke="var(--ts-copper)" strokeWidth={2 * mmPerPx} strokeDasharray={`${3 * mmPerPx} ${5 * mmPerPx}`} pointerEvents="none" />;
-            })}
-            {answer && (onSelect || onTap) && drive.pulleys.map((p, i) => {
-              const c = answer.pose.pulleys[i] ?? p;
-              return (
-                <circle key={p.id} data-pulley={p.id} cx={c.x} cy={-c.y} r={Math.max(p.outsideDiameter / 2, 22 * mmPerPx)} fill="transparent" tabIndex={0} role="button" aria-pressed={selected === p.id}
-                  aria-label={`${i + 1} ${p.label ?? p.id}${onMovePulley ? '; arrow keys move it' : ''}`} style={{ cursor: onMovePulley ? 'move' : 'pointer' }} onKeyDown={(e) => press(e, p.id)} onFocus={() => onSelect?.(p.id)} />
-              );
-            })}
+            {guide.y !== null && (
+              <path
+                d={`M${shown.x} ${-guide.y}h${shown.width}`}
+                stroke="var(--ts-copper)"
+                strokeWidth={mmPerPx}
+                strokeDasharray={`${5 * mmPerPx}`}
+              />
+            )}
+            {answer &&
+              answer.pose.pulleys.length === drive.pulleys.length &&
+              answer.pose.belts.length === drive.belts.length &&
+              answer.pose.springs.length === drive.springs.length && (
+                <Drawing
+                  drive={drive}
+                  pose={answer.pose}
+                  solved={answer.solved}
+                  speeds={answer.speeds}
+                  labels={placed.labels}
+                  mmPerPx={mmPerPx}
+                  ink={SCREEN_INK}
+                  names={names}
+                  {...(focusBelt === undefined ? {} : { focusBelt })}
+                  selected={selected ?? null}
+                />
+              )}
+            {marks.map((m) => (
+              <Mark
+                key={m.id}
+                mark={m}
+                px={mmPerPx}
+                chosen={selected === m.id}
+                named={names}
+                {...(onMovePulley ? { onPress: (event: KeyboardEvent) => press(event, m.id) } : {})}
+                onFocus={() => onSelect?.(m.id)}
+              />
+            ))}
+            {loose &&
+              [...loose].map((id) => {
+                const p = placeOf(id);
+                const r = drive.pulleys.find((one) => one.id === id);
+                return (
+                  p && (
+                    <circle
+                      key={id}
+                      cx={p.x}
+                      cy={-p.y}
+                      r={(r ? r.outsideDiameter / 2 : 0) + 8 * mmPerPx}
+                      fill="none"
+                      stroke="var(--ts-copper)"
+                      strokeWidth={2 * mmPerPx}
+                      strokeDasharray={`${3 * mmPerPx} ${5 * mmPerPx}`}
+                      pointerEvents="none"
+                    />
+                  )
+                );
+              })}
+            {answer &&
+              (onSelect || onTap) &&
+              drive.pulleys.map((p, i) => {
+                const c = answer.pose.pulleys[i] ?? p;
+                return (
+                  <circle
+                    key={p.id}
+                    data-pulley={p.id}
+                    cx={c.x}
+                    cy={-c.y}
+                    r={Math.max(p.outsideDiameter / 2, 22 * mmPerPx)}
+                    fill="transparent"
+                    tabIndex={0}
+                    role="button"
+                    aria-pressed={selected === p.id}
+                    aria-label={`${i + 1} ${p.label ?? p.id}${onMovePulley ? '; arrow keys move it' : ''}`}
+                    style={{ cursor: onMovePulley ? 'move' : 'pointer' }}
+                    onKeyDown={(e) => press(e, p.id)}
+                    onFocus={() => onSelect?.(p.id)}
+                  />
+                );
+              })}
           </svg>
         </Box>
         <Box className="ts-screen-only" sx={{ position: 'absolute', top: 4, right: 4, display: 'flex' }}>
-          <Tooltip title="Show all"><IconButton aria-label="Show the whole drive" onClick={() => setView(null)}><Icon name="fit" size={20} /></IconButton></Tooltip>
+          <Tooltip title="Show all">
+            <IconButton aria-label="Show the whole drive" onClick={() => setView(null)}>
+              <Icon name="fit" size={20} />
+            </IconButton>
+          </Tooltip>
           {answer && <SaveMenu drive={drive} answer={answer} lever={lever} />}
         </Box>
         {chosen && onMovePulley && !sketch && (
@@ -237,17 +378,38 @@ export function Plate({ drive, answer, lever, onLever, leverMoves, focusBelt, se
         )}
       </Box>
       {leverMoves && (
-        <Box className="ts-screen-only" sx={{ display: 'flex', alignItems: 'center', gap: 2, px: 2, borderTop: '1px solid var(--ts-edge)', minHeight: 48 }}>
-          <Box component="button" type="button" onClick={() => onLever(0)} sx={endButton(lever <= 0)}>Released</Box>
-          <Slider aria-label="Lever, from released to engaged" value={lever} min={0} max={1} step={0.01} onChange={(_, v) => onLever(v as number)} sx={{ flex: 1, mx: 0.5 }} valueLabelDisplay="off" getAriaValueText={(v) => (v <= 0 ? 'released' : v >= 1 ? 'engaged' : `${Math.round(v * 100)} %`)} />
-          <Box component="button" type="button" onClick={() => onLever(1)} sx={endButton(lever >= 1)}>Engaged</Box>
+        <Box
+          className="ts-screen-only"
+          sx={{ display: 'flex', alignItems: 'center', gap: 2, px: 2, borderTop: '1px solid var(--ts-edge)', minHeight: 48 }}
+        >
+          <Box component="button" type="button" onClick={() => onLever(0)} sx={endButton(lever <= 0)}>
+            Released
+          </Box>
+          <Slider
+            aria-label="Lever, from released to engaged"
+            value={lever}
+            min={0}
+            max={1}
+            step={0.01}
+            onChange={(_, v) => onLever(v as number)}
+            sx={{ flex: 1, mx: 0.5 }}
+            valueLabelDisplay="off"
+            getAriaValueText={(v) => (v <= 0 ? 'released' : v >= 1 ? 'engaged' : `${Math.round(v * 100)} %`)}
+          />
+          <Box component="button" type="button" onClick={() => onLever(1)} sx={endButton(lever >= 1)}>
+            Engaged
+          </Box>
         </Box>
       )}
     </Box>
   );
 }
 
-const CARD_FORMATS: readonly (readonly [CardFormat, string])[] = [['pdf', 'Routing card, PDF'], ['png', 'Routing card, PNG'], ['svg', 'Routing card, SVG']];
+const CARD_FORMATS: readonly (readonly [CardFormat, string])[] = [
+  ['pdf', 'Routing card, PDF'],
+  ['png', 'Routing card, PNG'],
+  ['svg', 'Routing card, SVG'],
+];
 
 /** The drawing to scale, or the routing card to tape to the machine. */
 function SaveMenu({ drive, answer, lever }: { drive: Drive; answer: PoseAnswer; lever: number }) {
@@ -255,29 +417,101 @@ function SaveMenu({ drive, answer, lever }: { drive: Drive; answer: PoseAnswer; 
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const card = (format: CardFormat) => {
     setAnchor(null);
-    saveCard(drive, answer, format).catch(() => tell({ text: 'The card could not be made as this kind of file here; save it as SVG instead.', tone: 'refused' }));
+    saveCard(drive, answer, format).catch(() =>
+      tell({ text: 'The card could not be made as this kind of file here; save it as SVG instead.', tone: 'refused' }),
+    );
   };
   return (
     <>
-      <Tooltip title="Save or print"><IconButton aria-label="Save the drawing or the routing card" aria-haspopup="menu" onClick={(e) => setAnchor(e.currentTarget)}><Icon name="download" size={20} /></IconButton></Tooltip>
+      <Tooltip title="Save or print">
+        <IconButton aria-label="Save the drawing or the routing card" aria-haspopup="menu" onClick={(e) => setAnchor(e.currentTarget)}>
+          <Icon name="download" size={20} />
+        </IconButton>
+      </Tooltip>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        {CARD_FORMATS.map(([format, words]) => <MenuItem key={format} onClick={() => card(format)}>{words}</MenuItem>)}
-        <MenuItem onClick={() => { setAnchor(null); saveDrawing(drive, answer, lever <= 0 ? 'released' : lever >= 1 ? 'engaged' : 'between'); }}>Drawing to scale, SVG</MenuItem>
+        {CARD_FORMATS.map(([format, words]) => (
+          <MenuItem key={format} onClick={() => card(format)}>
+            {words}
+          </MenuItem>
+        ))}
+        <MenuItem
+          onClick={() => {
+            setAnchor(null);
+            saveDrawing(drive, answer, lever <= 0 ? 'released' : lever >= 1 ? 'engaged' : 'between');
+          }}
+        >
+          Drawing to scale, SVG
+        </MenuItem>
       </Menu>
     </>
   );
 }
 
-const endButton = (on: boolean) => ({ font: 'inherit', fontSize: 14, fontWeight: on ? 700 : 500, color: on ? 'var(--ts-work)' : 'var(--ts-quiet)', background: 'none', border: 0, minHeight: 44, px: 0.5, cursor: 'pointer' });
+const endButton = (on: boolean) => ({
+  font: 'inherit',
+  fontSize: 14,
+  fontWeight: on ? 700 : 500,
+  color: on ? 'var(--ts-work)' : 'var(--ts-quiet)',
+  background: 'none',
+  border: 0,
+  minHeight: 44,
+  px: 0.5,
+  cursor: 'pointer',
+});
 
 /** A cross with its name: a place to measure to. */
-function Mark({ mark: { id, label, x, y }, px, chosen, named, onPress, onFocus }: { mark: PlateMark; px: number; chosen: boolean; named: boolean; onPress?: (event: KeyboardEvent) => void; onFocus: () => void }) {
+function Mark({
+  mark: { id, label, x, y },
+  px,
+  chosen,
+  named,
+  onPress,
+  onFocus,
+}: {
+  mark: PlateMark;
+  px: number;
+  chosen: boolean;
+  named: boolean;
+  onPress?: (event: KeyboardEvent) => void;
+  onFocus: () => void;
+}) {
   return (
     <g>
       <title>{label}</title>
-      <path d={`M${x - 6 * px} ${-y}h${12 * px}M${x} ${-y - 6 * px}v${12 * px}`} stroke={chosen ? 'var(--ts-work)' : 'var(--ts-ink)'} strokeWidth={2.4 * px} />
-      {named && chosen && <text x={x + 9 * px} y={-y - 8 * px} fontSize={12 * px} fill="var(--ts-quiet)" stroke="var(--ts-card)" strokeWidth={3 * px} paintOrder="stroke" fontFamily="'Archivo Narrow', 'Archivo', sans-serif">{label}</text>}
-      {onPress && <circle data-pulley={id} cx={x} cy={-y} r={22 * px} fill="transparent" tabIndex={0} role="button" aria-label={`${label}; arrow keys move it`} style={{ cursor: 'move' }} onKeyDown={onPress} onFocus={onFocus} />}
+      <path
+        d={`M${x - 6 * px} ${-y}h${12 * px}M${x} ${-y - 6 * px}v${12 * px}`}
+        stroke={chosen ? 'var(--ts-work)' : 'var(--ts-ink)'}
+        strokeWidth={2.4 * px}
+      />
+      {named && chosen && (
+        <text
+          x={x + 9 * px}
+          y={-y - 8 * px}
+          fontSize={12 * px}
+          fill="var(--ts-quiet)"
+          stroke="var(--ts-card)"
+          strokeWidth={3 * px}
+          paintOrder="stroke"
+          fontFamily="'Archivo Narrow', 'Archivo', sans-serif"
+        >
+          {label}
+        </text>
+      )}
+      {onPress && (
+        <circle
+          data-pulley={id}
+          cx={x}
+          cy={-y}
+          r={22 * px}
+          fill="transparent"
+          tabIndex={0}
+          role="button"
+          aria-label={`${label}; arrow keys move it`}
+          style={{ cursor: 'move' }}
+          onKeyDown={onPress}
+          onFocus={onFocus}
+        />
+      )}
     </g>
   );
 }
@@ -287,7 +521,12 @@ function Ground({ view, mmPerPx }: { view: Bounds; mmPerPx: number }) {
   return (
     <>
       <defs>
-        <pattern id="ts-ground" width={step} height={step} patternUnits="userSpaceOnUse"><circle cx={0} cy={0} r={1.1 * mmPerPx} fill="var(--ts-dot)" /><circle cx={step} cy={0} r={1.1 * mmPerPx} fill="var(--ts-dot)" /><circle cx={0} cy={step} r={1.1 * mmPerPx} fill="var(--ts-dot)" /><circle cx={step} cy={step} r={1.1 * mmPerPx} fill="var(--ts-dot)" /></pattern>
+        <pattern id="ts-ground" width={step} height={step} patternUnits="userSpaceOnUse">
+          <circle cx={0} cy={0} r={1.1 * mmPerPx} fill="var(--ts-dot)" />
+          <circle cx={step} cy={0} r={1.1 * mmPerPx} fill="var(--ts-dot)" />
+          <circle cx={0} cy={step} r={1.1 * mmPerPx} fill="var(--ts-dot)" />
+          <circle cx={step} cy={step} r={1.1 * mmPerPx} fill="var(--ts-dot)" />
+        </pattern>
       </defs>
       <rect x={view.x} y={view.y} width={view.width} height={view.height} fill="url(#ts-ground)" />
     </>

@@ -6,5 +6,10 @@ export const metadata = { title: 'Shop' };
 
 export default async function ShopPage() {
   const { id, name, email, role, preferences, shopId } = await requirePerson();
-  return <ShopScreen me={{ id, name, email, role, preferences }} people={role === 'owner' ? await people.listPeople(database(), shopId) : null} />;
+  return (
+    <ShopScreen
+      me={{ id, name, email, role, preferences }}
+      people={role === 'owner' ? await people.listPeople(database(), shopId) : null}
+    />
+  );
 }

@@ -10,6 +10,16 @@ export default async function DrivePage({ params }: PageProps<'/drives/[id]'>) {
   const db = database();
   const stored = id === null ? null : await drives.findDrive(db, shopId, id);
   if (!stored) notFound();
-  const open = (await jobs.listJobs(db, shopId)).filter((j) => j.status === 'open').map(({ number, title, machine }) => ({ number, title, machine }));
-  return <AskScreen key={stored.version} stored={stored} shelf={await shelf.listShelf(db, shopId)} jobs={open} notebook={await notebooks.notebookOfDrive(db, shopId, stored.id)} />;
+  const open = (await jobs.listJobs(db, shopId))
+    .filter((j) => j.status === 'open')
+    .map(({ number, title, machine }) => ({ number, title, machine }));
+  return (
+    <AskScreen
+      key={stored.version}
+      stored={stored}
+      shelf={await shelf.listShelf(db, shopId)}
+      jobs={open}
+      notebook={await notebooks.notebookOfDrive(db, shopId, stored.id)}
+    />
+  );
 }

@@ -15,6 +15,18 @@ export default async function JobPage({ params, searchParams }: PageProps<'/jobs
   const at: Stage = STAGES.find((s) => s === stage) ?? nextStage(job.stages) ?? 'book';
   const machine = await machines.findMachine(db, shopId, job.machineId);
   const stored = job.driveId === null ? null : await drives.findDrive(db, shopId, job.driveId);
-  const choices = (await drives.listDrives(db, shopId)).filter((d) => machine?.driveIds.includes(d.id) || d.id === job.driveId).map(({ id, name, belts }) => ({ id, name, belts }));
-  return <JobScreen key={job.number} job={job} stage={at} drive={stored?.document ?? null} uncertainty={stored?.uncertainty ?? null} shelf={await shelf.listShelf(db, shopId)} choices={choices} />;
+  const choices = (await drives.listDrives(db, shopId))
+    .filter((d) => machine?.driveIds.includes(d.id) || d.id === job.driveId)
+    .map(({ id, name, belts }) => ({ id, name, belts }));
+  return (
+    <JobScreen
+      key={job.number}
+      job={job}
+      stage={at}
+      drive={stored?.document ?? null}
+      uncertainty={stored?.uncertainty ?? null}
+      shelf={await shelf.listShelf(db, shopId)}
+      choices={choices}
+    />
+  );
 }

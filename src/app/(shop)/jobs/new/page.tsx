@@ -9,5 +9,11 @@ export default async function NewJobPage({ searchParams }: PageProps<'/jobs/new'
   const { shopId } = await requirePerson();
   const { machine } = await searchParams;
   const db = database();
-  return <NewJobScreen machines={await machines.listMachines(db, shopId)} drives={await drives.listDrives(db, shopId)} machineId={wholeNumber(machine)} />;
+  return (
+    <NewJobScreen
+      machines={await machines.listMachines(db, shopId)}
+      drives={await drives.listDrives(db, shopId)}
+      machineId={wholeNumber(machine)}
+    />
+  );
 }

@@ -11,5 +11,12 @@ export default async function MachinePage({ params }: PageProps<'/machines/[id]'
   const machine = id === null ? null : await machines.findMachine(db, shopId, id);
   if (!machine) notFound();
   const all = await jobs.listJobs(db, shopId);
-  return <MachineScreen machine={machine} customers={await machines.listCustomers(db, shopId)} drives={await drives.listDrives(db, shopId)} jobs={all.filter((j) => j.machineId === machine.id)} />;
+  return (
+    <MachineScreen
+      machine={machine}
+      customers={await machines.listCustomers(db, shopId)}
+      drives={await drives.listDrives(db, shopId)}
+      jobs={all.filter((j) => j.machineId === machine.id)}
+    />
+  );
 }

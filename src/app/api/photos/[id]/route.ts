@@ -9,5 +9,11 @@ export async function GET(_request: Request, { params }: RouteContext<'/api/phot
   const id = wholeNumber((await params).id);
   const photo = id === null ? null : await notebooks.findPhoto(database(), person.shopId, id);
   if (!photo) return new Response('There is no such photo.', { status: 404 });
-  return new Response(new Uint8Array(photo.bytes), { headers: { 'content-type': photo.mediaType, 'cache-control': 'private, max-age=31536000, immutable', 'x-content-type-options': 'nosniff' } });
+  return new Response(new Uint8Array(photo.bytes), {
+    headers: {
+      'content-type': photo.mediaType,
+      'cache-control': 'private, max-age=31536000, immutable',
+      'x-content-type-options': 'nosniff',
+    },
+  });
 }
