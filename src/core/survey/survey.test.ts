@@ -141,6 +141,22 @@ describe('with tape errors', () => {
   });
 });
 
+describe('with a wrapped belt among the measures', () => {
+  it('a slip of the tape is still the first to be suspected', () => {
+    const random = seededRandom(15);
+    let first = 0;
+    const trials = 30;
+    for (let k = 0; k < trials; k++) {
+      const sheet = sheetOf(demoDrive('airstrip-mower'), 9, random);
+      sheet.measures.push({ id: 'wrap', kind: 'belt', belt: 'deck', reference: 'pitch', value: trueLength('airstrip-mower') });
+      const bad = Math.floor(random() * (sheet.measures.length - 1));
+      sheet.measures[bad]!['value'] = (sheet.measures[bad]!['value'] as number) + 25;
+      if (solved(sheet).suspects[0] === `m${bad}`) first++;
+    }
+    expect(first).toBeGreaterThanOrEqual(0.75 * trials);
+  });
+});
+
 describe('bad sheets get a sentence with its place', () => {
   const faults = (change: (sheet: Sheet) => void) => {
     const sheet = structuredClone(sheetOf(demoDrive('orchard-rider'), 0, seededRandom(1)));
