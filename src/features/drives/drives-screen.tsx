@@ -16,6 +16,7 @@ import { compileDrive, type Drive, type Problem } from '@/core/drive';
 import type { DriveSummary } from '@/db';
 import { readDriveFile } from '@/formats/drive-file';
 import { Icon } from '@/ui/icons';
+import { LinkRows, Quiet } from '@/ui/link-rows';
 import { useNotice } from '@/ui/notice';
 import { Empty, Page } from '@/ui/page';
 import { useUnits } from '@/ui/units';
@@ -67,46 +68,27 @@ export function DrivesScreen({ drives }: { drives: readonly DriveSummary[] }) {
       ) : (
         <>
           <TextField label="Find a drive" value={find} onChange={(e) => setFind(e.target.value)} sx={{ maxWidth: 360, mb: 1.5 }} />
-          <Box
-            component="ul"
-            sx={{ listStyle: 'none', m: 0, p: 0, border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)' }}
-          >
-            {shown.slice(0, 300).map((d) => (
-              <Box component="li" key={d.id} sx={{ '& + li': { borderTop: '1px solid var(--ts-edge)' } }}>
-                <Box
-                  component={Link}
-                  href={`/drives/${d.id}`}
-                  sx={{
-                    display: 'grid',
-                    gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1.6fr) 160px minmax(0, 1fr) 190px' },
-                    columnGap: 2,
-                    p: '12px 16px',
-                    color: 'inherit',
-                    textDecoration: 'none',
-                    alignItems: 'center',
-                    '&:hover': { bgcolor: 'var(--ts-work-soft)' },
-                  }}
-                >
-                  <Box sx={{ fontWeight: 650 }}>{d.name}</Box>
-                  <Box sx={{ color: 'var(--ts-quiet)' }}>{KIND_WORDS[d.kind as Drive['kind']]}</Box>
-                  <Box>
+          {shown.length > 0 && (
+            <LinkRows
+              columns="minmax(0, 1.6fr) 160px minmax(0, 1fr) 190px"
+              rows={shown.map((d) => ({
+                key: d.id,
+                href: `/drives/${d.id}`,
+                cells: [
+                  d.name,
+                  <Quiet key="kind">{KIND_WORDS[d.kind as Drive['kind']]}</Quiet>,
+                  <span key="belts">
                     {d.belts.map((b) => beltSize(b, units)).join(', ')}
-                    <Box component="span" sx={{ color: 'var(--ts-quiet)' }}>
-                      {' '}
-                      · {d.pulleys} pulleys
-                    </Box>
-                  </Box>
-                  <Box suppressHydrationWarning sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>
+                    <Quiet> · {d.pulleys} pulleys</Quiet>
+                  </span>,
+                  <Quiet key="changed">
                     {day(d.changedAt)}, {d.changedBy}
-                  </Box>
-                </Box>
-              </Box>
-            ))}
-          </Box>
-          {shown.length === 0 && <Typography sx={{ mt: 2, color: 'var(--ts-quiet)' }}>No drive is called “{find}”.</Typography>}
-          {shown.length > 300 && (
-            <Typography sx={{ mt: 1, color: 'var(--ts-quiet)' }}>The first 300 of {shown.length}; type to narrow them.</Typography>
+                  </Quiet>,
+                ],
+              }))}
+            />
           )}
+          {shown.length === 0 && <Typography sx={{ mt: 2, color: 'var(--ts-quiet)' }}>No drive is called “{find}”.</Typography>}
         </>
       )}
     </Page>

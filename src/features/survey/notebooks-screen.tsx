@@ -3,12 +3,12 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Drive } from '@/core/drive';
 import { notebookFor } from '@/core/survey';
 import type { NotebookSummary } from '@/db';
+import { LinkRows, Quiet } from '@/ui/link-rows';
 import { useNotice } from '@/ui/notice';
 import { Page } from '@/ui/page';
 import { KIND_WORDS, TEMPLATES } from '../drives/templates';
@@ -47,45 +47,22 @@ export function NotebooksScreen({ notebooks }: { notebooks: readonly NotebookSum
           <Typography variant="h2" sx={{ mb: 1 }}>
             Under way
           </Typography>
-          <Box
-            component="ul"
-            sx={{
-              listStyle: 'none',
-              m: 0,
-              mb: 3,
-              p: 0,
-              border: '1px solid var(--ts-edge)',
-              borderRadius: '4px',
-              bgcolor: 'var(--ts-card)',
-            }}
-          >
-            {notebooks.slice(0, 100).map((n) => (
-              <Box component="li" key={n.id} sx={{ '& + li': { borderTop: '1px solid var(--ts-edge)' } }}>
-                <Box
-                  component={Link}
-                  href={`/drives/measure/${n.id}`}
-                  sx={{
-                    display: 'grid',
-                    gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1.6fr) 160px minmax(0, 1fr) 190px' },
-                    columnGap: 2,
-                    p: '12px 16px',
-                    color: 'inherit',
-                    textDecoration: 'none',
-                    alignItems: 'center',
-                    '&:hover': { bgcolor: 'var(--ts-work-soft)' },
-                  }}
-                >
-                  <Box sx={{ fontWeight: 650 }}>{n.name || 'Unnamed drive'}</Box>
-                  <Box sx={{ color: 'var(--ts-quiet)' }}>{KIND_WORDS[n.kind as Drive['kind']]}</Box>
-                  <Box>
-                    {n.measured} of {n.asked} distances{n.driveId !== null ? ' · the drive is made' : ''}
-                  </Box>
-                  <Box suppressHydrationWarning sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>
+          <Box sx={{ mb: 3 }}>
+            <LinkRows
+              columns="minmax(0, 1.6fr) 160px minmax(0, 1fr) 190px"
+              rows={notebooks.map((n) => ({
+                key: n.id,
+                href: `/drives/measure/${n.id}`,
+                cells: [
+                  n.name || 'Unnamed drive',
+                  <Quiet key="kind">{KIND_WORDS[n.kind as Drive['kind']]}</Quiet>,
+                  `${n.measured} of ${n.asked} distances${n.driveId !== null ? ' · the drive is made' : ''}`,
+                  <Quiet key="changed">
                     {day(n.changedAt)}, {n.changedBy}
-                  </Box>
-                </Box>
-              </Box>
-            ))}
+                  </Quiet>,
+                ],
+              }))}
+            />
           </Box>
         </>
       )}
