@@ -133,6 +133,7 @@ test('the orchard rider is built from distances alone and gives the verdicts of 
   await step(page, 'Springs');
   for (const [i, spring] of [engage, back].entries()) {
     await fill(page, 'Free length', `${spring.freeLength} mm`, i);
+    await expect(page.getByLabel('Free length', { exact: true }).nth(i)).toHaveValue(`${spring.freeLength} mm`);
     await choose(page, 'Rate from', 'The rate is known', i);
     await fill(page, 'Rate', `${spring.rate} N/mm`, i);
     await fill(page, 'First tension', `${spring.initialTension} N`, i);

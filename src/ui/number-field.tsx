@@ -15,7 +15,7 @@ export interface NumberFieldProps extends Omit<TextFieldProps, 'value' | 'onChan
   readonly max?: number;
   /** A value that may be left out. */
   readonly optional?: boolean;
-  /** How it was typed, to be shown again just so. */
+  /** How it was typed, to be shown again just so where it still reads as the value does. */
   readonly typed?: string | null;
   /** Said in place of the label where that alone does not tell which of many this is; begins with the label. */
   readonly ariaLabel?: string;
@@ -44,7 +44,10 @@ export function NumberField({
   const assumed = unit(dimension);
   const shown = () => {
     if (value === null) return '';
-    if (typed) return typed;
+    if (typed) {
+      const read = parseQuantity(typed, dimension, { ...(assumed ? { assumed } : {}) });
+      if (read.ok && Math.abs(read.value - value) <= 1e-6 * (1 + Math.abs(value))) return typed;
+    }
     if (dimension === 'length' && setting.system === 'inch') {
       const exact = Math.abs(Number((((value / 25.4) * 32) % 1).toFixed(6)));
       return exact < 1e-4 || exact > 0.9999 ? `${inchFraction(value, 32)} in` : `${Number((value / 25.4).toFixed(4))} in`;

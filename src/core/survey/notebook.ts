@@ -12,8 +12,6 @@ const label = z.string().max(400);
 const figure = z.number().min(-1e6).max(1e6);
 const open = figure.nullable();
 const sketch = z.object({ x: figure, y: figure });
-/** As it was written by hand, to be shown again just so. */
-const typed = z.string().max(60).optional();
 
 const pulley = z.object({
   id,
@@ -21,7 +19,6 @@ const pulley = z.object({
   role: z.enum(['driver', 'driven', 'idler']),
   face: z.enum(['v', 'flat', 'ribbed']),
   outsideDiameter: open,
-  typed,
   sameAs: id.nullable().default(null),
   shaft: id.optional(),
   ride: figure.optional(),
@@ -32,7 +29,7 @@ const pulley = z.object({
 });
 
 const between = z.tuple([id, id]);
-const kept = { id, value: open, typed, sd: figure.optional(), skipped: z.boolean().optional() };
+const kept = { id, value: open, sd: figure.optional(), skipped: z.boolean().optional() };
 const measure = z.discriminatedUnion('kind', [
   z.object({ ...kept, kind: z.enum(['centres', 'outside', 'inside']), between }),
   z.object({ ...kept, kind: z.enum(['from-edge', 'along-edge']), of: id, edge: label.min(1) }),
@@ -58,7 +55,6 @@ const armEnd = z.object({
   from: id,
   to: id,
   value: open,
-  typed,
   sd: figure.optional(),
 });
 const arm = z.object({
@@ -140,6 +136,8 @@ const notebookShape = z.object({
         .extend({ scale: scaleSoFar, photo: z.number().int(), width: z.number().int(), height: z.number().int() }),
     )
     .max(6),
+  /** Figures as they were written by hand, by what they were written for: shown again just so where they still read as the value does. */
+  typed: z.record(z.string().max(160), z.string().max(60)).default({}),
   tapeSd: z.number().gt(0).max(100),
   diameterSd: z.number().min(0).max(100),
 });
@@ -187,7 +185,7 @@ export function bareDrive(notebook: Notebook): Pick<Drive, 'format' | 'version' 
     name: notebook.name,
     kind: notebook.kind,
     notes: notebook.notes,
-    pulleys: notebook.pulleys.map(({ sameAs: _sameAs, typed: _typed, sketch: at, ...p }) => ({
+    pulleys: notebook.pulleys.map(({ sameAs: _sameAs, sketch: at, ...p }) => ({
       ...p,
       x: at.x,
       y: at.y,
@@ -215,7 +213,7 @@ export function scaleIsSet(scale: NotebookPhoto['scale']): boolean {
 /** The survey sheet that a notebook amounts to so far: measures with a value, photos with a scale; rims not known yet take no part in rim measures. */
 export function surveyOf(notebook: Notebook): SurveyResult {
   const rim = (place: string) => !notebook.pulleys.some((p) => p.id === place) || diameterOf(notebook, place) !== null;
-  const measures = notebook.measures.flatMap(({ skipped, value, typed: _typed, ...m }) => {
+  const measures = notebook.measures.flatMap(({ skipped, value, ...m }) => {
     if (value === null || skipped === true) return [];
     if ((m.kind === 'outside' || m.kind === 'inside') && !m.between.every(rim)) return [];
     return [{ ...m, value }];

@@ -219,6 +219,7 @@ export function notebookFor(drive: Drive): Notebook {
     measures: [],
     sides: [],
     photos: [],
+    typed: {},
     tapeSd: 2,
     diameterSd: 0.3,
   };

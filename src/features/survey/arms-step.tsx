@@ -11,9 +11,9 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { ARM_PLACES, LONGEST_TAPE_MM, type ArmPlace, type Notebook, type NotebookArm } from '@/core/survey';
 import { Icon } from '@/ui/icons';
-import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import { askedFor, freshId, withArm, withoutArm, withPoint } from './changes';
+import { KeptField } from './kept-field';
 import { Fields, SoftText, StepCard, type StepProps } from './steps';
 import { findingSentence, KIND_OF_TAPE, placeName, within } from './words';
 
@@ -181,7 +181,8 @@ function ArmCard({ notebook, look, write, mayChange, arm }: StepProps & { arm: N
                       </MenuItem>
                     ))}
                   </TextField>
-                  <NumberField
+                  <KeptField
+                    at={`end-${arm.id}-${e.id}`}
                     label="Reading"
                     dimension="length"
                     value={e.value}
@@ -189,10 +190,7 @@ function ArmCard({ notebook, look, write, mayChange, arm }: StepProps & { arm: N
                     disabled={!mayChange}
                     min={0.1}
                     max={LONGEST_TAPE_MM}
-                    typed={e.typed ?? null}
-                    onValue={(value, typed) =>
-                      setEnd(e.id, { value, typed: value === null ? undefined : typed.slice(0, 60) }, `end-${arm.id}-${e.id}`)
-                    }
+                    onValue={(value) => setEnd(e.id, { value }, `end-${arm.id}-${e.id}`)}
                     ariaLabel={`Reading, ${within(PLACE_WORDS[at])}: ${within(placeName(notebook, e.from))} to ${within(placeName(notebook, e.to))}`}
                   />
                   {mayChange && (

@@ -10,8 +10,8 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { decodeDesignation, guessBelt, type BeltGuess } from '@/core/belt';
 import type { NotebookBelt } from '@/core/survey';
-import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
+import { KeptField } from './kept-field';
 import { Fields, SoftText, StepCard, type StepProps } from './steps';
 import { closingSentence, wornWords } from './words';
 
@@ -83,7 +83,8 @@ function BeltCard({ notebook, look, write, mayChange, belt }: StepProps & { belt
           />
         )}
         {lengthy && (
-          <NumberField
+          <KeptField
+            at={`belt-now-${belt.id}-length`}
             label="Length along the outside"
             dimension="length"
             value={now.outsideMm}
@@ -122,7 +123,8 @@ function BeltCard({ notebook, look, write, mayChange, belt }: StepProps & { belt
             What is it? Caliper across a clean stretch.
           </Typography>
           <Fields wide={120}>
-            <NumberField
+            <KeptField
+              at={`belt-now-${belt.id}-top`}
               label="Top width"
               dimension="length"
               value={now.topMm}
@@ -132,7 +134,8 @@ function BeltCard({ notebook, look, write, mayChange, belt }: StepProps & { belt
               max={200}
               onValue={(topMm) => set({ topMm }, 'top')}
             />
-            <NumberField
+            <KeptField
+              at={`belt-now-${belt.id}-depth`}
               label="Thickness"
               dimension="length"
               value={now.depthMm}
@@ -142,7 +145,8 @@ function BeltCard({ notebook, look, write, mayChange, belt }: StepProps & { belt
               max={60}
               onValue={(depthMm) => set({ depthMm }, 'depth')}
             />
-            <NumberField
+            <KeptField
+              at={`belt-now-${belt.id}-angle`}
               label="Flank angle"
               dimension="angle"
               value={now.angleDeg}
@@ -152,7 +156,8 @@ function BeltCard({ notebook, look, write, mayChange, belt }: StepProps & { belt
               max={90}
               onValue={(angleDeg) => set({ angleDeg }, 'angle')}
             />
-            <NumberField
+            <KeptField
+              at={`belt-now-${belt.id}-ribs`}
               label="Ribs, if ribbed"
               dimension="number"
               value={now.ribs}

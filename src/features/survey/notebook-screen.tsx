@@ -25,6 +25,7 @@ import { addNotebook, makeDrive, removeNotebook } from './actions';
 import { ArmsStep } from './arms-step';
 import { BeltStep } from './belt-step';
 import { FinishStep } from './finish-step';
+import { KeepsTyped } from './kept-field';
 import { NextPanel } from './next-panel';
 import { PhotoStep } from './photo-step';
 import { previewOf } from './preview';
@@ -248,29 +249,31 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
         }}
       >
         <Box sx={{ minWidth: 0, order: { xs: 2, md: 0 } }}>
-          {step === 'pulleys' && <PulleysStep {...shared} />}
-          {step === 'route' && (
-            <RouteStep
-              {...shared}
-              belt={belt}
-              onBelt={setBelt}
-              pose={fits ? pose : null}
-              problems={posed && !posed.ok ? posed.problems : []}
-            />
-          )}
-          {step === 'tape' && <TapeStep {...shared} active={active} onActive={setActive} />}
-          {step === 'photo' && <PhotoStep {...shared} notebookId={stored.id} />}
-          {step === 'arms' && <ArmsStep {...shared} />}
-          {step === 'springs' && <SpringsStep {...shared} />}
-          {step === 'belt' && <BeltStep {...shared} />}
-          {step === 'finish' && (
-            <FinishStep
-              {...shared}
-              problems={problems}
-              onMake={look?.built.drive && waiting === null && !making ? () => void make() : null}
-              onRemove={() => setRemoving(true)}
-            />
-          )}
+          <KeepsTyped notebook={notebook} write={write}>
+            {step === 'pulleys' && <PulleysStep {...shared} />}
+            {step === 'route' && (
+              <RouteStep
+                {...shared}
+                belt={belt}
+                onBelt={setBelt}
+                pose={fits ? pose : null}
+                problems={posed && !posed.ok ? posed.problems : []}
+              />
+            )}
+            {step === 'tape' && <TapeStep {...shared} active={active} onActive={setActive} />}
+            {step === 'photo' && <PhotoStep {...shared} notebookId={stored.id} />}
+            {step === 'arms' && <ArmsStep {...shared} />}
+            {step === 'springs' && <SpringsStep {...shared} />}
+            {step === 'belt' && <BeltStep {...shared} />}
+            {step === 'finish' && (
+              <FinishStep
+                {...shared}
+                problems={problems}
+                onMake={look?.built.drive && waiting === null && !making ? () => void make() : null}
+                onRemove={() => setRemoving(true)}
+              />
+            )}
+          </KeepsTyped>
         </Box>
         <Box
           sx={{

@@ -21,10 +21,10 @@ import {
   type PhotoMarks,
 } from '@/core/survey';
 import { Icon } from '@/ui/icons';
-import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import { freshId } from './changes';
 import { PhotoBoard, type Circle, type Handle, type Spot } from './photo-board';
+import { KeptField } from './kept-field';
 import { Fields, SoftText, StepCard, type StepProps } from './steps';
 import { placeName, within } from './words';
 
@@ -308,7 +308,8 @@ function PhotoMarking({
             <MenuItem value="rectangle">A rectangle, shot at a slant</MenuItem>
           </TextField>
           {scale.kind === 'two-points' ? (
-            <NumberField
+            <KeptField
+              at={`photo-${photo.id}-distance`}
               label="Between the two points"
               dimension="length"
               value={scale.distance}
@@ -320,7 +321,8 @@ function PhotoMarking({
             />
           ) : (
             <>
-              <NumberField
+              <KeptField
+                at={`photo-${photo.id}-width`}
                 label="Corner 1 to corner 2"
                 dimension="length"
                 value={scale.width}
@@ -330,7 +332,8 @@ function PhotoMarking({
                 max={LONGEST_TAPE_MM}
                 onValue={(width) => set({ scale: { ...scale, width } }, 'width')}
               />
-              <NumberField
+              <KeptField
+                at={`photo-${photo.id}-height`}
                 label="Corner 2 to corner 3"
                 dimension="length"
                 value={scale.height}
@@ -388,9 +391,7 @@ function Diameters({
   const take = (of: string, mm: number) =>
     write((now): Notebook => ({
       ...now,
-      pulleys: now.pulleys.map((p) =>
-        p.id === of ? { ...p, outsideDiameter: Math.round(mm * 10) / 10, typed: undefined, sameAs: null } : p,
-      ),
+      pulleys: now.pulleys.map((p) => (p.id === of ? { ...p, outsideDiameter: Math.round(mm * 10) / 10, sameAs: null } : p)),
     }));
   return (
     <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 14 }}>

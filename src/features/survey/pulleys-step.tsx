@@ -8,8 +8,8 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { Notebook, NotebookPulley } from '@/core/survey';
 import { Icon } from '@/ui/icons';
-import { NumberField } from '@/ui/number-field';
 import { freeSpot, freshId, withoutPlace } from './changes';
+import { KeptField } from './kept-field';
 import { SoftText, type StepProps } from './steps';
 
 type SizeBy = 'across' | 'around' | 'same';
@@ -192,8 +192,9 @@ function PulleyCard({
           ))}
         </TextField>
       ) : (
-        <NumberField
+        <KeptField
           key={by}
+          at={`${by}-${p.id}`}
           label={around ? 'Round the rim' : 'Outside diameter'}
           dimension="length"
           value={p.outsideDiameter === null ? null : around ? p.outsideDiameter * Math.PI : p.outsideDiameter}
@@ -202,22 +203,13 @@ function PulleyCard({
           min={around ? 10 : 5}
           max={around ? 3000 : 1000}
           sx={{ gridColumn: { sm: '3 / 5' } }}
-          typed={around ? null : (p.typed ?? null)}
-          onValue={(v, typed) =>
-            onSet(
-              p.id,
-              {
-                outsideDiameter: v === null ? null : around ? v / Math.PI : v,
-                typed: v === null || around ? undefined : typed.slice(0, 60),
-              },
-              `od-${p.id}`,
-            )
-          }
+          onValue={(v) => onSet(p.id, { outsideDiameter: v === null ? null : around ? v / Math.PI : v }, `${by}-${p.id}`)}
         />
       )}
       {p.role === 'driver' && (
         <>
-          <NumberField
+          <KeptField
+            at={`rpm-${p.id}`}
             label="Turns at"
             dimension="rotation"
             value={p.rpm ?? null}
@@ -242,7 +234,8 @@ function PulleyCard({
         </>
       )}
       {p.role === 'driven' && (
-        <NumberField
+        <KeptField
+          at={`power-${p.id}`}
           label="Power it takes, if known"
           dimension="power"
           value={p.powerKw ?? null}

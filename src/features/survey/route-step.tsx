@@ -11,10 +11,10 @@ import { SECTIONS } from '@/core/belt';
 import { routeDoubts, type Problem } from '@/core/drive';
 import type { Notebook, NotebookBelt } from '@/core/survey';
 import { Icon } from '@/ui/icons';
-import { NumberField } from '@/ui/number-field';
 import type { PoseAnswer } from '@/workers/solver-service';
 import { RouteEditor } from '../drives/route-editor';
 import { askedFor, freshId, withoutPlace, withPoint } from './changes';
+import { KeptField } from './kept-field';
 import { SoftText, StepCard, type StepProps } from './steps';
 import { doubtSentence, placeName } from './words';
 
@@ -129,7 +129,8 @@ export function RouteStep({ notebook, write, mayChange, belt: chosen, onBelt, po
             )}
             {belt.section === 'measured' && belt.measured && (
               <>
-                <NumberField
+                <KeptField
+                  at={`belt-top-${belt.id}`}
                   label="Width across the top"
                   dimension="length"
                   value={belt.measured.top}
@@ -138,7 +139,8 @@ export function RouteStep({ notebook, write, mayChange, belt: chosen, onBelt, po
                   max={120}
                   onValue={(top) => top !== null && set({ measured: { ...belt.measured!, top } }, `belt-top-${belt.id}`)}
                 />
-                <NumberField
+                <KeptField
+                  at={`belt-depth-${belt.id}`}
                   label="Thickness"
                   dimension="length"
                   value={belt.measured.depth}
@@ -227,7 +229,8 @@ function Keepers({ notebook, write, mayChange }: Omit<StepProps, 'look'>) {
               </MenuItem>
             ))}
           </TextField>
-          <NumberField
+          <KeptField
+            at={`keeper-gap-${k.id}`}
             label="Gap"
             dimension="length"
             value={k.gap}

@@ -19,8 +19,8 @@ import {
   type SpringEstimate,
 } from '@/core/survey';
 import { Icon } from '@/ui/icons';
-import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
+import { KeptField } from './kept-field';
 import { askedFor, freshId, withoutPlace, withoutSpring, withPoint } from './changes';
 import { Fields, SoftText, StepCard, type StepProps } from './steps';
 import { findingSentence, within } from './words';
@@ -150,7 +150,8 @@ function SpringCard({ notebook, look, write, mayChange, spring: s }: StepProps &
           <MenuItem value="extension">Pulling</MenuItem>
           <MenuItem value="compression">Pushing</MenuItem>
         </TextField>
-        <NumberField
+        <KeptField
+          at={`spring-${s.id}-free`}
           label="Free length"
           dimension="length"
           value={s.freeLength}
@@ -210,7 +211,8 @@ function SpringCard({ notebook, look, write, mayChange, spring: s }: StepProps &
         </TextField>
         {s.lever && lever === 'lengths' && (
           <>
-            <NumberField
+            <KeptField
+              at={`spring-${s.id}-lever-released`}
               label="Length, released"
               dimension="length"
               value={s.lever.released}
@@ -220,7 +222,8 @@ function SpringCard({ notebook, look, write, mayChange, spring: s }: StepProps &
               max={1500}
               onValue={(released) => set({ lever: { ...s.lever!, released } }, 'lever-released')}
             />
-            <NumberField
+            <KeptField
+              at={`spring-${s.id}-lever-engaged`}
               label="Length, engaged, arm held"
               dimension="length"
               value={s.lever.engaged}
@@ -245,7 +248,8 @@ function SpringCard({ notebook, look, write, mayChange, spring: s }: StepProps &
           label="An adjuster draws the first end"
         />
         {s.adjuster && (
-          <NumberField
+          <KeptField
+            at={`spring-${s.id}-adjuster`}
             label="Thread left on it"
             dimension="length"
             value={s.adjuster.travel}
@@ -270,7 +274,7 @@ function SpringCard({ notebook, look, write, mayChange, spring: s }: StepProps &
 }
 
 function RateFields({
-  spring: { rate },
+  spring: { id, rate },
   disabled,
   onRate,
 }: {
@@ -282,7 +286,8 @@ function RateFields({
     case 'given':
       return (
         <>
-          <NumberField
+          <KeptField
+            at={`spring-${id}-rate`}
             label="Rate"
             dimension="rate"
             value={rate.rate}
@@ -292,7 +297,8 @@ function RateFields({
             max={1000}
             onValue={(v) => onRate({ ...rate, rate: v }, 'rate')}
           />
-          <NumberField
+          <KeptField
+            at={`spring-${id}-initial`}
             label="First tension"
             dimension="force"
             value={rate.initialTension}
@@ -307,7 +313,8 @@ function RateFields({
     case 'taught':
       return (
         <>
-          <NumberField
+          <KeptField
+            at={`spring-${id}-tension`}
             label="Belt tension read, engaged"
             dimension="force"
             value={rate.tensionN}
@@ -317,7 +324,8 @@ function RateFields({
             max={5000}
             onValue={(v) => onRate({ ...rate, tensionN: v }, 'tension')}
           />
-          <NumberField
+          <KeptField
+            at={`spring-${id}-initial`}
             label="First tension"
             dimension="force"
             value={rate.initialTension}
@@ -332,7 +340,8 @@ function RateFields({
     case 'wire':
       return (
         <>
-          <NumberField
+          <KeptField
+            at={`spring-${id}-wire`}
             label="Wire"
             dimension="length"
             value={rate.wireMm}
@@ -342,7 +351,8 @@ function RateFields({
             max={20}
             onValue={(v) => onRate({ ...rate, wireMm: v }, 'wire')}
           />
-          <NumberField
+          <KeptField
+            at={`spring-${id}-coil`}
             label="Coil, outside"
             dimension="length"
             value={rate.coilMm}
@@ -352,7 +362,8 @@ function RateFields({
             max={150}
             onValue={(v) => onRate({ ...rate, coilMm: v }, 'coil')}
           />
-          <NumberField
+          <KeptField
+            at={`spring-${id}-turns`}
             label="Coils that work"
             dimension="number"
             value={rate.turns}
@@ -390,7 +401,8 @@ function RateFields({
         <>
           <Box sx={{ gridColumn: '1 / -1', display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(4, 1fr)' }, gap: 1 }}>
             {([0, 1] as const).flatMap((i) => [
-              <NumberField
+              <KeptField
+                at={`spring-${id}-length-${i}`}
                 key={`length-${i}`}
                 label={`Length, pull ${i + 1}`}
                 dimension="length"
@@ -401,7 +413,8 @@ function RateFields({
                 max={1500}
                 onValue={(v) => put(i, { lengthMm: v }, 'length')}
               />,
-              <NumberField
+              <KeptField
+                at={`spring-${id}-force-${i}`}
                 key={`force-${i}`}
                 label={`Scale shows, pull ${i + 1}`}
                 dimension="force"

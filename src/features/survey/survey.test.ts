@@ -4,6 +4,7 @@ import { demoDrive, measured } from '@/core/survey/sample-notebook';
 import { unitsFor } from '@/ui/units';
 import { TEMPLATES } from '../drives/templates';
 import { askedFor, freeSpot, withArm, withoutArm, withoutPlace, withoutSpring, withPoint } from './changes';
+import { withTyped } from './kept-field';
 import { nextActOf } from './next';
 import { turn, type Pages } from './pages';
 import { previewOf } from './preview';
@@ -133,6 +134,20 @@ describe('changes keep the notebook whole', () => {
     expect(new Set(turned.ends.map((e) => e.at))).toEqual(new Set(['released', 'brake']));
     const taken = withArm(fresh, { ...turned, ends: turned.ends.map((e) => ({ ...e, value: 200 })), brake: null }).arms[0]!;
     expect(taken.ends.some((e) => e.at === 'brake' && e.value === 200)).toBe(true);
+  });
+});
+
+describe('what was written by hand', () => {
+  it('is kept by its place, forgotten when emptied, and not kept where it is too long', () => {
+    const one = withTyped(fresh, 'measure-a', '12 3/8');
+    expect(withTyped(one, 'measure-b', '4 ft').typed).toEqual({ 'measure-a': '12 3/8', 'measure-b': '4 ft' });
+    expect(withTyped(one, 'measure-a', '').typed).toEqual({});
+    expect(withTyped(one, 'measure-a', 'x'.repeat(61)).typed).toEqual({});
+    expect(validateNotebook(one)).toMatchObject({ ok: true, notebook: { typed: { 'measure-a': '12 3/8' } } });
+  });
+  it('a notebook from before it was kept has none', () => {
+    const { typed: _none, ...before } = fresh;
+    expect(validateNotebook(before)).toMatchObject({ ok: true, notebook: { typed: {} } });
   });
 });
 

@@ -13,6 +13,7 @@ import { Icon } from '@/ui/icons';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import { TapeDrawing } from './tape-drawing';
+import { withTyped } from './kept-field';
 import { SoftText, type StepProps } from './steps';
 import { againstRestWords, KIND_OF_TAPE, measureHow, measureTitle, placeName, sideSentence, triangleSentence } from './words';
 
@@ -71,8 +72,11 @@ export function TapeStep({
     [onActive],
   );
   const change = useCallback(
-    (id: string, part: Partial<NotebookMeasure>, key?: string) =>
-      write((now) => ({ ...now, measures: now.measures.map((m) => (m.id === id ? ({ ...m, ...part } as NotebookMeasure) : m)) }), key),
+    (id: string, part: Partial<NotebookMeasure>, key?: string, typed?: string) =>
+      write((now) => {
+        const next = { ...now, measures: now.measures.map((m) => (m.id === id ? ({ ...m, ...part } as NotebookMeasure) : m)) };
+        return key !== undefined && typed !== undefined ? withTyped(next, key, typed) : next;
+      }, key),
     [write],
   );
   const remove = useCallback((id: string) => write((now) => ({ ...now, measures: now.measures.filter((m) => m.id !== id) })), [write]);
@@ -96,6 +100,7 @@ export function TapeStep({
           <MeasureRow
             key={m.id}
             measure={m}
+            typed={notebook.typed[`measure-${m.id}`] ?? null}
             number={i + 1}
             title={measureTitle(notebook, m)}
             says={says(m)}
@@ -173,6 +178,8 @@ function Sides({ notebook, write, mayChange }: Omit<StepProps, 'look'>) {
 
 interface RowProps {
   readonly measure: NotebookMeasure;
+  /** Its reading as it was written. */
+  readonly typed: string | null;
   readonly number: number;
   readonly title: string;
   /** What kind it is, and how it sits with the rest. */
@@ -184,12 +191,13 @@ interface RowProps {
   readonly mayChange: boolean;
   readonly onOpen: (id: string) => void;
   readonly onNext: (id: string) => void;
-  readonly onChange: (id: string, part: Partial<NotebookMeasure>, key?: string) => void;
+  readonly onChange: (id: string, part: Partial<NotebookMeasure>, key?: string, typed?: string) => void;
   readonly onRemove: (id: string) => void;
 }
 
 const MeasureRow = memo(function MeasureRow({
   measure: m,
+  typed,
   number,
   title,
   says,
@@ -257,8 +265,8 @@ const MeasureRow = memo(function MeasureRow({
           max={angle ? 180 : LONGEST_TAPE_MM}
           sx={{ gridColumn: { xs: '2', sm: 'auto' } }}
           onFocus={() => onOpen(m.id)}
-          typed={m.typed ?? null}
-          onValue={(value, typed) => onChange(m.id, { value, typed: value === null ? undefined : typed.slice(0, 60) }, `measure-${m.id}`)}
+          typed={typed}
+          onValue={(value, text) => onChange(m.id, { value }, `measure-${m.id}`, text)}
           onKeyDown={(e) => {
             if (e.key === 'Enter') {
               e.preventDefault();
