@@ -9,6 +9,7 @@ import IconButton from '@mui/material/IconButton';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
+import type { Dimension } from '@/core/quantity';
 import {
   MATERIALS,
   springFromScale,
@@ -29,7 +30,7 @@ type Rate = NotebookSpring['rate'];
 type By = Rate['by'];
 
 const BY_WORDS: Readonly<Record<By, string>> = {
-  scale: 'Two pulls on a luggage scale',
+  scale: 'Two pulls on a scale',
   wire: 'Wire, coil and turns',
   taught: 'A tension reading on the drive',
   given: 'The rate is known',
@@ -206,8 +207,8 @@ function SpringCard({ notebook, look, write, mayChange, spring: s }: StepProps &
         </TextField>
         <TextField select label="The lever" value={lever} disabled={!mayChange} onChange={(e) => setLever(e.target.value as typeof lever)}>
           <MenuItem value="none">Does not pull it</MenuItem>
-          <MenuItem value="place">Pulls the first end to another place</MenuItem>
-          <MenuItem value="lengths">Draws it out along itself</MenuItem>
+          <MenuItem value="place">Moves the first end</MenuItem>
+          <MenuItem value="lengths">Draws it out by a length</MenuItem>
         </TextField>
         {s.lever && lever === 'lengths' && (
           <>
@@ -273,164 +274,91 @@ function SpringCard({ notebook, look, write, mayChange, spring: s }: StepProps &
   );
 }
 
-function RateFields({
-  spring: { id, rate },
-  disabled,
-  onRate,
-}: {
-  spring: NotebookSpring;
-  disabled: boolean;
-  onRate: (rate: Rate, key: string) => void;
-}) {
-  switch (rate.by) {
-    case 'given':
-      return (
-        <>
-          <KeptField
-            at={`spring-${id}-rate`}
-            label="Rate"
-            dimension="rate"
-            value={rate.rate}
-            optional
-            disabled={disabled}
-            min={0.001}
-            max={1000}
-            onValue={(v) => onRate({ ...rate, rate: v }, 'rate')}
-          />
-          <KeptField
-            at={`spring-${id}-initial`}
-            label="First tension"
-            dimension="force"
-            value={rate.initialTension}
-            optional
-            disabled={disabled}
-            min={0}
-            max={2000}
-            onValue={(v) => onRate({ ...rate, initialTension: v }, 'initial')}
-          />
-        </>
-      );
-    case 'taught':
-      return (
-        <>
-          <KeptField
-            at={`spring-${id}-tension`}
-            label="Belt tension read, engaged"
-            dimension="force"
-            value={rate.tensionN}
-            optional
-            disabled={disabled}
-            min={1}
-            max={5000}
-            onValue={(v) => onRate({ ...rate, tensionN: v }, 'tension')}
-          />
-          <KeptField
-            at={`spring-${id}-initial`}
-            label="First tension"
-            dimension="force"
-            value={rate.initialTension}
-            optional
-            disabled={disabled}
-            min={0}
-            max={2000}
-            onValue={(v) => onRate({ ...rate, initialTension: v }, 'initial')}
-          />
-        </>
-      );
-    case 'wire':
-      return (
-        <>
-          <KeptField
-            at={`spring-${id}-wire`}
-            label="Wire"
-            dimension="length"
-            value={rate.wireMm}
-            optional
-            disabled={disabled}
-            min={0.3}
-            max={20}
-            onValue={(v) => onRate({ ...rate, wireMm: v }, 'wire')}
-          />
-          <KeptField
-            at={`spring-${id}-coil`}
-            label="Coil, outside"
-            dimension="length"
-            value={rate.coilMm}
-            optional
-            disabled={disabled}
-            min={2}
-            max={150}
-            onValue={(v) => onRate({ ...rate, coilMm: v }, 'coil')}
-          />
-          <KeptField
-            at={`spring-${id}-turns`}
-            label="Coils that work"
-            dimension="number"
-            value={rate.turns}
-            optional
-            disabled={disabled}
-            min={1}
-            max={400}
-            onValue={(v) => onRate({ ...rate, turns: v }, 'turns')}
-          />
-          <TextField
-            select
-            label="Made of"
-            value={rate.material}
-            disabled={disabled}
-            onChange={(e) => onRate({ ...rate, material: e.target.value as Material }, 'material')}
-          >
-            {Object.entries(MATERIALS).map(([key, m]) => (
-              <MenuItem key={key} value={key}>
-                {m.label}
-              </MenuItem>
-            ))}
-          </TextField>
-        </>
-      );
-    case 'scale': {
-      const put = (i: 0 | 1, part: Partial<(typeof rate.pulls)[0]>, key: string) =>
-        onRate(
-          {
-            ...rate,
-            pulls: [i === 0 ? { ...rate.pulls[0], ...part } : rate.pulls[0], i === 1 ? { ...rate.pulls[1], ...part } : rate.pulls[1]],
-          },
-          `${key}-${i}`,
-        );
-      return (
-        <>
-          <Box sx={{ gridColumn: '1 / -1', display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(4, 1fr)' }, gap: 1 }}>
-            {([0, 1] as const).flatMap((i) => [
-              <KeptField
-                at={`spring-${id}-length-${i}`}
-                key={`length-${i}`}
-                label={`Length, pull ${i + 1}`}
-                dimension="length"
-                value={rate.pulls[i].lengthMm}
-                optional
-                disabled={disabled}
-                min={5}
-                max={1500}
-                onValue={(v) => put(i, { lengthMm: v }, 'length')}
-              />,
-              <KeptField
-                at={`spring-${id}-force-${i}`}
-                key={`force-${i}`}
-                label={`Scale shows, pull ${i + 1}`}
-                dimension="force"
-                value={rate.pulls[i].forceN}
-                optional
-                disabled={disabled}
-                min={0.1}
-                max={2000}
-                onValue={(v) => put(i, { forceN: v }, 'force')}
-              />,
-            ])}
-          </Box>
-        </>
-      );
-    }
+interface Figure {
+  readonly key: string;
+  readonly label: string;
+  readonly dimension: Dimension;
+  readonly min: number;
+  readonly max: number;
+}
+
+const FIRST_TENSION: Figure = { key: 'initialTension', label: 'First tension', dimension: 'force', min: 0, max: 2000 };
+
+/** The figures that each way of finding a rate asks for; two pulls have their own rows. */
+const FIGURES: Readonly<Record<By, readonly Figure[]>> = {
+  scale: [],
+  wire: [
+    { key: 'wireMm', label: 'Wire', dimension: 'length', min: 0.3, max: 20 },
+    { key: 'coilMm', label: 'Coil, outside', dimension: 'length', min: 2, max: 150 },
+    { key: 'turns', label: 'Coils that work', dimension: 'number', min: 1, max: 400 },
+  ],
+  taught: [{ key: 'tensionN', label: 'Belt tension read, engaged', dimension: 'force', min: 1, max: 5000 }, FIRST_TENSION],
+  given: [{ key: 'rate', label: 'Rate', dimension: 'rate', min: 0.001, max: 1000 }, FIRST_TENSION],
+};
+const PULL: readonly Figure[] = [
+  { key: 'lengthMm', label: 'Length, pull', dimension: 'length', min: 5, max: 1500 },
+  { key: 'forceN', label: 'Scale shows, pull', dimension: 'force', min: 0.1, max: 2000 },
+];
+
+interface RateFieldsProps {
+  readonly spring: NotebookSpring;
+  readonly disabled: boolean;
+  readonly onRate: (rate: Rate, key: string) => void;
+}
+
+function RateFields({ spring: { id, rate }, disabled, onRate }: RateFieldsProps) {
+  const field = (
+    { key, label, ...rest }: Figure,
+    of: Readonly<Record<string, unknown>>,
+    name: string,
+    put: (value: number | null) => void,
+  ) => (
+    <KeptField
+      key={name}
+      at={`spring-${id}-${name}`}
+      label={label}
+      {...rest}
+      value={of[key] as number | null}
+      optional
+      disabled={disabled}
+      onValue={put}
+    />
+  );
+  if (rate.by === 'scale') {
+    const put = (at: number, key: string, value: number | null) => {
+      const [a, b] = rate.pulls;
+      onRate({ ...rate, pulls: at === 0 ? [{ ...a, [key]: value }, b] : [a, { ...b, [key]: value }] }, `${key}-${at}`);
+    };
+    return (
+      <Box sx={{ gridColumn: '1 / -1', display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(4, 1fr)' }, gap: 1 }}>
+        {rate.pulls.flatMap((pull, at) =>
+          PULL.map((figure) =>
+            field({ ...figure, label: `${figure.label} ${at + 1}` }, pull, `${figure.key}-${at}`, (value) => put(at, figure.key, value)),
+          ),
+        )}
+      </Box>
+    );
   }
+  return (
+    <>
+      {FIGURES[rate.by].map((figure) => field(figure, rate, figure.key, (value) => onRate({ ...rate, [figure.key]: value }, figure.key)))}
+      {rate.by === 'wire' && (
+        <TextField
+          select
+          label="Made of"
+          value={rate.material}
+          disabled={disabled}
+          onChange={(e) => onRate({ ...rate, material: e.target.value as Material }, 'material')}
+        >
+          {Object.entries(MATERIALS).map(([key, m]) => (
+            <MenuItem key={key} value={key}>
+              {m.label}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
+    </>
+  );
 }
 
 /** What the readings make of the spring, or why they cannot be right. */

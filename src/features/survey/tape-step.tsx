@@ -13,9 +13,13 @@ import { Icon } from '@/ui/icons';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import { TapeDrawing } from './tape-drawing';
+import { freshId } from './changes';
 import { withTyped } from './kept-field';
 import { SoftText, type StepProps } from './steps';
 import { againstRestWords, KIND_OF_TAPE, measureHow, measureTitle, placeName, sideSentence, triangleSentence } from './words';
+
+/** Longest path that a string is laid round, mm. */
+const LONGEST_BELT_MM = 10_000;
 
 const KIND_WORDS: Readonly<Record<NotebookMeasure['kind'], string>> = {
   centres: 'Centre to centre',
@@ -262,7 +266,7 @@ const MeasureRow = memo(function MeasureRow({
           optional
           disabled={!mayChange || skipped}
           min={signed ? -LONGEST_TAPE_MM : 0.1}
-          max={angle ? 180 : LONGEST_TAPE_MM}
+          max={angle ? 180 : m.kind === 'belt' ? LONGEST_BELT_MM : LONGEST_TAPE_MM}
           sx={{ gridColumn: { xs: '2', sm: 'auto' } }}
           onFocus={() => onOpen(m.id)}
           typed={typed}
@@ -331,15 +335,18 @@ const MeasureRow = memo(function MeasureRow({
   );
 });
 
-type NewKind = 'centres' | 'outside' | 'inside' | 'in-line' | 'angle' | 'from-edge' | 'along-edge';
-const NEW_KINDS: readonly (readonly [NewKind, string])[] = [
-  ['centres', 'Centre to centre'],
-  ['outside', 'Over the far rims'],
-  ['inside', 'Between the near rims'],
-  ['in-line', 'In line with two others'],
-  ['angle', 'Angle between two others'],
-  ['from-edge', 'Square off a straight edge'],
-  ['along-edge', 'Along a straight edge'],
+type NewKind = NotebookMeasure['kind'];
+
+/** What can be measured besides what is asked for, and which places each names. */
+const NEW_KINDS: readonly (readonly [NewKind, string, readonly string[]])[] = [
+  ['centres', 'Centre to centre', ['From', 'To']],
+  ['outside', 'Over the far rims', ['From', 'To']],
+  ['inside', 'Between the near rims', ['From', 'To']],
+  ['in-line', 'In line with two others', ['This one', 'in line with', 'and']],
+  ['angle', 'Angle between two others', ['Angle at', 'from', 'to']],
+  ['from-edge', 'Square off a straight edge', ['Place']],
+  ['along-edge', 'Along a straight edge', ['Place']],
+  ['belt', 'A string round the path of a belt', []],
 ];
 
 function AddMeasure({ notebook, onAdd }: { notebook: Notebook; onAdd: (m: NotebookMeasure) => void }) {
@@ -347,24 +354,40 @@ function AddMeasure({ notebook, onAdd }: { notebook: Notebook; onAdd: (m: Notebo
   const [kind, setKind] = useState<NewKind>('centres');
   const [chosen, setChosen] = useState<readonly string[]>([places[0]?.id ?? '', places[1]?.id ?? '', places[2]?.id ?? '']);
   const [edge, setEdge] = useState('deck edge');
-  const count = kind === 'in-line' || kind === 'angle' ? 3 : kind === 'from-edge' || kind === 'along-edge' ? 1 : 2;
-  const labels =
-    kind === 'in-line'
-      ? ['This one', 'in line with', 'and']
-      : kind === 'angle'
-        ? ['Angle at', 'from', 'to']
-        : count === 1
-          ? ['Place']
-          : ['From', 'To'];
-  const used = chosen.slice(0, count);
-  const sound = used.every((id) => places.some((p) => p.id === id)) && new Set(used).size === count && (count > 1 || edge.trim() !== '');
+  const [belt, setBelt] = useState(notebook.belts[0]?.id ?? '');
+  const labels = NEW_KINDS.find(([one]) => one === kind)![2];
+  const onEdge = kind === 'from-edge' || kind === 'along-edge';
+  const used = chosen.slice(0, labels.length);
+  const wanting =
+    kind === 'belt' && belt === ''
+      ? 'Route a belt first.'
+      : used.some((id) => !places.some((p) => p.id === id)) || new Set(used).size < labels.length
+        ? `Choose ${labels.length} different places.`
+        : onEdge && edge.trim() === ''
+          ? 'Give the edge a name.'
+          : null;
   const add = () => {
     const [a, b, c] = chosen as [string, string, string];
-    const id = `m-${Date.now().toString(36)}`;
-    if (kind === 'in-line') onAdd({ id, kind, of: a, between: [b, c], value: null });
-    else if (kind === 'angle') onAdd({ id, kind, at: a, between: [b, c], value: null });
-    else if (kind === 'from-edge' || kind === 'along-edge') onAdd({ id, kind, of: a, edge: edge.trim(), value: null });
-    else onAdd({ id, kind, between: [a, b], value: null });
+    const fresh = {
+      id: freshId(
+        notebook.measures.map((m) => m.id),
+        'more',
+      ),
+      value: null,
+    };
+    switch (kind) {
+      case 'in-line':
+        return onAdd({ ...fresh, kind, of: a, between: [b, c] });
+      case 'angle':
+        return onAdd({ ...fresh, kind, at: a, between: [b, c] });
+      case 'from-edge':
+      case 'along-edge':
+        return onAdd({ ...fresh, kind, of: a, edge: edge.trim() });
+      case 'belt':
+        return onAdd({ ...fresh, kind, belt, reference: 'outside' });
+      default:
+        return onAdd({ ...fresh, kind, between: [a, b] });
+    }
   };
   return (
     <Box
@@ -401,13 +424,20 @@ function AddMeasure({ notebook, onAdd }: { notebook: Notebook; onAdd: (m: Notebo
           ))}
         </TextField>
       ))}
-      {count === 1 && <TextField label="Name of the edge" value={edge} onChange={(e) => setEdge(e.target.value)} />}
-      <Button variant="contained" disabled={!sound} onClick={add}>
+      {onEdge && <TextField label="Name of the edge" value={edge} onChange={(e) => setEdge(e.target.value)} />}
+      {kind === 'belt' && (
+        <TextField select label="Belt" value={belt} onChange={(e) => setBelt(e.target.value)}>
+          {notebook.belts.map((b) => (
+            <MenuItem key={b.id} value={b.id}>
+              {b.label}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
+      <Button variant="contained" disabled={wanting !== null} onClick={add}>
         Add this measure
       </Button>
-      {!sound && (
-        <Typography sx={{ fontSize: 13, color: 'var(--ts-quiet)', alignSelf: 'center' }}>Choose {count} different places.</Typography>
-      )}
+      {wanting && <Typography sx={{ fontSize: 13, color: 'var(--ts-quiet)', alignSelf: 'center' }}>{wanting}</Typography>}
     </Box>
   );
 }
