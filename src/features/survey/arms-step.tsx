@@ -14,7 +14,7 @@ import { Icon } from '@/ui/icons';
 import { useUnits } from '@/ui/units';
 import { askedFor, freshId, withArm, withoutArm, withPoint } from './changes';
 import { KeptField } from './kept-field';
-import { Fields, SoftText, StepCard, type StepProps } from './steps';
+import { Choice, entriesOf, Fields, NameRow, SoftText, StepCard, type StepProps } from './steps';
 import { findingSentence, KIND_OF_TAPE, placeName, within } from './words';
 
 const PLACE_WORDS: Readonly<Record<ArmPlace, string>> = {
@@ -92,30 +92,23 @@ function ArmCard({ notebook, look, write, mayChange, arm }: StepProps & { arm: N
   const others = notebook.pulleys.filter((p) => !notebook.arms.some((a) => a.id !== arm.id && a.carries.includes(p.id)));
   return (
     <StepCard at={`part:${arm.id}`}>
-      <Box sx={{ display: 'flex', gap: 1, mb: 1 }}>
-        <TextField
-          label="Name"
-          value={arm.label}
-          disabled={!mayChange}
-          onChange={(e) => set({ label: e.target.value.slice(0, 400) }, `arm-${arm.id}`)}
-        />
-        {mayChange && (
-          <IconButton aria-label={`Remove ${arm.label}`} onClick={() => write((now) => withoutArm(now, arm.id))}>
-            <Icon name="close" size={18} />
-          </IconButton>
-        )}
-      </Box>
+      <NameRow
+        name={arm.label}
+        mayChange={mayChange}
+        onName={(label) => set({ label }, `arm-${arm.id}`)}
+        onRemove={() => write((now) => withoutArm(now, arm.id))}
+      />
       <Fields wide={196}>
-        <TextField
-          select
+        <Choice
           label="Moves"
           value={arm.kind}
+          options={[
+            ['pivot', 'Swings about a pivot'],
+            ['slide', 'Slides in a straight line'],
+          ]}
           disabled={!mayChange}
-          onChange={(e) => setKind(e.target.value as NotebookArm['kind'])}
-        >
-          <MenuItem value="pivot">Swings about a pivot</MenuItem>
-          <MenuItem value="slide">Slides in a straight line</MenuItem>
-        </TextField>
+          onChoose={(value) => setKind(value)}
+        />
         <TextField
           select
           label="Carries"
@@ -130,17 +123,17 @@ function ArmCard({ notebook, look, write, mayChange, arm }: StepProps & { arm: N
             </MenuItem>
           ))}
         </TextField>
-        <TextField
-          select
+        <Choice
           label="Stood, for the distances"
           value={arm.stood}
+          options={[
+            ['released', 'Released'],
+            ['engaged', 'Engaged'],
+            ['between', 'Somewhere between'],
+          ]}
           disabled={!mayChange}
-          onChange={(e) => set({ stood: e.target.value as NotebookArm['stood'] })}
-        >
-          <MenuItem value="released">Released</MenuItem>
-          <MenuItem value="engaged">Engaged</MenuItem>
-          <MenuItem value="between">Somewhere between</MenuItem>
-        </TextField>
+          onChoose={(value) => set({ stood: value })}
+        />
       </Fields>
       <FormControlLabel
         disabled={!mayChange}
@@ -168,19 +161,13 @@ function ArmCard({ notebook, look, write, mayChange, arm }: StepProps & { arm: N
                   <Box sx={{ gridColumn: { xs: '1 / -1', sm: 'auto' } }}>
                     {placeName(notebook, e.from)} to {within(placeName(notebook, e.to))}
                   </Box>
-                  <TextField
-                    select
+                  <Choice
                     label="Taken"
                     value={e.kind}
+                    options={entriesOf(KIND_OF_TAPE)}
                     disabled={!mayChange}
-                    onChange={(v) => setEnd(e.id, { kind: v.target.value as 'centres' })}
-                  >
-                    {Object.entries(KIND_OF_TAPE).map(([kind, words]) => (
-                      <MenuItem key={kind} value={kind}>
-                        {words}
-                      </MenuItem>
-                    ))}
-                  </TextField>
+                    onChoose={(kind) => setEnd(e.id, { kind })}
+                  />
                   <KeptField
                     at={`end-${arm.id}-${e.id}`}
                     label="Reading"

@@ -5,14 +5,13 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { decodeDesignation, guessBelt, type BeltGuess } from '@/core/belt';
 import type { NotebookBelt } from '@/core/survey';
 import { useUnits } from '@/ui/units';
 import { KeptField } from './kept-field';
-import { Fields, SoftText, StepCard, type StepProps } from './steps';
+import { Choice, entriesOf, Fields, SoftText, StepCard, type StepProps } from './steps';
 import { closingSentence, wornWords } from './words';
 
 type Now = NotebookBelt['now'];
@@ -59,19 +58,13 @@ function BeltCard({ notebook, look, write, mayChange, belt }: StepProps & { belt
         {belt.label}
       </Typography>
       <Fields wide={180}>
-        <TextField
-          select
+        <Choice
           label="Length known by"
           value={now.by}
+          options={entriesOf(BY_WORDS)}
           disabled={!mayChange}
-          onChange={(e) => set({ by: e.target.value as Now['by'] })}
-        >
-          {Object.entries(BY_WORDS).map(([by, words]) => (
-            <MenuItem key={by} value={by}>
-              {words}
-            </MenuItem>
-          ))}
-        </TextField>
+          onChoose={(value) => set({ by: value })}
+        />
         {now.by === 'number' && (
           <TextField
             label="Number on the belt"

@@ -6,8 +6,6 @@ import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import LinearProgress from '@mui/material/LinearProgress';
-import MenuItem from '@mui/material/MenuItem';
-import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useRef, useState } from 'react';
 import {
@@ -25,7 +23,7 @@ import { useUnits } from '@/ui/units';
 import { freshId } from './changes';
 import { PhotoBoard, type Circle, type Handle, type Spot } from './photo-board';
 import { KeptField } from './kept-field';
-import { Fields, SoftText, StepCard, type StepProps } from './steps';
+import { Choice, Fields, SoftText, StepCard, type StepProps } from './steps';
 import { placeName, within } from './words';
 
 /** Larger files are refused before they are sent. */
@@ -290,23 +288,18 @@ function PhotoMarking({
       </Box>
       <StepCard>
         <Fields>
-          <TextField
-            select
+          <Choice
             label="Scale by"
             value={scale.kind}
+            options={[
+              ['two-points', 'Two points, shot square on'],
+              ['rectangle', 'A rectangle, shot at a slant'],
+            ]}
             disabled={!mayChange}
-            onChange={(e) =>
-              set({
-                scale:
-                  e.target.value === 'rectangle'
-                    ? { kind: 'rectangle', corners: [], width: null, height: null }
-                    : { kind: 'two-points', ends: [], distance: null },
-              })
+            onChoose={(kind) =>
+              set({ scale: kind === 'rectangle' ? { kind, corners: [], width: null, height: null } : { kind, ends: [], distance: null } })
             }
-          >
-            <MenuItem value="two-points">Two points, shot square on</MenuItem>
-            <MenuItem value="rectangle">A rectangle, shot at a slant</MenuItem>
-          </TextField>
+          />
           {scale.kind === 'two-points' ? (
             <KeptField
               at={`photo-${photo.id}-distance`}

@@ -3,16 +3,20 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
-import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { Notebook, NotebookPulley } from '@/core/survey';
 import { Icon } from '@/ui/icons';
 import { freeSpot, freshId, withoutPlace } from './changes';
 import { KeptField } from './kept-field';
-import { SoftText, type StepProps } from './steps';
+import { Choice, SoftText, type StepProps } from './steps';
 
 type SizeBy = 'across' | 'around' | 'same';
+
+const SIZES: readonly (readonly [SizeBy, string])[] = [
+  ['across', 'Across the rim'],
+  ['around', 'String round the rim'],
+];
 
 /** What is on the deck: every pulley with its role, face and size across, round the rim by a string, or the same as another. */
 export function PulleysStep({ notebook, write, mayChange }: StepProps) {
@@ -126,33 +130,30 @@ function PulleyCard({
         sx={{ gridColumn: { xs: '1 / -1', sm: 'auto' } }}
         onChange={(e) => onSet(p.id, { label: e.target.value.slice(0, 400) }, `label-${p.id}`)}
       />
-      <TextField
-        select
+      <Choice
         label="Work"
         value={p.role}
+        options={[
+          ['driver', 'Drives'],
+          ['driven', 'Driven'],
+          ['idler', 'Idler'],
+        ]}
         disabled={!mayChange}
-        onChange={(e) =>
-          onSet(p.id, {
-            role: e.target.value as NotebookPulley['role'],
-            ...(e.target.value === 'driver' && p.rpm === undefined ? { rpm: 3000, rotation: 'cw' as const } : {}),
-          })
+        onChoose={(role) =>
+          onSet(p.id, { role, ...(role === 'driver' && p.rpm === undefined ? { rpm: 3000, rotation: 'cw' as const } : {}) })
         }
-      >
-        <MenuItem value="driver">Drives</MenuItem>
-        <MenuItem value="driven">Driven</MenuItem>
-        <MenuItem value="idler">Idler</MenuItem>
-      </TextField>
-      <TextField
-        select
+      />
+      <Choice
         label="Face"
         value={p.face}
+        options={[
+          ['v', 'V groove'],
+          ['flat', 'Flat'],
+          ['ribbed', 'Ribbed'],
+        ]}
         disabled={!mayChange}
-        onChange={(e) => onSet(p.id, { face: e.target.value as NotebookPulley['face'] })}
-      >
-        <MenuItem value="v">V groove</MenuItem>
-        <MenuItem value="flat">Flat</MenuItem>
-        <MenuItem value="ribbed">Ribbed</MenuItem>
-      </TextField>
+        onChoose={(face) => onSet(p.id, { face })}
+      />
       {mayChange ? (
         <IconButton aria-label={`Remove ${p.label}`} onClick={onRemove} sx={{ justifySelf: 'end' }}>
           <Icon name="close" size={18} />
@@ -160,37 +161,26 @@ function PulleyCard({
       ) : (
         <span />
       )}
-      <TextField
-        select
+      <Choice
         label="Size"
         value={by}
+        options={others.length > 0 ? [...SIZES, ['same', 'Same as another']] : SIZES}
         disabled={!mayChange}
         sx={{ gridColumn: { sm: '2' } }}
-        onChange={(e) => {
-          const next = e.target.value as SizeBy;
+        onChoose={(next) => {
           setBy(next);
           onSet(p.id, { sameAs: next === 'same' ? (others[0]?.id ?? null) : null });
         }}
-      >
-        <MenuItem value="across">Across the rim</MenuItem>
-        <MenuItem value="around">String round the rim</MenuItem>
-        {others.length > 0 && <MenuItem value="same">Same as another</MenuItem>}
-      </TextField>
+      />
       {by === 'same' ? (
-        <TextField
-          select
+        <Choice
           label="Same as"
           value={p.sameAs ?? ''}
+          options={others.map((o) => [o.id, o.label] as const)}
           disabled={!mayChange}
           sx={{ gridColumn: { sm: '3 / 5' } }}
-          onChange={(e) => onSet(p.id, { sameAs: e.target.value })}
-        >
-          {others.map((o) => (
-            <MenuItem key={o.id} value={o.id}>
-              {o.label}
-            </MenuItem>
-          ))}
-        </TextField>
+          onChoose={(sameAs) => onSet(p.id, { sameAs })}
+        />
       ) : (
         <KeptField
           key={by}
@@ -220,17 +210,17 @@ function PulleyCard({
             sx={{ gridColumn: { sm: '2' } }}
             onValue={(v) => onSet(p.id, { rpm: v ?? undefined }, `rpm-${p.id}`)}
           />
-          <TextField
-            select
+          <Choice
             label="Seen from above"
             value={p.rotation ?? 'cw'}
+            options={[
+              ['cw', 'Clockwise'],
+              ['ccw', 'Anticlockwise'],
+            ]}
             disabled={!mayChange}
             sx={{ gridColumn: { sm: '3 / 5' } }}
-            onChange={(e) => onSet(p.id, { rotation: e.target.value as 'cw' })}
-          >
-            <MenuItem value="cw">Clockwise</MenuItem>
-            <MenuItem value="ccw">Anticlockwise</MenuItem>
-          </TextField>
+            onChoose={(rotation) => onSet(p.id, { rotation })}
+          />
         </>
       )}
       {p.role === 'driven' && (

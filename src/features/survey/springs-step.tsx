@@ -5,9 +5,6 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import IconButton from '@mui/material/IconButton';
-import MenuItem from '@mui/material/MenuItem';
-import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import type { Dimension } from '@/core/quantity';
 import {
@@ -23,7 +20,7 @@ import { Icon } from '@/ui/icons';
 import { useUnits } from '@/ui/units';
 import { KeptField } from './kept-field';
 import { askedFor, freshId, withoutPlace, withoutSpring, withPoint } from './changes';
-import { Fields, SoftText, StepCard, type StepProps } from './steps';
+import { Choice, entriesOf, Fields, NameRow, SoftText, StepCard, type StepProps } from './steps';
 import { findingSentence, within } from './words';
 
 type Rate = NotebookSpring['rate'];
@@ -35,6 +32,16 @@ const BY_WORDS: Readonly<Record<By, string>> = {
   taught: 'A tension reading on the drive',
   given: 'The rate is known',
 };
+
+type Lever = 'none' | 'place' | 'lengths';
+
+const LEVER_WORDS: Readonly<Record<Lever, string>> = {
+  none: 'Does not pull it',
+  place: 'Moves the first end',
+  lengths: 'Draws it out by a length',
+};
+
+const MATERIAL_WORDS = Object.entries(MATERIALS).map(([key, m]) => [key, m.label] as [Material, string]);
 
 const freshRate = (by: By): Rate => {
   switch (by) {
@@ -110,8 +117,8 @@ function SpringCard({ notebook, look, write, mayChange, spring: s }: StepProps &
       key && `spring-${s.id}-${key}`,
     );
   const findings = (look?.built.findings ?? []).filter((f) => f.of === s.id && f.code !== 'spring-bad');
-  const lever = s.lever === null ? 'none' : s.lever.pulledTo !== null ? 'place' : 'lengths';
-  const setLever = (to: 'none' | 'place' | 'lengths') =>
+  const lever: Lever = s.lever === null ? 'none' : s.lever.pulledTo !== null ? 'place' : 'lengths';
+  const setLever = (to: Lever) =>
     write((now) => {
       const current = now.springs.find((one) => one.id === s.id)!;
       const put = (next: Notebook, value: NotebookSpring['lever']) => ({
@@ -124,33 +131,26 @@ function SpringCard({ notebook, look, write, mayChange, spring: s }: StepProps &
       const { notebook: next, id } = withPoint(bare, `Lever end of the ${within(s.label)}, pulled`, from);
       return askedFor(put(next, { pulledTo: id, released: null, engaged: null }));
     });
-  const bodies = [{ id: 'frame', label: 'The frame' }, ...notebook.arms];
+  const bodies = [['frame', 'The frame'], ...notebook.arms.map((a) => [a.id, a.label])] as [string, string][];
   return (
     <StepCard at={`part:${s.id}`}>
-      <Box sx={{ display: 'flex', gap: 1, mb: 1 }}>
-        <TextField
-          label="Name"
-          value={s.label}
-          disabled={!mayChange}
-          onChange={(e) => set({ label: e.target.value.slice(0, 400) }, 'label')}
-        />
-        {mayChange && (
-          <IconButton aria-label={`Remove ${s.label}`} onClick={() => write((now) => withoutSpring(now, s.id))}>
-            <Icon name="close" size={18} />
-          </IconButton>
-        )}
-      </Box>
+      <NameRow
+        name={s.label}
+        mayChange={mayChange}
+        onName={(label) => set({ label }, 'label')}
+        onRemove={() => write((now) => withoutSpring(now, s.id))}
+      />
       <Fields wide={196}>
-        <TextField
-          select
+        <Choice
           label="Works by"
           value={s.kind}
+          options={[
+            ['extension', 'Pulling'],
+            ['compression', 'Pushing'],
+          ]}
           disabled={!mayChange}
-          onChange={(e) => set({ kind: e.target.value as NotebookSpring['kind'] })}
-        >
-          <MenuItem value="extension">Pulling</MenuItem>
-          <MenuItem value="compression">Pushing</MenuItem>
-        </TextField>
+          onChoose={(kind) => set({ kind })}
+        />
         <KeptField
           at={`spring-${s.id}-free`}
           label="Free length"
@@ -162,54 +162,32 @@ function SpringCard({ notebook, look, write, mayChange, spring: s }: StepProps &
           max={1500}
           onValue={(freeLength) => set({ freeLength }, 'free')}
         />
-        <TextField
-          select
+        <Choice
           label="Rate from"
           value={s.rate.by}
+          options={entriesOf(BY_WORDS)}
           disabled={!mayChange}
-          onChange={(e) => set({ rate: freshRate(e.target.value as By) })}
-        >
-          {Object.entries(BY_WORDS).map(([by, words]) => (
-            <MenuItem key={by} value={by}>
-              {words}
-            </MenuItem>
-          ))}
-        </TextField>
+          onChoose={(by) => set({ rate: freshRate(by) })}
+        />
         <RateFields spring={s} disabled={!mayChange} onRate={(rate, key) => set({ rate }, key)} />
       </Fields>
       <RateLine spring={s} />
       <Fields wide={196}>
-        <TextField
-          select
+        <Choice
           label="One end on"
           value={s.from.body}
+          options={bodies}
           disabled={!mayChange}
-          onChange={(e) => set({ from: { ...s.from, body: e.target.value } })}
-        >
-          {bodies.map((b) => (
-            <MenuItem key={b.id} value={b.id}>
-              {b.label}
-            </MenuItem>
-          ))}
-        </TextField>
-        <TextField
-          select
+          onChoose={(body) => set({ from: { ...s.from, body } })}
+        />
+        <Choice
           label="Other end on"
           value={s.to.body}
+          options={bodies}
           disabled={!mayChange}
-          onChange={(e) => set({ to: { ...s.to, body: e.target.value } })}
-        >
-          {bodies.map((b) => (
-            <MenuItem key={b.id} value={b.id}>
-              {b.label}
-            </MenuItem>
-          ))}
-        </TextField>
-        <TextField select label="The lever" value={lever} disabled={!mayChange} onChange={(e) => setLever(e.target.value as typeof lever)}>
-          <MenuItem value="none">Does not pull it</MenuItem>
-          <MenuItem value="place">Moves the first end</MenuItem>
-          <MenuItem value="lengths">Draws it out by a length</MenuItem>
-        </TextField>
+          onChoose={(body) => set({ to: { ...s.to, body } })}
+        />
+        <Choice label="The lever" value={lever} options={entriesOf(LEVER_WORDS)} disabled={!mayChange} onChoose={setLever} />
         {s.lever && lever === 'lengths' && (
           <>
             <KeptField
@@ -343,19 +321,13 @@ function RateFields({ spring: { id, rate }, disabled, onRate }: RateFieldsProps)
     <>
       {FIGURES[rate.by].map((figure) => field(figure, rate, figure.key, (value) => onRate({ ...rate, [figure.key]: value }, figure.key)))}
       {rate.by === 'wire' && (
-        <TextField
-          select
+        <Choice
           label="Made of"
           value={rate.material}
+          options={MATERIAL_WORDS}
           disabled={disabled}
-          onChange={(e) => onRate({ ...rate, material: e.target.value as Material }, 'material')}
-        >
-          {Object.entries(MATERIALS).map(([key, m]) => (
-            <MenuItem key={key} value={key}>
-              {m.label}
-            </MenuItem>
-          ))}
-        </TextField>
+          onChoose={(material) => onRate({ ...rate, material }, 'material')}
+        />
       )}
     </>
   );

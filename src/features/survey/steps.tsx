@@ -1,7 +1,15 @@
 import Box from '@mui/material/Box';
+import IconButton from '@mui/material/IconButton';
+import MenuItem from '@mui/material/MenuItem';
+import type { SxProps, Theme } from '@mui/material/styles';
+import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 import type { Look, Notebook } from '@/core/survey';
+import { Icon } from '@/ui/icons';
+
+/** Characters of a part's name. */
+const LONGEST_NAME = 400;
 
 /** What every step of the notebook is given. */
 export interface StepProps {
@@ -36,6 +44,53 @@ export function Fields({ children, wide = 150 }: { children: ReactNode; wide?: n
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: `repeat(auto-fill, minmax(${wide}px, 1fr))`, gap: 1, alignItems: 'start' }}>
       {children}
+    </Box>
+  );
+}
+
+interface ChoiceProps<T extends string> {
+  readonly label: string;
+  readonly value: T;
+  /** What can be chosen, and in which words. */
+  readonly options: readonly (readonly [value: T, words: string])[];
+  readonly disabled: boolean;
+  readonly onChoose: (value: T) => void;
+  readonly sx?: SxProps<Theme>;
+}
+
+/** The choices that a table of words gives. */
+export const entriesOf = <T extends string>(words: Readonly<Record<T, string>>) => Object.entries(words) as [T, string][];
+
+/** One of a few. */
+export function Choice<T extends string>({ label, value, options, disabled, onChoose, sx = {} }: ChoiceProps<T>) {
+  return (
+    <TextField select label={label} value={value} disabled={disabled} sx={sx} onChange={(e) => onChoose(e.target.value as T)}>
+      {options.map(([one, words]) => (
+        <MenuItem key={one} value={one}>
+          {words}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
+
+interface NameRowProps {
+  readonly name: string;
+  readonly mayChange: boolean;
+  readonly onName: (name: string) => void;
+  readonly onRemove: () => void;
+}
+
+/** The name of a part, and its end. */
+export function NameRow({ name, mayChange, onName, onRemove }: NameRowProps) {
+  return (
+    <Box sx={{ display: 'flex', gap: 1, mb: 1 }}>
+      <TextField label="Name" value={name} disabled={!mayChange} onChange={(e) => onName(e.target.value.slice(0, LONGEST_NAME))} />
+      {mayChange && (
+        <IconButton aria-label={`Remove ${name}`} onClick={onRemove}>
+          <Icon name="close" size={18} />
+        </IconButton>
+      )}
     </Box>
   );
 }

@@ -15,7 +15,7 @@ import { useUnits } from '@/ui/units';
 import { TapeDrawing } from './tape-drawing';
 import { freshId } from './changes';
 import { withTyped } from './kept-field';
-import { SoftText, type StepProps } from './steps';
+import { Choice, entriesOf, SoftText, type StepProps } from './steps';
 import { againstRestWords, KIND_OF_TAPE, measureHow, measureTitle, placeName, sideSentence, triangleSentence } from './words';
 
 /** Longest path that a string is laid round, mm. */
@@ -294,19 +294,13 @@ const MeasureRow = memo(function MeasureRow({
           <Box sx={{ fontSize: 14, display: 'flex', flexDirection: 'column', gap: 1 }}>
             <span>{measureHow(open.notebook, m)}</span>
             {(m.kind === 'centres' || m.kind === 'outside' || m.kind === 'inside') && (
-              <TextField
-                select
+              <Choice
                 label="Taken"
                 value={m.kind}
+                options={entriesOf(KIND_OF_TAPE)}
                 disabled={!mayChange}
-                onChange={(e) => onChange(m.id, { kind: e.target.value as 'centres' })}
-              >
-                {Object.entries(KIND_OF_TAPE).map(([kind, words]) => (
-                  <MenuItem key={kind} value={kind}>
-                    {words}
-                  </MenuItem>
-                ))}
-              </TextField>
+                onChoose={(value) => onChange(m.id, { kind: value })}
+              />
             )}
             {mayChange && (
               <Box sx={{ display: 'flex', gap: 0.5, flexWrap: 'wrap' }}>
