@@ -150,6 +150,13 @@ test('the orchard rider is built from distances alone and gives the verdicts of 
   await expect(page.getByText(/lets go and grips between .* ± .* and .* ±/)).toBeVisible();
   const measured = await verdicts(page);
 
+  // Made anew it takes the place of what it was, and asks before it does.
+  await page.getByRole('link', { name: 'measured in this notebook' }).click();
+  await page.getByRole('button', { name: 'Make it anew' }).click();
+  await expect(page.getByRole('dialog')).toContainText('whatever was changed on that by hand');
+  await page.getByRole('dialog').getByRole('button', { name: 'Make it anew' }).click();
+  await expect(page.getByText(/lets go and grips between .* ± .* and .* ±/)).toBeVisible();
+
   await page.goto('/drives');
   await page.getByRole('link', { name: /^Orchard rider, 760/ }).click();
   expect(measured).toEqual(await verdicts(page));

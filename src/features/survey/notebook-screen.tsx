@@ -57,6 +57,7 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
   const [lever, setLever] = useState(1);
   const [making, setMaking] = useState(false);
   const [removing, setRemoving] = useState(false);
+  const [replacing, setReplacing] = useState(false);
   const body = useRef<HTMLDivElement>(null);
 
   const { answer, pending } = useLook(notebook);
@@ -108,6 +109,7 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
     if (narrow) body.current?.scrollIntoView({ block: 'start' });
   };
   const make = async () => {
+    setReplacing(false);
     setMaking(true);
     const result = await makeDrive({ id: stored.id, version }).catch(() => ({
       ok: false as const,
@@ -118,6 +120,7 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
     tell({ text: `${notebook.name} is among the drives.`, tone: 'done' });
     router.push(`/drives/${result.value.driveId}`);
   };
+  const askToMake = () => (stored.driveId === null ? void make() : setReplacing(true));
   const remove = async () => {
     setRemoving(false);
     const result = await removeNotebook({ id: stored.id }).catch(() => ({
@@ -179,7 +182,7 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
       mayChange={mayChange}
       write={write}
       onGo={go}
-      onMake={() => void make()}
+      onMake={askToMake}
       waiting={waiting}
       making={making}
       made={stored.driveId !== null}
@@ -269,7 +272,7 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
               <FinishStep
                 {...shared}
                 problems={problems}
-                onMake={look?.built.drive && waiting === null && !making ? () => void make() : null}
+                onMake={look?.built.drive && waiting === null && !making ? askToMake : null}
                 onRemove={() => setRemoving(true)}
               />
             )}
@@ -299,6 +302,21 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
           </Button>
           <Button variant="contained" onClick={() => settle(true)}>
             Keep mine instead
+          </Button>
+        </DialogActions>
+      </Dialog>
+      <Dialog open={replacing} onClose={() => setReplacing(false)}>
+        <DialogTitle>Make the drive anew?</DialogTitle>
+        <DialogContent>
+          <Typography>
+            It takes the place of the drive made from this notebook before, with whatever was changed on that by hand since. Machines and
+            jobs that use it go on with the new one.
+          </Typography>
+        </DialogContent>
+        <DialogActions sx={{ p: 2 }}>
+          <Button onClick={() => setReplacing(false)}>Leave it as it is</Button>
+          <Button variant="contained" onClick={() => void make()}>
+            Make it anew
           </Button>
         </DialogActions>
       </Dialog>
