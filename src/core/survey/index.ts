@@ -16,7 +16,6 @@ export type {
   NotebookSpring,
 } from './notebook';
 export { notebookFor, proposeEnds, proposeMeasures } from './walk';
-export { buildDrive, uncertaintyOf } from './build';
 export type { Built, Finding, Missing } from './build';
 export { closingCheck } from './closing';
 export type { ClosingCheck, ClosingVerdict } from './closing';

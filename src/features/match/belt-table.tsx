@@ -1,0 +1,193 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Skeleton from '@mui/material/Skeleton';
+import type { Drive, MatchedBelt } from '@/core/drive';
+import type { ShelfBelt } from '@/db';
+import { useUnits } from '@/ui/units';
+import { VerdictWord } from '@/ui/verdict';
+import { beltName, isExact } from './candidates';
+import { whySentence } from './words';
+
+/** Every belt of the shelf in the place of the drive's own: a table, or cards where it is narrow. */
+export function BeltTable({
+  rows,
+  narrow,
+  chosen,
+  onChoose,
+  stock,
+  drive,
+  beltId,
+  loading,
+}: {
+  rows: readonly MatchedBelt[];
+  narrow: boolean;
+  chosen: string | null;
+  onChoose: (id: string) => void;
+  stock: ReadonlyMap<string, ShelfBelt>;
+  drive: Drive;
+  beltId: string;
+  loading: boolean;
+}) {
+  const units = useUnits();
+  const { show } = units;
+  if (loading) return <Skeleton variant="rectangular" height={180} />;
+  const where = (b: MatchedBelt) => {
+    const s = stock.get(b.id)!;
+    return `${s.bin || 'no bin'} · ${s.quantity === 0 ? 'none left' : s.quantity}`;
+  };
+  const released = (b: MatchedBelt) => (b.disengaged.stretchMm > 0 ? 'none' : show(b.disengaged.slack, 'length'));
+  const percent = (p: number) => (p > 0.995 && p < 1 ? '> 99 %' : p > 0 && p < 0.005 ? '< 1 %' : `${Math.round(p * 100)} %`);
+  const tag = (b: MatchedBelt) =>
+    isExact(drive, beltId, b) && (
+      <Box component="span" sx={{ ml: 0.75, fontSize: 12, color: 'var(--ts-work)', fontWeight: 650, fontFamily: 'Archivo Variable' }}>
+        exact
+      </Box>
+    );
+  if (narrow) {
+    return (
+      <Box role="list">
+        {rows.map((b) => (
+          <Box key={b.id} role="listitem">
+            <Box
+              component="button"
+              type="button"
+              aria-pressed={b.id === chosen}
+              onClick={() => onChoose(b.id)}
+              sx={{
+                display: 'block',
+                width: '100%',
+                font: 'inherit',
+                color: 'inherit',
+                textAlign: 'left',
+                p: 1.5,
+                border: 0,
+                borderBottom: '1px solid var(--ts-edge)',
+                bgcolor: b.id === chosen ? 'var(--ts-work-soft)' : 'transparent',
+                cursor: 'pointer',
+              }}
+            >
+              <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+                <Box component="span" className="ts-mono" sx={{ fontWeight: 600, fontSize: 17 }}>
+                  {beltName(stock.get(b.id)!)}
+                  {tag(b)}
+                </Box>
+                <Box sx={{ ml: 'auto' }}>
+                  <VerdictWord verdict={b.verdict} />
+                </Box>
+              </Box>
+              <Box sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>
+                {show(b.outsideMm, 'length')} · {where(b)}
+                {b.verdict === 'wrong-section' ? '' : ` · chance ${percent(b.chance)}`}
+              </Box>
+              <Box sx={{ fontSize: 14 }}>{whySentence(b, units)}</Box>
+            </Box>
+          </Box>
+        ))}
+      </Box>
+    );
+  }
+  const head = {
+    width: '1%',
+    textAlign: 'left' as const,
+    fontWeight: 600,
+    fontSize: 13,
+    color: 'var(--ts-quiet)',
+    p: '6px 8px',
+    borderBottom: '1px solid var(--ts-ink)',
+    whiteSpace: 'nowrap' as const,
+  };
+  const right = { ...head, textAlign: 'right' as const };
+  return (
+    <Box
+      component="table"
+      sx={{
+        width: '100%',
+        borderCollapse: 'collapse',
+        fontSize: 14,
+        '& td': { p: '5px 8px', borderBottom: '1px solid var(--ts-edge)', verticalAlign: 'baseline' },
+      }}
+    >
+      <thead>
+        <tr>
+          <Box component="th" scope="col" sx={head}>
+            Belt, bin · to hand
+          </Box>
+          <Box component="th" scope="col" sx={head}>
+            Outside
+          </Box>
+          <Box component="th" scope="col" sx={{ ...head, width: 'auto' }}>
+            Verdict, and why
+          </Box>
+          <Box component="th" scope="col" sx={right}>
+            Engaged
+          </Box>
+          <Box component="th" scope="col" sx={right}>
+            Slack
+          </Box>
+          <Box component="th" scope="col" sx={right}>
+            Chance
+          </Box>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((b) => {
+          const seats = b.verdict !== 'wrong-section';
+          return (
+            <Box
+              component="tr"
+              key={b.id}
+              onClick={() => onChoose(b.id)}
+              sx={{
+                cursor: 'pointer',
+                bgcolor: b.id === chosen ? 'var(--ts-work-soft)' : 'transparent',
+                '&:hover': { bgcolor: b.id === chosen ? 'var(--ts-work-soft)' : 'var(--ts-sand)' },
+              }}
+            >
+              <td>
+                <Box
+                  component="button"
+                  type="button"
+                  aria-pressed={b.id === chosen}
+                  className="ts-mono"
+                  sx={{
+                    font: 'inherit',
+                    fontFamily: 'Spline Sans Mono',
+                    fontWeight: 600,
+                    background: 'none',
+                    border: 0,
+                    p: 0,
+                    minHeight: 24,
+                    color: 'inherit',
+                    cursor: 'pointer',
+                    whiteSpace: 'nowrap',
+                  }}
+                >
+                  {beltName(stock.get(b.id)!)}
+                  {tag(b)}
+                </Box>
+                <Box sx={{ color: 'var(--ts-quiet)', fontSize: 13.5, lineHeight: 1.35 }}>{where(b)}</Box>
+              </td>
+              <Box component="td" className="ts-mono" sx={{ whiteSpace: 'nowrap' }}>
+                {show(b.outsideMm, 'length')}
+              </Box>
+              <td>
+                <VerdictWord verdict={b.verdict} />
+                <Box sx={{ color: 'var(--ts-quiet)', fontSize: 13.5, lineHeight: 1.35 }}>{whySentence(b, units)}</Box>
+              </td>
+              <Box component="td" className="ts-mono" sx={{ textAlign: 'right', whiteSpace: 'nowrap' }}>
+                {seats ? show(b.engaged.tension, 'force') : ''}
+              </Box>
+              <Box component="td" className="ts-mono" sx={{ textAlign: 'right', whiteSpace: 'nowrap' }}>
+                {seats ? released(b) : ''}
+              </Box>
+              <Box component="td" className="ts-mono" sx={{ textAlign: 'right', whiteSpace: 'nowrap' }}>
+                {seats ? percent(b.chance) : ''}
+              </Box>
+            </Box>
+          );
+        })}
+      </tbody>
+    </Box>
+  );
+}

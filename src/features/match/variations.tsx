@@ -1,0 +1,68 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
+import { useEffect, useRef, useState } from 'react';
+import type { Drive, Uncertainty } from '@/core/drive';
+import { runVariations } from '@/ui/solver';
+import { useUnits } from '@/ui/units';
+
+const DRAWS = 2000;
+
+/** Length, spring rates and diameters all uncertain at once: two thousand drawn drives, with progress, and it can be stopped. */
+export function Variations({
+  drive,
+  beltId,
+  name,
+  outsideMm,
+  toleranceMm,
+  uncertainty,
+}: {
+  drive: Drive;
+  beltId: string;
+  name: string;
+  outsideMm: number;
+  toleranceMm: number;
+  uncertainty: Uncertainty | null;
+}) {
+  const { show } = useUnits();
+  const [tally, setTally] = useState<{ done: number; works: number } | null>(null);
+  const [running, setRunning] = useState(false);
+  const going = useRef(false);
+  useEffect(() => () => void (going.current = false), []);
+  const start = async () => {
+    going.current = true;
+    setRunning(true);
+    const last = await runVariations(
+      drive,
+      beltId,
+      outsideMm,
+      uncertainty
+        ? { springRateShare: 0, diameterMm: 0, lengthMm: toleranceMm, measured: uncertainty }
+        : { springRateShare: 0.1, diameterMm: 0.5, lengthMm: toleranceMm },
+      DRAWS,
+      (done, works) => {
+        setTally({ done, works });
+        return going.current;
+      },
+    );
+    setTally(last);
+    setRunning(false);
+  };
+  return (
+    <Box className="ts-screen-only" sx={{ mt: 2, display: 'flex', alignItems: 'center', gap: 2, flexWrap: 'wrap' }}>
+      <Button variant="outlined" onClick={() => (running ? (going.current = false) : void start())}>
+        {running ? 'Stop' : 'Try with everything a little off'}
+      </Button>
+      <Box role="status" sx={{ fontSize: 14, flex: 1, minWidth: 220 }}>
+        {tally === null
+          ? `${uncertainty ? 'Everything as closely as it was measured' : `Springs ±10 %, pulleys ±${show(0.5, 'length', 1)}`}, belt ±${show(toleranceMm, 'length')}: ${DRAWS} made-up drives.`
+          : `${name} works on ${Math.round((100 * tally.works) / Math.max(1, tally.done))} % of ${tally.done} drives drawn with springs, pulleys and belt a little off.`}
+        {running && (
+          <LinearProgress variant="determinate" value={((tally?.done ?? 0) / DRAWS) * 100} aria-label="Drives tried" sx={{ mt: 0.5 }} />
+        )}
+      </Box>
+    </Box>
+  );
+}
