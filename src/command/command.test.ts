@@ -55,12 +55,14 @@ describe('match', () => {
     );
     const answer = JSON.parse(taut('match', rider, belts).stdout);
     expect(answer.map((b: { id: string; verdict: string }) => [b.id, b.verdict])).toEqual([
-      ['b', 'fits'],
-      ['c', 'too-long'],
+      ['b', 'marginal'],
       ['a', 'too-short'],
+      ['c', 'too-long'],
       ['d', 'wrong-section'],
     ]);
     expect(Object.keys(answer[0])).toEqual(['id', 'verdict', 'reasons', 'chance', 'engaged', 'disengaged']);
+    expect(Object.keys(answer[0].engaged)).toEqual(['position', 'atStop', 'tension', 'running', 'brakeOn']);
+    expect(answer[0].engaged.running).toBeCloseTo(132.96, 1);
   });
 });
 

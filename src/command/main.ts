@@ -84,7 +84,13 @@ function match(file: string, beltsFile: string, beltId: string | undefined): unk
     verdict,
     reasons,
     chance,
-    engaged: { position: engaged.position, atStop: engaged.atStop, tension: engaged.tension },
+    engaged: {
+      position: engaged.position,
+      atStop: engaged.atStop,
+      tension: engaged.tension,
+      running: engaged.running,
+      brakeOn: engaged.brakeOn,
+    },
     disengaged: { position: disengaged.position, slack: disengaged.slack, brakeOn: disengaged.brakeOn },
   }));
 }

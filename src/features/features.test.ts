@@ -1,5 +1,18 @@
 import { describe, expect, it } from 'vitest';
-import { compileDrive, validateDrive, type MatchedBelt, type ReasonCode } from '@/core/drive';
+import {
+  compileDrive,
+  judgeBelt,
+  lengthWindow,
+  newMatcher,
+  readCandidate,
+  setAdjusters,
+  settingsThatRun,
+  sunkDrive,
+  tryLength,
+  validateDrive,
+  type MatchedBelt,
+  type ReasonCode,
+} from '@/core/drive';
 import { DEMO_DRIVES, demoDrive } from '@/core/drive/sample-drives';
 import { unitsFor } from '@/ui/units';
 import { readShelfCsv, readShelfFields, writeShelfCsv } from '@/formats/shelf-csv';
@@ -7,8 +20,9 @@ import { begin, edit, freshId, newPart, withoutPulley, type PartList } from './d
 import { completed, fieldsOf, valueAt, withValue } from './drives/part-fields';
 import { TEMPLATES } from './drives/templates';
 import { nextStage } from './jobs/stages';
-import { askedFor, inOrder, isExact, ownOutsideMm } from './match/candidates';
-import { whySentence } from './match/words';
+import { askedFor, beltName, inGroups, inOrder, isExact, ownOutsideMm, piecesOf } from './match/candidates';
+import { rescueSentence, whySentence, type WhyContext } from './match/words';
+import { verdictWord } from '@/ui/verdict';
 
 const LISTS: readonly PartList[] = ['pulleys', 'belts', 'tensioners', 'springs', 'adjusters', 'brakes', 'keepers', 'states'];
 
@@ -106,7 +120,23 @@ describe('words for a verdict', () => {
     toleranceMm: 5,
     widthDifferenceMm: 4,
     failures: [],
-    engaged: { position: -41, atStop: null, tension: 283, floorN: 71, loadKnown: true, ceilingN: null },
+    stretched: [],
+    tooShort: true,
+    tooLong: false,
+    count: 1,
+    mountingSlackMm: -4,
+    engaged: {
+      position: -41,
+      atStop: null,
+      tension: 283,
+      running: 200,
+      floorN: 71,
+      loadKnown: true,
+      ceilingN: 260,
+      ceilingFrom: 'spindle',
+      brakeOn: true,
+      stopUnderLoad: false,
+    },
     disengaged: { position: -9, slack: 0, stretchMm: 1.49, tension: 31, brakeOn: true },
   };
   const codes: ReasonCode[] = [
@@ -126,18 +156,130 @@ describe('words for a verdict', () => {
     'long-end-of-tolerance',
     'no-stretch-reserve',
     'load-unknown',
+    'brake-stays-on',
+    'over-ceiling',
+    'cannot-be-mounted',
+    'hard-to-mount',
+    'collides',
+    'length-not-judged',
   ];
+  const metric = unitsFor({ system: 'metric', inchDenominator: 16 });
+  const context: WhyContext = {
+    drive: demoDrive('orchard-rider'),
+    beltId: 'blade',
+    window: { shortestMm: 1211, longestMm: 1225.7, letsGoFromMm: 1211, gripsToMm: 1225.7, intervals: [[1211, 1225.7]] },
+    asksForRelease: true,
+  };
   it.each(codes)('%s is a sentence in either unit system, never in both', (code) => {
-    const metric = whySentence({ ...belt, reasons: [code] }, unitsFor({ system: 'metric', inchDenominator: 16 }));
-    const inch = whySentence({ ...belt, reasons: [code] }, unitsFor({ system: 'inch', inchDenominator: 16 }));
+    const metric = whySentence({ ...belt, reasons: [code] }, unitsFor({ system: 'metric', inchDenominator: 16 }), context);
+    const inch = whySentence({ ...belt, reasons: [code] }, unitsFor({ system: 'inch', inchDenominator: 16 }), context);
     expect(metric).toMatch(/^[A-Z0-9].*\.$/);
     expect(metric).not.toMatch(/\d (in|lb)\b/);
     expect(inch).not.toMatch(/\d (mm|N)\b/);
   });
   it('says the numbers', () => {
-    expect(whySentence({ ...belt, reasons: ['still-stretched'] }, unitsFor({ system: 'metric', inchDenominator: 16 }))).toBe(
+    expect(whySentence({ ...belt, reasons: ['still-stretched'] }, metric, context)).toBe(
       'Released, 1.5 mm of stretch is left in the belt: the brake lands but the belt drags.',
     );
+  });
+});
+
+describe('reasons are true', () => {
+  const metric = unitsFor({ system: 'metric', inchDenominator: 16 });
+  const judged = (name: string, beltId: string, mm: number) => {
+    const drive = demoDrive(name);
+    const made = compileDrive(drive);
+    if (!made.ok) throw new Error();
+    const matcher = newMatcher(made.compiled, beltId)!;
+    const window = lengthWindow(matcher);
+    const read = readCandidate({ id: 'x', lengthMm: mm, reference: 'outside' }, matcher.section);
+    if (!read.ok) throw new Error(read.problem);
+    const belt = judgeBelt(matcher, window, 'x', { ...read, count: drive.belts.find((b) => b.id === beltId)!.count ?? 1 });
+    const context: WhyContext = { drive, beltId, window, asksForRelease: matcher.letsGo };
+    return { belt, matcher, window, drive, why: whySentence(belt, metric, context) };
+  };
+  it('a belt that stretch takes out of the window says what fails then, not that travel is used up', () => {
+    const { why, belt, drive } = judged('orchard-rider', 'blade', 1219.2);
+    expect(why).toContain('Once it has stretched by 0.7 % it no longer grips.');
+    expect(why).not.toMatch(/travel/);
+    expect(belt.engaged.position! - drive.tensioners[0]!.min).toBeGreaterThan(10);
+  });
+  it('far too short says by how much, and nothing of stops', () => {
+    const { why } = judged('orchard-rider', 'blade', 1150);
+    expect(why).toMatch(/^61\.0 mm too short\./);
+    expect(why).not.toMatch(/stop|grip/);
+  });
+  it('far too long says by how much', () => {
+    expect(judged('orchard-rider', 'blade', 1300).why).toMatch(/^74\.3 mm too long\./);
+  });
+  it('a drive in which nothing lets go has no word of letting go or of release', () => {
+    for (const mm of [1080, 1110, 1120, 1134, 1150, 1200]) {
+      const { why, belt } = judged('lighthouse-generator', 'accessory', mm);
+      expect(`${why} ${verdictWord(belt.verdict, false)}`).not.toMatch(/let go|lets go|released/i);
+    }
+    expect(verdictWord('too-short', false)).toBe('Too short');
+  });
+  it('names the bearing that is overloaded', () => {
+    const drive = demoDrive('lighthouse-generator');
+    expect(judged('lighthouse-generator', 'accessory', 1095).why).toMatch(
+      new RegExp(`bearing of (${drive.pulleys.map((p) => p.label).join('|')}) takes|cannot be got on`),
+    );
+  });
+  it('an adjuster that would make it run is named with its places', () => {
+    const { matcher, belt, drive } = judged('orchard-rider', 'blade', 1226);
+    expect(belt.verdict).toBe('too-long');
+    const settings = settingsThatRun(matcher, 1226);
+    expect(rescueSentence(settings, drive, metric)).toMatch(/^Would run with Cable bracket at \d+\.\d mm to \d+\.\d mm \(now 0\.0 mm\)\.$/);
+    const [from, to] = settings[0]!.ranges[0]!;
+    for (const [position, runs] of [
+      [from - 0.05, false],
+      [from + 0.05, true],
+      [to - 0.05, true],
+      [to + 0.05, false],
+    ] as const) {
+      setAdjusters(matcher.solver.compiled, { cable: position });
+      expect([position, tryLength(matcher, 1226).failures.length === 0]).toEqual([position, runs]);
+    }
+    setAdjusters(matcher.solver.compiled, {});
+    expect(rescueSentence([{ adjuster: 'cable', ranges: [] }], drive, metric)).toBeNull();
+  });
+  it('a belt that sits 0.8 mm lower moves both ends of the window by about 2π times as much', () => {
+    const { window } = judged('orchard-rider', 'blade', 1219.2);
+    const made = compileDrive(sunkDrive(demoDrive('orchard-rider'), 'blade', 0.8));
+    if (!made.ok) throw new Error();
+    const worn = lengthWindow(newMatcher(made.compiled, 'blade')!);
+    for (const moved of [window.shortestMm! - worn.shortestMm!, window.longestMm! - worn.longestMm!]) {
+      expect(moved).toBeGreaterThan(4.5);
+      expect(moved).toBeLessThan(7.5);
+    }
+    expect(sunkDrive(demoDrive('orchard-rider'), 'blade', 0.8, 'crank').pulleys.map((p) => p.ride)).toEqual([-0.8, undefined, undefined]);
+  });
+});
+
+describe('what is on the shelf in groups', () => {
+  it('what runs, what nearly does, and the rest with a count', () => {
+    const window = { shortestMm: 1211, longestMm: 1225, letsGoFromMm: 1211, gripsToMm: 1225, intervals: [] };
+    const of = (id: string, verdict: MatchedBelt['verdict'], outsideMm: number) =>
+      ({ id, verdict, outsideMm, tooShort: verdict === 'too-short', tooLong: verdict === 'too-long' }) as MatchedBelt;
+    const groups = inGroups(
+      [
+        of('a', 'fits', 1219),
+        of('far', 'too-long', 1300),
+        of('b', 'too-long', 1240),
+        of('c', 'too-short', 1206),
+        of('d', 'wrong-section', 1219),
+        of('e', 'too-long', 1290),
+      ],
+      window,
+      { e: [{ adjuster: 'cable', ranges: [[6, 9]] }] },
+    );
+    expect(groups.run.map((b) => b.id)).toEqual(['a']);
+    expect(groups.near.map((b) => b.id)).toEqual(['c', 'b', 'e']);
+    expect(groups.hopeless.map((b) => b.id)).toEqual(['far', 'd']);
+  });
+  it('two belts that differ never look the same', () => {
+    const belt = { designation: null, section: 'A', lengthTyped: '1201 mm', lengthReference: 'inside' as const };
+    expect(beltName(belt)).not.toBe(beltName({ ...belt, lengthReference: 'outside' }));
   });
 });
 
@@ -145,15 +287,26 @@ describe('what is exact and what a substitute', () => {
   const drive = demoDrive('orchard-rider');
   it('goes by section and length, not by name', () => {
     expect(ownOutsideMm(drive, 'blade')).toBeCloseTo(1219.2, 9);
-    expect(isExact(drive, 'blade', { section: '4L', outsideMm: 1219.2 })).toBe(true);
-    expect(isExact(drive, 'blade', { section: 'A', outsideMm: 1219.2 })).toBe(false);
-    expect(isExact(drive, 'blade', { section: '4L', outsideMm: 1206.5 })).toBe(false);
-    expect(askedFor(demoDrive('airstrip-mower'), 'deck', unitsFor({ system: 'metric', inchDenominator: 16 }))).toBe('B103');
+    expect(isExact(drive, 'blade', { section: '4L', outsideMm: 1219.2, count: 1 })).toBe(true);
+    expect(isExact(drive, 'blade', { section: 'A', outsideMm: 1219.2, count: 1 })).toBe(false);
+    expect(isExact(drive, 'blade', { section: '4L', outsideMm: 1206.5, count: 1 })).toBe(false);
+    expect(askedFor(demoDrive('airstrip-mower'), 'deck', unitsFor({ system: 'metric', inchDenominator: 16 }))).toBe('B105');
     expect(askedFor(drive, 'blade', unitsFor({ system: 'inch', inchDenominator: 16 }))).toBe('4L 48 in outside');
+  });
+  it('one belt on a drive of three is not exact: it takes three matched ones, or one banded piece', () => {
+    const three = demoDrive('slipway-wood-hog');
+    const own = ownOutsideMm(three, 'band')!;
+    const single = { section: 'B', outsideMm: own, count: 1 };
+    expect(piecesOf(three, 'band', single)).toBe(3);
+    expect(isExact(three, 'band', single, 1)).toBe(false);
+    expect(isExact(three, 'band', single, 3)).toBe(true);
+    const banded = { section: 'B', outsideMm: own, count: 3 };
+    expect(piecesOf(three, 'band', banded)).toBe(1);
+    expect(isExact(three, 'band', banded, 1)).toBe(true);
   });
   it('puts an exact belt that runs first, and an empty bin after one to hand', () => {
     const of = (id: string, section: string, verdict: MatchedBelt['verdict']) =>
-      ({ id, section, outsideMm: 1219.2, verdict }) as MatchedBelt;
+      ({ id, section, outsideMm: 1219.2, verdict, count: 1 }) as MatchedBelt;
     const sorted = inOrder(
       drive,
       'blade',

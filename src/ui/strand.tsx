@@ -8,6 +8,8 @@ export interface StrandMark {
   readonly tensionN: number;
   /** One standard deviation, where the reading has one. */
   readonly sdN?: number;
+  /** What is left of it under load, where that is known. */
+  readonly leftN?: number;
   readonly label: string;
 }
 
@@ -37,7 +39,9 @@ export function Strand({
   const words = [
     loadKnown ? `Slips under ${show(floorN, 'force')}` : 'Load not known, so no slip floor',
     ceilingN === null ? 'no bearing limit known' : `loads the bearings over ${show(ceilingN, 'force')}`,
-    ...marks.map((m) => `${m.label} ${show(m.tensionN, 'force')}`),
+    ...marks.map(
+      (m) => `${m.label} ${show(m.tensionN, 'force')}${m.leftN === undefined ? '' : `, ${show(m.leftN, 'force')} of it left under load`}`,
+    ),
   ].join('; ');
   return (
     <Box>
@@ -52,6 +56,15 @@ export function Strand({
           <g key={m.id}>
             {m.sdN !== undefined && (
               <path d={`M${at(m.tensionN - m.sdN)} 37H${at(m.tensionN + m.sdN)}`} stroke="var(--ts-work)" strokeWidth={10} opacity={0.4} />
+            )}
+            {m.leftN !== undefined && (
+              <path
+                d={`M${at(m.leftN)} 44V30M${at(m.leftN)} 37H${at(m.tensionN)}`}
+                fill="none"
+                stroke={m.leftN > 0 ? 'var(--ts-ink)' : 'var(--ts-copper)'}
+                strokeWidth={1.6}
+                strokeDasharray="3 2"
+              />
             )}
             <path d={`M${at(m.tensionN) - 7} 18h14l-7 13z`} fill="var(--ts-ink)" />
             <text

@@ -8,6 +8,10 @@ export const VERDICT_WORDS: Readonly<Record<Verdict, string>> = {
   'wrong-section': 'Won’t seat',
 };
 
+/** The word for a verdict; of a drive in which nothing is let go a belt is too short, not one that won't. */
+export const verdictWord = (verdict: Verdict, letsGo = true): string =>
+  verdict === 'too-short' && !letsGo ? 'Too short' : VERDICT_WORDS[verdict];
+
 const COLOURS: Readonly<Record<Verdict, string>> = {
   fits: 'var(--ts-work)',
   marginal: 'var(--ts-work)',
@@ -35,11 +39,11 @@ export function VerdictMark({ verdict, size = 22 }: { verdict: Verdict; size?: n
   );
 }
 
-export function VerdictWord({ verdict }: { verdict: Verdict }) {
+export function VerdictWord({ verdict, letsGo = true }: { verdict: Verdict; letsGo?: boolean }) {
   return (
     <span style={{ display: 'inline-flex', alignItems: 'center', gap: 6, color: COLOURS[verdict], fontWeight: 650, whiteSpace: 'nowrap' }}>
       <VerdictMark verdict={verdict} />
-      {VERDICT_WORDS[verdict]}
+      {verdictWord(verdict, letsGo)}
     </span>
   );
 }

@@ -4,6 +4,8 @@ import {
   endingProblem,
   isOverCentre,
   judgeBelt,
+  judgeSeating,
+  judgesLength,
   lengthWindow,
   newMatcher,
   newSolver,
@@ -11,9 +13,11 @@ import {
   readCandidate,
   seededRandom,
   setAdjusters,
+  settingsThatRun,
   solveEquilibrium,
   speedsOf,
   statesOf,
+  sunkDrive,
   tryLength,
   variationsThatWork,
   windowByAdjuster,
@@ -23,8 +27,10 @@ import {
   type Drive,
   type LengthWindow,
   type MatchedBelt,
+  type Matcher,
   type Pose,
   type Problem,
+  type RunningSettings,
   type SolvedState,
   type Speeds,
   type Spread,
@@ -65,10 +71,16 @@ export interface MatchRequest {
   readonly candidates: readonly Candidate[];
   /** How well the drive's numbers are known, where it was measured. */
   readonly uncertainty?: Uncertainty | null;
+  /** How much lower the belt sits than drawn, mm: in all its grooves, or in one. */
+  readonly sunk?: { readonly mm: number; readonly pulley?: string };
 }
 
 export interface MatchAnswer {
   readonly window: LengthWindow;
+  /** The window with nothing worn, where a belt that sits lower was asked about. */
+  readonly unworn: LengthWindow | null;
+  /** False for a variable drive: section, width and angle are judged, lengths are not. */
+  readonly judgesLength: boolean;
   /** How closely its ends are known; null for a drive that was drawn. */
   readonly spread: WindowSpread | null;
   readonly belts: readonly MatchedBelt[];
@@ -81,6 +93,9 @@ export interface MatchAnswer {
     readonly id: string;
     readonly windows: readonly { readonly position: number; readonly window: LengthWindow }[];
   }[];
+  /** For each belt that seats and narrowly fails, the settings of adjusters that would make it run; by candidate id. */
+  readonly rescues: Readonly<Record<string, readonly RunningSettings[]>>;
+  /** The belt is meant to go slack when released. */
   readonly asksForRelease: boolean;
   /** The mechanism stays engaged when the lever is let go. */
   readonly overCentre: boolean;
@@ -101,6 +116,66 @@ function shown(drive: Drive, outsideMm: Readonly<Record<string, number>> | undef
   };
 }
 
+/** Every candidate judged; one that is like another in size, number and tolerance takes its answer. */
+function judgeAll(
+  matcher: Matcher,
+  window: LengthWindow,
+  candidates: readonly Candidate[],
+  judged: boolean,
+  spread: WindowSpread | null,
+): Pick<MatchAnswer, 'belts' | 'unread'> {
+  const belts: MatchedBelt[] = [];
+  const unread: { id: string; problem: string }[] = [];
+  const known = new Map<string, MatchedBelt>();
+  for (const candidate of candidates) {
+    const read = readCandidate(candidate, matcher.section);
+    if (!read.ok) {
+      unread.push({ id: candidate.id, problem: read.problem });
+      continue;
+    }
+    const key = `${read.section.name}/${read.count}/${read.outsideMm}/${candidate.toleranceMm ?? ''}`;
+    const same = known.get(key);
+    const belt = same
+      ? { ...same, id: candidate.id, designation: read.designation }
+      : judged
+        ? judgeBelt(matcher, window, candidate.id, read, candidate.toleranceMm, spread ?? undefined)
+        : judgeSeating(matcher, candidate.id, read, candidate.toleranceMm);
+    known.set(key, belt);
+    belts.push(belt);
+  }
+  return { belts, unread };
+}
+
+/** Belts that fail by this much or less are worth asking the adjusters about, mm, and at most so many of them. */
+const RESCUE_WITHIN_MM = 40;
+const MOST_RESCUES = 12;
+
+/** What would make the nearest failing belts run. */
+function rescuesOf(matcher: Matcher, window: LengthWindow, belts: readonly MatchedBelt[]): MatchAnswer['rescues'] {
+  if (matcher.solver.compiled.drive.adjusters.length === 0) return {};
+  const ends = [window.letsGoFromMm, window.gripsToMm].filter((mm): mm is number => mm !== null && Number.isFinite(mm));
+  const missed = (b: MatchedBelt) => Math.min(...ends.map((mm) => Math.abs(mm - b.outsideMm)));
+  const lengths = new Map<number, readonly RunningSettings[]>();
+  return Object.fromEntries(
+    belts
+      .filter((b) => (b.verdict === 'too-short' || b.verdict === 'too-long') && missed(b) <= RESCUE_WITHIN_MM)
+      .sort((a, b) => missed(a) - missed(b))
+      .slice(0, MOST_RESCUES)
+      .map((b) => {
+        const settings = lengths.get(b.outsideMm) ?? settingsThatRun(matcher, b.outsideMm);
+        lengths.set(b.outsideMm, settings);
+        return [b.id, settings];
+      }),
+  );
+}
+
+/** The window of a drive's belt, or null where it cannot be laid. */
+function windowOf(drive: Drive, beltId: string): LengthWindow | null {
+  const made = compileDrive(drive);
+  const matcher = made.ok ? newMatcher(made.compiled, beltId) : undefined;
+  return matcher ? lengthWindow(matcher) : null;
+}
+
 /** What heavy computation the interface asks for. Runs in a worker; answers are plain values. */
 export const solverService = {
   pose({ drive, lever, outsideMm }: PoseRequest): PoseResult {
@@ -109,7 +184,7 @@ export const solverService = {
     const speeds = speedsOf(made.compiled);
     const states = statesOf(drive);
     const nearest = states.find((s) => s.lever === lever);
-    const { pose, solved, bands, duties, equilibrium } = answerState(
+    const { pose, solved, bands, duties, equilibrium, collision } = answerState(
       newSolver(made.compiled),
       nearest ?? { name: 'between', lever },
       speeds,
@@ -123,25 +198,22 @@ export const solverService = {
         duties,
         speeds,
         warnings: made.compiled.warnings,
-        problem: endingProblem(equilibrium, { name: nearest?.name ?? 'between', lever }, 0)?.message ?? null,
+        problem: endingProblem(equilibrium, collision, { name: nearest?.name ?? 'between' }, 0)?.message ?? null,
       },
     };
   },
 
-  match({ drive, beltId, candidates, uncertainty }: MatchRequest): MatchResult {
+  match({ drive: drawn, beltId, candidates, uncertainty, sunk }: MatchRequest): MatchResult {
+    const worn = sunk !== undefined && sunk.mm !== 0;
+    const drive = worn ? sunkDrive(drawn, beltId, sunk.mm, sunk.pulley) : drawn;
     const made = compileDrive(drive);
     if (!made.ok) return made;
     const matcher = newMatcher(made.compiled, beltId);
     if (!matcher) return { ok: false, problems: [{ path: 'belts', message: `the drive has no belt “${beltId}”` }] };
+    const judged = judgesLength(drive);
     const window = lengthWindow(matcher);
     const spread = uncertainty ? windowSpread(drive, beltId, window, uncertainty) : null;
-    const judged: MatchedBelt[] = [];
-    const unread: { id: string; problem: string }[] = [];
-    for (const candidate of candidates) {
-      const read = readCandidate(candidate, matcher.section);
-      if (read.ok) judged.push(judgeBelt(matcher, window, candidate.id, read, candidate.toleranceMm, spread ?? undefined));
-      else unread.push({ id: candidate.id, problem: read.problem });
-    }
+    const { belts, unread } = judgeAll(matcher, window, candidates, judged, spread);
     const count = drive.belts[matcher.belt]?.count ?? 1;
     const standard = window.intervals.flatMap(([from, to]) =>
       Number.isFinite(from) && Number.isFinite(to) ? standardSizes(matcher.section, from, to, count) : [],
@@ -160,11 +232,14 @@ export const solverService = {
       answer: {
         window,
         spread,
-        belts: rankBelts(judged, window),
+        unworn: worn ? windowOf(drawn, beltId) : null,
+        judgesLength: judged,
+        belts: judged ? rankBelts(belts, window) : belts,
         unread,
+        rescues: judged ? rescuesOf(matcher, window, belts) : {},
         standard,
         adjusters,
-        asksForRelease: matcher.released !== null,
+        asksForRelease: matcher.letsGo,
         overCentre: matcher.released !== null && isOverCentre(solver, engaged, matcher.engaged.lever, rest, matcher.released.lever),
         own: own.pitchLength > 0 ? tryLength(matcher, own.pitchLength + 2 * Math.PI * matcher.section.pitchLineMm) : null,
       },

@@ -1,4 +1,4 @@
-export { SECTIONS, convertLength, findSection, measuredSection, sectionNamed } from './sections';
+export { SECTIONS, convertLength, findSection, measuredSection, mountingAllowanceMm, sectionNamed } from './sections';
 export type { LengthReference, Section } from './sections';
 export { decodeDesignation, encodeDesignation, isSectionName, nearestDesignation, standardSizes } from './designation';
 export type { DecodedBelt, DecodeResult } from './designation';

@@ -1,6 +1,7 @@
 /**
  * Belt cross-sections. Sizes are the public standards' (ARPM IP-20 classical, IP-22 narrow, IP-23 light duty, IP-26 ribbed; ISO 4184,
- * ISO 9982); mass and axial stiffness are nominal values of ours. `stated` marks the six sections whose every figure the product's
+ * ISO 9982); mass and axial stiffness are nominal values. Stiffness of A, B and C is 2048 times the belt constant of the public
+ * force-deflection standards (6, 9 and 16 lbf); the other rows are scaled to them. `stated` marks the six sections whose every figure the product's
  * answers are defined on; every other row is nominal throughout.
  */
 export interface Section {
@@ -75,37 +76,37 @@ const rows = (kind: Kind, ...list: Row[]): Section[] =>
 export const SECTIONS: readonly Section[] = [
   ...rows(
     { family: 'light', stated: true },
-    ['3L', 9.5, 5.6, 2.1, 0.05, 16000, 38, 'ARPM IP-23'],
-    ['4L', 12.7, 7.9, 3.3, 0.09, 25000, 63, 'ARPM IP-23'],
-    ['5L', 16.7, 9.7, 4.1, 0.145, 35000, 90, 'ARPM IP-23'],
+    ['3L', 9.5, 5.6, 2.1, 0.05, 25000, 38, 'ARPM IP-23'],
+    ['4L', 12.7, 7.9, 3.3, 0.09, 45000, 63, 'ARPM IP-23'],
+    ['5L', 16.7, 9.7, 4.1, 0.145, 65000, 90, 'ARPM IP-23'],
   ),
-  ...rows({ family: 'light' }, ['2L', 6.35, 3.9, 1.5, 0.025, 8000, 20, 'ARPM IP-23']),
+  ...rows({ family: 'light' }, ['2L', 6.35, 3.9, 1.5, 0.025, 12000, 20, 'ARPM IP-23']),
   ...rows(
     { family: 'classical', stated: true },
-    ['A', 12.7, 7.9, 3.6, 0.105, 30000, 75, 'ARPM IP-20'],
-    ['B', 16.7, 10.3, 4.85, 0.17, 45000, 125, 'ARPM IP-20'],
-    ['C', 22.2, 13.5, 6.6, 0.3, 70000, 200, 'ARPM IP-20'],
+    ['A', 12.7, 7.9, 3.6, 0.105, 55000, 75, 'ARPM IP-20'],
+    ['B', 16.7, 10.3, 4.85, 0.17, 82000, 125, 'ARPM IP-20'],
+    ['C', 22.2, 13.5, 6.6, 0.3, 146000, 200, 'ARPM IP-20'],
   ),
-  ...rows({ family: 'classical' }, ['D', 31.8, 19, 8.1, 0.6, 120000, 315, 'ARPM IP-20']),
+  ...rows({ family: 'classical' }, ['D', 31.8, 19, 8.1, 0.6, 273000, 315, 'ARPM IP-20']),
   ...rows(
     { family: 'classical', notched: true },
-    ['AX', 12.7, 7.9, 3.6, 0.1, 30000, 56, 'ARPM IP-20'],
-    ['BX', 16.7, 10.3, 4.85, 0.16, 45000, 90, 'ARPM IP-20'],
-    ['CX', 22.2, 13.5, 6.6, 0.28, 70000, 140, 'ARPM IP-20'],
+    ['AX', 12.7, 7.9, 3.6, 0.1, 55000, 56, 'ARPM IP-20'],
+    ['BX', 16.7, 10.3, 4.85, 0.16, 82000, 90, 'ARPM IP-20'],
+    ['CX', 22.2, 13.5, 6.6, 0.28, 146000, 140, 'ARPM IP-20'],
   ),
   ...rows(
     { family: 'narrow', bendsBack: false, maxSpeed: 40 },
-    ['3V', 9.7, 8, 1.6, 0.075, 28000, 67, 'ARPM IP-22'],
-    ['5V', 15.9, 13.5, 2.6, 0.19, 65000, 180, 'ARPM IP-22'],
-    ['SPZ', 9.7, 8, 2, 0.075, 28000, 63, 'ISO 4184'],
-    ['SPA', 12.7, 10, 2.8, 0.12, 42000, 90, 'ISO 4184'],
-    ['SPB', 16.3, 13, 3.5, 0.19, 65000, 140, 'ISO 4184'],
+    ['3V', 9.7, 8, 1.6, 0.075, 36000, 67, 'ARPM IP-22'],
+    ['5V', 15.9, 13.5, 2.6, 0.19, 109000, 180, 'ARPM IP-22'],
+    ['SPZ', 9.7, 8, 2, 0.075, 36000, 63, 'ISO 4184'],
+    ['SPA', 12.7, 10, 2.8, 0.12, 64000, 90, 'ISO 4184'],
+    ['SPB', 16.3, 13, 3.5, 0.19, 109000, 140, 'ISO 4184'],
   ),
   ...rows(
     { family: 'double', drivesFromBack: true },
-    ['AA', 12.7, 10.2, 5.1, 0.15, 32000, 75, 'ARPM IP-21'],
-    ['BB', 16.7, 13.5, 6.75, 0.25, 48000, 125, 'ARPM IP-21'],
-    ['CC', 22.2, 17.5, 8.75, 0.42, 74000, 200, 'ARPM IP-21'],
+    ['AA', 12.7, 10.2, 5.1, 0.15, 58000, 75, 'ARPM IP-21'],
+    ['BB', 16.7, 13.5, 6.75, 0.25, 86000, 125, 'ARPM IP-21'],
+    ['CC', 22.2, 17.5, 8.75, 0.42, 153000, 200, 'ARPM IP-21'],
   ),
   ...rows(
     { family: 'ribbed', maxSpeed: 50 },
@@ -132,12 +133,13 @@ export function sectionNamed(name: string): Section {
 
 /**
  * A belt known only by what a caliper says. Mass scales with the cross-section of rubber (1.1 g/cm³), the pitch line is put at 0.42 of the
- * depth and stiffness at 250 N per mm² of section: the table's mean ratios, so nominal.
+ * depth and stiffness at 600 N per mm² of section: the table's mean ratios, so nominal.
  * @param topMm width across the top, mm
  * @param depthMm thickness, mm
  * @param angleDeg included angle of the flanks, degrees
+ * @param pitchLineMm depth of the pitch line below the top, mm
  */
-export function measuredSection(topMm: number, depthMm: number, angleDeg = 40): Section {
+export function measuredSection(topMm: number, depthMm: number, angleDeg = 40, pitchLineMm = 0.42 * depthMm): Section {
   const bottomMm = Math.max(0, topMm - 2 * depthMm * Math.tan((angleDeg * Math.PI) / 360));
   const areaMm2 = ((topMm + bottomMm) / 2) * depthMm;
   return {
@@ -146,9 +148,9 @@ export function measuredSection(topMm: number, depthMm: number, angleDeg = 40): 
     topMm,
     depthMm,
     angleDeg,
-    pitchLineMm: 0.42 * depthMm,
+    pitchLineMm,
     massKgPerM: areaMm2 * 1.1e-3,
-    stiffnessN: 325 * areaMm2,
+    stiffnessN: 600 * areaMm2,
     notched: false,
     bendsBack: true,
     drivesFromBack: false,
@@ -174,4 +176,17 @@ export function convertLength(value: number, from: LengthReference, to: LengthRe
 function offsetMm(reference: LengthReference, section: Section): number {
   if (reference === 'outside') return section.pitchLineMm;
   return reference === 'inside' ? section.pitchLineMm - section.depthMm : 0;
+}
+
+/** Belt that must be spare to get it over a rim by hand, mm: twice the centre movement that the standards advise, or what light belts need. */
+const MOUNTING_MM = { light: 12, a: 2 * 19, b: 2 * 25, c: 2 * 38 } as const;
+
+/**
+ * Slack wanted for getting a belt of a section on by hand, mm of belt: about 12 for light-duty and ribbed belts; for classical ones 19, 25 and 38 mm of
+ * centre movement by size, each freeing twice as much belt. Narrow and measured belts go by the classical one nearest in width. Nominal.
+ */
+export function mountingAllowanceMm(section: Section): number {
+  if (section.family === 'light' || section.family === 'ribbed') return MOUNTING_MM.light;
+  if (section.topMm < 14) return MOUNTING_MM.a;
+  return section.topMm < 19 ? MOUNTING_MM.b : MOUNTING_MM.c;
 }

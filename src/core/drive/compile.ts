@@ -1,16 +1,20 @@
+import type { Section } from '../belt';
 import { LENGTH_TOLERANCE_MM, INITIAL_TENSION_RAMP_MM } from './tolerances';
-import { crossingsOf, newTrace, roomPassedBy, traceLoop, type LoopPlan, type LoopTrace } from './loop';
+import { crossingsOf, overlapsOf, type Crossing } from './crossing';
+import { roomPassedBy, traceLoop } from './loop';
+import { newTrace, type LoopPlan, type LoopTrace } from './plan';
 import { pitchRadius, sectionOf, statedPitchLength, stiffnessOf } from './pitch';
 import type { Belt, Drive, Problem, SpringEnd } from './schema';
 
 /** Something odd that does not stop the computation. */
 export interface Warning {
-  readonly code: 'spans-cross' | 'keeper-inside-belt';
+  readonly code: 'keeper-inside-belt';
   readonly path: string;
   readonly message: string;
 }
 
 export interface CompiledBelt {
+  readonly section: Section;
   readonly plan: LoopPlan;
   readonly trace: LoopTrace;
   /** EA of the whole belt, N. */
@@ -49,8 +53,8 @@ export interface CompiledTensioner {
   readonly carries: readonly number[];
   /** mm that its parts move for one degree or mm of travel: scales different tensioners alike. */
   readonly reach: number;
-  /** Where it stands if locked, else null. */
-  readonly lockedAt: number | null;
+  /** Where it stands if locked, else null; an adjuster that places it moves this. */
+  lockedAt: number | null;
 }
 
 /** A drive made ready to be solved thousands of times. Holds scratch room, so one solve at a time. */
@@ -66,6 +70,8 @@ export interface CompiledDrive {
   readonly springs: readonly CompiledSpring[];
   readonly tensioners: readonly CompiledTensioner[];
   readonly warnings: readonly Warning[];
+  /** Counts how often adjusters were set, so that what is kept of one setting is not taken for another's. */
+  setting: number;
 }
 
 export type CompileResult =
@@ -85,16 +91,14 @@ export function compileDrive(drive: Drive): CompileResult {
   const indexOf = new Map(drive.pulleys.map((p, i) => [p.id, i]));
   const bodyOf = new Map(drive.tensioners.map((t, i) => [t.id, i]));
   const carrier = new Int32Array(drive.pulleys.length).fill(-1);
-  drive.tensioners.forEach((t, i) => t.carries.forEach((id) => (carrier[indexOf.get(id) as number] = i)));
+  const carried = drive.tensioners.map((t) => carriedWith(drive, t.carries).map((id) => indexOf.get(id) as number));
+  carried.forEach((pulleys, i) => pulleys.forEach((p) => (carrier[p] = i)));
 
   const belts: CompiledBelt[] = [];
   drive.belts.forEach((belt, i) => {
     const found = compileBelt(drive, belt, `belts[${i}]`, indexOf, drawnX, drawnY);
     if (!found.ok) problems.push(...found.problems);
-    else {
-      belts.push(found.belt);
-      warnings.push(...found.warnings);
-    }
+    else belts.push(found.belt);
   });
   if (problems.length > 0) return { ok: false, problems };
 
@@ -114,8 +118,8 @@ export function compileDrive(drive: Drive): CompileResult {
     ends: [end(s.from), end(s.to)],
   }));
   const tensioners = drive.tensioners.map((t, i): CompiledTensioner => {
-    const carries = t.carries.map((id) => indexOf.get(id) as number);
-    const lockedAt = t.locked ? (t.position ?? 0) : null;
+    const carries = carried[i]!;
+    const lockedAt = t.locked === true ? (t.position ?? 0) : null;
     if (t.kind === 'slide') {
       return {
         pivot: false,
@@ -146,14 +150,22 @@ export function compileDrive(drive: Drive): CompileResult {
     springs,
     tensioners,
     warnings,
+    setting: 0,
   };
   setAdjusters(compiled, {});
   warnings.push(...keeperWarnings(compiled));
   return { ok: true, compiled };
 }
 
+/** The pulleys named, and those that share a shaft with one of them: whatever moves one moves all. */
+function carriedWith(drive: Drive, ids: readonly string[]): string[] {
+  const shafts = new Set(drive.pulleys.flatMap((p) => (ids.includes(p.id) && p.shaft !== undefined ? [p.shaft] : [])));
+  return drive.pulleys.filter((p) => ids.includes(p.id) || (p.shaft !== undefined && shafts.has(p.shaft))).map((p) => p.id);
+}
+
 /** Puts adjusters at positions other than the file's; ids left out stand where the file says. */
 export function setAdjusters(compiled: CompiledDrive, positions: Readonly<Record<string, number>>): void {
+  compiled.setting++;
   const standing = new Map(compiled.drive.adjusters.map((a) => [a.id, positions[a.id] ?? a.position]));
   for (const spring of compiled.springs) {
     for (const e of spring.ends) {
@@ -163,9 +175,13 @@ export function setAdjusters(compiled: CompiledDrive, positions: Readonly<Record
       e.y = e.drawn.y + shift * Math.sin(direction);
     }
   }
+  compiled.drive.adjusters.forEach((a) => {
+    const placed = compiled.tensioners[compiled.drive.tensioners.findIndex((t) => t.id === a.tensioner)];
+    if (placed) placed.lockedAt = standing.get(a.id)!;
+  });
 }
 
-type BeltResult = { ok: true; belt: CompiledBelt; warnings: Warning[] } | { ok: false; problems: Problem[] };
+type BeltResult = { ok: true; belt: CompiledBelt } | { ok: false; problems: Problem[] };
 
 function compileBelt(
   drive: Drive,
@@ -195,56 +211,49 @@ function compileBelt(
         message: `the pulley ${name(i)} is too small for a ${section.name} belt: its pitch radius would be ${r.toFixed(1)} mm`,
       });
   });
-  for (let i = 0; i < n; i++) {
-    for (let j = i + 1; j < n; j++) {
-      const p = pulley[i] as number;
-      const q = pulley[j] as number;
-      if (p === q) continue;
-      const gap = Math.hypot(x[p]! - x[q]!, y[p]! - y[q]!) - radius[i]! - radius[j]!;
-      if (gap < -1e-9)
-        problems.push({
-          path: `${path}.route[${j}]`,
-          message: `the pitch circles of ${name(i)} and ${name(j)} overlap by ${(-gap).toFixed(1)} mm`,
-        });
-    }
-  }
+  const heights = belt.route.map((_, i) => drive.pulleys[pulley[i] as number]?.z ?? 0);
+  const idler = Uint8Array.from(pulley, (p) => (drive.pulleys[p]?.role === 'idler' ? 1 : 0));
+  const shared = {
+    stops: n,
+    pulley,
+    radius,
+    idler,
+    z: heights.some((z) => z !== heights[0]) ? Float64Array.from(heights) : null,
+    idlers: idler.reduce((sum, one) => sum + one, 0),
+  };
+  const planOf = (turn: 1 | -1): LoopPlan => {
+    const sense = Int8Array.from(belt.route, (stop) => (stop.contact === 'v' ? turn : -turn));
+    return { ...shared, signed: radius.map((r, i) => r * sense[i]!), sense, turn };
+  };
+  for (const { a, b, mm } of overlapsOf(planOf(1), x, y))
+    problems.push({
+      path: `${path}.route[${b}]`,
+      message: `the pitch circles of ${name(a)} and ${name(b)} overlap by ${mm.toFixed(1)} mm`,
+    });
   if (problems.length > 0) return { ok: false, problems };
 
   const pitch = statedPitchLength(belt);
-  const idler = Uint8Array.from(pulley, (p) => (drive.pulleys[p]?.role === 'idler' ? 1 : 0));
   const attempts = ([1, -1] as const).map((turn) => {
-    const sense = Int8Array.from(belt.route, (stop) => (stop.contact === 'v' ? turn : -turn));
-    const plan: LoopPlan = { stops: n, pulley, radius, signed: radius.map((r, i) => r * sense[i]!), sense, idler, turn };
+    const plan = planOf(turn);
     const trace = newTrace(n);
+    trace.careful = true;
     const outcome = traceLoop(plan, x, y, trace);
     const crossings = outcome === 'ok' ? crossingsOf(plan, x, y, trace) : [];
     return { plan, trace, outcome, crossings, room: outcome === 'ok' ? roomPassedBy(plan, x, y, trace) : 0 };
   });
-  const ranked = attempts
-    .filter((a) => a.outcome === 'ok' && a.crossings.every((c) => c.kind === 'spans'))
+  const [chosen] = attempts
+    .filter((a) => a.outcome === 'ok' && a.crossings.length === 0)
     .sort((a, b) => {
-      if (a.crossings.length !== b.crossings.length) return a.crossings.length - b.crossings.length;
       const longer = a.trace.length - b.trace.length;
       if (Math.abs(longer) > LENGTH_TOLERANCE_MM) return longer;
       return a.room === b.room ? 0 : a.room - b.room;
     });
-  const chosen = ranked[0];
   if (!chosen) return { ok: false, problems: [loopProblem(attempts, path, name)] };
-  const warnings = chosen.crossings.flatMap((c): Warning[] =>
-    c.kind === 'spans'
-      ? [
-          {
-            code: 'spans-cross',
-            path: `${path}.route`,
-            message: `the spans that leave ${name(c.a)} and ${name(c.b)} cross as seen from above`,
-          },
-        ]
-      : [],
-  );
+  chosen.trace.careful = false;
   return {
     ok: true,
-    warnings,
     belt: {
+      section,
       plan: chosen.plan,
       trace: chosen.trace,
       stiffnessN: stiffnessOf(belt),
@@ -254,26 +263,35 @@ function compileBelt(
   };
 }
 
+/** One crossing in words, parts named by `name`; the place in the route it is said of. */
+export function crossingWords(c: Crossing, name: (stop: number) => string): { readonly stop: number; readonly message: string } {
+  switch (c.kind) {
+    case 'side':
+      return {
+        stop: c.stop,
+        message: `the idler ${name(c.stop)} stands on the wrong side of the belt for the side that the route says touches it`,
+      };
+    case 'pulley':
+      return { stop: c.stop, message: `the span that leaves ${name(c.span)} runs through the pulley ${name(c.stop)}` };
+    case 'spans':
+      return { stop: c.b, message: `the spans that leave ${name(c.a)} and ${name(c.b)} cross` };
+  }
+}
+
 function loopProblem(
-  attempts: readonly { outcome: string; trace: LoopTrace; crossings: readonly ReturnType<typeof crossingsOf>[number][] }[],
+  attempts: readonly { outcome: string; trace: LoopTrace; crossings: readonly Crossing[] }[],
   path: string,
   name: (stop: number) => string,
 ): Problem {
-  for (const a of attempts) {
-    const side = a.crossings.find((c) => c.kind === 'side');
-    if (side && a.crossings.length === 1) {
-      return {
-        path: `${path}.route[${side.stop}]`,
-        message: `the idler ${name(side.stop)} stands on the wrong side of the belt for the side that the route says touches it`,
-      };
-    }
-    const cut = a.crossings.find((c) => c.kind === 'pulley');
-    if (cut?.kind === 'pulley') {
-      return {
-        path: `${path}.route[${cut.stop}]`,
-        message: `the span that leaves ${name(cut.span)} runs through the pulley ${name(cut.stop)}; check the order of the route and which side touches`,
-      };
-    }
+  const laid = attempts.filter((a) => a.outcome === 'ok').sort((a, b) => a.crossings.length - b.crossings.length)[0];
+  if (laid) {
+    const one =
+      laid.crossings.find((c) => c.kind === 'side' && laid.crossings.length === 1) ?? laid.crossings.find((c) => c.kind === 'pulley');
+    const { stop, message } = crossingWords(one ?? laid.crossings[0]!, name);
+    return {
+      path: `${path}.route[${stop}]`,
+      message: one?.kind === 'side' ? message : `${message}; check the order of the route and which side touches`,
+    };
   }
   const missed = attempts.find((a) => a.outcome === 'not-touching') ?? attempts[0]!;
   const at = missed.trace.culprit;

@@ -1,4 +1,5 @@
 import { springLaw, type CompiledDrive, type CompiledSpring, type SpringLaw } from './compile';
+import { offsetsOf, type BeltLoad } from './load';
 import { traceLoop } from './loop';
 
 /**
@@ -10,6 +11,11 @@ import { traceLoop } from './loop';
  * Belt, when taut: E = ½K(L − L₀)², K = EA/L₀; ∂E/∂q = T·L′, ∂²E = K·L′ₐL′_b + T·L″, T = K(L − L₀). With u the span's direction, n its normal
  * and ℓ its length, L′ = Σ u·(c′ⱼ − c′ᵢ) and L″ = Σ (n·δₐ)(n·δ_b)/ℓ + u·(c″ⱼ − c″ᵢ), δ = c′ⱼ − c′ᵢ: turning a span about its two circles
  * rolls its ends along the arcs and changes nothing to first order.
+ *
+ * A span that climbs h is √(ℓ² + h²) long: with c = ℓ/√(ℓ² + h²), φ′ = n·δ/ℓ and ℓ′ = u·δ − Δ·φ′, its share of L′ is u·δ − (1 − c)·ℓ′.
+ *
+ * Under load the tension differs from span to span, Tᵢ = b + oᵢ, and b follows from the mean over the whole length (`BeltLoad`). There is no
+ * energy then: the same gradient with Tᵢ − Tc in place of T is the out-of-balance force, and its exact derivative stands in for the Hessian.
  *
  * Spring of length s, direction w between its ends: E′ = F·w·δ, E″ = (k − F/s)(w·δₐ)(w·δ_b) + F/s·δₐ·δ_b + F·w·c″.
  */
@@ -27,6 +33,14 @@ export interface EnergyState {
   readonly ay: Float64Array;
   readonly turns: Float64Array;
   readonly lengthGradient: Float64Array;
+  /** Scratch: how b of a loaded belt changes with each tensioner. */
+  readonly meanGradient: Float64Array;
+  /** Scratch, per span: how far its tension lies over b, N. */
+  readonly offset: Float64Array;
+  /** Scratch, per span: how much it grows. */
+  readonly growth: Float64Array;
+  /** Per belt, in a loaded drive: b and Tc at the positions last evaluated, N. */
+  readonly base: Float64Array;
   readonly law: SpringLaw;
   readonly end: { x: number; y: number; vx: number; vy: number; ax: number; ay: number }[];
 }
@@ -36,6 +50,7 @@ const RAD = Math.PI / 180;
 export function newEnergyState(compiled: CompiledDrive): EnergyState {
   const n = compiled.tensioners.length;
   const pulleys = compiled.x.length;
+  const stops = Math.max(1, ...compiled.belts.map((b) => b.plan.stops));
   const still = () => ({ x: 0, y: 0, vx: 0, vy: 0, ax: 0, ay: 0 });
   return {
     energy: 0,
@@ -47,6 +62,10 @@ export function newEnergyState(compiled: CompiledDrive): EnergyState {
     ay: new Float64Array(pulleys),
     turns: new Float64Array(2 * n),
     lengthGradient: new Float64Array(n),
+    meanGradient: new Float64Array(n),
+    offset: new Float64Array(stops),
+    growth: new Float64Array(stops),
+    base: new Float64Array(compiled.belts.length),
     law: { energy: 0, pull: 0, stiffness: 0 },
     end: [still(), still()],
   };
@@ -85,79 +104,208 @@ export function placePulleys(compiled: CompiledDrive, q: Float64Array, into: Ene
   }
 }
 
+/** Belts and springs that one group of tensioners moves: what lies outside stays as it is. */
+export interface Share {
+  readonly belts: readonly number[];
+  readonly springs: readonly number[];
+}
+
+/** Load on the belts of a drive, by belt; `share` of it is on, 0…1. Null belts carry none and pull by their stretch alone. */
+export interface Loading {
+  readonly belts: readonly (BeltLoad | null)[];
+  share: number;
+}
+
 /**
  * Energy, gradient and Hessian at the positions q with the lever at `lever` (0…1). Leaves the pulleys and every belt's trace at q.
  * Where a belt cannot lie so, `energy` is infinite and the derivatives mean nothing.
+ * @param of what counts; everything where it is left out
+ * @param loading belts under load, whose `energy` is left out
  */
-export function evaluateEnergy(compiled: CompiledDrive, q: Float64Array, lever: number, into: EnergyState): number {
+export function evaluateEnergy(
+  compiled: CompiledDrive,
+  q: Float64Array,
+  lever: number,
+  into: EnergyState,
+  of?: Share,
+  loading?: Loading | null,
+): number {
   const n = compiled.tensioners.length;
-  const { gradient, hessian } = into;
-  gradient.fill(0);
-  hessian.fill(0);
+  into.gradient.fill(0);
+  into.hessian.fill(0);
   into.energy = 0;
   placePulleys(compiled, q, into);
-  for (let b = 0; b < compiled.belts.length; b++) {
-    if (!addBelt(compiled, b, n, into)) {
+  const belts = of ? of.belts.length : compiled.belts.length;
+  for (let k = 0; k < belts; k++) {
+    const b = of ? (of.belts[k] as number) : k;
+    const load = loading ? (loading.belts[b] ?? null) : null;
+    if (!addBelt(compiled, b, n, into, load, loading ? loading.share : 0)) {
       into.energy = Infinity;
       return Infinity;
     }
   }
-  for (let s = 0; s < compiled.springs.length; s++) addSpring(compiled, compiled.springs[s]!, q, lever, n, into);
+  const springs = of ? of.springs.length : compiled.springs.length;
+  for (let k = 0; k < springs; k++) addSpring(compiled, compiled.springs[of ? (of.springs[k] as number) : k]!, q, lever, n, into);
   return into.energy;
 }
 
-function addBelt(compiled: CompiledDrive, b: number, n: number, into: EnergyState): boolean {
+function addBelt(compiled: CompiledDrive, b: number, n: number, into: EnergyState, load: BeltLoad | null, share: number): boolean {
   const belt = compiled.belts[b]!;
   const { plan, trace, pitchLength } = belt;
   if (traceLoop(plan, compiled.x, compiled.y, trace) !== 'ok') return false;
   if (pitchLength <= 0) return true;
   const stretch = trace.length - pitchLength;
-  if (stretch <= 0) return true;
+  if (stretch <= 0 && !load) return true;
   const k = belt.stiffnessN / pitchLength;
-  const tension = k * stretch;
-  const { gradient, hessian, lengthGradient } = into;
+  const { gradient, hessian, lengthGradient, meanGradient, offset } = into;
   const { carrier } = compiled;
-  into.energy += 0.5 * tension * stretch;
+  const { active, touched, ux, uy, flat, span, wrap } = trace;
+  let pull = k * stretch;
+  let mean = 0;
+  if (load) {
+    offsetsOf(plan, trace, load, offset);
+    for (let a = 0; a < touched; a++) {
+      const next = a + 1 === touched ? 0 : a + 1;
+      const arcs = plan.radius[active[a] as number]! * wrap[a]! + plan.radius[active[next] as number]! * wrap[next]!;
+      mean += (offset[a] as number) * ((span[a] as number) + 0.5 * arcs);
+    }
+    mean /= trace.length;
+    pull -= share * mean;
+    into.base[b] = pull;
+    pull -= share * load.centrifugalN;
+    meanGradient.fill(0);
+  } else into.energy += 0.5 * pull * stretch;
   lengthGradient.fill(0);
-  for (let a = 0; a < trace.touched; a++) {
-    const i = plan.pulley[trace.active[a] as number] as number;
-    const j = plan.pulley[trace.active[a + 1 === trace.touched ? 0 : a + 1] as number] as number;
+  for (let a = 0; a < touched; a++) {
+    const here = active[a] as number;
+    const next = a + 1 === touched ? 0 : a + 1;
+    const there = active[next] as number;
+    const i = plan.pulley[here] as number;
+    const j = plan.pulley[there] as number;
     const ti = carrier[i] as number;
     const tj = carrier[j] as number;
     if (ti < 0 && tj < 0) continue;
-    const ux = trace.ux[a] as number;
-    const uy = trace.uy[a] as number;
-    const l = trace.span[a] as number;
-    let alongI = 0;
-    let acrossI = 0;
-    let alongJ = 0;
-    let acrossJ = 0;
+    const x = ux[a] as number;
+    const y = uy[a] as number;
+    const l = flat[a] as number;
+    const delta = (plan.signed[here] as number) - (plan.signed[there] as number);
+    const level = span[a] === l ? 1 : l / (span[a] as number);
+    const over = load ? share * (offset[a] as number) : 0;
+    const tension = pull + over;
+    const alongI = ti < 0 ? 0 : -(x * (into.vx[i] as number) + y * (into.vy[i] as number));
+    const acrossI = ti < 0 ? 0 : -(x * (into.vy[i] as number) - y * (into.vx[i] as number));
+    const alongJ = tj < 0 ? 0 : x * (into.vx[j] as number) + y * (into.vy[j] as number);
+    const acrossJ = tj < 0 ? 0 : x * (into.vy[j] as number) - y * (into.vx[j] as number);
+    // ℓ′ of the planar span, and the share of L′ that the span brings.
+    const planarI = alongI - (delta * acrossI) / l;
+    const planarJ = alongJ - (delta * acrossJ) / l;
+    const growI = alongI - (1 - level) * planarI;
+    const growJ = alongJ - (1 - level) * planarJ;
     if (ti >= 0) {
-      alongI = -(ux * (into.vx[i] as number) + uy * (into.vy[i] as number));
-      acrossI = -(uy * (into.vx[i] as number) - ux * (into.vy[i] as number));
-      lengthGradient[ti] = (lengthGradient[ti] as number) + alongI;
+      lengthGradient[ti] = (lengthGradient[ti] as number) + growI;
+      if (over !== 0) gradient[ti] = (gradient[ti] as number) + over * growI;
       hessian[ti * n + ti] =
-        (hessian[ti * n + ti] as number) + tension * ((acrossI * acrossI) / l - ux * (into.ax[i] as number) - uy * (into.ay[i] as number));
+        (hessian[ti * n + ti] as number) + tension * ((acrossI * acrossI) / l - x * (into.ax[i] as number) - y * (into.ay[i] as number));
     }
     if (tj >= 0) {
-      alongJ = ux * (into.vx[j] as number) + uy * (into.vy[j] as number);
-      acrossJ = uy * (into.vx[j] as number) - ux * (into.vy[j] as number);
-      lengthGradient[tj] = (lengthGradient[tj] as number) + alongJ;
+      lengthGradient[tj] = (lengthGradient[tj] as number) + growJ;
+      if (over !== 0) gradient[tj] = (gradient[tj] as number) + over * growJ;
       hessian[tj * n + tj] =
-        (hessian[tj * n + tj] as number) + tension * ((acrossJ * acrossJ) / l + ux * (into.ax[j] as number) + uy * (into.ay[j] as number));
+        (hessian[tj * n + tj] as number) + tension * ((acrossJ * acrossJ) / l + x * (into.ax[j] as number) + y * (into.ay[j] as number));
     }
     if (ti >= 0 && tj >= 0) {
       const both = (tension * acrossI * acrossJ) / l;
       hessian[ti * n + tj] = (hessian[ti * n + tj] as number) + both;
       hessian[tj * n + ti] = (hessian[tj * n + ti] as number) + both;
     }
+    if (level !== 1) addClimb(hessian, n, tension, level, l, delta, ti, tj, planarI, planarJ, acrossI, acrossJ, i, j, x, y, into);
+    if (load) {
+      // mₐ = span + half of the arcs beside it; arc k turns by Rₖ(φ′ₖ − φ′ₖ₋₁), so the span's turning shows in the three mₐ around it.
+      const before = offset[a === 0 ? touched - 1 : a - 1] as number;
+      const after = offset[next] as number;
+      const own = offset[a] as number;
+      const turning = 0.5 * ((plan.signed[here] as number) * (before + own) - (plan.signed[there] as number) * (own + after));
+      if (ti >= 0) meanGradient[ti] = (meanGradient[ti] as number) + own * level * planarI + (turning * acrossI) / l;
+      if (tj >= 0) meanGradient[tj] = (meanGradient[tj] as number) + own * level * planarJ + (turning * acrossJ) / l;
+    }
   }
   for (let r = 0; r < n; r++) {
-    gradient[r] = (gradient[r] as number) + tension * (lengthGradient[r] as number);
-    for (let c = 0; c < n; c++)
-      hessian[r * n + c] = (hessian[r * n + c] as number) + k * (lengthGradient[r] as number) * (lengthGradient[c] as number);
+    const grow = lengthGradient[r] as number;
+    if (grow === 0) continue;
+    gradient[r] = (gradient[r] as number) + pull * grow;
+    for (let c = 0; c < n; c++) {
+      const by = lengthGradient[c] as number;
+      const slower = load ? (share * ((meanGradient[c] as number) - mean * by)) / trace.length : 0;
+      hessian[r * n + c] = (hessian[r * n + c] as number) + grow * (k * by - slower);
+    }
   }
   return true;
+}
+
+/**
+ * How much each touched span of a belt grows per unit of one tensioner's travel, into `out`: the spans' shares of L′. Pulleys and trace must
+ * stand where they were last evaluated.
+ * @returns their sum, L′
+ */
+export function spanGrowth(compiled: CompiledDrive, b: number, t: number, state: EnergyState, out: Float64Array): number {
+  const { plan, trace } = compiled.belts[b]!;
+  let sum = 0;
+  for (let a = 0; a < trace.touched; a++) {
+    const here = trace.active[a] as number;
+    const there = trace.active[a + 1 === trace.touched ? 0 : a + 1] as number;
+    const i = plan.pulley[here] as number;
+    const j = plan.pulley[there] as number;
+    const x = trace.ux[a] as number;
+    const y = trace.uy[a] as number;
+    const vx = (compiled.carrier[j] === t ? state.vx[j]! : 0) - (compiled.carrier[i] === t ? state.vx[i]! : 0);
+    const vy = (compiled.carrier[j] === t ? state.vy[j]! : 0) - (compiled.carrier[i] === t ? state.vy[i]! : 0);
+    const l = trace.flat[a] as number;
+    const along = x * vx + y * vy;
+    const planar = along - ((plan.signed[here]! - plan.signed[there]!) * (x * vy - y * vx)) / l;
+    out[a] = along - (1 - l / trace.span[a]!) * planar;
+    sum += out[a]!;
+  }
+  return sum;
+}
+
+/** What climbing adds to the second derivative of a span: −(1 − c)·ℓ″ + h²/s³·ℓ′ₐℓ′_b, with s = ℓ/c and ℓ″ of √(D² − Δ²). */
+function addClimb(
+  hessian: Float64Array,
+  n: number,
+  tension: number,
+  level: number,
+  l: number,
+  delta: number,
+  ti: number,
+  tj: number,
+  planarI: number,
+  planarJ: number,
+  acrossI: number,
+  acrossJ: number,
+  i: number,
+  j: number,
+  x: number,
+  y: number,
+  into: EnergyState,
+): void {
+  const climb = ((1 - level * level) * level) / l;
+  // D = ℓ·u − Δ·n, so δₐ·δ_b − ℓ′ₐℓ′_b is made of along and across parts, and D·c″ = ℓ·u·c″ − Δ·n·c″.
+  const add = (r: number, c: number, planarR: number, acrossR: number, planarC: number, acrossC: number, bend: number) => {
+    const alongR = planarR + (delta * acrossR) / l;
+    const alongC = planarC + (delta * acrossC) / l;
+    const second = (alongR * alongC + acrossR * acrossC - planarR * planarC) / l + bend;
+    hessian[r * n + c] = (hessian[r * n + c] as number) + tension * (climb * planarR * planarC - (1 - level) * second);
+  };
+  const bendOf = (p: number, sign: 1 | -1) => {
+    const [ax, ay] = [into.ax[p] as number, into.ay[p] as number];
+    return sign * (x * ax + y * ay - (delta / l) * (x * ay - y * ax));
+  };
+  if (ti >= 0) add(ti, ti, planarI, acrossI, planarI, acrossI, bendOf(i, -1));
+  if (tj >= 0) add(tj, tj, planarJ, acrossJ, planarJ, acrossJ, bendOf(j, 1));
+  if (ti >= 0 && tj >= 0) {
+    add(ti, tj, planarI, acrossI, planarJ, acrossJ, 0);
+    add(tj, ti, planarJ, acrossJ, planarI, acrossI, 0);
+  }
 }
 
 /** Where a spring's end is, and how it moves with its carrier. */

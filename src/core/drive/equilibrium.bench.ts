@@ -1,8 +1,9 @@
 import numeric from 'numeric';
 import { bench, describe, expect } from 'vitest';
 import { evaluateEnergy } from './energy';
-import { newSolver, solveEquilibrium } from './equilibrium';
+import { solveEquilibrium } from './equilibrium';
 import { compiled, demoDrive } from './sample-drives';
+import { newSolver } from './solver';
 
 /**
  * Equilibria a second of the engaged state, cold from the drawing, beside a general minimiser from the registry on the same energy in the

@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { compileDrive } from './compile';
 import { evaluateEnergy } from './energy';
-import { newSolver } from './equilibrium';
 import { compiled, DEMO_DRIVES, demoDrive, driveOf, twoPulleys } from './sample-drives';
+import { newSolver } from './solver';
 import { validateDrive, type Drive } from './schema';
 import { solveDrive } from './solve';
 
@@ -205,7 +205,7 @@ describe('derivatives by hand', () => {
       fc.property(
         fc.array(fc.double({ min: 0.1, max: 0.9, noNaN: true }), { minLength: n, maxLength: n }),
         fc.double({ min: 0, max: 1, noNaN: true }),
-        fc.double({ min: 0.97, max: 1, noNaN: true }),
+        fc.double({ min: 0.97, max: 0.999, noNaN: true }),
         (share, lever, short) => {
           const q = Float64Array.from(c.tensioners, (t, i) => t.min + (t.max - t.min) * share[i]!);
           if (!Number.isFinite(evaluateEnergy(c, q, lever, s.state))) return;

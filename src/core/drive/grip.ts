@@ -1,23 +1,13 @@
 import type { CompiledDrive } from './compile';
+import { spanGrowth, type EnergyState } from './energy';
 import type { Equilibrium } from './equilibrium';
-import { sectionOf } from './pitch';
+import { offsetsOf, type BeltLoad } from './load';
+import type { LoopPlan, LoopTrace } from './plan';
+import { DEFAULT_GRIP, type GripSettings } from './settings';
 import type { Speeds } from './speeds';
 
-export interface GripSettings {
-  /** Exponent per radian of wrap for V contact in a groove; 0.5123 is the usual 5:1 at half a turn. */
-  readonly grooveGrip: number;
-  /** Exponent per radian on a flat face or over the back. */
-  readonly flatGrip: number;
-  /** Factor on the power that driven pulleys take. */
-  readonly serviceFactor: number;
-  /** Life that bearings should reach, hours. */
-  readonly bearingLifeHours: number;
-}
-
-export const DEFAULT_GRIP: GripSettings = { grooveGrip: 0.5123, flatGrip: 0.3, serviceFactor: 1.3, bearingLifeHours: 1000 };
-
 export interface GripBand {
-  /** Smallest static tension at which no power pulley slips, N. 0 where no load is known. */
+  /** Slip floor: the static tension under which the running belt slips, N. 0 where no load is known. */
   readonly floorN: number;
   readonly loadKnown: boolean;
   /** The pulley that would slip first, null without load. */
@@ -26,6 +16,10 @@ export interface GripBand {
   readonly ceilingN: number | null;
   /** What sets the ceiling: a pulley's bearing, or `belt`. */
   readonly ceilingFrom: string | null;
+  /** Running tension T_r: what is left of the static tension under load, N. */
+  readonly runningN: number;
+  /** Least running tension at which no power pulley slips, N; null without load. */
+  readonly leastN: number | null;
   /** True where the held idler runs on a span that the load pulls tight. */
   readonly idlerOnTightSide: boolean;
   /** Centrifugal tension, N. */
@@ -49,126 +43,168 @@ const BEARING_RATINGS: Readonly<Record<string, number>> = {
   6206: 19500,
 };
 
+/** The belt at rest and running: what `gripBand` compares. */
+export interface RunningBelt {
+  readonly load: BeltLoad;
+  /** Static strand tension at rest, N. */
+  readonly staticN: number;
+  /** False where it hangs slack at rest: then it carries nothing and runs as it rests. */
+  readonly taut: boolean;
+}
+
 /**
- * The band of static tension between slipping and overloading, for one belt of a solved drive (its trace must stand at the equilibrium).
+ * The band of static tension between slipping and overloading, for one belt that stands at its running equilibrium: pulleys, trace and `state`
+ * evaluated there, under load.
  *
- * Te = 1000·P·service/v at each driven pulley, Tc = m·v². Walking with the belt, span tension rises by Te over each driven pulley and falls by
- * their sum at the driver. Beside an idler that a free tensioner off its stops holds, it is T + Tc; with none, the mean weighted by span
- * length is T. No slip where (T_hi − Tc) ≤ e^(k·wrap)·(T_lo − Tc): linear in T, so each pulley gives its least T outright.
- * With several held idlers the most demanding one counts.
+ * Span tensions are Tᵢ = b + oᵢ, o rising by Te = 1000·P·service/v over each driven pulley. T_r = b − Tc + w with w = max Σ oᵢℓᵢ′/Σ ℓᵢ′ over
+ * its free tensioners off their stops, so that Tᵢ − Tc = T_r + oᵢ − w; without such a tensioner T_r is the mean over the length. No slip where
+ * (T_hi − Tc) ≤ e^(k·wrap)·(T_lo − Tc): linear in T_r, so each pulley gives its least outright. What lies between T_r and the static tension is
+ * added to make the floor one that a technician can measure.
  */
 export function gripBand(
   compiled: CompiledDrive,
   b: number,
-  equilibrium: Equilibrium,
+  { load, staticN, taut }: RunningBelt,
+  running: Equilibrium,
+  free: readonly number[],
   speeds: Speeds,
-  locks: Readonly<Record<string, number>>,
+  state: EnergyState,
   settings: GripSettings = DEFAULT_GRIP,
 ): GripBand {
   const { drive } = compiled;
   const belt = drive.belts[b]!;
-  const { plan, trace } = compiled.belts[b]!;
-  const section = sectionOf(belt);
-  const motion = speeds.belts[b]!;
-  const v = motion.metresPerSecond ?? 0;
-  const centrifugalN = section.massKgPerM * (belt.count ?? 1) * v * v;
-  const ceiling = ceilingOf(compiled, b, speeds, settings);
+  const { plan, trace, stiffnessN, pitchLength } = compiled.belts[b]!;
+  const { section } = compiled.belts[b]!;
   const n = trace.touched;
+  const { offset } = state;
+  offsetsOf(plan, trace, load, offset);
   const stopAt = (a: number) => plan.pulley[trace.active[a] as number] as number;
-  const demand = new Float64Array(n);
-  let total = 0;
-  let driverAt = -1;
-  for (let a = 0; a < n; a++) {
-    if (trace.active[a] === motion.driverStop) {
-      driverAt = a;
-      continue;
-    }
-    const pulley = drive.pulleys[stopAt(a)]!;
-    if (pulley.role !== 'driven' || !pulley.powerKw || v <= 0) continue;
-    demand[a] = (1000 * pulley.powerKw * settings.serviceFactor) / v;
-    total += demand[a] as number;
-  }
-  if (total === 0 || driverAt < 0 || motion.travel === 0) {
-    return { floorN: 0, loadKnown: false, firstToSlip: null, idlerOnTightSide: false, centrifugalN, ...ceiling };
-  }
-  demand[driverAt] = -total;
-
-  const offset = new Float64Array(n);
-  for (let k = 1, a = driverAt; k < n; k++) {
-    const next = (a + motion.travel + n) % n;
-    if (motion.travel > 0) offset[next] = (offset[a] as number) + (demand[next] as number);
-    else offset[(next - 1 + n) % n] = (offset[next] as number) + (demand[next] as number);
-    a = next;
-  }
-  const before = (a: number) => (a - 1 + n) % n;
-  const held = [...Array(n).keys()].filter((a) => {
-    const t = compiled.carrier[stopAt(a)] as number;
-    if (t < 0 || drive.pulleys[stopAt(a)]!.role !== 'idler') return false;
-    return compiled.tensioners[t]!.lockedAt === null && !(drive.tensioners[t]!.id in locks) && equilibrium.atStop[t] === null;
-  });
-  let base: number;
-  if (held.length > 0) {
-    base = Math.min(...held.map((a) => -(offset[a] as number)));
-  } else {
-    let weight = 0;
-    let mean = 0;
-    for (let a = 0; a < n; a++) {
-      weight += trace.span[a] as number;
-      mean += (trace.span[a] as number) * (offset[a] as number);
-    }
-    base = -mean / weight - centrifugalN;
-  }
-  let floorN = 0;
+  const before = (a: number) => (a === 0 ? n - 1 : a - 1);
+  const held = followed(compiled, b, running, free, state, offset);
+  // Without a tensioner the mean over the length is held: T_r + oᵢ − w has the mean T_r − Tc.
+  const w = held ?? meanOver(plan, trace, offset) + load.centrifugalN;
+  const runningN = !taut
+    ? staticN
+    : held === null
+      ? (stiffnessN * (trace.length - pitchLength)) / pitchLength
+      : (state.base[b] as number) - load.centrifugalN + w;
+  let leastN: number | null = null;
   let firstToSlip: string | null = null;
-  for (let a = 0; a < n; a++) {
-    if (demand[a] === 0) continue;
-    const stop = trace.active[a] as number;
-    const pulley = drive.pulleys[stopAt(a)]!;
-    const contact = belt.route[stop]!.contact;
-    const grips = pulley.face !== 'flat' && (contact === 'v' || section.drivesFromBack);
-    const ratio = Math.exp((grips ? settings.grooveGrip : settings.flatGrip) * (trace.wrap[a] as number));
-    const hi = Math.max(offset[a] as number, offset[before(a)] as number);
-    const lo = Math.min(offset[a] as number, offset[before(a)] as number);
-    const least = ratio > 1 ? (hi - ratio * lo) / (ratio - 1) - base : Infinity;
-    if (least > floorN) {
-      floorN = least;
-      firstToSlip = pulley.id;
+  if (load.known) {
+    for (let a = 0; a < n; a++) {
+      const stop = trace.active[a] as number;
+      if (load.demand[stop] === 0) continue;
+      const pulley = drive.pulleys[stopAt(a)]!;
+      const seated = pulley.face !== 'flat' && (belt.route[stop]!.contact === 'v' || section.drivesFromBack);
+      const ratio = Math.exp((seated ? settings.grooveGrip : settings.flatGrip) * (trace.wrap[a] as number));
+      const hi = Math.max(offset[a] as number, offset[before(a)] as number) - w;
+      const lo = Math.min(offset[a] as number, offset[before(a)] as number) - w;
+      const least = ratio > 1 ? (hi - ratio * lo) / (ratio - 1) : Infinity;
+      if (leastN === null || least > leastN) {
+        leastN = least;
+        firstToSlip = pulley.id;
+      }
     }
   }
-  const slackest = Math.min(...offset);
-  const idlerOnTightSide = held.some((a) => (offset[a] as number) > slackest + 1e-6 * total);
-  return { floorN, loadKnown: true, firstToSlip, idlerOnTightSide, centrifugalN, ...ceiling };
+  const shift = staticN - runningN;
+  const { ceiling, ceilingFrom } = ceilingOf(compiled, b, offset, w, speeds, settings);
+  let slackest = Infinity;
+  let tightest = -Infinity;
+  for (let a = 0; a < n; a++) {
+    slackest = Math.min(slackest, offset[a] as number);
+    tightest = Math.max(tightest, offset[a] as number);
+  }
+  let idlerOnTightSide = false;
+  for (let a = 0; a < n && load.known; a++) {
+    const p = stopAt(a);
+    const held = drive.pulleys[p]!.role === 'idler' && free.includes(compiled.carrier[p]!);
+    if (held && offset[a]! > slackest + 1e-6 * tightest) idlerOnTightSide = true;
+  }
+  const rated = belt.ratingN !== undefined && belt.ratingN < ceiling + shift;
+  return {
+    floorN: leastN === null ? 0 : leastN + shift,
+    loadKnown: load.known,
+    firstToSlip,
+    ceilingN: rated ? belt.ratingN! : Number.isFinite(ceiling) ? Math.max(0, ceiling + shift) : null,
+    ceilingFrom: rated ? 'belt' : ceilingFrom,
+    runningN,
+    leastN,
+    idlerOnTightSide,
+    centrifugalN: load.centrifugalN,
+  };
 }
 
-/** ISO 281: L10h = (C/P)³·10⁶/(60·n) ≥ target gives the largest load P, and P = T·|u_out − u_in| the tension. */
+/** Mean over a belt's whole length of what each span has: spans by length, a wrap by its arc with the mean of its two spans. */
+function meanOver(plan: LoopPlan, trace: LoopTrace, ofSpan: Float64Array): number {
+  const { active, touched, span, wrap } = trace;
+  let sum = 0;
+  for (let a = 0; a < touched; a++) {
+    const next = a + 1 === touched ? 0 : a + 1;
+    const arcs = plan.radius[active[a]!]! * wrap[a]! + plan.radius[active[next]!]! * wrap[next]!;
+    sum += ofSpan[a]! * (span[a]! + 0.5 * arcs);
+  }
+  return sum / trace.length;
+}
+
+/** w: the most demanding of what the belt's own tensioners weigh the spans by; null where none is free and off its stops. */
+function followed(
+  compiled: CompiledDrive,
+  b: number,
+  running: Equilibrium,
+  free: readonly number[],
+  state: EnergyState,
+  offset: Float64Array,
+): number | null {
+  const { plan, trace } = compiled.belts[b]!;
+  const { growth } = state;
+  let most: number | null = null;
+  for (const t of free) {
+    if (running.atStop[t] !== null || !plan.pulley.some((p) => compiled.carrier[p] === t)) continue;
+    const sum = spanGrowth(compiled, b, t, state, growth);
+    if (Math.abs(sum) < 1e-9 * compiled.tensioners[t]!.reach) continue;
+    let weighed = 0;
+    for (let a = 0; a < trace.touched; a++) weighed += (offset[a] as number) * (growth[a] as number);
+    most = Math.max(most ?? -Infinity, weighed / sum);
+  }
+  return most;
+}
+
+/**
+ * Running tension at which the first bearing falls short of its life, N. ISO 281: L10h = (C/P)³·10⁶/(60·n) ≥ target gives the largest load P;
+ * the load on a shaft is |T_out·u_out − T_in·u_in| with T = T_r + o − w, so T_r is the larger root of a quadratic.
+ */
 function ceilingOf(
   compiled: CompiledDrive,
   b: number,
+  offset: Float64Array,
+  w: number,
   speeds: Speeds,
   settings: GripSettings,
-): { ceilingN: number | null; ceilingFrom: string | null } {
+): { ceiling: number; ceilingFrom: string | null } {
   const { plan, trace } = compiled.belts[b]!;
-  const belt = compiled.drive.belts[b]!;
-  let ceilingN = belt.ratingN ?? Infinity;
-  let ceilingFrom: string | null = belt.ratingN === undefined ? null : 'belt';
+  let ceiling = Infinity;
+  let ceilingFrom: string | null = null;
   for (let a = 0; a < trace.touched; a++) {
     const i = plan.pulley[trace.active[a] as number] as number;
     const pulley = compiled.drive.pulleys[i]!;
-    const rating = pulley.bearing?.dynamicRating ?? BEARING_RATINGS[pulley.bearing?.designation?.slice(0, 4) ?? ''];
+    if (!pulley.bearing) continue;
+    const rating = pulley.bearing.dynamicRating ?? BEARING_RATINGS[pulley.bearing.designation?.slice(0, 4) ?? ''];
     const rpm = speeds.pulleys[i]!.rpm;
     if (rating === undefined || !rpm) continue;
     const loadN = rating / Math.cbrt((settings.bearingLifeHours * 60 * rpm) / 1e6);
-    const pull = strandPull(trace, a);
-    if (pull > 1e-9 && loadN / pull < ceilingN) {
-      ceilingN = loadN / pull;
+    const p = a === 0 ? trace.touched - 1 : a - 1;
+    const [dOut, dIn] = [offset[a]! - w, offset[p]! - w];
+    const [px, py] = [trace.ux[a]! - trace.ux[p]!, trace.uy[a]! - trace.uy[p]!];
+    const [qx, qy] = [dOut * trace.ux[a]! - dIn * trace.ux[p]!, dOut * trace.uy[a]! - dIn * trace.uy[p]!];
+    const square = px * px + py * py;
+    if (square < 1e-18) continue;
+    const half = (px * qx + py * qy) / square;
+    // Where the load alone is over the limit at any tension, the least loaded tension is where it would come nearest.
+    const root = -half + Math.sqrt(Math.max(0, half * half - (qx * qx + qy * qy - loadN * loadN) / square));
+    if (root < ceiling) {
+      ceiling = root;
       ceilingFrom = pulley.id;
     }
   }
-  return { ceilingN: Number.isFinite(ceilingN) ? ceilingN : null, ceilingFrom };
-}
-
-/** |u_out − u_in| at a touched stop: load on its shaft for 1 N of tension in both spans. */
-export function strandPull(trace: { ux: Float64Array; uy: Float64Array; touched: number }, a: number): number {
-  const p = a === 0 ? trace.touched - 1 : a - 1;
-  return Math.hypot(trace.ux[a]! - trace.ux[p]!, trace.uy[a]! - trace.uy[p]!);
+  return { ceiling, ceilingFrom };
 }

@@ -18,33 +18,24 @@ export type { CompiledDrive, CompileResult, Warning } from './compile';
 export { beltDuty } from './duty';
 export type { BeltDuty } from './duty';
 export { evaluateEnergy, newEnergyState } from './energy';
-export { newSolver, solveEquilibrium } from './equilibrium';
-export type { Ending, Equilibrium, Solver } from './equilibrium';
-export { DEFAULT_GRIP, gripBand } from './grip';
-export type { GripBand, GripSettings } from './grip';
-export {
-  chanceOf,
-  DEFAULT_MATCH,
-  judgeBelt,
-  lengthWindow,
-  newMatcher,
-  rankBelts,
-  readCandidate,
-  tryLength,
-  windowByAdjuster,
-} from './match';
-export type {
-  Candidate,
-  CandidateResult,
-  LengthWindow,
-  MatchedBelt,
-  Matcher,
-  MatchSettings,
-  ReasonCode,
-  Trial,
-  Verdict,
-  WindowEnds,
-} from './match';
+export { solveEquilibrium } from './equilibrium';
+export type { Equilibrium } from './equilibrium';
+export { newSolver } from './solver';
+export type { Ending, Solver } from './solver';
+export { gripBand } from './grip';
+export type { GripBand } from './grip';
+export { DEFAULT_GRIP, DEFAULT_MATCH } from './settings';
+export type { GripSettings, MatchSettings } from './settings';
+export { readCandidate } from './candidate';
+export type { Candidate, CandidateResult } from './candidate';
+export { newMatcher, tryLength } from './matcher';
+export type { Matcher, ReasonCode, Trial } from './matcher';
+export { lengthWindow, windowByAdjuster } from './window';
+export type { LengthWindow } from './window';
+export { chanceOf } from './chance';
+export type { WindowEnds } from './chance';
+export { judgeBelt, judgeSeating, judgesLength, rankBelts } from './judge';
+export type { MatchedBelt, Verdict } from './judge';
 export { pitchRadius, sectionOf, statedPitchLength, stiffnessOf } from './pitch';
 export { answerState, endingProblem, isOverCentre, solveDrive } from './solve';
 export type { DriveAnswer, Pose, PoseStop, SolvedBelt, SolvedState, SolveResult, StateAnswer } from './solve';
@@ -56,3 +47,6 @@ export { seededRandom, variationsThatWork } from './variation';
 export type { Spread } from './variation';
 export { driveWith, numbersOf, stillUncertain, windowSpread } from './uncertainty';
 export type { Uncertainty, WindowSpread } from './uncertainty';
+export { sunkDrive } from './sunk';
+export { settingsThatRun } from './settings-that-run';
+export type { RunningSettings } from './settings-that-run';

@@ -1,3 +1,5 @@
+import { isSimple } from './crossing';
+import type { LoopPlan, LoopTrace } from './plan';
 import { NO_WRAP_RAD } from './tolerances';
 
 /**
@@ -9,74 +11,91 @@ import { NO_WRAP_RAD } from './tolerances';
  * own sense, 0…2π. Moving a centre by δ lengthens the loop by (u_in − u_out)·δ, since the arcs only roll along.
  *
  * An idler that the taut loop clears shows as a wrap just short of a full turn, and the loop then seems to turn once too often or too seldom;
- * it is passed by and its neighbours joined directly.
+ * it is passed by and its neighbours joined directly. That is quick and nearly always right; where several idlers are cleared at once it can end
+ * in a loop that crosses itself. Such a loop is given up for the shortest that crosses nothing, over every choice of idlers touched.
+ *
+ * Grooves Δz apart: a span of planar length ℓ is √(ℓ² + Δz²) long; wraps stay planar.
  */
-export interface LoopPlan {
-  readonly stops: number;
-  /** Index of each stop's pulley in the drive. */
-  readonly pulley: Int32Array;
-  readonly radius: Float64Array;
-  /** Sense times radius. */
-  readonly signed: Float64Array;
-  /** Turning sense of each stop when the route is walked in its listed order. */
-  readonly sense: Int8Array;
-  /** 1 where the stop is an idler, which a taut belt may clear. */
-  readonly idler: Uint8Array;
-  /** Sense in which the whole loop turns. */
-  readonly turn: 1 | -1;
-}
-
-/** Room for one traced loop, reused from call to call. */
-export interface LoopTrace {
-  /** Number of stops touched. */
-  touched: number;
-  /** Their indices in route order; the first `touched` entries hold. */
-  readonly active: Int32Array;
-  /** Per touched stop: direction and length of the span that leaves it, wrap in radians. */
-  readonly ux: Float64Array;
-  readonly uy: Float64Array;
-  readonly span: Float64Array;
-  readonly wrap: Float64Array;
-  /** 1 where an idler was passed by too early and has been taken back: it stays. */
-  readonly kept: Uint8Array;
-  /** Length of the loop, mm. */
-  length: number;
-  /** True where an idler seems wrapped by more than half a turn: it may be one that the belt clears. */
-  doubtful: boolean;
-  /** Stop to name where the loop could not be traced. */
-  culprit: number;
-}
-
 export type LoopOutcome = 'ok' | 'no-tangent' | 'not-touching';
-
-export function newTrace(stops: number): LoopTrace {
-  const floats = () => new Float64Array(stops);
-  return {
-    touched: 0,
-    active: new Int32Array(stops),
-    ux: floats(),
-    uy: floats(),
-    span: floats(),
-    wrap: floats(),
-    kept: new Uint8Array(stops),
-    length: 0,
-    doubtful: false,
-    culprit: -1,
-  };
-}
 
 const TWO_PI = 2 * Math.PI;
 /** A wrap within this of a full turn is a bare touch that rounding has put on the other side, radians. */
 const FULL_TURN = TWO_PI - NO_WRAP_RAD;
 
 /**
- * Traces a loop for pulley centres (x, y). Allocates nothing.
+ * Traces a loop for pulley centres (x, y). Allocates nothing as a rule. Where several idlers are cleared at once the quick way can, seldom, end in a
+ * loop that crosses itself: `out.careful` has each such loop looked over. It is left off inside searches, which look over where they end and
+ * begin again with it where that is no real loop.
  * @param plan the belt's stops
  * @param x centre of every pulley of the drive, mm
  * @param y likewise
  * @param out where the result goes; after anything but `ok` only `culprit` means something
  */
 export function traceLoop(plan: LoopPlan, x: Float64Array, y: Float64Array, out: LoopTrace): LoopOutcome {
+  const outcome = passByCleared(plan, x, y, out);
+  if (plan.idlers === 0) return outcome;
+  // With nothing passed by and no wrap past half a turn, or a lone idler passed by, no other choice of idlers is a taut loop.
+  if (outcome === 'ok' && !out.doubtful && (!out.careful || out.touched === plan.stops || plan.idlers === 1)) return 'ok';
+  if (outcome === 'ok' && isSimple(plan, x, y, out)) return 'ok';
+  return shortestSimple(plan, x, y, out) ? 'ok' : passByCleared(plan, x, y, out);
+}
+
+/** Most idlers of one belt over which every choice is tried; beyond, choices one or two idlers away from the quick one. */
+const EVERY_CHOICE_UP_TO = 8;
+
+/** The shortest loop that crosses nothing over the choices of idlers touched, left in `out`; false where there is none. */
+function shortestSimple(plan: LoopPlan, x: Float64Array, y: Float64Array, out: LoopTrace): boolean {
+  const idlers: number[] = [];
+  for (let i = 0; i < plan.stops; i++) if (plan.idler[i] === 1) idlers.push(i);
+  const cleared = new Uint8Array(plan.stops);
+  let best: Uint8Array | null = null;
+  let least = Infinity;
+  const consider = () => {
+    if (!layChosen(plan, x, y, out, cleared) || out.length >= least || !isSimple(plan, x, y, out)) return;
+    least = out.length;
+    best = cleared.slice();
+  };
+  if (idlers.length <= EVERY_CHOICE_UP_TO) {
+    for (let choice = 0; choice < 1 << idlers.length; choice++) {
+      idlers.forEach((stop, k) => (cleared[stop] = (choice >> k) & 1));
+      consider();
+    }
+  } else {
+    const touched = new Set(out.active.subarray(0, out.touched));
+    for (const stop of idlers) cleared[stop] = touched.has(stop) ? 0 : 1;
+    for (const a of idlers) {
+      cleared[a] = 1 - cleared[a]!;
+      consider();
+      for (const b of idlers) {
+        if (b <= a) continue;
+        cleared[b] = 1 - cleared[b]!;
+        consider();
+        cleared[b] = 1 - cleared[b]!;
+      }
+      cleared[a] = 1 - cleared[a]!;
+    }
+  }
+  return best !== null && layChosen(plan, x, y, out, best);
+}
+
+/** Traces the loop that touches every stop but the cleared ones, as it stands; false where it cannot be laid or does not turn once. */
+function layChosen(plan: LoopPlan, x: Float64Array, y: Float64Array, out: LoopTrace, cleared: Uint8Array): boolean {
+  out.touched = 0;
+  for (let i = 0; i < plan.stops; i++) if (cleared[i] === 0) out.active[out.touched++] = i;
+  if (out.touched < 2 || layTangents(plan, x, y, out) >= 0 || measureWraps(plan, out) !== 0) return false;
+  out.length = lengthOf(plan, out);
+  return true;
+}
+
+function lengthOf(plan: LoopPlan, out: LoopTrace): number {
+  let length = 0;
+  for (let a = 0; a < out.touched; a++)
+    length += (out.span[a] as number) + (plan.radius[out.active[a] as number] as number) * (out.wrap[a] as number);
+  return length;
+}
+
+/** The quick way: every stop touched at first, idlers that the belt clears passed by one after another. */
+function passByCleared(plan: LoopPlan, x: Float64Array, y: Float64Array, out: LoopTrace): LoopOutcome {
   const { active } = out;
   out.touched = plan.stops;
   for (let i = 0; i < plan.stops; i++) {
@@ -105,10 +124,7 @@ export function traceLoop(plan: LoopPlan, x: Float64Array, y: Float64Array, out:
       return 'not-touching';
     }
     if (out.touched < plan.stops && takeBack(plan, x, y, out)) continue;
-    let length = 0;
-    for (let a = 0; a < out.touched; a++)
-      length += (out.span[a] as number) + (plan.radius[active[a] as number] as number) * (out.wrap[a] as number);
-    out.length = length;
+    out.length = lengthOf(plan, out);
     return 'ok';
   }
   out.culprit = active[0] as number;
@@ -117,7 +133,8 @@ export function traceLoop(plan: LoopPlan, x: Float64Array, y: Float64Array, out:
 
 /** Lays the span that leaves each touched stop. Returns the first whose circles allow none, or −1. */
 function layTangents(plan: LoopPlan, x: Float64Array, y: Float64Array, out: LoopTrace): number {
-  const { active, touched, ux, uy, span } = out;
+  const { active, touched, ux, uy, span, flat } = out;
+  const { z } = plan;
   for (let a = 0; a < touched; a++) {
     const i = active[a] as number;
     const j = active[a + 1 === touched ? 0 : a + 1] as number;
@@ -132,7 +149,9 @@ function layTangents(plan: LoopPlan, x: Float64Array, y: Float64Array, out: Loop
     const l = Math.sqrt(l2);
     ux[a] = (l * dx - delta * dy) / d2;
     uy[a] = (l * dy + delta * dx) / d2;
-    span[a] = l;
+    flat[a] = l;
+    const rise = z ? (z[j] as number) - (z[i] as number) : 0;
+    span[a] = rise === 0 ? l : Math.sqrt(l * l + rise * rise);
   }
   return -1;
 }
@@ -272,68 +291,6 @@ function widestOf(plan: LoopPlan, out: LoopTrace, sense: number): number {
     if (better > held) best = a;
   }
   return out.active[best] as number;
-}
-
-/**
- * Where a traced loop is not simple: two of its spans cross, a span cuts a pulley that it should pass, or an idler it passes by lies on the
- * wrong side of it (the V side needs it inside, the back outside). Indices are stops.
- */
-export type Crossing =
-  | { readonly kind: 'spans'; readonly a: number; readonly b: number }
-  | { readonly kind: 'pulley'; readonly span: number; readonly stop: number }
-  | { readonly kind: 'side'; readonly stop: number };
-
-/** Every crossing of a traced loop with itself and with the pulleys of its own belt. Empty for a real, simple loop. */
-export function crossingsOf(plan: LoopPlan, x: Float64Array, y: Float64Array, trace: LoopTrace): Crossing[] {
-  const { active, touched, ux, uy, span } = trace;
-  const found: Crossing[] = [];
-  const starts = Array.from({ length: touched }, (_, a) => {
-    const i = active[a] as number;
-    const r = plan.signed[i] as number;
-    const p = plan.pulley[i] as number;
-    return [(x[p] as number) + r * (uy[a] as number), (y[p] as number) - r * (ux[a] as number)] as const;
-  });
-  for (let a = 0; a < touched; a++) {
-    const [px, py] = starts[a] as readonly [number, number];
-    const l = span[a] as number;
-    for (let b = a + 1; b < touched; b++) {
-      const [qx, qy] = starts[b] as readonly [number, number];
-      const cross = (ux[a] as number) * (uy[b] as number) - (uy[a] as number) * (ux[b] as number);
-      if (Math.abs(cross) < 1e-12) continue;
-      const t = ((qx - px) * (uy[b] as number) - (qy - py) * (ux[b] as number)) / cross;
-      const s = ((qx - px) * (uy[a] as number) - (qy - py) * (ux[a] as number)) / cross;
-      if (t > 0 && t < l && s > 0 && s < (span[b] as number)) found.push({ kind: 'spans', a: active[a] as number, b: active[b] as number });
-    }
-    const from = active[a] as number;
-    const to = active[(a + 1) % touched] as number;
-    for (let i = 0; i < plan.stops; i++) {
-      if (i === from || i === to) continue;
-      const c = plan.pulley[i] as number;
-      const fx = (x[c] as number) - px;
-      const fy = (y[c] as number) - py;
-      const along = Math.min(l, Math.max(0, fx * (ux[a] as number) + fy * (uy[a] as number)));
-      const distance = Math.hypot(fx - along * (ux[a] as number), fy - along * (uy[a] as number));
-      if (distance < (plan.radius[i] as number) - 1e-6) found.push({ kind: 'pulley', span: from, stop: i });
-    }
-  }
-  const corners = starts.flatMap(([px, py], a) => [[px, py] as const, [px + span[a]! * ux[a]!, py + span[a]! * uy[a]!] as const]);
-  const touchedStops = new Set(active.subarray(0, touched));
-  for (let i = 0; i < plan.stops; i++) {
-    if (touchedStops.has(i)) continue;
-    const within = encloses(corners, x[plan.pulley[i]!]!, y[plan.pulley[i]!]!);
-    if (within !== (plan.sense[i] === plan.turn)) found.push({ kind: 'side', stop: i });
-  }
-  return found;
-}
-
-/** Even-odd test of a point in a polygon. */
-function encloses(corners: readonly (readonly [number, number])[], x: number, y: number): boolean {
-  let odd = false;
-  corners.forEach(([ax, ay], i) => {
-    const [bx, by] = corners[(i + 1) % corners.length]!;
-    if (ay > y !== by > y && x < ax + ((y - ay) / (by - ay)) * (bx - ax)) odd = !odd;
-  });
-  return odd;
 }
 
 /**

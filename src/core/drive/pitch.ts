@@ -4,7 +4,7 @@ import type { Belt, Pulley } from './schema';
 /** The section a belt has: the table's, or its own measured one. */
 export function sectionOf(belt: Belt): Section {
   return belt.section === 'measured' && belt.measured
-    ? measuredSection(belt.measured.top, belt.measured.depth, belt.measured.angle)
+    ? measuredSection(belt.measured.top, belt.measured.depth, belt.measured.angle, belt.measured.pitchLine)
     : sectionNamed(belt.section);
 }
 

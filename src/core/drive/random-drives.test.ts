@@ -1,8 +1,9 @@
 import { expect, it } from 'vitest';
 import { compileDrive } from './compile';
 import { evaluateEnergy } from './energy';
-import { newSolver, solveEquilibrium } from './equilibrium';
+import { solveEquilibrium } from './equilibrium';
 import { driveOf } from './sample-drives';
+import { newSolver } from './solver';
 import { seededRandom } from './variation';
 
 /** A ring of two to four V pulleys with one to three sprung back idlers on its spans, each on a pivot or a slide: plausible, and all different. */

@@ -35,6 +35,7 @@ const pulley = z.looseObject({
   shaft: id.optional(),
   x: coordinate('x'),
   y: coordinate('y'),
+  z: coordinate('z').optional(),
   outsideDiameter: positive('outsideDiameter', 3000),
   face: oneOf('face', ['v', 'flat', 'ribbed']),
   ride: between('ride', -30, 30).optional(),
@@ -58,7 +59,13 @@ const belt = z.looseObject({
   label: text('label').optional(),
   section: sectionName,
   measured: z
-    .looseObject({ top: positive('top', 100), depth: positive('depth', 60), angle: between('angle', 10, 90).optional() })
+    .looseObject({
+      top: positive('top', 100),
+      depth: positive('depth', 60),
+      angle: between('angle', 10, 90).optional(),
+      pitchLine: positive('pitchLine', 60).optional(),
+      minimum: positive('minimum', 100).optional(),
+    })
     .optional(),
   count: number('count')
     .int('count must be a whole number')
@@ -69,6 +76,7 @@ const belt = z.looseObject({
   ratingN: positive('ratingN', 1e6).optional(),
   length: z.looseObject({ value: positive('value', 20000), reference: oneOf('reference', ['pitch', 'outside', 'inside']) }).optional(),
   designation: text('designation').optional(),
+  alwaysTight: z.boolean({ error: 'alwaysTight must be true or false' }).optional(),
   route: list('route', z.looseObject({ pulley: id, contact: oneOf('contact', ['v', 'back']) })),
 });
 
@@ -76,7 +84,8 @@ const point = z.looseObject({ x: coordinate('x'), y: coordinate('y') });
 const tensionerBase = {
   id,
   label: text('label').optional(),
-  carries: list('carries', id).min(1, 'carries is empty; name the pulleys that move with it'),
+  /** Empty for a lever or latch that only springs act on. */
+  carries: list('carries', id),
   min: between('min', -3000, 3000),
   max: between('max', -3000, 3000),
   position: between('position', -3000, 3000).optional(),
@@ -117,6 +126,14 @@ const adjuster = z.looseObject({
   max: between('max', -2000, 2000),
   position: between('position', -2000, 2000),
   step: positive('step', 500).optional(),
+  tensioner: id.optional(),
+  screw: z
+    .looseObject({
+      pitch: positive('pitch', 50),
+      flats: number('flats').int('flats must be a whole number').min(1, 'flats must be 1 or more').max(24, 'flats must be 24 or less'),
+      rods: list('rods', z.looseObject({ id, label: text('label').optional(), offset: coordinate('offset') })),
+    })
+    .optional(),
 });
 
 const brake = z.looseObject({
@@ -211,6 +228,37 @@ export function validateDrive(document: unknown): DriveResult {
   return problems.length > 0 ? { ok: false, problems } : { ok: true, drive: parsed.data };
 }
 
+/** Centres of one shaft further apart than this are two shafts, mm: well under what a drawing is made to. */
+const ONE_CENTRE_MM = 0.01;
+
+/** Pulleys of one shaft turn as one: they have one centre, and one tensioner at most moves them all. */
+function shaftProblems(drive: Drive): Problem[] {
+  const problems: Problem[] = [];
+  const first = new Map<string, Pulley>();
+  const carrierOf = (p: Pulley) => drive.tensioners.find((t) => t.carries.includes(p.id))?.id;
+  drive.pulleys.forEach((p, i) => {
+    if (p.shaft === undefined) return;
+    const mate = first.get(p.shaft);
+    if (!mate) {
+      first.set(p.shaft, p);
+      return;
+    }
+    const apart = Math.hypot(p.x - mate.x, p.y - mate.y);
+    if (apart > ONE_CENTRE_MM)
+      problems.push({
+        path: `pulleys[${i}].shaft`,
+        message: `“${p.id}” and “${mate.id}” share the shaft “${p.shaft}” but stand ${apart.toFixed(2)} mm apart; pulleys of one shaft have one centre`,
+      });
+    const [own, other] = [carrierOf(p), carrierOf(mate)];
+    if (own !== undefined && other !== undefined && own !== other)
+      problems.push({
+        path: `pulleys[${i}].shaft`,
+        message: `“${p.id}” and “${mate.id}” share the shaft “${p.shaft}” but “${own}” carries one and “${other}” the other; whatever moves one moves both`,
+      });
+  });
+  return problems;
+}
+
 function crossProblems(drive: Drive): Problem[] {
   const problems: Problem[] = [];
   const report = (path: string, message: string) => problems.push({ path, message });
@@ -242,6 +290,7 @@ function crossProblems(drive: Drive): Problem[] {
     }
   });
   const carriedBy = new Map<string, string>();
+  shaftProblems(drive).forEach(({ path, message }) => report(path, message));
   drive.tensioners.forEach((t, i) => {
     const at = `tensioners[${i}]`;
     if (t.min > t.max) report(`${at}.min`, `min ${t.min} is above max ${t.max}`);
@@ -264,6 +313,16 @@ function crossProblems(drive: Drive): Problem[] {
     if (a.min > a.max) report(`adjusters[${i}].min`, `min ${a.min} is above max ${a.max}`);
     else if (a.position < a.min || a.position > a.max)
       report(`adjusters[${i}].position`, `position ${a.position} lies outside ${a.min} to ${a.max}`);
+    if (a.tensioner === undefined) return;
+    const at = `adjusters[${i}].tensioner`;
+    need(tensioners, 'tensioner', a.tensioner, at);
+    const t = drive.tensioners.find((one) => one.id === a.tensioner);
+    if (!t) return;
+    if (t.locked !== true) report(at, `the tensioner “${t.id}” is not locked; an adjuster sets the place of a locked one only`);
+    else if (a.min < t.min || a.max > t.max)
+      report(at, `the adjuster's range ${a.min} to ${a.max} lies outside the travel ${t.min} to ${t.max} of “${t.id}”`);
+    if (drive.adjusters.findIndex((other) => other.tensioner === a.tensioner) !== i)
+      report(at, `the tensioner “${t.id}” is already placed by another adjuster`);
   });
   drive.brakes.forEach((b, i) => need(tensioners, 'tensioner', b.tensioner, `brakes[${i}].tensioner`));
   drive.keepers.forEach((k, i) => need(pulleys, 'pulley', k.near, `keepers[${i}].near`));

@@ -1,11 +1,15 @@
 import { convertLength } from '../belt';
-import { compileDrive, type CompiledDrive, type Warning } from './compile';
+import { compileDrive, crossingWords, type CompiledDrive, type Warning } from './compile';
+import { crossingsOf, overlapsOf } from './crossing';
 import { beltDuty, type BeltDuty } from './duty';
-import { evaluateEnergy, springReadings } from './energy';
-import { newSolver, solveEquilibrium, type Equilibrium, type Solver } from './equilibrium';
-import { gripBand, type GripBand, type GripSettings } from './grip';
+import { springReadings } from './energy';
+import { solveEquilibrium, standAt, type Equilibrium, type Start } from './equilibrium';
+import type { GripBand } from './grip';
 import { sectionOf } from './pitch';
+import { runLoaded } from './running';
 import { statesOf, type Drive, type DriveState, type Problem } from './schema';
+import type { GripSettings } from './settings';
+import { newSolver, type Solver } from './solver';
 import { speedsOf, type PulleySpeed, type Speeds } from './speeds';
 
 export interface SolvedBelt {
@@ -45,7 +49,7 @@ export interface PoseStop {
   readonly stop: number;
   readonly pulley: number;
   readonly signedRadius: number;
-  /** Direction and length of the span that leaves the stop. */
+  /** Direction and length, seen from above, of the span that leaves the stop. */
   readonly ux: number;
   readonly uy: number;
   readonly span: number;
@@ -55,8 +59,12 @@ export interface PoseStop {
 
 export interface StateAnswer {
   readonly equilibrium: Equilibrium;
+  /** Where it comes to under load and at speed. */
+  readonly running: Equilibrium;
   readonly solved: SolvedState;
   readonly pose: Pose;
+  /** Why this rest is no real loop, in words; null where it is one. */
+  readonly collision: string | null;
   readonly bands: readonly GripBand[];
   readonly duties: readonly BeltDuty[];
 }
@@ -101,8 +109,8 @@ export function solveDrive(drive: Drive, stateName?: string): SolveResult {
   const problems: Problem[] = [];
   const states: SolvedState[] = [];
   for (const { state, i } of wanted) {
-    const { equilibrium, solved } = answerState(solver, state, speeds);
-    const problem = endingProblem(equilibrium, state, i);
+    const { equilibrium, solved, collision } = answerState(solver, state, speeds);
+    const problem = endingProblem(equilibrium, collision, state, i);
     if (problem) problems.push(problem);
     else states.push(solved);
   }
@@ -119,14 +127,39 @@ export function solveDrive(drive: Drive, stateName?: string): SolveResult {
   };
 }
 
-/** Why a state has no answer, or null. */
-export function endingProblem(equilibrium: Equilibrium, state: DriveState, index: number): Problem | null {
-  if (equilibrium.ending === 'settled') return null;
+/**
+ * Why a state has no answer, or null.
+ * @param collision what `collisionIn` said of it
+ */
+export function endingProblem(
+  equilibrium: Equilibrium,
+  collision: string | null,
+  state: Pick<DriveState, 'name'>,
+  index: number,
+): Problem | null {
+  const path = `states[${index}]`;
+  if (equilibrium.ending === 'settled') return collision === null ? null : { path, message: `in “${state.name}” ${collision}` };
   const message =
     equilibrium.ending === 'blocked'
       ? `in “${state.name}” the mechanism is driven to where a belt would have to leave a pulley; check stops, springs and route`
       : `in “${state.name}” no resting position was found; check that springs and stops hold every tensioner`;
-  return { path: `states[${index}]`, message };
+  return { path, message };
+}
+
+/** What makes the place where pulleys and traces stand no real loop: pulleys of one belt inside each other, a span through one, crossed spans. */
+export function collisionIn(compiled: CompiledDrive): string | null {
+  for (const [b, { plan, trace }] of compiled.belts.entries()) {
+    const { route } = compiled.drive.belts[b]!;
+    const name = (stop: number) => {
+      const p = compiled.drive.pulleys.find(({ id }) => id === route[stop]?.pulley);
+      return `“${p?.label ?? p?.id ?? ''}”`;
+    };
+    const [overlap] = overlapsOf(plan, compiled.x, compiled.y);
+    if (overlap) return `${name(overlap.a)} and ${name(overlap.b)} stand inside each other by ${overlap.mm.toFixed(1)} mm`;
+    const [crossing] = crossingsOf(plan, compiled.x, compiled.y, trace);
+    if (crossing) return crossingWords(crossing, name).message;
+  }
+  return null;
 }
 
 /** Solves one state in full: numbers, drawing and grip. */
@@ -135,10 +168,11 @@ export function answerState(
   state: Pick<DriveState, 'name' | 'lever' | 'locks'>,
   speeds: Speeds,
   settings?: GripSettings,
-  start?: Parameters<typeof solveEquilibrium>[3],
+  start?: Start,
 ): StateAnswer {
   const equilibrium = solveEquilibrium(solver, state.lever, state.locks ?? {}, start);
-  return describe(solver, equilibrium, state, speeds, settings);
+  const { running, bands } = runLoaded(solver, equilibrium, state, speeds, settings);
+  return { running, bands, ...describe(solver, equilibrium, state, speeds) };
 }
 
 function describe(
@@ -146,11 +180,11 @@ function describe(
   equilibrium: Equilibrium,
   state: Pick<DriveState, 'name' | 'lever' | 'locks'>,
   speeds: Speeds,
-  settings?: GripSettings,
-): StateAnswer {
+): Omit<StateAnswer, 'running' | 'bands'> {
   const { compiled } = solver;
   const { drive } = compiled;
-  evaluateEnergy(compiled, equilibrium.positions, state.lever, solver.state);
+  standAt(solver, equilibrium, state.lever);
+  const collision = equilibrium.ending === 'settled' ? collisionIn(compiled) : null;
   const readings = springReadings(compiled, equilibrium.positions, state.lever, solver.state);
   const loadX = new Float64Array(drive.pulleys.length);
   const loadY = new Float64Array(drive.pulleys.length);
@@ -180,7 +214,7 @@ function describe(
         signedRadius: plan.signed[stop]!,
         ux: trace.ux[a]!,
         uy: trace.uy[a]!,
-        span: trace.span[a]!,
+        span: trace.flat[a]!,
         wrap: trace.wrap[a]!,
       });
       return { from: belt.route[stop]!.pulley, to: belt.route[trace.active[(a + 1) % trace.touched]!]!.pulley, length: trace.span[a]! };
@@ -225,9 +259,8 @@ function describe(
     belts: poseBelts,
     springs: readings.map(({ from, to }) => ({ from, to })),
   };
-  const bands = drive.belts.map((_, b) => gripBand(compiled, b, equilibrium, speeds, state.locks ?? {}, settings));
   const duties = drive.belts.map((_, b) => beltDuty(compiled, b, speeds));
-  return { equilibrium, solved, pose, bands, duties };
+  return { equilibrium, collision, solved, pose, duties };
 }
 
 /** A brake is on when its tensioner stands at or past where it lands. */

@@ -24,3 +24,11 @@ export const MAX_ROOT_STEPS = 100;
 export const NO_WRAP_RAD = 1e-9;
 /** Two lengths closer than this are the same, mm. */
 export const LENGTH_TOLERANCE_MM = 1e-7;
+/** Circles and spans that run into each other by less than this only touch, mm. */
+export const TOUCHING_MM = 1e-6;
+/** Steps in which load is laid on a drive of several tensioners: enough to follow the branch. */
+export const LOAD_STEPS = 2;
+/** How far a drive found on a dead centre is pushed off it, as a share of the travel. */
+export const DEAD_CENTRE_PUSH = 1 / 64;
+/** More than this left out of balance on a tensioner off its stops, N, and a rest was not found but run into. */
+export const OUT_OF_BALANCE = 0.05;

@@ -1,6 +1,9 @@
 import { compileDrive } from './compile';
-import { grips, letsGo, newMatcher, tryLength, type LengthWindow, type Matcher, type MatchSettings, type WindowEnds } from './match';
+import type { WindowEnds } from './chance';
+import { grips, letsGo, newMatcher, tryLength, type Matcher } from './matcher';
 import type { Drive } from './schema';
+import type { MatchSettings } from './settings';
+import type { LengthWindow } from './window';
 
 /**
  * How well a drive's numbers are known. Independent errors, each at one standard deviation as what it adds to every number: rows of `errors`

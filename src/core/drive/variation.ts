@@ -1,6 +1,7 @@
 import { compileDrive } from './compile';
-import { newMatcher, tryLength, type MatchSettings } from './match';
+import { newMatcher, tryLength } from './matcher';
 import type { Drive } from './schema';
+import type { MatchSettings } from './settings';
 import { driveWith, type Uncertainty } from './uncertainty';
 
 /** How far the inputs may be off: shares and mm, each taken as ±3 standard deviations. */

@@ -20,6 +20,12 @@ export interface EntryBodies {
     readonly verdict: string;
     readonly chance: number;
     readonly engagedN: number;
+    /** What is left of it under load; null or, before it was computed, missing. */
+    readonly runningN?: number | null;
+    /** False where the belt is tight for life; entries from before it was asked had none such. */
+    readonly letsGo?: boolean;
+    /** How many were taken from the shelf; one where it is missing. */
+    readonly pieces?: number;
     readonly floorN: number;
     readonly slackMm: number;
     readonly substitute: boolean;
@@ -245,8 +251,13 @@ export async function bookBelt(
     const belt = await db.models.ShelfBelt.findOne({ where: { id: body.shelfBeltId, shopId: by.shopId }, transaction, lock: true });
     if (!belt) return refused(`${body.belt} was removed from the shelf meanwhile; choose another belt.`);
     if (belt.version !== shelfVersion) return stale('belt', plainShelfBelt(belt));
+    const pieces = body.pieces ?? 1;
     if (belt.quantity < 1) return refused(`The last ${body.belt} is already gone from bin ${belt.bin}; choose another belt or order one.`);
-    await belt.update({ quantity: belt.quantity - 1, version: belt.version + 1 }, { transaction });
+    if (belt.quantity < pieces)
+      return refused(
+        `It takes ${pieces} matched ${body.belt}, and bin ${belt.bin} holds ${belt.quantity}; choose another belt or order more.`,
+      );
+    await belt.update({ quantity: belt.quantity - pieces, version: belt.version + 1 }, { transaction });
     const entry = await write(db, job.id, by, 'match', 'belt-booked', body, transaction);
     await setStage(db, job.id, 'match', 'done', transaction);
     await db.models.JobStage.update({ state: 'under-way' }, { where: { jobId: job.id, stage: 'fit', state: 'waiting' }, transaction });
@@ -264,8 +275,11 @@ export async function withdrawEntry(db: Database, by: Writer, number: number, en
     if (entry.withdrawnAt !== null) return refused('That line is already taken back.');
     await entry.update({ withdrawnAt: by.now }, { transaction });
     if (entry.type === 'belt-booked') {
-      const { shelfBeltId } = entry.body as EntryBodies['belt-booked'];
-      await db.models.ShelfBelt.increment({ quantity: 1, version: 1 }, { where: { id: shelfBeltId, shopId: by.shopId }, transaction });
+      const { shelfBeltId, pieces } = entry.body as EntryBodies['belt-booked'];
+      await db.models.ShelfBelt.increment(
+        { quantity: pieces ?? 1, version: 1 },
+        { where: { id: shelfBeltId, shopId: by.shopId }, transaction },
+      );
       await setStage(db, job.id, 'match', 'under-way', transaction);
     }
     return done(null);

@@ -18,12 +18,10 @@ import { saveFile } from '@/ui/download';
 import { Icon } from '@/ui/icons';
 import { useNotice } from '@/ui/notice';
 import { Empty, Page } from '@/ui/page';
-import { useUnits } from '@/ui/units';
-import { VERDICT_WORDS } from '@/ui/verdict';
+import { verdictWord } from '@/ui/verdict';
 import { addNote } from '../jobs/actions';
 import { beltName } from '../match/candidates';
 import { MatchPanel, type BeltChoice } from '../match/match-panel';
-import { whySentence } from '../match/words';
 import { useMayChange } from '../shell/shell-context';
 import { addDrive, removeDrive } from './actions';
 import { fileNameOf } from './editor-screen';
@@ -158,10 +156,9 @@ function PutOnJob({
   jobs: readonly Pick<JobSummary, 'number' | 'title' | 'machine'>[];
   onClose: () => void;
 }) {
-  const units = useUnits();
   const tell = useNotice();
   const [number, setNumber] = useState(jobs[0]?.number ?? 0);
-  const text = `Asked at the counter, ${driveName}: ${beltName(choice.shelf)}. ${VERDICT_WORDS[choice.matched.verdict]}. ${whySentence(choice.matched, units)}`;
+  const text = `Asked at the counter, ${driveName}: ${beltName(choice.shelf)}. ${verdictWord(choice.matched.verdict, choice.letsGo)}. ${choice.why}`;
   const put = async () => {
     const result = await addNote({ number, stage: 'match', text }).catch(() => ({
       ok: false as const,

@@ -69,7 +69,7 @@ describe('booking a belt', () => {
     expect(shop.booked[0]).toMatchObject({
       number: 213,
       version: 3,
-      body: { belt: '4L480', bin: 'B2', verdict: 'fits', section: '4L', substitute: false, insteadOf: null, priceCents: 1480 },
+      body: { belt: '4L480', bin: 'B2', verdict: 'marginal', section: '4L', substitute: false, insteadOf: null, priceCents: 1480 },
     });
     expect(shop.booked[0]!.body['engagedN'] as number).toBeGreaterThan(shop.booked[0]!.body['floorN'] as number);
   });

@@ -2,11 +2,11 @@
 
 import { revalidatePath } from 'next/cache';
 import * as z from 'zod';
-import { compileDrive, judgeBelt, lengthWindow, newMatcher, readCandidate, windowSpread } from '@/core/drive';
+import { compileDrive, judgeBelt, judgeSeating, judgesLength, lengthWindow, newMatcher, readCandidate, windowSpread } from '@/core/drive';
 import { formatQuantity } from '@/core/quantity';
 import { drives, jobs, shelf, STAGE_STATES, STAGES, type EntryBodies } from '@/db';
 import { action } from '@/server';
-import { askedFor, beltName, candidateOf, isExact } from '../match/candidates';
+import { askedFor, beltName, candidateOf, isExact, piecesOf, runsOn } from '../match/candidates';
 
 const number = z.number().int().positive();
 const stage = z.enum(STAGES);
@@ -90,9 +90,11 @@ export const bookBelt = action(
       return { ok: false, reason: 'refused', problem: 'The drive cannot be solved as it is drawn; mend it first.' };
     const window = lengthWindow(matcher);
     const spread = stored.uncertainty ? windowSpread(stored.document, job.beltId, window, stored.uncertainty) : null;
-    const judged = judgeBelt(matcher, window, String(belt.id), read, undefined, spread ?? undefined);
-    const exact = isExact(stored.document, job.beltId, judged);
-    const runs = judged.verdict === 'fits' || judged.verdict === 'marginal';
+    const judged = judgesLength(stored.document)
+      ? judgeBelt(matcher, window, String(belt.id), read, undefined, spread ?? undefined)
+      : judgeSeating(matcher, String(belt.id), read);
+    const exact = isExact(stored.document, job.beltId, judged, belt.quantity);
+    const runs = runsOn(judged);
     if ((!exact || !runs) && input.reason === '') {
       return {
         ok: false,
@@ -112,6 +114,9 @@ export const bookBelt = action(
       verdict: judged.verdict,
       chance: judged.chance,
       engagedN: judged.engaged.tension,
+      runningN: judged.engaged.loadKnown ? judged.engaged.running : null,
+      letsGo: matcher.letsGo,
+      pieces: piecesOf(stored.document, job.beltId, judged),
       floorN: judged.engaged.floorN,
       slackMm: judged.disengaged.slack,
       substitute: !exact,

@@ -15,15 +15,15 @@ import Typography from '@mui/material/Typography';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Drive, Uncertainty } from '@/core/drive';
 import type { Job, ShelfBelt, Stage, TicketEntry } from '@/db';
 import type { ActionResult } from '@/server';
 import { Icon } from '@/ui/icons';
 import { useNotice } from '@/ui/notice';
 import { useUnits } from '@/ui/units';
-import { VERDICT_WORDS } from '@/ui/verdict';
-import { beltName } from '../match/candidates';
+import { verdictWord } from '@/ui/verdict';
+import { beltName, runsOn } from '../match/candidates';
 import { MatchPanel, type BeltChoice } from '../match/match-panel';
 import { useMayChange } from '../shell/shell-context';
 import { addNote, bookBelt, changeStage, chooseDrive, closeJob, reopenJob, withdrawEntry } from './actions';
@@ -104,6 +104,9 @@ export function JobScreen({ job, stage, drive, uncertainty, shelf, choices }: Jo
   const booked = [...job.entries].reverse().find((e) => e.type === 'belt-booked' && !e.withdrawn);
   const writable = mayChange && job.status === 'open';
   const bookable = stage === 'match' && writable && choice !== null;
+  const short = choice !== null && choice.shelf.quantity < choice.pieces;
+  const book = bookable && !short ? () => (setBooking(choice), setDrawer(false)) : null;
+  useBookKey(book, booking === null);
 
   const aside = (
     <>
@@ -116,17 +119,11 @@ export function JobScreen({ job, stage, drive, uncertainty, shelf, choices }: Jo
             </Alert>
           )}
           {bookable && (
-            <Button
-              size="large"
-              variant={booked ? 'outlined' : 'contained'}
-              disabled={choice.shelf.quantity === 0}
-              onClick={() => {
-                setBooking(choice);
-                setDrawer(false);
-              }}
-            >
-              {choice.shelf.quantity === 0
-                ? `No ${beltName(choice.shelf)} left in ${choice.shelf.bin || 'the shelf'}`
+            <Button size="large" variant={booked ? 'outlined' : 'contained'} disabled={short} onClick={() => book?.()}>
+              {short
+                ? choice.shelf.quantity === 0
+                  ? `No ${beltName(choice.shelf)} left in ${choice.shelf.bin || 'the shelf'}`
+                  : `Only ${choice.shelf.quantity} of ${choice.pieces} ${beltName(choice.shelf)} to hand`
                 : `Book ${beltName(choice.shelf)} from ${choice.shelf.bin || 'the shelf'}`}
             </Button>
           )}
@@ -176,7 +173,22 @@ export function JobScreen({ job, stage, drive, uncertainty, shelf, choices }: Jo
                 hidden={drive !== null && choices.flatMap((c) => c.belts).length < 2}
               />
               {drive && job.beltId && drive.belts.some((b) => b.id === job.beltId) ? (
-                <MatchPanel drive={drive} uncertainty={uncertainty} beltId={job.beltId} shelf={shelf} onChoice={setChoice} />
+                <MatchPanel
+                  drive={drive}
+                  uncertainty={uncertainty}
+                  beltId={job.beltId}
+                  shelf={shelf}
+                  onChoice={setChoice}
+                  act={
+                    wide &&
+                    book &&
+                    choice && (
+                      <Button variant="outlined" onClick={book} title="Key B">
+                        Book {beltName(choice.shelf)}
+                      </Button>
+                    )
+                  }
+                />
               ) : (
                 <Alert severity="info" variant="outlined">
                   {choices.length === 0 ? (
@@ -237,7 +249,7 @@ export function JobScreen({ job, stage, drive, uncertainty, shelf, choices }: Jo
                 </Button>
               </Badge>
               {bookable && (
-                <Button variant="contained" sx={{ flex: 1 }} disabled={choice.shelf.quantity === 0} onClick={() => setBooking(choice)}>
+                <Button variant="contained" sx={{ flex: 1 }} disabled={short} onClick={() => book?.()}>
                   Book {beltName(choice.shelf)}
                 </Button>
               )}
@@ -276,6 +288,24 @@ export function JobScreen({ job, stage, drive, uncertainty, shelf, choices }: Jo
       )}
     </>
   );
+}
+
+/** B books the belt on the plate, unless something is being typed or G came before it, which goes to the Bench. */
+function useBookKey(book: (() => void) | null, free: boolean): void {
+  useEffect(() => {
+    let before = '';
+    const press = (event: KeyboardEvent) => {
+      const key = event.key.toLowerCase();
+      const typing = event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
+      if (key === 'b' && before !== 'g' && book && free && !typing && !event.ctrlKey && !event.metaKey && !event.altKey) {
+        event.preventDefault();
+        book();
+      }
+      before = key;
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, [book, free]);
 }
 
 function DrivePicker({
@@ -330,8 +360,9 @@ function BookingDialog({
 }) {
   const [reason, setReason] = useState('');
   const [busy, setBusy] = useState(false);
-  const { matched, shelf, exact, insteadOf } = choice;
-  const runs = matched.verdict === 'fits' || matched.verdict === 'marginal';
+  const { matched, shelf, exact, insteadOf, pieces, letsGo } = choice;
+  const runs = runsOn(matched);
+  const left = shelf.quantity - pieces;
   const needsReason = !exact || !runs;
   const name = beltName(shelf);
   return (
@@ -342,7 +373,8 @@ function BookingDialog({
       </DialogTitle>
       <DialogContent>
         <Typography sx={{ mb: 1.5 }}>
-          {VERDICT_WORDS[matched.verdict]}. One comes out of {shelf.bin || 'the shelf'}, {shelf.quantity - 1} stay
+          {verdictWord(matched.verdict, letsGo)}. {pieces === 1 ? 'One comes' : `${pieces} come`} out of {shelf.bin || 'the shelf'},{' '}
+          {left === 1 ? 'one stays' : left === 0 ? 'none stays' : `${left} stay`}
           {shelf.priceCents === null ? '' : `; ${money(shelf.priceCents)} on the ticket`}.
           {!exact && insteadOf ? ` The drive asks for ${insteadOf}.` : ''}
         </Typography>

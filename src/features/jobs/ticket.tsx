@@ -8,7 +8,7 @@ import type { Verdict } from '@/core/drive';
 import type { EntryBodies, Job, TicketEntry } from '@/db';
 import { Icon } from '@/ui/icons';
 import { useUnits, type Units } from '@/ui/units';
-import { VERDICT_WORDS } from '@/ui/verdict';
+import { verdictWord } from '@/ui/verdict';
 import { stageName, STATE_WORDS } from './stages';
 
 export const clock = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
@@ -16,8 +16,10 @@ export const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { 
 export const money = (cents: number) => `${(cents / 100).toFixed(2)} cr`;
 
 function bookedText(body: EntryBodies['belt-booked'], { show }: Units): string {
-  const word = VERDICT_WORDS[body.verdict as Verdict];
-  const numbers = `${show(body.outsideMm, 'length')} outside; ${show(body.engagedN, 'force')} engaged${body.floorN > 0 ? `, slips under ${show(body.floorN, 'force')}` : ''}; ${show(body.slackMm, 'length')} slack released.`;
+  const word = verdictWord(body.verdict as Verdict, body.letsGo ?? true);
+  const engaged = show(body.engagedN, 'force');
+  const held = typeof body.runningN === 'number' ? `holds ${show(body.runningN, 'force')} of ${engaged} under load` : `${engaged} engaged`;
+  const numbers = `${show(body.outsideMm, 'length')} outside; ${held}${body.floorN > 0 ? `, slips under ${show(body.floorN, 'force')}` : ''}${body.letsGo === false ? '' : `; ${show(body.slackMm, 'length')} slack released`}.`;
   const substitute = body.substitute ? ` Substitute${body.insteadOf ? ` for ${body.insteadOf}` : ''}.` : '';
   return `${word}: ${numbers}${substitute}${body.reason ? ` Reason: ${body.reason}` : ''}`;
 }
@@ -38,7 +40,11 @@ export function EntryText({ entry }: { entry: TicketEntry }) {
     case 'belt-booked':
       return (
         <>
-          <strong className="ts-mono">{entry.body.belt}</strong> booked from {entry.body.bin || 'the shelf'}
+          <strong className="ts-mono">
+            {(entry.body.pieces ?? 1) > 1 ? `${entry.body.pieces} × ` : ''}
+            {entry.body.belt}
+          </strong>{' '}
+          booked from {entry.body.bin || 'the shelf'}
           {entry.body.priceCents === null ? '' : `, ${money(entry.body.priceCents)}`}. {bookedText(entry.body, units)}
         </>
       );

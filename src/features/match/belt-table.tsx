@@ -1,13 +1,12 @@
 'use client';
 
 import Box from '@mui/material/Box';
-import Skeleton from '@mui/material/Skeleton';
-import type { Drive, MatchedBelt } from '@/core/drive';
+import type { MatchedBelt, RunningSettings } from '@/core/drive';
 import type { ShelfBelt } from '@/db';
 import { useUnits } from '@/ui/units';
 import { VerdictWord } from '@/ui/verdict';
-import { beltName, isExact } from './candidates';
-import { whySentence } from './words';
+import { beltName, isExact, piecesOf } from './candidates';
+import { rescueSentence, whySentence, type WhyContext } from './words';
 
 /** Every belt of the shelf in the place of the drive's own: a table, or cards where it is narrow. */
 export function BeltTable({
@@ -16,30 +15,33 @@ export function BeltTable({
   chosen,
   onChoose,
   stock,
-  drive,
-  beltId,
-  loading,
+  context,
+  rescues,
+  lengthJudged,
 }: {
   rows: readonly MatchedBelt[];
   narrow: boolean;
   chosen: string | null;
   onChoose: (id: string) => void;
   stock: ReadonlyMap<string, ShelfBelt>;
-  drive: Drive;
-  beltId: string;
-  loading: boolean;
+  context: WhyContext;
+  rescues: Readonly<Record<string, readonly RunningSettings[]>>;
+  lengthJudged: boolean;
 }) {
   const units = useUnits();
   const { show } = units;
-  if (loading) return <Skeleton variant="rectangular" height={180} />;
+  const { drive, beltId, asksForRelease } = context;
   const where = (b: MatchedBelt) => {
     const s = stock.get(b.id)!;
-    return `${s.bin || 'no bin'} · ${s.quantity === 0 ? 'none left' : s.quantity}`;
+    const pieces = piecesOf(drive, beltId, b);
+    const count = s.quantity === 0 ? 'none left' : pieces > 1 ? `${s.quantity} of the ${pieces} matched ones it takes` : s.quantity;
+    return `${s.bin || 'no bin'} · ${count}`;
   };
+  const why = (b: MatchedBelt) => [whySentence(b, units, context), rescueSentence(rescues[b.id], drive, units)].filter(Boolean).join(' ');
   const released = (b: MatchedBelt) => (b.disengaged.stretchMm > 0 ? 'none' : show(b.disengaged.slack, 'length'));
   const percent = (p: number) => (p > 0.995 && p < 1 ? '> 99 %' : p > 0 && p < 0.005 ? '< 1 %' : `${Math.round(p * 100)} %`);
   const tag = (b: MatchedBelt) =>
-    isExact(drive, beltId, b) && (
+    isExact(drive, beltId, b, stock.get(b.id)?.quantity) && (
       <Box component="span" sx={{ ml: 0.75, fontSize: 12, color: 'var(--ts-work)', fontWeight: 650, fontFamily: 'Archivo Variable' }}>
         exact
       </Box>
@@ -73,14 +75,14 @@ export function BeltTable({
                   {tag(b)}
                 </Box>
                 <Box sx={{ ml: 'auto' }}>
-                  <VerdictWord verdict={b.verdict} />
+                  <VerdictWord verdict={b.verdict} letsGo={asksForRelease} />
                 </Box>
               </Box>
               <Box sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>
                 {show(b.outsideMm, 'length')} · {where(b)}
-                {b.verdict === 'wrong-section' ? '' : ` · chance ${percent(b.chance)}`}
+                {b.verdict === 'wrong-section' || !lengthJudged ? '' : ` · chance ${percent(b.chance)}`}
               </Box>
-              <Box sx={{ fontSize: 14 }}>{whySentence(b, units)}</Box>
+              <Box sx={{ fontSize: 14 }}>{why(b)}</Box>
             </Box>
           </Box>
         ))}
@@ -122,9 +124,11 @@ export function BeltTable({
           <Box component="th" scope="col" sx={right}>
             Engaged
           </Box>
-          <Box component="th" scope="col" sx={right}>
-            Slack
-          </Box>
+          {asksForRelease && (
+            <Box component="th" scope="col" sx={right}>
+              Slack
+            </Box>
+          )}
           <Box component="th" scope="col" sx={right}>
             Chance
           </Box>
@@ -132,7 +136,7 @@ export function BeltTable({
       </thead>
       <tbody>
         {rows.map((b) => {
-          const seats = b.verdict !== 'wrong-section';
+          const seats = b.verdict !== 'wrong-section' && lengthJudged;
           return (
             <Box
               component="tr"
@@ -172,15 +176,17 @@ export function BeltTable({
                 {show(b.outsideMm, 'length')}
               </Box>
               <td>
-                <VerdictWord verdict={b.verdict} />
-                <Box sx={{ color: 'var(--ts-quiet)', fontSize: 13.5, lineHeight: 1.35 }}>{whySentence(b, units)}</Box>
+                <VerdictWord verdict={b.verdict} letsGo={asksForRelease} />
+                <Box sx={{ color: 'var(--ts-quiet)', fontSize: 13.5, lineHeight: 1.35 }}>{why(b)}</Box>
               </td>
               <Box component="td" className="ts-mono" sx={{ textAlign: 'right', whiteSpace: 'nowrap' }}>
                 {seats ? show(b.engaged.tension, 'force') : ''}
               </Box>
-              <Box component="td" className="ts-mono" sx={{ textAlign: 'right', whiteSpace: 'nowrap' }}>
-                {seats ? released(b) : ''}
-              </Box>
+              {asksForRelease && (
+                <Box component="td" className="ts-mono" sx={{ textAlign: 'right', whiteSpace: 'nowrap' }}>
+                  {seats ? released(b) : ''}
+                </Box>
+              )}
               <Box component="td" className="ts-mono" sx={{ textAlign: 'right', whiteSpace: 'nowrap' }}>
                 {seats ? percent(b.chance) : ''}
               </Box>

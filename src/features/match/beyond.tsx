@@ -40,9 +40,14 @@ export function Beyond({ match, drive, shelf }: { match: MatchAnswer; drive: Dri
   const { show } = useUnits();
   const toHand = new Set(shelf.filter((b) => b.quantity > 0).map((b) => b.designation));
   const missing = match.standard.filter((s) => !toHand.has(s.designation));
+  const ends = (w: MatchAnswer['window']) => {
+    if (w.letsGoFromMm === null) return match.asksForRelease ? 'no length lets go' : 'no length can be got on';
+    if (w.gripsToMm === null) return 'no length grips';
+    return `none: ${match.asksForRelease ? 'lets go' : 'can be got on'} from ${show(w.letsGoFromMm, 'length')}, grips only to ${show(w.gripsToMm, 'length')}`;
+  };
   const range = (w: MatchAnswer['window']) =>
     w.shortestMm === null || w.longestMm === null
-      ? 'no length does both'
+      ? ends(w)
       : Number.isFinite(w.shortestMm)
         ? `${show(w.shortestMm, 'length')} to ${show(w.longestMm, 'length')}`
         : `up to ${show(w.longestMm, 'length')}`;

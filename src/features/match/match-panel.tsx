@@ -7,8 +7,8 @@ import LinearProgress from '@mui/material/LinearProgress';
 import Skeleton from '@mui/material/Skeleton';
 import Typography from '@mui/material/Typography';
 import useMediaQuery from '@mui/material/useMediaQuery';
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { sectionOf, statesOf, type Drive, type MatchedBelt, type Uncertainty } from '@/core/drive';
+import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { sectionOf, statesOf, sunkDrive, type Drive, type MatchedBelt, type Uncertainty } from '@/core/drive';
 import type { ShelfBelt } from '@/db';
 import { Plate } from '@/ui/plate/plate';
 import { useMatch, usePose } from '@/ui/solver';
@@ -19,19 +19,30 @@ import { VerdictWord } from '@/ui/verdict';
 import type { MatchAnswer } from '@/workers/solver-service';
 import { BeltTable } from './belt-table';
 import { Beyond, Duty } from './beyond';
-import { askedFor, beltName, candidateOf, inOrder, isExact } from './candidates';
+import { askedFor, beltName, candidateOf, inGroups, inOrder, isExact, piecesOf, runsOn } from './candidates';
+import { SunkSlider, type Sunk } from './sunk-slider';
 import { Variations } from './variations';
 import { WindowRuler } from './window-ruler';
+import { whySentence, type WhyContext } from './words';
 
 export interface BeltChoice {
   readonly shelf: ShelfBelt;
   readonly matched: MatchedBelt;
   readonly exact: boolean;
   readonly insteadOf: string | null;
+  /** How many of them it takes. */
+  readonly pieces: number;
+  /** Why, in words. */
+  readonly why: string;
+  readonly letsGo: boolean;
 }
 
-/** How many shelf belts that won't seat are listed before they are folded away. */
-const SEATLESS_SHOWN = 2;
+/** How many belts that run, and that nearly do, are listed before the rest is folded away. */
+const RUNNING_SHOWN = 12;
+const NEAR_SHOWN = 6;
+/** How many of the hopeless are shown once they are asked for. */
+const HOPELESS_SHOWN = 40;
+const UNWORN: Sunk = { mm: 0 };
 
 /** Will it run? The window, every belt to hand in its place, the drive with the chosen one on it, and why. */
 export function MatchPanel({
@@ -40,22 +51,26 @@ export function MatchPanel({
   beltId,
   shelf,
   onChoice,
+  act,
 }: {
   drive: Drive;
   uncertainty: Uncertainty | null;
   beltId: string;
   shelf: readonly ShelfBelt[];
   onChoice: (choice: BeltChoice | null) => void;
+  /** The act on the chosen belt, shown beside the question so that it is near to hand. */
+  act?: ReactNode;
 }) {
   const units = useUnits();
   const { show } = units;
   const narrow = useMediaQuery('(max-width:899px)');
   const [lever, setLever] = useState(1);
   const [picked, setPicked] = useState<string | null>(null);
-  const [everything, setEverything] = useState(false);
+  const [unfolded, setUnfolded] = useState<'none' | 'running' | 'all'>('none');
+  const [sunk, setSunk] = useState<Sunk>(UNWORN);
 
   const candidates = useMemo(() => shelf.map(candidateOf), [shelf]);
-  const matchRequest = useMemo(() => ({ drive, beltId, candidates, uncertainty }), [drive, beltId, candidates, uncertainty]);
+  const matchRequest = useMemo(() => ({ drive, beltId, candidates, uncertainty, sunk }), [drive, beltId, candidates, uncertainty, sunk]);
   const { answer: result, pending } = useMatch(matchRequest);
   const match = result?.ok ? result.answer : null;
   const stock = useMemo(() => new Map(shelf.map((b) => [String(b.id), b])), [shelf]);
@@ -74,13 +89,18 @@ export function MatchPanel({
   const chosen = ordered.find((b) => b.id === picked) ?? ordered.find((b) => b.verdict !== 'wrong-section') ?? null;
 
   const outsideMm = chosen?.outsideMm;
+  const worn = useMemo(() => sunkDrive(drive, beltId, sunk.mm, sunk.pulley), [drive, beltId, sunk]);
   const poseRequest = useMemo(
-    () => ({ drive, lever, ...(outsideMm === undefined ? {} : { outsideMm: { [beltId]: outsideMm } }) }),
-    [drive, lever, outsideMm, beltId],
+    () => ({ drive: worn, lever, ...(outsideMm === undefined ? {} : { outsideMm: { [beltId]: outsideMm } }) }),
+    [worn, lever, outsideMm, beltId],
   );
   const { answer: posed } = usePose(poseRequest);
   const pose = posed?.ok ? posed.answer : null;
 
+  const context = useMemo(
+    (): WhyContext | null => (match ? { drive, beltId, window: match.window, asksForRelease: match.asksForRelease } : null),
+    [match, drive, beltId],
+  );
   const tell = useRef(onChoice);
   useEffect(() => {
     tell.current = onChoice;
@@ -88,9 +108,19 @@ export function MatchPanel({
   useEffect(() => {
     const belt = chosen && stock.get(chosen.id);
     tell.current(
-      belt ? { shelf: belt, matched: chosen, exact: isExact(drive, beltId, chosen), insteadOf: askedFor(drive, beltId, units) } : null,
+      belt && context
+        ? {
+            shelf: belt,
+            matched: chosen,
+            exact: isExact(drive, beltId, chosen, belt.quantity),
+            insteadOf: askedFor(drive, beltId, units),
+            pieces: piecesOf(drive, beltId, chosen),
+            why: whySentence(chosen, units, context),
+            letsGo: context.asksForRelease,
+          }
+        : null,
     );
-  }, [chosen, stock, drive, beltId, units]);
+  }, [chosen, stock, drive, beltId, units, context]);
 
   if (result && !result.ok) {
     return (
@@ -98,10 +128,7 @@ export function MatchPanel({
         This drive cannot be solved as it is drawn; mend it in the editor.
         <ul>
           {result.problems.map((p) => (
-            <li key={p.path + p.message}>
-              {p.path ? `${p.path}: ` : ''}
-              {p.message}
-            </li>
+            <li key={p.path + p.message}>{p.message}</li>
           ))}
         </ul>
       </Alert>
@@ -110,10 +137,23 @@ export function MatchPanel({
   const beltIndex = drive.belts.findIndex((b) => b.id === beltId);
   const moves =
     drive.springs.some((s) => s.from.leverTravel || s.to.leverTravel) || statesOf(drive).some((s) => Object.keys(s.locks ?? {}).length > 0);
-  const seated = ordered.filter((b) => b.verdict !== 'wrong-section');
-  const seatless = ordered.filter((b) => b.verdict === 'wrong-section');
-  const rows = [...seated, ...(everything ? seatless : seatless.slice(0, SEATLESS_SHOWN))];
+  const groups = inGroups(ordered, match?.window ?? NO_WINDOW, match?.rescues ?? {});
+  const many = groups.run.length > RUNNING_SHOWN || groups.near.length > NEAR_SHOWN;
   const nameOf = (b: MatchedBelt) => beltName(stock.get(b.id)!);
+  const table = (rows: readonly MatchedBelt[]) =>
+    context &&
+    rows.length > 0 && (
+      <BeltTable
+        rows={rows}
+        narrow={narrow}
+        chosen={chosen?.id ?? null}
+        onChoose={setPicked}
+        stock={stock}
+        context={context}
+        rescues={match?.rescues ?? {}}
+        lengthJudged={match?.judgesLength ?? true}
+      />
+    );
   return (
     <Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, alignItems: 'baseline', mb: 0.5 }}>
@@ -123,9 +163,10 @@ export function MatchPanel({
         <Typography component="p" aria-live="polite" sx={{ color: 'var(--ts-quiet)' }}>
           {match ? <WindowSentence match={match} /> : 'Computing …'}
         </Typography>
+        {act && <Box sx={{ ml: 'auto' }}>{act}</Box>}
       </Box>
       {pending && match && <LinearProgress aria-label="Computing" sx={{ height: 2, mb: -0.25 }} />}
-      {match ? (
+      {match?.judgesLength === false ? null : match ? (
         <WindowRuler
           window={match.window}
           spread={match.spread}
@@ -153,7 +194,7 @@ export function MatchPanel({
           chosen={chosen}
           name={chosen ? nameOf(chosen) : null}
           position={pose?.solved.tensioners}
-          exact={chosen ? isExact(drive, beltId, chosen) : false}
+          exact={chosen ? isExact(drive, beltId, chosen, stock.get(chosen.id)?.quantity) : false}
         />
       </Box>
       {pose?.problem && (
@@ -168,26 +209,52 @@ export function MatchPanel({
         <Typography sx={{ color: 'var(--ts-quiet)' }}>
           The shelf is empty. Add the belts to hand under Shelf, and each is tried here.
         </Typography>
+      ) : !match ? (
+        <Skeleton variant="rectangular" height={180} />
       ) : (
-        <BeltTable
-          rows={rows}
-          narrow={narrow}
-          chosen={chosen?.id ?? null}
-          onChoose={setPicked}
-          stock={stock}
-          drive={drive}
-          beltId={beltId}
-          loading={!match}
-        />
-      )}
-      {seatless.length > SEATLESS_SHOWN && (
-        <Button onClick={() => setEverything(!everything)} sx={{ mt: 0.5 }}>
-          {everything ? 'Fold away what won’t seat' : `${seatless.length - SEATLESS_SHOWN} more that won’t seat`}
-        </Button>
+        <>
+          {groups.run.length === 0 && (
+            <Typography sx={{ color: 'var(--ts-copper)', fontWeight: 600 }}>No belt to hand runs on this drive as it is set.</Typography>
+          )}
+          {table(unfolded === 'none' ? groups.run.slice(0, RUNNING_SHOWN) : groups.run)}
+          {groups.near.length > 0 && (
+            <>
+              <Typography variant="h3" sx={{ mt: 2, mb: 0.5, color: 'var(--ts-quiet)' }}>
+                Near misses
+              </Typography>
+              {table(unfolded === 'none' ? groups.near.slice(0, NEAR_SHOWN) : groups.near)}
+            </>
+          )}
+          {many && unfolded === 'none' && (
+            <Button onClick={() => setUnfolded('running')} sx={{ mt: 0.5 }}>
+              Show all {groups.run.length} that run and {groups.near.length} near misses
+            </Button>
+          )}
+          {groups.hopeless.length > 0 && (
+            <Box sx={{ mt: 1.5 }}>
+              <Button aria-expanded={unfolded === 'all'} onClick={() => setUnfolded(unfolded === 'all' ? 'none' : 'all')}>
+                {unfolded === 'all' ? 'Fold away what cannot help' : hopelessWords(groups.hopeless)}
+              </Button>
+              {unfolded === 'all' && table(groups.hopeless.slice(0, HOPELESS_SHOWN))}
+              {unfolded === 'all' && groups.hopeless.length > HOPELESS_SHOWN && (
+                <Typography sx={{ mt: 1, fontSize: 14, color: 'var(--ts-quiet)' }}>
+                  {groups.hopeless.length - HOPELESS_SHOWN} more are further off still; find any of them under Shelf.
+                </Typography>
+              )}
+            </Box>
+          )}
+        </>
       )}
       {pose?.duties[beltIndex] && <Duty duty={pose.duties[beltIndex]} drive={drive} />}
-      {match && <Beyond match={match} drive={drive} shelf={shelf} />}
-      {match && chosen && chosen.verdict !== 'wrong-section' && (
+      {match && match.judgesLength && (
+        <>
+          <Beyond match={match} drive={drive} shelf={shelf} />
+          <Box sx={{ mt: 2 }}>
+            <SunkSlider drive={drive} beltId={beltId} sunk={sunk} onSunk={setSunk} window={match.window} unworn={match.unworn} />
+          </Box>
+        </>
+      )}
+      {match && match.judgesLength && chosen && chosen.verdict !== 'wrong-section' && (
         <Variations
           key={chosen.id}
           drive={drive}
@@ -207,6 +274,18 @@ export function MatchPanel({
   );
 }
 
+const NO_WINDOW: MatchAnswer['window'] = { shortestMm: null, longestMm: null, letsGoFromMm: null, gripsToMm: null, intervals: [] };
+
+/** What is folded away, counted by why: "31 cannot help: 20 too long, 4 too short, 7 won’t seat". */
+function hopelessWords(belts: readonly MatchedBelt[]): string {
+  const count = (verdict: MatchedBelt['verdict'], word: string) => {
+    const n = belts.filter((b) => b.verdict === verdict).length;
+    return n === 0 ? [] : [`${n} ${word}`];
+  };
+  const parts = [...count('too-long', 'too long'), ...count('too-short', 'too short'), ...count('wrong-section', 'won’t seat')];
+  return `${belts.length} cannot help: ${parts.join(', ')}`;
+}
+
 function WindowSentence({ match }: { match: MatchAnswer }) {
   const { show } = useUnits();
   const { window, spread, asksForRelease, overCentre } = match;
@@ -219,12 +298,21 @@ function WindowSentence({ match }: { match: MatchAnswer }) {
       </>
     );
   };
+  if (!match.judgesLength)
+    return <>A variable drive: section, width and angle are judged here. Its length is not, since the radii change as it runs.</>;
   if (window.shortestMm !== null && window.longestMm !== null) {
+    if (!asksForRelease && Number.isFinite(window.shortestMm) && Number.isFinite(window.longestMm))
+      return (
+        <>
+          This belt is tight for life; it can be got on, and holds, between {strong(window.shortestMm)} and {strong(window.longestMm)}{' '}
+          outside length.
+        </>
+      );
     if (!asksForRelease)
       return Number.isFinite(window.longestMm) ? (
-        <>This drive is always tight; it grips up to {strong(window.longestMm)} outside length.</>
+        <>This belt is tight for life; it holds up to {strong(window.longestMm)} outside length.</>
       ) : (
-        <>This drive grips at any length tried.</>
+        <>This belt is tight for life and holds at any length tried.</>
       );
     if (Number.isFinite(window.shortestMm) && Number.isFinite(window.longestMm)) {
       return (
@@ -240,11 +328,17 @@ function WindowSentence({ match }: { match: MatchAnswer }) {
       <>It grips up to {strong(window.longestMm)}.</>
     );
   }
-  if (window.letsGoFromMm === null) return <>At no length does it let go as it is set: a brake stays off or the belt is held.</>;
+  if (window.letsGoFromMm === null)
+    return asksForRelease ? (
+      <>At no length does it let go as it is set: a brake stays off, stays on while driving, or the belt is held.</>
+    ) : (
+      <>At no length can it be got on without overloading a bearing.</>
+    );
   if (window.gripsToMm === null) return <>At no length does it grip as it is set.</>;
   return (
     <>
-      No length does both: it lets go from {strong(window.letsGoFromMm)} and grips only to {strong(window.gripsToMm)}.
+      No length does both: it {asksForRelease ? 'lets go' : 'can be got on'} from {strong(window.letsGoFromMm)} and grips only to{' '}
+      {strong(window.gripsToMm)}.
     </>
   );
 }
@@ -283,7 +377,7 @@ function BeltOnPlate({
   const index = drive.tensioners.findIndex((t) => !t.locked && t.carries.some((id) => route.has(id)));
   const tensioner = drive.tensioners[index];
   const brake = tensioner && drive.brakes.find((b) => b.tensioner === tensioner.id);
-  const runs = chosen.verdict === 'fits' || chosen.verdict === 'marginal';
+  const runs = runsOn(chosen);
   return (
     <Box
       sx={{
@@ -306,7 +400,7 @@ function BeltOnPlate({
             {show(chosen.outsideMm, 'length')}
           </Box>
         </Box>
-        <VerdictWord verdict={chosen.verdict} />
+        <VerdictWord verdict={chosen.verdict} letsGo={match.asksForRelease} />
         {match.asksForRelease && (
           <Box sx={{ fontSize: 14 }}>
             Released:{' '}
@@ -334,17 +428,29 @@ function BeltOnPlate({
           />
         </Box>
       )}
-      <Box>
+      <Box sx={{ display: match.judgesLength ? 'block' : 'none' }}>
         <Typography variant="h3" sx={{ color: 'var(--ts-quiet)' }}>
-          Strand, engaged
+          {match.asksForRelease ? 'Strand, engaged' : 'Strand'}
         </Typography>
         <Strand
           label="Static tension"
           floorN={chosen.engaged.floorN}
           loadKnown={chosen.engaged.loadKnown}
           ceilingN={chosen.engaged.ceilingN}
-          marks={[{ id: 'engaged', tensionN: chosen.engaged.tension, label: 'engaged' }]}
+          marks={[
+            {
+              id: 'engaged',
+              tensionN: chosen.engaged.tension,
+              label: match.asksForRelease ? 'engaged' : 'at rest',
+              ...(chosen.engaged.loadKnown ? { leftN: chosen.engaged.running } : {}),
+            },
+          ]}
         />
+        {chosen.engaged.loadKnown && chosen.engaged.tension > 0 && (
+          <Box sx={{ fontSize: 13.5, color: 'var(--ts-quiet)' }}>
+            Holds {show(Math.max(0, chosen.engaged.running), 'force')} of {show(chosen.engaged.tension, 'force')} under load
+          </Box>
+        )}
       </Box>
     </Box>
   );

@@ -32,6 +32,7 @@ const PLACES: readonly { href: string; name: string; icon: IconName; key: string
 const SHORTCUTS: readonly [string, string][] = [
   ['Ctrl or Cmd K', 'Find a machine, job, drive or belt, or do something'],
   ['G then B, M, D, S, O', 'Go to Bench, Machines, Drives, Shelf, Shop'],
+  ['B', 'In Match: book the belt on the Plate'],
   ['?', 'This list'],
   ['Arrow keys', 'On the Plate: nudge the chosen pulley 1 mm, with Shift 10 mm. In a number field: step its last digit'],
   ['Ctrl or Cmd Z, with Shift', 'In the drive editor: undo, redo'],

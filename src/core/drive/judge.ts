@@ -1,0 +1,113 @@
+import { convertLength, mountingAllowanceMm, seatingOf } from '../belt';
+import type { CandidateResult } from './candidate';
+import { chanceOf, inset, inside, type WindowEnds } from './chance';
+import { letsGo, tryLength, type Matcher, type ReasonCode, type Trial } from './matcher';
+import type { Drive } from './schema';
+import type { LengthWindow } from './window';
+
+export type Verdict = 'fits' | 'marginal' | 'too-short' | 'too-long' | 'wrong-section';
+
+export interface MatchedBelt extends Trial {
+  readonly id: string;
+  readonly verdict: Verdict;
+  readonly reasons: readonly ReasonCode[];
+  /** What would fail once it has stretched; empty where nothing does, or where it fails new. */
+  readonly stretched: readonly ReasonCode[];
+  /** 0…1 */
+  readonly chance: number;
+  readonly section: string;
+  readonly designation: string | null;
+  readonly outsideMm: number;
+  readonly toleranceMm: number;
+  /** How much wider than the groove's own section, mm. */
+  readonly widthDifferenceMm: number;
+  /** Belts or ribs side by side in the one piece. */
+  readonly count: number;
+}
+
+const RANK: Readonly<Record<Verdict, number>> = { fits: 0, marginal: 1, 'too-short': 2, 'too-long': 2, 'wrong-section': 3 };
+
+/**
+ * Judges one belt. Lengths are compared along the outside and the drive's own section carries mass and stiffness.
+ * @param window of the same matcher, so that it is found once for many belts
+ * @param ends how well the window's ends are known, for a drive that was measured
+ */
+export function judgeBelt(
+  matcher: Matcher,
+  window: LengthWindow,
+  id: string,
+  read: Extract<CandidateResult, { ok: true }>,
+  toleranceMm?: number,
+  ends?: WindowEnds,
+): MatchedBelt {
+  const { settings, section: groove } = matcher;
+  const own = matcher.solver.compiled.drive.belts[matcher.belt]!;
+  const seating = seatingOf(read.section, groove, matcher.demands, { candidate: read.count, groove: own.count ?? 1 });
+  const trial = tryLength(matcher, read.outsideMm);
+  const tolerance = toleranceMm ?? settings.toleranceMm + settings.toleranceShare * read.outsideMm;
+  const stretchedMm = read.outsideMm + settings.stretchShare * convertLength(read.outsideMm, 'outside', 'pitch', groove);
+  const base = {
+    id,
+    ...trial,
+    stretched: [],
+    section: read.section.name,
+    designation: read.designation,
+    outsideMm: read.outsideMm,
+    toleranceMm: tolerance,
+    widthDifferenceMm: seating.widthDifferenceMm,
+    count: read.count,
+  };
+  if (seating.problems.length > 0) return { ...base, verdict: 'wrong-section', reasons: seating.problems, chance: 0 };
+  const chance = chanceOf(window, read.outsideMm, tolerance / 3, ends);
+  const unknown: ReasonCode[] = trial.engaged.loadKnown ? [] : ['load-unknown'];
+  if (trial.failures.length > 0) {
+    return { ...base, verdict: letsGo(trial) ? 'too-long' : 'too-short', reasons: [...trial.failures, ...unknown], chance };
+  }
+  const doubts: ReasonCode[] = [];
+  if (!inside(window, read.outsideMm - tolerance)) doubts.push('short-end-of-tolerance');
+  if (!inside(window, read.outsideMm + tolerance)) doubts.push('long-end-of-tolerance');
+  const lasts = inside(window, stretchedMm);
+  if (!lasts) doubts.push('no-stretch-reserve');
+  if (ends && !inside(inset(window, 2 * (ends.shortestSd ?? 0), 2 * (ends.longestSd ?? 0)), read.outsideMm)) doubts.push('drive-uncertain');
+  if (trial.mountingSlackMm < mountingAllowanceMm(groove)) doubts.push('hard-to-mount');
+  return {
+    ...base,
+    stretched: lasts ? [] : tryLength(matcher, stretchedMm).failures,
+    verdict: doubts.length > 0 ? 'marginal' : 'fits',
+    reasons: [...doubts, ...unknown],
+    chance,
+  };
+}
+
+/** Whether lengths can be judged on a drive as it is drawn: not on a variable one, whose radii change as it runs. */
+export const judgesLength = (drive: { readonly kind: Drive['kind'] }): boolean => drive.kind !== 'cvt';
+
+/** Judges section, width and angle alone, for a drive whose lengths cannot be judged: what seats has no margin until its length is known. */
+export function judgeSeating(
+  matcher: Matcher,
+  id: string,
+  read: Extract<CandidateResult, { ok: true }>,
+  toleranceMm?: number,
+): MatchedBelt {
+  const whole = judgeBelt(matcher, NO_WINDOW, id, read, toleranceMm);
+  if (whole.verdict === 'wrong-section') return whole;
+  return { ...whole, verdict: 'marginal', reasons: ['length-not-judged'], stretched: [], chance: 0, tooShort: false, tooLong: false };
+}
+
+const NO_WINDOW: LengthWindow = { shortestMm: null, longestMm: null, letsGoFromMm: null, gripsToMm: null, intervals: [] };
+
+/** Best first: by verdict, then by chance, then by nearness to the middle of the window. */
+export function rankBelts<T extends MatchedBelt>(belts: readonly T[], window: LengthWindow): T[] {
+  const middle =
+    window.shortestMm === null || window.longestMm === null
+      ? null
+      : Number.isFinite(window.longestMm - window.shortestMm)
+        ? (window.shortestMm + window.longestMm) / 2
+        : Number.isFinite(window.shortestMm)
+          ? window.shortestMm
+          : window.longestMm;
+  const away = (b: MatchedBelt) => (middle === null ? 0 : Math.abs(b.outsideMm - middle));
+  return [...belts].sort(
+    (a, b) => RANK[a.verdict] - RANK[b.verdict] || (Math.abs(a.chance - b.chance) > 1e-9 ? b.chance - a.chance : away(a) - away(b)),
+  );
+}

@@ -1,0 +1,115 @@
+import type { CompiledDrive } from './compile';
+import { isSimple, overlapsOf } from './crossing';
+import { placePulleys, type EnergyState } from './energy';
+import { traceLoop } from './loop';
+
+/** Shortest and longest pitch path of a belt over all that can be moved, mm. */
+export interface PathExtremes {
+  /** With every tensioner and adjuster let back to its slackest: what a belt is got on over. */
+  readonly shortest: number;
+  readonly longest: number;
+}
+
+/** Places looked at along one travel, and along each of two at once, before the best is closed in on. */
+const ALONG = 49;
+const ALONG_PAIR = 9;
+/** Rounds of one travel after another; each round shortens the path or is the last. */
+const MOST_ROUNDS = 12;
+/** Halvings of the last step about the best place found. */
+const HALVINGS = 22;
+
+/**
+ * Shortest and longest path that the tensioners which touch a belt can give it, locked ones within what their adjuster or travel allows. Where
+ * up to two move, all of their travel is looked over; more are looked over one by one and two by two, from the drawing and from either end, so
+ * that the work grows with the square of their number. Places that are no real loop do not count.
+ */
+export function pathExtremes(compiled: CompiledDrive, belt: number, state: EnergyState): PathExtremes {
+  const { trace } = compiled.belts[belt]!;
+  trace.careful = true;
+  const found = { shortest: extreme(compiled, belt, state, 1), longest: extreme(compiled, belt, state, -1) };
+  trace.careful = false;
+  return found;
+}
+
+function extreme(compiled: CompiledDrive, belt: number, state: EnergyState, sign: 1 | -1): number {
+  const { plan, trace } = compiled.belts[belt]!;
+  const moving = [...new Set([...plan.pulley].map((p) => compiled.carrier[p]!))].filter((t) => t >= 0);
+  const travel = moving.map((t) => {
+    const adjuster = compiled.drive.adjusters.find((a) => a.tensioner === compiled.drive.tensioners[t]!.id);
+    const { min, max } = compiled.tensioners[t]!;
+    return { t, min: adjuster?.min ?? min, max: adjuster?.max ?? max };
+  });
+  const q = Float64Array.from(compiled.tensioners, (t) => t.lockedAt ?? Math.min(t.max, Math.max(t.min, 0)));
+  const lengthAt = (): number => {
+    placePulleys(compiled, q, state);
+    if (traceLoop(plan, compiled.x, compiled.y, trace) !== 'ok') return Infinity;
+    return sign * trace.length;
+  };
+  const real = () => overlapsOf(plan, compiled.x, compiled.y).length === 0 && isSimple(plan, compiled.x, compiled.y, trace);
+  let least = Infinity;
+  let best = q.slice();
+  const consider = (): boolean => {
+    const length = lengthAt();
+    if (!(length < least - 1e-9) || !real()) return false;
+    least = length;
+    best = q.slice();
+    return true;
+  };
+  const place = (k: number, count: number, i: number) => {
+    const { t, min, max } = travel[k]!;
+    q[t] = min + ((max - min) * i) / (count - 1);
+  };
+  const alongOne = (k: number) => {
+    for (let i = 0; i < ALONG; i++) {
+      place(k, ALONG, i);
+      consider();
+    }
+    q.set(best);
+  };
+  const alongTwo = (k: number, l: number, count: number) => {
+    for (let i = 0; i < count; i++) {
+      for (let j = 0; j < count; j++) {
+        place(k, count, i);
+        place(l, count, j);
+        consider();
+      }
+    }
+    q.set(best);
+  };
+  /** Halves the step about the best place, along each travel in turn. */
+  const closeIn = () => {
+    for (let step = 0, share = 1 / (ALONG - 1); step < HALVINGS; step++, share /= 2) {
+      for (const { t, min, max } of travel) {
+        for (const way of [-1, 1]) {
+          q.set(best);
+          q[t] = Math.min(max, Math.max(min, q[t]! + way * share * (max - min)));
+          consider();
+        }
+      }
+    }
+    q.set(best);
+  };
+  const search = () => {
+    for (let round = 0; round < MOST_ROUNDS; round++) {
+      const before = least;
+      travel.forEach((_, k) => alongOne(k));
+      travel.forEach((_, k) => travel.forEach((__, l) => l > k && alongTwo(k, l, travel.length === 2 ? ALONG : ALONG_PAIR)));
+      if (travel.length <= 2 || !(least < before - 1e-6)) break;
+    }
+    closeIn();
+  };
+  consider();
+  search();
+  if (travel.length > 2) {
+    for (const end of ['min', 'max'] as const) {
+      const found = { least, best };
+      least = Infinity;
+      for (const t of travel) q[t.t] = t[end];
+      consider();
+      search();
+      if (!(least < found.least)) ({ least, best } = found);
+    }
+  }
+  if (!Number.isFinite(least)) return compiled.belts[belt]!.drawnLength;
+  return sign * least;
+}

@@ -1,0 +1,73 @@
+import { evaluateEnergy, newEnergyState, type EnergyState, type Loading } from './energy';
+import type { CompiledDrive } from './compile';
+import { groupsOf, type Group } from './groups';
+
+/** How a solve ended. `blocked`: it stands where a belt would have to leave a pulley it needs. `not-settled`: no answer; never a half one. */
+export type Ending = 'settled' | 'blocked' | 'not-settled';
+
+/** A solver with its scratch room, to be kept and reused for many solves of one drive. */
+export interface Solver {
+  readonly compiled: CompiledDrive;
+  readonly state: EnergyState;
+  readonly q: Float64Array;
+  readonly trial: Float64Array;
+  readonly step: Float64Array;
+  readonly scratch: Float64Array;
+  /** Tensioners that no lock holds, in the solve at hand. */
+  readonly free: number[];
+  /** The group being settled: only its belts and springs are looked at. */
+  group: Group | undefined;
+  /** Belts under load, where the running equilibrium is sought. */
+  loading: Loading | null;
+  lever: number;
+  evaluations: number;
+  readonly groups: Map<string, readonly Group[]>;
+}
+
+export function newSolver(compiled: CompiledDrive): Solver {
+  const n = compiled.tensioners.length;
+  const floats = () => new Float64Array(n);
+  return {
+    compiled,
+    state: newEnergyState(compiled),
+    q: floats(),
+    trial: floats(),
+    step: floats(),
+    scratch: new Float64Array(n * n),
+    free: [],
+    group: undefined,
+    loading: null,
+    lever: 0,
+    evaluations: 0,
+    groups: new Map(),
+  };
+}
+
+/** The groups that the tensioners free now fall into; found once for each set of locks. */
+export function groupsNow(solver: Solver): readonly Group[] {
+  const key = solver.free.join();
+  let groups = solver.groups.get(key);
+  if (!groups) solver.groups.set(key, (groups = groupsOf(solver.compiled, solver.free)));
+  return groups;
+}
+
+/** Energy and its slopes at q, of the group in hand, with the lever and the load as they stand. */
+export function evaluate(solver: Solver, q: Float64Array): number {
+  solver.evaluations++;
+  return evaluateEnergy(solver.compiled, q, solver.lever, solver.state, solver.group, solver.loading);
+}
+
+/** True where a tensioner stands at a stop and is pushed on into it. */
+export function leans(solver: Solver, t: number): boolean {
+  const { min, max } = solver.compiled.tensioners[t]!;
+  const at = solver.q[t] as number;
+  const slope = solver.state.gradient[t] as number;
+  return (at <= min && slope >= 0) || (at >= max && slope <= 0);
+}
+
+/** Largest force left on the named tensioners, N at their reach. */
+export function outOfBalance(solver: Solver, moving: readonly number[]): number {
+  let most = 0;
+  for (const t of moving) most = Math.max(most, Math.abs(solver.state.gradient[t] as number) / solver.compiled.tensioners[t]!.reach);
+  return most;
+}

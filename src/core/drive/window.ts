@@ -1,0 +1,90 @@
+import { convertLength } from '../belt';
+import { setAdjusters } from './compile';
+import { grips, letsGo, standingOf, tryLength, type Matcher } from './matcher';
+
+/** Outside lengths at which the drive works, mm. An end may be infinite where nothing limits it. */
+export interface LengthWindow {
+  /** Shortest that lets go and longest that grips; null where no length does both. */
+  readonly shortestMm: number | null;
+  readonly longestMm: number | null;
+  /** Shortest that lets go at all, longest that grips at all: tells by how much an empty window misses. */
+  readonly letsGoFromMm: number | null;
+  readonly gripsToMm: number | null;
+  readonly intervals: readonly (readonly [number, number])[];
+}
+
+/** Steps in which the range of lengths is looked over before its edges are closed in on. */
+const WINDOW_STEPS = 72;
+
+/**
+ * The outside lengths at which the drive both lets go and grips. Each of the two is looked over separately and its edges bisected to a
+ * micrometre, so that a window narrower than the steps is not missed, nor one in several pieces.
+ */
+export function lengthWindow(matcher: Matcher): LengthWindow {
+  const [low, high] = lengthRange(matcher);
+  const lengths = Array.from({ length: WINDOW_STEPS + 1 }, (_, i) => low + ((high - low) * i) / WINDOW_STEPS);
+  const trials = lengths.map((mm) => tryLength(matcher, mm));
+  const lets = spansOf(lengths, trials.map(letsGo), (mm) => letsGo(tryLength(matcher, mm)));
+  const holds = spansOf(lengths, trials.map(grips), (mm) => grips(tryLength(matcher, mm)));
+  const intervals: [number, number][] = [];
+  for (const [a, b] of lets) {
+    for (const [c, d] of holds) if (Math.max(a, c) < Math.min(b, d)) intervals.push([Math.max(a, c), Math.min(b, d)]);
+  }
+  intervals.sort((a, b) => a[0] - b[0]);
+  return {
+    shortestMm: intervals[0]?.[0] ?? null,
+    longestMm: intervals[intervals.length - 1]?.[1] ?? null,
+    letsGoFromMm: lets[0]?.[0] ?? null,
+    gripsToMm: holds[holds.length - 1]?.[1] ?? null,
+    intervals,
+  };
+}
+
+/** Lengths worth trying: from the shortest that could be got on to the longest path of the whole travel, and a little beyond each. */
+function lengthRange(matcher: Matcher): [number, number] {
+  const { shortest, longest } = standingOf(matcher).path;
+  const outside = (mm: number) => convertLength(mm, 'pitch', 'outside', matcher.section);
+  const { mountStretchShare, releaseSlackMm } = matcher.settings;
+  return [outside(shortest / (1 + 1.5 * mountStretchShare) - 2), outside(longest * 1.005 + releaseSlackMm + 10)];
+}
+
+/** Stretches of a line on which a test holds, edges bisected; a stretch that reaches an end of the line goes on for ever. */
+function spansOf(at: readonly number[], holds: readonly boolean[], test: (x: number) => boolean): [number, number][] {
+  const edge = (a: number, b: number, atA: boolean) => {
+    let [low, high] = [a, b];
+    for (let k = 0; k < 40 && high - low > 1e-6; k++) {
+      const mid = (low + high) / 2;
+      if (test(mid) === atA) low = mid;
+      else high = mid;
+    }
+    return atA ? low : high;
+  };
+  const spans: [number, number][] = [];
+  let open: number | null = holds[0] ? -Infinity : null;
+  for (let i = 1; i < at.length; i++) {
+    if (holds[i] === holds[i - 1]) continue;
+    const x = edge(at[i - 1]!, at[i]!, holds[i - 1]!);
+    if (holds[i]) open = x;
+    else {
+      spans.push([open!, x]);
+      open = null;
+    }
+  }
+  if (open !== null) spans.push([open, Infinity]);
+  return spans;
+}
+
+/** The window at other settings of one adjuster, in order of position; the drive is left as it was. */
+export function windowByAdjuster(
+  matcher: Matcher,
+  adjusterId: string,
+  positions: readonly number[],
+): { position: number; window: LengthWindow }[] {
+  const { compiled } = matcher.solver;
+  const found = positions.map((position) => {
+    setAdjusters(compiled, { [adjusterId]: position });
+    return { position, window: lengthWindow(matcher) };
+  });
+  setAdjusters(compiled, {});
+  return found;
+}
