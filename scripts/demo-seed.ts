@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { readFileSync, readdirSync } from 'node:fs';
 import {
   drives,
@@ -5,13 +6,14 @@ import {
   machines,
   notebooks,
   people,
-  shelf,
+  shelfImports,
   STAGES,
   type Database,
   type Person,
   type Stage,
   type StageState,
 } from '../src/db';
+import type { MeterUnit } from '../src/core/quantity';
 import { hashPassword } from '../src/server/password';
 import { preparePicture } from '../src/server/picture';
 import { readCsv } from '../src/formats/csv';
@@ -70,10 +72,14 @@ export async function seedDemo(db: Database, now: Date): Promise<void> {
     .filter((file) => file.endsWith('.json'))
     .sort();
   for (const [i, file] of books.entries()) await addNotebook(db, staff[1 - (i % 2)]!, file, new Date(now.getTime() - (i + 1) * 7_200_000));
-  await shelf.importShelf(
-    db,
-    shopId,
-    orThrow(readShelfCsv(text('shelf.csv'), 'in')).rows.map((row) => orThrow(row).fields),
+  orThrow(
+    await shelfImports.importShelf(
+      db,
+      shopId,
+      randomUUID(),
+      orThrow(readShelfCsv(text('shelf.csv'), 'in')).rows.map((row) => orThrow(row).fields),
+      'add',
+    ),
   );
 
   const machineIds = new Map<string, number>();
@@ -84,7 +90,8 @@ export async function seedDemo(db: Database, now: Date): Promise<void> {
         maker: cells['maker']!,
         model: cells['model']!,
         serial: cells['serial']!,
-        meterHours: cells['hours'] ? Number(cells['hours']) : null,
+        meter: cells['meter'] ? Number(cells['meter']) : null,
+        meterUnit: (cells['unit'] || 'h') as MeterUnit,
         notes: cells['notes']!,
         customer: cells['customer']!,
         driveIds: (cells['drives'] ?? '')

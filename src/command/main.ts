@@ -17,6 +17,7 @@ import { readBeltsCsv } from '../formats/belts-csv';
 import { readDriveFile } from '../formats/drive-file';
 import { FILE_LIMIT } from '../formats/json';
 import { readSurveyFile } from '../formats/survey-file';
+import { decodeText } from '../formats/text';
 import { HELP } from './help';
 
 /** Bad input, in one line for the person who typed it. */
@@ -27,7 +28,9 @@ function readText(file: string): string {
     const facts = statSync(file);
     if (facts.isDirectory()) throw new Refusal(`${file}: this is a folder, not a file`);
     if (facts.size > 20 * FILE_LIMIT) throw new Refusal(`${file}: the file is too large (${Math.round(facts.size / 1e6)} MB)`);
-    return readFileSync(file, 'utf8');
+    const read = decodeText(readFileSync(file));
+    if (!read.ok) throw new Refusal(`${file}: ${read.problem}`);
+    return read.text;
   } catch (error) {
     if (error instanceof Refusal) throw error;
     const code = (error as NodeJS.ErrnoException).code;

@@ -3,8 +3,9 @@ import { SequelizeStorage, Umzug } from 'umzug';
 import type { Migration } from './migration';
 import { firstTables } from './migrations/0001-first-tables';
 import { notebooksAndPhotos } from './migrations/0002-notebooks-and-photos';
+import { metersOrdersImports } from './migrations/0003-meters-orders-imports';
 
-const MIGRATIONS: readonly Migration[] = [firstTables, notebooksAndPhotos];
+const MIGRATIONS: readonly Migration[] = [firstTables, notebooksAndPhotos, metersOrdersImports];
 
 /** Brings the tables up to date, each step in a transaction of its own. Returns the names of the steps that ran. */
 export async function migrate(sequelize: Sequelize): Promise<string[]> {

@@ -9,6 +9,7 @@ import {
 } from 'sequelize';
 import type { LengthReference } from '../core/belt';
 import type { Drive, Uncertainty } from '../core/drive';
+import type { MeterUnit } from '../core/quantity';
 import type { UnitSetting } from '../core/quantity';
 import type { Notebook } from '../core/survey';
 import type { EntryType, JobStatus, Role, Stage, StageState } from './vocabulary';
@@ -103,7 +104,8 @@ export class MachineRow extends Model<Row<MachineRow>, NewRow<MachineRow>> {
   declare maker: string;
   declare model: string;
   declare serial: string;
-  declare meterHours: number | null;
+  declare meter: number | null;
+  declare meterUnit: MeterUnit;
   declare notes: string;
   declare version: CreationOptional<number>;
 }
@@ -125,7 +127,17 @@ export class ShelfBeltRow extends Model<Row<ShelfBeltRow>, NewRow<ShelfBeltRow>>
   declare bin: string;
   declare priceCents: number | null;
   declare supplierNote: string;
+  /** How many are on the order list. */
+  declare wanted: CreationOptional<number>;
   declare version: CreationOptional<number>;
+}
+
+export class ShelfImportRow extends Model<Row<ShelfImportRow>, NewRow<ShelfImportRow>> {
+  declare id: string;
+  declare shopId: number;
+  declare changes: object;
+  declare answer: object;
+  declare takenBack: boolean;
 }
 
 export class JobRow extends Model<Row<JobRow>, NewRow<JobRow>> {
@@ -172,6 +184,7 @@ export interface Models {
   readonly Machine: ModelStatic<MachineRow>;
   readonly MachineDrive: ModelStatic<MachineDriveRow>;
   readonly ShelfBelt: ModelStatic<ShelfBeltRow>;
+  readonly ShelfImport: ModelStatic<ShelfImportRow>;
   readonly Job: ModelStatic<JobRow>;
   readonly JobStage: ModelStatic<JobStageRow>;
   readonly TicketEntry: ModelStatic<TicketEntryRow>;
@@ -268,7 +281,8 @@ export function defineModels(sequelize: Sequelize): Models {
         maker: blankText(),
         model: blankText(),
         serial: blankText(),
-        meterHours: { type: DOUBLE, allowNull: true },
+        meter: { type: DOUBLE, allowNull: true },
+        meterUnit: { type: TEXT, allowNull: false, defaultValue: 'h' },
         notes: blankText(),
         version: version(),
       },
@@ -291,9 +305,20 @@ export function defineModels(sequelize: Sequelize): Models {
         bin: blankText(),
         priceCents: maybeWhole(),
         supplierNote: blankText(),
+        wanted: { type: INTEGER, allowNull: false, defaultValue: 0 },
         version: version(),
       },
       on('shelf_belts'),
+    ),
+    ShelfImport: class extends ShelfImportRow {}.init(
+      {
+        id: { type: UUID, primaryKey: true },
+        shopId: whole(),
+        changes: { type: JSONB, allowNull: false },
+        answer: { type: JSONB, allowNull: false },
+        takenBack: { type: BOOLEAN, allowNull: false, defaultValue: false },
+      },
+      on('shelf_imports'),
     ),
     Job: class extends JobRow {}.init(
       {

@@ -1,7 +1,7 @@
 import { isSectionName } from '../core/belt';
 import { readCandidate, type Candidate } from '../core/drive';
 import { sectionNamed } from '../core/belt';
-import { parseQuantity } from '../core/quantity';
+import { findUnit, parseQuantity } from '../core/quantity';
 import { readCsv } from './csv';
 
 export type BeltsResult = { readonly ok: true; readonly belts: readonly Candidate[] } | { readonly ok: false; readonly problem: string };
@@ -48,13 +48,14 @@ function readRow(cells: Readonly<Record<string, string>>): { ok: true; candidate
     const known = readCandidate(candidate, sectionNamed('A'));
     return known.ok ? { ok: true, candidate } : refuse(known.problem);
   }
-  const unit = (cells['unit'] ?? '').toLowerCase();
-  if (unit !== '' && unit !== 'mm' && unit !== 'in') return refuse(`unit must be mm or in, not “${cells['unit']}”`);
+  const unitText = cells['unit'] ?? '';
+  const unit = findUnit(unitText.replace(/[″“”]/g, '"'))?.name ?? unitText;
+  if (unit !== '' && unit !== 'mm' && unit !== 'in') return refuse(`unit must be mm or in, not “${unitText}”`);
   const reference = (cells['reference'] ?? '').toLowerCase() || 'outside';
   if (reference !== 'pitch' && reference !== 'outside' && reference !== 'inside')
     return refuse(`reference must be pitch, outside or inside, not “${cells['reference']}”`);
   if (!cells['length']) return refuse('give a designation or a length');
-  const length = parseQuantity(cells['length'], 'length', { assumed: unit || 'mm', min: 50, max: 20000 });
+  const length = parseQuantity(cells['length'], 'length', { assumed: unit || 'mm', stated: unit !== '', min: 50, max: 20000 });
   if (!length.ok) return refuse(`length: ${length.problem}`);
   return { ok: true, candidate: { id, lengthMm: length.value, reference, ...section, ...tolerance } };
 }

@@ -30,13 +30,16 @@ export function readCsv(text: string): CsvResult {
       if (fault) problem ??= `line ${started}: a quotation mark is not closed`;
       if (data.every((cell) => cell.trim() === '')) return;
       if (!columns) columns = data.map((cell) => cell.trim().toLowerCase());
-      else rows.push({ line: started, cells: Object.fromEntries(columns.map((name, i) => [name, (data[i] ?? '').trim()])) });
+      else rows.push({ line: started, cells: Object.fromEntries(columns.map((name, i) => [name, asWritten((data[i] ?? '').trim())])) });
     },
   });
   if (problem) return { ok: false, problem };
   if (!columns) return { ok: false, problem: 'the file is empty; the first line names the columns' };
   return { ok: true, columns, rows };
 }
+
+/** A cell as it was before `writeCsv` kept a spreadsheet from running it. */
+const asWritten = (cell: string) => cell.replace(/^'(?=[=+@\t\r])/, '');
 
 /** The separator that the header line holds most of. */
 function delimiterOf(source: string): string {

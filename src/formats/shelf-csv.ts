@@ -21,6 +21,18 @@ export type ShelfRowResult =
 export type ShelfCsvResult =
   { readonly ok: true; readonly rows: readonly ShelfRowResult[] } | { readonly ok: false; readonly problem: string };
 
+/**
+ * What makes two rows the same belt in the same place, however each was written: `4L-480` and `4L 480` are one; a belt by its number and one by
+ * its measured length are two.
+ */
+export function shelfKey(row: Pick<ShelfRow, 'designation' | 'section' | 'lengthMm' | 'lengthReference' | 'bin'>): string {
+  const bin = row.bin.trim().toLowerCase();
+  if (row.designation === null) return `measured ${row.section} ${row.lengthReference} ${row.lengthMm?.toFixed(2)} in ${bin}`;
+  const read = decodeDesignation(row.designation);
+  if (!read.ok) return `${row.designation} in ${bin}`;
+  return `${read.belt.section} ${read.belt.count} ${read.belt.pitchLength?.toFixed(2)} in ${bin}`;
+}
+
 /** Columns of the shelf's CSV; the first or `section` and `length` say which belt, the rest may be left out. */
 export const SHELF_COLUMNS = ['designation', 'section', 'length', 'reference', 'quantity', 'bin', 'price', 'note'] as const;
 
@@ -97,7 +109,7 @@ export function readShelfFields(
   const reference = get('reference').toLowerCase() || 'outside';
   if (reference !== 'pitch' && reference !== 'outside' && reference !== 'inside')
     return refuse('reference', `The length is taken along pitch, outside or inside, not “${reference}”.`);
-  const lengthTyped = length.unitTyped ? get('length') : `${get('length')} ${lengthUnit}`;
+  const lengthTyped = length.unitTyped ? get('length') : `${get('length')} ${length.unit ?? lengthUnit}`;
   return {
     ok: true,
     fields: {

@@ -1,7 +1,7 @@
 'use client';
 
 import TextField, { type TextFieldProps } from '@mui/material/TextField';
-import { useId, useState, type KeyboardEvent } from 'react';
+import { useEffect, useId, useRef, useState, type KeyboardEvent } from 'react';
 import { inchFraction, otherReading, parseQuantity, unitNamed, type Dimension } from '@/core/quantity';
 import { useUnits } from './units';
 
@@ -9,7 +9,10 @@ export interface NumberFieldProps extends Omit<TextFieldProps, 'value' | 'onChan
   readonly dimension: Dimension;
   /** In the core's unit; null where nothing has been given yet. */
   readonly value: number | null;
-  /** Called with each value that can be read, and the text as typed; with null where the field was emptied. */
+  /**
+   * Called with a value that reads whole, once typing rests or the field is left, and the text as typed; with null where the field was emptied.
+   * What is refused calls nothing; a beginning of it that was taken while typing rested is taken back first.
+   */
   readonly onValue: (value: number | null, typed: string) => void;
   readonly min?: number;
   readonly max?: number;
@@ -20,6 +23,9 @@ export interface NumberFieldProps extends Omit<TextFieldProps, 'value' | 'onChan
   /** Said in place of the label where that alone does not tell which of many this is; begins with the label. */
   readonly ariaLabel?: string;
 }
+
+/** Typing that rests this long is taken, ms: the beginning of a longer number seldom stands so long. */
+const REST_MS = 500;
 
 /**
  * Takes what a hand writes (`51 3/8`, `4 ft 3 3/8`, `12 lb`), shows how it was read in the other unit, steps by its last digit with the arrow
@@ -36,6 +42,7 @@ export function NumberField({
   helperText,
   ariaLabel,
   onBlur,
+  onFocus,
   onKeyDown,
   ...rest
 }: NumberFieldProps) {
@@ -59,24 +66,59 @@ export function NumberField({
   const text = draft?.text ?? shown();
   const options = { ...(assumed ? { assumed } : {}), ...(min === undefined ? {} : { min }), ...(max === undefined ? {} : { max }) };
 
-  const take = (next: string) => {
-    if (next.trim() === '' && optional) {
-      setDraft({ text: next, problem: null });
-      onValue(null, '');
+  /** What stood before this spell of typing, and what of it has been passed on since. */
+  const before = useRef<{ value: number | null; typed: string; passed: boolean } | null>(null);
+  const waiting = useRef<{ timer: ReturnType<typeof setTimeout>; pass: () => void } | null>(null);
+  const tell = useRef(onValue);
+  useEffect(() => {
+    tell.current = onValue;
+  });
+  const settle = () => {
+    if (!waiting.current) return;
+    clearTimeout(waiting.current.timer);
+    const { pass } = waiting.current;
+    waiting.current = null;
+    pass();
+  };
+  // A field that goes away with its last word still resting passes it on first.
+  useEffect(
+    () => () => {
+      if (!waiting.current) return;
+      clearTimeout(waiting.current.timer);
+      waiting.current.pass();
+      waiting.current = null;
+    },
+    [],
+  );
+
+  const take = (next: string, atOnce = false) => {
+    before.current ??= { value, typed: typed ?? '', passed: false };
+    if (waiting.current) clearTimeout(waiting.current.timer);
+    waiting.current = null;
+    const empty = next.trim() === '' && optional === true;
+    const read = empty ? null : parseQuantity(next, dimension, options);
+    setDraft({ text: next, problem: read && !read.ok ? read.problem : null });
+    if (read && !read.ok) {
+      if (before.current.passed) tell.current(before.current.value, before.current.typed);
+      before.current.passed = false;
       return;
     }
-    const read = parseQuantity(next, dimension, options);
-    setDraft({ text: next, problem: read.ok ? null : read.problem });
-    if (read.ok) onValue(read.value, next.trim());
+    const pass = () => {
+      if (before.current) before.current.passed = true;
+      tell.current(read ? read.value : null, read ? next.trim() : '');
+    };
+    waiting.current = { timer: setTimeout(settle, REST_MS), pass };
+    if (atOnce) settle();
   };
 
   const step = (event: KeyboardEvent<HTMLDivElement>) => {
     onKeyDown?.(event);
+    if (event.key === 'Enter') settle();
     if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
     const stepped = stepText(text, event.key === 'ArrowUp' ? 1 : -1, event.shiftKey ? 10 : 1);
     if (stepped === null) return;
     event.preventDefault();
-    take(stepped);
+    take(stepped, true);
   };
 
   const read = draft && !draft.problem && draft.text.trim() !== '' ? parseQuantity(draft.text, dimension, options) : null;
@@ -90,8 +132,16 @@ export function NumberField({
       helperText={draft?.problem ?? (echo ? `= ${echo}` : helperText)}
       onChange={(event) => take(event.target.value)}
       onKeyDown={step}
+      onFocus={(event) => {
+        if (!draft?.problem) event.target.select();
+        onFocus?.(event);
+      }}
       onBlur={(event) => {
-        if (draft && !draft.problem) setDraft(null);
+        settle();
+        if (draft && !draft.problem) {
+          setDraft(null);
+          before.current = null;
+        }
         onBlur?.(event);
       }}
       slotProps={{

@@ -18,9 +18,9 @@ export type DecodeResult = { readonly ok: true; readonly belt: DecodedBelt } | {
 
 const INCH = 25.4;
 /** What a classical belt's pitch length is over its nominal inches, in inches (ARPM IP-20; double-V IP-21 by the same rule, nominal). */
-const CLASSICAL_EXTRA: Readonly<Record<string, number>> = { A: 1.3, B: 1.8, C: 2.9, D: 3.3 };
+const CLASSICAL_EXTRA: Readonly<Record<string, number>> = { A: 1.3, B: 1.8, C: 2.9, D: 3.3, E: 4.5 };
 /** Metric top widths in numbers such as 13x1170Li (ISO 4184). */
-const METRIC_WIDTHS: Readonly<Record<string, string>> = { 13: 'A', 17: 'B', 22: 'C', 32: 'D' };
+const METRIC_WIDTHS: Readonly<Record<string, string>> = { 10: 'Z', 13: 'A', 17: 'B', 22: 'C', 32: 'D', 40: 'E' };
 const METRIC_REFERENCE: Readonly<Record<string, LengthReference>> = {
   LI: 'inside',
   LA: 'outside',
@@ -33,27 +33,38 @@ const METRIC_REFERENCE: Readonly<Record<string, LengthReference>> = {
 /** Longest and shortest loop that is taken for a belt, mm. */
 const LENGTH_RANGE_MM = [100, 20000] as const;
 
+/** Longest length taken in feet alone, mm: a number with the mark of feet behind it is more often inches with one stroke too few. */
+const FEET_LIMIT_MM = 25 * 304.8;
+
 /**
- * Reads a printed belt number or a bare length (then an outside length). Knows light duty (`4L480`), classical (`A46`, `BX85`, double `AA51`,
- * banded `2/B85`), metric (`13x1170Li`), narrow (`SPA1180`, `3V475`) and ribbed (`6PK1750`, `570K6`) numbers.
+ * Reads a printed belt number or a bare length (then an outside length, unless it says `La`, `Li`, `Lw`, `OC` or `IC`). Knows light duty (`4L480`),
+ * classical (`A46`, `BX85`, double `AA51`, banded `2/B85`, `2 x A46`), metric (`13x1170Li`), narrow (`SPA1180`, `3V475`) and ribbed (`6PK1750`,
+ * `570K6`, `K060570`) numbers. Blanks may stand between the parts of a number, never inside its figures.
  */
 export function decodeDesignation(text: string): DecodeResult {
   const trimmed = text.trim();
-  const code = trimmed.toUpperCase().replace(/\s+/g, '').replace(/[×*]/g, 'X');
-  const banded = /^(?:R?(\d{1,2})(?:[/-]|(?=[ABCD]X?\d)))?(.+)$/.exec(code);
-  const count = banded?.[1] ? Number(banded[1]) : 1;
-  if (count === 0) return refusal(trimmed);
-  const belt = readNumber(banded?.[1] ? (banded[2] as string) : code, count);
-  const decoded = belt ?? readBareLength(trimmed);
+  const code = /\d\s+\d/.test(trimmed) ? null : trimmed.toUpperCase().replace(/\s+/g, '').replace(/[×*]/g, 'X');
+  const decoded = (code === null ? null : readCode(code)) ?? readBareLength(trimmed);
   if (!decoded) return refusal(trimmed);
-  const length = decoded.outsideLength ?? 0;
-  if (!(length >= LENGTH_RANGE_MM[0] && length <= LENGTH_RANGE_MM[1])) {
+  const length = decoded.outsideLength ?? decoded.pitchLength ?? decoded.insideLength ?? 0;
+  const feetOnly = /^\d+(\.\d+)?\s*('|’|′|ft|foot|feet)$/i.test(trimmed) && length > FEET_LIMIT_MM;
+  if (!(length >= LENGTH_RANGE_MM[0] && length <= LENGTH_RANGE_MM[1]) || feetOnly) {
     return {
       ok: false,
       problem: `“${trimmed}” would be a belt ${Math.round(length)} mm round, which no belt drive takes; check the number.`,
     };
   }
   return { ok: true, belt: decoded };
+}
+
+/** A number with what stands before it: belts joined (`3/B75`, `R3-B75`, `2BX75`) or side by side (`2 x A46`). */
+function readCode(code: string): DecodedBelt | null {
+  const many = /^(?:R?(\d{1,2})[/-](?=[A-Z\d])|R?(\d{1,2})(?=[ABCDE]X?-?\d)|(\d{1,2})X(?=[A-Z]|[2-5]L|[358]V))(.+)$/.exec(code);
+  const count = Number(many?.[1] ?? many?.[2] ?? many?.[3] ?? 1);
+  const direct = readNumber(code, 1);
+  if (direct || !many) return direct;
+  const one = count > 0 ? readNumber(many[4] as string, count) : null;
+  return one && findSection(one.section!)?.family !== 'ribbed' ? one : null;
 }
 
 function refusal(text: string): DecodeResult {
@@ -65,26 +76,29 @@ function refusal(text: string): DecodeResult {
 
 function readNumber(code: string, count: number): DecodedBelt | null {
   let m: RegExpExecArray | null;
-  if ((m = /^([2345]L)(\d{2,4})$/.exec(code))) return whole(m[1] as string, count, (Number(m[2]) / 10) * INCH, 'outside', 'outside length');
-  if ((m = /^(A|B|C|D|AX|BX|CX|AA|BB|CC)(\d{2,3}(?:\.\d+)?)$/.exec(code))) {
+  if ((m = /^([2345]L)-?(\d{3,4})$/.exec(code)))
+    return whole(m[1] as string, count, (Number(m[2]) / 10) * INCH, 'outside', 'outside length');
+  if ((m = /^(A|B|C|D|E|AX|BX|CX|AA|BB|CC)-?(\d{2,3}(?:\.\d+)?)$/.exec(code))) {
     const name = m[1] as string;
     const extra = CLASSICAL_EXTRA[name[0] as string] as number;
     return whole(name, count, (Number(m[2]) + extra) * INCH, 'pitch', `pitch length (nominal ${m[2]} in + ${extra} in)`);
   }
-  if ((m = /^(13|17|22|32)X(\d{3,5}(?:\.\d+)?)(L[IAWDP])?$/.exec(code))) {
+  if ((m = /^Z-?(\d{2,3}(?:\.\d+)?)$/.exec(code))) return whole('Z', count, Number(m[1]) * INCH, 'inside', 'inside length');
+  if ((m = /^(10|13|17|22|32|40)X(\d{3,5}(?:\.\d+)?)(L[IAWDP])?$/.exec(code))) {
     const reference = METRIC_REFERENCE[m[3] ?? ''] as LengthReference;
     return whole(METRIC_WIDTHS[m[1] as string] as string, count, Number(m[2]), reference, `${reference} length`);
   }
-  if ((m = /^(SPZ|SPA|SPB)(\d{3,5}(?:\.\d+)?)(L[WD])?$/.exec(code)))
+  if ((m = /^(SP[ZABC]|XP[ZAB])-?(\d{3,5}(?:\.\d+)?)(L[WD])?$/.exec(code)))
     return whole(m[1] as string, count, Number(m[2]), 'pitch', 'pitch (datum) length');
-  if ((m = /^([35]V)(\d{3,4})$/.exec(code)))
+  if ((m = /^(3V|5V|8V|3VX|5VX)-?(\d{3,4})$/.exec(code)))
     return whole(m[1] as string, count, (Number(m[2]) / 10) * INCH, 'outside', 'effective outside length');
-  if ((m = /^(\d{1,2})(P[HJKL])(\d{3,4}(?:\.\d+)?)$/.exec(code))) {
-    return whole(m[2] as string, Number(m[1]), Number(m[3]), 'pitch', 'effective length, taken as the pitch length');
-  }
-  if ((m = /^(\d{3,4})([HJKL])(\d{1,2})$/.exec(code))) {
-    return whole(`P${m[2]}`, Number(m[3]), (Number(m[1]) / 10) * INCH, 'pitch', 'effective length, taken as the pitch length');
-  }
+  const effective = (name: string, ribs: string, mm: number) =>
+    whole(name, Number(ribs), mm, 'pitch', 'effective length, taken as the pitch length');
+  if (count !== 1) return null;
+  if ((m = /^(\d{1,2})(D?P[HJKL])-?(\d{3,4}(?:\.\d+)?)$/.exec(code)) && findSection(m[2] as string))
+    return effective(m[2] as string, m[1] as string, Number(m[3]));
+  if ((m = /^(\d{3,4})([HJKL])(\d{1,2})$/.exec(code))) return effective(`P${m[2]}`, m[3] as string, (Number(m[1]) / 10) * INCH);
+  if ((m = /^K(\d{2})(\d{4})$/.exec(code))) return effective('PK', m[1] as string, (Number(m[2]) / 10) * INCH);
   return null;
 }
 
@@ -107,20 +121,31 @@ function whole(name: string, count: number, lengthMm: number, reference: LengthR
   };
 }
 
-/** Numbers with no unit: inches, unless no belt is that long in inches. */
+/** What may stand behind a bare length to say along which line round the belt it was taken. */
+const LENGTH_MARKS: readonly (readonly [RegExp, LengthReference])[] = [
+  [/\s*(?:O\.?C\.?|outside|out|LA)$/i, 'outside'],
+  [/\s*(?:I\.?C\.?|inside|LI)$/i, 'inside'],
+  [/\s*(?:pitch|L[WDP])$/i, 'pitch'],
+];
+
+/** A length alone. Without a unit: inches, unless no belt is that long in inches. */
 function readBareLength(text: string): DecodedBelt | null {
-  const plain = parseQuantity(text, 'number');
-  const length = parseQuantity(text, 'length', { assumed: plain.ok && plain.value >= 250 ? 'mm' : 'in', min: 0 });
+  const marked = LENGTH_MARKS.find(([mark]) => mark.test(text));
+  const bare = marked ? text.replace(marked[0], '') : text;
+  const reference = marked?.[1] ?? 'outside';
+  const plain = parseQuantity(bare, 'number');
+  const length = parseQuantity(bare, 'length', { assumed: plain.ok && plain.value >= 250 ? 'mm' : 'in', min: 0 });
   if (!length.ok) return null;
   const guess = length.unitTyped ? '' : ` Read as ${length.unit === 'mm' ? 'millimetres' : 'inches'}, since no unit was given.`;
+  const said = marked ? `The length is taken along the ${reference} of the belt` : 'A bare length is taken as an outside length';
   return {
     section: null,
     count: 1,
-    pitchLength: null,
-    outsideLength: length.value,
-    insideLength: null,
+    pitchLength: reference === 'pitch' ? length.value : null,
+    outsideLength: reference === 'outside' ? length.value : null,
+    insideLength: reference === 'inside' ? length.value : null,
     notched: false,
-    note: `A bare length is taken as an outside length; the section is not known.${guess}`,
+    note: `${said}; the section is not known.${guess}`,
   };
 }
 
@@ -145,6 +170,14 @@ export function encodeDesignation(
   return Math.abs(decoded.belt.outsideLength - convertLength(length, reference, 'outside', section)) <= toleranceMm ? name : null;
 }
 
+/** The one length that a number states, along the outside of a section: for numbers that say none, of the section given. */
+export function outsideLengthOf(belt: DecodedBelt, section: Section): number {
+  if (belt.outsideLength !== null) return belt.outsideLength;
+  return belt.pitchLength !== null
+    ? convertLength(belt.pitchLength, 'pitch', 'outside', section)
+    : convertLength(belt.insideLength ?? 0, 'inside', 'outside', section);
+}
+
 /** The standard size nearest to a length, or null for a measured section. */
 export function nearestDesignation(section: Section, length: number, reference: LengthReference, count = 1): string | null {
   const outside = convertLength(length, reference, 'outside', section);
@@ -155,9 +188,10 @@ export function nearestDesignation(section: Section, length: number, reference: 
       return `${prefix}${section.name}${Math.round((outside / INCH) * 2) * 5}`;
     case 'classical':
     case 'double':
+      if (section.name === 'Z') return `${prefix}Z${Math.round(convertLength(length, reference, 'inside', section) / INCH)}`;
       return `${prefix}${section.name}${Math.round(pitch / INCH - (CLASSICAL_EXTRA[section.name[0] as string] as number))}`;
     case 'narrow':
-      return section.name.startsWith('SP')
+      return /^[SX]P/.test(section.name)
         ? `${prefix}${section.name}${Math.round(pitch / 10) * 10}`
         : `${prefix}${section.name}${Math.round((outside / INCH) * 2) * 5}`;
     case 'ribbed':

@@ -87,7 +87,12 @@ export const SECTIONS: readonly Section[] = [
     ['B', 16.7, 10.3, 4.85, 0.17, 82000, 125, 'ARPM IP-20'],
     ['C', 22.2, 13.5, 6.6, 0.3, 146000, 200, 'ARPM IP-20'],
   ),
-  ...rows({ family: 'classical' }, ['D', 31.8, 19, 8.1, 0.6, 273000, 315, 'ARPM IP-20']),
+  ...rows(
+    { family: 'classical' },
+    ['Z', 10, 6, 2.5, 0.06, 32000, 50, 'ISO 4184'],
+    ['D', 31.8, 19, 8.1, 0.6, 273000, 315, 'ARPM IP-20'],
+    ['E', 38.1, 23, 9.6, 0.9, 400000, 500, 'ISO 4184'],
+  ),
   ...rows(
     { family: 'classical', notched: true },
     ['AX', 12.7, 7.9, 3.6, 0.1, 55000, 56, 'ARPM IP-20'],
@@ -101,6 +106,16 @@ export const SECTIONS: readonly Section[] = [
     ['SPZ', 9.7, 8, 2, 0.075, 36000, 63, 'ISO 4184'],
     ['SPA', 12.7, 10, 2.8, 0.12, 64000, 90, 'ISO 4184'],
     ['SPB', 16.3, 13, 3.5, 0.19, 109000, 140, 'ISO 4184'],
+    ['SPC', 22, 18, 4.8, 0.37, 200000, 224, 'ISO 4184'],
+    ['8V', 25.4, 23, 4.4, 0.5, 200000, 317, 'ARPM IP-22'],
+  ),
+  ...rows(
+    { family: 'narrow', bendsBack: false, notched: true, maxSpeed: 40 },
+    ['3VX', 9.7, 8, 1.6, 0.07, 36000, 56, 'ARPM IP-22'],
+    ['5VX', 15.9, 13.5, 2.6, 0.18, 109000, 112, 'ARPM IP-22'],
+    ['XPZ', 9.7, 8, 2, 0.07, 36000, 56, 'ISO 4184'],
+    ['XPA', 12.7, 10, 2.8, 0.11, 64000, 71, 'ISO 4184'],
+    ['XPB', 16.3, 13, 3.5, 0.18, 109000, 112, 'ISO 4184'],
   ),
   ...rows(
     { family: 'double', drivesFromBack: true },
@@ -115,6 +130,7 @@ export const SECTIONS: readonly Section[] = [
     ['PK', 3.56, 4.6, 1.5, 0.02, 9000, 45, 'ISO 9982'],
     ['PL', 4.7, 7.6, 3, 0.035, 14000, 75, 'ISO 9982'],
   ),
+  ...rows({ family: 'ribbed', drivesFromBack: true, maxSpeed: 50 }, ['DPK', 3.56, 6.8, 3.4, 0.028, 9500, 60, 'ISO 9982']),
 ];
 
 const BY_NAME = new Map(SECTIONS.map((section) => [section.name, section]));

@@ -1,4 +1,12 @@
-import { convertLength, decodeDesignation, encodeDesignation, findSection, type LengthReference, type Section } from '../belt';
+import {
+  convertLength,
+  decodeDesignation,
+  encodeDesignation,
+  findSection,
+  outsideLengthOf,
+  type LengthReference,
+  type Section,
+} from '../belt';
 
 /** A belt to be tried, by its number or by a length. */
 export interface Candidate {
@@ -34,7 +42,7 @@ export function readCandidate(candidate: Candidate, own: Section): CandidateResu
       ok: true,
       section,
       count: decoded.belt.count,
-      outsideMm: decoded.belt.outsideLength!,
+      outsideMm: outsideLengthOf(decoded.belt, section),
       designation: decoded.belt.section === null ? null : candidate.designation.trim(),
     };
   }

@@ -1,4 +1,4 @@
-import { decodeDesignation, convertLength, measuredSection, sectionNamed, type Section } from '../belt';
+import { decodeDesignation, convertLength, measuredSection, outsideLengthOf, sectionNamed, type Section } from '../belt';
 import type { Belt, Pulley } from './schema';
 
 /** The section a belt has: the table's, or its own measured one. */
@@ -29,5 +29,5 @@ export function statedPitchLength(belt: Belt): number | null {
   if (belt.length) return convertLength(belt.length.value, belt.length.reference, 'pitch', section);
   if (belt.designation === undefined) return null;
   const decoded = decodeDesignation(belt.designation);
-  return decoded.ok && decoded.belt.outsideLength !== null ? convertLength(decoded.belt.outsideLength, 'outside', 'pitch', section) : null;
+  return decoded.ok ? convertLength(outsideLengthOf(decoded.belt, section), 'outside', 'pitch', section) : null;
 }

@@ -14,6 +14,8 @@ export type ParseResult = ({ readonly ok: true } & ParsedQuantity) | { readonly 
 export interface ParseOptions {
   /** Unit taken where none is typed. Default: the core's own. */
   readonly assumed?: string;
+  /** The assumed unit was said elsewhere (a column, a header), so that a fraction under a metric one is a slip and not inches. */
+  readonly stated?: boolean;
   /** Lowest and highest value allowed, in the core's unit. */
   readonly min?: number;
   readonly max?: number;
@@ -35,6 +37,26 @@ const VULGAR: Readonly<Record<string, string>> = {
 
 const NUMBER = String.raw`(?:(\d+)(?:\s+|\s*-\s*)(\d+)\s*/\s*(\d+)|(\d+)\s*/\s*(\d+)|(\d+(?:\.\d*)?|\.\d+))`;
 const TERM = new RegExp(String.raw`^${NUMBER}\s*([^\d\s.,+-][^\d\s,+-]*(?:/[a-z]+)?)?\s*`, 'i');
+
+/** Parts into which anyone divides a whole: a fraction of another kind is a slip of the finger. */
+const DENOMINATORS: ReadonlySet<number> = new Set([2, 3, 4, 5, 6, 8, 10, 12, 16, 32, 64, 128]);
+/** The unit a second number may have after the first, and how many of it make one of the first. */
+const SMALLER: Readonly<Record<string, readonly (readonly [string, number])[]>> = {
+  ft: [['in', 12]],
+  lb: [['oz', 16]],
+  h: [
+    ['min', 60],
+    ['s', 3600],
+  ],
+  min: [['s', 60]],
+  m: [
+    ['cm', 100],
+    ['mm', 1000],
+  ],
+  cm: [['mm', 10]],
+};
+/** Units of length in which nobody writes a fraction. */
+const METRIC_LENGTHS: ReadonlySet<string> = new Set(['mm', 'cm', 'm']);
 
 /** Words that a refusal shows as an example of each dimension. */
 const EXAMPLES: Readonly<Record<Dimension, string>> = {
@@ -60,16 +82,33 @@ function tidy(text: string): string {
     .replace(/''/g, '"')
     .replace(/[−–—]/g, '-')
     .replace(/[\s ]+/g, ' ')
+    .replace(/([a-z])\s*\/\s*([a-z])/gi, '$1/$2')
+    .replace(/(\d+)\s*"\s*-?\s*(\d+\s*\/\s*\d+)$/, '$1 $2"')
     .trim();
 }
 
 /**
- * A single comma is a decimal comma (`1305,5`), unless exactly three digits follow: `1,305` may be a thousand or a fraction, and a belt
- * length is no place to guess.
+ * Digits in groups of three (`1 305 mm`, `10 000 N`) are one number where a unit follows; without one they might be two, and are refused further
+ * on. An apostrophe between groups may also be the mark of feet.
  */
-function settleCommas(text: string): { ok: true; text: string } | { ok: false; problem: string } {
+function settleGroups(text: string): { ok: true; text: string } | { ok: false; problem: string } {
+  if (/\d'\d{3}(?!\d)/.test(text))
+    return { ok: false, problem: `“${text}” can be read two ways because of the mark between its digits; write it without one.` };
+  const joined = text.replace(/^([+-]?\s*)(\d{1,3})((?: \d{3})+)(?![\d/])(?=[.,]?\d*\s*[a-z"#°])/i, (_, sign, first, rest) => {
+    return `${String(sign)}${String(first)}${String(rest).replaceAll(' ', '')}`;
+  });
+  return { ok: true, text: joined };
+}
+
+/**
+ * A single comma is a decimal comma (`1305,5`), unless exactly three digits follow: `1,305` may be a thousand or a fraction, and a belt
+ * length is no place to guess. `0,375` is a fraction: no thousand begins with nought.
+ */
+function settleCommas(text: string, dimension: Dimension): { ok: true; text: string } | { ok: false; problem: string } {
   if (!text.includes(',')) return { ok: true, text };
-  if (/\d,\d{3}(?!\d)/.test(text)) {
+  // Nobody counts turns by thousandths, so here a comma before three digits is a thousand.
+  if (dimension === 'rotation' && /^[+-]?\d{1,3}(,\d{3})+(?!\d)/.test(text)) return { ok: true, text: text.replaceAll(',', '') };
+  if (/\d,\d{3}(?!\d)/.test(text) && !/^[+-]?0+,\d+/.test(text)) {
     return {
       ok: false,
       problem: `“${text}” can be read two ways because of the comma; write it with a point or without a thousands mark.`,
@@ -90,26 +129,33 @@ export function parseQuantity(input: string, dimension: Dimension, options: Pars
   const cleaned = tidy(input);
   if (cleaned === '') return refuse(`Type a value, such as ${EXAMPLES[dimension]}.`);
   if (cleaned.length > 60) return refuse(`That is too long to be one value; write it as ${EXAMPLES[dimension]}.`);
-  const commas = settleCommas(cleaned);
+  const groups = settleGroups(cleaned);
+  if (!groups.ok) return refuse(groups.problem);
+  const commas = settleCommas(groups.text, dimension);
   if (!commas.ok) return refuse(commas.problem);
   const negative = /^-/.test(commas.text);
   let rest = commas.text.replace(/^[+-]\s*/, '');
   if (dimension === 'money') rest = rest.replace(/^cr\s*/i, '');
   const assumed: Unit | undefined = options.assumed ? unitNamed(options.assumed) : coreUnit(dimension);
+  const shown = input.trim();
+  const unreadable = `“${shown}” is not a ${dimension === 'number' ? 'number' : dimension} I can read; write it as ${EXAMPLES[dimension]}.`;
   let total = 0;
   let first: Unit | undefined;
   let previous: Unit | undefined;
   let typed = false;
   for (let terms = 0; rest !== ''; terms++) {
     const match = TERM.exec(rest);
-    if (!match || terms > 2)
-      return refuse(
-        `“${input.trim()}” is not a ${dimension === 'number' ? 'number' : dimension} I can read; write it as ${EXAMPLES[dimension]}.`,
-      );
+    if (!match || terms > 2) return refuse(unreadable);
     const [whole, wholePart, mixedTop, mixedBottom, top, bottom, plain, unitText] = match;
-    const denominator = Number(mixedBottom ?? bottom ?? 1);
-    if (denominator === 0) return refuse(`“${input.trim()}” divides by zero.`);
-    const number = plain !== undefined ? Number(plain) : Number(wholePart ?? 0) + Number(mixedTop ?? top) / denominator;
+    const fraction = plain === undefined;
+    const above = Number(mixedTop ?? top ?? 0);
+    const below = Number(mixedBottom ?? bottom ?? 1);
+    if (below === 0) return refuse(`“${shown}” divides by zero.`);
+    if (fraction && (above >= below || above === 0))
+      return refuse(`“${shown}” has a fraction that is not one (${above}/${below}); write it as ${EXAMPLES[dimension]}.`);
+    if (fraction && !DENOMINATORS.has(below))
+      return refuse(`“${shown}” has a fraction nobody measures in (${above}/${below}); write it as ${EXAMPLES[dimension]}.`);
+    const number = fraction ? Number(wholePart ?? 0) + above / below : Number(plain);
     let unit: Unit | undefined;
     if (unitText !== undefined) {
       unit = findUnit(unitText.replace(/\.$/, ''));
@@ -119,15 +165,29 @@ export function parseQuantity(input: string, dimension: Dimension, options: Pars
           `${unit.name} measures ${unit.dimension}, and this field takes ${dimension === 'number' ? 'a plain number' : dimension}; write it as ${EXAMPLES[dimension]}.`,
         );
       }
+      if (terms > 0 && !typed) return refuse(`“${shown}” is two numbers; say the unit of the first, too, or write one.`);
       typed = true;
-    } else if (previous) {
-      unit = smallerUnit(previous);
-      if (!unit) return refuse(`“${input.trim()}” has a number left over; write it as ${EXAMPLES[dimension]}.`);
+    } else if (terms > 0) {
+      const next = typed && previous ? SMALLER[previous.name]?.[0] : undefined;
+      if (!next) return refuse(`“${shown}” has a number left over; write it as ${EXAMPLES[dimension]}.`);
+      unit = unitNamed(next[0]);
     } else {
       unit = assumed;
     }
-    if (previous && unit && unit.factor >= previous.factor)
-      return refuse(`“${input.trim()}” should go from the larger unit to the smaller.`);
+    if (previous && unit) {
+      const next = unit.name;
+      const step = SMALLER[previous.name]?.find(([name]) => name === next);
+      if (!step) return refuse(`“${shown}” should go from a larger unit to a smaller of the same kind, as 4 ft 3 in does.`);
+      if (number >= step[1])
+        return refuse(`“${shown}” has ${number} ${unit.name}, which is a whole ${previous.name} or more; write it as one.`);
+    }
+    if (fraction && unit && METRIC_LENGTHS.has(unit.name)) {
+      // A fraction is never millimetres: with no unit typed it is inches.
+      const metric = unit.name;
+      if (unitText !== undefined || options.stated || previous)
+        return refuse(`“${shown}” is a fraction of ${metric}, which no tape shows; say in, or write it with a point.`);
+      unit = unitNamed('in');
+    }
     total += number * (unit?.factor ?? 1);
     first ??= unit;
     previous = unit;
@@ -141,12 +201,6 @@ export function parseQuantity(input: string, dimension: Dimension, options: Pars
   if (options.max !== undefined && value > options.max)
     return refuse(`${withUnit(options.max, first)} is the most this can be; you typed ${input.trim()}.`);
   return { ok: true, value, unit: first?.name ?? null, unitTyped: typed };
-}
-
-function smallerUnit(larger: Unit): Unit | undefined {
-  const next: Readonly<Record<string, string>> = { ft: 'in', lb: 'oz', h: 'min', m: 'cm' };
-  const name = next[larger.name];
-  return name ? unitNamed(name) : undefined;
 }
 
 function withUnit(coreValue: number, unit: Unit | undefined): string {

@@ -1,4 +1,4 @@
-import { convertLength, decodeDesignation } from '../belt';
+import { convertLength, decodeDesignation, outsideLengthOf } from '../belt';
 import { sectionOf, type Problem, type Uncertainty } from '../drive';
 import { buildDrive, uncertaintyOf, type Built } from './build';
 import { closingCheck, type ClosingCheck } from './closing';
@@ -55,10 +55,8 @@ function closings(notebook: Notebook, answer: SurveyAnswer): Look['closing'] {
     if (now.by === 'number') {
       const decoded = decodeDesignation(now.designation);
       if (!decoded.ok) return [];
-      beltMm =
-        decoded.belt.pitchLength ??
-        (decoded.belt.outsideLength === null ? null : convertLength(decoded.belt.outsideLength, 'outside', 'pitch', section));
-      beltSd = beltMm === null ? 0 : (3 + 0.002 * beltMm) / 3;
+      beltMm = decoded.belt.pitchLength ?? convertLength(outsideLengthOf(decoded.belt, section), 'outside', 'pitch', section);
+      beltSd = (3 + 0.002 * beltMm) / 3;
     } else if (now.outsideMm !== null) beltMm = convertLength(now.outsideMm, 'outside', 'pitch', section);
     if (beltMm === null) return [];
     const slopes = answer.lengthSlopes.find((s) => s.belt === belt.id)!.slopes;

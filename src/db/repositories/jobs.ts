@@ -1,4 +1,5 @@
 import type { Transaction } from 'sequelize';
+import { meterText } from '../../core/quantity';
 import type { Database } from '../connection';
 import type { JobRow, TicketEntryRow } from '../models';
 import { done, refused, stale, type Outcome } from '../outcome';
@@ -64,7 +65,8 @@ export interface JobSummary {
 export interface Job extends JobSummary {
   readonly maker: string;
   readonly model: string;
-  readonly meterHours: number | null;
+  /** As shown: 412.6 h; '' where none is known. */
+  readonly meter: string;
   readonly driveId: number | null;
   readonly beltId: string | null;
   readonly complaint: string;
@@ -139,7 +141,7 @@ export async function findJob(db: Database, shopId: number, number: number): Pro
     ...summary!,
     maker: machine?.maker ?? '',
     model: machine?.model ?? '',
-    meterHours: machine?.meterHours ?? null,
+    meter: machine && machine.meter !== null ? meterText(machine.meter, machine.meterUnit) : '',
     driveId: row.driveId,
     beltId: row.beltId,
     complaint: row.complaint,

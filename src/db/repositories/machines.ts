@@ -1,4 +1,5 @@
 import type { Transaction } from 'sequelize';
+import type { MeterUnit } from '../../core/quantity';
 import type { Database } from '../connection';
 import type { MachineRow } from '../models';
 import { done, refused, stale, type Outcome } from '../outcome';
@@ -8,7 +9,8 @@ export interface MachineFields {
   readonly maker: string;
   readonly model: string;
   readonly serial: string;
-  readonly meterHours: number | null;
+  readonly meter: number | null;
+  readonly meterUnit: MeterUnit;
   readonly notes: string;
   /** Customer by name; made where there is none of that name yet. '' for none. */
   readonly customer: string;
@@ -34,7 +36,8 @@ async function plainMany(db: Database, rows: readonly MachineRow[], transaction?
     maker: row.maker,
     model: row.model,
     serial: row.serial,
-    meterHours: row.meterHours,
+    meter: row.meter,
+    meterUnit: row.meterUnit,
     notes: row.notes,
     version: row.version,
     customer: row.customerId === null ? '' : (customers.get(row.customerId) ?? ''),

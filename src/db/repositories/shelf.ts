@@ -1,4 +1,4 @@
-import type { ShelfRow } from '../../formats/shelf-csv';
+import { shelfKey, type ShelfRow } from '../../formats/shelf-csv';
 import type { Database } from '../connection';
 import type { ShelfBeltRow } from '../models';
 import { done, refused, stale, unlessTaken, type Outcome } from '../outcome';
@@ -8,6 +8,8 @@ export type ShelfBeltFields = ShelfRow;
 
 export interface ShelfBelt extends ShelfBeltFields {
   readonly id: number;
+  /** How many are on the order list. */
+  readonly wanted: number;
   readonly version: number;
 }
 
@@ -22,6 +24,7 @@ export const plainShelfBelt = (row: ShelfBeltRow): ShelfBelt => ({
   bin: row.bin,
   priceCents: row.priceCents,
   supplierNote: row.supplierNote,
+  wanted: row.wanted,
   version: row.version,
 });
 
@@ -45,37 +48,28 @@ export async function addShelfBelt(db: Database, shopId: number, fields: ShelfBe
   return unlessTaken(taken(fields), async () => done(plainShelfBelt(await db.models.ShelfBelt.create({ shopId, ...fields }))));
 }
 
-/** Adds many rows or none; a row of a number and bin that are there already adds to its quantity. Returns how many were new and how many added to. */
-export async function importShelf(
+/**
+ * Puts belts that are not to hand on the order list: the belt of that number if it is on the shelf, whatever its bin, else a new place with none in
+ * it. `count` replaces what was wanted.
+ */
+export async function orderBelt(
   db: Database,
   shopId: number,
-  rows: readonly ShelfBeltFields[],
-): Promise<{ added: number; increased: number }> {
+  belt: { readonly designation: string; readonly section: string },
+  count: number,
+): Promise<Outcome<ShelfBelt>> {
   return db.sequelize.transaction(async (transaction) => {
-    let increased = 0;
-    for (const fields of rows) {
-      const row =
-        fields.designation === null
-          ? null
-          : await db.models.ShelfBelt.findOne({
-              where: { shopId, designation: fields.designation, bin: fields.bin },
-              transaction,
-              lock: true,
-            });
-      if (row) {
-        increased++;
-        await row.update(
-          {
-            quantity: row.quantity + fields.quantity,
-            priceCents: fields.priceCents ?? row.priceCents,
-            supplierNote: fields.supplierNote || row.supplierNote,
-            version: row.version + 1,
-          },
-          { transaction },
-        );
-      } else await db.models.ShelfBelt.create({ shopId, ...fields }, { transaction });
-    }
-    return { added: rows.length - increased, increased };
+    const wanted = shelfKey({ ...belt, lengthMm: null, lengthReference: null, bin: '' });
+    const rows = await db.models.ShelfBelt.findAll({
+      where: { shopId, section: belt.section },
+      order: [['id', 'ASC']],
+      transaction,
+      lock: true,
+    });
+    const row = rows.find((r) => shelfKey({ ...plainShelfBelt(r), bin: '' }) === wanted);
+    if (row) return done(plainShelfBelt(await row.update({ wanted: count, version: row.version + 1 }, { transaction })));
+    const blank = { lengthMm: null, lengthReference: null, lengthTyped: null, quantity: 0, bin: '', priceCents: null, supplierNote: '' };
+    return done(plainShelfBelt(await db.models.ShelfBelt.create({ shopId, ...belt, ...blank, wanted: count }, { transaction })));
   });
 }
 

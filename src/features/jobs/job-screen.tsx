@@ -21,7 +21,6 @@ import type { Job, ShelfBelt, Stage, TicketEntry } from '@/db';
 import type { ActionResult } from '@/server';
 import { Icon } from '@/ui/icons';
 import { useNotice } from '@/ui/notice';
-import { useUnits } from '@/ui/units';
 import { verdictWord } from '@/ui/verdict';
 import { beltName, runsOn } from '../match/candidates';
 import { MatchPanel, type BeltChoice } from '../match/match-panel';
@@ -59,7 +58,6 @@ export function JobScreen({ job, stage, drive, uncertainty, shelf, choices }: Jo
   const router = useRouter();
   const tell = useNotice();
   const wide = useMediaQuery('(min-width:1100px)');
-  const { show } = useUnits();
   const mayChange = useMayChange();
   const [drawer, setDrawer] = useState(false);
   const [choice, setChoice] = useState<BeltChoice | null>(null);
@@ -155,7 +153,7 @@ export function JobScreen({ job, stage, drive, uncertainty, shelf, choices }: Jo
             {job.machine}
           </Link>
           {job.model ? ` · ${job.model}` : ''}
-          {job.meterHours === null ? '' : ` · ${show(job.meterHours, 'time')}`}
+          {job.meter ? ` · ${job.meter}` : ''}
           {job.customer ? ` · ${job.customer}` : ''}
           {job.status === 'closed' ? ' · closed' : ''}
         </Typography>

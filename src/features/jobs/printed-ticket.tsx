@@ -12,13 +12,11 @@ import { Icon } from '@/ui/icons';
 import { Drawing, PAPER_INK, textWidth } from '@/ui/plate/drawing';
 import { boundsOf, fitted, placeLabels } from '@/ui/plate/outline';
 import { usePose } from '@/ui/solver';
-import { useUnits } from '@/ui/units';
 import { STAGE_WORDS, STATE_WORDS } from './stages';
 import { clock, day, EntryText } from './ticket';
 
 /** The ticket on paper: an A4 sheet with the drive as it was booked. On screen it shows as it will print. */
 export function PrintedTicket({ job, drive, shop }: { job: Job; drive: Drive | null; shop: string }) {
-  const { show } = useUnits();
   const entries = job.entries.filter((e) => !e.withdrawn);
   const booked = [...entries].reverse().find((e) => e.type === 'belt-booked');
   return (
@@ -68,7 +66,7 @@ export function PrintedTicket({ job, drive, shop }: { job: Job; drive: Drive | n
             rows={[
               ['Machine', job.machine],
               ['Maker and model', [job.maker, job.model].filter(Boolean).join(', ')],
-              ['Meter', job.meterHours === null ? '' : show(job.meterHours, 'time')],
+              ['Meter', job.meter],
               ['Customer', job.customer],
             ]}
           />
@@ -170,7 +168,6 @@ function TicketDrive({
   outsideMm: number | null;
   caption: string;
 }) {
-  const { show } = useUnits();
   const request = useMemo(
     () => ({ drive, lever: 1, ...(outsideMm !== null && beltId !== null ? { outsideMm: { [beltId]: outsideMm } } : {}) }),
     [drive, beltId, outsideMm],

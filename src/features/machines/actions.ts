@@ -2,6 +2,7 @@
 
 import { revalidatePath } from 'next/cache';
 import * as z from 'zod';
+import { METER_UNITS } from '@/core/quantity';
 import { machines } from '@/db';
 import { action } from '@/server';
 
@@ -12,7 +13,8 @@ const fields = z.object({
   model: short('The model'),
   serial: short('The serial number'),
   customer: short('The customer'),
-  meterHours: z.number().min(0, 'The meter cannot be below 0.').max(1e6, 'That is more hours than a machine can have run.').nullable(),
+  meter: z.number().min(0, 'The meter cannot be below 0.').max(1e6, 'That is more than a machine’s meter can show.').nullable(),
+  meterUnit: z.enum(METER_UNITS),
   notes: z.string().trim().max(4000, 'The notes are longer than 4000 characters.'),
   driveIds: z.array(z.number().int()).max(20),
 });

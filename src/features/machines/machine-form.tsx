@@ -11,10 +11,20 @@ import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { Machine, MachineFields } from '@/db';
-import { NumberField } from '@/ui/number-field';
 import { saveMachine } from './actions';
+import { MeterField } from './meter-field';
 
-const BLANK: MachineFields = { name: '', maker: '', model: '', serial: '', meterHours: null, notes: '', customer: '', driveIds: [] };
+const BLANK: MachineFields = {
+  name: '',
+  maker: '',
+  model: '',
+  serial: '',
+  meter: null,
+  meterUnit: 'h',
+  notes: '',
+  customer: '',
+  driveIds: [],
+};
 
 /** Adds or changes a machine. Where someone else changed it meanwhile both versions are shown, field by field. */
 export function MachineForm({
@@ -35,15 +45,17 @@ export function MachineForm({
   const [refusal, setRefusal] = useState<{ problem: string; field: string } | null>(null);
   const [theirs, setTheirs] = useState<Machine | null>(null);
   const [busy, setBusy] = useState(false);
+  const [meterProblem, setMeterProblem] = useState<string | null>(null);
   const put = (change: Partial<MachineFields>) => {
     setFields((f) => ({ ...f, ...change }));
     if (refusal?.field && refusal.field in change) setRefusal(null);
   };
   const save = async () => {
+    if (meterProblem) return setRefusal({ problem: meterProblem, field: '' });
     setBusy(true);
-    const { name, maker, model, serial, meterHours, notes, customer, driveIds } = fields;
+    const { name, maker, model, serial, meter, meterUnit, notes, customer, driveIds } = fields;
     const result = await saveMachine({
-      fields: { name, maker, model, serial, meterHours, notes, customer, driveIds: [...driveIds] },
+      fields: { name, maker, model, serial, meter, meterUnit, notes, customer, driveIds: [...driveIds] },
       ...(machine ? { existing: { id: machine.id, version } } : {}),
     }).catch(() => ({
       ok: false as const,
@@ -113,13 +125,11 @@ export function MachineForm({
           {text('maker', 'Maker')}
           {text('model', 'Model')}
           {text('serial', 'Serial number')}
-          <NumberField
-            label="Meter"
-            dimension="time"
-            value={fields.meterHours}
-            optional
-            min={0}
-            onValue={(meterHours) => put({ meterHours })}
+          <MeterField
+            meter={fields.meter}
+            unit={fields.meterUnit}
+            onMeter={(meter, meterUnit) => put({ meter, meterUnit })}
+            onProblem={setMeterProblem}
           />
           <Autocomplete
             freeSolo

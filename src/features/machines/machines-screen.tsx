@@ -7,6 +7,7 @@ import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
+import { meterText } from '@/core/quantity';
 import type { DriveSummary, JobSummary, Machine } from '@/db';
 import { Icon } from '@/ui/icons';
 import { useNotice } from '@/ui/notice';
@@ -29,7 +30,6 @@ export function MachinesScreen({
   const router = useRouter();
   const tell = useNotice();
   const mayChange = useMayChange();
-  const { show } = useUnits();
   const [find, setFind] = useState('');
   const [adding, setAdding] = useState(false);
   const shown = useMemo(() => {
@@ -93,7 +93,7 @@ export function MachinesScreen({
                   </Box>
                   <Box sx={{ color: 'var(--ts-quiet)', gridRow: { xs: 2, md: 'auto' } }}>{m.customer}</Box>
                   <Box className="ts-mono" sx={{ textAlign: 'right' }}>
-                    {m.meterHours === null ? '' : show(m.meterHours, 'time')}
+                    {m.meter === null ? '' : meterText(m.meter, m.meterUnit)}
                   </Box>
                 </Box>
               </Box>
@@ -137,14 +137,13 @@ export function MachineScreen({
   const tell = useNotice();
   const mayChange = useMayChange();
   const units = useUnits();
-  const { show } = units;
   const [changing, setChanging] = useState(false);
   const own = drives.filter((d) => machine.driveIds.includes(d.id));
   const facts: [string, string][] = [
     ['Maker', machine.maker],
     ['Model', machine.model],
     ['Serial number', machine.serial],
-    ['Meter', machine.meterHours === null ? '' : show(machine.meterHours, 'time')],
+    ['Meter', machine.meter === null ? '' : meterText(machine.meter, machine.meterUnit)],
     ['Customer', machine.customer],
   ];
   return (

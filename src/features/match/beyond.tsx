@@ -1,11 +1,17 @@
 'use client';
 
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
 import type { BeltDuty, Drive } from '@/core/drive';
 import type { ShelfBelt } from '@/db';
+import { useNotice } from '@/ui/notice';
 import { useUnits } from '@/ui/units';
 import type { MatchAnswer } from '@/workers/solver-service';
+import { orderBelt } from '../shelf/actions';
+import { useMayChange } from '../shell/shell-context';
 
 /** Speed, tightest bend and flexes, and whether the section takes them. */
 export function Duty({ duty, drive }: { duty: BeltDuty; drive: Drive }) {
@@ -35,11 +41,42 @@ export function Duty({ duty, drive }: { duty: BeltDuty; drive: Drive }) {
   );
 }
 
+/** Missing sizes listed; a wide window holds dozens. */
+const MISSING_SHOWN = 6;
+
+/** Puts one of a size on the order list, or says how many are on it. */
+function OrderButton({ designation, wanted }: { designation: string; wanted: number }) {
+  const router = useRouter();
+  const tell = useNotice();
+  const [busy, setBusy] = useState(false);
+  const order = async (count: number) => {
+    setBusy(true);
+    const result = await orderBelt({ designation, count }).catch(() => ({
+      ok: false as const,
+      problem: 'The server does not answer; look at the order list under Shelf before you try again.',
+    }));
+    setBusy(false);
+    router.refresh();
+    tell(
+      result.ok
+        ? { text: `${designation}: ${count} on the order list.`, tone: 'done', undo: () => void order(wanted) }
+        : { text: result.problem, tone: 'refused' },
+    );
+  };
+  return (
+    <Button size="small" disabled={busy} onClick={() => void order(wanted + 1)} aria-label={`Put ${designation} on the order list`}>
+      {wanted > 0 ? `${wanted} on order, one more` : 'Order one'}
+    </Button>
+  );
+}
+
 /** What an adjuster would change, and what is not to hand and would run. */
 export function Beyond({ match, drive, shelf }: { match: MatchAnswer; drive: Drive; shelf: readonly ShelfBelt[] }) {
   const { show } = useUnits();
+  const mayChange = useMayChange();
   const toHand = new Set(shelf.filter((b) => b.quantity > 0).map((b) => b.designation));
   const missing = match.standard.filter((s) => !toHand.has(s.designation));
+  const wanted = new Map(shelf.flatMap((b) => (b.designation !== null && b.wanted > 0 ? [[b.designation, b.wanted] as const] : [])));
   const ends = (w: MatchAnswer['window']) => {
     if (w.letsGoFromMm === null) return match.asksForRelease ? 'no length lets go' : 'no length can be got on';
     if (w.gripsToMm === null) return 'no length grips';
@@ -60,11 +97,22 @@ export function Beyond({ match, drive, shelf }: { match: MatchAnswer; drive: Dri
             ? match.standard.length === 0
               ? 'No standard size of this section falls in the window.'
               : 'Every standard size in the window is to hand.'
-            : missing
-                .slice(0, 8)
-                .map((s) => `${s.designation} (${show(s.outsideMm, 'length')})`)
-                .join(', ')}
+            : null}
         </Typography>
+        <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+          {missing.slice(0, MISSING_SHOWN).map((s) => (
+            <Box component="li" key={s.designation} sx={{ display: 'flex', alignItems: 'center', gap: 1.5, fontSize: 14, minHeight: 40 }}>
+              <span className="ts-mono">{s.designation}</span>
+              <Box component="span" sx={{ color: 'var(--ts-quiet)', mr: 'auto' }}>
+                {show(s.outsideMm, 'length')}
+              </Box>
+              {mayChange && <OrderButton designation={s.designation} wanted={wanted.get(s.designation) ?? 0} />}
+            </Box>
+          ))}
+        </Box>
+        {missing.length > MISSING_SHOWN && (
+          <Typography sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>and {missing.length - MISSING_SHOWN} more standard sizes.</Typography>
+        )}
       </Box>
       {match.adjusters.length > 0 && (
         <Box>

@@ -4,7 +4,7 @@ import { revalidatePath } from 'next/cache';
 import * as z from 'zod';
 
 import { readShelfFields, SHELF_CSV_ROWS } from '@/formats/shelf-csv';
-import { shelf, type ShelfBeltFields } from '@/db';
+import { shelf, shelfImports, type ShelfBeltFields } from '@/db';
 import { action } from '@/server';
 
 const fields: z.ZodType<ShelfBeltFields> = z.object({
@@ -75,13 +75,33 @@ export const removeBelt = action('technician', z.object({ id: z.number().int() }
 export const importBelts = action(
   'technician',
   z.object({
+    id: z.uuid(),
+    mode: z.enum(['add', 'set']),
     rows: z.array(fields).min(1, 'There is nothing to take in.').max(SHELF_CSV_ROWS, `Take in at most ${SHELF_CSV_ROWS} rows at a time.`),
   }),
-  async ({ db, person }, { rows }) => {
+  async ({ db, person }, { id, mode, rows }) => {
     const bad = rows.map(confirmed).find((p) => p !== null);
     if (bad) return { ok: false, reason: 'invalid', problem: bad };
-    const value = await shelf.importShelf(db, person.shopId, rows);
+    const result = await shelfImports.importShelf(db, person.shopId, id, rows, mode);
     refresh();
-    return { ok: true, value };
+    return result;
+  },
+);
+
+export const takeBackImport = action('technician', z.object({ id: z.uuid() }), async ({ db, person }, { id }) => {
+  const result = await shelfImports.takeBackImport(db, person.shopId, id);
+  refresh();
+  return result;
+});
+
+export const orderBelt = action(
+  'technician',
+  z.object({ designation: z.string().max(60), count: z.number().int().min(0).max(1000, 'That is more than a boat brings.') }),
+  async ({ db, person }, { designation, count }) => {
+    const read = readShelfFields({ designation, quantity: '0' }, 'mm');
+    if (!read.ok) return { ok: false, reason: 'invalid', problem: read.problem };
+    const result = await shelf.orderBelt(db, person.shopId, { designation, section: read.fields.section! }, count);
+    refresh();
+    return result;
   },
 );

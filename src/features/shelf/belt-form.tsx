@@ -18,7 +18,18 @@ import { beltName } from '../match/candidates';
 import { addBelt, changeBelt } from './actions';
 
 /** Adds or changes a place on the shelf: a printed number, or a section and a measured length. */
-export function BeltForm({ belt, onClose, onSaved }: { belt: ShelfBelt | null; onClose: () => void; onSaved: () => void }) {
+export function BeltForm({
+  belt,
+  onClose,
+  onSaved,
+  onRemove,
+}: {
+  belt: ShelfBelt | null;
+  onClose: () => void;
+  onSaved: () => void;
+  /** Takes the belt off the shelf; null where there is none yet. */
+  onRemove: (() => void) | null;
+}) {
   const { show, unit } = useUnits();
   const [cells, setCells] = useState<Record<string, string>>(
     belt
@@ -77,7 +88,7 @@ export function BeltForm({ belt, onClose, onSaved }: { belt: ShelfBelt | null; o
   );
   const decoded = cells['designation'] ? decodeDesignation(cells['designation']) : null;
   const reading =
-    decoded?.ok && decoded.belt.outsideLength !== null
+    decoded?.ok && decoded.belt.section !== null && decoded.belt.outsideLength !== null
       ? `${decoded.belt.section ?? 'no section'}, ${show(decoded.belt.outsideLength, 'length')} outside`
       : 'Such as 4L480, A46, 13x1170Li; or leave it empty and measure.';
   return (
@@ -130,6 +141,11 @@ export function BeltForm({ belt, onClose, onSaved }: { belt: ShelfBelt | null; o
         </Box>
       </DialogContent>
       <DialogActions sx={{ p: 2 }}>
+        {onRemove && (
+          <Button color="error" onClick={onRemove} sx={{ mr: 'auto' }}>
+            Take it off the shelf
+          </Button>
+        )}
         <Button onClick={onClose}>Leave it</Button>
         <Button type="submit" form="belt" variant="contained" disabled={busy}>
           {belt ? 'Save the belt' : 'Put it on the shelf'}

@@ -7,18 +7,28 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import Radio from '@mui/material/Radio';
+import RadioGroup from '@mui/material/RadioGroup';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
-import type { ShelfBelt } from '@/db';
-import { readShelfCsv, SHELF_COLUMNS, type ShelfRowResult } from '@/formats/shelf-csv';
+import { DataGrid, type GridColDef } from '@mui/x-data-grid';
+import { useMemo, useState } from 'react';
+import type { ImportMode, ShelfBelt } from '@/db';
+import { readShelfCsv, shelfKey, SHELF_COLUMNS, type ShelfRowResult } from '@/formats/shelf-csv';
+import { decodeText } from '@/formats/text';
 import { useUnits } from '@/ui/units';
+import { money } from '../jobs/ticket';
 import { beltName } from '../match/candidates';
 import { importBelts } from './actions';
+import { outsideMm } from './find-belts';
 
-/** Most preview rows drawn; the rest are counted. */
-const SHOWN = 200;
+/** Largest file taken, bytes. */
+const LARGEST = 4_000_000;
 
-/** A list of belts looked at before it is taken in: what each row will become, and which are refused and why. */
+/**
+ * A list of belts looked at before it is taken in: every row with all its columns, what each becomes, and which are refused and why. Counts are added
+ * to what is there, or set.
+ */
 export function ImportDialog({
   shelf,
   onClose,
@@ -26,37 +36,75 @@ export function ImportDialog({
 }: {
   shelf: readonly ShelfBelt[];
   onClose: () => void;
-  onDone: (text: string) => void;
+  onDone: (text: string, id: string) => void;
 }) {
-  const { unit } = useUnits();
+  const { unit, show } = useUnits();
+  // Made once for the list, so that a second try after a lost answer is the same act.
+  const [id, setId] = useState('');
   const [rows, setRows] = useState<readonly ShelfRowResult[] | null>(null);
+  const [mode, setMode] = useState<ImportMode>('add');
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const there = new Set(shelf.filter((b) => b.designation !== null).map((b) => `${b.designation}/${b.bin}`));
-  const good = rows?.flatMap((r) => (r.ok ? [r] : [])) ?? [];
+  const there = useMemo(() => new Map(shelf.map((b) => [shelfKey(b), b])), [shelf]);
+  const good = useMemo(() => rows?.flatMap((r) => (r.ok ? [r] : [])) ?? [], [rows]);
   const bad = rows?.flatMap((r) => (r.ok ? [] : [r])) ?? [];
+  const preview = useMemo(
+    () =>
+      good.map(({ line, fields }) => {
+        const now = there.get(shelfKey(fields));
+        const after = now ? (mode === 'add' ? now.quantity + fields.quantity : fields.quantity) : fields.quantity;
+        return {
+          id: line,
+          line,
+          belt: beltName(fields),
+          outside: outsideMm(fields),
+          quantity: fields.quantity,
+          bin: fields.bin,
+          price: fields.priceCents === null ? '' : money(fields.priceCents),
+          note: fields.supplierNote,
+          becomes: !now ? 'a new belt' : `${now.quantity} → ${after} of ${beltName(now)}`,
+        };
+      }),
+    [good, there, mode],
+  );
   const read = async (file: File) => {
     setProblem(null);
-    const result =
-      file.size > 4_000_000
-        ? { ok: false as const, problem: `${file.name} is too large to be a list of belts.` }
-        : readShelfCsv(await file.text(), unit('length'));
-    if (result.ok) setRows(result.rows);
-    else setProblem(result.problem);
+    if (file.size > LARGEST) return setProblem(`${file.name} is too large to be a list of belts.`);
+    const text = decodeText(new Uint8Array(await file.arrayBuffer()));
+    if (!text.ok) return setProblem(`${file.name}: ${text.problem}`);
+    const result = readShelfCsv(text.text, unit('length'));
+    if (!result.ok) return setProblem(result.problem);
+    setId(crypto.randomUUID());
+    setRows(result.rows);
   };
   const take = async () => {
     setBusy(true);
-    const result = await importBelts({ rows: good.map((r) => r.fields) }).catch(() => ({
+    const result = await importBelts({ id, mode, rows: good.map((r) => r.fields) }).catch(() => ({
       ok: false as const,
-      problem: 'The server does not answer; nothing was taken in. Try again in a moment.',
+      problem: 'The server does not answer. The list may have been taken in; take it in again here and it still counts once.',
     }));
     setBusy(false);
-    if (result.ok)
-      onDone(`${result.value.added} new, ${result.value.increased} added to what was there${bad.length ? `; ${bad.length} refused` : ''}.`);
-    else setProblem(result.problem);
+    if (!result.ok) return setProblem(result.problem);
+    const { added, changed, same } = result.value;
+    const parts = [
+      `${added} new`,
+      `${changed} ${mode === 'add' ? 'added to what was there' : 'set'}`,
+      ...(same ? [`${same} as they were`] : []),
+    ];
+    onDone(`${parts.join(', ')}${bad.length ? `; ${bad.length} refused` : ''}.`, id);
   };
+  const columns: GridColDef<(typeof preview)[number]>[] = [
+    { field: 'line', headerName: 'Line', width: 64 },
+    { field: 'belt', headerName: 'Belt', minWidth: 150, flex: 1, cellClassName: 'ts-mono' },
+    { field: 'outside', headerName: 'Outside', width: 110, valueFormatter: (v: number) => (Number.isFinite(v) ? show(v, 'length') : '') },
+    { field: 'quantity', headerName: 'In the list', width: 90 },
+    { field: 'bin', headerName: 'Bin', width: 80 },
+    { field: 'price', headerName: 'Price each', width: 100 },
+    { field: 'note', headerName: 'Note', minWidth: 130, flex: 1 },
+    { field: 'becomes', headerName: 'Becomes', minWidth: 170, flex: 1 },
+  ];
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="md">
+    <Dialog open onClose={onClose} fullWidth maxWidth="lg">
       <DialogTitle>Take in a list of belts</DialogTitle>
       <DialogContent>
         {problem && (
@@ -87,14 +135,24 @@ export function ImportDialog({
           </>
         ) : (
           <>
-            <Typography sx={{ mb: 1 }}>
+            <Typography>
               {good.length} {good.length === 1 ? 'row' : 'rows'} will be taken in, {bad.length} refused.
             </Typography>
+            <RadioGroup
+              row
+              value={mode}
+              onChange={(e) => setMode(e.target.value as ImportMode)}
+              aria-label="What the counts mean"
+              sx={{ mb: 1 }}
+            >
+              <FormControlLabel value="add" control={<Radio />} label="Add to what is there" />
+              <FormControlLabel value="set" control={<Radio />} label="Set to these counts" />
+            </RadioGroup>
             {bad.length > 0 && (
               <Box sx={{ mb: 2 }}>
                 <Typography variant="h3">Refused; mend these in the file and take it in again</Typography>
-                <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
-                  {bad.slice(0, SHOWN).map((r) => (
+                <Box component="ul" sx={{ m: 0, pl: 2.5, maxHeight: 180, overflowY: 'auto' }}>
+                  {bad.map((r) => (
                     <li key={r.line}>
                       Line {r.line}
                       {r.text ? ` (${r.text})` : ''}: {r.problem}
@@ -103,39 +161,18 @@ export function ImportDialog({
                 </Box>
               </Box>
             )}
-            <Box
-              component="table"
-              sx={{
-                width: '100%',
-                borderCollapse: 'collapse',
-                fontSize: 14,
-                '& td, & th': { textAlign: 'left', p: '4px 8px', borderBottom: '1px solid var(--ts-edge)' },
-              }}
-            >
-              <thead>
-                <tr>
-                  <th>Line</th>
-                  <th>Belt</th>
-                  <th>To hand</th>
-                  <th>Bin</th>
-                  <th>Becomes</th>
-                </tr>
-              </thead>
-              <tbody>
-                {good.slice(0, SHOWN).map(({ line, fields }) => (
-                  <tr key={line}>
-                    <td>{line}</td>
-                    <td className="ts-mono">{beltName(fields)}</td>
-                    <td>{fields.quantity}</td>
-                    <td>{fields.bin}</td>
-                    <td>
-                      {fields.designation && there.has(`${fields.designation}/${fields.bin}`) ? 'added to what is there' : 'a new belt'}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
+            <Box sx={{ height: Math.min(420, 110 + preview.length * 36) }}>
+              <DataGrid
+                rows={preview}
+                columns={columns}
+                rowHeight={36}
+                disableRowSelectionOnClick
+                hideFooterSelectedRowCount
+                initialState={{ pagination: { paginationModel: { pageSize: 100 } } }}
+                pageSizeOptions={[100]}
+                aria-label="Rows to be taken in"
+              />
             </Box>
-            {good.length > SHOWN && <Typography sx={{ mt: 1, color: 'var(--ts-quiet)' }}>and {good.length - SHOWN} more.</Typography>}
           </>
         )}
       </DialogContent>

@@ -6,6 +6,7 @@ import InputBase from '@mui/material/InputBase';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
 import { Icon } from '@/ui/icons';
+import { lengthTyped } from '../shelf/find-belts';
 import { listFindable, type Findable } from './search';
 
 export interface PaletteAct {
@@ -27,6 +28,20 @@ const LIMIT = 12;
 function fits(row: Row, words: readonly string[]): boolean {
   const parts = `${row.kind} ${row.label} ${row.detail}`.toLowerCase().split(/[\s,]+/);
   return words.every((w) => parts.some((p) => p.startsWith(w)));
+}
+
+/** Belts within this of a length that was typed are found by it, mm. */
+const NEAR_MM = 13;
+
+/** Belts whose outside length is about what was typed, nearest first; none where that is no length. */
+function byLength(query: string, index: readonly Findable[]): Findable[] {
+  const mm = lengthTyped(query);
+  if (mm === null) return [];
+  const off = (f: Findable) => Math.abs((f.outsideMm ?? Infinity) - mm);
+  return index
+    .filter((f) => off(f) <= NEAR_MM)
+    .sort((a, b) => off(a) - off(b))
+    .slice(0, LIMIT);
 }
 
 /** Rows whose own name holds all that was typed come before those that only mention it; a shorter name before a longer. */
@@ -58,7 +73,12 @@ export function Palette({ open, onClose, acts }: { open: boolean; onClose: () =>
       ...acts.map((a) => ({ kind: 'Do', ...a })),
       ...(index ?? []).map((f) => ({ kind: f.kind, label: f.label, detail: f.detail, run: () => router.push(f.href) })),
     ];
-    const found = all.filter((r) => fits(r, words));
+    const near = byLength(query, index ?? []);
+    const found = [
+      ...near.map((f) => ({ kind: f.kind, label: f.label, detail: f.detail, run: () => router.push(f.href) })),
+      ...all.filter((r) => fits(r, words)),
+    ];
+    if (near.length > 0) return found.slice(0, LIMIT);
     return (words.length === 0 ? found : found.sort((a, b) => nearness(a, words) - nearness(b, words))).slice(0, LIMIT);
   }, [query, index, acts, router]);
   const choose = (row: Row | undefined) => {
@@ -116,7 +136,7 @@ export function Palette({ open, onClose, acts }: { open: boolean; onClose: () =>
         {rows.map((row, i) => (
           <Box
             component="li"
-            key={`${row.kind}${row.label}${row.detail}`}
+            key={i}
             id={`palette-${i}`}
             role="option"
             aria-selected={i === at}

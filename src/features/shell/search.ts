@@ -4,13 +4,16 @@ import * as z from 'zod';
 import { formatQuantity, type Dimension } from '@/core/quantity';
 import { drives, jobs, machines, notebooks, shelf } from '@/db';
 import { action } from '@/server';
-import { beltSize } from '../match/candidates';
+import { beltName, beltSize } from '../match/candidates';
+import { outsideMm } from '../shelf/find-belts';
 
 export interface Findable {
   readonly kind: 'Job' | 'Machine' | 'Drive' | 'Notebook' | 'Belt';
   readonly label: string;
   readonly detail: string;
   readonly href: string;
+  /** Outside length of a belt, mm, so that it is found by it. */
+  readonly outsideMm?: number;
 }
 
 /** All that the command palette can find, small enough to be searched on the screen as one types. */
@@ -53,9 +56,10 @@ export const listFindable = action('viewer', z.null(), async ({ db, person }) =>
     })),
     ...belts.map((b): Findable => ({
       kind: 'Belt',
-      label: b.designation ?? `${b.section} ${b.lengthTyped}`,
+      label: beltName(b),
       detail: `bin ${b.bin || '–'}, ${b.quantity} to hand`,
-      href: `/shelf?find=${encodeURIComponent(b.designation ?? b.lengthTyped ?? '')}`,
+      href: `/shelf?find=${encodeURIComponent(beltName(b))}`,
+      outsideMm: outsideMm(b),
     })),
   ];
   return { ok: true, value: found };

@@ -1,0 +1,35 @@
+import { parseQuantity } from './parse';
+
+/** What a machine's meter counts. A reading is kept in its machine's own unit and never converted: the meter shows no other. */
+export const METER_UNITS = ['h', 'mi', 'km'] as const;
+export type MeterUnit = (typeof METER_UNITS)[number];
+
+export type MeterResult =
+  { readonly ok: true; readonly value: number; readonly unit: MeterUnit | null } | { readonly ok: false; readonly problem: string };
+
+const WRITTEN: readonly (readonly [RegExp, MeterUnit])[] = [
+  [/\s*(?:h|hrs?|hours?)\.?$/i, 'h'],
+  [/\s*(?:mi|miles?)\.?$/i, 'mi'],
+  [/\s*(?:km|kilometres?|kilometers?)\.?$/i, 'km'],
+];
+
+/** Reads a meter: `412.6`, `412.6 h`, `1 240 mi`, `2008 km`. `unit` is null where none was typed. */
+export function parseMeter(text: string): MeterResult {
+  const written = WRITTEN.find(([mark]) => mark.test(text.trim()));
+  const bare = written ? text.trim().replace(written[0], '') : text;
+  // A count of digits in groups is one number once its unit has been taken off.
+  const joined = written
+    ? bare.replace(/^(\d{1,3})((?: \d{3})+)(?=$|[.,])/, (_, first, rest) => `${first}${String(rest).replaceAll(' ', '')}`)
+    : bare;
+  const read = parseQuantity(joined, 'number', { min: 0, max: 1e6 });
+  if (read.ok) return { ok: true, value: read.value, unit: written?.[1] ?? null };
+  return {
+    ok: false,
+    problem: /least|most/.test(read.problem)
+      ? read.problem
+      : `“${text.trim()}” is not a meter reading; write it as 412.6 h, 1240 mi or 2008 km.`,
+  };
+}
+
+/** A meter reading as it is shown: `412.6 h`, `1,240 mi` without the comma. */
+export const meterText = (value: number, unit: MeterUnit): string => `${Number(value.toFixed(1))} ${unit}`;

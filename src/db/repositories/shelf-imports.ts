@@ -1,0 +1,151 @@
+import { Op } from 'sequelize';
+import { shelfKey } from '../../formats/shelf-csv';
+import type { Database } from '../connection';
+import type { ShelfBeltRow } from '../models';
+import { done, refused, type Outcome } from '../outcome';
+import type { ShelfBeltFields } from './shelf';
+
+/** What a list does to belts that are there already: counts up, or sets to what it says. */
+export type ImportMode = 'add' | 'set';
+
+export interface ImportAnswer {
+  readonly id: string;
+  readonly added: number;
+  /** Rows that were there and changed. */
+  readonly changed: number;
+  /** Rows that were there and are as the list says. */
+  readonly same: number;
+}
+
+/** One touched row: what it was, or null where the import made it; and the version the import left it at. */
+interface Change {
+  readonly rowId: number;
+  readonly version: number;
+  readonly before: ShelfBeltFields | null;
+}
+
+const FIELDS = [
+  'designation',
+  'section',
+  'lengthMm',
+  'lengthReference',
+  'lengthTyped',
+  'quantity',
+  'bin',
+  'priceCents',
+  'supplierNote',
+] as const;
+const plain = (row: ShelfBeltRow): ShelfBeltFields => Object.fromEntries(FIELDS.map((f) => [f, row[f]])) as unknown as ShelfBeltFields;
+
+/**
+ * Takes in many rows or none. A row of the same belt in the same bin, however its number is written, is the belt that is there. Lists of one belt
+ * twice add up first. Taken in once for each `id`: a repeat answers as the first did.
+ * @param id made where the list was read, so that a lost answer can be asked for again
+ */
+export async function importShelf(
+  db: Database,
+  shopId: number,
+  id: string,
+  rows: readonly ShelfBeltFields[],
+  mode: ImportMode,
+): Promise<Outcome<ImportAnswer>> {
+  return db.sequelize.transaction(async (transaction) => {
+    // Two imports of one shop wait for each other here, and so does a repeat for its first.
+    await db.models.Shop.findByPk(shopId, { transaction, lock: true });
+    const known = await db.models.ShelfImport.findByPk(id, { transaction });
+    if (known) return known.shopId === shopId ? done(known.answer as ImportAnswer) : refused('This list was taken in by another shop.');
+    const there = new Map<string, ShelfBeltRow>();
+    for (const row of await db.models.ShelfBelt.findAll({ where: { shopId }, order: [['id', 'ASC']], transaction, lock: true })) {
+      const key = shelfKey(row);
+      if (!there.has(key)) there.set(key, row);
+    }
+    const wanted = new Map<string, ShelfBeltFields>();
+    for (const row of rows) {
+      const key = shelfKey(row);
+      const first = wanted.get(key);
+      wanted.set(
+        key,
+        first
+          ? {
+              ...first,
+              quantity: first.quantity + row.quantity,
+              priceCents: row.priceCents ?? first.priceCents,
+              supplierNote: row.supplierNote || first.supplierNote,
+            }
+          : row,
+      );
+    }
+    const changes: Change[] = [];
+    const updated: (ShelfBeltFields & { id: number; shopId: number; version: number })[] = [];
+    const fresh: ShelfBeltFields[] = [];
+    let same = 0;
+    for (const [key, row] of wanted) {
+      const now = there.get(key);
+      if (!now) {
+        fresh.push(row);
+        continue;
+      }
+      const before = plain(now);
+      const after: ShelfBeltFields = {
+        ...before,
+        quantity: mode === 'add' ? before.quantity + row.quantity : row.quantity,
+        priceCents: row.priceCents ?? before.priceCents,
+        supplierNote: row.supplierNote || before.supplierNote,
+      };
+      if (FIELDS.every((f) => before[f] === after[f])) {
+        same++;
+        continue;
+      }
+      changes.push({ rowId: now.id, version: now.version + 1, before });
+      updated.push({ ...after, id: now.id, shopId, version: now.version + 1 });
+    }
+    if (updated.length > 0)
+      await db.models.ShelfBelt.bulkCreate(updated, {
+        transaction,
+        updateOnDuplicate: ['quantity', 'priceCents', 'supplierNote', 'version'],
+      });
+    const made = await db.models.ShelfBelt.bulkCreate(
+      fresh.map((fields) => ({ shopId, ...fields })),
+      { transaction, returning: true },
+    );
+    for (const row of made) changes.push({ rowId: row.id, version: row.version, before: null });
+    const answer: ImportAnswer = { id, added: made.length, changed: updated.length, same };
+    await db.models.ShelfImport.create({ id, shopId, changes, answer, takenBack: false }, { transaction });
+    return done(answer);
+  });
+}
+
+/** Takes an import back as one: what it made goes, what it changed is as before. Refused where any of its belts was changed since. */
+export async function takeBackImport(db: Database, shopId: number, id: string): Promise<Outcome<null>> {
+  return db.sequelize.transaction(async (transaction) => {
+    await db.models.Shop.findByPk(shopId, { transaction, lock: true });
+    const known = await db.models.ShelfImport.findOne({ where: { id, shopId }, transaction, lock: true });
+    if (!known) return refused('That list was not taken in here.');
+    if (known.takenBack) return done(null);
+    const changes = known.changes as readonly Change[];
+    const rows = new Map(
+      (await db.models.ShelfBelt.findAll({ where: { shopId, id: { [Op.in]: changes.map((c) => c.rowId) } }, transaction, lock: true })).map(
+        (r) => [r.id, r],
+      ),
+    );
+    const moved = changes.filter((c) => rows.get(c.rowId)?.version !== c.version);
+    if (moved.length > 0) {
+      const names = moved.slice(0, 3).map((c) => rows.get(c.rowId)?.designation ?? c.before?.designation ?? 'a measured belt');
+      return refused(
+        `${moved.length === 1 ? 'One belt of this list was' : `${moved.length} belts of this list were`} changed since (${names.join(', ')}); nothing was taken back. Mend the counts by hand.`,
+      );
+    }
+    await db.models.ShelfBelt.destroy({
+      where: { shopId, id: { [Op.in]: changes.filter((c) => c.before === null).map((c) => c.rowId) } },
+      transaction,
+    });
+    const restored = changes.flatMap((c) => (c.before === null ? [] : [{ ...c.before, id: c.rowId, shopId, version: c.version + 1 }]));
+    if (restored.length > 0)
+      await db.models.ShelfBelt.bulkCreate(restored, {
+        transaction,
+        updateOnDuplicate: ['quantity', 'priceCents', 'supplierNote', 'version'],
+      });
+    await known.update({ takenBack: true }, { transaction });
+    return done(null);
+  });
+}

@@ -1,0 +1,61 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { useNotice } from '@/ui/notice';
+import { orderBelt } from './actions';
+import type { ShelfRowShown } from './find-belts';
+
+/** What is wanted from the next boat. */
+export function OrderList({
+  belts,
+  mayChange,
+  onChanged,
+}: {
+  belts: readonly ShelfRowShown[];
+  mayChange: boolean;
+  onChanged: (text: string) => void;
+}) {
+  const tell = useNotice();
+  const [busy, setBusy] = useState(false);
+  if (belts.length === 0) return null;
+  const drop = async (belt: ShelfRowShown) => {
+    if (belt.designation === null) return;
+    setBusy(true);
+    const result = await orderBelt({ designation: belt.designation, count: 0 }).catch(() => ({
+      ok: false as const,
+      problem: 'The server does not answer; look at the list again before you change it.',
+    }));
+    setBusy(false);
+    if (result.ok) onChanged(`${belt.name} is off the order list.`);
+    else tell({ text: result.problem, tone: 'refused' });
+  };
+  return (
+    <Box
+      component="section"
+      aria-label="Order list"
+      sx={{ mb: 3, p: 2, bgcolor: 'var(--ts-ticket)', border: '1px solid var(--ts-edge)', maxWidth: 560 }}
+    >
+      <Typography variant="h2" sx={{ mb: 0.5 }}>
+        To order
+      </Typography>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {belts.map((b) => (
+          <Box component="li" key={b.id} sx={{ display: 'flex', alignItems: 'center', gap: 2, minHeight: 44 }}>
+            <Box className="ts-mono" sx={{ fontWeight: 650 }}>
+              {b.wanted} × {b.name}
+            </Box>
+            <Box sx={{ color: 'var(--ts-quiet)', fontSize: 14, mr: 'auto' }}>{b.supplierNote}</Box>
+            {mayChange && (
+              <Button disabled={busy} onClick={() => void drop(b)} aria-label={`Take ${b.name} off the order list`}>
+                Off the list
+              </Button>
+            )}
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}

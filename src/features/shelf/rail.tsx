@@ -1,0 +1,131 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import IconButton from '@mui/material/IconButton';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { useUnits } from '@/ui/units';
+import type { ShelfRowShown } from './find-belts';
+
+/** How many belts of a section hang in sight at first, and how many more at a time. */
+const FIRST = 14;
+const MORE = 56;
+
+export interface ShelfActs {
+  readonly onOpen: (belt: ShelfRowShown) => void;
+  readonly onCount: (belt: ShelfRowShown, by: number) => void;
+}
+
+/** One rail of the shelf: the belts of a section in order of length, each hung on its hook. */
+export function Rail({
+  title,
+  belts,
+  aside,
+  acts,
+}: {
+  title: string;
+  belts: readonly ShelfRowShown[];
+  /** What is said under each belt in place of its length. */
+  aside?: (belt: ShelfRowShown) => string;
+  acts: ShelfActs | null;
+}) {
+  const [shown, setShown] = useState(FIRST);
+  const longest = Math.max(1, ...belts.map((b) => b.outside).filter(Number.isFinite));
+  const toHand = belts.reduce((n, b) => n + b.quantity, 0);
+  return (
+    <Box component="section" aria-label={title} sx={{ mb: 3 }}>
+      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5 }}>
+        <Typography variant="h2" className="ts-mono">
+          {title}
+        </Typography>
+        <Box sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>
+          {toHand} to hand, {belts.length} {belts.length === 1 ? 'size' : 'sizes'}
+        </Box>
+      </Box>
+      <Box
+        component="ul"
+        sx={{
+          listStyle: 'none',
+          m: 0,
+          mt: 0.5,
+          p: 0,
+          display: 'grid',
+          gridTemplateColumns: 'repeat(auto-fill, minmax(124px, 1fr))',
+          borderTop: '5px solid var(--ts-ink)',
+          rowGap: 1.5,
+        }}
+      >
+        {belts.slice(0, shown).map((b) => (
+          <Hung key={b.id} belt={b} drop={b.outside / longest} aside={aside?.(b)} acts={acts} />
+        ))}
+      </Box>
+      {belts.length > shown && (
+        <Button onClick={() => setShown(shown + MORE)} sx={{ mt: 1 }}>
+          {Math.min(MORE, belts.length - shown)} more of {belts.length - shown}
+        </Button>
+      )}
+    </Box>
+  );
+}
+
+/** A belt on its hook, longer ones hanging lower: its number, how many, where; one more or less with a thumb. */
+function Hung({ belt, drop, aside, acts }: { belt: ShelfRowShown; drop: number; aside: string | undefined; acts: ShelfActs | null }) {
+  const { show } = useUnits();
+  const none = belt.quantity === 0;
+  const h = 34 + 34 * (Number.isFinite(drop) ? drop : 0.5);
+  const stroke = none ? 'var(--ts-edge)' : 'var(--ts-belt)';
+  return (
+    <Box component="li" sx={{ display: 'flex', flexDirection: 'column', alignItems: 'center', minWidth: 0, textAlign: 'center' }}>
+      <Box
+        component={acts ? 'button' : 'div'}
+        {...(acts ? { type: 'button' as const, onClick: () => acts.onOpen(belt), 'aria-label': `Change ${belt.name}` } : {})}
+        sx={{
+          font: 'inherit',
+          color: 'inherit',
+          border: 0,
+          background: 'none',
+          p: 0,
+          width: '100%',
+          cursor: acts ? 'pointer' : 'default',
+          display: 'block',
+          '&:hover': acts ? { bgcolor: 'var(--ts-work-soft)' } : {},
+        }}
+      >
+        <svg width={56} height={82} viewBox="0 0 56 82" aria-hidden focusable="false" style={{ display: 'block', margin: '0 auto' }}>
+          <path d="M28 0v7m-4 0h8" stroke="var(--ts-quiet)" strokeWidth={2.5} fill="none" />
+          <path
+            d={`M28 7C10 7 13 ${h} 28 ${h + 6}C43 ${h} 46 7 28 7Z`}
+            fill="none"
+            stroke={stroke}
+            strokeWidth={belt.quantity > 1 ? 5 : 3}
+            strokeDasharray={none ? '3 4' : 'none'}
+          />
+          <text x={28} y={34} textAnchor="middle" fontSize={17} fontWeight={700} fill={none ? 'var(--ts-copper)' : 'var(--ts-ink)'}>
+            {belt.quantity}
+          </text>
+        </svg>
+        <Box className="ts-mono" sx={{ fontWeight: 650, fontSize: 15, lineHeight: 1.2, px: 0.5, overflowWrap: 'anywhere' }}>
+          {belt.name}
+        </Box>
+        <Box sx={{ fontSize: 13, color: 'var(--ts-quiet)', lineHeight: 1.3 }}>
+          {aside ?? (Number.isFinite(belt.outside) ? show(belt.outside, 'length') : 'length not read')}
+        </Box>
+        <Box sx={{ fontSize: 13, color: 'var(--ts-quiet)', lineHeight: 1.3 }}>
+          {belt.bin || 'no bin'}
+          {belt.wanted > 0 ? ` · ${belt.wanted} on order` : ''}
+        </Box>
+      </Box>
+      {acts && (
+        <Box sx={{ display: 'flex', mt: 'auto' }}>
+          <IconButton aria-label={`One ${belt.name} less`} disabled={none} onClick={() => acts.onCount(belt, -1)}>
+            −
+          </IconButton>
+          <IconButton aria-label={`One ${belt.name} more`} onClick={() => acts.onCount(belt, 1)}>
+            +
+          </IconButton>
+        </Box>
+      )}
+    </Box>
+  );
+}
