@@ -1,7 +1,10 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readBeltsCsv } from './belts-csv';
 import { readCsv, writeCsv } from './csv';
 import { readDriveFile, writeDriveFile } from './drive-file';
+import { readShelfCsv, readShelfFields, writeShelfCsv } from './shelf-csv';
+import { decodeText } from './text';
 import { DEMO_DRIVES, demoDrive } from '../core/drive/sample-drives';
 
 describe('CSV', () => {
@@ -31,7 +34,7 @@ describe('CSV', () => {
       ],
     );
     const read = readCsv(text);
-    expect(read.ok && read.rows.map((r) => r.cells['note'])).toEqual(['x, "y"', "'=1+1"]);
+    expect(read.ok && read.rows.map((r) => r.cells['note'])).toEqual(['x, "y"', '=1+1']);
   });
 });
 
@@ -68,4 +71,90 @@ describe('drive files', () => {
     expect(readDriveFile(writeDriveFile(drive))).toEqual({ ok: true, drive });
   });
   it('refuses what is far too large', () => expect(readDriveFile('x'.repeat(3_000_000)).ok).toBe(false));
+});
+
+describe('the encoding of a file is recognised or refused', () => {
+  const line = 'designation,note\n4L480,Läger für Möwe ½ é\n';
+  const utf16 = (big: boolean, mark: boolean) => {
+    const units = [...(mark ? [0xfeff] : []), ...[...line].map((c) => c.charCodeAt(0))];
+    return Uint8Array.from(units.flatMap((u) => (big ? [u >> 8, u & 255] : [u & 255, u >> 8])));
+  };
+  it.each<[string, Uint8Array, string]>([
+    ['UTF-8', new TextEncoder().encode(line), 'utf-8'],
+    ['UTF-8 with a mark', Uint8Array.from([0xef, 0xbb, 0xbf, ...new TextEncoder().encode(line)]), 'utf-8'],
+    ['UTF-16 little end first, with a mark', utf16(false, true), 'utf-16le'],
+    ['UTF-16 big end first, with a mark', utf16(true, true), 'utf-16be'],
+    ['UTF-16 little end first, without', utf16(false, false), 'utf-16le'],
+    ['UTF-16 big end first, without', utf16(true, false), 'utf-16be'],
+    ['Windows-1252', Uint8Array.from([...line].map((c) => c.charCodeAt(0))), 'windows-1252'],
+  ])('%s', (_, bytes, encoding) => {
+    const read = decodeText(bytes);
+    expect(read).toEqual({ ok: true, encoding, text: line });
+  });
+  it.each<[string, Uint8Array]>([
+    ['a picture', Uint8Array.from([0x89, 0x50, 0x4e, 0x47, 0, 0, 0, 13, 0x49, 0x48, 0, 1])],
+    ['bytes that no encoding of ours has', Uint8Array.from([0x41, 0x81, 0x8d, 0x42])],
+    ['half a letter of UTF-16', Uint8Array.from([0xff, 0xfe, 0x41, 0x00, 0x42])],
+  ])('%s is refused with a sentence, never filled with question marks', (_, bytes) => {
+    const read = decodeText(bytes);
+    expect(read.ok).toBe(false);
+    if (!read.ok) expect(read.problem).toMatch(/\.$/);
+  });
+});
+
+describe('the shelf as CSV', () => {
+  it('given out and taken in again changes nothing, whatever is in it', () => {
+    const texts = fc.string({ maxLength: 30 }).map((t) => t.trim());
+    const rows = fc.array(
+      fc.record({
+        number: fc.constantFrom('4L480', 'A-46', '3/B75', '6PK1750', null),
+        length: fc.constantFrom('47 7/8 in', '1201 mm', '1 305 mm', '51-3/8"'),
+        reference: fc.constantFrom('inside', 'outside', 'pitch'),
+        quantity: fc.integer({ min: 0, max: 9999 }),
+        price: fc.option(fc.integer({ min: 0, max: 99999 })),
+        bin: texts,
+        note: texts,
+      }),
+      { maxLength: 12 },
+    );
+    fc.assert(
+      fc.property(rows, (list) => {
+        const made = list.map((r) =>
+          readShelfFields(
+            {
+              designation: r.number ?? '',
+              section: 'A',
+              length: r.length,
+              reference: r.reference,
+              quantity: String(r.quantity),
+              price: r.price === null ? '' : (r.price / 100).toFixed(2),
+              bin: r.bin,
+              note: r.note,
+            },
+            'mm',
+          ),
+        );
+        const fields = made.map((m) => {
+          if (!m.ok) throw new Error(m.problem);
+          return m.fields;
+        });
+        const back = readShelfCsv(writeShelfCsv(fields), 'in');
+        if (!back.ok) throw new Error(back.problem);
+        expect(back.rows.map((r) => r.ok && r.fields)).toEqual(fields);
+      }),
+      { numRuns: 300, seed: 4 },
+    );
+  });
+  it('two thousand rows are read well within two seconds of a slow machine', () => {
+    const text = `designation,quantity,bin\n${Array.from({ length: 2000 }, (_, i) => `4L${300 + (i % 600)},${i % 7},B${i}`).join('\n')}\n`;
+    const read = readShelfCsv(text, 'in');
+    expect(read.ok && read.rows.filter((r) => r.ok)).toHaveLength(2000);
+  });
+  it('a fraction under millimetres is inches, or refused where the file says mm', () => {
+    const belts = (unit: string, length: string) => readBeltsCsv(`id,section,length,unit\nx,4L,${length},${unit}\n`);
+    expect(belts('', '51 3/8')).toMatchObject({ ok: true, belts: [{ lengthMm: expect.closeTo(1304.925, 6) }] });
+    expect(belts('mm', '51 3/8')).toMatchObject({ ok: false, problem: expect.stringContaining('line 2') });
+    for (const inch of ['in', 'inch', 'inches', String.fromCharCode(34).repeat(4)])
+      expect(belts(inch, '51 3/8')).toMatchObject({ ok: true, belts: [{ lengthMm: expect.closeTo(1304.925, 6) }] });
+  });
 });

@@ -12,6 +12,7 @@ import { Icon } from '@/ui/icons';
 import { Drawing, PAPER_INK, textWidth } from '@/ui/plate/drawing';
 import { boundsOf, fitted, placeLabels } from '@/ui/plate/outline';
 import { usePose } from '@/ui/solver';
+import { useUnits } from '@/ui/units';
 import { STAGE_WORDS, STATE_WORDS } from './stages';
 import { clock, day, EntryText } from './ticket';
 
@@ -168,6 +169,7 @@ function TicketDrive({
   outsideMm: number | null;
   caption: string;
 }) {
+  const { show } = useUnits();
   const request = useMemo(
     () => ({ drive, lever: 1, ...(outsideMm !== null && beltId !== null ? { outsideMm: { [beltId]: outsideMm } } : {}) }),
     [drive, beltId, outsideMm],
