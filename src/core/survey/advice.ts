@@ -1,4 +1,5 @@
-import type { Fit, Mirror } from './fit';
+import type { Fit } from './descend';
+import type { Mirror } from './folds';
 import { distanceBetween, type Model } from './model';
 import type { Trust } from './trust';
 

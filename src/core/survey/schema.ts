@@ -132,7 +132,9 @@ export function validateSurvey(document: unknown): SurveyResult {
   const parsed = sheet.safeParse(document);
   if (!parsed.success) return { ok: false, problems: parsed.error.issues.map((i) => ({ path: pathText(i.path), message: i.message })) };
   const { drive: bare, points, photos, measures, sides, tapeSd, diameterSd } = parsed.data;
-  const read = validateDrive({ ...bare, pulleys: bare.pulleys.map((p) => ({ ...p, x: p['x'] ?? 0, y: p['y'] ?? 0 })) });
+  // Where it stands is what is to be found; on one shaft it is one place whatever the drive says of each.
+  const first = (p: Record<string, unknown>) => (p['shaft'] === undefined ? p : (bare.pulleys.find((o) => o['shaft'] === p['shaft']) ?? p));
+  const read = validateDrive({ ...bare, pulleys: bare.pulleys.map((p) => ({ ...p, x: first(p)['x'] ?? 0, y: first(p)['y'] ?? 0 })) });
   if (!read.ok) return { ok: false, problems: read.problems.map((p) => ({ path: `drive.${p.path}`, message: p.message })) };
   const survey: Survey = { drive: read.drive, points, photos, measures, sides, tapeSd, diameterSd };
   const problems = crossProblems(survey);

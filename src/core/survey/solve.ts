@@ -1,6 +1,8 @@
 import type { Problem } from '../drive';
 import { adviseNext, type NextMeasure } from './advice';
-import { chiSquareLimit, dropWithout, fitSurvey, mirrorImages, type Fit } from './fit';
+import type { Fit } from './descend';
+import { chiSquareLimit, fitSurvey } from './fit';
+import { dropWithout, mirrorImages, type Mirror } from './folds';
 import { beltReading, layOut, newModel, newReadings, readAll, type Model, type Readings } from './model';
 import type { Survey } from './schema';
 import { trustIn, type Trust } from './trust';
@@ -77,11 +79,14 @@ const BENT = 2;
  */
 export function solveSurvey(survey: Survey): SurveyAnswer {
   const model = newModel(survey);
-  const fit = fitSurvey(model);
   const readings = newReadings(model);
+  const { best: fit, twins } = fitSurvey(model, (found) => {
+    readAll(model, found.full, true, readings);
+    return trustIn(model, readings).loose.length > 0;
+  });
   readAll(model, fit.full, true, readings);
   const trust = trustIn(model, readings);
-  const mirrors = mirrorImages(model, fit, readings);
+  const mirrors = [...mirrorImages(model, fit, readings), ...twins.flatMap((twin) => twinOf(model, fit, twin))];
   const moving = movingCentres(
     model,
     trust,
@@ -144,6 +149,17 @@ export function solveSurvey(survey: Survey): SurveyAnswer {
     errors: errorsOf(model, trust),
     drawn: Float64Array.from({ length: 2 * model.places.length }, (_, k) => fit.full[2 * model.centreOf[k >> 1]! + (k & 1)]!),
   };
+}
+
+/** Places of one centre this many tape errors apart or nearer are one place, closely enough known or not: its own spread speaks of that. */
+const APART_SDS = 10;
+
+/** Another place that fits within chance, as what moves from here to there. */
+function twinOf(model: Model, fit: Fit, twin: Fit): Mirror[] {
+  const moved = Array.from({ length: model.centres }, (_, c) => c).filter(
+    (c) => Math.hypot(twin.full[2 * c]! - fit.full[2 * c]!, twin.full[2 * c + 1]! - fit.full[2 * c + 1]!) > APART_SDS * model.survey.tapeSd,
+  );
+  return moved.length > 0 ? [{ full: twin.full, moved }] : [];
 }
 
 function movingCentres(model: Model, trust: Trust, mirrored: readonly (readonly number[])[]): Set<number> {

@@ -1,4 +1,4 @@
-import { normalEquations } from './fit';
+import { normalEquations } from './descend';
 import { symmetricEigen } from './linear';
 import type { Model, Readings } from './model';
 
