@@ -32,10 +32,10 @@ test('a drive is drawn from nothing, asked, saved as a file, taken in again and 
   await field(page, 'Name of the drive', 'Bench grinder');
   await page.getByRole('button', { name: 'Save this drive' }).click();
   await expect(page.getByRole('heading', { name: 'Bench grinder' })).toBeVisible();
-  const sentence = page.getByText(/always tight/);
+  const sentence = page.getByText(/tight for life/);
   await expect(sentence).toBeVisible();
   const said = await sentence.textContent();
-  await expect(page.getByRole('row').filter({ hasText: 'A42' })).toContainText(/Runs|Won’t/);
+  await expect(page.getByRole('row').filter({ hasText: 'A42' })).toContainText(/Runs|Won’t|Too short/);
 
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save as a file' }).click()]);
   const file = info.outputPath(download.suggestedFilename());
@@ -46,7 +46,7 @@ test('a drive is drawn from nothing, asked, saved as a file, taken in again and 
   await page.goto('/drives');
   await page.getByLabel('Drive file').setInputFiles(file);
   await expect(page.getByRole('heading', { name: 'Bench grinder' })).toBeVisible();
-  await expect(page.getByText(/always tight/)).toHaveText(said!);
+  await expect(page.getByText(/tight for life/)).toHaveText(said!);
 });
 
 test('a faulty file is refused with every fault and its place', async ({ page }) => {
@@ -125,7 +125,7 @@ test('checks say what is wrong while one draws', async ({ page }) => {
   await page.goto('/drives/new?from=mower-deck');
   await page.getByRole('button', { name: /^2 Blade spindle;/ }).focus();
   await field(page, 'Up (y)', '-2 in');
-  await expect(page.getByText(/pitch circles of “engine” and “driven” overlap/)).toBeVisible();
+  await expect(page.getByText(/pitch circles of “Engine pulley” and “Blade spindle” overlap/)).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText('The drive can be solved.')).toBeVisible();
 });

@@ -192,7 +192,10 @@ function compileBelt(
   y: Float64Array,
 ): BeltResult {
   const problems: Problem[] = [];
-  const name = (stop: number) => `“${belt.route[stop]?.pulley ?? ''}”`;
+  const name = (stop: number) => {
+    const p = drive.pulleys.find(({ id }) => id === belt.route[stop]?.pulley);
+    return `“${p?.label ?? p?.id ?? ''}”`;
+  };
   const n = belt.route.length;
   if (n < 2)
     return { ok: false, problems: [{ path: `${path}.route`, message: `a belt needs at least two pulleys; this route names ${n}` }] };

@@ -8,6 +8,9 @@ import { VerdictWord } from '@/ui/verdict';
 import { beltName, isExact, piecesOf } from './candidates';
 import { rescueSentence, whySentence, type WhyContext } from './words';
 
+/** Out of sight and still read out. */
+const HIDDEN = { position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' } as const;
+
 /** Every belt of the shelf in the place of the drive's own: a table, or cards where it is narrow. */
 export function BeltTable({
   rows,
@@ -18,6 +21,7 @@ export function BeltTable({
   context,
   rescues,
   lengthJudged,
+  headed,
 }: {
   rows: readonly MatchedBelt[];
   narrow: boolean;
@@ -27,6 +31,8 @@ export function BeltTable({
   context: WhyContext;
   rescues: Readonly<Record<string, readonly RunningSettings[]>>;
   lengthJudged: boolean;
+  /** False where a table above has the same columns. */
+  headed: boolean;
 }) {
   const units = useUnits();
   const { show } = units;
@@ -90,7 +96,6 @@ export function BeltTable({
     );
   }
   const head = {
-    width: '1%',
     textAlign: 'left' as const,
     fontWeight: 600,
     fontSize: 13,
@@ -99,23 +104,24 @@ export function BeltTable({
     borderBottom: '1px solid var(--ts-ink)',
     whiteSpace: 'nowrap' as const,
   };
-  const right = { ...head, textAlign: 'right' as const };
+  const right = { ...head, width: 86, textAlign: 'right' as const };
   return (
     <Box
       component="table"
       sx={{
         width: '100%',
         borderCollapse: 'collapse',
+        tableLayout: 'fixed',
         fontSize: 14,
         '& td': { p: '5px 8px', borderBottom: '1px solid var(--ts-edge)', verticalAlign: 'baseline' },
       }}
     >
-      <thead>
+      <Box component="thead" sx={headed ? {} : HIDDEN}>
         <tr>
-          <Box component="th" scope="col" sx={head}>
+          <Box component="th" scope="col" sx={{ ...head, width: 168 }}>
             Belt, bin · to hand
           </Box>
-          <Box component="th" scope="col" sx={head}>
+          <Box component="th" scope="col" sx={{ ...head, width: 104 }}>
             Outside
           </Box>
           <Box component="th" scope="col" sx={{ ...head, width: 'auto' }}>
@@ -133,7 +139,7 @@ export function BeltTable({
             Chance
           </Box>
         </tr>
-      </thead>
+      </Box>
       <tbody>
         {rows.map((b) => {
           const seats = b.verdict !== 'wrong-section' && lengthJudged;
@@ -164,7 +170,7 @@ export function BeltTable({
                     minHeight: 24,
                     color: 'inherit',
                     cursor: 'pointer',
-                    whiteSpace: 'nowrap',
+                    textAlign: 'left',
                   }}
                 >
                   {beltName(stock.get(b.id)!)}

@@ -140,7 +140,7 @@ export function MatchPanel({
   const groups = inGroups(ordered, match?.window ?? NO_WINDOW, match?.rescues ?? {});
   const many = groups.run.length > RUNNING_SHOWN || groups.near.length > NEAR_SHOWN;
   const nameOf = (b: MatchedBelt) => beltName(stock.get(b.id)!);
-  const table = (rows: readonly MatchedBelt[]) =>
+  const table = (rows: readonly MatchedBelt[], headed = true) =>
     context &&
     rows.length > 0 && (
       <BeltTable
@@ -152,18 +152,21 @@ export function MatchPanel({
         context={context}
         rescues={match?.rescues ?? {}}
         lengthJudged={match?.judgesLength ?? true}
+        headed={headed}
       />
     );
   return (
     <Box>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, alignItems: 'baseline', mb: 0.5 }}>
-        <Typography variant="h1" component="h2">
-          Will it run?
-        </Typography>
-        <Typography component="p" aria-live="polite" sx={{ color: 'var(--ts-quiet)' }}>
-          {match ? <WindowSentence match={match} /> : 'Computing …'}
-        </Typography>
-        {act && <Box sx={{ ml: 'auto' }}>{act}</Box>}
+      <Box sx={{ display: 'flex', columnGap: 2, alignItems: 'center', mb: 0.5 }}>
+        <Box sx={{ mr: 'auto', display: 'flex', flexWrap: 'wrap', columnGap: 2, alignItems: 'baseline' }}>
+          <Typography variant="h1" component="h2">
+            Will it run?
+          </Typography>
+          <Typography component="p" aria-live="polite" sx={{ color: 'var(--ts-quiet)' }}>
+            {match ? <WindowSentence match={match} /> : 'Computing …'}
+          </Typography>
+        </Box>
+        {act && <Box sx={{ flex: 'none' }}>{act}</Box>}
       </Box>
       {pending && match && <LinearProgress aria-label="Computing" sx={{ height: 2, mb: -0.25 }} />}
       {match?.judgesLength === false ? null : match ? (
@@ -222,7 +225,7 @@ export function MatchPanel({
               <Typography variant="h3" sx={{ mt: 2, mb: 0.5, color: 'var(--ts-quiet)' }}>
                 Near misses
               </Typography>
-              {table(unfolded === 'none' ? groups.near.slice(0, NEAR_SHOWN) : groups.near)}
+              {table(unfolded === 'none' ? groups.near.slice(0, NEAR_SHOWN) : groups.near, groups.run.length === 0)}
             </>
           )}
           {many && unfolded === 'none' && (
@@ -235,7 +238,7 @@ export function MatchPanel({
               <Button aria-expanded={unfolded === 'all'} onClick={() => setUnfolded(unfolded === 'all' ? 'none' : 'all')}>
                 {unfolded === 'all' ? 'Fold away what cannot help' : hopelessWords(groups.hopeless)}
               </Button>
-              {unfolded === 'all' && table(groups.hopeless.slice(0, HOPELESS_SHOWN))}
+              {unfolded === 'all' && table(groups.hopeless.slice(0, HOPELESS_SHOWN), false)}
               {unfolded === 'all' && groups.hopeless.length > HOPELESS_SHOWN && (
                 <Typography sx={{ mt: 1, fontSize: 14, color: 'var(--ts-quiet)' }}>
                   {groups.hopeless.length - HOPELESS_SHOWN} more are further off still; find any of them under Shelf.

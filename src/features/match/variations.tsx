@@ -26,7 +26,7 @@ export function Variations({
   toleranceMm: number;
   uncertainty: Uncertainty | null;
 }) {
-  const { show } = useUnits();
+  const { show, caliper } = useUnits();
   const [tally, setTally] = useState<{ done: number; works: number } | null>(null);
   const [running, setRunning] = useState(false);
   const going = useRef(false);
@@ -57,7 +57,7 @@ export function Variations({
       </Button>
       <Box role="status" sx={{ fontSize: 14, flex: 1, minWidth: 220 }}>
         {tally === null
-          ? `${uncertainty ? 'Everything as closely as it was measured' : `Springs ±10 %, pulleys ±${show(0.5, 'length', 1)}`}, belt ±${show(toleranceMm, 'length')}: ${DRAWS} made-up drives.`
+          ? `${uncertainty ? 'Everything as closely as it was measured' : `Springs ±10 %, pulleys ±${caliper(0.5)}`}, belt ±${show(toleranceMm, 'length')}: ${DRAWS} made-up drives.`
           : `${name} works on ${Math.round((100 * tally.works) / Math.max(1, tally.done))} % of ${tally.done} drives drawn with springs, pulleys and belt a little off.`}
         {running && (
           <LinearProgress variant="determinate" value={((tally?.done ?? 0) / DRAWS) * 100} aria-label="Drives tried" sx={{ mt: 0.5 }} />
