@@ -96,7 +96,7 @@ async function answerSides(page: Page) {
 /** Every belt of the shelf with its verdict, as the page lists them. */
 async function verdicts(page: Page): Promise<string[]> {
   await expect(page.getByRole('heading', { name: 'Will it run?' })).toBeVisible();
-  await page.getByRole('button', { name: /more that won’t seat/ }).click();
+  await page.getByRole('button', { name: /cannot help/ }).click();
   const rows = await page
     .getByRole('row')
     .filter({ has: page.getByRole('button') })

@@ -2,8 +2,10 @@ import type { ArmPlace, NotebookArm } from './notebook';
 
 /** What the distances at an arm's ends say beyond its positions. */
 export interface ArmFinding {
-  readonly code: 'end-out-of-reach' | 'second-place';
+  readonly code: 'end-out-of-reach' | 'second-place' | 'arm-reading-off' | 'arm-reading-unchecked';
   readonly mm?: number;
+  /** The reading spoken of, by its id. */
+  readonly end?: string;
 }
 
 export type ArmResult =
@@ -25,10 +27,19 @@ interface Surroundings {
 }
 
 interface Distance {
+  readonly id: string;
+  readonly sd: number;
   readonly from: { x: number; y: number };
   readonly to: { x: number; y: number };
   readonly centres: number;
 }
+
+/** What the places a distance is taken between are themselves off by, mm. */
+const PLACE_SD_MM = 2;
+/** A reading this many deviations from what the others of its place say is pointed out. */
+const OFF_SDS = 3;
+/** A reading that the others tell less than this of is checked by none: where it alone sets the place, a slip in it goes unseen. */
+const LEAST_CHECK = 0.12;
 
 /** Distances that miss by more than this cannot be reached, mm. */
 const OUT_OF_REACH_MM = 8;
@@ -53,7 +64,13 @@ export function armPositions(arm: NotebookArm, around: Surroundings): ArmResult 
     const value = around.take(`arm ${arm.id} ${end.id}`, end.value, end.sd ?? around.tapeSd);
     distances.set(end.at, [
       ...(distances.get(end.at) ?? []),
-      { from, to, centres: value - sign * (around.radius(end.from) + around.radius(end.to)) },
+      {
+        id: end.id,
+        sd: Math.hypot(end.sd ?? around.tapeSd, PLACE_SD_MM),
+        from,
+        to,
+        centres: value - sign * (around.radius(end.from) + around.radius(end.to)),
+      },
     ]);
   }
   if (missing.length > 0) return { ok: false, missing };
@@ -88,6 +105,7 @@ export function armPositions(arm: NotebookArm, around: Surroundings): ArmResult 
     const best = minima[0]!;
     const alike = minima.filter((m) => m.miss <= best.miss + AS_GOOD).sort((a, b) => Math.abs(a.q) - Math.abs(b.q));
     const off = Math.sqrt(best.miss / list.length);
+    findings.push(...checked(list, (at) => list.map((d) => moved(d.from, at, pivot, direction, d.to)), alike[0]!.q));
     if (off > OUT_OF_REACH_MM) findings.push({ code: 'end-out-of-reach', mm: off });
     else if (alike.length > 1) findings.push({ code: 'second-place' });
     return alike[0]!.q;
@@ -95,6 +113,29 @@ export function armPositions(arm: NotebookArm, around: Surroundings): ArmResult 
   const released = arm.stood === 'released' ? 0 : find('released');
   const engaged = arm.stood === 'engaged' ? 0 : find('engaged');
   return { ok: true, released, engaged, brake: arm.brake === null ? null : find('brake'), direction, findings };
+}
+
+/**
+ * Each reading of one place against what the others say of it: left out, it lies r/(1 − h) off, give or take σ/√(1 − h), h being its share in
+ * where the arm was put (Cook and Weisberg 1982). One that nothing else tells of is said to be unchecked.
+ */
+function checked(list: readonly Distance[], lengthsAt: (q: number) => readonly number[], q: number): ArmFinding[] {
+  const here = lengthsAt(q);
+  const step = 1e-3;
+  const slopes = lengthsAt(q + step).map((v, i) => (v - here[i]!) / step);
+  const weight = list.reduce((sum, d, i) => sum + (slopes[i]! / d.sd) ** 2, 0);
+  if (!(weight > 0) || list.length < 2) return [];
+  const worst: { by: number; sds: number; id: string }[] = [];
+  const found: ArmFinding[] = [];
+  list.forEach((d, i) => {
+    const free = 1 - (slopes[i]! / d.sd) ** 2 / weight;
+    const r = d.centres - here[i]!;
+    if (free < LEAST_CHECK) found.push({ code: 'arm-reading-unchecked', end: d.id });
+    else worst.push({ by: r / free, sds: Math.abs(r) / (d.sd * Math.sqrt(free)), id: d.id });
+  });
+  const most = worst.sort((a, b) => b.sds - a.sds)[0];
+  if (most && most.sds > OFF_SDS) found.push({ code: 'arm-reading-off', end: most.id, mm: most.by });
+  return found;
 }
 
 /** Distance between a part of the arm moved to q and a fixed place. */

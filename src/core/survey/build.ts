@@ -30,9 +30,13 @@ export interface Finding {
     | 'tightens-the-wrong-way'
     | 'brake-outside-travel'
     | 'second-place'
+    | 'arm-reading-off'
+    | 'arm-reading-unchecked'
     | 'cannot-teach'
     | 'keeper-left-out';
   readonly of: string;
+  /** The reading spoken of, by its id. */
+  readonly end?: string;
   /** mm, where a figure belongs to it. */
   readonly mm?: number;
   readonly text?: string;
@@ -83,7 +87,29 @@ export function buildDrive(notebook: Notebook, answer: SurveyAnswer): Built {
   const { drive, untaught } = withTaught(read.drive, taught, reader);
   const made = compileDrive(drive);
   if (!made.ok) return { drive: null, missing, findings, problems: made.problems };
-  return { drive, missing, findings: [...findings, ...untaught, ...mechanismFindings(drive, ends)], problems: [] };
+  return {
+    drive: askingFor(notebook, drive),
+    missing,
+    findings: [...findings, ...untaught, ...mechanismFindings(drive, ends)],
+    problems: [],
+  };
+}
+
+/**
+ * The drive asking for the belts that were said to be right for it: a number that was read or taken, or a length that is a new belt's. What was
+ * measured on a worn belt checks the path and teaches springs; it never becomes what the drive asks for.
+ */
+function askingFor(notebook: Notebook, drive: Drive): Drive {
+  return {
+    ...drive,
+    belts: drive.belts.map((b, i) => {
+      const { asks, now } = notebook.belts[i]!;
+      const { length, designation, ...rest } = b;
+      if (asks.trim() !== '') return { ...rest, designation: asks.trim() };
+      if (designation !== undefined) return { ...rest, designation };
+      return length !== undefined && now.isNew ? { ...rest, length } : rest;
+    }),
+  };
 }
 
 function placesOf(notebook: Notebook, answer: SurveyAnswer, error: SurveyAnswer['errors'][number] | null): Places {

@@ -15,6 +15,9 @@ export const total = (fit: Fit): number => fit.cost + fit.penalty;
 export const better = (a: Fit, b: Fit): boolean => total(a) < total(b) - 1e-9 * (1 + total(b));
 
 const MOST_STEPS = 60;
+/** A descent that is wanted only below some sum of squares is looked at every so many steps, and given up where it is over it and has hardly fallen. */
+const GLANCE = 4;
+const STUCK = 0.8;
 /** A descent ends with a step this short, mm. */
 const LAST_STEP_MM = 1e-7;
 
@@ -57,13 +60,21 @@ export function normalEquations(model: Model, readings: Readings, matrix: Float6
   }
 }
 
-/** Levenberg–Marquardt from a start (Marquardt 1963). A belt that could lie before a step must lie after it. */
-export function descend(model: Model, start: Float64Array, belts: boolean, shop: Workshop): Fit {
+/**
+ * Levenberg–Marquardt from a start (Marquardt 1963). A belt that could lie before a step must lie after it.
+ * @param hopelessAbove a place above this sum of squares is not wanted: the descent may be given up there
+ */
+export function descend(model: Model, start: Float64Array, belts: boolean, shop: Workshop, hopelessAbove = Infinity): Fit {
   let full = start.slice();
   let next = start.slice();
   let lambda = 1e-3;
+  let earlier = Infinity;
   readAll(model, full, belts, shop.now);
   for (let k = 0; k < MOST_STEPS; k++) {
+    if (k % GLANCE === GLANCE - 1) {
+      if (shop.now.cost > hopelessAbove && shop.now.cost > STUCK * earlier) break;
+      earlier = shop.now.cost;
+    }
     normalEquations(model, shop.now, shop.matrix, shop.right);
     const step = solveDamped(shop.matrix, shop.right, model.free.length, lambda);
     if (!step) {

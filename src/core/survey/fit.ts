@@ -2,7 +2,7 @@ import { seededRandom } from '../drive';
 import { better, descend, framed, newWorkshop, total, type Fit, type Workshop } from './descend';
 import { turnedOver, unfold } from './folds';
 import { layOutByCrossing, layOutByDistance, layOutFromPhoto } from './layout';
-import type { Model } from './model';
+import { readAll, type Model } from './model';
 import { neighbours } from './neighbours';
 
 /** Layouts by construction that are carried on, and refined. */
@@ -13,6 +13,7 @@ const SCATTERED_STARTS = 3;
 const FRUITLESS_STARTS = 14;
 const MOST_STARTS = 90;
 const MOST_FOLDS = 6;
+const MOST_UNFOLDED = 8;
 /** Shares of chance as normal deviates: residuals above the one in a thousand are a conflict, those within 95 % are not to be told from chance. */
 const CONFLICT_Z = 3.0902;
 const PLAUSIBLE_Z = 1.6449;
@@ -52,8 +53,8 @@ export function fitSurvey(model: Model, loose: (fit: Fit) => boolean): Search {
     found.push(fit);
     return true;
   };
-  const unfolded = (start: Float64Array): Fit => {
-    let fit = descend(model, start, false, shop);
+  const unfolded = (first: Fit): Fit => {
+    let fit = first;
     for (let round = 0; round < MOST_FOLDS; round++) {
       const improved = unfold(model, fit, shop);
       if (!improved) break;
@@ -61,27 +62,42 @@ export function fitSurvey(model: Model, loose: (fit: Fit) => boolean): Search {
     }
     return fit;
   };
-  for (const start of builtStarts(model, reach, shop)) consider(unfolded(start));
+  const built = [...builtStarts(model, reach, shop)].map((start) => descend(model, start, false, shop)).sort((a, b) => total(a) - total(b));
+  const fitsWell = (fit: Fit) => fit.penalty === 0 && fit.cost <= (freedom > 0 ? chiSquareLimit(freedom) : 1e-6);
+  for (const [k, fit] of built.entries()) {
+    consider(fit);
+    // One that fits is unfolded by its neighbours later on; of those that do not, a few are worth unfolding.
+    if (k < MOST_UNFOLDED && !fitsWell(best!)) consider(unfolded(fit));
+  }
   const straight = (start: Float64Array): boolean => {
-    const fit = descend(model, start, false, shop);
+    const fit = descend(model, start, false, shop, total(best!) + chiSquareLimit(Math.max(1, freedom)));
     const fresh = consider(fit);
     // What breaks a side may obey it turned over as a whole.
     return (fit.penalty > 0 && consider(turnedOver(model, fit, shop))) || fresh;
+  };
+  /** In a large sheet, only where the part turned over does not tear its measures far apart. */
+  const worthIt = (trial: Float64Array): boolean => {
+    if (model.centres <= SMALL_SHEET) return true;
+    readAll(model, trial, false, shop.then);
+    return shop.then.cost <= total(best!) + WORTH_TURNING;
   };
   if (!loose(best!)) {
     const around = new Set<Fit>();
     for (let next: Fit | undefined = best; next; next = found.find((f) => !around.has(f) && plausible(f, best!, freedom))) {
       around.add(next);
-      for (const trial of neighbours(model, next)) straight(trial);
+      for (const trial of neighbours(model, next)) if (worthIt(trial)) straight(trial);
       if (around.size > MOST_AROUND) break;
     }
+    // Large sheets are built up place by place: what is left to find by chance is little, and each start dear.
+    const most = Math.round(MOST_STARTS * Math.min(1, (SMALL_SHEET / model.centres) ** 3));
     let fruitless = 0;
+    let tried = 0;
     for (const start of scatteredStarts(model, reach)) {
+      if (tried++ >= most || fruitless >= FRUITLESS_STARTS) break;
       fruitless = straight(start) ? 0 : fruitless + 1;
-      if (fruitless >= FRUITLESS_STARTS) break;
     }
   }
-  const settled = best!.penalty > 0 ? unfolded(best!.full) : best!;
+  const settled = best!.penalty > 0 ? unfolded(best!) : best!;
   const final = better(settled, best!) ? settled : best!;
   const whole = (fit: Fit) => (model.hasBelts ? descend(model, fit.full, true, shop) : fit);
   const end = whole(final);
@@ -93,6 +109,9 @@ export function fitSurvey(model: Model, loose: (fit: Fit) => boolean): Search {
   return { best: end, twins };
 }
 
+/** Sheets of so few centres are looked over wholly; in larger ones a part turned over is followed where it costs no more than this. */
+const SMALL_SHEET = 7;
+const WORTH_TURNING = 3000;
 /** Places about which others are looked for. */
 const MOST_AROUND = 6;
 

@@ -15,7 +15,7 @@ export type {
   NotebookPulley,
   NotebookSpring,
 } from './notebook';
-export { notebookFor, proposeEnds, proposeMeasures } from './walk';
+export { notebookFor, proposeEnds, proposeMeasures, UNKNOWN_NOW } from './walk';
 export type { Built, Finding, Missing } from './build';
 export { closingCheck } from './closing';
 export type { ClosingCheck, ClosingVerdict } from './closing';

@@ -110,6 +110,10 @@ export function newModel(survey: Survey): Model {
   };
 }
 
+/** Deviation of a pulley's rim diameter, mm: its own where it has one. */
+export const diameterSdOf = (survey: Survey, pulley: number): number =>
+  survey.diameterSds[survey.drive.pulleys[pulley]!.id] ?? survey.diameterSd;
+
 /** Index in the full vector of the x of a place. */
 export const xOf = (model: Model, place: string): number => 2 * model.centreOf[model.placeIndex.get(place)!]!;
 

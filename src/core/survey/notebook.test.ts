@@ -176,6 +176,7 @@ describe('where an arm stands at its ends', () => {
     idler: { x: 100, y: 0 },
     a: { x: 180, y: 160 },
     b: { x: -40, y: 210 },
+    c: { x: 250, y: -60 },
   };
   const at = (q: number) => ({ x: 100 * Math.cos((q * Math.PI) / 180), y: 100 * Math.sin((q * Math.PI) / 180) });
   const far = (p: { x: number; y: number }, to: string) => Math.hypot(p.x - places[to]!.x, p.y - places[to]!.y);
@@ -204,7 +205,8 @@ describe('where an arm stands at its ends', () => {
       ]),
       around,
     );
-    expect(found).toMatchObject({ ok: true, findings: [] });
+    // Seen along the arm, the second distance hardly changes as it swings: the other alone says where it stands.
+    expect(found).toMatchObject({ ok: true, findings: [{ code: 'arm-reading-unchecked', end: 'e1' }] });
     if (found.ok) {
       expect(found.released).toBeCloseTo(50, 4);
       expect(found.engaged).toBeCloseTo(-20, 4);
@@ -221,6 +223,25 @@ describe('where an arm stands at its ends', () => {
     );
     expect(found).toMatchObject({ ok: true, findings: [{ code: 'second-place' }] });
     if (found.ok) expect(found.released).toBeCloseTo(20, 4);
+  });
+  it('a slip of 25 mm where the brake lands is named as soon as a third distance checks the two', () => {
+    const three = (slip: number): Parameters<typeof arm>[0] => [
+      ['brake', 'a', far(at(10), 'a') + slip],
+      ['brake', 'b', far(at(10), 'b')],
+      ['brake', 'c', far(at(10), 'c')],
+    ];
+    const ends: Parameters<typeof arm>[0] = [
+      ['released', 'a', far(at(50), 'a')],
+      ['engaged', 'a', far(at(-20), 'a')],
+    ];
+    const codes = (slip: number) => {
+      const found = armPositions(arm([...ends, ...three(slip)], { brake: 'Brake' }), around);
+      if (!found.ok) throw new Error();
+      return found.findings.filter((f) => f.code === 'arm-reading-off').map((f) => f.end);
+    };
+    expect(codes(0)).toEqual([]);
+    expect(codes(25)).toEqual(['e2']);
+    expect(codes(-25)).toEqual(['e2']);
   });
   it('a distance that no position gives is said, with what it misses by', () => {
     const found = armPositions(

@@ -19,6 +19,10 @@ const pulley = z.object({
   role: z.enum(['driver', 'driven', 'idler']),
   face: z.enum(['v', 'flat', 'ribbed']),
   outsideDiameter: open,
+  /** How its diameter was taken, which says how far it can be trusted. */
+  taken: z.enum(['caliper', 'string', 'photo']).default('caliper'),
+  /** The plane its groove lies in; the first where none is named. */
+  plane: id.optional(),
   sameAs: id.nullable().default(null),
   shaft: id.optional(),
   ride: figure.optional(),
@@ -100,6 +104,11 @@ const notebookShape = z.object({
   kind: z.enum(DRIVE_KINDS),
   notes: z.string().max(10000),
   pulleys: z.array(pulley).max(40),
+  /** Planes that grooves lie in, the first at height 0; empty where all lie in one. One measure a plane: how far it lies above the first. */
+  planes: z
+    .array(z.object({ id, label, height: open }))
+    .max(8)
+    .default([]),
   points: z.array(z.object({ id, label, sketch })).max(80),
   belts: z
     .array(
@@ -110,12 +119,16 @@ const notebookShape = z.object({
         measured: z.object({ top: figure, depth: figure, angle: figure.optional() }).optional(),
         count: z.number().int().min(1).max(40).optional(),
         route: z.array(z.object({ pulley: id, contact: z.enum(['v', 'back']) })).max(40),
+        /** Number of the belt that the drive asks for, where that is not the one on it now; '' for none. */
+        asks: label.default(''),
         /** The belt that is on it now. */
         now: z.object({
           by: z.enum(['unknown', 'number', 'wrap', 'rolled']),
           designation: label,
           outsideMm: open,
           taut: z.boolean(),
+          /** Its measured length is that of a new belt, so that the drive may ask for it. */
+          isNew: z.boolean().default(false),
           topMm: open,
           depthMm: open,
           angleDeg: open,
@@ -174,6 +187,28 @@ export function diameterOf(notebook: Notebook, pulleyId: string): number | null 
   return null;
 }
 
+/** Height of a plane over the first, as a drive file has it; nothing where all grooves lie in one. */
+function heightOf(notebook: Notebook, plane: string | undefined): { z?: number } {
+  const at = notebook.planes.findIndex((p) => p.id === plane);
+  const height = at <= 0 ? 0 : notebook.planes[at]!.height;
+  return height === null || height === 0 ? {} : { z: height };
+}
+
+/** Deviations of a diameter by how it was taken, mm: a caliper's is the notebook's own; a string's lies round the rim; a circle marked on a photo. */
+const DIAMETER_SD = { string: 1, photo: 2.5 } as const;
+
+/** How far a pulley's diameter can be trusted, mm, that of the one it is the same as where it names one. */
+export function diameterSdIn(notebook: Notebook, pulleyId: string): number {
+  const seen = new Set<string>();
+  let one = notebook.pulleys.find((p) => p.id === pulleyId);
+  while (one?.sameAs && !seen.has(one.id)) {
+    seen.add(one.id);
+    const { sameAs } = one;
+    one = notebook.pulleys.find((p) => p.id === sameAs);
+  }
+  return one && one.taken !== 'caliper' ? DIAMETER_SD[one.taken] : notebook.diameterSd;
+}
+
 /** A rim that nobody has measured yet is drawn this wide, mm. */
 export const UNKNOWN_DIAMETER_MM = 80;
 
@@ -185,13 +220,14 @@ export function bareDrive(notebook: Notebook): Pick<Drive, 'format' | 'version' 
     name: notebook.name,
     kind: notebook.kind,
     notes: notebook.notes,
-    pulleys: notebook.pulleys.map(({ sameAs: _sameAs, sketch: at, ...p }) => ({
+    pulleys: notebook.pulleys.map(({ sameAs: _sameAs, taken: _taken, plane, sketch: at, ...p }) => ({
       ...p,
+      ...heightOf(notebook, plane),
       x: at.x,
       y: at.y,
       outsideDiameter: diameterOf(notebook, p.id) ?? UNKNOWN_DIAMETER_MM,
     })),
-    belts: notebook.belts.map(({ now, measured, ...b }) => ({
+    belts: notebook.belts.map(({ now, measured, asks: _asks, ...b }) => ({
       ...b,
       ...(b.section === 'measured' ? { measured: measured ?? { top: 13, depth: 8 } } : {}),
       ...(now.by === 'number' && now.designation.trim() !== ''
@@ -226,6 +262,7 @@ export function surveyOf(notebook: Notebook): SurveyResult {
     sides: notebook.sides,
     tapeSd: notebook.tapeSd,
     diameterSd: notebook.diameterSd,
+    diameterSds: Object.fromEntries(notebook.pulleys.map((p) => [p.id, diameterSdIn(notebook, p.id)])),
     drive: { ...bare, belts: bare.belts.map(({ designation: _number, length: _length, ...b }) => b) },
     points: notebook.points.map((p) => ({ id: p.id, label: p.label })),
     photos: notebook.photos.flatMap(({ photo: _photo, width: _width, height: _height, ...p }) => (scaleIsSet(p.scale) ? [p] : [])),

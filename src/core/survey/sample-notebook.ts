@@ -70,7 +70,7 @@ export function measured(drive: Drive, noise: () => number = () => 0): Notebook 
         now: designation
           ? { ...b.now, by: 'number' as const, designation }
           : length
-            ? { ...b.now, by: 'wrap' as const, outsideMm: length.value }
+            ? { ...b.now, by: 'wrap' as const, outsideMm: length.value, isNew: true }
             : b.now,
       };
     }),

@@ -102,6 +102,9 @@ const sheet = z.looseObject({
   sides: z.array(side, { error: 'sides must be a list' }).default([]),
   tapeSd: number('tapeSd').gt(0, 'tapeSd must be more than 0').max(100, 'tapeSd must be 100 or less').default(2),
   diameterSd: number('diameterSd').min(0, 'diameterSd must be 0 or more').max(100, 'diameterSd must be 100 or less').default(0.3),
+  diameterSds: z
+    .record(z.string(), number('diameterSds').min(0, 'a diameter’s sd must be 0 or more').max(100, 'a diameter’s sd must be 100 or less'))
+    .default({}),
 });
 
 export type Measure = z.infer<typeof measure>;
@@ -121,6 +124,8 @@ export interface Survey {
   readonly sides: readonly Side[];
   readonly tapeSd: number;
   readonly diameterSd: number;
+  /** Diameters that have a deviation of their own, by pulley. */
+  readonly diameterSds: Readonly<Record<string, number>>;
 }
 
 export type SurveyResult = { readonly ok: true; readonly survey: Survey } | { readonly ok: false; readonly problems: readonly Problem[] };
@@ -131,18 +136,18 @@ export function validateSurvey(document: unknown): SurveyResult {
     return { ok: false, problems: [{ path: '', message: 'a survey sheet is a JSON object with format, version, drive and measures' }] };
   const parsed = sheet.safeParse(document);
   if (!parsed.success) return { ok: false, problems: parsed.error.issues.map((i) => ({ path: pathText(i.path), message: i.message })) };
-  const { drive: bare, points, photos, measures, sides, tapeSd, diameterSd } = parsed.data;
+  const { drive: bare, points, photos, measures, sides, tapeSd, diameterSd, diameterSds } = parsed.data;
   // Where it stands is what is to be found; on one shaft it is one place whatever the drive says of each.
   const first = (p: Record<string, unknown>) => (p['shaft'] === undefined ? p : (bare.pulleys.find((o) => o['shaft'] === p['shaft']) ?? p));
   const read = validateDrive({ ...bare, pulleys: bare.pulleys.map((p) => ({ ...p, x: first(p)['x'] ?? 0, y: first(p)['y'] ?? 0 })) });
   if (!read.ok) return { ok: false, problems: read.problems.map((p) => ({ path: `drive.${p.path}`, message: p.message })) };
-  const survey: Survey = { drive: read.drive, points, photos, measures, sides, tapeSd, diameterSd };
+  const survey: Survey = { drive: read.drive, points, photos, measures, sides, tapeSd, diameterSd, diameterSds };
   const problems = crossProblems(survey);
   return problems.length > 0 ? { ok: false, problems } : { ok: true, survey };
 }
 
 /** What the parts of a sheet say of each other. */
-function crossProblems({ drive, points, photos, measures, sides }: Survey): Problem[] {
+function crossProblems({ drive, points, photos, measures, sides, diameterSds }: Survey): Problem[] {
   const problems: Problem[] = [];
   const places = new Set(drive.pulleys.map((p) => p.id));
   const belts = new Set(drive.belts.map((b) => b.id));
@@ -174,6 +179,8 @@ function crossProblems({ drive, points, photos, measures, sides }: Survey): Prob
       problems.push({ path: `${at}.of`, message: 'a third pulley stands in line with two others' });
     if (m.kind === 'belt') need(belts, 'belt', m.belt, `${at}.belt`);
   });
+  const pulleys = new Set(drive.pulleys.map((p) => p.id));
+  for (const name of Object.keys(diameterSds)) need(pulleys, 'pulley', name, `diameterSds.${name}`);
   sides.forEach((s, i) => [s.pulley, ...s.leftOf].forEach((p) => need(places, 'pulley', p, `sides[${i}]`)));
   photos.forEach((photo, i) => photo.marks.forEach((m, k) => need(places, 'pulley', m.of, `photos[${i}].marks[${k}].of`)));
   return problems;

@@ -3,7 +3,7 @@ import { adviseNext, type NextMeasure } from './advice';
 import type { Fit } from './descend';
 import { chiSquareLimit, fitSurvey } from './fit';
 import { dropWithout, mirrorImages, type Mirror } from './folds';
-import { beltReading, layOut, newModel, newReadings, readAll, type Model, type Readings } from './model';
+import { beltReading, diameterSdOf, layOut, newModel, newReadings, readAll, type Model, type Readings } from './model';
 import type { Survey } from './schema';
 import { trustIn, type Trust } from './trust';
 
@@ -246,9 +246,11 @@ function errorsOf(model: Model, trust: Trust): ErrorSource[] {
       const i = model.freeAt[2 * model.centreOf[k >> 1]! + (k & 1)]!;
       return i < 0 ? 0 : entries[i]! * by;
     });
-  const sd = model.survey.diameterSd;
   return [
     ...trust.gain.map((g): ErrorSource => ({ shift: shiftOf(g, 1), diameter: null })),
-    ...trust.byDiameter.map((g, pulley): ErrorSource => ({ shift: shiftOf(g, sd), diameter: { pulley, sd } })),
+    ...trust.byDiameter.map((g, pulley): ErrorSource => {
+      const sd = diameterSdOf(model.survey, pulley);
+      return { shift: shiftOf(g, sd), diameter: { pulley, sd } };
+    }),
   ];
 }

@@ -1,6 +1,6 @@
 import { normalEquations } from './descend';
 import { symmetricEigen } from './linear';
-import type { Model, Readings } from './model';
+import { diameterSdOf, type Model, type Readings } from './model';
 
 /** Directions that measures hold this much weaker than the strongest are held by none. */
 const RANK_TOLERANCE = 1e-9;
@@ -77,7 +77,10 @@ export function trustIn(model: Model, readings: Readings): Trust {
     variance(by, diameters) {
       const g = along(by);
       const tape = gain.reduce((sum, row) => sum + dot(g, row) ** 2, 0);
-      return byDiameter.reduce((sum, shift, p) => sum + (model.survey.diameterSd * (dot(g, shift) + (diameters?.get(p) ?? 0))) ** 2, tape);
+      return byDiameter.reduce(
+        (sum, shift, p) => sum + (diameterSdOf(model.survey, p) * (dot(g, shift) + (diameters?.get(p) ?? 0))) ** 2,
+        tape,
+      );
     },
   };
 }

@@ -98,16 +98,30 @@ export function proposeMeasures(notebook: Notebook): NotebookMeasure[] {
   return proposed;
 }
 
-const unknownNow = {
+/** Nothing known of the belt that is on it. */
+export const UNKNOWN_NOW = {
   by: 'unknown' as const,
   designation: '',
   outsideMm: null,
   taut: false,
+  isNew: false,
   topMm: null,
   depthMm: null,
   angleDeg: null,
   ribs: null,
 };
+
+const planeId = (z: number) => `plane-${String(z).replace(/[^\d]/g, '-')}`;
+
+/** The planes that a drive's grooves lie in, their heights to be measured; none where they lie in one. */
+function planesOf(drive: Drive): Notebook['planes'] {
+  const heights = [...new Set(drive.pulleys.map((p) => p.z ?? 0))].filter((z) => z !== 0);
+  if (heights.length === 0) return [];
+  return [
+    { id: 'plane-0', label: 'Main plane', height: 0 },
+    ...heights.map((z, i) => ({ id: planeId(z), label: `Plane ${i + 2}`, height: null })),
+  ];
+}
 
 /**
  * A fresh notebook with the parts of a drive, nothing measured: where a new one begins. What the drive says of positions is kept as the sketch; its
@@ -181,14 +195,17 @@ export function notebookFor(drive: Drive): Notebook {
     name: drive.name,
     kind: drive.kind,
     notes: '',
+    planes: planesOf(drive),
     pulleys: drive.pulleys.map((p) => ({
       id: p.id,
       label: p.label ?? p.id,
       role: p.role,
       face: p.face,
       outsideDiameter: null,
+      taken: 'caliper' as const,
       sameAs: null,
       sketch: { x: p.x, y: p.y },
+      ...(p.z !== undefined && p.z !== 0 ? { plane: planeId(p.z) } : {}),
       ...(p.shaft !== undefined ? { shaft: p.shaft } : {}),
       ...(p.rpm !== undefined ? { rpm: p.rpm } : {}),
       ...(p.rotation ? { rotation: p.rotation } : {}),
@@ -211,7 +228,8 @@ export function notebookFor(drive: Drive): Notebook {
         : {}),
       ...(b.count ? { count: b.count } : {}),
       route: b.route.map(({ pulley, contact }) => ({ pulley, contact })),
-      now: unknownNow,
+      asks: '',
+      now: UNKNOWN_NOW,
     })),
     arms,
     springs,

@@ -1,6 +1,6 @@
 import { Op } from 'sequelize';
 import type { Drive, Uncertainty } from '../../core/drive';
-import type { Notebook } from '../../core/survey';
+import { validateNotebook, type Notebook } from '../../core/survey';
 import type { Database } from '../connection';
 import type { NotebookRow } from '../models';
 import { done, refused, stale, type Outcome } from '../outcome';
@@ -34,9 +34,15 @@ export interface StoredPhoto {
 /** A notebook holds no more than this many photos. */
 const MOST_PHOTOS = 6;
 
+/** A stored notebook with what has been added to notebooks since it was written. */
+function asNow(stored: Notebook): Notebook {
+  const read = validateNotebook(stored);
+  return read.ok ? read.notebook : stored;
+}
+
 const plain = (row: NotebookRow): StoredNotebook => ({
   id: row.id,
-  document: row.document,
+  document: asNow(row.document),
   driveId: row.driveId,
   changedBy: row.changedBy,
   changedAt: row.changedAt.toISOString(),

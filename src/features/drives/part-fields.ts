@@ -11,7 +11,11 @@ export interface PartField {
   readonly input:
     | { readonly kind: 'text' }
     | { readonly kind: 'measure'; readonly dimension: Dimension }
-    | { readonly kind: 'choice'; readonly options: readonly (readonly [string, string])[] };
+    | { readonly kind: 'choice'; readonly options: readonly (readonly [string, string])[] }
+    /** Several of a list. */
+    | { readonly kind: 'many'; readonly options: readonly (readonly [string, string])[] }
+    /** True or left out. */
+    | { readonly kind: 'yes'; readonly words: string };
   readonly optional?: boolean;
   readonly help?: string;
   /** Shown only where it has a meaning for this part. */
@@ -58,6 +62,7 @@ export function fieldsOf(drive: Drive, list: PartList | 'drive'): readonly PartF
         ]),
         measure('x', 'Across (x)', 'length'),
         measure('y', 'Up (y)', 'length'),
+        measure('z', 'Height of the groove', 'length', { ...optional, help: 'Where grooves do not lie level.' }),
         measure('rpm', 'Speed', 'rotation', { ...optional, when: is('role', 'driver') }),
         choice(
           'rotation',
@@ -80,6 +85,7 @@ export function fieldsOf(drive: Drive, list: PartList | 'drive'): readonly PartF
         text('designation', 'Printed number', { ...optional, help: 'Such as 4L480 or A46; says the length.' }),
         measure('length.value', 'or outside length', 'length', optional),
         measure('count', 'Belts or ribs side by side', 'number', optional),
+        { path: 'alwaysTight', label: 'Tight for life', input: { kind: 'yes', words: 'It never lets go' }, optional: true },
         measure('measured.top', 'Top width', 'length', { when: is('section', 'measured') }),
         measure('measured.depth', 'Thickness', 'length', { when: is('section', 'measured') }),
         measure('measured.angle', 'Flank angle, both', 'angle', { ...optional, when: is('section', 'measured') }),
@@ -98,7 +104,15 @@ export function fieldsOf(drive: Drive, list: PartList | 'drive'): readonly PartF
         measure('max', 'Upper stop', 'angle', { when: is('kind', 'pivot') }),
         measure('min', 'Lower stop', 'length', { when: is('kind', 'slide') }),
         measure('max', 'Upper stop', 'length', { when: is('kind', 'slide') }),
-        choice('carries.0', 'Carries', named(drive.pulleys)),
+        {
+          path: 'carries',
+          label: 'Carries',
+          input: { kind: 'many', options: named(drive.pulleys) },
+          help: 'Nothing, for a lever or latch.',
+        },
+        { path: 'locked', label: 'Bolted in place', input: { kind: 'yes', words: 'It is locked' }, optional: true },
+        measure('position', 'Locked at', 'angle', { ...optional, when: (p) => p['locked'] === true && p['kind'] === 'pivot' }),
+        measure('position', 'Locked at', 'length', { ...optional, when: (p) => p['locked'] === true && p['kind'] === 'slide' }),
       ];
     case 'springs': {
       const end = (side: 'from' | 'to', word: string): PartField[] => [
@@ -132,6 +146,10 @@ export function fieldsOf(drive: Drive, list: PartList | 'drive'): readonly PartF
         measure('max', 'Most', 'length'),
         measure('position', 'Stands at', 'length'),
         measure('step', 'One step', 'length', optional),
+        choice('tensioner', 'Places, bolted', [['', 'A spring end instead'], ...named(drive.tensioners.filter((t) => t.locked === true))], {
+          help: 'A slot, an eccentric, twin rods: the place of a locked tensioner.',
+        }),
+        measure('screw.pitch', 'Screw: travel of one turn', 'length', { ...optional, when: (p) => Boolean(p['tensioner']) }),
       ];
     case 'brakes': {
       const pivots = (part: Record<string, unknown>) => drive.tensioners.find((t) => t.id === part['tensioner'])?.kind !== 'slide';
@@ -186,6 +204,9 @@ export function completed(part: Record<string, unknown>): Record<string, unknown
   else if (length && length['reference'] === undefined) next = withValue(next, 'length.reference', 'outside');
   if (next['kind'] === 'pivot' && next['pivot'] === undefined) next = { ...next, pivot: { x: 0, y: 0 } };
   if (next['kind'] === 'slide' && next['direction'] === undefined) next = { ...next, direction: 0 };
+  const screw = next['screw'] as Record<string, unknown> | undefined;
+  if (screw && screw['pitch'] === undefined) next = withValue(next, 'screw', undefined);
+  else if (screw) next = { ...next, screw: { flats: 6, rods: [], ...screw } };
   if (next['section'] === 'measured' && next['measured'] === undefined) next = { ...next, measured: { top: 20, depth: 10 } };
   for (const side of ['from', 'to']) {
     const end = next[side] as Record<string, unknown> | undefined;

@@ -1,6 +1,8 @@
 'use client';
 
 import Box from '@mui/material/Box';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
@@ -61,6 +63,36 @@ export function PartForm({
                   </MenuItem>
                 ))}
               </TextField>
+            );
+          }
+          if (f.input.kind === 'many') {
+            const options = f.input.options;
+            return (
+              <TextField
+                key={f.path}
+                select
+                {...shared}
+                sx={{ gridColumn: '1 / -1' }}
+                value={Array.isArray(value) ? value : []}
+                slotProps={{ select: { multiple: true } }}
+                onChange={(e) => set(f.path, e.target.value)}
+              >
+                {options.map(([v, label]) => (
+                  <MenuItem key={v} value={v}>
+                    {label}
+                  </MenuItem>
+                ))}
+              </TextField>
+            );
+          }
+          if (f.input.kind === 'yes') {
+            return (
+              <FormControlLabel
+                key={f.path}
+                disabled={disabled}
+                control={<Checkbox checked={value === true} onChange={(e) => set(f.path, e.target.checked ? true : undefined)} />}
+                label={f.input.words}
+              />
             );
           }
           return (

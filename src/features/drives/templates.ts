@@ -1,7 +1,6 @@
 import type { Drive } from '@/core/drive';
-
-type Pulley = Drive['pulleys'][number];
-type Kind = Drive['kind'];
+import { DECK_TEMPLATES, twinRods } from './deck-templates';
+import { empty, pulley, type Kind } from './template-parts';
 
 export const KIND_WORDS: Readonly<Record<Kind, string>> = {
   'mower-deck': 'Mower deck',
@@ -13,52 +12,13 @@ export const KIND_WORDS: Readonly<Record<Kind, string>> = {
   other: 'Other',
 };
 
-const pulley = (
-  id: string,
-  label: string,
-  role: Pulley['role'],
-  x: number,
-  y: number,
-  outsideDiameter: number,
-  rest: Partial<Pulley> = {},
-): Pulley => ({
-  id,
-  label,
-  role,
-  x,
-  y,
-  outsideDiameter,
-  face: role === 'idler' ? 'flat' : 'v',
-  ...(role === 'driver' ? { rpm: 3000, rotation: 'cw' as const } : {}),
-  ...rest,
-});
-
-const empty = (name: string, kind: Kind): Drive => ({
-  format: 'taut-sheave/drive',
-  version: 1,
-  name,
-  kind,
-  notes: '',
-  pulleys: [],
-  belts: [],
-  tensioners: [],
-  springs: [],
-  adjusters: [],
-  brakes: [],
-  keepers: [],
-  states: [
-    { name: 'disengaged', lever: 0 },
-    { name: 'engaged', lever: 1 },
-  ],
-});
-
 /** An engine, one driven pulley and a sprung back idler on the slack run: the commonest clutching drive. Measures are placeholders to be changed. */
-function clutched(name: string, kind: Kind, section: string, designation: string, driven: string): Drive {
+function clutched(name: string, kind: Kind, section: string, designation: string, driven: string, drivenY: number): Drive {
   return {
     ...empty(name, kind),
     pulleys: [
       pulley('engine', 'Engine pulley', 'driver', 0, 0, 100),
-      pulley('driven', driven, 'driven', -40, -420, 127, { powerKw: 3 }),
+      pulley('driven', driven, 'driven', -40, drivenY, 127, { powerKw: 3 }),
       pulley('idler', 'Engagement idler', 'idler', 96, -215, 76),
     ],
     belts: [
@@ -153,6 +113,7 @@ function fixedCentres(name: string): Drive {
         label: 'Drive belt',
         section: 'measured',
         measured: { top: 30, depth: 14, angle: 26 },
+        length: { value: 1016, reference: 'outside' },
         route: [
           { pulley: 'primary', contact: 'v' },
           { pulley: 'secondary', contact: 'v' },
@@ -170,31 +131,38 @@ export const TEMPLATES: readonly { readonly key: string; readonly title: string;
     key: 'mower-deck',
     title: 'Mower deck',
     says: 'Engine, one spindle, a sprung idler on the back, a brake.',
-    make: () => clutched('New mower deck', 'mower-deck', '4L', '4L475', 'Blade spindle'),
+    make: () => clutched('New mower deck', 'mower-deck', '4L', '4L475', 'Blade spindle', -417),
   },
+  ...DECK_TEMPLATES,
   {
     key: 'pto',
     title: 'PTO',
     says: 'As the deck, with a heavier belt.',
-    make: () => clutched('New PTO drive', 'pto', 'A', 'A45', 'PTO pulley'),
+    make: () => clutched('New PTO drive', 'pto', 'A', 'A45', 'PTO pulley', -413),
   },
   {
     key: 'snow-thrower',
     title: 'Snow thrower',
     says: 'Engine, auger pulley, cable-pulled idler, auger brake.',
-    make: () => clutched('New snow thrower', 'snow-thrower', 'A', 'A45', 'Auger pulley'),
+    make: () => clutched('New snow thrower', 'snow-thrower', 'A', 'A45', 'Auger pulley', -413),
   },
   {
     key: 'ground-drive',
     title: 'Ground drive',
     says: 'Two pulleys and a spring that always pulls.',
-    make: () => sprung('New ground drive', 'ground-drive', '4L', '4L400'),
+    make: () => sprung('New ground drive', 'ground-drive', '4L', '4L390'),
   },
   {
     key: 'accessory',
     title: 'Accessory drive',
     says: 'Always tight, nothing to engage.',
-    make: () => sprung('New accessory drive', 'accessory', 'A', 'A38'),
+    make: () => sprung('New accessory drive', 'accessory', 'A', 'A37'),
+  },
+  {
+    key: 'twin-rods',
+    title: 'Twin rods',
+    says: 'Two sheaves and a banded belt; the engine bed is drawn back by a rod on either side.',
+    make: twinRods,
   },
   {
     key: 'cvt',

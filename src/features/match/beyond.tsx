@@ -37,7 +37,23 @@ export function Duty({ duty, drive }: { duty: BeltDuty; drive: Drive }) {
         `least for the section ${show(minDiameterMm, 'length')}`
       )}
       .{flexesPerHour === null ? '' : ` ${Math.round(flexesPerHour / 1000).toLocaleString('en-GB')} thousand flexes an hour.`}
+      {duty.fleet && <Fleet fleet={duty.fleet} drive={drive} />}
     </Typography>
+  );
+}
+
+/** The steepest climb of the belt, in words. */
+export function Fleet({ fleet, drive }: { fleet: NonNullable<BeltDuty['fleet']>; drive: Drive }) {
+  const { show } = useUnits();
+  const name = (id: string) => drive.pulleys.find((p) => p.id === id)?.label ?? 'a pulley';
+  const angle = `${show(fleet.degrees, 'angle', 2)} between ${name(fleet.from)} and ${name(fleet.to)}`;
+  return fleet.degrees > fleet.limit ? (
+    <strong>
+      {' '}
+      Fleet angle {angle}, over {show(fleet.limit, 'angle', 2)}: it tracks off and wears one flank.
+    </strong>
+  ) : (
+    <> Fleet angle {angle}.</>
   );
 }
 

@@ -96,6 +96,24 @@ function BeltCard({ notebook, look, write, mayChange, belt }: StepProps & { belt
           label="It lay tight round every pulley while the distances were taken"
         />
       )}
+      {lengthy && (
+        <FormControlLabel
+          disabled={!mayChange}
+          control={<Checkbox checked={now.isNew} onChange={(e) => set({ isNew: e.target.checked })} />}
+          label="This is a new belt’s length, so the drive may ask for it"
+        />
+      )}
+      {lengthy && !now.isNew && belt.asks === '' && (
+        <Typography sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>
+          A worn belt measures long: its length checks the path, and the drive asks for no belt until you say which.
+        </Typography>
+      )}
+      {belt.asks !== '' && (
+        <Typography sx={{ fontSize: 14 }}>
+          The drive asks for <strong className="ts-mono">{belt.asks}</strong>.{' '}
+          {mayChange && <Button onClick={() => put({ asks: '' })}>Take that back</Button>}
+        </Typography>
+      )}
       {closing && (
         <Alert
           severity={closing.check.verdict === 'agrees' || closing.check.verdict === 'lies-loose' ? 'success' : 'warning'}
@@ -170,8 +188,9 @@ function BeltCard({ notebook, look, write, mayChange, belt }: StepProps & { belt
               ...(lengthy && now.outsideMm !== null ? { outsideMm: now.outsideMm, ...(now.by === 'rolled' ? { outsideSd: 2 } : {}) } : {}),
             })}
             mayChange={mayChange}
-            onTake={(g) => put({ section: g.section })}
+            onTake={(g) => put({ section: g.section, ...(g.designation !== null && g.outsideMm !== null ? { asks: g.designation } : {}) })}
             section={belt.section}
+            asks={belt.asks}
           />
         </>
       )}
@@ -184,11 +203,13 @@ function Guesses({
   mayChange,
   onTake,
   section,
+  asks,
 }: {
   guesses: readonly BeltGuess[];
   mayChange: boolean;
   onTake: (guess: BeltGuess) => void;
   section: string;
+  asks: string;
 }) {
   const { show, caliper } = useUnits();
   if (guesses.length === 0) return null;
@@ -208,7 +229,7 @@ function Guesses({
           <th>Probably</th>
           <th>Odds</th>
           <th>How worn that makes it</th>
-          <th>Section</th>
+          <th>Take it</th>
         </tr>
       </thead>
       <tbody>
@@ -221,9 +242,11 @@ function Guesses({
             <td className="ts-mono">{Math.round(100 * g.odds)} %</td>
             <td>{wornWords(g, caliper)}</td>
             <td>
-              {mayChange && g.section !== section ? (
+              {g.designation !== null && g.designation === asks ? (
+                'asked for'
+              ) : mayChange && (g.section !== section || g.outsideMm !== null) ? (
                 <Button size="small" onClick={() => onTake(g)}>
-                  Take {g.section}
+                  {g.outsideMm !== null && g.designation !== null ? `Ask for ${g.designation}` : `Take ${g.section}`}
                 </Button>
               ) : g.section === section ? (
                 'as routed'

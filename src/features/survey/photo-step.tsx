@@ -384,7 +384,9 @@ function Diameters({
   const take = (of: string, mm: number) =>
     write((now): Notebook => ({
       ...now,
-      pulleys: now.pulleys.map((p) => (p.id === of ? { ...p, outsideDiameter: Math.round(mm * 10) / 10, sameAs: null } : p)),
+      pulleys: now.pulleys.map((p) =>
+        p.id === of ? { ...p, outsideDiameter: Math.round(mm * 10) / 10, taken: 'photo' as const, sameAs: null } : p,
+      ),
     }));
   return (
     <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 14 }}>

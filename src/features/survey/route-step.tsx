@@ -9,7 +9,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { SECTIONS } from '@/core/belt';
 import { routeDoubts, type Problem } from '@/core/drive';
-import type { Notebook, NotebookBelt } from '@/core/survey';
+import { UNKNOWN_NOW, type Notebook, type NotebookBelt } from '@/core/survey';
 import { Icon } from '@/ui/icons';
 import type { PoseAnswer } from '@/workers/solver-service';
 import { RouteEditor } from '../drives/route-editor';
@@ -17,17 +17,6 @@ import { askedFor, freshId, withoutPlace, withPoint } from './changes';
 import { KeptField } from './kept-field';
 import { SoftText, StepCard, type StepProps } from './steps';
 import { doubtSentence, placeName } from './words';
-
-const UNKNOWN_NOW: NotebookBelt['now'] = {
-  by: 'unknown',
-  designation: '',
-  outsideMm: null,
-  taut: false,
-  topMm: null,
-  depthMm: null,
-  angleDeg: null,
-  ribs: null,
-};
 
 interface RouteStepProps extends StepProps {
   readonly belt: string | null;
@@ -51,7 +40,14 @@ export function RouteStep({ notebook, write, mayChange, belt: chosen, onBelt, po
       ...now,
       belts: [
         ...now.belts,
-        { id, label: now.belts.length === 0 ? 'Belt' : `Belt ${now.belts.length + 1}`, section: '4L', route: [], now: UNKNOWN_NOW },
+        {
+          id,
+          label: now.belts.length === 0 ? 'Belt' : `Belt ${now.belts.length + 1}`,
+          section: '4L',
+          route: [],
+          asks: '',
+          now: UNKNOWN_NOW,
+        },
       ],
     }));
     onBelt(id);

@@ -126,12 +126,26 @@ export function missingSentence(notebook: Notebook, m: Missing): string {
   }
 }
 
+const PLACE_WORDS = { released: 'released', engaged: 'engaged', brake: 'where the brake lands' } as const;
+
+/** A distance taken at an arm's end, in words. */
+function armReading(notebook: Notebook, f: Finding): string {
+  const end = notebook.arms.find((a) => a.id === f.of)?.ends.find((e) => e.id === f.end);
+  if (!end) return 'a reading of the arm';
+  const name = (id: string) => within(notebook.pulleys.find((p) => p.id === id)?.label ?? 'a pulley');
+  return `${name(end.from)} to ${name(end.to)}, ${PLACE_WORDS[end.at]}`;
+}
+
 export function findingSentence(notebook: Notebook, f: Finding, { show }: Pick<Units, 'show'>): string {
   const arm = within(notebook.arms.find((a) => a.id === f.of)?.label ?? f.of);
   const spring = within(notebook.springs.find((s) => s.id === f.of)?.label ?? f.of);
   switch (f.code) {
     case 'end-out-of-reach':
       return `The ${arm} cannot reach where its end was measured: it misses by ${show(f.mm ?? 0, 'length')}. Measure that end again, or its pivot.`;
+    case 'arm-reading-off':
+      return `“${armReading(notebook, f)}” reads ${show(Math.abs(f.mm ?? 0), 'length')} too ${(f.mm ?? 0) > 0 ? 'long' : 'short'} beside what else was measured there. Take it again.`;
+    case 'arm-reading-unchecked':
+      return `Nothing checks “${armReading(notebook, f)}”: a slip in it would go unseen. A distance to a third pulley with the ${arm} held there does.`;
     case 'second-place':
       return `Two positions of the ${arm} fit one of its distances; the nearer was taken. A distance to another pulley settles it.`;
     case 'ends-coincide':
