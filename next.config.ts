@@ -4,6 +4,8 @@ const config: NextConfig = {
   serverExternalPackages: ['sequelize', 'pg', 'umzug', '@node-rs/argon2'],
   poweredByHeader: false,
   reactStrictMode: true,
+  // A list of five thousand belts is one act.
+  experimental: { serverActions: { bodySizeLimit: '4mb' } },
   typescript: { ignoreBuildErrors: false },
   headers: async () => [
     {

@@ -61,13 +61,11 @@ test.describe('the shelf', () => {
     await expect(page.getByText('No belt here matches “4L620”.')).toBeVisible();
     await page.getByRole('button', { name: 'Take in a list' }).click();
     // From an older spreadsheet: its own encoding, read as what it is.
-    await page
-      .getByLabel('CSV file')
-      .setInputFiles({
-        name: 'belts.csv',
-        mimeType: 'text/csv',
-        buffer: Buffer.from(text.replace('16.20', '16.20,für Möwe').replace('price', 'price,note'), 'latin1'),
-      });
+    await page.getByLabel('CSV file').setInputFiles({
+      name: 'belts.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(text.replace('16.20', '16.20,für Möwe').replace('price', 'price,note'), 'latin1'),
+    });
     await expect(dialog).toContainText('für Möwe');
     await dialog.getByRole('button', { name: 'Take in 3 rows' }).click();
     await expect(page.getByText('2 new, 1 added to what was there; 2 refused.')).toBeVisible();

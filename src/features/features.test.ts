@@ -32,6 +32,22 @@ describe('templates', () => {
     expect(read.ok).toBe(true);
     if (read.ok) expect(compileDrive(read.drive).ok).toBe(true);
   });
+  it.each(TEMPLATES.filter((t) => t.key !== 'blank' && t.key !== 'cvt').map((t) => [t.key, t] as const))(
+    '%s runs on its own belt in both states',
+    (_, template) => {
+      const read = validateDrive(template.make());
+      if (!read.ok) throw new Error();
+      const made = compileDrive(read.drive);
+      if (!made.ok) throw new Error();
+      for (const belt of read.drive.belts) {
+        const matcher = newMatcher(made.compiled, belt.id)!;
+        const own = readCandidate({ id: 'own', designation: belt.designation! }, matcher.section);
+        if (!own.ok) throw new Error(own.problem);
+        const judged = judgeBelt(matcher, lengthWindow(matcher), 'own', own);
+        expect([judged.failures, judged.reasons.filter((r) => r !== 'hard-to-mount')]).toEqual([[], []]);
+      }
+    },
+  );
 });
 
 describe('editing', () => {

@@ -1,5 +1,5 @@
 import { solveDamped } from './linear';
-import { newReadings, readAll, type Model, type Readings } from './model';
+import { newReadings, PHOTO_ENTRIES, readAll, type Model, type Readings } from './model';
 import { sidePenalty } from './ties';
 
 export interface Fit {
@@ -133,8 +133,8 @@ export function framed(model: Model, full: Float64Array): Float64Array {
   };
   for (let c = 0; c < model.centres; c++) carry(2 * c);
   model.photos.forEach((_, p) => {
-    carry(model.photoAt + 4 * p);
-    next[model.photoAt + 4 * p + 2]! -= turn;
+    carry(model.photoAt + PHOTO_ENTRIES * p);
+    next[model.photoAt + PHOTO_ENTRIES * p + 2]! -= turn;
   });
   next[3] = 0;
   return next;

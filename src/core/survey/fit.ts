@@ -2,7 +2,7 @@ import { seededRandom } from '../drive';
 import { better, descend, framed, newWorkshop, total, type Fit, type Workshop } from './descend';
 import { turnedOver, unfold } from './folds';
 import { layOutByCrossing, layOutByDistance, layOutFromPhoto } from './layout';
-import { readAll, type Model } from './model';
+import { PHOTO_ENTRIES, readAll, type Model } from './model';
 import { neighbours } from './neighbours';
 
 /** Layouts by construction that are carried on, and refined. */
@@ -89,7 +89,8 @@ export function fitSurvey(model: Model, loose: (fit: Fit) => boolean): Search {
       if (around.size > MOST_AROUND) break;
     }
     // Large sheets are built up place by place: what is left to find by chance is little, and each start dear.
-    const most = Math.round(MOST_STARTS * Math.min(1, (SMALL_SHEET / model.centres) ** 3));
+    // A photo's own marks are a start that leaves little to chance.
+    const most = Math.round(MOST_STARTS * Math.min(1, (SMALL_SHEET / model.centres) ** 3) * (model.photos.length > 0 ? 0.1 : 1));
     let fruitless = 0;
     let tried = 0;
     for (const start of scatteredStarts(model, reach)) {
@@ -105,10 +106,16 @@ export function fitSurvey(model: Model, loose: (fit: Fit) => boolean): Search {
   const twins = found
     .filter((f) => f.penalty <= end.penalty + 1e-9 && plausible(f, final, freedom))
     .map(whole)
+    // One that only lay along a flat valley comes to the same place, given more steps.
+    .map((f) =>
+      [...Array(POLISH)].reduce<Fit>((now) => (samePlace(model, now, end) ? now : descend(model, now.full, model.hasBelts, shop)), f),
+    )
     .filter((f) => plausible(f, end, all) && f.penalty <= end.penalty + 1e-9 && !samePlace(model, f, end));
   return { best: end, twins };
 }
 
+/** Descents over that another place has to stand before it is called one. */
+const POLISH = 3;
 /** Sheets of so few centres are looked over wholly; in larger ones a part turned over is followed where it costs no more than this. */
 const SMALL_SHEET = 7;
 const WORTH_TURNING = 3000;
@@ -143,5 +150,5 @@ function* scatteredStarts(model: Model, reach: number): Generator<Float64Array> 
 
 const scattered = (model: Model, reach: number, random: () => number): Float64Array =>
   Float64Array.from({ length: model.size }, (_, i) =>
-    i < model.photoAt ? (random() - 0.5) * 2 * reach : i % 4 === (model.photoAt + 2) % 4 ? random() * 6.28 : 0,
+    i < model.photoAt ? (random() - 0.5) * 2 * reach : (i - model.photoAt) % PHOTO_ENTRIES === 2 ? random() * 6.28 : 0,
   );

@@ -1,5 +1,5 @@
 import { symmetricEigen } from './linear';
-import { readInto, xOf, type Model, type Readings } from './model';
+import { PHOTO_ENTRIES, readInto, xOf, type Model, type Readings } from './model';
 import { penaltyOf, ties } from './ties';
 import { toPlane } from './photo';
 
@@ -215,6 +215,6 @@ export function layOutFromPhoto(model: Model, quarter: number, random: () => num
     full[xOf(model, m.of)] = at[k]![0];
     full[xOf(model, m.of) + 1] = at[k]![1];
   });
-  model.photos.forEach((_, p) => (full[model.photoAt + 4 * p + 2] = (quarter * Math.PI) / 2));
+  model.photos.forEach((_, p) => (full[model.photoAt + PHOTO_ENTRIES * p + 2] = (quarter * Math.PI) / 2));
   return full;
 }

@@ -9,15 +9,26 @@ const ANGLE_SD = 1;
 const BELT_SD = 4;
 const MARK_SD = 3;
 
+/** Shift x and y, turn, log scale, two of foreshortening (in thousandths, so that they weigh like millimetres), two of keystone. */
+export const PHOTO_ENTRIES = 8;
+/**
+ * How far a camera held square by hand strays: foreshortening in thousandths (a slant of 15° shortens by 3 %), and keystone per metre (sin 15° at a
+ * metre's distance).
+ */
+const FORESHORTENING_SD = 30;
+const KEYSTONE_SD = 0.25;
+
 /** One equation: a measure of the sheet, a coordinate of a mark on a photo, or a photo's scale. */
 type Equation =
   | { readonly kind: 'measure'; readonly measure: Measure }
   | { readonly kind: 'mark'; readonly photo: number; readonly mark: number; readonly centre: number; readonly axis: 0 | 1 }
-  | { readonly kind: 'scale'; readonly photo: number };
+  | { readonly kind: 'scale'; readonly photo: number }
+  /** That a photo with a two-point scale was shot square on, as nearly as a hand holds a camera. */
+  | { readonly kind: 'slant'; readonly photo: number; readonly entry: 0 | 1 | 2 | 3 };
 
 /**
  * A survey as unknowns and equations. Places are the pulleys and then the points; pulleys of one shaft share a centre. The full vector holds x, y
- * per centre, then direction, offset and zero mark of every edge but the first, then shift, turn and log scale of every photo. The frame lies
+ * per centre, then direction, offset and zero mark of every edge but the first, then shift, turn, log scale and slant of every photo. The frame lies
  * along the first edge named; with no edge the first centre is the origin and the second lies on the positive x axis.
  */
 export interface Model {
@@ -32,7 +43,7 @@ export interface Model {
   readonly edges: readonly string[];
   /** Photos that have a usable scale, as indices into the survey's. */
   readonly photos: readonly number[];
-  /** Where a photo's four entries begin. */
+  /** Where the photos' entries begin, `PHOTO_ENTRIES` each. */
   readonly photoAt: number;
   /** Entries of the full vector that are solved for, and where each entry stands among them (−1 where fixed). */
   readonly free: Int32Array;
@@ -61,13 +72,18 @@ export function newModel(survey: Survey): Model {
   const planes = survey.photos.map(toPlane);
   const photos = planes.flatMap((plane, i) => (plane && survey.photos[i]!.marks.length > 0 ? [i] : []));
   const photoAt = 2 * centres + 3 * Math.max(0, edges.length - 1);
-  const size = photoAt + 4 * photos.length;
+  const size = photoAt + PHOTO_ENTRIES * photos.length;
   const fixed = new Set<number>();
   if (edges.length === 0) [0, 1, 3].forEach((k) => k < 2 * centres && fixed.add(k));
   else if (!measures.some((m) => m.kind === 'along-edge' && m.edge === edges[0])) fixed.add(0);
   edges.slice(1).forEach((edge, e) => {
     if (!measures.some((m) => m.kind === 'along-edge' && m.edge === edge)) fixed.add(2 * centres + 3 * e + 2);
     if (!measures.some((m) => m.kind === 'from-edge' && m.edge === edge)) fixed.add(2 * centres + 3 * e + 1);
+  });
+  // A rectangle mends its own slant: nothing is left of it to be solved for.
+  photos.forEach((index, photo) => {
+    if (survey.photos[index]!.scale.kind === 'rectangle')
+      for (let k = 4; k < PHOTO_ENTRIES; k++) fixed.add(photoAt + PHOTO_ENTRIES * photo + k);
   });
   const free = Int32Array.from(Array.from({ length: size }, (_, k) => k).filter((k) => !fixed.has(k)));
   const freeAt = new Int32Array(size).fill(-1);
@@ -86,9 +102,16 @@ export function newModel(survey: Survey): Model {
         sds.push(sd);
       }
     });
+    const square = scale.kind === 'rectangle';
     equations.push({ kind: 'scale', photo });
     target.push(0);
-    sds.push(scaleSd(scale, survey.tapeSd));
+    sds.push(square ? scaleSd(scale, survey.tapeSd) : Math.hypot(scaleSd(scale, survey.tapeSd), FORESHORTENING_SD / 1000));
+    if (square) return;
+    for (const entry of [0, 1, 2, 3] as const) {
+      equations.push({ kind: 'slant', photo, entry });
+      target.push(0);
+      sds.push(entry < 2 ? FORESHORTENING_SD : KEYSTONE_SD);
+    }
   });
   return {
     survey,
@@ -141,7 +164,7 @@ export function newReadings(model: Model): Readings {
   const [start, dStart] = [new Int32Array(n + 1), new Int32Array(n + 1)];
   model.equations.forEach((e, i) => {
     const belt = e.kind === 'measure' && e.measure.kind === 'belt';
-    start[i + 1] = start[i]! + (belt ? 2 * stops : 6);
+    start[i + 1] = start[i]! + (belt ? 2 * stops : 10);
     dStart[i + 1] = dStart[i]! + (belt ? stops : 2);
   });
   return {
@@ -225,24 +248,40 @@ function readOne(model: Model, equation: Equation, row: number, full: Float64Arr
   out.dUsed[row] = 0;
   out.known[row] = 1;
   if (equation.kind === 'scale') {
-    const s = model.photoAt + 4 * equation.photo + 3;
+    const s = model.photoAt + PHOTO_ENTRIES * equation.photo + 3;
     out.value[row] = full[s]!;
     put(s, 1);
+  } else if (equation.kind === 'slant') {
+    const k = model.photoAt + PHOTO_ENTRIES * equation.photo + 4 + equation.entry;
+    out.value[row] = full[k]!;
+    put(k, 1);
   } else if (equation.kind === 'mark') {
     // p = e^(−s)·R(−θ)·(c − t): where a centre at c shows in the plane of a photo shifted by t, turned by θ and e^s too small.
-    const [c, k] = [2 * equation.centre, model.photoAt + 4 * equation.photo];
+    // A slant then shows it at q = A·p/w, A = [[1 + e, f], [f, 1 − e]], w = 1 + (a·px + b·py) per metre.
+    const [c, k] = [2 * equation.centre, model.photoAt + PHOTO_ENTRIES * equation.photo];
     const [dx, dy] = [full[c]! - full[k]!, full[c + 1]! - full[k + 1]!];
     const shrink = Math.exp(-full[k + 3]!);
     const [cos, sin] = [shrink * Math.cos(full[k + 2]!), shrink * Math.sin(full[k + 2]!)];
     const [px, py] = [cos * dx + sin * dy, -sin * dx + cos * dy];
-    const [mx, my, turned, here] = equation.axis === 0 ? [cos, sin, py, px] : [-sin, cos, -px, py];
+    const [e, f, a, b] = [4, 5, 6, 7].map((j) => full[k + j]! / 1000) as [number, number, number, number];
+    const w = 1 + a * px + b * py;
+    const first = equation.axis === 0;
+    const [ax, ay] = first ? [1 + e, f] : [f, 1 - e];
+    const here = (ax * px + ay * py) / w;
+    // How the reading grows with px and with py.
+    const [gx, gy] = [(ax - here * a) / w, (ay - here * b) / w];
+    const [mx, my] = [gx * cos - gy * sin, gx * sin + gy * cos];
     out.value[row] = here;
     put(c, mx);
     put(c + 1, my);
     put(k, -mx);
     put(k + 1, -my);
-    put(k + 2, turned);
-    put(k + 3, -here);
+    put(k + 2, gx * py - gy * px);
+    put(k + 3, -(gx * px + gy * py));
+    put(k + 4, (first ? px : -py) / (1000 * w));
+    put(k + 5, (first ? py : px) / (1000 * w));
+    put(k + 6, (-here * px) / (1000 * w));
+    put(k + 7, (-here * py) / (1000 * w));
   } else readMeasure(model, equation.measure, row, full, laid, out, put);
   out.used[row] = used;
 }

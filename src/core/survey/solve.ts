@@ -3,7 +3,7 @@ import { adviseNext, type NextMeasure } from './advice';
 import type { Fit } from './descend';
 import { chiSquareLimit, fitSurvey } from './fit';
 import { dropWithout, mirrorImages, type Mirror } from './folds';
-import { beltReading, diameterSdOf, layOut, newModel, newReadings, readAll, type Model, type Readings } from './model';
+import { beltReading, diameterSdOf, PHOTO_ENTRIES, layOut, newModel, newReadings, readAll, type Model, type Readings } from './model';
 import type { Survey } from './schema';
 import { trustIn, type Trust } from './trust';
 
@@ -33,6 +33,8 @@ export interface SurveyedPhoto {
   readonly marks: readonly { readonly of: string; readonly offMm: number }[];
   /** What its scale was off by: 1.02 is 2 % too small. */
   readonly scale: number;
+  /** How far from square on it was shot by what tape and marks say, degrees, roughly; 0 where its scale is a rectangle, which mends that by itself. */
+  readonly slantDegrees: number;
   /** True where its marks disagree by more than their sd explains: a tilt or a lens that the scale does not mend. */
   readonly bent: boolean;
 }
@@ -211,6 +213,7 @@ function suspectsOf(
 function photosOf(model: Model, fit: Fit, readings: Readings): SurveyedPhoto[] {
   return model.photos.map((index, photo) => {
     const { id, marks } = model.survey.photos[index]!;
+    const at = model.photoAt + PHOTO_ENTRIES * photo;
     const off = marks.map(() => ({ square: 0, weighted: 0 }));
     model.equations.forEach((e, i) => {
       if (e.kind !== 'mark' || e.photo !== photo) return;
@@ -224,11 +227,16 @@ function photosOf(model: Model, fit: Fit, readings: Readings): SurveyedPhoto[] {
     return {
       id,
       marks: marks.map((m, k) => ({ of: m.of, offMm: Math.sqrt(off[k]!.square) })),
-      scale: Math.exp(fit.full[model.photoAt + 4 * photo + 3]!),
+      scale: Math.exp(fit.full[at + 3]!),
+      slantDegrees: slantOf(fit.full, at),
       bent: misfit > BENT,
     };
   });
 }
+
+/** A slant by θ shortens one way by 1 − cos θ, which the two of foreshortening share out about their mean. */
+const slantOf = (full: Float64Array, at: number): number =>
+  (Math.acos(Math.max(0, 1 - (2 * Math.hypot(full[at + 4]!, full[at + 5]!)) / 1000)) * 180) / Math.PI;
 
 function slopesOf(model: Model, trust: Trust, by: ReadonlyMap<number, number>): { id: string; perMm: number }[] {
   return trust.used.flatMap((m, u) => {

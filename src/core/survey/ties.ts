@@ -5,7 +5,7 @@ import type { Side } from './schema';
 export function ties(model: Model): number[][] {
   const c = (id: string) => xOf(model, id) / 2;
   return model.equations.map((e) => {
-    if (e.kind === 'scale') return [];
+    if (e.kind === 'scale' || e.kind === 'slant') return [];
     if (e.kind === 'mark') return [e.centre, model.centres + model.edges.length + e.photo];
     const m = e.measure;
     if (m.kind === 'angle') return [c(m.at), c(m.between[0]), c(m.between[1])];

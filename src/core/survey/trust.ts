@@ -3,7 +3,7 @@ import { symmetricEigen } from './linear';
 import { diameterSdOf, type Model, type Readings } from './model';
 
 /** Directions that measures hold this much weaker than the strongest are held by none. */
-const RANK_TOLERANCE = 1e-9;
+const RANK_TOLERANCE = 1e-10;
 
 /** What the equations say of the free entries, to first order. */
 export interface Trust {

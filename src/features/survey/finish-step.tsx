@@ -163,7 +163,7 @@ export function FinishStep({
         <Alert key={p.id} severity={p.bent ? 'warning' : 'success'} variant="outlined" sx={{ mb: 1.5 }}>
           {p.bent
             ? `Photo ${i + 1} disagrees with itself and the tape by up to ${show(Math.max(...p.marks.map((m) => m.offMm)), 'length', 1)}: it was tilted or bent by the lens more than its scale can mend. Mark a rectangle instead of two points, or take it again from further off, square on.`
-            : `Photo ${i + 1} agrees with the rest to ${show(Math.max(0, ...p.marks.map((m) => m.offMm)), 'length', 1)}.`}
+            : `Photo ${i + 1} agrees with the rest to ${show(Math.max(0, ...p.marks.map((m) => m.offMm)), 'length', 1)}${p.slantDegrees > 6 ? `, shot about ${show(p.slantDegrees, 'angle', 0)} off square, which the tapes mend as far as they reach` : ''}.`}
         </Alert>
       ))}
       {mayChange && (
