@@ -44,7 +44,10 @@ describe('templates', () => {
         const own = readCandidate({ id: 'own', designation: belt.designation! }, matcher.section);
         if (!own.ok) throw new Error(own.problem);
         const judged = judgeBelt(matcher, lengthWindow(matcher), 'own', own);
-        expect([judged.failures, judged.reasons.filter((r) => r !== 'hard-to-mount')]).toEqual([[], []]);
+        // On bolted centres stretch is taken up by hand: the rods have travel left for it.
+        const bolted = read.drive.tensioners.every((t) => t.locked === true);
+        const open = judged.reasons.filter((r) => r !== 'hard-to-mount' && !(bolted && r === 'no-stretch-reserve'));
+        expect([judged.failures, open]).toEqual([[], []]);
       }
     },
   );

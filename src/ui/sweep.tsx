@@ -12,13 +12,15 @@ export interface SweepProps {
   readonly engaged: number | null;
   readonly brake?: { readonly appliesAt: number; readonly side: 'below' | 'above' };
   readonly works: boolean;
+  /** What its two ends are called; nothing lets go, and neither has a name, where they are left out. */
+  readonly ends?: readonly [string, string];
 }
 
 const START = Math.PI * 0.92;
 const END = Math.PI * 0.08;
 
 /** A tensioner's travel, stop to stop: an arc for a pivot, a line for a slide. Engaged lies to the right. */
-export function Sweep({ tensioner, position, released, engaged, brake, works }: SweepProps) {
+export function Sweep({ tensioner, position, released, engaged, brake, works, ends = ['', ''] }: SweepProps) {
   const { show } = useUnits();
   const arc = tensioner.kind === 'pivot';
   const [w, h] = [260, arc ? 126 : 92];
@@ -50,8 +52,10 @@ export function Sweep({ tensioner, position, released, engaged, brake, works }: 
   const [bx, by] = brake ? place(brake.appliesAt, 122) : [0, 0];
   const words = [
     `${tensioner.label ?? tensioner.id} at ${show(position, dimension)} of ${show(min, dimension)} to ${show(max, dimension)}`,
-    released === null ? '' : `rests at ${show(released, dimension)} released`,
-    engaged === null ? '' : `at ${show(engaged, dimension)} engaged, ${show(left ?? 0, dimension)} left to the stop`,
+    released === null || ends[0] === '' ? '' : `rests at ${show(released, dimension)} released`,
+    engaged === null
+      ? ''
+      : `at ${show(engaged, dimension)}${ends[1] === '' ? '' : ' engaged'}, ${show(left ?? 0, dimension)} left to the stop`,
     brake ? `brake lands at ${show(brake.appliesAt, dimension)}` : '',
   ]
     .filter(Boolean)
@@ -108,19 +112,19 @@ export function Sweep({ tensioner, position, released, engaged, brake, works }: 
             {left === null ? 'stands here' : 'left to the stop'}
           </text>
           <text x={4} y={123} fontSize={12.5} fill="var(--ts-quiet)">
-            released
+            {ends[0]}
           </text>
           <text x={w - 4} y={123} textAnchor="end" fontSize={12.5} fill="var(--ts-quiet)">
-            engaged
+            {ends[1]}
           </text>
         </>
       ) : (
         <>
           <text x={18} y={80} fontSize={12.5} fill="var(--ts-quiet)">
-            released
+            {ends[0]}
           </text>
           <text x={w - 18} y={80} textAnchor="end" fontSize={12.5} fill="var(--ts-quiet)">
-            engaged
+            {ends[1]}
           </text>
           <text
             x={w / 2}

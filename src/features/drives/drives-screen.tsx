@@ -24,6 +24,7 @@ import { day } from '../jobs/ticket';
 import { beltSize } from '../match/candidates';
 import { useMayChange } from '../shell/shell-context';
 import { addDrive } from './actions';
+import { DriveSketch } from '@/ui/plate/sketch';
 import { KIND_WORDS, TEMPLATES } from './templates';
 
 /** Every drive drawn here; new ones from a template or a file. */
@@ -187,7 +188,8 @@ export function TemplatesScreen() {
                 '&:hover': { borderColor: 'var(--ts-work)' },
               }}
             >
-              <Box sx={{ fontWeight: 650, fontSize: 17 }}>{t.title}</Box>
+              <DriveSketch drive={t.make()} />
+              <Box sx={{ fontWeight: 650, fontSize: 17, mt: 1 }}>{t.title}</Box>
               <Box sx={{ color: 'var(--ts-quiet)' }}>{t.says}</Box>
             </Box>
           </li>

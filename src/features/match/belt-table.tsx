@@ -128,7 +128,7 @@ export function BeltTable({
             Verdict, and why
           </Box>
           <Box component="th" scope="col" sx={right}>
-            Engaged
+            {asksForRelease ? 'Engaged' : 'Tension'}
           </Box>
           {asksForRelease && (
             <Box component="th" scope="col" sx={right}>

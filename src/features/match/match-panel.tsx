@@ -175,6 +175,7 @@ export function MatchPanel({
           spread={match.spread}
           chosen={chosen?.id ?? null}
           onChoose={setPicked}
+          letsGo={match.asksForRelease}
           marks={ordered.map((b) => ({ id: b.id, name: nameOf(b), belt: b }))}
         />
       ) : (
@@ -217,7 +218,9 @@ export function MatchPanel({
       ) : (
         <>
           {groups.run.length === 0 && (
-            <Typography sx={{ color: 'var(--ts-copper)', fontWeight: 600 }}>No belt to hand runs on this drive as it is set.</Typography>
+            <Typography sx={{ color: 'var(--ts-copper)', fontWeight: 600 }}>
+              {match.judgesLength ? 'No belt to hand runs on this drive as it is set.' : 'No belt to hand seats in these sheaves.'}
+            </Typography>
           )}
           {table(unfolded === 'none' ? groups.run.slice(0, RUNNING_SHOWN) : groups.run)}
           {groups.near.length > 0 && (
@@ -372,10 +375,7 @@ function BeltOnPlate({
         <Skeleton variant="rectangular" height={70} />
       </Box>
     );
-  if (!chosen)
-    return (
-      <Typography sx={{ color: 'var(--ts-quiet)' }}>No belt to hand seats in these grooves. What would run is listed below.</Typography>
-    );
+  if (!chosen) return <Typography sx={{ color: 'var(--ts-quiet)' }}>No belt to hand seats in these grooves.</Typography>;
   const route = new Set(drive.belts[beltIndex]?.route.map((r) => r.pulley));
   const index = drive.tensioners.findIndex((t) => !t.locked && t.carries.some((id) => route.has(id)));
   const tensioner = drive.tensioners[index];
@@ -427,6 +427,7 @@ function BeltOnPlate({
             released={chosen.disengaged.position}
             engaged={chosen.engaged.position}
             works={runs}
+            {...(match.asksForRelease ? { ends: ['released', 'engaged'] as const } : {})}
             {...(brake ? { brake } : {})}
           />
         </Box>

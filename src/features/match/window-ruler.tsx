@@ -22,12 +22,15 @@ export function WindowRuler({
   marks,
   chosen,
   onChoose,
+  letsGo,
 }: {
   window: LengthWindow;
   spread: WindowSpread | null;
   marks: readonly RulerMark[];
   chosen: string | null;
   onChoose: (id: string) => void;
+  /** False for a belt that is tight for life: then none lets go, or fails to. */
+  letsGo: boolean;
 }) {
   const { setting, show } = useUnits();
   const [box, { width: w }] = useBoxSize(FIRST_SIZE, 280);
@@ -68,7 +71,9 @@ export function WindowRuler({
   const open = window.shortestMm !== null;
   const words = open
     ? `Runs from ${Number.isFinite(window.shortestMm!) ? show(window.shortestMm!, 'length') : 'any length'} to ${Number.isFinite(window.longestMm!) ? show(window.longestMm!, 'length') : 'any length'} outside length`
-    : 'No length both lets go and grips';
+    : letsGo
+      ? 'No length both lets go and grips'
+      : 'No length both goes on and grips';
   const band = (x1: number, x2: number, fill: string, text: string, colour: string, weight = 500) =>
     x2 - x1 > 1 && (
       <g>
@@ -94,8 +99,8 @@ export function WindowRuler({
       >
         {open ? (
           <>
-            {band(0, a, 'var(--ts-sand)', 'won’t let go', 'var(--ts-quiet)')}
-            {band(a, b, 'var(--ts-work-soft)', 'lets go and grips', 'var(--ts-work)', 700)}
+            {band(0, a, 'var(--ts-sand)', letsGo ? 'won’t let go' : 'too short', 'var(--ts-quiet)')}
+            {band(a, b, 'var(--ts-work-soft)', letsGo ? 'lets go and grips' : 'goes on and grips', 'var(--ts-work)', 700)}
             {band(b, w, 'var(--ts-sand)', 'won’t grip', 'var(--ts-quiet)')}
             {(
               [
@@ -123,7 +128,7 @@ export function WindowRuler({
           </>
         ) : (
           <>
-            {band(0, Math.max(0, holds), 'var(--ts-sand)', 'won’t let go', 'var(--ts-quiet)')}
+            {band(0, Math.max(0, holds), 'var(--ts-sand)', letsGo ? 'won’t let go' : 'too short', 'var(--ts-quiet)')}
             {band(Math.max(0, holds), Math.min(w, lets), 'var(--ts-copper-soft)', 'neither', 'var(--ts-copper)', 700)}
             {band(Math.min(w, lets), w, 'var(--ts-sand)', 'won’t grip', 'var(--ts-quiet)')}
           </>

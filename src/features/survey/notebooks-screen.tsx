@@ -11,6 +11,7 @@ import type { NotebookSummary } from '@/db';
 import { LinkRows, Quiet } from '@/ui/link-rows';
 import { useNotice } from '@/ui/notice';
 import { Page } from '@/ui/page';
+import { DriveSketch } from '@/ui/plate/sketch';
 import { KIND_WORDS, TEMPLATES } from '../drives/templates';
 import { day } from '../jobs/ticket';
 import { useMayChange } from '../shell/shell-context';
@@ -105,7 +106,8 @@ export function NotebooksScreen({ notebooks }: { notebooks: readonly NotebookSum
                 '&:disabled': { cursor: 'default' },
               }}
             >
-              <Box sx={{ fontWeight: 650, fontSize: 17 }}>{starting === t.key ? 'Opening …' : t.title}</Box>
+              <DriveSketch drive={t.make()} />
+              <Box sx={{ fontWeight: 650, fontSize: 17, mt: 1 }}>{starting === t.key ? 'Opening …' : t.title}</Box>
               <Box sx={{ color: 'var(--ts-quiet)' }}>{t.key === 'blank' ? 'An empty page: put every pulley down yourself.' : t.says}</Box>
             </Box>
           </li>
