@@ -95,16 +95,14 @@ export function BeltTable({
       </Box>
     );
   }
-  const head = {
-    textAlign: 'left' as const,
-    fontWeight: 600,
-    fontSize: 13,
-    color: 'var(--ts-quiet)',
-    p: '6px 8px',
-    borderBottom: '1px solid var(--ts-ink)',
-    whiteSpace: 'nowrap' as const,
-  };
-  const right = { ...head, width: 86, textAlign: 'right' as const };
+  const columns = [
+    { label: 'Belt, bin · to hand', width: 168 },
+    { label: 'Outside', width: 104 },
+    { label: 'Verdict, and why', width: undefined },
+    { label: asksForRelease ? 'Engaged' : 'Tension', width: 86, right: true },
+    ...(asksForRelease ? [{ label: 'Slack', width: 86, right: true }] : []),
+    { label: 'Chance', width: 86, right: true },
+  ];
   return (
     <Box
       component="table"
@@ -116,30 +114,43 @@ export function BeltTable({
         '& td': { p: '5px 8px', borderBottom: '1px solid var(--ts-edge)', verticalAlign: 'baseline' },
       }}
     >
-      <Box component="thead" sx={headed ? {} : HIDDEN}>
+      <colgroup>
+        {columns.map((c) => (
+          <col key={c.label} style={{ width: c.width }} />
+        ))}
+      </colgroup>
+      <thead>
         <tr>
-          <Box component="th" scope="col" sx={{ ...head, width: 168 }}>
-            Belt, bin · to hand
-          </Box>
-          <Box component="th" scope="col" sx={{ ...head, width: 104 }}>
-            Outside
-          </Box>
-          <Box component="th" scope="col" sx={{ ...head, width: 'auto' }}>
-            Verdict, and why
-          </Box>
-          <Box component="th" scope="col" sx={right}>
-            {asksForRelease ? 'Engaged' : 'Tension'}
-          </Box>
-          {asksForRelease && (
-            <Box component="th" scope="col" sx={right}>
-              Slack
+          {columns.map((c) => (
+            <Box
+              component="th"
+              scope="col"
+              key={c.label}
+              sx={
+                headed
+                  ? {
+                      textAlign: c.right ? 'right' : 'left',
+                      fontWeight: 600,
+                      fontSize: 13,
+                      color: 'var(--ts-quiet)',
+                      p: '6px 8px',
+                      borderBottom: '1px solid var(--ts-ink)',
+                      whiteSpace: 'nowrap',
+                    }
+                  : { position: 'relative', p: 0 }
+              }
+            >
+              {headed ? (
+                c.label
+              ) : (
+                <Box component="span" sx={HIDDEN}>
+                  {c.label}
+                </Box>
+              )}
             </Box>
-          )}
-          <Box component="th" scope="col" sx={right}>
-            Chance
-          </Box>
+          ))}
         </tr>
-      </Box>
+      </thead>
       <tbody>
         {rows.map((b) => {
           const seats = b.verdict !== 'wrong-section' && lengthJudged;
