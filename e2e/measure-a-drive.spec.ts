@@ -223,7 +223,7 @@ test('without the network entries wait on the device, and go when it is back', a
   await kept(again);
 });
 
-test('it goes on from another device; who enters over another is asked which to keep', async ({ browser }) => {
+test('two people in one notebook: entries go together, and of one that both changed one is asked for', async ({ browser }) => {
   const [one, other] = [await browser.newContext(as('technician')), await browser.newContext(as('owner'))];
   const mine = await one.newPage();
   const url = await twoSheaves(mine);
@@ -234,13 +234,26 @@ test('it goes on from another device; who enters over another is asked which to 
   await expect(theirs.getByLabel('Outside diameter', { exact: true }).nth(0)).toHaveValue('99 mm');
   await fill(theirs, 'Outside diameter', '210 mm', 1);
   await kept(theirs);
+  const diameter = (at: Page, nth: number) => at.getByLabel('Outside diameter', { exact: true }).nth(nth);
   await fill(mine, 'Outside diameter', '100 mm', 0);
+  await expect(mine.getByText('Ines Tarrow made entries here too')).toBeVisible();
+  await expect(diameter(mine, 1)).toHaveValue('210 mm');
+  await kept(mine);
+  // Back past one's own entry, the other's stays.
+  await mine.getByRole('button', { name: 'Undo' }).click();
+  await expect(diameter(mine, 0)).toHaveValue('');
+  await expect(diameter(mine, 1)).toHaveValue('210 mm');
+  await kept(mine);
+  // Theirs still shows the page as it was: the same field changed on both is asked about.
+  await fill(theirs, 'Outside diameter', '215 mm', 1);
+  await kept(theirs);
+  await fill(mine, 'Outside diameter', '205 mm', 1);
   const dialog = mine.getByRole('dialog', { name: /Someone else wrote/ });
   await expect(dialog).toContainText('Ines Tarrow');
   await dialog.getByRole('button', { name: 'Take theirs' }).click();
-  await expect(mine.getByLabel('Outside diameter', { exact: true }).nth(1)).toHaveValue('210 mm');
+  await expect(diameter(mine, 1)).toHaveValue('215 mm');
   await mine.getByRole('button', { name: 'Undo' }).click();
-  await expect(mine.getByLabel('Outside diameter', { exact: true }).nth(0)).toHaveValue('100 mm');
+  await expect(diameter(mine, 1)).toHaveValue('205 mm');
   await one.close();
   await other.close();
 });
@@ -253,7 +266,7 @@ test('a photo sets places and sizes: scale, circles, keyboard, and files that ar
   await expect(page.getByText(/not a picture that can be read/)).toBeVisible();
   await file.setInputFiles({ name: 'deck.jpg', mimeType: 'image/jpeg', buffer: Buffer.alloc(21 * 1024 * 1024) });
   await expect(page.getByText(/larger than 20 MB/)).toBeVisible();
-  const straight = await page.request.post(`/api/photos?notebook=${/\d+$/.exec(page.url())![0]}`, { data: Buffer.alloc(21 * 1024 * 1024) });
+  const straight = await page.request.post(`/api/photos?notebook=${/\/(\d+)(?:\?|$)/.exec(page.url())![1]}`, { data: Buffer.alloc(21 * 1024 * 1024) });
   expect([straight.status(), (await straight.json()).problem]).toEqual([413, expect.stringContaining('20 MB')]);
 
   await file.setInputFiles('demo/notebooks/chapel-green-1.jpg');

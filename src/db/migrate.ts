@@ -4,8 +4,9 @@ import type { Migration } from './migration';
 import { firstTables } from './migrations/0001-first-tables';
 import { notebooksAndPhotos } from './migrations/0002-notebooks-and-photos';
 import { metersOrdersImports } from './migrations/0003-meters-orders-imports';
+import { notebooksOfMachines } from './migrations/0004-notebooks-of-machines';
 
-const MIGRATIONS: readonly Migration[] = [firstTables, notebooksAndPhotos, metersOrdersImports];
+const MIGRATIONS: readonly Migration[] = [firstTables, notebooksAndPhotos, metersOrdersImports, notebooksOfMachines];
 
 /** Brings the tables up to date, each step in a transaction of its own. Returns the names of the steps that ran. */
 export async function migrate(sequelize: Sequelize): Promise<string[]> {

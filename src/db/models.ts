@@ -78,6 +78,7 @@ export class NotebookRow extends Model<Row<NotebookRow>, NewRow<NotebookRow>> {
   declare id: CreationOptional<number>;
   declare shopId: number;
   declare driveId: number | null;
+  declare machineId: number | null;
   declare name: string;
   declare document: Notebook;
   declare changedBy: string;
@@ -251,6 +252,7 @@ export function defineModels(sequelize: Sequelize): Models {
         id: id(),
         shopId: whole(),
         driveId: maybeWhole(),
+        machineId: maybeWhole(),
         name: text(),
         document: { type: JSONB, allowNull: false },
         changedBy: text(),

@@ -405,6 +405,30 @@ describe.runIf(url)('the database', () => {
       expect(await notebooks.notebookOfDrive(db, owner.shopId, driveId)).toBe(made.id);
       expect(await drives.listDrives(db, owner.shopId)).toHaveLength(1);
     });
+    it('a drive measured for a machine is among its drives, once; a machine of another shop gets none', async () => {
+      const { built, uncertainty } = look();
+      const machine = value(
+        await machines.saveMachine(db, owner.shopId, {
+          name: 'Hill rider',
+          maker: '',
+          model: '',
+          serial: '',
+          meter: null,
+          meterUnit: 'h',
+          notes: '',
+          customer: '',
+          driveIds: [],
+        }),
+      );
+      const made = await notebooks.addNotebook(db, owner.shopId, fresh, 'Ines', NOW, machine.id);
+      expect((await notebooks.findNotebook(db, owner.shopId, made.id))!.machine).toEqual({ id: machine.id, name: 'Hill rider' });
+      const { driveId } = value(await notebooks.keepDrive(db, owner.shopId, made.id, built.drive!, uncertainty!, 'Ines', NOW));
+      value(await notebooks.keepDrive(db, owner.shopId, made.id, built.drive!, uncertainty!, 'Ines', NOW));
+      expect((await machines.findMachine(db, owner.shopId, machine.id))!.driveIds).toEqual([driveId]);
+      expect(
+        (await notebooks.addNotebook(db, owner.shopId + 1, fresh, 'Ines', NOW, machine.id).catch(() => null))?.machine ?? null,
+      ).toBeNull();
+    });
     it('a drive drawn over stays uncertain only where its numbers are still those measured', async () => {
       const { built, uncertainty } = look();
       const made = await notebooks.addNotebook(db, owner.shopId, fresh, 'Ines', NOW);

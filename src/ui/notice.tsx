@@ -14,7 +14,7 @@ export interface Notice {
 
 const NoticeContext = createContext<(notice: Notice) => void>(() => undefined);
 
-/** One line at the foot of the screen: what was done, with its undo, or why it was not. */
+/** One line at the edge of the screen: what was done, with its undo, or why it was not. */
 export function NoticeProvider({ children }: { children: ReactNode }) {
   const [notice, setNotice] = useState<(Notice & { key: number }) | null>(null);
   const tell = useCallback((next: Notice) => setNotice({ ...next, key: Date.now() }), []);
@@ -28,7 +28,8 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
         autoHideDuration={notice?.tone === 'refused' ? null : 8000}
         onClose={(_, why) => why !== 'clickaway' && close()}
         anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}
-        sx={{ mb: { xs: 7, sm: 0 } }}
+        // On a phone the foot holds the next act and the rail: the line comes in at the top.
+        sx={{ '@media (max-width:599px)': { top: 8, bottom: 'auto' } }}
       >
         <Alert
           severity={notice?.tone === 'refused' ? 'warning' : 'success'}

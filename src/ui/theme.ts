@@ -39,6 +39,10 @@ export const theme = createTheme({
     },
   },
   shape: { borderRadius: 4 },
+  // Sizes are written in px at the usual 16 and follow the size of text that a person has set in the browser.
+  unstable_sxConfig: {
+    fontSize: { themeKey: 'typography', transform: (size) => (typeof size === 'number' ? `${size / 16}rem` : (size as string)) },
+  },
   typography: {
     fontFamily: FONT,
     fontSize: 14,

@@ -387,7 +387,9 @@ function mechanismFindings(drive: Drive, ends: ReadonlyMap<string, { released: n
         ] as const;
       });
       const slack = (s.kind === 'extension' ? 1 : -1) * (s.freeLength - Math.hypot(ends[0]![0] - ends[1]![0], ends[0]![1] - ends[1]![1]));
-      if (slack > 1) found.push({ code: 'spring-slack', of: s.id, mm: slack, text: state.name });
+      // A spring that the lever stretches is let loose by it, too.
+      const letLoose = state.lever < 1 && spring.ends.some((end) => end.dx !== 0 || end.dy !== 0);
+      if (slack > 1 && !letLoose) found.push({ code: 'spring-slack', of: s.id, mm: slack, text: state.name });
     });
   }
   drive.brakes.forEach((b) => {

@@ -120,6 +120,21 @@ describe('the drive that a notebook amounts to', () => {
     const slack = { ...whole, springs: whole.springs.map((s, i) => (i === 0 ? { ...s, freeLength: s.freeLength! + 200 } : s)) };
     expect(look(slack).built.findings).toContainEqual(expect.objectContaining({ code: 'spring-slack', of: whole.springs[0]!.id }));
   });
+  it('a spring that the lever stretches hangs loose when it is let go, and that is no finding', () => {
+    const whole = measured(demoDrive('orchard-rider'));
+    const engage = whole.springs.find((s) => s.lever !== null)!;
+    const longer = (by: number) => ({
+      ...whole,
+      springs: whole.springs.map((s) => (s.id === engage.id ? { ...s, freeLength: s.freeLength! + by } : s)),
+    });
+    const slackIn = (by: number) =>
+      look(longer(by))
+        .built.findings.filter((f) => f.code === 'spring-slack' && f.of === engage.id)
+        .map((f) => f.text);
+    const said = Array.from({ length: 21 }, (_, i) => slackIn(10 * i));
+    expect(said.flat()).not.toContain('disengaged');
+    expect(said.flat()).toContain('engaged');
+  });
   it('a spring is taught its rate by the tension that the engaged belt was read at', () => {
     const drive = demoDrive('orchard-rider');
     const whole = measured(drive);

@@ -1,8 +1,8 @@
-import { Op } from 'sequelize';
+import { Op, type Transaction } from 'sequelize';
 import type { Drive, Uncertainty } from '../../core/drive';
 import { validateNotebook, type Notebook } from '../../core/survey';
 import type { Database } from '../connection';
-import type { NotebookRow } from '../models';
+import type { MachineRow, NotebookRow } from '../models';
 import { done, refused, stale, type Outcome } from '../outcome';
 
 export interface StoredNotebook {
@@ -10,6 +10,8 @@ export interface StoredNotebook {
   readonly document: Notebook;
   /** The drive that was made from it, if one was. */
   readonly driveId: number | null;
+  /** The machine it is measured for, which gets the drive. */
+  readonly machine: { readonly id: number; readonly name: string } | null;
   readonly changedBy: string;
   readonly changedAt: string;
   readonly version: number;
@@ -20,6 +22,7 @@ export interface NotebookSummary {
   readonly name: string;
   readonly kind: string;
   readonly driveId: number | null;
+  readonly machineId: number | null;
   readonly measured: number;
   readonly asked: number;
   readonly changedBy: string;
@@ -40,22 +43,27 @@ function asNow(stored: Notebook): Notebook {
   return read.ok ? read.notebook : stored;
 }
 
-const plain = (row: NotebookRow): StoredNotebook => ({
+const plain = (row: NotebookRow, machine: MachineRow | null): StoredNotebook => ({
   id: row.id,
   document: asNow(row.document),
   driveId: row.driveId,
+  machine: machine && { id: machine.id, name: machine.name },
   changedBy: row.changedBy,
   changedAt: row.changedAt.toISOString(),
   version: row.version,
 });
 
+const machineOf = (db: Database, row: NotebookRow, transaction?: Transaction): Promise<MachineRow | null> =>
+  row.machineId === null ? Promise.resolve(null) : db.models.Machine.findByPk(row.machineId, transaction ? { transaction } : {});
+
 export async function listNotebooks(db: Database, shopId: number): Promise<NotebookSummary[]> {
   const rows = await db.models.Notebook.findAll({ where: { shopId }, order: [['changedAt', 'DESC']] });
-  return rows.map(({ id, name, document, driveId, changedBy, changedAt }) => ({
+  return rows.map(({ id, name, document, driveId, machineId, changedBy, changedAt }) => ({
     id,
     name,
     kind: document.kind,
     driveId,
+    machineId,
     changedBy,
     changedAt: changedAt.toISOString(),
     measured: document.measures.filter((m) => m.value !== null).length,
@@ -65,7 +73,7 @@ export async function listNotebooks(db: Database, shopId: number): Promise<Noteb
 
 export async function findNotebook(db: Database, shopId: number, id: number): Promise<StoredNotebook | null> {
   const row = await db.models.Notebook.findOne({ where: { id, shopId } });
-  return row ? plain(row) : null;
+  return row ? plain(row, await machineOf(db, row)) : null;
 }
 
 /** The notebook that a drive was made from; the latest where there are several. */
@@ -73,8 +81,18 @@ export async function notebookOfDrive(db: Database, shopId: number, driveId: num
   return (await db.models.Notebook.findOne({ where: { driveId, shopId }, order: [['changedAt', 'DESC']] }))?.id ?? null;
 }
 
-export async function addNotebook(db: Database, shopId: number, document: Notebook, by: string, now: Date): Promise<StoredNotebook> {
-  return plain(await db.models.Notebook.create({ shopId, driveId: null, name: document.name, document, changedBy: by, changedAt: now }));
+/** @param machineId the machine it is measured for; one that is not the shop's counts as none */
+export async function addNotebook(
+  db: Database,
+  shopId: number,
+  document: Notebook,
+  by: string,
+  now: Date,
+  machineId: number | null = null,
+): Promise<StoredNotebook> {
+  const machine = machineId === null ? null : await db.models.Machine.findOne({ where: { id: machineId, shopId } });
+  const fields = { shopId, driveId: null, machineId: machine?.id ?? null, name: document.name, document, changedBy: by, changedAt: now };
+  return plain(await db.models.Notebook.create(fields), machine);
 }
 
 /** Saves over the version that was read; a newer one in between is handed back, not overwritten. */
@@ -90,20 +108,22 @@ export async function saveNotebook(
   return db.sequelize.transaction(async (transaction) => {
     const row = await db.models.Notebook.findOne({ where: { id, shopId }, transaction, lock: true });
     if (!row) return refused('This notebook was removed meanwhile. What you entered is kept on this device.');
-    if (row.version !== version) return stale('notebook', plain(row));
+    const machine = await machineOf(db, row, transaction);
+    if (row.version !== version) return stale('notebook', plain(row, machine));
     await row.update({ name: document.name, document, changedBy: by, changedAt: now, version: version + 1 }, { transaction });
-    return done(plain(row));
+    return done(plain(row, machine));
   });
 }
 
 export async function removeNotebook(db: Database, shopId: number, id: number): Promise<Outcome<StoredNotebook>> {
   const row = await db.models.Notebook.findOne({ where: { id, shopId } });
   if (!row) return refused('This notebook is already gone.');
+  const gone = plain(row, await machineOf(db, row));
   await row.destroy();
-  return done(plain(row));
+  return done(gone);
 }
 
-/** Puts the drive that a notebook amounts to among the shop's drives, or over the one that was made from it before. */
+/** Puts the drive that a notebook amounts to among the shop's drives and those of its machine, or over the one that was made from it before. */
 export async function keepDrive(
   db: Database,
   shopId: number,
@@ -125,6 +145,7 @@ export async function keepDrive(
     }
     const made = await db.models.Drive.create({ shopId, ...fields }, { transaction });
     await row.update({ driveId: made.id }, { transaction });
+    if (row.machineId !== null) await db.models.MachineDrive.create({ machineId: row.machineId, driveId: made.id }, { transaction });
     return done({ driveId: made.id });
   });
 }

@@ -6,10 +6,10 @@ import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { useState } from 'react';
 import type { JobSummary, Stage } from '@/db';
+import { day } from '@/ui/dates';
 import { Icon } from '@/ui/icons';
 import { Empty, Page } from '@/ui/page';
 import { nextStage, STAGE_WORDS, stageName, STATE_WORDS } from '../jobs/stages';
-import { day } from '../jobs/ticket';
 import { useMayChange } from '../shell/shell-context';
 
 /** Seven small knots on a strand: how far a job is, at a glance. */

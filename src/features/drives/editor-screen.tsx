@@ -18,6 +18,7 @@ import { useRouter } from 'next/navigation';
 import { memo, useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import { validateDrive, type Drive, type Problem } from '@/core/drive';
 import { writeDriveFile } from '@/formats/drive-file';
+import { dayAndTime } from '@/ui/dates';
 import { saveFile } from '@/ui/download';
 import { Icon } from '@/ui/icons';
 import { useNotice } from '@/ui/notice';
@@ -294,8 +295,8 @@ export function EditorScreen({ stored, start }: { stored: StoredDrive | null; st
         <DialogTitle>Someone else changed this drive</DialogTitle>
         <DialogContent>
           <Typography>
-            {clash?.changedBy} saved it {clash ? new Date(clash.changedAt).toLocaleString('en-GB') : ''}, while you were drawing. Both
-            versions are still here: yours on this screen, theirs in the shop.
+            {clash?.changedBy} saved it {clash ? `on ${dayAndTime(clash.changedAt)}` : ''}, while you were drawing. Both versions are still
+            here: yours on this screen, theirs in the shop.
           </Typography>
           {clash && (
             <Box component="ul" sx={{ pl: 2.5 }}>

@@ -191,8 +191,8 @@ export function JobScreen({ job, stage, drive, uncertainty, shelf, choices }: Jo
                 <Alert severity="info" variant="outlined">
                   {choices.length === 0 ? (
                     <>
-                      No drive is drawn for this machine yet. <Link href="/drives/measure">Measure it</Link> or{' '}
-                      <Link href="/drives/new">draw it</Link>, add it to the machine, and the shelf is tried on it here.
+                      No drive is drawn for this machine yet. <Link href={`/drives/measure?machine=${job.machineId}`}>Measure it</Link>, or{' '}
+                      <Link href="/drives/new">draw it</Link> and add it to the machine; the shelf is then tried on it here.
                     </>
                   ) : (
                     'Choose the drive and belt that this job is about.'

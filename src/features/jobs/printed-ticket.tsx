@@ -8,13 +8,14 @@ import { useMemo, type ReactNode } from 'react';
 import { sectionOf, type Drive } from '@/core/drive';
 import { convertLength } from '@/core/belt';
 import type { Job, Stage } from '@/db';
+import { clock, day } from '@/ui/dates';
 import { Icon } from '@/ui/icons';
 import { Drawing, PAPER_INK, textWidth } from '@/ui/plate/drawing';
 import { boundsOf, fitted, placeLabels } from '@/ui/plate/outline';
 import { usePose } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
 import { STAGE_WORDS, STATE_WORDS } from './stages';
-import { clock, day, EntryText } from './ticket';
+import { EntryText } from './ticket';
 
 /** The ticket on paper: an A4 sheet with the drive as it was booked. On screen it shows as it will print. */
 export function PrintedTicket({ job, drive, shop }: { job: Job; drive: Drive | null; shop: string }) {

@@ -6,13 +6,12 @@ import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import type { Verdict } from '@/core/drive';
 import type { EntryBodies, Job, TicketEntry } from '@/db';
+import { clock, day } from '@/ui/dates';
 import { Icon } from '@/ui/icons';
 import { useUnits, type Units } from '@/ui/units';
 import { verdictWord } from '@/ui/verdict';
 import { stageName, STATE_WORDS } from './stages';
 
-export const clock = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
-export const day = (iso: string) => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
 export const money = (cents: number) => `${(cents / 100).toFixed(2)} cr`;
 
 function bookedText(body: EntryBodies['belt-booked'], { show }: Units): string {
@@ -100,6 +99,8 @@ export function Ticket({ job, onWithdraw, mayChange }: { job: Job; onWithdraw: (
                     color: 'var(--ts-work)',
                     textDecoration: 'underline',
                     cursor: 'pointer',
+                    flex: 'none',
+                    whiteSpace: 'nowrap',
                     minHeight: 44,
                     my: -1.25,
                     px: 0.5,

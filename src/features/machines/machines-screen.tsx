@@ -8,12 +8,12 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { meterText } from '@/core/quantity';
-import type { DriveSummary, JobSummary, Machine } from '@/db';
+import type { DriveSummary, JobSummary, Machine, NotebookSummary } from '@/db';
+import { day } from '@/ui/dates';
 import { Icon } from '@/ui/icons';
 import { useNotice } from '@/ui/notice';
 import { Card, Empty, Page } from '@/ui/page';
 import { useUnits } from '@/ui/units';
-import { day } from '../jobs/ticket';
 import { beltSize } from '../match/candidates';
 import { useMayChange } from '../shell/shell-context';
 import { MachineForm } from './machine-form';
@@ -126,11 +126,14 @@ export function MachineScreen({
   machine,
   customers,
   drives,
+  notebooks,
   jobs,
 }: {
   machine: Machine;
   customers: readonly string[];
   drives: readonly DriveSummary[];
+  /** Drives of it that are being measured. */
+  notebooks: readonly NotebookSummary[];
   jobs: readonly JobSummary[];
 }) {
   const router = useRouter();
@@ -183,11 +186,11 @@ export function MachineScreen({
         <Card title="Its drives">
           {own.length === 0 ? (
             <Typography sx={{ color: 'var(--ts-quiet)' }}>
-              No drive is drawn for it yet.{' '}
+              No drive is drawn for it yet. Measure it here, or{' '}
               <Link href="/drives/new" style={{ color: 'inherit' }}>
-                Draw it
-              </Link>
-              , then add it here under Change.
+                draw it
+              </Link>{' '}
+              and add it under Change.
             </Typography>
           ) : (
             own.map((d) => (
@@ -199,6 +202,20 @@ export function MachineScreen({
                 </Box>
               </Box>
             ))
+          )}
+          {notebooks.map((n) => (
+            <Box key={n.id} component={Link} href={`/drives/measure/${n.id}`} sx={{ display: 'block', py: 1, color: 'inherit' }}>
+              {n.name || 'Unnamed drive'}
+              <Box component="span" sx={{ color: 'var(--ts-quiet)' }}>
+                {' '}
+                · being measured, {n.measured} of {n.asked} distances
+              </Box>
+            </Box>
+          ))}
+          {mayChange && (
+            <Button component={Link} href={`/drives/measure?machine=${machine.id}`} sx={{ px: 0 }}>
+              Measure {own.length + notebooks.length > 0 ? 'another' : 'its drive'}
+            </Button>
           )}
         </Card>
       </Box>

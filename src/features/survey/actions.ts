@@ -19,11 +19,15 @@ const document = z.unknown().transform((value, context): Notebook => {
 const id = z.number().int();
 const refresh = () => revalidatePath('/drives', 'layout');
 
-export const addNotebook = action('technician', z.object({ document }), async ({ db, person, now }, input) => {
-  const made = await notebooks.addNotebook(db, person.shopId, input.document, person.name, now);
-  refresh();
-  return { ok: true, value: { id: made.id } };
-});
+export const addNotebook = action(
+  'technician',
+  z.object({ document, machineId: id.nullable().optional() }),
+  async ({ db, person, now }, input) => {
+    const made = await notebooks.addNotebook(db, person.shopId, input.document, person.name, now, input.machineId ?? null);
+    refresh();
+    return { ok: true, value: { id: made.id } };
+  },
+);
 
 export const saveNotebook = action(
   'technician',

@@ -1,13 +1,28 @@
-import { proposeEnds, proposeMeasures, type Notebook, type NotebookArm } from '@/core/survey';
+import { diameterOf, proposeEnds, proposeMeasures, type Notebook, type NotebookArm } from '@/core/survey';
 
 export function freshId(taken: readonly string[], stem: string): string {
   for (let n = 1; ; n++) if (!taken.includes(`${stem}-${n}`)) return `${stem}-${n}`;
 }
 
-/** A place on the sketch with nothing on it: below all the rest. */
+/** Free ground between rims on the sketch, mm: room for a usual pulley and its name. */
+const ROOM_MM = 110;
+
+/** A place on the sketch with nothing on it: the one nearest to the middle of what is drawn. */
 export function freeSpot(notebook: Notebook): { x: number; y: number } {
-  const spots = [...notebook.pulleys, ...notebook.points].map((p) => p.sketch);
-  return spots.length === 0 ? { x: 0, y: 0 } : { x: spots[0]!.x + 140, y: Math.min(...spots.map((s) => s.y)) };
+  const taken = [
+    ...notebook.pulleys.map((p) => ({ ...p.sketch, r: (diameterOf(notebook, p.id) ?? 100) / 2 })),
+    ...notebook.points.map((p) => ({ ...p.sketch, r: 0 })),
+  ];
+  if (taken.length === 0) return { x: 0, y: 0 };
+  const middle = { x: taken.reduce((s, p) => s + p.x, 0) / taken.length, y: taken.reduce((s, p) => s + p.y, 0) / taken.length };
+  for (let away = 0; ; away += 30)
+    for (let turn = 0; turn < 24; turn++) {
+      const spot = {
+        x: Math.round(middle.x + away * Math.cos((turn * Math.PI) / 12)),
+        y: Math.round(middle.y + away * Math.sin((turn * Math.PI) / 12)),
+      };
+      if (taken.every((p) => Math.hypot(p.x - spot.x, p.y - spot.y) >= p.r + ROOM_MM)) return spot;
+    }
 }
 
 /** Adds a point to measure to, beside another place on the sketch, and asks for the measures it needs. */

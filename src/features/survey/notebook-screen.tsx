@@ -12,10 +12,11 @@ import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import Link from 'next/link';
-import { useRouter } from 'next/navigation';
+import { useRouter, useSearchParams } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { StoredNotebook } from '@/db';
 import { Icon } from '@/ui/icons';
+import { dayAndTime } from '@/ui/dates';
 import { useNotice } from '@/ui/notice';
 import { drawnPose } from '@/ui/plate/drawn-pose';
 import { Plate } from '@/ui/plate/plate';
@@ -36,6 +37,7 @@ import { SpringsStep } from './springs-step';
 import { TapeStep } from './tape-step';
 import { tapped } from './tapped';
 import { useNotebook, type Keeping } from './use-notebook';
+import { entryName } from './words';
 
 const KEEPING_WORDS: Readonly<Record<Keeping, string>> = {
   kept: 'every entry is kept',
@@ -49,8 +51,12 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
   const tell = useNotice();
   const mayChange = useMayChange();
   const narrow = useMediaQuery('(max-width:899px)');
-  const { notebook, write, undo, redo, mayUndo, mayRedo, keeping, problem, clash, settle, version } = useNotebook(stored, mayChange);
-  const [step, setStep] = useState<Step>(notebook.measures.some((m) => m.value !== null) ? 'tape' : 'pulleys');
+  const { notebook, write, undo, redo, mayUndo, mayRedo, keeping, problem, clash, settle, version } = useNotebook(stored, mayChange, (by) =>
+    tell({ text: `${by} made entries here too; they are on this page with yours.`, tone: 'done' }),
+  );
+  const [first] = useState<Step>(notebook.measures.some((m) => m.value !== null) ? 'tape' : 'pulleys');
+  const stepOf = (params: { get: (name: string) => string | null }) => STEPS.find((s) => s === params.get('step')) ?? first;
+  const [step, setStep] = useState<Step>(stepOf(useSearchParams()));
   const [active, setActive] = useState<string | null>(null);
   const [belt, setBelt] = useState<string | null>(null);
   const [selected, setSelected] = useState<string | null>(null);
@@ -94,8 +100,16 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
     return () => window.removeEventListener('keydown', press);
   }, [undo, redo]);
 
+  useEffect(() => {
+    const back = () => setStep(stepOf(new URLSearchParams(window.location.search)));
+    window.addEventListener('popstate', back);
+    return () => window.removeEventListener('popstate', back);
+  });
+
   const go = (to: Step, part?: string) => {
     setStep(to);
+    // A page of its own for the browser's Back, which so goes to the step before.
+    if (to !== step) window.history.pushState(null, '', `?step=${to}`);
     if (part?.startsWith('measure:')) setActive(part.slice('measure:'.length));
     if (part !== undefined) {
       // The step is drawn first; then the field that is asked for, or the first empty one of its part, takes the keyboard.
@@ -132,7 +146,12 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
       text: `The notebook of ${notebook.name} is removed.`,
       tone: 'done',
       ...(notebook.photos.length === 0
-        ? { undo: () => void addNotebook({ document: notebook }).then((r) => r.ok && router.push(`/drives/measure/${r.value.id}`)) }
+        ? {
+            undo: () =>
+              void addNotebook({ document: notebook, machineId: stored.machine?.id ?? null }).then(
+                (r) => r.ok && router.push(`/drives/measure/${r.value.id}`),
+              ),
+          }
         : {}),
     });
     router.push('/drives/measure');
@@ -197,6 +216,14 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
             <Link href="/drives/measure" style={{ color: 'inherit' }}>
               Being measured
             </Link>{' '}
+            {stored.machine && (
+              <>
+                for{' '}
+                <Link href={`/machines/${stored.machine.id}`} style={{ color: 'inherit' }}>
+                  {stored.machine.name}
+                </Link>{' '}
+              </>
+            )}
             · {KEEPING_WORDS[keeping]}
             {stored.driveId !== null && (
               <>
@@ -240,7 +267,7 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
           ))}
         </Alert>
       )}
-      <Steps notebook={notebook} step={step} onStep={(to) => go(to)} />
+      <Steps notebook={notebook} step={step} onStep={(to) => go(to)} routeDoubted={posed !== null && !posed.ok} />
       <Box
         ref={body}
         sx={{
@@ -292,15 +319,19 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
         <DialogTitle>Someone else wrote in this notebook</DialogTitle>
         <DialogContent>
           <Typography>
-            {clash?.changedBy} entered something {clash ? new Date(clash.changedAt).toLocaleString('en-GB') : ''}, while you did. Both are
-            still here: yours on this screen ({counted(notebook)}), theirs in the shop ({clash ? counted(clash.document) : ''}).
+            {clash?.theirs.changedBy} changed the same as you, on {clash && dayAndTime(clash.theirs.changedAt)}. Everything else that either
+            of you entered is kept.
           </Typography>
+          <Box component="ul" sx={{ mb: 0 }}>
+            {clash &&
+              [...new Set(clash.both.map((path) => entryName(notebook, path)))].slice(0, 8).map((name) => <li key={name}>{name}</li>)}
+          </Box>
         </DialogContent>
         <DialogActions sx={{ p: 2 }}>
-          <Button variant="outlined" onClick={() => settle(false)}>
+          <Button variant="outlined" onClick={() => settle('theirs')}>
             Take theirs
           </Button>
-          <Button variant="contained" onClick={() => settle(true)}>
+          <Button variant="contained" onClick={() => settle('mine')}>
             Keep mine instead
           </Button>
         </DialogActions>
@@ -342,7 +373,18 @@ const counted = (notebook: StoredNotebook['document']) =>
   `${notebook.pulleys.length} pulleys, ${notebook.measures.filter((m) => m.value !== null).length} distances`;
 
 /** The steps of the walk, each with how far it has come; a strip to swipe on a phone. */
-function Steps({ notebook, step, onStep }: { notebook: StoredNotebook['document']; step: Step; onStep: (step: Step) => void }) {
+function Steps({
+  notebook,
+  step,
+  onStep,
+  routeDoubted,
+}: {
+  notebook: StoredNotebook['document'];
+  step: Step;
+  onStep: (step: Step) => void;
+  /** A belt cannot run as it is routed: its spans cross, or it cannot touch a pulley. */
+  routeDoubted: boolean;
+}) {
   return (
     <Box component="nav" aria-label="Steps" sx={{ display: 'flex', gap: 0.5, overflowX: 'auto', borderBottom: '1px solid var(--ts-edge)' }}>
       {STEPS.map((s) => {
@@ -377,7 +419,13 @@ function Steps({ notebook, step, onStep }: { notebook: StoredNotebook['document'
               className="ts-mono"
               sx={{ fontSize: 12.5, fontWeight: 500, color: done ? 'var(--ts-work)' : 'var(--ts-quiet)' }}
             >
-              {progress === null ? ' ' : done ? '✓ all' : `${progress.done} of ${progress.asked}`}
+              {progress === null
+                ? ' '
+                : !done
+                  ? `${progress.done} of ${progress.asked}`
+                  : s === 'route' && routeDoubted
+                    ? 'look again'
+                    : '✓ all'}
             </Box>
           </Box>
         );

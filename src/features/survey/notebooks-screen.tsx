@@ -8,17 +8,24 @@ import { useState } from 'react';
 import type { Drive } from '@/core/drive';
 import { notebookFor } from '@/core/survey';
 import type { NotebookSummary } from '@/db';
+import { day } from '@/ui/dates';
 import { LinkRows, Quiet } from '@/ui/link-rows';
 import { useNotice } from '@/ui/notice';
 import { Page } from '@/ui/page';
 import { DriveSketch } from '@/ui/plate/sketch';
 import { KIND_WORDS, TEMPLATES } from '../drives/templates';
-import { day } from '../jobs/ticket';
 import { useMayChange } from '../shell/shell-context';
 import { addNotebook } from './actions';
 
 /** Where a drive begins to be measured: the notebooks under way, and a fresh one of each kind. */
-export function NotebooksScreen({ notebooks }: { notebooks: readonly NotebookSummary[] }) {
+export function NotebooksScreen({
+  notebooks,
+  machine,
+}: {
+  notebooks: readonly NotebookSummary[];
+  /** The machine that is to get the drive. */
+  machine: { readonly id: number; readonly name: string } | null;
+}) {
   const router = useRouter();
   const tell = useNotice();
   const mayChange = useMayChange();
@@ -27,8 +34,12 @@ export function NotebooksScreen({ notebooks }: { notebooks: readonly NotebookSum
     setStarting(key);
     const fresh = notebookFor(drive);
     // What a drive takes is not known from its kind.
-    const document = { ...fresh, pulleys: fresh.pulleys.map(({ powerKw: _placeholder, ...p }) => p) };
-    const result = await addNotebook({ document }).catch(() => ({
+    const document = {
+      ...fresh,
+      ...(machine ? { name: `${machine.name}, ${fresh.name.toLowerCase()}` } : {}),
+      pulleys: fresh.pulleys.map(({ powerKw: _placeholder, ...p }) => p),
+    };
+    const result = await addNotebook({ document, machineId: machine?.id ?? null }).catch(() => ({
       ok: false as const,
       problem: 'The server does not answer; try again in a moment.',
     }));
@@ -40,7 +51,7 @@ export function NotebooksScreen({ notebooks }: { notebooks: readonly NotebookSum
   };
   return (
     <Page
-      title="Measure a drive"
+      title={machine ? `Measure a drive of ${machine.name}` : 'Measure a drive'}
       lead="With a tape, a caliper and, if you like, a photo. Every entry is kept as you make it; go on from any device."
     >
       {notebooks.length > 0 && (
@@ -68,7 +79,7 @@ export function NotebooksScreen({ notebooks }: { notebooks: readonly NotebookSum
         </>
       )}
       <Typography variant="h2" sx={{ mb: 1 }}>
-        Begin another
+        {notebooks.length > 0 ? 'Begin another' : 'Begin'}
       </Typography>
       {!mayChange && (
         <Alert severity="info" variant="outlined" sx={{ mb: 2 }}>

@@ -13,7 +13,9 @@ type Turn =
   | { type: 'write'; change: (now: Notebook) => Notebook; key?: string | undefined }
   | { type: 'undo' }
   | { type: 'redo' }
-  | { type: 'replace'; with: Notebook };
+  | { type: 'replace'; with: Notebook }
+  /** Another's entries come in under all of these, so that no undo takes them out again. */
+  | { type: 'rebase'; by: (page: Notebook) => Notebook };
 
 const DEEPEST = 200;
 
@@ -36,5 +38,7 @@ export function turn(pages: Pages, act: Turn): Pages {
     }
     case 'replace':
       return { past: [...pages.past, pages.now].slice(-DEEPEST), now: act.with, future: [], key: null };
+    case 'rebase':
+      return { past: pages.past.map(act.by), now: act.by(pages.now), future: pages.future.map(act.by), key: null };
   }
 }

@@ -20,8 +20,13 @@ export function progressOf(notebook: Notebook, step: Step): { done: number; aske
   switch (step) {
     case 'pulleys':
       return count(notebook.pulleys, (p) => diameterOf(notebook, p.id) !== null);
-    case 'route':
-      return count(notebook.belts, (b) => b.route.length >= 2);
+    case 'route': {
+      // Every pulley on a belt, and every belt round two at least.
+      const routed = new Set(notebook.belts.flatMap((b) => b.route.map((s) => s.pulley)));
+      const short = notebook.belts.filter((b) => b.route.length < 2).length;
+      const pulleys = count(notebook.pulleys, (p) => routed.has(p.id));
+      return { done: pulleys.done, asked: pulleys.asked + (notebook.belts.length === 0 ? 1 : short) };
+    }
     case 'tape':
       return count(
         notebook.measures.filter((m) => m.skipped !== true),

@@ -5,6 +5,7 @@ import { unitsFor } from '@/ui/units';
 import { TEMPLATES } from '../drives/templates';
 import { askedFor, freeSpot, withArm, withoutArm, withoutPlace, withoutSpring, withPoint } from './changes';
 import { withTyped } from './kept-field';
+import { mergeNotebooks } from './merge';
 import { nextActOf } from './next';
 import { turn, type Pages } from './pages';
 import { previewOf } from './preview';
@@ -14,6 +15,7 @@ import {
   againstRestWords,
   closingSentence,
   doubtSentence,
+  entryName,
   findingSentence,
   measureHow,
   measureTitle,
@@ -127,6 +129,17 @@ describe('changes keep the notebook whole', () => {
     expect(next.measures.filter((m) => 'between' in m && m.between.includes('new')).length).toBeGreaterThanOrEqual(2);
     expect(proposeMeasures(next)).toEqual([]);
     expect(withPoint(next, 'P', spot).notebook.points.length).toBe(whole.points.length + 1);
+  });
+  it('pulleys put down one after the other land on free ground, none on another or on a point', () => {
+    let next = whole;
+    for (let i = 0; i < 12; i++) {
+      const spot = freeSpot(next);
+      for (const p of next.pulleys)
+        expect(Math.hypot(p.sketch.x - spot.x, p.sketch.y - spot.y)).toBeGreaterThan((p.outsideDiameter ?? 0) / 2 + 100);
+      for (const p of next.points) expect(Math.hypot(p.sketch.x - spot.x, p.sketch.y - spot.y)).toBeGreaterThan(100);
+      next = { ...next, pulleys: [...next.pulleys, { ...whole.pulleys[1]!, id: `new-${i}`, outsideDiameter: null, sketch: spot }] };
+    }
+    expect(freeSpot({ ...whole, pulleys: [], points: [] })).toEqual({ x: 0, y: 0 });
   });
   it('an arm that stood elsewhere is asked for its other ends; readings already taken stay', () => {
     const arm = { ...fresh.arms[0]!, stood: 'engaged' as const };
@@ -257,7 +270,75 @@ describe('words', () => {
   });
 });
 
+describe('two people in one notebook', () => {
+  const pulley = (n: Notebook, i: number, part: Partial<Notebook['pulleys'][number]>): Notebook => ({
+    ...n,
+    pulleys: n.pulleys.map((p, k) => (k === i ? { ...p, ...part } : p)),
+  });
+  /** As it comes back from the store, whose keys are laid out anew. */
+  const stored = (n: Notebook): Notebook =>
+    JSON.parse(JSON.stringify(n), (_, v: unknown) =>
+      typeof v === 'object' && v !== null && !Array.isArray(v) ? Object.fromEntries(Object.entries(v).sort().reverse()) : v,
+    ) as Notebook;
+  const labels = (n: Notebook) => n.pulleys.map((p) => p.label);
+  const mine = pulley({ ...whole, measures: whole.measures.map((m, i) => (i === 0 ? { ...m, value: 333 } : m)) }, 0, { label: 'Mine' });
+  const theirs = stored({
+    ...pulley(pulley(whole, 0, { outsideDiameter: 111 }), 1, { label: 'Theirs' }),
+    notes: 'wet deck',
+    measures: [...whole.measures.slice(0, -1), { ...whole.measures[0]!, id: 'added', value: 5 }],
+  });
+  it('what each changed is in the whole, also of one pulley; a measure that one added and one that he took off, too', () => {
+    const { notebook, both } = mergeNotebooks(whole, mine, theirs);
+    expect(both).toEqual([]);
+    expect(notebook.pulleys.map((p) => p.id)).toEqual(whole.pulleys.map((p) => p.id));
+    expect([notebook.pulleys[0], notebook.pulleys[1], notebook.notes]).toMatchObject([
+      { label: 'Mine', outsideDiameter: 111 },
+      { label: 'Theirs' },
+      'wet deck',
+    ]);
+    expect(notebook.measures.map((m) => m.id)).toEqual([...whole.measures.slice(0, -1).map((m) => m.id), 'added']);
+    expect(notebook.measures[0]!.value).toBe(333);
+    expect(validateNotebook(notebook).ok).toBe(true);
+    expect(labels(mergeNotebooks(whole, theirs, mine).notebook)).toEqual(['Mine', 'Theirs', whole.pulleys[2]!.label]);
+  });
+  it('the same on both sides, or nothing on one, asks nothing', () => {
+    expect(mergeNotebooks(whole, mine, stored(mine)).both).toEqual([]);
+    expect(mergeNotebooks(whole, whole, theirs).notebook).toEqual(theirs);
+    expect(mergeNotebooks(whole, mine, stored(whole)).notebook).toEqual(mine);
+  });
+  it('one field that both changed is asked about by its name, and goes as chosen; the rest goes together all the same', () => {
+    const other = pulley(theirs, 0, { label: 'Hers' });
+    const [own, hers] = (['mine', 'theirs'] as const).map((prefer) => mergeNotebooks(whole, mine, other, prefer));
+    expect(own!.both).toEqual([['pulleys', whole.pulleys[0]!.id, 'label']]);
+    expect([own!.notebook.pulleys[0]!.label, hers!.notebook.pulleys[0]!.label]).toEqual(['Mine', 'Hers']);
+    expect([own!.notebook.notes, hers!.notebook.measures[0]!.value]).toEqual(['wet deck', 333]);
+    expect(entryName(whole, own!.both[0]!)).toBe(whole.pulleys[0]!.label);
+    expect(entryName(whole, ['measures', whole.measures[0]!.id, 'value'])).toBe(measureTitle(whole, whole.measures[0]!));
+    expect(['photos', 'name', 'kind'].map((list) => entryName(whole, [list]))).not.toContain('');
+  });
+  it('a pulley that one took off and the other changed is asked about, not dropped', () => {
+    const gone = { ...whole, pulleys: whole.pulleys.slice(1) };
+    expect(mergeNotebooks(whole, mine, gone).both).toEqual([['pulleys', whole.pulleys[0]!.id]]);
+    expect(mergeNotebooks(whole, mine, gone, 'theirs').notebook.pulleys).toHaveLength(whole.pulleys.length - 1);
+    expect(mergeNotebooks(whole, whole, gone).notebook.pulleys).toHaveLength(whole.pulleys.length - 1);
+  });
+  it('undo goes back through one’s own entries, the other’s under all of them', () => {
+    let pages: Pages = { past: [], now: whole, future: [], key: null };
+    pages = turn(pages, { type: 'write', change: () => mine });
+    pages = turn(pages, { type: 'rebase', by: (page) => mergeNotebooks(whole, page, theirs).notebook });
+    expect([pages.now.notes, ...labels(pages.now).slice(0, 2)]).toEqual(['wet deck', 'Mine', 'Theirs']);
+    pages = turn(pages, { type: 'undo' });
+    expect([pages.now.notes, ...labels(pages.now).slice(0, 2)]).toEqual(['wet deck', whole.pulleys[0]!.label, 'Theirs']);
+  });
+});
+
 describe('steps', () => {
+  it('a route is not all while a pulley is on no belt, or there is no belt', () => {
+    const spare = { ...whole, pulleys: [...whole.pulleys, { ...whole.pulleys[0]!, id: 'spare' }] };
+    expect(progressOf(spare, 'route')).toEqual({ done: whole.pulleys.length, asked: whole.pulleys.length + 1 });
+    const bare = progressOf({ ...whole, belts: [] }, 'route')!;
+    expect(bare.done).toBeLessThan(bare.asked);
+  });
   it.each(STEPS)('%s: nothing done in a fresh notebook counts as done in a whole one', (step) => {
     const [before, after] = [progressOf({ ...fresh, belts: fresh.belts.map((b) => ({ ...b, route: [] })) }, step), progressOf(whole, step)];
     if (after === null) return expect(before).toBeNull();

@@ -1,13 +1,27 @@
 'use client';
 
 import { useCallback, useEffect, useReducer, useRef, useState } from 'react';
-import type { Notebook } from '@/core/survey';
+import { validateNotebook, type Notebook } from '@/core/survey';
 import type { StoredNotebook } from '@/db';
 import { saveNotebook } from './actions';
+import { mergeNotebooks } from './merge';
 import { turn } from './pages';
 
 /** On the server; on its way; on this device only, until the server answers. */
 export type Keeping = 'kept' | 'keeping' | 'waiting';
+
+/** What another stored meanwhile, and where both changed the same. */
+export interface Clash {
+  readonly theirs: StoredNotebook;
+  readonly both: readonly (readonly string[])[];
+}
+
+/** Both sides' entries in one notebook; where they do not hold together, as when one took off a pulley that the other measured from, one side whole. */
+function joined(base: Notebook, mine: Notebook, theirs: Notebook, prefer: 'mine' | 'theirs') {
+  const merged = mergeNotebooks(base, mine, theirs, prefer);
+  const read = validateNotebook(merged.notebook);
+  return read.ok ? { notebook: read.notebook, both: merged.both } : { notebook: prefer === 'mine' ? mine : theirs, both: [[]] };
+}
 
 /** An entry is sent this long after the last key, and again this long after a failure. */
 const PAUSE_MS = 500;
@@ -17,14 +31,15 @@ const draftKey = (id: number) => `taut-notebook-${id}`;
 
 /**
  * A notebook that keeps itself: every entry goes to the server a moment later and until then stays on this device too, so that neither a lost
- * connection nor a closed tab loses one. An entry made elsewhere meanwhile is never overwritten: `clash` holds it until one is chosen.
+ * connection nor a closed tab loses one. What another entered elsewhere meanwhile is put together with it, field by field; where both changed the
+ * same field, `clash` holds theirs until one is chosen.
  */
-export function useNotebook(stored: StoredNotebook, mayChange: boolean) {
+export function useNotebook(stored: StoredNotebook, mayChange: boolean, onJoined: (by: string) => void) {
   const [pages, dispatch] = useReducer(turn, { past: [], now: stored.document, future: [], key: null });
   const [keptDocument, setKeptDocument] = useState(stored.document);
   const [failed, setFailed] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
-  const [clash, setClash] = useState<StoredNotebook | null>(null);
+  const [clash, setClash] = useState<Clash | null>(null);
   const [version, setVersion] = useState(stored.version);
   const kept = useRef({ document: stored.document, version: stored.version });
   const latest = useRef(pages.now);
@@ -32,6 +47,20 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean) {
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const clashing = useRef(false);
 
+  /** Goes on from what another stored, with what was entered here put into it. */
+  const join = (theirs: StoredNotebook, prefer: 'mine' | 'theirs') => {
+    const base = kept.current.document;
+    kept.current = { document: theirs.document, version: theirs.version };
+    clashing.current = false;
+    setVersion(theirs.version);
+    setKeptDocument(theirs.document);
+    setClash(null);
+    setFailed(false);
+    const theirChoice = joined(base, latest.current, theirs.document, 'theirs').notebook;
+    dispatch({ type: 'rebase', by: (page) => joined(base, page, theirs.document, 'mine').notebook });
+    // As an entry of its own, so that an undo brings one's own back.
+    if (prefer === 'theirs') dispatch({ type: 'replace', with: theirChoice });
+  };
   const push = useRef<() => Promise<void>>(async () => undefined);
   useEffect(() => {
     push.current = async () => {
@@ -53,9 +82,15 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean) {
         if (latest.current === sending) localStorage.removeItem(draftKey(stored.id));
         else timer.current = setTimeout(() => void push.current(), PAUSE_MS);
       } else if (result.reason === 'stale') {
-        clashing.current = true;
-        setClash(result.current);
-        setFailed(true);
+        const both = joined(kept.current.document, latest.current, result.current.document, 'mine').both;
+        if (both.length === 0) {
+          join(result.current, 'mine');
+          onJoined(result.current.changedBy);
+        } else {
+          clashing.current = true;
+          setClash({ theirs: result.current, both });
+          setFailed(true);
+        }
       } else {
         setProblem(result.problem);
         setFailed(true);
@@ -68,7 +103,8 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean) {
     latest.current = pages.now;
     if (!mayChange || pages.now === kept.current.document) return;
     try {
-      localStorage.setItem(draftKey(stored.id), JSON.stringify({ version: kept.current.version, document: pages.now }));
+      const { version: from, document: base } = kept.current;
+      localStorage.setItem(draftKey(stored.id), JSON.stringify({ version: from, base, document: pages.now }));
     } catch {
       // A full store keeps the entry on the screen and on its way to the server all the same.
     }
@@ -82,9 +118,9 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean) {
       const draft = localStorage.getItem(draftKey(stored.id));
       if (!draft || !mayChange) return;
       try {
-        const { version: from, document } = JSON.parse(draft) as { version: number; document: Notebook };
-        if (document.format !== 'taut-sheave/notebook') return;
-        kept.current = { ...kept.current, version: from };
+        const { version: from, base, document } = JSON.parse(draft) as { version: number; base: Notebook; document: Notebook };
+        if (document.format !== 'taut-sheave/notebook' || base?.format !== 'taut-sheave/notebook') return;
+        kept.current = { document: base, version: from };
         dispatch({ type: 'replace', with: document });
       } catch {
         localStorage.removeItem(draftKey(stored.id));
@@ -107,23 +143,7 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean) {
   }, []);
 
   const write = useCallback((change: (now: Notebook) => Notebook, key?: string) => dispatch({ type: 'write', change, key }), []);
-  const settle = useCallback(
-    (mine: boolean) => {
-      if (!clash) return;
-      kept.current = { document: clash.document, version: clash.version };
-      clashing.current = false;
-      setVersion(clash.version);
-      setClash(null);
-      setFailed(false);
-      if (mine) void push.current();
-      else {
-        localStorage.removeItem(draftKey(stored.id));
-        dispatch({ type: 'replace', with: clash.document });
-        setKeptDocument(clash.document);
-      }
-    },
-    [clash, stored.id],
-  );
+  const settle = (prefer: 'mine' | 'theirs') => clash && join(clash.theirs, prefer);
 
   const keeping: Keeping = pages.now === keptDocument ? 'kept' : failed ? 'waiting' : 'keeping';
   return {

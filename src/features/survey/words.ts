@@ -18,6 +18,26 @@ export const KIND_OF_TAPE: Readonly<Record<'centres' | 'outside' | 'inside', str
   inside: 'Between the near rims',
 };
 
+/** What an entry is called that two people changed, by its keys and ids from the top down. */
+export function entryName(notebook: Notebook, [list, id]: readonly string[]): string {
+  const measure = list === 'measures' ? notebook.measures.find((m) => m.id === id) : undefined;
+  if (measure) return measureTitle(notebook, measure);
+  const part = [
+    ...notebook.pulleys,
+    ...notebook.points,
+    ...notebook.belts,
+    ...notebook.arms,
+    ...notebook.springs,
+    ...notebook.keepers,
+    ...notebook.planes,
+  ].find((p) => p.id === id && p.label);
+  if (part) return part.label;
+  return (
+    { photos: 'a photo', sides: 'the answers to left or right', name: 'the name', notes: 'the notes' }[list ?? ''] ??
+    'parts that hang together'
+  );
+}
+
 /** Between what a measure is taken, in a line. */
 export function measureTitle(notebook: Notebook, m: NotebookMeasure): string {
   const name = (id: string) => placeName(notebook, id);

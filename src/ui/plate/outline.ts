@@ -120,10 +120,18 @@ export interface Label {
  * tried; the one that covers least of pulleys, belts, springs and labels already placed is taken, largest pulleys first.
  * @param mmPerPx size of a screen pixel on the drawing
  * @param widths width of each label, px
+ * @param avoid other places that no label should cover, y up
  */
-export function placeLabels(drive: Drive, pose: Pose, mmPerPx: number, widths: readonly number[], bounds: Bounds): Label[] {
+export function placeLabels(
+  drive: Drive,
+  pose: Pose,
+  mmPerPx: number,
+  widths: readonly number[],
+  bounds: Bounds,
+  avoid: readonly { readonly x: number; readonly y: number }[] = [],
+): Label[] {
   const placed: { x: number; y: number; w: number; h: number }[] = [];
-  const dots: { x: number; y: number }[] = [];
+  const dots = [...avoid, ...drive.keepers].flatMap(({ x, y }) => [-6, 0, 6].map((by) => ({ x: x + by * mmPerPx, y: -y + by * mmPerPx })));
   pose.belts.forEach((b) =>
     b.stops.forEach((s) => {
       const c = pose.pulleys[s.pulley]!;

@@ -98,6 +98,7 @@ export function Plate({
       ? JSON.stringify([
           answer.solved.name,
           drive.pulleys.map((p) => [p.x, p.y, p.label]),
+          marks.map((m) => [m.x, m.y]),
           answer.pose.belts.map((b) => b.stops.length > 0),
           Math.round(Math.log2(mmPerPx) * 4),
           Math.round(size.width / 40),
@@ -114,6 +115,7 @@ export function Plate({
         mmPerPx,
         drive.pulleys.map((p) => 26 + (names ? textWidth(p.label ?? p.id) + 8 : 0)),
         shown,
+        [...marks, ...underActs(shown, mmPerPx)],
       ),
     });
   }
@@ -273,6 +275,7 @@ export function Plate({
             role="group"
             aria-label={`Drawing of ${drive.name}, ${lever <= 0 ? 'released' : lever >= 1 ? 'engaged' : `lever at ${Math.round(lever * 100)} %`}`}
             style={{ display: 'block', userSelect: 'none' }}
+            className="ts-plate"
           >
             <Ground view={shown} mmPerPx={mmPerPx} />
             {guide.x !== null && (
@@ -291,6 +294,17 @@ export function Plate({
                 strokeDasharray={`${5 * mmPerPx}`}
               />
             )}
+            {/* Crosses lie under the drawing, whose names then stay whole where the two meet. */}
+            {marks.map(({ id, label, x, y }) => (
+              <path
+                key={id}
+                d={`M${x - 6 * mmPerPx} ${-y}h${12 * mmPerPx}M${x} ${-y - 6 * mmPerPx}v${12 * mmPerPx}`}
+                stroke={selected === id ? 'var(--ts-work)' : 'var(--ts-ink)'}
+                strokeWidth={2.4 * mmPerPx}
+              >
+                <title>{label}</title>
+              </path>
+            ))}
             {answer &&
               answer.pose.pulleys.length === drive.pulleys.length &&
               answer.pose.belts.length === drive.belts.length &&
@@ -309,12 +323,11 @@ export function Plate({
                 />
               )}
             {marks.map((m) => (
-              <Mark
+              <MarkHandle
                 key={m.id}
                 mark={m}
                 px={mmPerPx}
-                chosen={selected === m.id}
-                named={names}
+                named={names && selected === m.id}
                 {...(onMovePulley ? { onPress: (event: KeyboardEvent) => press(event, m.id) } : {})}
                 onFocus={() => onSelect?.(m.id)}
               />
@@ -459,31 +472,23 @@ const endButton = (on: boolean) => ({
   cursor: 'pointer',
 });
 
-/** A cross with its name: a place to measure to. */
-function Mark({
+/** What takes hold of a cross, a place to measure to, and its name. */
+function MarkHandle({
   mark: { id, label, x, y },
   px,
-  chosen,
   named,
   onPress,
   onFocus,
 }: {
   mark: PlateMark;
   px: number;
-  chosen: boolean;
   named: boolean;
   onPress?: (event: KeyboardEvent) => void;
   onFocus: () => void;
 }) {
   return (
     <g>
-      <title>{label}</title>
-      <path
-        d={`M${x - 6 * px} ${-y}h${12 * px}M${x} ${-y - 6 * px}v${12 * px}`}
-        stroke={chosen ? 'var(--ts-work)' : 'var(--ts-ink)'}
-        strokeWidth={2.4 * px}
-      />
-      {named && chosen && (
+      {named && (
         <text
           x={x + 9 * px}
           y={-y - 8 * px}
@@ -515,6 +520,12 @@ function Mark({
     </g>
   );
 }
+
+/** Spots in the corner that the acts stand over, where no name is to be. */
+const underActs = (shown: Bounds, px: number) =>
+  [12, 36, 60, 84].flatMap((fromRight) =>
+    [16, 40].map((down) => ({ x: shown.x + shown.width - fromRight * px, y: -(shown.y + down * px) })),
+  );
 
 function Ground({ view, mmPerPx }: { view: Bounds; mmPerPx: number }) {
   const step = [10, 20, 50, 100, 200, 500].find((s) => s / mmPerPx >= 24) ?? 1000;

@@ -1,10 +1,14 @@
-import { database, notebooks } from '@/db';
+import { database, machines, notebooks } from '@/db';
 import { NotebooksScreen } from '@/features/survey/notebooks-screen';
 import { requirePerson } from '@/server';
+import { wholeNumber } from '@/server/params';
 
 export const metadata = { title: 'Measure a drive' };
 
-export default async function MeasurePage() {
+export default async function MeasurePage({ searchParams }: PageProps<'/drives/measure'>) {
   const { shopId } = await requirePerson();
-  return <NotebooksScreen notebooks={await notebooks.listNotebooks(database(), shopId)} />;
+  const asked = (await searchParams)['machine'];
+  const id = typeof asked === 'string' ? wholeNumber(asked) : null;
+  const machine = id === null ? null : await machines.findMachine(database(), shopId, id);
+  return <NotebooksScreen notebooks={await notebooks.listNotebooks(database(), shopId)} machine={machine} />;
 }

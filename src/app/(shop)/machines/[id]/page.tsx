@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { database, drives, jobs, machines } from '@/db';
+import { database, drives, jobs, machines, notebooks } from '@/db';
 import { MachineScreen } from '@/features/machines/machines-screen';
 import { requirePerson } from '@/server';
 import { wholeNumber } from '@/server/params';
@@ -16,6 +16,7 @@ export default async function MachinePage({ params }: PageProps<'/machines/[id]'
       machine={machine}
       customers={await machines.listCustomers(db, shopId)}
       drives={await drives.listDrives(db, shopId)}
+      notebooks={(await notebooks.listNotebooks(db, shopId)).filter((n) => n.machineId === machine.id && n.driveId === null)}
       jobs={all.filter((j) => j.machineId === machine.id)}
     />
   );
