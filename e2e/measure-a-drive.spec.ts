@@ -266,7 +266,9 @@ test('a photo sets places and sizes: scale, circles, keyboard, and files that ar
   await expect(page.getByText(/not a picture that can be read/)).toBeVisible();
   await file.setInputFiles({ name: 'deck.jpg', mimeType: 'image/jpeg', buffer: Buffer.alloc(21 * 1024 * 1024) });
   await expect(page.getByText(/larger than 20 MB/)).toBeVisible();
-  const straight = await page.request.post(`/api/photos?notebook=${/\/(\d+)(?:\?|$)/.exec(page.url())![1]}`, { data: Buffer.alloc(21 * 1024 * 1024) });
+  const straight = await page.request.post(`/api/photos?notebook=${/\/(\d+)(?:\?|$)/.exec(page.url())![1]}`, {
+    data: Buffer.alloc(21 * 1024 * 1024),
+  });
   expect([straight.status(), (await straight.json()).problem]).toEqual([413, expect.stringContaining('20 MB')]);
 
   await file.setInputFiles('demo/notebooks/chapel-green-1.jpg');
