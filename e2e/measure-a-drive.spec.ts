@@ -223,6 +223,40 @@ test('without the network entries wait on the device, and go when it is back', a
   await kept(again);
 });
 
+test('a drive is measured from its machine and leads back to it; Back goes to the step before; a pulley on no belt is not routed', async ({
+  page,
+}) => {
+  await page.goto('/machines');
+  await page.getByRole('link', { name: /Airstrip mower/ }).click();
+  await page.getByRole('link', { name: /^Measure / }).click();
+  await expect(page.getByRole('heading', { name: 'Measure a drive of Airstrip mower' })).toBeVisible();
+  await page.getByRole('button', { name: /^Mower deck/ }).click();
+  await expect(page).toHaveURL(/measure\/\d+/);
+  const steps = page.getByRole('navigation', { name: 'Steps' });
+  await expect(steps.getByRole('button', { name: /^Route/ })).toContainText('all');
+  await page.getByRole('button', { name: 'Add a pulley' }).click();
+  await expect(steps.getByRole('button', { name: /^Route/ })).toContainText('3 of 4');
+  await step(page, 'Route');
+  await step(page, 'Springs');
+  await page.goBack();
+  await expect(steps.locator('[aria-current=step]')).toContainText('Route');
+  await page.goForward();
+  await expect(steps.locator('[aria-current=step]')).toContainText('Springs');
+  await page.reload();
+  await expect(steps.locator('[aria-current=step]')).toContainText('Springs');
+  // Text as large as a person has set it in the browser.
+  const name = page.getByRole('heading', { name: /^Airstrip mower/ });
+  const size = () => steps.getByText('3 of 4').evaluate((e) => parseFloat(getComputedStyle(e).fontSize));
+  const before = await size();
+  await page.evaluate(() => (document.documentElement.style.fontSize = '125%'));
+  expect((await size()) / before).toBeCloseTo(1.25, 3);
+  await kept(page);
+  await expect(name).toBeVisible();
+  await page.getByRole('link', { name: 'Airstrip mower', exact: true }).click();
+  await page.getByRole('link', { name: /being measured, 0 of/ }).click();
+  await expect(steps).toBeVisible();
+});
+
 test('two people in one notebook: entries go together, and of one that both changed one is asked for', async ({ browser }) => {
   const [one, other] = [await browser.newContext(as('technician')), await browser.newContext(as('owner'))];
   const mine = await one.newPage();

@@ -38,6 +38,34 @@ test.describe('the shelf', () => {
     await expect(hung.filter({ hasText: '4L505' })).toBeVisible();
   });
 
+  test('with 2,000 belts more the shelf and Match stay a page, and the list is taken back as one', async ({ page }) => {
+    const rows = Array.from({ length: 2000 }, (_, i) => `${['4L', '3L', '5L'][i % 3]}${200 + 2 * Math.floor(i / 3)},${1 + (i % 4)},Q${i}`);
+    await page.goto('/shelf');
+    await page.getByRole('button', { name: 'Take in a list' }).click();
+    await page
+      .getByLabel('CSV file')
+      .setInputFiles({ name: 'belts.csv', mimeType: 'text/csv', buffer: Buffer.from(`designation,quantity,bin\n${rows.join('\n')}\n`) });
+    await page.getByRole('button', { name: 'Take in 2000 rows' }).click();
+    // The line with its undo stays as long as one rests on it.
+    await page.getByRole('button', { name: 'Undo' }).hover();
+    const screens = () => page.evaluate(() => document.documentElement.scrollHeight / window.innerHeight);
+    expect(await screens()).toBeLessThan(8);
+    await page.getByLabel('Find a belt').fill('Q1998');
+    await expect(page.getByRole('listitem')).toHaveCount(1);
+
+    const other = await page.context().newPage();
+    await other.goto('/drives');
+    await other.getByRole('link', { name: /^Orchard rider/ }).click();
+    await expect(other.getByRole('button', { name: /cannot help/ })).toBeVisible();
+    expect(await other.getByRole('row').count()).toBeLessThan(30);
+    expect(await other.evaluate(() => document.documentElement.scrollHeight / window.innerHeight)).toBeLessThan(5);
+    expect(await other.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
+    await other.close();
+
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByText('The whole list is taken back.')).toBeVisible();
+  });
+
   test('takes in a list after showing what each row becomes and which are refused, and gives it out again', async ({ page }, info) => {
     await page.goto('/shelf');
     await page.getByRole('button', { name: 'Take in a list' }).click();

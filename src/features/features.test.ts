@@ -21,10 +21,40 @@ import { completed, fieldsOf, valueAt, withValue } from './drives/part-fields';
 import { TEMPLATES } from './drives/templates';
 import { nextStage } from './jobs/stages';
 import { askedFor, beltName, inGroups, inOrder, isExact, ownOutsideMm, piecesOf } from './match/candidates';
+import { placeMarks } from './match/ruler-marks';
 import { rescueSentence, whySentence, type WhyContext } from './match/words';
 import { verdictWord } from '@/ui/verdict';
 
 const LISTS: readonly PartList[] = ['pulleys', 'belts', 'tensioners', 'springs', 'adjusters', 'brakes', 'keepers', 'states'];
+
+describe('marks on the ruler', () => {
+  const mark = (id: string, name: string, x: number) => ({ id, name, x });
+  it('belts of one length share a mark that names them, the chosen one first', () => {
+    const marks = [mark('a', '4L480', 300), mark('b', '13x1170Li', 301), mark('c', '4L480', 300)];
+    const [placed, ...more] = placeMarks(marks, 'b', 800);
+    expect(more).toEqual([]);
+    expect([placed!.shown.id, placed!.label!.text]).toEqual(['b', '13x1170Li, 4L480']);
+    expect(placeMarks(marks, null, 800)[0]!.shown.id).toBe('a');
+    const many = placeMarks([...marks, mark('d', 'AX46', 302), mark('e', 'A46', 302)], 'b', 800)[0]!;
+    expect(many.label!.text).toBe('13x1170Li, 4L480 +2');
+  });
+  it('no name lies over another or off the ruler, and the chosen one is named however crowded it is', () => {
+    for (let seed = 1; seed < 60; seed++) {
+      const marks = Array.from({ length: 40 }, (_, i) => mark(`${i}`, `BX${100 + i}`.repeat(1 + (i % 2)), (seed * 37 * (i + 1)) % 700));
+      const chosen = `${seed % 40}`;
+      const placed = placeMarks(marks, chosen, 700);
+      expect(placed.flatMap((p) => p.marks)).toHaveLength(40);
+      const at = placed.find((p) => p.shown.id === chosen)!;
+      expect(at.label!.text).toContain(at.shown.name);
+      const boxes = placed.flatMap((p) => (p.label ? [{ ...p.label, half: (p.label.text.length * 7.8) / 2 }] : []));
+      boxes.forEach((a, i) => {
+        expect(a.x - a.half).toBeGreaterThanOrEqual(0);
+        expect(a.x + a.half).toBeLessThanOrEqual(700);
+        boxes.slice(i + 1).forEach((b) => a.row === b.row && expect(Math.abs(a.x - b.x)).toBeGreaterThanOrEqual(a.half + b.half));
+      });
+    }
+  });
+});
 
 describe('templates', () => {
   it.each(TEMPLATES.map((t) => [t.key, t] as const))('%s is a drive that can be solved', (_, template) => {

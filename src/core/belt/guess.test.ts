@@ -33,6 +33,15 @@ describe('a belt whose number is gone', () => {
     expect(worn[0]!.narrowedMm).toBeGreaterThan(0);
     expect(worn.find((g) => g.designation === '4L475')!.stretched).toBeCloseTo(7 / outside('4L475'), 6);
   });
+  it('of two sections that measure alike the one that the drive takes comes first, and no section that measures otherwise', () => {
+    const alike = { topMm: 12.7, depthMm: 7.9 };
+    expect(guessBelt({ ...alike, expected: 'A' })[0]!.section).toBe('A');
+    expect(guessBelt({ ...alike, expected: '4L' })[0]!.section).toBe('4L');
+    expect(guessBelt({ topMm: 16.7, depthMm: 10.2, expected: '4L' })[0]!.section).not.toBe('4L');
+    const odds = guessBelt({ ...alike, expected: 'A' }).reduce((total, g) => total + g.odds, 0);
+    expect(odds).toBeGreaterThan(0.9);
+    expect(odds).toBeLessThanOrEqual(1 + 1e-9);
+  });
   it('ribs lead to ribbed sections only, and nothing measured to no guess', () => {
     expect(guessBelt({ topMm: 21.4, ribs: 6, outsideMm: 1120 }).every((g) => sectionNamed(g.section).family === 'ribbed')).toBe(true);
     expect(guessBelt({ topMm: 12.7 }).some((g) => sectionNamed(g.section).family === 'ribbed')).toBe(false);

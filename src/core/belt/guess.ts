@@ -12,6 +12,8 @@ export interface BeltMeasured {
   /** Length along the outside, and how closely it is known. */
   readonly outsideMm?: number | undefined;
   readonly outsideSd?: number | undefined;
+  /** The section that the drive was said to take; it or its notched form is likelier beforehand. */
+  readonly expected?: string | undefined;
 }
 
 export interface BeltGuess {
@@ -34,24 +36,26 @@ const ANGLE_SD = 3;
 /** A wrapped tape on a used belt, mm, and how far belts of all ages have stretched. */
 const WRAP_SD_MM = 4;
 const STRETCH_SD = 0.006;
+/** How much likelier a belt is of the section that its drive takes than of any other. */
+const EXPECTED_ODDS = 10;
 /** Guesses less likely than this are not worth a line. */
 const LEAST_ODDS = 0.01;
 
 const twoPiece = (off: number, over: number, under: number) => -0.5 * (off / (off > 0 ? over : under)) ** 2;
 
 /**
- * The probable sections and standard sizes of a measured belt by Bayes' rule, every standard size being as likely beforehand. A worn belt measures
+ * The probable sections and standard sizes of a measured belt by Bayes' rule, every standard size of a section being as likely beforehand. A worn belt measures
  * narrow and long, so errors that way weigh less. Best first; empty where nothing was measured.
  */
 export function guessBelt(measured: BeltMeasured): BeltGuess[] {
-  const { topMm, depthMm, angleDeg, ribs, notched, outsideMm } = measured;
+  const { topMm, depthMm, angleDeg, ribs, notched, outsideMm, expected } = measured;
   if (topMm === undefined && depthMm === undefined && outsideMm === undefined) return [];
   const found: (BeltGuess & { score: number })[] = [];
   for (const section of SECTIONS) {
     if ((section.family === 'ribbed') !== (ribs !== undefined && ribs > 1)) continue;
     if (notched !== undefined && section.notched !== notched) continue;
     const top = section.topMm * (section.family === 'ribbed' ? ribs! : 1);
-    let score = 0;
+    let score = expected !== undefined && (section.name === expected || section.name === `${expected}X`) ? Math.log(EXPECTED_ODDS) : 0;
     if (topMm !== undefined) score += twoPiece(topMm - top, WIDTH.over, WIDTH.under);
     if (depthMm !== undefined) score += twoPiece(depthMm - section.depthMm, DEPTH.over, DEPTH.under);
     if (angleDeg !== undefined) score += -0.5 * ((angleDeg - section.angleDeg) / ANGLE_SD) ** 2;

@@ -4,6 +4,7 @@ import Box from '@mui/material/Box';
 import type { LengthWindow, MatchedBelt, WindowSpread } from '@/core/drive';
 import { useBoxSize } from '@/ui/box-size';
 import { useUnits } from '@/ui/units';
+import { placeMarks } from './ruler-marks';
 
 export interface RulerMark {
   readonly id: string;
@@ -54,18 +55,13 @@ export function WindowRuler({
     ticks.push({ x: at(k * minor * unit), mm: k * minor * unit, major: Math.abs(share - Math.round(share)) < 1e-6 });
   }
 
-  const rows: number[] = [];
-  const placed = marks
-    .filter((m) => m.belt.verdict !== 'wrong-section' && m.belt.outsideMm > from && m.belt.outsideMm < to)
-    .sort((a, b) => a.belt.outsideMm - b.belt.outsideMm)
-    .map((m) => {
-      const x = at(m.belt.outsideMm);
-      const half = (m.name.length * 7.8 + 12) / 2;
-      let row = rows.findIndex((edge) => x - half > edge);
-      if (row < 0 && rows.length < 2) row = rows.push(-Infinity) - 1;
-      if (row >= 0) rows[row] = x + half;
-      return { ...m, x, row };
-    });
+  const placed = placeMarks(
+    marks
+      .filter((m) => m.belt.verdict !== 'wrong-section' && m.belt.outsideMm > from && m.belt.outsideMm < to)
+      .map((m) => ({ ...m, x: at(m.belt.outsideMm) })),
+    chosen,
+    w,
+  );
   const a = clip(window.shortestMm, 0);
   const b = clip(window.longestMm, 0);
   const open = window.shortestMm !== null;
@@ -144,37 +140,38 @@ export function WindowRuler({
             )}
           </g>
         ))}
-        {placed.map((m) => (
+        {placed.map(({ marks: same, shown, x, label }) => (
           <g
-            key={m.id}
+            key={same[0]!.id}
             role="button"
             tabIndex={0}
-            aria-pressed={m.id === chosen}
-            aria-label={`Put ${m.name} on the plate`}
+            aria-pressed={shown.id === chosen}
+            aria-label={`Put ${shown.name} on the plate`}
             style={{ cursor: 'pointer' }}
-            onClick={() => onChoose(m.id)}
-            onKeyDown={(e) => (e.key === 'Enter' || e.key === ' ') && (e.preventDefault(), onChoose(m.id))}
+            onClick={() => onChoose(shown.id)}
+            onKeyDown={(e) => (e.key === 'Enter' || e.key === ' ') && (e.preventDefault(), onChoose(shown.id))}
           >
+            <title>{[...new Set(same.map((m) => m.name))].join(', ')}</title>
             <path
-              d={`M${m.x - 6} ${BAND - 10}h12l-6 10z`}
-              fill={m.belt.verdict === 'fits' || m.belt.verdict === 'marginal' ? 'var(--ts-work)' : 'var(--ts-copper)'}
-              stroke={m.id === chosen ? 'var(--ts-ink)' : 'none'}
+              d={`M${x - 6} ${BAND - 10}h12l-6 10z`}
+              fill={shown.belt.verdict === 'fits' || shown.belt.verdict === 'marginal' ? 'var(--ts-work)' : 'var(--ts-copper)'}
+              stroke={shown.id === chosen ? 'var(--ts-ink)' : 'none'}
               strokeWidth={2}
             />
-            {m.row >= 0 && (
+            {label && (
               <text
-                x={m.x}
-                y={m.row === 0 ? BAND - 14 : BAND - 29}
+                x={label.x}
+                y={label.row === 0 ? BAND - 14 : BAND - 29}
                 textAnchor="middle"
                 fontSize={13}
-                fontWeight={m.id === chosen ? 700 : 500}
+                fontWeight={shown.id === chosen ? 700 : 500}
                 fill="var(--ts-ink)"
                 fontFamily="'Spline Sans Mono', monospace"
               >
-                {m.name}
+                {label.text}
               </text>
             )}
-            <rect x={m.x - 22} y={0} width={44} height={BAND + 30} fill="transparent" />
+            <rect x={x - 22} y={0} width={44} height={BAND + 30} fill="transparent" />
           </g>
         ))}
       </svg>

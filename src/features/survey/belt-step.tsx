@@ -181,6 +181,7 @@ function BeltCard({ notebook, look, write, mayChange, belt }: StepProps & { belt
           </Fields>
           <Guesses
             guesses={guessBelt({
+              expected: belt.section,
               ...(now.topMm !== null ? { topMm: now.topMm } : {}),
               ...(now.depthMm !== null ? { depthMm: now.depthMm } : {}),
               ...(now.angleDeg !== null ? { angleDeg: now.angleDeg } : {}),
