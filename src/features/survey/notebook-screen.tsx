@@ -39,6 +39,8 @@ import { tapped } from './tapped';
 import { useNotebook, type Keeping } from './use-notebook';
 import { entryName } from './words';
 
+const stepNamed = (name: string | null): Step | undefined => STEPS.find((s) => s === name);
+
 const KEEPING_WORDS: Readonly<Record<Keeping, string>> = {
   kept: 'every entry is kept',
   keeping: 'keeping …',
@@ -55,8 +57,7 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
     tell({ text: `${by} made entries here too; they are on this page with yours.`, tone: 'done' }),
   );
   const [first] = useState<Step>(notebook.measures.some((m) => m.value !== null) ? 'tape' : 'pulleys');
-  const stepOf = (params: { get: (name: string) => string | null }) => STEPS.find((s) => s === params.get('step')) ?? first;
-  const [step, setStep] = useState<Step>(stepOf(useSearchParams()));
+  const [step, setStep] = useState<Step>(stepNamed(useSearchParams().get('step')) ?? first);
   const [active, setActive] = useState<string | null>(null);
   const [belt, setBelt] = useState<string | null>(null);
   const [selected, setSelected] = useState<string | null>(null);
@@ -101,10 +102,11 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
   }, [undo, redo]);
 
   useEffect(() => {
-    const back = () => setStep(stepOf(new URLSearchParams(window.location.search)));
+    const back = () => setStep(stepNamed(new URLSearchParams(window.location.search).get('step')) ?? first);
     window.addEventListener('popstate', back);
     return () => window.removeEventListener('popstate', back);
-  });
+    // Subscribed once: a listener put back while the event is being told of is not told.
+  }, [first]);
 
   const go = (to: Step, part?: string) => {
     setStep(to);
