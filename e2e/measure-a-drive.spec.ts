@@ -253,7 +253,10 @@ test('a drive is measured from its machine and leads back to it; Back goes to th
   await kept(page);
   await expect(name).toBeVisible();
   await page.getByRole('link', { name: 'Airstrip mower', exact: true }).click();
-  await page.getByRole('link', { name: /being measured, 0 of/ }).first().click();
+  await page
+    .getByRole('link', { name: /being measured, 0 of/ })
+    .first()
+    .click();
   await expect(steps).toBeVisible();
 });
 
