@@ -66,6 +66,55 @@ describe('match', () => {
   });
 });
 
+describe('drives and lists of every kind', () => {
+  const drive = JSON.parse(readFileSync(rider, 'utf8')) as { belts: object[]; pulleys: { role: string }[]; tensioners: object[] };
+  const altered = (name: string, part: object) => write(`${name}.drive.json`, JSON.stringify({ ...drive, ...part }));
+  const verdicts = (file: string, list: string) =>
+    Object.fromEntries(
+      (JSON.parse(taut('match', file, list).stdout) as { id: string; verdict: string; reasons: string[] }[]).map((b) => [b.id, b]),
+    );
+  it('a belt that is always tight is not asked to let go, but must go on', () => {
+    const list = write('tight.csv', 'id,designation,length,unit\nshort,4L400,,\nown,,1216,mm\nlong,,51 3/8,\nblank,,1 305 mm,\n');
+    const tight = verdicts(altered('tight', { belts: [{ ...drive.belts[0], alwaysTight: true }] }), list);
+    expect(tight['short']).toMatchObject({
+      verdict: 'too-short',
+      reasons: expect.arrayContaining(['cannot-be-mounted', 'brake-stays-on']),
+    });
+    expect(tight['own']!.verdict).toBe('marginal');
+    // A fraction is inches, a blank parts thousands: both are belts of some 1,305 mm.
+    expect([tight['long']!.verdict, tight['blank']!.verdict]).toEqual(['too-long', 'too-long']);
+    expect(tight['long']!.reasons).not.toContain('still-stretched');
+  });
+  it('a groove that stands 25 mm higher makes the path longer by what its spans climb', () => {
+    const path = (file: string) =>
+      (JSON.parse(taut('solve', file, '--state', 'disengaged').stdout) as { states: { belts: { geometricLength: number }[] }[] }).states[0]!
+        .belts[0]!.geometricLength;
+    const raised = altered('raised', { pulleys: drive.pulleys.map((p) => (p.role === 'driver' ? { ...p, z: 25 } : p)) });
+    const flat = JSON.parse(taut('solve', rider, '--state', 'disengaged').stdout) as {
+      states: { belts: { spans: { length: number }[] }[] }[];
+    };
+    const climbs = flat.states[0]!.belts[0]!.spans.map(({ length }) => Math.hypot(length, 25) - length);
+    expect(path(raised) - path(rider)).toBeCloseTo(
+      climbs.reduce((a, b) => a + b, 0),
+      2,
+    );
+  });
+  it('a list saved by a spreadsheet as UTF-16 is read, and one lever that carries nothing is a drive', () => {
+    const list = join(folder, 'sixteen.csv');
+    writeFileSync(list, Buffer.from('\ufeffid,designation\na,4L480\n', 'utf16le'));
+    const lever = { id: 'latch', label: 'Latch', kind: 'pivot', pivot: { x: 500, y: 500 }, carries: [], min: -20, max: 20 };
+    const file = altered('latch', { tensioners: [...drive.tensioners, lever] });
+    expect(verdicts(file, list)['a']).toMatchObject({ verdict: verdicts(rider, list)['a']!.verdict });
+    const solved = JSON.parse(taut('solve', file).stdout) as { states: { tensioners: { id: string }[] }[] };
+    expect(solved.states[0]!.tensioners.map((t) => t.id)).toContain('latch');
+  });
+  it('pulleys of one shaft at two centres are refused with how far apart they stand', () => {
+    const { status, stderr } = taut('solve', altered('shaft', { pulleys: drive.pulleys.map((p) => ({ ...p, shaft: 'one' })) }));
+    expect(status).toBe(2);
+    expect(stderr).toMatch(/pulleys\[1\]\.shaft: .*424\.26 mm apart/);
+  });
+});
+
 describe('survey', () => {
   it('answers a sheet with the promised keys, several as an array', () => {
     const drive = JSON.parse(readFileSync(rider, 'utf8'));
@@ -173,6 +222,10 @@ describe('decode', () => {
   it('answers one text as an object and several as an array', () => {
     expect(JSON.parse(taut('decode', '4L480').stdout)).toMatchObject({ section: '4L', outsideLength: expect.closeTo(1219.2, 9) });
     expect(JSON.parse(taut('decode', 'A46', '51-3/8"').stdout)).toHaveLength(2);
+  });
+  it('refuses what could be read two ways, one line each', () => {
+    for (const text of ['513/8"', '51 11/8', '48 17/16', "51'", '4L48', 'A46 1'])
+      expect(taut('decode', text)).toMatchObject({ status: 2, stdout: '' });
   });
 });
 
