@@ -21,7 +21,7 @@ for (const [name, path, text] of [
   ['secure', '/jobs/214?stage=secure', 'Make it safe before a hand goes in.'],
   ['drive', '/drives/1', 'Will it run?'],
   ['editor', '/drives/1/edit', 'The drive can be solved.'],
-  ['shelf', '/shelf', 'Supplier note'],
+  ['shelf', '/shelf', 'Take in a list'],
   ['ticket', '/jobs/209/ticket', 'Print this ticket'],
   ['machine', '/machines/1', 'What it is'],
   ['shop', '/shop', 'How you read numbers'],

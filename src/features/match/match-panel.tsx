@@ -299,7 +299,7 @@ function WindowSentence({ match }: { match: MatchAnswer }) {
     const sd = mm === window.shortestMm ? spread?.shortestSd : mm === window.longestMm ? spread?.longestSd : null;
     return (
       <>
-        <strong style={{ color: 'var(--ts-ink)' }}>{show(mm, 'length')}</strong>
+        <strong style={{ color: 'var(--ts-ink)', whiteSpace: 'nowrap' }}>{show(mm, 'length')}</strong>
         {typeof sd === 'number' ? ` ± ${show(2 * sd, 'length', 1)}` : ''}
       </>
     );
@@ -433,7 +433,7 @@ function BeltOnPlate({
         </Box>
       )}
       <Box sx={{ display: match.judgesLength ? 'block' : 'none' }}>
-        <Typography variant="h3" sx={{ color: 'var(--ts-quiet)' }}>
+        <Typography variant="h3" sx={{ color: 'var(--ts-quiet)', mb: 0.75 }}>
           {match.asksForRelease ? 'Strand, engaged' : 'Strand'}
         </Typography>
         <Strand

@@ -1,5 +1,5 @@
-/** Belts closer than this on the ruler share one mark, px. */
-const SAME_PX = 5;
+/** Belts closer than this on the ruler share one mark, px: the width of one. */
+const SAME_PX = 12;
 /** A letter of a name, and the room round it, px. */
 const LETTER_PX = 7.8;
 const ROOM_PX = 12;

@@ -48,7 +48,7 @@ export function WindowRuler({
   const unit = inch ? 25.4 : 1;
   const pick = (steps: number[], minPx: number) => steps.find((s) => ((s * unit) / (to - from)) * w >= minPx) ?? steps[steps.length - 1]!;
   const minor = pick(inch ? [1 / 8, 1 / 4, 1 / 2, 1, 2, 5] : [1, 2, 5, 10, 20, 50, 100], 9);
-  const major = pick(inch ? [1 / 2, 1, 2, 5, 10] : [5, 10, 20, 50, 100, 200], 70);
+  const major = pick(inch ? [1 / 2, 1, 2, 5, 10] : [5, 10, 20, 50, 100, 200], inch ? 96 : 70);
   const ticks: { x: number; mm: number; major: boolean }[] = [];
   for (let k = Math.ceil(from / unit / minor); k * minor * unit <= to; k++) {
     const share = (k * minor) / major;
