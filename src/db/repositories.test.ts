@@ -425,9 +425,19 @@ describe.runIf(url)('the database', () => {
       const { driveId } = value(await notebooks.keepDrive(db, owner.shopId, made.id, built.drive!, uncertainty!, 'Ines', NOW));
       value(await notebooks.keepDrive(db, owner.shopId, made.id, built.drive!, uncertainty!, 'Ines', NOW));
       expect((await machines.findMachine(db, owner.shopId, machine.id))!.driveIds).toEqual([driveId]);
-      expect(
-        (await notebooks.addNotebook(db, owner.shopId + 1, fresh, 'Ines', NOW, machine.id).catch(() => null))?.machine ?? null,
-      ).toBeNull();
+      const elsewhere = await db.models.Shop.create({ name: 'Over the water' });
+      const theirs = await db.models.Machine.create({
+        shopId: elsewhere.id,
+        customerId: null,
+        name: 'Not ours',
+        maker: '',
+        model: '',
+        serial: '',
+        meter: null,
+        meterUnit: 'h',
+        notes: '',
+      });
+      expect((await notebooks.addNotebook(db, owner.shopId, fresh, 'Ines', NOW, theirs.id)).machine).toBeNull();
     });
     it('a drive drawn over stays uncertain only where its numbers are still those measured', async () => {
       const { built, uncertainty } = look();
