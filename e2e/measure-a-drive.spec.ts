@@ -44,6 +44,7 @@ const place = (name: string): Spot => {
   return spot;
 };
 const apart = (a: Spot, b: Spot) => Math.hypot(a.x - b.x, a.y - b.y);
+const isLeft = (p: Spot, a: Spot, b: Spot) => (b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x) > 0;
 const armAt = (q: number): Spot => {
   const [cos, sin, x, y] = [Math.cos((q * Math.PI) / 180), Math.sin((q * Math.PI) / 180), idler.x - pivot.x, idler.y - pivot.y];
   return { x: pivot.x + cos * x - sin * y, y: pivot.y + sin * x + cos * y };
@@ -83,16 +84,31 @@ async function answerSides(page: Page) {
   const panel = page.getByRole('region', { name: 'What to do next' });
   for (let asked = 0; asked < 12; asked++) {
     await kept(page);
-    const question = panel.getByText(/^Seen from above, is/);
+    const question = panel.getByText(/^Seen from above, is|^Which of these/);
     // The answer comes from a worker: it is there when it asks on, or says that nothing is left to ask.
     const fixed = panel.getByText(/Every pulley is fixed|Ready to be made/);
     await expect(question.or(fixed).first()).toBeVisible();
     if (await fixed.isVisible()) return;
     const text = (await question.textContent())!;
+    if (text.startsWith('Which')) {
+      const drawings = await panel.getByRole('button', { name: /^It is [A-D]: / }).evaluateAll((all) => all.map((b) => b.ariaLabel!));
+      expect(drawings.length).toBeGreaterThan(1);
+      const fitting = drawings.filter((words) =>
+        words
+          .slice('It is A: '.length)
+          .split(', ')
+          .every((clause) => {
+            const [, of, side, from, to] = /^(.+) (left|right) of the line from (.+) to (.+)$/.exec(clause)!;
+            return isLeft(place(of!), place(from!), place(to!)) === (side === 'left');
+          }),
+      );
+      expect(fitting).toHaveLength(1);
+      await panel.getByRole('button', { name: fitting[0]!, exact: true }).click();
+      await expect(panel.getByText(text)).toBeHidden();
+      continue;
+    }
     const [, of, from, to] = /^Seen from above, is the (.+) left or right of the line from the (.+) to the (.+)\?$/.exec(text)!;
-    const [p, a, b] = [place(of!), place(from!), place(to!)];
-    const left = (b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x) > 0;
-    await panel.getByRole('button', { name: left ? 'Left' : 'Right', exact: true }).click();
+    await panel.getByRole('button', { name: isLeft(place(of!), place(from!), place(to!)) ? 'Left' : 'Right', exact: true }).click();
     await expect(panel.getByText(text)).toBeHidden();
   }
 }
@@ -322,6 +338,9 @@ test('a photo sets places and sizes: scale, circles, keyboard, and files that ar
   const tap = (x: number, y: number) => page.mouse.click(...at(x, y));
   await tap(300, 300);
   await tap(300, 900);
+  // Nothing is marked before the scale is known.
+  await expect(page.getByText(/^Enter how far apart the two points are/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Primary sheave', exact: true })).toBeDisabled();
   await fill(page, 'Between the two points', '300 mm');
   await expect(page.getByText('Tap the middle of the primary sheave.')).toBeVisible();
   await tap(700, 200);

@@ -13,6 +13,7 @@ export type {
   SpringEnd,
   Tensioner,
 } from './schema';
+export { carriedTo } from './carry';
 export { compileDrive, setAdjusters } from './compile';
 export type { CompiledDrive, CompileResult, Warning } from './compile';
 export { beltDuty } from './duty';
@@ -37,7 +38,7 @@ export type { WindowEnds } from './chance';
 export { judgeBelt, judgeSeating, judgesLength, rankBelts } from './judge';
 export type { MatchedBelt, Verdict } from './judge';
 export { pitchRadius, sectionOf, statedPitchLength, stiffnessOf } from './pitch';
-export { answerState, endingProblem, isOverCentre, solveDrive } from './solve';
+export { answerState, endingProblem, isOverCentre, solveDrive, stopsOf } from './solve';
 export type { DriveAnswer, Pose, PoseStop, SolvedBelt, SolvedState, SolveResult, StateAnswer } from './solve';
 export { routeDoubts } from './route-check';
 export type { RouteDoubt } from './route-check';

@@ -162,6 +162,23 @@ export function collisionIn(compiled: CompiledDrive): string | null {
   return null;
 }
 
+/** Where a belt lies round its pulleys, as it was traced last: compiled and not solved since, as it is drawn. */
+export function stopsOf(compiled: CompiledDrive, belt: number): PoseStop[] {
+  const { plan, trace } = compiled.belts[belt]!;
+  return Array.from({ length: trace.touched }, (_, a) => {
+    const stop = trace.active[a]!;
+    return {
+      stop,
+      pulley: plan.pulley[stop]!,
+      signedRadius: plan.signed[stop]!,
+      ux: trace.ux[a]!,
+      uy: trace.uy[a]!,
+      span: trace.flat[a]!,
+      wrap: trace.wrap[a]!,
+    };
+  });
+}
+
 /** Solves one state in full: numbers, drawing and grip. */
 export function answerState(
   solver: Solver,
@@ -192,14 +209,12 @@ function describe(
   const hintY = new Float64Array(drive.pulleys.length);
   const poseBelts: { stops: PoseStop[] }[] = [];
   const belts = drive.belts.map((belt, b): SolvedBelt => {
-    const { plan, trace, pitchLength: l0, stiffnessN } = compiled.belts[b]!;
+    const { trace, pitchLength: l0, stiffnessN } = compiled.belts[b]!;
     const known = l0 > 0;
     const tension = known ? (stiffnessN * Math.max(0, trace.length - l0)) / l0 : null;
     const wraps = belt.route.map((stop) => ({ pulley: stop.pulley, angle: 0 }));
-    const stops: PoseStop[] = [];
-    const spans = Array.from({ length: trace.touched }, (_, a) => {
-      const stop = trace.active[a]!;
-      const i = plan.pulley[stop]!;
+    const stops = stopsOf(compiled, b);
+    const spans = stops.map(({ stop, pulley: i }, a) => {
       const p = a === 0 ? trace.touched - 1 : a - 1;
       wraps[stop]!.angle = (trace.wrap[a]! * 180) / Math.PI;
       const px = trace.ux[a]! - trace.ux[p]!;
@@ -208,15 +223,6 @@ function describe(
       hintY[i]! += py;
       loadX[i]! += (tension ?? 0) * px;
       loadY[i]! += (tension ?? 0) * py;
-      stops.push({
-        stop,
-        pulley: i,
-        signedRadius: plan.signed[stop]!,
-        ux: trace.ux[a]!,
-        uy: trace.uy[a]!,
-        span: trace.flat[a]!,
-        wrap: trace.wrap[a]!,
-      });
       return { from: belt.route[stop]!.pulley, to: belt.route[trace.active[(a + 1) % trace.touched]!]!.pulley, length: trace.span[a]! };
     });
     poseBelts.push({ stops });

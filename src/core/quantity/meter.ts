@@ -13,14 +13,15 @@ const WRITTEN: readonly (readonly [RegExp, MeterUnit])[] = [
   [/\s*(?:km|kilometres?|kilometers?)\.?$/i, 'km'],
 ];
 
-/** Reads a meter: `412.6`, `412.6 h`, `1 240 mi`, `2008 km`. `unit` is null where none was typed. */
+/** Reads a meter: `412.6`, `412.6 h`, `1 240 mi`, `1,240 mi`, `2008 km`. `unit` is null where none was typed. */
 export function parseMeter(text: string): MeterResult {
   const written = WRITTEN.find(([mark]) => mark.test(text.trim()));
   const bare = written ? text.trim().replace(written[0], '') : text;
-  // A count of digits in groups is one number once its unit has been taken off.
-  const joined = written
-    ? bare.replace(/^(\d{1,3})((?: \d{3})+)(?=$|[.,])/, (_, first, rest) => `${first}${String(rest).replaceAll(' ', '')}`)
-    : bare;
+  // Digits in groups are one number once the unit has been taken off; nobody counts hours or miles by thousandths, so a comma parts groups, too.
+  const joined = bare
+    .trim()
+    .replace(written ? /^[1-9]\d{0,2}(?:( )\d{3})(?:\1\d{3})*(?=$|[.,])/ : /^$/, (groups) => groups.replaceAll(' ', ''))
+    .replace(/^[1-9]\d{0,2}(?:,\d{3})+(?=$|\.)/, (groups) => groups.replaceAll(',', ''));
   const read = parseQuantity(joined, 'number', { min: 0, max: 1e6 });
   if (read.ok) return { ok: true, value: read.value, unit: written?.[1] ?? null };
   return {

@@ -117,29 +117,11 @@ const nameOf = (model: Model, place: number): string => {
   return one.label ?? one.id;
 };
 
-/**
- * The plain question that settles a mirror image: of all that stand on one side of a line in the drawing and on the other in the image, the one that
- * is easiest to see. Pulleys are easier than points, and the further off the line the better.
- */
+/** The plain question that settles a mirror image: of all there are, the one that moves least. */
 function sideQuestion(model: Model, fit: Fit, mirrors: readonly Mirror[]): NextMeasure | null {
   const fewest = [...mirrors].sort((a, b) => a.moved.length - b.moved.length)[0];
   if (!fewest) return null;
-  const pulleys = model.survey.drive.pulleys.length;
-  const ease = (...places: number[]) => places.reduce((product, p) => product * (p < pulleys ? 1 : 0.3), 1);
-  let best: { a: number; b: number; p: number; worth: number } | null = null;
-  const firstOf = model.places.map((_, i) => i).filter((i) => model.centreOf.indexOf(model.centreOf[i]!) === i);
-  for (const a of firstOf) {
-    for (const b of firstOf) {
-      if (b <= a) continue;
-      for (const p of firstOf) {
-        if (p === a || p === b) continue;
-        const [here, there] = [offLine(model, fit.full, p, a, b), offLine(model, fewest.full, p, a, b)];
-        if (here * there >= 0) continue;
-        const worth = Math.min(Math.abs(here), Math.abs(there)) * ease(a, b, p);
-        if (!best || worth > best.worth) best = { a, b, p, worth };
-      }
-    }
-  }
+  const best = tellingSide(model, fit.full, fewest.full);
   if (!best) return null;
   const { a, b, p } = best;
   return {
@@ -151,8 +133,33 @@ function sideQuestion(model: Model, fit: Fit, mirrors: readonly Mirror[]): NextM
   };
 }
 
+/**
+ * Of all that stand on one side of a line of two places in one layout and on the other in another, the one that is easiest to see. Pulleys are
+ * easier than points, and the further off the line the better. Null where no side tells the two layouts apart.
+ * @returns places as they are counted, p beside the line from a to b
+ */
+export function tellingSide(model: Model, one: Float64Array, other: Float64Array): { a: number; b: number; p: number } | null {
+  const pulleys = model.survey.drive.pulleys.length;
+  const ease = (...places: number[]) => places.reduce((product, p) => product * (p < pulleys ? 1 : 0.3), 1);
+  let best: { a: number; b: number; p: number; worth: number } | null = null;
+  const firstOf = model.places.map((_, i) => i).filter((i) => model.centreOf.indexOf(model.centreOf[i]!) === i);
+  for (const a of firstOf) {
+    for (const b of firstOf) {
+      if (b <= a) continue;
+      for (const p of firstOf) {
+        if (p === a || p === b) continue;
+        const [here, there] = [offLine(model, one, p, a, b), offLine(model, other, p, a, b)];
+        if (here * there >= 0) continue;
+        const worth = Math.min(Math.abs(here), Math.abs(there)) * ease(a, b, p);
+        if (!best || worth > best.worth) best = { a, b, p, worth };
+      }
+    }
+  }
+  return best;
+}
+
 /** How far a place stands to the left of the line from one to another, mm. */
-function offLine(model: Model, full: Float64Array, p: number, a: number, b: number): number {
+export function offLine(model: Model, full: Float64Array, p: number, a: number, b: number): number {
   const [c, i, j] = [2 * model.centreOf[p]!, 2 * model.centreOf[a]!, 2 * model.centreOf[b]!];
   const [dx, dy] = [full[j]! - full[i]!, full[j + 1]! - full[i + 1]!];
   return (dx * (full[c + 1]! - full[i + 1]!) - dy * (full[c]! - full[i]!)) / (Math.hypot(dx, dy) || 1e-9);

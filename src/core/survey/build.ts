@@ -1,4 +1,5 @@
 import {
+  carriedTo,
   compileDrive,
   newSolver,
   numbersOf,
@@ -9,9 +10,9 @@ import {
   type Problem,
   type Uncertainty,
 } from '../drive';
-import { armPositions, type ArmFinding } from './arm';
-import { bareDrive, diameterOf, type Notebook, type NotebookSpring } from './notebook';
-import type { SurveyAnswer } from './solve';
+import { bareDrive, diameterOf, heldId, type Notebook, type NotebookArm, type NotebookSpring } from './notebook';
+import type { ArmPlace } from './schema';
+import type { SurveyAnswer, SurveyedArm } from './solve';
 import { springFromScale, springFromWire, type SpringEstimate } from './springs';
 
 /** Something still to be measured before the drive can be made. `of` names the part. */
@@ -23,14 +24,12 @@ export interface Missing {
 /** What a look at the mechanism says. */
 export interface Finding {
   readonly code:
-    | 'end-out-of-reach'
     | 'ends-coincide'
     | 'spring-slack'
     | 'spring-bad'
     | 'tightens-the-wrong-way'
     | 'brake-outside-travel'
     | 'second-place'
-    | 'arm-reading-off'
     | 'arm-reading-unchecked'
     | 'cannot-teach'
     | 'keeper-left-out';
@@ -69,6 +68,7 @@ const newReader = (bump: Bump): Reader => {
 
 interface Places {
   at(place: string): { x: number; y: number } | null;
+  arm(id: string): Pick<SurveyedArm, 'line' | 'held'> | null;
   diameter(pulley: string): number;
 }
 
@@ -80,7 +80,7 @@ const SPRING_LENGTH_SD_MM = 1;
 /** The drive file that a notebook amounts to with its places solved, or what is missing for it. Numbers of the drawing to a tenth of a micrometre. */
 export function buildDrive(notebook: Notebook, answer: SurveyAnswer): Built {
   const reader = newReader(null);
-  const { document, taught, missing, findings, ends } = assemble(notebook, placesOf(notebook, answer, null), reader);
+  const { document, taught, missing, findings, ends } = assemble(notebook, answer, placesOf(notebook, answer, null), reader);
   if (document === null) return { drive: null, missing, findings, problems: [] };
   const read = validateDrive(document);
   if (!read.ok) return { drive: null, missing, findings, problems: read.problems };
@@ -120,6 +120,13 @@ function placesOf(notebook: Notebook, answer: SurveyAnswer, error: SurveyAnswer[
       if (!found || found.p.x === null || found.p.y === null) return null;
       return { x: found.p.x + (error?.shift[2 * found.i] ?? 0), y: found.p.y + (error?.shift[2 * found.i + 1] ?? 0) };
     },
+    arm(id) {
+      const i = answer.arms.findIndex((a) => a.id === id);
+      const [found, by] = [answer.arms[i], error?.arms[i]];
+      if (!found || !by) return found ?? null;
+      const moved = (at: ArmPlace) => (found.held[at] === null ? null : found.held[at] + by.held[at]);
+      return { line: found.line + by.line, held: { released: moved('released'), engaged: moved('engaged'), brake: moved('brake') } };
+    },
     diameter(pulley) {
       const i = answer.pulleys.findIndex((p) => p.id === pulley);
       return (diameterOf(notebook, pulley) ?? 0) + (error?.diameter?.pulley === i ? error.diameter.sd : 0);
@@ -138,7 +145,7 @@ interface Assembled {
   readonly ends: ReadonlyMap<string, { released: number; engaged: number }>;
 }
 
-function assemble(notebook: Notebook, places: Places, reader: Reader): Assembled {
+function assemble(notebook: Notebook, answer: SurveyAnswer, places: Places, reader: Reader): Assembled {
   const missing: Missing[] = [];
   const findings: Finding[] = [];
   const bare = bareDrive(notebook);
@@ -163,18 +170,15 @@ function assemble(notebook: Notebook, places: Places, reader: Reader): Assembled
       missing.push({ what: 'arm-pivot', of: arm.id });
       continue;
     }
-    const found = armPositions(arm, {
-      at: (id) => places.at(id),
-      radius: (id) => (notebook.pulleys.some((p) => p.id === id) ? places.diameter(id) / 2 : 0),
-      tapeSd: notebook.tapeSd,
-      take: reader.take,
-    });
-    if (!found.ok) {
-      missing.push(...found.missing.map((of): Missing => ({ what: of === arm.id ? 'arm-end' : 'place', of })));
+    for (const e of arm.ends) if (e.value !== null) [e.from, e.to].forEach(place);
+    const stood = places.arm(arm.id);
+    const at = (place: ArmPlace) => (arm.stood === place ? 0 : (stood?.held[place] ?? null));
+    const [released, engaged, brake] = [at('released'), at('engaged'), arm.brake === null ? null : at('brake')];
+    if (released === null || engaged === null || (arm.brake !== null && brake === null)) {
+      missing.push({ what: 'arm-end', of: arm.id });
       continue;
     }
-    findings.push(...found.findings.map((f: ArmFinding): Finding => ({ ...f, of: arm.id })));
-    const { released, engaged, brake, direction } = found;
+    findings.push(...heldFindings(arm, answer));
     ends.set(arm.id, { released, engaged });
     const base = {
       id: arm.id,
@@ -186,7 +190,7 @@ function assemble(notebook: Notebook, places: Places, reader: Reader): Assembled
     if (arm.kind === 'pivot') {
       const pivot = place(arm.pivot!);
       tensioners.push({ ...base, kind: 'pivot', pivot: { x: round(pivot.x), y: round(pivot.y) } });
-    } else tensioners.push({ ...base, kind: 'slide', direction: round(direction) });
+    } else tensioners.push({ ...base, kind: 'slide', direction: round(stood?.line ?? 0) });
     if (arm.brake !== null && brake !== null)
       brakes.push({
         id: `${arm.id}-brake`,
@@ -286,6 +290,23 @@ function assemble(notebook: Notebook, places: Places, reader: Reader): Assembled
   return { document, taught, missing, findings, ends };
 }
 
+/** A slip of this much goes unseen in a reading that the others cannot tell to a third of it, mm. */
+const SLIP_MM = 25;
+
+/** What is said of an arm's ends beyond where they are: another position that fits as well, and readings that nothing checks. */
+function heldFindings(arm: NotebookArm, answer: SurveyAnswer): Finding[] {
+  const seconds = answer.arms.find((a) => a.id === arm.id)?.seconds ?? [];
+  return [
+    ...(seconds.length > 0 ? [{ code: 'second-place' as const, of: arm.id }] : []),
+    ...arm.ends.flatMap((end): Finding[] => {
+      const solved = answer.measures.find((m) => m.id === heldId(arm.id, end.id));
+      if (!solved || seconds.includes(end.at)) return [];
+      const { againstRest } = solved;
+      return againstRest && 3 * againstRest.sd <= SLIP_MM ? [] : [{ code: 'arm-reading-unchecked', of: arm.id, end: end.id }];
+    }),
+  ];
+}
+
 /** The drive with the rates it teaches, and which springs it could not. */
 function withTaught(drive: Drive, taught: readonly NotebookSpring[], reader: Reader): { drive: Drive; untaught: Finding[] } {
   const untaught: Finding[] = [];
@@ -375,18 +396,10 @@ function mechanismFindings(drive: Drive, ends: ReadonlyMap<string, { released: n
       const s = drive.springs[i]!;
       const ends = spring.ends.map((end) => {
         const t = end.body < 0 ? null : drive.tensioners[end.body]!;
-        const [x, y] = [end.x + state.lever * end.dx, end.y + state.lever * end.dy];
-        if (!t) return [x, y] as const;
-        const q = e.positions[end.body]!;
-        if (t.kind === 'slide')
-          return [x + q * Math.cos((t.direction * Math.PI) / 180), y + q * Math.sin((t.direction * Math.PI) / 180)] as const;
-        const [cos, sin] = [Math.cos((q * Math.PI) / 180), Math.sin((q * Math.PI) / 180)];
-        return [
-          t.pivot.x + cos * (x - t.pivot.x) - sin * (y - t.pivot.y),
-          t.pivot.y + sin * (x - t.pivot.x) + cos * (y - t.pivot.y),
-        ] as const;
+        const at = { x: end.x + state.lever * end.dx, y: end.y + state.lever * end.dy };
+        return t ? carriedTo(t, at, e.positions[end.body]!) : at;
       });
-      const slack = (s.kind === 'extension' ? 1 : -1) * (s.freeLength - Math.hypot(ends[0]![0] - ends[1]![0], ends[0]![1] - ends[1]![1]));
+      const slack = (s.kind === 'extension' ? 1 : -1) * (s.freeLength - Math.hypot(ends[0]!.x - ends[1]!.x, ends[0]!.y - ends[1]!.y));
       // A spring that the lever stretches is let loose by it, too.
       const letLoose = state.lever < 1 && spring.ends.some((end) => end.dx !== 0 || end.dy !== 0);
       if (slack > 1 && !letLoose) found.push({ code: 'spring-slack', of: s.id, mm: slack, text: state.name });
@@ -402,7 +415,7 @@ function mechanismFindings(drive: Drive, ends: ReadonlyMap<string, { released: n
     const length = (q: number) => {
       const compiled = compileDrive({
         ...drive,
-        pulleys: drive.pulleys.map((p) => (t.carries.includes(p.id) ? { ...p, ...turned(t, p, q) } : p)),
+        pulleys: drive.pulleys.map((p) => (t.carries.includes(p.id) ? { ...p, ...carriedTo(t, p, q) } : p)),
       });
       return compiled.ok ? Math.max(...compiled.compiled.belts.map((b) => b.drawnLength)) : NaN;
     };
@@ -415,16 +428,6 @@ function mechanismFindings(drive: Drive, ends: ReadonlyMap<string, { released: n
   return found;
 }
 
-function turned(t: Drive['tensioners'][number], p: { x: number; y: number }, q: number): { x: number; y: number } {
-  const a = ((t.kind === 'slide' ? t.direction : q) * Math.PI) / 180;
-  const [cos, sin] = [Math.cos(a), Math.sin(a)];
-  if (t.kind === 'slide') return { x: p.x + q * cos, y: p.y + q * sin };
-  return {
-    x: t.pivot.x + cos * (p.x - t.pivot.x) - sin * (p.y - t.pivot.y),
-    y: t.pivot.y + sin * (p.x - t.pivot.x) + cos * (p.y - t.pivot.y),
-  };
-}
-
 /** Errors smaller than this in every number are left out. */
 const NEGLIGIBLE = 1e-3;
 
@@ -434,7 +437,7 @@ const NEGLIGIBLE = 1e-3;
  */
 export function uncertaintyOf(notebook: Notebook, answer: SurveyAnswer, drive: Drive): Uncertainty {
   const numbersWith = (error: SurveyAnswer['errors'][number] | null, reader: Reader): Map<string, number> | null => {
-    const { document, taught } = assemble(notebook, placesOf(notebook, answer, error), reader);
+    const { document, taught } = assemble(notebook, answer, placesOf(notebook, answer, error), reader);
     if (document === null) return null;
     if (taught.length === 0) return numbersOf(document);
     const read = validateDrive(document);

@@ -119,7 +119,7 @@ export function reflected(model: Model, full: Float64Array, which: readonly numb
   return framed(model, next);
 }
 
-/** With no edge: turned and shifted so that the first centre is the origin and the second lies on the positive x axis, photos with them. */
+/** With no edge: turned and shifted so that the first centre is the origin and the second lies on the positive x axis, photos and slides with them. */
 export function framed(model: Model, full: Float64Array): Float64Array {
   if (model.edges.length > 0 || model.centres < 2) return full;
   const [ox, oy] = [full[0]!, full[1]!];
@@ -136,6 +136,7 @@ export function framed(model: Model, full: Float64Array): Float64Array {
     carry(model.photoAt + PHOTO_ENTRIES * p);
     next[model.photoAt + PHOTO_ENTRIES * p + 2]! -= turn;
   });
+  for (const arm of model.arms) if (arm.line >= 0) next[arm.line]! -= (turn * 180) / Math.PI;
   next[3] = 0;
   return next;
 }

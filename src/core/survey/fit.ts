@@ -18,7 +18,7 @@ const MOST_UNFOLDED = 8;
 const CONFLICT_Z = 3.0902;
 const PLAUSIBLE_Z = 1.6449;
 /** Upper 5 % of χ² with one degree of freedom: what a place may fit worse by and still not be told from the best. */
-const AS_GOOD = 3.8415;
+export const AS_GOOD = 3.8415;
 /** Two places closer than this are one, mm. */
 const SAME_PLACE_MM = 0.5;
 

@@ -1,20 +1,11 @@
-export { LONGEST_TAPE_MM, validateSurvey } from './schema';
-export type { Measure, PhotoMarks, Point, Side, Survey, SurveyResult } from './schema';
+export { ARM_PLACES, LONGEST_TAPE_MM, validateSurvey } from './schema';
+export type { ArmPlace, Measure, PhotoMarks, Point, Side, Survey, SurveyResult } from './schema';
 export { solveSurvey } from './solve';
 export type { ErrorSource, SurveyAnswer, SurveyedMeasure, SurveyedPhoto, SurveyedPlace } from './solve';
 export type { NextMeasure } from './advice';
 export { markedDiameter, toPlane } from './photo';
-export { ARM_PLACES, bareDrive, diameterOf, scaleIsSet, surveyOf, UNKNOWN_DIAMETER_MM, validateNotebook } from './notebook';
-export type {
-  ArmPlace,
-  Notebook,
-  NotebookArm,
-  NotebookBelt,
-  NotebookMeasure,
-  NotebookPhoto,
-  NotebookPulley,
-  NotebookSpring,
-} from './notebook';
+export { bareDrive, diameterOf, heldId, scaleIsSet, surveyOf, UNKNOWN_DIAMETER_MM, validateNotebook } from './notebook';
+export type { Notebook, NotebookArm, NotebookBelt, NotebookMeasure, NotebookPhoto, NotebookPulley, NotebookSpring } from './notebook';
 export { notebookFor, proposeEnds, proposeMeasures, UNKNOWN_NOW } from './walk';
 export type { Built, Finding, Missing } from './build';
 export { closingCheck } from './closing';

@@ -1,5 +1,5 @@
 import { symmetricEigen } from './linear';
-import { PHOTO_ENTRIES, readInto, xOf, type Model, type Readings } from './model';
+import { PHOTO_ENTRIES, readInto, rimSign, xOf, type Model, type Readings } from './model';
 import { penaltyOf, ties } from './ties';
 import { toPlane } from './photo';
 
@@ -77,7 +77,7 @@ function tapesOf(model: Model): Tape[][] {
   const tapes: Tape[][] = Array.from({ length: model.centres }, () => []);
   for (const m of model.survey.measures) {
     if (m.kind !== 'centres' && m.kind !== 'outside' && m.kind !== 'inside') continue;
-    const sign = m.kind === 'outside' ? 1 : m.kind === 'inside' ? -1 : 0;
+    const sign = rimSign(m.kind);
     const [p, q] = [model.placeIndex.get(m.between[0])!, model.placeIndex.get(m.between[1])!];
     const [i, j] = [model.centreOf[p]!, model.centreOf[q]!];
     if (i === j) continue;

@@ -3,13 +3,23 @@ import { sectionOf, type Problem, type Uncertainty } from '../drive';
 import { buildDrive, uncertaintyOf, type Built } from './build';
 import { closingCheck, type ClosingCheck } from './closing';
 import { bareDrive, surveyOf, type Notebook } from './notebook';
+import { unlike } from './images';
+import type { Side } from './schema';
 import { solveSurvey, type SurveyAnswer, type SurveyedPlace } from './solve';
 
 /** What a notebook says so far. */
 export interface Look {
-  readonly answer: Omit<SurveyAnswer, 'errors' | 'drawn'>;
+  readonly answer: Omit<SurveyAnswer, 'errors' | 'drawn' | 'images'>;
   /** Where to draw every place: solved where it is fixed, as sketched where not. */
   readonly layout: readonly { readonly id: string; readonly x: number; readonly y: number; readonly fixed: boolean }[];
+  /** The layouts that fit, where they are two to four, the likest to the sketch first, with the sides that pick each. */
+  readonly images: readonly {
+    readonly layout: readonly { readonly id: string; readonly x: number; readonly y: number }[];
+    readonly sides: readonly Side[];
+    /** How it differs from the first of them: turned over as a whole, and places that even so stand elsewhere. */
+    readonly turnedOver: boolean;
+    readonly moved: readonly string[];
+  }[];
   readonly built: Built;
   readonly uncertainty: Uncertainty | null;
   readonly closing: readonly { readonly belt: string; readonly check: ClosingCheck }[];
@@ -28,12 +38,13 @@ export function lookAt(notebook: Notebook): LookResult {
   const answer = asSketched(solveSurvey(read.survey), notebook);
   const built = buildDrive(notebook, answer);
   const uncertainty = built.drive ? uncertaintyOf(notebook, answer, built.drive) : null;
-  const sketches = new Map([...notebook.pulleys, ...notebook.points].map((p) => [p.id, p.sketch]));
-  const { errors: _errors, drawn: _drawn, ...rest } = answer;
+  const sketches = sketchesOf(notebook);
+  const { errors: _errors, drawn: _drawn, images: _images, ...rest } = answer;
   return {
     ok: true,
     look: {
       answer: rest,
+      images: pictures(answer, notebook),
       built,
       uncertainty,
       closing: closings(notebook, answer),
@@ -65,15 +76,16 @@ function closings(notebook: Notebook, answer: SurveyAnswer): Look['closing'] {
 }
 
 /**
- * The answer turned and shifted, never mirrored, to lie over the sketch as nearly as it can: the plane Procrustes problem over the places that are
- * fixed (Schönemann and Carroll 1970). With fewer than two, as it was.
+ * How to turn and shift places, never mirroring them, to lie over the sketch as nearly as they can: the plane Procrustes problem over the places
+ * that are fixed (Schönemann and Carroll 1970). Null with fewer than two.
  */
-function asSketched(answer: SurveyAnswer, notebook: Notebook): SurveyAnswer {
-  const sketches = new Map([...notebook.pulleys, ...notebook.points].map((p) => [p.id, p.sketch]));
-  const pairs = [...answer.pulleys, ...answer.points].flatMap((p) =>
-    p.x === null || p.y === null ? [] : [{ x: p.x, y: p.y, to: sketches.get(p.id)! }],
-  );
-  if (pairs.length < 2) return answer;
+function towardsSketch(
+  notebook: Notebook,
+  places: readonly { readonly id: string; readonly x: number | null; readonly y: number | null }[],
+): { turn: number; place: (x: number, y: number) => { x: number; y: number } } | null {
+  const sketches = sketchesOf(notebook);
+  const pairs = places.flatMap((p) => (p.x === null || p.y === null ? [] : [{ x: p.x, y: p.y, to: sketches.get(p.id)! }]));
+  if (pairs.length < 2) return null;
   const mean = (of: (p: (typeof pairs)[number]) => number) => pairs.reduce((sum, p) => sum + of(p), 0) / pairs.length;
   const [mx, my, sx, sy] = [mean((p) => p.x), mean((p) => p.y), mean((p) => p.to.x), mean((p) => p.to.y)];
   let [same, cross] = [0, 0];
@@ -83,15 +95,43 @@ function asSketched(answer: SurveyAnswer, notebook: Notebook): SurveyAnswer {
   }
   const turn = Math.atan2(cross, same);
   const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
-  const place = (p: SurveyedPlace): SurveyedPlace =>
-    p.x === null || p.y === null ? p : { ...p, x: sx + cos * (p.x - mx) - sin * (p.y - my), y: sy + sin * (p.x - mx) + cos * (p.y - my) };
+  return { turn, place: (x, y) => ({ x: sx + cos * (x - mx) - sin * (y - my), y: sy + sin * (x - mx) + cos * (y - my) }) };
+}
+
+const sketchesOf = (notebook: Notebook) => new Map([...notebook.pulleys, ...notebook.points].map((p) => [p.id, p.sketch]));
+
+/** The answer as it lies over the sketch. */
+function asSketched(answer: SurveyAnswer, notebook: Notebook): SurveyAnswer {
+  const by = towardsSketch(notebook, [...answer.pulleys, ...answer.points]);
+  if (!by) return answer;
+  const place = (p: SurveyedPlace): SurveyedPlace => (p.x === null || p.y === null ? p : { ...p, ...by.place(p.x, p.y) });
+  const [cos, sin] = [Math.cos(by.turn), Math.sin(by.turn)];
   return {
     ...answer,
     pulleys: answer.pulleys.map(place),
     points: answer.points.map(place),
+    arms: answer.arms.map((a) => ({ ...a, line: a.line + (by.turn * 180) / Math.PI })),
     errors: answer.errors.map((e) => ({
       ...e,
       shift: e.shift.map((_, k) => (k % 2 === 0 ? cos * e.shift[k]! - sin * e.shift[k + 1]! : sin * e.shift[k - 1]! + cos * e.shift[k]!)),
     })),
   };
+}
+
+/** The layouts that fit as their pulleys lie over the sketch, the likest to it first, each with how it differs from that. */
+function pictures(answer: SurveyAnswer, notebook: Notebook): Look['images'] {
+  const ids = [...answer.pulleys, ...answer.points].map((p) => p.id);
+  const sketches = sketchesOf(notebook);
+  const laid = answer.images.map(({ places, sides }) => {
+    const raw = ids.map((id, i) => ({ id, x: places[2 * i]!, y: places[2 * i + 1]! }));
+    const by = towardsSketch(notebook, raw.slice(0, answer.pulleys.length));
+    const layout = raw.map((p) => ({ id: p.id, ...(by ? by.place(p.x, p.y) : p) }));
+    const miss = layout.reduce((sum, p) => sum + (p.x - sketches.get(p.id)!.x) ** 2 + (p.y - sketches.get(p.id)!.y) ** 2, 0);
+    return { places, layout, sides, miss };
+  });
+  laid.sort((a, b) => a.miss - b.miss);
+  return laid.map(({ places, layout, sides }) => {
+    const { turnedOver, moved } = unlike(laid[0]!.places, places);
+    return { layout, sides, turnedOver, moved: moved.map((k) => ids[k]!) };
+  });
 }

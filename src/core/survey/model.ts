@@ -1,7 +1,7 @@
 import { convertLength } from '../belt';
 import { compileDrive, sectionOf, type CompiledDrive } from '../drive';
 import { scaleSd, toPlane } from './photo';
-import type { Measure, Survey } from './schema';
+import type { ArmPlace, HeldArm, Measure, Survey } from './schema';
 
 const DEG = 180 / Math.PI;
 /** Usual standard deviations where a measure states none: an angle, degrees, a wrap length, mm, and a mark on a photo, mm. */
@@ -23,13 +23,33 @@ type Equation =
   | { readonly kind: 'measure'; readonly measure: Measure }
   | { readonly kind: 'mark'; readonly photo: number; readonly mark: number; readonly centre: number; readonly axis: 0 | 1 }
   | { readonly kind: 'scale'; readonly photo: number }
+  | HeldEquation
   /** That a photo with a two-point scale was shot square on, as nearly as a hand holds a camera. */
   | { readonly kind: 'slant'; readonly photo: number; readonly entry: 0 | 1 | 2 | 3 };
 
+/** A reading with an arm held at what the entry `at` of the full vector says; its two places and the pivot (−1 for a slide), as places are counted. */
+interface HeldEquation {
+  readonly kind: 'held';
+  readonly reading: HeldArm['readings'][number];
+  readonly arm: ArmEntries;
+  readonly at: number;
+  readonly from: number;
+  readonly to: number;
+  readonly pivot: number;
+}
+
+/** Where an arm's unknowns stand in the full vector: degrees of a slide's line (−1 for an arm about a pivot), and each place it was held at. */
+export interface ArmEntries {
+  readonly arm: HeldArm;
+  readonly line: number;
+  /** Degrees turned about the pivot, or mm along the line, from where everything else was measured. */
+  readonly held: ReadonlyMap<ArmPlace, number>;
+}
+
 /**
  * A survey as unknowns and equations. Places are the pulleys and then the points; pulleys of one shaft share a centre. The full vector holds x, y
- * per centre, then direction, offset and zero mark of every edge but the first, then shift, turn, log scale and slant of every photo. The frame lies
- * along the first edge named; with no edge the first centre is the origin and the second lies on the positive x axis.
+ * per centre, then direction, offset and zero mark of every edge but the first, then shift, turn, log scale and slant of every photo, then what each
+ * arm was held at. The frame lies along the first edge named; with no edge the first centre is the origin and the second lies on the positive x axis.
  */
 export interface Model {
   readonly survey: Survey;
@@ -45,6 +65,7 @@ export interface Model {
   readonly photos: readonly number[];
   /** Where the photos' entries begin, `PHOTO_ENTRIES` each. */
   readonly photoAt: number;
+  readonly arms: readonly ArmEntries[];
   /** Entries of the full vector that are solved for, and where each entry stands among them (−1 where fixed). */
   readonly free: Int32Array;
   readonly freeAt: Int32Array;
@@ -72,7 +93,11 @@ export function newModel(survey: Survey): Model {
   const planes = survey.photos.map(toPlane);
   const photos = planes.flatMap((plane, i) => (plane && survey.photos[i]!.marks.length > 0 ? [i] : []));
   const photoAt = 2 * centres + 3 * Math.max(0, edges.length - 1);
-  const size = photoAt + PHOTO_ENTRIES * photos.length;
+  let size = photoAt + PHOTO_ENTRIES * photos.length;
+  const arms = survey.arms.map((arm): ArmEntries => {
+    const line = arm.pivot === null ? size++ : -1;
+    return { arm, line, held: new Map([...new Set(arm.readings.map((r) => r.at))].map((at) => [at, size++])) };
+  });
   const fixed = new Set<number>();
   if (edges.length === 0) [0, 1, 3].forEach((k) => k < 2 * centres && fixed.add(k));
   else if (!measures.some((m) => m.kind === 'along-edge' && m.edge === edges[0])) fixed.add(0);
@@ -113,6 +138,15 @@ export function newModel(survey: Survey): Model {
       sds.push(entry < 2 ? FORESHORTENING_SD : KEYSTONE_SD);
     }
   });
+  for (const arm of arms) {
+    for (const reading of arm.arm.readings) {
+      const [from, to] = reading.between.map((p) => placeIndex.get(p)!) as [number, number];
+      const pivot = arm.arm.pivot === null ? -1 : placeIndex.get(arm.arm.pivot)!;
+      equations.push({ kind: 'held', reading, arm, at: arm.held.get(reading.at)!, from, to, pivot });
+      target.push(reading.value);
+      sds.push(reading.sd ?? survey.tapeSd);
+    }
+  }
   return {
     survey,
     places,
@@ -123,6 +157,7 @@ export function newModel(survey: Survey): Model {
     edges,
     photos,
     photoAt,
+    arms,
     free,
     freeAt,
     size,
@@ -282,8 +317,65 @@ function readOne(model: Model, equation: Equation, row: number, full: Float64Arr
     put(k + 5, (first ? py : px) / (1000 * w));
     put(k + 6, (-here * px) / (1000 * w));
     put(k + 7, (-here * py) / (1000 * w));
-  } else readMeasure(model, equation.measure, row, full, laid, out, put);
+  } else if (equation.kind === 'held') readHeld(model, equation, row, full, out, put);
+  else readMeasure(model, equation.measure, row, full, laid, out, put);
   out.used[row] = used;
+}
+
+/** What rims add to a distance from middle to middle: both radii over the far rims, neither, or both off between the near ones. */
+export const rimSign = (kind: 'centres' | 'outside' | 'inside'): 1 | 0 | -1 => (kind === 'outside' ? 1 : kind === 'inside' ? -1 : 0);
+
+function byRims(model: Model, sign: number, p: number, q: number, row: number, out: Readings): void {
+  if (sign === 0) return;
+  for (const place of [p, q]) {
+    if (place >= model.survey.drive.pulleys.length) continue;
+    out.pulley[out.dStart[row]! + out.dUsed[row]!] = place;
+    out.byDiameter[out.dStart[row]! + out.dUsed[row]!++] = sign / 2;
+  }
+}
+
+/**
+ * A distance with the arm held: from where the arm has carried a place p to a place t that stands. About a pivot v by q that is m = v + R(q)(p − v);
+ * along a line by q it is m = p + q·(cos φ, sin φ). With u the way from t to m, the distance grows by Rᵀu with p, u − Rᵀu with v, −u with t.
+ */
+function readHeld(
+  model: Model,
+  { reading, arm, at, from, to, pivot }: HeldEquation,
+  row: number,
+  full: Float64Array,
+  out: Readings,
+  put: (k: number, v: number) => void,
+): void {
+  const [p, t] = [2 * model.centreOf[from]!, 2 * model.centreOf[to]!];
+  const turning = pivot >= 0;
+  const v = turning ? 2 * model.centreOf[pivot]! : -1;
+  const angle = full[turning ? at : arm.line]! / DEG;
+  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+  const [ax, ay] = turning ? [full[p]! - full[v]!, full[p + 1]! - full[v + 1]!] : [0, 0];
+  const [mx, my] = turning
+    ? [full[v]! + cos * ax - sin * ay, full[v + 1]! + sin * ax + cos * ay]
+    : [full[p]! + full[at]! * cos, full[p + 1]! + full[at]! * sin];
+  const [dx, dy] = [mx - full[t]!, my - full[t + 1]!];
+  const d = Math.sqrt(dx * dx + dy * dy) || 1e-9;
+  const [ux, uy] = [dx / d, dy / d];
+  const sign = rimSign(reading.kind);
+  out.value[row] = d + sign * (model.radius[from]! + model.radius[to]!);
+  put(t, -ux);
+  put(t + 1, -uy);
+  if (turning) {
+    const [rx, ry] = [cos * ux + sin * uy, cos * uy - sin * ux];
+    put(p, rx);
+    put(p + 1, ry);
+    put(v, ux - rx);
+    put(v + 1, uy - ry);
+    put(at, (uy * (mx - full[v]!) - ux * (my - full[v + 1]!)) / DEG);
+  } else {
+    put(p, ux);
+    put(p + 1, uy);
+    put(at, ux * cos + uy * sin);
+    put(arm.line, (full[at]! * (uy * cos - ux * sin)) / DEG);
+  }
+  byRims(model, sign, from, to, row, out);
 }
 
 function readMeasure(
@@ -303,19 +395,13 @@ function readMeasure(
       const [i, j] = [2 * model.centreOf[p]!, 2 * model.centreOf[q]!];
       const [dx, dy] = [full[j]! - full[i]!, full[j + 1]! - full[i + 1]!];
       const d = Math.sqrt(dx * dx + dy * dy) || 1e-9;
-      const sign = m.kind === 'outside' ? 1 : m.kind === 'inside' ? -1 : 0;
+      const sign = rimSign(m.kind);
       out.value[row] = d + sign * (model.radius[p]! + model.radius[q]!);
       put(i, -dx / d);
       put(i + 1, -dy / d);
       put(j, dx / d);
       put(j + 1, dy / d);
-      if (sign !== 0) {
-        for (const place of [p, q]) {
-          if (place >= model.survey.drive.pulleys.length) continue;
-          out.pulley[out.dStart[row]! + out.dUsed[row]!] = place;
-          out.byDiameter[out.dStart[row]! + out.dUsed[row]!++] = sign / 2;
-        }
-      }
+      byRims(model, sign, p, q, row, out);
       return;
     }
     case 'from-edge':

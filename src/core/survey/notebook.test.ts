@@ -2,7 +2,6 @@ import { describe, expect, it } from 'vitest';
 import { compileDrive, lengthWindow, newMatcher, seededRandom, windowSpread, type Drive } from '../drive';
 import { driveOf } from '../drive/sample-drives';
 import { diameterOf, lookAt, notebookFor, proposeEnds, proposeMeasures, surveyOf, validateNotebook, type Look, type Notebook } from '.';
-import { armPositions } from './arm';
 import { DEMO_DRIVES, demoDrive, measured } from './sample-notebook';
 
 const look = (notebook: Notebook): Look => {
@@ -185,131 +184,7 @@ describe('how well it is known', () => {
   });
 });
 
-describe('where an arm stands at its ends', () => {
-  const places: Record<string, { x: number; y: number }> = {
-    pivot: { x: 0, y: 0 },
-    idler: { x: 100, y: 0 },
-    a: { x: 180, y: 160 },
-    b: { x: -40, y: 210 },
-    c: { x: 250, y: -60 },
-  };
-  const at = (q: number) => ({ x: 100 * Math.cos((q * Math.PI) / 180), y: 100 * Math.sin((q * Math.PI) / 180) });
-  const far = (p: { x: number; y: number }, to: string) => Math.hypot(p.x - places[to]!.x, p.y - places[to]!.y);
-  const around = { at: (id: string) => places[id] ?? null, radius: () => 30, tapeSd: 2, take: (_: string, value: number) => value };
-  const arm = (
-    ends: ['released' | 'engaged' | 'brake', string, number, ('centres' | 'outside' | 'inside')?][],
-    part = {},
-  ): Notebook['arms'][number] => ({
-    id: 'arm',
-    label: 'Arm',
-    kind: 'pivot',
-    pivot: 'pivot',
-    carries: ['idler'],
-    stood: 'between',
-    brake: null,
-    ends: ends.map(([place, to, value, kind = 'centres'], i) => ({ id: `e${i}`, at: place, kind, from: 'idler', to, value })),
-    ...part,
-  });
-  it('is found about the pivot from two distances, over rims as well', () => {
-    const found = armPositions(
-      arm([
-        ['released', 'a', far(at(50), 'a')],
-        ['released', 'b', far(at(50), 'b') + 60, 'outside'],
-        ['engaged', 'a', far(at(-20), 'a') - 60, 'inside'],
-        ['engaged', 'b', far(at(-20), 'b')],
-      ]),
-      around,
-    );
-    // Seen along the arm, the second distance hardly changes as it swings: the other alone says where it stands.
-    expect(found).toMatchObject({ ok: true, findings: [{ code: 'arm-reading-unchecked', end: 'e1' }] });
-    if (found.ok) {
-      expect(found.released).toBeCloseTo(50, 4);
-      expect(found.engaged).toBeCloseTo(-20, 4);
-    }
-  });
-  it('one distance fits two positions: the nearer is taken and said', () => {
-    const found = armPositions(
-      arm([
-        ['released', 'a', far(at(20), 'a')],
-        ['engaged', 'a', far(at(-20), 'a')],
-        ['engaged', 'b', far(at(-20), 'b')],
-      ]),
-      around,
-    );
-    expect(found).toMatchObject({ ok: true, findings: [{ code: 'second-place' }] });
-    if (found.ok) expect(found.released).toBeCloseTo(20, 4);
-  });
-  it('a slip of 25 mm where the brake lands is named as soon as a third distance checks the two', () => {
-    const three = (slip: number): Parameters<typeof arm>[0] => [
-      ['brake', 'a', far(at(10), 'a') + slip],
-      ['brake', 'b', far(at(10), 'b')],
-      ['brake', 'c', far(at(10), 'c')],
-    ];
-    const ends: Parameters<typeof arm>[0] = [
-      ['released', 'a', far(at(50), 'a')],
-      ['engaged', 'a', far(at(-20), 'a')],
-    ];
-    const codes = (slip: number) => {
-      const found = armPositions(arm([...ends, ...three(slip)], { brake: 'Brake' }), around);
-      if (!found.ok) throw new Error();
-      return found.findings.filter((f) => f.code === 'arm-reading-off').map((f) => f.end);
-    };
-    expect(codes(0)).toEqual([]);
-    expect(codes(25)).toEqual(['e2']);
-    expect(codes(-25)).toEqual(['e2']);
-  });
-  it('a distance that no position gives is said, with what it misses by', () => {
-    const found = armPositions(
-      arm([
-        ['released', 'a', 20],
-        ['engaged', 'b', far(at(-20), 'b')],
-      ]),
-      around,
-    );
-    expect(found).toMatchObject({ ok: true, findings: expect.arrayContaining([{ code: 'end-out-of-reach', mm: expect.any(Number) }]) });
-  });
-  it('asks for the pivot, for the end, and for the place that a distance goes to', () => {
-    expect(armPositions(arm([['released', 'a', 100]]), around)).toEqual({ ok: false, missing: ['arm'] });
-    expect(
-      armPositions(
-        arm(
-          [
-            ['released', 'a', 100],
-            ['engaged', 'a', 100],
-          ],
-          { pivot: null },
-        ),
-        around,
-      ),
-    ).toMatchObject({ ok: false });
-    expect(
-      armPositions(
-        arm([
-          ['released', 'nowhere', 100],
-          ['engaged', 'a', 100],
-        ]),
-        around,
-      ),
-    ).toEqual({ ok: false, missing: ['nowhere'] });
-  });
-  it('a slide gets its direction from where it ends', () => {
-    const end = { x: 100 + 40 * Math.cos(0.5), y: 40 * Math.sin(0.5) };
-    const found = armPositions(
-      arm(
-        [
-          ['engaged', 'a', far(end, 'a')],
-          ['engaged', 'b', far(end, 'b')],
-        ],
-        { kind: 'slide', pivot: null, stood: 'released' },
-      ),
-      around,
-    );
-    expect(found).toMatchObject({ ok: true, released: 0 });
-    if (found.ok) {
-      expect(found.direction).toBeCloseTo((0.5 * 180) / Math.PI, 3);
-      expect(found.engaged).toBeCloseTo(40, 3);
-    }
-  });
+describe('the ends of an arm', () => {
   it('proposes distances to two places that stand still, for every end where it did not stand', () => {
     const notebook = notebookFor(demoDrive('orchard-rider'));
     const ends = proposeEnds(notebook, { ...notebook.arms[0]!, stood: 'released', brake: 'Brake' });

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { DRIVE_KINDS, pathText, type Drive, type Problem } from '../drive';
-import { photoShape, validateSurvey, type SurveyResult } from './schema';
+import { ARM_PLACES, photoShape, validateSurvey, type HeldArm, type SurveyResult } from './schema';
 
 /**
  * A notebook: a drive as it is being measured, with everything that is not known yet left null. Kept at every entry; a survey sheet and in the
@@ -42,8 +42,6 @@ const measure = z.discriminatedUnion('kind', [
   z.object({ ...kept, kind: z.literal('belt'), belt: id, reference: z.enum(['pitch', 'outside', 'inside']) }),
 ]);
 
-export const ARM_PLACES = ['released', 'engaged', 'brake'] as const;
-export type ArmPlace = (typeof ARM_PLACES)[number];
 const spot = z.tuple([figure, figure]);
 /** What sets a photo's scale, as far as it has been marked and measured. */
 const scaleSoFar = z.discriminatedUnion('kind', [
@@ -60,6 +58,7 @@ const armEnd = z.object({
   to: id,
   value: open,
   sd: figure.optional(),
+  skipped: z.boolean().optional(),
 });
 const arm = z.object({
   id,
@@ -246,7 +245,32 @@ export function scaleIsSet(scale: NotebookPhoto['scale']): boolean {
     : scale.corners.length === 4 && scale.width !== null && scale.height !== null;
 }
 
-/** The survey sheet that a notebook amounts to so far: measures with a value, photos with a scale; rims not known yet take no part in rim measures. */
+/** What a reading taken at an arm's end is called among the measures of a survey. */
+export const heldId = (arm: string, end: string): string => `${arm}/${end}`;
+
+/**
+ * The arms whose held readings can be solved: about a pivot that is named, or along a line that two distances from one place of the arm give.
+ * @param rim whether the rim of a place is known, so that a distance over or between rims can be used
+ */
+function heldArms(notebook: Notebook, rim: (place: string) => boolean): HeldArm[] {
+  const known = new Set([...notebook.pulleys, ...notebook.points].map((p) => p.id));
+  return notebook.arms.flatMap((arm): HeldArm[] => {
+    const readings = arm.ends.flatMap((e) => {
+      if (e.value === null || e.skipped === true || e.at === arm.stood || (e.at === 'brake' && arm.brake === null)) return [];
+      const between = [e.from, e.to] as const;
+      if (!between.every((p) => known.has(p)) || (e.kind !== 'centres' && !between.every(rim))) return [];
+      return [{ id: heldId(arm.id, e.id), at: e.at, kind: e.kind, between, value: e.value, sd: e.sd }];
+    });
+    if (arm.kind === 'pivot') return arm.pivot !== null && known.has(arm.pivot) ? [{ id: arm.id, pivot: arm.pivot, readings }] : [];
+    const crossed = ARM_PLACES.some((at) => new Set(readings.filter((r) => r.at === at).map((r) => r.between[1])).size >= 2);
+    return crossed ? [{ id: arm.id, pivot: null, readings }] : [];
+  });
+}
+
+/**
+ * The survey sheet that a notebook amounts to so far: measures with a value, photos with a scale, what was read with an arm held; rims not known
+ * yet take no part in rim measures.
+ */
 export function surveyOf(notebook: Notebook): SurveyResult {
   const rim = (place: string) => !notebook.pulleys.some((p) => p.id === place) || diameterOf(notebook, place) !== null;
   const measures = notebook.measures.flatMap(({ skipped, value, ...m }) => {
@@ -255,7 +279,7 @@ export function surveyOf(notebook: Notebook): SurveyResult {
     return [{ ...m, value }];
   });
   const bare = bareDrive(notebook);
-  return validateSurvey({
+  const read = validateSurvey({
     format: 'taut-sheave/survey',
     version: 1,
     measures,
@@ -267,4 +291,5 @@ export function surveyOf(notebook: Notebook): SurveyResult {
     points: notebook.points.map((p) => ({ id: p.id, label: p.label })),
     photos: notebook.photos.flatMap(({ photo: _photo, width: _width, height: _height, ...p }) => (scaleIsSet(p.scale) ? [p] : [])),
   });
+  return read.ok ? { ok: true, survey: { ...read.survey, arms: heldArms(notebook, rim) } } : read;
 }

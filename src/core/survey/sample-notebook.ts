@@ -1,5 +1,5 @@
 import { DEMO_DRIVES, demoDrive } from '../drive/sample-drives';
-import type { Drive } from '../drive';
+import { carriedTo, type Drive } from '../drive';
 import { lookAt, notebookFor, type Notebook } from '.';
 
 /** Notebooks for tests: a known drive measured, exactly or with errors. */
@@ -14,16 +14,6 @@ export function measured(drive: Drive, noise: () => number = () => 0): Notebook 
   const radius = (id: string) => (drive.pulleys.find((p) => p.id === id)?.outsideDiameter ?? 0) / 2;
   const rims = (kind: string, a: string, b: string) => (kind === 'outside' ? 1 : kind === 'inside' ? -1 : 0) * (radius(a) + radius(b));
   const distance = (a: Spot, b: Spot) => Math.hypot(a.x - b.x, a.y - b.y);
-  const turned = (t: Drive['tensioners'][number], p: Spot, q: number): Spot => {
-    const a = ((t.kind === 'slide' ? t.direction : q) * Math.PI) / 180;
-    const [cos, sin] = [Math.cos(a), Math.sin(a)];
-    return t.kind === 'slide'
-      ? { x: p.x + q * cos, y: p.y + q * sin }
-      : {
-          x: t.pivot.x + cos * (p.x - t.pivot.x) - sin * (p.y - t.pivot.y),
-          y: t.pivot.y + sin * (p.x - t.pivot.x) + cos * (p.y - t.pivot.y),
-        };
-  };
   const between = { ...fresh, arms: fresh.arms.map((arm) => ({ ...arm, stood: 'between' as const })) };
   return sided({
     ...between,
@@ -50,7 +40,7 @@ export function measured(drive: Drive, noise: () => number = () => 0): Notebook 
             kind: 'centres' as const,
             from: arm.carries[0]!,
             to: to.id,
-            value: distance(turned(t, at.get(arm.carries[0]!)!, q), to.sketch) + noise(),
+            value: distance(carriedTo(t, at.get(arm.carries[0]!)!, q), to.sketch) + noise(),
           })),
         ),
       };

@@ -115,12 +115,33 @@ export interface Point {
   readonly label?: string | undefined;
 }
 
+/** Where an arm is held for a reading: at the ends of its travel, and where its brake lands. */
+export const ARM_PLACES = ['released', 'engaged', 'brake'] as const;
+export type ArmPlace = (typeof ARM_PLACES)[number];
+
+/** An arm or slide with the distances taken while it was held away from where everything else was measured. */
+export interface HeldArm {
+  readonly id: string;
+  /** The place it swings about; null for a slide. */
+  readonly pivot: string | null;
+  readonly readings: readonly {
+    readonly id: string;
+    readonly at: ArmPlace;
+    readonly kind: 'centres' | 'outside' | 'inside';
+    /** A place that the arm carries, and one that stands still. */
+    readonly between: readonly [string, string];
+    readonly value: number;
+    readonly sd?: number | undefined;
+  }[];
+}
+
 export interface Survey {
   /** Pulleys without a position stand at 0, 0 until they are solved. */
   readonly drive: Drive;
   readonly points: readonly Point[];
   readonly photos: readonly PhotoMarks[];
   readonly measures: readonly Measure[];
+  readonly arms: readonly HeldArm[];
   readonly sides: readonly Side[];
   readonly tapeSd: number;
   readonly diameterSd: number;
@@ -141,7 +162,7 @@ export function validateSurvey(document: unknown): SurveyResult {
   const first = (p: Record<string, unknown>) => (p['shaft'] === undefined ? p : (bare.pulleys.find((o) => o['shaft'] === p['shaft']) ?? p));
   const read = validateDrive({ ...bare, pulleys: bare.pulleys.map((p) => ({ ...p, x: first(p)['x'] ?? 0, y: first(p)['y'] ?? 0 })) });
   if (!read.ok) return { ok: false, problems: read.problems.map((p) => ({ path: `drive.${p.path}`, message: p.message })) };
-  const survey: Survey = { drive: read.drive, points, photos, measures, sides, tapeSd, diameterSd, diameterSds };
+  const survey: Survey = { drive: read.drive, points, photos, measures, arms: [], sides, tapeSd, diameterSd, diameterSds };
   const problems = crossProblems(survey);
   return problems.length > 0 ? { ok: false, problems } : { ok: true, survey };
 }

@@ -1,10 +1,13 @@
 import type { Problem } from '../drive';
+import { armsLaidOver, fitWithArms, type Second } from './arm';
 import { adviseNext, type NextMeasure } from './advice';
-import type { Fit } from './descend';
-import { chiSquareLimit, fitSurvey } from './fit';
+import { imagesOf, type Image } from './images';
+import { sidePenalty } from './ties';
+import { better, newWorkshop, total, type Fit } from './descend';
+import { AS_GOOD, chiSquareLimit, fitSurvey } from './fit';
 import { dropWithout, mirrorImages, type Mirror } from './folds';
 import { beltReading, diameterSdOf, PHOTO_ENTRIES, layOut, newModel, newReadings, readAll, type Model, type Readings } from './model';
-import type { Survey } from './schema';
+import type { ArmPlace, Survey } from './schema';
 import { trustIn, type Trust } from './trust';
 
 export interface SurveyedPlace {
@@ -39,10 +42,23 @@ export interface SurveyedPhoto {
   readonly bent: boolean;
 }
 
+/** Where an arm stood when it was held: degrees about its pivot or mm along its line from where everything else was measured. */
+export interface SurveyedArm {
+  readonly id: string;
+  /** Degrees of a slide's line; 0 for an arm about a pivot. */
+  readonly line: number;
+  /** Null where nothing was read, or what was read does not fix it. */
+  readonly held: Readonly<Record<ArmPlace, number | null>>;
+  /** Places of it for which another position fits as well. */
+  readonly seconds: readonly ArmPlace[];
+}
+
 /** One source of error, at one standard deviation: how it shifts every place, mm, and which diameter it is, if it is one. */
 export interface ErrorSource {
   /** x and y of every pulley and then every point. */
   readonly shift: Float64Array;
+  /** Line and each place held, of every arm. */
+  readonly arms: readonly { readonly line: number; readonly held: Readonly<Record<ArmPlace, number>> }[];
   readonly diameter: { readonly pulley: number; readonly sd: number } | null;
 }
 
@@ -50,6 +66,8 @@ export interface SurveyAnswer {
   readonly status: 'determined' | 'undetermined' | 'conflict';
   readonly pulleys: readonly SurveyedPlace[];
   readonly points: readonly SurveyedPlace[];
+  readonly arms: readonly SurveyedArm[];
+  /** Of the sheet, and after them what was read with arms held. */
   readonly measures: readonly SurveyedMeasure[];
   readonly photos: readonly SurveyedPhoto[];
   /** Most suspicious first. */
@@ -58,6 +76,8 @@ export interface SurveyAnswer {
   /** Pulleys and points that can still move or mirror. */
   readonly undetermined: readonly string[];
   readonly next: readonly NextMeasure[];
+  /** Every layout that fits, the best first, where they are two to four: one of them is it. Else empty. */
+  readonly images: readonly Image[];
   /** Why a belt cannot be laid round the pulleys where they were found. */
   readonly problems: readonly Problem[];
   /** Per belt, how much its drawn path grows per mm that each length measured reads more. */
@@ -80,15 +100,10 @@ const BENT = 2;
  * measures' errors and the diameters' leave in positions and belt lengths, to first order: δx = A(ε − B·δD), A = (JᵀWJ)⁻¹JᵀW.
  */
 export function solveSurvey(survey: Survey): SurveyAnswer {
-  const model = newModel(survey);
+  const { model, fit, mirrors, seconds, mirrorsAt } = search(survey);
   const readings = newReadings(model);
-  const { best: fit, twins } = fitSurvey(model, (found) => {
-    readAll(model, found.full, true, readings);
-    return trustIn(model, readings).loose.length > 0;
-  });
   readAll(model, fit.full, true, readings);
   const trust = trustIn(model, readings);
-  const mirrors = [...mirrorImages(model, fit, readings), ...twins.flatMap((twin) => twinOf(model, fit, twin))];
   const moving = movingCentres(
     model,
     trust,
@@ -118,24 +133,42 @@ export function solveSurvey(survey: Survey): SurveyAnswer {
     status: suspects.conflict ? 'conflict' : undetermined.length > 0 ? 'undetermined' : 'determined',
     pulleys: all.slice(0, pulleys),
     points: all.slice(pulleys),
-    measures: survey.measures.map((m, i): SurveyedMeasure => {
-      const known = readings.known[i] === 1;
+    arms: model.arms.map(({ arm, line, held }): SurveyedArm => {
+      const stands = [...(arm.pivot === null ? [] : [arm.pivot]), ...arm.readings.flatMap((r) => r.between)].every((p) =>
+        placed(model.placeIndex.get(p)!),
+      );
+      const fixed = (entry: number | undefined) =>
+        entry !== undefined && stands && looseness(model, trust, entry) <= LOOSE ? fit.full[entry]! + 0 : null;
       return {
-        id: m.id,
-        fitted: known ? readings.value[i]! : null,
-        residual: known ? m.value - readings.value[i]! : null,
-        againstRest: suspects.againstRest.get(i) ?? null,
-        suspect: suspects.ranked.includes(i),
+        id: arm.id,
+        line: line < 0 ? 0 : fit.full[line]!,
+        held: { released: fixed(held.get('released')), engaged: fixed(held.get('engaged')), brake: fixed(held.get('brake')) },
+        seconds: seconds.filter((s) => s.arm === arm.id).map((s) => s.at),
       };
     }),
+    measures: model.equations.flatMap((e, i): SurveyedMeasure[] => {
+      const id = readingId(e);
+      if (id === null) return [];
+      const known = readings.known[i] === 1;
+      return [
+        {
+          id,
+          fitted: known ? readings.value[i]! : null,
+          residual: known ? model.target[i]! - readings.value[i]! : null,
+          againstRest: suspects.againstRest.get(i) ?? null,
+          suspect: suspects.ranked.includes(i),
+        },
+      ];
+    }),
     photos: photosOf(model, fit, readings),
-    suspects: suspects.ranked.map((i) => survey.measures[i]!.id),
+    suspects: suspects.ranked.map((i) => readingId(model.equations[i]!)!),
     belts: survey.drive.belts.map((b, k) => ({
       id: b.id,
       pitchLength: lengths[k]?.value ?? null,
       sd: lengths[k] ? Math.sqrt(trust.variance(lengths[k].by, lengths[k].byDiameter)) : null,
     })),
     undetermined,
+    images: trust.loose.length > 0 || suspects.conflict ? [] : imagesOf(model, fit, mirrors, mirrorsAt),
     next: adviseNext(
       model,
       fit,
@@ -153,6 +186,59 @@ export function solveSurvey(survey: Survey): SurveyAnswer {
   };
 }
 
+/** What a reading of tape, protractor or wrap is called; null for what a photo says. */
+const readingId = (e: Model['equations'][number]): string | null =>
+  e.kind === 'measure' ? e.measure.id : e.kind === 'held' ? e.reading.id : null;
+
+interface Search {
+  readonly model: Model;
+  readonly fit: Fit;
+  readonly mirrors: readonly Mirror[];
+  readonly seconds: readonly Second[];
+  /** Other layouts that fit as well as one that fits. */
+  mirrorsAt(full: Float64Array): readonly Mirror[];
+}
+
+/** A mirror image whose arms miss by so much, in squared deviations, is none. */
+const FAR_OFF = 400;
+
+/**
+ * The best fit and everything else that fits within chance: looked for among what stood still, then all of it fitted anew with what was read at
+ * the ends of arms, which may tell one place of everything from another.
+ */
+function search(survey: Survey): Search {
+  const still = newModel(survey.arms.length > 0 ? { ...survey, arms: [] } : survey);
+  const readings = newReadings(still);
+  const { best, twins } = fitSurvey(still, (found) => {
+    readAll(still, found.full, true, readings);
+    return trustIn(still, readings).loose.length > 0;
+  });
+  const mirrorsOf = (full: Float64Array) => {
+    readAll(still, full, true, readings);
+    return mirrorImages(still, { full, cost: readings.cost, penalty: sidePenalty(still, full) }, readings);
+  };
+  if (still.survey === survey) {
+    const mirrors = [...mirrorsOf(best.full), ...twins.flatMap((twin) => twinOf(still, best, twin))];
+    return { model: still, fit: best, mirrors, seconds: [], mirrorsAt: mirrorsOf };
+  }
+  const model = newModel(survey);
+  const shop = newWorkshop(model);
+  const all = [best, ...twins].map((one) => fitWithArms(model, one.full, shop));
+  const first = all.reduce((a, b) => (better(b.fit, a.fit) ? b : a));
+  const asGood = (fit: Fit) => total(fit) <= total(first.fit) + AS_GOOD && fit.penalty <= first.fit.penalty + 1e-9;
+  const mirrorsAt = (stood: Float64Array) =>
+    mirrorsOf(stood.slice(0, still.size)).flatMap(({ full, moved }): Mirror[] => {
+      // Folded, the sheet fits as before: what the arms then miss by settles it, or leaves it to a fit of everything.
+      const laid = armsLaidOver(model, full, shop);
+      if (laid.cost <= first.fit.cost + 1e-6 * (1 + first.fit.cost)) return [{ full: laid.full, moved }];
+      if (laid.cost > first.fit.cost + FAR_OFF) return [];
+      const { fit } = fitWithArms(model, full, shop);
+      return asGood(fit) ? [{ full: fit.full, moved }] : [];
+    });
+  const mirrors = [...mirrorsAt(first.fit.full), ...all.flatMap(({ fit }) => (asGood(fit) ? twinOf(model, first.fit, fit) : []))];
+  return { model, fit: first.fit, mirrors, seconds: first.seconds, mirrorsAt };
+}
+
 /** Places of one centre this many tape errors apart or nearer are one place, closely enough known or not: its own spread speaks of that. */
 const APART_SDS = 10;
 
@@ -166,12 +252,15 @@ function twinOf(model: Model, fit: Fit, twin: Fit): Mirror[] {
 
 function movingCentres(model: Model, trust: Trust, mirrored: readonly (readonly number[])[]): Set<number> {
   const moving = new Set(mirrored.flat());
-  const share = (entry: number) => {
-    const i = model.freeAt[entry]!;
-    return i < 0 ? 0 : trust.loose.reduce((sum, v) => sum + v[i]! ** 2, 0);
-  };
-  for (let c = 0; c < model.centres; c++) if (share(2 * c) + share(2 * c + 1) > 1e-9) moving.add(c);
+  for (let c = 0; c < model.centres; c++) if (looseness(model, trust, 2 * c) + looseness(model, trust, 2 * c + 1) > LOOSE) moving.add(c);
   return moving;
+}
+
+/** Share of an entry in the directions that nothing holds, above which it is not fixed. */
+const LOOSE = 1e-9;
+function looseness(model: Model, trust: Trust, entry: number): number {
+  const i = model.freeAt[entry]!;
+  return i < 0 ? 0 : trust.loose.reduce((sum, v) => sum + v[i]! ** 2, 0);
 }
 
 /** Measures by how badly they sit with the rest when they are left out: |r|/(σ√(1 − h)), h the leverage; the rest alone says r/(1 − h) less (Cook and Weisberg 1982). */
@@ -184,7 +273,7 @@ function suspectsOf(
   const againstRest = new Map<number, { by: number; sd: number }>();
   const leftOut = new Map<number, number>();
   trust.used.forEach((m, u) => {
-    if (model.equations[m]!.kind !== 'measure') return;
+    if (readingId(model.equations[m]!) === null) return;
     let leverage = 0;
     for (let a = readings.start[m]!; a < readings.start[m]! + readings.used[m]!; a++) {
       const j = model.freeAt[readings.entry[a]!]!;
@@ -254,11 +343,18 @@ function errorsOf(model: Model, trust: Trust): ErrorSource[] {
       const i = model.freeAt[2 * model.centreOf[k >> 1]! + (k & 1)]!;
       return i < 0 ? 0 : entries[i]! * by;
     });
+  const armsOf = (entries: Float64Array, by: number): ErrorSource['arms'] => {
+    const of = (entry: number | undefined) => (entry === undefined || entry < 0 ? 0 : entries[model.freeAt[entry]!]! * by);
+    return model.arms.map(({ line, held }) => ({
+      line: of(line),
+      held: { released: of(held.get('released')), engaged: of(held.get('engaged')), brake: of(held.get('brake')) },
+    }));
+  };
   return [
-    ...trust.gain.map((g): ErrorSource => ({ shift: shiftOf(g, 1), diameter: null })),
+    ...trust.gain.map((g): ErrorSource => ({ shift: shiftOf(g, 1), arms: armsOf(g, 1), diameter: null })),
     ...trust.byDiameter.map((g, pulley): ErrorSource => {
       const sd = diameterSdOf(model.survey, pulley);
-      return { shift: shiftOf(g, sd), diameter: { pulley, sd } };
+      return { shift: shiftOf(g, sd), arms: armsOf(g, sd), diameter: { pulley, sd } };
     }),
   ];
 }

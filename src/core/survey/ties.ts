@@ -7,6 +7,7 @@ export function ties(model: Model): number[][] {
   return model.equations.map((e) => {
     if (e.kind === 'scale' || e.kind === 'slant') return [];
     if (e.kind === 'mark') return [e.centre, model.centres + model.edges.length + e.photo];
+    if (e.kind === 'held') return [...e.reading.between, ...(e.arm.arm.pivot === null ? [] : [e.arm.arm.pivot])].map(c);
     const m = e.measure;
     if (m.kind === 'angle') return [c(m.at), c(m.between[0]), c(m.between[1])];
     if (m.kind === 'in-line') return [c(m.of), c(m.between[0]), c(m.between[1])];

@@ -12,6 +12,11 @@ vi.mock('@/server', async () => {
   const { action } = await import('@/server/action');
   return { action };
 });
+// The same tasks, without their threads.
+vi.mock('@/server/compute', async () => {
+  const tasks = (await import('@/workers/compute-tasks')) as unknown as Record<string, (input: unknown) => unknown>;
+  return { compute: async (task: string, input: unknown) => ({ ok: true, value: tasks[task]!(input) }) };
+});
 vi.mock('@/server/session', () => ({
   currentPerson: async () => ({ id: 1, shopId: 7, name: 'Bram', role: 'technician', sessionId: 's' }),
   includesRole: () => true,

@@ -2,9 +2,10 @@
 
 import { revalidatePath } from 'next/cache';
 import * as z from 'zod';
-import { lookAt, validateNotebook, type Notebook } from '@/core/survey';
+import { validateNotebook, type Notebook } from '@/core/survey';
 import { notebooks } from '@/db';
 import { action } from '@/server';
+import { compute } from '@/server/compute';
 
 /** A notebook from the screen, its shape checked again here. */
 const document = z.unknown().transform((value, context): Notebook => {
@@ -51,7 +52,9 @@ export const makeDrive = action('technician', z.object({ id, version: z.number()
   if (!stored) return { ok: false, reason: 'refused', problem: 'This notebook was removed meanwhile.' };
   if (stored.version !== input.version)
     return { ok: false, reason: 'refused', problem: 'The last entry is still on its way. Try again in a moment.' };
-  const look = lookAt(stored.document);
+  const computed = await compute('look', stored.document);
+  if (!computed.ok) return computed;
+  const look = computed.value;
   if (!look.ok || !look.look.built.drive || !look.look.uncertainty)
     return { ok: false, reason: 'refused', problem: 'Something is still missing for the drive; the list on this page says what.' };
   const result = await notebooks.keepDrive(db, person.shopId, input.id, look.look.built.drive, look.look.uncertainty, person.name, now);

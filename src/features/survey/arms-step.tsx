@@ -9,13 +9,13 @@ import IconButton from '@mui/material/IconButton';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { ARM_PLACES, LONGEST_TAPE_MM, type ArmPlace, type Notebook, type NotebookArm } from '@/core/survey';
+import { ARM_PLACES, heldId, LONGEST_TAPE_MM, type ArmPlace, type Notebook, type NotebookArm } from '@/core/survey';
 import { Icon } from '@/ui/icons';
 import { useUnits } from '@/ui/units';
 import { askedFor, freshId, withArm, withoutArm, withPoint } from './changes';
 import { KeptField } from './kept-field';
 import { Choice, entriesOf, Fields, NameRow, SoftText, StepCard, type StepProps } from './steps';
-import { findingSentence, KIND_OF_TAPE, placeName, within } from './words';
+import { againstRestWords, findingSentence, KIND_OF_TAPE, placeName, SUSPECT_WORDS, within } from './words';
 
 const PLACE_WORDS: Readonly<Record<ArmPlace, string>> = {
   released: 'Fully released',
@@ -80,14 +80,6 @@ function ArmCard({ notebook, look, write, mayChange, arm }: StepProps & { arm: N
       const { notebook: next, id } = withPoint(now, `Pivot of the ${within(current.label)}`, beside);
       return askedFor(withArm(next, { ...current, kind, pivot: id }));
     });
-  const setEnd = (id: string, part: Partial<NotebookArm['ends'][number]>, key?: string) =>
-    write(
-      (now) => ({
-        ...now,
-        arms: now.arms.map((a) => (a.id === arm.id ? { ...a, ends: a.ends.map((e) => (e.id === id ? { ...e, ...part } : e)) } : a)),
-      }),
-      key,
-    );
   const findings = (look?.built.findings ?? []).filter((f) => f.of === arm.id);
   const others = notebook.pulleys.filter((p) => !notebook.arms.some((a) => a.id !== arm.id && a.carries.includes(p.id)));
   return (
@@ -147,53 +139,8 @@ function ArmCard({ notebook, look, write, mayChange, arm }: StepProps & { arm: N
             <Typography variant="h3">{PLACE_WORDS[at]}</Typography>
             {arm.ends
               .filter((e) => e.at === at)
-              .map((e) => (
-                <Box
-                  key={e.id}
-                  sx={{
-                    display: 'grid',
-                    gridTemplateColumns: { xs: 'minmax(0, 1fr) 150px', sm: 'minmax(0, 1.3fr) minmax(0, 1fr) 150px 44px' },
-                    gap: 1,
-                    alignItems: 'center',
-                    mt: 1,
-                  }}
-                >
-                  <Box sx={{ gridColumn: { xs: '1 / -1', sm: 'auto' } }}>
-                    {placeName(notebook, e.from)} to {within(placeName(notebook, e.to))}
-                  </Box>
-                  <Choice
-                    label="Taken"
-                    value={e.kind}
-                    options={entriesOf(KIND_OF_TAPE)}
-                    disabled={!mayChange}
-                    onChoose={(kind) => setEnd(e.id, { kind })}
-                  />
-                  <KeptField
-                    at={`end-${arm.id}-${e.id}`}
-                    label="Reading"
-                    dimension="length"
-                    value={e.value}
-                    optional
-                    disabled={!mayChange}
-                    min={0.1}
-                    max={LONGEST_TAPE_MM}
-                    onValue={(value) => setEnd(e.id, { value }, `end-${arm.id}-${e.id}`)}
-                    ariaLabel={`Reading, ${within(PLACE_WORDS[at])}: ${within(placeName(notebook, e.from))} to ${within(placeName(notebook, e.to))}`}
-                  />
-                  {mayChange && (
-                    <IconButton
-                      aria-label={`Remove ${placeName(notebook, e.from)} to ${within(placeName(notebook, e.to))}, ${within(PLACE_WORDS[at])}`}
-                      onClick={() =>
-                        write((now) => ({
-                          ...now,
-                          arms: now.arms.map((a) => (a.id === arm.id ? { ...a, ends: a.ends.filter((o) => o.id !== e.id) } : a)),
-                        }))
-                      }
-                    >
-                      <Icon name="close" size={18} />
-                    </IconButton>
-                  )}
-                </Box>
+              .map((end) => (
+                <EndRow key={end.id} notebook={notebook} look={look} write={write} mayChange={mayChange} arm={arm} end={end} />
               ))}
           </Box>
         ))}
@@ -207,11 +154,76 @@ function ArmCard({ notebook, look, write, mayChange, arm }: StepProps & { arm: N
       {findings.length > 0 && (
         <Alert severity="warning" variant="outlined" sx={{ mt: 1 }}>
           {findings.map((f) => (
-            <div key={f.code}>{findingSentence(notebook, f, units)}</div>
+            <div key={f.code + (f.end ?? '')}>{findingSentence(notebook, f, units)}</div>
           ))}
         </Alert>
       )}
     </StepCard>
+  );
+}
+
+/** One distance with the arm held: its reading, and how it sits with the rest. */
+function EndRow({ notebook, look, write, mayChange, arm, end }: StepProps & { arm: NotebookArm; end: NotebookArm['ends'][number] }) {
+  const units = useUnits();
+  const id = heldId(arm.id, end.id);
+  const suspects = look?.answer.suspects.slice(0, 2) ?? [];
+  const at = suspects.indexOf(id);
+  const skipped = end.skipped === true;
+  const title = `${placeName(notebook, end.from)} to ${within(placeName(notebook, end.to))}`;
+  const solved = look?.answer.measures.find((m) => m.id === id);
+  const says = skipped
+    ? 'left out'
+    : [SUSPECT_WORDS[at], againstRestWords(end, solved, notebook.tapeSd, at >= 0, units)].filter(Boolean).join(' · ');
+  const change = (ends: (all: NotebookArm['ends']) => NotebookArm['ends'], key?: string) =>
+    write((now) => ({ ...now, arms: now.arms.map((a) => (a.id === arm.id ? { ...a, ends: ends(a.ends) } : a)) }), key);
+  const set = (part: Partial<NotebookArm['ends'][number]>, key?: string) =>
+    change((all) => all.map((e) => (e.id === end.id ? { ...e, ...part } : e)), key);
+  return (
+    <Box
+      data-at={`end:${id}`}
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: 'minmax(0, 1fr) 150px', sm: 'minmax(0, 1.3fr) minmax(0, 1fr) 150px 44px' },
+        gap: 1,
+        alignItems: 'center',
+        mt: 1,
+        pl: 1,
+        borderLeft: `4px solid ${at >= 0 ? 'var(--ts-copper)' : 'transparent'}`,
+      }}
+    >
+      <Box sx={{ gridColumn: { xs: '1 / -1', sm: 'auto' } }}>
+        <Box sx={{ textDecoration: skipped ? 'line-through' : 'none' }}>{title}</Box>
+        <Box sx={{ fontSize: 13, color: at >= 0 ? 'var(--ts-copper)' : 'var(--ts-quiet)' }}>
+          {says}
+          {mayChange && (at >= 0 || skipped) && (
+            <Button size="small" onClick={() => set({ skipped: !skipped })}>
+              {skipped ? 'Take it in again' : 'Leave it out'}
+            </Button>
+          )}
+        </Box>
+      </Box>
+      <Choice label="Taken" value={end.kind} options={entriesOf(KIND_OF_TAPE)} disabled={!mayChange} onChoose={(kind) => set({ kind })} />
+      <KeptField
+        at={`end-${arm.id}-${end.id}`}
+        label="Reading"
+        dimension="length"
+        value={end.value}
+        optional
+        disabled={!mayChange || skipped}
+        min={0.1}
+        max={LONGEST_TAPE_MM}
+        onValue={(value) => set({ value }, `end-${arm.id}-${end.id}`)}
+        ariaLabel={`Reading, ${within(PLACE_WORDS[end.at])}: ${within(title)}`}
+      />
+      {mayChange && (
+        <IconButton
+          aria-label={`Remove ${title}, ${within(PLACE_WORDS[end.at])}`}
+          onClick={() => change((all) => all.filter((o) => o.id !== end.id))}
+        >
+          <Icon name="close" size={18} />
+        </IconButton>
+      )}
+    </Box>
   );
 }
 

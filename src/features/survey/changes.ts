@@ -1,7 +1,11 @@
 import { diameterOf, proposeEnds, proposeMeasures, type Notebook, type NotebookArm } from '@/core/survey';
 
-export function freshId(taken: readonly string[], stem: string): string {
-  for (let n = 1; ; n++) if (!taken.includes(`${stem}-${n}`)) return `${stem}-${n}`;
+/** A new id. Two people who each add a part under the same stem add two parts: what tells them apart is drawn by lot. */
+export function freshId(taken: readonly string[], stem: string, lot: () => number = Math.random): string {
+  for (;;) {
+    const id = `${stem}-${Math.floor(lot() * 36 ** 6).toString(36)}`;
+    if (!taken.includes(id)) return id;
+  }
 }
 
 /** Free ground between rims on the sketch, mm: room for a usual pulley and its name. */
@@ -32,6 +36,13 @@ export function withPoint(notebook: Notebook, label: string, beside: { x: number
     'point',
   );
   return { id, notebook: { ...notebook, points: [...notebook.points, { id, label, sketch: { x: beside.x + 70, y: beside.y + 50 } }] } };
+}
+
+/** The notebook with it said on which side of a line places stand, in place of what was said of the same line before. */
+export function withSides(notebook: Notebook, sides: readonly Notebook['sides'][number][]): Notebook {
+  const same = (a: Notebook['sides'][number], b: Notebook['sides'][number]) =>
+    a.pulley === b.pulley && a.leftOf[0] === b.leftOf[0] && a.leftOf[1] === b.leftOf[1];
+  return { ...notebook, sides: [...notebook.sides.filter((s) => !sides.some((n) => same(s, n))), ...sides] };
 }
 
 /** The notebook with the measures asked for that its places still need. */

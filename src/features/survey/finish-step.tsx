@@ -10,7 +10,8 @@ import { sectionOf, type Problem } from '@/core/drive';
 import { bareDrive } from '@/core/survey';
 import { useUnits } from '@/ui/units';
 import { StepCard, type StepProps } from './steps';
-import { closingSentence, findingSentence, measureTitle, missingSentence, placeName } from './words';
+import { readingDimension, readingOf, readingTitle } from './readings';
+import { closingSentence, findingSentence, missingSentence, placeName } from './words';
 
 /** What the notebook amounts to: how closely everything is known, what disagrees, what is missing. */
 export function FinishStep({
@@ -130,9 +131,9 @@ export function FinishStep({
               )
               .slice(0, 12)
               .map((m) => {
-                const measure = notebook.measures.find((one) => one.id === m.id);
+                const reading = readingOf(notebook, m.id);
                 return (
-                  measure &&
+                  reading &&
                   m.residual !== null && (
                     <Box
                       component="li"
@@ -145,12 +146,12 @@ export function FinishStep({
                       }}
                     >
                       <span style={{ flex: 1 }}>
-                        {measureTitle(notebook, measure)}
+                        {readingTitle(notebook, reading)}
                         {worst[0] === m.id ? ', most likely wrong' : worst[1] === m.id ? ', second most likely' : ''}
                       </span>
                       <span className="ts-mono">
                         {m.residual >= 0 ? '+' : '−'}
-                        {show(Math.abs(m.residual), measure.kind === 'angle' ? 'angle' : 'length', 1)}
+                        {show(Math.abs(m.residual), readingDimension(reading), 1)}
                       </span>
                     </Box>
                   )

@@ -7,10 +7,12 @@ import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 import type { Look, Missing, Notebook } from '@/core/survey';
 import { useUnits } from '@/ui/units';
-import { freshId } from './changes';
+import { freshId, withSides } from './changes';
+import { ImagesQuestion } from './images-question';
 import { nextActOf } from './next';
 import type { Step } from './progress';
-import { TapeDrawing } from './tape-drawing';
+import { placeOfReading, readingDimension, readingId, readingTitle, withReadingSkipped } from './readings';
+import { ReadingDrawing, TapeDrawing } from './tape-drawing';
 import { measureTitle, missingSentence, placeName, within } from './words';
 
 interface NextPanelProps {
@@ -152,8 +154,8 @@ function Act({ notebook, look, mayChange, write, onGo, onMake, waiting, making, 
         </Says>
       );
     case 'suspect': {
-      const { measure, second } = next;
-      if (!measure)
+      const { reading, second } = next;
+      if (!reading)
         return (
           <Says
             title="The measures contradict each other"
@@ -166,46 +168,32 @@ function Act({ notebook, look, mayChange, write, onGo, onMake, waiting, making, 
             No single one explains it: look for a reading with its unit or its ends mixed up.
           </Says>
         );
-      const against = look?.answer.measures.find((m) => m.id === measure.id)?.againstRest ?? null;
+      const against = look?.answer.measures.find((m) => m.id === readingId(reading))?.againstRest ?? null;
       return (
         <Says
-          title={`Measure again: ${within(measureTitle(notebook, measure))}`}
-          drawing={<TapeDrawing notebook={notebook} look={look} measure={measure} height={104} />}
+          title={`Measure again: ${within(readingTitle(notebook, reading))}`}
+          drawing={<ReadingDrawing notebook={notebook} look={look} reading={reading} height={104} />}
           act={
             <>
-              <Button variant="contained" onClick={() => onGo('tape', `measure:${measure.id}`)}>
+              <Button variant="contained" onClick={() => onGo(...placeOfReading(reading))}>
                 Enter it again
               </Button>
-              {mayChange && (
-                <Button
-                  onClick={() =>
-                    write((now) => ({ ...now, measures: now.measures.map((m) => (m.id === measure.id ? { ...m, skipped: true } : m)) }))
-                  }
-                >
-                  Leave it out
-                </Button>
-              )}
+              {mayChange && <Button onClick={() => write((now) => withReadingSkipped(now, reading, true))}>Leave it out</Button>}
             </>
           }
         >
           It is the one most likely wrong
           {against === null
             ? ''
-            : `: it reads ${show(Math.abs(against.by), measure.kind === 'angle' ? 'angle' : 'length')} ${against.by > 0 ? 'more' : 'less'} than the rest says`}
-          .{second ? ` If it reads the same, try ${within(measureTitle(notebook, second))}.` : ''}
+            : `: it reads ${show(Math.abs(against.by), readingDimension(reading))} ${against.by > 0 ? 'more' : 'less'} than the rest says`}
+          .{second ? ` If it reads the same, try ${within(readingTitle(notebook, second))}.` : ''}
         </Says>
       );
     }
     case 'side': {
       const [a, b] = next.between;
       const answer = (right: boolean) =>
-        write((now) => ({
-          ...now,
-          sides: [
-            ...now.sides.filter((s) => !(s.pulley === next.of && s.leftOf[0] === a && s.leftOf[1] === b)),
-            { pulley: next.of, leftOf: [a, b], ...(right ? { right: true } : {}) },
-          ],
-        }));
+        write((now) => withSides(now, [{ pulley: next.of, leftOf: [a, b], ...(right ? { right: true } : {}) }]));
       return (
         <Says
           title={`Seen from above, is ${name(next.of)} left or right of the line from ${name(a)} to ${name(b)}?`}
@@ -227,6 +215,23 @@ function Act({ notebook, look, mayChange, write, onGo, onMake, waiting, making, 
         </Says>
       );
     }
+    case 'images':
+      return (
+        <Says
+          title={`Which of these ${next.images.length === 2 ? 'two' : next.images.length} is it, seen from above?`}
+          always={
+            <ImagesQuestion
+              notebook={notebook}
+              images={next.images}
+              mayChange={mayChange}
+              onChoose={({ sides }) => write((now) => withSides(now, sides))}
+            />
+          }
+          act={null}
+        >
+          The distances fit each of them, and the drawings are to scale. Press the one that is like the machine.
+        </Says>
+      );
     case 'advice': {
       const [a, b] = next.advice.between;
       return (

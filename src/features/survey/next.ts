@@ -1,4 +1,5 @@
 import { diameterOf, type Look, type Missing, type Notebook, type NotebookMeasure } from '@/core/survey';
+import { readingOf, type Reading } from './readings';
 
 type Advice = Look['answer']['next'][number];
 
@@ -8,18 +9,19 @@ export type NextAct =
   | { readonly kind: 'diameter'; readonly pulley: string }
   | { readonly kind: 'route'; readonly belt: string }
   | { readonly kind: 'measure'; readonly measure: NotebookMeasure }
-  | { readonly kind: 'suspect'; readonly measure: NotebookMeasure | null; readonly second: NotebookMeasure | null }
+  | { readonly kind: 'suspect'; readonly reading: Reading | null; readonly second: Reading | null }
   | { readonly kind: 'side'; readonly of: string; readonly between: readonly [string, string] }
+  /** Two to four layouts fit: which of them it is. */
+  | { readonly kind: 'images'; readonly images: Look['images'] }
   | { readonly kind: 'advice'; readonly advice: Advice }
   | { readonly kind: 'missing'; readonly missing: Missing }
   | { readonly kind: 'make'; readonly better: Advice | null };
 
 /** What disagrees comes first, then what is asked and open in the order of the steps, then what the answer itself still asks for. */
 export function nextActOf(notebook: Notebook, look: Look | null): NextAct {
-  const measureOf = (id: string | undefined) => notebook.measures.find((m) => m.id === id) ?? null;
   if (notebook.pulleys.length < 2) return { kind: 'pulleys' };
   if (look?.answer.status === 'conflict')
-    return { kind: 'suspect', measure: measureOf(look.answer.suspects[0]), second: measureOf(look.answer.suspects[1]) };
+    return { kind: 'suspect', reading: readingOf(notebook, look.answer.suspects[0]), second: readingOf(notebook, look.answer.suspects[1]) };
   const bare = notebook.pulleys.find((p) => diameterOf(notebook, p.id) === null);
   if (bare) return { kind: 'diameter', pulley: bare.id };
   const unrouted = notebook.belts.find((b) => b.route.length < 2);
@@ -30,6 +32,7 @@ export function nextActOf(notebook: Notebook, look: Look | null): NextAct {
   const loose = advice.find((a) => a.settles === 'loose');
   if (loose) return { kind: 'advice', advice: loose };
   const side = advice.find((a) => a.kind === 'side' && a.of !== undefined);
+  if (side && look && look.images.length > 0) return { kind: 'images', images: look.images };
   if (side) return { kind: 'side', of: side.of!, between: side.between };
   const better = advice.find((a) => a.kind === 'centres') ?? null;
   const missing = look?.built.missing[0];

@@ -141,7 +141,7 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
     setRemoving(false);
     const result = await removeNotebook({ id: stored.id }).catch(() => ({
       ok: false as const,
-      problem: 'The server does not answer; the notebook is still there.',
+      problem: 'The server does not answer. Look whether the notebook is still there before you try again.',
     }));
     if (!result.ok) return tell({ text: result.problem, tone: 'refused' });
     tell({

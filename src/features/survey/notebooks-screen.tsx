@@ -41,7 +41,7 @@ export function NotebooksScreen({
     };
     const result = await addNotebook({ document, machineId: machine?.id ?? null }).catch(() => ({
       ok: false as const,
-      problem: 'The server does not answer; try again in a moment.',
+      problem: 'The server does not answer. A notebook may be open all the same: read this page again before you try once more.',
     }));
     if (result.ok) router.push(`/drives/measure/${result.value.id}`);
     else {

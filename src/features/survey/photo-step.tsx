@@ -28,7 +28,8 @@ import { placeName, within } from './words';
 
 /** Larger files are refused before they are sent. */
 const LARGEST_BYTES = 20 * 1024 * 1024;
-const NO_ANSWER = 'The server does not answer; the photo was not sent. Everything else is kept. Choose it again when the network is back.';
+const NO_ANSWER =
+  'The server does not answer; the photo is not in this notebook. Everything else is kept. Choose it again when the network is back.';
 
 /** A photo of the deck: a known length or rectangle on it sets its scale, circles and crosses on it are measures beside those of the tape. */
 export function PhotoStep({ notebook, look, write, mayChange, notebookId }: StepProps & { notebookId: number }) {
@@ -171,7 +172,8 @@ function PhotoMarking({
   const places = [...notebook.pulleys, ...notebook.points];
   const firstOpen = places.find((p) => !marks.some((m) => m.of === p.id))?.id ?? null;
   const [active, setActive] = useState<string | null>(null);
-  const placing = scaleSpots.length < wanted ? null : active !== null && places.some((p) => p.id === active) ? active : firstOpen;
+  const scaled = scaleIsSet(scale);
+  const placing = !scaled ? null : active !== null && places.some((p) => p.id === active) ? active : firstOpen;
   const set = (part: Partial<NotebookPhoto>, key?: string) =>
     write(
       (now) => ({ ...now, photos: now.photos.map((p) => (p.id === photo.id ? { ...p, ...part } : p)) }),
@@ -181,9 +183,7 @@ function PhotoMarking({
     scale.kind === 'two-points'
       ? { ...scale, ends: spots.map(([x, y]) => [x, y] as [number, number]) }
       : { ...scale, corners: spots.map(([x, y]) => [x, y] as [number, number]) };
-  const plane = scaleIsSet(scale)
-    ? toPlane({ scale: scale as PhotoMarks['scale'], ...(photo.fromBelow ? { fromBelow: true } : {}) })
-    : null;
+  const plane = scaled ? toPlane({ scale: scale as PhotoMarks['scale'], ...(photo.fromBelow ? { fromBelow: true } : {}) }) : null;
   const usualRadius = (of: string, at: Spot) => {
     const across = plane ? markedDiameter(plane, at, 10) : 0;
     const known = diameterOf(notebook, of);
@@ -237,20 +237,22 @@ function PhotoMarking({
   const circles: Circle[] = marks.flatMap((m) =>
     m.radius === undefined ? [] : [{ key: m.of, at: m.at, radius: m.radius, chosen: m.of === active }],
   );
-  const now =
-    scaleSpots.length < wanted
-      ? scale.kind === 'two-points'
-        ? `Tap end ${scaleSpots.length + 1} of the known length.`
-        : `Tap corner ${scaleSpots.length + 1} of the rectangle, going round it.`
-      : placing === null
-        ? 'Everything is marked. Drag a mark to set it closer.'
-        : marks.some((m) => m.of === placing)
-          ? `Drag the ${within(placeName(notebook, placing))} by its middle or its rim, or tap where it should be.`
-          : `Tap the middle of the ${within(placeName(notebook, placing))}.`;
+  const now = (): string => {
+    const two = scale.kind === 'two-points';
+    const next = scaleSpots.length + 1;
+    if (next <= wanted) return two ? `Tap end ${next} of the known length.` : `Tap corner ${next} of the rectangle, going round it.`;
+    if (!scaled)
+      return `Enter ${two ? 'how far apart the two points are' : 'how wide and how high the rectangle is'}; then the pulleys can be marked.`;
+    if (placing === null) return 'Everything is marked. Drag a mark to set it closer.';
+    const name = within(placeName(notebook, placing));
+    return marks.some((m) => m.of === placing)
+      ? `Drag the ${name} by its middle or its rim, or tap where it should be.`
+      : `Tap the middle of the ${name}.`;
+  };
   return (
     <>
       <Typography role="status" sx={{ fontWeight: 650, mb: 0.75 }}>
-        {mayChange ? now : 'Marked so:'}
+        {mayChange ? now() : 'Marked so:'}
       </Typography>
       <PhotoBoard
         src={`/api/photos/${photo.photo}`}
@@ -264,28 +266,6 @@ function PhotoMarking({
         onTap={tap}
         mayChange={mayChange}
       />
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, my: 1.25 }}>
-        {places.map((p) => {
-          const marked = marks.some((m) => m.of === p.id);
-          return (
-            <Button
-              key={p.id}
-              size="small"
-              variant={p.id === placing ? 'contained' : 'outlined'}
-              startIcon={marked ? <Icon name="check" size={16} /> : undefined}
-              onClick={() => setActive(p.id)}
-              disabled={!mayChange}
-            >
-              {p.label}
-            </Button>
-          );
-        })}
-        {active !== null && marks.some((m) => m.of === active) && mayChange && (
-          <Button size="small" color="error" onClick={() => set({ marks: marks.filter((m) => m.of !== active) })}>
-            Take this mark off
-          </Button>
-        )}
-      </Box>
       <StepCard>
         <Fields>
           <Choice
@@ -356,16 +336,38 @@ function PhotoMarking({
             </Button>
           )}
         </Box>
-        {plane && marks.some((m) => m.radius !== undefined) && (
-          <Diameters
-            notebook={notebook}
-            write={write}
-            mayChange={mayChange}
-            read={marks.flatMap((m) => (m.radius === undefined ? [] : [{ of: m.of, mm: markedDiameter(plane, m.at, m.radius) }]))}
-            show={show}
-          />
-        )}
       </StepCard>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, my: 1.25 }}>
+        {places.map((p) => {
+          const marked = marks.some((m) => m.of === p.id);
+          return (
+            <Button
+              key={p.id}
+              size="small"
+              variant={p.id === placing ? 'contained' : 'outlined'}
+              startIcon={marked ? <Icon name="check" size={16} /> : undefined}
+              onClick={() => setActive(p.id)}
+              disabled={!mayChange || !scaled}
+            >
+              {p.label}
+            </Button>
+          );
+        })}
+        {active !== null && marks.some((m) => m.of === active) && mayChange && (
+          <Button size="small" color="error" onClick={() => set({ marks: marks.filter((m) => m.of !== active) })}>
+            Take this mark off
+          </Button>
+        )}
+      </Box>
+      {plane && marks.some((m) => m.radius !== undefined) && (
+        <Diameters
+          notebook={notebook}
+          write={write}
+          mayChange={mayChange}
+          read={marks.flatMap((m) => (m.radius === undefined ? [] : [{ of: m.of, mm: markedDiameter(plane, m.at, m.radius) }]))}
+          show={show}
+        />
+      )}
     </>
   );
 }

@@ -3,7 +3,7 @@ import { lookAt, notebookFor, proposeMeasures, validateNotebook, type Look, type
 import { demoDrive, measured } from '@/core/survey/sample-notebook';
 import { unitsFor } from '@/ui/units';
 import { TEMPLATES } from '../drives/templates';
-import { askedFor, freeSpot, withArm, withoutArm, withoutPlace, withoutSpring, withPoint } from './changes';
+import { askedFor, freeSpot, freshId, withArm, withoutArm, withoutPlace, withoutSpring, withPoint, withSides } from './changes';
 import { withTyped } from './kept-field';
 import { mergeNotebooks } from './merge';
 import { nextActOf } from './next';
@@ -67,12 +67,19 @@ describe('undo', () => {
 describe('the one thing to do next', () => {
   const next = (notebook: Notebook) => nextActOf(notebook, look(notebook));
   const sized: Notebook = { ...fresh, pulleys: whole.pulleys };
+  const pulleyIds = new Set(whole.pulleys.map((p) => p.id));
   it('walks from pulleys over sizes, route and distances to the drive', () => {
     expect(nextActOf({ ...fresh, pulleys: [] }, null)).toEqual({ kind: 'pulleys' });
     expect(next(fresh)).toEqual({ kind: 'diameter', pulley: fresh.pulleys[0]!.id });
     expect(next({ ...sized, belts: sized.belts.map((b) => ({ ...b, route: [] })) })).toEqual({ kind: 'route', belt: 'blade' });
     expect(next(sized)).toMatchObject({ kind: 'measure', measure: { id: fresh.measures[0]!.id } });
     expect(next({ ...whole, sides: [] })).toMatchObject({ kind: 'side' });
+    const bare = { ...whole, sides: [], points: [], arms: [], springs: [], keepers: [] };
+    const taped = { ...bare, measures: bare.measures.filter((m) => 'between' in m && m.between.every((p) => pulleyIds.has(p))) };
+    const asked = next(taped);
+    if (asked.kind !== 'images') throw new Error(asked.kind);
+    expect(asked.images).toHaveLength(2);
+    expect(next(withSides(taped, asked.images[0]!.sides)).kind).not.toBe('images');
     expect(next({ ...whole, springs: whole.springs.map((s) => ({ ...s, freeLength: null })) })).toMatchObject({
       kind: 'missing',
       missing: { what: 'spring-length' },
@@ -96,7 +103,7 @@ describe('the one thing to do next', () => {
       ],
     };
     const slipped = { ...more, measures: more.measures.map((m) => (m.id === 'crank-spindle' ? { ...m, value: m.value! + 25 } : m)) };
-    expect(next(slipped)).toMatchObject({ kind: 'suspect', measure: { id: 'crank-spindle' } });
+    expect(next(slipped)).toMatchObject({ kind: 'suspect', reading: { measure: { id: 'crank-spindle' } } });
   });
 });
 
@@ -208,7 +215,7 @@ describe('words', () => {
     const sentences = [
       ...(
         [
-          'end-out-of-reach',
+          'arm-reading-unchecked',
           'second-place',
           'ends-coincide',
           'spring-slack',
@@ -321,6 +328,18 @@ describe('two people in one notebook', () => {
     expect(mergeNotebooks(whole, mine, gone).both).toEqual([['pulleys', whole.pulleys[0]!.id]]);
     expect(mergeNotebooks(whole, mine, gone, 'theirs').notebook.pulleys).toHaveLength(whole.pulleys.length - 1);
     expect(mergeNotebooks(whole, whole, gone).notebook.pulleys).toHaveLength(whole.pulleys.length - 1);
+  });
+  it('parts that both added are both there', () => {
+    const added = (label: string): Notebook => {
+      const pulley = { ...whole.pulleys[1]!, id: freshId([], 'pulley'), label, sketch: freeSpot(whole) };
+      return askedFor({ ...whole, pulleys: [...whole.pulleys, pulley] });
+    };
+    const { notebook, both } = mergeNotebooks(whole, added('Mine'), added('Theirs'));
+    expect(both).toEqual([]);
+    expect(notebook.pulleys.slice(whole.pulleys.length).map((p) => p.label)).toEqual(expect.arrayContaining(['Mine', 'Theirs']));
+    expect(lookAt(notebook).ok).toBe(true);
+    const lots = [0.5, 0.5, 0.25];
+    expect(freshId([freshId([], 'arm', () => 0.5)], 'arm', () => lots.shift()!)).toBe(freshId([], 'arm', () => 0.25));
   });
   it('undo goes back through one’s own entries, the other’s under all of them', () => {
     let pages: Pages = { past: [], now: whole, future: [], key: null };

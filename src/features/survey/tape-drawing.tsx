@@ -1,4 +1,6 @@
+import { carriedTo } from '@/core/drive';
 import { diameterOf, UNKNOWN_DIAMETER_MM, type Look, type Notebook, type NotebookMeasure } from '@/core/survey';
+import type { Reading } from './readings';
 
 interface Disc {
   readonly id: string;
@@ -24,19 +26,51 @@ const place = ({ x, y }: { x: number; y: number }) => ({ x, y });
 
 type Line = readonly [readonly [number, number], readonly [number, number]];
 
+/** Where the tape goes for a reading; one that is taken with an arm held is drawn with the arm held there, as far as that is known. */
+export function ReadingDrawing({
+  notebook,
+  look,
+  reading,
+  height,
+}: {
+  notebook: Notebook;
+  look: Look | null;
+  reading: Reading;
+  height?: number;
+}) {
+  if (reading.kind === 'measure') return <TapeDrawing notebook={notebook} look={look} measure={reading.measure} height={height} />;
+  const { arm, end } = reading;
+  const found = look?.answer.arms.find((a) => a.id === arm.id);
+  const at = new Map(discsOf(notebook, look).map((d) => [d.id, d]));
+  const [q, from, pivot] = [found?.held[end.at] ?? 0, at.get(end.from), at.get(arm.pivot ?? '')];
+  const moves = pivot ? ({ kind: 'pivot', pivot } as const) : ({ kind: 'slide', direction: found?.line ?? 0 } as const);
+  return (
+    <TapeDrawing
+      notebook={notebook}
+      look={look}
+      measure={{ kind: end.kind, between: [end.from, end.to] }}
+      height={height}
+      held={from ? { id: end.from, ...carriedTo(moves, from, q) } : undefined}
+    />
+  );
+}
+
 /** A small drawing of where to put the tape: what is measured plain and close to, the rest round it faint, the tape over them. */
 export function TapeDrawing({
   notebook,
   look,
   measure,
   height = 168,
+  held,
 }: {
   notebook: Notebook;
   look: Look | null;
   measure: Pick<NotebookMeasure, 'kind'> & Record<string, unknown>;
-  height?: number;
+  height?: number | undefined;
+  /** A place that is held elsewhere than it is drawn. */
+  held?: { id: string; x: number; y: number } | undefined;
 }) {
-  const discs = discsOf(notebook, look);
+  const discs = discsOf(notebook, look).map((d) => (d.id === held?.id ? { ...d, ...held } : d));
   const find = (id: unknown) => discs.find((d) => d.id === id);
   const ends = Array.isArray(measure['between']) ? (measure['between'] as string[]).map(find) : [];
   const [a, b] = ends;

@@ -16,7 +16,16 @@ import { TapeDrawing } from './tape-drawing';
 import { freshId } from './changes';
 import { withTyped } from './kept-field';
 import { Choice, entriesOf, SoftText, type StepProps } from './steps';
-import { againstRestWords, KIND_OF_TAPE, measureHow, measureTitle, placeName, sideSentence, triangleSentence } from './words';
+import {
+  againstRestWords,
+  SUSPECT_WORDS,
+  KIND_OF_TAPE,
+  measureHow,
+  measureTitle,
+  placeName,
+  sideSentence,
+  triangleSentence,
+} from './words';
 
 /** Longest path that a string is laid round, mm. */
 const LONGEST_BELT_MM = 10_000;
@@ -52,12 +61,7 @@ export function TapeStep({
   const says = (m: NotebookMeasure) => {
     const at = suspects.indexOf(m.id);
     const parts =
-      m.skipped === true
-        ? ['left out']
-        : [
-            at === 0 ? 'most likely wrong' : at === 1 ? 'second most likely wrong' : '',
-            againstRestWords(m, solved.get(m.id), notebook.tapeSd, at >= 0, units),
-          ];
+      m.skipped === true ? ['left out'] : [SUSPECT_WORDS[at] ?? '', againstRestWords(m, solved.get(m.id), notebook.tapeSd, at >= 0, units)];
     return [KIND_WORDS[m.kind], ...parts].filter(Boolean).join(' · ');
   };
   // Rows are many and one is typed in: what they are handed stays the same, so that only those are drawn anew that read otherwise.

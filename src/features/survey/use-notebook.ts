@@ -1,6 +1,7 @@
 'use client';
 
 import { useCallback, useEffect, useReducer, useRef, useState } from 'react';
+import { useOwnKey } from '@/ui/device';
 import { validateNotebook, type Notebook } from '@/core/survey';
 import type { StoredNotebook } from '@/db';
 import { saveNotebook } from './actions';
@@ -27,14 +28,13 @@ function joined(base: Notebook, mine: Notebook, theirs: Notebook, prefer: 'mine'
 const PAUSE_MS = 500;
 const AGAIN_MS = 4000;
 
-const draftKey = (id: number) => `taut-notebook-${id}`;
-
 /**
  * A notebook that keeps itself: every entry goes to the server a moment later and until then stays on this device too, so that neither a lost
  * connection nor a closed tab loses one. What another entered elsewhere meanwhile is put together with it, field by field; where both changed the
  * same field, `clash` holds theirs until one is chosen.
  */
 export function useNotebook(stored: StoredNotebook, mayChange: boolean, onJoined: (by: string) => void) {
+  const draftKey = useOwnKey(`notebook-${stored.id}`);
   const [pages, dispatch] = useReducer(turn, { past: [], now: stored.document, future: [], key: null });
   const [keptDocument, setKeptDocument] = useState(stored.document);
   const [failed, setFailed] = useState(false);
@@ -79,7 +79,7 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean, onJoined
         setKeptDocument(sending);
         setProblem(null);
         setFailed(false);
-        if (latest.current === sending) localStorage.removeItem(draftKey(stored.id));
+        if (latest.current === sending) localStorage.removeItem(draftKey);
         else timer.current = setTimeout(() => void push.current(), PAUSE_MS);
       } else if (result.reason === 'stale') {
         const both = joined(kept.current.document, latest.current, result.current.document, 'mine').both;
@@ -104,18 +104,18 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean, onJoined
     if (!mayChange || pages.now === kept.current.document) return;
     try {
       const { version: from, document: base } = kept.current;
-      localStorage.setItem(draftKey(stored.id), JSON.stringify({ version: from, base, document: pages.now }));
+      localStorage.setItem(draftKey, JSON.stringify({ version: from, base, document: pages.now }));
     } catch {
       // A full store keeps the entry on the screen and on its way to the server all the same.
     }
     clearTimeout(timer.current);
     timer.current = setTimeout(() => void push.current(), PAUSE_MS);
-  }, [pages.now, mayChange, stored.id]);
+  }, [pages.now, mayChange, draftKey]);
 
   // Entries that were still on their way when the tab was closed come back.
   useEffect(() => {
     const soon = setTimeout(() => {
-      const draft = localStorage.getItem(draftKey(stored.id));
+      const draft = localStorage.getItem(draftKey);
       if (!draft || !mayChange) return;
       try {
         const { version: from, base, document } = JSON.parse(draft) as { version: number; base: Notebook; document: Notebook };
@@ -123,11 +123,11 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean, onJoined
         kept.current = { document: base, version: from };
         dispatch({ type: 'replace', with: document });
       } catch {
-        localStorage.removeItem(draftKey(stored.id));
+        localStorage.removeItem(draftKey);
       }
     }, 0);
     return () => clearTimeout(soon);
-  }, [stored.id, mayChange]);
+  }, [draftKey, mayChange]);
 
   useEffect(() => {
     const again = () => void push.current();

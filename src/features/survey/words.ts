@@ -1,6 +1,6 @@
 import type { BeltGuess } from '@/core/belt';
 import type { RouteDoubt } from '@/core/drive';
-import type { Finding, Missing, Notebook, NotebookMeasure } from '@/core/survey';
+import type { Finding, Missing, Notebook, NotebookArm, NotebookMeasure } from '@/core/survey';
 import type { BrokenTriangle, ClosingCheck, SurveyedMeasure } from '@/core/survey';
 import type { Units } from '@/ui/units';
 
@@ -103,9 +103,12 @@ export function triangleSentence(notebook: Notebook, { long, short, byMm }: Brok
   return `Three distances cannot meet: ${title(long)} is ${show(byMm, 'length')} longer than ${title(short[0])} and ${title(short[1])} together. One of the three is misread.`;
 }
 
+/** What the first and the second suspect are called. */
+export const SUSPECT_WORDS: readonly string[] = ['most likely wrong', 'second most likely wrong'];
+
 /** How a measure sits with all the others, in a few words; empty where they say nothing of it, or another is to blame first. */
 export function againstRestWords(
-  measure: NotebookMeasure,
+  { kind, sd }: Pick<NotebookMeasure, 'kind' | 'sd'>,
   solved: SurveyedMeasure | undefined,
   tapeSd: number,
   suspect: boolean,
@@ -113,7 +116,7 @@ export function againstRestWords(
 ): string {
   const against = solved?.againstRest;
   if (!against) return '';
-  const [dimension, usual] = measure.kind === 'angle' ? (['angle', 1] as const) : (['length', measure.sd ?? tapeSd] as const);
+  const [dimension, usual] = kind === 'angle' ? (['angle', 1] as const) : (['length', sd ?? tapeSd] as const);
   if (Math.abs(against.by) >= 2 * against.sd)
     return suspect ? `${show(Math.abs(against.by), dimension)} ${against.by > 0 ? 'over' : 'under'} what the rest says` : '';
   return against.sd > 6 * usual ? 'the rest says little of it' : 'agrees with the rest';
@@ -146,26 +149,22 @@ export function missingSentence(notebook: Notebook, m: Missing): string {
   }
 }
 
-const PLACE_WORDS = { released: 'released', engaged: 'engaged', brake: 'where the brake lands' } as const;
+const HELD_WORDS = { released: 'held released', engaged: 'held engaged', brake: 'held where the brake lands' } as const;
 
-/** A distance taken at an arm's end, in words. */
-function armReading(notebook: Notebook, f: Finding): string {
-  const end = notebook.arms.find((a) => a.id === f.of)?.ends.find((e) => e.id === f.end);
-  if (!end) return 'a reading of the arm';
-  const name = (id: string) => within(notebook.pulleys.find((p) => p.id === id)?.label ?? 'a pulley');
-  return `${name(end.from)} to ${name(end.to)}, ${PLACE_WORDS[end.at]}`;
+/** A distance taken at an arm's end, in a line. */
+export function armReadingTitle(notebook: Notebook, { from, to, kind, at }: NotebookArm['ends'][number]): string {
+  const rims = kind === 'centres' ? '' : `, ${within(KIND_OF_TAPE[kind])}`;
+  return `${placeName(notebook, from)} to ${within(placeName(notebook, to))}${rims}, ${HELD_WORDS[at]}`;
 }
 
 export function findingSentence(notebook: Notebook, f: Finding, { show }: Pick<Units, 'show'>): string {
   const arm = within(notebook.arms.find((a) => a.id === f.of)?.label ?? f.of);
   const spring = within(notebook.springs.find((s) => s.id === f.of)?.label ?? f.of);
   switch (f.code) {
-    case 'end-out-of-reach':
-      return `The ${arm} cannot reach where its end was measured: it misses by ${show(f.mm ?? 0, 'length')}. Measure that end again, or its pivot.`;
-    case 'arm-reading-off':
-      return `“${armReading(notebook, f)}” reads ${show(Math.abs(f.mm ?? 0), 'length')} too ${(f.mm ?? 0) > 0 ? 'long' : 'short'} beside what else was measured there. Take it again.`;
-    case 'arm-reading-unchecked':
-      return `Nothing checks “${armReading(notebook, f)}”: a slip in it would go unseen. A distance to a third pulley with the ${arm} held there does.`;
+    case 'arm-reading-unchecked': {
+      const end = notebook.arms.find((a) => a.id === f.of)?.ends.find((e) => e.id === f.end);
+      return `Nothing checks ${end ? `“${armReadingTitle(notebook, end)}”` : `a reading of the ${arm}`}: a slip in it would go unseen. A distance to a third pulley with the ${arm} held there does.`;
+    }
     case 'second-place':
       return `Two positions of the ${arm} fit one of its distances; the nearer was taken. A distance to another pulley settles it.`;
     case 'ends-coincide':

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { pitchRadius, sectionOf, type Drive, type Pose, type SolvedState, type Speeds } from '@/core/drive';
+import { carriedTo, pitchRadius, sectionOf, type Drive, type Pose, type SolvedState, type Speeds } from '@/core/drive';
 import { svgPath, vSide, writeLoop, type Label } from './outline';
 
 /** The colours of the drawing by what they paint. */
@@ -203,14 +203,7 @@ function Travel({ drive, index, mmPerPx: px, ink }: DrawingProps & { index: numb
   if (t.locked) return null;
   const carried = drive.pulleys.find((p) => p.id === t.carries[0]);
   if (!carried) return null;
-  const at = (q: number) => {
-    if (t.kind === 'slide') return { x: carried.x + q * Math.cos(t.direction * RAD), y: carried.y + q * Math.sin(t.direction * RAD) };
-    const [rx, ry] = [carried.x - t.pivot.x, carried.y - t.pivot.y];
-    return {
-      x: t.pivot.x + rx * Math.cos(q * RAD) - ry * Math.sin(q * RAD),
-      y: t.pivot.y + rx * Math.sin(q * RAD) + ry * Math.cos(q * RAD),
-    };
-  };
+  const at = (q: number) => carriedTo(t, carried, q);
   const [a, b] = [at(t.min), at(t.max)];
   const radius = t.kind === 'pivot' ? Math.hypot(carried.x - t.pivot.x, carried.y - t.pivot.y) : 0;
   const d =

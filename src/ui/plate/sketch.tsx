@@ -1,23 +1,26 @@
-import { answerState, compileDrive, newSolver, speedsOf, statesOf, type Drive } from '@/core/drive';
+'use client';
+
+import { useMemo } from 'react';
+import { compileDrive, stopsOf, type Drive, type Pose } from '@/core/drive';
+import { usePose } from '@/ui/solver';
 import { boundsOf, svgPath, vSide, writeLoop } from './outline';
 
-/** A drive small and plain, engaged: its pulleys, its belts, nothing to touch. Empty where it has no pulleys. */
+/** A drive small and plain, engaged: its pulleys, its belts, nothing to touch. As it is drawn until a worker has solved it. Empty where it has no pulleys. */
 export function DriveSketch({ drive, height = 96 }: { drive: Drive; height?: number }) {
+  const drawn = useMemo(() => drawnOf(drive), [drive]);
+  const request = useMemo(() => (drawn ? { drive, lever: 1 } : null), [drawn, drive]);
+  const { answer } = usePose(request);
+  const solved = answer?.ok && answer.answer.problem === null ? answer.answer : null;
   if (drive.pulleys.length === 0) return <svg height={height} width="100%" aria-hidden focusable="false" />;
-  const made = compileDrive(drive);
-  const states = statesOf(drive);
-  const answer = made.ok
-    ? answerState(newSolver(made.compiled), states.find((s) => s.lever === 1) ?? states[states.length - 1]!, speedsOf(made.compiled))
-    : null;
-  const at = answer?.pose.pulleys ?? drive.pulleys;
+  const pose = solved?.pose ?? drawn;
   const { x, y, width, height: tall } = boundsOf(drive);
   return (
     <svg viewBox={`${x} ${y} ${width} ${tall}`} height={height} width="100%" aria-hidden focusable="false" style={{ display: 'block' }}>
       {drive.pulleys.map((p, i) => (
         <circle
           key={p.id}
-          cx={at[i]!.x}
-          cy={-at[i]!.y}
+          cx={pose?.pulleys[i]?.x ?? p.x}
+          cy={-(pose?.pulleys[i]?.y ?? p.y)}
           r={p.outsideDiameter / 2}
           fill={p.role === 'idler' ? 'var(--ts-work-soft)' : 'var(--ts-sand)'}
           stroke="var(--ts-quiet)"
@@ -25,10 +28,10 @@ export function DriveSketch({ drive, height = 96 }: { drive: Drive; height?: num
           vectorEffect="non-scaling-stroke"
         />
       ))}
-      {answer?.pose.belts.map(({ stops }, b) => {
+      {pose?.belts.map(({ stops }, b) => {
         if (stops.length === 0) return null;
         const path = svgPath();
-        writeLoop(path, answer.pose, drive.belts[b]!.route, stops, vSide(drive, b, stops), 0, answer.solved.belts[b]?.slack ?? 0);
+        writeLoop(path, pose, drive.belts[b]!.route, stops, vSide(drive, b, stops), 0, solved?.solved.belts[b]?.slack ?? 0);
         return (
           <path
             key={drive.belts[b]!.id}
@@ -42,4 +45,15 @@ export function DriveSketch({ drive, height = 96 }: { drive: Drive; height?: num
       })}
     </svg>
   );
+}
+
+/** A drive as it is drawn, its belts taut round it; null where they cannot be laid so. */
+function drawnOf(drive: Drive): Pose | null {
+  const made = compileDrive(drive);
+  if (!made.ok) return null;
+  return {
+    pulleys: drive.pulleys.map(({ x, y }) => ({ x, y })),
+    belts: drive.belts.map((_, b) => ({ stops: stopsOf(made.compiled, b) })),
+    springs: [],
+  };
 }
