@@ -15,7 +15,7 @@ module.exports = {
     layer('formats-use-core-only', '^src/formats', '^src/(?!core|formats)'),
     layer('command-uses-core-and-formats', '^src/command', '^src/(?!core|formats|command)'),
     layer('db-below-server', '^src/db', '^src/(app|features|ui|server|workers|command)'),
-    layer('server-below-features', '^src/server', '^src/(app|features|ui|workers|command)'),
+    layer('server-below-features', '^src/server', '^src/(app|features|ui|command)'),
     layer('workers-use-core-only', '^src/workers', '^src/(?!core|formats|workers)'),
     layer('ui-below-features', '^src/ui', '^src/(app|features|server|db|command)'),
     layer('features-below-app', '^src/features', '^src/(app|command)'),

@@ -1,7 +1,7 @@
 import type { NextConfig } from 'next';
 
 const config: NextConfig = {
-  serverExternalPackages: ['sequelize', 'pg', 'umzug', '@node-rs/argon2'],
+  serverExternalPackages: ['sequelize', 'pg', 'umzug', '@node-rs/argon2', 'piscina', 'sharp'],
   poweredByHeader: false,
   reactStrictMode: true,
   // A list of five thousand belts is one act.

@@ -121,6 +121,24 @@ test.describe('roles', () => {
     await context.close();
   });
 
+  test('guessing at one’s own present password comes to an end', async ({ browser }) => {
+    const context = await browser.newContext(as('viewer'));
+    const page = await context.newPage();
+    await page.goto('/shop');
+    const guess = async (n: number) => {
+      await page.getByLabel('Present password').fill(`guess number ${n}`);
+      await page.getByLabel('New password').fill('harbour-rope-slack-7');
+      await page.getByLabel('New password').press('Enter');
+    };
+    for (let n = 1; n <= 5; n++) {
+      await guess(n);
+      await expect(page.getByText(/present password is not right/)).toBeVisible();
+    }
+    await guess(6);
+    await expect(page.getByText(/Too many attempts/)).toBeVisible();
+    await context.close();
+  });
+
   test('what the screen does not offer, the server refuses', async ({ browser }) => {
     const [technician, viewer] = await Promise.all([browser.newContext(as('technician')), browser.newContext(as('viewer'))]);
     const page = await technician.newPage();

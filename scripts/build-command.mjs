@@ -4,21 +4,27 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { build } from 'esbuild';
 
-/** Bundles the command line into one file and keeps it compiled, so that it starts in about the time Node itself takes. */
+/**
+ * Bundles what runs outside the application: the command line into one file that is kept compiled, so that it starts in about the time Node itself
+ * takes; and what the server computes in threads.
+ */
 const root = fileURLToPath(new URL('..', import.meta.url));
 rmSync(join(root, 'dist/taut.cache'), { force: true });
-await build({
-  absWorkingDir: root,
-  entryPoints: ['src/command/main.ts'],
-  outfile: 'dist/taut.cjs',
-  bundle: true,
-  minify: true,
-  platform: 'node',
-  target: 'node20',
-  format: 'cjs',
-  legalComments: 'none',
-  logLevel: 'error',
-});
+const bundle = (entry, outfile) =>
+  build({
+    absWorkingDir: root,
+    entryPoints: [entry],
+    outfile,
+    bundle: true,
+    minify: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'cjs',
+    legalComments: 'none',
+    logLevel: 'error',
+  });
+await bundle('src/workers/compute-tasks.ts', 'dist/compute.cjs');
+await bundle('src/command/main.ts', 'dist/taut.cjs');
 // A real call, so that what it uses is what is kept.
 const { status, stderr } = spawnSync(process.execPath, ['bin/taut', 'solve', 'demo/drives/orchard-rider.drive.json'], {
   cwd: root,

@@ -1,28 +1,70 @@
-import { migrate, openDatabase, people } from '../src/db';
+import { migrate, openDatabase, people, type Database } from '../src/db';
 import { DEMO_ACCOUNTS } from './demo-accounts';
 import { seedDemo } from './demo-seed';
+import { inOneTransaction } from './one-transaction';
 
-/** `migrate` brings the tables up to date; `seed` loads the demo shop where no one is there yet and says how to sign in. */
+/** Something that whoever started this can mend: told in a sentence, without where in the code it was found. */
+class Refusal extends Error {}
+
+/**
+ * `migrate` brings the tables up to date; `demo-stays-home` refuses demo accounts where others than this machine are served; `seed` loads the demo
+ * shop where no one is there yet, all of it or nothing, and says how to sign in.
+ */
 async function main(acts: readonly string[], url: string | undefined): Promise<void> {
-  if (!url) throw new Error('DATABASE_URL is not set');
+  if (!url) throw new Refusal('DATABASE_URL is not set.');
   const db = openDatabase(url);
-  if (acts.includes('migrate')) {
-    const ran = await migrate(db.sequelize);
-    if (ran.length > 0) console.log(`Database brought up to date: ${ran.join(', ')}.`);
-  }
-  if (acts.includes('seed')) {
-    if (!(await people.anyPerson(db))) {
-      await seedDemo(db, new Date());
-      console.log('Demo shop loaded.');
+  try {
+    if (acts.includes('migrate')) {
+      const ran = await migrate(db.sequelize);
+      if (ran.length > 0) console.log(`Database brought up to date: ${ran.join(', ')}.`);
     }
-    console.log(
-      `\nSign in as ${DEMO_ACCOUNTS.map((a) => `${a.email} (${a.role})`).join(', ')}\nPassword for each: ${DEMO_ACCOUNTS[0].password}`,
-    );
+    if (acts.includes('demo-stays-home')) await demoStaysHome(db, process.env['TAUT_HOST'] ?? '127.0.0.1', acts.includes('seed'));
+    if (acts.includes('seed')) {
+      if (!(await people.anyPerson(db))) {
+        await inOneTransaction(db, () => seedDemo(db, new Date()));
+        console.log('Demo shop loaded.');
+      }
+      console.log(
+        `\nSign in as ${DEMO_ACCOUNTS.map((a) => `${a.email} (${a.role})`).join(', ')}\nPassword for each: ${DEMO_ACCOUNTS[0].password}`,
+      );
+    }
+  } finally {
+    await db.sequelize.close();
   }
-  await db.sequelize.close();
+}
+
+/** Everybody knows the password of the demo accounts: whoever can reach the server could sign in. */
+async function demoStaysHome(db: Database, host: string, wanted: boolean): Promise<void> {
+  if (host === 'localhost' || host === '::1' || host.startsWith('127.')) return;
+  const there = await Promise.all(DEMO_ACCOUNTS.map(({ email }) => people.findCredentials(db, email)));
+  const active = there.some((found) => found?.person.active);
+  const first = wanted && !(await people.anyPerson(db));
+  if (!active && !first) return;
+  throw new Refusal(
+    `TAUT_HOST is ${host}, which others can reach, and everybody knows the password of the demo accounts. ${
+      active
+        ? 'Make an owner of your own and shut the demo accounts out under Shop'
+        : 'Start with --empty and make your own owner at the first visit'
+    }; or start with --demo-anyway if that is meant.`,
+  );
+}
+
+/** What the database itself refuses, for whoever gave its address. */
+function sentenceOf(error: unknown): string | null {
+  if (error instanceof Refusal) return error.message;
+  const { code } = ((error as { original?: { code?: string } }).original ?? {}) as { code?: string };
+  const what = {
+    '28P01': 'the password is wrong',
+    '28000': 'that user may not sign in',
+    '3D000': 'there is no database of that name',
+    '42501': 'that user may not make tables',
+  };
+  const why =
+    what[code as keyof typeof what] ?? ((error as Error).name?.startsWith('SequelizeConnection') ? (error as Error).message : null);
+  return why === null ? null : `The database cannot be used: ${why}. See DATABASE_URL.`;
 }
 
 main(process.argv.slice(2), process.env['DATABASE_URL']).catch((error: unknown) => {
-  console.error(error);
+  console.error(sentenceOf(error) ?? error);
   process.exitCode = 1;
 });

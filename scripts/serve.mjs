@@ -2,6 +2,8 @@ import { createServer } from 'node:http';
 import next from 'next';
 
 /** Serves the built application (or, in development, the sources), and writes one line per request. */
+// Whoever reads the log may go, as in `npm start | head`; people are served all the same.
+for (const stream of [process.stdout, process.stderr]) stream.on('error', () => undefined);
 const port = Number(process.env.PORT);
 const host = process.env.TAUT_HOST ?? '127.0.0.1';
 const dev = process.env.NODE_ENV !== 'production';

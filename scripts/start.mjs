@@ -1,15 +1,33 @@
 import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
-import { background, ensureBuilt, ensureDebian, ensurePackages, giveUp, root, run, say } from './lib/machine.mjs';
-import { ensureDatabase, freePort, keptSecret, startPostgres } from './lib/postgres.mjs';
+import { whyNotAnswering } from './lib/database-url.mjs';
+import { secretIn, whyNotWritable } from './lib/files.mjs';
+import { takeFolder } from './lib/lock.mjs';
+import {
+  background,
+  buildBundles,
+  ensureBuilt,
+  ensureDebian,
+  ensurePackages,
+  giveUp,
+  outliveReaders,
+  root,
+  run,
+  say,
+} from './lib/machine.mjs';
+import { ensureDatabase, freePort, startPostgres } from './lib/postgres.mjs';
 
 const HELP = `npm start [-- options]
   --empty        no demo data: the first visit asks for the owner's account
   --port N       port of the application (PORT; default 4270)
   --data FOLDER  where database and secrets are kept (TAUT_DATA; default ./data)
+  --demo-anyway  serve the demo accounts off this machine, although everybody knows their password
   --dev          rebuild on every change
-With DATABASE_URL set, that PostgreSQL server and database are used and none is started.`;
+With DATABASE_URL set, that PostgreSQL server and database are used and none is started.
+TAUT_HOST is the address to listen on (127.0.0.1). TAUT_HTTPS=1 says that people come by https, through a proxy of yours: the
+session's cookie is then sent by https alone.`;
 
+outliveReaders();
 let flags;
 try {
   flags = parseArgs({
@@ -17,6 +35,7 @@ try {
       empty: { type: 'boolean' },
       port: { type: 'string' },
       data: { type: 'string' },
+      'demo-anyway': { type: 'boolean' },
       dev: { type: 'boolean' },
       help: { type: 'boolean' },
     },
@@ -32,36 +51,65 @@ const wanted = Number(flags.port ?? process.env.PORT ?? 4270);
 if (!Number.isInteger(wanted) || wanted < 1 || wanted > 65535)
   giveUp(`The port must be a whole number from 1 to 65535, not ${flags.port ?? process.env.PORT}.`);
 const data = resolve(flags.data ?? process.env.TAUT_DATA ?? join(root, 'data'));
+const theirs = process.env.DATABASE_URL;
 
-ensureDebian({ database: !process.env.DATABASE_URL, browser: false });
+// What can be refused is refused before anything is installed, built or begun.
+const needsFolder = !theirs || !process.env.TAUT_SECRET;
+const unwritable = needsFolder ? whyNotWritable(data) : null;
+if (unwritable) giveUp(unwritable);
+const silent = theirs ? await whyNotAnswering(theirs) : null;
+if (silent) giveUp(silent);
+const folder = theirs ? null : await takeFolder(data);
+if (folder && !folder.taken) {
+  say(
+    folder.address
+      ? `Taut Sheave is already running at ${folder.address} on the data folder ${data}. Nothing was touched.`
+      : `Taut Sheave is just being started on the data folder ${data} by process ${folder.pid}. Nothing was touched.`,
+  );
+  process.exit(0);
+}
+process.once('exit', () => folder?.free());
+
+// From here on an interruption ends what was begun, and the next start goes on from there.
+let stop = async (code) => process.exit(code);
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
+
+ensureDebian({ database: !theirs, browser: false });
 ensurePackages();
-if (!flags.dev) ensureBuilt();
+if (flags.dev) buildBundles();
+else ensureBuilt();
 
-const own = process.env.DATABASE_URL ? null : await startPostgres(data, 54270);
-const databaseUrl = own ? await ensureDatabase(own.url('postgres'), 'taut_sheave') : process.env.DATABASE_URL;
+const own = theirs ? null : await startPostgres(data, 54270);
 const env = {
-  DATABASE_URL: databaseUrl,
-  TAUT_SECRET: process.env.TAUT_SECRET ?? keptSecret(join(data, 'session-secret')),
+  DATABASE_URL: own ? await ensureDatabase(own.url('postgres'), 'taut_sheave') : theirs,
+  TAUT_SECRET: process.env.TAUT_SECRET ?? secretIn(join(data, 'session-secret')).secret,
   NEXT_TELEMETRY_DISABLED: '1',
   NODE_ENV: flags.dev ? 'development' : 'production',
 };
-run('node', ['--import', 'tsx', 'scripts/database.ts', 'migrate', ...(flags.empty ? [] : ['seed'])], {
-  env,
-  what: 'Preparing the database',
-});
+run(
+  'node',
+  [
+    ...['--import', 'tsx', 'scripts/database.ts', 'migrate'],
+    ...(flags['demo-anyway'] ? [] : ['demo-stays-home']),
+    ...(flags.empty ? [] : ['seed']),
+  ],
+  { env, what: 'Preparing the database' },
+);
 
 const port = await freePort(wanted);
 if (port !== wanted) say(`Port ${wanted} is taken; using ${port}.`);
 const server = background('node', ['scripts/serve.mjs'], { env: { ...env, PORT: String(port) }, detached: true });
+process.once('exit', () => server.kill());
+folder?.serving(`http://${process.env.TAUT_HOST ?? '127.0.0.1'}:${port}`);
+void own?.keepUp();
 
 let stopping = false;
-const stop = async (code) => {
+stop = async (code) => {
   if (stopping) return;
   stopping = true;
   await server.stop();
   await own?.stop();
   process.exit(code);
 };
-for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
 const { code } = await server.ended;
 await stop(code ?? 1);

@@ -2,7 +2,7 @@ import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { spawnSync } from 'node:child_process';
-import { background, ensureBuilt, ensureDebian, ensurePackages, root, run, say } from './lib/machine.mjs';
+import { background, buildBundles, ensureBuilt, ensureDebian, ensurePackages, root, run, say } from './lib/machine.mjs';
 import { dropDatabase, ensureDatabase, freePort, startPostgres } from './lib/postgres.mjs';
 
 /**
@@ -29,6 +29,7 @@ step('Layers', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src'
 run('npx', ['next', 'typegen'], { quiet: true, what: 'Generating route types' });
 step('Types', 'npx', ['tsc', '--noEmit']);
 
+buildBundles();
 const scratch = join(tmpdir(), `taut-test-${process.pid}`);
 const own = process.env.DATABASE_URL ? null : await startPostgres(scratch, 54370);
 const server = own ? own.url('postgres') : process.env.DATABASE_URL;

@@ -15,6 +15,11 @@ export function giveUp(sentence) {
 
 export const say = (line) => process.stdout.write(`${line}\n`);
 
+/** Goes on when whoever read the output has gone, as in `npm start | head`. */
+export function outliveReaders() {
+  for (const stream of [process.stdout, process.stderr]) stream.on('error', () => undefined);
+}
+
 /** Runs a command to its end with its output shown; gives up on failure. */
 export function run(command, args, { env = {}, what = command, quiet = false } = {}) {
   const { status, stdout, stderr } = spawnSync(command, args, {
@@ -63,7 +68,11 @@ export function ensurePackages() {
   const wanted = digest(readFileSync(join(root, 'package-lock.json'), 'utf8'), process.version);
   if (existsSync(mark) && readFileSync(mark, 'utf8') === wanted) return;
   say('Installing packages …');
-  run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { what: 'Installing packages' });
+  // Whatever the environment says: building takes what only development needs elsewhere.
+  run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund', '--loglevel=error'], {
+    env: { NODE_ENV: 'development' },
+    what: 'Installing packages',
+  });
   writeFileSync(mark, wanted);
 }
 
@@ -78,6 +87,11 @@ function fingerprint(folder) {
     .join('\n');
 }
 
+const BUNDLES = ['dist/taut.cjs', 'dist/compute.cjs'];
+
+/** Bundles the command and what the server computes in threads. */
+export const buildBundles = () => run('node', ['scripts/build-command.mjs'], { what: 'Building the command' });
+
 /** Builds the command and the application where the sources changed since the last build. */
 export function ensureBuilt() {
   const mark = join(root, '.next/taut-built');
@@ -86,9 +100,9 @@ export function ensureBuilt() {
     readFileSync(join(root, 'next.config.ts'), 'utf8'),
     readFileSync(join(root, 'package-lock.json'), 'utf8'),
   );
-  if (existsSync(mark) && existsSync(join(root, 'dist/taut.cjs')) && readFileSync(mark, 'utf8') === wanted) return;
+  if (existsSync(mark) && BUNDLES.every((file) => existsSync(join(root, file))) && readFileSync(mark, 'utf8') === wanted) return;
   say('Building …');
-  run('node', ['scripts/build-command.mjs'], { what: 'Building the command' });
+  buildBundles();
   run('node', ['node_modules/next/dist/bin/next', 'build'], {
     env: { NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
     quiet: true,
@@ -98,13 +112,23 @@ export function ensureBuilt() {
   writeFileSync(mark, wanted);
 }
 
-/** Starts a long-running part; `stop` ends it and waits. */
+/**
+ * Starts a long-running part; `stop` ends it and waits.
+ * @param {string} command
+ * @param {readonly string[]} args
+ * @param {import('node:child_process').SpawnOptions} options
+ */
 export function background(command, args, { env = {}, ...options } = {}) {
   const child = spawn(command, args, { cwd: root, env: { ...process.env, ...env }, stdio: 'inherit', ...options });
   const ended = new Promise((resolve) => child.once('exit', (code, signal) => resolve({ code, signal })));
-  const stop = async (signal = 'SIGTERM') => {
+  /** @param {NodeJS.Signals} signal */
+  const kill = (signal = 'SIGTERM') => {
     if (child.exitCode === null && child.signalCode === null) child.kill(signal);
+  };
+  /** @param {NodeJS.Signals} [signal] */
+  const stop = async (signal) => {
+    kill(signal);
     await ended;
   };
-  return { child, ended, stop };
+  return { child, ended, kill, stop };
 }

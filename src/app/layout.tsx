@@ -7,6 +7,7 @@ import './globals.css';
 import InitColorSchemeScript from '@mui/material/InitColorSchemeScript';
 import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter';
 import type { Metadata, Viewport } from 'next';
+import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import { ThemeRoot } from '@/ui/theme-root';
 
@@ -16,11 +17,12 @@ export const metadata: Metadata = {
 };
 export const viewport: Viewport = { width: 'device-width', initialScale: 1, themeColor: '#22272b' };
 
-export default function RootLayout({ children }: { children: ReactNode }) {
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const nonce = (await headers()).get('x-nonce') ?? '';
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
-        <InitColorSchemeScript attribute='[data-theme="%s"]' defaultMode="system" />
+        <InitColorSchemeScript attribute='[data-theme="%s"]' defaultMode="system" nonce={nonce} />
         <AppRouterCacheProvider>
           <ThemeRoot>{children}</ThemeRoot>
         </AppRouterCacheProvider>

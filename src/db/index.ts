@@ -1,4 +1,5 @@
 export { database, openDatabase } from './connection';
+export type { ListPage, ListQuery } from './find';
 export type { Database } from './connection';
 export { migrate } from './migrate';
 export type { Preferences } from './models';
@@ -13,8 +14,8 @@ export * as people from './repositories/people';
 export * as shelf from './repositories/shelf';
 export * as shelfImports from './repositories/shelf-imports';
 export type { BeltSummary, DriveSummary, StoredDrive } from './repositories/drives';
-export type { EntryBodies, Job, JobSummary, NewJob, Stages, TicketEntry } from './repositories/jobs';
-export type { Machine, MachineFields } from './repositories/machines';
+export type { EntryBodies, Job, JobLine, JobSummary, NewJob, Stages, TicketEntry } from './repositories/jobs';
+export type { Machine, MachineFields, MachineLine } from './repositories/machines';
 export type { NotebookSummary, StoredNotebook, StoredPhoto } from './repositories/notebooks';
 export type { Person, Shop } from './repositories/people';
 export type { ShelfBelt, ShelfBeltFields } from './repositories/shelf';

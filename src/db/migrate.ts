@@ -1,22 +1,53 @@
-import type { Sequelize } from 'sequelize';
-import { SequelizeStorage, Umzug } from 'umzug';
+import { QueryTypes, type Sequelize, type Transaction } from 'sequelize';
+import { Umzug } from 'umzug';
 import type { Migration } from './migration';
 import { firstTables } from './migrations/0001-first-tables';
 import { notebooksAndPhotos } from './migrations/0002-notebooks-and-photos';
 import { metersOrdersImports } from './migrations/0003-meters-orders-imports';
 import { notebooksOfMachines } from './migrations/0004-notebooks-of-machines';
+import { listsAsPages } from './migrations/0005-lists-as-pages';
 
-const MIGRATIONS: readonly Migration[] = [firstTables, notebooksAndPhotos, metersOrdersImports, notebooksOfMachines];
+export const MIGRATIONS: readonly Migration[] = [firstTables, notebooksAndPhotos, metersOrdersImports, notebooksOfMachines, listsAsPages];
 
-/** Brings the tables up to date, each step in a transaction of its own. Returns the names of the steps that ran. */
-export async function migrate(sequelize: Sequelize): Promise<string[]> {
+/** Any number that nothing else locks by. */
+const LOCK = 20260501;
+
+/**
+ * Brings the tables up to date. Each step is one transaction with the note that it was taken, so that it is taken once whatever interrupts it; two
+ * that come at once take turns. Returns the names of the steps that ran.
+ */
+export async function migrate(sequelize: Sequelize, migrations: readonly Migration[] = MIGRATIONS): Promise<string[]> {
+  const lock = (transaction: Transaction) => sequelize.query(`SELECT pg_advisory_xact_lock(${LOCK})`, { transaction });
+  await sequelize.transaction(async (transaction) => {
+    await lock(transaction);
+    await sequelize.query('CREATE TABLE IF NOT EXISTS sequelize_meta (name varchar(255) PRIMARY KEY)', { transaction });
+  });
+  const executed = async () =>
+    (await sequelize.query<{ name: string }>('SELECT name FROM sequelize_meta ORDER BY name', { type: QueryTypes.SELECT })).map(
+      (r) => r.name,
+    );
+  const ran: string[] = [];
   const umzug = new Umzug({
-    migrations: MIGRATIONS.map(({ name, up }) => ({
+    migrations: migrations.map(({ name, up }) => ({
       name,
-      up: () => sequelize.transaction((transaction) => up((sql) => sequelize.query(sql, { transaction }))),
+      up: () =>
+        sequelize.transaction(async (transaction) => {
+          await lock(transaction);
+          const taken = await sequelize.query('SELECT 1 FROM sequelize_meta WHERE name = $1', {
+            bind: [name],
+            transaction,
+            type: QueryTypes.SELECT,
+          });
+          if (taken.length > 0) return;
+          await up((sql) => sequelize.query(sql, { transaction }));
+          await sequelize.query('INSERT INTO sequelize_meta (name) VALUES ($1)', { bind: [name], transaction });
+          ran.push(name);
+        }),
     })),
-    storage: new SequelizeStorage({ sequelize }),
+    // The note is made with the step itself.
+    storage: { executed, logMigration: async () => undefined, unlogMigration: async () => undefined },
     logger: undefined,
   });
-  return (await umzug.up()).map((done) => done.name);
+  await umzug.up();
+  return ran;
 }

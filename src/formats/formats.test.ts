@@ -31,10 +31,20 @@ describe('CSV', () => {
       [
         ['a', 'x, "y"'],
         ['b', '=1+1'],
+        ['c', '-2+3 cmd'],
+        ['d', "'-as written"],
+        ['e', -4],
       ],
     );
+    // A spreadsheet runs what begins with one of these; a number is a number.
+    expect(
+      text
+        .split('\n')
+        .slice(2, 6)
+        .map((line) => line.slice(2)),
+    ).toEqual(["'=1+1", "'-2+3 cmd", "''-as written", '-4']);
     const read = readCsv(text);
-    expect(read.ok && read.rows.map((r) => r.cells['note'])).toEqual(['x, "y"', '=1+1']);
+    expect(read.ok && read.rows.map((r) => r.cells['note'])).toEqual(['x, "y"', '=1+1', '-2+3 cmd', "'-as written", '-4']);
   });
 });
 

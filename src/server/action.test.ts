@@ -61,7 +61,7 @@ describe('every act', () => {
     const log = vi.spyOn(process.stderr, 'write').mockReturnValue(true);
     did.mockRejectedValueOnce(new Error('relation "secret" does not exist'));
     const answer = await act({ name: 'A', parts: [] });
-    expect(answer).toMatchObject({ ok: false, reason: 'failed', problem: expect.stringContaining('Nothing was changed') });
+    expect(answer).toMatchObject({ ok: false, reason: 'failed', problem: expect.stringContaining('Look whether it was done') });
     expect(JSON.stringify(answer)).not.toContain('secret');
     expect(String(log.mock.calls[0]![0])).toContain('secret');
     log.mockRestore();

@@ -2,6 +2,7 @@ import 'server-only';
 import type { z } from 'zod';
 import { database, type Database, type Outcome, type Person, type Role } from '../db';
 import { currentPerson, includesRole } from './session';
+import { unfitText } from './unfit-text';
 
 /** What an act answers to the screen. Every refusal carries a sentence to show. */
 export type ActionResult<T, Current = never> =
@@ -43,6 +44,8 @@ export function action<I, T, Current = never>(
           reason: 'forbidden',
           problem: `This takes a ${role}’s account; yours is a ${person.role}’s. Ask an owner of the shop.`,
         };
+      const unfit = unfitText(raw);
+      if (unfit) return { ok: false, reason: 'invalid', ...unfit };
       const parsed = input.safeParse(raw);
       if (!parsed.success) {
         const [issue] = parsed.error.issues;
@@ -56,7 +59,11 @@ export function action<I, T, Current = never>(
       return await act({ db: database(), person, now: new Date() }, parsed.data);
     } catch (error) {
       process.stderr.write(`${new Date().toISOString()} action failed: ${(error as Error).stack ?? String(error)}\n`);
-      return { ok: false, reason: 'failed', problem: 'The server could not do this just now. Nothing was changed; try again in a moment.' };
+      return {
+        ok: false,
+        reason: 'failed',
+        problem: 'The server could not do this just now. Look whether it was done before you try again.',
+      };
     }
   };
 }

@@ -1,6 +1,14 @@
 import sharp from 'sharp';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
+import { hashPassword } from './password';
 import { LARGEST_PICTURE_BYTES, preparePicture, readLimited } from './picture';
+
+const seen = vi.hoisted(() => ({ opened: 0 }));
+/** The library itself, and how often it was handed something. */
+vi.mock('sharp', async (original) => {
+  const { default: real } = await original<{ default: typeof sharp }>();
+  return { default: new Proxy(real, { apply: (target, self, given) => (seen.opened++, Reflect.apply(target, self, given) as unknown) }) };
+});
 
 const plain = (width: number, height: number) => sharp({ create: { width, height, channels: 3, background: '#808070' } });
 const taken = async (bytes: Buffer) => {
@@ -49,10 +57,32 @@ describe('a picture made fit to keep', () => {
     ],
     ['a moving picture format', async () => plain(20, 20).gif().toBuffer()],
     ['one cut short', async () => (await plain(900, 700).jpeg().toBuffer()).subarray(0, 400)],
-    ['a small file that unpacks to a huge picture', async () => plain(16000, 9000).png({ compressionLevel: 9 }).toBuffer()],
   ])('%s gets a sentence', async (_, bytes) => {
     const made = await preparePicture(await bytes());
     expect(made).toMatchObject({ ok: false, problem: expect.stringContaining('not a picture that can be read') });
+  });
+  it('a small file that unpacks to a huge picture is told its pixels', async () => {
+    const made = await preparePicture(await plain(16000, 9000).png({ compressionLevel: 9 }).toBuffer());
+    expect(made).toMatchObject({ ok: false, problem: expect.stringContaining('50 million pixels') });
+  });
+  it('what does not begin as a picture is refused before anything of it is read, however large', async () => {
+    const svg = Buffer.concat([Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><g>'), Buffer.alloc(18 * 1024 * 1024, '<g/>')]);
+    // Read, it took nineteen seconds.
+    seen.opened = 0;
+    expect(await preparePicture(svg)).toMatchObject({ ok: false });
+    expect(await preparePicture(Buffer.concat([Buffer.from('GIF89a'), svg]))).toMatchObject({ ok: false });
+    expect(seen.opened).toBe(0);
+    expect(await preparePicture(await plain(20, 20).png().toBuffer())).toMatchObject({ ok: true });
+    expect(seen.opened).toBeGreaterThan(0);
+  });
+  it('pictures are made one after another, and a password is checked between them', async () => {
+    const large = await plain(6000, 5000).jpeg().toBuffer();
+    const order: string[] = [];
+    const pictures = Array.from({ length: 8 }, (_, i) => preparePicture(large).then((p) => order.push(p.ok ? `picture ${i}` : 'refused')));
+    const password = hashPassword('thursday-boat-48').then(() => order.push('password'));
+    await Promise.all([...pictures, password]);
+    expect(order.filter((o) => o !== 'password')).toEqual(Array.from({ length: 8 }, (_, i) => `picture ${i}`));
+    expect(order.indexOf('password')).toBeLessThan(4);
   });
   it('an empty file and one over the limit get their own', async () => {
     expect(await preparePicture(Buffer.alloc(0))).toMatchObject({ ok: false, problem: expect.stringContaining('empty') });

@@ -1,7 +1,5 @@
-import Box from '@mui/material/Box';
-import Typography from '@mui/material/Typography';
 import Link from 'next/link';
-import type { ReactNode } from 'react';
+import type { CSSProperties, ReactNode } from 'react';
 
 export interface LinkRow {
   readonly key: number;
@@ -10,52 +8,45 @@ export interface LinkRow {
   readonly cells: readonly ReactNode[];
 }
 
-/** A list whose every row leads somewhere: in columns where there is room, one under the other on a phone. Longer ones are cut, and say so. */
-export function LinkRows({ rows, columns, most = 300 }: { rows: readonly LinkRow[]; columns: string; most?: number }) {
+interface LinkRowsProps {
+  readonly rows: readonly LinkRow[];
+  readonly columns: string;
+  /** Columns on a phone: one under the other unless said. */
+  readonly narrow?: string;
+  /** On a phone, the column that all but the first two cells stand in. */
+  readonly rest?: number;
+  /** Framed as a card, or plain under a heading of their own. */
+  readonly framed?: boolean;
+}
+
+/** A list whose every row leads somewhere. */
+export function LinkRows({ rows, columns, narrow = '1fr', rest, framed = true }: LinkRowsProps) {
   return (
-    <>
-      <Box
-        component="ul"
-        sx={{ listStyle: 'none', m: 0, p: 0, border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)' }}
-      >
-        {rows.slice(0, most).map((row) => (
-          <Box component="li" key={row.key} sx={{ '& + li': { borderTop: '1px solid var(--ts-edge)' } }}>
-            <Box
-              component={Link}
-              href={row.href}
-              sx={{
-                display: 'grid',
-                gridTemplateColumns: { xs: '1fr', md: columns },
-                columnGap: 2,
-                p: '12px 16px',
-                color: 'inherit',
-                textDecoration: 'none',
-                alignItems: 'center',
-                '&:hover': { bgcolor: 'var(--ts-work-soft)' },
-                '& > :first-of-type': { fontWeight: 650 },
-              }}
-            >
-              {row.cells.map((cell, i) => (
-                <Box key={i}>{cell}</Box>
-              ))}
-            </Box>
-          </Box>
-        ))}
-      </Box>
-      {rows.length > most && (
-        <Typography sx={{ mt: 1, color: 'var(--ts-quiet)' }}>
-          The first {most} of {rows.length}; Find (Ctrl K) finds the others.
-        </Typography>
-      )}
-    </>
+    <ul
+      className={framed ? 'ts-rows ts-framed' : 'ts-rows'}
+      style={{ '--cols': columns, '--cols-narrow': narrow, '--rest': rest } as CSSProperties}
+    >
+      {rows.map((row) => (
+        <li key={row.key}>
+          {/* A page of a list is no reason to fetch fifty others ahead. */}
+          <Link href={row.href} prefetch={false} className="ts-row">
+            {row.cells.map((cell, i) => (
+              <div key={i} className={i === 0 && framed ? 'ts-name' : undefined}>
+                {cell}
+              </div>
+            ))}
+          </Link>
+        </li>
+      ))}
+    </ul>
   );
 }
 
 /** Beside the name of a row: softer. */
 export function Quiet({ children }: { children: ReactNode }) {
   return (
-    <Box component="span" suppressHydrationWarning sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>
+    <span className="ts-quiet ts-small" suppressHydrationWarning>
       {children}
-    </Box>
+    </span>
   );
 }

@@ -4,10 +4,10 @@ import { Shell } from '@/features/shell/shell';
 import { requirePerson } from '@/server';
 
 export default async function ShopLayout({ children }: { children: ReactNode }) {
-  const { name, role, preferences, shopId } = await requirePerson();
+  const { id, name, role, preferences, shopId } = await requirePerson();
   const shop = await people.shopOf(database(), shopId);
   return (
-    <Shell person={{ name, role, preferences }} shop={shop.name}>
+    <Shell person={{ id, name, role, preferences }} shop={shop.name}>
       {children}
     </Shell>
   );

@@ -1,5 +1,6 @@
 import { stillUncertain, type Drive, type Uncertainty } from '../../core/drive';
 import type { Database } from '../connection';
+import { listPage, type ListPage, type ListQuery } from '../find';
 import type { DriveRow } from '../models';
 import { done, refused, stale, type Outcome } from '../outcome';
 
@@ -41,14 +42,15 @@ const plain = (row: DriveRow): StoredDrive => ({
   version: row.version,
 });
 
-const summary = (row: DriveRow): DriveSummary => ({
-  id: row.id,
-  name: row.name,
-  kind: row.kind,
-  pulleys: row.document.pulleys.length,
-  changedBy: row.changedBy,
-  changedAt: row.changedAt.toISOString(),
-  belts: row.document.belts.map((b) => ({
+/** What lists say of a drive that is there whole. */
+export const summaryOf = ({ id, document, changedBy, changedAt }: StoredDrive): DriveSummary => ({
+  id,
+  name: document.name,
+  kind: document.kind,
+  pulleys: document.pulleys.length,
+  changedBy,
+  changedAt,
+  belts: document.belts.map((b) => ({
     id: b.id,
     label: b.label ?? b.id,
     section: b.section,
@@ -57,9 +59,34 @@ const summary = (row: DriveRow): DriveSummary => ({
   })),
 });
 
-export async function listDrives(db: Database, shopId: number): Promise<DriveSummary[]> {
-  return (await db.models.Drive.findAll({ where: { shopId }, order: [['name', 'ASC']] })).map(summary);
+/** A page of drives by name, without their documents; words are found in the name, the kind and the numbers of belts. */
+export async function listDrives(db: Database, shopId: number, query: ListQuery): Promise<ListPage<DriveSummary>> {
+  const page = await listPage<Omit<DriveSummary, 'changedAt'> & { changedAt: Date }>(
+    db,
+    {
+      select: `d.id, d.name, d.kind, d.changed_by AS "changedBy", d.changed_at AS "changedAt",
+        jsonb_array_length(d.document -> 'pulleys') AS pulleys,
+        (SELECT coalesce(jsonb_agg(jsonb_build_object('id', b ->> 'id', 'label', coalesce(b ->> 'label', b ->> 'id'), 'section', b ->> 'section',
+          'designation', b ->> 'designation', 'length', b -> 'length') ORDER BY n), '[]')
+          FROM jsonb_array_elements(d.document -> 'belts') WITH ORDINALITY AS belts (b, n)) AS belts`,
+      from: 'drives d',
+      where: 'd.shop_id = $1',
+      values: [shopId],
+      matches: 'd.find_text LIKE ?',
+      order: 'd.name, d.id',
+    },
+    query,
+  );
+  return { ...page, rows: page.rows.map((r) => ({ ...r, changedAt: r.changedAt.toISOString() })) };
 }
+
+/** Drives by their ids, whole; those that are gone are left out. */
+export async function drivesOf(db: Database, shopId: number, ids: readonly number[]): Promise<StoredDrive[]> {
+  return (await db.models.Drive.findAll({ where: { id: [...ids], shopId }, order: [['name', 'ASC']] })).map(plain);
+}
+
+export const isDrive = async (db: Database, shopId: number, id: number): Promise<boolean> =>
+  (await db.models.Drive.count({ where: { shopId, id } })) > 0;
 
 export async function findDrive(db: Database, shopId: number, id: number): Promise<StoredDrive | null> {
   const row = await db.models.Drive.findOne({ where: { id, shopId } });

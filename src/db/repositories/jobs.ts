@@ -1,10 +1,12 @@
 import type { Transaction } from 'sequelize';
 import { meterText } from '../../core/quantity';
+import { readShelfFields } from '../../formats/shelf-csv';
 import type { Database } from '../connection';
+import { listPage, type ListPage, type ListQuery } from '../find';
 import type { JobRow, TicketEntryRow } from '../models';
 import { done, refused, stale, type Outcome } from '../outcome';
 import { STAGES, type EntryType, type JobStatus, type Stage, type StageState } from '../vocabulary';
-import { plainShelfBelt, type ShelfBelt } from './shelf';
+import { plainShelfBelt, putBack, type ShelfBelt, type ShelfBeltFields } from './shelf';
 
 export type Stages = Readonly<Record<Stage, StageState>>;
 
@@ -14,6 +16,8 @@ export interface EntryBodies {
   readonly stage: { readonly state: StageState; readonly why: string };
   readonly 'belt-booked': {
     readonly shelfBeltId: number;
+    /** The place on the shelf as it was, so that the belt can go back even where that is gone; older entries have none. */
+    readonly place?: Omit<ShelfBeltFields, 'quantity'>;
     readonly belt: string;
     readonly bin: string;
     readonly section: string;
@@ -82,51 +86,97 @@ export interface NewJob {
   readonly complaint: string;
 }
 
-async function summaries(db: Database, rows: readonly JobRow[]): Promise<JobSummary[]> {
-  const stages = await db.models.JobStage.findAll({ where: { jobId: rows.map((r) => r.id) } });
-  const machines = new Map((await db.models.Machine.findAll({ where: { id: rows.map((r) => r.machineId) } })).map((m) => [m.id, m]));
-  const customers = new Map(
-    (await db.models.Customer.findAll({ where: { id: [...machines.values()].flatMap((m) => m.customerId ?? []) } })).map((c) => [
-      c.id,
-      c.name,
-    ]),
-  );
-  return rows.map((row) => {
-    const machine = machines.get(row.machineId);
-    const own = Object.fromEntries(STAGES.map((stage) => [stage, 'waiting'])) as Record<Stage, StageState>;
-    for (const s of stages) if (s.jobId === row.id) own[s.stage] = s.state;
-    return {
-      id: row.id,
-      number: row.number,
-      title: row.title,
-      machine: machine?.name ?? '',
-      machineId: row.machineId,
-      customer: customers.get(machine?.customerId ?? 0) ?? '',
-      status: row.status,
-      openedAt: row.openedAt.toISOString(),
-      closedAt: row.closedAt?.toISOString() ?? null,
-      stages: own,
-    };
-  });
+/** Jobs of a list without their stages. */
+export type JobLine = Omit<JobSummary, 'stages'>;
+
+interface JobLineRow {
+  readonly id: number;
+  readonly number: number;
+  readonly title: string;
+  readonly status: JobStatus;
+  readonly opened_at: Date;
+  readonly closed_at: Date | null;
+  readonly machine_id: number;
+  readonly machine: string;
+  readonly customer: string | null;
 }
 
-export async function listJobs(db: Database, shopId: number): Promise<JobSummary[]> {
-  return summaries(db, await db.models.Job.findAll({ where: { shopId }, order: [['number', 'DESC']] }));
+/** What lists of jobs are made of. A word is found in a job's own number and title, in its machine and in its customer. */
+const JOB_LINES = {
+  select: 'j.id, j.number, j.title, j.status, j.opened_at, j.closed_at, j.machine_id, m.name AS machine, c.name AS customer',
+  from: 'jobs j JOIN machines m ON m.id = j.machine_id LEFT JOIN customers c ON c.id = m.customer_id',
+  // Ids from each index and not one condition over three tables, for which every job would be read.
+  id: 'j.id',
+  matches: `SELECT id FROM jobs WHERE find_text LIKE ? UNION SELECT own.id FROM jobs own WHERE own.machine_id IN (
+    SELECT id FROM machines WHERE find_text LIKE ? UNION SELECT id FROM machines WHERE customer_id IN (SELECT id FROM customers WHERE find_text LIKE ?))`,
+};
+
+const line = (row: JobLineRow): JobLine => ({
+  id: row.id,
+  number: row.number,
+  title: row.title,
+  machine: row.machine,
+  machineId: row.machine_id,
+  customer: row.customer ?? '',
+  status: row.status,
+  openedAt: row.opened_at.toISOString(),
+  closedAt: row.closed_at?.toISOString() ?? null,
+});
+
+async function linesWhere(
+  db: Database,
+  where: string,
+  values: readonly unknown[],
+  order: string,
+  query: ListQuery,
+): Promise<ListPage<JobLine>> {
+  const page = await listPage<JobLineRow>(db, { ...JOB_LINES, where, values, order }, query);
+  return { ...page, rows: page.rows.map(line) };
 }
+
+async function withStages(db: Database, lines: readonly JobLine[]): Promise<JobSummary[]> {
+  const states = new Map<number, Record<Stage, StageState>>(
+    lines.map((l) => [l.id, Object.fromEntries(STAGES.map((stage) => [stage, 'waiting'])) as Record<Stage, StageState>]),
+  );
+  for (const s of await db.models.JobStage.findAll({ where: { jobId: lines.map((l) => l.id) }, raw: true }))
+    states.get(s.jobId)![s.stage] = s.state;
+  return lines.map((l) => ({ ...l, stages: states.get(l.id)! }));
+}
+
+/** Open jobs with how far each is, the newest first. */
+export async function openJobs(db: Database, shopId: number, query: ListQuery): Promise<ListPage<JobSummary>> {
+  const page = await linesWhere(db, `j.shop_id = $1 AND j.status = 'open'`, [shopId], 'j.number DESC', query);
+  return { ...page, rows: await withStages(db, page.rows) };
+}
+
+/** Closed jobs, the newest first. */
+export const closedJobs = (db: Database, shopId: number, query: ListQuery): Promise<ListPage<JobLine>> =>
+  linesWhere(db, `j.shop_id = $1 AND j.status = 'closed'`, [shopId], 'j.number DESC', query);
+
+/** Jobs of one machine, the newest first. */
+export const jobsOfMachine = (db: Database, shopId: number, machineId: number, query: ListQuery): Promise<ListPage<JobLine>> =>
+  linesWhere(db, 'j.shop_id = $1 AND j.machine_id = $2', [shopId, machineId], 'j.number DESC', query);
+
+/** Jobs of the shop by what they are called, open ones first. */
+export const findJobs = (db: Database, shopId: number, query: ListQuery): Promise<ListPage<JobLine>> =>
+  linesWhere(db, 'j.shop_id = $1', [shopId], 'j.status DESC, j.number DESC', query);
+
+export const isJob = async (db: Database, shopId: number, number: number): Promise<boolean> =>
+  (await db.models.Job.count({ where: { shopId, number } })) > 0;
 
 export async function findJob(db: Database, shopId: number, number: number): Promise<Job | null> {
   const row = await db.models.Job.findOne({ where: { shopId, number } });
   if (!row) return null;
-  const [summary] = await summaries(db, [row]);
-  const machine = await db.models.Machine.findByPk(row.machineId);
-  const entries = await db.models.TicketEntry.findAll({
-    where: { jobId: row.id },
-    order: [
-      ['at', 'ASC'],
-      ['id', 'ASC'],
-    ],
-  });
-  const people = new Map((await db.models.Person.findAll({ where: { id: entries.map((e) => e.personId) } })).map((p) => [p.id, p.name]));
+  const [[summary], machine, entries] = await Promise.all([
+    linesWhere(db, 'j.id = $1', [row.id], 'j.id', { limit: 1, uncounted: true }).then(({ rows }) => withStages(db, rows)),
+    db.models.Machine.findByPk(row.machineId),
+    // As they were written; clocks of two devices say nothing of what came first.
+    db.models.TicketEntry.findAll({ where: { jobId: row.id }, order: [['id', 'ASC']], raw: true }),
+  ]);
+  const writers = [...new Set(entries.map((e) => e.personId))];
+  const people = new Map(
+    (await db.models.Person.findAll({ where: { id: writers }, attributes: ['id', 'name'], raw: true })).map((p) => [p.id, p.name]),
+  );
   const plain = (e: TicketEntryRow) =>
     ({
       id: e.id,
@@ -150,14 +200,24 @@ export async function findJob(db: Database, shopId: number, number: number): Pro
   };
 }
 
+/** Why a job cannot be about a belt of a drive; null where it can, or is about none. */
+async function missingBelt(db: Database, shopId: number, driveId: number | null, beltId: string | null, transaction: Transaction) {
+  if (driveId === null) return beltId === null ? null : refused('A belt belongs to a drive; choose the drive.');
+  const drive = await db.models.Drive.findOne({ where: { id: driveId, shopId }, transaction });
+  if (!drive) return refused('That drive is no longer here; choose another.');
+  if (beltId !== null && !drive.document.belts.some((b) => b.id === beltId))
+    return refused('That belt is no longer on this drive; choose it again.');
+  return null;
+}
+
 /** Opens a job under the shop's next number. */
 export async function openJob(db: Database, shopId: number, job: NewJob, now: Date): Promise<Outcome<{ number: number }>> {
   return db.sequelize.transaction(async (transaction) => {
     const shop = await db.models.Shop.findByPk(shopId, { transaction, lock: true, rejectOnEmpty: true });
     if (!(await db.models.Machine.findOne({ where: { id: job.machineId, shopId }, transaction })))
       return refused('That machine is no longer here; choose another.');
-    if (job.driveId !== null && !(await db.models.Drive.findOne({ where: { id: job.driveId, shopId }, transaction })))
-      return refused('That drive is no longer here; choose another.');
+    const gone = await missingBelt(db, shopId, job.driveId, job.beltId, transaction);
+    if (gone) return gone;
     const number = shop.nextJobNumber;
     await shop.update({ nextJobNumber: number + 1 }, { transaction });
     const row = await db.models.Job.create({ shopId, number, ...job, status: 'open', openedAt: now, closedAt: null }, { transaction });
@@ -267,6 +327,15 @@ export async function bookBelt(
   });
 }
 
+/** The place that an entry from before places were kept speaks of: by its number where that reads, else by its measured size. */
+function placeOf({ belt, bin, section, outsideMm, priceCents }: EntryBodies['belt-booked']): Omit<ShelfBeltFields, 'quantity'> {
+  const read = readShelfFields({ designation: belt, quantity: '0' }, 'mm');
+  const size = read.ok
+    ? { designation: belt, section: read.fields.section, lengthMm: null, lengthReference: null }
+    : { designation: null, section, lengthMm: outsideMm, lengthReference: 'outside' as const };
+  return { ...size, lengthTyped: null, bin, priceCents, supplierNote: '' };
+}
+
 /** Takes an entry back: it stays on the ticket, struck out. A booked belt goes back on the shelf in the same act, and Match is open again. */
 export async function withdrawEntry(db: Database, by: Writer, number: number, entryId: number): Promise<Outcome<null>> {
   return db.sequelize.transaction(async (transaction) => {
@@ -277,11 +346,8 @@ export async function withdrawEntry(db: Database, by: Writer, number: number, en
     if (entry.withdrawnAt !== null) return refused('That line is already taken back.');
     await entry.update({ withdrawnAt: by.now }, { transaction });
     if (entry.type === 'belt-booked') {
-      const { shelfBeltId, pieces } = entry.body as EntryBodies['belt-booked'];
-      await db.models.ShelfBelt.increment(
-        { quantity: pieces ?? 1, version: 1 },
-        { where: { id: shelfBeltId, shopId: by.shopId }, transaction },
-      );
+      const body = entry.body as EntryBodies['belt-booked'];
+      await putBack(db, by.shopId, { id: body.shelfBeltId, fields: body.place ?? placeOf(body) }, body.pieces ?? 1, transaction);
       await setStage(db, job.id, 'match', 'under-way', transaction);
     }
     return done(null);
@@ -293,8 +359,8 @@ export async function chooseDrive(db: Database, by: Writer, number: number, driv
   return db.sequelize.transaction(async (transaction) => {
     const job = await lockOpenJob(db, by.shopId, number, transaction);
     if (!('id' in job)) return job;
-    if (!(await db.models.Drive.findOne({ where: { id: driveId, shopId: by.shopId }, transaction })))
-      return refused('That drive is no longer here; choose another.');
+    const gone = await missingBelt(db, by.shopId, driveId, beltId, transaction);
+    if (gone) return gone;
     await job.update({ driveId, beltId, version: job.version + 1 }, { transaction });
     return done(null);
   });

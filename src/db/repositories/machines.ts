@@ -1,6 +1,7 @@
 import type { Transaction } from 'sequelize';
 import type { MeterUnit } from '../../core/quantity';
 import type { Database } from '../connection';
+import { listPage, type ListPage, type ListQuery } from '../find';
 import type { MachineRow } from '../models';
 import { done, refused, stale, type Outcome } from '../outcome';
 
@@ -45,17 +46,49 @@ async function plainMany(db: Database, rows: readonly MachineRow[], transaction?
   }));
 }
 
-export async function listMachines(db: Database, shopId: number): Promise<Machine[]> {
-  return plainMany(db, await db.models.Machine.findAll({ where: { shopId }, order: [['name', 'ASC']] }));
+/** A machine as lists name it. */
+export interface MachineLine {
+  readonly id: number;
+  readonly name: string;
+  readonly maker: string;
+  readonly model: string;
+  readonly serial: string;
+  readonly customer: string;
+  readonly meter: number | null;
+  readonly meterUnit: MeterUnit;
 }
+
+/** A page of machines by name; words are found in name, maker, model, serial number and customer. */
+export const listMachines = (db: Database, shopId: number, query: ListQuery): Promise<ListPage<MachineLine>> =>
+  listPage<MachineLine>(
+    db,
+    {
+      select: `m.id, m.name, m.maker, m.model, m.serial, coalesce(c.name, '') AS customer, m.meter, m.meter_unit AS "meterUnit"`,
+      from: 'machines m LEFT JOIN customers c ON c.id = m.customer_id',
+      where: 'm.shop_id = $1',
+      values: [shopId],
+      matches: 'm.find_text LIKE ? OR c.find_text LIKE ?',
+      order: 'm.name, m.id',
+    },
+    query,
+  );
+
+export const isMachine = async (db: Database, shopId: number, id: number): Promise<boolean> =>
+  (await db.models.Machine.count({ where: { shopId, id } })) > 0;
 
 export async function findMachine(db: Database, shopId: number, id: number): Promise<Machine | null> {
   const row = await db.models.Machine.findOne({ where: { id, shopId } });
   return row ? ((await plainMany(db, [row]))[0] ?? null) : null;
 }
 
-export async function listCustomers(db: Database, shopId: number): Promise<string[]> {
-  return (await db.models.Customer.findAll({ where: { shopId }, order: [['name', 'ASC']] })).map((c) => c.name);
+/** Names of customers that hold every word. */
+export async function findCustomers(db: Database, shopId: number, query: ListQuery): Promise<string[]> {
+  const { rows } = await listPage<{ name: string }>(
+    db,
+    { select: 'c.name', from: 'customers c', where: 'c.shop_id = $1', values: [shopId], matches: 'c.find_text LIKE ?', order: 'c.name' },
+    query,
+  );
+  return rows.map((r) => r.name);
 }
 
 /** Adds a machine, or changes it over the version that was read; its customer and drives go with it in one transaction. */
@@ -67,20 +100,21 @@ export async function saveMachine(
 ): Promise<Outcome<Machine, Machine>> {
   return db.sequelize.transaction(async (transaction) => {
     const { customer, driveIds, ...columns } = fields;
+    const known = await db.models.Drive.count({ where: { id: [...driveIds], shopId }, transaction });
+    if (known !== new Set(driveIds).size) return refused('One of the drives chosen was removed meanwhile; choose again.');
+    const before = existing && (await db.models.Machine.findOne({ where: { id: existing.id, shopId }, transaction, lock: true }));
+    if (existing && !before) return refused('This machine was removed meanwhile.');
+    if (existing && before && before.version !== existing.version)
+      return stale('machine', (await plainMany(db, [before], transaction))[0]!);
+    // Only what is saved makes a customer.
     const name = customer.trim();
     const customerId =
       name === ''
         ? null
         : (await db.models.Customer.findOrCreate({ where: { shopId, name }, defaults: { shopId, name, contact: '' }, transaction }))[0].id;
-    const known = await db.models.Drive.count({ where: { id: [...driveIds], shopId }, transaction });
-    if (known !== new Set(driveIds).size) return refused('One of the drives chosen was removed meanwhile; choose again.');
-    let row: MachineRow | null;
-    if (existing) {
-      row = await db.models.Machine.findOne({ where: { id: existing.id, shopId }, transaction, lock: true });
-      if (!row) return refused('This machine was removed meanwhile.');
-      if (row.version !== existing.version) return stale('machine', (await plainMany(db, [row], transaction))[0]!);
-      await row.update({ ...columns, customerId, version: existing.version + 1 }, { transaction });
-    } else row = await db.models.Machine.create({ shopId, customerId, ...columns }, { transaction });
+    const row = before
+      ? await before.update({ ...columns, customerId, version: before.version + 1 }, { transaction })
+      : await db.models.Machine.create({ shopId, customerId, ...columns }, { transaction });
     await db.models.MachineDrive.destroy({ where: { machineId: row.id }, transaction });
     await db.models.MachineDrive.bulkCreate(
       [...new Set(driveIds)].map((driveId) => ({ machineId: row.id, driveId })),

@@ -2,6 +2,7 @@ import { Op, type Transaction } from 'sequelize';
 import type { Drive, Uncertainty } from '../../core/drive';
 import { validateNotebook, type Notebook } from '../../core/survey';
 import type { Database } from '../connection';
+import { listPage, type ListPage, type ListQuery } from '../find';
 import type { MachineRow, NotebookRow } from '../models';
 import { done, refused, stale, type Outcome } from '../outcome';
 
@@ -56,20 +57,35 @@ const plain = (row: NotebookRow, machine: MachineRow | null): StoredNotebook => 
 const machineOf = (db: Database, row: NotebookRow, transaction?: Transaction): Promise<MachineRow | null> =>
   row.machineId === null ? Promise.resolve(null) : db.models.Machine.findByPk(row.machineId, transaction ? { transaction } : {});
 
-export async function listNotebooks(db: Database, shopId: number): Promise<NotebookSummary[]> {
-  const rows = await db.models.Notebook.findAll({ where: { shopId }, order: [['changedAt', 'DESC']] });
-  return rows.map(({ id, name, document, driveId, machineId, changedBy, changedAt }) => ({
-    id,
-    name,
-    kind: document.kind,
-    driveId,
-    machineId,
-    changedBy,
-    changedAt: changedAt.toISOString(),
-    measured: document.measures.filter((m) => m.value !== null).length,
-    asked: document.measures.filter((m) => m.skipped !== true).length,
-  }));
+/**
+ * A page of notebooks, the latest first, without their documents.
+ * @param of only those of one machine from which no drive was made yet
+ */
+export async function listNotebooks(
+  db: Database,
+  shopId: number,
+  query: ListQuery,
+  of?: { readonly machineId: number },
+): Promise<ListPage<NotebookSummary>> {
+  const page = await listPage<Omit<NotebookSummary, 'changedAt'> & { changedAt: Date }>(
+    db,
+    {
+      select: `n.id, n.name, n.document ->> 'kind' AS kind, n.drive_id AS "driveId", n.machine_id AS "machineId", n.changed_by AS "changedBy",
+        n.changed_at AS "changedAt", jsonb_array_length(jsonb_path_query_array(n.document, '$.measures[*] ? (@.value != null)')) AS measured,
+        jsonb_array_length(jsonb_path_query_array(n.document, '$.measures[*] ? (!(@.skipped == true))')) AS asked`,
+      from: 'notebooks n',
+      where: of ? 'n.shop_id = $1 AND n.machine_id = $2 AND n.drive_id IS NULL' : 'n.shop_id = $1',
+      values: of ? [shopId, of.machineId] : [shopId],
+      matches: 'lower(n.name) LIKE ?',
+      order: 'n.changed_at DESC, n.id DESC',
+    },
+    query,
+  );
+  return { ...page, rows: page.rows.map((r) => ({ ...r, changedAt: r.changedAt.toISOString() })) };
 }
+
+export const isNotebook = async (db: Database, shopId: number, id: number): Promise<boolean> =>
+  (await db.models.Notebook.count({ where: { shopId, id } })) > 0;
 
 export async function findNotebook(db: Database, shopId: number, id: number): Promise<StoredNotebook | null> {
   const row = await db.models.Notebook.findOne({ where: { id, shopId } });

@@ -1,4 +1,4 @@
-import { Op } from 'sequelize';
+import { Op, QueryTypes } from 'sequelize';
 import type { Database } from '../connection';
 import type { PersonRow, Preferences } from '../models';
 import { done, refused, stale, unlessTaken, type Outcome } from '../outcome';
@@ -138,22 +138,49 @@ export async function closeSession(db: Database, id: string): Promise<void> {
 }
 
 /**
- * Counts this attempt against every subject (an account, an address) and says whether all are still within the limit. Counting comes first,
- * so that attempts made at the same time cannot slip through together.
+ * Counts this attempt against every subject (an account, an address) and says whether all are within the limit. Refused, it is not counted: whoever
+ * goes on guessing keeps nobody out for longer. Attempts on one subject wait for each other, so that those made at the same time cannot slip through
+ * together. By the database's clock: servers' clocks differ, and can be set.
  */
 export async function countAttempt(
   db: Database,
-  subjects: readonly { subject: string; limit: number }[],
+  subjects: readonly { readonly subject: string; readonly limit: number }[],
   windowMs: number,
-  now: Date,
 ): Promise<boolean> {
-  const { SignInAttempt } = db.models;
-  await SignInAttempt.destroy({ where: { at: { [Op.lt]: new Date(now.getTime() - windowMs) } } });
-  await SignInAttempt.bulkCreate(subjects.map(({ subject }) => ({ subject, at: now })));
-  const counts = await Promise.all(subjects.map(({ subject }) => SignInAttempt.count({ where: { subject } })));
-  return counts.every((count, i) => count <= subjects[i]!.limit);
+  return db.sequelize.transaction(async (transaction) => {
+    const run = <T extends object>(sql: string, bind: readonly unknown[]) =>
+      db.sequelize.query<T>(sql, { bind: [...bind], transaction, type: QueryTypes.SELECT });
+    // Always in one order, or two of them would wait for each other for ever.
+    for (const { subject } of [...subjects].sort((a, b) => (a.subject < b.subject ? -1 : 1)))
+      await run('SELECT pg_advisory_xact_lock(hashtextextended($1, 0))', [subject]);
+    await run(`DELETE FROM sign_in_attempts WHERE at < clock_timestamp() - $1 * interval '1 millisecond'`, [windowMs]);
+    const counts = await run<{ subject: string; n: string }>(
+      'SELECT subject, count(*) AS n FROM sign_in_attempts WHERE subject = ANY($1) GROUP BY subject',
+      [subjects.map((s) => s.subject)],
+    );
+    const count = new Map(counts.map((c) => [c.subject, Number(c.n)]));
+    if (subjects.some(({ subject, limit }) => (count.get(subject) ?? 0) >= limit)) return false;
+    await run('INSERT INTO sign_in_attempts (subject, at) SELECT unnest($1::text[]), clock_timestamp()', [subjects.map((s) => s.subject)]);
+    return true;
+  });
 }
 
-export async function forgetAttempts(db: Database, subject: string): Promise<void> {
-  await db.models.SignInAttempt.destroy({ where: { subject } });
+/** What attempts on an account are counted under: all of them, and those from one address. */
+export const accountSubject = (email: string): string => `account:${email}`;
+export const pairSubject = (email: string, address: string): string => `from ${address}:${email}`;
+
+export async function forgetAttempts(db: Database, subjects: readonly string[]): Promise<void> {
+  await db.models.SignInAttempt.destroy({ where: { subject: [...subjects] } });
+}
+
+/** Forgets every attempt on a person's account, wherever it came from. */
+export async function forgetAttemptsOn(db: Database, shopId: number, personId: number): Promise<void> {
+  const person = await db.models.Person.findOne({ where: { id: personId, shopId } });
+  if (!person) return;
+  await db.sequelize.query(
+    `DELETE FROM sign_in_attempts WHERE subject = $1 OR (starts_with(subject, 'from ') AND right(subject, length($2)) = $2)`,
+    {
+      bind: [accountSubject(person.email), `:${person.email}`],
+    },
+  );
 }

@@ -1,5 +1,7 @@
+import type { Transaction } from 'sequelize';
 import { shelfKey, type ShelfRow } from '../../formats/shelf-csv';
 import type { Database } from '../connection';
+import { listPage, type ListQuery } from '../find';
 import type { ShelfBeltRow } from '../models';
 import { done, refused, stale, unlessTaken, type Outcome } from '../outcome';
 
@@ -28,6 +30,12 @@ export const plainShelfBelt = (row: ShelfBeltRow): ShelfBelt => ({
   version: row.version,
 });
 
+const SHELF_ORDER: [string, string][] = [
+  ['section', 'ASC'],
+  ['designation', 'ASC'],
+  ['id', 'ASC'],
+];
+
 const taken = (fields: ShelfBeltFields) =>
   `${fields.designation ?? 'This belt'} is already in bin ${fields.bin || '(none)'}; change its quantity instead.`;
 
@@ -35,13 +43,32 @@ export async function listShelf(db: Database, shopId: number): Promise<ShelfBelt
   return (
     await db.models.ShelfBelt.findAll({
       where: { shopId },
-      order: [
-        ['section', 'ASC'],
-        ['designation', 'ASC'],
-        ['id', 'ASC'],
-      ],
+      order: SHELF_ORDER,
+      raw: true,
     })
   ).map(plainShelfBelt);
+}
+
+/** Belts by number, measured size, bin or note. */
+export async function findShelf(db: Database, shopId: number, query: ListQuery): Promise<ShelfBelt[]> {
+  const { rows } = await listPage<{ id: number }>(
+    db,
+    {
+      select: 's.id',
+      from: 'shelf_belts s',
+      where: 's.shop_id = $1',
+      values: [shopId],
+      matches: `lower(concat_ws(' ', s.designation, s.section, s.length_typed, s.bin, s.supplier_note)) LIKE ?`,
+      order: 's.section, s.designation, s.id',
+    },
+    query,
+  );
+  return (await db.models.ShelfBelt.findAll({ where: { shopId, id: rows.map((r) => r.id) }, order: SHELF_ORDER })).map(plainShelfBelt);
+}
+
+export async function findShelfBelt(db: Database, shopId: number, id: number): Promise<ShelfBelt | null> {
+  const row = await db.models.ShelfBelt.findOne({ where: { id, shopId } });
+  return row ? plainShelfBelt(row) : null;
 }
 
 export async function addShelfBelt(db: Database, shopId: number, fields: ShelfBeltFields): Promise<Outcome<ShelfBelt>> {
@@ -91,9 +118,30 @@ export async function changeShelfBelt(
   );
 }
 
-export async function removeShelfBelt(db: Database, shopId: number, id: number): Promise<Outcome<ShelfBelt>> {
-  const row = await db.models.ShelfBelt.findOne({ where: { id, shopId } });
-  if (!row) return refused('This belt is already gone.');
-  await row.destroy();
-  return done(plainShelfBelt(row));
+/** Takes a place off the shelf as it was seen: one that was counted up or down since is handed back, not removed. */
+export async function removeShelfBelt(db: Database, shopId: number, id: number, version: number): Promise<Outcome<ShelfBelt, ShelfBelt>> {
+  return db.sequelize.transaction(async (transaction) => {
+    const row = await db.models.ShelfBelt.findOne({ where: { id, shopId }, transaction, lock: true });
+    if (!row) return refused('This belt is already gone.');
+    if (row.version !== version) return stale('belt', plainShelfBelt(row));
+    await row.destroy({ transaction });
+    return done(plainShelfBelt(row));
+  });
+}
+
+/** Puts belts back where they were taken from: onto that place, or one of the same belt in the same bin, or a place made anew. */
+export async function putBack(
+  db: Database,
+  shopId: number,
+  place: { readonly id: number; readonly fields: Omit<ShelfBeltFields, 'quantity'> },
+  pieces: number,
+  transaction: Transaction,
+): Promise<void> {
+  const { ShelfBelt } = db.models;
+  const wanted = shelfKey(place.fields);
+  const row =
+    (await ShelfBelt.findOne({ where: { id: place.id, shopId }, transaction, lock: true })) ??
+    (await ShelfBelt.findAll({ where: { shopId, bin: place.fields.bin }, transaction, lock: true })).find((r) => shelfKey(r) === wanted);
+  if (row) await row.update({ quantity: row.quantity + pieces, version: row.version + 1 }, { transaction });
+  else await ShelfBelt.create({ shopId, ...place.fields, quantity: pieces }, { transaction });
 }

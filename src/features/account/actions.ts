@@ -2,17 +2,26 @@
 
 import * as z from 'zod';
 import { database, people } from '@/db';
-import { action, beginSession, clientAddress, endSession, hashPassword, passwordMatches, type ActionResult } from '@/server';
+import { action, beginSession, clientAddress, endSession, hashPassword, passwordMatches, unfitText, type ActionResult } from '@/server';
 import { emailRule, nameRule, passwordRule } from './rules';
 
-/** Attempts allowed in the window: by account, and by address, from which a whole shop may sign in. */
+/**
+ * Attempts allowed in the window: on an account from one address, on an account from anywhere, and from an address, from which a whole shop may sign
+ * in. Whoever guesses at a colleague's account from elsewhere so keeps only himself out.
+ */
 const WINDOW_MS = 15 * 60_000;
-const PER_ACCOUNT = 8;
+const PER_PAIR = 8;
+const PER_ACCOUNT = 60;
 const PER_ADDRESS = 40;
+/** Attempts at one's own present password. */
+const PER_CHANGE = 5;
+const TOO_MANY = 'Too many attempts. Wait a quarter of an hour, or ask an owner to reset the password.';
 
 const firstProblem = (error: z.ZodError) => error.issues[0]?.message ?? 'Something in this form cannot be read.';
 
 export async function signIn(raw: { email: string; password: string }): Promise<ActionResult<null>> {
+  const unfit = unfitText(raw);
+  if (unfit) return { ok: false, reason: 'invalid', ...unfit };
   const parsed = z
     .object({
       email: z.string().trim().toLowerCase().min(1, 'Type your e-mail address.').max(200),
@@ -22,22 +31,18 @@ export async function signIn(raw: { email: string; password: string }): Promise<
   if (!parsed.success) return { ok: false, reason: 'invalid', problem: firstProblem(parsed.error) };
   const { email, password } = parsed.data;
   const db = database();
-  const account = `account:${email}`;
+  const address = await clientAddress();
+  const own = [people.accountSubject(email), people.pairSubject(email, address)];
   const within = await people.countAttempt(
     db,
     [
-      { subject: account, limit: PER_ACCOUNT },
-      { subject: `address:${await clientAddress()}`, limit: PER_ADDRESS },
+      { subject: own[0]!, limit: PER_ACCOUNT },
+      { subject: own[1]!, limit: PER_PAIR },
+      { subject: `address:${address}`, limit: PER_ADDRESS },
     ],
     WINDOW_MS,
-    new Date(),
   );
-  if (!within)
-    return {
-      ok: false,
-      reason: 'refused',
-      problem: 'Too many attempts. Wait a quarter of an hour, or ask an owner to reset the password.',
-    };
+  if (!within) return { ok: false, reason: 'refused', problem: TOO_MANY };
   const found = await people.findCredentials(db, email);
   if (!(await passwordMatches(password, found?.passwordHash)) || !found?.person.active)
     return {
@@ -45,7 +50,7 @@ export async function signIn(raw: { email: string; password: string }): Promise<
       reason: 'refused',
       problem: 'That address and password do not go together. Check both; an owner can reset the password.',
     };
-  await people.forgetAttempts(db, account);
+  await people.forgetAttempts(db, own);
   await beginSession(found.person.id);
   return { ok: true, value: null };
 }
@@ -56,6 +61,8 @@ export async function signOut(): Promise<void> {
 
 /** First start without demo data: whoever comes first makes the shop and is its owner. */
 export async function foundShop(raw: { shop: string; name: string; email: string; password: string }): Promise<ActionResult<null>> {
+  const unfit = unfitText(raw);
+  if (unfit) return { ok: false, reason: 'invalid', ...unfit };
   const parsed = z.object({ shop: nameRule, name: nameRule, email: emailRule, password: passwordRule }).safeParse(raw);
   if (!parsed.success)
     return { ok: false, reason: 'invalid', problem: firstProblem(parsed.error), field: String(parsed.error.issues[0]?.path[0] ?? '') };
@@ -83,9 +90,13 @@ export const changeOwnPassword = action(
   'viewer',
   z.object({ current: z.string(), next: passwordRule }),
   async ({ db, person }, { current, next }) => {
+    const subject = `password of ${person.id}`;
+    if (!(await people.countAttempt(db, [{ subject, limit: PER_CHANGE }], WINDOW_MS)))
+      return { ok: false, reason: 'refused', problem: TOO_MANY };
     const found = await people.findCredentials(db, person.email);
     if (!(await passwordMatches(current, found?.passwordHash)))
       return { ok: false, reason: 'refused', problem: 'The present password is not right; nothing was changed.' };
+    await people.forgetAttempts(db, [subject]);
     return people.setPassword(db, person.shopId, person.id, await hashPassword(next), person.sessionId);
   },
 );

@@ -1,14 +1,17 @@
 'use client';
 
-import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
-import { useState } from 'react';
-import type { JobSummary, Stage } from '@/db';
+import { Fragment } from 'react';
+import type { JobLine, JobSummary, Stage } from '@/db';
 import { day } from '@/ui/dates';
 import { Icon } from '@/ui/icons';
+import { LinkRows } from '@/ui/link-rows';
+import { FindField, Pager, useListing, type ListAsk, type ListedPage } from '@/ui/listing';
 import { Empty, Page } from '@/ui/page';
+import { listClosedJobs } from '../jobs/actions';
+import { JobRows } from '../jobs/job-rows';
 import { nextStage, STAGE_WORDS, stageName, STATE_WORDS } from '../jobs/stages';
 import { useMayChange } from '../shell/shell-context';
 
@@ -53,11 +56,17 @@ function waitsFor(job: JobSummary): { stage: Stage; text: string; held: boolean 
 }
 
 /** Open jobs and what each waits for; closed ones below. */
-export function BenchScreen({ jobs }: { jobs: readonly JobSummary[] }) {
+export function BenchScreen({
+  open: { rows: open, total },
+  closed,
+  asked,
+}: {
+  open: ListedPage<JobSummary>;
+  closed: ListedPage<JobLine>;
+  asked: ListAsk;
+}) {
   const mayChange = useMayChange();
-  const [past, setPast] = useState(10);
-  const open = jobs.filter((j) => j.status === 'open');
-  const closed = jobs.filter((j) => j.status === 'closed');
+  const past = useListing(closed, asked, listClosedJobs);
   const newJob = mayChange && (
     <Button component={Link} href="/jobs/new" variant="contained" startIcon={<Icon name="add" />}>
       Open a job
@@ -66,9 +75,7 @@ export function BenchScreen({ jobs }: { jobs: readonly JobSummary[] }) {
   return (
     <Page
       title="Bench"
-      lead={
-        open.length === 0 ? 'Nothing on the bench.' : `${open.length} open ${open.length === 1 ? 'job' : 'jobs'}, and what each waits for.`
-      }
+      lead={total === 0 ? 'Nothing on the bench.' : `${total} open ${total === 1 ? 'job' : 'jobs'}, and what each waits for.`}
       acts={open.length > 0 && newJob}
     >
       {open.length === 0 ? (
@@ -76,99 +83,52 @@ export function BenchScreen({ jobs }: { jobs: readonly JobSummary[] }) {
           A job is one machine’s visit: its stages, its readings, its belt and its ticket. It shows here until it is closed.
         </Empty>
       ) : (
-        <Box
-          component="ul"
-          sx={{ listStyle: 'none', p: 0, m: 0, border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)' }}
-        >
-          {open.map((job) => {
+        <LinkRows
+          columns="60px minmax(0, 1.4fr) minmax(0, 1fr) 160px 150px"
+          narrow="52px 1fr"
+          rest={2}
+          rows={open.map((job) => {
             const waits = waitsFor(job);
-            return (
-              <Box component="li" key={job.id} sx={{ '& + li': { borderTop: '1px solid var(--ts-edge)' } }}>
-                <Box
-                  component={Link}
-                  href={`/jobs/${job.number}${waits ? `?stage=${waits.stage}` : ''}`}
-                  sx={{
-                    display: 'grid',
-                    gridTemplateColumns: { xs: '52px 1fr', md: '60px minmax(0,1.4fr) minmax(0,1fr) 160px 150px' },
-                    columnGap: 2,
-                    rowGap: 0.5,
-                    alignItems: 'center',
-                    p: '14px 16px',
-                    color: 'inherit',
-                    textDecoration: 'none',
-                    '&:hover': { bgcolor: 'var(--ts-work-soft)' },
-                  }}
-                >
-                  <Box className="ts-mono" sx={{ fontSize: 18, fontWeight: 600, alignSelf: { xs: 'start', md: 'center' } }}>
-                    {job.number}
-                  </Box>
-                  <Box sx={{ minWidth: 0 }}>
-                    <Box sx={{ fontWeight: 650, fontSize: 16 }}>{job.title}</Box>
-                    <Box sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>{job.machine}</Box>
-                  </Box>
-                  <Box sx={{ color: 'var(--ts-quiet)', fontSize: 14, gridColumn: { xs: 2, md: 'auto' } }}>
-                    {job.customer}
-                    <Box
-                      component="span"
-                      suppressHydrationWarning
-                      sx={{ display: { md: 'block' }, ml: { xs: job.customer ? 1 : 0, md: 0 } }}
-                    >
-                      since {day(job.openedAt)}
-                    </Box>
-                  </Box>
-                  <Box sx={{ gridColumn: { xs: 2, md: 'auto' } }}>
-                    <Progress job={job} />
-                  </Box>
-                  <Box
-                    sx={{ gridColumn: { xs: 2, md: 'auto' }, fontWeight: 650, color: waits?.held ? 'var(--ts-copper)' : 'var(--ts-work)' }}
-                  >
-                    {waits?.text ?? 'All done: close it'}
-                  </Box>
-                </Box>
-              </Box>
-            );
+            return {
+              key: job.id,
+              href: `/jobs/${job.number}${waits ? `?stage=${waits.stage}` : ''}`,
+              cells: [
+                <span key="number" className="ts-mono ts-number">
+                  {job.number}
+                </span>,
+                <Fragment key="title">
+                  <div className="ts-name">{job.title}</div>
+                  <div className="ts-quiet ts-small">{job.machine}</div>
+                </Fragment>,
+                <div key="customer" className="ts-quiet ts-small">
+                  {job.customer ? `${job.customer}, ` : ''}
+                  <span suppressHydrationWarning>since {day(job.openedAt)}</span>
+                </div>,
+                <Progress key="progress" job={job} />,
+                <div key="next" className={waits?.held ? 'ts-held' : 'ts-next'}>
+                  {waits?.text ?? 'All done: close it'}
+                </div>,
+              ],
+            };
           })}
-        </Box>
+        />
       )}
-      {closed.length > 0 && (
+      {total > open.length && (
+        <Typography sx={{ mt: 1, color: 'var(--ts-quiet)' }}>
+          The latest {open.length} of {total} open jobs; Find (Ctrl K) finds the others.
+        </Typography>
+      )}
+      {(closed.total > 0 || asked.find !== '') && (
         <>
           <Typography variant="h2" sx={{ mt: 4, mb: 1 }}>
             Closed
           </Typography>
-          <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
-            {closed.slice(0, past).map((job) => (
-              <Box component="li" key={job.id} sx={{ borderTop: '1px solid var(--ts-edge)' }}>
-                <Box
-                  component={Link}
-                  href={`/jobs/${job.number}?stage=book`}
-                  sx={{
-                    display: 'flex',
-                    flexWrap: 'wrap',
-                    columnGap: 2,
-                    minHeight: 44,
-                    alignItems: 'center',
-                    color: 'inherit',
-                    textDecoration: 'none',
-                    '&:hover': { bgcolor: 'var(--ts-work-soft)' },
-                  }}
-                >
-                  <Box className="ts-mono" sx={{ width: 60 }}>
-                    {job.number}
-                  </Box>
-                  <Box sx={{ flex: 1, minWidth: 180 }}>{job.title}</Box>
-                  <Box sx={{ color: 'var(--ts-quiet)' }}>{job.machine}</Box>
-                  <Box suppressHydrationWarning sx={{ color: 'var(--ts-quiet)', width: 110, textAlign: 'right' }}>
-                    {job.closedAt ? day(job.closedAt) : ''}
-                  </Box>
-                </Box>
-              </Box>
-            ))}
-          </Box>
-          {closed.length > past && (
-            <Button onClick={() => setPast(past + 50)} sx={{ mt: 1 }}>
-              Show {Math.min(50, closed.length - past)} more
-            </Button>
+          {(closed.total > closed.size || asked.find !== '') && <FindField label="Find a closed job" listing={past} />}
+          <JobRows jobs={past.rows} aside={(j) => j.machine} date={(j) => j.closedAt} />
+          {past.rows.length === 0 && !past.busy && (
+            <Typography sx={{ mt: 1, color: 'var(--ts-quiet)' }}>No closed job is called “{past.ask.find}”.</Typography>
           )}
+          <Pager listing={past} />
         </>
       )}
     </Page>

@@ -3,8 +3,8 @@
 import { revalidatePath } from 'next/cache';
 import * as z from 'zod';
 import { validateDrive, type Drive } from '@/core/drive';
-import { drives } from '@/db';
-import { action } from '@/server';
+import { drives, jobs, machines } from '@/db';
+import { action, listInput, rowsOf } from '@/server';
 
 /** A drive from the screen or a file, validated again here: the stored document is always a valid drive file. */
 const document = z.unknown().transform((value, context): Drive => {
@@ -46,3 +46,35 @@ export const removeDrive = action('technician', z.object({ id: z.number().int() 
   if (result.ok) refresh();
   return result;
 });
+
+export const listDrives = action('viewer', listInput, async ({ db, person }, ask) => ({
+  ok: true,
+  value: await drives.listDrives(db, person.shopId, rowsOf(ask)),
+}));
+
+const typed = z.object({ find: z.string().max(200) });
+const CHOICES = 20;
+
+export const chooseDrive = action('viewer', typed, async ({ db, person }, { find }) => ({
+  ok: true,
+  value: (await drives.listDrives(db, person.shopId, { find, limit: CHOICES, uncounted: true })).rows.map(({ id, name }) => ({
+    id,
+    label: name,
+  })),
+}));
+
+/** The drives of a machine with their belts, for a job on it. */
+export const drivesOfMachine = action('viewer', z.object({ machineId: z.number().int() }), async ({ db, person }, { machineId }) => {
+  const machine = await machines.findMachine(db, person.shopId, machineId);
+  return { ok: true, value: machine ? (await drives.drivesOf(db, person.shopId, machine.driveIds)).map(drives.summaryOf) : [] };
+});
+
+/** Open jobs, to put something on one of them. */
+export const chooseOpenJob = action('viewer', typed, async ({ db, person }, { find }) => ({
+  ok: true,
+  value: (await jobs.openJobs(db, person.shopId, { find, limit: CHOICES, uncounted: true })).rows.map(({ number, title, machine }) => ({
+    id: number,
+    label: `${number} ${title}`,
+    detail: machine,
+  })),
+}));

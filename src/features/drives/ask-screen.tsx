@@ -12,34 +12,38 @@ import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { JobSummary, ShelfBelt, StoredDrive } from '@/db';
+import type { StoredDrive } from '@/db';
 import { writeDriveFile } from '@/formats/drive-file';
 import { saveFile } from '@/ui/download';
 import { Icon } from '@/ui/icons';
+import { Lookup, type Choice } from '@/ui/lookup';
 import { useNotice } from '@/ui/notice';
 import { Empty, Page } from '@/ui/page';
 import { verdictWord } from '@/ui/verdict';
 import { addNote } from '../jobs/actions';
 import { beltName } from '../match/candidates';
 import { MatchPanel, type BeltChoice } from '../match/match-panel';
+import { useShelf, type PackedShelf } from '../shelf/packed';
 import { useMayChange } from '../shell/shell-context';
-import { addDrive, removeDrive } from './actions';
+import { addDrive, chooseOpenJob, removeDrive } from './actions';
 import { fileNameOf } from './editor-screen';
 import { KIND_WORDS } from './templates';
 
 /** A drive outside any job, with the notebook it was measured in if there is one: ask at the counter which belt would run, and put the answer on a job if it belongs to one. */
 export function AskScreen({
   stored,
-  shelf,
-  jobs,
+  shelf: packed,
+  anyJob,
   notebook,
 }: {
   stored: StoredDrive;
-  shelf: readonly ShelfBelt[];
+  shelf: PackedShelf;
   notebook: number | null;
-  jobs: readonly Pick<JobSummary, 'number' | 'title' | 'machine'>[];
+  /** Whether a job is open that an answer could be put on. */
+  anyJob: boolean;
 }) {
   const drive = stored.document;
+  const shelf = useShelf(packed);
   const router = useRouter();
   const tell = useNotice();
   const mayChange = useMayChange();
@@ -51,7 +55,7 @@ export function AskScreen({
     setRemoving(false);
     const result = await removeDrive({ id: stored.id }).catch(() => ({
       ok: false as const,
-      problem: 'The server does not answer; the drive is still there.',
+      problem: 'The server does not answer. Look under Drives whether it is still there before you try again.',
     }));
     if (!result.ok) return tell({ text: result.problem, tone: 'refused' });
     tell({
@@ -63,7 +67,7 @@ export function AskScreen({
   };
   const acts = (
     <>
-      {choice && mayChange && jobs.length > 0 && (
+      {choice && mayChange && anyJob && (
         <Button variant="outlined" onClick={() => setPutting(true)}>
           Put the answer on a job
         </Button>
@@ -128,7 +132,7 @@ export function AskScreen({
       ) : (
         <MatchPanel key={beltId} drive={drive} uncertainty={stored.uncertainty} beltId={beltId} shelf={shelf} onChoice={setChoice} />
       )}
-      {putting && choice && <PutOnJob choice={choice} driveName={drive.name} jobs={jobs} onClose={() => setPutting(false)} />}
+      {putting && choice && <PutOnJob choice={choice} driveName={drive.name} onClose={() => setPutting(false)} />}
       <Dialog open={removing} onClose={() => setRemoving(false)}>
         <DialogTitle>Remove {drive.name}?</DialogTitle>
         <DialogContent>
@@ -145,26 +149,18 @@ export function AskScreen({
   );
 }
 
-function PutOnJob({
-  choice,
-  driveName,
-  jobs,
-  onClose,
-}: {
-  choice: BeltChoice;
-  driveName: string;
-  jobs: readonly Pick<JobSummary, 'number' | 'title' | 'machine'>[];
-  onClose: () => void;
-}) {
+function PutOnJob({ choice, driveName, onClose }: { choice: BeltChoice; driveName: string; onClose: () => void }) {
   const tell = useNotice();
-  const [number, setNumber] = useState(jobs[0]?.number ?? 0);
+  const [job, setJob] = useState<Choice | null>(null);
+  const [unchosen, setUnchosen] = useState(false);
   const text = `Asked at the counter, ${driveName}: ${beltName(choice.shelf)}. ${verdictWord(choice.matched.verdict, choice.letsGo)}. ${choice.why}`;
   const put = async () => {
-    const result = await addNote({ number, stage: 'match', text }).catch(() => ({
+    if (!job) return setUnchosen(true);
+    const result = await addNote({ number: job.id, stage: 'match', text }).catch(() => ({
       ok: false as const,
-      problem: 'The server does not answer; nothing was written.',
+      problem: 'The server does not answer. It may stand on the ticket all the same: look there before you write it again.',
     }));
-    tell(result.ok ? { text: `On ticket ${number}.`, tone: 'done' } : { text: result.problem, tone: 'refused' });
+    tell(result.ok ? { text: `On ticket ${job.id}.`, tone: 'done' } : { text: result.problem, tone: 'refused' });
     if (result.ok) onClose();
   };
   return (
@@ -172,13 +168,14 @@ function PutOnJob({
       <DialogTitle>Put the answer on a job</DialogTitle>
       <DialogContent>
         <Box sx={{ mb: 2, p: 1.5, bgcolor: 'var(--ts-sand)', fontSize: 14 }}>{text}</Box>
-        <TextField select label="Job" value={number} onChange={(e) => setNumber(Number(e.target.value))}>
-          {jobs.map((j) => (
-            <MenuItem key={j.number} value={j.number}>
-              {j.number} {j.title}, {j.machine}
-            </MenuItem>
-          ))}
-        </TextField>
+        <Lookup
+          label="Job"
+          value={job}
+          onChoose={setJob}
+          find={(find) => chooseOpenJob({ find })}
+          error={unchosen && !job}
+          helperText={unchosen && !job ? 'Choose the job whose ticket it belongs on.' : undefined}
+        />
       </DialogContent>
       <DialogActions sx={{ p: 2 }}>
         <Button onClick={onClose}>Not now</Button>

@@ -7,39 +7,32 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useMemo, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { compileDrive, type Drive, type Problem } from '@/core/drive';
 import type { DriveSummary } from '@/db';
 import { readDriveFile } from '@/formats/drive-file';
 import { day } from '@/ui/dates';
 import { Icon } from '@/ui/icons';
 import { LinkRows, Quiet } from '@/ui/link-rows';
+import { FindField, Pager, useListing, type ListAsk, type ListedPage } from '@/ui/listing';
 import { useNotice } from '@/ui/notice';
 import { Empty, Page } from '@/ui/page';
 import { useUnits } from '@/ui/units';
 import { beltSize } from '../match/candidates';
 import { useMayChange } from '../shell/shell-context';
-import { addDrive } from './actions';
+import { addDrive, listDrives } from './actions';
 import { DriveSketch } from '@/ui/plate/sketch';
 import { KIND_WORDS, TEMPLATES } from './templates';
 
 /** Every drive drawn here; new ones from a template or a file. */
-export function DrivesScreen({ drives }: { drives: readonly DriveSummary[] }) {
+export function DrivesScreen({ first, asked }: { first: ListedPage<DriveSummary>; asked: ListAsk }) {
   const mayChange = useMayChange();
   const units = useUnits();
-  const [find, setFind] = useState('');
-  const shown = useMemo(() => {
-    const words = find.toLowerCase().split(/\s+/).filter(Boolean);
-    return drives.filter((d) =>
-      words.every((w) =>
-        `${d.name} ${KIND_WORDS[d.kind as Drive['kind']]} ${d.belts.map((b) => beltSize(b, units)).join(' ')}`.toLowerCase().includes(w),
-      ),
-    );
-  }, [drives, find, units]);
+  const listing = useListing(first, asked, listDrives);
+  const shown = listing.rows;
   const acts = mayChange && (
     <>
       <ImportDrive />
@@ -53,7 +46,7 @@ export function DrivesScreen({ drives }: { drives: readonly DriveSummary[] }) {
   );
   return (
     <Page title="Drives" lead="Drawn once, asked of any belt." acts={acts}>
-      {drives.length === 0 ? (
+      {first.total === 0 && asked.find === '' && listing.ask.find === '' ? (
         <Empty
           title="No drive is drawn yet"
           act={
@@ -68,7 +61,7 @@ export function DrivesScreen({ drives }: { drives: readonly DriveSummary[] }) {
         </Empty>
       ) : (
         <>
-          <TextField label="Find a drive" value={find} onChange={(e) => setFind(e.target.value)} sx={{ maxWidth: 360, mb: 1.5 }} />
+          <FindField label="Find a drive" listing={listing} />
           {shown.length > 0 && (
             <LinkRows
               columns="minmax(0, 1.6fr) 160px minmax(0, 1fr) 190px"
@@ -89,7 +82,10 @@ export function DrivesScreen({ drives }: { drives: readonly DriveSummary[] }) {
               }))}
             />
           )}
-          {shown.length === 0 && <Typography sx={{ mt: 2, color: 'var(--ts-quiet)' }}>No drive is called “{find}”.</Typography>}
+          {shown.length === 0 && !listing.busy && (
+            <Typography sx={{ mt: 2, color: 'var(--ts-quiet)' }}>No drive is called “{listing.ask.find}”.</Typography>
+          )}
+          <Pager listing={listing} />
         </>
       )}
     </Page>
@@ -111,7 +107,7 @@ export function ImportDrive() {
     }
     const result = await addDrive({ document: read.drive }).catch(() => ({
       ok: false as const,
-      problem: 'The server does not answer; the file was not taken in. Try again in a moment.',
+      problem: 'The server does not answer. The file may be taken in all the same: look at the list before you try again.',
     }));
     if (result.ok) {
       tell({ text: `${read.drive.name} is taken in.`, tone: 'done' });

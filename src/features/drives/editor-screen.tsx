@@ -19,6 +19,7 @@ import { memo, useCallback, useEffect, useMemo, useReducer, useRef, useState } f
 import { validateDrive, type Drive, type Problem } from '@/core/drive';
 import { writeDriveFile } from '@/formats/drive-file';
 import { dayAndTime } from '@/ui/dates';
+import { useOwnKey } from '@/ui/device';
 import { saveFile } from '@/ui/download';
 import { Icon } from '@/ui/icons';
 import { useNotice } from '@/ui/notice';
@@ -60,7 +61,7 @@ export function EditorScreen({ stored, start }: { stored: StoredDrive | null; st
   const mayChange = useMayChange();
   const { show } = useUnits();
   const narrow = useMediaQuery('(max-width:899px)');
-  const draftKey = `taut-drive-${stored?.id ?? 'new'}`;
+  const draftKey = useOwnKey(`drive-${stored?.id ?? 'new'}`);
   const [editing, dispatch] = useReducer(edit, start, begin);
   const [version, setVersion] = useState(stored?.version ?? 0);
   const [kept, setKept] = useState(() => writeDriveFile(start));
@@ -125,7 +126,9 @@ export function EditorScreen({ stored, start }: { stored: StoredDrive | null; st
       const unreached = {
         ok: false as const,
         reason: 'failed' as const,
-        problem: 'The server does not answer. Your drawing is kept on this device; save again in a moment.',
+        problem: stored
+          ? 'The server does not answer. Your drawing is kept on this device; save again in a moment.'
+          : 'The server does not answer. The drive may be kept all the same: look under Drives before you save again. Your drawing is on this device, too.',
       };
       if (stored) {
         const result = await saveDrive({ id: stored.id, version: over ?? version, document: drive }).catch(() => unreached);

@@ -11,7 +11,12 @@ const shop = vi.hoisted(() => ({
   did: [] as unknown[][],
 }));
 vi.mock('next/cache', () => ({ revalidatePath: () => undefined }));
-vi.mock('@/server', async () => ({ action: (await import('@/server/action')).action }));
+vi.mock('@/server', async () => ({ action: (await import('@/server/action')).action, ...(await import('@/server/listing')) }));
+// The same tasks, without their threads.
+vi.mock('@/server/compute', async () => {
+  const tasks = (await import('@/workers/compute-tasks')) as unknown as Record<string, (input: unknown) => unknown>;
+  return { compute: async (task: string, input: unknown) => ({ ok: true, value: tasks[task]!(input) }) };
+});
 vi.mock('@/server/session', () => ({
   currentPerson: async () => ({
     id: 5,
@@ -28,7 +33,9 @@ vi.mock('@/db', () => ({
   STAGES: ['secure', 'look', 'match', 'fit', 'set', 'prove', 'book'],
   STAGE_STATES: ['waiting', 'under-way', 'done', 'skipped', 'held'],
   drives: { findDrive: async () => shop.drive },
-  shelf: { listShelf: async () => shop.shelf },
+  shelf: {
+    findShelfBelt: async (_db: unknown, _shop: number, id: number) => (shop.shelf as { id: number }[]).find((b) => b.id === id) ?? null,
+  },
   jobs: {
     findJob: async () => shop.job,
     bookBelt: async (_db: unknown, _writer: unknown, number: number, version: number, body: Record<string, unknown>) => (

@@ -2,10 +2,10 @@
 
 import { revalidatePath } from 'next/cache';
 import * as z from 'zod';
-import { compileDrive, judgeBelt, judgeSeating, judgesLength, lengthWindow, newMatcher, readCandidate, windowSpread } from '@/core/drive';
 import { formatQuantity } from '@/core/quantity';
-import { drives, jobs, shelf, STAGE_STATES, STAGES, type EntryBodies } from '@/db';
-import { action } from '@/server';
+import { drives, jobs, shelf, STAGE_STATES, STAGES, type EntryBodies, type ShelfBelt } from '@/db';
+import { action, listInput, rowsOf } from '@/server';
+import { compute } from '@/server/compute';
 import { askedFor, beltName, candidateOf, isExact, piecesOf, runsOn } from '../match/candidates';
 
 const number = z.number().int().positive();
@@ -21,6 +21,11 @@ const refresh = (n: number) => {
   revalidatePath(`/jobs/${n}`);
   revalidatePath('/');
 };
+
+export const listClosedJobs = action('viewer', listInput, async ({ db, person }, ask) => ({
+  ok: true,
+  value: await jobs.closedJobs(db, person.shopId, rowsOf(ask)),
+}));
 
 export const openJob = action(
   'technician',
@@ -63,6 +68,18 @@ export const changeStage = action(
   },
 );
 
+/** A place on the shelf without how many it holds. */
+const placeOn = ({ designation, section, lengthMm, lengthReference, lengthTyped, bin, priceCents, supplierNote }: ShelfBelt) => ({
+  designation,
+  section,
+  lengthMm,
+  lengthReference,
+  lengthTyped,
+  bin,
+  priceCents,
+  supplierNote,
+});
+
 /**
  * Books a belt from the shelf. What the ticket says of it is computed here anew from the stored drive and shelf, so that a stale or forged
  * screen cannot put a wrong verdict on record. A substitute, and a belt that does not run, need a reason.
@@ -81,18 +98,13 @@ export const bookBelt = action(
     if (!job || job.driveId === null || job.beltId === null)
       return { ok: false, reason: 'refused', problem: 'This job has no drive and belt yet; choose them first.' };
     const stored = await drives.findDrive(db, person.shopId, job.driveId);
-    const belt = (await shelf.listShelf(db, person.shopId)).find((b) => b.id === input.shelfBeltId);
+    const belt = await shelf.findShelfBelt(db, person.shopId, input.shelfBeltId);
     if (!stored || !belt) return { ok: false, reason: 'refused', problem: 'The drive or the belt was removed meanwhile; choose again.' };
-    const made = compileDrive(stored.document);
-    const matcher = made.ok ? newMatcher(made.compiled, job.beltId) : undefined;
-    const read = matcher && readCandidate(candidateOf(belt), matcher.section);
-    if (!matcher || !read?.ok)
-      return { ok: false, reason: 'refused', problem: 'The drive cannot be solved as it is drawn; mend it first.' };
-    const window = lengthWindow(matcher);
-    const spread = stored.uncertainty ? windowSpread(stored.document, job.beltId, window, stored.uncertainty) : null;
-    const judged = judgesLength(stored.document)
-      ? judgeBelt(matcher, window, String(belt.id), read, undefined, spread ?? undefined)
-      : judgeSeating(matcher, String(belt.id), read);
+    const request = { drive: stored.document, beltId: job.beltId, candidate: candidateOf(belt), uncertainty: stored.uncertainty };
+    const computed = await compute('judge', request);
+    if (!computed.ok) return computed;
+    if (!computed.value) return { ok: false, reason: 'refused', problem: 'The drive cannot be solved as it is drawn; mend it first.' };
+    const { belt: judged, letsGo } = computed.value;
     const exact = isExact(stored.document, job.beltId, judged, belt.quantity);
     const runs = runsOn(judged);
     if ((!exact || !runs) && input.reason === '') {
@@ -107,6 +119,7 @@ export const bookBelt = action(
     }
     const body: EntryBodies['belt-booked'] = {
       shelfBeltId: belt.id,
+      place: placeOn(belt),
       belt: beltName(belt),
       bin: belt.bin,
       section: judged.section,
@@ -115,7 +128,7 @@ export const bookBelt = action(
       chance: judged.chance,
       engagedN: judged.engaged.tension,
       runningN: judged.engaged.loadKnown ? judged.engaged.running : null,
-      letsGo: matcher.letsGo,
+      letsGo,
       pieces: piecesOf(stored.document, job.beltId, judged),
       floorN: judged.engaged.floorN,
       slackMm: judged.disengaged.slack,

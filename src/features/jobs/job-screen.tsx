@@ -17,13 +17,14 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import type { Drive, Uncertainty } from '@/core/drive';
-import type { Job, ShelfBelt, Stage, TicketEntry } from '@/db';
+import type { Job, Stage, TicketEntry } from '@/db';
 import type { ActionResult } from '@/server';
 import { Icon } from '@/ui/icons';
 import { useNotice } from '@/ui/notice';
 import { verdictWord } from '@/ui/verdict';
 import { beltName, runsOn } from '../match/candidates';
 import { MatchPanel, type BeltChoice } from '../match/match-panel';
+import { useShelf, type PackedShelf } from '../shelf/packed';
 import { useMayChange } from '../shell/shell-context';
 import { addNote, bookBelt, changeStage, chooseDrive, closeJob, reopenJob, withdrawEntry } from './actions';
 import { Spine } from './spine';
@@ -43,18 +44,21 @@ export interface JobScreenProps {
   readonly drive: Drive | null;
   /** How well its numbers are known, where it was measured. */
   readonly uncertainty: Uncertainty | null;
-  readonly shelf: readonly ShelfBelt[];
+  /** Belts to hand, where the stage asks for them. */
+  readonly shelf: PackedShelf | null;
   readonly choices: readonly DriveChoice[];
 }
 
 const UNREACHED = {
   ok: false as const,
   reason: 'failed' as const,
-  problem: 'The server does not answer. What you typed is kept on this device; try again in a moment.',
+  problem:
+    'The server does not answer. It may be done all the same: read this page again before you repeat it. What you typed is kept on this device.',
 };
 
 /** A job: the spine of stages, the bench for the one at hand, the ticket beside it. */
-export function JobScreen({ job, stage, drive, uncertainty, shelf, choices }: JobScreenProps) {
+export function JobScreen({ job, stage, drive, uncertainty, shelf: packed, choices }: JobScreenProps) {
+  const shelf = useShelf(packed);
   const router = useRouter();
   const tell = useNotice();
   const wide = useMediaQuery('(min-width:1100px)');

@@ -6,39 +6,46 @@ import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
-import type { Machine } from '@/db';
+import { useRef, useState } from 'react';
+import { Lookup, type Choice } from '@/ui/lookup';
 import { Page } from '@/ui/page';
+import { drivesOfMachine } from '../drives/actions';
+import { chooseMachine } from '../machines/actions';
 import { openJob } from './actions';
 import type { DriveChoice } from './job-screen';
 
 /** Opens a job: which machine, what is wrong, and (if its drive is drawn) which belt. */
-export function NewJobScreen({
-  machines,
-  drives,
-  machineId,
-}: {
-  machines: readonly Machine[];
-  drives: readonly DriveChoice[];
-  machineId: number | null;
-}) {
+export function NewJobScreen({ machine, own }: { machine: Choice | null; own: readonly DriveChoice[] }) {
   const router = useRouter();
-  const [chosen, setChosen] = useState<number | null>(machineId);
+  const [chosen, setChosen] = useState(machine);
+  const [drives, setDrives] = useState(own);
   const [title, setTitle] = useState('');
   const [complaint, setComplaint] = useState('');
   const [about, setAbout] = useState<string | null>(null);
   const [refusal, setRefusal] = useState<{ problem: string; field: string } | null>(null);
   const [busy, setBusy] = useState(false);
-  const machine = machines.find((m) => m.id === chosen);
-  const belts = drives
-    .filter((d) => machine?.driveIds.includes(d.id))
-    .flatMap((d) => d.belts.map((b) => ({ key: `${d.id}/${b.id}`, label: `${b.label}: ${d.name}` })));
+  const newest = useRef(machine?.id);
+  const choose = (next: Choice | null) => {
+    setChosen(next);
+    setRefusal(null);
+    setDrives([]);
+    newest.current = next?.id;
+    if (!next) return;
+    drivesOfMachine({ machineId: next.id })
+      .catch(() => ({ ok: false as const, problem: 'The server does not answer; the drive can be chosen on the job.' }))
+      .then((r) => {
+        if (newest.current !== next.id) return;
+        if (r.ok) setDrives(r.value);
+        else setRefusal({ problem: r.problem, field: '' });
+      });
+  };
+  const belts = drives.flatMap((d) => d.belts.map((b) => ({ key: `${d.id}/${b.id}`, label: `${b.label}: ${d.name}` })));
   const belt = about !== null && belts.some((b) => b.key === about) ? about : (belts[0]?.key ?? '');
   const submit = async () => {
     setBusy(true);
     const [driveId, ...beltId] = belt.split('/');
     const result = await openJob({
-      machineId: chosen as number,
+      machineId: chosen?.id as number,
       driveId: belt ? Number(driveId) : null,
       beltId: belt ? beltId.join('/') : null,
       title,
@@ -46,7 +53,8 @@ export function NewJobScreen({
     }).catch(() => ({
       ok: false as const,
       reason: 'failed' as const,
-      problem: 'The server does not answer. What you typed is still here; try again.',
+      problem:
+        'The server does not answer. The job may be open all the same: look at the bench before you try again. What you typed is still here.',
     }));
     if (result.ok) router.push(`/jobs/${result.value.number}`);
     else {
@@ -74,23 +82,13 @@ export function NewJobScreen({
             {refusal.problem}
           </Alert>
         )}
-        <TextField
-          select
+        <Lookup
           label="Machine"
-          value={chosen ?? ''}
-          onChange={(e) => {
-            setChosen(Number(e.target.value));
-            setRefusal(null);
-          }}
-          {...error('machineId', machines.length === 0 ? 'No machine yet; add one under Machines first.' : '')}
-        >
-          {machines.map((m) => (
-            <MenuItem key={m.id} value={m.id}>
-              {m.name}
-              {m.customer ? `, ${m.customer}` : ''}
-            </MenuItem>
-          ))}
-        </TextField>
+          value={chosen}
+          onChoose={choose}
+          find={(find) => chooseMachine({ find })}
+          {...error('machineId', 'Type a few letters of its name, number or customer.')}
+        />
         {belts.length > 0 && (
           <TextField select label="Drive and belt" value={belt} onChange={(e) => setAbout(e.target.value)}>
             {belts.map((b) => (

@@ -4,7 +4,7 @@ import { revalidatePath } from 'next/cache';
 import * as z from 'zod';
 import { METER_UNITS } from '@/core/quantity';
 import { machines } from '@/db';
-import { action } from '@/server';
+import { action, listInput, rowsOf } from '@/server';
 
 const short = (what: string) => z.string().trim().max(120, `${what} is longer than 120 characters.`);
 const fields = z.object({
@@ -28,3 +28,26 @@ export const saveMachine = action(
     return result;
   },
 );
+
+export const listMachines = action('viewer', listInput, async ({ db, person }, ask) => ({
+  ok: true,
+  value: await machines.listMachines(db, person.shopId, rowsOf(ask)),
+}));
+
+const typed = z.object({ find: z.string().max(200) });
+/** What a field that looks something up offers at once. */
+const CHOICES = 20;
+
+export const chooseMachine = action('viewer', typed, async ({ db, person }, { find }) => ({
+  ok: true,
+  value: (await machines.listMachines(db, person.shopId, { find, limit: CHOICES, uncounted: true })).rows.map(({ id, name, customer }) => ({
+    id,
+    label: name,
+    detail: customer,
+  })),
+}));
+
+export const chooseCustomer = action('viewer', typed, async ({ db, person }, { find }) => ({
+  ok: true,
+  value: (await machines.findCustomers(db, person.shopId, { find, limit: CHOICES, uncounted: true })).map((label, id) => ({ id, label })),
+}));

@@ -11,7 +11,9 @@ import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { Machine, MachineFields } from '@/db';
-import { saveMachine } from './actions';
+import { useChoices, type Choice } from '@/ui/lookup';
+import { chooseDrive } from '../drives/actions';
+import { chooseCustomer, saveMachine } from './actions';
 import { MeterField } from './meter-field';
 
 const BLANK: MachineFields = {
@@ -29,14 +31,13 @@ const BLANK: MachineFields = {
 /** Adds or changes a machine. Where someone else changed it meanwhile both versions are shown, field by field. */
 export function MachineForm({
   machine,
-  customers,
   drives,
   onClose,
   onSaved,
 }: {
   machine: Machine | null;
-  customers: readonly string[];
-  drives: readonly { id: number; name: string }[];
+  /** Those it has, by name. */
+  drives: readonly Choice[];
   onClose: () => void;
   onSaved: (machine: Machine) => void;
 }) {
@@ -46,6 +47,9 @@ export function MachineForm({
   const [theirs, setTheirs] = useState<Machine | null>(null);
   const [busy, setBusy] = useState(false);
   const [meterProblem, setMeterProblem] = useState<string | null>(null);
+  const [chosen, setChosen] = useState(drives);
+  const known = useChoices((find) => chooseCustomer({ find }));
+  const found = useChoices((find) => chooseDrive({ find }));
   const put = (change: Partial<MachineFields>) => {
     setFields((f) => ({ ...f, ...change }));
     if (refusal?.field && refusal.field in change) setRefusal(null);
@@ -60,7 +64,9 @@ export function MachineForm({
     }).catch(() => ({
       ok: false as const,
       reason: 'failed' as const,
-      problem: 'The server does not answer. What you typed is still here; try again in a moment.',
+      problem: machine
+        ? 'The server does not answer. What you typed is still here; save it again in a moment.'
+        : 'The server does not answer. The machine may be there all the same: look under Machines before you try again. What you typed is still here.',
     }));
     setBusy(false);
     if (result.ok) return onSaved(result.value);
@@ -133,18 +139,34 @@ export function MachineForm({
           />
           <Autocomplete
             freeSolo
-            options={[...customers]}
+            options={known.choices.map((c) => c.label)}
+            filterOptions={(all) => all}
             inputValue={fields.customer}
-            onInputChange={(_, customer) => put({ customer })}
+            onInputChange={(_, customer) => {
+              put({ customer });
+              // A name may be typed anew; what is known is only offered.
+              known.ask(customer);
+            }}
             renderInput={(params) => <TextField {...params} label="Customer" />}
             sx={{ gridColumn: '1 / -1' }}
           />
           <Autocomplete
             multiple
-            options={drives.map((d) => d.id)}
-            value={[...fields.driveIds]}
-            getOptionLabel={(id) => drives.find((d) => d.id === id)?.name ?? ''}
-            onChange={(_, driveIds) => put({ driveIds })}
+            options={found.choices}
+            value={[...chosen]}
+            filterOptions={(all) => all}
+            loading={found.busy}
+            loadingText="Looking …"
+            noOptionsText={found.problem ?? 'No drive here is called that.'}
+            getOptionLabel={(d) => d.label}
+            getOptionKey={(d) => d.id}
+            isOptionEqualToValue={(a, b) => a.id === b.id}
+            onOpen={() => found.ask('')}
+            onInputChange={(_, text, why) => why === 'input' && found.ask(text)}
+            onChange={(_, next) => {
+              setChosen(next);
+              put({ driveIds: next.map((d) => d.id) });
+            }}
             renderInput={(params) => <TextField {...params} label="Its drives" />}
             sx={{ gridColumn: '1 / -1' }}
           />

@@ -2,42 +2,32 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { meterText } from '@/core/quantity';
-import type { DriveSummary, JobSummary, Machine, NotebookSummary } from '@/db';
-import { day } from '@/ui/dates';
+import type { JobLine, Machine, MachineLine, NotebookSummary, StoredDrive } from '@/db';
 import { Icon } from '@/ui/icons';
+import { LinkRows } from '@/ui/link-rows';
 import { useNotice } from '@/ui/notice';
+import { FindField, Pager, useListing, type ListAsk, type ListedPage } from '@/ui/listing';
 import { Card, Empty, Page } from '@/ui/page';
+import { DriveSketch } from '@/ui/plate/sketch';
 import { useUnits } from '@/ui/units';
 import { beltSize } from '../match/candidates';
+import { JobRows } from '../jobs/job-rows';
 import { useMayChange } from '../shell/shell-context';
+import { listMachines } from './actions';
 import { MachineForm } from './machine-form';
 
-export function MachinesScreen({
-  machines,
-  customers,
-  drives,
-}: {
-  machines: readonly Machine[];
-  customers: readonly string[];
-  drives: readonly DriveSummary[];
-}) {
+export function MachinesScreen({ first, asked }: { first: ListedPage<MachineLine>; asked: ListAsk }) {
   const router = useRouter();
   const tell = useNotice();
   const mayChange = useMayChange();
-  const [find, setFind] = useState('');
+  const listing = useListing(first, asked, listMachines);
+  const shown = listing.rows;
   const [adding, setAdding] = useState(false);
-  const shown = useMemo(() => {
-    const words = find.toLowerCase().split(/\s+/).filter(Boolean);
-    return machines.filter((m) =>
-      words.every((w) => `${m.name} ${m.maker} ${m.model} ${m.serial} ${m.customer}`.toLowerCase().includes(w)),
-    );
-  }, [machines, find]);
   return (
     <Page
       title="Machines"
@@ -50,7 +40,7 @@ export function MachinesScreen({
         )
       }
     >
-      {machines.length === 0 ? (
+      {first.total === 0 && asked.find === '' && listing.ask.find === '' ? (
         <Empty
           title="No machines yet"
           act={
@@ -65,51 +55,38 @@ export function MachinesScreen({
         </Empty>
       ) : (
         <>
-          <TextField label="Find a machine" value={find} onChange={(e) => setFind(e.target.value)} sx={{ maxWidth: 360, mb: 1.5 }} />
-          <Box
-            component="ul"
-            sx={{ listStyle: 'none', m: 0, p: 0, border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)' }}
-          >
-            {shown.slice(0, 300).map((m) => (
-              <Box component="li" key={m.id} sx={{ '& + li': { borderTop: '1px solid var(--ts-edge)' } }}>
-                <Box
-                  component={Link}
-                  href={`/machines/${m.id}`}
-                  sx={{
-                    display: 'grid',
-                    gridTemplateColumns: { xs: '1fr auto', md: 'minmax(0, 1.2fr) minmax(0, 1fr) minmax(0, 1fr) 110px' },
-                    columnGap: 2,
-                    p: '12px 16px',
-                    color: 'inherit',
-                    textDecoration: 'none',
-                    alignItems: 'center',
-                    '&:hover': { bgcolor: 'var(--ts-work-soft)' },
-                  }}
-                >
-                  <Box sx={{ fontWeight: 650 }}>{m.name}</Box>
-                  <Box sx={{ color: 'var(--ts-quiet)', display: { xs: 'none', md: 'block' } }}>
-                    {m.model || m.maker}
-                    {m.serial ? `, ${m.serial}` : ''}
-                  </Box>
-                  <Box sx={{ color: 'var(--ts-quiet)', gridRow: { xs: 2, md: 'auto' } }}>{m.customer}</Box>
-                  <Box className="ts-mono" sx={{ textAlign: 'right' }}>
-                    {m.meter === null ? '' : meterText(m.meter, m.meterUnit)}
-                  </Box>
-                </Box>
-              </Box>
-            ))}
-          </Box>
-          {shown.length === 0 && <Typography sx={{ mt: 2, color: 'var(--ts-quiet)' }}>No machine here is called “{find}”.</Typography>}
-          {shown.length > 300 && (
-            <Typography sx={{ mt: 1, color: 'var(--ts-quiet)' }}>The first 300 of {shown.length}; type to narrow them.</Typography>
+          <FindField label="Find a machine" listing={listing} />
+          <LinkRows
+            columns="minmax(0, 1.2fr) minmax(0, 1fr) minmax(0, 1fr) 110px"
+            narrow="1fr auto"
+            rows={shown.map((m) => ({
+              key: m.id,
+              href: `/machines/${m.id}`,
+              cells: [
+                m.name,
+                <span key="model" className="ts-quiet ts-wide-only">
+                  {m.model || m.maker}
+                  {m.serial ? `, ${m.serial}` : ''}
+                </span>,
+                <span key="customer" className="ts-quiet">
+                  {m.customer}
+                </span>,
+                <span key="meter" className="ts-mono">
+                  {m.meter === null ? '' : meterText(m.meter, m.meterUnit)}
+                </span>,
+              ],
+            }))}
+          />
+          {shown.length === 0 && !listing.busy && (
+            <Typography sx={{ mt: 2, color: 'var(--ts-quiet)' }}>No machine here is called “{listing.ask.find}”.</Typography>
           )}
+          <Pager listing={listing} />
         </>
       )}
       {adding && (
         <MachineForm
           machine={null}
-          customers={customers}
-          drives={drives}
+          drives={[]}
           onClose={() => setAdding(false)}
           onSaved={(m) => {
             setAdding(false);
@@ -124,24 +101,23 @@ export function MachinesScreen({
 
 export function MachineScreen({
   machine,
-  customers,
-  drives,
+  own,
   notebooks,
   jobs,
 }: {
   machine: Machine;
-  customers: readonly string[];
-  drives: readonly DriveSummary[];
+  /** Its drives, to be drawn. */
+  own: readonly StoredDrive[];
   /** Drives of it that are being measured. */
   notebooks: readonly NotebookSummary[];
-  jobs: readonly JobSummary[];
+  /** The latest of its jobs, and how many there are. */
+  jobs: ListedPage<JobLine>;
 }) {
   const router = useRouter();
   const tell = useNotice();
   const mayChange = useMayChange();
   const units = useUnits();
   const [changing, setChanging] = useState(false);
-  const own = drives.filter((d) => machine.driveIds.includes(d.id));
   const facts: [string, string][] = [
     ['Maker', machine.maker],
     ['Model', machine.model],
@@ -193,12 +169,27 @@ export function MachineScreen({
               and add it under Change.
             </Typography>
           ) : (
-            own.map((d) => (
-              <Box key={d.id} component={Link} href={`/drives/${d.id}`} sx={{ display: 'block', py: 1, color: 'inherit' }}>
-                {d.name}
-                <Box component="span" sx={{ color: 'var(--ts-quiet)' }}>
-                  {' '}
-                  · {d.belts.map((b) => beltSize(b, units)).join(', ')}
+            own.map(({ id, document }) => (
+              <Box
+                key={id}
+                component={Link}
+                href={`/drives/${id}`}
+                sx={{
+                  display: 'block',
+                  p: 1,
+                  mx: -1,
+                  borderRadius: '4px',
+                  color: 'inherit',
+                  '&:hover': { bgcolor: 'var(--ts-work-soft)' },
+                }}
+              >
+                <DriveSketch drive={document} height={150} />
+                <Box sx={{ mt: 0.5 }}>
+                  {document.name}
+                  <Box component="span" sx={{ color: 'var(--ts-quiet)' }}>
+                    {' '}
+                    · {document.belts.map((b) => beltSize(b, units)).join(', ')}
+                  </Box>
                 </Box>
               </Box>
             ))
@@ -222,44 +213,20 @@ export function MachineScreen({
       <Typography variant="h2" sx={{ mt: 3, mb: 1 }}>
         Jobs
       </Typography>
-      {jobs.length === 0 ? (
+      {jobs.rows.length === 0 ? (
         <Typography sx={{ color: 'var(--ts-quiet)' }}>None yet.</Typography>
       ) : (
-        <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
-          {jobs.map((j) => (
-            <Box component="li" key={j.id} sx={{ borderTop: '1px solid var(--ts-edge)' }}>
-              <Box
-                component={Link}
-                href={`/jobs/${j.number}`}
-                sx={{
-                  display: 'flex',
-                  flexWrap: 'wrap',
-                  columnGap: 2,
-                  minHeight: 44,
-                  alignItems: 'center',
-                  color: 'inherit',
-                  textDecoration: 'none',
-                  '&:hover': { bgcolor: 'var(--ts-work-soft)' },
-                }}
-              >
-                <Box className="ts-mono" sx={{ width: 52 }}>
-                  {j.number}
-                </Box>
-                <Box sx={{ flex: 1, minWidth: 160 }}>{j.title}</Box>
-                <Box>{j.status}</Box>
-                <Box suppressHydrationWarning sx={{ color: 'var(--ts-quiet)', width: 110, textAlign: 'right' }}>
-                  {day(j.openedAt)}
-                </Box>
-              </Box>
-            </Box>
-          ))}
-        </Box>
+        <JobRows jobs={jobs.rows} aside={(j) => j.status} date={(j) => j.openedAt} />
+      )}
+      {jobs.total > jobs.rows.length && (
+        <Typography sx={{ mt: 1, color: 'var(--ts-quiet)' }}>
+          The latest {jobs.rows.length} of {jobs.total}; Find (Ctrl K) finds the others by number or words.
+        </Typography>
       )}
       {changing && (
         <MachineForm
           machine={machine}
-          customers={customers}
-          drives={drives}
+          drives={own.map(({ id, document }) => ({ id, label: document.name }))}
           onClose={() => setChanging(false)}
           onSaved={() => {
             setChanging(false);

@@ -66,11 +66,15 @@ export const changeBelt = action(
   },
 );
 
-export const removeBelt = action('technician', z.object({ id: z.number().int() }), async ({ db, person }, { id }) => {
-  const result = await shelf.removeShelfBelt(db, person.shopId, id);
-  refresh();
-  return result;
-});
+export const removeBelt = action(
+  'technician',
+  z.object({ id: z.number().int(), version: z.number().int() }),
+  async ({ db, person }, { id, version }) => {
+    const result = await shelf.removeShelfBelt(db, person.shopId, id, version);
+    refresh();
+    return result;
+  },
+);
 
 export const importBelts = action(
   'technician',

@@ -55,7 +55,8 @@ export function BeltForm({
     const unreached = {
       ok: false as const,
       reason: 'failed' as const,
-      problem: 'The server does not answer. What you typed is still here; try again in a moment.',
+      problem:
+        'The server does not answer. It may be done all the same: look at the shelf before you try again. What you typed is still here.',
     };
     const result = belt
       ? await changeBelt({ id: belt.id, version, fields: read.fields }).catch(() => unreached)

@@ -2,7 +2,6 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import IconButton from '@mui/material/IconButton';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { useUnits } from '@/ui/units';
@@ -75,57 +74,48 @@ function Hung({ belt, drop, aside, acts }: { belt: ShelfRowShown; drop: number; 
   const none = belt.quantity === 0;
   const h = 34 + 34 * (Number.isFinite(drop) ? drop : 0.5);
   const stroke = none ? 'var(--ts-edge)' : 'var(--ts-belt)';
+  const hung = (
+    <>
+      <svg width={56} height={82} viewBox="0 0 56 82" aria-hidden focusable="false" style={{ display: 'block', margin: '0 auto' }}>
+        <path d="M28 0v7m-4 0h8" stroke="var(--ts-quiet)" strokeWidth={2.5} fill="none" />
+        <path
+          d={`M28 7C10 7 13 ${h} 28 ${h + 6}C43 ${h} 46 7 28 7Z`}
+          fill="none"
+          stroke={stroke}
+          strokeWidth={belt.quantity > 1 ? 5 : 3}
+          strokeDasharray={none ? '3 4' : 'none'}
+        />
+        <text x={28} y={34} textAnchor="middle" fontSize={17} fontWeight={700} fill={none ? 'var(--ts-copper)' : 'var(--ts-ink)'}>
+          {belt.quantity}
+        </text>
+      </svg>
+      <div className="ts-mono ts-hung-name">{belt.name}</div>
+      <div className="ts-hung-line">{aside ?? (Number.isFinite(belt.outside) ? show(belt.outside, 'length') : 'length not read')}</div>
+      <div className="ts-hung-line">
+        {belt.bin || 'no bin'}
+        {belt.wanted > 0 ? ` · ${belt.wanted} on order` : ''}
+      </div>
+    </>
+  );
   return (
-    <Box component="li" sx={{ display: 'flex', flexDirection: 'column', alignItems: 'center', minWidth: 0, textAlign: 'center' }}>
-      <Box
-        component={acts ? 'button' : 'div'}
-        {...(acts ? { type: 'button' as const, onClick: () => acts.onOpen(belt), 'aria-label': `Change ${belt.name}` } : {})}
-        sx={{
-          font: 'inherit',
-          color: 'inherit',
-          border: 0,
-          background: 'none',
-          p: 0,
-          width: '100%',
-          cursor: acts ? 'pointer' : 'default',
-          display: 'block',
-          '&:hover': acts ? { bgcolor: 'var(--ts-work-soft)' } : {},
-        }}
-      >
-        <svg width={56} height={82} viewBox="0 0 56 82" aria-hidden focusable="false" style={{ display: 'block', margin: '0 auto' }}>
-          <path d="M28 0v7m-4 0h8" stroke="var(--ts-quiet)" strokeWidth={2.5} fill="none" />
-          <path
-            d={`M28 7C10 7 13 ${h} 28 ${h + 6}C43 ${h} 46 7 28 7Z`}
-            fill="none"
-            stroke={stroke}
-            strokeWidth={belt.quantity > 1 ? 5 : 3}
-            strokeDasharray={none ? '3 4' : 'none'}
-          />
-          <text x={28} y={34} textAnchor="middle" fontSize={17} fontWeight={700} fill={none ? 'var(--ts-copper)' : 'var(--ts-ink)'}>
-            {belt.quantity}
-          </text>
-        </svg>
-        <Box className="ts-mono" sx={{ fontWeight: 650, fontSize: 15, lineHeight: 1.2, px: 0.5, overflowWrap: 'anywhere' }}>
-          {belt.name}
-        </Box>
-        <Box sx={{ fontSize: 13, color: 'var(--ts-quiet)', lineHeight: 1.3 }}>
-          {aside ?? (Number.isFinite(belt.outside) ? show(belt.outside, 'length') : 'length not read')}
-        </Box>
-        <Box sx={{ fontSize: 13, color: 'var(--ts-quiet)', lineHeight: 1.3 }}>
-          {belt.bin || 'no bin'}
-          {belt.wanted > 0 ? ` · ${belt.wanted} on order` : ''}
-        </Box>
-      </Box>
-      {acts && (
-        <Box sx={{ display: 'flex', mt: 'auto' }}>
-          <IconButton aria-label={`One ${belt.name} less`} disabled={none} onClick={() => acts.onCount(belt, -1)}>
-            −
-          </IconButton>
-          <IconButton aria-label={`One ${belt.name} more`} onClick={() => acts.onCount(belt, 1)}>
-            +
-          </IconButton>
-        </Box>
+    <li className="ts-hung">
+      {acts ? (
+        <button type="button" className="ts-hung-belt" onClick={() => acts.onOpen(belt)} aria-label={`Change ${belt.name}`}>
+          {hung}
+        </button>
+      ) : (
+        <div className="ts-hung-belt">{hung}</div>
       )}
-    </Box>
+      {acts && (
+        <div className="ts-hung-counts">
+          <button type="button" aria-label={`One ${belt.name} less`} disabled={none} onClick={() => acts.onCount(belt, -1)}>
+            −
+          </button>
+          <button type="button" aria-label={`One ${belt.name} more`} onClick={() => acts.onCount(belt, 1)}>
+            +
+          </button>
+        </div>
+      )}
+    </li>
   );
 }

@@ -20,10 +20,12 @@ import { BeltForm } from './belt-form';
 import { findBelts, shownBelts, type ShelfRowShown } from './find-belts';
 import { ImportDialog } from './import-dialog';
 import { OrderList } from './order-list';
+import { useShelf, type PackedShelf } from './packed';
 import { Rail, type ShelfActs } from './rail';
 
 /** Belts to hand, hung by section and length: found by number, bin, note or length, counted up and down, taken in and given out as CSV. */
-export function ShelfScreen({ shelf, find: asked }: { shelf: readonly ShelfBelt[]; find: string }) {
+export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf; find: string }) {
+  const shelf = useShelf(packed);
   const router = useRouter();
   const tell = useNotice();
   const mayChange = useMayChange();
@@ -51,7 +53,7 @@ export function ShelfScreen({ shelf, find: asked }: { shelf: readonly ShelfBelt[
   };
   const remove = async (belt: ShelfBelt) => {
     setForm(null);
-    const result = await removeBelt({ id: belt.id }).catch(() => ({
+    const result = await removeBelt({ id: belt.id, version: belt.version }).catch(() => ({
       ok: false as const,
       problem: 'The server does not answer. Look whether the belt is still there before you try again.',
     }));

@@ -4,10 +4,11 @@ import Box from '@mui/material/Box';
 import Dialog from '@mui/material/Dialog';
 import InputBase from '@mui/material/InputBase';
 import { useRouter } from 'next/navigation';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Icon } from '@/ui/icons';
 import { lengthTyped } from '../shelf/find-belts';
-import { listFindable, type Findable } from './search';
+import { kindAsked } from './kind-asked';
+import { findAnything, type Findable } from './search';
 
 export interface PaletteAct {
   readonly label: string;
@@ -23,25 +24,13 @@ interface Row {
 }
 
 const LIMIT = 12;
+/** Typing rests for so long before the server is asked, ms. */
+const REST_MS = 120;
 
 /** Every word typed must begin a word of the row, so that a few letters narrow quickly. */
 function fits(row: Row, words: readonly string[]): boolean {
   const parts = `${row.kind} ${row.label} ${row.detail}`.toLowerCase().split(/[\s,]+/);
   return words.every((w) => parts.some((p) => p.startsWith(w)));
-}
-
-/** Belts within this of a length that was typed are found by it, mm. */
-const NEAR_MM = 13;
-
-/** Belts whose outside length is about what was typed, nearest first; none where that is no length. */
-function byLength(query: string, index: readonly Findable[]): Findable[] {
-  const mm = lengthTyped(query);
-  if (mm === null) return [];
-  const off = (f: Findable) => Math.abs((f.outsideMm ?? Infinity) - mm);
-  return index
-    .filter((f) => off(f) <= NEAR_MM)
-    .sort((a, b) => off(a) - off(b))
-    .slice(0, LIMIT);
 }
 
 /** Rows whose own name holds all that was typed come before those that only mention it; a shorter name before a longer. */
@@ -54,39 +43,64 @@ function nearness(row: Row, words: readonly string[]): number {
 export function Palette({ open, onClose, acts }: { open: boolean; onClose: () => void; acts: readonly PaletteAct[] }) {
   const router = useRouter();
   const [query, setQuery] = useState('');
-  const [index, setIndex] = useState<readonly Findable[] | null>(null);
+  const [found, setFound] = useState<{ of: string; rows: readonly Findable[] } | null>(null);
+  // Enter came before the answer: what the answer puts first is chosen then.
+  const [hasty, setHasty] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const [at, setAt] = useState(0);
   useEffect(() => {
     if (!open) return;
     let wanted = true;
-    listFindable(null)
-      .then((r) => wanted && (r.ok ? setIndex(r.value) : setProblem(r.problem)))
-      .catch(() => wanted && setProblem('The server does not answer; acts below still work.'));
+    const wait = setTimeout(
+      () => {
+        findAnything({ find: query })
+          .then((r) => {
+            if (!wanted) return;
+            setProblem(r.ok ? null : r.problem);
+            if (r.ok) setFound({ of: query, rows: r.value });
+          })
+          .catch(() => wanted && setProblem('The server does not answer; acts below still work.'));
+      },
+      query === '' ? 0 : REST_MS,
+    );
     return () => {
       wanted = false;
+      clearTimeout(wait);
     };
-  }, [open]);
+  }, [open, query]);
   const rows = useMemo(() => {
     const words = query.toLowerCase().trim().split(/\s+/).filter(Boolean);
-    const all: Row[] = [
-      ...acts.map((a) => ({ kind: 'Do', ...a })),
-      ...(index ?? []).map((f) => ({ kind: f.kind, label: f.label, detail: f.detail, run: () => router.push(f.href) })),
-    ];
-    const near = byLength(query, index ?? []);
-    const found = [
-      ...near.map((f) => ({ kind: f.kind, label: f.label, detail: f.detail, run: () => router.push(f.href) })),
-      ...all.filter((r) => fits(r, words)),
-    ];
-    if (near.length > 0) return found.slice(0, LIMIT);
-    return (words.length === 0 ? found : found.sort((a, b) => nearness(a, words) - nearness(b, words))).slice(0, LIMIT);
-  }, [query, index, acts, router]);
+    const own = acts.map((a): Row => ({ kind: 'Do', ...a })).filter((r) => fits(r, words));
+    const theirs = (found?.rows ?? []).map((f): Row => ({
+      kind: f.kind,
+      label: f.label,
+      detail: f.detail,
+      run: () => router.push(f.href),
+    }));
+    // Belts about a length come nearest first; all else by how well its own name fits.
+    if (lengthTyped(kindAsked(query).find) !== null) return [...theirs.filter((r) => r.kind === 'Belt'), ...own].slice(0, LIMIT);
+    // Until the answer is there, what was found before is narrowed by what is typed now.
+    const all = [...own, ...(found?.of === query ? theirs : theirs.filter((r) => fits(r, words)))];
+    return (words.length === 0 ? all : all.sort((a, b) => nearness(a, words) - nearness(b, words))).slice(0, LIMIT);
+  }, [query, found, acts, router]);
   const choose = (row: Row | undefined) => {
     if (!row) return;
     onClose();
     setQuery('');
     row.run();
   };
+  const waited = useRef(choose);
+  useEffect(() => {
+    waited.current = choose;
+  });
+  useEffect(() => {
+    if (!hasty || (found?.of !== query && problem === null)) return;
+    const soon = setTimeout(() => {
+      setHasty(false);
+      waited.current(rows[at]);
+    }, 0);
+    return () => clearTimeout(soon);
+  }, [hasty, found, query, problem, rows, at]);
   return (
     <Dialog
       open={open}
@@ -105,11 +119,13 @@ export function Palette({ open, onClose, acts }: { open: boolean; onClose: () =>
           placeholder="A machine, job, drive or belt"
           onChange={(e) => {
             setQuery(e.target.value);
+            setHasty(false);
             setAt(0);
           }}
           onKeyDown={(e) => {
             if (e.key === 'ArrowDown') setAt((i) => Math.min(rows.length - 1, i + 1));
             else if (e.key === 'ArrowUp') setAt((i) => Math.max(0, i - 1));
+            else if (e.key === 'Enter' && found?.of !== query && problem === null) setHasty(true);
             else if (e.key === 'Enter') choose(rows[at]);
             else return;
             e.preventDefault();
@@ -167,7 +183,7 @@ export function Palette({ open, onClose, acts }: { open: boolean; onClose: () =>
         ))}
         {rows.length === 0 && (
           <Box component="li" role="presentation" sx={{ p: 2, color: 'var(--ts-quiet)' }}>
-            {problem ?? (index === null ? 'Looking …' : `Nothing here is called “${query}”.`)}
+            {problem ?? (found === null ? 'Looking …' : `Nothing here is called “${query}”.`)}
           </Box>
         )}
       </Box>

@@ -2,53 +2,60 @@
 
 import * as z from 'zod';
 import { formatQuantity, type Dimension } from '@/core/quantity';
-import { drives, jobs, machines, notebooks, shelf } from '@/db';
+import { drives, jobs, machines, notebooks, shelf, type ShelfBelt } from '@/db';
 import { action } from '@/server';
 import { beltName, beltSize } from '../match/candidates';
-import { outsideMm } from '../shelf/find-belts';
+import { lengthTyped, outsideMm } from '../shelf/find-belts';
+import { kindAsked, type Kind } from './kind-asked';
 
 export interface Findable {
-  readonly kind: 'Job' | 'Machine' | 'Drive' | 'Notebook' | 'Belt';
+  readonly kind: Kind;
   readonly label: string;
   readonly detail: string;
   readonly href: string;
-  /** Outside length of a belt, mm, so that it is found by it. */
-  readonly outsideMm?: number;
 }
 
-/** All that the command palette can find, small enough to be searched on the screen as one types. */
-export const listFindable = action('viewer', z.null(), async ({ db, person }) => {
+/** Rows of each kind that are looked for. */
+const OF_A_KIND = 8;
+/** Belts within this of a length that was typed are found by it, mm. */
+const NEAR_MM = 13;
+
+/** What the command palette finds for what was typed: belts about a length first, then whatever holds every word. */
+export const findAnything = action('viewer', z.object({ find: z.string().max(200) }), async ({ db, person }, input) => {
   const { shopId } = person;
-  const [allJobs, allMachines, allDrives, books, belts] = await Promise.all([
-    jobs.listJobs(db, shopId),
-    machines.listMachines(db, shopId),
-    drives.listDrives(db, shopId),
-    notebooks.listNotebooks(db, shopId),
-    shelf.listShelf(db, shopId),
+  const { kind, find } = kindAsked(input.find);
+  const query = { find, limit: OF_A_KIND, uncounted: true };
+  const lengthMm = lengthTyped(find);
+  const [someJobs, someMachines, someDrives, books, belts] = await Promise.all([
+    jobs.findJobs(db, shopId, query),
+    machines.listMachines(db, shopId, query),
+    drives.listDrives(db, shopId, query),
+    notebooks.listNotebooks(db, shopId, query),
+    lengthMm === null ? shelf.findShelf(db, shopId, query) : beltsAbout(await shelf.listShelf(db, shopId), lengthMm),
   ]);
   const units = {
     show: (value: number, dimension: Dimension, digits?: number) => formatQuantity(value, dimension, person.preferences, digits),
   };
   const found: Findable[] = [
-    ...allJobs.map((j): Findable => ({
+    ...someJobs.rows.map((j): Findable => ({
       kind: 'Job',
       label: `${j.number} ${j.title}`,
       detail: `${j.machine}${j.customer ? `, ${j.customer}` : ''}, ${j.status}`,
       href: `/jobs/${j.number}`,
     })),
-    ...allMachines.map((m): Findable => ({
+    ...someMachines.rows.map((m): Findable => ({
       kind: 'Machine',
       label: m.name,
       detail: [m.maker, m.model, m.customer].filter(Boolean).join(', '),
       href: `/machines/${m.id}`,
     })),
-    ...allDrives.map((d): Findable => ({
+    ...someDrives.rows.map((d): Findable => ({
       kind: 'Drive',
       label: d.name,
       detail: d.belts.map((b) => beltSize(b, units)).join(', '),
       href: `/drives/${d.id}`,
     })),
-    ...books.map((n): Findable => ({
+    ...books.rows.map((n): Findable => ({
       kind: 'Notebook',
       label: n.name,
       detail: `being measured, ${n.measured} of ${n.asked} distances`,
@@ -59,8 +66,16 @@ export const listFindable = action('viewer', z.null(), async ({ db, person }) =>
       label: beltName(b),
       detail: `bin ${b.bin || '–'}, ${b.quantity} to hand`,
       href: `/shelf?find=${encodeURIComponent(beltName(b))}`,
-      outsideMm: outsideMm(b),
     })),
   ];
-  return { ok: true, value: found };
+  return { ok: true, value: kind ? found.filter((f) => f.kind === kind) : found };
 });
+
+/** Belts whose outside length is about what was typed, nearest first. */
+function beltsAbout(belts: readonly ShelfBelt[], mm: number): ShelfBelt[] {
+  const off = (b: ShelfBelt) => Math.abs(outsideMm(b) - mm);
+  return belts
+    .filter((b) => off(b) <= NEAR_MM)
+    .sort((a, b) => off(a) - off(b))
+    .slice(0, OF_A_KIND);
+}

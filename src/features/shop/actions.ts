@@ -31,6 +31,15 @@ export const changePerson = action(
 export const resetPassword = action(
   'owner',
   z.object({ id: z.number().int(), password: passwordRule }),
-  async ({ db, person }, { id, password }) =>
-    people.setPassword(db, person.shopId, id, await hashPassword(password), id === person.id ? person.sessionId : undefined),
+  async ({ db, person }, { id, password }) => {
+    const set = await people.setPassword(
+      db,
+      person.shopId,
+      id,
+      await hashPassword(password),
+      id === person.id ? person.sessionId : undefined,
+    );
+    if (set.ok) await people.forgetAttemptsOn(db, person.shopId, id);
+    return set;
+  },
 );

@@ -43,7 +43,7 @@ export function ShopScreen({
   const act = async (run: () => Promise<ActionResult<unknown, unknown>>, done: string) => {
     const result = await run().catch(() => ({
       ok: false as const,
-      problem: 'The server does not answer; nothing was changed. Try again in a moment.',
+      problem: 'The server does not answer. It may be done all the same: read this page again before you repeat it.',
     }));
     tell(result.ok ? { text: done, tone: 'done' } : { text: result.problem, tone: 'refused' });
     router.refresh();

@@ -1,21 +1,32 @@
 import { database, notebooks } from '@/db';
 import { currentPerson, includesRole } from '@/server';
 import { wholeNumber } from '@/server/params';
+import { fromElsewhere } from '@/server/origin';
 import { LARGEST_PICTURE_BYTES, preparePicture, readLimited, TOO_LARGE } from '@/server/picture';
 
 const refuse = (status: number, problem: string) => Response.json({ ok: false, problem }, { status });
 
+/** Bodies of pictures that are held at once, 20 MB each. */
+const MOST_RECEIVED = 4;
+let receiving = 0;
+
 /** Takes one picture, as the body of the request, for the notebook named in the address. */
 export async function POST(request: Request): Promise<Response> {
+  if (fromElsewhere(request.headers)) return refuse(403, 'A photo can only be sent from a page of Taut Sheave itself.');
   const person = await currentPerson();
   if (!person) return refuse(401, 'You are signed out. Sign in again in another tab, then choose the photo again.');
   if (!includesRole(person.role, 'technician')) return refuse(403, 'Adding a photo takes a technician’s account.');
   const notebook = wholeNumber(new URL(request.url).searchParams.get('notebook') ?? undefined);
   if (notebook === null) return refuse(400, 'The photo belongs to no notebook; open the notebook again.');
   if (Number(request.headers.get('content-length') ?? 0) > LARGEST_PICTURE_BYTES) return refuse(413, TOO_LARGE);
-  const bytes = await readLimited(request.body);
-  if (!bytes) return refuse(413, TOO_LARGE);
-  const made = await preparePicture(bytes);
+  // Bodies are whole in memory until their picture is made: a few at a time, and no queue of them.
+  if (receiving >= MOST_RECEIVED)
+    return refuse(503, 'Several photos are being taken in just now. Choose it again in a moment; everything else is kept.');
+  receiving++;
+  const made = await readLimited(request.body)
+    .then((bytes) => (bytes ? preparePicture(bytes) : null))
+    .finally(() => receiving--);
+  if (!made) return refuse(413, TOO_LARGE);
   if (!made.ok) return refuse(415, made.problem);
   const kept = await notebooks.addPhoto(database(), person.shopId, notebook, made.picture, person.name, new Date());
   return kept.ok ? Response.json({ ok: true, ...kept.value }) : refuse(409, kept.problem);

@@ -1,5 +1,6 @@
 import { notFound } from 'next/navigation';
 import { database, drives, jobs, notebooks, shelf } from '@/db';
+import { packShelf } from '@/features/shelf/packed';
 import { AskScreen } from '@/features/drives/ask-screen';
 import { requirePerson } from '@/server';
 import { wholeNumber } from '@/server/params';
@@ -10,16 +11,10 @@ export default async function DrivePage({ params }: PageProps<'/drives/[id]'>) {
   const db = database();
   const stored = id === null ? null : await drives.findDrive(db, shopId, id);
   if (!stored) notFound();
-  const open = (await jobs.listJobs(db, shopId))
-    .filter((j) => j.status === 'open')
-    .map(({ number, title, machine }) => ({ number, title, machine }));
-  return (
-    <AskScreen
-      key={stored.version}
-      stored={stored}
-      shelf={await shelf.listShelf(db, shopId)}
-      jobs={open}
-      notebook={await notebooks.notebookOfDrive(db, shopId, stored.id)}
-    />
-  );
+  const [belts, open, notebook] = await Promise.all([
+    shelf.listShelf(db, shopId),
+    jobs.openJobs(db, shopId, { limit: 1, uncounted: true }),
+    notebooks.notebookOfDrive(db, shopId, stored.id),
+  ]);
+  return <AskScreen key={stored.version} stored={stored} shelf={packShelf(belts)} anyJob={open.total > 0} notebook={notebook} />;
 }

@@ -1,5 +1,6 @@
 import { notFound } from 'next/navigation';
 import { database, drives, jobs, machines, shelf, STAGES, type Stage } from '@/db';
+import { packShelf } from '@/features/shelf/packed';
 import { JobScreen } from '@/features/jobs/job-screen';
 import { nextStage } from '@/features/jobs/stages';
 import { requirePerson } from '@/server';
@@ -13,11 +14,13 @@ export default async function JobPage({ params, searchParams }: PageProps<'/jobs
   if (!job) notFound();
   const { stage } = await searchParams;
   const at: Stage = STAGES.find((s) => s === stage) ?? nextStage(job.stages) ?? 'book';
-  const machine = await machines.findMachine(db, shopId, job.machineId);
-  const stored = job.driveId === null ? null : await drives.findDrive(db, shopId, job.driveId);
-  const choices = (await drives.listDrives(db, shopId))
-    .filter((d) => machine?.driveIds.includes(d.id) || d.id === job.driveId)
-    .map(({ id, name, belts }) => ({ id, name, belts }));
+  const [machine, belts] = await Promise.all([
+    machines.findMachine(db, shopId, job.machineId),
+    at === 'match' ? shelf.listShelf(db, shopId) : null,
+  ]);
+  const own = await drives.drivesOf(db, shopId, [...(machine?.driveIds ?? []), ...(job.driveId === null ? [] : [job.driveId])]);
+  const stored = own.find((d) => d.id === job.driveId);
+  const choices = own.map(drives.summaryOf).map(({ id, name, belts }) => ({ id, name, belts }));
   return (
     <JobScreen
       key={job.number}
@@ -25,7 +28,7 @@ export default async function JobPage({ params, searchParams }: PageProps<'/jobs
       stage={at}
       drive={stored?.document ?? null}
       uncertainty={stored?.uncertainty ?? null}
-      shelf={await shelf.listShelf(db, shopId)}
+      shelf={belts && packShelf(belts)}
       choices={choices}
     />
   );

@@ -4,20 +4,19 @@ import { MachineScreen } from '@/features/machines/machines-screen';
 import { requirePerson } from '@/server';
 import { wholeNumber } from '@/server/params';
 
+/** The latest jobs of a machine; its page is no place for a history of years. */
+const JOBS_SHOWN = 100;
+
 export default async function MachinePage({ params }: PageProps<'/machines/[id]'>) {
   const { shopId } = await requirePerson();
   const id = wholeNumber((await params).id);
   const db = database();
   const machine = id === null ? null : await machines.findMachine(db, shopId, id);
   if (!machine) notFound();
-  const all = await jobs.listJobs(db, shopId);
-  return (
-    <MachineScreen
-      machine={machine}
-      customers={await machines.listCustomers(db, shopId)}
-      drives={await drives.listDrives(db, shopId)}
-      notebooks={(await notebooks.listNotebooks(db, shopId)).filter((n) => n.machineId === machine.id && n.driveId === null)}
-      jobs={all.filter((j) => j.machineId === machine.id)}
-    />
-  );
+  const [own, books, past] = await Promise.all([
+    drives.drivesOf(db, shopId, machine.driveIds),
+    notebooks.listNotebooks(db, shopId, { limit: 20 }, { machineId: machine.id }),
+    jobs.jobsOfMachine(db, shopId, machine.id, { limit: JOBS_SHOWN }),
+  ]);
+  return <MachineScreen machine={machine} own={own} notebooks={books.rows} jobs={past} />;
 }

@@ -7,13 +7,9 @@ export const metadata = { title: 'Open a job' };
 
 export default async function NewJobPage({ searchParams }: PageProps<'/jobs/new'>) {
   const { shopId } = await requirePerson();
-  const { machine } = await searchParams;
+  const id = wholeNumber((await searchParams)['machine']);
   const db = database();
-  return (
-    <NewJobScreen
-      machines={await machines.listMachines(db, shopId)}
-      drives={await drives.listDrives(db, shopId)}
-      machineId={wholeNumber(machine)}
-    />
-  );
+  const machine = id === null ? null : await machines.findMachine(db, shopId, id);
+  const own = machine ? (await drives.drivesOf(db, shopId, machine.driveIds)).map(drives.summaryOf) : [];
+  return <NewJobScreen machine={machine && { id: machine.id, label: machine.name, detail: machine.customer }} own={own} />;
 }

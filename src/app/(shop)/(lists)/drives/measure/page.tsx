@@ -10,5 +10,5 @@ export default async function MeasurePage({ searchParams }: PageProps<'/drives/m
   const asked = (await searchParams)['machine'];
   const id = typeof asked === 'string' ? wholeNumber(asked) : null;
   const machine = id === null ? null : await machines.findMachine(database(), shopId, id);
-  return <NotebooksScreen notebooks={await notebooks.listNotebooks(database(), shopId)} machine={machine} />;
+  return <NotebooksScreen notebooks={(await notebooks.listNotebooks(database(), shopId, { limit: 100 })).rows} machine={machine} />;
 }

@@ -1,0 +1,263 @@
+import { randomUUID } from 'node:crypto';
+import { existsSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { parseArgs } from 'node:util';
+import { sealData } from 'iron-session';
+import { seededRandom } from '../src/core/drive';
+import { migrate, openDatabase, people, type Database } from '../src/db';
+import { background, ensureBuilt, root, say } from './lib/machine.mjs';
+import { ensureDatabase, freePort, startPostgres } from './lib/postgres.mjs';
+
+/**
+ * A shop of many years under the hands of a full crew: makes 2,000 belts, 5,000 machines, 30,000 jobs and 200,000 ticket entries in a database of its
+ * own, serves the built application, and lets people open pages and search, each with a pause between. Prints how long every kind of page took and
+ * the most memory the server held.
+ */
+const HELP = `npm run load [-- options]
+  --people N    how many at once (20)
+  --seconds N   how long (60)
+  --pause N     mean pause of a person between two acts, seconds (2)`;
+
+const { values: flags } = parseArgs({
+  options: { people: { type: 'string' }, seconds: { type: 'string' }, pause: { type: 'string' }, help: { type: 'boolean' } },
+});
+if (flags.help) {
+  say(HELP);
+  process.exit(0);
+}
+const CREW = Number(flags.people ?? 20);
+const SECONDS = Number(flags.seconds ?? 60);
+const PAUSE = Number(flags.pause ?? 2);
+const SIZES = { belts: 2000, machines: 5000, customers: 1500, drives: 400, jobs: 30_000, entries: 200_000 };
+const SECRET = 'a-secret-for-load-only-0123456789abcdef';
+
+/** Rows by the thousand, made where they are kept. */
+async function fill(db: Database, shopId: number, personId: number): Promise<void> {
+  const drive = readFileSync(new URL('../demo/drives/orchard-rider.drive.json', import.meta.url), 'utf8');
+  const run = (sql: string, values: readonly unknown[] = []) => db.sequelize.query(sql, { bind: [...values] });
+  const pick = (words: readonly string[], by: string) => `(ARRAY[${words.map((w) => `'${w}'`).join(',')}])[1 + (${by}) % ${words.length}]`;
+  const PLACES = [
+    'Orchard',
+    'Airstrip',
+    'Harbour',
+    'Hill track',
+    'Lighthouse',
+    'Peat road',
+    'Chapel green',
+    'Slipway',
+    'Ferry ramp',
+    'Kelp shore',
+  ];
+  const THINGS = ['rider', 'mower', 'thrower', 'tractor', 'chipper', 'utility', 'tiller', 'sweeper'];
+  const MAKERS = ['Thrushbeck', 'Ottavane', 'Korrigan', 'Hestrel'];
+  const FAULTS = [
+    'Throws the belt on release',
+    'Slow to come up to speed',
+    'Squeals in wet grass',
+    'Blade keeps turning',
+    'Belt smells hot',
+    'Yearly look',
+  ];
+  await run(`INSERT INTO customers (shop_id, name) SELECT $1, 'Croft ' || n FROM generate_series(1, ${SIZES.customers}) n`, [shopId]);
+  await run(
+    `INSERT INTO drives (shop_id, name, kind, document, changed_by, changed_at)
+     SELECT $1, ${pick(PLACES, 'n')} || ' ' || ${pick(THINGS, 'n / 7')} || ', deck ' || n, 'mower-deck', $2::jsonb, 'Ines Tarrow', now() - n * interval '1 hour'
+     FROM generate_series(1, ${SIZES.drives}) n`,
+    [shopId, drive],
+  );
+  await run(
+    `INSERT INTO machines (shop_id, customer_id, name, maker, model, serial, meter)
+     SELECT $1, (SELECT min(id) FROM customers) + (n * 7) % ${SIZES.customers}, ${pick(PLACES, 'n')} || ' ' || ${pick(THINGS, 'n / 3')} || ' ' || n,
+       ${pick(MAKERS, 'n')}, 'Series ' || n % 40, 'S-' || 10000 + n, n % 3000
+     FROM generate_series(1, ${SIZES.machines}) n`,
+    [shopId],
+  );
+  await run(
+    `INSERT INTO machine_drives SELECT m.id, (SELECT min(id) FROM drives) + m.id % ${SIZES.drives} FROM machines m WHERE m.shop_id = $1`,
+    [shopId],
+  );
+  await run(
+    `INSERT INTO shelf_belts (shop_id, designation, section, quantity, bin)
+     SELECT $1::integer, s || (h * 5), s, h % 5, 'B' || h % 60 FROM unnest(ARRAY['3L', '4L', '5L']) s, generate_series(40, 239) h
+     UNION ALL SELECT $1::integer, s || h, s, h % 4, 'C' || h % 60 FROM unnest(ARRAY['A', 'B', 'C']) s, generate_series(18, 145) h
+     UNION ALL SELECT $1::integer, w || 'x' || mm || 'Li', CASE w WHEN '13' THEN 'A' WHEN '17' THEN 'B' ELSE 'C' END, mm % 3, 'D' || mm % 60
+       FROM unnest(ARRAY['13', '17', '22']) w, generate_series(600, 3000, 5) mm
+     LIMIT ${SIZES.belts}`,
+    [shopId],
+  );
+  await run(
+    `INSERT INTO jobs (shop_id, number, machine_id, drive_id, belt_id, title, status, opened_at, closed_at)
+     SELECT $1, n, m.id, d.drive_id, 'blade', ${pick(FAULTS, 'n * 5')} || ', ' || n % 97, CASE WHEN n > ${SIZES.jobs - 60} THEN 'open' ELSE 'closed' END,
+       now() - (${SIZES.jobs} - n) * interval '20 minutes', CASE WHEN n > ${SIZES.jobs - 60} THEN NULL ELSE now() - (${SIZES.jobs} - n) * interval '19 minutes' END
+     FROM generate_series(1, ${SIZES.jobs}) n
+     JOIN machines m ON m.id = (SELECT min(id) FROM machines) + (n * 13) % ${SIZES.machines}
+     JOIN machine_drives d ON d.machine_id = m.id`,
+    [shopId],
+  );
+  await run(`UPDATE shops SET next_job_number = ${SIZES.jobs + 1} WHERE id = $1`, [shopId]);
+  await run(
+    `INSERT INTO job_stages SELECT j.id, s.stage, CASE WHEN j.status = 'closed' THEN 'done' ELSE s.state END FROM jobs j,
+       (VALUES ('secure', 'done'), ('look', 'under-way'), ('match', 'waiting'), ('fit', 'waiting'), ('set', 'waiting'), ('prove', 'waiting'), ('book', 'waiting')) s (stage, state)`,
+  );
+  await run(
+    `INSERT INTO ticket_entries (job_id, stage, type, body, person_id, at)
+     SELECT (SELECT min(id) FROM jobs) + n % ${SIZES.jobs}, 'look', 'note', jsonb_build_object('text', 'Belt worn on one flank, keeper ' || n % 9 || ' bent; mended.'),
+       $1, now() - n * interval '3 minutes' FROM generate_series(1, ${SIZES.entries}) n`,
+    [personId],
+  );
+  await run('ANALYZE');
+}
+
+interface Visit {
+  readonly kind: string;
+  readonly path: string;
+  /** A server action with its input, in place of a page. */
+  readonly act?: readonly [name: string, input: object];
+}
+
+/** The ids that the build gave to server actions, by their names. */
+function actionIds(): ReadonlyMap<string, string> {
+  const manifest = JSON.parse(readFileSync(join(root, '.next/server/server-reference-manifest.json'), 'utf8')) as {
+    node: Record<string, { exportedName?: string; filename?: string }>;
+  };
+  return new Map(Object.entries(manifest.node).flatMap(([id, { exportedName }]) => (exportedName ? [[exportedName, id] as const] : [])));
+}
+
+const memoryOf = (pid: number): number => {
+  const status = `/proc/${pid}/status`;
+  return existsSync(status) ? Number(/VmRSS:\s+(\d+)/.exec(readFileSync(status, 'utf8'))?.[1] ?? 0) / 1024 : 0;
+};
+
+async function main(): Promise<void> {
+  ensureBuilt();
+  const scratch = join(tmpdir(), `taut-load-${process.pid}`);
+  const own = process.env['DATABASE_URL'] ? null : await startPostgres(scratch, 54570);
+  const server = own ? own.url('postgres') : process.env['DATABASE_URL']!;
+  const url = await ensureDatabase(server, `taut_load_${process.pid}`, { fresh: true });
+  const db = openDatabase(url);
+  const port = await freePort(4570);
+  const base = `http://127.0.0.1:${port}`;
+  let app: ReturnType<typeof background> | undefined;
+  try {
+    await migrate(db.sequelize);
+    const founded = await people.foundShop(db, 'Quay Bay Repairs', {
+      name: 'Ines Tarrow',
+      email: 'ines@quaybay.example',
+      passwordHash: 'none',
+    });
+    if (!founded.ok) throw new Error(founded.problem);
+    const { id: personId, shopId } = founded.value;
+    say('Making the data …');
+    await fill(db, shopId, personId);
+    const cookies = await Promise.all(
+      Array.from({ length: CREW }, async () => {
+        const id = randomUUID();
+        await people.openSession(db, id, personId, new Date(Date.now() + 86_400_000), new Date());
+        return `taut-session=${await sealData({ sessionId: id }, { password: SECRET })}`;
+      }),
+    );
+    app = background('node', ['scripts/serve.mjs'], {
+      env: { DATABASE_URL: url, TAUT_SECRET: SECRET, NODE_ENV: 'production', PORT: String(port), TAUT_HINT: 'none' },
+      stdio: 'ignore',
+    });
+    while (
+      !(await fetch(`${base}/healthz`).then(
+        (r) => r.ok,
+        () => false,
+      ))
+    )
+      await new Promise((resolve) => setTimeout(resolve, 200));
+    await visitAll(base, cookies, app.child.pid!, await idsOf(db));
+  } finally {
+    await app?.stop();
+    await db.sequelize.close();
+    await own?.stop();
+    rmSync(scratch, { recursive: true, force: true });
+  }
+}
+
+async function idsOf(db: Database): Promise<{ machine: number; drive: number }> {
+  const first = async (table: string) =>
+    Number(((await db.sequelize.query(`SELECT min(id) AS id FROM ${table}`))[0] as { id: number }[])[0]!.id);
+  return { machine: await first('machines'), drive: await first('drives') };
+}
+
+async function visitAll(base: string, cookies: readonly string[], pid: number, first: { machine: number; drive: number }): Promise<void> {
+  const actions = actionIds();
+  const random = seededRandom(7);
+  const upTo = (n: number) => Math.floor(random() * n);
+  const VISITS: (() => Visit)[] = [
+    () => ({ kind: 'bench', path: '/' }),
+    () => ({ kind: 'bench, closed jobs further back', path: `/?page=${1 + upTo(500)}` }),
+    () => ({ kind: 'machines', path: '/machines' }),
+    () => ({ kind: 'machines, a page further on', path: `/machines?page=${1 + upTo(100)}` }),
+    () => ({ kind: 'a machine', path: `/machines/${first.machine + upTo(SIZES.machines)}` }),
+    () => ({ kind: 'drives', path: '/drives' }),
+    () => ({ kind: 'a drive', path: `/drives/${first.drive + upTo(SIZES.drives)}` }),
+    () => ({ kind: 'shelf', path: '/shelf' }),
+    () => ({ kind: 'an open job', path: `/jobs/${SIZES.jobs - upTo(60)}` }),
+    () => ({ kind: 'a closed job', path: `/jobs/${1 + upTo(SIZES.jobs - 60)}?stage=book` }),
+    () => ({ kind: 'open a job', path: '/jobs/new' }),
+    () => ({
+      kind: 'find anything, a word',
+      path: '/',
+      act: ['findAnything', { find: ['orch', 'squeals wet', 'croft 77', '29871', 'lighthouse tiller'][upTo(5)]! }],
+    }),
+    () => ({ kind: 'find anything, a length', path: '/', act: ['findAnything', { find: `${40 + upTo(50)} 1/2` }] }),
+    () => ({ kind: 'find a machine', path: '/machines', act: ['listMachines', { find: `s-1${1000 + upTo(4000)}`, page: 1 }] }),
+    () => ({ kind: 'find a closed job', path: '/', act: ['listClosedJobs', { find: `hot, ${upTo(97)} hill`, page: 1 }] }),
+  ];
+  const times = new Map<string, number[]>();
+  let failed = 0;
+  const visit = async ({ kind, path, act }: Visit, cookie: string): Promise<void> => {
+    const began = performance.now();
+    const id = act && actions.get(act[0]);
+    if (act && !id) throw new Error(`the build has no act ${act[0]}`);
+    const response = await fetch(base + path, {
+      headers: { cookie, ...(id ? { 'next-action': id, 'content-type': 'text/plain;charset=UTF-8', accept: 'text/x-component' } : {}) },
+      ...(act ? { method: 'POST', body: JSON.stringify([act[1]]) } : {}),
+      redirect: 'manual',
+    });
+    await response.arrayBuffer();
+    if (response.status !== 200) failed++;
+    times.set(kind, [...(times.get(kind) ?? []), performance.now() - began]);
+  };
+  // Each page once, so that what is measured is not the compiling of a page that nobody has opened yet.
+  for (const make of VISITS) await visit(make(), cookies[0]!);
+  times.clear();
+  let most = 0;
+  const end = Date.now() + SECONDS * 1000;
+  const watch = setInterval(() => (most = Math.max(most, memoryOf(pid))), 100);
+  const person = async (cookie: string) => {
+    while (Date.now() < end) {
+      await new Promise((resolve) => setTimeout(resolve, 2000 * PAUSE * random()));
+      await visit(VISITS[upTo(VISITS.length)]!(), cookie);
+    }
+  };
+  const health = async () => {
+    while (Date.now() < end) {
+      await new Promise((resolve) => setTimeout(resolve, 250));
+      await visit({ kind: 'healthz', path: '/healthz' }, '');
+    }
+  };
+  await Promise.all([...cookies.map(person), health()]);
+  clearInterval(watch);
+  const at = (sorted: readonly number[], share: number) =>
+    sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]!.toFixed(0).padStart(6);
+  say(`\n${'ms'.padEnd(34)}   n    p50    p95    max`);
+  for (const [kind, list] of [...times].sort()) {
+    const sorted = [...list].sort((a, b) => a - b);
+    say(`${kind.padEnd(34)}${String(sorted.length).padStart(4)} ${at(sorted, 0.5)} ${at(sorted, 0.95)} ${at(sorted, 1)}`);
+  }
+  const all = [...times.entries()].flatMap(([kind, list]) => (kind === 'healthz' ? [] : list)).sort((a, b) => a - b);
+  say(`${'all of them'.padEnd(34)}${String(all.length).padStart(4)} ${at(all, 0.5)} ${at(all, 0.95)} ${at(all, 1)}`);
+  say(
+    `\n${CREW} people, a pause of ${PAUSE} s in the mean; ${failed} answers that were no success; at most ${most.toFixed(0)} MB of memory.`,
+  );
+}
+
+main().catch((error: unknown) => {
+  console.error(error);
+  process.exitCode = 1;
+});

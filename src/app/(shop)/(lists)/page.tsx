@@ -1,0 +1,17 @@
+import { database, jobs } from '@/db';
+import { BenchScreen } from '@/features/bench/bench-screen';
+import { requirePerson, rowsOf } from '@/server';
+import { listAsked } from '@/server/params';
+
+export const metadata = { title: 'Bench' };
+
+/** Open jobs that the bench shows at once. */
+const OPEN_SHOWN = 200;
+
+export default async function BenchPage({ searchParams }: PageProps<'/'>) {
+  const { shopId } = await requirePerson();
+  const db = database();
+  const asked = listAsked(await searchParams);
+  const [open, closed] = await Promise.all([jobs.openJobs(db, shopId, { limit: OPEN_SHOWN }), jobs.closedJobs(db, shopId, rowsOf(asked))]);
+  return <BenchScreen open={open} closed={closed} asked={asked} />;
+}

@@ -1,0 +1,3 @@
+import { PageSkeleton } from '@/ui/page-skeleton';
+
+export default PageSkeleton;

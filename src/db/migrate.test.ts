@@ -1,0 +1,82 @@
+import { QueryTypes } from 'sequelize';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { demoDrive } from '../core/drive/sample-drives';
+import { drives, jobs, machines, migrate, type Database } from '.';
+import { MIGRATIONS } from './migrate';
+import { testDatabase } from './test-database';
+
+describe.runIf(process.env['TEST_DATABASE_URL'])('bringing tables up to date', () => {
+  let made: Awaited<ReturnType<typeof testDatabase>>;
+  let db: Database;
+  beforeAll(async () => {
+    made = await testDatabase('migrate');
+    db = made!.db;
+  });
+  afterAll(async () => made?.drop());
+  beforeEach(async () => {
+    await db.sequelize.query('DROP SCHEMA public CASCADE; CREATE SCHEMA public');
+  });
+  const names = MIGRATIONS.map((m) => m.name);
+  const noted = async () =>
+    (await db.sequelize.query<{ name: string }>('SELECT name FROM sequelize_meta ORDER BY name', { type: QueryTypes.SELECT })).map(
+      (r) => r.name,
+    );
+
+  it('takes every step once, in order, and none the second time', async () => {
+    expect(await migrate(db.sequelize)).toEqual(names);
+    expect(await migrate(db.sequelize)).toEqual([]);
+    expect(await noted()).toEqual(names);
+  });
+  it('rows written before lists were searched are found afterwards', async () => {
+    await migrate(db.sequelize, MIGRATIONS.slice(0, 4));
+    const run = (sql: string, bind: readonly unknown[] = []) => db.sequelize.query(sql, { bind: [...bind] });
+    await run(`INSERT INTO shops (name) VALUES ('Quay Bay Repairs')`);
+    await run(`INSERT INTO customers (shop_id, name) VALUES (1, 'Isla Ferrow')`);
+    await run(
+      `INSERT INTO machines (shop_id, customer_id, name, maker, meter, meter_unit) VALUES (1, 1, 'Orchard rider', 'Thrushbeck', 412.6, 'h')`,
+    );
+    await run(
+      `INSERT INTO drives (shop_id, name, kind, document, changed_by, changed_at) VALUES (1, 'Rider', 'mower-deck', $1::jsonb, 'Ines', now())`,
+      [
+        JSON.stringify({
+          ...demoDrive('orchard-rider'),
+          belts: [{ ...demoDrive('orchard-rider').belts[0]!, length: undefined, designation: '4L480' }],
+        }),
+      ],
+    );
+    await run(
+      `INSERT INTO jobs (shop_id, number, machine_id, title, status, opened_at) VALUES (1, 212, 1, 'Slips in wet grass', 'open', now())`,
+    );
+    await run(`INSERT INTO job_stages VALUES (1, 'look', 'done')`);
+    expect(await migrate(db.sequelize)).toEqual(names.slice(4));
+    expect((await machines.listMachines(db, 1, { find: 'thrush isla', limit: 9 })).rows).toMatchObject([
+      { name: 'Orchard rider', meter: 412.6 },
+    ]);
+    expect((await jobs.openJobs(db, 1, { find: '212 wet ferrow', limit: 9 })).rows).toMatchObject([
+      { number: 212, stages: { look: 'done', match: 'waiting' } },
+    ]);
+    expect((await drives.listDrives(db, 1, { find: 'mower 4l480', limit: 9 })).rows).toMatchObject([
+      { name: 'Rider', belts: [{ designation: '4L480' }] },
+    ]);
+  });
+  it('a step that is broken off leaves nothing of itself, not even a note, and goes on at the next start', async () => {
+    const broken = [
+      ...MIGRATIONS.slice(0, 2),
+      {
+        name: MIGRATIONS[2]!.name,
+        up: async (run: (sql: string) => Promise<unknown>) => (
+          await run('CREATE TABLE half (id integer)'),
+          Promise.reject(new Error('killed'))
+        ),
+      },
+    ];
+    await expect(migrate(db.sequelize, broken)).rejects.toThrow('killed');
+    expect(await noted()).toEqual(names.slice(0, 2));
+    await expect(db.sequelize.query('SELECT * FROM half')).rejects.toThrow(/does not exist/);
+    expect(await migrate(db.sequelize)).toEqual(names.slice(2));
+  });
+  it('two starts at once take turns', async () => {
+    const ran = await Promise.all([migrate(db.sequelize), migrate(db.sequelize), migrate(db.sequelize)]);
+    expect(ran.flat().sort()).toEqual(names);
+  });
+});

@@ -1,0 +1,70 @@
+import { NextResponse, type NextRequest } from 'next/server';
+
+/**
+ * What a page may load, sent with every one of them: nothing from anywhere else, scripts only by the number drawn for this answer. Styles are written
+ * into the page by the component library as it draws.
+ */
+export function policy(nonce: string, dev: boolean): string {
+  return [
+    `default-src 'self'`,
+    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'${dev ? ` 'unsafe-eval'` : ''}`,
+    `style-src 'self' 'unsafe-inline'`,
+    `img-src 'self' data: blob:`,
+    `font-src 'self'`,
+    `connect-src 'self'${dev ? ' ws:' : ''}`,
+    `worker-src 'self' blob:`,
+    `object-src 'none'`,
+    `base-uri 'none'`,
+    `form-action 'self'`,
+    `frame-ancestors 'none'`,
+  ].join('; ');
+}
+
+/** What stands between two slashes where a record is named, if it is not its number. */
+const RECORD = /^\/(?:jobs|machines|drives(?:\/measure)?)\/([^/]+)/;
+const WORDS = new Set(['new', 'measure']);
+
+/** Whether an address can be no page's, whatever there is in the shop. */
+export function isMalformed(path: string): boolean {
+  try {
+    decodeURIComponent(path);
+  } catch {
+    return true;
+  }
+  const named = RECORD.exec(path)?.[1];
+  return named !== undefined && !WORDS.has(named) && !/^[1-9]\d{0,8}$/.test(named);
+}
+
+/** A page by itself: what is shown under an address that no page has is no page's business. */
+const NO_ADDRESS = `<!doctype html>
+<html lang="en">
+<meta charset="utf-8">
+<meta name="viewport" content="width=device-width, initial-scale=1">
+<title>Not an address · Taut Sheave</title>
+<style>
+  :root { color-scheme: light dark; }
+  body { font-family: system-ui, sans-serif; max-width: 34rem; margin: 12vh auto 0; padding: 0 24px; line-height: 1.5; }
+  a { display: inline-block; padding: 12px 20px; border-radius: 4px; background: #1f6f6b; color: #fff; text-decoration: none; font-weight: 600; }
+</style>
+<main>
+<h1>This is no address of Taut Sheave</h1>
+<p>Jobs, machines and drives are found by a whole number, as in /jobs/212. Something else stands there.</p>
+<p><a href="/">To the bench</a></p>
+</main>
+</html>`;
+
+export function proxy(request: NextRequest): NextResponse {
+  if (isMalformed(request.nextUrl.pathname))
+    return new NextResponse(NO_ADDRESS, { status: 400, headers: { 'content-type': 'text/html; charset=utf-8' } });
+  const nonce = crypto.randomUUID().replaceAll('-', '');
+  const csp = policy(nonce, process.env.NODE_ENV !== 'production');
+  const headers = new Headers(request.headers);
+  headers.set('x-nonce', nonce);
+  headers.set('content-security-policy', csp);
+  const response = NextResponse.next({ request: { headers } });
+  response.headers.set('content-security-policy', csp);
+  return response;
+}
+
+/** Pages; what the build made and pictures are no pages. */
+export const config = { matcher: [{ source: '/((?!_next/|api/|icon|healthz).*)' }] };
