@@ -2,7 +2,9 @@ import next from 'eslint-config-next';
 import tseslint from 'typescript-eslint';
 
 const config = [
-  { ignores: ['.next/**', 'dist/**', 'node_modules/**', 'next-env.d.ts', 'data/**', 'test-results/**', 'playwright-report/**'] },
+  {
+    ignores: ['.next/**', 'dist/**', 'node_modules/**', 'next-env.d.ts', 'data/**', 'test-results/**', 'playwright-report/**', '.cache/**'],
+  },
   ...next,
   ...tseslint.configs.recommended,
   {
@@ -13,7 +15,36 @@ const config = [
       eqeqeq: 'error',
     },
   },
-  { files: ['scripts/**', 'bin/**', 'src/server/log.ts', '**/*.bench.ts'], rules: { 'no-console': 'off' } },
+  {
+    files: ['**/*.ts', '**/*.tsx'],
+    languageOptions: { parserOptions: { projectService: true } },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
+      '@typescript-eslint/await-thenable': 'error',
+      '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
+    },
+  },
+  {
+    // What runs in a browser knows the database and the server by their types alone.
+    files: ['src/features/**', 'src/ui/**'],
+    ignores: [
+      'src/features/**/acts.ts',
+      'src/features/**/actions.ts',
+      'src/features/acts/registry.ts',
+      'src/features/shell/search.ts',
+      '**/*.test.*',
+    ],
+    rules: {
+      '@typescript-eslint/no-restricted-imports': [
+        'error',
+        { patterns: [{ group: ['@/db', '@/db/*', '@/server', '@/server/*'], allowTypeImports: true, message: 'A browser has neither.' }] },
+      ],
+    },
+  },
+  // Nothing of React is there: names that begin with `use` are no hooks.
+  { files: ['src/db/**', 'src/server/**'], rules: { 'react-hooks/rules-of-hooks': 'off' } },
+  { files: ['scripts/**', 'bin/**', '**/*.bench.ts'], rules: { 'no-console': 'off' } },
   { files: ['bin/**', '*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
 ];
 export default config;

@@ -1,7 +1,6 @@
 import { migrate, openDatabase, people, type Database } from '../src/db';
 import { DEMO_ACCOUNTS } from './demo-accounts';
 import { seedDemo } from './demo-seed';
-import { inOneTransaction } from './one-transaction';
 
 /** Something that whoever started this can mend: told in a sentence, without where in the code it was found. */
 class Refusal extends Error {}
@@ -21,7 +20,7 @@ async function main(acts: readonly string[], url: string | undefined): Promise<v
     if (acts.includes('demo-stays-home')) await demoStaysHome(db, process.env['TAUT_HOST'] ?? '127.0.0.1', acts.includes('seed'));
     if (acts.includes('seed')) {
       if (!(await people.anyPerson(db))) {
-        await inOneTransaction(db, () => seedDemo(db, new Date()));
+        await db.transact(() => seedDemo(db, new Date()));
         console.log('Demo shop loaded.');
       }
       console.log(

@@ -1,18 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync, readdirSync } from 'node:fs';
-import {
-  drives,
-  jobs,
-  machines,
-  notebooks,
-  people,
-  shelfImports,
-  STAGES,
-  type Database,
-  type Person,
-  type Stage,
-  type StageState,
-} from '../src/db';
+import { drives, jobs, machines, notebooks, people, shelfImports, tickets, type Database, type Person } from '../src/db';
+import { NEW_STAGES, type Stage, type StageState } from '../src/core/job';
 import type { MeterUnit } from '../src/core/quantity';
 import { hashPassword } from '../src/server/password';
 import { preparePicture } from '../src/server/picture';
@@ -46,11 +35,16 @@ function orThrow<T extends { ok: boolean }>(result: T): Extract<T, { ok: true }>
 export async function seedDemo(db: Database, now: Date): Promise<void> {
   const [first, ...others] = DEMO_ACCOUNTS;
   const owner = orThrow(
-    await people.foundShop(db, 'Quay Bay Repairs', {
-      name: first.name,
-      email: first.email,
-      passwordHash: await hashPassword(DEMO_ACCOUNTS[0].password),
-    }),
+    await people.foundShop(
+      db,
+      'Quay Bay Repairs',
+      {
+        name: first.name,
+        email: first.email,
+        passwordHash: await hashPassword(DEMO_ACCOUNTS[0].password),
+      },
+      'UTC',
+    ),
   ).value;
   const staff: Person[] = [owner];
   for (const { name, email, role } of others)
@@ -144,13 +138,12 @@ async function addJob(
         complaint: job.complaint,
       },
       opened,
+      { ...NEW_STAGES, secure: 'waiting', ...job.stages },
     ),
   ).value;
-  const at = (minutes: number) => ({ shopId: by.shopId, personId: by.id, now: new Date(opened.getTime() + minutes * 60_000) });
-  for (const entry of job.entries) await jobs.addNote(db, at(entry.minutes), number, entry.stage, entry.text);
+  const at = (minutes: number) => ({ shopId: by.shopId, personId: by.id, at: new Date(opened.getTime() + minutes * 60_000) });
+  for (const { minutes, stage, text: said } of job.entries)
+    orThrow(await tickets.writeEntry(db, at(minutes), number, stage, { type: 'note', body: { text: said } }));
   const last = Math.max(0, ...job.entries.map((e) => e.minutes));
-  const row = await db.models.Job.findOne({ where: { shopId: by.shopId, number }, rejectOnEmpty: true });
-  for (const stage of STAGES)
-    await db.models.JobStage.update({ state: job.stages[stage] ?? 'waiting' }, { where: { jobId: row.id, stage } });
-  if (job.closed) await jobs.closeJob(db, at(last + 20), number, job.closed);
+  if (job.closed) orThrow(await tickets.writeEntry(db, at(last + 20), number, 'book', { type: 'closing', body: { text: job.closed } }));
 }

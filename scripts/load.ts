@@ -141,11 +141,16 @@ async function main(): Promise<void> {
   let app: ReturnType<typeof background> | undefined;
   try {
     await migrate(db.sequelize);
-    const founded = await people.foundShop(db, 'Quay Bay Repairs', {
-      name: 'Ines Tarrow',
-      email: 'ines@quaybay.example',
-      passwordHash: 'none',
-    });
+    const founded = await people.foundShop(
+      db,
+      'Quay Bay Repairs',
+      {
+        name: 'Ines Tarrow',
+        email: 'ines@quaybay.example',
+        passwordHash: 'none',
+      },
+      'UTC',
+    );
     if (!founded.ok) throw new Error(founded.problem);
     const { id: personId, shopId } = founded.value;
     say('Making the data …');

@@ -1,10 +1,29 @@
-import { Sequelize } from 'sequelize';
+import { AsyncLocalStorage, AsyncResource } from 'node:async_hooks';
+import { Sequelize, type Transaction } from 'sequelize';
 import { defineModels, type Models } from './models';
 
 export interface Database {
   readonly sequelize: Sequelize;
   readonly models: Models;
+  /**
+   * Runs statements in one transaction, which those inside need not name. Within another it is part of that one, so that an act made of several
+   * writes is whole or not at all.
+   */
+  readonly transact: <T>(run: (transaction: Transaction) => Promise<T>) => Promise<T>;
 }
+
+/** What Sequelize asks of a continuation-local store, kept by Node's own. */
+const store = new AsyncLocalStorage<Map<string, unknown>>();
+const namespace = {
+  bind: (run: (...given: unknown[]) => unknown) => AsyncResource.bind(run),
+  run: (inside: (context: Map<string, unknown>) => unknown) => {
+    const context = new Map(store.getStore());
+    return store.run(context, () => inside(context));
+  },
+  get: (key: string): unknown => store.getStore()?.get(key),
+  set: (key: string, value: unknown): void => void store.getStore()?.set(key, value),
+};
+Sequelize.useCLS(namespace);
 
 /** Opens a pool on a PostgreSQL server. Nothing is logged: statements can hold what people typed. */
 export function openDatabase(url: string): Database {
@@ -14,7 +33,14 @@ export function openDatabase(url: string): Database {
     pool: { max: 12, idle: 10_000 },
     define: { underscored: true, timestamps: false },
   });
-  return { sequelize, models: defineModels(sequelize) };
+  return {
+    sequelize,
+    models: defineModels(sequelize),
+    transact: (run) => {
+      const outer = namespace.get('transaction') as (Transaction & { sequelize?: Sequelize }) | null | undefined;
+      return outer && outer.sequelize === sequelize ? run(outer) : sequelize.transaction(run);
+    },
+  };
 }
 
 const shared = globalThis as { tautDatabase?: Database };

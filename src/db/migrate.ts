@@ -6,8 +6,16 @@ import { notebooksAndPhotos } from './migrations/0002-notebooks-and-photos';
 import { metersOrdersImports } from './migrations/0003-meters-orders-imports';
 import { notebooksOfMachines } from './migrations/0004-notebooks-of-machines';
 import { listsAsPages } from './migrations/0005-lists-as-pages';
+import { actsAndForms } from './migrations/0006-acts-and-forms';
 
-export const MIGRATIONS: readonly Migration[] = [firstTables, notebooksAndPhotos, metersOrdersImports, notebooksOfMachines, listsAsPages];
+export const MIGRATIONS: readonly Migration[] = [
+  firstTables,
+  notebooksAndPhotos,
+  metersOrdersImports,
+  notebooksOfMachines,
+  listsAsPages,
+  actsAndForms,
+];
 
 /** Any number that nothing else locks by. */
 const LOCK = 20260501;

@@ -8,11 +8,9 @@ import {
   type Sequelize,
 } from 'sequelize';
 import type { LengthReference } from '../core/belt';
-import type { Drive, Uncertainty } from '../core/drive';
 import type { MeterUnit } from '../core/quantity';
-import type { UnitSetting } from '../core/quantity';
-import type { Notebook } from '../core/survey';
-import type { EntryType, JobStatus, Role, Stage, StageState } from './vocabulary';
+import type { JobStatus } from '../core/job';
+import type { Role } from '../core/role';
 
 /** Rows as Sequelize sees them. They stay inside `src/db`: repositories return plain values. */
 type Row<M extends Model> = InferAttributes<M>;
@@ -22,11 +20,9 @@ export class ShopRow extends Model<Row<ShopRow>, NewRow<ShopRow>> {
   declare id: CreationOptional<number>;
   declare name: string;
   declare nextJobNumber: CreationOptional<number>;
+  /** By its IANA name. */
+  declare timeZone: CreationOptional<string>;
   declare version: CreationOptional<number>;
-}
-
-export interface Preferences extends UnitSetting {
-  readonly theme: 'day' | 'bay' | 'system';
 }
 
 export class PersonRow extends Model<Row<PersonRow>, NewRow<PersonRow>> {
@@ -36,7 +32,7 @@ export class PersonRow extends Model<Row<PersonRow>, NewRow<PersonRow>> {
   declare name: string;
   declare role: Role;
   declare passwordHash: string;
-  declare preferences: Preferences;
+  declare preferences: unknown;
   declare active: CreationOptional<boolean>;
   declare version: CreationOptional<number>;
 }
@@ -66,12 +62,20 @@ export class DriveRow extends Model<Row<DriveRow>, NewRow<DriveRow>> {
   declare shopId: number;
   declare name: string;
   declare kind: string;
-  declare document: Drive;
+  declare document: unknown;
   /** How well its numbers are known, where it was measured. */
-  declare uncertainty: Uncertainty | null;
+  declare uncertainty: unknown;
   declare changedBy: string;
   declare changedAt: Date;
   declare version: CreationOptional<number>;
+}
+
+/** Drives as they were when something was booked on them. */
+export class DriveVersionRow extends Model<Row<DriveVersionRow>, NewRow<DriveVersionRow>> {
+  declare shopId: number;
+  declare driveId: number;
+  declare version: number;
+  declare document: unknown;
 }
 
 export class NotebookRow extends Model<Row<NotebookRow>, NewRow<NotebookRow>> {
@@ -80,7 +84,7 @@ export class NotebookRow extends Model<Row<NotebookRow>, NewRow<NotebookRow>> {
   declare driveId: number | null;
   declare machineId: number | null;
   declare name: string;
-  declare document: Notebook;
+  declare document: unknown;
   declare changedBy: string;
   declare changedAt: Date;
   declare version: CreationOptional<number>;
@@ -136,8 +140,7 @@ export class ShelfBeltRow extends Model<Row<ShelfBeltRow>, NewRow<ShelfBeltRow>>
 export class ShelfImportRow extends Model<Row<ShelfImportRow>, NewRow<ShelfImportRow>> {
   declare id: string;
   declare shopId: number;
-  declare changes: object;
-  declare answer: object;
+  declare changes: unknown;
   declare takenBack: boolean;
 }
 
@@ -158,15 +161,17 @@ export class JobRow extends Model<Row<JobRow>, NewRow<JobRow>> {
 
 export class JobStageRow extends Model<Row<JobStageRow>, NewRow<JobStageRow>> {
   declare jobId: number;
-  declare stage: Stage;
-  declare state: StageState;
+  declare stage: string;
+  declare state: string;
 }
 
 export class TicketEntryRow extends Model<Row<TicketEntryRow>, NewRow<TicketEntryRow>> {
   declare id: CreationOptional<number>;
   declare jobId: number;
-  declare stage: Stage;
-  declare type: EntryType;
+  declare stage: string;
+  declare type: string;
+  /** Which version of the form of its type wrote the body. */
+  declare bodyVersion: number;
   declare body: unknown;
   declare personId: number;
   declare at: Date;
@@ -180,6 +185,7 @@ export interface Models {
   readonly SignInAttempt: ModelStatic<SignInAttemptRow>;
   readonly Customer: ModelStatic<CustomerRow>;
   readonly Drive: ModelStatic<DriveRow>;
+  readonly DriveVersion: ModelStatic<DriveVersionRow>;
   readonly Notebook: ModelStatic<NotebookRow>;
   readonly Photo: ModelStatic<PhotoRow>;
   readonly Machine: ModelStatic<MachineRow>;
@@ -207,7 +213,13 @@ export function defineModels(sequelize: Sequelize): Models {
   const on = (tableName: string) => ({ sequelize, tableName, modelName: tableName, underscored: true, timestamps: false });
   return {
     Shop: class extends ShopRow {}.init(
-      { id: id(), name: text(), nextJobNumber: { type: INTEGER, allowNull: false, defaultValue: 1 }, version: version() },
+      {
+        id: id(),
+        name: text(),
+        nextJobNumber: { type: INTEGER, allowNull: false, defaultValue: 1 },
+        timeZone: { type: TEXT, allowNull: false },
+        version: version(),
+      },
       on('shops'),
     ),
     Person: class extends PersonRow {}.init(
@@ -246,6 +258,15 @@ export function defineModels(sequelize: Sequelize): Models {
         version: version(),
       },
       on('drives'),
+    ),
+    DriveVersion: class extends DriveVersionRow {}.init(
+      {
+        shopId: { type: INTEGER, primaryKey: true },
+        driveId: { type: INTEGER, primaryKey: true },
+        version: { type: INTEGER, primaryKey: true },
+        document: { type: JSONB, allowNull: false },
+      },
+      on('drive_versions'),
     ),
     Notebook: class extends NotebookRow {}.init(
       {
@@ -317,7 +338,6 @@ export function defineModels(sequelize: Sequelize): Models {
         id: { type: UUID, primaryKey: true },
         shopId: whole(),
         changes: { type: JSONB, allowNull: false },
-        answer: { type: JSONB, allowNull: false },
         takenBack: { type: BOOLEAN, allowNull: false, defaultValue: false },
       },
       on('shelf_imports'),
@@ -349,6 +369,7 @@ export function defineModels(sequelize: Sequelize): Models {
         jobId: whole(),
         stage: text(),
         type: text(),
+        bodyVersion: whole(),
         body: { type: JSONB, allowNull: false },
         personId: whole(),
         at: moment(),

@@ -1,4 +1,5 @@
-import { openDatabase, type Database, type EntryBodies, type MachineFields, type ShelfBelt } from '.';
+import type { BeltBooked } from '../core/job';
+import { openDatabase, type Database, type MachineFields, type ShelfBelt } from '.';
 
 /**
  * A database of a test file's own on the server that the test script started, empty; files run side by side.
@@ -51,8 +52,9 @@ export const SHELF_ROW = {
 };
 
 /** What a ticket says of one of them booked. */
-export const bookingOf = (belt: Pick<ShelfBelt, 'id'>): EntryBodies['belt-booked'] => ({
+export const bookingOf = (belt: Pick<ShelfBelt, 'id'>): BeltBooked => ({
   shelfBeltId: belt.id,
+  place: null,
   belt: '4L480',
   bin: 'B2',
   section: '4L',
@@ -60,10 +62,16 @@ export const bookingOf = (belt: Pick<ShelfBelt, 'id'>): EntryBodies['belt-booked
   verdict: 'fits',
   chance: 1,
   engagedN: 152,
+  runningN: 133,
   floorN: 71,
+  ceilingN: 400,
+  window: { shortestMm: 1212, longestMm: 1226 },
+  letsGo: true,
+  pieces: 1,
   slackMm: 11,
   substitute: false,
   insteadOf: null,
   reason: '',
   priceCents: 1480,
+  drive: null,
 });

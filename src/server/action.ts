@@ -1,10 +1,11 @@
 import 'server-only';
-import type { z } from 'zod';
-import { database, type Database, type Outcome, type Person, type Role } from '../db';
+import { createHash } from 'node:crypto';
+import * as z from 'zod';
+import { acts, database, type Database, type Outcome, type Person, type Role } from '../db';
 import { currentPerson, includesRole } from './session';
 import { unfitText } from './unfit-text';
 
-/** What an act answers to the screen. Every refusal carries a sentence to show. */
+/** What an act or a question answers to the screen. Every refusal carries a sentence to show. */
 export type ActionResult<T, Current = never> =
   | Outcome<T, Current>
   | {
@@ -20,50 +21,196 @@ export interface ActionContext {
   readonly now: Date;
 }
 
+export interface ActContext extends ActionContext {
+  /** The act's own id, made where it was done. */
+  readonly id: string;
+  /** When it was done by the device's clock, never later than now: what waited for the network is older than its arrival. */
+  readonly doneAt: Date;
+}
+
 /**
- * Makes a server action: who may do it, what it takes, what it does. Role and input are checked here for every act, whatever the screen
- * offered; what goes wrong inside is logged and answered with a sentence, never with its details.
+ * One kind of act: who may do it, what it takes, what it does. `prepare` reads and computes what takes long; `apply` writes, in one transaction with
+ * the note that the act was applied.
  */
-export function action<I, T, Current = never>(
+export interface Act<I, T, Current> {
+  readonly role: Role;
+  readonly input: z.ZodType<I>;
+  readonly run: (context: ActContext, input: I, once: Once) => Promise<ActionResult<T, Current>>;
+}
+
+/** Any kind of act, where a list holds all of them. */
+export interface AnyAct {
+  readonly role: Role;
+  readonly input: z.ZodType;
+  readonly run: (context: ActContext, input: never, once: Once) => Promise<ActionResult<unknown, unknown>>;
+}
+
+export interface ActKinds {
+  readonly acts: Readonly<Record<string, AnyAct>>;
+  /** Those that hold what nothing may keep, such as a password: not even a digest of it is noted. */
+  readonly secret: ReadonlySet<string>;
+}
+
+type Once = <T, Current>(apply: () => Promise<ActionResult<T, Current>>) => Promise<ActionResult<T, Current>>;
+
+/** Declares a kind of act. */
+export function action<I, T, Current = never, Prepared = null>(spec: {
+  readonly role: Role;
+  readonly input: z.ZodType<I>;
+  readonly prepare?: (context: ActContext, input: I) => Promise<ActionResult<Prepared, never>>;
+  readonly apply: (context: ActContext, input: I, prepared: Prepared) => Promise<ActionResult<T, Current>>;
+}): Act<I, T, Current> {
+  return {
+    role: spec.role,
+    input: spec.input,
+    run: async (context, input, once) => {
+      const prepared = spec.prepare ? await spec.prepare(context, input) : { ok: true as const, value: null as Prepared };
+      if (!prepared.ok) return prepared;
+      return once(() => spec.apply(context, input, prepared.value));
+    },
+  };
+}
+
+type Refusal = Exclude<ActionResult<never>, { ok: true }>;
+
+const envelope = z.object({
+  id: z.uuid(),
+  kind: z.string().max(60),
+  /** Who did it: another may have signed in on the device since. */
+  personId: z.number().int(),
+  doneAt: z.iso.datetime({ offset: true }),
+  input: z.unknown(),
+});
+
+const SIGNED_OUT = {
+  ok: false as const,
+  reason: 'signed-out' as const,
+  problem: 'You are signed out. Sign in again in another tab, then repeat this; nothing you typed is lost.',
+};
+const FAILED = {
+  ok: false as const,
+  reason: 'failed' as const,
+  problem: 'The server could not do this just now. Nothing was changed; what you did is kept on this device and can be tried again.',
+};
+
+/** A refusal met while it was applied: what was written until then is taken back with it. */
+class Refused extends Error {
+  constructor(readonly answer: ActionResult<unknown, unknown>) {
+    super('refused');
+  }
+}
+
+/**
+ * Applies an act that a device sent, once: a repeat of its id answers as the first did, whatever happened since. Role and input are checked here for
+ * every act, whatever the screen offered; what goes wrong inside is logged and answered with a sentence, never with its details.
+ */
+export async function perform({ acts: kinds, secret }: ActKinds, raw: unknown): Promise<ActionResult<unknown, unknown>> {
+  const sent = envelope.safeParse(raw);
+  if (!sent.success) return { ok: false, reason: 'invalid', problem: 'This is no act that can be read.' };
+  const { id, kind, personId, input } = sent.data;
+  const act = Object.hasOwn(kinds, kind) ? kinds[kind] : undefined;
+  if (!act)
+    return { ok: false, reason: 'invalid', problem: 'This server does not know that act; read the page again to get its newer version.' };
+  return guarded(kind, async (person) => {
+    if (person.id !== personId)
+      return {
+        ...SIGNED_OUT,
+        problem: 'Somebody else has signed in on this device since. Sign in again as yourself; what you did is kept.',
+      };
+    const checked = check(person, act.role, act.input, input);
+    if (!checked.ok) return checked;
+    const db = database();
+    const now = new Date();
+    const doneAt = new Date(Math.min(Date.parse(sent.data.doneAt), now.getTime()));
+    const inputDigest = secret.has(kind) ? '' : createHash('sha256').update(JSON.stringify(input)).digest('base64');
+    const note = { id, shopId: person.shopId, personId: person.id, kind, inputDigest, doneAt, appliedAt: now };
+    const before = await answeredBefore(db, note);
+    if (before) return before;
+    const once: Once = async (apply) => {
+      type Answer = Awaited<ReturnType<typeof apply>>;
+      try {
+        const answer = await db.transact(async () => {
+          if (!(await acts.noteAct(db, note))) return null;
+          const applied = await apply();
+          if (!applied.ok) throw new Refused(applied);
+          await acts.answerAct(db, id, applied);
+          return applied;
+        });
+        // Null where the same act came twice at once, and the other was first.
+        return answer ?? ((await answeredBefore(db, note)) as Answer | null) ?? FAILED;
+      } catch (error) {
+        if (!(error instanceof Refused)) throw error;
+        await acts.noteAct(db, note, error.answer);
+        return error.answer as Answer;
+      }
+    };
+    // The input passed the act's own schema, whose type is lost in the list of all acts.
+    return act.run({ db, person, now, id, doneAt }, checked.value as never, once);
+  });
+}
+
+/** What was answered to an act that was applied already; null where it was not. */
+async function answeredBefore(
+  db: Database,
+  note: { readonly id: string; readonly personId: number; readonly kind: string; readonly inputDigest: string },
+): Promise<ActionResult<unknown, unknown> | null> {
+  const known = await acts.findAct(db, note.id);
+  if (!known) return null;
+  if (known.personId !== note.personId || known.kind !== note.kind || known.inputDigest !== note.inputDigest)
+    return { ok: false, reason: 'invalid', problem: 'Another act has the same mark; do this once more.' };
+  return known.answer as ActionResult<unknown, unknown>;
+}
+
+/**
+ * Makes a question that a screen asks the server: who may ask, what it takes, how it is answered. It changes nothing.
+ */
+export function question<I, T>(
   role: Role,
   input: z.ZodType<I>,
-  act: (context: ActionContext, input: I) => Promise<ActionResult<T, Current>>,
-) {
-  return async (raw: I): Promise<ActionResult<T, Current>> => {
-    try {
-      const person = await currentPerson();
-      if (!person)
-        return {
-          ok: false,
-          reason: 'signed-out',
-          problem: 'You are signed out. Sign in again in another tab, then repeat this; nothing you typed is lost.',
-        };
-      if (!includesRole(person.role, role))
-        return {
-          ok: false,
-          reason: 'forbidden',
-          problem: `This takes a ${role}’s account; yours is a ${person.role}’s. Ask an owner of the shop.`,
-        };
-      const unfit = unfitText(raw);
-      if (unfit) return { ok: false, reason: 'invalid', ...unfit };
-      const parsed = input.safeParse(raw);
-      if (!parsed.success) {
-        const [issue] = parsed.error.issues;
-        return {
-          ok: false,
-          reason: 'invalid',
-          problem: issue?.message ?? 'Something in this form cannot be read.',
-          field: issue?.path.map(String).join('.') ?? '',
-        };
-      }
-      return await act({ db: database(), person, now: new Date() }, parsed.data);
-    } catch (error) {
-      process.stderr.write(`${new Date().toISOString()} action failed: ${(error as Error).stack ?? String(error)}\n`);
-      return {
-        ok: false,
-        reason: 'failed',
-        problem: 'The server could not do this just now. Look whether it was done before you try again.',
-      };
-    }
+  ask: (context: ActionContext, input: I) => Promise<ActionResult<T>>,
+): (raw: I) => Promise<ActionResult<T>> {
+  return (raw) =>
+    guarded('question', async (person): Promise<ActionResult<T>> => {
+      const checked = check(person, role, input, raw);
+      if (!checked.ok) return checked;
+      return ask({ db: database(), person, now: new Date() }, checked.value);
+    });
+}
+
+async function guarded<R>(
+  what: string,
+  inside: (person: ActionContext['person']) => Promise<R>,
+): Promise<R | typeof SIGNED_OUT | typeof FAILED> {
+  try {
+    const person = await currentPerson();
+    return person ? await inside(person) : SIGNED_OUT;
+  } catch (error) {
+    process.stderr.write(`${new Date().toISOString()} ${what} failed: ${(error as Error).stack ?? String(error)}\n`);
+    return FAILED;
+  }
+}
+
+function check<I>(
+  person: ActionContext['person'],
+  role: Role,
+  input: z.ZodType<I>,
+  raw: unknown,
+): { readonly ok: true; readonly value: I } | Refusal {
+  if (!includesRole(person.role, role))
+    return {
+      ok: false,
+      reason: 'forbidden',
+      problem: `This takes a ${role}’s account; yours is a ${person.role}’s. Ask an owner of the shop.`,
+    };
+  const unfit = unfitText(raw);
+  if (unfit) return { ok: false, reason: 'invalid', ...unfit };
+  const parsed = input.safeParse(raw);
+  if (parsed.success) return { ok: true, value: parsed.data };
+  const [issue] = parsed.error.issues;
+  return {
+    ok: false,
+    reason: 'invalid',
+    problem: issue?.message ?? 'Something in this form cannot be read.',
+    field: issue?.path.map(String).join('.') ?? '',
   };
 }

@@ -1,5 +1,5 @@
-export { action } from './action';
-export type { ActionContext, ActionResult } from './action';
+export { action, perform, question } from './action';
+export type { Act, ActContext, ActKinds, ActionContext, ActionResult } from './action';
 export { hashPassword, passwordMatches, SHORTEST_PASSWORD } from './password';
 export { beginSession, clientAddress, currentPerson, endSession, includesRole, requirePerson } from './session';
 export { listInput, rowsOf } from './listing';

@@ -38,24 +38,6 @@ const MAGIC: readonly ((bytes: Buffer) => boolean)[] = [
   (b) => b.subarray(0, 4).toString('latin1') === 'RIFF' && b.subarray(8, 12).toString('latin1') === 'WEBP',
 ];
 
-/** Reads a body up to the limit and no further; null where it is longer. */
-export async function readLimited(body: ReadableStream<Uint8Array> | null, limit = LARGEST_PICTURE_BYTES): Promise<Buffer | null> {
-  if (!body) return Buffer.alloc(0);
-  const parts: Uint8Array[] = [];
-  let size = 0;
-  const reader = body.getReader();
-  for (;;) {
-    const { done, value } = await reader.read();
-    if (done) return Buffer.concat(parts);
-    size += value.byteLength;
-    if (size > limit) {
-      await reader.cancel();
-      return null;
-    }
-    parts.push(value);
-  }
-}
-
 /** Makes a picture fit to keep: turned upright as its camera says, shrunk, and without anything else that was stored in it, such as where it was taken. */
 export async function preparePicture(bytes: Buffer): Promise<PictureResult> {
   if (bytes.length === 0) return { ok: false, problem: 'The file is empty. Choose the photo again.' };

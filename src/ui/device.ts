@@ -1,6 +1,7 @@
 'use client';
 
-import { createContext, useContext } from 'react';
+import { createContext, useContext, useMemo } from 'react';
+import { readKept, type Form } from '@/core/stored';
 
 /**
  * What is kept on a device until the server has it belongs to the person who wrote it: another who signs in there does not see it, and it goes when
@@ -11,11 +12,55 @@ export const DeviceOwner = OwnerContext.Provider;
 
 const prefixOf = (owner: string) => `taut-of-${owner}-`;
 
-/** The name under which something of the person who is signed in is kept. */
-export const useOwnKey = (name: string): string => prefixOf(useContext(OwnerContext)) + name;
+/** A place on this device for one thing of the person who is signed in. */
+export interface Place<T> {
+  /** What lies there, if it still reads; what does not is left where it is. */
+  readonly read: () => T | null;
+  /** False where the device holds no more: it is then on the screen alone. */
+  readonly keep: (value: T) => boolean;
+  readonly forget: () => void;
+}
+
+/** What is kept under a name: the version of its form, and the value. */
+const isKept = (value: unknown): value is { readonly v: number; readonly value: unknown } =>
+  typeof value === 'object' && value !== null && 'v' in value && typeof value.v === 'number' && 'value' in value;
+
+/** @param form constant, since the place is made anew when it changes */
+export function usePlace<T>(form: Form<T>, name: string): Place<T> {
+  const key = prefixOf(useContext(OwnerContext)) + name;
+  return useMemo(
+    () => ({
+      read: () => {
+        const text = localStorage.getItem(key);
+        if (text === null) return null;
+        let kept: unknown;
+        try {
+          kept = JSON.parse(text);
+        } catch {
+          return null;
+        }
+        if (!isKept(kept)) return null;
+        const read = readKept(form, kept.v, kept.value);
+        return read.ok ? read.value : null;
+      },
+      keep: (value) => {
+        try {
+          localStorage.setItem(key, JSON.stringify({ v: form.version, value }));
+          return true;
+        } catch {
+          return false;
+        }
+      },
+      forget: () => localStorage.removeItem(key),
+    }),
+    [form, key],
+  );
+}
 
 const keysOf = (owner: string): string[] =>
-  Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i)!).filter((key) => key.startsWith(prefixOf(owner)));
+  Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i)).filter(
+    (key): key is string => key !== null && key.startsWith(prefixOf(owner)),
+  );
 
 /** How many unsaved things of a person this device keeps. */
 export const keptBy = (owner: string): number => keysOf(owner).length;

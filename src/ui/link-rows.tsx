@@ -44,9 +44,5 @@ export function LinkRows({ rows, columns, narrow = '1fr', rest, framed = true }:
 
 /** Beside the name of a row: softer. */
 export function Quiet({ children }: { children: ReactNode }) {
-  return (
-    <span className="ts-quiet ts-small" suppressHydrationWarning>
-      {children}
-    </span>
-  );
+  return <span className="ts-quiet ts-small">{children}</span>;
 }

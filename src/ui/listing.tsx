@@ -1,10 +1,12 @@
 'use client';
 
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
+import { useRead, type ReadAnswer, type Reading } from './reads';
+import { useRested } from './rested';
+import { Staleness } from './staleness';
 
 export interface ListedPage<T> {
   readonly rows: readonly T[];
@@ -19,69 +21,49 @@ export interface ListAsk {
   readonly page: number;
 }
 
-type Answer<T> = { readonly ok: true; readonly value: ListedPage<T> } | { readonly ok: false; readonly problem: string };
-
 export interface Listing<T> extends ListedPage<T> {
   readonly ask: ListAsk;
   readonly setFind: (find: string) => void;
   readonly setPage: (page: number) => void;
   readonly busy: boolean;
-  readonly problem: string | null;
-  readonly again: () => void;
+  readonly reading: Reading<ListedPage<T>>;
 }
 
-const NO_ANSWER = 'The server does not answer; what is listed here is what it said last.';
 /** Typing rests for so long before the server is asked, ms. */
 const REST_MS = 180;
 
 /**
  * A list that the server searches and hands out page by page. What was listed stays until the next answer is there; the newest question counts.
  * What is asked stands in the address, so that a reload and a way back show the same.
+ * @param of what is listed, by which answers are kept
  * @param first what the server listed with the page itself, as `asked`
  */
-export function useListing<T>(first: ListedPage<T>, asked: ListAsk, load: (ask: ListAsk) => Promise<Answer<T>>): Listing<T> {
+export function useListing<T>(
+  of: string,
+  first: ListedPage<T>,
+  asked: ListAsk,
+  load: (ask: ListAsk) => Promise<ReadAnswer<ListedPage<T>>>,
+): Listing<T> {
   const [ask, setAsk] = useState(asked);
-  const [listed, setListed] = useState(first);
-  const [seen, setSeen] = useState(first);
-  const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
-  const newest = useRef(0);
-  const wait = useRef<ReturnType<typeof setTimeout>>(undefined);
-  // The page itself was listed anew, after an act of one's own.
-  if (seen !== first) {
-    setSeen(first);
-    setListed(first);
-  }
-  const request = (next: ListAsk, afterMs: number) => {
-    setAsk(next);
-    setBusy(true);
-    const turn = ++newest.current;
-    clearTimeout(wait.current);
-    wait.current = setTimeout(() => {
-      const query = new URLSearchParams({
-        ...(next.find ? { find: next.find } : {}),
-        ...(next.page > 1 ? { page: String(next.page) } : {}),
-      });
-      window.history.replaceState(null, '', query.size > 0 ? `?${query}` : window.location.pathname);
-      load(next)
-        .catch((): Answer<T> => ({ ok: false, problem: NO_ANSWER }))
-        .then((answer) => {
-          if (turn !== newest.current) return;
-          setBusy(false);
-          setProblem(answer.ok ? null : answer.problem);
-          if (answer.ok) setListed(answer.value);
-        });
-    }, afterMs);
-  };
-  useEffect(() => () => clearTimeout(wait.current), []);
+  const find = useRested(ask.find, REST_MS);
+  const now = useMemo(() => ({ find, page: ask.page }), [find, ask.page]);
+  const untouched = now.find === asked.find && now.page === asked.page;
+  const reading = useRead(['list', of, now], () => load(now), { first: untouched ? first : undefined, hold: true });
+  useEffect(() => {
+    const query = new URLSearchParams({
+      ...(now.find ? { find: now.find } : {}),
+      ...(now.page > 1 ? { page: String(now.page) } : {}),
+    });
+    const address = `${window.location.pathname}${query.size > 0 ? `?${query}` : ''}`;
+    if (address !== `${window.location.pathname}${window.location.search}`) window.history.replaceState(null, '', address);
+  }, [now]);
   return {
-    ...listed,
+    ...(reading.value ?? first),
     ask,
-    busy,
-    problem,
-    setFind: (find) => request({ find, page: 1 }, REST_MS),
-    setPage: (page) => request({ ...ask, page }, 0),
-    again: () => request(ask, 0),
+    busy: reading.busy || find !== ask.find,
+    reading,
+    setFind: (text) => setAsk({ find: text, page: 1 }),
+    setPage: (page) => setAsk({ ...ask, page }),
   };
 }
 
@@ -95,20 +77,7 @@ export function FindField<T>({ label, listing }: { label: string; listing: Listi
         onChange={(e) => listing.setFind(e.target.value.slice(0, 200))}
         sx={{ maxWidth: 360, mb: 1.5 }}
       />
-      {listing.problem && (
-        <Alert
-          severity="warning"
-          variant="outlined"
-          sx={{ mb: 1.5 }}
-          action={
-            <Button color="inherit" onClick={listing.again}>
-              Ask again
-            </Button>
-          }
-        >
-          {listing.problem}
-        </Alert>
-      )}
+      <Staleness reading={listing.reading} what="This list" />
     </>
   );
 }

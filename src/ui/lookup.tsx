@@ -3,7 +3,9 @@
 import Autocomplete from '@mui/material/Autocomplete';
 import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
+import { useRead, type ReadAnswer } from './reads';
+import { useRested } from './rested';
 
 export interface Choice {
   readonly id: number;
@@ -12,49 +14,38 @@ export interface Choice {
   readonly detail?: string;
 }
 
-type Answer = { readonly ok: true; readonly value: readonly Choice[] } | { readonly ok: false; readonly problem: string };
-
 const REST_MS = 180;
-const NO_ANSWER = 'The server does not answer; nothing can be looked up just now. What you chose is kept.';
+const NOTHING: readonly Choice[] = [];
 
-/** Choices that fit what is typed, asked of the server once the field is used; the newest question counts. */
-export function useChoices(find: (text: string) => Promise<Answer>) {
-  const [choices, setChoices] = useState<readonly Choice[]>([]);
-  const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
-  const newest = useRef(0);
-  const wait = useRef<ReturnType<typeof setTimeout>>(undefined);
-  useEffect(() => () => clearTimeout(wait.current), []);
-  const ask = (text: string) => {
-    const turn = ++newest.current;
-    setBusy(true);
-    clearTimeout(wait.current);
-    wait.current = setTimeout(() => {
-      find(text)
-        .catch((): Answer => ({ ok: false, problem: NO_ANSWER }))
-        .then((answer) => {
-          if (turn !== newest.current) return;
-          setBusy(false);
-          setProblem(answer.ok ? null : answer.problem);
-          if (answer.ok) setChoices(answer.value);
-        });
-    }, REST_MS);
+/**
+ * Choices that fit what is typed, asked of the server once the field is used and the typing rests.
+ * @param of what is looked up, by which answers are kept
+ */
+export function useChoices(of: string, find: (text: string) => Promise<ReadAnswer<readonly Choice[]>>) {
+  const [text, setText] = useState<string | null>(null);
+  const sought = useRested(text, REST_MS);
+  const reading = useRead(['choices', of, sought], () => find(sought ?? ''), { asked: sought !== null, hold: true });
+  return {
+    choices: reading.value ?? NOTHING,
+    busy: reading.busy || sought !== text,
+    problem: reading.problem && `${reading.problem} Nothing can be looked up just now; what you chose is kept.`,
+    ask: setText,
   };
-  return { choices, busy, problem, ask };
 }
 
 interface LookupProps {
   readonly label: string;
   readonly value: Choice | null;
   readonly onChoose: (choice: Choice | null) => void;
-  readonly find: (text: string) => Promise<Answer>;
+  readonly of: string;
+  readonly find: (text: string) => Promise<ReadAnswer<readonly Choice[]>>;
   readonly error?: boolean;
   readonly helperText?: string | undefined;
 }
 
 /** One of many thousand, found by typing. */
-export function Lookup({ label, value, onChoose, find, error = false, helperText }: LookupProps) {
-  const { choices, busy, problem, ask } = useChoices(find);
+export function Lookup({ label, value, onChoose, of, find, error = false, helperText }: LookupProps) {
+  const { choices, busy, problem, ask } = useChoices(of, find);
   return (
     <Autocomplete
       options={choices}

@@ -8,9 +8,11 @@ import { createContext, useCallback, useContext, useState, type ReactNode } from
 export interface Notice {
   readonly text: string;
   /** A refusal stays until it is read; a success goes by itself. */
-  readonly tone: 'done' | 'refused';
+  readonly tone: 'done' | 'waiting' | 'refused';
   readonly undo?: () => void;
 }
+
+const SEVERITY = { done: 'success', waiting: 'info', refused: 'warning' } as const;
 
 const NoticeContext = createContext<(notice: Notice) => void>(() => undefined);
 
@@ -32,7 +34,7 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
         sx={{ '@media (max-width:599px)': { top: 8, bottom: 'auto' } }}
       >
         <Alert
-          severity={notice?.tone === 'refused' ? 'warning' : 'success'}
+          severity={notice ? SEVERITY[notice.tone] : 'success'}
           variant="filled"
           onClose={close}
           action={

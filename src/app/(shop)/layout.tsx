@@ -5,9 +5,9 @@ import { requirePerson } from '@/server';
 
 export default async function ShopLayout({ children }: { children: ReactNode }) {
   const { id, name, role, preferences, shopId } = await requirePerson();
-  const shop = await people.shopOf(database(), shopId);
+  const { name: shop, timeZone } = await people.shopOf(database(), shopId);
   return (
-    <Shell person={{ id, name, role, preferences }} shop={shop.name}>
+    <Shell person={{ id, name, role, preferences }} shop={{ name: shop, timeZone }}>
       {children}
     </Shell>
   );

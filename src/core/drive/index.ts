@@ -1,4 +1,4 @@
-export { DRIVE_KINDS, pathText, statesOf, validateDrive } from './schema';
+export { DRIVE_KINDS, pathText, statesOf, driveShape, validateDrive } from './schema';
 export type {
   Adjuster,
   Belt,
@@ -35,7 +35,7 @@ export { lengthWindow, windowByAdjuster } from './window';
 export type { LengthWindow } from './window';
 export { chanceOf } from './chance';
 export type { WindowEnds } from './chance';
-export { judgeBelt, judgeSeating, judgesLength, rankBelts } from './judge';
+export { judgeBelt, judgeSeating, judgesLength, rankBelts, VERDICTS } from './judge';
 export type { MatchedBelt, Verdict } from './judge';
 export { pitchRadius, sectionOf, statedPitchLength, stiffnessOf } from './pitch';
 export { answerState, endingProblem, isOverCentre, solveDrive, stopsOf } from './solve';

@@ -5,7 +5,8 @@ import { letsGo, tryLength, type Matcher, type ReasonCode, type Trial } from './
 import type { Drive } from './schema';
 import type { LengthWindow } from './window';
 
-export type Verdict = 'fits' | 'marginal' | 'too-short' | 'too-long' | 'wrong-section';
+export const VERDICTS = ['fits', 'marginal', 'too-short', 'too-long', 'wrong-section'] as const;
+export type Verdict = (typeof VERDICTS)[number];
 
 export interface MatchedBelt extends Trial {
   readonly id: string;

@@ -1,6 +1,7 @@
 import { stillUncertain, type Drive, type Uncertainty } from '../../core/drive';
 import type { Database } from '../connection';
 import { listPage, type ListPage, type ListQuery } from '../find';
+import { isUnreadable, readDrive, readUncertainty, unreadableRow, type UnreadableRow } from '../kept';
 import type { DriveRow } from '../models';
 import { done, refused, stale, type Outcome } from '../outcome';
 
@@ -33,10 +34,15 @@ export interface StoredDrive {
   readonly version: number;
 }
 
-const plain = (row: DriveRow): StoredDrive => ({
+function plain(row: DriveRow): StoredDrive | UnreadableRow {
+  const read = readDrive(row.document);
+  return read.ok ? withDocument(row, read.value) : unreadableRow(row, read);
+}
+
+const withDocument = (row: DriveRow, document: Drive): StoredDrive => ({
   id: row.id,
-  document: row.document,
-  uncertainty: row.uncertainty,
+  document,
+  uncertainty: readUncertainty(row.uncertainty),
   changedBy: row.changedBy,
   changedAt: row.changedAt.toISOString(),
   version: row.version,
@@ -65,10 +71,11 @@ export async function listDrives(db: Database, shopId: number, query: ListQuery)
     db,
     {
       select: `d.id, d.name, d.kind, d.changed_by AS "changedBy", d.changed_at AS "changedAt",
-        jsonb_array_length(d.document -> 'pulleys') AS pulleys,
+        jsonb_array_length(jsonb_path_query_array(d.document, '$.pulleys[*]')) AS pulleys,
         (SELECT coalesce(jsonb_agg(jsonb_build_object('id', b ->> 'id', 'label', coalesce(b ->> 'label', b ->> 'id'), 'section', b ->> 'section',
           'designation', b ->> 'designation', 'length', b -> 'length') ORDER BY n), '[]')
-          FROM jsonb_array_elements(d.document -> 'belts') WITH ORDINALITY AS belts (b, n)) AS belts`,
+          FROM jsonb_array_elements(jsonb_path_query_array(d.document, '$.belts[*]')) WITH ORDINALITY AS belts (b, n)
+          WHERE b ->> 'id' IS NOT NULL) AS belts`,
       from: 'drives d',
       where: 'd.shop_id = $1',
       values: [shopId],
@@ -80,31 +87,47 @@ export async function listDrives(db: Database, shopId: number, query: ListQuery)
   return { ...page, rows: page.rows.map((r) => ({ ...r, changedAt: r.changedAt.toISOString() })) };
 }
 
-/** Drives by their ids, whole; those that are gone are left out. */
-export async function drivesOf(db: Database, shopId: number, ids: readonly number[]): Promise<StoredDrive[]> {
-  return (await db.models.Drive.findAll({ where: { id: [...ids], shopId }, order: [['name', 'ASC']] })).map(plain);
+/** Drives by their ids, whole, and beside them those that no longer read; those that are gone are left out. */
+export async function drivesOf(
+  db: Database,
+  shopId: number,
+  ids: readonly number[],
+): Promise<{ readonly drives: readonly StoredDrive[]; readonly unreadable: readonly UnreadableRow[] }> {
+  const all = (await db.models.Drive.findAll({ where: { id: [...ids], shopId }, order: [['name', 'ASC']] })).map(plain);
+  return { drives: all.filter((d): d is StoredDrive => !isUnreadable(d)), unreadable: all.filter(isUnreadable) };
+}
+
+/** A drive as it was at a version on which something was booked; null where that was not kept. */
+export async function driveAt(
+  db: Database,
+  shopId: number,
+  { id, version }: { readonly id: number; readonly version: number },
+): Promise<Drive | UnreadableRow | null> {
+  const row = await db.models.DriveVersion.findOne({ where: { shopId, driveId: id, version } });
+  if (!row) return null;
+  const read = readDrive(row.document);
+  return read.ok ? read.value : unreadableRow({ id, name: `Version ${version} of the drive` }, read);
 }
 
 export const isDrive = async (db: Database, shopId: number, id: number): Promise<boolean> =>
   (await db.models.Drive.count({ where: { shopId, id } })) > 0;
 
-export async function findDrive(db: Database, shopId: number, id: number): Promise<StoredDrive | null> {
+export async function findDrive(db: Database, shopId: number, id: number): Promise<StoredDrive | UnreadableRow | null> {
   const row = await db.models.Drive.findOne({ where: { id, shopId } });
   return row ? plain(row) : null;
 }
 
 export async function addDrive(db: Database, shopId: number, document: Drive, by: string, now: Date): Promise<StoredDrive> {
-  return plain(
-    await db.models.Drive.create({
-      shopId,
-      name: document.name,
-      kind: document.kind,
-      document,
-      uncertainty: null,
-      changedBy: by,
-      changedAt: now,
-    }),
-  );
+  const row = await db.models.Drive.create({
+    shopId,
+    name: document.name,
+    kind: document.kind,
+    document,
+    uncertainty: null,
+    changedBy: by,
+    changedAt: now,
+  });
+  return withDocument(row, document);
 }
 
 /** Saves over the version that was read; a newer one in between is handed back, not overwritten. */
@@ -117,24 +140,30 @@ export async function saveDrive(
   by: string,
   now: Date,
 ): Promise<Outcome<StoredDrive, StoredDrive>> {
-  return db.sequelize.transaction(async (transaction) => {
+  return db.transact(async (transaction) => {
     const row = await db.models.Drive.findOne({ where: { id, shopId }, transaction, lock: true });
     if (!row) return refused('This drive was removed meanwhile; save it as a new one to keep it.');
-    if (row.version !== version) return stale('drive', plain(row));
-    const uncertainty = row.uncertainty && stillUncertain(document, row.uncertainty) ? row.uncertainty : null;
+    if (row.version !== version) {
+      const theirs = plain(row);
+      return isUnreadable(theirs) ? refused(`${theirs.problem} Save yours as a new drive to keep it.`) : stale('drive', theirs);
+    }
+    const known = readUncertainty(row.uncertainty);
+    const uncertainty = known && stillUncertain(document, known) ? known : null;
     await row.update(
       { name: document.name, kind: document.kind, document, uncertainty, changedBy: by, changedAt: now, version: version + 1 },
       { transaction },
     );
-    return done(plain(row));
+    return done(withDocument(row, document));
   });
 }
 
-export async function removeDrive(db: Database, shopId: number, id: number): Promise<Outcome<StoredDrive>> {
+/** Takes a drive away; answers it whole, so that it can be put back, where it reads. */
+export async function removeDrive(db: Database, shopId: number, id: number): Promise<Outcome<StoredDrive | null>> {
   const row = await db.models.Drive.findOne({ where: { id, shopId } });
   if (!row) return refused('This drive is already gone.');
   if ((await db.models.Job.count({ where: { driveId: id, status: 'open' } })) > 0)
     return refused('An open job uses this drive; close the job first.');
   await row.destroy();
-  return done(plain(row));
+  const gone = plain(row);
+  return done(isUnreadable(gone) ? null : gone);
 }

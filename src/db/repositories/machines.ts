@@ -98,7 +98,7 @@ export async function saveMachine(
   fields: MachineFields,
   existing?: { id: number; version: number },
 ): Promise<Outcome<Machine, Machine>> {
-  return db.sequelize.transaction(async (transaction) => {
+  return db.transact(async (transaction) => {
     const { customer, driveIds, ...columns } = fields;
     const known = await db.models.Drive.count({ where: { id: [...driveIds], shopId }, transaction });
     if (known !== new Set(driveIds).size) return refused('One of the drives chosen was removed meanwhile; choose again.');

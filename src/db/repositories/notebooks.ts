@@ -1,8 +1,9 @@
 import { Op, type Transaction } from 'sequelize';
 import type { Drive, Uncertainty } from '../../core/drive';
-import { validateNotebook, type Notebook } from '../../core/survey';
+import type { Notebook } from '../../core/survey';
 import type { Database } from '../connection';
 import { listPage, type ListPage, type ListQuery } from '../find';
+import { isUnreadable, readNotebook, unreadableRow, type UnreadableRow } from '../kept';
 import type { MachineRow, NotebookRow } from '../models';
 import { done, refused, stale, type Outcome } from '../outcome';
 
@@ -38,15 +39,14 @@ export interface StoredPhoto {
 /** A notebook holds no more than this many photos. */
 const MOST_PHOTOS = 6;
 
-/** A stored notebook with what has been added to notebooks since it was written. */
-function asNow(stored: Notebook): Notebook {
-  const read = validateNotebook(stored);
-  return read.ok ? read.notebook : stored;
+function plain(row: NotebookRow, machine: MachineRow | null): StoredNotebook | UnreadableRow {
+  const read = readNotebook(row.document);
+  return read.ok ? withDocument(row, read.value, machine) : unreadableRow(row, read);
 }
 
-const plain = (row: NotebookRow, machine: MachineRow | null): StoredNotebook => ({
+const withDocument = (row: NotebookRow, document: Notebook, machine: MachineRow | null): StoredNotebook => ({
   id: row.id,
-  document: asNow(row.document),
+  document,
   driveId: row.driveId,
   machine: machine && { id: machine.id, name: machine.name },
   changedBy: row.changedBy,
@@ -87,7 +87,7 @@ export async function listNotebooks(
 export const isNotebook = async (db: Database, shopId: number, id: number): Promise<boolean> =>
   (await db.models.Notebook.count({ where: { shopId, id } })) > 0;
 
-export async function findNotebook(db: Database, shopId: number, id: number): Promise<StoredNotebook | null> {
+export async function findNotebook(db: Database, shopId: number, id: number): Promise<StoredNotebook | UnreadableRow | null> {
   const row = await db.models.Notebook.findOne({ where: { id, shopId } });
   return row ? plain(row, await machineOf(db, row)) : null;
 }
@@ -108,7 +108,7 @@ export async function addNotebook(
 ): Promise<StoredNotebook> {
   const machine = machineId === null ? null : await db.models.Machine.findOne({ where: { id: machineId, shopId } });
   const fields = { shopId, driveId: null, machineId: machine?.id ?? null, name: document.name, document, changedBy: by, changedAt: now };
-  return plain(await db.models.Notebook.create(fields), machine);
+  return withDocument(await db.models.Notebook.create(fields), document, machine);
 }
 
 /** Saves over the version that was read; a newer one in between is handed back, not overwritten. */
@@ -121,22 +121,26 @@ export async function saveNotebook(
   by: string,
   now: Date,
 ): Promise<Outcome<StoredNotebook, StoredNotebook>> {
-  return db.sequelize.transaction(async (transaction) => {
+  return db.transact(async (transaction) => {
     const row = await db.models.Notebook.findOne({ where: { id, shopId }, transaction, lock: true });
     if (!row) return refused('This notebook was removed meanwhile. What you entered is kept on this device.');
     const machine = await machineOf(db, row, transaction);
-    if (row.version !== version) return stale('notebook', plain(row, machine));
+    if (row.version !== version) {
+      const theirs = plain(row, machine);
+      return isUnreadable(theirs) ? refused(`${theirs.problem} What you entered is kept on this device.`) : stale('notebook', theirs);
+    }
     await row.update({ name: document.name, document, changedBy: by, changedAt: now, version: version + 1 }, { transaction });
-    return done(plain(row, machine));
+    return done(withDocument(row, document, machine));
   });
 }
 
-export async function removeNotebook(db: Database, shopId: number, id: number): Promise<Outcome<StoredNotebook>> {
+/** Takes a notebook away; answers it whole, so that it can be put back, where it reads. */
+export async function removeNotebook(db: Database, shopId: number, id: number): Promise<Outcome<StoredNotebook | null>> {
   const row = await db.models.Notebook.findOne({ where: { id, shopId } });
   if (!row) return refused('This notebook is already gone.');
   const gone = plain(row, await machineOf(db, row));
   await row.destroy();
-  return done(gone);
+  return done(isUnreadable(gone) ? null : gone);
 }
 
 /** Puts the drive that a notebook amounts to among the shop's drives and those of its machine, or over the one that was made from it before. */
@@ -149,7 +153,7 @@ export async function keepDrive(
   by: string,
   now: Date,
 ): Promise<Outcome<{ driveId: number }>> {
-  return db.sequelize.transaction(async (transaction) => {
+  return db.transact(async (transaction) => {
     const row = await db.models.Notebook.findOne({ where: { id, shopId }, transaction, lock: true });
     if (!row) return refused('This notebook was removed meanwhile.');
     const fields = { name: drive.name, kind: drive.kind, document: drive, uncertainty, changedBy: by, changedAt: now };
@@ -174,10 +178,12 @@ export async function addPhoto(
   by: string,
   now: Date,
 ): Promise<Outcome<{ id: number; width: number; height: number }>> {
-  return db.sequelize.transaction(async (transaction) => {
+  return db.transact(async (transaction) => {
     const row = await db.models.Notebook.findOne({ where: { id: notebookId, shopId }, transaction, lock: true });
     if (!row) return refused('This notebook was removed meanwhile; the photo was not kept.');
-    const kept = row.document.photos.map((p) => p.photo);
+    const read = readNotebook(row.document);
+    if (!read.ok) return refused(read.problem);
+    const kept = read.value.photos.map((p) => p.photo);
     // One taken off the page stays for an undo until its room is needed.
     if ((await db.models.Photo.count({ where: { notebookId }, transaction })) >= MOST_PHOTOS)
       await db.models.Photo.destroy({ where: { notebookId, id: { [Op.notIn]: kept } }, transaction });

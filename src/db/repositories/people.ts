@@ -1,8 +1,9 @@
 import { Op, QueryTypes } from 'sequelize';
 import type { Database } from '../connection';
-import type { PersonRow, Preferences } from '../models';
+import { DEFAULT_PREFERENCES, readPreferences, type Preferences } from '../kept';
+import type { PersonRow, ShopRow } from '../models';
 import { done, refused, stale, unlessTaken, type Outcome } from '../outcome';
-import type { Role } from '../vocabulary';
+import type { Role } from '../../core/role';
 
 export interface Person {
   readonly id: number;
@@ -18,9 +19,10 @@ export interface Person {
 export interface Shop {
   readonly id: number;
   readonly name: string;
+  /** By its IANA name; times are shown in it. */
+  readonly timeZone: string;
+  readonly version: number;
 }
-
-export const DEFAULT_PREFERENCES: Preferences = { system: 'inch', inchDenominator: 16, theme: 'system' };
 
 const plain = (row: PersonRow): Person => ({
   id: row.id,
@@ -29,7 +31,7 @@ const plain = (row: PersonRow): Person => ({
   name: row.name,
   role: row.role,
   active: row.active,
-  preferences: row.preferences,
+  preferences: readPreferences(row.preferences),
   version: row.version,
 });
 
@@ -39,7 +41,24 @@ export async function anyPerson(db: Database): Promise<boolean> {
 
 export async function shopOf(db: Database, shopId: number): Promise<Shop> {
   const row = await db.models.Shop.findByPk(shopId, { rejectOnEmpty: true });
-  return { id: row.id, name: row.name };
+  return plainShop(row);
+}
+
+const plainShop = (row: ShopRow): Shop => ({ id: row.id, name: row.name, timeZone: row.timeZone, version: row.version });
+
+/** Changes what a shop is called and the zone of its clock, over the version that was read. */
+export async function changeShop(
+  db: Database,
+  shopId: number,
+  version: number,
+  change: { readonly name: string; readonly timeZone: string },
+): Promise<Outcome<Shop, Shop>> {
+  return db.transact(async (transaction) => {
+    const row = await db.models.Shop.findByPk(shopId, { transaction, lock: true, rejectOnEmpty: true });
+    if (row.version !== version) return stale('shop', plainShop(row));
+    await row.update({ ...change, version: version + 1 }, { transaction });
+    return done(plainShop(row));
+  });
 }
 
 /** Makes the shop and its owner together. Refused once anyone exists: only a first start may do this. */
@@ -47,11 +66,12 @@ export async function foundShop(
   db: Database,
   shop: string,
   owner: { name: string; email: string; passwordHash: string },
+  timeZone: string,
 ): Promise<Outcome<Person>> {
-  return db.sequelize.transaction(async (transaction) => {
+  return db.transact(async (transaction) => {
     await db.sequelize.query('LOCK TABLE people IN EXCLUSIVE MODE', { transaction });
     if ((await db.models.Person.count({ transaction })) > 0) return refused('This shop already has an owner; sign in instead.');
-    const { id: shopId } = await db.models.Shop.create({ name: shop }, { transaction });
+    const { id: shopId } = await db.models.Shop.create({ name: shop, timeZone }, { transaction });
     const row = await db.models.Person.create(
       { shopId, role: 'owner', preferences: DEFAULT_PREFERENCES, ...owner, email: owner.email.toLowerCase() },
       { transaction },
@@ -87,7 +107,7 @@ export async function changePerson(
   version: number,
   change: { role: Role; active: boolean },
 ): Promise<Outcome<Person, Person>> {
-  return db.sequelize.transaction(async (transaction) => {
+  return db.transact(async (transaction) => {
     const owners = await db.models.Person.findAll({ where: { shopId, role: 'owner', active: true }, transaction, lock: true });
     const row = await db.models.Person.findOne({ where: { id, shopId }, transaction, lock: true });
     if (!row) return refused('That person is no longer here.');
@@ -109,7 +129,7 @@ export async function setPassword(
   passwordHash: string,
   keepSession?: string,
 ): Promise<Outcome<null>> {
-  return db.sequelize.transaction(async (transaction) => {
+  return db.transact(async (transaction) => {
     const [changed] = await db.models.Person.update({ passwordHash }, { where: { id, shopId }, transaction });
     if (changed === 0) return refused('That person is no longer here.');
     await db.models.Session.destroy({ where: { personId: id, ...(keepSession ? { id: { [Op.ne]: keepSession } } : {}) }, transaction });
@@ -147,7 +167,7 @@ export async function countAttempt(
   subjects: readonly { readonly subject: string; readonly limit: number }[],
   windowMs: number,
 ): Promise<boolean> {
-  return db.sequelize.transaction(async (transaction) => {
+  return db.transact(async (transaction) => {
     const run = <T extends object>(sql: string, bind: readonly unknown[]) =>
       db.sequelize.query<T>(sql, { bind: [...bind], transaction, type: QueryTypes.SELECT });
     // Always in one order, or two of them would wait for each other for ever.

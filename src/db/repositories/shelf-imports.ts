@@ -1,4 +1,6 @@
 import { Op } from 'sequelize';
+import * as z from 'zod';
+import { bySchema, readKept, type Form } from '../../core/stored';
 import { shelfKey } from '../../formats/shelf-csv';
 import type { Database } from '../connection';
 import type { ShelfBeltRow } from '../models';
@@ -17,12 +19,28 @@ export interface ImportAnswer {
   readonly same: number;
 }
 
+const shelfFields = z.object({
+  designation: z.string().nullable(),
+  section: z.string().nullable(),
+  lengthMm: z.number().nullable(),
+  lengthReference: z.enum(['pitch', 'outside', 'inside']).nullable(),
+  lengthTyped: z.string().nullable(),
+  quantity: z.number(),
+  bin: z.string(),
+  priceCents: z.number().nullable(),
+  supplierNote: z.string(),
+});
+
 /** One touched row: what it was, or null where the import made it; and the version the import left it at. */
-interface Change {
-  readonly rowId: number;
-  readonly version: number;
-  readonly before: ShelfBeltFields | null;
-}
+const change = z.object({ rowId: z.number(), version: z.number(), before: shelfFields.nullable() });
+type Change = z.infer<typeof change>;
+
+const changesForm: Form<readonly Change[]> = {
+  what: 'what this list changed',
+  version: 1,
+  upgrades: {},
+  check: bySchema(z.array(change)),
+};
 
 const FIELDS = [
   'designation',
@@ -35,12 +53,32 @@ const FIELDS = [
   'priceCents',
   'supplierNote',
 ] as const;
-const plain = (row: ShelfBeltRow): ShelfBeltFields => Object.fromEntries(FIELDS.map((f) => [f, row[f]])) as unknown as ShelfBeltFields;
+const plain = ({
+  designation,
+  section,
+  lengthMm,
+  lengthReference,
+  lengthTyped,
+  quantity,
+  bin,
+  priceCents,
+  supplierNote,
+}: ShelfBeltRow): ShelfBeltFields => ({
+  designation,
+  section,
+  lengthMm,
+  lengthReference,
+  lengthTyped,
+  quantity,
+  bin,
+  priceCents,
+  supplierNote,
+});
 
 /**
  * Takes in many rows or none. A row of the same belt in the same bin, however its number is written, is the belt that is there. Lists of one belt
- * twice add up first. Taken in once for each `id`: a repeat answers as the first did.
- * @param id made where the list was read, so that a lost answer can be asked for again
+ * twice add up first.
+ * @param id of the act, by which it can be taken back
  */
 export async function importShelf(
   db: Database,
@@ -49,11 +87,9 @@ export async function importShelf(
   rows: readonly ShelfBeltFields[],
   mode: ImportMode,
 ): Promise<Outcome<ImportAnswer>> {
-  return db.sequelize.transaction(async (transaction) => {
-    // Two imports of one shop wait for each other here, and so does a repeat for its first.
+  return db.transact(async (transaction) => {
+    // Two imports of one shop wait for each other here.
     await db.models.Shop.findByPk(shopId, { transaction, lock: true });
-    const known = await db.models.ShelfImport.findByPk(id, { transaction });
-    if (known) return known.shopId === shopId ? done(known.answer as ImportAnswer) : refused('This list was taken in by another shop.');
     const there = new Map<string, ShelfBeltRow>();
     for (const row of await db.models.ShelfBelt.findAll({ where: { shopId }, order: [['id', 'ASC']], transaction, lock: true })) {
       const key = shelfKey(row);
@@ -110,19 +146,21 @@ export async function importShelf(
     );
     for (const row of made) changes.push({ rowId: row.id, version: row.version, before: null });
     const answer: ImportAnswer = { id, added: made.length, changed: updated.length, same };
-    await db.models.ShelfImport.create({ id, shopId, changes, answer, takenBack: false }, { transaction });
+    await db.models.ShelfImport.create({ id, shopId, changes, takenBack: false }, { transaction });
     return done(answer);
   });
 }
 
 /** Takes an import back as one: what it made goes, what it changed is as before. Refused where any of its belts was changed since. */
 export async function takeBackImport(db: Database, shopId: number, id: string): Promise<Outcome<null>> {
-  return db.sequelize.transaction(async (transaction) => {
+  return db.transact(async (transaction) => {
     await db.models.Shop.findByPk(shopId, { transaction, lock: true });
     const known = await db.models.ShelfImport.findOne({ where: { id, shopId }, transaction, lock: true });
     if (!known) return refused('That list was not taken in here.');
     if (known.takenBack) return done(null);
-    const changes = known.changes as readonly Change[];
+    const read = readKept(changesForm, 1, known.changes);
+    if (!read.ok) return refused(read.problem);
+    const changes = read.value;
     const rows = new Map(
       (await db.models.ShelfBelt.findAll({ where: { shopId, id: { [Op.in]: changes.map((c) => c.rowId) } }, transaction, lock: true })).map(
         (r) => [r.id, r],

@@ -85,7 +85,7 @@ export async function orderBelt(
   belt: { readonly designation: string; readonly section: string },
   count: number,
 ): Promise<Outcome<ShelfBelt>> {
-  return db.sequelize.transaction(async (transaction) => {
+  return db.transact(async (transaction) => {
     const wanted = shelfKey({ ...belt, lengthMm: null, lengthReference: null, bin: '' });
     const rows = await db.models.ShelfBelt.findAll({
       where: { shopId, section: belt.section },
@@ -108,7 +108,7 @@ export async function changeShelfBelt(
   fields: ShelfBeltFields,
 ): Promise<Outcome<ShelfBelt, ShelfBelt>> {
   return unlessTaken(taken(fields), () =>
-    db.sequelize.transaction(async (transaction) => {
+    db.transact(async (transaction) => {
       const row = await db.models.ShelfBelt.findOne({ where: { id, shopId }, transaction, lock: true });
       if (!row) return refused('This belt was removed meanwhile.');
       if (row.version !== version) return stale('belt', plainShelfBelt(row));
@@ -118,9 +118,25 @@ export async function changeShelfBelt(
   );
 }
 
+/** Most that one place holds. */
+const MOST_OF_A_BELT = 100_000;
+
+/** Counts a place up or down from what it holds. */
+export async function countShelfBelt(db: Database, shopId: number, id: number, by: number): Promise<Outcome<ShelfBelt>> {
+  return db.transact(async (transaction) => {
+    const row = await db.models.ShelfBelt.findOne({ where: { id, shopId }, transaction, lock: true });
+    if (!row) return refused('This belt was removed meanwhile.');
+    const quantity = row.quantity + by;
+    if (quantity < 0) return refused(`There ${row.quantity === 1 ? 'is one' : `are ${row.quantity}`} to hand; ${-by} cannot be taken.`);
+    if (quantity > MOST_OF_A_BELT) return refused('That is more than a shelf holds.');
+    await row.update({ quantity, version: row.version + 1 }, { transaction });
+    return done(plainShelfBelt(row));
+  });
+}
+
 /** Takes a place off the shelf as it was seen: one that was counted up or down since is handed back, not removed. */
 export async function removeShelfBelt(db: Database, shopId: number, id: number, version: number): Promise<Outcome<ShelfBelt, ShelfBelt>> {
-  return db.sequelize.transaction(async (transaction) => {
+  return db.transact(async (transaction) => {
     const row = await db.models.ShelfBelt.findOne({ where: { id, shopId }, transaction, lock: true });
     if (!row) return refused('This belt is already gone.');
     if (row.version !== version) return stale('belt', plainShelfBelt(row));

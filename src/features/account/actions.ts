@@ -2,20 +2,16 @@
 
 import * as z from 'zod';
 import { database, people } from '@/db';
-import { action, beginSession, clientAddress, endSession, hashPassword, passwordMatches, unfitText, type ActionResult } from '@/server';
-import { emailRule, nameRule, passwordRule } from './rules';
+import { beginSession, clientAddress, endSession, hashPassword, passwordMatches, unfitText, type ActionResult } from '@/server';
+import { firstOwnerForm, TOO_MANY, WINDOW_MS } from './rules';
 
 /**
  * Attempts allowed in the window: on an account from one address, on an account from anywhere, and from an address, from which a whole shop may sign
  * in. Whoever guesses at a colleague's account from elsewhere so keeps only himself out.
  */
-const WINDOW_MS = 15 * 60_000;
 const PER_PAIR = 8;
 const PER_ACCOUNT = 60;
 const PER_ADDRESS = 40;
-/** Attempts at one's own present password. */
-const PER_CHANGE = 5;
-const TOO_MANY = 'Too many attempts. Wait a quarter of an hour, or ask an owner to reset the password.';
 
 const firstProblem = (error: z.ZodError) => error.issues[0]?.message ?? 'Something in this form cannot be read.';
 
@@ -63,40 +59,17 @@ export async function signOut(): Promise<void> {
 export async function foundShop(raw: { shop: string; name: string; email: string; password: string }): Promise<ActionResult<null>> {
   const unfit = unfitText(raw);
   if (unfit) return { ok: false, reason: 'invalid', ...unfit };
-  const parsed = z.object({ shop: nameRule, name: nameRule, email: emailRule, password: passwordRule }).safeParse(raw);
+  const parsed = firstOwnerForm.safeParse(raw);
   if (!parsed.success)
     return { ok: false, reason: 'invalid', problem: firstProblem(parsed.error), field: String(parsed.error.issues[0]?.path[0] ?? '') };
   const { shop, name, email, password } = parsed.data;
   if (await people.anyPerson(database()))
     return { ok: false, reason: 'refused', problem: 'This shop already has an owner; sign in instead.' };
-  const made = await people.foundShop(database(), shop, { name, email, passwordHash: await hashPassword(password) });
+  const made = await people.foundShop(database(), shop, { name, email, passwordHash: await hashPassword(password) }, hereabouts());
   if (!made.ok) return made;
   await beginSession(made.value.id);
   return { ok: true, value: null };
 }
 
-const preferences = z.object({
-  system: z.enum(['metric', 'inch']),
-  inchDenominator: z.union([z.literal(16), z.literal(32)]),
-  theme: z.enum(['day', 'bay', 'system']),
-});
-
-export const changePreferences = action('viewer', preferences, async ({ db, person }, chosen) => {
-  await people.setPreferences(db, person.id, chosen);
-  return { ok: true, value: null };
-});
-
-export const changeOwnPassword = action(
-  'viewer',
-  z.object({ current: z.string(), next: passwordRule }),
-  async ({ db, person }, { current, next }) => {
-    const subject = `password of ${person.id}`;
-    if (!(await people.countAttempt(db, [{ subject, limit: PER_CHANGE }], WINDOW_MS)))
-      return { ok: false, reason: 'refused', problem: TOO_MANY };
-    const found = await people.findCredentials(db, person.email);
-    if (!(await passwordMatches(current, found?.passwordHash)))
-      return { ok: false, reason: 'refused', problem: 'The present password is not right; nothing was changed.' };
-    await people.forgetAttempts(db, [subject]);
-    return people.setPassword(db, person.shopId, person.id, await hashPassword(next), person.sessionId);
-  },
-);
+/** The zone of the server’s own clock, where a new shop is taken to be until its owner says otherwise. */
+const hereabouts = (): string => new Intl.DateTimeFormat().resolvedOptions().timeZone;

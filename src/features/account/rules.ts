@@ -14,3 +14,27 @@ export const passwordRule = z
   .string()
   .min(SHORTEST_PASSWORD, `A password needs at least ${SHORTEST_PASSWORD} characters; a few words in a row are easy to keep in mind.`)
   .max(200, 'The password is longer than 200 characters.');
+
+/** What a person chooses for himself: units, the finest fraction of an inch, how light the screen is. */
+export const preferencesRule = z.object({
+  system: z.enum(['metric', 'inch']),
+  inchDenominator: z.union([z.literal(16), z.literal(32)]),
+  theme: z.enum(['day', 'bay', 'system']),
+});
+
+const isTimeZone = (name: string): boolean => {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name });
+    return true;
+  } catch {
+    return false;
+  }
+};
+export const timeZoneRule = z.string().max(60).refine(isTimeZone, 'That is no time zone; choose one of the list.');
+
+/** The window in which attempts are counted. */
+export const WINDOW_MS = 15 * 60_000;
+export const TOO_MANY = 'Too many attempts. Wait a quarter of an hour, or ask an owner to reset the password.';
+
+/** What the first owner types, at a start without demo data. */
+export const firstOwnerForm = z.object({ shop: nameRule, name: nameRule, email: emailRule, password: passwordRule });

@@ -4,18 +4,19 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { Fragment } from 'react';
-import type { JobLine, JobSummary, Stage } from '@/db';
-import { day } from '@/ui/dates';
+import { nextStage, STAGES, type Stage } from '@/core/job';
+import type { JobLine, JobSummary } from '@/db';
 import { Icon } from '@/ui/icons';
 import { LinkRows } from '@/ui/link-rows';
 import { FindField, Pager, useListing, type ListAsk, type ListedPage } from '@/ui/listing';
 import { Empty, Page } from '@/ui/page';
+import { Moment } from '@/ui/when';
 import { listClosedJobs } from '../jobs/actions';
 import { JobRows } from '../jobs/job-rows';
-import { nextStage, STAGE_WORDS, stageName, STATE_WORDS } from '../jobs/stages';
+import { stageName, STATE_WORDS } from '../jobs/stage-words';
 import { useMayChange } from '../shell/shell-context';
 
-/** Seven small knots on a strand: how far a job is, at a glance. */
+/** A small knot for each stage on a strand: how far a job is, at a glance. */
 function Progress({ job }: { job: JobSummary }) {
   return (
     <svg
@@ -23,12 +24,12 @@ function Progress({ job }: { job: JobSummary }) {
       height={20}
       viewBox="0 0 150 20"
       role="img"
-      aria-label={STAGE_WORDS.map((s) => `${s.name} ${STATE_WORDS[job.stages[s.stage]]}`).join(', ')}
+      aria-label={STAGES.map((s) => `${stageName(s)} ${STATE_WORDS[job.stages[s]]}`).join(', ')}
     >
       <path d="M10 10H140" stroke="var(--ts-edge)" strokeWidth={3} />
-      {STAGE_WORDS.map(({ stage }, i) => {
+      {STAGES.map((stage, i) => {
         const state = job.stages[stage];
-        const x = 10 + i * (130 / 6);
+        const x = 10 + i * (130 / (STAGES.length - 1));
         return (
           <g key={stage}>
             <circle
@@ -66,7 +67,7 @@ export function BenchScreen({
   asked: ListAsk;
 }) {
   const mayChange = useMayChange();
-  const past = useListing(closed, asked, listClosedJobs);
+  const past = useListing('closed jobs', closed, asked, listClosedJobs);
   const newJob = mayChange && (
     <Button component={Link} href="/jobs/new" variant="contained" startIcon={<Icon name="add" />}>
       Open a job
@@ -102,7 +103,9 @@ export function BenchScreen({
                 </Fragment>,
                 <div key="customer" className="ts-quiet ts-small">
                   {job.customer ? `${job.customer}, ` : ''}
-                  <span suppressHydrationWarning>since {day(job.openedAt)}</span>
+                  <span>
+                    since <Moment at={job.openedAt} as="day" />
+                  </span>
                 </div>,
                 <Progress key="progress" job={job} />,
                 <div key="next" className={waits?.held ? 'ts-held' : 'ts-next'}>

@@ -17,16 +17,16 @@ import { writeDriveFile } from '@/formats/drive-file';
 import { saveFile } from '@/ui/download';
 import { Icon } from '@/ui/icons';
 import { Lookup, type Choice } from '@/ui/lookup';
-import { useNotice } from '@/ui/notice';
 import { Empty, Page } from '@/ui/page';
 import { verdictWord } from '@/ui/verdict';
-import { addNote } from '../jobs/actions';
+import { isTaken, useAct } from '../acts/use-act';
+import { aboutJob } from '../jobs/job-acts';
 import { beltName } from '../match/candidates';
 import { MatchPanel, type BeltChoice } from '../match/match-panel';
 import { useShelf, type PackedShelf } from '../shelf/packed';
 import { useMayChange } from '../shell/shell-context';
-import { addDrive, chooseOpenJob, removeDrive } from './actions';
-import { fileNameOf } from './editor-screen';
+import { chooseOpenJob } from './actions';
+import { fileNameOf } from './file-name';
 import { KIND_WORDS } from './templates';
 
 /** A drive outside any job, with the notebook it was measured in if there is one: ask at the counter which belt would run, and put the answer on a job if it belongs to one. */
@@ -45,7 +45,7 @@ export function AskScreen({
   const drive = stored.document;
   const shelf = useShelf(packed);
   const router = useRouter();
-  const tell = useNotice();
+  const act = useAct();
   const mayChange = useMayChange();
   const [beltId, setBeltId] = useState(drive.belts[0]?.id ?? '');
   const [choice, setChoice] = useState<BeltChoice | null>(null);
@@ -53,17 +53,16 @@ export function AskScreen({
   const [removing, setRemoving] = useState(false);
   const remove = async () => {
     setRemoving(false);
-    const result = await removeDrive({ id: stored.id }).catch(() => ({
-      ok: false as const,
-      problem: 'The server does not answer. Look under Drives whether it is still there before you try again.',
-    }));
-    if (!result.ok) return tell({ text: result.problem, tone: 'refused' });
-    tell({
-      text: `${drive.name} is removed.`,
-      tone: 'done',
-      undo: () => void addDrive({ document: drive }).then((r) => r.ok && router.push(`/drives/${r.value.id}`)),
-    });
-    router.push('/drives');
+    const putBack = async () => {
+      const back = await act('drive.add', { document: drive }, { words: `${drive.name} put back` });
+      if (back.ok) router.push(`/drives/${back.value.id}`);
+    };
+    const answer = await act(
+      'drive.remove',
+      { id: stored.id },
+      { words: `${drive.name} removed`, done: { text: `${drive.name} is removed.`, undo: () => void putBack() } },
+    );
+    if (answer.ok) router.push('/drives');
   };
   const acts = (
     <>
@@ -150,18 +149,18 @@ export function AskScreen({
 }
 
 function PutOnJob({ choice, driveName, onClose }: { choice: BeltChoice; driveName: string; onClose: () => void }) {
-  const tell = useNotice();
+  const act = useAct();
   const [job, setJob] = useState<Choice | null>(null);
   const [unchosen, setUnchosen] = useState(false);
   const text = `Asked at the counter, ${driveName}: ${beltName(choice.shelf)}. ${verdictWord(choice.matched.verdict, choice.letsGo)}. ${choice.why}`;
   const put = async () => {
     if (!job) return setUnchosen(true);
-    const result = await addNote({ number: job.id, stage: 'match', text }).catch(() => ({
-      ok: false as const,
-      problem: 'The server does not answer. It may stand on the ticket all the same: look there before you write it again.',
-    }));
-    tell(result.ok ? { text: `On ticket ${job.id}.`, tone: 'done' } : { text: result.problem, tone: 'refused' });
-    if (result.ok) onClose();
+    const answer = await act(
+      'job.write',
+      { number: job.id, stage: 'match', entry: { type: 'note', body: { text } } },
+      { words: `Note on job ${job.id}: ${text.slice(0, 60)}`, about: aboutJob(job.id), done: `On ticket ${job.id}.` },
+    );
+    if (isTaken(answer)) onClose();
   };
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
@@ -172,6 +171,7 @@ function PutOnJob({ choice, driveName, onClose }: { choice: BeltChoice; driveNam
           label="Job"
           value={job}
           onChoose={setJob}
+          of="open jobs"
           find={(find) => chooseOpenJob({ find })}
           error={unchosen && !job}
           helperText={unchosen && !job ? 'Choose the job whose ticket it belongs on.' : undefined}

@@ -14,24 +14,24 @@ import { useRef, useState } from 'react';
 import { compileDrive, type Drive, type Problem } from '@/core/drive';
 import type { DriveSummary } from '@/db';
 import { readDriveFile } from '@/formats/drive-file';
-import { day } from '@/ui/dates';
 import { Icon } from '@/ui/icons';
 import { LinkRows, Quiet } from '@/ui/link-rows';
 import { FindField, Pager, useListing, type ListAsk, type ListedPage } from '@/ui/listing';
-import { useNotice } from '@/ui/notice';
 import { Empty, Page } from '@/ui/page';
 import { useUnits } from '@/ui/units';
 import { beltSize } from '../match/candidates';
 import { useMayChange } from '../shell/shell-context';
-import { addDrive, listDrives } from './actions';
+import { listDrives } from './actions';
+import { useAct } from '../acts/use-act';
 import { DriveSketch } from '@/ui/plate/sketch';
+import { Moment } from '@/ui/when';
 import { KIND_WORDS, TEMPLATES } from './templates';
 
 /** Every drive drawn here; new ones from a template or a file. */
 export function DrivesScreen({ first, asked }: { first: ListedPage<DriveSummary>; asked: ListAsk }) {
   const mayChange = useMayChange();
   const units = useUnits();
-  const listing = useListing(first, asked, listDrives);
+  const listing = useListing('drives', first, asked, listDrives);
   const shown = listing.rows;
   const acts = mayChange && (
     <>
@@ -76,7 +76,7 @@ export function DrivesScreen({ first, asked }: { first: ListedPage<DriveSummary>
                     <Quiet> · {d.pulleys} pulleys</Quiet>
                   </span>,
                   <Quiet key="changed">
-                    {day(d.changedAt)}, {d.changedBy}
+                    <Moment at={d.changedAt} as="day" />, {d.changedBy}
                   </Quiet>,
                 ],
               }))}
@@ -95,7 +95,7 @@ export function DrivesScreen({ first, asked }: { first: ListedPage<DriveSummary>
 /** Takes in a drive file: shows what is wrong with it, or keeps it. */
 export function ImportDrive() {
   const router = useRouter();
-  const tell = useNotice();
+  const act = useAct();
   const input = useRef<HTMLInputElement>(null);
   const [refused, setRefused] = useState<{ file: string; problems: readonly Problem[] } | null>(null);
   const take = async (file: File) => {
@@ -105,14 +105,9 @@ export function ImportDrive() {
       setRefused({ file: file.name, problems: !read.ok ? read.problems : made.ok ? [] : made.problems });
       return;
     }
-    const result = await addDrive({ document: read.drive }).catch(() => ({
-      ok: false as const,
-      problem: 'The server does not answer. The file may be taken in all the same: look at the list before you try again.',
-    }));
-    if (result.ok) {
-      tell({ text: `${read.drive.name} is taken in.`, tone: 'done' });
-      router.push(`/drives/${result.value.id}`);
-    } else tell({ text: result.problem, tone: 'refused' });
+    const { name } = read.drive;
+    const answer = await act('drive.add', { document: read.drive }, { words: `Drive file of ${name}`, done: `${name} is taken in.` });
+    if (answer.ok) router.push(`/drives/${answer.value.id}`);
   };
   return (
     <>

@@ -1,51 +1,5 @@
 import type { Drive } from '@/core/drive';
 
-/** An edited drive with what it was before and what was undone. Values only: the reducer makes each next one. */
-export interface Editing {
-  readonly drive: Drive;
-  readonly past: readonly Drive[];
-  readonly future: readonly Drive[];
-  /** Changes under one key that follow each other (a drag, a word being typed) are one step of undo. */
-  readonly lastKey: string | null;
-}
-
-export type Edit =
-  | { readonly type: 'change'; readonly drive: Drive; readonly key?: string }
-  | { readonly type: 'settle' }
-  | { readonly type: 'undo' }
-  | { readonly type: 'redo' }
-  | { readonly type: 'load'; readonly drive: Drive };
-
-const DEPTH = 200;
-
-export const begin = (drive: Drive): Editing => ({ drive, past: [], future: [], lastKey: null });
-
-export function edit(state: Editing, act: Edit): Editing {
-  switch (act.type) {
-    case 'change': {
-      const merged = act.key !== undefined && act.key === state.lastKey;
-      return {
-        drive: act.drive,
-        past: merged ? state.past : [...state.past, state.drive].slice(-DEPTH),
-        future: [],
-        lastKey: act.key ?? null,
-      };
-    }
-    case 'settle':
-      return { ...state, lastKey: null };
-    case 'undo': {
-      const before = state.past[state.past.length - 1];
-      return before ? { drive: before, past: state.past.slice(0, -1), future: [state.drive, ...state.future], lastKey: null } : state;
-    }
-    case 'redo': {
-      const [next, ...rest] = state.future;
-      return next ? { drive: next, past: [...state.past, state.drive], future: rest, lastKey: null } : state;
-    }
-    case 'load':
-      return begin(act.drive);
-  }
-}
-
 export type PartList = 'pulleys' | 'belts' | 'tensioners' | 'springs' | 'adjusters' | 'brakes' | 'keepers' | 'states';
 
 /** An id that the list does not hold yet: `pulley-3`. */

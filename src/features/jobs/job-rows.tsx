@@ -1,6 +1,6 @@
 import type { JobLine } from '@/db';
-import { day } from '@/ui/dates';
 import { LinkRows, Quiet } from '@/ui/link-rows';
+import { Moment } from '@/ui/when';
 
 /** Jobs a line each: number, what it was about, something beside it, and a date. */
 export function JobRows({
@@ -31,7 +31,7 @@ export function JobRows({
             <span key="aside" className="ts-quiet">
               {aside(job)}
             </span>,
-            <Quiet key="date">{at ? day(at) : ''}</Quiet>,
+            <Quiet key="date">{at ? <Moment at={at} as="day" /> : ''}</Quiet>,
           ],
         };
       })}

@@ -1,70 +1,55 @@
 'use client';
 
-import Alert from '@mui/material/Alert';
+import { zodResolver } from '@hookform/resolvers/zod';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import type { DriveSummary } from '@/db';
+import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { Lookup, type Choice } from '@/ui/lookup';
 import { Page } from '@/ui/page';
+import { useRead } from '@/ui/reads';
+import { Staleness } from '@/ui/staleness';
+import { isTaken, useAct } from '../acts/use-act';
 import { drivesOfMachine } from '../drives/actions';
 import { chooseMachine } from '../machines/actions';
-import { openJob } from './actions';
-import type { DriveChoice } from './job-screen';
+import { jobForm } from './forms';
+
+const words = jobForm.pick({ title: true, complaint: true });
 
 /** Opens a job: which machine, what is wrong, and (if its drive is drawn) which belt. */
-export function NewJobScreen({ machine, own }: { machine: Choice | null; own: readonly DriveChoice[] }) {
+export function NewJobScreen({ machine, own }: { machine: Choice | null; own: readonly DriveSummary[] }) {
   const router = useRouter();
+  const act = useAct();
   const [chosen, setChosen] = useState(machine);
-  const [drives, setDrives] = useState(own);
-  const [title, setTitle] = useState('');
-  const [complaint, setComplaint] = useState('');
   const [about, setAbout] = useState<string | null>(null);
-  const [refusal, setRefusal] = useState<{ problem: string; field: string } | null>(null);
-  const [busy, setBusy] = useState(false);
-  const newest = useRef(machine?.id);
-  const choose = (next: Choice | null) => {
-    setChosen(next);
-    setRefusal(null);
-    setDrives([]);
-    newest.current = next?.id;
-    if (!next) return;
-    drivesOfMachine({ machineId: next.id })
-      .catch(() => ({ ok: false as const, problem: 'The server does not answer; the drive can be chosen on the job.' }))
-      .then((r) => {
-        if (newest.current !== next.id) return;
-        if (r.ok) setDrives(r.value);
-        else setRefusal({ problem: r.problem, field: '' });
-      });
-  };
-  const belts = drives.flatMap((d) => d.belts.map((b) => ({ key: `${d.id}/${b.id}`, label: `${b.label}: ${d.name}` })));
-  const belt = about !== null && belts.some((b) => b.key === about) ? about : (belts[0]?.key ?? '');
-  const submit = async () => {
-    setBusy(true);
-    const [driveId, ...beltId] = belt.split('/');
-    const result = await openJob({
-      machineId: chosen?.id as number,
-      driveId: belt ? Number(driveId) : null,
-      beltId: belt ? beltId.join('/') : null,
-      title,
-      complaint,
-    }).catch(() => ({
-      ok: false as const,
-      reason: 'failed' as const,
-      problem:
-        'The server does not answer. The job may be open all the same: look at the bench before you try again. What you typed is still here.',
-    }));
-    if (result.ok) router.push(`/jobs/${result.value.number}`);
-    else {
-      setRefusal({ problem: result.problem, field: 'field' in result ? (result.field ?? '') : '' });
-      setBusy(false);
-    }
-  };
-  const error = (field: string, help = '') => ({
-    error: refusal?.field === field,
-    helperText: refusal?.field === field ? refusal.problem : help,
+  const [unchosen, setUnchosen] = useState(false);
+  const { control, handleSubmit, setError, reset, formState } = useForm({
+    resolver: zodResolver(words),
+    defaultValues: { title: '', complaint: '' },
+  });
+  const reading = useRead(['drives of', chosen?.id ?? 0], () => drivesOfMachine({ machineId: chosen?.id ?? 0 }), {
+    first: chosen?.id === machine?.id ? own : undefined,
+    asked: chosen !== null,
+  });
+  const belts = (chosen ? (reading.value ?? []) : []).flatMap((d) =>
+    d.belts.map((b) => ({ key: `${d.id}/${b.id}`, driveId: d.id, beltId: b.id, label: `${b.label}: ${d.name}` })),
+  );
+  const belt = belts.find((b) => b.key === about) ?? belts[0];
+  const open = handleSubmit(async ({ title, complaint }) => {
+    if (!chosen) return setUnchosen(true);
+    const answer = await act(
+      'job.open',
+      { machineId: chosen.id, driveId: belt?.driveId ?? null, beltId: belt?.beltId ?? null, title, complaint },
+      { words: `New job: ${title}`, quiet: true },
+    );
+    if (answer.ok) router.push(`/jobs/${answer.value.number}`);
+    else if (isTaken(answer)) reset();
+    else placeRefusal(setError, ['title', 'complaint'], answer);
   });
   return (
     <Page title="Open a job" lead="It starts at Secure.">
@@ -72,25 +57,27 @@ export function NewJobScreen({ machine, own }: { machine: Choice | null; own: re
         component="form"
         noValidate
         onSubmit={(e) => {
-          e.preventDefault();
-          void submit();
+          setUnchosen(chosen === null);
+          void open(e);
         }}
         sx={{ display: 'grid', gap: 2, maxWidth: 560 }}
       >
-        {refusal && !['machineId', 'title', 'complaint'].includes(refusal.field) && (
-          <Alert severity="warning" variant="outlined">
-            {refusal.problem}
-          </Alert>
-        )}
+        <Refusal control={control} />
         <Lookup
           label="Machine"
           value={chosen}
-          onChoose={choose}
+          onChoose={(next) => {
+            setChosen(next);
+            setUnchosen(false);
+          }}
           find={(find) => chooseMachine({ find })}
-          {...error('machineId', 'Type a few letters of its name, number or customer.')}
+          of="machines"
+          error={unchosen}
+          helperText={unchosen ? 'Choose the machine.' : 'Type a few letters of its name, number or customer.'}
         />
-        {belts.length > 0 && (
-          <TextField select label="Drive and belt" value={belt} onChange={(e) => setAbout(e.target.value)}>
+        {chosen && <Staleness reading={reading} what="Its drives, which can be chosen on the job, too," />}
+        {belt && (
+          <TextField select label="Drive and belt" value={belt.key} onChange={(e) => setAbout(e.target.value)}>
             {belts.map((b) => (
               <MenuItem key={b.key} value={b.key}>
                 {b.label}
@@ -98,26 +85,10 @@ export function NewJobScreen({ machine, own }: { machine: Choice | null; own: re
             ))}
           </TextField>
         )}
-        <TextField
-          label="What is wrong, in a few words"
-          value={title}
-          onChange={(e) => {
-            setTitle(e.target.value);
-            setRefusal(null);
-          }}
-          placeholder="Throws the deck belt on release"
-          {...error('title')}
-        />
-        <TextField
-          label="In the customer’s words"
-          multiline
-          minRows={3}
-          value={complaint}
-          onChange={(e) => setComplaint(e.target.value)}
-          {...error('complaint', 'May be left out.')}
-        />
+        <Field control={control} name="title" label="What is wrong, in a few words" placeholder="Throws the deck belt on release" />
+        <Field control={control} name="complaint" label="In the customer’s words" multiline minRows={3} help="May be left out." />
         <Box>
-          <Button type="submit" variant="contained" size="large" disabled={busy}>
+          <Button type="submit" variant="contained" size="large" disabled={formState.isSubmitting}>
             Open the job
           </Button>
         </Box>

@@ -4,23 +4,44 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
-import { useMemo, type ReactNode } from 'react';
+import { useMemo } from 'react';
 import { sectionOf, type Drive } from '@/core/drive';
 import { convertLength } from '@/core/belt';
-import type { Job, Stage } from '@/db';
-import { clock, day } from '@/ui/dates';
+import { STAGES } from '@/core/job';
+import type { Job, UnreadableRow } from '@/db';
+import { Facts } from '@/ui/facts';
 import { Icon } from '@/ui/icons';
 import { Drawing, PAPER_INK, textWidth } from '@/ui/plate/drawing';
 import { boundsOf, fitted, placeLabels } from '@/ui/plate/outline';
 import { usePose } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
-import { STAGE_WORDS, STATE_WORDS } from './stages';
-import { EntryText } from './ticket';
+import { Unreadable } from '@/ui/unreadable';
+import { Moment } from '@/ui/when';
+import { EntryLine } from './lines';
+import { bookedLast } from './booked-last';
+import { stageName, STATE_WORDS } from './stage-words';
+
+export interface TicketDriveShown {
+  readonly drive: Drive;
+  readonly beltId: string | null;
+  /** True where it is kept as it was when the belt was booked. */
+  readonly asBooked: boolean;
+}
 
 /** The ticket on paper: an A4 sheet with the drive as it was booked. On screen it shows as it will print. */
-export function PrintedTicket({ job, drive, shop }: { job: Job; drive: Drive | null; shop: string }) {
+export function PrintedTicket({
+  job,
+  shown,
+  unreadable,
+  shop,
+}: {
+  job: Job;
+  shown: TicketDriveShown | null;
+  unreadable: UnreadableRow | null;
+  shop: string;
+}) {
   const entries = job.entries.filter((e) => !e.withdrawn);
-  const booked = [...entries].reverse().find((e) => e.type === 'belt-booked');
+  const booked = bookedLast(job);
   return (
     <Box sx={{ p: { xs: 1.5, sm: 3 }, bgcolor: 'var(--ts-ground)' }}>
       <Box className="ts-screen-only" sx={{ display: 'flex', gap: 1, mb: 2 }}>
@@ -46,9 +67,13 @@ export function PrintedTicket({ job, drive, shop }: { job: Job; drive: Drive | n
         <Box sx={{ display: 'flex', borderBottom: '2px solid #111', pb: 1, mb: 2, alignItems: 'flex-end' }}>
           <Box sx={{ mr: 'auto' }}>
             <Typography sx={{ fontWeight: 700, fontSize: 20 }}>{shop}</Typography>
-            <Typography sx={{ fontSize: 14 }} suppressHydrationWarning>
-              Opened {day(job.openedAt)}
-              {job.closedAt ? `, closed ${day(job.closedAt)}` : ''}
+            <Typography sx={{ fontSize: 14 }}>
+              Opened <Moment at={job.openedAt} as="day" />
+              {job.closedAt && (
+                <>
+                  , closed <Moment at={job.closedAt} as="day" />
+                </>
+              )}
             </Typography>
           </Box>
           <Typography component="h1" sx={{ fontSize: 26, fontWeight: 700 }}>
@@ -65,6 +90,7 @@ export function PrintedTicket({ job, drive, shop }: { job: Job; drive: Drive | n
           }}
         >
           <Facts
+            ink="#555"
             rows={[
               ['Machine', job.machine],
               ['Maker and model', [job.maker, job.model].filter(Boolean).join(', ')],
@@ -73,19 +99,25 @@ export function PrintedTicket({ job, drive, shop }: { job: Job; drive: Drive | n
             ]}
           />
           <Facts
+            ink="#555"
             rows={[
               ['Asked for', job.title],
               ['In their words', job.complaint],
-              ['Stages', <Stages key="s" job={job} />],
+              ['Stages', stagesText(job)],
             ]}
           />
         </Box>
-        {drive && (
+        {unreadable && <Unreadable {...unreadable} />}
+        {shown && (
           <TicketDrive
-            drive={drive}
-            beltId={job.beltId}
-            outsideMm={booked?.type === 'belt-booked' ? booked.body.outsideMm : null}
-            caption={booked?.type === 'belt-booked' ? `${booked.body.belt} on the drive, engaged` : 'The drive as drawn, engaged'}
+            drive={shown.drive}
+            beltId={shown.beltId}
+            outsideMm={booked?.outsideMm ?? null}
+            caption={
+              booked
+                ? `${booked.belt} on the drive${shown.asBooked ? ' as it was when it was booked' : ''}, engaged`
+                : 'The drive as drawn, engaged'
+            }
           />
         )}
         <Box
@@ -101,12 +133,12 @@ export function PrintedTicket({ job, drive, shop }: { job: Job; drive: Drive | n
           <tbody>
             {entries.map((e) => (
               <tr key={e.id} style={{ breakInside: 'avoid' }}>
-                <td style={{ whiteSpace: 'nowrap' }} suppressHydrationWarning>
-                  {day(e.at)} {clock(e.at)}
+                <td style={{ whiteSpace: 'nowrap' }}>
+                  <Moment at={e.at} as="dayAndTime" />
                 </td>
-                <td style={{ whiteSpace: 'nowrap' }}>{STAGE_WORDS.find((s) => s.stage === e.stage)!.name}</td>
+                <td style={{ whiteSpace: 'nowrap' }}>{stageName(e.stage)}</td>
                 <td style={{ width: '100%', overflowWrap: 'anywhere' }}>
-                  <EntryText entry={e} />
+                  <EntryLine entry={e} />
                 </td>
                 <td style={{ whiteSpace: 'nowrap' }}>{e.by}</td>
               </tr>
@@ -127,37 +159,8 @@ export function PrintedTicket({ job, drive, shop }: { job: Job; drive: Drive | n
   );
 }
 
-function Stages({ job }: { job: Job }) {
-  return (
-    <>
-      {(Object.keys(job.stages) as Stage[])
-        .map((s) => `${STAGE_WORDS.find((w) => w.stage === s)!.name} ${STATE_WORDS[job.stages[s]]}`)
-        .join(', ')}
-    </>
-  );
-}
-
-function Facts({ rows }: { rows: readonly (readonly [string, ReactNode])[] }) {
-  return (
-    <Box
-      component="dl"
-      sx={{ m: 0, display: 'grid', gridTemplateColumns: 'auto 1fr', columnGap: 1.5, rowGap: 0.5, fontSize: 14, alignContent: 'start' }}
-    >
-      {rows
-        .filter(([, v]) => v !== '')
-        .map(([k, v]) => (
-          <Box key={k} sx={{ display: 'contents' }}>
-            <Box component="dt" sx={{ color: '#555' }}>
-              {k}
-            </Box>
-            <Box component="dd" sx={{ m: 0 }}>
-              {v}
-            </Box>
-          </Box>
-        ))}
-    </Box>
-  );
-}
+/** How far each stage is, in words. */
+const stagesText = ({ stages }: Job): string => STAGES.map((s) => `${stageName(s)} ${STATE_WORDS[stages[s]]}`).join(', ');
 
 function TicketDrive({
   drive,

@@ -1,9 +1,9 @@
 'use client';
 
 import Box from '@mui/material/Box';
-import Link from 'next/link';
-import type { Stage, Stages, StageState } from '@/db';
-import { STAGE_WORDS, STATE_WORDS } from './stages';
+import type { MouseEvent } from 'react';
+import { STAGES, type Stage, type Stages, type StageState } from '@/core/job';
+import { stageName, STATE_WORDS } from './stage-words';
 
 const R = 13;
 
@@ -26,8 +26,8 @@ function Knot({ state, here }: { state: StageState; here: boolean }) {
   );
 }
 
-/** The seven stages strung on a strand, each with its state in shape and word. A strip on a phone. */
-export function Spine({ number, stages, at }: { number: number; stages: Stages; at: Stage }) {
+/** The stages strung on a strand, each with its state in shape and word. A strip on a phone. */
+export function Spine({ number, stages, at, onGo }: { number: number; stages: Stages; at: Stage; onGo: (stage: Stage) => void }) {
   return (
     <Box
       component="nav"
@@ -51,19 +51,25 @@ export function Spine({ number, stages, at }: { number: number; stages: Stages; 
           display: { xs: 'none', md: 'block' },
           left: 31,
           top: 40,
-          height: 6 * 64,
+          height: (STAGES.length - 1) * 64,
           width: 4,
           bgcolor: 'var(--ts-belt)',
           opacity: 0.85,
         },
       }}
     >
-      {STAGE_WORDS.map(({ stage, name }) => (
+      {STAGES.map((stage) => (
         <Box
           key={stage}
-          component={Link}
+          component="a"
           href={`/jobs/${number}?stage=${stage}`}
-          scroll={false}
+          // Shown without asking the server, so also without network.
+          data-stays
+          onClick={(e: MouseEvent) => {
+            if (e.ctrlKey || e.metaKey || e.shiftKey || e.button !== 0) return;
+            e.preventDefault();
+            onGo(stage);
+          }}
           aria-current={stage === at ? 'step' : undefined}
           sx={{
             display: 'flex',
@@ -80,7 +86,7 @@ export function Spine({ number, stages, at }: { number: number; stages: Stages; 
         >
           <Knot state={stages[stage]} here={stage === at} />
           <Box sx={{ textAlign: { xs: 'center', md: 'left' }, lineHeight: 1.25 }}>
-            <Box sx={{ fontWeight: 650, fontSize: { xs: 13, md: 15 } }}>{name}</Box>
+            <Box sx={{ fontWeight: 650, fontSize: { xs: 13, md: 15 } }}>{stageName(stage)}</Box>
             <Box sx={{ fontSize: { xs: 11.5, md: 12.5 }, color: 'var(--ts-quiet)', whiteSpace: 'nowrap' }}>
               {STATE_WORDS[stages[stage]]}
             </Box>

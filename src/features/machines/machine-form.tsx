@@ -1,6 +1,6 @@
 'use client';
 
-import Alert from '@mui/material/Alert';
+import { zodResolver } from '@hookform/resolvers/zod';
 import Autocomplete from '@mui/material/Autocomplete';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
@@ -10,10 +10,14 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import { useController, useForm, useWatch } from 'react-hook-form';
 import type { Machine, MachineFields } from '@/db';
+import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { useChoices, type Choice } from '@/ui/lookup';
+import { isTaken, useAct } from '../acts/use-act';
 import { chooseDrive } from '../drives/actions';
-import { chooseCustomer, saveMachine } from './actions';
+import { chooseCustomer } from './actions';
+import { machineForm } from './forms';
 import { MeterField } from './meter-field';
 
 const BLANK: MachineFields = {
@@ -27,6 +31,20 @@ const BLANK: MachineFields = {
   customer: '',
   driveIds: [],
 };
+const TEXTS = ['name', 'maker', 'model', 'serial', 'customer', 'notes'] as const;
+const WHOLE = { gridColumn: '1 / -1' } as const;
+
+const fieldsOf = ({ name, maker, model, serial, meter, meterUnit, notes, customer, driveIds }: MachineFields) => ({
+  name,
+  maker,
+  model,
+  serial,
+  meter,
+  meterUnit,
+  notes,
+  customer,
+  driveIds: [...driveIds],
+});
 
 /** Adds or changes a machine. Where someone else changed it meanwhile both versions are shown, field by field. */
 export function MachineForm({
@@ -39,55 +57,54 @@ export function MachineForm({
   /** Those it has, by name. */
   drives: readonly Choice[];
   onClose: () => void;
-  onSaved: (machine: Machine) => void;
+  /** Null where it waits on this device to be sent. */
+  onSaved: (machine: Machine | null) => void;
 }) {
-  const [fields, setFields] = useState<MachineFields>(machine ?? BLANK);
+  const act = useAct();
+  const { control, handleSubmit, setError, reset, setValue, formState } = useForm({
+    resolver: zodResolver(machineForm),
+    defaultValues: fieldsOf(machine ?? BLANK),
+  });
   const [version, setVersion] = useState(machine?.version ?? 0);
-  const [refusal, setRefusal] = useState<{ problem: string; field: string } | null>(null);
   const [theirs, setTheirs] = useState<Machine | null>(null);
-  const [busy, setBusy] = useState(false);
   const [meterProblem, setMeterProblem] = useState<string | null>(null);
   const [chosen, setChosen] = useState(drives);
-  const known = useChoices((find) => chooseCustomer({ find }));
-  const found = useChoices((find) => chooseDrive({ find }));
-  const put = (change: Partial<MachineFields>) => {
-    setFields((f) => ({ ...f, ...change }));
-    if (refusal?.field && refusal.field in change) setRefusal(null);
-  };
-  const save = async () => {
-    if (meterProblem) return setRefusal({ problem: meterProblem, field: '' });
-    setBusy(true);
-    const { name, maker, model, serial, meter, meterUnit, notes, customer, driveIds } = fields;
-    const result = await saveMachine({
-      fields: { name, maker, model, serial, meter, meterUnit, notes, customer, driveIds: [...driveIds] },
-      ...(machine ? { existing: { id: machine.id, version } } : {}),
-    }).catch(() => ({
-      ok: false as const,
-      reason: 'failed' as const,
-      problem: machine
-        ? 'The server does not answer. What you typed is still here; save it again in a moment.'
-        : 'The server does not answer. The machine may be there all the same: look under Machines before you try again. What you typed is still here.',
-    }));
-    setBusy(false);
-    if (result.ok) return onSaved(result.value);
-    if (result.reason === 'stale') {
-      setTheirs(result.current);
-      setVersion(result.current.version);
-    }
-    setRefusal({ problem: result.problem, field: 'field' in result ? (result.field ?? '').replace('fields.', '') : '' });
-  };
-  const text = (key: 'name' | 'maker' | 'model' | 'serial' | 'notes', label: string, rest: object = {}) => {
-    const other = theirs && theirs[key] !== fields[key] ? `Theirs: ${theirs[key] || 'empty'}` : undefined;
-    return (
-      <TextField
-        label={label}
-        value={fields[key]}
-        onChange={(e) => put({ [key]: e.target.value })}
-        error={refusal?.field === key}
-        helperText={refusal?.field === key ? refusal.problem : other}
-        {...rest}
-      />
+  const customer = useController({ control, name: 'customer' });
+  const known = useChoices('customers', (find) => chooseCustomer({ find }));
+  const found = useChoices('drives', (find) => chooseDrive({ find }));
+  const mine = useWatch({ control }) as MachineFields;
+
+  const save = handleSubmit(async (fields) => {
+    if (meterProblem) return setError('root', { message: meterProblem });
+    const answer = await act(
+      'machine.save',
+      { fields, ...(machine ? { existing: { id: machine.id, version } } : {}) },
+      {
+        words: machine ? `Change of ${fields.name}` : `New machine: ${fields.name}`,
+        done: machine ? 'Saved.' : `${fields.name} is added.`,
+        quiet: true,
+      },
     );
+    if (answer.ok) return onSaved(answer.value);
+    if (isTaken(answer)) return onSaved(null);
+    if (answer.reason === 'stale') {
+      setTheirs(answer.current);
+      setVersion(answer.current.version);
+    }
+    placeRefusal(setError, TEXTS, answer.reason === 'stale' ? { problem: `${answer.problem} Save again to keep yours.` } : answer);
+  });
+  const text = (name: (typeof TEXTS)[number], label: string, rest: object = {}) => (
+    <Field
+      control={control}
+      name={name}
+      label={label}
+      help={theirs && theirs[name] !== mine[name] ? `Theirs: ${theirs[name] || 'empty'}` : ''}
+      {...rest}
+    />
+  );
+  const takeTheirs = (other: Machine) => {
+    reset(fieldsOf(other));
+    setTheirs(null);
   };
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
@@ -97,58 +114,47 @@ export function MachineForm({
           component="form"
           id="machine"
           noValidate
-          onSubmit={(e) => {
-            e.preventDefault();
-            void save();
-          }}
+          onSubmit={(e) => void save(e)}
           sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: '1fr 1fr' }, pt: 1 }}
         >
-          {refusal && !refusal.field && (
-            <Alert
-              severity="warning"
-              variant="outlined"
-              sx={{ gridColumn: '1 / -1' }}
-              action={
-                theirs ? (
-                  <Button
-                    color="inherit"
-                    onClick={() => {
-                      setFields(theirs);
-                      setTheirs(null);
-                      setRefusal(null);
-                    }}
-                  >
-                    Take theirs
-                  </Button>
-                ) : undefined
-              }
-            >
-              {refusal.problem}
-              {theirs ? ' Save again to keep yours.' : ''}
-            </Alert>
-          )}
-          {text('name', 'Name', { sx: { gridColumn: '1 / -1' }, autoFocus: true })}
+          <Refusal
+            control={control}
+            wide
+            act={
+              theirs && (
+                <Button color="inherit" onClick={() => takeTheirs(theirs)}>
+                  Take theirs
+                </Button>
+              )
+            }
+          />
+          {text('name', 'Name', { sx: WHOLE, autoFocus: true })}
           {text('maker', 'Maker')}
           {text('model', 'Model')}
           {text('serial', 'Serial number')}
           <MeterField
-            meter={fields.meter}
-            unit={fields.meterUnit}
-            onMeter={(meter, meterUnit) => put({ meter, meterUnit })}
+            meter={mine.meter}
+            unit={mine.meterUnit}
+            onMeter={(meter, meterUnit) => {
+              setValue('meter', meter);
+              setValue('meterUnit', meterUnit);
+            }}
             onProblem={setMeterProblem}
           />
           <Autocomplete
             freeSolo
             options={known.choices.map((c) => c.label)}
             filterOptions={(all) => all}
-            inputValue={fields.customer}
-            onInputChange={(_, customer) => {
-              put({ customer });
+            inputValue={customer.field.value}
+            onInputChange={(_, typed) => {
+              customer.field.onChange(typed);
               // A name may be typed anew; what is known is only offered.
-              known.ask(customer);
+              known.ask(typed);
             }}
-            renderInput={(params) => <TextField {...params} label="Customer" />}
-            sx={{ gridColumn: '1 / -1' }}
+            renderInput={(params) => (
+              <TextField {...params} label="Customer" error={customer.fieldState.invalid} helperText={customer.fieldState.error?.message} />
+            )}
+            sx={WHOLE}
           />
           <Autocomplete
             multiple
@@ -162,20 +168,23 @@ export function MachineForm({
             getOptionKey={(d) => d.id}
             isOptionEqualToValue={(a, b) => a.id === b.id}
             onOpen={() => found.ask('')}
-            onInputChange={(_, text, why) => why === 'input' && found.ask(text)}
+            onInputChange={(_, typed, why) => why === 'input' && found.ask(typed)}
             onChange={(_, next) => {
               setChosen(next);
-              put({ driveIds: next.map((d) => d.id) });
+              setValue(
+                'driveIds',
+                next.map((d) => d.id),
+              );
             }}
             renderInput={(params) => <TextField {...params} label="Its drives" />}
-            sx={{ gridColumn: '1 / -1' }}
+            sx={WHOLE}
           />
-          {text('notes', 'Notes', { multiline: true, minRows: 2, sx: { gridColumn: '1 / -1' } })}
+          {text('notes', 'Notes', { multiline: true, minRows: 2, sx: WHOLE })}
         </Box>
       </DialogContent>
       <DialogActions sx={{ p: 2 }}>
         <Button onClick={onClose}>Leave it</Button>
-        <Button type="submit" form="machine" variant="contained" disabled={busy}>
+        <Button type="submit" form="machine" variant="contained" disabled={formState.isSubmitting}>
           {machine ? 'Save the machine' : 'Add this machine'}
         </Button>
       </DialogActions>

@@ -7,14 +7,14 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { meterText } from '@/core/quantity';
-import type { JobLine, Machine, MachineLine, NotebookSummary, StoredDrive } from '@/db';
+import type { JobLine, Machine, MachineLine, NotebookSummary, StoredDrive, UnreadableRow } from '@/db';
 import { Icon } from '@/ui/icons';
 import { LinkRows } from '@/ui/link-rows';
-import { useNotice } from '@/ui/notice';
 import { FindField, Pager, useListing, type ListAsk, type ListedPage } from '@/ui/listing';
 import { Card, Empty, Page } from '@/ui/page';
 import { DriveSketch } from '@/ui/plate/sketch';
 import { useUnits } from '@/ui/units';
+import { Unreadable } from '@/ui/unreadable';
 import { beltSize } from '../match/candidates';
 import { JobRows } from '../jobs/job-rows';
 import { useMayChange } from '../shell/shell-context';
@@ -23,9 +23,8 @@ import { MachineForm } from './machine-form';
 
 export function MachinesScreen({ first, asked }: { first: ListedPage<MachineLine>; asked: ListAsk }) {
   const router = useRouter();
-  const tell = useNotice();
   const mayChange = useMayChange();
-  const listing = useListing(first, asked, listMachines);
+  const listing = useListing('machines', first, asked, listMachines);
   const shown = listing.rows;
   const [adding, setAdding] = useState(false);
   return (
@@ -88,10 +87,9 @@ export function MachinesScreen({ first, asked }: { first: ListedPage<MachineLine
           machine={null}
           drives={[]}
           onClose={() => setAdding(false)}
-          onSaved={(m) => {
+          onSaved={(made) => {
             setAdding(false);
-            tell({ text: `${m.name} is added.`, tone: 'done' });
-            router.push(`/machines/${m.id}`);
+            if (made) router.push(`/machines/${made.id}`);
           }}
         />
       )}
@@ -102,19 +100,19 @@ export function MachinesScreen({ first, asked }: { first: ListedPage<MachineLine
 export function MachineScreen({
   machine,
   own,
+  unreadable,
   notebooks,
   jobs,
 }: {
   machine: Machine;
   /** Its drives, to be drawn. */
   own: readonly StoredDrive[];
+  unreadable: readonly UnreadableRow[];
   /** Drives of it that are being measured. */
   notebooks: readonly NotebookSummary[];
   /** The latest of its jobs, and how many there are. */
   jobs: ListedPage<JobLine>;
 }) {
-  const router = useRouter();
-  const tell = useNotice();
   const mayChange = useMayChange();
   const units = useUnits();
   const [changing, setChanging] = useState(false);
@@ -160,6 +158,9 @@ export function MachineScreen({
           </Box>
         </Card>
         <Card title="Its drives">
+          {unreadable.map((d) => (
+            <Unreadable key={d.id} name={d.name} problem={d.problem} text={d.text} />
+          ))}
           {own.length === 0 ? (
             <Typography sx={{ color: 'var(--ts-quiet)' }}>
               No drive is drawn for it yet. Measure it here, or{' '}
@@ -228,11 +229,7 @@ export function MachineScreen({
           machine={machine}
           drives={own.map(({ id, document }) => ({ id, label: document.name }))}
           onClose={() => setChanging(false)}
-          onSaved={() => {
-            setChanging(false);
-            tell({ text: 'Saved.', tone: 'done' });
-            router.refresh();
-          }}
+          onSaved={() => setChanging(false)}
         />
       )}
     </Page>

@@ -3,14 +3,12 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { BeltDuty, Drive } from '@/core/drive';
 import type { ShelfBelt } from '@/db';
-import { useNotice } from '@/ui/notice';
 import { useUnits } from '@/ui/units';
 import type { MatchAnswer } from '@/workers/solver-service';
-import { orderBelt } from '../shelf/actions';
+import { useAct } from '../acts/use-act';
 import { useMayChange } from '../shell/shell-context';
 
 /** Speed, tightest bend and flexes, and whether the section takes them. */
@@ -62,22 +60,13 @@ const MISSING_SHOWN = 6;
 
 /** Puts one of a size on the order list, or says how many are on it. */
 function OrderButton({ designation, wanted }: { designation: string; wanted: number }) {
-  const router = useRouter();
-  const tell = useNotice();
+  const act = useAct();
   const [busy, setBusy] = useState(false);
   const order = async (count: number) => {
     setBusy(true);
-    const result = await orderBelt({ designation, count }).catch(() => ({
-      ok: false as const,
-      problem: 'The server does not answer; look at the order list under Shelf before you try again.',
-    }));
+    const text = `${designation}: ${count} on the order list.`;
+    await act('shelf.order', { designation, count }, { words: text, done: { text, undo: () => void order(wanted) } });
     setBusy(false);
-    router.refresh();
-    tell(
-      result.ok
-        ? { text: `${designation}: ${count} on the order list.`, tone: 'done', undo: () => void order(wanted) }
-        : { text: result.problem, tone: 'refused' },
-    );
   };
   return (
     <Button size="small" disabled={busy} onClick={() => void order(wanted + 1)} aria-label={`Put ${designation} on the order list`}>

@@ -8,6 +8,7 @@ import {
   type MatchedBelt,
   type RunningSettings,
 } from '@/core/drive';
+import type { BeltBooked } from '@/core/job';
 import type { ShelfBelt } from '@/db';
 import type { Units } from '@/ui/units';
 import { missOf } from './words';
@@ -58,6 +59,13 @@ export function beltSize(
 ): string {
   if (belt.designation) return belt.designation;
   return belt.length ? `${belt.section} ${show(belt.length.value, 'length')} ${belt.length.reference}` : belt.section;
+}
+
+/** The belt that a drive asks for, as data: by number, or by section and length; null where it names none. */
+export function askedOf(drive: Drive, beltId: string): BeltBooked['insteadOf'] {
+  const belt = drive.belts.find((b) => b.id === beltId);
+  if (!belt || (belt.designation === undefined && belt.length === undefined)) return null;
+  return { designation: belt.designation ?? null, section: belt.section, length: belt.length ?? null };
 }
 
 /** Name of the belt that the drive asks for; null where it names none. */

@@ -15,7 +15,7 @@ import type { ShelfBelt } from '@/db';
 import { readShelfFields } from '@/formats/shelf-csv';
 import { useUnits } from '@/ui/units';
 import { beltName } from '../match/candidates';
-import { addBelt, changeBelt } from './actions';
+import { isTaken, useAct } from '../acts/use-act';
 
 /** Adds or changes a place on the shelf: a printed number, or a section and a measured length. */
 export function BeltForm({
@@ -31,6 +31,7 @@ export function BeltForm({
   onRemove: (() => void) | null;
 }) {
   const { show, unit } = useUnits();
+  const act = useAct();
   const [cells, setCells] = useState<Record<string, string>>(
     belt
       ? {
@@ -52,17 +53,13 @@ export function BeltForm({
     const read = readShelfFields(cells, unit('length'));
     if (!read.ok) return setRefusal({ problem: read.problem, field: read.field });
     setBusy(true);
-    const unreached = {
-      ok: false as const,
-      reason: 'failed' as const,
-      problem:
-        'The server does not answer. It may be done all the same: look at the shelf before you try again. What you typed is still here.',
-    };
+    const how = { words: `${beltName(read.fields)} on the shelf`, done: 'On the shelf.', quiet: true };
     const result = belt
-      ? await changeBelt({ id: belt.id, version, fields: read.fields }).catch(() => unreached)
-      : await addBelt({ fields: read.fields }).catch(() => unreached);
+      ? await act('shelf.change', { id: belt.id, version, fields: read.fields }, how)
+      : await act('shelf.add', { fields: read.fields }, how);
     setBusy(false);
-    if (result.ok) return onSaved();
+    if (isTaken(result)) return onSaved();
+    if (result.ok) return;
     if (result.reason === 'stale') {
       setVersion(result.current.version);
       return setRefusal({

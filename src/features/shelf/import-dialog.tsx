@@ -17,9 +17,9 @@ import type { ImportMode, ShelfBelt } from '@/db';
 import { readShelfCsv, shelfKey, SHELF_COLUMNS, type ShelfRowResult } from '@/formats/shelf-csv';
 import { decodeText } from '@/formats/text';
 import { useUnits } from '@/ui/units';
-import { money } from '../jobs/ticket';
+import { money } from '@/ui/money';
 import { beltName } from '../match/candidates';
-import { importBelts } from './actions';
+import { isTaken, useAct } from '../acts/use-act';
 import { outsideMm } from './find-belts';
 
 /** Largest file taken, bytes. */
@@ -29,18 +29,9 @@ const LARGEST = 4_000_000;
  * A list of belts looked at before it is taken in: every row with all its columns, what each becomes, and which are refused and why. Counts are added
  * to what is there, or set.
  */
-export function ImportDialog({
-  shelf,
-  onClose,
-  onDone,
-}: {
-  shelf: readonly ShelfBelt[];
-  onClose: () => void;
-  onDone: (text: string, id: string) => void;
-}) {
+export function ImportDialog({ shelf, onClose }: { shelf: readonly ShelfBelt[]; onClose: () => void }) {
   const { unit, show } = useUnits();
-  // Made once for the list, so that a second try after a lost answer is the same act.
-  const [id, setId] = useState('');
+  const act = useAct();
   const [rows, setRows] = useState<readonly ShelfRowResult[] | null>(null);
   const [mode, setMode] = useState<ImportMode>('add');
   const [problem, setProblem] = useState<string | null>(null);
@@ -74,24 +65,29 @@ export function ImportDialog({
     if (!text.ok) return setProblem(`${file.name}: ${text.problem}`);
     const result = readShelfCsv(text.text, unit('length'));
     if (!result.ok) return setProblem(result.problem);
-    setId(crypto.randomUUID());
     setRows(result.rows);
   };
   const take = async () => {
     setBusy(true);
-    const result = await importBelts({ id, mode, rows: good.map((r) => r.fields) }).catch(() => ({
-      ok: false as const,
-      problem: 'The server does not answer. The list may have been taken in; take it in again here and it still counts once.',
-    }));
+    const answer = await act(
+      'shelf.import',
+      { mode, rows: good.map((r) => r.fields) },
+      {
+        words: `List of ${good.length} belts`,
+        quiet: true,
+        done: ({ id, added, changed, same }) => ({
+          text: `${[
+            `${added} new`,
+            `${changed} ${mode === 'add' ? 'added to what was there' : 'set'}`,
+            ...(same ? [`${same} as they were`] : []),
+          ].join(', ')}${bad.length ? `; ${bad.length} refused` : ''}.`,
+          undo: () => void act('shelf.take-back-import', { id }, { words: 'The list taken back', done: 'The whole list is taken back.' }),
+        }),
+      },
+    );
     setBusy(false);
-    if (!result.ok) return setProblem(result.problem);
-    const { added, changed, same } = result.value;
-    const parts = [
-      `${added} new`,
-      `${changed} ${mode === 'add' ? 'added to what was there' : 'set'}`,
-      ...(same ? [`${same} as they were`] : []),
-    ];
-    onDone(`${parts.join(', ')}${bad.length ? `; ${bad.length} refused` : ''}.`, id);
+    if (isTaken(answer)) onClose();
+    else if (!answer.ok) setProblem(answer.problem);
   };
   const columns: GridColDef<(typeof preview)[number]>[] = [
     { field: 'line', headerName: 'Line', width: 64 },

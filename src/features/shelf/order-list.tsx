@@ -3,34 +3,17 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
-import { useNotice } from '@/ui/notice';
-import { orderBelt } from './actions';
+import { useAct } from '../acts/use-act';
 import type { ShelfRowShown } from './find-belts';
 
 /** What is wanted from the next boat. */
-export function OrderList({
-  belts,
-  mayChange,
-  onChanged,
-}: {
-  belts: readonly ShelfRowShown[];
-  mayChange: boolean;
-  onChanged: (text: string) => void;
-}) {
-  const tell = useNotice();
-  const [busy, setBusy] = useState(false);
+export function OrderList({ belts, mayChange }: { belts: readonly ShelfRowShown[]; mayChange: boolean }) {
+  const act = useAct();
   if (belts.length === 0) return null;
-  const drop = async (belt: ShelfRowShown) => {
-    if (belt.designation === null) return;
-    setBusy(true);
-    const result = await orderBelt({ designation: belt.designation, count: 0 }).catch(() => ({
-      ok: false as const,
-      problem: 'The server does not answer; look at the list again before you change it.',
-    }));
-    setBusy(false);
-    if (result.ok) onChanged(`${belt.name} is off the order list.`);
-    else tell({ text: result.problem, tone: 'refused' });
+  const drop = ({ designation, name }: ShelfRowShown) => {
+    if (designation === null) return;
+    const done = `${name} is off the order list.`;
+    void act('shelf.order', { designation, count: 0 }, { words: done, done });
   };
   return (
     <Box
@@ -49,7 +32,7 @@ export function OrderList({
             </Box>
             <Box sx={{ color: 'var(--ts-quiet)', fontSize: 14, mr: 'auto' }}>{b.supplierNote}</Box>
             {mayChange && (
-              <Button disabled={busy} onClick={() => void drop(b)} aria-label={`Take ${b.name} off the order list`}>
+              <Button onClick={() => drop(b)} aria-label={`Take ${b.name} off the order list`}>
                 Off the list
               </Button>
             )}

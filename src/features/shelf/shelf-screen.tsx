@@ -5,17 +5,20 @@ import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { useRouter } from 'next/navigation';
 import { useDeferredValue, useMemo, useState } from 'react';
 import type { ShelfBelt } from '@/db';
 import { writeShelfCsv } from '@/formats/shelf-csv';
 import { saveFile } from '@/ui/download';
 import { Icon } from '@/ui/icons';
-import { useNotice } from '@/ui/notice';
 import { Empty, Page } from '@/ui/page';
+import { useRead } from '@/ui/reads';
+import { Staleness } from '@/ui/staleness';
 import { useUnits } from '@/ui/units';
 import { useMayChange } from '../shell/shell-context';
-import { addBelt, changeBelt, removeBelt, takeBackImport } from './actions';
+import { useAct } from '../acts/use-act';
+import { beltName } from '../match/candidates';
+import { readShelf } from './actions';
+import { ABOUT_COUNTS, useWithWaiting } from './waiting-counts';
 import { BeltForm } from './belt-form';
 import { findBelts, shownBelts, type ShelfRowShown } from './find-belts';
 import { ImportDialog } from './import-dialog';
@@ -25,9 +28,9 @@ import { Rail, type ShelfActs } from './rail';
 
 /** Belts to hand, hung by section and length: found by number, bin, note or length, counted up and down, taken in and given out as CSV. */
 export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf; find: string }) {
-  const shelf = useShelf(packed);
-  const router = useRouter();
-  const tell = useNotice();
+  const reading = useRead(['shelf'], () => readShelf({}), { first: packed });
+  const shelf = useWithWaiting(useShelf(reading.value ?? packed));
+  const act = useAct();
   const mayChange = useMayChange();
   const { show } = useUnits();
   const [find, setFind] = useState(asked);
@@ -41,27 +44,32 @@ export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf
 
   const count = async (belt: ShelfBelt, by: number) => {
     if (belt.quantity + by < 0) return;
-    const { id, version, wanted: _wanted, ...fields } = plain(belt);
-    const result = await changeBelt({ id, version, fields: { ...fields, quantity: belt.quantity + by } }).catch(() => ({
-      ok: false as const,
-      problem: 'The server does not answer. Look at the count again before you change it.',
-    }));
-    router.refresh();
-    const { name } = shownBelts([belt])[0]!;
-    if (!result.ok) tell({ text: result.problem, tone: 'refused' });
-    else tell({ text: `${name}: ${belt.quantity + by} to hand.`, tone: 'done', undo: () => void count(result.value, -by) });
+    const name = beltName(belt);
+    await act(
+      'shelf.count',
+      { id: belt.id, by },
+      {
+        words: `${name}: ${by > 0 ? `${by} more` : `${-by} fewer`}`,
+        about: ABOUT_COUNTS,
+        done: (now) => ({ text: `${name}: ${now.quantity} to hand.`, undo: () => void count(now, -by) }),
+      },
+    );
   };
   const remove = async (belt: ShelfBelt) => {
     setForm(null);
-    const result = await removeBelt({ id: belt.id, version: belt.version }).catch(() => ({
-      ok: false as const,
-      problem: 'The server does not answer. Look whether the belt is still there before you try again.',
-    }));
-    router.refresh();
-    if (!result.ok) return tell({ text: result.problem, tone: 'refused' });
-    const { id: _id, version: _version, wanted: _wanted, ...fields } = plain(belt);
-    const { name } = shownBelts([belt])[0]!;
-    tell({ text: `${name} is off the shelf.`, tone: 'done', undo: () => void addBelt({ fields }).then(() => router.refresh()) });
+    const { id, version, wanted: _wanted, ...fields } = plain(belt);
+    const name = beltName(belt);
+    await act(
+      'shelf.remove',
+      { id, version },
+      {
+        words: `${name} off the shelf`,
+        done: {
+          text: `${name} is off the shelf.`,
+          undo: () => void act('shelf.add', { fields }, { words: `${name} on the shelf again`, done: `${name} is on the shelf again.` }),
+        },
+      },
+    );
   };
   const acts: ShelfActs | null = mayChange ? { onOpen: setForm, onCount: (belt, by) => void count(belt, by) } : null;
   const apart = (b: ShelfRowShown) => {
@@ -96,6 +104,7 @@ export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf
         )
       }
     >
+      <Staleness reading={reading} what="The shelf" />
       {shelf.length === 0 ? (
         <Empty
           title="The shelf is empty"
@@ -128,13 +137,7 @@ export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf
               ))}
             </TextField>
           </Box>
-          {find === '' && section === '' && (
-            <OrderList
-              belts={belts.filter((b) => b.wanted > 0)}
-              mayChange={mayChange}
-              onChanged={(text) => (tell({ text, tone: 'done' }), router.refresh())}
-            />
-          )}
+          {find === '' && section === '' && <OrderList belts={belts.filter((b) => b.wanted > 0)} mayChange={mayChange} />}
           {found.near.length > 0 && found.lengthMm !== null && (
             <Rail title={`About ${show(found.lengthMm, 'length')} outside`} belts={found.near} aside={apart} acts={acts} />
           )}
@@ -151,32 +154,10 @@ export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf
           belt={form === 'new' ? null : form}
           onClose={() => setForm(null)}
           onRemove={form === 'new' ? null : () => void remove(form)}
-          onSaved={() => {
-            setForm(null);
-            tell({ text: 'On the shelf.', tone: 'done' });
-            router.refresh();
-          }}
+          onSaved={() => setForm(null)}
         />
       )}
-      {importing && (
-        <ImportDialog
-          shelf={shelf}
-          onClose={() => setImporting(false)}
-          onDone={(text, id) => {
-            setImporting(false);
-            router.refresh();
-            const back = async () => {
-              const result = await takeBackImport({ id }).catch(() => ({
-                ok: false as const,
-                problem: 'The server does not answer. Look at the shelf before you try again.',
-              }));
-              router.refresh();
-              tell(result.ok ? { text: 'The whole list is taken back.', tone: 'done' } : { text: result.problem, tone: 'refused' });
-            };
-            tell({ text, tone: 'done', undo: () => void back() });
-          }}
-        />
-      )}
+      {importing && <ImportDialog shelf={shelf} onClose={() => setImporting(false)} />}
     </Page>
   );
 }

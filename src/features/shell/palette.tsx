@@ -6,9 +6,11 @@ import InputBase from '@mui/material/InputBase';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Icon } from '@/ui/icons';
+import { useRead } from '@/ui/reads';
+import { useRested } from '@/ui/rested';
 import { lengthTyped } from '../shelf/find-belts';
 import { kindAsked } from './kind-asked';
-import { findAnything, type Findable } from './search';
+import { findAnything } from './search';
 
 export interface PaletteAct {
   readonly label: string;
@@ -43,31 +45,13 @@ function nearness(row: Row, words: readonly string[]): number {
 export function Palette({ open, onClose, acts }: { open: boolean; onClose: () => void; acts: readonly PaletteAct[] }) {
   const router = useRouter();
   const [query, setQuery] = useState('');
-  const [found, setFound] = useState<{ of: string; rows: readonly Findable[] } | null>(null);
   // Enter came before the answer: what the answer puts first is chosen then.
   const [hasty, setHasty] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
   const [at, setAt] = useState(0);
-  useEffect(() => {
-    if (!open) return;
-    let wanted = true;
-    const wait = setTimeout(
-      () => {
-        findAnything({ find: query })
-          .then((r) => {
-            if (!wanted) return;
-            setProblem(r.ok ? null : r.problem);
-            if (r.ok) setFound({ of: query, rows: r.value });
-          })
-          .catch(() => wanted && setProblem('The server does not answer; acts below still work.'));
-      },
-      query === '' ? 0 : REST_MS,
-    );
-    return () => {
-      wanted = false;
-      clearTimeout(wait);
-    };
-  }, [open, query]);
+  const sought = useRested(query, REST_MS);
+  const reading = useRead(['find', sought], () => findAnything({ find: sought }), { asked: open, hold: true });
+  const { value, held, problem } = reading;
+  const found = useMemo(() => (value ? { of: held ? null : sought, rows: value } : null), [value, held, sought]);
   const rows = useMemo(() => {
     const words = query.toLowerCase().trim().split(/\s+/).filter(Boolean);
     const own = acts.map((a): Row => ({ kind: 'Do', ...a })).filter((r) => fits(r, words));
@@ -183,7 +167,7 @@ export function Palette({ open, onClose, acts }: { open: boolean; onClose: () =>
         ))}
         {rows.length === 0 && (
           <Box component="li" role="presentation" sx={{ p: 2, color: 'var(--ts-quiet)' }}>
-            {problem ?? (found === null ? 'Looking …' : `Nothing here is called “${query}”.`)}
+            {problem ? `${problem} Acts above still work.` : found === null ? 'Looking …' : `Nothing here is called “${query}”.`}
           </Box>
         )}
       </Box>

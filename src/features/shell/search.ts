@@ -2,8 +2,8 @@
 
 import * as z from 'zod';
 import { formatQuantity, type Dimension } from '@/core/quantity';
-import { drives, jobs, machines, notebooks, shelf, type ShelfBelt } from '@/db';
-import { action } from '@/server';
+import { drives, jobLists, machines, notebooks, shelf, type ShelfBelt } from '@/db';
+import { question } from '@/server';
 import { beltName, beltSize } from '../match/candidates';
 import { lengthTyped, outsideMm } from '../shelf/find-belts';
 import { kindAsked, type Kind } from './kind-asked';
@@ -21,13 +21,13 @@ const OF_A_KIND = 8;
 const NEAR_MM = 13;
 
 /** What the command palette finds for what was typed: belts about a length first, then whatever holds every word. */
-export const findAnything = action('viewer', z.object({ find: z.string().max(200) }), async ({ db, person }, input) => {
+export const findAnything = question('viewer', z.object({ find: z.string().max(200) }), async ({ db, person }, input) => {
   const { shopId } = person;
   const { kind, find } = kindAsked(input.find);
   const query = { find, limit: OF_A_KIND, uncounted: true };
   const lengthMm = lengthTyped(find);
   const [someJobs, someMachines, someDrives, books, belts] = await Promise.all([
-    jobs.findJobs(db, shopId, query),
+    jobLists.findJobs(db, shopId, query),
     machines.listMachines(db, shopId, query),
     drives.listDrives(db, shopId, query),
     notebooks.listNotebooks(db, shopId, query),

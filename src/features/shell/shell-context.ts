@@ -1,10 +1,27 @@
 'use client';
 
 import { createContext, useContext } from 'react';
-import type { Role } from '@/db';
+import type { Preferences, Role } from '@/db';
 
-/** Who works here. Screens hide what a role may not do; the server refuses it in any case. */
-export const ShellContext = createContext<{ role: Role; name: string }>({ role: 'viewer', name: '' });
+export interface ShellPerson {
+  readonly id: number;
+  readonly name: string;
+  readonly role: Role;
+  readonly preferences: Preferences;
+}
 
-export const useMayChange = (): boolean => useContext(ShellContext).role !== 'viewer';
-export const useIsOwner = (): boolean => useContext(ShellContext).role === 'owner';
+interface ShellValue extends ShellPerson {
+  /** Changes one's own choices, at once. */
+  readonly prefer: (change: Partial<Preferences>) => void;
+}
+
+export const ShellContext = createContext<ShellValue>({
+  id: 0,
+  name: '',
+  role: 'viewer',
+  preferences: { system: 'inch', inchDenominator: 16, theme: 'system' },
+  prefer: () => undefined,
+});
+export const useShell = (): ShellValue => useContext(ShellContext);
+/** Viewers read; everyone else may change things. The server decides either way. */
+export const useMayChange = (): boolean => useShell().role !== 'viewer';

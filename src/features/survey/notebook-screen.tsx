@@ -7,22 +7,20 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import IconButton from '@mui/material/IconButton';
-import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import Link from 'next/link';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { StoredNotebook } from '@/db';
-import { Icon } from '@/ui/icons';
-import { dayAndTime } from '@/ui/dates';
 import { useNotice } from '@/ui/notice';
 import { drawnPose } from '@/ui/plate/drawn-pose';
 import { Plate } from '@/ui/plate/plate';
 import { useLook, usePose } from '@/ui/solver';
+import { UndoButtons } from '@/ui/undo-buttons';
+import { Moment } from '@/ui/when';
 import { useMayChange } from '../shell/shell-context';
-import { addNotebook, makeDrive, removeNotebook } from './actions';
+import { useAct } from '../acts/use-act';
 import { ArmsStep } from './arms-step';
 import { BeltStep } from './belt-step';
 import { FinishStep } from './finish-step';
@@ -51,9 +49,10 @@ const KEEPING_WORDS: Readonly<Record<Keeping, string>> = {
 export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
   const router = useRouter();
   const tell = useNotice();
+  const act = useAct();
   const mayChange = useMayChange();
   const narrow = useMediaQuery('(max-width:899px)');
-  const { notebook, write, undo, redo, mayUndo, mayRedo, keeping, problem, clash, settle, version } = useNotebook(stored, mayChange, (by) =>
+  const { notebook, write, history, keeping, problem, clash, settle, version } = useNotebook(stored, mayChange, (by) =>
     tell({ text: `${by} made entries here too; they are on this page with yours.`, tone: 'done' }),
   );
   const [first] = useState<Step>(notebook.measures.some((m) => m.value !== null) ? 'tape' : 'pulleys');
@@ -85,23 +84,6 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
   const moves = preview.drive.springs.some((s) => s.from.leverTravel || s.to.leverTravel);
 
   useEffect(() => {
-    const press = (event: KeyboardEvent) => {
-      if (
-        (!event.ctrlKey && !event.metaKey) ||
-        event.key.toLowerCase() !== 'z' ||
-        event.target instanceof HTMLInputElement ||
-        event.target instanceof HTMLTextAreaElement
-      )
-        return;
-      event.preventDefault();
-      if (event.shiftKey) redo();
-      else undo();
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, [undo, redo]);
-
-  useEffect(() => {
     const back = () => setStep(stepNamed(new URLSearchParams(window.location.search).get('step')) ?? first);
     window.addEventListener('popstate', back);
     return () => window.removeEventListener('popstate', back);
@@ -127,36 +109,32 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
   const make = async () => {
     setReplacing(false);
     setMaking(true);
-    const result = await makeDrive({ id: stored.id, version }).catch(() => ({
-      ok: false as const,
-      problem: 'The server does not answer. The notebook is kept; make the drive when it does.',
-    }));
+    const answer = await act(
+      'notebook.make-drive',
+      { id: stored.id, version },
+      { words: `Making the drive of ${notebook.name}`, done: `${notebook.name} is among the drives.` },
+    );
     setMaking(false);
-    if (!result.ok) return tell({ text: result.problem, tone: 'refused' });
-    tell({ text: `${notebook.name} is among the drives.`, tone: 'done' });
-    router.push(`/drives/${result.value.driveId}`);
+    if (answer.ok) router.push(`/drives/${answer.value.driveId}`);
   };
   const askToMake = () => (stored.driveId === null ? void make() : setReplacing(true));
   const remove = async () => {
     setRemoving(false);
-    const result = await removeNotebook({ id: stored.id }).catch(() => ({
-      ok: false as const,
-      problem: 'The server does not answer. Look whether the notebook is still there before you try again.',
-    }));
-    if (!result.ok) return tell({ text: result.problem, tone: 'refused' });
-    tell({
-      text: `The notebook of ${notebook.name} is removed.`,
-      tone: 'done',
-      ...(notebook.photos.length === 0
-        ? {
-            undo: () =>
-              void addNotebook({ document: notebook, machineId: stored.machine?.id ?? null }).then(
-                (r) => r.ok && router.push(`/drives/measure/${r.value.id}`),
-              ),
-          }
-        : {}),
-    });
-    router.push('/drives/measure');
+    const putBack = async () => {
+      const back = await act(
+        'notebook.add',
+        { document: notebook, machineId: stored.machine?.id ?? null },
+        { words: `Notebook of ${notebook.name} put back` },
+      );
+      if (back.ok) router.push(`/drives/measure/${back.value.id}`);
+    };
+    const text = `The notebook of ${notebook.name} is removed.`;
+    const answer = await act(
+      'notebook.remove',
+      { id: stored.id },
+      { words: text, done: { text, ...(notebook.photos.length === 0 ? { undo: () => void putBack() } : {}) } },
+    );
+    if (answer.ok) router.push('/drives/measure');
   };
   const waiting = keeping !== 'kept' ? 'The last entry is still being kept.' : pending ? 'Still computing …' : null;
   const shared = { notebook, look, write, mayChange };
@@ -238,24 +216,7 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
             )}
           </Typography>
         </Box>
-        {mayChange && (
-          <>
-            <Tooltip title="Undo (Ctrl Z)">
-              <span>
-                <IconButton aria-label="Undo" disabled={!mayUndo} onClick={undo}>
-                  <Icon name="undo" />
-                </IconButton>
-              </span>
-            </Tooltip>
-            <Tooltip title="Redo (Ctrl Shift Z)">
-              <span>
-                <IconButton aria-label="Redo" disabled={!mayRedo} onClick={redo}>
-                  <Icon name="redo" />
-                </IconButton>
-              </span>
-            </Tooltip>
-          </>
-        )}
+        {mayChange && <UndoButtons of={history} />}
       </Box>
       {problem && (
         <Alert severity="warning" variant="outlined" sx={{ mb: 1 }}>
@@ -321,8 +282,8 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
         <DialogTitle>Someone else wrote in this notebook</DialogTitle>
         <DialogContent>
           <Typography>
-            {clash?.theirs.changedBy} changed the same as you, on {clash && dayAndTime(clash.theirs.changedAt)}. Everything else that either
-            of you entered is kept.
+            {clash?.theirs.changedBy} changed the same as you, on {clash && <Moment at={clash.theirs.changedAt} as="dayAndTime" />}.
+            Everything else that either of you entered is kept.
           </Typography>
           <Box component="ul" sx={{ mb: 0 }}>
             {clash &&

@@ -8,14 +8,13 @@ import { useState } from 'react';
 import type { Drive } from '@/core/drive';
 import { notebookFor } from '@/core/survey';
 import type { NotebookSummary } from '@/db';
-import { day } from '@/ui/dates';
 import { LinkRows, Quiet } from '@/ui/link-rows';
-import { useNotice } from '@/ui/notice';
 import { Page } from '@/ui/page';
 import { DriveSketch } from '@/ui/plate/sketch';
+import { Moment } from '@/ui/when';
 import { KIND_WORDS, TEMPLATES } from '../drives/templates';
 import { useMayChange } from '../shell/shell-context';
-import { addNotebook } from './actions';
+import { useAct } from '../acts/use-act';
 
 /** Where a drive begins to be measured: the notebooks under way, and a fresh one of each kind. */
 export function NotebooksScreen({
@@ -27,7 +26,7 @@ export function NotebooksScreen({
   machine: { readonly id: number; readonly name: string } | null;
 }) {
   const router = useRouter();
-  const tell = useNotice();
+  const act = useAct();
   const mayChange = useMayChange();
   const [starting, setStarting] = useState<string | null>(null);
   const start = async (key: string, drive: Drive) => {
@@ -39,15 +38,9 @@ export function NotebooksScreen({
       ...(machine ? { name: `${machine.name}, ${fresh.name.toLowerCase()}` } : {}),
       pulleys: fresh.pulleys.map(({ powerKw: _placeholder, ...p }) => p),
     };
-    const result = await addNotebook({ document, machineId: machine?.id ?? null }).catch(() => ({
-      ok: false as const,
-      problem: 'The server does not answer. A notebook may be open all the same: read this page again before you try once more.',
-    }));
-    if (result.ok) router.push(`/drives/measure/${result.value.id}`);
-    else {
-      setStarting(null);
-      tell({ text: result.problem, tone: 'refused' });
-    }
+    const answer = await act('notebook.add', { document, machineId: machine?.id ?? null }, { words: `Notebook of ${document.name}` });
+    if (answer.ok) router.push(`/drives/measure/${answer.value.id}`);
+    else setStarting(null);
   };
   return (
     <Page
@@ -70,7 +63,7 @@ export function NotebooksScreen({
                   <Quiet key="kind">{KIND_WORDS[n.kind as Drive['kind']]}</Quiet>,
                   `${n.measured} of ${n.asked} distances${n.driveId !== null ? ' · the drive is made' : ''}`,
                   <Quiet key="changed">
-                    {day(n.changedAt)}, {n.changedBy}
+                    <Moment at={n.changedAt} as="day" />, {n.changedBy}
                   </Quiet>,
                 ],
               }))}

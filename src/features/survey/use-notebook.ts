@@ -1,12 +1,14 @@
 'use client';
 
-import { useCallback, useEffect, useReducer, useRef, useState } from 'react';
-import { useOwnKey } from '@/ui/device';
+import { useEffect, useRef, useState } from 'react';
+import * as z from 'zod';
+import { bySchema, type Form } from '@/core/stored';
 import { validateNotebook, type Notebook } from '@/core/survey';
 import type { StoredNotebook } from '@/db';
-import { saveNotebook } from './actions';
+import { usePlace } from '@/ui/device';
+import { useHistory } from '@/ui/history';
+import { useAct, useActId } from '../acts/use-act';
 import { mergeNotebooks } from './merge';
-import { turn } from './pages';
 
 /** On the server; on its way; on this device only, until the server answers. */
 export type Keeping = 'kept' | 'keeping' | 'waiting';
@@ -24,9 +26,25 @@ function joined(base: Notebook, mine: Notebook, theirs: Notebook, prefer: 'mine'
   return read.ok ? { notebook: read.notebook, both: merged.both } : { notebook: prefer === 'mine' ? mine : theirs, both: [[]] };
 }
 
+const notebook = z.unknown().transform((value, context): Notebook => {
+  const read = validateNotebook(value);
+  if (read.ok) return read.notebook;
+  context.addIssue({ code: 'custom', message: read.problems[0]?.message ?? 'it has another shape' });
+  return z.NEVER;
+});
+
+/** Entries that are on their way, and what the server had when they were made. */
+const waitingForm: Form<{ readonly version: number; readonly base: Notebook; readonly document: Notebook }> = {
+  what: 'these entries',
+  version: 1,
+  upgrades: {},
+  check: bySchema(z.object({ version: z.number(), base: notebook, document: notebook })),
+};
+
 /** An entry is sent this long after the last key, and again this long after a failure. */
 const PAUSE_MS = 500;
 const AGAIN_MS = 4000;
+const UNREACHED = 'The server does not answer. Every entry is kept on this device and sent as soon as it does.';
 
 /**
  * A notebook that keeps itself: every entry goes to the server a moment later and until then stays on this device too, so that neither a lost
@@ -34,15 +52,18 @@ const AGAIN_MS = 4000;
  * same field, `clash` holds theirs until one is chosen.
  */
 export function useNotebook(stored: StoredNotebook, mayChange: boolean, onJoined: (by: string) => void) {
-  const draftKey = useOwnKey(`notebook-${stored.id}`);
-  const [pages, dispatch] = useReducer(turn, { past: [], now: stored.document, future: [], key: null });
+  const place = usePlace(waitingForm, `notebook-${stored.id}`);
+  const act = useAct();
+  const actId = useActId();
+  const history = useHistory(stored.document);
+  const { now, write, rebase } = history;
   const [keptDocument, setKeptDocument] = useState(stored.document);
   const [failed, setFailed] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const [clash, setClash] = useState<Clash | null>(null);
   const [version, setVersion] = useState(stored.version);
   const kept = useRef({ document: stored.document, version: stored.version });
-  const latest = useRef(pages.now);
+  const latest = useRef(now);
   const busy = useRef(false);
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const clashing = useRef(false);
@@ -57,9 +78,9 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean, onJoined
     setClash(null);
     setFailed(false);
     const theirChoice = joined(base, latest.current, theirs.document, 'theirs').notebook;
-    dispatch({ type: 'rebase', by: (page) => joined(base, page, theirs.document, 'mine').notebook });
+    rebase((page) => joined(base, page, theirs.document, 'mine').notebook);
     // As an entry of its own, so that an undo brings one's own back.
-    if (prefer === 'theirs') dispatch({ type: 'replace', with: theirChoice });
+    if (prefer === 'theirs') write(() => theirChoice);
   };
   const push = useRef<() => Promise<void>>(async () => undefined);
   useEffect(() => {
@@ -67,11 +88,11 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean, onJoined
       if (busy.current || clashing.current || latest.current === kept.current.document) return;
       busy.current = true;
       const sending = latest.current;
-      const result = await saveNotebook({ id: stored.id, version: kept.current.version, document: sending }).catch(() => ({
-        ok: false as const,
-        reason: 'failed' as const,
-        problem: 'The server does not answer. Every entry is kept on this device and sent as soon as it does.',
-      }));
+      const result = await act(
+        'notebook.save',
+        { id: stored.id, version: kept.current.version, document: sending },
+        { words: 'Entries of a notebook', keep: false, quiet: true, reread: false, id: actId(sending) },
+      );
       busy.current = false;
       if (result.ok) {
         kept.current = { document: sending, version: result.value.version };
@@ -79,7 +100,7 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean, onJoined
         setKeptDocument(sending);
         setProblem(null);
         setFailed(false);
-        if (latest.current === sending) localStorage.removeItem(draftKey);
+        if (latest.current === sending) place.forget();
         else timer.current = setTimeout(() => void push.current(), PAUSE_MS);
       } else if (result.reason === 'stale') {
         const both = joined(kept.current.document, latest.current, result.current.document, 'mine').both;
@@ -92,7 +113,7 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean, onJoined
           setFailed(true);
         }
       } else {
-        setProblem(result.problem);
+        setProblem(result.reason === 'failed' ? UNREACHED : result.problem);
         setFailed(true);
         timer.current = setTimeout(() => void push.current(), AGAIN_MS);
       }
@@ -100,34 +121,24 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean, onJoined
   });
 
   useEffect(() => {
-    latest.current = pages.now;
-    if (!mayChange || pages.now === kept.current.document) return;
-    try {
-      const { version: from, document: base } = kept.current;
-      localStorage.setItem(draftKey, JSON.stringify({ version: from, base, document: pages.now }));
-    } catch {
-      // A full store keeps the entry on the screen and on its way to the server all the same.
-    }
+    latest.current = now;
+    if (!mayChange || now === kept.current.document) return;
+    const { version: from, document: base } = kept.current;
+    place.keep({ version: from, base, document: now });
     clearTimeout(timer.current);
     timer.current = setTimeout(() => void push.current(), PAUSE_MS);
-  }, [pages.now, mayChange, draftKey]);
+  }, [now, mayChange, place]);
 
   // Entries that were still on their way when the tab was closed come back.
   useEffect(() => {
     const soon = setTimeout(() => {
-      const draft = localStorage.getItem(draftKey);
-      if (!draft || !mayChange) return;
-      try {
-        const { version: from, base, document } = JSON.parse(draft) as { version: number; base: Notebook; document: Notebook };
-        if (document.format !== 'taut-sheave/notebook' || base?.format !== 'taut-sheave/notebook') return;
-        kept.current = { document: base, version: from };
-        dispatch({ type: 'replace', with: document });
-      } catch {
-        localStorage.removeItem(draftKey);
-      }
+      const waiting = mayChange ? place.read() : null;
+      if (!waiting) return;
+      kept.current = { document: waiting.base, version: waiting.version };
+      write(() => waiting.document);
     }, 0);
     return () => clearTimeout(soon);
-  }, [draftKey, mayChange]);
+  }, [place, mayChange, write]);
 
   useEffect(() => {
     const again = () => void push.current();
@@ -142,17 +153,13 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean, onJoined
     };
   }, []);
 
-  const write = useCallback((change: (now: Notebook) => Notebook, key?: string) => dispatch({ type: 'write', change, key }), []);
   const settle = (prefer: 'mine' | 'theirs') => clash && join(clash.theirs, prefer);
 
-  const keeping: Keeping = pages.now === keptDocument ? 'kept' : failed ? 'waiting' : 'keeping';
+  const keeping: Keeping = now === keptDocument ? 'kept' : failed ? 'waiting' : 'keeping';
   return {
-    notebook: pages.now,
+    notebook: now,
     write,
-    undo: useCallback(() => dispatch({ type: 'undo' }), []),
-    redo: useCallback(() => dispatch({ type: 'redo' }), []),
-    mayUndo: pages.past.length > 0,
-    mayRedo: pages.future.length > 0,
+    history,
     keeping,
     problem,
     clash,

@@ -1,4 +1,4 @@
-import { database, jobs } from '@/db';
+import { database, jobLists } from '@/db';
 import { BenchScreen } from '@/features/bench/bench-screen';
 import { requirePerson, rowsOf } from '@/server';
 import { listAsked } from '@/server/params';
@@ -12,6 +12,9 @@ export default async function BenchPage({ searchParams }: PageProps<'/'>) {
   const { shopId } = await requirePerson();
   const db = database();
   const asked = listAsked(await searchParams);
-  const [open, closed] = await Promise.all([jobs.openJobs(db, shopId, { limit: OPEN_SHOWN }), jobs.closedJobs(db, shopId, rowsOf(asked))]);
+  const [open, closed] = await Promise.all([
+    jobLists.openJobs(db, shopId, { limit: OPEN_SHOWN }),
+    jobLists.closedJobs(db, shopId, rowsOf(asked)),
+  ]);
   return <BenchScreen open={open} closed={closed} asked={asked} />;
 }

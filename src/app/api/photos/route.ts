@@ -2,7 +2,8 @@ import { database, notebooks } from '@/db';
 import { currentPerson, includesRole } from '@/server';
 import { wholeNumber } from '@/server/params';
 import { fromElsewhere } from '@/server/origin';
-import { LARGEST_PICTURE_BYTES, preparePicture, readLimited, TOO_LARGE } from '@/server/picture';
+import { readLimited } from '@/server/body';
+import { LARGEST_PICTURE_BYTES, preparePicture, TOO_LARGE } from '@/server/picture';
 
 const refuse = (status: number, problem: string) => Response.json({ ok: false, problem }, { status });
 
@@ -23,7 +24,7 @@ export async function POST(request: Request): Promise<Response> {
   if (receiving >= MOST_RECEIVED)
     return refuse(503, 'Several photos are being taken in just now. Choose it again in a moment; everything else is kept.');
   receiving++;
-  const made = await readLimited(request.body)
+  const made = await readLimited(request.body, LARGEST_PICTURE_BYTES)
     .then((bytes) => (bytes ? preparePicture(bytes) : null))
     .finally(() => receiving--);
   if (!made) return refuse(413, TOO_LARGE);

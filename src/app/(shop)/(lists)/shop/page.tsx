@@ -5,11 +5,14 @@ import { requirePerson } from '@/server';
 export const metadata = { title: 'Shop' };
 
 export default async function ShopPage() {
-  const { id, name, email, role, preferences, shopId } = await requirePerson();
+  const { id, name, email, role, shopId } = await requirePerson();
+  const owner = role === 'owner';
+  const db = database();
   return (
     <ShopScreen
-      me={{ id, name, email, role, preferences }}
-      people={role === 'owner' ? await people.listPeople(database(), shopId) : null}
+      me={{ id, name, email }}
+      shop={owner ? await people.shopOf(db, shopId) : null}
+      people={owner ? await people.listPeople(db, shopId) : null}
     />
   );
 }

@@ -1,7 +1,8 @@
 import { notFound } from 'next/navigation';
-import { database, drives, jobs, notebooks, shelf } from '@/db';
+import { database, drives, isUnreadable, jobLists, notebooks, shelf } from '@/db';
 import { packShelf } from '@/features/shelf/packed';
 import { AskScreen } from '@/features/drives/ask-screen';
+import { UnreadablePage } from '@/ui/unreadable';
 import { requirePerson } from '@/server';
 import { wholeNumber } from '@/server/params';
 
@@ -11,9 +12,10 @@ export default async function DrivePage({ params }: PageProps<'/drives/[id]'>) {
   const db = database();
   const stored = id === null ? null : await drives.findDrive(db, shopId, id);
   if (!stored) notFound();
+  if (isUnreadable(stored)) return <UnreadablePage row={stored} />;
   const [belts, open, notebook] = await Promise.all([
     shelf.listShelf(db, shopId),
-    jobs.openJobs(db, shopId, { limit: 1, uncounted: true }),
+    jobLists.openJobs(db, shopId, { limit: 1, uncounted: true }),
     notebooks.notebookOfDrive(db, shopId, stored.id),
   ]);
   return <AskScreen key={stored.version} stored={stored} shelf={packShelf(belts)} anyJob={open.total > 0} notebook={notebook} />;

@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { database, drives, jobs, machines, notebooks } from '@/db';
+import { database, drives, jobLists, machines, notebooks } from '@/db';
 import { MachineScreen } from '@/features/machines/machines-screen';
 import { requirePerson } from '@/server';
 import { wholeNumber } from '@/server/params';
@@ -16,7 +16,7 @@ export default async function MachinePage({ params }: PageProps<'/machines/[id]'
   const [own, books, past] = await Promise.all([
     drives.drivesOf(db, shopId, machine.driveIds),
     notebooks.listNotebooks(db, shopId, { limit: 20 }, { machineId: machine.id }),
-    jobs.jobsOfMachine(db, shopId, machine.id, { limit: JOBS_SHOWN }),
+    jobLists.jobsOfMachine(db, shopId, machine.id, { limit: JOBS_SHOWN }),
   ]);
-  return <MachineScreen machine={machine} own={own} notebooks={books.rows} jobs={past} />;
+  return <MachineScreen machine={machine} own={own.drives} unreadable={own.unreadable} notebooks={books.rows} jobs={past} />;
 }

@@ -10,6 +10,6 @@ export default async function NewJobPage({ searchParams }: PageProps<'/jobs/new'
   const id = wholeNumber((await searchParams)['machine']);
   const db = database();
   const machine = id === null ? null : await machines.findMachine(db, shopId, id);
-  const own = machine ? (await drives.drivesOf(db, shopId, machine.driveIds)).map(drives.summaryOf) : [];
+  const own = machine ? (await drives.drivesOf(db, shopId, machine.driveIds)).drives.map(drives.summaryOf) : [];
   return <NewJobScreen machine={machine && { id: machine.id, label: machine.name, detail: machine.customer }} own={own} />;
 }

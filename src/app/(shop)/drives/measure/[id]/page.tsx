@@ -1,6 +1,7 @@
 import { notFound } from 'next/navigation';
-import { database, notebooks } from '@/db';
+import { database, isUnreadable, notebooks } from '@/db';
 import { NotebookScreen } from '@/features/survey/notebook-screen';
+import { UnreadablePage } from '@/ui/unreadable';
 import { requirePerson } from '@/server';
 import { wholeNumber } from '@/server/params';
 
@@ -11,5 +12,6 @@ export default async function NotebookPage({ params }: PageProps<'/drives/measur
   const id = wholeNumber((await params).id);
   const stored = id === null ? null : await notebooks.findNotebook(database(), shopId, id);
   if (!stored) notFound();
+  if (isUnreadable(stored)) return <UnreadablePage row={stored} />;
   return <NotebookScreen key={stored.id} stored={stored} />;
 }

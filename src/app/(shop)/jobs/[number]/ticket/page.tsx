@@ -1,5 +1,6 @@
 import { notFound } from 'next/navigation';
-import { database, drives, jobs, people } from '@/db';
+import { database, drives, isUnreadable, jobs, people, type Job } from '@/db';
+import { bookedLast } from '@/features/jobs/booked-last';
 import { PrintedTicket } from '@/features/jobs/printed-ticket';
 import { requirePerson } from '@/server';
 import { wholeNumber } from '@/server/params';
@@ -10,6 +11,25 @@ export default async function TicketPage({ params }: PageProps<'/jobs/[number]/t
   const db = database();
   const job = number === null ? null : await jobs.findJob(db, shopId, number);
   if (!job) notFound();
+  const shown = await driveOf(shopId, job);
+  const unreadable = shown && 'unreadable' in shown ? shown : null;
+  return (
+    <PrintedTicket
+      job={job}
+      shown={shown && !('unreadable' in shown) ? shown : null}
+      unreadable={unreadable}
+      shop={(await people.shopOf(db, shopId)).name}
+    />
+  );
+}
+
+/** The drive as it was when the last belt was booked on it; where that was not kept, as it is now. */
+async function driveOf(shopId: number, job: Job) {
+  const db = database();
+  const booked = bookedLast(job);
+  const kept = booked?.drive ? await drives.driveAt(db, shopId, booked.drive) : null;
+  if (kept && booked?.drive) return isUnreadable(kept) ? kept : { drive: kept, beltId: booked.drive.beltId, asBooked: true };
   const stored = job.driveId === null ? null : await drives.findDrive(db, shopId, job.driveId);
-  return <PrintedTicket job={job} drive={stored?.document ?? null} shop={(await people.shopOf(db, shopId)).name} />;
+  if (!stored || isUnreadable(stored)) return stored;
+  return { drive: stored.document, beltId: job.beltId, asBooked: false };
 }

@@ -1,17 +1,15 @@
-import type { Stage, StageState } from '@/db';
+import type { Stage, StageState } from '@/core/job';
 
 /** The seven stages of a job: what each is for, and what belongs on screen while it is done. Safe defaults; the machine's own manual wins. */
 export interface StageWords {
-  readonly stage: Stage;
   readonly name: string;
   readonly asks: string;
   readonly points: readonly string[];
   readonly notePlaceholder: string;
 }
 
-export const STAGE_WORDS: readonly StageWords[] = [
-  {
-    stage: 'secure',
+export const STAGE_WORDS: Readonly<Record<Stage, StageWords>> = {
+  secure: {
     name: 'Secure',
     asks: 'Make it safe before a hand goes in.',
     points: [
@@ -23,8 +21,7 @@ export const STAGE_WORDS: readonly StageWords[] = [
     ],
     notePlaceholder: 'Plug lead off, key out, deck down. Engagement spring is loaded.',
   },
-  {
-    stage: 'look',
+  look: {
     name: 'Look',
     asks: 'Draw or photograph the routing before anything moves, then try each station by hand.',
     points: [
@@ -35,15 +32,13 @@ export const STAGE_WORDS: readonly StageWords[] = [
     ],
     notePlaceholder: '3 Idler: notchy, replace. Old belt 49 1/16 in by wrap.',
   },
-  {
-    stage: 'match',
+  match: {
     name: 'Match',
     asks: 'Which belt should be on it, which are to hand, and would one of those work?',
     points: [],
     notePlaceholder: 'What was asked or decided about the belt',
   },
-  {
-    stage: 'fit',
+  fit: {
     name: 'Fit',
     asks: 'Put it on without hurting it.',
     points: [
@@ -54,8 +49,7 @@ export const STAGE_WORDS: readonly StageWords[] = [
     ],
     notePlaceholder: 'New idler and belt on, keepers back, belt inside all of them.',
   },
-  {
-    stage: 'set',
+  set: {
     name: 'Set',
     asks: 'Alignment first, then tension, with everything that loads the tensioner mounted and connected.',
     points: [
@@ -65,8 +59,7 @@ export const STAGE_WORDS: readonly StageWords[] = [
     ],
     notePlaceholder: 'Straight edge flat over both sheaves. Cable at the second hole.',
   },
-  {
-    stage: 'prove',
+  prove: {
     name: 'Prove',
     asks: 'Everything and everybody clear. Run, engage, watch the belt, disengage, time the stop, watch again.',
     points: [
@@ -76,16 +69,15 @@ export const STAGE_WORDS: readonly StageWords[] = [
     ],
     notePlaceholder: 'Engages promptly, stops in 3 s, belt stays on.',
   },
-  {
-    stage: 'book',
+  book: {
     name: 'Book',
     asks: 'What was found, what was fitted, what the customer still has to decide, and when to look again.',
     points: [],
     notePlaceholder: 'For the customer: ask about the second spindle.',
   },
-];
+};
 
-export const stageName = (stage: Stage): string => STAGE_WORDS.find((s) => s.stage === stage)!.name;
+export const stageName = (stage: Stage): string => STAGE_WORDS[stage].name;
 
 export const STATE_WORDS: Readonly<Record<StageState, string>> = {
   waiting: 'waiting',
@@ -94,8 +86,3 @@ export const STATE_WORDS: Readonly<Record<StageState, string>> = {
   skipped: 'skipped',
   held: 'held',
 };
-
-/** The stage to do next: the first that is neither done nor skipped. Null where all are. */
-export function nextStage(stages: Readonly<Record<Stage, StageState>>): Stage | null {
-  return STAGE_WORDS.find(({ stage }) => stages[stage] !== 'done' && stages[stage] !== 'skipped')?.stage ?? null;
-}

@@ -1,0 +1,96 @@
+import * as z from 'zod';
+import { VERDICTS } from '../../drive';
+import { bySchema, keptObject } from '../../stored';
+import { entryKind } from '../kind';
+import { moved } from '../stages';
+
+const reference = z.enum(['pitch', 'outside', 'inside']);
+
+/** A place on the shelf without how many it holds. */
+const place = z.object({
+  designation: z.string().nullable(),
+  section: z.string().nullable(),
+  lengthMm: z.number().nullable(),
+  lengthReference: reference.nullable(),
+  lengthTyped: z.string().nullable(),
+  bin: z.string(),
+  priceCents: z.number().nullable(),
+  supplierNote: z.string(),
+});
+
+/** What a drive asks for: by number, or by section and length; or, on older lines, in the words of whoever booked. */
+const asked = z.union([
+  z.object({
+    designation: z.string().nullable(),
+    section: z.string(),
+    length: z.object({ value: z.number(), reference }).nullable(),
+  }),
+  z.object({ words: z.string() }),
+]);
+
+const body = z.object({
+  shelfBeltId: z.number(),
+  /** The place on the shelf as it was, so that the belt can go back even where that is gone; null on older lines. */
+  place: place.nullable(),
+  belt: z.string(),
+  bin: z.string(),
+  section: z.string(),
+  outsideMm: z.number(),
+  verdict: z.enum(VERDICTS),
+  /** 0…1 */
+  chance: z.number(),
+  engagedN: z.number(),
+  /** What is left of it under load; null where no load is known. */
+  runningN: z.number().nullable(),
+  floorN: z.number(),
+  /** Null on lines from before it was kept, and where no bearing sets one. */
+  ceilingN: z.number().nullable(),
+  slackMm: z.number(),
+  /** Outside lengths at which the drive would have run, mm; null at an end that nothing sets, or on older lines. */
+  window: z.object({ shortestMm: z.number().nullable(), longestMm: z.number().nullable() }),
+  /** False where the belt is tight for life. */
+  letsGo: z.boolean(),
+  /** How many were taken from the shelf. */
+  pieces: z.number().int().positive(),
+  substitute: z.boolean(),
+  /** What it stands in for; null where it is the belt asked for, or the drive asks for none. */
+  insteadOf: asked.nullable(),
+  reason: z.string(),
+  priceCents: z.number().nullable(),
+  /** The drive it was judged on, as it was then; null on lines from before it was kept. */
+  drive: z.object({ id: z.number(), version: z.number(), beltId: z.string() }).nullable(),
+});
+export type BeltBooked = z.infer<typeof body>;
+
+/** Of the first lines some said less than others, as fields were added. */
+function fromFirst(older: unknown): unknown {
+  const { insteadOf, ...kept } = keptObject(older);
+  return {
+    place: null,
+    runningN: null,
+    letsGo: true,
+    pieces: 1,
+    ...kept,
+    ceilingN: null,
+    window: { shortestMm: null, longestMm: null },
+    insteadOf: typeof insteadOf === 'string' ? { words: insteadOf } : null,
+    drive: null,
+  };
+}
+
+/** A belt taken off the shelf for this job, with what was computed of it. */
+export const beltBooked = entryKind<BeltBooked>({
+  form: { what: 'this booking', version: 2, upgrades: { 1: fromFirst }, check: bySchema(body) },
+  fromDevice: false,
+  on: 'open',
+  write: (job, stage, { shelfBeltId, pieces }) => ({
+    job: { ...job, stages: moved(job.stages, stage, 'done') },
+    shelf: { shelfBeltId, by: -pieces },
+  }),
+  takeBack: (job, stage, { shelfBeltId, pieces }) => ({
+    job: { ...job, stages: { ...job.stages, [stage]: 'under-way' } },
+    shelf: { shelfBeltId, by: pieces },
+  }),
+  name: ({ belt }) => belt,
+  takenBack: ({ belt, bin }) => `${belt} is back in ${bin || 'its place'}.`,
+});

@@ -1,0 +1,48 @@
+import type { Form } from '../stored';
+import type { Stage, Stages } from './stages';
+
+export const JOB_STATUSES = ['open', 'closed'] as const;
+export type JobStatus = (typeof JOB_STATUSES)[number];
+
+/** A job as entries see and change it. */
+export interface JobState {
+  readonly status: JobStatus;
+  readonly stages: Stages;
+}
+
+/** Belts that go to or come from the shelf with an entry. */
+export interface ShelfMove {
+  readonly shelfBeltId: number;
+  /** How many are added to the shelf; negative where they are taken. */
+  readonly by: number;
+}
+
+/** What an entry does beside standing on the ticket. */
+export interface Effect {
+  readonly job: JobState;
+  readonly shelf?: ShelfMove;
+}
+
+/**
+ * One kind of entry on a job's ticket: how it is kept, whether a device may write it, what it does and whether it can be taken back. All that the
+ * rest of the program needs to know of it, but for how its line looks.
+ */
+export interface EntryKind<Body> {
+  readonly form: Form<Body>;
+  /** False where only the server may make one, from what it computes itself. */
+  readonly fromDevice: boolean;
+  /** Jobs it can be written on; a sentence where it cannot be on this one. */
+  readonly on: JobStatus;
+  /** The field that is wrong and its sentence, where a device sends what the shape alone does not forbid. */
+  readonly refuse?: (body: Body) => { readonly field: string; readonly problem: string } | null;
+  readonly write: (job: JobState, stage: Stage, body: Body) => Effect;
+  /** Null where it stands for good. */
+  readonly takeBack: ((job: JobState, stage: Stage, body: Body) => Effect) | null;
+  /** A few words that name it, as in “Take back: …”. */
+  readonly name: (body: Body) => string;
+  /** What is said once it was taken back. */
+  readonly takenBack?: (body: Body) => string;
+}
+
+/** Keeps the type of the body while a kind is declared. */
+export const entryKind = <Body>(kind: EntryKind<Body>): EntryKind<Body> => kind;

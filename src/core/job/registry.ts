@@ -1,0 +1,53 @@
+import { readKept, type Read } from '../stored';
+import { beltBooked } from './entries/belt-booked';
+import { closing, reopening } from './entries/closing';
+import { note } from './entries/note';
+import { stage } from './entries/stage';
+import type { Effect, EntryKind, JobState } from './kind';
+import type { Stage } from './stages';
+
+/** Every kind of entry that a ticket can hold, by the name it is kept under. */
+export const ENTRY_KINDS = { note, stage, 'belt-booked': beltBooked, closing, reopening } as const;
+export type EntryType = keyof typeof ENTRY_KINDS;
+export type EntryBody<T extends EntryType> = T extends EntryType
+  ? (typeof ENTRY_KINDS)[T] extends EntryKind<infer Body>
+    ? Body
+    : never
+  : never;
+export const ENTRY_TYPES = Object.keys(ENTRY_KINDS) as EntryType[];
+export const isEntryType = (name: string): name is EntryType => Object.hasOwn(ENTRY_KINDS, name);
+
+/** A type of entry together with a body of that type. */
+export type TypedBody = { [T in EntryType]: { readonly type: T; readonly body: EntryBody<T> } }[EntryType];
+
+/** The kind of an entry. Its functions take exactly bodies of that type, which `readBody` made sure of. */
+export const kindOf = <T extends EntryType>(type: T): EntryKind<EntryBody<T>> => ENTRY_KINDS[type] as unknown as EntryKind<EntryBody<T>>;
+
+/** What an entry does and is called, by its kind and with its body. */
+export interface EntryActs {
+  readonly write: (job: JobState, stage: Stage) => Effect;
+  /** Null where it stands for good. */
+  readonly takeBack: ((job: JobState, stage: Stage) => Effect) | null;
+  /** A few words that name it, as in “Take back: …”. */
+  readonly name: string;
+  /** What is said once it was taken back. */
+  readonly takenBack: string;
+}
+
+export function actsOf<T extends EntryType>({ type, body }: { readonly type: T; readonly body: EntryBody<T> }): EntryActs {
+  const { write, takeBack, name, takenBack } = kindOf(type);
+  return {
+    write: (job, stage) => write(job, stage, body),
+    takeBack: takeBack && ((job, stage) => takeBack(job, stage, body)),
+    name: name(body),
+    takenBack: takenBack?.(body) ?? 'Taken back.',
+  };
+}
+
+/** Reads the body of an entry as it is kept. */
+export function readBody(type: string, version: number, body: unknown): Read<TypedBody> {
+  if (!isEntryType(type))
+    return { ok: false, problem: `Lines of the kind “${type}” are not known here.`, text: JSON.stringify(body, null, 2) };
+  const read = readKept<unknown>(kindOf(type).form, version, body);
+  return read.ok ? { ok: true, value: { type, body: read.value } as TypedBody } : read;
+}

@@ -1,0 +1,46 @@
+/** The stages of a job, in the order of the work. */
+export const STAGES = ['secure', 'look', 'match', 'fit', 'set', 'prove', 'book'] as const;
+export type Stage = (typeof STAGES)[number];
+
+export const STAGE_STATES = ['waiting', 'under-way', 'done', 'skipped', 'held'] as const;
+export type StageState = (typeof STAGE_STATES)[number];
+export type Stages = Readonly<Record<Stage, StageState>>;
+
+/** How a job begins: its first stage is under way. */
+export const NEW_STAGES: Stages = {
+  secure: 'under-way',
+  look: 'waiting',
+  match: 'waiting',
+  fit: 'waiting',
+  set: 'waiting',
+  prove: 'waiting',
+  book: 'waiting',
+};
+
+export const isOver = (state: StageState): boolean => state === 'done' || state === 'skipped';
+
+/** Moves that stop the work need a reason, which shows on the ticket. */
+export const needsReason = (state: StageState): boolean => state === 'skipped' || state === 'held';
+
+/** What a job waits for: its first stage that is neither done nor skipped, held or not. Null where all are over. */
+export const nextStage = (stages: Stages): Stage | null => STAGES.find((stage) => !isOver(stages[stage])) ?? null;
+
+/** Where the work goes on from a stage: the first after it that is not over, then the first before it; what is held only when nothing else is left. */
+export function stageAfter(stages: Stages, at: Stage): Stage | null {
+  const from = STAGES.indexOf(at) + 1;
+  const inTurn = [...STAGES.slice(from), ...STAGES.slice(0, from)].filter((stage) => stage !== at && !isOver(stages[stage]));
+  return inTurn.find((stage) => stages[stage] !== 'held') ?? inTurn[0] ?? null;
+}
+
+/** The stages after one of them was moved: where it is over, the next is under way if it waited. */
+export function moved(stages: Stages, stage: Stage, state: StageState): Stages {
+  const after: Stages = { ...stages, [stage]: state };
+  const next = isOver(state) ? stageAfter(after, stage) : null;
+  return next !== null && after[next] === 'waiting' ? { ...after, [next]: 'under-way' } : after;
+}
+
+/** Writing on a stage that waited begins it. */
+export const begun = (stages: Stages, stage: Stage): Stages => (stages[stage] === 'waiting' ? { ...stages, [stage]: 'under-way' } : stages);
+
+/** Stages that are neither done nor skipped when the machine is handed back. Closing is free; they show on the ticket. */
+export const openAtHandBack = (stages: Stages): Stage[] => STAGES.filter((stage) => stage !== 'book' && !isOver(stages[stage]));

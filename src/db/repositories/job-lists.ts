@@ -1,0 +1,99 @@
+import { NEW_STAGES, STAGE_STATES, STAGES, type JobStatus, type Stage, type Stages, type StageState } from '../../core/job';
+import type { Database } from '../connection';
+import { listPage, type ListPage, type ListQuery } from '../find';
+
+export interface JobSummary {
+  readonly id: number;
+  readonly number: number;
+  readonly title: string;
+  readonly machine: string;
+  readonly machineId: number;
+  readonly customer: string;
+  readonly status: JobStatus;
+  readonly openedAt: string;
+  readonly closedAt: string | null;
+  readonly stages: Stages;
+}
+
+/** Jobs of a list without their stages. */
+export type JobLine = Omit<JobSummary, 'stages'>;
+
+interface JobLineRow {
+  readonly id: number;
+  readonly number: number;
+  readonly title: string;
+  readonly status: JobStatus;
+  readonly opened_at: Date;
+  readonly closed_at: Date | null;
+  readonly machine_id: number;
+  readonly machine: string;
+  readonly customer: string | null;
+}
+
+/** What lists of jobs are made of. A word is found in a job's own number and title, in its machine and in its customer. */
+const JOB_LINES = {
+  select: 'j.id, j.number, j.title, j.status, j.opened_at, j.closed_at, j.machine_id, m.name AS machine, c.name AS customer',
+  from: 'jobs j JOIN machines m ON m.id = j.machine_id LEFT JOIN customers c ON c.id = m.customer_id',
+  // Ids from each index and not one condition over three tables, for which every job would be read.
+  id: 'j.id',
+  matches: `SELECT id FROM jobs WHERE find_text LIKE ? UNION SELECT own.id FROM jobs own WHERE own.machine_id IN (
+    SELECT id FROM machines WHERE find_text LIKE ? UNION SELECT id FROM machines WHERE customer_id IN (SELECT id FROM customers WHERE find_text LIKE ?))`,
+};
+
+const line = (row: JobLineRow): JobLine => ({
+  id: row.id,
+  number: row.number,
+  title: row.title,
+  machine: row.machine,
+  machineId: row.machine_id,
+  customer: row.customer ?? '',
+  status: row.status,
+  openedAt: row.opened_at.toISOString(),
+  closedAt: row.closed_at?.toISOString() ?? null,
+});
+
+/** Jobs that satisfy a condition, a page of them. */
+export async function linesWhere(
+  db: Database,
+  where: string,
+  values: readonly unknown[],
+  order: string,
+  query: ListQuery,
+): Promise<ListPage<JobLine>> {
+  const page = await listPage<JobLineRow>(db, { ...JOB_LINES, where, values, order }, query);
+  return { ...page, rows: page.rows.map(line) };
+}
+
+/** Jobs with how far each of their stages is. */
+export async function withStages(db: Database, lines: readonly JobLine[]): Promise<JobSummary[]> {
+  const states = new Map<number, Record<Stage, StageState>>(lines.map((l) => [l.id, { ...NEW_STAGES, [STAGES[0]]: 'waiting' }]));
+  for (const { jobId, stage, state } of await db.models.JobStage.findAll({ where: { jobId: lines.map((l) => l.id) }, raw: true })) {
+    const of = states.get(jobId);
+    if (of && isStage(stage) && isState(state)) of[stage] = state;
+  }
+  return lines.flatMap((l) => {
+    const stages = states.get(l.id);
+    return stages ? [{ ...l, stages }] : [];
+  });
+}
+
+export const isStage = (name: string): name is Stage => (STAGES as readonly string[]).includes(name);
+const isState = (name: string): name is StageState => (STAGE_STATES as readonly string[]).includes(name);
+
+/** Open jobs with how far each is, the newest first. */
+export async function openJobs(db: Database, shopId: number, query: ListQuery): Promise<ListPage<JobSummary>> {
+  const page = await linesWhere(db, `j.shop_id = $1 AND j.status = 'open'`, [shopId], 'j.number DESC', query);
+  return { ...page, rows: await withStages(db, page.rows) };
+}
+
+/** Closed jobs, the newest first. */
+export const closedJobs = (db: Database, shopId: number, query: ListQuery): Promise<ListPage<JobLine>> =>
+  linesWhere(db, `j.shop_id = $1 AND j.status = 'closed'`, [shopId], 'j.number DESC', query);
+
+/** Jobs of one machine, the newest first. */
+export const jobsOfMachine = (db: Database, shopId: number, machineId: number, query: ListQuery): Promise<ListPage<JobLine>> =>
+  linesWhere(db, 'j.shop_id = $1 AND j.machine_id = $2', [shopId, machineId], 'j.number DESC', query);
+
+/** Jobs of the shop by what they are called, open ones first. */
+export const findJobs = (db: Database, shopId: number, query: ListQuery): Promise<ListPage<JobLine>> =>
+  linesWhere(db, 'j.shop_id = $1', [shopId], 'j.status DESC, j.number DESC', query);

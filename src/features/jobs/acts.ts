@@ -1,0 +1,135 @@
+import 'server-only';
+import * as z from 'zod';
+import { isEntryType, kindOf, STAGES, type BeltBooked, type EntryType, type TypedBody } from '@/core/job';
+import { drives, isUnreadable, jobs, shelf, tickets, type ShelfBelt } from '@/db';
+import { action, type ActContext } from '@/server';
+import { compute } from '@/server/compute';
+import { askedOf, beltName, candidateOf, isExact, piecesOf, runsOn } from '../match/candidates';
+import { jobForm } from './forms';
+
+const number = z.number().int().positive();
+const stage = z.enum(STAGES);
+const writer = ({ person, doneAt }: ActContext): tickets.Writer => ({ shopId: person.shopId, personId: person.id, at: doneAt });
+
+/** A place on the shelf without how many it holds. */
+const placeOn = ({ designation, section, lengthMm, lengthReference, lengthTyped, bin, priceCents, supplierNote }: ShelfBelt) => ({
+  designation,
+  section,
+  lengthMm,
+  lengthReference,
+  lengthTyped,
+  bin,
+  priceCents,
+  supplierNote,
+});
+
+/** An entry that a device wrote: of a kind that it may write, its body as that kind asks. */
+const fromDevice = z.object({ type: z.string(), body: z.unknown() }).transform(({ type, body }, context): TypedBody => {
+  const refuse = (message: string, field?: string): never => {
+    context.addIssue({ code: 'custom', message, path: field === undefined ? [] : [field] });
+    return z.NEVER;
+  };
+  if (!isEntryType(type)) return refuse('This server does not know that kind of line; read the page again to get its newer version.');
+  return checkedBody(type, body, refuse);
+});
+
+function checkedBody<T extends EntryType>(type: T, body: unknown, refuse: (message: string, field?: string) => never): TypedBody {
+  const kind = kindOf(type);
+  if (!kind.fromDevice) return refuse('A line of that kind is written by the server alone.');
+  const checked = kind.form.check(body);
+  // The place of a complaint is of use to whoever reads a stored row, not to whoever types.
+  if (!checked.ok) return refuse(checked.problem.replace(/^[a-z]+: /i, ''));
+  const wrong = kind.refuse?.(checked.value);
+  return wrong ? refuse(wrong.problem, wrong.field) : ({ type, body: checked.value } as TypedBody);
+}
+
+export const jobActs = {
+  'job.open': action({
+    role: 'technician',
+    input: jobForm,
+    apply: ({ db, person, doneAt }, job) => jobs.openJob(db, person.shopId, job, doneAt),
+  }),
+
+  'job.write': action({
+    role: 'technician',
+    input: z.object({ number, stage, entry: fromDevice }),
+    apply: (context, { number: n, stage: at, entry }) => tickets.writeEntry(context.db, writer(context), n, at, entry),
+  }),
+
+  'job.take-back': action({
+    role: 'technician',
+    input: z.object({ number, entryId: z.number().int() }),
+    apply: (context, { number: n, entryId }) => tickets.takeBack(context.db, writer(context), n, entryId),
+  }),
+
+  'job.choose-drive': action({
+    role: 'technician',
+    input: z.object({ number, driveId: z.number().int(), beltId: z.string().max(60) }),
+    apply: (context, { number: n, driveId, beltId }) => tickets.chooseDrive(context.db, writer(context), n, driveId, beltId),
+  }),
+
+  /**
+   * Books a belt from the shelf. What the ticket says of it is computed here anew from the stored drive and shelf, so that a stale or forged
+   * screen cannot put a wrong verdict on record. A substitute, and a belt that does not run, need a reason.
+   */
+  'job.book': action({
+    role: 'technician',
+    input: z.object({
+      number,
+      shelfBeltId: z.number().int(),
+      shelfVersion: z.number().int(),
+      reason: z.string().trim().max(500, 'The reason is longer than 500 characters.'),
+    }),
+    prepare: async ({ db, person }, input) => {
+      const refuse = (problem: string) => ({ ok: false as const, reason: 'refused' as const, problem });
+      const job = await jobs.findJob(db, person.shopId, input.number);
+      if (!job || job.driveId === null || job.beltId === null) return refuse('This job has no drive and belt yet; choose them first.');
+      const stored = await drives.findDrive(db, person.shopId, job.driveId);
+      const belt = await shelf.findShelfBelt(db, person.shopId, input.shelfBeltId);
+      if (!stored || !belt) return refuse('The drive or the belt was removed meanwhile; choose again.');
+      if (isUnreadable(stored)) return refuse(stored.problem);
+      const request = { drive: stored.document, beltId: job.beltId, candidate: candidateOf(belt), uncertainty: stored.uncertainty };
+      const computed = await compute('judge', request);
+      if (!computed.ok) return computed;
+      if (!computed.value) return refuse('The drive cannot be solved as it is drawn; mend it first.');
+      const { belt: judged, letsGo, window } = computed.value;
+      const exact = isExact(stored.document, job.beltId, judged, belt.quantity);
+      const runs = runsOn(judged);
+      if ((!exact || !runs) && input.reason === '')
+        return {
+          ok: false,
+          reason: 'invalid',
+          field: 'reason',
+          problem: runs
+            ? 'Say why a substitute; the reason shows on the ticket.'
+            : 'This belt does not run on this drive. Say why it is booked all the same.',
+        };
+      const finite = (mm: number | null) => (mm !== null && Number.isFinite(mm) ? mm : null);
+      const body: BeltBooked = {
+        shelfBeltId: belt.id,
+        place: placeOn(belt),
+        belt: beltName(belt),
+        bin: belt.bin,
+        section: judged.section,
+        outsideMm: judged.outsideMm,
+        verdict: judged.verdict,
+        chance: judged.chance,
+        engagedN: judged.engaged.tension,
+        runningN: judged.engaged.loadKnown ? judged.engaged.running : null,
+        letsGo,
+        pieces: piecesOf(stored.document, job.beltId, judged),
+        floorN: judged.engaged.floorN,
+        ceilingN: finite(judged.engaged.ceilingN),
+        slackMm: judged.disengaged.slack,
+        window: { shortestMm: finite(window?.shortestMm ?? null), longestMm: finite(window?.longestMm ?? null) },
+        substitute: !exact,
+        insteadOf: exact ? null : askedOf(stored.document, job.beltId),
+        reason: input.reason,
+        priceCents: belt.priceCents,
+        drive: { id: stored.id, version: stored.version, beltId: job.beltId },
+      };
+      return { ok: true, value: body };
+    },
+    apply: (context, input, body) => tickets.bookBelt(context.db, writer(context), input.number, input.shelfVersion, body),
+  }),
+} as const;

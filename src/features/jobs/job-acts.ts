@@ -1,0 +1,91 @@
+'use client';
+
+import { useCallback, useMemo } from 'react';
+import { actsOf, kindOf, stageAfter, type EntryBody, type EntryType, type Stage, type StageState } from '@/core/job';
+import type { Job, TicketEntry } from '@/db';
+import { isTaken, useAct } from '../acts/use-act';
+import { stageName, STATE_WORDS } from './stage-words';
+
+/** What acts on a job's ticket are kept under on the device. */
+export const aboutJob = (number: number): string => `job/${number}`;
+
+export interface JobActs {
+  /** Writes an entry on the ticket at a stage; true where it is there or waits to be sent. */
+  readonly write: <T extends EntryType>(stage: Stage, type: T, body: EntryBody<T>, words: string, done?: string) => Promise<boolean>;
+  readonly note: (stage: Stage, text: string) => Promise<boolean>;
+  /** Moves a stage on, and goes to the one that is next. */
+  readonly move: (stage: Stage, state: StageState, why: string) => Promise<boolean>;
+  readonly takeBack: (entry: TicketEntry) => void;
+  readonly chooseDrive: (driveId: number, beltId: string) => void;
+  readonly book: (
+    belt: { readonly name: string; readonly bin: string; readonly shelfBeltId: number; readonly shelfVersion: number },
+    reason: string,
+  ) => Promise<boolean>;
+}
+
+/** What can be done on a job. @param go shows another stage */
+export function useJobActs(job: Job, go: (stage: Stage) => void): JobActs {
+  const act = useAct();
+  const { number, stages } = job;
+  const takeBackEntry = useCallback(
+    async (entryId: number, words: string) => {
+      await act('job.take-back', { number, entryId }, { words, about: aboutJob(number), done: ({ said }) => ({ text: said }) });
+    },
+    [act, number],
+  );
+  return useMemo(() => {
+    const about = aboutJob(number);
+    const write: JobActs['write'] = async (stage, type, body, words, done) => {
+      const undo = kindOf(type).takeBack !== null;
+      const answer = await act(
+        'job.write',
+        { number, stage, entry: { type, body } as never },
+        {
+          words,
+          about,
+          ...(done === undefined
+            ? {}
+            : {
+                done: ({ entryId }) => ({
+                  text: done,
+                  ...(undo ? { undo: () => void takeBackEntry(entryId, `Taking back on job ${number}: ${words}`) } : {}),
+                }),
+              }),
+        },
+      );
+      return isTaken(answer);
+    };
+    return {
+      write,
+      note: (stage, text) => write(stage, 'note', { text }, `Note on job ${number}: ${text.slice(0, 60)}`, 'Written on the ticket.'),
+      move: async (stage, state, why) => {
+        const words = `${stageName(stage)}: ${STATE_WORDS[state]}.`;
+        const taken = await write(stage, 'stage', { state, why }, `Job ${number}, ${words}`, words);
+        const next = taken && (state === 'done' || state === 'skipped') ? stageAfter({ ...stages, [stage]: state }, stage) : null;
+        if (next) go(next);
+        return taken;
+      },
+      takeBack: (entry) => {
+        if (entry.type !== 'unreadable') void takeBackEntry(entry.id, `Taking back on job ${number}: ${actsOf(entry).name}`);
+      },
+      chooseDrive: (driveId, beltId) => {
+        void act('job.choose-drive', { number, driveId, beltId }, { words: `Drive of job ${number}`, about });
+      },
+      book: async ({ name, bin, shelfBeltId, shelfVersion }, reason) => {
+        const answer = await act(
+          'job.book',
+          { number, shelfBeltId, shelfVersion, reason },
+          {
+            words: `Booking ${name} from ${bin || 'the shelf'} for job ${number}`,
+            about,
+            done: ({ entryId }) => ({
+              text: `${name} booked from ${bin || 'the shelf'}.`,
+              undo: () => void takeBackEntry(entryId, `Taking back on job ${number}: ${name}`),
+            }),
+          },
+        );
+        return isTaken(answer);
+      },
+    };
+  }, [act, number, stages, go, takeBackEntry]);
+}

@@ -1,0 +1,41 @@
+'use client';
+
+import type { EntryBody } from '@/core/job';
+import { money } from '@/ui/money';
+import { useUnits, type Units } from '@/ui/units';
+import { verdictWord } from '@/ui/verdict';
+import { beltSize } from '../../match/candidates';
+
+type Booked = EntryBody<'belt-booked'>;
+
+/** What a substitute stands in for, as this person reads lengths; '' where it stands in for nothing that is named. */
+function standsInFor({ insteadOf }: Booked, units: Units): string {
+  if (insteadOf === null) return '';
+  return 'words' in insteadOf ? insteadOf.words : beltSize(insteadOf, units);
+}
+
+/** The numbers of a booking in one sentence after the verdict. */
+export function bookedText(body: Booked, units: Units): string {
+  const { show } = units;
+  const engaged = show(body.engagedN, 'force');
+  const held = body.runningN === null ? `${engaged} engaged` : `holds ${show(body.runningN, 'force')} of ${engaged} under load`;
+  const slips = body.floorN > 0 ? `, slips under ${show(body.floorN, 'force')}` : '';
+  const released = body.letsGo ? `; ${show(body.slackMm, 'length')} slack released` : '';
+  const other = standsInFor(body, units);
+  const substitute = body.substitute ? ` Substitute${other ? ` for ${other}` : ''}.` : '';
+  return `${verdictWord(body.verdict, body.letsGo)}: ${show(body.outsideMm, 'length')} outside; ${held}${slips}${released}.${substitute}${body.reason ? ` Reason: ${body.reason}` : ''}`;
+}
+
+export function BeltBookedLine({ body }: { body: Booked }) {
+  const units = useUnits();
+  return (
+    <>
+      <strong className="ts-mono">
+        {body.pieces > 1 ? `${body.pieces} × ` : ''}
+        {body.belt}
+      </strong>{' '}
+      booked from {body.bin || 'the shelf'}
+      {body.priceCents === null ? '' : `, ${money(body.priceCents)}`}. {bookedText(body, units)}
+    </>
+  );
+}

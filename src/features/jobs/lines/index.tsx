@@ -1,0 +1,29 @@
+'use client';
+
+import type { ComponentType } from 'react';
+import type { EntryBody, EntryType } from '@/core/job';
+import type { TicketEntry } from '@/db';
+import { Unreadable } from '@/ui/unreadable';
+import { BeltBookedLine } from './belt-booked';
+import { ClosingLine, ReopeningLine } from './closing';
+import { NoteLine } from './note';
+import { StageLine } from './stage';
+
+type Lines = { readonly [T in EntryType]: ComponentType<{ body: EntryBody<T> }> };
+
+/** How a line of each kind reads on a ticket, on screen and on paper. */
+const LINES: Lines = {
+  note: NoteLine,
+  stage: StageLine,
+  'belt-booked': BeltBookedLine,
+  closing: ClosingLine,
+  reopening: ReopeningLine,
+};
+
+/** What one line of the ticket says. */
+export function EntryLine({ entry }: { entry: TicketEntry }) {
+  if (entry.type === 'unreadable') return <Unreadable name="" problem={entry.problem} text={entry.text} />;
+  // The type and the body of an entry belong together, which a lookup by type loses.
+  const Line = LINES[entry.type] as ComponentType<{ body: typeof entry.body }>;
+  return <Line body={entry.body} />;
+}

@@ -1,0 +1,81 @@
+'use client';
+
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { money } from '@/ui/money';
+import { verdictWord } from '@/ui/verdict';
+import { beltName, runsOn } from '../../../match/candidates';
+import type { BeltChoice } from '../../../match/match-panel';
+
+/** What a booking does, and why a belt that is not the one asked for, or does not run, is taken all the same. */
+export function BookingDialog({
+  choice,
+  onClose,
+  onBook,
+}: {
+  choice: BeltChoice;
+  onClose: () => void;
+  onBook: (reason: string) => Promise<void>;
+}) {
+  const [reason, setReason] = useState('');
+  const [busy, setBusy] = useState(false);
+  const { matched, shelf, exact, insteadOf, pieces, letsGo } = choice;
+  const runs = runsOn(matched);
+  const left = shelf.quantity - pieces;
+  const needsReason = !exact || !runs;
+  const name = beltName(shelf);
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="xs">
+      <DialogTitle>
+        Book {name}
+        {exact ? '' : ' as a substitute'}
+      </DialogTitle>
+      <DialogContent>
+        <Typography sx={{ mb: 1.5 }}>
+          {verdictWord(matched.verdict, letsGo)}. {pieces === 1 ? 'One comes' : `${pieces} come`} out of {shelf.bin || 'the shelf'},{' '}
+          {left === 1 ? 'one stays' : left === 0 ? 'none stays' : `${left} stay`}
+          {shelf.priceCents === null ? '' : `; ${money(shelf.priceCents)} on the ticket`}.
+          {!exact && insteadOf ? ` The drive asks for ${insteadOf}.` : ''}
+        </Typography>
+        {!runs && (
+          <Alert severity="warning" variant="outlined" sx={{ mb: 1.5 }}>
+            This belt does not run on this drive as it is drawn.
+          </Alert>
+        )}
+        {needsReason && (
+          <TextField
+            autoFocus
+            multiline
+            minRows={2}
+            label={exact ? 'Reason' : 'Reason for the substitute'}
+            value={reason}
+            onChange={(e) => setReason(e.target.value)}
+            helperText="Shows on the ticket."
+            placeholder="Exact belt comes with Thursday’s boat; customer mows tomorrow."
+            slotProps={{ htmlInput: { maxLength: 500 } }}
+          />
+        )}
+      </DialogContent>
+      <DialogActions sx={{ p: 2 }}>
+        <Button onClick={onClose}>Not now</Button>
+        <Button
+          variant="contained"
+          disabled={busy || (needsReason && reason.trim() === '')}
+          onClick={() => {
+            setBusy(true);
+            void onBook(reason).finally(() => setBusy(false));
+          }}
+        >
+          Book this belt
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

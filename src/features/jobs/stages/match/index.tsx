@@ -1,0 +1,165 @@
+'use client';
+
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import useMediaQuery from '@mui/material/useMediaQuery';
+import Link from 'next/link';
+import { useEffect, useState } from 'react';
+import { Icon } from '@/ui/icons';
+import { useRead } from '@/ui/reads';
+import { Staleness } from '@/ui/staleness';
+import { Unreadable } from '@/ui/unreadable';
+import { beltName } from '../../../match/candidates';
+import { MatchPanel, type BeltChoice } from '../../../match/match-panel';
+import { readShelf } from '../../../shelf/actions';
+import { useShelf } from '../../../shelf/packed';
+import { Beside } from '../beside';
+import type { StageModule, StageProps } from '../module';
+import { NoteField } from '../note-field';
+import { bookedLast } from '../../booked-last';
+import { STAGE_WORDS } from '../../stage-words';
+import { StageMoves } from '../stage-moves';
+import { BookingDialog } from './booking-dialog';
+import { DrivePicker } from './drive-picker';
+
+/** Which belt: the shelf judged on the drive, and one of it booked. */
+function Bench(props: StageProps) {
+  const { job, drives, unreadable, acts, writable, shelf: first } = props;
+  const wide = useMediaQuery('(min-width:1100px)');
+  const reading = useRead(['shelf'], () => readShelf({}), { first: first ?? undefined });
+  const shelf = useShelf(reading.value ?? null);
+  const [choice, setChoice] = useState<BeltChoice | null>(null);
+  const [booking, setBooking] = useState<BeltChoice | null>(null);
+  const stored = drives.find((d) => d.id === job.driveId);
+  const beltId = stored?.document.belts.find((b) => b.id === job.beltId)?.id;
+  const short = choice !== null && choice.shelf.quantity < choice.pieces;
+  const book = writable && choice && !short ? () => setBooking(choice) : null;
+  useBookKey(book, booking === null);
+  return (
+    <>
+      {unreadable.map((d) => (
+        <Unreadable key={d.id} name={d.name} problem={d.problem} text={d.text} />
+      ))}
+      <DrivePicker {...props} />
+      <Staleness reading={reading} what="The shelf" />
+      {stored && beltId !== undefined ? (
+        <MatchPanel
+          drive={stored.document}
+          uncertainty={stored.uncertainty}
+          beltId={beltId}
+          shelf={shelf}
+          onChoice={setChoice}
+          act={
+            wide &&
+            book &&
+            choice && (
+              <Button variant="outlined" onClick={book} title="Key B">
+                Book {beltName(choice.shelf)}
+              </Button>
+            )
+          }
+        />
+      ) : (
+        <NoDrive {...props} />
+      )}
+      {writable && (
+        <Box sx={{ mt: 3, maxWidth: 720 }}>
+          <NoteField {...props} placeholder={STAGE_WORDS.match.notePlaceholder} />
+          <StageMoves {...props} />
+        </Box>
+      )}
+      {writable && <BesideTicket job={job} choice={choice} short={short} onBook={book} />}
+      {booking && (
+        <BookingDialog
+          choice={booking}
+          onClose={() => setBooking(null)}
+          onBook={async (reason) => {
+            const { id, version, bin } = booking.shelf;
+            await acts.book({ name: beltName(booking.shelf), bin, shelfBeltId: id, shelfVersion: version }, reason);
+            setBooking(null);
+          }}
+        />
+      )}
+    </>
+  );
+}
+
+/** What is booked already, and the act on the belt that is on the Plate. */
+function BesideTicket({
+  job,
+  choice,
+  short,
+  onBook,
+}: {
+  job: StageProps['job'];
+  choice: BeltChoice | null;
+  short: boolean;
+  onBook: (() => void) | null;
+}) {
+  const booked = bookedLast(job);
+  return (
+    <>
+      <Beside at="ticket">
+        <Box className="ts-screen-only" sx={{ mt: 2, display: 'grid', gap: 1 }}>
+          {booked && (
+            <Alert severity="success" variant="outlined" icon={<Icon name="check" />}>
+              {booked.belt} is booked.
+            </Alert>
+          )}
+          {choice && (
+            <Button data-leaves size="large" variant={booked ? 'outlined' : 'contained'} disabled={short} onClick={() => onBook?.()}>
+              {short
+                ? choice.shelf.quantity === 0
+                  ? `No ${beltName(choice.shelf)} left in ${choice.shelf.bin || 'the shelf'}`
+                  : `Only ${choice.shelf.quantity} of ${choice.pieces} ${beltName(choice.shelf)} to hand`
+                : `Book ${beltName(choice.shelf)} from ${choice.shelf.bin || 'the shelf'}`}
+            </Button>
+          )}
+        </Box>
+      </Beside>
+      {choice && (
+        <Beside at="foot">
+          <Button variant="contained" fullWidth disabled={short} onClick={() => onBook?.()}>
+            Book {beltName(choice.shelf)}
+          </Button>
+        </Beside>
+      )}
+    </>
+  );
+}
+
+function NoDrive({ job, drives }: StageProps) {
+  return (
+    <Alert severity="info" variant="outlined">
+      {drives.length === 0 ? (
+        <>
+          No drive is drawn for this machine yet. <Link href={`/drives/measure?machine=${job.machineId}`}>Measure it</Link>, or{' '}
+          <Link href="/drives/new">draw it</Link> and add it to the machine; the shelf is then tried on it here.
+        </>
+      ) : (
+        'Choose the drive and belt that this job is about.'
+      )}
+    </Alert>
+  );
+}
+
+/** B books the belt on the plate, unless something is being typed or G came before it, which goes to the Bench. */
+function useBookKey(book: (() => void) | null, free: boolean): void {
+  useEffect(() => {
+    let before = '';
+    const press = (event: KeyboardEvent) => {
+      const key = event.key.toLowerCase();
+      const typing = event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
+      if (key === 'b' && before !== 'g' && book && free && !typing && !event.ctrlKey && !event.metaKey && !event.altKey) {
+        event.preventDefault();
+        book();
+      }
+      before = key;
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, [book, free]);
+}
+
+export const matchStage: StageModule = { Bench };

@@ -1,0 +1,104 @@
+import 'server-only';
+import * as z from 'zod';
+import { readShelfFields, SHELF_CSV_ROWS } from '@/formats/shelf-csv';
+import { shelf, shelfImports, type ShelfBeltFields } from '@/db';
+import { action } from '@/server';
+
+const fields: z.ZodType<ShelfBeltFields> = z.object({
+  designation: z.string().max(60).nullable(),
+  section: z.string().max(20).nullable(),
+  lengthMm: z.number().positive().max(20000).nullable(),
+  lengthReference: z.enum(['pitch', 'outside', 'inside']).nullable(),
+  lengthTyped: z.string().max(60).nullable(),
+  quantity: z
+    .number()
+    .int('The quantity must be a whole number.')
+    .min(0, 'The quantity cannot be below 0.')
+    .max(100000, 'That is more than a shelf holds.'),
+  bin: z.string().max(40),
+  priceCents: z.number().int().min(0).nullable(),
+  supplierNote: z.string().max(500),
+});
+
+/** What the screen read is read here once more: a row is only stored if its own words make it. */
+function confirmed(row: ShelfBeltFields): string | null {
+  const read = readShelfFields(
+    {
+      designation: row.designation ?? '',
+      section: row.section ?? '',
+      length: row.lengthMm === null ? '' : `${row.lengthMm} mm`,
+      reference: row.lengthReference ?? '',
+      quantity: String(row.quantity),
+      bin: row.bin,
+      price: row.priceCents === null ? '' : String(row.priceCents / 100),
+      note: row.supplierNote,
+    },
+    'mm',
+  );
+  return read.ok ? null : read.problem;
+}
+
+const invalid = (problem: string) => ({ ok: false as const, reason: 'invalid' as const, problem });
+const place = z.object({ id: z.number().int(), version: z.number().int() });
+
+export const shelfActs = {
+  'shelf.add': action({
+    role: 'technician',
+    input: z.object({ fields }),
+    apply: async ({ db, person }, input) => {
+      const problem = confirmed(input.fields);
+      return problem ? invalid(problem) : shelf.addShelfBelt(db, person.shopId, input.fields);
+    },
+  }),
+
+  'shelf.change': action({
+    role: 'technician',
+    input: place.extend({ fields }),
+    apply: async ({ db, person }, input) => {
+      const problem = confirmed(input.fields);
+      return problem ? invalid(problem) : shelf.changeShelfBelt(db, person.shopId, input.id, input.version, input.fields);
+    },
+  }),
+
+  /** Counts up or down from what is there, so that what waited for the network is still right. */
+  'shelf.count': action({
+    role: 'technician',
+    input: z.object({ id: z.number().int(), by: z.number().int().min(-1000).max(1000) }),
+    apply: ({ db, person }, { id, by }) => shelf.countShelfBelt(db, person.shopId, id, by),
+  }),
+
+  'shelf.remove': action({
+    role: 'technician',
+    input: place,
+    apply: ({ db, person }, { id, version }) => shelf.removeShelfBelt(db, person.shopId, id, version),
+  }),
+
+  /** Takes a list in; it can be taken back as one by the id of this act. */
+  'shelf.import': action({
+    role: 'technician',
+    input: z.object({
+      mode: z.enum(['add', 'set']),
+      rows: z.array(fields).min(1, 'There is nothing to take in.').max(SHELF_CSV_ROWS, `Take in at most ${SHELF_CSV_ROWS} rows at a time.`),
+    }),
+    apply: async ({ db, person, id }, { mode, rows }) => {
+      const bad = rows.map(confirmed).find((p) => p !== null);
+      return bad ? invalid(bad) : shelfImports.importShelf(db, person.shopId, id, rows, mode);
+    },
+  }),
+
+  'shelf.take-back-import': action({
+    role: 'technician',
+    input: z.object({ id: z.uuid() }),
+    apply: ({ db, person }, { id }) => shelfImports.takeBackImport(db, person.shopId, id),
+  }),
+
+  'shelf.order': action({
+    role: 'technician',
+    input: z.object({ designation: z.string().max(60), count: z.number().int().min(0).max(1000, 'That is more than a boat brings.') }),
+    apply: async ({ db, person }, { designation, count }) => {
+      const read = readShelfFields({ designation, quantity: '0' }, 'mm');
+      if (!read.ok) return invalid(read.problem);
+      return shelf.orderBelt(db, person.shopId, { designation, section: read.fields.section ?? '' }, count);
+    },
+  }),
+} as const;

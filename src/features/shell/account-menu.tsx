@@ -1,0 +1,109 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import IconButton from '@mui/material/IconButton';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { forgetKeptBy, keptBy } from '@/ui/device';
+import { dropAll, keptActs } from '@/ui/outbox';
+import { forgetReads } from '@/ui/reads';
+import { signOut } from '../account/actions';
+import { useShell } from './shell-context';
+
+/** Who is signed in, and what concerns him alone. */
+export function AccountMenu({ onShortcuts }: { onShortcuts: () => void }) {
+  const { id, name, role, preferences, prefer } = useShell();
+  const router = useRouter();
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const [leaving, setLeaving] = useState<{ unsaved: number; problem: string | null } | null>(null);
+  const owner = String(id);
+  const bay = preferences.theme === 'bay';
+
+  const leave = async () => {
+    const left = await signOut().then(
+      () => true,
+      () => false,
+    );
+    if (!left)
+      return setLeaving({
+        unsaved: 0,
+        problem: 'The server does not answer, so you may still be signed in. What is not saved is kept here.',
+      });
+    forgetKeptBy(owner);
+    await Promise.all([dropAll(id).catch(() => undefined), forgetReads(id)]);
+    router.replace('/sign-in');
+    router.refresh();
+  };
+  const askToLeave = async () => {
+    const unsaved = keptBy(owner) + (await keptActs(id).catch(() => [])).length;
+    if (unsaved > 0) setLeaving({ unsaved, problem: null });
+    else await leave();
+  };
+  const item = (label: string, run: () => void) => (
+    <MenuItem
+      onClick={() => {
+        setAnchor(null);
+        run();
+      }}
+    >
+      {label}
+    </MenuItem>
+  );
+  return (
+    <>
+      <IconButton aria-label={`Account of ${name}`} onClick={(e) => setAnchor(e.currentTarget)}>
+        <Box
+          component="span"
+          sx={{
+            width: 32,
+            height: 32,
+            borderRadius: '50%',
+            bgcolor: 'var(--ts-work)',
+            color: 'var(--ts-work-ink)',
+            display: 'grid',
+            placeItems: 'center',
+            fontSize: 13,
+            fontWeight: 700,
+          }}
+        >
+          {name
+            .split(' ')
+            .map((n) => n[0])
+            .slice(0, 2)
+            .join('')}
+        </Box>
+      </IconButton>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        <MenuItem disabled>
+          {name}, {role}
+        </MenuItem>
+        {item('Units, theme and password', () => router.push('/shop'))}
+        {item(bay ? 'Day theme' : 'Bay theme', () => prefer({ theme: bay ? 'day' : 'bay' }))}
+        {item('Shortcuts', onShortcuts)}
+        {item('Sign out', () => void askToLeave())}
+      </Menu>
+      <Dialog open={leaving !== null} onClose={() => setLeaving(null)} fullWidth maxWidth="xs">
+        <DialogTitle>{leaving?.problem ? 'Still signed in' : 'Sign out all the same?'}</DialogTitle>
+        <DialogContent>
+          {leaving?.problem ??
+            (leaving?.unsaved === 1
+              ? 'One note, drawing or act of yours on this device has not reached the server yet, and goes when you sign out.'
+              : `${leaving?.unsaved} notes, drawings or acts of yours on this device have not reached the server yet, and go when you sign out.`)}
+        </DialogContent>
+        <DialogActions sx={{ p: 2 }}>
+          <Button onClick={() => setLeaving(null)}>Stay</Button>
+          <Button variant="contained" color={leaving?.problem ? 'primary' : 'error'} onClick={() => void leave()}>
+            {leaving?.problem ? 'Try again' : 'Sign out'}
+          </Button>
+        </DialogActions>
+      </Dialog>
+    </>
+  );
+}

@@ -1,0 +1,17 @@
+import type { IconName } from '@/ui/icons';
+
+export interface Place {
+  readonly href: string;
+  readonly name: string;
+  readonly icon: IconName;
+  /** The key after G that goes there. */
+  readonly key: string;
+}
+
+export const PLACES: readonly Place[] = [
+  { href: '/', name: 'Bench', icon: 'bench', key: 'b' },
+  { href: '/machines', name: 'Machines', icon: 'machines', key: 'm' },
+  { href: '/drives', name: 'Drives', icon: 'drives', key: 'd' },
+  { href: '/shelf', name: 'Shelf', icon: 'shelf', key: 's' },
+  { href: '/shop', name: 'Shop', icon: 'shop', key: 'o' },
+];

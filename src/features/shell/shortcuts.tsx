@@ -1,0 +1,40 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Dialog from '@mui/material/Dialog';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+
+const SHORTCUTS: readonly [string, string][] = [
+  ['Ctrl or Cmd K', 'Find a machine, job, drive or belt, or do something'],
+  ['G then B, M, D, S, O', 'Go to Bench, Machines, Drives, Shelf, Shop'],
+  ['B', 'In Match: book the belt on the Plate'],
+  ['?', 'This list'],
+  ['Arrow keys', 'On the Plate: nudge the chosen pulley 1 mm, with Shift 10 mm. In a number field: step its last digit'],
+  ['Ctrl or Cmd Z, with Shift', 'In the drive editor: undo, redo'],
+  ['Ctrl or Cmd S', 'In the drive editor: save'],
+  ['Esc', 'Close what is open'],
+];
+
+/** What the keyboard can do. */
+export function Shortcuts({ open, onClose }: { open: boolean; onClose: () => void }) {
+  return (
+    <Dialog open={open} onClose={onClose} fullWidth maxWidth="sm">
+      <DialogTitle>Shortcuts</DialogTitle>
+      <DialogContent>
+        <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: 'auto 1fr', columnGap: 3, rowGap: 1.5, m: 0 }}>
+          {SHORTCUTS.map(([keys, what]) => (
+            <Box key={keys} sx={{ display: 'contents' }}>
+              <Box component="dt" className="ts-mono" sx={{ fontSize: 13 }}>
+                {keys}
+              </Box>
+              <Box component="dd" sx={{ m: 0 }}>
+                {what}
+              </Box>
+            </Box>
+          ))}
+        </Box>
+      </DialogContent>
+    </Dialog>
+  );
+}

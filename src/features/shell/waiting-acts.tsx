@@ -1,0 +1,104 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import Typography from '@mui/material/Typography';
+import { useState, useSyncExternalStore } from 'react';
+import { drop, useKeptActs, useOutbox, type KeptAct } from '@/ui/outbox';
+import { Moment } from '@/ui/when';
+
+function onNetworkChange(tell: () => void): () => void {
+  window.addEventListener('online', tell);
+  window.addEventListener('offline', tell);
+  return () => {
+    window.removeEventListener('online', tell);
+    window.removeEventListener('offline', tell);
+  };
+}
+
+/** Whether this device believes itself to have a network. */
+export const useOnline = (): boolean =>
+  useSyncExternalStore(
+    onNetworkChange,
+    () => navigator.onLine,
+    () => true,
+  );
+
+/** What of one's own has not reached the server yet, in the head of every page: how many, and which. Nothing where all has. */
+export function WaitingActs() {
+  const online = useOnline();
+  const acts = useKeptActs();
+  const { outbox } = useOutbox();
+  const [open, setOpen] = useState(false);
+  const refused = acts.filter((a) => a.refusal !== null);
+  const waiting = acts.length - refused.length;
+  const count = [
+    ...(waiting > 0 ? [`${waiting} ${waiting === 1 ? 'waits' : 'wait'} to be sent`] : []),
+    ...(refused.length > 0 ? [`${refused.length} refused`] : []),
+  ].join(', ');
+  return (
+    <>
+      {!online && count === '' && (
+        <Box role="status" sx={{ color: 'var(--ts-copper)', fontWeight: 650, fontSize: 13 }}>
+          No network: what you do stays here until it is back
+        </Box>
+      )}
+      {count !== '' && (
+        <Button
+          role="status"
+          onClick={() => setOpen(true)}
+          sx={{ color: 'var(--ts-copper)', fontWeight: 650, fontSize: 13, minWidth: 0, textAlign: 'right', lineHeight: 1.2 }}
+        >
+          {online ? '' : 'No network: '}
+          {count}
+        </Button>
+      )}
+      <Dialog open={open && acts.length > 0} onClose={() => setOpen(false)} fullWidth maxWidth="sm">
+        <DialogTitle>Not with the server yet</DialogTitle>
+        <DialogContent>
+          <Typography sx={{ mb: 1 }}>
+            It is kept on this device, also when this page is closed, and goes in this order as soon as the server answers.
+          </Typography>
+          <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+            {acts.map((act) => (
+              <Line key={act.id} act={act} onRetry={() => void outbox.retry(act.id)} />
+            ))}
+          </Box>
+        </DialogContent>
+        <DialogActions sx={{ p: 2 }}>
+          <Button onClick={() => setOpen(false)}>Close</Button>
+          {waiting > 0 && (
+            <Button variant="contained" onClick={() => void outbox.deliver()}>
+              Send now
+            </Button>
+          )}
+        </DialogActions>
+      </Dialog>
+    </>
+  );
+}
+
+function Line({ act, onRetry }: { act: KeptAct; onRetry: () => void }) {
+  return (
+    <Box
+      component="li"
+      sx={{ borderTop: '1px solid var(--ts-edge)', py: 1, display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap' }}
+    >
+      <Box sx={{ flex: '1 1 240px', minWidth: 0, overflowWrap: 'anywhere' }}>
+        <Box sx={{ fontWeight: 650 }}>{act.words}</Box>
+        <Box sx={{ fontSize: 13, color: 'var(--ts-quiet)' }}>
+          <Moment at={act.doneAt} as="dayAndTime" />
+          {act.refusal === null ? '' : `. Refused: ${act.refusal}`}
+        </Box>
+      </Box>
+      {act.refusal !== null && <Button onClick={onRetry}>Try again</Button>}
+      <Button color="error" onClick={() => void drop(act.id)} aria-label={`Drop: ${act.words}`}>
+        Drop it
+      </Button>
+    </Box>
+  );
+}

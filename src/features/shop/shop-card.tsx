@@ -1,0 +1,70 @@
+'use client';
+
+import { zodResolver } from '@hookform/resolvers/zod';
+import Autocomplete from '@mui/material/Autocomplete';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useMemo } from 'react';
+import { useController, useForm } from 'react-hook-form';
+import * as z from 'zod';
+import type { Shop } from '@/db';
+import { Field, placeRefusal, Refusal } from '@/ui/form';
+import { Card } from '@/ui/page';
+import { timesIn } from '@/ui/when';
+import { nameRule, timeZoneRule } from '../account/rules';
+import { isTaken, useAct } from '../acts/use-act';
+
+const shopForm = z.object({ name: nameRule, timeZone: timeZoneRule });
+
+/** What the shop is called and the zone of its clock, in which every time is shown and printed. */
+export function ShopCard({ shop }: { shop: Shop }) {
+  const act = useAct();
+  const { control, handleSubmit, setError, reset, formState } = useForm({
+    resolver: zodResolver(shopForm),
+    values: { name: shop.name, timeZone: shop.timeZone },
+  });
+  const zone = useController({ control, name: 'timeZone' });
+  const zones = useMemo(() => [...new Set(['UTC', shop.timeZone, ...Intl.supportedValuesOf('timeZone')])], [shop.timeZone]);
+  const save = handleSubmit(async (values) => {
+    const answer = await act(
+      'shop.change',
+      { version: shop.version, ...values },
+      { words: 'The shop’s name and clock', done: 'Saved.', quiet: true },
+    );
+    if (isTaken(answer)) reset(values);
+    else if (!answer.ok) placeRefusal(setError, ['name', 'timeZone'], answer);
+  });
+  return (
+    <Card title="The shop">
+      <Box component="form" noValidate onSubmit={(e) => void save(e)} sx={{ display: 'grid', gap: 2, maxWidth: 360 }}>
+        <Refusal control={control} />
+        <Field control={control} name="name" label="Name of the shop" />
+        <Autocomplete
+          options={zones}
+          value={zone.field.value}
+          disableClearable
+          onChange={(_, chosen) => zone.field.onChange(chosen)}
+          renderInput={(params) => (
+            <TextField
+              {...params}
+              label="Time zone of its clock"
+              error={zone.fieldState.invalid}
+              helperText={zone.fieldState.error?.message ?? <NowThere zone={zone.field.value} />}
+            />
+          )}
+        />
+        <Box>
+          <Button type="submit" variant="outlined" disabled={formState.isSubmitting || !formState.isDirty}>
+            Save the shop
+          </Button>
+        </Box>
+      </Box>
+    </Card>
+  );
+}
+
+/** What a clock there shows, so that one sees whether it is the right one. */
+function NowThere({ zone }: { zone: string }) {
+  return <span suppressHydrationWarning>It is {timesIn(zone).clock(new Date().toISOString())} there.</span>;
+}

@@ -1,0 +1,43 @@
+'use client';
+
+import Alert from '@mui/material/Alert';
+import TextField, { type TextFieldProps } from '@mui/material/TextField';
+import type { ReactNode } from 'react';
+import { useController, useFormState, type Control, type FieldPath, type FieldValues, type UseFormSetError } from 'react-hook-form';
+
+/** A text field of a form, with its complaint or its help under it. */
+export function Field<V extends FieldValues>({
+  control,
+  name,
+  help = '',
+  ...rest
+}: { control: Control<V>; name: FieldPath<V>; help?: ReactNode } & Omit<TextFieldProps, 'name' | 'value' | 'error' | 'helperText'>) {
+  const { field, fieldState } = useController({ control, name });
+  const { ref, ...bound } = field;
+  return <TextField {...rest} {...bound} inputRef={ref} error={fieldState.invalid} helperText={fieldState.error?.message ?? help} />;
+}
+
+/** Why a form was refused, where no single field is to blame. */
+export function Refusal<V extends FieldValues>({ control, act, wide = false }: { control: Control<V>; act?: ReactNode; wide?: boolean }) {
+  const { errors } = useFormState({ control });
+  if (!errors.root?.message) return null;
+  return (
+    <Alert severity="warning" variant="outlined" action={act} {...(wide ? { sx: { gridColumn: '1 / -1' } } : {})}>
+      {errors.root.message}
+    </Alert>
+  );
+}
+
+/**
+ * Puts what was refused beside its field, or above the form where it is about none of them.
+ * @param fields of the form, by which the place that the server names is known
+ */
+export function placeRefusal<V extends FieldValues>(
+  setError: UseFormSetError<V>,
+  fields: readonly FieldPath<V>[],
+  refusal: { readonly problem: string; readonly field?: string | undefined },
+): void {
+  const last = refusal.field?.split('.').pop();
+  const field = fields.find((f) => f === refusal.field || f === last);
+  setError(field ?? 'root', { message: refusal.problem }, { shouldFocus: true });
+}

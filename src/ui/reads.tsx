@@ -1,0 +1,117 @@
+'use client';
+
+import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
+import { keepPreviousData, QueryClient, useQuery, useQueryClient, type QueryKey } from '@tanstack/react-query';
+import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
+import { del, get, set } from 'idb-keyval';
+import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { NO_ANSWER } from './outbox';
+
+/** What was read stays on the device for so long, ms. */
+const KEPT_MS = 7 * 86_400_000;
+/** A part of what is kept that changes whenever the shape of what is read does: then nothing of it is taken for today's. */
+const SHAPE = '1';
+
+const storage = {
+  getItem: (key: string) => get<string>(key).catch(() => undefined),
+  setItem: (key: string, value: string) => set(key, value).catch(() => undefined),
+  removeItem: (key: string) => del(key).catch(() => undefined),
+};
+const keyOf = (owner: number) => `taut-reads-${owner}`;
+
+/** Everything that screens read, in one place: what was read last is shown until the server says otherwise, also after a reload without network. */
+export function ReadsProvider({ owner, children }: { owner: number; children: ReactNode }) {
+  const [client] = useState(
+    () =>
+      new QueryClient({
+        defaultOptions: {
+          queries: {
+            networkMode: 'always',
+            retry: false,
+            staleTime: 0,
+            gcTime: KEPT_MS,
+            refetchOnWindowFocus: false,
+            refetchOnMount: true,
+          },
+        },
+      }),
+  );
+  const options = useMemo(
+    () => ({ persister: createAsyncStoragePersister({ storage, key: keyOf(owner) }), maxAge: KEPT_MS, buster: SHAPE }),
+    [owner],
+  );
+  return (
+    <PersistQueryClientProvider client={client} persistOptions={options}>
+      {children}
+    </PersistQueryClientProvider>
+  );
+}
+
+/** Forgets what a person read, at sign-out. */
+export const forgetReads = (owner: number): Promise<void> => del(keyOf(owner)).catch(() => undefined);
+
+export type ReadAnswer<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: string };
+
+export interface Reading<T> {
+  /** What was read last; undefined until anything was. */
+  readonly value: T | undefined;
+  readonly busy: boolean;
+  /** What is shown was read under an earlier key and is held until this one's answer is there. */
+  readonly held: boolean;
+  /** Why what is shown may be old; null while it is what the server said last. */
+  readonly problem: string | null;
+  /** When what is shown was read, ISO. */
+  readonly readAt: string | null;
+  readonly again: () => void;
+}
+
+/** The sentence of a refusal, carried through the cache as an error. */
+class Unread extends Error {}
+
+async function valueOf<T>(load: () => Promise<ReadAnswer<T>>): Promise<T> {
+  const answer = await load().catch((): ReadAnswer<T> => ({ ok: false, problem: NO_ANSWER }));
+  if (!answer.ok) throw new Unread(answer.problem);
+  return answer.value;
+}
+
+/**
+ * Reads something of the server's through the one cache.
+ * @param first what came with the page itself; a page that is read anew brings a newer one
+ * @param hold shows what was read under the last key until the answer for the next is there
+ */
+export function useRead<T>(
+  key: QueryKey,
+  load: () => Promise<ReadAnswer<T>>,
+  { first, asked = true, hold = false }: { readonly first?: T | undefined; readonly asked?: boolean; readonly hold?: boolean } = {},
+): Reading<T> {
+  const client = useQueryClient();
+  const text = JSON.stringify(key);
+  const came = useRef<unknown>(undefined);
+  useEffect(() => {
+    if (first === undefined || came.current === first) return;
+    came.current = first;
+    client.setQueryData(JSON.parse(text) as QueryKey, first);
+  }, [client, text, first]);
+  const query = useQuery<T>({
+    queryKey: key,
+    queryFn: () => valueOf(load),
+    enabled: asked,
+    // What came with the page is as new as it gets.
+    ...(first === undefined ? {} : { initialData: first, staleTime: 5000 }),
+    ...(hold ? { placeholderData: keepPreviousData } : {}),
+  });
+  return {
+    value: query.data,
+    busy: query.isFetching,
+    held: query.isPlaceholderData,
+    problem: query.error instanceof Error ? query.error.message : null,
+    readAt: query.dataUpdatedAt > 0 ? new Date(query.dataUpdatedAt).toISOString() : null,
+    again: () => void query.refetch(),
+  };
+}
+
+/** Marks everything that was read as old, so that what is on screen is read anew. */
+export function useReadAnew(): () => void {
+  const client = useQueryClient();
+  return useMemo(() => () => void client.invalidateQueries(), [client]);
+}
