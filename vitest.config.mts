@@ -1,16 +1,38 @@
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
 
-export default defineConfig({
+const shared = {
   resolve: {
     alias: {
       '@': fileURLToPath(new URL('./src', import.meta.url)),
       'server-only': fileURLToPath(new URL('./scripts/empty.ts', import.meta.url)),
     },
   },
+};
+const DATABASE = 'src/**/*.db.test.ts';
+
+/** `unit` and `screens` stand alone; `database` needs a PostgreSQL in TEST_DATABASE_URL and fails without one. `npm test` runs all of them. */
+export default defineConfig({
+  ...shared,
   test: {
-    include: ['src/**/*.test.ts', 'src/**/*.test.tsx', 'scripts/**/*.test.ts'],
     testTimeout: 30_000,
     benchmark: { include: ['src/**/*.bench.ts'] },
+    projects: [
+      {
+        ...shared,
+        test: { name: 'unit', include: ['src/**/*.test.ts', 'scripts/**/*.test.ts'], exclude: [DATABASE], testTimeout: 30_000 },
+      },
+      {
+        ...shared,
+        test: {
+          name: 'screens',
+          include: ['src/**/*.test.tsx'],
+          environment: 'jsdom',
+          setupFiles: ['src/ui/test-screen-setup.ts'],
+          testTimeout: 30_000,
+        },
+      },
+      { ...shared, test: { name: 'database', include: [DATABASE], testTimeout: 60_000, hookTimeout: 60_000 } },
+    ],
   },
 });

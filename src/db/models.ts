@@ -21,7 +21,7 @@ export class ShopRow extends Model<Row<ShopRow>, NewRow<ShopRow>> {
   declare name: string;
   declare nextJobNumber: CreationOptional<number>;
   /** By its IANA name. */
-  declare timeZone: CreationOptional<string>;
+  declare timeZone: string;
   declare version: CreationOptional<number>;
 }
 

@@ -1,13 +1,43 @@
 import type { BeltBooked } from '../core/job';
-import { openDatabase, type Database, type MachineFields, type ShelfBelt } from '.';
+import { afterAll, beforeAll, beforeEach } from 'vitest';
+import {
+  isUnreadable,
+  jobs,
+  machines,
+  migrate,
+  openDatabase,
+  people,
+  type Database,
+  type MachineFields,
+  type NewJob,
+  type Person,
+  type ShelfBelt,
+  type tickets,
+  type UnreadableRow,
+} from '.';
+
+export const NOW = new Date('2026-11-25T09:00:00Z');
+
+/** What an outcome holds. @throws Error where it was refused, with the reason */
+export function value<T>(outcome: { ok: true; value: T } | { ok: false; problem: string }): T {
+  if (!outcome.ok) throw new Error(outcome.problem);
+  return outcome.value;
+}
+
+/** A row that reads. @throws Error where there is none, or it does not */
+export function readable<T extends object>(row: T | UnreadableRow | null): T {
+  if (row === null) throw new Error('there is no such row');
+  if (isUnreadable(row)) throw new Error(row.problem);
+  return row;
+}
 
 /**
  * A database of a test file's own on the server that the test script started, empty; files run side by side.
- * @returns the database and how to drop it; null where no server was started
+ * @throws Error where no server was started: tests that need one fail, and are not passed over
  */
-export async function testDatabase(name: string): Promise<{ db: Database; drop: () => Promise<void> } | null> {
+export async function testDatabase(name: string): Promise<{ db: Database; drop: () => Promise<void> }> {
   const server = process.env['TEST_DATABASE_URL'];
-  if (!server) return null;
+  if (!server) throw new Error('Database tests need a PostgreSQL in TEST_DATABASE_URL; npm test starts one.');
   const url = new URL(server);
   const own = `${url.pathname.slice(1)}_${name}`;
   const admin = openDatabase(server);
@@ -21,6 +51,51 @@ export async function testDatabase(name: string): Promise<{ db: Database; drop: 
       await db.sequelize.close();
       await admin.sequelize.query(`DROP DATABASE IF EXISTS "${own}" WITH (FORCE)`);
       await admin.sequelize.close();
+    },
+  };
+}
+
+/** A shop of its own with its owner, empty before each test. */
+export interface TestShop {
+  readonly db: Database;
+  readonly owner: Person;
+  readonly by: () => tickets.Writer;
+  readonly openJob: (about?: Partial<NewJob>) => Promise<number>;
+}
+
+export function useShop(name: string): TestShop {
+  let made: { db: Database; drop: () => Promise<void> } | undefined;
+  let owner: Person | undefined;
+  const there = <T>(thing: T | undefined): T => {
+    if (thing === undefined) throw new Error('a test shop is there only inside of a test');
+    return thing;
+  };
+  beforeAll(async () => {
+    made = await testDatabase(name);
+    await migrate(made.db.sequelize);
+  });
+  afterAll(async () => made?.drop());
+  beforeEach(async () => {
+    const { db } = there(made);
+    await db.sequelize.query('TRUNCATE shops, sign_in_attempts RESTART IDENTITY CASCADE');
+    owner = value(
+      await people.foundShop(db, 'Quay Bay Repairs', { name: 'Ines Tarrow', email: 'Ines@QuayBay.example', passwordHash: 'x' }, 'UTC'),
+    );
+  });
+  return {
+    get db() {
+      return there(made).db;
+    },
+    get owner() {
+      return there(owner);
+    },
+    by: () => ({ shopId: there(owner).shopId, personId: there(owner).id, at: NOW }),
+    openJob: async (about = {}) => {
+      const { db } = there(made);
+      const { shopId } = there(owner);
+      const machineId = about.machineId ?? value(await machines.saveMachine(db, shopId, NEW_MACHINE)).id;
+      return value(await jobs.openJob(db, shopId, { driveId: null, beltId: null, title: 'Slips', complaint: '', ...about, machineId }, NOW))
+        .number;
     },
   };
 }

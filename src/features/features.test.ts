@@ -16,10 +16,9 @@ import {
 import { DEMO_DRIVES, demoDrive } from '@/core/drive/sample-drives';
 import { unitsFor } from '@/ui/units';
 import { readShelfCsv, readShelfFields, writeShelfCsv } from '@/formats/shelf-csv';
-import { begin, edit, freshId, newPart, withoutPulley, type PartList } from './drives/editor-model';
+import { freshId, newPart, withoutPulley, type PartList } from './drives/editor-model';
 import { completed, fieldsOf, valueAt, withValue } from './drives/part-fields';
 import { TEMPLATES } from './drives/templates';
-import { nextStage } from './jobs/stages';
 import { askedFor, beltName, inGroups, inOrder, isExact, ownOutsideMm, piecesOf } from './match/candidates';
 import { placeMarks } from './match/ruler-marks';
 import { rescueSentence, whySentence, type WhyContext } from './match/words';
@@ -85,26 +84,6 @@ describe('templates', () => {
 
 describe('editing', () => {
   const start = demoDrive('orchard-rider');
-  it('undo and redo walk the same path both ways', () => {
-    let state = begin(start);
-    for (const name of ['a', 'b', 'c']) state = edit(state, { type: 'change', drive: { ...state.drive, name } });
-    state = edit(edit(state, { type: 'undo' }), { type: 'undo' });
-    expect(state.drive.name).toBe('a');
-    state = edit(state, { type: 'redo' });
-    expect([state.drive.name, state.future.length]).toEqual(['b', 1]);
-    state = edit(state, { type: 'change', drive: { ...state.drive, name: 'd' } });
-    expect(state.future).toEqual([]);
-  });
-  it('one drag is one step of undo, two drags are two', () => {
-    let state = begin(start);
-    const drag = (x: number) => (state = edit(state, { type: 'change', drive: { ...state.drive, name: String(x) }, key: 'move-a' }));
-    [1, 2, 3].forEach(drag);
-    state = edit(state, { type: 'settle' });
-    [4, 5].forEach(drag);
-    expect(state.past).toHaveLength(2);
-    expect(edit(state, { type: 'undo' }).drive.name).toBe('3');
-  });
-  it('undo with nothing to undo changes nothing', () => expect(edit(begin(start), { type: 'undo' }).drive).toBe(start));
   it.each(LISTS)('a new one of %s leaves a valid drive', (list) => {
     for (const name of DEMO_DRIVES) {
       const next = newPart(demoDrive(name), list);
@@ -398,18 +377,4 @@ describe('shelf rows', () => {
     const again = readShelfCsv(writeShelfCsv(rows), 'mm');
     expect(again.ok && again.rows.flatMap((r) => (r.ok ? [r.fields] : []))).toEqual(rows);
   });
-});
-
-it('the next stage is the first that is neither done nor skipped', () => {
-  const stages = {
-    secure: 'done',
-    look: 'skipped',
-    match: 'held',
-    fit: 'waiting',
-    set: 'waiting',
-    prove: 'waiting',
-    book: 'waiting',
-  } as const;
-  expect(nextStage(stages)).toBe('match');
-  expect(nextStage({ secure: 'done', look: 'done', match: 'done', fit: 'done', set: 'done', prove: 'done', book: 'done' })).toBeNull();
 });

@@ -1,5 +1,8 @@
 import type { Migration } from '../migration';
 
+/** Shops that were there before are taken to be where their server is, until an owner says otherwise. */
+const hereabouts = new Intl.DateTimeFormat().resolvedOptions().timeZone;
+
 /**
  * Acts are applied once each (`acts`); what is kept says which version of its form wrote it; bookings name the drive as it was (`drive_versions`);
  * times are those of the shop's zone. What stages and kinds of entries there are is ruled in core alone from here on.
@@ -26,7 +29,8 @@ export const actsAndForms: Migration = {
       document jsonb NOT NULL,
       PRIMARY KEY (shop_id, drive_id, version)
     );
-    ALTER TABLE shops ADD COLUMN time_zone text NOT NULL DEFAULT current_setting('TimeZone');
+    ALTER TABLE shops ADD COLUMN time_zone text NOT NULL DEFAULT '${hereabouts.replaceAll("'", '')}';
+    ALTER TABLE shops ALTER COLUMN time_zone DROP DEFAULT;
     ALTER TABLE ticket_entries ADD COLUMN body_version integer NOT NULL DEFAULT 1;
     ALTER TABLE ticket_entries DROP CONSTRAINT ticket_entries_type_check, DROP CONSTRAINT ticket_entries_stage_check;
     ALTER TABLE job_stages DROP CONSTRAINT job_stages_stage_check, DROP CONSTRAINT job_stages_state_check;

@@ -7,7 +7,7 @@ import { askedFor, freeSpot, freshId, withArm, withoutArm, withoutPlace, without
 import { withTyped } from './kept-field';
 import { mergeNotebooks } from './merge';
 import { nextActOf } from './next';
-import { turn, type Pages } from './pages';
+import { begin, step as turn } from '@/ui/history';
 import { previewOf } from './preview';
 import { progressOf, STEPS } from './progress';
 import { tapped } from './tapped';
@@ -34,35 +34,6 @@ const look = (notebook: Notebook): Look => {
 const rider = demoDrive('orchard-rider');
 const fresh = notebookFor(rider);
 const whole = measured(rider);
-
-describe('undo', () => {
-  const start: Pages = { past: [], now: fresh, future: [], key: null };
-  const name = (name: string, key?: string) => ({
-    type: 'write' as const,
-    change: (now: Notebook) => ({ ...now, name }),
-    ...(key === undefined ? {} : { key }),
-  });
-  it('letters typed one after the other are one entry, and another field begins another', () => {
-    let pages = start;
-    for (const letters of ['O', 'Or', 'Orc']) pages = turn(pages, name(letters, 'name'));
-    pages = turn(pages, { type: 'write', key: 'notes', change: (now) => ({ ...now, notes: 'x' }) });
-    pages = turn(pages, { type: 'undo' });
-    expect([pages.now.name, pages.now.notes]).toEqual(['Orc', '']);
-    pages = turn(pages, { type: 'undo' });
-    expect(pages.now).toEqual(fresh);
-    pages = turn(turn(pages, { type: 'redo' }), { type: 'redo' });
-    expect([pages.now.name, pages.now.notes]).toEqual(['Orc', 'x']);
-  });
-  it('a new entry forgets what was undone; one that changes nothing is none', () => {
-    const pages = turn(turn(turn(start, name('a')), { type: 'undo' }), name('b'));
-    expect([pages.now.name, pages.future.length]).toEqual(['b', 0]);
-    expect(turn(pages, { type: 'write', change: (now) => now })).toBe(pages);
-    expect(turn(start, { type: 'undo' })).toBe(start);
-    expect(turn(start, { type: 'redo' })).toBe(start);
-  });
-  it('what was taken from elsewhere can be undone too', () =>
-    expect(turn(turn(start, { type: 'replace', with: whole }), { type: 'undo' }).now).toBe(fresh));
-});
 
 describe('the one thing to do next', () => {
   const next = (notebook: Notebook) => nextActOf(notebook, look(notebook));
@@ -342,7 +313,7 @@ describe('two people in one notebook', () => {
     expect(freshId([freshId([], 'arm', () => 0.5)], 'arm', () => lots.shift()!)).toBe(freshId([], 'arm', () => 0.25));
   });
   it('undo goes back through one’s own entries, the other’s under all of them', () => {
-    let pages: Pages = { past: [], now: whole, future: [], key: null };
+    let pages = begin(whole);
     pages = turn(pages, { type: 'write', change: () => mine });
     pages = turn(pages, { type: 'rebase', by: (page) => mergeNotebooks(whole, page, theirs).notebook });
     expect([pages.now.notes, ...labels(pages.now).slice(0, 2)]).toEqual(['wet deck', 'Mine', 'Theirs']);

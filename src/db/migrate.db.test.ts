@@ -1,16 +1,16 @@
 import { QueryTypes } from 'sequelize';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { demoDrive } from '../core/drive/sample-drives';
-import { drives, jobs, machines, migrate, type Database } from '.';
+import { drives, jobLists, jobs, machines, migrate, people, type Database } from '.';
 import { MIGRATIONS } from './migrate';
 import { testDatabase } from './test-database';
 
-describe.runIf(process.env['TEST_DATABASE_URL'])('bringing tables up to date', () => {
-  let made: Awaited<ReturnType<typeof testDatabase>>;
+describe('bringing tables up to date', () => {
+  let made: Awaited<ReturnType<typeof testDatabase>> | undefined;
   let db: Database;
   beforeAll(async () => {
     made = await testDatabase('migrate');
-    db = made!.db;
+    db = made.db;
   });
   afterAll(async () => made?.drop());
   beforeEach(async () => {
@@ -52,12 +52,69 @@ describe.runIf(process.env['TEST_DATABASE_URL'])('bringing tables up to date', (
     expect((await machines.listMachines(db, 1, { find: 'thrush isla', limit: 9 })).rows).toMatchObject([
       { name: 'Orchard rider', meter: 412.6 },
     ]);
-    expect((await jobs.openJobs(db, 1, { find: '212 wet ferrow', limit: 9 })).rows).toMatchObject([
+    expect((await jobLists.openJobs(db, 1, { find: '212 wet ferrow', limit: 9 })).rows).toMatchObject([
       { number: 212, stages: { look: 'done', match: 'waiting' } },
     ]);
     expect((await drives.listDrives(db, 1, { find: 'mower 4l480', limit: 9 })).rows).toMatchObject([
       { name: 'Rider', belts: [{ designation: '4L480' }] },
     ]);
+  });
+  it('tickets written before forms had versions are read, closings that were reopenings are reopenings, and the clock is the server’s', async () => {
+    await migrate(db.sequelize, MIGRATIONS.slice(0, 5));
+    const run = (sql: string, bind: readonly unknown[] = []) => db.sequelize.query(sql, { bind: [...bind] });
+    await run(`INSERT INTO shops (name) VALUES ('Quay Bay Repairs')`);
+    await run(
+      `INSERT INTO people (shop_id, email, name, role, password_hash, preferences) VALUES (1, 'ines@quaybay.example', 'Ines', 'owner', 'x', $1::jsonb)`,
+      [JSON.stringify({ system: 'metric', inchDenominator: 16, theme: 'bay' })],
+    );
+    await run(`INSERT INTO machines (shop_id, name) VALUES (1, 'Orchard rider')`);
+    await run(
+      `INSERT INTO jobs (shop_id, number, machine_id, title, status, opened_at) VALUES (1, 212, 1, 'Slips', 'open', '2026-11-20T08:00:00Z')`,
+    );
+    const bodies: readonly (readonly [string, string, unknown])[] = [
+      ['look', 'note', { text: 'Groove shiny.' }],
+      ['look', 'stage', { state: 'done', why: '' }],
+      [
+        'match',
+        'belt-booked',
+        {
+          shelfBeltId: 1,
+          belt: '4L480',
+          bin: 'B2',
+          section: '4L',
+          outsideMm: 1219.2,
+          verdict: 'fits',
+          chance: 1,
+          engagedN: 152,
+          floorN: 71,
+          slackMm: 11,
+          substitute: true,
+          insteadOf: '4L470',
+          reason: 'boat',
+          priceCents: null,
+        },
+      ],
+      ['book', 'closing', { text: 'Done.', reopened: false }],
+      ['book', 'closing', { text: '', reopened: true }],
+      ['look', 'note', { words: 'of a later hand' }],
+    ];
+    for (const [stage, type, body] of bodies)
+      await run(`INSERT INTO ticket_entries (job_id, stage, type, body, person_id, at) VALUES (1, $1, $2, $3::jsonb, 1, now())`, [
+        stage,
+        type,
+        JSON.stringify(body),
+      ]);
+    await migrate(db.sequelize);
+    const job = await jobs.findJob(db, 1, 212);
+    expect(job?.entries.map((e) => e.type)).toEqual(['note', 'stage', 'belt-booked', 'closing', 'reopening', 'unreadable']);
+    expect(job?.entries[2]).toMatchObject({ body: { insteadOf: { words: '4L470' }, pieces: 1, letsGo: true, drive: null } });
+    expect(job?.entries[5]).toMatchObject({
+      problem: expect.stringContaining('This note cannot be read'),
+      text: expect.stringContaining('later hand'),
+    });
+    expect((await people.listPeople(db, 1))[0]?.preferences.theme).toBe('bay');
+    const { timeZone } = await people.shopOf(db, 1);
+    expect(() => new Intl.DateTimeFormat('en', { timeZone })).not.toThrow();
   });
   it('a step that is broken off leaves nothing of itself, not even a note, and goes on at the next start', async () => {
     const broken = [

@@ -1,0 +1,184 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+  actsOf,
+  begun,
+  ENTRY_KINDS,
+  ENTRY_TYPES,
+  isEntryType,
+  isOver,
+  kindOf,
+  moved,
+  NEW_STAGES,
+  nextStage,
+  openAtHandBack,
+  readBody,
+  stageAfter,
+  STAGE_STATES,
+  STAGES,
+  type BeltBooked,
+  type JobState,
+  type Stages,
+  type TypedBody,
+} from '.';
+
+const all = (state: Stages['look']): Stages => ({
+  secure: state,
+  look: state,
+  match: state,
+  fit: state,
+  set: state,
+  prove: state,
+  book: state,
+});
+const open = (stages: Stages = NEW_STAGES): JobState => ({ status: 'open', stages });
+const anyStages = fc.record(Object.fromEntries(STAGES.map((s) => [s, fc.constantFrom(...STAGE_STATES)]))) as fc.Arbitrary<Stages>;
+
+const booked: BeltBooked = {
+  shelfBeltId: 7,
+  place: null,
+  belt: '4L480',
+  bin: 'B2',
+  section: '4L',
+  outsideMm: 1219.2,
+  verdict: 'fits',
+  chance: 1,
+  engagedN: 152,
+  runningN: 133,
+  floorN: 71,
+  ceilingN: 400,
+  slackMm: 11,
+  window: { shortestMm: 1212, longestMm: 1226 },
+  letsGo: true,
+  pieces: 2,
+  substitute: false,
+  insteadOf: null,
+  reason: '',
+  priceCents: 1480,
+  drive: { id: 1, version: 3, beltId: 'blade' },
+};
+
+describe('what comes next', () => {
+  it('a job waits for its first stage that is not over, held or not', () => {
+    const stages = { ...NEW_STAGES, secure: 'done', look: 'skipped', match: 'held' } as const;
+    expect(nextStage(stages)).toBe('match');
+    expect(nextStage(all('done'))).toBeNull();
+  });
+  it('work goes on after the stage that was moved, round to what was left, and to what is held only at the end', () => {
+    expect(stageAfter({ ...all('waiting'), look: 'done' }, 'look')).toBe('match');
+    expect(stageAfter({ ...all('done'), secure: 'waiting' }, 'book')).toBe('secure');
+    expect(stageAfter({ ...all('done'), fit: 'held', prove: 'waiting' }, 'match')).toBe('prove');
+    expect(stageAfter({ ...all('done'), fit: 'held' }, 'match')).toBe('fit');
+    expect(stageAfter(all('done'), 'look')).toBeNull();
+  });
+  it('a stage that is over wakes the next one only where that waited, and no other', () => {
+    fc.assert(
+      fc.property(anyStages, fc.constantFrom(...STAGES), fc.constantFrom(...STAGE_STATES), (stages, stage, state) => {
+        const after = moved(stages, stage, state);
+        expect(after[stage]).toBe(state);
+        const others = STAGES.filter((s) => s !== stage && after[s] !== stages[s]);
+        expect(others.length).toBeLessThanOrEqual(1);
+        for (const other of others) expect([stages[other], after[other], isOver(state)]).toEqual(['waiting', 'under-way', true]);
+      }),
+    );
+  });
+  it('writing begins a stage that waited and disturbs none that did not', () => {
+    expect(begun(all('waiting'), 'fit').fit).toBe('under-way');
+    for (const state of ['done', 'held', 'skipped', 'under-way'] as const) expect(begun(all(state), 'fit')).toEqual(all(state));
+  });
+  it('what is not over is told at the hand-back, but for the hand-back itself', () =>
+    expect(openAtHandBack({ ...all('done'), match: 'held', set: 'waiting', book: 'under-way' })).toEqual(['match', 'set']));
+});
+
+describe('entries of a ticket', () => {
+  const examples: readonly TypedBody[] = [
+    { type: 'note', body: { text: 'Groove shiny.' } },
+    { type: 'stage', body: { state: 'skipped', why: 'seen last week' } },
+    { type: 'belt-booked', body: booked },
+    { type: 'closing', body: { text: 'New belt.' } },
+    { type: 'reopening', body: {} },
+  ];
+  it('there is an example of every kind', () => expect(examples.map((e) => e.type).sort()).toEqual([...ENTRY_TYPES].sort()));
+  it.each(examples.map((e) => [e.type, e] as const))('%s is read back as it was kept, and has a name', (type, entry) => {
+    const read = readBody(type, kindOf(type).form.version, JSON.parse(JSON.stringify(entry.body)));
+    expect(read).toEqual({ ok: true, value: entry });
+    expect(actsOf(entry).name.length).toBeGreaterThan(0);
+  });
+  it.each(examples.map((e) => [e.type, e] as const))('%s: what cannot be such a body is said, and breaks nothing', (type) => {
+    for (const body of [null, 7, 'text', [], { text: 9, state: 'asleep', verdict: 'so so' }]) {
+      const read = readBody(type, kindOf(type).form.version, body);
+      // A reopening says nothing, so any object is one.
+      if (type === 'reopening' && typeof body === 'object' && body !== null && !Array.isArray(body)) continue;
+      expect(read.ok).toBe(false);
+    }
+  });
+  it('a kind that is not known is said, with its text', () => {
+    expect(isEntryType('toString')).toBe(false);
+    expect(readBody('sonnet', 1, { lines: 14 })).toMatchObject({
+      ok: false,
+      problem: expect.stringContaining('sonnet'),
+      text: expect.stringContaining('14'),
+    });
+  });
+  it('taking back undoes what writing did to the shelf', () => {
+    for (const entry of examples) {
+      const acts = actsOf(entry);
+      const written = acts.write(open(), 'match');
+      const back = acts.takeBack?.(written.job, 'match');
+      if (!back) continue;
+      expect((written.shelf?.by ?? 0) + (back.shelf?.by ?? 0)).toBe(0);
+      expect(back.job.status).toBe('open');
+    }
+  });
+  it('a booking takes its pieces, ends Match and wakes Fit; taken back, Match is under way again', () => {
+    const acts = actsOf({ type: 'belt-booked', body: booked });
+    const { job, shelf } = acts.write(open(), 'match');
+    expect([shelf, job.stages.match, job.stages.fit]).toEqual([{ shelfBeltId: 7, by: -2 }, 'done', 'under-way']);
+    expect(acts.write(open({ ...NEW_STAGES, fit: 'done' }), 'match').job.stages).toMatchObject({ fit: 'done', set: 'under-way' });
+    expect(acts.takeBack?.(job, 'match').job.stages.match).toBe('under-way');
+    expect(acts.takenBack).toBe('4L480 is back in B2.');
+  });
+  it('closing ends the job and Book; reopening takes both up again', () => {
+    const closed = actsOf({ type: 'closing', body: { text: 'x' } }).write(open(), 'book').job;
+    expect([closed.status, closed.stages.book]).toEqual(['closed', 'done']);
+    const again = actsOf({ type: 'reopening', body: {} }).write(closed, 'book').job;
+    expect([again.status, again.stages.book]).toEqual(['open', 'under-way']);
+  });
+  it('skipping and holding ask why; bookings are the server’s to write', () => {
+    for (const state of STAGE_STATES)
+      expect(ENTRY_KINDS.stage.refuse?.({ state, why: '' })?.field).toBe(state === 'skipped' || state === 'held' ? 'why' : undefined);
+    expect(ENTRY_TYPES.filter((t) => !kindOf(t).fromDevice)).toEqual(['belt-booked']);
+  });
+});
+
+describe('bookings from before their form had a second version', () => {
+  const { place: _place, runningN: _r, ceilingN: _c, window: _w, letsGo: _l, pieces: _p, drive: _d, ...first } = booked;
+  it.each([
+    ['the first, which said least', first, {}],
+    [
+      'with pieces and what is left under load',
+      { ...first, pieces: 2, runningN: 120, letsGo: false },
+      { pieces: 2, runningN: 120, letsGo: false },
+    ],
+    ['a substitute, in words', { ...first, substitute: true, insteadOf: '4L470' }, { substitute: true, insteadOf: { words: '4L470' } }],
+  ])('%s', (_, kept, expected) => {
+    const read = readBody('belt-booked', 1, kept);
+    expect(read).toMatchObject({
+      ok: true,
+      value: {
+        body: {
+          belt: '4L480',
+          place: null,
+          pieces: 1,
+          runningN: null,
+          letsGo: true,
+          ceilingN: null,
+          drive: null,
+          insteadOf: null,
+          ...expected,
+        },
+      },
+    });
+  });
+  it('cut off, it is said', () => expect(readBody('belt-booked', 1, { belt: '4L480' }).ok).toBe(false));
+});

@@ -1,0 +1,81 @@
+import { describe, expect, it } from 'vitest';
+import { seededRandom } from '../core/drive';
+import { demoDrive } from '../core/drive/sample-drives';
+import { drives, jobLists, jobs, machines, tickets, type MachineFields } from '.';
+import { NEW_MACHINE, NOW, useShop, value } from './test-database';
+
+const wordsOf = (find: string) =>
+  find
+    .toLowerCase()
+    .split(/[\s,]+/)
+    .filter(Boolean);
+
+describe('lists', () => {
+  const shop = useShop('lists');
+  const machine = async (fields: Partial<MachineFields>) =>
+    value(await machines.saveMachine(shop.db, shop.owner.shopId, { ...NEW_MACHINE, ...fields })).id;
+  const job = async (machineId: number, title: string) =>
+    value(await jobs.openJob(shop.db, shop.owner.shopId, { machineId, driveId: null, beltId: null, title, complaint: '' }, NOW)).number;
+
+  it('every row is on one page, in order, whatever the size of a page', async () => {
+    const names = Array.from({ length: 23 }, (_, i) => `Machine ${String((i * 7) % 23).padStart(2, '0')}`);
+    for (const name of names) await machine({ name });
+    for (const limit of [1, 5, 23, 50]) {
+      const seen: string[] = [];
+      for (let offset = 0; offset < 23; offset += limit) {
+        const page = await machines.listMachines(shop.db, shop.owner.shopId, { offset, limit });
+        expect(page.total).toBe(23);
+        seen.push(...page.rows.map((m) => m.name));
+      }
+      expect(seen).toEqual([...names].sort());
+    }
+    expect((await machines.listMachines(shop.db, shop.owner.shopId, { offset: 100, limit: 5 })).rows).toEqual([]);
+  });
+  it('a search finds what holds every word, as looking through all of them does', async () => {
+    const random = seededRandom(4);
+    const word = () => ['orchard', 'harbour', 'rider', 'thrower', 'Thrushbeck', 'S-17', 'belt 50%', 'a_b'][Math.floor(8 * random())]!;
+    const rows: { name: string; maker: string; customer: string; title: string; number: number }[] = [];
+    for (let i = 0; i < 40; i++) {
+      const [name, maker, customer, title] = [`${word()} ${i}`, word(), `${word()} croft`, `${word()} ${word()}`];
+      rows.push({ name, maker, customer, title, number: await job(await machine({ name, maker, customer }), title) });
+    }
+    const holds = (text: string, find: string) => wordsOf(find).every((w) => text.toLowerCase().includes(w));
+    for (const find of ['orch', 'RIDER croft', '50%', 'a_b', '_', 's-17 harbour', `${rows[7]!.number}`, 'thrush belt', 'nowhere', '']) {
+      expect((await machines.listMachines(shop.db, shop.owner.shopId, { find, limit: 99 })).rows.map((m) => m.name).sort()).toEqual(
+        rows
+          .filter((r) => holds(`${r.name} ${r.maker} | ${r.customer}`, find))
+          .map((r) => r.name)
+          .sort(),
+      );
+      const found = await jobLists.findJobs(shop.db, shop.owner.shopId, { find, limit: 99 });
+      expect(found.rows.map((j) => j.number)).toEqual(
+        rows
+          .filter((r) => holds(`${r.number} ${r.title} | ${r.name} ${r.maker} | ${r.customer}`, find))
+          .map((r) => r.number)
+          .reverse(),
+      );
+      expect(found.total).toBe(found.rows.length);
+    }
+  });
+  it('keep to their own shop, machine and state', async () => {
+    const [one, two] = [await machine({ name: 'One' }), await machine({ name: 'Two' })];
+    const numbers = [await job(one, 'a'), await job(two, 'b'), await job(one, 'c')];
+    value(await tickets.writeEntry(shop.db, shop.by(), numbers[0]!, 'book', { type: 'closing', body: { text: 'done' } }));
+    expect((await jobLists.openJobs(shop.db, shop.owner.shopId, { limit: 9 })).rows.map((j) => j.number)).toEqual([numbers[2], numbers[1]]);
+    expect((await jobLists.closedJobs(shop.db, shop.owner.shopId, { limit: 9 })).rows.map((j) => j.number)).toEqual([numbers[0]]);
+    expect((await jobLists.jobsOfMachine(shop.db, shop.owner.shopId, one, { limit: 9 })).rows.map((j) => j.number)).toEqual([
+      numbers[2],
+      numbers[0],
+    ]);
+    expect((await jobLists.findJobs(shop.db, shop.owner.shopId + 1, { limit: 9 })).total).toBe(0);
+    expect([
+      await jobs.isJob(shop.db, shop.owner.shopId, numbers[0]!),
+      await jobs.isJob(shop.db, shop.owner.shopId + 1, numbers[0]!),
+    ]).toEqual([true, false]);
+  });
+  it('of drives say what their documents hold, without them', async () => {
+    const stored = await drives.addDrive(shop.db, shop.owner.shopId, demoDrive('sickle-bar-tractor'), 'Ines', NOW);
+    const { rows } = await drives.listDrives(shop.db, shop.owner.shopId, { limit: 9 });
+    expect(rows).toEqual([drives.summaryOf(stored)]);
+  });
+});

@@ -1,0 +1,26 @@
+import { expect, it } from 'vitest';
+import { machines } from '..';
+import { useShop, value } from '../test-database';
+
+const shop = useShop('machines');
+
+it('a stale machine is handed back with its customer and drives', async () => {
+  const fields = {
+    name: 'Rider',
+    maker: 'Thrushbeck',
+    model: '',
+    serial: '',
+    meter: null,
+    meterUnit: 'h' as const,
+    notes: '',
+    customer: 'Isla',
+    driveIds: [],
+  };
+  const machine = value(await machines.saveMachine(shop.db, shop.owner.shopId, fields));
+  value(await machines.saveMachine(shop.db, shop.owner.shopId, { ...fields, customer: 'Mae' }, { id: machine.id, version: 1 }));
+  expect(await machines.saveMachine(shop.db, shop.owner.shopId, fields, { id: machine.id, version: 1 })).toMatchObject({
+    ok: false,
+    reason: 'stale',
+    current: { customer: 'Mae', version: 2 },
+  });
+});

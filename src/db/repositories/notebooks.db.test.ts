@@ -1,0 +1,141 @@
+import { describe, expect, it } from 'vitest';
+import { demoDrive } from '../../core/drive/sample-drives';
+import { lookAt, notebookFor, type Look } from '../../core/survey';
+import { measured } from '../../core/survey/sample-notebook';
+import { drives, machines, notebooks } from '..';
+import { NEW_MACHINE, NOW, readable, useShop, value } from '../test-database';
+
+describe('notebooks', () => {
+  const shop = useShop('notebooks');
+  const fresh = notebookFor(demoDrive('orchard-rider'));
+  const picture = { mediaType: 'image/jpeg', width: 4, height: 3, bytes: Buffer.from('picture') };
+  const look = (): Look => {
+    const read = lookAt(measured(demoDrive('orchard-rider')));
+    if (!read.ok) throw new Error();
+    return read.look;
+  };
+
+  it('are kept whole and listed with how far they have come', async () => {
+    const document = {
+      ...fresh,
+      measures: fresh.measures.map((m, i) => (i === 0 ? { ...m, value: 231 } : i === 1 ? { ...m, skipped: true } : m)),
+    };
+    const made = await notebooks.addNotebook(shop.db, shop.owner.shopId, document, 'Ines', NOW);
+    expect(readable(await notebooks.findNotebook(shop.db, shop.owner.shopId, made.id)).document).toEqual(document);
+    expect((await notebooks.listNotebooks(shop.db, shop.owner.shopId, { limit: 50 })).rows).toMatchObject([
+      { id: made.id, measured: 1, asked: fresh.measures.length - 1, driveId: null, changedBy: 'Ines' },
+    ]);
+    expect(await notebooks.findNotebook(shop.db, shop.owner.shopId + 1, made.id)).toBeNull();
+  });
+  it('an entry made over a newer one is refused and the newer handed back', async () => {
+    const made = await notebooks.addNotebook(shop.db, shop.owner.shopId, fresh, 'Ines', NOW);
+    const mine = { ...fresh, name: 'Mine' };
+    expect(value(await notebooks.saveNotebook(shop.db, shop.owner.shopId, made.id, made.version, mine, 'Ines', NOW)).version).toBe(
+      made.version + 1,
+    );
+    const late = await notebooks.saveNotebook(shop.db, shop.owner.shopId, made.id, made.version, { ...fresh, name: 'Late' }, 'Bram', NOW);
+    expect(late).toMatchObject({ ok: false, reason: 'stale', current: { document: { name: 'Mine' } } });
+    expect(readable(await notebooks.findNotebook(shop.db, shop.owner.shopId, made.id)).document.name).toBe('Mine');
+  });
+  it('of many saves over the same version just one is taken', async () => {
+    const made = await notebooks.addNotebook(shop.db, shop.owner.shopId, fresh, 'Ines', NOW);
+    const saves = await Promise.all(
+      [1, 2, 3, 4, 5].map((n) =>
+        notebooks.saveNotebook(shop.db, shop.owner.shopId, made.id, made.version, { ...fresh, name: `${n}` }, 'Ines', NOW),
+      ),
+    );
+    expect(saves.filter((s) => s.ok)).toHaveLength(1);
+  });
+  it('make one drive, and make it anew over the same one, with what is known of its numbers', async () => {
+    const { built, uncertainty } = look();
+    const made = await notebooks.addNotebook(shop.db, shop.owner.shopId, fresh, 'Ines', NOW);
+    const { driveId } = value(await notebooks.keepDrive(shop.db, shop.owner.shopId, made.id, built.drive!, uncertainty!, 'Ines', NOW));
+    const again = value(
+      await notebooks.keepDrive(shop.db, shop.owner.shopId, made.id, { ...built.drive!, name: 'Better' }, uncertainty!, 'Bram', NOW),
+    );
+    expect(again.driveId).toBe(driveId);
+    const stored = readable(await drives.findDrive(shop.db, shop.owner.shopId, driveId));
+    expect([stored.document.name, stored.version, stored.uncertainty!.paths.length]).toEqual(['Better', 2, uncertainty!.paths.length]);
+    expect(await notebooks.notebookOfDrive(shop.db, shop.owner.shopId, driveId)).toBe(made.id);
+    expect((await drives.listDrives(shop.db, shop.owner.shopId, { limit: 50 })).total).toBe(1);
+  });
+  it('a drive measured for a machine is among its drives, once; a machine of another shop gets none', async () => {
+    const { built, uncertainty } = look();
+    const machine = value(await machines.saveMachine(shop.db, shop.owner.shopId, { ...NEW_MACHINE, name: 'Hill rider' }));
+    const made = await notebooks.addNotebook(shop.db, shop.owner.shopId, fresh, 'Ines', NOW, machine.id);
+    expect(readable(await notebooks.findNotebook(shop.db, shop.owner.shopId, made.id)).machine).toEqual({
+      id: machine.id,
+      name: 'Hill rider',
+    });
+    const { driveId } = value(await notebooks.keepDrive(shop.db, shop.owner.shopId, made.id, built.drive!, uncertainty!, 'Ines', NOW));
+    value(await notebooks.keepDrive(shop.db, shop.owner.shopId, made.id, built.drive!, uncertainty!, 'Ines', NOW));
+    expect((await machines.findMachine(shop.db, shop.owner.shopId, machine.id))!.driveIds).toEqual([driveId]);
+    const elsewhere = await shop.db.models.Shop.create({ name: 'Over the water', timeZone: 'UTC' });
+    const theirs = await shop.db.models.Machine.create({
+      shopId: elsewhere.id,
+      customerId: null,
+      name: 'Not ours',
+      maker: '',
+      model: '',
+      serial: '',
+      meter: null,
+      meterUnit: 'h',
+      notes: '',
+    });
+    expect((await notebooks.addNotebook(shop.db, shop.owner.shopId, fresh, 'Ines', NOW, theirs.id)).machine).toBeNull();
+  });
+  it('a drive drawn over stays uncertain only where its numbers are still those measured', async () => {
+    const { built, uncertainty } = look();
+    const made = await notebooks.addNotebook(shop.db, shop.owner.shopId, fresh, 'Ines', NOW);
+    const { driveId } = value(await notebooks.keepDrive(shop.db, shop.owner.shopId, made.id, built.drive!, uncertainty!, 'Ines', NOW));
+    const renamed = value(await drives.saveDrive(shop.db, shop.owner.shopId, driveId, 1, { ...built.drive!, name: 'Other' }, 'Ines', NOW));
+    expect(renamed.uncertainty).not.toBeNull();
+    const redrawn = value(
+      await drives.saveDrive(shop.db, shop.owner.shopId, driveId, renamed.version, demoDrive('lighthouse-generator'), 'Ines', NOW),
+    );
+    expect(redrawn.uncertainty).toBeNull();
+  });
+  it('hold six photos; one taken off the page makes room, and another shop sees none', async () => {
+    const made = await notebooks.addNotebook(shop.db, shop.owner.shopId, fresh, 'Ines', NOW);
+    const add = () => notebooks.addPhoto(shop.db, shop.owner.shopId, made.id, picture, 'Ines', NOW);
+    const ids = [];
+    for (let i = 0; i < 6; i++) ids.push(value(await add()).id);
+    const on = (photos: readonly number[]) => ({
+      ...fresh,
+      photos: photos.map((photo, i) => ({
+        id: `p${i}`,
+        photo,
+        width: 4,
+        height: 3,
+        scale: { kind: 'two-points' as const, ends: [], distance: null },
+        marks: [],
+      })),
+    });
+    value(await notebooks.saveNotebook(shop.db, shop.owner.shopId, made.id, 1, on(ids), 'Ines', NOW));
+    expect(await add()).toMatchObject({ ok: false, problem: expect.stringContaining('6 photos') });
+    value(await notebooks.saveNotebook(shop.db, shop.owner.shopId, made.id, 2, on(ids.slice(1)), 'Ines', NOW));
+    expect((await notebooks.findPhoto(shop.db, shop.owner.shopId, ids[0]!))!.bytes.toString()).toBe('picture');
+    value(await add());
+    expect(await notebooks.findPhoto(shop.db, shop.owner.shopId, ids[0]!)).toBeNull();
+    expect(await notebooks.findPhoto(shop.db, shop.owner.shopId, ids[1]!)).not.toBeNull();
+    expect(await notebooks.findPhoto(shop.db, shop.owner.shopId + 1, ids[1]!)).toBeNull();
+  });
+  it('removed, its photos go and the drive made from it stays', async () => {
+    const { built, uncertainty } = look();
+    const made = await notebooks.addNotebook(shop.db, shop.owner.shopId, fresh, 'Ines', NOW);
+    const { id } = value(await notebooks.addPhoto(shop.db, shop.owner.shopId, made.id, picture, 'Ines', NOW));
+    const { driveId } = value(await notebooks.keepDrive(shop.db, shop.owner.shopId, made.id, built.drive!, uncertainty!, 'Ines', NOW));
+    value(await notebooks.removeNotebook(shop.db, shop.owner.shopId, made.id));
+    expect(await notebooks.findPhoto(shop.db, shop.owner.shopId, id)).toBeNull();
+    expect(await drives.findDrive(shop.db, shop.owner.shopId, driveId)).not.toBeNull();
+    expect(await notebooks.removeNotebook(shop.db, shop.owner.shopId, made.id)).toMatchObject({ ok: false });
+    expect(await notebooks.addPhoto(shop.db, shop.owner.shopId, made.id, picture, 'Ines', NOW)).toMatchObject({ ok: false });
+  });
+  it('the database itself refuses a picture over its size and a notebook of no shop', async () => {
+    const made = await notebooks.addNotebook(shop.db, shop.owner.shopId, fresh, 'Ines', NOW);
+    await expect(
+      notebooks.addPhoto(shop.db, shop.owner.shopId, made.id, { ...picture, bytes: Buffer.alloc(8 * 1024 * 1024 + 1) }, 'Ines', NOW),
+    ).rejects.toThrow();
+    await expect(notebooks.addNotebook(shop.db, 999, fresh, 'Ines', NOW)).rejects.toThrow();
+  });
+});

@@ -1,0 +1,106 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { readShelfCsv } from '../../formats/shelf-csv';
+import { shelf, shelfImports, type ImportMode, type ShelfBeltFields } from '..';
+import { SHELF_ROW as row, useShop, value } from '../test-database';
+
+describe('the shelf', () => {
+  const shop = useShop('shelf');
+  it('one number stands once in a bin, but in two bins', async () => {
+    value(await shelf.addShelfBelt(shop.db, shop.owner.shopId, row));
+    expect(await shelf.addShelfBelt(shop.db, shop.owner.shopId, row)).toMatchObject({
+      ok: false,
+      problem: expect.stringContaining('already in bin B2'),
+    });
+    expect((await shelf.addShelfBelt(shop.db, shop.owner.shopId, { ...row, bin: 'B9' })).ok).toBe(true);
+  });
+  it('the database itself refuses a belt of no known size and a quantity below 0', async () => {
+    await expect(
+      shop.db.models.ShelfBelt.create({ shopId: shop.owner.shopId, ...row, designation: null, section: null }),
+    ).rejects.toThrow();
+    await expect(shop.db.models.ShelfBelt.create({ shopId: shop.owner.shopId, ...row, quantity: -1 })).rejects.toThrow();
+  });
+  describe('an import', () => {
+    const take = async (id: string, rows: readonly ShelfBeltFields[], mode: ImportMode = 'add') =>
+      value(await shelfImports.importShelf(shop.db, shop.owner.shopId, id, rows, mode));
+    const counts = async () => (await shelf.listShelf(shop.db, shop.owner.shopId)).map((b) => [b.designation, b.quantity]);
+    const [one, two] = ['3f1b2b0e-7a55-4b0e-9d53-000000000001', '3f1b2b0e-7a55-4b0e-9d53-000000000002'];
+
+    it('adds new rows and counts up those that are there, all or none', async () => {
+      value(await shelf.addShelfBelt(shop.db, shop.owner.shopId, row));
+      expect(await take(one, [row, { ...row, designation: '4L490' }])).toEqual({ id: one, added: 1, changed: 1, same: 0 });
+      expect(await counts()).toEqual([
+        ['4L480', 4],
+        ['4L490', 2],
+      ]);
+      await expect(
+        take(two, [
+          { ...row, designation: '4L500' },
+          { ...row, quantity: -5, designation: '4L510' },
+        ]),
+      ).rejects.toThrow();
+      expect(await counts()).toHaveLength(2);
+    });
+    it('knows a belt however its number is written, and adds up a list that names one twice', async () => {
+      value(await shelf.addShelfBelt(shop.db, shop.owner.shopId, row));
+      expect(
+        await take(one, [
+          { ...row, designation: '4L-480' },
+          { ...row, designation: '4l 480' },
+        ]),
+      ).toMatchObject({ added: 0, changed: 1 });
+      expect(await counts()).toEqual([['4L480', 6]]);
+      const measured = {
+        ...row,
+        designation: null,
+        section: 'A',
+        lengthMm: 1201,
+        lengthReference: 'inside' as const,
+        lengthTyped: '1201 mm',
+      };
+      await take(two, [measured, { ...measured, lengthReference: 'outside' }]);
+      expect(await counts()).toHaveLength(3);
+    });
+    it('sets counts where that is asked; the same list again changes nothing', async () => {
+      value(await shelf.addShelfBelt(shop.db, shop.owner.shopId, row));
+      expect(await take(one, [{ ...row, quantity: 7 }], 'set')).toMatchObject({ changed: 1, same: 0 });
+      expect(await take(two, [{ ...row, quantity: 7 }], 'set')).toMatchObject({ added: 0, changed: 0, same: 1 });
+      expect(await counts()).toEqual([['4L480', 7]]);
+    });
+    it('is taken back as one, unless one of its belts was changed since', async () => {
+      value(await shelf.addShelfBelt(shop.db, shop.owner.shopId, row));
+      await take(one, [
+        { ...row, priceCents: 999 },
+        { ...row, designation: '4L490' },
+      ]);
+      value(await shelfImports.takeBackImport(shop.db, shop.owner.shopId, one));
+      expect(await shelf.listShelf(shop.db, shop.owner.shopId)).toMatchObject([
+        { designation: '4L480', quantity: 2, priceCents: row.priceCents },
+      ]);
+      expect((await shelfImports.takeBackImport(shop.db, shop.owner.shopId, one)).ok).toBe(true);
+      await take(two, [{ ...row, designation: '4L490' }]);
+      const belt = (await shelf.listShelf(shop.db, shop.owner.shopId)).find((b) => b.designation === '4L490')!;
+      value(await shelf.changeShelfBelt(shop.db, shop.owner.shopId, belt.id, belt.version, { ...row, designation: '4L490', quantity: 1 }));
+      expect(await shelfImports.takeBackImport(shop.db, shop.owner.shopId, two)).toMatchObject({
+        ok: false,
+        problem: expect.stringContaining('4L490'),
+      });
+      expect(await counts()).toHaveLength(2);
+    });
+  });
+  it('what would run and is not to hand goes on the order list, by its number wherever it hangs', async () => {
+    value(await shelf.addShelfBelt(shop.db, shop.owner.shopId, row));
+    value(await shelf.orderBelt(shop.db, shop.owner.shopId, { designation: '4L-480', section: '4L' }, 2));
+    value(await shelf.orderBelt(shop.db, shop.owner.shopId, { designation: '4L490', section: '4L' }, 1));
+    expect((await shelf.listShelf(shop.db, shop.owner.shopId)).map((b) => [b.designation, b.quantity, b.wanted])).toEqual([
+      ['4L480', 2, 2],
+      ['4L490', 0, 1],
+    ]);
+  });
+});
+
+it('the demo shelf can be read whole', () => {
+  const read = readShelfCsv(readFileSync(new URL('../../../demo/shelf.csv', import.meta.url), 'utf8'), 'in');
+  expect(read.ok && read.rows.every((r) => r.ok)).toBe(true);
+  expect(read.ok && read.rows.length).toBeGreaterThanOrEqual(40);
+});

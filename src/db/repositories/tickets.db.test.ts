@@ -1,0 +1,86 @@
+import { beforeEach, describe, expect, it } from 'vitest';
+import { jobs, machines, shelf, tickets, type ShelfBelt } from '..';
+import { bookingOf, NEW_MACHINE, NOW, SHELF_ROW as row, useShop, value } from '../test-database';
+
+describe('jobs and their tickets', () => {
+  const shop = useShop('tickets');
+  let belt: ShelfBelt;
+  let number: number;
+  const body = () => bookingOf(belt);
+  const now = async () => (await jobs.findJob(shop.db, shop.owner.shopId, number))!;
+  const onShelf = async () => (await shelf.listShelf(shop.db, shop.owner.shopId))[0]!;
+
+  beforeEach(async () => {
+    belt = value(await shelf.addShelfBelt(shop.db, shop.owner.shopId, row));
+    const machine = value(await machines.saveMachine(shop.db, shop.owner.shopId, { ...NEW_MACHINE, customer: 'Isla', meter: 4 }));
+    ({ number } = value(
+      await jobs.openJob(
+        shop.db,
+        shop.owner.shopId,
+        { machineId: machine.id, driveId: null, beltId: null, title: 'Slips', complaint: '' },
+        NOW,
+      ),
+    ));
+  });
+
+  it('numbers run on without a gap, even when opened at once', async () => {
+    const { machineId } = await now();
+    const more = await Promise.all(
+      [1, 2, 3, 4].map(() =>
+        jobs.openJob(shop.db, shop.owner.shopId, { machineId, driveId: null, beltId: null, title: 'Again', complaint: '' }, NOW),
+      ),
+    );
+    expect(more.map((m) => value(m).number).sort()).toEqual([number + 1, number + 2, number + 3, number + 4]);
+  });
+  it('booking takes one from the shelf, writes the ticket and closes Match, together', async () => {
+    value(await tickets.bookBelt(shop.db, shop.by(), number, belt.version, body()));
+    const job = await now();
+    expect((await onShelf()).quantity).toBe(1);
+    expect([job.stages.match, job.stages.fit]).toEqual(['done', 'under-way']);
+    expect(job.entries.map((e) => [e.type, e.by])).toEqual([['belt-booked', 'Ines Tarrow']]);
+  });
+  it('two bookings from one screenful: the second is refused and nothing of it is kept', async () => {
+    const tries = await Promise.all([1, 2].map(() => tickets.bookBelt(shop.db, shop.by(), number, belt.version, body())));
+    expect(tries.map((t) => (t.ok ? 'ok' : t.reason)).sort()).toEqual(['ok', 'stale']);
+    expect((await onShelf()).quantity).toBe(1);
+    expect((await now()).entries).toHaveLength(1);
+  });
+  it('the last belt cannot be booked twice', async () => {
+    value(await shelf.changeShelfBelt(shop.db, shop.owner.shopId, belt.id, belt.version, { ...row, quantity: 0 }));
+    expect(await tickets.bookBelt(shop.db, shop.by(), number, 2, body())).toMatchObject({
+      ok: false,
+      reason: 'refused',
+      problem: expect.stringContaining('already gone'),
+    });
+  });
+  it('taking a booking back returns the belt and opens Match, once', async () => {
+    const { entryId } = value(await tickets.bookBelt(shop.db, shop.by(), number, belt.version, body()));
+    value(await tickets.takeBack(shop.db, shop.by(), number, entryId));
+    expect((await onShelf()).quantity).toBe(2);
+    expect((await now()).stages.match).toBe('under-way');
+    expect((await now()).entries[0]?.withdrawn).toBe(true);
+    expect((await tickets.takeBack(shop.db, shop.by(), number, entryId)).ok).toBe(false);
+    expect((await onShelf()).quantity).toBe(2);
+  });
+  it('a stage moved on is written down and wakes the next', async () => {
+    value(await tickets.writeEntry(shop.db, shop.by(), number, 'secure', { type: 'stage', body: { state: 'done', why: '' } }));
+    value(
+      await tickets.writeEntry(shop.db, shop.by(), number, 'look', { type: 'stage', body: { state: 'skipped', why: 'seen last week' } }),
+    );
+    const job = await now();
+    expect([job.stages.secure, job.stages.look, job.stages.match]).toEqual(['done', 'skipped', 'under-way']);
+    expect(job.entries.map((e) => e.type === 'stage' && e.body)).toEqual([
+      { state: 'done', why: '' },
+      { state: 'skipped', why: 'seen last week' },
+    ]);
+  });
+  it('a closed job takes no more writing until it is reopened', async () => {
+    value(await tickets.writeEntry(shop.db, shop.by(), number, 'book', { type: 'closing', body: { text: 'Done.' } }));
+    expect((await tickets.writeEntry(shop.db, shop.by(), number, 'look', { type: 'note', body: { text: 'late' } })).ok).toBe(false);
+    value(await tickets.writeEntry(shop.db, shop.by(), number, 'book', { type: 'reopening', body: {} }));
+    expect((await tickets.writeEntry(shop.db, shop.by(), number, 'look', { type: 'note', body: { text: 'late' } })).ok).toBe(true);
+  });
+  it('a machine with a job cannot be taken away from under it', async () => {
+    await expect(shop.db.models.Machine.destroy({ where: { id: (await now()).machineId } })).rejects.toThrow();
+  });
+});

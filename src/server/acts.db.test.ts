@@ -1,0 +1,155 @@
+import { randomUUID } from 'node:crypto';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import * as z from 'zod';
+import type { Database, Person } from '../db';
+import { value, useShop } from '../db/test-database';
+import { action, perform, type ActKinds } from './action';
+
+const seen = vi.hoisted(() => ({ person: null as unknown, db: null as unknown }));
+vi.mock('./session', async (original) => ({ ...(await original<object>()), currentPerson: async () => seen.person }));
+vi.mock('../db', async (original) => ({ ...(await original<object>()), database: () => seen.db }));
+
+/** Acts on the customers of a shop: enough to see what is applied, and how often. */
+const named = z.object({ name: z.string().min(1, 'Give a name.') });
+const addTo = (db: Database, shopId: number, name: string) => db.models.Customer.create({ shopId, name, contact: '' });
+const KINDS: ActKinds = {
+  acts: {
+    add: action({
+      role: 'technician',
+      input: named,
+      apply: async ({ db, person, doneAt }, { name }) => {
+        const { id } = await addTo(db, person.shopId, name);
+        return { ok: true, value: { id, at: doneAt.toISOString() } };
+      },
+    }),
+    'add and refuse': action({
+      role: 'technician',
+      input: named,
+      apply: async ({ db, person }, { name }) => {
+        await addTo(db, person.shopId, name);
+        return (await db.models.Customer.count({ where: { shopId: person.shopId } })) > 2
+          ? { ok: true, value: null }
+          : { ok: false, reason: 'refused', problem: 'Not with fewer than three.' };
+      },
+    }),
+    'add and fail': action({
+      role: 'technician',
+      input: named,
+      apply: async ({ db, person }, { name }) => {
+        await addTo(db, person.shopId, name);
+        throw new Error('the roof fell in');
+      },
+    }),
+    'add within': action({
+      role: 'technician',
+      input: named,
+      apply: async ({ db, person }, { name }) => {
+        await db.transact(async () => addTo(db, person.shopId, name));
+        await db.transact(async (transaction) => {
+          await db.models.Customer.update({ contact: 'quay' }, { where: { name }, transaction });
+        });
+        return { ok: false, reason: 'refused', problem: 'All of it back.' };
+      },
+    }),
+    password: action({ role: 'viewer', input: z.object({ password: z.string() }), apply: async () => ({ ok: true, value: null }) }),
+  },
+  secret: new Set(['password']),
+};
+
+describe('an act', () => {
+  const shop = useShop('acts');
+  let person: Person & { sessionId: string };
+  const send = (kind: string, input: unknown, more: object = {}) =>
+    perform(KINDS, { id: randomUUID(), kind, personId: person.id, doneAt: '2026-11-20T08:00:00Z', input, ...more });
+  const customers = async () => (await shop.db.models.Customer.findAll({ order: [['id', 'ASC']] })).map((c) => c.name);
+  beforeEach(() => {
+    person = { ...shop.owner, sessionId: 's' };
+    seen.person = person;
+    seen.db = shop.db;
+  });
+
+  it('is applied once for its id, and a repeat answers as the first did, whatever happened since', async () => {
+    const id = randomUUID();
+    const first = await send('add', { name: 'Isla' }, { id });
+    expect(first).toMatchObject({ ok: true, value: { at: '2026-11-20T08:00:00.000Z' } });
+    await shop.db.models.Customer.destroy({ where: {} });
+    expect(await send('add', { name: 'Isla' }, { id })).toEqual(first);
+    expect(await customers()).toEqual([]);
+  });
+  it('sent many times at once is applied once, and all get its answer', async () => {
+    const id = randomUUID();
+    const answers = await Promise.all(Array.from({ length: 12 }, () => send('add', { name: 'Mae' }, { id })));
+    for (const answer of answers) expect(answer).toEqual(answers[0]);
+    expect(answers[0]).toMatchObject({ ok: true });
+    expect(await customers()).toEqual(['Mae']);
+  });
+  it('that is refused changes nothing, and is refused again though it would go through by now', async () => {
+    const id = randomUUID();
+    const refused = await send('add and refuse', { name: 'Isla' }, { id });
+    expect(refused).toMatchObject({ ok: false, problem: 'Not with fewer than three.' });
+    expect(await customers()).toEqual([]);
+    for (const name of ['a', 'b', 'c']) await send('add', { name });
+    expect(await send('add and refuse', { name: 'Isla' }, { id })).toEqual(refused);
+    expect(await customers()).toEqual(['a', 'b', 'c']);
+    expect(await send('add and refuse', { name: 'Isla' })).toMatchObject({ ok: true });
+  });
+  it('that fails leaves nothing, not even its note, so that it can be tried again', async () => {
+    const log = vi.spyOn(process.stderr, 'write').mockReturnValue(true);
+    const id = randomUUID();
+    expect(await send('add and fail', { name: 'Isla' }, { id })).toMatchObject({ ok: false, reason: 'failed' });
+    expect(await customers()).toEqual([]);
+    expect(await send('add and fail', { name: 'Isla' }, { id })).toMatchObject({ ok: false, reason: 'failed' });
+    expect(log).toHaveBeenCalledTimes(2);
+    log.mockRestore();
+  });
+  it('whose writes are transactions of their own is one all the same', async () => {
+    expect(await send('add within', { name: 'Isla' })).toMatchObject({ ok: false, problem: 'All of it back.' });
+    expect(await customers()).toEqual([]);
+  });
+  it('is its sender’s: another cannot repeat it, nor can it come again as another act or with another content', async () => {
+    const id = randomUUID();
+    await send('add', { name: 'Isla' }, { id });
+    expect(await send('add', { name: 'Mae' }, { id })).toMatchObject({ ok: false, reason: 'invalid' });
+    expect(await send('add and refuse', { name: 'Isla' }, { id })).toMatchObject({ ok: false, reason: 'invalid' });
+    expect(await send('add', { name: 'Isla' }, { id, personId: person.id + 1 })).toMatchObject({ ok: false, reason: 'signed-out' });
+    expect(await customers()).toEqual(['Isla']);
+  });
+  it('was done when the device says, but never later than now', async () => {
+    const { value: answer } = (await send('add', { name: 'Isla' }, { doneAt: '2999-01-01T00:00:00Z' })) as { value: { at: string } };
+    expect(Math.abs(Date.parse(answer.at) - Date.now())).toBeLessThan(60_000);
+  });
+  it.each<[string, object]>([
+    ['no id', { id: 'one' }],
+    ['no kind that is known', { kind: 'toString' }],
+    ['no time', { doneAt: 'yesterday' }],
+    ['what it does not take', { input: { name: '' } }],
+    ['a text that no database takes', { input: { name: 'a\0b' } }],
+  ])('with %s is refused with a sentence', async (_, more) => {
+    expect(await send('add', { name: 'Isla' }, more)).toMatchObject({
+      ok: false,
+      reason: 'invalid',
+      problem: expect.stringMatching(/\w+.*\.$/),
+    });
+    expect(await customers()).toEqual([]);
+  });
+  it('that is no object at all is refused', async () => {
+    for (const raw of [null, 7, 'text', []]) expect(await perform(KINDS, raw)).toMatchObject({ ok: false, reason: 'invalid' });
+  });
+  it('is refused to a stranger and to a lower role', async () => {
+    seen.person = { ...person, role: 'viewer' };
+    expect(await send('add', { name: 'Isla' })).toMatchObject({ ok: false, reason: 'forbidden' });
+    seen.person = null;
+    expect(await send('add', { name: 'Isla' })).toMatchObject({ ok: false, reason: 'signed-out' });
+    expect(await customers()).toEqual([]);
+  });
+  it('with a password leaves nothing of it', async () => {
+    value((await send('password', { password: 'thursday-boat-48' })) as { ok: true; value: unknown });
+    await send('add', { name: 'Isla' });
+    const [rows] = await shop.db.sequelize.query('SELECT kind, input_digest, acts::text AS whole FROM acts ORDER BY applied_at');
+    expect((rows as { kind: string; input_digest: string }[]).map((r) => [r.kind, r.input_digest !== ''])).toEqual([
+      ['password', false],
+      ['add', true],
+    ]);
+    expect(JSON.stringify(rows)).not.toContain('thursday');
+  });
+});

@@ -1,0 +1,22 @@
+import 'fake-indexeddb/auto';
+import { cleanup } from '@testing-library/react';
+import { afterEach, vi } from 'vitest';
+
+/** A page without layout: what asks for the width of the window is told that of a desk. */
+window.matchMedia = (query: string) =>
+  ({
+    matches: /min-width/.test(query),
+    media: query,
+    onchange: null,
+    addListener: () => undefined,
+    removeListener: () => undefined,
+    addEventListener: () => undefined,
+    removeEventListener: () => undefined,
+    dispatchEvent: () => false,
+  }) satisfies MediaQueryList;
+
+afterEach(() => {
+  cleanup();
+  localStorage.clear();
+  vi.restoreAllMocks();
+});
