@@ -21,7 +21,7 @@ test.describe('lists and lookups', () => {
     await expect(rows).toHaveCount(1);
     await context.setOffline(true);
     await find.fill('orch');
-    await expect(page.getByText('what is listed here is what it said last')).toBeVisible();
+    await expect(page.getByText('This list is shown as of')).toBeVisible();
     await expect(rows).toHaveCount(1);
     await context.setOffline(false);
     await page.getByRole('button', { name: 'Ask again' }).click();
@@ -103,7 +103,7 @@ test('what a person has not saved is asked about at sign-out, and then gone from
     await page.getByRole('menuitem', { name: 'Sign out' }).click();
   };
   await leave();
-  await expect(page.getByRole('dialog')).toContainText('One note or drawing of yours on this device is not saved yet');
+  await expect(page.getByRole('dialog')).toContainText('One note, drawing or act of yours on this device has not reached the server yet');
   await page.getByRole('button', { name: 'Stay' }).click();
   await expect(page.getByRole('textbox').first()).toHaveValue('Key is with the harbour office');
   await leave();

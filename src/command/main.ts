@@ -1,17 +1,7 @@
 import { readFileSync, statSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { decodeDesignation } from '../core/belt';
-import {
-  compileDrive,
-  judgeBelt,
-  lengthWindow,
-  newMatcher,
-  rankBelts,
-  readCandidate,
-  solveDrive,
-  type Drive,
-  type Problem,
-} from '../core/drive';
+import { newBeltMatching, solveDrive, type Drive, type Problem } from '../core/drive';
 import { solveSurvey } from '../core/survey';
 import { readBeltsCsv } from '../formats/belts-csv';
 import { readDriveFile } from '../formats/drive-file';
@@ -60,29 +50,18 @@ function solve(files: readonly string[], state: string | undefined): unknown[] {
 
 function match(file: string, beltsFile: string, beltId: string | undefined): unknown {
   const drive = loadDrive(file);
-  const made = compileDrive(drive);
-  if (!made.ok) refuse(file, made.problems);
-  const matcher = newMatcher(made.compiled, beltId);
-  if (!matcher) {
-    refuse(file, [
-      {
-        path: 'belts',
-        message:
-          beltId === undefined
-            ? 'the drive has no belt'
-            : `there is no belt “${beltId}”; it has ${drive.belts.map((b) => `“${b.id}”`).join(', ')}`,
-      },
-    ]);
-  }
+  const matchBelts = newBeltMatching();
+  // What is wrong with the drive is told before anything of the list of belts.
+  const asked = { drive, beltId, asDrawn: true };
+  const without = matchBelts({ ...asked, candidates: [] });
+  if (!without.ok) refuse(file, without.problems);
   const belts = readBeltsCsv(readText(beltsFile));
   if (!belts.ok) throw new Refusal(`${beltsFile}: ${belts.problem}`);
-  const window = lengthWindow(matcher);
-  const judged = belts.belts.map((candidate) => {
-    const read = readCandidate(candidate, matcher.section);
-    if (!read.ok) throw new Refusal(`${beltsFile}: ${candidate.id}: ${read.problem}`);
-    return judgeBelt(matcher, window, candidate.id, read, candidate.toleranceMm);
-  });
-  return rankBelts(judged, window).map(({ id, verdict, reasons, chance, engaged, disengaged }) => ({
+  const result = matchBelts({ ...asked, candidates: belts.belts });
+  if (!result.ok) refuse(file, result.problems);
+  const [unread] = result.match.unread;
+  if (unread) throw new Refusal(`${beltsFile}: ${unread.id}: ${unread.problem}`);
+  return result.match.belts.map(({ id, verdict, reasons, chance, engaged, disengaged }) => ({
     id,
     verdict,
     reasons,

@@ -12,8 +12,11 @@ export interface Database {
   readonly transact: <T>(run: (transaction: Transaction) => Promise<T>) => Promise<T>;
 }
 
+/** One for the process: a bundler may load this module more than once, and all of them share one pool. */
+const shared = globalThis as { tautDatabase?: Database; tautTransactions?: AsyncLocalStorage<Map<string, unknown>> };
+const store = (shared.tautTransactions ??= new AsyncLocalStorage<Map<string, unknown>>());
+
 /** What Sequelize asks of a continuation-local store, kept by Node's own. */
-const store = new AsyncLocalStorage<Map<string, unknown>>();
 const namespace = {
   bind: (run: (...given: unknown[]) => unknown) => AsyncResource.bind(run),
   run: (inside: (context: Map<string, unknown>) => unknown) => {
@@ -42,8 +45,6 @@ export function openDatabase(url: string): Database {
     },
   };
 }
-
-const shared = globalThis as { tautDatabase?: Database };
 
 /** The application's one pool, opened at first use. @throws Error where DATABASE_URL is not set, which only a wrong start can cause. */
 export function database(): Database {

@@ -3,16 +3,9 @@ import {
   compileDrive,
   endingProblem,
   isOverCentre,
-  judgeBelt,
-  judgeSeating,
-  judgesLength,
-  lengthWindow,
-  newMatcher,
+  newBeltMatching,
   newSolver,
-  rankBelts,
-  readCandidate,
   seededRandom,
-  setAdjusters,
   settingsThatRun,
   solveEquilibrium,
   speedsOf,
@@ -21,7 +14,6 @@ import {
   tryLength,
   variationsThatWork,
   windowByAdjuster,
-  windowSpread,
   type BeltDuty,
   type Candidate,
   type Drive,
@@ -40,7 +32,7 @@ import {
   type WindowSpread,
   type GripBand,
 } from '../core/drive';
-import { standardSizes } from '../core/belt';
+import { convertLength, standardSizes } from '../core/belt';
 import { lookAt, type LookResult, type Notebook } from '../core/survey';
 
 /** A drive at one lever position, ready to be drawn. */
@@ -116,43 +108,13 @@ function shown(drive: Drive, outsideMm: Readonly<Record<string, number>> | undef
   };
 }
 
-/** Every candidate judged; one that is like another in size, number and tolerance takes its answer. */
-function judgeAll(
-  matcher: Matcher,
-  window: LengthWindow,
-  candidates: readonly Candidate[],
-  judged: boolean,
-  spread: WindowSpread | null,
-): Pick<MatchAnswer, 'belts' | 'unread'> {
-  const belts: MatchedBelt[] = [];
-  const unread: { id: string; problem: string }[] = [];
-  const known = new Map<string, MatchedBelt>();
-  for (const candidate of candidates) {
-    const read = readCandidate(candidate, matcher.section);
-    if (!read.ok) {
-      unread.push({ id: candidate.id, problem: read.problem });
-      continue;
-    }
-    const key = `${read.section.name}/${read.count}/${read.outsideMm}/${candidate.toleranceMm ?? ''}`;
-    const same = known.get(key);
-    const belt = same
-      ? { ...same, id: candidate.id, designation: read.designation }
-      : judged
-        ? judgeBelt(matcher, window, candidate.id, read, candidate.toleranceMm, spread ?? undefined)
-        : judgeSeating(matcher, candidate.id, read, candidate.toleranceMm);
-    known.set(key, belt);
-    belts.push(belt);
-  }
-  return { belts, unread };
-}
-
 /** Belts that fail by this much or less are worth asking the adjusters about, mm, and at most so many of them. */
 const RESCUE_WITHIN_MM = 40;
 const MOST_RESCUES = 12;
 
 /** What would make the nearest failing belts run. */
 function rescuesOf(matcher: Matcher, window: LengthWindow, belts: readonly MatchedBelt[]): MatchAnswer['rescues'] {
-  if (matcher.solver.compiled.drive.adjusters.length === 0) return {};
+  if (matcher.solver.work.compiled.drive.adjusters.length === 0) return {};
   const ends = [window.letsGoFromMm, window.gripsToMm].filter((mm): mm is number => mm !== null && Number.isFinite(mm));
   const missed = (b: MatchedBelt) => Math.min(...ends.map((mm) => Math.abs(mm - b.outsideMm)));
   const lengths = new Map<number, readonly RunningSettings[]>();
@@ -169,12 +131,7 @@ function rescuesOf(matcher: Matcher, window: LengthWindow, belts: readonly Match
   );
 }
 
-/** The window of a drive's belt, or null where it cannot be laid. */
-function windowOf(drive: Drive, beltId: string): LengthWindow | null {
-  const made = compileDrive(drive);
-  const matcher = made.ok ? newMatcher(made.compiled, beltId) : undefined;
-  return matcher ? lengthWindow(matcher) : null;
-}
+const matchBelts = newBeltMatching();
 
 /** What heavy computation the interface asks for. Runs in a worker; answers are plain values. */
 export const solverService = {
@@ -206,14 +163,11 @@ export const solverService = {
   match({ drive: drawn, beltId, candidates, uncertainty, sunk }: MatchRequest): MatchResult {
     const worn = sunk !== undefined && sunk.mm !== 0;
     const drive = worn ? sunkDrive(drawn, beltId, sunk.mm, sunk.pulley) : drawn;
-    const made = compileDrive(drive);
-    if (!made.ok) return made;
-    const matcher = newMatcher(made.compiled, beltId);
-    if (!matcher) return { ok: false, problems: [{ path: 'belts', message: `the drive has no belt “${beltId}”` }] };
-    const judged = judgesLength(drive);
-    const window = lengthWindow(matcher);
-    const spread = uncertainty ? windowSpread(drive, beltId, window, uncertainty) : null;
-    const { belts, unread } = judgeAll(matcher, window, candidates, judged, spread);
+    const result = matchBelts({ drive, beltId, candidates, ...(uncertainty ? { uncertainty } : {}) });
+    if (!result.ok) return result;
+    const { matcher, window, spread, judgesLength: judged, belts, unread } = result.match;
+    const { compiled } = matcher.solver.work;
+    const asDrawn = worn ? matchBelts({ drive: drawn, beltId, candidates: [] }) : null;
     const count = drive.belts[matcher.belt]?.count ?? 1;
     const standard = window.intervals.flatMap(([from, to]) =>
       Number.isFinite(from) && Number.isFinite(to) ? standardSizes(matcher.section, from, to, count) : [],
@@ -222,26 +176,25 @@ export const solverService = {
       id: a.id,
       windows: windowByAdjuster(matcher, a.id, [a.min, (a.min + a.max) / 2, a.max]),
     }));
-    setAdjusters(made.compiled, {});
-    const solver = newSolver(made.compiled);
+    const solver = newSolver(compiled);
     const rest = solveEquilibrium(solver, matcher.released?.lever ?? 0, matcher.released?.locks ?? {});
     const engaged = solveEquilibrium(solver, matcher.engaged.lever, matcher.engaged.locks ?? {});
-    const own = made.compiled.belts[matcher.belt]!;
+    const own = compiled.belts[matcher.belt]?.statedLength ?? 0;
     return {
       ok: true,
       answer: {
         window,
         spread,
-        unworn: worn ? windowOf(drawn, beltId) : null,
+        unworn: asDrawn?.ok ? asDrawn.match.window : null,
         judgesLength: judged,
-        belts: judged ? rankBelts(belts, window) : belts,
+        belts,
         unread,
         rescues: judged ? rescuesOf(matcher, window, belts) : {},
         standard,
         adjusters,
         asksForRelease: matcher.letsGo,
         overCentre: matcher.released !== null && isOverCentre(solver, engaged, matcher.engaged.lever, rest, matcher.released.lever),
-        own: own.pitchLength > 0 ? tryLength(matcher, own.pitchLength + 2 * Math.PI * matcher.section.pitchLineMm) : null,
+        own: own > 0 ? tryLength(matcher, convertLength(own, 'pitch', 'outside', matcher.section)) : null,
       },
     };
   },

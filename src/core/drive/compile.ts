@@ -1,10 +1,13 @@
 import type { Section } from '../belt';
-import { LENGTH_TOLERANCE_MM, INITIAL_TENSION_RAMP_MM } from './tolerances';
-import { crossingsOf, overlapsOf, type Crossing } from './crossing';
+import { travelOf, type Travel } from './carry';
+import { LENGTH_TOLERANCE_MM } from './tolerances';
+import { crossingsOf, overlapsOf } from './crossing';
 import { roomPassedBy, traceLoop } from './loop';
 import { newTrace, type LoopPlan, type LoopTrace } from './plan';
 import { pitchRadius, sectionOf, statedPitchLength, stiffnessOf } from './pitch';
+import { loopProblem } from './route-words';
 import type { Belt, Drive, Problem, SpringEnd } from './schema';
+import { endAt, STATED } from './setting';
 
 /** Something odd that does not stop the computation. */
 export interface Warning {
@@ -16,21 +19,19 @@ export interface Warning {
 export interface CompiledBelt {
   readonly section: Section;
   readonly plan: LoopPlan;
-  readonly trace: LoopTrace;
   /** EA of the whole belt, N. */
   readonly stiffnessN: number;
-  /** Pitch length, mm; 0 where the belt has none and pulls on nothing. Candidates of a match are put here. */
-  pitchLength: number;
+  /** Pitch length that the drive file states, mm; 0 where it states none. */
+  readonly statedLength: number;
+  /** Its loop on the drawing, and how long that is, mm. Not to be traced over. */
+  readonly drawnTrace: LoopTrace;
   readonly drawnLength: number;
 }
 
-interface CompiledEnd {
+export interface CompiledEnd {
   /** Index of the tensioner that carries it, −1 for the frame. */
   readonly body: number;
   readonly drawn: SpringEnd;
-  /** Drawn place with the adjuster's shift in it. */
-  x: number;
-  y: number;
   readonly dx: number;
   readonly dy: number;
 }
@@ -43,35 +44,26 @@ export interface CompiledSpring {
   readonly ends: readonly [CompiledEnd, CompiledEnd];
 }
 
-export interface CompiledTensioner {
-  readonly pivot: boolean;
-  /** Pivot point; for a slide its unit direction. */
-  readonly px: number;
-  readonly py: number;
+export interface CompiledTensioner extends Travel {
   readonly min: number;
   readonly max: number;
   readonly carries: readonly number[];
   /** mm that its parts move for one degree or mm of travel: scales different tensioners alike. */
   readonly reach: number;
-  /** Where it stands if locked, else null; an adjuster that places it moves this. */
-  lockedAt: number | null;
+  /** Where it is locked, else null. */
+  readonly lockedAt: number | null;
 }
 
-/** A drive made ready to be solved thousands of times. Holds scratch room, so one solve at a time. */
+/** A drive made ready to be solved thousands of times. Read only: what a solve scribbles on is a `Workspace`. */
 export interface CompiledDrive {
   readonly drive: Drive;
   readonly drawnX: Float64Array;
   readonly drawnY: Float64Array;
-  /** Pulley centres at the positions last evaluated. */
-  readonly x: Float64Array;
-  readonly y: Float64Array;
   readonly carrier: Int32Array;
   readonly belts: readonly CompiledBelt[];
   readonly springs: readonly CompiledSpring[];
   readonly tensioners: readonly CompiledTensioner[];
   readonly warnings: readonly Warning[];
-  /** Counts how often adjusters were set, so that what is kept of one setting is not taken for another's. */
-  setting: number;
 }
 
 export type CompileResult =
@@ -85,7 +77,6 @@ const RAD = Math.PI / 180;
  */
 export function compileDrive(drive: Drive): CompileResult {
   const problems: Problem[] = [];
-  const warnings: Warning[] = [];
   const drawnX = Float64Array.from(drive.pulleys, (p) => p.x);
   const drawnY = Float64Array.from(drive.pulleys, (p) => p.y);
   const indexOf = new Map(drive.pulleys.map((p, i) => [p.id, i]));
@@ -105,8 +96,6 @@ export function compileDrive(drive: Drive): CompileResult {
   const end = (e: SpringEnd): CompiledEnd => ({
     body: e.body === 'frame' ? -1 : (bodyOf.get(e.body) as number),
     drawn: e,
-    x: e.x,
-    y: e.y,
     dx: e.leverTravel?.dx ?? 0,
     dy: e.leverTravel?.dy ?? 0,
   });
@@ -121,64 +110,23 @@ export function compileDrive(drive: Drive): CompileResult {
     const carries = carried[i]!;
     const lockedAt = t.locked === true ? (t.position ?? 0) : null;
     if (t.kind === 'slide') {
-      return {
-        pivot: false,
-        px: Math.cos(t.direction * RAD),
-        py: Math.sin(t.direction * RAD),
-        min: t.min,
-        max: t.max,
-        carries,
-        reach: 1,
-        lockedAt,
-      };
+      return { ...travelOf(t), min: t.min, max: t.max, carries, reach: 1, lockedAt };
     }
     const arms = [
       ...carries.map((c) => [drawnX[c] as number, drawnY[c] as number]),
-      ...springs.flatMap((s) => s.ends.filter((e) => e.body === i).map((e) => [e.x, e.y])),
+      ...springs.flatMap((s) => s.ends.filter((e) => e.body === i).map((e) => endAt(drive, e.drawn, STATED))),
     ];
     const arm = Math.max(1, ...arms.map(([ax, ay]) => Math.hypot((ax as number) - t.pivot.x, (ay as number) - t.pivot.y)));
-    return { pivot: true, px: t.pivot.x, py: t.pivot.y, min: t.min, max: t.max, carries, reach: arm * RAD, lockedAt };
+    return { ...travelOf(t), min: t.min, max: t.max, carries, reach: arm * RAD, lockedAt };
   });
-  const compiled: CompiledDrive = {
-    drive,
-    drawnX,
-    drawnY,
-    x: drawnX.slice(),
-    y: drawnY.slice(),
-    carrier,
-    belts,
-    springs,
-    tensioners,
-    warnings,
-    setting: 0,
-  };
-  setAdjusters(compiled, {});
-  warnings.push(...keeperWarnings(compiled));
-  return { ok: true, compiled };
+  const warnings = keeperWarnings(drive, drawnX, drawnY, belts);
+  return { ok: true, compiled: { drive, drawnX, drawnY, carrier, belts, springs, tensioners, warnings } };
 }
 
 /** The pulleys named, and those that share a shaft with one of them: whatever moves one moves all. */
 function carriedWith(drive: Drive, ids: readonly string[]): string[] {
   const shafts = new Set(drive.pulleys.flatMap((p) => (ids.includes(p.id) && p.shaft !== undefined ? [p.shaft] : [])));
   return drive.pulleys.filter((p) => ids.includes(p.id) || (p.shaft !== undefined && shafts.has(p.shaft))).map((p) => p.id);
-}
-
-/** Puts adjusters at positions other than the file's; ids left out stand where the file says. */
-export function setAdjusters(compiled: CompiledDrive, positions: Readonly<Record<string, number>>): void {
-  compiled.setting++;
-  const standing = new Map(compiled.drive.adjusters.map((a) => [a.id, positions[a.id] ?? a.position]));
-  for (const spring of compiled.springs) {
-    for (const e of spring.ends) {
-      const shift = e.drawn.adjuster ? (standing.get(e.drawn.adjuster.id) ?? 0) : 0;
-      const direction = (e.drawn.adjuster?.direction ?? 0) * RAD;
-      e.x = e.drawn.x + shift * Math.cos(direction);
-      e.y = e.drawn.y + shift * Math.sin(direction);
-    }
-  }
-  compiled.drive.adjusters.forEach((a) => {
-    const placed = compiled.tensioners[compiled.drive.tensioners.findIndex((t) => t.id === a.tensioner)];
-    if (placed) placed.lockedAt = standing.get(a.id)!;
-  });
 }
 
 type BeltResult = { ok: true; belt: CompiledBelt } | { ok: false; problems: Problem[] };
@@ -235,7 +183,6 @@ function compileBelt(
     });
   if (problems.length > 0) return { ok: false, problems };
 
-  const pitch = statedPitchLength(belt);
   const attempts = ([1, -1] as const).map((turn) => {
     const plan = planOf(turn);
     const trace = newTrace(n);
@@ -252,68 +199,28 @@ function compileBelt(
       return a.room === b.room ? 0 : a.room - b.room;
     });
   if (!chosen) return { ok: false, problems: [loopProblem(attempts, path, name)] };
-  chosen.trace.careful = false;
   return {
     ok: true,
     belt: {
       section,
       plan: chosen.plan,
-      trace: chosen.trace,
       stiffnessN: stiffnessOf(belt),
-      pitchLength: pitch ?? 0,
+      statedLength: statedPitchLength(belt) ?? 0,
+      drawnTrace: { ...chosen.trace, careful: false },
       drawnLength: chosen.trace.length,
     },
   };
 }
 
-/** One crossing in words, parts named by `name`; the place in the route it is said of. */
-export function crossingWords(c: Crossing, name: (stop: number) => string): { readonly stop: number; readonly message: string } {
-  switch (c.kind) {
-    case 'side':
-      return {
-        stop: c.stop,
-        message: `the idler ${name(c.stop)} stands on the wrong side of the belt for the side that the route says touches it`,
-      };
-    case 'pulley':
-      return { stop: c.stop, message: `the span that leaves ${name(c.span)} runs through the pulley ${name(c.stop)}` };
-    case 'spans':
-      return { stop: c.b, message: `the spans that leave ${name(c.a)} and ${name(c.b)} cross` };
-  }
-}
-
-function loopProblem(
-  attempts: readonly { outcome: string; trace: LoopTrace; crossings: readonly Crossing[] }[],
-  path: string,
-  name: (stop: number) => string,
-): Problem {
-  const laid = attempts.filter((a) => a.outcome === 'ok').sort((a, b) => a.crossings.length - b.crossings.length)[0];
-  if (laid) {
-    const one =
-      laid.crossings.find((c) => c.kind === 'side' && laid.crossings.length === 1) ?? laid.crossings.find((c) => c.kind === 'pulley');
-    const { stop, message } = crossingWords(one ?? laid.crossings[0]!, name);
-    return {
-      path: `${path}.route[${stop}]`,
-      message: one?.kind === 'side' ? message : `${message}; check the order of the route and which side touches`,
-    };
-  }
-  const missed = attempts.find((a) => a.outcome === 'not-touching') ?? attempts[0]!;
-  const at = missed.trace.culprit;
-  const message =
-    missed.outcome === 'not-touching'
-      ? `the belt cannot touch the pulley ${name(at)} on the side the route asks for; check the order of the route and which side touches`
-      : `no straight span can leave the pulley ${name(at)}: the next circle lies inside it or over it`;
-  return { path: `${path}.route[${at}]`, message };
-}
-
 /** A keeper drawn inside the loop of the belt round the pulley it guards is on the wrong side, or the sketch is. */
-function keeperWarnings(compiled: CompiledDrive): Warning[] {
+function keeperWarnings(drive: Drive, x: Float64Array, y: Float64Array, belts: readonly CompiledBelt[]): Warning[] {
   const found: Warning[] = [];
-  compiled.drive.keepers.forEach((keeper, i) => {
-    for (const { plan } of compiled.belts) {
+  drive.keepers.forEach((keeper, i) => {
+    for (const { plan } of belts) {
       for (let s = 0; s < plan.stops; s++) {
         const p = plan.pulley[s] as number;
-        if (compiled.drive.pulleys[p]?.id !== keeper.near) continue;
-        if (Math.hypot(keeper.x - compiled.drawnX[p]!, keeper.y - compiled.drawnY[p]!) < plan.radius[s]!) {
+        if (drive.pulleys[p]?.id !== keeper.near) continue;
+        if (Math.hypot(keeper.x - x[p]!, keeper.y - y[p]!) < plan.radius[s]!) {
           found.push({
             code: 'keeper-inside-belt',
             path: `keepers[${i}]`,
@@ -324,41 +231,4 @@ function keeperWarnings(compiled: CompiledDrive): Warning[] {
     }
   });
   return found;
-}
-
-/** Work of a spring over its whole change of length, its pull (N, positive draws its ends together) and how fast that grows (N/mm). */
-export interface SpringLaw {
-  energy: number;
-  pull: number;
-  stiffness: number;
-}
-
-/**
- * A spring at a length, mm. Extension: nothing under its free length; beyond, initial tension plus rate × stretch, the initial tension coming
- * in over a ramp too short to measure. Compression: rate × what it is shortened by, as a negative pull.
- */
-export function springLaw(spring: CompiledSpring, length: number, out: SpringLaw): void {
-  const stretch = length - spring.freeLength;
-  if (spring.extension) {
-    if (stretch <= 0) {
-      out.energy = out.pull = out.stiffness = 0;
-      return;
-    }
-    const { rate, initialTension } = spring;
-    const ramp = INITIAL_TENSION_RAMP_MM;
-    if (stretch < ramp) {
-      out.stiffness = rate + initialTension / ramp;
-      out.pull = out.stiffness * stretch;
-      out.energy = 0.5 * out.stiffness * stretch * stretch;
-    } else {
-      out.stiffness = rate;
-      out.pull = initialTension + rate * stretch;
-      out.energy = 0.5 * rate * stretch * stretch + initialTension * (stretch - 0.5 * ramp);
-    }
-    return;
-  }
-  const short = Math.min(0, stretch);
-  out.stiffness = short < 0 ? spring.rate : 0;
-  out.pull = spring.rate * short;
-  out.energy = 0.5 * spring.rate * short * short;
 }

@@ -1,4 +1,4 @@
-import type { CompiledDrive } from './compile';
+import type { Workspace } from './workspace';
 import { sectionOf } from './pitch';
 import type { Speeds } from './speeds';
 
@@ -21,9 +21,9 @@ export interface BeltDuty {
  * Speed, tightest bend and flexes of one belt on its traced path (the trace must stand at the state asked about). Limits are the section's own,
  * from the standards named beside it; nominal for a measured section.
  */
-export function beltDuty(compiled: CompiledDrive, b: number, speeds: Speeds): BeltDuty {
-  const { plan, trace } = compiled.belts[b]!;
-  const { drive } = compiled;
+export function beltDuty(work: Workspace, b: number, speeds: Speeds): BeltDuty {
+  const { plan, trace } = work.belts[b]!;
+  const { drive } = work.compiled;
   const section = sectionOf(drive.belts[b]!);
   let tightest = trace.active[0]!;
   for (let a = 1; a < trace.touched; a++) if (plan.radius[trace.active[a]!]! < plan.radius[tightest]!) tightest = trace.active[a]!;
@@ -34,7 +34,7 @@ export function beltDuty(compiled: CompiledDrive, b: number, speeds: Speeds): Be
     tightestPulley: drive.pulleys[plan.pulley[tightest]!]!.id,
     tightestDiameterMm: 2 * plan.radius[tightest]!,
     minDiameterMm: section.minDiameterMm,
-    fleet: fleetOf(compiled, b),
+    fleet: fleetOf(work, b),
     flexesPerHour: v === null ? null : (v * 3600 * 1000 * trace.touched) / trace.length,
   };
 }
@@ -43,9 +43,9 @@ export function beltDuty(compiled: CompiledDrive, b: number, speeds: Speeds): Be
 const FLEET_LIMIT = { single: 0.5, joined: 0.25 } as const;
 
 /** Fleet angle of a span of planar length ℓ between grooves Δz apart: atan(Δz/ℓ). */
-function fleetOf(compiled: CompiledDrive, b: number): BeltDuty['fleet'] {
-  const { plan, trace, section } = compiled.belts[b]!;
-  const { drive } = compiled;
+function fleetOf(work: Workspace, b: number): BeltDuty['fleet'] {
+  const { plan, trace, section } = work.belts[b]!;
+  const { drive } = work.compiled;
   if (!plan.z) return null;
   let steepest: BeltDuty['fleet'] = null;
   const limit = section.family === 'ribbed' || (drive.belts[b]!.count ?? 1) > 1 ? FLEET_LIMIT.joined : FLEET_LIMIT.single;

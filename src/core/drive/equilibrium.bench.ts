@@ -15,8 +15,8 @@ for (const [name, tensioners] of [
   ['harbour-snow-thrower', 2],
 ] as const) {
   describe(`${name} (${tensioners} tensioner${tensioners > 1 ? 's' : ''})`, () => {
-    const c = compiled(demoDrive(name));
-    const solver = newSolver(c);
+    const solver = newSolver(compiled(demoDrive(name)));
+    const c = solver.work;
     const usual = c.belts.map((b) => b.pitchLength);
     let turn = 0;
     const vary = () => {
@@ -28,7 +28,7 @@ for (const [name, tensioners] of [
     const over = (t: { min: number; max: number }, at: number) => at - Math.min(t.max, Math.max(t.min, at));
     const clamp = (q: number[]) => Float64Array.from(c.tensioners, (t, i) => q[i]! - over(t, q[i]!));
     const energy = (q: number[]) => {
-      const inside = evaluateEnergy(c, clamp(q), 1, solver.state);
+      const inside = evaluateEnergy(c, solver.terms, clamp(q), 1, solver.state);
       return (Number.isFinite(inside) ? inside : 1e9) + c.tensioners.reduce((sum, t, i) => sum + 0.5 * wall * over(t, q[i]!) ** 2, 0);
     };
     const gradient = (q: number[]) => {

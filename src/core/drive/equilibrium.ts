@@ -1,6 +1,7 @@
 import { isSimple } from './crossing';
-import { evaluateEnergy, type Loading } from './energy';
+import { evaluateEnergy } from './energy';
 import type { Group } from './groups';
+import type { Loading } from './load';
 import { settleMany } from './settle-many';
 import { settleOne } from './settle-one';
 import { evaluate, groupsNow, outOfBalance, type Ending, type Solver } from './solver';
@@ -63,7 +64,7 @@ export function solveForBelt(solver: Solver, belt: number, lever: number, locks:
  * itself: it may have been led there by one.
  */
 function carefullyIfNeeded(solver: Solver, solve: () => Equilibrium): Equilibrium {
-  const { belts, x, y } = solver.compiled;
+  const { belts, x, y } = solver.work;
   const quick = solve();
   const own = solver.group ? solver.group.belts.map((b) => belts[b]!) : belts;
   const misled = (b: (typeof belts)[number]) => b.plan.idlers > 1 && !isSimple(b.plan, x, y, b.trace);
@@ -116,13 +117,13 @@ function worse(a: Ending, b: Ending): Ending {
 }
 
 function begin(solver: Solver, locks: Locks, positions?: Float64Array): void {
-  const { compiled, q, free } = solver;
+  const { work, q, free } = solver;
   solver.evaluations = 0;
   solver.loading = null;
   free.length = 0;
-  for (let t = 0; t < compiled.tensioners.length; t++) {
-    const one = compiled.tensioners[t]!;
-    const lock = locks[compiled.drive.tensioners[t]!.id] ?? one.lockedAt;
+  for (let t = 0; t < work.tensioners.length; t++) {
+    const one = work.tensioners[t]!;
+    const lock = locks[work.compiled.drive.tensioners[t]!.id] ?? one.lockedAt;
     if (lock === null) free.push(t);
     q[t] = lock ?? Math.min(one.max, Math.max(one.min, positions?.[t] ?? 0));
   }
@@ -147,8 +148,8 @@ function settleGroup(solver: Solver, group: Group, lever: number, from: number):
  * by itself at either with the rest as drawn. Their number grows with the tensioners, not with the corners of their travel.
  */
 function tryFromStops(solver: Solver, group: Group): Ending {
-  const { compiled, q } = solver;
-  const tensioners = group.tensioners.map((t) => ({ t, ...compiled.tensioners[t]! }));
+  const { work, q } = solver;
+  const tensioners = group.tensioners.map((t) => ({ t, ...work.tensioners[t]! }));
   const starts: number[][] = [tensioners.map((t) => t.min), tensioners.map((t) => t.max)];
   tensioners.forEach((_, k) => {
     for (const end of ['min', 'max'] as const)
@@ -169,11 +170,11 @@ function tryFromStops(solver: Solver, group: Group): Ending {
 
 /** The answer, with pulleys and traces left at it: of the whole drive, or of the group that moves one belt. */
 function report(solver: Solver, lever: number, ending: Ending, belt?: number): Equilibrium {
-  const { compiled, q, state, free } = solver;
+  const { work, q, state, free } = solver;
   solver.group = belt === undefined ? undefined : beltShare(solver, belt);
   solver.lever = lever;
   const energy = evaluate(solver, q);
-  const atStop = compiled.tensioners.map((one, t) => {
+  const atStop = work.tensioners.map((one, t) => {
     if (!free.includes(t)) return null;
     const at = q[t] as number;
     return at - one.min <= STOP_TOLERANCE ? 'min' : one.max - at <= STOP_TOLERANCE ? 'max' : null;
@@ -191,10 +192,10 @@ function report(solver: Solver, lever: number, ending: Ending, belt?: number): E
 
 /** The group that moves a belt; of a belt that nothing moves, the belt alone. */
 function beltShare(solver: Solver, belt: number): Group {
-  return groupsNow(solver).find((g) => g.belts.includes(belt)) ?? { tensioners: [], belts: [belt], springs: [], moves: false };
+  return groupsNow(solver).find((g) => g.belts.includes(belt)) ?? { tensioners: [], belts: [belt], terms: [belt], moves: false };
 }
 
 /** Leaves pulleys and traces at an equilibrium found before. */
 export function standAt(solver: Solver, equilibrium: Equilibrium, lever: number, loading: Loading | null = null): void {
-  evaluateEnergy(solver.compiled, equilibrium.positions, lever, solver.state, undefined, loading);
+  evaluateEnergy(solver.work, solver.terms, equilibrium.positions, lever, solver.state, undefined, loading);
 }

@@ -90,7 +90,7 @@ describe('the path of one belt', () => {
     const span = Math.sqrt(d * d - (r + ri) ** 2);
     const half = Math.asin((r + ri) / d) - Math.atan2(40, 200);
     const belt = compiled(drive).belts[0]!;
-    expect(belt.trace.wrap[2]).toBeCloseTo(2 * half, 9);
+    expect(belt.drawnTrace.wrap[2]).toBeCloseTo(2 * half, 9);
     expect(belt.drawnLength).toBeCloseTo(400 + 2 * span + 2 * r * (Math.PI + half) + 2 * ri * half, 9);
   });
 
@@ -208,20 +208,20 @@ describe('derivatives by hand', () => {
         fc.double({ min: 0.97, max: 0.999, noNaN: true }),
         (share, lever, short) => {
           const q = Float64Array.from(c.tensioners, (t, i) => t.min + (t.max - t.min) * share[i]!);
-          if (!Number.isFinite(evaluateEnergy(c, q, lever, s.state))) return;
-          const usual = c.belts.map((b) => b.pitchLength);
-          c.belts.forEach((b) => (b.pitchLength = b.trace.length * short));
+          if (!Number.isFinite(evaluateEnergy(s.work, s.terms, q, lever, s.state))) return;
+          const usual = s.work.belts.map((b) => b.pitchLength);
+          s.work.belts.forEach((b) => (b.pitchLength = b.trace.length * short));
           const h = 1e-4;
           const at = (i: number, d: number) => {
             const moved = q.slice();
             moved[i]! += d;
-            const energy = evaluateEnergy(c, moved, lever, s.state);
+            const energy = evaluateEnergy(s.work, s.terms, moved, lever, s.state);
             return { energy, gradient: s.state.gradient.slice() };
           };
           for (let i = 0; i < n; i++) {
             const up = at(i, h);
             const down = at(i, -h);
-            evaluateEnergy(c, q, lever, s.state);
+            evaluateEnergy(s.work, s.terms, q, lever, s.state);
             const size = 1 + Math.abs(s.state.gradient[i]!);
             expect(Math.abs((up.energy - down.energy) / (2 * h) - s.state.gradient[i]!) / size).toBeLessThan(1e-3);
             for (let j = 0; j < n; j++) {
@@ -234,7 +234,7 @@ describe('derivatives by hand', () => {
               expect(Math.abs((ahead + behind) / 2 - curve) / (1 + Math.abs(curve))).toBeLessThan(1e-2);
             }
           }
-          c.belts.forEach((b, i) => (b.pitchLength = usual[i]!));
+          s.work.belts.forEach((b, i) => (b.pitchLength = usual[i]!));
         },
       ),
       { numRuns: 40, seed: 11 },

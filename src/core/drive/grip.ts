@@ -1,5 +1,6 @@
-import type { CompiledDrive } from './compile';
-import { spanGrowth, type EnergyState } from './energy';
+import type { Workspace } from './workspace';
+import { spanGrowth, strandTension } from './belt-term';
+import type { EnergyState } from './energy-state';
 import type { Equilibrium } from './equilibrium';
 import { offsetsOf, type BeltLoad } from './load';
 import type { LoopPlan, LoopTrace } from './plan';
@@ -62,7 +63,7 @@ export interface RunningBelt {
  * added to make the floor one that a technician can measure.
  */
 export function gripBand(
-  compiled: CompiledDrive,
+  work: Workspace,
   b: number,
   { load, staticN, taut }: RunningBelt,
   running: Equilibrium,
@@ -71,23 +72,20 @@ export function gripBand(
   state: EnergyState,
   settings: GripSettings = DEFAULT_GRIP,
 ): GripBand {
-  const { drive } = compiled;
+  const { drive } = work.compiled;
   const belt = drive.belts[b]!;
-  const { plan, trace, stiffnessN, pitchLength } = compiled.belts[b]!;
-  const { section } = compiled.belts[b]!;
+  const one = work.belts[b]!;
+  const { plan, trace } = one;
+  const { section } = work.belts[b]!;
   const n = trace.touched;
   const { offset } = state;
   offsetsOf(plan, trace, load, offset);
   const stopAt = (a: number) => plan.pulley[trace.active[a] as number] as number;
   const before = (a: number) => (a === 0 ? n - 1 : a - 1);
-  const held = followed(compiled, b, running, free, state, offset);
+  const held = followed(work, b, running, free, state, offset);
   // Without a tensioner the mean over the length is held: T_r + oᵢ − w has the mean T_r − Tc.
   const w = held ?? meanOver(plan, trace, offset) + load.centrifugalN;
-  const runningN = !taut
-    ? staticN
-    : held === null
-      ? (stiffnessN * (trace.length - pitchLength)) / pitchLength
-      : (state.base[b] as number) - load.centrifugalN + w;
+  const runningN = !taut ? staticN : held === null ? strandTension(one) : (state.base[b] as number) - load.centrifugalN + w;
   let leastN: number | null = null;
   let firstToSlip: string | null = null;
   if (load.known) {
@@ -107,7 +105,7 @@ export function gripBand(
     }
   }
   const shift = staticN - runningN;
-  const { ceiling, ceilingFrom } = ceilingOf(compiled, b, offset, w, speeds, settings);
+  const { ceiling, ceilingFrom } = ceilingOf(work, b, offset, w, speeds, settings);
   let slackest = Infinity;
   let tightest = -Infinity;
   for (let a = 0; a < n; a++) {
@@ -117,7 +115,7 @@ export function gripBand(
   let idlerOnTightSide = false;
   for (let a = 0; a < n && load.known; a++) {
     const p = stopAt(a);
-    const held = drive.pulleys[p]!.role === 'idler' && free.includes(compiled.carrier[p]!);
+    const held = drive.pulleys[p]!.role === 'idler' && free.includes(work.compiled.carrier[p]!);
     if (held && offset[a]! > slackest + 1e-6 * tightest) idlerOnTightSide = true;
   }
   const rated = belt.ratingN !== undefined && belt.ratingN < ceiling + shift;
@@ -148,20 +146,20 @@ function meanOver(plan: LoopPlan, trace: LoopTrace, ofSpan: Float64Array): numbe
 
 /** w: the most demanding of what the belt's own tensioners weigh the spans by; null where none is free and off its stops. */
 function followed(
-  compiled: CompiledDrive,
+  work: Workspace,
   b: number,
   running: Equilibrium,
   free: readonly number[],
   state: EnergyState,
   offset: Float64Array,
 ): number | null {
-  const { plan, trace } = compiled.belts[b]!;
+  const { plan, trace } = work.belts[b]!;
   const { growth } = state;
   let most: number | null = null;
   for (const t of free) {
-    if (running.atStop[t] !== null || !plan.pulley.some((p) => compiled.carrier[p] === t)) continue;
-    const sum = spanGrowth(compiled, b, t, state, growth);
-    if (Math.abs(sum) < 1e-9 * compiled.tensioners[t]!.reach) continue;
+    if (running.atStop[t] !== null || !plan.pulley.some((p) => work.compiled.carrier[p] === t)) continue;
+    const sum = spanGrowth(work, b, t, state, growth);
+    if (Math.abs(sum) < 1e-9 * work.tensioners[t]!.reach) continue;
     let weighed = 0;
     for (let a = 0; a < trace.touched; a++) weighed += (offset[a] as number) * (growth[a] as number);
     most = Math.max(most ?? -Infinity, weighed / sum);
@@ -174,19 +172,19 @@ function followed(
  * the load on a shaft is |T_out·u_out − T_in·u_in| with T = T_r + o − w, so T_r is the larger root of a quadratic.
  */
 function ceilingOf(
-  compiled: CompiledDrive,
+  work: Workspace,
   b: number,
   offset: Float64Array,
   w: number,
   speeds: Speeds,
   settings: GripSettings,
 ): { ceiling: number; ceilingFrom: string | null } {
-  const { plan, trace } = compiled.belts[b]!;
+  const { plan, trace } = work.belts[b]!;
   let ceiling = Infinity;
   let ceilingFrom: string | null = null;
   for (let a = 0; a < trace.touched; a++) {
     const i = plan.pulley[trace.active[a] as number] as number;
-    const pulley = compiled.drive.pulleys[i]!;
+    const pulley = work.compiled.drive.pulleys[i]!;
     if (!pulley.bearing) continue;
     const rating = pulley.bearing.dynamicRating ?? BEARING_RATINGS[pulley.bearing.designation?.slice(0, 4) ?? ''];
     const rpm = speeds.pulleys[i]!.rpm;

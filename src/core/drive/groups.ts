@@ -4,7 +4,8 @@ import type { CompiledDrive } from './compile';
 export interface Group {
   readonly tensioners: readonly number[];
   readonly belts: readonly number[];
-  readonly springs: readonly number[];
+  /** Belts and springs by their place among all terms of the drive. */
+  readonly terms: readonly number[];
   /** True where a spring end of the group moves with the lever. */
   readonly moves: boolean;
 }
@@ -29,10 +30,11 @@ export function groupsOf(compiled: CompiledDrive, free: readonly number[]): read
   return heads.map((h) => {
     const of = (lists: readonly (readonly number[])[]) => lists.flatMap((members, i) => (members.some((t) => find(t) === h) ? [i] : []));
     const its = of(springs);
+    const own = of(belts);
     return {
       tensioners: free.filter((t) => find(t) === h),
-      belts: of(belts),
-      springs: its,
+      belts: own,
+      terms: [...own, ...its.map((s) => compiled.belts.length + s)],
       moves: its.some((s) => compiled.springs[s]!.ends.some((e) => e.dx !== 0 || e.dy !== 0)),
     };
   });

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { readCandidate, type Candidate } from './candidate';
 import { chanceOf } from './chance';
 import { judgeBelt, rankBelts } from './judge';
-import { newMatcher, tryLength } from './matcher';
+import { newMatcher } from './matcher';
+import { tryLength } from './trial';
 import { compiled, demoDrive, driveOf, twoPulleys } from './sample-drives';
 import type { Drive } from './schema';
 import { DEFAULT_MATCH } from './settings';
@@ -76,10 +77,10 @@ describe('the orchard rider', () => {
 
   it('leaves the drive as it was', () => {
     const matcher = matcherOf('orchard-rider');
-    const before = matcher.solver.compiled.belts[0]!.pitchLength;
+    const before = matcher.solver.work.belts[0]!.pitchLength;
     lengthWindow(matcher);
     windowByAdjuster(matcher, 'cable', [0, 8, 16]);
-    expect(matcher.solver.compiled.belts[0]!.pitchLength).toBe(before);
+    expect(matcher.solver.work.belts[0]!.pitchLength).toBe(before);
     expect(tryLength(matcher, 1219.2)).toEqual(tryLength(matcherOf('orchard-rider'), 1219.2));
   });
 
@@ -175,7 +176,7 @@ describe('each end of the window', () => {
     const drive = twoPulleys({ pitchLength: 1200 });
     delete drive.pulleys[1]!.powerKw;
     const { matcher, at } = own(drive, 'belt');
-    const path = matcher.solver.compiled.belts[0]!.drawnLength;
+    const path = matcher.solver.work.belts[0]!.drawnLength;
     const outside = (pitch: number) => pitch + 2 * Math.PI * 3.6;
     expect(at(outside(path / 1.0081)).failures).toContain('cannot-be-mounted');
     expect(at(outside(path / 1.0079)).failures).not.toContain('cannot-be-mounted');

@@ -1,7 +1,8 @@
 import { convertLength, mountingAllowanceMm, seatingOf } from '../belt';
 import type { CandidateResult } from './candidate';
 import { chanceOf, inset, inside, type WindowEnds } from './chance';
-import { letsGo, tryLength, type Matcher, type ReasonCode, type Trial } from './matcher';
+import type { Matcher } from './matcher';
+import { letsGo, tryLength, type ReasonCode, type Trial } from './trial';
 import type { Drive } from './schema';
 import type { LengthWindow } from './window';
 
@@ -42,7 +43,7 @@ export function judgeBelt(
   ends?: WindowEnds,
 ): MatchedBelt {
   const { settings, section: groove } = matcher;
-  const own = matcher.solver.compiled.drive.belts[matcher.belt]!;
+  const own = matcher.solver.work.compiled.drive.belts[matcher.belt]!;
   const seating = seatingOf(read.section, groove, matcher.demands, { candidate: read.count, groove: own.count ?? 1 });
   const trial = tryLength(matcher, read.outsideMm);
   const tolerance = toleranceMm ?? settings.toleranceMm + settings.toleranceShare * read.outsideMm;

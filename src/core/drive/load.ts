@@ -80,3 +80,9 @@ export function offsetsOf(plan: LoopPlan, trace: LoopTrace, load: BeltLoad, out:
   }
   if (load.travel < 0) out[at] = along;
 }
+
+/** Load on the belts of a drive, by belt; `share` of it is on, 0…1. Null belts carry none and pull by their stretch alone. */
+export interface Loading {
+  readonly belts: readonly (BeltLoad | null)[];
+  share: number;
+}

@@ -98,8 +98,8 @@ describe('the belt’s loop', () => {
       }
       seen.real++;
       const [belt] = made.compiled.belts;
-      const { plan, trace } = belt!;
-      const least = bruteForce(plan, made.compiled.x, made.compiled.y);
+      const { plan, drawnTrace: trace } = belt!;
+      const least = bruteForce(plan, made.compiled.drawnX, made.compiled.drawnY);
       expect([k, belt!.drawnLength]).toEqual([k, expect.closeTo(least!, 6)]);
       if (trace.touched < plan.stops - 1) seen.clearedBoth++;
     }
@@ -125,19 +125,20 @@ describe('the belt’s loop', () => {
           pulleys: part.pulleys.map((p) => ({ ...p, role: p.role === 'idler' ? ('driven' as const) : p.role })),
         });
         if (!sub.ok) continue;
-        const { plan, trace } = sub.compiled.belts[0]!;
+        const { plan, drawnTrace: trace } = sub.compiled.belts[0]!;
+        const { drawnX, drawnY } = sub.compiled;
         const blocked = [...out].some((id) => {
           const i = read.drive.pulleys.findIndex((p) => p.id === id);
           const contact = read.drive.belts[0]!.route.find((s) => s.pulley === id)!.contact;
           const radius = read.drive.pulleys[i]!.outsideDiameter / 2 + (contact === 'back' ? 3.6 : -3.6);
-          const [px, py] = [sub.compiled.x[i]!, sub.compiled.y[i]!];
+          const [px, py] = [drawnX[i]!, drawnY[i]!];
           let inside = false;
           let cut = false;
           const corners: [number, number][] = [];
           for (let a = 0; a < trace.touched; a++) {
             const p = plan.pulley[trace.active[a]!]!;
             const r = plan.signed[trace.active[a]!]!;
-            const [sx, sy] = [sub.compiled.x[p]! + r * trace.uy[a]!, sub.compiled.y[p]! - r * trace.ux[a]!];
+            const [sx, sy] = [drawnX[p]! + r * trace.uy[a]!, drawnY[p]! - r * trace.ux[a]!];
             corners.push([sx, sy], [sx + trace.flat[a]! * trace.ux[a]!, sy + trace.flat[a]! * trace.uy[a]!]);
             const t = Math.min(trace.flat[a]!, Math.max(0, (px - sx) * trace.ux[a]! + (py - sy) * trace.uy[a]!));
             if (Math.hypot(px - sx - t * trace.ux[a]!, py - sy - t * trace.uy[a]!) < radius - 1e-6) cut = true;
@@ -264,11 +265,12 @@ describe('rest is a minimum', () => {
     const rest = solveEquilibrium(solver, 0);
     expect(rest.ending).toBe('settled');
     const least = rest.energy;
-    expect(least).toBeLessThan(evaluateEnergy(solver.compiled, new Float64Array([0, 0]), 0, solver.state) - 1000);
+    expect(least).toBeLessThan(evaluateEnergy(solver.work, solver.terms, new Float64Array([0, 0]), 0, solver.state) - 1000);
     for (let a = -70; a <= 70; a += 5) {
       for (let b = -70; b <= 80; b += 5) {
         const near = Math.hypot(a - rest.positions[0]!, b - rest.positions[1]!) < 6;
-        if (near) expect(evaluateEnergy(solver.compiled, new Float64Array([a, b]), 0, solver.state)).toBeGreaterThanOrEqual(least - 1e-6);
+        if (near)
+          expect(evaluateEnergy(solver.work, solver.terms, new Float64Array([a, b]), 0, solver.state)).toBeGreaterThanOrEqual(least - 1e-6);
       }
     }
   });

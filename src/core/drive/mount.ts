@@ -1,6 +1,6 @@
-import type { CompiledDrive } from './compile';
+import type { Workspace } from './workspace';
 import { isSimple, overlapsOf } from './crossing';
-import { placePulleys, type EnergyState } from './energy';
+import { placePulleys, type EnergyState } from './energy-state';
 import { traceLoop } from './loop';
 
 /** Shortest and longest pitch path of a belt over all that can be moved, mm. */
@@ -23,29 +23,29 @@ const HALVINGS = 22;
  * up to two move, all of their travel is looked over; more are looked over one by one and two by two, from the drawing and from either end, so
  * that the work grows with the square of their number. Places that are no real loop do not count.
  */
-export function pathExtremes(compiled: CompiledDrive, belt: number, state: EnergyState): PathExtremes {
-  const { trace } = compiled.belts[belt]!;
+export function pathExtremes(work: Workspace, belt: number, state: EnergyState): PathExtremes {
+  const { trace } = work.belts[belt]!;
   trace.careful = true;
-  const found = { shortest: extreme(compiled, belt, state, 1), longest: extreme(compiled, belt, state, -1) };
+  const found = { shortest: extreme(work, belt, state, 1), longest: extreme(work, belt, state, -1) };
   trace.careful = false;
   return found;
 }
 
-function extreme(compiled: CompiledDrive, belt: number, state: EnergyState, sign: 1 | -1): number {
-  const { plan, trace } = compiled.belts[belt]!;
-  const moving = [...new Set([...plan.pulley].map((p) => compiled.carrier[p]!))].filter((t) => t >= 0);
+function extreme(work: Workspace, belt: number, state: EnergyState, sign: 1 | -1): number {
+  const { plan, trace } = work.belts[belt]!;
+  const moving = [...new Set([...plan.pulley].map((p) => work.compiled.carrier[p]!))].filter((t) => t >= 0);
   const travel = moving.map((t) => {
-    const adjuster = compiled.drive.adjusters.find((a) => a.tensioner === compiled.drive.tensioners[t]!.id);
-    const { min, max } = compiled.tensioners[t]!;
+    const adjuster = work.compiled.drive.adjusters.find((a) => a.tensioner === work.compiled.drive.tensioners[t]!.id);
+    const { min, max } = work.tensioners[t]!;
     return { t, min: adjuster?.min ?? min, max: adjuster?.max ?? max };
   });
-  const q = Float64Array.from(compiled.tensioners, (t) => t.lockedAt ?? Math.min(t.max, Math.max(t.min, 0)));
+  const q = Float64Array.from(work.tensioners, (t) => t.lockedAt ?? Math.min(t.max, Math.max(t.min, 0)));
   const lengthAt = (): number => {
-    placePulleys(compiled, q, state);
-    if (traceLoop(plan, compiled.x, compiled.y, trace) !== 'ok') return Infinity;
+    placePulleys(work, q, state);
+    if (traceLoop(plan, work.x, work.y, trace) !== 'ok') return Infinity;
     return sign * trace.length;
   };
-  const real = () => overlapsOf(plan, compiled.x, compiled.y).length === 0 && isSimple(plan, compiled.x, compiled.y, trace);
+  const real = () => overlapsOf(plan, work.x, work.y).length === 0 && isSimple(plan, work.x, work.y, trace);
   let least = Infinity;
   let best = q.slice();
   const consider = (): boolean => {
@@ -110,6 +110,6 @@ function extreme(compiled: CompiledDrive, belt: number, state: EnergyState, sign
       if (!(least < found.least)) ({ least, best } = found);
     }
   }
-  if (!Number.isFinite(least)) return compiled.belts[belt]!.drawnLength;
+  if (!Number.isFinite(least)) return work.belts[belt]!.drawnLength;
   return sign * least;
 }

@@ -7,7 +7,7 @@ import { speedsOf } from './speeds';
 
 const engaged = (drive: Drive, lever = 1): StateAnswer => {
   const solver = newSolver(compiled(drive));
-  return answerState(solver, { name: 'engaged', lever }, speedsOf(solver.compiled));
+  return answerState(solver, { name: 'engaged', lever }, speedsOf(solver.work.compiled));
 };
 
 /** The drive held by locks where it runs: its geometry there comes from the plain solver, with no load in it. */
@@ -16,7 +16,7 @@ function heldAt(drive: Drive, positions: Float64Array, lever: number) {
   const result = solveDrive({ ...drive, states: [{ name: 'held', lever, locks }] });
   if (!result.ok) throw new Error(JSON.stringify(result.problems));
   const solver = newSolver(compiled(drive));
-  const { pose } = answerState(solver, { name: 'held', lever, locks }, speedsOf(solver.compiled));
+  const { pose } = answerState(solver, { name: 'held', lever, locks }, speedsOf(solver.work.compiled));
   return { state: result.answer.states[0]!, pose, speeds: result.answer };
 }
 

@@ -1,5 +1,5 @@
-import { setAdjusters } from './compile';
-import { tryLength, type Matcher } from './matcher';
+import type { Matcher } from './matcher';
+import { tryLength } from './trial';
 
 /** Where one adjuster makes a length work, the others standing as they are. */
 export interface RunningSettings {
@@ -15,16 +15,12 @@ const EDGE_SHARE = 1 / 4096;
 
 /**
  * The settings of each adjuster at which a belt of one length works. Stepped adjusters are tried step by step, others along their range with the
- * edges closed in on. The drive is left as it was.
+ * edges closed in on.
  * @param outsideMm in mm along the outside of a belt of the drive's own section
  */
 export function settingsThatRun(matcher: Matcher, outsideMm: number): RunningSettings[] {
-  const { compiled } = matcher.solver;
-  const found = compiled.drive.adjusters.map(({ id, min, max, step }): RunningSettings => {
-    const runs = (position: number) => {
-      setAdjusters(compiled, { [id]: position });
-      return tryLength(matcher, outsideMm).failures.length === 0;
-    };
+  return matcher.solver.work.compiled.drive.adjusters.map(({ id, min, max, step }): RunningSettings => {
+    const runs = (position: number) => tryLength(matcher, outsideMm, { adjusters: { [id]: position } }).failures.length === 0;
     const count = step === undefined ? PLACES : Math.floor((max - min) / step + 1e-9) + 1;
     const places = Array.from({ length: count }, (_, i) => (step === undefined ? min + ((max - min) * i) / (count - 1) : min + i * step));
     const works = places.map(runs);
@@ -47,6 +43,4 @@ export function settingsThatRun(matcher: Matcher, outsideMm: number): RunningSet
     });
     return { adjuster: id, ranges };
   });
-  setAdjusters(compiled, {});
-  return found;
 }

@@ -24,7 +24,7 @@ const MAX_FALLS = 8;
  * Null where it does stand at a minimum.
  */
 function fallFromSaddle(solver: Solver, tensioners: readonly number[], moving: readonly number[], exact: boolean): Ending | null {
-  const { compiled, q, state } = solver;
+  const { work, q, state } = solver;
   const motion = downhillMotion(solver, moving);
   if (!motion) return null;
   const from = q.slice();
@@ -34,11 +34,11 @@ function fallFromSaddle(solver: Solver, tensioners: readonly number[], moving: r
     q.set(from);
     let share = Infinity;
     moving.forEach((t, k) => {
-      const { min, max } = compiled.tensioners[t]!;
+      const { min, max } = work.tensioners[t]!;
       share = Math.min(share, ((max - min) * DEAD_CENTRE_PUSH) / Math.max(1e-12, Math.abs(motion[k]!)));
     });
     moving.forEach((t, k) => {
-      const { min, max } = compiled.tensioners[t]!;
+      const { min, max } = work.tensioners[t]!;
       q[t] = Math.min(max, Math.max(min, from[t]! + way * share * motion[k]!));
     });
     const ending = descend(solver, tensioners, exact);
@@ -55,11 +55,11 @@ function fallFromSaddle(solver: Solver, tensioners: readonly number[], moving: r
  * eigenvalue of the Hessian scaled by reach, by Jacobi rotations.
  */
 function downhillMotion(solver: Solver, moving: readonly number[]): number[] | null {
-  const { compiled, state } = solver;
+  const { work, state } = solver;
   if (factored(solver, moving, 0, largestOnDiagonal(solver, moving))) return null;
-  const n = compiled.tensioners.length;
+  const n = work.tensioners.length;
   const m = moving.length;
-  const reach = moving.map((t) => compiled.tensioners[t]!.reach);
+  const reach = moving.map((t) => work.tensioners[t]!.reach);
   const a = moving.map((r, i) => moving.map((c, j) => (state.hessian[r * n + c] as number) / (reach[i]! * reach[j]!)));
   const v: number[][] = moving.map((_, i) => moving.map((__, j) => (i === j ? 1 : 0)));
   const largest = Math.max(1e-9, ...a.flat().map(Math.abs));
@@ -98,7 +98,7 @@ function downhillMotion(solver: Solver, moving: readonly number[]): number[] | n
 
 function descend(solver: Solver, tensioners: readonly number[], exact: boolean): Ending {
   if (solver.loading) return balance(solver, tensioners, exact);
-  const { compiled, q, trial, step, state } = solver;
+  const { work, q, trial, step, state } = solver;
   const tolerance = exact ? FORCE_TOLERANCE : 1e-3;
   let energy = evaluate(solver, q);
   if (!Number.isFinite(energy)) return 'not-settled';
@@ -109,7 +109,7 @@ function descend(solver: Solver, tensioners: readonly number[], exact: boolean):
     if (!newtonStep(solver, moving)) return 'not-settled';
     let scale = 1;
     for (const t of moving) {
-      const { min, max } = compiled.tensioners[t]!;
+      const { min, max } = work.tensioners[t]!;
       scale = Math.min(scale, (max - min) / 6 / Math.max(1e-300, Math.abs(step[t] as number)));
     }
     let slope = 0;
@@ -120,7 +120,7 @@ function descend(solver: Solver, tensioners: readonly number[], exact: boolean):
       slope = 0;
       let longest = 0;
       for (const t of moving) {
-        const { min, max, reach } = compiled.tensioners[t]!;
+        const { min, max, reach } = work.tensioners[t]!;
         trial[t] = Math.min(max, Math.max(min, (q[t] as number) + scale * (step[t] as number)));
         const change = (trial[t] as number) - (q[t] as number);
         slope += (state.gradient[t] as number) * change;
@@ -163,14 +163,14 @@ function nearlySettled(solver: Solver, tensioners: readonly number[]): Ending {
 
 /** Cholesky factor of the moving tensioners' Hessian, scaled by reach, with `added` on its diagonal, into `scratch`; false where it is not positive. */
 function factored(solver: Solver, moving: readonly number[], added: number, largest: number): boolean {
-  const { compiled, state, scratch: factor } = solver;
-  const n = compiled.tensioners.length;
+  const { work, state, scratch: factor } = solver;
+  const n = work.tensioners.length;
   for (let r = 0; r < moving.length; r++) {
     const tr = moving[r] as number;
-    const reachR = compiled.tensioners[tr]!.reach;
+    const reachR = work.tensioners[tr]!.reach;
     for (let c = 0; c <= r; c++) {
       const tc = moving[c] as number;
-      let sum = (state.hessian[tr * n + tc] as number) / (reachR * compiled.tensioners[tc]!.reach);
+      let sum = (state.hessian[tr * n + tc] as number) / (reachR * work.tensioners[tc]!.reach);
       if (r === c) sum += added;
       for (let k = 0; k < c; k++) sum -= (factor[r * n + k] as number) * (factor[c * n + k] as number);
       if (r !== c) factor[r * n + c] = sum / (factor[c * n + c] as number);
@@ -182,17 +182,17 @@ function factored(solver: Solver, moving: readonly number[], added: number, larg
 }
 
 function largestOnDiagonal(solver: Solver, moving: readonly number[]): number {
-  const { compiled, state } = solver;
-  const n = compiled.tensioners.length;
+  const { work, state } = solver;
+  const n = work.tensioners.length;
   let largest = 1e-9;
-  for (const t of moving) largest = Math.max(largest, Math.abs(state.hessian[t * n + t] as number) / compiled.tensioners[t]!.reach ** 2);
+  for (const t of moving) largest = Math.max(largest, Math.abs(state.hessian[t * n + t] as number) / work.tensioners[t]!.reach ** 2);
   return largest;
 }
 
 /** Solves H·step = −gradient for the moving tensioners by Cholesky, scaled by their reach, adding to the diagonal until H is positive. */
 function newtonStep(solver: Solver, moving: readonly number[]): boolean {
-  const { compiled, state, step, scratch: factor } = solver;
-  const n = compiled.tensioners.length;
+  const { work, state, step, scratch: factor } = solver;
+  const n = work.tensioners.length;
   const m = moving.length;
   const largest = largestOnDiagonal(solver, moving);
   let added = 0;
@@ -200,7 +200,7 @@ function newtonStep(solver: Solver, moving: readonly number[]): boolean {
     if (!factored(solver, moving, added, largest)) continue;
     for (let r = 0; r < m; r++) {
       const t = moving[r] as number;
-      let sum = -(state.gradient[t] as number) / compiled.tensioners[t]!.reach;
+      let sum = -(state.gradient[t] as number) / work.tensioners[t]!.reach;
       for (let k = 0; k < r; k++) sum -= (factor[r * n + k] as number) * (step[moving[k] as number] as number);
       step[t] = sum / (factor[r * n + r] as number);
     }
@@ -209,7 +209,7 @@ function newtonStep(solver: Solver, moving: readonly number[]): boolean {
       for (let k = r + 1; k < m; k++) sum -= (factor[k * n + r] as number) * (step[moving[k] as number] as number);
       step[moving[r] as number] = sum / (factor[r * n + r] as number);
     }
-    for (const t of moving) step[t] = (step[t] as number) / compiled.tensioners[t]!.reach;
+    for (const t of moving) step[t] = (step[t] as number) / work.tensioners[t]!.reach;
     return true;
   }
   return false;
@@ -221,7 +221,7 @@ function newtonStep(solver: Solver, moving: readonly number[]): boolean {
  * away from, a step along the stiffened symmetric part, the way it would be drawn.
  */
 function balance(solver: Solver, tensioners: readonly number[], exact: boolean): Ending {
-  const { compiled, q, trial, step } = solver;
+  const { work, q, trial, step } = solver;
   const tolerance = exact ? FORCE_TOLERANCE : 1e-3;
   if (!Number.isFinite(evaluate(solver, q))) return 'not-settled';
   for (let k = 0; k < MAX_NEWTON_STEPS; k++) {
@@ -231,14 +231,14 @@ function balance(solver: Solver, tensioners: readonly number[], exact: boolean):
     if (!solveMoving(solver, moving) && !newtonStep(solver, moving)) return 'not-settled';
     let scale = 1;
     for (const t of moving) {
-      const { min, max } = compiled.tensioners[t]!;
+      const { min, max } = work.tensioners[t]!;
       scale = Math.min(scale, (max - min) / 6 / Math.max(1e-300, Math.abs(step[t] as number)));
     }
     let laid = false;
     for (let cut = 0; cut < 40; cut++, scale *= 0.5) {
       trial.set(q);
       for (const t of moving) {
-        const { min, max } = compiled.tensioners[t]!;
+        const { min, max } = work.tensioners[t]!;
         trial[t] = Math.min(max, Math.max(min, (q[t] as number) + scale * (step[t] as number)));
       }
       laid = Number.isFinite(evaluate(solver, trial));
@@ -261,10 +261,10 @@ const MOST_HALVINGS = 6;
  * its determinant is not positive: the balance it leads to would be one that the mechanism falls away from.
  */
 function solveMoving(solver: Solver, moving: readonly number[]): boolean {
-  const { compiled, state, step } = solver;
-  const n = compiled.tensioners.length;
+  const { work, state, step } = solver;
+  const n = work.tensioners.length;
   const m = moving.length;
-  const reach = moving.map((t) => compiled.tensioners[t]!.reach);
+  const reach = moving.map((t) => work.tensioners[t]!.reach);
   const rows = moving.map((r, i) => [
     ...moving.map((c, j) => (state.hessian[r * n + c] as number) / (reach[i]! * reach[j]!)),
     -(state.gradient[r] as number) / reach[i]!,

@@ -8,8 +8,8 @@ import { FORCE_TOLERANCE, MAX_ROOT_STEPS, NEWTON_TOLERANCE, POSITION_TOLERANCE, 
  * the lever still moving (`exact` false), the last point before the turn is near enough to go on from.
  */
 export function settleOne(solver: Solver, t: number, exact: boolean): Ending {
-  const { q, state, compiled } = solver;
-  const { min, max, reach } = compiled.tensioners[t]!;
+  const { q, state, work } = solver;
+  const { min, max, reach } = work.tensioners[t]!;
   if (!Number.isFinite(evaluate(solver, q))) return 'not-settled';
   const slope = state.gradient[t] as number;
   const balanced = Math.abs(slope) <= FORCE_TOLERANCE * reach;
@@ -35,8 +35,8 @@ function fallFromCentre(solver: Solver, t: number, exact: boolean): Ending {
 
 /** Walks one way from where the tensioner stands, its energy evaluated there. */
 function descend(solver: Solver, t: number, way: 1 | -1, exact: boolean): Ending {
-  const { q, state, compiled } = solver;
-  const { min, max } = compiled.tensioners[t]!;
+  const { q, state, work } = solver;
+  const { min, max } = work.tensioners[t]!;
   const shortest = (max - min) / TRAVEL_STEPS;
   let stride = 2 * shortest;
   let at = q[t] as number;

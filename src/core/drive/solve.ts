@@ -1,15 +1,20 @@
 import { convertLength } from '../belt';
-import { compileDrive, crossingWords, type CompiledDrive, type Warning } from './compile';
+import { strandTension } from './belt-term';
+import { compileDrive, type Warning } from './compile';
 import { crossingsOf, overlapsOf } from './crossing';
 import { beltDuty, type BeltDuty } from './duty';
-import { springReadings } from './energy';
+
 import { solveEquilibrium, standAt, type Equilibrium, type Start } from './equilibrium';
 import type { GripBand } from './grip';
 import { sectionOf } from './pitch';
+import type { LoopPlan, LoopTrace } from './plan';
 import { runLoaded } from './running';
 import { statesOf, type Drive, type DriveState, type Problem } from './schema';
 import type { GripSettings } from './settings';
+import { crossingWords } from './route-words';
 import { newSolver, type Solver } from './solver';
+import { springReadings } from './spring-term';
+import type { Workspace } from './workspace';
 import { speedsOf, type PulleySpeed, type Speeds } from './speeds';
 
 export interface SolvedBelt {
@@ -147,24 +152,23 @@ export function endingProblem(
 }
 
 /** What makes the place where pulleys and traces stand no real loop: pulleys of one belt inside each other, a span through one, crossed spans. */
-export function collisionIn(compiled: CompiledDrive): string | null {
-  for (const [b, { plan, trace }] of compiled.belts.entries()) {
-    const { route } = compiled.drive.belts[b]!;
+export function collisionIn(work: Workspace): string | null {
+  for (const [b, { plan, trace }] of work.belts.entries()) {
+    const { route } = work.compiled.drive.belts[b]!;
     const name = (stop: number) => {
-      const p = compiled.drive.pulleys.find(({ id }) => id === route[stop]?.pulley);
+      const p = work.compiled.drive.pulleys.find(({ id }) => id === route[stop]?.pulley);
       return `“${p?.label ?? p?.id ?? ''}”`;
     };
-    const [overlap] = overlapsOf(plan, compiled.x, compiled.y);
+    const [overlap] = overlapsOf(plan, work.x, work.y);
     if (overlap) return `${name(overlap.a)} and ${name(overlap.b)} stand inside each other by ${overlap.mm.toFixed(1)} mm`;
-    const [crossing] = crossingsOf(plan, compiled.x, compiled.y, trace);
+    const [crossing] = crossingsOf(plan, work.x, work.y, trace);
     if (crossing) return crossingWords(crossing, name).message;
   }
   return null;
 }
 
-/** Where a belt lies round its pulleys, as it was traced last: compiled and not solved since, as it is drawn. */
-export function stopsOf(compiled: CompiledDrive, belt: number): PoseStop[] {
-  const { plan, trace } = compiled.belts[belt]!;
+/** Where a belt lies round its pulleys, by one trace of it. */
+export function stopsOf(plan: LoopPlan, trace: LoopTrace): PoseStop[] {
   return Array.from({ length: trace.touched }, (_, a) => {
     const stop = trace.active[a]!;
     return {
@@ -198,22 +202,23 @@ function describe(
   state: Pick<DriveState, 'name' | 'lever' | 'locks'>,
   speeds: Speeds,
 ): Omit<StateAnswer, 'running' | 'bands'> {
-  const { compiled } = solver;
-  const { drive } = compiled;
+  const { work } = solver;
+  const { drive } = work.compiled;
   standAt(solver, equilibrium, state.lever);
-  const collision = equilibrium.ending === 'settled' ? collisionIn(compiled) : null;
-  const readings = springReadings(compiled, equilibrium.positions, state.lever, solver.state);
+  const collision = equilibrium.ending === 'settled' ? collisionIn(work) : null;
+  const readings = springReadings(work, equilibrium.positions, state.lever, solver.state);
   const loadX = new Float64Array(drive.pulleys.length);
   const loadY = new Float64Array(drive.pulleys.length);
   const hintX = new Float64Array(drive.pulleys.length);
   const hintY = new Float64Array(drive.pulleys.length);
   const poseBelts: { stops: PoseStop[] }[] = [];
   const belts = drive.belts.map((belt, b): SolvedBelt => {
-    const { trace, pitchLength: l0, stiffnessN } = compiled.belts[b]!;
+    const one = work.belts[b]!;
+    const { plan, trace, pitchLength: l0 } = one;
     const known = l0 > 0;
-    const tension = known ? (stiffnessN * Math.max(0, trace.length - l0)) / l0 : null;
+    const tension = known ? Math.max(0, strandTension(one)) : null;
     const wraps = belt.route.map((stop) => ({ pulley: stop.pulley, angle: 0 }));
-    const stops = stopsOf(compiled, b);
+    const stops = stopsOf(plan, trace);
     const spans = stops.map(({ stop, pulley: i }, a) => {
       const p = a === 0 ? trace.touched - 1 : a - 1;
       wraps[stop]!.angle = (trace.wrap[a]! * 180) / Math.PI;
@@ -249,7 +254,7 @@ function describe(
       atStop: equilibrium.atStop[i] ?? null,
     })),
     springs: drive.springs.map((s, i) => ({ id: s.id, length: readings[i]!.length, force: readings[i]!.force })),
-    brakes: brakesOn(compiled, equilibrium),
+    brakes: brakesOn(work, equilibrium),
     belts,
     shaftLoads: drive.pulleys.map((p, i) => {
       const loaded = loadX[i] !== 0 || loadY[i] !== 0;
@@ -261,18 +266,18 @@ function describe(
     }),
   };
   const pose: Pose = {
-    pulleys: drive.pulleys.map((_, i) => ({ x: compiled.x[i]!, y: compiled.y[i]! })),
+    pulleys: drive.pulleys.map((_, i) => ({ x: work.x[i]!, y: work.y[i]! })),
     belts: poseBelts,
     springs: readings.map(({ from, to }) => ({ from, to })),
   };
-  const duties = drive.belts.map((_, b) => beltDuty(compiled, b, speeds));
+  const duties = drive.belts.map((_, b) => beltDuty(work, b, speeds));
   return { equilibrium, collision, solved, pose, duties };
 }
 
 /** A brake is on when its tensioner stands at or past where it lands. */
-export function brakesOn(compiled: CompiledDrive, equilibrium: Equilibrium): { id: string; on: boolean }[] {
-  return compiled.drive.brakes.map((brake) => {
-    const at = equilibrium.positions[compiled.drive.tensioners.findIndex((t) => t.id === brake.tensioner)]!;
+export function brakesOn(work: Workspace, equilibrium: Equilibrium): { id: string; on: boolean }[] {
+  return work.compiled.drive.brakes.map((brake) => {
+    const at = equilibrium.positions[work.compiled.drive.tensioners.findIndex((t) => t.id === brake.tensioner)]!;
     return { id: brake.id, on: brake.side === 'above' ? at >= brake.appliesAt - 1e-6 : at <= brake.appliesAt + 1e-6 };
   });
 }
@@ -285,7 +290,6 @@ export function isOverCentre(solver: Solver, engaged: Equilibrium, lever: number
   if (lever === restLever) return false;
   const back = solveEquilibrium(solver, restLever, {}, { positions: engaged.positions, lever });
   return (
-    back.ending === 'settled' &&
-    back.positions.some((at, t) => Math.abs(at - rest.positions[t]!) * solver.compiled.tensioners[t]!.reach > 0.5)
+    back.ending === 'settled' && back.positions.some((at, t) => Math.abs(at - rest.positions[t]!) * solver.work.tensioners[t]!.reach > 0.5)
   );
 }

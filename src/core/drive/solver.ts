@@ -1,13 +1,20 @@
-import { evaluateEnergy, newEnergyState, type EnergyState, type Loading } from './energy';
 import type { CompiledDrive } from './compile';
+import { evaluateEnergy, termsOf } from './energy';
+import { newEnergyState, type EnergyState } from './energy-state';
 import { groupsOf, type Group } from './groups';
+import type { Loading } from './load';
+import type { Setting } from './setting';
+import type { Term } from './term';
+import { newWorkspace, type Workspace } from './workspace';
 
 /** How a solve ended. `blocked`: it stands where a belt would have to leave a pulley it needs. `not-settled`: no answer; never a half one. */
 export type Ending = 'settled' | 'blocked' | 'not-settled';
 
 /** A solver with its scratch room, to be kept and reused for many solves of one drive. */
 export interface Solver {
-  readonly compiled: CompiledDrive;
+  readonly work: Workspace;
+  /** Belts and springs, everything that pulls. */
+  readonly terms: readonly Term[];
   readonly state: EnergyState;
   readonly q: Float64Array;
   readonly trial: Float64Array;
@@ -24,12 +31,15 @@ export interface Solver {
   readonly groups: Map<string, readonly Group[]>;
 }
 
-export function newSolver(compiled: CompiledDrive): Solver {
-  const n = compiled.tensioners.length;
+/** @param setting what the drive is set to, where that is not as its file states it */
+export function newSolver(compiled: CompiledDrive, setting?: Setting): Solver {
+  const work = newWorkspace(compiled, setting);
+  const n = work.tensioners.length;
   const floats = () => new Float64Array(n);
   return {
-    compiled,
-    state: newEnergyState(compiled),
+    work,
+    terms: termsOf(work),
+    state: newEnergyState(work),
     q: floats(),
     trial: floats(),
     step: floats(),
@@ -47,19 +57,19 @@ export function newSolver(compiled: CompiledDrive): Solver {
 export function groupsNow(solver: Solver): readonly Group[] {
   const key = solver.free.join();
   let groups = solver.groups.get(key);
-  if (!groups) solver.groups.set(key, (groups = groupsOf(solver.compiled, solver.free)));
+  if (!groups) solver.groups.set(key, (groups = groupsOf(solver.work.compiled, solver.free)));
   return groups;
 }
 
 /** Energy and its slopes at q, of the group in hand, with the lever and the load as they stand. */
 export function evaluate(solver: Solver, q: Float64Array): number {
   solver.evaluations++;
-  return evaluateEnergy(solver.compiled, q, solver.lever, solver.state, solver.group, solver.loading);
+  return evaluateEnergy(solver.work, solver.terms, q, solver.lever, solver.state, solver.group, solver.loading);
 }
 
 /** True where a tensioner stands at a stop and is pushed on into it. */
 export function leans(solver: Solver, t: number): boolean {
-  const { min, max } = solver.compiled.tensioners[t]!;
+  const { min, max } = solver.work.tensioners[t]!;
   const at = solver.q[t] as number;
   const slope = solver.state.gradient[t] as number;
   return (at <= min && slope >= 0) || (at >= max && slope <= 0);
@@ -68,6 +78,6 @@ export function leans(solver: Solver, t: number): boolean {
 /** Largest force left on the named tensioners, N at their reach. */
 export function outOfBalance(solver: Solver, moving: readonly number[]): number {
   let most = 0;
-  for (const t of moving) most = Math.max(most, Math.abs(solver.state.gradient[t] as number) / solver.compiled.tensioners[t]!.reach);
+  for (const t of moving) most = Math.max(most, Math.abs(solver.state.gradient[t] as number) / solver.work.tensioners[t]!.reach);
   return most;
 }

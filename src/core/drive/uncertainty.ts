@@ -1,6 +1,7 @@
 import { compileDrive } from './compile';
 import type { WindowEnds } from './chance';
-import { grips, letsGo, newMatcher, tryLength, type Matcher } from './matcher';
+import { newMatcher, type Matcher } from './matcher';
+import { grips, letsGo, tryLength } from './trial';
 import type { Drive } from './schema';
 import type { MatchSettings } from './settings';
 import type { LengthWindow } from './window';
@@ -88,7 +89,7 @@ export function windowSpread(
   };
   const now = ready(drive);
   if (!now) return null;
-  const path = (m: Matcher) => m.solver.compiled.belts[m.belt]!.drawnLength;
+  const path = (m: Matcher) => m.solver.work.belts[m.belt]!.drawnLength;
   const there = (mm: number | null): mm is number => mm !== null && Number.isFinite(mm);
   const sums = { shortest: 0, longest: 0, path: 0 };
   const drawnPath = path(now);

@@ -1,5 +1,6 @@
 import { compileDrive } from './compile';
-import { newMatcher, tryLength } from './matcher';
+import { newMatcher } from './matcher';
+import { tryLength } from './trial';
 import type { Drive } from './schema';
 import type { MatchSettings } from './settings';
 import { driveWith, type Uncertainty } from './uncertainty';

@@ -1,6 +1,7 @@
 import { convertLength } from '../belt';
-import { setAdjusters } from './compile';
-import { grips, letsGo, standingOf, tryLength, type Matcher } from './matcher';
+import { standingOf, type Matcher } from './matcher';
+import type { Setting } from './setting';
+import { grips, letsGo, tryLength } from './trial';
 
 /** Outside lengths at which the drive works, mm. An end may be infinite where nothing limits it. */
 export interface LengthWindow {
@@ -19,13 +20,15 @@ const WINDOW_STEPS = 72;
 /**
  * The outside lengths at which the drive both lets go and grips. Each of the two is looked over separately and its edges bisected to a
  * micrometre, so that a window narrower than the steps is not missed, nor one in several pieces.
+ * @param setting of the adjusters, where they do not stand as the drive file states
  */
-export function lengthWindow(matcher: Matcher): LengthWindow {
-  const [low, high] = lengthRange(matcher);
+export function lengthWindow(matcher: Matcher, setting?: Setting): LengthWindow {
+  const [low, high] = lengthRange(matcher, setting);
+  const trial = (mm: number) => tryLength(matcher, mm, setting);
   const lengths = Array.from({ length: WINDOW_STEPS + 1 }, (_, i) => low + ((high - low) * i) / WINDOW_STEPS);
-  const trials = lengths.map((mm) => tryLength(matcher, mm));
-  const lets = spansOf(lengths, trials.map(letsGo), (mm) => letsGo(tryLength(matcher, mm)));
-  const holds = spansOf(lengths, trials.map(grips), (mm) => grips(tryLength(matcher, mm)));
+  const trials = lengths.map(trial);
+  const lets = spansOf(lengths, trials.map(letsGo), (mm) => letsGo(trial(mm)));
+  const holds = spansOf(lengths, trials.map(grips), (mm) => grips(trial(mm)));
   const intervals: [number, number][] = [];
   for (const [a, b] of lets) {
     for (const [c, d] of holds) if (Math.max(a, c) < Math.min(b, d)) intervals.push([Math.max(a, c), Math.min(b, d)]);
@@ -41,8 +44,8 @@ export function lengthWindow(matcher: Matcher): LengthWindow {
 }
 
 /** Lengths worth trying: from the shortest that could be got on to the longest path of the whole travel, and a little beyond each. */
-function lengthRange(matcher: Matcher): [number, number] {
-  const { shortest, longest } = standingOf(matcher).path;
+function lengthRange(matcher: Matcher, setting: Setting | undefined): [number, number] {
+  const { shortest, longest } = standingOf(matcher, setting).path;
   const outside = (mm: number) => convertLength(mm, 'pitch', 'outside', matcher.section);
   const { mountStretchShare, releaseSlackMm } = matcher.settings;
   return [outside(shortest / (1 + 1.5 * mountStretchShare) - 2), outside(longest * 1.005 + releaseSlackMm + 10)];
@@ -74,17 +77,10 @@ function spansOf(at: readonly number[], holds: readonly boolean[], test: (x: num
   return spans;
 }
 
-/** The window at other settings of one adjuster, in order of position; the drive is left as it was. */
-export function windowByAdjuster(
+/** The window at other settings of one adjuster, in order of position. */
+export const windowByAdjuster = (
   matcher: Matcher,
   adjusterId: string,
   positions: readonly number[],
-): { position: number; window: LengthWindow }[] {
-  const { compiled } = matcher.solver;
-  const found = positions.map((position) => {
-    setAdjusters(compiled, { [adjusterId]: position });
-    return { position, window: lengthWindow(matcher) };
-  });
-  setAdjusters(compiled, {});
-  return found;
-}
+): { position: number; window: LengthWindow }[] =>
+  positions.map((position) => ({ position, window: lengthWindow(matcher, { adjusters: { [adjusterId]: position } }) }));

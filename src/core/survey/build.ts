@@ -4,6 +4,7 @@ import {
   newSolver,
   numbersOf,
   solveEquilibrium,
+  strandTension,
   statesOf,
   validateDrive,
   type Drive,
@@ -365,11 +366,11 @@ function teach(drive: Drive, s: NotebookSpring, reader: Reader): Drive | null {
   });
   const tension = (rate: number): number => {
     const made = compileDrive(at(rate));
-    if (!made.ok || !(made.compiled.belts[0]?.pitchLength ?? 0)) return NaN;
-    const solver = newSolver(made.compiled);
+    const solver = made.ok ? newSolver(made.compiled) : null;
+    const belt = solver?.work.belts[0];
+    if (!solver || !belt || belt.pitchLength === 0) return NaN;
     solveEquilibrium(solver, engaged.lever, engaged.locks ?? {});
-    const one = made.compiled.belts[0]!;
-    return (one.stiffnessN * Math.max(0, one.trace.length - one.pitchLength)) / one.pitchLength;
+    return Math.max(0, strandTension(belt));
   };
   let [low, high] = [0.02, 60];
   if (!(tension(low) < wanted) || !(tension(high) > wanted)) return null;
@@ -392,11 +393,11 @@ function mechanismFindings(drive: Drive, ends: ReadonlyMap<string, { released: n
   const solver = newSolver(made.compiled);
   for (const state of statesOf(drive)) {
     const e = solveEquilibrium(solver, state.lever, state.locks ?? {});
-    made.compiled.springs.forEach((spring, i) => {
+    solver.work.springs.forEach((spring, i) => {
       const s = drive.springs[i]!;
-      const ends = spring.ends.map((end) => {
+      const ends = spring.ends.map((end, k) => {
         const t = end.body < 0 ? null : drive.tensioners[end.body]!;
-        const at = { x: end.x + state.lever * end.dx, y: end.y + state.lever * end.dy };
+        const at = { x: spring.endX[k]! + state.lever * end.dx, y: spring.endY[k]! + state.lever * end.dy };
         return t ? carriedTo(t, at, e.positions[end.body]!) : at;
       });
       const slack = (s.kind === 'extension' ? 1 : -1) * (s.freeLength - Math.hypot(ends[0]!.x - ends[1]!.x, ends[0]!.y - ends[1]!.y));

@@ -242,7 +242,7 @@ export interface BeltReading {
 export function beltReading(model: Model, laid: Laid | null, belt: number): BeltReading | null {
   const one = laid?.compiled.belts[belt];
   if (!one) return null;
-  const { plan, trace } = one;
+  const { plan, drawnTrace: trace } = one;
   const by = new Map<number, number>();
   const byDiameter = new Map<number, number>();
   const add = (map: Map<number, number>, k: number, v: number) => map.set(k, (map.get(k) ?? 0) + v);

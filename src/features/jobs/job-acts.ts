@@ -59,8 +59,8 @@ export function useJobActs(job: Job, go: (stage: Stage) => void): JobActs {
       write,
       note: (stage, text) => write(stage, 'note', { text }, `Note on job ${number}: ${text.slice(0, 60)}`, 'Written on the ticket.'),
       move: async (stage, state, why) => {
-        const words = `${stageName(stage)}: ${STATE_WORDS[state]}.`;
-        const taken = await write(stage, 'stage', { state, why }, `Job ${number}, ${words}`, words);
+        const words = `${stageName(stage)}: ${STATE_WORDS[state]}`;
+        const taken = await write(stage, 'stage', { state, why }, `Job ${number}, ${words}`, `${words}.`);
         const next = taken && (state === 'done' || state === 'skipped') ? stageAfter({ ...stages, [stage]: state }, stage) : null;
         if (next) go(next);
         return taken;

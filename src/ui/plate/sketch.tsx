@@ -53,7 +53,7 @@ function drawnOf(drive: Drive): Pose | null {
   if (!made.ok) return null;
   return {
     pulleys: drive.pulleys.map(({ x, y }) => ({ x, y })),
-    belts: drive.belts.map((_, b) => ({ stops: stopsOf(made.compiled, b) })),
+    belts: drive.belts.map((_, b) => ({ stops: stopsOf(made.compiled.belts[b]!.plan, made.compiled.belts[b]!.drawnTrace) })),
     springs: [],
   };
 }

@@ -1,0 +1,185 @@
+import type { EnergyState } from './energy-state';
+import { offsetsOf, type BeltLoad } from './load';
+import { traceLoop } from './loop';
+import type { Term } from './term';
+import type { WorkBelt, Workspace } from './workspace';
+
+/**
+ * A belt, when taut: E = ½K(L − L₀)², K = EA/L₀; ∂E/∂q = T·L′, ∂²E = K·L′ₐL′_b + T·L″, T = K(L − L₀). With u the span's direction, n its normal
+ * and ℓ its length, L′ = Σ u·(c′ⱼ − c′ᵢ) and L″ = Σ (n·δₐ)(n·δ_b)/ℓ + u·(c″ⱼ − c″ᵢ), δ = c′ⱼ − c′ᵢ: turning a span about its two circles
+ * rolls its ends along the arcs and changes nothing to first order.
+ *
+ * A span that climbs h is √(ℓ² + h²) long: with c = ℓ/√(ℓ² + h²), φ′ = n·δ/ℓ and ℓ′ = u·δ − Δ·φ′, its share of L′ is u·δ − (1 − c)·ℓ′.
+ *
+ * Under load the tension differs from span to span, Tᵢ = b + oᵢ, and b follows from the mean over the whole length (`BeltLoad`). There is no
+ * energy then: the same gradient with Tᵢ − Tc in place of T is the out-of-balance force, and its exact derivative stands in for the Hessian.
+ */
+export const beltTerm = (b: number): Term => ({
+  addTo: (work, _q, _lever, loading, into) =>
+    addBelt(work, b, work.tensioners.length, into, loading ? (loading.belts[b] ?? null) : null, loading ? loading.share : 0),
+});
+
+/** Tension of a belt by its stretch where its trace stands, EA·(L − L₀)/L₀, N; negative where it hangs slack, 0 where it has no length. */
+export function strandTension({ trace, pitchLength, stiffnessN }: Pick<WorkBelt, 'trace' | 'pitchLength' | 'stiffnessN'>): number {
+  return pitchLength > 0 ? (stiffnessN * (trace.length - pitchLength)) / pitchLength : 0;
+}
+
+function addBelt(work: Workspace, b: number, n: number, into: EnergyState, load: BeltLoad | null, share: number): boolean {
+  const belt = work.belts[b]!;
+  const { plan, trace, pitchLength } = belt;
+  if (traceLoop(plan, work.x, work.y, trace) !== 'ok') return false;
+  if (pitchLength <= 0) return true;
+  const stretch = trace.length - pitchLength;
+  if (stretch <= 0 && !load) return true;
+  const k = belt.stiffnessN / pitchLength;
+  const { gradient, hessian, lengthGradient, meanGradient, offset } = into;
+  const { carrier } = work.compiled;
+  const { active, touched, ux, uy, flat, span, wrap } = trace;
+  let pull = k * stretch;
+  let mean = 0;
+  if (load) {
+    offsetsOf(plan, trace, load, offset);
+    for (let a = 0; a < touched; a++) {
+      const next = a + 1 === touched ? 0 : a + 1;
+      const arcs = plan.radius[active[a] as number]! * wrap[a]! + plan.radius[active[next] as number]! * wrap[next]!;
+      mean += (offset[a] as number) * ((span[a] as number) + 0.5 * arcs);
+    }
+    mean /= trace.length;
+    pull -= share * mean;
+    into.base[b] = pull;
+    pull -= share * load.centrifugalN;
+    meanGradient.fill(0);
+  } else into.energy += 0.5 * pull * stretch;
+  lengthGradient.fill(0);
+  for (let a = 0; a < touched; a++) {
+    const here = active[a] as number;
+    const next = a + 1 === touched ? 0 : a + 1;
+    const there = active[next] as number;
+    const i = plan.pulley[here] as number;
+    const j = plan.pulley[there] as number;
+    const ti = carrier[i] as number;
+    const tj = carrier[j] as number;
+    if (ti < 0 && tj < 0) continue;
+    const x = ux[a] as number;
+    const y = uy[a] as number;
+    const l = flat[a] as number;
+    const delta = (plan.signed[here] as number) - (plan.signed[there] as number);
+    const level = span[a] === l ? 1 : l / (span[a] as number);
+    const over = load ? share * (offset[a] as number) : 0;
+    const tension = pull + over;
+    const alongI = ti < 0 ? 0 : -(x * (into.vx[i] as number) + y * (into.vy[i] as number));
+    const acrossI = ti < 0 ? 0 : -(x * (into.vy[i] as number) - y * (into.vx[i] as number));
+    const alongJ = tj < 0 ? 0 : x * (into.vx[j] as number) + y * (into.vy[j] as number);
+    const acrossJ = tj < 0 ? 0 : x * (into.vy[j] as number) - y * (into.vx[j] as number);
+    // ℓ′ of the planar span, and the share of L′ that the span brings.
+    const planarI = alongI - (delta * acrossI) / l;
+    const planarJ = alongJ - (delta * acrossJ) / l;
+    const growI = alongI - (1 - level) * planarI;
+    const growJ = alongJ - (1 - level) * planarJ;
+    if (ti >= 0) {
+      lengthGradient[ti] = (lengthGradient[ti] as number) + growI;
+      if (over !== 0) gradient[ti] = (gradient[ti] as number) + over * growI;
+      hessian[ti * n + ti] =
+        (hessian[ti * n + ti] as number) + tension * ((acrossI * acrossI) / l - x * (into.ax[i] as number) - y * (into.ay[i] as number));
+    }
+    if (tj >= 0) {
+      lengthGradient[tj] = (lengthGradient[tj] as number) + growJ;
+      if (over !== 0) gradient[tj] = (gradient[tj] as number) + over * growJ;
+      hessian[tj * n + tj] =
+        (hessian[tj * n + tj] as number) + tension * ((acrossJ * acrossJ) / l + x * (into.ax[j] as number) + y * (into.ay[j] as number));
+    }
+    if (ti >= 0 && tj >= 0) {
+      const both = (tension * acrossI * acrossJ) / l;
+      hessian[ti * n + tj] = (hessian[ti * n + tj] as number) + both;
+      hessian[tj * n + ti] = (hessian[tj * n + ti] as number) + both;
+    }
+    if (level !== 1) addClimb(hessian, n, tension, level, l, delta, ti, tj, planarI, planarJ, acrossI, acrossJ, i, j, x, y, into);
+    if (load) {
+      // mₐ = span + half of the arcs beside it; arc k turns by Rₖ(φ′ₖ − φ′ₖ₋₁), so the span's turning shows in the three mₐ around it.
+      const before = offset[a === 0 ? touched - 1 : a - 1] as number;
+      const after = offset[next] as number;
+      const own = offset[a] as number;
+      const turning = 0.5 * ((plan.signed[here] as number) * (before + own) - (plan.signed[there] as number) * (own + after));
+      if (ti >= 0) meanGradient[ti] = (meanGradient[ti] as number) + own * level * planarI + (turning * acrossI) / l;
+      if (tj >= 0) meanGradient[tj] = (meanGradient[tj] as number) + own * level * planarJ + (turning * acrossJ) / l;
+    }
+  }
+  for (let r = 0; r < n; r++) {
+    const grow = lengthGradient[r] as number;
+    if (grow === 0) continue;
+    gradient[r] = (gradient[r] as number) + pull * grow;
+    for (let c = 0; c < n; c++) {
+      const by = lengthGradient[c] as number;
+      const slower = load ? (share * ((meanGradient[c] as number) - mean * by)) / trace.length : 0;
+      hessian[r * n + c] = (hessian[r * n + c] as number) + grow * (k * by - slower);
+    }
+  }
+  return true;
+}
+
+/**
+ * How much each touched span of a belt grows per unit of one tensioner's travel, into `out`: the spans' shares of L′. Pulleys and trace must
+ * stand where they were last evaluated.
+ * @returns their sum, L′
+ */
+export function spanGrowth(work: Workspace, b: number, t: number, state: EnergyState, out: Float64Array): number {
+  const { plan, trace } = work.belts[b]!;
+  const { carrier } = work.compiled;
+  let sum = 0;
+  for (let a = 0; a < trace.touched; a++) {
+    const here = trace.active[a] as number;
+    const there = trace.active[a + 1 === trace.touched ? 0 : a + 1] as number;
+    const i = plan.pulley[here] as number;
+    const j = plan.pulley[there] as number;
+    const x = trace.ux[a] as number;
+    const y = trace.uy[a] as number;
+    const vx = (carrier[j] === t ? state.vx[j]! : 0) - (carrier[i] === t ? state.vx[i]! : 0);
+    const vy = (carrier[j] === t ? state.vy[j]! : 0) - (carrier[i] === t ? state.vy[i]! : 0);
+    const l = trace.flat[a] as number;
+    const along = x * vx + y * vy;
+    const planar = along - ((plan.signed[here]! - plan.signed[there]!) * (x * vy - y * vx)) / l;
+    out[a] = along - (1 - l / trace.span[a]!) * planar;
+    sum += out[a]!;
+  }
+  return sum;
+}
+
+/** What climbing adds to the second derivative of a span: −(1 − c)·ℓ″ + h²/s³·ℓ′ₐℓ′_b, with s = ℓ/c and ℓ″ of √(D² − Δ²). */
+function addClimb(
+  hessian: Float64Array,
+  n: number,
+  tension: number,
+  level: number,
+  l: number,
+  delta: number,
+  ti: number,
+  tj: number,
+  planarI: number,
+  planarJ: number,
+  acrossI: number,
+  acrossJ: number,
+  i: number,
+  j: number,
+  x: number,
+  y: number,
+  into: EnergyState,
+): void {
+  const climb = ((1 - level * level) * level) / l;
+  // D = ℓ·u − Δ·n, so δₐ·δ_b − ℓ′ₐℓ′_b is made of along and across parts, and D·c″ = ℓ·u·c″ − Δ·n·c″.
+  const add = (r: number, c: number, planarR: number, acrossR: number, planarC: number, acrossC: number, bend: number) => {
+    const alongR = planarR + (delta * acrossR) / l;
+    const alongC = planarC + (delta * acrossC) / l;
+    const second = (alongR * alongC + acrossR * acrossC - planarR * planarC) / l + bend;
+    hessian[r * n + c] = (hessian[r * n + c] as number) + tension * (climb * planarR * planarC - (1 - level) * second);
+  };
+  const bendOf = (p: number, sign: 1 | -1) => {
+    const [ax, ay] = [into.ax[p] as number, into.ay[p] as number];
+    return sign * (x * ax + y * ay - (delta / l) * (x * ay - y * ax));
+  };
+  if (ti >= 0) add(ti, ti, planarI, acrossI, planarI, acrossI, bendOf(i, -1));
+  if (tj >= 0) add(tj, tj, planarJ, acrossJ, planarJ, acrossJ, bendOf(j, 1));
+  if (ti >= 0 && tj >= 0) {
+    add(ti, tj, planarI, acrossI, planarJ, acrossJ, 0);
+    add(tj, ti, planarJ, acrossJ, planarI, acrossI, 0);
+  }
+}

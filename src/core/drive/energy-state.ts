@@ -1,0 +1,86 @@
+import { carry, still, type Carried } from './carry';
+import type { SpringLaw } from './spring-law';
+import type { Workspace } from './workspace';
+
+/**
+ * Energy of a drive as a function of its tensioners' positions, with first and second derivatives by hand: the sum of its terms, which are its
+ * belts and springs. Under load there is no energy; the out-of-balance force then stands in the gradient, and its exact derivative in the Hessian.
+ */
+export interface EnergyState {
+  /** N·mm. Infinite where a belt cannot lie so. */
+  energy: number;
+  /** Per tensioner, per degree or mm. */
+  readonly gradient: Float64Array;
+  /** Row by row. */
+  readonly hessian: Float64Array;
+  /** Derivative of each pulley's centre by its carrier, and the second. */
+  readonly vx: Float64Array;
+  readonly vy: Float64Array;
+  readonly ax: Float64Array;
+  readonly ay: Float64Array;
+  /** Cosine and sine of each tensioner's angle. */
+  readonly turns: Float64Array;
+  /** Per belt, in a loaded drive: b and Tc at the positions last evaluated, N. */
+  readonly base: Float64Array;
+  /** Room of the belts' term, per tensioner and per span. */
+  readonly lengthGradient: Float64Array;
+  readonly meanGradient: Float64Array;
+  readonly offset: Float64Array;
+  readonly growth: Float64Array;
+  /** Room of the springs' term. */
+  readonly law: SpringLaw;
+  readonly ends: readonly [Carried, Carried];
+  /** Room for one place at a time. */
+  readonly place: Carried;
+}
+
+const RAD = Math.PI / 180;
+
+export function newEnergyState(work: Workspace): EnergyState {
+  const n = work.tensioners.length;
+  const pulleys = work.x.length;
+  const stops = Math.max(1, ...work.belts.map((b) => b.plan.stops));
+  return {
+    energy: 0,
+    gradient: new Float64Array(n),
+    hessian: new Float64Array(n * n),
+    vx: new Float64Array(pulleys),
+    vy: new Float64Array(pulleys),
+    ax: new Float64Array(pulleys),
+    ay: new Float64Array(pulleys),
+    turns: new Float64Array(2 * n),
+    base: new Float64Array(work.belts.length),
+    lengthGradient: new Float64Array(n),
+    meanGradient: new Float64Array(n),
+    offset: new Float64Array(stops),
+    growth: new Float64Array(stops),
+    law: { energy: 0, pull: 0, stiffness: 0 },
+    ends: [still(), still()],
+    place: still(),
+  };
+}
+
+/** Moves the pulleys to where the tensioners carry them: q in degrees or mm, one a tensioner. */
+export function placePulleys(work: Workspace, q: Float64Array, into: EnergyState): void {
+  const { tensioners, x, y } = work;
+  const { drawnX, drawnY } = work.compiled;
+  const { place } = into;
+  for (let t = 0; t < tensioners.length; t++) {
+    const one = tensioners[t]!;
+    const at = q[t] as number;
+    const cos = one.pivot ? Math.cos(at * RAD) : 1;
+    const sin = one.pivot ? Math.sin(at * RAD) : 0;
+    into.turns[2 * t] = cos;
+    into.turns[2 * t + 1] = sin;
+    for (let k = 0; k < one.carries.length; k++) {
+      const c = one.carries[k] as number;
+      carry(one, at, cos, sin, drawnX[c] as number, drawnY[c] as number, place);
+      x[c] = place.x;
+      y[c] = place.y;
+      into.vx[c] = place.vx;
+      into.vy[c] = place.vy;
+      into.ax[c] = place.ax;
+      into.ay[c] = place.ay;
+    }
+  }
+}

@@ -1,0 +1,43 @@
+import type { Crossing } from './crossing';
+import type { LoopTrace } from './plan';
+import type { Problem } from './schema';
+
+/** One crossing in words, parts named by `name`; the place in the route it is said of. */
+export function crossingWords(c: Crossing, name: (stop: number) => string): { readonly stop: number; readonly message: string } {
+  switch (c.kind) {
+    case 'side':
+      return {
+        stop: c.stop,
+        message: `the idler ${name(c.stop)} stands on the wrong side of the belt for the side that the route says touches it`,
+      };
+    case 'pulley':
+      return { stop: c.stop, message: `the span that leaves ${name(c.span)} runs through the pulley ${name(c.stop)}` };
+    case 'spans':
+      return { stop: c.b, message: `the spans that leave ${name(c.a)} and ${name(c.b)} cross` };
+  }
+}
+
+/** Why no belt can be laid as a route says, of all the ways that were tried. */
+export function loopProblem(
+  attempts: readonly { outcome: string; trace: LoopTrace; crossings: readonly Crossing[] }[],
+  path: string,
+  name: (stop: number) => string,
+): Problem {
+  const laid = attempts.filter((a) => a.outcome === 'ok').sort((a, b) => a.crossings.length - b.crossings.length)[0];
+  if (laid) {
+    const one =
+      laid.crossings.find((c) => c.kind === 'side' && laid.crossings.length === 1) ?? laid.crossings.find((c) => c.kind === 'pulley');
+    const { stop, message } = crossingWords(one ?? laid.crossings[0]!, name);
+    return {
+      path: `${path}.route[${stop}]`,
+      message: one?.kind === 'side' ? message : `${message}; check the order of the route and which side touches`,
+    };
+  }
+  const missed = attempts.find((a) => a.outcome === 'not-touching') ?? attempts[0]!;
+  const at = missed.trace.culprit;
+  const message =
+    missed.outcome === 'not-touching'
+      ? `the belt cannot touch the pulley ${name(at)} on the side the route asks for; check the order of the route and which side touches`
+      : `no straight span can leave the pulley ${name(at)}: the next circle lies inside it or over it`;
+  return { path: `${path}.route[${at}]`, message };
+}

@@ -1,0 +1,27 @@
+import type { Drive, SpringEnd } from './schema';
+
+/** What may be set on a drive without drawing it anew. What is left out is as the drive file says. */
+export interface Setting {
+  /** Position of each adjuster, by its id. */
+  readonly adjusters?: Readonly<Record<string, number>>;
+  /** Pitch length of each belt, mm, by its id: belts tried in place of the drive's own. */
+  readonly pitchLengths?: Readonly<Record<string, number>>;
+}
+
+/** A drive as its file states it. */
+export const STATED: Setting = {};
+
+const RAD = Math.PI / 180;
+
+/** Where an adjuster stands. */
+export function adjusterAt(drive: Drive, id: string, setting: Setting): number {
+  return setting.adjusters?.[id] ?? drive.adjusters.find((a) => a.id === id)?.position ?? 0;
+}
+
+/** Where a spring's end is on the drawing, its adjuster's shift in it: x, y. */
+export function endAt(drive: Drive, drawn: SpringEnd, setting: Setting): [number, number] {
+  if (!drawn.adjuster) return [drawn.x, drawn.y];
+  const shift = adjusterAt(drive, drawn.adjuster.id, setting);
+  const direction = drawn.adjuster.direction * RAD;
+  return [drawn.x + shift * Math.cos(direction), drawn.y + shift * Math.sin(direction)];
+}

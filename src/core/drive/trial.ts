@@ -1,0 +1,171 @@
+import { convertLength, type SeatingProblem } from '../belt';
+import { strandTension } from './belt-term';
+import { isSimple, overlapsOf } from './crossing';
+import { runningEquilibrium, solveForBelt, standAt, type Equilibrium } from './equilibrium';
+import { gripBand } from './grip';
+import { standingOf, type Matcher, type Standing } from './matcher';
+import { loadingOf } from './running';
+import type { Setting } from './setting';
+import { brakesOn } from './solve';
+
+export type ReasonCode =
+  | SeatingProblem
+  | 'brake-stays-off'
+  | 'brake-stays-on'
+  | 'still-stretched'
+  | 'too-little-slack'
+  | 'over-ceiling'
+  | 'cannot-be-mounted'
+  | 'hard-to-mount'
+  | 'collides'
+  | 'slips'
+  | 'at-stop'
+  | 'does-not-settle'
+  | 'short-end-of-tolerance'
+  | 'long-end-of-tolerance'
+  | 'no-stretch-reserve'
+  | 'drive-uncertain'
+  | 'length-not-judged'
+  | 'load-unknown';
+
+export interface Trial {
+  readonly engaged: {
+    readonly position: number | null;
+    readonly atStop: 'min' | 'max' | null;
+    /** Static strand tension at rest, N. */
+    readonly tension: number;
+    /** Running tension T_r: what is left of it under load, N. */
+    readonly running: number;
+    readonly floorN: number;
+    readonly loadKnown: boolean;
+    readonly ceilingN: number | null;
+    /** What sets the ceiling: the id of a pulley, or `belt`. */
+    readonly ceilingFrom: string | null;
+    /** Some brake is still on. */
+    readonly brakeOn: boolean;
+    /** True where a stop is reached only as the load comes on. */
+    readonly stopUnderLoad: boolean;
+  };
+  readonly disengaged: {
+    readonly position: number | null;
+    readonly slack: number;
+    readonly stretchMm: number;
+    readonly tension: number;
+    /** Every brake is on, or there is none. */
+    readonly brakeOn: boolean;
+  };
+  /** How much longer than the path let back it is, mm; negative where it has to be stretched over. */
+  readonly mountingSlackMm: number;
+  /** Every way in which it fails at exactly this length. */
+  readonly failures: readonly ReasonCode[];
+  /** Some failure is one of a belt too short, or of one too long. */
+  readonly tooShort: boolean;
+  readonly tooLong: boolean;
+}
+
+/**
+ * Tries one length.
+ * @param outsideMm along the outside of a belt of the drive's own section
+ * @param setting of the adjusters, where they do not stand as the drive file states
+ */
+export function tryLength(matcher: Matcher, outsideMm: number, setting?: Setting): Trial {
+  const one = matcher.solver.work.belts[matcher.belt]!;
+  const standing = standingOf(matcher, setting);
+  const usual = one.pitchLength;
+  one.pitchLength = convertLength(outsideMm, 'outside', 'pitch', matcher.section);
+  const trial = tryNow(matcher, standing);
+  one.pitchLength = usual;
+  return trial;
+}
+
+function tryNow(matcher: Matcher, standing: Standing): Trial {
+  const { solver, belt, engaged, released, loads, settings, tensioner } = matcher;
+  const { work } = solver;
+  const one = work.belts[belt]!;
+  const short: ReasonCode[] = [];
+  const long: ReasonCode[] = [];
+  const at = (e: Equilibrium) => (tensioner >= 0 ? e.positions[tensioner]! + 0 : null);
+
+  let disengaged: Trial['disengaged'] | undefined;
+  if (released) {
+    const e = solveForBelt(solver, belt, released.lever, released.locks ?? {}, standing.released!);
+    const pull = strandTension(one);
+    const [slack, stretchMm] = [Math.max(0, one.pitchLength - one.trace.length), Math.max(0, one.trace.length - one.pitchLength)];
+    const brakeOn = brakesOn(work, e).every((b) => b.on);
+    disengaged = { position: at(e), slack, stretchMm, tension: Math.max(0, pull), brakeOn };
+    if (!brakeOn) short.push('brake-stays-off');
+    if (matcher.letsGo) {
+      if (stretchMm > 0) short.push('still-stretched');
+      else if (slack < settings.releaseSlackMm) short.push('too-little-slack');
+    }
+    if (e.ending !== 'settled') long.push('does-not-settle');
+    else if (collides(matcher)) short.push('collides');
+  }
+
+  const locks = engaged.locks ?? {};
+  const rest = solveForBelt(solver, belt, engaged.lever, locks, standing.engaged);
+  const tension = Math.max(0, strandTension(one));
+  const brakes = brakesOn(work, rest);
+  const [slack, stretchMm] = [Math.max(0, one.pitchLength - one.trace.length), Math.max(0, one.trace.length - one.pitchLength)];
+  // A drive in which nothing moves rests the same, released or not.
+  disengaged ??= { position: at(rest), slack, stretchMm, tension, brakeOn: brakes.every((b) => b.on) };
+  // What slips does not draw its arm on: where it would come to under load is no collision of its own.
+  const crossed = rest.ending === 'settled' && collides(matcher);
+  const loading = loadingOf(work, loads);
+  const running = runningEquilibrium(solver, rest, engaged.lever, locks, loading, belt);
+  const ended = running.ending === 'settled';
+  if (!ended) standAt(solver, rest, engaged.lever, loading);
+  const band = gripBand(
+    work,
+    belt,
+    { load: loads[belt]!, staticN: tension, taut: loading.belts[belt] !== null },
+    running,
+    solver.free,
+    matcher.speeds,
+    solver.state,
+    settings.grip,
+  );
+  const stopOf = (e: Equilibrium) => e.atStop.find((s, t) => s !== null && work.tensioners[t]!.carries.length > 0) ?? null;
+  const stopped = stopOf(rest) ?? stopOf(running);
+  const brakeOn = brakes.some((b) => b.on);
+  if (brakeOn) short.push('brake-stays-on');
+  if (band.ceilingN !== null && tension > band.ceilingN) short.push('over-ceiling');
+  const mountingSlackMm = one.pitchLength - standing.path.shortest;
+  if (mountingSlackMm < -settings.mountStretchShare * one.pitchLength) short.push('cannot-be-mounted');
+  if (tension <= 0 || (band.leastN !== null && band.runningN < band.leastN)) long.push('slips');
+  if (stopped !== null) long.push('at-stop');
+  if (rest.ending !== 'settled') {
+    if (!long.includes('does-not-settle')) long.push('does-not-settle');
+  } else if (crossed || (!long.includes('slips') && (!ended || collides(matcher)))) long.push('collides');
+  return {
+    engaged: {
+      position: at(rest),
+      atStop: (tensioner >= 0 ? rest.atStop[tensioner] : null) ?? stopped,
+      tension,
+      running: band.runningN,
+      floorN: band.floorN,
+      loadKnown: band.loadKnown,
+      ceilingN: band.ceilingN,
+      ceilingFrom: band.ceilingFrom,
+      brakeOn,
+      stopUnderLoad: stopped !== null && stopOf(rest) === null,
+    },
+    disengaged,
+    mountingSlackMm,
+    failures: short.includes('collides') ? [...short, ...long.filter((f) => f !== 'collides')] : [...short, ...long],
+    tooShort: short.length > 0,
+    tooLong: long.length > 0,
+  };
+}
+
+/** True where the belt, as its trace stands, is no real loop. */
+function collides({ solver, belt }: Matcher): boolean {
+  const { work } = solver;
+  const { plan, trace } = work.belts[belt]!;
+  return overlapsOf(plan, work.x, work.y).length > 0 || !isSimple(plan, work.x, work.y, trace);
+}
+
+/** Released, the belt lets go and every brake lands; engaged, no brake drags and nothing is overloaded; and it can be got on. */
+export const letsGo = (trial: Trial) => !trial.tooShort;
+/** Engaged, it grips short of the stops. */
+export const grips = (trial: Trial) => !trial.tooLong;
