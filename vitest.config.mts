@@ -15,8 +15,6 @@ const DATABASE = 'src/**/*.db.test.ts';
 export default defineConfig({
   ...shared,
   test: {
-    testTimeout: 30_000,
-    benchmark: { include: ['src/**/*.bench.ts'] },
     projects: [
       {
         ...shared,

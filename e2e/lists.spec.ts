@@ -21,7 +21,7 @@ test.describe('lists and lookups', () => {
     await expect(rows).toHaveCount(1);
     await context.setOffline(true);
     await find.fill('orch');
-    await expect(page.getByText('This list is shown as of')).toBeVisible();
+    await expect(page.getByText('This list shows what was read before')).toBeVisible();
     await expect(rows).toHaveCount(1);
     await context.setOffline(false);
     await page.getByRole('button', { name: 'Ask again' }).click();

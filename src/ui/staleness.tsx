@@ -6,7 +6,7 @@ import type { Reading } from './reads';
 import { Moment } from './when';
 
 /** Says that what is shown may be old, since when and why; nothing while it is what the server said last. */
-export function Staleness({ reading, what }: { reading: Pick<Reading<unknown>, 'problem' | 'readAt' | 'again'>; what: string }) {
+export function Staleness({ reading, what }: { reading: Pick<Reading<unknown>, 'problem' | 'readAt' | 'held' | 'again'>; what: string }) {
   if (reading.problem === null) return null;
   return (
     <Alert
@@ -20,7 +20,9 @@ export function Staleness({ reading, what }: { reading: Pick<Reading<unknown>, '
       }
     >
       {reading.problem}{' '}
-      {reading.readAt === null ? (
+      {reading.held ? (
+        `${what} shows what was read before.`
+      ) : reading.readAt === null ? (
         `${what} was not read yet.`
       ) : (
         <>

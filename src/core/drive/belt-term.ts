@@ -1,5 +1,6 @@
+import { AX, AY, CARRIED, VX, VY } from './carry';
 import type { EnergyState } from './energy-state';
-import { offsetsOf, type BeltLoad } from './load';
+import { offsetsOf, type BeltLoad, type Loading } from './load';
 import { traceLoop } from './loop';
 import type { Term } from './term';
 import type { WorkBelt, Workspace } from './workspace';
@@ -14,10 +15,14 @@ import type { WorkBelt, Workspace } from './workspace';
  * Under load the tension differs from span to span, Tᵢ = b + oᵢ, and b follows from the mean over the whole length (`BeltLoad`). There is no
  * energy then: the same gradient with Tᵢ − Tc in place of T is the out-of-balance force, and its exact derivative stands in for the Hessian.
  */
-export const beltTerm = (b: number): Term => ({
-  addTo: (work, _q, _lever, loading, into) =>
-    addBelt(work, b, work.tensioners.length, into, loading ? (loading.belts[b] ?? null) : null, loading ? loading.share : 0),
-});
+export class BeltTerm implements Term {
+  constructor(private readonly belt: number) {}
+
+  addTo(work: Workspace, _q: Float64Array, _lever: number, loading: Loading | null, into: EnergyState): boolean {
+    const load = loading ? (loading.belts[this.belt] ?? null) : null;
+    return addBelt(work, this.belt, work.tensioners.length, into, load, loading ? loading.share : 0);
+  }
+}
 
 /** Tension of a belt by its stretch where its trace stands, EA·(L − L₀)/L₀, N; negative where it hangs slack, 0 where it has no length. */
 export function strandTension({ trace, pitchLength, stiffnessN }: Pick<WorkBelt, 'trace' | 'pitchLength' | 'stiffnessN'>): number {
@@ -32,7 +37,7 @@ function addBelt(work: Workspace, b: number, n: number, into: EnergyState, load:
   const stretch = trace.length - pitchLength;
   if (stretch <= 0 && !load) return true;
   const k = belt.stiffnessN / pitchLength;
-  const { gradient, hessian, lengthGradient, meanGradient, offset } = into;
+  const { gradient, hessian, lengthGradient, meanGradient, offset, moved } = into;
   const { carrier } = work.compiled;
   const { active, touched, ux, uy, flat, span, wrap } = trace;
   let pull = k * stretch;
@@ -67,10 +72,10 @@ function addBelt(work: Workspace, b: number, n: number, into: EnergyState, load:
     const level = span[a] === l ? 1 : l / (span[a] as number);
     const over = load ? share * (offset[a] as number) : 0;
     const tension = pull + over;
-    const alongI = ti < 0 ? 0 : -(x * (into.vx[i] as number) + y * (into.vy[i] as number));
-    const acrossI = ti < 0 ? 0 : -(x * (into.vy[i] as number) - y * (into.vx[i] as number));
-    const alongJ = tj < 0 ? 0 : x * (into.vx[j] as number) + y * (into.vy[j] as number);
-    const acrossJ = tj < 0 ? 0 : x * (into.vy[j] as number) - y * (into.vx[j] as number);
+    const alongI = ti < 0 ? 0 : -(x * (moved[CARRIED * i + VX] as number) + y * (moved[CARRIED * i + VY] as number));
+    const acrossI = ti < 0 ? 0 : -(x * (moved[CARRIED * i + VY] as number) - y * (moved[CARRIED * i + VX] as number));
+    const alongJ = tj < 0 ? 0 : x * (moved[CARRIED * j + VX] as number) + y * (moved[CARRIED * j + VY] as number);
+    const acrossJ = tj < 0 ? 0 : x * (moved[CARRIED * j + VY] as number) - y * (moved[CARRIED * j + VX] as number);
     // ℓ′ of the planar span, and the share of L′ that the span brings.
     const planarI = alongI - (delta * acrossI) / l;
     const planarJ = alongJ - (delta * acrossJ) / l;
@@ -80,13 +85,15 @@ function addBelt(work: Workspace, b: number, n: number, into: EnergyState, load:
       lengthGradient[ti] = (lengthGradient[ti] as number) + growI;
       if (over !== 0) gradient[ti] = (gradient[ti] as number) + over * growI;
       hessian[ti * n + ti] =
-        (hessian[ti * n + ti] as number) + tension * ((acrossI * acrossI) / l - x * (into.ax[i] as number) - y * (into.ay[i] as number));
+        (hessian[ti * n + ti] as number) +
+        tension * ((acrossI * acrossI) / l - x * (moved[CARRIED * i + AX] as number) - y * (moved[CARRIED * i + AY] as number));
     }
     if (tj >= 0) {
       lengthGradient[tj] = (lengthGradient[tj] as number) + growJ;
       if (over !== 0) gradient[tj] = (gradient[tj] as number) + over * growJ;
       hessian[tj * n + tj] =
-        (hessian[tj * n + tj] as number) + tension * ((acrossJ * acrossJ) / l + x * (into.ax[j] as number) + y * (into.ay[j] as number));
+        (hessian[tj * n + tj] as number) +
+        tension * ((acrossJ * acrossJ) / l + x * (moved[CARRIED * j + AX] as number) + y * (moved[CARRIED * j + AY] as number));
     }
     if (ti >= 0 && tj >= 0) {
       const both = (tension * acrossI * acrossJ) / l;
@@ -133,8 +140,8 @@ export function spanGrowth(work: Workspace, b: number, t: number, state: EnergyS
     const j = plan.pulley[there] as number;
     const x = trace.ux[a] as number;
     const y = trace.uy[a] as number;
-    const vx = (carrier[j] === t ? state.vx[j]! : 0) - (carrier[i] === t ? state.vx[i]! : 0);
-    const vy = (carrier[j] === t ? state.vy[j]! : 0) - (carrier[i] === t ? state.vy[i]! : 0);
+    const vx = (carrier[j] === t ? state.moved[CARRIED * j + VX]! : 0) - (carrier[i] === t ? state.moved[CARRIED * i + VX]! : 0);
+    const vy = (carrier[j] === t ? state.moved[CARRIED * j + VY]! : 0) - (carrier[i] === t ? state.moved[CARRIED * i + VY]! : 0);
     const l = trace.flat[a] as number;
     const along = x * vx + y * vy;
     const planar = along - ((plan.signed[here]! - plan.signed[there]!) * (x * vy - y * vx)) / l;
@@ -164,6 +171,7 @@ function addClimb(
   y: number,
   into: EnergyState,
 ): void {
+  const { moved } = into;
   const climb = ((1 - level * level) * level) / l;
   // D = ℓ·u − Δ·n, so δₐ·δ_b − ℓ′ₐℓ′_b is made of along and across parts, and D·c″ = ℓ·u·c″ − Δ·n·c″.
   const add = (r: number, c: number, planarR: number, acrossR: number, planarC: number, acrossC: number, bend: number) => {
@@ -173,7 +181,7 @@ function addClimb(
     hessian[r * n + c] = (hessian[r * n + c] as number) + tension * (climb * planarR * planarC - (1 - level) * second);
   };
   const bendOf = (p: number, sign: 1 | -1) => {
-    const [ax, ay] = [into.ax[p] as number, into.ay[p] as number];
+    const [ax, ay] = [moved[CARRIED * p + AX] as number, moved[CARRIED * p + AY] as number];
     return sign * (x * ax + y * ay - (delta / l) * (x * ay - y * ax));
   };
   if (ti >= 0) add(ti, ti, planarI, acrossI, planarI, acrossI, bendOf(i, -1));

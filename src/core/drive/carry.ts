@@ -6,15 +6,17 @@ export interface Travel {
   readonly py: number;
 }
 
-/** A place that a tensioner carries, with its first and second derivative by the tensioner's position (degrees or mm). */
-export interface Carried {
-  x: number;
-  y: number;
-  vx: number;
-  vy: number;
-  ax: number;
-  ay: number;
-}
+/**
+ * A carried place with its first and second derivative by the tensioner's position (degrees or mm), as numbers in a row from an offset on, since
+ * this is written at every evaluation: x, y, x′, y′, x″, y″.
+ */
+export const CARRIED = 6;
+export const X = 0;
+export const Y = 1;
+export const VX = 2;
+export const VY = 3;
+export const AX = 4;
+export const AY = 5;
 
 const RAD = Math.PI / 180;
 
@@ -24,26 +26,26 @@ const RAD = Math.PI / 180;
  * @param cos of θ, so that it is found once for all that one tensioner carries; 1 of a slide
  * @param sin of θ; 0 of a slide
  */
-export function carry({ pivot, px, py }: Travel, at: number, cos: number, sin: number, x0: number, y0: number, out: Carried): void {
-  if (!pivot) {
-    out.x = x0 + at * px;
-    out.y = y0 + at * py;
-    out.vx = px;
-    out.vy = py;
-    out.ax = out.ay = 0;
+export function carry(by: Travel, at: number, cos: number, sin: number, x0: number, y0: number, out: Float64Array, from: number): void {
+  const { px, py } = by;
+  if (!by.pivot) {
+    out[from + X] = x0 + at * px;
+    out[from + Y] = y0 + at * py;
+    out[from + VX] = px;
+    out[from + VY] = py;
+    out[from + AX] = 0;
+    out[from + AY] = 0;
     return;
   }
   const mx = cos * (x0 - px) - sin * (y0 - py);
   const my = sin * (x0 - px) + cos * (y0 - py);
-  out.x = px + mx;
-  out.y = py + my;
-  out.vx = -my * RAD;
-  out.vy = mx * RAD;
-  out.ax = -mx * RAD * RAD;
-  out.ay = -my * RAD * RAD;
+  out[from + X] = px + mx;
+  out[from + Y] = py + my;
+  out[from + VX] = -my * RAD;
+  out[from + VY] = mx * RAD;
+  out[from + AX] = -mx * RAD * RAD;
+  out[from + AY] = -my * RAD * RAD;
 }
-
-export const still = (): Carried => ({ x: 0, y: 0, vx: 0, vy: 0, ax: 0, ay: 0 });
 
 type Drawn =
   | { readonly kind: 'pivot'; readonly pivot: { readonly x: number; readonly y: number } }
@@ -57,7 +59,7 @@ export const travelOf = (t: Drawn): Travel =>
 
 /** Where a tensioner of a drive file, moved to q, carries a place of the drawing. */
 export function carriedTo(t: Drawn, { x, y }: { readonly x: number; readonly y: number }, q: number): { x: number; y: number } {
-  const out = still();
-  carry(travelOf(t), q, Math.cos(q * RAD), Math.sin(q * RAD), x, y, out);
-  return { x: out.x, y: out.y };
+  const out = new Float64Array(CARRIED);
+  carry(travelOf(t), q, Math.cos(q * RAD), Math.sin(q * RAD), x, y, out, 0);
+  return { x: out[X] as number, y: out[Y] as number };
 }

@@ -1,4 +1,4 @@
-import { carry, still, type Carried } from './carry';
+import { carry, CARRIED, X, Y } from './carry';
 import type { SpringLaw } from './spring-law';
 import type { Workspace } from './workspace';
 
@@ -13,11 +13,8 @@ export interface EnergyState {
   readonly gradient: Float64Array;
   /** Row by row. */
   readonly hessian: Float64Array;
-  /** Derivative of each pulley's centre by its carrier, and the second. */
-  readonly vx: Float64Array;
-  readonly vy: Float64Array;
-  readonly ax: Float64Array;
-  readonly ay: Float64Array;
+  /** Each pulley's centre and its derivatives by its carrier, as `carry` writes them; 0 where nothing carries it. */
+  readonly moved: Float64Array;
   /** Cosine and sine of each tensioner's angle. */
   readonly turns: Float64Array;
   /** Per belt, in a loaded drive: b and Tc at the positions last evaluated, N. */
@@ -29,9 +26,7 @@ export interface EnergyState {
   readonly growth: Float64Array;
   /** Room of the springs' term. */
   readonly law: SpringLaw;
-  readonly ends: readonly [Carried, Carried];
-  /** Room for one place at a time. */
-  readonly place: Carried;
+  readonly ends: Float64Array;
 }
 
 const RAD = Math.PI / 180;
@@ -44,10 +39,7 @@ export function newEnergyState(work: Workspace): EnergyState {
     energy: 0,
     gradient: new Float64Array(n),
     hessian: new Float64Array(n * n),
-    vx: new Float64Array(pulleys),
-    vy: new Float64Array(pulleys),
-    ax: new Float64Array(pulleys),
-    ay: new Float64Array(pulleys),
+    moved: new Float64Array(CARRIED * pulleys),
     turns: new Float64Array(2 * n),
     base: new Float64Array(work.belts.length),
     lengthGradient: new Float64Array(n),
@@ -55,8 +47,7 @@ export function newEnergyState(work: Workspace): EnergyState {
     offset: new Float64Array(stops),
     growth: new Float64Array(stops),
     law: { energy: 0, pull: 0, stiffness: 0 },
-    ends: [still(), still()],
-    place: still(),
+    ends: new Float64Array(2 * CARRIED),
   };
 }
 
@@ -64,23 +55,20 @@ export function newEnergyState(work: Workspace): EnergyState {
 export function placePulleys(work: Workspace, q: Float64Array, into: EnergyState): void {
   const { tensioners, x, y } = work;
   const { drawnX, drawnY } = work.compiled;
-  const { place } = into;
+  const { moved, turns } = into;
   for (let t = 0; t < tensioners.length; t++) {
     const one = tensioners[t]!;
     const at = q[t] as number;
     const cos = one.pivot ? Math.cos(at * RAD) : 1;
     const sin = one.pivot ? Math.sin(at * RAD) : 0;
-    into.turns[2 * t] = cos;
-    into.turns[2 * t + 1] = sin;
+    turns[2 * t] = cos;
+    turns[2 * t + 1] = sin;
     for (let k = 0; k < one.carries.length; k++) {
       const c = one.carries[k] as number;
-      carry(one, at, cos, sin, drawnX[c] as number, drawnY[c] as number, place);
-      x[c] = place.x;
-      y[c] = place.y;
-      into.vx[c] = place.vx;
-      into.vy[c] = place.vy;
-      into.ax[c] = place.ax;
-      into.ay[c] = place.ay;
+      const from = CARRIED * c;
+      carry(one, at, cos, sin, drawnX[c] as number, drawnY[c] as number, moved, from);
+      x[c] = moved[from + X] as number;
+      y[c] = moved[from + Y] as number;
     }
   }
 }

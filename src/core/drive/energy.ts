@@ -1,14 +1,14 @@
-import { beltTerm } from './belt-term';
+import { BeltTerm } from './belt-term';
 import { placePulleys, type EnergyState } from './energy-state';
 import type { Loading } from './load';
-import { springTerm } from './spring-term';
+import { SpringTerm } from './spring-term';
 import type { Term } from './term';
 import type { Workspace } from './workspace';
 
 /** Every term of a drive: its belts in order, then its springs. */
 export const termsOf = ({ belts, springs }: Pick<Workspace, 'belts' | 'springs'>): readonly Term[] => [
-  ...belts.map((_, b) => beltTerm(b)),
-  ...springs.map((_, s) => springTerm(s)),
+  ...belts.map((_, b) => new BeltTerm(b)),
+  ...springs.map((_, s) => new SpringTerm(s)),
 ];
 
 /** Terms that one group of tensioners moves, by their place among all: what lies outside stays as it is. */
@@ -38,7 +38,8 @@ export function evaluateEnergy(
   placePulleys(work, q, into);
   const count = of ? of.terms.length : terms.length;
   for (let k = 0; k < count; k++) {
-    if (!terms[of ? (of.terms[k] as number) : k]!.addTo(work, q, lever, loading, into)) {
+    const term = terms[of ? (of.terms[k] as number) : k] as Term;
+    if (!term.addTo(work, q, lever, loading, into)) {
       into.energy = Infinity;
       return Infinity;
     }

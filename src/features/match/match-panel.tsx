@@ -12,17 +12,16 @@ import { sectionOf, statesOf, sunkDrive, type Drive, type MatchedBelt, type Unce
 import type { ShelfBelt } from '@/db';
 import { Plate } from '@/ui/plate/plate';
 import { useMatch, usePose } from '@/ui/solver';
-import { Strand } from '@/ui/strand';
-import { Sweep } from '@/ui/sweep';
 import { useUnits } from '@/ui/units';
-import { VerdictWord } from '@/ui/verdict';
 import type { MatchAnswer } from '@/workers/solver-service';
+import { BeltOnPlate } from './belt-on-plate';
 import { BeltTable } from './belt-table';
 import { Beyond, Duty } from './beyond';
-import { askedFor, beltName, candidateOf, inGroups, inOrder, isExact, piecesOf, runsOn } from './candidates';
+import { askedFor, beltName, candidateOf, inGroups, inOrder, isExact, piecesOf } from './candidates';
 import { SunkSlider, type Sunk } from './sunk-slider';
 import { Variations } from './variations';
 import { WindowRuler } from './window-ruler';
+import { WindowSentence } from './window-sentence';
 import { whySentence, type WhyContext } from './words';
 
 export interface BeltChoice {
@@ -71,7 +70,7 @@ export function MatchPanel({
 
   const candidates = useMemo(() => shelf.map(candidateOf), [shelf]);
   const matchRequest = useMemo(() => ({ drive, beltId, candidates, uncertainty, sunk }), [drive, beltId, candidates, uncertainty, sunk]);
-  const { answer: result, pending } = useMatch(matchRequest);
+  const { answer: result, pending, failed, again } = useMatch(matchRequest);
   const match = result?.ok ? result.answer : null;
   const stock = useMemo(() => new Map(shelf.map((b) => [String(b.id), b])), [shelf]);
   const ordered = useMemo(
@@ -163,11 +162,25 @@ export function MatchPanel({
             Will it run?
           </Typography>
           <Typography component="p" aria-live="polite" sx={{ color: 'var(--ts-quiet)' }}>
-            {match ? <WindowSentence match={match} /> : 'Computing …'}
+            {match ? <WindowSentence match={match} /> : failed ? '' : 'Computing …'}
           </Typography>
         </Box>
         {act && <Box sx={{ flex: 'none' }}>{act}</Box>}
       </Box>
+      {failed && (
+        <Alert
+          severity="warning"
+          variant="outlined"
+          sx={{ mb: 1 }}
+          action={
+            <Button color="inherit" onClick={again}>
+              Compute again
+            </Button>
+          }
+        >
+          The computing broke off. {match ? 'What is shown is older than what you asked.' : 'Nothing of yours is lost.'}
+        </Alert>
+      )}
       {pending && match && <LinearProgress aria-label="Computing" sx={{ height: 2, mb: -0.25 }} />}
       {match?.judgesLength === false ? null : match ? (
         <WindowRuler
@@ -290,172 +303,4 @@ function hopelessWords(belts: readonly MatchedBelt[]): string {
   };
   const parts = [...count('too-long', 'too long'), ...count('too-short', 'too short'), ...count('wrong-section', 'won’t seat')];
   return `${belts.length} cannot help: ${parts.join(', ')}`;
-}
-
-function WindowSentence({ match }: { match: MatchAnswer }) {
-  const { show } = useUnits();
-  const { window, spread, asksForRelease, overCentre } = match;
-  const strong = (mm: number) => {
-    const sd = mm === window.shortestMm ? spread?.shortestSd : mm === window.longestMm ? spread?.longestSd : null;
-    return (
-      <>
-        <strong style={{ color: 'var(--ts-ink)', whiteSpace: 'nowrap' }}>{show(mm, 'length')}</strong>
-        {typeof sd === 'number' ? ` ± ${show(2 * sd, 'length', 1)}` : ''}
-      </>
-    );
-  };
-  if (!match.judgesLength)
-    return <>A variable drive: section, width and angle are judged here. Its length is not, since the radii change as it runs.</>;
-  if (window.shortestMm !== null && window.longestMm !== null) {
-    if (!asksForRelease && Number.isFinite(window.shortestMm) && Number.isFinite(window.longestMm))
-      return (
-        <>
-          This belt is tight for life; it can be got on, and holds, between {strong(window.shortestMm)} and {strong(window.longestMm)}{' '}
-          outside length.
-        </>
-      );
-    if (!asksForRelease)
-      return Number.isFinite(window.longestMm) ? (
-        <>This belt is tight for life; it holds up to {strong(window.longestMm)} outside length.</>
-      ) : (
-        <>This belt is tight for life and holds at any length tried.</>
-      );
-    if (Number.isFinite(window.shortestMm) && Number.isFinite(window.longestMm)) {
-      return (
-        <>
-          This drive lets go and grips between {strong(window.shortestMm)} and {strong(window.longestMm)} outside length
-          {overCentre ? '; it latches over centre' : ''}.
-        </>
-      );
-    }
-    return Number.isFinite(window.shortestMm) ? (
-      <>It lets go from {strong(window.shortestMm)} on.</>
-    ) : (
-      <>It grips up to {strong(window.longestMm)}.</>
-    );
-  }
-  if (window.letsGoFromMm === null)
-    return asksForRelease ? (
-      <>At no length does it let go as it is set: a brake stays off, stays on while driving, or the belt is held.</>
-    ) : (
-      <>At no length can it be got on without overloading a bearing.</>
-    );
-  if (window.gripsToMm === null) return <>At no length does it grip as it is set.</>;
-  return (
-    <>
-      No length does both: it {asksForRelease ? 'lets go' : 'can be got on'} from {strong(window.letsGoFromMm)} and grips only to{' '}
-      {strong(window.gripsToMm)}.
-    </>
-  );
-}
-
-function BeltOnPlate({
-  drive,
-  beltIndex,
-  match,
-  chosen,
-  name,
-  position,
-  exact,
-}: {
-  drive: Drive;
-  beltIndex: number;
-  match: MatchAnswer | null;
-  chosen: MatchedBelt | null;
-  name: string | null;
-  position: readonly { id: string; position: number }[] | undefined;
-  exact: boolean;
-}) {
-  const { show } = useUnits();
-  if (!match)
-    return (
-      <Box sx={{ display: 'grid', gap: 1 }}>
-        <Skeleton height={40} />
-        <Skeleton variant="rectangular" height={130} />
-        <Skeleton variant="rectangular" height={70} />
-      </Box>
-    );
-  if (!chosen) return <Typography sx={{ color: 'var(--ts-quiet)' }}>No belt to hand seats in these grooves.</Typography>;
-  const route = new Set(drive.belts[beltIndex]?.route.map((r) => r.pulley));
-  const index = drive.tensioners.findIndex((t) => !t.locked && t.carries.some((id) => route.has(id)));
-  const tensioner = drive.tensioners[index];
-  const brake = tensioner && drive.brakes.find((b) => b.tensioner === tensioner.id);
-  const runs = runsOn(chosen);
-  return (
-    <Box
-      sx={{
-        display: 'flex',
-        flexDirection: { xs: 'column', sm: 'row', md: 'column' },
-        gap: 1.25,
-        minWidth: 0,
-        '& > *': { flex: { sm: 1, md: 'none' }, minWidth: 0 },
-      }}
-    >
-      <Box>
-        <Typography variant="h3" sx={{ color: 'var(--ts-quiet)' }}>
-          On the plate{exact ? ', the exact belt' : ', a substitute'}
-        </Typography>
-        <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, flexWrap: 'wrap' }}>
-          <Box component="span" className="ts-mono" sx={{ fontSize: 25, fontWeight: 600, lineHeight: 1.2 }}>
-            {name}
-          </Box>
-          <Box component="span" sx={{ color: 'var(--ts-quiet)' }}>
-            {show(chosen.outsideMm, 'length')}
-          </Box>
-        </Box>
-        <VerdictWord verdict={chosen.verdict} letsGo={match.asksForRelease} />
-        {match.asksForRelease && (
-          <Box sx={{ fontSize: 14 }}>
-            Released:{' '}
-            <strong>
-              {chosen.disengaged.stretchMm > 0
-                ? `${show(chosen.disengaged.stretchMm, 'length')} of stretch`
-                : `${show(chosen.disengaged.slack, 'length')} slack`}
-            </strong>
-            {drive.brakes.length > 0 && (chosen.disengaged.brakeOn ? ', brake on' : ', brake off')}
-          </Box>
-        )}
-      </Box>
-      {tensioner && (
-        <Box>
-          <Typography variant="h3" sx={{ color: 'var(--ts-quiet)' }}>
-            {tensioner.label ?? tensioner.id}
-          </Typography>
-          <Sweep
-            tensioner={tensioner}
-            position={position?.find((p) => p.id === tensioner.id)?.position ?? 0}
-            released={chosen.disengaged.position}
-            engaged={chosen.engaged.position}
-            works={runs}
-            {...(match.asksForRelease ? { ends: ['released', 'engaged'] as const } : {})}
-            {...(brake ? { brake } : {})}
-          />
-        </Box>
-      )}
-      <Box sx={{ display: match.judgesLength ? 'block' : 'none' }}>
-        <Typography variant="h3" sx={{ color: 'var(--ts-quiet)', mb: 0.75 }}>
-          {match.asksForRelease ? 'Strand, engaged' : 'Strand'}
-        </Typography>
-        <Strand
-          label="Static tension"
-          floorN={chosen.engaged.floorN}
-          loadKnown={chosen.engaged.loadKnown}
-          ceilingN={chosen.engaged.ceilingN}
-          marks={[
-            {
-              id: 'engaged',
-              tensionN: chosen.engaged.tension,
-              label: match.asksForRelease ? 'engaged' : 'at rest',
-              ...(chosen.engaged.loadKnown ? { leftN: chosen.engaged.running } : {}),
-            },
-          ]}
-        />
-        {chosen.engaged.loadKnown && chosen.engaged.tension > 0 && (
-          <Box sx={{ fontSize: 13.5, color: 'var(--ts-quiet)' }}>
-            Holds {show(Math.max(0, chosen.engaged.running), 'force')} of {show(chosen.engaged.tension, 'force')} under load
-          </Box>
-        )}
-      </Box>
-    </Box>
-  );
 }

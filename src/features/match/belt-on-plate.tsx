@@ -1,0 +1,124 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Skeleton from '@mui/material/Skeleton';
+import Typography from '@mui/material/Typography';
+import type { Drive, MatchedBelt } from '@/core/drive';
+import { Strand } from '@/ui/strand';
+import { Sweep } from '@/ui/sweep';
+import { useUnits } from '@/ui/units';
+import { VerdictWord } from '@/ui/verdict';
+import type { MatchAnswer } from '@/workers/solver-service';
+import { runsOn } from './candidates';
+
+/** What the belt on the Plate does: its verdict, where its arm comes to, its tension between slipping and overloading. */
+export function BeltOnPlate({
+  drive,
+  beltIndex,
+  match,
+  chosen,
+  name,
+  position,
+  exact,
+}: {
+  drive: Drive;
+  beltIndex: number;
+  match: MatchAnswer | null;
+  chosen: MatchedBelt | null;
+  name: string | null;
+  position: readonly { id: string; position: number }[] | undefined;
+  exact: boolean;
+}) {
+  const { show } = useUnits();
+  if (!match)
+    return (
+      <Box sx={{ display: 'grid', gap: 1 }}>
+        <Skeleton height={40} />
+        <Skeleton variant="rectangular" height={130} />
+        <Skeleton variant="rectangular" height={70} />
+      </Box>
+    );
+  if (!chosen) return <Typography sx={{ color: 'var(--ts-quiet)' }}>No belt to hand seats in these grooves.</Typography>;
+  const route = new Set(drive.belts[beltIndex]?.route.map((r) => r.pulley));
+  const index = drive.tensioners.findIndex((t) => !t.locked && t.carries.some((id) => route.has(id)));
+  const tensioner = drive.tensioners[index];
+  const brake = tensioner && drive.brakes.find((b) => b.tensioner === tensioner.id);
+  const runs = runsOn(chosen);
+  return (
+    <Box
+      sx={{
+        display: 'flex',
+        flexDirection: { xs: 'column', sm: 'row', md: 'column' },
+        gap: 1.25,
+        minWidth: 0,
+        '& > *': { flex: { sm: 1, md: 'none' }, minWidth: 0 },
+      }}
+    >
+      <Box>
+        <Typography variant="h3" sx={{ color: 'var(--ts-quiet)' }}>
+          On the plate{exact ? ', the exact belt' : ', a substitute'}
+        </Typography>
+        <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, flexWrap: 'wrap' }}>
+          <Box component="span" className="ts-mono" sx={{ fontSize: 25, fontWeight: 600, lineHeight: 1.2 }}>
+            {name}
+          </Box>
+          <Box component="span" sx={{ color: 'var(--ts-quiet)' }}>
+            {show(chosen.outsideMm, 'length')}
+          </Box>
+        </Box>
+        <VerdictWord verdict={chosen.verdict} letsGo={match.asksForRelease} />
+        {match.asksForRelease && (
+          <Box sx={{ fontSize: 14 }}>
+            Released:{' '}
+            <strong>
+              {chosen.disengaged.stretchMm > 0
+                ? `${show(chosen.disengaged.stretchMm, 'length')} of stretch`
+                : `${show(chosen.disengaged.slack, 'length')} slack`}
+            </strong>
+            {drive.brakes.length > 0 && (chosen.disengaged.brakeOn ? ', brake on' : ', brake off')}
+          </Box>
+        )}
+      </Box>
+      {tensioner && (
+        <Box>
+          <Typography variant="h3" sx={{ color: 'var(--ts-quiet)' }}>
+            {tensioner.label ?? tensioner.id}
+          </Typography>
+          <Sweep
+            tensioner={tensioner}
+            position={position?.find((p) => p.id === tensioner.id)?.position ?? 0}
+            released={chosen.disengaged.position}
+            engaged={chosen.engaged.position}
+            works={runs}
+            {...(match.asksForRelease ? { ends: ['released', 'engaged'] as const } : {})}
+            {...(brake ? { brake } : {})}
+          />
+        </Box>
+      )}
+      <Box sx={{ display: match.judgesLength ? 'block' : 'none' }}>
+        <Typography variant="h3" sx={{ color: 'var(--ts-quiet)', mb: 0.75 }}>
+          {match.asksForRelease ? 'Strand, engaged' : 'Strand'}
+        </Typography>
+        <Strand
+          label="Static tension"
+          floorN={chosen.engaged.floorN}
+          loadKnown={chosen.engaged.loadKnown}
+          ceilingN={chosen.engaged.ceilingN}
+          marks={[
+            {
+              id: 'engaged',
+              tensionN: chosen.engaged.tension,
+              label: match.asksForRelease ? 'engaged' : 'at rest',
+              ...(chosen.engaged.loadKnown ? { leftN: chosen.engaged.running } : {}),
+            },
+          ]}
+        />
+        {chosen.engaged.loadKnown && chosen.engaged.tension > 0 && (
+          <Box sx={{ fontSize: 13.5, color: 'var(--ts-quiet)' }}>
+            Holds {show(Math.max(0, chosen.engaged.running), 'force')} of {show(chosen.engaged.tension, 'force')} under load
+          </Box>
+        )}
+      </Box>
+    </Box>
+  );
+}
