@@ -1,7 +1,7 @@
 'use client';
 
 import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
-import { keepPreviousData, QueryClient, useQuery, useQueryClient, type QueryKey } from '@tanstack/react-query';
+import { QueryClient, useQuery, useQueryClient, type QueryKey } from '@tanstack/react-query';
 import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
 import { del, get, set } from 'idb-keyval';
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
@@ -98,12 +98,15 @@ export function useRead<T>(
     enabled: asked,
     // What came with the page is as new as it gets.
     ...(first === undefined ? {} : { initialData: first, staleTime: 5000 }),
-    ...(hold ? { placeholderData: keepPreviousData } : {}),
   });
+  // What was read last, under whatever key: an answer that fails to come takes nothing away.
+  const [last, setLast] = useState<T | undefined>(first);
+  if (hold && query.data !== undefined && query.data !== last) setLast(query.data);
+  const held = hold && query.data === undefined && last !== undefined;
   return {
-    value: query.data,
+    value: held ? last : query.data,
     busy: query.isFetching,
-    held: query.isPlaceholderData,
+    held,
     problem: query.error instanceof Error ? query.error.message : null,
     readAt: query.dataUpdatedAt > 0 ? new Date(query.dataUpdatedAt).toISOString() : null,
     again: () => void query.refetch(),

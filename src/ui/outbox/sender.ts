@@ -111,11 +111,16 @@ export function openOutbox(owner: number): Outbox {
     }
     clearTimeout(timer);
     running = (async () => {
-      do {
-        again = false;
-        await sendAll();
-      } while (again && !paused);
-    })().finally(() => (running = null));
+      try {
+        do {
+          again = false;
+          await sendAll();
+        } while (again && !paused);
+      } finally {
+        // At once with the last look at `again`, so that nobody joins a round that is over.
+        running = null;
+      }
+    })();
     return running;
   }
 

@@ -1,0 +1,53 @@
+import { render } from '@testing-library/react';
+import type { ReactElement, ReactNode } from 'react';
+import { vi } from 'vitest';
+import { DeviceOwner } from './device';
+import { NoticeProvider } from './notice';
+import { OutboxProvider } from './outbox';
+import { ReadsProvider } from './reads';
+import { UnitsProvider } from './units';
+import { ZoneProvider } from './when';
+
+/** Numbers no two tests share, so that what one leaves on the device is nothing to the next. */
+let owners = 100;
+
+/** What screens stand on in the shell: a person, units, a clock, notices, reads and acts. */
+export function Stage({ owner, metric = true, children }: { owner: number; metric?: boolean; children: ReactNode }) {
+  return (
+    <DeviceOwner value={String(owner)}>
+      <ZoneProvider value="UTC">
+        <UnitsProvider setting={{ system: metric ? 'metric' : 'inch', inchDenominator: 16 }}>
+          <NoticeProvider>
+            <ReadsProvider owner={owner}>
+              <OutboxProvider owner={owner} onArrived={() => undefined}>
+                {children}
+              </OutboxProvider>
+            </ReadsProvider>
+          </NoticeProvider>
+        </UnitsProvider>
+      </ZoneProvider>
+    </DeviceOwner>
+  );
+}
+
+export function show(element: ReactElement, { owner = owners++, metric = true }: { owner?: number; metric?: boolean } = {}) {
+  const view = render(
+    <Stage owner={owner} metric={metric}>
+      {element}
+    </Stage>,
+  );
+  return { ...view, owner, again: (next: ReactElement) => view.rerender(<Stage owner={owner}>{next}</Stage>) };
+}
+
+/** A server that answers acts as told, in turn; the last answer for all that follow. `null` is a network that is down. */
+export function serverThat(...answers: readonly (object | null)[]) {
+  const sent: { readonly id: string; readonly kind: string; readonly input: unknown }[] = [];
+  const left = [...answers];
+  const fetched = vi.spyOn(globalThis, 'fetch').mockImplementation(async (_address, options) => {
+    const answer = left.length > 1 ? left.shift() : left[0];
+    sent.push(JSON.parse(String(options?.body)) as (typeof sent)[number]);
+    if (answer === null || answer === undefined) throw new TypeError('Failed to fetch');
+    return Response.json(answer);
+  });
+  return { sent, fetched, answer: (...next: readonly (object | null)[]) => left.splice(0, left.length, ...next) };
+}
