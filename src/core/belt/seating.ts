@@ -1,7 +1,15 @@
 import type { Section } from './sections';
 
 /** Why a belt does not seat, as a code; worded elsewhere. */
-export type SeatingProblem = 'rides-proud' | 'bottoms-out' | 'wrong-angle' | 'cannot-bend-back' | 'cannot-drive-back' | 'wrong-count';
+export const SEATING_PROBLEMS = [
+  'rides-proud',
+  'bottoms-out',
+  'wrong-angle',
+  'cannot-bend-back',
+  'cannot-drive-back',
+  'wrong-count',
+] as const;
+export type SeatingProblem = (typeof SEATING_PROBLEMS)[number];
 
 export interface Seating {
   readonly problems: readonly SeatingProblem[];

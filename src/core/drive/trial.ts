@@ -8,25 +8,27 @@ import { loadingOf } from './running';
 import type { Setting } from './setting';
 import { brakesOn } from './solve';
 
-export type ReasonCode =
-  | SeatingProblem
-  | 'brake-stays-off'
-  | 'brake-stays-on'
-  | 'still-stretched'
-  | 'too-little-slack'
-  | 'over-ceiling'
-  | 'cannot-be-mounted'
-  | 'hard-to-mount'
-  | 'collides'
-  | 'slips'
-  | 'at-stop'
-  | 'does-not-settle'
-  | 'short-end-of-tolerance'
-  | 'long-end-of-tolerance'
-  | 'no-stretch-reserve'
-  | 'drive-uncertain'
-  | 'length-not-judged'
-  | 'load-unknown';
+/** Everything that can be said against a belt on a drive, but for how it seats. */
+export const TRIAL_REASONS = [
+  'brake-stays-off',
+  'brake-stays-on',
+  'still-stretched',
+  'too-little-slack',
+  'over-ceiling',
+  'cannot-be-mounted',
+  'hard-to-mount',
+  'collides',
+  'slips',
+  'at-stop',
+  'does-not-settle',
+  'short-end-of-tolerance',
+  'long-end-of-tolerance',
+  'no-stretch-reserve',
+  'drive-uncertain',
+  'length-not-judged',
+  'load-unknown',
+] as const;
+export type ReasonCode = SeatingProblem | (typeof TRIAL_REASONS)[number];
 
 export interface Trial {
   readonly engaged: {
