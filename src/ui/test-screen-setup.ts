@@ -15,6 +15,13 @@ window.matchMedia = (query: string) =>
     dispatchEvent: () => false,
   }) satisfies MediaQueryList;
 
+/** Nothing has a size: what asks for one keeps the first it was given. */
+window.ResizeObserver = class {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+};
+
 afterEach(() => {
   cleanup();
   localStorage.clear();

@@ -131,9 +131,10 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean, onJoined
 
   // Entries that were still on their way when the tab was closed come back.
   useEffect(() => {
+    // What lies there now: an entry made meanwhile is no entry of before.
+    const waiting = mayChange ? place.read() : null;
+    if (!waiting) return;
     const soon = setTimeout(() => {
-      const waiting = mayChange ? place.read() : null;
-      if (!waiting) return;
       kept.current = { document: waiting.base, version: waiting.version };
       write(() => waiting.document);
     }, 0);

@@ -1,0 +1,169 @@
+import { screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { describe, expect, it, vi } from 'vitest';
+import type { Machine, Shop } from '@/db';
+import { serverThat, show } from '@/ui/test-shell';
+import { MachineForm } from './machines/machine-form';
+import { BeltForm } from './shelf/belt-form';
+import { withWaiting } from './shelf/waiting-counts';
+import { AddPersonDialog } from './shop/people-dialogs';
+import { OwnPassword } from './shop/own-password';
+import { ShopCard } from './shop/shop-card';
+
+vi.mock('next/navigation', async () => (await import('./test-features')).navigation);
+vi.mock('./machines/actions', () => ({ chooseCustomer: async () => ({ ok: true, value: [] }) }));
+vi.mock('./drives/actions', () => ({ chooseDrive: async () => ({ ok: true, value: [] }) }));
+
+const machine: Machine = {
+  id: 3,
+  version: 4,
+  name: 'Orchard rider',
+  maker: 'Thrushbeck',
+  model: '',
+  serial: '',
+  customer: 'Isla',
+  meter: 412.6,
+  meterUnit: 'h',
+  notes: '',
+  driveIds: [],
+};
+const field = (label: string) => screen.getByLabelText(label) as HTMLInputElement;
+const invalid = (label: string) => field(label).getAttribute('aria-invalid');
+
+describe('a machine', () => {
+  const open = (of: Machine | null) => {
+    const saved = vi.fn();
+    show(<MachineForm machine={of} drives={[]} onClose={vi.fn()} onSaved={saved} />);
+    return saved;
+  };
+  it('without a name is refused beside its field, and nothing is sent', async () => {
+    const { sent } = serverThat({ ok: true, value: machine });
+    open(null);
+    await userEvent.type(field('Maker'), 'Thrushbeck');
+    await userEvent.click(screen.getByRole('button', { name: 'Add this machine' }));
+    expect(await screen.findByText('Give the machine a name.')).toBeTruthy();
+    expect([invalid('Name'), field('Maker').value, sent.length]).toEqual(['true', 'Thrushbeck', 0]);
+    await userEvent.type(field('Name'), 'Hill rider');
+    await userEvent.click(screen.getByRole('button', { name: 'Add this machine' }));
+    await waitFor(() =>
+      expect(sent[0]).toMatchObject({ kind: 'machine.save', input: { fields: { name: 'Hill rider', maker: 'Thrushbeck' } } }),
+    );
+  });
+  it('what the server refuses of a field is told beside it', async () => {
+    serverThat({ ok: false, reason: 'invalid', problem: 'The maker is not to our taste.', field: 'fields.maker' });
+    const saved = open(machine);
+    await userEvent.click(screen.getByRole('button', { name: 'Save the machine' }));
+    expect(await screen.findByText('The maker is not to our taste.')).toBeTruthy();
+    expect([invalid('Maker'), saved.mock.calls.length]).toEqual(['true', 0]);
+  });
+  it('that another changed meanwhile shows both, and either is kept', async () => {
+    const server = serverThat({
+      ok: false,
+      reason: 'stale',
+      problem: 'Someone else changed this machine.',
+      current: { ...machine, name: 'Their rider', version: 5 },
+    });
+    const saved = open(machine);
+    await userEvent.clear(field('Name'));
+    await userEvent.type(field('Name'), 'My rider');
+    await userEvent.click(screen.getByRole('button', { name: 'Save the machine' }));
+    expect(await screen.findByText('Theirs: Their rider')).toBeTruthy();
+    expect(field('Name').value).toBe('My rider');
+    server.answer({ ok: true, value: { ...machine, name: 'My rider' } });
+    await userEvent.click(screen.getByRole('button', { name: 'Save the machine' }));
+    await waitFor(() => expect(saved).toHaveBeenCalled());
+    expect(server.sent.at(-1)?.input).toMatchObject({ existing: { id: 3, version: 5 }, fields: { name: 'My rider' } });
+  });
+  it('theirs can be taken instead', async () => {
+    serverThat({
+      ok: false,
+      reason: 'stale',
+      problem: 'Someone else changed this machine.',
+      current: { ...machine, name: 'Their rider', version: 5 },
+    });
+    open(machine);
+    await userEvent.click(screen.getByRole('button', { name: 'Save the machine' }));
+    await userEvent.click(await screen.findByRole('button', { name: 'Take theirs' }));
+    expect(field('Name').value).toBe('Their rider');
+  });
+  it('without a network waits on the device', async () => {
+    serverThat(null);
+    const saved = open(machine);
+    await userEvent.click(screen.getByRole('button', { name: 'Save the machine' }));
+    await waitFor(() => expect(saved).toHaveBeenCalledWith(null));
+    expect(await screen.findByText(/It is kept on this device/)).toBeTruthy();
+  });
+});
+
+describe('a belt', () => {
+  it('is read as it is typed, and refused where it says why', async () => {
+    const { sent } = serverThat({ ok: true, value: {} });
+    const saved = vi.fn();
+    show(<BeltForm belt={null} onClose={vi.fn()} onSaved={saved} onRemove={null} />);
+    await userEvent.type(field('Printed number'), 'zebra');
+    await userEvent.click(screen.getByRole('button', { name: 'Put it on the shelf' }));
+    expect(await screen.findByText(/“zebra” is not a belt number/)).toBeTruthy();
+    expect(sent).toEqual([]);
+    await userEvent.clear(field('Printed number'));
+    await userEvent.type(field('Printed number'), '4L480');
+    expect(screen.getByText(/4L, 1219\.2 mm outside/)).toBeTruthy();
+    await userEvent.click(screen.getByRole('button', { name: 'Put it on the shelf' }));
+    await waitFor(() => expect(saved).toHaveBeenCalled());
+    expect(sent[0]).toMatchObject({ kind: 'shelf.add', input: { fields: { designation: '4L480', section: '4L', quantity: 1 } } });
+  });
+  it('counts that wait are in the shelf already, refused ones are not, and none falls below none', () => {
+    const shelf = [1, 2, 3].map((id) => ({ id, quantity: 2 })) as never[];
+    const count = (id: number, by: number, refusal: string | null = null) => ({ input: { id, by }, refusal });
+    const acts = [count(1, 1), count(1, 1), count(2, -5), count(3, 4, 'gone'), { input: 'junk', refusal: null }];
+    expect(withWaiting(shelf, acts).map((b) => b.quantity)).toEqual([4, 0, 2]);
+    expect(withWaiting(shelf, [])).toBe(shelf);
+  });
+});
+
+describe('forms with passwords', () => {
+  it('a short one is refused before it is sent; a sent one is kept nowhere on the device', async () => {
+    const { sent } = serverThat(null);
+    const { owner } = show(<AddPersonDialog onClose={vi.fn()} />);
+    await userEvent.type(field('Name'), 'Bram');
+    await userEvent.type(field('E-mail address'), 'bram');
+    await userEvent.type(field('First password'), 'short');
+    await userEvent.click(screen.getByRole('button', { name: 'Add this person' }));
+    expect(await screen.findByText(/That is not an e-mail address/)).toBeTruthy();
+    expect(screen.getByText(/A password needs at least 10 characters/)).toBeTruthy();
+    expect(sent).toEqual([]);
+    await userEvent.type(field('E-mail address'), '@x.example');
+    await userEvent.type(field('First password'), 'er than a long one');
+    await userEvent.click(screen.getByRole('button', { name: 'Add this person' }));
+    expect(await screen.findByText(/The server does not answer\. What you typed is still here/)).toBeTruthy();
+    const { keptActs } = await import('@/ui/outbox');
+    expect([await keptActs(owner), JSON.stringify({ ...localStorage })]).toEqual([[], expect.not.stringContaining('shorter')]);
+  });
+  it('one’s own is changed, and the fields are empty again', async () => {
+    const server = serverThat({ ok: false, reason: 'refused', problem: 'The present password is not right; nothing was changed.' });
+    show(<OwnPassword />);
+    await userEvent.type(field('Present password'), 'wrong');
+    await userEvent.type(field('New password'), 'sunday-boat-50');
+    await userEvent.click(screen.getByRole('button', { name: 'Change the password' }));
+    expect(await screen.findByText(/is not right/)).toBeTruthy();
+    expect(field('New password').value).toBe('sunday-boat-50');
+    server.answer({ ok: true, value: null });
+    await userEvent.click(screen.getByRole('button', { name: 'Change the password' }));
+    await waitFor(() => expect(field('New password').value).toBe(''));
+  });
+});
+
+describe('the shop', () => {
+  const shop: Shop = { id: 1, name: 'Quay Bay Repairs', timeZone: 'UTC', version: 2 };
+  it('is saved once something is changed, with the time its clock would show', async () => {
+    const { sent } = serverThat({ ok: true, value: shop });
+    show(<ShopCard shop={shop} />);
+    const save = screen.getByRole('button', { name: 'Save the shop' }) as HTMLButtonElement;
+    expect(save.disabled).toBe(true);
+    expect(screen.getByText(/It is \d\d:\d\d there\./)).toBeTruthy();
+    await userEvent.type(field('Name of the shop'), ', pier');
+    await userEvent.click(save);
+    await waitFor(() =>
+      expect(sent[0]).toMatchObject({ kind: 'shop.change', input: { version: 2, name: 'Quay Bay Repairs, pier', timeZone: 'UTC' } }),
+    );
+  });
+});

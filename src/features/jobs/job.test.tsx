@@ -1,0 +1,219 @@
+import { renderHook, screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { describe, expect, it, vi } from 'vitest';
+import { NEW_STAGES, type BeltBooked } from '@/core/job';
+import type { Job, ShelfBelt, TicketEntry } from '@/db';
+import { serverThat, show, Stage } from '@/ui/test-shell';
+import type { BeltChoice } from '../match/match-panel';
+import { useJobActs } from './job-acts';
+import { EntryLine } from './lines';
+import { BookingDialog } from './stages/match/booking-dialog';
+import { NoteField } from './stages/note-field';
+import { StageMoves } from './stages/stage-moves';
+import { Ticket } from './ticket';
+
+vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
+
+const job = (more: Partial<Job> = {}): Job => ({
+  id: 1,
+  number: 213,
+  title: 'Slips in wet grass',
+  machine: 'Orchard rider',
+  machineId: 1,
+  customer: 'Isla',
+  status: 'open',
+  openedAt: '2026-11-20T08:00:00Z',
+  closedAt: null,
+  stages: NEW_STAGES,
+  maker: '',
+  model: '',
+  meter: '',
+  driveId: null,
+  beltId: null,
+  complaint: '',
+  version: 1,
+  entries: [],
+  ...more,
+});
+const booked: BeltBooked = {
+  shelfBeltId: 7,
+  place: null,
+  belt: '4L480',
+  bin: 'B2',
+  section: '4L',
+  outsideMm: 1219.2,
+  verdict: 'fits',
+  chance: 1,
+  engagedN: 152,
+  runningN: 133,
+  floorN: 71,
+  ceilingN: 400,
+  slackMm: 11,
+  window: { shortestMm: 1212, longestMm: 1226 },
+  letsGo: true,
+  pieces: 1,
+  substitute: true,
+  insteadOf: { designation: null, section: '4L', length: { value: 1193.8, reference: 'outside' } },
+  reason: 'Boat on Thursday',
+  priceCents: 1480,
+  drive: null,
+};
+const line = (id: number, entry: object, more: object = {}) =>
+  ({ id, stage: 'match', by: 'Bram', at: '2026-11-20T09:30:00Z', withdrawn: false, ...entry, ...more }) as TicketEntry;
+const ok = (value: unknown = {}) => ({ ok: true, value });
+
+describe('lines of a ticket', () => {
+  it.each<[string, object, RegExp]>([
+    ['a note', { type: 'note', body: { text: 'Groove shiny.' } }, /^Groove shiny\.$/],
+    ['a skipped stage', { type: 'stage', body: { state: 'skipped', why: 'seen last week' } }, /^skipped: seen last week$/],
+    ['a stage done', { type: 'stage', body: { state: 'done', why: '' } }, /^done$/],
+    ['a closing line', { type: 'closing', body: { text: 'New belt.' } }, /^New belt\.$/],
+    ['a reopening', { type: 'reopening', body: {} }, /^Job reopened$/],
+    [
+      'a booking, with what it stands in for in this person’s units',
+      { type: 'belt-booked', body: booked },
+      /^4L480 booked from B2, 14\.80 cr\. .*holds 133 N of 152 N under load, slips under 71 N; 11\.0 mm slack released\. Substitute for 4L 1193\.8 mm outside\. Reason: Boat on Thursday$/,
+    ],
+    [
+      'one from before loads were known',
+      { type: 'belt-booked', body: { ...booked, runningN: null, insteadOf: { words: '4L470' } } },
+      /152 N engaged.*Substitute for 4L470/,
+    ],
+  ])('%s', (_, entry, text) => {
+    const { container } = show(<EntryLine entry={line(1, entry)} />);
+    expect(container.textContent).toMatch(text);
+  });
+  it('one that no longer reads says so and offers its text', () => {
+    show(<EntryLine entry={line(1, { type: 'unreadable', problem: 'This note cannot be read.', text: '{"words":1}' })} />);
+    expect(screen.getByText(/This note cannot be read\./)).toBeTruthy();
+    expect(screen.getByRole('button', { name: 'Save its text' })).toBeTruthy();
+  });
+});
+
+describe('a ticket', () => {
+  const entries = [
+    line(1, { type: 'note', body: { text: 'Groove shiny.' } }),
+    line(2, { type: 'stage', body: { state: 'done', why: '' } }),
+    line(3, { type: 'note', body: { text: 'Wrong one' } }, { withdrawn: true }),
+  ];
+  it('offers to take back what can be, and what was taken back stays struck out', async () => {
+    const back = vi.fn();
+    show(<Ticket job={job({ entries })} onTakeBack={back} />);
+    expect(screen.getAllByRole('button', { name: /^Take back/ })).toHaveLength(1);
+    await userEvent.click(screen.getByRole('button', { name: 'Take back: Groove shiny.' }));
+    expect(back).toHaveBeenCalledWith(entries[0]);
+    expect(screen.getByText('taken back')).toBeTruthy();
+  });
+  it('of a closed job, or for a viewer, offers nothing', () => {
+    show(<Ticket job={job({ entries, status: 'closed' })} onTakeBack={null} />);
+    expect(screen.queryByRole('button', { name: /^Take back/ })).toBeNull();
+  });
+});
+
+/** The acts of a job as its stages get them. */
+function withActs(element: (acts: ReturnType<typeof useJobActs>) => React.ReactElement, of: Job = job(), go = vi.fn()) {
+  function Held() {
+    return element(useJobActs(of, go));
+  }
+  return { go, ...show(<Held />) };
+}
+
+describe('a stage', () => {
+  it('done is written and goes on to the next that is not over', async () => {
+    const { sent } = serverThat(ok({ entryId: 9 }));
+    const of = job({ stages: { ...NEW_STAGES, look: 'done' } });
+    const { go } = withActs((acts) => <StageMoves job={of} at="secure" acts={acts} />, of);
+    await userEvent.click(screen.getByRole('button', { name: 'Secure is done' }));
+    await waitFor(() => expect(go).toHaveBeenCalledWith('match'));
+    expect(sent[0]).toMatchObject({
+      kind: 'job.write',
+      input: { number: 213, stage: 'secure', entry: { type: 'stage', body: { state: 'done', why: '' } } },
+    });
+    expect(await screen.findByText('Secure: done.')).toBeTruthy();
+  });
+  it('skipped asks why first', async () => {
+    const { sent } = serverThat(ok({ entryId: 9 }));
+    withActs((acts) => <StageMoves job={job()} at="secure" acts={acts} />);
+    await userEvent.click(screen.getByRole('button', { name: 'Skip …' }));
+    expect((screen.getByRole('button', { name: 'Skip it' }) as HTMLButtonElement).disabled).toBe(true);
+    expect(sent).toEqual([]);
+    await userEvent.type(screen.getByLabelText('Why is Secure skipped?'), 'Deck is off');
+    await userEvent.click(screen.getByRole('button', { name: 'Skip it' }));
+    await waitFor(() => expect(sent[0]?.input).toMatchObject({ entry: { body: { state: 'skipped', why: 'Deck is off' } } }));
+  });
+  it('a note refused stays in its field with why; written it leaves it, and can be undone', async () => {
+    const server = serverThat({ ok: false, reason: 'refused', problem: 'Job 213 is closed; reopen it to write on its ticket.' });
+    withActs((acts) => <NoteField job={job()} at="look" acts={acts} placeholder="" />);
+    const field = screen.getByLabelText('Note for the ticket') as HTMLTextAreaElement;
+    await userEvent.type(field, 'Groove shiny');
+    await userEvent.click(screen.getByRole('button', { name: 'Write it down' }));
+    expect(await screen.findByText(/Job 213 is closed/)).toBeTruthy();
+    expect(field.value).toBe('Groove shiny');
+    server.answer(ok({ entryId: 4 }), ok({ said: 'Note taken back.' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Write it down' }));
+    expect(await screen.findByText('Written on the ticket.')).toBeTruthy();
+    expect(field.value).toBe('');
+    await userEvent.click(screen.getByRole('button', { name: 'Undo' }));
+    await waitFor(() => expect(server.sent.at(-1)).toMatchObject({ kind: 'job.take-back', input: { number: 213, entryId: 4 } }));
+  });
+  it('without a network what was written stands on the ticket as waiting, and leaves the field', async () => {
+    serverThat(null);
+    withActs((acts) => (
+      <>
+        <NoteField job={job()} at="look" acts={acts} placeholder="" />
+        <Ticket job={job()} onTakeBack={acts.takeBack} />
+      </>
+    ));
+    await userEvent.type(screen.getByLabelText('Note for the ticket'), 'Groove shiny');
+    await userEvent.click(screen.getByRole('button', { name: 'Write it down' }));
+    expect(await screen.findByText('waits on this device to be sent')).toBeTruthy();
+    expect(screen.getByText('Note on job 213: Groove shiny')).toBeTruthy();
+    expect((screen.getByLabelText('Note for the ticket') as HTMLTextAreaElement).value).toBe('');
+  });
+  it('a booking says what happened to the shelf', async () => {
+    const server = serverThat(ok({ entryId: 5 }));
+    const { result } = renderHook(() => useJobActs(job(), vi.fn()), { wrapper: ({ children }) => <Stage owner={77}>{children}</Stage> });
+    expect(await result.current.book({ name: '4L480', bin: 'B2', shelfBeltId: 7, shelfVersion: 3 }, 'boat')).toBe(true);
+    expect(server.sent[0]).toMatchObject({ kind: 'job.book', input: { number: 213, shelfBeltId: 7, shelfVersion: 3, reason: 'boat' } });
+    expect(await screen.findByText('4L480 booked from B2.')).toBeTruthy();
+  });
+});
+
+describe('booking a belt', () => {
+  const shelf: ShelfBelt = {
+    id: 7,
+    designation: '4L480',
+    section: '4L',
+    lengthMm: null,
+    lengthReference: null,
+    lengthTyped: null,
+    quantity: 2,
+    bin: 'B2',
+    priceCents: 1480,
+    supplierNote: '',
+    wanted: 0,
+    version: 3,
+  };
+  const choice = (more: Partial<BeltChoice> = {}, verdict = 'fits') =>
+    ({ shelf, matched: { verdict }, exact: true, insteadOf: '4L470', pieces: 1, why: '', letsGo: true, ...more }) as BeltChoice;
+  it('the exact belt is booked as it is', async () => {
+    const book = vi.fn(async () => undefined);
+    show(<BookingDialog choice={choice()} onClose={vi.fn()} onBook={book} />);
+    expect(screen.getByRole('dialog').textContent).toMatch(/One comes out of B2, one stays; 14\.80 cr on the ticket\./);
+    await userEvent.click(screen.getByRole('button', { name: 'Book this belt' }));
+    expect(book).toHaveBeenCalledWith('');
+  });
+  it.each([
+    ['a substitute', choice({ exact: false }), 'Reason for the substitute', /asks for 4L470/],
+    ['one that does not run', choice({}, 'too-long'), 'Reason', /does not run on this drive/],
+  ] as const)('%s asks why', async (_, chosen, label, says) => {
+    const book = vi.fn(async () => undefined);
+    show(<BookingDialog choice={chosen} onClose={vi.fn()} onBook={book} />);
+    expect(screen.getByRole('dialog').textContent).toMatch(says);
+    const go = screen.getByRole('button', { name: 'Book this belt' }) as HTMLButtonElement;
+    expect(go.disabled).toBe(true);
+    await userEvent.type(screen.getByLabelText(label), 'Boat on Thursday');
+    await userEvent.click(go);
+    expect(book).toHaveBeenCalledWith('Boat on Thursday');
+  });
+});
