@@ -49,8 +49,8 @@ export function WaitingActs() {
       )}
       {count !== '' && (
         <Button
-          role="status"
           onClick={() => setOpen(true)}
+          aria-live="polite"
           sx={{ color: 'var(--ts-copper)', fontWeight: 650, fontSize: 13, minWidth: 0, textAlign: 'right', lineHeight: 1.2 }}
         >
           {online ? '' : 'No network: '}

@@ -1,0 +1,95 @@
+import { expect, test } from './test';
+import { as } from './people';
+
+test.describe('without a network', () => {
+  test.use(as('technician'));
+
+  test('acts wait on the device in order, survive a closed tab, and arrive once each', async ({ page, context }) => {
+    await page.goto('/jobs/214?stage=look');
+    const ticket = page.getByRole('complementary', { name: 'Ticket' });
+    const lines = ticket.getByRole('listitem');
+    await expect(ticket).toBeVisible();
+    const before = await lines.count();
+    await context.setOffline(true);
+    await page.getByLabel('Note for the ticket').fill('Auger bearing hums');
+    await page.getByRole('button', { name: 'Write it down' }).click();
+    await expect(page.getByLabel('Note for the ticket')).toHaveValue('');
+    await expect(ticket).toContainText('waits on this device to be sent');
+    await page.getByLabel('Note for the ticket').fill('Second thought: the idler');
+    await page.getByRole('button', { name: 'Write it down' }).click();
+    await expect(page.getByRole('button', { name: /No network: 2 wait to be sent/ })).toBeVisible();
+    // Another stage and back again need no server; another page is not fetched, and this one stays.
+    await page.getByRole('link', { name: /^Fit / }).click();
+    await expect(page.getByRole('heading', { name: 'Fit', exact: true })).toBeVisible();
+    await page.getByRole('link', { name: 'Machines' }).click();
+    await expect(page.getByText('There is no network, so that page cannot be fetched.')).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Fit', exact: true })).toBeVisible();
+    await page.close();
+
+    await context.setOffline(false);
+    const later = await context.newPage();
+    await later.goto('/jobs/214?stage=look');
+    const theirs = later.getByRole('complementary', { name: 'Ticket' });
+    await expect(theirs.getByRole('button', { name: /^Take back: Auger bearing hums/ })).toBeVisible();
+    await expect(theirs.getByRole('button', { name: /^Take back: Second thought/ })).toBeVisible();
+    await expect(theirs.getByText('waits on this device to be sent')).toHaveCount(0);
+    await expect(theirs.getByRole('listitem')).toHaveCount(before + 2);
+    const said = await theirs.getByRole('listitem').allInnerTexts();
+    expect(said.findIndex((t) => t.includes('Auger bearing hums'))).toBeLessThan(said.findIndex((t) => t.includes('Second thought')));
+    await later.close();
+  });
+
+  test('what the server refuses later is told, with its reason, and can be dropped', async ({ page, context }) => {
+    await page.goto('/shelf');
+    await page.getByLabel('Find a belt').fill('6PK1125');
+    await expect(page.getByRole('listitem')).toHaveCount(1);
+    await context.setOffline(true);
+    await page.getByRole('button', { name: 'One 6PK1125 less' }).click();
+    // Counted on the device already.
+    await expect(page.getByRole('listitem').first()).toContainText('0');
+    await expect(page.getByRole('button', { name: /1 waits to be sent/ })).toBeVisible();
+    // Meanwhile somebody else takes the last.
+    const other = await context.browser()!.newContext(as('owner'));
+    const theirs = await other.newPage();
+    await theirs.goto('/shelf');
+    await theirs.getByLabel('Find a belt').fill('6PK1125');
+    await theirs.getByRole('button', { name: 'One 6PK1125 less' }).click();
+    await expect(theirs.getByText('6PK1125: 0 to hand.')).toBeVisible();
+    await context.setOffline(false);
+    await page.evaluate(() => window.dispatchEvent(new Event('online')));
+    await page.getByRole('button', { name: /1 refused/ }).click();
+    const dialog = page.getByRole('dialog');
+    await expect(dialog).toContainText('6PK1125: 1 fewer');
+    await expect(dialog).toContainText('Refused: There are 0 to hand; 1 cannot be taken.');
+    await dialog.getByRole('button', { name: /^Drop/ }).click();
+    await expect(dialog).toBeHidden();
+    await theirs.getByRole('button', { name: 'Undo' }).click();
+    await expect(theirs.getByText('6PK1125: 1 to hand.')).toBeVisible();
+    await other.close();
+  });
+});
+
+test('times are those of the shop’s own zone, whatever the device thinks', async ({ browser }) => {
+  const owner = await browser.newContext({ ...as('owner'), timezoneId: 'America/New_York' });
+  const page = await owner.newPage();
+  await page.goto('/shop');
+  const setZone = async (zone: string) => {
+    await page.getByLabel('Time zone of its clock').fill(zone);
+    await page.getByRole('option', { name: zone, exact: true }).click();
+    await page.getByRole('button', { name: 'Save the shop' }).click();
+    await expect(page.getByText('Saved.')).toBeVisible();
+  };
+  await page.goto('/jobs/213/ticket');
+  const first = page.getByRole('row').first();
+  await expect(first).toBeVisible();
+  const utc = (await first.locator('time').innerText()).match(/(\d\d):(\d\d)$/)!;
+  await page.goto('/shop');
+  await setZone('Asia/Kabul');
+  await page.goto('/jobs/213/ticket');
+  const there = (await first.locator('time').innerText()).match(/(\d\d):(\d\d)$/)!;
+  const minutes = ([, h, m]: RegExpMatchArray) => Number(h) * 60 + Number(m);
+  expect((minutes(there) - minutes(utc) + 1440) % 1440).toBe(270);
+  await page.goto('/shop');
+  await setZone('UTC');
+  await owner.close();
+});
