@@ -16,9 +16,10 @@ const server = createServer((request, response) => {
   // Only this server knows who is at the other end; what a client says of it is thrown away.
   request.headers['x-client-address'] = request.socket.remoteAddress ?? '';
   response.on('finish', () => {
-    if (request.url.startsWith('/_next/')) return;
+    const path = (request.url ?? '').split('?')[0];
+    if (path.startsWith('/_next/')) return;
     const ms = (performance.now() - began).toFixed(0);
-    process.stdout.write(`${new Date().toISOString()} ${request.method} ${request.url.split('?')[0]} ${response.statusCode} ${ms} ms\n`);
+    process.stdout.write(`${new Date().toISOString()} ${request.method} ${path} ${response.statusCode} ${ms} ms\n`);
   });
   handle(request, response);
 });

@@ -71,6 +71,7 @@ if (folder && !folder.taken) {
 process.once('exit', () => folder?.free());
 
 // From here on an interruption ends what was begun, and the next start goes on from there.
+/** @type {(code: number) => Promise<void>} */
 let stop = async (code) => process.exit(code);
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
 

@@ -28,6 +28,7 @@ step('Lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
 step('Layers', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src', '--output-type', 'err']);
 run('npx', ['next', 'typegen'], { quiet: true, what: 'Generating route types' });
 step('Types', 'npx', ['tsc', '--noEmit']);
+step('Types of the scripts', 'npx', ['tsc', '--noEmit', '-p', 'tsconfig.scripts.json']);
 
 buildBundles();
 const scratch = join(tmpdir(), `taut-test-${process.pid}`);

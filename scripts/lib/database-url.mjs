@@ -38,6 +38,7 @@ export async function whyNotAnswering(text) {
 }
 
 /** Why a connection failed, in a few words. */
+/** @param {{ code?: string, message: string }} error */
 const reasonOf = ({ code, message }) =>
   ({
     ECONNREFUSED: 'nothing listens there',

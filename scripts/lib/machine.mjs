@@ -7,7 +7,11 @@ import { fileURLToPath } from 'node:url';
 export const root = fileURLToPath(new URL('../..', import.meta.url)).replace(/\/$/, '');
 export const isRoot = process.getuid?.() === 0;
 
-/** Ends the script with one sentence for whoever started it. */
+/**
+ * Ends the script with one sentence for whoever started it.
+ * @param {string} sentence
+ * @returns {never}
+ */
 export function giveUp(sentence) {
   process.stderr.write(`\n${sentence}\n`);
   process.exit(1);
@@ -116,7 +120,7 @@ export function ensureBuilt() {
  * Starts a long-running part; `stop` ends it and waits.
  * @param {string} command
  * @param {readonly string[]} args
- * @param {import('node:child_process').SpawnOptions} options
+ * @param {Omit<import('node:child_process').SpawnOptions, 'env'> & { env?: Record<string, string | undefined> }} options
  */
 export function background(command, args, { env = {}, ...options } = {}) {
   const child = spawn(command, args, { cwd: root, env: { ...process.env, ...env }, stdio: 'inherit', ...options });

@@ -170,6 +170,7 @@ const MOST_TRIES = 12;
  */
 export async function startPostgres(dataFolder, wantedPort) {
   const programs = postgresPrograms();
+  if (programs === null) giveUp('PostgreSQL is not installed; install Debian’s postgresql.');
   const identity = serverIdentity();
   const folder = reachable(dataFolder, identity);
   const cluster = join(folder, 'postgres');

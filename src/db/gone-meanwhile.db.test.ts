@@ -1,10 +1,10 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { demoDrive } from '../core/drive/sample-drives';
 import { drives, jobs, machines, shelf, tickets } from '.';
-import { bookingOf, NEW_MACHINE, NOW, SHELF_ROW, useShop, value } from './test-database';
+import { bookingOf, NEW_MACHINE, NOW, SHELF_ROW, shopForTests, value } from './test-database';
 
 describe('what is gone or changed meanwhile', () => {
-  const shop = useShop('gone');
+  const shop = shopForTests('gone');
   let number: number;
   const row = { ...SHELF_ROW, supplierNote: 'boat' };
   beforeEach(async () => {

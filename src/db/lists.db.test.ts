@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../core/drive';
 import { demoDrive } from '../core/drive/sample-drives';
 import { drives, jobLists, jobs, machines, tickets, type MachineFields } from '.';
-import { NEW_MACHINE, NOW, useShop, value } from './test-database';
+import { NEW_MACHINE, NOW, shopForTests, value } from './test-database';
 
 const wordsOf = (find: string) =>
   find
@@ -11,7 +11,7 @@ const wordsOf = (find: string) =>
     .filter(Boolean);
 
 describe('lists', () => {
-  const shop = useShop('lists');
+  const shop = shopForTests('lists');
   const machine = async (fields: Partial<MachineFields>) =>
     value(await machines.saveMachine(shop.db, shop.owner.shopId, { ...NEW_MACHINE, ...fields })).id;
   const job = async (machineId: number, title: string) =>

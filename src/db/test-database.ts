@@ -63,7 +63,7 @@ export interface TestShop {
   readonly openJob: (about?: Partial<NewJob>) => Promise<number>;
 }
 
-export function useShop(name: string): TestShop {
+export function shopForTests(name: string): TestShop {
   let made: { db: Database; drop: () => Promise<void> } | undefined;
   let owner: Person | undefined;
   const there = <T>(thing: T | undefined): T => {

@@ -2,13 +2,13 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { demoDrive } from '../core/drive/sample-drives';
 import { notebookFor } from '../core/survey';
 import { drives, isUnreadable, jobs, notebooks, people, tickets } from '.';
-import { NOW, readable, useShop, value } from './test-database';
+import { NOW, readable, shopForTests, value } from './test-database';
 
 /** What other hands, a later program or a broken disk leave in a row. */
 const RUINS = ['[]', '{"format":"taut-sheave/drive","version":9,"pulleys":"none"}', '{"format":"taut-sheave/drive","belts":7}'] as const;
 
 describe('a row that no longer reads', () => {
-  const shop = useShop('unreadable');
+  const shop = shopForTests('unreadable');
   const rider = demoDrive('orchard-rider');
   let id: number;
   let sound: number;

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import * as z from 'zod';
 import type { Database, Person } from '../db';
-import { value, useShop } from '../db/test-database';
+import { value, shopForTests } from '../db/test-database';
 import { action, perform, type ActKinds } from './action';
 
 const seen = vi.hoisted(() => ({ person: null as unknown, db: null as unknown }));
@@ -57,7 +57,7 @@ const KINDS: ActKinds = {
 };
 
 describe('an act', () => {
-  const shop = useShop('acts');
+  const shop = shopForTests('acts');
   let person: Person & { sessionId: string };
   const send = (kind: string, input: unknown, more: object = {}) =>
     perform(KINDS, { id: randomUUID(), kind, personId: person.id, doneAt: '2026-11-20T08:00:00Z', input, ...more });

@@ -13,7 +13,12 @@ interface Cookie {
 const SESSION_DAYS = 14;
 
 async function cookie() {
-  const jar = await cookies();
+  const all = await cookies();
+  // The same cookies: only what may be left out of one is typed differently on either side.
+  const jar: Parameters<typeof getIronSession>[0] = {
+    get: (name: string) => all.get(name),
+    set: (...given: unknown[]) => void all.set(...(given as Parameters<typeof all.set>)),
+  };
   const password = process.env['TAUT_SECRET'];
   if (!password) throw new Error('TAUT_SECRET is not set; start the application with npm start');
   return getIronSession<Cookie>(jar, {

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { demoDrive } from '../../core/drive/sample-drives';
 import { drives } from '..';
-import { NOW, readable, useShop, value } from '../test-database';
+import { NOW, readable, shopForTests, value } from '../test-database';
 
 describe('drives', () => {
-  const shop = useShop('drives');
+  const shop = shopForTests('drives');
   it('keeps a document as it was, and a new version over the one that was read', async () => {
     const drive = demoDrive('orchard-rider');
     const stored = await drives.addDrive(shop.db, shop.owner.shopId, drive, 'Ines', NOW);

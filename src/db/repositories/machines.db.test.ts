@@ -1,8 +1,8 @@
 import { expect, it } from 'vitest';
 import { machines } from '..';
-import { useShop, value } from '../test-database';
+import { shopForTests, value } from '../test-database';
 
-const shop = useShop('machines');
+const shop = shopForTests('machines');
 
 it('a stale machine is handed back with its customer and drives', async () => {
   const fields = {

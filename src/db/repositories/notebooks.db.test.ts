@@ -3,10 +3,10 @@ import { demoDrive } from '../../core/drive/sample-drives';
 import { lookAt, notebookFor, type Look } from '../../core/survey';
 import { measured } from '../../core/survey/sample-notebook';
 import { drives, machines, notebooks } from '..';
-import { NEW_MACHINE, NOW, readable, useShop, value } from '../test-database';
+import { NEW_MACHINE, NOW, readable, shopForTests, value } from '../test-database';
 
 describe('notebooks', () => {
-  const shop = useShop('notebooks');
+  const shop = shopForTests('notebooks');
   const fresh = notebookFor(demoDrive('orchard-rider'));
   const picture = { mediaType: 'image/jpeg', width: 4, height: 3, bytes: Buffer.from('picture') };
   const look = (): Look => {

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { people } from '..';
-import { NOW, useShop, value } from '../test-database';
+import { NOW, shopForTests, value } from '../test-database';
 
 describe('people', () => {
-  const shop = useShop('people');
+  const shop = shopForTests('people');
   it('a shop is founded once only, even by two at the same moment', async () => {
     await shop.db.sequelize.query('TRUNCATE shops CASCADE');
     const tries = await Promise.all(

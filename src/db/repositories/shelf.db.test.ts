@@ -2,10 +2,10 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { readShelfCsv } from '../../formats/shelf-csv';
 import { shelf, shelfImports, type ImportMode, type ShelfBeltFields } from '..';
-import { SHELF_ROW as row, useShop, value } from '../test-database';
+import { SHELF_ROW as row, shopForTests, value } from '../test-database';
 
 describe('the shelf', () => {
-  const shop = useShop('shelf');
+  const shop = shopForTests('shelf');
   it('one number stands once in a bin, but in two bins', async () => {
     value(await shelf.addShelfBelt(shop.db, shop.owner.shopId, row));
     expect(await shelf.addShelfBelt(shop.db, shop.owner.shopId, row)).toMatchObject({

@@ -1,9 +1,9 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { jobs, machines, shelf, tickets, type ShelfBelt } from '..';
-import { bookingOf, NEW_MACHINE, NOW, SHELF_ROW as row, useShop, value } from '../test-database';
+import { bookingOf, NEW_MACHINE, NOW, SHELF_ROW as row, shopForTests, value } from '../test-database';
 
 describe('jobs and their tickets', () => {
-  const shop = useShop('tickets');
+  const shop = shopForTests('tickets');
   let belt: ShelfBelt;
   let number: number;
   const body = () => bookingOf(belt);

@@ -4,7 +4,7 @@ import type { Drive } from '@/core/drive';
 import { lookAt, notebookFor } from '@/core/survey';
 import { demoDrive, measured } from '@/core/survey/sample-notebook';
 import { drives, jobs, machines, notebooks, people, shelf, type Person } from '@/db';
-import { NEW_MACHINE, NOW, readable, SHELF_ROW, useShop, value } from '@/db/test-database';
+import { NEW_MACHINE, NOW, readable, SHELF_ROW, shopForTests, value } from '@/db/test-database';
 import { perform, passwordMatches, hashPassword } from '@/server';
 import { SECRET_ACTS } from './kinds';
 import { ACT_KINDS, ACTS } from './registry';
@@ -18,7 +18,7 @@ vi.mock('@/server/compute', async () => {
   return { compute: async (task: string, input: unknown) => ({ ok: true, value: tasks[task]?.(input) }) };
 });
 
-const shop = useShop('every_act');
+const shop = shopForTests('every_act');
 let person: Person & { sessionId: string };
 const send = (kind: keyof typeof ACTS, input: unknown) =>
   perform(ACT_KINDS, { id: randomUUID(), kind, personId: person.id, doneAt: NOW.toISOString(), input });

@@ -87,7 +87,7 @@ describe('a notebook keeps itself', () => {
     act(() => hook.now().write(named('Mine')));
     await waitFor(() => expect(hook.now().clash?.theirs.changedBy).toBe('Bram'), { timeout: 3000 });
     server.answer(saved(5));
-    act(() => hook.now().settle('mine'));
+    act(() => void hook.now().settle('mine'));
     await keeps(hook);
     expect(server.sent.at(-1)?.input).toMatchObject({ version: 4, document: { name: 'Mine' } });
   });
