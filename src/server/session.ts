@@ -15,10 +15,9 @@ const SESSION_DAYS = 14;
 async function cookie() {
   const all = await cookies();
   // The same cookies: only what may be left out of one is typed differently on either side.
-  const jar: Parameters<typeof getIronSession>[0] = {
-    get: (name: string) => all.get(name),
-    set: (...given: unknown[]) => void all.set(...(given as Parameters<typeof all.set>)),
-  };
+  const set: { (name: string, value: string, cookie?: object): void; (cookie: object): void } = (...given: unknown[]) =>
+    void all.set(...(given as Parameters<typeof all.set>));
+  const jar = { get: (name: string) => all.get(name), set };
   const password = process.env['TAUT_SECRET'];
   if (!password) throw new Error('TAUT_SECRET is not set; start the application with npm start');
   return getIronSession<Cookie>(jar, {
