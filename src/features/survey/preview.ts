@@ -1,6 +1,6 @@
 import type { Drive } from '@/core/drive';
 import { bareDrive, type Look, type Notebook } from '@/core/survey';
-import type { PlateMark } from '@/ui/plate/plate';
+import type { PlateMark } from '@/ui/plate/marks';
 
 export interface Preview {
   readonly drive: Drive;

@@ -2,28 +2,18 @@
 
 import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
-import Menu from '@mui/material/Menu';
-import MenuItem from '@mui/material/MenuItem';
-import Slider from '@mui/material/Slider';
 import Tooltip from '@mui/material/Tooltip';
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { Drive } from '@/core/drive';
 import type { PoseAnswer } from '@/workers/solver-service';
 import { useBoxSize } from '../box-size';
 import { Icon } from '../icons';
-import { useNotice } from '../notice';
 import { useUnits } from '../units';
-import { saveCard, saveDrawing, type CardFormat } from './card';
 import { Drawing, SCREEN_INK, textWidth } from './drawing';
+import { LeverSlider } from './lever-slider';
+import { Crosses, Ground, Guides, LooseRings, MarkHandle, type PlateMark } from './marks';
 import { boundsOf, fitted, placeLabels, type Bounds, type Label } from './outline';
-
-/** A place that is no part of the drive: a pivot or a spring end that is being measured. */
-export interface PlateMark {
-  readonly id: string;
-  readonly label: string;
-  readonly x: number;
-  readonly y: number;
-}
+import { SaveMenu } from './save-menu';
 
 export interface PlateProps {
   readonly drive: Drive;
@@ -278,33 +268,9 @@ export function Plate({
             className="ts-plate"
           >
             <Ground view={shown} mmPerPx={mmPerPx} />
-            {guide.x !== null && (
-              <path
-                d={`M${guide.x} ${shown.y}v${shown.height}`}
-                stroke="var(--ts-copper)"
-                strokeWidth={mmPerPx}
-                strokeDasharray={`${5 * mmPerPx}`}
-              />
-            )}
-            {guide.y !== null && (
-              <path
-                d={`M${shown.x} ${-guide.y}h${shown.width}`}
-                stroke="var(--ts-copper)"
-                strokeWidth={mmPerPx}
-                strokeDasharray={`${5 * mmPerPx}`}
-              />
-            )}
+            <Guides at={guide} view={shown} px={mmPerPx} />
             {/* Crosses lie under the drawing, whose names then stay whole where the two meet. */}
-            {marks.map(({ id, label, x, y }) => (
-              <path
-                key={id}
-                d={`M${x - 6 * mmPerPx} ${-y}h${12 * mmPerPx}M${x} ${-y - 6 * mmPerPx}v${12 * mmPerPx}`}
-                stroke={selected === id ? 'var(--ts-work)' : 'var(--ts-ink)'}
-                strokeWidth={2.4 * mmPerPx}
-              >
-                <title>{label}</title>
-              </path>
-            ))}
+            <Crosses marks={marks} selected={selected ?? null} px={mmPerPx} />
             {answer &&
               answer.pose.pulleys.length === drive.pulleys.length &&
               answer.pose.belts.length === drive.belts.length &&
@@ -332,26 +298,7 @@ export function Plate({
                 onFocus={() => onSelect?.(m.id)}
               />
             ))}
-            {loose &&
-              [...loose].map((id) => {
-                const p = placeOf(id);
-                const r = drive.pulleys.find((one) => one.id === id);
-                return (
-                  p && (
-                    <circle
-                      key={id}
-                      cx={p.x}
-                      cy={-p.y}
-                      r={(r ? r.outsideDiameter / 2 : 0) + 8 * mmPerPx}
-                      fill="none"
-                      stroke="var(--ts-copper)"
-                      strokeWidth={2 * mmPerPx}
-                      strokeDasharray={`${3 * mmPerPx} ${5 * mmPerPx}`}
-                      pointerEvents="none"
-                    />
-                  )
-                );
-              })}
+            {loose && <LooseRings ids={loose} pulleys={drive.pulleys} marks={marks} px={mmPerPx} />}
             {answer &&
               (onSelect || onTap) &&
               drive.pulleys.map((p, i) => {
@@ -390,134 +337,8 @@ export function Plate({
           </Box>
         )}
       </Box>
-      {leverMoves && (
-        <Box
-          className="ts-screen-only"
-          sx={{ display: 'flex', alignItems: 'center', gap: 2, px: 2, borderTop: '1px solid var(--ts-edge)', minHeight: 48 }}
-        >
-          <Box component="button" type="button" onClick={() => onLever(0)} sx={endButton(lever <= 0)}>
-            Released
-          </Box>
-          <Slider
-            aria-label="Lever, from released to engaged"
-            value={lever}
-            min={0}
-            max={1}
-            step={0.01}
-            onChange={(_, v) => onLever(v as number)}
-            sx={{ flex: 1, mx: 0.5 }}
-            valueLabelDisplay="off"
-            getAriaValueText={(v) => (v <= 0 ? 'released' : v >= 1 ? 'engaged' : `${Math.round(v * 100)} %`)}
-          />
-          <Box component="button" type="button" onClick={() => onLever(1)} sx={endButton(lever >= 1)}>
-            Engaged
-          </Box>
-        </Box>
-      )}
+      {leverMoves && <LeverSlider lever={lever} onLever={onLever} />}
     </Box>
-  );
-}
-
-const CARD_FORMATS: readonly (readonly [CardFormat, string])[] = [
-  ['pdf', 'Routing card, PDF'],
-  ['png', 'Routing card, PNG'],
-  ['svg', 'Routing card, SVG'],
-];
-
-/** The drawing to scale, or the routing card to tape to the machine. */
-function SaveMenu({ drive, answer, lever }: { drive: Drive; answer: PoseAnswer; lever: number }) {
-  const tell = useNotice();
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const card = (format: CardFormat) => {
-    setAnchor(null);
-    saveCard(drive, answer, format).catch(() =>
-      tell({ text: 'The card could not be made as this kind of file here; save it as SVG instead.', tone: 'refused' }),
-    );
-  };
-  return (
-    <>
-      <Tooltip title="Save or print">
-        <IconButton aria-label="Save the drawing or the routing card" aria-haspopup="menu" onClick={(e) => setAnchor(e.currentTarget)}>
-          <Icon name="download" size={20} />
-        </IconButton>
-      </Tooltip>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        {CARD_FORMATS.map(([format, words]) => (
-          <MenuItem key={format} onClick={() => card(format)}>
-            {words}
-          </MenuItem>
-        ))}
-        <MenuItem
-          onClick={() => {
-            setAnchor(null);
-            saveDrawing(drive, answer, lever <= 0 ? 'released' : lever >= 1 ? 'engaged' : 'between');
-          }}
-        >
-          Drawing to scale, SVG
-        </MenuItem>
-      </Menu>
-    </>
-  );
-}
-
-const endButton = (on: boolean) => ({
-  font: 'inherit',
-  fontSize: 14,
-  fontWeight: on ? 700 : 500,
-  color: on ? 'var(--ts-work)' : 'var(--ts-quiet)',
-  background: 'none',
-  border: 0,
-  minHeight: 44,
-  px: 0.5,
-  cursor: 'pointer',
-});
-
-/** What takes hold of a cross, a place to measure to, and its name. */
-function MarkHandle({
-  mark: { id, label, x, y },
-  px,
-  named,
-  onPress,
-  onFocus,
-}: {
-  mark: PlateMark;
-  px: number;
-  named: boolean;
-  onPress?: (event: KeyboardEvent) => void;
-  onFocus: () => void;
-}) {
-  return (
-    <g>
-      {named && (
-        <text
-          x={x + 9 * px}
-          y={-y - 8 * px}
-          fontSize={12 * px}
-          fill="var(--ts-quiet)"
-          stroke="var(--ts-card)"
-          strokeWidth={3 * px}
-          paintOrder="stroke"
-          fontFamily="'Archivo Narrow', 'Archivo', sans-serif"
-        >
-          {label}
-        </text>
-      )}
-      {onPress && (
-        <circle
-          data-pulley={id}
-          cx={x}
-          cy={-y}
-          r={22 * px}
-          fill="transparent"
-          tabIndex={0}
-          role="button"
-          aria-label={`${label}; arrow keys move it`}
-          style={{ cursor: 'move' }}
-          onKeyDown={onPress}
-          onFocus={onFocus}
-        />
-      )}
-    </g>
   );
 }
 
@@ -526,20 +347,3 @@ const underActs = (shown: Bounds, px: number) =>
   [12, 36, 60, 84].flatMap((fromRight) =>
     [16, 40].map((down) => ({ x: shown.x + shown.width - fromRight * px, y: -(shown.y + down * px) })),
   );
-
-function Ground({ view, mmPerPx }: { view: Bounds; mmPerPx: number }) {
-  const step = [10, 20, 50, 100, 200, 500].find((s) => s / mmPerPx >= 24) ?? 1000;
-  return (
-    <>
-      <defs>
-        <pattern id="ts-ground" width={step} height={step} patternUnits="userSpaceOnUse">
-          <circle cx={0} cy={0} r={1.1 * mmPerPx} fill="var(--ts-dot)" />
-          <circle cx={step} cy={0} r={1.1 * mmPerPx} fill="var(--ts-dot)" />
-          <circle cx={0} cy={step} r={1.1 * mmPerPx} fill="var(--ts-dot)" />
-          <circle cx={step} cy={step} r={1.1 * mmPerPx} fill="var(--ts-dot)" />
-        </pattern>
-      </defs>
-      <rect x={view.x} y={view.y} width={view.width} height={view.height} fill="url(#ts-ground)" />
-    </>
-  );
-}
