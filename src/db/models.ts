@@ -1,182 +1,22 @@
+import { DataTypes, type ModelStatic, type Sequelize } from 'sequelize';
 import {
-  DataTypes,
-  Model,
-  type CreationOptional,
-  type InferAttributes,
-  type InferCreationAttributes,
-  type ModelStatic,
-  type Sequelize,
-} from 'sequelize';
-import type { LengthReference } from '../core/belt';
-import type { MeterUnit } from '../core/quantity';
-import type { JobStatus } from '../core/job';
-import type { Role } from '../core/role';
-
-/** Rows as Sequelize sees them. They stay inside `src/db`: repositories return plain values. */
-type Row<M extends Model> = InferAttributes<M>;
-type NewRow<M extends Model> = InferCreationAttributes<M>;
-
-export class ShopRow extends Model<Row<ShopRow>, NewRow<ShopRow>> {
-  declare id: CreationOptional<number>;
-  declare name: string;
-  declare nextJobNumber: CreationOptional<number>;
-  /** By its IANA name. */
-  declare timeZone: string;
-  declare version: CreationOptional<number>;
-}
-
-export class PersonRow extends Model<Row<PersonRow>, NewRow<PersonRow>> {
-  declare id: CreationOptional<number>;
-  declare shopId: number;
-  declare email: string;
-  declare name: string;
-  declare role: Role;
-  declare passwordHash: string;
-  declare preferences: unknown;
-  declare active: CreationOptional<boolean>;
-  declare version: CreationOptional<number>;
-}
-
-export class SessionRow extends Model<Row<SessionRow>, NewRow<SessionRow>> {
-  declare id: string;
-  declare personId: number;
-  declare expiresAt: Date;
-}
-
-export class SignInAttemptRow extends Model<Row<SignInAttemptRow>, NewRow<SignInAttemptRow>> {
-  declare id: CreationOptional<number>;
-  declare subject: string;
-  declare at: Date;
-}
-
-export class CustomerRow extends Model<Row<CustomerRow>, NewRow<CustomerRow>> {
-  declare id: CreationOptional<number>;
-  declare shopId: number;
-  declare name: string;
-  declare contact: string;
-  declare version: CreationOptional<number>;
-}
-
-export class DriveRow extends Model<Row<DriveRow>, NewRow<DriveRow>> {
-  declare id: CreationOptional<number>;
-  declare shopId: number;
-  declare name: string;
-  declare kind: string;
-  declare document: unknown;
-  /** How well its numbers are known, where it was measured. */
-  declare uncertainty: unknown;
-  declare changedBy: string;
-  declare changedAt: Date;
-  declare version: CreationOptional<number>;
-}
-
-/** Drives as they were when something was booked on them. */
-export class DriveVersionRow extends Model<Row<DriveVersionRow>, NewRow<DriveVersionRow>> {
-  declare shopId: number;
-  declare driveId: number;
-  declare version: number;
-  declare document: unknown;
-}
-
-export class NotebookRow extends Model<Row<NotebookRow>, NewRow<NotebookRow>> {
-  declare id: CreationOptional<number>;
-  declare shopId: number;
-  declare driveId: number | null;
-  declare machineId: number | null;
-  declare name: string;
-  declare document: unknown;
-  declare changedBy: string;
-  declare changedAt: Date;
-  declare version: CreationOptional<number>;
-}
-
-export class PhotoRow extends Model<Row<PhotoRow>, NewRow<PhotoRow>> {
-  declare id: CreationOptional<number>;
-  declare notebookId: number;
-  declare mediaType: string;
-  declare width: number;
-  declare height: number;
-  declare bytes: Buffer;
-  declare addedBy: string;
-  declare addedAt: Date;
-}
-
-export class MachineRow extends Model<Row<MachineRow>, NewRow<MachineRow>> {
-  declare id: CreationOptional<number>;
-  declare shopId: number;
-  declare customerId: number | null;
-  declare name: string;
-  declare maker: string;
-  declare model: string;
-  declare serial: string;
-  declare meter: number | null;
-  declare meterUnit: MeterUnit;
-  declare notes: string;
-  declare version: CreationOptional<number>;
-}
-
-export class MachineDriveRow extends Model<Row<MachineDriveRow>, NewRow<MachineDriveRow>> {
-  declare machineId: number;
-  declare driveId: number;
-}
-
-export class ShelfBeltRow extends Model<Row<ShelfBeltRow>, NewRow<ShelfBeltRow>> {
-  declare id: CreationOptional<number>;
-  declare shopId: number;
-  declare designation: string | null;
-  declare section: string | null;
-  declare lengthMm: number | null;
-  declare lengthReference: LengthReference | null;
-  declare lengthTyped: string | null;
-  declare quantity: number;
-  declare bin: string;
-  declare priceCents: number | null;
-  declare supplierNote: string;
-  /** How many are on the order list. */
-  declare wanted: CreationOptional<number>;
-  declare version: CreationOptional<number>;
-}
-
-export class ShelfImportRow extends Model<Row<ShelfImportRow>, NewRow<ShelfImportRow>> {
-  declare id: string;
-  declare shopId: number;
-  declare changes: unknown;
-  declare takenBack: boolean;
-}
-
-export class JobRow extends Model<Row<JobRow>, NewRow<JobRow>> {
-  declare id: CreationOptional<number>;
-  declare shopId: number;
-  declare number: number;
-  declare machineId: number;
-  declare driveId: number | null;
-  declare beltId: string | null;
-  declare title: string;
-  declare complaint: string;
-  declare status: JobStatus;
-  declare openedAt: Date;
-  declare closedAt: Date | null;
-  declare version: CreationOptional<number>;
-}
-
-export class JobStageRow extends Model<Row<JobStageRow>, NewRow<JobStageRow>> {
-  declare jobId: number;
-  declare stage: string;
-  declare state: string;
-}
-
-export class TicketEntryRow extends Model<Row<TicketEntryRow>, NewRow<TicketEntryRow>> {
-  declare id: CreationOptional<number>;
-  declare jobId: number;
-  declare stage: string;
-  declare type: string;
-  /** Which version of the form of its type wrote the body. */
-  declare bodyVersion: number;
-  declare body: unknown;
-  declare personId: number;
-  declare at: Date;
-  declare withdrawnAt: Date | null;
-}
+  CustomerRow,
+  DriveRow,
+  DriveVersionRow,
+  JobRow,
+  JobStageRow,
+  MachineDriveRow,
+  MachineRow,
+  NotebookRow,
+  PersonRow,
+  PhotoRow,
+  SessionRow,
+  ShelfBeltRow,
+  ShelfImportRow,
+  ShopRow,
+  SignInAttemptRow,
+  TicketEntryRow,
+} from './rows';
 
 export interface Models {
   readonly Shop: ModelStatic<ShopRow>;

@@ -1,6 +1,7 @@
 import type { Fit } from './descend';
 import type { Mirror } from './folds';
-import { distanceBetween, type Model } from './model';
+import { distanceBetween } from './equations';
+import type { Model } from './model';
 import type { Trust } from './trust';
 
 export interface NextMeasure {

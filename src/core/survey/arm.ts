@@ -1,6 +1,7 @@
 import { descend, total, type Fit, type Workshop } from './descend';
 import { AS_GOOD } from './fit';
-import { readAll, readInto, rimSign, xOf, type ArmEntries, type Model } from './model';
+import { readAll, readInto, rimSign } from './equations';
+import { xOf, type ArmEntries, type Model } from './model';
 import type { ArmPlace, HeldArm } from './schema';
 
 /** How far an arm is looked for from where everything else was measured, and in what steps: degrees about a pivot, mm along a line. */

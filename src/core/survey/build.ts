@@ -1,79 +1,17 @@
-import {
-  carriedTo,
-  compileDrive,
-  newSolver,
-  numbersOf,
-  solveEquilibrium,
-  strandTension,
-  statesOf,
-  validateDrive,
-  type Drive,
-  type Problem,
-  type Uncertainty,
-} from '../drive';
-import { bareDrive, diameterOf, heldId, type Notebook, type NotebookArm, type NotebookSpring } from './notebook';
+import { compileDrive, numbersOf, validateDrive, type Drive, type Uncertainty } from '../drive';
+import type { Built, Finding, Missing } from './finding';
+import { heldFindings, mechanismFindings } from './mechanism';
+import { bareDrive, diameterOf, type Notebook, type NotebookSpring } from './notebook';
+import { newReader, round, type Reader } from './reader';
 import type { ArmPlace } from './schema';
 import type { SurveyAnswer, SurveyedArm } from './solve';
-import { springFromScale, springFromWire, type SpringEstimate } from './springs';
-
-/** Something still to be measured before the drive can be made. `of` names the part. */
-export interface Missing {
-  readonly what: 'pulley' | 'place' | 'diameter' | 'arm-pivot' | 'arm-end' | 'spring' | 'spring-length' | 'lever' | 'route' | 'name';
-  readonly of: string;
-}
-
-/** What a look at the mechanism says. */
-export interface Finding {
-  readonly code:
-    | 'ends-coincide'
-    | 'spring-slack'
-    | 'spring-bad'
-    | 'tightens-the-wrong-way'
-    | 'brake-outside-travel'
-    | 'second-place'
-    | 'arm-reading-unchecked'
-    | 'cannot-teach'
-    | 'keeper-left-out';
-  readonly of: string;
-  /** The reading spoken of, by its id. */
-  readonly end?: string;
-  /** mm, where a figure belongs to it. */
-  readonly mm?: number;
-  readonly text?: string;
-}
-
-export interface Built {
-  readonly drive: Drive | null;
-  readonly missing: readonly Missing[];
-  readonly findings: readonly Finding[];
-  readonly problems: readonly Problem[];
-}
-
-/** Values measured outside the sheet, by name, so that each can be bumped by its own deviation. */
-type Bump = { readonly key: string; readonly by: number } | null;
-interface Reader {
-  take(key: string, value: number, sd: number): number;
-  readonly sds: Map<string, number>;
-}
-
-const newReader = (bump: Bump): Reader => {
-  const sds = new Map<string, number>();
-  return {
-    sds,
-    take(key, value, sd) {
-      sds.set(key, sd);
-      return bump?.key === key ? value + bump.by * sd : value;
-    },
-  };
-};
+import { estimateOf, withTaught } from './spring-rates';
 
 interface Places {
   at(place: string): { x: number; y: number } | null;
   arm(id: string): Pick<SurveyedArm, 'line' | 'held'> | null;
   diameter(pulley: string): number;
 }
-
-const round = (v: number, digits = 4) => Number(v.toFixed(digits)) + 0;
 
 /** Tape deviation of a length that belongs to a spring. */
 const SPRING_LENGTH_SD_MM = 1;
@@ -289,144 +227,6 @@ function assemble(notebook: Notebook, answer: SurveyAnswer, places: Places, read
       : [{ name: 'running', lever: 1 }],
   };
   return { document, taught, missing, findings, ends };
-}
-
-/** A slip of this much goes unseen in a reading that the others cannot tell to a third of it, mm. */
-const SLIP_MM = 25;
-
-/** What is said of an arm's ends beyond where they are: another position that fits as well, and readings that nothing checks. */
-function heldFindings(arm: NotebookArm, answer: SurveyAnswer): Finding[] {
-  const seconds = answer.arms.find((a) => a.id === arm.id)?.seconds ?? [];
-  return [
-    ...(seconds.length > 0 ? [{ code: 'second-place' as const, of: arm.id }] : []),
-    ...arm.ends.flatMap((end): Finding[] => {
-      const solved = answer.measures.find((m) => m.id === heldId(arm.id, end.id));
-      if (!solved || seconds.includes(end.at)) return [];
-      const { againstRest } = solved;
-      return againstRest && 3 * againstRest.sd <= SLIP_MM ? [] : [{ code: 'arm-reading-unchecked', of: arm.id, end: end.id }];
-    }),
-  ];
-}
-
-/** The drive with the rates it teaches, and which springs it could not. */
-function withTaught(drive: Drive, taught: readonly NotebookSpring[], reader: Reader): { drive: Drive; untaught: Finding[] } {
-  const untaught: Finding[] = [];
-  for (const s of taught) {
-    const learnt = teach(drive, s, reader);
-    if (learnt) drive = learnt;
-    else untaught.push({ code: 'cannot-teach', of: s.id });
-  }
-  return { drive, untaught };
-}
-
-/** Rate and initial tension of a spring with their errors taken in; a sentence where its readings contradict, null where some are missing. */
-function estimateOf(s: NotebookSpring, reader: Reader): Pick<SpringEstimate, 'rate' | 'initialTension'> | string | null {
-  const { rate } = s;
-  const extension = s.kind === 'extension';
-  const withErrors = (e: SpringEstimate) => ({
-    rate: reader.take(`spring ${s.id} rate`, e.rate, e.rateSd),
-    initialTension: reader.take(`spring ${s.id} initial`, e.initialTension, e.initialTensionSd),
-  });
-  switch (rate.by) {
-    case 'given':
-      return rate.rate === null ? null : { rate: rate.rate, initialTension: rate.initialTension ?? 0 };
-    case 'taught':
-      return rate.tensionN === null ? null : { rate: 1, initialTension: rate.initialTension ?? 0 };
-    case 'wire': {
-      if (rate.wireMm === null || rate.coilMm === null || rate.turns === null) return null;
-      const made = springFromWire({ wireMm: rate.wireMm, coilMm: rate.coilMm, turns: rate.turns, material: rate.material, extension });
-      return made.ok ? withErrors(made.spring) : made.problem;
-    }
-    case 'scale': {
-      const [a, b] = rate.pulls;
-      if (a.lengthMm === null || a.forceN === null || b.lengthMm === null || b.forceN === null || s.freeLength === null) return null;
-      const made = springFromScale(
-        s.freeLength,
-        { lengthMm: a.lengthMm, forceN: a.forceN },
-        { lengthMm: b.lengthMm, forceN: b.forceN },
-        extension,
-      );
-      return made.ok ? withErrors(made.spring) : made.problem;
-    }
-  }
-}
-
-/** A tension reading is good to about this share. */
-const TAUGHT_SHARE = 0.1;
-
-/** The rate at which the engaged drive pulls its belt as the reading says; by bisection, tension growing with the rate. Null where none does. */
-function teach(drive: Drive, s: NotebookSpring, reader: Reader): Drive | null {
-  if (s.rate.by !== 'taught' || s.rate.tensionN === null) return null;
-  const wanted = reader.take(`spring ${s.id} taught`, s.rate.tensionN, TAUGHT_SHARE * s.rate.tensionN);
-  const engaged = statesOf(drive).find((one) => one.lever === 1);
-  if (!engaged) return null;
-  const at = (rate: number): Drive => ({
-    ...drive,
-    springs: drive.springs.map((one) => (one.id === s.id ? { ...one, rate: round(rate, 6) } : one)),
-  });
-  const tension = (rate: number): number => {
-    const made = compileDrive(at(rate));
-    const solver = made.ok ? newSolver(made.compiled) : null;
-    const belt = solver?.work.belts[0];
-    if (!solver || !belt || belt.pitchLength === 0) return NaN;
-    solveEquilibrium(solver, engaged.lever, engaged.locks ?? {});
-    return Math.max(0, strandTension(belt));
-  };
-  let [low, high] = [0.02, 60];
-  if (!(tension(low) < wanted) || !(tension(high) > wanted)) return null;
-  for (let k = 0; k < 50; k++) {
-    const mid = Math.sqrt(low * high);
-    if (tension(mid) < wanted) low = mid;
-    else high = mid;
-  }
-  return at(Math.sqrt(low * high));
-}
-
-/** Positions between the ends of travel at which a belt's path is tried. */
-const TRAVEL_STEPS = 8;
-
-/** Whether the mechanism can do its work: springs loaded at both ends of travel, the belt drawn tighter towards the engaged end. */
-function mechanismFindings(drive: Drive, ends: ReadonlyMap<string, { released: number; engaged: number }>): Finding[] {
-  const found: Finding[] = [];
-  const made = compileDrive(drive);
-  if (!made.ok) return found;
-  const solver = newSolver(made.compiled);
-  for (const state of statesOf(drive)) {
-    const e = solveEquilibrium(solver, state.lever, state.locks ?? {});
-    solver.work.springs.forEach((spring, i) => {
-      const s = drive.springs[i]!;
-      const ends = spring.ends.map((end, k) => {
-        const t = end.body < 0 ? null : drive.tensioners[end.body]!;
-        const at = { x: spring.endX[k]! + state.lever * end.dx, y: spring.endY[k]! + state.lever * end.dy };
-        return t ? carriedTo(t, at, e.positions[end.body]!) : at;
-      });
-      const slack = (s.kind === 'extension' ? 1 : -1) * (s.freeLength - Math.hypot(ends[0]!.x - ends[1]!.x, ends[0]!.y - ends[1]!.y));
-      // A spring that the lever stretches is let loose by it, too.
-      const letLoose = state.lever < 1 && spring.ends.some((end) => end.dx !== 0 || end.dy !== 0);
-      if (slack > 1 && !letLoose) found.push({ code: 'spring-slack', of: s.id, mm: slack, text: state.name });
-    });
-  }
-  drive.brakes.forEach((b) => {
-    const t = drive.tensioners.find((one) => one.id === b.tensioner)!;
-    if (b.appliesAt < t.min - 0.5 || b.appliesAt > t.max + 0.5) found.push({ code: 'brake-outside-travel', of: t.id });
-  });
-  drive.tensioners.forEach((t) => {
-    const end = ends.get(t.id);
-    if (!end) return;
-    const length = (q: number) => {
-      const compiled = compileDrive({
-        ...drive,
-        pulleys: drive.pulleys.map((p) => (t.carries.includes(p.id) ? { ...p, ...carriedTo(t, p, q) } : p)),
-      });
-      return compiled.ok ? Math.max(...compiled.compiled.belts.map((b) => b.drawnLength)) : NaN;
-    };
-    // Over the whole travel: near the released end a loose belt may not touch the idler at all, and past the engaged one it may stand in the way.
-    const lengths = Array.from({ length: TRAVEL_STEPS + 1 }, (_, k) =>
-      length(end.released + ((end.engaged - end.released) * k) / TRAVEL_STEPS),
-    ).filter(Number.isFinite);
-    if (lengths.length > 1 && lengths[lengths.length - 1]! - lengths[0]! < -0.5) found.push({ code: 'tightens-the-wrong-way', of: t.id });
-  });
-  return found;
 }
 
 /** Errors smaller than this in every number are left out. */

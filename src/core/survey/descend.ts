@@ -1,5 +1,6 @@
 import { solveDamped } from './linear';
-import { newReadings, PHOTO_ENTRIES, readAll, type Model, type Readings } from './model';
+import { newReadings, readAll, type Readings } from './equations';
+import { PHOTO_ENTRIES, type Model } from './model';
 import { sidePenalty } from './ties';
 
 export interface Fit {

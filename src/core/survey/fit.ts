@@ -2,7 +2,8 @@ import { seededRandom } from '../drive';
 import { better, descend, framed, newWorkshop, total, type Fit, type Workshop } from './descend';
 import { turnedOver, unfold } from './folds';
 import { layOutByCrossing, layOutByDistance, layOutFromPhoto } from './layout';
-import { PHOTO_ENTRIES, readAll, type Model } from './model';
+import { readAll } from './equations';
+import { PHOTO_ENTRIES, type Model } from './model';
 import { neighbours } from './neighbours';
 
 /** Layouts by construction that are carried on, and refined. */

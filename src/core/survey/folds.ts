@@ -1,5 +1,6 @@
 import { better, descend, newWorkshop, reflected, total, type Fit, type Workshop } from './descend';
-import { readAll, type Model, type Readings } from './model';
+import { readAll, type Readings } from './equations';
+import type { Model } from './model';
 import { sidePenalty, ties } from './ties';
 
 /** A fold is tried where it raises the sum of squares by no more than this: a few measures ten deviations off. */

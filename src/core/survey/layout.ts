@@ -1,5 +1,6 @@
 import { symmetricEigen } from './linear';
-import { PHOTO_ENTRIES, readInto, rimSign, xOf, type Model, type Readings } from './model';
+import { readInto, type Readings, rimSign } from './equations';
+import { PHOTO_ENTRIES, xOf, type Model } from './model';
 import { penaltyOf, ties } from './ties';
 import { toPlane } from './photo';
 

@@ -1,6 +1,7 @@
 import { convertLength, decodeDesignation, outsideLengthOf } from '../belt';
 import { sectionOf, type Problem, type Uncertainty } from '../drive';
-import { buildDrive, uncertaintyOf, type Built } from './build';
+import { buildDrive, uncertaintyOf } from './build';
+import type { Built } from './finding';
 import { closingCheck, type ClosingCheck } from './closing';
 import { bareDrive, surveyOf, type Notebook } from './notebook';
 import { unlike } from './images';

@@ -4,7 +4,8 @@ import { seededRandom } from '../drive';
 import { demoDrive } from '../drive/sample-drives';
 import { solveSurvey, validateSurvey, type Survey } from '.';
 import { solveDamped, solveLinear, symmetricEigen } from './linear';
-import { newModel, newReadings, readAll } from './model';
+import { newReadings, readAll } from './equations';
+import { newModel } from './model';
 import { normalFrom, sheetOf, type Sheet } from './sample-sheets';
 
 const read = (sheet: unknown): Survey => {

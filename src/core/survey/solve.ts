@@ -6,7 +6,8 @@ import { sidePenalty } from './ties';
 import { better, newWorkshop, total, type Fit } from './descend';
 import { AS_GOOD, chiSquareLimit, fitSurvey } from './fit';
 import { dropWithout, mirrorImages, type Mirror } from './folds';
-import { beltReading, diameterSdOf, PHOTO_ENTRIES, layOut, newModel, newReadings, readAll, type Model, type Readings } from './model';
+import { beltReading, layOut, newReadings, readAll, type Readings } from './equations';
+import { diameterSdOf, PHOTO_ENTRIES, newModel, type Model } from './model';
 import type { ArmPlace, Survey } from './schema';
 import { trustIn, type Trust } from './trust';
 

@@ -1,6 +1,7 @@
 import { normalEquations } from './descend';
 import { symmetricEigen } from './linear';
-import { diameterSdOf, type Model, type Readings } from './model';
+import type { Readings } from './equations';
+import { diameterSdOf, type Model } from './model';
 
 /** Directions that measures hold this much weaker than the strongest are held by none. */
 const RANK_TOLERANCE = 1e-10;

@@ -2,7 +2,7 @@ import { stillUncertain, type Drive, type Uncertainty } from '../../core/drive';
 import type { Database } from '../connection';
 import { listPage, type ListPage, type ListQuery } from '../find';
 import { isUnreadable, readDrive, readUncertainty, unreadableRow, type UnreadableRow } from '../kept';
-import type { DriveRow } from '../models';
+import type { DriveRow } from '../rows';
 import { done, refused, stale, type Outcome } from '../outcome';
 
 /** Which belt a drive asks for: by its number, or by section and length. */

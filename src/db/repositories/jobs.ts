@@ -4,7 +4,7 @@ import { meterText } from '../../core/quantity';
 import type { Unreadable } from '../../core/stored';
 import type { Database } from '../connection';
 import { readDrive } from '../kept';
-import type { TicketEntryRow } from '../models';
+import type { TicketEntryRow } from '../rows';
 import { done, refused, type Outcome } from '../outcome';
 import { isStage, linesWhere, withStages, type JobSummary } from './job-lists';
 

@@ -2,7 +2,7 @@ import type { Transaction } from 'sequelize';
 import type { MeterUnit } from '../../core/quantity';
 import type { Database } from '../connection';
 import { listPage, type ListPage, type ListQuery } from '../find';
-import type { MachineRow } from '../models';
+import type { MachineRow } from '../rows';
 import { done, refused, stale, type Outcome } from '../outcome';
 
 export interface MachineFields {

@@ -4,7 +4,7 @@ import type { Notebook } from '../../core/survey';
 import type { Database } from '../connection';
 import { listPage, type ListPage, type ListQuery } from '../find';
 import { isUnreadable, readNotebook, unreadableRow, type UnreadableRow } from '../kept';
-import type { MachineRow, NotebookRow } from '../models';
+import type { MachineRow, NotebookRow } from '../rows';
 import { done, refused, stale, type Outcome } from '../outcome';
 
 export interface StoredNotebook {

@@ -1,7 +1,7 @@
 import { Op, QueryTypes } from 'sequelize';
 import type { Database } from '../connection';
 import { DEFAULT_PREFERENCES, readPreferences, type Preferences } from '../kept';
-import type { PersonRow, ShopRow } from '../models';
+import type { PersonRow, ShopRow } from '../rows';
 import { done, refused, stale, unlessTaken, type Outcome } from '../outcome';
 import type { Role } from '../../core/role';
 

@@ -3,7 +3,7 @@ import * as z from 'zod';
 import { bySchema, readKept, type Form } from '../../core/stored';
 import { shelfKey } from '../../formats/shelf-csv';
 import type { Database } from '../connection';
-import type { ShelfBeltRow } from '../models';
+import type { ShelfBeltRow } from '../rows';
 import { done, refused, type Outcome } from '../outcome';
 import type { ShelfBeltFields } from './shelf';
 

@@ -2,7 +2,7 @@ import type { Transaction } from 'sequelize';
 import { shelfKey, type ShelfRow } from '../../formats/shelf-csv';
 import type { Database } from '../connection';
 import { listPage, type ListQuery } from '../find';
-import type { ShelfBeltRow } from '../models';
+import type { ShelfBeltRow } from '../rows';
 import { done, refused, stale, unlessTaken, type Outcome } from '../outcome';
 
 /** What one place on the shelf holds: belts of a printed number, or of a measured size. */

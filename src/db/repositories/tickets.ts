@@ -2,7 +2,7 @@ import type { Transaction } from 'sequelize';
 import { actsOf, kindOf, readBody, STAGES, type BeltBooked, type Effect, type JobState, type Stage, type TypedBody } from '../../core/job';
 import { readShelfFields } from '../../formats/shelf-csv';
 import type { Database } from '../connection';
-import type { JobRow } from '../models';
+import type { JobRow } from '../rows';
 import { done, refused, stale, type Outcome } from '../outcome';
 import { isStage, linesWhere, withStages } from './job-lists';
 import { missingBelt } from './jobs';

@@ -1,0 +1,68 @@
+import { carriedTo, compileDrive, newSolver, solveEquilibrium, statesOf, type Drive } from '../drive';
+import type { Finding } from './finding';
+import { heldId, type NotebookArm } from './notebook';
+import type { SurveyAnswer } from './solve';
+
+/** A slip of this much goes unseen in a reading that the others cannot tell to a third of it, mm. */
+const SLIP_MM = 25;
+
+/** What is said of an arm's ends beyond where they are: another position that fits as well, and readings that nothing checks. */
+export function heldFindings(arm: NotebookArm, answer: SurveyAnswer): Finding[] {
+  const seconds = answer.arms.find((a) => a.id === arm.id)?.seconds ?? [];
+  return [
+    ...(seconds.length > 0 ? [{ code: 'second-place' as const, of: arm.id }] : []),
+    ...arm.ends.flatMap((end): Finding[] => {
+      const solved = answer.measures.find((m) => m.id === heldId(arm.id, end.id));
+      if (!solved || seconds.includes(end.at)) return [];
+      const { againstRest } = solved;
+      return againstRest && 3 * againstRest.sd <= SLIP_MM ? [] : [{ code: 'arm-reading-unchecked', of: arm.id, end: end.id }];
+    }),
+  ];
+}
+
+/** Positions between the ends of travel at which a belt's path is tried. */
+const TRAVEL_STEPS = 8;
+
+/** Whether the mechanism can do its work: springs loaded at both ends of travel, the belt drawn tighter towards the engaged end. */
+export function mechanismFindings(drive: Drive, ends: ReadonlyMap<string, { released: number; engaged: number }>): Finding[] {
+  const found: Finding[] = [];
+  const made = compileDrive(drive);
+  if (!made.ok) return found;
+  const solver = newSolver(made.compiled);
+  for (const state of statesOf(drive)) {
+    const e = solveEquilibrium(solver, state.lever, state.locks ?? {});
+    solver.work.springs.forEach((spring, i) => {
+      const s = drive.springs[i]!;
+      const ends = spring.ends.map((end, k) => {
+        const t = end.body < 0 ? null : drive.tensioners[end.body]!;
+        const at = { x: spring.endX[k]! + state.lever * end.dx, y: spring.endY[k]! + state.lever * end.dy };
+        return t ? carriedTo(t, at, e.positions[end.body]!) : at;
+      });
+      const slack = (s.kind === 'extension' ? 1 : -1) * (s.freeLength - Math.hypot(ends[0]!.x - ends[1]!.x, ends[0]!.y - ends[1]!.y));
+      // A spring that the lever stretches is let loose by it, too.
+      const letLoose = state.lever < 1 && spring.ends.some((end) => end.dx !== 0 || end.dy !== 0);
+      if (slack > 1 && !letLoose) found.push({ code: 'spring-slack', of: s.id, mm: slack, text: state.name });
+    });
+  }
+  drive.brakes.forEach((b) => {
+    const t = drive.tensioners.find((one) => one.id === b.tensioner)!;
+    if (b.appliesAt < t.min - 0.5 || b.appliesAt > t.max + 0.5) found.push({ code: 'brake-outside-travel', of: t.id });
+  });
+  drive.tensioners.forEach((t) => {
+    const end = ends.get(t.id);
+    if (!end) return;
+    const length = (q: number) => {
+      const compiled = compileDrive({
+        ...drive,
+        pulleys: drive.pulleys.map((p) => (t.carries.includes(p.id) ? { ...p, ...carriedTo(t, p, q) } : p)),
+      });
+      return compiled.ok ? Math.max(...compiled.compiled.belts.map((b) => b.drawnLength)) : NaN;
+    };
+    // Over the whole travel: near the released end a loose belt may not touch the idler at all, and past the engaged one it may stand in the way.
+    const lengths = Array.from({ length: TRAVEL_STEPS + 1 }, (_, k) =>
+      length(end.released + ((end.engaged - end.released) * k) / TRAVEL_STEPS),
+    ).filter(Number.isFinite);
+    if (lengths.length > 1 && lengths[lengths.length - 1]! - lengths[0]! < -0.5) found.push({ code: 'tightens-the-wrong-way', of: t.id });
+  });
+  return found;
+}

@@ -1,0 +1,20 @@
+/** Values measured outside the sheet, by name, so that each can be bumped by its own deviation. */
+export type Bump = { readonly key: string; readonly by: number } | null;
+export interface Reader {
+  take(key: string, value: number, sd: number): number;
+  readonly sds: Map<string, number>;
+}
+
+export const newReader = (bump: Bump): Reader => {
+  const sds = new Map<string, number>();
+  return {
+    sds,
+    take(key, value, sd) {
+      sds.set(key, sd);
+      return bump?.key === key ? value + bump.by * sd : value;
+    },
+  };
+};
+
+/** To so many digits behind the point, as a drive file writes them. */
+export const round = (v: number, digits = 4) => Number(v.toFixed(digits)) + 0;
