@@ -4,9 +4,8 @@ const config: NextConfig = {
   serverExternalPackages: ['sequelize', 'pg', 'umzug', '@node-rs/argon2', 'piscina', 'sharp'],
   poweredByHeader: false,
   reactStrictMode: true,
-  // A list of five thousand belts is one act.
-  experimental: { serverActions: { bodySizeLimit: '4mb' } },
-  typescript: { ignoreBuildErrors: false },
+  // `npm test` checks all types, those of the scripts and tests too; a start need not wait for that.
+  typescript: { ignoreBuildErrors: true },
   headers: async () => [
     {
       source: '/:path*',

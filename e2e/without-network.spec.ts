@@ -74,8 +74,12 @@ test('times are those of the shop’s own zone, whatever the device thinks', asy
   const page = await owner.newPage();
   await page.goto('/shop');
   const setZone = async (zone: string) => {
-    await page.getByLabel('Time zone of its clock').fill(zone);
-    await page.getByRole('option', { name: zone, exact: true }).click();
+    const option = page.getByRole('option', { name: zone, exact: true });
+    await expect(async () => {
+      await page.getByRole('combobox', { name: 'Time zone of its clock' }).fill(zone);
+      await expect(option).toBeVisible({ timeout: 2000 });
+    }).toPass();
+    await option.click();
     await page.getByRole('button', { name: 'Save the shop' }).click();
     await expect(page.getByText('Saved.')).toBeVisible();
   };

@@ -19,10 +19,7 @@ async function main(acts: readonly string[], url: string | undefined): Promise<v
     }
     if (acts.includes('demo-stays-home')) await demoStaysHome(db, process.env['TAUT_HOST'] ?? '127.0.0.1', acts.includes('seed'));
     if (acts.includes('seed')) {
-      if (!(await people.anyPerson(db))) {
-        await db.transact(() => seedDemo(db, new Date()));
-        console.log('Demo shop loaded.');
-      }
+      if (await seedOnce(db)) console.log('Demo shop loaded.');
       console.log(
         `\nSign in as ${DEMO_ACCOUNTS.map((a) => `${a.email} (${a.role})`).join(', ')}\nPassword for each: ${DEMO_ACCOUNTS[0].password}`,
       );
@@ -30,6 +27,19 @@ async function main(acts: readonly string[], url: string | undefined): Promise<v
   } finally {
     await db.sequelize.close();
   }
+}
+
+/** Any number that nothing else locks by. */
+const SEED_LOCK = 20261126;
+
+/** Loads the demo shop where no one is there yet; whether it did. One that an interrupted start left at it is waited for, and what it did counts. */
+function seedOnce(db: Database): Promise<boolean> {
+  return db.transact(async (transaction) => {
+    await db.sequelize.query(`SELECT pg_advisory_xact_lock(${SEED_LOCK})`, { transaction });
+    if (await people.anyPerson(db)) return false;
+    await seedDemo(db, new Date());
+    return true;
+  });
 }
 
 /** Everybody knows the password of the demo accounts: whoever can reach the server could sign in. */

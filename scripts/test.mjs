@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { background, buildBundles, ensureBuilt, ensureDebian, ensurePackages, root, run, say } from './lib/machine.mjs';
 import { dropDatabase, ensureDatabase, freePort, startPostgres } from './lib/postgres.mjs';
 
@@ -23,12 +23,14 @@ const reports = join(root, '.cache/reports');
 rmSync(reports, { recursive: true, force: true });
 mkdirSync(reports, { recursive: true });
 
-step('Formatting', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
-step('Lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
-step('Layers', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src', '--output-type', 'err']);
 run('npx', ['next', 'typegen'], { quiet: true, what: 'Generating route types' });
-step('Types', 'npx', ['tsc', '--noEmit']);
-step('Types of the scripts', 'npx', ['tsc', '--noEmit', '-p', 'tsconfig.scripts.json']);
+await together([
+  ['Lint', 'npx', ['eslint', '.', '--max-warnings', '0']],
+  ['Formatting', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
+  ['Layers', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src', '--output-type', 'err']],
+  ['Types', 'npx', ['tsc', '--noEmit']],
+  ['Types of the scripts', 'npx', ['tsc', '--noEmit', '-p', 'tsconfig.scripts.json']],
+]);
 
 buildBundles();
 const scratch = join(tmpdir(), `taut-test-${process.pid}`);
@@ -84,6 +86,30 @@ try {
   for (const name of Object.values(names)) await dropDatabase(server, name).catch(() => undefined);
   await own?.stop();
   rmSync(scratch, { recursive: true, force: true });
+}
+
+/**
+ * Checks that have nothing to do with each other, side by side: the first by itself, since it takes longest, the others one after the other.
+ * @param {readonly (readonly [string, string, readonly string[]])[]} checks
+ */
+async function together([first, ...others]) {
+  /** @param {readonly [string, string, readonly string[]]} check */
+  const check = ([what, command, args]) =>
+    new Promise((resolve) => {
+      const child = spawn(command, [...args], { cwd: root, env: process.env });
+      let text = '';
+      child.stdout.on('data', (d) => (text += d));
+      child.stderr.on('data', (d) => (text += d));
+      child.once('exit', (status) => {
+        say(`\n== ${what}\n${text}`);
+        if (status !== 0) broken = true;
+        resolve(undefined);
+      });
+    });
+  const inTurn = async () => {
+    for (const other of others) await check(other);
+  };
+  await Promise.all([check(first), inTurn()]);
 }
 
 async function untilServing(port) {
