@@ -189,6 +189,7 @@ async function twoSheaves(page: Page): Promise<string> {
   await page.goto('/drives/measure');
   await page.getByRole('button', { name: /^Variable drive/ }).click();
   await expect(page).toHaveURL(/measure\/\d+/);
+  await expect(page.getByLabel('Outside diameter', { exact: true }).first()).toBeVisible();
   return page.url();
 }
 
