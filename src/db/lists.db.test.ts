@@ -69,9 +69,9 @@ describe('lists', () => {
     ]);
     expect((await jobLists.findJobs(shop.db, shop.owner.shopId + 1, { limit: 9 })).total).toBe(0);
     expect([
-      await jobs.isJob(shop.db, shop.owner.shopId, numbers[0]!),
-      await jobs.isJob(shop.db, shop.owner.shopId + 1, numbers[0]!),
-    ]).toEqual([true, false]);
+      await jobs.titleOf(shop.db, shop.owner.shopId, numbers[0]!),
+      await jobs.titleOf(shop.db, shop.owner.shopId + 1, numbers[0]!),
+    ]).toEqual(['a', null]);
   });
   it('of drives say what their documents hold, without them', async () => {
     const stored = await drives.addDrive(shop.db, shop.owner.shopId, demoDrive('sickle-bar-tractor'), 'Ines', NOW);

@@ -6,7 +6,7 @@ export type { NextMeasure } from './advice';
 export { markedDiameter, toPlane } from './photo';
 export { bareDrive, diameterOf, heldId, scaleIsSet, surveyOf, UNKNOWN_DIAMETER_MM, validateNotebook } from './notebook';
 export type { Notebook, NotebookArm, NotebookBelt, NotebookMeasure, NotebookPhoto, NotebookPulley, NotebookSpring } from './notebook';
-export { notebookFor, proposeEnds, proposeMeasures, UNKNOWN_NOW } from './walk';
+export { notebookFor, proposeEnds, proposeMeasures, UNKNOWN_NOW } from './proposals';
 export type { Built, Finding, Missing } from './finding';
 export { closingCheck } from './closing';
 export type { ClosingCheck, ClosingVerdict } from './closing';

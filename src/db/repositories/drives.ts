@@ -109,8 +109,9 @@ export async function driveAt(
   return read.ok ? read.value : unreadableRow({ id, name: `Version ${version} of the drive` }, read);
 }
 
-export const isDrive = async (db: Database, shopId: number, id: number): Promise<boolean> =>
-  (await db.models.Drive.count({ where: { shopId, id } })) > 0;
+/** What a drive is called; null where there is none of that id. */
+export const nameOf = async (db: Database, shopId: number, id: number): Promise<string | null> =>
+  (await db.models.Drive.findOne({ where: { shopId, id }, attributes: ['name'], raw: true }))?.name ?? null;
 
 export async function findDrive(db: Database, shopId: number, id: number): Promise<StoredDrive | UnreadableRow | null> {
   const row = await db.models.Drive.findOne({ where: { id, shopId } });

@@ -37,8 +37,9 @@ export interface NewJob {
   readonly complaint: string;
 }
 
-export const isJob = async (db: Database, shopId: number, number: number): Promise<boolean> =>
-  (await db.models.Job.count({ where: { shopId, number } })) > 0;
+/** What a job is about; null where there is none of that number. */
+export const titleOf = async (db: Database, shopId: number, number: number): Promise<string | null> =>
+  (await db.models.Job.findOne({ where: { shopId, number }, attributes: ['title'], raw: true }))?.title ?? null;
 
 function entryOf(row: TicketEntryRow, by: string): TicketEntry {
   const read = readBody(row.type, row.bodyVersion, row.body);

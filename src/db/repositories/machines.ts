@@ -73,8 +73,9 @@ export const listMachines = (db: Database, shopId: number, query: ListQuery): Pr
     query,
   );
 
-export const isMachine = async (db: Database, shopId: number, id: number): Promise<boolean> =>
-  (await db.models.Machine.count({ where: { shopId, id } })) > 0;
+/** What a machine is called; null where there is none of that id. */
+export const nameOf = async (db: Database, shopId: number, id: number): Promise<string | null> =>
+  (await db.models.Machine.findOne({ where: { shopId, id }, attributes: ['name'], raw: true }))?.name ?? null;
 
 export async function findMachine(db: Database, shopId: number, id: number): Promise<Machine | null> {
   const row = await db.models.Machine.findOne({ where: { id, shopId } });

@@ -16,7 +16,8 @@ import { useUnits } from '@/ui/units';
 import type { MatchAnswer } from '@/workers/solver-service';
 import { BeltOnPlate } from './belt-on-plate';
 import { BeltTable } from './belt-table';
-import { Beyond, Duty } from './beyond';
+import { Duty } from './duty';
+import { NotToHand } from './not-to-hand';
 import { askedFor, beltName, candidateOf, inGroups, inOrder, isExact, piecesOf } from './candidates';
 import { SunkSlider, type Sunk } from './sunk-slider';
 import { Variations } from './variations';
@@ -267,7 +268,7 @@ export function MatchPanel({
       {pose?.duties[beltIndex] && <Duty duty={pose.duties[beltIndex]} drive={drive} />}
       {match && match.judgesLength && (
         <>
-          <Beyond match={match} drive={drive} shelf={shelf} />
+          <NotToHand match={match} drive={drive} shelf={shelf} />
           <Box sx={{ mt: 2 }}>
             <SunkSlider drive={drive} beltId={beltId} sunk={sunk} onSunk={setSunk} window={match.window} unworn={match.unworn} />
           </Box>

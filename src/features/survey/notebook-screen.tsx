@@ -33,7 +33,7 @@ import { PulleysStep } from './pulleys-step';
 import { RouteStep } from './route-step';
 import { SpringsStep } from './springs-step';
 import { TapeStep } from './tape-step';
-import { tapped } from './tapped';
+import { withStopTapped } from './route-by-tapping';
 import { useNotebook, type Keeping } from './use-notebook';
 import { entryName } from './words';
 
@@ -167,7 +167,7 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
         ? {
             onTap: (id: string) => {
               const on = belt ?? notebook.belts[0]?.id;
-              if (on) write((now) => tapped(now, on, id));
+              if (on) write((now) => withStopTapped(now, on, id));
             },
           }
         : {})}

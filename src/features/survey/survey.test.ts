@@ -10,7 +10,7 @@ import { nextActOf } from './next';
 import { begin, step as turn } from '@/ui/history';
 import { previewOf } from './preview';
 import { progressOf, STEPS } from './progress';
-import { tapped } from './tapped';
+import { withStopTapped } from './route-by-tapping';
 import {
   againstRestWords,
   closingSentence,
@@ -146,11 +146,11 @@ describe('a route tapped on the drawing', () => {
   const bare: Notebook = { ...fresh, belts: fresh.belts.map((b) => ({ ...b, route: [] })) };
   const route = (notebook: Notebook) => notebook.belts[0]!.route.map((s) => `${s.pulley} ${s.contact}`);
   it('takes pulleys in order, the back on a flat idler; the last tapped again comes off', () => {
-    const two = tapped(tapped(bare, 'blade', 'crank'), 'blade', 'arm-idler');
+    const two = withStopTapped(withStopTapped(bare, 'blade', 'crank'), 'blade', 'arm-idler');
     expect(route(two)).toEqual(['crank v', 'arm-idler back']);
-    expect(route(tapped(two, 'blade', 'arm-idler'))).toEqual(['crank v']);
-    expect(route(tapped(two, 'blade', 'crank'))).toEqual(route(two));
-    expect(tapped(two, 'none', 'spindle')).toEqual(two);
+    expect(route(withStopTapped(two, 'blade', 'arm-idler'))).toEqual(['crank v']);
+    expect(route(withStopTapped(two, 'blade', 'crank'))).toEqual(route(two));
+    expect(withStopTapped(two, 'none', 'spindle')).toEqual(two);
   });
 });
 

@@ -1,12 +1,25 @@
+import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { database, drives } from '@/db';
 import { requirePerson } from '@/server';
 import { wholeNumber } from '@/server/params';
 
-/** What is not there is told before anything of the page is sent, so that the answer says so in its number, too. */
-export default async function DriveLayout({ children, params }: LayoutProps<'/drives/[id]'>) {
+type Props = Pick<LayoutProps<'/drives/[id]'>, 'params'>;
+
+/** Null where there is none. */
+async function nameOfNamed({ params }: Props): Promise<string | null> {
   const { shopId } = await requirePerson();
   const id = wholeNumber((await params).id);
-  if (id === null || !(await drives.isDrive(database(), shopId, id))) notFound();
+  return id === null ? null : drives.nameOf(database(), shopId, id);
+}
+
+export async function generateMetadata(props: Props): Promise<Metadata> {
+  const name = await nameOfNamed(props);
+  return name === null ? {} : { title: name };
+}
+
+/** What is not there is told before anything of the page is sent, so that the answer says so in its number, too. */
+export default async function DriveLayout({ children, params }: LayoutProps<'/drives/[id]'>) {
+  if ((await nameOfNamed({ params })) === null) notFound();
   return children;
 }

@@ -1,12 +1,25 @@
+import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { database, jobs } from '@/db';
 import { requirePerson } from '@/server';
 import { wholeNumber } from '@/server/params';
 
-/** What is not there is told before anything of the page is sent, so that the answer says so in its number, too. */
-export default async function JobLayout({ children, params }: LayoutProps<'/jobs/[number]'>) {
+type Props = Pick<LayoutProps<'/jobs/[number]'>, 'params'>;
+
+/** Null where there is none. */
+async function titleOfNamed({ params }: Props): Promise<string | null> {
   const { shopId } = await requirePerson();
   const number = wholeNumber((await params).number);
-  if (number === null || !(await jobs.isJob(database(), shopId, number))) notFound();
+  return number === null ? null : jobs.titleOf(database(), shopId, number);
+}
+
+export async function generateMetadata(props: Props): Promise<Metadata> {
+  const name = await titleOfNamed(props);
+  return name === null ? {} : { title: `${(await props.params).number} ${name}` };
+}
+
+/** What is not there is told before anything of the page is sent, so that the answer says so in its number, too. */
+export default async function JobLayout({ children, params }: LayoutProps<'/jobs/[number]'>) {
+  if ((await titleOfNamed({ params })) === null) notFound();
   return children;
 }

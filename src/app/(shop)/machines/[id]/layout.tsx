@@ -1,12 +1,25 @@
+import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { database, machines } from '@/db';
 import { requirePerson } from '@/server';
 import { wholeNumber } from '@/server/params';
 
-/** What is not there is told before anything of the page is sent, so that the answer says so in its number, too. */
-export default async function MachineLayout({ children, params }: LayoutProps<'/machines/[id]'>) {
+type Props = Pick<LayoutProps<'/machines/[id]'>, 'params'>;
+
+/** Null where there is none. */
+async function nameOfNamed({ params }: Props): Promise<string | null> {
   const { shopId } = await requirePerson();
   const id = wholeNumber((await params).id);
-  if (id === null || !(await machines.isMachine(database(), shopId, id))) notFound();
+  return id === null ? null : machines.nameOf(database(), shopId, id);
+}
+
+export async function generateMetadata(props: Props): Promise<Metadata> {
+  const name = await nameOfNamed(props);
+  return name === null ? {} : { title: name };
+}
+
+/** What is not there is told before anything of the page is sent, so that the answer says so in its number, too. */
+export default async function MachineLayout({ children, params }: LayoutProps<'/machines/[id]'>) {
+  if ((await nameOfNamed({ params })) === null) notFound();
   return children;
 }

@@ -4,56 +4,12 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import type { BeltDuty, Drive } from '@/core/drive';
+import type { Drive } from '@/core/drive';
 import type { ShelfBelt } from '@/db';
 import { useUnits } from '@/ui/units';
 import type { MatchAnswer } from '@/workers/solver-service';
 import { useAct } from '../acts/use-act';
 import { useMayChange } from '../shell/shell-context';
-
-/** Speed, tightest bend and flexes, and whether the section takes them. */
-export function Duty({ duty, drive }: { duty: BeltDuty; drive: Drive }) {
-  const { show } = useUnits();
-  const { metresPerSecond: v, speedLimit, tightestDiameterMm: bend, minDiameterMm, flexesPerHour } = duty;
-  const pulley = drive.pulleys.find((p) => p.id === duty.tightestPulley);
-  const tooFast = v !== null && v > speedLimit;
-  const tooTight = bend < minDiameterMm;
-  return (
-    <Typography component="p" sx={{ mt: 1.5, fontSize: 14, color: 'var(--ts-quiet)' }}>
-      {v === null ? (
-        'Belt speed not known. '
-      ) : (
-        <>
-          Belt speed {show(v, 'speed')}
-          {tooFast ? <strong> over the section’s {show(speedLimit, 'speed')}</strong> : ` of ${show(speedLimit, 'speed')}`}.{' '}
-        </>
-      )}
-      Tightest bend {show(bend, 'length')} on {pulley?.label ?? duty.tightestPulley},{' '}
-      {tooTight ? (
-        <strong>under the section’s least of {show(minDiameterMm, 'length')}: shorter belt life</strong>
-      ) : (
-        `least for the section ${show(minDiameterMm, 'length')}`
-      )}
-      .{flexesPerHour === null ? '' : ` ${Math.round(flexesPerHour / 1000).toLocaleString('en-GB')} thousand flexes an hour.`}
-      {duty.fleet && <Fleet fleet={duty.fleet} drive={drive} />}
-    </Typography>
-  );
-}
-
-/** The steepest climb of the belt, in words. */
-export function Fleet({ fleet, drive }: { fleet: NonNullable<BeltDuty['fleet']>; drive: Drive }) {
-  const { show } = useUnits();
-  const name = (id: string) => drive.pulleys.find((p) => p.id === id)?.label ?? 'a pulley';
-  const angle = `${show(fleet.degrees, 'angle', 2)} between ${name(fleet.from)} and ${name(fleet.to)}`;
-  return fleet.degrees > fleet.limit ? (
-    <strong>
-      {' '}
-      Fleet angle {angle}, over {show(fleet.limit, 'angle', 2)}: it tracks off and wears one flank.
-    </strong>
-  ) : (
-    <> Fleet angle {angle}.</>
-  );
-}
 
 /** Missing sizes listed; a wide window holds dozens. */
 const MISSING_SHOWN = 6;
@@ -76,7 +32,7 @@ function OrderButton({ designation, wanted }: { designation: string; wanted: num
 }
 
 /** What an adjuster would change, and what is not to hand and would run. */
-export function Beyond({ match, drive, shelf }: { match: MatchAnswer; drive: Drive; shelf: readonly ShelfBelt[] }) {
+export function NotToHand({ match, drive, shelf }: { match: MatchAnswer; drive: Drive; shelf: readonly ShelfBelt[] }) {
   const { show } = useUnits();
   const mayChange = useMayChange();
   const toHand = new Set(shelf.filter((b) => b.quantity > 0).map((b) => b.designation));

@@ -2,7 +2,7 @@ import type { Notebook } from '@/core/survey';
 import { usualStop } from '../drives/usual-stop';
 
 /** Puts a tapped pulley at the end of a belt's route; the one tapped last is taken off again. */
-export function tapped(notebook: Notebook, beltId: string, pulleyId: string): Notebook {
+export function withStopTapped(notebook: Notebook, beltId: string, pulleyId: string): Notebook {
   const pulley = notebook.pulleys.find((p) => p.id === pulleyId);
   return {
     ...notebook,
