@@ -1,7 +1,7 @@
 /** Imports point one way: app → features → (ui, server, workers) → (db, formats) → core. */
 const layer = (name, from, to) => ({ name, severity: 'error', from: { path: from }, to: { path: to } });
-/** Tests, and the drives that only tests read from disk. */
-const TESTS = '(\\.(test|bench)|/sample-(drives|notebook|sheets))\\.tsx?$';
+/** Tests, and what only tests read. */
+const TESTS = '(\\.(test|bench)|/(sample-(drives|notebook|sheets)|test-[^/]+))\\.tsx?$';
 module.exports = {
   forbidden: [
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },

@@ -1,4 +1,5 @@
 import type { BeltBooked } from '../core/job';
+import { BOOKED_BELT } from '../core/job/test-job';
 import { afterAll, beforeAll, beforeEach } from 'vitest';
 import {
   isUnreadable,
@@ -127,26 +128,4 @@ export const SHELF_ROW = {
 };
 
 /** What a ticket says of one of them booked. */
-export const bookingOf = (belt: Pick<ShelfBelt, 'id'>): BeltBooked => ({
-  shelfBeltId: belt.id,
-  place: null,
-  belt: '4L480',
-  bin: 'B2',
-  section: '4L',
-  outsideMm: 1219.2,
-  verdict: 'fits',
-  chance: 1,
-  engagedN: 152,
-  runningN: 133,
-  floorN: 71,
-  ceilingN: 400,
-  window: { shortestMm: 1212, longestMm: 1226 },
-  letsGo: true,
-  pieces: 1,
-  slackMm: 11,
-  substitute: false,
-  insteadOf: null,
-  reason: '',
-  priceCents: 1480,
-  drive: null,
-});
+export const bookingOf = (belt: Pick<ShelfBelt, 'id'>): BeltBooked => ({ ...BOOKED_BELT, shelfBeltId: belt.id, pieces: 1 });

@@ -21,6 +21,7 @@ import {
   type Stages,
   type TypedBody,
 } from '.';
+import { BOOKED_BELT } from './test-job';
 
 const all = (state: Stages['look']): Stages => ({
   secure: state,
@@ -34,29 +35,7 @@ const all = (state: Stages['look']): Stages => ({
 const open = (stages: Stages = NEW_STAGES): JobState => ({ status: 'open', stages });
 const anyStages = fc.record(Object.fromEntries(STAGES.map((s) => [s, fc.constantFrom(...STAGE_STATES)]))) as fc.Arbitrary<Stages>;
 
-const booked: BeltBooked = {
-  shelfBeltId: 7,
-  place: null,
-  belt: '4L480',
-  bin: 'B2',
-  section: '4L',
-  outsideMm: 1219.2,
-  verdict: 'fits',
-  chance: 1,
-  engagedN: 152,
-  runningN: 133,
-  floorN: 71,
-  ceilingN: 400,
-  slackMm: 11,
-  window: { shortestMm: 1212, longestMm: 1226 },
-  letsGo: true,
-  pieces: 2,
-  substitute: false,
-  insteadOf: null,
-  reason: '',
-  priceCents: 1480,
-  drive: { id: 1, version: 3, beltId: 'blade' },
-};
+const booked: BeltBooked = { ...BOOKED_BELT, drive: { id: 1, version: 3, beltId: 'blade' } };
 
 describe('what comes next', () => {
   it('a job waits for its first stage that is not over, held or not', () => {

@@ -2,6 +2,7 @@ import { renderHook, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import { NEW_STAGES, type BeltBooked } from '@/core/job';
+import { BOOKED_BELT } from '@/core/job/test-job';
 import type { Job, ShelfBelt, TicketEntry } from '@/db';
 import { serverThat, show, Stage } from '@/ui/test-shell';
 import type { BeltChoice } from '../match/match-panel';
@@ -36,27 +37,11 @@ const job = (more: Partial<Job> = {}): Job => ({
   ...more,
 });
 const booked: BeltBooked = {
-  shelfBeltId: 7,
-  place: null,
-  belt: '4L480',
-  bin: 'B2',
-  section: '4L',
-  outsideMm: 1219.2,
-  verdict: 'fits',
-  chance: 1,
-  engagedN: 152,
-  runningN: 133,
-  floorN: 71,
-  ceilingN: 400,
-  slackMm: 11,
-  window: { shortestMm: 1212, longestMm: 1226 },
-  letsGo: true,
+  ...BOOKED_BELT,
   pieces: 1,
   substitute: true,
   insteadOf: { designation: null, section: '4L', length: { value: 1193.8, reference: 'outside' } },
   reason: 'Boat on Thursday',
-  priceCents: 1480,
-  drive: null,
 };
 const line = (id: number, entry: object, more: object = {}) =>
   ({ id, stage: 'match', by: 'Bram', at: '2026-11-20T09:30:00Z', withdrawn: false, ...entry, ...more }) as TicketEntry;
