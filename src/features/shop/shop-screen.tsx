@@ -1,6 +1,7 @@
 'use client';
 
 import Box from '@mui/material/Box';
+import Stack from '@mui/material/Stack';
 import type { Person, Shop } from '@/db';
 import { Page } from '@/ui/page';
 import { OwnChoices } from './own-choices';
@@ -23,8 +24,10 @@ export function ShopScreen({
     <Page title="Shop" lead={`${me.name}, ${me.email}`}>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', lg: '1fr 1fr' }, gap: 2, alignItems: 'start' }}>
         <OwnChoices />
-        <OwnPassword />
-        {shop && <ShopCard shop={shop} />}
+        <Stack spacing={2}>
+          <OwnPassword />
+          {shop && <ShopCard shop={shop} />}
+        </Stack>
       </Box>
       {people && (
         <Box sx={{ mt: 2 }}>
