@@ -5,3 +5,4 @@ export type { Effect, EntryKind, JobState, JobStatus, ShelfMove } from './kind';
 export { actsOf, ENTRY_KINDS, ENTRY_TYPES, isEntryType, kindOf, readBody } from './registry';
 export type { EntryActs, EntryBody, EntryType, TypedBody } from './registry';
 export type { BeltBooked } from './entries/belt-booked';
+export { shortened } from './shortened';

@@ -13,6 +13,7 @@ import {
   nextStage,
   openAtHandBack,
   readBody,
+  shortened,
   stageAfter,
   STAGE_STATES,
   STAGES,
@@ -160,4 +161,12 @@ describe('bookings from before their form had a second version', () => {
     });
   });
   it('cut off, it is said', () => expect(readBody('belt-booked', 1, { belt: '4L480' }).ok).toBe(false));
+});
+
+describe('what somebody wrote, made short', () => {
+  it('stands whole where there is room, and is cut between words and marked where there is none', () => {
+    expect(shortened('Plug lead off, key out', 40)).toBe('Plug lead off, key out');
+    expect(shortened('Plug lead off, key out, deck down. Engagement spring is loaded.', 40)).toBe('Plug lead off, key out, deck down. …');
+    fc.assert(fc.property(fc.string(), fc.integer({ min: 4, max: 80 }), (text, most) => shortened(text, most).length <= most));
+  });
 });

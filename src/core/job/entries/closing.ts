@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { bySchema } from '../../stored';
+import { shortened } from '../shortened';
 import { entryKind } from '../kind';
 
 const body = z.object({
@@ -17,7 +18,7 @@ export const closing = entryKind<z.infer<typeof body>>({
   on: 'open',
   write: (job) => ({ job: { status: 'closed', stages: { ...job.stages, book: 'done' } } }),
   takeBack: null,
-  name: ({ text }) => text.slice(0, 40),
+  name: ({ text }) => shortened(text, 40),
 });
 
 /** A closed job taken up again. */

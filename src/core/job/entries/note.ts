@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { bySchema } from '../../stored';
+import { shortened } from '../shortened';
 import { entryKind } from '../kind';
 import { begun } from '../stages';
 
@@ -14,6 +15,6 @@ export const note = entryKind<z.infer<typeof body>>({
   on: 'open',
   write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
   takeBack: (job) => ({ job }),
-  name: ({ text }) => text.slice(0, 40),
+  name: ({ text }) => shortened(text, 40),
   takenBack: () => 'Note taken back.',
 });

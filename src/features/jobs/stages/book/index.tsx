@@ -6,7 +6,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { openAtHandBack } from '@/core/job';
+import { openAtHandBack, shortened } from '@/core/job';
 import { useDraft } from '@/ui/draft';
 import { Icon } from '@/ui/icons';
 import { STAGE_WORDS, stageName } from '../../stage-words';
@@ -73,7 +73,7 @@ function CloseForm({ job, acts }: StageProps) {
   const [busy, setBusy] = useState(false);
   const close = async () => {
     setBusy(true);
-    if (await acts.write('book', 'closing', { text }, `Closing job ${job.number}: ${text.slice(0, 60)}`, `Job ${job.number} is closed.`))
+    if (await acts.write('book', 'closing', { text }, `Closing job ${job.number}: ${shortened(text, 60)}`, `Job ${job.number} is closed.`))
       clear();
     setBusy(false);
   };
