@@ -15,10 +15,17 @@ const DATABASE = 'src/**/*.db.test.ts';
 export default defineConfig({
   ...shared,
   test: {
+    maxWorkers: '100%',
     projects: [
       {
         ...shared,
-        test: { name: 'unit', include: ['src/**/*.test.ts', 'scripts/**/*.test.ts'], exclude: [DATABASE], testTimeout: 30_000 },
+        test: {
+          name: 'unit',
+          isolate: false,
+          include: ['src/**/*.test.ts', 'scripts/**/*.test.ts'],
+          exclude: [DATABASE],
+          testTimeout: 30_000,
+        },
       },
       {
         ...shared,

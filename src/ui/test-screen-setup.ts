@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto';
-import { cleanup } from '@testing-library/react';
+import { cleanup, configure } from '@testing-library/react';
 import { afterEach, vi } from 'vitest';
 
 /** A page without layout: what asks for the width of the window is told that of a desk. */
@@ -21,6 +21,9 @@ window.ResizeObserver = class {
   unobserve() {}
   disconnect() {}
 };
+
+/** What is waited for comes sooner or later: a busy machine is no failure. */
+configure({ asyncUtilTimeout: 10_000 });
 
 afterEach(() => {
   cleanup();

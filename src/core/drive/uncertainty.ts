@@ -67,13 +67,13 @@ export interface WindowSpread extends WindowEnds {
   readonly pathSd: number;
 }
 
-/** An end of the window is looked for this far from where it was, mm, and closed in on to this. */
+/** An end of the window is looked for this far from where the path took it, mm, and closed in on to this. */
 const FURTHEST_MM = 64;
 const END_TOLERANCE_MM = 0.02;
 
 /**
  * How far a drive's errors move the ends of its length window, to first order: each error by itself, one deviation of it, and the squares added.
- * Ends are followed from where they were, which takes a dozen trials each in place of a whole window.
+ * Ends are followed from where the path moved to, which takes a few trials each in place of a whole window.
  * @returns null where the drive as given cannot be laid out or has no such belt
  */
 export function windowSpread(
@@ -102,9 +102,10 @@ export function windowSpread(
       ),
     );
     if (!moved) return;
-    sums.path += (path(moved) - drawnPath) ** 2;
-    if (there(window.shortestMm)) sums.shortest += shift(window.shortestMm, (mm) => !letsGo(tryLength(moved, mm))) ** 2;
-    if (there(window.longestMm)) sums.longest += shift(window.longestMm, (mm) => grips(tryLength(moved, mm))) ** 2;
+    const guess = path(moved) - drawnPath;
+    sums.path += guess ** 2;
+    if (there(window.shortestMm)) sums.shortest += shift(window.shortestMm, guess, (mm) => !letsGo(tryLength(moved, mm))) ** 2;
+    if (there(window.longestMm)) sums.longest += shift(window.longestMm, guess, (mm) => grips(tryLength(moved, mm))) ** 2;
   });
   return {
     shortestSd: there(window.shortestMm) ? Math.sqrt(sums.shortest) : null,
@@ -113,16 +114,20 @@ export function windowSpread(
   };
 }
 
-/** How far the end of a stretch of lengths has moved from `end`: `below` holds under it and not above. */
-function shift(end: number, below: (mm: number) => boolean): number {
-  const up = below(end);
+/**
+ * How far the end of a stretch of lengths has moved from `end`: `below` holds under it and not above. It is looked for outward from `guess`, which
+ * for most errors is near: an end moves about as far as the path does.
+ */
+function shift(end: number, guess: number, below: (mm: number) => boolean): number {
+  const up = below(end + guess);
+  const at = (by: number) => guess + (up ? by : -by);
   let near = 0;
-  let far = 0.25;
-  while (far < FURTHEST_MM && below(end + (up ? far : -far)) === up) [near, far] = [far, 2 * far];
+  let far = END_TOLERANCE_MM + Math.abs(guess) / 8;
+  while (far < FURTHEST_MM && below(end + at(far)) === up) [near, far] = [far, 2 * far];
   while (far - near > END_TOLERANCE_MM) {
     const mid = (near + far) / 2;
-    if (below(end + (up ? mid : -mid)) === up) near = mid;
+    if (below(end + at(mid)) === up) near = mid;
     else far = mid;
   }
-  return (up ? 1 : -1) * ((near + far) / 2);
+  return at((near + far) / 2);
 }

@@ -1,23 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { compileDrive, lengthWindow, newMatcher, seededRandom, windowSpread, type Drive } from '../drive';
+import { compileDrive } from '../drive';
 import { driveOf } from '../drive/sample-drives';
-import { diameterOf, lookAt, notebookFor, proposeEnds, proposeMeasures, surveyOf, validateNotebook, type Look, type Notebook } from '.';
-import { DEMO_DRIVES, demoDrive, measured } from './sample-notebook';
-
-const look = (notebook: Notebook): Look => {
-  const read = lookAt(notebook);
-  if (!read.ok) throw new Error(JSON.stringify(read.problems));
-  return read.look;
-};
-const windowOf = (drive: Drive, belt = drive.belts[0]!.id) => {
-  const made = compileDrive(drive);
-  if (!made.ok) throw new Error(JSON.stringify(made.problems));
-  return lengthWindow(newMatcher(made.compiled, belt)!);
-};
-const normalOf = (seed: number, sd: number) => {
-  const random = seededRandom(seed);
-  return () => sd * Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
-};
+import { diameterOf, notebookFor, proposeEnds, proposeMeasures, surveyOf, validateNotebook, type Notebook } from '.';
+import { DEMO_DRIVES, demoDrive, look, measured, windowOf } from './sample-notebook';
 
 describe('a fresh notebook', () => {
   it.each(DEMO_DRIVES)('%s: is valid, asks for measures that fix everything, and says what is missing', (name) => {
@@ -154,33 +139,6 @@ describe('the drive that a notebook amounts to', () => {
     expect(learnt(150)!).toBeLessThan(learnt(200)!);
     expect(learnt(200)!).toBeGreaterThan(0);
     expect(learnt(50_000)).toBeNull();
-  });
-});
-
-describe('how well it is known', () => {
-  it('the window’s ±2 sd holds the true ends about as often as it says', () => {
-    const drive = demoDrive('orchard-rider');
-    const truth = windowOf(drive);
-    const trials = 60;
-    let inside = 0;
-    for (let seed = 1; seed <= trials; seed++) {
-      const noisy = measured(drive, normalOf(seed, 2));
-      const { built, uncertainty } = look(noisy);
-      const window = windowOf(built.drive!);
-      const spread = windowSpread(built.drive!, drive.belts[0]!.id, window, uncertainty!)!;
-      for (const [end, sd] of [
-        ['shortestMm', spread.shortestSd],
-        ['longestMm', spread.longestSd],
-      ] as const)
-        if (Math.abs(window[end]! - truth[end]!) <= 2 * sd!) inside++;
-    }
-    expect(inside / (2 * trials)).toBeGreaterThan(0.85);
-  }, 60_000);
-  it('a better tape narrows it, and exact sizes more', () => {
-    const noisy = measured(demoDrive('orchard-rider'), normalOf(3, 1));
-    const sd = (part: Partial<Notebook>) => look({ ...noisy, ...part }).answer.belts[0]!.sd!;
-    expect(sd({ tapeSd: 1 })).toBeLessThan(sd({}));
-    expect(sd({ diameterSd: 0.01 })).toBeLessThan(sd({ diameterSd: 1 }));
   });
 });
 
