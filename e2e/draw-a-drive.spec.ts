@@ -106,6 +106,42 @@ test('pulleys are dragged and nudged, undone and redone; an unsaved drawing surv
   await expect.poll(x).toBe('-1.1811 in');
 });
 
+test.describe('with a touch screen', () => {
+  test.use({ hasTouch: true });
+  test('two fingers zoom the drawing about where they are, and move no pulley', async ({ page }) => {
+    await page.goto('/drives/new?from=mower-deck');
+    await expect(page.getByText('The drive can be solved.')).toBeVisible();
+    const drawing = page.getByRole('group', { name: /^Drawing of/ });
+    const frame = (await drawing.boundingBox())!;
+    const [cx, cy] = [frame.x + frame.width / 2, frame.y + frame.height / 2];
+    const view = async () => (await drawing.getAttribute('viewBox'))!.split(' ').map(Number) as [number, number, number, number];
+    const touch = await page.context().newCDPSession(page);
+    const fingers = (type: 'touchStart' | 'touchMove' | 'touchEnd', apart?: number) =>
+      touch.send('Input.dispatchTouchEvent', {
+        type,
+        touchPoints:
+          apart === undefined
+            ? []
+            : [
+                { x: cx - apart, y: cy, id: 1 },
+                { x: cx + apart, y: cy, id: 2 },
+              ],
+      });
+    const before = await view();
+    await fingers('touchStart', 40);
+    for (const apart of [50, 60, 70, 80]) await fingers('touchMove', apart);
+    await fingers('touchEnd');
+    const after = await view();
+    expect(before[2] / after[2]).toBeGreaterThan(1.5);
+    expect(before[2] / after[2]).toBeLessThan(2.5);
+    // What was between the fingers is there still.
+    expect(Math.abs(after[0] + after[2] / 2 - (before[0] + before[2] / 2))).toBeLessThan(0.02 * before[2]);
+    await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
+    await page.getByRole('button', { name: 'Show the whole drive' }).click();
+    await expect.poll(async () => Math.abs((await view())[2] / before[2] - 1)).toBeLessThan(0.02);
+  });
+});
+
 test('a number field takes what a hand writes, shows how it was read, and refuses nonsense with a sentence', async ({ page }) => {
   await page.goto('/drives/new?from=mower-deck');
   await page.getByRole('button', { name: /^1 Engine pulley;/ }).focus();

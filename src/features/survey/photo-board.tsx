@@ -3,11 +3,10 @@
 import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
 import Tooltip from '@mui/material/Tooltip';
-import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useState, type KeyboardEvent } from 'react';
 import { useBoxSize } from '@/ui/box-size';
 import { Icon } from '@/ui/icons';
-
-export type Spot = readonly [number, number];
+import { useViewport, type Spot } from '@/ui/viewport';
 
 /** A spot on the photo that can be dragged: a scale mark, the middle of a circle, or its rim. */
 export interface Handle {
@@ -40,7 +39,9 @@ interface PhotoBoardProps {
 }
 
 const FIRST_SIZE = { width: 600, height: 400 };
-const TAP_PX = 5;
+/** Photo pixels in a pixel of the screen: how close one may come, and how far beyond the whole one may go. */
+const CLOSEST = 0.05;
+const BEYOND = 1.5;
 /** The glass shows this many times what the photo is shown at, in a circle this wide, px. */
 const GLASS = { times: 4, px: 132 } as const;
 
@@ -50,83 +51,27 @@ const GLASS = { times: 4, px: 132 } as const;
  */
 export function PhotoBoard({ src, width, height, alt, handles, circles, scale, onMove, onTap, mayChange }: PhotoBoardProps) {
   const [box, size] = useBoxSize(FIRST_SIZE, 120);
-  const [view, setView] = useState<{ x: number; y: number; perPx: number } | null>(null);
   const [held, setHeld] = useState<string | null>(null);
-  const pointers = useRef(new Map<number, { x: number; y: number }>());
-  const pressed = useRef<{ x: number; y: number; offset: Spot; key: string | null } | null>(null);
 
-  const whole = { perPx: Math.max(width / size.width, height / size.height), x: 0, y: 0 };
-  const fitted = { ...whole, x: (width - size.width * whole.perPx) / 2, y: (height - size.height * whole.perPx) / 2 };
-  const shown = view ?? fitted;
-  const px = shown.perPx;
-  const toPhoto = (p: { x: number; y: number }): Spot => [shown.x + p.x * px, shown.y + p.y * px];
-  const local = (event: PointerEvent | WheelEvent) => {
-    const r = box.current!.getBoundingClientRect();
-    return { x: event.clientX - r.left, y: event.clientY - r.top };
-  };
-  const zoom = (factor: number, at: { x: number; y: number }) =>
-    setView((current) => {
-      const from = current ?? fitted;
-      const perPx = Math.min(whole.perPx * 1.5, Math.max(0.05, from.perPx * factor));
-      return { perPx, x: from.x + at.x * (from.perPx - perPx), y: from.y + at.y * (from.perPx - perPx) };
-    });
-  const zoomer = useRef(zoom);
-  useEffect(() => {
-    zoomer.current = zoom;
+  const perPx = Math.max(width / size.width, height / size.height);
+  const {
+    view: shown,
+    showAll,
+    closer,
+  } = useViewport({
+    box,
+    size,
+    whole: { perPx, x: (width - size.width * perPx) / 2, y: (height - size.height * perPx) / 2 },
+    range: [CLOSEST, BEYOND * perPx],
+    placeOf: (key) => handles.find((h) => h.key === key)?.at,
+    onPress: setHeld,
+    onDrag: onMove,
+    onRelease: () => setHeld(null),
+    onTap: (key, at) => {
+      if (key === null && mayChange) onTap(at);
+    },
   });
-  useEffect(() => {
-    const element = box.current;
-    if (!element) return;
-    // The page scrolls over a photo that is not being worked on.
-    const wheel = (event: WheelEvent) => {
-      if (!event.ctrlKey && document.activeElement !== element && !element.contains(document.activeElement)) return;
-      event.preventDefault();
-      const r = element.getBoundingClientRect();
-      zoomer.current(Math.exp(event.deltaY * 0.0015), { x: event.clientX - r.left, y: event.clientY - r.top });
-    };
-    element.addEventListener('wheel', wheel, { passive: false });
-    return () => element.removeEventListener('wheel', wheel);
-  }, [box]);
-
-  const down = (event: PointerEvent) => {
-    const at = local(event);
-    pointers.current.set(event.pointerId, at);
-    box.current!.setPointerCapture(event.pointerId);
-    const key = mayChange ? ((event.target as Element).closest('[data-handle]')?.getAttribute('data-handle') ?? null) : null;
-    const handle = handles.find((h) => h.key === key);
-    const here = toPhoto(at);
-    pressed.current =
-      pointers.current.size === 1 ? { ...at, key, offset: handle ? [handle.at[0] - here[0], handle.at[1] - here[1]] : [0, 0] } : null;
-    if (handle && pointers.current.size === 1) {
-      setHeld(handle.key);
-      (event.target as HTMLElement).focus?.();
-    }
-  };
-  const move = (event: PointerEvent) => {
-    const before = pointers.current.get(event.pointerId);
-    if (!before) return;
-    const at = local(event);
-    if (pointers.current.size === 2) {
-      const [other] = [...pointers.current].filter(([id]) => id !== event.pointerId).map(([, p]) => p);
-      const [was, now] = [Math.hypot(before.x - other!.x, before.y - other!.y), Math.hypot(at.x - other!.x, at.y - other!.y)];
-      if (now > 10) zoom(was / now, { x: (at.x + other!.x) / 2, y: (at.y + other!.y) / 2 });
-    } else if (pressed.current?.key) {
-      const here = toPhoto(at);
-      onMove(pressed.current.key, [here[0] + pressed.current.offset[0], here[1] + pressed.current.offset[1]]);
-    } else if (pressed.current && Math.hypot(at.x - pressed.current.x, at.y - pressed.current.y) > TAP_PX) {
-      setView({ ...shown, x: shown.x - (at.x - before.x) * px, y: shown.y - (at.y - before.y) * px });
-    }
-    pointers.current.set(event.pointerId, at);
-  };
-  const up = (event: PointerEvent) => {
-    const at = local(event);
-    const start = pressed.current;
-    pointers.current.delete(event.pointerId);
-    pressed.current = null;
-    setHeld(null);
-    if (event.type === 'pointerup' && start && start.key === null && mayChange && Math.hypot(at.x - start.x, at.y - start.y) <= TAP_PX)
-      onTap(toPhoto(at));
-  };
+  const px = shown.perPx;
   const nudge = (event: KeyboardEvent, handle: Handle) => {
     const steps: Record<string, Spot> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
     const step = steps[event.key];
@@ -155,10 +100,6 @@ export function PhotoBoard({ src, width, height, alt, handles, circles, scale, o
       <Box
         ref={box}
         tabIndex={-1}
-        onPointerDown={down}
-        onPointerMove={move}
-        onPointerUp={up}
-        onPointerCancel={up}
         sx={{ position: 'absolute', inset: 0, touchAction: 'none', outline: 'none', cursor: mayChange ? 'crosshair' : 'grab' }}
       >
         <svg
@@ -199,7 +140,7 @@ export function PhotoBoard({ src, width, height, alt, handles, circles, scale, o
               )}
               {mayChange && (
                 <circle
-                  data-handle={h.key}
+                  data-grip={h.key}
                   r={22 * px}
                   fill="transparent"
                   tabIndex={0}
@@ -231,12 +172,12 @@ export function PhotoBoard({ src, width, height, alt, handles, circles, scale, o
       </Box>
       <Box sx={{ position: 'absolute', right: 4, bottom: 4, display: 'flex', bgcolor: 'var(--ts-card)', borderRadius: '4px' }}>
         <Tooltip title="Closer">
-          <IconButton aria-label="Closer" onClick={() => zoom(0.7, { x: size.width / 2, y: size.height / 2 })}>
+          <IconButton aria-label="Closer" onClick={closer}>
             <Icon name="add" size={20} />
           </IconButton>
         </Tooltip>
         <Tooltip title="Show the whole photo">
-          <IconButton aria-label="Show the whole photo" onClick={() => setView(null)}>
+          <IconButton aria-label="Show the whole photo" onClick={showAll}>
             <Icon name="fit" size={20} />
           </IconButton>
         </Tooltip>

@@ -21,7 +21,8 @@ import {
 import { Icon } from '@/ui/icons';
 import { useUnits } from '@/ui/units';
 import { freshId } from './changes';
-import { PhotoBoard, type Circle, type Handle, type Spot } from './photo-board';
+import type { Spot } from '@/ui/viewport';
+import { PhotoBoard, type Circle, type Handle } from './photo-board';
 import { KeptField } from './kept-field';
 import { Choice, Fields, SoftText, StepCard, type StepProps } from './steps';
 import { placeName, within } from './words';

@@ -111,7 +111,7 @@ export function MarkHandle({
       )}
       {onPress && (
         <circle
-          data-pulley={id}
+          data-grip={id}
           cx={x}
           cy={-y}
           r={22 * px}

@@ -3,12 +3,13 @@
 import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
 import Tooltip from '@mui/material/Tooltip';
-import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useMemo, useState, type KeyboardEvent } from 'react';
 import type { Drive } from '@/core/drive';
 import type { PoseAnswer } from '@/workers/solver-service';
 import { useBoxSize } from '../box-size';
 import { Icon } from '../icons';
 import { useUnits } from '../units';
+import { useViewport } from '../viewport';
 import { Drawing, SCREEN_INK, textWidth } from './drawing';
 import { LeverSlider } from './lever-slider';
 import { Crosses, Ground, Guides, LooseRings, MarkHandle, type PlateMark } from './marks';
@@ -40,8 +41,8 @@ export interface PlateProps {
 
 const FIRST_SIZE = { width: 600, height: 380 };
 const NO_MARKS: readonly PlateMark[] = [];
-/** A press that moves less than this is a tap, px. */
-const TAP_PX = 5;
+/** Millimetres in a pixel, closest and furthest. */
+const ZOOM: readonly [number, number] = [0.05, 30];
 
 /** A dragged pulley snaps to this grid, mm; with Alt it does not. */
 const GRID_MM = 1;
@@ -69,18 +70,44 @@ export function Plate({
   height = 380,
 }: PlateProps) {
   const [box, size] = useBoxSize(FIRST_SIZE, 120);
-  const [view, setView] = useState<Bounds | null>(null);
   const [guide, setGuide] = useState<{ x: number | null; y: number | null }>({ x: null, y: null });
   const { show } = useUnits();
   const bounds = useMemo(() => boundsOf(drive, marks), [drive, marks]);
-  const dragging = useRef<{ pulley: string; dx: number; dy: number } | null>(null);
-  const pressed = useRef<{ pulley: string; x: number; y: number } | null>(null);
-  const pointers = useRef(new Map<number, { x: number; y: number }>());
   // While a pulley is dragged the view holds still under the finger, and labels keep their places.
   const [held, setHeld] = useState<Bounds | null>(null);
 
-  const shown = useMemo(() => view ?? fitted(held ?? bounds, size), [view, held, bounds, size]);
-  const mmPerPx = shown.width / size.width;
+  const whole = useMemo(() => fitted(held ?? bounds, size), [held, bounds, size]);
+  const placeOf = (id: string) => drive.pulleys.find((p) => p.id === id) ?? marks.find((m) => m.id === id);
+  const { view, showAll } = useViewport({
+    box,
+    size,
+    whole: { x: whole.x, y: whole.y, perPx: whole.width / size.width },
+    range: ZOOM,
+    placeOf: (id) => {
+      const at = onMovePulley && placeOf(id);
+      return at && [at.x, -at.y];
+    },
+    onPress: (id) => {
+      onSelect?.(id);
+      if (id !== null && onMovePulley) setHeld(bounds);
+    },
+    onDrag: (id, [x, y], { altKey }) => {
+      const to = snapped(id, x, -y, altKey);
+      setGuide(to.guide);
+      onMovePulley?.(id, to.x, to.y, false);
+    },
+    onRelease: (id) => {
+      const at = id === null ? undefined : placeOf(id);
+      if (at) onMovePulley?.(at.id, at.x, at.y, true);
+      setGuide({ x: null, y: null });
+      setHeld(null);
+    },
+    onTap: (id) => {
+      if (id !== null) onTap?.(id);
+    },
+  });
+  const mmPerPx = view.perPx;
+  const shown: Bounds = { x: view.x, y: view.y, width: size.width * mmPerPx, height: size.height * mmPerPx };
   const names = size.width >= 300;
   const [placed, setPlaced] = useState<{ layout: string; labels: readonly Label[] }>({ layout: '', labels: [] });
   const layout =
@@ -110,60 +137,6 @@ export function Plate({
     });
   }
 
-  const zoom = useCallback(
-    (factor: number, px: number, py: number) => {
-      setView((current) => {
-        const from = current ?? shown;
-        const width = Math.min(20000, Math.max(40, from.width * factor));
-        const k = width / from.width;
-        return {
-          x: from.x + (px / size.width) * from.width * (1 - k),
-          y: from.y + (py / size.height) * from.height * (1 - k),
-          width,
-          height: from.height * k,
-        };
-      });
-    },
-    [shown, size],
-  );
-
-  useEffect(() => {
-    const element = box.current;
-    if (!element) return;
-    const wheel = (event: WheelEvent) => {
-      if (!event.ctrlKey && !element.contains(document.activeElement) && document.activeElement !== element) return;
-      event.preventDefault();
-      const r = element.getBoundingClientRect();
-      zoom(Math.exp(event.deltaY * 0.0015), event.clientX - r.left, event.clientY - r.top);
-    };
-    element.addEventListener('wheel', wheel, { passive: false });
-    return () => element.removeEventListener('wheel', wheel);
-  }, [zoom, box]);
-
-  const placeOf = (id: string) => drive.pulleys.find((p) => p.id === id) ?? marks.find((m) => m.id === id);
-  const local = (event: PointerEvent) => {
-    const r = box.current!.getBoundingClientRect();
-    return { x: event.clientX - r.left, y: event.clientY - r.top };
-  };
-  const toDrawing = (p: { x: number; y: number }) => ({ x: shown.x + p.x * mmPerPx, y: -(shown.y + p.y * mmPerPx) });
-
-  const down = (event: PointerEvent) => {
-    const at = local(event);
-    pointers.current.set(event.pointerId, at);
-    box.current!.setPointerCapture(event.pointerId);
-    const target = (event.target as Element).closest('[data-pulley]')?.getAttribute('data-pulley');
-    pressed.current = target && pointers.current.size === 1 ? { pulley: target, ...at } : null;
-    if (target && pointers.current.size === 1) {
-      onSelect?.(target);
-      const p = placeOf(target);
-      const here = toDrawing(at);
-      if (onMovePulley && p) {
-        dragging.current = { pulley: target, dx: p.x - here.x, dy: p.y - here.y };
-        setHeld(bounds);
-      }
-    } else if (!target && onSelect && pointers.current.size === 1) onSelect(null);
-  };
-
   const snapped = (id: string, x: number, y: number, free: boolean) => {
     if (free) return { x, y, guide: { x: null, y: null } };
     const others = [...drive.pulleys, ...marks].filter((p) => p.id !== id);
@@ -177,46 +150,6 @@ export function Plate({
       others.map((p) => p.y),
     );
     return { x: gx ?? Math.round(x / GRID_MM) * GRID_MM, y: gy ?? Math.round(y / GRID_MM) * GRID_MM, guide: { x: gx, y: gy } };
-  };
-
-  const move = (event: PointerEvent) => {
-    const before = pointers.current.get(event.pointerId);
-    if (!before) return;
-    const at = local(event);
-    if (pointers.current.size === 2) {
-      const [other] = [...pointers.current].filter(([id]) => id !== event.pointerId).map(([, p]) => p);
-      const was = Math.hypot(before.x - other!.x, before.y - other!.y);
-      const now = Math.hypot(at.x - other!.x, at.y - other!.y);
-      if (now > 10) zoom(was / now, (at.x + other!.x) / 2, (at.y + other!.y) / 2);
-    } else if (dragging.current) {
-      const { pulley, dx, dy } = dragging.current;
-      const here = toDrawing(at);
-      const to = snapped(pulley, here.x + dx, here.y + dy, event.altKey);
-      setGuide(to.guide);
-      onMovePulley?.(pulley, to.x, to.y, false);
-    } else {
-      setView({ ...shown, x: shown.x - (at.x - before.x) * mmPerPx, y: shown.y - (at.y - before.y) * mmPerPx });
-    }
-    pointers.current.set(event.pointerId, at);
-  };
-
-  const up = (event: PointerEvent) => {
-    pointers.current.delete(event.pointerId);
-    const at = local(event);
-    const tapped =
-      pressed.current !== null && event.type === 'pointerup' && Math.hypot(at.x - pressed.current.x, at.y - pressed.current.y) < TAP_PX
-        ? pressed.current.pulley
-        : null;
-    pressed.current = null;
-    if (tapped) onTap?.(tapped);
-    if (dragging.current && onMovePulley) {
-      const p = placeOf(dragging.current.pulley);
-      dragging.current = null;
-      setGuide({ x: null, y: null });
-      if (p) onMovePulley(p.id, p.x, p.y, true);
-    }
-    dragging.current = null;
-    setHeld(null);
   };
 
   const press = (event: KeyboardEvent, id: string) => {
@@ -252,10 +185,6 @@ export function Plate({
           ref={box}
           tabIndex={-1}
           sx={{ position: 'absolute', inset: 0, touchAction: 'none', cursor: onMovePulley ? 'default' : 'grab', outline: 'none' }}
-          onPointerDown={down}
-          onPointerMove={move}
-          onPointerUp={up}
-          onPointerCancel={up}
         >
           <svg
             width="100%"
@@ -306,7 +235,7 @@ export function Plate({
                 return (
                   <circle
                     key={p.id}
-                    data-pulley={p.id}
+                    data-grip={p.id}
                     cx={c.x}
                     cy={-c.y}
                     r={Math.max(p.outsideDiameter / 2, 22 * mmPerPx)}
@@ -325,7 +254,7 @@ export function Plate({
         </Box>
         <Box className="ts-screen-only" sx={{ position: 'absolute', top: 4, right: 4, display: 'flex' }}>
           <Tooltip title="Show all">
-            <IconButton aria-label="Show the whole drive" onClick={() => setView(null)}>
+            <IconButton aria-label="Show the whole drive" onClick={showAll}>
               <Icon name="fit" size={20} />
             </IconButton>
           </Tooltip>
