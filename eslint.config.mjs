@@ -3,7 +3,17 @@ import tseslint from 'typescript-eslint';
 
 const config = [
   {
-    ignores: ['.next/**', 'dist/**', 'node_modules/**', 'next-env.d.ts', 'data/**', 'test-results/**', 'playwright-report/**', '.cache/**'],
+    ignores: [
+      '.next/**',
+      'dist/**',
+      'public/**',
+      'node_modules/**',
+      'next-env.d.ts',
+      'data/**',
+      'test-results/**',
+      'playwright-report/**',
+      '.cache/**',
+    ],
   },
   ...next,
   ...tseslint.configs.recommended,

@@ -69,6 +69,40 @@ test.describe('without a network', () => {
   });
 });
 
+test.describe('with copies of pages', () => {
+  test.use({ ...as('technician'), serviceWorkers: 'allow' });
+
+  test('a page opened before is there without the server, as a copy; what is done on it arrives', async ({ page, context }) => {
+    const kept = (path: string) =>
+      page.evaluate(async (p) => (await (await caches.open('taut-pages')).match(p, { ignoreVary: true })) !== undefined, path);
+    await page.goto('/jobs/214?stage=look');
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+    await expect.poll(() => kept('/jobs/214?stage=look')).toBe(true);
+    await page.getByRole('link', { name: 'Shelf' }).click();
+    await expect(page.getByRole('heading', { name: 'Shelf', exact: true })).toBeVisible();
+    await expect.poll(() => kept('/shelf')).toBe(true);
+    // Opened once while the worker stands between: what the build made for it is kept, too.
+    await page.goto('/jobs/214?stage=look');
+    await expect(page.getByLabel('Note for the ticket')).toBeVisible();
+
+    await context.setOffline(true);
+    await page.close();
+    const later = await context.newPage();
+    await later.goto('/jobs/214?stage=look');
+    await expect(later.getByText(/This page is the copy of/)).toBeVisible();
+    await later.getByLabel('Note for the ticket').fill('Bracket cracked at the slot');
+    await later.getByRole('button', { name: 'Write it down' }).click();
+    await expect(later.getByRole('button', { name: /1 waits to be sent/ })).toBeVisible();
+    await later.goto('/machines/1').catch(() => undefined);
+    await expect(later.getByRole('heading', { name: 'The server does not answer' })).toBeVisible();
+    await context.setOffline(false);
+    await later.goto('/jobs/214?stage=look');
+    await expect(later.getByRole('button', { name: /^Take back: Bracket cracked/ })).toBeVisible();
+    await expect(later.getByText(/This page is the copy of/)).toHaveCount(0);
+    await later.close();
+  });
+});
+
 test('times are those of the shop’s own zone, whatever the device thinks', async ({ browser }) => {
   const owner = await browser.newContext({ ...as('owner'), timezoneId: 'America/New_York' });
   const page = await owner.newPage();

@@ -6,11 +6,11 @@ import { build } from 'esbuild';
 
 /**
  * Bundles what runs outside the application: the command line into one file that is kept compiled, so that it starts in about the time Node itself
- * takes; and what the server computes in threads.
+ * takes; what the server computes in threads; and what stands in a browser between pages and the network.
  */
 const root = fileURLToPath(new URL('..', import.meta.url));
 rmSync(join(root, 'dist/taut.cache'), { force: true });
-const bundle = (entry, outfile) =>
+const bundle = (entry, outfile, where = {}) =>
   build({
     absWorkingDir: root,
     entryPoints: [entry],
@@ -22,9 +22,16 @@ const bundle = (entry, outfile) =>
     format: 'cjs',
     legalComments: 'none',
     logLevel: 'error',
+    ...where,
   });
 await bundle('src/workers/compute-tasks.ts', 'dist/compute.cjs');
 await bundle('src/command/main.ts', 'dist/taut.cjs');
+await bundle('src/workers/service-worker.ts', 'public/service-worker.js', {
+  platform: 'browser',
+  target: 'es2022',
+  format: 'iife',
+  define: { 'process.env.NODE_ENV': '"production"' },
+});
 // A real call, so that what it uses is what is kept.
 const { status, stderr } = spawnSync(process.execPath, ['bin/taut', 'solve', 'demo/drives/orchard-rider.drive.json'], {
   cwd: root,

@@ -67,4 +67,4 @@ export function proxy(request: NextRequest): NextResponse {
 }
 
 /** Pages; what the build made and pictures are no pages. */
-export const config = { matcher: [{ source: '/((?!_next/|api/|icon|healthz).*)' }] };
+export const config = { matcher: [{ source: '/((?!_next/|api/|icon|healthz|service-worker).*)' }] };

@@ -5,6 +5,7 @@ import { QueryClient, useQuery, useQueryClient, type QueryKey } from '@tanstack/
 import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
 import { del, get, set } from 'idb-keyval';
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { keptAt } from './kept-page';
 import { NO_ANSWER } from './outbox';
 
 /** What was read stays on the device for so long, ms. */
@@ -74,6 +75,12 @@ async function valueOf<T>(load: () => Promise<ReadAnswer<T>>): Promise<T> {
   return answer.value;
 }
 
+/** What came with a page that is a copy is as old as that. */
+function madeAt(): { updatedAt: number } | undefined {
+  const at = keptAt();
+  return at === null ? undefined : { updatedAt: Date.parse(at) };
+}
+
 /**
  * Reads something of the server's through the one cache.
  * @param first what came with the page itself; a page that is read anew brings a newer one
@@ -90,14 +97,14 @@ export function useRead<T>(
   useEffect(() => {
     if (first === undefined || came.current === first) return;
     came.current = first;
-    client.setQueryData(JSON.parse(text) as QueryKey, first);
+    client.setQueryData(JSON.parse(text) as QueryKey, first, madeAt());
   }, [client, text, first]);
   const query = useQuery<T>({
     queryKey: key,
     queryFn: () => valueOf(load),
     enabled: asked,
     // What came with the page is as new as it gets.
-    ...(first === undefined ? {} : { initialData: first, staleTime: 5000 }),
+    ...(first === undefined ? {} : { initialData: first, initialDataUpdatedAt: () => madeAt()?.updatedAt, staleTime: 5000 }),
   });
   // What was read last, under whatever key: an answer that fails to come takes nothing away.
   const [last, setLast] = useState<T | undefined>(first);

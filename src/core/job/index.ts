@@ -1,4 +1,4 @@
-export { begun, isOver, moved, needsReason, NEW_STAGES, nextStage, openAtHandBack, stageAfter, STAGE_STATES, STAGES } from './stages';
+export { begun, isOver, moved, needsReason, NEW_STAGES, waitsFor, openAtHandBack, stageAfter, STAGE_STATES, STAGES } from './stages';
 export type { Stage, Stages, StageState } from './stages';
 export { JOB_STATUSES } from './kind';
 export type { Effect, EntryKind, JobState, JobStatus, ShelfMove } from './kind';

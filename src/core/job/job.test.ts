@@ -10,7 +10,7 @@ import {
   kindOf,
   moved,
   NEW_STAGES,
-  nextStage,
+  waitsFor,
   openAtHandBack,
   readBody,
   shortened,
@@ -41,8 +41,8 @@ const booked: BeltBooked = { ...BOOKED_BELT, drive: { id: 1, version: 3, beltId:
 describe('what comes next', () => {
   it('a job waits for its first stage that is not over, held or not', () => {
     const stages = { ...NEW_STAGES, secure: 'done', look: 'skipped', match: 'held' } as const;
-    expect(nextStage(stages)).toBe('match');
-    expect(nextStage(all('done'))).toBeNull();
+    expect(waitsFor(stages)).toBe('match');
+    expect(waitsFor(all('done'))).toBeNull();
   });
   it('work goes on after the stage that was moved, round to what was left, and to what is held only at the end', () => {
     expect(stageAfter({ ...all('waiting'), look: 'done' }, 'look')).toBe('match');

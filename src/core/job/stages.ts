@@ -23,7 +23,7 @@ export const isOver = (state: StageState): boolean => state === 'done' || state 
 export const needsReason = (state: StageState): boolean => state === 'skipped' || state === 'held';
 
 /** What a job waits for: its first stage that is neither done nor skipped, held or not. Null where all are over. */
-export const nextStage = (stages: Stages): Stage | null => STAGES.find((stage) => !isOver(stages[stage])) ?? null;
+export const waitsFor = (stages: Stages): Stage | null => STAGES.find((stage) => !isOver(stages[stage])) ?? null;
 
 /** Where the work goes on from a stage: the first after it that is not over, then the first before it; what is held only when nothing else is left. */
 export function stageAfter(stages: Stages, at: Stage): Stage | null {

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { Fragment } from 'react';
-import { nextStage, STAGES, type Stage } from '@/core/job';
+import { waitsFor, STAGES, type Stage } from '@/core/job';
 import type { JobLine, JobSummary } from '@/db';
 import { Icon } from '@/ui/icons';
 import { LinkRows } from '@/ui/link-rows';
@@ -50,7 +50,7 @@ function Progress({ job }: { job: JobSummary }) {
 }
 
 function waitsFor(job: JobSummary): { stage: Stage; text: string; held: boolean } | null {
-  const stage = nextStage(job.stages);
+  const stage = waitsFor(job.stages);
   if (!stage) return null;
   const held = job.stages[stage] === 'held';
   return { stage, held, text: held ? `${stageName(stage)} is held` : `${stageName(stage)} next` };

@@ -9,7 +9,7 @@ import useMediaQuery from '@mui/material/useMediaQuery';
 import Link from 'next/link';
 import { useSearchParams } from 'next/navigation';
 import { useCallback, useMemo, useState, type ReactNode } from 'react';
-import { nextStage, STAGES, type Stage } from '@/core/job';
+import { waitsFor, STAGES, type Stage } from '@/core/job';
 import type { Job, StoredDrive, UnreadableRow } from '@/db';
 import { Icon } from '@/ui/icons';
 import { useRead } from '@/ui/reads';
@@ -35,7 +35,7 @@ export interface JobScreenProps {
 /** The stage that the address names, else the one to do next when the job was opened. Another is shown without asking the server. */
 function useStage(job: Job): [Stage, (stage: Stage) => void] {
   const asked = useSearchParams().get('stage');
-  const [first] = useState(() => nextStage(job.stages) ?? 'book');
+  const [first] = useState(() => waitsFor(job.stages) ?? 'book');
   const go = useCallback((stage: Stage) => window.history.pushState(null, '', `?stage=${stage}`), []);
   return [STAGES.find((s) => s === asked) ?? first, go];
 }

@@ -1,6 +1,5 @@
 'use client';
 
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
@@ -8,14 +7,30 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import MenuItem from '@mui/material/MenuItem';
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
 import { decodeDesignation, SECTIONS } from '@/core/belt';
 import type { ShelfBelt } from '@/db';
-import { readShelfFields } from '@/formats/shelf-csv';
+import { readShelfFields, SHELF_COLUMNS } from '@/formats/shelf-csv';
+import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { useUnits } from '@/ui/units';
 import { beltName } from '../match/candidates';
 import { isTaken, useAct } from '../acts/use-act';
+
+type Cells = Record<(typeof SHELF_COLUMNS)[number], string>;
+const WIDE = { gridColumn: '1 / -1' } as const;
+
+/** A belt as a hand would write it. */
+const cellsOf = (belt: ShelfBelt | null): Cells => ({
+  designation: belt?.designation ?? '',
+  section: belt && belt.designation === null ? (belt.section ?? '') : '',
+  length: belt?.lengthTyped ?? '',
+  reference: belt?.lengthReference ?? 'outside',
+  quantity: String(belt?.quantity ?? 1),
+  bin: belt?.bin ?? '',
+  price: belt === null || belt.priceCents === null ? '' : (belt.priceCents / 100).toFixed(2),
+  note: belt?.supplierNote ?? '',
+});
 
 /** Adds or changes a place on the shelf: a printed number, or a section and a measured length. */
 export function BeltForm({
@@ -32,59 +47,27 @@ export function BeltForm({
 }) {
   const { show, unit } = useUnits();
   const act = useAct();
-  const [cells, setCells] = useState<Record<string, string>>(
-    belt
-      ? {
-          designation: belt.designation ?? '',
-          section: belt.designation === null ? (belt.section ?? '') : '',
-          length: belt.lengthTyped ?? '',
-          reference: belt.lengthReference ?? '',
-          quantity: String(belt.quantity),
-          bin: belt.bin,
-          price: belt.priceCents === null ? '' : (belt.priceCents / 100).toFixed(2),
-          note: belt.supplierNote,
-        }
-      : { quantity: '1' },
-  );
+  const { control, handleSubmit, setError, formState } = useForm<Cells>({ defaultValues: cellsOf(belt) });
+  const designation = useWatch({ control, name: 'designation' });
   const [version, setVersion] = useState(belt?.version ?? 0);
-  const [refusal, setRefusal] = useState<{ problem: string; field: string; theirs?: ShelfBelt } | null>(null);
-  const [busy, setBusy] = useState(false);
-  const save = async () => {
+
+  const save = handleSubmit(async (cells) => {
     const read = readShelfFields(cells, unit('length'));
-    if (!read.ok) return setRefusal({ problem: read.problem, field: read.field });
-    setBusy(true);
+    if (!read.ok) return placeRefusal(setError, SHELF_COLUMNS, read);
     const how = { words: `${beltName(read.fields)} on the shelf`, done: 'On the shelf.', quiet: true };
     const result = belt
       ? await act('shelf.change', { id: belt.id, version, fields: read.fields }, how)
       : await act('shelf.add', { fields: read.fields }, how);
-    setBusy(false);
     if (isTaken(result)) return onSaved();
     if (result.ok) return;
-    if (result.reason === 'stale') {
-      setVersion(result.current.version);
-      return setRefusal({
-        problem: `${result.problem} Theirs: ${result.current.quantity} in ${result.current.bin || 'no bin'}. Save again to keep yours.`,
-        field: '',
-        theirs: result.current,
-      });
-    }
-    setRefusal({ problem: result.problem, field: '' });
-  };
-  const put = (name: string, value: string) => {
-    setCells({ ...cells, [name]: value });
-    if (refusal?.field === name) setRefusal(null);
-  };
-  const field = (name: string, label: string, rest: object = {}, help = '') => (
-    <TextField
-      label={label}
-      value={cells[name] ?? ''}
-      onChange={(e) => put(name, e.target.value)}
-      error={refusal?.field === name}
-      helperText={refusal?.field === name ? refusal.problem : help}
-      {...rest}
-    />
-  );
-  const decoded = cells['designation'] ? decodeDesignation(cells['designation']) : null;
+    if (result.reason !== 'stale') return placeRefusal(setError, SHELF_COLUMNS, result);
+    const { current } = result;
+    setVersion(current.version);
+    setError('root', {
+      message: `${result.problem} Theirs: ${current.quantity} in ${current.bin || 'no bin'}. Save again to keep yours.`,
+    });
+  });
+  const decoded = designation ? decodeDesignation(designation) : null;
   const reading =
     decoded?.ok && decoded.belt.section !== null && decoded.belt.outsideLength !== null
       ? `${decoded.belt.section ?? 'no section'}, ${show(decoded.belt.outsideLength, 'length')} outside`
@@ -97,45 +80,45 @@ export function BeltForm({
           component="form"
           id="belt"
           noValidate
-          onSubmit={(e) => {
-            e.preventDefault();
-            void save();
-          }}
+          onSubmit={(e) => void save(e)}
           sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: '1fr 1fr' }, pt: 1 }}
         >
-          {refusal && !refusal.field && (
-            <Alert severity="warning" variant="outlined" sx={{ gridColumn: '1 / -1' }}>
-              {refusal.problem}
-            </Alert>
-          )}
-          {field('designation', 'Printed number', { sx: { gridColumn: '1 / -1' }, autoFocus: true }, reading)}
-          {!cells['designation'] && (
+          <Refusal control={control} wide />
+          <Field control={control} name="designation" label="Printed number" help={reading} sx={WIDE} autoFocus />
+          {!designation && (
             <>
-              {field('section', 'Section', {
-                select: true,
-                children: SECTIONS.map((s) => (
+              <Field control={control} name="section" label="Section" select>
+                {SECTIONS.map((s) => (
                   <MenuItem key={s.name} value={s.name}>
                     {s.name}
                   </MenuItem>
-                )),
-              })}
-              {field('length', 'Measured length', {}, `In ${unit('length')}, or with its unit: 47 7/8 in, 1216 mm`)}
-              {field('reference', 'Measured along its', {
-                select: true,
-                value: cells['reference'] || 'outside',
-                children: ['outside', 'pitch', 'inside'].map((r) => (
+                ))}
+              </Field>
+              <Field
+                control={control}
+                name="length"
+                label="Measured length"
+                help={`In ${unit('length')}, or with its unit: 47 7/8 in, 1216 mm`}
+              />
+              <Field control={control} name="reference" label="Measured along its" select sx={WIDE}>
+                {['outside', 'pitch', 'inside'].map((r) => (
                   <MenuItem key={r} value={r}>
                     {r}
                   </MenuItem>
-                )),
-                sx: { gridColumn: '1 / -1' },
-              })}
+                ))}
+              </Field>
             </>
           )}
-          {field('quantity', 'To hand', { slotProps: { htmlInput: { inputMode: 'numeric' } } })}
-          {field('bin', 'Bin')}
-          {field('price', 'Price each, cr', { slotProps: { htmlInput: { inputMode: 'decimal' } } }, 'May be left out.')}
-          {field('note', 'Supplier note')}
+          <Field control={control} name="quantity" label="To hand" slotProps={{ htmlInput: { inputMode: 'numeric' } }} />
+          <Field control={control} name="bin" label="Bin" />
+          <Field
+            control={control}
+            name="price"
+            label="Price each, cr"
+            help="May be left out."
+            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+          />
+          <Field control={control} name="note" label="Supplier note" />
         </Box>
       </DialogContent>
       <DialogActions sx={{ p: 2 }}>
@@ -145,7 +128,7 @@ export function BeltForm({
           </Button>
         )}
         <Button onClick={onClose}>Leave it</Button>
-        <Button type="submit" form="belt" variant="contained" disabled={busy}>
+        <Button type="submit" form="belt" variant="contained" disabled={formState.isSubmitting}>
           {belt ? 'Save the belt' : 'Put it on the shelf'}
         </Button>
       </DialogActions>

@@ -12,6 +12,7 @@ import MenuItem from '@mui/material/MenuItem';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { forgetKeptBy, keptBy } from '@/ui/device';
+import { forgetPages } from '@/ui/kept-page';
 import { dropAll, keptActs } from '@/ui/outbox';
 import { forgetReads } from '@/ui/reads';
 import { signOut } from '../account/actions';
@@ -37,7 +38,7 @@ export function AccountMenu({ onShortcuts }: { onShortcuts: () => void }) {
         problem: 'The server does not answer, so you may still be signed in. What is not saved is kept here.',
       });
     forgetKeptBy(owner);
-    await Promise.all([dropAll(id).catch(() => undefined), forgetReads(id)]);
+    await Promise.all([dropAll(id).catch(() => undefined), forgetReads(id), forgetPages()]);
     router.replace('/sign-in');
     router.refresh();
   };

@@ -3,11 +3,12 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useColorScheme } from '@mui/material/styles';
-import { useRouter } from 'next/navigation';
+import { usePathname, useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
 import type { Preferences } from '@/db';
 import { DeviceOwner } from '@/ui/device';
 import { Icon } from '@/ui/icons';
+import { KeptPage, useKeptPages } from '@/ui/kept-page';
 import { NoticeProvider, useNotice } from '@/ui/notice';
 import { OutboxProvider } from '@/ui/outbox';
 import { ReadsProvider, useReadAnew } from '@/ui/reads';
@@ -15,6 +16,7 @@ import { UnitsProvider } from '@/ui/units';
 import { ZoneProvider } from '@/ui/when';
 import { useAct } from '../acts/use-act';
 import { AccountMenu } from './account-menu';
+import { useGo } from './go';
 import { Palette, type PaletteAct } from './palette';
 import { PLACES } from './places';
 import { Rail } from './rail';
@@ -69,26 +71,6 @@ function Sending({ owner, children }: { owner: number; children: ReactNode }) {
 const typing = (target: EventTarget | null) =>
   target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
-const NO_PAGE = 'There is no network, so that page cannot be fetched. This one stays, and what you do here is kept.';
-
-/** Goes to another page, where there is a network to fetch it by; a browser without one would show its own page of error. */
-function useGo(): (href: string) => void {
-  const router = useRouter();
-  const tell = useNotice();
-  useEffect(() => {
-    const press = (event: MouseEvent) => {
-      const link = event.target instanceof Element ? event.target.closest('a[href^="/"]') : null;
-      if (!link || navigator.onLine || link.hasAttribute('download') || link.hasAttribute('data-stays')) return;
-      event.preventDefault();
-      event.stopPropagation();
-      tell({ tone: 'waiting', text: NO_PAGE });
-    };
-    document.addEventListener('click', press, { capture: true });
-    return () => document.removeEventListener('click', press, { capture: true });
-  }, [tell]);
-  return useCallback((href) => (navigator.onLine ? router.push(href) : tell({ tone: 'waiting', text: NO_PAGE })), [router, tell]);
-}
-
 /** G and a letter goes to a place, Ctrl K finds, ? lists the keys. */
 function useShellKeys(go: (href: string) => void, find: () => void, help: () => void): void {
   useEffect(() => {
@@ -115,6 +97,7 @@ const MODES = { day: 'light', bay: 'dark', system: 'system' } as const;
 function Frame({ person, shop, children }: { person: ShellPerson; shop: string; children: ReactNode }) {
   const act = useAct();
   const go = useGo();
+  useKeptPages(usePathname());
   const { setMode } = useColorScheme();
   const [preferences, setPreferences] = useState(person.preferences);
   const [finding, setFinding] = useState(false);
@@ -214,6 +197,7 @@ function Frame({ person, shop, children }: { person: ShellPerson; shop: string; 
               tabIndex={-1}
               sx={{ flex: 1, minWidth: 0, outline: 'none', display: 'flex', flexDirection: 'column' }}
             >
+              <KeptPage />
               {children}
             </Box>
           </Box>

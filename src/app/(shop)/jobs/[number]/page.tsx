@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { nextStage } from '@/core/job';
+import { waitsFor } from '@/core/job';
 import { database, drives, jobs, machines, shelf } from '@/db';
 import { packShelf } from '@/features/shelf/packed';
 import { JobScreen } from '@/features/jobs/job-screen';
@@ -12,7 +12,7 @@ export default async function JobPage({ params, searchParams }: PageProps<'/jobs
   const db = database();
   const job = number === null ? null : await jobs.findJob(db, shopId, number);
   if (!job) notFound();
-  const at = (await searchParams)['stage'] ?? nextStage(job.stages);
+  const at = (await searchParams)['stage'] ?? waitsFor(job.stages);
   const [machine, belts] = await Promise.all([
     machines.findMachine(db, shopId, job.machineId),
     at === 'match' ? shelf.listShelf(db, shopId) : null,

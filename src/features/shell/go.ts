@@ -1,0 +1,30 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useCallback, useEffect } from 'react';
+import { isKept } from '@/ui/kept-page';
+import { useNotice } from '@/ui/notice';
+
+const NO_PAGE = 'There is no network, so that page cannot be fetched. This one stays, and what you do here is kept.';
+
+/** The copy of a page that the device has, or a word that it has none. */
+const openCopy = async (href: string, tell: ReturnType<typeof useNotice>) =>
+  (await isKept(href)) ? window.location.assign(href) : tell({ tone: 'waiting', text: NO_PAGE });
+
+/** Goes to another page, where there is a network to fetch it by; without one to its copy on the device. */
+export function useGo(): (href: string) => void {
+  const router = useRouter();
+  const tell = useNotice();
+  useEffect(() => {
+    const press = (event: MouseEvent) => {
+      const link = event.target instanceof Element ? event.target.closest('a[href^="/"]') : null;
+      if (!link || navigator.onLine || link.hasAttribute('download') || link.hasAttribute('data-stays')) return;
+      event.preventDefault();
+      event.stopPropagation();
+      void openCopy(link.getAttribute('href')!, tell);
+    };
+    document.addEventListener('click', press, { capture: true });
+    return () => document.removeEventListener('click', press, { capture: true });
+  }, [tell]);
+  return useCallback((href) => (navigator.onLine ? router.push(href) : void openCopy(href, tell)), [router, tell]);
+}

@@ -1,0 +1,43 @@
+import { CacheFirst, ExpirationPlugin, NetworkFirst, Serwist } from 'serwist';
+import { asKept, BUILT, isPage, isSignIn, noPage, PAGES } from './kept-pages';
+
+/**
+ * Between the pages and the network: a page is the server's while that answers, and else the copy of it that was made when it was open last. What
+ * the build made never changes under its name.
+ */
+const pages = new NetworkFirst({
+  cacheName: PAGES,
+  matchOptions: { ignoreVary: true },
+  plugins: [
+    { cacheWillUpdate: ({ request, response }) => Promise.resolve(isPage(request.url, response) ? response : null) },
+    new ExpirationPlugin({ maxEntries: 80, maxAgeSeconds: 7 * 86_400 }),
+    { cachedResponseWillBeUsed: async ({ cachedResponse }) => (cachedResponse ? asKept(cachedResponse) : null) },
+  ],
+});
+
+/** The copy of the same page at another place in it. */
+async function nearest(request: Request): Promise<Response> {
+  const copy = await caches.match(request, { cacheName: PAGES, ignoreVary: true, ignoreSearch: true });
+  return copy ? asKept(copy) : noPage();
+}
+
+const serwist = new Serwist({
+  skipWaiting: true,
+  clientsClaim: true,
+  disableDevLogs: true,
+  runtimeCaching: [
+    {
+      matcher: ({ sameOrigin, url }) => sameOrigin && url.pathname.startsWith('/_next/static/'),
+      handler: new CacheFirst({ cacheName: BUILT, plugins: [new ExpirationPlugin({ maxEntries: 400 })] }),
+    },
+    {
+      matcher: ({ request, sameOrigin, url }) => sameOrigin && request.mode === 'navigate' && !url.pathname.startsWith('/api/'),
+      handler: async ({ request, event }) => {
+        // Whoever has to sign in may be somebody else.
+        if (isSignIn(request.url)) await caches.delete(PAGES);
+        return pages.handle({ request, event }).catch(() => nearest(request));
+      },
+    },
+  ],
+});
+serwist.addEventListeners();
