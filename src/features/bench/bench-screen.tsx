@@ -49,7 +49,7 @@ function Progress({ job }: { job: JobSummary }) {
   );
 }
 
-function waitsFor(job: JobSummary): { stage: Stage; text: string; held: boolean } | null {
+function waitOf(job: JobSummary): { stage: Stage; text: string; held: boolean } | null {
   const stage = waitsFor(job.stages);
   if (!stage) return null;
   const held = job.stages[stage] === 'held';
@@ -89,7 +89,7 @@ export function BenchScreen({
           narrow="52px 1fr"
           rest={2}
           rows={open.map((job) => {
-            const waits = waitsFor(job);
+            const waits = waitOf(job);
             return {
               key: job.id,
               href: `/jobs/${job.number}${waits ? `?stage=${waits.stage}` : ''}`,
