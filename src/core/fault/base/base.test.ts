@@ -1,0 +1,104 @@
+import { describe, expect, it } from 'vitest';
+import {
+  CAUSES,
+  causesTold,
+  checkOf,
+  CHECKS,
+  checksFor,
+  COMPLAINTS,
+  complaintsIn,
+  DRIVE_KINDS,
+  isCheckOf,
+  SETUPS,
+  setupsFor,
+  STATIONS,
+  type Cause,
+  type Check,
+} from '.';
+
+const causes: readonly Cause[] = CAUSES;
+const checks: readonly Check[] = CHECKS;
+const ids = (list: readonly { readonly id: string }[]) => list.map((one) => one.id);
+
+describe('the base of complaints, checks and causes', () => {
+  it('is as wide as the trade needs, each thing named once', () => {
+    expect(causes.length).toBeGreaterThanOrEqual(85);
+    expect(checks.length).toBeGreaterThanOrEqual(75);
+    expect(COMPLAINTS.length).toBeGreaterThanOrEqual(25);
+    expect(DRIVE_KINDS).toHaveLength(9);
+    for (const list of [causes, checks, COMPLAINTS, SETUPS, DRIVE_KINDS, STATIONS]) {
+      expect(new Set(ids(list)).size).toBe(list.length);
+      expect(new Set(list.map((one) => one.label)).size).toBe(list.length);
+    }
+  });
+  it('every complaint has causes on every kind of drive that it is heard of', () => {
+    for (const complaint of COMPLAINTS)
+      for (const kind of complaint.kinds)
+        expect(
+          causes.some((c) => c.kinds.includes(kind) && (c.explains as readonly string[]).includes(complaint.id)),
+          `${complaint.id} on ${kind}`,
+        ).toBe(true);
+  });
+  it('every cause is told by some check, and every check but those of a run tells a cause', () => {
+    for (const cause of causes) expect(cause.provedBy.length + cause.toldBy.length, cause.id).toBeGreaterThan(0);
+    const general = ['five-cycles', 'under-load'];
+    for (const check of CHECKS) if (!general.includes(check.id)) expect(causesTold(check.id, null), check.id).not.toEqual([]);
+  });
+  it('a cause is checked on no kind where it does not exist', () => {
+    expect(isCheckOf('cvt-width', 'deck-lever')).toBe(false);
+    expect(isCheckOf('cvt-width', 'cvt')).toBe(true);
+    expect(isCheckOf('clutch-hub', 'deck-clutch')).toBe(true);
+  });
+  it('minutes are those of a hand: none longer than three hours, checks under a quarter', () => {
+    for (const c of causes) expect(c.mend.minutes).toBeLessThanOrEqual(180);
+    for (const c of checks) {
+      expect(c.minutes).toBeGreaterThan(0);
+      expect(c.minutes).toBeLessThanOrEqual(15);
+    }
+  });
+});
+
+describe('what comes off', () => {
+  it('is counted once, what is needed first', () => {
+    expect(ids(setupsFor(['idler', 'belt', 'belt-covers']))).toEqual(['belt-covers', 'belt', 'idler']);
+    expect(ids(setupsFor(['front-sheave', 'rear-clutch']))).toEqual(['cvt-cover', 'cvt-belt', 'front-sheave', 'rear-clutch']);
+    expect(setupsFor([])).toEqual([]);
+  });
+});
+
+describe('what a bad result means', () => {
+  it('names what it proves before what it only speaks for', () => {
+    const told = causesTold('arm-travel', 'deck-lever').map((c) => c.id);
+    expect(told[0]).toBe('arm-stiff');
+    expect(told).toContain('belt-too-long');
+  });
+});
+
+describe('checks for a complaint', () => {
+  it('begin with what tells most for its minutes, and leave out what tells nothing of it', () => {
+    const first = checksFor(['slow-weak'], 'deck-lever');
+    expect(ids(first).indexOf('arm-travel')).toBeLessThan(ids(first).indexOf('belt-length'));
+    expect(ids(first)).not.toContain('keeper-gap');
+    expect(ids(checksFor(['hangs-loose'], 'snow-thrower'))).toContain('holding-link');
+  });
+});
+
+describe('a customer’s words', () => {
+  it.each([
+    ['It throws the belt off when I engage it', 'thrown-engaging'],
+    ['belt slips and then smokes', 'slow-weak'],
+    ['belt slips and then smokes', 'smokes'],
+    ['it keeps turning after I let the lever go', 'runs-on'],
+    ['Comes off on bumps', 'thrown-rough'],
+  ])('“%s” is heard as %s', (words, id) => {
+    expect(ids(complaintsIn(words, 'deck-lever'))).toContain(id);
+  });
+  it('means no complaint of another kind of drive, and nothing where nothing is said', () => {
+    expect(ids(complaintsIn('no top speed', 'deck-lever'))).toEqual([]);
+    expect(ids(complaintsIn('no top speed', 'cvt'))).toEqual(['cvt-no-top']);
+    expect(complaintsIn('', 'cvt')).toEqual([]);
+  });
+  it('every check has words for its results', () => {
+    expect(checkOf('brake-released').results).toEqual({ good: 'Lands', watch: 'Only touches', bad: 'Stays off' });
+  });
+});

@@ -1,0 +1,104 @@
+import { CAUSES, type Cause } from './causes';
+import { CHECKS, type Check, type CheckId, type Result } from './checks';
+import { COMPLAINTS, type Complaint, type ComplaintId } from './complaints';
+import type { DriveKind } from './kinds';
+import { SETUPS, type Setup, type SetupId } from './setups';
+
+export { CAUSES } from './causes';
+export type { Cause, CauseId } from './causes';
+export { CHECK_STATES, CHECKS, RESULTS } from './checks';
+export type { Check, CheckedPart, CheckId, CheckNumber, CheckState, Result } from './checks';
+export { COMPLAINTS } from './complaints';
+export type { Complaint, ComplaintId } from './complaints';
+export { DRIVE_KINDS, STATIONS } from './kinds';
+export type { DriveKind, Station } from './kinds';
+export { SETUPS } from './setups';
+export type { Setup, SetupId } from './setups';
+
+const byId = <T extends { readonly id: string }>(list: readonly T[]) => new Map<string, T>(list.map((one) => [one.id, one]));
+const checks = byId<Check>(CHECKS);
+const complaints = byId<Complaint>(COMPLAINTS);
+const setups = byId<Setup>(SETUPS);
+
+export const checkOf = (id: CheckId): Check => checks.get(id)!;
+export const complaintOf = (id: ComplaintId): Complaint => complaints.get(id)!;
+export const setupOf = (id: SetupId): Setup => setups.get(id)!;
+export const isCheck = (id: string): id is CheckId => checks.has(id);
+
+/** Everything that has to be off for these, each once, what is needed first before what needs it. */
+export function setupsFor(wanted: readonly SetupId[]): Setup[] {
+  const found = new Set<Setup>();
+  const add = (id: SetupId) => {
+    const setup = setupOf(id);
+    setup.needs.forEach((n) => add(n as SetupId));
+    found.add(setup);
+  };
+  wanted.forEach(add);
+  return [...found];
+}
+
+/** Causes of a kind of drive that a bad result of a check speaks for: those it proves first, then the commonest. */
+export function causesTold(check: CheckId, kind: DriveKind | null): Cause[] {
+  const proves = (c: Cause) => c.provedBy.includes(check);
+  return (CAUSES as readonly Cause[])
+    .filter((c) => (proves(c) || c.toldBy.includes(check)) && (kind === null || c.kinds.includes(kind)))
+    .sort((a, b) => Number(proves(b)) - Number(proves(a)) || b.commonness - a.commonness);
+}
+
+/** Whether a check can tell anything on a kind of drive. */
+export const isCheckOf = (check: CheckId, kind: DriveKind): boolean => causesTold(check, kind).length > 0;
+
+/** Checks that tell causes of these complaints apart on a kind of drive, those that speak of the commonest causes for the least minutes first. */
+export function checksFor(named: readonly ComplaintId[], kind: DriveKind): Check[] {
+  const worth = (check: Check) =>
+    causesTold(check.id as CheckId, kind)
+      .filter((c) => named.length === 0 || c.explains.some((e) => named.includes(e)))
+      .reduce((sum, c) => sum + c.commonness * (c.provedBy.includes(check.id as CheckId) ? 2 : 1), 0) / check.minutes;
+  return (CHECKS as readonly Check[])
+    .map((check) => ({ check, worth: worth(check) }))
+    .filter((c) => c.worth > 0)
+    .sort((a, b) => b.worth - a.worth)
+    .map((c) => c.check);
+}
+
+const SMALL_WORDS = new Set([
+  'the',
+  'a',
+  'an',
+  'it',
+  'i',
+  'is',
+  'was',
+  'when',
+  'as',
+  'at',
+  'of',
+  'or',
+  'on',
+  'and',
+  'my',
+  'in',
+  'to',
+  'after',
+  'just',
+]);
+
+/** The words that carry a sentence, without their endings: `engaging`, `engaged` and `engage` are one. */
+const stems = (text: string): string[] =>
+  text
+    .toLowerCase()
+    .split(/[^a-z0-9]+/)
+    .filter((word) => word !== '' && !SMALL_WORDS.has(word))
+    .map((word) => word.replace(/(?:ing|ed|es|s|e)$/, '').replace(/([^aeiou])\1$/, '$1'));
+
+/** Complaints that words of a customer may mean: those of which they contain the label or a synonym, word by word in any order. */
+export function complaintsIn(words: string, kind: DriveKind | null): Complaint[] {
+  const said = new Set(stems(words));
+  const heard = (phrase: string) => stems(phrase).every((word) => said.has(word));
+  return (COMPLAINTS as readonly Complaint[]).filter(
+    (c) => (kind === null || c.kinds.includes(kind)) && [c.label, ...c.synonyms].some(heard),
+  );
+}
+
+/** The words of a result of a check. */
+export const resultWords = (check: Check, result: Result): string => check.results[result] ?? check.results.bad;
