@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync, readdirSync } from 'node:fs';
-import { drives, jobs, machines, notebooks, people, shelfImports, tickets, type Database, type Person } from '../src/db';
-import { NEW_STAGES, type Stage, type StageState } from '../src/core/job';
+import { drives, facts, jobs, machines, notebooks, people, shelfImports, tickets, type Database, type Person } from '../src/db';
+import { NEW_STAGES, NOTHING_ASKED, type Asked, type Finding, type Stage, type StageState } from '../src/core/job';
+import { FACTS, factOf, factSchema } from '../src/core/machine';
 import type { MeterUnit } from '../src/core/quantity';
 import { hashPassword } from '../src/server/password';
 import { preparePicture } from '../src/server/picture';
@@ -20,7 +21,11 @@ interface DemoJob {
   readonly daysAgo: number;
   readonly stages: Partial<Record<Stage, StageState>>;
   readonly entries: readonly { readonly stage: Stage; readonly minutes: number; readonly text: string }[];
-  readonly closed?: string;
+  /** What the customer was told, the stop time where it has one to keep, and when to look again. */
+  readonly closed?: { readonly text: string; readonly stopS?: number; readonly next?: string };
+  /** What was asked, beside the complaint. */
+  readonly asked?: Partial<Asked>;
+  readonly findings?: readonly (Partial<Finding> & Pick<Finding, 'check' | 'result'>)[];
 }
 
 const folder = new URL('../demo/', import.meta.url);
@@ -97,10 +102,24 @@ export async function seedDemo(db: Database, now: Date): Promise<void> {
     machineIds.set(cells['key']!, value.id);
     await db.models.Customer.update({ contact: cells['contact']! }, { where: { shopId, name: cells['customer']! } });
   }
+  const known = JSON.parse(text('facts.json')) as Record<'machines' | 'drives', Record<string, Record<string, unknown>>>;
+  const by = { shopId, personId: owner.id, at: new Date(now.getTime() - 40 * 86_400_000) };
+  for (const [key, answers] of Object.entries(known.machines)) await addFacts(db, by, { machineId: machineIds.get(key)! }, answers);
+  for (const [key, answers] of Object.entries(known.drives)) await addFacts(db, by, { driveId: driveIds.get(key)! }, answers);
   await db.models.Shop.update({ nextJobNumber: 207 }, { where: { id: shopId } });
   const history = (JSON.parse(text('jobs.json')) as DemoJob[]).sort((a, b) => b.daysAgo - a.daysAgo);
   for (const [i, job] of history.entries())
     await addJob(db, staff[i % 2]!, job, new Date(now.getTime() - job.daysAgo * 86_400_000 - 3_600_000), machineIds, driveIds);
+}
+
+async function addFacts(
+  db: Database,
+  by: Parameters<typeof facts.setFact>[1],
+  subject: facts.Subject,
+  answers: Readonly<Record<string, unknown>>,
+): Promise<void> {
+  for (const { id } of FACTS)
+    if (answers[id] !== undefined) orThrow(await facts.setFact(db, by, subject, id, factSchema(factOf(id)).parse(answers[id])));
 }
 
 /** A notebook with its pictures, which lie beside it numbered from 1. */
@@ -138,12 +157,58 @@ async function addJob(
         complaint: job.complaint,
       },
       opened,
-      { ...NEW_STAGES, secure: 'waiting', ...job.stages },
+      { ...NEW_STAGES, ask: 'done', ...job.stages },
     ),
   ).value;
-  const at = (minutes: number) => ({ shopId: by.shopId, personId: by.id, at: new Date(opened.getTime() + minutes * 60_000) });
+  const at = (minutes: number) => ({
+    shopId: by.shopId,
+    personId: by.id,
+    role: by.role,
+    at: new Date(opened.getTime() + minutes * 60_000),
+  });
+  if (job.asked)
+    orThrow(
+      await tickets.writeEntry(db, at(1), number, 'ask', {
+        type: 'asked',
+        body: { ...NOTHING_ASKED, words: job.complaint, ...job.asked },
+      }),
+    );
+  for (const [i, found] of (job.findings ?? []).entries())
+    orThrow(
+      await tickets.writeEntry(db, at(8 + i), number, 'look', {
+        type: 'finding',
+        body: {
+          part: null,
+          value: null,
+          limit: null,
+          note: '',
+          act: '',
+          priceCents: null,
+          answer: 'not-asked',
+          ...found,
+          ref: randomUUID(),
+        },
+      }),
+    );
   for (const { minutes, stage, text: said } of job.entries)
     orThrow(await tickets.writeEntry(db, at(minutes), number, stage, { type: 'note', body: { text: said } }));
   const last = Math.max(0, ...job.entries.map((e) => e.minutes));
-  if (job.closed) orThrow(await tickets.writeEntry(db, at(last + 20), number, 'book', { type: 'closing', body: { text: job.closed } }));
+  if (!job.closed) return;
+  const { stopS = null, text: said, next = '' } = job.closed;
+  if (stopS !== null)
+    orThrow(
+      await tickets.writeEntry(db, at(last + 14), number, 'prove', {
+        type: 'timed',
+        body: { what: 'stop', seconds: stopS, when: 'proved', limitS: 5, how: 'stopwatch' },
+      }),
+    );
+  orThrow(
+    await tickets.writeEntry(db, at(last + 16), number, 'prove', {
+      type: 'proved',
+      body: { belt: 'stays', brake: stopS === null ? 'none' : 'lands', cycles: 5, watched: true, machine: 'sound' },
+    }),
+  );
+  orThrow(
+    await tickets.writeEntry(db, at(last + 20), number, 'book', { type: 'closing', body: { text: said, ending: 'sound', why: '', next } }),
+  );
 }

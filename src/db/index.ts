@@ -8,6 +8,7 @@ export type { Outcome } from './outcome';
 export type { Role } from '../core/role';
 export * as acts from './repositories/acts';
 export * as drives from './repositories/drives';
+export * as facts from './repositories/facts';
 export * as jobLists from './repositories/job-lists';
 export * as jobs from './repositories/jobs';
 export * as machines from './repositories/machines';

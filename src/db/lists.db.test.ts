@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { UNPROVED } from '../core/job/test-job';
 import { seededRandom } from '../core/drive';
 import { demoDrive } from '../core/drive/sample-drives';
 import { drives, jobLists, jobs, machines, tickets, type MachineFields } from '.';
@@ -60,7 +61,7 @@ describe('lists', () => {
   it('keep to their own shop, machine and state', async () => {
     const [one, two] = [await machine({ name: 'One' }), await machine({ name: 'Two' })];
     const numbers = [await job(one, 'a'), await job(two, 'b'), await job(one, 'c')];
-    value(await tickets.writeEntry(shop.db, shop.by(), numbers[0]!, 'book', { type: 'closing', body: { text: 'done' } }));
+    value(await tickets.writeEntry(shop.db, shop.by(), numbers[0]!, 'book', { type: 'closing', body: UNPROVED }));
     expect((await jobLists.openJobs(shop.db, shop.owner.shopId, { limit: 9 })).rows.map((j) => j.number)).toEqual([numbers[2], numbers[1]]);
     expect((await jobLists.closedJobs(shop.db, shop.owner.shopId, { limit: 9 })).rows.map((j) => j.number)).toEqual([numbers[0]]);
     expect((await jobLists.jobsOfMachine(shop.db, shop.owner.shopId, one, { limit: 9 })).rows.map((j) => j.number)).toEqual([

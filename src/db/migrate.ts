@@ -7,6 +7,7 @@ import { metersOrdersImports } from './migrations/0003-meters-orders-imports';
 import { notebooksOfMachines } from './migrations/0004-notebooks-of-machines';
 import { listsAsPages } from './migrations/0005-lists-as-pages';
 import { actsAndForms } from './migrations/0006-acts-and-forms';
+import { theBay } from './migrations/0007-the-bay';
 
 export const MIGRATIONS: readonly Migration[] = [
   firstTables,
@@ -15,6 +16,7 @@ export const MIGRATIONS: readonly Migration[] = [
   notebooksOfMachines,
   listsAsPages,
   actsAndForms,
+  theBay,
 ];
 
 /** Any number that nothing else locks by. */

@@ -3,6 +3,7 @@ import {
   CustomerRow,
   DriveRow,
   DriveVersionRow,
+  FactRow,
   JobRow,
   JobStageRow,
   MachineDriveRow,
@@ -32,6 +33,7 @@ export interface Models {
   readonly MachineDrive: ModelStatic<MachineDriveRow>;
   readonly ShelfBelt: ModelStatic<ShelfBeltRow>;
   readonly ShelfImport: ModelStatic<ShelfImportRow>;
+  readonly Fact: ModelStatic<FactRow>;
   readonly Job: ModelStatic<JobRow>;
   readonly JobStage: ModelStatic<JobStageRow>;
   readonly TicketEntry: ModelStatic<TicketEntryRow>;
@@ -181,6 +183,19 @@ export function defineModels(sequelize: Sequelize): Models {
         takenBack: { type: BOOLEAN, allowNull: false, defaultValue: false },
       },
       on('shelf_imports'),
+    ),
+    Fact: class extends FactRow {}.init(
+      {
+        id: id(),
+        shopId: whole(),
+        machineId: maybeWhole(),
+        driveId: maybeWhole(),
+        fact: text(),
+        value: { type: JSONB, allowNull: false },
+        personId: whole(),
+        at: moment(),
+      },
+      on('facts'),
     ),
     Job: class extends JobRow {}.init(
       {

@@ -169,3 +169,15 @@ export class TicketEntryRow extends Model<Row<TicketEntryRow>, NewRow<TicketEntr
   declare at: Date;
   declare withdrawnAt: Date | null;
 }
+
+/** Something known of a machine or of a drive: of exactly one of the two. */
+export class FactRow extends Model<Row<FactRow>, NewRow<FactRow>> {
+  declare id: CreationOptional<number>;
+  declare shopId: number;
+  declare machineId: CreationOptional<number | null>;
+  declare driveId: CreationOptional<number | null>;
+  declare fact: string;
+  declare value: unknown;
+  declare personId: number;
+  declare at: Date;
+}

@@ -90,7 +90,7 @@ export function shopForTests(name: string): TestShop {
     get owner() {
       return there(owner);
     },
-    by: () => ({ shopId: there(owner).shopId, personId: there(owner).id, at: NOW }),
+    by: () => ({ shopId: there(owner).shopId, personId: there(owner).id, at: NOW, role: 'owner' as const }),
     openJob: async (about = {}) => {
       const { db } = there(made);
       const { shopId } = there(owner);

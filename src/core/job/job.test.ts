@@ -10,6 +10,7 @@ import {
   kindOf,
   moved,
   NEW_STAGES,
+  NOTHING_ASKED,
   waitsFor,
   openAtHandBack,
   readBody,
@@ -22,9 +23,10 @@ import {
   type Stages,
   type TypedBody,
 } from '.';
-import { BOOKED_BELT } from './test-job';
+import { BOOKED_BELT, CONFIRMED, FINDING, PROVED, UNPROVED } from './test-job';
 
 const all = (state: Stages['look']): Stages => ({
+  ask: state,
   secure: state,
   look: state,
   match: state,
@@ -40,7 +42,7 @@ const booked: BeltBooked = { ...BOOKED_BELT, drive: { id: 1, version: 3, beltId:
 
 describe('what comes next', () => {
   it('a job waits for its first stage that is not over, held or not', () => {
-    const stages = { ...NEW_STAGES, secure: 'done', look: 'skipped', match: 'held' } as const;
+    const stages = { ...NEW_STAGES, ask: 'done', secure: 'done', look: 'skipped', match: 'held' } as const;
     expect(waitsFor(stages)).toBe('match');
     expect(waitsFor(all('done'))).toBeNull();
   });
@@ -75,8 +77,16 @@ describe('entries of a ticket', () => {
     { type: 'note', body: { text: 'Groove shiny.' } },
     { type: 'stage', body: { state: 'skipped', why: 'seen last week' } },
     { type: 'belt-booked', body: booked },
-    { type: 'closing', body: { text: 'New belt.' } },
+    { type: 'closing', body: UNPROVED },
     { type: 'reopening', body: {} },
+    { type: 'asked', body: { ...NOTHING_ASKED, complaints: ['slow-weak'], words: 'Slips.', hoursBetween: 3 } },
+    { type: 'timed', body: { what: 'stop', seconds: 4.2, when: 'found', limitS: 5, how: 'stopwatch' } },
+    { type: 'secured', body: { list: 'full', cautions: [CONFIRMED] } },
+    { type: 'running', body: { cautions: [CONFIRMED] } },
+    { type: 'finding', body: FINDING },
+    { type: 'decision', body: { finding: FINDING.ref, answer: 'approved', act: 'Renew the idler', priceCents: 2400 } },
+    { type: 'setup', body: { setup: 'belt', up: true } },
+    { type: 'proved', body: PROVED },
   ];
   it('there is an example of every kind', () => expect(examples.map((e) => e.type).sort()).toEqual([...ENTRY_TYPES].sort()));
   it.each(examples.map((e) => [e.type, e] as const))('%s is read back as it was kept, and has a name', (type, entry) => {
@@ -119,7 +129,7 @@ describe('entries of a ticket', () => {
     expect(acts.takenBack).toBe('4L480 is back in B2.');
   });
   it('closing ends the job and Book; reopening takes both up again', () => {
-    const closed = actsOf({ type: 'closing', body: { text: 'x' } }).write(open(), 'book').job;
+    const closed = actsOf({ type: 'closing', body: UNPROVED }).write(open(), 'book').job;
     expect([closed.status, closed.stages.book]).toEqual(['closed', 'done']);
     const again = actsOf({ type: 'reopening', body: {} }).write(closed, 'book').job;
     expect([again.status, again.stages.book]).toEqual(['open', 'under-way']);

@@ -1,4 +1,5 @@
 import type { Form } from '../stored';
+import type { Role } from '../role';
 import type { Stage, Stages } from './stages';
 
 export const JOB_STATUSES = ['open', 'closed'] as const;
@@ -23,6 +24,23 @@ export interface Effect {
   readonly shelf?: ShelfMove;
 }
 
+/** A line of a ticket as the record of a job is read from it. */
+export interface RecordLine {
+  readonly type: string;
+  readonly body?: unknown;
+  readonly withdrawn: boolean;
+  readonly at: string;
+  readonly by: string;
+}
+
+/** What an entry is written beside. */
+export interface OnTicket {
+  readonly lines: readonly RecordLine[];
+  /** What the machine's stop time is held to, s; null where it has none to keep. */
+  readonly stopLimitS: number | null;
+  readonly role: Role;
+}
+
 /**
  * One kind of entry on a job's ticket: how it is kept, whether a device may write it, what it does and whether it can be taken back. All that the
  * rest of the program needs to know of it, but for how its line looks.
@@ -35,6 +53,8 @@ export interface EntryKind<Body> {
   readonly on: JobStatus;
   /** The field that is wrong and its sentence, where a device sends what the shape alone does not forbid. */
   readonly refuse?: (body: Body) => { readonly field: string; readonly problem: string } | null;
+  /** Why it cannot be written on this job, by what stands on its ticket and who writes. */
+  readonly refuseOn?: (body: Body, on: OnTicket) => string | null;
   readonly write: (job: JobState, stage: Stage, body: Body) => Effect;
   /** Null where it stands for good. */
   readonly takeBack: ((job: JobState, stage: Stage, body: Body) => Effect) | null;

@@ -1,13 +1,32 @@
 import { readKept, type Read } from '../stored';
 import { beltBooked } from './entries/belt-booked';
 import { closing, reopening } from './entries/closing';
+import { asked } from './entries/asked';
+import { decision, finding, setup } from './entries/finding';
 import { note } from './entries/note';
+import { proved } from './entries/proved';
+import { running, secured } from './entries/secured';
 import { stage } from './entries/stage';
+import { timed } from './entries/timed';
 import type { Effect, EntryKind, JobState } from './kind';
 import type { Stage } from './stages';
 
 /** Every kind of entry that a ticket can hold, by the name it is kept under. */
-export const ENTRY_KINDS = { note, stage, 'belt-booked': beltBooked, closing, reopening } as const;
+export const ENTRY_KINDS = {
+  note,
+  stage,
+  asked,
+  timed,
+  secured,
+  running,
+  finding,
+  decision,
+  setup,
+  proved,
+  'belt-booked': beltBooked,
+  closing,
+  reopening,
+} as const;
 export type EntryType = keyof typeof ENTRY_KINDS;
 export type EntryBody<T extends EntryType> = T extends EntryType
   ? (typeof ENTRY_KINDS)[T] extends EntryKind<infer Body>

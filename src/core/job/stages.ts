@@ -1,5 +1,5 @@
 /** The stages of a job, in the order of the work. */
-export const STAGES = ['secure', 'look', 'match', 'fit', 'set', 'prove', 'book'] as const;
+export const STAGES = ['ask', 'secure', 'look', 'match', 'fit', 'set', 'prove', 'book'] as const;
 export type Stage = (typeof STAGES)[number];
 
 export const STAGE_STATES = ['waiting', 'under-way', 'done', 'skipped', 'held'] as const;
@@ -8,7 +8,8 @@ export type Stages = Readonly<Record<Stage, StageState>>;
 
 /** How a job begins: its first stage is under way. */
 export const NEW_STAGES: Stages = {
-  secure: 'under-way',
+  ask: 'under-way',
+  secure: 'waiting',
   look: 'waiting',
   match: 'waiting',
   fit: 'waiting',

@@ -1,4 +1,4 @@
-import type { BeltBooked } from '.';
+import type { BeltBooked, EntryBody, Finding, Proved } from '.';
 
 /** A belt of the shelf as a ticket keeps it: 2 pieces that fit and do what the drive needs. */
 export const BOOKED_BELT: BeltBooked = {
@@ -24,3 +24,23 @@ export const BOOKED_BELT: BeltBooked = {
   priceCents: 1480,
   drive: null,
 };
+
+/** How an owner signs off what was not proved. */
+export const UNPROVED: EntryBody<'closing'> = { text: 'New belt.', ending: 'unfit', why: 'Fetched before it could be run.', next: '' };
+
+export const CONFIRMED = { id: 'lead-off', words: 'Plug lead off.', at: '2026-11-26T09:00:00Z' };
+
+export const FINDING: Finding = {
+  ref: '0f3b2f6e-5d3c-4f57-9d0a-6a1f0d1f7c11',
+  check: 'idler-tip',
+  part: { id: 'idler', label: 'Idler' },
+  result: 'bad',
+  value: null,
+  limit: null,
+  note: '',
+  act: 'Renew the idler',
+  priceCents: 2400,
+  answer: 'not-asked',
+};
+
+export const PROVED: Proved = { belt: 'stays', brake: 'lands', cycles: 5, watched: true, machine: 'sound' };

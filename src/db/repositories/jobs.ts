@@ -1,11 +1,13 @@
 import type { Transaction } from 'sequelize';
 import { NEW_STAGES, readBody, STAGES, type Stage, type Stages, type TypedBody } from '../../core/job';
+import type { Facts } from '../../core/machine';
 import { meterText } from '../../core/quantity';
 import type { Unreadable } from '../../core/stored';
 import type { Database } from '../connection';
 import { readDrive } from '../kept';
 import type { TicketEntryRow } from '../rows';
 import { done, refused, type Outcome } from '../outcome';
+import { factsOf } from './facts';
 import { isStage, linesWhere, withStages, type JobSummary } from './job-lists';
 
 /** A line of a ticket: what is written of it, and who wrote it when. */
@@ -25,6 +27,8 @@ export interface Job extends JobSummary {
   readonly driveId: number | null;
   readonly beltId: string | null;
   readonly complaint: string;
+  /** What is known of its machine and of its drive. */
+  readonly facts: { readonly machine: Facts; readonly drive: Facts };
   readonly version: number;
   readonly entries: readonly TicketEntry[];
 }
@@ -54,18 +58,27 @@ function entryOf(row: TicketEntryRow, by: string): TicketEntry {
   return read.ok ? { ...line, ...read.value } : { ...line, type: 'unreadable', problem: read.problem, text: read.text };
 }
 
+/** The lines of a job's ticket as they were written: clocks of two devices say nothing of what came first. */
+export async function linesOfJob(db: Database, jobId: number, transaction?: Transaction): Promise<TicketEntry[]> {
+  const inside = transaction ? { transaction } : {};
+  const entries = await db.models.TicketEntry.findAll({ where: { jobId }, order: [['id', 'ASC']], raw: true, ...inside });
+  const writers = [...new Set(entries.map((e) => e.personId))];
+  const people = new Map(
+    (await db.models.Person.findAll({ where: { id: writers }, attributes: ['id', 'name'], raw: true, ...inside })).map((p) => [
+      p.id,
+      p.name,
+    ]),
+  );
+  return entries.map((e) => entryOf(e, people.get(e.personId) ?? ''));
+}
+
 export async function findJob(db: Database, shopId: number, number: number): Promise<Job | null> {
   const row = await db.models.Job.findOne({ where: { shopId, number } });
   if (!row) return null;
   const [summary] = await withStages(db, (await linesWhere(db, 'j.id = $1', [row.id], 'j.id', { limit: 1, uncounted: true })).rows);
   if (!summary) return null;
   const machine = await db.models.Machine.findByPk(row.machineId);
-  // As they were written; clocks of two devices say nothing of what came first.
-  const entries = await db.models.TicketEntry.findAll({ where: { jobId: row.id }, order: [['id', 'ASC']], raw: true });
-  const writers = [...new Set(entries.map((e) => e.personId))];
-  const people = new Map(
-    (await db.models.Person.findAll({ where: { id: writers }, attributes: ['id', 'name'], raw: true })).map((p) => [p.id, p.name]),
-  );
+  const known = await factsOf(db, shopId, { machineId: row.machineId, driveIds: row.driveId === null ? [] : [row.driveId] });
   return {
     ...summary,
     maker: machine?.maker ?? '',
@@ -74,8 +87,9 @@ export async function findJob(db: Database, shopId: number, number: number): Pro
     driveId: row.driveId,
     beltId: row.beltId,
     complaint: row.complaint,
+    facts: { machine: known.machine, drive: row.driveId === null ? {} : (known.drives[row.driveId] ?? {}) },
     version: row.version,
-    entries: entries.map((e) => entryOf(e, people.get(e.personId) ?? '')),
+    entries: await linesOfJob(db, row.id),
   };
 }
 

@@ -1,4 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest';
+import { UNPROVED } from '../../core/job/test-job';
 import { jobs, machines, shelf, tickets, type ShelfBelt } from '..';
 import { bookingOf, NEW_MACHINE, NOW, SHELF_ROW as row, shopForTests, value } from '../test-database';
 
@@ -75,7 +76,7 @@ describe('jobs and their tickets', () => {
     ]);
   });
   it('a closed job takes no more writing until it is reopened', async () => {
-    value(await tickets.writeEntry(shop.db, shop.by(), number, 'book', { type: 'closing', body: { text: 'Done.' } }));
+    value(await tickets.writeEntry(shop.db, shop.by(), number, 'book', { type: 'closing', body: UNPROVED }));
     expect((await tickets.writeEntry(shop.db, shop.by(), number, 'look', { type: 'note', body: { text: 'late' } })).ok).toBe(false);
     value(await tickets.writeEntry(shop.db, shop.by(), number, 'book', { type: 'reopening', body: {} }));
     expect((await tickets.writeEntry(shop.db, shop.by(), number, 'look', { type: 'note', body: { text: 'late' } })).ok).toBe(true);

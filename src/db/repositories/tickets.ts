@@ -1,11 +1,26 @@
 import type { Transaction } from 'sequelize';
-import { actsOf, kindOf, readBody, STAGES, type BeltBooked, type Effect, type JobState, type Stage, type TypedBody } from '../../core/job';
+import {
+  actsOf,
+  kindOf,
+  readBody,
+  STAGES,
+  type BeltBooked,
+  type Effect,
+  type EntryBody,
+  type EntryType,
+  type JobState,
+  type Stage,
+  type TypedBody,
+} from '../../core/job';
+import { stopLimitOf } from '../../core/machine';
+import type { Role } from '../../core/role';
 import { readShelfFields } from '../../formats/shelf-csv';
 import type { Database } from '../connection';
 import type { JobRow } from '../rows';
 import { done, refused, stale, type Outcome } from '../outcome';
 import { isStage, linesWhere, withStages } from './job-lists';
-import { missingBelt } from './jobs';
+import { factsOf } from './facts';
+import { linesOfJob, missingBelt } from './jobs';
 import { plainShelfBelt, putBack, type ShelfBelt, type ShelfBeltFields } from './shelf';
 
 /** Who writes on a ticket, and when it was done. */
@@ -13,6 +28,7 @@ export interface Writer {
   readonly shopId: number;
   readonly personId: number;
   readonly at: Date;
+  readonly role: Role;
 }
 
 /** A job held for writing, with its stages as they are. */
@@ -51,6 +67,21 @@ function store(db: Database, jobId: number, by: Writer, stage: Stage, { type, bo
   );
 }
 
+/** Why an entry cannot be written on this job, by what stands on its ticket and is known of its machine. */
+async function refusedOn<T extends EntryType>(
+  db: Database,
+  by: Writer,
+  { row }: HeldJob,
+  { type, body }: { readonly type: T; readonly body: EntryBody<T> },
+  transaction: Transaction,
+): Promise<string | null> {
+  const { refuseOn } = kindOf(type);
+  if (!refuseOn) return null;
+  const lines = await linesOfJob(db, row.id, transaction);
+  const { machine } = await factsOf(db, by.shopId, { machineId: row.machineId, driveIds: [] }, transaction);
+  return refuseOn(body, { lines, stopLimitS: stopLimitOf(machine), role: by.role });
+}
+
 /** Writes an entry on a ticket, with all that entries of its kind do. Those that move belts come by `bookBelt`. */
 export async function writeEntry(
   db: Database,
@@ -64,6 +95,8 @@ export async function writeEntry(
     if (!job) return noJob(number);
     const { on } = kindOf(entry.type);
     if (on !== job.state.status) return on === 'open' ? closedJob(number) : refused(`Job ${number} is not closed.`);
+    const against = await refusedOn(db, by, job, entry, transaction);
+    if (against !== null) return refused(against);
     const row = await store(db, job.row.id, by, stage, entry, transaction);
     await settle(db, job, actsOf(entry).write(job.state, stage), by.at, transaction);
     return done({ entryId: row.id });

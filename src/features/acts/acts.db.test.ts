@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Drive } from '@/core/drive';
+import { UNPROVED } from '@/core/job/test-job';
 import { lookAt, notebookFor } from '@/core/survey';
 import { demoDrive, measured } from '@/core/survey/sample-notebook';
 import { drives, jobs, machines, notebooks, people, shelf, type Person } from '@/db';
@@ -97,7 +98,7 @@ describe('a job', () => {
   });
   it('closed it takes nothing but its reopening', async () => {
     expect(await write('reopening', {}, 'book')).toMatchObject({ ok: false, problem: expect.stringContaining('not closed') });
-    await done('job.write', { number, stage: 'book', entry: { type: 'closing', body: { text: 'New belt.' } } });
+    await done('job.write', { number, stage: 'book', entry: { type: 'closing', body: UNPROVED } });
     expect(await write('note', { text: 'late' })).toMatchObject({ ok: false, problem: expect.stringContaining('reopen it') });
     await done('job.write', { number, stage: 'book', entry: { type: 'reopening', body: {} } });
     expect((await job()).status).toBe('open');
@@ -247,7 +248,7 @@ describe('drives, machines and the shelf', () => {
     });
     const job = await shop.openJob({ driveId: id as number, beltId: 'blade' });
     expect(await send('drive.remove', { id })).toMatchObject({ ok: false, problem: expect.stringContaining('open job') });
-    await done('job.write', { number: job, stage: 'book', entry: { type: 'closing', body: { text: 'x' } } });
+    await done('job.write', { number: job, stage: 'book', entry: { type: 'closing', body: UNPROVED } });
     expect(await done('drive.remove', { id })).toMatchObject({ document: { name: 'Mine' } });
   });
   it('a machine keeps the rules of its form', async () => {

@@ -9,7 +9,12 @@ import { jobForm } from './forms';
 
 const number = z.number().int().positive();
 const stage = z.enum(STAGES);
-const writer = ({ person, doneAt }: ActContext): tickets.Writer => ({ shopId: person.shopId, personId: person.id, at: doneAt });
+const writer = ({ person, doneAt }: ActContext): tickets.Writer => ({
+  shopId: person.shopId,
+  personId: person.id,
+  at: doneAt,
+  role: person.role,
+});
 
 /** A place on the shelf without how many it holds. */
 const placeOn = ({ designation, section, lengthMm, lengthReference, lengthTyped, bin, priceCents, supplierNote }: ShelfBelt) => ({

@@ -21,7 +21,9 @@ import { useJobActs } from './job-acts';
 import { Spine } from './spine';
 import { BesideSlotsProvider } from './stages/beside';
 import { STAGE_MODULES } from './stages/registry';
+import { NotSecured } from './stages/secure/not-secured';
 import { Ticket } from './ticket';
+import { useBay } from './use-bay';
 
 export interface JobScreenProps {
   readonly job: Job;
@@ -47,6 +49,7 @@ export function JobScreen({ job: first, drives, unreadable, shelf }: JobScreenPr
   const [at, go] = useStage(job);
   const acts = useJobActs(job, go);
   const mayChange = useMayChange();
+  const bay = useBay({ job, drives });
   const writable = mayChange && job.status === 'open';
   const { Bench } = STAGE_MODULES[at];
   const [ticketSlot, setTicketSlot] = useState<HTMLElement | null>(null);
@@ -59,6 +62,7 @@ export function JobScreen({ job: first, drives, unreadable, shelf }: JobScreenPr
         <Spine number={job.number} stages={job.stages} at={at} onGo={go} />
         <Box sx={{ flex: 1, minWidth: 0, p: { xs: 1.5, sm: 2 } }}>
           <Staleness reading={reading} what="This job" />
+          {writable && <NotSecured {...{ job, at, acts, bay }} onGo={go} />}
           <Bench key={at} {...{ job, at, acts, drives, unreadable, shelf, writable, mayChange }} />
         </Box>
         <Side entries={job.entries.length} setFoot={setFootSlot}>

@@ -2,7 +2,7 @@ import { renderHook, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import { NEW_STAGES, type BeltBooked } from '@/core/job';
-import { BOOKED_BELT } from '@/core/job/test-job';
+import { BOOKED_BELT, UNPROVED } from '@/core/job/test-job';
 import type { Job, ShelfBelt, TicketEntry } from '@/db';
 import { serverThat, show, Stage } from '@/ui/test-shell';
 import type { BeltChoice } from '../match/match-panel';
@@ -32,6 +32,7 @@ const job = (more: Partial<Job> = {}): Job => ({
   driveId: null,
   beltId: null,
   complaint: '',
+  facts: { machine: {}, drive: {} },
   version: 1,
   entries: [],
   ...more,
@@ -52,7 +53,11 @@ describe('lines of a ticket', () => {
     ['a note', { type: 'note', body: { text: 'Groove shiny.' } }, /^Groove shiny\.$/],
     ['a skipped stage', { type: 'stage', body: { state: 'skipped', why: 'seen last week' } }, /^skipped: seen last week$/],
     ['a stage done', { type: 'stage', body: { state: 'done', why: '' } }, /^done$/],
-    ['a closing line', { type: 'closing', body: { text: 'New belt.' } }, /^New belt\.$/],
+    [
+      'a closing line',
+      { type: 'closing', body: UNPROVED },
+      /^Returned, not fit to use\. New belt\. Returned all the same: Fetched before it could be run\.$/,
+    ],
     ['a reopening', { type: 'reopening', body: {} }, /^Job reopened$/],
     [
       'a booking, with what it stands in for in this person’s units',

@@ -1,6 +1,6 @@
 import type { Stage, StageState } from '@/core/job';
 
-/** The seven stages of a job: what each is for, and what belongs on screen while it is done. Safe defaults; the machine's own manual wins. */
+/** The eight stages of a job: what each is for, and what belongs on screen while it is done. Safe defaults; the machine's own manual wins. */
 export interface StageWords {
   readonly name: string;
   readonly asks: string;
@@ -9,6 +9,12 @@ export interface StageWords {
 }
 
 export const STAGE_WORDS: Readonly<Record<Stage, StageWords>> = {
+  ask: {
+    name: 'Ask',
+    asks: 'What the customer says, since when, and what was done before. Nothing here has to be answered to go on.',
+    points: [],
+    notePlaceholder: 'Fetched by the boat on Thursday; wants a price first.',
+  },
   secure: {
     name: 'Secure',
     asks: 'Make it safe before a hand goes in.',

@@ -1,6 +1,7 @@
 import 'server-only';
 import * as z from 'zod';
-import { machines } from '@/db';
+import { factOf, factSchema, isFact, type FactId } from '@/core/machine';
+import { facts, machines } from '@/db';
 import { action } from '@/server';
 import { machineForm } from './forms';
 
@@ -9,5 +10,25 @@ export const machineActs = {
     role: 'technician',
     input: z.object({ fields: machineForm, existing: z.object({ id: z.number().int(), version: z.number().int() }).optional() }),
     apply: ({ db, person }, input) => machines.saveMachine(db, person.shopId, input.fields, input.existing),
+  }),
+
+  /** Something known of a machine or of its drive; null forgets it. */
+  'fact.set': action({
+    role: 'technician',
+    input: z
+      .object({
+        subject: z.union([z.object({ machineId: z.number().int() }), z.object({ driveId: z.number().int() })]),
+        fact: z.custom<FactId>((name) => typeof name === 'string' && isFact(name), 'That is no fact that is kept here.'),
+        value: z.unknown(),
+      })
+      .transform(({ subject, fact, value }, context) => {
+        if (value === null) return { subject, fact, value };
+        const read = factSchema(factOf(fact)).safeParse(value);
+        if (read.success) return { subject, fact, value: read.data };
+        context.addIssue({ code: 'custom', message: read.error.issues[0]?.message ?? 'That is no answer to it.', path: ['value'] });
+        return z.NEVER;
+      }),
+    apply: ({ db, person, doneAt }, { subject, fact, value }) =>
+      facts.setFact(db, { shopId: person.shopId, personId: person.id, at: doneAt }, subject, fact, value),
   }),
 } as const;

@@ -12,6 +12,7 @@ import { useUnits } from '../units';
 import { useViewport } from '../viewport';
 import { Drawing, SCREEN_INK, textWidth } from './drawing';
 import { LeverSlider } from './lever-slider';
+import { Lights, type Light } from './lights';
 import { Crosses, Ground, Guides, LooseRings, MarkHandle, type PlateMark } from './marks';
 import { boundsOf, fitted, placeLabels, type Bounds, type Label } from './outline';
 import { SaveMenu } from './save-menu';
@@ -34,6 +35,8 @@ export interface PlateProps {
   readonly marks?: readonly PlateMark[];
   /** Pulleys and marks whose place is only sketched: ringed with dashes. */
   readonly loose?: ReadonlySet<string>;
+  /** What was found at pulleys. */
+  readonly lit?: ReadonlyMap<string, Light>;
   /** A sketch has no coordinates worth reading. */
   readonly sketch?: boolean;
   readonly height?: number | string;
@@ -66,6 +69,7 @@ export function Plate({
   onTap,
   marks = NO_MARKS,
   loose,
+  lit,
   sketch = false,
   height = 380,
 }: PlateProps) {
@@ -227,6 +231,7 @@ export function Plate({
                 onFocus={() => onSelect?.(m.id)}
               />
             ))}
+            {lit && answer && <Lights lit={lit} pulleys={drive.pulleys} places={answer.pose.pulleys} px={mmPerPx} />}
             {loose && <LooseRings ids={loose} pulleys={drive.pulleys} marks={marks} px={mmPerPx} />}
             {answer &&
               (onSelect || onTap) &&

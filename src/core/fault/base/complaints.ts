@@ -98,7 +98,12 @@ export const COMPLAINTS = [
   },
   { id: 'bearings-fail', label: 'Bearings or shafts do not last', synonyms: ['bearing gone again', 'shaft broke'], kinds: ALL },
   { id: 'hangs-loose', label: 'Belt hangs loose', synonyms: ['loose belt', 'sags', 'slack belt', 'belt too long'], kinds: BELT_KINDS },
-  { id: 'cvt-jerks', label: 'Jerks or grabs pulling away', synonyms: ['jerky', 'grabs', 'shudders'], kinds: ['cvt', 'deck-lever', 'snow-thrower'] },
+  {
+    id: 'cvt-jerks',
+    label: 'Jerks or grabs pulling away',
+    synonyms: ['jerky', 'grabs', 'shudders'],
+    kinds: ['cvt', 'deck-lever', 'snow-thrower'],
+  },
   { id: 'cvt-no-top', label: 'No top speed, does not shift', synonyms: ['slow at full throttle', 'no top speed'], kinds: ['cvt'] },
   {
     id: 'cvt-belt-burnt',

@@ -1,5 +1,6 @@
 import * as z from 'zod';
-import { bySchema } from '../../stored';
+import { bySchema, keptObject } from '../../stored';
+import { ENDINGS, handBackOf, mayEnd } from '../hand-back';
 import { shortened } from '../shortened';
 import { entryKind } from '../kind';
 
@@ -9,13 +10,35 @@ const body = z.object({
     .trim()
     .min(1, 'Write what the customer should know.')
     .max(2000, 'That is longer than 2000 characters; shorten it or split it in two.'),
+  /** Null on lines from before a job said how it ended. */
+  ending: z.enum(ENDINGS).nullable(),
+  /** Why it goes back although it is not fit to use. */
+  why: z.string().trim().max(500, 'The reason is longer than 500 characters.'),
+  /** When to look again, and at what; '' for not at all. */
+  next: z.string().trim().max(500, 'The next look is longer than 500 characters.'),
 });
 
 /** The line a job is closed with, for whoever fetches the machine. */
 export const closing = entryKind<z.infer<typeof body>>({
-  form: { what: 'this closing line', version: 1, upgrades: {}, check: bySchema(body) },
+  form: {
+    what: 'this closing line',
+    version: 2,
+    upgrades: { 1: (older) => ({ ...keptObject(older), ending: null, why: '', next: '' }) },
+    check: bySchema(body),
+  },
   fromDevice: true,
   on: 'open',
+  refuse: ({ ending, why }) =>
+    ending === null
+      ? { field: 'ending', problem: 'Say how the job ends.' }
+      : ending === 'unfit' && why === ''
+        ? { field: 'why', problem: 'Say why it goes back although it is not fit to use.' }
+        : null,
+  refuseOn: ({ ending }, { lines, stopLimitS, role }) => {
+    if (ending === null || !mayEnd(handBackOf(lines, stopLimitS), ending))
+      return 'Brake, stop time or the belt were not proved: this job can only be closed as returned, not fit to use.';
+    return ending === 'unfit' && role !== 'owner' ? 'Returned, not fit to use: an owner has to sign that.' : null;
+  },
   write: (job) => ({ job: { status: 'closed', stages: { ...job.stages, book: 'done' } } }),
   takeBack: null,
   name: ({ text }) => shortened(text, 40),

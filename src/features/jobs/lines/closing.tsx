@@ -1,7 +1,15 @@
 import type { EntryBody } from '@/core/job';
+import { ENDING_WORDS } from '../bay-words';
 
 export function ClosingLine({ body }: { body: EntryBody<'closing'> }) {
-  return <>{body.text}</>;
+  return (
+    <>
+      {body.ending !== null && <strong>{ENDING_WORDS[body.ending]}. </strong>}
+      {body.text}
+      {body.why && ` Returned all the same: ${body.why}`}
+      {body.next && ` Next look: ${body.next}`}
+    </>
+  );
 }
 
 export function ReopeningLine() {

@@ -4,6 +4,7 @@ import type { ComponentType } from 'react';
 import type { EntryBody, EntryType } from '@/core/job';
 import type { TicketEntry } from '@/db';
 import { Unreadable } from '@/ui/unreadable';
+import { AskedLine, DecisionLine, FindingLine, ProvedLine, RunningLine, SecuredLine, SetupLine, TimedLine } from './bay';
 import { BeltBookedLine } from './belt-booked';
 import { ClosingLine, ReopeningLine } from './closing';
 import { NoteLine } from './note';
@@ -15,6 +16,14 @@ type Lines = { readonly [T in EntryType]: ComponentType<{ body: EntryBody<T> }> 
 const LINES: Lines = {
   note: NoteLine,
   stage: StageLine,
+  asked: AskedLine,
+  timed: TimedLine,
+  secured: SecuredLine,
+  running: RunningLine,
+  finding: FindingLine,
+  decision: DecisionLine,
+  setup: SetupLine,
+  proved: ProvedLine,
   'belt-booked': BeltBookedLine,
   closing: ClosingLine,
   reopening: ReopeningLine,

@@ -1,16 +1,21 @@
 import type { Stage } from '@/core/job';
+import { askStage } from './ask';
 import { bookStage } from './book';
 import { byHandStage } from './by-hand';
 import { matchStage } from './match';
+import { lookStage } from './look';
 import type { StageModule } from './module';
+import { proveStage } from './prove';
+import { secureStage } from './secure';
 
 /** How each stage is worked. */
 export const STAGE_MODULES: Readonly<Record<Stage, StageModule>> = {
-  secure: byHandStage,
-  look: byHandStage,
+  ask: askStage,
+  secure: secureStage,
+  look: lookStage,
   match: matchStage,
   fit: byHandStage,
   set: byHandStage,
-  prove: byHandStage,
+  prove: proveStage,
   book: bookStage,
 };

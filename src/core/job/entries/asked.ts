@@ -1,0 +1,57 @@
+import * as z from 'zod';
+import { bySchema } from '../../stored';
+import { COMPLAINTS, type ComplaintId } from '../../fault';
+import { entryKind } from '../kind';
+import { begun } from '../stages';
+
+/** When a complaint began, who worked on it before and with what, how the machine arrives, and where the belt ended up. */
+export const BEGAN = ['not-asked', 'after-belt', 'after-part', 'after-blow', 'after-storage', 'slowly', 'always'] as const;
+export const PARTS_BEFORE = ['not-asked', 'none', 'new', 'used'] as const;
+export const PARTS_OF = ['not-asked', 'ours', 'customer', 'elsewhere'] as const;
+export const ARRIVES = ['whole', 'apart'] as const;
+export const BELT_ENDED = ['not-asked', 'stayed', 'engine-side', 'far-side', 'above', 'below', 'broken'] as const;
+
+const ids = COMPLAINTS.map((c) => c.id) as [ComplaintId, ...ComplaintId[]];
+const short = (what: string, most = 500) => z.string().trim().max(most, `${what} is longer than ${most} characters.`);
+
+const body = z.object({
+  complaints: z.array(z.enum(ids)).max(6, 'Choose the six that matter most.'),
+  words: short('What the customer says', 2000),
+  began: z.enum(BEGAN),
+  doneBefore: short('What was done before'),
+  doneBy: short('Who did it', 100),
+  parts: z.enum(PARTS_BEFORE),
+  partsOf: z.enum(PARTS_OF),
+  arrives: z.enum(ARRIVES),
+  beltEnded: z.enum(BELT_ENDED),
+  /** Hours between throws; null where nobody knows. */
+  hoursBetween: z
+    .number({ error: 'The hours between throws are a number.' })
+    .positive('The hours between throws are more than 0.')
+    .max(10_000, 'That is more hours than a machine has.')
+    .nullable(),
+});
+export type Asked = z.infer<typeof body>;
+
+export const NOTHING_ASKED: Asked = {
+  complaints: [],
+  words: '',
+  began: 'not-asked',
+  doneBefore: '',
+  doneBy: '',
+  parts: 'not-asked',
+  partsOf: 'not-asked',
+  arrives: 'whole',
+  beltEnded: 'not-asked',
+  hoursBetween: null,
+};
+
+/** What whoever brings it says. The last one stands. */
+export const asked = entryKind<Asked>({
+  form: { what: 'this answer', version: 1, upgrades: {}, check: bySchema(body) },
+  fromDevice: true,
+  on: 'open',
+  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
+  takeBack: (job) => ({ job }),
+  name: () => 'what was asked',
+});

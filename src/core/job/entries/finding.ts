@@ -1,0 +1,76 @@
+import * as z from 'zod';
+import { bySchema } from '../../stored';
+import { CHECKS, RESULTS, SETUPS, type CheckId, type SetupId } from '../../fault';
+import { entryKind } from '../kind';
+import { begun } from '../stages';
+
+export const FINDING_RESULTS = [...RESULTS, 'not-reached'] as const;
+export const ANSWERS = ['not-asked', 'asked', 'approved', 'declined', 'waiting'] as const;
+export type CustomerAnswer = (typeof ANSWERS)[number];
+
+const checks = CHECKS.map((c) => c.id) as [CheckId, ...CheckId[]];
+const price = z
+  .number({ error: 'The price is a number.' })
+  .int()
+  .min(0, 'The price is 0 or more.')
+  .max(100_000_000, 'That price is too high to be one.')
+  .nullable();
+const text = (what: string) => z.string().trim().max(500, `${what} is longer than 500 characters.`);
+
+const body = z.object({
+  /** Made on the device, so that what follows can name it before the server has it. */
+  ref: z.uuid(),
+  check: z.enum(checks),
+  /** The part it was made on; null where it is of the drive as a whole. */
+  part: z.object({ id: z.string().max(60), label: z.string().max(120) }).nullable(),
+  result: z.enum(FINDING_RESULTS),
+  /** What was read: seconds, mm, N, degrees or volts, by what the check asks. */
+  value: z.number().finite().nullable(),
+  /** What it was held to. */
+  limit: z.number().finite().nullable(),
+  note: text('The note'),
+  /** The act proposed; '' where nothing is to be done. */
+  act: text('What to do'),
+  priceCents: price,
+  answer: z.enum(ANSWERS),
+});
+export type Finding = z.infer<typeof body>;
+
+/** What a check showed, on one part. A later one of the same check and part stands in its place. */
+export const finding = entryKind<Finding>({
+  form: { what: 'this finding', version: 1, upgrades: {}, check: bySchema(body) },
+  fromDevice: true,
+  on: 'open',
+  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
+  takeBack: (job) => ({ job }),
+  name: ({ check, part }) => [part?.label, CHECKS.find((c) => c.id === check)?.label].filter(Boolean).join(': '),
+  takenBack: () => 'Finding taken back.',
+});
+
+const decisionBody = z.object({ finding: z.uuid(), answer: z.enum(ANSWERS), act: text('What to do'), priceCents: price });
+export type Decision = z.infer<typeof decisionBody>;
+
+/** What the customer said to what was proposed for a finding. The last one stands. */
+export const decision = entryKind<Decision>({
+  form: { what: 'this decision', version: 1, upgrades: {}, check: bySchema(decisionBody) },
+  fromDevice: true,
+  on: 'open',
+  write: (job) => ({ job }),
+  takeBack: (job) => ({ job }),
+  name: ({ act, answer }) => `${act}: ${answer}`,
+});
+
+const setups = SETUPS.map((s) => s.id) as [SetupId, ...SetupId[]];
+const setupBody = z.object({ setup: z.enum(setups), up: z.boolean() });
+
+export type SetupMoved = z.infer<typeof setupBody>;
+
+/** Something taken off to get at what is under it, or put back. */
+export const setup = entryKind<SetupMoved>({
+  form: { what: 'this line', version: 1, upgrades: {}, check: bySchema(setupBody) },
+  fromDevice: true,
+  on: 'open',
+  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
+  takeBack: (job) => ({ job }),
+  name: ({ setup: id }) => SETUPS.find((s) => s.id === id)?.label ?? id,
+});

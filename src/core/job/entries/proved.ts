@@ -1,0 +1,25 @@
+import * as z from 'zod';
+import { bySchema } from '../../stored';
+import { entryKind } from '../kind';
+import { moved } from '../stages';
+
+const body = z.object({
+  belt: z.enum(['stays', 'comes-off', 'not-tried']),
+  brake: z.enum(['lands', 'does-not-land', 'none', 'not-seen']),
+  /** Times it was engaged and let go. */
+  cycles: z.number().int().min(0).max(99),
+  watched: z.boolean(),
+  /** What was put right beside the complaint is sound, or known bad parts stay in. */
+  machine: z.enum(['sound', 'known-bad', 'not-judged']),
+});
+export type Proved = z.infer<typeof body>;
+
+/** What the test run showed. The last one stands. */
+export const proved = entryKind<Proved>({
+  form: { what: 'this proof', version: 1, upgrades: {}, check: bySchema(body) },
+  fromDevice: true,
+  on: 'open',
+  write: (job, stage) => ({ job: { ...job, stages: moved(job.stages, stage, 'done') } }),
+  takeBack: (job, stage) => ({ job: { ...job, stages: { ...job.stages, [stage]: 'under-way' } } }),
+  name: () => 'the proof',
+});

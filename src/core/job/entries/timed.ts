@@ -1,0 +1,31 @@
+import * as z from 'zod';
+import { bySchema } from '../../stored';
+import { entryKind } from '../kind';
+import { begun } from '../stages';
+
+export const TIMED = ['engagement', 'stop'] as const;
+export type TimedWhat = (typeof TIMED)[number];
+
+const body = z.object({
+  what: z.enum(TIMED),
+  seconds: z
+    .number({ error: 'Give the time in seconds.' })
+    .min(0.1, 'No drive does that in under a tenth of a second; time it again.')
+    .max(600, 'That is over ten minutes; give the time in seconds.'),
+  /** As it came in, or after the work. */
+  when: z.enum(['found', 'proved']),
+  /** What it was held to, s; null where nothing is. */
+  limitS: z.number().positive().nullable(),
+  how: z.enum(['stopwatch', 'typed']),
+});
+export type Timed = z.infer<typeof body>;
+
+/** An engagement or stop time. */
+export const timed = entryKind<Timed>({
+  form: { what: 'this time', version: 1, upgrades: {}, check: bySchema(body) },
+  fromDevice: true,
+  on: 'open',
+  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
+  takeBack: (job) => ({ job }),
+  name: ({ what, seconds }) => `${what} ${seconds} s`,
+});

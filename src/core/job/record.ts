@@ -1,0 +1,103 @@
+import type { CheckId, SetupId } from '../fault';
+import type { Asked } from './entries/asked';
+import type { Decision, Finding, SetupMoved } from './entries/finding';
+import type { Proved } from './entries/proved';
+import type { Running, Secured } from './entries/secured';
+import type { Timed, TimedWhat } from './entries/timed';
+import type { RecordLine } from './kind';
+
+/** What the record is read from, by the name it is kept under. */
+interface Bodies {
+  readonly asked: Asked;
+  readonly timed: Timed;
+  readonly secured: Secured;
+  readonly running: Running;
+  readonly finding: Finding;
+  readonly decision: Decision;
+  readonly setup: SetupMoved;
+  readonly proved: Proved;
+}
+
+export interface Written<T extends keyof Bodies> {
+  readonly body: Bodies[T];
+  readonly at: string;
+  readonly by: string;
+}
+
+/** The lines of one kind that stand, as they were written. */
+export const linesOf = <T extends keyof Bodies>(lines: readonly RecordLine[], type: T): Written<T>[] =>
+  // A line's type and body belong together; `readBody` saw to that.
+  lines.flatMap((l) => (l.type === type && !l.withdrawn ? [{ body: l.body as Bodies[T], at: l.at, by: l.by }] : []));
+
+const last = <T extends keyof Bodies>(lines: readonly RecordLine[], type: T): Bodies[T] | null => linesOf(lines, type).at(-1)?.body ?? null;
+
+/** What was asked last; null where nobody asked yet. */
+export const askedOf = (lines: readonly RecordLine[]): Asked | null => last(lines, 'asked');
+export const provedOf = (lines: readonly RecordLine[]): Proved | null => last(lines, 'proved');
+
+/** The last time taken of something, as found or as proved. */
+export const timedOf = (lines: readonly RecordLine[], what: TimedWhat, when: Timed['when']): Timed | null =>
+  linesOf(lines, 'timed')
+    .map((l) => l.body)
+    .filter((t) => t.what === what && t.when === when)
+    .at(-1) ?? null;
+
+/** A finding that stands, with who found it and what the customer said since. */
+export interface Found extends Finding {
+  readonly at: string;
+  readonly by: string;
+}
+
+export const placeOfFinding = ({ check, part }: { readonly check: CheckId; readonly part: { readonly id: string } | null }): string =>
+  `${check}/${part?.id ?? ''}`;
+
+/** What was found, by check and part: the last finding of each, with the customer's last answer to it. */
+export function findingsOf(lines: readonly RecordLine[]): Map<string, Found> {
+  const decisions = new Map<string, Decision>(linesOf(lines, 'decision').map((l) => [l.body.finding, l.body]));
+  const found = new Map<string, Found>();
+  for (const { body, at, by } of linesOf(lines, 'finding')) {
+    const said = decisions.get(body.ref);
+    const decided = said ? { answer: said.answer, act: said.act, priceCents: said.priceCents } : {};
+    found.set(placeOfFinding(body), { ...body, ...decided, at, by });
+  }
+  return found;
+}
+
+/** What is off the machine now. */
+export function setupsUp(lines: readonly RecordLine[]): Set<SetupId> {
+  const up = new Set<SetupId>();
+  for (const { body } of linesOf(lines, 'setup'))
+    if (body.up) up.add(body.setup);
+    else up.delete(body.setup);
+  return up;
+}
+
+export type Securing =
+  | { readonly state: 'secured'; readonly at: string; readonly by: string }
+  /** `missing` are cautions not confirmed, by id. */
+  | { readonly state: 'part'; readonly missing: readonly string[] }
+  | { readonly state: 'never' | 'other-day' | 'after-run' };
+
+/**
+ * Whether the machine is made safe: the whole list confirmed that day, and nothing run since without the short list after it.
+ * @param required ids of the cautions that its facts call for
+ * @param dayOf the day of a moment by the shop's clock
+ */
+export function securingOf(
+  lines: readonly RecordLine[],
+  required: readonly string[],
+  dayOf: (iso: string) => string,
+  now: string,
+): Securing {
+  const standing = lines.filter((l) => !l.withdrawn && (l.type === 'secured' || l.type === 'running'));
+  const lists = linesOf(standing, 'secured');
+  const full = lists.filter((l) => l.body.list === 'full');
+  const today = full.filter((l) => dayOf(l.at) === dayOf(now));
+  if (today.length === 0) return { state: full.length === 0 ? 'never' : 'other-day' };
+  if (standing.at(-1)?.type === 'running') return { state: 'after-run' };
+  const confirmed = new Set(today.flatMap((l) => l.body.cautions.map((c) => c.id)));
+  const missing = required.filter((id) => !confirmed.has(id));
+  if (missing.length > 0) return { state: 'part', missing };
+  const by = lists.at(-1)!;
+  return { state: 'secured', at: by.at, by: by.by };
+}

@@ -1,0 +1,55 @@
+import type { Drive } from '../drive';
+import type { DriveKind } from '../fault';
+import { factNow, type FactId, type Facts, type Known } from './facts';
+
+/** Facts that the drive's own file answers: what it draws need not be asked. */
+export function factsOfDrive(drive: Drive): Facts {
+  const read = (value: string): Known => ({ value, by: '', at: '' });
+  const found: Partial<Record<FactId, Known>> = {};
+  if (drive.brakes.length > 0) found.brake = read('on-arm');
+  const free = drive.tensioners.filter((t) => !t.locked && t.carries.length > 0);
+  if (free.length > 0 && drive.springs.length > 0)
+    found['take-up'] = read(free.some((t) => t.kind === 'pivot') ? 'sprung-arm' : 'sprung-slide');
+  else if (drive.adjusters.some((a) => a.screw)) found['take-up'] = read('twin-rods');
+  if (drive.springs.some((s) => s.from.leverTravel ?? s.to.leverTravel)) found.engage = read('lever-cable');
+  else if (drive.kind === 'cvt') found.engage = read('centrifugal');
+  else if (drive.kind === 'accessory') found.engage = read('always-on');
+  return found;
+}
+
+const SPRUNG_ARMS: readonly unknown[] = ['sprung-arm', 'sprung-slide', 'floating-carriage'];
+
+/** The kind of drive that trouble is sought in, by what is drawn and known of it. */
+export function driveKindOf(drive: Pick<Drive, 'kind' | 'belts'>, facts: Facts): DriveKind {
+  const takeUp = factNow(facts, 'take-up');
+  switch (drive.kind) {
+    case 'cvt':
+      return 'cvt';
+    case 'snow-thrower':
+      return 'snow-thrower';
+    case 'pto':
+      return 'pto';
+    case 'mower-deck':
+      if (takeUp === 'sprung-deck') return 'sliding-deck';
+      if (takeUp === 'clamp-idler') return 'reel';
+      return factNow(facts, 'engage') === 'electric-clutch' ? 'deck-clutch' : 'deck-lever';
+    case 'accessory':
+      return 'accessory';
+    case 'ground-drive':
+    case 'other':
+      if (drive.belts.some((b) => (b.count ?? 1) > 1) || takeUp === 'eccentric' || takeUp === 'twin-rods' || takeUp === 'preload-marks')
+        return 'banded';
+      if (takeUp === 'clamp-idler') return 'reel';
+      return SPRUNG_ARMS.includes(takeUp) ? 'deck-lever' : 'accessory';
+  }
+}
+
+/** Stop times that machines of a class are held to, s: safe defaults, each a setting. Null where there is none to keep. */
+export const STOP_LIMITS = { 'walk-behind': 3, 'ride-on': 5, auger: 5 } as const;
+
+/** Within how many seconds the driven side must stand; the shortest of all where the class is not known. */
+export function stopLimitOf(facts: Facts): number | null {
+  const known = factNow(facts, 'class');
+  if (known === 'none') return null;
+  return STOP_LIMITS[known as keyof typeof STOP_LIMITS] ?? Math.min(...Object.values(STOP_LIMITS));
+}

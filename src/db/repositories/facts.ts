@@ -1,0 +1,61 @@
+import { Op, type Transaction } from 'sequelize';
+import { factOf, factSchema, isFact, type FactId, type Facts, type FactValue, type Known } from '../../core/machine';
+import type { Database } from '../connection';
+import { done, refused, type Outcome } from '../outcome';
+
+/** Whose fact it is. */
+export type Subject = { readonly machineId: number } | { readonly driveId: number };
+
+/** What is known of a machine and its drives, by id; one of another shop has none. A fact that no longer reads is as one that is not known. */
+export async function factsOf(
+  db: Database,
+  shopId: number,
+  ids: { readonly machineId: number | null; readonly driveIds: readonly number[] },
+  transaction?: Transaction,
+): Promise<{ readonly machine: Facts; readonly drives: Readonly<Record<number, Facts>> }> {
+  const rows = await db.models.Fact.findAll({
+    where: { shopId, [Op.or]: [{ machineId: ids.machineId ?? 0 }, { driveId: [...ids.driveIds] }] },
+    raw: true,
+    ...(transaction ? { transaction } : {}),
+  });
+  const people = new Map(
+    (await db.models.Person.findAll({ where: { id: rows.map((r) => r.personId) }, attributes: ['id', 'name'], raw: true })).map((p) => [
+      p.id,
+      p.name,
+    ]),
+  );
+  const machine: Partial<Record<FactId, Known>> = {};
+  const drives: Record<number, Partial<Record<FactId, Known>>> = {};
+  for (const row of rows) {
+    if (!isFact(row.fact)) continue;
+    const read = factSchema(factOf(row.fact)).safeParse(row.value);
+    if (!read.success) continue;
+    const known = { value: read.data, by: people.get(row.personId) ?? '', at: row.at.toISOString() };
+    if (row.driveId === null) machine[row.fact] = known;
+    else (drives[row.driveId] ??= {})[row.fact] = known;
+  }
+  return { machine, drives };
+}
+
+/** Keeps a fact with who said it when, in place of what was said before; null forgets it. */
+export async function setFact(
+  db: Database,
+  by: { readonly shopId: number; readonly personId: number; readonly at: Date },
+  subject: Subject,
+  fact: FactId,
+  value: FactValue | null,
+): Promise<Outcome<null>> {
+  return db.transact(async (transaction) => {
+    const of = factOf(fact).of;
+    if ((of === 'drive') !== 'driveId' in subject) return refused(`That is a fact of the ${of}.`);
+    const where = { shopId: by.shopId, ...subject };
+    const there =
+      'driveId' in subject
+        ? await db.models.Drive.findOne({ where: { shopId: by.shopId, id: subject.driveId }, transaction, lock: true })
+        : await db.models.Machine.findOne({ where: { shopId: by.shopId, id: subject.machineId }, transaction, lock: true });
+    if (!there) return refused(`That ${of} is no longer here.`);
+    await db.models.Fact.destroy({ where: { ...where, fact }, transaction });
+    if (value !== null) await db.models.Fact.create({ ...where, fact, value, personId: by.personId, at: by.at }, { transaction });
+    return done(null);
+  });
+}

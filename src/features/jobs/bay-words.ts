@@ -1,0 +1,100 @@
+import type {
+  ARRIVES,
+  Asked,
+  BEGAN,
+  BELT_ENDED,
+  CustomerAnswer,
+  Ending,
+  Finding,
+  PARTS_BEFORE,
+  PARTS_OF,
+  TimedWhat,
+  Unfit,
+} from '@/core/job';
+import { checkOf, type CheckNumber } from '@/core/fault';
+import type { Dimension } from '@/core/quantity';
+
+/** Words of what is asked, found and proved at the bay. */
+export const BEGAN_WORDS: Readonly<Record<(typeof BEGAN)[number], string>> = {
+  'not-asked': 'Not asked',
+  'after-belt': 'After a new belt',
+  'after-part': 'After another part',
+  'after-blow': 'After it hit or swallowed something',
+  'after-storage': 'After it stood',
+  slowly: 'Slowly',
+  always: 'As long as they have had it',
+};
+export const PARTS_WORDS: Readonly<Record<(typeof PARTS_BEFORE)[number], string>> = {
+  'not-asked': 'Not asked',
+  none: 'No parts',
+  new: 'New parts',
+  used: 'Used parts',
+};
+export const PARTS_OF_WORDS: Readonly<Record<(typeof PARTS_OF)[number], string>> = {
+  'not-asked': 'Not asked',
+  ours: 'Our own',
+  customer: 'The customer’s',
+  elsewhere: 'From elsewhere',
+};
+export const ARRIVES_WORDS: Readonly<Record<(typeof ARRIVES)[number], string>> = { whole: 'Whole', apart: 'Apart' };
+export const BELT_ENDED_WORDS: Readonly<Record<(typeof BELT_ENDED)[number], string>> = {
+  'not-asked': 'Not asked',
+  stayed: 'It stayed on',
+  'engine-side': 'On the engine’s side',
+  'far-side': 'On the far side',
+  above: 'Above its pulley',
+  below: 'Below its pulley',
+  broken: 'Broken',
+};
+export const TIMED_WORDS: Readonly<Record<TimedWhat, string>> = { engagement: 'Engagement time', stop: 'Stop time' };
+export const ANSWER_WORDS: Readonly<Record<CustomerAnswer, string>> = {
+  'not-asked': 'not asked',
+  asked: 'asked',
+  approved: 'approved',
+  declined: 'declined',
+  waiting: 'waiting',
+};
+export const RESULT_WORDS: Readonly<Record<Finding['result'], string>> = {
+  good: 'good',
+  watch: 'watch',
+  bad: 'bad',
+  'not-reached': 'not reached',
+};
+export const ENDING_WORDS: Readonly<Record<Ending, string>> = {
+  sound: 'The machine is sound',
+  'belt-stays': 'The belt stays on; known faults stay in',
+  unfit: 'Returned, not fit to use',
+};
+export const UNFIT_WORDS: Readonly<Record<Unfit, string>> = {
+  'not-proved': 'it was not run and proved',
+  'belt-comes-off': 'the belt comes off',
+  'brake-not-landing': 'the brake does not land',
+  'brake-not-seen': 'the brake was not seen to land',
+  'stop-not-timed': 'its stop was not timed',
+  'stop-too-long': 'it runs on too long',
+};
+
+/** What of the answers is worth a line: nothing that was not asked. */
+export function askedWords(asked: Asked): string[] {
+  const said: string[] = [];
+  if (asked.began !== 'not-asked') said.push(`Began: ${BEGAN_WORDS[asked.began].toLowerCase()}`);
+  if (asked.doneBefore !== '') said.push(`Done before: ${asked.doneBefore}${asked.doneBy ? ` (${asked.doneBy})` : ''}`);
+  if (asked.parts !== 'not-asked')
+    said.push(`${PARTS_WORDS[asked.parts]}${asked.partsOf === 'not-asked' ? '' : `, ${PARTS_OF_WORDS[asked.partsOf].toLowerCase()}`}`);
+  if (asked.arrives === 'apart') said.push('Arrives apart');
+  if (asked.beltEnded !== 'not-asked') said.push(`Belt: ${BELT_ENDED_WORDS[asked.beltEnded].toLowerCase()}`);
+  if (asked.hoursBetween !== null) said.push(`Every ${asked.hoursBetween} h`);
+  return said;
+}
+
+/** The dimension that a check's number is read in; null for plain numbers with a unit of their own. */
+export const dimensionOf = (number: CheckNumber): Dimension | null =>
+  number.quantity === 'length' ? 'length' : number.quantity === 'tension' ? 'force' : null;
+export const plainUnit = (number: CheckNumber): string => (number.quantity === 'seconds' ? 's' : number.quantity === 'volts' ? 'V' : '°');
+
+/** A finding in a few words: part, check and what was seen. */
+export function findingWords({ check, part, result }: Pick<Finding, 'check' | 'part' | 'result'>): string {
+  const { label, results } = checkOf(check);
+  const seen = result === 'not-reached' ? 'not reached' : (results[result] ?? result).toLowerCase();
+  return `${part ? `${part.label}, ${label.charAt(0).toLowerCase()}${label.slice(1)}` : label}: ${seen}`;
+}

@@ -1,0 +1,96 @@
+'use client';
+
+import { checkOf, complaintOf, setupOf } from '@/core/fault';
+import type { EntryBody } from '@/core/job';
+import { money } from '@/ui/money';
+import { useUnits } from '@/ui/units';
+import { ANSWER_WORDS, askedWords, dimensionOf, findingWords, plainUnit, RESULT_WORDS, TIMED_WORDS } from '../bay-words';
+
+export function AskedLine({ body }: { body: EntryBody<'asked'> }) {
+  const named = body.complaints.map((id) => complaintOf(id).label);
+  const said = askedWords(body);
+  return (
+    <>
+      {named.length > 0 && <strong>{named.join('; ')}. </strong>}
+      {body.words && `“${body.words}” `}
+      {said.length > 0 && `${said.join('. ')}.`}
+    </>
+  );
+}
+
+export function TimedLine({ body }: { body: EntryBody<'timed'> }) {
+  const over = body.limitS !== null && body.seconds > body.limitS;
+  return (
+    <>
+      {TIMED_WORDS[body.what]} {body.when === 'found' ? 'as found' : 'proved'}: <strong className="ts-mono">{body.seconds} s</strong>
+      {body.limitS === null ? '' : `, ${over ? 'over' : 'within'} its ${body.limitS} s`}
+      {body.how === 'typed' ? ' (typed)' : ''}
+    </>
+  );
+}
+
+export function SecuredLine({ body }: { body: EntryBody<'secured'> }) {
+  return (
+    <>
+      <strong>{body.list === 'full' ? 'Secured.' : 'Made safe after the run.'}</strong> {body.cautions.map((c) => c.words).join(' ')}
+    </>
+  );
+}
+
+export function RunningLine({ body }: { body: EntryBody<'running'> }) {
+  return (
+    <>
+      <strong>Powered test.</strong> {body.cautions.map((c) => c.words).join(' ')}
+    </>
+  );
+}
+
+export function FindingLine({ body }: { body: EntryBody<'finding'> }) {
+  const { show } = useUnits();
+  const { number } = checkOf(body.check);
+  const dimension = number ? dimensionOf(number) : null;
+  const read = (value: number) => (dimension ? show(value, dimension) : `${value} ${number ? plainUnit(number) : ''}`.trim());
+  return (
+    <>
+      <strong>{findingWords(body)}</strong> ({RESULT_WORDS[body.result]})
+      {body.value === null ? '' : ` ${read(body.value)}${body.limit === null ? '' : `, limit ${read(body.limit)}`}`}
+      {body.note ? `. ${body.note}` : ''}
+      {body.act ? `. ${body.act}${body.priceCents === null ? '' : `, ${money(body.priceCents)}`}` : ''}
+    </>
+  );
+}
+
+export function DecisionLine({ body }: { body: EntryBody<'decision'> }) {
+  return (
+    <>
+      {body.act || 'What was found'}: <strong>{ANSWER_WORDS[body.answer]}</strong>
+      {body.priceCents === null ? '' : `, ${money(body.priceCents)}`}
+    </>
+  );
+}
+
+export function SetupLine({ body }: { body: EntryBody<'setup'> }) {
+  const { label } = setupOf(body.setup);
+  return <>{body.up ? `${label}.` : `Put back: ${label.charAt(0).toLowerCase()}${label.slice(1)} no more.`}</>;
+}
+
+const BELT = { stays: 'The belt stays on', 'comes-off': 'The belt comes off', 'not-tried': 'The belt was not tried' } as const;
+const BRAKE = {
+  lands: 'the brake lands',
+  'does-not-land': 'the brake does not land',
+  none: 'it has no brake',
+  'not-seen': 'the brake was not seen',
+} as const;
+const MACHINE = { sound: 'the machine is sound', 'known-bad': 'known faults stay in', 'not-judged': 'the machine is not judged' } as const;
+
+export function ProvedLine({ body }: { body: EntryBody<'proved'> }) {
+  return (
+    <>
+      <strong>
+        {BELT[body.belt]}; {BRAKE[body.brake]}; {MACHINE[body.machine]}.
+      </strong>{' '}
+      {body.cycles} {body.cycles === 1 ? 'cycle' : 'cycles'}
+      {body.watched ? ', belt watched' : ''}.
+    </>
+  );
+}

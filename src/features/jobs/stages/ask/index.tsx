@@ -1,0 +1,150 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { COMPLAINTS, complaintsIn, type Complaint, type ComplaintId } from '@/core/fault';
+import { ARRIVES, askedOf, BEGAN, BELT_ENDED, NOTHING_ASKED, PARTS_BEFORE, PARTS_OF, type Asked } from '@/core/job';
+import { Chips, Choices } from '@/ui/choices';
+import { ARRIVES_WORDS, BEGAN_WORDS, BELT_ENDED_WORDS, PARTS_OF_WORDS, PARTS_WORDS } from '../../bay-words';
+import { STAGE_WORDS } from '../../stage-words';
+import { useBay } from '../../use-bay';
+import { StageFrame } from '../frame';
+import type { StageModule, StageProps } from '../module';
+import { NoteField } from '../note-field';
+import { PoweredTest } from '../powered-test';
+import { StageMoves } from '../stage-moves';
+
+const options = <T extends string>(ids: readonly T[], words: Readonly<Record<T, string>>) => ids.map((id) => ({ id, label: words[id] }));
+
+/** What the customer says: named, in their words, with what came before. Nothing of it is required. */
+function Bench(props: StageProps) {
+  const { job, at, acts, writable } = props;
+  const bay = useBay(props);
+  const written = askedOf(job.entries);
+  const [changed, setChanged] = useState<Asked | null>(null);
+  const [busy, setBusy] = useState(false);
+  const [all, setAll] = useState(false);
+  const asked = changed ?? written ?? { ...NOTHING_ASKED, words: job.complaint };
+  const put = (part: Partial<Asked>) => setChanged({ ...asked, ...part });
+  const save = async () => {
+    setBusy(true);
+    if (await acts.write(at, 'asked', asked, `Job ${job.number}: what was asked`, 'Written on the ticket.')) setChanged(null);
+    setBusy(false);
+  };
+  const heard = complaintsIn(`${asked.words} ${job.title}`, bay.kind).map((c) => c.id);
+  const offered = (COMPLAINTS as readonly Complaint[]).filter((c) => bay.kind === null || c.kinds.includes(bay.kind));
+  const first = offered.filter((c) => heard.includes(c.id) || asked.complaints.includes(c.id as ComplaintId));
+  const shown = all || first.length === 0 ? offered : first;
+  const hours = asked.hoursBetween;
+  return (
+    <StageFrame {...props}>
+      <Box component="fieldset" disabled={!writable} sx={{ border: 0, p: 0, m: 0, display: 'grid', gap: 2 }}>
+        <TextField
+          label="In the customer’s words"
+          multiline
+          minRows={2}
+          value={asked.words}
+          onChange={(e) => put({ words: e.target.value })}
+          slotProps={{ htmlInput: { maxLength: 2000 } }}
+        />
+        <Box>
+          <Chips
+            label="The complaint"
+            options={shown.map((c) => ({ id: c.id as ComplaintId, label: c.label }))}
+            chosen={asked.complaints}
+            disabled={!writable}
+            onToggle={(id) =>
+              put({ complaints: asked.complaints.includes(id) ? asked.complaints.filter((c) => c !== id) : [...asked.complaints, id] })
+            }
+          />
+          {shown.length < offered.length && (
+            <Button onClick={() => setAll(true)} sx={{ mt: 0.5 }}>
+              {offered.length - shown.length} more complaints
+            </Button>
+          )}
+        </Box>
+        <Choices
+          label="When did it begin?"
+          options={options(BEGAN, BEGAN_WORDS)}
+          value={asked.began}
+          disabled={!writable}
+          onChoose={(began) => put({ began })}
+        />
+        <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: '2fr 1fr' } }}>
+          <TextField label="What was done before" value={asked.doneBefore} onChange={(e) => put({ doneBefore: e.target.value })} />
+          <TextField label="By whom" value={asked.doneBy} onChange={(e) => put({ doneBy: e.target.value })} />
+        </Box>
+        <Choices
+          label="With which parts?"
+          options={options(PARTS_BEFORE, PARTS_WORDS)}
+          value={asked.parts}
+          disabled={!writable}
+          onChoose={(parts) => put({ parts })}
+        />
+        {(asked.parts === 'new' || asked.parts === 'used') && (
+          <Choices
+            label="Whose parts?"
+            options={options(PARTS_OF, PARTS_OF_WORDS)}
+            value={asked.partsOf}
+            disabled={!writable}
+            onChoose={(partsOf) => put({ partsOf })}
+          />
+        )}
+        <Choices
+          label="It arrives"
+          options={options(ARRIVES, ARRIVES_WORDS)}
+          value={asked.arrives}
+          disabled={!writable}
+          onChoose={(arrives) => put({ arrives })}
+        />
+        <Choices
+          label="Where did the belt end up?"
+          options={options(BELT_ENDED, BELT_ENDED_WORDS)}
+          value={asked.beltEnded}
+          disabled={!writable}
+          onChoose={(beltEnded) => put({ beltEnded })}
+        />
+        <TextField
+          label="Hours between throws"
+          helperText="May be left out."
+          value={hours === null ? '' : String(hours)}
+          onChange={(e) => {
+            const typed = Number(e.target.value.replace(',', '.'));
+            put({ hoursBetween: e.target.value.trim() === '' || !(typed > 0) ? null : typed });
+          }}
+          slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+          sx={{ maxWidth: 240 }}
+        />
+        {writable && (
+          <Box>
+            <Button variant="outlined" disabled={busy || changed === null} onClick={() => void save()}>
+              Write down what was asked
+            </Button>
+          </Box>
+        )}
+      </Box>
+      {writable && asked.arrives === 'whole' && (
+        <Box component="section" aria-label="As found" sx={{ mt: 3 }}>
+          <Typography variant="h2">As found</Typography>
+          <Typography sx={{ color: 'var(--ts-quiet)', mb: 1 }}>
+            If it can safely run: a complaint cannot be timed once it is apart.
+          </Typography>
+          <PoweredTest {...{ job, at, acts, bay }} when="found" />
+        </Box>
+      )}
+      {writable && (
+        <>
+          <Box sx={{ mt: 3 }}>
+            <NoteField {...props} placeholder={STAGE_WORDS.ask.notePlaceholder} />
+          </Box>
+          <StageMoves {...props} />
+        </>
+      )}
+    </StageFrame>
+  );
+}
+
+export const askStage: StageModule = { Bench };

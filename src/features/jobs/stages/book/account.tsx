@@ -1,0 +1,60 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import { findingsOf, type CustomerAnswer, type Found } from '@/core/job';
+import { Choices } from '@/ui/choices';
+import { money } from '@/ui/money';
+import { ANSWER_WORDS, findingWords } from '../../bay-words';
+import type { StageProps } from '../module';
+
+const ANSWERS: readonly CustomerAnswer[] = ['asked', 'approved', 'declined', 'waiting'];
+
+/** What the ticket comes to: belts off the shelf and what the customer agreed to, cr. */
+function totalOf({ entries }: StageProps['job'], found: readonly Found[]): number {
+  const belts = entries.reduce(
+    (sum, e) => sum + (e.type === 'belt-booked' && !e.withdrawn ? (e.body.priceCents ?? 0) * e.body.pieces : 0),
+    0,
+  );
+  return belts + found.reduce((sum, f) => sum + (f.answer === 'approved' ? (f.priceCents ?? 0) : 0), 0);
+}
+
+/** What the customer still has to decide, and what it comes to. */
+export function Account({ job, acts, writable }: StageProps) {
+  const found = [...findingsOf(job.entries).values()].filter((f) => f.act !== '');
+  const total = totalOf(job, found);
+  if (found.length === 0 && total === 0) return null;
+  return (
+    <Box component="section" aria-label="Decisions and total" sx={{ mb: 2 }}>
+      {found.length > 0 && <Typography variant="h2">Decisions</Typography>}
+      {found.map((f) => (
+        <Box key={f.ref} sx={{ borderBottom: '1px solid var(--ts-edge)', py: 1 }}>
+          <Box>
+            <strong>{f.act}</strong>
+            {f.priceCents === null ? '' : `, ${money(f.priceCents)}`}
+          </Box>
+          <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)', mb: 0.5 }}>{findingWords(f)}</Box>
+          <Choices
+            label={`The customer on “${f.act}”`}
+            unlabelled
+            disabled={!writable}
+            value={f.answer}
+            options={ANSWERS.map((id) => ({ id, label: ANSWER_WORDS[id] }))}
+            onChoose={(answer) =>
+              void acts.write(
+                'book',
+                'decision',
+                { finding: f.ref, answer, act: f.act, priceCents: f.priceCents },
+                `Job ${job.number}: ${f.act}, ${ANSWER_WORDS[answer]}`,
+              )
+            }
+          />
+        </Box>
+      ))}
+      <Box sx={{ display: 'flex', fontSize: 18, fontWeight: 650, pt: 1 }}>
+        <Box sx={{ mr: 'auto' }}>Total</Box>
+        <Box className="ts-mono">{money(total)}</Box>
+      </Box>
+    </Box>
+  );
+}

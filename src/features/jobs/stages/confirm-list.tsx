@@ -1,0 +1,114 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import ButtonBase from '@mui/material/ButtonBase';
+import { useState } from 'react';
+import type { Caution } from '@/core/job';
+import { Icon } from '@/ui/icons';
+
+export interface Confirmed {
+  readonly id: string;
+  readonly words: string;
+  readonly at: string;
+}
+
+/** Lines that are confirmed one by one, each with its time, and then written together. */
+export function ConfirmList({
+  label,
+  cautions,
+  act,
+  notes = {},
+  onWrite,
+}: {
+  label: string;
+  cautions: readonly Caution[];
+  /** What the button says. */
+  act: string;
+  /** What is known beside a caution, by its id. */
+  notes?: Readonly<Record<string, string>>;
+  onWrite: (confirmed: readonly Confirmed[]) => Promise<boolean>;
+}) {
+  const [ticked, setTicked] = useState<Readonly<Record<string, string>>>({});
+  const [busy, setBusy] = useState(false);
+  const left = cautions.filter((c) => !ticked[c.id]).length;
+  const toggle = (id: string) =>
+    setTicked((now) => {
+      const { [id]: was, ...others } = now;
+      return was === undefined ? { ...now, [id]: new Date().toISOString() } : others;
+    });
+  const write = async () => {
+    setBusy(true);
+    const confirmed = cautions.flatMap(({ id, words }) => {
+      const at = ticked[id];
+      return at === undefined ? [] : [{ id, words: notes[id] ? `${words} ${notes[id]}` : words, at }];
+    });
+    if (await onWrite(confirmed)) setTicked({});
+    setBusy(false);
+  };
+  return (
+    <Box role="group" aria-label={label}>
+      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, borderTop: '1px solid var(--ts-edge)' }}>
+        {cautions.map(({ id, words, why }) => {
+          const on = ticked[id] !== undefined;
+          return (
+            <Box component="li" key={id} sx={{ borderBottom: '1px solid var(--ts-edge)' }}>
+              <ButtonBase
+                role="checkbox"
+                aria-checked={on}
+                onClick={() => toggle(id)}
+                sx={{
+                  width: '100%',
+                  minHeight: 56,
+                  py: 1,
+                  gap: 1.5,
+                  justifyContent: 'flex-start',
+                  alignItems: 'center',
+                  textAlign: 'left',
+                  fontSize: 16,
+                  '&:focus-visible': { outline: '3px solid var(--ts-work)' },
+                }}
+              >
+                <Box
+                  aria-hidden
+                  sx={{
+                    width: 30,
+                    height: 30,
+                    flex: 'none',
+                    borderRadius: '4px',
+                    border: '2px solid',
+                    borderColor: on ? 'var(--ts-work)' : 'var(--ts-ink)',
+                    bgcolor: on ? 'var(--ts-work)' : 'transparent',
+                    color: 'var(--ts-work-ink)',
+                    display: 'grid',
+                    placeItems: 'center',
+                  }}
+                >
+                  {on && <Icon name="check" size={22} />}
+                </Box>
+                <Box>
+                  <Box sx={{ fontWeight: 550 }}>
+                    {words} {notes[id] && <strong>{notes[id]}</strong>}
+                  </Box>
+                  <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>{why}</Box>
+                </Box>
+              </ButtonBase>
+            </Box>
+          );
+        })}
+      </Box>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5, mt: 1.5 }}>
+        <Button
+          variant="contained"
+          size="large"
+          sx={{ minHeight: 56 }}
+          disabled={busy || left === cautions.length}
+          onClick={() => void write()}
+        >
+          {act}
+        </Button>
+        <Box sx={{ color: 'var(--ts-quiet)' }}>{left === 0 ? 'All confirmed.' : `${left} of ${cautions.length} to confirm.`}</Box>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,29 @@
+'use client';
+
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import type { ReactNode } from 'react';
+import { STAGE_WORDS } from '../stage-words';
+import type { StageProps } from './module';
+
+/** A stage's name and question above its work; why nothing can be written, where that is so. */
+export function StageFrame({ job, at, writable, wide = false, children }: StageProps & { wide?: boolean; children: ReactNode }) {
+  const words = STAGE_WORDS[at];
+  return (
+    <Box sx={{ maxWidth: wide ? 1100 : 720 }}>
+      <Typography variant="h1" component="h2">
+        {words.name}
+      </Typography>
+      <Typography sx={{ color: 'var(--ts-quiet)', mb: 1.5, fontSize: 17 }}>{words.asks}</Typography>
+      {children}
+      {!writable && (
+        <Alert severity="info" variant="outlined" sx={{ mt: 2 }}>
+          {job.status === 'closed'
+            ? 'This job is closed. Reopen it under Book to write on its ticket.'
+            : 'You may read this job; writing takes a technician’s account.'}
+        </Alert>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,239 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { v4 as newId } from 'uuid';
+import { parseQuantity } from '@/core/quantity';
+import { causesTold, type DriveKind, type Result } from '@/core/fault';
+import {
+  limitOf,
+  placeOfFinding,
+  resultBy,
+  type CustomerAnswer,
+  type Finding,
+  type Found,
+  type WalkCheck,
+  type WalkPart,
+} from '@/core/job';
+import { Choices } from '@/ui/choices';
+import { NumberField } from '@/ui/number-field';
+import { useUnits } from '@/ui/units';
+import { ANSWER_WORDS, dimensionOf, findingWords, plainUnit } from '../../bay-words';
+import type { Bay } from '../../use-bay';
+import type { StageProps } from '../module';
+
+const SEVERITY: Readonly<Record<Finding['result'], number>> = { bad: 3, watch: 2, 'not-reached': 1, good: 0 };
+const ANSWERS: readonly CustomerAnswer[] = ['not-asked', 'asked', 'approved', 'declined', 'waiting'];
+
+/** One check on each part it is made on: how it is tried, big results, its number, and what follows from a bad one. */
+export function CheckCard({
+  job,
+  at,
+  acts,
+  bay,
+  item,
+  kind,
+  found,
+  writable,
+}: Pick<StageProps, 'job' | 'at' | 'acts' | 'writable'> & {
+  bay: Bay;
+  item: WalkCheck;
+  kind: DriveKind;
+  found: ReadonlyMap<string, Found>;
+}) {
+  const { check, parts } = item;
+  const of = (part: WalkPart | null) => found.get(placeOfFinding({ check: check.id, part }));
+  const worst = parts
+    .flatMap((part) => of(part) ?? [])
+    .filter((f) => f.part !== null)
+    .sort((a, b) => SEVERITY[b.result] - SEVERITY[a.result]);
+  return (
+    <Box>
+      <Box sx={{ mb: 1 }}>{check.how}</Box>
+      {check.tools.length > 0 && <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)', mb: 1 }}>With: {check.tools.join(', ')}.</Box>}
+      {parts.map((part) => (
+        <PartRow key={part?.id ?? ''} {...{ job, at, acts, bay, item, kind, part, writable }} finding={of(part)} />
+      ))}
+      {worst.length > 1 && <Box sx={{ fontSize: 14, mt: 0.5 }}>Worst first: {worst.map((f) => f.part?.label).join(', ')}.</Box>}
+    </Box>
+  );
+}
+
+function PartRow({
+  job,
+  at,
+  acts,
+  bay,
+  item: { check },
+  kind,
+  part,
+  finding,
+  writable,
+}: Pick<StageProps, 'job' | 'at' | 'acts' | 'writable'> & {
+  bay: Bay;
+  item: WalkCheck;
+  kind: DriveKind;
+  part: WalkPart | null;
+  finding: Found | undefined;
+}) {
+  const { show } = useUnits();
+  const limit = limitOf(check, bay.drive, bay.stopLimitS);
+  const [value, setValue] = useState<number | null>(finding?.value ?? null);
+  const number = check.number;
+  const dimension = number ? dimensionOf(number) : null;
+  const write = (more: Partial<Finding> & Pick<Finding, 'result'>) => {
+    const body: Finding = {
+      ref: finding?.ref ?? newId(),
+      check: check.id,
+      part: part && { id: part.id, label: part.label },
+      value,
+      limit: value === null ? null : (limit?.value ?? null),
+      note: finding?.note ?? '',
+      act: finding?.act ?? '',
+      priceCents: finding?.priceCents ?? null,
+      answer: finding?.answer ?? 'not-asked',
+      ...more,
+    };
+    return acts.write(at, 'finding', body, `Job ${job.number}: ${findingWords(body)}`);
+  };
+  const choose = (result: Finding['result']) => {
+    const proposed = result === 'bad' ? (causesTold(check.id, kind)[0]?.mend.act ?? '') : '';
+    void write({ result, ...(finding?.act ? {} : { act: proposed }), ...(result === 'good' ? { act: '', priceCents: null } : {}) });
+  };
+  const said = value === null ? null : resultBy(value, limit);
+  const options = (['good', 'watch', 'bad'] as const).flatMap((r: Result) =>
+    check.results[r] ? [{ id: r, label: check.results[r] }] : [],
+  );
+  return (
+    <Box sx={{ py: 1, borderTop: '1px solid var(--ts-edge)' }}>
+      {part && (
+        <Box sx={{ fontWeight: 650, mb: 0.5 }}>
+          {part.number === null ? '' : `${part.number} `}
+          {part.label}
+        </Box>
+      )}
+      {number && writable && (
+        <Box sx={{ maxWidth: 280, mb: 1 }}>
+          {dimension ? (
+            <NumberField
+              dimension={dimension}
+              label={limit ? `Reading (${limit.is === 'most' ? 'at most' : 'at least'} ${show(limit.value, dimension)})` : 'Reading'}
+              ariaLabel={`Reading: ${check.label}${part ? `, ${part.label}` : ''}`}
+              value={value}
+              onValue={setValue}
+              optional
+            />
+          ) : (
+            <TextField
+              label={`Reading, ${plainUnit(number)}${limit ? ` (at most ${limit.value} ${plainUnit(number)})` : ''}`}
+              value={value === null ? '' : String(value)}
+              onChange={(e) => {
+                const typed = Number(e.target.value.replace(',', '.'));
+                setValue(e.target.value.trim() === '' || !Number.isFinite(typed) ? null : typed);
+              }}
+              slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+            />
+          )}
+          {said && <Box sx={{ fontSize: 14, mt: 0.5 }}>{said === 'bad' ? 'Beyond its limit.' : 'Within its limit.'}</Box>}
+        </Box>
+      )}
+      <Choices
+        label={`${check.label}${part ? `, ${part.label}` : ''}`}
+        unlabelled
+        big
+        disabled={!writable}
+        value={finding?.result ?? null}
+        options={[...options, { id: 'not-reached', label: 'Not reached' }]}
+        onChoose={choose}
+      />
+      {finding && (finding.result === 'bad' || finding.result === 'watch') && (
+        <WhatFollows
+          key={finding.ref + finding.result}
+          {...{ check, kind, finding, writable }}
+          onWrite={(more) => write({ result: finding.result, ...more })}
+        />
+      )}
+    </Box>
+  );
+}
+
+/** What a bad finding means, what is proposed, and what the customer says to it. */
+function WhatFollows({
+  check,
+  kind,
+  finding,
+  writable,
+  onWrite,
+}: {
+  check: WalkCheck['check'];
+  kind: DriveKind;
+  finding: Found;
+  writable: boolean;
+  onWrite: (more: Partial<Finding>) => Promise<boolean>;
+}) {
+  const means = causesTold(check.id, kind).slice(0, 3);
+  const [act, setAct] = useState(finding.act);
+  const [note, setNote] = useState(finding.note);
+  const [price, setPrice] = useState(finding.priceCents === null ? '' : (finding.priceCents / 100).toFixed(2));
+  const [wrong, setWrong] = useState('');
+  const changed =
+    act !== finding.act || note !== finding.note || price !== (finding.priceCents === null ? '' : (finding.priceCents / 100).toFixed(2));
+  const keep = () => {
+    const read = price.trim() === '' ? null : parseQuantity(price, 'money', { min: 0, max: 100_000 });
+    if (read !== null && !read.ok) return setWrong(read.problem);
+    setWrong('');
+    void onWrite({ act, note, priceCents: read === null ? null : Math.round(read.value * 100) });
+  };
+  return (
+    <Box sx={{ mt: 1, pl: 1.5, borderLeft: '3px solid var(--ts-copper)' }}>
+      {means.length > 0 && (
+        <Box sx={{ mb: 1 }}>
+          Means: {means.map((c) => c.label.charAt(0).toLowerCase() + c.label.slice(1)).join('; or ')}.
+          {means[0]?.mend.ask && ' Ask the customer before its parts.'}
+        </Box>
+      )}
+      {writable && (
+        <Box
+          component="form"
+          onSubmit={(e) => {
+            e.preventDefault();
+            keep();
+          }}
+          sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { sm: '2fr 1fr' } }}
+        >
+          <TextField
+            label="What to do"
+            value={act}
+            onChange={(e) => setAct(e.target.value)}
+            slotProps={{ htmlInput: { maxLength: 500 } }}
+          />
+          <TextField
+            label="Price, cr"
+            value={price}
+            onChange={(e) => setPrice(e.target.value)}
+            error={wrong !== ''}
+            helperText={wrong}
+            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+          />
+          <TextField label="Note" value={note} onChange={(e) => setNote(e.target.value)} slotProps={{ htmlInput: { maxLength: 500 } }} />
+          <Button type="submit" variant="outlined" disabled={!changed} sx={{ minHeight: 44 }}>
+            Keep it
+          </Button>
+        </Box>
+      )}
+      {finding.act !== '' && (
+        <Box sx={{ mt: 1 }}>
+          <Choices
+            label="The customer says"
+            disabled={!writable}
+            value={finding.answer}
+            options={ANSWERS.map((id) => ({ id, label: ANSWER_WORDS[id] }))}
+            onChoose={(answer) => void onWrite({ answer })}
+          />
+        </Box>
+      )}
+    </Box>
+  );
+}

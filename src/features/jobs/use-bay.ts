@@ -1,0 +1,54 @@
+'use client';
+
+import { useEffect, useMemo, useState } from 'react';
+import type { Drive } from '@/core/drive';
+import type { DriveKind } from '@/core/fault';
+import { cautionsFor, securingOf, type Caution, type Securing } from '@/core/job';
+import { driveKindOf, factsOfDrive, stopLimitOf, type Facts } from '@/core/machine';
+import { useWhen } from '@/ui/when';
+import type { StageProps } from './stages/module';
+
+export interface Bay {
+  readonly drive: Drive | null;
+  /** What is known of machine and drive together, with what the drive's file says itself. */
+  readonly facts: Facts;
+  readonly kind: DriveKind | null;
+  /** What the stop time is held to, s; null where there is none to keep. */
+  readonly stopLimitS: number | null;
+  readonly cautions: readonly Caution[];
+  readonly securing: Securing;
+}
+
+/** The present, as often as a day may change. */
+function useNow(): string {
+  const [now, setNow] = useState(() => new Date().toISOString());
+  useEffect(() => {
+    const tick = setInterval(() => setNow(new Date().toISOString()), 60_000);
+    return () => clearInterval(tick);
+  }, []);
+  return now;
+}
+
+/** What the stages of a job know of its machine, and whether that is made safe. */
+export function useBay({ job, drives }: Pick<StageProps, 'job' | 'drives'>): Bay {
+  const { day } = useWhen();
+  const now = useNow();
+  const drive = drives.find((d) => d.id === job.driveId)?.document ?? null;
+  return useMemo(() => {
+    const facts = { ...(drive ? factsOfDrive(drive) : {}), ...job.facts.drive, ...job.facts.machine };
+    const cautions = cautionsFor('full', facts);
+    return {
+      drive,
+      facts,
+      kind: drive ? driveKindOf(drive, facts) : null,
+      stopLimitS: stopLimitOf(job.facts.machine),
+      cautions,
+      securing: securingOf(
+        job.entries,
+        cautions.map((c) => c.id),
+        day,
+        now,
+      ),
+    };
+  }, [drive, job.facts, job.entries, day, now]);
+}
