@@ -74,6 +74,7 @@ export const theme = createTheme({
       },
     },
     MuiTextField: { defaultProps: { size: 'small', fullWidth: true } },
+    MuiButtonBase: { styleOverrides: { root: { fontFamily: 'inherit' } } },
     MuiOutlinedInput: { styleOverrides: { root: { minHeight: 44, backgroundColor: 'var(--ts-card)' } } },
     MuiMenuItem: { styleOverrides: { root: { minHeight: 44 } } },
     MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: 'none' } } },

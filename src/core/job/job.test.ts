@@ -87,6 +87,20 @@ describe('entries of a ticket', () => {
     { type: 'decision', body: { finding: FINDING.ref, answer: 'approved', act: 'Renew the idler', priceCents: 2400 } },
     { type: 'setup', body: { setup: 'belt', up: true } },
     { type: 'proved', body: PROVED },
+    { type: 'procedure', body: { procedure: 'cable', name: 'Engagement cable taken up', why: 'it has an adjuster' } },
+    {
+      type: 'step',
+      body: {
+        procedure: 'cable',
+        step: 'move-bracket',
+        words: 'Bracket moved.',
+        outcome: 'done',
+        why: '',
+        readings: [{ what: 'Slot left', value: 7.5, in: 'length', state: null }],
+        torque: '9 N·m, page 12',
+      },
+    },
+    { type: 'tally', body: { item: 'Hanger pins', count: 4, way: 'off' } },
   ];
   it('there is an example of every kind', () => expect(examples.map((e) => e.type).sort()).toEqual([...ENTRY_TYPES].sort()));
   it.each(examples.map((e) => [e.type, e] as const))('%s is read back as it was kept, and has a name', (type, entry) => {

@@ -1,6 +1,7 @@
-import type { CheckId, SetupId } from '../fault';
+import type { CheckId } from '../fault';
 import type { Asked } from './entries/asked';
 import type { Decision, Finding, SetupMoved } from './entries/finding';
+import type { Chosen, StepWritten, Tallied } from './entries/procedure';
 import type { Proved } from './entries/proved';
 import type { Running, Secured } from './entries/secured';
 import type { Timed, TimedWhat } from './entries/timed';
@@ -15,6 +16,9 @@ interface Bodies {
   readonly finding: Finding;
   readonly decision: Decision;
   readonly setup: SetupMoved;
+  readonly procedure: Chosen;
+  readonly step: StepWritten;
+  readonly tally: Tallied;
   readonly proved: Proved;
 }
 
@@ -63,13 +67,25 @@ export function findingsOf(lines: readonly RecordLine[]): Map<string, Found> {
   return found;
 }
 
-/** What is off the machine now. */
-export function setupsUp(lines: readonly RecordLine[]): Set<SetupId> {
-  const up = new Set<SetupId>();
-  for (const { body } of linesOf(lines, 'setup'))
-    if (body.up) up.add(body.setup);
-    else up.delete(body.setup);
-  return up;
+/** The procedure that the job is worked by; null where none was chosen. */
+export const chosenOf = (lines: readonly RecordLine[]): Chosen | null => last(lines, 'procedure');
+
+export interface StepRecord extends StepWritten {
+  readonly at: string;
+  readonly by: string;
+  /** How many times it was done. */
+  readonly rounds: number;
+}
+
+/** The steps of a procedure as they were written last. */
+export function stepsWritten(lines: readonly RecordLine[], procedure: string): Map<string, StepRecord> {
+  const written = new Map<string, StepRecord>();
+  for (const { body, at, by } of linesOf(lines, 'step')) {
+    if (body.procedure !== procedure) continue;
+    const before = written.get(body.step)?.rounds ?? 0;
+    written.set(body.step, { ...body, at, by, rounds: before + (body.outcome === 'done' ? 1 : 0) });
+  }
+  return written;
 }
 
 export type Securing =

@@ -4,6 +4,7 @@ import { closing, reopening } from './entries/closing';
 import { asked } from './entries/asked';
 import { decision, finding, setup } from './entries/finding';
 import { note } from './entries/note';
+import { procedure, step, tally } from './entries/procedure';
 import { proved } from './entries/proved';
 import { running, secured } from './entries/secured';
 import { stage } from './entries/stage';
@@ -22,6 +23,9 @@ export const ENTRY_KINDS = {
   finding,
   decision,
   setup,
+  procedure,
+  step,
+  tally,
   proved,
   'belt-booked': beltBooked,
   closing,

@@ -96,5 +96,7 @@ export const plainUnit = (number: CheckNumber): string => (number.quantity === '
 export function findingWords({ check, part, result }: Pick<Finding, 'check' | 'part' | 'result'>): string {
   const { label, results } = checkOf(check);
   const seen = result === 'not-reached' ? 'not reached' : (results[result] ?? result).toLowerCase();
-  return `${part ? `${part.label}, ${label.charAt(0).toLowerCase()}${label.slice(1)}` : label}: ${seen}`;
+  // The part says already what kind of part it is.
+  const tried = part ? label.replace(/^[A-Z][a-z]+: /, '') : label;
+  return `${part ? `${part.label}, ${tried.charAt(0).toLowerCase()}${tried.slice(1)}` : tried}: ${seen}`;
 }

@@ -12,6 +12,8 @@ export const aboutJob = (number: number): string => `job/${number}`;
 export interface JobActs {
   /** Writes an entry on the ticket at a stage; true where it is there or waits to be sent. */
   readonly write: <T extends EntryType>(stage: Stage, type: T, body: EntryBody<T>, words: string, done?: string) => Promise<boolean>;
+  /** Shows another stage. */
+  readonly go: (stage: Stage) => void;
   readonly note: (stage: Stage, text: string) => Promise<boolean>;
   /** Moves a stage on, and goes to the one that is next. */
   readonly move: (stage: Stage, state: StageState, why: string) => Promise<boolean>;
@@ -57,6 +59,7 @@ export function useJobActs(job: Job, go: (stage: Stage) => void): JobActs {
     };
     return {
       write,
+      go,
       note: (stage, text) => write(stage, 'note', { text }, `Note on job ${number}: ${shortened(text, 60)}`, 'Written on the ticket.'),
       move: async (stage, state, why) => {
         const words = `${stageName(stage)}: ${STATE_WORDS[state]}`;

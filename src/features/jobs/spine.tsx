@@ -7,6 +7,12 @@ import { stageName, STATE_WORDS } from './stage-words';
 
 const R = 13;
 
+/** On a phone the strip is moved so far that the stage at hand is in it. */
+function intoSight(stage: HTMLElement | null): void {
+  const strip = stage?.parentElement;
+  if (strip && strip.scrollWidth > strip.clientWidth) strip.scrollLeft = stage.offsetLeft - (strip.clientWidth - stage.offsetWidth) / 2;
+}
+
 function Knot({ state, here }: { state: StageState; here: boolean }) {
   const c = state === 'held' ? 'var(--ts-copper)' : 'var(--ts-work)';
   return (
@@ -71,6 +77,7 @@ export function Spine({ number, stages, at, onGo }: { number: number; stages: St
             onGo(stage);
           }}
           aria-current={stage === at ? 'step' : undefined}
+          ref={stage === at ? intoSight : undefined}
           sx={{
             display: 'flex',
             flexDirection: { xs: 'column', md: 'row' },

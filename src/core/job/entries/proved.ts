@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { bySchema } from '../../stored';
 import { entryKind } from '../kind';
 import { moved } from '../stages';
+import { stillOff } from '../still-off';
 
 const body = z.object({
   belt: z.enum(['stays', 'comes-off', 'not-tried']),
@@ -19,6 +20,10 @@ export const proved = entryKind<Proved>({
   form: { what: 'this proof', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: true,
   on: 'open',
+  refuseOn: (_, { lines }) => {
+    const off = stillOff(lines);
+    return off.length === 0 ? null : `Not back on: ${off.join(', ')}. Count it on, or take the line back, before it is proved.`;
+  },
   write: (job, stage) => ({ job: { ...job, stages: moved(job.stages, stage, 'done') } }),
   takeBack: (job, stage) => ({ job: { ...job, stages: { ...job.stages, [stage]: 'under-way' } } }),
   name: () => 'the proof',

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { bySchema } from '../../stored';
 import { entryKind } from '../kind';
-import { begun } from '../stages';
+import { begun, moved } from '../stages';
 
 const confirmed = z.object({
   id: z.string().max(60),
@@ -18,12 +18,12 @@ const body = z.object({
 });
 export type Secured = z.infer<typeof body>;
 
-/** The machine made safe: each caution confirmed by whoever wrote it. */
+/** The machine made safe: each caution confirmed by whoever wrote it. The whole list ends Secure. */
 export const secured = entryKind<Secured>({
   form: { what: 'this list', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: true,
   on: 'open',
-  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
+  write: (job, _stage, { list }) => ({ job: list === 'full' ? { ...job, stages: moved(job.stages, 'secure', 'done') } : job }),
   takeBack: (job) => ({ job }),
   name: ({ list }) => (list === 'full' ? 'secured' : 'stopped, lead off, PTO off'),
 });

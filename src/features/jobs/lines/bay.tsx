@@ -54,8 +54,8 @@ export function FindingLine({ body }: { body: EntryBody<'finding'> }) {
     <>
       <strong>{findingWords(body)}</strong> ({RESULT_WORDS[body.result]})
       {body.value === null ? '' : ` ${read(body.value)}${body.limit === null ? '' : `, limit ${read(body.limit)}`}`}
-      {body.note ? `. ${body.note}` : ''}
-      {body.act ? `. ${body.act}${body.priceCents === null ? '' : `, ${money(body.priceCents)}`}` : ''}
+      {body.note ? ` ${body.note.replace(/\.$/, '')}.` : ''}
+      {body.act ? ` ${body.act}${body.priceCents === null ? '' : `, ${money(body.priceCents)}`}.` : ''}
     </>
   );
 }
@@ -91,6 +91,47 @@ export function ProvedLine({ body }: { body: EntryBody<'proved'> }) {
       </strong>{' '}
       {body.cycles} {body.cycles === 1 ? 'cycle' : 'cycles'}
       {body.watched ? ', belt watched' : ''}.
+    </>
+  );
+}
+
+export function ProcedureLine({ body }: { body: EntryBody<'procedure'> }) {
+  return (
+    <>
+      Worked by: <strong>{body.name}</strong>
+      {body.why ? `, because ${body.why}` : ''}.
+    </>
+  );
+}
+
+/** A reading of a step, in this person's units. */
+export function readingWords(
+  { value, in: dimension }: EntryBody<'step'>['readings'][number],
+  show: (value: number, dimension: 'length' | 'force') => string,
+): string {
+  if (typeof value === 'string') return value;
+  if (dimension === 'length' || dimension === 'force') return show(value, dimension);
+  return `${value}${{ seconds: ' s', degrees: '°', count: '', words: '' }[dimension]}`;
+}
+
+export function StepLine({ body }: { body: EntryBody<'step'> }) {
+  const { show } = useUnits();
+  return (
+    <>
+      {body.outcome === 'skipped' && <strong>Skipped: </strong>}
+      {body.outcome === 'stopped' && <strong>Stopped: </strong>}
+      {body.words}
+      {body.readings.map((r) => ` ${r.what}${r.state ? ` ${r.state}` : ''}: ${readingWords(r, show)}.`).join('')}
+      {body.torque ? ` Torque by the manual: ${body.torque}.` : ''}
+      {body.why ? ` (${body.why})` : ''}
+    </>
+  );
+}
+
+export function TallyLine({ body }: { body: EntryBody<'tally'> }) {
+  return (
+    <>
+      {body.way === 'off' ? 'Off' : 'Back on'}: {body.count} {body.item.toLowerCase()}
     </>
   );
 }

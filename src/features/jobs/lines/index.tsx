@@ -4,7 +4,19 @@ import type { ComponentType } from 'react';
 import type { EntryBody, EntryType } from '@/core/job';
 import type { TicketEntry } from '@/db';
 import { Unreadable } from '@/ui/unreadable';
-import { AskedLine, DecisionLine, FindingLine, ProvedLine, RunningLine, SecuredLine, SetupLine, TimedLine } from './bay';
+import {
+  AskedLine,
+  DecisionLine,
+  FindingLine,
+  ProcedureLine,
+  ProvedLine,
+  RunningLine,
+  SecuredLine,
+  SetupLine,
+  StepLine,
+  TallyLine,
+  TimedLine,
+} from './bay';
 import { BeltBookedLine } from './belt-booked';
 import { ClosingLine, ReopeningLine } from './closing';
 import { NoteLine } from './note';
@@ -23,6 +35,9 @@ const LINES: Lines = {
   finding: FindingLine,
   decision: DecisionLine,
   setup: SetupLine,
+  procedure: ProcedureLine,
+  step: StepLine,
+  tally: TallyLine,
   proved: ProvedLine,
   'belt-booked': BeltBookedLine,
   closing: ClosingLine,

@@ -1,12 +1,13 @@
 import type { Stage } from '@/core/job';
 import { askStage } from './ask';
 import { bookStage } from './book';
-import { byHandStage } from './by-hand';
+import { fitStage } from './fit';
 import { matchStage } from './match';
 import { lookStage } from './look';
 import type { StageModule } from './module';
 import { proveStage } from './prove';
 import { secureStage } from './secure';
+import { setStage } from './set';
 
 /** How each stage is worked. */
 export const STAGE_MODULES: Readonly<Record<Stage, StageModule>> = {
@@ -14,8 +15,8 @@ export const STAGE_MODULES: Readonly<Record<Stage, StageModule>> = {
   secure: secureStage,
   look: lookStage,
   match: matchStage,
-  fit: byHandStage,
-  set: byHandStage,
+  fit: fitStage,
+  set: setStage,
   prove: proveStage,
   book: bookStage,
 };

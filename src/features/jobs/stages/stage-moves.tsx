@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { isOver, type StageState } from '@/core/job';
+import { isOver, stageAfter, type StageState } from '@/core/job';
 import { stageName } from '../stage-words';
 import type { StageProps } from './module';
 
@@ -12,6 +12,7 @@ import type { StageProps } from './module';
 export function StageMoves({ job, at, acts }: Pick<StageProps, 'job' | 'at' | 'acts'>) {
   const state = job.stages[at];
   const name = stageName(at);
+  const next = stageAfter(job.stages, at);
   const [asking, setAsking] = useState<'skipped' | 'held' | null>(null);
   const [why, setWhy] = useState('');
   const [busy, setBusy] = useState(false);
@@ -29,6 +30,11 @@ export function StageMoves({ job, at, acts }: Pick<StageProps, 'job' | 'at' | 'a
         {state !== 'done' && (
           <Button variant="contained" disabled={busy} onClick={() => void move('done')}>
             {name} is done
+          </Button>
+        )}
+        {isOver(state) && next !== null && (
+          <Button variant="contained" onClick={() => acts.go(next)} sx={{ minHeight: 56 }}>
+            On to {stageName(next)}
           </Button>
         )}
         {state === 'done' && (

@@ -9,6 +9,7 @@ import { COMPLAINTS, complaintsIn, type Complaint, type ComplaintId } from '@/co
 import { ARRIVES, askedOf, BEGAN, BELT_ENDED, NOTHING_ASKED, PARTS_BEFORE, PARTS_OF, type Asked } from '@/core/job';
 import { Chips, Choices } from '@/ui/choices';
 import { ARRIVES_WORDS, BEGAN_WORDS, BELT_ENDED_WORDS, PARTS_OF_WORDS, PARTS_WORDS } from '../../bay-words';
+import { ProcedureSteps } from '../../procedure';
 import { STAGE_WORDS } from '../../stage-words';
 import { useBay } from '../../use-bay';
 import { StageFrame } from '../frame';
@@ -135,6 +136,9 @@ function Bench(props: StageProps) {
           <PoweredTest {...{ job, at, acts, bay }} when="found" />
         </Box>
       )}
+      <Box sx={{ mt: 2 }}>
+        <ProcedureSteps {...props} bay={bay} />
+      </Box>
       {writable && (
         <>
           <Box sx={{ mt: 3 }}>

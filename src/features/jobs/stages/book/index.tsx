@@ -6,6 +6,8 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { openAtHandBack } from '@/core/job';
 import { Icon } from '@/ui/icons';
+import { ProcedureSteps } from '../../procedure';
+import { useBay } from '../../use-bay';
 import { STAGE_WORDS, stageName } from '../../stage-words';
 import type { StageModule, StageProps } from '../module';
 import { NoteField } from '../note-field';
@@ -16,6 +18,7 @@ import { CloseForm } from './close-form';
 function Bench(props: StageProps) {
   const { job, writable, mayChange } = props;
   const words = STAGE_WORDS.book;
+  const bay = useBay(props);
   return (
     <Box sx={{ maxWidth: 720 }}>
       <Typography variant="h1" component="h2">
@@ -24,6 +27,7 @@ function Bench(props: StageProps) {
       <Typography sx={{ color: 'var(--ts-quiet)', mb: 2, fontSize: 17 }}>{words.asks}</Typography>
       {job.status === 'closed' && <Closed {...props} />}
       <Account {...props} />
+      <ProcedureSteps {...props} bay={bay} />
       {writable && (
         <>
           <StillOpen job={job} />

@@ -11,6 +11,7 @@ import type { Light } from '@/ui/plate/lights';
 import { Plate } from '@/ui/plate/plate';
 import { usePose } from '@/ui/solver';
 import { RESULT_WORDS } from '../../bay-words';
+import { ProcedureSteps } from '../../procedure';
 import { STAGE_WORDS } from '../../stage-words';
 import { useBay, type Bay } from '../../use-bay';
 import { StageFrame } from '../frame';
@@ -61,6 +62,7 @@ function Bench(props: StageProps) {
           <Button onClick={() => setOnly(null)}>Show all checks</Button>
         </Box>
       )}
+      <ProcedureSteps {...props} bay={bay} />
       {shown.map((group) => (
         <Group
           key={group.setups.map((s) => s.id).join('+')}
@@ -94,7 +96,7 @@ function Drawn({
   const drive = bay.drive!;
   const { answer } = usePose(useMemo(() => ({ drive, lever }), [drive, lever]));
   return (
-    <Box sx={{ height: { xs: 260, md: 320 }, mb: 2 }}>
+    <Box sx={{ height: { xs: 236, md: 300 }, mb: 2 }}>
       <Plate
         drive={drive}
         answer={answer?.ok ? answer.answer : null}
@@ -104,7 +106,7 @@ function Drawn({
         selected={selected}
         onTap={onSelect}
         lit={lit}
-        height={180}
+        height={150}
       />
     </Box>
   );

@@ -5,10 +5,11 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { handBackOf, provedOf, type Proved } from '@/core/job';
+import { handBackOf, provedOf, stillOff, type Proved } from '@/core/job';
 import { Choices } from '@/ui/choices';
 import { FactField } from '../../../machines/fact-field';
 import { UNFIT_WORDS } from '../../bay-words';
+import { ProcedureSteps } from '../../procedure';
 import { STAGE_WORDS } from '../../stage-words';
 import { useBay } from '../../use-bay';
 import { StageFrame } from '../frame';
@@ -29,6 +30,7 @@ function Bench(props: StageProps) {
   const [busy, setBusy] = useState(false);
   const proof = changed ?? written ?? UNTRIED;
   const put = (part: Partial<Proved>) => setChanged({ ...proof, ...part });
+  const off = stillOff(job.entries);
   const hand = handBackOf(job.entries, bay.stopLimitS);
   const write = async () => {
     setBusy(true);
@@ -51,11 +53,19 @@ function Bench(props: StageProps) {
           big
         />
       )}
-      {writable && (
+      {off.length > 0 && (
+        <Alert severity="error" variant="outlined" sx={{ mb: 1.5 }}>
+          Not back on: {off.join(', ')}. Count it on under Fit before it is run.
+        </Alert>
+      )}
+      {writable && off.length === 0 && (
         <Box sx={{ mt: 1 }}>
           <PoweredTest {...{ job, at, acts, bay }} when="proved" />
         </Box>
       )}
+      <Box sx={{ mt: 2 }}>
+        <ProcedureSteps {...props} bay={bay} />
+      </Box>
       <Box component="section" aria-label="What the run showed" sx={{ mt: 2, display: 'grid', gap: 1.5 }}>
         <Typography variant="h2">What the run showed</Typography>
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, flexWrap: 'wrap' }}>
@@ -109,7 +119,12 @@ function Bench(props: StageProps) {
         />
         {writable && (
           <Box>
-            <Button variant="contained" disabled={busy || changed === null} onClick={() => void write()} sx={{ minHeight: 56 }}>
+            <Button
+              variant="contained"
+              disabled={busy || changed === null || off.length > 0}
+              onClick={() => void write()}
+              sx={{ minHeight: 56 }}
+            >
               Write down the proof
             </Button>
           </Box>

@@ -11,6 +11,7 @@ import { useUnits } from '@/ui/units';
 import { Moment } from '@/ui/when';
 import { FactField } from '../../../machines/fact-field';
 import { useBay, type Bay } from '../../use-bay';
+import { ProcedureSteps } from '../../procedure';
 import { ConfirmList } from '../confirm-list';
 import { StageFrame } from '../frame';
 import type { StageModule, StageProps } from '../module';
@@ -88,6 +89,9 @@ function Bench(props: StageProps) {
           />
         </>
       )}
+      <Box sx={{ mt: 2 }}>
+        <ProcedureSteps {...props} bay={bay} />
+      </Box>
       {writable && (
         <>
           <Box sx={{ mt: 2 }}>

@@ -1,0 +1,220 @@
+import { describe, expect, it } from 'vitest';
+import { checkOf } from '../fault';
+import { driveKindOf, factNow, factOf, factSchema, FACTS, factsOfDrive, isFact, stopLimitOf, type Facts } from '../machine';
+import { demoDrive } from '../drive/sample-drives';
+import {
+  askedOf,
+  cautionsFor,
+  findingsOf,
+  handBackOf,
+  kindOf,
+  limitOf,
+  mayEnd,
+  NOTHING_ASKED,
+  resultBy,
+  securingOf,
+  setupsUp,
+  stepsWritten,
+  stillOff,
+  tallyOf,
+  timedOf,
+  walkOf,
+  type RecordLine,
+  type TypedBody,
+} from '.';
+import { CONFIRMED, FINDING, PROVED, UNPROVED } from './test-job';
+
+const line = (entry: TypedBody, more: Partial<RecordLine> = {}): RecordLine => ({
+  ...entry,
+  withdrawn: false,
+  at: '2026-11-26T09:00:00Z',
+  by: 'Bram Odell',
+  ...more,
+});
+const known = (values: Record<string, string>): Facts =>
+  Object.fromEntries(Object.entries(values).map(([fact, value]) => [fact, { value, by: 'Bram', at: '2026-11-26T09:00:00Z' }]));
+const day = (iso: string) => iso.slice(0, 10);
+const NOW = '2026-11-26T15:00:00Z';
+
+describe('what stands on a ticket', () => {
+  it('is what was said last and not taken back', () => {
+    const said = (words: string, more = {}) => line({ type: 'asked', body: { ...NOTHING_ASKED, words } }, more);
+    expect(askedOf([])).toBeNull();
+    expect(askedOf([said('slips'), said('smokes')])?.words).toBe('smokes');
+    expect(askedOf([said('slips'), said('smokes', { withdrawn: true })])?.words).toBe('slips');
+  });
+  it('times as found are apart from those that prove', () => {
+    const time = (seconds: number, when: 'found' | 'proved') =>
+      line({ type: 'timed', body: { what: 'stop', seconds, when, limitS: 5, how: 'stopwatch' } });
+    const lines = [time(9, 'found'), time(4, 'proved'), time(3.5, 'proved')];
+    expect([timedOf(lines, 'stop', 'found')?.seconds, timedOf(lines, 'stop', 'proved')?.seconds]).toEqual([9, 3.5]);
+    expect(timedOf(lines, 'engagement', 'proved')).toBeNull();
+  });
+  it('a finding gives way to a later one of the same check and part, and carries the customer’s last answer', () => {
+    const other = { ...FINDING, ref: '7b0a4f0e-9d25-4b6e-8d5e-2f9f1a7b9c22', part: { id: 'two', label: 'Second idler' } };
+    const lines = [
+      line({ type: 'finding', body: { ...FINDING, result: 'watch' } }),
+      line({ type: 'finding', body: other }),
+      line({ type: 'finding', body: FINDING }),
+      line({ type: 'decision', body: { finding: FINDING.ref, answer: 'declined', act: 'Renew the idler', priceCents: 1900 } }),
+    ];
+    const found = [...findingsOf(lines).values()];
+    expect(found.map((f) => [f.part?.label, f.result, f.answer, f.priceCents])).toEqual([
+      ['Idler', 'bad', 'declined', 1900],
+      ['Second idler', 'bad', 'not-asked', 2400],
+    ]);
+  });
+  it('a step done again counts its rounds, of its own procedure alone', () => {
+    const step = (procedure: string, outcome: 'done' | 'skipped') =>
+      line({ type: 'step', body: { procedure, step: 'tension', words: 'Tension.', outcome, why: 'x', readings: [], torque: '' } });
+    const written = stepsWritten([step('cable', 'done'), step('cable', 'done'), step('reel', 'done'), step('cable', 'skipped')], 'cable');
+    expect(written.get('tension')).toMatchObject({ rounds: 2, outcome: 'skipped' });
+  });
+});
+
+describe('made safe', () => {
+  const secured = (ids: string[], list: 'full' | 'after-run' = 'full', at = '2026-11-26T09:00:00Z') =>
+    line({ type: 'secured', body: { list, cautions: ids.map((id) => ({ ...CONFIRMED, id })) } }, { at });
+  const ran = line({ type: 'running', body: { cautions: [CONFIRMED] } });
+  const state = (lines: RecordLine[]) => securingOf(lines, ['a', 'b'], day, NOW).state;
+  it('needs the whole list on the day, by any number of hands', () => {
+    expect(state([])).toBe('never');
+    expect(securingOf([secured(['a'])], ['a', 'b'], day, NOW)).toEqual({ state: 'part', missing: ['b'] });
+    expect(state([secured(['a']), secured(['b'])])).toBe('secured');
+    expect(state([secured(['a', 'b'], 'full', '2026-11-25T09:00:00Z')])).toBe('other-day');
+    expect(state([{ ...secured(['a', 'b']), withdrawn: true }])).toBe('never');
+  });
+  it('a run ends it until the short list is confirmed; that alone secures nothing', () => {
+    expect(state([secured(['a', 'b']), ran])).toBe('after-run');
+    expect(state([secured(['a', 'b']), ran, secured(['x'], 'after-run')])).toBe('secured');
+    expect(state([ran, secured(['x'], 'after-run')])).toBe('never');
+  });
+  it('what is not known is taken to be the worse', () => {
+    const ids = (list: Parameters<typeof cautionsFor>[0], facts: Record<string, string>) =>
+      cautionsFor(list, known(facts)).map((c) => c.id);
+    expect(ids('full', {})).toEqual(expect.arrayContaining(['lead-off', 'battery-off', 'isolator-locked', 'one-way', 'what-turns']));
+    expect(ids('full', { power: 'mains', turn: 'either', spins: 'none' })).toEqual(
+      expect.arrayContaining(['isolator-locked', 'capacitors']),
+    );
+    expect(ids('full', { power: 'mains', turn: 'either', spins: 'none' })).not.toEqual(expect.arrayContaining(['lead-off']));
+    expect(ids('full', { turn: 'either' })).not.toContain('one-way');
+  });
+  it('no list ever offers to defeat a switch', () => {
+    for (const facts of [{}, { class: 'ride-on' }, { class: 'walk-behind' }])
+      for (const { id, words } of cautionsFor('running', known(facts)))
+        if (/switch|lever/.test(words)) expect([id, /no switch is bridged|never tied/.test(words)]).toEqual([id, true]);
+  });
+});
+
+describe('what is off the machine', () => {
+  const tally = (item: string, count: number, way: 'off' | 'on') => line({ type: 'tally', body: { item, count, way } });
+  const setup = (up: boolean) => line({ type: 'setup', body: { setup: 'belt', up } });
+  it('is counted off and on by its name, and holds the proof while it differs', () => {
+    const lines = [tally('Hanger pins', 4, 'off'), tally('Hanger pins', 3, 'on'), setup(true)];
+    expect([...tallyOf(lines)]).toEqual([['Hanger pins', 1]]);
+    expect([...setupsUp(lines)]).toEqual(['belt']);
+    expect(stillOff(lines)).toEqual(['1 hanger pins', 'belt']);
+    const refuse = (on: RecordLine[]) => kindOf('proved').refuseOn?.(PROVED, { lines: on, stopLimitS: 5, role: 'owner' });
+    expect(refuse(lines)).toContain('1 hanger pins');
+    expect(refuse([...lines, tally('Hanger pins', 1, 'on'), setup(false)])).toBeNull();
+    expect(stillOff([tally('Pins', 2, 'on')])).toEqual(['2 pins too many']);
+  });
+});
+
+describe('how a job may end', () => {
+  const stop = (seconds: number) => line({ type: 'timed', body: { what: 'stop', seconds, when: 'proved', limitS: 5, how: 'stopwatch' } });
+  const proof = (more: object = {}) => line({ type: 'proved', body: { ...PROVED, ...more } });
+  it('sound only with belt, brake and stop time proved and nothing known bad', () => {
+    expect(handBackOf([proof(), stop(4)], 5)).toMatchObject({ best: 'sound', unfit: [] });
+    expect(handBackOf([proof()], null).best).toBe('sound');
+  });
+  it.each([
+    ['nothing was proved', [], ['not-proved', 'stop-not-timed']],
+    ['the stop was not timed', [proof()], ['stop-not-timed']],
+    ['it runs on', [proof(), stop(5.1)], ['stop-too-long']],
+    ['the brake does not land', [proof({ brake: 'does-not-land' }), stop(4)], ['brake-not-landing']],
+    ['the brake was not seen', [proof({ brake: 'not-seen' }), stop(4)], ['brake-not-seen']],
+    ['the belt comes off', [proof({ belt: 'comes-off' }), stop(4)], ['belt-comes-off']],
+  ] as const)('not fit to use where %s', (_, lines, unfit) => {
+    const hand = handBackOf(lines, 5);
+    expect(hand).toMatchObject({ best: 'unfit', unfit });
+    expect([mayEnd(hand, 'sound'), mayEnd(hand, 'belt-stays'), mayEnd(hand, 'unfit')]).toEqual([false, false, true]);
+  });
+  it('known-bad parts that stay in leave “the belt stays on”', () => {
+    const left = line({ type: 'finding', body: { ...FINDING, answer: 'declined' } });
+    const mended = line({ type: 'finding', body: { ...FINDING, answer: 'approved' } });
+    expect(handBackOf([proof(), stop(4), left], 5).best).toBe('belt-stays');
+    expect(handBackOf([proof(), stop(4), mended], 5).best).toBe('sound');
+    expect(handBackOf([proof({ machine: 'known-bad' }), stop(4)], 5).best).toBe('belt-stays');
+  });
+  it('what was not proved is signed by an owner, with a reason', () => {
+    const closing = kindOf('closing');
+    const on = (role: 'owner' | 'technician', lines: RecordLine[] = []) => ({ lines, stopLimitS: 5, role });
+    expect(closing.refuseOn?.(UNPROVED, on('technician'))).toContain('owner');
+    expect(closing.refuseOn?.(UNPROVED, on('owner'))).toBeNull();
+    expect(closing.refuse?.({ ...UNPROVED, why: '' })?.field).toBe('why');
+    expect(closing.refuseOn?.({ ...UNPROVED, ending: 'sound' }, on('owner'))).toContain('not fit to use');
+    expect(closing.refuseOn?.({ ...UNPROVED, ending: 'sound' }, on('technician', [proof(), stop(4)]))).toBeNull();
+  });
+  it('a closing from before endings were said is read, without one', () => {
+    const { form } = kindOf('closing');
+    expect(form.upgrades[1]?.({ text: 'Done.' })).toEqual({ text: 'Done.', ending: null, why: '', next: '' });
+  });
+});
+
+describe('the station walk', () => {
+  const drive = demoDrive('orchard-rider');
+  const kind = driveKindOf(drive, factsOfDrive(drive));
+  it('is of this kind of drive, by what has to be off, least first, each check once', () => {
+    expect(kind).toBe('deck-lever');
+    const groups = walkOf(kind, [], drive);
+    expect(groups[0]?.setups).toEqual([]);
+    const minutes = groups.map((g) => g.setups.reduce((sum, s) => sum + s.minutes, 0));
+    expect(minutes).toEqual([...minutes].sort((a, b) => a - b));
+    const ids = groups.flatMap((g) => g.checks.map((c) => c.check.id));
+    expect(new Set(ids).size).toBe(ids.length);
+    expect(ids).not.toContain('cvt-width');
+    expect(ids).not.toContain('engagement-time');
+  });
+  it('begins with what tells most of the complaint', () => {
+    const first = walkOf(kind, ['slow-weak'], drive)[0]!.checks.map((c) => c.check.id);
+    expect(first.indexOf('arm-travel')).toBeLessThan(first.indexOf('keeper-gap'));
+  });
+  it('names the parts that a check is made on, by their numbers on the drawing', () => {
+    const tip = walkOf(kind, [], drive)
+      .flatMap((g) => g.checks)
+      .find((c) => c.check.id === 'idler-tip')!;
+    expect(tip.parts).toEqual([{ id: drive.pulleys[2]!.id, label: drive.pulleys[2]!.label, number: 3 }]);
+  });
+  it('a number is held to its limit', () => {
+    const keeper = limitOf(checkOf('keeper-gap'), drive, 5);
+    expect(keeper).toEqual({ value: 7.9, is: 'most' });
+    expect([resultBy(8, keeper), resultBy(7, keeper)]).toEqual(['bad', 'good']);
+    const slack = limitOf(checkOf('slack-released'), drive, 5);
+    expect([resultBy(2, slack), resultBy(4, slack)]).toEqual(['bad', 'good']);
+    expect(limitOf(checkOf('stop-time'), drive, null)).toBeNull();
+    expect(resultBy(8, null)).toBeNull();
+  });
+});
+
+describe('facts', () => {
+  it('are named once, have a default said in words, and refuse what is no answer', () => {
+    expect(new Set(FACTS.map((f) => f.id)).size).toBe(FACTS.length);
+    expect(isFact('toString')).toBe(false);
+    for (const fact of FACTS) {
+      expect(fact.untilKnown.length).toBeGreaterThan(5);
+      expect(factSchema(fact).safeParse({ no: 'answer' }).success).toBe(false);
+    }
+    expect(factSchema(factOf('turn')).safeParse('sideways').success).toBe(false);
+    expect(factSchema(factOf('guards')).safeParse(['']).success).toBe(false);
+  });
+  it('stand as answered, else as what is safe', () => {
+    expect(factNow({}, 'threads')).toBe('aluminium');
+    expect(factNow(known({ threads: 'steel' }), 'threads')).toBe('steel');
+    expect(factNow({}, 'power')).toBeNull();
+    expect(factNow({}, 'guards')).toEqual([]);
+  });
+  it('a stop time is held to its class, to the shortest where that is not known', () => {
+    expect([stopLimitOf({}), stopLimitOf(known({ class: 'ride-on' })), stopLimitOf(known({ class: 'none' }))]).toEqual([3, 5, null]);
+  });
+});

@@ -1,0 +1,79 @@
+import * as z from 'zod';
+import { bySchema } from '../../stored';
+import { entryKind } from '../kind';
+import { begun } from '../stages';
+
+const text = (what: string, most = 300) => z.string().trim().max(most, `${what} is longer than ${most} characters.`);
+const id = z.string().min(1).max(60);
+
+const chosenBody = z.object({ procedure: id, name: text('The name'), why: text('The reason') });
+export type Chosen = z.infer<typeof chosenBody>;
+
+/** Which procedure the job is worked by, and why. The last one stands. */
+export const procedure = entryKind<Chosen>({
+  form: { what: 'this choice', version: 1, upgrades: {}, check: bySchema(chosenBody) },
+  fromDevice: true,
+  on: 'open',
+  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
+  takeBack: (job) => ({ job }),
+  name: ({ name }) => name,
+});
+
+export const STEP_OUTCOMES = ['done', 'skipped', 'stopped'] as const;
+
+const stepBody = z.object({
+  procedure: id,
+  step: id,
+  /** As it was read, so that the ticket says the same next year. */
+  words: text('The step', 500),
+  outcome: z.enum(STEP_OUTCOMES),
+  /** Why it was skipped, or where the job goes instead. */
+  why: text('The reason', 500),
+  readings: z
+    .array(
+      z.object({
+        what: text('What was read', 120),
+        /** In the core's unit of its dimension; text where it is in words. */
+        value: z.union([z.number().finite(), text('The reading', 300)]),
+        in: z.enum(['length', 'force', 'seconds', 'degrees', 'count', 'words']),
+        state: z.enum(['released', 'engaged', 'running', 'at rest']).nullable(),
+      }),
+    )
+    .max(12),
+  /** From the manual: value with its unit, and page; '' where none was asked. */
+  torque: text('The torque', 120),
+});
+export type StepWritten = z.infer<typeof stepBody>;
+
+/** A step of a procedure done, skipped with a reason, or one that leads elsewhere. Done once more it is another round. */
+export const step = entryKind<StepWritten>({
+  form: { what: 'this step', version: 1, upgrades: {}, check: bySchema(stepBody) },
+  fromDevice: true,
+  on: 'open',
+  refuse: ({ outcome, why }) =>
+    outcome !== 'done' && why === '' ? { field: 'why', problem: 'Say why; it shows until the hand-back.' } : null,
+  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
+  takeBack: (job) => ({ job }),
+  name: ({ words }) => words.slice(0, 40),
+});
+
+const tallyBody = z.object({
+  item: text('The item', 120).pipe(z.string().min(1, 'Name what came off.')),
+  count: z
+    .number({ error: 'Say how many.' })
+    .int('Whole pieces only.')
+    .min(1, 'At least one.')
+    .max(999, 'That is more than a machine has.'),
+  way: z.enum(['off', 'on']),
+});
+export type Tallied = z.infer<typeof tallyBody>;
+
+/** Hardware that came off, or went back on. */
+export const tally = entryKind<Tallied>({
+  form: { what: 'this count', version: 1, upgrades: {}, check: bySchema(tallyBody) },
+  fromDevice: true,
+  on: 'open',
+  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
+  takeBack: (job) => ({ job }),
+  name: ({ item, count, way }) => `${count} ${item} ${way}`,
+});

@@ -1,0 +1,95 @@
+import { factNow, type Facts } from '../../machine';
+import type { DriveKind } from '../../fault';
+import type { Found } from '../record';
+import type { Stage } from '../stages';
+import { CVT_BELT, CVT_SHEAVES } from './cvt';
+import { CABLE, DECK_OFF, DECK_ON, SLIDING_DECK } from './deck';
+import { ACCESSORY, ECCENTRIC, PRELOAD_MARKS, REEL, TWIN_RODS } from './fixed';
+import { MID_PTO, SNOW_THROWER } from './pto';
+import type { Condition, Procedure, Step } from './step';
+
+export type { Condition, Procedure, Reading, Step } from './step';
+
+/** Every procedure, in our own words: twelve, the first in two ways. */
+export const PROCEDURES: readonly Procedure[] = [
+  DECK_OFF,
+  DECK_ON,
+  CABLE,
+  SLIDING_DECK,
+  MID_PTO,
+  SNOW_THROWER,
+  REEL,
+  TWIN_RODS,
+  ECCENTRIC,
+  PRELOAD_MARKS,
+  ACCESSORY,
+  CVT_SHEAVES,
+  CVT_BELT,
+];
+
+export const procedureOf = (id: string): Procedure | undefined => PROCEDURES.find((p) => p.id === id);
+
+/** What conditions are read from. */
+export interface Circumstances {
+  readonly facts: Facts;
+  readonly found: Iterable<Found>;
+}
+
+/** Whether a condition holds; null where what it asks is not known yet. */
+export function holds(condition: Condition, at: Circumstances): boolean | null {
+  if ('fact' in condition) {
+    const now = factNow(at.facts, condition.fact);
+    return now === null ? null : condition.is.includes(String(now));
+  }
+  if ('found' in condition) {
+    const results = [...at.found].filter((f) => f.check === condition.found).map((f) => f.result);
+    return results.length === 0 ? null : results.some((r) => condition.is.includes(r));
+  }
+  if ('not' in condition) {
+    const inner = holds(condition.not, at);
+    return inner === null ? null : !inner;
+  }
+  const [parts, decides] = 'all' in condition ? [condition.all, false] : [condition.any, true];
+  const each = parts.map((c) => holds(c, at));
+  if (each.includes(decides)) return decides;
+  return each.includes(null) ? null : !decides;
+}
+
+/** Steps of a procedure that are meant here, and those that may be: left out is only what is known not to be. */
+export const stepsOf = (procedure: Procedure, at: Circumstances, stage?: Stage): Step[] =>
+  procedure.steps.filter((s) => (stage === undefined || s.stage === stage) && (!s.where || holds(s.where, at) !== false));
+
+/** Kinds of drive that a procedure is work on. */
+const KINDS: Readonly<Record<string, readonly DriveKind[]>> = {
+  'deck-off': ['deck-lever', 'deck-clutch'],
+  'deck-on': ['deck-lever', 'deck-clutch'],
+  cable: ['deck-lever', 'snow-thrower'],
+  'sliding-deck': ['sliding-deck'],
+  'mid-pto': ['pto'],
+  'snow-thrower': ['snow-thrower'],
+  reel: ['reel', 'accessory'],
+  'twin-rods': ['banded'],
+  eccentric: ['banded'],
+  'preload-marks': ['banded'],
+  accessory: ['accessory'],
+  'cvt-sheaves': ['cvt'],
+  'cvt-belt': ['cvt'],
+};
+
+export interface Proposal {
+  readonly procedure: Procedure;
+  /** Whether it is known to be the one; null where a fact is missing that would say. */
+  readonly meant: boolean | null;
+}
+
+/** Procedures that may be the one, those known to be meant first; each with its `because`. */
+export function proposalsFor(kind: DriveKind | null, at: Circumstances): Proposal[] {
+  const rank = (meant: boolean | null) => (meant === true ? 0 : meant === null ? 1 : 2);
+  return PROCEDURES.filter((p) => kind === null || (KINDS[p.id] ?? []).includes(kind))
+    .map((procedure) => ({
+      procedure,
+      // A procedure that is the only way of its kind is meant by the kind alone.
+      meant: 'any' in procedure.meant && procedure.meant.any.length === 0 ? true : holds(procedure.meant, at),
+    }))
+    .sort((a, b) => rank(a.meant) - rank(b.meant));
+}

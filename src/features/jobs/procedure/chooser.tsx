@@ -1,0 +1,84 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { proposalsFor, type Circumstances, type Procedure } from '@/core/job';
+import { FactField } from '../../machines/fact-field';
+import type { StageProps } from '../stages/module';
+import type { Bay } from '../use-bay';
+
+export const procedureName = ({ name, variant }: Procedure): string => (variant ? `${name}, ${variant}` : name);
+
+/** Which procedure the job is worked by: those that may be meant, each with why; the facts that would decide, asked here. */
+export function ProcedureChooser({
+  job,
+  at,
+  acts,
+  bay,
+  circumstances,
+}: Pick<StageProps, 'job' | 'at' | 'acts'> & { bay: Bay; circumstances: Circumstances }) {
+  const [all, setAll] = useState(false);
+  const proposals = proposalsFor(all ? null : bay.kind, circumstances);
+  const shown = all ? proposals : proposals.filter((p) => p.meant !== false);
+  const open = [...new Set(shown.filter((p) => p.meant === null).flatMap((p) => p.procedure.needs))]
+    .filter((f) => !bay.facts[f])
+    .slice(0, 3);
+  const choose = (procedure: Procedure, why: string) =>
+    acts.write(
+      at,
+      'procedure',
+      { procedure: procedure.id, name: procedureName(procedure), why },
+      `Job ${job.number}: worked by ${procedureName(procedure)}`,
+      'Written on the ticket.',
+    );
+  return (
+    <Box component="section" aria-label="Which procedure" sx={{ mb: 2 }}>
+      <Typography variant="h2">Which procedure?</Typography>
+      {open.map((id) => (
+        <FactField
+          key={id}
+          id={id}
+          facts={bay.facts}
+          subjects={{ machineId: job.machineId, driveId: job.driveId }}
+          writable={job.driveId !== null}
+        />
+      ))}
+      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+        {shown.map(({ procedure, meant }) => (
+          <Box
+            component="li"
+            key={procedure.id}
+            sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, borderBottom: '1px solid var(--ts-edge)', py: 1 }}
+          >
+            <Box sx={{ flex: '1 1 260px' }}>
+              <Box sx={{ fontWeight: 650 }}>{procedureName(procedure)}</Box>
+              <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>
+                {meant === true
+                  ? `Because ${procedure.because}.`
+                  : meant === null
+                    ? `If ${procedure.because}.`
+                    : `Only if ${procedure.because}.`}{' '}
+                {procedure.minutes[0]} to {procedure.minutes[1]} min.
+              </Box>
+            </Box>
+            <Button
+              variant={meant === true ? 'contained' : 'outlined'}
+              sx={{ minHeight: 56 }}
+              onClick={() => void choose(procedure, meant === true ? procedure.because : '')}
+              aria-label={`Work by: ${procedureName(procedure)}`}
+            >
+              Work by it
+            </Button>
+          </Box>
+        ))}
+      </Box>
+      {!all && (
+        <Button onClick={() => setAll(true)} sx={{ mt: 0.5 }}>
+          All procedures
+        </Button>
+      )}
+    </Box>
+  );
+}

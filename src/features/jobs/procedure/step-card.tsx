@@ -1,0 +1,175 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import type { Procedure, Reading, Step, StepRecord, StepWritten } from '@/core/job';
+import { NumberField } from '@/ui/number-field';
+import type { StageProps } from '../stages/module';
+
+const UNIT: Readonly<Record<Reading['in'], string>> = { length: '', force: '', seconds: ', s', degrees: ', °', count: '', words: '' };
+
+/** A step at hand: what is read and counted at it, and how it ends. */
+export function StepCard({
+  job,
+  at,
+  acts,
+  procedure,
+  step,
+  written,
+  onOver,
+}: Pick<StageProps, 'job' | 'at' | 'acts'> & {
+  procedure: Procedure;
+  step: Step;
+  written: StepRecord | undefined;
+  /** It was written. */
+  onOver: () => void;
+}) {
+  const [values, setValues] = useState<Readonly<Record<number, number | string>>>({});
+  const [counts, setCounts] = useState<Readonly<Record<string, string>>>({});
+  const [torque, setTorque] = useState('');
+  const [asking, setAsking] = useState<'skipped' | null>(null);
+  const [why, setWhy] = useState('');
+  const [reason, setReason] = useState(false);
+  const [busy, setBusy] = useState(false);
+  const countOf = (item: string) => {
+    const number = Number(counts[item] ?? '1');
+    return Number.isInteger(number) && number >= 0 && number <= 999 ? number : 1;
+  };
+  const write = async (outcome: StepWritten['outcome'], because: string) => {
+    setBusy(true);
+    const readings = (step.reads ?? []).flatMap((r, i) => {
+      const value = values[i];
+      return value === undefined || value === '' ? [] : [{ what: r.what, value, in: r.in, state: r.state ?? null }];
+    });
+    const taken = await acts.write(
+      at,
+      'step',
+      { procedure: procedure.id, step: step.id, words: step.text, outcome, why: because, readings, torque },
+      `Job ${job.number}: ${step.text.slice(0, 50)}`,
+    );
+    if (taken && outcome === 'done')
+      for (const [items, way] of [
+        [step.off ?? [], 'off'],
+        [step.on ?? [], 'on'],
+      ] as const)
+        for (const item of items)
+          if (countOf(item) > 0)
+            await acts.write(at, 'tally', { item, count: countOf(item), way }, `Job ${job.number}: ${item.toLowerCase()} ${way}`);
+    setBusy(false);
+    if (!taken) return;
+    if (outcome === 'stopped' && step.stop?.stage) acts.go(step.stop.stage);
+    onOver();
+  };
+  return (
+    <Box sx={{ pb: 1.5, display: 'grid', gap: 1.25 }}>
+      {step.looks && (
+        <Box sx={{ borderLeft: '3px solid var(--ts-work)', pl: 1.5 }}>
+          <strong>Looks right:</strong> {step.looks}
+        </Box>
+      )}
+      {step.two && (
+        <Box>
+          <strong>Two people.</strong> {step.two}
+        </Box>
+      )}
+      {step.photo && <Box>Take a picture of it before it moves.</Box>}
+      {(step.reads ?? []).map((r, i) => (
+        <Box key={r.what + (r.state ?? '')} sx={{ maxWidth: 320 }}>
+          {r.in === 'length' || r.in === 'force' ? (
+            <NumberField
+              dimension={r.in}
+              label={`${r.what}${r.state ? `, ${r.state}` : ''}`}
+              value={typeof values[i] === 'number' ? values[i] : null}
+              onValue={(value) => setValues((now) => ({ ...now, [i]: value ?? '' }))}
+              optional
+            />
+          ) : (
+            <TextField
+              fullWidth
+              label={`${r.what}${r.state ? `, ${r.state}` : ''}${UNIT[r.in]}`}
+              value={String(values[i] ?? '')}
+              onChange={(e) => {
+                const typed = e.target.value;
+                const number = Number(typed.replace(',', '.'));
+                setValues((now) => ({ ...now, [i]: r.in === 'words' || typed.trim() === '' || !Number.isFinite(number) ? typed : number }));
+              }}
+              slotProps={{ htmlInput: { inputMode: r.in === 'words' ? 'text' : 'decimal', maxLength: 300 } }}
+            />
+          )}
+        </Box>
+      ))}
+      {[...(step.off ?? []).map((item) => ({ item, way: 'off' })), ...(step.on ?? []).map((item) => ({ item, way: 'back on' }))].map(
+        ({ item, way }) => (
+          <TextField
+            key={item + way}
+            label={`${item} ${way}, how many`}
+            value={counts[item] ?? '1'}
+            onChange={(e) => setCounts({ ...counts, [item]: e.target.value })}
+            helperText="0 where this machine has none."
+            sx={{ maxWidth: 320 }}
+            slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+          />
+        ),
+      )}
+      {step.torque && (
+        <TextField
+          label="Torque, from your manual: value, unit, page"
+          value={torque}
+          onChange={(e) => setTorque(e.target.value)}
+          placeholder="41 N·m, page 23"
+          sx={{ maxWidth: 420 }}
+          slotProps={{ htmlInput: { maxLength: 120 } }}
+        />
+      )}
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+        <Button variant="contained" disabled={busy} onClick={() => void write('done', '')} sx={{ minHeight: 56 }}>
+          {written?.outcome === 'done' ? `Done once more (round ${written.rounds + 1})` : step.hold ? 'I confirm it' : 'Done'}
+        </Button>
+        {step.stop && (
+          <Button
+            variant="outlined"
+            color="error"
+            disabled={busy}
+            onClick={() => void write('stopped', `${step.stop!.when}: ${step.stop!.to}`)}
+            sx={{ minHeight: 56, textAlign: 'left' }}
+          >
+            {step.stop.when}: {step.stop.to}
+          </Button>
+        )}
+        <Button disabled={busy} onClick={() => setAsking('skipped')} sx={{ minHeight: 56 }}>
+          Skip …
+        </Button>
+        {step.why && !reason && (
+          <Button onClick={() => setReason(true)} sx={{ minHeight: 56 }}>
+            Why?
+          </Button>
+        )}
+      </Box>
+      {reason && <Box>Because: {step.why}</Box>}
+      {asking && (
+        <Box
+          component="form"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void write(asking, why);
+          }}
+          sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}
+        >
+          <TextField
+            autoFocus
+            label="Why is it skipped?"
+            value={why}
+            onChange={(e) => setWhy(e.target.value)}
+            sx={{ flex: 1, minWidth: 220 }}
+            slotProps={{ htmlInput: { maxLength: 500 } }}
+          />
+          <Button type="submit" variant="outlined" disabled={busy || why.trim() === ''}>
+            Skip it
+          </Button>
+        </Box>
+      )}
+    </Box>
+  );
+}
