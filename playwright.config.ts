@@ -22,7 +22,7 @@ export default defineConfig({
   retries: 0,
   timeout: 120_000,
   expect: { timeout: 15_000 },
-  outputDir: 'test-results',
+  outputDir: `test-results/${(process.env['BROWSER_REPORT'] ?? 'own').replace(/\W+/g, '-')}`,
   reporter: [['list'], ['json', { outputFile: process.env['BROWSER_REPORT'] ?? '.cache/reports/browser.json' }]],
   use: {
     baseURL: process.env['BASE_URL'] ?? 'http://127.0.0.1:4270',

@@ -36,11 +36,14 @@ buildBundles();
 const scratch = join(tmpdir(), `taut-test-${process.pid}`);
 const own = process.env.DATABASE_URL ? null : await startPostgres(scratch, 54370);
 const server = own ? own.url('postgres') : process.env.DATABASE_URL;
-const names = { unit: `taut_unit_${process.pid}`, browser: `taut_browser_${process.pid}`, empty: `taut_empty_${process.pid}` };
-let app;
-let empty;
+/** @type {string[]} */
+const names = [];
+/** @type {ReturnType<typeof background>[]} */
+const apps = [];
+/** Browser tests run in so many parts side by side, each on a server and a database of its own: what one changes another does not see. */
+const HALVES = 2;
 try {
-  const unitUrl = await ensureDatabase(server, names.unit, { fresh: true });
+  const unitUrl = await fresh('unit');
   const unitReport = join(reports, 'unit.json');
   step('Unit and database tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`], {
     TEST_DATABASE_URL: unitUrl,
@@ -52,40 +55,71 @@ try {
   }));
 
   ensureBuilt();
-  const url = await ensureDatabase(server, names.browser, { fresh: true });
-  const port = await freePort(4370);
+  const emptySite = await serve('empty', 4370, ['migrate']);
+  const halves = [];
+  for (let half = 1; half <= HALVES; half++) {
+    const report = join(reports, `browser-${half}.json`);
+    const site = await serve(`browser${half}`, 4370, ['migrate', 'seed']);
+    halves.push({
+      report,
+      args: ['playwright', 'test', `--shard=${half}/${HALVES}`],
+      env: { BASE_URL: site, EMPTY_URL: emptySite, BROWSER_REPORT: report },
+    });
+  }
+  await Promise.all(halves.map(({ args, env }, i) => check([`Browser tests, half ${i + 1}`, 'npx', args, env])));
+  for (const { report } of halves)
+    count(report, ({ stats }) => ({ passed: stats.expected + stats.flaky, failed: stats.unexpected, skipped: stats.skipped }));
+} finally {
+  for (const app of apps) await app.stop();
+  for (const name of names) await dropDatabase(server, name).catch(() => undefined);
+  await own?.stop();
+  rmSync(scratch, { recursive: true, force: true });
+}
+
+/** @param {string} purpose */
+async function fresh(purpose) {
+  const name = `taut_${purpose}_${process.pid}`;
+  names.push(name);
+  return ensureDatabase(server, name, { fresh: true });
+}
+
+/**
+ * Serves the built application on a database of its own; answers its address.
+ * @param {string} purpose
+ * @param {number} from the first port tried
+ * @param {readonly string[]} prepare
+ */
+async function serve(purpose, from, prepare) {
+  const port = await freePort(from + apps.length);
   const env = {
-    DATABASE_URL: url,
+    DATABASE_URL: await fresh(purpose),
     TAUT_SECRET: 'a-secret-for-tests-only-0123456789abcdef',
     NODE_ENV: 'production',
     PORT: String(port),
     TAUT_HINT: 'none',
   };
-  run('node', ['--import', 'tsx', 'scripts/database.ts', 'migrate', 'seed'], {
-    env,
-    quiet: true,
-    what: 'Preparing the browser tests’ database',
+  run('node', ['--import', 'tsx', 'scripts/database.ts', ...prepare], { env, quiet: true, what: `Preparing the database of ${purpose}` });
+  apps.push(background('node', ['scripts/serve.mjs'], { env, stdio: 'ignore' }));
+  await untilServing(port);
+  return `http://127.0.0.1:${port}`;
+}
+
+/**
+ * One check, its words told when it has ended.
+ * @param {readonly [string, string, readonly string[], Record<string, string>?]} check
+ */
+function check([what, command, args, env = {}]) {
+  return new Promise((resolve) => {
+    const child = spawn(command, [...args], { cwd: root, env: { ...process.env, ...env } });
+    let text = '';
+    child.stdout.on('data', (d) => (text += d));
+    child.stderr.on('data', (d) => (text += d));
+    child.once('exit', (status) => {
+      say(`\n== ${what}\n${text}`);
+      if (status !== 0) broken = true;
+      resolve(undefined);
+    });
   });
-  app = background('node', ['scripts/serve.mjs'], { env, stdio: 'ignore' });
-  const emptyUrl = await ensureDatabase(server, names.empty, { fresh: true });
-  const emptyPort = await freePort(port + 1);
-  const emptyEnv = { ...env, DATABASE_URL: emptyUrl, PORT: String(emptyPort) };
-  run('node', ['--import', 'tsx', 'scripts/database.ts', 'migrate'], { env: emptyEnv, quiet: true, what: 'Preparing the empty instance' });
-  empty = background('node', ['scripts/serve.mjs'], { env: emptyEnv, stdio: 'ignore' });
-  await Promise.all([port, emptyPort].map(untilServing));
-  const browserReport = join(reports, 'browser.json');
-  step('Browser tests', 'npx', ['playwright', 'test'], {
-    BASE_URL: `http://127.0.0.1:${port}`,
-    EMPTY_URL: `http://127.0.0.1:${emptyPort}`,
-    BROWSER_REPORT: browserReport,
-  });
-  count(browserReport, ({ stats }) => ({ passed: stats.expected + stats.flaky, failed: stats.unexpected, skipped: stats.skipped }));
-} finally {
-  await app?.stop();
-  await empty?.stop();
-  for (const name of Object.values(names)) await dropDatabase(server, name).catch(() => undefined);
-  await own?.stop();
-  rmSync(scratch, { recursive: true, force: true });
 }
 
 /**
@@ -93,19 +127,6 @@ try {
  * @param {readonly (readonly [string, string, readonly string[]])[]} checks
  */
 async function together([first, ...others]) {
-  /** @param {readonly [string, string, readonly string[]]} check */
-  const check = ([what, command, args]) =>
-    new Promise((resolve) => {
-      const child = spawn(command, [...args], { cwd: root, env: process.env });
-      let text = '';
-      child.stdout.on('data', (d) => (text += d));
-      child.stderr.on('data', (d) => (text += d));
-      child.once('exit', (status) => {
-        say(`\n== ${what}\n${text}`);
-        if (status !== 0) broken = true;
-        resolve(undefined);
-      });
-    });
   const inTurn = async () => {
     for (const other of others) await check(other);
   };

@@ -87,6 +87,7 @@ describe('made safe', () => {
   it('a run ends it until the short list is confirmed; that alone secures nothing', () => {
     expect(state([secured(['a', 'b']), ran])).toBe('after-run');
     expect(state([secured(['a', 'b']), ran, secured(['x'], 'after-run')])).toBe('secured');
+    expect(state([ran])).toBe('after-run');
     expect(state([ran, secured(['x'], 'after-run')])).toBe('never');
   });
   it('what is not known is taken to be the worse', () => {

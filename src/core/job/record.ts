@@ -109,8 +109,8 @@ export function securingOf(
   const lists = linesOf(standing, 'secured');
   const full = lists.filter((l) => l.body.list === 'full');
   const today = full.filter((l) => dayOf(l.at) === dayOf(now));
-  if (today.length === 0) return { state: full.length === 0 ? 'never' : 'other-day' };
   if (standing.at(-1)?.type === 'running') return { state: 'after-run' };
+  if (today.length === 0) return { state: full.length === 0 ? 'never' : 'other-day' };
   const confirmed = new Set(today.flatMap((l) => l.body.cautions.map((c) => c.id)));
   const missing = required.filter((id) => !confirmed.has(id));
   if (missing.length > 0) return { state: 'part', missing };

@@ -43,7 +43,8 @@ function partsOf(check: Check, drive: Drive | null): (WalkPart | null)[] {
     idler: () => pulleys((p) => p.role === 'idler'),
     spindle: () => pulleys((p) => p.role === 'driven'),
     spring: () => named(drive.springs),
-    keeper: () => named(drive.keepers),
+    // One that is missing is drawn nowhere, and looked for all the same.
+    keeper: () => (drive.keepers.length > 0 ? named(drive.keepers) : [null]),
     arm: () => named(drive.tensioners.filter((t) => !t.locked)),
   }[check.on]();
   // A single belt, arm or spring needs no name of its own.

@@ -84,7 +84,7 @@ export function Spine({ number, stages, at, onGo }: { number: number; stages: St
             alignItems: 'center',
             gap: { xs: 0, md: 1.25 },
             minHeight: 56,
-            minWidth: { xs: 52, md: 0 },
+            minWidth: { xs: 64, md: 0 },
             flex: { xs: 1, md: 'none' },
             textDecoration: 'none',
             color: stage === at ? 'var(--ts-work)' : 'var(--ts-ink)',

@@ -156,6 +156,9 @@ export function MachineScreen({
                 </Box>
               ))}
           </Box>
+          <Button component={Link} href={`/machines/${machine.id}/known`} sx={{ mt: 1.5, ml: -2 }}>
+            What is known of it
+          </Button>
         </Card>
         <Card title="Its drives">
           {unreadable.map((d) => (

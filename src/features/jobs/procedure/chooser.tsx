@@ -21,7 +21,8 @@ export function ProcedureChooser({
 }: Pick<StageProps, 'job' | 'at' | 'acts'> & { bay: Bay; circumstances: Circumstances }) {
   const [all, setAll] = useState(false);
   const proposals = proposalsFor(all ? null : bay.kind, circumstances);
-  const shown = all ? proposals : proposals.filter((p) => p.meant !== false);
+  const likely = proposals.filter((p) => p.meant !== false);
+  const shown = all || likely.length === 0 ? proposals : likely;
   const open = [...new Set(shown.filter((p) => p.meant === null).flatMap((p) => p.procedure.needs))]
     .filter((f) => !bay.facts[f])
     .slice(0, 3);

@@ -100,19 +100,21 @@ export function StepCard({
           )}
         </Box>
       ))}
-      {[...(step.off ?? []).map((item) => ({ item, way: 'off' })), ...(step.on ?? []).map((item) => ({ item, way: 'back on' }))].map(
-        ({ item, way }) => (
-          <TextField
-            key={item + way}
-            label={`${item} ${way}, how many`}
-            value={counts[item] ?? '1'}
-            onChange={(e) => setCounts({ ...counts, [item]: e.target.value })}
-            helperText="0 where this machine has none."
-            sx={{ maxWidth: 320 }}
-            slotProps={{ htmlInput: { inputMode: 'numeric' } }}
-          />
-        ),
-      )}
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+        {[...(step.off ?? []).map((item) => ({ item, way: 'off' })), ...(step.on ?? []).map((item) => ({ item, way: 'back on' }))].map(
+          ({ item, way }) => (
+            <TextField
+              key={item + way}
+              label={`${item} ${way}, how many`}
+              value={counts[item] ?? '1'}
+              onChange={(e) => setCounts({ ...counts, [item]: e.target.value })}
+              helperText="0 where this machine has none."
+              sx={{ flex: '0 1 260px' }}
+              slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+            />
+          ),
+        )}
+      </Box>
       {step.torque && (
         <TextField
           label="Torque, from your manual: value, unit, page"
