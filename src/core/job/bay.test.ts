@@ -114,7 +114,7 @@ describe('what is off the machine', () => {
     const lines = [tally('Hanger pins', 4, 'off'), tally('Hanger pins', 3, 'on'), setup(true)];
     expect([...tallyOf(lines)]).toEqual([['Hanger pins', 1]]);
     expect([...setupsUp(lines)]).toEqual(['belt']);
-    expect(stillOff(lines)).toEqual(['1 hanger pins', 'belt']);
+    expect(stillOff(lines)).toEqual(['1 hanger pins', 'belt (off to look)']);
     const refuse = (on: RecordLine[]) => kindOf('proved').refuseOn?.(PROVED, { lines: on, stopLimitS: 5, role: 'owner' });
     expect(refuse(lines)).toContain('1 hanger pins');
     expect(refuse([...lines, tally('Hanger pins', 1, 'on'), setup(false)])).toBeNull();

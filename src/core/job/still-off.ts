@@ -37,10 +37,11 @@ export function stillOff(lines: readonly RecordLine[]): string[] {
   const hardware = [...tallyOf(lines)].map(([item, left]) => `${Math.abs(left)} ${item.toLowerCase()}${left < 0 ? ' too many' : ''}`);
   return [
     ...hardware,
-    ...[...setupsUp(lines)].map((id) =>
-      setupOf(id)
-        .label.replace(/ off.*$/, '')
-        .toLowerCase(),
+    ...[...setupsUp(lines)].map(
+      (id) =>
+        `${setupOf(id)
+          .label.replace(/ off.*$/, '')
+          .toLowerCase()} (off to look)`,
     ),
   ];
 }

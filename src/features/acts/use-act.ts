@@ -1,12 +1,12 @@
 'use client';
 
-import { useRouter } from 'next/navigation';
 import { useCallback, useRef } from 'react';
 import { v4 as newId } from 'uuid';
 import type { Act, ActionResult } from '@/server';
 import { useNotice, type Notice } from '@/ui/notice';
 import { NO_ANSWER, post, useOutbox } from '@/ui/outbox';
 import { useReadAnew } from '@/ui/reads';
+import { useRefresh } from '@/ui/refresh';
 import { SECRET_ACTS } from './kinds';
 import type { Acts } from './registry';
 
@@ -45,7 +45,7 @@ export type DoAct = <K extends ActKind>(kind: K, input: ActInput<K>, how: How<K>
 export function useAct(): DoAct {
   const tell = useNotice();
   const { owner, outbox } = useOutbox();
-  const router = useRouter();
+  const refresh = useRefresh();
   const readAnew = useReadAnew();
   return useCallback(
     async <K extends ActKind>(
@@ -68,14 +68,14 @@ export function useAct(): DoAct {
           tell({ tone: 'done', ...(typeof done === 'string' ? { text: done } : typeof done === 'function' ? done(answer.value) : done) });
         if (reread) {
           readAnew();
-          router.refresh();
+          refresh();
         }
       } else if (answer.reason === 'waiting')
         tell({ tone: 'waiting', text: `${words}: ${answer.problem} It is kept on this device and goes as soon as it can.` });
       else if (!quiet) tell({ tone: 'refused', text: answer.problem });
       return answer;
     },
-    [outbox, owner, readAnew, router, tell],
+    [outbox, owner, readAnew, refresh, tell],
   );
 }
 

@@ -8,7 +8,7 @@ import Typography from '@mui/material/Typography';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import Link from 'next/link';
 import { useSearchParams } from 'next/navigation';
-import { useCallback, useMemo, useState, type ReactNode } from 'react';
+import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { waitsFor, STAGES, type Stage } from '@/core/job';
 import type { Job, StoredDrive, UnreadableRow } from '@/db';
 import { Icon } from '@/ui/icons';
@@ -36,10 +36,24 @@ export interface JobScreenProps {
 
 /** The stage that the address names, else the one to do next when the job was opened. Another is shown without asking the server. */
 function useStage(job: Job): [Stage, (stage: Stage) => void] {
-  const asked = useSearchParams().get('stage');
+  const named = useSearchParams().get('stage');
+  const asked = STAGES.find((s) => s === named) ?? null;
   const [first] = useState(() => waitsFor(job.stages) ?? 'book');
-  const go = useCallback((stage: Stage) => window.history.pushState(null, '', `?stage=${stage}`), []);
-  return [STAGES.find((s) => s === asked) ?? first, go];
+  const [chosen, setChosen] = useState<Stage | null>(null);
+  const go = useCallback((stage: Stage) => {
+    setChosen(stage);
+    window.history.pushState(null, '', `?stage=${stage}`);
+  }, []);
+  useEffect(() => {
+    const back = () => setChosen(null);
+    window.addEventListener('popstate', back);
+    return () => window.removeEventListener('popstate', back);
+  }, []);
+  // A page that is read anew ends at the address it began with: whoever went on meanwhile stays where he is.
+  useEffect(() => {
+    if (chosen !== null && asked !== chosen) window.history.replaceState(null, '', `?stage=${chosen}`);
+  }, [asked, chosen]);
+  return [chosen ?? asked ?? first, go];
 }
 
 /** A job: the spine of stages, the bench for the one at hand, the ticket beside it. */

@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useColorScheme } from '@mui/material/styles';
-import { usePathname, useRouter } from 'next/navigation';
+import { usePathname } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
 import type { Preferences } from '@/db';
 import { DeviceOwner } from '@/ui/device';
@@ -12,6 +12,7 @@ import { KeptPage, useKeptPages } from '@/ui/kept-page';
 import { NoticeProvider, useNotice } from '@/ui/notice';
 import { OutboxProvider } from '@/ui/outbox';
 import { ReadsProvider, useReadAnew } from '@/ui/reads';
+import { RefreshProvider, useRefresh } from '@/ui/refresh';
 import { UnitsProvider } from '@/ui/units';
 import { ZoneProvider } from '@/ui/when';
 import { useAct } from '../acts/use-act';
@@ -36,11 +37,13 @@ export function Shell({ person, shop, children }: { person: ShellPerson; shop: S
       <ZoneProvider value={shop.timeZone}>
         <NoticeProvider>
           <ReadsProvider owner={person.id}>
-            <Sending owner={person.id}>
-              <Frame person={person} shop={shop.name}>
-                {children}
-              </Frame>
-            </Sending>
+            <RefreshProvider>
+              <Sending owner={person.id}>
+                <Frame person={person} shop={shop.name}>
+                  {children}
+                </Frame>
+              </Sending>
+            </RefreshProvider>
           </ReadsProvider>
         </NoticeProvider>
       </ZoneProvider>
@@ -51,15 +54,15 @@ export function Shell({ person, shop, children }: { person: ShellPerson; shop: S
 /** The outbox, and what is said and read anew when something of it arrives later. */
 function Sending({ owner, children }: { owner: number; children: ReactNode }) {
   const tell = useNotice();
-  const router = useRouter();
+  const refresh = useRefresh();
   const readAnew = useReadAnew();
   const arrived = useCallback(
     (words: string) => {
       tell({ tone: 'done', text: `${words}: with the server now.` });
       readAnew();
-      router.refresh();
+      refresh();
     },
-    [tell, readAnew, router],
+    [tell, readAnew, refresh],
   );
   return (
     <OutboxProvider owner={owner} onArrived={arrived}>

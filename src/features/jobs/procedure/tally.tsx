@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { setupOf } from '@/core/fault';
+import { setupOf, type SetupId } from '@/core/fault';
 import { setupsUp, tallyOf } from '@/core/job';
 import type { StageProps } from '../stages/module';
 
@@ -30,6 +30,20 @@ export function Tally({ job, at, acts, writable }: Pick<StageProps, 'job' | 'at'
       setCount('1');
     }
   };
+  const countBack = (name: string, left: number) =>
+    acts.write(
+      at,
+      'tally',
+      { item: name, count: Math.abs(left), way: left > 0 ? 'on' : 'off' },
+      `Job ${job.number}: ${name.toLowerCase()} counted`,
+    );
+  const putBack = (id: SetupId) =>
+    acts.write(at, 'setup', { setup: id, up: false }, `Job ${job.number}: ${setupOf(id).label.toLowerCase()}, back on`);
+  const allBack = async () => {
+    for (const [name, left] of out) await countBack(name, left);
+    // What was taken off last goes on first.
+    for (const id of [...up].reverse()) await putBack(id);
+  };
   if (!writable && out.size + up.size === 0) return null;
   return (
     <Box component="section" aria-label="Off the machine" sx={{ mt: 2 }}>
@@ -41,27 +55,18 @@ export function Tally({ job, at, acts, writable }: Pick<StageProps, 'job' | 'at'
             key={name}
             words={`${Math.abs(left)} ${name.toLowerCase()}${left < 0 ? ' more on than came off' : ''}`}
             writable={writable}
-            onBack={() =>
-              void acts.write(
-                at,
-                'tally',
-                { item: name, count: Math.abs(left), way: left > 0 ? 'on' : 'off' },
-                `Job ${job.number}: ${name.toLowerCase()} counted`,
-              )
-            }
+            onBack={() => void countBack(name, left)}
           />
         ))}
         {[...up].map((id) => (
-          <Line
-            key={id}
-            words={setupOf(id).label}
-            writable={writable}
-            onBack={() =>
-              void acts.write(at, 'setup', { setup: id, up: false }, `Job ${job.number}: ${setupOf(id).label.toLowerCase()}, back on`)
-            }
-          />
+          <Line key={id} words={setupOf(id).label} writable={writable} onBack={() => void putBack(id)} />
         ))}
       </Box>
+      {writable && out.size + up.size > 1 && (
+        <Button variant="outlined" sx={{ minHeight: 56, mt: 1 }} onClick={() => void allBack()}>
+          All of it is back on
+        </Button>
+      )}
       {writable && (
         <Box
           component="form"
