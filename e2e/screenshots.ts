@@ -18,7 +18,9 @@ test('match', async ({ page }) => {
 
 for (const [name, path, text] of [
   ['bench', '/', 'Bench'],
-  ['secure', '/jobs/214?stage=secure', 'Make it safe before a hand goes in.'],
+  ['secure', '/jobs/213?stage=secure', 'Make it safe before a hand goes in.'],
+  ['look', '/jobs/213?stage=look', 'As it stands'],
+  ['fit', '/jobs/211?stage=fit', 'Off the machine'],
   ['drive', '/drives/1', 'Will it run?'],
   ['editor', '/drives/1/edit', 'The drive can be solved.'],
   ['shelf', '/shelf', 'Take in a list'],

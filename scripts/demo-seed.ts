@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync, readdirSync } from 'node:fs';
 import { drives, facts, jobs, machines, notebooks, people, shelfImports, tickets, type Database, type Person } from '../src/db';
-import { NEW_STAGES, NOTHING_ASKED, type Asked, type Finding, type Stage, type StageState } from '../src/core/job';
+import { NEW_STAGES, NOTHING_ASKED, procedureOf, type Asked, type Finding, type Stage, type StageState } from '../src/core/job';
 import { FACTS, factOf, factSchema } from '../src/core/machine';
 import type { MeterUnit } from '../src/core/quantity';
 import { hashPassword } from '../src/server/password';
@@ -25,6 +25,8 @@ interface DemoJob {
   readonly closed?: { readonly text: string; readonly stopS?: number; readonly next?: string };
   /** What was asked, beside the complaint. */
   readonly asked?: Partial<Asked>;
+  /** By which procedure it is worked, and the steps of it that are done. */
+  readonly procedure?: { readonly id: string; readonly done: readonly string[] };
   readonly findings?: readonly (Partial<Finding> & Pick<Finding, 'check' | 'result'>)[];
 }
 
@@ -137,6 +139,24 @@ async function addNotebook(db: Database, by: Person, file: string, at: Date): Pr
     orThrow(await notebooks.saveNotebook(db, by.shopId, stored.id, stored.version, { ...notebook, photos }, by.name, at));
 }
 
+async function followProcedure(
+  db: Database,
+  by: tickets.Writer,
+  number: number,
+  { id, done: steps }: NonNullable<DemoJob['procedure']>,
+): Promise<void> {
+  const procedure = procedureOf(id);
+  if (!procedure) throw new Error(`demo data: no procedure ${id}`);
+  const chosen = { procedure: id, name: procedure.name, why: procedure.because };
+  orThrow(await tickets.writeEntry(db, by, number, 'fit', { type: 'procedure', body: chosen }));
+  for (const name of steps) {
+    const step = procedure.steps.find((s) => s.id === name);
+    if (!step) throw new Error(`demo data: ${id} has no step ${name}`);
+    const body = { procedure: id, step: name, words: step.text, outcome: 'done' as const, why: '', readings: [], torque: '' };
+    orThrow(await tickets.writeEntry(db, by, number, step.stage, { type: 'step', body }));
+  }
+}
+
 async function addJob(
   db: Database,
   by: Person,
@@ -190,6 +210,7 @@ async function addJob(
         },
       }),
     );
+  if (job.procedure) await followProcedure(db, at(20), number, job.procedure);
   for (const { minutes, stage, text: said } of job.entries)
     orThrow(await tickets.writeEntry(db, at(minutes), number, stage, { type: 'note', body: { text: said } }));
   const last = Math.max(0, ...job.entries.map((e) => e.minutes));

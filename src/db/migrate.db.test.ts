@@ -53,7 +53,7 @@ describe('bringing tables up to date', () => {
       { name: 'Orchard rider', meter: 412.6 },
     ]);
     expect((await jobLists.openJobs(db, 1, { find: '212 wet ferrow', limit: 9 })).rows).toMatchObject([
-      { number: 212, stages: { look: 'done', match: 'waiting' } },
+      { number: 212, stages: { ask: 'done', look: 'done', match: 'waiting' } },
     ]);
     expect((await drives.listDrives(db, 1, { find: 'mower 4l480', limit: 9 })).rows).toMatchObject([
       { name: 'Rider', belts: [{ designation: '4L480' }] },

@@ -1,0 +1,206 @@
+import { screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { useState } from 'react';
+import { describe, expect, it, vi } from 'vitest';
+import { CAUSES } from '@/core/fault';
+import { NEW_STAGES, walkOf, type WalkCheck } from '@/core/job';
+import { FINDING } from '@/core/job/test-job';
+import type { Job, TicketEntry } from '@/db';
+import { readDriveFile } from '@/formats/drive-file';
+import { Choices } from '@/ui/choices';
+import { serverThat, show } from '@/ui/test-shell';
+import { useJobActs, type JobActs } from './job-acts';
+import { Tally } from './procedure/tally';
+import { ConfirmList } from './stages/confirm-list';
+import { CheckCard } from './stages/look/check-card';
+import { Stopwatch } from './stages/stopwatch';
+import type { Bay } from './use-bay';
+import rider from '../../../demo/drives/orchard-rider.drive.json';
+
+vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
+
+const line = (id: number, entry: object): TicketEntry =>
+  ({ id, stage: 'look', by: 'Bram', at: '2026-11-26T09:30:00Z', withdrawn: false, ...entry }) as TicketEntry;
+const job = (entries: readonly TicketEntry[] = []): Job => ({
+  id: 1,
+  number: 213,
+  title: 'Slips',
+  machine: 'Orchard rider',
+  machineId: 1,
+  customer: '',
+  status: 'open',
+  openedAt: '2026-11-26T08:00:00Z',
+  closedAt: null,
+  stages: NEW_STAGES,
+  maker: '',
+  model: '',
+  meter: '',
+  driveId: 1,
+  beltId: 'blade',
+  complaint: '',
+  facts: { machine: {}, drive: {} },
+  version: 1,
+  entries,
+});
+const ok = { ok: true, value: { entryId: 9 } };
+
+function WithActs({ of, children }: { of: Job; children: (acts: JobActs) => React.ReactNode }) {
+  return children(useJobActs(of, vi.fn()));
+}
+const withActs = (of: Job, render: (acts: JobActs) => React.ReactNode) => show(<WithActs of={of}>{render}</WithActs>);
+const bodyOf = (sent: { readonly input: unknown } | undefined) => (sent?.input as { entry: { body: Record<string, unknown> } }).entry.body;
+
+describe('a list to be confirmed', () => {
+  it('writes each line that was confirmed with its time, and none that was not', async () => {
+    const write = vi.fn().mockResolvedValue(true);
+    show(
+      <ConfirmList
+        label="Made safe"
+        act="It is made safe"
+        notes={{ b: 'Spring 18 N.' }}
+        cautions={[
+          { id: 'a', words: 'Engine off.', why: 'x' },
+          { id: 'b', words: 'Springs known.', why: 'y' },
+          { id: 'c', words: 'Cool.', why: 'z' },
+        ]}
+        onWrite={write}
+      />,
+    );
+    expect((screen.getByRole('button', { name: 'It is made safe' }) as HTMLButtonElement).disabled).toBe(true);
+    await userEvent.click(screen.getByRole('checkbox', { name: /Engine off/ }));
+    await userEvent.click(screen.getByRole('checkbox', { name: /Springs known/ }));
+    await userEvent.click(screen.getByRole('checkbox', { name: /Cool/ }));
+    expect(screen.getByText('All confirmed.')).toBeTruthy();
+    await userEvent.click(screen.getByRole('checkbox', { name: /Cool/ }));
+    await userEvent.click(screen.getByRole('button', { name: 'It is made safe' }));
+    const [confirmed] = write.mock.calls[0] as [{ id: string; words: string; at: string }[]];
+    expect(confirmed.map((c) => [c.id, c.words])).toEqual([
+      ['a', 'Engine off.'],
+      ['b', 'Springs known. Spring 18 N.'],
+    ]);
+    expect(confirmed.every((c) => !Number.isNaN(Date.parse(c.at)))).toBe(true);
+  });
+});
+
+describe('the stopwatch', () => {
+  it('takes a time by two taps, held to its limit', async () => {
+    const { sent } = serverThat(ok);
+    withActs(job(), (acts) => <Stopwatch job={job()} at="prove" acts={acts} what="stop" when="proved" limitS={5} />);
+    await userEvent.click(screen.getByRole('button', { name: 'I let go' }));
+    await userEvent.click(await screen.findByRole('button', { name: 'It stands' }));
+    await waitFor(() => expect(bodyOf(sent[0])).toMatchObject({ what: 'stop', when: 'proved', limitS: 5, how: 'stopwatch' }));
+    expect(bodyOf(sent[0])['seconds']).toBeGreaterThanOrEqual(0.1);
+  });
+  it('a typed time that is none is refused beside its field, and nothing is sent', async () => {
+    const { sent } = serverThat(ok);
+    withActs(job(), (acts) => <Stopwatch job={job()} at="prove" acts={acts} what="stop" when="proved" limitS={5} />);
+    await userEvent.click(screen.getByRole('button', { name: 'Type it' }));
+    await userEvent.type(screen.getByLabelText('Stop time, s'), 'long');
+    await userEvent.click(screen.getByRole('button', { name: 'Keep it' }));
+    expect(screen.getByText('Give the seconds, from 0.1 to 600.')).toBeTruthy();
+    expect(sent).toEqual([]);
+    await userEvent.clear(screen.getByLabelText('Stop time, s'));
+    await userEvent.type(screen.getByLabelText('Stop time, s'), '4,2 s');
+    await userEvent.click(screen.getByRole('button', { name: 'Keep it' }));
+    await waitFor(() => expect(bodyOf(sent[0])).toMatchObject({ seconds: 4.2, how: 'typed' }));
+  });
+  it('one that runs on is told so', () => {
+    const timed = line(1, { type: 'timed', body: { what: 'stop', seconds: 6.1, when: 'proved', limitS: 5, how: 'stopwatch' } });
+    withActs(job([timed]), (acts) => <Stopwatch job={job([timed])} at="prove" acts={acts} what="stop" when="proved" limitS={5} />);
+    expect(screen.getByText(/Over its 5 s/)).toBeTruthy();
+  });
+});
+
+describe('a check', () => {
+  const read = readDriveFile(JSON.stringify(rider));
+  if (!read.ok) throw new Error('the demo drive does not read');
+  const { drive } = read;
+  const item = walkOf('deck-lever', [], drive)
+    .flatMap((g) => g.checks)
+    .find((c) => c.check.id === 'idler-tip') as WalkCheck;
+  const bay: Bay = { drive, facts: {}, kind: 'deck-lever', stopLimitS: 5, cautions: [], securing: { state: 'never' } };
+  const card = (found: Map<string, never> | Map<string, typeof FINDING & { at: string; by: string }> = new Map()) =>
+    withActs(job(), (acts) => (
+      <CheckCard job={job()} at="look" acts={acts} bay={bay} item={item} kind="deck-lever" found={found} writable />
+    ));
+  it('found bad it proposes the mend of what it proves', async () => {
+    const { sent } = serverThat(ok);
+    card();
+    await userEvent.click(screen.getByRole('radio', { name: 'Tips' }));
+    await waitFor(() => expect(bodyOf(sent[0])).toMatchObject({ check: 'idler-tip', result: 'bad', part: { id: drive.pulleys[2]!.id } }));
+    expect(bodyOf(sent[0])['act']).toBe(CAUSES.find((c) => c.id === 'idler-tips')!.mend.act);
+  });
+  it('a price that is none is refused, and what was typed stays', async () => {
+    const { sent } = serverThat(ok);
+    const part = item.parts[0]!;
+    card(
+      new Map([[`idler-tip/${part.id}`, { ...FINDING, part: { id: part.id, label: part.label }, at: '2026-11-26T09:30:00Z', by: 'Bram' }]]),
+    );
+    expect(screen.getByText(/^Means: idler bearing tips/)).toBeTruthy();
+    const price = screen.getByLabelText('Price, cr') as HTMLInputElement;
+    await userEvent.clear(price);
+    await userEvent.type(price, 'dear');
+    await userEvent.click(screen.getByRole('button', { name: 'Keep it' }));
+    expect(price.getAttribute('aria-invalid')).toBe('true');
+    expect(price.value).toBe('dear');
+    expect(sent).toEqual([]);
+  });
+});
+
+describe('what is off the machine', () => {
+  it('is counted back on, all at once, what came off last first', async () => {
+    const { sent } = serverThat(ok);
+    const off = job([
+      line(1, { type: 'setup', body: { setup: 'belt-covers', up: true } }),
+      line(2, { type: 'setup', body: { setup: 'belt', up: true } }),
+      line(3, { type: 'tally', body: { item: 'Cover screws', count: 3, way: 'off' } }),
+    ]);
+    withActs(off, (acts) => <Tally job={off} at="fit" acts={acts} writable />);
+    await userEvent.click(screen.getByRole('button', { name: 'All of it is back on' }));
+    await waitFor(() => expect(sent).toHaveLength(3));
+    expect(sent.map((s) => bodyOf(s))).toEqual([
+      { item: 'Cover screws', count: 3, way: 'on' },
+      { setup: 'belt', up: false },
+      { setup: 'belt-covers', up: false },
+    ]);
+  });
+  it('a count that is none is refused beside its field', async () => {
+    const { sent } = serverThat(ok);
+    withActs(job(), (acts) => <Tally job={job()} at="fit" acts={acts} writable />);
+    await userEvent.clear(screen.getByLabelText('How many'));
+    await userEvent.type(screen.getByLabelText('How many'), 'a few');
+    await userEvent.type(screen.getByLabelText('What came off'), 'Pins');
+    expect(screen.getByText('A whole number from 1.')).toBeTruthy();
+    expect((screen.getByRole('button', { name: 'Count it off' }) as HTMLButtonElement).disabled).toBe(true);
+    expect(sent).toEqual([]);
+  });
+});
+
+describe('one of a few', () => {
+  function Three() {
+    const [at, setAt] = useState<'a' | 'b' | 'c' | null>(null);
+    return (
+      <Choices
+        label="Which"
+        options={[
+          { id: 'a', label: 'First' },
+          { id: 'b', label: 'Second' },
+          { id: 'c', label: 'Third' },
+        ]}
+        value={at}
+        onChoose={setAt}
+      />
+    );
+  }
+  it('is chosen by a tap, and moved by the arrow keys round its ends', async () => {
+    show(<Three />);
+    const group = within(screen.getByRole('radiogroup', { name: 'Which' }));
+    const chosen = () => group.getAllByRole('radio').find((r) => r.getAttribute('aria-checked') === 'true')?.textContent;
+    await userEvent.click(group.getByRole('radio', { name: 'Third' }));
+    expect(chosen()).toBe('Third');
+    await userEvent.keyboard('{ArrowRight}');
+    expect(chosen()).toBe('First');
+    await userEvent.keyboard('{ArrowLeft}{ArrowLeft}');
+    expect(chosen()).toBe('Second');
+  });
+});
