@@ -10,8 +10,10 @@ const shared = {
   },
 };
 const DATABASE = 'src/**/*.db.test.ts';
+/** What draws many samples to see how often a stated chance holds. */
+const SAMPLED = 'src/**/*.sampled.test.ts';
 
-/** `unit` and `screens` stand alone; `database` needs a PostgreSQL in TEST_DATABASE_URL and fails without one. `npm test` runs all of them. */
+/** `unit`, `sampled` and `screens` stand alone; `database` needs a PostgreSQL in TEST_DATABASE_URL and fails without one. `npm test` runs all of them. */
 export default defineConfig({
   ...shared,
   test: {
@@ -23,7 +25,7 @@ export default defineConfig({
           name: 'unit',
           isolate: false,
           include: ['src/**/*.test.ts', 'scripts/**/*.test.ts'],
-          exclude: [DATABASE],
+          exclude: [DATABASE, SAMPLED],
           testTimeout: 30_000,
         },
       },
@@ -37,6 +39,7 @@ export default defineConfig({
           testTimeout: 30_000,
         },
       },
+      { ...shared, test: { name: 'sampled', include: [SAMPLED], testTimeout: 120_000 } },
       { ...shared, test: { name: 'database', include: [DATABASE], testTimeout: 60_000, hookTimeout: 60_000 } },
     ],
   },
