@@ -46,6 +46,11 @@ test('one unit system throughout: newtons and millimetres on request', async ({ 
     await page.getByRole('button', { name: /^Units/ }).click();
   }
   await expect(row(page, '4L480')).toContainText('42.8 lb');
+  // The server has it, too: what comes after this test reads inches.
+  await expect(async () => {
+    await page.reload();
+    await expect(row(page, '4L480')).toContainText('42.8 lb', { timeout: 5000 });
+  }).toPass();
 });
 
 test('the lever moves the real mechanism', async ({ page }) => {

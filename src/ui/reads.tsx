@@ -83,7 +83,7 @@ function madeAt(): { updatedAt: number } | undefined {
 
 /**
  * Reads something of the server's through the one cache.
- * @param first what came with the page itself; a page that is read anew brings a newer one
+ * @param first what came with the page itself; where it comes anew and differs from what is held, the server is asked
  * @param hold shows what was read under the last key until the answer for the next is there
  */
 export function useRead<T>(
@@ -96,8 +96,13 @@ export function useRead<T>(
   const came = useRef<unknown>(undefined);
   useEffect(() => {
     if (first === undefined || came.current === first) return;
+    const again = came.current !== undefined;
     came.current = first;
-    client.setQueryData(JSON.parse(text) as QueryKey, first, madeAt());
+    const key = JSON.parse(text) as QueryKey;
+    if (!again) client.setQueryData(key, first, madeAt());
+    // A page that was asked for before an act and comes after it is older than what is held: the server says which is right.
+    else if (JSON.stringify(client.getQueryData(key)) !== JSON.stringify(first))
+      void client.invalidateQueries({ queryKey: key, exact: true });
   }, [client, text, first]);
   const query = useQuery<T>({
     queryKey: key,
