@@ -93,7 +93,7 @@ export function useViewport({ box, size, whole, range, placeOf, onPress, onDrag,
           const [was, id] = [dragged.current.from, dragged.current.grip];
           onDrag(id, [was[0] + (xy[0] - initial[0]) * perPx, was[1] + (xy[1] - initial[1]) * perPx], { altKey: event.altKey });
           if (last) letGo();
-        } else show({ perPx, x: x - delta[0] * perPx, y: y - delta[1] * perPx });
+        } else if (!last) show({ perPx, x: x - delta[0] * perPx, y: y - delta[1] * perPx });
       },
       onPinch: ({ origin, offset: [scale], first, memo, event }) => {
         event.preventDefault();

@@ -13,7 +13,7 @@ export type { Ending, HandBack, Unfit } from './hand-back';
 export { askedOf, chosenOf, findingsOf, linesOf, placeOfFinding, provedOf, securingOf, stepsWritten, timedOf } from './record';
 export type { Found, Securing, StepRecord } from './record';
 export { setupsUp, stillOff, tallyOf } from './still-off';
-export { holds, procedureOf, PROCEDURES, proposalsFor, stepsOf } from './procedures';
+export { holds, openHolds, procedureOf, PROCEDURES, proposalsFor, stepsOf } from './procedures';
 export type { Circumstances, Condition, Procedure, Proposal, Reading, Step } from './procedures';
 export type { StepWritten } from './entries/procedure';
 export { ARRIVES, BEGAN, BELT_ENDED, NOTHING_ASKED, PARTS_BEFORE, PARTS_OF } from './entries/asked';

@@ -63,7 +63,7 @@ export function JobScreen({ job: first, drives, unreadable, shelf }: JobScreenPr
   const [at, go] = useStage(job);
   const acts = useJobActs(job, go);
   const mayChange = useMayChange();
-  const bay = useBay({ job, drives });
+  const bay = useBay(job, drives);
   const writable = mayChange && job.status === 'open';
   const { Bench } = STAGE_MODULES[at];
   const [ticketSlot, setTicketSlot] = useState<HTMLElement | null>(null);
@@ -77,7 +77,7 @@ export function JobScreen({ job: first, drives, unreadable, shelf }: JobScreenPr
         <Box sx={{ flex: 1, minWidth: 0, p: { xs: 1.5, sm: 2 } }}>
           <Staleness reading={reading} what="This job" />
           {writable && <NotSecured {...{ job, at, acts, bay }} onGo={go} />}
-          <Bench key={at} {...{ job, at, acts, drives, unreadable, shelf, writable, mayChange }} />
+          <Bench key={at} {...{ job, at, acts, bay, drives, unreadable, shelf, writable, mayChange }} />
         </Box>
         <Side entries={job.entries.length} setFoot={setFootSlot}>
           <Ticket job={job} onTakeBack={writable ? acts.takeBack : null} />

@@ -6,7 +6,7 @@ import type { DriveKind } from '@/core/fault';
 import { cautionsFor, securingOf, type Caution, type Securing } from '@/core/job';
 import { driveKindOf, factsOfDrive, stopLimitOf, type Facts } from '@/core/machine';
 import { useWhen } from '@/ui/when';
-import type { StageProps } from './stages/module';
+import type { Job, StoredDrive } from '@/db';
 
 export interface Bay {
   readonly drive: Drive | null;
@@ -30,7 +30,7 @@ function useNow(): string {
 }
 
 /** What the stages of a job know of its machine, and whether that is made safe. */
-export function useBay({ job, drives }: Pick<StageProps, 'job' | 'drives'>): Bay {
+export function useBay(job: Job, drives: readonly StoredDrive[]): Bay {
   const { day } = useWhen();
   const now = useNow();
   const drive = drives.find((d) => d.id === job.driveId)?.document ?? null;

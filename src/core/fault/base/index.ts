@@ -1,5 +1,5 @@
 import { CAUSES, type Cause } from './causes';
-import { CHECKS, type Check, type CheckId, type Result } from './checks';
+import { CHECKS, type Check, type CheckId } from './checks';
 import { COMPLAINTS, type Complaint, type ComplaintId } from './complaints';
 import type { DriveKind } from './kinds';
 import { SETUPS, type Setup, type SetupId } from './setups';
@@ -23,7 +23,6 @@ const setups = byId<Setup>(SETUPS);
 export const checkOf = (id: CheckId): Check => checks.get(id)!;
 export const complaintOf = (id: ComplaintId): Complaint => complaints.get(id)!;
 export const setupOf = (id: SetupId): Setup => setups.get(id)!;
-export const isCheck = (id: string): id is CheckId => checks.has(id);
 
 /** Everything that has to be off for these, each once, what is needed first before what needs it. */
 export function setupsFor(wanted: readonly SetupId[]): Setup[] {
@@ -44,9 +43,6 @@ export function causesTold(check: CheckId, kind: DriveKind | null): Cause[] {
     .filter((c) => (proves(c) || c.toldBy.includes(check)) && (kind === null || c.kinds.includes(kind)))
     .sort((a, b) => Number(proves(b)) - Number(proves(a)) || b.commonness - a.commonness);
 }
-
-/** Whether a check can tell anything on a kind of drive. */
-export const isCheckOf = (check: CheckId, kind: DriveKind): boolean => causesTold(check, kind).length > 0;
 
 /** Checks that tell causes of these complaints apart on a kind of drive, those that speak of the commonest causes for the least minutes first. */
 export function checksFor(named: readonly ComplaintId[], kind: DriveKind): Check[] {
@@ -99,6 +95,3 @@ export function complaintsIn(words: string, kind: DriveKind | null): Complaint[]
     (c) => (kind === null || c.kinds.includes(kind)) && [c.label, ...c.synonyms].some(heard),
   );
 }
-
-/** The words of a result of a check. */
-export const resultWords = (check: Check, result: Result): string => check.results[result] ?? check.results.bad;

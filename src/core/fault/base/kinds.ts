@@ -16,7 +16,6 @@ export type DriveKind = (typeof DRIVE_KINDS)[number]['id'];
 export const ALL: readonly DriveKind[] = DRIVE_KINDS.map((k) => k.id);
 export const DECKS = ['deck-lever', 'deck-clutch'] as const satisfies readonly DriveKind[];
 export const CLUTCHED = ['deck-clutch', 'sliding-deck'] as const satisfies readonly DriveKind[];
-export const FIXED = ['accessory', 'banded', 'reel'] as const satisfies readonly DriveKind[];
 /** A sprung arm that a lever lets go of. */
 export const LEVERED = ['deck-lever', 'pto', 'snow-thrower'] as const satisfies readonly DriveKind[];
 

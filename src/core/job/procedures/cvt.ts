@@ -1,4 +1,4 @@
-import { bad, length, words, type Procedure } from './step';
+import { ALWAYS, bad, length, words, type Procedure } from './step';
 
 /** Sheaves of a variable drive looked at and put together. */
 export const CVT_SHEAVES: Procedure = {
@@ -163,7 +163,7 @@ export const CVT_BELT: Procedure = {
   gather: ['caliper, its zero checked', 'two short straight edges', 'chalk', 'vacuum', 'the maker’s spreader'],
   minutes: [20, 60],
   needs: ['primary', 'secondary', 'grounds', 'manual'],
-  meant: { any: [] },
+  meant: ALWAYS,
   because: 'it is a variable drive',
   steps: [
     { id: 'cover', stage: 'fit', text: 'Cover off, with its grounds.', off: ['Cover screws', 'CVT cover', 'Grounds'] },

@@ -59,6 +59,10 @@ export function holds(condition: Condition, at: Circumstances): boolean | null {
 export const stepsOf = (procedure: Procedure, at: Circumstances, stage?: Stage): Step[] =>
   procedure.steps.filter((s) => (stage === undefined || s.stage === stage) && (!s.where || holds(s.where, at) !== false));
 
+/** Steps that a person has to confirm and nobody did: shown until the hand-back. */
+export const openHolds = (procedure: Procedure, at: Circumstances, outcomeOf: (step: string) => string | undefined): Step[] =>
+  stepsOf(procedure, at).filter((s) => s.hold && outcomeOf(s.id) !== 'done');
+
 /** Kinds of drive that a procedure is work on. */
 const KINDS: Readonly<Record<string, readonly DriveKind[]>> = {
   'deck-off': ['deck-lever', 'deck-clutch'],
@@ -88,8 +92,7 @@ export function proposalsFor(kind: DriveKind | null, at: Circumstances): Proposa
   return PROCEDURES.filter((p) => kind === null || (KINDS[p.id] ?? []).includes(kind))
     .map((procedure) => ({
       procedure,
-      // A procedure that is the only way of its kind is meant by the kind alone.
-      meant: 'any' in procedure.meant && procedure.meant.any.length === 0 ? true : holds(procedure.meant, at),
+      meant: holds(procedure.meant, at),
     }))
     .sort((a, b) => rank(a.meant) - rank(b.meant));
 }

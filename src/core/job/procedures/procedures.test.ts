@@ -3,7 +3,7 @@ import { FACTS, type Facts } from '../../machine';
 import { STAGES } from '..';
 import type { Found } from '../record';
 import { FINDING } from '../test-job';
-import { holds, PROCEDURES, proposalsFor, stepsOf, type Circumstances, type Condition } from '.';
+import { holds, openHolds, PROCEDURES, proposalsFor, stepsOf, type Circumstances, type Condition } from '.';
 
 const known = (values: Record<string, string>): Facts =>
   Object.fromEntries(Object.entries(values).map(([fact, value]) => [fact, { value, by: 'Bram', at: '2026-11-26T09:00:00Z' }]));
@@ -68,7 +68,7 @@ describe('procedures', () => {
     }
   });
   it('none repeats what Secure and Prove ask anyway', () => {
-    const own = /key out|chocks? the|plug lead off|tools and feet|five cycles of/i;
+    const own = /key out|chocks? the|plug lead off|tools and feet|five cycles/i;
     for (const p of PROCEDURES) for (const s of p.steps) expect(s.text, `${p.id}/${s.id}`).not.toMatch(own);
   });
 });
@@ -109,6 +109,17 @@ describe('the steps of a procedure', () => {
     expect(ids({})).toEqual(expect.arrayContaining(['cable-off', 'clutch-belt-off']));
     expect(ids({ engage: 'electric-clutch' })).not.toContain('cable-off');
     expect(ids({ engage: 'lever-cable' })).not.toContain('clutch-belt-off');
+  });
+});
+
+describe('what has to be confirmed', () => {
+  const cable = PROCEDURES.find((p) => p.id === 'cable')!;
+  const ids = (outcomes: Record<string, string>) => openHolds(cable, at(), (id) => outcomes[id]).map((s) => s.id);
+  it('stays open until it is done; skipped it still is', () => {
+    const all = cable.steps.filter((s) => s.hold).map((s) => s.id);
+    expect(ids({})).toEqual(all);
+    expect(ids({ 'belt-sound': 'skipped' })).toEqual(all);
+    expect(ids({ 'belt-sound': 'done' })).toEqual(all.filter((id) => id !== 'belt-sound'));
   });
 });
 

@@ -1,4 +1,4 @@
-import { engagedBy, force, length, tightenedBy, words, type Procedure } from './step';
+import { ALWAYS, engagedBy, force, length, tightenedBy, words, type Procedure } from './step';
 
 /** A mid PTO belt whose tension is shared with the attachment. */
 export const MID_PTO: Procedure = {
@@ -111,7 +111,7 @@ export const SNOW_THROWER: Procedure = {
   gather: ['spanners for the carriage bolts', 'pin tray', 'a helper or a trolley', 'labelled bags'],
   minutes: [25, 90],
   needs: ['engage', 'adjuster', 'power'],
-  meant: { any: [] },
+  meant: ALWAYS,
   because: 'it is a snow thrower',
   steps: [
     {
@@ -207,7 +207,7 @@ export const SNOW_THROWER: Procedure = {
       reads: [words('Shear bolts fitted')],
     },
     { id: 'hands-clear', stage: 'prove', text: 'Hands and people clear of auger and chute; a chute is never cleared by hand.', hold: true },
-    { id: 'lift-turning', stage: 'prove', text: 'Five cycles; lift and lower once while it turns slowly: the belt stays in.' },
+    { id: 'lift-turning', stage: 'prove', text: 'Lift and lower once while it turns slowly: the belt stays in.' },
     {
       id: 'both-seasons',
       stage: 'book',

@@ -64,6 +64,8 @@ export interface Procedure {
   readonly steps: readonly Step[];
 }
 
+/** Of the only procedure of its kind: it is meant by the kind alone. */
+export const ALWAYS: Condition = { all: [] };
 export const engagedBy = (...is: string[]): Condition => ({ fact: 'engage', is });
 export const tightenedBy = (...is: string[]): Condition => ({ fact: 'take-up', is });
 export const bad = (found: CheckId): Condition => ({ found, is: ['bad'] });

@@ -7,7 +7,6 @@ import { useState } from 'react';
 import { proposalsFor, type Circumstances, type Procedure } from '@/core/job';
 import { FactField } from '../../machines/fact-field';
 import type { StageProps } from '../stages/module';
-import type { Bay } from '../use-bay';
 
 export const procedureName = ({ name, variant }: Procedure): string => (variant ? `${name}, ${variant}` : name);
 
@@ -18,7 +17,8 @@ export function ProcedureChooser({
   acts,
   bay,
   circumstances,
-}: Pick<StageProps, 'job' | 'at' | 'acts'> & { bay: Bay; circumstances: Circumstances }) {
+  onChosen,
+}: Pick<StageProps, 'job' | 'at' | 'acts' | 'bay'> & { circumstances: Circumstances; onChosen: () => void }) {
   const [all, setAll] = useState(false);
   const proposals = proposalsFor(all ? null : bay.kind, circumstances);
   const likely = proposals.filter((p) => p.meant !== false);
@@ -26,14 +26,16 @@ export function ProcedureChooser({
   const open = [...new Set(shown.filter((p) => p.meant === null).flatMap((p) => p.procedure.needs))]
     .filter((f) => !bay.facts[f])
     .slice(0, 3);
-  const choose = (procedure: Procedure, why: string) =>
-    acts.write(
+  const choose = async (procedure: Procedure, why: string) => {
+    const taken = await acts.write(
       at,
       'procedure',
       { procedure: procedure.id, name: procedureName(procedure), why },
       `Job ${job.number}: worked by ${procedureName(procedure)}`,
       'Written on the ticket.',
     );
+    if (taken) onChosen();
+  };
   return (
     <Box component="section" aria-label="Which procedure" sx={{ mb: 2 }}>
       <Typography variant="h2">Which procedure?</Typography>

@@ -26,8 +26,7 @@ const openFacts = (procedure: Procedure, stage: StageProps['at'], circumstances:
 ];
 
 /** What a procedure adds to the stage at hand: its steps in order, each done, skipped or leading elsewhere; out of order is recorded as it comes. */
-export function ProcedureSteps({ bay, choose = false, ...stage }: StageProps & { bay: Bay; choose?: boolean }) {
-  const { job, at, acts, writable } = stage;
+export function ProcedureSteps({ job, at, acts, bay, writable, choose = false }: StageProps & { choose?: boolean }) {
   const circumstances = useMemo<Circumstances>(
     () => ({ facts: bay.facts, found: [...findingsOf(job.entries).values()] }),
     [bay.facts, job.entries],
@@ -39,17 +38,7 @@ export function ProcedureSteps({ bay, choose = false, ...stage }: StageProps & {
   if (!procedure || changing)
     return choose && writable ? (
       <>
-        <ProcedureChooser
-          {...{ job, at, bay, circumstances }}
-          acts={{
-            ...acts,
-            write: async (...args) => {
-              const taken = await acts.write(...args);
-              if (taken) setChanging(false);
-              return taken;
-            },
-          }}
-        />
+        <ProcedureChooser {...{ job, at, acts, bay, circumstances }} onChosen={() => setChanging(false)} />
         {changing && <Button onClick={() => setChanging(false)}>Leave it as it is</Button>}
       </>
     ) : null;

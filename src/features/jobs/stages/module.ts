@@ -3,6 +3,7 @@ import type { Stage } from '@/core/job';
 import type { Job, StoredDrive, UnreadableRow } from '@/db';
 import type { PackedShelf } from '../../shelf/packed';
 import type { JobActs } from '../job-acts';
+import type { Bay } from '../use-bay';
 
 /** What a stage is given to work with. */
 export interface StageProps {
@@ -12,6 +13,8 @@ export interface StageProps {
   /** The drives of the machine, and the one that the job is about. */
   readonly drives: readonly StoredDrive[];
   readonly unreadable: readonly UnreadableRow[];
+  /** What is known of the machine, and whether it is made safe. */
+  readonly bay: Bay;
   /** Belts to hand, where they came with the page. */
   readonly shelf: PackedShelf | null;
   /** This person may change things, and the job is open. */

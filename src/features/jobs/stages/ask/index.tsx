@@ -11,7 +11,6 @@ import { Chips, Choices } from '@/ui/choices';
 import { ARRIVES_WORDS, BEGAN_WORDS, BELT_ENDED_WORDS, PARTS_OF_WORDS, PARTS_WORDS } from '../../bay-words';
 import { ProcedureSteps } from '../../procedure';
 import { STAGE_WORDS } from '../../stage-words';
-import { useBay } from '../../use-bay';
 import { StageFrame } from '../frame';
 import type { StageModule, StageProps } from '../module';
 import { NoteField } from '../note-field';
@@ -23,7 +22,7 @@ const options = <T extends string>(ids: readonly T[], words: Readonly<Record<T, 
 /** What the customer says: named, in their words, with what came before. Nothing of it is required. */
 function Bench(props: StageProps) {
   const { job, at, acts, writable } = props;
-  const bay = useBay(props);
+  const { bay } = props;
   const written = askedOf(job.entries);
   const [changed, setChanged] = useState<Asked | null>(null);
   const [busy, setBusy] = useState(false);
@@ -137,7 +136,7 @@ function Bench(props: StageProps) {
         </Box>
       )}
       <Box sx={{ mt: 2 }}>
-        <ProcedureSteps {...props} bay={bay} />
+        <ProcedureSteps {...props} />
       </Box>
       {writable && (
         <>

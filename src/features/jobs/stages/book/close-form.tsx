@@ -10,14 +10,13 @@ import { Choices } from '@/ui/choices';
 import { useDraft } from '@/ui/draft';
 import { useShell } from '../../../shell/shell-context';
 import { ENDING_WORDS, findingWords, UNFIT_WORDS } from '../../bay-words';
-import { useBay } from '../../use-bay';
 import type { StageProps } from '../module';
 
 /** How the job ends, as far as it was proved, with what the customer is told. */
 export function CloseForm(props: StageProps) {
   const { job, acts } = props;
   const { role } = useShell();
-  const bay = useBay(props);
+  const { bay } = props;
   const hand = handBackOf(job.entries, bay.stopLimitS);
   const open = ENDINGS.filter((e) => mayEnd(hand, e));
   const [text, setText, clear] = useDraft(`closing-${job.number}`);

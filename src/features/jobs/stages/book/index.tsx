@@ -4,10 +4,9 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { openAtHandBack } from '@/core/job';
+import { chosenOf, findingsOf, openAtHandBack, openHolds, procedureOf, stepsWritten } from '@/core/job';
 import { Icon } from '@/ui/icons';
 import { ProcedureSteps } from '../../procedure';
-import { useBay } from '../../use-bay';
 import { STAGE_WORDS, stageName } from '../../stage-words';
 import type { StageModule, StageProps } from '../module';
 import { NoteField } from '../note-field';
@@ -18,7 +17,6 @@ import { CloseForm } from './close-form';
 function Bench(props: StageProps) {
   const { job, writable, mayChange } = props;
   const words = STAGE_WORDS.book;
-  const bay = useBay(props);
   return (
     <Box sx={{ maxWidth: 720 }}>
       <Typography variant="h1" component="h2">
@@ -27,10 +25,11 @@ function Bench(props: StageProps) {
       <Typography sx={{ color: 'var(--ts-quiet)', mb: 2, fontSize: 17 }}>{words.asks}</Typography>
       {job.status === 'closed' && <Closed {...props} />}
       <Account {...props} />
-      <ProcedureSteps {...props} bay={bay} />
+      <ProcedureSteps {...props} />
       {writable && (
         <>
           <StillOpen job={job} />
+          <OpenHolds {...props} />
           <NoteField {...props} placeholder={words.notePlaceholder} />
           <CloseForm {...props} />
         </>
@@ -59,6 +58,30 @@ function Closed({ job, acts, mayChange }: StageProps) {
         </Button>
       )}
     </>
+  );
+}
+
+/** What a person had to confirm and nobody did. */
+function OpenHolds({ job, bay }: StageProps) {
+  const chosen = chosenOf(job.entries);
+  const procedure = chosen ? procedureOf(chosen.procedure) : undefined;
+  if (!procedure) return null;
+  const written = stepsWritten(job.entries, procedure.id);
+  const circumstances = { facts: bay.facts, found: [...findingsOf(job.entries).values()] };
+  const open = openHolds(procedure, circumstances, (id) => written.get(id)?.outcome);
+  if (open.length === 0) return null;
+  return (
+    <Alert severity="warning" variant="outlined" sx={{ mb: 2 }}>
+      Not confirmed by anybody:
+      <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+        {open.map((s) => (
+          <li key={s.id}>
+            {s.text}
+            {written.has(s.id) && ` (${written.get(s.id)!.outcome}: ${written.get(s.id)!.why})`}
+          </li>
+        ))}
+      </Box>
+    </Alert>
   );
 }
 

@@ -4,7 +4,6 @@ import Box from '@mui/material/Box';
 import { ProcedureSteps } from '../../procedure';
 import { Tally } from '../../procedure/tally';
 import { STAGE_WORDS } from '../../stage-words';
-import { useBay } from '../../use-bay';
 import { StageFrame } from '../frame';
 import type { StageModule, StageProps } from '../module';
 import { NoteField } from '../note-field';
@@ -12,10 +11,9 @@ import { StageMoves } from '../stage-moves';
 
 /** The work itself: which procedure, its steps, and what is off the machine. */
 function Bench(props: StageProps) {
-  const bay = useBay(props);
   return (
     <StageFrame {...props}>
-      <ProcedureSteps {...props} bay={bay} choose />
+      <ProcedureSteps {...props} choose />
       <Tally {...props} />
       {props.writable && (
         <>

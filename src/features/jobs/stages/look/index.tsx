@@ -13,7 +13,7 @@ import { usePose } from '@/ui/solver';
 import { RESULT_WORDS } from '../../bay-words';
 import { ProcedureSteps } from '../../procedure';
 import { STAGE_WORDS } from '../../stage-words';
-import { useBay, type Bay } from '../../use-bay';
+import type { Bay } from '../../use-bay';
 import { StageFrame } from '../frame';
 import type { StageModule, StageProps } from '../module';
 import { NoteField } from '../note-field';
@@ -38,7 +38,7 @@ function lightsOf(found: ReadonlyMap<string, Found>): Map<string, Light> {
 /** The station walk: every check that can tell something, in groups by what has to be off for it, beside the drive drawn. */
 function Bench(props: StageProps) {
   const { job, writable } = props;
-  const bay = useBay(props);
+  const { bay } = props;
   const found = useMemo(() => findingsOf(job.entries), [job.entries]);
   const up = useMemo(() => setupsUp(job.entries), [job.entries]);
   const complaints = askedOf(job.entries)?.complaints;
@@ -62,7 +62,7 @@ function Bench(props: StageProps) {
           <Button onClick={() => setOnly(null)}>Show all checks</Button>
         </Box>
       )}
-      <ProcedureSteps {...props} bay={bay} />
+      <ProcedureSteps {...props} />
       {shown.map((group) => (
         <Group
           key={group.setups.map((s) => s.id).join('+')}

@@ -19,7 +19,6 @@ import type { StageModule, StageProps } from '../module';
 import { NoteField } from '../note-field';
 import { bookedLast } from '../../booked-last';
 import { ProcedureSteps } from '../../procedure';
-import { useBay } from '../../use-bay';
 import { STAGE_WORDS } from '../../stage-words';
 import { StageMoves } from '../stage-moves';
 import { BookingDialog } from './booking-dialog';
@@ -35,7 +34,6 @@ function Bench(props: StageProps) {
   const [booking, setBooking] = useState<BeltChoice | null>(null);
   const stored = drives.find((d) => d.id === job.driveId);
   const beltId = stored?.document.belts.find((b) => b.id === job.beltId)?.id;
-  const bay = useBay(props);
   const short = choice !== null && choice.shelf.quantity < choice.pieces;
   const book = writable && choice && !short ? () => setBooking(choice) : null;
   useBookKey(book, booking === null);
@@ -68,7 +66,7 @@ function Bench(props: StageProps) {
       )}
       {writable && (
         <Box sx={{ mt: 3, maxWidth: 720 }}>
-          <ProcedureSteps {...props} bay={bay} />
+          <ProcedureSteps {...props} />
           <NoteField {...props} placeholder={STAGE_WORDS.match.notePlaceholder} />
           <StageMoves {...props} />
         </Box>

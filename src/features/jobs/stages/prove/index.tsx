@@ -11,7 +11,6 @@ import { FactField } from '../../../machines/fact-field';
 import { UNFIT_WORDS } from '../../bay-words';
 import { ProcedureSteps } from '../../procedure';
 import { STAGE_WORDS } from '../../stage-words';
-import { useBay } from '../../use-bay';
 import { StageFrame } from '../frame';
 import type { StageModule, StageProps } from '../module';
 import { NoteField } from '../note-field';
@@ -24,7 +23,7 @@ const UNTRIED: Proved = { belt: 'not-tried', brake: 'not-seen', cycles: 0, watch
 /** The machine run under its own list, timed, cycled and watched; what it showed decides how the job may end. */
 function Bench(props: StageProps) {
   const { job, at, acts, writable } = props;
-  const bay = useBay(props);
+  const { bay } = props;
   const written = provedOf(job.entries);
   const [changed, setChanged] = useState<Proved | null>(null);
   const [busy, setBusy] = useState(false);
@@ -64,7 +63,7 @@ function Bench(props: StageProps) {
         </Box>
       )}
       <Box sx={{ mt: 2 }}>
-        <ProcedureSteps {...props} bay={bay} />
+        <ProcedureSteps {...props} />
       </Box>
       <Box component="section" aria-label="What the run showed" sx={{ mt: 2, display: 'grid', gap: 1.5 }}>
         <Typography variant="h2">What the run showed</Typography>

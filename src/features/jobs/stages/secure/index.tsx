@@ -10,7 +10,7 @@ import { usePose } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
 import { Moment } from '@/ui/when';
 import { FactField } from '../../../machines/fact-field';
-import { useBay, type Bay } from '../../use-bay';
+import type { Bay } from '../../use-bay';
 import { ProcedureSteps } from '../../procedure';
 import { ConfirmList } from '../confirm-list';
 import { StageFrame } from '../frame';
@@ -37,7 +37,7 @@ function useLoadedSprings({ drive }: Pick<Bay, 'drive'>): string {
 /** Made safe, line by line, by what is known of the machine. */
 function Bench(props: StageProps) {
   const { job, at, acts, writable } = props;
-  const bay = useBay(props);
+  const { bay } = props;
   const springs = useLoadedSprings(bay);
   const { securing } = bay;
   const asked = ASKED_HERE.filter((id) => !bay.facts[id]);
@@ -90,7 +90,7 @@ function Bench(props: StageProps) {
         </>
       )}
       <Box sx={{ mt: 2 }}>
-        <ProcedureSteps {...props} bay={bay} />
+        <ProcedureSteps {...props} />
       </Box>
       {writable && (
         <>

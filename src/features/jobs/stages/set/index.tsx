@@ -3,7 +3,6 @@
 import Box from '@mui/material/Box';
 import { ProcedureSteps } from '../../procedure';
 import { STAGE_WORDS } from '../../stage-words';
-import { useBay } from '../../use-bay';
 import { StageFrame } from '../frame';
 import type { StageModule, StageProps } from '../module';
 import { NoteField } from '../note-field';
@@ -12,7 +11,6 @@ import { StageMoves } from '../stage-moves';
 /** Alignment and tension: what is to be minded, the procedure's steps, and readings as notes. */
 function Bench(props: StageProps) {
   const words = STAGE_WORDS.set;
-  const bay = useBay(props);
   return (
     <StageFrame {...props}>
       <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, mb: 2, borderTop: '1px solid var(--ts-edge)' }}>
@@ -22,7 +20,7 @@ function Bench(props: StageProps) {
           </Box>
         ))}
       </Box>
-      <ProcedureSteps {...props} bay={bay} />
+      <ProcedureSteps {...props} />
       {props.writable && (
         <>
           <NoteField {...props} placeholder={words.notePlaceholder} />
