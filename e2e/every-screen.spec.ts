@@ -6,14 +6,20 @@ test.use(as('owner'));
 
 const SCREENS: readonly (readonly [name: string, path: string, ready: string | RegExp])[] = [
   ['bench', '/', 'Bench'],
-  ['job at Match', '/jobs/213?stage=match', /lets go and grips between/],
-  ['job at Ask', '/jobs/213?stage=ask', 'The complaint'],
-  ['job at Secure', '/jobs/213?stage=secure', 'Make it safe before a hand goes in.'],
-  ['job at Look', '/jobs/213?stage=look', 'As it stands'],
-  ['job at Fit', '/jobs/213?stage=fit', 'Off the machine'],
-  ['job at Prove', '/jobs/213?stage=prove', 'What the run showed'],
-  ['job at Book', '/jobs/213?stage=book', 'Closing line for the customer'],
-  ['ticket', '/jobs/213/ticket', 'Print this ticket'],
+  ['job at Match', '/jobs/222?stage=match', /lets go and grips between/],
+  ['job at Ask', '/jobs/222?stage=ask', 'The complaint'],
+  ['job at Secure', '/jobs/222?stage=secure', 'Make it safe before a hand goes in.'],
+  ['job at Look', '/jobs/222?stage=look', 'As it stands'],
+  ['job at Fit', '/jobs/222?stage=fit', 'Off the machine'],
+  ['job at Set', '/jobs/222?stage=set', 'Seen at the target'],
+  ['job at Prove', '/jobs/222?stage=prove', 'What the run showed'],
+  ['job at Book', '/jobs/222?stage=book', 'Closing line for the customer'],
+  ['ticket', '/jobs/222/ticket', 'Print this ticket'],
+  ['customers', '/customers', 'Isla Ferrow'],
+  ['customer', '/customers/1', 'Contact'],
+  ['parts', '/shelf/parts', 'Bearing 6203'],
+  ['stack', '/drives/1/stacks/arm-idler', 'Put in a part'],
+  ['label', '/machines/1/label', 'Print this label'],
   ['new job', '/jobs/new', 'In the customer’s words'],
   ['machines', '/machines', 'Find a machine'],
   ['machine', '/machines/1', 'What it is'],
@@ -81,7 +87,7 @@ test.describe('on a phone', () => {
   });
 
   test('a job is worked with a thumb: verdict, ticket drawer, booking', async ({ page }) => {
-    await ready(page, '/jobs/214?stage=match', /lets go and grips between/);
+    await ready(page, '/jobs/224?stage=match', /lets go and grips between/);
     await expect(page.getByRole('listitem').filter({ hasText: 'A39' })).toContainText('Runs, no margin');
     await page.getByRole('button', { name: 'Ticket' }).click();
     await expect(page.getByText('“Yearly look-over.”')).toBeVisible();
@@ -92,7 +98,7 @@ test.describe('on a phone', () => {
   });
 
   test('touch targets of acts are at least 44 px', async ({ page }) => {
-    await ready(page, '/jobs/213?stage=secure', 'Make it safe before a hand goes in.');
+    await ready(page, '/jobs/222?stage=secure', 'Make it safe before a hand goes in.');
     const small = await page
       .locator('main button:visible, main a[role=button]:visible, nav a:visible')
       .evaluateAll((all) =>

@@ -11,28 +11,34 @@ const shoot = async (page: Page, name: string) => {
 const solved = (page: Page) => expect(page.getByText(/lets go and grips between/).first()).toBeVisible();
 
 test('match', async ({ page }) => {
-  await page.goto('/jobs/213?stage=match');
+  await page.goto('/jobs/222?stage=match');
   await solved(page);
   await shoot(page, 'match');
 });
 
 for (const [name, path, text] of [
   ['bench', '/', 'Bench'],
-  ['secure', '/jobs/213?stage=secure', 'Make it safe before a hand goes in.'],
-  ['look', '/jobs/213?stage=look', 'As it stands'],
-  ['fit', '/jobs/211?stage=fit', 'Off the machine'],
+  ['secure', '/jobs/222?stage=secure', 'Make it safe before a hand goes in.'],
+  ['look', '/jobs/222?stage=look', 'As it stands'],
+  ['fit', '/jobs/217?stage=fit', 'Off the machine'],
+  ['set', '/jobs/224?stage=set', 'Seen at the target'],
   ['drive', '/drives/1', 'Will it run?'],
   ['editor', '/drives/1/edit', 'The drive can be solved.'],
   ['shelf', '/shelf', 'Take in a list'],
   ['ticket', '/jobs/209/ticket', 'Print this ticket'],
   ['machine', '/machines/1', 'What it is'],
+  ['stack', '/drives/1/stacks/arm-idler', 'Put in a part'],
   ['shop', '/shop', 'How you read numbers'],
 ] as const) {
   test(name, async ({ page }) => {
     await page.goto(path);
     await expect(page.getByText(text).first()).toBeVisible();
     if (name === 'drive') await solved(page);
+    if (name === 'set') await page.getByRole('region', { name: 'Tension' }).evaluate((e) => e.scrollIntoView());
     if (name === 'ticket') await expect(page.getByRole('img', { name: /engaged/ })).toBeVisible();
+    // Built wrong in the demo data, unless somebody has put it right since.
+    if (name === 'stack' && (await page.getByText(/^Built right/).count()) > 0)
+      await page.getByRole('button', { name: /^Up: Spacer/ }).click();
     await shoot(page, name);
   });
 }
@@ -61,7 +67,7 @@ test('palette', async ({ page }) => {
 test.describe('in the bay theme', () => {
   test.use({ colorScheme: 'dark' });
   test('match, released', async ({ page }) => {
-    await page.goto('/jobs/213?stage=match');
+    await page.goto('/jobs/222?stage=match');
     await solved(page);
     await page.getByRole('button', { name: 'Released' }).click();
     await shoot(page, 'match-bay');
@@ -71,7 +77,7 @@ test.describe('in the bay theme', () => {
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 } });
   test('match', async ({ page }) => {
-    await page.goto('/jobs/213?stage=match');
+    await page.goto('/jobs/222?stage=match');
     await solved(page);
     await shoot(page, 'match-phone');
   });
@@ -81,13 +87,5 @@ test.describe('on a phone', () => {
     const row = page.getByRole('listitem').filter({ has: page.getByLabel('Reading, Engagement idler to blade spindle') });
     await row.evaluate((e) => window.scrollBy(0, e.getBoundingClientRect().top - 150));
     await shoot(page, 'notebook-phone');
-  });
-});
-
-test.describe('a stranger', () => {
-  test.use({ storageState: { cookies: [], origins: [] } });
-  test('sign-in', async ({ page }) => {
-    await page.goto('/sign-in');
-    await shoot(page, 'sign-in');
   });
 });

@@ -1,3 +1,4 @@
+import type { Route } from '@playwright/test';
 import { expect, test } from './test';
 import { as } from './people';
 
@@ -37,6 +38,30 @@ test.describe('without a network', () => {
     const said = await theirs.getByRole('listitem').allInnerTexts();
     expect(said.findIndex((t) => t.includes('Auger bearing hums'))).toBeLessThan(said.findIndex((t) => t.includes('Second thought')));
     await later.close();
+  });
+
+  test('the network goes while a page is read anew: the page stays with what is typed on it, and is read when it is back', async ({
+    page,
+  }) => {
+    await page.goto('/jobs/214?stage=look');
+    const note = page.getByLabel('Note for the ticket');
+    const ticket = page.getByRole('complementary', { name: 'Ticket' });
+    await expect(ticket).toBeVisible();
+    let lost = 0;
+    const lose = (route: Route) =>
+      route.request().headers()['rsc'] === undefined ? route.continue() : (lost++, route.abort('internetdisconnected'));
+    await page.route('**/*', lose);
+    await note.fill('Chute crank turns hard');
+    await page.getByRole('button', { name: 'Write it down' }).click();
+    await expect(ticket.getByRole('button', { name: /^Take back: Chute crank/ })).toBeVisible();
+    await note.fill('Half a sentence');
+    await expect.poll(() => lost).toBeGreaterThan(1);
+    await expect(note).toHaveValue('Half a sentence');
+    await page.unroute('**/*', lose);
+    await page.waitForResponse((r) => r.request().headers()['rsc'] !== undefined && r.request().method() === 'GET' && r.ok());
+    await expect(note).toHaveValue('Half a sentence');
+    await ticket.getByRole('button', { name: /^Take back: Chute crank/ }).click();
+    await expect(ticket.getByRole('button', { name: /^Take back: Chute crank/ })).toHaveCount(0);
   });
 
   test('what the server refuses later is told, with its reason, and can be dropped', async ({ page, context }) => {

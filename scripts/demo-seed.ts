@@ -1,7 +1,38 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync, readdirSync } from 'node:fs';
-import { drives, facts, jobs, machines, notebooks, people, shelfImports, tickets, type Database, type Person } from '../src/db';
-import { NEW_STAGES, NOTHING_ASKED, procedureOf, type Asked, type Finding, type Stage, type StageState } from '../src/core/job';
+import {
+  drives,
+  facts,
+  isUnreadable,
+  jobs,
+  machines,
+  meters,
+  notebooks,
+  parts,
+  people,
+  shelf,
+  shelfImports,
+  stacks,
+  tickets,
+  type Database,
+  type PartFields,
+  type Person,
+} from '../src/db';
+import { STACK_TEMPLATES, withMoved, type LayerKind } from '../src/core/stack';
+import { bookingOf } from '../src/features/jobs/booking';
+import { candidateOf } from '../src/features/match/candidates';
+import { judge } from '../src/workers/compute-tasks';
+import {
+  NEW_STAGES,
+  NO_LOOK,
+  NOTHING_ASKED,
+  procedureOf,
+  type Asked,
+  type Finding,
+  type NextLook,
+  type Stage,
+  type StageState,
+} from '../src/core/job';
 import { FACTS, factOf, factSchema } from '../src/core/machine';
 import type { MeterUnit } from '../src/core/quantity';
 import { hashPassword } from '../src/server/password';
@@ -11,6 +42,19 @@ import { validateNotebook } from '../src/core/survey';
 import { readDriveFile } from '../src/formats/drive-file';
 import { readShelfCsv } from '../src/formats/shelf-csv';
 import { DEMO_ACCOUNTS } from './demo-accounts';
+
+interface DemoRecord {
+  /** Earlier readings of a machine's meter: days ago, value. */
+  readonly meters: Readonly<Record<string, readonly (readonly [number, number])[]>>;
+  readonly parts: readonly PartFields[];
+  /** Bolt-ups by template; one is built wrong. */
+  readonly stacks: readonly {
+    readonly drive: string;
+    readonly pulley: string;
+    readonly template: string;
+    readonly spacerOnFarSide?: true;
+  }[];
+}
 
 interface DemoJob {
   readonly machine: string;
@@ -22,11 +66,13 @@ interface DemoJob {
   readonly stages: Partial<Record<Stage, StageState>>;
   readonly entries: readonly { readonly stage: Stage; readonly minutes: number; readonly text: string }[];
   /** What the customer was told, the stop time where it has one to keep, and when to look again. */
-  readonly closed?: { readonly text: string; readonly stopS?: number; readonly next?: string };
+  readonly closed?: { readonly text: string; readonly stopS?: number; readonly look?: NextLook; readonly next?: string };
   /** What was asked, beside the complaint. */
   readonly asked?: Partial<Asked>;
   /** By which procedure it is worked, and the steps of it that are done. */
   readonly procedure?: { readonly id: string; readonly done: readonly string[] };
+  /** A belt of the shelf that was booked. */
+  readonly booked?: { readonly designation: string; readonly reason: string };
   readonly findings?: readonly (Partial<Finding> & Pick<Finding, 'check' | 'result'>)[];
 }
 
@@ -83,29 +129,47 @@ export async function seedDemo(db: Database, now: Date): Promise<void> {
     ),
   );
 
+  const record = JSON.parse(text('record.json')) as DemoRecord;
+  for (const part of record.parts) orThrow(await parts.savePart(db, shopId, part));
+  const by = { shopId, personId: owner.id, at: new Date(now.getTime() - 40 * 86_400_000) };
+  for (const { drive, pulley, template, spacerOnFarSide } of record.stacks) {
+    const usual = STACK_TEMPLATES.find((t) => t.key === template);
+    if (!usual) throw new Error(`demo data: no stack ${template}`);
+    const at = (kind: LayerKind) => usual.stack.layers.findIndex((l) => l.kind === kind);
+    const stack = spacerOnFarSide ? withMoved(usual.stack, at('spacer'), at('wheel')) : usual.stack;
+    orThrow(await stacks.saveStack(db, by, { driveId: driveIds.get(drive)!, pulley, version: 0 }, stack));
+  }
+
   const machineIds = new Map<string, number>();
   for (const { cells } of orThrow(readCsv(text('machines.csv'))).rows) {
     const { value } = orThrow(
-      await machines.saveMachine(db, shopId, {
-        name: cells['name']!,
-        maker: cells['maker']!,
-        model: cells['model']!,
-        serial: cells['serial']!,
-        meter: cells['meter'] ? Number(cells['meter']) : null,
-        meterUnit: (cells['unit'] || 'h') as MeterUnit,
-        notes: cells['notes']!,
-        customer: cells['customer']!,
-        driveIds: (cells['drives'] ?? '')
-          .split(' ')
-          .filter(Boolean)
-          .map((d) => driveIds.get(d)!),
-      }),
+      await machines.saveMachine(
+        db,
+        { shopId, personId: null, at: now },
+        {
+          name: cells['name']!,
+          maker: cells['maker']!,
+          model: cells['model']!,
+          serial: cells['serial']!,
+          meter: cells['meter'] ? Number(cells['meter']) : null,
+          meterUnit: (cells['unit'] || 'h') as MeterUnit,
+          notes: cells['notes']!,
+          customer: cells['customer']!,
+          driveIds: (cells['drives'] ?? '')
+            .split(' ')
+            .filter(Boolean)
+            .map((d) => driveIds.get(d)!),
+        },
+      ),
     );
     machineIds.set(cells['key']!, value.id);
+    for (const [daysAgo, shown] of record.meters[cells['key']!] ?? []) {
+      const at = new Date(now.getTime() - daysAgo * 86_400_000);
+      orThrow(await meters.readMeter(db, { shopId, personId: staff[1]!.id, at }, value.id, { value: shown, unit: value.meterUnit }));
+    }
     await db.models.Customer.update({ contact: cells['contact']! }, { where: { shopId, name: cells['customer']! } });
   }
   const known = JSON.parse(text('facts.json')) as Record<'machines' | 'drives', Record<string, Record<string, unknown>>>;
-  const by = { shopId, personId: owner.id, at: new Date(now.getTime() - 40 * 86_400_000) };
   for (const [key, answers] of Object.entries(known.machines)) await addFacts(db, by, { machineId: machineIds.get(key)! }, answers);
   for (const [key, answers] of Object.entries(known.drives)) await addFacts(db, by, { driveId: driveIds.get(key)! }, answers);
   await db.models.Shop.update({ nextJobNumber: 207 }, { where: { id: shopId } });
@@ -155,6 +219,23 @@ async function followProcedure(
     const body = { procedure: id, step: name, words: step.text, outcome: 'done' as const, why: '', readings: [], torque: '' };
     orThrow(await tickets.writeEntry(db, by, number, step.stage, { type: 'step', body }));
   }
+}
+
+/** Books a belt as the screen would: judged on the stored drive, with its numbers. */
+async function bookBelt(
+  db: Database,
+  by: tickets.Writer,
+  number: number,
+  { belt: beltId }: DemoJob,
+  { designation, reason }: NonNullable<DemoJob['booked']>,
+  driveId: number,
+): Promise<void> {
+  const stored = await drives.findDrive(db, by.shopId, driveId);
+  const belt = (await shelf.listShelf(db, by.shopId)).find((b) => b.designation === designation);
+  if (!stored || isUnreadable(stored) || !belt) throw new Error(`demo data: no ${designation} to book`);
+  const judged = judge({ drive: stored.document, beltId, candidate: candidateOf(belt), uncertainty: null });
+  if (!judged) throw new Error(`demo data: ${designation} cannot be judged`);
+  orThrow(await tickets.bookBelt(db, by, number, belt.version, bookingOf({ drive: stored, beltId, belt, judged, reason })));
 }
 
 async function addJob(
@@ -213,9 +294,10 @@ async function addJob(
   if (job.procedure) await followProcedure(db, at(20), number, job.procedure);
   for (const { minutes, stage, text: said } of job.entries)
     orThrow(await tickets.writeEntry(db, at(minutes), number, stage, { type: 'note', body: { text: said } }));
+  if (job.booked) await bookBelt(db, at(40), number, job, job.booked, driveIds.get(job.drive)!);
   const last = Math.max(0, ...job.entries.map((e) => e.minutes));
   if (!job.closed) return;
-  const { stopS = null, text: said, next = '' } = job.closed;
+  const { stopS = null, text: said, look = NO_LOOK, next = '' } = job.closed;
   if (stopS !== null)
     orThrow(
       await tickets.writeEntry(db, at(last + 14), number, 'prove', {
@@ -230,6 +312,9 @@ async function addJob(
     }),
   );
   orThrow(
-    await tickets.writeEntry(db, at(last + 20), number, 'book', { type: 'closing', body: { text: said, ending: 'sound', why: '', next } }),
+    await tickets.writeEntry(db, at(last + 20), number, 'book', {
+      type: 'closing',
+      body: { text: said, ending: 'sound', why: '', look, next },
+    }),
   );
 }

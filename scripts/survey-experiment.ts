@@ -25,7 +25,7 @@ const expect = (what: string, n: number, of: number, least: number, most = 1) =>
 
 for (const [name, spare] of [
   ['orchard-rider', 0],
-  ['sickle-bar-tractor', 1],
+  ['peat-road-tractor', 1],
   ['lighthouse-generator', 1],
   ['airstrip-mower', 5],
 ] as const) {

@@ -38,10 +38,10 @@ describe('solve', () => {
     ]);
   });
   it('answers several files as an array in order, and one state if named', () => {
-    const second = join(root, 'demo/drives/sickle-bar-tractor.drive.json');
+    const second = join(root, 'demo/drives/peat-road-tractor.drive.json');
     const answers = JSON.parse(taut('solve', second, rider, '--state', 'engaged').stdout);
     expect(answers.map((a: { drive: string; states: unknown[] }) => [a.drive.split(',')[0], a.states.length])).toEqual([
-      ['Sickle-bar tractor', 1],
+      ['Peat Road tractor', 1],
       ['Orchard rider', 1],
     ]);
   });
@@ -112,6 +112,62 @@ describe('drives and lists of every kind', () => {
     const { status, stderr } = taut('solve', altered('shaft', { pulleys: drive.pulleys.map((p) => ({ ...p, shaft: 'one' })) }));
     expect(status).toBe(2);
     expect(stderr).toMatch(/pulleys\[1\]\.shaft: .*424\.26 mm apart/);
+  });
+});
+
+describe('tension', () => {
+  it('answers the band, its signs, springs, settings and readings with the promised keys', () => {
+    const readings = write(
+      'readings.csv',
+      'method,at,value,deflection\ntap,spindle>crank,54,\ndeflection,crank>spindle,12,6.6\nspring-length,engage,203,\n',
+    );
+    const { status, stdout, stderr } = taut('tension', rider, readings);
+    expect([status, stderr]).toEqual([0, '']);
+    const answer = JSON.parse(stdout);
+    const keys = ['belt', 'state', 'tension', 'running', 'band', 'spans', 'springs', 'readings', 'combined', 'settings', 'release'];
+    expect(Object.keys(answer).sort()).toEqual([...keys].sort());
+    expect(Object.keys(answer.band)).toEqual(['floor', 'floorAt', 'ceiling', 'ceilingAt', 'target', 'empty']);
+    expect(Object.keys(answer.spans[0])).toEqual(['from', 'to', 'length', 'tapHz', 'deflection', 'force']);
+    expect(answer.readings.map((r: { row: number; method: string }) => [r.row, r.method])).toEqual([
+      [1, 'tap'],
+      [2, 'deflection'],
+      [3, 'spring-length'],
+    ]);
+    expect(Object.keys(answer.combined)).toEqual(['tension', 'sd']);
+    expect(Object.keys(answer.settings[0].engaged)).toEqual(['tension', 'slack', 'brakeOn', 'lengths']);
+    expect(answer.release).toBeNull();
+  });
+  it('takes a belt, a state and a stop time', () => {
+    const mower = join(root, 'demo/drives/airstrip-mower.drive.json');
+    const { status, stdout } = taut('tension', mower, '--stop', '3', '--state', 'engaged');
+    expect(status).toBe(0);
+    const { release } = JSON.parse(stdout);
+    if (release !== null) expect(Object.keys(release)).toEqual(['seconds', 'pull', 'least', 'span', 'goesSlack', 'slackUnderSeconds']);
+    expect(JSON.parse(taut('tension', rider, '--state', 'disengaged').stdout)).toMatchObject({ state: 'disengaged', tension: 0 });
+  });
+  it.each<[string, string, RegExp]>([
+    ['a method that is none', 'method,at,value\nguess,a>b,3\n', /readings\.csv: line 2: method must be/],
+    ['a span that the belt has not', 'method,at,value\ntap,engage>crank,30\n', /line 2: the belt has no span/],
+    ['a spring that is not there', 'method,at,value\n\nspring-length,nope,30\n', /line 3: there is no spring “nope”/],
+    ['a value of nothing', 'method,at,value\ntap,spindle>crank,0\n', /line 2: value must be a number above 0/],
+    ['a push without its deflection', 'method,at,value\ndeflection,spindle>crank,9\n', /line 2: deflection must be/],
+    ['a length no spring reaches', 'method,at,value\nspring-length,engage,900\n', /line 2: its tensioner does not bring/],
+    ['no header of ours', 'what,where\n1,2\n', /line 1: there is no column “method”/],
+  ])('refuses %s with file and line', (_, text, said) => {
+    const { status, stdout, stderr } = taut('tension', rider, write('readings.csv', text));
+    expect([status, stdout]).toEqual([2, '']);
+    expect(stderr).toMatch(said);
+    expect(stderr.trim().split('\n')).toHaveLength(1);
+  });
+  it.each<[string, string[], RegExp]>([
+    ['a stop time of nothing', ['tension', rider, '--stop', '0'], /--stop must be a number of seconds above 0/],
+    ['an option of another command', ['solve', rider, '--stop', '2'], /--stop belongs to tension/],
+    ['a belt that is not there', ['tension', rider, '--belt', 'nope'], /there is no belt “nope”/],
+    ['no drive', ['tension'], /give one drive file/],
+  ])('refuses %s', (_, args, said) => {
+    const { status, stderr } = taut(...args);
+    expect(status).toBe(2);
+    expect(stderr).toMatch(said);
   });
 });
 

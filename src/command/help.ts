@@ -4,6 +4,7 @@ export const HELP: Readonly<Record<string, string>> = {
 
   taut solve DRIVE… [--state NAME]            where every part of a drive rests, and what pulls on what
   taut match DRIVE BELTS.csv [--belt ID]      which belts would run on a drive, best first, and why
+  taut tension DRIVE [READINGS.csv]           how tight a belt should be, what is seen at that, and what readings amount to
   taut survey SHEET…                          where the pulleys of a drive stand, from what a tape measured
   taut decode TEXT…                           what a belt number or a length says
 
@@ -21,6 +22,13 @@ Answers positions of tensioners, springs, brakes, belts (lengths in mm, tension 
 Tries every belt of the list on the drive, in place of its belt ID (the first, if none is named). Best first.
 BELTS.csv has a header: id, and designation or section, length, reference (pitch, outside, inside), unit (mm, in); tolerance (± mm) if wanted.
 Verdicts: fits, marginal, too-short (won't let go), too-long (won't grip), wrong-section (won't seat).
+`,
+  tension: `taut tension DRIVE [READINGS.csv] [--belt ID] [--state NAME] [--stop SECONDS]
+
+The band of one belt (the first, in the state engaged, unless named): slip floor, ceiling and target as static strand tension in N; what each span
+shows at the target (tap in Hz, push in N at a deflection in mm); fitted spring lengths; every setting of every adjuster with its release side.
+READINGS.csv has a header: method (tap, deflection, spring-length), at (from>to, or a spring's id), value (Hz, N, mm), deflection (mm), belts, sd.
+--stop: what happens to the belt when a clutch brakes the driver to a stand in that time.
 `,
   survey: `taut survey SHEET…
 

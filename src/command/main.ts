@@ -3,9 +3,11 @@ import { parseArgs } from 'node:util';
 import { decodeDesignation } from '../core/belt';
 import { newBeltMatching, solveDrive, type Drive, type Problem } from '../core/drive';
 import { solveSurvey } from '../core/survey';
+import { tensionSheet, type TensionAsk } from '../core/tension';
 import { readBeltsCsv } from '../formats/belts-csv';
 import { readDriveFile } from '../formats/drive-file';
 import { FILE_LIMIT } from '../formats/json';
+import { readReadingsCsv } from '../formats/readings-csv';
 import { readSurveyFile } from '../formats/survey-file';
 import { decodeText } from '../formats/text';
 import { HELP } from './help';
@@ -98,6 +100,31 @@ function survey(files: readonly string[]): unknown[] {
   });
 }
 
+function tension(file: string, readingsFile: string | undefined, ask: Pick<TensionAsk, 'belt' | 'state' | 'stopSeconds'>): unknown {
+  const drive = loadDrive(file);
+  const read = readingsFile === undefined ? null : readReadingsCsv(readText(readingsFile));
+  if (read && !read.ok) throw new Refusal(`${readingsFile}: ${read.problem}`);
+  const lines = read ? read.readings : [];
+  const result = tensionSheet(drive, { ...ask, readings: lines.map((l) => l.reading) });
+  if (!result.ok) {
+    if ('problems' in result) refuse(file, result.problems);
+    throw new Refusal(`${readingsFile}: line ${lines[result.reading]!.line}: ${result.problem}`);
+  }
+  const { combined, release, ...sheet } = result.sheet;
+  return {
+    ...sheet,
+    combined: combined && { tension: combined.tensionN, sd: combined.sdN },
+    release: release && {
+      seconds: release.seconds,
+      pull: release.pullN,
+      least: release.leastN,
+      span: release.span,
+      goesSlack: release.goesSlack,
+      slackUnderSeconds: release.slackUnderSeconds,
+    },
+  };
+}
+
 function decode(texts: readonly string[]): unknown[] {
   return texts.map((text) => {
     const result = decodeDesignation(text);
@@ -106,33 +133,50 @@ function decode(texts: readonly string[]): unknown[] {
   });
 }
 
+/** Which commands take which option. */
+const OPTIONS: Readonly<Record<'state' | 'belt' | 'stop', readonly string[]>> = {
+  state: ['solve', 'tension'],
+  belt: ['match', 'tension'],
+  stop: ['tension'],
+};
+
 const oneOrAll = (answers: readonly unknown[]): unknown => (answers.length === 1 ? answers[0] : answers);
 
 function run(args: readonly string[]): string {
   const [command, ...rest] = args;
   if (command === undefined || command === '--help' || command === '-h' || command === 'help') return HELP['']!;
   if (!(command in HELP) || command === '')
-    throw new Refusal(`taut: “${command}” is not a command; the commands are solve, match, survey and decode`);
+    throw new Refusal(`taut: “${command}” is not a command; the commands are solve, match, tension, survey and decode`);
   let parsed;
   try {
     parsed = parseArgs({
       args: rest,
       allowPositionals: true,
-      options: { help: { type: 'boolean', short: 'h' }, state: { type: 'string' }, belt: { type: 'string' } },
+      options: { help: { type: 'boolean', short: 'h' }, state: { type: 'string' }, belt: { type: 'string' }, stop: { type: 'string' } },
     });
   } catch (error) {
     throw new Refusal(`taut ${command}: ${(error as Error).message.split('\n')[0]}`);
   }
   const { values, positionals } = parsed;
   if (values.help) return HELP[command]!;
-  if (values.state !== undefined && command !== 'solve') throw new Refusal(`taut ${command}: --state belongs to solve`);
-  if (values.belt !== undefined && command !== 'match') throw new Refusal(`taut ${command}: --belt belongs to match`);
+  for (const option of ['state', 'belt', 'stop'] as const)
+    if (values[option] !== undefined && !OPTIONS[option].includes(command))
+      throw new Refusal(`taut ${command}: --${option} belongs to ${OPTIONS[option].join(' and ')}`);
   const print = (answer: unknown) => `${JSON.stringify(answer)}\n`;
   if (command === 'match') {
     const [drive, belts] = positionals;
     if (drive === undefined || belts === undefined || positionals.length > 2)
       throw new Refusal('taut match: give one drive file and one list of belts');
     return print(match(drive, belts, values.belt));
+  }
+  if (command === 'tension') {
+    const [drive, readings] = positionals;
+    if (drive === undefined || positionals.length > 2)
+      throw new Refusal('taut tension: give one drive file, and readings if there are any');
+    const stopSeconds = values.stop === undefined ? undefined : Number(values.stop);
+    if (stopSeconds !== undefined && !(stopSeconds > 0 && Number.isFinite(stopSeconds)))
+      throw new Refusal(`taut tension: --stop must be a number of seconds above 0, not “${values.stop}”`);
+    return print(tension(drive, readings, { belt: values.belt, state: values.state, stopSeconds }));
   }
   const [many, missing] = {
     solve: [solve, 'name at least one drive file'],

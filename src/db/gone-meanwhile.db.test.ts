@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { demoDrive } from '../core/drive/sample-drives';
 import { drives, jobs, machines, shelf, tickets } from '.';
-import { bookingOf, NEW_MACHINE, NOW, SHELF_ROW, shopForTests, value } from './test-database';
+import { bookingOf, NEW_MACHINE, NOW, SHELF_ROW, shopForTests, value, writing } from './test-database';
 
 describe('what is gone or changed meanwhile', () => {
   const shop = shopForTests('gone');
@@ -56,14 +56,16 @@ describe('what is gone or changed meanwhile', () => {
   });
   it('a machine that is refused makes no customer', async () => {
     const fields = { ...NEW_MACHINE, customer: 'Nobody yet', driveIds: [4711] };
-    expect(await machines.saveMachine(shop.db, shop.owner.shopId, fields)).toMatchObject({ ok: false });
-    const { id, version } = value(await machines.saveMachine(shop.db, shop.owner.shopId, { ...fields, customer: '', driveIds: [] }));
-    expect(await machines.saveMachine(shop.db, shop.owner.shopId, { ...fields, driveIds: [] }, { id, version: version + 1 })).toMatchObject(
-      {
-        ok: false,
-        reason: 'stale',
-      },
+    expect(await machines.saveMachine(shop.db, writing(shop.owner.shopId), fields)).toMatchObject({ ok: false });
+    const { id, version } = value(
+      await machines.saveMachine(shop.db, writing(shop.owner.shopId), { ...fields, customer: '', driveIds: [] }),
     );
+    expect(
+      await machines.saveMachine(shop.db, writing(shop.owner.shopId), { ...fields, driveIds: [] }, { id, version: version + 1 }),
+    ).toMatchObject({
+      ok: false,
+      reason: 'stale',
+    });
     expect(await machines.findCustomers(shop.db, shop.owner.shopId, { find: 'nobody', limit: 5 })).toEqual([]);
   });
   it('a ticket stands in the order in which it was written, whatever the clocks said', async () => {

@@ -3,7 +3,7 @@ import { UNPROVED } from '../core/job/test-job';
 import { seededRandom } from '../core/drive';
 import { demoDrive } from '../core/drive/sample-drives';
 import { drives, jobLists, jobs, machines, tickets, type MachineFields } from '.';
-import { NEW_MACHINE, NOW, shopForTests, value } from './test-database';
+import { NEW_MACHINE, NOW, shopForTests, value, writing } from './test-database';
 
 const wordsOf = (find: string) =>
   find
@@ -14,7 +14,7 @@ const wordsOf = (find: string) =>
 describe('lists', () => {
   const shop = shopForTests('lists');
   const machine = async (fields: Partial<MachineFields>) =>
-    value(await machines.saveMachine(shop.db, shop.owner.shopId, { ...NEW_MACHINE, ...fields })).id;
+    value(await machines.saveMachine(shop.db, writing(shop.owner.shopId), { ...NEW_MACHINE, ...fields })).id;
   const job = async (machineId: number, title: string) =>
     value(await jobs.openJob(shop.db, shop.owner.shopId, { machineId, driveId: null, beltId: null, title, complaint: '' }, NOW)).number;
 
@@ -75,7 +75,7 @@ describe('lists', () => {
     ]).toEqual(['a', null]);
   });
   it('of drives say what their documents hold, without them', async () => {
-    const stored = await drives.addDrive(shop.db, shop.owner.shopId, demoDrive('sickle-bar-tractor'), 'Ines', NOW);
+    const stored = await drives.addDrive(shop.db, shop.owner.shopId, demoDrive('peat-road-tractor'), 'Ines', NOW);
     const { rows } = await drives.listDrives(shop.db, shop.owner.shopId, { limit: 9 });
     expect(rows).toEqual([drives.summaryOf(stored)]);
   });

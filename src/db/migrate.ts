@@ -8,6 +8,7 @@ import { notebooksOfMachines } from './migrations/0004-notebooks-of-machines';
 import { listsAsPages } from './migrations/0005-lists-as-pages';
 import { actsAndForms } from './migrations/0006-acts-and-forms';
 import { theBay } from './migrations/0007-the-bay';
+import { theRecord } from './migrations/0008-the-record';
 
 export const MIGRATIONS: readonly Migration[] = [
   firstTables,
@@ -17,6 +18,7 @@ export const MIGRATIONS: readonly Migration[] = [
   listsAsPages,
   actsAndForms,
   theBay,
+  theRecord,
 ];
 
 /** Any number that nothing else locks by. */

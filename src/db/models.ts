@@ -1,6 +1,7 @@
 import { DataTypes, type ModelStatic, type Sequelize } from 'sequelize';
 import {
   CustomerRow,
+  DocumentRow,
   DriveRow,
   DriveVersionRow,
   FactRow,
@@ -8,7 +9,9 @@ import {
   JobStageRow,
   MachineDriveRow,
   MachineRow,
+  MeterReadingRow,
   NotebookRow,
+  PartRow,
   PersonRow,
   PhotoRow,
   SessionRow,
@@ -16,7 +19,9 @@ import {
   ShelfImportRow,
   ShopRow,
   SignInAttemptRow,
+  StackRow,
   TicketEntryRow,
+  TrialRow,
 } from './rows';
 
 export interface Models {
@@ -37,6 +42,11 @@ export interface Models {
   readonly Job: ModelStatic<JobRow>;
   readonly JobStage: ModelStatic<JobStageRow>;
   readonly TicketEntry: ModelStatic<TicketEntryRow>;
+  readonly MeterReading: ModelStatic<MeterReadingRow>;
+  readonly Document: ModelStatic<DocumentRow>;
+  readonly Stack: ModelStatic<StackRow>;
+  readonly Trial: ModelStatic<TrialRow>;
+  readonly Part: ModelStatic<PartRow>;
 }
 
 const { INTEGER, TEXT, BOOLEAN, DATE, JSONB, UUID, DOUBLE, BLOB } = DataTypes;
@@ -60,6 +70,7 @@ export function defineModels(sequelize: Sequelize): Models {
         name: text(),
         nextJobNumber: { type: INTEGER, allowNull: false, defaultValue: 1 },
         timeZone: { type: TEXT, allowNull: false },
+        limits: { type: JSONB, allowNull: false, defaultValue: {} },
         version: version(),
       },
       on('shops'),
@@ -231,6 +242,64 @@ export function defineModels(sequelize: Sequelize): Models {
         withdrawnAt: { type: DATE, allowNull: true },
       },
       on('ticket_entries'),
+    ),
+    MeterReading: class extends MeterReadingRow {}.init(
+      { id: id(), machineId: whole(), value: { type: DOUBLE, allowNull: false }, unit: text(), personId: maybeWhole(), at: moment() },
+      on('meter_readings'),
+    ),
+    Document: class extends DocumentRow {}.init(
+      {
+        id: id(),
+        shopId: whole(),
+        machineId: maybeWhole(),
+        driveId: maybeWhole(),
+        jobId: maybeWhole(),
+        station: blankText(),
+        name: text(),
+        mediaType: text(),
+        bytes: { type: BLOB, allowNull: false },
+        personId: maybeWhole(),
+        at: moment(),
+      },
+      on('documents'),
+    ),
+    Stack: class extends StackRow {}.init(
+      {
+        id: id(),
+        shopId: whole(),
+        driveId: whole(),
+        pulley: text(),
+        document: { type: JSONB, allowNull: false },
+        personId: maybeWhole(),
+        at: moment(),
+        version: version(),
+      },
+      on('stacks'),
+    ),
+    Trial: class extends TrialRow {}.init(
+      {
+        id: id(),
+        shopId: whole(),
+        entryId: whole(),
+        worked: { type: BOOLEAN, allowNull: false },
+        note: blankText(),
+        personId: maybeWhole(),
+        at: moment(),
+      },
+      on('trials'),
+    ),
+    Part: class extends PartRow {}.init(
+      {
+        id: id(),
+        shopId: whole(),
+        name: text(),
+        number: blankText(),
+        quantity: whole(),
+        bin: blankText(),
+        priceCents: maybeWhole(),
+        version: version(),
+      },
+      on('parts'),
     ),
   };
 }

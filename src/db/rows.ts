@@ -14,6 +14,8 @@ export class ShopRow extends Model<Row<ShopRow>, NewRow<ShopRow>> {
   declare nextJobNumber: CreationOptional<number>;
   /** By its IANA name. */
   declare timeZone: string;
+  /** Its own stop times and days of trial, over the usual ones. */
+  declare limits: CreationOptional<object>;
   declare version: CreationOptional<number>;
 }
 
@@ -180,4 +182,65 @@ export class FactRow extends Model<Row<FactRow>, NewRow<FactRow>> {
   declare value: unknown;
   declare personId: number;
   declare at: Date;
+}
+
+export class MeterReadingRow extends Model<Row<MeterReadingRow>, NewRow<MeterReadingRow>> {
+  declare id: CreationOptional<number>;
+  declare machineId: number;
+  declare value: number;
+  declare unit: MeterUnit;
+  /** Null where it is not known who read it. */
+  declare personId: number | null;
+  declare at: Date;
+}
+
+/** A paper or a picture of exactly one of machine, drive and job. */
+export class DocumentRow extends Model<Row<DocumentRow>, NewRow<DocumentRow>> {
+  declare id: CreationOptional<number>;
+  declare shopId: number;
+  declare machineId: CreationOptional<number | null>;
+  declare driveId: CreationOptional<number | null>;
+  declare jobId: CreationOptional<number | null>;
+  /** Id of the pulley of the drive that it shows; '' for the whole. */
+  declare station: CreationOptional<string>;
+  declare name: string;
+  declare mediaType: string;
+  declare bytes: Buffer;
+  declare personId: number | null;
+  declare at: Date;
+}
+
+/** The bolt-up at one pulley of a drive. */
+export class StackRow extends Model<Row<StackRow>, NewRow<StackRow>> {
+  declare id: CreationOptional<number>;
+  declare shopId: number;
+  declare driveId: number;
+  declare pulley: string;
+  declare document: unknown;
+  declare personId: number | null;
+  declare at: Date;
+  declare version: CreationOptional<number>;
+}
+
+/** How a substitute did that was booked by one line of a ticket. */
+export class TrialRow extends Model<Row<TrialRow>, NewRow<TrialRow>> {
+  declare id: CreationOptional<number>;
+  declare shopId: number;
+  declare entryId: number;
+  declare worked: boolean;
+  declare note: string;
+  declare personId: number | null;
+  declare at: Date;
+}
+
+/** A part on the shelf that is no belt. */
+export class PartRow extends Model<Row<PartRow>, NewRow<PartRow>> {
+  declare id: CreationOptional<number>;
+  declare shopId: number;
+  declare name: string;
+  declare number: string;
+  declare quantity: number;
+  declare bin: string;
+  declare priceCents: number | null;
+  declare version: CreationOptional<number>;
 }

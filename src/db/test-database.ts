@@ -19,6 +19,9 @@ import {
 
 export const NOW = new Date('2026-11-25T09:00:00Z');
 
+/** What a write of a shop is noted with, where nobody in particular wrote. */
+export const writing = (shopId: number) => ({ shopId, personId: null, at: NOW });
+
 /** What an outcome holds. @throws Error where it was refused, with the reason */
 export function value<T>(outcome: { ok: true; value: T } | { ok: false; problem: string }): T {
   if (!outcome.ok) throw new Error(outcome.problem);
@@ -94,7 +97,7 @@ export function shopForTests(name: string): TestShop {
     openJob: async (about = {}) => {
       const { db } = there(made);
       const { shopId } = there(owner);
-      const machineId = about.machineId ?? value(await machines.saveMachine(db, shopId, NEW_MACHINE)).id;
+      const machineId = about.machineId ?? value(await machines.saveMachine(db, writing(shopId), NEW_MACHINE)).id;
       return value(await jobs.openJob(db, shopId, { driveId: null, beltId: null, title: 'Slips', complaint: '', ...about, machineId }, NOW))
         .number;
     },

@@ -1,7 +1,7 @@
 import { screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
-import type { Machine, Shop } from '@/db';
+import type { Machine } from '@/db';
 import { serverThat, show } from '@/ui/test-shell';
 import { MachineForm } from './machines/machine-form';
 import { BeltForm } from './shelf/belt-form';
@@ -9,24 +9,12 @@ import { withWaiting } from './shelf/waiting-counts';
 import { AddPersonDialog } from './shop/people-dialogs';
 import { OwnPassword } from './shop/own-password';
 import { ShopCard } from './shop/shop-card';
+import { MACHINE, SHOP } from './test-records';
 
 vi.mock('next/navigation', async () => (await import('./test-features')).navigation);
 vi.mock('./machines/actions', () => ({ chooseCustomer: async () => ({ ok: true, value: [] }) }));
 vi.mock('./drives/actions', () => ({ chooseDrive: async () => ({ ok: true, value: [] }) }));
 
-const machine: Machine = {
-  id: 3,
-  version: 4,
-  name: 'Orchard rider',
-  maker: 'Thrushbeck',
-  model: '',
-  serial: '',
-  customer: 'Isla',
-  meter: 412.6,
-  meterUnit: 'h',
-  notes: '',
-  driveIds: [],
-};
 const field = (label: string) => screen.getByLabelText(label) as HTMLInputElement;
 const invalid = (label: string) => field(label).getAttribute('aria-invalid');
 
@@ -37,7 +25,7 @@ describe('a machine', () => {
     return saved;
   };
   it('without a name is refused beside its field, and nothing is sent', async () => {
-    const { sent } = serverThat({ ok: true, value: machine });
+    const { sent } = serverThat({ ok: true, value: MACHINE });
     open(null);
     await userEvent.type(field('Maker'), 'Thrushbeck');
     await userEvent.click(screen.getByRole('button', { name: 'Add this machine' }));
@@ -51,7 +39,7 @@ describe('a machine', () => {
   });
   it('what the server refuses of a field is told beside it', async () => {
     serverThat({ ok: false, reason: 'invalid', problem: 'The maker is not to our taste.', field: 'fields.maker' });
-    const saved = open(machine);
+    const saved = open(MACHINE);
     await userEvent.click(screen.getByRole('button', { name: 'Save the machine' }));
     expect(await screen.findByText('The maker is not to our taste.')).toBeTruthy();
     expect([invalid('Maker'), saved.mock.calls.length]).toEqual(['true', 0]);
@@ -61,15 +49,15 @@ describe('a machine', () => {
       ok: false,
       reason: 'stale',
       problem: 'Someone else changed this machine.',
-      current: { ...machine, name: 'Their rider', version: 5 },
+      current: { ...MACHINE, name: 'Their rider', version: 5 },
     });
-    const saved = open(machine);
+    const saved = open(MACHINE);
     await userEvent.clear(field('Name'));
     await userEvent.type(field('Name'), 'My rider');
     await userEvent.click(screen.getByRole('button', { name: 'Save the machine' }));
     expect(await screen.findByText('Theirs: Their rider')).toBeTruthy();
     expect(field('Name').value).toBe('My rider');
-    server.answer({ ok: true, value: { ...machine, name: 'My rider' } });
+    server.answer({ ok: true, value: { ...MACHINE, name: 'My rider' } });
     await userEvent.click(screen.getByRole('button', { name: 'Save the machine' }));
     await waitFor(() => expect(saved).toHaveBeenCalled());
     expect(server.sent.at(-1)?.input).toMatchObject({ existing: { id: 3, version: 5 }, fields: { name: 'My rider' } });
@@ -79,16 +67,16 @@ describe('a machine', () => {
       ok: false,
       reason: 'stale',
       problem: 'Someone else changed this machine.',
-      current: { ...machine, name: 'Their rider', version: 5 },
+      current: { ...MACHINE, name: 'Their rider', version: 5 },
     });
-    open(machine);
+    open(MACHINE);
     await userEvent.click(screen.getByRole('button', { name: 'Save the machine' }));
     await userEvent.click(await screen.findByRole('button', { name: 'Take theirs' }));
     expect(field('Name').value).toBe('Their rider');
   });
   it('without a network waits on the device', async () => {
     serverThat(null);
-    const saved = open(machine);
+    const saved = open(MACHINE);
     await userEvent.click(screen.getByRole('button', { name: 'Save the machine' }));
     await waitFor(() => expect(saved).toHaveBeenCalledWith(null));
     expect(await screen.findByText(/It is kept on this device/)).toBeTruthy();
@@ -153,10 +141,9 @@ describe('forms with passwords', () => {
 });
 
 describe('the shop', () => {
-  const shop: Shop = { id: 1, name: 'Quay Bay Repairs', timeZone: 'UTC', version: 2 };
   it('is saved once something is changed, with the time its clock would show', async () => {
-    const { sent } = serverThat({ ok: true, value: shop });
-    show(<ShopCard shop={shop} />);
+    const { sent } = serverThat({ ok: true, value: SHOP });
+    show(<ShopCard shop={SHOP} />);
     const save = screen.getByRole('button', { name: 'Save the shop' }) as HTMLButtonElement;
     expect(save.disabled).toBe(true);
     expect(screen.getByText(/It is \d\d:\d\d there\./)).toBeTruthy();

@@ -1,6 +1,6 @@
 'use client';
 
-import { useCallback, useState, useSyncExternalStore } from 'react';
+import { useCallback, useMemo, useState, useSyncExternalStore } from 'react';
 import * as z from 'zod';
 import { bySchema, type Form } from '@/core/stored';
 import { usePlace } from './device';
@@ -29,4 +29,22 @@ export function useDraft(name: string): [string, (text: string) => void, () => v
     [place],
   );
   return [typed ?? kept, set, useCallback(() => set(''), [set])];
+}
+
+/**
+ * What is being entered in a form, kept likewise until it is written. Null where nothing is, or what lies there no longer reads.
+ * @param shape constant, since what is kept is read anew when it changes
+ */
+export function useDraftOf<T>(name: string, shape: z.ZodType<T>): [T | null, (value: T | null) => void] {
+  const [kept, keep] = useDraft(name);
+  const value = useMemo(() => {
+    if (kept === '') return null;
+    try {
+      const read = shape.safeParse(JSON.parse(kept));
+      return read.success ? read.data : null;
+    } catch {
+      return null;
+    }
+  }, [kept, shape]);
+  return [value, useCallback((next: T | null) => keep(next === null ? '' : JSON.stringify(next)), [keep])];
 }

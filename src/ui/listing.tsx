@@ -5,6 +5,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useEffect, useMemo, useState } from 'react';
 import { useRead, type ReadAnswer, type Reading } from './reads';
+import { usePutAddress } from './refresh';
 import { useRested } from './rested';
 import { Staleness } from './staleness';
 
@@ -27,6 +28,8 @@ export interface Listing<T> extends ListedPage<T> {
   readonly setPage: (page: number) => void;
   readonly busy: boolean;
   readonly reading: Reading<ListedPage<T>>;
+  /** There is nothing to list, whatever is asked for. */
+  readonly blank: boolean;
 }
 
 /** Typing rests for so long before the server is asked, ms. */
@@ -49,19 +52,21 @@ export function useListing<T>(
   const now = useMemo(() => ({ find, page: ask.page }), [find, ask.page]);
   const untouched = now.find === asked.find && now.page === asked.page;
   const reading = useRead(['list', of, now], () => load(now), { first: untouched ? first : undefined, hold: true });
+  const putAddress = usePutAddress();
   useEffect(() => {
     const query = new URLSearchParams({
       ...(now.find ? { find: now.find } : {}),
       ...(now.page > 1 ? { page: String(now.page) } : {}),
     });
-    const address = `${window.location.pathname}${query.size > 0 ? `?${query}` : ''}`;
-    if (address !== `${window.location.pathname}${window.location.search}`) window.history.replaceState(null, '', address);
-  }, [now]);
+    const search = query.size > 0 ? `?${query}` : '';
+    if (search !== window.location.search) putAddress('replace', search);
+  }, [now, putAddress]);
   return {
     ...(reading.value ?? first),
     ask,
     busy: reading.busy || find !== ask.find,
     reading,
+    blank: first.total === 0 && asked.find === '' && ask.find === '',
     setFind: (text) => setAsk({ find: text, page: 1 }),
     setPage: (page) => setAsk({ ...ask, page }),
   };

@@ -58,7 +58,8 @@ export function Lookup({ label, value, onChoose, of, find, error = false, helper
       isOptionEqualToValue={(a, b) => a.id === b.id}
       noOptionsText={problem ?? 'Nothing here is called that.'}
       loadingText="Looking …"
-      onOpen={() => ask('')}
+      // Opened by typing it has been asked already, for what was typed.
+      onOpen={(event) => event.type !== 'change' && ask('')}
       onInputChange={(_, text, why) => why === 'input' && ask(text)}
       onChange={(_, choice) => onChoose(choice)}
       renderOption={({ key, ...props }, c) => (

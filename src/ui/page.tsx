@@ -42,7 +42,11 @@ export function Empty({ title, children, act }: { title: string; children: React
 /** A framed part of a page. */
 export function Card({ title, acts, children }: { title: string; acts?: ReactNode; children: ReactNode }) {
   return (
-    <Box component="section" sx={{ border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', p: 2, minWidth: 0 }}>
+    <Box
+      component="section"
+      aria-label={title}
+      sx={{ border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', p: 2, minWidth: 0 }}
+    >
       <Box sx={{ display: 'flex', alignItems: 'center', mb: 1.5, gap: 1 }}>
         <Typography variant="h2" sx={{ mr: 'auto' }}>
           {title}

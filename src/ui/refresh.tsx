@@ -1,18 +1,30 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { createContext, useCallback, useContext, useEffect, useRef, useTransition, type ReactNode } from 'react';
+import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useTransition, type ReactNode } from 'react';
 
-const RefreshContext = createContext<() => void>(() => undefined);
+/** What the page at hand asks in its address: a new place to go back from, or the same place. */
+type PutAddress = (how: 'push' | 'replace', search: string) => void;
+
+interface Refresh {
+  readonly refresh: () => void;
+  readonly putAddress: PutAddress;
+}
+
+const RefreshContext = createContext<Refresh>({
+  refresh: () => undefined,
+  putAddress: (how, search) => window.history[`${how}State`](null, '', `${window.location.pathname}${search}`),
+});
 
 /**
- * Reads the page at hand from the server anew, one reading at a time: the router takes a reading that another one cuts short for a lost connection
- * and loads the whole page, with which everything half done on it would go.
+ * Reads the page at hand from the server anew, one reading at a time and with its address left alone meanwhile: the router takes a reading that
+ * another one cuts short, or that comes for another address than the one it began with, for a mismatch and loads the whole page, with which
+ * everything half done on it would go. What is to stand in the address waits for the reading's end.
  */
 export function RefreshProvider({ children }: { children: ReactNode }) {
   const router = useRouter();
   const [pending, start] = useTransition();
-  const state = useRef({ running: false, wanted: false });
+  const state = useRef({ running: false, wanted: false, addresses: [] as { how: 'push' | 'replace'; path: string; search: string }[] });
   const refresh = useCallback(() => {
     if (state.current.running) {
       state.current.wanted = true;
@@ -21,14 +33,25 @@ export function RefreshProvider({ children }: { children: ReactNode }) {
     state.current.running = true;
     start(() => router.refresh());
   }, [router]);
+  const putAddress = useCallback<PutAddress>((how, search) => {
+    const path = window.location.pathname;
+    if (state.current.running) state.current.addresses.push({ how, path, search });
+    else window.history[`${how}State`](null, '', `${path}${search}`);
+  }, []);
   useEffect(() => {
     if (pending || !state.current.running) return;
     state.current.running = false;
+    for (const { how, path, search } of state.current.addresses.splice(0))
+      if (path === window.location.pathname) window.history[`${how}State`](null, '', `${path}${search}`);
     if (!state.current.wanted) return;
     state.current.wanted = false;
     refresh();
   }, [pending, refresh]);
-  return <RefreshContext.Provider value={refresh}>{children}</RefreshContext.Provider>;
+  const value = useMemo(() => ({ refresh, putAddress }), [refresh, putAddress]);
+  return <RefreshContext.Provider value={value}>{children}</RefreshContext.Provider>;
 }
 
-export const useRefresh = (): (() => void) => useContext(RefreshContext);
+export const useRefresh = (): (() => void) => useContext(RefreshContext).refresh;
+
+/** Writes what a page asks into its address, so that a reload and a way back show the same. */
+export const usePutAddress = (): PutAddress => useContext(RefreshContext).putAddress;

@@ -2,7 +2,15 @@
 
 import * as Comlink from 'comlink';
 import type { LookResult, Notebook } from '@/core/survey';
-import type { MatchRequest, MatchResult, PoseRequest, PoseResult, SolverService } from '@/workers/solver-service';
+import type {
+  MatchRequest,
+  MatchResult,
+  PoseRequest,
+  PoseResult,
+  SolverService,
+  TensionAnswer,
+  TensionRequest,
+} from '@/workers/solver-service';
 import { useLatest, type Latest } from './latest';
 
 type Purpose = 'drawing' | 'matching';
@@ -47,6 +55,15 @@ export function usePose(request: PoseRequest | null): Latest<PoseResult> {
 /** Every candidate judged, off the main thread. */
 export function useMatch(request: MatchRequest | null): Latest<MatchResult> {
   return useLatest(request, (r) => ask('matching', async (remote): Promise<MatchResult> => remote.match(r)));
+}
+
+/** What a reading amounts to, before it is kept. */
+export const askTension = (request: TensionRequest): Promise<TensionAnswer> =>
+  ask('matching', async (remote): Promise<TensionAnswer> => remote.tension(request));
+
+/** The tension of a belt, off the main thread. */
+export function useTension(request: TensionRequest | null): Latest<TensionAnswer> {
+  return useLatest(request, askTension);
 }
 
 /** A notebook solved, off the main thread. */

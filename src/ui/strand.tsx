@@ -11,6 +11,8 @@ export interface StrandMark {
   /** What is left of it under load, where that is known. */
   readonly leftN?: number;
   readonly label: string;
+  /** One of several readings: drawn small, told in words, and not written over its mark. */
+  readonly small?: boolean;
 }
 
 /**
@@ -23,11 +25,14 @@ export function Strand({
   ceilingN,
   marks,
   label,
+  targetN = null,
 }: {
   floorN: number;
   loadKnown: boolean;
   ceilingN: number | null;
   marks: readonly StrandMark[];
+  /** Drawn as a notch. */
+  targetN?: number | null;
   label: string;
 }) {
   const { show } = useUnits();
@@ -39,6 +44,7 @@ export function Strand({
   const words = [
     loadKnown ? `Slips under ${show(floorN, 'force')}` : 'Load not known, so no slip floor',
     ceilingN === null ? 'no bearing limit known' : `loads the bearings over ${show(ceilingN, 'force')}`,
+    ...(targetN === null ? [] : [`target ${show(targetN, 'force')}`]),
     ...marks.map(
       (m) => `${m.label} ${show(m.tensionN, 'force')}${m.leftN === undefined ? '' : `, ${show(m.leftN, 'force')} of it left under load`}`,
     ),
@@ -52,6 +58,7 @@ export function Strand({
         <path d={`M4 37H${w - 4}`} stroke="var(--ts-belt)" strokeWidth={4} />
         {loadKnown && <path d={`M${low} 24v26`} stroke="var(--ts-quiet)" strokeWidth={1.5} />}
         {ceilingN !== null && <path d={`M${high} 24v26`} stroke="var(--ts-copper)" strokeWidth={1.5} />}
+        {targetN !== null && <path d={`M${at(targetN) - 6} 55h12l-6 -9z`} fill="var(--ts-work)" />}
         {marks.map((m) => (
           <g key={m.id}>
             {m.sdN !== undefined && (
@@ -66,18 +73,24 @@ export function Strand({
                 strokeDasharray="3 2"
               />
             )}
-            <path d={`M${at(m.tensionN) - 7} 18h14l-7 13z`} fill="var(--ts-ink)" />
-            <text
-              x={Math.min(w - 34, Math.max(34, at(m.tensionN)))}
-              y={12}
-              textAnchor="middle"
-              fontSize={14}
-              fontWeight={600}
-              fill="var(--ts-ink)"
-              fontFamily="'Spline Sans Mono', monospace"
-            >
-              {show(m.tensionN, 'force')}
-            </text>
+            {m.small ? (
+              <path d={`M${at(m.tensionN)} 27v20`} stroke="var(--ts-ink)" strokeWidth={2} />
+            ) : (
+              <path d={`M${at(m.tensionN) - 7} 18h14l-7 13z`} fill="var(--ts-ink)" />
+            )}
+            {!m.small && (
+              <text
+                x={Math.min(w - 34, Math.max(34, at(m.tensionN)))}
+                y={12}
+                textAnchor="middle"
+                fontSize={14}
+                fontWeight={600}
+                fill="var(--ts-ink)"
+                fontFamily="'Spline Sans Mono', monospace"
+              >
+                {show(m.tensionN, 'force')}
+              </text>
+            )}
           </g>
         ))}
         {loadKnown && (

@@ -3,7 +3,7 @@ import { answerState, newSolver, speedsOf, statesOf } from '@/core/drive';
 import { compiled, DEMO_DRIVES, demoDrive } from '@/core/drive/sample-drives';
 import { stepText } from './number-field';
 import { routeWords } from './plate/card';
-import { textWidth } from './plate/drawing';
+import { textWidth } from './plate/station';
 import { boundsOf, placeLabels, sagOf, svgPath, vSide, writeLoop, type PathWriter } from './plate/outline';
 
 function answered(name: string, state = 0) {

@@ -34,6 +34,7 @@ import {
 } from '../core/drive';
 import { convertLength, standardSizes } from '../core/belt';
 import { lookAt, type LookResult, type Notebook } from '../core/survey';
+import { judgeSettings, tensionSheet, type JudgedSetting, type TakenReading, type TensionSheet } from '../core/tension';
 
 /** A drive at one lever position, ready to be drawn. */
 export interface PoseAnswer {
@@ -97,6 +98,18 @@ export interface MatchAnswer {
 
 export type MatchResult =
   { readonly ok: true; readonly answer: MatchAnswer } | { readonly ok: false; readonly problems: readonly Problem[] };
+
+export interface TensionRequest {
+  readonly drive: Drive;
+  readonly beltId: string;
+  /** Outside length of the belt that is on it, where it is not the drive's own, mm. */
+  readonly outsideMm?: number;
+  readonly readings: readonly TakenReading[];
+}
+
+export type TensionAnswer =
+  | { readonly ok: true; readonly sheet: TensionSheet; readonly settings: readonly JudgedSetting[] }
+  | { readonly ok: false; readonly problem: string };
 
 function shown(drive: Drive, outsideMm: Readonly<Record<string, number>> | undefined): Drive {
   if (!outsideMm) return drive;
@@ -197,6 +210,17 @@ export const solverService = {
         own: own > 0 ? tryLength(matcher, convertLength(own, 'pitch', 'outside', matcher.section)) : null,
       },
     };
+  },
+
+  /** How tight one belt should be, what is seen at that, and what each setting of the drive does. */
+  tension({ drive: stated, beltId, outsideMm, readings }: TensionRequest): TensionAnswer {
+    const drive = shown(stated, outsideMm === undefined ? undefined : { [beltId]: outsideMm });
+    const result = tensionSheet(drive, { belt: beltId, readings });
+    if (!result.ok) return { ok: false, problem: 'problems' in result ? (result.problems[0]?.message ?? '') : result.problem };
+    const belt = drive.belts.find((b) => b.id === beltId);
+    const letsGo =
+      belt?.alwaysTight !== true && drive.springs.some((s) => s.from.leverTravel !== undefined || s.to.leverTravel !== undefined);
+    return { ok: true, sheet: result.sheet, settings: judgeSettings(drive, result.sheet.band, result.sheet.settings, letsGo) };
   },
 
   /** What a notebook says so far: places, what disagrees, what to measure next, and the drive if it can be made. */

@@ -2,6 +2,7 @@ import { AX, AY, CARRIED, VX, VY } from './carry';
 import type { EnergyState } from './energy-state';
 import { offsetsOf, type BeltLoad, type Loading } from './load';
 import { traceLoop } from './loop';
+import type { Stand } from './stand';
 import type { Term } from './term';
 import type { WorkBelt, Workspace } from './workspace';
 
@@ -125,13 +126,12 @@ function addBelt(work: Workspace, b: number, n: number, into: EnergyState, load:
 }
 
 /**
- * How much each touched span of a belt grows per unit of one tensioner's travel, into `out`: the spans' shares of L′. Pulleys and trace must
- * stand where they were last evaluated.
+ * How much each touched span of a belt grows per unit of one tensioner's travel, into `out`: the spans' shares of L′.
  * @returns their sum, L′
  */
-export function spanGrowth(work: Workspace, b: number, t: number, state: EnergyState, out: Float64Array): number {
-  const { plan, trace } = work.belts[b]!;
-  const { carrier } = work.compiled;
+export function spanGrowth({ belts, compiled, moved }: Stand, b: number, t: number, out: Float64Array): number {
+  const { plan, trace } = belts[b]!;
+  const { carrier } = compiled;
   let sum = 0;
   for (let a = 0; a < trace.touched; a++) {
     const here = trace.active[a] as number;
@@ -140,8 +140,8 @@ export function spanGrowth(work: Workspace, b: number, t: number, state: EnergyS
     const j = plan.pulley[there] as number;
     const x = trace.ux[a] as number;
     const y = trace.uy[a] as number;
-    const vx = (carrier[j] === t ? state.moved[CARRIED * j + VX]! : 0) - (carrier[i] === t ? state.moved[CARRIED * i + VX]! : 0);
-    const vy = (carrier[j] === t ? state.moved[CARRIED * j + VY]! : 0) - (carrier[i] === t ? state.moved[CARRIED * i + VY]! : 0);
+    const vx = (carrier[j] === t ? moved[CARRIED * j + VX]! : 0) - (carrier[i] === t ? moved[CARRIED * i + VX]! : 0);
+    const vy = (carrier[j] === t ? moved[CARRIED * j + VY]! : 0) - (carrier[i] === t ? moved[CARRIED * i + VY]! : 0);
     const l = trace.flat[a] as number;
     const along = x * vx + y * vy;
     const planar = along - ((plan.signed[here]! - plan.signed[there]!) * (x * vy - y * vx)) / l;

@@ -1,6 +1,6 @@
-import type { Workspace } from './workspace';
 import { sectionOf } from './pitch';
 import type { Speeds } from './speeds';
+import type { Stand } from './stand';
 
 /** What running asks of a belt, against what its section takes. */
 export interface BeltDuty {
@@ -18,12 +18,12 @@ export interface BeltDuty {
 }
 
 /**
- * Speed, tightest bend and flexes of one belt on its traced path (the trace must stand at the state asked about). Limits are the section's own,
+ * Speed, tightest bend and flexes of one belt on its path. Limits are the section's own,
  * from the standards named beside it; nominal for a measured section.
  */
-export function beltDuty(work: Workspace, b: number, speeds: Speeds): BeltDuty {
-  const { plan, trace } = work.belts[b]!;
-  const { drive } = work.compiled;
+export function beltDuty(stand: Stand, b: number, speeds: Speeds): BeltDuty {
+  const { plan, trace } = stand.belts[b]!;
+  const { drive } = stand.compiled;
   const section = sectionOf(drive.belts[b]!);
   let tightest = trace.active[0]!;
   for (let a = 1; a < trace.touched; a++) if (plan.radius[trace.active[a]!]! < plan.radius[tightest]!) tightest = trace.active[a]!;
@@ -34,18 +34,18 @@ export function beltDuty(work: Workspace, b: number, speeds: Speeds): BeltDuty {
     tightestPulley: drive.pulleys[plan.pulley[tightest]!]!.id,
     tightestDiameterMm: 2 * plan.radius[tightest]!,
     minDiameterMm: section.minDiameterMm,
-    fleet: fleetOf(work, b),
+    fleet: fleetOf(stand, b),
     flexesPerHour: v === null ? null : (v * 3600 * 1000 * trace.touched) / trace.length,
   };
 }
 
 /** Fleet angles allowed, degrees: a single V belt, and a banded or ribbed one, which leads all its ribs astray at once. Settings of the trade. */
-const FLEET_LIMIT = { single: 0.5, joined: 0.25 } as const;
+export const FLEET_LIMIT = { single: 0.5, joined: 0.25 } as const;
 
 /** Fleet angle of a span of planar length ℓ between grooves Δz apart: atan(Δz/ℓ). */
-function fleetOf(work: Workspace, b: number): BeltDuty['fleet'] {
-  const { plan, trace, section } = work.belts[b]!;
-  const { drive } = work.compiled;
+function fleetOf({ belts, compiled }: Stand, b: number): BeltDuty['fleet'] {
+  const { plan, trace, section } = belts[b]!;
+  const { drive } = compiled;
   if (!plan.z) return null;
   let steepest: BeltDuty['fleet'] = null;
   const limit = section.family === 'ribbed' || (drive.belts[b]!.count ?? 1) > 1 ? FLEET_LIMIT.joined : FLEET_LIMIT.single;

@@ -23,7 +23,6 @@ export interface EnergyState {
   readonly lengthGradient: Float64Array;
   readonly meanGradient: Float64Array;
   readonly offset: Float64Array;
-  readonly growth: Float64Array;
   /** Room of the springs' term. */
   readonly law: SpringLaw;
   readonly ends: Float64Array;
@@ -45,7 +44,6 @@ export function newEnergyState(work: Workspace): EnergyState {
     lengthGradient: new Float64Array(n),
     meanGradient: new Float64Array(n),
     offset: new Float64Array(stops),
-    growth: new Float64Array(stops),
     law: { energy: 0, pull: 0, stiffness: 0 },
     ends: new Float64Array(2 * CARRIED),
   };

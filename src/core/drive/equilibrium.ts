@@ -5,6 +5,7 @@ import type { Loading } from './load';
 import { settleMany } from './settle-many';
 import { settleOne } from './settle-one';
 import { evaluate, groupsNow, outOfBalance, type Ending, type Solver } from './solver';
+import { standOf, type Stand } from './stand';
 import { LEVER_STEPS, LOAD_STEPS, OUT_OF_BALANCE, STOP_TOLERANCE } from './tolerances';
 
 export interface Equilibrium {
@@ -18,6 +19,8 @@ export interface Equilibrium {
   readonly evaluations: number;
   /** Largest out-of-balance force on a tensioner that is free to move, N at its reach. */
   readonly residual: number;
+  /** Pulleys and loops there. */
+  readonly stand: Stand;
 }
 
 export type Locks = Readonly<Record<string, number>>;
@@ -168,7 +171,7 @@ function tryFromStops(solver: Solver, group: Group): Ending {
   return 'settled';
 }
 
-/** The answer, with pulleys and traces left at it: of the whole drive, or of the group that moves one belt. */
+/** The answer: of the whole drive, or of the group that moves one belt. */
 function report(solver: Solver, lever: number, ending: Ending, belt?: number): Equilibrium {
   const { work, q, state, free } = solver;
   solver.group = belt === undefined ? undefined : beltShare(solver, belt);
@@ -187,6 +190,7 @@ function report(solver: Solver, lever: number, ending: Ending, belt?: number): E
     energy: state.energy,
     evaluations: solver.evaluations,
     residual: outOfBalance(solver, moving),
+    stand: standOf(work, state, free),
   };
 }
 
@@ -195,7 +199,8 @@ function beltShare(solver: Solver, belt: number): Group {
   return groupsNow(solver).find((g) => g.belts.includes(belt)) ?? { tensioners: [], belts: [belt], terms: [belt], moves: false };
 }
 
-/** Leaves pulleys and traces at an equilibrium found before. */
-export function standAt(solver: Solver, equilibrium: Equilibrium, lever: number, loading: Loading | null = null): void {
-  evaluateEnergy(solver.work, solver.terms, equilibrium.positions, lever, solver.state, undefined, loading);
+/** How a drive would stand with its tensioners held at given positions, under a load. */
+export function standAt(solver: Solver, positions: Float64Array, lever: number, loading: Loading): Stand {
+  evaluateEnergy(solver.work, solver.terms, positions, lever, solver.state, undefined, loading);
+  return standOf(solver.work, solver.state, solver.free);
 }

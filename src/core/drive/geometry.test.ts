@@ -4,7 +4,8 @@ import { compileDrive } from './compile';
 import { evaluateEnergy } from './energy';
 import { compiled, DEMO_DRIVES, demoDrive, driveOf, twoPulleys } from './sample-drives';
 import { newSolver } from './solver';
-import { validateDrive, type Drive } from './schema';
+import type { Drive } from './schema';
+import { validateDrive } from './validate';
 import { solveDrive } from './solve';
 
 /** Turns, shifts, mirrors and scales a whole drive. */

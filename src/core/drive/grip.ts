@@ -1,11 +1,10 @@
-import type { Workspace } from './workspace';
 import { spanGrowth, strandTension } from './belt-term';
-import type { EnergyState } from './energy-state';
 import type { Equilibrium } from './equilibrium';
 import { offsetsOf, type BeltLoad } from './load';
 import type { LoopPlan, LoopTrace } from './plan';
 import { DEFAULT_GRIP, type GripSettings } from './settings';
 import type { Speeds } from './speeds';
+import type { Stand } from './stand';
 
 export interface GripBand {
   /** Slip floor: the static tension under which the running belt slips, N. 0 where no load is known. */
@@ -54,8 +53,7 @@ export interface RunningBelt {
 }
 
 /**
- * The band of static tension between slipping and overloading, for one belt that stands at its running equilibrium: pulleys, trace and `state`
- * evaluated there, under load.
+ * The band of static tension between slipping and overloading, for one belt.
  *
  * Span tensions are Tᵢ = b + oᵢ, o rising by Te = 1000·P·service/v over each driven pulley. T_r = b − Tc + w with w = max Σ oᵢℓᵢ′/Σ ℓᵢ′ over
  * its free tensioners off their stops, so that Tᵢ − Tc = T_r + oᵢ − w; without such a tensioner T_r is the mean over the length. No slip where
@@ -63,29 +61,26 @@ export interface RunningBelt {
  * added to make the floor one that a technician can measure.
  */
 export function gripBand(
-  work: Workspace,
+  stand: Stand,
   b: number,
   { load, staticN, taut }: RunningBelt,
-  running: Equilibrium,
-  free: readonly number[],
+  atStop: Equilibrium['atStop'],
   speeds: Speeds,
-  state: EnergyState,
   settings: GripSettings = DEFAULT_GRIP,
 ): GripBand {
-  const { drive } = work.compiled;
+  const { drive, carrier } = stand.compiled;
   const belt = drive.belts[b]!;
-  const one = work.belts[b]!;
-  const { plan, trace } = one;
-  const { section } = work.belts[b]!;
+  const one = stand.belts[b]!;
+  const { plan, trace, section } = one;
   const n = trace.touched;
-  const { offset } = state;
+  const offset = new Float64Array(plan.stops);
   offsetsOf(plan, trace, load, offset);
   const stopAt = (a: number) => plan.pulley[trace.active[a] as number] as number;
   const before = (a: number) => (a === 0 ? n - 1 : a - 1);
-  const held = followed(work, b, running, free, state, offset);
+  const held = followed(stand, b, atStop, offset);
   // Without a tensioner the mean over the length is held: T_r + oᵢ − w has the mean T_r − Tc.
   const w = held ?? meanOver(plan, trace, offset) + load.centrifugalN;
-  const runningN = !taut ? staticN : held === null ? strandTension(one) : (state.base[b] as number) - load.centrifugalN + w;
+  const runningN = !taut ? staticN : held === null ? strandTension(one) : (stand.base[b] as number) - load.centrifugalN + w;
   let leastN: number | null = null;
   let firstToSlip: string | null = null;
   if (load.known) {
@@ -105,7 +100,7 @@ export function gripBand(
     }
   }
   const shift = staticN - runningN;
-  const { ceiling, ceilingFrom } = ceilingOf(work, b, offset, w, speeds, settings);
+  const { ceiling, ceilingFrom } = ceilingOf(stand, b, offset, w, speeds, settings);
   let slackest = Infinity;
   let tightest = -Infinity;
   for (let a = 0; a < n; a++) {
@@ -115,7 +110,7 @@ export function gripBand(
   let idlerOnTightSide = false;
   for (let a = 0; a < n && load.known; a++) {
     const p = stopAt(a);
-    const held = drive.pulleys[p]!.role === 'idler' && free.includes(work.compiled.carrier[p]!);
+    const held = drive.pulleys[p]!.role === 'idler' && stand.free.includes(carrier[p]!);
     if (held && offset[a]! > slackest + 1e-6 * tightest) idlerOnTightSide = true;
   }
   const rated = belt.ratingN !== undefined && belt.ratingN < ceiling + shift;
@@ -133,7 +128,7 @@ export function gripBand(
 }
 
 /** Mean over a belt's whole length of what each span has: spans by length, a wrap by its arc with the mean of its two spans. */
-function meanOver(plan: LoopPlan, trace: LoopTrace, ofSpan: Float64Array): number {
+export function meanOver(plan: LoopPlan, trace: LoopTrace, ofSpan: Float64Array): number {
   const { active, touched, span, wrap } = trace;
   let sum = 0;
   for (let a = 0; a < touched; a++) {
@@ -145,21 +140,15 @@ function meanOver(plan: LoopPlan, trace: LoopTrace, ofSpan: Float64Array): numbe
 }
 
 /** w: the most demanding of what the belt's own tensioners weigh the spans by; null where none is free and off its stops. */
-function followed(
-  work: Workspace,
-  b: number,
-  running: Equilibrium,
-  free: readonly number[],
-  state: EnergyState,
-  offset: Float64Array,
-): number | null {
-  const { plan, trace } = work.belts[b]!;
-  const { growth } = state;
+export function followed(stand: Stand, b: number, atStop: Equilibrium['atStop'], offset: Float64Array): number | null {
+  const { plan, trace } = stand.belts[b]!;
+  const { carrier, tensioners } = stand.compiled;
+  const growth = new Float64Array(plan.stops);
   let most: number | null = null;
-  for (const t of free) {
-    if (running.atStop[t] !== null || !plan.pulley.some((p) => work.compiled.carrier[p] === t)) continue;
-    const sum = spanGrowth(work, b, t, state, growth);
-    if (Math.abs(sum) < 1e-9 * work.tensioners[t]!.reach) continue;
+  for (const t of stand.free) {
+    if (atStop[t] !== null || !plan.pulley.some((p) => carrier[p] === t)) continue;
+    const sum = spanGrowth(stand, b, t, growth);
+    if (Math.abs(sum) < 1e-9 * tensioners[t]!.reach) continue;
     let weighed = 0;
     for (let a = 0; a < trace.touched; a++) weighed += (offset[a] as number) * (growth[a] as number);
     most = Math.max(most ?? -Infinity, weighed / sum);
@@ -172,19 +161,19 @@ function followed(
  * the load on a shaft is |T_out·u_out − T_in·u_in| with T = T_r + o − w, so T_r is the larger root of a quadratic.
  */
 function ceilingOf(
-  work: Workspace,
+  stand: Stand,
   b: number,
   offset: Float64Array,
   w: number,
   speeds: Speeds,
   settings: GripSettings,
 ): { ceiling: number; ceilingFrom: string | null } {
-  const { plan, trace } = work.belts[b]!;
+  const { plan, trace } = stand.belts[b]!;
   let ceiling = Infinity;
   let ceilingFrom: string | null = null;
   for (let a = 0; a < trace.touched; a++) {
     const i = plan.pulley[trace.active[a] as number] as number;
-    const pulley = work.compiled.drive.pulleys[i]!;
+    const pulley = stand.compiled.drive.pulleys[i]!;
     if (!pulley.bearing) continue;
     const rating = pulley.bearing.dynamicRating ?? BEARING_RATINGS[pulley.bearing.designation?.slice(0, 4) ?? ''];
     const rpm = speeds.pulleys[i]!.rpm;

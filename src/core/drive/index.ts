@@ -1,4 +1,5 @@
-export { DRIVE_KINDS, pathText, statesOf, driveShape, validateDrive } from './schema';
+export { DRIVE_KINDS, pathText, statesOf, driveShape } from './schema';
+export { validateDrive } from './validate';
 export type {
   Adjuster,
   Belt,
@@ -13,14 +14,22 @@ export type {
   SpringEnd,
   Tensioner,
 } from './schema';
+export { twoStates } from './two-states';
 export { carriedTo } from './carry';
 export { compileDrive } from './compile';
 export type { Setting } from './setting';
 export type { CompiledDrive, CompileResult, Warning } from './compile';
-export { beltDuty } from './duty';
+export { beltDuty, FLEET_LIMIT } from './duty';
 export type { BeltDuty } from './duty';
 export { solveEquilibrium } from './equilibrium';
 export { strandTension } from './belt-term';
+export { springReadings } from './spring-term';
+export { tensionBySpring } from './spring-place';
+export { brakedRelease } from './release';
+export type { BrakedRelease } from './release';
+export { runLoaded } from './running';
+export { loadsOf } from './load';
+export { brakesOn, collisionIn } from './solve';
 export type { Equilibrium } from './equilibrium';
 export { newSolver } from './solver';
 export type { Ending, Solver } from './solver';

@@ -96,10 +96,10 @@ describe('other drives', () => {
     expect(of('own')).toMatchObject({ verdict: 'fits', reasons: [], tooShort: false, tooLong: false });
   });
   it('each of two belts is judged in its own place', () => {
-    const pto = lengthWindow(matcherOf('sickle-bar-tractor', 'pto-belt'));
-    const bar = lengthWindow(matcherOf('sickle-bar-tractor', 'bar-belt'));
+    const pto = lengthWindow(matcherOf('peat-road-tractor', 'pto-belt'));
+    const bar = lengthWindow(matcherOf('peat-road-tractor', 'bar-belt'));
     expect(pto.longestMm!).toBeLessThan(bar.shortestMm!);
-    expect(newMatcher(compiled(demoDrive('sickle-bar-tractor')), 'nobody')).toBeUndefined();
+    expect(newMatcher(compiled(demoDrive('peat-road-tractor')), 'nobody')).toBeUndefined();
   });
   it('without a load says so, and still judges release and stops', () => {
     const drive = demoDrive('orchard-rider');

@@ -6,7 +6,7 @@ import { solveEquilibrium } from './equilibrium';
 import { traceLoop } from './loop';
 import { newTrace, type LoopPlan } from './plan';
 import { compiled, demoDrive, driveOf, twoPulleys } from './sample-drives';
-import { validateDrive } from './schema';
+import { validateDrive } from './validate';
 import { solveDrive } from './solve';
 import { newSolver } from './solver';
 import { seededRandom } from './variation';

@@ -4,11 +4,12 @@ import { solveEquilibrium } from './equilibrium';
 import { loadsOf, type BeltLoad } from './load';
 import { pathExtremes, type PathExtremes } from './mount';
 import { sectionOf } from './pitch';
-import { statesOf, type DriveState } from './schema';
+import type { DriveState } from './schema';
 import { STATED, type Setting } from './setting';
 import { DEFAULT_MATCH, type MatchSettings } from './settings';
 import { newSolver, type Solver } from './solver';
 import { speedsOf, type Speeds } from './speeds';
+import { twoStates } from './two-states';
 import { set } from './workspace';
 
 /** Belts tried on one drive: its solver, the two states that decide and what the route asks. Keep one for many candidates. */
@@ -48,14 +49,9 @@ export function newMatcher(compiled: CompiledDrive, beltId?: string, settings: M
   const belt = beltId === undefined ? 0 : drive.belts.findIndex((b) => b.id === beltId);
   const own = drive.belts[belt];
   if (!own) return undefined;
-  const states = statesOf(drive);
-  const engaged = states.find((s) => s.name === 'engaged') ?? states.find((s) => s.lever === 1) ?? states[states.length - 1]!;
-  const released = states.find((s) => s.name === 'disengaged') ?? states.find((s) => s.lever === 0);
+  const { engaged, released } = twoStates(drive);
   const moves = drive.springs.some((s) => s.from.leverTravel !== undefined || s.to.leverTravel !== undefined);
-  const differs =
-    released !== undefined &&
-    released !== engaged &&
-    (moves || JSON.stringify(released.locks ?? {}) !== JSON.stringify(engaged.locks ?? {}));
+  const differs = released !== null && (moves || JSON.stringify(released.locks ?? {}) !== JSON.stringify(engaged.locks ?? {}));
   const on = new Map(drive.pulleys.map((p) => [p.id, p]));
   const backs = own.route.filter((stop) => stop.contact === 'back').map((stop) => on.get(stop.pulley)!);
   const route = new Set(own.route.map((stop) => stop.pulley));
@@ -67,7 +63,7 @@ export function newMatcher(compiled: CompiledDrive, beltId?: string, settings: M
     belt,
     section: sectionOf(own),
     engaged,
-    released: differs ? released! : null,
+    released: differs ? released : null,
     letsGo: differs && own.alwaysTight !== true,
     speeds,
     loads: loadsOf(compiled, speeds, settings.grip),

@@ -1,5 +1,7 @@
 declare module 'numeric' {
   const numeric: {
+    /** Inverse of a square matrix. */
+    inv(matrix: readonly (readonly number[])[]): number[][];
     /** Quasi-Newton (BFGS) minimiser for any smooth function. */
     uncmin(
       f: (x: number[]) => number,

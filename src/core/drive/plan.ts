@@ -42,6 +42,18 @@ export interface LoopTrace {
   culprit: number;
 }
 
+/** The same loop in room of its own. */
+export const copyTrace = (trace: LoopTrace): LoopTrace => ({
+  ...trace,
+  active: trace.active.slice(),
+  ux: trace.ux.slice(),
+  uy: trace.uy.slice(),
+  span: trace.span.slice(),
+  flat: trace.flat.slice(),
+  wrap: trace.wrap.slice(),
+  kept: trace.kept.slice(),
+});
+
 /** Room for the loop of a belt of so many stops. */
 export function newTrace(stops: number): LoopTrace {
   const floats = () => new Float64Array(stops);

@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { compileDrive, type CompiledDrive } from './compile';
-import { validateDrive, type Drive } from './schema';
+import type { Drive } from './schema';
+import { validateDrive } from './validate';
 
 /** Drives for tests and benchmarks. */
 const folder = new URL('../../../demo/drives/', import.meta.url);

@@ -4,7 +4,7 @@ import { compileDrive, type Warning } from './compile';
 import { crossingsOf, overlapsOf } from './crossing';
 import { beltDuty, type BeltDuty } from './duty';
 
-import { solveEquilibrium, standAt, type Equilibrium, type Start } from './equilibrium';
+import { solveEquilibrium, type Equilibrium, type Start } from './equilibrium';
 import type { GripBand } from './grip';
 import { sectionOf } from './pitch';
 import type { LoopPlan, LoopTrace } from './plan';
@@ -14,7 +14,7 @@ import type { GripSettings } from './settings';
 import { crossingWords } from './route-words';
 import { newSolver, type Solver } from './solver';
 import { springReadings } from './spring-term';
-import type { Workspace } from './workspace';
+import type { Stand } from './stand';
 import { speedsOf, type PulleySpeed, type Speeds } from './speeds';
 
 export interface SolvedBelt {
@@ -151,17 +151,17 @@ export function endingProblem(
   return { path, message };
 }
 
-/** What makes the place where pulleys and traces stand no real loop: pulleys of one belt inside each other, a span through one, crossed spans. */
-export function collisionIn(work: Workspace): string | null {
-  for (const [b, { plan, trace }] of work.belts.entries()) {
-    const { route } = work.compiled.drive.belts[b]!;
+/** What makes the place where a drive stands no real loop: pulleys of one belt inside each other, a span through one, crossed spans. */
+export function collisionIn({ belts, compiled: { drive }, x, y }: Stand): string | null {
+  for (const [b, { plan, trace }] of belts.entries()) {
+    const { route } = drive.belts[b]!;
     const name = (stop: number) => {
-      const p = work.compiled.drive.pulleys.find(({ id }) => id === route[stop]?.pulley);
+      const p = drive.pulleys.find(({ id }) => id === route[stop]?.pulley);
       return `“${p?.label ?? p?.id ?? ''}”`;
     };
-    const [overlap] = overlapsOf(plan, work.x, work.y);
+    const [overlap] = overlapsOf(plan, x, y);
     if (overlap) return `${name(overlap.a)} and ${name(overlap.b)} stand inside each other by ${overlap.mm.toFixed(1)} mm`;
-    const [crossing] = crossingsOf(plan, work.x, work.y, trace);
+    const [crossing] = crossingsOf(plan, x, y, trace);
     if (crossing) return crossingWords(crossing, name).message;
   }
   return null;
@@ -203,17 +203,17 @@ function describe(
   speeds: Speeds,
 ): Omit<StateAnswer, 'running' | 'bands'> {
   const { work } = solver;
-  const { drive } = work.compiled;
-  standAt(solver, equilibrium, state.lever);
-  const collision = equilibrium.ending === 'settled' ? collisionIn(work) : null;
-  const readings = springReadings(work, equilibrium.positions, state.lever, solver.state);
+  const { stand } = equilibrium;
+  const { drive } = stand.compiled;
+  const collision = equilibrium.ending === 'settled' ? collisionIn(stand) : null;
+  const readings = springReadings(work, equilibrium.positions, state.lever);
   const loadX = new Float64Array(drive.pulleys.length);
   const loadY = new Float64Array(drive.pulleys.length);
   const hintX = new Float64Array(drive.pulleys.length);
   const hintY = new Float64Array(drive.pulleys.length);
   const poseBelts: { stops: PoseStop[] }[] = [];
   const belts = drive.belts.map((belt, b): SolvedBelt => {
-    const one = work.belts[b]!;
+    const one = stand.belts[b]!;
     const { plan, trace, pitchLength: l0 } = one;
     const known = l0 > 0;
     const tension = known ? Math.max(0, strandTension(one)) : null;
@@ -254,7 +254,7 @@ function describe(
       atStop: equilibrium.atStop[i] ?? null,
     })),
     springs: drive.springs.map((s, i) => ({ id: s.id, length: readings[i]!.length, force: readings[i]!.force })),
-    brakes: brakesOn(work, equilibrium),
+    brakes: brakesOn(drive, equilibrium),
     belts,
     shaftLoads: drive.pulleys.map((p, i) => {
       const loaded = loadX[i] !== 0 || loadY[i] !== 0;
@@ -266,18 +266,18 @@ function describe(
     }),
   };
   const pose: Pose = {
-    pulleys: drive.pulleys.map((_, i) => ({ x: work.x[i]!, y: work.y[i]! })),
+    pulleys: drive.pulleys.map((_, i) => ({ x: stand.x[i]!, y: stand.y[i]! })),
     belts: poseBelts,
     springs: readings.map(({ from, to }) => ({ from, to })),
   };
-  const duties = drive.belts.map((_, b) => beltDuty(work, b, speeds));
+  const duties = drive.belts.map((_, b) => beltDuty(stand, b, speeds));
   return { equilibrium, collision, solved, pose, duties };
 }
 
 /** A brake is on when its tensioner stands at or past where it lands. */
-export function brakesOn(work: Workspace, equilibrium: Equilibrium): { id: string; on: boolean }[] {
-  return work.compiled.drive.brakes.map((brake) => {
-    const at = equilibrium.positions[work.compiled.drive.tensioners.findIndex((t) => t.id === brake.tensioner)]!;
+export function brakesOn(drive: Drive, equilibrium: Equilibrium): { id: string; on: boolean }[] {
+  return drive.brakes.map((brake) => {
+    const at = equilibrium.positions[drive.tensioners.findIndex((t) => t.id === brake.tensioner)]!;
     return { id: brake.id, on: brake.side === 'above' ? at >= brake.appliesAt - 1e-6 : at <= brake.appliesAt + 1e-6 };
   });
 }

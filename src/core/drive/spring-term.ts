@@ -1,5 +1,5 @@
 import { AX, AY, carry, CARRIED, VX, VY, X, Y } from './carry';
-import type { EnergyState } from './energy-state';
+import { newEnergyState, placePulleys, type EnergyState } from './energy-state';
 import type { Loading } from './load';
 import { springLaw } from './spring-law';
 import type { Term } from './term';
@@ -76,13 +76,14 @@ function addSpring(work: Workspace, spring: WorkSpring, q: Float64Array, lever: 
   }
 }
 
-/** Length of each spring, mm, and its force, N, with the pulleys placed at q: pull of an extension spring, push of a compression spring, both positive. */
+/** Length of each spring, mm, and its force, N, with the tensioners at q: pull of an extension spring, push of a compression spring, both positive. */
 export function springReadings(
   work: Workspace,
   q: Float64Array,
   lever: number,
-  into: EnergyState,
 ): { length: number; force: number; from: [number, number]; to: [number, number] }[] {
+  const into = newEnergyState(work);
+  placePulleys(work, q, into);
   return work.springs.map((spring) => {
     placeEnd(work, spring, 0, q, lever, into);
     placeEnd(work, spring, 1, q, lever, into);

@@ -83,7 +83,8 @@ export function tryLength(matcher: Matcher, outsideMm: number, setting?: Setting
 function tryNow(matcher: Matcher, standing: Standing): Trial {
   const { solver, belt, engaged, released, loads, settings, tensioner } = matcher;
   const { work } = solver;
-  const one = work.belts[belt]!;
+  const { drive } = work.compiled;
+  const { pitchLength } = work.belts[belt]!;
   const short: ReasonCode[] = [];
   const long: ReasonCode[] = [];
   const at = (e: Equilibrium) => (tensioner >= 0 ? e.positions[tensioner]! + 0 : null);
@@ -91,40 +92,36 @@ function tryNow(matcher: Matcher, standing: Standing): Trial {
   let disengaged: Trial['disengaged'] | undefined;
   if (released) {
     const e = solveForBelt(solver, belt, released.lever, released.locks ?? {}, standing.released!);
-    const pull = strandTension(one);
-    const [slack, stretchMm] = [Math.max(0, one.pitchLength - one.trace.length), Math.max(0, one.trace.length - one.pitchLength)];
-    const brakeOn = brakesOn(work, e).every((b) => b.on);
-    disengaged = { position: at(e), slack, stretchMm, tension: Math.max(0, pull), brakeOn };
+    const brakeOn = brakesOn(drive, e).every((b) => b.on);
+    const hang = hangOf(e, belt);
+    disengaged = { position: at(e), ...hang, brakeOn };
     if (!brakeOn) short.push('brake-stays-off');
     if (matcher.letsGo) {
-      if (stretchMm > 0) short.push('still-stretched');
-      else if (slack < settings.releaseSlackMm) short.push('too-little-slack');
+      if (hang.stretchMm > 0) short.push('still-stretched');
+      else if (hang.slack < settings.releaseSlackMm) short.push('too-little-slack');
     }
     if (e.ending !== 'settled') long.push('does-not-settle');
-    else if (collides(matcher)) short.push('collides');
+    else if (collides(e, belt)) short.push('collides');
   }
 
   const locks = engaged.locks ?? {};
   const rest = solveForBelt(solver, belt, engaged.lever, locks, standing.engaged);
-  const tension = Math.max(0, strandTension(one));
-  const brakes = brakesOn(work, rest);
-  const [slack, stretchMm] = [Math.max(0, one.pitchLength - one.trace.length), Math.max(0, one.trace.length - one.pitchLength)];
+  const hang = hangOf(rest, belt);
+  const { tension } = hang;
+  const brakes = brakesOn(drive, rest);
   // A drive in which nothing moves rests the same, released or not.
-  disengaged ??= { position: at(rest), slack, stretchMm, tension, brakeOn: brakes.every((b) => b.on) };
+  disengaged ??= { position: at(rest), ...hang, brakeOn: brakes.every((b) => b.on) };
   // What slips does not draw its arm on: where it would come to under load is no collision of its own.
-  const crossed = rest.ending === 'settled' && collides(matcher);
-  const loading = loadingOf(work, loads);
+  const crossed = rest.ending === 'settled' && collides(rest, belt);
+  const loading = loadingOf(rest.stand, loads);
   const running = runningEquilibrium(solver, rest, engaged.lever, locks, loading, belt);
   const ended = running.ending === 'settled';
-  if (!ended) standAt(solver, rest, engaged.lever, loading);
   const band = gripBand(
-    work,
+    ended ? running.stand : standAt(solver, rest.positions, engaged.lever, loading),
     belt,
     { load: loads[belt]!, staticN: tension, taut: loading.belts[belt] !== null },
-    running,
-    solver.free,
+    running.atStop,
     matcher.speeds,
-    solver.state,
     settings.grip,
   );
   const stopOf = (e: Equilibrium) => e.atStop.find((s, t) => s !== null && work.tensioners[t]!.carries.length > 0) ?? null;
@@ -132,13 +129,13 @@ function tryNow(matcher: Matcher, standing: Standing): Trial {
   const brakeOn = brakes.some((b) => b.on);
   if (brakeOn) short.push('brake-stays-on');
   if (band.ceilingN !== null && tension > band.ceilingN) short.push('over-ceiling');
-  const mountingSlackMm = one.pitchLength - standing.path.shortest;
-  if (mountingSlackMm < -settings.mountStretchShare * one.pitchLength) short.push('cannot-be-mounted');
+  const mountingSlackMm = pitchLength - standing.path.shortest;
+  if (mountingSlackMm < -settings.mountStretchShare * pitchLength) short.push('cannot-be-mounted');
   if (tension <= 0 || (band.leastN !== null && band.runningN < band.leastN)) long.push('slips');
   if (stopped !== null) long.push('at-stop');
   if (rest.ending !== 'settled') {
     if (!long.includes('does-not-settle')) long.push('does-not-settle');
-  } else if (crossed || (!long.includes('slips') && (!ended || collides(matcher)))) long.push('collides');
+  } else if (crossed || (!long.includes('slips') && (!ended || collides(running, belt)))) long.push('collides');
   return {
     engaged: {
       position: at(rest),
@@ -160,11 +157,17 @@ function tryNow(matcher: Matcher, standing: Standing): Trial {
   };
 }
 
-/** True where the belt, as its trace stands, is no real loop. */
-function collides({ solver, belt }: Matcher): boolean {
-  const { work } = solver;
-  const { plan, trace } = work.belts[belt]!;
-  return overlapsOf(plan, work.x, work.y).length > 0 || !isSimple(plan, work.x, work.y, trace);
+/** How a belt hangs or pulls: by how much it is longer than its path, mm, or shorter, mm, and its static strand tension, N. */
+function hangOf({ stand }: Equilibrium, b: number): { slack: number; stretchMm: number; tension: number } {
+  const belt = stand.belts[b]!;
+  const stretch = belt.trace.length - belt.pitchLength;
+  return { slack: Math.max(0, -stretch), stretchMm: Math.max(0, stretch), tension: Math.max(0, strandTension(belt)) };
+}
+
+/** True where the belt is no real loop. */
+function collides({ stand: { belts, x, y } }: Equilibrium, b: number): boolean {
+  const { plan, trace } = belts[b]!;
+  return overlapsOf(plan, x, y).length > 0 || !isSimple(plan, x, y, trace);
 }
 
 /** Released, the belt lets go and every brake lands; engaged, no brake drags and nothing is overloaded; and it can be got on. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { checkOf } from '../fault';
-import { driveKindOf, factNow, factOf, factSchema, FACTS, factsOfDrive, isFact, stopLimitOf, type Facts } from '../machine';
+import { driveKindOf, factNow, factOf, factSchema, FACTS, factsOfDrive, isFact, stopLimitOf, USUAL_LIMITS, type Facts } from '../machine';
 import { demoDrive } from '../drive/sample-drives';
 import {
   askedOf,
@@ -10,7 +10,9 @@ import {
   kindOf,
   limitOf,
   mayEnd,
+  NO_LOOK,
   NOTHING_ASKED,
+  readBody,
   resultBy,
   securingOf,
   setupsUp,
@@ -18,11 +20,14 @@ import {
   stillOff,
   tallyOf,
   timedOf,
+  usualLook,
   walkOf,
+  type LookAfter,
+  type LookAt,
   type RecordLine,
   type TypedBody,
 } from '.';
-import { CONFIRMED, FINDING, PROVED, UNPROVED } from './test-job';
+import { BOOKED_BELT, CONFIRMED, FINDING, PROVED, UNPROVED } from './test-job';
 
 const line = (entry: TypedBody, more: Partial<RecordLine> = {}): RecordLine => ({
   ...entry,
@@ -157,9 +162,31 @@ describe('how a job may end', () => {
     expect(closing.refuseOn?.({ ...UNPROVED, ending: 'sound' }, on('owner'))).toContain('not fit to use');
     expect(closing.refuseOn?.({ ...UNPROVED, ending: 'sound' }, on('technician', [proof(), stop(4)]))).toBeNull();
   });
-  it('a closing from before endings were said is read, without one', () => {
-    const { form } = kindOf('closing');
-    expect(form.upgrades[1]?.({ text: 'Done.' })).toEqual({ text: 'Done.', ending: null, why: '', next: '' });
+  it('a closing from before endings or looks were said is read, without them', () => {
+    const first = readBody('closing', 1, { text: 'Done.' });
+    expect(first).toMatchObject({ ok: true, value: { body: { text: 'Done.', ending: null, why: '', look: NO_LOOK, next: '' } } });
+    const second = readBody('closing', 2, { text: 'Done.', ending: 'sound', why: '', next: 'In a week.' });
+    expect(second).toMatchObject({ ok: true, value: { body: { ending: 'sound', look: NO_LOOK, next: 'In a week.' } } });
+  });
+  it('a next look has both a time and something to look at, or is none', () => {
+    const refuse = (after: LookAfter[], at: LookAt[]) => kindOf('closing').refuse?.({ ...UNPROVED, look: { after, at } }) ?? null;
+    expect(refuse([], [])).toBeNull();
+    expect(refuse(['first-day'], ['tension'])).toBeNull();
+    expect(refuse(['first-day'], [])).toMatchObject({ field: 'at' });
+    expect(refuse([], ['keepers'])).toMatchObject({ field: 'after' });
+  });
+  it('the usual next look is that of the work done: none for none, width for a CVT, clamps and alignment where tension is locked', () => {
+    const by = (procedure: string) => [line({ type: 'procedure', body: { procedure, name: procedure, why: 'Asked for.' } })];
+    expect(usualLook([], 'deck-lever')).toEqual(NO_LOOK);
+    const booked = line({ type: 'belt-booked', body: BOOKED_BELT });
+    expect(usualLook([booked], 'deck-lever')).toEqual({ after: ['first-day'], at: ['tension', 'clamps', 'keepers'] });
+    expect(usualLook([{ ...booked, withdrawn: true }], 'deck-lever')).toEqual(NO_LOOK);
+    expect(usualLook(by('cvt-belt'), 'cvt').at).toEqual(['width']);
+    for (const locked of ['twin-rods', 'accessory', 'eccentric', 'reel'])
+      expect(usualLook(by(locked), 'banded')).toMatchObject({
+        after: ['first-hour', 'first-day', 'oil-change'],
+        at: expect.arrayContaining(['alignment']),
+      });
   });
 });
 
@@ -216,6 +243,10 @@ describe('facts', () => {
     expect(factNow({}, 'guards')).toEqual([]);
   });
   it('a stop time is held to its class, to the shortest where that is not known', () => {
-    expect([stopLimitOf({}), stopLimitOf(known({ class: 'ride-on' })), stopLimitOf(known({ class: 'none' }))]).toEqual([3, 5, null]);
+    expect([
+      stopLimitOf({}, USUAL_LIMITS),
+      stopLimitOf(known({ class: 'ride-on' }), USUAL_LIMITS),
+      stopLimitOf(known({ class: 'none' }), USUAL_LIMITS),
+    ]).toEqual([3, 5, null]);
   });
 });

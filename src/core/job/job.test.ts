@@ -101,6 +101,24 @@ describe('entries of a ticket', () => {
       },
     },
     { type: 'tally', body: { item: 'Hanger pins', count: 4, way: 'off' } },
+    { type: 'picture', body: { documentId: 12, shows: 'Idler: bearing', about: 'finding idler-tip idler' } },
+    {
+      type: 'reading',
+      body: {
+        belt: 'blade',
+        state: 'engaged',
+        method: 'deflection',
+        at: 'crank>spindle',
+        where: 'Engine pulley to Blade spindle',
+        value: 12,
+        deflectionMm: 6.6,
+        belts: null,
+        tensionN: 190,
+        sdN: 17,
+        clamped: false,
+      },
+    },
+    { type: 'part-fitted', body: { partId: 3, name: 'Flat idler 82', number: 'KR-82-F', bin: 'D4', quantity: 2, priceCents: 2400 } },
   ];
   it('there is an example of every kind', () => expect(examples.map((e) => e.type).sort()).toEqual([...ENTRY_TYPES].sort()));
   it.each(examples.map((e) => [e.type, e] as const))('%s is read back as it was kept, and has a name', (type, entry) => {
@@ -148,10 +166,10 @@ describe('entries of a ticket', () => {
     const again = actsOf({ type: 'reopening', body: {} }).write(closed, 'book').job;
     expect([again.status, again.stages.book]).toEqual(['open', 'under-way']);
   });
-  it('skipping and holding ask why; bookings are the server’s to write', () => {
+  it('skipping and holding ask why; what moves belts and parts or holds a picture is the server’s to write', () => {
     for (const state of STAGE_STATES)
       expect(ENTRY_KINDS.stage.refuse?.({ state, why: '' })?.field).toBe(state === 'skipped' || state === 'held' ? 'why' : undefined);
-    expect(ENTRY_TYPES.filter((t) => !kindOf(t).fromDevice)).toEqual(['belt-booked']);
+    expect(ENTRY_TYPES.filter((t) => !kindOf(t).fromDevice)).toEqual(['picture', 'belt-booked', 'part-fitted']);
   });
 });
 

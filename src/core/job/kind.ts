@@ -11,12 +11,11 @@ export interface JobState {
   readonly stages: Stages;
 }
 
-/** Belts that go to or come from the shelf with an entry. */
-export interface ShelfMove {
-  readonly shelfBeltId: number;
+/** Belts or parts that go to or come from the shelf with an entry. */
+export type ShelfMove = ({ readonly shelfBeltId: number } | { readonly partId: number }) & {
   /** How many are added to the shelf; negative where they are taken. */
   readonly by: number;
-}
+};
 
 /** What an entry does beside standing on the ticket. */
 export interface Effect {

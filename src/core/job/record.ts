@@ -3,6 +3,7 @@ import type { Asked } from './entries/asked';
 import type { Decision, Finding, SetupMoved } from './entries/finding';
 import type { Chosen, StepWritten, Tallied } from './entries/procedure';
 import type { Proved } from './entries/proved';
+import type { Reading as TensionRead } from './entries/reading';
 import type { Running, Secured } from './entries/secured';
 import type { Timed, TimedWhat } from './entries/timed';
 import type { RecordLine } from './kind';
@@ -20,6 +21,7 @@ interface Bodies {
   readonly step: StepWritten;
   readonly tally: Tallied;
   readonly proved: Proved;
+  readonly reading: TensionRead;
 }
 
 export interface Written<T extends keyof Bodies> {

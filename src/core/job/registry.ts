@@ -4,8 +4,11 @@ import { closing, reopening } from './entries/closing';
 import { asked } from './entries/asked';
 import { decision, finding, setup } from './entries/finding';
 import { note } from './entries/note';
+import { partFitted } from './entries/part-fitted';
+import { picture } from './entries/picture';
 import { procedure, step, tally } from './entries/procedure';
 import { proved } from './entries/proved';
+import { reading } from './entries/reading';
 import { running, secured } from './entries/secured';
 import { stage } from './entries/stage';
 import { timed } from './entries/timed';
@@ -27,7 +30,10 @@ export const ENTRY_KINDS = {
   step,
   tally,
   proved,
+  reading,
+  picture,
   'belt-booked': beltBooked,
+  'part-fitted': partFitted,
   closing,
   reopening,
 } as const;

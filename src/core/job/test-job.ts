@@ -1,4 +1,4 @@
-import type { BeltBooked, EntryBody, Finding, Proved } from '.';
+import { NO_LOOK, type BeltBooked, type EntryBody, type Finding, type Proved } from '.';
 
 /** A belt of the shelf as a ticket keeps it: 2 pieces that fit and do what the drive needs. */
 export const BOOKED_BELT: BeltBooked = {
@@ -26,7 +26,13 @@ export const BOOKED_BELT: BeltBooked = {
 };
 
 /** How an owner signs off what was not proved. */
-export const UNPROVED: EntryBody<'closing'> = { text: 'New belt.', ending: 'unfit', why: 'Fetched before it could be run.', next: '' };
+export const UNPROVED: EntryBody<'closing'> = {
+  text: 'New belt.',
+  ending: 'unfit',
+  why: 'Fetched before it could be run.',
+  look: NO_LOOK,
+  next: '',
+};
 
 export const CONFIRMED = { id: 'lead-off', words: 'Plug lead off.', at: '2026-11-26T09:00:00Z' };
 

@@ -1,6 +1,7 @@
 import type { Drive } from '../drive';
 import type { DriveKind } from '../fault';
-import { factNow, type FactId, type Facts, type Known } from './facts';
+import type { FactId } from './facts';
+import { factNow, type Facts, type Known } from './known';
 
 /** Facts that the drive's own file answers: what it draws need not be asked. */
 export function factsOfDrive(drive: Drive): Facts {
@@ -42,14 +43,4 @@ export function driveKindOf(drive: Pick<Drive, 'kind' | 'belts'>, facts: Facts):
       if (takeUp === 'clamp-idler') return 'reel';
       return SPRUNG_ARMS.includes(takeUp) ? 'deck-lever' : 'accessory';
   }
-}
-
-/** Stop times that machines of a class are held to, s: safe defaults, each a setting. Null where there is none to keep. */
-export const STOP_LIMITS = { 'walk-behind': 3, 'ride-on': 5, auger: 5 } as const;
-
-/** Within how many seconds the driven side must stand; the shortest of all where the class is not known. */
-export function stopLimitOf(facts: Facts): number | null {
-  const known = factNow(facts, 'class');
-  if (known === 'none') return null;
-  return STOP_LIMITS[known as keyof typeof STOP_LIMITS] ?? Math.min(...Object.values(STOP_LIMITS));
 }

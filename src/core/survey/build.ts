@@ -4,7 +4,7 @@ import { heldFindings, mechanismFindings } from './mechanism';
 import { bareDrive, diameterOf, type Notebook, type NotebookSpring } from './notebook';
 import { newReader, round, type Reader } from './reader';
 import type { ArmPlace } from './schema';
-import type { SurveyAnswer, SurveyedArm } from './solve';
+import type { SurveyAnswer, SurveyedArm } from './answer';
 import { estimateOf, withTaught } from './spring-rates';
 
 interface Places {

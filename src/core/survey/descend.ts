@@ -1,4 +1,4 @@
-import { solveDamped } from './linear';
+import { solveDamped } from '../linear';
 import { newReadings, readAll, type Readings } from './equations';
 import { PHOTO_ENTRIES, type Model } from './model';
 import { sidePenalty } from './ties';

@@ -1,4 +1,4 @@
-import { symmetricEigen } from './linear';
+import { symmetricEigen } from '../linear';
 import { readInto, type Readings, rimSign } from './equations';
 import { PHOTO_ENTRIES, xOf, type Model } from './model';
 import { penaltyOf, ties } from './ties';

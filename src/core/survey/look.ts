@@ -6,7 +6,8 @@ import { closingCheck, type ClosingCheck } from './closing';
 import { bareDrive, surveyOf, type Notebook } from './notebook';
 import { unlike } from './images';
 import type { Side } from './schema';
-import { solveSurvey, type SurveyAnswer, type SurveyedPlace } from './solve';
+import { solveSurvey } from './solve';
+import type { SurveyAnswer, SurveyedPlace } from './answer';
 
 /** What a notebook says so far. */
 export interface Look {

@@ -1,7 +1,7 @@
-import { carriedTo, compileDrive, newSolver, solveEquilibrium, statesOf, type Drive } from '../drive';
+import { carriedTo, compileDrive, newSolver, solveEquilibrium, springReadings, statesOf, type Drive } from '../drive';
 import type { Finding } from './finding';
 import { heldId, type NotebookArm } from './notebook';
-import type { SurveyAnswer } from './solve';
+import type { SurveyAnswer } from './answer';
 
 /** A slip of this much goes unseen in a reading that the others cannot tell to a third of it, mm. */
 const SLIP_MM = 25;
@@ -31,16 +31,11 @@ export function mechanismFindings(drive: Drive, ends: ReadonlyMap<string, { rele
   const solver = newSolver(made.compiled);
   for (const state of statesOf(drive)) {
     const e = solveEquilibrium(solver, state.lever, state.locks ?? {});
-    solver.work.springs.forEach((spring, i) => {
+    springReadings(solver.work, e.positions, state.lever).forEach(({ length }, i) => {
       const s = drive.springs[i]!;
-      const ends = spring.ends.map((end, k) => {
-        const t = end.body < 0 ? null : drive.tensioners[end.body]!;
-        const at = { x: spring.endX[k]! + state.lever * end.dx, y: spring.endY[k]! + state.lever * end.dy };
-        return t ? carriedTo(t, at, e.positions[end.body]!) : at;
-      });
-      const slack = (s.kind === 'extension' ? 1 : -1) * (s.freeLength - Math.hypot(ends[0]!.x - ends[1]!.x, ends[0]!.y - ends[1]!.y));
+      const slack = (s.kind === 'extension' ? 1 : -1) * (s.freeLength - length);
       // A spring that the lever stretches is let loose by it, too.
-      const letLoose = state.lever < 1 && spring.ends.some((end) => end.dx !== 0 || end.dy !== 0);
+      const letLoose = state.lever < 1 && made.compiled.springs[i]!.ends.some((end) => end.dx !== 0 || end.dy !== 0);
       if (slack > 1 && !letLoose) found.push({ code: 'spring-slack', of: s.id, mm: slack, text: state.name });
     });
   }

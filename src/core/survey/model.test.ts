@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../drive';
 import { demoDrive } from '../drive/sample-drives';
 import { solveSurvey, validateSurvey, type Survey } from '.';
-import { solveDamped, solveLinear, symmetricEigen } from './linear';
+import { solveDamped, solveLinear, symmetricEigen } from '../linear';
 import { newReadings, readAll } from './equations';
 import { newModel } from './model';
 import { normalFrom, sheetOf, type Sheet } from './sample-sheets';

@@ -1,4 +1,4 @@
-import { solveLinear } from './linear';
+import { solveLinear } from '../linear';
 import type { PhotoMarks } from './schema';
 
 /** A pixel (y down) to the plane of the photo's own frame, mm, y up, as seen from above. */

@@ -62,11 +62,9 @@ function teach(drive: Drive, s: NotebookSpring, reader: Reader): Drive | null {
   });
   const tension = (rate: number): number => {
     const made = compileDrive(at(rate));
-    const solver = made.ok ? newSolver(made.compiled) : null;
-    const belt = solver?.work.belts[0];
-    if (!solver || !belt || belt.pitchLength === 0) return NaN;
-    solveEquilibrium(solver, engaged.lever, engaged.locks ?? {});
-    return Math.max(0, strandTension(belt));
+    if (!made.ok) return NaN;
+    const [belt] = solveEquilibrium(newSolver(made.compiled), engaged.lever, engaged.locks ?? {}).stand.belts;
+    return belt && belt.pitchLength > 0 ? Math.max(0, strandTension(belt)) : NaN;
   };
   let [low, high] = [0.02, 60];
   if (!(tension(low) < wanted) || !(tension(high) > wanted)) return null;

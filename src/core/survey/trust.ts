@@ -1,5 +1,5 @@
 import { normalEquations } from './descend';
-import { symmetricEigen } from './linear';
+import { symmetricEigen } from '../linear';
 import type { Readings } from './equations';
 import { diameterSdOf, type Model } from './model';
 

@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { demoDrive } from '../../core/drive/sample-drives';
 import { PROVED, UNPROVED } from '../../core/job/test-job';
 import { drives, facts, jobs, machines, tickets } from '..';
-import { NEW_MACHINE, NOW, shopForTests, value } from '../test-database';
+import { NEW_MACHINE, NOW, shopForTests, value, writing } from '../test-database';
 
 const shop = shopForTests('facts');
 let machineId = 0;
@@ -12,7 +12,7 @@ const of = (shopId = shop.owner.shopId) => facts.factsOf(shop.db, shopId, { mach
 beforeEach(async () => {
   const { shopId } = shop.owner;
   driveId = (await drives.addDrive(shop.db, shopId, demoDrive('orchard-rider'), 'Ines', NOW)).id;
-  machineId = value(await machines.saveMachine(shop.db, shopId, { ...NEW_MACHINE, driveIds: [driveId] })).id;
+  machineId = value(await machines.saveMachine(shop.db, writing(shopId), { ...NEW_MACHINE, driveIds: [driveId] })).id;
 });
 
 describe('what is known of machine and drive', () => {

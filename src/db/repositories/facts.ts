@@ -2,6 +2,7 @@ import { Op, type Transaction } from 'sequelize';
 import { factOf, factSchema, isFact, type FactId, type Facts, type FactValue, type Known } from '../../core/machine';
 import type { Database } from '../connection';
 import { done, refused, type Outcome } from '../outcome';
+import { namesOf } from './people';
 
 /** Whose fact it is. */
 export type Subject = { readonly machineId: number } | { readonly driveId: number };
@@ -18,19 +19,14 @@ export async function factsOf(
     raw: true,
     ...(transaction ? { transaction } : {}),
   });
-  const people = new Map(
-    (await db.models.Person.findAll({ where: { id: rows.map((r) => r.personId) }, attributes: ['id', 'name'], raw: true })).map((p) => [
-      p.id,
-      p.name,
-    ]),
-  );
+  const names = await namesOf(db, rows);
   const machine: Partial<Record<FactId, Known>> = {};
   const drives: Record<number, Partial<Record<FactId, Known>>> = {};
   for (const row of rows) {
     if (!isFact(row.fact)) continue;
     const read = factSchema(factOf(row.fact)).safeParse(row.value);
     if (!read.success) continue;
-    const known = { value: read.data, by: people.get(row.personId) ?? '', at: row.at.toISOString() };
+    const known = { value: read.data, by: names(row.personId), at: row.at.toISOString() };
     if (row.driveId === null) machine[row.fact] = known;
     else (drives[row.driveId] ??= {})[row.fact] = known;
   }

@@ -94,6 +94,10 @@ export const closedJobs = (db: Database, shopId: number, query: ListQuery): Prom
 export const jobsOfMachine = (db: Database, shopId: number, machineId: number, query: ListQuery): Promise<ListPage<JobLine>> =>
   linesWhere(db, 'j.shop_id = $1 AND j.machine_id = $2', [shopId, machineId], 'j.number DESC', query);
 
+/** Jobs of one customer’s machines, the newest first. */
+export const jobsOfCustomer = (db: Database, shopId: number, customerId: number, query: ListQuery): Promise<ListPage<JobLine>> =>
+  linesWhere(db, 'j.shop_id = $1 AND m.customer_id = $2', [shopId, customerId], 'j.number DESC', query);
+
 /** Jobs of the shop by what they are called, open ones first. */
 export const findJobs = (db: Database, shopId: number, query: ListQuery): Promise<ListPage<JobLine>> =>
   linesWhere(db, 'j.shop_id = $1', [shopId], 'j.status DESC, j.number DESC', query);

@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize';
 import { NEW_STAGES, readBody, STAGES, type Stage, type Stages, type TypedBody } from '../../core/job';
-import type { Facts } from '../../core/machine';
+import type { Facts, ShopLimits } from '../../core/machine';
 import { meterText } from '../../core/quantity';
 import type { Unreadable } from '../../core/stored';
 import type { Database } from '../connection';
@@ -8,6 +8,9 @@ import { readDrive } from '../kept';
 import type { TicketEntryRow } from '../rows';
 import { done, refused, type Outcome } from '../outcome';
 import { factsOf } from './facts';
+import { shopOf } from './people';
+import { stacksOf, type StoredStack } from './stacks';
+import { trialsOf, type Trial } from './trials';
 import { isStage, linesWhere, withStages, type JobSummary } from './job-lists';
 
 /** A line of a ticket: what is written of it, and who wrote it when. */
@@ -19,6 +22,8 @@ export type TicketEntry = {
   readonly withdrawn: boolean;
 } & (TypedBody | ({ readonly type: 'unreadable' } & Omit<Unreadable, 'ok'>));
 
+export type JobStack = Pick<StoredStack, 'pulley' | 'stack'>;
+
 export interface Job extends JobSummary {
   readonly maker: string;
   readonly model: string;
@@ -29,6 +34,12 @@ export interface Job extends JobSummary {
   readonly complaint: string;
   /** What is known of its machine and of its drive. */
   readonly facts: { readonly machine: Facts; readonly drive: Facts };
+  /** How substitutes did on its drive. */
+  readonly trials: readonly Trial[];
+  /** Bolt-ups drawn at pulleys of its drive. */
+  readonly stacks: readonly JobStack[];
+  /** What the shop holds machines to. */
+  readonly limits: ShopLimits;
   readonly version: number;
   readonly entries: readonly TicketEntry[];
 }
@@ -88,6 +99,12 @@ export async function findJob(db: Database, shopId: number, number: number): Pro
     beltId: row.beltId,
     complaint: row.complaint,
     facts: { machine: known.machine, drive: row.driveId === null ? {} : (known.drives[row.driveId] ?? {}) },
+    trials: row.driveId === null ? [] : await trialsOf(db, shopId, row.driveId),
+    stacks:
+      row.driveId === null
+        ? []
+        : (await stacksOf(db, shopId, row.driveId)).flatMap((s) => ('stack' in s ? [{ pulley: s.pulley, stack: s.stack }] : [])),
+    limits: (await shopOf(db, shopId)).limits,
     version: row.version,
     entries: await linesOfJob(db, row.id),
   };

@@ -4,6 +4,7 @@ import type { Database } from '../connection';
 import { listPage, type ListPage, type ListQuery } from '../find';
 import type { MachineRow } from '../rows';
 import { done, refused, stale, type Outcome } from '../outcome';
+import { logMeter } from './meters';
 
 export interface MachineFields {
   readonly name: string;
@@ -20,6 +21,7 @@ export interface MachineFields {
 
 export interface Machine extends MachineFields {
   readonly id: number;
+  readonly customerId: number | null;
   readonly version: number;
 }
 
@@ -40,6 +42,7 @@ async function plainMany(db: Database, rows: readonly MachineRow[], transaction?
     meter: row.meter,
     meterUnit: row.meterUnit,
     notes: row.notes,
+    customerId: row.customerId,
     version: row.version,
     customer: row.customerId === null ? '' : (customers.get(row.customerId) ?? ''),
     driveIds: links.filter((l) => l.machineId === row.id).map((l) => l.driveId),
@@ -92,15 +95,16 @@ export async function findCustomers(db: Database, shopId: number, query: ListQue
   return rows.map((r) => r.name);
 }
 
-/** Adds a machine, or changes it over the version that was read; its customer and drives go with it in one transaction. */
+/** Adds a machine, or changes it over the version that was read; its customer, its drives and what its meter shows go with it in one transaction. */
 export async function saveMachine(
   db: Database,
-  shopId: number,
+  by: { readonly shopId: number; readonly personId: number | null; readonly at: Date },
   fields: MachineFields,
   existing?: { id: number; version: number },
 ): Promise<Outcome<Machine, Machine>> {
   return db.transact(async (transaction) => {
-    const { customer, driveIds, ...columns } = fields;
+    const { shopId } = by;
+    const { customer, driveIds, meter, meterUnit, ...columns } = fields;
     const known = await db.models.Drive.count({ where: { id: [...driveIds], shopId }, transaction });
     if (known !== new Set(driveIds).size) return refused('One of the drives chosen was removed meanwhile; choose again.');
     const before = existing && (await db.models.Machine.findOne({ where: { id: existing.id, shopId }, transaction, lock: true }));
@@ -115,7 +119,10 @@ export async function saveMachine(
         : (await db.models.Customer.findOrCreate({ where: { shopId, name }, defaults: { shopId, name, contact: '' }, transaction }))[0].id;
     const row = before
       ? await before.update({ ...columns, customerId, version: before.version + 1 }, { transaction })
-      : await db.models.Machine.create({ shopId, customerId, ...columns }, { transaction });
+      : await db.models.Machine.create({ shopId, customerId, ...columns, meter: null, meterUnit }, { transaction });
+    if (meter === null) await row.update({ meter, meterUnit }, { transaction });
+    else if (row.meter !== meter || row.meterUnit !== meterUnit)
+      await logMeter(db, by, row, { value: meter, unit: meterUnit }, transaction);
     await db.models.MachineDrive.destroy({ where: { machineId: row.id }, transaction });
     await db.models.MachineDrive.bulkCreate(
       [...new Set(driveIds)].map((driveId) => ({ machineId: row.id, driveId })),

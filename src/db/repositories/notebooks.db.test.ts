@@ -3,7 +3,7 @@ import { demoDrive } from '../../core/drive/sample-drives';
 import { lookAt, notebookFor, type Look } from '../../core/survey';
 import { measured } from '../../core/survey/sample-notebook';
 import { drives, machines, notebooks } from '..';
-import { NEW_MACHINE, NOW, readable, shopForTests, value } from '../test-database';
+import { NEW_MACHINE, NOW, readable, shopForTests, value, writing } from '../test-database';
 
 describe('notebooks', () => {
   const shop = shopForTests('notebooks');
@@ -61,7 +61,7 @@ describe('notebooks', () => {
   });
   it('a drive measured for a machine is among its drives, once; a machine of another shop gets none', async () => {
     const { built, uncertainty } = look();
-    const machine = value(await machines.saveMachine(shop.db, shop.owner.shopId, { ...NEW_MACHINE, name: 'Hill rider' }));
+    const machine = value(await machines.saveMachine(shop.db, writing(shop.owner.shopId), { ...NEW_MACHINE, name: 'Hill rider' }));
     const made = await notebooks.addNotebook(shop.db, shop.owner.shopId, fresh, 'Ines', NOW, machine.id);
     expect(readable(await notebooks.findNotebook(shop.db, shop.owner.shopId, made.id)).machine).toEqual({
       id: machine.id,

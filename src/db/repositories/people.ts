@@ -1,4 +1,5 @@
 import { Op, QueryTypes } from 'sequelize';
+import { readLimits, type ShopLimits } from '../../core/machine';
 import type { Database } from '../connection';
 import { DEFAULT_PREFERENCES, readPreferences, type Preferences } from '../kept';
 import type { PersonRow, ShopRow } from '../rows';
@@ -21,6 +22,7 @@ export interface Shop {
   readonly name: string;
   /** By its IANA name; times are shown in it. */
   readonly timeZone: string;
+  readonly limits: ShopLimits;
   readonly version: number;
 }
 
@@ -44,19 +46,26 @@ export async function shopOf(db: Database, shopId: number): Promise<Shop> {
   return plainShop(row);
 }
 
-const plainShop = (row: ShopRow): Shop => ({ id: row.id, name: row.name, timeZone: row.timeZone, version: row.version });
+const plainShop = (row: ShopRow): Shop => ({
+  id: row.id,
+  name: row.name,
+  timeZone: row.timeZone,
+  limits: readLimits(row.limits),
+  version: row.version,
+});
 
-/** Changes what a shop is called and the zone of its clock, over the version that was read. */
+/** Changes what a shop is called, the zone of its clock and what it holds machines to (as before where that is left out), over the version that was read. */
 export async function changeShop(
   db: Database,
   shopId: number,
   version: number,
-  change: { readonly name: string; readonly timeZone: string },
+  change: Pick<Shop, 'name' | 'timeZone'> & { readonly limits?: ShopLimits | undefined },
 ): Promise<Outcome<Shop, Shop>> {
   return db.transact(async (transaction) => {
     const row = await db.models.Shop.findByPk(shopId, { transaction, lock: true, rejectOnEmpty: true });
     if (row.version !== version) return stale('shop', plainShop(row));
-    await row.update({ ...change, version: version + 1 }, { transaction });
+    const { limits = readLimits(row.limits), ...named } = change;
+    await row.update({ ...named, limits, version: version + 1 }, { transaction });
     return done(plainShop(row));
   });
 }
@@ -203,4 +212,12 @@ export async function forgetAttemptsOn(db: Database, shopId: number, personId: n
       bind: [accountSubject(person.email), `:${person.email}`],
     },
   );
+}
+
+/** Names of those who wrote rows, by their id; '' where nobody is known. */
+export async function namesOf(db: Database, rows: readonly { readonly personId: number | null }[]): Promise<(id: number | null) => string> {
+  const ids = [...new Set(rows.flatMap((r) => (r.personId === null ? [] : [r.personId])))];
+  const people = ids.length === 0 ? [] : await db.models.Person.findAll({ where: { id: ids }, attributes: ['id', 'name'], raw: true });
+  const names = new Map(people.map((p) => [p.id, p.name]));
+  return (id) => (id === null ? '' : (names.get(id) ?? ''));
 }

@@ -42,38 +42,9 @@ const changesForm: Form<readonly Change[]> = {
   check: bySchema(z.array(change)),
 };
 
-const FIELDS = [
-  'designation',
-  'section',
-  'lengthMm',
-  'lengthReference',
-  'lengthTyped',
-  'quantity',
-  'bin',
-  'priceCents',
-  'supplierNote',
-] as const;
-const plain = ({
-  designation,
-  section,
-  lengthMm,
-  lengthReference,
-  lengthTyped,
-  quantity,
-  bin,
-  priceCents,
-  supplierNote,
-}: ShelfBeltRow): ShelfBeltFields => ({
-  designation,
-  section,
-  lengthMm,
-  lengthReference,
-  lengthTyped,
-  quantity,
-  bin,
-  priceCents,
-  supplierNote,
-});
+const FIELDS = shelfFields.keyof().options;
+/** What of a row an import may change. */
+const plain = (row: ShelfBeltRow): ShelfBeltFields => shelfFields.parse(row.get());
 
 /**
  * Takes in many rows or none. A row of the same belt in the same bin, however its number is written, is the belt that is there. Lists of one belt

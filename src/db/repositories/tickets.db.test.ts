@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { UNPROVED } from '../../core/job/test-job';
 import { jobs, machines, shelf, tickets, type ShelfBelt } from '..';
-import { bookingOf, NEW_MACHINE, NOW, SHELF_ROW as row, shopForTests, value } from '../test-database';
+import { bookingOf, NEW_MACHINE, NOW, SHELF_ROW as row, shopForTests, value, writing } from '../test-database';
 
 describe('jobs and their tickets', () => {
   const shop = shopForTests('tickets');
@@ -13,7 +13,7 @@ describe('jobs and their tickets', () => {
 
   beforeEach(async () => {
     belt = value(await shelf.addShelfBelt(shop.db, shop.owner.shopId, row));
-    const machine = value(await machines.saveMachine(shop.db, shop.owner.shopId, { ...NEW_MACHINE, customer: 'Isla', meter: 4 }));
+    const machine = value(await machines.saveMachine(shop.db, writing(shop.owner.shopId), { ...NEW_MACHINE, customer: 'Isla', meter: 4 }));
     ({ number } = value(
       await jobs.openJob(
         shop.db,

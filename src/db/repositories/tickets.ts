@@ -21,6 +21,9 @@ import { done, refused, stale, type Outcome } from '../outcome';
 import { isStage, linesWhere, withStages } from './job-lists';
 import { factsOf } from './facts';
 import { linesOfJob, missingBelt } from './jobs';
+import type { Paper } from './documents';
+import { shopOf } from './people';
+import { putPartBack } from './parts';
 import { plainShelfBelt, putBack, type ShelfBelt, type ShelfBeltFields } from './shelf';
 
 /** Who writes on a ticket, and when it was done. */
@@ -79,7 +82,7 @@ async function refusedOn<T extends EntryType>(
   if (!refuseOn) return null;
   const lines = await linesOfJob(db, row.id, transaction);
   const { machine } = await factsOf(db, by.shopId, { machineId: row.machineId, driveIds: [] }, transaction);
-  return refuseOn(body, { lines, stopLimitS: stopLimitOf(machine), role: by.role });
+  return refuseOn(body, { lines, stopLimitS: stopLimitOf(machine, (await shopOf(db, by.shopId)).limits), role: by.role });
 }
 
 /** Writes an entry on a ticket, with all that entries of its kind do. Those that move belts come by `bookBelt`. */
@@ -135,6 +138,58 @@ export async function bookBelt(
   });
 }
 
+/** Takes parts off the shelf for a job: quantity and ticket line together. */
+export async function fitPart(
+  db: Database,
+  by: Writer,
+  number: number,
+  stage: Stage,
+  { partId, quantity }: { readonly partId: number; readonly quantity: number },
+): Promise<Outcome<{ entryId: number }>> {
+  return db.transact(async (transaction) => {
+    const job = await held(db, by.shopId, number, transaction);
+    if (!job) return noJob(number);
+    if (job.state.status === 'closed') return closedJob(number);
+    const part = await db.models.Part.findOne({ where: { id: partId, shopId: by.shopId }, transaction, lock: true });
+    if (!part) return refused('That part was taken off the shelf meanwhile; choose another.');
+    if (part.quantity < quantity)
+      return refused(
+        part.quantity === 0
+          ? `The last ${part.name} is already gone from ${part.bin || 'the shelf'}.`
+          : `There ${part.quantity === 1 ? 'is one' : `are ${part.quantity}`} ${part.name} left, not ${quantity}.`,
+      );
+    await part.update({ quantity: part.quantity - quantity, version: part.version + 1 }, { transaction });
+    const { name, number: ordered, bin, priceCents } = part;
+    const body = { partId, name, number: ordered, bin, quantity, priceCents };
+    const entry = await store(db, job.row.id, by, stage, { type: 'part-fitted', body }, transaction);
+    await settle(db, job, kindOf('part-fitted').write(job.state, stage, body), by.at, transaction);
+    return done({ entryId: entry.id });
+  });
+}
+
+/** Keeps a picture and its line on the ticket together. */
+export async function addPicture(
+  db: Database,
+  by: Writer,
+  number: number,
+  stage: Stage,
+  { shows, about, ...paper }: Paper & { readonly shows: string; readonly about: string },
+): Promise<Outcome<{ entryId: number }>> {
+  return db.transact(async (transaction) => {
+    const job = await held(db, by.shopId, number, transaction);
+    if (!job) return noJob(number);
+    if (job.state.status === 'closed') return closedJob(number);
+    const { id: documentId } = await db.models.Document.create(
+      { shopId: by.shopId, jobId: job.row.id, name: shows, ...paper, personId: by.personId, at: by.at },
+      { transaction },
+    );
+    const body = { documentId, shows, about };
+    const entry = await store(db, job.row.id, by, stage, { type: 'picture', body }, transaction);
+    await settle(db, job, kindOf('picture').write(job.state, stage, body), by.at, transaction);
+    return done({ entryId: entry.id });
+  });
+}
+
 /** Keeps a drive as it is at this version; false where it is at another. */
 async function keepVersion(
   db: Database,
@@ -176,10 +231,12 @@ export async function takeBack(db: Database, by: Writer, number: number, entryId
     if (!effect) return refused('That line of the ticket cannot be taken back.');
     await entry.update({ withdrawnAt: by.at }, { transaction });
     await settle(db, job, effect, by.at, transaction);
-    if (effect.shelf && read.value.type === 'belt-booked') {
+    if (effect.shelf && 'shelfBeltId' in effect.shelf && read.value.type === 'belt-booked') {
       const fields = read.value.body.place ?? placeOf(read.value.body);
       await putBack(db, by.shopId, { id: effect.shelf.shelfBeltId, fields }, effect.shelf.by, transaction);
     }
+    if (effect.shelf && 'partId' in effect.shelf && read.value.type === 'part-fitted')
+      await putPartBack(db, by.shopId, read.value.body, transaction);
     return done({ said: acts.takenBack });
   });
 }

@@ -1,11 +1,11 @@
-import { randomUUID } from 'node:crypto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Drive } from '@/core/drive';
 import { UNPROVED } from '@/core/job/test-job';
 import { lookAt, notebookFor } from '@/core/survey';
 import { demoDrive, measured } from '@/core/survey/sample-notebook';
-import { drives, jobs, machines, notebooks, people, shelf, type Person } from '@/db';
+import { drives, jobs, machines, notebooks, people, shelf } from '@/db';
 import { NEW_MACHINE, NOW, readable, SHELF_ROW, shopForTests, value } from '@/db/test-database';
+import { actsFor } from '@/db/test-acts';
 import { perform, passwordMatches, hashPassword } from '@/server';
 import { SECRET_ACTS } from './kinds';
 import { ACT_KINDS, ACTS } from './registry';
@@ -20,27 +20,17 @@ vi.mock('@/server/compute', async () => {
 });
 
 const shop = shopForTests('every_act');
-let person: Person & { sessionId: string };
-const send = (kind: keyof typeof ACTS, input: unknown) =>
-  perform(ACT_KINDS, { id: randomUUID(), kind, personId: person.id, doneAt: NOW.toISOString(), input });
-const done = async (kind: keyof typeof ACTS, input: unknown) =>
-  value((await send(kind, input)) as { ok: true; value: unknown } | { ok: false; problem: string }) as Record<string, unknown>;
+const { send, done, person } = actsFor<keyof typeof ACTS>(shop, seen, (sent) => perform(ACT_KINDS, sent));
 const rider = demoDrive('orchard-rider');
-
-beforeEach(() => {
-  person = { ...shop.owner, sessionId: '11111111-1111-4111-8111-111111111111' };
-  seen.person = person;
-  seen.db = shop.db;
-});
 
 describe('who may', () => {
   it.each(Object.keys(ACTS) as (keyof typeof ACTS)[])('%s: nobody below its role, and no content that is no content', async (kind) => {
     const ranks = ['viewer', 'technician', 'owner'] as const;
     for (const role of ranks.slice(0, ranks.indexOf(ACTS[kind].role))) {
-      seen.person = { ...person, role };
+      seen.person = { ...person(), role };
       expect(await send(kind, {})).toMatchObject({ ok: false, reason: 'forbidden' });
     }
-    seen.person = person;
+    seen.person = person();
     for (const junk of [null, 7, 'text', [], { id: 'x', number: -1, fields: 3 }])
       expect(await send(kind, junk)).toMatchObject({ ok: false, reason: 'invalid', problem: expect.stringMatching(/.{8}/) });
   });
@@ -311,18 +301,18 @@ describe('the shop and its people', () => {
     });
   });
   it('one’s own password is changed by whoever knows it', async () => {
-    value(await people.setPassword(shop.db, shop.owner.shopId, person.id, await hashPassword('thursday-boat-48')));
+    value(await people.setPassword(shop.db, shop.owner.shopId, person().id, await hashPassword('thursday-boat-48')));
     expect(await send('own-password', { current: 'friday-boat-49', next: 'sunday-boat-50' })).toMatchObject({
       ok: false,
       problem: expect.stringContaining('not right'),
     });
     await done('own-password', { current: 'thursday-boat-48', next: 'sunday-boat-50' });
-    const found = await people.findCredentials(shop.db, person.email);
+    const found = await people.findCredentials(shop.db, person().email);
     expect(await passwordMatches('sunday-boat-50', found?.passwordHash)).toBe(true);
   });
   it('one’s choices are kept, and no others than there are', async () => {
     await done('preferences', { system: 'metric', inchDenominator: 32, theme: 'bay' });
-    const me = (await people.listPeople(shop.db, shop.owner.shopId)).find((p) => p.id === person.id);
+    const me = (await people.listPeople(shop.db, shop.owner.shopId)).find((p) => p.id === person().id);
     expect(me?.preferences).toEqual({ system: 'metric', inchDenominator: 32, theme: 'bay' });
     expect(await send('preferences', { system: 'cubits', inchDenominator: 16, theme: 'day' })).toMatchObject({ ok: false });
   });

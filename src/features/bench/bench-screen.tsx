@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { Fragment } from 'react';
 import { waitsFor, STAGES, type Stage } from '@/core/job';
-import type { JobLine, JobSummary } from '@/db';
+import type { DueTrial, JobLine, JobSummary } from '@/db';
 import { Icon } from '@/ui/icons';
 import { LinkRows } from '@/ui/link-rows';
 import { FindField, Pager, useListing, type ListAsk, type ListedPage } from '@/ui/listing';
@@ -15,6 +15,7 @@ import { listClosedJobs } from '../jobs/actions';
 import { JobRows } from '../jobs/job-rows';
 import { stageName, STATE_WORDS } from '../jobs/stage-words';
 import { useMayChange } from '../shell/shell-context';
+import { TrialsDue } from './trials-due';
 
 /** A small knot for each stage on a strand: how far a job is, at a glance. */
 function Progress({ job }: { job: JobSummary }) {
@@ -61,10 +62,12 @@ export function BenchScreen({
   open: { rows: open, total },
   closed,
   asked,
+  due,
 }: {
   open: ListedPage<JobSummary>;
   closed: ListedPage<JobLine>;
   asked: ListAsk;
+  due: readonly DueTrial[];
 }) {
   const mayChange = useMayChange();
   const past = useListing('closed jobs', closed, asked, listClosedJobs);
@@ -121,6 +124,7 @@ export function BenchScreen({
           The latest {open.length} of {total} open jobs; Find (Ctrl K) finds the others.
         </Typography>
       )}
+      {mayChange && <TrialsDue due={due} />}
       {(closed.total > 0 || asked.find !== '') && (
         <>
           <Typography variant="h2" sx={{ mt: 4, mb: 1 }}>

@@ -8,12 +8,12 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
-import type { StoredDrive } from '@/db';
+import { useState, type ComponentProps } from 'react';
+import type { StoredDocument, StoredDrive, Trial } from '@/db';
 import { writeDriveFile } from '@/formats/drive-file';
+import { ConfirmDialog } from '@/ui/confirm-dialog';
 import { saveFile } from '@/ui/download';
 import { Icon } from '@/ui/icons';
 import { Lookup, type Choice } from '@/ui/lookup';
@@ -23,6 +23,9 @@ import { isTaken, useAct } from '../acts/use-act';
 import { aboutJob } from '../jobs/job-acts';
 import { beltName } from '../match/candidates';
 import { MatchPanel, type BeltChoice } from '../match/match-panel';
+import { TrialsNote } from '../match/trials-note';
+import { PapersCard } from '../papers/papers-card';
+import { Stations } from '../stacks/stations';
 import { useShelf, type PackedShelf } from '../shelf/packed';
 import { useMayChange } from '../shell/shell-context';
 import { chooseOpenJob } from './actions';
@@ -35,12 +38,20 @@ export function AskScreen({
   shelf: packed,
   anyJob,
   notebook,
+  stacks,
+  papers,
+  trials,
 }: {
   stored: StoredDrive;
   shelf: PackedShelf;
   notebook: number | null;
   /** Whether a job is open that an answer could be put on. */
   anyJob: boolean;
+  /** Bolt-ups of its pulleys. */
+  stacks: ComponentProps<typeof Stations>['stacks'];
+  papers: readonly StoredDocument[];
+  /** How substitutes did on it. */
+  trials: readonly Trial[];
 }) {
   const drive = stored.document;
   const shelf = useShelf(packed);
@@ -129,21 +140,27 @@ export function AskScreen({
           A belt and its route are needed before any other can be tried in its place.
         </Empty>
       ) : (
-        <MatchPanel key={beltId} drive={drive} uncertainty={stored.uncertainty} beltId={beltId} shelf={shelf} onChoice={setChoice} />
+        <>
+          <TrialsNote trials={trials} outsideMm={choice?.matched.outsideMm ?? null} />
+          <MatchPanel key={beltId} drive={drive} uncertainty={stored.uncertainty} beltId={beltId} shelf={shelf} onChoice={setChoice} />
+        </>
       )}
+      <Box sx={{ mt: 3, display: 'grid', gap: 2, gridTemplateColumns: { md: '1fr 1fr' }, alignItems: 'start' }}>
+        <Stations drive={stored} stacks={stacks} />
+        <PapersCard of={{ driveId: stored.id, station: '' }} papers={papers.filter((p) => p.station === '')} />
+      </Box>
       {putting && choice && <PutOnJob choice={choice} driveName={drive.name} onClose={() => setPutting(false)} />}
-      <Dialog open={removing} onClose={() => setRemoving(false)}>
-        <DialogTitle>Remove {drive.name}?</DialogTitle>
-        <DialogContent>
-          <Typography>Closed jobs keep their tickets; machines that use it lose it. You can undo this right after.</Typography>
-        </DialogContent>
-        <DialogActions sx={{ p: 2 }}>
-          <Button onClick={() => setRemoving(false)}>Keep it</Button>
-          <Button variant="contained" color="error" onClick={() => void remove()}>
-            Remove this drive
-          </Button>
-        </DialogActions>
-      </Dialog>
+      <ConfirmDialog
+        open={removing}
+        title={`Remove ${drive.name}?`}
+        act="Remove this drive"
+        leave="Keep it"
+        removes
+        onAct={() => void remove()}
+        onClose={() => setRemoving(false)}
+      >
+        Closed jobs keep their tickets; machines that use it lose it. You can undo this right after.
+      </ConfirmDialog>
     </Page>
   );
 }

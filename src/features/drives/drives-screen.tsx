@@ -15,24 +15,24 @@ import { compileDrive, type Drive, type Problem } from '@/core/drive';
 import type { DriveSummary } from '@/db';
 import { readDriveFile } from '@/formats/drive-file';
 import { Icon } from '@/ui/icons';
-import { LinkRows, Quiet } from '@/ui/link-rows';
-import { FindField, Pager, useListing, type ListAsk, type ListedPage } from '@/ui/listing';
+import { Quiet } from '@/ui/link-rows';
+import { ListedRows } from '@/ui/listed-rows';
+import { useListing, type ListAsk, type ListedPage } from '@/ui/listing';
 import { Empty, Page } from '@/ui/page';
 import { useUnits } from '@/ui/units';
 import { beltSize } from '../match/candidates';
 import { useMayChange } from '../shell/shell-context';
 import { listDrives } from './actions';
 import { useAct } from '../acts/use-act';
-import { DriveSketch } from '@/ui/plate/sketch';
 import { Moment } from '@/ui/when';
-import { KIND_WORDS, TEMPLATES } from './templates';
+import { TEMPLATE_TILE, TemplateGrid } from './template-grid';
+import { KIND_WORDS } from './templates';
 
 /** Every drive drawn here; new ones from a template or a file. */
 export function DrivesScreen({ first, asked }: { first: ListedPage<DriveSummary>; asked: ListAsk }) {
   const mayChange = useMayChange();
   const units = useUnits();
   const listing = useListing('drives', first, asked, listDrives);
-  const shown = listing.rows;
   const acts = mayChange && (
     <>
       <ImportDrive />
@@ -46,48 +46,41 @@ export function DrivesScreen({ first, asked }: { first: ListedPage<DriveSummary>
   );
   return (
     <Page title="Drives" lead="Drawn once, asked of any belt." acts={acts}>
-      {first.total === 0 && asked.find === '' && listing.ask.find === '' ? (
-        <Empty
-          title="No drive is drawn yet"
-          act={
-            mayChange && (
-              <Button component={Link} href="/drives/measure" variant="contained">
-                Measure the first
-              </Button>
-            )
-          }
-        >
-          A drive is the pulleys, belts, arms and springs of a machine, to scale. Measure one, draw one, or take in a drive file.
-        </Empty>
-      ) : (
-        <>
-          <FindField label="Find a drive" listing={listing} />
-          {shown.length > 0 && (
-            <LinkRows
-              columns="minmax(0, 1.6fr) 160px minmax(0, 1fr) 190px"
-              rows={shown.map((d) => ({
-                key: d.id,
-                href: `/drives/${d.id}`,
-                cells: [
-                  d.name,
-                  <Quiet key="kind">{KIND_WORDS[d.kind as Drive['kind']]}</Quiet>,
-                  <span key="belts">
-                    {d.belts.map((b) => beltSize(b, units)).join(', ')}
-                    <Quiet> · {d.pulleys} pulleys</Quiet>
-                  </span>,
-                  <Quiet key="changed">
-                    <Moment at={d.changedAt} as="day" />, {d.changedBy}
-                  </Quiet>,
-                ],
-              }))}
-            />
-          )}
-          {shown.length === 0 && !listing.busy && (
-            <Typography sx={{ mt: 2, color: 'var(--ts-quiet)' }}>No drive is called “{listing.ask.find}”.</Typography>
-          )}
-          <Pager listing={listing} />
-        </>
-      )}
+      <ListedRows
+        listing={listing}
+        find="Find a drive"
+        one="drive"
+        columns="minmax(0, 1.6fr) 160px minmax(0, 1fr) 190px"
+        row={(d) => ({
+          key: d.id,
+          href: `/drives/${d.id}`,
+          cells: [
+            d.name,
+            <Quiet key="kind">{KIND_WORDS[d.kind as Drive['kind']]}</Quiet>,
+            <span key="belts">
+              {d.belts.map((b) => beltSize(b, units)).join(', ')}
+              <Quiet> · {d.pulleys} pulleys</Quiet>
+            </span>,
+            <Quiet key="changed">
+              <Moment at={d.changedAt} as="day" />, {d.changedBy}
+            </Quiet>,
+          ],
+        })}
+        empty={
+          <Empty
+            title="No drive is drawn yet"
+            act={
+              mayChange && (
+                <Button component={Link} href="/drives/measure" variant="contained">
+                  Measure the first
+                </Button>
+              )
+            }
+          >
+            A drive is the pulleys, belts, arms and springs of a machine, to scale. Measure one, draw one, or take in a drive file.
+          </Empty>
+        }
+      />
     </Page>
   );
 }
@@ -158,34 +151,13 @@ export function TemplatesScreen() {
           You may look round here; saving a drive takes a technician’s account.
         </Alert>
       )}
-      <Box
-        component="ul"
-        sx={{ listStyle: 'none', m: 0, p: 0, display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(250px, 1fr))', gap: 1.5 }}
-      >
-        {TEMPLATES.map((t) => (
-          <li key={t.key}>
-            <Box
-              component={Link}
-              href={`/drives/new?from=${t.key}`}
-              sx={{
-                display: 'block',
-                height: '100%',
-                border: '1px solid var(--ts-edge)',
-                borderRadius: '4px',
-                bgcolor: 'var(--ts-card)',
-                p: 2,
-                color: 'inherit',
-                textDecoration: 'none',
-                '&:hover': { borderColor: 'var(--ts-work)' },
-              }}
-            >
-              <DriveSketch drive={t.make()} />
-              <Box sx={{ fontWeight: 650, fontSize: 17, mt: 1 }}>{t.title}</Box>
-              <Box sx={{ color: 'var(--ts-quiet)' }}>{t.says}</Box>
-            </Box>
-          </li>
-        ))}
-      </Box>
+      <TemplateGrid
+        tile={(t, inside) => (
+          <Box component={Link} href={`/drives/new?from=${t.key}`} sx={TEMPLATE_TILE}>
+            {inside(t.title, t.says)}
+          </Box>
+        )}
+      />
     </Page>
   );
 }

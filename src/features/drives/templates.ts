@@ -124,8 +124,16 @@ function fixedCentres(name: string): Drive {
   };
 }
 
-/** Where a new drive begins: a sheet with nothing on it, or the usual parts of its kind with placeholder measures. */
-export const TEMPLATES: readonly { readonly key: string; readonly title: string; readonly says: string; readonly make: () => Drive }[] = [
+/** Where a new drive begins. */
+export interface Template {
+  readonly key: string;
+  readonly title: string;
+  readonly says: string;
+  readonly make: () => Drive;
+}
+
+/** A sheet with nothing on it, and the usual parts of each kind with placeholder measures. */
+export const TEMPLATES: readonly Template[] = [
   { key: 'blank', title: 'Nothing', says: 'An empty sheet: put every pulley on it yourself.', make: () => empty('New drive', 'other') },
   {
     key: 'mower-deck',

@@ -1,10 +1,13 @@
 import 'server-only';
 import * as z from 'zod';
-import { isEntryType, kindOf, STAGES, type BeltBooked, type EntryType, type TypedBody } from '@/core/job';
-import { drives, isUnreadable, jobs, shelf, tickets, type ShelfBelt } from '@/db';
+import { isEntryType, kindOf, STAGES, type EntryType, type TypedBody } from '@/core/job';
+import { drives, isUnreadable, jobs, shelf, tickets, trials } from '@/db';
 import { action, type ActContext } from '@/server';
 import { compute } from '@/server/compute';
-import { askedOf, beltName, candidateOf, isExact, piecesOf, runsOn } from '../match/candidates';
+import { paperData, preparePaper } from '@/server/paper';
+import { candidateOf, isExact, runsOn } from '../match/candidates';
+import { bookingOf } from './booking';
+import { paperName } from '../papers/forms';
 import { jobForm } from './forms';
 
 const number = z.number().int().positive();
@@ -14,18 +17,6 @@ const writer = ({ person, doneAt }: ActContext): tickets.Writer => ({
   personId: person.id,
   at: doneAt,
   role: person.role,
-});
-
-/** A place on the shelf without how many it holds. */
-const placeOn = ({ designation, section, lengthMm, lengthReference, lengthTyped, bin, priceCents, supplierNote }: ShelfBelt) => ({
-  designation,
-  section,
-  lengthMm,
-  lengthReference,
-  lengthTyped,
-  bin,
-  priceCents,
-  supplierNote,
 });
 
 /** An entry that a device wrote: of a kind that it may write, its body as that kind asks. */
@@ -59,6 +50,42 @@ export const jobActs = {
     role: 'technician',
     input: z.object({ number, stage, entry: fromDevice }),
     apply: (context, { number: n, stage: at, entry }) => tickets.writeEntry(context.db, writer(context), n, at, entry),
+  }),
+
+  /** A picture with its line on the ticket. */
+  'job.picture': action({
+    role: 'technician',
+    input: z.object({ number, stage, shows: paperName, about: z.string().max(200), data: paperData }),
+    prepare: async (_context, { data }) => preparePaper(data),
+    apply: (context, { number: n, stage: at, shows, about }, paper) =>
+      tickets.addPicture(context.db, writer(context), n, at, { shows, about, ...paper }),
+  }),
+
+  /** Parts off the shelf for a job. */
+  'job.fit-part': action({
+    role: 'technician',
+    input: z.object({
+      number,
+      stage,
+      partId: z.number({ error: 'Choose the part.' }).int(),
+      quantity: z
+        .number({ error: 'How many is a number.' })
+        .int('Parts are counted whole.')
+        .min(1, 'One at least.')
+        .max(1000, 'That is more than a job takes.'),
+    }),
+    apply: (context, { number: n, stage: at, ...part }) => tickets.fitPart(context.db, writer(context), n, at, part),
+  }),
+
+  /** How a substitute did that was booked. */
+  'trial.answer': action({
+    role: 'technician',
+    input: z.object({
+      entryId: z.number().int(),
+      worked: z.boolean(),
+      note: z.string().trim().max(500, 'The note is longer than 500 characters.'),
+    }),
+    apply: (context, { entryId, ...answer }) => trials.answerTrial(context.db, writer(context), entryId, answer),
   }),
 
   'job.take-back': action({
@@ -97,7 +124,7 @@ export const jobActs = {
       const computed = await compute('judge', request);
       if (!computed.ok) return computed;
       if (!computed.value) return refuse('The drive cannot be solved as it is drawn; mend it first.');
-      const { belt: judged, letsGo, window } = computed.value;
+      const { belt: judged } = computed.value;
       const exact = isExact(stored.document, job.beltId, judged, belt.quantity);
       const runs = runsOn(judged);
       if ((!exact || !runs) && input.reason === '')
@@ -109,30 +136,7 @@ export const jobActs = {
             ? 'Say why a substitute; the reason shows on the ticket.'
             : 'This belt does not run on this drive. Say why it is booked all the same.',
         };
-      const finite = (mm: number | null) => (mm !== null && Number.isFinite(mm) ? mm : null);
-      const body: BeltBooked = {
-        shelfBeltId: belt.id,
-        place: placeOn(belt),
-        belt: beltName(belt),
-        bin: belt.bin,
-        section: judged.section,
-        outsideMm: judged.outsideMm,
-        verdict: judged.verdict,
-        chance: judged.chance,
-        engagedN: judged.engaged.tension,
-        runningN: judged.engaged.loadKnown ? judged.engaged.running : null,
-        letsGo,
-        pieces: piecesOf(stored.document, job.beltId, judged),
-        floorN: judged.engaged.floorN,
-        ceilingN: finite(judged.engaged.ceilingN),
-        slackMm: judged.disengaged.slack,
-        window: { shortestMm: finite(window?.shortestMm ?? null), longestMm: finite(window?.longestMm ?? null) },
-        substitute: !exact,
-        insteadOf: exact ? null : askedOf(stored.document, job.beltId),
-        reason: input.reason,
-        priceCents: belt.priceCents,
-        drive: { id: stored.id, version: stored.version, beltId: job.beltId },
-      };
+      const body = bookingOf({ drive: stored, beltId: job.beltId, belt, judged: computed.value, reason: input.reason });
       return { ok: true, value: body };
     },
     apply: (context, input, body) => tickets.bookBelt(context.db, writer(context), input.number, input.shelfVersion, body),

@@ -6,6 +6,9 @@ import type {
   CustomerAnswer,
   Ending,
   Finding,
+  LookAfter,
+  LookAt,
+  NextLook,
   PARTS_BEFORE,
   PARTS_OF,
   TimedWhat,
@@ -99,4 +102,26 @@ export function findingWords({ check, part, result }: Pick<Finding, 'check' | 'p
   // The part says already what kind of part it is.
   const tried = part ? label.replace(/^[A-Z][a-z]+: /, '') : label;
   return `${part ? `${part.label}, ${tried.charAt(0).toLowerCase()}${tried.slice(1)}` : tried}: ${seen}`;
+}
+
+export const LOOK_AFTER_WORDS: Readonly<Record<LookAfter, string>> = {
+  'first-hour': 'After the first hour',
+  'first-day': 'After the first day',
+  'oil-change': 'At each oil change',
+  season: 'Before the next season',
+};
+export const LOOK_AT_WORDS: Readonly<Record<LookAt, string>> = {
+  tension: 'Tension',
+  clamps: 'Clamps and bolts',
+  alignment: 'Alignment',
+  keepers: 'Keepers',
+  brake: 'Brake',
+  width: 'Belt width',
+};
+
+/** The next look as a sentence: “After the first hour, after the first day: tension, keepers.”; '' where there is none. */
+export function lookWords({ after, at }: NextLook): string {
+  const when = after.map((a) => LOOK_AFTER_WORDS[a]).join(', ');
+  const what = at.map((a) => LOOK_AT_WORDS[a]).join(', ');
+  return when && what ? `${when.charAt(0)}${when.slice(1).toLowerCase()}: ${what.toLowerCase()}.` : '';
 }

@@ -3,7 +3,7 @@ import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import { describe, expect, it, vi } from 'vitest';
 import { CAUSES } from '@/core/fault';
-import { NEW_STAGES, walkOf, type WalkCheck } from '@/core/job';
+import { walkOf, type WalkCheck } from '@/core/job';
 import { FINDING } from '@/core/job/test-job';
 import type { Job, TicketEntry } from '@/db';
 import { readDriveFile } from '@/formats/drive-file';
@@ -15,33 +15,14 @@ import { ConfirmList } from './stages/confirm-list';
 import { CheckCard } from './stages/look/check-card';
 import { Stopwatch } from './stages/stopwatch';
 import type { Bay } from './use-bay';
+import { aJob } from './test-job';
 import rider from '../../../demo/drives/orchard-rider.drive.json';
 
 vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
 
 const line = (id: number, entry: object): TicketEntry =>
   ({ id, stage: 'look', by: 'Bram', at: '2026-11-26T09:30:00Z', withdrawn: false, ...entry }) as TicketEntry;
-const job = (entries: readonly TicketEntry[] = []): Job => ({
-  id: 1,
-  number: 213,
-  title: 'Slips',
-  machine: 'Orchard rider',
-  machineId: 1,
-  customer: '',
-  status: 'open',
-  openedAt: '2026-11-26T08:00:00Z',
-  closedAt: null,
-  stages: NEW_STAGES,
-  maker: '',
-  model: '',
-  meter: '',
-  driveId: 1,
-  beltId: 'blade',
-  complaint: '',
-  facts: { machine: {}, drive: {} },
-  version: 1,
-  entries,
-});
+const job = (entries: readonly TicketEntry[] = []): Job => aJob({ entries });
 const ok = { ok: true, value: { entryId: 9 } };
 
 function WithActs({ of, children }: { of: Job; children: (acts: JobActs) => React.ReactNode }) {
@@ -51,10 +32,43 @@ const withActs = (of: Job, render: (acts: JobActs) => React.ReactNode) => show(<
 const bodyOf = (sent: { readonly input: unknown } | undefined) => (sent?.input as { entry: { body: Record<string, unknown> } }).entry.body;
 
 describe('a list to be confirmed', () => {
+  const list = (
+    <ConfirmList
+      name="before-run-213-prove"
+      label="Before it runs"
+      act="It may run"
+      cautions={[
+        { id: 'a', words: 'Guards on.', why: 'x' },
+        { id: 'b', words: 'Feet clear.', why: 'y' },
+      ]}
+      onWrite={vi.fn().mockResolvedValue(true)}
+    />
+  );
+  it('keeps what is ticked where the page comes anew, and forgets it once it is written', async () => {
+    const first = show(list);
+    await userEvent.click(screen.getByRole('checkbox', { name: /Guards on/ }));
+    first.unmount();
+    const second = show(list, { owner: first.owner });
+    expect(screen.getByRole('checkbox', { name: /Guards on/ }).getAttribute('aria-checked')).toBe('true');
+    await userEvent.click(screen.getByRole('button', { name: 'It may run' }));
+    second.unmount();
+    show(list, { owner: first.owner });
+    expect(screen.getByText('2 of 2 to confirm.')).toBeTruthy();
+  });
+  it('what was ticked half a day ago is looked at again', async () => {
+    const first = show(list);
+    vi.setSystemTime(new Date(Date.now() - 5 * 3_600_000));
+    await userEvent.click(screen.getByRole('checkbox', { name: /Guards on/ }));
+    vi.useRealTimers();
+    first.unmount();
+    show(list, { owner: first.owner });
+    expect(screen.getByText('2 of 2 to confirm.')).toBeTruthy();
+  });
   it('writes each line that was confirmed with its time, and none that was not', async () => {
     const write = vi.fn().mockResolvedValue(true);
     show(
       <ConfirmList
+        name="made-safe"
         label="Made safe"
         act="It is made safe"
         notes={{ b: 'Spring 18 N.' }}

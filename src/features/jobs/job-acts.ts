@@ -12,11 +12,15 @@ export const aboutJob = (number: number): string => `job/${number}`;
 export interface JobActs {
   /** Writes an entry on the ticket at a stage; true where it is there or waits to be sent. */
   readonly write: <T extends EntryType>(stage: Stage, type: T, body: EntryBody<T>, words: string, done?: string) => Promise<boolean>;
-  /** Shows another stage. */
-  readonly go: (stage: Stage) => void;
+  /** Shows another stage; with `from` only where that is still the one at hand. */
+  readonly go: (stage: Stage, from?: Stage) => void;
   readonly note: (stage: Stage, text: string) => Promise<boolean>;
   /** Moves a stage on, and goes to the one that is next. */
   readonly move: (stage: Stage, state: StageState, why: string) => Promise<boolean>;
+  /** Keeps a picture of something at a stage. @param data base64 */
+  readonly picture: (stage: Stage, picture: { readonly shows: string; readonly about: string; readonly data: string }) => Promise<boolean>;
+  /** Takes parts off the shelf for this job. */
+  readonly fitPart: (stage: Stage, part: { readonly id: number; readonly name: string }, quantity: number) => Promise<boolean>;
   readonly takeBack: (entry: TicketEntry) => void;
   readonly chooseDrive: (driveId: number, beltId: string) => void;
   readonly book: (
@@ -26,7 +30,7 @@ export interface JobActs {
 }
 
 /** What can be done on a job. @param go shows another stage */
-export function useJobActs(job: Job, go: (stage: Stage) => void): JobActs {
+export function useJobActs(job: Job, go: JobActs['go']): JobActs {
   const act = useAct();
   const { number, stages } = job;
   const takeBackEntry = useCallback(
@@ -65,8 +69,29 @@ export function useJobActs(job: Job, go: (stage: Stage) => void): JobActs {
         const words = `${stageName(stage)}: ${STATE_WORDS[state]}`;
         const taken = await write(stage, 'stage', { state, why }, `Job ${number}, ${words}`, `${words}.`);
         const next = taken && (state === 'done' || state === 'skipped') ? stageAfter({ ...stages, [stage]: state }, stage) : null;
-        if (next) go(next);
+        if (next) go(next, stage);
         return taken;
+      },
+      picture: async (stage, picture) => {
+        const answer = await act(
+          'job.picture',
+          { number, stage, ...picture },
+          { words: `Picture on job ${number}: ${picture.shows}`, about },
+        );
+        return isTaken(answer);
+      },
+      fitPart: async (stage, { id: partId, name }, quantity) => {
+        const words = `${quantity} × ${name} for job ${number}`;
+        const answer = await act(
+          'job.fit-part',
+          { number, stage, partId, quantity },
+          {
+            words,
+            about,
+            done: ({ entryId }) => ({ text: `${words}.`, undo: () => void takeBackEntry(entryId, `Taking back: ${words}`) }),
+          },
+        );
+        return isTaken(answer);
       },
       takeBack: (entry) => {
         if (entry.type !== 'unreadable') void takeBackEntry(entry.id, `Taking back on job ${number}: ${actsOf(entry).name}`);

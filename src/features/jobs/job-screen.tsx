@@ -8,16 +8,16 @@ import Typography from '@mui/material/Typography';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import Link from 'next/link';
 import { useSearchParams } from 'next/navigation';
-import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { waitsFor, STAGES, type Stage } from '@/core/job';
 import type { Job, StoredDrive, UnreadableRow } from '@/db';
 import { Icon } from '@/ui/icons';
 import { useRead } from '@/ui/reads';
+import { usePutAddress } from '@/ui/refresh';
 import { Staleness } from '@/ui/staleness';
-import type { PackedShelf } from '../shelf/packed';
 import { useMayChange } from '../shell/shell-context';
 import { readJob } from './actions';
-import { useJobActs } from './job-acts';
+import { useJobActs, type JobActs } from './job-acts';
 import { Spine } from './spine';
 import { BesideSlotsProvider } from './stages/beside';
 import { STAGE_MODULES } from './stages/registry';
@@ -30,34 +30,39 @@ export interface JobScreenProps {
   /** The drives of the machine, and the one that the job is about. */
   readonly drives: readonly StoredDrive[];
   readonly unreadable: readonly UnreadableRow[];
-  /** Belts to hand, where the stage asked for needs them. */
-  readonly shelf: PackedShelf | null;
 }
 
 /** The stage that the address names, else the one to do next when the job was opened. Another is shown without asking the server. */
-function useStage(job: Job): [Stage, (stage: Stage) => void] {
+function useStage(job: Job): [Stage, JobActs['go']] {
   const named = useSearchParams().get('stage');
   const asked = STAGES.find((s) => s === named) ?? null;
   const [first] = useState(() => waitsFor(job.stages) ?? 'book');
   const [chosen, setChosen] = useState<Stage | null>(null);
-  const go = useCallback((stage: Stage) => {
-    setChosen(stage);
-    window.history.pushState(null, '', `?stage=${stage}`);
-  }, []);
+  const at = chosen ?? asked ?? first;
+  const here = useRef(at);
+  useEffect(() => {
+    here.current = at;
+  }, [at]);
+  const putAddress = usePutAddress();
+  const go = useCallback(
+    (stage: Stage, from?: Stage) => {
+      // Whoever went elsewhere while an act was under way stays there.
+      if (from !== undefined && from !== here.current) return;
+      setChosen(stage);
+      putAddress('push', `?stage=${stage}`);
+    },
+    [putAddress],
+  );
   useEffect(() => {
     const back = () => setChosen(null);
     window.addEventListener('popstate', back);
     return () => window.removeEventListener('popstate', back);
   }, []);
-  // A page that is read anew ends at the address it began with: whoever went on meanwhile stays where he is.
-  useEffect(() => {
-    if (chosen !== null && asked !== chosen) window.history.replaceState(null, '', `?stage=${chosen}`);
-  }, [asked, chosen]);
-  return [chosen ?? asked ?? first, go];
+  return [at, go];
 }
 
 /** A job: the spine of stages, the bench for the one at hand, the ticket beside it. */
-export function JobScreen({ job: first, drives, unreadable, shelf }: JobScreenProps) {
+export function JobScreen({ job: first, drives, unreadable }: JobScreenProps) {
   const reading = useRead(['job', first.number], () => readJob({ number: first.number }), { first });
   const job = reading.value ?? first;
   const [at, go] = useStage(job);
@@ -77,7 +82,7 @@ export function JobScreen({ job: first, drives, unreadable, shelf }: JobScreenPr
         <Box sx={{ flex: 1, minWidth: 0, p: { xs: 1.5, sm: 2 } }}>
           <Staleness reading={reading} what="This job" />
           {writable && <NotSecured {...{ job, at, acts, bay }} onGo={go} />}
-          <Bench key={at} {...{ job, at, acts, bay, drives, unreadable, shelf, writable, mayChange }} />
+          <Bench key={at} {...{ job, at, acts, bay, drives, unreadable, writable, mayChange }} />
         </Box>
         <Side entries={job.entries.length} setFoot={setFootSlot}>
           <Ticket job={job} onTakeBack={writable ? acts.takeBack : null} />

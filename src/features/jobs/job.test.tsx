@@ -12,31 +12,11 @@ import { BookingDialog } from './stages/match/booking-dialog';
 import { NoteField } from './stages/note-field';
 import { StageMoves } from './stages/stage-moves';
 import { Ticket } from './ticket';
+import { aJob } from './test-job';
 
 vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
 
-const job = (more: Partial<Job> = {}): Job => ({
-  id: 1,
-  number: 213,
-  title: 'Slips in wet grass',
-  machine: 'Orchard rider',
-  machineId: 1,
-  customer: 'Isla',
-  status: 'open',
-  openedAt: '2026-11-20T08:00:00Z',
-  closedAt: null,
-  stages: NEW_STAGES,
-  maker: '',
-  model: '',
-  meter: '',
-  driveId: null,
-  beltId: null,
-  complaint: '',
-  facts: { machine: {}, drive: {} },
-  version: 1,
-  entries: [],
-  ...more,
-});
+const job = (more: Partial<Job> = {}): Job => aJob({ driveId: null, beltId: null, ...more });
 const booked: BeltBooked = {
   ...BOOKED_BELT,
   pieces: 1,
@@ -114,7 +94,7 @@ describe('a stage', () => {
     const of = job({ stages: { ...NEW_STAGES, look: 'done' } });
     const { go } = withActs((acts) => <StageMoves job={of} at="secure" acts={acts} />, of);
     await userEvent.click(screen.getByRole('button', { name: 'Secure is done' }));
-    await waitFor(() => expect(go).toHaveBeenCalledWith('match'));
+    await waitFor(() => expect(go).toHaveBeenCalledWith('match', 'secure'));
     expect(sent[0]).toMatchObject({
       kind: 'job.write',
       input: { number: 213, stage: 'secure', entry: { type: 'stage', body: { state: 'done', why: '' } } },

@@ -4,14 +4,18 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
-import { useMemo } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { sectionOf, type Drive } from '@/core/drive';
 import { convertLength } from '@/core/belt';
 import { STAGES } from '@/core/job';
 import type { Job, UnreadableRow } from '@/db';
+import { saveFile } from '@/ui/download';
 import { Facts } from '@/ui/facts';
 import { Icon } from '@/ui/icons';
-import { Drawing, PAPER_INK, textWidth } from '@/ui/plate/drawing';
+import { useNotice } from '@/ui/notice';
+import { Drawing } from '@/ui/plate/drawing';
+import { textWidth } from '@/ui/plate/station';
+import { PAPER_INK } from '@/ui/plate/ink';
 import { boundsOf, fitted, placeLabels } from '@/ui/plate/outline';
 import { usePose } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
@@ -20,6 +24,7 @@ import { Moment } from '@/ui/when';
 import { EntryLine } from './lines';
 import { bookedLast } from './booked-last';
 import { stageName, STATE_WORDS } from './stage-words';
+import { ticketPdf } from './ticket-pdf';
 
 export interface TicketDriveShown {
   readonly drive: Drive;
@@ -42,11 +47,27 @@ export function PrintedTicket({
 }) {
   const entries = job.entries.filter((e) => !e.withdrawn);
   const booked = bookedLast(job);
+  const sheet = useRef<HTMLElement>(null);
+  const tell = useNotice();
+  const [saving, setSaving] = useState(false);
+  const save = async () => {
+    if (!sheet.current) return;
+    setSaving(true);
+    const title = `Ticket ${job.number}`;
+    await ticketPdf(sheet.current, title).then(
+      (pdf) => saveFile(`${title.toLowerCase().replace(' ', '-')}.pdf`, pdf, 'application/pdf'),
+      () => tell({ text: 'The PDF could not be made here. Print the ticket instead; nothing is lost.', tone: 'refused' }),
+    );
+    setSaving(false);
+  };
   return (
     <Box sx={{ p: { xs: 1.5, sm: 3 }, bgcolor: 'var(--ts-ground)' }}>
       <Box className="ts-screen-only" sx={{ display: 'flex', gap: 1, mb: 2 }}>
         <Button variant="contained" startIcon={<Icon name="print" />} onClick={() => window.print()}>
           Print this ticket
+        </Button>
+        <Button variant="outlined" startIcon={<Icon name="download" size={18} />} disabled={saving} onClick={() => void save()}>
+          {saving ? 'Making the PDF …' : 'Save as PDF'}
         </Button>
         <Button variant="outlined" component={Link} href={`/jobs/${job.number}`}>
           Back to the job
@@ -54,6 +75,7 @@ export function PrintedTicket({
       </Box>
       <Box
         component="article"
+        ref={sheet}
         sx={{
           bgcolor: '#ffffff',
           color: '#111111',
@@ -66,8 +88,10 @@ export function PrintedTicket({
       >
         <Box sx={{ display: 'flex', borderBottom: '2px solid #111', pb: 1, mb: 2, alignItems: 'flex-end' }}>
           <Box sx={{ mr: 'auto' }}>
-            <Typography sx={{ fontWeight: 700, fontSize: 20 }}>{shop}</Typography>
-            <Typography sx={{ fontSize: 14 }}>
+            <Typography data-pdf="shop" sx={{ fontWeight: 700, fontSize: 20 }}>
+              {shop}
+            </Typography>
+            <Typography data-pdf="dates" sx={{ fontSize: 14 }}>
               Opened <Moment at={job.openedAt} as="day" />
               {job.closedAt && (
                 <>
@@ -76,7 +100,7 @@ export function PrintedTicket({
               )}
             </Typography>
           </Box>
-          <Typography component="h1" sx={{ fontSize: 26, fontWeight: 700 }}>
+          <Typography data-pdf="title" component="h1" sx={{ fontSize: 26, fontWeight: 700 }}>
             Ticket {job.number}
           </Typography>
         </Box>
@@ -185,7 +209,7 @@ function TicketDrive({
   const px = bounds.width / 700;
   const { pose, solved, speeds } = answer.answer;
   return (
-    <Box component="figure" sx={{ m: 0, border: '1px solid #bbb', p: 1 }}>
+    <Box component="figure" data-pdf="drawing" sx={{ m: 0, border: '1px solid #bbb', p: 1 }}>
       <svg viewBox={`${bounds.x} ${bounds.y} ${bounds.width} ${bounds.height}`} width="100%" height={300} role="img" aria-label={caption}>
         <Drawing
           drive={drive}

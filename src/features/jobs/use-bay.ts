@@ -7,6 +7,7 @@ import { cautionsFor, securingOf, type Caution, type Securing } from '@/core/job
 import { driveKindOf, factsOfDrive, stopLimitOf, type Facts } from '@/core/machine';
 import { useWhen } from '@/ui/when';
 import type { Job, StoredDrive } from '@/db';
+import { useWithWaitingFacts } from '../machines/waiting-facts';
 
 export interface Bay {
   readonly drive: Drive | null;
@@ -34,14 +35,16 @@ export function useBay(job: Job, drives: readonly StoredDrive[]): Bay {
   const { day } = useWhen();
   const now = useNow();
   const drive = drives.find((d) => d.id === job.driveId)?.document ?? null;
+  const known = useMemo(() => ({ ...job.facts.drive, ...job.facts.machine }), [job.facts]);
+  const told = useWithWaitingFacts(known, job);
   return useMemo(() => {
-    const facts = { ...(drive ? factsOfDrive(drive) : {}), ...job.facts.drive, ...job.facts.machine };
+    const facts = { ...(drive ? factsOfDrive(drive) : {}), ...told };
     const cautions = cautionsFor('full', facts);
     return {
       drive,
       facts,
       kind: drive ? driveKindOf(drive, facts) : null,
-      stopLimitS: stopLimitOf(job.facts.machine),
+      stopLimitS: stopLimitOf(told, job.limits),
       cautions,
       securing: securingOf(
         job.entries,
@@ -50,5 +53,5 @@ export function useBay(job: Job, drives: readonly StoredDrive[]): Bay {
         now,
       ),
     };
-  }, [drive, job.facts, job.entries, day, now]);
+  }, [drive, told, job.entries, day, now, job.limits]);
 }

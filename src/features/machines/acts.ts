@@ -1,15 +1,24 @@
 import 'server-only';
 import * as z from 'zod';
 import { factOf, factSchema, isFact, type FactId } from '@/core/machine';
-import { facts, machines } from '@/db';
+import { METER_UNITS } from '@/core/quantity';
+import { facts, machines, meters } from '@/db';
 import { action } from '@/server';
-import { machineForm } from './forms';
+import { machineForm, meterValue } from './forms';
 
 export const machineActs = {
   'machine.save': action({
     role: 'technician',
     input: z.object({ fields: machineForm, existing: z.object({ id: z.number().int(), version: z.number().int() }).optional() }),
-    apply: ({ db, person }, input) => machines.saveMachine(db, person.shopId, input.fields, input.existing),
+    apply: ({ db, person, doneAt }, input) =>
+      machines.saveMachine(db, { shopId: person.shopId, personId: person.id, at: doneAt }, input.fields, input.existing),
+  }),
+
+  'meter.read': action({
+    role: 'technician',
+    input: z.object({ machineId: z.number().int(), value: meterValue, unit: z.enum(METER_UNITS) }),
+    apply: ({ db, person, doneAt }, { machineId, ...reading }) =>
+      meters.readMeter(db, { shopId: person.shopId, personId: person.id, at: doneAt }, machineId, reading),
   }),
 
   /** Something known of a machine or of its drive; null forgets it. */

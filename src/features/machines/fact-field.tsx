@@ -10,12 +10,7 @@ import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import { Moment } from '@/ui/when';
 import { useAct } from '../acts/use-act';
-
-/** Whose facts a screen asks for; without a drive those of drives are not asked. */
-export interface FactSubjects {
-  readonly machineId: number;
-  readonly driveId: number | null;
-}
+import { ABOUT_FACTS, useWithWaitingFacts, type FactSubjects } from './waiting-facts';
 
 /** One fact: its question, its answer by a tap, who answered and when, and what is taken until somebody does. */
 export function FactField({
@@ -34,7 +29,7 @@ export function FactField({
   const act = useAct();
   const { show } = useUnits();
   const fact = factOf(id);
-  const known = facts[id];
+  const known = useWithWaitingFacts(facts, subjects)[id];
   const [lines, setLines] = useState<string | null>(null);
   const set = (value: FactValue | null) => {
     const { machineId, driveId } = subjects;
@@ -42,7 +37,7 @@ export function FactField({
     void act(
       'fact.set',
       { subject: fact.of === 'machine' ? { machineId } : { driveId: driveId! }, fact: id, value },
-      { words: `${fact.label}: ${value === null ? 'not known' : factWords(fact, value)}` },
+      { words: `${fact.label}: ${value === null ? 'not known' : factWords(fact, value)}`, about: ABOUT_FACTS },
     );
   };
   const shown = known

@@ -3,6 +3,11 @@ import { METER_UNITS } from '@/core/quantity';
 
 const short = (what: string) => z.string().trim().max(120, `${what} is longer than 120 characters.`);
 
+export const meterValue = z
+  .number({ error: 'Give what the meter shows.' })
+  .min(0, 'The meter cannot be below 0.')
+  .max(1e6, 'That is more than a machine’s meter can show.');
+
 /** What is kept of a machine. */
 export const machineForm = z.object({
   name: short('The name').min(1, 'Give the machine a name.'),
@@ -10,7 +15,7 @@ export const machineForm = z.object({
   model: short('The model'),
   serial: short('The serial number'),
   customer: short('The customer'),
-  meter: z.number().min(0, 'The meter cannot be below 0.').max(1e6, 'That is more than a machine’s meter can show.').nullable(),
+  meter: meterValue.nullable(),
   meterUnit: z.enum(METER_UNITS),
   notes: z.string().trim().max(4000, 'The notes are longer than 4000 characters.'),
   driveIds: z.array(z.number().int()).max(20),

@@ -2,17 +2,13 @@
 
 import { zodResolver } from '@hookform/resolvers/zod';
 import Autocomplete from '@mui/material/Autocomplete';
-import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useController, useForm, useWatch } from 'react-hook-form';
 import type { Machine, MachineFields } from '@/db';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
+import { FormDialog } from '@/ui/form-dialog';
 import { useChoices, type Choice } from '@/ui/lookup';
 import { isTaken, useAct } from '../acts/use-act';
 import { chooseDrive } from '../drives/actions';
@@ -107,87 +103,77 @@ export function MachineForm({
     setTheirs(null);
   };
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
-      <DialogTitle>{machine ? `Change ${machine.name}` : 'Add a machine'}</DialogTitle>
-      <DialogContent>
-        <Box
-          component="form"
-          id="machine"
-          noValidate
-          onSubmit={(e) => void save(e)}
-          sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: '1fr 1fr' }, pt: 1 }}
-        >
-          <Refusal
-            control={control}
-            wide
-            act={
-              theirs && (
-                <Button color="inherit" onClick={() => takeTheirs(theirs)}>
-                  Take theirs
-                </Button>
-              )
-            }
-          />
-          {text('name', 'Name', { sx: WHOLE, autoFocus: true })}
-          {text('maker', 'Maker')}
-          {text('model', 'Model')}
-          {text('serial', 'Serial number')}
-          <MeterField
-            meter={mine.meter}
-            unit={mine.meterUnit}
-            onMeter={(meter, meterUnit) => {
-              setValue('meter', meter);
-              setValue('meterUnit', meterUnit);
-            }}
-            onProblem={setMeterProblem}
-          />
-          <Autocomplete
-            freeSolo
-            options={known.choices.map((c) => c.label)}
-            filterOptions={(all) => all}
-            inputValue={customer.field.value}
-            onInputChange={(_, typed) => {
-              customer.field.onChange(typed);
-              // A name may be typed anew; what is known is only offered.
-              known.ask(typed);
-            }}
-            renderInput={(params) => (
-              <TextField {...params} label="Customer" error={customer.fieldState.invalid} helperText={customer.fieldState.error?.message} />
-            )}
-            sx={WHOLE}
-          />
-          <Autocomplete
-            multiple
-            options={found.choices}
-            value={[...chosen]}
-            filterOptions={(all) => all}
-            loading={found.busy}
-            loadingText="Looking …"
-            noOptionsText={found.problem ?? 'No drive here is called that.'}
-            getOptionLabel={(d) => d.label}
-            getOptionKey={(d) => d.id}
-            isOptionEqualToValue={(a, b) => a.id === b.id}
-            onOpen={() => found.ask('')}
-            onInputChange={(_, typed, why) => why === 'input' && found.ask(typed)}
-            onChange={(_, next) => {
-              setChosen(next);
-              setValue(
-                'driveIds',
-                next.map((d) => d.id),
-              );
-            }}
-            renderInput={(params) => <TextField {...params} label="Its drives" />}
-            sx={WHOLE}
-          />
-          {text('notes', 'Notes', { multiline: true, minRows: 2, sx: WHOLE })}
-        </Box>
-      </DialogContent>
-      <DialogActions sx={{ p: 2 }}>
-        <Button onClick={onClose}>Leave it</Button>
-        <Button type="submit" form="machine" variant="contained" disabled={formState.isSubmitting}>
-          {machine ? 'Save the machine' : 'Add this machine'}
-        </Button>
-      </DialogActions>
-    </Dialog>
+    <FormDialog
+      title={machine ? `Change ${machine.name}` : 'Add a machine'}
+      submit={machine ? 'Save the machine' : 'Add this machine'}
+      onSubmit={(e) => void save(e)}
+      busy={formState.isSubmitting}
+      onClose={onClose}
+      wide
+    >
+      <Refusal
+        control={control}
+        wide
+        act={
+          theirs && (
+            <Button color="inherit" onClick={() => takeTheirs(theirs)}>
+              Take theirs
+            </Button>
+          )
+        }
+      />
+      {text('name', 'Name', { sx: WHOLE, autoFocus: true })}
+      {text('maker', 'Maker')}
+      {text('model', 'Model')}
+      {text('serial', 'Serial number')}
+      <MeterField
+        meter={mine.meter}
+        unit={mine.meterUnit}
+        onMeter={(meter, meterUnit) => {
+          setValue('meter', meter);
+          setValue('meterUnit', meterUnit);
+        }}
+        onProblem={setMeterProblem}
+      />
+      <Autocomplete
+        freeSolo
+        options={known.choices.map((c) => c.label)}
+        filterOptions={(all) => all}
+        inputValue={customer.field.value}
+        onInputChange={(_, typed) => {
+          customer.field.onChange(typed);
+          // A name may be typed anew; what is known is only offered.
+          known.ask(typed);
+        }}
+        renderInput={(params) => (
+          <TextField {...params} label="Customer" error={customer.fieldState.invalid} helperText={customer.fieldState.error?.message} />
+        )}
+        sx={WHOLE}
+      />
+      <Autocomplete
+        multiple
+        options={found.choices}
+        value={[...chosen]}
+        filterOptions={(all) => all}
+        loading={found.busy}
+        loadingText="Looking …"
+        noOptionsText={found.problem ?? 'No drive here is called that.'}
+        getOptionLabel={(d) => d.label}
+        getOptionKey={(d) => d.id}
+        isOptionEqualToValue={(a, b) => a.id === b.id}
+        onOpen={() => found.ask('')}
+        onInputChange={(_, typed, why) => why === 'input' && found.ask(typed)}
+        onChange={(_, next) => {
+          setChosen(next);
+          setValue(
+            'driveIds',
+            next.map((d) => d.id),
+          );
+        }}
+        renderInput={(params) => <TextField {...params} label="Its drives" />}
+        sx={WHOLE}
+      />
+      {text('notes', 'Notes', { multiline: true, minRows: 2, sx: WHOLE })}
+    </FormDialog>
   );
 }

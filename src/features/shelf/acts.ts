@@ -1,8 +1,9 @@
 import 'server-only';
 import * as z from 'zod';
 import { readShelfFields, SHELF_CSV_ROWS } from '@/formats/shelf-csv';
-import { shelf, shelfImports, type ShelfBeltFields } from '@/db';
+import { parts, shelf, shelfImports, type ShelfBeltFields } from '@/db';
 import { action } from '@/server';
+import { partForm } from './part-forms';
 
 const fields: z.ZodType<ShelfBeltFields> = z.object({
   designation: z.string().max(60).nullable(),
@@ -100,5 +101,17 @@ export const shelfActs = {
       if (!read.ok) return invalid(read.problem);
       return shelf.orderBelt(db, person.shopId, { designation, section: read.fields.section ?? '' }, count);
     },
+  }),
+
+  'part.save': action({
+    role: 'technician',
+    input: z.object({ fields: partForm, existing: z.object({ id: z.number().int(), version: z.number().int() }).optional() }),
+    apply: ({ db, person }, { fields, existing }) => parts.savePart(db, person.shopId, fields, existing),
+  }),
+
+  'part.remove': action({
+    role: 'technician',
+    input: z.object({ id: z.number().int() }),
+    apply: ({ db, person }, { id }) => parts.removePart(db, person.shopId, id),
   }),
 } as const;

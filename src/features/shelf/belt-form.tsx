@@ -1,11 +1,6 @@
 'use client';
 
-import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
@@ -13,6 +8,7 @@ import { decodeDesignation, SECTIONS } from '@/core/belt';
 import type { ShelfBelt } from '@/db';
 import { readShelfFields, SHELF_COLUMNS } from '@/formats/shelf-csv';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
+import { FormDialog } from '@/ui/form-dialog';
 import { useUnits } from '@/ui/units';
 import { beltName } from '../match/candidates';
 import { isTaken, useAct } from '../acts/use-act';
@@ -73,65 +69,57 @@ export function BeltForm({
       ? `${decoded.belt.section ?? 'no section'}, ${show(decoded.belt.outsideLength, 'length')} outside`
       : 'Such as 4L480, A46, 13x1170Li; or leave it empty and measure.';
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
-      <DialogTitle>{belt ? `Change ${beltName(belt)}` : 'Add a belt'}</DialogTitle>
-      <DialogContent>
-        <Box
-          component="form"
-          id="belt"
-          noValidate
-          onSubmit={(e) => void save(e)}
-          sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: '1fr 1fr' }, pt: 1 }}
-        >
-          <Refusal control={control} wide />
-          <Field control={control} name="designation" label="Printed number" help={reading} sx={WIDE} autoFocus />
-          {!designation && (
-            <>
-              <Field control={control} name="section" label="Section" select>
-                {SECTIONS.map((s) => (
-                  <MenuItem key={s.name} value={s.name}>
-                    {s.name}
-                  </MenuItem>
-                ))}
-              </Field>
-              <Field
-                control={control}
-                name="length"
-                label="Measured length"
-                help={`In ${unit('length')}, or with its unit: 47 7/8 in, 1216 mm`}
-              />
-              <Field control={control} name="reference" label="Measured along its" select sx={WIDE}>
-                {['outside', 'pitch', 'inside'].map((r) => (
-                  <MenuItem key={r} value={r}>
-                    {r}
-                  </MenuItem>
-                ))}
-              </Field>
-            </>
-          )}
-          <Field control={control} name="quantity" label="To hand" slotProps={{ htmlInput: { inputMode: 'numeric' } }} />
-          <Field control={control} name="bin" label="Bin" />
-          <Field
-            control={control}
-            name="price"
-            label="Price each, cr"
-            help="May be left out."
-            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-          />
-          <Field control={control} name="note" label="Supplier note" />
-        </Box>
-      </DialogContent>
-      <DialogActions sx={{ p: 2 }}>
-        {onRemove && (
-          <Button color="error" onClick={onRemove} sx={{ mr: 'auto' }}>
+    <FormDialog
+      title={belt ? `Change ${beltName(belt)}` : 'Add a belt'}
+      submit={belt ? 'Save the belt' : 'Put it on the shelf'}
+      onSubmit={(e) => void save(e)}
+      busy={formState.isSubmitting}
+      onClose={onClose}
+      wide
+      aside={
+        onRemove && (
+          <Button color="error" onClick={onRemove}>
             Take it off the shelf
           </Button>
-        )}
-        <Button onClick={onClose}>Leave it</Button>
-        <Button type="submit" form="belt" variant="contained" disabled={formState.isSubmitting}>
-          {belt ? 'Save the belt' : 'Put it on the shelf'}
-        </Button>
-      </DialogActions>
-    </Dialog>
+        )
+      }
+    >
+      <Refusal control={control} wide />
+      <Field control={control} name="designation" label="Printed number" help={reading} sx={WIDE} autoFocus />
+      {!designation && (
+        <>
+          <Field control={control} name="section" label="Section" select>
+            {SECTIONS.map((s) => (
+              <MenuItem key={s.name} value={s.name}>
+                {s.name}
+              </MenuItem>
+            ))}
+          </Field>
+          <Field
+            control={control}
+            name="length"
+            label="Measured length"
+            help={`In ${unit('length')}, or with its unit: 47 7/8 in, 1216 mm`}
+          />
+          <Field control={control} name="reference" label="Measured along its" select sx={WIDE}>
+            {['outside', 'pitch', 'inside'].map((r) => (
+              <MenuItem key={r} value={r}>
+                {r}
+              </MenuItem>
+            ))}
+          </Field>
+        </>
+      )}
+      <Field control={control} name="quantity" label="To hand" slotProps={{ htmlInput: { inputMode: 'numeric' } }} />
+      <Field control={control} name="bin" label="Bin" />
+      <Field
+        control={control}
+        name="price"
+        label="Price each, cr"
+        help="May be left out."
+        slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+      />
+      <Field control={control} name="note" label="Supplier note" />
+    </FormDialog>
   );
 }

@@ -5,6 +5,7 @@ import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
+import Link from 'next/link';
 import { useDeferredValue, useMemo, useState } from 'react';
 import type { ShelfBelt } from '@/db';
 import { writeShelfCsv } from '@/formats/shelf-csv';
@@ -85,23 +86,28 @@ export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf
           : `${shelf.reduce((n, b) => n + b.quantity, 0)} belts to hand in ${shelf.length} ${shelf.length === 1 ? 'place' : 'places'}.`
       }
       acts={
-        mayChange && (
-          <>
-            <Button variant="outlined" startIcon={<Icon name="upload" size={18} />} onClick={() => setImporting(true)}>
-              Take in a list
-            </Button>
-            <Button
-              variant="outlined"
-              startIcon={<Icon name="download" size={18} />}
-              onClick={() => saveFile('shelf.csv', writeShelfCsv(found.rails.flatMap((r) => r.belts)), 'text/csv')}
-            >
-              Save as CSV
-            </Button>
-            <Button variant="contained" startIcon={<Icon name="add" />} onClick={() => setForm('new')}>
-              Add a belt
-            </Button>
-          </>
-        )
+        <>
+          <Button component={Link} href="/shelf/parts" variant="outlined">
+            Parts
+          </Button>
+          {mayChange && (
+            <>
+              <Button variant="outlined" startIcon={<Icon name="upload" size={18} />} onClick={() => setImporting(true)}>
+                Take in a list
+              </Button>
+              <Button
+                variant="outlined"
+                startIcon={<Icon name="download" size={18} />}
+                onClick={() => saveFile('shelf.csv', writeShelfCsv(found.rails.flatMap((r) => r.belts)), 'text/csv')}
+              >
+                Save as CSV
+              </Button>
+              <Button variant="contained" startIcon={<Icon name="add" />} onClick={() => setForm('new')}>
+                Add a belt
+              </Button>
+            </>
+          )}
+        </>
       }
     >
       <Staleness reading={reading} what="The shelf" />

@@ -1,16 +1,12 @@
 'use client';
 
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import IconButton from '@mui/material/IconButton';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { ConfirmDialog } from '@/ui/confirm-dialog';
 import { forgetKeptBy, keptBy } from '@/ui/device';
 import { forgetPages } from '@/ui/kept-page';
 import { dropAll, keptActs } from '@/ui/outbox';
@@ -90,21 +86,20 @@ export function AccountMenu({ onShortcuts }: { onShortcuts: () => void }) {
         {item('Shortcuts', onShortcuts)}
         {item('Sign out', () => void askToLeave())}
       </Menu>
-      <Dialog open={leaving !== null} onClose={() => setLeaving(null)} fullWidth maxWidth="xs">
-        <DialogTitle>{leaving?.problem ? 'Still signed in' : 'Sign out all the same?'}</DialogTitle>
-        <DialogContent>
-          {leaving?.problem ??
-            (leaving?.unsaved === 1
-              ? 'One note, drawing or act of yours on this device has not reached the server yet, and goes when you sign out.'
-              : `${leaving?.unsaved} notes, drawings or acts of yours on this device have not reached the server yet, and go when you sign out.`)}
-        </DialogContent>
-        <DialogActions sx={{ p: 2 }}>
-          <Button onClick={() => setLeaving(null)}>Stay</Button>
-          <Button variant="contained" color={leaving?.problem ? 'primary' : 'error'} onClick={() => void leave()}>
-            {leaving?.problem ? 'Try again' : 'Sign out'}
-          </Button>
-        </DialogActions>
-      </Dialog>
+      <ConfirmDialog
+        open={leaving !== null}
+        title={leaving?.problem ? 'Still signed in' : 'Sign out all the same?'}
+        act={leaving?.problem ? 'Try again' : 'Sign out'}
+        leave="Stay"
+        removes={!leaving?.problem}
+        onAct={() => void leave()}
+        onClose={() => setLeaving(null)}
+      >
+        {leaving?.problem ??
+          (leaving?.unsaved === 1
+            ? 'One note, drawing or act of yours on this device has not reached the server yet, and goes when you sign out.'
+            : `${leaving?.unsaved} notes, drawings or acts of yours on this device have not reached the server yet, and go when you sign out.`)}
+      </ConfirmDialog>
     </>
   );
 }

@@ -4,7 +4,9 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useEffect } from 'react';
 import { isKept } from '@/ui/kept-page';
 import { useNotice } from '@/ui/notice';
+import { patientFetch } from '@/ui/patient-fetch';
 
+const COMES_LATER = 'The server does not answer: that page opens as soon as it does. What you do here meanwhile is kept.';
 const NO_PAGE = 'There is no network, so that page cannot be fetched. This one stays, and what you do here is kept.';
 
 /** The copy of a page that the device has, or a word that it has none. */
@@ -15,6 +17,18 @@ const openCopy = async (href: string, tell: ReturnType<typeof useNotice>) =>
 export function useGo(): (href: string) => void {
   const router = useRouter();
   const tell = useNotice();
+  useEffect(() => {
+    const plain = window.fetch;
+    const isHere = (url: URL) => url.pathname === window.location.pathname;
+    window.fetch = patientFetch(
+      plain,
+      async (url) => !isHere(url) && (await isKept(url.pathname)),
+      (url) => !isHere(url) && tell({ tone: 'waiting', text: COMES_LATER }),
+    );
+    return () => {
+      window.fetch = plain;
+    };
+  }, [tell]);
   useEffect(() => {
     const press = (event: MouseEvent) => {
       const link = event.target instanceof Element ? event.target.closest('a[href^="/"]') : null;

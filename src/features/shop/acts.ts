@@ -1,5 +1,6 @@
 import 'server-only';
 import * as z from 'zod';
+import { shopLimits } from '@/core/machine';
 import { ROLES } from '@/core/role';
 import { people } from '@/db';
 import { action, hashPassword } from '@/server';
@@ -10,7 +11,7 @@ const role = z.enum(ROLES);
 export const shopActs = {
   'shop.change': action({
     role: 'owner',
-    input: z.object({ version: z.number().int(), name: nameRule, timeZone: timeZoneRule }),
+    input: z.object({ version: z.number().int(), name: nameRule, timeZone: timeZoneRule, limits: shopLimits.optional() }),
     apply: ({ db, person }, { version, ...change }) => people.changeShop(db, person.shopId, version, change),
   }),
 

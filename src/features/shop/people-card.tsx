@@ -47,7 +47,6 @@ function PersonRow({ person: p, self, onReset }: { person: Person; self: boolean
         alignItems: 'center',
         borderTop: '1px solid var(--ts-edge)',
         py: 1,
-        opacity: p.active ? 1 : 0.65,
       }}
     >
       <Box sx={{ flex: 1, minWidth: 200 }}>

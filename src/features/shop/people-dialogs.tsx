@@ -1,12 +1,6 @@
 'use client';
 
 import { zodResolver } from '@hookform/resolvers/zod';
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import MenuItem from '@mui/material/MenuItem';
 import Typography from '@mui/material/Typography';
 import { useForm } from 'react-hook-form';
@@ -14,6 +8,7 @@ import * as z from 'zod';
 import { ROLES, type Role } from '@/core/role';
 import type { Person } from '@/db';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
+import { FormDialog } from '@/ui/form-dialog';
 import { emailRule, nameRule, passwordRule, SHORTEST_PASSWORD } from '../account/rules';
 import { useAct } from '../acts/use-act';
 
@@ -37,36 +32,25 @@ export function AddPersonDialog({ onClose }: { onClose: () => void }) {
     else placeRefusal(setError, ['name', 'email', 'role', 'password'], answer);
   });
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="xs">
-      <DialogTitle>Add someone</DialogTitle>
-      <DialogContent>
-        <Box component="form" id="person" noValidate onSubmit={(e) => void add(e)} sx={{ display: 'grid', gap: 2, pt: 1 }}>
-          <Refusal control={control} />
-          <Field control={control} name="name" label="Name" autoFocus />
-          <Field control={control} name="email" label="E-mail address" type="email" />
-          <Field control={control} name="role" select label="Role">
-            {ROLES.map((r) => (
-              <MenuItem key={r} value={r}>
-                {ROLE_WORDS[r]}
-              </MenuItem>
-            ))}
-          </Field>
-          <Field
-            control={control}
-            name="password"
-            label="First password"
-            autoComplete="off"
-            help={`At least ${SHORTEST_PASSWORD} characters. Tell it to them; they can change it here.`}
-          />
-        </Box>
-      </DialogContent>
-      <DialogActions sx={{ p: 2 }}>
-        <Button onClick={onClose}>Leave it</Button>
-        <Button type="submit" form="person" variant="contained" disabled={formState.isSubmitting}>
-          Add this person
-        </Button>
-      </DialogActions>
-    </Dialog>
+    <FormDialog title="Add someone" submit="Add this person" onSubmit={(e) => void add(e)} busy={formState.isSubmitting} onClose={onClose}>
+      <Refusal control={control} />
+      <Field control={control} name="name" label="Name" autoFocus />
+      <Field control={control} name="email" label="E-mail address" type="email" />
+      <Field control={control} name="role" select label="Role">
+        {ROLES.map((r) => (
+          <MenuItem key={r} value={r}>
+            {ROLE_WORDS[r]}
+          </MenuItem>
+        ))}
+      </Field>
+      <Field
+        control={control}
+        name="password"
+        label="First password"
+        autoComplete="off"
+        help={`At least ${SHORTEST_PASSWORD} characters. Tell it to them; they can change it here.`}
+      />
+    </FormDialog>
   );
 }
 
@@ -85,28 +69,23 @@ export function ResetPasswordDialog({ person, onClose }: { person: Person; onClo
     else placeRefusal(setError, ['password'], answer);
   });
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="xs">
-      <DialogTitle>Reset the password of {person.name}</DialogTitle>
-      <DialogContent>
-        <Typography sx={{ mb: 2 }}>They are signed out everywhere and sign in with the new one.</Typography>
-        <Box component="form" id="reset" noValidate onSubmit={(e) => void set(e)} sx={{ display: 'grid', gap: 2, pt: 1 }}>
-          <Refusal control={control} />
-          <Field
-            control={control}
-            name="password"
-            label="New password"
-            autoFocus
-            autoComplete="off"
-            help={`At least ${SHORTEST_PASSWORD} characters.`}
-          />
-        </Box>
-      </DialogContent>
-      <DialogActions sx={{ p: 2 }}>
-        <Button onClick={onClose}>Leave it</Button>
-        <Button type="submit" form="reset" variant="contained" disabled={formState.isSubmitting}>
-          Set this password
-        </Button>
-      </DialogActions>
-    </Dialog>
+    <FormDialog
+      title={`Reset the password of ${person.name}`}
+      submit="Set this password"
+      onSubmit={(e) => void set(e)}
+      busy={formState.isSubmitting}
+      onClose={onClose}
+      lead={<Typography sx={{ mb: 2 }}>They are signed out everywhere and sign in with the new one.</Typography>}
+    >
+      <Refusal control={control} />
+      <Field
+        control={control}
+        name="password"
+        label="New password"
+        autoFocus
+        autoComplete="off"
+        help={`At least ${SHORTEST_PASSWORD} characters.`}
+      />
+    </FormDialog>
   );
 }

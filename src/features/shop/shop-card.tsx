@@ -29,7 +29,7 @@ export function ShopCard({ shop }: { shop: Shop }) {
   const save = handleSubmit(async (values) => {
     const answer = await act(
       'shop.change',
-      { version: shop.version, ...values },
+      { version: shop.version, ...values, limits: shop.limits },
       { words: 'The shop’s name and clock', done: 'Saved.', quiet: true },
     );
     if (isTaken(answer)) reset(values);

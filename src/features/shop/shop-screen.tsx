@@ -4,6 +4,7 @@ import Box from '@mui/material/Box';
 import Stack from '@mui/material/Stack';
 import type { Person, Shop } from '@/db';
 import { Page } from '@/ui/page';
+import { LimitsCard } from './limits-card';
 import { OwnChoices } from './own-choices';
 import { OwnPassword } from './own-password';
 import { PeopleCard } from './people-card';
@@ -27,6 +28,7 @@ export function ShopScreen({
         <Stack spacing={2}>
           <OwnPassword />
           {shop && <ShopCard shop={shop} />}
+          {shop && <LimitsCard shop={shop} />}
         </Stack>
       </Box>
       {people && (

@@ -2,42 +2,37 @@
 
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import Typography from '@mui/material/Typography';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import Link from 'next/link';
-import { useRouter, useSearchParams } from 'next/navigation';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useRouter } from 'next/navigation';
+import { useMemo, useRef, useState } from 'react';
 import type { StoredNotebook } from '@/db';
+import { ConfirmDialog } from '@/ui/confirm-dialog';
 import { useNotice } from '@/ui/notice';
 import { drawnPose } from '@/ui/plate/drawn-pose';
 import { Plate } from '@/ui/plate/plate';
 import { useLook, usePose } from '@/ui/solver';
 import { UndoButtons } from '@/ui/undo-buttons';
-import { Moment } from '@/ui/when';
 import { useMayChange } from '../shell/shell-context';
 import { useAct } from '../acts/use-act';
 import { ArmsStep } from './arms-step';
 import { BeltStep } from './belt-step';
 import { FinishStep } from './finish-step';
 import { KeepsTyped } from './kept-field';
+import { NotebookClash } from './notebook-clash';
 import { NextPanel } from './next-panel';
 import { PhotoStep } from './photo-step';
 import { previewOf } from './preview';
-import { progressOf, STEP_WORDS, STEPS, type Step } from './progress';
+import type { Step } from './progress';
 import { PulleysStep } from './pulleys-step';
 import { RouteStep } from './route-step';
 import { SpringsStep } from './springs-step';
+import { StepsStrip } from './steps-strip';
 import { TapeStep } from './tape-step';
 import { withStopTapped } from './route-by-tapping';
 import { useNotebook, type Keeping } from './use-notebook';
-import { entryName } from './words';
-
-const stepNamed = (name: string | null): Step | undefined => STEPS.find((s) => s === name);
+import { useStep } from './use-step';
 
 const KEEPING_WORDS: Readonly<Record<Keeping, string>> = {
   kept: 'every entry is kept',
@@ -55,8 +50,7 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
   const { notebook, write, history, keeping, problem, clash, settle, version } = useNotebook(stored, mayChange, (by) =>
     tell({ text: `${by} made entries here too; they are on this page with yours.`, tone: 'done' }),
   );
-  const [first] = useState<Step>(notebook.measures.some((m) => m.value !== null) ? 'tape' : 'pulleys');
-  const [step, setStep] = useState<Step>(stepNamed(useSearchParams().get('step')) ?? first);
+  const [step, goToStep] = useStep(notebook.measures.some((m) => m.value !== null) ? 'tape' : 'pulleys');
   const [active, setActive] = useState<string | null>(null);
   const [belt, setBelt] = useState<string | null>(null);
   const [selected, setSelected] = useState<string | null>(null);
@@ -83,17 +77,8 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
     pose.pose.springs.length === preview.drive.springs.length;
   const moves = preview.drive.springs.some((s) => s.from.leverTravel || s.to.leverTravel);
 
-  useEffect(() => {
-    const back = () => setStep(stepNamed(new URLSearchParams(window.location.search).get('step')) ?? first);
-    window.addEventListener('popstate', back);
-    return () => window.removeEventListener('popstate', back);
-    // Subscribed once: a listener put back while the event is being told of is not told.
-  }, [first]);
-
   const go = (to: Step, part?: string) => {
-    setStep(to);
-    // A page of its own for the browser's Back, which so goes to the step before.
-    if (to !== step) window.history.pushState(null, '', `?step=${to}`);
+    goToStep(to);
     if (part?.startsWith('measure:')) setActive(part.slice('measure:'.length));
     if (part !== undefined) {
       // The step is drawn first; then the field that is asked for, or the first empty one of its part, takes the keyboard.
@@ -230,7 +215,7 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
           ))}
         </Alert>
       )}
-      <Steps notebook={notebook} step={step} onStep={(to) => go(to)} routeDoubted={posed !== null && !posed.ok} />
+      <StepsStrip notebook={notebook} step={step} onStep={(to) => go(to)} routeDoubted={posed !== null && !posed.ok} />
       <Box
         ref={body}
         sx={{
@@ -278,121 +263,32 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
           <Box sx={{ order: 1 }}>{panel}</Box>
         </Box>
       </Box>
-      <Dialog open={clash !== null} fullWidth maxWidth="sm">
-        <DialogTitle>Someone else wrote in this notebook</DialogTitle>
-        <DialogContent>
-          <Typography>
-            {clash?.theirs.changedBy} changed the same as you, on {clash && <Moment at={clash.theirs.changedAt} as="dayAndTime" />}.
-            Everything else that either of you entered is kept.
-          </Typography>
-          <Box component="ul" sx={{ mb: 0 }}>
-            {clash &&
-              [...new Set(clash.both.map((path) => entryName(notebook, path)))].slice(0, 8).map((name) => <li key={name}>{name}</li>)}
-          </Box>
-        </DialogContent>
-        <DialogActions sx={{ p: 2 }}>
-          <Button variant="outlined" onClick={() => settle('theirs')}>
-            Take theirs
-          </Button>
-          <Button variant="contained" onClick={() => settle('mine')}>
-            Keep mine instead
-          </Button>
-        </DialogActions>
-      </Dialog>
-      <Dialog open={replacing} onClose={() => setReplacing(false)}>
-        <DialogTitle>Make the drive anew?</DialogTitle>
-        <DialogContent>
-          <Typography>
-            It takes the place of the drive made from this notebook before, with whatever was changed on that by hand since. Machines and
-            jobs that use it go on with the new one.
-          </Typography>
-        </DialogContent>
-        <DialogActions sx={{ p: 2 }}>
-          <Button onClick={() => setReplacing(false)}>Leave it as it is</Button>
-          <Button variant="contained" onClick={() => void make()}>
-            Make it anew
-          </Button>
-        </DialogActions>
-      </Dialog>
-      <Dialog open={removing} onClose={() => setRemoving(false)}>
-        <DialogTitle>Remove the notebook of {notebook.name}?</DialogTitle>
-        <DialogContent>
-          <Typography>
-            {counted(notebook)} go with it{notebook.photos.length > 0 ? ', and its photos for good' : ''}. A drive made from it stays.
-          </Typography>
-        </DialogContent>
-        <DialogActions sx={{ p: 2 }}>
-          <Button onClick={() => setRemoving(false)}>Keep it</Button>
-          <Button variant="contained" color="error" onClick={() => void remove()}>
-            Remove this notebook
-          </Button>
-        </DialogActions>
-      </Dialog>
+      {clash && <NotebookClash notebook={notebook} clash={clash} onSettle={settle} />}
+      <ConfirmDialog
+        open={replacing}
+        title="Make the drive anew?"
+        act="Make it anew"
+        leave="Leave it as it is"
+        onAct={() => void make()}
+        onClose={() => setReplacing(false)}
+      >
+        It takes the place of the drive made from this notebook before, with whatever was changed on that by hand since. Machines and jobs
+        that use it go on with the new one.
+      </ConfirmDialog>
+      <ConfirmDialog
+        open={removing}
+        title={`Remove the notebook of ${notebook.name}?`}
+        act="Remove this notebook"
+        leave="Keep it"
+        removes
+        onAct={() => void remove()}
+        onClose={() => setRemoving(false)}
+      >
+        {counted(notebook)} go with it{notebook.photos.length > 0 ? ', and its photos for good' : ''}. A drive made from it stays.
+      </ConfirmDialog>
     </Box>
   );
 }
 
 const counted = (notebook: StoredNotebook['document']) =>
   `${notebook.pulleys.length} pulleys, ${notebook.measures.filter((m) => m.value !== null).length} distances`;
-
-/** The steps of the walk, each with how far it has come; a strip to swipe on a phone. */
-function Steps({
-  notebook,
-  step,
-  onStep,
-  routeDoubted,
-}: {
-  notebook: StoredNotebook['document'];
-  step: Step;
-  onStep: (step: Step) => void;
-  /** A belt cannot run as it is routed: its spans cross, or it cannot touch a pulley. */
-  routeDoubted: boolean;
-}) {
-  return (
-    <Box component="nav" aria-label="Steps" sx={{ display: 'flex', gap: 0.5, overflowX: 'auto', borderBottom: '1px solid var(--ts-edge)' }}>
-      {STEPS.map((s) => {
-        const progress = progressOf(notebook, s);
-        const done = progress !== null && progress.asked > 0 && progress.done === progress.asked;
-        return (
-          <Box
-            key={s}
-            component="button"
-            type="button"
-            aria-current={s === step ? 'step' : undefined}
-            onClick={() => onStep(s)}
-            sx={{
-              all: 'unset',
-              cursor: 'pointer',
-              boxSizing: 'border-box',
-              flex: 'none',
-              minHeight: 52,
-              px: 1.5,
-              display: 'flex',
-              flexDirection: 'column',
-              justifyContent: 'center',
-              borderBottom: `3px solid ${s === step ? 'var(--ts-work)' : 'transparent'}`,
-              color: s === step ? 'var(--ts-ink)' : 'var(--ts-quiet)',
-              fontWeight: s === step ? 700 : 550,
-              '&:focus-visible': { outline: '3px solid var(--ts-work)', outlineOffset: -3 },
-            }}
-          >
-            {STEP_WORDS[s]}
-            <Box
-              component="span"
-              className="ts-mono"
-              sx={{ fontSize: 12.5, fontWeight: 500, color: done ? 'var(--ts-work)' : 'var(--ts-quiet)' }}
-            >
-              {progress === null
-                ? ' '
-                : !done
-                  ? `${progress.done} of ${progress.asked}`
-                  : s === 'route' && routeDoubted
-                    ? 'look again'
-                    : '✓ all'}
-            </Box>
-          </Box>
-        );
-      })}
-    </Box>
-  );
-}

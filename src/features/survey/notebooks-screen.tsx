@@ -10,9 +10,9 @@ import { notebookFor } from '@/core/survey';
 import type { NotebookSummary } from '@/db';
 import { LinkRows, Quiet } from '@/ui/link-rows';
 import { Page } from '@/ui/page';
-import { DriveSketch } from '@/ui/plate/sketch';
 import { Moment } from '@/ui/when';
-import { KIND_WORDS, TEMPLATES } from '../drives/templates';
+import { TEMPLATE_TILE, TemplateGrid } from '../drives/template-grid';
+import { KIND_WORDS } from '../drives/templates';
 import { useMayChange } from '../shell/shell-context';
 import { useAct } from '../acts/use-act';
 
@@ -79,44 +79,22 @@ export function NotebooksScreen({
           You may look round here; measuring a drive takes a technician’s account.
         </Alert>
       )}
-      <Box
-        component="ul"
-        sx={{ listStyle: 'none', m: 0, p: 0, display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(250px, 1fr))', gap: 1.5 }}
-      >
-        {TEMPLATES.map((t) => (
-          <li key={t.key}>
-            <Box
-              component="button"
-              type="button"
-              disabled={!mayChange || starting !== null}
-              onClick={() => void start(t.key, t.make())}
-              sx={{
-                font: 'inherit',
-                textAlign: 'left',
-                cursor: 'pointer',
-                width: '100%',
-                display: 'flex',
-                flexDirection: 'column',
-                justifyContent: 'flex-start',
-                height: '100%',
-                minHeight: 88,
-                border: '1px solid var(--ts-edge)',
-                borderRadius: '4px',
-                bgcolor: 'var(--ts-card)',
-                p: 2,
-                color: 'inherit',
-                '&:hover:not(:disabled)': { borderColor: 'var(--ts-work)' },
-                '&:focus-visible': { outline: '3px solid var(--ts-work)' },
-                '&:disabled': { cursor: 'default' },
-              }}
-            >
-              <DriveSketch drive={t.make()} />
-              <Box sx={{ fontWeight: 650, fontSize: 17, mt: 1 }}>{starting === t.key ? 'Opening …' : t.title}</Box>
-              <Box sx={{ color: 'var(--ts-quiet)' }}>{t.key === 'blank' ? 'An empty page: put every pulley down yourself.' : t.says}</Box>
-            </Box>
-          </li>
-        ))}
-      </Box>
+      <TemplateGrid
+        tile={(t, inside) => (
+          <Box
+            component="button"
+            type="button"
+            disabled={!mayChange || starting !== null}
+            onClick={() => void start(t.key, t.make())}
+            sx={TEMPLATE_TILE}
+          >
+            {inside(
+              starting === t.key ? 'Opening …' : t.title,
+              t.key === 'blank' ? 'An empty page: put every pulley down yourself.' : t.says,
+            )}
+          </Box>
+        )}
+      />
     </Page>
   );
 }

@@ -4,7 +4,9 @@ import type { ReactElement } from 'react';
 import type { Drive } from '@/core/drive';
 import type { PoseAnswer } from '@/workers/solver-service';
 import { saveFile } from '../download';
-import { Drawing, PAPER_INK, textWidth } from './drawing';
+import { Drawing } from './drawing';
+import { textWidth } from './station';
+import { PAPER_INK } from './ink';
 import { boundsOf, fitted, placeLabels } from './outline';
 
 /** The card to tape to the machine: A5 across, in units of a quarter millimetre. */

@@ -1,69 +1,15 @@
 import { memo } from 'react';
-import { carriedTo, pitchRadius, sectionOf, type Drive, type Pose, type SolvedState, type Speeds } from '@/core/drive';
-import { svgPath, vSide, writeLoop, type Label } from './outline';
-
-/** The colours of the drawing by what they paint. */
-export interface Ink {
-  readonly belt: string;
-  readonly tick: string;
-  readonly metal: string;
-  readonly metalEdge: string;
-  readonly moving: string;
-  readonly work: string;
-  readonly copper: string;
-  readonly stop: string;
-  readonly ink: string;
-  readonly quiet: string;
-  readonly ground: string;
-}
-
-export const SCREEN_INK: Ink = {
-  belt: 'var(--ts-belt)',
-  tick: 'var(--ts-belt-tick)',
-  metal: 'var(--ts-metal)',
-  metalEdge: 'var(--ts-metal-edge)',
-  moving: 'var(--ts-moving)',
-  work: 'var(--ts-work)',
-  copper: 'var(--ts-copper)',
-  stop: 'var(--ts-stop)',
-  ink: 'var(--ts-ink)',
-  quiet: 'var(--ts-quiet)',
-  ground: 'var(--ts-card)',
-};
-
-export const PAPER_INK: Ink = {
-  belt: '#111111',
-  tick: '#bbbbbb',
-  metal: '#f2f2f2',
-  metalEdge: '#555555',
-  moving: '#dfeeec',
-  work: '#1f6f6b',
-  copper: '#9c4a22',
-  stop: '#8e1b5a',
-  ink: '#111111',
-  quiet: '#444444',
-  ground: '#ffffff',
-};
-
-export interface DrawingProps {
-  readonly drive: Drive;
-  readonly pose: Pose;
-  readonly solved: SolvedState;
-  readonly speeds: Speeds;
-  readonly labels: readonly Label[];
-  /** Size of a screen pixel on the drawing, mm: text and marks keep their size on the screen. */
-  readonly mmPerPx: number;
-  readonly ink: Ink;
-  /** Index of the belt that is asked about; others are drawn fainter. */
-  readonly focusBelt?: number;
-  readonly selected?: string | null;
-  readonly names?: boolean;
-}
+import { carriedTo, sectionOf } from '@/core/drive';
+import { svgPath, vSide, writeLoop } from './outline';
+import type { Drawn } from './drawn';
+import type { Ink } from './ink';
+import { Station } from './station';
+import { PulleyDisc } from './pulley-disc';
 
 const RAD = Math.PI / 180;
 
 /** A drive to scale, seen from above: pure SVG, so that the screen, the ticket and an exported file show the same. */
-export const Drawing = memo(function Drawing(props: DrawingProps) {
+export const Drawing = memo(function Drawing(props: Drawn) {
   const { drive, pose, solved, mmPerPx: px, ink } = props;
   return (
     <g>
@@ -107,46 +53,7 @@ export const Drawing = memo(function Drawing(props: DrawingProps) {
   );
 });
 
-function PulleyDisc({ drive, pose, index, mmPerPx: px, ink, selected }: DrawingProps & { index: number }) {
-  const p = drive.pulleys[index]!;
-  const { x, y } = pose.pulleys[index]!;
-  const moves = drive.tensioners.some((t) => t.carries.includes(p.id));
-  const r = p.outsideDiameter / 2;
-  const groove = drive.belts.flatMap((b) =>
-    b.route.filter((s) => s.pulley === p.id && s.contact === 'v').map(() => pitchRadius(p, 'v', sectionOf(b))),
-  )[0];
-  return (
-    <g transform={`translate(${x} ${-y})`}>
-      {selected === p.id && (
-        <circle r={r + 7 * px} fill="none" stroke={ink.work} strokeWidth={2.5 * px} strokeDasharray={`${6 * px} ${4 * px}`} />
-      )}
-      <circle r={r} fill={moves ? ink.moving : ink.metal} stroke={moves ? ink.work : ink.metalEdge} strokeWidth={1.6 * px} />
-      {p.face !== 'flat' && groove !== undefined && groove > 0 && groove < r && (
-        <circle r={groove} fill="none" stroke={ink.metalEdge} strokeWidth={0.9 * px} opacity={0.6} />
-      )}
-      <circle r={Math.min(r * 0.14, 9)} fill={ink.metalEdge} />
-      {p.role === 'driver' && (
-        <path
-          d={`M${-0.55 * r} 0a${0.55 * r} ${0.55 * r} 0 0 1 ${0.55 * r} ${-0.55 * r}`}
-          transform={p.rotation === 'ccw' ? 'scale(-1 1)' : undefined}
-          fill="none"
-          stroke={ink.work}
-          strokeWidth={2.2 * px}
-          markerEnd="none"
-        />
-      )}
-      {p.role === 'driver' && (
-        <path
-          d={`M${-4 * px} ${-0.55 * r - 5 * px}l${9 * px} ${5 * px}l${-9 * px} ${5 * px}z`}
-          transform={p.rotation === 'ccw' ? 'scale(-1 1)' : undefined}
-          fill={ink.work}
-        />
-      )}
-    </g>
-  );
-}
-
-function BeltLoop({ drive, pose, solved, speeds, index, mmPerPx: px, ink, focusBelt }: DrawingProps & { index: number }) {
+function BeltLoop({ drive, pose, solved, speeds, index, mmPerPx: px, ink, focusBelt }: Drawn & { index: number }) {
   const belt = drive.belts[index]!;
   const stops = pose.belts[index]!.stops;
   if (stops.length < 2) return null;
@@ -198,7 +105,7 @@ function BeltLoop({ drive, pose, solved, speeds, index, mmPerPx: px, ink, focusB
 }
 
 /** The travel of a tensioner: where its pulley can go, its stops, and where a brake lands. */
-function Travel({ drive, index, mmPerPx: px, ink }: DrawingProps & { index: number }) {
+function Travel({ drive, index, mmPerPx: px, ink }: Drawn & { index: number }) {
   const t = drive.tensioners[index]!;
   if (t.locked) return null;
   const carried = drive.pulleys.find((p) => p.id === t.carries[0]);
@@ -231,7 +138,7 @@ function Travel({ drive, index, mmPerPx: px, ink }: DrawingProps & { index: numb
   );
 }
 
-function Arm({ drive, pose, index, mmPerPx: px, ink }: DrawingProps & { index: number }) {
+function Arm({ drive, pose, index, mmPerPx: px, ink }: Drawn & { index: number }) {
   const t = drive.tensioners[index]!;
   const hubs = t.carries.map((id) => pose.pulleys[drive.pulleys.findIndex((p) => p.id === id)]!);
   const ends = drive.springs.flatMap((s, i) => (['from', 'to'] as const).filter((e) => s[e].body === t.id).map((e) => pose.springs[i]![e]));
@@ -300,54 +207,3 @@ function Coil({
     </g>
   );
 }
-
-function Station({ drive, pose, index, labels, mmPerPx: px, ink, names }: DrawingProps & { index: number }) {
-  const p = drive.pulleys[index]!;
-  const c = pose.pulleys[index]!;
-  const label = labels[index];
-  if (!label) return null;
-  const shift = label.anchor === 'start' ? 17 * px : label.anchor === 'end' ? -17 * px : 0;
-  const number = label.anchor === 'middle' && names ? -((textWidth(p.label ?? p.id) + 6) / 2) * px : 0;
-  return (
-    <g transform={`translate(${c.x + label.x} ${-c.y + label.y})`}>
-      {label.led && (
-        <path
-          d={`M${number} 0L${-label.x * (1 - (0.5 * p.outsideDiameter) / Math.hypot(label.x, label.y))} ${-label.y * (1 - (0.5 * p.outsideDiameter) / Math.hypot(label.x, label.y))}`}
-          stroke={ink.quiet}
-          strokeWidth={px}
-        />
-      )}
-      <circle cx={number} r={11 * px} fill={ink.ink} />
-      <text
-        x={number}
-        fontSize={12 * px}
-        fontWeight={700}
-        textAnchor="middle"
-        dominantBaseline="central"
-        fill={ink.ground}
-        fontFamily="'Spline Sans Mono', monospace"
-      >
-        {index + 1}
-      </text>
-      {names && (
-        <text
-          x={label.anchor === 'middle' ? number + 17 * px : shift}
-          fontSize={13 * px}
-          fontWeight={600}
-          textAnchor={label.anchor === 'middle' ? 'start' : label.anchor}
-          dominantBaseline="central"
-          fill={ink.ink}
-          stroke={ink.ground}
-          strokeWidth={3 * px}
-          paintOrder="stroke"
-          fontFamily="'Archivo Narrow', 'Archivo', sans-serif"
-        >
-          {p.label ?? p.id}
-        </text>
-      )}
-    </g>
-  );
-}
-
-/** Width of a label in px, near enough to place it. */
-export const textWidth = (text: string): number => text.length * 6.3;

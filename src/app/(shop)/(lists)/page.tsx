@@ -1,4 +1,4 @@
-import { database, jobLists } from '@/db';
+import { database, jobLists, people, trials } from '@/db';
 import { BenchScreen } from '@/features/bench/bench-screen';
 import { requirePerson, rowsOf } from '@/server';
 import { listAsked } from '@/server/params';
@@ -12,9 +12,11 @@ export default async function BenchPage({ searchParams }: PageProps<'/'>) {
   const { shopId } = await requirePerson();
   const db = database();
   const asked = listAsked(await searchParams);
-  const [open, closed] = await Promise.all([
+  const { limits } = await people.shopOf(db, shopId);
+  const [open, closed, due] = await Promise.all([
     jobLists.openJobs(db, shopId, { limit: OPEN_SHOWN }),
     jobLists.closedJobs(db, shopId, rowsOf(asked)),
+    trials.dueTrials(db, shopId, limits.trialDays, new Date()),
   ]);
-  return <BenchScreen open={open} closed={closed} asked={asked} />;
+  return <BenchScreen open={open} closed={closed} asked={asked} due={due} />;
 }

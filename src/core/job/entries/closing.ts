@@ -3,6 +3,7 @@ import { bySchema, keptObject } from '../../stored';
 import { ENDINGS, handBackOf, mayEnd } from '../hand-back';
 import { shortened } from '../shortened';
 import { entryKind } from '../kind';
+import { missingOfLook, NO_LOOK, nextLook } from '../next-look';
 
 const body = z.object({
   text: z
@@ -14,7 +15,9 @@ const body = z.object({
   ending: z.enum(ENDINGS).nullable(),
   /** Why it goes back although it is not fit to use. */
   why: z.string().trim().max(500, 'The reason is longer than 500 characters.'),
-  /** When to look again, and at what; '' for not at all. */
+  /** When to look again, and at what; neither for not at all. */
+  look: nextLook,
+  /** What else is said of the next look. */
   next: z.string().trim().max(500, 'The next look is longer than 500 characters.'),
 });
 
@@ -22,18 +25,21 @@ const body = z.object({
 export const closing = entryKind<z.infer<typeof body>>({
   form: {
     what: 'this closing line',
-    version: 2,
-    upgrades: { 1: (older) => ({ ...keptObject(older), ending: null, why: '', next: '' }) },
+    version: 3,
+    upgrades: {
+      1: (older) => ({ ...keptObject(older), ending: null, why: '', next: '' }),
+      2: (older) => ({ ...keptObject(older), look: NO_LOOK }),
+    },
     check: bySchema(body),
   },
   fromDevice: true,
   on: 'open',
-  refuse: ({ ending, why }) =>
+  refuse: ({ ending, why, look }) =>
     ending === null
       ? { field: 'ending', problem: 'Say how the job ends.' }
       : ending === 'unfit' && why === ''
         ? { field: 'why', problem: 'Say why it goes back although it is not fit to use.' }
-        : null,
+        : missingOfLook(look),
   refuseOn: ({ ending }, { lines, stopLimitS, role }) => {
     if (ending === null || !mayEnd(handBackOf(lines, stopLimitS), ending))
       return 'Brake, stop time or the belt were not proved: this job can only be closed as returned, not fit to use.';

@@ -2,10 +2,19 @@ import { factNow, type Facts } from '../../machine';
 import type { DriveKind } from '../../fault';
 import type { Found } from '../record';
 import type { Stage } from '../stages';
-import { CVT_BELT, CVT_SHEAVES } from './cvt';
-import { CABLE, DECK_OFF, DECK_ON, SLIDING_DECK } from './deck';
-import { ACCESSORY, ECCENTRIC, PRELOAD_MARKS, REEL, TWIN_RODS } from './fixed';
-import { MID_PTO, SNOW_THROWER } from './pto';
+import { ACCESSORY } from './accessory';
+import { CABLE } from './cable';
+import { CVT_BELT } from './cvt-belt';
+import { CVT_SHEAVES } from './cvt-sheaves';
+import { DECK_OFF } from './deck-off';
+import { DECK_ON } from './deck-on';
+import { ECCENTRIC } from './eccentric';
+import { MID_PTO } from './mid-pto';
+import { PRELOAD_MARKS } from './preload-marks';
+import { REEL } from './reel';
+import { SLIDING_DECK } from './sliding-deck';
+import { SNOW_THROWER } from './snow-thrower';
+import { TWIN_RODS } from './twin-rods';
 import type { Condition, Procedure, Step } from './step';
 
 export type { Condition, Procedure, Reading, Step } from './step';
@@ -63,23 +72,6 @@ export const stepsOf = (procedure: Procedure, at: Circumstances, stage?: Stage):
 export const openHolds = (procedure: Procedure, at: Circumstances, outcomeOf: (step: string) => string | undefined): Step[] =>
   stepsOf(procedure, at).filter((s) => s.hold && outcomeOf(s.id) !== 'done');
 
-/** Kinds of drive that a procedure is work on. */
-const KINDS: Readonly<Record<string, readonly DriveKind[]>> = {
-  'deck-off': ['deck-lever', 'deck-clutch'],
-  'deck-on': ['deck-lever', 'deck-clutch'],
-  cable: ['deck-lever', 'snow-thrower'],
-  'sliding-deck': ['sliding-deck'],
-  'mid-pto': ['pto'],
-  'snow-thrower': ['snow-thrower'],
-  reel: ['reel', 'accessory'],
-  'twin-rods': ['banded'],
-  eccentric: ['banded'],
-  'preload-marks': ['banded'],
-  accessory: ['accessory'],
-  'cvt-sheaves': ['cvt'],
-  'cvt-belt': ['cvt'],
-};
-
 export interface Proposal {
   readonly procedure: Procedure;
   /** Whether it is known to be the one; null where a fact is missing that would say. */
@@ -89,7 +81,7 @@ export interface Proposal {
 /** Procedures that may be the one, those known to be meant first; each with its `because`. */
 export function proposalsFor(kind: DriveKind | null, at: Circumstances): Proposal[] {
   const rank = (meant: boolean | null) => (meant === true ? 0 : meant === null ? 1 : 2);
-  return PROCEDURES.filter((p) => kind === null || (KINDS[p.id] ?? []).includes(kind))
+  return PROCEDURES.filter((p) => kind === null || p.kinds.includes(kind))
     .map((procedure) => ({
       procedure,
       meant: holds(procedure.meant, at),

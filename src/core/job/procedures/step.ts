@@ -1,4 +1,4 @@
-import type { CheckId } from '../../fault';
+import type { CheckId, DriveKind } from '../../fault';
 import type { FactId } from '../../machine';
 import type { Finding } from '../entries/finding';
 import type { Stage } from '../stages';
@@ -49,6 +49,8 @@ export interface Step {
 
 export interface Procedure {
   readonly id: string;
+  /** Kinds of drive that it is work on. */
+  readonly kinds: readonly DriveKind[];
   readonly name: string;
   /** Which of several ways of the same work. */
   readonly variant?: string;

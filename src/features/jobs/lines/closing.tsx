@@ -1,5 +1,5 @@
 import type { EntryBody } from '@/core/job';
-import { ENDING_WORDS } from '../bay-words';
+import { ENDING_WORDS, lookWords } from '../bay-words';
 
 export function ClosingLine({ body }: { body: EntryBody<'closing'> }) {
   return (
@@ -7,7 +7,7 @@ export function ClosingLine({ body }: { body: EntryBody<'closing'> }) {
       {body.ending !== null && <strong>{ENDING_WORDS[body.ending]}. </strong>}
       {body.text}
       {body.why && ` Returned all the same: ${body.why}`}
-      {body.next && ` Next look: ${body.next}`}
+      {(body.look.after.length > 0 || body.next) && ` Next look: ${[lookWords(body.look), body.next].filter(Boolean).join(' ')}`}
     </>
   );
 }

@@ -20,6 +20,9 @@ import {
 import { BeltBookedLine } from './belt-booked';
 import { ClosingLine, ReopeningLine } from './closing';
 import { NoteLine } from './note';
+import { PartFittedLine } from './part-fitted';
+import { PictureLine } from './picture';
+import { ReadingLine } from './reading';
 import { StageLine } from './stage';
 
 type Lines = { readonly [T in EntryType]: ComponentType<{ body: EntryBody<T> }> };
@@ -39,6 +42,9 @@ const LINES: Lines = {
   step: StepLine,
   tally: TallyLine,
   proved: ProvedLine,
+  reading: ReadingLine,
+  picture: PictureLine,
+  'part-fitted': PartFittedLine,
   'belt-booked': BeltBookedLine,
   closing: ClosingLine,
   reopening: ReopeningLine,

@@ -12,6 +12,7 @@ import { FactField } from '../../machines/fact-field';
 import type { StageProps } from '../stages/module';
 import type { Bay } from '../use-bay';
 import { ProcedureChooser, procedureName } from './chooser';
+import { barredOf } from './barred';
 import { StepCard } from './step-card';
 
 /** Facts that would say whether a step of this stage is meant, and are not known. */
@@ -47,6 +48,7 @@ export function ProcedureSteps({ job, at, acts, bay, writable, choose = false }:
   const written = stepsWritten(job.entries, procedure.id);
   const next = steps.find((s) => !written.has(s.id));
   const open = opened ?? next?.id ?? null;
+  const barred = barredOf(bay.facts);
   return (
     <Box component="section" aria-label={procedureName(procedure)} sx={{ mb: 2 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1 }}>
@@ -61,6 +63,7 @@ export function ProcedureSteps({ job, at, acts, bay, writable, choose = false }:
       {choose && (
         <Box sx={{ color: 'var(--ts-quiet)', mb: 1 }}>
           Gather: {procedure.gather.join(', ')}. {procedure.minutes[0]} to {procedure.minutes[1]} min.
+          {barred.length > 0 && <Box>Last time: {barred.join('; ')}.</Box>}
         </Box>
       )}
       {writable &&
@@ -102,7 +105,7 @@ export function ProcedureSteps({ job, at, acts, bay, writable, choose = false }:
                       : ''}
                 </Box>
               </ButtonBase>
-              {isOpen && <StepCard {...{ job, at, acts, procedure, step }} written={record} onOver={() => setOpened(null)} />}
+              {isOpen && <StepCard {...{ job, at, acts, bay, procedure, step }} written={record} onOver={() => setOpened(null)} />}
             </Box>
           );
         })}

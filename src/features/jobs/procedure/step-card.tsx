@@ -4,31 +4,45 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import type { Procedure, Reading, Step, StepRecord, StepWritten } from '@/core/job';
+import * as z from 'zod';
+import { shortened, type Procedure, type Reading, type Step, type StepRecord, type StepWritten } from '@/core/job';
+import { useDraftOf } from '@/ui/draft';
 import { NumberField } from '@/ui/number-field';
+import { Barred } from './barred';
+import { aboutStep, Pictures } from '../pictures';
 import type { StageProps } from '../stages/module';
 
 const UNIT: Readonly<Record<Reading['in'], string>> = { length: '', force: '', seconds: ', s', degrees: ', °', count: '', words: '' };
+
+/** What is being entered at a step: readings by their place, counts by what is counted. */
+const enteredShape = z.object({
+  values: z.record(z.string(), z.union([z.number(), z.string()])),
+  counts: z.record(z.string(), z.string()),
+  torque: z.string(),
+});
+type Entered = z.infer<typeof enteredShape>;
+const NOTHING_ENTERED: Entered = { values: {}, counts: {}, torque: '' };
 
 /** A step at hand: what is read and counted at it, and how it ends. */
 export function StepCard({
   job,
   at,
   acts,
+  bay,
   procedure,
   step,
   written,
   onOver,
-}: Pick<StageProps, 'job' | 'at' | 'acts'> & {
+}: Pick<StageProps, 'job' | 'at' | 'acts' | 'bay'> & {
   procedure: Procedure;
   step: Step;
   written: StepRecord | undefined;
   /** It was written. */
   onOver: () => void;
 }) {
-  const [values, setValues] = useState<Readonly<Record<number, number | string>>>({});
-  const [counts, setCounts] = useState<Readonly<Record<string, string>>>({});
-  const [torque, setTorque] = useState('');
+  const [entered, setEntered] = useDraftOf(`step-${job.number}-${step.id}`, enteredShape);
+  const { values, counts, torque } = entered ?? NOTHING_ENTERED;
+  const put = (part: Partial<Entered>) => setEntered({ ...(entered ?? NOTHING_ENTERED), ...part });
   const [asking, setAsking] = useState<'skipped' | null>(null);
   const [why, setWhy] = useState('');
   const [reason, setReason] = useState(false);
@@ -59,6 +73,7 @@ export function StepCard({
             await acts.write(at, 'tally', { item, count: countOf(item), way }, `Job ${job.number}: ${item.toLowerCase()} ${way}`);
     setBusy(false);
     if (!taken) return;
+    setEntered(null);
     if (outcome === 'stopped' && step.stop?.stage) acts.go(step.stop.stage);
     onOver();
   };
@@ -74,7 +89,12 @@ export function StepCard({
           <strong>Two people.</strong> {step.two}
         </Box>
       )}
-      {step.photo && <Box>Take a picture of it before it moves.</Box>}
+      {step.photo && (
+        <Box>
+          Take a picture of it before it moves.
+          <Pictures {...{ job, at, acts }} writable about={aboutStep(step.id)} shows={shortened(step.text, 100)} />
+        </Box>
+      )}
       {(step.reads ?? []).map((r, i) => (
         <Box key={r.what + (r.state ?? '')} sx={{ maxWidth: 320 }}>
           {r.in === 'length' || r.in === 'force' ? (
@@ -82,7 +102,7 @@ export function StepCard({
               dimension={r.in}
               label={`${r.what}${r.state ? `, ${r.state}` : ''}`}
               value={typeof values[i] === 'number' ? values[i] : null}
-              onValue={(value) => setValues((now) => ({ ...now, [i]: value ?? '' }))}
+              onValue={(value) => put({ values: { ...values, [i]: value ?? '' } })}
               optional
             />
           ) : (
@@ -93,7 +113,7 @@ export function StepCard({
               onChange={(e) => {
                 const typed = e.target.value;
                 const number = Number(typed.replace(',', '.'));
-                setValues((now) => ({ ...now, [i]: r.in === 'words' || typed.trim() === '' || !Number.isFinite(number) ? typed : number }));
+                put({ values: { ...values, [i]: r.in === 'words' || typed.trim() === '' || !Number.isFinite(number) ? typed : number } });
               }}
               slotProps={{ htmlInput: { inputMode: r.in === 'words' ? 'text' : 'decimal', maxLength: 300 } }}
             />
@@ -107,7 +127,7 @@ export function StepCard({
               key={item + way}
               label={`${item} ${way}, how many`}
               value={counts[item] ?? '1'}
-              onChange={(e) => setCounts({ ...counts, [item]: e.target.value })}
+              onChange={(e) => put({ counts: { ...counts, [item]: e.target.value } })}
               helperText="0 where this machine has none."
               sx={{ flex: '0 1 260px' }}
               slotProps={{ htmlInput: { inputMode: 'numeric' } }}
@@ -119,7 +139,7 @@ export function StepCard({
         <TextField
           label="Torque, from your manual: value, unit, page"
           value={torque}
-          onChange={(e) => setTorque(e.target.value)}
+          onChange={(e) => put({ torque: e.target.value })}
           placeholder="41 N·m, page 23"
           sx={{ maxWidth: 420 }}
           slotProps={{ htmlInput: { maxLength: 120 } }}
@@ -150,6 +170,7 @@ export function StepCard({
         )}
       </Box>
       {reason && <Box>Because: {step.why}</Box>}
+      {job.driveId !== null && <Barred driveId={job.driveId} facts={bay.facts} />}
       {asking && (
         <Box
           component="form"

@@ -3,8 +3,10 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
+import * as z from 'zod';
 import type { Caution } from '@/core/job';
+import { useDraftOf } from '@/ui/draft';
 import { Icon } from '@/ui/icons';
 
 export interface Confirmed {
@@ -13,14 +15,28 @@ export interface Confirmed {
   readonly at: string;
 }
 
+/** By caution, when it was ticked. */
+const tickShape = z.record(z.string(), z.iso.datetime());
+/** What was seen so long ago is looked at again, ms. */
+const STALE_MS = 4 * 3_600_000;
+
+/** Ticks of this half day: what was seen before is looked at again. */
+function fresh(ticked: Readonly<Record<string, string>> | null): Readonly<Record<string, string>> {
+  const since = Date.now() - STALE_MS;
+  return Object.fromEntries(Object.entries(ticked ?? {}).filter(([, at]) => Date.parse(at) > since));
+}
+
 /** Lines that are confirmed one by one, each with its time, and then written together. */
 export function ConfirmList({
+  name,
   label,
   cautions,
   act,
   notes = {},
   onWrite,
 }: {
+  /** What the ticks are kept under on this device until they are written: a page that comes anew takes none away. */
+  name: string;
   label: string;
   cautions: readonly Caution[];
   /** What the button says. */
@@ -29,21 +45,21 @@ export function ConfirmList({
   notes?: Readonly<Record<string, string>>;
   onWrite: (confirmed: readonly Confirmed[]) => Promise<boolean>;
 }) {
-  const [ticked, setTicked] = useState<Readonly<Record<string, string>>>({});
+  const [kept, keep] = useDraftOf(name, tickShape);
+  const ticked = useMemo(() => fresh(kept), [kept]);
   const [busy, setBusy] = useState(false);
   const left = cautions.filter((c) => !ticked[c.id]).length;
-  const toggle = (id: string) =>
-    setTicked((now) => {
-      const { [id]: was, ...others } = now;
-      return was === undefined ? { ...now, [id]: new Date().toISOString() } : others;
-    });
+  const toggle = (id: string) => {
+    const { [id]: was, ...others } = ticked;
+    keep(was === undefined ? { ...ticked, [id]: new Date().toISOString() } : others);
+  };
   const write = async () => {
     setBusy(true);
     const confirmed = cautions.flatMap(({ id, words }) => {
       const at = ticked[id];
       return at === undefined ? [] : [{ id, words: notes[id] ? `${words} ${notes[id]}` : words, at }];
     });
-    if (await onWrite(confirmed)) setTicked({});
+    if (await onWrite(confirmed)) keep(null);
     setBusy(false);
   };
   return (

@@ -1,7 +1,6 @@
 import type { ComponentType } from 'react';
 import type { Stage } from '@/core/job';
 import type { Job, StoredDrive, UnreadableRow } from '@/db';
-import type { PackedShelf } from '../../shelf/packed';
 import type { JobActs } from '../job-acts';
 import type { Bay } from '../use-bay';
 
@@ -15,8 +14,6 @@ export interface StageProps {
   readonly unreadable: readonly UnreadableRow[];
   /** What is known of the machine, and whether it is made safe. */
   readonly bay: Bay;
-  /** Belts to hand, where they came with the page. */
-  readonly shelf: PackedShelf | null;
   /** This person may change things, and the job is open. */
   readonly writable: boolean;
   readonly mayChange: boolean;

@@ -23,6 +23,7 @@ export function PoweredTest({ job, at, acts, bay, when }: Pick<StageProps, 'job'
           Before it runs
         </Typography>
         <ConfirmList
+          name={`before-run-${job.number}-${at}`}
           label="Before it runs"
           cautions={cautionsFor('running', bay.facts)}
           act="Confirmed: it may run"

@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { database, drives, isUnreadable, jobLists, notebooks, shelf } from '@/db';
+import { database, documents, drives, isUnreadable, jobLists, notebooks, shelf, stacks, trials } from '@/db';
 import { packShelf } from '@/features/shelf/packed';
 import { AskScreen } from '@/features/drives/ask-screen';
 import { UnreadablePage } from '@/ui/unreadable';
@@ -13,10 +13,24 @@ export default async function DrivePage({ params }: PageProps<'/drives/[id]'>) {
   const stored = id === null ? null : await drives.findDrive(db, shopId, id);
   if (!stored) notFound();
   if (isUnreadable(stored)) return <UnreadablePage row={stored} />;
-  const [belts, open, notebook] = await Promise.all([
+  const [belts, open, notebook, boltUps, papers, tried] = await Promise.all([
     shelf.listShelf(db, shopId),
     jobLists.openJobs(db, shopId, { limit: 1, uncounted: true }),
     notebooks.notebookOfDrive(db, shopId, stored.id),
+    stacks.stacksOf(db, shopId, stored.id),
+    documents.documentsOf(db, shopId, { driveIds: [stored.id] }),
+    trials.trialsOf(db, shopId, stored.id),
   ]);
-  return <AskScreen key={stored.version} stored={stored} shelf={packShelf(belts)} anyJob={open.total > 0} notebook={notebook} />;
+  return (
+    <AskScreen
+      key={stored.version}
+      stored={stored}
+      shelf={packShelf(belts)}
+      anyJob={open.total > 0}
+      notebook={notebook}
+      stacks={boltUps}
+      papers={papers}
+      trials={tried}
+    />
+  );
 }

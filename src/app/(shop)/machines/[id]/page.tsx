@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation';
-import { database, drives, jobLists, machines, notebooks } from '@/db';
-import { MachineScreen } from '@/features/machines/machines-screen';
+import { database, documents, drives, history, jobLists, machines, meters, notebooks } from '@/db';
+import { MachineScreen } from '@/features/machines/machine-screen';
 import { requirePerson } from '@/server';
 import { wholeNumber } from '@/server/params';
 
@@ -13,10 +13,24 @@ export default async function MachinePage({ params }: PageProps<'/machines/[id]'
   const db = database();
   const machine = id === null ? null : await machines.findMachine(db, shopId, id);
   if (!machine) notFound();
-  const [own, books, past] = await Promise.all([
+  const [own, books, past, log, papers, events] = await Promise.all([
     drives.drivesOf(db, shopId, machine.driveIds),
     notebooks.listNotebooks(db, shopId, { limit: 20 }, { machineId: machine.id }),
     jobLists.jobsOfMachine(db, shopId, machine.id, { limit: JOBS_SHOWN }),
+    meters.meterLog(db, machine.id),
+    documents.documentsOf(db, shopId, { machineId: machine.id, driveIds: [] }),
+    history.historyOf(db, shopId, machine, false),
   ]);
-  return <MachineScreen machine={machine} own={own.drives} unreadable={own.unreadable} notebooks={books.rows} jobs={past} />;
+  return (
+    <MachineScreen
+      machine={machine}
+      own={own.drives}
+      unreadable={own.unreadable}
+      notebooks={books.rows}
+      jobs={past}
+      log={log}
+      papers={papers}
+      events={events}
+    />
+  );
 }

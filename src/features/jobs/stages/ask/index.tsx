@@ -5,9 +5,11 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
+import * as z from 'zod';
 import { COMPLAINTS, complaintsIn, type Complaint, type ComplaintId } from '@/core/fault';
-import { ARRIVES, askedOf, BEGAN, BELT_ENDED, NOTHING_ASKED, PARTS_BEFORE, PARTS_OF, type Asked } from '@/core/job';
+import { ARRIVES, askedOf, BEGAN, BELT_ENDED, kindOf, NOTHING_ASKED, PARTS_BEFORE, PARTS_OF, type Asked } from '@/core/job';
 import { Chips, Choices } from '@/ui/choices';
+import { useDraftOf } from '@/ui/draft';
 import { ARRIVES_WORDS, BEGAN_WORDS, BELT_ENDED_WORDS, PARTS_OF_WORDS, PARTS_WORDS } from '../../bay-words';
 import { ProcedureSteps } from '../../procedure';
 import { STAGE_WORDS } from '../../stage-words';
@@ -19,12 +21,15 @@ import { StageMoves } from '../stage-moves';
 
 const options = <T extends string>(ids: readonly T[], words: Readonly<Record<T, string>>) => ids.map((id) => ({ id, label: words[id] }));
 
+/** What is being entered, as it is typed: a body that would be taken, but for spaces at its ends. */
+const draftShape = z.custom<Asked>((typed) => kindOf('asked').form.check(typed).ok);
+
 /** What the customer says: named, in their words, with what came before. Nothing of it is required. */
 function Bench(props: StageProps) {
   const { job, at, acts, writable } = props;
   const { bay } = props;
   const written = askedOf(job.entries);
-  const [changed, setChanged] = useState<Asked | null>(null);
+  const [changed, setChanged] = useDraftOf(`asked-${job.number}`, draftShape);
   const [busy, setBusy] = useState(false);
   const [all, setAll] = useState(false);
   const asked = changed ?? written ?? { ...NOTHING_ASKED, words: job.complaint };

@@ -10,13 +10,14 @@ import type { StageProps } from '../module';
 
 const ANSWERS: readonly CustomerAnswer[] = ['asked', 'approved', 'declined', 'waiting'];
 
-/** What the ticket comes to: belts off the shelf and what the customer agreed to, cr. */
+/** What the ticket comes to: belts and parts off the shelf and what the customer agreed to, cr. */
 function totalOf({ entries }: StageProps['job'], found: readonly Found[]): number {
-  const belts = entries.reduce(
-    (sum, e) => sum + (e.type === 'belt-booked' && !e.withdrawn ? (e.body.priceCents ?? 0) * e.body.pieces : 0),
-    0,
-  );
-  return belts + found.reduce((sum, f) => sum + (f.answer === 'approved' ? (f.priceCents ?? 0) : 0), 0);
+  const taken = entries.reduce((sum, e) => {
+    if (e.withdrawn) return sum;
+    if (e.type === 'belt-booked') return sum + (e.body.priceCents ?? 0) * e.body.pieces;
+    return e.type === 'part-fitted' ? sum + (e.body.priceCents ?? 0) * e.body.quantity : sum;
+  }, 0);
+  return taken + found.reduce((sum, f) => sum + (f.answer === 'approved' ? (f.priceCents ?? 0) : 0), 0);
 }
 
 /** What the customer still has to decide, and what it comes to. */

@@ -4,13 +4,18 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
-import { ENDINGS, handBackOf, mayEnd, shortened, type Ending } from '@/core/job';
-import { Choices } from '@/ui/choices';
-import { useDraft } from '@/ui/draft';
+import Typography from '@mui/material/Typography';
+import { useMemo, useState } from 'react';
+import { ENDINGS, handBackOf, LOOK_AFTER, LOOK_AT, mayEnd, missingOfLook, nextLook, shortened, usualLook, type Ending } from '@/core/job';
+import { Chips, Choices } from '@/ui/choices';
+import { useDraft, useDraftOf } from '@/ui/draft';
 import { useShell } from '../../../shell/shell-context';
-import { ENDING_WORDS, findingWords, UNFIT_WORDS } from '../../bay-words';
+import { ENDING_WORDS, findingWords, LOOK_AFTER_WORDS, LOOK_AT_WORDS, UNFIT_WORDS } from '../../bay-words';
 import type { StageProps } from '../module';
+
+/** With it or without it, in the order in which they are shown. */
+const toggled = <T,>(order: readonly T[], chosen: readonly T[], id: T): T[] =>
+  order.filter((o) => (o === id ? !chosen.includes(o) : chosen.includes(o)));
 
 /** How the job ends, as far as it was proved, with what the customer is told. */
 export function CloseForm(props: StageProps) {
@@ -21,6 +26,10 @@ export function CloseForm(props: StageProps) {
   const open = ENDINGS.filter((e) => mayEnd(hand, e));
   const [text, setText, clear] = useDraft(`closing-${job.number}`);
   const [next, setNext, clearNext] = useDraft(`next-look-${job.number}`);
+  const usual = useMemo(() => usualLook(job.entries, bay.kind), [job.entries, bay.kind]);
+  const [changed, setLook] = useDraftOf(`look-again-${job.number}`, nextLook);
+  const look = changed ?? usual;
+  const missing = missingOfLook(look);
   const [why, setWhy] = useState('');
   const [chosen, setChosen] = useState<Ending | null>(null);
   const [busy, setBusy] = useState(false);
@@ -28,10 +37,11 @@ export function CloseForm(props: StageProps) {
   const unsigned = ending === 'unfit' && role !== 'owner';
   const close = async () => {
     setBusy(true);
-    const body = { text, ending, why: ending === 'unfit' ? why : '', next };
+    const body = { text, ending, why: ending === 'unfit' ? why : '', look, next };
     if (await acts.write('book', 'closing', body, `Closing job ${job.number}: ${shortened(text, 60)}`, `Job ${job.number} is closed.`)) {
       clear();
       clearNext();
+      setLook(null);
     }
     setBusy(false);
   };
@@ -71,11 +81,24 @@ export function CloseForm(props: StageProps) {
         placeholder="New blade belt and idler. Full throttle, one brisk movement when you engage it."
         slotProps={{ htmlInput: { maxLength: 2000 } }}
       />
+      <Chips
+        label="Next look: when"
+        options={LOOK_AFTER.map((id) => ({ id, label: LOOK_AFTER_WORDS[id] }))}
+        chosen={look.after}
+        onToggle={(id) => setLook({ ...look, after: toggled(LOOK_AFTER, look.after, id) })}
+      />
+      <Chips
+        label="Next look: at what"
+        options={LOOK_AT.map((id) => ({ id, label: LOOK_AT_WORDS[id] }))}
+        chosen={look.at}
+        onToggle={(id) => setLook({ ...look, at: toggled(LOOK_AT, look.at, id) })}
+      />
+      {missing && <Typography sx={{ color: 'var(--ts-copper)', fontSize: 15 }}>{missing.problem}</Typography>}
       <TextField
-        label="Next look: when, and at what"
+        label="What else for the next look"
         value={next}
         onChange={(e) => setNext(e.target.value)}
-        placeholder="After its first day of running: tension, clamps, keepers."
+        placeholder="Bring the bagger; watch the second belt."
         helperText="May be left out."
         slotProps={{ htmlInput: { maxLength: 500 } }}
       />
@@ -93,7 +116,7 @@ export function CloseForm(props: StageProps) {
         <Button
           type="submit"
           variant="contained"
-          disabled={busy || text.trim() === '' || unsigned || (ending === 'unfit' && why.trim() === '')}
+          disabled={busy || missing !== null || text.trim() === '' || unsigned || (ending === 'unfit' && why.trim() === '')}
         >
           Close job {job.number}
         </Button>

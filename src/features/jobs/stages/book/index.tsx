@@ -6,6 +6,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { chosenOf, findingsOf, openAtHandBack, openHolds, procedureOf, stepsWritten } from '@/core/job';
 import { Icon } from '@/ui/icons';
+import { FitPart } from '../../fit-part';
 import { ProcedureSteps } from '../../procedure';
 import { STAGE_WORDS, stageName } from '../../stage-words';
 import type { StageModule, StageProps } from '../module';
@@ -28,6 +29,7 @@ function Bench(props: StageProps) {
       <ProcedureSteps {...props} />
       {writable && (
         <>
+          <FitPart {...props} />
           <StillOpen job={job} />
           <OpenHolds {...props} />
           <NoteField {...props} placeholder={words.notePlaceholder} />

@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
+import Link from 'next/link';
 import { useState } from 'react';
 import { v4 as newId } from 'uuid';
 import { parseQuantity } from '@/core/quantity';
@@ -22,6 +23,7 @@ import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import { ANSWER_WORDS, dimensionOf, findingWords, plainUnit } from '../../bay-words';
 import type { Bay } from '../../use-bay';
+import { aboutFinding, Pictures } from '../../pictures';
 import type { StageProps } from '../module';
 
 const SEVERITY: Readonly<Record<Finding['result'], number>> = { bad: 3, watch: 2, 'not-reached': 1, good: 0 };
@@ -112,6 +114,11 @@ function PartRow({
         <Box sx={{ fontWeight: 650, mb: 0.5 }}>
           {part.number === null ? '' : `${part.number} `}
           {part.label}
+          {check.station === 'stack' && job.driveId !== null && (
+            <Button component={Link} href={`/drives/${job.driveId}/stacks/${encodeURIComponent(part.id)}`} prefetch={false} sx={{ ml: 1 }}>
+              Its stack
+            </Button>
+          )}
         </Box>
       )}
       {number && writable && (
@@ -148,6 +155,15 @@ function PartRow({
         options={[...options, { id: 'not-reached', label: 'Not reached' }]}
         onChoose={choose}
       />
+      {finding && (
+        <Box sx={{ mt: 1 }}>
+          <Pictures
+            {...{ job, at, acts, writable }}
+            about={aboutFinding(check.id, part)}
+            shows={[part?.label, check.label].filter(Boolean).join(': ')}
+          />
+        </Box>
+      )}
       {finding && (finding.result === 'bad' || finding.result === 'watch') && (
         <WhatFollows
           key={finding.ref + finding.result}

@@ -12,6 +12,8 @@ import { Staleness } from '@/ui/staleness';
 import { Unreadable } from '@/ui/unreadable';
 import { beltName } from '../../../match/candidates';
 import { MatchPanel, type BeltChoice } from '../../../match/match-panel';
+import { TrialsNote } from '../../../match/trials-note';
+import { StackedNote } from '../../../stacks/stacked-note';
 import { readShelf } from '../../../shelf/actions';
 import { useShelf } from '../../../shelf/packed';
 import { Beside } from '../beside';
@@ -26,9 +28,9 @@ import { DrivePicker } from './drive-picker';
 
 /** Which belt: the shelf judged on the drive, and one of it booked. */
 function Bench(props: StageProps) {
-  const { job, drives, unreadable, acts, writable, shelf: first } = props;
+  const { job, drives, unreadable, acts, writable } = props;
   const wide = useMediaQuery('(min-width:1100px)');
-  const reading = useRead(['shelf'], () => readShelf({}), { first: first ?? undefined });
+  const reading = useRead(['shelf'], () => readShelf({}));
   const shelf = useShelf(reading.value ?? null);
   const [choice, setChoice] = useState<BeltChoice | null>(null);
   const [booking, setBooking] = useState<BeltChoice | null>(null);
@@ -44,6 +46,8 @@ function Bench(props: StageProps) {
       ))}
       <DrivePicker {...props} />
       <Staleness reading={reading} what="The shelf" />
+      <TrialsNote trials={job.trials} outsideMm={choice?.matched.outsideMm ?? null} />
+      {stored && <StackedNote drive={stored.document} stacks={job.stacks} />}
       {stored && beltId !== undefined ? (
         <MatchPanel
           drive={stored.document}

@@ -5,8 +5,10 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { handBackOf, provedOf, stillOff, type Proved } from '@/core/job';
+import * as z from 'zod';
+import { handBackOf, kindOf, provedOf, stillOff, type Proved } from '@/core/job';
 import { Choices } from '@/ui/choices';
+import { useDraftOf } from '@/ui/draft';
 import { FactField } from '../../../machines/fact-field';
 import { UNFIT_WORDS } from '../../bay-words';
 import { ProcedureSteps } from '../../procedure';
@@ -20,12 +22,14 @@ import { StageMoves } from '../stage-moves';
 const CYCLES = 5;
 const UNTRIED: Proved = { belt: 'not-tried', brake: 'not-seen', cycles: 0, watched: false, machine: 'not-judged' };
 
+const draftShape = z.custom<Proved>((tried) => kindOf('proved').form.check(tried).ok);
+
 /** The machine run under its own list, timed, cycled and watched; what it showed decides how the job may end. */
 function Bench(props: StageProps) {
   const { job, at, acts, writable } = props;
   const { bay } = props;
   const written = provedOf(job.entries);
-  const [changed, setChanged] = useState<Proved | null>(null);
+  const [changed, setChanged] = useDraftOf(`proof-${job.number}`, draftShape);
   const [busy, setBusy] = useState(false);
   const proof = changed ?? written ?? UNTRIED;
   const put = (part: Partial<Proved>) => setChanged({ ...proof, ...part });

@@ -79,6 +79,7 @@ function Bench(props: StageProps) {
         <>
           <Typography sx={{ mb: 1 }}>The machine’s manual, local codes and licensed practice come first.</Typography>
           <ConfirmList
+            name={`made-safe-${job.number}`}
             label="Made safe"
             cautions={bay.cautions}
             notes={springs ? { springs } : {}}

@@ -1,0 +1,49 @@
+import type { Page } from '@playwright/test';
+import { expect } from './test';
+
+/** The ticket beside a job. */
+export const ticketOf = (page: Page) => page.getByRole('complementary', { name: 'Ticket' });
+
+/** Opens a job about the first machine of that name. */
+export async function open(page: Page, machine: string, title: string): Promise<void> {
+  await page.goto('/jobs/new');
+  await page.getByRole('combobox', { name: 'Machine' }).fill(machine);
+  await page
+    .getByRole('option', { name: new RegExp(`^${machine}`) })
+    .first()
+    .click();
+  await page.getByLabel('What is wrong, in a few words').fill(title);
+  await page.getByRole('button', { name: 'Open the job' }).click();
+  await expect(page.getByRole('heading', { name: 'Ask', exact: true })).toBeVisible();
+}
+
+export const confirmAll = async (page: Page, list: string) => {
+  const lines = page.getByRole('group', { name: list }).getByRole('checkbox');
+  await expect(lines.first()).toBeVisible();
+  for (const line of await lines.all()) await line.click();
+  await expect(page.getByText('All confirmed.')).toBeVisible();
+};
+
+/** Its own list, both times by two taps each, and safe again. */
+export async function run(page: Page): Promise<void> {
+  await confirmAll(page, 'Before it runs');
+  await page.getByRole('button', { name: 'Confirmed: it may run' }).click();
+  for (const [what, begin, end] of [
+    ['Engagement time', 'I engage it', 'Up to speed'],
+    ['Stop time', 'I let go', 'It stands'],
+  ] as const) {
+    const watch = page.getByRole('region', { name: what });
+    await watch.getByRole('button', { name: begin }).click();
+    await page.waitForTimeout(700);
+    await watch.getByRole('button', { name: end }).click();
+    await expect(watch.getByText(/Taken\.|Within its/)).toBeVisible();
+  }
+  await page.getByRole('button', { name: 'Stopped, lead off, PTO off', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Stopped, lead off, PTO off', exact: true })).toHaveCount(0);
+}
+
+export const toStage = (page: Page, stage: string) =>
+  page
+    .getByRole('navigation', { name: 'Stages' })
+    .getByRole('link', { name: new RegExp(`^${stage} `) })
+    .click();

@@ -1,0 +1,87 @@
+import { confirmAll, open, run, ticketOf, toStage } from './bay';
+import { OwnStart } from './own-start';
+import { ACCOUNTS } from './people';
+import { expect, test } from './test';
+
+test.skip(() => Boolean(process.env['DATABASE_URL']), 'starts a PostgreSQL of its own');
+
+let own: OwnStart;
+test.beforeAll(() => {
+  own = new OwnStart(4895);
+});
+test.afterAll(() => own.stopAll());
+
+test('a banded drive from the words to the hand-back, the server killed half way: each entry arrives, once', async ({ browser }) => {
+  test.setTimeout(240_000);
+  const first = own.start();
+  await expect.poll(own.healthy, { timeout: 90_000, message: first.said() }).toBe(true);
+  const context = await browser.newContext({ baseURL: own.address, viewport: { width: 1280, height: 900 } });
+  const page = await context.newPage();
+  page.setDefaultTimeout(20_000);
+  await page.goto('/sign-in');
+  await page.getByLabel('E-mail address').fill(ACCOUNTS.owner.email);
+  await page.getByLabel('Password').fill(ACCOUNTS.owner.password);
+  await page.getByLabel('Password').press('Enter');
+  await expect(page.getByRole('heading', { name: 'Bench' })).toBeVisible();
+
+  await open(page, 'Slipway wood hog', 'Band slaps');
+  await page.getByLabel('In the customer’s words').fill('It squeals when it starts and one belt rides high');
+  await page.getByRole('button', { name: 'Write down what was asked' }).click();
+  await expect(ticketOf(page)).toContainText('rides high');
+  await toStage(page, 'Secure');
+  await confirmAll(page, 'Made safe');
+  await page.getByRole('button', { name: 'It is made safe' }).click();
+  await expect(page.getByText(/^Made safe by/)).toBeVisible();
+  await toStage(page, 'Fit');
+  await page.getByRole('button', { name: /^Work by: .*twin tension rods/ }).click();
+  const steps = page.getByRole('region', { name: /twin tension rods/ });
+  await expect(steps.getByLabel('Shield bolts off, how many')).toBeVisible();
+
+  // Killed outright: no word to anybody.
+  first.child.kill('SIGKILL');
+  await expect.poll(own.healthy).toBe(false);
+  await steps.getByLabel('Shield bolts off, how many').fill('6');
+  await steps.getByLabel('Shields off, how many').fill('2');
+  await steps.getByRole('button', { name: 'Done', exact: true }).click();
+  await page.getByLabel('How many', { exact: true }).fill('4');
+  await page.getByLabel('What came off').fill('Mount washers');
+  await page.getByRole('button', { name: 'Count it off' }).click();
+  await expect(page.getByRole('button', { name: /wait to be sent/ })).toBeVisible();
+
+  const again = own.start();
+  await expect.poll(own.healthy, { timeout: 90_000, message: again.said() }).toBe(true);
+  expect(again.said()).not.toContain('Demo shop loaded');
+  await page.evaluate(() => window.dispatchEvent(new Event('online')));
+  const off = page.getByRole('region', { name: 'Off the machine' });
+  await expect(off).toContainText('6 shield bolts', { timeout: 40_000 });
+  await expect(off).toContainText('4 mount washers');
+  await page.reload();
+  for (const [text, times] of [
+    ['Inspection shields off.', 1],
+    ['Off: 4 mount washers', 1],
+  ] as const)
+    await expect(ticketOf(page).getByText(text)).toHaveCount(times);
+
+  // The rest of the work on the server that came back.
+  await off.getByRole('button', { name: 'All of it is back on' }).click();
+  await expect(off.getByText('Nothing: all that came off is back on.')).toBeVisible();
+  await page.getByRole('button', { name: 'Fit is done' }).click();
+  await toStage(page, 'Prove');
+  await run(page);
+  for (let i = 0; i < 5; i++) await page.getByRole('button', { name: 'Engaged and let go' }).click();
+  await page.getByRole('radio', { name: 'Stays on' }).click();
+  await page.getByRole('radio', { name: 'It has none' }).click();
+  await page.getByRole('radio', { name: 'It is sound' }).click();
+  await page.getByRole('button', { name: 'Write down the proof' }).click();
+  await toStage(page, 'Book');
+  await page.getByRole('combobox', { name: 'Part' }).fill('Cupped');
+  await page.getByRole('option', { name: /Cupped washer/ }).click();
+  await page.getByLabel('How many', { exact: true }).fill('4');
+  await page.getByRole('button', { name: 'Take from the shelf' }).click();
+  await expect(ticketOf(page)).toContainText('4 × Cupped washer');
+  await expect(page.getByRole('region', { name: 'Decisions and total' })).toContainText('3.60');
+  await page.getByLabel('Closing line for the customer').fill('Band in line and tight.');
+  await page.getByRole('button', { name: /^Close job/ }).click();
+  await expect(page.getByText(/is closed\.$/).first()).toBeVisible();
+  await context.close();
+});

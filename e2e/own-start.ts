@@ -1,0 +1,51 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+type Env = Readonly<Record<string, string>>;
+
+/** Starts of the application on a folder of their own, beside the server that the other tests use. */
+export class OwnStart {
+  readonly data = mkdtempSync(join(tmpdir(), 'taut-e2e-start-'));
+  readonly running: ChildProcess[] = [];
+  readonly address: string;
+
+  constructor(
+    private readonly port: number,
+    private readonly env: Env = {},
+  ) {
+    this.address = `http://127.0.0.1:${port}`;
+    // For the database's own user, where the tests run as root.
+    chmodSync(this.data, 0o755);
+  }
+
+  start(env: Env = {}): { child: ChildProcess; said: () => string; ended: Promise<number | null> } {
+    const { DATABASE_URL: _none, ...inherited } = process.env;
+    const child = spawn('node', ['scripts/start.mjs', '--data', this.data, '--port', String(this.port)], {
+      env: { ...inherited, ...this.env, ...env },
+    });
+    this.running.push(child);
+    let text = '';
+    child.stdout.on('data', (d: Buffer) => (text += d.toString()));
+    child.stderr.on('data', (d: Buffer) => (text += d.toString()));
+    return { child, said: () => text, ended: new Promise((resolve) => child.once('exit', resolve)) };
+  }
+
+  healthy = (): Promise<boolean> =>
+    fetch(`${this.address}/healthz`).then(
+      (r) => r.ok,
+      () => false,
+    );
+
+  postmaster = (): number => Number(readFileSync(join(this.data, 'postgres/postmaster.pid'), 'utf8').split('\n')[0]);
+
+  /** Takes away what is there, so that the next start is a first one. */
+  clear = (): void => rmSync(this.data, { recursive: true, force: true });
+
+  async stopAll(): Promise<void> {
+    for (const child of this.running) child.kill('SIGTERM');
+    await new Promise((resolve) => setTimeout(resolve, 2500));
+    this.clear();
+  }
+}

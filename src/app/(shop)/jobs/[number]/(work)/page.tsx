@@ -1,0 +1,4 @@
+/** All of a job is in its layout. */
+export default function JobPage() {
+  return null;
+}

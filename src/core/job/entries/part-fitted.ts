@@ -1,0 +1,30 @@
+import * as z from 'zod';
+import { bySchema } from '../../stored';
+import { entryKind } from '../kind';
+import { begun } from '../stages';
+
+const body = z.object({
+  /** The place on the shelf that it came from. */
+  partId: z.number().int(),
+  name: z.string(),
+  number: z.string(),
+  bin: z.string(),
+  quantity: z.number().int().positive(),
+  /** Each, cr. */
+  priceCents: z.number().nullable(),
+});
+export type PartFitted = z.infer<typeof body>;
+
+/** Parts taken off the shelf for this job that are no belts. */
+export const partFitted = entryKind<PartFitted>({
+  form: { what: 'this part', version: 1, upgrades: {}, check: bySchema(body) },
+  fromDevice: false,
+  on: 'open',
+  write: (job, stage, { partId, quantity }) => ({
+    job: { ...job, stages: begun(job.stages, stage) },
+    shelf: { partId, by: -quantity },
+  }),
+  takeBack: (job, _stage, { partId, quantity }) => ({ job, shelf: { partId, by: quantity } }),
+  name: ({ quantity, name }) => `${quantity} × ${name}`,
+  takenBack: ({ name, bin }) => `${name} is back in ${bin || 'its place'}.`,
+});

@@ -1,0 +1,24 @@
+import * as z from 'zod';
+import { bySchema } from '../../stored';
+import { entryKind } from '../kind';
+import { begun } from '../stages';
+
+const body = z.object({
+  documentId: z.number().int(),
+  /** What it shows, in words. */
+  shows: z.string(),
+  /** The finding or step it belongs to (`finding CHECK PART`, `step ID`); '' for the stage as a whole. */
+  about: z.string(),
+});
+export type Picture = z.infer<typeof body>;
+
+/** A picture taken at a stage. */
+export const picture = entryKind<Picture>({
+  form: { what: 'this picture', version: 1, upgrades: {}, check: bySchema(body) },
+  fromDevice: false,
+  on: 'open',
+  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
+  takeBack: (job) => ({ job }),
+  name: ({ shows }) => shows,
+  takenBack: () => 'Picture taken off the ticket.',
+});

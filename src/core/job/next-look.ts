@@ -1,0 +1,38 @@
+import * as z from 'zod';
+import type { DriveKind } from '../fault';
+import { chosenOf } from './record';
+import type { RecordLine } from './kind';
+
+/** When a machine is looked at again: a new belt seats within its first hours, clamps and tapers move with it. */
+export const LOOK_AFTER = ['first-hour', 'first-day', 'oil-change', 'season'] as const;
+export const LOOK_AT = ['tension', 'clamps', 'alignment', 'keepers', 'brake', 'width'] as const;
+export type LookAfter = (typeof LOOK_AFTER)[number];
+export type LookAt = (typeof LOOK_AT)[number];
+
+export const nextLook = z.object({ after: z.array(z.enum(LOOK_AFTER)), at: z.array(z.enum(LOOK_AT)) });
+export type NextLook = z.infer<typeof nextLook>;
+export const NO_LOOK: NextLook = { after: [], at: [] };
+
+/** Procedures whose tension is set once and locked: bolts and wedges settle, and nothing takes up what they give. */
+const LOCKED = new Set(['twin-rods', 'accessory', 'eccentric', 'reel']);
+
+/**
+ * What is usual after the work that stands on the ticket, for the technician to change: nothing where no belt was fitted and no procedure worked by.
+ * @param kind what the drive is known as
+ */
+export function usualLook(lines: readonly RecordLine[], kind: DriveKind | null): NextLook {
+  const procedure = chosenOf(lines)?.procedure ?? null;
+  const fitted = lines.some((l) => !l.withdrawn && l.type === 'belt-booked');
+  if (!fitted && procedure === null) return NO_LOOK;
+  if (kind === 'cvt') return { after: ['first-day', 'season'], at: ['width'] };
+  if (procedure !== null && LOCKED.has(procedure))
+    return { after: ['first-hour', 'first-day', 'oil-change'], at: ['tension', 'clamps', 'alignment'] };
+  return { after: ['first-day'], at: ['tension', 'clamps', 'keepers'] };
+}
+
+/** A look has a time and something to look at, or it is none: the field that is missing. */
+export function missingOfLook({ after, at }: NextLook): { readonly field: 'after' | 'at'; readonly problem: string } | null {
+  if (after.length > 0 && at.length === 0) return { field: 'at', problem: 'Say what to look at then, or take the time away.' };
+  if (at.length > 0 && after.length === 0) return { field: 'after', problem: 'Say when to look again, or take away what to look at.' };
+  return null;
+}

@@ -1,0 +1,88 @@
+import { force, length, tightenedBy, type Procedure } from './step';
+
+/** An accessory drive in slots. */
+export const ACCESSORY: Procedure = {
+  id: 'accessory',
+  kinds: ['accessory'],
+  name: 'Accessory drive in slots',
+  gather: ['hex keys', 'sockets', 'thread-locker', 'straight edge', 'short spanner', 'bar'],
+  minutes: [40, 90],
+  needs: ['take-up', 'turn', 'threads'],
+  meant: { all: [tightenedBy('slotted-mount'), { not: { fact: 'spins', is: ['reel'] } }] },
+  because: 'the driven unit is moved in a slot',
+  steps: [
+    { id: 'lead-before-wire', stage: 'secure', text: 'Cool, and battery lead off before a charging wire is touched.', hold: true },
+    {
+      id: 'turn-arrow',
+      stage: 'secure',
+      text: 'Which way it may be turned is confirmed and shown large.',
+      hold: true,
+      why: 'Turned the wrong way some engines jump their timing.',
+    },
+    {
+      id: 'ratio',
+      stage: 'look',
+      text: 'Before building or buying: driven speed at top and idle against its limits, belt speed against the section, smallest bend, wrap on the small pulley. The hub’s bolt circle sets the least diameter.',
+    },
+    {
+      id: 'brackets',
+      stage: 'fit',
+      text: 'Brackets together on the bench: every bolt begun by hand, a drop of thread-locker each, then snug.',
+      torque: true,
+    },
+    {
+      id: 'lower-bracket',
+      stage: 'fit',
+      text: 'Lower bracket to the frame, all bolts begun, then tight. Clear of ground and of what moves.',
+      reads: [length('Clearance')],
+    },
+    { id: 'upright', stage: 'fit', text: 'Upright bracket with its slots finger-tight, long and short bolts in their places.', hold: true },
+    {
+      id: 'hub',
+      stage: 'fit',
+      text: 'Hub and pulley seated: two bolts opposite, then all, going round; no light under the flange. A bolt that binds says it is not seated: do not pull it down.',
+      hold: true,
+      torque: true,
+    },
+    { id: 'unit', stage: 'fit', text: 'Driven unit on its pivot and slot bolts, loose.' },
+    { id: 'belt', stage: 'fit', text: 'Belt on, in every groove.', hold: true },
+    {
+      id: 'align',
+      stage: 'set',
+      text: 'Straight edge on the crank pulley’s face; bracket moved in its slots; tight.',
+      reads: [length('Offset'), { what: 'Angle', in: 'degrees' }],
+      loop: 'align',
+    },
+    {
+      id: 'tension',
+      stage: 'set',
+      text: 'Unit moved in its slot with a bar on a solid part. Snug is enough for a small load: more than the band eats the unit’s bearing.',
+      reads: [force('Tension', 'at rest')],
+      loop: 'tension',
+    },
+    { id: 'both-bolts', stage: 'set', text: 'Slot bolt tight, then the pivot bolt.', hold: true, torque: true },
+    {
+      id: 'all-tight',
+      stage: 'set',
+      text: 'Offset and tension again with all tight.',
+      reads: [length('Offset'), force('Tension', 'at rest')],
+      loop: 'align',
+    },
+    {
+      id: 'two-rounds',
+      stage: 'set',
+      text: 'Two rounds by hand the way it may be turned; read again.',
+      reads: [force('Tension', 'at rest')],
+    },
+    {
+      id: 'wire',
+      stage: 'fit',
+      text: 'Charging wire; a ground strap of its own from unit to engine or battery (paint does not conduct); cap; clear of the belt.',
+      hold: true,
+      on: ['Ground strap'],
+    },
+    { id: 'guards', stage: 'fit', text: 'Guards on.', hold: true },
+    { id: 'run', stage: 'prove', text: 'No squeal cold or at full load; no flutter at top speed; voltage or output in range.' },
+    { id: 'record', stage: 'book', text: 'Tension, offset, speeds; that bolts were locked. Again after the first day.' },
+  ],
+};

@@ -1,0 +1,107 @@
+import { ALWAYS, length, words, type Procedure } from './step';
+
+/** A CVT belt measured, judged and replaced. */
+export const CVT_BELT: Procedure = {
+  id: 'cvt-belt',
+  kinds: ['cvt'],
+  name: 'CVT belt measured, judged, replaced',
+  gather: ['caliper, its zero checked', 'two short straight edges', 'chalk', 'vacuum', 'the maker’s spreader'],
+  minutes: [20, 60],
+  needs: ['primary', 'secondary', 'grounds', 'manual'],
+  meant: ALWAYS,
+  because: 'it is a variable drive',
+  steps: [
+    { id: 'cover', stage: 'fit', text: 'Cover off, with its grounds.', off: ['Cover screws', 'CVT cover', 'Grounds'] },
+    {
+      id: 'meter',
+      stage: 'look',
+      text: 'Meter, and what it did since last time: crawl, trail, haul, fast, wet, in shares.',
+      reads: [words('Meter'), words('Riding')],
+    },
+    { id: 'clean', stage: 'look', text: 'Belt cleaned dry, at shop temperature; a start chalked.' },
+    { id: 'zero', stage: 'look', text: 'Caliper closed reads zero.', hold: true },
+    {
+      id: 'width',
+      stage: 'look',
+      text: 'Width over five ribs spread round the belt, jaws just touching; or one rib; or flank lines with straight edges. The method is kept with the number.',
+      reads: [length('Width'), words('Method')],
+    },
+    { id: 'odd-rib', stage: 'look', text: 'A rib apart from the others, chunked or squeezed, is asked about and not averaged in.' },
+    {
+      id: 'two-methods',
+      stage: 'look',
+      text: 'A first reading by this person: two methods today, so that the difference between them is known for good.',
+      reads: [length('Width by the second method')],
+    },
+    {
+      id: 'condition',
+      stage: 'look',
+      text: 'Cracks between ribs, missing pieces, cord, glaze, hour-glass, a flat place.',
+      hold: true,
+      reads: [length('Length of a flat place')],
+    },
+    {
+      id: 'idle-slack',
+      stage: 'look',
+      text: 'In place: push at mid-span at idle; note whether it creeps or is tight.',
+      reads: [length('Give at mid-span', 'at rest')],
+    },
+    {
+      id: 'decide',
+      stage: 'match',
+      text: 'Keep, plan or replace. Damaged goes whatever its width; under the minimum goes however good it looks. Breakage and wear are kept apart; water or mud is noted and photographed.',
+      hold: true,
+      photo: true,
+      reads: [words('Decision and why')],
+      stop: { when: 'Keep or plan', to: 'Book: next reading by the meter; to plan, order now', stage: 'book' },
+    },
+    {
+      id: 'spread',
+      stage: 'fit',
+      text: 'Rear sheave spread (twist, or the spreader), belt off the rear over its top, off the front.',
+      off: ['Belt'],
+    },
+    {
+      id: 'ducts',
+      stage: 'look',
+      text: 'Ducts, seals, drain, faces; dust out by vacuum, no air blast into bearings. Sheaves turn and slide freely, no grease on faces. After a break: the search behind the sheaves.',
+      hold: true,
+    },
+    {
+      id: 'new-width',
+      stage: 'fit',
+      text: 'New belt’s width by the same person and method before it runs: the log’s first point.',
+      reads: [length('Width of the new belt')],
+    },
+    {
+      id: 'belt-on',
+      stage: 'fit',
+      text: 'Arrow the right way; rear first, deep; then front; spreader out; turn until it comes up.',
+      on: ['Belt'],
+      hold: true,
+    },
+    {
+      id: 'slack-set',
+      stage: 'set',
+      text: 'Idle slack by the manual; shims where the design has them.',
+      reads: [length('Give at mid-span', 'at rest')],
+    },
+    {
+      id: 'centres',
+      stage: 'set',
+      text: 'Centre distance and offset, if belts were short-lived.',
+      reads: [length('Centre distance'), length('Offset')],
+    },
+    { id: 'cover-on', stage: 'fit', text: 'Cover, seal, grounds, ducts.', on: ['CVT cover', 'Cover screws', 'Grounds'], hold: true },
+    {
+      id: 'break-in',
+      stage: 'prove',
+      text: 'Break-in: part throttle, varied speed, stops to cool; by the clock, or given to the rider on the slip.',
+    },
+    {
+      id: 'record',
+      stage: 'book',
+      text: 'New belt, old one labelled spare or scrap, next width reading by the meter, and in one line what wore it.',
+    },
+  ],
+};

@@ -1,0 +1,92 @@
+import { force, length, tightenedBy, type Procedure } from './step';
+
+/** A reel mower's cartridge belt and rear-roller belt. */
+export const REEL: Procedure = {
+  id: 'reel',
+  kinds: ['reel', 'accessory'],
+  name: 'Reel mower: cartridge belt and roller belt',
+  gather: ['hex keys', 'small open spanner', 'flat pry bar', 'phone', 'rag', 'pick'],
+  minutes: [30, 45],
+  needs: ['power', 'take-up', 'spins'],
+  meant: { all: [tightenedBy('clamp-idler', 'slotted-mount'), { fact: 'spins', is: ['reel'] }] },
+  because: 'a reel turns with it, and its belts are clamped or stand in slots',
+  steps: [
+    {
+      id: 'reel-blocked',
+      stage: 'secure',
+      text: 'Reel blocked or gloves on: turning any pulley turns the knives. Cutting cartridge disengaged if it can be.',
+      hold: true,
+    },
+    { id: 'side-guard', stage: 'fit', text: 'Side guard off, its fixings counted.', off: ['Side guard', 'Side guard fixings'] },
+    { id: 'routes', stage: 'look', text: 'Photograph or sketch both routes straight on; it is pinned to the drive.', photo: true },
+    { id: 'clean', stage: 'look', text: 'Belts, grooves, idler bearing; grass packed behind pulleys out with a pick.', hold: true },
+    {
+      id: 'clamp-slack',
+      stage: 'fit',
+      text: 'Cartridge belt: clamp of the tensioner slack, idler pushed back and held.',
+      two: 'A second hand, or a wedge.',
+    },
+    { id: 'off', stage: 'fit', text: 'Belt off the nearest pulley, then the rest.' },
+    {
+      id: 'on',
+      stage: 'fit',
+      text: 'New belt on with the idler held back; route as in the photograph; idler let come against it.',
+      hold: true,
+    },
+    {
+      id: 'clamp',
+      stage: 'set',
+      text: 'The stated push on the idler (from the manual; else until the give at mid-span is in its window), clamp tightened while it is held.',
+      reads: [length('Give at mid-span'), force('Push')],
+      looks: 'A give without its force is coarse: it is kept as by thumb.',
+      torque: true,
+    },
+    {
+      id: 'tray-off',
+      stage: 'fit',
+      text: 'Roller belt: motor cover or battery tray off, tunnel guard off.',
+      off: ['Motor cover or tray', 'Tunnel guard'],
+    },
+    {
+      id: 'motor-down',
+      stage: 'fit',
+      text: 'Pivot bolt and slot bolt of the motor bracket slack; motor to the end of the slot; belt off.',
+    },
+    { id: 'roller-on', stage: 'fit', text: 'New belt on both pulleys. Turn the roller one round by hand.', hold: true },
+    {
+      id: 'motor-up',
+      stage: 'set',
+      text: 'Pry bar between the two plates where it bears on both squarely and not on the motor’s case; raise until the give is in its window (manual; commonly 4 to 8 mm at a firm thumb).',
+      reads: [length('Give at mid-span'), force('Push')],
+    },
+    {
+      id: 'both-tight',
+      stage: 'set',
+      text: 'Bar held: slot bolt tight, then pivot bolt.',
+      hold: true,
+      why: 'The pivot forgotten lets it creep.',
+      torque: true,
+    },
+    {
+      id: 'again',
+      stage: 'set',
+      text: 'The give again with both tight: it often loses a millimetre.',
+      reads: [length('Give at mid-span')],
+      loop: 'motor-up',
+    },
+    { id: 'in-line', stage: 'set', text: 'Along the belt: motor and roller pulley still in line after the bracket moved.', hold: true },
+    {
+      id: 'guards-on',
+      stage: 'fit',
+      text: 'Tunnel guard, motor cover or tray, side guard.',
+      on: ['Tunnel guard', 'Motor cover or tray', 'Side guard', 'Side guard fixings'],
+      hold: true,
+    },
+    { id: 'roller-then-reel', stage: 'prove', text: 'Hands away; the roller drive alone, then the reel; listen.' },
+    {
+      id: 'seats-quickly',
+      stage: 'book',
+      text: 'The give, and how it was read. Again after the first day: short stiff belts seat quickly.',
+    },
+  ],
+};

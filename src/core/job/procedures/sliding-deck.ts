@@ -1,0 +1,107 @@
+import { force, length, tightenedBy, type Procedure } from './step';
+
+/** Two belts on a deck that slides on its own springs. */
+export const SLIDING_DECK: Procedure = {
+  id: 'sliding-deck',
+  kinds: ['sliding-deck'],
+  name: 'Sliding deck, two belts',
+  gather: ['gloves', 'lamp'],
+  minutes: [15, 25],
+  needs: ['engage', 'take-up', 'turn'],
+  meant: tightenedBy('sprung-deck'),
+  because: 'the deck itself tightens its belt',
+  steps: [
+    {
+      id: 'link-first',
+      stage: 'ask',
+      text: 'If the blades will not turn: look first whether the holding link hangs in its clip or is still in its hole.',
+      stop: { when: 'Still in', to: 'stowing the link', stage: 'fit' },
+    },
+    {
+      id: 'photo-both',
+      stage: 'look',
+      text: 'Photograph both routes. Which is which: engine to first spindle; first spindle to the others.',
+      photo: true,
+    },
+    {
+      id: 'slides',
+      stage: 'look',
+      text: 'Guide rods and slides: rust, dirt, bends. Push the deck against its springs by the lever and let it come: all the way back by itself.',
+      hold: true,
+      why: 'A deck that hangs is a slack belt.',
+    },
+    {
+      id: 'spring-pair',
+      stage: 'look',
+      text: 'Fitted length of both springs: within 3 mm of one another. One shorter: the deck stands askew, or a spring is weak.',
+      reads: [length('Left spring'), length('Right spring')],
+    },
+    { id: 'link-in', stage: 'fit', text: 'Deck fully down. The holding link into its hole.', off: ['Holding link out of its clip'] },
+    {
+      id: 'deck-back',
+      stage: 'fit',
+      text: 'Raise the deck by its lift: the link turns lifting into a push backwards and the deck locks. Push on it: it is locked.',
+      hold: true,
+    },
+    {
+      id: 'room',
+      stage: 'match',
+      text: 'How far the centre moved, against what the section needs to go over a rim.',
+      reads: [length('Movement of the centre')],
+      stop: { when: 'Less than it needs', to: 'the link, which is not home, or the belt, which is wrong; never pry' },
+    },
+    { id: 'old-off', stage: 'fit', text: 'Old belt off the clutch, then off the first spindle.' },
+    {
+      id: 'spindles',
+      stage: 'look',
+      text: 'Spindles, grooves and clutch with the belt off: wobble, drag, air gap.',
+      reads: [length('Air gap of the clutch')],
+    },
+    {
+      id: 'second-belt',
+      stage: 'fit',
+      text: 'If the second belt is due it comes off now; its own take-up is set by its own rule, since the deck’s springs do nothing for it.',
+      reads: [force('Tension of the second belt', 'at rest')],
+    },
+    {
+      id: 'new-first',
+      stage: 'fit',
+      text: 'New belt in the first spindle’s groove (upper or lower: look), inside its keeper.',
+      hold: true,
+    },
+    {
+      id: 'new-clutch',
+      stage: 'fit',
+      text: 'Round the back: slip it on the clutch by hand.',
+      looks: 'Far too long at this moment. That is the point.',
+    },
+    {
+      id: 'one-round',
+      stage: 'fit',
+      text: 'Turn the clutch one round by hand the way it may be turned: the belt lies in both grooves, no twist.',
+      hold: true,
+    },
+    {
+      id: 'deck-forward',
+      stage: 'set',
+      text: 'Lower the deck: its springs push it out and tighten the belt. It stands between its ends: at the front stop is too long, near the rear too short.',
+      reads: [length('Deck to its front stop'), length('Left spring'), length('Right spring')],
+    },
+    { id: 'tension', stage: 'set', text: 'Tension by tap or push on the long span.', reads: [force('Tension', 'engaged')] },
+    {
+      id: 'link-out',
+      stage: 'fit',
+      text: 'The link out of its hole and stowed in its clip.',
+      on: ['Holding link out of its clip'],
+      hold: true,
+      why: 'Left in, the deck cannot come forward and nothing turns.',
+    },
+    {
+      id: 'heights',
+      stage: 'set',
+      text: 'Raise and lower once through its heights: the belt stays in line, the deck still returns.',
+      hold: true,
+    },
+    { id: 'record', stage: 'book', text: 'Belt, place of the deck, spring lengths, when to look again.' },
+  ],
+};

@@ -1,0 +1,43 @@
+import * as z from 'zod';
+import { factNow, type Facts } from './known';
+
+const seconds = (of: string) =>
+  z
+    .number({ error: `${of}: give a number of seconds.` })
+    .min(0.5, `${of}: less than half a second cannot be timed by hand.`)
+    .max(15, `${of}: more than 15 s is no stop time to hold a machine to.`);
+
+/** What a shop holds its machines to: safe defaults until it says otherwise; the machine's own manual always wins. */
+export const shopLimits = z.object({
+  /** Stop time by class of machine, s. */
+  stop: z
+    .object({
+      'walk-behind': seconds('Walk-behind').default(3),
+      'ride-on': seconds('Ride-on').default(5),
+      auger: seconds('Auger').default(5),
+    })
+    .prefault({}),
+  /** After how many days a substitute is asked about. */
+  trialDays: z
+    .number({ error: 'Give a number of days.' })
+    .int('Give whole days.')
+    .min(1, 'A day at least.')
+    .max(365, 'A year at most.')
+    .default(14),
+});
+export type ShopLimits = Readonly<z.infer<typeof shopLimits>>;
+
+export const USUAL_LIMITS: ShopLimits = shopLimits.parse({});
+
+/** A shop's limits as kept; the usual ones where that no longer reads. */
+export function readLimits(kept: unknown): ShopLimits {
+  const read = shopLimits.safeParse(kept);
+  return read.success ? read.data : USUAL_LIMITS;
+}
+
+/** Within how many seconds the driven side must stand; the shortest of all where the class is not known, null where there is none to keep. */
+export function stopLimitOf(facts: Facts, { stop }: ShopLimits): number | null {
+  const known = factNow(facts, 'class');
+  if (known === 'none') return null;
+  return stop[known as keyof ShopLimits['stop']] ?? Math.min(...Object.values(stop));
+}

@@ -1,0 +1,35 @@
+import { FLEET_LIMIT, sectionOf, type Drive, type SolvedState } from '../drive';
+
+/** How a belt comes to a wheel that stands off its height. */
+export interface EntryAngle {
+  readonly belt: string;
+  /** Pulley at the other end of the span. */
+  readonly other: string;
+  readonly spanMm: number;
+  readonly degrees: number;
+  /** What a belt of its kind takes, degrees. */
+  readonly limit: number;
+}
+
+/**
+ * Fleet angle of each span at a wheel that stands `offMm` from its height: atan(|Δz + off|/ℓ), Δz being how far the two grooves are drawn apart and ℓ
+ * the span seen from above.
+ * @param solved the drive in the state asked about
+ */
+export function entryAngles(drive: Drive, solved: Pick<SolvedState, 'belts'>, pulley: string, offMm: number): EntryAngle[] {
+  const heightOf = (id: string) => drive.pulleys.find((p) => p.id === id)?.z ?? 0;
+  return solved.belts.flatMap((one) => {
+    const belt = drive.belts.find((b) => b.id === one.id);
+    if (!belt) return [];
+    const joined = sectionOf(belt).family === 'ribbed' || (belt.count ?? 1) > 1;
+    return one.spans.flatMap(({ from, to, length }): EntryAngle[] => {
+      if (from !== pulley && to !== pulley) return [];
+      const other = from === pulley ? to : from;
+      const drawn = heightOf(pulley) - heightOf(other);
+      // A span is as long as it climbs, too; what is wanted is its plan.
+      const flat = Math.sqrt(Math.max(1e-9, length * length - drawn * drawn));
+      const degrees = (Math.atan2(Math.abs(drawn + offMm), flat) * 180) / Math.PI;
+      return [{ belt: belt.id, other, spanMm: length, degrees, limit: joined ? FLEET_LIMIT.joined : FLEET_LIMIT.single }];
+    });
+  });
+}

@@ -1,0 +1,82 @@
+import type { Problem } from '../drive';
+import type { NextMeasure } from './advice';
+import type { Image } from './images';
+import type { ArmPlace } from './schema';
+
+export interface SurveyedPlace {
+  readonly id: string;
+  /** Null where it is not fixed by the measures. */
+  readonly x: number | null;
+  readonly y: number | null;
+  /** Root mean square distance from the true place, mm. */
+  readonly sd: number | null;
+}
+
+export interface SurveyedMeasure {
+  readonly id: string;
+  readonly fitted: number | null;
+  /** Measured less fitted. */
+  readonly residual: number | null;
+  /** How far it reads from what all the others by themselves say, and how closely the two can be compared; null where they say nothing of it. */
+  readonly againstRest: { readonly by: number; readonly sd: number } | null;
+  readonly suspect: boolean;
+}
+
+/** How a photo agrees with the rest. */
+export interface SurveyedPhoto {
+  readonly id: string;
+  /** Per mark, how far it lies from where everything together puts it, mm. */
+  readonly marks: readonly { readonly of: string; readonly offMm: number }[];
+  /** What its scale was off by: 1.02 is 2 % too small. */
+  readonly scale: number;
+  /** How far from square on it was shot by what tape and marks say, degrees, roughly; 0 where its scale is a rectangle, which mends that by itself. */
+  readonly slantDegrees: number;
+  /** True where its marks disagree by more than their sd explains: a tilt or a lens that the scale does not mend. */
+  readonly bent: boolean;
+}
+
+/** Where an arm stood when it was held: degrees about its pivot or mm along its line from where everything else was measured. */
+export interface SurveyedArm {
+  readonly id: string;
+  /** Degrees of a slide's line; 0 for an arm about a pivot. */
+  readonly line: number;
+  /** Null where nothing was read, or what was read does not fix it. */
+  readonly held: Readonly<Record<ArmPlace, number | null>>;
+  /** Places of it for which another position fits as well. */
+  readonly seconds: readonly ArmPlace[];
+}
+
+/** One source of error, at one standard deviation: how it shifts every place, mm, and which diameter it is, if it is one. */
+export interface ErrorSource {
+  /** x and y of every pulley and then every point. */
+  readonly shift: Float64Array;
+  /** Line and each place held, of every arm. */
+  readonly arms: readonly { readonly line: number; readonly held: Readonly<Record<ArmPlace, number>> }[];
+  readonly diameter: { readonly pulley: number; readonly sd: number } | null;
+}
+
+export interface SurveyAnswer {
+  readonly status: 'determined' | 'undetermined' | 'conflict';
+  readonly pulleys: readonly SurveyedPlace[];
+  readonly points: readonly SurveyedPlace[];
+  readonly arms: readonly SurveyedArm[];
+  /** Of the sheet, and after them what was read with arms held. */
+  readonly measures: readonly SurveyedMeasure[];
+  readonly photos: readonly SurveyedPhoto[];
+  /** Most suspicious first. */
+  readonly suspects: readonly string[];
+  readonly belts: readonly { readonly id: string; readonly pitchLength: number | null; readonly sd: number | null }[];
+  /** Pulleys and points that can still move or mirror. */
+  readonly undetermined: readonly string[];
+  readonly next: readonly NextMeasure[];
+  /** Every layout that fits, the best first, where they are two to four: one of them is it. Else empty. */
+  readonly images: readonly Image[];
+  /** Why a belt cannot be laid round the pulleys where they were found. */
+  readonly problems: readonly Problem[];
+  /** Per belt, how much its drawn path grows per mm that each length measured reads more. */
+  readonly lengthSlopes: readonly { readonly belt: string; readonly slopes: readonly { readonly id: string; readonly perMm: number }[] }[];
+  /** Independent errors that make up the spread of everything. */
+  readonly errors: readonly ErrorSource[];
+  /** Where every place stands in the best fit, fixed or not: x and y of every pulley and then every point. For drawing. */
+  readonly drawn: Float64Array;
+}

@@ -1,0 +1,12 @@
+export { tensionSheet, targetOf } from './sheet';
+export type { ReadTension, SpanSign, TensionAsk, TensionBand, TensionResult, TensionSheet } from './sheet';
+export { TENSION_METHODS } from './reading';
+export type { TakenReading, TensionMethod } from './reading';
+export { pushAt, tapAt, tensionByPush, tensionByTap, usualDeflection } from './methods';
+export type { Strand } from './methods';
+export { combine } from './combine';
+export type { Combined, SharedError, TensionReading } from './combine';
+export { faultRuns, judgeSettings } from './advice';
+export type { FaultRun, JudgedSetting, SettingFault } from './advice';
+export { placesOf } from './settings-table';
+export type { SettingRow, SettingState } from './settings-table';

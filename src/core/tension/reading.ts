@@ -1,0 +1,81 @@
+import type { TensionReading } from './combine';
+import {
+  DEFLECTION_SD_MM,
+  FORCE_SD,
+  LENGTH_SD_MM,
+  MASS_SD,
+  RATE_SD,
+  SPAN_SD_MM,
+  TAP_SD,
+  tensionByPush,
+  tensionByTap,
+  type Strand,
+} from './methods';
+
+export const TENSION_METHODS = ['tap', 'deflection', 'spring-length'] as const;
+export type TensionMethod = (typeof TENSION_METHODS)[number];
+
+/** What was read, before the drive says what tension it means. */
+export type TakenReading =
+  | { readonly method: 'tap'; readonly at: readonly [string, string]; readonly hz: number; readonly sd?: number | undefined }
+  | {
+      readonly method: 'deflection';
+      readonly at: readonly [string, string];
+      readonly forceN: number;
+      readonly deflectionMm: number;
+      /** Belts pushed; all where it is left out. */
+      readonly belts?: number | undefined;
+      readonly sd?: number | undefined;
+    }
+  | { readonly method: 'spring-length'; readonly at: string; readonly lengthMm: number; readonly sd?: number | undefined };
+
+const STEP = 1e-6;
+
+/** Slope of f at x by a central difference, for a relative step. */
+const slopeOf = (f: (x: number) => number, x: number): number => (f(x * (1 + STEP)) - f(x * (1 - STEP))) / (2 * x * STEP);
+
+const shareOf = (byOneSd: number, tensionN: number): number => (tensionN === 0 ? 0 : byOneSd / tensionN);
+
+/** A tapped span: mass is shared by every tap of the belt, the span's length by all that is read on it. */
+export function readTap(strand: Strand, span: string, hz: number, sd = TAP_SD * hz): TensionReading {
+  const tensionN = tensionByTap(strand, hz);
+  return {
+    tensionN,
+    ownN: (2 * tensionN * sd) / hz,
+    shared: [
+      { source: 'mass', share: MASS_SD },
+      { source: `span ${span}`, share: (2 * SPAN_SD_MM) / strand.spanMm },
+    ],
+  };
+}
+
+/** A span pushed at its middle. */
+export function readPush(
+  strand: Strand,
+  span: string,
+  {
+    forceN,
+    deflectionMm,
+    belts,
+    sd = FORCE_SD * forceN,
+  }: { forceN: number; deflectionMm: number; belts?: number | undefined; sd?: number | undefined },
+): TensionReading {
+  const tensionN = tensionByPush(strand, forceN, deflectionMm, belts);
+  const byForce = slopeOf((f) => tensionByPush(strand, f, deflectionMm, belts), forceN) * sd;
+  const byDeflection = slopeOf((q) => tensionByPush(strand, forceN, q, belts), deflectionMm) * DEFLECTION_SD_MM;
+  const bySpan = slopeOf((l) => tensionByPush({ ...strand, spanMm: l }, forceN, deflectionMm, belts), strand.spanMm) * SPAN_SD_MM;
+  return { tensionN, ownN: Math.hypot(byForce, byDeflection), shared: [{ source: `span ${span}`, share: shareOf(bySpan, tensionN) }] };
+}
+
+/** A spring's fitted length, with what the drive makes of it (`tensionBySpring`). */
+export function readSpring(
+  place: { readonly tensionN: number; readonly perMm: number; readonly byRateN: number },
+  spring: string,
+  sd = LENGTH_SD_MM,
+): TensionReading {
+  return {
+    tensionN: place.tensionN,
+    ownN: Math.abs(place.perMm) * sd,
+    shared: [{ source: `rate ${spring}`, share: shareOf(RATE_SD * place.byRateN, place.tensionN) }],
+  };
+}

@@ -1,0 +1,62 @@
+import type { Database } from '../connection';
+import { listPage, type ListPage, type ListQuery } from '../find';
+import { done, refused, stale, unlessTaken, type Outcome } from '../outcome';
+
+export interface CustomerLine {
+  readonly id: number;
+  readonly name: string;
+  readonly contact: string;
+  readonly machines: number;
+}
+
+export interface Customer {
+  readonly id: number;
+  readonly name: string;
+  /** How they are reached, in words. */
+  readonly contact: string;
+  readonly version: number;
+}
+
+/** A page of customers by name; words are found in name and contact. */
+export const listCustomers = (db: Database, shopId: number, query: ListQuery): Promise<ListPage<CustomerLine>> =>
+  listPage<CustomerLine>(
+    db,
+    {
+      select: 'c.id, c.name, c.contact, (SELECT count(*)::int FROM machines m WHERE m.customer_id = c.id) AS machines',
+      from: 'customers c',
+      where: 'c.shop_id = $1',
+      values: [shopId],
+      matches: 'c.find_text LIKE ? OR lower(c.contact) LIKE ?',
+      order: 'c.name, c.id',
+    },
+    query,
+  );
+
+export async function findCustomer(db: Database, shopId: number, id: number): Promise<Customer | null> {
+  const row = await db.models.Customer.findOne({ where: { shopId, id }, raw: true });
+  return row && { id: row.id, name: row.name, contact: row.contact, version: row.version };
+}
+
+/** Machines of a customer, by name. */
+export async function machinesOf(db: Database, shopId: number, customerId: number): Promise<{ id: number; name: string }[]> {
+  return db.models.Machine.findAll({ where: { shopId, customerId }, attributes: ['id', 'name'], order: [['name', 'ASC']], raw: true });
+}
+
+/** Adds a customer, or changes one over the version that was read. No two of a shop have one name. */
+export async function saveCustomer(
+  db: Database,
+  shopId: number,
+  fields: { readonly name: string; readonly contact: string },
+  existing?: { readonly id: number; readonly version: number },
+): Promise<Outcome<Customer, Customer>> {
+  return unlessTaken(`There is a customer called ${fields.name} already.`, () =>
+    db.transact(async (transaction) => {
+      const plain = ({ id, name, contact, version }: Customer): Customer => ({ id, name, contact, version });
+      if (!existing) return done(plain(await db.models.Customer.create({ shopId, ...fields }, { transaction })));
+      const row = await db.models.Customer.findOne({ where: { shopId, id: existing.id }, transaction, lock: true });
+      if (!row) return refused('This customer was removed meanwhile.');
+      if (row.version !== existing.version) return stale('customer', plain(row));
+      return done(plain(await row.update({ ...fields, version: row.version + 1 }, { transaction })));
+    }),
+  );
+}

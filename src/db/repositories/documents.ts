@@ -1,0 +1,91 @@
+import { Op, type WhereOptions } from 'sequelize';
+import type { Database } from '../connection';
+import { done, refused, type Outcome } from '../outcome';
+import { namesOf } from './people';
+
+/** A paper or picture as it is kept. */
+export interface Paper {
+  readonly mediaType: 'application/pdf' | 'image/jpeg';
+  readonly bytes: Buffer;
+}
+
+/** What a document belongs to. */
+export type DocumentOf = { readonly machineId: number } | { readonly driveId: number; readonly station: string };
+
+/** A document without its bytes. */
+export interface StoredDocument {
+  readonly id: number;
+  readonly name: string;
+  readonly mediaType: string;
+  readonly driveId: number | null;
+  /** The pulley of the drive that it is pinned to; '' for the whole. */
+  readonly station: string;
+  readonly by: string;
+  readonly at: string;
+}
+
+/** Documents that one machine or drive may hold. */
+const MOST = 200;
+
+export async function addDocument(
+  db: Database,
+  by: { readonly shopId: number; readonly personId: number; readonly at: Date },
+  of: DocumentOf,
+  name: string,
+  paper: Paper,
+): Promise<Outcome<{ id: number }>> {
+  return db.transact(async (transaction) => {
+    const where = { shopId: by.shopId, id: 'driveId' in of ? of.driveId : of.machineId };
+    const there =
+      'driveId' in of
+        ? await db.models.Drive.findOne({ where, transaction, lock: true })
+        : await db.models.Machine.findOne({ where, transaction, lock: true });
+    if (!there) return refused('What this document belongs to was removed meanwhile.');
+    const held = await db.models.Document.count({ where: { ...('driveId' in of ? { driveId: of.driveId } : of) }, transaction });
+    if (held >= MOST) return refused(`There are ${MOST} documents here already; remove one first.`);
+    const row = await db.models.Document.create(
+      { shopId: by.shopId, ...of, name, ...paper, personId: by.personId, at: by.at },
+      { transaction },
+    );
+    return done({ id: row.id });
+  });
+}
+
+/** Documents of a machine and of its drives, the latest first. */
+export async function documentsOf(
+  db: Database,
+  shopId: number,
+  { machineId, driveIds }: { readonly machineId?: number; readonly driveIds: readonly number[] },
+): Promise<StoredDocument[]> {
+  const of: WhereOptions[] = [{ driveId: [...driveIds] }, ...(machineId === undefined ? [] : [{ machineId }])];
+  const rows = await db.models.Document.findAll({
+    where: { shopId, [Op.or]: of },
+    attributes: { exclude: ['bytes'] },
+    order: [['id', 'DESC']],
+    raw: true,
+  });
+  const names = await namesOf(db, rows);
+  return rows.map(({ id, name, mediaType, driveId, station, personId, at }) => ({
+    id,
+    name,
+    mediaType,
+    driveId,
+    station,
+    by: names(personId),
+    at: at.toISOString(),
+  }));
+}
+
+/** A document with its bytes; null where the shop has none of that id. */
+export const findDocument = async (
+  db: Database,
+  shopId: number,
+  id: number,
+): Promise<{ name: string; mediaType: string; bytes: Buffer } | null> =>
+  db.models.Document.findOne({ where: { shopId, id }, attributes: ['name', 'mediaType', 'bytes'], raw: true });
+
+/** Removes a document of a machine or drive for good; those of tickets stay. */
+export async function removeDocument(db: Database, shopId: number, id: number): Promise<Outcome<null>> {
+  const gone = await db.models.Document.destroy({ where: { shopId, id, jobId: null } });
+  return gone > 0 ? done(null) : refused('That document was removed meanwhile.');
+}

@@ -1,0 +1,59 @@
+import { factOf, factWords, isFact } from '../../core/machine';
+import { actsOf } from '../../core/job';
+import { meterText } from '../../core/quantity';
+import type { Database } from '../connection';
+import { factsOf } from './facts';
+import { linesOfJob } from './jobs';
+import { meterLog } from './meters';
+import { documentsOf } from './documents';
+
+/** Something that happened to a machine. */
+export interface MachineEvent {
+  /** ISO. */
+  readonly at: string;
+  readonly kind: 'job-opened' | 'job-closed' | 'meter' | 'document' | 'fact' | 'line';
+  /** What it was, in words. */
+  readonly what: string;
+  readonly by: string;
+  /** Number of the job it belongs to. */
+  readonly job: number | null;
+}
+
+/**
+ * All that happened to a machine, the latest first.
+ * @param lines whether each standing line of its tickets is an event of its own, as a file of its history wants it
+ */
+export async function historyOf(
+  db: Database,
+  shopId: number,
+  machine: { readonly id: number; readonly driveIds: readonly number[] },
+  lines: boolean,
+): Promise<MachineEvent[]> {
+  const jobs = await db.models.Job.findAll({ where: { shopId, machineId: machine.id }, order: [['id', 'ASC']], raw: true });
+  const events: MachineEvent[] = [];
+  for (const job of jobs) {
+    events.push({ at: job.openedAt.toISOString(), kind: 'job-opened', what: job.title, by: '', job: job.number });
+    if (job.closedAt) events.push({ at: job.closedAt.toISOString(), kind: 'job-closed', what: job.title, by: '', job: job.number });
+    if (!lines) continue;
+    for (const line of await linesOfJob(db, job.id))
+      if (!line.withdrawn && line.type !== 'unreadable')
+        events.push({ at: line.at, kind: 'line', what: actsOf(line).name, by: line.by, job: job.number });
+  }
+  for (const { value, unit, at, by } of await meterLog(db, machine.id))
+    events.push({ at, kind: 'meter', what: meterText(value, unit), by, job: null });
+  for (const { name, at, by } of await documentsOf(db, shopId, { machineId: machine.id, driveIds: machine.driveIds }))
+    events.push({ at, kind: 'document', what: name, by, job: null });
+  const { machine: known } = await factsOf(db, shopId, { machineId: machine.id, driveIds: [] });
+  const said = Object.entries(known).flatMap(([id, fact]) =>
+    isFact(id) ? [{ ...fact, words: `${factOf(id).label}: ${factWords(factOf(id), fact.value)}` }] : [],
+  );
+  // What one person said in one sitting is one event.
+  const sittings = new Map<string, typeof said>();
+  for (const f of said) {
+    const key = `${f.at.slice(0, 10)} ${f.by}`;
+    sittings.set(key, [...(sittings.get(key) ?? []), f]);
+  }
+  for (const together of sittings.values())
+    events.push({ at: together[0]!.at, kind: 'fact', what: together.map((f) => f.words).join('; '), by: together[0]!.by, job: null });
+  return events.sort((a, b) => Date.parse(b.at) - Date.parse(a.at));
+}

@@ -1,0 +1,68 @@
+import type { Transaction } from 'sequelize';
+import type { MeterReading } from '../../core/machine';
+import type { MeterUnit } from '../../core/quantity';
+import type { Database } from '../connection';
+import type { MachineRow } from '../rows';
+import { done, refused, type Outcome } from '../outcome';
+import { namesOf } from './people';
+
+export interface LoggedReading extends MeterReading {
+  readonly id: number;
+  /** '' where it is not known who read it. */
+  readonly by: string;
+}
+
+interface ReadBy {
+  readonly shopId: number;
+  readonly personId: number | null;
+  readonly at: Date;
+}
+
+/** Logs what a machine's meter shows, within a transaction; the machine shows the latest. */
+export async function logMeter(
+  db: Database,
+  by: ReadBy,
+  machine: MachineRow,
+  { value, unit }: { readonly value: number; readonly unit: MeterUnit },
+  transaction: Transaction,
+): Promise<void> {
+  await db.models.MeterReading.create({ machineId: machine.id, value, unit, personId: by.personId, at: by.at }, { transaction });
+  const latest = await db.models.MeterReading.findOne({
+    where: { machineId: machine.id },
+    order: [
+      ['at', 'DESC'],
+      ['id', 'DESC'],
+    ],
+    transaction,
+  });
+  if (latest) await machine.update({ meter: latest.value, meterUnit: latest.unit }, { transaction });
+}
+
+/** Takes down a reading of a machine's meter. */
+export async function readMeter(
+  db: Database,
+  by: ReadBy,
+  machineId: number,
+  reading: { readonly value: number; readonly unit: MeterUnit },
+): Promise<Outcome<{ id: number }>> {
+  return db.transact(async (transaction) => {
+    const machine = await db.models.Machine.findOne({ where: { id: machineId, shopId: by.shopId }, transaction, lock: true });
+    if (!machine) return refused('This machine was removed meanwhile.');
+    await logMeter(db, by, machine, reading, transaction);
+    return done({ id: machine.id });
+  });
+}
+
+/** Readings of a machine's meter, the latest first. */
+export async function meterLog(db: Database, machineId: number): Promise<LoggedReading[]> {
+  const rows = await db.models.MeterReading.findAll({
+    where: { machineId },
+    order: [
+      ['at', 'DESC'],
+      ['id', 'DESC'],
+    ],
+    raw: true,
+  });
+  const names = await namesOf(db, rows);
+  return rows.map(({ id, value, unit, personId, at }) => ({ id, value, unit, by: names(personId), at: at.toISOString() }));
+}

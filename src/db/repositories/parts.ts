@@ -1,0 +1,80 @@
+import type { Transaction } from 'sequelize';
+import type { PartFitted } from '../../core/job';
+import type { Database } from '../connection';
+import { listPage, type ListPage, type ListQuery } from '../find';
+import { done, refused, stale, type Outcome } from '../outcome';
+
+export interface PartFields {
+  readonly name: string;
+  /** What it is ordered by; may be ''. */
+  readonly number: string;
+  readonly quantity: number;
+  readonly bin: string;
+  readonly priceCents: number | null;
+}
+
+export interface Part extends PartFields {
+  readonly id: number;
+  readonly version: number;
+}
+
+const plain = ({ id, name, number, quantity, bin, priceCents, version }: Part): Part => ({
+  id,
+  name,
+  number,
+  quantity,
+  bin,
+  priceCents,
+  version,
+});
+
+/** A page of parts by name; words are found in name, number and bin. */
+export const listParts = (db: Database, shopId: number, query: ListQuery): Promise<ListPage<Part>> =>
+  listPage<Part>(
+    db,
+    {
+      select: 'p.id, p.name, p.number, p.quantity, p.bin, p.price_cents AS "priceCents", p.version',
+      from: 'parts p',
+      where: 'p.shop_id = $1',
+      values: [shopId],
+      matches: "lower(p.name || ' ' || p.number || ' ' || p.bin) LIKE ?",
+      order: 'p.name, p.id',
+    },
+    query,
+  );
+
+/** Adds a part, or changes one over the version that was read. */
+export async function savePart(
+  db: Database,
+  shopId: number,
+  fields: PartFields,
+  existing?: { readonly id: number; readonly version: number },
+): Promise<Outcome<Part, Part>> {
+  return db.transact(async (transaction) => {
+    if (!existing) return done(plain(await db.models.Part.create({ shopId, ...fields }, { transaction })));
+    const row = await db.models.Part.findOne({ where: { shopId, id: existing.id }, transaction, lock: true });
+    if (!row) return refused('This part was taken off the shelf meanwhile.');
+    if (row.version !== existing.version) return stale('part', plain(row));
+    return done(plain(await row.update({ ...fields, version: row.version + 1 }, { transaction })));
+  });
+}
+
+export async function removePart(db: Database, shopId: number, id: number): Promise<Outcome<null>> {
+  const gone = await db.models.Part.destroy({ where: { shopId, id } });
+  return gone > 0 ? done(null) : refused('This part was taken off the shelf meanwhile.');
+}
+
+/** Puts parts back that were booked: to their place, or to one of the same name, number and bin, made anew where that is gone. */
+export async function putPartBack(
+  db: Database,
+  shopId: number,
+  { partId, name, number, bin, quantity, priceCents }: PartFitted,
+  transaction: Transaction,
+): Promise<void> {
+  const { Part: Parts } = db.models;
+  const row =
+    (await Parts.findOne({ where: { shopId, id: partId }, transaction, lock: true })) ??
+    (await Parts.findOne({ where: { shopId, name, number, bin }, transaction, lock: true }));
+  if (row) await row.update({ quantity: row.quantity + quantity, version: row.version + 1 }, { transaction });
+  else await Parts.create({ shopId, name, number, bin, quantity, priceCents }, { transaction });
+}

@@ -1,0 +1,64 @@
+import * as z from 'zod';
+import { stackShape, type Stack } from '../../core/stack';
+import { bySchema, readKept, type Form } from '../../core/stored';
+import type { Database } from '../connection';
+import { unreadableRow, type UnreadableRow } from '../kept';
+import { done, refused, stale, type Outcome } from '../outcome';
+import { namesOf } from './people';
+
+/** The bolt-up at one pulley of a drive. */
+export interface StoredStack {
+  readonly id: number;
+  readonly pulley: string;
+  readonly stack: Stack;
+  readonly by: string;
+  readonly at: string;
+  readonly version: number;
+}
+
+const form: Form<Stack> = { what: 'this stack', version: 1, upgrades: {}, check: bySchema(stackShape) };
+/** Beside a stack stands which version of its form wrote it. */
+const kept = z.object({ form: z.number(), stack: z.unknown() });
+
+/** Bolt-ups of a drive by pulley; one that no longer reads is shown as such. */
+export async function stacksOf(
+  db: Database,
+  shopId: number,
+  driveId: number,
+): Promise<(StoredStack | (UnreadableRow & { pulley: string }))[]> {
+  const rows = await db.models.Stack.findAll({ where: { shopId, driveId }, order: [['pulley', 'ASC']], raw: true });
+  const names = await namesOf(db, rows);
+  return rows.map(({ id, pulley, document, personId, at, version }) => {
+    const whole = kept.safeParse(document);
+    const read = readKept(form, whole.success ? whole.data.form : 0, whole.success ? whole.data.stack : document);
+    return read.ok
+      ? { id, pulley, stack: read.value, by: names(personId), at: at.toISOString(), version }
+      : { ...unreadableRow({ id, name: 'A stack' }, read), pulley };
+  });
+}
+
+/**
+ * Keeps the bolt-up at a pulley over the version that was read; null takes it away.
+ * @param version of the one that is replaced; 0 where there was none
+ */
+export async function saveStack(
+  db: Database,
+  by: { readonly shopId: number; readonly personId: number; readonly at: Date },
+  { driveId, pulley, version }: { readonly driveId: number; readonly pulley: string; readonly version: number },
+  stack: Stack | null,
+): Promise<Outcome<{ version: number }, { version: number }>> {
+  return db.transact(async (transaction) => {
+    const drive = await db.models.Drive.findOne({ where: { shopId: by.shopId, id: driveId }, transaction, lock: true });
+    if (!drive) return refused('The drive was removed meanwhile.');
+    const row = await db.models.Stack.findOne({ where: { driveId, pulley }, transaction, lock: true });
+    if ((row?.version ?? 0) !== version) return stale('stack', { version: row?.version ?? 0 });
+    if (stack === null) {
+      await row?.destroy({ transaction });
+      return done({ version: 0 });
+    }
+    const columns = { document: { form: form.version, stack }, personId: by.personId, at: by.at, version: version + 1 };
+    if (row) await row.update(columns, { transaction });
+    else await db.models.Stack.create({ shopId: by.shopId, driveId, pulley, ...columns }, { transaction });
+    return done({ version: version + 1 });
+  });
+}

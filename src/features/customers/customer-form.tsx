@@ -1,0 +1,67 @@
+'use client';
+
+import { zodResolver } from '@hookform/resolvers/zod';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import type { Customer } from '@/db';
+import { Field, placeRefusal, Refusal } from '@/ui/form';
+import { FormDialog } from '@/ui/form-dialog';
+import { isTaken, useAct } from '../acts/use-act';
+import { customerForm } from './forms';
+
+/** Adds a customer, or changes one. @param onSaved what the server made of it; null where it waits to be sent */
+export function CustomerForm({
+  customer,
+  onClose,
+  onSaved,
+}: {
+  customer: Customer | null;
+  onClose: () => void;
+  onSaved: (made: Customer | null) => void;
+}) {
+  const act = useAct();
+  const [over, setOver] = useState(customer);
+  const [theirs, setTheirs] = useState<Customer | null>(null);
+  const { control, handleSubmit, setError, reset, formState } = useForm({
+    resolver: zodResolver(customerForm),
+    defaultValues: { name: customer?.name ?? '', contact: customer?.contact ?? '' },
+  });
+  const save = handleSubmit(async (fields) => {
+    const answer = await act(
+      'customer.save',
+      { fields, ...(over ? { existing: { id: over.id, version: over.version } } : {}) },
+      { words: fields.name, done: 'Saved.', quiet: true },
+    );
+    if (isTaken(answer)) return onSaved(answer.ok ? answer.value : null);
+    if (answer.ok) return;
+    if (answer.reason === 'stale') {
+      setTheirs(answer.current);
+      // Saved once more, mine stands over theirs.
+      setOver(answer.current);
+    }
+    placeRefusal(setError, ['name', 'contact'], answer);
+  });
+  return (
+    <FormDialog
+      title={customer ? `Change ${customer.name}` : 'Add a customer'}
+      submit={customer ? 'Save the customer' : 'Add this customer'}
+      onSubmit={(e) => void save(e)}
+      busy={formState.isSubmitting}
+      onClose={onClose}
+    >
+      <Refusal
+        control={control}
+        act={
+          theirs && (
+            <Button color="inherit" onClick={() => reset({ name: theirs.name, contact: theirs.contact })}>
+              Take theirs
+            </Button>
+          )
+        }
+      />
+      <Field control={control} name="name" label="Name" autoFocus />
+      <Field control={control} name="contact" label="Contact" multiline minRows={3} help="How and when they are reached." />
+    </FormDialog>
+  );
+}

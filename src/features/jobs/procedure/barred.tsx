@@ -1,0 +1,63 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import type { Facts } from '@/core/machine';
+import { isTaken, useAct } from '../../acts/use-act';
+import { ABOUT_FACTS } from '../../machines/waiting-facts';
+
+/** What barred a tool on this drive before, and what reached. */
+export const barredOf = (facts: Facts): readonly string[] => {
+  const known = facts['barred-tools']?.value;
+  return typeof known === 'object' ? known : [];
+};
+
+/** Takes down, for the next time, which tool did not reach and which did: it stays with the drive. */
+export function Barred({ driveId, facts }: { driveId: number; facts: Facts }) {
+  const act = useAct();
+  const [text, setText] = useState<string | null>(null);
+  const keep = async (line: string) => {
+    const answer = await act(
+      'fact.set',
+      { subject: { driveId }, fact: 'barred-tools', value: [...barredOf(facts), line] },
+      { words: `Tools on this drive: ${line}`, about: ABOUT_FACTS, done: 'Kept for the next time.' },
+    );
+    if (isTaken(answer)) setText(null);
+  };
+  if (text === null)
+    return (
+      <Box>
+        <Button onClick={() => setText('')} sx={{ minHeight: 44, ml: -1 }}>
+          A tool did not reach …
+        </Button>
+      </Box>
+    );
+  return (
+    <Box
+      component="form"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (text.trim() !== '') void keep(text.trim());
+      }}
+      sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}
+    >
+      <TextField
+        autoFocus
+        label="What barred which tool, and what reached"
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        placeholder="Ratchet fouls the frame; flat 13 mm spanner reaches."
+        sx={{ flex: 1, minWidth: 220 }}
+        slotProps={{ htmlInput: { maxLength: 200 } }}
+      />
+      <Button type="submit" variant="outlined" disabled={text.trim() === ''} sx={{ minHeight: 56 }}>
+        Remember it
+      </Button>
+      <Button onClick={() => setText(null)} sx={{ minHeight: 56 }}>
+        Leave it
+      </Button>
+    </Box>
+  );
+}

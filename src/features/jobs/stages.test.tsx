@@ -1,0 +1,339 @@
+import { screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { describe, expect, it, vi } from 'vitest';
+import { STAGES, cautionsFor, type Stage } from '@/core/job';
+import { BOOKED_BELT, FINDING, PROVED } from '@/core/job/test-job';
+import { USUAL_LIMITS, type Facts } from '@/core/machine';
+import type { Job, TicketEntry } from '@/db';
+import { serverThat, show } from '@/ui/test-shell';
+import { solverService, type TensionRequest } from '@/workers/solver-service';
+import { useJobActs } from './job-acts';
+import { STAGE_MODULES } from './stages/registry';
+import { useBay } from './use-bay';
+import { RIDER_DRIVE } from '../test-records';
+import { aJob, ticketLine } from './test-job';
+
+vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
+vi.mock('../shell/shell-context', () => ({ useMayChange: () => true, useShell: () => ({ role: role.now }) }));
+vi.mock('../shelf/actions', () => ({
+  readShelf: async () => ({ ok: false, problem: 'not asked here' }),
+  chooseParts: async () => ({ ok: true, value: [{ id: 5, label: 'Flat idler 82', detail: '3 to hand' }] }),
+}));
+vi.mock('@/ui/solver', () => ({
+  usePose: () => ({ answer: null, pending: false }),
+  useMatch: () => ({ answer: null, pending: false }),
+  useTension: (request: TensionRequest) => ({ answer: solverService.tension(request), pending: false, failed: false, again: vi.fn() }),
+  askTension: (request: TensionRequest) => Promise.resolve(solverService.tension(request)),
+}));
+vi.mock('@/ui/plate/plate', () => ({ Plate: () => null }));
+
+const role = vi.hoisted(() => ({ now: 'owner' as string }));
+const known = (values: Record<string, string>): Facts =>
+  Object.fromEntries(Object.entries(values).map(([id, value]) => [id, { value, by: 'Ines', at: '2026-10-17T08:00:00Z' }]));
+const RIDER = known({ power: 'petrol', turn: 'cw', spins: 'blade', class: 'ride-on' });
+const job = (more: Partial<Job> = {}): Job =>
+  aJob({
+    number: Math.floor(Math.random() * 1e6),
+    facts: { machine: RIDER, drive: known({ engage: 'lever-cable', 'deck-on-reach': 'yes' }) },
+    ...more,
+  });
+const line = ticketLine;
+const timed = (seconds: number) => line('prove', 'timed', { what: 'stop', seconds, when: 'proved', limitS: 5, how: 'typed' });
+
+function At({ of, stage, writable }: { of: Job; stage: Stage; writable: boolean }) {
+  const { Bench } = STAGE_MODULES[stage];
+  const acts = useJobActs(of, went);
+  const bay = useBay(of, [RIDER_DRIVE]);
+  return <Bench {...{ job: of, at: stage, acts, bay, drives: [RIDER_DRIVE], unreadable: [], writable, mayChange: writable }} />;
+}
+const went = vi.fn();
+const at = (stage: Stage, of: Job, { owner, writable = true }: { owner?: number; writable?: boolean } = {}) =>
+  show(<At of={of} stage={stage} writable={writable} />, owner === undefined ? {} : { owner });
+const press = (name: string | RegExp) => userEvent.click(screen.getByRole('button', { name }));
+const choose = (name: string | RegExp) => userEvent.click(screen.getByRole('radio', { name }));
+const ok = { ok: true, value: { entryId: 90 } };
+/** What was written of one type: what an earlier test left to be sent may come between. */
+const entries = (sent: readonly { readonly kind: string; readonly input: unknown }[], ...of: readonly string[]) =>
+  sent
+    .filter((s) => s.kind === 'job.write')
+    .map((s) => (s.input as { entry: { type: string; body: Record<string, unknown> } }).entry)
+    .filter((e) => of.includes(e.type));
+
+describe('every stage', () => {
+  it.each(STAGES.map((s) => [s]))('%s can be read by whoever may not write, and offers him no act on it', (stage) => {
+    at(stage, job(), { writable: false });
+    expect(screen.getAllByRole('heading').length).toBeGreaterThan(0);
+    expect(screen.queryByRole('button', { name: / is done$/ })).toBeNull();
+    expect(screen.queryByLabelText(/^Note/)).toBeNull();
+  });
+  it.each(STAGES.filter((s) => s !== 'book' && s !== 'prove').map((s) => [s]))('%s can be passed over, with a reason', async (stage) => {
+    const { sent } = serverThat(ok);
+    at(stage, job());
+    await press(/^Skip …|^Skip/);
+    await userEvent.type(screen.getByLabelText(/^Why is .* skipped\?/), 'Seen last week');
+    await press('Skip it');
+    await waitFor(() => expect(entries(sent, 'stage')[0]).toEqual({ type: 'stage', body: { state: 'skipped', why: 'Seen last week' } }));
+  });
+});
+
+describe('Ask', () => {
+  it('offers what the customer’s words name, and writes what was chosen and typed', async () => {
+    const { sent } = serverThat(ok);
+    at('ask', job());
+    await userEvent.type(screen.getByLabelText('In the customer’s words'), 'It smokes and slips ');
+    expect(screen.getByRole('button', { name: 'Smokes or smells' })).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Jumps out of engagement' })).toBeNull();
+    await press('Smokes or smells');
+    await choose('Slowly');
+    await press('Write down what was asked');
+    await waitFor(() =>
+      expect(entries(sent, 'asked')[0]).toMatchObject({
+        type: 'asked',
+        body: { words: 'It smokes and slips ', complaints: ['smokes'], began: 'slowly' },
+      }),
+    );
+  });
+  it('keeps what was entered where another stage was looked at before it was written', async () => {
+    const of = job();
+    const first = at('ask', of);
+    await userEvent.type(screen.getByLabelText('In the customer’s words'), 'Squeals, since the');
+    first.unmount();
+    at('ask', of, { owner: first.owner });
+    expect((screen.getByLabelText('In the customer’s words') as HTMLInputElement).value).toBe('Squeals, since the');
+  });
+  it('times nothing of a machine that comes apart', async () => {
+    at('ask', job());
+    expect(screen.getByRole('region', { name: 'As found' })).toBeTruthy();
+    await choose(/^Apart|apart/);
+    expect(screen.queryByRole('region', { name: 'As found' })).toBeNull();
+  });
+});
+
+describe('Secure', () => {
+  it('asks once what it is not told, and lists what this machine needs', async () => {
+    at('secure', job({ facts: { machine: {}, drive: {} } }));
+    expect(within(screen.getByRole('region', { name: 'Asked once for this machine' })).getAllByRole('radiogroup')).toHaveLength(3);
+    expect(screen.getByRole('group', { name: 'Made safe' })).toBeTruthy();
+  });
+  it('says large which way it may be turned', () => {
+    at('secure', job());
+    expect(screen.getByText(/clockwise only/)).toBeTruthy();
+    expect(screen.queryByRole('region', { name: 'Asked once for this machine' })).toBeNull();
+  });
+  it('after a run one tap makes it safe again, and no list is asked for', async () => {
+    const { sent } = serverThat(ok);
+    const secured = line('secure', 'secured', {
+      list: 'full',
+      cautions: cautionsFor('full', RIDER).map(({ id, words }) => ({ id, words, at: new Date().toISOString() })),
+    });
+    at('secure', job({ entries: [secured, line('prove', 'running', { cautions: [] })] }));
+    expect(screen.queryByRole('group', { name: 'Made safe' })).toBeNull();
+    await press('Stopped, lead off, PTO off');
+    await waitFor(() => expect(entries(sent, 'secured')[0]).toMatchObject({ type: 'secured', body: { list: 'after-run' } }));
+  });
+});
+
+describe('Look', () => {
+  it('what comes off is counted once for all checks that need it, and remembered as off', async () => {
+    const { sent } = serverThat(ok);
+    at('look', job());
+    const [off] = screen.getAllByRole('button', { name: /^(They are|It is) off$/ });
+    await userEvent.click(off!);
+    await waitFor(() => expect(entries(sent, 'setup')[0]).toMatchObject({ type: 'setup', body: { up: true } }));
+  });
+  it('a finding stands beside its check, with its picture', () => {
+    const found = line('look', 'finding', { ...FINDING, check: 'idler-tip', part: { id: 'arm-idler', label: 'Tension idler' } });
+    const picture = line('look', 'picture', { documentId: 12, shows: 'Tension idler: push and tip', about: 'finding idler-tip arm-idler' });
+    at('look', job({ entries: [found, picture] }));
+    return userEvent.click(screen.getByRole('button', { name: /push and tip/ })).then(() => {
+      expect(screen.getByRole('img', { name: 'Tension idler: push and tip' }).getAttribute('src')).toBe('/api/documents/12');
+      expect((screen.getByLabelText('What to do') as HTMLInputElement).value).toBe('Renew the idler');
+    });
+  });
+});
+
+describe('Fit', () => {
+  it('proposes what is meant first and says why; what is chosen is written', async () => {
+    const { sent } = serverThat(ok);
+    at('fit', job());
+    const [first] = screen.getAllByRole('button', { name: /^Work by:/ });
+    expect(first!.getAttribute('aria-label')).toBe('Work by: Deck belt, deck on');
+    await userEvent.click(first!);
+    await waitFor(() => expect(entries(sent, 'procedure')[0]).toMatchObject({ type: 'procedure', body: { procedure: 'deck-on' } }));
+  });
+  const worked = (more: TicketEntry[] = []) =>
+    job({ entries: [line('fit', 'procedure', { procedure: 'deck-on', name: 'Deck belt, deck on', why: '' }), ...more] });
+  it('a step done counts what came off with it; one skipped asks why', async () => {
+    const { sent } = serverThat(ok);
+    at('fit', worked());
+    await userEvent.clear(screen.getByLabelText('Cover screws off, how many'));
+    await userEvent.type(screen.getByLabelText('Cover screws off, how many'), '3');
+    await press('Done');
+    await waitFor(() =>
+      expect(entries(sent, 'step', 'tally')).toMatchObject([
+        { type: 'step', body: { step: 'covers-off', outcome: 'done' } },
+        { type: 'tally', body: { item: 'Cover screws', count: 3, way: 'off' } },
+      ]),
+    );
+  });
+  it('what was entered at a step outlives that another page came between', async () => {
+    const of = worked();
+    const first = at('fit', of);
+    await userEvent.clear(screen.getByLabelText('Cover screws off, how many'));
+    await userEvent.type(screen.getByLabelText('Cover screws off, how many'), '7');
+    first.unmount();
+    at('fit', of, { owner: first.owner });
+    expect((screen.getByLabelText('Cover screws off, how many') as HTMLInputElement).value).toBe('7');
+  });
+  it('says what barred a tool the last time', () => {
+    const facts = {
+      machine: RIDER,
+      drive: {
+        ...known({ engage: 'lever-cable' }),
+        'barred-tools': { value: ['Ratchet fouls the frame'], by: 'Bram', at: '2026-10-17T08:00:00Z' },
+      },
+    };
+    at('fit', { ...worked(), facts });
+    expect(screen.getByText(/Last time: Ratchet fouls the frame/)).toBeTruthy();
+  });
+});
+
+describe('Prove', () => {
+  it('writes what the run showed, and keeps the count of cycles meanwhile', async () => {
+    const of = job();
+    const { sent } = serverThat(ok);
+    const first = at('prove', of);
+    for (let i = 0; i < 3; i++) await press('Engaged and let go');
+    first.unmount();
+    at('prove', of, { owner: first.owner });
+    expect(screen.getByText('3 of 5')).toBeTruthy();
+    for (let i = 0; i < 2; i++) await press('Engaged and let go');
+    await choose('Stays on');
+    await choose('Seen to land');
+    await choose('It is sound');
+    await press('Write down the proof');
+    await waitFor(() => expect(entries(sent, 'proved')[0]).toEqual({ type: 'proved', body: PROVED }));
+  });
+  it('is held while something is off the machine, and says what', () => {
+    at('prove', job({ entries: [line('fit', 'tally', { item: 'Hanger pins', count: 2, way: 'off' })] }));
+    expect(screen.getByText(/^Not back on: 2 hanger pins/)).toBeTruthy();
+    expect(screen.queryByRole('group', { name: 'Before it runs' })).toBeNull();
+    expect((screen.getByRole('button', { name: 'Write down the proof' }) as HTMLButtonElement).disabled).toBe(true);
+  });
+  it('a stop time over the shop’s own limit is told as it is', () => {
+    const limits = { ...USUAL_LIMITS, stop: { ...USUAL_LIMITS.stop, 'ride-on': 3 } };
+    at('prove', job({ limits, entries: [line('prove', 'proved', PROVED), timed(4)] }));
+    expect(screen.getByText(/Do not hand it back as it is/)).toBeTruthy();
+  });
+});
+
+describe('Set', () => {
+  it('a reading goes on the ticket with the tension it meant, and stands with those that are there', async () => {
+    const { sent } = serverThat(ok);
+    const body = { belt: 'blade', state: 'engaged', method: 'spring-length', at: 'engage', where: 'Engagement spring', value: 203.1 };
+    const there = line('set', 'reading', { ...body, deflectionMm: null, belts: null, tensionN: 190, sdN: 14, clamped: false });
+    at('set', job({ entries: [there] }));
+    expect(within(screen.getByRole('region', { name: 'Readings' })).getByText(/^Spring length, Engagement spring/)).toBeTruthy();
+    await press('Keep this reading');
+    expect(screen.getByText('Type what was read first.')).toBeTruthy();
+    await userEvent.type(screen.getByLabelText('Note of the tap, Hz'), '54');
+    await userEvent.click(screen.getByRole('checkbox', { name: 'Read again with everything tight' }));
+    await press('Keep this reading');
+    await waitFor(() =>
+      expect(entries(sent, 'reading')[0]).toMatchObject({
+        type: 'reading',
+        body: { belt: 'blade', method: 'tap', at: 'spindle>crank', value: 54, deflectionMm: null, clamped: true },
+      }),
+    );
+  });
+  it('the belt that was booked is the one that is judged, a substitute too', () => {
+    const booked = line('match', 'belt-booked', { ...BOOKED_BELT, outsideMm: 1195, pieces: 1 });
+    const own = at('set', job());
+    const before = screen.getByRole('img', { name: /^Static strand tension/ }).getAttribute('aria-label');
+    own.unmount();
+    at('set', job({ entries: [booked] }));
+    expect(screen.getByRole('img', { name: /^Static strand tension/ }).getAttribute('aria-label')).not.toBe(before);
+  });
+});
+
+describe('Book', () => {
+  const proved = [line('prove', 'proved', PROVED), timed(3)];
+  it('closes as sound what was proved so, with what the customer is told and the next look', async () => {
+    const { sent } = serverThat(ok);
+    at('book', job({ entries: proved }));
+    expect(screen.getByRole('radio', { name: 'The machine is sound' }).getAttribute('aria-checked')).toBe('true');
+    await userEvent.type(screen.getByLabelText('Closing line for the customer'), 'New belt.');
+    await userEvent.type(screen.getByLabelText('What else for the next look'), 'Bring the bagger.');
+    await press('Keepers');
+    // Something to look at, and no time yet.
+    expect(screen.getByText('Say when to look again, or take away what to look at.')).toBeTruthy();
+    expect((screen.getByRole('button', { name: /^Close job/ }) as HTMLButtonElement).disabled).toBe(true);
+    await press('After the first day');
+    await press('Tension');
+    await press(/^Close job/);
+    await waitFor(() =>
+      expect(entries(sent, 'closing')[0]).toEqual({
+        type: 'closing',
+        body: {
+          text: 'New belt.',
+          ending: 'sound',
+          why: '',
+          look: { after: ['first-day'], at: ['tension', 'keepers'] },
+          next: 'Bring the bagger.',
+        },
+      }),
+    );
+  });
+  it('what was not proved ends only as not fit to use: by an owner, with a reason', async () => {
+    role.now = 'technician';
+    const first = at('book', job());
+    await userEvent.type(screen.getByLabelText('Closing line for the customer'), 'Fetched early.');
+    expect((screen.getByRole('button', { name: /^Close job/ }) as HTMLButtonElement).disabled).toBe(true);
+    first.unmount();
+    role.now = 'owner';
+    const { sent } = serverThat(ok);
+    at('book', job());
+    await userEvent.type(screen.getByLabelText('Closing line for the customer'), 'Fetched early.');
+    expect((screen.getByRole('button', { name: /^Close job/ }) as HTMLButtonElement).disabled).toBe(true);
+    await userEvent.type(screen.getByLabelText(/^Why it goes back/), 'The boat leaves.');
+    await press(/^Close job/);
+    await waitFor(() =>
+      expect(entries(sent, 'closing')[0]).toMatchObject({ type: 'closing', body: { ending: 'unfit', why: 'The boat leaves.' } }),
+    );
+  });
+  it('adds up belts, parts and what the customer agreed to; what he declined and what was taken back is not in it', () => {
+    const fitted = { partId: 3, name: 'Flat idler', number: '', bin: 'D1', quantity: 2, priceCents: 1000 };
+    const lines = [
+      ...proved,
+      line('match', 'belt-booked', { ...BOOKED_BELT, pieces: 2, priceCents: 1480 }),
+      line('fit', 'part-fitted', fitted),
+      { ...line('fit', 'part-fitted', fitted), withdrawn: true },
+      line('look', 'finding', { ...FINDING, answer: 'approved', priceCents: 550 }),
+      line('look', 'finding', {
+        ...FINDING,
+        ref: '0f3b2f6e-5d3c-4f57-9d0a-6a1f0d1f7c12',
+        check: 'idler-spin',
+        answer: 'declined',
+        priceCents: 9900,
+      }),
+    ];
+    at('book', job({ entries: lines }));
+    expect(within(screen.getByRole('region', { name: 'Decisions and total' })).getByText('55.10 cr')).toBeTruthy();
+  });
+  it('a part is found on the shelf and taken from it for the job', async () => {
+    const { sent } = serverThat(ok);
+    const of = job({ entries: proved });
+    at('book', of);
+    await userEvent.type(screen.getByRole('combobox', { name: 'Part' }), 'flat');
+    await userEvent.click(await screen.findByRole('option', { name: /Flat idler 82/ }));
+    await userEvent.clear(screen.getByLabelText('How many'));
+    await userEvent.type(screen.getByLabelText('How many'), '0');
+    expect((screen.getByRole('button', { name: 'Take from the shelf' }) as HTMLButtonElement).disabled).toBe(true);
+    await userEvent.clear(screen.getByLabelText('How many'));
+    await userEvent.type(screen.getByLabelText('How many'), '2');
+    await press('Take from the shelf');
+    await waitFor(() =>
+      expect(sent[0]).toMatchObject({ kind: 'job.fit-part', input: { number: of.number, stage: 'book', partId: 5, quantity: 2 } }),
+    );
+  });
+});

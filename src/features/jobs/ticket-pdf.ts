@@ -1,0 +1,128 @@
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+
+/** A picture as a PDF takes it: its bytes in an address of their own. */
+async function dataUrl(src: string): Promise<string | null> {
+  const blob = await fetch(src)
+    .then((r) => (r.ok ? r.blob() : null))
+    .catch(() => null);
+  if (!blob) return null;
+  return new Promise((resolve) => {
+    const reader = new FileReader();
+    reader.onload = () => resolve(String(reader.result));
+    reader.onerror = () => resolve(null);
+    reader.readAsDataURL(blob);
+  });
+}
+
+/** Width of the drawing on the sheet, points. */
+const DRAWING_PT = 520;
+const DRAWING_HEIGHT_PT = 220;
+const PICTURE_PT = 140;
+
+/** A drawing with its size in numbers: a share of the page it stands on means nothing on a sheet. */
+function sizedSvg(drawing: SVGSVGElement): string {
+  const sized = drawing.cloneNode(true) as SVGSVGElement;
+  sized.setAttribute('width', String(DRAWING_PT));
+  sized.setAttribute('height', String(DRAWING_HEIGHT_PT));
+  sized.setAttribute('preserveAspectRatio', 'xMidYMid meet');
+  return sized.outerHTML;
+}
+
+const textOf = (node: Element | null | undefined): string => (node?.textContent ?? '').replace(/[ \t]+/g, ' ').trim();
+
+/**
+ * The printed ticket as the content of a PDF: what stands on the sheet, in its order, so that paper and file say the same.
+ * @param sheet the ticket's article; its parts are told by `data-pdf`
+ */
+export async function pdfContent(sheet: HTMLElement): Promise<Content[]> {
+  const part = (name: string) => sheet.querySelector(`[data-pdf="${name}"]`);
+  const facts = [...sheet.querySelectorAll('dl')].map((list) =>
+    [...list.querySelectorAll('dt')].map((term) => [{ text: textOf(term), color: '#555555' }, { text: textOf(term.nextElementSibling) }]),
+  );
+  const drawing = part('drawing')?.querySelector('svg');
+  const rows = await Promise.all(
+    [...sheet.querySelectorAll('tbody tr')].map(async (row) => {
+      const cells = [...row.querySelectorAll('td')];
+      const pictures = await Promise.all([...row.querySelectorAll('img')].map((img) => dataUrl(img.src)));
+      return cells.map((cell, i): Content => {
+        const text = { text: textOf(cell) };
+        const shown = i === 2 ? pictures.filter((p) => p !== null) : [];
+        return shown.length === 0
+          ? text
+          : {
+              stack: [
+                text,
+                ...shown.map((image) => ({ image, width: PICTURE_PT, margin: [0, 4, 0, 0] as [number, number, number, number] })),
+              ],
+            };
+      });
+    }),
+  );
+  const full = rows.filter((r) => r.length === 4);
+  return [
+    {
+      columns: [
+        [
+          { text: textOf(part('shop')), fontSize: 14, bold: true },
+          { text: textOf(part('dates')), margin: [0, 2, 0, 0] },
+        ],
+        { text: textOf(part('title')), fontSize: 18, bold: true, alignment: 'right' },
+      ],
+    },
+    { canvas: [{ type: 'line', x1: 0, y1: 4, x2: DRAWING_PT, y2: 4, lineWidth: 1.2 }], margin: [0, 0, 0, 8] },
+    {
+      columns: facts.filter((f) => f.length > 0).map((body) => ({ table: { widths: ['auto', '*'], body }, layout: 'noBorders' })),
+      columnGap: 12,
+      margin: [0, 0, 0, 8],
+    },
+    ...(drawing
+      ? [
+          { svg: sizedSvg(drawing), width: DRAWING_PT, height: DRAWING_HEIGHT_PT },
+          { text: textOf(part('drawing')?.querySelector('figcaption')), margin: [0, 2, 0, 8] as [number, number, number, number] },
+        ]
+      : []),
+    ...(full.length > 0
+      ? [
+          {
+            table: { widths: ['auto', 'auto', '*', 'auto'], body: full, dontBreakRows: true },
+            layout: 'lightHorizontalLines',
+          } satisfies Content,
+        ]
+      : [{ text: 'Nothing written yet.' }]),
+    {
+      columns: ['Technician', 'Customer'].map((who) => ({
+        stack: [
+          { canvas: [{ type: 'line' as const, x1: 0, y1: 0, x2: 240, y2: 0, lineWidth: 0.8 }] },
+          { text: who, margin: [0, 3, 0, 0] as [number, number, number, number] },
+        ],
+      })),
+      columnGap: 24,
+      margin: [0, 42, 0, 0],
+      unbreakable: true,
+    } as Content,
+  ];
+}
+
+const FONTS = {
+  normal: new URL('@fontsource/archivo-narrow/files/archivo-narrow-latin-400-normal.woff', import.meta.url),
+  bold: new URL('@fontsource/archivo-narrow/files/archivo-narrow-latin-700-normal.woff', import.meta.url),
+} as const;
+
+/** The printed ticket as a PDF of A4 sheets. @throws Error where the fonts cannot be read */
+export async function ticketPdf(sheet: HTMLElement, title: string): Promise<Blob> {
+  const { default: pdfmake } = await import('pdfmake/build/pdfmake');
+  const [normal, bold] = await Promise.all([dataUrl(FONTS.normal.href), dataUrl(FONTS.bold.href)]);
+  if (!normal || !bold) throw new Error('the fonts are not to hand');
+  const bare = (url: string) => url.slice(url.indexOf(',') + 1);
+  pdfmake.addVirtualFileSystem({ 'sheet.woff': bare(normal), 'sheet-bold.woff': bare(bold) });
+  pdfmake.addFonts({ Sheet: { normal: 'sheet.woff', bold: 'sheet-bold.woff', italics: 'sheet.woff', bolditalics: 'sheet-bold.woff' } });
+  const definition: TDocumentDefinitions = {
+    info: { title },
+    pageSize: 'A4',
+    pageMargins: [36, 36, 36, 40],
+    defaultStyle: { font: 'Sheet', fontSize: 9.5 },
+    footer: (page, of) => ({ text: `${title}, sheet ${page} of ${of}`, alignment: 'center', fontSize: 8, color: '#555555' }),
+    content: await pdfContent(sheet),
+  };
+  return pdfmake.createPdf(definition).getBlob();
+}

@@ -1,0 +1,176 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import Link from 'next/link';
+import { useState, type ReactNode } from 'react';
+import type { JobLine, Machine, MachineEvent, meters, NotebookSummary, StoredDocument, StoredDrive, UnreadableRow } from '@/db';
+import { Facts } from '@/ui/facts';
+import { Icon } from '@/ui/icons';
+import type { ListedPage } from '@/ui/listing';
+import { Card, Page } from '@/ui/page';
+import { DriveSketch } from '@/ui/plate/sketch';
+import { useUnits } from '@/ui/units';
+import { Unreadable } from '@/ui/unreadable';
+import { JobRows } from '../jobs/job-rows';
+import { beltSize } from '../match/candidates';
+import { PapersCard } from '../papers/papers-card';
+import { useMayChange } from '../shell/shell-context';
+import { MachineForm } from './machine-form';
+import { MeterCard } from './meter-card';
+import { TimelineCard } from './timeline-card';
+
+export function MachineScreen({
+  machine,
+  own,
+  unreadable,
+  notebooks,
+  jobs,
+  log,
+  papers,
+  events,
+}: {
+  machine: Machine;
+  /** Its drives, to be drawn. */
+  own: readonly StoredDrive[];
+  unreadable: readonly UnreadableRow[];
+  /** Drives of it that are being measured. */
+  notebooks: readonly NotebookSummary[];
+  /** The latest of its jobs, and how many there are. */
+  jobs: ListedPage<JobLine>;
+  /** Readings of its meter, the latest first. */
+  log: readonly meters.LoggedReading[];
+  papers: readonly StoredDocument[];
+  events: readonly MachineEvent[];
+}) {
+  const mayChange = useMayChange();
+  const units = useUnits();
+  const [changing, setChanging] = useState(false);
+  const facts: [string, ReactNode][] = [
+    ['Maker', machine.maker],
+    ['Model', machine.model],
+    ['Serial number', machine.serial],
+    [
+      'Customer',
+      machine.customerId === null ? (
+        ''
+      ) : (
+        <Link href={`/customers/${machine.customerId}`} style={{ color: 'inherit' }}>
+          {machine.customer}
+        </Link>
+      ),
+    ],
+  ];
+  return (
+    <Page
+      title={machine.name}
+      lead={machine.notes}
+      acts={
+        mayChange && (
+          <>
+            <Button variant="outlined" onClick={() => setChanging(true)}>
+              Change
+            </Button>
+            <Button component={Link} href={`/jobs/new?machine=${machine.id}`} variant="contained" startIcon={<Icon name="add" />}>
+              Open a job
+            </Button>
+          </>
+        )
+      }
+    >
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' }, gap: 2 }}>
+        <Card title="What it is">
+          <Facts rows={facts} />
+          <Box sx={{ mt: 1.5, ml: -2 }}>
+            <Button component={Link} href={`/machines/${machine.id}/known`}>
+              What is known of it
+            </Button>
+            <Button component={Link} href={`/machines/${machine.id}/label`}>
+              Label
+            </Button>
+          </Box>
+        </Card>
+        <Card title="Its drives">
+          {unreadable.map((d) => (
+            <Unreadable key={d.id} name={d.name} problem={d.problem} text={d.text} />
+          ))}
+          {own.length === 0 ? (
+            <Typography sx={{ color: 'var(--ts-quiet)' }}>
+              No drive is drawn for it yet. Measure it here, or{' '}
+              <Link href="/drives/new" style={{ color: 'inherit' }}>
+                draw it
+              </Link>{' '}
+              and add it under Change.
+            </Typography>
+          ) : (
+            own.map(({ id, document }) => (
+              <Box
+                key={id}
+                component={Link}
+                href={`/drives/${id}`}
+                sx={{
+                  display: 'block',
+                  p: 1,
+                  mx: -1,
+                  borderRadius: '4px',
+                  color: 'inherit',
+                  '&:hover': { bgcolor: 'var(--ts-work-soft)' },
+                }}
+              >
+                <DriveSketch drive={document} height={150} />
+                <Box sx={{ mt: 0.5 }}>
+                  {document.name}
+                  <Box component="span" sx={{ color: 'var(--ts-quiet)' }}>
+                    {' '}
+                    · {document.belts.map((b) => beltSize(b, units)).join(', ')}
+                  </Box>
+                </Box>
+              </Box>
+            ))
+          )}
+          {notebooks.map((n) => (
+            <Box key={n.id} component={Link} href={`/drives/measure/${n.id}`} sx={{ display: 'block', py: 1, color: 'inherit' }}>
+              {n.name || 'Unnamed drive'}
+              <Box component="span" sx={{ color: 'var(--ts-quiet)' }}>
+                {' '}
+                · being measured, {n.measured} of {n.asked} distances
+              </Box>
+            </Box>
+          ))}
+          {mayChange && (
+            <Button component={Link} href={`/drives/measure?machine=${machine.id}`} sx={{ px: 0 }}>
+              Measure {own.length + notebooks.length > 0 ? 'another' : 'its drive'}
+            </Button>
+          )}
+        </Card>
+        <MeterCard machine={machine} log={log} />
+        <PapersCard of={{ machineId: machine.id }} papers={papers} />
+      </Box>
+      <Typography variant="h2" sx={{ mt: 3, mb: 1 }}>
+        Jobs
+      </Typography>
+      {jobs.rows.length === 0 ? (
+        <Typography sx={{ color: 'var(--ts-quiet)' }}>None yet.</Typography>
+      ) : (
+        <JobRows jobs={jobs.rows} aside={(j) => j.status} date={(j) => j.openedAt} />
+      )}
+      {jobs.total > jobs.rows.length && (
+        <Typography sx={{ mt: 1, color: 'var(--ts-quiet)' }}>
+          The latest {jobs.rows.length} of {jobs.total}; Find (Ctrl K) finds the others by number or words.
+        </Typography>
+      )}
+      <Box sx={{ mt: 3 }}>
+        <TimelineCard machineId={machine.id} events={events} />
+      </Box>
+      {changing && (
+        <MachineForm
+          machine={machine}
+          drives={own.map(({ id, document }) => ({ id, label: document.name }))}
+          onClose={() => setChanging(false)}
+          onSaved={() => setChanging(false)}
+        />
+      )}
+    </Page>
+  );
+}

@@ -1,0 +1,324 @@
+import { screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { describe, expect, it, vi } from 'vitest';
+import { solveDrive } from '@/core/drive';
+import { STACK_TEMPLATES, stackFaults, STACK_FAULTS, withMoved } from '@/core/stack';
+import type { Customer, DueTrial, meters, Part, StoredStack, Trial } from '@/db';
+import { serverThat, show } from '@/ui/test-shell';
+import { TrialsDue } from './bench/trials-due';
+import { CustomerForm } from './customers/customer-form';
+import { pdfContent } from './jobs/ticket-pdf';
+import { MeterCard } from './machines/meter-card';
+import { TimelineCard } from './machines/timeline-card';
+import { TrialsNote } from './match/trials-note';
+import { PapersCard } from './papers/papers-card';
+import { PartForm, readPart } from './shelf/part-form';
+import { LimitsCard } from './shop/limits-card';
+import { StackScreen } from './stacks/stack-screen';
+import { StackedNote } from './stacks/stacked-note';
+import { Stations } from './stacks/stations';
+import { faultWords } from './stacks/words';
+import { MACHINE, RIDER_DRIVE, SHOP } from './test-records';
+
+vi.mock('next/navigation', async () => (await import('./test-features')).navigation);
+vi.mock('./shell/shell-context', () => ({ useMayChange: () => true, useShell: () => ({ role: 'owner' }) }));
+const pose = vi.hoisted(() => ({ now: null as unknown }));
+vi.mock('@/ui/solver', () => ({ usePose: () => ({ answer: pose.now, pending: false }) }));
+
+const field = (label: string | RegExp) => screen.getByLabelText(label, { selector: 'input, textarea' }) as HTMLInputElement;
+const press = (name: string | RegExp) => userEvent.click(screen.getByRole('button', { name }));
+
+const read = (id: number, value: number, at: string): meters.LoggedReading => ({ id, value, unit: 'h', at, by: 'Bram' });
+
+describe('a machine’s meter', () => {
+  const log = [read(2, 412.6, '2026-11-20T08:00:00Z'), read(1, 392.6, '2026-09-11T08:00:00Z')];
+  it('shows what it shows, how fast it runs, and takes a new reading down', async () => {
+    const { sent } = serverThat({ ok: true, value: { id: 3 } });
+    show(<MeterCard machine={MACHINE} log={log} />);
+    expect(screen.getByText(/^2 h a week since/)).toBeTruthy();
+    await userEvent.type(field(/^Meter$/), '418.2');
+    await press('Take it down');
+    await waitFor(() => expect(sent[0]).toMatchObject({ kind: 'meter.read', input: { machineId: 3, value: 418.2, unit: 'h' } }));
+    expect(field(/^Meter$/).value).toBe('');
+  });
+  it('what cannot be read keeps nothing; less than before is said to be a new meter', async () => {
+    const { sent } = serverThat({ ok: true, value: { id: 3 } });
+    show(<MeterCard machine={MACHINE} log={[]} />);
+    const keep = screen.getByRole('button', { name: 'Take it down' }) as HTMLButtonElement;
+    await userEvent.type(field(/^Meter$/), 'about forty');
+    expect([keep.disabled, screen.getByRole('alert').textContent]).toEqual([true, expect.stringContaining('not a meter reading')]);
+    await userEvent.clear(field(/^Meter$/));
+    await userEvent.type(field(/^Meter$/), '3');
+    expect(screen.getByText(/kept as a new meter/)).toBeTruthy();
+    expect(sent).toEqual([]);
+  });
+});
+
+describe('papers', () => {
+  const paper = (name: string, type: string, size = 20) => new File([new Uint8Array(size)], name, { type });
+  it('a PDF is sent whole under its own name', async () => {
+    const { sent } = serverThat({ ok: true, value: { id: 9 } });
+    show(<PapersCard of={{ machineId: 3 }} papers={[]} />);
+    await userEvent.upload(field('Papers and pictures: file'), paper('Parts diagram.pdf', 'application/pdf'));
+    await waitFor(() => expect(sent[0]).toMatchObject({ kind: 'document.add', input: { of: { machineId: 3 }, name: 'Parts diagram' } }));
+    expect(atob((sent[0]!.input as { data: string }).data)).toHaveLength(20);
+  });
+  it('what is too large or empty is refused before it is sent, by its name', async () => {
+    const { sent } = serverThat({ ok: true, value: { id: 9 } });
+    show(<PapersCard of={{ machineId: 3 }} papers={[]} />);
+    await userEvent.upload(field('Papers and pictures: file'), paper('Manual.pdf', 'application/pdf', 9 * 1024 * 1024));
+    expect(await screen.findByText(/Manual.pdf is larger than 8 MB/)).toBeTruthy();
+    await userEvent.upload(field('Papers and pictures: file'), paper('Blank.pdf', 'application/pdf', 0));
+    expect(await screen.findByText(/Blank.pdf is empty/)).toBeTruthy();
+    expect(sent).toEqual([]);
+  });
+  it('one is removed only once that is asked for twice', async () => {
+    const { sent } = serverThat({ ok: true, value: null });
+    show(
+      <PapersCard
+        of={{ machineId: 3 }}
+        papers={[{ id: 9, name: 'Decal', mediaType: 'image/jpeg', driveId: null, station: '', by: 'Bram', at: '2026-11-20T08:00:00Z' }]}
+      />,
+    );
+    await press('Remove Decal');
+    expect(sent).toEqual([]);
+    await press('Remove it');
+    await waitFor(() => expect(sent[0]).toMatchObject({ kind: 'document.remove', input: { id: 9 } }));
+  });
+});
+
+describe('a customer', () => {
+  const isla: Customer = { id: 1, name: 'Isla Ferrow', contact: 'Orchard house', version: 2 };
+  it('that another changed meanwhile is shown both ways, and saved over theirs only then', async () => {
+    const theirs = { ...isla, contact: 'Low Orchard, gate 2', version: 3 };
+    const { sent, answer } = serverThat({ ok: false, reason: 'stale', problem: 'Someone else changed this customer.', current: theirs });
+    const saved = vi.fn();
+    show(<CustomerForm customer={isla} onClose={vi.fn()} onSaved={saved} />);
+    await userEvent.type(field('Contact'), ', after dark');
+    await press('Save the customer');
+    expect(await screen.findByText('Someone else changed this customer.')).toBeTruthy();
+    expect(field('Contact').value).toBe('Orchard house, after dark');
+    answer({ ok: true, value: theirs });
+    await press('Save the customer');
+    await waitFor(() => expect(saved).toHaveBeenCalled());
+    expect(sent.map((s) => (s.input as { existing: { version: number } }).existing.version)).toEqual([2, 3]);
+  });
+  it('theirs can be taken', async () => {
+    serverThat({
+      ok: false,
+      reason: 'stale',
+      problem: 'Someone else changed this customer.',
+      current: { ...isla, contact: 'Gate 2', version: 3 },
+    });
+    show(<CustomerForm customer={isla} onClose={vi.fn()} onSaved={vi.fn()} />);
+    await press('Save the customer');
+    await userEvent.click(await screen.findByRole('button', { name: 'Take theirs' }));
+    expect(field('Contact').value).toBe('Gate 2');
+  });
+});
+
+describe('a part on the shelf', () => {
+  const cells = { name: 'Flat idler', number: '', quantity: '2', bin: 'D1', price: '26.50' };
+  it.each<[string, object, object]>([
+    ['as a hand writes it', {}, { ok: true, fields: { name: 'Flat idler', number: '', quantity: 2, bin: 'D1', priceCents: 2650 } }],
+    ['without a price', { price: ' ' }, { ok: true, fields: { priceCents: null } }],
+    ['without a name', { name: ' ' }, { ok: false, field: 'name', problem: 'Give the part a name.' }],
+    ['half a part', { quantity: '1.5' }, { ok: false, field: 'quantity', problem: 'Parts are counted whole.' }],
+    ['no count', { quantity: '' }, { ok: false, field: 'quantity', problem: 'How many is a number.' }],
+    ['fewer than none', { quantity: '-1' }, { ok: false, field: 'quantity', problem: 'There cannot be fewer than none.' }],
+    ['a price in words', { price: 'a few' }, { ok: false, field: 'price' }],
+  ])('%s', (_, more, expected) => expect(readPart({ ...cells, ...more })).toMatchObject(expected));
+
+  it('is taken off the shelf from its form', async () => {
+    const part: Part = { id: 5, name: 'Flat idler', number: '', quantity: 2, bin: 'D1', priceCents: null, version: 1 };
+    const { sent } = serverThat({ ok: true, value: null });
+    const saved = vi.fn();
+    show(<PartForm part={part} onClose={vi.fn()} onSaved={saved} />);
+    await press('Take it off the shelf');
+    await waitFor(() => expect(saved).toHaveBeenCalled());
+    expect(sent[0]).toMatchObject({ kind: 'part.remove', input: { id: 5 } });
+  });
+});
+
+describe('a substitute that ran a while', () => {
+  const due: DueTrial = {
+    entryId: 12,
+    belt: '4L475',
+    number: 210,
+    machine: 'Orchard rider',
+    customer: 'Isla',
+    closedAt: '2026-11-02T08:00:00Z',
+  };
+  it('is asked about; what they said goes with the answer, and the question goes away', async () => {
+    const { sent } = serverThat({ ok: true, value: null });
+    show(<TrialsDue due={[due]} />);
+    await userEvent.type(field('What they said'), 'Crept at idle.');
+    await press('It did not');
+    await waitFor(() =>
+      expect(sent[0]).toMatchObject({ kind: 'trial.answer', input: { entryId: 12, worked: false, note: 'Crept at idle.' } }),
+    );
+    expect(screen.queryByText('4L475')).toBeNull();
+  });
+  it('comes back where the server refuses', async () => {
+    serverThat({ ok: false, reason: 'refused', problem: 'That booking was taken back meanwhile.' });
+    show(<TrialsDue due={[due]} />);
+    await press('It worked');
+    expect(await screen.findByText('4L475')).toBeTruthy();
+  });
+  it('is told where its size comes up again, and only there', () => {
+    const trial: Trial = { belt: '4L475', outsideMm: 1206.5, worked: false, note: 'Crept.', number: 210, at: '2026-11-20T08:00:00Z' };
+    const { container, again } = show(<TrialsNote trials={[trial]} outsideMm={1204} />);
+    expect(container.textContent).toContain('Did not work here as a substitute: 4L475');
+    again(<TrialsNote trials={[trial]} outsideMm={1231.9} />);
+    expect(container.textContent).toBe('');
+    again(<TrialsNote trials={[trial]} outsideMm={null} />);
+    expect(container.textContent).toContain('Crept.');
+  });
+});
+
+describe('what a shop holds machines to', () => {
+  it('is saved with the rest as it is; what is no stop time is refused beside its field', async () => {
+    const { sent } = serverThat({ ok: true, value: SHOP });
+    show(<LimitsCard shop={SHOP} />);
+    const auger = field('Stop time, auger, s');
+    await userEvent.clear(auger);
+    await userEvent.type(auger, '40');
+    await press('Save these limits');
+    expect(await screen.findByText(/more than 15 s is no stop time/)).toBeTruthy();
+    await userEvent.clear(auger);
+    await userEvent.type(auger, '4,5');
+    await press('Save these limits');
+    await waitFor(() =>
+      expect(sent[0]).toMatchObject({
+        kind: 'shop.change',
+        input: { version: 2, name: 'Quay Bay Repairs', limits: { stop: { 'walk-behind': 3, 'ride-on': 5, auger: 4.5 }, trialDays: 14 } },
+      }),
+    );
+  });
+});
+
+describe('a stack on screen', () => {
+  const { stack } = STACK_TEMPLATES[0]!;
+  const kept: StoredStack = { id: 4, pulley: 'arm-idler', stack, by: 'Bram', at: '2026-11-20T08:00:00Z', version: 3 };
+  const open = (over: StoredStack | null) =>
+    show(<StackScreen drive={RIDER_DRIVE} pulley={{ id: 'arm-idler', label: 'Idler' }} kept={over} papers={[]} />);
+
+  it('begins from a template, is built right, and is kept with what it was begun over', async () => {
+    const { sent } = serverThat({ ok: true, value: { version: 1 } });
+    open(null);
+    await press(/Flat idler over its bracket/);
+    expect(screen.getByText(/^Built right/)).toBeTruthy();
+    await press('Keep this stack');
+    await waitFor(() =>
+      expect(sent[0]).toMatchObject({
+        kind: 'stack.save',
+        input: { driveId: 1, pulley: 'arm-idler', version: 0, stack: { wantedMm: 20 } },
+      }),
+    );
+    expect((screen.getByRole('button', { name: 'Keep this stack' }) as HTMLButtonElement).disabled).toBe(true);
+  });
+  it('a part moved by its button is wrong at once and right again after an undo', async () => {
+    open(kept);
+    await press(/^Up: Spacer/);
+    expect(screen.getByText(/spacer is on the far side/)).toBeTruthy();
+    expect(within(screen.getByRole('list', { name: 'Parts, from the top' })).getAllByText('wrong here').length).toBeGreaterThan(0);
+    await press('Undo');
+    expect(screen.getByText(/^Built right/)).toBeTruthy();
+  });
+  it('a cupped washer is turned over, a part taken out and one put in where the chosen one is', async () => {
+    open(kept);
+    await press(/^Cupped washer/);
+    await press('Turn it over');
+    expect(screen.getByText(/wrong way round/)).toBeTruthy();
+    await press('Take it out');
+    expect(screen.queryByRole('button', { name: /^Cupped washer/ })).toBeNull();
+    expect(screen.getByText(/^Built right/)).toBeTruthy();
+  });
+  it('kept over another’s is refused once, with its reason, and then stands over it', async () => {
+    const { sent, answer } = serverThat({
+      ok: false,
+      reason: 'stale',
+      problem: 'Someone else changed this stack.',
+      current: { version: 7 },
+    });
+    open(kept);
+    await press(/^Down: Wheel/);
+    await press('Keep this stack');
+    expect(await screen.findByText('Someone else changed this stack.')).toBeTruthy();
+    answer({ ok: true, value: { version: 8 } });
+    await press('Keep this stack');
+    await waitFor(() => expect(sent.map((s) => (s.input as { version: number }).version)).toEqual([3, 7]));
+  });
+  it('every fault has words of its own', () => {
+    const units = { show: (mm: number) => `${mm} mm` } as never;
+    const said = STACK_FAULTS.map((code) => faultWords({ code, layer: 1, mm: 2 }, stack, units));
+    expect(new Set(said).size).toBe(STACK_FAULTS.length);
+    expect(said.every((s) => s.endsWith('.') && !s.includes('undefined'))).toBe(true);
+  });
+  it('what stands off its height is told where a belt is matched and set, with how the belt comes to it', () => {
+    const low: StoredStack['stack'] = { ...stack, wantedMm: stack.wantedMm + 4 };
+    const on = (of: StoredStack['stack']) => <StackedNote drive={RIDER_DRIVE.document} stacks={[{ pulley: 'arm-idler', stack: of }]} />;
+    const solved = solveDrive(RIDER_DRIVE.document, 'engaged');
+    pose.now = solved.ok ? { ok: true, answer: { solved: solved.answer.states[0] } } : null;
+    const { container, unmount } = show(on(low));
+    pose.now = null;
+    expect(container.textContent).toContain('as stacked stands 4.0 mm too low');
+    // Two spans, each with its own angle: atan(4 / span).
+    expect(container.textContent?.match(/From /g)).toHaveLength(2);
+    unmount();
+    show(on(stack));
+    expect(screen.queryByRole('note')).toBeNull();
+  });
+  it('a drive tells which of its bolt-ups are drawn, and how many things are wrong', () => {
+    const wrong = withMoved(stack, 2, 3);
+    show(<Stations drive={RIDER_DRIVE} stacks={[{ ...kept, stack: wrong }]} />);
+    const count = stackFaults(wrong).length;
+    expect(screen.getByRole('link', { name: new RegExp(`${count} things wrong`) }).getAttribute('href')).toBe('/drives/1/stacks/arm-idler');
+  });
+});
+
+describe('a machine’s history on its page', () => {
+  it('is cut where it is long, leads to its jobs, and is handed out whole', async () => {
+    const events = Array.from({ length: 20 }, (_, i) => ({
+      at: '2026-11-20T08:00:00Z',
+      kind: 'job-opened' as const,
+      what: `Slips ${i}`,
+      by: '',
+      job: 200 + i,
+    }));
+    show(<TimelineCard machineId={3} events={events} />);
+    expect(screen.getAllByRole('listitem')).toHaveLength(12);
+    await press('All 20 entries');
+    expect(screen.getAllByRole('listitem')).toHaveLength(20);
+    expect(screen.getByRole('link', { name: 'Job 219' }).getAttribute('href')).toBe('/jobs/219');
+    expect(screen.getByRole('link', { name: 'CSV' }).getAttribute('href')).toBe('/api/machines/3/history?as=csv');
+  });
+});
+
+describe('a ticket as PDF', () => {
+  it('holds what stands on the sheet, in its order, drawing and signatures too', async () => {
+    document.body.innerHTML = `<article><p data-pdf="shop">Quay Bay Repairs</p><p data-pdf="dates">Opened 2 Nov</p><h1 data-pdf="title">Ticket 213</h1>
+      <dl><dt>Machine</dt><dd>Orchard rider</dd></dl>
+      <figure data-pdf="drawing"><svg viewBox="-10 -20 30 40" width="100%"><circle r="3"/></svg><figcaption>4L475 on the drive.</figcaption></figure>
+      <table><tbody><tr><td>9:00</td><td>Look</td><td>Idler growls.</td><td>Bram</td></tr><tr><td>9:30</td><td>Match</td><td>4L475 booked.</td><td>Ines</td></tr></tbody></table></article>`;
+    const text = JSON.stringify(await pdfContent(document.querySelector('article')!));
+    const places = [
+      'Quay Bay Repairs',
+      'Ticket 213',
+      'Orchard rider',
+      '4L475 on the drive.',
+      'Idler growls.',
+      '4L475 booked.',
+      'Technician',
+    ].map((t) => text.indexOf(t));
+    expect(places.every((p) => p >= 0)).toBe(true);
+    expect([...places].sort((a, b) => a - b)).toEqual(places);
+    // A share of the page means nothing on a sheet.
+    expect(text).not.toContain('100%');
+  });
+  it('an empty ticket says so', async () => {
+    document.body.innerHTML =
+      '<article><h1 data-pdf="title">Ticket 9</h1><table><tbody><tr><td>Nothing written yet.</td></tr></tbody></table></article>';
+    expect(JSON.stringify(await pdfContent(document.querySelector('article')!))).toContain('Nothing written yet.');
+  });
+});

@@ -1,0 +1,107 @@
+'use client';
+
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { parseQuantity } from '@/core/quantity';
+import type { Part } from '@/db';
+import { Field, placeRefusal, Refusal } from '@/ui/form';
+import { FormDialog } from '@/ui/form-dialog';
+import { isTaken, useAct } from '../acts/use-act';
+import { partForm } from './part-forms';
+
+const FIELDS = ['name', 'number', 'quantity', 'bin', 'price'] as const;
+type Cells = Record<(typeof FIELDS)[number], string>;
+
+const cellsOf = (part: Part | null): Cells => ({
+  name: part?.name ?? '',
+  number: part?.number ?? '',
+  quantity: String(part?.quantity ?? 1),
+  bin: part?.bin ?? '',
+  price: part === null || part.priceCents === null ? '' : (part.priceCents / 100).toFixed(2),
+});
+
+type Read =
+  | { readonly ok: true; readonly fields: ReturnType<typeof partForm.parse> }
+  | { readonly ok: false; readonly field: string; readonly problem: string };
+
+/** A part as a hand writes it. */
+export function readPart({ price, quantity, ...cells }: Cells): Read {
+  const money = price.trim() === '' ? null : parseQuantity(price, 'money', { min: 0, max: 1_000_000 });
+  if (money && !money.ok) return { ok: false, field: 'price', problem: money.problem };
+  const read = partForm.safeParse({
+    ...cells,
+    quantity: quantity.trim() === '' ? NaN : Number(quantity),
+    priceCents: money ? Math.round(money.value * 100) : null,
+  });
+  if (read.success) return { ok: true, fields: read.data };
+  const [issue] = read.error.issues;
+  return { ok: false, field: String(issue?.path[0] ?? ''), problem: issue?.message ?? 'Something in this form cannot be read.' };
+}
+
+/** Adds a part to the shelf, or changes one. */
+export function PartForm({ part, onClose, onSaved }: { part: Part | null; onClose: () => void; onSaved: () => void }) {
+  const act = useAct();
+  const [over, setOver] = useState(part);
+  const { control, handleSubmit, setError, formState } = useForm<Cells>({ defaultValues: cellsOf(part) });
+  const save = handleSubmit(async (cells) => {
+    const read = readPart(cells);
+    if (!read.ok) return placeRefusal(setError, FIELDS, read);
+    const answer = await act(
+      'part.save',
+      { fields: read.fields, ...(over ? { existing: { id: over.id, version: over.version } } : {}) },
+      { words: `${read.fields.name} on the shelf`, done: 'On the shelf.', quiet: true },
+    );
+    if (isTaken(answer)) return onSaved();
+    if (answer.ok) return;
+    if (answer.reason !== 'stale') return placeRefusal(setError, FIELDS, answer);
+    const { current } = answer;
+    setOver(current);
+    setError('root', { message: `${answer.problem} Theirs: ${current.quantity} in ${current.bin || 'no bin'}. Save again to keep yours.` });
+  });
+  const remove = async (gone: Part) => {
+    const { id, version: _version, ...fields } = gone;
+    const answer = await act(
+      'part.remove',
+      { id },
+      {
+        words: `${gone.name} off the shelf`,
+        done: {
+          text: `${gone.name} is off the shelf.`,
+          undo: () =>
+            void act('part.save', { fields }, { words: `${gone.name} on the shelf again`, done: `${gone.name} is on the shelf again.` }),
+        },
+      },
+    );
+    if (isTaken(answer)) onSaved();
+  };
+  return (
+    <FormDialog
+      title={part ? `Change ${part.name}` : 'Add a part'}
+      submit={part ? 'Save the part' : 'Put it on the shelf'}
+      onSubmit={(e) => void save(e)}
+      busy={formState.isSubmitting}
+      onClose={onClose}
+      aside={
+        part && (
+          <Button color="error" onClick={() => void remove(part)}>
+            Take it off the shelf
+          </Button>
+        )
+      }
+    >
+      <Refusal control={control} />
+      <Field control={control} name="name" label="Name" autoFocus placeholder="Flat idler 82" />
+      <Field control={control} name="number" label="Number it is ordered by" help="May be left out." />
+      <Field control={control} name="quantity" label="To hand" slotProps={{ htmlInput: { inputMode: 'numeric' } }} />
+      <Field control={control} name="bin" label="Bin" />
+      <Field
+        control={control}
+        name="price"
+        label="Price each, cr"
+        help="May be left out."
+        slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+      />
+    </FormDialog>
+  );
+}

@@ -1,0 +1,16 @@
+import * as z from 'zod';
+
+const short = (what: string) => z.string().trim().max(120, `${what} is longer than 120 characters.`);
+
+/** A part on the shelf that is no belt. */
+export const partForm = z.object({
+  name: short('The name').min(1, 'Give the part a name.'),
+  number: short('The number'),
+  quantity: z
+    .number({ error: 'How many is a number.' })
+    .int('Parts are counted whole.')
+    .min(0, 'There cannot be fewer than none.')
+    .max(100_000, 'That is more than a shelf holds.'),
+  bin: short('The bin'),
+  priceCents: z.number().int().min(0, 'The price is 0 or more.').max(100_000_000, 'That price is too high to be one.').nullable(),
+});

@@ -1,0 +1,92 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import Link from 'next/link';
+import { useState } from 'react';
+import type { Part } from '@/db';
+import { Icon } from '@/ui/icons';
+import { FindField, Pager, useListing, type ListAsk, type ListedPage } from '@/ui/listing';
+import { money } from '@/ui/money';
+import { Empty, Page } from '@/ui/page';
+import { useMayChange } from '../shell/shell-context';
+import { listParts } from './actions';
+import { PartForm } from './part-form';
+
+/** Bearings, idlers, springs, keepers: what is on the shelf beside belts. */
+export function PartsScreen({ first, asked }: { first: ListedPage<Part>; asked: ListAsk }) {
+  const mayChange = useMayChange();
+  const listing = useListing('parts', first, asked, listParts);
+  const [form, setForm] = useState<Part | 'new' | null>(null);
+  const add = mayChange && (
+    <Button variant="contained" startIcon={<Icon name="add" />} onClick={() => setForm('new')}>
+      Add a part
+    </Button>
+  );
+  return (
+    <Page
+      title="Parts"
+      lead="Bearings, idlers, springs, keepers: what is to hand beside belts."
+      acts={
+        <>
+          <Button component={Link} href="/shelf" variant="outlined">
+            Belts
+          </Button>
+          {add}
+        </>
+      }
+    >
+      {listing.blank ? (
+        <Empty title="No parts yet" act={add}>
+          A part that is here can be booked on a job; its count and the ticket move together.
+        </Empty>
+      ) : (
+        <>
+          <FindField label="Find a part" listing={listing} />
+          <Box
+            component="ul"
+            sx={{ listStyle: 'none', m: 0, p: 0, border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)' }}
+          >
+            {listing.rows.map((p) => (
+              <Box component="li" key={p.id} sx={{ '&:not(:first-of-type)': { borderTop: '1px solid var(--ts-edge)' } }}>
+                <Box
+                  component="button"
+                  type="button"
+                  disabled={!mayChange}
+                  onClick={() => setForm(p)}
+                  sx={{
+                    all: 'unset',
+                    boxSizing: 'border-box',
+                    width: '100%',
+                    display: 'grid',
+                    gridTemplateColumns: { xs: '1fr auto', sm: 'minmax(0, 1.4fr) minmax(0, 1fr) 80px 90px 100px' },
+                    gap: 1.5,
+                    alignItems: 'center',
+                    minHeight: 52,
+                    px: 2,
+                    py: 0.5,
+                    cursor: mayChange ? 'pointer' : 'default',
+                    '&:hover': { bgcolor: 'var(--ts-work-soft)' },
+                    '&:focus-visible': { outline: '3px solid var(--ts-work)', outlineOffset: -3 },
+                  }}
+                >
+                  <span style={{ fontWeight: 600 }}>{p.name}</span>
+                  <span className="ts-mono ts-quiet ts-wide-only">{p.number}</span>
+                  <span className="ts-quiet ts-wide-only">{p.bin}</span>
+                  <span className="ts-mono">{p.quantity} to hand</span>
+                  <span className="ts-mono ts-quiet ts-wide-only">{p.priceCents === null ? '' : money(p.priceCents)}</span>
+                </Box>
+              </Box>
+            ))}
+          </Box>
+          {listing.rows.length === 0 && !listing.busy && (
+            <Typography sx={{ mt: 2, color: 'var(--ts-quiet)' }}>No part here is called “{listing.ask.find}”.</Typography>
+          )}
+          <Pager listing={listing} />
+        </>
+      )}
+      {form && <PartForm part={form === 'new' ? null : form} onClose={() => setForm(null)} onSaved={() => setForm(null)} />}
+    </Page>
+  );
+}

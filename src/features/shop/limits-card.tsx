@@ -1,0 +1,71 @@
+'use client';
+
+import { zodResolver } from '@hookform/resolvers/zod';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useForm } from 'react-hook-form';
+import { shopLimits } from '@/core/machine';
+import type { Shop } from '@/db';
+import { Field, placeRefusal, Refusal } from '@/ui/form';
+import { Card } from '@/ui/page';
+import { isTaken, useAct } from '../acts/use-act';
+
+const FIELDS = ['stop.walk-behind', 'stop.ride-on', 'stop.auger', 'trialDays'] as const;
+const WORDS: Readonly<Record<(typeof FIELDS)[number], readonly [string, string]>> = {
+  'stop.walk-behind': ['Stop time, walk-behind, s', ''],
+  'stop.ride-on': ['Stop time, ride-on, s', ''],
+  'stop.auger': ['Stop time, auger, s', 'Blade, reel or auger must stand within it; the machine’s manual always wins.'],
+  trialDays: ['Ask about a substitute after, days', 'Counted from the day its job was closed.'],
+};
+/** A number that was typed; what is none is left to be refused. */
+const typedNumber = (value: unknown) =>
+  typeof value === 'string' && value.trim() !== '' ? Number(value.replace(',', '.')) : value === '' ? undefined : value;
+
+/** What this shop holds its machines to. */
+export function LimitsCard({ shop }: { shop: Shop }) {
+  const act = useAct();
+  const { control, handleSubmit, setError, reset, formState } = useForm({
+    resolver: async (values, context, options) =>
+      zodResolver(shopLimits)(
+        {
+          stop: Object.fromEntries(Object.entries(values.stop ?? {}).map(([k, v]) => [k, typedNumber(v)])) as (typeof values)['stop'],
+          trialDays: typedNumber(values.trialDays) as number,
+        },
+        context,
+        options as never,
+      ),
+    values: shop.limits,
+  });
+  const save = handleSubmit(async (limits) => {
+    const { version, name, timeZone } = shop;
+    const answer = await act(
+      'shop.change',
+      { version, name, timeZone, limits },
+      { words: 'The shop’s limits', done: 'Saved.', quiet: true },
+    );
+    if (isTaken(answer)) reset(limits);
+    else if (!answer.ok) placeRefusal(setError, FIELDS, answer);
+  });
+  return (
+    <Card title="What machines are held to">
+      <Box component="form" noValidate onSubmit={(e) => void save(e)} sx={{ display: 'grid', gap: 2, maxWidth: 360 }}>
+        <Refusal control={control} />
+        {FIELDS.map((name) => (
+          <Field
+            key={name}
+            control={control}
+            name={name}
+            label={WORDS[name][0]}
+            help={WORDS[name][1]}
+            slotProps={{ htmlInput: { inputMode: 'decimal', className: 'ts-mono' } }}
+          />
+        ))}
+        <Box>
+          <Button type="submit" variant="outlined" disabled={formState.isSubmitting || !formState.isDirty}>
+            Save these limits
+          </Button>
+        </Box>
+      </Box>
+    </Card>
+  );
+}

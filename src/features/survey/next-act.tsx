@@ -1,0 +1,336 @@
+'use client';
+
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import type { ReactNode } from 'react';
+import type { Look, Missing, Notebook } from '@/core/survey';
+import { useUnits } from '@/ui/units';
+import { freshId, withSides } from './changes';
+import { ImagesQuestion } from './images-question';
+import { nextActOf } from './next';
+import type { Step } from './progress';
+import { placeOfReading, readingDimension, readingId, readingTitle, withReadingSkipped } from './readings';
+import { ReadingDrawing, TapeDrawing } from './tape-drawing';
+import { measureTitle, missingSentence, placeName, within } from './words';
+
+export interface NextPanelProps {
+  readonly notebook: Notebook;
+  readonly look: Look | null;
+  readonly mayChange: boolean;
+  readonly write: (change: (now: Notebook) => Notebook) => void;
+  /** Goes to a step and there to a part: `measure:…`, `pulley:…` or `part:…`. */
+  readonly onGo: (step: Step, part?: string) => void;
+  readonly onMake: () => void;
+  /** Why the drive cannot be made this moment, although it could be. */
+  readonly waiting: string | null;
+  readonly making: boolean;
+  /** The drive was made from this notebook before. */
+  readonly made: boolean;
+}
+
+const STEP_OF: Readonly<Record<Missing['what'], Step>> = {
+  name: 'finish',
+  pulley: 'tape',
+  place: 'tape',
+  diameter: 'pulleys',
+  'arm-pivot': 'tape',
+  'arm-end': 'arms',
+  spring: 'springs',
+  'spring-length': 'springs',
+  lever: 'springs',
+  route: 'route',
+};
+
+export function Act({ notebook, look, mayChange, write, onGo, onMake, waiting, making, made }: NextPanelProps) {
+  const { show } = useUnits();
+  const next = nextActOf(notebook, look);
+  const name = (id: string) => `the ${within(placeName(notebook, id))}`;
+  switch (next.kind) {
+    case 'pulleys':
+      return (
+        <Says
+          title="Put the pulleys down"
+          act={
+            <Button variant="contained" onClick={() => onGo('pulleys')}>
+              Go to the pulleys
+            </Button>
+          }
+        >
+          Every pulley that a belt touches, with its diameter.
+        </Says>
+      );
+    case 'diameter':
+      return (
+        <Says
+          title={`Measure across ${name(next.pulley)}`}
+          act={
+            <Button variant="contained" onClick={() => onGo('pulleys', `pulley:${next.pulley}`)}>
+              Enter its diameter
+            </Button>
+          }
+        >
+          Its outside diameter is not known yet.
+        </Says>
+      );
+    case 'route':
+      return (
+        <Says
+          title="Say how the belt runs"
+          act={
+            <Button variant="contained" onClick={() => onGo('route')}>
+              Go to the route
+            </Button>
+          }
+        >
+          Tap the pulleys in the order it passes them.
+        </Says>
+      );
+    case 'measure':
+      return (
+        <Says
+          title={measureTitle(notebook, next.measure)}
+          drawing={<TapeDrawing notebook={notebook} look={look} measure={next.measure} height={104} />}
+          act={
+            <Button variant="contained" onClick={() => onGo('tape', `measure:${next.measure.id}`)}>
+              Enter this distance
+            </Button>
+          }
+        >
+          Next on the walk round.
+        </Says>
+      );
+    case 'suspect': {
+      const { reading, second } = next;
+      if (!reading)
+        return (
+          <Says
+            title="The measures contradict each other"
+            act={
+              <Button variant="contained" onClick={() => onGo('tape')}>
+                Go to the distances
+              </Button>
+            }
+          >
+            No single one explains it: look for a reading with its unit or its ends mixed up.
+          </Says>
+        );
+      const against = look?.answer.measures.find((m) => m.id === readingId(reading))?.againstRest ?? null;
+      return (
+        <Says
+          title={`Measure again: ${within(readingTitle(notebook, reading))}`}
+          drawing={<ReadingDrawing notebook={notebook} look={look} reading={reading} height={104} />}
+          act={
+            <>
+              <Button variant="contained" onClick={() => onGo(...placeOfReading(reading))}>
+                Enter it again
+              </Button>
+              {mayChange && <Button onClick={() => write((now) => withReadingSkipped(now, reading, true))}>Leave it out</Button>}
+            </>
+          }
+        >
+          It is the one most likely wrong
+          {against === null
+            ? ''
+            : `: it reads ${show(Math.abs(against.by), readingDimension(reading))} ${against.by > 0 ? 'more' : 'less'} than the rest says`}
+          .{second ? ` If it reads the same, try ${within(readingTitle(notebook, second))}.` : ''}
+        </Says>
+      );
+    }
+    case 'side': {
+      const [a, b] = next.between;
+      const answer = (right: boolean) =>
+        write((now) => withSides(now, [{ pulley: next.of, leftOf: [a, b], ...(right ? { right: true } : {}) }]));
+      return (
+        <Says
+          title={`Seen from above, is ${name(next.of)} left or right of the line from ${name(a)} to ${name(b)}?`}
+          always={<SideDrawing notebook={notebook} of={next.of} from={a} to={b} />}
+          act={
+            mayChange && (
+              <>
+                <Button variant="contained" onClick={() => answer(false)}>
+                  Left
+                </Button>
+                <Button variant="contained" onClick={() => answer(true)}>
+                  Right
+                </Button>
+              </>
+            )
+          }
+        >
+          The distances fit a mirror image as well. Stand behind {name(a)} and look towards {name(b)}.
+        </Says>
+      );
+    }
+    case 'images':
+      return (
+        <Says
+          title={`Which of these ${next.images.length === 2 ? 'two' : next.images.length} is it, seen from above?`}
+          always={
+            <ImagesQuestion
+              notebook={notebook}
+              images={next.images}
+              mayChange={mayChange}
+              onChoose={({ sides }) => write((now) => withSides(now, sides))}
+            />
+          }
+          act={null}
+        >
+          The distances fit each of them, and the drawings are to scale. Press the one that is like the machine.
+        </Says>
+      );
+    case 'advice': {
+      const [a, b] = next.advice.between;
+      return (
+        <Says
+          title={`Measure ${name(a)} to ${name(b)}`}
+          drawing={<TapeDrawing notebook={notebook} look={look} measure={{ kind: 'centres', between: [a, b] }} height={104} />}
+          act={
+            mayChange && (
+              <Button variant="contained" onClick={() => addMeasure(notebook, write, onGo, a, b)}>
+                Enter this distance
+              </Button>
+            )
+          }
+        >
+          It {next.advice.why}.
+        </Says>
+      );
+    }
+    case 'missing':
+      return (
+        <Says
+          title={missingSentence(notebook, next.missing)}
+          act={
+            <Button
+              variant="contained"
+              onClick={() =>
+                onGo(STEP_OF[next.missing.what], next.missing.what === 'diameter' ? `pulley:${next.missing.of}` : `part:${next.missing.of}`)
+              }
+            >
+              Go there
+            </Button>
+          }
+        >
+          Then the drive can be made.
+        </Says>
+      );
+    case 'make': {
+      const better = next.better;
+      return (
+        <Says
+          title={made ? 'Make the drive anew' : 'Make the drive'}
+          act={
+            mayChange && (
+              <>
+                <Button variant="contained" disabled={waiting !== null || making} onClick={onMake}>
+                  {making ? 'Making it …' : made ? 'Make it anew' : 'Make this drive'}
+                </Button>
+                <Button onClick={() => onGo('finish')}>Look it over</Button>
+                {better && <Button onClick={() => addMeasure(notebook, write, onGo, ...better.between)}>Enter one more</Button>}
+              </>
+            )
+          }
+        >
+          {waiting ??
+            (better
+              ? `One more would sharpen it most: ${name(better.between[0])} to ${name(better.between[1])}, centre to centre.`
+              : 'It is known as closely as these measures can tell.')}
+          {look && look.built.findings.length > 0 && (
+            <Alert severity="warning" variant="outlined" sx={{ mt: 1, py: 0 }}>
+              {look.built.findings.length === 1 ? 'One doubt is left' : `${look.built.findings.length} doubts are left`}; look it over
+              first.
+            </Alert>
+          )}
+        </Says>
+      );
+    }
+  }
+}
+
+function addMeasure(notebook: Notebook, write: NextPanelProps['write'], onGo: NextPanelProps['onGo'], a: string, b: string) {
+  const id = freshId(
+    notebook.measures.map((m) => m.id),
+    'more',
+  );
+  write((now) => ({ ...now, measures: [...now.measures, { id, kind: 'centres', between: [a, b], value: null }] }));
+  onGo('tape', `measure:${id}`);
+}
+
+/** `drawing` is left out on a phone, where the list has its own; `always` is not. */
+function Says({
+  title,
+  children,
+  act,
+  drawing,
+  always,
+}: {
+  title: string;
+  children: ReactNode;
+  act: ReactNode;
+  drawing?: ReactNode;
+  always?: ReactNode;
+}) {
+  return (
+    <>
+      <Typography variant="h2" component="p" sx={{ my: 0.25 }}>
+        {title}
+      </Typography>
+      <Box sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>{children}</Box>
+      {drawing && <Box sx={{ mt: 1, display: { xs: 'none', md: 'block' } }}>{drawing}</Box>}
+      {always && <Box sx={{ mt: 1 }}>{always}</Box>}
+      {act && <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 1 }}>{act}</Box>}
+    </>
+  );
+}
+
+/** The line as one stands behind its start: left and right of it, whatever the drawing shows. */
+function SideDrawing({ notebook, of, from, to }: { notebook: Notebook; of: string; from: string; to: string }) {
+  const station = (id: string) => {
+    const i = notebook.pulleys.findIndex((p) => p.id === id);
+    return i < 0 ? '+' : String(i + 1);
+  };
+  const disc = (x: number, y: number, text: string, dashed = false) => (
+    <g transform={`translate(${x} ${y})`}>
+      <circle
+        r={15}
+        fill="var(--ts-card)"
+        stroke={dashed ? 'var(--ts-copper)' : 'var(--ts-ink)'}
+        strokeWidth={2}
+        strokeDasharray={dashed ? '4 4' : undefined}
+      />
+      <text
+        textAnchor="middle"
+        dominantBaseline="central"
+        fontSize={13}
+        fontWeight={700}
+        fill={dashed ? 'var(--ts-copper)' : 'var(--ts-ink)'}
+      >
+        {text}
+      </text>
+    </g>
+  );
+  return (
+    <svg
+      viewBox="0 0 300 120"
+      width="100%"
+      height={120}
+      aria-hidden
+      style={{ display: 'block', background: 'var(--ts-sand)', borderRadius: 4 }}
+    >
+      <path d="M150 100V26" stroke="var(--ts-work)" strokeWidth={3} />
+      <path d="M144 30l6-12 6 12z" fill="var(--ts-work)" />
+      {disc(150, 100, station(from))}
+      {disc(150, 20, station(to))}
+      {disc(70, 60, station(of), true)}
+      {disc(230, 60, station(of), true)}
+      <text x={70} y={100} textAnchor="middle" fontSize={13} fill="var(--ts-ink)">
+        left
+      </text>
+      <text x={230} y={100} textAnchor="middle" fontSize={13} fill="var(--ts-ink)">
+        right
+      </text>
+    </svg>
+  );
+}

@@ -1,0 +1,30 @@
+'use client';
+
+import type { Notebook } from '@/core/survey';
+import { ClashDialog } from '@/ui/clash-dialog';
+import { Moment } from '@/ui/when';
+import type { Clash } from './use-notebook';
+import { entryName } from './words';
+
+/** Two people entered the same of one notebook. */
+export function NotebookClash({
+  notebook,
+  clash: { theirs, both },
+  onSettle,
+}: {
+  notebook: Notebook;
+  clash: Clash;
+  onSettle: (prefer: 'mine' | 'theirs') => void;
+}) {
+  return (
+    <ClashDialog
+      title="Someone else wrote in this notebook"
+      points={[...new Set(both.map((path) => entryName(notebook, path)))]}
+      onTheirs={() => onSettle('theirs')}
+      onMine={() => onSettle('mine')}
+    >
+      {theirs.changedBy} changed the same as you, on <Moment at={theirs.changedAt} as="dayAndTime" />. Everything else that either of you
+      entered is kept.
+    </ClashDialog>
+  );
+}

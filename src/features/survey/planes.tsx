@@ -1,0 +1,98 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import IconButton from '@mui/material/IconButton';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import type { Notebook } from '@/core/survey';
+import { Icon } from '@/ui/icons';
+import { freshId } from './changes';
+import { KeptField } from './kept-field';
+import { SoftText, type StepProps } from './steps';
+
+/** Heights of the grooves: one measure for each plane that does not lie level with the first. */
+export function Planes({ notebook, write, mayChange }: Pick<StepProps, 'notebook' | 'write' | 'mayChange'>) {
+  const { planes } = notebook;
+  const set = (id: string, part: Partial<Notebook['planes'][number]>, key?: string) =>
+    write((now) => ({ ...now, planes: now.planes.map((p) => (p.id === id ? { ...p, ...part } : p)) }), key);
+  const add = () =>
+    write((now) => {
+      const first = now.planes.length === 0 ? [{ id: 'plane', label: 'Deck plane', height: 0 }] : [];
+      const id = freshId(
+        [...first, ...now.planes].map((p) => p.id),
+        'plane',
+      );
+      return {
+        ...now,
+        planes: [
+          ...now.planes,
+          ...first,
+          { id, label: first.length > 0 ? 'Engine plane' : `Plane ${now.planes.length + 1}`, height: null },
+        ],
+      };
+    });
+  const remove = (id: string) =>
+    write((now) => {
+      const left = now.planes.filter((p) => p.id !== id);
+      return {
+        ...now,
+        planes: left.length < 2 ? [] : left,
+        pulleys: now.pulleys.map((p) => (p.plane === id || left.length < 2 ? { ...p, plane: undefined } : p)),
+      };
+    });
+  return (
+    <Box sx={{ mt: 2.5 }}>
+      <Typography variant="h3">Heights of the grooves</Typography>
+      {planes.length === 0 ? (
+        <SoftText>
+          All grooves are taken to lie level. Where the engine’s lies above the deck’s, the belt climbs and is longer than its plan.
+        </SoftText>
+      ) : (
+        <SoftText>
+          From the middle of one groove to the middle of the other, straight up: one measure for each plane. Down is less than 0.
+        </SoftText>
+      )}
+      {planes.map((plane, i) => (
+        <Box
+          key={plane.id}
+          sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr 44px', sm: '1fr 190px 44px' }, gap: 1, mb: 1, alignItems: 'center' }}
+        >
+          <TextField
+            label={`Plane ${i + 1}`}
+            value={plane.label}
+            disabled={!mayChange}
+            onChange={(e) => set(plane.id, { label: e.target.value.slice(0, 400) }, `plane-label-${plane.id}`)}
+          />
+          {i === 0 ? (
+            <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>Heights count from here.</Box>
+          ) : (
+            <KeptField
+              at={`plane-${plane.id}`}
+              label={`Above ${planes[0]!.label}`}
+              dimension="length"
+              value={plane.height}
+              optional
+              disabled={!mayChange}
+              min={-500}
+              max={500}
+              onValue={(height) => set(plane.id, { height }, `plane-${plane.id}`)}
+            />
+          )}
+          {mayChange && i > 0 ? (
+            <IconButton aria-label={`Remove ${plane.label}`} onClick={() => remove(plane.id)}>
+              <Icon name="close" size={18} />
+            </IconButton>
+          ) : (
+            <span />
+          )}
+        </Box>
+      ))}
+      {mayChange && planes.length < 8 && (
+        <Button variant="outlined" onClick={add} startIcon={<Icon name="add" size={18} />}>
+          {planes.length === 0 ? 'Grooves lie at different heights' : 'Another plane'}
+        </Button>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,15 @@
+import type { TakenReading } from '@/core/tension';
+
+/** A reading as it is kept, with how its place is called. */
+export interface KeptReading {
+  readonly reading: TakenReading;
+  readonly where: string;
+  readonly clamped: boolean;
+}
+
+/** A reading with what the drive made of it. */
+export interface ReadReading extends KeptReading {
+  readonly state: string;
+  readonly tensionN: number;
+  readonly sdN: number;
+}

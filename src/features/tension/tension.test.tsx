@@ -1,0 +1,95 @@
+import { screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { describe, expect, it, vi } from 'vitest';
+import { show } from '@/ui/test-shell';
+import { solverService, type TensionRequest } from '@/workers/solver-service';
+import { RIDER_DRIVE } from '../test-records';
+import type { KeptReading } from './kept-reading';
+import { TensionPanel } from './tension-panel';
+import { runWords } from './words';
+
+/** What a worker would answer, without one. */
+vi.mock('@/ui/solver', () => ({
+  useTension: (request: TensionRequest) => ({ answer: solverService.tension(request), pending: false, failed: false, again: vi.fn() }),
+  askTension: (request: TensionRequest) => Promise.resolve(solverService.tension(request)),
+}));
+
+const drive = RIDER_DRIVE.document;
+const open = (readings: readonly KeptReading[] = [], onTake: Parameters<typeof TensionPanel>[0]['onTake'] = null) =>
+  show(<TensionPanel drive={drive} beltId="blade" readings={readings} onTake={onTake} />);
+const spring = (lengthMm: number): KeptReading => ({
+  reading: { method: 'spring-length', at: 'engage', lengthMm },
+  where: 'Engagement spring',
+  clamped: false,
+});
+const choose = (name: string) => userEvent.click(screen.getByRole('radio', { name }));
+
+describe('how tight a belt should be', () => {
+  it('tells the band with its reason, what is seen at the target, and from where on a setting breaks something', () => {
+    open();
+    expect(screen.getByText(/slips under 129 N at rest/)).toBeTruthy();
+    expect(screen.getByText('From 6.4 mm on the brake stays off when it is released.')).toBeTruthy();
+    const signs = screen.getByRole('region', { name: 'What is seen at the target' });
+    expect(signs.textContent).toContain('54.6 Hz');
+    expect(within(screen.getByRole('table')).getAllByRole('row')).toHaveLength(12);
+    expect(within(screen.getByRole('table')).getAllByRole('img', { name: 'set here' })).toHaveLength(1);
+  });
+  it('a spring’s length is kept with the tension that the drive makes of it', async () => {
+    const take = vi.fn().mockResolvedValue(true);
+    open([], take);
+    await choose('Spring length');
+    await choose('Engagement spring');
+    await userEvent.type(screen.getByLabelText('Length as fitted'), '203.13');
+    await userEvent.click(screen.getByRole('button', { name: 'Keep this reading' }));
+    await waitFor(() => expect(take).toHaveBeenCalledTimes(1));
+    const [read] = take.mock.calls[0]!;
+    expect(read).toMatchObject({
+      state: 'engaged',
+      where: 'Engagement spring',
+      clamped: false,
+      reading: { at: 'engage', lengthMm: 203.13 },
+    });
+    // As long as it stands at rest: the tension there.
+    expect(Math.abs(read.tensionN - 190.6)).toBeLessThan(0.5);
+  });
+  it('what cannot be is said, and nothing is kept', async () => {
+    const take = vi.fn();
+    open([], take);
+    await choose('Spring length');
+    await userEvent.type(screen.getByLabelText('Length as fitted'), '900');
+    await userEvent.click(screen.getByRole('button', { name: 'Keep this reading' }));
+    expect(await screen.findByText(/^This cannot be: its tensioner does not bring this spring/)).toBeTruthy();
+    expect(take).not.toHaveBeenCalled();
+  });
+  it('a push is asked for at its span, with the target there', async () => {
+    const take = vi.fn().mockResolvedValue(true);
+    open([], take);
+    await choose('Push');
+    expect(screen.getByText('12 N at 6.6 mm is the target.')).toBeTruthy();
+    await userEvent.type(screen.getByLabelText('Push on all its belts'), '12');
+    await userEvent.click(screen.getByRole('button', { name: 'Keep this reading' }));
+    await waitFor(() => expect(take).toHaveBeenCalledTimes(1));
+    expect(take.mock.calls[0]![0]).toMatchObject({
+      where: 'Blade spindle to Engine pulley',
+      reading: { method: 'deflection', forceN: 12 },
+    });
+  });
+  it('several readings stand together, and of two that disagree none is believed', () => {
+    const first = open([spring(203), spring(204)]);
+    expect(screen.getByText(/^Together/)).toBeTruthy();
+    first.unmount();
+    open([spring(203), { reading: { method: 'tap', at: ['spindle', 'crank'], hz: 20 }, where: 'Long span', clamped: true }]);
+    expect(screen.getByText(/none of them is believed/)).toBeTruthy();
+    expect(screen.getAllByText(/left out/)).toHaveLength(2);
+  });
+});
+
+it('a run of settings is told as it lies', () => {
+  const mm = (n: number) => `${n} mm`;
+  const run = { fault: 'slips' as const, from: 2, to: 4, fromStart: false, toEnd: false };
+  expect(runWords(run, mm)).toBe('From 2 mm to 4 mm the belt slips under load.');
+  expect(runWords({ ...run, toEnd: true }, mm)).toBe('From 2 mm on the belt slips under load.');
+  expect(runWords({ ...run, fromStart: true }, mm)).toBe('Up to 4 mm the belt slips under load.');
+  expect(runWords({ ...run, fromStart: true, toEnd: true }, mm)).toBe('At every setting the belt slips under load.');
+  expect(runWords({ ...run, to: 2 }, mm)).toBe('At 2 mm the belt slips under load.');
+});

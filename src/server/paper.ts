@@ -1,0 +1,33 @@
+import 'server-only';
+import * as z from 'zod';
+import type { documents } from '@/db';
+import { preparePicture } from './picture';
+
+/** Largest file that one act carries, bytes: what a page of a manual or a picture made smaller on the device takes. */
+export const LARGEST_PAPER_BYTES = 8 * 1024 * 1024;
+
+/** A file as an act carries it: base64. */
+export const paperData = z
+  .base64('This file did not arrive whole; choose it again.')
+  .min(1, 'The file is empty. Choose it again.')
+  .max(Math.ceil(LARGEST_PAPER_BYTES / 3) * 4, 'This file is larger than 8 MB. Keep the pages that matter, or save it smaller.');
+
+type PaperResult =
+  { readonly ok: true; readonly value: documents.Paper } | { readonly ok: false; readonly reason: 'invalid'; readonly problem: string };
+
+/** Makes a file fit to keep: a PDF as it is, a picture upright, smaller and without what else was stored in it. */
+export async function preparePaper(data: string): Promise<PaperResult> {
+  const bytes = Buffer.from(data, 'base64');
+  if (bytes.subarray(0, 5).toString('latin1') === '%PDF-') return { ok: true, value: { mediaType: 'application/pdf', bytes } };
+  const made = await preparePicture(bytes);
+  return made.ok
+    ? { ok: true, value: { mediaType: made.picture.mediaType, bytes: made.picture.bytes } }
+    : {
+        ok: false,
+        reason: 'invalid',
+        problem: made.problem.replace(
+          'not a picture that can be read. Take a photo as',
+          'neither a PDF nor a picture that can be read. Take a photo as',
+        ),
+      };
+}

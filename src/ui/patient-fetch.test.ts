@@ -1,0 +1,55 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { patientFetch } from './patient-fetch';
+
+const answer = new Response('page');
+const lost = () => Promise.reject(new TypeError('Failed to fetch'));
+const page = { headers: { rsc: '1' } };
+
+describe('a page asked for while the network is gone', () => {
+  const listeners = new Set<() => void>();
+  beforeEach(() => {
+    vi.useFakeTimers();
+    vi.stubGlobal('window', {
+      location: { origin: 'http://bay' },
+      addEventListener: (_: string, f: () => void) => listeners.add(f),
+      removeEventListener: (_: string, f: () => void) => listeners.delete(f),
+    });
+  });
+  afterEach(() => {
+    vi.useRealTimers();
+    vi.unstubAllGlobals();
+    listeners.clear();
+  });
+  const settled = () => vi.advanceTimersByTimeAsync(0);
+
+  it('is waited for, told once, and asked again when the network is back or after a while', async () => {
+    const inner = vi.fn<typeof fetch>().mockImplementationOnce(lost).mockImplementationOnce(lost).mockResolvedValue(answer);
+    const waits = vi.fn();
+    const read = patientFetch(inner, () => Promise.resolve(false), waits)('/jobs/3', page);
+    await settled();
+    expect(inner).toHaveBeenCalledTimes(1);
+    for (const back of [...listeners]) back();
+    await settled();
+    expect(inner).toHaveBeenCalledTimes(2);
+    await vi.advanceTimersByTimeAsync(2000);
+    expect(await read).toBe(answer);
+    expect(waits.mock.calls.map(([url]) => (url as URL).pathname)).toEqual(['/jobs/3']);
+    expect(listeners.size).toBe(0);
+  });
+  it('is given up where it can be loaded whole, or where nobody wants it any longer', async () => {
+    const inner = vi.fn<typeof fetch>().mockImplementation(lost);
+    await expect(patientFetch(inner, () => Promise.resolve(true), vi.fn())('/shelf', page)).rejects.toThrow('Failed to fetch');
+    const gone = patientFetch(inner, () => Promise.resolve(false), vi.fn())('/shelf', { ...page, signal: AbortSignal.abort() });
+    await expect(gone).rejects.toThrow('Failed to fetch');
+    expect(inner).toHaveBeenCalledTimes(2);
+  });
+  it.each<[string, RequestInit | undefined]>([
+    ['an act', { method: 'POST', headers: { rsc: '1' } }],
+    ['a page asked for ahead', { headers: { rsc: '1', 'next-router-prefetch': '1' } }],
+    ['anything else', undefined],
+  ])('%s fails at once', async (_, init) => {
+    const inner = vi.fn<typeof fetch>().mockImplementation(lost);
+    await expect(patientFetch(inner, () => Promise.resolve(false), vi.fn())('/x', init)).rejects.toThrow();
+    expect(inner).toHaveBeenCalledTimes(1);
+  });
+});
