@@ -10,7 +10,7 @@ module.exports = {
       name: 'core-imports-no-platform',
       severity: 'error',
       from: { path: '^src/core', pathNot: TESTS },
-      to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/zod/' },
+      to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/(zod|fft\\.js)/' },
     },
     layer('formats-use-core-only', '^src/formats', '^src/(?!core|formats)'),
     layer('command-uses-core-and-formats', '^src/command', '^src/(?!core|formats|command)'),

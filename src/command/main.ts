@@ -10,19 +10,25 @@ import { FILE_LIMIT } from '../formats/json';
 import { readReadingsCsv } from '../formats/readings-csv';
 import { readSurveyFile } from '../formats/survey-file';
 import { decodeText } from '../formats/text';
+import { readWav } from '../formats/wav';
 import { HELP } from './help';
+import { readTapAsk, tapAnswer } from './tap';
 
 /** Bad input, in one line for the person who typed it. */
 class Refusal extends Error {}
 
 function readText(file: string): string {
+  const read = decodeText(readBytes(file, 20 * FILE_LIMIT));
+  if (!read.ok) throw new Refusal(`${file}: ${read.problem}`);
+  return read.text;
+}
+
+function readBytes(file: string, limit: number): Buffer {
   try {
     const facts = statSync(file);
     if (facts.isDirectory()) throw new Refusal(`${file}: this is a folder, not a file`);
-    if (facts.size > 20 * FILE_LIMIT) throw new Refusal(`${file}: the file is too large (${Math.round(facts.size / 1e6)} MB)`);
-    const read = decodeText(readFileSync(file));
-    if (!read.ok) throw new Refusal(`${file}: ${read.problem}`);
-    return read.text;
+    if (facts.size > limit) throw new Refusal(`${file}: the file is too large (${Math.round(facts.size / 1e6)} MB)`);
+    return readFileSync(file);
   } catch (error) {
     if (error instanceof Refusal) throw error;
     const code = (error as NodeJS.ErrnoException).code;
@@ -125,6 +131,19 @@ function tension(file: string, readingsFile: string | undefined, ask: Pick<Tensi
   };
 }
 
+/** A minute of the finest recording, and more, bytes. */
+const WAV_LIMIT = 200e6;
+
+function tap(files: readonly string[], options: { span?: string | undefined; mass?: string | undefined; expect?: string | undefined }): unknown[] {
+  const read = readTapAsk(options);
+  if (!read.ok) throw new Refusal(`taut tap: ${read.problem}`);
+  return files.map((file) => {
+    const wav = readWav(readBytes(file, WAV_LIMIT));
+    if (!wav.ok) throw new Refusal(`${file}: ${wav.problem}`);
+    return tapAnswer(file, wav.recording, read.ask);
+  });
+}
+
 function decode(texts: readonly string[]): unknown[] {
   return texts.map((text) => {
     const result = decodeDesignation(text);
@@ -134,11 +153,15 @@ function decode(texts: readonly string[]): unknown[] {
 }
 
 /** Which commands take which option. */
-const OPTIONS: Readonly<Record<'state' | 'belt' | 'stop', readonly string[]>> = {
+const OPTIONS = {
   state: ['solve', 'tension'],
   belt: ['match', 'tension'],
   stop: ['tension'],
-};
+  span: ['tap'],
+  mass: ['tap'],
+  expect: ['tap'],
+} as const satisfies Readonly<Record<string, readonly string[]>>;
+type Option = keyof typeof OPTIONS;
 
 const oneOrAll = (answers: readonly unknown[]): unknown => (answers.length === 1 ? answers[0] : answers);
 
@@ -146,21 +169,29 @@ function run(args: readonly string[]): string {
   const [command, ...rest] = args;
   if (command === undefined || command === '--help' || command === '-h' || command === 'help') return HELP['']!;
   if (!(command in HELP) || command === '')
-    throw new Refusal(`taut: “${command}” is not a command; the commands are solve, match, tension, survey and decode`);
+    throw new Refusal(`taut: “${command}” is not a command; the commands are solve, match, tension, tap, survey and decode`);
   let parsed;
   try {
     parsed = parseArgs({
       args: rest,
       allowPositionals: true,
-      options: { help: { type: 'boolean', short: 'h' }, state: { type: 'string' }, belt: { type: 'string' }, stop: { type: 'string' } },
+      options: {
+        help: { type: 'boolean', short: 'h' },
+        state: { type: 'string' },
+        belt: { type: 'string' },
+        stop: { type: 'string' },
+        span: { type: 'string' },
+        mass: { type: 'string' },
+        expect: { type: 'string' },
+      },
     });
   } catch (error) {
     throw new Refusal(`taut ${command}: ${(error as Error).message.split('\n')[0]}`);
   }
   const { values, positionals } = parsed;
   if (values.help) return HELP[command]!;
-  for (const option of ['state', 'belt', 'stop'] as const)
-    if (values[option] !== undefined && !OPTIONS[option].includes(command))
+  for (const option of Object.keys(OPTIONS) as Option[])
+    if (values[option] !== undefined && !OPTIONS[option].some((one) => one === command))
       throw new Refusal(`taut ${command}: --${option} belongs to ${OPTIONS[option].join(' and ')}`);
   const print = (answer: unknown) => `${JSON.stringify(answer)}\n`;
   if (command === 'match') {
@@ -177,6 +208,10 @@ function run(args: readonly string[]): string {
     if (stopSeconds !== undefined && !(stopSeconds > 0 && Number.isFinite(stopSeconds)))
       throw new Refusal(`taut tension: --stop must be a number of seconds above 0, not “${values.stop}”`);
     return print(tension(drive, readings, { belt: values.belt, state: values.state, stopSeconds }));
+  }
+  if (command === 'tap') {
+    if (positionals.length === 0) throw new Refusal('taut tap: name at least one recording');
+    return print(oneOrAll(tap(positionals, values)));
   }
   const [many, missing] = {
     solve: [solve, 'name at least one drive file'],

@@ -1,0 +1,128 @@
+import { describe, expect, it } from 'vitest';
+import { seededRandom } from '../drive';
+import { withoutHum } from './hum';
+import { onsetsIn } from './onsets';
+import { oneChannel, slowed } from './prepare';
+import { quietStretches } from './quiet';
+import { fitString, type Struck } from './string-fit';
+import { hearTap } from './tap-meter';
+import { drawScene, type SceneKind } from './scenes';
+import { QUIET_SCENE, tapSound, type TapScene } from './tapper';
+import { whitened } from './whiten';
+
+const heard = (scene: Partial<TapScene>, seed = 1, options: Parameters<typeof hearTap>[2] = {}) => {
+  const whole = { ...QUIET_SCENE, ...scene };
+  return hearTap([tapSound(whole, seededRandom(seed))], whole.sampleRate, options);
+};
+const near = (hz: number | null, true_: number, share = 0.01) => {
+  expect(hz).not.toBeNull();
+  expect(Math.abs(hz! / true_ - 1)).toBeLessThan(share);
+};
+
+describe('the note of a tapped span', () => {
+  it.each([14, 22, 37, 61, 97, 155, 233])('is heard at %d Hz, once for every tap', (hz) => {
+    const answer = heard({ hz });
+    near(answer.hz, hz);
+    expect(answer.taps).toHaveLength(3);
+    answer.taps.forEach((t, i) => expect(Math.abs(t.at - QUIET_SCENE.strikes[i]!.at)).toBeLessThan(0.03));
+    expect(answer.quality).toBe('good');
+    expect(answer.sdHz! / hz).toBeLessThan(0.02);
+  });
+  it('is the string’s own where the microphone lets nothing of it through', () => {
+    near(heard({ hz: 47, highPass: { hz: 130, order: 4 } }).hz, 47);
+  });
+  it('is heard beside mains that is louder than the tap', () => {
+    near(heard({ hz: 71, hum: { hz: 50, overDb: 6, harmonics: 5 } }).hz, 71, 0.015);
+  });
+  it('is heard in noise, clipped, at any rate, and struck at the middle, where even partials are missing', () => {
+    near(heard({ hz: 58, noise: { underDb: 6, colour: 1 } }).hz, 58, 0.015);
+    near(heard({ hz: 58, clip: 0.25 }).hz, 58, 0.015);
+    near(heard({ hz: 58, sampleRate: 44100 }).hz, 58);
+    near(heard({ hz: 58, sampleRate: 8000, strikes: QUIET_SCENE.strikes.map((s) => ({ ...s, place: 0.5 })) }).hz, 58);
+  });
+  it('does not hang on how loud the recording is, nor on a dead channel or one that is turned round', () => {
+    const sound = tapSound({ ...QUIET_SCENE, hz: 66 }, seededRandom(2));
+    const alone = hearTap([sound], 16000).hz!;
+    const soft = sound.map((v) => v / 50);
+    near(hearTap([soft], 16000).hz, alone, 1e-3);
+    near(hearTap([new Float32Array(sound.length), sound], 16000).hz, alone, 1e-3);
+    near(hearTap([sound, sound.map((v) => -v)], 16000).hz, alone, 1e-3);
+  });
+  it('an expectation that is off does not move it', () => {
+    near(heard({ hz: 61 }, 1, { expect: [70, 120] }).hz, 61);
+    near(heard({ hz: 61 }, 1, { expect: [20, 40] }).hz, 61);
+  });
+});
+
+describe('no note', () => {
+  const none = { strikes: [], noise: { underDb: 20, colour: 1 } } as const;
+  it.each([
+    ['noise alone', {}],
+    ['mains alone', { hum: { hz: 60, overDb: 3, harmonics: 6 } }],
+    ['blows', { thumps: [0.5, 1.2, 2].map((at) => ({ at, loudness: 1, hz: 70, fall: 0.015 })) }],
+  ] as const)('is made of %s', (_, scene) => {
+    const answer = heard({ ...none, ...scene }, 4);
+    expect(answer).toMatchObject({ hz: null, sdHz: null, taps: [], quality: 'none' });
+  });
+  it('is made of silence or of a moment, which is said', () => {
+    expect(hearTap([new Float32Array(16000)], 16000).reason).toBe('silent');
+    expect(hearTap([new Float32Array(100).fill(0.1)], 16000).reason).toBe('too-short');
+    expect(hearTap([], 16000).reason).toBe('too-short');
+  });
+});
+
+describe('what it is made of', () => {
+  it('of scenes of every kind most are heard, and none without a tap gives a note', () => {
+    const share = (kind: SceneKind, n: number) => {
+      const random = seededRandom(900);
+      let right = 0;
+      for (let i = 0; i < n; i++) {
+        const scene = drawScene(kind, random);
+        const { hz } = hearTap([tapSound(scene, random)], scene.sampleRate);
+        if (kind === 'none' ? hz === null : hz !== null && Math.abs(hz / scene.hz - 1) < 0.015) right++;
+      }
+      return right / n;
+    };
+    expect(share('noise', 12)).toBeGreaterThan(0.8);
+    expect(share('phone', 12)).toBeGreaterThan(0.7);
+    expect(share('none', 25)).toBeGreaterThan(0.92);
+  });
+  it('mains is taken away where it is known from quiet stretches, and the tap stays', () => {
+    const rate = 3600;
+    const x = Float64Array.from({ length: 2 * rate }, (_, i) => Math.sin((2 * Math.PI * 50.07 * i) / rate + 1));
+    const tap = Float64Array.from({ length: 2 * rate }, (_, i) => (i < rate ? 0 : Math.exp(-(i - rate) / 400) * Math.sin((2 * Math.PI * 83 * i) / rate)));
+    const both = x.map((v, i) => v + tap[i]!);
+    const { samples, humRms } = withoutHum(both, rate, [[0, rate]]);
+    expect(humRms).toBeCloseTo(Math.SQRT1_2, 2);
+    const off = Math.max(...samples.map((v, i) => Math.abs(v - tap[i]!)));
+    expect(off).toBeLessThan(0.02);
+  });
+  it('quiet stretches leave the rings out, and strikes are found where they begin', () => {
+    const scene = { ...QUIET_SCENE, hum: { hz: 50, overDb: 3, harmonics: 4 } };
+    const { samples, rate } = slowed(tapSound(scene, seededRandom(3)), scene.sampleRate);
+    const quiet = quietStretches(samples, rate);
+    for (const { at } of scene.strikes) expect(quiet.some(([a, b]) => a < (at + 0.05) * rate && b > (at + 0.05) * rate)).toBe(false);
+    const onsets = onsetsIn(whitened(withoutHum(samples, rate, quiet).samples, rate, quiet));
+    expect(onsets).toHaveLength(3);
+    onsets.forEach(({ from }, i) => expect(Math.abs(from / rate - scene.strikes[i]!.at)).toBeLessThan(0.015));
+  });
+  it('a string is likelier than those that sound an octave lower or higher, by the same sound', () => {
+    const rate = 3600;
+    const samples = Float64Array.from({ length: rate }, (_, i) =>
+      [1, 2, 3, 4, 5].reduce((a, n) => a + (20 / n) * Math.exp((-i / rate / 0.1) * (1 + 0.08 * (n - 1))) * Math.sin((2 * Math.PI * 64 * n * i) / rate), 0),
+    );
+    const noisy = samples.map((v, i) => v + Math.sin(i * i * 0.7));
+    const sound: Struck = { samples: noisy, energy: noisy.reduce((a, v) => a + v * v, 0), freedom: 900 };
+    const range = { rate, lowestHz: 10, highestHz: 1300, mostPartials: 20 };
+    const at = (hz: number) => fitString(sound, { hz, stiffness: 0, fall: 0.1 }, range);
+    expect(at(64).evidence).toBeGreaterThan(at(128).evidence + 20);
+    expect(at(64).evidence).toBeGreaterThan(at(32).evidence + 5);
+    expect(at(64).explained / sound.energy).toBeGreaterThan(0.9);
+    expect(at(32).between).toBeLessThan(0.05);
+    expect(at(64).between).toBeGreaterThan(0.15);
+  });
+  it('of channels the dead one is left away', () => {
+    const live = Float32Array.of(0.1, -0.2, 0.3);
+    expect([...oneChannel([new Float32Array(3).fill(0.5), live])]).toEqual([...live]);
+  });
+});

@@ -1,0 +1,67 @@
+import FFT from 'fft.js';
+
+/** Least power of two that is not less. */
+export const powerOfTwo = (n: number): number => 2 ** Math.ceil(Math.log2(Math.max(2, n)));
+
+const plans = new Map<number, FFT>();
+function planFor(size: number): FFT {
+  let plan = plans.get(size);
+  if (!plan) plans.set(size, (plan = new FFT(size)));
+  return plan;
+}
+
+/** Spectrum of real samples, padded with nothing to `size` (a power of two): real and imaginary parts in turn, up to half the rate and beyond. */
+export function transform(samples: ArrayLike<number>, size: number): Float64Array {
+  const input = new Float64Array(size);
+  input.set(samples as ArrayLike<number> & Iterable<number>);
+  const out = new Float64Array(2 * size);
+  planFor(size).realTransform(out, input);
+  return out;
+}
+
+/** Power in each bin up to half the rate: size/2 + 1 numbers. */
+export function powers(samples: ArrayLike<number>, size: number): Float64Array {
+  const s = transform(samples, size);
+  return Float64Array.from({ length: size / 2 + 1 }, (_, k) => s[2 * k]! ** 2 + s[2 * k + 1]! ** 2);
+}
+
+/**
+ * Samples put through the filter of least delay that makes each bin so loud: what begins at once still does. By the folded cepstrum (Oppenheim and
+ * Schafer, §13).
+ * @param lnGain ln of how loud each of `size`/2 + 1 bins is to be
+ */
+export function throughLeastDelay(samples: Float64Array, lnGain: Float64Array): Float64Array {
+  const size = 2 * (lnGain.length - 1);
+  const plan = planFor(size);
+  const whole = new Float64Array(2 * size);
+  for (let k = 0; k < size; k++) whole[2 * k] = lnGain[k <= size / 2 ? k : size - k]!;
+  const cepstrum = new Float64Array(2 * size);
+  plan.inverseTransform(cepstrum, whole);
+  const folded = Float64Array.from({ length: size }, (_, i) => (i === 0 || i === size / 2 ? 1 : i < size / 2 ? 2 : 0) * cepstrum[2 * i]!);
+  const ln = transform(folded, size);
+  plan.completeSpectrum(ln);
+  for (let k = 0; k < size; k++) {
+    const loud = Math.exp(ln[2 * k]!);
+    [ln[2 * k], ln[2 * k + 1]] = [loud * Math.cos(ln[2 * k + 1]!), loud * Math.sin(ln[2 * k + 1]!)];
+  }
+  const answer = new Float64Array(2 * size);
+  plan.inverseTransform(answer, ln);
+  const filter = Float64Array.from({ length: size / 2 }, (_, i) => answer[2 * i]!);
+  return convolved(samples, filter);
+}
+
+function convolved(samples: Float64Array, filter: Float64Array): Float64Array {
+  const size = powerOfTwo(samples.length + filter.length);
+  const plan = planFor(size);
+  const a = transform(samples, size);
+  const b = transform(filter, size);
+  for (let k = 0; k <= size / 2; k++) {
+    const [ar, ai, br, bi] = [a[2 * k]!, a[2 * k + 1]!, b[2 * k]!, b[2 * k + 1]!];
+    a[2 * k] = ar * br - ai * bi;
+    a[2 * k + 1] = ar * bi + ai * br;
+  }
+  plan.completeSpectrum(a);
+  const back = new Float64Array(2 * size);
+  plan.inverseTransform(back, a);
+  return Float64Array.from(samples, (_, i) => back[2 * i]!);
+}

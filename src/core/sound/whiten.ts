@@ -1,0 +1,59 @@
+import type { Stretch } from './hum';
+import { meanPowers } from './prepare';
+import { throughLeastDelay } from './spectrum';
+
+export interface White {
+  /** Noise of variance 1 a sample within the band, and nothing outside. */
+  readonly samples: Float64Array;
+  readonly rate: number;
+  readonly lowestHz: number;
+  readonly highestHz: number;
+}
+
+const FRAME_S = 0.128;
+/** Bins of the filter, both halves. */
+const FILTER = 4096;
+const LOWEST_HZ = 10;
+const HIGHEST_HZ = 1350;
+/** Bins are smoothed over so much, as a share and at least in Hz: finer than that the noise is not known. */
+const SMOOTH_SHARE = 0.12;
+const SMOOTH_HZ = 10;
+/** What lies so far under the loudest of the ring is not told from nothing. */
+const DEPTH = 3e-5;
+
+/** Sound made so that what is there before the taps is even over the band: the taps stand against it as they are. */
+export function whitened(x: Float64Array, rate: number, quiet: readonly Stretch[]): White {
+  const frame = Math.round(FRAME_S * rate);
+  const highestHz = Math.min(HIGHEST_HZ, 0.42 * rate);
+  const still = meanPowers(x, frame, (from) => quiet.some(([a, b]) => from >= a - frame / 4 && from + frame <= b + frame / 4));
+  const all = meanPowers(x, frame, () => true);
+  const bins = all.power.length;
+  const hzOf = (k: number) => (k * rate) / (2 * (bins - 1));
+  const source = still.frames >= 2 ? still.power : all.power;
+  let loudest = 0;
+  all.power.forEach((p, k) => (loudest = hzOf(k) >= LOWEST_HZ && hzOf(k) <= highestHz ? Math.max(loudest, p) : loudest));
+  const floor = smoothed(source, hzOf).map((p) => p + DEPTH * loudest + 1e-24);
+  const bins2 = FILTER / 2 + 1;
+  const lnGain = Float64Array.from({ length: bins2 }, (_, k) => {
+    const hz = (k * rate) / FILTER;
+    const at = Math.min(bins - 1.001, (hz / rate) * 2 * (bins - 1));
+    const lower = Math.floor(at);
+    const p = floor[lower]! + (at - lower) * (floor[lower + 1]! - floor[lower]!);
+    // Left away beyond the band, gently, so that the filter is short.
+    const below = hz < LOWEST_HZ ? 2 * Math.log(Math.max(0.05, hz / LOWEST_HZ)) : 0;
+    const above = hz > highestHz ? -Math.min(5, (hz - highestHz) / 25) : 0;
+    return -0.5 * Math.log(p) + below + above;
+  });
+  return { samples: throughLeastDelay(x, lnGain), rate, lowestHz: LOWEST_HZ, highestHz };
+}
+
+/** Each bin as the mean of its logarithms round about, over a width that grows with the note. */
+function smoothed(power: Float64Array, hzOf: (bin: number) => number): Float64Array {
+  const step = hzOf(1);
+  return power.map((_, k) => {
+    const half = Math.max(1, Math.round(Math.max(SMOOTH_HZ, SMOOTH_SHARE * hzOf(k)) / step / 2));
+    let [sum, n] = [0, 0];
+    for (let j = Math.max(1, k - half); j <= Math.min(power.length - 1, k + half); j++, n++) sum += Math.log(power[j]! + 1e-24);
+    return Math.exp(sum / n);
+  });
+}
