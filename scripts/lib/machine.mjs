@@ -91,7 +91,7 @@ function fingerprint(folder) {
     .join('\n');
 }
 
-const BUNDLES = ['dist/taut.cjs', 'dist/compute.cjs', 'public/service-worker.js'];
+const BUNDLES = ['dist/taut.cjs', 'dist/compute.cjs', 'public/service-worker.js', 'public/recorder-worklet.js'];
 
 /** Bundles the command and what the server computes in threads. */
 export const buildBundles = () => run('node', ['scripts/build-command.mjs'], { what: 'Building the command' });

@@ -3,6 +3,9 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
+import { seededRandom } from '../core/drive';
+import { QUIET_SCENE, tapSound, type TapScene } from '../core/sound';
+import { writeWav } from '../formats/wav';
 
 const root = join(__dirname, '../..');
 const taut = (...args: string[]) => spawnSync(join(root, 'bin/taut'), args, { encoding: 'utf8' });
@@ -138,11 +141,15 @@ describe('tension', () => {
     expect(answer.release).toBeNull();
   });
   it('takes a belt, a state and a stop time', () => {
-    const mower = join(root, 'demo/drives/airstrip-mower.drive.json');
-    const { status, stdout } = taut('tension', mower, '--stop', '3', '--state', 'engaged');
-    expect(status).toBe(0);
-    const { release } = JSON.parse(stdout);
-    if (release !== null) expect(Object.keys(release)).toEqual(['seconds', 'pull', 'least', 'span', 'goesSlack', 'slackUnderSeconds']);
+    const mower = join(root, 'demo/drives/tower-green-mower.drive.json');
+    const release = (stop: string) => JSON.parse(taut('tension', mower, '--stop', stop).stdout).release;
+    const slow = release('3');
+    expect(Object.keys(slow)).toEqual(['seconds', 'pull', 'least', 'span', 'goesSlack', 'slackUnderSeconds']);
+    expect(slow).toMatchObject({ seconds: 3, goesSlack: false });
+    // Half the time is twice the push; at the time that it names the run is just not slack.
+    expect(release('1.5').pull).toBeCloseTo(2 * slow.pull, 6);
+    expect(release(`${slow.slackUnderSeconds}`).least).toBeCloseTo(0, 6);
+    expect(release(`${0.9 * slow.slackUnderSeconds}`).goesSlack).toBe(true);
     expect(JSON.parse(taut('tension', rider, '--state', 'disengaged').stdout)).toMatchObject({ state: 'disengaged', tension: 0 });
   });
   it.each<[string, string, RegExp]>([
@@ -324,5 +331,42 @@ describe('bad input', () => {
       expect(status).toBe(0);
       expect(stdout).toMatch(/^taut/);
     }
+  });
+});
+
+describe('tap', () => {
+  const recording = (name: string, scene: Partial<TapScene>) => {
+    const whole = { ...QUIET_SCENE, ...scene };
+    const file = join(folder, name);
+    writeFileSync(file, writeWav({ sampleRate: whole.sampleRate, channels: [tapSound(whole, seededRandom(8))] }));
+    return file;
+  };
+  const asked = ['--span', '420', '--mass', '0.09'];
+  it('answers one recording as an object and several as an array, in order, with the tension of Mersenne', () => {
+    const tapped = recording('tapped.wav', { hz: 64 });
+    const one = JSON.parse(taut('tap', tapped, ...asked).stdout);
+    expect(Object.keys(one)).toEqual(['file', 'frequency', 'uncertainty', 'taps', 'tension', 'quality', 'reason']);
+    expect(one).toMatchObject({ file: tapped, quality: 'good' });
+    expect(one.frequency).toBeCloseTo(64, 0);
+    expect(one.tension).toBeCloseTo(4 * 0.09 * 0.42 ** 2 * one.frequency ** 2, 9);
+    expect(Object.keys(one.taps[0])).toEqual(['at', 'frequency', 'clarity']);
+    const nothing = recording('nothing.wav', { strikes: [] });
+    const both = JSON.parse(taut('tap', nothing, tapped, ...asked, '--expect', '40-90').stdout);
+    expect(both[0]).toMatchObject({ file: nothing, frequency: null, uncertainty: null, taps: [], tension: null, quality: 'none' });
+    expect(both[1].frequency).toBeCloseTo(64, 0);
+  });
+  it.each<[string, (file: string) => string[], RegExp]>([
+    ['no span', (f) => [f, '--mass', '0.1'], /give --span, the length of the span in mm/],
+    ['a mass of nothing', (f) => [f, '--span', '400', '--mass', '0'], /--mass must be the mass of the belt in kg\/m, a number above 0/],
+    ['an expectation the wrong way round', (f) => [f, ...asked, '--expect', '80-40'], /--expect must be two notes in Hz, the lower first/],
+    ['no recording', () => asked, /name at least one recording/],
+    ['what is no recording', () => [rider, ...asked], /orchard-rider\.drive\.json: this is not a WAV file/],
+    ['one that is not there among many', (f) => [f, 'gone.wav', ...asked], /gone\.wav: there is no such file/],
+    ['an option of another command', (f) => [f, ...asked, '--stop', '2'], /--stop belongs to tension/],
+  ])('refuses %s in one line', (_, args, said) => {
+    const { status, stdout, stderr } = taut('tap', ...args(recording('any.wav', { hz: 50 })));
+    expect([status, stdout]).toEqual([2, '']);
+    expect(stderr).toMatch(said);
+    expect(stderr.trim().split('\n')).toHaveLength(1);
   });
 });

@@ -5,6 +5,7 @@ export const HELP: Readonly<Record<string, string>> = {
   taut solve DRIVE… [--state NAME]            where every part of a drive rests, and what pulls on what
   taut match DRIVE BELTS.csv [--belt ID]      which belts would run on a drive, best first, and why
   taut tension DRIVE [READINGS.csv]           how tight a belt should be, what is seen at that, and what readings amount to
+  taut tap WAV… --span MM --mass KG_PER_M     the note of a tapped span in a recording, and the tension that it means
   taut survey SHEET…                          where the pulleys of a drive stand, from what a tape measured
   taut decode TEXT…                           what a belt number or a length says
 
@@ -29,6 +30,13 @@ The band of one belt (the first, in the state engaged, unless named): slip floor
 shows at the target (tap in Hz, push in N at a deflection in mm); fitted spring lengths; every setting of every adjuster with its release side.
 READINGS.csv has a header: method (tap, deflection, spring-length), at (from>to, or a spring's id), value (Hz, N, mm), deflection (mm), belts, sd.
 --stop: what happens to the belt when a clutch brakes the driver to a stand in that time.
+`,
+  tap: `taut tap WAV… --span MM --mass KG_PER_M [--expect LOW-HIGH]
+
+Hears the note of a tapped span in each recording: frequency in Hz (of the string, even where the microphone lets nothing of that note through), one
+standard deviation, each tap, and the tension 4·m·ℓ²·f² of one belt in N. null where nothing rings.
+--span: free length of the span. --mass: of one belt or rib. --expect: where the note should lie, in Hz; it decides between octaves and nothing else.
+WAV of 8, 16, 24, 32-bit whole or 32, 64-bit floating samples, from 8 kHz on, any number of channels.
 `,
   survey: `taut survey SHEET…
 

@@ -134,7 +134,10 @@ function tension(file: string, readingsFile: string | undefined, ask: Pick<Tensi
 /** A minute of the finest recording, and more, bytes. */
 const WAV_LIMIT = 200e6;
 
-function tap(files: readonly string[], options: { span?: string | undefined; mass?: string | undefined; expect?: string | undefined }): unknown[] {
+function tap(
+  files: readonly string[],
+  options: { span?: string | undefined; mass?: string | undefined; expect?: string | undefined },
+): unknown[] {
   const read = readTapAsk(options);
   if (!read.ok) throw new Refusal(`taut tap: ${read.problem}`);
   return files.map((file) => {

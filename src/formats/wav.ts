@@ -21,7 +21,7 @@ export function readWav(bytes: Uint8Array): WavRead {
   const name = (at: number) => String.fromCharCode(...bytes.subarray(at, at + 4));
   if (bytes.length < 12 || name(0) !== 'RIFF' || name(8) !== 'WAVE') return refuse('this is not a WAV file; save the recording as WAV');
   let format: Format | null = null;
-  for (let at = 12; at + 8 <= bytes.length; ) {
+  for (let at = 12; at + 8 <= bytes.length;) {
     const kind = name(at);
     const size = view.getUint32(at + 4, true);
     const from = at + 8;
@@ -34,7 +34,8 @@ export function readWav(bytes: Uint8Array): WavRead {
       const problem = problemOf(format);
       if (problem) return refuse(problem);
       const there = bytes.length - from;
-      if (size > there && !OPEN_ENDED.includes(size)) return refuse(`it breaks off: ${there} of ${size} bytes of sound are there; record it again`);
+      if (size > there && !OPEN_ENDED.includes(size))
+        return refuse(`it breaks off: ${there} of ${size} bytes of sound are there; record it again`);
       return taken(view, from, OPEN_ENDED.includes(size) ? there : size, format);
     }
     at = from + size + (size % 2);

@@ -1,6 +1,7 @@
 'use client';
 
 import * as Comlink from 'comlink';
+import type { TapHeard } from '@/core/sound';
 import type { LookResult, Notebook } from '@/core/survey';
 import type {
   MatchRequest,
@@ -8,6 +9,7 @@ import type {
   PoseRequest,
   PoseResult,
   SolverService,
+  TapRequest,
   TensionAnswer,
   TensionRequest,
 } from '@/workers/solver-service';
@@ -60,6 +62,9 @@ export function useMatch(request: MatchRequest | null): Latest<MatchResult> {
 /** What a reading amounts to, before it is kept. */
 export const askTension = (request: TensionRequest): Promise<TensionAnswer> =>
   ask('matching', async (remote): Promise<TensionAnswer> => remote.tension(request));
+
+/** What is to be heard in a recording. */
+export const askTap = (request: TapRequest): Promise<TapHeard> => ask('matching', async (remote): Promise<TapHeard> => remote.tap(request));
 
 /** The tension of a belt, off the main thread. */
 export function useTension(request: TensionRequest | null): Latest<TensionAnswer> {

@@ -33,6 +33,7 @@ import {
   type GripBand,
 } from '../core/drive';
 import { convertLength, standardSizes } from '../core/belt';
+import { hearTap, type TapHeard } from '../core/sound';
 import { lookAt, type LookResult, type Notebook } from '../core/survey';
 import { judgeSettings, tensionSheet, type JudgedSetting, type TakenReading, type TensionSheet } from '../core/tension';
 
@@ -147,7 +148,15 @@ function rescuesOf(matcher: Matcher, window: LengthWindow, belts: readonly Match
 const matchBelts = newBeltMatching();
 
 /** What heavy computation the interface asks for. Runs in a worker; answers are plain values. */
+/** A recording of a tapped span, and where its note is expected. */
+export interface TapRequest {
+  readonly sampleRate: number;
+  readonly channels: readonly Float32Array[];
+  readonly expect?: readonly [number, number] | undefined;
+}
+
 export const solverService = {
+  tap: ({ channels, sampleRate, expect }: TapRequest): TapHeard => hearTap(channels, sampleRate, { expect }),
   pose({ drive, lever, outsideMm }: PoseRequest): PoseResult {
     const made = compileDrive(shown(drive, outsideMm));
     if (!made.ok) return made;

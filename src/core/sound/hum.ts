@@ -18,7 +18,11 @@ const STANDS_OUT = 9;
  * squares there, and what they are everywhere else follows, since mains does not stop for a tap.
  * @returns the samples without them, and how loud they were, rms
  */
-export function withoutHum(x: Float64Array, rate: number, quiet: readonly Stretch[]): { readonly samples: Float64Array; readonly humRms: number } {
+export function withoutHum(
+  x: Float64Array,
+  rate: number,
+  quiet: readonly Stretch[],
+): { readonly samples: Float64Array; readonly humRms: number } {
   const count = quiet.reduce((a, [from, to]) => a + to - from, 0);
   if (count < 0.15 * rate) return { samples: x, humRms: 0 };
   const gainedAt = (hz: number) => {

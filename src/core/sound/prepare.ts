@@ -68,7 +68,11 @@ export function slowed(samples: Float32Array, rate: number): Slow {
 }
 
 /** Mean power of each bin over frames of a Hann window, at half a frame's hop; frames that `take` refuses are left away. */
-export function meanPowers(x: Float64Array, frame: number, take: (from: number) => boolean): { readonly power: Float64Array; readonly frames: number } {
+export function meanPowers(
+  x: Float64Array,
+  frame: number,
+  take: (from: number) => boolean,
+): { readonly power: Float64Array; readonly frames: number } {
   const size = powerOfTwo(frame);
   const window = Float64Array.from({ length: frame }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * (i + 0.5)) / frame));
   const energy = window.reduce((a, w) => a + w * w, 0);

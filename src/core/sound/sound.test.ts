@@ -90,7 +90,9 @@ describe('what it is made of', () => {
   it('mains is taken away where it is known from quiet stretches, and the tap stays', () => {
     const rate = 3600;
     const x = Float64Array.from({ length: 2 * rate }, (_, i) => Math.sin((2 * Math.PI * 50.07 * i) / rate + 1));
-    const tap = Float64Array.from({ length: 2 * rate }, (_, i) => (i < rate ? 0 : Math.exp(-(i - rate) / 400) * Math.sin((2 * Math.PI * 83 * i) / rate)));
+    const tap = Float64Array.from({ length: 2 * rate }, (_, i) =>
+      i < rate ? 0 : Math.exp(-(i - rate) / 400) * Math.sin((2 * Math.PI * 83 * i) / rate),
+    );
     const both = x.map((v, i) => v + tap[i]!);
     const { samples, humRms } = withoutHum(both, rate, [[0, rate]]);
     expect(humRms).toBeCloseTo(Math.SQRT1_2, 2);
@@ -109,7 +111,10 @@ describe('what it is made of', () => {
   it('a string is likelier than those that sound an octave lower or higher, by the same sound', () => {
     const rate = 3600;
     const samples = Float64Array.from({ length: rate }, (_, i) =>
-      [1, 2, 3, 4, 5].reduce((a, n) => a + (20 / n) * Math.exp((-i / rate / 0.1) * (1 + 0.08 * (n - 1))) * Math.sin((2 * Math.PI * 64 * n * i) / rate), 0),
+      [1, 2, 3, 4, 5].reduce(
+        (a, n) => a + (20 / n) * Math.exp((-i / rate / 0.1) * (1 + 0.08 * (n - 1))) * Math.sin((2 * Math.PI * 64 * n * i) / rate),
+        0,
+      ),
     );
     const noisy = samples.map((v, i) => v + Math.sin(i * i * 0.7));
     const sound: Struck = { samples: noisy, energy: noisy.reduce((a, v) => a + v * v, 0), freedom: 900 };

@@ -26,7 +26,8 @@ export interface TapHeard {
   readonly candidates: readonly { readonly hz: number; readonly behind: number }[];
 }
 
-export type TapReason = 'clear' | 'one-tap' | 'octave-open' | 'taps-differ' | 'noisy' | 'silent' | 'too-short' | 'nothing-rings' | 'dies-at-once';
+export type TapReason =
+  'clear' | 'one-tap' | 'octave-open' | 'taps-differ' | 'noisy' | 'silent' | 'too-short' | 'nothing-rings' | 'dies-at-once';
 
 export interface TapOptions {
   /** Where the note is expected, Hz; it decides only between octaves. */
@@ -122,7 +123,13 @@ function strikeOf(white: White, onset: Onset): Strike {
     return v * w;
   });
   const p = powers(shaped, size);
-  return { ...onset, sound: struck(sound, white.rate), bins: p.map((v) => (2 * v) / energy), binHz: white.rate / size, lastsDb: lasts(sound, white.rate) };
+  return {
+    ...onset,
+    sound: struck(sound, white.rate),
+    bins: p.map((v) => (2 * v) / energy),
+    binHz: white.rate / size,
+    lastsDb: lasts(sound, white.rate),
+  };
 }
 
 /** How many numbers hold a sound: those of the time in which it is loud, by how evenly its energy is spread. */
@@ -175,7 +182,9 @@ function coarse(strikes: readonly Strike[], { lowestHz, highestHz }: FitRange): 
       .forEach((i) => found.add(i));
   peaks(sum, CANDIDATES);
   for (const scores of each) peaks(scores, MORE_EACH);
-  return [...found].sort((a, b) => sum[b]! - sum[a]!).reduce<number[]>((a, i) => (a.some((hz) => Math.abs(Math.log(hz / grid[i]!)) < 0.02) ? a : [...a, grid[i]!]), []);
+  return [...found]
+    .sort((a, b) => sum[b]! - sum[a]!)
+    .reduce<number[]>((a, i) => (a.some((hz) => Math.abs(Math.log(hz / grid[i]!)) < 0.02) ? a : [...a, grid[i]!]), []);
 }
 
 /** Greatest energy of the bins about a note. */
@@ -276,7 +285,15 @@ function decide(strikes: readonly Strike[], candidates: readonly number[], range
     sdHz: Math.max(best.sdHz, scatter, MODEL_SD * hz),
     taps: taps.map(({ fit, strike }) => ({ at: strike.from / range.rate, hz: fit.hz, clarity: Math.min(1, fit.share), sdHz: fit.sdHz })),
     quality: weak ? 'weak' : 'good',
-    reason: octave ? 'octave-open' : best.evidence < SURE ? 'noisy' : scatter > 0.02 * hz ? 'taps-differ' : taps.length === 1 ? 'one-tap' : 'clear',
+    reason: octave
+      ? 'octave-open'
+      : best.evidence < SURE
+        ? 'noisy'
+        : scatter > 0.02 * hz
+          ? 'taps-differ'
+          : taps.length === 1
+            ? 'one-tap'
+            : 'clear',
     candidates: kept.map((k) => ({ hz: k.hz, behind: best.total - k.total })),
   };
 }

@@ -132,7 +132,12 @@ function ring(into: Float64Array, scene: TapScene, { at, place, loudness: gain, 
 }
 
 /** A blow: one low note that falls at once, with a burst of noise. */
-function blow(into: Float64Array, { sampleRate }: TapScene, { at, loudness: gain, hz, fall }: TapScene['thumps'][number], random: () => number) {
+function blow(
+  into: Float64Array,
+  { sampleRate }: TapScene,
+  { at, loudness: gain, hz, fall }: TapScene['thumps'][number],
+  random: () => number,
+) {
   const start = Math.round(at * sampleRate);
   let last = 0;
   for (let i = 0; i < 8 * fall * sampleRate && start + i < into.length; i++) {

@@ -13,6 +13,7 @@ import { Choices } from '@/ui/choices';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import type { KeptReading } from './kept-reading';
+import { TapMeter } from './tap-meter';
 import { isShort, LOWEST_HEARD_HZ, METHOD_HOW, METHOD_WORDS, SHORT_SPAN_DEPTHS, spanName, springName } from './words';
 
 /** One more reading: how, where and what was read, with what is to be seen there at the target. */
@@ -97,6 +98,7 @@ export function ReadingForm({
           At the target it sounds at {span.tapHz!.toFixed(0)} Hz, too low to be heard by most phones: push it instead.
         </Alert>
       )}
+      {method === 'tap' && <TapMeter key={span.id} targetHz={span.tapHz} onNote={setValue} />}
       <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, gap: 1.5, alignItems: 'start' }}>
         {method === 'tap' && (
           <NumberField

@@ -1,0 +1,71 @@
+import { screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { describe, expect, it, vi } from 'vitest';
+import { seededRandom } from '@/core/drive';
+import { QUIET_SCENE, tapSound } from '@/core/sound';
+import { writeWav } from '@/formats/wav';
+import { show } from '@/ui/test-shell';
+import { solverService, type TapRequest } from '@/workers/solver-service';
+import { meanOf, TapMeter } from './tap-meter';
+import { refusal } from './use-recorder';
+
+/** What a worker would answer, without one. */
+vi.mock('@/ui/solver', () => ({ askTap: (request: TapRequest) => Promise.resolve(solverService.tap(request)) }));
+
+const wav = (hz: number | null, name = 'span.wav') => {
+  const scene = { ...QUIET_SCENE, ...(hz === null ? { strikes: [] } : { hz }) };
+  return new File([writeWav({ sampleRate: 16000, channels: [tapSound(scene, seededRandom(5))] })], name, { type: 'audio/wav' });
+};
+const choose = (file: File) => userEvent.upload(screen.getByLabelText('Recording, a WAV file'), file);
+
+describe('the tap meter', () => {
+  it('takes the note of a recording, with each tap, and hands it on', async () => {
+    const note = vi.fn();
+    show(<TapMeter targetHz={60} onNote={note} />);
+    await choose(wav(64));
+    expect(await screen.findByText(/^64\.\d Hz ± 0\.\d Hz, clear\. The taps agree\.$/)).toBeTruthy();
+    expect(screen.getByRole('img', { name: /^3\.0 s of sound, 3 taps in it$/ })).toBeTruthy();
+    await userEvent.click(screen.getByRole('button', { name: /^Take 64/ }));
+    expect(note.mock.calls[0]![0]).toBeCloseTo(64, 0);
+  });
+  it('of taps that are left out the note is made no more', async () => {
+    show(<TapMeter targetHz={null} onNote={vi.fn()} />);
+    await choose(wav(64));
+    for (const box of await screen.findAllByRole('checkbox', { name: /^Tap at/ })) await userEvent.click(box);
+    expect(screen.getByText(/^No note\./)).toBeTruthy();
+    expect(screen.queryByRole('button', { name: /^Take/ })).toBeNull();
+  });
+  it('says what to do where nothing rings, and what a file is that is no recording; what was heard before stays', async () => {
+    show(<TapMeter targetHz={60} onNote={vi.fn()} />);
+    await choose(wav(null));
+    expect(await screen.findByText(/Nothing rings in it\. Wait half a second/)).toBeTruthy();
+    await choose(new File(['not sound'], 'notes.wav', { type: 'audio/wav' }));
+    expect(await screen.findByText('notes.wav: this is not a WAV file; save the recording as WAV.')).toBeTruthy();
+    expect(screen.getByText(/Nothing rings in it/)).toBeTruthy();
+  });
+  it('a simulated tap says that it is one, and is no reading', async () => {
+    show(<TapMeter targetHz={60} onNote={vi.fn()} />);
+    await userEvent.click(screen.getByRole('button', { name: 'Simulated tap' }));
+    expect(await screen.findByText('Simulated: this is no measurement.')).toBeTruthy();
+    expect(screen.queryByRole('button', { name: /^Take/ })).toBeNull();
+  });
+  it('without a microphone a recording can still be opened', async () => {
+    show(<TapMeter targetHz={60} onNote={vi.fn()} />);
+    await userEvent.click(screen.getByRole('button', { name: 'Listen' }));
+    await waitFor(() => expect(screen.getByText(/^The microphone cannot be used here\. Open a recording instead\.$/)).toBeTruthy());
+    const named = (name: string) => refusal(Object.assign(new Error('no'), { name }));
+    expect(named('NotAllowedError')).toMatch(/is not allowed\. Allow it for this page/);
+    expect(named('NotFoundError')).toMatch(/No microphone was found/);
+    expect(named('NotReadableError')).toMatch(/Another program holds/);
+  });
+});
+
+it('taps count by how well each is known', () => {
+  expect(meanOf([])).toBeNull();
+  expect(
+    meanOf([
+      { hz: 60, sdHz: 1 },
+      { hz: 66, sdHz: 2 },
+    ]),
+  ).toBeCloseTo(61.2, 9);
+});

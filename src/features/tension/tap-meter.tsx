@@ -1,0 +1,150 @@
+'use client';
+
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import LinearProgress from '@mui/material/LinearProgress';
+import { useCallback, useRef, useState } from 'react';
+import { QUIET_SCENE, tapSound, type TapHeard } from '@/core/sound';
+import { seededRandom } from '@/core/drive';
+import { readWav, type Recording } from '@/formats/wav';
+import { Choices } from '@/ui/choices';
+import { Icon } from '@/ui/icons';
+import { askTap } from '@/ui/solver';
+import { QUALITY_WORDS, TAP_ADVICE } from './tap-words';
+import { useRecorder } from './use-recorder';
+import { Wave } from './wave';
+
+interface Heard {
+  readonly recording: Recording;
+  readonly simulated: boolean;
+  readonly heard: TapHeard;
+}
+
+/** Of the taps that are kept: their mean, each by how well it is known. */
+export function meanOf(taps: readonly { readonly hz: number; readonly sdHz: number }[]): number | null {
+  const known = taps.reduce((a, t) => a + 1 / t.sdHz ** 2, 0);
+  return taps.length === 0 ? null : taps.reduce((a, t) => a + t.hz / t.sdHz ** 2, 0) / known;
+}
+
+/** Hears the note of a tapped span by microphone, from a recording, or from the simulated tapper. */
+export function TapMeter({ targetHz, onNote }: { targetHz: number | null; onNote: (hz: number) => void }) {
+  const [now, setNow] = useState<Heard | null>(null);
+  const [left, setLeft] = useState<readonly number[]>([]);
+  const [problem, setProblem] = useState('');
+  const [busy, setBusy] = useState(false);
+  const [device, setDevice] = useState<string | null>(null);
+  const file = useRef<HTMLInputElement>(null);
+  const listen = useCallback(
+    async (recording: Recording, simulated = false) => {
+      setBusy(true);
+      setProblem('');
+      const expect = targetHz === null ? undefined : ([targetHz / 2, targetHz * 2] as const);
+      const heard = await askTap({ ...recording, expect }).catch(() => null);
+      setBusy(false);
+      if (!heard) return setProblem('The recording could not be worked through just now. Try once more.');
+      setLeft([]);
+      setNow({ recording, simulated, heard });
+    },
+    [targetHz],
+  );
+  const take = useCallback((recording: Recording) => void listen(recording), [listen]);
+  const recorder = useRecorder(take, setProblem);
+  const open = async (chosen: File) => {
+    const read = readWav(new Uint8Array(await chosen.arrayBuffer()));
+    if (read.ok) await listen(read.recording);
+    else setProblem(`${chosen.name}: ${read.problem}.`);
+  };
+  const simulate = () => {
+    const hz = targetHz ?? 60;
+    const random = seededRandom(Math.floor(hz * 1000));
+    return listen({ sampleRate: QUIET_SCENE.sampleRate, channels: [tapSound({ ...QUIET_SCENE, hz: 0.9 * hz }, random)] }, true);
+  };
+  const taps = now?.heard.taps ?? [];
+  const kept = taps.filter((_, i) => !left.includes(i));
+  const hz = now && left.length > 0 ? meanOf(kept) : (now?.heard.hz ?? null);
+  return (
+    <Box component="section" aria-label="Tap meter" sx={{ display: 'grid', gap: 1.25 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+        {recorder.running ? (
+          <Button variant="contained" size="large" onClick={recorder.stop} startIcon={<Icon name="check" size={18} />}>
+            Enough, {recorder.seconds.toFixed(0)} s
+          </Button>
+        ) : (
+          <Button variant="outlined" size="large" disabled={busy} onClick={() => void recorder.start(device)}>
+            Listen
+          </Button>
+        )}
+        <Button
+          variant="outlined"
+          size="large"
+          disabled={busy || recorder.running}
+          startIcon={<Icon name="upload" size={18} />}
+          onClick={() => file.current?.click()}
+        >
+          Open a recording
+        </Button>
+        <Button size="large" disabled={busy || recorder.running} onClick={() => void simulate()}>
+          Simulated tap
+        </Button>
+        <input
+          ref={file}
+          type="file"
+          hidden
+          accept="audio/wav,audio/x-wav,.wav"
+          aria-label="Recording, a WAV file"
+          onChange={(e) => {
+            const [chosen] = e.target.files ?? [];
+            if (chosen) void open(chosen);
+            e.target.value = '';
+          }}
+        />
+      </Box>
+      {recorder.devices.length > 1 && !recorder.running && (
+        <Choices label="Microphone" value={device ?? recorder.devices[0]!.id} options={recorder.devices} onChoose={(id) => setDevice(id)} />
+      )}
+      {recorder.running && (
+        <Box role="status">
+          <LinearProgress variant="determinate" value={100 * Math.min(1, recorder.level)} aria-label="Loudness" sx={{ height: 10 }} />
+          Keep still half a second, then tap the middle of the span three times, a second apart.
+        </Box>
+      )}
+      {problem !== '' && (
+        <Alert severity="warning" variant="outlined">
+          {problem}
+        </Alert>
+      )}
+      {now && !recorder.running && (
+        <>
+          <Wave recording={now.recording} taps={taps.map((t, i) => ({ ...t, kept: !left.includes(i) }))} />
+          <Box role="status" sx={{ fontSize: 16 }}>
+            {now.simulated && <strong>Simulated: this is no measurement. </strong>}
+            {hz === null ? 'No note. ' : `${hz.toFixed(1)} Hz ± ${now.heard.sdHz!.toFixed(1)} Hz, ${QUALITY_WORDS[now.heard.quality]}. `}
+            {TAP_ADVICE[now.heard.reason]}
+          </Box>
+          {taps.map((t, i) => (
+            <FormControlLabel
+              key={t.at}
+              control={
+                <Checkbox
+                  checked={!left.includes(i)}
+                  onChange={() => setLeft(left.includes(i) ? left.filter((x) => x !== i) : [...left, i])}
+                />
+              }
+              label={`Tap at ${t.at.toFixed(1)} s: ${t.hz.toFixed(1)} Hz, ${Math.round(100 * t.clarity)} % of what rings`}
+            />
+          ))}
+          {hz !== null && !now.simulated && (
+            <Box>
+              <Button variant="contained" onClick={() => onNote(Math.round(hz * 10) / 10)}>
+                Take {hz.toFixed(1)} Hz
+              </Button>
+            </Box>
+          )}
+        </>
+      )}
+    </Box>
+  );
+}
