@@ -1,17 +1,5 @@
 import { defineConfig } from '@playwright/test';
-
-const launchOptions = {
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-};
+import { launchOptions } from './e2e/launch';
 
 export default defineConfig({
   testDir: 'e2e',

@@ -1,6 +1,6 @@
-import { withoutHum } from './hum';
+import { withoutHum, type Stretch } from './hum';
 import { onsetsIn, type Onset } from './onsets';
-import { oneChannel, slowed } from './prepare';
+import { oneChannel, slowed, type Slow } from './prepare';
 import { quietStretches } from './quiet';
 import { powerOfTwo, powers } from './spectrum';
 import { chanceHeard, fitString, partialEvidence, type FitRange, type StringFit, type StringShape, type Struck } from './string-fit';
@@ -42,6 +42,11 @@ const COARSE_PARTIALS = 16;
 const FINE_PARTIALS = 24;
 /** Of the strongest bin, so much is taken for what no string explains in the first search. */
 const UNEXPLAINED = 0.004;
+/** What begins so plainly (ln of loudness) may ring so long; that much quiet is enough, s. */
+const PLAIN_RISE = 1;
+const CLEAR_BEFORE_S = 0.02;
+const CLEAR_AFTER_S = 0.8;
+const ENOUGH_QUIET_S = 0.25;
 /** Left away after a strike, s: the finger is still on it. */
 const FINGER_S = 0.012;
 /** Notes looked at closely: over all strikes, and more from each. */
@@ -98,9 +103,7 @@ export function hearTap(channels: readonly Float32Array[], rate: number, options
   const slow = slowed(oneChannel(channels), rate);
   if (slow.samples.length < 0.25 * slow.rate) return nothing('too-short');
   if (slow.samples.every((v) => Math.abs(v) < 1e-6)) return nothing('silent');
-  const quiet = quietStretches(slow.samples, slow.rate);
-  const hushed = withoutHum(slow.samples, slow.rate, quiet);
-  const white = whitened(hushed.samples, slow.rate, quiet);
+  const white = cleared(slow);
   const onsets = onsetsIn(white);
   const strikes = onsets.map((o) => strikeOf(white, o)).filter((s) => s.lastsDb > DIES_DB);
   if (onsets.length > 0 && strikes.length === 0) return nothing('dies-at-once');
@@ -108,6 +111,27 @@ export function hearTap(channels: readonly Float32Array[], rate: number, options
   const range: FitRange = { rate: white.rate, lowestHz: white.lowestHz, highestHz: white.highestHz, mostPartials: FINE_PARTIALS };
   const candidates = coarse(strikes, range);
   return decide(strikes, candidates, range, options);
+}
+
+/**
+ * Without mains, and against the noise as it was before the taps. Long rings hide among what seems quiet and would be taken for mains where the note is
+ * near it: once it is known where something begins, only what lies well away from that counts as quiet.
+ */
+function cleared({ samples, rate }: Slow): White {
+  const through = (quiet: readonly Stretch[]) => whitened(withoutHum(samples, rate, quiet).samples, rate, quiet);
+  const quiet = quietStretches(samples, rate);
+  const first = through(quiet);
+  const begins = onsetsIn(first).filter((o) => o.rise > PLAIN_RISE);
+  const away = begins.reduce<readonly Stretch[]>(
+    (all, { from }) =>
+      all.flatMap(([a, b]): Stretch[] => [
+        [a, Math.min(b, from - CLEAR_BEFORE_S * rate)],
+        [Math.max(a, from + CLEAR_AFTER_S * rate), b],
+      ]),
+    quiet,
+  );
+  const left = away.map(([a, b]): Stretch => [Math.ceil(a), Math.floor(b)]).filter(([a, b]) => b - a > 0.06 * rate);
+  return left.reduce((sum, [a, b]) => sum + b - a, 0) < ENOUGH_QUIET_S * rate ? first : through(left);
 }
 
 function strikeOf(white: White, onset: Onset): Strike {

@@ -1,0 +1,63 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { seededRandom } from '../src/core/drive';
+import { QUIET_SCENE, tapSound } from '../src/core/sound';
+import { writeWav } from '../src/formats/wav';
+import { launchOptions } from './launch';
+import { as } from './people';
+import { expect, test } from './test';
+
+/** What the browser’s microphone plays over and over: a span tapped three times, simulated. */
+const HZ = 52;
+const played = join(mkdtempSync(join(tmpdir(), 'taut-tap-')), 'span.wav');
+const sound = tapSound({ ...QUIET_SCENE, sampleRate: 48000, seconds: 4, hz: HZ }, seededRandom(3));
+writeFileSync(played, writeWav({ sampleRate: 48000, channels: [sound] }));
+
+test.use({
+  ...as('technician'),
+  permissions: ['microphone'],
+  launchOptions: {
+    ...launchOptions,
+    args: [
+      ...launchOptions.args,
+      '--use-fake-ui-for-media-stream',
+      '--use-fake-device-for-media-stream',
+      `--use-file-for-fake-audio-capture=${played}`,
+    ],
+  },
+});
+
+test('a span is tapped to the microphone, a tap left out, and its note kept as a reading on the ticket', async ({ page }) => {
+  await page.goto('/jobs/224?stage=set');
+  const meter = page.getByRole('region', { name: 'Tap meter' });
+  await meter.getByRole('button', { name: 'Listen' }).click();
+  await expect(meter.getByRole('button', { name: /^Enough, [5-9] s/ })).toBeVisible();
+  await expect(meter.getByRole('progressbar', { name: 'Loudness' })).toBeVisible();
+  await meter.getByRole('button', { name: /^Enough/ }).click();
+  const take = meter.getByRole('button', { name: /^Take / });
+  await expect(take).toBeVisible();
+  const taps = meter.getByRole('checkbox', { name: /^Tap at/ });
+  expect(await taps.count()).toBeGreaterThan(1);
+  await taps.first().uncheck();
+  const hz = Number(/([\d.]+) Hz/.exec(await take.innerText())![1]);
+  expect(Math.abs(hz / HZ - 1)).toBeLessThan(0.015);
+  await take.click();
+  await expect(page.getByLabel('Note of the tap, Hz')).toHaveValue(hz.toFixed(1).replace(/\.0$/, ''));
+  await page.getByRole('button', { name: 'Keep this reading' }).click();
+  const ticket = page.getByRole('complementary', { name: 'Ticket' });
+  await expect(ticket.getByText(new RegExp(`${hz.toFixed(1).replace(/\.0$/, '')} Hz`)).first()).toBeVisible();
+});
+
+test('a file that breaks off is refused with a sentence, and one that is silent is told', async ({ page }) => {
+  await page.goto('/jobs/224?stage=set');
+  const meter = page.getByRole('region', { name: 'Tap meter' });
+  const open = (name: string, bytes: Uint8Array) =>
+    meter.getByLabel('Recording, a WAV file').setInputFiles({ name, mimeType: 'audio/wav', buffer: Buffer.from(bytes) });
+  const whole = writeWav({ sampleRate: 16000, channels: [new Float32Array(32000), new Float32Array(32000)] });
+  await expect(meter.getByRole('button', { name: 'Listen' })).toBeVisible();
+  await open('cut.wav', whole.subarray(0, 5000));
+  await expect(meter.getByText(/^cut\.wav: it breaks off: 4956 of 128000 bytes of sound are there; record it again\.$/)).toBeVisible();
+  await open('still.wav', whole);
+  await expect(meter.getByText(/The recording is silent\. See which microphone is chosen\./)).toBeVisible();
+});
