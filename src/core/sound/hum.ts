@@ -14,22 +14,25 @@ const TOP_HZ = 1300;
 const STANDS_OUT = 9;
 
 /**
- * Takes steady mains lines away: their note is found over all quiet stretches together (the longer apart, the finer), their size and phase by least
- * squares there, and what they are everywhere else follows, since mains does not stop for a tap.
+ * Takes steady mains lines away: their note is found over many stretches together (the longer apart, the finer), their size and phase by least squares
+ * over the quiet ones, and what they are everywhere else follows, since mains does not stop for a tap.
+ * @param wide stretches by which the note is found
  * @returns the samples without them, and how loud they were, rms
  */
 export function withoutHum(
   x: Float64Array,
   rate: number,
   quiet: readonly Stretch[],
+  wide: readonly Stretch[] = quiet,
 ): { readonly samples: Float64Array; readonly humRms: number } {
-  const count = quiet.reduce((a, [from, to]) => a + to - from, 0);
+  const length = (all: readonly Stretch[]) => all.reduce((a, [from, to]) => a + to - from, 0);
+  const count = length(quiet);
   if (count < 0.15 * rate) return { samples: x, humRms: 0 };
   const gainedAt = (hz: number) => {
     let gained = 0;
     for (let k = 1; k <= FINDING && k * hz < 0.45 * rate; k++) {
-      const [re, im] = alike(x, rate, k * hz, quiet);
-      gained += (2 * (re * re + im * im)) / count;
+      const [re, im] = alike(x, rate, k * hz, wide);
+      gained += (2 * (re * re + im * im)) / length(wide);
     }
     return gained;
   };

@@ -54,6 +54,3 @@ export function quietStretches(x: Float64Array, rate: number): Stretch[] {
   });
   return stretches.filter(([from, to]) => to - from >= 2 * hop);
 }
-
-export const inStretch = (stretches: readonly Stretch[], from: number, to: number): boolean =>
-  stretches.some(([a, b]) => from >= a && to <= b);

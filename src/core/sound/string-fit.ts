@@ -34,9 +34,7 @@ const COST = 5;
 const LN_PRIOR = Math.log(1 + PRIOR);
 const MULTIPLES = [2, 3, 5, 7, 11, 13];
 /** Higher partials die sooner, by about so much each. */
-export const SOONER = 0.08;
-/** Energy over noise (a χ² of two) from which on a partial stands out. */
-export const STANDS_OUT = 14;
+const SOONER = 0.08;
 
 /** Chance that a partial is to be heard: microphones lose the low ones, and a strike at a node any. */
 export const chanceHeard = (partial: number, hz: number): number => Math.max(0.3, (hz < 110 ? 0.55 : 0.9) * 0.98 ** partial);

@@ -59,15 +59,15 @@ const STIFFNESSES = [0, 3e-4, 9e-4];
 const WINDOW_FALL_S = 0.11;
 /** Sooner than this it is a blow, and later it is no belt, s. */
 const LEAST_FALL = 0.04;
-const MOST_FALL = 0.29;
+const MOST_FALL = 0.33;
 /** Of all but every 2nd, 3rd … partial a string has at least so much, wherever it is struck. */
 const LEAST_BETWEEN = 0.2;
-const LEAST_SHARE = 0.6;
+const LEAST_SHARE = 0.5;
 /** Evidence (ln) that chance reaches with so many notes tried; less than that behind is not looked at again; enough to answer, also by one tap; enough to be sure. */
 const BY_CHANCE = 8;
 const LOST = 15;
 const LEAST_EVIDENCE = 25;
-const LEAST_OF_ONE = 45;
+const LEAST_OF_ONE = 60;
 const SURE = 60;
 /** Two notes so far apart (ln) are two; one so little behind (ln of odds) is open. */
 const APART = 0.03;
@@ -118,8 +118,8 @@ export function hearTap(channels: readonly Float32Array[], rate: number, options
  * near it: once it is known where something begins, only what lies well away from that counts as quiet.
  */
 function cleared({ samples, rate }: Slow): White {
-  const through = (quiet: readonly Stretch[]) => whitened(withoutHum(samples, rate, quiet).samples, rate, quiet);
   const quiet = quietStretches(samples, rate);
+  const through = (still: readonly Stretch[]) => whitened(withoutHum(samples, rate, still, quiet).samples, rate, still);
   const first = through(quiet);
   const begins = onsetsIn(first).filter((o) => o.rise > PLAIN_RISE);
   const away = begins.reduce<readonly Stretch[]>(

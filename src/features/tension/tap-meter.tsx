@@ -67,13 +67,13 @@ export function TapMeter({ targetHz, onNote }: { targetHz: number | null; onNote
   const hz = now && left.length > 0 ? meanOf(kept) : (now?.heard.hz ?? null);
   return (
     <Box component="section" aria-label="Tap meter" sx={{ display: 'grid', gap: 1.25 }}>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, '& .MuiButton-root': { minHeight: 56 } }}>
         {recorder.running ? (
           <Button variant="contained" size="large" onClick={recorder.stop} startIcon={<Icon name="check" size={18} />}>
             Enough, {recorder.seconds.toFixed(0)} s
           </Button>
         ) : (
-          <Button variant="outlined" size="large" disabled={busy} onClick={() => void recorder.start(device)}>
+          <Button variant={now ? 'outlined' : 'contained'} size="large" disabled={busy} onClick={() => void recorder.start(device)}>
             Listen
           </Button>
         )}

@@ -8,7 +8,7 @@ export const METHOD_WORDS: Readonly<Record<TensionMethod, string>> = {
 };
 
 export const METHOD_HOW: Readonly<Record<TensionMethod, string>> = {
-  tap: 'Tap the middle of the span and read the note on a meter. Everything else still, the span touched by nothing.',
+  tap: 'Tap the middle of the span and listen to it here, or type what a meter shows. Everything else still, the span touched by nothing.',
   deflection: 'Push the middle of the span square to it, and read force and deflection against a straight edge across the two pulleys.',
   'spring-length': 'Length of the spring as it is fitted, inside one hook to inside the other, in this state.',
 };

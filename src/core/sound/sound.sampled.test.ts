@@ -1,0 +1,27 @@
+import { expect, it } from 'vitest';
+import { seededRandom } from '../drive';
+import { drawScene, type SceneKind } from './scenes';
+import { hearTap } from './tap-meter';
+import { tapSound } from './tapper';
+
+/** Recordings of a kind of which the note is within 1.5 %, or rightly none. */
+function share(kind: SceneKind, n: number): number {
+  const random = seededRandom(900);
+  let right = 0;
+  for (let i = 0; i < n; i++) {
+    const scene = drawScene(kind, random);
+    const { hz } = hearTap([tapSound(scene, random)], scene.sampleRate);
+    if (kind === 'none' ? hz === null : hz !== null && Math.abs(hz / scene.hz - 1) < 0.015) right++;
+  }
+  return right / n;
+}
+
+it.each<[SceneKind, number, number]>([
+  ['clean', 12, 0.9],
+  ['noise', 12, 0.8],
+  ['hum-on', 12, 0.8],
+  ['phone', 12, 0.8],
+  ['none', 30, 0.95],
+])('of recordings of kind “%s” most are heard rightly', (kind, n, least) => {
+  expect(share(kind, n)).toBeGreaterThanOrEqual(least);
+});
