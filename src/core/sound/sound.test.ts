@@ -19,7 +19,7 @@ const near = (hz: number | null, true_: number, share = 0.01) => {
 };
 
 describe('the note of a tapped span', () => {
-  it.each([14, 22, 37, 61, 97, 155, 233])('is heard at %d Hz, once for every tap', (hz) => {
+  it.each([14, 37, 97, 233])('is heard at %d Hz, once for every tap', (hz) => {
     const answer = heard({ hz });
     near(answer.hz, hz);
     expect(answer.taps).toHaveLength(3);
