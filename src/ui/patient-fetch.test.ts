@@ -36,6 +36,26 @@ describe('a page asked for while the network is gone', () => {
     expect(waits.mock.calls.map(([url]) => (url as URL).pathname)).toEqual(['/jobs/3']);
     expect(listeners.size).toBe(0);
   });
+  it('is asked for again where its answer breaks off half way, or the server is not well; which it is taken to be in the end', async () => {
+    const broken = () => {
+      let begun = false;
+      const body = new ReadableStream({
+        pull: (c) => (begun ? c.error(new TypeError('network error')) : ((begun = true), c.enqueue(new Uint8Array([1])))),
+      });
+      return Promise.resolve(new Response(body));
+    };
+    const inner = vi.fn<typeof fetch>().mockImplementationOnce(broken).mockResolvedValue(answer);
+    const read = patientFetch(inner, () => Promise.resolve(false), vi.fn())('/jobs/3', page);
+    await vi.advanceTimersByTimeAsync(2000);
+    expect(await (await read).clone().text()).toBe('page');
+    expect(inner).toHaveBeenCalledTimes(2);
+
+    const unwell = vi.fn<typeof fetch>().mockImplementation(() => Promise.resolve(new Response('no', { status: 500 })));
+    const last = patientFetch(unwell, () => Promise.resolve(false), vi.fn())('/jobs/3', page);
+    await vi.advanceTimersByTimeAsync(4000);
+    expect((await last).status).toBe(500);
+    expect(unwell).toHaveBeenCalledTimes(3);
+  });
   it('is given up where it can be loaded whole, or where nobody wants it any longer', async () => {
     const inner = vi.fn<typeof fetch>().mockImplementation(lost);
     await expect(patientFetch(inner, () => Promise.resolve(true), vi.fn())('/shelf', page)).rejects.toThrow('Failed to fetch');

@@ -9,7 +9,8 @@ function share(kind: SceneKind, n: number): number {
   const random = seededRandom(900);
   let right = 0;
   for (let i = 0; i < n; i++) {
-    const scene = drawScene(kind, random);
+    // At the lowest rate: making sound takes longer than hearing it.
+    const scene = { ...drawScene(kind, random), sampleRate: 8000 };
     const { hz } = hearTap([tapSound(scene, random)], scene.sampleRate);
     if (kind === 'none' ? hz === null : hz !== null && Math.abs(hz / scene.hz - 1) < 0.015) right++;
   }
