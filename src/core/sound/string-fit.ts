@@ -46,7 +46,8 @@ export function partialEvidence(energy: number, chance: number): number {
   return heard > not ? heard + Math.log1p(Math.exp(not - heard)) : not + Math.log1p(Math.exp(heard - not));
 }
 
-export const partialHz = ({ hz, stiffness }: StringShape, n: number): number => n * hz * Math.sqrt(1 + stiffness * n * n);
+export const partialHz = ({ hz, stiffness }: Pick<StringShape, 'hz' | 'stiffness'>, n: number): number =>
+  n * hz * Math.sqrt(1 + stiffness * n * n);
 
 /** One strike's sound, from just after the finger left. */
 export interface Struck {

@@ -3,7 +3,16 @@ import { onsetsIn, type Onset } from './onsets';
 import { oneChannel, slowed, type Slow } from './prepare';
 import { quietStretches } from './quiet';
 import { powerOfTwo, powers } from './spectrum';
-import { chanceHeard, fitString, partialEvidence, type FitRange, type StringFit, type StringShape, type Struck } from './string-fit';
+import {
+  chanceHeard,
+  fitString,
+  partialEvidence,
+  partialHz,
+  type FitRange,
+  type StringFit,
+  type StringShape,
+  type Struck,
+} from './string-fit';
 import { whitened, type White } from './whiten';
 
 export interface HeardTap {
@@ -188,7 +197,7 @@ function coarse(strikes: readonly Strike[], { lowestHz, highestHz }: FitRange): 
     return grid.map((hz) => {
       let score = 0;
       for (let n = 1; n <= COARSE_PARTIALS; n++) {
-        const f = n * hz * Math.sqrt(1 + 1e-4 * n * n);
+        const f = partialHz({ hz, stiffness: 1e-4 }, n);
         if (f > highestHz) break;
         if (f < lowestHz) continue;
         score += partialEvidence(top(strike, f, 0.004 * f) / noise, chanceHeard(n, f));
@@ -299,14 +308,14 @@ function decide(strikes: readonly Strike[], candidates: readonly number[], range
   const best = kept[0];
   if (!best || best.evidence < (best.taps.length > 1 ? LEAST_EVIDENCE : LEAST_OF_ONE)) return nothing('nothing-rings');
   const { hz, taps } = best;
-  const scatter = Math.sqrt(taps.reduce((a, { fit }) => a + (fit.hz - hz) ** 2, 0)) / Math.max(1, taps.length - 1) / Math.sqrt(taps.length);
+  const scatter = Math.sqrt(taps.reduce((a, { fit }) => a + (fit.hz - hz) ** 2, 0) / Math.max(1, taps.length - 1));
   const rival = kept.find((k) => Math.abs(Math.log(k.hz / hz)) > APART);
   const ahead = rival ? best.total - rival.total : Infinity;
   const octave = rival !== undefined && ahead < OPEN;
   const weak = octave || best.evidence < SURE;
   return {
     hz,
-    sdHz: Math.max(best.sdHz, scatter, MODEL_SD * hz),
+    sdHz: Math.max(best.sdHz, scatter / Math.sqrt(taps.length), MODEL_SD * hz),
     taps: taps.map(({ fit, strike }) => ({ at: strike.from / range.rate, hz: fit.hz, clarity: Math.min(1, fit.share), sdHz: fit.sdHz })),
     quality: weak ? 'weak' : 'good',
     reason: octave
