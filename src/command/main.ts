@@ -116,7 +116,7 @@ function tension(file: string, readingsFile: string | undefined, ask: Pick<Tensi
     if ('problems' in result) refuse(file, result.problems);
     throw new Refusal(`${readingsFile}: line ${lines[result.reading]!.line}: ${result.problem}`);
   }
-  const { combined, release, ...sheet } = result.sheet;
+  const { combined, release, strands: _strands, slack: _slack, ...sheet } = result.sheet;
   return {
     ...sheet,
     combined: combined && { tension: combined.tensionN, sd: combined.sdN },

@@ -1,10 +1,10 @@
-import { TENSION_METHODS, type TakenReading, type TensionMethod } from '../core/tension';
+import { MEASURED_METHODS, type MeasuredMethod, type MeasuredReading } from '../core/tension';
 import { readCsv } from './csv';
 
 export interface ReadingLine {
   /** Line of the file it stands on. */
   readonly line: number;
-  readonly reading: TakenReading;
+  readonly reading: MeasuredReading;
 }
 
 export type ReadingsResult =
@@ -28,7 +28,7 @@ export function readReadingsCsv(text: string): ReadingsResult {
   return { ok: true, readings };
 }
 
-const isMethod = (name: string): name is TensionMethod => TENSION_METHODS.some((m) => m === name);
+const isMethod = (name: string): name is MeasuredMethod => MEASURED_METHODS.some((m) => m === name);
 
 /** A number above 0; NaN where it is none. */
 const above0 = (text: string): number => {
@@ -37,10 +37,10 @@ const above0 = (text: string): number => {
 };
 
 /** The reading of a row, or what is wrong with it. */
-function readRow(cells: Readonly<Record<string, string>>): TakenReading | string {
+function readRow(cells: Readonly<Record<string, string>>): MeasuredReading | string {
   const cell = (name: string) => cells[name] ?? '';
   const method = cell('method').toLowerCase();
-  if (!isMethod(method)) return `method must be ${TENSION_METHODS.join(', ')}, not “${cell('method')}”`;
+  if (!isMethod(method)) return `method must be ${MEASURED_METHODS.join(', ')}, not “${cell('method')}”`;
   const value = above0(cell('value'));
   if (Number.isNaN(value)) return `value must be a number above 0, not “${cell('value')}”`;
   const sd = cell('sd') === '' ? undefined : above0(cell('sd'));

@@ -1,6 +1,7 @@
 import 'server-only';
 import * as z from 'zod';
 import type { documents } from '@/db';
+import { readWav } from '@/formats/wav';
 import { preparePicture } from './picture';
 
 /** Largest file that one act carries, bytes: what a page of a manual or a picture made smaller on the device takes. */
@@ -15,10 +16,16 @@ export const paperData = z
 type PaperResult =
   { readonly ok: true; readonly value: documents.Paper } | { readonly ok: false; readonly reason: 'invalid'; readonly problem: string };
 
-/** Makes a file fit to keep: a PDF as it is, a picture upright, smaller and without what else was stored in it. */
+/** Makes a file fit to keep: a PDF or a recording as it is, a picture upright, smaller and without what else was stored in it. */
 export async function preparePaper(data: string): Promise<PaperResult> {
   const bytes = Buffer.from(data, 'base64');
   if (bytes.subarray(0, 5).toString('latin1') === '%PDF-') return { ok: true, value: { mediaType: 'application/pdf', bytes } };
+  if (bytes.subarray(0, 4).toString('latin1') === 'RIFF') {
+    const sound = readWav(new Uint8Array(bytes));
+    return sound.ok
+      ? { ok: true, value: { mediaType: 'audio/wav', bytes } }
+      : { ok: false, reason: 'invalid', problem: `This recording cannot be kept: ${sound.problem}.` };
+  }
   const made = await preparePicture(bytes);
   return made.ok
     ? { ok: true, value: { mediaType: made.picture.mediaType, bytes: made.picture.bytes } }

@@ -1,18 +1,11 @@
 'use client';
 
 import * as Comlink from 'comlink';
-import type { TapHeard } from '@/core/sound';
 import type { LookResult, Notebook } from '@/core/survey';
-import type {
-  MatchRequest,
-  MatchResult,
-  PoseRequest,
-  PoseResult,
-  SolverService,
-  TapRequest,
-  TensionAnswer,
-  TensionRequest,
-} from '@/workers/solver-service';
+import type { HeardRecording, MatchRequest, MatchResult, PoseRequest, PoseResult, SolverService, TapRequest } from '@/workers/solver-service';
+import type { CompareAnswer, CompareRequest } from '@/workers/compare-service';
+import type { EntryAnswer, EntryRequest } from '@/workers/entry-service';
+import type { TensionAnswer, TensionRequest } from '@/workers/tension-service';
 import { useLatest, type Latest } from './latest';
 
 type Purpose = 'drawing' | 'matching';
@@ -64,11 +57,22 @@ export const askTension = (request: TensionRequest): Promise<TensionAnswer> =>
   ask('matching', async (remote): Promise<TensionAnswer> => remote.tension(request));
 
 /** What is to be heard in a recording. */
-export const askTap = (request: TapRequest): Promise<TapHeard> => ask('matching', async (remote): Promise<TapHeard> => remote.tap(request));
+export const askTap = (request: TapRequest): Promise<HeardRecording> =>
+  ask('matching', async (remote): Promise<HeardRecording> => remote.tap(request));
 
 /** The tension of a belt, off the main thread. */
 export function useTension(request: TensionRequest | null): Latest<TensionAnswer> {
   return useLatest(request, askTension);
+}
+
+/** How spans enter a pulley that stands so, off the main thread. */
+export function useEntries(request: EntryRequest | null): Latest<EntryAnswer> {
+  return useLatest(request, (r) => ask('matching', async (remote): Promise<EntryAnswer> => remote.entries(r)));
+}
+
+/** Variants of a drive side by side, off the main thread. */
+export function useCompare(request: CompareRequest | null): Latest<CompareAnswer> {
+  return useLatest(request, (r) => ask('matching', async (remote): Promise<CompareAnswer> => remote.compare(r)));
 }
 
 /** A notebook solved, off the main thread. */

@@ -33,9 +33,11 @@ import {
   type GripBand,
 } from '../core/drive';
 import { convertLength, standardSizes } from '../core/belt';
-import { hearTap, type TapHeard } from '../core/sound';
+import { hearTap, soundPicture, type SoundPicture, type TapHeard } from '../core/sound';
 import { lookAt, type LookResult, type Notebook } from '../core/survey';
-import { judgeSettings, tensionSheet, type JudgedSetting, type TakenReading, type TensionSheet } from '../core/tension';
+import { answerEntries } from './entry-service';
+import { compareDrives } from './compare-service';
+import { answerTension, withLength } from './tension-service';
 
 /** A drive at one lever position, ready to be drawn. */
 export interface PoseAnswer {
@@ -100,27 +102,9 @@ export interface MatchAnswer {
 export type MatchResult =
   { readonly ok: true; readonly answer: MatchAnswer } | { readonly ok: false; readonly problems: readonly Problem[] };
 
-export interface TensionRequest {
-  readonly drive: Drive;
-  readonly beltId: string;
-  /** Outside length of the belt that is on it, where it is not the drive's own, mm. */
-  readonly outsideMm?: number;
-  readonly readings: readonly TakenReading[];
-}
-
-export type TensionAnswer =
-  | { readonly ok: true; readonly sheet: TensionSheet; readonly settings: readonly JudgedSetting[] }
-  | { readonly ok: false; readonly problem: string };
-
-function shown(drive: Drive, outsideMm: Readonly<Record<string, number>> | undefined): Drive {
-  if (!outsideMm) return drive;
-  return {
-    ...drive,
-    belts: drive.belts.map((b) =>
-      outsideMm[b.id] === undefined ? b : { ...b, length: { value: outsideMm[b.id]!, reference: 'outside' as const } },
-    ),
-  };
-}
+/** The drive with outside lengths tried in place of its own. */
+const shown = (drive: Drive, outsideMm: Readonly<Record<string, number>> = {}): Drive =>
+  Object.entries(outsideMm).reduce((d, [belt, mm]) => withLength(d, belt, mm), drive);
 
 /** Belts that fail by this much or less are worth asking the adjusters about, mm, and at most so many of them. */
 const RESCUE_WITHIN_MM = 40;
@@ -147,7 +131,6 @@ function rescuesOf(matcher: Matcher, window: LengthWindow, belts: readonly Match
 
 const matchBelts = newBeltMatching();
 
-/** What heavy computation the interface asks for. Runs in a worker; answers are plain values. */
 /** A recording of a tapped span, and where its note is expected. */
 export interface TapRequest {
   readonly sampleRate: number;
@@ -155,8 +138,22 @@ export interface TapRequest {
   readonly expect?: readonly [number, number] | undefined;
 }
 
+/** What is heard in a recording, with what it is made of. */
+export interface HeardRecording extends TapHeard {
+  readonly picture: SoundPicture;
+}
+
+/** What heavy computation the interface asks for. Runs in a worker; answers are plain values. */
 export const solverService = {
-  tap: ({ channels, sampleRate, expect }: TapRequest): TapHeard => hearTap(channels, sampleRate, { expect }),
+  tap({ channels, sampleRate, expect }: TapRequest): HeardRecording {
+    const heard = hearTap(channels, sampleRate, { expect });
+    const picture = soundPicture(
+      channels,
+      sampleRate,
+      heard.taps.map((t) => t.at),
+    );
+    return { ...heard, picture };
+  },
   pose({ drive, lever, outsideMm }: PoseRequest): PoseResult {
     const made = compileDrive(shown(drive, outsideMm));
     if (!made.ok) return made;
@@ -221,16 +218,9 @@ export const solverService = {
     };
   },
 
-  /** How tight one belt should be, what is seen at that, and what each setting of the drive does. */
-  tension({ drive: stated, beltId, outsideMm, readings }: TensionRequest): TensionAnswer {
-    const drive = shown(stated, outsideMm === undefined ? undefined : { [beltId]: outsideMm });
-    const result = tensionSheet(drive, { belt: beltId, readings });
-    if (!result.ok) return { ok: false, problem: 'problems' in result ? (result.problems[0]?.message ?? '') : result.problem };
-    const belt = drive.belts.find((b) => b.id === beltId);
-    const letsGo =
-      belt?.alwaysTight !== true && drive.springs.some((s) => s.from.leverTravel !== undefined || s.to.leverTravel !== undefined);
-    return { ok: true, sheet: result.sheet, settings: judgeSettings(drive, result.sheet.band, result.sheet.settings, letsGo) };
-  },
+  tension: answerTension,
+  entries: answerEntries,
+  compare: compareDrives,
 
   /** What a notebook says so far: places, what disagrees, what to measure next, and the drive if it can be made. */
   look(notebook: Notebook): LookResult {

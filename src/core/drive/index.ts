@@ -64,4 +64,6 @@ export { driveWith, numbersOf, stillUncertain, windowSpread } from './uncertaint
 export type { Uncertainty, WindowSpread } from './uncertainty';
 export { sunkDrive } from './sunk';
 export { settingsThatRun } from './settings-that-run';
+export { compareDrive, MOST_RIM_MPS, MOST_TIP_MPS, variantOf } from './compare';
+export type { Compared, CompareResult, Variant } from './compare';
 export type { RunningSettings } from './settings-that-run';

@@ -1,10 +1,14 @@
 import type { CheckId } from '../fault';
+import type { Aligned } from './entries/alignment';
 import type { Asked } from './entries/asked';
+import type { Clearance } from './entries/clearance';
 import type { Decision, Finding, SetupMoved } from './entries/finding';
 import type { Chosen, StepWritten, Tallied } from './entries/procedure';
 import type { Proved } from './entries/proved';
 import type { Reading as TensionRead } from './entries/reading';
 import type { Running, Secured } from './entries/secured';
+import type { TensionBasisWritten } from './entries/tension-basis';
+import type { TensionDecided } from './entries/tension-decided';
 import type { Timed, TimedWhat } from './entries/timed';
 import type { RecordLine } from './kind';
 
@@ -22,6 +26,10 @@ interface Bodies {
   readonly tally: Tallied;
   readonly proved: Proved;
   readonly reading: TensionRead;
+  readonly alignment: Aligned;
+  readonly clearance: Clearance;
+  readonly 'tension-basis': TensionBasisWritten;
+  readonly 'tension-decided': TensionDecided;
 }
 
 export interface Written<T extends keyof Bodies> {

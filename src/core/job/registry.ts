@@ -1,7 +1,9 @@
 import { readKept, type Read } from '../stored';
 import { beltBooked } from './entries/belt-booked';
 import { closing, reopening } from './entries/closing';
+import { alignment } from './entries/alignment';
 import { asked } from './entries/asked';
+import { clearance } from './entries/clearance';
 import { decision, finding, setup } from './entries/finding';
 import { note } from './entries/note';
 import { partFitted } from './entries/part-fitted';
@@ -11,6 +13,8 @@ import { proved } from './entries/proved';
 import { reading } from './entries/reading';
 import { running, secured } from './entries/secured';
 import { stage } from './entries/stage';
+import { tensionBasis } from './entries/tension-basis';
+import { tensionDecided } from './entries/tension-decided';
 import { timed } from './entries/timed';
 import type { Effect, EntryKind, JobState } from './kind';
 import type { Stage } from './stages';
@@ -30,7 +34,11 @@ export const ENTRY_KINDS = {
   step,
   tally,
   proved,
+  alignment,
+  'tension-basis': tensionBasis,
   reading,
+  clearance,
+  'tension-decided': tensionDecided,
   picture,
   'belt-booked': beltBooked,
   'part-fitted': partFitted,

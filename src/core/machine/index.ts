@@ -5,5 +5,6 @@ export { factNow, factSchema, factWords } from './known';
 export type { Facts, FactValue, Known } from './known';
 export { readLimits, shopLimits, stopLimitOf, USUAL_LIMITS } from './limits';
 export type { ShopLimits } from './limits';
+export { meterAt } from './meter-at';
 export { meterRate } from './meter-log';
 export type { MeterRate, MeterReading } from './meter-log';

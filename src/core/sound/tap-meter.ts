@@ -1,19 +1,9 @@
-import { withoutHum, type Stretch } from './hum';
-import { onsetsIn, type Onset } from './onsets';
-import { oneChannel, slowed, type Slow } from './prepare';
-import { quietStretches } from './quiet';
-import { powerOfTwo, powers } from './spectrum';
-import {
-  chanceHeard,
-  fitString,
-  partialEvidence,
-  partialHz,
-  type FitRange,
-  type StringFit,
-  type StringShape,
-  type Struck,
-} from './string-fit';
-import { whitened, type White } from './whiten';
+import { cleared } from './cleared';
+import { coarseNotes } from './coarse-notes';
+import { onsetsIn } from './onsets';
+import { oneChannel, slowed } from './prepare';
+import { NOISE, strikeOf, type SoundStrike } from './strike';
+import { fitString, type FitRange, type StringFit, type StringShape } from './string-fit';
 
 export interface HeardTap {
   /** s from the start. */
@@ -43,29 +33,11 @@ export interface TapOptions {
   readonly expect?: readonly [number, number] | undefined;
 }
 
-const LOWEST_HZ = 11;
-const TOP_HZ = 260;
-/** Step from note to note in the first search, as a share. */
-const GRID = 0.004;
-const COARSE_PARTIALS = 16;
 const FINE_PARTIALS = 24;
-/** Of the strongest bin, so much is taken for what no string explains in the first search. */
-const UNEXPLAINED = 0.004;
-/** What begins so plainly (ln of loudness) may ring so long; that much quiet is enough, s. */
-const PLAIN_RISE = 1;
-const CLEAR_BEFORE_S = 0.02;
-const CLEAR_AFTER_S = 0.8;
-const ENOUGH_QUIET_S = 0.25;
-/** Left away after a strike, s: the finger is still on it. */
-const FINGER_S = 0.012;
-/** Notes looked at closely: over all strikes, and more from each. */
-const CANDIDATES = 9;
-const MORE_EACH = 2;
 const FINALISTS = 4;
 /** Times to fall to 1/e that are tried, s. */
 const FALLS = [0.015, 0.03, 0.05, 0.13, 0.22];
 const STIFFNESSES = [0, 3e-4, 9e-4];
-const WINDOW_FALL_S = 0.11;
 /** Sooner than this it is a blow, and later it is no belt, s. */
 const LEAST_FALL = 0.04;
 const MOST_FALL = 0.33;
@@ -86,18 +58,6 @@ const LEAST_SD = 0.002;
 const MODEL_SD = 0.003;
 /** Under this it is a blow and no ring. */
 const DIES_DB = -15;
-/** Power of noise a sample, most of the band being left; of the samples, so many are free. */
-const NOISE = 0.75;
-const FREEDOM = 0.75;
-
-interface Strike extends Onset {
-  readonly sound: Struck;
-  /** Energy in each bin over noise, as a χ² of two. */
-  readonly bins: Float64Array;
-  readonly binHz: number;
-  /** How much of it is left a tenth of a second later, dB. */
-  readonly lastsDb: number;
-}
 
 interface Fitted extends StringShape {
   readonly evidence: number;
@@ -118,127 +78,12 @@ export function hearTap(channels: readonly Float32Array[], rate: number, options
   if (onsets.length > 0 && strikes.length === 0) return nothing('dies-at-once');
   if (strikes.length === 0) return nothing('nothing-rings');
   const range: FitRange = { rate: white.rate, lowestHz: white.lowestHz, highestHz: white.highestHz, mostPartials: FINE_PARTIALS };
-  const candidates = coarse(strikes, range);
+  const candidates = coarseNotes(strikes, range);
   return decide(strikes, candidates, range, options);
 }
 
-/**
- * Without mains, and against the noise as it was before the taps. Long rings hide among what seems quiet and would be taken for mains where the note is
- * near it: once it is known where something begins, only what lies well away from that counts as quiet.
- */
-function cleared({ samples, rate }: Slow): White {
-  const quiet = quietStretches(samples, rate);
-  const through = (still: readonly Stretch[]) => whitened(withoutHum(samples, rate, still, quiet).samples, rate, still);
-  const first = through(quiet);
-  const begins = onsetsIn(first).filter((o) => o.rise > PLAIN_RISE);
-  const away = begins.reduce<readonly Stretch[]>(
-    (all, { from }) =>
-      all.flatMap(([a, b]): Stretch[] => [
-        [a, Math.min(b, from - CLEAR_BEFORE_S * rate)],
-        [Math.max(a, from + CLEAR_AFTER_S * rate), b],
-      ]),
-    quiet,
-  );
-  const left = away.map(([a, b]): Stretch => [Math.ceil(a), Math.floor(b)]).filter(([a, b]) => b - a > 0.06 * rate);
-  return left.reduce((sum, [a, b]) => sum + b - a, 0) < ENOUGH_QUIET_S * rate ? first : through(left);
-}
-
-function strikeOf(white: White, onset: Onset): Strike {
-  const from = onset.from + Math.round(FINGER_S * white.rate);
-  const sound = white.samples.slice(from, onset.to);
-  const size = Math.max(8192, powerOfTwo(sound.length * 2));
-  let energy = 0;
-  const shaped = sound.map((v, i) => {
-    const t = i / white.rate;
-    const left = (sound.length - i) / white.rate;
-    const w = (1 - Math.exp(-t / 0.004)) * Math.exp(-t / WINDOW_FALL_S) * Math.min(1, left / 0.02);
-    energy += w * w;
-    return v * w;
-  });
-  const p = powers(shaped, size);
-  return {
-    ...onset,
-    sound: struck(sound, white.rate),
-    bins: p.map((v) => (2 * v) / energy),
-    binHz: white.rate / size,
-    lastsDb: lasts(sound, white.rate),
-  };
-}
-
-/** How many numbers hold a sound: those of the time in which it is loud, by how evenly its energy is spread. */
-function struck(samples: Float64Array, rate: number): Struck {
-  const block = Math.round(0.01 * rate);
-  let [energy, squares] = [0, 0];
-  for (let from = 0; from < samples.length; from += block) {
-    let sum = 0;
-    for (let i = from; i < Math.min(samples.length, from + block); i++) sum += samples[i]! ** 2;
-    energy += sum;
-    squares += sum * sum;
-  }
-  return { samples, energy, freedom: squares > 0 ? FREEDOM * block * (energy ** 2 / squares) : 1 };
-}
-
-/** Loudness over noise from 60 to 140 ms on, against that of the first 40 ms, dB; never less than what noise lets be seen. */
-function lasts(sound: Float64Array, rate: number): number {
-  const mean = (from: number, to: number) => {
-    const part = sound.subarray(Math.round(from * rate), Math.round(to * rate));
-    return { power: part.reduce((a, v) => a + v * v, 0) / Math.max(1, part.length), n: Math.max(1, part.length) };
-  };
-  const [first, later] = [mean(0, 0.04), mean(0.06, 0.14)];
-  return 10 * Math.log10(Math.max(later.power - NOISE, 2.5 / Math.sqrt(later.n)) / Math.max(first.power - NOISE, 0.01));
-}
-
-/** Notes worth a closer look: those whose partials stand out together, over all strikes and in each. */
-function coarse(strikes: readonly Strike[], { lowestHz, highestHz }: FitRange): number[] {
-  const steps = Math.ceil(Math.log(TOP_HZ / LOWEST_HZ) / GRID);
-  const grid = Float64Array.from({ length: steps + 1 }, (_, i) => LOWEST_HZ * Math.exp(i * GRID));
-  const each = strikes.map((strike) => {
-    const noise = unexplained(strike);
-    return grid.map((hz) => {
-      let score = 0;
-      for (let n = 1; n <= COARSE_PARTIALS; n++) {
-        const f = partialHz({ hz, stiffness: 1e-4 }, n);
-        if (f > highestHz) break;
-        if (f < lowestHz) continue;
-        score += partialEvidence(top(strike, f, 0.004 * f) / noise, chanceHeard(n, f));
-      }
-      return score;
-    });
-  });
-  const sum = grid.map((_, i) => each.reduce((a, s) => a + Math.max(0, s[i]!), 0));
-  const found = new Set<number>();
-  const peaks = (scores: Float64Array, most: number) =>
-    [...scores.keys()]
-      .filter((i) => scores[i]! > 0 && scores[i]! >= (scores[i - 1] ?? -Infinity) && scores[i]! > (scores[i + 1] ?? -Infinity))
-      .sort((a, b) => scores[b]! - scores[a]!)
-      .slice(0, most)
-      .forEach((i) => found.add(i));
-  peaks(sum, CANDIDATES);
-  for (const scores of each) peaks(scores, MORE_EACH);
-  return [...found]
-    .sort((a, b) => sum[b]! - sum[a]!)
-    .reduce<number[]>((a, i) => (a.some((hz) => Math.abs(Math.log(hz / grid[i]!)) < 0.02) ? a : [...a, grid[i]!]), []);
-}
-
-/** Greatest energy of the bins about a note. */
-function top({ bins, binHz }: Strike, hz: number, within: number): number {
-  const middle = hz / binHz;
-  const half = Math.max(0.5, within / binHz);
-  let most = 0;
-  for (let k = Math.max(0, Math.round(middle - half)); k <= Math.min(bins.length - 1, Math.round(middle + half)); k++)
-    most = Math.max(most, bins[k]!);
-  return most;
-}
-
-/** What no string explains: the finger, the room, other planes of swinging. A small share of all there is. */
-function unexplained({ bins }: Strike): number {
-  let most = 0;
-  for (const b of bins) most = Math.max(most, b);
-  return 1 + UNEXPLAINED * most;
-}
-
 /** Closest string to a strike near a note. */
-function closest(strike: Strike, near: number, range: FitRange, thorough: boolean): Fitted {
+function closest(strike: SoundStrike, near: number, range: FitRange, thorough: boolean): Fitted {
   const seen = (shape: StringShape) => fitString(strike.sound, shape, range);
   let shape: StringShape = { hz: near, stiffness: 1e-4, fall: 0.09 };
   let fit = seen(shape);
@@ -271,7 +116,7 @@ function closest(strike: Strike, near: number, range: FitRange, thorough: boolea
   return fitted(strike, shape, fit, Math.max(LEAST_SD * shape.hz, curve > 0 ? 1 / Math.sqrt(curve) : 0.01 * shape.hz));
 }
 
-function fitted(strike: Strike, shape: StringShape, fit: StringFit, sdHz: number): Fitted {
+function fitted(strike: SoundStrike, shape: StringShape, fit: StringFit, sdHz: number): Fitted {
   const { samples, energy } = strike.sound;
   const overNoise = Math.max(fit.explained, energy - NOISE * samples.length);
   return { ...shape, evidence: fit.evidence, between: fit.between, share: fit.explained / Math.max(1, overNoise), sdHz };
@@ -286,7 +131,7 @@ function counted({ fall, share, evidence, between }: Fitted): number {
   return Math.max(0, evidence * Math.min(1, between / LEAST_BETWEEN) - BY_CHANCE);
 }
 
-function decide(strikes: readonly Strike[], candidates: readonly number[], range: FitRange, { expect }: TapOptions): TapHeard {
+function decide(strikes: readonly SoundStrike[], candidates: readonly number[], range: FitRange, { expect }: TapOptions): TapHeard {
   const scored = candidates.map((hz) => {
     const fits = strikes.map((s) => closest(s, hz, range, false));
     return { fits, total: fits.reduce((a, f) => a + counted(f), 0) + bonus(hz, expect) };

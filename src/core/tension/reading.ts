@@ -1,4 +1,5 @@
 import type { TensionReading } from './combine';
+import { FEEL_METHODS, type FeelMethod } from './feel';
 import {
   DEFLECTION_SD_MM,
   FORCE_SD,
@@ -12,11 +13,17 @@ import {
   type Strand,
 } from './methods';
 
-export const TENSION_METHODS = ['tap', 'deflection', 'spring-length'] as const;
+/** Ways of measuring a tension, each with a scale of its own. */
+export const MEASURED_METHODS = ['tap', 'deflection', 'spring-length'] as const;
+export type MeasuredMethod = (typeof MEASURED_METHODS)[number];
+export const TENSION_METHODS = [...MEASURED_METHODS, 'marks', ...FEEL_METHODS] as const;
 export type TensionMethod = (typeof TENSION_METHODS)[number];
 
-/** What was read, before the drive says what tension it means. */
-export type TakenReading =
+/** Whether a method is coarse: by feel alone nothing is called set. */
+export const isFeel = (method: TensionMethod): method is FeelMethod => FEEL_METHODS.some((m) => m === method);
+
+/** What was measured, before the drive says what tension it means. */
+export type MeasuredReading =
   | { readonly method: 'tap'; readonly at: readonly [string, string]; readonly hz: number; readonly sd?: number | undefined }
   | {
       readonly method: 'deflection';
@@ -28,6 +35,14 @@ export type TakenReading =
       readonly sd?: number | undefined;
     }
   | { readonly method: 'spring-length'; readonly at: string; readonly lengthMm: number; readonly sd?: number | undefined };
+
+/** What was read, by whatever method. */
+export type TakenReading =
+  | MeasuredReading
+  /** Where an adjuster stands. */
+  | { readonly method: 'marks'; readonly at: string; readonly positionMm: number }
+  /** Degrees of a twist or roll, or mm that a thumb pushed. */
+  | { readonly method: FeelMethod; readonly at: readonly [string, string]; readonly value: number };
 
 const STEP = 1e-6;
 

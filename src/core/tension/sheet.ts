@@ -26,6 +26,8 @@ import {
   type Speeds,
 } from '../drive';
 import { combine, sdOf, type Combined, type TensionReading } from './combine';
+import { readFeel, type FeltPair, type FeltReading } from './feel';
+import { readMark, type MarkPair } from './marks';
 import { pushAt, tapAt, usualDeflection, type Strand } from './methods';
 import { readPush, readSpring, readTap, type TakenReading, type TensionMethod } from './reading';
 import { settingsTable, type SettingRow } from './settings-table';
@@ -65,9 +67,13 @@ export interface TensionSheet {
   readonly belt: string;
   readonly state: string;
   readonly tension: number | null;
+  /** How much the belt is longer than its path, mm; null for a belt without length. */
+  readonly slack: number | null;
   readonly running: number | null;
   readonly band: TensionBand;
   readonly spans: readonly SpanSign[];
+  /** Its spans as they answer a reading. */
+  readonly strands: readonly NamedStrand[];
   readonly springs: readonly { readonly id: string; readonly length: number; readonly tension: number | null }[];
   readonly readings: readonly ReadTension[];
   readonly combined: Combined | null;
@@ -81,6 +87,9 @@ export interface TensionAsk {
   /** `engaged`, or the state of lever 1, where it is left out. */
   readonly state?: string | undefined;
   readonly readings?: readonly TakenReading[];
+  /** What was felt, and where adjusters stood, beside what was measured then: feel and marks learn from it. */
+  readonly felt?: readonly FeltReading[];
+  readonly marked?: readonly MarkPair[];
   /** Time in which a clutch brakes the driver to a stand, s. */
   readonly stopSeconds?: number | undefined;
   readonly grip?: GripSettings;
@@ -127,7 +136,7 @@ export function tensionSheet(drive: Drive, ask: TensionAsk = {}): TensionResult 
   const target = targetOf(band.floorN, band.ceilingN, band.loadKnown);
   const strands = strandsOf(rest, b);
 
-  const read = readAll(solver, rest, b, state, strands, ask.readings ?? []);
+  const read = readAll(solver, rest, b, state, strands, target, ask);
   if (!read.ok) return read;
   const { outliers, combined } = combine(read.readings);
   const { stopSeconds } = ask;
@@ -137,6 +146,7 @@ export function tensionSheet(drive: Drive, ask: TensionAsk = {}): TensionResult 
       belt: belt.id,
       state: state.name,
       tension,
+      slack: known ? Math.max(0, one.pitchLength - one.trace.length) : null,
       running: known ? band.runningN : null,
       band: {
         floor: band.floorN,
@@ -146,17 +156,8 @@ export function tensionSheet(drive: Drive, ask: TensionAsk = {}): TensionResult 
         target,
         empty: band.ceilingN !== null && band.ceilingN < band.floorN,
       },
-      spans: strands.map(({ from, to, strand }) => {
-        const deflection = usualDeflection(strand.spanMm);
-        return {
-          from,
-          to,
-          length: strand.spanMm,
-          tapHz: target === null ? null : tapAt(strand, target),
-          deflection,
-          force: target === null ? null : pushAt(strand, target, deflection),
-        };
-      }),
+      spans: signsAt(strands, target),
+      strands,
       springs: springsOf(made.compiled, b).map((s) => ({ id: drive.springs[s]!.id, length: sprung[s]!.length, tension })),
       readings: read.readings.map((r, i) => ({
         row: i + 1,
@@ -172,13 +173,39 @@ export function tensionSheet(drive: Drive, ask: TensionAsk = {}): TensionResult 
   };
 }
 
+/** What is seen at each span at a tension. */
+export const signsAt = (strands: readonly NamedStrand[], tensionN: number | null): SpanSign[] =>
+  strands.map(({ from, to, strand }) => {
+    const deflection = usualDeflection(strand.spanMm);
+    return {
+      from,
+      to,
+      length: strand.spanMm,
+      tapHz: tensionN === null ? null : tapAt(strand, tensionN),
+      deflection,
+      force: tensionN === null ? null : pushAt(strand, tensionN, deflection),
+    };
+  });
+
 const loadOf = (compiled: CompiledDrive, speeds: Speeds, grip: GripSettings, b: number) => loadsOf(compiled, speeds, grip)[b]!;
 
-interface NamedStrand {
+export interface NamedStrand {
   readonly from: string;
   readonly to: string;
   readonly strand: Strand;
 }
+
+/** Pairs that tell of a span: a twist or a roll goes by the span that it was felt at, a thumb is the same everywhere. */
+function pairsAt(strands: readonly NamedStrand[], name: string, felt: readonly FeltReading[]): FeltPair[] {
+  return felt.flatMap((f) => {
+    const own = strands.find((s) => isSpan(s, f.at));
+    if (!own || (f.method !== 'thumb' && `${own.from}>${own.to}` !== name)) return [];
+    return [{ ...f, strand: own.strand }];
+  });
+}
+
+const isSpan = (s: NamedStrand, [from, to]: readonly [string, string]): boolean =>
+  (s.from === from && s.to === to) || (s.from === to && s.to === from);
 
 /** Spans of a belt where it rests, in the order of its route. */
 function strandsOf(rest: Equilibrium, b: number): NamedStrand[] {
@@ -218,7 +245,8 @@ function readAll(
   b: number,
   state: DriveState,
   strands: readonly NamedStrand[],
-  taken: readonly TakenReading[],
+  target: number | null,
+  { readings: taken = [], felt = [], marked = [] }: TensionAsk,
 ): { readonly ok: true; readonly readings: TensionReading[] } | { readonly ok: false; readonly reading: number; readonly problem: string } {
   const { drive } = rest.stand.compiled;
   const readings: TensionReading[] = [];
@@ -232,16 +260,26 @@ function readAll(
       readings.push(readSpring(placed.place, one.at, one.sd));
       continue;
     }
+    if (one.method === 'marks') {
+      const marks = readMark(rest.stand.compiled, b, state, { adjuster: one.at, positionMm: one.positionMm }, marked);
+      if (!marks.ok) return refuse(marks.problem);
+      readings.push(marks.reading);
+      continue;
+    }
     const [from, to] = one.at;
-    const span = strands.find((s) => (s.from === from && s.to === to) || (s.from === to && s.to === from));
+    const span = strands.find((s) => isSpan(s, one.at));
     if (!span)
       return refuse(`the belt has no span between “${from}” and “${to}”; it has ${strands.map((s) => `${s.from}>${s.to}`).join(', ')}`);
     const name = `${span.from}>${span.to}`;
     if (one.method === 'tap') readings.push(readTap(span.strand, name, one.hz, one.sd));
-    else {
+    else if (one.method === 'deflection') {
       if (one.belts !== undefined && one.belts > span.strand.count)
         return refuse(`${one.belts} belts were pushed, but there are ${span.strand.count}`);
       readings.push(readPush(span.strand, name, one));
+    } else {
+      const feel = readFeel(span.strand, one, target, pairsAt(strands, name, felt));
+      if (!feel) return refuse('no load is known and nothing was measured beside it yet, so that feel says nothing');
+      readings.push(feel);
     }
   }
   return { ok: true, readings };

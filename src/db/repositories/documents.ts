@@ -5,7 +5,7 @@ import { namesOf } from './people';
 
 /** A paper or picture as it is kept. */
 export interface Paper {
-  readonly mediaType: 'application/pdf' | 'image/jpeg';
+  readonly mediaType: 'application/pdf' | 'image/jpeg' | 'audio/wav';
   readonly bytes: Buffer;
 }
 

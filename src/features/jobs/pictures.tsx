@@ -11,6 +11,11 @@ import type { StageProps } from './stages/module';
 export const aboutFinding = (check: string, part: { readonly id: string } | null): string => `finding ${check} ${part?.id ?? ''}`.trim();
 export const aboutStep = (step: string): string => `step ${step}`;
 
+/** A recording is kept like a picture, of the reading that was taken from it. */
+const SOUND = 'sound ';
+export const aboutSound = (where: string): string => `${SOUND}${where}`.slice(0, 200);
+export const isSound = ({ about }: { readonly about: string }): boolean => about.startsWith(SOUND);
+
 /** Pictures of one finding or step, and the way to take one. */
 export function Pictures({
   job,

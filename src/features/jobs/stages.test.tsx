@@ -6,7 +6,9 @@ import { BOOKED_BELT, FINDING, PROVED } from '@/core/job/test-job';
 import { USUAL_LIMITS, type Facts } from '@/core/machine';
 import type { Job, TicketEntry } from '@/db';
 import { serverThat, show } from '@/ui/test-shell';
-import { solverService, type TensionRequest } from '@/workers/solver-service';
+import { solverService } from '@/workers/solver-service';
+import type { EntryRequest } from '@/workers/entry-service';
+import type { TensionRequest } from '@/workers/tension-service';
 import { useJobActs } from './job-acts';
 import { STAGE_MODULES } from './stages/registry';
 import { useBay } from './use-bay';
@@ -24,7 +26,9 @@ vi.mock('@/ui/solver', () => ({
   useMatch: () => ({ answer: null, pending: false }),
   useTension: (request: TensionRequest) => ({ answer: solverService.tension(request), pending: false, failed: false, again: vi.fn() }),
   askTension: (request: TensionRequest) => Promise.resolve(solverService.tension(request)),
+  useEntries: (request: EntryRequest | null) => ({ answer: request && solverService.entries(request), pending: false }),
 }));
+vi.mock('../tension/actions', () => ({ readTensionPast: async () => ({ ok: true, value: { readings: [], epochs: [] } }) }));
 vi.mock('@/ui/plate/plate', () => ({ Plate: () => null }));
 
 const role = vi.hoisted(() => ({ now: 'owner' as string }));
@@ -231,7 +235,7 @@ describe('Set', () => {
   it('a reading goes on the ticket with the tension it meant, and stands with those that are there', async () => {
     const { sent } = serverThat(ok);
     const body = { belt: 'blade', state: 'engaged', method: 'spring-length', at: 'engage', where: 'Engagement spring', value: 203.1 };
-    const there = line('set', 'reading', { ...body, deflectionMm: null, belts: null, tensionN: 190, sdN: 14, clamped: false });
+    const there = line('set', 'reading', { ...body, deflectionMm: null, belts: null, without: [], tensionN: 190, sdN: 14, clamped: false });
     at('set', job({ entries: [there] }));
     expect(within(screen.getByRole('region', { name: 'Readings' })).getByText(/^Spring length, Engagement spring/)).toBeTruthy();
     await press('Keep this reading');
@@ -245,6 +249,48 @@ describe('Set', () => {
         body: { belt: 'blade', method: 'tap', at: 'spindle>crank', value: 54, deflectionMm: null, clamped: true },
       }),
     );
+  });
+  it('gaps to a straight edge become an alignment on the ticket, with what each span enters by', async () => {
+    const { sent } = serverThat(ok);
+    at('set', job());
+    await press(/^Alignment/);
+    await press('Keep this alignment');
+    expect(screen.getByText('Read the gap at the near and at the far rim first.')).toBeTruthy();
+    await userEvent.type(screen.getByLabelText('Near rim'), '0');
+    await userEvent.type(screen.getByLabelText('Far rim'), '3');
+    expect(await screen.findByText(/its far rim back/)).toBeTruthy();
+    expect(screen.getByText(/Over its limit of 0\.5°/)).toBeTruthy();
+    await press('Keep this alignment');
+    await waitFor(() => expect(entries(sent, 'alignment')).toHaveLength(1));
+    const { body } = entries(sent, 'alignment')[0]!;
+    expect(body).toMatchObject({ reference: { id: 'crank' }, gaps: { near: 0, far: 3, above: null, below: null }, offsetMm: 1.5, when: 'found' });
+    expect(body['worstDeg']).toBeGreaterThan(0.5);
+  });
+  it('a load, the manual’s target and a keeper’s gap are written, and a decision against the numbers asks why', async () => {
+    const { sent } = serverThat(ok);
+    at('set', job({ entries: [timed(3), line('ask', 'timed', { what: 'engagement', seconds: 0.5, when: 'found', limitS: null, how: 'typed' })] }));
+    await press(/^What it is reckoned on/);
+    await userEvent.type(screen.getByLabelText('The manual’s own target, a strand'), '210');
+    await choose('By its blades');
+    await press('Reckon on this');
+    await waitFor(() => expect(entries(sent, 'tension-basis')).toHaveLength(1));
+    expect(entries(sent, 'tension-basis')[0]!.body).toMatchObject({ ownTargetN: 210, loads: [{ id: 'spindle', guess: { by: 'blades', blades: 1 } }] });
+    await press(/^Keepers and latch/);
+    await userEvent.type(screen.getByLabelText('Gap to the belt'), '3');
+    await press('Keep it');
+    await waitFor(() => expect(entries(sent, 'clearance')[0]!.body).toMatchObject({ what: 'keeper', mm: 3, lever: 'engaged' }));
+    await press(/^Leave, adjust or replace/);
+    await choose('Replace the belt');
+    await press('Decide');
+    expect(screen.getByText(/give the reason, it stands on the ticket/)).toBeTruthy();
+    await userEvent.type(screen.getByLabelText('Why otherwise'), 'Cracked under the cover.');
+    await press('Decide');
+    await waitFor(() => expect(entries(sent, 'tension-decided')[0]!.body).toMatchObject({ act: 'replace', advised: 'leave', savedCents: null }));
+  });
+  it('what was only felt is said so before the stage is called done', async () => {
+    const felt = { belt: 'blade', state: 'engaged', method: 'twist', at: 'spindle>crank', where: 'Long span', value: 30, deflectionMm: null, belts: null };
+    at('set', job({ entries: [line('set', 'reading', { ...felt, without: [], tensionN: 190, sdN: 70, clamped: false })] }));
+    expect(screen.getByText(/The tension was only felt/)).toBeTruthy();
   });
   it('the belt that was booked is the one that is judged, a substitute too', () => {
     const booked = line('match', 'belt-booked', { ...BOOKED_BELT, outsideMm: 1195, pieces: 1 });

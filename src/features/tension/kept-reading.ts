@@ -5,6 +5,10 @@ export interface KeptReading {
   readonly reading: TakenReading;
   readonly where: string;
   readonly clamped: boolean;
+  /** Belts that were off the drive. */
+  readonly without: readonly { readonly id: string; readonly label: string }[];
+  /** The recording it was heard in; null for any other. */
+  readonly sound?: Blob | null;
 }
 
 /** A reading with what the drive made of it. */

@@ -3,67 +3,94 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import FormControlLabel from '@mui/material/FormControlLabel';
 import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import type { Drive } from '@/core/drive';
-import { TENSION_METHODS, usualDeflection, type TakenReading, type TensionMethod, type TensionSheet } from '@/core/tension';
+import { isFeel, TENSION_METHODS, usualDeflection, type TakenReading, type TensionMethod } from '@/core/tension';
 import { Choices } from '@/ui/choices';
 import { NumberField } from '@/ui/number-field';
-import { useUnits } from '@/ui/units';
+import { useUnits, type Units } from '@/ui/units';
+import type { TensionAnswer } from '@/workers/tension-service';
 import type { KeptReading } from './kept-reading';
+import { MethodSketch } from './method-sketch';
 import { TapMeter } from './tap-meter';
-import { isShort, LOWEST_HEARD_HZ, METHOD_HOW, METHOD_WORDS, SHORT_SPAN_DEPTHS, spanName, springName } from './words';
+import { isShort, LOWEST_HEARD_HZ, METHOD_HOW, METHOD_WORDS, SHORT_SPAN_DEPTHS, spanName, springName, VALUE_FIELDS } from './words';
+
+type Answered = Extract<TensionAnswer, { ok: true }>;
+type Span = Answered['spans'][number];
 
 /** One more reading: how, where and what was read, with what is to be seen there at the target. */
 export function ReadingForm({
   drive,
-  sheet,
+  answer,
   problem,
   onTake,
 }: {
   drive: Drive;
-  sheet: TensionSheet;
+  answer: Answered;
   /** Why what was typed cannot be; '' while nothing is wrong. */
   problem: string;
   onTake: (kept: KeptReading) => Promise<boolean>;
 }) {
-  const { show } = useUnits();
+  const units = useUnits();
+  const { show } = units;
+  const { sheet, shared } = answer;
   const [method, setMethod] = useState<TensionMethod>('tap');
-  const longest = sheet.spans.reduce((a, s) => (s.length > a.length ? s : a), sheet.spans[0]!);
   const [place, setPlace] = useState<string | null>(null);
   const [value, setValue] = useState<number | null>(null);
   const [deflection, setDeflection] = useState<number | null>(null);
   const [clamped, setClamped] = useState(false);
+  const [off, setOff] = useState<readonly string[]>([]);
+  const [sound, setSound] = useState<Blob | null>(null);
   const [blank, setBlank] = useState(false);
   const [busy, setBusy] = useState(false);
   const belt = drive.belts.find((b) => b.id === sheet.belt)!;
-  const spans = sheet.spans.map((s) => ({ ...s, id: `${s.from}>${s.to}`, label: spanName(drive, s.from, s.to) }));
-  const span = spans.find((s) => s.id === place) ?? spans.find((s) => s.id === `${longest.from}>${longest.to}`)!;
+  const spans = answer.spans.map((s) => ({ ...s, id: `${s.from}>${s.to}`, label: spanName(drive, s.from, s.to) }));
+  const longest = spans.reduce((a, s) => (s.length > a.length ? s : a), spans[0]!);
+  const span = spans.find((s) => s.id === place) ?? longest;
   const spring = sheet.springs.find((s) => s.id === place) ?? sheet.springs[0];
+  const adjuster = drive.adjusters.find((a) => a.id === place) ?? drive.adjusters[0];
   const pushed = deflection ?? usualDeflection(span.length);
-  const methods = TENSION_METHODS.filter((m) => m !== 'spring-length' || sheet.springs.length > 0);
-  const short = method !== 'spring-length' && isShort(belt, span.length);
-  const tooLow = method === 'tap' && span.tapHz !== null && span.tapHz < LOWEST_HEARD_HZ;
+  const methods = TENSION_METHODS.filter(
+    (m) => (m !== 'spring-length' || sheet.springs.length > 0) && (m !== 'marks' || drive.adjusters.length > 0),
+  );
+  const onSpan = method !== 'spring-length' && method !== 'marks';
+  const where = onSpan ? span.label : method === 'marks' ? (adjuster?.label ?? 'Adjuster') : springName(drive, spring?.id ?? '');
   const choose = (next: TensionMethod) => {
     setMethod(next);
     setPlace(null);
     setValue(null);
+    setSound(null);
+  };
+  const readingOf = (read: number): TakenReading => {
+    const at = [span.from, span.to] as const;
+    switch (method) {
+      case 'tap':
+        return { method, at, hz: read };
+      case 'deflection':
+        return { method, at, forceN: read, deflectionMm: pushed };
+      case 'spring-length':
+        return { method, at: spring!.id, lengthMm: read };
+      case 'marks':
+        return { method, at: adjuster!.id, positionMm: read };
+      default:
+        return { method, at, value: read };
+    }
   };
   const take = async () => {
     setBlank(value === null);
     if (value === null) return;
-    const reading: TakenReading =
-      method === 'spring-length'
-        ? { method, at: spring!.id, lengthMm: value }
-        : method === 'tap'
-          ? { method, at: [span.from, span.to], hz: value }
-          : { method, at: [span.from, span.to], forceN: value, deflectionMm: pushed };
     setBusy(true);
-    if (await onTake({ reading, where: method === 'spring-length' ? springName(drive, spring!.id) : span.label, clamped })) setValue(null);
+    const without = (shared?.belts ?? []).filter((id) => off.includes(id)).map((id) => ({ id, label: beltName(drive, id) }));
+    if (await onTake({ reading: readingOf(value), where, clamped, without, sound })) {
+      setValue(null);
+      setSound(null);
+    }
     setBusy(false);
   };
+  const field = VALUE_FIELDS[method];
   return (
     <Box
       component="form"
@@ -76,90 +103,90 @@ export function ReadingForm({
     >
       <Typography variant="h3">Take a reading</Typography>
       <Choices label="How" big value={method} options={methods.map((id) => ({ id, label: METHOD_WORDS[id] }))} onChoose={choose} />
-      <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>{METHOD_HOW[method]}</Box>
-      {method === 'spring-length' ? (
+      <Box sx={{ display: 'flex', flexDirection: { xs: 'column', sm: 'row' }, gap: 2, alignItems: { sm: 'center' } }}>
+        <MethodSketch method={method} />
+        <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>{METHOD_HOW[method]}</Box>
+      </Box>
+      {onSpan && (
+        <Choices label="At which span" value={span.id} options={spans.map((s) => ({ id: s.id, label: s.label }))} onChoose={setPlace} />
+      )}
+      {method === 'spring-length' && (
         <Choices
           label="At which spring"
           value={spring!.id}
           options={sheet.springs.map((s) => ({ id: s.id, label: springName(drive, s.id) }))}
           onChoose={setPlace}
         />
-      ) : (
-        <Choices label="At which span" value={span.id} options={spans.map((s) => ({ id: s.id, label: s.label }))} onChoose={setPlace} />
       )}
-      {short && (
+      {method === 'marks' && (
+        <Choices
+          label="At which adjuster"
+          value={adjuster!.id}
+          options={drive.adjusters.map((a) => ({ id: a.id, label: a.label ?? 'Adjuster' }))}
+          onChoose={setPlace}
+        />
+      )}
+      {onSpan && isShort(belt, span.length) && (
         <Alert severity="warning" variant="outlined">
           {show(span.length, 'length')} is short for this belt, under {SHORT_SPAN_DEPTHS} of its depths: its own stiffness adds to what is
           read. Read a longer span if there is one.
         </Alert>
       )}
-      {tooLow && (
+      {method === 'tap' && span.tapHz !== null && span.tapHz < LOWEST_HEARD_HZ && (
         <Alert severity="info" variant="outlined">
-          At the target it sounds at {span.tapHz!.toFixed(0)} Hz, too low to be heard by most phones: push it instead.
+          At the target it sounds at {span.tapHz.toFixed(0)} Hz, too low to be heard by most phones: push it instead.
         </Alert>
       )}
-      {method === 'tap' && <TapMeter key={span.id} targetHz={span.tapHz} onNote={setValue} />}
+      {method === 'tap' && (
+        <TapMeter
+          key={span.id}
+          targetHz={span.tapHz}
+          onNote={(hz, recorded) => {
+            setValue(hz);
+            setSound(recorded);
+          }}
+        />
+      )}
       <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, gap: 1.5, alignItems: 'start' }}>
-        {method === 'tap' && (
-          <NumberField
-            key="tap"
-            dimension="number"
-            label="Note of the tap, Hz"
-            value={value}
-            onValue={setValue}
-            min={1}
-            max={2000}
-            optional
-            helperText={span.tapHz === null ? 'The load is not known, so no target.' : `${span.tapHz.toFixed(1)} Hz at the target.`}
-          />
-        )}
+        <NumberField
+          key={method}
+          {...field}
+          value={value}
+          onValue={setValue}
+          optional
+          helperText={targetWords(method, answer, span, units, spring?.length)}
+        />
         {method === 'deflection' && (
-          <>
-            <NumberField
-              key="force"
-              dimension="force"
-              label="Push on all its belts"
-              value={value}
-              onValue={setValue}
-              min={0.1}
-              max={5000}
-              optional
-              helperText={
-                span.force === null
-                  ? 'The load is not known, so no target.'
-                  : `${show(span.force, 'force')} at ${show(span.deflection, 'length')} is the target.`
-              }
-            />
-            <NumberField
-              key="deflection"
-              dimension="length"
-              label="Pushed in by"
-              value={pushed}
-              onValue={setDeflection}
-              min={0.5}
-              max={span.length / 4}
-              helperText="A sixty-fourth of the span is usual."
-            />
-          </>
-        )}
-        {method === 'spring-length' && (
           <NumberField
-            key="spring"
+            key="pushed-in"
             dimension="length"
-            label="Length as fitted"
-            value={value}
-            onValue={setValue}
-            min={1}
-            max={2000}
-            optional
-            helperText={`${show(spring!.length, 'length')} as the drive is drawn and set.`}
+            label="Pushed in by"
+            value={pushed}
+            onValue={setDeflection}
+            min={0.5}
+            max={span.length / 4}
+            helperText="A sixty-fourth of the span is usual."
           />
         )}
       </Box>
-      <FormControlLabel
-        control={<Checkbox checked={clamped} onChange={(e) => setClamped(e.target.checked)} />}
-        label="Read again with everything tight"
-      />
+      <Box sx={{ display: 'grid' }}>
+        <FormControlLabel
+          control={<Checkbox checked={clamped} onChange={(e) => setClamped(e.target.checked)} />}
+          label="Read again with everything tight"
+        />
+        {(shared?.belts ?? []).map((id) => (
+          <FormControlLabel
+            key={id}
+            control={
+              <Checkbox
+                checked={off.includes(id)}
+                onChange={(e) => setOff(e.target.checked ? [...off, id] : off.filter((x) => x !== id))}
+              />
+            }
+            label={`${beltName(drive, id)} is off: then it is kept as not a setting`}
+          />
+        ))}
+      </Box>
       {(problem !== '' || (blank && value === null)) && (
         <Alert severity="warning" variant="outlined">
           {blank && value === null ? 'Type what was read first.' : problem}
@@ -172,4 +199,20 @@ export function ReadingForm({
       </Box>
     </Box>
   );
+}
+
+const beltName = (drive: Drive, id: string) => drive.belts.find((b) => b.id === id)?.label ?? 'The other belt';
+
+/** What the field shows at the target. */
+function targetWords(method: TensionMethod, { targetN, feel }: Answered, span: Span, { show }: Units, springMm = 0): string {
+  if (method === 'spring-length') return `${show(springMm, 'length')} as the drive is drawn and set.`;
+  if (method === 'marks') return 'As the adjuster’s own scale counts; the drawing’s place is in the table above.';
+  if (targetN === null) return 'The load is not known, so no target.';
+  if (isFeel(method)) {
+    const at = feel[method];
+    return at === undefined ? '' : `About ${show(at, VALUE_FIELDS[method].dimension, 0)} at the target, by a usual hand.`;
+  }
+  return method === 'tap'
+    ? `${span.tapHz!.toFixed(1)} Hz at the target.`
+    : `${show(span.force!, 'force')} at ${show(span.deflection, 'length')} is the target.`;
 }

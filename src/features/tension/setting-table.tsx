@@ -60,8 +60,10 @@ export function SettingTable({
               <TableCell>Set at</TableCell>
               <TableCell align="right">Tension</TableCell>
               {band.floor > 0 && <TableCell align="right">Of slip floor</TableCell>}
+              {band.ceiling !== null && <TableCell align="right">Of what bearings bear</TableCell>}
               <TableCell align="right">Slack released</TableCell>
               {braked && <TableCell>Brake released</TableCell>}
+              {braked && <TableCell>Brake engaged</TableCell>}
               {springs.map((s) => (
                 <TableCell key={s.id} align="right">
                   {s.label ?? 'Spring'}
@@ -89,12 +91,22 @@ export function SettingTable({
                       {engaged.tension === null ? '–' : `${Math.round((100 * engaged.tension) / band.floor)} %`}
                     </TableCell>
                   )}
+                  {band.ceiling !== null && (
+                    <TableCell align="right" className="ts-mono" sx={{ color: 'inherit' }}>
+                      {engaged.tension === null ? '–' : `${Math.round((100 * engaged.tension) / band.ceiling)} %`}
+                    </TableCell>
+                  )}
                   <TableCell align="right" className="ts-mono" sx={{ color: 'inherit' }}>
                     {disengaged === null || disengaged.slack === null ? '–' : show(disengaged.slack, 'length')}
                   </TableCell>
                   {braked && (
                     <TableCell sx={{ color: faults.includes('brake-stays-off') ? 'var(--ts-copper)' : 'inherit' }}>
                       {disengaged === null ? '–' : disengaged.brakeOn ? 'lands' : 'stays off'}
+                    </TableCell>
+                  )}
+                  {braked && (
+                    <TableCell sx={{ color: faults.includes('brake-stays-on') ? 'var(--ts-copper)' : 'inherit' }}>
+                      {engaged.brakeOn ? 'still on' : 'lifted'}
                     </TableCell>
                   )}
                   {springs.map((s) => (

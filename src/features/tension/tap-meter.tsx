@@ -7,21 +7,40 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useCallback, useRef, useState } from 'react';
-import { QUIET_SCENE, tapSound, type TapHeard } from '@/core/sound';
+import { QUIET_SCENE, tapSound } from '@/core/sound';
 import { seededRandom } from '@/core/drive';
-import { readWav, type Recording } from '@/formats/wav';
+import { readWav, writeWav, type Recording } from '@/formats/wav';
 import { Choices } from '@/ui/choices';
 import { Icon } from '@/ui/icons';
 import { askTap } from '@/ui/solver';
+import type { HeardRecording } from '@/workers/solver-service';
+import { Spectrum } from './spectrum';
 import { QUALITY_WORDS, TAP_ADVICE } from './tap-words';
 import { useRecorder } from './use-recorder';
 import { Wave } from './wave';
 
+/** A recording as it is kept with its reading: one channel, at about this rate. */
+const KEPT_RATE = 12000;
+
+function keptSound({ channels, sampleRate }: Recording): Blob {
+  const step = Math.max(1, Math.round(sampleRate / KEPT_RATE));
+  const [first = new Float32Array()] = channels;
+  const out = Float32Array.from({ length: Math.floor(first.length / step) }, (_, i) => {
+    let sum = 0;
+    for (let k = 0; k < step; k++) sum += first[i * step + k]!;
+    return sum / step;
+  });
+  return new Blob([writeWav({ sampleRate: Math.round(sampleRate / step), channels: [out] })], { type: 'audio/wav' });
+}
+
 interface Heard {
   readonly recording: Recording;
   readonly simulated: boolean;
-  readonly heard: TapHeard;
+  readonly heard: HeardRecording;
 }
+
+/** Notes shown beside the one that is taken. */
+const MOST_OTHERS = 3;
 
 /** Of the taps that are kept: their mean, each by how well it is known. */
 export function meanOf(taps: readonly { readonly hz: number; readonly sdHz: number }[]): number | null {
@@ -30,7 +49,7 @@ export function meanOf(taps: readonly { readonly hz: number; readonly sdHz: numb
 }
 
 /** Hears the note of a tapped span by microphone, from a recording, or from the simulated tapper. */
-export function TapMeter({ targetHz, onNote }: { targetHz: number | null; onNote: (hz: number) => void }) {
+export function TapMeter({ targetHz, onNote }: { targetHz: number | null; onNote: (hz: number, recorded: Blob | null) => void }) {
   const [now, setNow] = useState<Heard | null>(null);
   const [left, setLeft] = useState<readonly number[]>([]);
   const [problem, setProblem] = useState('');
@@ -65,6 +84,7 @@ export function TapMeter({ targetHz, onNote }: { targetHz: number | null; onNote
   const taps = now?.heard.taps ?? [];
   const kept = taps.filter((_, i) => !left.includes(i));
   const hz = now && left.length > 0 ? meanOf(kept) : (now?.heard.hz ?? null);
+  const others = (now?.heard.candidates ?? []).filter((c) => hz !== null && Math.abs(c.hz / hz - 1) > 0.03).slice(0, MOST_OTHERS);
   return (
     <Box component="section" aria-label="Tap meter" sx={{ display: 'grid', gap: 1.25 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, '& .MuiButton-root': { minHeight: 56 } }}>
@@ -119,6 +139,7 @@ export function TapMeter({ targetHz, onNote }: { targetHz: number | null; onNote
       {now && !recorder.running && (
         <>
           <Wave recording={now.recording} taps={taps.map((t, i) => ({ ...t, kept: !left.includes(i) }))} />
+          <Spectrum picture={now.heard.picture} hz={hz} />
           <Box role="status" sx={{ fontSize: 16 }}>
             {now.simulated && <strong>Simulated: this is no measurement. </strong>}
             {hz === null ? 'No note. ' : `${hz.toFixed(1)} Hz ± ${now.heard.sdHz!.toFixed(1)} Hz, ${QUALITY_WORDS[now.heard.quality]}. `}
@@ -136,9 +157,24 @@ export function TapMeter({ targetHz, onNote }: { targetHz: number | null; onNote
               label={`Tap at ${t.at.toFixed(1)} s: ${t.hz.toFixed(1)} Hz, ${Math.round(100 * t.clarity)} % of what rings`}
             />
           ))}
+          {!now.simulated && others.length > 0 && (
+            <Box sx={{ fontSize: 15 }}>
+              Thought of as well:{' '}
+              {others.map((c) => (
+                <Button
+                  key={c.hz}
+                  size="small"
+                  sx={{ minHeight: 44 }}
+                  onClick={() => onNote(Math.round(c.hz * 10) / 10, keptSound(now.recording))}
+                >
+                  {c.hz.toFixed(1)} Hz
+                </Button>
+              ))}
+            </Box>
+          )}
           {hz !== null && !now.simulated && (
             <Box>
-              <Button variant="contained" onClick={() => onNote(Math.round(hz * 10) / 10)}>
+              <Button variant="contained" onClick={() => onNote(Math.round(hz * 10) / 10, keptSound(now.recording))}>
                 Take {hz.toFixed(1)} Hz
               </Button>
             </Box>

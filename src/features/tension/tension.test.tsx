@@ -2,7 +2,8 @@ import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import { show } from '@/ui/test-shell';
-import { solverService, type TensionRequest } from '@/workers/solver-service';
+import { solverService } from '@/workers/solver-service';
+import type { TensionRequest } from '@/workers/tension-service';
 import { RIDER_DRIVE } from '../test-records';
 import type { KeptReading } from './kept-reading';
 import { TensionPanel } from './tension-panel';
@@ -16,11 +17,18 @@ vi.mock('@/ui/solver', () => ({
 
 const drive = RIDER_DRIVE.document;
 const open = (readings: readonly KeptReading[] = [], onTake: Parameters<typeof TensionPanel>[0]['onTake'] = null) =>
-  show(<TensionPanel drive={drive} beltId="blade" readings={readings} onTake={onTake} />);
+  show(
+    <TensionPanel
+      request={{ drive, beltId: 'blade', readings: readings.map((r) => ({ reading: r.reading, without: r.without.map((b) => b.id) })) }}
+      readings={readings}
+      onTake={onTake}
+    />,
+  );
 const spring = (lengthMm: number): KeptReading => ({
   reading: { method: 'spring-length', at: 'engage', lengthMm },
   where: 'Engagement spring',
   clamped: false,
+  without: [],
 });
 const choose = (name: string) => userEvent.click(screen.getByRole('radio', { name }));
 
@@ -78,7 +86,7 @@ describe('how tight a belt should be', () => {
     const first = open([spring(203), spring(204)]);
     expect(screen.getByText(/^Together/)).toBeTruthy();
     first.unmount();
-    open([spring(203), { reading: { method: 'tap', at: ['spindle', 'crank'], hz: 20 }, where: 'Long span', clamped: true }]);
+    open([spring(203), { reading: { method: 'tap', at: ['spindle', 'crank'], hz: 20 }, where: 'Long span', clamped: true, without: [] }]);
     expect(screen.getByText(/none of them is believed/)).toBeTruthy();
     expect(screen.getAllByText(/left out/)).toHaveLength(2);
   });

@@ -68,6 +68,8 @@ export function useRecorder(onRecording: (recording: Recording) => void, onRefus
         const parts: Float32Array[][] = [];
         let samples = 0;
         node.port.onmessage = ({ data }: MessageEvent<Float32Array[][]>) => {
+          // What was still on its way when it was stopped would show it as running for ever.
+          if (now.current?.parts !== parts) return;
           parts.push(...data);
           samples += data.reduce((a, p) => a + p[0]!.length, 0);
           const level = data.reduce((a, p) => Math.max(a, ...p[0]!.map(Math.abs)), 0);

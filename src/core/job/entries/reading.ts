@@ -1,5 +1,6 @@
 import * as z from 'zod';
-import { bySchema } from '../../stored';
+import { bySchema, keptObject } from '../../stored';
+import { TENSION_METHODS } from '../../tension';
 import { entryKind } from '../kind';
 import { begun } from '../stages';
 
@@ -10,16 +11,18 @@ const body = z.object({
   /** The belt it was read on, and in which state of the drive. */
   belt: name,
   state: name,
-  method: z.enum(['tap', 'deflection', 'spring-length']),
-  /** `from>to` of the span, or the spring; and how it is called. */
+  method: z.enum(TENSION_METHODS),
+  /** `from>to` of the span, or the spring or adjuster; and how it is called. */
   at: name,
   where: name,
-  /** Hz, N or mm. */
-  value: above0,
+  /** Hz, N, mm or degrees. */
+  value: z.number().min(-2000).max(1e6),
   /** Of a push, mm; null for the others. */
   deflectionMm: above0.nullable(),
   /** Belts pushed; null for all. */
   belts: z.int().positive().max(100).nullable(),
+  /** Belts that were off the drive when it was read: with one of a shared tensioner off it is no setting. */
+  without: z.array(z.object({ id: name, label: name })).max(20),
   /** What the drive made of it then: static strand tension and its standard deviation, N. */
   tensionN: z.number(),
   sdN: z.number().nonnegative(),
@@ -30,11 +33,19 @@ export type Reading = z.infer<typeof body>;
 
 /** A tension reading, by whatever method. */
 export const reading = entryKind<Reading>({
-  form: { what: 'this reading', version: 1, upgrades: {}, check: bySchema(body) },
+  form: {
+    what: 'this reading',
+    version: 2,
+    upgrades: { 1: (older) => ({ ...keptObject(older), without: [] }) },
+    check: bySchema(body),
+  },
   fromDevice: true,
   on: 'open',
-  refuse: ({ method, deflectionMm }) =>
-    method === 'deflection' && deflectionMm === null ? { field: 'deflectionMm', problem: 'Say how far the span was pushed.' } : null,
+  refuse: ({ method, deflectionMm, value }) => {
+    if (method === 'deflection' && deflectionMm === null) return { field: 'deflectionMm', problem: 'Say how far the span was pushed.' };
+    // An adjuster may stand on either side of where it was drawn.
+    return method !== 'marks' && value <= 0 ? { field: 'value', problem: 'What was read has to be above 0.' } : null;
+  },
   write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
   takeBack: (job) => ({ job }),
   name: ({ where }) => `reading at ${where}`,

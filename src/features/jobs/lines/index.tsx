@@ -24,6 +24,7 @@ import { PartFittedLine } from './part-fitted';
 import { PictureLine } from './picture';
 import { ReadingLine } from './reading';
 import { StageLine } from './stage';
+import { AlignmentLine, ClearanceLine, TensionBasisLine, TensionDecidedLine } from './tension';
 
 type Lines = { readonly [T in EntryType]: ComponentType<{ body: EntryBody<T> }> };
 
@@ -42,7 +43,11 @@ const LINES: Lines = {
   step: StepLine,
   tally: TallyLine,
   proved: ProvedLine,
+  alignment: AlignmentLine,
+  'tension-basis': TensionBasisLine,
   reading: ReadingLine,
+  clearance: ClearanceLine,
+  'tension-decided': TensionDecidedLine,
   picture: PictureLine,
   'part-fitted': PartFittedLine,
   'belt-booked': BeltBookedLine,

@@ -1,12 +1,24 @@
 import type { EntryBody } from '@/core/job';
-import { PictureThumb } from '../pictures';
+import { isSound, PictureThumb } from '../pictures';
 
 export function PictureLine({ body }: { body: EntryBody<'picture'> }) {
   return (
     <>
       {body.shows}
       <br />
-      <PictureThumb id={body.documentId} shows={body.shows} height={120} />
+      {isSound(body) ? (
+        // What is heard is a tapped span: there is nothing to be captioned.
+        // eslint-disable-next-line jsx-a11y/media-has-caption
+        <audio
+          controls
+          preload="none"
+          src={`/api/documents/${body.documentId}`}
+          aria-label={body.shows}
+          style={{ width: '100%', height: 40 }}
+        />
+      ) : (
+        <PictureThumb id={body.documentId} shows={body.shows} height={120} />
+      )}
     </>
   );
 }

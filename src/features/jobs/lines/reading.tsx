@@ -1,20 +1,16 @@
 import type { EntryBody } from '@/core/job';
 import { useUnits } from '@/ui/units';
-import { METHOD_WORDS } from '../../tension/words';
+import { METHOD_WORDS, readWords } from '../../tension/words';
 
 export function ReadingLine({ body }: { body: EntryBody<'reading'> }) {
   const { show } = useUnits();
-  const { method, where, value, deflectionMm, clamped, tensionN, sdN } = body;
-  const read =
-    method === 'tap'
-      ? `${value} Hz`
-      : method === 'deflection'
-        ? `${show(value, 'force')} for ${show(deflectionMm ?? 0, 'length')}`
-        : show(value, 'length');
+  const { method, where, value, deflectionMm, clamped, without, tensionN, sdN } = body;
   return (
     <>
-      {METHOD_WORDS[method]}, {where}: {read}; tension <strong className="ts-mono">{show(tensionN, 'force')}</strong> ± {show(sdN, 'force')}
+      {METHOD_WORDS[method]}, {where}: {readWords(method, value, deflectionMm, show)}; tension{' '}
+      <strong className="ts-mono">{show(tensionN, 'force')}</strong> ± {show(sdN, 'force')}
       {clamped ? ', with everything tight' : ''}
+      {without.length === 0 ? '' : `. Not a setting: ${without.map((b) => b.label).join(', ')} off`}
     </>
   );
 }

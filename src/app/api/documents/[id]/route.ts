@@ -2,6 +2,8 @@ import { database, documents } from '@/db';
 import { currentPerson } from '@/server';
 import { wholeNumber } from '@/server/params';
 
+const ENDINGS: Readonly<Record<string, string>> = { 'application/pdf': '.pdf', 'audio/wav': '.wav' };
+
 /** A document of this shop's. It never changes under its number. */
 export async function GET(_request: Request, { params }: RouteContext<'/api/documents/[id]'>): Promise<Response> {
   const person = await currentPerson();
@@ -12,7 +14,7 @@ export async function GET(_request: Request, { params }: RouteContext<'/api/docu
   return new Response(new Uint8Array(paper.bytes), {
     headers: {
       'content-type': paper.mediaType,
-      'content-disposition': `inline; filename*=UTF-8''${encodeURIComponent(paper.name + (paper.mediaType === 'application/pdf' ? '.pdf' : '.jpg'))}`,
+      'content-disposition': `inline; filename*=UTF-8''${encodeURIComponent(paper.name + (ENDINGS[paper.mediaType] ?? '.jpg'))}`,
       'cache-control': 'private, max-age=31536000, immutable',
       'x-content-type-options': 'nosniff',
       // A PDF may hold scripts of its own: it gets nothing of this site's.

@@ -1,13 +1,15 @@
 'use client';
 
+import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
-import { useMemo } from 'react';
-import { linesOf, type TensionRead } from '@/core/job';
-import type { TakenReading } from '@/core/tension';
-import type { KeptReading } from '../../../tension/kept-reading';
-import { TensionPanel } from '../../../tension/tension-panel';
-import { placeOf } from '../../../tension/words';
-import { bookedLast } from '../../booked-last';
+import type { Drive } from '@/core/drive';
+import { isWithin, linesOf } from '@/core/job';
+import { slackByDesign } from '@/core/tension';
+import { Fold } from '@/ui/fold';
+import { AlignmentPanel } from '../../../alignment/alignment-panel';
+import { Clearances, clearanceName, clearancesOf } from '../../../tension/clearances';
+import { onlyFelt } from '../../../tension/readings-list';
+import { SLACK_WORDS } from '../../../tension/words';
 import { StackedNote } from '../../../stacks/stacked-note';
 import { ProcedureSteps } from '../../procedure';
 import { STAGE_WORDS } from '../../stage-words';
@@ -15,10 +17,15 @@ import { StageFrame } from '../frame';
 import type { StageModule, StageProps } from '../module';
 import { NoteField } from '../note-field';
 import { StageMoves } from '../stage-moves';
+import { readingsOn } from './readings';
+import { Tension } from './tension';
 
-/** Alignment and tension: what is to be minded, the procedure's steps, and readings as notes. */
+/** Alignment first, then tension, latch and keepers, and what follows: every way of reading it, and all of it on the ticket. */
 function Bench(props: StageProps) {
+  const { job, bay, writable } = props;
+  const { drive } = bay;
   const words = STAGE_WORDS.set;
+  const beltId = (drive?.belts.find((b) => b.id === job.beltId) ?? drive?.belts[0])?.id;
   return (
     <StageFrame {...props}>
       <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, mb: 2, borderTop: '1px solid var(--ts-edge)' }}>
@@ -28,12 +35,17 @@ function Bench(props: StageProps) {
           </Box>
         ))}
       </Box>
-      {props.bay.drive && <StackedNote drive={props.bay.drive} stacks={props.job.stacks} />}
-      <Tension {...props} />
+      {drive && <StackedNote drive={drive} stacks={job.stacks} />}
+      {drive && beltId !== undefined && <OfBelt {...props} drive={drive} beltId={beltId} />}
       <ProcedureSteps {...props} />
-      {props.writable && (
+      {writable && (
         <>
           <NoteField {...props} placeholder={words.notePlaceholder} />
+          {onlyFelt(readingsOn(job.entries, beltId)) && (
+            <Alert severity="warning" variant="outlined" sx={{ mt: 2 }}>
+              The tension was only felt. It can be called done, and stands so on the ticket; a tap or a push would tell.
+            </Alert>
+          )}
           <StageMoves {...props} />
         </>
       )}
@@ -41,58 +53,72 @@ function Bench(props: StageProps) {
   );
 }
 
-/** A reading of the ticket as it was taken. */
-function takenOf({ method, at, value, deflectionMm, belts }: TensionRead): TakenReading {
-  if (method === 'spring-length') return { method, at, lengthMm: value };
-  const [from = '', to = ''] = at.split('>');
-  if (method === 'tap') return { method, at: [from, to], hz: value };
-  return { method, at: [from, to], forceN: value, deflectionMm: deflectionMm ?? 0, belts: belts ?? undefined };
-}
-
-/** How tight the job's belt should be and is, with the belt that was booked on it. */
-function Tension({ job, at, acts, bay, writable }: StageProps) {
-  const { drive } = bay;
-  const belt = drive?.belts.find((b) => b.id === job.beltId) ?? drive?.belts[0];
-  const readings = useMemo(
-    () =>
-      linesOf(job.entries, 'reading')
-        .map((l) => l.body)
-        .filter((r) => r.belt === belt?.id)
-        .map((r): KeptReading => ({ reading: takenOf(r), where: r.where, clamped: r.clamped })),
-    [job.entries, belt?.id],
-  );
-  if (!drive || !belt || drive.kind === 'cvt') return null;
+/** What is set of one belt. */
+function OfBelt(props: StageProps & { drive: Drive; beltId: string }) {
+  const { job, at, acts, bay, drive, beltId, writable } = props;
+  const aligned = linesOf(job.entries, 'alignment')
+    .map((l) => l.body)
+    .filter((a) => a.belt === beltId);
+  const last = aligned.at(-1);
+  const measured = clearancesOf(drive, beltId);
+  const gaps = linesOf(job.entries, 'clearance').map((l) => l.body);
+  const out = gaps.filter((g) => !isWithin(g));
+  const slack = slackByDesign(drive, {
+    attachmentLoadsTension: bay.facts['attachment-loads']?.value === 'yes',
+    heightLink: bay.facts['height-link']?.value === 'yes',
+  });
   return (
-    <TensionPanel
-      drive={drive}
-      beltId={belt.id}
-      outsideMm={belt.id === job.beltId ? bookedLast(job)?.outsideMm : undefined}
-      readings={readings}
-      onTake={
-        writable
-          ? ({ reading, where, clamped, state, tensionN, sdN }) =>
-              acts.write(
-                at,
-                'reading',
-                {
-                  belt: belt.id,
-                  state,
-                  method: reading.method,
-                  at: placeOf(reading),
-                  where,
-                  value: reading.method === 'tap' ? reading.hz : reading.method === 'deflection' ? reading.forceN : reading.lengthMm,
-                  deflectionMm: reading.method === 'deflection' ? reading.deflectionMm : null,
-                  belts: reading.method === 'deflection' ? (reading.belts ?? null) : null,
-                  tensionN,
-                  sdN,
-                  clamped,
-                },
-                `Job ${job.number}: reading at ${where}`,
-                'The reading is on the ticket.',
-              )
-          : null
-      }
-    />
+    <>
+      {slack.map((s) => (
+        <Alert key={s} severity="info" variant="outlined" sx={{ mb: 1 }}>
+          {SLACK_WORDS[s]}
+        </Alert>
+      ))}
+      {drive.kind !== 'cvt' && (
+        <Fold
+          title="Alignment"
+          says={
+            last
+              ? `${last.worstDeg.toFixed(2)}° of ${last.limitDeg}°${last.worstDeg > last.limitDeg ? ', over its limit' : ''}`
+              : 'not read yet; it comes before tension'
+          }
+        >
+          <AlignmentPanel
+            drive={drive}
+            beltId={beltId}
+            onKeep={
+              writable
+                ? (a) =>
+                    acts.write(at, 'alignment', a, `Job ${job.number}: alignment of ${a.pulley.label}`, 'The alignment is on the ticket.')
+                : null
+            }
+          />
+        </Fold>
+      )}
+      {drive.kind !== 'cvt' && <Tension {...props} />}
+      {measured.length > 0 && (
+        <Fold
+          title="Keepers and latch"
+          says={
+            gaps.length === 0
+              ? 'not measured yet'
+              : out.length > 0
+                ? `${out.length} out of limits`
+                : `${gaps.length} measured, within limits`
+          }
+        >
+          <Clearances
+            asked={measured}
+            kept={gaps}
+            onKeep={
+              writable
+                ? (g) => acts.write(at, 'clearance', g, `Job ${job.number}: ${clearanceName(g)}`, 'Measured; it stands on the ticket.')
+                : null
+            }
+          />
+        </Fold>
+      )}
+    </>
   );
 }
 

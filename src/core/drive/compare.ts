@@ -1,0 +1,129 @@
+import { compileDrive } from './compile';
+import { beltDuty } from './duty';
+import { sectionOf } from './pitch';
+import type { Drive, Problem } from './schema';
+import { DEFAULT_GRIP, type GripSettings } from './settings';
+import { answerState } from './solve';
+import { newSolver } from './solver';
+import { speedsOf } from './speeds';
+import { twoStates } from './two-states';
+
+/** Fastest that a blade's tip may go, m/s: 19,000 feet a minute, the limit of the lawn-mower safety standards (ANSI B71.1, ISO 5395). */
+export const MOST_TIP_MPS = 96.5;
+
+/** Fastest that the rim of a cast pulley may go, m/s: 6,500 feet a minute, the usual limit for grey iron (MPTA). Its hub holds no more either. */
+export const MOST_RIM_MPS = 33;
+
+/** A drive otherwise than drawn. */
+export interface Variant {
+  /** Outside diameters in place of the drawn ones, mm by pulley id. */
+  readonly diametersMm: Readonly<Record<string, number>>;
+  /** Another outside length of the belt, mm; the drive's own where it is left out. */
+  readonly outsideMm?: number | undefined;
+  /** Length of a blade from tip to tip on a pulley's shaft, mm by pulley id. */
+  readonly bladesMm?: Readonly<Record<string, number>>;
+}
+
+/** What one variant comes to, beside its limits. Null where the drive does not say. */
+export interface Compared {
+  /** Speed of the driven shaft that the comparison is about, and how many turns of the driver make one of its. */
+  readonly rpm: number | null;
+  readonly ratio: number | null;
+  readonly beltMps: number | null;
+  readonly mostBeltMps: number;
+  /** Centrifugal pull of the whole belt, N: m·v². */
+  readonly centrifugalN: number | null;
+  readonly tensionN: number | null;
+  /** Static tension under which it slips, and over which it overloads, N. */
+  readonly floorN: number | null;
+  readonly ceilingN: number | null;
+  /** Least wrap of a pulley that takes or gives power, degrees. */
+  readonly leastWrapDeg: number | null;
+  readonly tightestMm: number;
+  readonly leastBendMm: number;
+  readonly flexesPerHour: number | null;
+  /** Fastest blade tip, m/s. */
+  readonly tipMps: number | null;
+  /** Fastest rim of a pulley of the belt, m/s. */
+  readonly rimMps: number | null;
+  /** Largest load on a shaft that turns, at rest, N. */
+  readonly shaftN: number | null;
+}
+
+export type CompareResult =
+  { readonly ok: true; readonly compared: Compared } | { readonly ok: false; readonly problems: readonly Problem[] };
+
+/** The drive as a variant has it. */
+export function variantOf(drive: Drive, beltId: string, { diametersMm, outsideMm }: Variant): Drive {
+  return {
+    ...drive,
+    pulleys: drive.pulleys.map((p) => (diametersMm[p.id] === undefined ? p : { ...p, outsideDiameter: diametersMm[p.id]! })),
+    belts: drive.belts.map((b) =>
+      b.id === beltId && outsideMm !== undefined ? { ...b, length: { value: outsideMm, reference: 'outside' as const } } : b,
+    ),
+  };
+}
+
+/**
+ * One variant, engaged: speeds, grip, bending and loads of one belt.
+ * @param shaftOf the driven pulley whose speed is told
+ */
+export function compareDrive(
+  drive: Drive,
+  beltId: string,
+  shaftOf: string,
+  variant: Variant,
+  grip: GripSettings = DEFAULT_GRIP,
+): CompareResult {
+  const own = variantOf(drive, beltId, variant);
+  const made = compileDrive(own);
+  if (!made.ok) return made;
+  const b = own.belts.findIndex((belt) => belt.id === beltId);
+  const belt = own.belts[b];
+  if (!belt) return { ok: false, problems: [{ path: 'belts', message: 'that belt is not on the drive' }] };
+  const speeds = speedsOf(made.compiled);
+  const { engaged } = twoStates(own);
+  const answer = answerState(newSolver(made.compiled), engaged, speeds, grip);
+  if (answer.equilibrium.ending !== 'settled' || answer.collision !== null)
+    return { ok: false, problems: [{ path: 'states', message: answer.collision ?? 'it comes to no rest' }] };
+  const solved = answer.solved.belts[b]!;
+  const band = answer.bands[b]!;
+  const duty = beltDuty(answer.equilibrium.stand, b, speeds);
+  const rpmOf = (id: string) => speeds.pulleys.find((p) => p.pulley === id)?.rpm ?? null;
+  const motion = speeds.belts[b]!;
+  const driver = motion.driverStop < 0 ? null : belt.route[motion.driverStop]!.pulley;
+  const rpm = rpmOf(shaftOf);
+  const driverRpm = driver === null ? null : rpmOf(driver);
+  const power = own.pulleys.filter((p) => p.role !== 'idler').map((p) => p.id);
+  const wraps = solved.wraps.filter((w) => power.includes(w.pulley)).map((w) => w.angle);
+  const tips = Object.entries(variant.bladesMm ?? {}).flatMap(([id, mm]) => {
+    const n = rpmOf(id);
+    return n === null ? [] : [(Math.PI * mm * n) / 60000];
+  });
+  const rims = own.pulleys.flatMap((p) => {
+    const n = belt.route.some((r) => r.pulley === p.id) ? rpmOf(p.id) : null;
+    return n === null ? [] : [(Math.PI * p.outsideDiameter * n) / 60000];
+  });
+  const loads = answer.solved.shaftLoads.filter((l) => belt.route.some((r) => r.pulley === l.pulley)).map((l) => l.force);
+  const v = motion.metresPerSecond;
+  return {
+    ok: true,
+    compared: {
+      rpm,
+      ratio: rpm !== null && driverRpm !== null && rpm > 0 ? driverRpm / rpm : null,
+      beltMps: v,
+      mostBeltMps: duty.speedLimit,
+      centrifugalN: v === null ? null : sectionOf(belt).massKgPerM * (belt.count ?? 1) * v * v,
+      tensionN: solved.tension,
+      floorN: band.loadKnown ? band.floorN : null,
+      ceilingN: band.ceilingN,
+      leastWrapDeg: wraps.length === 0 ? null : Math.min(...wraps),
+      tightestMm: duty.tightestDiameterMm,
+      leastBendMm: duty.minDiameterMm,
+      flexesPerHour: duty.flexesPerHour,
+      tipMps: tips.length === 0 ? null : Math.max(...tips),
+      rimMps: rims.length === 0 ? null : Math.max(...rims),
+      shaftN: loads.length === 0 ? null : Math.max(...loads),
+    },
+  };
+}

@@ -1,0 +1,52 @@
+import * as z from 'zod';
+import { LARGEST_GAP_MM, refuseGaps, TRACKS } from '../../alignment';
+import { bySchema } from '../../stored';
+import { entryKind } from '../kind';
+import { begun } from '../stages';
+
+const part = z.object({ id: z.string().min(1).max(60), label: z.string().min(1).max(200) });
+const gap = z
+  .number({ error: 'Give the gap to the straight edge.' })
+  .min(-LARGEST_GAP_MM, 'That is no gap to a straight edge.')
+  .max(LARGEST_GAP_MM, 'That is no gap to a straight edge.');
+
+/** When alignment is read: as it came, before the tension is set, and again with everything tight. */
+export const ALIGNED_WHEN = ['found', 'set', 'tight'] as const;
+/** On a deck that rises and falls it is read at both ends of its travel. */
+export const CUTS = ['any', 'lowest', 'highest'] as const;
+
+const body = z.object({
+  belt: z.string().min(1).max(60),
+  /** The pulley that the edge lay on, and the one whose rim was read. */
+  reference: part,
+  pulley: part,
+  by: z.enum(['straight-edge', 'string']),
+  gaps: z.object({ near: gap, far: gap, above: gap.nullable(), below: gap.nullable() }),
+  rimMm: z.number({ error: 'Give the diameter of the rim.' }).positive().max(3000),
+  widerByMm: z.number().min(-500).max(500),
+  /** What they amount to. */
+  offsetMm: z.number(),
+  skewDeg: z.number(),
+  leanDeg: z.number().nullable(),
+  worstDeg: z.number().nonnegative(),
+  limitDeg: z.number().positive(),
+  when: z.enum(ALIGNED_WHEN),
+  cut: z.enum(CUTS),
+  /** How one belt alone walked in a short run; null where none was made. */
+  track: z.enum(TRACKS).nullable(),
+});
+export type Aligned = z.infer<typeof body>;
+
+/** How two pulleys stand to each other, by gaps to a straight edge. */
+export const alignment = entryKind<Aligned>({
+  form: { what: 'this alignment', version: 1, upgrades: {}, check: bySchema(body) },
+  fromDevice: true,
+  on: 'open',
+  refuse: ({ gaps, reference, pulley }) =>
+    reference.id === pulley.id
+      ? { field: 'pulley', problem: 'The edge lies on one pulley and is read at another; choose two.' }
+      : refuseGaps(gaps),
+  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
+  takeBack: (job) => ({ job }),
+  name: ({ reference, pulley }) => `alignment of ${reference.label} and ${pulley.label}`,
+});

@@ -1,0 +1,31 @@
+import * as z from 'zod';
+import { bySchema } from '../../stored';
+import { entryKind } from '../kind';
+import { begun } from '../stages';
+
+export const CLEARANCES = ['keeper', 'latch-fall'] as const;
+
+const body = z.object({
+  /** A keeper's gap to the belt, or how far the lever falls home by itself at its handle. */
+  what: z.enum(CLEARANCES),
+  /** The keeper; null for the lever. */
+  part: z.object({ id: z.string().min(1).max(60), label: z.string().min(1).max(200) }).nullable(),
+  lever: z.enum(['engaged', 'released']),
+  mm: z.number({ error: 'Give what was measured.' }).min(0, 'A gap is not below 0.').max(500, 'That is no gap; measure again.'),
+  /** What it was held to, mm; null on a side that has no limit. */
+  lowMm: z.number().nullable(),
+  highMm: z.number().nullable(),
+});
+export type Clearance = z.infer<typeof body>;
+
+export const isWithin = ({ mm, lowMm, highMm }: Clearance): boolean => (lowMm === null || mm >= lowMm) && (highMm === null || mm <= highMm);
+
+/** A gap or a fall as measured, held against its limits. */
+export const clearance = entryKind<Clearance>({
+  form: { what: 'this gap', version: 1, upgrades: {}, check: bySchema(body) },
+  fromDevice: true,
+  on: 'open',
+  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
+  takeBack: (job) => ({ job }),
+  name: ({ what, part }) => (what === 'keeper' ? `gap of ${part?.label ?? 'a keeper'}` : 'fall of the lever'),
+});

@@ -1,0 +1,37 @@
+import * as z from 'zod';
+import { CONDITIONS } from '../../tension';
+import { bySchema } from '../../stored';
+import { entryKind } from '../kind';
+import { begun } from '../stages';
+
+const kw = z
+  .number({ error: 'Give the power.' })
+  .min(0, 'Power is not below 0.')
+  .max(1000, 'That is more power than a belt of these takes.');
+const mm = z.number().positive().max(3000);
+
+const guess = z.discriminatedUnion('by', [
+  z.object({ by: z.literal('blades'), bladeMm: mm, blades: z.int().min(1).max(12), grass: z.enum(CONDITIONS) }),
+  z.object({ by: z.literal('engine'), engineKw: kw, work: z.enum(CONDITIONS) }),
+  z.object({ by: z.literal('output'), outKw: kw }),
+]);
+
+const body = z.object({
+  belt: z.string().min(1).max(60),
+  /** Loads in place of those drawn; `guess` null where the power is known outright. */
+  loads: z.array(z.object({ id: z.string().min(1).max(60), label: z.string().min(1).max(200), kw, guess: guess.nullable() })).max(50),
+  /** The manual's own target, N: it wins over the computed one. */
+  ownTargetN: z.number().positive('A target is above 0.').max(1e5, 'No belt of these stands that.').nullable(),
+  newBelt: z.boolean(),
+});
+export type TensionBasisWritten = z.infer<typeof body>;
+
+/** What the tension of a belt is reckoned on: its loads, the manual's target, whether it has run in. The last one stands. */
+export const tensionBasis = entryKind<TensionBasisWritten>({
+  form: { what: 'this basis', version: 1, upgrades: {}, check: bySchema(body) },
+  fromDevice: true,
+  on: 'open',
+  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
+  takeBack: (job) => ({ job }),
+  name: () => 'what the tension is reckoned on',
+});

@@ -1,0 +1,34 @@
+import * as z from 'zod';
+import { bySchema } from '../../stored';
+import { entryKind } from '../kind';
+import { begun } from '../stages';
+
+const body = z.object({
+  belt: z.string().min(1).max(60),
+  act: z.enum(['leave', 'adjust', 'replace']),
+  /** What was advised, with its reasons in words. */
+  advised: z.enum(['free-first', 'read-first', 'leave', 'adjust', 'replace']),
+  because: z.string().max(1000),
+  /** Where it is set, where it is adjusted. */
+  to: z.object({ id: z.string().min(1).max(60), label: z.string().min(1).max(200), position: z.number() }).nullable(),
+  hoursGained: z.number().nonnegative().nullable(),
+  /** Price of the belt that was not bought, cents. */
+  savedCents: z.int().nonnegative().nullable(),
+  /** Why the technician decides otherwise; '' where it is as advised. */
+  reason: z.string().trim().max(500, 'The reason is longer than 500 characters.'),
+});
+export type TensionDecided = z.infer<typeof body>;
+
+/** Leave, adjust or replace: what was decided, beside what was advised. */
+export const tensionDecided = entryKind<TensionDecided>({
+  form: { what: 'this decision', version: 1, upgrades: {}, check: bySchema(body) },
+  fromDevice: true,
+  on: 'open',
+  refuse: ({ act, advised, reason }) =>
+    act !== advised && reason === ''
+      ? { field: 'reason', problem: 'That is not what the numbers say: give the reason, it stands on the ticket.' }
+      : null,
+  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
+  takeBack: (job) => ({ job }),
+  name: ({ act }) => `decision to ${act}`,
+});

@@ -1,0 +1,17 @@
+import type { MeterUnit } from '../quantity';
+import type { MeterReading } from './meter-log';
+
+/**
+ * What a meter showed at a moment: between two readings in proportion to the time, before the first and after the last what those were. Null where nothing
+ * was read in that unit; a meter that was swapped in between (it runs back) says what it showed last before the moment.
+ * @param at ISO
+ */
+export function meterAt(log: readonly MeterReading[], unit: MeterUnit, at: string): number | null {
+  const moment = Date.parse(at);
+  const own = log.filter((r) => r.unit === unit).sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
+  const before = own.filter((r) => Date.parse(r.at) <= moment).at(-1);
+  const after = own.find((r) => Date.parse(r.at) > moment);
+  if (!before || !after || after.value < before.value) return (before ?? after)?.value ?? null;
+  const share = (moment - Date.parse(before.at)) / (Date.parse(after.at) - Date.parse(before.at));
+  return before.value + share * (after.value - before.value);
+}

@@ -1,0 +1,32 @@
+import { withoutHum, type Stretch } from './hum';
+import { onsetsIn } from './onsets';
+import type { Slow } from './prepare';
+import { quietStretches } from './quiet';
+import { whitened, type White } from './whiten';
+
+/** What begins so plainly (ln of loudness) may ring so long; that much quiet is enough, s. */
+const PLAIN_RISE = 1;
+const CLEAR_BEFORE_S = 0.02;
+const CLEAR_AFTER_S = 0.8;
+const ENOUGH_QUIET_S = 0.25;
+
+/**
+ * Without mains, and against the noise as it was before the taps. Long rings hide among what seems quiet and would be taken for mains where the note is
+ * near it: once it is known where something begins, only what lies well away from that counts as quiet.
+ */
+export function cleared({ samples, rate }: Slow): White {
+  const quiet = quietStretches(samples, rate);
+  const through = (still: readonly Stretch[]) => whitened(withoutHum(samples, rate, still, quiet).samples, rate, still);
+  const first = through(quiet);
+  const begins = onsetsIn(first).filter((o) => o.rise > PLAIN_RISE);
+  const away = begins.reduce<readonly Stretch[]>(
+    (all, { from }) =>
+      all.flatMap(([a, b]): Stretch[] => [
+        [a, Math.min(b, from - CLEAR_BEFORE_S * rate)],
+        [Math.max(a, from + CLEAR_AFTER_S * rate), b],
+      ]),
+    quiet,
+  );
+  const left = away.map(([a, b]): Stretch => [Math.ceil(a), Math.floor(b)]).filter(([a, b]) => b - a > 0.06 * rate);
+  return left.reduce((sum, [a, b]) => sum + b - a, 0) < ENOUGH_QUIET_S * rate ? first : through(left);
+}

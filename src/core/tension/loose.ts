@@ -1,0 +1,42 @@
+import type { Drive } from '../drive';
+import { deflectionBy } from './feel';
+import type { TensionSheet } from './sheet';
+
+/** A push that everybody gives without thinking, N: what it moves the longest span by at the target is how slack the belt feels. */
+const LIGHT_PUSH_N = 20;
+/** Moved by more than this share of the span, a belt is called loose by most. */
+const FEELS_LOOSE = 1 / 20;
+
+/** A belt that feels loose and is right. */
+export interface LooksLoose {
+  readonly from: string;
+  readonly to: string;
+  readonly pushN: number;
+  /** What that push moves the middle of the span by at the target, mm. */
+  readonly deflectionMm: number;
+}
+
+/** Where a light push at the target moves the longest span so far that the belt would be called loose; null where it would not, or nothing says. */
+export function looksLoose({ strands, band }: Pick<TensionSheet, 'strands' | 'band'>): LooksLoose | null {
+  if (band.target === null || strands.length === 0) return null;
+  const longest = strands.reduce((a, s) => (s.strand.spanMm > a.strand.spanMm ? s : a));
+  const deflectionMm = deflectionBy(longest.strand, band.target, LIGHT_PUSH_N) ?? longest.strand.spanMm / 2;
+  return deflectionMm > FEELS_LOOSE * longest.strand.spanMm
+    ? { from: longest.from, to: longest.to, pushN: LIGHT_PUSH_N, deflectionMm }
+    : null;
+}
+
+/** Why a drive hangs slack now and is right so, where that can be told without measuring: by what is known of it. */
+export type SlackByDesign = 'attachment-off' | 'link-held-back' | 'variable-before-first-run';
+
+/** @param facts ids and answers of what is known of machine and drive */
+export function slackByDesign(
+  drive: Pick<Drive, 'kind'>,
+  facts: { readonly attachmentLoadsTension: boolean; readonly heightLink: boolean },
+): SlackByDesign[] {
+  return [
+    ...(drive.kind === 'cvt' ? ['variable-before-first-run' as const] : []),
+    ...(facts.attachmentLoadsTension ? ['attachment-off' as const] : []),
+    ...(facts.heightLink ? ['link-held-back' as const] : []),
+  ];
+}

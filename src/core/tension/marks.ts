@@ -1,0 +1,68 @@
+import { solveEquilibrium, strandTension, newSolver, type CompiledDrive, type DriveState } from '../drive';
+import type { TensionReading } from './combine';
+import { RATE_SD } from './methods';
+
+/** A place of an adjuster beside what was measured then. */
+export interface MarkPair {
+  readonly adjuster: string;
+  readonly positionMm: number;
+  readonly tensionN: number;
+  readonly sdN: number;
+}
+
+/** How well a mark is set and read, mm. */
+const MARK_SD_MM = 0.5;
+/** How well a belt's length is known where nothing gives: a third of ±3 mm and ±0.2 %. */
+const lengthSdMm = (pitchMm: number): number => (3 + 0.002 * pitchMm) / 3;
+
+/**
+ * Tension by where an adjuster stands (a mark, a hole, a collar's gap): that of the equilibrium there, put right by what was measured at marks of this
+ * drive before. What the model is off by is one shift, N(0, s²), s from the spring's rate, or where nothing is sprung from the belt's length; each
+ * pair tells of it, so that the shift is their mean weighed by 1/variance, held back by the prior.
+ */
+export function readMark(
+  compiled: CompiledDrive,
+  b: number,
+  state: DriveState,
+  { adjuster, positionMm }: { readonly adjuster: string; readonly positionMm: number },
+  pairs: readonly MarkPair[],
+): { readonly ok: true; readonly reading: TensionReading } | { readonly ok: false; readonly problem: string } {
+  const named = compiled.drive.adjusters.find((a) => a.id === adjuster);
+  if (!named) return { ok: false, problem: `there is no adjuster “${adjuster}”` };
+  if (positionMm < named.min - 1e-9 || positionMm > named.max + 1e-9)
+    return { ok: false, problem: `${named.label ?? 'the adjuster'} does not reach that place` };
+  const at = (position: number): number | null => {
+    const rest = solveEquilibrium(newSolver(compiled, { adjusters: { [adjuster]: position } }), state.lever, state.locks ?? {});
+    const one = rest.stand.belts[b]!;
+    return rest.ending === 'settled' && one.pitchLength > 0 ? Math.max(0, strandTension(one)) : null;
+  };
+  const here = at(positionMm);
+  if (here === null) return { ok: false, problem: 'the drive comes to no rest there' };
+  const step = Math.min(0.25, (named.max - named.min) / 50);
+  const [low, high] = [Math.max(named.min, positionMm - step), Math.min(named.max, positionMm + step)];
+  const perMm = high > low ? ((at(high) ?? here) - (at(low) ?? here)) / (high - low) : 0;
+  const { pitchLength, stiffnessN } = newSolver(compiled).work.belts[b]!;
+  const sprung =
+    compiled.drive.tensioners.some((t) => t.locked !== true && state.locks?.[t.id] === undefined) && compiled.drive.springs.length > 0;
+  const unsure = sprung ? RATE_SD * here : (stiffnessN * lengthSdMm(pitchLength)) / pitchLength;
+  let weight = unsure > 0 ? 1 / unsure ** 2 : 0;
+  let sum = 0;
+  for (const p of pairs) {
+    const modelled = p.adjuster === adjuster ? at(p.positionMm) : null;
+    if (modelled === null) continue;
+    const w = 1 / (p.sdN ** 2 + (perMm * MARK_SD_MM) ** 2);
+    weight += w;
+    sum += w * (p.tensionN - modelled);
+  }
+  const shift = weight > 0 ? sum / weight : 0;
+  const tensionN = Math.max(0, here + shift);
+  const sharedN = weight > 0 ? 1 / Math.sqrt(weight) : 0;
+  return {
+    ok: true,
+    reading: {
+      tensionN,
+      ownN: Math.abs(perMm) * MARK_SD_MM,
+      shared: [{ source: `marks ${adjuster}`, share: tensionN === 0 ? 0 : sharedN / tensionN }],
+    },
+  };
+}

@@ -1,0 +1,244 @@
+'use client';
+
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useMemo, useState } from 'react';
+import {
+  alignmentLimit,
+  misalignmentOf,
+  MOST_DISAGREE_MM,
+  refuseGaps,
+  trackAgrees,
+  TRACKS,
+  type RimGaps,
+  type Track,
+} from '@/core/alignment';
+import type { Drive } from '@/core/drive';
+import { ALIGNED_WHEN, CUTS, type Aligned } from '@/core/job';
+import { Choices } from '@/ui/choices';
+import { NumberField } from '@/ui/number-field';
+import { useEntries } from '@/ui/solver';
+import { useUnits } from '@/ui/units';
+import { spanName } from '../tension/words';
+import { Correction, rodsOf, rodsTurn } from './correction';
+import { EdgeSketch } from './edge-sketch';
+import { BY_WORDS, CUT_WORDS, standsWords, TRACK_WORDS, WHEN_WORDS } from './words';
+
+const NO_GAPS: Readonly<Record<keyof RimGaps, number | null>> = { near: null, far: null, above: null, below: null };
+const GAP_FIELDS = [
+  ['near', 'Near rim'],
+  ['far', 'Far rim'],
+  ['above', 'Upper rim, if read'],
+  ['below', 'Lower rim, if read'],
+] as const;
+
+/** Gaps to a straight edge, what they amount to at each span, what to turn, and the reading kept. */
+export function AlignmentPanel({
+  drive,
+  beltId,
+  onKeep,
+}: {
+  drive: Drive;
+  beltId: string;
+  /** Null where nothing may be written. */
+  onKeep: ((aligned: Aligned) => Promise<boolean>) | null;
+}) {
+  const { caliper } = useUnits();
+  const belt = drive.belts.find((b) => b.id === beltId)!;
+  const label = (id: string) => drive.pulleys.find((p) => p.id === id)?.label ?? 'a pulley';
+  const all = belt.route.map((r) => drive.pulleys.find((p) => p.id === r.pulley)!);
+  const driver = all.find((p) => p.role === 'driver') ?? all[0]!;
+  const [reference, setReference] = useState(driver.id);
+  const others = all.filter((p) => p.id !== reference);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const pulley = others.find((p) => p.id === chosen) ?? others.find((p) => p.role === 'driven') ?? others[0]!;
+  const [by, setBy] = useState<Aligned['by']>('straight-edge');
+  const [gaps, setGaps] = useState(NO_GAPS);
+  const [rim, setRim] = useState<number | null>(null);
+  const [wider, setWider] = useState(0);
+  const [when, setWhen] = useState<Aligned['when']>('found');
+  const [cut, setCut] = useState<Aligned['cut']>('any');
+  const [track, setTrack] = useState<Track | 'none'>('none');
+  const [edgeSide, setEdgeSide] = useState<'left' | 'right'>('right');
+  const [asked, setAsked] = useState(false);
+  const [busy, setBusy] = useState(false);
+  const rimMm = rim ?? pulley.outsideDiameter;
+  const limitDeg = alignmentLimit((belt.count ?? 1) > 1 || pulley.face === 'ribbed');
+
+  const read: RimGaps | null = gaps.near === null || gaps.far === null ? null : { ...gaps, near: gaps.near, far: gaps.far };
+  const wrong = read && refuseGaps(read);
+  const stands = useMemo(
+    () => (read && !wrong ? misalignmentOf({ gaps: read, rimDiameterMm: rimMm, widerByMm: wider }) : null),
+    // The gaps are one value, made anew at each render.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [gaps, rimMm, wider],
+  );
+  const turn = stands && rodsTurn(drive, pulley.id, stands, edgeSide);
+  const adjuster = rodsOf(drive, pulley.id)?.id;
+  const middleMm = turn?.middleMm;
+  const request = useMemo(
+    () =>
+      stands && {
+        drive,
+        beltId,
+        reference,
+        pulley: pulley.id,
+        stands,
+        moved: adjuster !== undefined && middleMm !== undefined ? { adjuster, mm: middleMm } : null,
+      },
+    [drive, beltId, reference, pulley.id, stands, adjuster, middleMm],
+  );
+  const { answer, pending } = useEntries(request);
+  const spans = stands ? (answer?.spans ?? []) : [];
+  const worstDeg = Math.max(0, ...spans.flatMap((s) => [s.here, s.there]));
+  const within = worstDeg <= limitDeg;
+  const problem = wrong?.problem ?? (asked && !read ? 'Read the gap at the near and at the far rim first.' : '');
+
+  const keep = async () => {
+    setAsked(true);
+    if (!read || wrong || !stands || spans.length === 0 || pending || !onKeep) return;
+    setBusy(true);
+    const kept = await onKeep({
+      belt: beltId,
+      reference: { id: reference, label: label(reference) },
+      pulley: { id: pulley.id, label: label(pulley.id) },
+      by,
+      gaps: read,
+      rimMm,
+      widerByMm: wider,
+      offsetMm: stands.offsetMm,
+      skewDeg: stands.skewDeg,
+      leanDeg: stands.leanDeg,
+      worstDeg,
+      limitDeg,
+      when,
+      cut,
+      track: track === 'none' ? null : track,
+    });
+    if (kept) {
+      setGaps(NO_GAPS);
+      setAsked(false);
+      setTrack('none');
+    }
+    setBusy(false);
+  };
+  return (
+    <Box
+      component="form"
+      aria-label="Alignment"
+      onSubmit={(e) => (e.preventDefault(), void keep())}
+      sx={{ display: 'grid', gap: 1.5, maxWidth: 860 }}
+    >
+      <Choices
+        label="Edge laid on"
+        value={reference}
+        options={all.map((p) => ({ id: p.id, label: label(p.id) }))}
+        onChoose={setReference}
+      />
+      <Choices
+        label="Gaps read at"
+        value={pulley.id}
+        options={others.map((p) => ({ id: p.id, label: label(p.id) }))}
+        onChoose={setChosen}
+      />
+      <Choices
+        label="By"
+        value={by}
+        options={(['straight-edge', 'string'] as const).map((id) => ({ id, label: BY_WORDS[id] }))}
+        onChoose={setBy}
+      />
+      <EdgeSketch gaps={read ?? {}} from={label(reference)} to={label(pulley.id)} />
+      <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>
+        The edge flat on the outer face of the one. At the other measure from the edge to the rim; where the rim stands proud and holds the
+        edge off, give it below 0.
+      </Box>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', md: 'repeat(4, 1fr)' }, gap: 1.5, alignItems: 'start' }}>
+        {GAP_FIELDS.map(([id, words]) => (
+          <NumberField
+            key={id}
+            dimension="length"
+            label={words}
+            value={gaps[id]}
+            onValue={(v) => setGaps((g) => ({ ...g, [id]: v }))}
+            min={-100}
+            max={100}
+            optional
+          />
+        ))}
+        <NumberField dimension="length" label="Rim across" value={rimMm} onValue={setRim} min={10} max={3000} />
+        <NumberField
+          dimension="length"
+          label="Wider than the other by"
+          value={wider}
+          onValue={(v) => setWider(v ?? 0)}
+          min={-500}
+          max={500}
+          helperText="Face to face; grooves stand in the middle."
+        />
+      </Box>
+      {problem !== '' && (
+        <Alert severity="warning" variant="outlined">
+          {problem}
+        </Alert>
+      )}
+      {stands && (
+        <Box role="status" sx={{ display: 'grid', gap: 1 }}>
+          <Box sx={{ fontSize: 16 }}>
+            {label(pulley.id)} is <strong>{standsWords(stands, caliper)}</strong>.
+          </Box>
+          {(stands.disagreeMm ?? 0) > MOST_DISAGREE_MM && (
+            <Alert severity="warning" variant="outlined">
+              The two pairs of gaps disagree by {caliper(stands.disagreeMm!)}: the edge did not lie alike. Read all four again.
+            </Alert>
+          )}
+          {spans.map((s) => (
+            <Box key={`${s.from}>${s.to}`} sx={{ fontSize: 15 }}>
+              {spanName(drive, s.from, s.to)}: enters {label(pulley.id)} at <strong className="ts-mono">{s.here.toFixed(2)}°</strong>, the
+              other at <strong className="ts-mono">{s.there.toFixed(2)}°</strong>
+            </Box>
+          ))}
+          {spans.length > 0 && (
+            <Box sx={{ fontSize: 16, color: within ? undefined : 'var(--ts-copper)' }}>
+              {within ? `Within its limit of ${limitDeg}°.` : `Over its limit of ${limitDeg}°: put it right before the tension.`}
+            </Box>
+          )}
+          {answer && spans.length === 0 && 'The belt does not touch both of these.'}
+          {(Math.abs(stands.offsetMm) > 0.05 || !within) && (
+            <Correction
+              drive={drive}
+              pulley={pulley.id}
+              stands={stands}
+              edgeSide={edgeSide}
+              onEdgeSide={setEdgeSide}
+              addsN={answer?.addsN ?? null}
+            />
+          )}
+        </Box>
+      )}
+      <Choices label="Read" value={when} options={ALIGNED_WHEN.map((id) => ({ id, label: WHEN_WORDS[id] }))} onChoose={setWhen} />
+      {drive.kind === 'mower-deck' && (
+        <Choices label="Deck at" value={cut} options={CUTS.map((id) => ({ id, label: CUT_WORDS[id] }))} onChoose={setCut} />
+      )}
+      <Choices
+        label="One belt alone, a short run"
+        value={track}
+        options={[{ id: 'none' as const, label: 'Not run' }, ...TRACKS.map((id) => ({ id, label: TRACK_WORDS[id] }))]}
+        onChoose={setTrack}
+      />
+      {track !== 'none' && spans.length > 0 && !trackAgrees(track, within) && (
+        <Alert severity="warning" variant="outlined">
+          {track === 'stays' ? 'It stays, though the gaps call it crooked' : 'It walks, though the gaps call it true'}: read them again, the
+          edge clean and flat on the face.
+        </Alert>
+      )}
+      {onKeep && (
+        <Box>
+          <Button type="submit" variant="contained" size="large" disabled={busy}>
+            Keep this alignment
+          </Button>
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,137 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import { useState } from 'react';
+import { rodTurn, supportMoves, type Misalignment, type RodTurn } from '@/core/alignment';
+import type { Drive } from '@/core/drive';
+import { Choices } from '@/ui/choices';
+import { NumberField } from '@/ui/number-field';
+import { useUnits } from '@/ui/units';
+import { rodWords, supportWords } from './words';
+
+/** Twin rods that pull a pulley, with the adjuster they belong to; undefined where none do. */
+export const rodsOf = (drive: Drive, pulley: string) =>
+  drive.adjusters.find((a) => {
+    const moved = drive.tensioners.find((t) => t.id === a.tensioner);
+    return (a.screw?.rods.length ?? 0) > 1 && moved?.carries.includes(pulley);
+  });
+
+/** What squaring by the rods takes; null where they are not what squares it. */
+export const rodsTurn = (drive: Drive, pulley: string, stands: Misalignment, edgeSide: 'left' | 'right'): RodTurn | null => {
+  const screw = rodsOf(drive, pulley)?.screw;
+  return screw ? rodTurn(stands, screw, edgeSide) : null;
+};
+
+/** What to turn or to shim so that the pulley stands true. */
+export function Correction({
+  drive,
+  pulley,
+  stands,
+  edgeSide,
+  onEdgeSide,
+  addsN,
+}: {
+  drive: Drive;
+  pulley: string;
+  stands: Misalignment;
+  edgeSide: 'left' | 'right';
+  onEdgeSide: (side: 'left' | 'right') => void;
+  /** Tension that the rods’ turning adds, N; null where it is not known. */
+  addsN: number | null;
+}) {
+  const { show, caliper } = useUnits();
+  const adjuster = rodsOf(drive, pulley);
+  const turn = rodsTurn(drive, pulley, stands, edgeSide);
+  if (adjuster?.screw)
+    return (
+      <Box sx={{ display: 'grid', gap: 1 }}>
+        <Choices
+          label="Seen along the pull, the edge lies on the"
+          value={edgeSide}
+          options={[
+            { id: 'left', label: 'Left' },
+            { id: 'right', label: 'Right' },
+          ]}
+          onChoose={onEdgeSide}
+        />
+        <Box sx={{ fontSize: 16 }}>
+          {turn ? (
+            <>
+              <strong>
+                {rodWords(turn, adjuster.screw.rods.find((r) => r.id === turn.rod)?.label ?? 'the rod on that side', adjuster.screw.flats)}
+              </strong>{' '}
+              ({turn.flats} flats), the other not at all; {Math.abs(turn.leftDeg).toFixed(2)}° is left.
+              {addsN === null ? '' : ` It draws the pulley along by ${caliper(turn.middleMm)} and adds ${show(addsN, 'force')} of tension.`}
+            </>
+          ) : (
+            'Square to the nearest flat: leave the rods alike.'
+          )}
+          {Math.abs(stands.offsetMm) > 0.5 &&
+            ` The offset of ${caliper(Math.abs(stands.offsetMm))} no rod takes away: move its hub or the unit along the shaft.`}
+        </Box>
+      </Box>
+    );
+  return <Supports stands={stands} />;
+}
+
+const PLACES = [
+  ['near-above', 'Near, above', -1, 1],
+  ['far-above', 'Far, above', 1, 1],
+  ['near-below', 'Near, below', -1, -1],
+  ['far-below', 'Far, below', 1, -1],
+] as const;
+
+/** Four bolts or studs about the pulley’s middle, shimmed or run on their threads. */
+function Supports({ stands }: { stands: Misalignment }) {
+  const { caliper } = useUnits();
+  const [by, setBy] = useState<'shims' | 'studs'>('shims');
+  const [along, setAlong] = useState(120);
+  const [across, setAcross] = useState(120);
+  const [pitch, setPitch] = useState(1.5);
+  const moves = supportMoves(
+    stands,
+    PLACES.map(([id, , x, y]) => ({ id, x: (x * along) / 2, y: (y * across) / 2 })),
+    by === 'studs' ? { pitch, flats: 6 } : null,
+  );
+  const shared = moves.every((m) => Math.abs(m.mm - moves[0]!.mm) < 0.05);
+  return (
+    <Box sx={{ display: 'grid', gap: 1 }}>
+      <Choices
+        label="It stands on"
+        value={by}
+        options={[
+          { id: 'shims', label: 'Shims' },
+          { id: 'studs', label: 'Studs with nuts' },
+        ]}
+        onChoose={setBy}
+      />
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr 1fr' }, gap: 1.5 }}>
+        <NumberField dimension="length" label="Bolts apart, along" value={along} onValue={(v) => setAlong(v ?? along)} min={1} max={2000} />
+        <NumberField
+          dimension="length"
+          label="Bolts apart, across"
+          value={across}
+          onValue={(v) => setAcross(v ?? across)}
+          min={1}
+          max={2000}
+        />
+        {by === 'studs' && (
+          <NumberField dimension="length" label="Thread, a turn" value={pitch} onValue={(v) => setPitch(v ?? pitch)} min={0.2} max={10} />
+        )}
+      </Box>
+      <Box component="ul" sx={{ m: 0, pl: 2.5, fontSize: 16 }}>
+        {shared ? (
+          <li>
+            All of them alike: <strong>{supportWords(moves[0]!, caliper)}</strong>
+          </li>
+        ) : (
+          moves.map((m, i) => (
+            <li key={m.id}>
+              {PLACES[i]![1]}: <strong>{supportWords(m, caliper)}</strong>
+            </li>
+          ))
+        )}
+      </Box>
+    </Box>
+  );
+}

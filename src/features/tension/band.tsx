@@ -1,0 +1,124 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import type { Drive } from '@/core/drive';
+import { Strand } from '@/ui/strand';
+import { useUnits } from '@/ui/units';
+import type { TensionAnswer } from '@/workers/tension-service';
+import type { KeptReading } from './kept-reading';
+import { METHOD_WORDS, spanName } from './words';
+
+type Answered = Extract<TensionAnswer, { ok: true }>;
+
+/** The band with its reasons, where the belt stands in it, and what is set to. */
+export function Band({ drive, answer, readings }: { drive: Drive; answer: Answered; readings: readonly KeptReading[] }) {
+  const { show } = useUnits();
+  const { sheet, targetN, targetBy, combined, loose } = answer;
+  const { band, tension, running } = sheet;
+  const name = (id: string | null) => (id === 'belt' ? 'the belt itself' : (drive.pulleys.find((p) => p.id === id)?.label ?? 'a pulley'));
+  const marks = answer.readings.flatMap((r, i) =>
+    r.ok && r.setting
+      ? [{ id: `read-${i}`, tensionN: r.tensionN, sdN: r.sdN, label: METHOD_WORDS[readings[i]!.reading.method], small: true }]
+      : [],
+  );
+  return (
+    <>
+      <Box sx={{ maxWidth: 440 }}>
+        <Strand
+          label="Static strand tension"
+          floorN={band.floor}
+          loadKnown={band.target !== null}
+          ceilingN={band.ceiling}
+          targetN={targetN}
+          marks={[
+            ...(tension === null
+              ? []
+              : [{ id: 'drawn', tensionN: tension, label: 'As drawn and set', ...(running === null ? {} : { leftN: running }) }]),
+            ...marks,
+            ...(combined ? [{ id: 'all', tensionN: combined.tensionN, sdN: combined.sdN, label: 'Read' }] : []),
+          ]}
+        />
+      </Box>
+      <Box sx={{ fontSize: 15, display: 'grid', gap: 0.5 }}>
+        {band.target === null ? (
+          <Box>
+            What it drives takes no power that is known, so there is no slip floor and no computed target.
+            {targetN !== null && (
+              <>
+                {' '}
+                Set it to the manual’s <strong>{show(targetN, 'force')}</strong>.
+              </>
+            )}
+          </Box>
+        ) : (
+          <Box>
+            Target <strong>{show(targetN!, 'force')}</strong>
+            {targetBy === 'manual'
+              ? ` by the manual (${show(band.target, 'force')} computed)`
+              : targetBy === 'new-belt'
+                ? ` for a new belt, which seats (${show(band.target, 'force')} once run in)`
+                : ''}
+            : {name(band.floorAt)} slips under {show(band.floor, 'force')} at rest
+            {band.ceiling === null
+              ? '; no limit of belt or bearings is known'
+              : `, ${name(band.ceilingAt)} is overloaded over ${show(band.ceiling, 'force')}`}
+            .
+          </Box>
+        )}
+        {band.empty && (
+          <Box sx={{ color: 'var(--ts-copper)' }}>
+            No tension does both: {name(band.floorAt)} slips at what {name(band.ceilingAt)} no longer bears. Another pulley or belt has to
+            be found.
+          </Box>
+        )}
+        {tension !== null && running !== null && running < 0.8 * tension && (
+          <Box sx={{ color: 'var(--ts-quiet)' }}>
+            Under load {show(running, 'force')} of {show(tension, 'force')} is left: its spring follows. What is measured at rest is not
+            what holds at work.
+          </Box>
+        )}
+        {loose && (
+          <Box>
+            <strong>It feels loose, and is right:</strong> at the target {show(loose.pushN, 'force')} at mid-span of{' '}
+            {spanName(drive, loose.from, loose.to)} moves it {show(loose.deflectionMm, 'length')}. Do not shorten the belt.
+          </Box>
+        )}
+      </Box>
+      <Shared drive={drive} answer={answer} />
+    </>
+  );
+}
+
+/** Both states of a shared tensioner beside each other: only with all belts on is it a setting. */
+function Shared({ drive, answer: { shared } }: { drive: Drive; answer: Answered }) {
+  const { show } = useUnits();
+  if (!shared) return null;
+  const names = shared.belts.map((id) => drive.belts.find((b) => b.id === id)?.label ?? 'the other belt').join(', ');
+  const words = (n: number | null) => (n === null ? 'does not come to rest' : n === 0 ? 'slack' : show(n, 'force'));
+  const rows = [
+    ['All belts on', words(shared.togetherN)],
+    [
+      `Without ${names}`,
+      `${words(shared.aloneN)}${shared.aloneN === 0 && (shared.aloneSlackMm ?? 0) > 0 ? ` by ${show(shared.aloneSlackMm!, 'length')}` : ''}: not a setting`,
+    ],
+  ] as const;
+  return (
+    <Box
+      component="section"
+      aria-label="Whose tension it is"
+      sx={{ mt: 1.5, p: 1.5, bgcolor: 'var(--ts-sand)', borderRadius: '4px', fontSize: 15 }}
+    >
+      <Box sx={{ fontWeight: 650 }}>One tensioner, {shared.belts.length + 1} belts</Box>
+      <Box component="dl" sx={{ m: 0, mt: 0.5, display: 'grid', gridTemplateColumns: 'auto 1fr', columnGap: 2, rowGap: 0.25 }}>
+        {rows.map(([what, is]) => (
+          <Box key={what} sx={{ display: 'contents' }}>
+            <Box component="dt">{what}</Box>
+            <Box component="dd" sx={{ m: 0 }}>
+              {is}
+            </Box>
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,119 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import type { Drive } from '@/core/drive';
+import type { TensionDecided } from '@/core/job';
+import type { Decided } from '@/core/tension';
+import { Choices } from '@/ui/choices';
+import { money } from '@/ui/money';
+import { useUnits, type Units } from '@/ui/units';
+import { ACT_WORDS, DECIDE_WORDS } from './words';
+
+const ACTS = ['leave', 'adjust', 'replace'] as const;
+
+/** “Adjust it: Cable bracket to 5.1 mm …”, in one sentence with its reasons. */
+export function advisedWords(drive: Drive, decided: Decided, { show }: Pick<Units, 'show'>): string {
+  const { act, to, because } = decided;
+  const place = to
+    ? `: ${drive.adjusters.find((a) => a.id === to.adjuster)?.label ?? 'the adjuster'} to ${show(to.position, 'length')}, for ${show(to.tensionN, 'force')}`
+    : '';
+  return `${ACT_WORDS[act]}${place}. Because ${because.map((b) => DECIDE_WORDS[b]).join('; ')}.`;
+}
+
+/** Leave, adjust or replace: what the numbers say, and what the technician decides, with the reason kept. */
+export function DecideCard({
+  drive,
+  beltId,
+  decided,
+  beltCents,
+  onDecide,
+}: {
+  drive: Drive;
+  beltId: string;
+  decided: Decided;
+  /** What a new belt costs off the shelf, cents; null where it is not known. */
+  beltCents: number | null;
+  onDecide: ((decision: TensionDecided) => Promise<boolean>) | null;
+}) {
+  const units = useUnits();
+  const [act, setAct] = useState<TensionDecided['act'] | null>(null);
+  const [reason, setReason] = useState('');
+  const [busy, setBusy] = useState(false);
+  const [asked, setAsked] = useState(false);
+  const { act: advised, to, hoursGained } = decided;
+  const chosen = act ?? (advised === 'leave' || advised === 'adjust' || advised === 'replace' ? advised : null);
+  const otherwise = chosen !== null && chosen !== advised;
+  const saved = chosen === 'leave' || chosen === 'adjust' ? beltCents : null;
+  const decide = async () => {
+    setAsked(true);
+    if (!onDecide || chosen === null || (otherwise && reason.trim() === '')) return;
+    setBusy(true);
+    const place = chosen === 'adjust' && to;
+    const done = await onDecide({
+      belt: beltId,
+      act: chosen,
+      advised,
+      because: decided.because.map((b) => DECIDE_WORDS[b]).join('; '),
+      to: place
+        ? { id: place.adjuster, label: drive.adjusters.find((a) => a.id === place.adjuster)?.label ?? 'Adjuster', position: place.position }
+        : null,
+      hoursGained: chosen === 'adjust' ? hoursGained : null,
+      savedCents: saved,
+      reason: otherwise ? reason.trim() : '',
+    });
+    if (done) {
+      setAct(null);
+      setReason('');
+      setAsked(false);
+    }
+    setBusy(false);
+  };
+  return (
+    <Box
+      component="form"
+      aria-label="Leave, adjust or replace"
+      onSubmit={(e) => (e.preventDefault(), void decide())}
+      sx={{ display: 'grid', gap: 1.5, maxWidth: 860 }}
+    >
+      <Box role="status" sx={{ fontSize: 16 }}>
+        <strong>{advisedWords(drive, decided, units)}</strong>
+        {hoursGained !== null &&
+          ` Good for about ${hoursGained < 10 ? hoursGained.toFixed(1) : Math.round(hoursGained)} h before it has to be set again.`}
+        {(advised === 'leave' || advised === 'adjust') && beltCents !== null && ` A belt of ${money(beltCents)} is not bought.`}
+      </Box>
+      {onDecide && (
+        <>
+          <Choices
+            label="You decide"
+            big
+            value={chosen ?? ''}
+            options={ACTS.map((id) => ({ id: id as string, label: ACT_WORDS[id] }))}
+            onChoose={(id) => setAct(id as TensionDecided['act'])}
+          />
+          {otherwise && (
+            <TextField
+              label="Why otherwise"
+              value={reason}
+              onChange={(e) => setReason(e.target.value)}
+              error={asked && reason.trim() === ''}
+              helperText={
+                asked && reason.trim() === ''
+                  ? 'That is not what the numbers say: give the reason, it stands on the ticket.'
+                  : 'Stands on the ticket.'
+              }
+              slotProps={{ htmlInput: { maxLength: 500 } }}
+            />
+          )}
+          <Box>
+            <Button type="submit" variant="contained" size="large" disabled={busy || chosen === null}>
+              Decide
+            </Button>
+          </Box>
+        </>
+      )}
+    </Box>
+  );
+}

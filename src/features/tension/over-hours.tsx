@@ -1,0 +1,140 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import { useTheme } from '@mui/material/styles';
+import {
+  Area,
+  CartesianGrid,
+  ComposedChart,
+  ErrorBar,
+  Line,
+  ReferenceLine,
+  ResponsiveContainer,
+  Scatter,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts';
+import { RETENSION_OVER_FLOOR, tensionAfter, type AgedReading, type ClampingAllowance, type Retension } from '@/core/tension';
+import { useUnits } from '@/ui/units';
+
+/** Curve points, spread as the law bends. */
+const POINTS = 60;
+
+/** How a belt’s tension went over its hours, and when it is to be set again. */
+export function OverHours({
+  aged,
+  fall,
+  floorN,
+  clamping,
+  targetN,
+}: {
+  aged: readonly AgedReading[];
+  fall: Retension | null;
+  floorN: number;
+  clamping: ClampingAllowance | null;
+  targetN: number | null;
+}) {
+  const { show, unit } = useUnits();
+  const { palette } = useTheme();
+  const inUnit = (n: number) => (unit('force') === 'lb' ? n / 4.4482216152605 : n);
+  const hours = (h: number | null) =>
+    h === null ? 'not for a long time' : h < 1 ? 'at once' : `${h < 10 ? h.toFixed(1) : Math.round(h)} h`;
+  const clamped = clamping && (
+    <Box sx={{ fontSize: 15 }}>
+      Clamping has {clamping.addsN >= 0 ? 'added' : 'taken'} {show(Math.abs(clamping.addsN), 'force')} ± {show(clamping.sdN, 'force')} on
+      this drive ({clamping.times} {clamping.times === 1 ? 'time' : 'times'}).
+      {targetN !== null &&
+        ` Set it to ${show(Math.max(0, targetN - clamping.addsN), 'force')} loose, so that it ends at ${show(targetN, 'force')}.`}
+    </Box>
+  );
+  if (!fall || aged.length === 0)
+    return (
+      <Box sx={{ display: 'grid', gap: 1, fontSize: 15 }}>
+        <Box sx={{ color: 'var(--ts-quiet)' }}>
+          Nothing was measured yet of this belt beside its machine’s hours. Read the meter and the tension at each visit: how it falls, and
+          when it is to be set again, then stands here.
+        </Box>
+        {clamped}
+      </Box>
+    );
+  const last = Math.max(...aged.map((a) => a.hours));
+  const reach = Math.max(10, last * 1.3, Math.min(1000, (fall.hours.likely ?? 0) * 1.2));
+  const curve = Array.from({ length: POINTS }, (_, i) => {
+    const h = reach * (i / (POINTS - 1)) ** 2;
+    const { tensionN, sdN } = tensionAfter(fall, h);
+    return { hours: h, mean: inUnit(tensionN), band: [inUnit(tensionN - sdN), inUnit(tensionN + sdN)] };
+  });
+  const points = aged.map((a) => ({ hours: a.hours, read: inUnit(a.tensionN), sd: inUnit(a.sdN) }));
+  const force = unit('force');
+  return (
+    <Box sx={{ display: 'grid', gap: 1 }}>
+      <Box sx={{ height: 240, maxWidth: 720 }} role="img" aria-label={`Tension over ${Math.round(last)} hours, ${aged.length} readings`}>
+        <ResponsiveContainer width="100%" height="100%">
+          <ComposedChart margin={{ top: 8, right: 16, bottom: 20, left: 8 }}>
+            <CartesianGrid stroke="var(--ts-edge)" vertical={false} />
+            <XAxis
+              dataKey="hours"
+              type="number"
+              domain={[0, reach]}
+              allowDuplicatedCategory={false}
+              tick={{ fontSize: 12, fill: palette.text.secondary }}
+              tickFormatter={(h: number) => `${Math.round(h)} h`}
+            />
+            <YAxis
+              tick={{ fontSize: 12, fill: palette.text.secondary }}
+              tickFormatter={(n: number) => `${Math.round(n)} ${force}`}
+              width={64}
+            />
+            <Tooltip
+              formatter={(v) => (typeof v === 'number' ? `${v.toFixed(0)} ${force}` : String(v))}
+              labelFormatter={(h) => `${Number(h).toFixed(1)} h`}
+            />
+            <Area
+              data={curve}
+              dataKey="band"
+              stroke="none"
+              fill="var(--ts-work)"
+              fillOpacity={0.15}
+              isAnimationActive={false}
+              name="likely"
+            />
+            <Line
+              data={curve}
+              dataKey="mean"
+              stroke="var(--ts-work)"
+              strokeWidth={2}
+              dot={false}
+              isAnimationActive={false}
+              name="expected"
+            />
+            {floorN > 0 && (
+              <ReferenceLine
+                y={inUnit(RETENSION_OVER_FLOOR * floorN)}
+                stroke="var(--ts-copper)"
+                strokeDasharray="6 4"
+                label={{ value: 'set again', position: 'insideBottomRight', fontSize: 12, fill: palette.text.secondary }}
+              />
+            )}
+            <Scatter data={points} dataKey="read" fill="var(--ts-ink)" isAnimationActive={false} name="read">
+              <ErrorBar dataKey="sd" direction="y" stroke="var(--ts-ink)" />
+            </Scatter>
+          </ComposedChart>
+        </ResponsiveContainer>
+      </Box>
+      <Box sx={{ fontSize: 15 }}>
+        Set at about {show(fall.startN, 'force')}, it loses {show(fall.lossN, 'force')} ± {show(fall.lossSdN, 'force')} each time its hours
+        grow tenfold.
+        {floorN > 0 && (
+          <>
+            {' '}
+            To be set again after <strong>{hours(fall.hours.likely)}</strong>
+            {fall.hours.early !== null && `, at the earliest ${hours(fall.hours.early)}`}
+            {fall.hours.late !== null && `, at the latest ${hours(fall.hours.late)}`}.
+          </>
+        )}
+      </Box>
+      {clamped}
+    </Box>
+  );
+}

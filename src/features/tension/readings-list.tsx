@@ -1,0 +1,72 @@
+'use client';
+
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import { isFeel } from '@/core/tension';
+import { useUnits } from '@/ui/units';
+import type { TensionAnswer } from '@/workers/tension-service';
+import type { KeptReading } from './kept-reading';
+import { METHOD_WORDS } from './words';
+
+type Answered = Extract<TensionAnswer, { ok: true }>;
+
+/** Readings of the belt as a setting, of which none was measured: feel alone sets nothing. */
+export const onlyFelt = (readings: readonly KeptReading[]): boolean => {
+  const setting = readings.filter((r) => r.without.length === 0);
+  return setting.length > 0 && setting.every((r) => isFeel(r.reading.method));
+};
+
+/** What was read, each beside the others, and what they amount to together. */
+export function ReadingsList({ answer, readings }: { answer: Answered; readings: readonly KeptReading[] }) {
+  const { show } = useUnits();
+  if (readings.length === 0) return null;
+  const { combined, targetN, sheet, readings: amounts } = answer;
+  const { band } = sheet;
+  const asSetting = amounts.filter((r) => r.ok && r.setting).length;
+  const said = (): string | null => {
+    if (asSetting === 0) return 'None of these is a setting: read it with all its belts on.';
+    if (combined === null) return 'They disagree by more than their errors allow: none of them is believed. Read once more, another way.';
+    if (band.target !== null && combined.tensionN < band.floor) return 'It slips under load: tighten it.';
+    if (band.ceiling !== null && combined.tensionN > band.ceiling) return 'It is too tight for belt or bearings: let it off.';
+    if (targetN === null) return null;
+    return combined.tensionN > 1.15 * targetN ? 'It holds, and is tighter than it needs to be.' : 'It is within its band.';
+  };
+  return (
+    <Box component="section" aria-label="Readings" sx={{ mt: 2 }}>
+      <Typography variant="h3">Read</Typography>
+      {amounts.map((r, i) => {
+        const kept = readings[i]!;
+        const off = kept.without.map((b) => b.label).join(', ');
+        return (
+          <Box key={i} sx={{ py: 0.5, fontSize: 15, color: r.ok && !r.outlier ? undefined : 'var(--ts-copper)' }}>
+            {METHOD_WORDS[kept.reading.method]}, {kept.where}
+            {kept.clamped ? ', everything tight' : ''}
+            {off === '' ? '' : `, ${off} off`}:{' '}
+            {r.ok ? (
+              <>
+                <strong>{show(r.tensionN, 'force')}</strong> ± {show(r.sdN, 'force')}
+                {r.outlier ? ': apart from the others, left out' : r.setting ? '' : ': not a setting, left out'}
+              </>
+            ) : (
+              `no longer to be placed: ${r.problem}`
+            )}
+          </Box>
+        );
+      })}
+      <Box role="status" sx={{ mt: 0.5, fontSize: 16 }}>
+        {combined && asSetting > 0 && (
+          <>
+            Together <strong>{show(combined.tensionN, 'force')}</strong> ± {show(combined.sdN, 'force')}.{' '}
+          </>
+        )}
+        {said()}
+      </Box>
+      {onlyFelt(readings) && (
+        <Alert severity="warning" variant="outlined" sx={{ mt: 1 }}>
+          Only felt so far. Feel alone sets nothing: take one tap or push before it is called set.
+        </Alert>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,47 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import type { Drive } from '@/core/drive';
+import { useUnits } from '@/ui/units';
+import type { TensionAnswer } from '@/workers/tension-service';
+import { isShort, METHOD_WORDS, spanName, springName, VALUE_FIELDS } from './words';
+
+/** What each span and spring shows at the target, in the units of who reads it. */
+export function Signs({ drive, answer }: { drive: Drive; answer: Extract<TensionAnswer, { ok: true }> }) {
+  const { show } = useUnits();
+  const { sheet, targetN, spans, feel } = answer;
+  const belt = drive.belts.find((b) => b.id === sheet.belt);
+  if (targetN === null || !belt) return null;
+  const count = belt.count ?? 1;
+  const felt = (['twist', 'hand-roll', 'thumb'] as const).flatMap((m) =>
+    feel[m] === undefined ? [] : [`${METHOD_WORDS[m].toLowerCase()} ${show(feel[m], VALUE_FIELDS[m].dimension, 0)}`],
+  );
+  return (
+    <Box component="section" aria-label="What is seen at the target" sx={{ mt: 2 }}>
+      <Typography variant="h3">Seen at the target</Typography>
+      {spans.map((s) => (
+        <Box key={`${s.from}>${s.to}`} sx={{ py: 0.75, borderBottom: '1px solid var(--ts-edge)', fontSize: 15 }}>
+          {spanName(drive, s.from, s.to)}, {show(s.length, 'length')}:{' '}
+          {isShort(belt, s.length) ? (
+            'short and stiff; read another span'
+          ) : (
+            <>
+              push <strong>{show(s.force!, 'force')}</strong>
+              {count > 1 ? ` on all ${count} (${show(s.force! / count, 'force')} each)` : ''} at mid-span for{' '}
+              <strong>{show(s.deflection, 'length')}</strong>, or tap <strong>{s.tapHz!.toFixed(1)} Hz</strong>
+            </>
+          )}
+        </Box>
+      ))}
+      {sheet.springs.map((s) => (
+        <Box key={s.id} sx={{ py: 0.75, borderBottom: '1px solid var(--ts-edge)', fontSize: 15 }}>
+          {springName(drive, s.id)}: {show(s.length, 'length')} as the drive is drawn and set
+        </Box>
+      ))}
+      {felt.length > 0 && (
+        <Box sx={{ py: 0.75, fontSize: 15, color: 'var(--ts-quiet)' }}>By feel, on the longest span, coarse: {felt.join(', ')}.</Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,52 @@
+'use client';
+
+import Accordion from '@mui/material/Accordion';
+import AccordionDetails from '@mui/material/AccordionDetails';
+import AccordionSummary from '@mui/material/AccordionSummary';
+import Box from '@mui/material/Box';
+import type { ReactNode } from 'react';
+import { Icon } from './icons';
+
+/** A part of a page under its heading, folded away until it is wanted; what it amounts to stands in the heading. */
+export function Fold({
+  title,
+  says = '',
+  open = false,
+  children,
+}: {
+  title: string;
+  /** What it amounts to, in a few words. */
+  says?: ReactNode;
+  open?: boolean;
+  children: ReactNode;
+}) {
+  return (
+    <Accordion
+      disableGutters
+      square
+      elevation={0}
+      defaultExpanded={open}
+      slotProps={{ heading: { component: 'h3' }, transition: { unmountOnExit: false } }}
+      sx={{ bgcolor: 'transparent', borderTop: '1px solid var(--ts-edge)', '&::before': { display: 'none' } }}
+    >
+      <AccordionSummary
+        expandIcon={<Icon name="unfold" size={20} />}
+        sx={{
+          px: 0,
+          minHeight: 56,
+          '& .MuiAccordionSummary-content': { my: 1, mr: 1, display: 'flex', flexWrap: 'wrap', columnGap: 1.5, alignItems: 'baseline' },
+        }}
+      >
+        <Box component="span" sx={{ fontSize: 18, fontWeight: 650 }}>
+          {title}
+        </Box>
+        {says !== '' && (
+          <Box component="span" sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>
+            {says}
+          </Box>
+        )}
+      </AccordionSummary>
+      <AccordionDetails sx={{ px: 0, pt: 0, pb: 2 }}>{children}</AccordionDetails>
+    </Accordion>
+  );
+}

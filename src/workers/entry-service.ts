@@ -1,0 +1,39 @@
+import { answerState, compileDrive, newSolver, speedsOf, twoStates, type Drive } from '../core/drive';
+import { entryAngles, type Misalignment, type SpanEntry } from '../core/alignment';
+
+export interface EntryRequest {
+  readonly drive: Drive;
+  readonly beltId: string;
+  /** The pulley that the straight edge lies on, and the one whose rim was read. */
+  readonly reference: string;
+  readonly pulley: string;
+  readonly stands: Pick<Misalignment, 'offsetMm' | 'skewDeg' | 'leanDeg'>;
+  /** How far an adjuster would move while the pulley is squared, mm, and which: it tightens the belt. */
+  readonly moved?: { readonly adjuster: string; readonly mm: number } | null;
+}
+
+export interface EntryAnswer {
+  readonly spans: readonly SpanEntry[];
+  /** Static tension that the move adds, N; null where it is not known. */
+  readonly addsN: number | null;
+}
+
+/** How each span enters the groove of a pulley that stands so, and what squaring it does to the tension. */
+export function answerEntries({ drive, beltId, reference, pulley, stands, moved = null }: EntryRequest): EntryAnswer {
+  const made = compileDrive(drive);
+  const b = drive.belts.findIndex((belt) => belt.id === beltId);
+  if (!made.ok || b < 0) return { spans: [], addsN: null };
+  const { engaged } = twoStates(drive);
+  const speeds = speedsOf(made.compiled);
+  const at = (adjusters: Readonly<Record<string, number>>) => answerState(newSolver(made.compiled, { adjusters }), engaged, speeds);
+  const now = at({});
+  const adjuster = moved && drive.adjusters.find((a) => a.id === moved.adjuster);
+  const tensionNow = now.solved.belts[b]?.tension ?? null;
+  let addsN: number | null = null;
+  if (moved && adjuster && tensionNow !== null) {
+    const to = Math.min(adjuster.max, adjuster.position + moved.mm);
+    const then = at({ [adjuster.id]: to }).solved.belts[b]?.tension ?? null;
+    addsN = then === null ? null : then - tensionNow;
+  }
+  return { spans: entryAngles(drive, now.pose, b, pulley, reference, stands), addsN };
+}

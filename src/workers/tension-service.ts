@@ -1,0 +1,199 @@
+import type { Drive } from '../core/drive';
+import {
+  beltsSharing,
+  feltAt,
+  FEEL_METHODS,
+  isSprung,
+  judgeSettings,
+  looksLoose,
+  newBeltTarget,
+  signsAt,
+  tensionSheet,
+  withLoads,
+  withoutBelts,
+  type Combined,
+  type FeelMethod,
+  type FeltReading,
+  type JudgedSetting,
+  type LooksLoose,
+  type MarkPair,
+  type SpanSign,
+  type TakenReading,
+  type TensionAsk,
+  type TensionResult,
+  type TensionSheet,
+} from '../core/tension';
+
+/** What a tension is reckoned on beside the drawing. */
+export interface TensionBasis {
+  /** Power of driven pulleys in place of the drive's own, kW by id. */
+  readonly loadsKw: Readonly<Record<string, number>>;
+  /** The manual's own target, N: it wins, and the computed one stands beside it. */
+  readonly ownTargetN: number | null;
+  /** A belt that has not run in yet. */
+  readonly newBelt: boolean;
+}
+
+export const NO_BASIS: TensionBasis = { loadsKw: {}, ownTargetN: null, newBelt: false };
+
+/** A reading, and the belts that were off when it was taken: with one of them off it is no setting. */
+export interface AskedReading {
+  readonly reading: TakenReading;
+  readonly without: readonly string[];
+}
+
+export interface TensionRequest {
+  readonly drive: Drive;
+  readonly beltId: string;
+  /** Outside length of the belt that is on it, where it is not the drive's own, mm. */
+  readonly outsideMm?: number;
+  readonly readings: readonly AskedReading[];
+  readonly basis?: TensionBasis;
+  /** What feel and marks learned from on this drive. */
+  readonly felt?: readonly FeltReading[];
+  readonly marked?: readonly MarkPair[];
+  /** Time in which a clutch brakes the driver, s. */
+  readonly stopSeconds?: number | undefined;
+}
+
+/** What a reading amounts to, in the order asked; or why it no longer can be. */
+export type Amount =
+  | { readonly ok: true; readonly tensionN: number; readonly sdN: number; readonly outlier: boolean; readonly setting: boolean }
+  | { readonly ok: false; readonly problem: string };
+
+/** Of belts that share a tensioner: what this one has with all on, and with the others off. */
+export interface SharedTension {
+  readonly belts: readonly string[];
+  readonly togetherN: number | null;
+  readonly aloneN: number | null;
+  /** How slack it hangs then, mm. */
+  readonly aloneSlackMm: number | null;
+}
+
+export type TensionAnswer =
+  | {
+      readonly ok: true;
+      /** Its band's target is the computed one, for a belt that has run in. */
+      readonly sheet: TensionSheet;
+      /** What is set to: the manual's own, that of a new belt, or the computed one. */
+      readonly targetN: number | null;
+      readonly targetBy: 'manual' | 'new-belt' | 'computed';
+      /** What is seen at that. */
+      readonly spans: readonly SpanSign[];
+      /** Degrees or mm that the longest span shows by feel at the target. */
+      readonly feel: Readonly<Partial<Record<FeelMethod, number>>>;
+      readonly settings: readonly JudgedSetting[];
+      readonly readings: readonly Amount[];
+      readonly combined: Combined | null;
+      readonly loose: LooksLoose | null;
+      readonly shared: SharedTension | null;
+      readonly sprung: boolean;
+      /** Pulleys of the belt that an inertia is known of, so that a braked release can be told. */
+      readonly hasInertia: boolean;
+    }
+  | { readonly ok: false; readonly problem: string };
+
+/** The drive with another outside length of one belt. */
+export const withLength = (drive: Drive, beltId: string, outsideMm: number): Drive => ({
+  ...drive,
+  belts: drive.belts.map((b) => (b.id === beltId ? { ...b, length: { value: outsideMm, reference: 'outside' as const } } : b)),
+});
+
+const problemOf = (result: Exclude<TensionResult, { ok: true }>): string =>
+  'problems' in result ? (result.problems[0]?.message ?? '') : result.problem;
+
+/** How tight one belt should be, what is seen at that, what readings amount to, and what each setting of the drive does. */
+export function answerTension(request: TensionRequest): TensionAnswer {
+  const { beltId, outsideMm, readings, felt = [], marked = [], stopSeconds } = request;
+  const basis = request.basis ?? NO_BASIS;
+  const drawn = outsideMm === undefined ? request.drive : withLength(request.drive, beltId, outsideMm);
+  const drive = withLoads(drawn, basis.loadsKw);
+  const ask: TensionAsk = { belt: beltId, felt, marked, stopSeconds };
+  const bare = tensionSheet(drive, ask);
+  if (!bare.ok) return { ok: false, problem: problemOf(bare) };
+  const { amounts, sheet } = amountsOf(drive, ask, readings, bare.sheet);
+  const { band, strands } = sheet;
+  const sprung = isSprung(drive, beltId);
+  const newTarget = band.target === null ? null : newBeltTarget(band.target, band.ceiling, sprung);
+  const [targetN, targetBy] =
+    basis.ownTargetN !== null
+      ? ([basis.ownTargetN, 'manual'] as const)
+      : basis.newBelt && !sprung
+        ? ([newTarget, 'new-belt'] as const)
+        : ([band.target, 'computed'] as const);
+  const belt = drive.belts.find((b) => b.id === beltId);
+  const letsGo =
+    belt?.alwaysTight !== true && drive.springs.some((s) => s.from.leverTravel !== undefined || s.to.leverTravel !== undefined);
+  const longest = strands.length === 0 ? null : strands.reduce((a, s) => (s.strand.spanMm > a.strand.spanMm ? s : a));
+  const feel = Object.fromEntries(
+    FEEL_METHODS.flatMap((m) => {
+      const pairs = felt.flatMap((f) => (longest && f.method === m ? [{ ...f, strand: longest.strand }] : []));
+      const at = longest && targetN !== null ? feltAt(longest.strand, m, targetN, pairs) : null;
+      return at === null ? [] : [[m, at]];
+    }),
+  );
+  const driven = new Set(belt?.route.map((r) => r.pulley));
+  return {
+    ok: true,
+    sheet,
+    targetN,
+    targetBy,
+    spans: signsAt(strands, targetN),
+    feel,
+    settings: judgeSettings(drive, { ...band, target: targetN }, sheet.settings, letsGo),
+    readings: amounts,
+    combined: sheet.combined,
+    loose: looksLoose({ strands, band: { ...band, target: targetN } }),
+    shared: sharedOf(drive, beltId, sheet.tension),
+    sprung,
+    hasInertia: drive.pulleys.some((p) => driven.has(p.id) && p.role === 'driven' && (p.inertia ?? 0) > 0),
+  };
+}
+
+/** Each reading by the drive as it was then; one that the drive as it stands now cannot place is told, and hinders none of the others. */
+function amountsOf(
+  drive: Drive,
+  ask: TensionAsk,
+  readings: readonly AskedReading[],
+  bare: TensionSheet,
+): { readonly amounts: Amount[]; readonly sheet: TensionSheet } {
+  const amounts: Amount[] = readings.map(() => ({ ok: false, problem: '' }));
+  const groups = new Map<string, number[]>();
+  readings.forEach(({ without }, i) => {
+    const key = without.join('\n');
+    groups.set(key, [...(groups.get(key) ?? []), i]);
+  });
+  let sheet = bare;
+  for (const members of groups.values()) {
+    const { without } = readings[members[0]!]!;
+    const there = without.length === 0 ? drive : withoutBelts(drive, without);
+    let left = members;
+    for (;;) {
+      const result = tensionSheet(there, { ...ask, readings: left.map((i) => readings[i]!.reading) });
+      if (result.ok) {
+        left.forEach((i, k) => {
+          const { tension, sd, outlier } = result.sheet.readings[k]!;
+          amounts[i] = { ok: true, tensionN: tension, sdN: sd, outlier, setting: without.length === 0 };
+        });
+        if (without.length === 0) sheet = result.sheet;
+        break;
+      }
+      if ('problems' in result) {
+        for (const i of left) amounts[i] = { ok: false, problem: problemOf(result) };
+        break;
+      }
+      amounts[left[result.reading]!] = { ok: false, problem: result.problem };
+      left = left.filter((_, k) => k !== result.reading);
+    }
+  }
+  return { amounts, sheet };
+}
+
+/** Both states of a shared tensioner: all belts on, and this one alone. */
+function sharedOf(drive: Drive, beltId: string, togetherN: number | null): SharedTension | null {
+  const belts = beltsSharing(drive, beltId);
+  if (belts.length === 0) return null;
+  const alone = tensionSheet(withoutBelts(drive, belts), { belt: beltId });
+  const slack = alone.ok ? alone.sheet.slack : null;
+  return { belts, togetherN, aloneN: alone.ok ? alone.sheet.tension : null, aloneSlackMm: slack };
+}
