@@ -27,6 +27,7 @@ const SCREENS: readonly (readonly [name: string, path: string, ready: string | R
   ['drives', '/drives', 'Find a drive'],
   ['templates', '/drives/new', 'Snow thrower'],
   ['drive', '/drives/1', /lets go and grips between/],
+  ['compare', '/drives/1/compare', 'One diameter swept'],
   ['editor', '/drives/1/edit', 'The drive can be solved.'],
   ['shelf', '/shelf', 'Supplier note'],
   ['measure', '/drives/measure', 'Begin another'],

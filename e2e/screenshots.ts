@@ -55,13 +55,16 @@ test('notebook', async ({ page }) => {
   await shoot(page, 'photo');
 });
 
-test('palette', async ({ page }) => {
-  await page.goto('/');
-  await expect(page.getByRole('heading', { name: 'Bench' })).toBeVisible();
-  await page.getByRole('button', { name: /^Find/ }).click();
-  await page.getByRole('combobox', { name: /Find a machine/ }).fill('orch');
-  await expect(page.getByRole('option').first()).toContainText('rchard');
-  await shoot(page, 'palette');
+test('compare', async ({ page }) => {
+  await page.goto('/drives');
+  await page.getByRole('link', { name: /Orchard/ }).first().click();
+  await page.getByRole('link', { name: 'Compare pulleys' }).click();
+  await page.getByRole('textbox', { name: /tip to tip$/ }).fill('18 in');
+  await page.getByRole('textbox', { name: 'Blade spindle, variant 1' }).fill('4 3/4 in');
+  await page.getByRole('textbox', { name: 'Blade spindle, variant 1' }).press('Tab');
+  await expect(page.getByRole('img', { name: /over the diameter of/ })).toBeVisible();
+  await page.evaluate(() => window.scrollTo(0, 0));
+  await shoot(page, 'compare');
 });
 
 test.describe('in the bay theme', () => {

@@ -2,7 +2,15 @@
 
 import * as Comlink from 'comlink';
 import type { LookResult, Notebook } from '@/core/survey';
-import type { HeardRecording, MatchRequest, MatchResult, PoseRequest, PoseResult, SolverService, TapRequest } from '@/workers/solver-service';
+import type {
+  HeardRecording,
+  MatchRequest,
+  MatchResult,
+  PoseRequest,
+  PoseResult,
+  SolverService,
+  TapRequest,
+} from '@/workers/solver-service';
 import type { CompareAnswer, CompareRequest } from '@/workers/compare-service';
 import type { EntryAnswer, EntryRequest } from '@/workers/entry-service';
 import type { TensionAnswer, TensionRequest } from '@/workers/tension-service';

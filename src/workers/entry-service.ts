@@ -9,7 +9,7 @@ export interface EntryRequest {
   readonly pulley: string;
   readonly stands: Pick<Misalignment, 'offsetMm' | 'skewDeg' | 'leanDeg'>;
   /** How far an adjuster would move while the pulley is squared, mm, and which: it tightens the belt. */
-  readonly moved?: { readonly adjuster: string; readonly mm: number } | null;
+  readonly moved: { readonly adjuster: string; readonly mm: number } | null;
 }
 
 export interface EntryAnswer {
@@ -19,7 +19,7 @@ export interface EntryAnswer {
 }
 
 /** How each span enters the groove of a pulley that stands so, and what squaring it does to the tension. */
-export function answerEntries({ drive, beltId, reference, pulley, stands, moved = null }: EntryRequest): EntryAnswer {
+export function answerEntries({ drive, beltId, reference, pulley, stands, moved }: EntryRequest): EntryAnswer {
   const made = compileDrive(drive);
   const b = drive.belts.findIndex((belt) => belt.id === beltId);
   if (!made.ok || b < 0) return { spans: [], addsN: null };

@@ -17,6 +17,7 @@ export type {
 export { twoStates } from './two-states';
 export { carriedTo } from './carry';
 export { compileDrive } from './compile';
+export { placeDimension } from './setting';
 export type { Setting } from './setting';
 export type { CompiledDrive, CompileResult, Warning } from './compile';
 export { beltDuty, FLEET_LIMIT } from './duty';

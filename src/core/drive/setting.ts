@@ -1,4 +1,4 @@
-import type { Drive, SpringEnd } from './schema';
+import type { Adjuster, Drive, SpringEnd } from './schema';
 
 /** What may be set on a drive without drawing it anew. What is left out is as the drive file says. */
 export interface Setting {
@@ -24,4 +24,9 @@ export function endAt(drive: Drive, drawn: SpringEnd, setting: Setting): [number
   const shift = adjusterAt(drive, drawn.adjuster.id, setting);
   const direction = drawn.adjuster.direction * RAD;
   return [drawn.x + shift * Math.cos(direction), drawn.y + shift * Math.sin(direction)];
+}
+
+/** What an adjuster's place is counted in: an eccentric's in degrees, every other's in mm. */
+export function placeDimension({ tensioners }: Pick<Drive, 'tensioners'>, adjuster: Pick<Adjuster, 'tensioner'>): 'length' | 'angle' {
+  return tensioners.find((t) => t.id === adjuster.tensioner)?.kind === 'pivot' ? 'angle' : 'length';
 }

@@ -5,13 +5,14 @@ import { RATE_SD } from './methods';
 /** A place of an adjuster beside what was measured then. */
 export interface MarkPair {
   readonly adjuster: string;
-  readonly positionMm: number;
+  /** mm, or degrees of an eccentric. */
+  readonly position: number;
   readonly tensionN: number;
   readonly sdN: number;
 }
 
-/** How well a mark is set and read, mm. */
-const MARK_SD_MM = 0.5;
+/** How well a mark is set and read, mm or degrees. */
+const MARK_SD = 0.5;
 /** How well a belt's length is known where nothing gives: a third of ±3 mm and ±0.2 %. */
 const lengthSdMm = (pitchMm: number): number => (3 + 0.002 * pitchMm) / 3;
 
@@ -24,22 +25,22 @@ export function readMark(
   compiled: CompiledDrive,
   b: number,
   state: DriveState,
-  { adjuster, positionMm }: { readonly adjuster: string; readonly positionMm: number },
+  { adjuster, position }: { readonly adjuster: string; readonly position: number },
   pairs: readonly MarkPair[],
 ): { readonly ok: true; readonly reading: TensionReading } | { readonly ok: false; readonly problem: string } {
   const named = compiled.drive.adjusters.find((a) => a.id === adjuster);
   if (!named) return { ok: false, problem: `there is no adjuster “${adjuster}”` };
-  if (positionMm < named.min - 1e-9 || positionMm > named.max + 1e-9)
+  if (position < named.min - 1e-9 || position > named.max + 1e-9)
     return { ok: false, problem: `${named.label ?? 'the adjuster'} does not reach that place` };
-  const at = (position: number): number | null => {
-    const rest = solveEquilibrium(newSolver(compiled, { adjusters: { [adjuster]: position } }), state.lever, state.locks ?? {});
+  const at = (place: number): number | null => {
+    const rest = solveEquilibrium(newSolver(compiled, { adjusters: { [adjuster]: place } }), state.lever, state.locks ?? {});
     const one = rest.stand.belts[b]!;
     return rest.ending === 'settled' && one.pitchLength > 0 ? Math.max(0, strandTension(one)) : null;
   };
-  const here = at(positionMm);
+  const here = at(position);
   if (here === null) return { ok: false, problem: 'the drive comes to no rest there' };
   const step = Math.min(0.25, (named.max - named.min) / 50);
-  const [low, high] = [Math.max(named.min, positionMm - step), Math.min(named.max, positionMm + step)];
+  const [low, high] = [Math.max(named.min, position - step), Math.min(named.max, position + step)];
   const perMm = high > low ? ((at(high) ?? here) - (at(low) ?? here)) / (high - low) : 0;
   const { pitchLength, stiffnessN } = newSolver(compiled).work.belts[b]!;
   const sprung =
@@ -48,9 +49,9 @@ export function readMark(
   let weight = unsure > 0 ? 1 / unsure ** 2 : 0;
   let sum = 0;
   for (const p of pairs) {
-    const modelled = p.adjuster === adjuster ? at(p.positionMm) : null;
+    const modelled = p.adjuster === adjuster ? at(p.position) : null;
     if (modelled === null) continue;
-    const w = 1 / (p.sdN ** 2 + (perMm * MARK_SD_MM) ** 2);
+    const w = 1 / (p.sdN ** 2 + (perMm * MARK_SD) ** 2);
     weight += w;
     sum += w * (p.tensionN - modelled);
   }
@@ -61,7 +62,7 @@ export function readMark(
     ok: true,
     reading: {
       tensionN,
-      ownN: Math.abs(perMm) * MARK_SD_MM,
+      ownN: Math.abs(perMm) * MARK_SD,
       shared: [{ source: `marks ${adjuster}`, share: tensionN === 0 ? 0 : sharedN / tensionN }],
     },
   };

@@ -54,7 +54,7 @@ export function pairsOf(past: readonly PastReading[], belt: string): { readonly 
     if (!beside) continue;
     const [from = '', to = ''] = r.at.split('>');
     if (isFelt(r.method)) felt.push({ method: r.method, at: [from, to], value: r.value, ...beside });
-    else marked.push({ adjuster: r.at, positionMm: r.value, ...beside });
+    else marked.push({ adjuster: r.at, position: r.value, ...beside });
   }
   return { felt, marked };
 }

@@ -40,7 +40,7 @@ export type MeasuredReading =
 export type TakenReading =
   | MeasuredReading
   /** Where an adjuster stands. */
-  | { readonly method: 'marks'; readonly at: string; readonly positionMm: number }
+  | { readonly method: 'marks'; readonly at: string; readonly position: number }
   /** Degrees of a twist or roll, or mm that a thumb pushed. */
   | { readonly method: FeelMethod; readonly at: readonly [string, string]; readonly value: number };
 

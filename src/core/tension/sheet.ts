@@ -261,7 +261,7 @@ function readAll(
       continue;
     }
     if (one.method === 'marks') {
-      const marks = readMark(rest.stand.compiled, b, state, { adjuster: one.at, positionMm: one.positionMm }, marked);
+      const marks = readMark(rest.stand.compiled, b, state, { adjuster: one.at, position: one.position }, marked);
       if (!marks.ok) return refuse(marks.problem);
       readings.push(marks.reading);
       continue;

@@ -86,8 +86,8 @@ describe('by feel', () => {
 
 describe('by marks', () => {
   const drive = demoDrive('orchard-rider');
-  const at = (positionMm: number, marked: NonNullable<Parameters<typeof tensionSheet>[1]>['marked'] = []) =>
-    sheetOf(drive, { readings: [{ method: 'marks', at: drive.adjusters[0]!.id, positionMm }], marked }).readings[0]!;
+  const at = (position: number, marked: NonNullable<Parameters<typeof tensionSheet>[1]>['marked'] = []) =>
+    sheetOf(drive, { readings: [{ method: 'marks', at: drive.adjusters[0]!.id, position }], marked }).readings[0]!;
   it('the drawing’s own place reads as the drawing’s tension, a tighter one as more', () => {
     const solved = solveDrive(drive);
     if (!solved.ok) throw new Error('not solved');
@@ -98,15 +98,15 @@ describe('by marks', () => {
   it('what was measured at a mark moves all marks, the more the better it was measured', () => {
     const { position, id } = drive.adjusters[0]!;
     const plain = at(position);
-    const taught = (sdN: number) => at(position, [{ adjuster: id, positionMm: position, tensionN: plain.tension + 30, sdN }]);
+    const taught = (sdN: number) => at(position, [{ adjuster: id, position: position, tensionN: plain.tension + 30, sdN }]);
     expect(taught(1).tension - plain.tension).toBeGreaterThan(25);
     expect(taught(60).tension - plain.tension).toBeLessThan(8);
     expect(taught(1).sd).toBeLessThan(plain.sd);
   });
   it('a place that the adjuster does not reach, and an adjuster that is not there, are refused', () => {
     const refused = (reading: TakenReading) => tensionSheet(drive, { readings: [reading] });
-    expect(refused({ method: 'marks', at: drive.adjusters[0]!.id, positionMm: 900 })).toMatchObject({ ok: false, reading: 0 });
-    expect(refused({ method: 'marks', at: 'nope', positionMm: 0 })).toMatchObject({ ok: false, reading: 0 });
+    expect(refused({ method: 'marks', at: drive.adjusters[0]!.id, position: 900 })).toMatchObject({ ok: false, reading: 0 });
+    expect(refused({ method: 'marks', at: 'nope', position: 0 })).toMatchObject({ ok: false, reading: 0 });
   });
 });
 
@@ -247,7 +247,7 @@ describe('over the hours', () => {
     ];
     const { felt, marked } = pairsOf(past, 'b');
     expect(felt).toEqual([{ method: 'twist', at: ['a', 'c'], value: 33, tensionN: 200, sdN: 10 }]);
-    expect(marked).toEqual([{ adjuster: 'slot', positionMm: 4, tensionN: 200, sdN: 10 }]);
+    expect(marked).toEqual([{ adjuster: 'slot', position: 4, tensionN: 200, sdN: 10 }]);
     expect(pairsOf(past, 'other')).toEqual({ felt: [], marked: [] });
   });
   it('what clamps add is learned from readings before and after, alike and on one job', () => {

@@ -3,29 +3,19 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useMemo, useState } from 'react';
-import {
-  alignmentLimit,
-  misalignmentOf,
-  MOST_DISAGREE_MM,
-  refuseGaps,
-  trackAgrees,
-  TRACKS,
-  type RimGaps,
-  type Track,
-} from '@/core/alignment';
+import { useState } from 'react';
+import { alignmentLimit, MOST_DISAGREE_MM, trackAgrees, TRACKS, type Track } from '@/core/alignment';
 import type { Drive } from '@/core/drive';
 import { ALIGNED_WHEN, CUTS, type Aligned } from '@/core/job';
 import { Choices } from '@/ui/choices';
 import { NumberField } from '@/ui/number-field';
-import { useEntries } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
 import { spanName } from '../tension/words';
-import { Correction, rodsOf, rodsTurn } from './correction';
+import { Correction } from './correction';
 import { EdgeSketch } from './edge-sketch';
+import { NO_GAPS, rimOf, useStands } from './use-stands';
 import { BY_WORDS, CUT_WORDS, standsWords, TRACK_WORDS, WHEN_WORDS } from './words';
 
-const NO_GAPS: Readonly<Record<keyof RimGaps, number | null>> = { near: null, far: null, above: null, below: null };
 const GAP_FIELDS = [
   ['near', 'Near rim'],
   ['far', 'Far rim'],
@@ -63,41 +53,26 @@ export function AlignmentPanel({
   const [edgeSide, setEdgeSide] = useState<'left' | 'right'>('right');
   const [asked, setAsked] = useState(false);
   const [busy, setBusy] = useState(false);
-  const rimMm = rim ?? pulley.outsideDiameter;
+  const rimMm = rimOf(drive, pulley.id, rim);
   const limitDeg = alignmentLimit((belt.count ?? 1) > 1 || pulley.face === 'ribbed');
 
-  const read: RimGaps | null = gaps.near === null || gaps.far === null ? null : { ...gaps, near: gaps.near, far: gaps.far };
-  const wrong = read && refuseGaps(read);
-  const stands = useMemo(
-    () => (read && !wrong ? misalignmentOf({ gaps: read, rimDiameterMm: rimMm, widerByMm: wider }) : null),
-    // The gaps are one value, made anew at each render.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [gaps, rimMm, wider],
-  );
-  const turn = stands && rodsTurn(drive, pulley.id, stands, edgeSide);
-  const adjuster = rodsOf(drive, pulley.id)?.id;
-  const middleMm = turn?.middleMm;
-  const request = useMemo(
-    () =>
-      stands && {
-        drive,
-        beltId,
-        reference,
-        pulley: pulley.id,
-        stands,
-        moved: adjuster !== undefined && middleMm !== undefined ? { adjuster, mm: middleMm } : null,
-      },
-    [drive, beltId, reference, pulley.id, stands, adjuster, middleMm],
-  );
-  const { answer, pending } = useEntries(request);
-  const spans = stands ? (answer?.spans ?? []) : [];
-  const worstDeg = Math.max(0, ...spans.flatMap((s) => [s.here, s.there]));
+  const { read, wrong, stands, spans, addsN, settled } = useStands({
+    drive,
+    beltId,
+    reference,
+    pulley: pulley.id,
+    gaps,
+    rim,
+    wider,
+    edgeSide,
+  });
+  const worstDeg = Math.max(0, ...spans.flatMap((x) => [x.here, x.there]));
   const within = worstDeg <= limitDeg;
   const problem = wrong?.problem ?? (asked && !read ? 'Read the gap at the near and at the far rim first.' : '');
 
   const keep = async () => {
     setAsked(true);
-    if (!read || wrong || !stands || spans.length === 0 || pending || !onKeep) return;
+    if (!read || wrong || !stands || spans.length === 0 || !settled || !onKeep) return;
     setBusy(true);
     const kept = await onKeep({
       belt: beltId,
@@ -203,16 +178,9 @@ export function AlignmentPanel({
               {within ? `Within its limit of ${limitDeg}°.` : `Over its limit of ${limitDeg}°: put it right before the tension.`}
             </Box>
           )}
-          {answer && spans.length === 0 && 'The belt does not touch both of these.'}
+          {settled && spans.length === 0 && 'The belt does not touch both of these.'}
           {(Math.abs(stands.offsetMm) > 0.05 || !within) && (
-            <Correction
-              drive={drive}
-              pulley={pulley.id}
-              stands={stands}
-              edgeSide={edgeSide}
-              onEdgeSide={setEdgeSide}
-              addsN={answer?.addsN ?? null}
-            />
+            <Correction drive={drive} pulley={pulley.id} stands={stands} edgeSide={edgeSide} onEdgeSide={setEdgeSide} addsN={addsN} />
           )}
         </Box>
       )}

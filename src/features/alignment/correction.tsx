@@ -7,32 +7,49 @@ import type { Drive } from '@/core/drive';
 import { Choices } from '@/ui/choices';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
+import type { EntryRequest } from '@/workers/entry-service';
 import { rodWords, supportWords } from './words';
 
-/** Twin rods that pull a pulley, with the adjuster they belong to; undefined where none do. */
-export const rodsOf = (drive: Drive, pulley: string) =>
+/**
+ * Twin rods that pull either of two pulleys, with the adjuster they belong to; undefined where none do. Whichever of the two they pull is turned the same
+ * way: seen from the one, the other's far rim stands back by as much.
+ */
+const rodsOf = (drive: Drive, pulleys: readonly string[]) =>
   drive.adjusters.find((a) => {
     const moved = drive.tensioners.find((t) => t.id === a.tensioner);
-    return (a.screw?.rods.length ?? 0) > 1 && moved?.carries.includes(pulley);
+    return (a.screw?.rods.length ?? 0) > 1 && moved?.carries.some((p) => pulleys.includes(p));
   });
 
 /** What squaring by the rods takes; null where they are not what squares it. */
-export const rodsTurn = (drive: Drive, pulley: string, stands: Misalignment, edgeSide: 'left' | 'right'): RodTurn | null => {
-  const screw = rodsOf(drive, pulley)?.screw;
+const rodsTurn = (drive: Drive, pulleys: readonly string[], stands: Misalignment, edgeSide: 'left' | 'right'): RodTurn | null => {
+  const screw = rodsOf(drive, pulleys)?.screw;
   return screw ? rodTurn(stands, screw, edgeSide) : null;
 };
+
+/** How far squaring by the rods draws their adjuster along; null where they square nothing. */
+export function rodsMove(
+  drive: Drive,
+  pulleys: readonly string[],
+  stands: Misalignment,
+  edgeSide: 'left' | 'right',
+): EntryRequest['moved'] {
+  const turn = rodsTurn(drive, pulleys, stands, edgeSide);
+  const adjuster = rodsOf(drive, pulleys);
+  return turn && adjuster ? { adjuster: adjuster.id, mm: turn.middleMm } : null;
+}
 
 /** What to turn or to shim so that the pulley stands true. */
 export function Correction({
   drive,
-  pulley,
+  pulleys,
   stands,
   edgeSide,
   onEdgeSide,
   addsN,
 }: {
   drive: Drive;
-  pulley: string;
+  /** The one that was read, and the one that the edge lay on. */
+  pulleys: readonly string[];
   stands: Misalignment;
   edgeSide: 'left' | 'right';
   onEdgeSide: (side: 'left' | 'right') => void;
@@ -40,8 +57,8 @@ export function Correction({
   addsN: number | null;
 }) {
   const { show, caliper } = useUnits();
-  const adjuster = rodsOf(drive, pulley);
-  const turn = rodsTurn(drive, pulley, stands, edgeSide);
+  const adjuster = rodsOf(drive, pulleys);
+  const turn = rodsTurn(drive, pulleys, stands, edgeSide);
   if (adjuster?.screw)
     return (
       <Box sx={{ display: 'grid', gap: 1 }}>
@@ -61,7 +78,10 @@ export function Correction({
                 {rodWords(turn, adjuster.screw.rods.find((r) => r.id === turn.rod)?.label ?? 'the rod on that side', adjuster.screw.flats)}
               </strong>{' '}
               ({turn.flats} flats), the other not at all; {Math.abs(turn.leftDeg).toFixed(2)}° is left.
-              {addsN === null ? '' : ` It draws the pulley along by ${caliper(turn.middleMm)} and adds ${show(addsN, 'force')} of tension.`}
+              {addsN === null
+                ? ''
+                : ` It draws the pulley along by ${caliper(turn.middleMm)} and adds ${show(addsN, 'force')} of tension.`}{' '}
+              Then read the gaps again.
             </>
           ) : (
             'Square to the nearest flat: leave the rods alike.'
@@ -85,8 +105,8 @@ const PLACES = [
 function Supports({ stands }: { stands: Misalignment }) {
   const { caliper } = useUnits();
   const [by, setBy] = useState<'shims' | 'studs'>('shims');
-  const [along, setAlong] = useState(120);
-  const [across, setAcross] = useState(120);
+  const [along, setAlong] = useState(127);
+  const [across, setAcross] = useState(127);
   const [pitch, setPitch] = useState(1.5);
   const moves = supportMoves(
     stands,

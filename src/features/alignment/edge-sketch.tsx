@@ -20,7 +20,7 @@ export function EdgeSketch({ gaps, from, to }: { gaps: Partial<RimGaps>; from: s
       component="svg"
       role="img"
       aria-label={said}
-      viewBox="0 0 420 120"
+      viewBox="0 0 420 106"
       sx={{ width: '100%', maxWidth: 520, height: 'auto', display: 'block', my: 1, '& text': { fontSize: 12, fill: 'var(--ts-ink)' } }}
     >
       <rect x={10} y={edge - 8} width={400} height={8} fill="var(--ts-work)" opacity={0.85} />

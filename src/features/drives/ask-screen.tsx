@@ -15,6 +15,7 @@ import type { StoredDocument, StoredDrive, Trial } from '@/db';
 import { writeDriveFile } from '@/formats/drive-file';
 import { ConfirmDialog } from '@/ui/confirm-dialog';
 import { saveFile } from '@/ui/download';
+import { Fold } from '@/ui/fold';
 import { Icon } from '@/ui/icons';
 import { Lookup, type Choice } from '@/ui/lookup';
 import { Empty, Page } from '@/ui/page';
@@ -26,6 +27,7 @@ import { MatchPanel, type BeltChoice } from '../match/match-panel';
 import { TrialsNote } from '../match/trials-note';
 import { PapersCard } from '../papers/papers-card';
 import { Stations } from '../stacks/stations';
+import { AskTension } from '../tension/ask-tension';
 import { useShelf, type PackedShelf } from '../shelf/packed';
 import { useMayChange } from '../shell/shell-context';
 import { chooseOpenJob } from './actions';
@@ -82,6 +84,9 @@ export function AskScreen({
           Put the answer on a job
         </Button>
       )}
+      <Button component={Link} href={`/drives/${stored.id}/compare`} variant="outlined">
+        Compare pulleys
+      </Button>
       <Button
         variant="outlined"
         startIcon={<Icon name="download" size={18} />}
@@ -143,6 +148,13 @@ export function AskScreen({
         <>
           <TrialsNote trials={trials} outsideMm={choice?.matched.outsideMm ?? null} />
           <MatchPanel key={beltId} drive={drive} uncertainty={stored.uncertainty} beltId={beltId} shelf={shelf} onChoice={setChoice} />
+          {drive.kind !== 'cvt' && (
+            <Box sx={{ mt: 2, maxWidth: 860 }}>
+              <Fold title="How tight" says="band, settings, and what a reading means">
+                <AskTension key={beltId} driveId={stored.id} drive={drive} beltId={beltId} />
+              </Fold>
+            </Box>
+          )}
         </>
       )}
       <Box sx={{ mt: 3, display: 'grid', gap: 2, gridTemplateColumns: { md: '1fr 1fr' }, alignItems: 'start' }}>

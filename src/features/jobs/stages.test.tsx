@@ -235,7 +235,16 @@ describe('Set', () => {
   it('a reading goes on the ticket with the tension it meant, and stands with those that are there', async () => {
     const { sent } = serverThat(ok);
     const body = { belt: 'blade', state: 'engaged', method: 'spring-length', at: 'engage', where: 'Engagement spring', value: 203.1 };
-    const there = line('set', 'reading', { ...body, deflectionMm: null, belts: null, without: [], tensionN: 190, sdN: 14, clamped: false });
+    const there = line('set', 'reading', {
+      ...body,
+      deflectionMm: null,
+      belts: null,
+      placeIn: null,
+      without: [],
+      tensionN: 190,
+      sdN: 14,
+      clamped: false,
+    });
     at('set', job({ entries: [there] }));
     expect(within(screen.getByRole('region', { name: 'Readings' })).getByText(/^Spring length, Engagement spring/)).toBeTruthy();
     await press('Keep this reading');
@@ -263,18 +272,29 @@ describe('Set', () => {
     await press('Keep this alignment');
     await waitFor(() => expect(entries(sent, 'alignment')).toHaveLength(1));
     const { body } = entries(sent, 'alignment')[0]!;
-    expect(body).toMatchObject({ reference: { id: 'crank' }, gaps: { near: 0, far: 3, above: null, below: null }, offsetMm: 1.5, when: 'found' });
+    expect(body).toMatchObject({
+      reference: { id: 'crank' },
+      gaps: { near: 0, far: 3, above: null, below: null },
+      offsetMm: 1.5,
+      when: 'found',
+    });
     expect(body['worstDeg']).toBeGreaterThan(0.5);
   });
   it('a load, the manual’s target and a keeper’s gap are written, and a decision against the numbers asks why', async () => {
     const { sent } = serverThat(ok);
-    at('set', job({ entries: [timed(3), line('ask', 'timed', { what: 'engagement', seconds: 0.5, when: 'found', limitS: null, how: 'typed' })] }));
+    at(
+      'set',
+      job({ entries: [timed(3), line('ask', 'timed', { what: 'engagement', seconds: 0.5, when: 'found', limitS: null, how: 'typed' })] }),
+    );
     await press(/^What it is reckoned on/);
     await userEvent.type(screen.getByLabelText('The manual’s own target, a strand'), '210');
     await choose('By its blades');
     await press('Reckon on this');
     await waitFor(() => expect(entries(sent, 'tension-basis')).toHaveLength(1));
-    expect(entries(sent, 'tension-basis')[0]!.body).toMatchObject({ ownTargetN: 210, loads: [{ id: 'spindle', guess: { by: 'blades', blades: 1 } }] });
+    expect(entries(sent, 'tension-basis')[0]!.body).toMatchObject({
+      ownTargetN: 210,
+      loads: [{ id: 'spindle', guess: { by: 'blades', blades: 1 } }],
+    });
     await press(/^Keepers and latch/);
     await userEvent.type(screen.getByLabelText('Gap to the belt'), '3');
     await press('Keep it');
@@ -285,11 +305,22 @@ describe('Set', () => {
     expect(screen.getByText(/give the reason, it stands on the ticket/)).toBeTruthy();
     await userEvent.type(screen.getByLabelText('Why otherwise'), 'Cracked under the cover.');
     await press('Decide');
-    await waitFor(() => expect(entries(sent, 'tension-decided')[0]!.body).toMatchObject({ act: 'replace', advised: 'leave', savedCents: null }));
+    await waitFor(() =>
+      expect(entries(sent, 'tension-decided')[0]!.body).toMatchObject({ act: 'replace', advised: 'leave', savedCents: null }),
+    );
   });
   it('what was only felt is said so before the stage is called done', async () => {
-    const felt = { belt: 'blade', state: 'engaged', method: 'twist', at: 'spindle>crank', where: 'Long span', value: 30, deflectionMm: null, belts: null };
-    at('set', job({ entries: [line('set', 'reading', { ...felt, without: [], tensionN: 190, sdN: 70, clamped: false })] }));
+    const felt = {
+      belt: 'blade',
+      state: 'engaged',
+      method: 'twist',
+      at: 'spindle>crank',
+      where: 'Long span',
+      value: 30,
+      deflectionMm: null,
+      belts: null,
+    };
+    at('set', job({ entries: [line('set', 'reading', { ...felt, placeIn: null, without: [], tensionN: 190, sdN: 70, clamped: false })] }));
     expect(screen.getByText(/The tension was only felt/)).toBeTruthy();
   });
   it('the belt that was booked is the one that is judged, a substitute too', () => {

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import type { Drive } from '@/core/drive';
+import { placeDimension, type Drive } from '@/core/drive';
 import type { ShelfBelt } from '@/db';
 import { useUnits } from '@/ui/units';
 import type { MatchAnswer } from '@/workers/solver-service';
@@ -82,11 +82,11 @@ export function NotToHand({ match, drive, shelf }: { match: MatchAnswer; drive: 
             const adjuster = drive.adjusters.find((one) => one.id === a.id)!;
             return (
               <Box key={a.id} sx={{ fontSize: 14 }}>
-                {adjuster.label ?? a.id}, now at {show(adjuster.position, 'length')}:
+                {adjuster.label ?? a.id}, now at {show(adjuster.position, placeDimension(drive, adjuster))}:
                 <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
                   {a.windows.map((w) => (
                     <li key={w.position}>
-                      at {show(w.position, 'length')}: {range(w.window)}
+                      at {show(w.position, placeDimension(drive, adjuster))}: {range(w.window)}
                     </li>
                   ))}
                 </Box>

@@ -1,4 +1,4 @@
-import type { Drive, LengthWindow, MatchedBelt, ReasonCode, RunningSettings } from '@/core/drive';
+import { placeDimension, type Drive, type LengthWindow, type MatchedBelt, type ReasonCode, type RunningSettings } from '@/core/drive';
 import type { Units } from '@/ui/units';
 
 /** What a sentence needs to know beside the belt: the window it missed, the drive's names, whether anything is asked to let go. */
@@ -119,11 +119,9 @@ export function rescueSentence(settings: readonly RunningSettings[] | undefined,
   const parts = (settings ?? []).flatMap(({ adjuster, ranges }) => {
     const one = drive.adjusters.find((a) => a.id === adjuster);
     if (!one || ranges.length === 0) return [];
-    const at = (mm: number) => show(mm, one.tensioner === undefined || isSlide(drive, one.tensioner) ? 'length' : 'angle');
+    const at = (place: number) => show(place, placeDimension(drive, one));
     const places = ranges.map(([from, to]) => (to - from < 0.05 ? at(from) : `${at(from)} to ${at(to)}`)).join(' or ');
     return [`${one.label ?? 'the adjuster'} at ${places} (now ${at(one.position)})`];
   });
   return parts.length === 0 ? null : `Would run with ${parts.join(', or ')}.`;
 }
-
-const isSlide = (drive: Drive, tensioner: string) => drive.tensioners.find((t) => t.id === tensioner)?.kind === 'slide';

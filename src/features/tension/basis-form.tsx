@@ -127,7 +127,7 @@ function LoadOf({
   const choose = (next: How) => {
     if (next === 'drawn') return onLoad(null);
     if (next === 'typed') return onLoad({ kw: load?.kw ?? drawnKw ?? 1, guess: null });
-    if (next === 'blades') return guess({ by: 'blades', bladeMm: 530, blades: 1, grass: 'usual' });
+    if (next === 'blades') return guess({ by: 'blades', bladeMm: 533.4, blades: 1, grass: 'usual' });
     return guess(next === 'engine' ? { by: 'engine', engineKw: 10, work: 'usual' } : { by: 'output', outKw: 2 });
   };
   const g = load?.guess ?? null;

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import type { Drive } from '@/core/drive';
+import { placeDimension, type Drive } from '@/core/drive';
 import type { TensionDecided } from '@/core/job';
 import type { Decided } from '@/core/tension';
 import { Choices } from '@/ui/choices';
@@ -14,11 +14,14 @@ import { ACT_WORDS, DECIDE_WORDS } from './words';
 
 const ACTS = ['leave', 'adjust', 'replace'] as const;
 
+const placeOfAdjuster = (drive: Drive, id: string) =>
+  placeDimension(drive, { tensioner: drive.adjusters.find((a) => a.id === id)?.tensioner });
+
 /** “Adjust it: Cable bracket to 5.1 mm …”, in one sentence with its reasons. */
 export function advisedWords(drive: Drive, decided: Decided, { show }: Pick<Units, 'show'>): string {
   const { act, to, because } = decided;
   const place = to
-    ? `: ${drive.adjusters.find((a) => a.id === to.adjuster)?.label ?? 'the adjuster'} to ${show(to.position, 'length')}, for ${show(to.tensionN, 'force')}`
+    ? `: ${drive.adjusters.find((a) => a.id === to.adjuster)?.label ?? 'the adjuster'} to ${show(to.position, placeOfAdjuster(drive, to.adjuster))}, for ${show(to.tensionN, 'force')}`
     : '';
   return `${ACT_WORDS[act]}${place}. Because ${because.map((b) => DECIDE_WORDS[b]).join('; ')}.`;
 }
@@ -58,7 +61,12 @@ export function DecideCard({
       advised,
       because: decided.because.map((b) => DECIDE_WORDS[b]).join('; '),
       to: place
-        ? { id: place.adjuster, label: drive.adjusters.find((a) => a.id === place.adjuster)?.label ?? 'Adjuster', position: place.position }
+        ? {
+            id: place.adjuster,
+            label: drive.adjusters.find((a) => a.id === place.adjuster)?.label ?? 'Adjuster',
+            position: place.position,
+            placeIn: placeOfAdjuster(drive, place.adjuster),
+          }
         : null,
       hoursGained: chosen === 'adjust' ? hoursGained : null,
       savedCents: saved,

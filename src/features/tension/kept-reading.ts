@@ -5,6 +5,8 @@ export interface KeptReading {
   readonly reading: TakenReading;
   readonly where: string;
   readonly clamped: boolean;
+  /** What a mark’s place is counted in. */
+  readonly placeIn?: 'length' | 'angle' | null;
   /** Belts that were off the drive. */
   readonly without: readonly { readonly id: string; readonly label: string }[];
   /** The recording it was heard in; null for any other. */

@@ -7,7 +7,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import type { Drive } from '@/core/drive';
+import { placeDimension, type Drive } from '@/core/drive';
 import { isFeel, TENSION_METHODS, usualDeflection, type TakenReading, type TensionMethod } from '@/core/tension';
 import { Choices } from '@/ui/choices';
 import { NumberField } from '@/ui/number-field';
@@ -52,6 +52,7 @@ export function ReadingForm({
   const span = spans.find((s) => s.id === place) ?? longest;
   const spring = sheet.springs.find((s) => s.id === place) ?? sheet.springs[0];
   const adjuster = drive.adjusters.find((a) => a.id === place) ?? drive.adjusters[0];
+  const placeIn = method === 'marks' && adjuster ? placeDimension(drive, adjuster) : null;
   const pushed = deflection ?? usualDeflection(span.length);
   const methods = TENSION_METHODS.filter(
     (m) => (m !== 'spring-length' || sheet.springs.length > 0) && (m !== 'marks' || drive.adjusters.length > 0),
@@ -74,7 +75,7 @@ export function ReadingForm({
       case 'spring-length':
         return { method, at: spring!.id, lengthMm: read };
       case 'marks':
-        return { method, at: adjuster!.id, positionMm: read };
+        return { method, at: adjuster!.id, position: read };
       default:
         return { method, at, value: read };
     }
@@ -84,13 +85,13 @@ export function ReadingForm({
     if (value === null) return;
     setBusy(true);
     const without = (shared?.belts ?? []).filter((id) => off.includes(id)).map((id) => ({ id, label: beltName(drive, id) }));
-    if (await onTake({ reading: readingOf(value), where, clamped, without, sound })) {
+    if (await onTake({ reading: readingOf(value), where, clamped, placeIn, without, sound })) {
       setValue(null);
       setSound(null);
     }
     setBusy(false);
   };
-  const field = VALUE_FIELDS[method];
+  const field = { ...VALUE_FIELDS[method], ...(placeIn === null ? {} : { dimension: placeIn }) };
   return (
     <Box
       component="form"

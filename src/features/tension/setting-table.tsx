@@ -7,8 +7,9 @@ import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import Typography from '@mui/material/Typography';
+import { turnsAndFlats } from '@/core/alignment';
 import { faultRuns, type JudgedSetting, type TensionBand } from '@/core/tension';
-import type { Drive } from '@/core/drive';
+import { placeDimension, type Drive } from '@/core/drive';
 import { Icon } from '@/ui/icons';
 import { useUnits } from '@/ui/units';
 import { runWords } from './words';
@@ -31,15 +32,25 @@ export function SettingTable({
   const runs = faultRuns(rows);
   const moved = drive.springs.filter((s) => [s.from, s.to].some((end) => end.adjuster?.id === adjuster.id));
   const springs = moved.length > 0 ? moved : drive.springs.slice(0, 1);
-  const at = (position: number) => show(position, 'length');
+  const dimension = placeDimension(drive, adjuster);
+  const at = (position: number) => show(position, dimension);
+  /** From where it stands now, by its screw. */
+  const turned = (position: number) => {
+    if (!adjuster.screw || position === adjuster.position) return '';
+    const { all } = turnsAndFlats(position - adjuster.position, adjuster.screw);
+    return ` (${all > 0 ? '+' : ''}${all} flats)`;
+  };
   return (
     <Box component="section" aria-label={`Settings of ${adjuster.label}`} sx={{ mt: 2 }}>
       <Typography variant="h3">{adjuster.label}</Typography>
       <Box role="status" sx={{ my: 0.75, fontSize: 15 }}>
         {best ? (
           <>
-            <strong>Set it to {at(best.position)}</strong>: {show(best.engaged.tension!, 'force')}, nearest the target of{' '}
-            {show(band.target!, 'force')}
+            <strong>
+              Set it to {at(best.position)}
+              {turned(best.position)}
+            </strong>
+            : {show(best.engaged.tension!, 'force')}, nearest the target of {show(band.target!, 'force')}
             {braked ? ', and the brake lands' : ''}.
           </>
         ) : band.target === null ? (
@@ -79,6 +90,7 @@ export function SettingTable({
                   <TableCell sx={{ color: 'inherit', fontWeight: recommended ? 700 : 400 }}>
                     <Box component="span" sx={{ display: 'inline-flex', alignItems: 'center', gap: 0.5 }}>
                       {at(position)}
+                      {turned(position)}
                       {position === adjuster.position ? ' (drawn)' : ''}
                       {recommended && <Icon name="check" aria-label="set here" aria-hidden={false} role="img" />}
                     </Box>

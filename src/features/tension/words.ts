@@ -77,11 +77,12 @@ export function readWords(
   method: TensionMethod,
   value: number,
   deflectionMm: number | null,
+  placeIn: 'length' | 'angle' | null,
   show: (value: number, dimension: Dimension) => string,
 ): string {
   if (method === 'tap') return `${value} Hz`;
   if (method === 'deflection') return `${show(value, 'force')} for ${show(deflectionMm ?? 0, 'length')}`;
-  return show(value, VALUE_FIELDS[method].dimension);
+  return show(value, placeIn ?? VALUE_FIELDS[method].dimension);
 }
 
 /** The one number of a reading that a ticket keeps. */
@@ -94,7 +95,7 @@ export function valueOf(reading: TakenReading): number {
     case 'spring-length':
       return reading.lengthMm;
     case 'marks':
-      return reading.positionMm;
+      return reading.position;
     case 'twist':
     case 'hand-roll':
     case 'thumb':

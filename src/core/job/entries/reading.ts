@@ -21,6 +21,8 @@ const body = z.object({
   deflectionMm: above0.nullable(),
   /** Belts pushed; null for all. */
   belts: z.int().positive().max(100).nullable(),
+  /** What a mark's place is counted in; null for other methods. */
+  placeIn: z.enum(['length', 'angle']).nullable(),
   /** Belts that were off the drive when it was read: with one of a shared tensioner off it is no setting. */
   without: z.array(z.object({ id: name, label: name })).max(20),
   /** What the drive made of it then: static strand tension and its standard deviation, N. */
@@ -36,7 +38,7 @@ export const reading = entryKind<Reading>({
   form: {
     what: 'this reading',
     version: 2,
-    upgrades: { 1: (older) => ({ ...keptObject(older), without: [] }) },
+    upgrades: { 1: (older) => ({ ...keptObject(older), placeIn: null, without: [] }) },
     check: bySchema(body),
   },
   fromDevice: true,

@@ -10,7 +10,14 @@ const body = z.object({
   advised: z.enum(['free-first', 'read-first', 'leave', 'adjust', 'replace']),
   because: z.string().max(1000),
   /** Where it is set, where it is adjusted. */
-  to: z.object({ id: z.string().min(1).max(60), label: z.string().min(1).max(200), position: z.number() }).nullable(),
+  to: z
+    .object({
+      id: z.string().min(1).max(60),
+      label: z.string().min(1).max(200),
+      position: z.number(),
+      placeIn: z.enum(['length', 'angle']),
+    })
+    .nullable(),
   hoursGained: z.number().nonnegative().nullable(),
   /** Price of the belt that was not bought, cents. */
   savedCents: z.int().nonnegative().nullable(),

@@ -8,7 +8,7 @@ export function PictureLine({ body }: { body: EntryBody<'picture'> }) {
       <br />
       {isSound(body) ? (
         // What is heard is a tapped span: there is nothing to be captioned.
-        // eslint-disable-next-line jsx-a11y/media-has-caption
+
         <audio
           controls
           preload="none"

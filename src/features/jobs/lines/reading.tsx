@@ -4,10 +4,10 @@ import { METHOD_WORDS, readWords } from '../../tension/words';
 
 export function ReadingLine({ body }: { body: EntryBody<'reading'> }) {
   const { show } = useUnits();
-  const { method, where, value, deflectionMm, clamped, without, tensionN, sdN } = body;
+  const { method, where, value, deflectionMm, clamped, without, placeIn, tensionN, sdN } = body;
   return (
     <>
-      {METHOD_WORDS[method]}, {where}: {readWords(method, value, deflectionMm, show)}; tension{' '}
+      {METHOD_WORDS[method]}, {where}: {readWords(method, value, deflectionMm, placeIn, show)}; tension{' '}
       <strong className="ts-mono">{show(tensionN, 'force')}</strong> ± {show(sdN, 'force')}
       {clamped ? ', with everything tight' : ''}
       {without.length === 0 ? '' : `. Not a setting: ${without.map((b) => b.label).join(', ')} off`}

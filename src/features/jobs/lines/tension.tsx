@@ -43,7 +43,7 @@ export function TensionDecidedLine({ body }: { body: EntryBody<'tension-decided'
     <>
       <strong>
         {ACT_WORDS[body.act]}
-        {body.to ? `, ${body.to.label} to ${show(body.to.position, 'length')}` : ''}.
+        {body.to ? `, ${body.to.label} to ${show(body.to.position, body.to.placeIn)}` : ''}.
       </strong>{' '}
       {body.act === body.advised
         ? `Because ${body.because}.`

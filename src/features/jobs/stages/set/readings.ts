@@ -11,7 +11,7 @@ function takenOf({ method, at, value, deflectionMm, belts }: TensionRead): Taken
     case 'spring-length':
       return { method, at, lengthMm: value };
     case 'marks':
-      return { method, at, positionMm: value };
+      return { method, at, position: value };
     case 'tap':
       return { method, at: [from, to], hz: value };
     case 'deflection':
@@ -29,7 +29,7 @@ export const readingsOn = (entries: Job['entries'], belt: string | undefined): K
     .map((r) => ({ reading: takenOf(r), where: r.where, clamped: r.clamped, without: r.without }));
 
 /** What a ticket keeps of a reading. */
-export const entryOf = (belt: string, { reading, where, clamped, without, state, tensionN, sdN }: ReadReading): TensionRead => ({
+export const entryOf = (belt: string, { reading, where, clamped, placeIn, without, state, tensionN, sdN }: ReadReading): TensionRead => ({
   belt,
   state,
   method: reading.method,
@@ -38,6 +38,7 @@ export const entryOf = (belt: string, { reading, where, clamped, without, state,
   value: valueOf(reading),
   deflectionMm: reading.method === 'deflection' ? reading.deflectionMm : null,
   belts: reading.method === 'deflection' ? (reading.belts ?? null) : null,
+  placeIn: placeIn ?? null,
   without: [...without],
   tensionN,
   sdN,

@@ -1,0 +1,71 @@
+import { as } from './people';
+import { expect, test } from './test';
+
+test.use(as('technician'));
+
+test.describe('a band with twin rods', () => {
+  test('squared by one rod, reckoned on its own load, measured, and decided, all of it on the ticket', async ({ page }) => {
+    await page.goto('/jobs/215?stage=set');
+    const ticket = page.getByRole('complementary', { name: 'Ticket' });
+    await page.getByRole('button', { name: /^Alignment/ }).click();
+    const align = page.getByRole('form', { name: 'Alignment' });
+    await align.getByRole('textbox', { name: 'Near rim' }).fill('0 mm');
+    await align.getByRole('textbox', { name: 'Far rim' }).fill('3 mm');
+    await align.getByRole('textbox', { name: 'Far rim' }).press('Tab');
+    await expect(align.getByText(/Over its limit of 0\.25°/)).toBeVisible();
+    // The far rim stands back from an edge on the right: the other rod is drawn in, and it tightens the band.
+    await expect(align.getByText(/^Draw in left rod by/i).first()).toBeVisible();
+    await expect(align.getByText(/adds .* of tension/)).toBeVisible();
+    await align.getByRole('button', { name: 'Keep this alignment' }).click();
+    await expect(ticket.getByText(/its far rim back/)).toBeVisible();
+    await expect(page.getByRole('button', { name: /^Alignment .*over its limit/ })).toBeVisible();
+
+    await page.getByRole('button', { name: /^What it is reckoned on/ }).click();
+    const basis = page.getByRole('form', { name: 'What it is reckoned on' });
+    await basis.getByRole('radio', { name: 'By the engine' }).first().click();
+    await basis.getByLabel('The engine’s rated power').fill('30 kW');
+    await basis.getByRole('button', { name: 'Reckon on this' }).click();
+    await expect(ticket.getByText(/\(estimated\)/)).toBeVisible();
+  });
+});
+
+test('what a thumb says is not enough; a push is, and a decision against the numbers asks why', async ({ page }) => {
+  await page.goto('/jobs/219?stage=set');
+  const form = page.getByRole('form', { name: 'A reading' });
+  await form.getByRole('radio', { name: 'Thumb' }).click();
+  await form.getByLabel('Gives by').fill('12 mm');
+  await form.getByRole('button', { name: 'Keep this reading' }).click();
+  await expect(page.getByText(/^Only felt so far/)).toBeVisible();
+  await form.getByRole('radio', { name: 'Push' }).click();
+  await form.getByLabel('Push on all its belts').fill('25 N');
+  await form.getByRole('button', { name: 'Keep this reading' }).click();
+  await expect(page.getByText(/^Only felt so far/)).toBeHidden();
+  await page.getByRole('button', { name: /^Leave, adjust or replace/ }).click();
+  const decide = page.getByRole('form', { name: 'Leave, adjust or replace' });
+  const said = await decide.getByRole('status').innerText();
+  await decide.getByRole('radio', { name: /^Replace the belt/.test(said) ? 'Leave it' : 'Replace the belt' }).click();
+  await decide.getByRole('button', { name: 'Decide' }).click();
+  await expect(decide.getByText(/give the reason/)).toBeVisible();
+  await decide.getByLabel('Why otherwise').fill('The boat sails on Thursday.');
+  await decide.getByRole('button', { name: 'Decide' }).click();
+  await expect(page.getByRole('complementary', { name: 'Ticket' }).getByText(/The boat sails on Thursday\./)).toBeVisible();
+});
+
+test('a drive is asked how tight it should be, and compared with another pulley, outside any job', async ({ page }) => {
+  await page.goto('/drives');
+  await page
+    .getByRole('link', { name: /Orchard/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: /^How tight/ }).click();
+  await expect(page.getByText('Seen at the target')).toBeVisible();
+  await page.getByRole('link', { name: 'Compare pulleys' }).click();
+  const table = page.getByRole('group', { name: 'Variants side by side' });
+  await table.getByRole('textbox', { name: 'Blade spindle, variant 1' }).fill('124 mm');
+  await table.getByRole('textbox', { name: 'Blade spindle, variant 1' }).press('Tab');
+  const speeds = table.getByRole('row', { name: /^Speed of the driven shaft/ }).getByRole('cell');
+  await expect(async () => expect(await speeds.nth(1).innerText()).not.toBe(await speeds.nth(0).innerText())).toPass();
+  await expect(page.getByRole('img', { name: /^Speed of the driven shaft over the diameter of/ })).toBeVisible();
+  await page.reload();
+  await expect(table.getByRole('textbox', { name: 'Blade spindle, variant 1' })).not.toHaveValue('');
+});

@@ -1,0 +1,77 @@
+import { describe, expect, it } from 'vitest';
+import { demoDrive } from '../../core/drive/sample-drives';
+import { agedOf, pairsOf } from '../../core/tension';
+import { drives, jobs, machines, meters, readings, tickets } from '..';
+import { NEW_MACHINE, NOW, shopForTests, value, writing } from '../test-database';
+
+const shop = shopForTests('readings');
+const on = (iso: string) => ({ shopId: shop.owner.shopId, personId: shop.owner.id, at: new Date(iso), role: 'owner' as const });
+const READING = {
+  belt: 'blade',
+  state: 'engaged',
+  method: 'tap' as const,
+  at: 'crank>spindle',
+  where: 'Long span',
+  value: 54,
+  deflectionMm: null,
+  belts: null,
+  placeIn: null,
+  without: [],
+  tensionN: 190,
+  sdN: 15,
+  clamped: false,
+};
+
+describe('what was read of a drive before', () => {
+  it('comes from every machine that has it, with the hours of each, and without what was taken back', async () => {
+    const { id: driveId } = await drives.addDrive(shop.db, shop.owner.shopId, demoDrive('orchard-rider'), 'Ines', NOW);
+    const { id: machineId } = value(
+      await machines.saveMachine(shop.db, writing(shop.owner.shopId), { ...NEW_MACHINE, meter: null, driveIds: [driveId] }),
+    );
+    value(await meters.readMeter(shop.db, on('2026-03-01T08:00:00Z'), machineId, { value: 100, unit: 'h' }));
+    value(await meters.readMeter(shop.db, on('2026-03-11T08:00:00Z'), machineId, { value: 120, unit: 'h' }));
+    const { number } = value(
+      await jobs.openJob(
+        shop.db,
+        shop.owner.shopId,
+        { machineId, driveId, beltId: 'blade', title: 'Slips', complaint: '' },
+        new Date('2026-03-06T07:00:00Z'),
+      ),
+    );
+    const write = async (at: string, body: object, type: 'reading' | 'tension-decided' = 'reading') =>
+      value(await tickets.writeEntry(shop.db, on(at), number, 'set', { type, body: { ...READING, ...body } } as never));
+    await write('2026-03-06T08:00:00Z', {});
+    await write('2026-03-06T08:05:00Z', { method: 'twist', value: 33, tensionN: 170 });
+    const wrong = await write('2026-03-06T08:10:00Z', { tensionN: 900 });
+    value(await tickets.takeBack(shop.db, on('2026-03-06T08:11:00Z'), number, wrong.entryId));
+    const decision = {
+      act: 'adjust',
+      advised: 'adjust',
+      because: 'it engages softly',
+      to: null,
+      hoursGained: null,
+      savedCents: null,
+      reason: '',
+    };
+    value(
+      await tickets.writeEntry(shop.db, on('2026-03-06T09:00:00Z'), number, 'set', {
+        type: 'tension-decided',
+        body: { belt: 'blade', ...decision },
+      } as never),
+    );
+    await write('2026-03-06T09:30:00Z', { tensionN: 210, clamped: true });
+    const past = await readings.tensionPast(shop.db, shop.owner.shopId, driveId);
+    // Half way between two readings of the meter: 110 h.
+    expect(past.readings.map((r) => [r.method, r.tensionN, r.clamped, Math.round(r.meterH!)])).toEqual([
+      ['tap', 190, false, 110],
+      ['twist', 170, false, 110],
+      ['tap', 210, true, 110],
+    ]);
+    expect(past.epochs).toMatchObject([{ machine: machineId, belt: 'blade', what: 'adjusted' }]);
+    expect(pairsOf(past.readings, 'blade').felt).toMatchObject([{ method: 'twist', value: 33, tensionN: 190 }]);
+    expect(agedOf(past.readings, past.epochs, machineId, 'blade')).toMatchObject([{ tensionN: 210 }]);
+  });
+  it('of another shop’s drive is nothing', async () => {
+    expect(await readings.tensionPast(shop.db, 999999, 1)).toEqual({ readings: [], epochs: [] });
+  });
+});

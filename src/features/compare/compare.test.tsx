@@ -1,0 +1,92 @@
+import { screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { MOST_TIP_MPS } from '@/core/drive';
+import { show } from '@/ui/test-shell';
+import { compareDrives, type CompareRequest } from '@/workers/compare-service';
+import { RIDER_DRIVE } from '../test-records';
+import { CompareScreen } from './compare-screen';
+import { FIGURES, figureText, withinLimit } from './figures';
+
+vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
+/** What a worker would answer, without one. */
+vi.mock('@/ui/solver', () => ({
+  useCompare: (request: CompareRequest | null) => ({
+    answer: request && compareDrives(request),
+    pending: false,
+    failed: false,
+    again: vi.fn(),
+  }),
+}));
+
+const row = (name: string) =>
+  within(screen.getByRole('row', { name: new RegExp(`^${name}`) }))
+    .getAllByRole('cell')
+    .map((c) => c.textContent);
+
+describe('variants of a drive', () => {
+  beforeEach(() => localStorage.clear());
+  it('a smaller spindle pulley turns faster; what was typed is there again after the page was left', async () => {
+    const first = show(<CompareScreen stored={RIDER_DRIVE} />, { owner: 71 });
+    const [drawn, same] = row('Speed of the driven shaft').slice(-2);
+    expect(same).toBe(drawn);
+    await userEvent.type(screen.getByRole('textbox', { name: 'Blade spindle, variant 1' }), '124 mm');
+    await userEvent.tab();
+    await waitFor(() => expect(row('Speed of the driven shaft').at(-1)).not.toBe(drawn));
+    const rpm = (text: string | null | undefined) => Number(/[\d.]+/.exec(text ?? '')![0]);
+    expect(rpm(row('Speed of the driven shaft').at(-1))).toBeGreaterThan(rpm(drawn));
+    first.unmount();
+    show(<CompareScreen stored={RIDER_DRIVE} />, { owner: 71 });
+    expect(row('Speed of the driven shaft').at(-1)).not.toBe(drawn);
+    await userEvent.click(screen.getByRole('button', { name: 'Begin anew' }));
+    expect(row('Speed of the driven shaft').at(-1)).toBe(drawn);
+  });
+  it('a blade that goes over the limit at its tip is said to, and a variant that cannot be says why', async () => {
+    show(<CompareScreen stored={RIDER_DRIVE} />, { owner: 71 });
+    await userEvent.type(screen.getByRole('textbox', { name: /tip to tip$/ }), '800 mm');
+    await userEvent.tab();
+    await waitFor(() => expect(row('Blade tip')[0]).toMatch(/past its limit: at most 96\.5 m\/s/));
+    await userEvent.click(screen.getByRole('button', { name: 'Another variant' }));
+    await userEvent.type(screen.getByRole('textbox', { name: 'Blade spindle, variant 2' }), '1500 mm');
+    await userEvent.tab();
+    expect(await screen.findByText(/^Variant 2 cannot be: /)).toBeTruthy();
+    await userEvent.click(screen.getByRole('button', { name: 'Take away variant 2' }));
+    expect(screen.queryByText(/^Variant 2 cannot be/)).toBeNull();
+  });
+});
+
+it('figures are held against their limits from the right side', () => {
+  const { variants } = compareDrives({
+    drive: RIDER_DRIVE.document,
+    beltId: 'blade',
+    shaftOf: 'spindle',
+    variants: [{ diametersMm: {} }],
+    sweep: null,
+  });
+  const compared = variants[0]!.compared!;
+  const of = (id: string) => FIGURES.find((f) => f.id === id)!;
+  expect(withinLimit(of('tip'), { ...compared, tipMps: MOST_TIP_MPS + 0.1 })).toBe(false);
+  expect(withinLimit(of('bend'), { ...compared, tightestMm: compared.leastBendMm - 1 })).toBe(false);
+  expect(withinLimit(of('bend'), { ...compared, tightestMm: compared.leastBendMm + 1 })).toBe(true);
+  expect(withinLimit(of('ratio'), compared)).toBeNull();
+  expect(withinLimit(of('tip'), { ...compared, tipMps: null })).toBeNull();
+  const plain = (v: number, d: string) => `${v} ${d}`;
+  expect(figureText('percent', 148.4, plain)).toBe('148 %');
+  expect(figureText('ratio', 0.931, plain)).toBe('0.93 to 1');
+  expect(figureText('thousands', 204000, plain)).toBe('204 thousand');
+  expect(figureText('force', null, plain)).toBe('–');
+});
+
+it('a sweep runs from end to end, and leaves out what cannot be', () => {
+  const { swept } = compareDrives({
+    drive: RIDER_DRIVE.document,
+    beltId: 'blade',
+    shaftOf: 'spindle',
+    variants: [{ diametersMm: {} }],
+    sweep: { pulley: 'spindle', fromMm: 100, toMm: 600 },
+  });
+  expect(swept[0]!.diameterMm).toBeGreaterThanOrEqual(100);
+  expect(swept.length).toBeGreaterThan(2);
+  expect(swept.length).toBeLessThan(25);
+  for (let i = 1; i < swept.length; i++) expect(swept[i]!.compared.rpm!).toBeLessThan(swept[i - 1]!.compared.rpm!);
+});
