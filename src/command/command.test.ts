@@ -370,3 +370,123 @@ describe('tap', () => {
     expect(stderr.trim().split('\n')).toHaveLength(1);
   });
 });
+
+describe('shift', () => {
+  const pulley = (id: string, role: string, x: number, hubRadius: number, rimRadius: number) => ({
+    id,
+    role,
+    x,
+    y: 0,
+    outsideDiameter: 2 * rimRadius,
+    face: 'v',
+    variable: { angle: 28, hubRadius, rimRadius, openGap: role === 'driver' ? 34 : 31, travel: 31 },
+  });
+  const cart = (more: object = {}) =>
+    JSON.stringify({
+      format: 'taut-sheave/drive',
+      version: 1,
+      name: 'Cart',
+      kind: 'cvt',
+      pulleys: [pulley('front', 'driver', 0, 22, 88), pulley('rear', 'driven', 270, 34, 110)],
+      belts: [
+        {
+          id: 'belt',
+          section: 'measured',
+          measured: { top: 30, depth: 13 },
+          length: { value: 1010, reference: 'pitch' },
+          route: [
+            { pulley: 'front', contact: 'v' },
+            { pulley: 'rear', contact: 'v' },
+          ],
+        },
+      ],
+      ...more,
+    });
+  it('answers the belt’s own width, or each that is named, with the promised keys', () => {
+    const file = write('cart.drive.json', cart());
+    const one = JSON.parse(taut('shift', file).stdout);
+    expect(Object.keys(one)).toEqual(['centre', 'beltPitchLength', 'widths']);
+    expect([one.centre, one.beltPitchLength, one.widths.length, one.widths[0].width]).toEqual([270, 1010, 1, 30]);
+    expect(Object.keys(one.widths[0].open)).toEqual(['primary', 'secondary', 'slack', 'deflection']);
+    expect(Object.keys(one.widths[0].start)).toEqual(['primary', 'secondary', 'ratio', 'closing']);
+    expect(Object.keys(one.widths[0].top)).toEqual(['primary', 'secondary', 'ratio', 'limit']);
+    const many = JSON.parse(taut('shift', file, file, '--width', '30', '--width', '28.5').stdout);
+    expect(many.map((a: typeof one) => a.widths.map((w: { width: number }) => w.width))).toEqual([
+      [30, 28.5],
+      [30, 28.5],
+    ]);
+    expect(many[0].widths[0]).toEqual(one.widths[0]);
+  });
+  it.each<[string, () => string[], RegExp]>([
+    ['a drive that does not shift', () => [rider], /orchard-rider\.drive\.json: kind: only a drive of kind/],
+    [
+      'a belt that fits nowhere',
+      () => [write('wide.drive.json', cart()), '--width', '90'],
+      /wide\.drive\.json: width 90: the belt is too wide/,
+    ],
+    [
+      'a width that is none',
+      () => [write('w.drive.json', cart()), '--width', 'much'],
+      /--width must be a number of mm above 0, not “much”/,
+    ],
+    ['no file', () => [], /name at least one drive file/],
+  ])('%s is refused in one line', (_, args, said) => {
+    const { status, stdout, stderr } = taut('shift', ...args());
+    expect([status, stdout, stderr.trim().split('\n').length]).toEqual([2, '', 1]);
+    expect(stderr).toMatch(said);
+  });
+});
+
+describe('wear', () => {
+  const log = (rows: string) => `date,meter,method,widths\n${rows}\n`;
+  const good = log('2026-05-01,1200,single,29.6\n\n2025-05-01,0,rib-top,30.42;30.45;30.4\n2026-01-01,800,rib-top,29.95;29.9;29.3;29.93');
+  it('answers one log as an object and several as an array, rows by meter, with the promised keys', () => {
+    const file = write('a.csv', good);
+    const one = JSON.parse(taut('wear', file, '--minimum', '29', '--new', '30.5').stdout);
+    expect(Object.keys(one)).toEqual(['readings', 'current', 'rate', 'remaining', 'verdict', 'reasons']);
+    expect(one.readings.map((r: { meter: number }) => r.meter)).toEqual([0, 800, 1200]);
+    expect(Object.keys(one.readings[0])).toEqual(['meter', 'date', 'method', 'width', 'sd']);
+    expect(one.remaining.p10).toBeLessThan(one.remaining.p50);
+    expect(one.rate).toBeGreaterThan(0);
+    const many = JSON.parse(taut('wear', file, file, '--minimum', '29', '--new', '30.5').stdout);
+    expect(many).toEqual([one, one]);
+  });
+  it('a machine’s own meter counts from the fitting; columns may stand in any order, lines end in any way', () => {
+    const plain = JSON.parse(taut('wear', write('a.csv', good), '--minimum', '29').stdout);
+    const turned =
+      'widths,method,meter,date\r\n29.6,single,4200,2026-05-01\r\n30.42;30.45;30.4,rib-top,3000,2025-05-01\r\n29.95;29.9;29.3;29.93,rib-top,3800,2026-01-01\r\n';
+    const fitted = JSON.parse(taut('wear', write('t.csv', turned), '--minimum', '29', '--fitted', '3000').stdout);
+    expect(fitted.remaining).toEqual(plain.remaining);
+    expect(fitted.readings.map((r: { meter: number }) => r.meter)).toEqual([3000, 3800, 4200]);
+  });
+  it.each<[string, string, string[], RegExp]>([
+    [
+      'an unknown method',
+      log('2026,5,thumb,30'),
+      ['--minimum', '29'],
+      /bad\.csv: line 2: method must be rib-top, single, flank-line, not “thumb”/,
+    ],
+    ['a meter below 0', log('2026,1,single,30\n2026,-3,single,30'), ['--minimum', '29'], /bad\.csv: line 3: meter must not be below 0/],
+    ['an empty width', log('2026,5,rib-top,30;;30'), ['--minimum', '29'], /bad\.csv: line 2: a width is empty/],
+    ['a width that is none', log('2026,5,rib-top,30;wide'), ['--minimum', '29'], /a width must be a number of mm above 0, not “wide”/],
+    [
+      'a meter before the fitting',
+      log('2026,5,single,30'),
+      ['--minimum', '29', '--fitted', '9'],
+      /line 2: meter 5 lies before the belt was fitted at 9/,
+    ],
+    ['a log without a row', log(''), ['--minimum', '29'], /the log holds no reading/],
+    ['a column that is missing', 'date,meter,widths\n2026,5,30\n', ['--minimum', '29'], /line 1: there is no column “method”/],
+    ['no minimum', log('2026,5,single,30'), [], /give the least width that is allowed/],
+    [
+      'a new width under the minimum',
+      log('2026,5,single,30'),
+      ['--minimum', '29', '--new', '28'],
+      /--new must be a number of mm above the minimum/,
+    ],
+  ])('%s is refused in one line', (_, text, options, said) => {
+    const { status, stdout, stderr } = taut('wear', write('bad.csv', text), ...options);
+    expect([status, stdout, stderr.trim().split('\n').length]).toEqual([2, '', 1]);
+    expect(stderr).toMatch(said);
+  });
+});

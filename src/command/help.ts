@@ -6,6 +6,8 @@ export const HELP: Readonly<Record<string, string>> = {
   taut match DRIVE BELTS.csv [--belt ID]      which belts would run on a drive, best first, and why
   taut tension DRIVE [READINGS.csv]           how tight a belt should be, what is seen at that, and what readings amount to
   taut tap WAV… --span MM --mass KG_PER_M     the note of a tapped span in a recording, and the tension that it means
+  taut shift DRIVE… [--width MM]…             how a variable drive stands idling, starting and fully shifted
+  taut wear LOG.csv… --minimum MM             how wide a belt is, how it wears, and how long it lasts
   taut survey SHEET…                          where the pulleys of a drive stand, from what a tape measured
   taut decode TEXT…                           what a belt number or a length says
 
@@ -37,6 +39,17 @@ Hears the note of a tapped span in each recording: frequency in Hz (of the strin
 standard deviation, each tap, and the tension 4·m·ℓ²·f² of one belt in N. null where nothing rings.
 --span: free length of the span. --mass: of one belt or rib. --expect: where the note should lie, in Hz; it decides between octaves and nothing else.
 WAV of 8, 16, 24, 32-bit whole or 32, 64-bit floating samples, from 8 kHz on, any number of channels.
+`,
+  shift: `taut shift DRIVE… [--width MM]…
+
+How the belt of a variable drive (kind cvt, two pulleys with “variable”) stands at each width, its own where none is named: radii of its top edge in mm open
+(idling, with slack and how far it gives at mid-span), at the start (the primary closed until it is just taut; ratio) and at the top (ratio, and what ends it).
+`,
+  wear: `taut wear LOG.csv… --minimum MM [--new MM] [--fitted METER]
+
+How wide a belt is now, how fast it wears, and what is left of it, by the log of its widths. LOG.csv has a header: date, meter, method (rib-top: two ribs or more;
+single: one; flank-line), widths (mm, separated by ;). meter counts from the fitting of the belt in any one unit; for a machine's own meter give --fitted.
+--new: width when new, where it is known. Answers in mm and the meter's unit; remaining with its cautious and its late end (p10, p90). Several logs are answered as an array.
 `,
   survey: `taut survey SHEET…
 

@@ -11,8 +11,11 @@ import { readReadingsCsv } from '../formats/readings-csv';
 import { readSurveyFile } from '../formats/survey-file';
 import { decodeText } from '../formats/text';
 import { readWav } from '../formats/wav';
+import { readWidthLog } from '../formats/width-log';
 import { HELP } from './help';
+import { readShiftWidths, shiftAnswer } from './shift';
 import { readTapAsk, tapAnswer } from './tap';
+import { readWearAsk, wearAnswer } from './wear';
 
 /** Bad input, in one line for the person who typed it. */
 class Refusal extends Error {}
@@ -147,6 +150,28 @@ function tap(
   });
 }
 
+function shift(files: readonly string[], widths: readonly string[] | undefined): unknown[] {
+  const asked = readShiftWidths(widths);
+  if (!asked.ok) throw new Refusal(`taut shift: ${asked.problem}`);
+  return files.map((file) => {
+    const answer = shiftAnswer(loadDrive(file), asked.widths);
+    return answer.ok ? answer.answer : refuse(file, answer.problems);
+  });
+}
+
+function wear(
+  files: readonly string[],
+  options: { minimum?: string | undefined; new?: string | undefined; fitted?: string | undefined },
+): unknown[] {
+  const read = readWearAsk(options);
+  if (!read.ok) throw new Refusal(`taut wear: ${read.problem}`);
+  return files.map((file) => {
+    const log = readWidthLog(readText(file), read.ask.fitted);
+    if (!log.ok) throw new Refusal(`${file}: ${log.problem}`);
+    return wearAnswer(log.readings, read.ask);
+  });
+}
+
 function decode(texts: readonly string[]): unknown[] {
   return texts.map((text) => {
     const result = decodeDesignation(text);
@@ -163,6 +188,10 @@ const OPTIONS = {
   span: ['tap'],
   mass: ['tap'],
   expect: ['tap'],
+  width: ['shift'],
+  minimum: ['wear'],
+  new: ['wear'],
+  fitted: ['wear'],
 } as const satisfies Readonly<Record<string, readonly string[]>>;
 type Option = keyof typeof OPTIONS;
 
@@ -172,7 +201,7 @@ function run(args: readonly string[]): string {
   const [command, ...rest] = args;
   if (command === undefined || command === '--help' || command === '-h' || command === 'help') return HELP['']!;
   if (!(command in HELP) || command === '')
-    throw new Refusal(`taut: “${command}” is not a command; the commands are solve, match, tension, tap, survey and decode`);
+    throw new Refusal(`taut: “${command}” is not a command; the commands are solve, match, tension, tap, shift, wear, survey and decode`);
   let parsed;
   try {
     parsed = parseArgs({
@@ -186,6 +215,10 @@ function run(args: readonly string[]): string {
         span: { type: 'string' },
         mass: { type: 'string' },
         expect: { type: 'string' },
+        width: { type: 'string', multiple: true },
+        minimum: { type: 'string' },
+        new: { type: 'string' },
+        fitted: { type: 'string' },
       },
     });
   } catch (error) {
@@ -215,6 +248,14 @@ function run(args: readonly string[]): string {
   if (command === 'tap') {
     if (positionals.length === 0) throw new Refusal('taut tap: name at least one recording');
     return print(oneOrAll(tap(positionals, values)));
+  }
+  if (command === 'shift') {
+    if (positionals.length === 0) throw new Refusal('taut shift: name at least one drive file');
+    return print(oneOrAll(shift(positionals, values.width)));
+  }
+  if (command === 'wear') {
+    if (positionals.length === 0) throw new Refusal('taut wear: name at least one log');
+    return print(oneOrAll(wear(positionals, values)));
   }
   const [many, missing] = {
     solve: [solve, 'name at least one drive file'],

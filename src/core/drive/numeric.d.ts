@@ -1,6 +1,7 @@
 declare module 'numeric' {
   const numeric: {
     /** Inverse of a square matrix. */
+    det(matrix: readonly (readonly number[])[]): number;
     inv(matrix: readonly (readonly number[])[]): number[][];
     /** Quasi-Newton (BFGS) minimiser for any smooth function. */
     uncmin(

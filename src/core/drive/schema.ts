@@ -43,6 +43,16 @@ const pulley = z.looseObject({
   rotation: oneOf('rotation', ['cw', 'ccw']).optional(),
   powerKw: between('powerKw', 0, 1000).optional(),
   inertia: between('inertia', 0, 1e6).optional(),
+  /** Of a variable drive: what its moving face does. */
+  variable: z
+    .looseObject({
+      angle: between('angle', 5, 90),
+      hubRadius: positive('hubRadius', 1500),
+      rimRadius: positive('rimRadius', 1500),
+      openGap: positive('openGap', 300),
+      travel: positive('travel', 300),
+    })
+    .optional(),
   bearing: z
     .looseObject({ designation: text('designation').optional(), dynamicRating: positive('dynamicRating', 1e7).optional() })
     .optional(),

@@ -69,6 +69,10 @@ function crossProblems(drive: Drive): Problem[] {
   const need = (known: ReadonlySet<string>, what: string, name: string, path: string) => {
     if (!known.has(name)) report(path, `there is no ${what} “${name}”`);
   };
+  drive.pulleys.forEach((p, i) => {
+    if (p.variable && p.variable.rimRadius <= p.variable.hubRadius)
+      report(`pulleys[${i}].variable.rimRadius`, `rimRadius ${p.variable.rimRadius} is not above hubRadius ${p.variable.hubRadius}`);
+  });
   drive.belts.forEach((b, i) => {
     const at = `belts[${i}]`;
     b.route.forEach((stop, j) => need(pulleys, 'pulley', stop.pulley, `${at}.route[${j}].pulley`));

@@ -180,7 +180,14 @@ export function AlignmentPanel({
           )}
           {settled && spans.length === 0 && 'The belt does not touch both of these.'}
           {(Math.abs(stands.offsetMm) > 0.05 || !within) && (
-            <Correction drive={drive} pulley={pulley.id} stands={stands} edgeSide={edgeSide} onEdgeSide={setEdgeSide} addsN={addsN} />
+            <Correction
+              drive={drive}
+              pulleys={[pulley.id, reference]}
+              stands={stands}
+              edgeSide={edgeSide}
+              onEdgeSide={setEdgeSide}
+              addsN={addsN}
+            />
           )}
         </Box>
       )}

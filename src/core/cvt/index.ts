@@ -1,0 +1,2 @@
+export { pitchLengthOf, shiftOf, variableOf } from './shift';
+export type { Shift, ShiftResult, TopLimit, VariableDrive, VariablePulley, VariableResult } from './shift';
