@@ -57,7 +57,10 @@ test('notebook', async ({ page }) => {
 
 test('compare', async ({ page }) => {
   await page.goto('/drives');
-  await page.getByRole('link', { name: /Orchard/ }).first().click();
+  await page
+    .getByRole('link', { name: /Orchard/ })
+    .first()
+    .click();
   await page.getByRole('link', { name: 'Compare pulleys' }).click();
   await page.getByRole('textbox', { name: /tip to tip$/ }).fill('18 in');
   await page.getByRole('textbox', { name: 'Blade spindle, variant 1' }).fill('4 3/4 in');

@@ -32,6 +32,7 @@ import {
   type NextLook,
   type Stage,
   type StageState,
+  type WidthWritten,
 } from '../src/core/job';
 import { FACTS, factOf, factSchema } from '../src/core/machine';
 import type { MeterUnit } from '../src/core/quantity';
@@ -64,6 +65,7 @@ interface DemoJob {
   readonly complaint: string;
   readonly daysAgo: number;
   readonly stages: Partial<Record<Stage, StageState>>;
+  readonly widths?: readonly WidthWritten[];
   readonly entries: readonly { readonly stage: Stage; readonly minutes: number; readonly text: string }[];
   /** What the customer was told, the stop time where it has one to keep, and when to look again. */
   readonly closed?: { readonly text: string; readonly stopS?: number; readonly look?: NextLook; readonly next?: string };
@@ -291,6 +293,8 @@ async function addJob(
         },
       }),
     );
+  for (const [i, read] of (job.widths ?? []).entries())
+    orThrow(await tickets.writeEntry(db, at(12 + i), number, 'look', { type: 'width', body: read }));
   if (job.procedure) await followProcedure(db, at(20), number, job.procedure);
   for (const { minutes, stage, text: said } of job.entries)
     orThrow(await tickets.writeEntry(db, at(minutes), number, stage, { type: 'note', body: { text: said } }));

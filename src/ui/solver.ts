@@ -13,6 +13,8 @@ import type {
 } from '@/workers/solver-service';
 import type { CompareAnswer, CompareRequest } from '@/workers/compare-service';
 import type { EntryAnswer, EntryRequest } from '@/workers/entry-service';
+import type { WearAnswer } from '@/workers/wear-service';
+import type { WearAsk } from '@/core/wear';
 import type { TensionAnswer, TensionRequest } from '@/workers/tension-service';
 import { useLatest, type Latest } from './latest';
 
@@ -81,6 +83,11 @@ export function useEntries(request: EntryRequest | null): Latest<EntryAnswer> {
 /** Variants of a drive side by side, off the main thread. */
 export function useCompare(request: CompareRequest | null): Latest<CompareAnswer> {
   return useLatest(request, (r) => ask('matching', async (remote): Promise<CompareAnswer> => remote.compare(r)));
+}
+
+/** A belt's log of widths worked through, off the main thread. */
+export function useWear(request: WearAsk | null): Latest<WearAnswer> {
+  return useLatest(request, (r) => ask('matching', async (remote): Promise<WearAnswer> => remote.wear(r)));
 }
 
 /** A notebook solved, off the main thread. */

@@ -9,6 +9,8 @@ export interface Units {
   readonly show: (value: number, dimension: Dimension, digits?: number) => string;
   /** Prints a length as a caliper shows it: tenths of a millimetre, hundredths of an inch. */
   readonly caliper: (mm: number) => string;
+  /** Prints a length as a belt's wear is told: hundredths of a millimetre, thousandths of an inch. */
+  readonly fine: (mm: number) => string;
   /** The unit taken where none is typed. */
   readonly unit: (dimension: Dimension) => string;
 }
@@ -25,6 +27,7 @@ export function unitsFor(setting: UnitSetting): Units {
     setting,
     show: (value, dimension, digits) => formatQuantity(value, dimension, setting, digits),
     caliper: (mm) => (setting.system === 'inch' ? `${(mm / 25.4).toFixed(2)} in` : `${mm.toFixed(1)} mm`),
+    fine: (mm) => (setting.system === 'inch' ? `${(mm / 25.4).toFixed(3)} in` : `${mm.toFixed(2)} mm`),
     unit: (dimension) => preferredUnit(dimension, setting),
   };
 }

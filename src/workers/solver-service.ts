@@ -37,6 +37,7 @@ import { hearTap, soundPicture, type SoundPicture, type TapHeard } from '../core
 import { lookAt, type LookResult, type Notebook } from '../core/survey';
 import { answerEntries } from './entry-service';
 import { compareDrives } from './compare-service';
+import { answerWear } from './wear-service';
 import { answerTension, withLength } from './tension-service';
 
 /** A drive at one lever position, ready to be drawn. */
@@ -221,6 +222,7 @@ export const solverService = {
   tension: answerTension,
   entries: answerEntries,
   compare: compareDrives,
+  wear: answerWear,
 
   /** What a notebook says so far: places, what disagrees, what to measure next, and the drive if it can be made. */
   look(notebook: Notebook): LookResult {

@@ -33,6 +33,7 @@ export type { Clearance } from './entries/clearance';
 export type { TensionBasisWritten } from './entries/tension-basis';
 export type { TensionDecided } from './entries/tension-decided';
 export type { Running, Secured } from './entries/secured';
+export type { WidthWritten } from './entries/width';
 export type { Timed, TimedWhat } from './entries/timed';
 export { limitOf, LIMITS, resultBy, walkOf } from './walk';
 export type { Limit, WalkCheck, WalkGroup, WalkPart } from './walk';

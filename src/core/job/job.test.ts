@@ -166,6 +166,20 @@ describe('entries of a ticket', () => {
         reason: '',
       },
     },
+    {
+      type: 'width',
+      body: {
+        belt: { id: 'cvt-belt', label: 'Drive belt' },
+        meter: 2140,
+        fittedAt: 900,
+        unit: 'km',
+        method: 'rib-top',
+        widths: [29.8, 29.84],
+        zeroMm: 0.02,
+        minimumMm: 28.6,
+        newMm: null,
+      },
+    },
     { type: 'part-fitted', body: { partId: 3, name: 'Flat idler 82', number: 'KR-82-F', bin: 'D4', quantity: 2, priceCents: 2400 } },
   ];
   it('there is an example of every kind', () => expect(examples.map((e) => e.type).sort()).toEqual([...ENTRY_TYPES].sort()));

@@ -10,6 +10,7 @@ import type { Running, Secured } from './entries/secured';
 import type { TensionBasisWritten } from './entries/tension-basis';
 import type { TensionDecided } from './entries/tension-decided';
 import type { Timed, TimedWhat } from './entries/timed';
+import type { WidthWritten } from './entries/width';
 import type { RecordLine } from './kind';
 
 /** What the record is read from, by the name it is kept under. */
@@ -30,6 +31,7 @@ interface Bodies {
   readonly clearance: Clearance;
   readonly 'tension-basis': TensionBasisWritten;
   readonly 'tension-decided': TensionDecided;
+  readonly width: WidthWritten;
 }
 
 export interface Written<T extends keyof Bodies> {

@@ -16,6 +16,7 @@ import { stage } from './entries/stage';
 import { tensionBasis } from './entries/tension-basis';
 import { tensionDecided } from './entries/tension-decided';
 import { timed } from './entries/timed';
+import { width } from './entries/width';
 import type { Effect, EntryKind, JobState } from './kind';
 import type { Stage } from './stages';
 
@@ -39,6 +40,7 @@ export const ENTRY_KINDS = {
   reading,
   clearance,
   'tension-decided': tensionDecided,
+  width,
   picture,
   'belt-booked': beltBooked,
   'part-fitted': partFitted,

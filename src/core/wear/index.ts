@@ -6,3 +6,5 @@ export type { WearAsk } from './posterior';
 export { PRIORS } from './model';
 export { drawWear } from './simulate';
 export type { DrawnWear } from './simulate';
+export { logOf, readingsOfLog, readTwoWays, ribsApart } from './past';
+export type { PastWidth } from './past';

@@ -71,6 +71,29 @@ describe('what was read of a drive before', () => {
     expect(pairsOf(past.readings, 'blade').felt).toMatchObject([{ method: 'twist', value: 33, tensionN: 190 }]);
     expect(agedOf(past.readings, past.epochs, machineId, 'blade')).toMatchObject([{ tensionN: 210 }]);
   });
+  it('widths come with who read them, for each machine that has the drive', async () => {
+    const { id: driveId } = await drives.addDrive(shop.db, shop.owner.shopId, demoDrive('hill-track-utility'), 'Ines', NOW);
+    const number = await shop.openJob({ driveId, beltId: 'cvt-belt' });
+    const body = {
+      belt: { id: 'cvt-belt', label: 'Drive belt' },
+      meter: 2140,
+      fittedAt: 900,
+      unit: 'km',
+      method: 'single',
+      widths: [29.6],
+      zeroMm: 0,
+      minimumMm: 28.6,
+      newMm: null,
+    } as const;
+    const write = (more: object) =>
+      tickets.writeEntry(shop.db, shop.by(), number, 'look', { type: 'width', body: { ...body, ...more } } as never);
+    value(await write({}));
+    const wrong = value(await write({ meter: 21400 }));
+    value(await tickets.takeBack(shop.db, shop.by(), number, wrong.entryId));
+    expect(await readings.widthPast(shop.db, shop.owner.shopId, driveId)).toMatchObject([
+      { job: number, belt: 'cvt-belt', by: 'Ines Tarrow', meter: 2140, widths: [29.6], minimumMm: 28.6, newMm: null },
+    ]);
+  });
   it('of another shop’s drive is nothing', async () => {
     expect(await readings.tensionPast(shop.db, 999999, 1)).toEqual({ readings: [], epochs: [] });
   });

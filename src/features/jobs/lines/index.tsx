@@ -24,6 +24,7 @@ import { PartFittedLine } from './part-fitted';
 import { PictureLine } from './picture';
 import { ReadingLine } from './reading';
 import { StageLine } from './stage';
+import { WidthLine } from './width';
 import { AlignmentLine, ClearanceLine, TensionBasisLine, TensionDecidedLine } from './tension';
 
 type Lines = { readonly [T in EntryType]: ComponentType<{ body: EntryBody<T> }> };
@@ -48,6 +49,7 @@ const LINES: Lines = {
   reading: ReadingLine,
   clearance: ClearanceLine,
   'tension-decided': TensionDecidedLine,
+  width: WidthLine,
   picture: PictureLine,
   'part-fitted': PartFittedLine,
   'belt-booked': BeltBookedLine,

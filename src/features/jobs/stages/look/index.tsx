@@ -18,6 +18,7 @@ import { StageFrame } from '../frame';
 import type { StageModule, StageProps } from '../module';
 import { NoteField } from '../note-field';
 import { StageMoves } from '../stage-moves';
+import { BeltWidth } from './belt-width';
 import { CheckCard } from './check-card';
 
 const WORST: Readonly<Record<Light, number>> = { good: 0, 'not-reached': 1, watch: 2, bad: 3 };
@@ -62,6 +63,7 @@ function Bench(props: StageProps) {
           <Button onClick={() => setOnly(null)}>Show all checks</Button>
         </Box>
       )}
+      {bay.drive?.kind === 'cvt' && <BeltWidth {...props} drive={bay.drive} />}
       <ProcedureSteps {...props} />
       {shown.map((group) => (
         <Group

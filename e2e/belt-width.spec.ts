@@ -1,0 +1,35 @@
+import { as } from './people';
+import { expect, test } from './test';
+
+test.use(as('technician'));
+
+test('a variable drive’s belt, yearly: the log of its last visit, a single rib that would have condemned it, several that keep it', async ({
+  page,
+}) => {
+  await page.goto('/machines');
+  await page
+    .getByRole('link', { name: /Hill track/ })
+    .first()
+    .click();
+  await page.getByRole('link', { name: 'Open a job' }).click();
+  await page.getByLabel('What is wrong, in a few words').fill('Yearly look');
+  await page.getByRole('button', { name: /^Open (this|the) job/ }).click();
+  await page.waitForURL(/\/jobs\/\d+/);
+  await page.goto(`${new URL(page.url()).pathname}?stage=look`);
+  const left = page.getByRole('region', { name: 'What is left of it' });
+  await expect(left.getByText('Keep it')).toBeVisible();
+  const form = page.getByRole('form', { name: 'A width' });
+  await form.getByRole('radio', { name: 'One rib' }).click();
+  await form.getByRole('textbox', { name: 'Rib', exact: true }).fill('28.5 mm');
+  await form.getByLabel('The meter shows').fill('2600');
+  await form.getByRole('button', { name: 'Keep this width' }).click();
+  const ticket = page.getByRole('complementary', { name: 'Ticket' });
+  await expect(ticket.getByText(/one rib at 2600 km/)).toBeVisible();
+  for (const [i, w] of ['29.5', '29.52', '29.48', '29.51', '29.5'].entries())
+    await form.getByRole('textbox', { name: `Rib ${i + 1}` }).fill(`${w} mm`);
+  await form.getByLabel('The meter shows').fill('2600');
+  await form.getByRole('button', { name: 'Keep this width' }).click();
+  await expect(ticket.getByText(/several ribs at 2600 km/)).toBeVisible();
+  await expect(left.getByText('Keep it')).toBeVisible();
+  await expect(left.getByText(/, left out$/)).toBeVisible();
+});

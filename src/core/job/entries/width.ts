@@ -1,0 +1,45 @@
+import * as z from 'zod';
+import { METER_UNITS } from '../../quantity';
+import { bySchema } from '../../stored';
+import { WIDTH_METHODS } from '../../wear';
+import { entryKind } from '../kind';
+import { begun } from '../stages';
+
+const mm = z.number({ error: 'Give the width in mm.' }).positive('A width is above 0.').max(200, 'No belt of these is so wide.');
+const meter = z.number({ error: 'Give what the meter shows.' }).min(0, 'A meter is not below 0.').max(1e6);
+
+const body = z.object({
+  belt: z.object({ id: z.string().min(1).max(60), label: z.string().min(1).max(200) }),
+  /** What the machine's meter shows, and what it showed when this belt was fitted; the same for one that has not run. */
+  meter,
+  fittedAt: meter,
+  unit: z.enum(METER_UNITS),
+  method: z.enum(WIDTH_METHODS),
+  /** mm, the caliper's zero taken off. */
+  widths: z.array(mm).min(1, 'Read one rib at least.').max(40),
+  /** What the caliper shows closed, mm. */
+  zeroMm: z.number().min(-5).max(5),
+  minimumMm: mm,
+  newMm: mm.nullable(),
+});
+export type WidthWritten = z.infer<typeof body>;
+
+/** A width of a variable drive's belt, with its method: methods differ by more than the wear between visits. */
+export const width = entryKind<WidthWritten>({
+  form: { what: 'this width', version: 1, upgrades: {}, check: bySchema(body) },
+  fromDevice: true,
+  on: 'open',
+  refuse: ({ meter: shown, fittedAt, method, widths, minimumMm, newMm }) => {
+    if (shown < fittedAt)
+      return {
+        field: 'meter',
+        problem: 'The meter lies before the belt was fitted. Was it swapped? Give what it showed when the belt went on.',
+      };
+    if (method === 'single' && widths.length > 1) return { field: 'widths', problem: 'That is more than one rib; call it several ribs.' };
+    if (method === 'rib-top' && widths.length < 2) return { field: 'widths', problem: 'Several ribs are two at least; call it one rib.' };
+    return newMm !== null && newMm <= minimumMm ? { field: 'newMm', problem: 'New it is wider than its minimum.' } : null;
+  },
+  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
+  takeBack: (job) => ({ job }),
+  name: ({ belt }) => `width of ${belt.label}`,
+});

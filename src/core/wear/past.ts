@@ -1,0 +1,53 @@
+import type { WidthMethod, WidthReading } from './log';
+
+/** A width as tickets keep it. */
+export interface PastWidth {
+  readonly job: number;
+  readonly machine: number;
+  readonly belt: string;
+  /** ISO, and who read it. */
+  readonly taken: string;
+  readonly by: string;
+  readonly meter: number;
+  readonly fittedAt: number;
+  readonly unit: string;
+  readonly method: WidthMethod;
+  readonly widths: readonly number[];
+  readonly minimumMm: number;
+  readonly newMm: number | null;
+}
+
+/** The log of the belt that is on a machine now: of those widths that were read since it was fitted. By meter, then time. */
+export function logOf(past: readonly PastWidth[], machine: number, belt: string): readonly PastWidth[] {
+  const mine = past.filter((p) => p.machine === machine && p.belt === belt);
+  const last = mine.reduce<PastWidth | null>((a, p) => (!a || Date.parse(p.taken) >= Date.parse(a.taken) ? p : a), null);
+  if (!last) return [];
+  return mine
+    .filter((p) => p.fittedAt === last.fittedAt && p.unit === last.unit)
+    .sort((a, b) => a.meter - b.meter || Date.parse(a.taken) - Date.parse(b.taken));
+}
+
+/** What the forecast reads of a log. */
+export const readingsOfLog = (log: readonly PastWidth[]): WidthReading[] =>
+  log.map((p) => ({ meter: p.meter - p.fittedAt, date: p.taken.slice(0, 10), method: p.method, widths: p.widths }));
+
+/** Whether a person has read this belt by two ways on one day: only then is known what his hand adds. */
+export function readTwoWays(log: readonly PastWidth[], by: string): boolean {
+  const days = new Map<string, Set<WidthMethod>>();
+  for (const p of log) if (p.by === by) days.set(p.taken.slice(0, 10), (days.get(p.taken.slice(0, 10)) ?? new Set()).add(p.method));
+  return [...days.values()].some((methods) => methods.size > 1);
+}
+
+/** A rib is asked about where it lies so far from the middle of the others, mm. */
+const APART_MM = 0.25;
+
+/** Ribs that lie apart from the rest; of two that differ so, both. */
+export function ribsApart(widths: readonly number[]): number[] {
+  if (widths.length < 2) return [];
+  return widths.flatMap((w, i) => {
+    const others = widths.filter((_, k) => k !== i).sort((a, b) => a - b);
+    const half = others.length >> 1;
+    const middle = others.length % 2 === 1 ? others[half]! : (others[half - 1]! + others[half]!) / 2;
+    return Math.abs(w - middle) > APART_MM ? [i] : [];
+  });
+}

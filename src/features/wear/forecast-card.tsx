@@ -1,0 +1,99 @@
+'use client';
+
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useMemo } from 'react';
+import { readingsOfLog, type PastWidth } from '@/core/wear';
+import { writeCsv } from '@/formats/csv';
+import { saveFile } from '@/ui/download';
+import { Icon } from '@/ui/icons';
+import { useWear } from '@/ui/solver';
+import { useUnits } from '@/ui/units';
+import { WearChart } from './wear-chart';
+import { becauseOf, WEAR_VERDICT_WORDS, WIDTH_METHOD_WORDS } from './words';
+
+/** A figure of the meter, as far as it is known. */
+const rough = (n: number) => (n < 10 ? n.toFixed(1) : n < 100 ? Math.round(n).toString() : (Math.round(n / 10) * 10).toString());
+
+/** How wide the belt is, what is left of it, what that says, and every reading beside it. */
+export function ForecastCard({ log, beltName }: { log: readonly PastWidth[]; beltName: string }) {
+  const { fine } = useUnits();
+  const last = log.at(-1)!;
+  const { minimumMm, newMm, fittedAt, unit } = last;
+  const request = useMemo(() => ({ readings: readingsOfLog(log), minimum: minimumMm, newWidth: newMm }), [log, minimumMm, newMm]);
+  const { answer, failed, again } = useWear(request);
+  if (failed)
+    return (
+      <Alert severity="warning" variant="outlined" action={<Button onClick={again}>Work it out again</Button>}>
+        The forecast could not be worked out just now.
+      </Alert>
+    );
+  if (!answer) return null;
+  const { current, remaining, verdict, reasons, underNow, rate, readings } = answer.forecast;
+  const single = verdict === 'replace' && log.every((r) => r.method === 'single');
+  return (
+    <Box component="section" aria-label="What is left of it" sx={{ display: 'grid', gap: 1.5 }}>
+      <Box sx={{ fontSize: 20, fontWeight: 650, color: verdict === 'replace' ? 'var(--ts-copper)' : undefined }}>
+        {single ? 'Read it again before it goes' : WEAR_VERDICT_WORDS[verdict]}
+      </Box>
+      <Box sx={{ fontSize: 16 }}>
+        {single && 'One rib, perhaps squeezed, condemns no belt: read several ribs today. '}
+        {becauseOf(reasons)}
+      </Box>
+      <Box role="status" sx={{ fontSize: 16 }}>
+        Now <strong className="ts-mono">{fine(current.width)}</strong> ± {fine(current.sd)} between the flank lines, of at least{' '}
+        {fine(minimumMm)}; odds of being under it {underNow < 0.005 ? 'under 1' : Math.round(100 * underNow)} %.
+        {remaining && remaining.p50 > 0 && (
+          <>
+            {' '}
+            About{' '}
+            <strong>
+              {rough(remaining.p50)} {unit}
+            </strong>{' '}
+            are left, between {rough(remaining.p10)} and {rough(remaining.p90)} {unit} in four of five.
+          </>
+        )}
+        {rate !== null && ` It wears ${fine(rate)} in 1000 ${unit}.`}
+      </Box>
+      <WearChart answer={answer} minimumMm={minimumMm} fittedAt={fittedAt} unit={unit} />
+      <Box component="ul" sx={{ m: 0, pl: 2.5, fontSize: 15 }}>
+        {readings.map((r, i) => {
+          const p = log[i]!;
+          return (
+            <li key={`${p.taken} ${i}`} style={r.outlier ? { color: 'var(--ts-copper)' } : {}}>
+              {p.meter} {unit}, {WIDTH_METHOD_WORDS[p.method].toLowerCase()} by {p.by}: {p.widths.map((w) => fine(w)).join(', ')}; on the
+              flank lines {fine(r.width)}
+              {r.outlier ? ', left out' : ''}
+            </li>
+          );
+        })}
+      </Box>
+      <Box>
+        <Button
+          variant="outlined"
+          startIcon={<Icon name="download" size={18} />}
+          onClick={() =>
+            saveFile(
+              `${beltName.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}-widths.csv`,
+              writeCsv(
+                ['date', 'meter', 'method', 'widths', 'unit of meter', 'read by'],
+                log.map((p) => [
+                  p.taken.slice(0, 10),
+                  p.meter - p.fittedAt,
+                  p.method,
+                  p.widths.map((w) => w.toFixed(2)).join(';'),
+                  p.unit,
+                  p.by,
+                ]),
+              ),
+              'text/csv',
+            )
+          }
+        >
+          Save the log
+        </Button>
+      </Box>
+    </Box>
+  );
+}

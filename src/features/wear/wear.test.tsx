@@ -1,0 +1,102 @@
+import { screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { describe, expect, it, vi } from 'vitest';
+import type { PastWidth, WearAsk } from '@/core/wear';
+import { show } from '@/ui/test-shell';
+import { answerWear } from '@/workers/wear-service';
+import { ForecastCard } from './forecast-card';
+import { WidthForm, type WidthBasis } from './width-form';
+import { becauseOf } from './words';
+
+/** What a worker would answer, without one. */
+vi.mock('@/ui/solver', () => ({ useWear: (ask: WearAsk) => ({ answer: answerWear(ask), pending: false, failed: false, again: vi.fn() }) }));
+
+const BASIS: WidthBasis = { meter: 2140, unit: 'km', fittedAt: 900, minimumMm: 28.6, newMm: 30.5 };
+const form = (basis: Partial<WidthBasis> = {}) => {
+  const keep = vi.fn().mockResolvedValue(true);
+  show(<WidthForm belt={{ id: 'b', label: 'Drive belt' }} basis={{ ...BASIS, ...basis }} firstByPerson onKeep={keep} />);
+  return keep;
+};
+const press = (name: string) => userEvent.click(screen.getByRole('button', { name }));
+
+describe('a width', () => {
+  it('is read rib after rib by Enter, its zero taken off, and kept with meter and method', async () => {
+    const keep = form();
+    await userEvent.type(screen.getByLabelText('Closed, the caliper shows'), '0.02');
+    await userEvent.click(screen.getByLabelText('Rib 1'));
+    await userEvent.keyboard('29.9{Enter}');
+    await waitFor(() => expect(document.activeElement).toBe(screen.getByLabelText('Rib 2')));
+    await userEvent.keyboard('29.94{Enter}29.92');
+    await userEvent.tab();
+    expect(screen.getByText(/spread 0\.04 mm over 3/)).toBeTruthy();
+    await press('Keep this width');
+    await waitFor(() => expect(keep).toHaveBeenCalledTimes(1));
+    const [kept] = keep.mock.calls[0]!;
+    expect(kept).toMatchObject({ meter: 2140, fittedAt: 900, unit: 'km', method: 'rib-top', zeroMm: 0.02, minimumMm: 28.6, newMm: 30.5 });
+    kept.widths.forEach((w: number, i: number) => expect(w).toBeCloseTo([29.88, 29.92, 29.9][i]!, 9));
+  });
+  it('what is missing or cannot be is said, and nothing is kept or lost', async () => {
+    const keep = form({ fittedAt: null, minimumMm: null });
+    await press('Keep this width');
+    expect(screen.getByText('Type a width first.')).toBeTruthy();
+    await userEvent.type(screen.getByLabelText('Rib 1'), '29.9');
+    await press('Keep this width');
+    expect(screen.getByText(/Several ribs are two at least/)).toBeTruthy();
+    await userEvent.type(screen.getByLabelText('Rib 2'), '29.3');
+    await userEvent.tab();
+    expect(screen.getByText(/lie apart from the rest/)).toBeTruthy();
+    await press('Keep this width');
+    expect(screen.getByText(/what the meter showed when this belt was fitted, or say that it has not run/)).toBeTruthy();
+    await userEvent.click(screen.getByRole('checkbox', { name: 'A new belt, read before it runs' }));
+    await press('Keep this width');
+    expect(screen.getByText('Give the least width that the manual allows.')).toBeTruthy();
+    expect(keep).not.toHaveBeenCalled();
+    expect(screen.getByLabelText('Rib 2')).toHaveProperty('value', '29.3 mm');
+  });
+  it('a meter that runs back is asked about', async () => {
+    const keep = form({ meter: 40 });
+    await userEvent.click(screen.getByRole('radio', { name: 'One rib' }));
+    await userEvent.type(screen.getByLabelText('Rib'), '29.9');
+    await press('Keep this width');
+    expect(screen.getByText(/lies before the belt was fitted\. Was it swapped\?/)).toBeTruthy();
+    expect(keep).not.toHaveBeenCalled();
+  });
+});
+
+describe('what is left of a belt', () => {
+  const past = (more: Partial<PastWidth>): PastWidth => ({
+    job: 1,
+    machine: 1,
+    belt: 'b',
+    taken: '2026-05-01T08:00:00Z',
+    by: 'Bram',
+    meter: 2140,
+    fittedAt: 900,
+    unit: 'km',
+    method: 'rib-top',
+    widths: [29.74, 29.7, 29.76],
+    minimumMm: 28.6,
+    newMm: 30.5,
+    ...more,
+  });
+  it('is told with its range, its minimum and its reasons', () => {
+    show(<ForecastCard log={[past({})]} beltName="Hill track" />);
+    expect(screen.getByText('Keep it')).toBeTruthy();
+    expect(screen.getByText(/km/, { selector: 'strong' })).toBeTruthy();
+    expect(screen.getByText(/It was read once/)).toBeTruthy();
+    expect(screen.getByText(/odds of being under it under 1 %/)).toBeTruthy();
+  });
+  it('one squeezed rib by itself condemns no belt: it is read again; several ribs do', () => {
+    const first = show(<ForecastCard log={[past({ method: 'single', widths: [28.3] })]} beltName="Hill track" />);
+    expect(screen.getByText('Read it again before it goes')).toBeTruthy();
+    first.unmount();
+    show(<ForecastCard log={[past({ widths: [28.3, 28.32, 28.29] })]} beltName="Hill track" />);
+    expect(screen.getByText('Replace it')).toBeTruthy();
+  });
+  it('a new belt has no forecast', () => {
+    show(<ForecastCard log={[past({ meter: 900, method: 'flank-line', widths: [30.5] })]} beltName="Hill track" />);
+    expect(screen.getByText(/It has not run: there is nothing to forecast yet/)).toBeTruthy();
+  });
+  it('reasons make one sentence', () =>
+    expect(becauseOf(['one-reading', 'wide-forecast'])).toBe('It was read once; what is left is known but roughly.'));
+});

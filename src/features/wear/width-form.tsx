@@ -1,0 +1,207 @@
+'use client';
+
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import Typography from '@mui/material/Typography';
+import { useRef, useState, type KeyboardEvent } from 'react';
+import type { WidthWritten } from '@/core/job';
+import { METER_UNITS, type MeterUnit } from '@/core/quantity';
+import { ribsApart, WIDTH_METHODS, type WidthMethod } from '@/core/wear';
+import { Choices } from '@/ui/choices';
+import { NumberField } from '@/ui/number-field';
+import { useUnits } from '@/ui/units';
+import { WIDTH_HOW, WIDTH_METHOD_WORDS } from './words';
+import { WidthSketch } from './width-sketch';
+
+const UNIT_WORDS: Readonly<Record<MeterUnit, string>> = { h: 'Hours', km: 'Kilometres', mi: 'Miles' };
+/** Ribs usually read. */
+const RIBS: Readonly<Record<WidthMethod, number>> = { 'rib-top': 5, single: 1, 'flank-line': 3 };
+const MOST_RIBS = 12;
+
+export interface WidthBasis {
+  readonly meter: number | null;
+  readonly unit: MeterUnit;
+  readonly fittedAt: number | null;
+  readonly minimumMm: number | null;
+  readonly newMm: number | null;
+}
+
+/** One width: how, rib after rib, at which meter, against which minimum. */
+export function WidthForm({
+  belt,
+  basis,
+  firstByPerson,
+  onKeep,
+}: {
+  belt: { readonly id: string; readonly label: string };
+  /** What is known already: from the last reading, the machine’s meter and the drive. */
+  basis: WidthBasis;
+  /** Nothing of this belt was read by this person in two ways on one day yet. */
+  firstByPerson: boolean;
+  onKeep: (width: WidthWritten) => Promise<boolean>;
+}) {
+  const { fine } = useUnits();
+  const [method, setMethod] = useState<WidthMethod>('rib-top');
+  const [ribs, setRibs] = useState<readonly (number | null)[]>(Array.from({ length: RIBS['rib-top'] }, () => null));
+  const [zero, setZero] = useState(0);
+  const [meter, setMeter] = useState(basis.meter);
+  const [unit, setUnit] = useState(basis.unit);
+  const [fresh, setFresh] = useState(false);
+  const [fittedAt, setFittedAt] = useState(basis.fittedAt);
+  const [minimum, setMinimum] = useState(basis.minimumMm);
+  const [isNew, setIsNew] = useState(basis.newMm);
+  const [problem, setProblem] = useState('');
+  const [busy, setBusy] = useState(false);
+  const box = useRef<HTMLDivElement>(null);
+  const choose = (next: WidthMethod) => {
+    setMethod(next);
+    setRibs(Array.from({ length: RIBS[next] }, () => null));
+  };
+  const widths = ribs.filter((r): r is number => r !== null).map((r) => r - zero);
+  const apart = ribsApart(widths);
+  const spread = widths.length > 1 ? Math.max(...widths) - Math.min(...widths) : null;
+  const mean = widths.length > 0 ? widths.reduce((a, w) => a + w, 0) / widths.length : null;
+  /** Enter goes to the next rib; a caliper that types into the field ends each with Enter. */
+  const next = (i: number) => (e: KeyboardEvent) => {
+    if (e.key !== 'Enter') return;
+    e.preventDefault();
+    if (i === ribs.length - 1 && method !== 'single' && ribs.length < MOST_RIBS) setRibs([...ribs, null]);
+    requestAnimationFrame(() => box.current?.querySelectorAll('input')[i + 1]?.focus());
+  };
+  const keep = async () => {
+    const on = fresh ? meter : fittedAt;
+    const missing =
+      widths.length === 0
+        ? 'Type a width first.'
+        : method === 'rib-top' && widths.length < 2
+          ? 'Several ribs are two at least; read another, or call it one rib.'
+          : meter === null
+            ? 'Give what the meter shows.'
+            : on === null
+              ? 'Give what the meter showed when this belt was fitted, or say that it has not run.'
+              : meter < on
+                ? 'The meter lies before the belt was fitted. Was it swapped? Give what it showed when the belt went on.'
+                : minimum === null
+                  ? 'Give the least width that the manual allows.'
+                  : isNew !== null && isNew <= minimum
+                    ? 'New it is wider than its minimum.'
+                    : '';
+    setProblem(missing);
+    if (missing !== '' || meter === null || on === null || minimum === null) return;
+    setBusy(true);
+    if (await onKeep({ belt, meter, fittedAt: on, unit, method, widths, zeroMm: zero, minimumMm: minimum, newMm: isNew })) {
+      setRibs(ribs.map(() => null));
+      setFittedAt(on);
+      setFresh(false);
+    }
+    setBusy(false);
+  };
+  return (
+    <Box
+      component="form"
+      aria-label="A width"
+      onSubmit={(e) => (e.preventDefault(), void keep())}
+      sx={{ display: 'grid', gap: 1.5, mt: 2 }}
+    >
+      <Typography variant="h3">Read a width</Typography>
+      <Choices
+        label="How"
+        big
+        value={method}
+        options={WIDTH_METHODS.map((id) => ({ id, label: WIDTH_METHOD_WORDS[id] }))}
+        onChoose={choose}
+      />
+      <Box sx={{ display: 'flex', flexDirection: { xs: 'column', sm: 'row' }, gap: 2, alignItems: { sm: 'center' } }}>
+        <WidthSketch method={method} />
+        <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>{WIDTH_HOW[method]}</Box>
+      </Box>
+      {firstByPerson && (
+        <Alert severity="info" variant="outlined">
+          Your first of this belt: read it in two ways today. Then it is known what your hand adds, and the log stays true whoever reads
+          next.
+        </Alert>
+      )}
+      <Box sx={{ maxWidth: 260 }}>
+        <NumberField
+          dimension="length"
+          label="Closed, the caliper shows"
+          value={zero}
+          onValue={(v) => setZero(v ?? 0)}
+          min={-5}
+          max={5}
+          helperText="Wipe its jaws, close it; it is taken off each."
+        />
+      </Box>
+      <Box
+        ref={box}
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(3, 1fr)', md: 'repeat(5, 1fr)' },
+          gap: 1.5,
+          alignItems: 'start',
+        }}
+      >
+        {ribs.map((r, i) => (
+          <NumberField
+            key={`${method} ${i}`}
+            dimension="length"
+            label={method === 'single' ? 'Rib' : method === 'rib-top' ? `Rib ${i + 1}` : `Reading ${i + 1}`}
+            value={r}
+            onValue={(v) => setRibs((all) => all.map((x, k) => (k === i ? v : x)))}
+            onKeyDown={next(i)}
+            min={5}
+            max={200}
+            optional
+          />
+        ))}
+      </Box>
+      {mean !== null && (
+        <Box role="status" sx={{ fontSize: 15 }}>
+          Mean <strong className="ts-mono">{fine(mean)}</strong>
+          {spread === null ? '' : `, spread ${fine(spread)} over ${widths.length}`}
+        </Box>
+      )}
+      {apart.length > 0 && (
+        <Alert severity="warning" variant="outlined">
+          {apart.map((i) => fine(widths[i]!)).join(' and ')} {apart.length === 1 ? 'lies' : 'lie'} apart from the rest: a chunk out of that
+          rib, or a slip. Read
+          {apart.length === 1 ? ' that rib' : ' them'} again; kept as typed, it is weighed for what it is.
+        </Alert>
+      )}
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, gap: 1.5, alignItems: 'start' }}>
+        <NumberField dimension="number" label="The meter shows" value={meter} onValue={setMeter} min={0} max={1e6} optional />
+        <Choices label="It counts" value={unit} options={METER_UNITS.map((id) => ({ id, label: UNIT_WORDS[id] }))} onChoose={setUnit} />
+        {!fresh && (
+          <NumberField
+            dimension="number"
+            label="It showed when this belt was fitted"
+            value={fittedAt}
+            onValue={setFittedAt}
+            min={0}
+            max={1e6}
+            optional
+          />
+        )}
+        <FormControlLabel
+          control={<Checkbox checked={fresh} onChange={(e) => setFresh(e.target.checked)} />}
+          label="A new belt, read before it runs"
+        />
+        <NumberField dimension="length" label="Least width by the manual" value={minimum} onValue={setMinimum} min={5} max={200} optional />
+        <NumberField dimension="length" label="Width when new, if known" value={isNew} onValue={setIsNew} min={5} max={200} optional />
+      </Box>
+      {problem !== '' && (
+        <Alert severity="warning" variant="outlined">
+          {problem}
+        </Alert>
+      )}
+      <Box>
+        <Button type="submit" variant="contained" size="large" disabled={busy}>
+          Keep this width
+        </Button>
+      </Box>
+    </Box>
+  );
+}
