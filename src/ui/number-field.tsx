@@ -3,6 +3,7 @@
 import TextField, { type TextFieldProps } from '@mui/material/TextField';
 import { useEffect, useId, useRef, useState, type KeyboardEvent } from 'react';
 import { inchFraction, otherReading, parseQuantity, unitNamed, type Dimension } from '@/core/quantity';
+import { onceReleased, watchPress } from './released';
 import { useUnits } from './units';
 
 export interface NumberFieldProps extends Omit<TextFieldProps, 'value' | 'onChange' | 'error' | 'defaultValue' | 'slotProps'> {
@@ -80,6 +81,7 @@ export function NumberField({
     waiting.current = null;
     pass();
   };
+  useEffect(watchPress, []);
   // A field that goes away with its last word still resting passes it on first.
   useEffect(
     () => () => {
@@ -139,8 +141,9 @@ export function NumberField({
       onBlur={(event) => {
         settle();
         if (draft && !draft.problem) {
-          setDraft(null);
           before.current = null;
+          // Its line of how it was read goes with the draft: under a press that would move the button that is pressed. Typed on meanwhile, it stays.
+          onceReleased(() => setDraft((now) => (now === draft ? null : now)));
         }
         onBlur?.(event);
       }}

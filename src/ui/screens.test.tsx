@@ -271,3 +271,26 @@ describe('undo by keys', () => {
     field.remove();
   });
 });
+
+it('nothing moves under a press: how a number was read stays in sight until the button that is pressed has its click', async () => {
+  const pressed = vi.fn();
+  const user = userEvent.setup();
+  function Form() {
+    const [mm, setMm] = useState<number | null>(null);
+    return (
+      <>
+        <NumberField dimension="length" label="Length" value={mm} onValue={setMm} optional />
+        <button onClick={() => pressed(mm)}>Keep</button>
+      </>
+    );
+  }
+  show(<Form />);
+  await user.type(screen.getByLabelText('Length'), '2 in');
+  expect(screen.getByText('= 50.8 mm')).toBeTruthy();
+  await user.pointer({ keys: '[MouseLeft>]', target: screen.getByRole('button', { name: 'Keep' }) });
+  expect(document.activeElement).not.toBe(screen.getByLabelText('Length'));
+  expect(screen.getByText('= 50.8 mm')).toBeTruthy();
+  await user.pointer({ keys: '[/MouseLeft]', target: screen.getByRole('button', { name: 'Keep' }) });
+  expect(pressed).toHaveBeenCalledWith(50.8);
+  await waitFor(() => expect(screen.queryByText('= 50.8 mm')).toBeNull());
+});

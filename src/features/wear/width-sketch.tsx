@@ -4,9 +4,12 @@ import Box from '@mui/material/Box';
 import type { WidthMethod } from '@/core/wear';
 import { WIDTH_METHOD_WORDS } from './words';
 
+const RIB = 15;
+const leftOf = (rib: number) => 8 + 25 * rib;
+
 /** Where a width is taken: over ribs, or where the flanks’ lines meet the top line. */
 export function WidthSketch({ method }: { method: WidthMethod }) {
-  const ribs = method === 'rib-top' ? [20, 70, 120, 170, 220] : method === 'single' ? [120] : [];
+  const ribs = method === 'rib-top' ? [0, 2, 5, 7, 10] : method === 'single' ? [5] : [];
   return (
     <Box
       component="svg"
@@ -23,19 +26,16 @@ export function WidthSketch({ method }: { method: WidthMethod }) {
         </g>
       ) : (
         <g fill="none" stroke="var(--ts-ink)" strokeWidth={2}>
-          {Array.from({ length: 11 }, (_, i) => i * 25 + 8).map((x) => (
-            <rect
-              key={x}
-              x={x}
-              y={26}
-              width={15}
-              height={44}
-              fill={ribs.some((r) => Math.abs(r - x) < 13) ? 'var(--ts-work-soft)' : 'var(--ts-sand)'}
-            />
+          {Array.from({ length: 11 }, (_, i) => (
+            <rect key={i} x={leftOf(i)} y={26} width={RIB} height={44} fill={ribs.includes(i) ? 'var(--ts-work-soft)' : 'var(--ts-sand)'} />
           ))}
           <path d="M2 48 H278" stroke="var(--ts-belt)" strokeWidth={3} />
-          {ribs.map((r) => (
-            <path key={r} d={`M${r + 1} 22 h14 M${r + 1} 74 h14 M${r + 8} 22 V74`} stroke="var(--ts-copper)" />
+          {ribs.map((i) => (
+            <path
+              key={i}
+              d={`M${leftOf(i)} 22 h${RIB} M${leftOf(i)} 74 h${RIB} M${leftOf(i) + RIB / 2} 22 V74`}
+              stroke="var(--ts-copper)"
+            />
           ))}
         </g>
       )}
