@@ -9,6 +9,7 @@ import { listsAsPages } from './migrations/0005-lists-as-pages';
 import { actsAndForms } from './migrations/0006-acts-and-forms';
 import { theBay } from './migrations/0007-the-bay';
 import { theRecord } from './migrations/0008-the-record';
+import { readingsFound } from './migrations/0009-readings-found';
 
 export const MIGRATIONS: readonly Migration[] = [
   firstTables,
@@ -19,6 +20,7 @@ export const MIGRATIONS: readonly Migration[] = [
   actsAndForms,
   theBay,
   theRecord,
+  readingsFound,
 ];
 
 /** Any number that nothing else locks by. */

@@ -14,7 +14,7 @@ import type {
 import type { CompareAnswer, CompareRequest } from '@/workers/compare-service';
 import type { EntryAnswer, EntryRequest } from '@/workers/entry-service';
 import type { WearAnswer } from '@/workers/wear-service';
-import type { WearAsk } from '@/core/wear';
+import type { WearAsk, WearForecast } from '@/core/wear';
 import type { TensionAnswer, TensionRequest } from '@/workers/tension-service';
 import { useLatest, type Latest } from './latest';
 
@@ -88,6 +88,11 @@ export function useCompare(request: CompareRequest | null): Latest<CompareAnswer
 /** A belt's log of widths worked through, off the main thread. */
 export function useWear(request: WearAsk | null): Latest<WearAnswer> {
   return useLatest(request, (r) => ask('matching', async (remote): Promise<WearAnswer> => remote.wear(r)));
+}
+
+/** Many belts’ logs worked through, off the main thread. */
+export function useFleet(request: readonly WearAsk[] | null): Latest<WearForecast[]> {
+  return useLatest(request, (r) => ask('matching', async (remote): Promise<WearForecast[]> => remote.fleet(r)));
 }
 
 /** A notebook solved, off the main thread. */

@@ -33,11 +33,12 @@ import {
   type GripBand,
 } from '../core/drive';
 import { convertLength, standardSizes } from '../core/belt';
+import { drawnShifted } from '../core/cvt';
 import { hearTap, soundPicture, type SoundPicture, type TapHeard } from '../core/sound';
 import { lookAt, type LookResult, type Notebook } from '../core/survey';
 import { answerEntries } from './entry-service';
 import { compareDrives } from './compare-service';
-import { answerWear } from './wear-service';
+import { answerFleet, answerWear } from './wear-service';
 import { answerTension, withLength } from './tension-service';
 
 /** A drive at one lever position, ready to be drawn. */
@@ -156,7 +157,7 @@ export const solverService = {
     return { ...heard, picture };
   },
   pose({ drive, lever, outsideMm }: PoseRequest): PoseResult {
-    const made = compileDrive(shown(drive, outsideMm));
+    const made = compileDrive(drawnShifted(shown(drive, outsideMm), lever));
     if (!made.ok) return made;
     const speeds = speedsOf(made.compiled);
     const states = statesOf(drive);
@@ -223,6 +224,7 @@ export const solverService = {
   entries: answerEntries,
   compare: compareDrives,
   wear: answerWear,
+  fleet: answerFleet,
 
   /** What a notebook says so far: places, what disagrees, what to measure next, and the drive if it can be made. */
   look(notebook: Notebook): LookResult {

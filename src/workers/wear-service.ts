@@ -17,3 +17,6 @@ export function answerWear(ask: WearAsk): WearAnswer {
   const curve = remaining === null ? [] : wearCurve(ask, Math.max(0.2 * now, Math.min(MOST_REACH * now, 1.3 * remaining.p90)));
   return { forecast, curve };
 }
+
+/** Many belts at once. @param asks each with one reading at least */
+export const answerFleet = (asks: readonly WearAsk[]): WearForecast[] => asks.map(wearForecast);

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { validateDrive, type Drive } from '../drive';
-import { pitchLengthOf, shiftOf, variableOf, type VariableDrive } from '.';
+import { drawnShifted, pitchLengthOf, shiftOf, shimmed, standAt, variableOf, type VariableDrive } from '.';
 
 const PAIR: VariableDrive = {
   primary: { angle: 28, hubRadius: 22, rimRadius: 88, openGap: 34, travel: 30 },
@@ -104,6 +104,43 @@ describe('how a variable drive shifts', () => {
   });
 });
 
+describe('on its way', () => {
+  it('goes from idle by the start to the top, the belt never longer than it is, the ratio never rising', () =>
+    fc.assert(
+      fc.property(fc.double({ min: 28.6, max: 32, noNaN: true }), (width) => {
+        const { open, start, top } = shift(PAIR, width);
+        const at = (share: number) => standAt(PAIR, width, share)!;
+        expect(at(0)).toMatchObject({ closing: 0, secondary: open.secondary });
+        expect(at(0).primary).toBeCloseTo(open.primary, 9);
+        expect(at(0).slack).toBeCloseTo(open.slack, 6);
+        expect(at(1).primary).toBeCloseTo(top.primary, 6);
+        expect(at(1).secondary).toBeCloseTo(top.secondary, 6);
+        expect(at(1).ratio!).toBeCloseTo(top.ratio, 6);
+        let last = Infinity;
+        for (let i = 0; i <= 20; i++) {
+          const s = at(i / 20);
+          expect(path(PAIR, s.primary, s.secondary) + s.slack).toBeCloseTo(PAIR.pitchLength, 5);
+          if (s.ratio === null) {
+            expect(s.closing).toBeLessThanOrEqual(start.closing + 1e-9);
+            continue;
+          }
+          expect(s.ratio).toBeLessThanOrEqual(last + 1e-9);
+          last = s.ratio;
+        }
+      }),
+      { numRuns: 30 },
+    ));
+  it('a shim at the rear lets the belt lie lower and slacker there; one at the front has it taken later', () => {
+    const plain = shift(PAIR, 30);
+    const rear = shift(shimmed(PAIR, 'secondary', 1), 30);
+    expect(rear.open.secondary).toBeLessThan(plain.open.secondary);
+    expect(rear.open.slack).toBeGreaterThan(plain.open.slack);
+    const front = shift(shimmed(PAIR, 'primary', 1), 30);
+    expect(front.start.closing).toBeCloseTo(plain.start.closing + 1, 6);
+    expect(front.start.ratio).toBeCloseTo(plain.start.ratio, 9);
+  });
+});
+
 describe('the pair in a drive file', () => {
   const file = (more: object = {}, kind = 'cvt') => {
     const pulley = (id: string, role: string, x: number, variable: object | undefined, outsideDiameter: number) => ({
@@ -146,6 +183,15 @@ describe('the pair in a drive file', () => {
     expect(shift(read.drive, 30)).toEqual(shift(PAIR, 30));
     const outside = variableOf(file({ length: { value: 1010 + 2 * Math.PI * 0.42 * 13, reference: 'outside' } }));
     expect(outside.ok && outside.drive.pitchLength).toBeCloseTo(1010, 9);
+  });
+  it('is drawn where the belt lies, from idle to full shift; another kind of drive as its file has it', () => {
+    const drawn = (share: number) => drawnShifted(file(), share).pulleys.map((p) => p.outsideDiameter / 2);
+    const { open, top } = shift(PAIR, 30);
+    expect(drawn(0)[0]).toBeCloseTo(open.primary, 6);
+    expect(drawn(0)[1]).toBeCloseTo(open.secondary, 6);
+    expect(drawn(1)[0]).toBeCloseTo(top.primary, 6);
+    const other = file({}, 'other');
+    expect(drawnShifted(other, 1)).toBe(other);
   });
   it('what it does not say is named with its place', () => {
     const place = (drive: Drive) => {

@@ -45,16 +45,20 @@ export function pitchLengthOf(a: number, b: number, centre: number): number {
   return 2 * Math.sqrt(Math.max(0, centre * centre - d * d)) + Math.PI * (a + b) + 2 * d * Math.asin(Math.max(-1, Math.min(1, d / centre)));
 }
 
+/** Pitch length of a belt whose top edge lies at two radii. */
+export const pathOf = ({ pitchLine, centre }: Pick<VariableDrive, 'pitchLine' | 'centre'>, r1: number, r2: number): number =>
+  pitchLengthOf(r1 - pitchLine, r2 - pitchLine, centre);
+
 /** Radius at which a belt of a width would sit with the face closed by x, were there neither hub nor rim. */
-const freeRadius = (p: VariablePulley, width: number, x: number): number =>
+export const freeRadius = (p: VariablePulley, width: number, x: number): number =>
   p.hubRadius + (width - p.openGap + x) / (2 * Math.tan((p.angle * Math.PI) / 360));
 
 /** How far the face has closed where a belt of a width sits at a radius. */
-const closedAt = (p: VariablePulley, width: number, radius: number): number =>
+export const closedAt = (p: VariablePulley, width: number, radius: number): number =>
   2 * Math.tan((p.angle * Math.PI) / 360) * (radius - p.hubRadius) + p.openGap - width;
 
 /** Root of a rising function between two ends, to some 1e-12 of them. */
-function rootOf(f: (x: number) => number, from: number, to: number): number {
+export function rootOf(f: (x: number) => number, from: number, to: number): number {
   let [low, high] = [from, to];
   for (let i = 0; i < 80; i++) {
     const middle = (low + high) / 2;
@@ -71,9 +75,10 @@ const EVEN = 1e-9;
  * How a belt of one width shifts. On each pulley it lies on the hub at least (its own depth above it) and flush with the rim at most.
  * @returns the problem where nothing fits: a belt far too short, long or wide
  */
-export function shiftOf({ primary, secondary, centre, pitchLength, depth, pitchLine }: VariableDrive, width: number): ShiftResult {
+export function shiftOf(drive: VariableDrive, width: number): ShiftResult {
+  const { primary, secondary, centre, pitchLength, depth, pitchLine } = drive;
   const impossible = (problem: string): ShiftResult => ({ ok: false, problem });
-  const path = (r1: number, r2: number) => pitchLengthOf(r1 - pitchLine, r2 - pitchLine, centre);
+  const path = (r1: number, r2: number) => pathOf(drive, r1, r2);
   const lowest = (p: VariablePulley) => Math.max(p.hubRadius + depth, freeRadius(p, width, 0));
   const highest = (p: VariablePulley) => Math.min(p.rimRadius, Math.max(p.hubRadius + depth, freeRadius(p, width, p.travel)));
   for (const [name, p] of [

@@ -45,8 +45,9 @@ export interface WearForecast {
   readonly rate: number | null;
   /** Units of the meter until the minimum, from the largest meter in the log; null for a belt that has not run. */
   readonly remaining: { readonly p10: number; readonly p50: number; readonly p90: number } | null;
-  /** Odds that it is under the minimum now. */
+  /** Odds that it is under the minimum now, and that it comes to it before the next usual look. */
   readonly underNow: number;
+  readonly underByNextLook: number;
   readonly verdict: WearVerdict;
   readonly reasons: readonly WearReason[];
 }
@@ -98,6 +99,7 @@ export function wearForecast(ask: WearAsk): WearForecast {
       rate: null,
       remaining: null,
       underNow,
+      underByNextLook: underNow,
       verdict: gone ? 'replace' : 'keep',
       reasons: ['not-run-yet', ...(gone ? ['below-minimum' as const] : []), ...about],
     };
@@ -111,14 +113,16 @@ export function wearForecast(ask: WearAsk): WearForecast {
   };
   const at = (share: number) => quantile(share, underNow, steps, goneBy);
   const remaining = { p10: at(0.1), p50: at(0.5), p90: at(0.9) };
-  const verdict = underNow >= 0.5 ? 'replace' : remaining.p50 <= serviceGap(readings, now) ? 'plan' : 'keep';
+  const gap = serviceGap(readings, now);
+  const verdict = underNow >= 0.5 ? 'replace' : remaining.p50 <= gap ? 'plan' : 'keep';
+  const underByNextLook = Math.max(underNow, posterior.below(gap, minimum));
   const reasons: WearReason[] = [
     ...(verdict === 'replace' ? ['below-minimum' as const] : underNow >= NEAR ? ['near-minimum' as const] : []),
     ...(verdict === 'plan' ? ['due-before-next-service' as const] : []),
     ...about,
     ...(verdict !== 'replace' && remaining.p90 - remaining.p10 > WIDE * remaining.p50 ? ['wide-forecast' as const] : []),
   ];
-  return { readings: scaled, current, rate: 1000 * posterior.rate, remaining, underNow, verdict, reasons };
+  return { readings: scaled, current, rate: 1000 * posterior.rate, remaining, underNow, underByNextLook, verdict, reasons };
 }
 
 /** What there is to say of the log itself. */

@@ -93,6 +93,11 @@ describe('what was read of a drive before', () => {
     expect(await readings.widthPast(shop.db, shop.owner.shopId, driveId)).toMatchObject([
       { job: number, belt: 'cvt-belt', by: 'Ines Tarrow', meter: 2140, widths: [29.6], minimumMm: 28.6, newMm: null },
     ]);
+    value(await write({ meter: 2400, widths: [29.4] }));
+    expect(await readings.widthsOfShop(shop.db, shop.owner.shopId)).toMatchObject([
+      { machine: 'Rider', belt: 'cvt-belt', log: [{ meter: 2140 }, { meter: 2400 }] },
+    ]);
+    expect(await readings.widthsOfShop(shop.db, 999999)).toEqual([]);
   });
   it('of another shop’s drive is nothing', async () => {
     expect(await readings.tensionPast(shop.db, 999999, 1)).toEqual({ readings: [], epochs: [] });

@@ -2,7 +2,7 @@ import { readBody } from '../../core/job';
 import { meterAt } from '../../core/machine';
 import type { PastReading, TensionEpoch } from '../../core/tension';
 import type { Database } from '../connection';
-import type { PastWidth } from '../../core/wear';
+import { logOf, type PastWidth } from '../../core/wear';
 import { namesOf } from './people';
 import { meterLog } from './meters';
 
@@ -45,14 +45,15 @@ export async function tensionPast(db: Database, shopId: number, driveId: number)
   return { readings, epochs };
 }
 
-/** Widths read of a drive's belts, on every machine that has it, in the order in which they were written. */
-export async function widthPast(db: Database, shopId: number, driveId: number): Promise<PastWidth[]> {
-  const jobs = await db.models.Job.findAll({ where: { shopId, driveId }, attributes: ['id', 'number', 'machineId'], raw: true });
+type JobOfWidth = { readonly id: number; readonly number: number; readonly machineId: number };
+
+/** Widths on the tickets of some jobs, in the order in which they were written. */
+async function widthsOn(db: Database, jobs: readonly JobOfWidth[], most: number): Promise<PastWidth[]> {
   const byId = new Map(jobs.map((j) => [j.id, j]));
   const rows = await db.models.TicketEntry.findAll({
-    where: { jobId: jobs.map((j) => j.id), type: 'width', withdrawnAt: null },
+    where: { jobId: [...byId.keys()], type: 'width', withdrawnAt: null },
     order: [['id', 'DESC']],
-    limit: MOST_LINES,
+    limit: most,
     raw: true,
   });
   const names = await namesOf(db, rows);
@@ -64,4 +65,50 @@ export async function widthPast(db: Database, shopId: number, driveId: number): 
     const about = { job: job.number, machine: job.machineId, belt: belt.id, taken: row.at.toISOString(), by: names(row.personId) };
     return [{ ...about, meter, fittedAt, unit, method, widths, minimumMm, newMm }];
   });
+}
+
+/** Widths read of a drive's belts, on every machine that has it. */
+export async function widthPast(db: Database, shopId: number, driveId: number): Promise<PastWidth[]> {
+  const jobs = await db.models.Job.findAll({ where: { shopId, driveId }, attributes: ['id', 'number', 'machineId'], raw: true });
+  return widthsOn(db, jobs, MOST_LINES);
+}
+
+/** A belt that is measured, on its machine. */
+export interface MeasuredBelt {
+  readonly machineId: number;
+  readonly machine: string;
+  readonly belt: string;
+  /** Since it was fitted, by meter; one at least. */
+  readonly log: readonly PastWidth[];
+}
+
+/** Widths looked at of a whole shop: some hundred belts over their lives. */
+const MOST_OF_SHOP = 20_000;
+
+/** Every belt of a shop whose width was read, with its log. */
+export async function widthsOfShop(db: Database, shopId: number): Promise<MeasuredBelt[]> {
+  const measured = await db.models.TicketEntry.findAll({
+    where: { type: 'width', withdrawnAt: null },
+    attributes: ['jobId'],
+    group: ['jobId'],
+    raw: true,
+  });
+  const jobs = await db.models.Job.findAll({
+    where: { shopId, id: measured.map((m) => m.jobId) },
+    attributes: ['id', 'number', 'machineId'],
+    raw: true,
+  });
+  const all = await widthsOn(db, jobs, MOST_OF_SHOP);
+  const names = new Map(
+    (
+      await db.models.Machine.findAll({ where: { id: [...new Set(jobs.map((j) => j.machineId))] }, attributes: ['id', 'name'], raw: true })
+    ).map((m) => [m.id, m.name]),
+  );
+  const keys = new Map(all.map((p) => [`${p.machine} ${p.belt}`, p]));
+  return [...keys.values()].map(({ machine, belt }) => ({
+    machineId: machine,
+    machine: names.get(machine) ?? 'A machine',
+    belt,
+    log: logOf(all, machine, belt),
+  }));
 }

@@ -26,6 +26,7 @@ import { beltName } from '../match/candidates';
 import { MatchPanel, type BeltChoice } from '../match/match-panel';
 import { TrialsNote } from '../match/trials-note';
 import { PapersCard } from '../papers/papers-card';
+import { ShiftPanel } from '../cvt/shift-panel';
 import { Stations } from '../stacks/stations';
 import { AskTension } from '../tension/ask-tension';
 import { useShelf, type PackedShelf } from '../shelf/packed';
@@ -148,7 +149,13 @@ export function AskScreen({
         <>
           <TrialsNote trials={trials} outsideMm={choice?.matched.outsideMm ?? null} />
           <MatchPanel key={beltId} drive={drive} uncertainty={stored.uncertainty} beltId={beltId} shelf={shelf} onChoice={setChoice} />
-          {drive.kind !== 'cvt' && (
+          {drive.kind === 'cvt' ? (
+            <Box sx={{ mt: 2, maxWidth: 860 }}>
+              <Fold title="How it shifts" says="from idle to full shift, by the belt’s width" open>
+                <ShiftPanel drive={drive} />
+              </Fold>
+            </Box>
+          ) : (
             <Box sx={{ mt: 2, maxWidth: 860 }}>
               <Fold title="How tight" says="band, settings, and what a reading means">
                 <AskTension key={beltId} driveId={stored.id} drive={drive} beltId={beltId} />

@@ -39,6 +39,18 @@ const choice = (
 const named = (items: readonly { id: string; label?: string | undefined }[]) => items.map((i) => [i.id, i.label ?? i.id] as const);
 const optional = { optional: true } as const;
 
+/** What the moving face of a variable drive’s sheave is told by: all of it, or nothing. */
+const VARIABLE_FIELDS: readonly PartField[] = [
+  measure('variable.angle', 'Angle of both faces together', 'angle', {
+    ...optional,
+    help: 'All five, and it can be shifted; its outside diameter is that of the rim.',
+  }),
+  measure('variable.hubRadius', 'Radius of the hub', 'length', optional),
+  measure('variable.rimRadius', 'Radius of the rim', 'length', optional),
+  measure('variable.openGap', 'Face to face at the hub, fully open', 'length', optional),
+  measure('variable.travel', 'The moving face closes by', 'length', optional),
+];
+
 /** The fields of every kind of part, in the order a hand would measure them. */
 export function fieldsOf(drive: Drive, list: PartList | 'drive'): readonly PartField[] {
   const bodies = [['frame', 'The frame'] as const, ...named(drive.tensioners)];
@@ -75,6 +87,7 @@ export function fieldsOf(drive: Drive, list: PartList | 'drive'): readonly PartF
         ),
         measure('powerKw', 'Power it takes', 'power', { ...optional, when: is('role', 'driven') }),
         measure('ride', 'Belt stands proud of the rim by', 'length', optional),
+        ...(drive.kind === 'cvt' ? VARIABLE_FIELDS : []),
         text('shaft', 'Shares a shaft named', { ...optional, help: 'Pulleys of one shaft turn as one.' }),
         text('bearing.designation', 'Bearing', { ...optional, help: 'Such as 6203; gives the load limit.' }),
       ];
@@ -89,6 +102,9 @@ export function fieldsOf(drive: Drive, list: PartList | 'drive'): readonly PartF
         measure('measured.top', 'Top width', 'length', { when: is('section', 'measured') }),
         measure('measured.depth', 'Thickness', 'length', { when: is('section', 'measured') }),
         measure('measured.angle', 'Flank angle, both', 'angle', { ...optional, when: is('section', 'measured') }),
+        ...(drive.kind === 'cvt'
+          ? [measure('measured.minimum', 'Least width by the manual', 'length', { ...optional, when: is('section', 'measured') })]
+          : []),
       ];
     case 'tensioners':
       return [

@@ -28,6 +28,9 @@ export function MachinesScreen({ first, asked }: { first: ListedPage<MachineLine
           <Button component={Link} href="/customers" variant="outlined">
             Customers
           </Button>
+          <Button component={Link} href="/machines/wear" variant="outlined">
+            Belts that wear
+          </Button>
           {mayChange && (
             <Button variant="contained" startIcon={<Icon name="add" />} onClick={() => setAdding(true)}>
               Add a machine

@@ -3,13 +3,17 @@ import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import type { PastWidth, WearAsk } from '@/core/wear';
 import { show } from '@/ui/test-shell';
-import { answerWear } from '@/workers/wear-service';
+import { answerFleet, answerWear } from '@/workers/wear-service';
+import { FleetScreen } from './fleet-screen';
 import { ForecastCard } from './forecast-card';
 import { WidthForm, type WidthBasis } from './width-form';
 import { becauseOf } from './words';
 
 /** What a worker would answer, without one. */
-vi.mock('@/ui/solver', () => ({ useWear: (ask: WearAsk) => ({ answer: answerWear(ask), pending: false, failed: false, again: vi.fn() }) }));
+vi.mock('@/ui/solver', () => ({
+  useWear: (ask: WearAsk) => ({ answer: answerWear(ask), pending: false, failed: false, again: vi.fn() }),
+  useFleet: (asks: readonly WearAsk[] | null) => ({ answer: asks && answerFleet(asks), pending: false, failed: false, again: vi.fn() }),
+}));
 
 const BASIS: WidthBasis = { meter: 2140, unit: 'km', fittedAt: 900, minimumMm: 28.6, newMm: 30.5 };
 const form = (basis: Partial<WidthBasis> = {}) => {
@@ -63,22 +67,23 @@ describe('a width', () => {
   });
 });
 
+const past = (more: Partial<PastWidth>): PastWidth => ({
+  job: 1,
+  machine: 1,
+  belt: 'b',
+  taken: '2026-05-01T08:00:00Z',
+  by: 'Bram',
+  meter: 2140,
+  fittedAt: 900,
+  unit: 'km',
+  method: 'rib-top',
+  widths: [29.74, 29.7, 29.76],
+  minimumMm: 28.6,
+  newMm: 30.5,
+  ...more,
+});
+
 describe('what is left of a belt', () => {
-  const past = (more: Partial<PastWidth>): PastWidth => ({
-    job: 1,
-    machine: 1,
-    belt: 'b',
-    taken: '2026-05-01T08:00:00Z',
-    by: 'Bram',
-    meter: 2140,
-    fittedAt: 900,
-    unit: 'km',
-    method: 'rib-top',
-    widths: [29.74, 29.7, 29.76],
-    minimumMm: 28.6,
-    newMm: 30.5,
-    ...more,
-  });
   it('is told with its range, its minimum and its reasons', () => {
     show(<ForecastCard log={[past({})]} beltName="Hill track" />);
     expect(screen.getByText('Keep it')).toBeTruthy();
@@ -99,4 +104,19 @@ describe('what is left of a belt', () => {
   });
   it('reasons make one sentence', () =>
     expect(becauseOf(['one-reading', 'wide-forecast'])).toBe('It was read once; what is left is known but roughly.'));
+});
+
+describe('the belts of a shop', () => {
+  it('those first that will not last to their next look, with what is used of each', () => {
+    const belt = (machine: string, widths: number[]) => ({ machineId: machine.length, machine, belt: 'b', log: [past({ widths })] });
+    show(<FleetScreen belts={[belt('Good', [30.3, 30.31, 30.3]), belt('Gone', [28.3, 28.3, 28.31]), belt('Half', [28.85, 28.87, 28.85])]} />);
+    const names = screen.getAllByRole('link').map((l) => l.textContent);
+    expect(names).toEqual(['Gone', 'Half', 'Good']);
+    expect(screen.getByRole('row', { name: /^Gone Replace it over 99 %/ })).toBeTruthy();
+    expect(screen.getByRole('row', { name: /^Good Keep it/ }).textContent).toMatch(/ km/);
+  });
+  it('a shop that read none is told where to begin', () => {
+    show(<FleetScreen belts={[]} />);
+    expect(screen.getByText('No width was read yet')).toBeTruthy();
+  });
 });

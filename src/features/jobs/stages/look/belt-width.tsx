@@ -9,6 +9,7 @@ import { Fold } from '@/ui/fold';
 import { useRead } from '@/ui/reads';
 import { useUnits } from '@/ui/units';
 import { useShell } from '../../../shell/shell-context';
+import { ShiftPanel } from '../../../cvt/shift-panel';
 import { readWidthPast } from '../../../wear/actions';
 import { ForecastCard } from '../../../wear/forecast-card';
 import { WidthForm } from '../../../wear/width-form';
@@ -34,33 +35,33 @@ export function BeltWidth({ job, at, acts, drive, writable }: StageProps & { dri
   }, [past, entries, number, machineId, belt?.id]);
   if (!belt || job.driveId === null) return null;
   const last = log.at(-1);
+  const meanMm = last ? last.widths.reduce((a, w) => a + w, 0) / last.widths.length : null;
   const meter = parseMeter(job.meter);
   const label = belt.label ?? 'Drive belt';
   return (
-    <Fold
-      title="Belt width"
-      says={
-        last ? `last ${fine(last.widths.reduce((a, w) => a + w, 0) / last.widths.length)} at ${last.meter} ${last.unit}` : 'not read yet'
-      }
-      open
-    >
-      {log.length > 0 && <ForecastCard log={log} beltName={`${job.machine} ${label}`} />}
-      {writable && (
-        <WidthForm
-          key={last?.taken ?? 'first'}
-          belt={{ id: belt.id, label }}
-          basis={{
-            meter: meter.ok ? meter.value : null,
-            unit:
-              last && (last.unit === 'h' || last.unit === 'km' || last.unit === 'mi') ? last.unit : meter.ok ? (meter.unit ?? 'h') : 'h',
-            fittedAt: last?.fittedAt ?? null,
-            minimumMm: last?.minimumMm ?? belt.measured?.minimum ?? null,
-            newMm: last?.newMm ?? sectionOf(belt).topMm,
-          }}
-          firstByPerson={!readTwoWays(log, name)}
-          onKeep={(w) => acts.write(at, 'width', w, `Job ${number}: width of ${label}`, 'The width is on the ticket.')}
-        />
-      )}
-    </Fold>
+    <>
+      <Fold title="Belt width" says={last && meanMm !== null ? `last ${fine(meanMm)} at ${last.meter} ${last.unit}` : 'not read yet'} open>
+        {log.length > 0 && <ForecastCard log={log} beltName={`${job.machine} ${label}`} />}
+        {writable && (
+          <WidthForm
+            key={last?.taken ?? 'first'}
+            belt={{ id: belt.id, label }}
+            basis={{
+              meter: meter.ok ? meter.value : null,
+              unit:
+                last && (last.unit === 'h' || last.unit === 'km' || last.unit === 'mi') ? last.unit : meter.ok ? (meter.unit ?? 'h') : 'h',
+              fittedAt: last?.fittedAt ?? null,
+              minimumMm: last?.minimumMm ?? belt.measured?.minimum ?? null,
+              newMm: last?.newMm ?? sectionOf(belt).topMm,
+            }}
+            firstByPerson={!readTwoWays(log, name)}
+            onKeep={(w) => acts.write(at, 'width', w, `Job ${number}: width of ${label}`, 'The width is on the ticket.')}
+          />
+        )}
+      </Fold>
+      <Fold title="How it shifts" says="from idle to full shift, by the belt’s width">
+        <ShiftPanel drive={drive} nowMm={meanMm} />
+      </Fold>
+    </>
   );
 }

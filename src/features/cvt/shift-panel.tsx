@@ -1,0 +1,219 @@
+'use client';
+
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Slider from '@mui/material/Slider';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import { useTheme } from '@mui/material/styles';
+import { useMemo, useState } from 'react';
+import { CartesianGrid, Legend, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import { shiftOf, shimmed, standAt, variableOf, type Shift, type VariableDrive } from '@/core/cvt';
+import type { Drive } from '@/core/drive';
+import { Choices } from '@/ui/choices';
+import { NumberField } from '@/ui/number-field';
+import { useUnits } from '@/ui/units';
+import { ShiftSection } from './section';
+import { LIMIT_WORDS } from './words';
+
+/** Points of the curves. */
+const POINTS = 41;
+
+/** How a variable drive shifts, and what a narrower belt and a shim do to it. */
+export function ShiftPanel({ drive, nowMm = null }: { drive: Drive; nowMm?: number | null }) {
+  const variable = useMemo(() => variableOf(drive), [drive]);
+  const [share, setShare] = useState(0);
+  const [which, setWhich] = useState<'new' | 'now' | 'least'>('new');
+  const [shim, setShim] = useState<number | null>(null);
+  const [at, setAt] = useState<'primary' | 'secondary'>('secondary');
+  const { show, fine } = useUnits();
+  if (!variable.ok)
+    return (
+      <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>
+        How it shifts is told once its sheaves are measured: angle of the faces, hub, rim, opening and travel of each, under Change the
+        drawing.
+      </Box>
+    );
+  const belt = drive.belts.find((b) => b.route.length > 0);
+  const least = belt?.measured?.minimum ?? null;
+  const widths = [
+    { id: 'new' as const, label: 'New', mm: variable.width },
+    ...(nowMm === null ? [] : [{ id: 'now' as const, label: 'As it is now', mm: nowMm }]),
+    ...(least === null ? [] : [{ id: 'least' as const, label: 'At its least', mm: least }]),
+  ];
+  const shown = widths.find((w) => w.id === which) ?? widths[0]!;
+  const pair = shim === null || shim === 0 ? variable.drive : shimmed(variable.drive, at, shim);
+  const stand = standAt(pair, shown.mm, share);
+  const name = (role: 'driver' | 'driven') =>
+    drive.pulleys.find((p) => p.role === role && p.variable)?.label ?? (role === 'driver' ? 'Primary' : 'Secondary');
+  return (
+    <Box component="section" aria-label="How it shifts" sx={{ display: 'grid', gap: 1.5, maxWidth: 860 }}>
+      {widths.length > 1 && (
+        <Choices
+          label="Belt"
+          value={shown.id}
+          options={widths.map((w) => ({ id: w.id, label: `${w.label}, ${fine(w.mm)}` }))}
+          onChoose={setWhich}
+        />
+      )}
+      {stand ? (
+        <>
+          <ShiftSection drive={pair} width={shown.mm} stand={stand} names={[name('driver'), name('driven')]} />
+          <Box sx={{ maxWidth: 420, px: 1 }}>
+            <Slider
+              aria-label="Shift, from idle to full"
+              value={share}
+              min={0}
+              max={1}
+              step={0.01}
+              onChange={(_, v) => setShare(v as number)}
+              marks={[
+                { value: 0, label: 'Idle' },
+                { value: 1, label: 'Full shift' },
+              ]}
+            />
+          </Box>
+          <Box role="status" sx={{ fontSize: 16 }}>
+            {stand.ratio === null ? (
+              <>
+                The belt hangs slack by <strong>{show(stand.slack, 'length')}</strong>: it does not drive.
+              </>
+            ) : (
+              <>
+                Ratio <strong className="ts-mono">{stand.ratio.toFixed(2)}</strong> to 1, the primary closed by {fine(stand.closing)}.
+              </>
+            )}
+          </Box>
+        </>
+      ) : (
+        <Alert severity="warning" variant="outlined">
+          A belt of {fine(shown.mm)} fits nowhere on this pair{shim ? ' with that shim' : ''}.
+        </Alert>
+      )}
+      <Widths pair={pair} widths={widths} />
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'flex-start' }}>
+        <Box sx={{ width: 220 }}>
+          <NumberField
+            dimension="length"
+            label="With a shim of"
+            value={shim}
+            onValue={setShim}
+            min={-5}
+            max={5}
+            optional
+            helperText="Below 0: taken out."
+          />
+        </Box>
+        <Choices
+          label="Between the faces of"
+          value={at}
+          options={[
+            { id: 'secondary', label: name('driven') },
+            { id: 'primary', label: name('driver') },
+          ]}
+          onChoose={setAt}
+        />
+      </Box>
+      <Curves pair={pair} mm={shown.mm} names={[name('driver'), name('driven')]} />
+    </Box>
+  );
+}
+
+/** What each width comes to: idle slack, ratios, and what ends the shift. */
+function Widths({ pair, widths }: { pair: VariableDrive; widths: readonly { readonly label: string; readonly mm: number }[] }) {
+  const { show, fine } = useUnits();
+  const all = widths.map((w) => ({ ...w, result: shiftOf(pair, w.mm) }));
+  const rows: readonly (readonly [string, (s: Shift) => string])[] = [
+    ['Idle slack', (s) => show(s.open.slack, 'length')],
+    ['Gives at mid-span, idling', (s) => show(s.open.deflection, 'length')],
+    ['Starts at', (s) => `${s.start.ratio.toFixed(2)} to 1`],
+    ['Primary closes first by', (s) => fine(s.start.closing)],
+    ['Top', (s) => `${s.top.ratio.toFixed(2)} to 1`],
+    ['It ends because', (s) => LIMIT_WORDS[s.top.limit]],
+  ];
+  return (
+    <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="group" aria-label="By the belt’s width">
+      <Table size="small" sx={{ '& td, & th': { px: 1, py: 0.75, verticalAlign: 'top' } }}>
+        <TableHead>
+          <TableRow>
+            <TableCell />
+            {all.map((w) => (
+              <TableCell key={w.label}>
+                {w.label}, {fine(w.mm)}
+              </TableCell>
+            ))}
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {rows.map(([label, of]) => (
+            <TableRow key={label}>
+              <TableCell component="th" scope="row">
+                {label}
+              </TableCell>
+              {all.map((w) => (
+                <TableCell key={w.label}>{w.result.ok ? of(w.result.shift) : label === rows[0]![0] ? w.result.problem : '–'}</TableCell>
+              ))}
+            </TableRow>
+          ))}
+        </TableBody>
+      </Table>
+    </Box>
+  );
+}
+
+/** Ratio and radii over how far the primary has closed. */
+function Curves({ pair, mm, names }: { pair: VariableDrive; mm: number; names: readonly [string, string] }) {
+  const { palette } = useTheme();
+  const { show, fine } = useUnits();
+  const points = useMemo(
+    () =>
+      Array.from({ length: POINTS }, (_, i) => standAt(pair, mm, i / (POINTS - 1))).flatMap((s) =>
+        s ? [{ closing: s.closing, ratio: s.ratio, primary: s.primary, secondary: s.secondary }] : [],
+      ),
+    [pair, mm],
+  );
+  if (points.length < 2) return null;
+  const tick = { fontSize: 12, fill: palette.text.secondary };
+  return (
+    <Box
+      sx={{ height: 260, maxWidth: 720 }}
+      role="img"
+      aria-label={`Ratio and radii as the primary closes, from ${points.find((p) => p.ratio !== null)?.ratio?.toFixed(2) ?? 'slack'} to ${points.at(-1)?.ratio?.toFixed(2) ?? 'slack'} to 1`}
+    >
+      <ResponsiveContainer width="100%" height="100%">
+        <LineChart data={points} margin={{ top: 8, right: 8, bottom: 8, left: 8 }}>
+          <CartesianGrid stroke="var(--ts-edge)" vertical={false} />
+          <XAxis dataKey="closing" type="number" domain={[0, 'dataMax']} tick={tick} tickFormatter={(v: number) => show(v, 'length', 0)} />
+          <YAxis yAxisId="ratio" tick={tick} width={56} tickFormatter={(v: number) => `${v} : 1`} />
+          <YAxis yAxisId="radius" orientation="right" tick={tick} width={64} tickFormatter={(v: number) => show(v, 'length', 0)} />
+          <Tooltip
+            labelFormatter={(v) => `closed by ${fine(Number(v))}`}
+            formatter={(v, n) => (typeof v === 'number' ? (n === 'ratio' ? v.toFixed(2) : fine(v)) : String(v))}
+          />
+          <Legend />
+          <Line yAxisId="ratio" dataKey="ratio" stroke="var(--ts-work)" strokeWidth={2.5} dot={false} isAnimationActive={false} />
+          <Line
+            yAxisId="radius"
+            dataKey="primary"
+            name={`radius on ${names[0]}`}
+            stroke="var(--ts-ink)"
+            dot={false}
+            isAnimationActive={false}
+          />
+          <Line
+            yAxisId="radius"
+            dataKey="secondary"
+            name={`radius on ${names[1]}`}
+            stroke="var(--ts-quiet)"
+            strokeDasharray="5 4"
+            dot={false}
+            isAnimationActive={false}
+          />
+        </LineChart>
+      </ResponsiveContainer>
+    </Box>
+  );
+}
