@@ -72,11 +72,14 @@ test('compare', async ({ page }) => {
 
 test.describe('in the bay theme', () => {
   test.use({ colorScheme: 'dark' });
-  test('match, released', async ({ page }) => {
-    await page.goto('/jobs/222?stage=match');
-    await solved(page);
-    await page.getByRole('button', { name: 'Released' }).click();
-    await shoot(page, 'match-bay');
+  test('width, in the bay', async ({ page }) => {
+    await page.goto('/');
+    await page.getByText('Belt broke on the hill').first().click();
+    await page.waitForURL(/\/jobs\/\d+/);
+    await page.goto(`${new URL(page.url()).pathname}?stage=look`);
+    await expect(page.getByRole('img', { name: /^Width over the meter/ })).toBeVisible();
+    await page.getByRole('button', { name: /^Belt width/ }).evaluate((e) => e.scrollIntoView());
+    await shoot(page, 'width');
   });
 });
 

@@ -22,34 +22,52 @@ type Purpose = 'drawing' | 'matching';
 
 interface Hired {
   readonly remote: Comlink.Remote<SolverService>;
-  /** Rejects when the worker cannot be loaded, or dies: what was asked of it would be waited for for ever. */
+  /** Resolves once it listens. */
+  readonly ready: Promise<void>;
+  /** Rejects when the worker cannot be loaded, is not there in time, or dies: what was asked of it would be waited for for ever. */
   readonly broken: Promise<never>;
 }
 
 /** Two workers: drawing stays quick while a match or a thousand variations are computed beside it. */
 const workers = new Map<Purpose, Hired>();
+/** A worker that does not listen after so long never will, ms. */
+const READY_WITHIN_MS = 10_000;
 
 function workerFor(purpose: Purpose): Hired {
   const there = workers.get(purpose);
   if (there) return there;
   const worker = new Worker(new URL('../workers/solver.worker.ts', import.meta.url), { type: 'module', name: purpose });
+  let isReady: () => void = () => undefined;
+  const ready = new Promise<void>((resolve) => (isReady = resolve));
   const broken = new Promise<never>((_, reject) => {
-    worker.onerror = () => {
+    const breakOff = () => {
       workers.delete(purpose);
       worker.terminate();
       reject(new Error('the worker broke off'));
     };
+    const late = setTimeout(breakOff, READY_WITHIN_MS);
+    worker.onerror = breakOff;
+    worker.addEventListener('message', ({ data }: MessageEvent<unknown>) => {
+      if (data !== 'ready') return;
+      clearTimeout(late);
+      isReady();
+    });
   });
   broken.catch(() => undefined);
-  const hired = { remote: Comlink.wrap<SolverService>(worker), broken };
+  const hired = { remote: Comlink.wrap<SolverService>(worker), ready, broken };
   workers.set(purpose, hired);
   return hired;
 }
 
-/** Asks a worker; the next question after a failure gets a fresh one. */
-function ask<T>(purpose: Purpose, question: (remote: Comlink.Remote<SolverService>) => Promise<T>): Promise<T> {
-  const { remote, broken } = workerFor(purpose);
-  return Promise.race([question(remote), broken]);
+/** Asks a worker. One that cannot be loaded, as over a network that comes and goes, is hired anew once; the next question after a failure gets a fresh one, too. */
+async function ask<T>(purpose: Purpose, question: (remote: Comlink.Remote<SolverService>) => Promise<T>): Promise<T> {
+  const first = workerFor(purpose);
+  const there = await Promise.race([first.ready, first.broken]).then(
+    () => first,
+    () => workerFor(purpose),
+  );
+  await Promise.race([there.ready, there.broken]);
+  return Promise.race([question(there.remote), there.broken]);
 }
 
 /** The drive at a lever position, solved off the main thread. */
@@ -75,9 +93,13 @@ export function useTension(request: TensionRequest | null): Latest<TensionAnswer
   return useLatest(request, askTension);
 }
 
+/** The same before it is kept. */
+export const askEntries = (request: EntryRequest): Promise<EntryAnswer> =>
+  ask('matching', async (remote): Promise<EntryAnswer> => remote.entries(request));
+
 /** How spans enter a pulley that stands so, off the main thread. */
 export function useEntries(request: EntryRequest | null): Latest<EntryAnswer> {
-  return useLatest(request, (r) => ask('matching', async (remote): Promise<EntryAnswer> => remote.entries(r)));
+  return useLatest(request, askEntries);
 }
 
 /** Variants of a drive side by side, off the main thread. */

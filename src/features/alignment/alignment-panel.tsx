@@ -24,7 +24,19 @@ const GAP_FIELDS = [
 ] as const;
 
 /** Gaps to a straight edge, what they amount to at each span, what to turn, and the reading kept. */
-export function AlignmentPanel({
+export function AlignmentPanel(props: {
+  drive: Drive;
+  beltId: string;
+  /** Null where nothing may be written. */
+  onKeep: ((aligned: Aligned) => Promise<boolean>) | null;
+}) {
+  const route = props.drive.belts.find((b) => b.id === props.beltId)?.route ?? [];
+  if (new Set(route.map((r) => r.pulley)).size < 2)
+    return <Box sx={{ color: 'var(--ts-quiet)' }}>Its belt is drawn round less than two pulleys.</Box>;
+  return <TwoPulleys {...props} />;
+}
+
+function TwoPulleys({
   drive,
   beltId,
   onKeep,
@@ -52,11 +64,12 @@ export function AlignmentPanel({
   const [track, setTrack] = useState<Track | 'none'>('none');
   const [edgeSide, setEdgeSide] = useState<'left' | 'right'>('right');
   const [asked, setAsked] = useState(false);
+  const [failed, setFailed] = useState('');
   const [busy, setBusy] = useState(false);
   const rimMm = rimOf(drive, pulley.id, rim);
   const limitDeg = alignmentLimit((belt.count ?? 1) > 1 || pulley.face === 'ribbed');
 
-  const { read, wrong, stands, spans, addsN, settled } = useStands({
+  const { read, wrong, stands, spans, addsN, settled, ask } = useStands({
     drive,
     beltId,
     reference,
@@ -66,14 +79,26 @@ export function AlignmentPanel({
     wider,
     edgeSide,
   });
-  const worstDeg = Math.max(0, ...spans.flatMap((x) => [x.here, x.there]));
-  const within = worstDeg <= limitDeg;
-  const problem = wrong?.problem ?? (asked && !read ? 'Read the gap at the near and at the far rim first.' : '');
+  const worstOf = (all: typeof spans) => Math.max(0, ...all.flatMap((x) => [x.here, x.there]));
+  const within = worstOf(spans) <= limitDeg;
+  const problem = wrong?.problem ?? (asked && !read ? 'Read the gap at the near and at the far rim first.' : failed);
 
   const keep = async () => {
     setAsked(true);
-    if (!read || wrong || !stands || spans.length === 0 || !settled || !onKeep) return;
+    setFailed('');
+    if (!read || wrong || !stands || !onKeep) return;
     setBusy(true);
+    // Typed and kept in one go: what is shown may still be that of the numbers before.
+    const entered = settled ? spans : await ask();
+    if (!entered || entered.length === 0) {
+      setFailed(
+        entered
+          ? 'The belt does not touch both of these pulleys; choose two that it does.'
+          : 'It could not be worked out just now; keep it once more.',
+      );
+      setBusy(false);
+      return;
+    }
     const kept = await onKeep({
       belt: beltId,
       reference: { id: reference, label: label(reference) },
@@ -85,7 +110,7 @@ export function AlignmentPanel({
       offsetMm: stands.offsetMm,
       skewDeg: stands.skewDeg,
       leanDeg: stands.leanDeg,
-      worstDeg,
+      worstDeg: worstOf(entered),
       limitDeg,
       when,
       cut,

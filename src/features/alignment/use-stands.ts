@@ -3,7 +3,7 @@
 import { useMemo } from 'react';
 import { misalignmentOf, refuseGaps, type Misalignment, type RimGaps, type SpanEntry } from '@/core/alignment';
 import type { Drive } from '@/core/drive';
-import { useEntries } from '@/ui/solver';
+import { askEntries, useEntries } from '@/ui/solver';
 import { rodsMove } from './correction';
 
 export const NO_GAPS: Readonly<Record<keyof RimGaps, number | null>> = { near: null, far: null, above: null, below: null };
@@ -28,6 +28,8 @@ export interface Stands {
   readonly addsN: number | null;
   /** Everything shown belongs to what was typed last. */
   readonly settled: boolean;
+  /** How each span enters by what stands typed now, before it is kept; null where it could not be worked out. */
+  readonly ask: () => Promise<readonly SpanEntry[] | null>;
 }
 
 /** What gaps amount to, and how each span enters by them. */
@@ -58,5 +60,11 @@ export function useStands({
     [drive, beltId, reference, pulley, stands, edgeSide],
   );
   const { answer, pending } = useEntries(request);
-  return { ...now, spans: stands ? (answer?.spans ?? []) : [], addsN: answer?.addsN ?? null, settled: answer !== null && !pending };
+  return {
+    ...now,
+    spans: stands ? (answer?.spans ?? []) : [],
+    addsN: answer?.addsN ?? null,
+    settled: answer !== null && !pending,
+    ask: async () => (request ? ((await askEntries(request).catch(() => null))?.spans ?? null) : null),
+  };
 }

@@ -27,6 +27,7 @@ vi.mock('@/ui/solver', () => ({
   useTension: (request: TensionRequest) => ({ answer: solverService.tension(request), pending: false, failed: false, again: vi.fn() }),
   askTension: (request: TensionRequest) => Promise.resolve(solverService.tension(request)),
   useEntries: (request: EntryRequest | null) => ({ answer: request && solverService.entries(request), pending: false }),
+  askEntries: (request: EntryRequest) => Promise.resolve(solverService.entries(request)),
 }));
 vi.mock('../tension/actions', () => ({ readTensionPast: async () => ({ ok: true, value: { readings: [], epochs: [] } }) }));
 vi.mock('@/ui/plate/plate', () => ({ Plate: () => null }));
