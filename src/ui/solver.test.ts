@@ -1,0 +1,77 @@
+import * as Comlink from 'comlink';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+
+/** A worker whose script loads when the test says so, or not at all. */
+class SlowWorker {
+  static hired: SlowWorker[] = [];
+  readonly asked: unknown[] = [];
+  terminated = false;
+  onerror: (() => void) | null = null;
+  private readonly channel = new MessageChannel();
+  constructor() {
+    SlowWorker.hired.push(this);
+    this.channel.port1.start();
+  }
+  postMessage(message: unknown) {
+    this.asked.push(message);
+    this.channel.port1.postMessage(message);
+  }
+  addEventListener(type: 'message', listener: (e: MessageEvent) => void) {
+    this.channel.port1.addEventListener(type, listener);
+  }
+  removeEventListener(type: 'message', listener: (e: MessageEvent) => void) {
+    this.channel.port1.removeEventListener(type, listener);
+  }
+  terminate() {
+    this.terminated = true;
+    this.channel.port1.close();
+  }
+  /** Its script has run: it listens, and says so. */
+  loads(service: object) {
+    Comlink.expose(service, this.channel.port2 as unknown as Comlink.Endpoint);
+    this.channel.port2.postMessage('ready');
+  }
+}
+
+const settled = () => new Promise((resolve) => setTimeout(resolve, 20));
+const request = { sampleRate: 8000, channels: [] };
+
+describe('the worker that computes', () => {
+  beforeEach(() => {
+    vi.resetModules();
+    SlowWorker.hired = [];
+    vi.stubGlobal('Worker', SlowWorker);
+  });
+  afterEach(() => {
+    vi.useRealTimers();
+    vi.unstubAllGlobals();
+  });
+  it('is asked nothing before it listens, and then at once', async () => {
+    const { askTap } = await import('./solver');
+    const answer = askTap(request);
+    await settled();
+    const [worker] = SlowWorker.hired;
+    expect(worker!.asked).toEqual([]);
+    worker!.loads({ tap: () => ({ hz: 52 }) });
+    expect(await answer).toEqual({ hz: 52 });
+    expect(SlowWorker.hired).toHaveLength(1);
+  });
+  it('that cannot be loaded is hired anew, and the question is answered all the same', async () => {
+    const { askTap } = await import('./solver');
+    const answer = askTap(request);
+    SlowWorker.hired[0]!.onerror!();
+    await settled();
+    expect(SlowWorker.hired[0]!.terminated).toBe(true);
+    SlowWorker.hired[1]!.loads({ tap: () => ({ hz: 61 }) });
+    expect(await answer).toEqual({ hz: 61 });
+  });
+  it('that never listens is given up, and if the next does not either the asker is told', async () => {
+    vi.useFakeTimers();
+    const { askTap } = await import('./solver');
+    const answer = askTap(request).catch((e: Error) => e.message);
+    await vi.advanceTimersByTimeAsync(10_000);
+    expect(SlowWorker.hired).toHaveLength(2);
+    await vi.advanceTimersByTimeAsync(10_000);
+    expect(await answer).toBe('the worker broke off');
+  });
+});
