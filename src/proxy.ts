@@ -22,7 +22,7 @@ export function policy(nonce: string, dev: boolean): string {
 
 /** What stands between two slashes where a record is named, if it is not its number. */
 const RECORD = /^\/(?:jobs|machines|drives(?:\/measure)?)\/([^/]+)/;
-const WORDS = new Set(['new', 'measure']);
+const WORDS = new Set(['new', 'measure', 'wear']);
 
 /** Whether an address can be no page's, whatever there is in the shop. */
 export function isMalformed(path: string): boolean {
