@@ -1,7 +1,6 @@
 'use client';
 
 import Box from '@mui/material/Box';
-import { useTheme } from '@mui/material/styles';
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import { unitNamed } from '@/core/quantity';
 import { useUnits } from '@/ui/units';
@@ -21,7 +20,6 @@ export function SweepChart({
   pulley: string;
 }) {
   const { show, unit } = useUnits();
-  const { palette } = useTheme();
   const points = swept.flatMap((s) => {
     const value = figure.of(s.compared);
     return value === null ? [] : [{ mm: s.diameterMm, value, limit: figure.limit?.of(s.compared) ?? null }];
@@ -29,7 +27,7 @@ export function SweepChart({
   if (points.length < 2)
     return <Box sx={{ color: 'var(--ts-quiet)' }}>The drive does not say what {figure.label.toLowerCase()} is: nothing to chart.</Box>;
   const inch = unitNamed(unit('length') === '' ? 'mm' : unit('length')).factor;
-  const tick = { fontSize: 12, fill: palette.text.secondary };
+  const tick = { fontSize: 12, fill: 'var(--ts-quiet)' };
   const text = (v: number) => figureText(figure.dimension, v, show);
   const first = points[0]!;
   const last = points.at(-1)!;
@@ -58,7 +56,7 @@ export function SweepChart({
             x={drawnMm}
             stroke="var(--ts-quiet)"
             strokeDasharray="3 3"
-            label={{ value: 'as drawn', position: 'insideTopRight', fontSize: 12, fill: palette.text.secondary }}
+            label={{ value: 'as drawn', position: 'insideTopRight', fontSize: 12, fill: 'var(--ts-quiet)' }}
           />
           {figure.limit && (
             <Line dataKey="limit" name="limit" stroke="var(--ts-copper)" strokeDasharray="6 4" dot={false} isAnimationActive={false} />

@@ -8,7 +8,6 @@ import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
-import { useTheme } from '@mui/material/styles';
 import { useMemo, useState } from 'react';
 import { CartesianGrid, Legend, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import { shiftOf, shimmed, standAt, variableOf, type Shift, type VariableDrive } from '@/core/cvt';
@@ -166,7 +165,6 @@ function Widths({ pair, widths }: { pair: VariableDrive; widths: readonly { read
 
 /** Ratio and radii over how far the primary has closed. */
 function Curves({ pair, mm, names }: { pair: VariableDrive; mm: number; names: readonly [string, string] }) {
-  const { palette } = useTheme();
   const { show, fine } = useUnits();
   const points = useMemo(
     () =>
@@ -176,7 +174,7 @@ function Curves({ pair, mm, names }: { pair: VariableDrive; mm: number; names: r
     [pair, mm],
   );
   if (points.length < 2) return null;
-  const tick = { fontSize: 12, fill: palette.text.secondary };
+  const tick = { fontSize: 12, fill: 'var(--ts-quiet)' };
   return (
     <Box
       sx={{ height: 260, maxWidth: 720 }}

@@ -1,7 +1,6 @@
 'use client';
 
 import Box from '@mui/material/Box';
-import { useTheme } from '@mui/material/styles';
 import {
   Area,
   CartesianGrid,
@@ -36,7 +35,6 @@ export function OverHours({
   targetN: number | null;
 }) {
   const { show, unit } = useUnits();
-  const { palette } = useTheme();
   const inUnit = (n: number) => (unit('force') === 'lb' ? n / 4.4482216152605 : n);
   const hours = (h: number | null) =>
     h === null ? 'not for a long time' : h < 1 ? 'at once' : `${h < 10 ? h.toFixed(1) : Math.round(h)} h`;
@@ -78,14 +76,10 @@ export function OverHours({
               type="number"
               domain={[0, reach]}
               allowDuplicatedCategory={false}
-              tick={{ fontSize: 12, fill: palette.text.secondary }}
+              tick={{ fontSize: 12, fill: 'var(--ts-quiet)' }}
               tickFormatter={(h: number) => `${Math.round(h)} h`}
             />
-            <YAxis
-              tick={{ fontSize: 12, fill: palette.text.secondary }}
-              tickFormatter={(n: number) => `${Math.round(n)} ${force}`}
-              width={64}
-            />
+            <YAxis tick={{ fontSize: 12, fill: 'var(--ts-quiet)' }} tickFormatter={(n: number) => `${Math.round(n)} ${force}`} width={64} />
             <Tooltip
               formatter={(v) => (typeof v === 'number' ? `${v.toFixed(0)} ${force}` : String(v))}
               labelFormatter={(h) => `${Number(h).toFixed(1)} h`}
@@ -113,7 +107,7 @@ export function OverHours({
                 y={inUnit(RETENSION_OVER_FLOOR * floorN)}
                 stroke="var(--ts-copper)"
                 strokeDasharray="6 4"
-                label={{ value: 'set again', position: 'insideBottomRight', fontSize: 12, fill: palette.text.secondary }}
+                label={{ value: 'set again', position: 'insideBottomRight', fontSize: 12, fill: 'var(--ts-quiet)' }}
               />
             )}
             <Scatter data={points} dataKey="read" fill="var(--ts-ink)" isAnimationActive={false} name="read">

@@ -1,7 +1,6 @@
 'use client';
 
 import Box from '@mui/material/Box';
-import { useTheme } from '@mui/material/styles';
 import {
   Area,
   CartesianGrid,
@@ -36,9 +35,8 @@ export function WearChart({
   unit: string;
 }) {
   const { setting } = useUnits();
-  const { palette } = useTheme();
   const inch = setting.system === 'inch' ? 25.4 : 1;
-  const tick = { fontSize: 12, fill: palette.text.secondary };
+  const tick = { fontSize: 12, fill: 'var(--ts-quiet)' };
   const words = (v: number) => `${v.toFixed(inch === 1 ? 1 : 3)} ${inch === 1 ? 'mm' : 'in'}`;
   const ahead = answer.curve.map((p) => ({ meter: p.meter + fittedAt, mean: p.p50 / inch, band: [p.p10 / inch, p.p90 / inch] }));
   const { readings } = answer.forecast;
@@ -81,7 +79,7 @@ export function WearChart({
             y={minimumMm / inch}
             stroke="var(--ts-copper)"
             strokeDasharray="6 4"
-            label={{ value: 'minimum', position: 'insideBottomLeft', fontSize: 12, fill: palette.text.secondary }}
+            label={{ value: 'minimum', position: 'insideBottomLeft', fontSize: 12, fill: 'var(--ts-quiet)' }}
           />
           {WIDTH_METHODS.map((m) => {
             const points = readings

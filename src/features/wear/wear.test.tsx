@@ -109,7 +109,9 @@ describe('what is left of a belt', () => {
 describe('the belts of a shop', () => {
   it('those first that will not last to their next look, with what is used of each', () => {
     const belt = (machine: string, widths: number[]) => ({ machineId: machine.length, machine, belt: 'b', log: [past({ widths })] });
-    show(<FleetScreen belts={[belt('Good', [30.3, 30.31, 30.3]), belt('Gone', [28.3, 28.3, 28.31]), belt('Half', [28.85, 28.87, 28.85])]} />);
+    show(
+      <FleetScreen belts={[belt('Good', [30.3, 30.31, 30.3]), belt('Gone', [28.3, 28.3, 28.31]), belt('Half', [28.85, 28.87, 28.85])]} />,
+    );
     const names = screen.getAllByRole('link').map((l) => l.textContent);
     expect(names).toEqual(['Gone', 'Half', 'Good']);
     expect(screen.getByRole('row', { name: /^Gone Replace it (over )?9\d %/ })).toBeTruthy();
