@@ -31,7 +31,7 @@ interface Hired {
 /** Two workers: drawing stays quick while a match or a thousand variations are computed beside it. */
 const workers = new Map<Purpose, Hired>();
 /** A worker that does not listen after so long never will, ms. */
-const READY_WITHIN_MS = 10_000;
+const READY_WITHIN_MS = 30_000;
 
 function workerFor(purpose: Purpose): Hired {
   const there = workers.get(purpose);
