@@ -26,7 +26,9 @@ const ASKED_HERE: readonly FactId[] = ['power', 'turn', 'spins'];
 /** Springs that pull with the lever released, each with its force now. */
 function useLoadedSprings({ drive }: Pick<Bay, 'drive'>): string {
   const { show } = useUnits();
-  const { answer } = usePose(useMemo(() => (drive ? { drive, lever: 0 } : null), [drive]));
+  const { answer, failed } = usePose(useMemo(() => (drive ? { drive, lever: 0 } : null), [drive]));
+  // Nothing said would be taken for nothing loaded.
+  if (drive && failed) return 'What its springs pull could not be worked out just now: take every one for loaded.';
   if (!drive || !answer?.ok) return '';
   const loaded = answer.answer.solved.springs.filter((s) => s.force > 0.5);
   if (loaded.length === 0) return 'None pulls with the lever released.';
