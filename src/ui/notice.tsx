@@ -14,6 +14,9 @@ export interface Notice {
 
 const SEVERITY = { done: 'success', waiting: 'info', refused: 'warning' } as const;
 
+/** How long it stands, ms. What can be undone stands until a hand is wiped and on the screen. */
+const staysMs = ({ tone, undo }: Notice): number | null => (tone === 'refused' ? null : undo ? 30_000 : 8_000);
+
 const NoticeContext = createContext<(notice: Notice) => void>(() => undefined);
 
 /** One line at the edge of the screen: what was done, with its undo, or why it was not. */
@@ -27,7 +30,7 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
       <Snackbar
         key={notice?.key}
         open={notice !== null}
-        autoHideDuration={notice?.tone === 'refused' ? null : 8000}
+        autoHideDuration={notice ? staysMs(notice) : null}
         onClose={(_, why) => why !== 'clickaway' && close()}
         anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}
         // On a phone the foot holds the next act and the rail: the line comes in at the top.

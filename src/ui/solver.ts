@@ -16,58 +16,30 @@ import type { EntryAnswer, EntryRequest } from '@/workers/entry-service';
 import type { WearAnswer } from '@/workers/wear-service';
 import type { WearAsk, WearForecast } from '@/core/wear';
 import type { TensionAnswer, TensionRequest } from '@/workers/tension-service';
+import { hire, type Hired } from './hire';
 import { useLatest, type Latest } from './latest';
 
 type Purpose = 'drawing' | 'matching';
 
-interface Hired {
-  readonly remote: Comlink.Remote<SolverService>;
-  /** Resolves once it listens. */
-  readonly ready: Promise<void>;
-  /** Rejects when the worker cannot be loaded, is not there in time, or dies: what was asked of it would be waited for for ever. */
-  readonly broken: Promise<never>;
-}
-
 /** Two workers: drawing stays quick while a match or a thousand variations are computed beside it. */
-const workers = new Map<Purpose, Hired>();
-/** A worker that does not listen after so long never will, ms. */
-const READY_WITHIN_MS = 30_000;
+const workers = new Map<Purpose, Promise<Hired<SolverService>>>();
 
-function workerFor(purpose: Purpose): Hired {
+function workerFor(purpose: Purpose): Promise<Hired<SolverService>> {
   const there = workers.get(purpose);
   if (there) return there;
-  const worker = new Worker(new URL('../workers/solver.worker.ts', import.meta.url), { type: 'module', name: purpose });
-  let isReady: () => void = () => undefined;
-  const ready = new Promise<void>((resolve) => (isReady = resolve));
-  const broken = new Promise<never>((_, reject) => {
-    const breakOff = () => {
-      workers.delete(purpose);
-      worker.terminate();
-      reject(new Error('the worker broke off'));
-    };
-    const late = setTimeout(breakOff, READY_WITHIN_MS);
-    worker.onerror = breakOff;
-    worker.addEventListener('message', ({ data }: MessageEvent<unknown>) => {
-      if (data !== 'ready') return;
-      clearTimeout(late);
-      isReady();
-    });
-  });
-  broken.catch(() => undefined);
-  const hired = { remote: Comlink.wrap<SolverService>(worker), ready, broken };
+  const hired = hire<SolverService>(
+    () => new Worker(new URL('../workers/solver.worker.ts', import.meta.url), { type: 'module', name: purpose }),
+  );
   workers.set(purpose, hired);
+  // The next question after a failure gets a fresh one.
+  hired.then(({ broken }) => broken).catch(() => workers.get(purpose) === hired && workers.delete(purpose));
   return hired;
 }
 
-/** Asks a worker. One that cannot be loaded, as over a network that comes and goes, is hired anew once; the next question after a failure gets a fresh one, too. */
+/** Asks a worker. */
 async function ask<T>(purpose: Purpose, question: (remote: Comlink.Remote<SolverService>) => Promise<T>): Promise<T> {
-  const first = workerFor(purpose);
-  const there = await Promise.race([first.ready, first.broken]).then(
-    () => first,
-    () => workerFor(purpose),
-  );
-  await Promise.race([there.ready, there.broken]);
-  return Promise.race([question(there.remote), there.broken]);
+  const { remote, broken } = await workerFor(purpose);
+  return Promise.race([question(remote), broken]);
 }
 
 /** The drive at a lever position, solved off the main thread. */

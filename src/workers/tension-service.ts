@@ -1,6 +1,7 @@
-import type { Drive } from '../core/drive';
+import { compileDrive, mountingOf, newMatcher, type Drive, type Mounting } from '../core/drive';
 import {
   beltsSharing,
+  equalPlaces,
   feltAt,
   FEEL_METHODS,
   isSprung,
@@ -9,7 +10,6 @@ import {
   newBeltTarget,
   signsAt,
   tensionSheet,
-  withLoads,
   withoutBelts,
   type Combined,
   type FeelMethod,
@@ -26,15 +26,13 @@ import {
 
 /** What a tension is reckoned on beside the drawing. */
 export interface TensionBasis {
-  /** Power of driven pulleys in place of the drive's own, kW by id. */
-  readonly loadsKw: Readonly<Record<string, number>>;
   /** The manual's own target, N: it wins, and the computed one stands beside it. */
   readonly ownTargetN: number | null;
   /** A belt that has not run in yet. */
   readonly newBelt: boolean;
 }
 
-export const NO_BASIS: TensionBasis = { loadsKw: {}, ownTargetN: null, newBelt: false };
+export const NO_BASIS: TensionBasis = { ownTargetN: null, newBelt: false };
 
 /** A reading, and the belts that were off when it was taken: with one of them off it is no setting. */
 export interface AskedReading {
@@ -83,6 +81,10 @@ export type TensionAnswer =
       /** Degrees or mm that the longest span shows by feel at the target. */
       readonly feel: Readonly<Partial<Record<FeelMethod, number>>>;
       readonly settings: readonly JudgedSetting[];
+      /** Where else the belt is as tight as at the place recommended, degrees by adjuster: an eccentric's other side. */
+      readonly asTightAt: Readonly<Record<string, readonly number[]>>;
+      /** Whether the belt can be got on; null for one without a length. */
+      readonly mounting: Mounting | null;
       readonly readings: readonly Amount[];
       readonly combined: Combined | null;
       readonly loose: LooksLoose | null;
@@ -92,6 +94,8 @@ export type TensionAnswer =
       readonly hasInertia: boolean;
     }
   | { readonly ok: false; readonly problem: string };
+
+type Told = Extract<TensionAnswer, { ok: true }>;
 
 /** The drive with another outside length of one belt. */
 export const withLength = (drive: Drive, beltId: string, outsideMm: number): Drive => ({
@@ -106,8 +110,7 @@ const problemOf = (result: Exclude<TensionResult, { ok: true }>): string =>
 export function answerTension(request: TensionRequest): TensionAnswer {
   const { beltId, outsideMm, readings, felt = [], marked = [], stopSeconds } = request;
   const basis = request.basis ?? NO_BASIS;
-  const drawn = outsideMm === undefined ? request.drive : withLength(request.drive, beltId, outsideMm);
-  const drive = withLoads(drawn, basis.loadsKw);
+  const drive = outsideMm === undefined ? request.drive : withLength(request.drive, beltId, outsideMm);
   const ask: TensionAsk = { belt: beltId, felt, marked, stopSeconds };
   const bare = tensionSheet(drive, ask);
   if (!bare.ok) return { ok: false, problem: problemOf(bare) };
@@ -133,6 +136,7 @@ export function answerTension(request: TensionRequest): TensionAnswer {
     }),
   );
   const driven = new Set(belt?.route.map((r) => r.pulley));
+  const settings = judgeSettings(drive, { ...band, target: targetN }, sheet.settings, letsGo);
   return {
     ok: true,
     sheet,
@@ -140,13 +144,30 @@ export function answerTension(request: TensionRequest): TensionAnswer {
     targetBy,
     spans: signsAt(strands, targetN),
     feel,
-    settings: judgeSettings(drive, { ...band, target: targetN }, sheet.settings, letsGo),
+    settings,
+    ...placing(drive, beltId, settings),
     readings: amounts,
     combined: sheet.combined,
     loose: looksLoose({ strands, band: { ...band, target: targetN } }),
     shared: sharedOf(drive, beltId, sheet.tension),
     sprung,
     hasInertia: drive.pulleys.some((p) => driven.has(p.id) && p.role === 'driven' && (p.inertia ?? 0) > 0),
+  };
+}
+
+/** What is told of the drive beside its tension: how the belt goes on, and where an eccentric is as tight. */
+function placing(drive: Drive, beltId: string, settings: readonly JudgedSetting[]): Pick<Told, 'mounting' | 'asTightAt'> {
+  const made = compileDrive(drive);
+  const matcher = made.ok ? newMatcher(made.compiled, beltId) : undefined;
+  if (!made.ok || !matcher) return { mounting: null, asTightAt: {} };
+  return {
+    mounting: mountingOf(matcher),
+    asTightAt: Object.fromEntries(
+      drive.adjusters.map((a) => {
+        const at = settings.find((s) => s.adjuster === a.id && s.recommended)?.position ?? a.position;
+        return [a.id, equalPlaces(made.compiled, matcher.belt, a.id, at)];
+      }),
+    ),
   };
 }
 

@@ -22,6 +22,8 @@ export interface Variant {
   readonly outsideMm?: number | undefined;
   /** Length of a blade from tip to tip on a pulley's shaft, mm by pulley id. */
   readonly bladesMm?: Readonly<Record<string, number>>;
+  /** Fastest that the driven hub may turn by its own marking, rpm. */
+  readonly hubRpm?: number | undefined;
 }
 
 /** What one variant comes to, beside its limits. Null where the drive does not say. */
@@ -29,6 +31,8 @@ export interface Compared {
   /** Speed of the driven shaft that the comparison is about, and how many turns of the driver make one of its. */
   readonly rpm: number | null;
   readonly ratio: number | null;
+  /** Fastest that its hub may turn, where that is known. */
+  readonly mostRpm: number | null;
   readonly beltMps: number | null;
   readonly mostBeltMps: number;
   /** Centrifugal pull of the whole belt, N: m·v². */
@@ -110,6 +114,7 @@ export function compareDrive(
     ok: true,
     compared: {
       rpm,
+      mostRpm: variant.hubRpm ?? null,
       ratio: rpm !== null && driverRpm !== null && rpm > 0 ? driverRpm / rpm : null,
       beltMps: v,
       mostBeltMps: duty.speedLimit,

@@ -41,6 +41,8 @@ export type { GripSettings, MatchSettings } from './settings';
 export { readCandidate } from './candidate';
 export type { Candidate, CandidateResult } from './candidate';
 export { newMatcher } from './matcher';
+export { mountingOf } from './mounting';
+export type { Mountable, Mounting } from './mounting';
 export type { Matcher } from './matcher';
 export { tryLength } from './trial';
 export type { ReasonCode, Trial } from './trial';

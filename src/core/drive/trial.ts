@@ -4,6 +4,7 @@ import { isSimple, overlapsOf } from './crossing';
 import { runningEquilibrium, solveForBelt, standAt, type Equilibrium } from './equilibrium';
 import { gripBand } from './grip';
 import { standingOf, type Matcher, type Standing } from './matcher';
+import { mountable } from './mounting';
 import { loadingOf } from './running';
 import type { Setting } from './setting';
 import { brakesOn } from './solve';
@@ -130,7 +131,8 @@ function tryNow(matcher: Matcher, standing: Standing): Trial {
   if (brakeOn) short.push('brake-stays-on');
   if (band.ceilingN !== null && tension > band.ceilingN) short.push('over-ceiling');
   const mountingSlackMm = pitchLength - standing.path.shortest;
-  if (mountingSlackMm < -settings.mountStretchShare * pitchLength) short.push('cannot-be-mounted');
+  if (mountable(mountingSlackMm, pitchLength, matcher.section, settings.mountStretchShare) === 'impossible')
+    short.push('cannot-be-mounted');
   if (tension <= 0 || (band.leastN !== null && band.runningN < band.leastN)) long.push('slips');
   if (stopped !== null) long.push('at-stop');
   if (rest.ending !== 'settled') {

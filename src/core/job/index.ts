@@ -14,7 +14,7 @@ export { ENDINGS, handBackOf, mayEnd } from './hand-back';
 export type { Ending, HandBack, Unfit } from './hand-back';
 export { LOOK_AFTER, LOOK_AT, missingOfLook, nextLook, NO_LOOK, usualLook } from './next-look';
 export type { LookAfter, LookAt, NextLook } from './next-look';
-export { askedOf, chosenOf, findingsOf, linesOf, placeOfFinding, provedOf, securingOf, stepsWritten, timedOf } from './record';
+export { askedOf, chosenOf, findingsOf, linesOf, loadsOnJob, placeOfFinding, provedOf, securingOf, stepsWritten, timedOf } from './record';
 export type { Found, Securing, StepRecord } from './record';
 export { setupsUp, stillOff, tallyOf } from './still-off';
 export { holds, openHolds, procedureOf, PROCEDURES, proposalsFor, stepsOf } from './procedures';

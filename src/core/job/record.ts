@@ -45,6 +45,13 @@ export const linesOf = <T extends keyof Bodies>(lines: readonly RecordLine[], ty
   // A line's type and body belong together; `readBody` saw to that.
   lines.flatMap((l) => (l.type === type && !l.withdrawn ? [{ body: l.body as Bodies[T], at: l.at, by: l.by }] : []));
 
+/** Loads that a job reckons on in place of those drawn, kW by pulley: the last said of each belt, a later one over an earlier. */
+export function loadsOnJob(lines: readonly RecordLine[]): Record<string, number> {
+  const said = linesOf(lines, 'tension-basis');
+  const standing = said.filter(({ body }, i) => !said.slice(i + 1).some((later) => later.body.belt === body.belt));
+  return Object.fromEntries(standing.flatMap(({ body }) => body.loads.map((l) => [l.id, l.kw])));
+}
+
 const last = <T extends keyof Bodies>(lines: readonly RecordLine[], type: T): Bodies[T] | null => linesOf(lines, type).at(-1)?.body ?? null;
 
 /** What was asked last; null where nobody asked yet. */

@@ -20,6 +20,7 @@ export { pushAt, tapAt, tensionByPush, tensionByTap, usualDeflection } from './m
 export type { Strand } from './methods';
 export { combine } from './combine';
 export type { Combined, SharedError, TensionReading } from './combine';
+export { equalPlaces } from './equal-places';
 export { faultRuns, judgeSettings } from './advice';
 export type { FaultRun, JudgedSetting, SettingFault } from './advice';
 export { placesOf } from './settings-table';

@@ -58,7 +58,8 @@ export function settingsTable(compiled: CompiledDrive, b: number): SettingRow[] 
   );
 }
 
-function stateAt(
+/** How one belt rests in a state at a setting. */
+export function stateAt(
   solver: Solver,
   b: number,
   { lever, locks }: DriveState,

@@ -33,6 +33,7 @@ const draftShape = z.object({
   shaftOf: z.string(),
   variants: z.array(variantShape).max(MOST_VARIANTS),
   bladesMm: z.record(z.string(), z.number()),
+  hubRpm: z.record(z.string(), z.number()).default({}),
   sweepOf: z.string(),
   figure: z.string(),
 });
@@ -43,6 +44,7 @@ const NOTHING_CHANGED: Draft = {
   shaftOf: '',
   variants: [{ diametersMm: {}, outsideMm: null }],
   bladesMm: {},
+  hubRpm: {},
   sweepOf: '',
   figure: 'rpm',
 };
@@ -62,14 +64,14 @@ const SWEEP = { from: 0.75, to: 1.25 };
 function requestOf(drive: Drive, draft: Draft): CompareRequest | null {
   const { belt, shaft, swept } = chosenIn(drive, draft);
   if (!belt || !shaft || !swept) return null;
-  const { bladesMm } = draft;
+  const own = { bladesMm: draft.bladesMm, hubRpm: draft.hubRpm[shaft.id] };
   return {
     drive,
     beltId: belt.id,
     shaftOf: shaft.id,
     variants: [
-      { diametersMm: {}, bladesMm },
-      ...draft.variants.map((v) => ({ diametersMm: v.diametersMm, outsideMm: v.outsideMm ?? undefined, bladesMm })),
+      { diametersMm: {}, ...own },
+      ...draft.variants.map((v) => ({ diametersMm: v.diametersMm, outsideMm: v.outsideMm ?? undefined, ...own })),
     ],
     sweep: { pulley: swept.id, fromMm: SWEEP.from * swept.outsideDiameter, toMm: SWEEP.to * swept.outsideDiameter },
   };
@@ -141,7 +143,7 @@ export function CompareScreen({ stored }: { stored: StoredDrive }) {
             onChoose={(shaftOf) => put({ shaftOf })}
           />
         )}
-        <Box sx={{ maxWidth: 320 }}>
+        <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '320px 320px' }, gap: 1.5, alignItems: 'start' }}>
           <NumberField
             dimension="length"
             label={`A blade on ${label(shaft.id)}, tip to tip`}
@@ -151,6 +153,16 @@ export function CompareScreen({ stored }: { stored: StoredDrive }) {
             max={2000}
             optional
             helperText="Where it turns a blade: its tip speed is told."
+          />
+          <NumberField
+            dimension="rotation"
+            label={`Hub of ${label(shaft.id)}, at most`}
+            value={draft.hubRpm[shaft.id] ?? null}
+            onValue={(v) => put({ hubRpm: v === null ? {} : { ...draft.hubRpm, [shaft.id]: v } })}
+            min={50}
+            max={30000}
+            optional
+            helperText="The speed that its hub or pulley is marked with."
           />
         </Box>
       </Box>

@@ -46,6 +46,9 @@ describe('variants of a drive', () => {
     await userEvent.type(screen.getByRole('textbox', { name: /tip to tip$/ }), '800 mm');
     await userEvent.tab();
     await waitFor(() => expect(row('Blade tip')[0]).toMatch(/past its limit: at most 96\.5 m\/s/));
+    await userEvent.type(screen.getByRole('textbox', { name: /^Hub of .*, at most$/ }), '1000');
+    await userEvent.tab();
+    await waitFor(() => expect(row('Speed of the driven shaft')[0]).toMatch(/past its limit: at most 1,?000/));
     await userEvent.click(screen.getByRole('button', { name: 'Another variant' }));
     await userEvent.type(screen.getByRole('textbox', { name: 'Blade spindle, variant 2' }), '1500 mm');
     await userEvent.tab();

@@ -13,7 +13,13 @@ export interface Figure {
 
 /** Everything that a change of pulleys or belt changes. */
 export const FIGURES: readonly Figure[] = [
-  { id: 'rpm', label: 'Speed of the driven shaft', dimension: 'rotation', of: (c) => c.rpm },
+  {
+    id: 'rpm',
+    label: 'Speed of the driven shaft',
+    dimension: 'rotation',
+    of: (c) => c.rpm,
+    limit: { of: (c) => c.mostRpm, side: 'most' },
+  },
   { id: 'ratio', label: 'Ratio', dimension: 'ratio', of: (c) => c.ratio },
   { id: 'belt', label: 'Belt speed', dimension: 'speed', of: (c) => c.beltMps, limit: { of: (c) => c.mostBeltMps, side: 'most' } },
   { id: 'centrifugal', label: 'Centrifugal pull', dimension: 'force', of: (c) => c.centrifugalN },

@@ -132,7 +132,7 @@ describe('a check', () => {
   const item = walkOf('deck-lever', [], drive)
     .flatMap((g) => g.checks)
     .find((c) => c.check.id === 'idler-tip') as WalkCheck;
-  const bay: Bay = { drive, facts: {}, kind: 'deck-lever', stopLimitS: 5, cautions: [], securing: { state: 'never' } };
+  const bay: Bay = { drive, drawn: drive, facts: {}, kind: 'deck-lever', stopLimitS: 5, cautions: [], securing: { state: 'never' } };
   const card = (found: Map<string, never> | Map<string, typeof FINDING & { at: string; by: string }> = new Map()) =>
     withActs(job(), (acts) => (
       <CheckCard job={job()} at="look" acts={acts} bay={bay} item={item} kind="deck-lever" found={found} writable />

@@ -1,12 +1,13 @@
 import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
+import type { Drive } from '@/core/drive';
 import { STAGES, cautionsFor, type Stage } from '@/core/job';
 import { BOOKED_BELT, FINDING, PROVED } from '@/core/job/test-job';
 import { USUAL_LIMITS, type Facts } from '@/core/machine';
 import type { Job, TicketEntry } from '@/db';
 import { serverThat, show } from '@/ui/test-shell';
-import { solverService } from '@/workers/solver-service';
+import { solverService, type MatchRequest } from '@/workers/solver-service';
 import type { EntryRequest } from '@/workers/entry-service';
 import type { TensionRequest } from '@/workers/tension-service';
 import { useJobActs } from './job-acts';
@@ -23,7 +24,10 @@ vi.mock('../shelf/actions', () => ({
 }));
 vi.mock('@/ui/solver', () => ({
   usePose: () => ({ answer: null, pending: false }),
-  useMatch: () => ({ answer: null, pending: false }),
+  useMatch: (request: MatchRequest) => {
+    matched.last = request;
+    return { answer: null, pending: false };
+  },
   useTension: (request: TensionRequest) => ({ answer: solverService.tension(request), pending: false, failed: false, again: vi.fn() }),
   askTension: (request: TensionRequest) => Promise.resolve(solverService.tension(request)),
   useEntries: (request: EntryRequest | null) => ({ answer: request && solverService.entries(request), pending: false }),
@@ -32,6 +36,7 @@ vi.mock('@/ui/solver', () => ({
 vi.mock('../tension/actions', () => ({ readTensionPast: async () => ({ ok: true, value: { readings: [], epochs: [] } }) }));
 vi.mock('@/ui/plate/plate', () => ({ Plate: () => null }));
 
+const matched = vi.hoisted(() => ({ last: null as MatchRequest | null }));
 const role = vi.hoisted(() => ({ now: 'owner' as string }));
 const known = (values: Record<string, string>): Facts =>
   Object.fromEntries(Object.entries(values).map(([id, value]) => [id, { value, by: 'Ines', at: '2026-10-17T08:00:00Z' }]));
@@ -309,6 +314,25 @@ describe('Set', () => {
     await waitFor(() =>
       expect(entries(sent, 'tension-decided')[0]!.body).toMatchObject({ act: 'replace', advised: 'leave', savedCents: null }),
     );
+  });
+  it('loads that a job reckons on reach Match, and can be kept with the drive', async () => {
+    const load = { id: 'spindle', label: 'Blade spindle', guess: null };
+    const basis = (kw: number) =>
+      line('set', 'tension-basis', { belt: 'blade', loads: [{ ...load, kw }], ownTargetN: null, newBelt: false });
+    const of = job({ entries: [basis(1), basis(2.75)] });
+    const first = at('match', of);
+    const spindle = () => matched.last!.drive.pulleys.find((p) => p.id === 'spindle')!;
+    expect(spindle().powerKw).toBe(2.75);
+    first.unmount();
+    const { sent } = serverThat({ ok: true, value: { id: 1, version: 2 } });
+    at('set', of);
+    await press(/^What it is reckoned on/);
+    await press('Keep these loads with the drive');
+    await waitFor(() => expect(sent.filter((s) => s.kind === 'drive.save')).toHaveLength(1));
+    const { version, document } = sent.find((s) => s.kind === 'drive.save')!.input as { version: number; document: Drive };
+    expect(version).toBe(RIDER_DRIVE.version);
+    expect(document.pulleys.find((p) => p.id === 'spindle')!.powerKw).toBe(2.75);
+    expect(document).toEqual({ ...RIDER_DRIVE.document, pulleys: document.pulleys });
   });
   it('what was only felt is said so before the stage is called done', async () => {
     const felt = {

@@ -3,14 +3,18 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { Drive } from '@/core/drive';
 import type { DriveKind } from '@/core/fault';
-import { cautionsFor, securingOf, type Caution, type Securing } from '@/core/job';
+import { cautionsFor, loadsOnJob, securingOf, type Caution, type Securing } from '@/core/job';
 import { driveKindOf, factsOfDrive, stopLimitOf, type Facts } from '@/core/machine';
+import { withLoads } from '@/core/tension';
 import { useWhen } from '@/ui/when';
 import type { Job, StoredDrive } from '@/db';
 import { useWithWaitingFacts } from '../machines/waiting-facts';
 
 export interface Bay {
+  /** With the loads that the job reckons on. */
   readonly drive: Drive | null;
+  /** As it is kept. */
+  readonly drawn: Drive | null;
   /** What is known of machine and drive together, with what the drive's file says itself. */
   readonly facts: Facts;
   readonly kind: DriveKind | null;
@@ -34,7 +38,8 @@ function useNow(): string {
 export function useBay(job: Job, drives: readonly StoredDrive[]): Bay {
   const { day } = useWhen();
   const now = useNow();
-  const drive = drives.find((d) => d.id === job.driveId)?.document ?? null;
+  const drawn = drives.find((d) => d.id === job.driveId)?.document ?? null;
+  const drive = useMemo(() => drawn && withLoads(drawn, loadsOnJob(job.entries)), [drawn, job.entries]);
   const known = useMemo(() => ({ ...job.facts.drive, ...job.facts.machine }), [job.facts]);
   const told = useWithWaitingFacts(known, job);
   return useMemo(() => {
@@ -42,6 +47,7 @@ export function useBay(job: Job, drives: readonly StoredDrive[]): Bay {
     const cautions = cautionsFor('full', facts);
     return {
       drive,
+      drawn,
       facts,
       kind: drive ? driveKindOf(drive, facts) : null,
       stopLimitS: stopLimitOf(told, job.limits),
@@ -53,5 +59,5 @@ export function useBay(job: Job, drives: readonly StoredDrive[]): Bay {
         now,
       ),
     };
-  }, [drive, told, job.entries, day, now, job.limits]);
+  }, [drive, drawn, told, job.entries, day, now, job.limits]);
 }

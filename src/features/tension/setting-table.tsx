@@ -19,11 +19,14 @@ export function SettingTable({
   drive,
   adjuster,
   rows,
+  asTightAt,
   band,
 }: {
   drive: Drive;
   adjuster: Drive['adjusters'][number];
   rows: readonly JudgedSetting[];
+  /** An eccentric's other places that are as tight as the one recommended, degrees. */
+  asTightAt: readonly number[];
   band: TensionBand;
 }) {
   const { show } = useUnits();
@@ -57,6 +60,12 @@ export function SettingTable({
           'Without a load no setting can be called right; the release side is told all the same.'
         ) : (
           'No setting does all of it.'
+        )}
+        {asTightAt.length > 0 && (
+          <Box>
+            As tight at {asTightAt.map(at).join(' and ')}: an eccentric stands as far out on both sides of its dead point. Use the side that
+            this drive’s marks are on; it must not be able to roll over as it is clamped.
+          </Box>
         )}
         {runs.map((r) => (
           <Box key={r.fault + r.from} sx={{ color: 'var(--ts-copper)' }}>

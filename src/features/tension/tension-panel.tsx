@@ -10,6 +10,7 @@ import { askTension, useTension } from '@/ui/solver';
 import type { TensionAnswer, TensionRequest } from '@/workers/tension-service';
 import { Band } from './band';
 import type { KeptReading, ReadReading } from './kept-reading';
+import { MountingNote } from './mounting';
 import { ReadingForm } from './reading-form';
 import { ReadingsList } from './readings-list';
 import { Release } from './release';
@@ -75,9 +76,11 @@ export function TensionPanel({
             drive={drive}
             adjuster={a}
             rows={settings.filter((s) => s.adjuster === a.id)}
+            asTightAt={answer.asTightAt[a.id] ?? []}
             band={{ ...sheet.band, target: answer.targetN }}
           />
         ))}
+        {answer.mounting && <MountingNote mounting={answer.mounting} />}
         <Signs drive={drive} answer={answer} />
         {answer.hasInertia && <Release request={request} />}
         {onTake && sheet.spans.length > 0 && <ReadingForm drive={drive} answer={answer} problem={problem} onTake={take} />}

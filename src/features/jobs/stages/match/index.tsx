@@ -28,14 +28,15 @@ import { DrivePicker } from './drive-picker';
 
 /** Which belt: the shelf judged on the drive, and one of it booked. */
 function Bench(props: StageProps) {
-  const { job, drives, unreadable, acts, writable } = props;
+  const { job, bay, drives, unreadable, acts, writable } = props;
+  const { drive } = bay;
   const wide = useMediaQuery('(min-width:1100px)');
   const reading = useRead(['shelf'], () => readShelf({}));
   const shelf = useShelf(reading.value ?? null);
   const [choice, setChoice] = useState<BeltChoice | null>(null);
   const [booking, setBooking] = useState<BeltChoice | null>(null);
   const stored = drives.find((d) => d.id === job.driveId);
-  const beltId = stored?.document.belts.find((b) => b.id === job.beltId)?.id;
+  const beltId = drive?.belts.find((b) => b.id === job.beltId)?.id;
   const short = choice !== null && choice.shelf.quantity < choice.pieces;
   const book = writable && choice && !short ? () => setBooking(choice) : null;
   useBookKey(book, booking === null);
@@ -48,9 +49,9 @@ function Bench(props: StageProps) {
       <Staleness reading={reading} what="The shelf" />
       <TrialsNote trials={job.trials} outsideMm={choice?.matched.outsideMm ?? null} />
       {stored && <StackedNote drive={stored.document} stacks={job.stacks} />}
-      {stored && beltId !== undefined ? (
+      {stored && drive && beltId !== undefined ? (
         <MatchPanel
-          drive={stored.document}
+          drive={drive}
           uncertainty={stored.uncertainty}
           beltId={beltId}
           shelf={shelf}

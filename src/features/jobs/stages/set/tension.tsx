@@ -2,7 +2,7 @@
 
 import { useMemo } from 'react';
 import type { Drive } from '@/core/drive';
-import { findingsOf, linesOf, timedOf } from '@/core/job';
+import { findingsOf, linesOf, loadsOnJob, timedOf } from '@/core/job';
 import type { CheckId } from '@/core/fault';
 import { agedOf, clampingOf, decide, pairsOf, retensionOf, type DecideAsk } from '@/core/tension';
 import type { Job } from '@/db';
@@ -13,6 +13,7 @@ import type { TensionAnswer, TensionRequest } from '@/workers/tension-service';
 import { readTensionPast } from '../../../tension/actions';
 import { BasisForm } from '../../../tension/basis-form';
 import { DecideCard } from '../../../tension/decide-card';
+import { KeepLoads } from '../../../tension/keep-loads';
 import { OverHours } from '../../../tension/over-hours';
 import { TensionPanel } from '../../../tension/tension-panel';
 import { ACT_WORDS } from '../../../tension/words';
@@ -25,8 +26,9 @@ import { entryOf, readingsOn } from './readings';
 const NOTHING_PAST = { readings: [], epochs: [] } as const;
 
 /** How tight the job's belt should be and is, with the belt that was booked on it. */
-export function Tension({ job, at, acts, writable, drive, beltId }: StageProps & { drive: Drive; beltId: string }) {
+export function Tension({ job, at, acts, writable, bay, drives, drive, beltId }: StageProps & { drive: Drive; beltId: string }) {
   const { show } = useUnits();
+  const stored = drives.find((d) => d.id === job.driveId);
   const { entries, driveId, number } = job;
   const readings = useMemo(() => readingsOn(entries, beltId), [entries, beltId]);
   const { value: past = NOTHING_PAST } = useRead(['tension-past', driveId], () => readTensionPast({ driveId: driveId! }));
@@ -43,11 +45,7 @@ export function Tension({ job, at, acts, writable, drive, beltId }: StageProps &
       ...(outsideMm === undefined ? {} : { outsideMm }),
       ...(basis
         ? {
-            basis: {
-              loadsKw: Object.fromEntries(basis.loads.map((l) => [l.id, l.kw])),
-              ownTargetN: basis.ownTargetN,
-              newBelt: basis.newBelt,
-            },
+            basis: { ownTargetN: basis.ownTargetN, newBelt: basis.newBelt },
           }
         : {}),
     };
@@ -118,14 +116,17 @@ export function Tension({ job, at, acts, writable, drive, beltId }: StageProps &
               }
             >
               {writable ? (
-                <BasisForm
-                  key={JSON.stringify(basis)}
-                  drive={drive}
-                  beltId={beltId}
-                  written={basis}
-                  sprung={sprung}
-                  onKeep={(b) => write(at, 'tension-basis', b, `Job ${number}: what the tension is reckoned on`, 'Reckoned anew.')}
-                />
+                <>
+                  <BasisForm
+                    key={JSON.stringify(basis)}
+                    drive={bay.drawn ?? drive}
+                    beltId={beltId}
+                    written={basis}
+                    sprung={sprung}
+                    onKeep={(b) => write(at, 'tension-basis', b, `Job ${number}: what the tension is reckoned on`, 'Reckoned anew.')}
+                  />
+                  {stored && <KeepLoads stored={stored} loadsKw={loadsOnJob(entries)} />}
+                </>
               ) : (
                 'As the ticket says.'
               )}

@@ -65,13 +65,48 @@ describe('the worker that computes', () => {
     SlowWorker.hired[1]!.loads({ tap: () => ({ hz: 61 }) });
     expect(await answer).toEqual({ hz: 61 });
   });
-  it('that never listens is given up, and if the next does not either the asker is told', async () => {
-    vi.useFakeTimers();
+  it('that dies over a question fails that one, and the next gets a fresh worker', async () => {
     const { askTap } = await import('./solver');
     const answer = askTap(request).catch((e: Error) => e.message);
-    await vi.advanceTimersByTimeAsync(30_000);
-    expect(SlowWorker.hired).toHaveLength(2);
-    await vi.advanceTimersByTimeAsync(30_000);
+    SlowWorker.hired[0]!.loads({ tap: () => new Promise(() => undefined) });
+    await settled();
+    SlowWorker.hired[0]!.onerror!();
     expect(await answer).toBe('the worker broke off');
+    const next = askTap(request);
+    SlowWorker.hired[1]!.loads({ tap: () => ({ hz: 70 }) });
+    expect(await next).toEqual({ hz: 70 });
+  });
+  it('that is late gets a second beside it; whichever comes first answers, and the other is sent away', async () => {
+    for (const first of [0, 1] as const) {
+      vi.resetModules();
+      SlowWorker.hired = [];
+      vi.useFakeTimers();
+      const { askTap } = await import('./solver');
+      const answer = askTap(request);
+      await vi.advanceTimersByTimeAsync(3_999);
+      expect(SlowWorker.hired).toHaveLength(1);
+      await vi.advanceTimersByTimeAsync(1);
+      expect(SlowWorker.hired.map((w) => w.terminated)).toEqual([false, false]);
+      vi.useRealTimers();
+      SlowWorker.hired[first]!.loads({ tap: () => ({ hz: 52 + first }) });
+      expect(await answer).toEqual({ hz: 52 + first });
+      expect(SlowWorker.hired.map((w) => w.terminated)).toEqual(first === 0 ? [false, true] : [true, false]);
+      expect(SlowWorker.hired).toHaveLength(2);
+    }
+  });
+  it('where neither comes the asker is told, at once if both cannot be loaded and after half a minute if they are silent', async () => {
+    vi.useFakeTimers();
+    const { askTap } = await import('./solver');
+    const silent = askTap(request).catch((e: Error) => e.message);
+    await vi.advanceTimersByTimeAsync(29_999);
+    expect(SlowWorker.hired).toHaveLength(2);
+    await vi.advanceTimersByTimeAsync(1);
+    expect(await silent).toBe('no worker came');
+    expect(SlowWorker.hired.every((w) => w.terminated)).toBe(true);
+    const unloadable = askTap(request).catch((e: Error) => e.message);
+    SlowWorker.hired[2]!.onerror!();
+    SlowWorker.hired[3]!.onerror!();
+    expect(await unloadable).toBe('no worker came');
+    expect(SlowWorker.hired).toHaveLength(4);
   });
 });

@@ -1,0 +1,44 @@
+import { newSolver, twoStates, type CompiledDrive } from '../drive';
+import { stateAt } from './settings-table';
+
+/** Places looked at before one is closed in on. */
+const LOOKS = 48;
+/** As near as a mark can be set, degrees. */
+const CLOSE = 0.05;
+
+/**
+ * The other places of an eccentric at which the belt is as tight: the pulley stands as far out on both sides of its dead point.
+ * @param adjuster id of an adjuster that places a locked tensioner turning about a pivot; nothing is answered for any other
+ * @param position the place meant
+ * @returns places, degrees, in rising order, the one meant left out
+ */
+export function equalPlaces(compiled: CompiledDrive, b: number, adjuster: string, position: number): number[] {
+  const { drive } = compiled;
+  const own = drive.adjusters.find((a) => a.id === adjuster);
+  if (!own || drive.tensioners.find((t) => t.id === own.tensioner)?.kind !== 'pivot') return [];
+  const { engaged } = twoStates(drive);
+  const tensionAt = (at: number) => stateAt(newSolver(compiled, { adjusters: { [adjuster]: at } }), b, engaged, () => false).tension;
+  const wanted = tensionAt(position);
+  if (wanted === null || wanted <= 0) return [];
+  const over = (at: number) => (tensionAt(at) ?? NaN) - wanted;
+  const found: number[] = [];
+  const step = (own.max - own.min) / LOOKS;
+  let before = over(own.min);
+  for (let i = 1; i <= LOOKS; i++) {
+    let low = own.min + (i - 1) * step;
+    let high = own.min + i * step;
+    const after = over(high);
+    if (before * after < 0 || after === 0) {
+      const rising = after > before;
+      while (high - low > CLOSE / 10) {
+        const middle = (low + high) / 2;
+        if (over(middle) > 0 === rising) high = middle;
+        else low = middle;
+      }
+      const at = (low + high) / 2;
+      if (Math.abs(at - position) > CLOSE) found.push(at);
+    }
+    before = after;
+  }
+  return found;
+}
