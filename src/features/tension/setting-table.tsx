@@ -74,7 +74,14 @@ export function SettingTable({
         ))}
       </Box>
       <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="group" aria-label={`All settings of ${adjuster.label}`}>
-        <Table size="small" sx={{ '& td, & th': { px: 1, py: 0.75, whiteSpace: 'nowrap' } }}>
+        <Table
+          size="small"
+          sx={{
+            '& td, & th': { px: 1, py: 0.75 },
+            '& td': { whiteSpace: 'nowrap' },
+            '& th': { verticalAlign: 'bottom', lineHeight: 1.25 },
+          }}
+        >
           <TableHead>
             <TableRow>
               <TableCell>Set at</TableCell>

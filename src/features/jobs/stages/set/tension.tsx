@@ -138,7 +138,7 @@ export function Tension({ job, at, acts, writable, bay, drives, drive, beltId }:
                   ? `set again after about ${Math.round(fall.hours.likely)} h`
                   : aged.length === 0
                     ? 'nothing measured before'
-                    : `${aged.length} visits`
+                    : `${aged.length} ${aged.length === 1 ? 'visit' : 'visits'}`
               }
             >
               <OverHours
