@@ -294,7 +294,7 @@ async function addJob(
       }),
     );
   for (const [i, read] of (job.widths ?? []).entries())
-    orThrow(await tickets.writeEntry(db, at(12 + i), number, 'look', { type: 'width', body: read }));
+    orThrow(await tickets.writeEntry(db, at(12 + i), number, 'look', { type: 'width', body: { ...read, on: null } }));
   if (job.procedure) await followProcedure(db, at(20), number, job.procedure);
   for (const { minutes, stage, text: said } of job.entries)
     orThrow(await tickets.writeEntry(db, at(minutes), number, stage, { type: 'note', body: { text: said } }));

@@ -37,6 +37,6 @@ export type { Part, PartFields } from './repositories/parts';
 export type { Person, Shop } from './repositories/people';
 export type { ShelfBelt, ShelfBeltFields } from './repositories/shelf';
 export type { ImportAnswer, ImportMode } from './repositories/shelf-imports';
-export type { MeasuredBelt, TensionPast } from './repositories/readings';
+export type { BeltLife, MeasuredBelt, TensionPast } from './repositories/readings';
 export type { StoredStack } from './repositories/stacks';
 export type { DueTrial, Trial } from './repositories/trials';

@@ -1,4 +1,5 @@
 import { WIDTH_METHODS, type WidthMethod, type WidthReading } from '../core/wear';
+import type { MeterUnit } from '../core/quantity';
 import { readCsv, type CsvRow } from './csv';
 
 export type WidthLogResult =
@@ -13,8 +14,8 @@ export interface BadWidthRow {
 const isMethod = (name: string): name is WidthMethod => WIDTH_METHODS.some((m) => m === name);
 const WIDEST_MM = 200;
 
-/** The reading of a row, or what is wrong with it. @param fitted meter when the belt was fitted */
-function readRow({ cells }: CsvRow, fitted: number): WidthReading | string {
+/** The reading of a row, or what is wrong with it. @param fitted meter when the belt was fitted @param mmPerUnit of its widths */
+function readRow({ cells }: CsvRow, fitted: number, mmPerUnit: number): WidthReading | string {
   const cell = (name: string) => cells[name] ?? '';
   const method = cell('method').toLowerCase();
   if (!isMethod(method)) return `method must be ${WIDTH_METHODS.join(', ')}, not “${cell('method')}”`;
@@ -26,12 +27,64 @@ function readRow({ cells }: CsvRow, fitted: number): WidthReading | string {
     .split(';')
     .map((t) => t.trim());
   if (cell('widths') === '' || texts.some((t) => t === '')) return 'a width is empty; give widths in mm, separated by ;';
-  const widths = texts.map(Number);
+  const widths = texts.map((t) => Number(t) * mmPerUnit);
   const bad = texts.find((_, i) => !(widths[i]! > 0 && widths[i]! <= WIDEST_MM));
   if (bad !== undefined) return `a width must be a number of mm above 0, not “${bad}”`;
   if (method === 'single' && widths.length > 1) return `single takes one width, not ${widths.length}; call it rib-top`;
   // One rib is one rib, whatever it is called.
   return { meter: shown - fitted, date: cell('date'), method: method === 'rib-top' && widths.length === 1 ? 'single' : method, widths };
+}
+
+/** Meter units as a header writes them. */
+const METER_NAMES: Readonly<Record<string, MeterUnit>> = {
+  h: 'h',
+  hour: 'h',
+  hours: 'h',
+  km: 'km',
+  kilometres: 'km',
+  kilometers: 'km',
+  mi: 'mi',
+  mile: 'mi',
+  miles: 'mi',
+};
+const KM_PER_MILE = 1.609344;
+const MM_PER_INCH = 25.4;
+
+export type WidthSheet =
+  | {
+      readonly ok: true;
+      /** Meters as the machine's own shows them, in the unit asked for; widths in mm. */
+      readonly readings: readonly WidthReading[];
+      readonly bad: readonly BadWidthRow[];
+    }
+  | { readonly ok: false; readonly problem: string };
+
+/** The columns of a log as it is saved. */
+export const widthSheetColumns = (unit: MeterUnit): string[] => ['date', `meter (${unit})`, 'method', 'widths (mm)', 'read by'];
+
+/**
+ * A belt's log from a file that says its units in its header, `meter (km)` and `widths (in)`; where it says none, the log's own unit and mm are meant.
+ * Kilometres and miles are turned into one another; hours into neither.
+ * @param unit what the belt's log counts in
+ */
+export function readWidthSheet(text: string, unit: MeterUnit): WidthSheet {
+  const [head = '', ...lines] = text.split(/\r?\n/);
+  const said = (column: string) => new RegExp(`${column}\\s*\\(([^)]*)\\)`, 'i').exec(head)?.[1]?.trim().toLowerCase();
+  const [meterSaid, widthSaid] = [said('meter'), said('widths')];
+  const from = meterSaid === undefined ? unit : METER_NAMES[meterSaid];
+  if (from === undefined) return { ok: false, problem: `line 1: the meter’s unit must be h, km or mi, not “${meterSaid}”` };
+  if (from !== unit && (from === 'h' || unit === 'h'))
+    return {
+      ok: false,
+      problem: `line 1: this belt’s log counts ${unit}, the file ${from}; hours and distance cannot be turned into one another`,
+    };
+  if (widthSaid !== undefined && widthSaid !== 'mm' && widthSaid !== 'in')
+    return { ok: false, problem: `line 1: widths must be in mm or in, not “${widthSaid}”` };
+  const inches = widthSaid === 'in';
+  const rows = readWidthRows([head.replaceAll(/\s*\([^)]*\)/g, ''), ...lines].join('\n'), 0, inches ? MM_PER_INCH : 1);
+  if (!rows.ok) return rows;
+  const times = from === unit ? 1 : from === 'mi' ? KM_PER_MILE : 1 / KM_PER_MILE;
+  return { ok: true, bad: rows.bad, readings: rows.readings.map((r) => ({ ...r, meter: r.meter * times })) };
 }
 
 /**
@@ -41,6 +94,7 @@ function readRow({ cells }: CsvRow, fitted: number): WidthReading | string {
 export function readWidthRows(
   text: string,
   fitted = 0,
+  mmPerUnit = 1,
 ):
   | { readonly ok: true; readonly readings: readonly WidthReading[]; readonly bad: readonly BadWidthRow[] }
   | { readonly ok: false; readonly problem: string } {
@@ -51,7 +105,7 @@ export function readWidthRows(
   const readings: WidthReading[] = [];
   const bad: BadWidthRow[] = [];
   for (const row of csv.rows) {
-    const read = readRow(row, fitted);
+    const read = readRow(row, fitted, mmPerUnit);
     if (typeof read === 'string') bad.push({ line: row.line, problem: read });
     else readings.push(read);
   }

@@ -35,7 +35,10 @@ export interface Shift {
   readonly top: { readonly primary: number; readonly secondary: number; readonly ratio: number; readonly limit: TopLimit };
 }
 
-export type ShiftResult = { readonly ok: true; readonly shift: Shift } | { readonly ok: false; readonly problem: string };
+/** Why a belt stands nowhere on a pair. */
+export type NoPlace = 'too-deep' | 'too-wide' | 'too-close' | 'too-short' | 'too-long';
+export type ShiftResult =
+  { readonly ok: true; readonly shift: Shift } | { readonly ok: false; readonly why: NoPlace; readonly problem: string };
 
 /**
  * Pitch length of an open belt round two pitch radii: 2√(C² − (b − a)²) + π(a + b) + 2(b − a)·asin((b − a)/C).
@@ -77,7 +80,7 @@ const EVEN = 1e-9;
  */
 export function shiftOf(drive: VariableDrive, width: number): ShiftResult {
   const { primary, secondary, centre, pitchLength, depth, pitchLine } = drive;
-  const impossible = (problem: string): ShiftResult => ({ ok: false, problem });
+  const impossible = (why: NoPlace, problem: string): ShiftResult => ({ ok: false, why, problem });
   const path = (r1: number, r2: number) => pathOf(drive, r1, r2);
   const lowest = (p: VariablePulley) => Math.max(p.hubRadius + depth, freeRadius(p, width, 0));
   const highest = (p: VariablePulley) => Math.min(p.rimRadius, Math.max(p.hubRadius + depth, freeRadius(p, width, p.travel)));
@@ -85,16 +88,16 @@ export function shiftOf(drive: VariableDrive, width: number): ShiftResult {
     ['primary', primary],
     ['secondary', secondary],
   ] as const) {
-    if (p.hubRadius + depth > p.rimRadius) return impossible(`the belt is deeper than the ${name} is from hub to rim`);
+    if (p.hubRadius + depth > p.rimRadius) return impossible('too-deep', `the belt is deeper than the ${name} is from hub to rim`);
     if (freeRadius(p, width, 0) > p.rimRadius)
-      return impossible(`the belt is too wide: it stands above the rim of the ${name} when that is fully open`);
+      return impossible('too-wide', `the belt is too wide: it stands above the rim of the ${name} when that is fully open`);
   }
   const ends = { primary: [lowest(primary), highest(primary)], secondary: [lowest(secondary), highest(secondary)] } as const;
   const [r1, top1] = ends.primary;
   const [least2, most2] = ends.secondary;
   if (centre <= Math.max(Math.abs(top1 - least2), Math.abs(most2 - r1)))
-    return impossible('one pulley’s belt would lie inside the other’s: the centres are too close');
-  if (path(r1, least2) > pitchLength + EVEN) return impossible('the belt is too short to go round both pulleys fully open');
+    return impossible('too-close', 'one pulley’s belt would lie inside the other’s: the centres are too close');
+  if (path(r1, least2) > pitchLength + EVEN) return impossible('too-short', 'the belt is too short to go round both pulleys fully open');
 
   const slack = Math.max(0, pitchLength - path(r1, most2));
   const r2 = slack > 0 ? most2 : rootOf((r) => path(r1, r) - pitchLength, least2, most2);
@@ -102,11 +105,11 @@ export function shiftOf(drive: VariableDrive, width: number): ShiftResult {
   const open = { primary: r1, secondary: r2, slack, deflection: 0.5 * Math.sqrt(Math.max(0, (free + slack) ** 2 - free ** 2)) };
 
   if (slack > 0 && path(primary.rimRadius, r2) < pitchLength)
-    return impossible('the belt is too long: it is slack even flush with the rim of the primary');
+    return impossible('too-long', 'the belt is too long: it is slack even flush with the rim of the primary');
   const taut = slack > 0 ? rootOf((r) => path(r, r2) - pitchLength, r1, primary.rimRadius) : r1;
   const closing = Math.max(0, closedAt(primary, width, taut));
   if (closing > primary.travel + EVEN)
-    return impossible('the belt is too long or too narrow: the primary closes wholly and it is still slack');
+    return impossible('too-long', 'the belt is too long or too narrow: the primary closes wholly and it is still slack');
   const ratio = (a: number, b: number) => (b - pitchLine) / (a - pitchLine);
   const start = { primary: taut, secondary: r2, ratio: ratio(taut, r2), closing };
 

@@ -42,6 +42,8 @@ export { readCandidate } from './candidate';
 export type { Candidate, CandidateResult } from './candidate';
 export { newMatcher } from './matcher';
 export { mountingOf } from './mounting';
+export { movedBy } from './moved-by';
+export type { MovedBy } from './moved-by';
 export type { Mountable, Mounting } from './mounting';
 export type { Matcher } from './matcher';
 export { tryLength } from './trial';

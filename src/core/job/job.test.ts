@@ -167,6 +167,31 @@ describe('entries of a ticket', () => {
       },
     },
     {
+      type: 'riding',
+      body: {
+        belt: { id: 'b', label: 'Drive belt' },
+        from: 900,
+        to: 2400,
+        unit: 'km',
+        shares: { crawl: 0.6, trail: 0.4, haul: 0, fast: 0 },
+        wet: 0.15,
+        dust: 0,
+      },
+    },
+    {
+      type: 'warranty',
+      body: {
+        belt: { id: 'b', label: 'Drive belt' },
+        covers: 'breakage',
+        until: '2027-01-31',
+        atMost: 3000,
+        unit: 'km',
+        words: '',
+        wetInside: false,
+      },
+    },
+    { type: 'cvt-part', body: { part: 'roller', values: [24.9, 24.8], limitMm: 24.5, page: '41' } },
+    {
       type: 'width',
       body: {
         belt: { id: 'cvt-belt', label: 'Drive belt' },
@@ -178,6 +203,7 @@ describe('entries of a ticket', () => {
         zeroMm: 0.02,
         minimumMm: 28.6,
         newMm: null,
+        on: null,
       },
     },
     { type: 'part-fitted', body: { partId: 3, name: 'Flat idler 82', number: 'KR-82-F', bin: 'D4', quantity: 2, priceCents: 2400 } },

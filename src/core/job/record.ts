@@ -10,6 +10,9 @@ import type { Running, Secured } from './entries/secured';
 import type { TensionBasisWritten } from './entries/tension-basis';
 import type { TensionDecided } from './entries/tension-decided';
 import type { Timed, TimedWhat } from './entries/timed';
+import type { CvtPartMeasured } from './entries/cvt-part';
+import type { RidingWritten } from './entries/riding';
+import type { WarrantyWritten } from './entries/warranty';
 import type { WidthWritten } from './entries/width';
 import type { RecordLine } from './kind';
 
@@ -32,6 +35,9 @@ interface Bodies {
   readonly 'tension-basis': TensionBasisWritten;
   readonly 'tension-decided': TensionDecided;
   readonly width: WidthWritten;
+  readonly riding: RidingWritten;
+  readonly warranty: WarrantyWritten;
+  readonly 'cvt-part': CvtPartMeasured;
 }
 
 export interface Written<T extends keyof Bodies> {

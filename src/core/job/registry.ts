@@ -16,6 +16,9 @@ import { stage } from './entries/stage';
 import { tensionBasis } from './entries/tension-basis';
 import { tensionDecided } from './entries/tension-decided';
 import { timed } from './entries/timed';
+import { cvtPart } from './entries/cvt-part';
+import { riding } from './entries/riding';
+import { warranty } from './entries/warranty';
 import { width } from './entries/width';
 import type { Effect, EntryKind, JobState } from './kind';
 import type { Stage } from './stages';
@@ -41,6 +44,9 @@ export const ENTRY_KINDS = {
   clearance,
   'tension-decided': tensionDecided,
   width,
+  riding,
+  warranty,
+  'cvt-part': cvtPart,
   picture,
   'belt-booked': beltBooked,
   'part-fitted': partFitted,

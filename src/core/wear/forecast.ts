@@ -48,6 +48,8 @@ export interface WearForecast {
   /** Odds that it is under the minimum now, and that it comes to it before the next usual look. */
   readonly underNow: number;
   readonly underByNextLook: number;
+  /** The same within the distance asked about; null where none was. */
+  readonly underWithin: number | null;
   readonly verdict: WearVerdict;
   readonly reasons: readonly WearReason[];
 }
@@ -100,6 +102,7 @@ export function wearForecast(ask: WearAsk): WearForecast {
       remaining: null,
       underNow,
       underByNextLook: underNow,
+      underWithin: ask.within === undefined ? null : underNow,
       verdict: gone ? 'replace' : 'keep',
       reasons: ['not-run-yet', ...(gone ? ['below-minimum' as const] : []), ...about],
     };
@@ -122,7 +125,17 @@ export function wearForecast(ask: WearAsk): WearForecast {
     ...about,
     ...(verdict !== 'replace' && remaining.p90 - remaining.p10 > WIDE * remaining.p50 ? ['wide-forecast' as const] : []),
   ];
-  return { readings: scaled, current, rate: 1000 * posterior.rate, remaining, underNow, underByNextLook, verdict, reasons };
+  return {
+    readings: scaled,
+    current,
+    rate: 1000 * posterior.rate,
+    remaining,
+    underNow,
+    underByNextLook,
+    underWithin: ask.within === undefined ? null : Math.max(underNow, posterior.below(ask.within, minimum)),
+    verdict,
+    reasons,
+  };
 }
 
 /** What there is to say of the log itself. */

@@ -1,3 +1,4 @@
+import type { MeterUnit } from '../quantity';
 import type { WidthMethod, WidthReading } from './log';
 
 /** A width as tickets keep it. */
@@ -10,7 +11,7 @@ export interface PastWidth {
   readonly by: string;
   readonly meter: number;
   readonly fittedAt: number;
-  readonly unit: string;
+  readonly unit: MeterUnit;
   readonly method: WidthMethod;
   readonly widths: readonly number[];
   readonly minimumMm: number;

@@ -8,6 +8,8 @@ export interface WearAsk {
   readonly minimum: number;
   /** Width when new; null where it is not stated. */
   readonly newWidth: number | null;
+  /** Units of the meter ahead for which the odds of coming under the minimum are asked. */
+  readonly within?: number | undefined;
 }
 
 /** A reading that may be none: more of them at once than two are not thought of, and of many only the likeliest. */

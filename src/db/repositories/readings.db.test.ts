@@ -84,6 +84,7 @@ describe('what was read of a drive before', () => {
       zeroMm: 0,
       minimumMm: 28.6,
       newMm: null,
+      on: null,
     } as const;
     const write = (more: object) =>
       tickets.writeEntry(shop.db, shop.by(), number, 'look', { type: 'width', body: { ...body, ...more } } as never);

@@ -1,4 +1,4 @@
-import { readBody } from '../../core/job';
+import { readBody, type RidingWritten, type WarrantyWritten } from '../../core/job';
 import { meterAt } from '../../core/machine';
 import type { PastReading, TensionEpoch } from '../../core/tension';
 import type { Database } from '../connection';
@@ -61,10 +61,41 @@ async function widthsOn(db: Database, jobs: readonly JobOfWidth[], most: number)
     const job = byId.get(row.jobId);
     const read = readBody(row.type, row.bodyVersion, row.body);
     if (!job || !read.ok || read.value.type !== 'width') return [];
-    const { belt, meter, fittedAt, unit, method, widths, minimumMm, newMm } = read.value.body;
-    const about = { job: job.number, machine: job.machineId, belt: belt.id, taken: row.at.toISOString(), by: names(row.personId) };
+    const { belt, meter, fittedAt, unit, method, widths, minimumMm, newMm, on } = read.value.body;
+    const taken = on === null ? row.at.toISOString() : `${on}T12:00:00.000Z`;
+    const about = { job: job.number, machine: job.machineId, belt: belt.id, taken, by: names(row.personId) };
     return [{ ...about, meter, fittedAt, unit, method, widths, minimumMm, newMm }];
   });
+}
+
+/** How belts were ridden and what their owners were promised, by machine, in the order in which it was written. */
+export interface BeltLife {
+  readonly ridden: readonly (RidingWritten & { readonly machine: number; readonly job: number })[];
+  readonly warranties: readonly (WarrantyWritten & { readonly machine: number; readonly job: number })[];
+}
+
+/** What tickets tell of the belts of a drive beside their widths. */
+export async function beltLife(db: Database, shopId: number, driveId: number): Promise<BeltLife> {
+  const jobs = await db.models.Job.findAll({ where: { shopId, driveId }, attributes: ['id', 'number', 'machineId'], raw: true });
+  const byId = new Map(jobs.map((j) => [j.id, j]));
+  const rows = await db.models.TicketEntry.findAll({
+    where: { jobId: [...byId.keys()], type: ['riding', 'warranty'], withdrawnAt: null },
+    order: [['id', 'DESC']],
+    limit: MOST_LINES,
+    raw: true,
+  });
+  const ridden: BeltLife['ridden'][number][] = [];
+  const warranties: BeltLife['warranties'][number][] = [];
+  for (const row of rows.reverse()) {
+    const job = byId.get(row.jobId);
+    const read = readBody(row.type, row.bodyVersion, row.body);
+    if (!job || !read.ok) continue;
+    const of = { machine: job.machineId, job: job.number };
+    const { type, body } = read.value;
+    if (type === 'riding') ridden.push({ ...body, ...of });
+    else if (type === 'warranty') warranties.push({ ...body, ...of });
+  }
+  return { ridden, warranties };
 }
 
 /** Widths read of a drive's belts, on every machine that has it. */

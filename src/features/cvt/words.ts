@@ -1,4 +1,4 @@
-import type { TopLimit } from '@/core/cvt';
+import type { MeasuredPart, PartJudged, TopLimit, VariableFit, VariableReason } from '@/core/cvt';
 
 export const LIMIT_WORDS: Readonly<Record<TopLimit, string>> = {
   'primary-travel': 'the primary has closed wholly',
@@ -6,3 +6,52 @@ export const LIMIT_WORDS: Readonly<Record<TopLimit, string>> = {
   'secondary-hub': 'the belt lies on the hub of the secondary',
   'secondary-open': 'the secondary is wholly open',
 };
+
+export const PART_WORDS: Readonly<Record<MeasuredPart, { readonly one: string; readonly many: string; readonly how: string }>> = {
+  roller: {
+    one: 'Roller',
+    many: 'Rollers or weights',
+    how: 'Across, at the narrowest: a flat is what counts. Out one by one into numbered places.',
+  },
+  shoe: { one: 'Shoe', many: 'Clutch shoes', how: 'Lining, at its thinnest.' },
+  'shoe-spring': { one: 'Spring', many: 'Shoe springs', how: 'Length as fitted, coil to coil: one longer than the rest is slack.' },
+  slide: { one: 'Slide', many: 'Slides', how: 'Play on its rail, by feeler.' },
+  bush: { one: 'Bush', many: 'Bushes', how: 'Play on the shaft, by feeler.' },
+};
+
+const places = (at: readonly number[]): string =>
+  at.length === 1 ? `place ${at[0]}` : `places ${at.slice(0, -1).join(', ')} and ${at.at(-1)}`;
+
+const DUE_WORDS: Readonly<Record<PartJudged['due'], string>> = {
+  nothing: 'Within limits and alike.',
+  'look-up': 'Alike; the manual’s limit was not looked up.',
+  'the-set': 'Renew the whole set: one new among worn ones takes the others’ work.',
+  'the-clutch': 'The clutch is due: a slack spring or a worn shoe lets it drag at idle and burn.',
+  'the-part': 'Renew what is past it, and look at what it runs on.',
+};
+
+/** What the measures of a set say, in words. */
+export function judgedWords({ past, apart, due, limit }: PartJudged): string {
+  const said = [
+    past.length === 0 ? '' : `${places(past)} ${limit === 'least' ? 'under' : 'over'} the limit`,
+    apart.length === 0 ? '' : `${places(apart)} apart from the rest`,
+  ].filter((w) => w !== '');
+  const head = said.join('; ');
+  return `${head === '' ? '' : `${head.charAt(0).toUpperCase()}${head.slice(1)}. `}${DUE_WORDS[due]}`;
+}
+
+/** Why a belt will do on a variable pair, or not; each with its numbers. */
+export function fitWords({ reasons, shift, problem, startShare, topShare }: VariableFit, show: (mm: number) => string): string[] {
+  const off = (share: number | null) => `${Math.round(100 * Math.abs((share ?? 1) - 1))} %`;
+  const words: Readonly<Record<VariableReason, () => string>> = {
+    'wrong-angle': () => 'Its flanks stand at another angle than the faces: it would wear to an edge.',
+    'under-minimum': () => 'It is narrower than the least width this drive allows.',
+    'no-place': () => `${problem.charAt(0).toUpperCase()}${problem.slice(1)}.`,
+    'tight-at-idle': () => 'It is tight at idle: it drags and creeps, and burns standing.',
+    'nearly-tight': () => `Idling it hangs but ${show(shift!.open.slack)} slack: it may drag.`,
+    'starts-late': () => `It pulls away in a gear ${off(startShare)} higher than its own belt: heavy on the belt, and jerky.`,
+    'starts-steeper': () => `It pulls away ${off(startShare)} lower than its own belt.`,
+    'top-lost': () => `Its top gear is ${off(topShare)} lower than its own belt’s: that much top speed is lost.`,
+  };
+  return reasons.map((r) => words[r]());
+}

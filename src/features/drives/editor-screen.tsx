@@ -86,7 +86,6 @@ export function EditorScreen({ stored, start }: { stored: StoredDrive | null; st
             answer={solved ?? drawnPose(drive)}
             lever={lever}
             onLever={setLever}
-            leverMoves={drive.springs.some((s) => s.from.leverTravel || s.to.leverTravel)}
             selected={selected}
             onSelect={onSelect}
             {...(mayChange ? { onMovePulley: movePulley } : {})}

@@ -8,12 +8,13 @@ import Skeleton from '@mui/material/Skeleton';
 import Typography from '@mui/material/Typography';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
-import { sectionOf, statesOf, sunkDrive, type Drive, type MatchedBelt, type Uncertainty } from '@/core/drive';
+import { sectionOf, sunkDrive, type Drive, type MatchedBelt, type Uncertainty } from '@/core/drive';
 import type { ShelfBelt } from '@/db';
 import { Plate } from '@/ui/plate/plate';
 import { useMatch, usePose } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
 import type { MatchAnswer } from '@/workers/solver-service';
+import { VariableMatch } from '../cvt/variable-match';
 import { BeltOnPlate } from './belt-on-plate';
 import { BeltTable } from './belt-table';
 import { Duty } from './duty';
@@ -135,8 +136,6 @@ export function MatchPanel({
     );
   }
   const beltIndex = drive.belts.findIndex((b) => b.id === beltId);
-  const moves =
-    drive.springs.some((s) => s.from.leverTravel || s.to.leverTravel) || statesOf(drive).some((s) => Object.keys(s.locks ?? {}).length > 0);
   const groups = inGroups(ordered, match?.window ?? NO_WINDOW, match?.rescues ?? {});
   const many = groups.run.length > RUNNING_SHOWN || groups.near.length > NEAR_SHOWN;
   const nameOf = (b: MatchedBelt) => beltName(stock.get(b.id)!);
@@ -196,15 +195,7 @@ export function MatchPanel({
         <Skeleton variant="rectangular" height={98} />
       )}
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1fr) 270px' }, gap: 2, mt: 1 }}>
-        <Plate
-          drive={drive}
-          answer={pose}
-          lever={lever}
-          onLever={setLever}
-          leverMoves={moves}
-          focusBelt={beltIndex}
-          height={narrow ? 300 : 276}
-        />
+        <Plate drive={drive} answer={pose} lever={lever} onLever={setLever} focusBelt={beltIndex} height={narrow ? 300 : 276} />
         <BeltOnPlate
           drive={drive}
           beltIndex={beltIndex}
@@ -265,6 +256,7 @@ export function MatchPanel({
           )}
         </>
       )}
+      {match?.judgesLength === false && <VariableMatch drive={drive} />}
       {pose?.duties[beltIndex] && <Duty duty={pose.duties[beltIndex]} drive={drive} />}
       {match && match.judgesLength && (
         <>

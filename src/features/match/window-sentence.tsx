@@ -17,7 +17,12 @@ export function WindowSentence({ match }: { match: MatchAnswer }) {
     );
   };
   if (!match.judgesLength)
-    return <>A variable drive: section, width and angle are judged here. Its length is not, since the radii change as it runs.</>;
+    return (
+      <>
+        A variable drive: on the shelf section, width and angle are judged. What another length or width does to its ratios and idle slack
+        is told under Try a belt.
+      </>
+    );
   if (window.shortestMm !== null && window.longestMm !== null) {
     if (!asksForRelease && Number.isFinite(window.shortestMm) && Number.isFinite(window.longestMm))
       return (

@@ -75,7 +75,6 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
     pose.pose.pulleys.length === preview.drive.pulleys.length &&
     pose.pose.belts.length === preview.drive.belts.length &&
     pose.pose.springs.length === preview.drive.springs.length;
-  const moves = preview.drive.springs.some((s) => s.from.leverTravel || s.to.leverTravel);
 
   const go = (to: Step, part?: string) => {
     goToStep(to);
@@ -129,7 +128,6 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
       answer={fits ? pose : drawnPose(preview.drive)}
       lever={lever}
       onLever={setLever}
-      leverMoves={moves}
       sketch
       selected={selected}
       onSelect={setSelected}

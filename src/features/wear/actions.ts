@@ -9,3 +9,9 @@ export const readWidthPast = question('viewer', z.object({ driveId: z.number().i
   ok: true,
   value: await readings.widthPast(db, person.shopId, driveId),
 }));
+
+/** How the belts of a drive were ridden, and what their owners were promised. */
+export const readBeltLife = question('viewer', z.object({ driveId: z.number().int() }), async ({ db, person }, { driveId }) => ({
+  ok: true,
+  value: await readings.beltLife(db, person.shopId, driveId),
+}));

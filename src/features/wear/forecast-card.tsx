@@ -4,20 +4,31 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
-import { readingsOfLog, type PastWidth } from '@/core/wear';
+import type { RidingWritten } from '@/core/job';
+import { BELTS_TO_LEARN_FROM, readingsOfLog, type PastWidth } from '@/core/wear';
 import { writeCsv } from '@/formats/csv';
+import { widthSheetColumns } from '@/formats/width-log';
 import { saveFile } from '@/ui/download';
 import { Icon } from '@/ui/icons';
 import { useWear } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
 import { WearChart } from './wear-chart';
-import { becauseOf, WEAR_VERDICT_WORDS, WIDTH_METHOD_WORDS } from './words';
+import { becauseOf, ridingWords, WEAR_VERDICT_WORDS, WIDTH_METHOD_WORDS } from './words';
 
 /** A figure of the meter, as far as it is known. */
 const rough = (n: number) => (n < 10 ? n.toFixed(1) : n < 100 ? Math.round(n).toString() : (Math.round(n / 10) * 10).toString());
 
 /** How wide the belt is, what is left of it, what that says, and every reading beside it. */
-export function ForecastCard({ log, beltName }: { log: readonly PastWidth[]; beltName: string }) {
+export function ForecastCard({
+  log,
+  ridden,
+  beltName,
+}: {
+  log: readonly PastWidth[];
+  /** How it was ridden since it was fitted. */
+  ridden: readonly RidingWritten[];
+  beltName: string;
+}) {
   const { fine } = useUnits();
   const last = log.at(-1)!;
   const { minimumMm, newMm, fittedAt, unit } = last;
@@ -55,6 +66,12 @@ export function ForecastCard({ log, beltName }: { log: readonly PastWidth[]; bel
           </>
         )}
         {rate !== null && ` It wears ${fine(rate)} in 1000 ${unit}.`}
+        {rate !== null && ridden.length > 0 && (
+          <Box component="span" sx={{ color: 'var(--ts-quiet)' }}>
+            {' '}
+            Ridden so: {ridingWords(ridden.at(-1)!)}. What that does to a belt is not claimed before {BELTS_TO_LEARN_FROM} belts have told.
+          </Box>
+        )}
       </Box>
       <WearChart answer={answer} minimumMm={minimumMm} fittedAt={fittedAt} unit={unit} />
       <Box component="ul" sx={{ m: 0, pl: 2.5, fontSize: 15 }}>
@@ -77,15 +94,8 @@ export function ForecastCard({ log, beltName }: { log: readonly PastWidth[]; bel
             saveFile(
               `${beltName.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}-widths.csv`,
               writeCsv(
-                ['date', 'meter', 'method', 'widths', 'unit of meter', 'read by'],
-                log.map((p) => [
-                  p.taken.slice(0, 10),
-                  p.meter - p.fittedAt,
-                  p.method,
-                  p.widths.map((w) => w.toFixed(2)).join(';'),
-                  p.unit,
-                  p.by,
-                ]),
+                widthSheetColumns(unit),
+                log.map((p) => [p.taken.slice(0, 10), p.meter, p.method, p.widths.map((w) => w.toFixed(2)).join(';'), p.by]),
               ),
               'text/csv',
             )

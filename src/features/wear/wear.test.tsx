@@ -85,21 +85,21 @@ const past = (more: Partial<PastWidth>): PastWidth => ({
 
 describe('what is left of a belt', () => {
   it('is told with its range, its minimum and its reasons', () => {
-    show(<ForecastCard log={[past({})]} beltName="Hill track" />);
+    show(<ForecastCard ridden={[]} log={[past({})]} beltName="Hill track" />);
     expect(screen.getByText('Keep it')).toBeTruthy();
     expect(screen.getByText(/km/, { selector: 'strong' })).toBeTruthy();
     expect(screen.getByText(/It was read once/)).toBeTruthy();
     expect(screen.getByText(/odds of being under it under 1 %/)).toBeTruthy();
   });
   it('one squeezed rib by itself condemns no belt: it is read again; several ribs do', () => {
-    const first = show(<ForecastCard log={[past({ method: 'single', widths: [28.3] })]} beltName="Hill track" />);
+    const first = show(<ForecastCard ridden={[]} log={[past({ method: 'single', widths: [28.3] })]} beltName="Hill track" />);
     expect(screen.getByText('Read it again before it goes')).toBeTruthy();
     first.unmount();
-    show(<ForecastCard log={[past({ widths: [28.3, 28.32, 28.29] })]} beltName="Hill track" />);
+    show(<ForecastCard ridden={[]} log={[past({ widths: [28.3, 28.32, 28.29] })]} beltName="Hill track" />);
     expect(screen.getByText('Replace it')).toBeTruthy();
   });
   it('a new belt has no forecast', () => {
-    show(<ForecastCard log={[past({ meter: 900, method: 'flank-line', widths: [30.5] })]} beltName="Hill track" />);
+    show(<ForecastCard ridden={[]} log={[past({ meter: 900, method: 'flank-line', widths: [30.5] })]} beltName="Hill track" />);
     expect(screen.getByText(/It has not run: there is nothing to forecast yet/)).toBeTruthy();
   });
   it('reasons make one sentence', () =>

@@ -92,7 +92,7 @@ export function WidthForm({
     setProblem(missing);
     if (missing !== '' || meter === null || on === null || minimum === null) return;
     setBusy(true);
-    if (await onKeep({ belt, meter, fittedAt: on, unit, method, widths, zeroMm: zero, minimumMm: minimum, newMm: isNew })) {
+    if (await onKeep({ belt, meter, fittedAt: on, unit, method, widths, zeroMm: zero, minimumMm: minimum, newMm: isNew, on: null })) {
       setRibs(ribs.map(() => null));
       setFittedAt(on);
       setFresh(false);

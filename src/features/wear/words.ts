@@ -1,4 +1,5 @@
-import type { WearReason, WearVerdict, WidthMethod } from '@/core/wear';
+import type { RidingWritten, WarrantyWritten } from '@/core/job';
+import { RIDINGS, type Amount, type Riding, type WearReason, type WearVerdict, type WidthMethod } from '@/core/wear';
 
 export const WIDTH_METHOD_WORDS: Readonly<Record<WidthMethod, string>> = {
   'rib-top': 'Several ribs',
@@ -35,3 +36,32 @@ const sentence = (words: string) => `${words.charAt(0).toUpperCase()}${words.sli
 /** Why, in a sentence; '' where there is nothing to say. */
 export const becauseOf = (reasons: readonly WearReason[]): string =>
   reasons.length === 0 ? '' : `${sentence(reasons.map((r) => WEAR_REASON_WORDS[r]).join('; '))}.`;
+
+export const RIDING_WORDS: Readonly<Record<Riding, string>> = {
+  crawl: 'Crawling, slow and heavy',
+  trail: 'Trail, up and down',
+  haul: 'Hauling or towing',
+  fast: 'Fast and steady',
+};
+export const AMOUNT_WORDS: Readonly<Record<Amount, string>> = { none: 'None', some: 'Some', much: 'Much', most: 'Most' };
+export const COVERS_WORDS: Readonly<Record<WarrantyWritten['covers'], string>> = {
+  breakage: 'Breakage',
+  wear: 'Wear',
+  both: 'Both',
+};
+
+const percentOf = (share: number): string => `${Math.round(100 * share)} %`;
+
+/** How it was ridden, largest share first: “crawling 60 %, trail 40 %; wet 15 %”. */
+export function ridingWords({ shares, wet, dust }: Pick<RidingWritten, 'shares' | 'wet' | 'dust'>): string {
+  const ridden = RIDINGS.filter((r) => shares[r] > 0)
+    .sort((a, b) => shares[b] - shares[a])
+    .map((r) => `${RIDING_WORDS[r].split(',')[0]!.toLowerCase()} ${percentOf(shares[r])}`);
+  const beside = [wet > 0 ? `wet ${percentOf(wet)}` : '', dust > 0 ? `dusty ${percentOf(dust)}` : ''].filter((w) => w !== '');
+  return [ridden.join(', '), ...(beside.length > 0 ? [beside.join(', ')] : [])].join('; ');
+}
+
+/** Whether a belt is still within what was promised. @param today ISO day @param meter what it shows now */
+export function warrantyStands({ until, atMost }: Pick<WarrantyWritten, 'until' | 'atMost'>, today: string, meter: number | null): boolean {
+  return (until === null || today <= until) && (atMost === null || meter === null || meter <= atMost);
+}

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
 import Tooltip from '@mui/material/Tooltip';
 import { useMemo, useState, type KeyboardEvent } from 'react';
-import type { Drive } from '@/core/drive';
+import { movedBy, type Drive } from '@/core/drive';
 import type { PoseAnswer } from '@/workers/solver-service';
 import { useBoxSize } from '../box-size';
 import { Icon } from '../icons';
@@ -24,8 +24,6 @@ export interface PlateProps {
   readonly answer: PoseAnswer | null;
   readonly lever: number;
   readonly onLever: (lever: number) => void;
-  /** Whether the drive has anything to release: without it there is no slider. */
-  readonly leverMoves: boolean;
   readonly focusBelt?: number;
   readonly selected?: string | null;
   readonly onSelect?: (pulleyId: string | null) => void;
@@ -63,7 +61,6 @@ export function Plate({
   answer,
   lever,
   onLever,
-  leverMoves,
   focusBelt,
   selected,
   onSelect,
@@ -75,6 +72,7 @@ export function Plate({
   sketch = false,
   height = 380,
 }: PlateProps) {
+  const moved = movedBy(drive);
   const [box, size] = useBoxSize(FIRST_SIZE, 120);
   const [guide, setGuide] = useState<{ x: number | null; y: number | null }>({ x: null, y: null });
   const { show } = useUnits();
@@ -273,7 +271,7 @@ export function Plate({
           </Box>
         )}
       </Box>
-      {leverMoves && <LeverSlider lever={lever} onLever={onLever} />}
+      {moved && <LeverSlider by={moved} lever={lever} onLever={onLever} />}
     </Box>
   );
 }

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { METER_UNITS } from '../../quantity';
-import { bySchema } from '../../stored';
+import { bySchema, keptObject } from '../../stored';
 import { WIDTH_METHODS } from '../../wear';
 import { entryKind } from '../kind';
 import { begun } from '../stages';
@@ -21,12 +21,14 @@ const body = z.object({
   zeroMm: z.number().min(-5).max(5),
   minimumMm: mm,
   newMm: mm.nullable(),
+  /** The day it was read, where that is not the day it was written: a log taken in. */
+  on: z.iso.date().nullable(),
 });
 export type WidthWritten = z.infer<typeof body>;
 
 /** A width of a variable drive's belt, with its method: methods differ by more than the wear between visits. */
 export const width = entryKind<WidthWritten>({
-  form: { what: 'this width', version: 1, upgrades: {}, check: bySchema(body) },
+  form: { what: 'this width', version: 2, upgrades: { 1: (older) => ({ ...keptObject(older), on: null }) }, check: bySchema(body) },
   fromDevice: true,
   on: 'open',
   refuse: ({ meter: shown, fittedAt, method, widths, minimumMm, newMm }) => {

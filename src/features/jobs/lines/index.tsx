@@ -24,7 +24,7 @@ import { PartFittedLine } from './part-fitted';
 import { PictureLine } from './picture';
 import { ReadingLine } from './reading';
 import { StageLine } from './stage';
-import { WidthLine } from './width';
+import { CvtPartLine, RidingLine, WarrantyLine, WidthLine } from './width';
 import { AlignmentLine, ClearanceLine, TensionBasisLine, TensionDecidedLine } from './tension';
 
 type Lines = { readonly [T in EntryType]: ComponentType<{ body: EntryBody<T> }> };
@@ -50,6 +50,9 @@ const LINES: Lines = {
   clearance: ClearanceLine,
   'tension-decided': TensionDecidedLine,
   width: WidthLine,
+  riding: RidingLine,
+  warranty: WarrantyLine,
+  'cvt-part': CvtPartLine,
   picture: PictureLine,
   'part-fitted': PartFittedLine,
   'belt-booked': BeltBookedLine,

@@ -1,14 +1,47 @@
 import type { EntryBody } from '@/core/job';
 import { useUnits } from '@/ui/units';
-import { WIDTH_METHOD_WORDS } from '../../wear/words';
+import { PART_WORDS, judgedWords } from '../../cvt/words';
+import { COVERS_WORDS, ridingWords, WIDTH_METHOD_WORDS } from '../../wear/words';
+import { judgeMeasures } from '@/core/cvt';
 
 export function WidthLine({ body }: { body: EntryBody<'width'> }) {
   const { fine } = useUnits();
   return (
     <>
-      {body.belt.label}, {WIDTH_METHOD_WORDS[body.method].toLowerCase()} at {body.meter} {body.unit}:{' '}
-      <strong className="ts-mono">{body.widths.map((w) => fine(w)).join(', ')}</strong>
+      {body.belt.label}, {WIDTH_METHOD_WORDS[body.method].toLowerCase()} at {body.meter} {body.unit}
+      {body.on === null ? '' : `, ${body.on}`}: <strong className="ts-mono">{body.widths.map((w) => fine(w)).join(', ')}</strong>
       {body.meter === body.fittedAt ? '; new, it has not run' : ''}. Least width {fine(body.minimumMm)}.
+    </>
+  );
+}
+
+export function RidingLine({ body }: { body: EntryBody<'riding'> }) {
+  return (
+    <>
+      Ridden from {body.from} to {body.to} {body.unit}: {ridingWords(body)}.
+    </>
+  );
+}
+
+export function WarrantyLine({ body }: { body: EntryBody<'warranty'> }) {
+  const { covers, until, atMost, unit, words, wetInside } = body;
+  const ends = [until === null ? '' : `until ${until}`, atMost === null ? '' : `to ${atMost} ${unit}`].filter((w) => w !== '');
+  return (
+    <>
+      Owner’s warranty of {body.belt.label}, {COVERS_WORDS[covers].toLowerCase()}
+      {ends.length > 0 ? `, ${ends.join(' or ')}` : ''}.{words === '' ? '' : ` “${words}”`}
+      {wetInside ? ' Water or mud was found in the housing.' : ''}
+    </>
+  );
+}
+
+export function CvtPartLine({ body }: { body: EntryBody<'cvt-part'> }) {
+  const { fine } = useUnits();
+  return (
+    <>
+      {PART_WORDS[body.part].many}: <strong className="ts-mono">{body.values.map((v) => fine(v)).join(', ')}</strong>
+      {body.limitMm === null ? '' : `; limit ${fine(body.limitMm)}${body.page === '' ? '' : ` (manual, ${body.page})`}`}.{' '}
+      {judgedWords(judgeMeasures(body))}
     </>
   );
 }

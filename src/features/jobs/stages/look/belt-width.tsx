@@ -1,64 +1,155 @@
 'use client';
 
-import { useMemo } from 'react';
+import Alert from '@mui/material/Alert';
+import { useMemo, useState } from 'react';
 import { sectionOf, type Drive } from '@/core/drive';
-import { linesOf } from '@/core/job';
+import { linesOf, type CvtPartMeasured } from '@/core/job';
 import { parseMeter } from '@/core/quantity';
 import { logOf, readTwoWays, type PastWidth } from '@/core/wear';
+import type { BeltLife } from '@/db';
 import { Fold } from '@/ui/fold';
 import { useRead } from '@/ui/reads';
 import { useUnits } from '@/ui/units';
 import { useShell } from '../../../shell/shell-context';
+import { PartsForm } from '../../../cvt/parts-form';
 import { ShiftPanel } from '../../../cvt/shift-panel';
-import { readWidthPast } from '../../../wear/actions';
+import { readBeltLife, readWidthPast } from '../../../wear/actions';
 import { ForecastCard } from '../../../wear/forecast-card';
+import { LogIn } from '../../../wear/log-in';
+import { RidingForm } from '../../../wear/riding-form';
+import { WarrantyForm } from '../../../wear/warranty-form';
+import { COVERS_WORDS, ridingWords, warrantyStands } from '../../../wear/words';
 import { WidthForm } from '../../../wear/width-form';
 import type { StageProps } from '../module';
 
 const NOTHING: readonly PastWidth[] = [];
+const NO_LIFE: BeltLife = { ridden: [], warranties: [] };
 
-/** The width of a variable drive’s belt: its log on this machine, what is left of it, and one more reading. */
+/** The width of a variable drive’s belt: its log on this machine, what is left of it, how it was ridden, what was promised, and the parts it runs on. */
 export function BeltWidth({ job, at, acts, drive, writable }: StageProps & { drive: Drive }) {
   const { fine } = useUnits();
   const { name } = useShell();
+  const [today] = useState(() => new Date().toISOString().slice(0, 10));
   const belt = drive.belts.find((b) => b.id === job.beltId) ?? drive.belts[0];
   const { value: past = NOTHING } = useRead(['width-past', job.driveId], () => readWidthPast({ driveId: job.driveId! }));
+  const { value: life = NO_LIFE } = useRead(['belt-life', job.driveId], () => readBeltLife({ driveId: job.driveId! }));
   const { entries, number, machineId } = job;
   const log = useMemo(() => {
     // What is written on this job and waits on the device stands beside what the server has.
     const there = past.filter((p) => p.job !== number);
     const here = linesOf(entries, 'width').map(({ body, at: taken, by }): PastWidth => {
-      const { belt: of, zeroMm: _zero, ...read } = body;
-      return { ...read, belt: of.id, job: number, machine: machineId, taken, by };
+      const { belt: of, zeroMm: _zero, on, ...read } = body;
+      return { ...read, belt: of.id, job: number, machine: machineId, taken: on === null ? taken : `${on}T12:00:00.000Z`, by };
     });
     return logOf([...there, ...here], machineId, belt?.id ?? '');
   }, [past, entries, number, machineId, belt?.id]);
   if (!belt || job.driveId === null) return null;
   const last = log.at(-1);
   const meanMm = last ? last.widths.reduce((a, w) => a + w, 0) / last.widths.length : null;
-  const meter = parseMeter(job.meter);
+  const shown = parseMeter(job.meter);
+  const meter = shown.ok ? shown.value : null;
+  const unit = last?.unit ?? (shown.ok ? (shown.unit ?? 'h') : 'h');
   const label = belt.label ?? 'Drive belt';
+  const named = { id: belt.id, label };
+  const mine = (one: { readonly machine: number; readonly belt: { readonly id: string } }) =>
+    one.machine === machineId && one.belt.id === belt.id;
+  const ridden = [
+    ...life.ridden.filter((r) => mine(r) && r.job !== number),
+    ...linesOf(entries, 'riding').flatMap((l) => (l.body.belt.id === belt.id ? [l.body] : [])),
+  ].filter((r) => r.to > (last?.fittedAt ?? 0));
+  const warranty =
+    linesOf(entries, 'warranty').findLast((l) => l.body.belt.id === belt.id)?.body ??
+    life.warranties.findLast((w) => mine(w) && w.job !== number) ??
+    null;
+  const measured = [...new Map(linesOf(entries, 'cvt-part').map((l) => [l.body.part, l.body])).values()];
+  const basis = {
+    meter,
+    unit,
+    fittedAt: last?.fittedAt ?? null,
+    minimumMm: last?.minimumMm ?? belt.measured?.minimum ?? null,
+    newMm: last?.newMm ?? sectionOf(belt).topMm,
+  };
+  const toldTo = Math.max(last?.fittedAt ?? 0, ...ridden.map((r) => r.to));
+  const { write } = acts;
   return (
     <>
       <Fold title="Belt width" says={last && meanMm !== null ? `last ${fine(meanMm)} at ${last.meter} ${last.unit}` : 'not read yet'} open>
-        {log.length > 0 && <ForecastCard log={log} beltName={`${job.machine} ${label}`} />}
+        {log.length > 0 && <ForecastCard log={log} ridden={ridden} beltName={`${job.machine} ${label}`} />}
         {writable && (
-          <WidthForm
-            key={last?.taken ?? 'first'}
-            belt={{ id: belt.id, label }}
-            basis={{
-              meter: meter.ok ? meter.value : null,
-              unit:
-                last && (last.unit === 'h' || last.unit === 'km' || last.unit === 'mi') ? last.unit : meter.ok ? (meter.unit ?? 'h') : 'h',
-              fittedAt: last?.fittedAt ?? null,
-              minimumMm: last?.minimumMm ?? belt.measured?.minimum ?? null,
-              newMm: last?.newMm ?? sectionOf(belt).topMm,
-            }}
-            firstByPerson={!readTwoWays(log, name)}
-            onKeep={(w) => acts.write(at, 'width', w, `Job ${number}: width of ${label}`, 'The width is on the ticket.')}
-          />
+          <>
+            <WidthForm
+              key={last?.taken ?? 'first'}
+              belt={named}
+              basis={basis}
+              firstByPerson={!readTwoWays(log, name)}
+              onKeep={(w) => write(at, 'width', w, `Job ${number}: width of ${label}`, 'The width is on the ticket.')}
+            />
+            <LogIn
+              belt={named}
+              basis={basis}
+              unit={unit}
+              onKeep={(w) => write(at, 'width', w, `Job ${number}: width of ${label}, ${w.on}`)}
+            />
+          </>
         )}
       </Fold>
+      {(writable || ridden.length > 0) && (
+        <Fold title="How it is ridden" says={ridden.length > 0 ? ridingWords(ridden.at(-1)!) : 'not asked yet'}>
+          {ridden.map((r) => (
+            <div key={`${r.from} ${r.to}`}>
+              {r.from} to {r.to} {r.unit}: {ridingWords(r)}.
+            </div>
+          ))}
+          {writable && meter !== null && meter > toldTo && (
+            <RidingForm
+              belt={named}
+              from={toldTo}
+              to={meter}
+              unit={unit}
+              onKeep={(r) => write(at, 'riding', r, `Job ${number}: how it was ridden`, 'How it was ridden is on the ticket.')}
+            />
+          )}
+          {writable && meter === null && 'Give the machine’s meter first: it is told from one reading of it to the next.'}
+        </Fold>
+      )}
+      <Fold
+        title="Warranty"
+        says={
+          warranty === null
+            ? 'nothing told by the owner'
+            : `${COVERS_WORDS[warranty.covers].toLowerCase()}, ${warrantyStands(warranty, today, meter) ? 'still within it' : 'run out'}`
+        }
+      >
+        {warranty?.wetInside && (
+          <Alert severity="warning" variant="outlined">
+            Water or mud was found in the housing: that often ends it. It is noted; breakage and wear are claimed apart.
+          </Alert>
+        )}
+        {writable ? (
+          <WarrantyForm
+            key={JSON.stringify(warranty)}
+            belt={named}
+            unit={unit}
+            written={warranty}
+            onKeep={(w) => write(at, 'warranty', w, `Job ${number}: warranty of ${label}`, 'The warranty is on the ticket.')}
+          />
+        ) : (
+          warranty?.words
+        )}
+      </Fold>
+      {(writable || measured.length > 0) && (
+        <Fold title="Rollers, shoes and slides" says={measured.length === 0 ? 'not measured on this job' : `${measured.length} measured`}>
+          <PartsForm
+            written={measured}
+            onKeep={
+              writable
+                ? (m: CvtPartMeasured) =>
+                    write(at, 'cvt-part', m, `Job ${number}: measures of the drive`, 'The measures are on the ticket.')
+                : null
+            }
+          />
+        </Fold>
+      )}
       <Fold title="How it shifts" says="from idle to full shift, by the belt’s width">
         <ShiftPanel drive={drive} nowMm={meanMm} />
       </Fold>

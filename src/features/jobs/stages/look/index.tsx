@@ -104,7 +104,6 @@ function Drawn({
         answer={answer?.ok ? answer.answer : null}
         lever={lever}
         onLever={setLever}
-        leverMoves={drive.springs.some((s) => s.from.leverTravel ?? s.to.leverTravel)}
         selected={selected}
         onTap={onSelect}
         lit={lit}

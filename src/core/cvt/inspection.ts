@@ -1,0 +1,56 @@
+/** Parts of a variable drive that are measured one by one at their numbered places. */
+export const MEASURED_PARTS = ['roller', 'shoe', 'shoe-spring', 'slide', 'bush'] as const;
+export type MeasuredPart = (typeof MEASURED_PARTS)[number];
+
+/** Slides and bushes wear open, so that their play grows; all others wear away. */
+const GROWS: readonly MeasuredPart[] = ['slide', 'bush'];
+/** Of one set, further apart than this they do not share the work, mm. */
+const APART_MM: Readonly<Record<MeasuredPart, number>> = { roller: 0.2, shoe: 0.5, 'shoe-spring': 1, slide: 0.3, bush: 0.1 };
+
+export interface PartMeasures {
+  readonly part: MeasuredPart;
+  /** By numbered place, counted from 1; mm. */
+  readonly values: readonly number[];
+  readonly limitMm: number | null;
+}
+
+export interface PartJudged {
+  readonly part: MeasuredPart;
+  /** Places past the manual's limit, counted from 1. */
+  readonly past: readonly number[];
+  /** Places that stand apart from the middle of their set. */
+  readonly apart: readonly number[];
+  readonly spreadMm: number;
+  readonly limit: 'most' | 'least';
+  /**
+   * What follows: one weak shoe spring lets its shoe drag, so that the whole clutch is due; rollers and shoes are renewed as a set, since one alone takes the
+   * others' work; a slide by itself.
+   */
+  readonly due: 'nothing' | 'the-set' | 'the-clutch' | 'the-part' | 'look-up';
+}
+
+const middle = (values: readonly number[]): number => {
+  const sorted = [...values].sort((a, b) => a - b);
+  const half = sorted.length >> 1;
+  return sorted.length % 2 === 1 ? sorted[half]! : (sorted[half - 1]! + sorted[half]!) / 2;
+};
+
+/** What the measures of one set say. @param measures one value at least */
+export function judgeMeasures({ part, values, limitMm }: PartMeasures): PartJudged {
+  const grows = GROWS.includes(part);
+  const of = (bad: (v: number) => boolean) => values.flatMap((v, i) => (bad(v) ? [i + 1] : []));
+  const past = limitMm === null ? [] : of((v) => (grows ? v > limitMm : v < limitMm));
+  const usual = middle(values);
+  const apart = values.length < 2 ? [] : of((v) => Math.abs(v - usual) > APART_MM[part]);
+  const wrong = past.length > 0 || apart.length > 0;
+  const due = !wrong
+    ? limitMm === null
+      ? 'look-up'
+      : 'nothing'
+    : part === 'shoe-spring' || part === 'shoe'
+      ? 'the-clutch'
+      : part === 'roller'
+        ? 'the-set'
+        : 'the-part';
+  return { part, past, apart, spreadMm: Math.max(...values) - Math.min(...values), limit: grows ? 'most' : 'least', due };
+}

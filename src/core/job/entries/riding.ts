@@ -1,0 +1,38 @@
+import * as z from 'zod';
+import { METER_UNITS } from '../../quantity';
+import { bySchema } from '../../stored';
+import { RIDINGS } from '../../wear';
+import { entryKind } from '../kind';
+import { begun } from '../stages';
+
+const share = z.number().min(0, 'A share is not below 0.').max(1, 'A share is not above the whole.');
+const meter = z.number({ error: 'Give what the meter shows.' }).min(0, 'A meter is not below 0.').max(1e6);
+
+const body = z.object({
+  belt: z.object({ id: z.string().min(1).max(60), label: z.string().min(1).max(200) }),
+  /** Between which meter readings. */
+  from: meter,
+  to: meter,
+  unit: z.enum(METER_UNITS),
+  /** How it was ridden, shares that make one whole. */
+  shares: z.record(z.enum(RIDINGS), share),
+  /** How much of it was wet, and dusty; by themselves. */
+  wet: share,
+  dust: share,
+});
+export type RidingWritten = z.infer<typeof body>;
+
+/** How a variable drive was ridden since its belt was last looked at, in shares, by who rides it. */
+export const riding = entryKind<RidingWritten>({
+  form: { what: 'how it was ridden', version: 1, upgrades: {}, check: bySchema(body) },
+  fromDevice: true,
+  on: 'open',
+  refuse: ({ from, to, shares }) => {
+    if (to < from) return { field: 'to', problem: 'The meter runs back over this time. Was it swapped? Give what it shows now.' };
+    const whole = RIDINGS.reduce((a, r) => a + shares[r], 0);
+    return Math.abs(whole - 1) > 0.011 ? { field: 'shares', problem: 'The shares do not make a whole.' } : null;
+  },
+  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
+  takeBack: (job) => ({ job }),
+  name: () => 'how it was ridden',
+});

@@ -1,0 +1,36 @@
+import * as z from 'zod';
+import { METER_UNITS } from '../../quantity';
+import { bySchema } from '../../stored';
+import { entryKind } from '../kind';
+import { begun } from '../stages';
+
+/** What a promise covers: a belt that broke, one that wore, or both. They are kept apart for any claim. */
+export const WARRANTY_COVERS = ['breakage', 'wear', 'both'] as const;
+
+const body = z.object({
+  belt: z.object({ id: z.string().min(1).max(60), label: z.string().min(1).max(200) }),
+  covers: z.enum(WARRANTY_COVERS),
+  /** Until which day, and up to what the meter shows; null where that is not said. */
+  until: z.iso.date().nullable(),
+  atMost: z.number().positive('The limit is above 0.').max(1e6).nullable(),
+  unit: z.enum(METER_UNITS),
+  /** The owner's paper, in his words. */
+  words: z.string().trim().max(500, 'The note is longer than 500 characters.'),
+  /** Water or mud was found in the housing, which often ends it. */
+  wetInside: z.boolean(),
+});
+export type WarrantyWritten = z.infer<typeof body>;
+
+/** What the owner was promised for a belt: his dates and limits, not ours. The last one stands. */
+export const warranty = entryKind<WarrantyWritten>({
+  form: { what: 'this warranty', version: 1, upgrades: {}, check: bySchema(body) },
+  fromDevice: true,
+  on: 'open',
+  refuse: ({ until, atMost, words }) =>
+    until === null && atMost === null && words === ''
+      ? { field: 'words', problem: 'Give a day, a limit of the meter, or what the paper says.' }
+      : null,
+  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
+  takeBack: (job) => ({ job }),
+  name: ({ belt }) => `warranty of ${belt.label}`,
+});

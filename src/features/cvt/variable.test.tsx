@@ -1,0 +1,49 @@
+import { screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { describe, expect, it, vi } from 'vitest';
+import hillTrack from '../../../demo/drives/hill-track-utility.drive.json';
+import type { Drive } from '@/core/drive';
+import { show } from '@/ui/test-shell';
+import { PartsForm } from './parts-form';
+import { VariableMatch } from './variable-match';
+
+const drive = hillTrack as unknown as Drive;
+const type = async (label: string, text: string) => {
+  await userEvent.type(screen.getByLabelText(label), text);
+  await userEvent.tab();
+};
+
+describe('trying a belt on a variable drive', () => {
+  it('a shorter one is tight at idle, and said so in the words of any belt', async () => {
+    show(<VariableMatch drive={drive} />);
+    expect(screen.queryByText(/will not|won’t/i)).toBeNull();
+    await type('Outside length', '985 mm');
+    expect(await screen.findByText('Won’t let go')).toBeTruthy();
+    expect(screen.getByText(/tight at idle/)).toBeTruthy();
+  });
+  it('one under the least width does not seat', async () => {
+    show(<VariableMatch drive={drive} />);
+    await type('Top width', '28 mm');
+    expect(await screen.findByText(/narrower than the least width/)).toBeTruthy();
+  });
+  it('where the sheaves were not measured it says what is wanted', () => {
+    show(<VariableMatch drive={{ ...drive, pulleys: drive.pulleys.map(({ variable: _v, ...p }) => p) }} />);
+    expect(screen.getByText(/once the sheaves of this drive are measured/)).toBeTruthy();
+  });
+});
+
+describe('parts of a variable drive', () => {
+  it('are kept by numbered place once all are measured, and a slack shoe spring condemns the clutch', async () => {
+    const keep = vi.fn().mockResolvedValue(true);
+    show(<PartsForm written={[]} onKeep={keep} />);
+    await userEvent.click(screen.getByRole('radio', { name: 'Shoe springs' }));
+    await type('Spring 1', '31.2 mm');
+    await type('Spring 2', '31.3 mm');
+    expect(screen.getByText('2 of 3 places measured.')).toBeTruthy();
+    expect(screen.getByRole('button', { name: 'Keep these measures' })).toHaveProperty('disabled', true);
+    await type('Spring 3', '33.4 mm');
+    expect(await screen.findByText(/Place 3 apart from the rest.*The clutch is due/)).toBeTruthy();
+    await userEvent.click(screen.getByRole('button', { name: 'Keep these measures' }));
+    await waitFor(() => expect(keep).toHaveBeenCalledWith({ part: 'shoe-spring', values: [31.2, 31.3, 33.4], limitMm: null, page: '' }));
+  });
+});

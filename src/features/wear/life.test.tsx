@@ -1,0 +1,85 @@
+import { screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { describe, expect, it, vi } from 'vitest';
+import type { RidingWritten, WarrantyWritten, WidthWritten } from '@/core/job';
+import { show } from '@/ui/test-shell';
+import { LogIn } from './log-in';
+import { RidingForm } from './riding-form';
+import { WarrantyForm } from './warranty-form';
+import { ridingWords, warrantyStands } from './words';
+
+const belt = { id: 'b', label: 'Drive belt' };
+const press = (name: string | RegExp) => userEvent.click(screen.getByRole('button', { name }));
+
+describe('a log kept elsewhere', () => {
+  const file = (text: string) => new File([text], 'old.csv', { type: 'text/csv' });
+  const open = (keep = vi.fn().mockResolvedValue(true), minimumMm: number | null = 28.6) => {
+    show(<LogIn belt={belt} basis={{ fittedAt: 900, minimumMm, newMm: 30.5 }} unit="km" onKeep={keep} />);
+    return keep as ReturnType<typeof vi.fn<(w: WidthWritten) => Promise<boolean>>>;
+  };
+  const take = (text: string) => userEvent.upload(screen.getByLabelText('A log of widths, CSV'), file(text));
+  it('good rows are kept with the day they were read, bad ones told with line and reason', async () => {
+    const keep = open();
+    await take(
+      'date,meter (km),method,widths (mm)\n2025-06-01,1500,rib-top,29.9;29.95\n2025-07-01,1600,guess,29.9\n2024-01-01,500,single,30.4\n2026-06-01,2400,single,29.4\n',
+    );
+    expect(await screen.findByText(/Line 3: .*guess/)).toBeTruthy();
+    expect(screen.getByText(/1 reading is left out/)).toBeTruthy();
+    await press('Keep these 2 readings');
+    await waitFor(() => expect(keep).toHaveBeenCalledTimes(2));
+    expect(keep.mock.calls.map(([w]) => [w.on, w.meter, w.fittedAt])).toEqual([
+      ['2025-06-01', 1500, 900],
+      ['2026-06-01', 2400, 900],
+    ]);
+    expect(await screen.findByText('2 readings taken in.')).toBeTruthy();
+  });
+  it('a file that is no log changes nothing and says why', async () => {
+    const keep = open();
+    await take('a,b\n1,2\n');
+    expect(await screen.findByText(/old\.csv: line 1: there is no column “date”\. Nothing was taken in\./)).toBeTruthy();
+    expect(keep).not.toHaveBeenCalled();
+  });
+  it('without a least width nothing is kept: no forecast could follow', async () => {
+    const keep = open(undefined, null);
+    await take('date,meter,method,widths\n2026-06-01,2400,single,29.4\n');
+    await press('Keep this reading');
+    expect(await screen.findByText(/Give the least width/)).toBeTruthy();
+    expect(keep).not.toHaveBeenCalled();
+  });
+});
+
+describe('how it is ridden, and what was promised', () => {
+  it('six taps make shares of one whole', async () => {
+    const keep = vi.fn<(r: RidingWritten) => Promise<boolean>>().mockResolvedValue(true);
+    show(<RidingForm belt={belt} from={900} to={2400} unit="km" onKeep={keep} />);
+    expect(screen.getByRole('button', { name: 'Keep how it was ridden' })).toHaveProperty('disabled', true);
+    const choose = (group: string, name: string) =>
+      userEvent.click(
+        screen.getAllByRole('radio', { name }).find((r) => r.closest('[role=radiogroup]')!.previousElementSibling!.textContent === group)!,
+      );
+    await choose('Crawling, slow and heavy', 'Most');
+    await choose('Fast and steady', 'Some');
+    await choose('Of it wet', 'Much');
+    await press('Keep how it was ridden');
+    await waitFor(() => expect(keep).toHaveBeenCalledTimes(1));
+    const [riding] = keep.mock.calls[0]!;
+    expect(riding).toMatchObject({ from: 900, to: 2400, unit: 'km', wet: 0.5, dust: 0 });
+    expect(riding.shares.crawl + riding.shares.fast).toBeCloseTo(1, 12);
+    expect(ridingWords(riding)).toBe('crawling 89 %, fast and steady 11 %; wet 50 %');
+  });
+  it('a warranty wants a day, a limit or words, and runs out by either of the first two', async () => {
+    const keep = vi.fn<(w: WarrantyWritten) => Promise<boolean>>().mockResolvedValue(true);
+    show(<WarrantyForm belt={belt} unit="km" written={null} onKeep={keep} />);
+    expect(screen.getByRole('button', { name: 'Keep this warranty' })).toHaveProperty('disabled', true);
+    await userEvent.type(screen.getByLabelText(/Or to a meter of/), '3000');
+    await userEvent.tab();
+    await press('Keep this warranty');
+    await waitFor(() => expect(keep).toHaveBeenCalledTimes(1));
+    expect(keep.mock.calls[0]![0]).toMatchObject({ until: null, atMost: 3000, covers: 'breakage' });
+    const both = { until: '2026-12-31', atMost: 3000 };
+    expect(warrantyStands(both, '2026-12-31', 3000)).toBe(true);
+    expect(warrantyStands(both, '2027-01-01', 100)).toBe(false);
+    expect(warrantyStands(both, '2026-06-01', 3001)).toBe(false);
+    expect(warrantyStands({ until: null, atMost: 3000 }, '2040-01-01', null)).toBe(true);
+  });
+});
