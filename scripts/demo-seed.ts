@@ -47,7 +47,10 @@ import { DEMO_ACCOUNTS } from './demo-accounts';
 interface DemoRecord {
   /** Earlier readings of a machine's meter: days ago, value. */
   readonly meters: Readonly<Record<string, readonly (readonly [number, number])[]>>;
-  readonly parts: readonly PartFields[];
+  readonly parts: readonly (Omit<PartFields, 'fitsDriveId' | 'supplyDays'> & {
+    readonly spareFor?: string;
+    readonly supplyDays?: number;
+  })[];
   /** Bolt-ups by template; one is built wrong. */
   readonly stacks: readonly {
     readonly drive: string;
@@ -132,7 +135,14 @@ export async function seedDemo(db: Database, now: Date): Promise<void> {
   );
 
   const record = JSON.parse(text('record.json')) as DemoRecord;
-  for (const part of record.parts) orThrow(await parts.savePart(db, shopId, part));
+  for (const { spareFor, supplyDays, ...part } of record.parts)
+    orThrow(
+      await parts.savePart(db, shopId, {
+        ...part,
+        fitsDriveId: spareFor === undefined ? null : driveIds.get(spareFor)!,
+        supplyDays: supplyDays ?? null,
+      }),
+    );
   const by = { shopId, personId: owner.id, at: new Date(now.getTime() - 40 * 86_400_000) };
   for (const { drive, pulley, template, spacerOnFarSide } of record.stacks) {
     const usual = STACK_TEMPLATES.find((t) => t.key === template);

@@ -10,6 +10,7 @@ import { actsAndForms } from './migrations/0006-acts-and-forms';
 import { theBay } from './migrations/0007-the-bay';
 import { theRecord } from './migrations/0008-the-record';
 import { readingsFound } from './migrations/0009-readings-found';
+import { spareBelts } from './migrations/0010-spare-belts';
 
 export const MIGRATIONS: readonly Migration[] = [
   firstTables,
@@ -21,6 +22,7 @@ export const MIGRATIONS: readonly Migration[] = [
   theBay,
   theRecord,
   readingsFound,
+  spareBelts,
 ];
 
 /** Any number that nothing else locks by. */

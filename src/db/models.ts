@@ -297,6 +297,8 @@ export function defineModels(sequelize: Sequelize): Models {
         quantity: whole(),
         bin: blankText(),
         priceCents: maybeWhole(),
+        fitsDriveId: maybeWhole(),
+        supplyDays: maybeWhole(),
         version: version(),
       },
       on('parts'),

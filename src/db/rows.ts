@@ -242,5 +242,7 @@ export class PartRow extends Model<Row<PartRow>, NewRow<PartRow>> {
   declare quantity: number;
   declare bin: string;
   declare priceCents: number | null;
+  declare fitsDriveId: number | null;
+  declare supplyDays: number | null;
   declare version: CreationOptional<number>;
 }

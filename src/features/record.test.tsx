@@ -118,7 +118,7 @@ describe('a customer', () => {
 });
 
 describe('a part on the shelf', () => {
-  const cells = { name: 'Flat idler', number: '', quantity: '2', bin: 'D1', price: '26.50' };
+  const cells = { name: 'Flat idler', number: '', quantity: '2', bin: 'D1', price: '26.50', days: '' };
   it.each<[string, object, object]>([
     ['as a hand writes it', {}, { ok: true, fields: { name: 'Flat idler', number: '', quantity: 2, bin: 'D1', priceCents: 2650 } }],
     ['without a price', { price: ' ' }, { ok: true, fields: { priceCents: null } }],
@@ -126,11 +126,23 @@ describe('a part on the shelf', () => {
     ['half a part', { quantity: '1.5' }, { ok: false, field: 'quantity', problem: 'Parts are counted whole.' }],
     ['no count', { quantity: '' }, { ok: false, field: 'quantity', problem: 'How many is a number.' }],
     ['fewer than none', { quantity: '-1' }, { ok: false, field: 'quantity', problem: 'There cannot be fewer than none.' }],
+    ['days of a spare', { days: '12' }, { ok: true, fields: { supplyDays: 12 } }],
+    ['half a day', { days: '0.5' }, { ok: false, field: 'days', problem: 'Days are counted whole.' }],
     ['a price in words', { price: 'a few' }, { ok: false, field: 'price' }],
   ])('%s', (_, more, expected) => expect(readPart({ ...cells, ...more })).toMatchObject(expected));
 
   it('is taken off the shelf from its form', async () => {
-    const part: Part = { id: 5, name: 'Flat idler', number: '', quantity: 2, bin: 'D1', priceCents: null, version: 1 };
+    const part: Part = {
+      id: 5,
+      name: 'Flat idler',
+      number: '',
+      quantity: 2,
+      bin: 'D1',
+      priceCents: null,
+      fitsDriveId: null,
+      supplyDays: null,
+      version: 1,
+    };
     const { sent } = serverThat({ ok: true, value: null });
     const saved = vi.fn();
     show(<PartForm part={part} onClose={vi.fn()} onSaved={saved} />);

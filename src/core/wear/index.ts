@@ -8,5 +8,7 @@ export { drawWear } from './simulate';
 export type { DrawnWear } from './simulate';
 export { logOf, readingsOfLog, readTwoWays, ribsApart } from './past';
 export type { PastWidth } from './past';
+export { perDay, spareNeed } from './spares';
+export type { SpareNeed } from './spares';
 export { AMOUNTS, BELTS_TO_LEARN_FROM, RIDINGS, shareAlone, sharesOf } from './riding';
 export type { Amount, Riding } from './riding';

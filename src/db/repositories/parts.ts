@@ -1,4 +1,4 @@
-import type { Transaction } from 'sequelize';
+import { Op, type Transaction } from 'sequelize';
 import type { PartFitted } from '../../core/job';
 import type { Database } from '../connection';
 import { listPage, type ListPage, type ListQuery } from '../find';
@@ -11,20 +11,27 @@ export interface PartFields {
   readonly quantity: number;
   readonly bin: string;
   readonly priceCents: number | null;
+  /** The variable drive that it is the spare belt of, and how many days one takes to come. */
+  readonly fitsDriveId: number | null;
+  readonly supplyDays: number | null;
 }
 
 export interface Part extends PartFields {
+  /** The name of that drive, in lists. */
+  readonly fitsDrive?: string | null;
   readonly id: number;
   readonly version: number;
 }
 
-const plain = ({ id, name, number, quantity, bin, priceCents, version }: Part): Part => ({
+const plain = ({ id, name, number, quantity, bin, priceCents, fitsDriveId, supplyDays, version }: Part): Part => ({
   id,
   name,
   number,
   quantity,
   bin,
   priceCents,
+  fitsDriveId,
+  supplyDays,
   version,
 });
 
@@ -33,7 +40,8 @@ export const listParts = (db: Database, shopId: number, query: ListQuery): Promi
   listPage<Part>(
     db,
     {
-      select: 'p.id, p.name, p.number, p.quantity, p.bin, p.price_cents AS "priceCents", p.version',
+      select:
+        'p.id, p.name, p.number, p.quantity, p.bin, p.price_cents AS "priceCents", p.fits_drive_id AS "fitsDriveId", p.supply_days AS "supplyDays", (SELECT d.name FROM drives d WHERE d.id = p.fits_drive_id) AS "fitsDrive", p.version',
       from: 'parts p',
       where: 'p.shop_id = $1',
       values: [shopId],
@@ -43,7 +51,13 @@ export const listParts = (db: Database, shopId: number, query: ListQuery): Promi
     query,
   );
 
-/** Adds a part, or changes one over the version that was read. */
+/** Parts that are spare belts of variable drives. */
+export async function spareBelts(db: Database, shopId: number): Promise<Part[]> {
+  const rows = await db.models.Part.findAll({ where: { shopId, fitsDriveId: { [Op.ne]: null } }, order: [['id', 'ASC']] });
+  return rows.map(plain);
+}
+
+/** Adds a part, or changes one over the version that was read. The drive that it fits is one of the shop's own. */
 export async function savePart(
   db: Database,
   shopId: number,
@@ -51,6 +65,9 @@ export async function savePart(
   existing?: { readonly id: number; readonly version: number },
 ): Promise<Outcome<Part, Part>> {
   return db.transact(async (transaction) => {
+    const { fitsDriveId } = fields;
+    if (fitsDriveId !== null && (await db.models.Drive.count({ where: { shopId, id: fitsDriveId }, transaction })) === 0)
+      return refused('That drive is no longer there; choose another.');
     if (!existing) return done(plain(await db.models.Part.create({ shopId, ...fields }, { transaction })));
     const row = await db.models.Part.findOne({ where: { shopId, id: existing.id }, transaction, lock: true });
     if (!row) return refused('This part was taken off the shelf meanwhile.');

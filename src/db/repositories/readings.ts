@@ -109,6 +109,8 @@ export interface MeasuredBelt {
   readonly machineId: number;
   readonly machine: string;
   readonly belt: string;
+  /** The drive that it runs on, as of its last reading. */
+  readonly driveId: number | null;
   /** Since it was fitted, by meter; one at least. */
   readonly log: readonly PastWidth[];
 }
@@ -126,7 +128,7 @@ export async function widthsOfShop(db: Database, shopId: number): Promise<Measur
   });
   const jobs = await db.models.Job.findAll({
     where: { shopId, id: measured.map((m) => m.jobId) },
-    attributes: ['id', 'number', 'machineId'],
+    attributes: ['id', 'number', 'machineId', 'driveId'],
     raw: true,
   });
   const all = await widthsOn(db, jobs, MOST_OF_SHOP);
@@ -136,10 +138,9 @@ export async function widthsOfShop(db: Database, shopId: number): Promise<Measur
     ).map((m) => [m.id, m.name]),
   );
   const keys = new Map(all.map((p) => [`${p.machine} ${p.belt}`, p]));
-  return [...keys.values()].map(({ machine, belt }) => ({
-    machineId: machine,
-    machine: names.get(machine) ?? 'A machine',
-    belt,
-    log: logOf(all, machine, belt),
-  }));
+  const driveOf = new Map(jobs.map((j) => [j.number, j.driveId]));
+  return [...keys.values()].map(({ machine, belt }) => {
+    const log = logOf(all, machine, belt);
+    return { machineId: machine, machine: names.get(machine) ?? 'A machine', belt, driveId: driveOf.get(log.at(-1)!.job) ?? null, log };
+  });
 }

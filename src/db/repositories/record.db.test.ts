@@ -115,7 +115,7 @@ describe('customers', () => {
 });
 
 describe('parts that are no belts', () => {
-  const IDLER = { name: 'Flat idler 82', number: 'KR-82-F', quantity: 2, bin: 'D4', priceCents: 2400 };
+  const IDLER = { name: 'Flat idler 82', number: 'KR-82-F', quantity: 2, bin: 'D4', priceCents: 2400, fitsDriveId: null, supplyDays: null };
   it('leave the shelf with their line on the ticket, and come back with it', async () => {
     const { shopId } = shop.owner;
     const part = value(await parts.savePart(shop.db, shopId, IDLER));

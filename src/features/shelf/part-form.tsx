@@ -7,10 +7,12 @@ import { parseQuantity } from '@/core/quantity';
 import type { Part } from '@/db';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
+import { Lookup, type Choice } from '@/ui/lookup';
 import { isTaken, useAct } from '../acts/use-act';
+import { chooseDrive } from '../drives/actions';
 import { partForm } from './part-forms';
 
-const FIELDS = ['name', 'number', 'quantity', 'bin', 'price'] as const;
+const FIELDS = ['name', 'number', 'quantity', 'bin', 'price', 'days'] as const;
 type Cells = Record<(typeof FIELDS)[number], string>;
 
 const cellsOf = (part: Part | null): Cells => ({
@@ -19,6 +21,7 @@ const cellsOf = (part: Part | null): Cells => ({
   quantity: String(part?.quantity ?? 1),
   bin: part?.bin ?? '',
   price: part === null || part.priceCents === null ? '' : (part.priceCents / 100).toFixed(2),
+  days: part?.supplyDays == null ? '' : String(part.supplyDays),
 });
 
 type Read =
@@ -26,26 +29,32 @@ type Read =
   | { readonly ok: false; readonly field: string; readonly problem: string };
 
 /** A part as a hand writes it. */
-export function readPart({ price, quantity, ...cells }: Cells): Read {
+export function readPart({ price, quantity, days, ...cells }: Cells, fitsDriveId: number | null = null): Read {
   const money = price.trim() === '' ? null : parseQuantity(price, 'money', { min: 0, max: 1_000_000 });
   if (money && !money.ok) return { ok: false, field: 'price', problem: money.problem };
   const read = partForm.safeParse({
     ...cells,
     quantity: quantity.trim() === '' ? NaN : Number(quantity),
     priceCents: money ? Math.round(money.value * 100) : null,
+    fitsDriveId,
+    supplyDays: days.trim() === '' ? null : Number(days),
   });
   if (read.success) return { ok: true, fields: read.data };
   const [issue] = read.error.issues;
-  return { ok: false, field: String(issue?.path[0] ?? ''), problem: issue?.message ?? 'Something in this form cannot be read.' };
+  const at = String(issue?.path[0] ?? '');
+  return { ok: false, field: at === 'supplyDays' ? 'days' : at, problem: issue?.message ?? 'Something in this form cannot be read.' };
 }
 
 /** Adds a part to the shelf, or changes one. */
 export function PartForm({ part, onClose, onSaved }: { part: Part | null; onClose: () => void; onSaved: () => void }) {
   const act = useAct();
   const [over, setOver] = useState(part);
+  const [fits, setFits] = useState<Choice | null>(
+    part && part.fitsDriveId !== null ? { id: part.fitsDriveId, label: part.fitsDrive ?? 'The drive chosen before' } : null,
+  );
   const { control, handleSubmit, setError, formState } = useForm<Cells>({ defaultValues: cellsOf(part) });
   const save = handleSubmit(async (cells) => {
-    const read = readPart(cells);
+    const read = readPart(cells, fits?.id ?? null);
     if (!read.ok) return placeRefusal(setError, FIELDS, read);
     const answer = await act(
       'part.save',
@@ -60,7 +69,7 @@ export function PartForm({ part, onClose, onSaved }: { part: Part | null; onClos
     setError('root', { message: `${answer.problem} Theirs: ${current.quantity} in ${current.bin || 'no bin'}. Save again to keep yours.` });
   });
   const remove = async (gone: Part) => {
-    const { id, version: _version, ...fields } = gone;
+    const { id, version: _version, fitsDrive: _name, ...fields } = gone;
     const answer = await act(
       'part.remove',
       { id },
@@ -101,6 +110,21 @@ export function PartForm({ part, onClose, onSaved }: { part: Part | null; onClos
         label="Price each, cr"
         help="May be left out."
         slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+      />
+      <Lookup
+        label="Spare belt of the drive"
+        of="drives"
+        find={(find) => chooseDrive({ find })}
+        value={fits}
+        onChoose={setFits}
+        helperText="Of a variable drive whose belt wears: it is held against what comes due."
+      />
+      <Field
+        control={control}
+        name="days"
+        label="Days until one comes"
+        help="From ordering it. May be left out."
+        slotProps={{ htmlInput: { inputMode: 'numeric' } }}
       />
     </FormDialog>
   );

@@ -13,4 +13,13 @@ export const partForm = z.object({
     .max(100_000, 'That is more than a shelf holds.'),
   bin: short('The bin'),
   priceCents: z.number().int().min(0, 'The price is 0 or more.').max(100_000_000, 'That price is too high to be one.').nullable(),
+  /** Of a spare belt; a part from before spares has neither. */
+  fitsDriveId: z.number().int().nullable().default(null),
+  supplyDays: z
+    .number({ error: 'Days are a number.' })
+    .int('Days are counted whole.')
+    .min(1, 'It takes a day at least.')
+    .max(730, 'That is over two years.')
+    .nullable()
+    .default(null),
 });

@@ -9,10 +9,11 @@ import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
+import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
-import { readingsOfLog, type WearForecast } from '@/core/wear';
-import type { MeasuredBelt } from '@/db';
+import { perDay, readingsOfLog, spareNeed, type WearForecast } from '@/core/wear';
+import type { MeasuredBelt, Part } from '@/db';
 import { Empty, Page } from '@/ui/page';
 import { useFleet } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
@@ -24,17 +25,30 @@ const SHOWN = 50;
 
 const percent = (share: number) => (share < 0.005 ? 'under 1 %' : share > 0.995 ? 'over 99 %' : `${Math.round(100 * share)} %`);
 
+/** Days that a spare of a drive takes to come: the longest of those known, since all may be wanted. */
+function supplyDaysOf(spares: readonly Part[], driveId: number | null): number | null {
+  const days = spares.flatMap((s) => (s.fitsDriveId === driveId && s.supplyDays !== null ? [s.supplyDays] : []));
+  return days.length === 0 ? null : Math.max(...days);
+}
+
 /** Belts of the shop’s machines whose width was read, those first that will not last to their next look. */
-export function FleetScreen({ belts }: { belts: readonly MeasuredBelt[] }) {
+export function FleetScreen({ belts, spares }: { belts: readonly MeasuredBelt[]; spares: readonly Part[] }) {
   const { fine } = useUnits();
   const [all, setAll] = useState(false);
   const asks = useMemo(
     () =>
-      belts.map(({ log }) => {
+      belts.map(({ log, driveId }) => {
         const { minimumMm, newMm } = log.at(-1)!;
-        return { readings: readingsOfLog(log), minimum: minimumMm, newWidth: newMm };
+        const days = supplyDaysOf(spares, driveId);
+        const daily = perDay(log);
+        return {
+          readings: readingsOfLog(log),
+          minimum: minimumMm,
+          newWidth: newMm,
+          within: days === null || daily === null ? undefined : days * daily,
+        };
       }),
-    [belts],
+    [belts, spares],
   );
   const { answer, failed, again } = useFleet(belts.length === 0 ? null : asks);
   const ranked = useMemo(
@@ -112,11 +126,64 @@ export function FleetScreen({ belts }: { belts: readonly MeasuredBelt[] }) {
           </Table>
         </Box>
       )}
+      {ranked.length > 0 && spares.length > 0 && <Spares ranked={ranked} spares={spares} />}
       {ranked.length > SHOWN && !all && (
         <Button sx={{ mt: 1 }} onClick={() => setAll(true)}>
           Show all {ranked.length}
         </Button>
       )}
     </Page>
+  );
+}
+
+/** Spares on the shelf against the belts that may be due before one more could come. */
+function Spares({
+  ranked,
+  spares,
+}: {
+  ranked: readonly { readonly belt: MeasuredBelt; readonly forecast: WearForecast }[];
+  spares: readonly Part[];
+}) {
+  const drives = [...new Set(spares.map((s) => s.fitsDriveId))];
+  return (
+    <Box component="section" aria-label="Spares against what comes due" sx={{ mt: 3 }}>
+      <Typography variant="h2" sx={{ mb: 1 }}>
+        Spares to hand
+      </Typography>
+      {drives.map((driveId) => {
+        const own = spares.filter((s) => s.fitsDriveId === driveId);
+        const belts = ranked.filter(({ belt }) => belt.driveId === driveId);
+        const days = supplyDaysOf(spares, driveId);
+        const told = belts.filter(({ forecast }) => forecast.underWithin !== null);
+        const hand = own.reduce((a, s) => a + s.quantity, 0);
+        const need = spareNeed(
+          belts.map(({ forecast }) => forecast.underWithin ?? forecast.underNow),
+          hand,
+        );
+        return (
+          <Box key={driveId} sx={{ py: 1, borderTop: '1px solid var(--ts-edge)', fontSize: 16 }}>
+            <strong>{own.map((s) => s.name).join(', ')}</strong>: {hand} to hand, {belts.length}{' '}
+            {belts.length === 1 ? 'belt in use was measured' : 'belts in use were measured'}.{' '}
+            {days === null ? (
+              'How long one takes to come is not known: give it with the part.'
+            ) : (
+              <>
+                One more comes in {days} {days === 1 ? 'day' : 'days'}; by then {need.due.toFixed(1)} may be due.{' '}
+                <strong style={need.order ? { color: 'var(--ts-copper)' } : {}}>
+                  {need.order
+                    ? `Order now: odds of falling short ${percent(need.short)}.`
+                    : `Enough: odds of falling short ${percent(need.short)}.`}
+                </strong>
+              </>
+            )}
+            {told.length < belts.length && days !== null && (
+              <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>
+                Of {belts.length - told.length} it is not known yet how much they run in a day; they count as they stand today.
+              </Box>
+            )}
+          </Box>
+        );
+      })}
+    </Box>
   );
 }

@@ -108,17 +108,38 @@ describe('what is left of a belt', () => {
 
 describe('the belts of a shop', () => {
   it('those first that will not last to their next look, with what is used of each', () => {
-    const belt = (machine: string, widths: number[]) => ({ machineId: machine.length, machine, belt: 'b', log: [past({ widths })] });
+    const belt = (machine: string, widths: number[]) => ({
+      machineId: machine.length,
+      machine,
+      belt: 'b',
+      driveId: 7,
+      log: [past({ widths })],
+    });
     show(
-      <FleetScreen belts={[belt('Good', [30.3, 30.31, 30.3]), belt('Gone', [28.3, 28.3, 28.31]), belt('Half', [28.85, 28.87, 28.85])]} />,
+      <FleetScreen
+        spares={[]}
+        belts={[belt('Good', [30.3, 30.31, 30.3]), belt('Gone', [28.3, 28.3, 28.31]), belt('Half', [28.85, 28.87, 28.85])]}
+      />,
     );
     const names = screen.getAllByRole('link').map((l) => l.textContent);
     expect(names).toEqual(['Gone', 'Half', 'Good']);
     expect(screen.getByRole('row', { name: /^Gone Replace it (over )?9\d %/ })).toBeTruthy();
     expect(screen.getByRole('row', { name: /^Good Keep it/ }).textContent).toMatch(/ km/);
   });
+  it('spares are held against what comes due before one more could come', () => {
+    const spare = { id: 1, name: 'Spare belt', number: '', bin: '', priceCents: null, version: 1, fitsDriveId: 7, supplyDays: 12 };
+    const worn = past({ widths: [28.3, 28.3, 28.31] });
+    const belts = [{ machineId: 3, machine: 'Gone', belt: 'b', driveId: 7, log: [worn] }];
+    const first = show(<FleetScreen belts={belts} spares={[{ ...spare, quantity: 0 }]} />);
+    const said = () => screen.getByRole('region', { name: 'Spares against what comes due' }).textContent;
+    expect(said()).toMatch(/0 to hand, 1 belt in use was measured.*Order now/);
+    expect(said()).toMatch(/Of 1 it is not known yet how much they run/);
+    first.unmount();
+    show(<FleetScreen belts={belts} spares={[{ ...spare, quantity: 1 }]} />);
+    expect(said()).toMatch(/Enough: odds of falling short under 1 %/);
+  });
   it('a shop that read none is told where to begin', () => {
-    show(<FleetScreen belts={[]} />);
+    show(<FleetScreen belts={[]} spares={[]} />);
     expect(screen.getByText('No width was read yet')).toBeTruthy();
   });
 });

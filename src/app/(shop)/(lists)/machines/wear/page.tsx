@@ -1,4 +1,4 @@
-import { database, readings } from '@/db';
+import { database, parts, readings } from '@/db';
 import { FleetScreen } from '@/features/wear/fleet-screen';
 import { requirePerson } from '@/server';
 
@@ -6,5 +6,6 @@ export const metadata = { title: 'Belts that wear' };
 
 export default async function WearPage() {
   const { shopId } = await requirePerson();
-  return <FleetScreen belts={await readings.widthsOfShop(database(), shopId)} />;
+  const [belts, spares] = await Promise.all([readings.widthsOfShop(database(), shopId), parts.spareBelts(database(), shopId)]);
+  return <FleetScreen belts={belts} spares={spares} />;
 }
