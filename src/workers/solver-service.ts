@@ -38,7 +38,7 @@ import { hearTap, soundPicture, type SoundPicture, type TapHeard } from '../core
 import { lookAt, type LookResult, type Notebook } from '../core/survey';
 import { answerEntries } from './entry-service';
 import { compareDrives } from './compare-service';
-import { answerFleet, answerWear } from './wear-service';
+import { answerWear, newFleet } from './wear-service';
 import { answerTension, withLength } from './tension-service';
 
 /** A drive at one lever position, ready to be drawn. */
@@ -224,7 +224,7 @@ export const solverService = {
   entries: answerEntries,
   compare: compareDrives,
   wear: answerWear,
-  fleet: answerFleet,
+  fleet: newFleet(),
 
   /** What a notebook says so far: places, what disagrees, what to measure next, and the drive if it can be made. */
   look(notebook: Notebook): LookResult {

@@ -18,5 +18,23 @@ export function answerWear(ask: WearAsk): WearAnswer {
   return { forecast, curve };
 }
 
-/** Many belts at once. @param asks each with one reading at least */
-export const answerFleet = (asks: readonly WearAsk[]): WearForecast[] => asks.map(wearForecast);
+/** Forecasts kept of belts looked at together: those of a large shop. */
+const MOST_KEPT = 1000;
+
+/**
+ * Answers for many belts at once, each worked through when its log is new: most lists are read again with one reading more.
+ * @returns for asks with one reading at least, in their order
+ */
+export function newFleet(): (asks: readonly WearAsk[]) => WearForecast[] {
+  const kept = new Map<string, WearForecast>();
+  return (asks) =>
+    asks.map((ask) => {
+      const key = JSON.stringify(ask);
+      const forecast = kept.get(key) ?? wearForecast(ask);
+      // Those asked about last stay longest.
+      kept.delete(key);
+      kept.set(key, forecast);
+      if (kept.size > MOST_KEPT) kept.delete(kept.keys().next().value!);
+      return forecast;
+    });
+}

@@ -81,8 +81,12 @@ export function addWidthCovariances(belt: Belt, meters: readonly number[], to: F
   const n = meters.length;
   const theta = PRIORS.riding.stretch * belt.life;
   const rate2 = (rateOf(belt) * PRIORS.riding.sd) ** 2;
-  const e = Float64Array.from(meters, (m) => Math.exp(-m / theta));
-  const h = Float64Array.from(meters, (m) => PRIORS.breakIn.sd * byBreakIn(belt, m));
+  const e = new Float64Array(n);
+  const h = new Float64Array(n);
+  for (let i = 0; i < n; i++) {
+    e[i] = Math.exp(-meters[i]! / theta);
+    h[i] = PRIORS.breakIn.sd * byBreakIn(belt, meters[i]!);
+  }
   for (let i = 0; i < n; i++)
     for (let j = 0; j <= i; j++) {
       const [early, late] = meters[i]! < meters[j]! ? [i, j] : [j, i];
@@ -94,7 +98,15 @@ export function addWidthCovariances(belt: Belt, meters: readonly number[], to: F
 }
 
 /** Prior of the share of a life used, at the grid’s points, together 1. */
-export function usedPrior(): { readonly share: Float64Array; readonly weight: Float64Array } {
+export const usedPrior = (): UsedPrior => (known ??= workedOut());
+
+interface UsedPrior {
+  readonly share: Float64Array;
+  readonly weight: Float64Array;
+}
+let known: UsedPrior | null = null;
+
+function workedOut(): UsedPrior {
   const { worn, from, to, grid } = PRIORS.used;
   const span = Math.log(to / from);
   const share = Float64Array.from({ length: grid }, (_, i) => from * Math.exp((span * i) / (grid - 1)));

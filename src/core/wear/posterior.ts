@@ -19,7 +19,9 @@ const MOST_SPLIT = 4;
 /** Terms that hold less than this of all there is are left away. */
 const NEGLIGIBLE = 1e-5;
 /** So far under the likeliest (ln) nothing adds to the whole. */
-const FAR_BELOW = 40;
+const FAR_BELOW = 25;
+/** Every so manieth share of the grid is weighed first: ln of the share moves by a fifth from one to the next. */
+const COARSE = 4;
 
 /** One way in which it may all be, but for what the readings were: a belt, with the inverse covariance of all readings. */
 interface Group {
@@ -61,7 +63,7 @@ export function wearPosterior({ readings, minimum, newWidth }: WearAsk): WearPos
   const n = readings.length;
   const digested = readings.map(digest);
   const meters = readings.map((r) => r.meter);
-  const now = Math.max(...readings.map((r) => r.meter));
+  const now = Math.max(...meters);
   const used = usedPrior();
   const of = allowances(newWidth === null ? null : newWidth - minimum);
   const choices = choicesOf(digested);
@@ -82,22 +84,21 @@ export function wearPosterior({ readings, minimum, newWidth }: WearAsk): WearPos
   const found: Weighed[] = [];
   let top = -Infinity;
   for (const allowance of of) {
-    for (let i = 0; i < used.share.length; i++) {
-      // A belt that has not run tells nothing of its life: any will do.
-      if (now === 0 && i > 0) break;
+    /** Weighs the belt of one share used; answers ln of its likeliest term. */
+    const weigh = (i: number): number => {
       const life = now === 0 ? 1 : now / used.share[i]!;
       const belt: Belt = { newWidth: newWidth ?? minimum + allowance, allowance, life };
       const prior = now === 0 ? 0 : Math.log(used.weight[i]!);
       const { inverse, logDet } = inverted(covarianceOf(belt, meters, noise), n);
-      const mean = Float64Array.from(readings, (r, k) => meanWidth(belt, r.meter) + bias[k]!);
-      const alphas = choices.map(({ values }) =>
-        times(
-          inverse,
-          Float64Array.from(values, (v, k) => v - mean[k]!),
-          n,
-        ),
-      );
+      const mean = new Float64Array(n);
+      for (let k = 0; k < n; k++) mean[k] = meanWidth(belt, meters[k]!) + bias[k]!;
+      const alphas = choices.map(({ values }) => {
+        const off = new Float64Array(n);
+        for (let k = 0; k < n; k++) off[k] = values[k]! - mean[k]!;
+        return times(inverse, off, n);
+      });
       const logs = new Float64Array(choices.length * sets.length);
+      let best = -Infinity;
       choices.forEach(({ values }, c) => {
         const alpha = alphas[c]!;
         let whole = 0;
@@ -105,18 +106,35 @@ export function wearPosterior({ readings, minimum, newWidth }: WearAsk): WearPos
         for (let k = 0; k < sets.length; k++) {
           const log = prior + worth[c]![k]! - 0.5 * (logDet + restOf(inverse, alpha, whole, sets[k]!, n));
           logs[c * sets.length + k] = log;
-          if (log > top) top = log;
+          if (log > best) best = log;
         }
       });
       found.push({ belt, inverse, alphas, logs });
+      return best;
+    };
+    // A belt that has not run tells nothing of its life: any will do.
+    if (now === 0) {
+      top = Math.max(top, weigh(0));
+      continue;
     }
+    // Riding alone spreads ln of the share by some 0.05, so that between two shares near each other, both far under the likeliest, nothing is hidden.
+    const last = used.share.length - 1;
+    const coarse = new Map<number, number>();
+    for (let i = 0; i <= last; i = i === last ? last + 1 : Math.min(last, i + COARSE)) coarse.set(i, weigh(i));
+    top = Math.max(top, ...coarse.values());
+    const ends = [...coarse.keys()];
+    ends.slice(1).forEach((end, k) => {
+      const from = ends[k]!;
+      if (Math.max(coarse.get(from)!, coarse.get(end)!) < top - FAR_BELOW) return;
+      for (let i = from + 1; i < end; i++) top = Math.max(top, weigh(i));
+    });
   }
   const groups = held(found, sets, top, n);
   const together = (f: (t: Term, g: Group) => number) =>
     groups.reduce((a, g) => a + g.terms.reduce((b, t) => b + t.weight * f(t, g), 0), 0);
   return {
     now,
-    below: (d, width) => groups.reduce((sum, g) => sum + belowIn(g, readings, now + d, width, n), 0),
+    below: (d, width) => groups.reduce((sum, g) => sum + belowIn(g, meters, now + d, width, n), 0),
     ahead: (d) =>
       groups.flatMap((g) => {
         const c = Float64Array.from(readings, (r) => widthCovariance(g.belt, r.meter, now + d));
@@ -244,8 +262,9 @@ function held(found: readonly Weighed[], sets: readonly (readonly number[])[], t
 }
 
 /** Weight of a belt's terms by which the width at a meter is under one. As `conditioned`, without making anything: it is asked for very often. */
-function belowIn({ belt, inverse, terms }: Group, readings: readonly WidthReading[], m: number, width: number, n: number): number {
-  const c = Float64Array.from(readings, (r) => widthCovariance(belt, r.meter, m));
+function belowIn({ belt, inverse, terms }: Group, meters: readonly number[], m: number, width: number, n: number): number {
+  const c = new Float64Array(n);
+  for (let i = 0; i < n; i++) c[i] = widthCovariance(belt, meters[i]!, m);
   const p = times(inverse, c, n);
   const off = width - meanWidth(belt, m);
   const variance = widthCovariance(belt, m, m) - dot(p, c);
@@ -317,34 +336,45 @@ function solveSmall(inverse: Float64Array, doubted: readonly number[], v: readon
   return [(pbb * v[0]! - pab * v[1]!) / det, (paa * v[1]! - pab * v[0]!) / det];
 }
 
-/** Inverse of a covariance by Cholesky, and ln of its determinant. */
-function inverted(s: Float64Array, n: number): { readonly inverse: Float64Array; readonly logDet: number } {
-  const l = new Float64Array(n * n);
-  let logDet = 0;
-  for (let i = 0; i < n; i++)
-    for (let j = 0; j <= i; j++) {
-      let sum = s[i * n + j]!;
-      for (let k = 0; k < j; k++) sum -= l[i * n + k]! * l[j * n + k]!;
-      // Every reading has an error of its own, so that the covariance is positive.
-      if (i === j) {
-        l[i * n + i] = Math.sqrt(Math.max(sum, 1e-15));
-        logDet += 2 * Math.log(l[i * n + i]!);
-      } else l[i * n + j] = sum / l[j * n + j]!;
+/** Inverse of a covariance by Cholesky, and ln of its determinant. The covariance is worked in: it is lost. */
+function inverted(l: Float64Array, n: number): { readonly inverse: Float64Array; readonly logDet: number } {
+  let det = 1;
+  for (let i = 0; i < n; i++) {
+    const row = i * n;
+    for (let j = 0; j < i; j++) {
+      let sum = l[row + j]!;
+      const other = j * n;
+      for (let k = 0; k < j; k++) sum -= l[row + k]! * l[other + k]!;
+      l[row + j] = sum / l[other + j]!;
     }
-  const m = new Float64Array(n * n);
+    let sum = l[row + i]!;
+    for (let k = 0; k < i; k++) sum -= l[row + k]! ** 2;
+    // Every reading has an error of its own, so that the covariance is positive.
+    l[row + i] = Math.sqrt(Math.max(sum, 1e-15));
+  }
+  let logDet = 0;
+  for (let i = 0; i < n; i++) {
+    det *= l[i * n + i]!;
+    // A product of many small numbers would run out of digits.
+    if (det < 1e-100 || i === n - 1) {
+      logDet += 2 * Math.log(det);
+      det = 1;
+    }
+  }
+  // Inverse of the lower half, in place, column by column.
   for (let c = 0; c < n; c++) {
-    m[c * n + c] = 1 / l[c * n + c]!;
+    l[c * n + c] = 1 / l[c * n + c]!;
     for (let i = c + 1; i < n; i++) {
       let sum = 0;
-      for (let k = c; k < i; k++) sum -= l[i * n + k]! * m[k * n + c]!;
-      m[i * n + c] = sum / l[i * n + i]!;
+      for (let k = c; k < i; k++) sum -= l[i * n + k]! * l[k * n + c]!;
+      l[i * n + c] = sum / l[i * n + i]!;
     }
   }
   const inverse = new Float64Array(n * n);
   for (let i = 0; i < n; i++)
     for (let j = 0; j <= i; j++) {
       let sum = 0;
-      for (let k = i; k < n; k++) sum += m[k * n + i]! * m[k * n + j]!;
+      for (let k = i; k < n; k++) sum += l[k * n + i]! * l[k * n + j]!;
       inverse[i * n + j] = inverse[j * n + i] = sum;
     }
   return { inverse, logDet };

@@ -3,7 +3,7 @@ import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import type { PastWidth, WearAsk } from '@/core/wear';
 import { show } from '@/ui/test-shell';
-import { answerFleet, answerWear } from '@/workers/wear-service';
+import { answerWear, newFleet } from '@/workers/wear-service';
 import { FleetScreen } from './fleet-screen';
 import { ForecastCard } from './forecast-card';
 import { WidthForm, type WidthBasis } from './width-form';
@@ -12,7 +12,7 @@ import { becauseOf } from './words';
 /** What a worker would answer, without one. */
 vi.mock('@/ui/solver', () => ({
   useWear: (ask: WearAsk) => ({ answer: answerWear(ask), pending: false, failed: false, again: vi.fn() }),
-  useFleet: (asks: readonly WearAsk[] | null) => ({ answer: asks && answerFleet(asks), pending: false, failed: false, again: vi.fn() }),
+  useFleet: (asks: readonly WearAsk[] | null) => ({ answer: asks && newFleet()(asks), pending: false, failed: false, again: vi.fn() }),
 }));
 
 const BASIS: WidthBasis = { meter: 2140, unit: 'km', fittedAt: 900, minimumMm: 28.6, newMm: 30.5 };

@@ -1,0 +1,25 @@
+import { bench, describe } from 'vitest';
+import { seededRandom } from '../core/drive';
+import { drawWear, wearForecast, type WearAsk } from '../core/wear';
+import { newFleet } from './wear-service';
+
+/** 200 belts of ten readings: a list read again with one reading more, beside all of them worked through anew. */
+const random = seededRandom(11);
+const asks: readonly WearAsk[] = Array.from({ length: 200 }, () => {
+  const { readings, minimum, newWidth } = drawWear({ visits: 10 }, random);
+  return { readings, minimum, newWidth };
+});
+const fleet = newFleet();
+fleet(asks);
+let turn = 0;
+
+describe('belts of a shop forecast', () => {
+  bench('one log longer, the others kept', () => {
+    turn += 1;
+    const [first, ...others] = asks;
+    fleet([{ ...first!, minimum: first!.minimum + turn * 1e-9 }, ...others]);
+  });
+  bench('all 200 anew', () => {
+    asks.map((ask) => wearForecast(ask));
+  });
+});
