@@ -1,7 +1,7 @@
 import { compileDrive, numbersOf, validateDrive, type Drive, type Uncertainty } from '../drive';
 import type { Built, Finding, Missing } from './finding';
 import { heldFindings, mechanismFindings } from './mechanism';
-import { bareDrive, diameterOf, type Notebook, type NotebookSpring } from './notebook';
+import { bareDrive, diameterOf, variableIn, type Notebook, type NotebookSpring } from './notebook';
 import { newReader, round, type Reader } from './reader';
 import type { ArmPlace } from './schema';
 import type { SurveyAnswer, SurveyedArm } from './answer';
@@ -91,6 +91,7 @@ function assemble(notebook: Notebook, answer: SurveyAnswer, places: Places, read
   if (notebook.name.trim() === '') missing.push({ what: 'name', of: '' });
   for (const p of notebook.pulleys) {
     if (diameterOf(notebook, p.id) === null) missing.push({ what: 'diameter', of: p.id });
+    if (p.variable && !variableIn(notebook, p.id).variable) missing.push({ what: 'variable', of: p.id });
     if (!places.at(p.id)) missing.push({ what: 'pulley', of: p.id });
   }
   if (notebook.pulleys.length < 2) missing.push({ what: 'pulley', of: '' });

@@ -2,7 +2,8 @@ import type { Drive, Problem } from '../drive';
 
 /** Something still to be measured before the drive can be made. `of` names the part. */
 export interface Missing {
-  readonly what: 'pulley' | 'place' | 'diameter' | 'arm-pivot' | 'arm-end' | 'spring' | 'spring-length' | 'lever' | 'route' | 'name';
+  readonly what:
+    'pulley' | 'place' | 'diameter' | 'variable' | 'arm-pivot' | 'arm-end' | 'spring' | 'spring-length' | 'lever' | 'route' | 'name';
   readonly of: string;
 }
 

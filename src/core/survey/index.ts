@@ -4,7 +4,7 @@ export { solveSurvey } from './solve';
 export type { ErrorSource, SurveyAnswer, SurveyedMeasure, SurveyedPhoto, SurveyedPlace } from './answer';
 export type { NextMeasure } from './advice';
 export { markedDiameter, toPlane } from './photo';
-export { bareDrive, diameterOf, heldId, scaleIsSet, surveyOf, UNKNOWN_DIAMETER_MM, validateNotebook } from './notebook';
+export { bareDrive, diameterOf, heldId, NOT_MEASURED, scaleIsSet, surveyOf, UNKNOWN_DIAMETER_MM, validateNotebook } from './notebook';
 export type { Notebook, NotebookArm, NotebookBelt, NotebookMeasure, NotebookPhoto, NotebookPulley, NotebookSpring } from './notebook';
 export { notebookFor, proposeEnds, proposeMeasures, UNKNOWN_NOW } from './proposals';
 export type { Built, Finding, Missing } from './finding';

@@ -185,3 +185,33 @@ describe('the belt that is on it', () => {
     expect(off.culprit!.byMm).toBeCloseTo(30, -1);
   });
 });
+
+describe('a variable sheave', () => {
+  const whole = measured(demoDrive('hill-track-utility'));
+  const primary = whole.pulleys.find((p) => p.variable)!;
+  const with_ = (part: Partial<NonNullable<typeof primary.variable>>): Notebook => ({
+    ...whole,
+    pulleys: whole.pulleys.map((p) => (p.id === primary.id ? { ...p, variable: { ...p.variable!, ...part } } : p)),
+  });
+  it('walked round it becomes what the drive file holds of it', () => {
+    const built = look(whole).built.drive!;
+    for (const p of demoDrive('hill-track-utility').pulleys) {
+      const { angle, hubRadius, openGap, travel } = built.pulleys.find((b) => b.id === p.id)!.variable!;
+      expect([angle, hubRadius, openGap, travel].map((x) => Math.round(x * 1e6) / 1e6)).toEqual([
+        p.variable!.angle,
+        p.variable!.hubRadius,
+        p.variable!.openGap,
+        p.variable!.travel,
+      ]);
+    }
+  });
+  it.each<[string, Partial<NonNullable<typeof primary.variable>>]>([
+    ['not wholly measured', { gapClosed: null }],
+    ['with a hub as wide as its rim', { hubAcross: 400 }],
+    ['no wider open than closed', { gapOpen: 3, gapClosed: 3 }],
+  ])('%s it is missing, and no drive is made', (_, part) => {
+    const { built } = look(with_(part));
+    expect(built.missing).toEqual([{ what: 'variable', of: primary.id }]);
+    expect(built.drive).toBeNull();
+  });
+});

@@ -29,6 +29,11 @@ const pulley = z.object({
   rpm: figure.optional(),
   rotation: z.enum(['cw', 'ccw']).optional(),
   powerKw: figure.optional(),
+  /**
+   * Of a sheave whose one face moves: angle of its faces together, how far across its hub is, face to face at the hub wide open and wholly closed. What is not
+   * measured yet is null.
+   */
+  variable: z.object({ angle: open, hubAcross: open, gapOpen: open, gapClosed: open }).optional(),
   sketch,
 });
 
@@ -211,6 +216,20 @@ export function diameterSdIn(notebook: Notebook, pulleyId: string): number {
 /** A rim that nobody has measured yet is drawn this wide, mm. */
 export const UNKNOWN_DIAMETER_MM = 80;
 
+/** A sheave whose one face moves, of which nothing is measured yet. */
+export const NOT_MEASURED = { angle: null, hubAcross: null, gapOpen: null, gapClosed: null };
+
+/** A variable sheave as a drive file has it; nothing of one that is not wholly measured, or whose measures contradict each other. */
+export function variableIn(notebook: Notebook, pulleyId: string): { variable?: NonNullable<Drive['pulleys'][number]['variable']> } {
+  const measured = notebook.pulleys.find((p) => p.id === pulleyId)?.variable;
+  const across = diameterOf(notebook, pulleyId);
+  if (!measured || across === null) return {};
+  const { angle, hubAcross, gapOpen, gapClosed } = measured;
+  if (angle === null || hubAcross === null || gapOpen === null || gapClosed === null) return {};
+  if (hubAcross >= across || gapOpen <= gapClosed) return {};
+  return { variable: { angle, hubRadius: hubAcross / 2, rimRadius: across / 2, openGap: gapOpen, travel: gapOpen - gapClosed } };
+}
+
 /** The belts and pulleys of a notebook as a drive file has them, arms and springs left out. */
 export function bareDrive(notebook: Notebook): Pick<Drive, 'format' | 'version' | 'name' | 'kind' | 'notes' | 'pulleys' | 'belts'> {
   return {
@@ -219,8 +238,9 @@ export function bareDrive(notebook: Notebook): Pick<Drive, 'format' | 'version' 
     name: notebook.name,
     kind: notebook.kind,
     notes: notebook.notes,
-    pulleys: notebook.pulleys.map(({ sameAs: _sameAs, taken: _taken, plane, sketch: at, ...p }) => ({
+    pulleys: notebook.pulleys.map(({ sameAs: _sameAs, taken: _taken, plane, sketch: at, variable: _variable, ...p }) => ({
       ...p,
+      ...variableIn(notebook, p.id),
       ...heightOf(notebook, plane),
       x: at.x,
       y: at.y,

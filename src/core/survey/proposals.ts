@@ -1,5 +1,5 @@
 import type { Drive } from '../drive';
-import type { Notebook, NotebookMeasure } from './notebook';
+import { NOT_MEASURED, type Notebook, type NotebookMeasure } from './notebook';
 
 interface Spot {
   readonly id: string;
@@ -211,6 +211,7 @@ export function notebookFor(drive: Drive): Notebook {
       ...(p.rotation ? { rotation: p.rotation } : {}),
       ...(p.powerKw !== undefined ? { powerKw: p.powerKw } : {}),
       ...(p.ride !== undefined ? { ride: p.ride } : {}),
+      ...(p.variable ? { variable: NOT_MEASURED } : {}),
     })),
     points,
     belts: drive.belts.map((b) => ({

@@ -35,7 +35,11 @@ export function measured(drive: Drive, noise: () => number = () => 0): Notebook 
   return sided(
     {
       ...between,
-      pulleys: fresh.pulleys.map((p) => ({ ...p, outsideDiameter: drive.pulleys.find((one) => one.id === p.id)!.outsideDiameter })),
+      pulleys: fresh.pulleys.map((p) => {
+        const { outsideDiameter, variable: v } = drive.pulleys.find((one) => one.id === p.id)!;
+        const faces = v && { angle: v.angle, hubAcross: 2 * v.hubRadius, gapOpen: v.openGap, gapClosed: v.openGap - v.travel };
+        return { ...p, outsideDiameter, ...(faces ? { variable: faces } : {}) };
+      }),
       measures: fresh.measures.map((m) =>
         'between' in m ? { ...m, value: distance(at.get(m.between[0])!, at.get(m.between[1])!) + rims(m.kind, ...m.between) + noise() } : m,
       ),

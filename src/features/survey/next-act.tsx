@@ -35,6 +35,7 @@ const STEP_OF: Readonly<Record<Missing['what'], Step>> = {
   pulley: 'tape',
   place: 'tape',
   diameter: 'pulleys',
+  variable: 'pulleys',
   'arm-pivot': 'tape',
   'arm-end': 'arms',
   spring: 'springs',

@@ -5,12 +5,13 @@ import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import type { Notebook, NotebookPulley } from '@/core/survey';
+import { diameterOf, NOT_MEASURED, type Notebook, type NotebookPulley } from '@/core/survey';
 import { Icon } from '@/ui/icons';
 import { freeSpot, freshId, withoutPlace } from './changes';
 import { KeptField } from './kept-field';
 import { Choice, SoftText, type StepProps } from './steps';
 import { Planes } from './planes';
+import { VariableFields } from './variable-fields';
 
 type SizeBy = 'across' | 'around' | 'same';
 
@@ -63,6 +64,13 @@ export function PulleysStep({ notebook, write, mayChange }: StepProps) {
             number={i + 1}
             mayChange={mayChange}
             onSet={set}
+            onVariable={(id) =>
+              write((now) => ({
+                ...now,
+                kind: 'cvt',
+                pulleys: now.pulleys.map((q) => (q.id === id ? { ...q, face: 'v', variable: q.variable ?? NOT_MEASURED } : q)),
+              }))
+            }
             onRemove={() => write((now) => withoutPlace(now, p.id))}
           />
         ))}
@@ -83,6 +91,7 @@ function PulleyCard({
   number,
   mayChange,
   onSet,
+  onVariable,
   onRemove,
 }: {
   notebook: Notebook;
@@ -90,6 +99,8 @@ function PulleyCard({
   number: number;
   mayChange: boolean;
   onSet: (id: string, part: Partial<NotebookPulley>, key?: string) => void;
+  /** One face moves: the drive is a variable one. */
+  onVariable: (id: string) => void;
   onRemove: () => void;
 }) {
   const [by, setBy] = useState<SizeBy>(p.sameAs !== null ? 'same' : p.taken === 'string' ? 'around' : 'across');
@@ -148,14 +159,15 @@ function PulleyCard({
       />
       <Choice
         label="Face"
-        value={p.face}
+        value={p.variable ? 'variable' : p.face}
         options={[
           ['v', 'V groove'],
           ['flat', 'Flat'],
           ['ribbed', 'Ribbed'],
+          ...(p.role === 'idler' ? [] : [['variable', 'One face moves'] as const]),
         ]}
         disabled={!mayChange}
-        onChoose={(face) => onSet(p.id, { face })}
+        onChoose={(face) => (face === 'variable' ? onVariable(p.id) : onSet(p.id, { face, variable: undefined }))}
       />
       {mayChange ? (
         <IconButton aria-label={`Remove ${p.label}`} onClick={onRemove} sx={{ justifySelf: 'end' }}>
@@ -215,6 +227,7 @@ function PulleyCard({
           onChoose={(plane) => onSet(p.id, { plane: plane === notebook.planes[0]!.id ? undefined : plane })}
         />
       )}
+      {p.variable && <VariableFields pulley={p} rimAcross={diameterOf(notebook, p.id)} mayChange={mayChange} onSet={onSet} />}
       {p.role === 'driver' && (
         <>
           <KeptField

@@ -199,9 +199,9 @@ describe('words', () => {
       ).map((code) =>
         findingSentence(whole, { code, of: code.startsWith('spring') ? 'engage' : 'arm', mm: 12, text: 'Its readings contradict.' }, units),
       ),
-      ...(['name', 'pulley', 'place', 'diameter', 'arm-pivot', 'arm-end', 'spring', 'spring-length', 'lever', 'route'] as const).map(
-        (what) => missingSentence(whole, { what, of: 'crank' }),
-      ),
+      ...(
+        ['name', 'pulley', 'place', 'diameter', 'variable', 'arm-pivot', 'arm-end', 'spring', 'spring-length', 'lever', 'route'] as const
+      ).map((what) => missingSentence(whole, { what, of: 'crank' })),
       ...(['v-on-flat', 'back-in-groove', 'idler-on-tight-side'] as const).map((code) =>
         doubtSentence({ code, stop: 0 }, 'Engagement idler'),
       ),

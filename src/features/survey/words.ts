@@ -132,6 +132,8 @@ export function missingSentence(notebook: Notebook, m: Missing): string {
       return m.of === '' ? 'A drive has at least two pulleys.' : `The place of the ${name} is not fixed yet.`;
     case 'diameter':
       return `The diameter of the ${name} is not measured.`;
+    case 'variable':
+      return `The faces of the ${name} are not wholly measured, or their measures contradict.`;
     case 'place':
       return `The place of the ${name} is not fixed yet.`;
     case 'arm-pivot':
