@@ -33,3 +33,41 @@ test('a variable drive’s belt, yearly: the log of its last visit, a single rib
   await expect(left.getByText('Keep it')).toBeVisible();
   await expect(left.getByText(/, left out$/)).toBeVisible();
 });
+
+test('a belt that broke: it goes whatever its width, the search for its pieces is compulsory, and a slack shoe spring condemns the clutch', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page
+    .getByRole('link', { name: /Belt broke on the hill/ })
+    .first()
+    .click();
+  await page.waitForURL(/\/jobs\/\d+/);
+  const path = new URL(page.url()).pathname;
+  await page.goto(`${path}?stage=look`);
+  const left = page.getByRole('region', { name: 'What is left of it' });
+  await expect(left.getByText('Keep it')).toBeVisible();
+  const found = page.getByRole('button', { name: /^Flanks and back of the belt/ }).first();
+  await found.click();
+  await page
+    .getByRole('radio', { name: /^Cracked, chunked/ })
+    .first()
+    .click();
+  await expect(left.getByText('Replace it', { exact: true })).toBeVisible();
+  await expect(left.getByText(/a claim for breakage is not one for wear/)).toBeVisible();
+
+  await page.getByRole('button', { name: /^Warranty/ }).click();
+  await expect(page.getByLabel('As the owner’s paper says')).toHaveValue('Not where the housing was under water.');
+
+  await page.getByRole('button', { name: /^Rollers, shoes and slides/ }).click();
+  const parts = page.getByRole('region', { name: 'Parts of the drive, measured' });
+  await parts.getByRole('radio', { name: 'Shoe springs' }).click();
+  for (const [i, mm] of ['31,2', '31,3', '33,4'].entries())
+    await parts.getByRole('textbox', { name: `Spring ${i + 1}` }).fill(`${mm} mm`);
+  await parts.getByRole('button', { name: 'Keep these measures' }).click();
+  const ticket = page.getByRole('complementary', { name: 'Ticket' });
+  await expect(ticket.getByText(/The clutch is due/)).toBeVisible();
+
+  // The procedure for the sheaves is the one this job is worked by: the search after a break wants a hand on it.
+  await expect(page.getByText(/After a break, compulsory: rollers out of their pockets/).first()).toBeVisible();
+});

@@ -32,6 +32,8 @@ import {
   type NextLook,
   type Stage,
   type StageState,
+  type RidingWritten,
+  type WarrantyWritten,
   type WidthWritten,
 } from '../src/core/job';
 import { FACTS, factOf, factSchema } from '../src/core/machine';
@@ -69,6 +71,8 @@ interface DemoJob {
   readonly daysAgo: number;
   readonly stages: Partial<Record<Stage, StageState>>;
   readonly widths?: readonly WidthWritten[];
+  readonly riding?: RidingWritten;
+  readonly warranty?: WarrantyWritten;
   readonly entries: readonly { readonly stage: Stage; readonly minutes: number; readonly text: string }[];
   /** What the customer was told, the stop time where it has one to keep, and when to look again. */
   readonly closed?: { readonly text: string; readonly stopS?: number; readonly look?: NextLook; readonly next?: string };
@@ -305,6 +309,8 @@ async function addJob(
     );
   for (const [i, read] of (job.widths ?? []).entries())
     orThrow(await tickets.writeEntry(db, at(12 + i), number, 'look', { type: 'width', body: { ...read, on: null } }));
+  if (job.riding) orThrow(await tickets.writeEntry(db, at(18), number, 'look', { type: 'riding', body: job.riding }));
+  if (job.warranty) orThrow(await tickets.writeEntry(db, at(19), number, 'look', { type: 'warranty', body: job.warranty }));
   if (job.procedure) await followProcedure(db, at(20), number, job.procedure);
   for (const { minutes, stage, text: said } of job.entries)
     orThrow(await tickets.writeEntry(db, at(minutes), number, stage, { type: 'note', body: { text: said } }));

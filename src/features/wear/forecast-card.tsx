@@ -22,11 +22,14 @@ const rough = (n: number) => (n < 10 ? n.toFixed(1) : n < 100 ? Math.round(n).to
 export function ForecastCard({
   log,
   ridden,
+  damaged,
   beltName,
 }: {
   log: readonly PastWidth[];
   /** How it was ridden since it was fitted. */
   ridden: readonly RidingWritten[];
+  /** It was found cracked, chunked or burnt on this job: it goes whatever its width. */
+  damaged: boolean;
   beltName: string;
 }) {
   const { fine } = useUnits();
@@ -45,11 +48,13 @@ export function ForecastCard({
   const single = verdict === 'replace' && log.every((r) => r.method === 'single');
   return (
     <Box component="section" aria-label="What is left of it" sx={{ display: 'grid', gap: 1.5 }}>
-      <Box sx={{ fontSize: 20, fontWeight: 650, color: verdict === 'replace' ? 'var(--ts-copper)' : undefined }}>
-        {single ? 'Read it again before it goes' : WEAR_VERDICT_WORDS[verdict]}
+      <Box sx={{ fontSize: 20, fontWeight: 650, color: damaged || verdict === 'replace' ? 'var(--ts-copper)' : undefined }}>
+        {damaged ? WEAR_VERDICT_WORDS.replace : single ? 'Read it again before it goes' : WEAR_VERDICT_WORDS[verdict]}
       </Box>
       <Box sx={{ fontSize: 16 }}>
-        {single && 'One rib, perhaps squeezed, condemns no belt: read several ribs today. '}
+        {damaged &&
+          `It is damaged, and goes whatever its width. By wear alone: ${WEAR_VERDICT_WORDS[verdict].toLowerCase()}; a claim for breakage is not one for wear. `}
+        {single && !damaged && 'One rib, perhaps squeezed, condemns no belt: read several ribs today. '}
         {becauseOf(reasons)}
       </Box>
       <Box role="status" sx={{ fontSize: 16 }}>

@@ -85,21 +85,47 @@ const past = (more: Partial<PastWidth>): PastWidth => ({
 
 describe('what is left of a belt', () => {
   it('is told with its range, its minimum and its reasons', () => {
-    show(<ForecastCard ridden={[]} log={[past({})]} beltName="Hill track" />);
+    show(<ForecastCard damaged={false} ridden={[]} log={[past({})]} beltName="Hill track" />);
     expect(screen.getByText('Keep it')).toBeTruthy();
     expect(screen.getByText(/km/, { selector: 'strong' })).toBeTruthy();
     expect(screen.getByText(/It was read once/)).toBeTruthy();
     expect(screen.getByText(/odds of being under it under 1 %/)).toBeTruthy();
   });
   it('one squeezed rib by itself condemns no belt: it is read again; several ribs do', () => {
-    const first = show(<ForecastCard ridden={[]} log={[past({ method: 'single', widths: [28.3] })]} beltName="Hill track" />);
+    const first = show(
+      <ForecastCard damaged={false} ridden={[]} log={[past({ method: 'single', widths: [28.3] })]} beltName="Hill track" />,
+    );
     expect(screen.getByText('Read it again before it goes')).toBeTruthy();
     first.unmount();
-    show(<ForecastCard ridden={[]} log={[past({ widths: [28.3, 28.32, 28.29] })]} beltName="Hill track" />);
+    show(<ForecastCard damaged={false} ridden={[]} log={[past({ widths: [28.3, 28.32, 28.29] })]} beltName="Hill track" />);
     expect(screen.getByText('Replace it')).toBeTruthy();
   });
+  it('a damaged belt goes whatever its width, and its wear is told apart', () => {
+    show(<ForecastCard damaged ridden={[]} log={[past({})]} beltName="Hill track" />);
+    expect(screen.getByText('Replace it')).toBeTruthy();
+    expect(screen.getByText(/goes whatever its width\. By wear alone: keep it; a claim for breakage is not one for wear/)).toBeTruthy();
+  });
+  it('how it was ridden stands beside the rate, and nothing is claimed of it', () => {
+    const ridden = [
+      {
+        belt: { id: 'b', label: 'Drive belt' },
+        from: 900,
+        to: 2140,
+        unit: 'km' as const,
+        shares: { crawl: 0.6, trail: 0.4, haul: 0, fast: 0 },
+        wet: 0,
+        dust: 0.15,
+      },
+    ];
+    show(<ForecastCard damaged={false} ridden={ridden} log={[past({})]} beltName="Hill track" />);
+    expect(
+      screen.getByText(/Ridden so: crawling 60 %, trail 40 %; dusty 15 %\. What that does to a belt is not claimed before 12 belts/),
+    ).toBeTruthy();
+  });
   it('a new belt has no forecast', () => {
-    show(<ForecastCard ridden={[]} log={[past({ meter: 900, method: 'flank-line', widths: [30.5] })]} beltName="Hill track" />);
+    show(
+      <ForecastCard damaged={false} ridden={[]} log={[past({ meter: 900, method: 'flank-line', widths: [30.5] })]} beltName="Hill track" />,
+    );
     expect(screen.getByText(/It has not run: there is nothing to forecast yet/)).toBeTruthy();
   });
   it('reasons make one sentence', () =>

@@ -3,7 +3,8 @@
 import Alert from '@mui/material/Alert';
 import { useMemo, useState } from 'react';
 import { sectionOf, type Drive } from '@/core/drive';
-import { linesOf, type CvtPartMeasured } from '@/core/job';
+import type { CheckId } from '@/core/fault';
+import { findingsOf, linesOf, type CvtPartMeasured } from '@/core/job';
 import { parseMeter } from '@/core/quantity';
 import { logOf, readTwoWays, type PastWidth } from '@/core/wear';
 import type { BeltLife } from '@/db';
@@ -23,6 +24,8 @@ import { WidthForm } from '../../../wear/width-form';
 import type { StageProps } from '../module';
 
 const NOTHING: readonly PastWidth[] = [];
+/** Checks by which a belt is found damaged, whatever its width. */
+const DAMAGE: readonly CheckId[] = ['belt-surface', 'belt-flat'];
 const NO_LIFE: BeltLife = { ridden: [], warranties: [] };
 
 /** The width of a variable drive’s belt: its log on this machine, what is left of it, how it was ridden, what was promised, and the parts it runs on. */
@@ -69,12 +72,13 @@ export function BeltWidth({ job, at, acts, drive, writable }: StageProps & { dri
     minimumMm: last?.minimumMm ?? belt.measured?.minimum ?? null,
     newMm: last?.newMm ?? sectionOf(belt).topMm,
   };
+  const damaged = [...findingsOf(entries).values()].some((f) => f.result === 'bad' && DAMAGE.includes(f.check));
   const toldTo = Math.max(last?.fittedAt ?? 0, ...ridden.map((r) => r.to));
   const { write } = acts;
   return (
     <>
       <Fold title="Belt width" says={last && meanMm !== null ? `last ${fine(meanMm)} at ${last.meter} ${last.unit}` : 'not read yet'} open>
-        {log.length > 0 && <ForecastCard log={log} ridden={ridden} beltName={`${job.machine} ${label}`} />}
+        {log.length > 0 && <ForecastCard log={log} ridden={ridden} damaged={damaged} beltName={`${job.machine} ${label}`} />}
         {writable && (
           <>
             <WidthForm
