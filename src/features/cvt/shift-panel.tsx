@@ -125,12 +125,17 @@ export function ShiftPanel({ drive, nowMm = null }: { drive: Drive; nowMm?: numb
 function Widths({ pair, widths }: { pair: VariableDrive; widths: readonly { readonly label: string; readonly mm: number }[] }) {
   const { show, fine } = useUnits();
   const all = widths.map((w) => ({ ...w, result: shiftOf(pair, w.mm) }));
+  const [fresh] = all;
+  const lost = (s: Shift) =>
+    fresh?.result.ok ? `${Math.max(0, Math.round(100 * (1 - fresh.result.shift.top.ratio / s.top.ratio)))} %` : '–';
   const rows: readonly (readonly [string, (s: Shift) => string])[] = [
     ['Idle slack', (s) => show(s.open.slack, 'length')],
     ['Gives at mid-span, idling', (s) => show(s.open.deflection, 'length')],
     ['Starts at', (s) => `${s.start.ratio.toFixed(2)} to 1`],
     ['Primary closes first by', (s) => fine(s.start.closing)],
     ['Top', (s) => `${s.top.ratio.toFixed(2)} to 1`],
+    ['Of the top of a new belt lost', (s) => lost(s)],
+    ['Lies over the hub of the primary, idling', (s) => fine(Math.max(0, s.open.primary - pair.primary.hubRadius - pair.depth))],
     ['It ends because', (s) => LIMIT_WORDS[s.top.limit]],
   ];
   return (

@@ -168,7 +168,8 @@ function Spares({
               'How long one takes to come is not known: give it with the part.'
             ) : (
               <>
-                One more comes in {days} {days === 1 ? 'day' : 'days'}; by then {need.due.toFixed(1)} may be due.{' '}
+                One more comes in {days} {days === 1 ? 'day' : 'days'}; by then{' '}
+                {need.due < 0.05 ? 'none is likely to be due' : `${need.due.toFixed(1)} may be due`}.{' '}
                 <strong style={need.order ? { color: 'var(--ts-copper)' } : {}}>
                   {need.order
                     ? `Order now: odds of falling short ${percent(need.short)}.`
