@@ -1,0 +1,196 @@
+import type { Event, FaultCase } from './case';
+import { believe, causesOfKind, type Belief } from './infer';
+import { chancesOf } from './outlook';
+import { adviseOn, setupMinutes } from './policy';
+import { vocabulary, type Vocabulary } from './vocabulary';
+
+/** A world like the base but not it: every likelihood, leak and prior moved by up to a factor of two. */
+export function otherWorld(words: Vocabulary, random: () => number): Vocabulary {
+  const moved = () => 2 ** (2 * random() - 1);
+  const share = (p: number) => {
+    const odds = (p / (1 - p)) * moved();
+    return odds / (1 + odds);
+  };
+  const spread = (p: readonly number[]) => {
+    const good = 1 - share(1 - p[0]!);
+    const rest = 1 - p[0]!;
+    return p.map((x, r) => (r === 0 ? good : rest > 0 ? (x / rest) * (1 - good) : 0));
+  };
+  const map = <T, U>(of: Readonly<Record<string, T>>, f: (value: T) => U) => Object.fromEntries(Object.entries(of).map(([k, v]) => [k, f(v)]));
+  return {
+    ...words,
+    causes: words.causes.map((c) => ({ ...c, kinds: map(c.kinds, share) })),
+    likelihoods: {
+      complaints: map(words.likelihoods.complaints, ({ leak, given }) => ({ leak: share(leak), given: map(given, share) })),
+      checks: map(words.likelihoods.checks, ({ leak, given }) => ({ leak: spread(leak), given: map(given, spread) })),
+    },
+  };
+}
+
+/** A machine as it comes in: what is wrong with it, and what the customer says. */
+export interface SimulatedJob {
+  readonly kind: string;
+  readonly faults: readonly string[];
+  readonly complaint: readonly string[];
+}
+
+/** Draws jobs until one is complained of. Simulated: no machine. */
+export function drawJob(world: Vocabulary, random: () => number): SimulatedJob {
+  for (;;) {
+    const kind = world.kinds[Math.floor(random() * world.kinds.length)]!.id;
+    const faults = causesOfKind(world, kind).filter((id) => random() < world.causes.find((c) => c.id === id)!.kinds[kind]!);
+    if (faults.length === 0 || faults.length > 3) continue;
+    const complaint = world.complaints.filter((c) => c.kinds.includes(kind) && random() < heard(world, c.id, faults)).map((c) => c.id);
+    if (complaint.length > 0 && complaint.length <= 3) return { kind, faults, complaint };
+  }
+}
+
+/** Chance that a complaint is heard of faults. */
+export function heard(world: Vocabulary, complaint: string, faults: readonly string[]): number {
+  const { leak, given } = world.likelihoods.complaints[complaint]!;
+  return 1 - faults.reduce((a, f) => a * (1 - (given[f] ?? 0)), 1 - leak);
+}
+
+/** Answers a check on a machine with faults: the most severe of what each shows by itself. */
+export function answer(world: Vocabulary, check: string, faults: readonly string[], random: () => number): string {
+  const { leak, given } = world.likelihoods.checks[check]!;
+  const draw = (p: readonly number[]) => {
+    let u = random();
+    for (let r = 0; r < p.length; r++) if ((u -= p[r]!) < 0) return r;
+    return p.length - 1;
+  };
+  const at = Math.max(draw(leak), ...faults.flatMap((f) => (given[f] ? [draw(given[f])] : [])));
+  return world.checks.find((c) => c.id === check)!.results[at]!.id;
+}
+
+/** What a way of working does next: looks, or mends. */
+export type Move = { readonly look: string } | { readonly mend: string };
+export type Way = (words: Vocabulary, faultCase: FaultCase, belief: Belief) => Move;
+
+/** As the tool advises. */
+export const advised: Way = (words, faultCase, belief) => {
+  const { next, stop } = adviseOn(words, faultCase, belief);
+  if (stop) return { mend: stop.fix };
+  return next[0] ? { look: next[0].check } : { mend: likeliest(belief) };
+};
+
+function likeliest(belief: Belief): string {
+  const chances = chancesOf(belief);
+  let best = 0;
+  chances.forEach((p, i) => {
+    if (p > chances[best]!) best = i;
+  });
+  return belief.causes[best]!;
+}
+
+const SURE = 0.8;
+
+/** Cheapest check first with its set-up, among those that tell one of the causes thought of; mends what is 80 % likely. */
+export const fixedOrder: Way = (words, faultCase, belief) => {
+  const top = likeliest(belief);
+  if (chancesOf(belief)[belief.causes.indexOf(top)]! >= SURE) return { mend: top };
+  const up = new Set(faultCase.setups);
+  const [first] = words.checks
+    .filter((c) => c.source === 'hand' && c.kinds.includes(faultCase.kind) && !belief.answered.has(c.id))
+    .map((c) => ({ id: c.id, minutes: c.minutes + setupMinutes(words, c.setups, up).minutes }))
+    .sort((a, b) => a.minutes - b.minutes);
+  return first ? { look: first.id } : { mend: top };
+};
+
+/** Mends the likeliest, proves, and goes on. */
+export const likeliestFirst: Way = (_, __, belief) => ({ mend: likeliest(belief) });
+
+export interface Worked {
+  readonly minutes: number;
+  /** Each chance that was stated as something was mended, and whether it was there. */
+  readonly stated: readonly { readonly chance: number; readonly there: boolean }[];
+  /** Place of the first true cause as mending began, from 0. */
+  readonly place: number;
+}
+
+/** Longest that a job is worked on, moves. */
+const MOST_MOVES = 120;
+
+/** Works a simulated job until the complaint is gone. */
+export function work(words: Vocabulary, world: Vocabulary, job: SimulatedJob, way: Way, random: () => number): Worked {
+  const history: Event[] = [];
+  let left = [...job.faults];
+  let setups: string[] = [];
+  let minutes = 0;
+  let place = -1;
+  const stated: { chance: number; there: boolean }[] = [];
+  for (let moves = 0; moves < MOST_MOVES; moves++) {
+    const faultCase: FaultCase = { kind: job.kind, complaint: job.complaint, history, setups };
+    const belief = believe(words, faultCase);
+    const move = way(words, faultCase, belief);
+    if ('look' in move) {
+      const check = words.checks.find((c) => c.id === move.look)!;
+      const put = setupMinutes(words, check.setups, new Set(setups));
+      minutes += put.minutes + check.minutes;
+      setups = [...put.all];
+      history.push({ check: move.look, result: answer(world, move.look, left, random) });
+      continue;
+    }
+    const chances = chancesOf(belief);
+    if (place < 0) {
+      const order = [...chances.keys()].sort((a, b) => chances[b]! - chances[a]!).map((i) => belief.causes[i]!);
+      place = order.findIndex((id) => left.includes(id));
+    }
+    chances.forEach((chance, i) => {
+      if (chance > 0.02) stated.push({ chance, there: left.includes(belief.causes[i]!) });
+    });
+    const { fix } = words.causes.find((c) => c.id === move.mend)!;
+    minutes += fix.minutes + setupMinutes(words, fix.setups, new Set(setups)).minutes + words.prove.minutes;
+    setups = [];
+    left = left.filter((f) => f !== move.mend);
+    history.push({ fixed: move.mend });
+    const still = job.complaint.some((c) => random() < heard(world, c, left));
+    history.push({ prove: still ? 'still' : 'gone' });
+    if (!still) break;
+  }
+  return { minutes, stated, place };
+}
+
+export interface TraceExperiment {
+  readonly minutes: { readonly advised: number; readonly fixed: number; readonly likeliest: number };
+  readonly top1: number;
+  readonly top3: number;
+  readonly calibration: readonly { readonly from: number; readonly to: number; readonly true: number; readonly count: number }[];
+}
+
+const BANDS: readonly (readonly [number, number])[] = [
+  [0.1, 0.3],
+  [0.3, 0.5],
+  [0.5, 0.7],
+  [0.7, 0.8],
+  [0.8, 0.9],
+  [0.9, 1.0001],
+];
+
+/** The same jobs worked in three ways. */
+export function runTraceExperiment(jobs: number, random: () => number, words = vocabulary()): TraceExperiment {
+  const sums = { advised: 0, fixed: 0, likeliest: 0 };
+  let [top1, top3] = [0, 0];
+  const stated: Worked['stated'][number][] = [];
+  let world = otherWorld(words, random);
+  for (let k = 0; k < jobs; k++) {
+    if (k % 50 === 0) world = otherWorld(words, random);
+    const job = drawJob(world, random);
+    const own = work(words, world, job, advised, random);
+    sums.advised += own.minutes;
+    sums.fixed += work(words, world, job, fixedOrder, random).minutes;
+    sums.likeliest += work(words, world, job, likeliestFirst, random).minutes;
+    if (own.place === 0) top1++;
+    if (own.place >= 0 && own.place < 3) top3++;
+    stated.push(...own.stated);
+  }
+  return {
+    minutes: { advised: sums.advised / jobs, fixed: sums.fixed / jobs, likeliest: sums.likeliest / jobs },
+    top1: top1 / jobs,
+    top3: top3 / jobs,
+    calibration: BANDS.map(([from, to]) => {
+      const inside = stated.filter((s) => s.chance >= from && s.chance < to);
+      return { from, to: Math.min(1, to), true: inside.filter((s) => s.there).length / Math.max(1, inside.length), count: inside.length };
+    }),
+  };
+}

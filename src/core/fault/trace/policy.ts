@@ -1,0 +1,149 @@
+import type { FaultCase } from './case';
+import type { Belief } from './infer';
+import { chancesOf, outlookOf } from './outlook';
+import type { Vocabulary } from './vocabulary';
+
+/** A check that could be made next. */
+export interface NextCheck {
+  readonly check: string;
+  readonly bits: number;
+  /** Its own and those of set-ups that are not up yet. */
+  readonly minutes: number;
+  /** Shop minutes that it saves for each that it takes; looking is worth its while above 1. */
+  readonly score: number;
+}
+
+export type StopWhy = 'proved' | 'dangerous' | 'cheaper';
+
+export interface Advice {
+  readonly next: readonly NextCheck[];
+  readonly stop: { readonly fix: string; readonly why: StopWhy; readonly ask: boolean } | null;
+}
+
+/** A cause so likely is taken for proved. */
+const PROVED = 0.9;
+/** A proved cause that is mended in so many minutes, set-ups and all, is mended at once. */
+const QUICK_MINUTES = 30;
+/** Stations at which a proved fault is never left for later. */
+const DANGEROUS = new Set(['brake', 'keeper', 'height-link']);
+/** Causes thought of when mending one after another is reckoned. */
+const THOUGHT_OF = 14;
+/** Of a set-up that several checks share, one bears so much at least. */
+const LEAST_SHARE = 0.35;
+
+/** Minutes of what has to be put up for something, each once, with what those need. */
+export function setupMinutes(words: Vocabulary, wanted: readonly string[], up: ReadonlySet<string>): { minutes: number; all: Set<string> } {
+  const all = new Set(up);
+  let minutes = 0;
+  const add = (id: string) => {
+    if (all.has(id)) return;
+    const setup = words.setups.find((s) => s.id === id)!;
+    setup.needs.forEach(add);
+    all.add(id);
+    minutes += setup.minutes;
+  };
+  wanted.forEach(add);
+  return { minutes, all };
+}
+
+/** Minutes of each cause's mend with nothing up, proving counted. */
+interface Mends {
+  readonly minutes: Float64Array;
+  readonly setups: readonly (readonly string[])[];
+  readonly own: Float64Array;
+}
+
+function mendsOf(words: Vocabulary, { causes }: Belief): Mends {
+  const found = causes.map((id) => words.causes.find((c) => c.id === id)!.fix);
+  const own = Float64Array.from(found, (f) => f.minutes + words.prove.minutes);
+  return {
+    own,
+    setups: found.map((f) => f.setups),
+    minutes: Float64Array.from(found, (f, i) => own[i]! + setupMinutes(words, f.setups, new Set()).minutes),
+  };
+}
+
+/**
+ * Minutes that mending one after another would take, without looking any more: those first that are most likely for their minutes (for one culprit the best
+ * order, by Smith's rule). What is up helps only the first: proving takes all down.
+ */
+function mendingOn(words: Vocabulary, chances: Float64Array, mends: Mends, up: ReadonlySet<string>): { readonly minutes: number; readonly first: number } {
+  let whole = 0;
+  for (const p of chances) whole += p;
+  if (whole <= 0) return { minutes: 0, first: -1 };
+  const order = [...chances.keys()]
+    .filter((i) => chances[i]! > 0)
+    .sort((x, y) => chances[y]! / mends.minutes[y]! - chances[x]! / mends.minutes[x]!)
+    .slice(0, THOUGHT_OF);
+  const along = (first: number): number => {
+    let left = 1;
+    let minutes = 0;
+    const take = (i: number, cost: number) => {
+      minutes += left * cost;
+      left -= chances[i]! / whole;
+    };
+    take(first, mends.own[first]! + setupMinutes(words, mends.setups[first]!, up).minutes);
+    for (const i of order) if (i !== first) take(i, mends.minutes[i]!);
+    return minutes;
+  };
+  let best = { minutes: Infinity, first: order[0]! };
+  for (const first of order.slice(0, 5)) {
+    const minutes = along(first);
+    if (minutes < best.minutes) best = { minutes, first };
+  }
+  return best;
+}
+
+/**
+ * What to do next by shop minutes: each check by how many it saves of mending on, for each that it takes, a set-up shared with other worthwhile checks; and when to
+ * stop looking.
+ */
+export function adviseOn(words: Vocabulary, { kind, setups }: FaultCase, belief: Belief): Advice {
+  if (belief.total <= 0) return { next: [], stop: null };
+  const up = new Set(setups);
+  const chances = chancesOf(belief);
+  const mends = mendsOf(words, belief);
+  const now = mendingOn(words, chances, mends, up);
+  const open = words.checks.filter((c) => c.source === 'hand' && c.kinds.includes(kind) && !belief.answered.has(c.id));
+  const looks = open.map((check) => {
+    const outlook = outlookOf(words, belief, check.id, true);
+    const put = setupMinutes(words, check.setups, up);
+    const then = outlook.chances.reduce(
+      (a, p, r) => a + (p > 1e-9 ? p * mendingOn(words, outlook.after[r]!, mends, put.all).minutes : 0),
+      0,
+    );
+    const gain = now.minutes - then;
+    return { check, outlook, gain, setup: put.minutes, all: put.all, own: check.minutes };
+  });
+  const next = looks
+    .map((look): NextCheck => {
+      const { check, outlook, gain, setup, own } = look;
+      // Others that the same set-up would serve bear their part of it.
+      const sharers = looks.filter((o) => o !== look && o.gain > o.own && o.setup > 0 && [...o.all].every((s) => look.all.has(s)));
+      const together = Math.max(0, gain) + sharers.reduce((a, o) => a + o.gain, 0);
+      const share = setup === 0 ? 1 : Math.max(LEAST_SHARE, together > 0 ? Math.max(0, gain) / together : 1);
+      return { check: check.id, bits: outlook.bits, minutes: own + setup, score: gain / (own + setup * share) };
+    })
+    .sort((a, b) => b.score - a.score || b.bits - a.bits || a.minutes - b.minutes);
+  return { next, stop: stopOf(words, belief, chances, mends, up, now.first, next[0]?.score ?? 0) };
+}
+
+/** Whether to mend now: what is proved and quick or dangerous, and anything once looking costs more than it saves. */
+function stopOf(
+  words: Vocabulary,
+  belief: Belief,
+  chances: Float64Array,
+  mends: Mends,
+  up: ReadonlySet<string>,
+  first: number,
+  best: number,
+): Advice['stop'] {
+  const stop = (i: number, why: StopWhy) => ({ fix: belief.causes[i]!, why, ask: words.causes.find((c) => c.id === belief.causes[i])!.fix.ask });
+  const proved = [...chances.keys()].filter((i) => chances[i]! >= PROVED).sort((x, y) => chances[y]! - chances[x]!);
+  for (const i of proved) {
+    const station = words.causes.find((c) => c.id === belief.causes[i])!.station;
+    if (DANGEROUS.has(station)) return stop(i, 'dangerous');
+    if (mends.own[i]! - words.prove.minutes + setupMinutes(words, mends.setups[i]!, up).minutes <= QUICK_MINUTES) return stop(i, 'proved');
+  }
+  return best < 1 && first >= 0 ? stop(first, 'cheaper') : null;
+}
