@@ -8,6 +8,7 @@ export const HELP: Readonly<Record<string, string>> = {
   taut tap WAV… --span MM --mass KG_PER_M     the note of a tapped span in a recording, and the tension that it means
   taut shift DRIVE… [--width MM]…             how a variable drive stands idling, starting and fully shifted
   taut wear LOG.csv… --minimum MM             how wide a belt is, how it wears, and how long it lasts
+  taut trace CASE… | --vocabulary             what is likely wrong, what to look at next, and when to stop looking
   taut survey SHEET…                          where the pulleys of a drive stand, from what a tape measured
   taut decode TEXT…                           what a belt number or a length says
 
@@ -50,6 +51,13 @@ How the belt of a variable drive (kind cvt, two pulleys with “variable”) sta
 How wide a belt is now, how fast it wears, and what is left of it, by the log of its widths. LOG.csv has a header: date, meter, method (rib-top: two ribs or more;
 single: one; flank-line), widths (mm, separated by ;). meter counts from the fitting of the belt in any one unit; for a machine's own meter give --fitted.
 --new: width when new, where it is known. Answers in mm and the meter's unit; remaining with its cautious and its late end (p10, p90). Several logs are answered as an array.
+`,
+  trace: `taut trace CASE…
+taut trace --vocabulary
+
+What may be wrong with a drive, by what is complained of, what was found and what was mended, in that order: each cause with its probability and what speaks for and
+against it; what to look at next, best first, with its information in bits, its minutes and its worth (above 1 it saves more shop minutes than it takes); and whether to
+stop looking and mend. --vocabulary: every kind, complaint, cause, set-up and check with all the numbers. Several cases are answered as an array.
 `,
   survey: `taut survey SHEET…
 

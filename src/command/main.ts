@@ -11,9 +11,12 @@ import { readReadingsCsv } from '../formats/readings-csv';
 import { readSurveyFile } from '../formats/survey-file';
 import { decodeText } from '../formats/text';
 import { readWav } from '../formats/wav';
+import { vocabulary } from '../core/fault/trace';
+import { readCaseFile } from '../formats/case-file';
 import { readWidthLog } from '../formats/width-log';
 import { HELP } from './help';
 import { readShiftWidths, shiftAnswer } from './shift';
+import { traceAnswer } from './trace';
 import { readTapAsk, tapAnswer } from './tap';
 import { readWearAsk, wearAnswer } from './wear';
 
@@ -172,6 +175,14 @@ function wear(
   });
 }
 
+function traced(files: readonly string[]): unknown[] {
+  return files.map((file) => {
+    const read = readCaseFile(readText(file));
+    if (!read.ok) return refuse(file, [read.problem]);
+    return traceAnswer(read.case);
+  });
+}
+
 function decode(texts: readonly string[]): unknown[] {
   return texts.map((text) => {
     const result = decodeDesignation(text);
@@ -192,6 +203,7 @@ const OPTIONS = {
   minimum: ['wear'],
   new: ['wear'],
   fitted: ['wear'],
+  vocabulary: ['trace'],
 } as const satisfies Readonly<Record<string, readonly string[]>>;
 type Option = keyof typeof OPTIONS;
 
@@ -201,7 +213,9 @@ function run(args: readonly string[]): string {
   const [command, ...rest] = args;
   if (command === undefined || command === '--help' || command === '-h' || command === 'help') return HELP['']!;
   if (!(command in HELP) || command === '')
-    throw new Refusal(`taut: “${command}” is not a command; the commands are solve, match, tension, tap, shift, wear, survey and decode`);
+    throw new Refusal(
+      `taut: “${command}” is not a command; the commands are solve, match, tension, tap, shift, wear, trace, survey and decode`,
+    );
   let parsed;
   try {
     parsed = parseArgs({
@@ -219,6 +233,7 @@ function run(args: readonly string[]): string {
         minimum: { type: 'string' },
         new: { type: 'string' },
         fitted: { type: 'string' },
+        vocabulary: { type: 'boolean' },
       },
     });
   } catch (error) {
@@ -256,6 +271,14 @@ function run(args: readonly string[]): string {
   if (command === 'wear') {
     if (positionals.length === 0) throw new Refusal('taut wear: name at least one log');
     return print(oneOrAll(wear(positionals, values)));
+  }
+  if (command === 'trace') {
+    if (values.vocabulary) {
+      if (positionals.length > 0) throw new Refusal('taut trace: --vocabulary takes no file');
+      return print(vocabulary());
+    }
+    if (positionals.length === 0) throw new Refusal('taut trace: name at least one case, or ask for --vocabulary');
+    return print(oneOrAll(traced(positionals)));
   }
   const [many, missing] = {
     solve: [solve, 'name at least one drive file'],

@@ -35,7 +35,9 @@ interface Otherwise {
 /** Complaints that a cause shows otherwise than as often as not. */
 const COMPLAINT_STEPS: Partial<Readonly<Record<CauseId, Partial<Readonly<Record<ComplaintId, Otherwise>>>>>> = {
   'belt-worn': { 'slow-weak': { step: 'usually', because: 'a long, narrow belt slips before it does anything else' } },
-  'cable-stretched': { 'slow-weak': { step: 'usually', because: 'the spring is no longer drawn out, so that the belt is not pulled tight' } },
+  'cable-stretched': {
+    'slow-weak': { step: 'usually', because: 'the spring is no longer drawn out, so that the belt is not pulled tight' },
+  },
   'idler-tips': {
     'thrown-releasing': { step: 'usually', because: 'a wheel that tips lets the belt climb as its pull falls' },
     'thrown-rough': { step: 'usually', because: 'each bump tips it anew' },
@@ -93,7 +95,13 @@ export function linksOfComplaint(complaint: ComplaintId): Link[] {
     // What a cause is known for stands first among what it explains.
     return at === 0
       ? [{ cause, step: 'usually', because: `it is what is noticed first of ${lower(c.label)}` }]
-      : [{ cause, step: at === 1 ? 'as-often-as-not' : 'sometimes', because: `${lower(c.label)} shows so too, beside what is noticed first` }];
+      : [
+          {
+            cause,
+            step: at === 1 ? 'as-often-as-not' : 'sometimes',
+            because: `${lower(c.label)} shows so too, beside what is noticed first`,
+          },
+        ];
   });
 }
 

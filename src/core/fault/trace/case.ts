@@ -2,10 +2,7 @@ import * as z from 'zod';
 import type { Vocabulary } from './vocabulary';
 
 /** One thing that happened, in order: a check answered, a cause mended, a run that proved. */
-export type Event =
-  | { readonly check: string; readonly result: string }
-  | { readonly fixed: string }
-  | { readonly prove: 'still' | 'gone' };
+export type Event = { readonly check: string; readonly result: string } | { readonly fixed: string } | { readonly prove: 'still' | 'gone' };
 
 /** A fault being traced. */
 export interface FaultCase {
@@ -35,7 +32,8 @@ const shape = z.looseObject({
 });
 
 export type CaseResult =
-  { readonly ok: true; readonly case: FaultCase } | { readonly ok: false; readonly problem: { readonly path: string; readonly message: string } };
+  | { readonly ok: true; readonly case: FaultCase }
+  | { readonly ok: false; readonly problem: { readonly path: string; readonly message: string } };
 
 const pathText = (path: readonly PropertyKey[]): string =>
   path.reduce<string>((text, at) => (typeof at === 'number' ? `${text}[${at}]` : text === '' ? String(at) : `${text}.${String(at)}`), '');
@@ -59,7 +57,8 @@ export function validateCase(document: unknown, words: Vocabulary): CaseResult {
     if ('check' in e) {
       const check = words.checks.find((c) => c.id === e.check);
       if (!check) return refuse(`history[${i}].check`, `“${e.check}” is no check`);
-      if (!check.kinds.includes(kind)) return refuse(`history[${i}].check`, `“${e.check}” is a check of another kind of drive than ${kind}`);
+      if (!check.kinds.includes(kind))
+        return refuse(`history[${i}].check`, `“${e.check}” is a check of another kind of drive than ${kind}`);
       if (!check.results.some((r) => r.id === e.result))
         return refuse(
           `history[${i}].result`,
@@ -71,7 +70,6 @@ export function validateCase(document: unknown, words: Vocabulary): CaseResult {
       if (cause.kinds[kind] === undefined) return refuse(`history[${i}].fixed`, `“${e.fixed}” is no cause on a drive of kind ${kind}`);
     }
   }
-  for (const [i, id] of setups.entries())
-    if (!words.setups.some((s) => s.id === id)) return refuse(`setups[${i}]`, `“${id}” is no set-up`);
+  for (const [i, id] of setups.entries()) if (!words.setups.some((s) => s.id === id)) return refuse(`setups[${i}]`, `“${id}” is no set-up`);
   return { ok: true, case: { kind, complaint: [...new Set(complaint)], history, setups } };
 }

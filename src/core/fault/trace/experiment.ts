@@ -16,7 +16,8 @@ export function otherWorld(words: Vocabulary, random: () => number): Vocabulary 
     const rest = 1 - p[0]!;
     return p.map((x, r) => (r === 0 ? good : rest > 0 ? (x / rest) * (1 - good) : 0));
   };
-  const map = <T, U>(of: Readonly<Record<string, T>>, f: (value: T) => U) => Object.fromEntries(Object.entries(of).map(([k, v]) => [k, f(v)]));
+  const map = <T, U>(of: Readonly<Record<string, T>>, f: (value: T) => U) =>
+    Object.fromEntries(Object.entries(of).map(([k, v]) => [k, f(v)]));
   return {
     ...words,
     causes: words.causes.map((c) => ({ ...c, kinds: map(c.kinds, share) })),

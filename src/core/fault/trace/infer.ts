@@ -178,5 +178,14 @@ export function believe(words: Vocabulary, faultCase: FaultCase, without: string
       answered = new Set();
     } else if ('check' in e) answered.add(e.check);
   }
-  return { causes, mended, total: Number.isFinite(total) ? total : 0, singles, pairs, triples, triple: (i, j, k) => triples[at(i, j, k)]!, answered };
+  return {
+    causes,
+    mended,
+    total: Number.isFinite(total) ? total : 0,
+    singles,
+    pairs,
+    triples,
+    triple: (i, j, k) => triples[at(i, j, k)]!,
+    answered,
+  };
 }

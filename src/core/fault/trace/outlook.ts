@@ -104,6 +104,7 @@ export function outlookOf(words: Vocabulary, belief: Belief, check: string, with
     });
     const bare = shows([]);
     const alone = own.map((i) => shows([i]));
+    const both = own.map((i, x) => own.map((j, y) => (y > x ? shows([i, j]) : [])));
     for (let c = 0; c < n; c++) {
       if (mine.has(c) || mended.has(c)) continue;
       let rest = singles[c]!;
@@ -115,8 +116,7 @@ export function outlookOf(words: Vocabulary, belief: Belief, check: string, with
           ones[x]! -= w;
           ones[y]! -= w;
           rest -= w;
-          const both = shows([own[x]!, own[y]!]);
-          for (let r = 0; r < R; r++) after[r]![c]! += w * both[r]!;
+          for (let r = 0; r < R; r++) after[r]![c]! += w * both[x]![y]![r]!;
         }
       ones.forEach((w, x) => {
         rest -= w;

@@ -67,7 +67,12 @@ function mendsOf(words: Vocabulary, { causes }: Belief): Mends {
  * Minutes that mending one after another would take, without looking any more: those first that are most likely for their minutes (for one culprit the best
  * order, by Smith's rule). What is up helps only the first: proving takes all down.
  */
-function mendingOn(words: Vocabulary, chances: Float64Array, mends: Mends, up: ReadonlySet<string>): { readonly minutes: number; readonly first: number } {
+function mendingOn(
+  words: Vocabulary,
+  chances: Float64Array,
+  mends: Mends,
+  up: ReadonlySet<string>,
+): { readonly minutes: number; readonly first: number } {
   let whole = 0;
   for (const p of chances) whole += p;
   if (whole <= 0) return { minutes: 0, first: -1 };
@@ -138,7 +143,11 @@ function stopOf(
   first: number,
   best: number,
 ): Advice['stop'] {
-  const stop = (i: number, why: StopWhy) => ({ fix: belief.causes[i]!, why, ask: words.causes.find((c) => c.id === belief.causes[i])!.fix.ask });
+  const stop = (i: number, why: StopWhy) => ({
+    fix: belief.causes[i]!,
+    why,
+    ask: words.causes.find((c) => c.id === belief.causes[i])!.fix.ask,
+  });
   const proved = [...chances.keys()].filter((i) => chances[i]! >= PROVED).sort((x, y) => chances[y]! - chances[x]!);
   for (const i of proved) {
     const station = words.causes.find((c) => c.id === belief.causes[i])!.station;

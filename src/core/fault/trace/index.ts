@@ -1,0 +1,45 @@
+import type { FaultCase } from './case';
+import { believe } from './infer';
+import { chancesOf } from './outlook';
+import { adviseOn, type Advice } from './policy';
+import { evidenceSentences, type Evidence } from './sentences';
+import type { Vocabulary } from './vocabulary';
+
+export { validateCase } from './case';
+export type { CaseResult, Event as FaultEvent, FaultCase } from './case';
+export { believe, causesOfKind } from './infer';
+export type { Belief } from './infer';
+export { chancesOf, outlookOf } from './outlook';
+export type { Outlook } from './outlook';
+export { adviseOn, setupMinutes } from './policy';
+export type { Advice, NextCheck, StopWhy } from './policy';
+export { stopSentence } from './sentences';
+export { vocabulary } from './vocabulary';
+export type { Vocabulary } from './vocabulary';
+
+export interface TracedCause extends Evidence {
+  readonly id: string;
+  readonly probability: number;
+}
+
+export type Trace =
+  | { readonly status: 'ok'; readonly causes: readonly TracedCause[]; readonly next: Advice['next']; readonly stop: Advice['stop'] }
+  /** No set of causes explains the answers: checks each of which, left out, would make it possible; all of them where no single one does. */
+  | { readonly status: 'contradiction'; readonly conflicts: readonly string[] };
+
+/** What may be wrong, most probable first; what to look at next, best first; and whether to stop looking. */
+export function trace(words: Vocabulary, faultCase: FaultCase): Trace {
+  const belief = believe(words, faultCase);
+  if (!(belief.total > 0)) {
+    const asked = [...new Set(faultCase.history.flatMap((e) => ('check' in e ? [e.check] : [])))];
+    const single = asked.filter((check) => believe(words, faultCase, check).total > 0);
+    return { status: 'contradiction', conflicts: single.length > 0 ? single : asked };
+  }
+  const chances = chancesOf(belief);
+  const evidence = evidenceSentences(words, faultCase);
+  const causes = belief.causes
+    .map((id, i): TracedCause => ({ id, probability: chances[i]!, ...evidence(id) }))
+    .filter((_, i) => !belief.mended.has(i))
+    .sort((a, b) => b.probability - a.probability);
+  return { status: 'ok', causes, ...adviseOn(words, faultCase, belief) };
+}

@@ -1,0 +1,59 @@
+import type { FaultCase } from './case';
+import type { Advice } from './policy';
+import type { Vocabulary } from './vocabulary';
+
+/** What speaks for a cause and against it, as sentences. */
+export interface Evidence {
+  readonly for: readonly string[];
+  readonly against: readonly string[];
+}
+
+/** A result is worth a sentence where it comes so many times as often, or as seldom, with the cause as without. */
+const TELLING = 1.5;
+
+/** Evidence of each cause, in the order in which it came. What was found before a mend is told as long as it tells of what is left. */
+export function evidenceSentences(words: Vocabulary, { complaint, history }: FaultCase): (cause: string) => Evidence {
+  const lines: { readonly says: string; readonly ratio: (cause: string) => number }[] = [];
+  for (const id of complaint) {
+    const { label } = words.complaints.find((c) => c.id === id)!;
+    const { leak, given } = words.likelihoods.complaints[id]!;
+    lines.push({
+      says: `It explains: ${label.charAt(0).toLowerCase()}${label.slice(1)}.`,
+      ratio: (c) => (given[c] === undefined ? 1 : (leak + (1 - leak) * given[c]) / leak),
+    });
+  }
+  // Of a check answered twice the last answer counts.
+  const last = new Map(history.flatMap((e, i) => ('check' in e ? [[e.check, i] as const] : [])));
+  history.forEach((e, i) => {
+    if (!('check' in e) || last.get(e.check) !== i) return;
+    const check = words.checks.find((c) => c.id === e.check)!;
+    const at = check.results.findIndex((r) => r.id === e.result);
+    const { leak, given } = words.likelihoods.checks[e.check]!;
+    const upTo = (p: readonly number[], r: number) => (r < 0 ? 0 : p.slice(0, r + 1).reduce((s, x) => s + x, 0));
+    const without = leak[at]!;
+    lines.push({
+      says: `${check.label}: ${check.results[at]!.label.charAt(0).toLowerCase()}${check.results[at]!.label.slice(1)}.`,
+      ratio: (c) => {
+        const p = given[c];
+        if (!p) return 1;
+        return (upTo(leak, at) * upTo(p, at) - upTo(leak, at - 1) * upTo(p, at - 1)) / without;
+      },
+    });
+  });
+  return (cause) => ({
+    for: lines.filter((l) => l.ratio(cause) > TELLING).map((l) => l.says),
+    against: lines.filter((l) => l.ratio(cause) < 1 / TELLING).map((l) => l.says),
+  });
+}
+
+/** Why it is time to mend, in a sentence. */
+export function stopSentence(words: Vocabulary, { fix, why, ask }: NonNullable<Advice['stop']>): string {
+  const { label } = words.causes.find((c) => c.id === fix)!;
+  const name = `${label.charAt(0).toLowerCase()}${label.slice(1)}`;
+  const first = ask ? ' Ask the customer first: its parts cost more than is spent unasked.' : '';
+  return {
+    proved: `As good as proved and quickly mended: ${name}.${first}`,
+    dangerous: `As good as proved, and dangerous: ${name}. It is mended whatever else there is.${first}`,
+    cheaper: `Looking further would cost more than it saves: mend what is likeliest for its minutes, ${name}, and prove.${first}`,
+  }[why];
+}
