@@ -11,6 +11,9 @@ import type {
   SolverService,
   TapRequest,
 } from '@/workers/solver-service';
+import type { FaultCase } from '@/core/fault/trace';
+import type { ComputedFact } from '@/core/job';
+import type { FactsRequest, TraceAnswer } from '@/workers/trace-service';
 import type { CompareAnswer, CompareRequest } from '@/workers/compare-service';
 import type { EntryAnswer, EntryRequest } from '@/workers/entry-service';
 import type { WearAnswer } from '@/workers/wear-service';
@@ -87,6 +90,16 @@ export function useWear(request: WearAsk | null): Latest<WearAnswer> {
 /** Many belts’ logs worked through, off the main thread. */
 export function useFleet(request: readonly WearAsk[] | null): Latest<WearForecast[]> {
   return useLatest(request, (r) => ask('matching', async (remote): Promise<WearForecast[]> => remote.fleet(r)));
+}
+
+/** What may be wrong, off the main thread. */
+export function useTrace(request: FaultCase | null): Latest<TraceAnswer> {
+  return useLatest(request, (r) => ask('matching', async (remote): Promise<TraceAnswer> => remote.trace(r)));
+}
+
+/** What the drive’s own numbers answer of a fault. */
+export function useFacts(request: FactsRequest | null): Latest<ComputedFact[]> {
+  return useLatest(request, (r) => ask('matching', async (remote): Promise<ComputedFact[]> => remote.facts(r)));
 }
 
 /** A notebook solved, off the main thread. */

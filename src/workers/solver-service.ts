@@ -38,6 +38,7 @@ import { hearTap, soundPicture, type SoundPicture, type TapHeard } from '../core
 import { lookAt, type LookResult, type Notebook } from '../core/survey';
 import { answerEntries } from './entry-service';
 import { compareDrives } from './compare-service';
+import { answerTrace, computedFacts } from './trace-service';
 import { answerWear, newFleet } from './wear-service';
 import { answerTension, withLength } from './tension-service';
 
@@ -225,6 +226,8 @@ export const solverService = {
   compare: compareDrives,
   wear: answerWear,
   fleet: newFleet(),
+  trace: answerTrace,
+  facts: computedFacts,
 
   /** What a notebook says so far: places, what disagrees, what to measure next, and the drive if it can be made. */
   look(notebook: Notebook): LookResult {

@@ -42,7 +42,8 @@ export function judgeVariable(drive: VariableDrive, candidate: VariableCandidate
   const none = { shift: null, problem: '', startShare: null, topShare: null };
   if (angle !== undefined && Math.abs(angle - drive.primary.angle) > ANGLE_APART)
     return { ...none, verdict: 'wrong-section', reasons: ['wrong-angle'] };
-  if (minimum !== null && minimum !== undefined && width < minimum) return { ...none, verdict: 'wrong-section', reasons: ['under-minimum'] };
+  if (minimum !== null && minimum !== undefined && width < minimum)
+    return { ...none, verdict: 'wrong-section', reasons: ['under-minimum'] };
   const result = shiftOf({ ...drive, pitchLength }, width);
   if (!result.ok) {
     const verdict = result.why === 'too-short' || result.why === 'too-long' ? result.why : 'wrong-section';

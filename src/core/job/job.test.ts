@@ -166,6 +166,7 @@ describe('entries of a ticket', () => {
         reason: '',
       },
     },
+    { type: 'mended', body: { cause: 'idler-tips', when: 'here' } },
     {
       type: 'riding',
       body: {

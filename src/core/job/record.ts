@@ -3,6 +3,7 @@ import type { Aligned } from './entries/alignment';
 import type { Asked } from './entries/asked';
 import type { Clearance } from './entries/clearance';
 import type { Decision, Finding, SetupMoved } from './entries/finding';
+import type { Mended } from './entries/mended';
 import type { Chosen, StepWritten, Tallied } from './entries/procedure';
 import type { Proved } from './entries/proved';
 import type { Reading as TensionRead } from './entries/reading';
@@ -24,6 +25,7 @@ interface Bodies {
   readonly running: Running;
   readonly finding: Finding;
   readonly decision: Decision;
+  readonly mended: Mended;
   readonly setup: SetupMoved;
   readonly procedure: Chosen;
   readonly step: StepWritten;

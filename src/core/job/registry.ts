@@ -5,6 +5,7 @@ import { alignment } from './entries/alignment';
 import { asked } from './entries/asked';
 import { clearance } from './entries/clearance';
 import { decision, finding, setup } from './entries/finding';
+import { mended } from './entries/mended';
 import { note } from './entries/note';
 import { partFitted } from './entries/part-fitted';
 import { picture } from './entries/picture';
@@ -33,6 +34,7 @@ export const ENTRY_KINDS = {
   running,
   finding,
   decision,
+  mended,
   setup,
   procedure,
   step,

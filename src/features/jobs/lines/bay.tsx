@@ -1,6 +1,6 @@
 'use client';
 
-import { checkOf, complaintOf, setupOf } from '@/core/fault';
+import { CAUSES, checkOf, complaintOf, setupOf, UNKNOWN } from '@/core/fault';
 import type { EntryBody } from '@/core/job';
 import { money } from '@/ui/money';
 import { useUnits } from '@/ui/units';
@@ -132,6 +132,16 @@ export function TallyLine({ body }: { body: EntryBody<'tally'> }) {
   return (
     <>
       {body.way === 'off' ? 'Off' : 'Back on'}: {body.count} {body.item.toLowerCase()}
+    </>
+  );
+}
+
+export function MendedLine({ body }: { body: EntryBody<'mended'> }) {
+  const cause = CAUSES.find((c) => c.id === body.cause)?.label ?? UNKNOWN.label;
+  return (
+    <>
+      {body.when === 'here' ? 'Mended: ' : 'Mended before it came, and it went on: '}
+      <strong>{cause.charAt(0).toLowerCase() + cause.slice(1)}</strong>.
     </>
   );
 }

@@ -16,6 +16,7 @@ import { STAGE_WORDS } from '../../stage-words';
 import { StageFrame } from '../frame';
 import type { StageModule, StageProps } from '../module';
 import { NoteField } from '../note-field';
+import { TraceOfJob } from '../../../trace/trace-of-job';
 import { PoweredTest } from '../powered-test';
 import { StageMoves } from '../stage-moves';
 
@@ -131,6 +132,11 @@ function Bench(props: StageProps) {
           </Box>
         )}
       </Box>
+      {written && written.complaints.length > 0 && (
+        <Box sx={{ mt: 3 }}>
+          <TraceOfJob {...props} onCheck={() => acts.go('look')} />
+        </Box>
+      )}
       {writable && asked.arrives === 'whole' && (
         <Box component="section" aria-label="As found" sx={{ mt: 3 }}>
           <Typography variant="h2">As found</Typography>

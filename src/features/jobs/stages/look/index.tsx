@@ -18,6 +18,7 @@ import { StageFrame } from '../frame';
 import type { StageModule, StageProps } from '../module';
 import { NoteField } from '../note-field';
 import { StageMoves } from '../stage-moves';
+import { TraceOfJob } from '../../../trace/trace-of-job';
 import { BeltWidth } from './belt-width';
 import { CheckCard } from './check-card';
 
@@ -63,6 +64,14 @@ function Bench(props: StageProps) {
           <Button onClick={() => setOnly(null)}>Show all checks</Button>
         </Box>
       )}
+      <TraceOfJob
+        {...props}
+        onCheck={(check) => {
+          setOnly(null);
+          setOpen(check);
+          requestAnimationFrame(() => document.getElementById(`check-${check}`)?.scrollIntoView({ block: 'center' }));
+        }}
+      />
       {bay.drive?.kind === 'cvt' && <BeltWidth {...props} drive={bay.drive} />}
       <ProcedureSteps {...props} />
       {shown.map((group) => (
@@ -166,7 +175,12 @@ function Group({
           const worst = [...results].sort((a, b) => WORST[b] - WORST[a])[0];
           const isOpen = open === item.check.id;
           return (
-            <Box component="li" key={item.check.id} sx={{ borderTop: i === 0 ? 0 : '1px solid var(--ts-edge)' }}>
+            <Box
+              component="li"
+              key={item.check.id}
+              id={`check-${item.check.id}`}
+              sx={{ borderTop: i === 0 ? 0 : '1px solid var(--ts-edge)' }}
+            >
               <ButtonBase
                 aria-expanded={isOpen}
                 onClick={() => onOpen(item.check.id)}

@@ -1,0 +1,24 @@
+import * as z from 'zod';
+import { CAUSES, UNKNOWN, type CauseId } from '../../fault';
+import { bySchema } from '../../stored';
+import { entryKind } from '../kind';
+import { begun } from '../stages';
+
+const causes = [...CAUSES.map((c) => c.id), UNKNOWN.id] as unknown as [CauseId, ...CauseId[]];
+
+const body = z.object({
+  cause: z.enum(causes),
+  /** Here, on this job; or before it came, by whoever was at it, and the complaint went on. */
+  when: z.enum(['here', 'before']),
+});
+export type Mended = z.infer<typeof body>;
+
+/** A cause that was mended: from then on it explains nothing of what is still wrong. */
+export const mended = entryKind<Mended>({
+  form: { what: 'this mend', version: 1, upgrades: {}, check: bySchema(body) },
+  fromDevice: true,
+  on: 'open',
+  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
+  takeBack: (job) => ({ job }),
+  name: ({ cause }) => `mended: ${CAUSES.find((c) => c.id === cause)?.label ?? UNKNOWN.label}`,
+});

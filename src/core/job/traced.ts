@@ -1,0 +1,76 @@
+import type { CheckId, DriveKind, SetupId } from '../fault';
+import { vocabulary, type FaultCase, type FaultEvent } from '../fault/trace';
+import { engagementOf } from '../tension';
+import type { RecordLine } from './kind';
+import { askedOf, linesOf } from './record';
+
+/** A check that the drive’s own numbers answer. */
+export interface ComputedFact {
+  readonly check: CheckId;
+  readonly result: 'good' | 'bad';
+}
+
+/** How bad a result is: of one check made on several parts the worst stands. */
+const SEVERITY = { good: 0, watch: 1, bad: 2 } as const;
+type Answered = keyof typeof SEVERITY;
+
+/**
+ * What a ticket says of a fault, in the order in which it came: what was mended before the machine came (and the complaint went on), then times, findings, mends and
+ * proofs. Null where no complaint is named that drives of the kind are known for.
+ * @param up what is off now
+ * @param facts what the drive’s own numbers say; they stand where they are asked, last
+ */
+export function caseOf(
+  lines: readonly RecordLine[],
+  kind: DriveKind,
+  up: readonly SetupId[],
+  facts: readonly ComputedFact[],
+): FaultCase | null {
+  const words = vocabulary();
+  const complaint = (askedOf(lines)?.complaints ?? []).filter((id) => words.complaints.find((c) => c.id === id)?.kinds.includes(kind));
+  if (complaint.length === 0) return null;
+  const known = (id: string) => words.checks.find((c) => c.id === id && c.kinds.includes(kind));
+  const knownCause = (id: string) => words.causes.some((c) => c.id === id && c.kinds[kind] !== undefined);
+  const history: FaultEvent[] = [];
+  const before = linesOf(lines, 'mended').filter(({ body }) => body.when === 'before' && knownCause(body.cause));
+  history.push(...before.map(({ body }) => ({ fixed: body.cause })));
+  if (before.length > 0) history.push({ prove: 'still' });
+  // Of a check on several parts the worst so far, since the last mend.
+  let worst = new Map<string, Map<string, Answered>>();
+  const say = (check: string, result: Answered) => {
+    const found = known(check);
+    if (!found) return;
+    const has = found.results.some((r) => r.id === result);
+    history.push({ check, result: has ? result : 'bad' });
+  };
+  for (const line of lines) {
+    if (line.withdrawn) continue;
+    const [one] = linesOf([line], 'finding');
+    if (one && one.body.result !== 'not-reached') {
+      const { check, part, result } = one.body;
+      const parts = worst.get(check) ?? new Map<string, Answered>();
+      worst.set(check, parts.set(part?.id ?? '', result));
+      say(
+        check,
+        [...parts.values()].reduce((a, b) => (SEVERITY[b] > SEVERITY[a] ? b : a)),
+      );
+    }
+    const [timed] = linesOf([line], 'timed');
+    if (timed?.body.when === 'found') {
+      const { what, seconds, limitS } = timed.body;
+      if (what === 'engagement') say('engagement-time', { prompt: 'good', soft: 'watch', slips: 'bad' }[engagementOf(seconds)] as Answered);
+      else if (limitS !== null) say('stop-time', seconds > limitS ? 'bad' : 'good');
+    }
+    const [aligned] = linesOf([line], 'alignment');
+    if (aligned) say('entry-angle-computed', aligned.body.worstDeg > aligned.body.limitDeg ? 'bad' : 'good');
+    const [mend] = linesOf([line], 'mended');
+    if (mend?.body.when === 'here' && knownCause(mend.body.cause)) {
+      history.push({ fixed: mend.body.cause });
+      worst = new Map();
+    }
+    const [proof] = linesOf([line], 'proved');
+    if (proof && proof.body.belt !== 'not-tried') history.push({ prove: proof.body.belt === 'stays' ? 'gone' : 'still' });
+  }
+  for (const { check, result } of facts) say(check, result);
+  return { kind, complaint, history, setups: up };
+}
