@@ -2,6 +2,7 @@ import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import type { Drive } from '@/core/drive';
+import type { FaultCase } from '@/core/fault/trace';
 import { STAGES, cautionsFor, type Stage } from '@/core/job';
 import { BOOKED_BELT, FINDING, PROVED } from '@/core/job/test-job';
 import { USUAL_LIMITS, type Facts } from '@/core/machine';
@@ -23,6 +24,8 @@ vi.mock('../shelf/actions', () => ({
   chooseParts: async () => ({ ok: true, value: [{ id: 5, label: 'Flat idler 82', detail: '3 to hand' }] }),
 }));
 vi.mock('@/ui/solver', () => ({
+  useTrace: (request: FaultCase) => ({ answer: solverService.trace(request), pending: false, failed: false, again: vi.fn() }),
+  useFacts: () => ({ answer: null, pending: false, failed: false, again: vi.fn() }),
   usePose: () => ({ answer: null, pending: false }),
   useMatch: (request: MatchRequest) => {
     matched.last = request;

@@ -1,0 +1,79 @@
+import { describe, expect, it } from 'vitest';
+import { trace, validateCase, vocabulary } from '../fault/trace';
+import type { RecordLine } from './kind';
+import { caseOf, NOTHING_ASKED } from '.';
+import { FINDING } from './test-job';
+
+let id = 0;
+const line = (type: string, body: object, more: Partial<RecordLine> = {}): RecordLine =>
+  ({ id: ++id, type, body, at: '2026-11-20T09:00:00Z', by: 'Bram', withdrawn: false, stage: 'look', ...more }) as unknown as RecordLine;
+const asked = (...complaints: string[]) => line('asked', { ...NOTHING_ASKED, complaints });
+const found = (check: string, result: string, part: string | null = null) =>
+  line('finding', { ...FINDING, ref: crypto.randomUUID(), check, result, part: part === null ? null : { id: part, label: part } });
+const timed = (what: string, seconds: number, limitS: number | null = null) =>
+  line('timed', { what, seconds, when: 'found', limitS, how: 'typed' });
+const mended = (cause: string, when: string) => line('mended', { cause, when });
+const proved = (belt: string) => line('proved', { belt, brake: 'lands', cycles: 5, watched: true, machine: 'sound' });
+const of = (lines: readonly RecordLine[], facts: Parameters<typeof caseOf>[3] = []) => caseOf(lines, 'deck-lever', ['belt-covers'], facts)!;
+
+describe('the case of a ticket', () => {
+  it('is none until a complaint of this kind of drive is named', () => {
+    expect(caseOf([], 'deck-lever', [], [])).toBeNull();
+    expect(caseOf([asked('cvt-no-top')], 'deck-lever', [], [])).toBeNull();
+    expect(caseOf([asked('cvt-no-top', 'runs-on')], 'deck-lever', [], [])!.complaint).toEqual(['runs-on']);
+  });
+  it('takes times and findings as they came, of several parts the worst, and nothing of what was not reached or taken back', () => {
+    const { history, setups } = of([
+      asked('thrown-releasing'),
+      timed('engagement', 1.2),
+      timed('stop', 6, 5),
+      found('idler-tip', 'good', 'arm-idler'),
+      found('idler-tip', 'bad', 'flat-idler'),
+      found('idler-spin', 'not-reached', 'arm-idler'),
+      line('finding', { ...FINDING, check: 'cable', result: 'bad', part: null }, { withdrawn: true }),
+    ]);
+    expect(history).toEqual([
+      { check: 'engagement-time', result: 'watch' },
+      { check: 'stop-time', result: 'bad' },
+      { check: 'idler-tip', result: 'good' },
+      { check: 'idler-tip', result: 'bad' },
+    ]);
+    expect(setups).toEqual(['belt-covers']);
+  });
+  it('what was mended before it came stands first, and the complaint went on; what is mended here clears what was found before', () => {
+    const { history } = of([
+      asked('thrown-releasing'),
+      found('idler-tip', 'bad', 'a'),
+      mended('idler-tips', 'here'),
+      proved('comes-off'),
+      mended('keeper-off', 'before'),
+      found('idler-tip', 'good', 'a'),
+      proved('stays'),
+    ]);
+    expect(history).toEqual([
+      { fixed: 'keeper-off' },
+      { prove: 'still' },
+      { check: 'idler-tip', result: 'bad' },
+      { fixed: 'idler-tips' },
+      { prove: 'still' },
+      { check: 'idler-tip', result: 'good' },
+      { prove: 'gone' },
+    ]);
+  });
+  it('what the drive’s own numbers say comes last, and every case is one that the command line takes', () => {
+    const lines = [
+      asked('runs-on', 'short-life'),
+      found('brake-released', 'bad'),
+      mended('brake-not-landing', 'here'),
+      proved('not-tried'),
+    ];
+    const made = of(lines, [{ check: 'window-computed', result: 'bad' }]);
+    expect(made.history.at(-1)).toEqual({ check: 'window-computed', result: 'bad' });
+    const file = { format: 'taut-sheave/case', version: 1, ...made };
+    expect(validateCase(file, vocabulary())).toEqual({ ok: true, case: made });
+    const traced = trace(vocabulary(), made);
+    if (traced.status !== 'ok') throw new Error('it contradicts itself');
+    expect(['belt-too-short', 'belt-too-long']).toContain(traced.causes[0]!.id);
+    expect(traced.causes[0]!.for.join()).toMatch(/explains: /);
+  });
+});
