@@ -490,3 +490,77 @@ describe('wear', () => {
     expect(stderr).toMatch(said);
   });
 });
+
+describe('trace', () => {
+  const faultCase = (part: object = {}) => ({
+    format: 'taut-sheave/case',
+    version: 1,
+    kind: 'deck-lever',
+    complaint: ['thrown-releasing'],
+    history: [
+      { check: 'brake-released', result: 'good' },
+      { check: 'idler-tip', result: 'bad' },
+      { fixed: 'idler-tips' },
+      { prove: 'still' },
+    ],
+    setups: [],
+    ...part,
+  });
+  const file = (name: string, part: object = {}) => write(name, JSON.stringify(faultCase(part)));
+  it('answers one case as an object and several as an array, most probable and best first, with the promised keys', () => {
+    const one = JSON.parse(taut('trace', file('a.case.json')).stdout);
+    expect(Object.keys(one)).toEqual(['status', 'conflicts', 'causes', 'next', 'stop']);
+    expect(Object.keys(one.causes[0])).toEqual(['id', 'probability', 'for', 'against']);
+    expect(Object.keys(one.next[0])).toEqual(['check', 'bits', 'minutes', 'score']);
+    const chances = one.causes.map((c: { probability: number }) => c.probability);
+    expect([...chances].sort((a, b) => b - a)).toEqual(chances);
+    expect(one.causes.some((c: { id: string }) => c.id === 'idler-tips')).toBe(false);
+    expect(JSON.parse(taut('trace', file('a.case.json'), file('b.case.json')).stdout)).toEqual([one, one]);
+  });
+  it('the vocabulary holds all that the arithmetic needs, each part of it known to the others', () => {
+    const words = JSON.parse(taut('trace', '--vocabulary').stdout);
+    expect(Object.keys(words)).toEqual(['kinds', 'complaints', 'causes', 'setups', 'checks', 'likelihoods', 'prove']);
+    const known = new Set(words.causes.map((c: { id: string }) => c.id));
+    for (const kind of words.kinds) expect(words.causes.find((c: { id: string }) => c.id === 'unknown').kinds[kind.id]).toBeGreaterThan(0);
+    for (const check of words.checks) {
+      const { leak, given } = words.likelihoods.checks[check.id];
+      for (const p of [leak, ...(Object.values(given) as number[][])]) {
+        expect(p).toHaveLength(check.results.length);
+        expect(p.reduce((a: number, x: number) => a + x, 0)).toBeCloseTo(1, 12);
+      }
+      for (const cause of Object.keys(given)) expect(known.has(cause)).toBe(true);
+    }
+    for (const { leak, given } of Object.values(words.likelihoods.complaints) as { leak: number; given: Record<string, number> }[])
+      for (const p of [leak, ...Object.values(given)]) expect(p > 0 && p < 1).toBe(true);
+  });
+  it.each<[string, () => string[], RegExp]>([
+    [
+      'an unknown check',
+      () => [file('bad.case.json', { history: [{ check: 'x', result: 'bad' }] })],
+      /bad\.case\.json: history\[0\]\.check: “x” is no check/,
+    ],
+    [
+      'a check of another kind',
+      () => [file('bad.case.json', { history: [{ check: 'cvt-width', result: 'bad' }] })],
+      /history\[0\]\.check: .*another kind/,
+    ],
+    [
+      'a result that it does not have',
+      () => [file('bad.case.json', { history: [{ check: 'idler-tip', result: 'blue' }] })],
+      /history\[0\]\.result: .*it has good, watch, bad/,
+    ],
+    ['no complaint', () => [file('bad.case.json', { complaint: [] })], /complaint: name one complaint at least/],
+    ['text that is no JSON', () => [write('bad.case.json', '{')], /bad\.case\.json: /],
+    [
+      'one bad case among good ones',
+      () => [file('a.case.json'), file('bad.case.json', { kind: 'tank' })],
+      /bad\.case\.json: kind: “tank” is no kind/,
+    ],
+    ['no file', () => [], /name at least one case/],
+    ['a file beside the vocabulary', () => ['--vocabulary', file('a.case.json')], /--vocabulary takes no file/],
+  ])('%s is refused in one line', (_, args, said) => {
+    const { status, stdout, stderr } = taut('trace', ...args());
+    expect([status, stdout, stderr.trim().split('\n').length]).toEqual([2, '', 1]);
+    expect(stderr).toMatch(said);
+  });
+});

@@ -19,6 +19,7 @@ export * as meters from './repositories/meters';
 export * as notebooks from './repositories/notebooks';
 export * as parts from './repositories/parts';
 export * as people from './repositories/people';
+export * as faults from './repositories/faults';
 export * as readings from './repositories/readings';
 export * as shelf from './repositories/shelf';
 export * as shelfImports from './repositories/shelf-imports';

@@ -11,9 +11,8 @@ import type {
   SolverService,
   TapRequest,
 } from '@/workers/solver-service';
-import type { FaultCase } from '@/core/fault/trace';
 import type { ComputedFact } from '@/core/job';
-import type { FactsRequest, TraceAnswer } from '@/workers/trace-service';
+import type { FactsRequest, TraceAnswer, TraceRequest } from '@/workers/trace-service';
 import type { CompareAnswer, CompareRequest } from '@/workers/compare-service';
 import type { EntryAnswer, EntryRequest } from '@/workers/entry-service';
 import type { WearAnswer } from '@/workers/wear-service';
@@ -93,7 +92,7 @@ export function useFleet(request: readonly WearAsk[] | null): Latest<WearForecas
 }
 
 /** What may be wrong, off the main thread. */
-export function useTrace(request: FaultCase | null): Latest<TraceAnswer> {
+export function useTrace(request: TraceRequest | null): Latest<TraceAnswer> {
   return useLatest(request, (r) => ask('matching', async (remote): Promise<TraceAnswer> => remote.trace(r)));
 }
 

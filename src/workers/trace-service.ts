@@ -1,4 +1,4 @@
-import { trace, vocabulary, type FaultCase, type Trace } from '../core/fault/trace';
+import { learned, trace, vocabulary, type Confirmed, type FaultCase, type Trace } from '../core/fault/trace';
 import type { ComputedFact } from '../core/job';
 import { convertLength } from '../core/belt';
 import { compileDrive, judgesLength, newMatcher, tryLength, type Drive } from '../core/drive';
@@ -7,8 +7,16 @@ export interface TraceAnswer {
   readonly trace: Trace;
 }
 
-/** A case traced by the shipped base. */
-export const answerTrace = (faultCase: FaultCase): TraceAnswer => ({ trace: trace(vocabulary(), faultCase) });
+export interface TraceRequest {
+  readonly faultCase: FaultCase;
+  /** What the shop’s own jobs confirmed. */
+  readonly confirmed: readonly Confirmed[];
+}
+
+/** A case traced by the base, with the shop’s own frequencies over its priors. */
+export const answerTrace = ({ faultCase, confirmed }: TraceRequest): TraceAnswer => ({
+  trace: trace(learned(vocabulary(), confirmed), faultCase),
+});
 
 export interface FactsRequest {
   readonly drive: Drive;

@@ -166,7 +166,7 @@ describe('entries of a ticket', () => {
         reason: '',
       },
     },
-    { type: 'mended', body: { cause: 'idler-tips', when: 'here' } },
+    { type: 'mended', body: { cause: 'idler-tips', when: 'here', kind: 'deck-lever' } },
     {
       type: 'riding',
       body: {

@@ -12,7 +12,7 @@ const found = (check: string, result: string, part: string | null = null) =>
   line('finding', { ...FINDING, ref: crypto.randomUUID(), check, result, part: part === null ? null : { id: part, label: part } });
 const timed = (what: string, seconds: number, limitS: number | null = null) =>
   line('timed', { what, seconds, when: 'found', limitS, how: 'typed' });
-const mended = (cause: string, when: string) => line('mended', { cause, when });
+const mended = (cause: string, when: string) => line('mended', { cause, when, kind: 'deck-lever' });
 const proved = (belt: string) => line('proved', { belt, brake: 'lands', cycles: 5, watched: true, machine: 'sound' });
 const of = (lines: readonly RecordLine[], facts: Parameters<typeof caseOf>[3] = []) => caseOf(lines, 'deck-lever', ['belt-covers'], facts)!;
 

@@ -2,7 +2,6 @@ import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import type { Drive } from '@/core/drive';
-import type { FaultCase } from '@/core/fault/trace';
 import { STAGES, cautionsFor, type Stage } from '@/core/job';
 import { BOOKED_BELT, FINDING, PROVED } from '@/core/job/test-job';
 import { USUAL_LIMITS, type Facts } from '@/core/machine';
@@ -11,6 +10,7 @@ import { serverThat, show } from '@/ui/test-shell';
 import { solverService, type MatchRequest } from '@/workers/solver-service';
 import type { EntryRequest } from '@/workers/entry-service';
 import type { TensionRequest } from '@/workers/tension-service';
+import type { TraceRequest } from '@/workers/trace-service';
 import { useJobActs } from './job-acts';
 import { STAGE_MODULES } from './stages/registry';
 import { useBay } from './use-bay';
@@ -24,7 +24,7 @@ vi.mock('../shelf/actions', () => ({
   chooseParts: async () => ({ ok: true, value: [{ id: 5, label: 'Flat idler 82', detail: '3 to hand' }] }),
 }));
 vi.mock('@/ui/solver', () => ({
-  useTrace: (request: FaultCase) => ({ answer: solverService.trace(request), pending: false, failed: false, again: vi.fn() }),
+  useTrace: (request: TraceRequest) => ({ answer: solverService.trace(request), pending: false, failed: false, again: vi.fn() }),
   useFacts: () => ({ answer: null, pending: false, failed: false, again: vi.fn() }),
   usePose: () => ({ answer: null, pending: false }),
   useMatch: (request: MatchRequest) => {
@@ -36,6 +36,7 @@ vi.mock('@/ui/solver', () => ({
   useEntries: (request: EntryRequest | null) => ({ answer: request && solverService.entries(request), pending: false }),
   askEntries: (request: EntryRequest) => Promise.resolve(solverService.entries(request)),
 }));
+vi.mock('../trace/actions', () => ({ readConfirmed: async () => ({ ok: true, value: [] }) }));
 vi.mock('../tension/actions', () => ({ readTensionPast: async () => ({ ok: true, value: { readings: [], epochs: [] } }) }));
 vi.mock('@/ui/plate/plate', () => ({ Plate: () => null }));
 

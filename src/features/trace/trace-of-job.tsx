@@ -2,11 +2,16 @@
 
 import { useMemo } from 'react';
 import type { CheckId } from '@/core/fault';
+import type { Confirmed } from '@/core/fault/trace';
 import { caseOf, setupsUp } from '@/core/job';
 import { useFacts } from '@/ui/solver';
+import { useRead } from '@/ui/reads';
 import { bookedLast } from '../jobs/booked-last';
 import type { StageProps } from '../jobs/stages/module';
+import { readConfirmed } from './actions';
 import { TracePanel } from './trace-panel';
+
+const NOTHING: readonly Confirmed[] = [];
 
 /** Why this job’s machine does what is complained of: from what is on its ticket. Nothing until a complaint is named. */
 export function TraceOfJob({ job, at, acts, bay, writable, onCheck }: StageProps & { onCheck: (check: CheckId) => void }) {
@@ -16,18 +21,20 @@ export function TraceOfJob({ job, at, acts, bay, writable, onCheck }: StageProps
   const { answer: facts } = useFacts(
     useMemo(() => (drive && beltId !== undefined ? { drive, beltId, outsideMm } : null), [drive, beltId, outsideMm]),
   );
-  const faultCase = useMemo(
-    () => (kind === null ? null : caseOf(job.entries, kind, [...setupsUp(job.entries)], facts ?? [])),
-    [job.entries, kind, facts],
-  );
-  if (!faultCase) return null;
+  const { value: confirmed = NOTHING } = useRead(['confirmed-causes'], () => readConfirmed({}));
+  const request = useMemo(() => {
+    const faultCase = kind === null ? null : caseOf(job.entries, kind, [...setupsUp(job.entries)], facts ?? []);
+    return faultCase && { faultCase, confirmed };
+  }, [job.entries, kind, facts, confirmed]);
+  if (!request || kind === null) return null;
   return (
     <TracePanel
-      faultCase={faultCase}
+      request={request}
       onCheck={onCheck}
       onMend={
         writable
-          ? (cause, when) => acts.write(at, 'mended', { cause, when }, `Job ${job.number}: mended`, 'It is on the ticket; prove it next.')
+          ? (cause, when) =>
+              acts.write(at, 'mended', { cause, when, kind }, `Job ${job.number}: mended`, 'It is on the ticket; prove it next.')
           : null
       }
     />

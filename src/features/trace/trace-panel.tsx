@@ -7,8 +7,9 @@ import Skeleton from '@mui/material/Skeleton';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { CAUSES, CHECKS, setupsFor, type CauseId, type Check, type CheckId } from '@/core/fault';
-import { stopSentence, vocabulary, type FaultCase, type TracedCause } from '@/core/fault/trace';
+import { stopSentence, vocabulary, type TracedCause } from '@/core/fault/trace';
 import { useTrace } from '@/ui/solver';
+import type { TraceRequest } from '@/workers/trace-service';
 
 /** Causes in sight before the rest is unfolded; those under this chance are not shown at all. */
 const SHOWN = 4;
@@ -23,18 +24,18 @@ const percent = (p: number) => (p > 0.995 ? 'over 99 %' : `${Math.round(100 * p)
 
 /** What may be wrong, what to look at next and why, and when it is time to mend: one thing to do at a time, to be read at arm’s length. */
 export function TracePanel({
-  faultCase,
+  request,
   onCheck,
   onMend,
 }: {
   /** As one value: made anew it is asked anew. */
-  faultCase: FaultCase;
+  request: TraceRequest;
   /** Goes to a check. */
   onCheck: (check: CheckId) => void;
   /** Null where nothing may be written. */
   onMend: ((cause: CauseId, when: 'here' | 'before') => Promise<unknown>) | null;
 }) {
-  const { answer, failed, again } = useTrace(faultCase);
+  const { answer, failed, again } = useTrace(request);
   const [all, setAll] = useState(false);
   const [more, setMore] = useState(false);
   if (failed)
@@ -75,7 +76,7 @@ export function TracePanel({
           key={first.check}
           check={checks.find((c) => c.id === first.check)!}
           minutes={first.minutes}
-          up={faultCase.setups}
+          up={request.faultCase.setups}
           quiet={stop !== null}
           splits={likely.slice(0, 2)}
           onCheck={onCheck}

@@ -4,13 +4,13 @@ import { describe, expect, it, vi } from 'vitest';
 import { CAUSES } from '@/core/fault';
 import type { FaultCase, FaultEvent } from '@/core/fault/trace';
 import { show } from '@/ui/test-shell';
-import { answerTrace, type TraceAnswer } from '@/workers/trace-service';
+import { answerTrace, type TraceAnswer, type TraceRequest } from '@/workers/trace-service';
 import { TracePanel } from './trace-panel';
 
 const given = vi.hoisted(() => ({ answer: null as unknown, failed: false, again: () => undefined }));
 /** What a worker would answer, without one. */
 vi.mock('@/ui/solver', () => ({
-  useTrace: (request: FaultCase) => ({
+  useTrace: (request: TraceRequest) => ({
     answer: given.answer ?? answerTrace(request),
     pending: false,
     failed: given.failed,
@@ -21,7 +21,7 @@ vi.mock('@/ui/solver', () => ({
 const of = (history: FaultEvent[], complaint = ['thrown-releasing']): FaultCase => ({ kind: 'deck-lever', complaint, history, setups: [] });
 const open = (faultCase: FaultCase, onMend: Parameters<typeof TracePanel>[0]['onMend'] = vi.fn().mockResolvedValue(true)) => {
   const onCheck = vi.fn();
-  show(<TracePanel faultCase={faultCase} onCheck={onCheck} onMend={onMend} />);
+  show(<TracePanel request={{ faultCase, confirmed: [] }} onCheck={onCheck} onMend={onMend} />);
   return { onCheck, onMend };
 };
 
@@ -61,7 +61,7 @@ describe('why it does that', () => {
   });
   it('answers that cannot stand together are named; a worker that fails can be asked again', () => {
     given.answer = { trace: { status: 'contradiction', conflicts: ['window-computed'] } } satisfies TraceAnswer;
-    const first = show(<TracePanel faultCase={of([])} onCheck={vi.fn()} onMend={null} />);
+    const first = show(<TracePanel request={{ faultCase: of([]), confirmed: [] }} onCheck={vi.fn()} onMend={null} />);
     expect(screen.getByText(/These answers cannot stand together: .*Look at it once more/)).toBeTruthy();
     first.unmount();
     given.answer = null;

@@ -1,15 +1,19 @@
 import * as z from 'zod';
-import { CAUSES, UNKNOWN, type CauseId } from '../../fault';
+import { CAUSES, DRIVE_KINDS, UNKNOWN, type CauseId, type DriveKind } from '../../fault';
 import { bySchema } from '../../stored';
 import { entryKind } from '../kind';
 import { begun } from '../stages';
 
 const causes = [...CAUSES.map((c) => c.id), UNKNOWN.id] as unknown as [CauseId, ...CauseId[]];
 
+const kinds = DRIVE_KINDS.map((k) => k.id) as [DriveKind, ...DriveKind[]];
+
 const body = z.object({
   cause: z.enum(causes),
   /** Here, on this job; or before it came, by whoever was at it, and the complaint went on. */
   when: z.enum(['here', 'before']),
+  /** The kind of drive that it was mended on: what a shop learns is by kind. */
+  kind: z.enum(kinds),
 });
 export type Mended = z.infer<typeof body>;
 
