@@ -62,8 +62,7 @@ test('a belt that broke: it goes whatever its width, the search for its pieces i
   await page.getByRole('button', { name: /^Rollers, shoes and slides/ }).click();
   const parts = page.getByRole('region', { name: 'Parts of the drive, measured' });
   await parts.getByRole('radio', { name: 'Shoe springs' }).click();
-  for (const [i, mm] of ['31,2', '31,3', '33,4'].entries())
-    await parts.getByRole('textbox', { name: `Spring ${i + 1}` }).fill(`${mm} mm`);
+  for (const [i, mm] of ['31,2', '31,3', '33,4'].entries()) await parts.getByRole('textbox', { name: `Spring ${i + 1}` }).fill(`${mm} mm`);
   await parts.getByRole('button', { name: 'Keep these measures' }).click();
   const ticket = page.getByRole('complementary', { name: 'Ticket' });
   await expect(ticket.getByText(/The clutch is due/)).toBeVisible();

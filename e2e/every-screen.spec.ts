@@ -33,6 +33,7 @@ const SCREENS: readonly (readonly [name: string, path: string, ready: string | R
   ['shelf', '/shelf', 'Supplier note'],
   ['measure', '/drives/measure', 'Begin another'],
   ['notebook', '/drives/measure/1', /Something disagrees|Ready to be made/],
+  ['base of causes', '/shop/faults', 'Find a cause'],
   ['shop', '/shop', 'How you read numbers'],
 ];
 

@@ -1,7 +1,9 @@
 'use client';
 
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
+import Link from 'next/link';
 import type { Person, Shop } from '@/db';
 import { Page } from '@/ui/page';
 import { LimitsCard } from './limits-card';
@@ -22,7 +24,15 @@ export function ShopScreen({
   people: readonly Person[] | null;
 }) {
   return (
-    <Page title="Shop" lead={`${me.name}, ${me.email}`}>
+    <Page
+      title="Shop"
+      lead={`${me.name}, ${me.email}`}
+      acts={
+        <Button component={Link} href="/shop/faults" variant="outlined">
+          Causes of belt trouble
+        </Button>
+      }
+    >
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', lg: '1fr 1fr' }, gap: 2, alignItems: 'start' }}>
         <OwnChoices />
         <Stack spacing={2}>

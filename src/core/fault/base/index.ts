@@ -12,7 +12,8 @@ export { COMPLAINTS } from './complaints';
 export type { Complaint, ComplaintId } from './complaints';
 export { DRIVE_KINDS, STATIONS } from './kinds';
 export type { DriveKind, Station } from './kinds';
-export { UNKNOWN } from './likelihoods';
+export { linksOfCause, UNKNOWN } from './likelihoods';
+export type { Step } from './likelihoods';
 export { SETUPS } from './setups';
 export type { Setup, SetupId } from './setups';
 

@@ -147,3 +147,16 @@ export const kindsOfCheck = (id: CheckId): DriveKind[] => {
 
 export const ALL_CHECKS: readonly Check[] = CHECKS;
 export const ALL_COMPLAINTS = COMPLAINTS;
+
+/** What one cause shows: complaints it is heard by and checks that tell it, each with how often and why. */
+export function linksOfCause(cause: string): {
+  readonly complaints: readonly (Omit<Link, 'cause'> & { readonly of: ComplaintId })[];
+  readonly checks: readonly (Omit<Link, 'cause'> & { readonly of: CheckId })[];
+} {
+  const of = <T extends string>(id: T, links: readonly Link[]) =>
+    links.flatMap(({ cause: one, step, because }) => (one === cause ? [{ of: id, step, because }] : []));
+  return {
+    complaints: COMPLAINTS.flatMap((c) => of(c.id, linksOfComplaint(c.id))),
+    checks: CHECKS.flatMap((c) => of(c.id, linksOfCheck(c.id))),
+  };
+}

@@ -1,11 +1,12 @@
 'use client';
 
+import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
 import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
-import type { SetupId } from '@/core/fault';
+import { checkOf, type CheckId, type DriveKind, type SetupId } from '@/core/fault';
 import { askedOf, findingsOf, placeOfFinding, setupsUp, walkOf, type Found, type WalkCheck, type WalkGroup } from '@/core/job';
 import type { Light } from '@/ui/plate/lights';
 import { Plate } from '@/ui/plate/plate';
@@ -47,6 +48,7 @@ function Bench(props: StageProps) {
   const kind = bay.kind ?? 'deck-lever';
   const groups = useMemo(() => walkOf(kind, complaints ?? [], bay.drive), [kind, complaints, bay.drive]);
   const [open, setOpen] = useState<string | null>(null);
+  const apart = open === null || groups.some((g) => g.checks.some((c) => c.check.id === open)) ? null : checkApart(open as CheckId);
   const [only, setOnly] = useState<string | null>(null);
   const lit = useMemo(() => lightsOf(found), [found]);
   const part = bay.drive?.pulleys.find((p) => p.id === only);
@@ -72,6 +74,7 @@ function Bench(props: StageProps) {
           requestAnimationFrame(() => document.getElementById(`check-${check}`)?.scrollIntoView({ block: 'center' }));
         }}
       />
+      {apart && <CheckApart {...props} {...{ bay, item: apart, kind, found }} />}
       {bay.drive?.kind === 'cvt' && <BeltWidth {...props} drive={bay.drive} />}
       <ProcedureSteps {...props} />
       {shown.map((group) => (
@@ -89,6 +92,43 @@ function Bench(props: StageProps) {
         </Box>
       )}
     </StageFrame>
+  );
+}
+
+/** A check that the walk does not hold, since it is asked or made running: tracing may want it all the same. */
+const checkApart = (id: CheckId): WalkCheck => ({ check: checkOf(id) as WalkCheck['check'], parts: [null] });
+
+function CheckApart({
+  job,
+  at,
+  acts,
+  writable,
+  bay,
+  item,
+  kind,
+  found,
+}: StageProps & { item: WalkCheck; kind: DriveKind; found: ReturnType<typeof findingsOf> }) {
+  const { check } = item;
+  return (
+    <Box
+      id={`check-${check.id}`}
+      sx={{ border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', p: 1.5, mb: 2 }}
+    >
+      <Typography variant="h3" sx={{ mb: 0.5 }}>
+        {check.label}
+      </Typography>
+      {check.state === 'running' && (
+        <Alert
+          severity="warning"
+          variant="outlined"
+          sx={{ mb: 1 }}
+          action={<Button onClick={() => acts.go('ask')}>To the powered test</Button>}
+        >
+          It is made running: only by the list of a powered test, under Ask.
+        </Alert>
+      )}
+      <CheckCard {...{ job, at, acts, bay, item, kind, found, writable }} />
+    </Box>
   );
 }
 

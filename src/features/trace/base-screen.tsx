@@ -1,0 +1,130 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { CAUSES, CHECKS, COMPLAINTS, DRIVE_KINDS, linksOfCause, type Cause, type DriveKind, type Step } from '@/core/fault';
+import { jobsOf, learned, vocabulary, WORTH_JOBS, type Confirmed } from '@/core/fault/trace';
+import { Choices } from '@/ui/choices';
+import { Page } from '@/ui/page';
+
+const STEP_WORDS: Readonly<Record<Step, string>> = {
+  always: 'always',
+  usually: 'usually',
+  'as-often-as-not': 'as often as not',
+  sometimes: 'sometimes',
+  seldom: 'seldom',
+};
+/** Causes in sight before the rest is unfolded. */
+const SHOWN = 25;
+
+const causes: readonly Cause[] = CAUSES;
+const complaintLabel = (id: string) => COMPLAINTS.find((c) => c.id === id)!.label;
+const checkLabel = (id: string) => CHECKS.find((c) => c.id === id)!.label;
+const share = (p: number) => `${(100 * p).toFixed(1)} %`;
+
+/** What the tracing goes by, to be read: causes of a kind of drive with how common they are, what they show, and how they are mended. */
+export function BaseScreen({ confirmed }: { confirmed: readonly Confirmed[] }) {
+  const [kind, setKind] = useState<DriveKind>('deck-lever');
+  const [find, setFind] = useState('');
+  const [all, setAll] = useState(false);
+  const own = learned(vocabulary(), confirmed);
+  const shipped = vocabulary();
+  const priorOf = (from: typeof own, id: string) => from.causes.find((c) => c.id === id)!.kinds[kind]!;
+  const sought = find.trim().toLowerCase();
+  const found = causes
+    .filter((c) => c.kinds.includes(kind) && `${c.label} ${c.mend.act}`.toLowerCase().includes(sought))
+    .sort((a, b) => priorOf(own, b.id) - priorOf(own, a.id));
+  const jobs = jobsOf(confirmed, kind);
+  return (
+    <Page
+      title="Causes of belt trouble"
+      lead="What tracing goes by: how common each cause is, what shows it, and how it is mended. A machine’s own manual wins."
+    >
+      <Box sx={{ display: 'grid', gap: 1.5, mb: 2 }}>
+        <Choices
+          label="Kind of drive"
+          value={kind}
+          options={DRIVE_KINDS.map(({ id, label }) => ({ id, label }))}
+          onChoose={(next) => {
+            setKind(next);
+            setAll(false);
+          }}
+        />
+        <TextField label="Find a cause" value={find} onChange={(e) => setFind(e.target.value)} sx={{ maxWidth: 360 }} />
+        <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>
+          {jobs === 0
+            ? `Nothing was confirmed on this shop’s own jobs of this kind yet: what ships counts as ${WORTH_JOBS} jobs, and each that is mended and proved moves it.`
+            : `Confirmed on ${jobs} of this shop’s own ${jobs === 1 ? 'job' : 'jobs'} of this kind, beside the ${WORTH_JOBS} that what ships counts as. Take a mend back on its ticket, and it counts no more.`}
+        </Box>
+      </Box>
+      {found.slice(0, all ? found.length : SHOWN).map((c) => (
+        <CauseEntry
+          key={c.id}
+          cause={c}
+          shipped={priorOf(shipped, c.id)}
+          now={priorOf(own, c.id)}
+          times={confirmed.find((x) => x.kind === kind && x.cause === c.id)?.times ?? 0}
+        />
+      ))}
+      {found.length === 0 && <Typography sx={{ color: 'var(--ts-quiet)' }}>No cause here is called “{find.trim()}”.</Typography>}
+      {found.length > SHOWN && !all && <Button onClick={() => setAll(true)}>Show all {found.length}</Button>}
+    </Page>
+  );
+}
+
+function CauseEntry({ cause, shipped, now, times }: { cause: Cause; shipped: number; now: number; times: number }) {
+  const [open, setOpen] = useState(false);
+  const links = open ? linksOfCause(cause.id) : null;
+  return (
+    <Box sx={{ borderTop: '1px solid var(--ts-edge)' }}>
+      <Box
+        component="button"
+        type="button"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+        sx={{
+          font: 'inherit',
+          color: 'inherit',
+          background: 'none',
+          border: 0,
+          p: 0,
+          width: '100%',
+          minHeight: 48,
+          display: 'flex',
+          gap: 2,
+          alignItems: 'center',
+          textAlign: 'left',
+          cursor: 'pointer',
+        }}
+      >
+        <Box sx={{ flex: 1, fontWeight: 600 }}>{cause.label}</Box>
+        {times > 0 && <Box sx={{ color: 'var(--ts-work)', whiteSpace: 'nowrap' }}>{times} here</Box>}
+        <Box className="ts-mono" sx={{ whiteSpace: 'nowrap' }}>
+          {share(now)}
+        </Box>
+      </Box>
+      {links && (
+        <Box sx={{ pb: 1.5, fontSize: 15, display: 'grid', gap: 0.75 }}>
+          <Box>
+            Mended by: {cause.mend.act.charAt(0).toLowerCase()}
+            {cause.mend.act.slice(1)}, {cause.mend.minutes} min{cause.mend.ask ? '; the customer is asked first' : ''}.
+            {now === shipped ? '' : ` As it ships ${share(shipped)}.`}
+          </Box>
+          {links.complaints.map((l) => (
+            <Box key={l.of}>
+              <strong>{complaintLabel(l.of)}</strong>: {STEP_WORDS[l.step]}, since {l.because}.
+            </Box>
+          ))}
+          {links.checks.map((l) => (
+            <Box key={l.of}>
+              <strong>{checkLabel(l.of)}</strong> shows it {STEP_WORDS[l.step]}, since {l.because}.
+            </Box>
+          ))}
+        </Box>
+      )}
+    </Box>
+  );
+}
