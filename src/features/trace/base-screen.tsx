@@ -9,6 +9,7 @@ import { CAUSES, CHECKS, COMPLAINTS, DRIVE_KINDS, linksOfCause, type Cause, type
 import { jobsOf, learned, vocabulary, WORTH_JOBS, type Confirmed } from '@/core/fault/trace';
 import { Choices } from '@/ui/choices';
 import { Page } from '@/ui/page';
+import { UNFOLDS } from '@/ui/unfolds';
 
 const STEP_WORDS: Readonly<Record<Step, string>> = {
   always: 'always',
@@ -85,23 +86,10 @@ function CauseEntry({ cause, shipped, now, times }: { cause: Cause; shipped: num
         type="button"
         aria-expanded={open}
         onClick={() => setOpen(!open)}
-        sx={{
-          font: 'inherit',
-          color: 'inherit',
-          background: 'none',
-          border: 0,
-          p: 0,
-          width: '100%',
-          minHeight: 48,
-          display: 'flex',
-          gap: 2,
-          alignItems: 'center',
-          textAlign: 'left',
-          cursor: 'pointer',
-        }}
+        sx={{ ...UNFOLDS, gridTemplateColumns: '1fr auto auto', gap: 2 }}
       >
-        <Box sx={{ flex: 1, fontWeight: 600 }}>{cause.label}</Box>
-        {times > 0 && <Box sx={{ color: 'var(--ts-work)', whiteSpace: 'nowrap' }}>{times} here</Box>}
+        <Box sx={{ fontWeight: 600 }}>{cause.label}</Box>
+        <Box sx={{ color: 'var(--ts-work)', whiteSpace: 'nowrap' }}>{times > 0 ? `${times} here` : ''}</Box>
         <Box className="ts-mono" sx={{ whiteSpace: 'nowrap' }}>
           {share(now)}
         </Box>

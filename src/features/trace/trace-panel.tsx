@@ -9,6 +9,7 @@ import { useState } from 'react';
 import { CAUSES, CHECKS, setupsFor, type CauseId, type Check, type CheckId } from '@/core/fault';
 import { stopSentence, vocabulary, type TracedCause } from '@/core/fault/trace';
 import { useTrace } from '@/ui/solver';
+import { UNFOLDS } from '@/ui/unfolds';
 import type { TraceRequest } from '@/workers/trace-service';
 
 /** Causes in sight before the rest is unfolded; those under this chance are not shown at all. */
@@ -176,21 +177,7 @@ function CauseRow({
         type="button"
         aria-expanded={open}
         onClick={() => setOpen(!open)}
-        sx={{
-          font: 'inherit',
-          color: 'inherit',
-          background: 'none',
-          border: 0,
-          p: 0,
-          width: '100%',
-          minHeight: 44,
-          display: 'grid',
-          gridTemplateColumns: '1fr 64px',
-          gap: 1,
-          alignItems: 'center',
-          textAlign: 'left',
-          cursor: 'pointer',
-        }}
+        sx={{ ...UNFOLDS, gridTemplateColumns: '1fr 64px' }}
       >
         <span style={{ fontSize: 17, fontWeight: 600 }}>{label}</span>
         <span className="ts-mono" style={{ textAlign: 'right' }}>

@@ -103,7 +103,7 @@ export const likeliestFirst: Way = (_, __, belief) => ({ mend: likeliest(belief)
 
 export interface Worked {
   readonly minutes: number;
-  /** Each chance that was stated as something was mended, and whether it was there. */
+  /** Each chance that was stated on the way, before each look and mend, and whether it was there. */
   readonly stated: readonly { readonly chance: number; readonly there: boolean }[];
   /** Place of the first true cause as mending began, from 0. */
   readonly place: number;
@@ -124,6 +124,10 @@ export function work(words: Vocabulary, world: Vocabulary, job: SimulatedJob, wa
     const faultCase: FaultCase = { kind: job.kind, complaint: job.complaint, history, setups };
     const belief = believe(words, faultCase);
     const move = way(words, faultCase, belief);
+    const chances = chancesOf(belief);
+    chances.forEach((chance, i) => {
+      if (chance > 0.02) stated.push({ chance, there: left.includes(belief.causes[i]!) });
+    });
     if ('look' in move) {
       const check = words.checks.find((c) => c.id === move.look)!;
       const put = setupMinutes(words, check.setups, new Set(setups));
@@ -132,14 +136,10 @@ export function work(words: Vocabulary, world: Vocabulary, job: SimulatedJob, wa
       history.push({ check: move.look, result: answer(world, move.look, left, random) });
       continue;
     }
-    const chances = chancesOf(belief);
     if (place < 0) {
       const order = [...chances.keys()].sort((a, b) => chances[b]! - chances[a]!).map((i) => belief.causes[i]!);
       place = order.findIndex((id) => left.includes(id));
     }
-    chances.forEach((chance, i) => {
-      if (chance > 0.02) stated.push({ chance, there: left.includes(belief.causes[i]!) });
-    });
     const { fix } = words.causes.find((c) => c.id === move.mend)!;
     minutes += fix.minutes + setupMinutes(words, fix.setups, new Set(setups)).minutes + words.prove.minutes;
     setups = [];

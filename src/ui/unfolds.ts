@@ -1,0 +1,16 @@
+/** A line across the page that unfolds what is under it when it is pressed: a button that looks like the line it is. */
+export const UNFOLDS = {
+  font: 'inherit',
+  color: 'inherit',
+  background: 'none',
+  border: 0,
+  p: 0,
+  width: '100%',
+  minHeight: 48,
+  display: 'grid',
+  gap: 1,
+  alignItems: 'center',
+  textAlign: 'left',
+  cursor: 'pointer',
+  '&:focus-visible': { outline: '3px solid var(--ts-work)', outlineOffset: '2px' },
+} as const;
