@@ -82,7 +82,6 @@ export interface Link {
 }
 
 const causes: readonly Cause[] = CAUSES;
-const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 
 /** What a complaint is heard of, and how often. */
 export function linksOfComplaint(complaint: ComplaintId): Link[] {
@@ -94,12 +93,12 @@ export function linksOfComplaint(complaint: ComplaintId): Link[] {
     if (otherwise) return [{ cause, ...otherwise }];
     // What a cause is known for stands first among what it explains.
     return at === 0
-      ? [{ cause, step: 'usually', because: `it is what is noticed first of ${lower(c.label)}` }]
+      ? [{ cause, step: 'usually', because: 'it is what is noticed first' }]
       : [
           {
             cause,
             step: at === 1 ? 'as-often-as-not' : 'sometimes',
-            because: `${lower(c.label)} shows so too, beside what is noticed first`,
+            because: 'it is noticed beside what comes first',
           },
         ];
   });
@@ -114,8 +113,8 @@ export function linksOfCheck(check: CheckId): Link[] {
     if (!proves && !c.toldBy.includes(check)) return [];
     if (otherwise) return [{ cause, ...otherwise }];
     return proves
-      ? [{ cause, step: 'always', because: `it looks at ${lower(c.label)} itself` }]
-      : [{ cause, step: 'usually', because: `${lower(c.label)} leaves this behind` }];
+      ? [{ cause, step: 'always', because: 'it looks at the very thing' }]
+      : [{ cause, step: 'usually', because: 'this is what it leaves behind' }];
   });
 }
 

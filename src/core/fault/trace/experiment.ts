@@ -35,14 +35,23 @@ export interface SimulatedJob {
   readonly complaint: readonly string[];
 }
 
-/** Draws jobs until one is complained of. Simulated: no machine. */
+/** Of so many customers one names two complaints. */
+const NAMES_TWO = 0.3;
+
+/**
+ * Draws machines until one has what is complained of: the customer comes with one complaint or two, and nothing follows from what is not said. Simulated: no
+ * machine.
+ */
 export function drawJob(world: Vocabulary, random: () => number): SimulatedJob {
+  const pick = <T>(of: readonly T[]): T => of[Math.floor(random() * of.length)]!;
+  const kind = pick(world.kinds).id;
+  const known = world.complaints.filter((c) => c.kinds.includes(kind)).map((c) => c.id);
+  const complaint = [...new Set(random() < NAMES_TWO ? [pick(known), pick(known)] : [pick(known)])];
+  const causes = causesOfKind(world, kind).map((id) => ({ id, prior: world.causes.find((c) => c.id === id)!.kinds[kind]! }));
   for (;;) {
-    const kind = world.kinds[Math.floor(random() * world.kinds.length)]!.id;
-    const faults = causesOfKind(world, kind).filter((id) => random() < world.causes.find((c) => c.id === id)!.kinds[kind]!);
+    const faults = causes.filter((c) => random() < c.prior).map((c) => c.id);
     if (faults.length === 0 || faults.length > 3) continue;
-    const complaint = world.complaints.filter((c) => c.kinds.includes(kind) && random() < heard(world, c.id, faults)).map((c) => c.id);
-    if (complaint.length > 0 && complaint.length <= 3) return { kind, faults, complaint };
+    if (complaint.every((c) => random() < heard(world, c, faults))) return { kind, faults, complaint };
   }
 }
 
