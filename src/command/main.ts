@@ -11,7 +11,7 @@ import { readReadingsCsv } from '../formats/readings-csv';
 import { readSurveyFile } from '../formats/survey-file';
 import { decodeText } from '../formats/text';
 import { readWav } from '../formats/wav';
-import { vocabulary } from '../core/fault/trace';
+import { vocabulary } from '../core/fault';
 import { readCaseFile } from '../formats/case-file';
 import { readWidthLog } from '../formats/width-log';
 import { HELP } from './help';

@@ -1,4 +1,4 @@
-import { stopSentence, trace, vocabulary, type FaultCase } from '../core/fault/trace';
+import { stopSentence, trace, vocabulary, type FaultCase } from '../core/fault';
 
 /** A traced case as the command prints it. */
 export function traceAnswer(faultCase: FaultCase): unknown {

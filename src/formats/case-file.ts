@@ -1,4 +1,4 @@
-import { validateCase, vocabulary, type CaseResult } from '../core/fault/trace';
+import { validateCase, vocabulary, type CaseResult } from '../core/fault';
 import { readJson } from './json';
 
 export type CaseFileResult = CaseResult | { readonly ok: false; readonly problem: { readonly path: string; readonly message: string } };

@@ -1,4 +1,4 @@
-import { learned, trace, vocabulary, type Confirmed, type FaultCase, type Trace } from '../core/fault/trace';
+import { learned, trace, vocabulary, type Confirmed, type FaultCase, type Trace } from '../core/fault';
 import type { ComputedFact } from '../core/job';
 import { convertLength } from '../core/belt';
 import { compileDrive, judgesLength, newMatcher, tryLength, type Drive } from '../core/drive';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { trace, validateCase, vocabulary } from '../fault/trace';
+import { trace, validateCase, vocabulary } from '../fault';
 import type { RecordLine } from './kind';
 import { caseOf, NOTHING_ASKED } from '.';
 import { FINDING } from './test-job';

@@ -1,5 +1,4 @@
-import type { CheckId, DriveKind, SetupId } from '../fault';
-import { vocabulary, type FaultCase, type FaultEvent } from '../fault/trace';
+import { type CheckId, type DriveKind, type SetupId, vocabulary, type FaultCase, type FaultEvent } from '../fault';
 import { engagementOf } from '../tension';
 import type { RecordLine } from './kind';
 import { askedOf, linesOf } from './record';

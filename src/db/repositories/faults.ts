@@ -1,5 +1,5 @@
 import { readBody } from '../../core/job';
-import type { Confirmed } from '../../core/fault/trace';
+import type { Confirmed } from '../../core/fault';
 import type { Database } from '../connection';
 
 /** The latest lines looked at: a shop of many years. */

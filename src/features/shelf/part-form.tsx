@@ -21,7 +21,7 @@ const cellsOf = (part: Part | null): Cells => ({
   quantity: String(part?.quantity ?? 1),
   bin: part?.bin ?? '',
   price: part === null || part.priceCents === null ? '' : (part.priceCents / 100).toFixed(2),
-  days: part?.supplyDays == null ? '' : String(part.supplyDays),
+  days: part === null || part.supplyDays === null ? '' : String(part.supplyDays),
 });
 
 type Read =

@@ -5,8 +5,21 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { CAUSES, CHECKS, COMPLAINTS, DRIVE_KINDS, linksOfCause, type Cause, type DriveKind, type Step } from '@/core/fault';
-import { jobsOf, learned, vocabulary, WORTH_JOBS, type Confirmed } from '@/core/fault/trace';
+import {
+  CAUSES,
+  CHECKS,
+  COMPLAINTS,
+  DRIVE_KINDS,
+  linksOfCause,
+  type Cause,
+  type DriveKind,
+  type Step,
+  jobsOf,
+  learned,
+  vocabulary,
+  WORTH_JOBS,
+  type Confirmed,
+} from '@/core/fault';
 import { Choices } from '@/ui/choices';
 import { Page } from '@/ui/page';
 import { UNFOLDS } from '@/ui/unfolds';

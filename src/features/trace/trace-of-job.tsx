@@ -1,8 +1,7 @@
 'use client';
 
 import { useMemo } from 'react';
-import type { CheckId } from '@/core/fault';
-import type { Confirmed } from '@/core/fault/trace';
+import type { CheckId, Confirmed } from '@/core/fault';
 import { caseOf, setupsUp } from '@/core/job';
 import { useFacts } from '@/ui/solver';
 import { useRead } from '@/ui/reads';

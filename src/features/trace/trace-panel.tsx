@@ -6,8 +6,17 @@ import Button from '@mui/material/Button';
 import Skeleton from '@mui/material/Skeleton';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { CAUSES, CHECKS, setupsFor, type CauseId, type Check, type CheckId } from '@/core/fault';
-import { stopSentence, vocabulary, type TracedCause } from '@/core/fault/trace';
+import {
+  CAUSES,
+  CHECKS,
+  setupsFor,
+  type CauseId,
+  type Check,
+  type CheckId,
+  stopSentence,
+  vocabulary,
+  type TracedCause,
+} from '@/core/fault';
 import { useTrace } from '@/ui/solver';
 import { UNFOLDS } from '@/ui/unfolds';
 import type { TraceRequest } from '@/workers/trace-service';

@@ -1,8 +1,7 @@
 import { screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
-import { CAUSES } from '@/core/fault';
-import type { FaultCase, FaultEvent } from '@/core/fault/trace';
+import { CAUSES, type FaultCase, type FaultEvent } from '@/core/fault';
 import { show } from '@/ui/test-shell';
 import { answerTrace, type TraceAnswer, type TraceRequest } from '@/workers/trace-service';
 import { TracePanel } from './trace-panel';
