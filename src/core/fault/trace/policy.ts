@@ -28,6 +28,10 @@ const QUICK_MINUTES = 30;
 const DANGEROUS = new Set(['brake', 'keeper', 'height-link']);
 /** Causes thought of when mending one after another is reckoned. */
 const THOUGHT_OF = 14;
+/**
+ * A cause that is there is quiet in a run now and then. Only so much of that is counted on: what is quiet by luck comes back.
+ */
+const LUCK = 0.5;
 /** Of a set-up that several checks share, one bears so much at least. */
 const LEAST_SHARE = 0.35;
 
@@ -51,21 +55,30 @@ interface Mends {
   readonly minutes: Float64Array;
   readonly setups: readonly (readonly string[])[];
   readonly own: Float64Array;
+  /** How surely each brings what is complained of, and how likely that is quiet with no cause there. */
+  readonly explains: Float64Array;
+  readonly quiet: number;
 }
 
-function mendsOf(words: Vocabulary, { causes }: Belief): Mends {
+function mendsOf(words: Vocabulary, { causes }: Belief, complaint: readonly string[]): Mends {
   const found = causes.map((id) => words.causes.find((c) => c.id === id)!.fix);
   const own = Float64Array.from(found, (f) => f.minutes + words.prove.minutes);
   return {
     own,
     setups: found.map((f) => f.setups),
     minutes: Float64Array.from(found, (f, i) => own[i]! + setupMinutes(words, f.setups, new Set()).minutes),
+    explains: Float64Array.from(causes, (id) => {
+      const silent = complaint.reduce((a, c) => a * (1 - (words.likelihoods.complaints[c]!.given[id] ?? 0)), 1);
+      return silent >= 1 ? 0 : 1 - LUCK * silent;
+    }),
+    quiet: complaint.reduce((a, c) => a * (1 - words.likelihoods.complaints[c]!.leak), 1),
   };
 }
 
 /**
- * Minutes that mending one after another would take, without looking any more: those first that are most likely for their minutes (for one culprit the best
- * order, by Smith's rule). What is up helps only the first: proving takes all down.
+ * Minutes that mending one after another would take, without looking any more. A mend ends it with the chance that nothing left brings the complaint:
+ * Π(1 − chance·explains) over what is not mended, as a run that proves is reckoned, too. First what does most to that for its minutes. What is up helps only
+ * the first: proving takes all down.
  */
 function mendingOn(
   words: Vocabulary,
@@ -73,19 +86,27 @@ function mendingOn(
   mends: Mends,
   up: ReadonlySet<string>,
 ): { readonly minutes: number; readonly first: number } {
-  let whole = 0;
-  for (const p of chances) whole += p;
-  if (whole <= 0) return { minutes: 0, first: -1 };
-  const order = [...chances.keys()]
-    .filter((i) => chances[i]! > 0)
-    .sort((x, y) => chances[y]! / mends.minutes[y]! - chances[x]! / mends.minutes[x]!)
-    .slice(0, THOUGHT_OF);
+  const n = chances.length;
+  const brings = new Float64Array(n);
+  let quiet = mends.quiet;
+  for (let i = 0; i < n; i++) {
+    brings[i] = 1 - Math.min(0.999, chances[i]! * mends.explains[i]!);
+    quiet *= brings[i]!;
+  }
+  const worth = (i: number) => -Math.log(brings[i]!) / mends.minutes[i]!;
+  const order: number[] = [];
+  for (let i = 0; i < n; i++) if (brings[i]! < 1) order.push(i);
+  order.sort((x, y) => worth(y) - worth(x));
+  if (order.length === 0) return { minutes: 0, first: -1 };
+  order.length = Math.min(order.length, THOUGHT_OF);
   const along = (first: number): number => {
     let left = 1;
     let minutes = 0;
+    let gone = quiet;
     const take = (i: number, cost: number) => {
       minutes += left * cost;
-      left -= chances[i]! / whole;
+      gone /= brings[i]!;
+      left *= 1 - Math.min(1, gone);
     };
     take(first, mends.own[first]! + setupMinutes(words, mends.setups[first]!, up).minutes);
     for (const i of order) if (i !== first) take(i, mends.minutes[i]!);
@@ -103,11 +124,11 @@ function mendingOn(
  * What to do next by shop minutes: each check by how many it saves of mending on, for each that it takes, a set-up shared with other worthwhile checks; and when to
  * stop looking.
  */
-export function adviseOn(words: Vocabulary, { kind, setups }: FaultCase, belief: Belief): Advice {
+export function adviseOn(words: Vocabulary, { kind, complaint, setups }: FaultCase, belief: Belief): Advice {
   if (belief.total <= 0) return { next: [], stop: null };
   const up = new Set(setups);
   const chances = chancesOf(belief);
-  const mends = mendsOf(words, belief);
+  const mends = mendsOf(words, belief, complaint);
   const now = mendingOn(words, chances, mends, up);
   const open = words.checks.filter((c) => c.source === 'hand' && c.kinds.includes(kind) && !belief.answered.has(c.id));
   const looks = open.map((check) => {
