@@ -4,6 +4,7 @@ import { describe, expect, it, vi } from 'vitest';
 import hillTrack from '../../../demo/drives/hill-track-utility.drive.json';
 import type { Drive } from '@/core/drive';
 import { show } from '@/ui/test-shell';
+import { BreakIn } from './break-in';
 import { PartsForm } from './parts-form';
 import { VariableMatch } from './variable-match';
 
@@ -45,5 +46,24 @@ describe('parts of a variable drive', () => {
     expect(await screen.findByText(/Place 3 apart from the rest.*The clutch is due/)).toBeTruthy();
     await userEvent.click(screen.getByRole('button', { name: 'Keep these measures' }));
     await waitFor(() => expect(keep).toHaveBeenCalledWith({ part: 'shoe-spring', values: [31.2, 31.3, 33.4], limitMm: null, page: '' }));
+  });
+});
+
+describe('a break-in', () => {
+  it('runs by the clock, also while the page is left, and is written once its time is over', async () => {
+    localStorage.clear();
+    const run = vi.fn().mockResolvedValue(true);
+    const first = show(<BreakIn job={7} onRun={run} />, { owner: 3 });
+    await userEvent.click(screen.getByRole('button', { name: 'Begin the break-in' }));
+    expect(screen.getByRole('timer').textContent).toMatch(/^(20:00|19:5\d)$/);
+    expect(screen.getByRole('button', { name: 'Write down that it was run' })).toHaveProperty('disabled', true);
+    first.unmount();
+    const later = vi.spyOn(Date, 'now').mockReturnValue(Date.now() + 21 * 60_000);
+    show(<BreakIn job={7} onRun={run} />, { owner: 3 });
+    expect(screen.getByRole('timer').textContent).toBe('0:00');
+    await userEvent.click(screen.getByRole('button', { name: 'Write down that it was run' }));
+    await waitFor(() => expect(run).toHaveBeenCalledWith(expect.stringMatching(/^Break-in of the new belt: 20 min/)));
+    expect(await screen.findByRole('button', { name: 'Begin the break-in' })).toBeTruthy();
+    later.mockRestore();
   });
 });

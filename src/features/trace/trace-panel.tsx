@@ -48,6 +48,13 @@ export function TracePanel({
   const { answer, failed, again } = useTrace(request);
   const [all, setAll] = useState(false);
   const [more, setMore] = useState(false);
+  const last = request.faultCase.history.at(-1);
+  if (last && 'prove' in last && last.prove === 'gone')
+    return (
+      <Alert severity="success" variant="outlined" sx={{ mb: 2 }}>
+        It stays on: the complaint is closed. Known bad parts that stay in are on the ticket, with the customer’s answer.
+      </Alert>
+    );
   if (failed)
     return (
       <Alert severity="warning" variant="outlined" action={<Button onClick={again}>Work it out again</Button>}>

@@ -58,6 +58,11 @@ describe('why it does that', () => {
     expect(screen.getByText('Mend now')).toBeTruthy();
     expect(screen.queryByRole('button', { name: 'It is mended' })).toBeNull();
   });
+  it('once it stays on the complaint is closed, and nothing more is looked for', () => {
+    open(of([{ fixed: 'idler-tips' }, { prove: 'gone' }]));
+    expect(screen.getByText(/the complaint is closed/)).toBeTruthy();
+    expect(screen.queryByText(/Look at this next|Mend now/)).toBeNull();
+  });
   it('answers that cannot stand together are named; a worker that fails can be asked again', () => {
     given.answer = { trace: { status: 'contradiction', conflicts: ['window-computed'] } } satisfies TraceAnswer;
     const first = show(<TracePanel request={{ faultCase: of([]), confirmed: [] }} onCheck={vi.fn()} onMend={null} />);

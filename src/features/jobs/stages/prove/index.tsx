@@ -9,6 +9,7 @@ import * as z from 'zod';
 import { handBackOf, kindOf, provedOf, stillOff, type Proved } from '@/core/job';
 import { Choices } from '@/ui/choices';
 import { useDraftOf } from '@/ui/draft';
+import { BreakIn } from '../../../cvt/break-in';
 import { FactField } from '../../../machines/fact-field';
 import { UNFIT_WORDS } from '../../bay-words';
 import { ProcedureSteps } from '../../procedure';
@@ -66,6 +67,7 @@ function Bench(props: StageProps) {
           <PoweredTest {...{ job, at, acts, bay }} when="proved" />
         </Box>
       )}
+      {writable && bay.drive?.kind === 'cvt' && <BreakIn job={job.number} onRun={(words) => acts.note(at, words)} />}
       <Box sx={{ mt: 2 }}>
         <ProcedureSteps {...props} />
       </Box>
