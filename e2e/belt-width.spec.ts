@@ -24,12 +24,12 @@ test('a variable drive’s belt, yearly: the log of its last visit, a single rib
   await form.getByLabel('The meter shows').fill('2600');
   await form.getByRole('button', { name: 'Keep this width' }).click();
   const ticket = page.getByRole('complementary', { name: 'Ticket' });
-  await expect(ticket.getByText(/one rib at 2600 km/)).toBeVisible();
+  await expect(ticket.getByText(/one rib at 2600 mi/)).toBeVisible();
   for (const [i, w] of ['29.5', '29.52', '29.48', '29.51', '29.5'].entries())
     await form.getByRole('textbox', { name: `Rib ${i + 1}` }).fill(`${w} mm`);
   await form.getByLabel('The meter shows').fill('2600');
   await form.getByRole('button', { name: 'Keep this width' }).click();
-  await expect(ticket.getByText(/several ribs at 2600 km/)).toBeVisible();
+  await expect(ticket.getByText(/several ribs at 2600 mi/)).toBeVisible();
   await expect(left.getByText('Keep it')).toBeVisible();
   await expect(left.getByText(/, left out$/)).toBeVisible();
 });

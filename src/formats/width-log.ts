@@ -1,5 +1,5 @@
 import { WIDTH_METHODS, type WidthMethod, type WidthReading } from '../core/wear';
-import type { MeterUnit } from '../core/quantity';
+import { meterIn, type MeterUnit } from '../core/quantity';
 import { readCsv, type CsvRow } from './csv';
 
 export type WidthLogResult =
@@ -47,7 +47,6 @@ const METER_NAMES: Readonly<Record<string, MeterUnit>> = {
   mile: 'mi',
   miles: 'mi',
 };
-const KM_PER_MILE = 1.609344;
 const MM_PER_INCH = 25.4;
 
 export type WidthSheet =
@@ -73,7 +72,7 @@ export function readWidthSheet(text: string, unit: MeterUnit): WidthSheet {
   const [meterSaid, widthSaid] = [said('meter'), said('widths')];
   const from = meterSaid === undefined ? unit : METER_NAMES[meterSaid];
   if (from === undefined) return { ok: false, problem: `line 1: the meter’s unit must be h, km or mi, not “${meterSaid}”` };
-  if (from !== unit && (from === 'h' || unit === 'h'))
+  if (meterIn(0, from, unit) === null)
     return {
       ok: false,
       problem: `line 1: this belt’s log counts ${unit}, the file ${from}; hours and distance cannot be turned into one another`,
@@ -83,8 +82,7 @@ export function readWidthSheet(text: string, unit: MeterUnit): WidthSheet {
   const inches = widthSaid === 'in';
   const rows = readWidthRows([head.replaceAll(/\s*\([^)]*\)/g, ''), ...lines].join('\n'), 0, inches ? MM_PER_INCH : 1);
   if (!rows.ok) return rows;
-  const times = from === unit ? 1 : from === 'mi' ? KM_PER_MILE : 1 / KM_PER_MILE;
-  return { ok: true, bad: rows.bad, readings: rows.readings.map((r) => ({ ...r, meter: r.meter * times })) };
+  return { ok: true, bad: rows.bad, readings: rows.readings.map((r) => ({ ...r, meter: meterIn(r.meter, from, unit)! })) };
 }
 
 /**

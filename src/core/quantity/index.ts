@@ -4,5 +4,5 @@ export { parseQuantity } from './parse';
 export type { ParsedQuantity, ParseOptions, ParseResult } from './parse';
 export { formatQuantity, formatInUnit, inchFraction, otherReading, preferredUnit } from './format';
 export type { UnitSetting } from './format';
-export { METER_UNITS, meterText, parseMeter } from './meter';
+export { METER_UNITS, meterIn, meterText, parseMeter } from './meter';
 export type { MeterResult, MeterUnit } from './meter';

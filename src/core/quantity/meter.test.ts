@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { meterText, parseMeter } from '.';
+import { METER_UNITS, meterIn, meterText, parseMeter } from '.';
 
 describe('a meter reading', () => {
   it.each([
@@ -29,5 +29,16 @@ describe('a meter reading', () => {
   it('reads back what it shows', () => {
     for (const value of [0, 0.4, 12, 412.6, 99999.9, 1e6])
       for (const unit of ['h', 'mi', 'km'] as const) expect(parseMeter(meterText(value, unit))).toEqual({ ok: true, value, unit });
+  });
+});
+
+describe('a meter in another unit', () => {
+  it('is a mile for 1.609344 km, and comes back as it was', () => {
+    expect(meterIn(1, 'mi', 'km')).toBe(1.609344);
+    for (const unit of METER_UNITS) expect(meterIn(2318, unit, unit)).toBe(2318);
+    expect(meterIn(meterIn(2318, 'mi', 'km')!, 'km', 'mi')).toBeCloseTo(2318, 9);
+  });
+  it('hours are no distance', () => {
+    expect([meterIn(5, 'h', 'km'), meterIn(5, 'mi', 'h')]).toEqual([null, null]);
   });
 });

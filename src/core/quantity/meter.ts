@@ -34,3 +34,13 @@ export function parseMeter(text: string): MeterResult {
 
 /** A meter reading as it is shown: `412.6 h`, `1,240 mi` without the comma. */
 export const meterText = (value: number, unit: MeterUnit): string => `${Number(value.toFixed(1))} ${unit}`;
+
+/** International mile, km. */
+const KM_PER_MILE = 1.609344;
+
+/** What a meter shows, in another unit; null between hours and distance, which cannot be turned into one another. */
+export function meterIn(value: number, from: MeterUnit, to: MeterUnit): number | null {
+  if (from === to) return value;
+  if (from === 'h' || to === 'h') return null;
+  return from === 'mi' ? value * KM_PER_MILE : value / KM_PER_MILE;
+}

@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react';
 import { sectionOf, type Drive } from '@/core/drive';
 import type { CheckId } from '@/core/fault';
 import { findingsOf, linesOf, type CvtPartMeasured } from '@/core/job';
-import { parseMeter } from '@/core/quantity';
+import { meterIn, parseMeter } from '@/core/quantity';
 import { logOf, readTwoWays, type PastWidth } from '@/core/wear';
 import type { BeltLife } from '@/db';
 import { Fold } from '@/ui/fold';
@@ -50,8 +50,10 @@ export function BeltWidth({ job, at, acts, drive, writable }: StageProps & { dri
   const last = log.at(-1);
   const meanMm = last ? last.widths.reduce((a, w) => a + w, 0) / last.widths.length : null;
   const shown = parseMeter(job.meter);
-  const meter = shown.ok ? shown.value : null;
   const unit = last?.unit ?? (shown.ok ? (shown.unit ?? 'h') : 'h');
+  // The log counts as it began; a machine whose own meter counts otherwise is turned into that, or typed where it cannot be.
+  const counted = shown.ok ? meterIn(shown.value, shown.unit ?? unit, unit) : null;
+  const meter = counted === null ? null : Math.round(counted * 10) / 10;
   const label = belt.label ?? 'Drive belt';
   const named = { id: belt.id, label };
   const mine = (one: { readonly machine: number; readonly belt: { readonly id: string } }) =>
