@@ -1,3 +1,5 @@
+import { medianOf } from '../wear';
+
 /** Parts of a variable drive that are measured one by one at their numbered places. */
 export const MEASURED_PARTS = ['roller', 'shoe', 'shoe-spring', 'slide', 'bush'] as const;
 export type MeasuredPart = (typeof MEASURED_PARTS)[number];
@@ -29,18 +31,12 @@ export interface PartJudged {
   readonly due: 'nothing' | 'the-set' | 'the-clutch' | 'the-part' | 'look-up';
 }
 
-const middle = (values: readonly number[]): number => {
-  const sorted = [...values].sort((a, b) => a - b);
-  const half = sorted.length >> 1;
-  return sorted.length % 2 === 1 ? sorted[half]! : (sorted[half - 1]! + sorted[half]!) / 2;
-};
-
 /** What the measures of one set say. @param measures one value at least */
 export function judgeMeasures({ part, values, limitMm }: PartMeasures): PartJudged {
   const grows = GROWS.includes(part);
   const of = (bad: (v: number) => boolean) => values.flatMap((v, i) => (bad(v) ? [i + 1] : []));
   const past = limitMm === null ? [] : of((v) => (grows ? v > limitMm : v < limitMm));
-  const usual = middle(values);
+  const usual = medianOf(values);
   const apart = values.length < 2 ? [] : of((v) => Math.abs(v - usual) > APART_MM[part]);
   const wrong = past.length > 0 || apart.length > 0;
   const due = !wrong

@@ -1,4 +1,4 @@
-export { digest, WIDTH_METHODS } from './log';
+export { digest, medianOf, WIDTH_METHODS } from './log';
 export type { WidthMethod, WidthReading } from './log';
 export { WEAR_REASONS, WEAR_VERDICTS, wearCurve, wearForecast } from './forecast';
 export type { ScaledReading, WearCurvePoint, WearForecast, WearReason, WearVerdict } from './forecast';
@@ -6,7 +6,7 @@ export type { WearAsk } from './posterior';
 export { PRIORS } from './model';
 export { drawWear } from './simulate';
 export type { DrawnWear } from './simulate';
-export { logOf, readingsOfLog, readTwoWays, ribsApart } from './past';
+export { logOf, readingsOfLog, readTwoWays, ribsApart, takenOf } from './past';
 export type { PastWidth } from './past';
 export { perDay, spareNeed } from './spares';
 export type { SpareNeed } from './spares';

@@ -1,5 +1,5 @@
 import type { MeterUnit } from '../quantity';
-import type { WidthMethod, WidthReading } from './log';
+import { medianOf, type WidthMethod, type WidthReading } from './log';
 
 /** A width as tickets keep it. */
 export interface PastWidth {
@@ -17,6 +17,9 @@ export interface PastWidth {
   readonly minimumMm: number;
   readonly newMm: number | null;
 }
+
+/** When a width was read: on the day that is told of it (a log taken in), at its noon; else as it was written. */
+export const takenOf = (on: string | null, written: string): string => (on === null ? written : `${on}T12:00:00.000Z`);
 
 /** The log of the belt that is on a machine now: of those widths that were read since it was fitted. By meter, then time. */
 export function logOf(past: readonly PastWidth[], machine: number, belt: string): readonly PastWidth[] {
@@ -46,9 +49,7 @@ const APART_MM = 0.25;
 export function ribsApart(widths: readonly number[]): number[] {
   if (widths.length < 2) return [];
   return widths.flatMap((w, i) => {
-    const others = widths.filter((_, k) => k !== i).sort((a, b) => a - b);
-    const half = others.length >> 1;
-    const middle = others.length % 2 === 1 ? others[half]! : (others[half - 1]! + others[half]!) / 2;
+    const middle = medianOf(widths.filter((_, k) => k !== i));
     return Math.abs(w - middle) > APART_MM ? [i] : [];
   });
 }

@@ -2,7 +2,7 @@ import { readBody, type RidingWritten, type WarrantyWritten } from '../../core/j
 import { meterAt } from '../../core/machine';
 import type { PastReading, TensionEpoch } from '../../core/tension';
 import type { Database } from '../connection';
-import { logOf, type PastWidth } from '../../core/wear';
+import { logOf, takenOf, type PastWidth } from '../../core/wear';
 import { namesOf } from './people';
 import { meterLog } from './meters';
 
@@ -62,7 +62,7 @@ async function widthsOn(db: Database, jobs: readonly JobOfWidth[], most: number)
     const read = readBody(row.type, row.bodyVersion, row.body);
     if (!job || !read.ok || read.value.type !== 'width') return [];
     const { belt, meter, fittedAt, unit, method, widths, minimumMm, newMm, on } = read.value.body;
-    const taken = on === null ? row.at.toISOString() : `${on}T12:00:00.000Z`;
+    const taken = takenOf(on, row.at.toISOString());
     const about = { job: job.number, machine: job.machineId, belt: belt.id, taken, by: names(row.personId) };
     return [{ ...about, meter, fittedAt, unit, method, widths, minimumMm, newMm }];
   });

@@ -145,7 +145,6 @@ export const kindsOfCheck = (id: CheckId): DriveKind[] => {
 };
 
 export const ALL_CHECKS: readonly Check[] = CHECKS;
-export const ALL_COMPLAINTS = COMPLAINTS;
 
 /** What one cause shows: complaints it is heard by and checks that tell it, each with how often and why. */
 export function linksOfCause(cause: string): {

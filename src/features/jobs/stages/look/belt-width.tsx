@@ -6,7 +6,7 @@ import { sectionOf, type Drive } from '@/core/drive';
 import type { CheckId } from '@/core/fault';
 import { findingsOf, linesOf, type CvtPartMeasured } from '@/core/job';
 import { meterIn, parseMeter } from '@/core/quantity';
-import { logOf, readTwoWays, type PastWidth } from '@/core/wear';
+import { logOf, readTwoWays, takenOf, type PastWidth } from '@/core/wear';
 import type { BeltLife } from '@/db';
 import { Fold } from '@/ui/fold';
 import { useRead } from '@/ui/reads';
@@ -42,7 +42,7 @@ export function BeltWidth({ job, at, acts, drive, writable }: StageProps & { dri
     const there = past.filter((p) => p.job !== number);
     const here = linesOf(entries, 'width').map(({ body, at: taken, by }): PastWidth => {
       const { belt: of, zeroMm: _zero, on, ...read } = body;
-      return { ...read, belt: of.id, job: number, machine: machineId, taken: on === null ? taken : `${on}T12:00:00.000Z`, by };
+      return { ...read, belt: of.id, job: number, machine: machineId, taken: takenOf(on, taken), by };
     });
     return logOf([...there, ...here], machineId, belt?.id ?? '');
   }, [past, entries, number, machineId, belt?.id]);
