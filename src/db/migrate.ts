@@ -11,6 +11,7 @@ import { theBay } from './migrations/0007-the-bay';
 import { theRecord } from './migrations/0008-the-record';
 import { readingsFound } from './migrations/0009-readings-found';
 import { spareBelts } from './migrations/0010-spare-belts';
+import { practiceAndBase } from './migrations/0011-practice-and-base';
 
 export const MIGRATIONS: readonly Migration[] = [
   firstTables,
@@ -23,6 +24,7 @@ export const MIGRATIONS: readonly Migration[] = [
   theRecord,
   readingsFound,
   spareBelts,
+  practiceAndBase,
 ];
 
 /** Any number that nothing else locks by. */

@@ -1,5 +1,6 @@
 import { DataTypes, type ModelStatic, type Sequelize } from 'sequelize';
 import {
+  BaseCorrectionRow,
   CustomerRow,
   DocumentRow,
   DriveRow,
@@ -14,6 +15,7 @@ import {
   PartRow,
   PersonRow,
   PhotoRow,
+  PracticeRoundRow,
   SessionRow,
   ShelfBeltRow,
   ShelfImportRow,
@@ -47,6 +49,8 @@ export interface Models {
   readonly Stack: ModelStatic<StackRow>;
   readonly Trial: ModelStatic<TrialRow>;
   readonly Part: ModelStatic<PartRow>;
+  readonly PracticeRound: ModelStatic<PracticeRoundRow>;
+  readonly BaseCorrection: ModelStatic<BaseCorrectionRow>;
 }
 
 const { INTEGER, TEXT, BOOLEAN, DATE, JSONB, UUID, DOUBLE, BLOB } = DataTypes;
@@ -275,6 +279,37 @@ export function defineModels(sequelize: Sequelize): Models {
         version: version(),
       },
       on('stacks'),
+    ),
+    PracticeRound: class extends PracticeRoundRow {}.init(
+      {
+        id: id(),
+        shopId: whole(),
+        personId: whole(),
+        code: text(),
+        document: { type: JSONB, allowNull: false },
+        helped: { type: BOOLEAN, allowNull: false, defaultValue: false },
+        startedAt: moment(),
+        finishedAt: { type: DATE, allowNull: true },
+        minutes: { type: DOUBLE, allowNull: true },
+        ownMinutes: { type: DOUBLE, allowNull: true },
+        found: maybeWhole(),
+        needless: maybeWhole(),
+        leftIn: maybeWhole(),
+      },
+      on('practice_rounds'),
+    ),
+    BaseCorrection: class extends BaseCorrectionRow {}.init(
+      {
+        id: id(),
+        shopId: whole(),
+        cause: text(),
+        subject: text(),
+        value: text(),
+        because: text(),
+        personId: maybeWhole(),
+        at: moment(),
+      },
+      on('base_corrections'),
     ),
     Trial: class extends TrialRow {}.init(
       {

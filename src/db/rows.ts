@@ -222,6 +222,35 @@ export class StackRow extends Model<Row<StackRow>, NewRow<StackRow>> {
   declare version: CreationOptional<number>;
 }
 
+/** A round of practice on a simulated machine; what came of it once it is over. */
+export class PracticeRoundRow extends Model<Row<PracticeRoundRow>, NewRow<PracticeRoundRow>> {
+  declare id: CreationOptional<number>;
+  declare shopId: number;
+  declare personId: number;
+  declare code: string;
+  declare document: unknown;
+  declare helped: CreationOptional<boolean>;
+  declare startedAt: Date;
+  declare finishedAt: CreationOptional<Date | null>;
+  declare minutes: CreationOptional<number | null>;
+  declare ownMinutes: CreationOptional<number | null>;
+  declare found: CreationOptional<number | null>;
+  declare needless: CreationOptional<number | null>;
+  declare leftIn: CreationOptional<number | null>;
+}
+
+/** What a shop corrected of the base that tracing goes by. */
+export class BaseCorrectionRow extends Model<Row<BaseCorrectionRow>, NewRow<BaseCorrectionRow>> {
+  declare id: CreationOptional<number>;
+  declare shopId: number;
+  declare cause: string;
+  declare subject: string;
+  declare value: string;
+  declare because: string;
+  declare personId: number | null;
+  declare at: Date;
+}
+
 /** How a substitute did that was booked by one line of a ticket. */
 export class TrialRow extends Model<Row<TrialRow>, NewRow<TrialRow>> {
   declare id: CreationOptional<number>;

@@ -1,7 +1,8 @@
 import type { Event, FaultCase } from './case';
-import { believe, causesOfKind, type Belief } from './infer';
+import { believe, type Belief } from './infer';
 import { chancesOf } from './outlook';
 import { adviseOn, setupMinutes } from './policy';
+import { answer, drawJob, runs, type SimulatedJob } from './simulated';
 import { vocabulary, type Vocabulary } from './vocabulary';
 
 /** A world like the base but not it: every likelihood, leak and prior moved by up to a factor of two. */
@@ -26,51 +27,6 @@ export function otherWorld(words: Vocabulary, random: () => number): Vocabulary 
       checks: map(words.likelihoods.checks, ({ leak, given }) => ({ leak: spread(leak), given: map(given, spread) })),
     },
   };
-}
-
-/** A machine as it comes in: what is wrong with it, and what the customer says. */
-export interface SimulatedJob {
-  readonly kind: string;
-  readonly faults: readonly string[];
-  readonly complaint: readonly string[];
-}
-
-/** Of so many customers one names two complaints. */
-const NAMES_TWO = 0.3;
-
-/**
- * Draws machines until one has what is complained of: the customer comes with one complaint or two, and nothing follows from what is not said. Simulated: no
- * machine.
- */
-export function drawJob(world: Vocabulary, random: () => number): SimulatedJob {
-  const pick = <T>(of: readonly T[]): T => of[Math.floor(random() * of.length)]!;
-  const kind = pick(world.kinds).id;
-  const known = world.complaints.filter((c) => c.kinds.includes(kind)).map((c) => c.id);
-  const complaint = [...new Set(random() < NAMES_TWO ? [pick(known), pick(known)] : [pick(known)])];
-  const causes = causesOfKind(world, kind).map((id) => ({ id, prior: world.causes.find((c) => c.id === id)!.kinds[kind]! }));
-  for (;;) {
-    const faults = causes.filter((c) => random() < c.prior).map((c) => c.id);
-    if (faults.length === 0 || faults.length > 3) continue;
-    if (complaint.every((c) => random() < heard(world, c, faults))) return { kind, faults, complaint };
-  }
-}
-
-/** Chance that a complaint is heard of faults. */
-export function heard(world: Vocabulary, complaint: string, faults: readonly string[]): number {
-  const { leak, given } = world.likelihoods.complaints[complaint]!;
-  return 1 - faults.reduce((a, f) => a * (1 - (given[f] ?? 0)), 1 - leak);
-}
-
-/** Answers a check on a machine with faults: the most severe of what each shows by itself. */
-export function answer(world: Vocabulary, check: string, faults: readonly string[], random: () => number): string {
-  const { leak, given } = world.likelihoods.checks[check]!;
-  const draw = (p: readonly number[]) => {
-    let u = random();
-    for (let r = 0; r < p.length; r++) if ((u -= p[r]!) < 0) return r;
-    return p.length - 1;
-  };
-  const at = Math.max(draw(leak), ...faults.flatMap((f) => (given[f] ? [draw(given[f])] : [])));
-  return world.checks.find((c) => c.id === check)!.results[at]!.id;
 }
 
 /** What a way of working does next: looks, or mends. */
@@ -154,9 +110,9 @@ export function work(words: Vocabulary, world: Vocabulary, job: SimulatedJob, wa
     setups = [];
     left = left.filter((f) => f !== move.mend);
     history.push({ fixed: move.mend });
-    const still = job.complaint.some((c) => random() < heard(world, c, left));
-    history.push({ prove: still ? 'still' : 'gone' });
-    if (!still) break;
+    const prove = runs(world, job.complaint, left, random);
+    history.push({ prove });
+    if (prove === 'gone') break;
   }
   return { minutes, stated, place };
 }

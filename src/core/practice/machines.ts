@@ -1,0 +1,24 @@
+import type { DriveKind } from '../fault';
+
+/** A machine of the island to practise on, simulated: one for each kind of drive. */
+export interface Model {
+  /** Two letters, in codes. */
+  readonly letters: string;
+  readonly name: string;
+  readonly kind: DriveKind;
+}
+
+export const MODELS = [
+  { letters: 'OR', name: 'Orchard rider', kind: 'deck-lever' },
+  { letters: 'TG', name: 'Tower green mower', kind: 'deck-clutch' },
+  { letters: 'KM', name: 'Kelp Lane mower', kind: 'sliding-deck' },
+  { letters: 'PT', name: 'Peat Road tractor', kind: 'pto' },
+  { letters: 'HS', name: 'Harbour snow thrower', kind: 'snow-thrower' },
+  { letters: 'LG', name: 'Lighthouse generator', kind: 'accessory' },
+  { letters: 'GR', name: 'Bowling green reel', kind: 'reel' },
+  { letters: 'SC', name: 'Slipway chipper', kind: 'banded' },
+  { letters: 'HT', name: 'Hill track utility', kind: 'cvt' },
+] as const satisfies readonly Model[];
+export type ModelLetters = (typeof MODELS)[number]['letters'];
+
+export const modelOf = (letters: string): Model | undefined => MODELS.find((m) => m.letters === letters);

@@ -1,0 +1,185 @@
+import { describe, expect, it } from 'vitest';
+import fc from 'fast-check';
+import { DRIVE_KINDS, setupMinutes, vocabulary } from '../fault';
+import { anySeed, codeText, readCode } from './code';
+import { moveWords, reviewOf, workedByTracing } from './review';
+import { drawMachine, moveProblem, newRound, playOn, replayed, resultOf, type Move, type Played, type PracticeMachine } from './round';
+
+const words = vocabulary();
+const LETTERS = ['OR', 'HS'];
+
+/** Plays moves on a machine, as a learner would. */
+function play(machine: PracticeMachine, moves: readonly Move[]) {
+  const played: Played[] = [];
+  let round = newRound(machine);
+  for (const move of moves) {
+    const one = { move, result: resultOf(words, machine, round, move) };
+    played.push(one);
+    round = playOn(words, round, one);
+  }
+  return { round, played };
+}
+
+/** A throw on release by a tipping idler and a brake that does not land. */
+const machine: PracticeMachine = {
+  kind: 'deck-lever',
+  complaint: ['thrown-releasing'],
+  faults: ['idler-tips', 'brake-not-landing'],
+  seed: 7,
+};
+
+describe('a code', () => {
+  it('is read as it was written, in any case and spacing, O and I for 0 and 1', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 32 ** 5 - 1 }), fc.constantFrom(...LETTERS), (seed, letters) => {
+        const text = codeText({ machine: letters, seed });
+        for (const typed of [
+          text,
+          text.toLowerCase(),
+          text.replace(/ /g, ''),
+          text.slice(0, 2) + text.slice(2).replace(/0/g, 'o').replace(/1/g, 'i'),
+        ])
+          expect(readCode(typed, LETTERS)).toEqual({ ok: true, code: { machine: letters, seed } });
+      }),
+    );
+  });
+  it('one wrong sign is found, whichever it is; so are two that changed places', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 32 ** 5 - 1 }),
+        fc.integer({ min: 0, max: 4 }),
+        fc.constantFrom(...'0123456789ABCDEFGHJKMNPQRSTVWXYZ'),
+        (seed, at, sign) => {
+          const text = codeText({ machine: 'OR', seed }).replace(/ /g, '');
+          const wrong = text.slice(0, 2 + at) + sign + text.slice(3 + at);
+          // Signs that differ by the check's own prime are the one pair that it cannot tell.
+          const apart = Math.abs(
+            '0123456789ABCDEFGHJKMNPQRSTVWXYZ'.indexOf(sign) - '0123456789ABCDEFGHJKMNPQRSTVWXYZ'.indexOf(text[2 + at]!),
+          );
+          expect(readCode(wrong, LETTERS).ok).toBe(apart === 0 || apart === 31);
+        },
+      ),
+    );
+  });
+  it.each([
+    ['OR 7K3', 'two letters and six signs'],
+    ['ZZ 7K3 FQ8', 'No practice machine is called ZZ'],
+    ['', 'two letters and six signs'],
+  ])('%s is refused with what is wrong with it', (typed, says) => {
+    expect(readCode(typed, LETTERS)).toMatchObject({ ok: false, problem: expect.stringContaining(says) });
+  });
+  it('seeds stay within what a code can hold', () => {
+    expect([anySeed(() => 0), anySeed(() => 1 - 1e-12)]).toEqual([0, 32 ** 5 - 1]);
+  });
+});
+
+describe('a practice machine', () => {
+  it.each(DRIVE_KINDS.map((k) => k.id))(
+    '%s: one seed draws one machine, with one to three faults of its kind and what is complained of',
+    (kind) => {
+      const seen = new Set<string>();
+      for (let seed = 0; seed < 12; seed++) {
+        const drawn = drawMachine(words, kind, seed);
+        expect(drawMachine(words, kind, seed)).toEqual(drawn);
+        expect(drawn.faults.length).toBeGreaterThanOrEqual(1);
+        expect(drawn.faults.length).toBeLessThanOrEqual(3);
+        for (const f of drawn.faults) expect(words.causes.find((c) => c.id === f)?.kinds[kind]).toBeDefined();
+        for (const c of drawn.complaint) expect(words.complaints.find((x) => x.id === c)?.kinds).toContain(kind);
+        seen.add(JSON.stringify([drawn.faults, drawn.complaint]));
+      }
+      expect(seen.size).toBeGreaterThan(6);
+    },
+  );
+  it('answers a check the same whenever it is asked, whatever was looked at before', () => {
+    const looks = ['idler-tip', 'brake-released', 'idler-lean', 'stop-time'].map((look) => ({ look }));
+    const forth = play(machine, looks).played;
+    const back = play(machine, [...looks].reverse()).played;
+    expect(new Map(forth.map((p) => [JSON.stringify(p.move), p.result]))).toEqual(
+      new Map(back.map((p) => [JSON.stringify(p.move), p.result])),
+    );
+  });
+  it('shows its faults as often as the base says', () => {
+    const draws = 3000;
+    let bad = 0;
+    for (let seed = 0; seed < draws; seed++)
+      if (resultOf(words, { ...machine, seed }, newRound(machine), { look: 'idler-tip' }) !== 'good') bad++;
+    // Always 0.97, and now and then of itself: three standard deviations of 3,000 draws.
+    const { leak, given } = words.likelihoods.checks['idler-tip']!;
+    const p = 1 - leak[0]! * given['idler-tips']![0]!;
+    expect(Math.abs(bad / draws - p)).toBeLessThan(3 * Math.sqrt((p * (1 - p)) / draws));
+  });
+});
+
+describe('the clock', () => {
+  it('counts a set-up once for all that share it, and again after a run', () => {
+    const minutes = (id: string) => words.checks.find((c) => c.id === id)!.minutes;
+    const belt = setupMinutes(words, ['belt'], new Set()).minutes;
+    const { round } = play(machine, [{ look: 'idler-tip' }, { look: 'idler-spin' }, { prove: true }, { look: 'idler-tip' }]);
+    expect(round.steps.map((s) => s.minutes)).toEqual([
+      belt + minutes('idler-tip'),
+      minutes('idler-spin'),
+      words.prove.minutes,
+      belt + minutes('idler-tip'),
+    ]);
+    expect(round.minutes).toBe(round.steps.at(-1)!.clock);
+  });
+  it('what needs a set-up comes back on before it does, and costs nothing more', () => {
+    const { round } = play(machine, [
+      { setup: 'idler', up: true },
+      { setup: 'belt-covers', up: false },
+    ]);
+    expect(round.steps[0]!.minutes).toBe(setupMinutes(words, ['idler'], new Set()).minutes);
+    expect([round.now.setups, round.steps[1]!.minutes]).toEqual([[], 0]);
+  });
+  it('a mend takes what it mends out of the machine, and nothing else; the run after all are out is quiet but for leaks', () => {
+    const { round } = play(machine, [{ mend: 'idler-tips' }, { mend: 'belt-worn' }, { mend: 'brake-not-landing' }]);
+    expect(round.left).toEqual([]);
+    expect(moveProblem(words, round, { mend: 'belt-worn' })).toMatch(/mended already/);
+    const quiet = Array.from({ length: 200 }, (_, seed) => resultOf(words, { ...machine, seed }, round, { prove: true }));
+    expect(quiet.filter((r) => r === 'gone').length).toBeGreaterThan(180);
+  });
+  it('what the machine does not have is refused', () => {
+    const round = newRound(machine);
+    expect(moveProblem(words, round, { look: 'rollers' })).toMatch(/nothing of that to look at/);
+    expect(moveProblem(words, round, { look: 'window-computed' })).toMatch(/nothing of that to look at/);
+    expect(moveProblem(words, round, { mend: 'rollers-worn' })).toMatch(/nothing of that to mend/);
+    expect(moveProblem(words, round, { setup: 'wings', up: true })).toMatch(/nothing of that to take off/);
+    expect(moveProblem(words, round, { prove: true })).toBeNull();
+  });
+});
+
+describe('a review', () => {
+  it('a round kept as its moves is the round that was played', () => {
+    const { round, played } = play(machine, [{ look: 'brake-released' }, { mend: 'brake-not-landing' }, { prove: true }]);
+    expect(replayed(words, machine, played)).toEqual(round);
+  });
+  it('tracing finds nothing better in its own round', () => {
+    for (const seed of [1, 2, 3]) {
+      const drawn = drawMachine(words, 'deck-lever', seed);
+      const own = workedByTracing(words, drawn);
+      const { steps, own: again } = reviewOf(words, drawn, own);
+      expect(steps.map((s) => s.beside)).toEqual(own.steps.map(() => 'same'));
+      expect(again.minutes).toBe(own.minutes);
+    }
+  }, 60_000);
+  it('mending unseen, looking twice and running for nothing are worse, each with what is better and why', () => {
+    const { round } = play(machine, [{ prove: true }, { look: 'brake-released' }, { look: 'brake-released' }, { mend: 'belt-worn' }]);
+    const { steps, needless, left } = reviewOf(words, machine, round);
+    expect(steps[0]).toMatchObject({ beside: 'worse', says: expect.stringContaining('Nothing was mended') });
+    expect(steps[2]).toMatchObject({ beside: 'worse', says: expect.stringContaining('looked at already') });
+    expect(steps.at(-1)).toMatchObject({ beside: 'worse', says: expect.stringMatching(/\d+ % likely then/) });
+    for (const s of steps) if (s.beside === 'worse') expect(s.better!.why.length).toBeGreaterThan(20);
+    expect([needless, left]).toEqual([['belt-worn'], machine.faults]);
+  });
+  it('what was set up is no move to be judged', () => {
+    const { round } = play(machine, [{ setup: 'belt-covers', up: true }]);
+    expect(reviewOf(words, machine, round).steps).toEqual([]);
+  });
+  it('moves have words', () => {
+    const say = (move: Move, result: string | null) => moveWords(words, { move, result });
+    expect(say({ look: 'brake-released' }, 'bad')).toBe('Where the brake stands, released: stays off');
+    expect(say({ mend: 'idler-tips' }, null)).toBe('Mended: idler bearing tips');
+    expect(say({ setup: 'belt-covers', up: false }, null)).toBe('Belt covers off, back on');
+    expect(say({ prove: true }, 'still')).toMatch(/does it still/);
+  });
+});

@@ -1,0 +1,158 @@
+import { seededRandom } from '../drive';
+import { answer, drawJob, runs, setupMinutes, type FaultCase, type FaultEvent, type SimulatedJob, type Vocabulary } from '../fault';
+
+/** A simulated machine: what it comes in with, and what is wrong with it, which nobody is told before the round is over. */
+export interface PracticeMachine extends SimulatedJob {
+  readonly seed: number;
+}
+
+/** What a learner does. Setting up and putting back is part of a look where it is not done by itself. */
+export type Move =
+  { readonly look: string } | { readonly setup: string; readonly up: boolean } | { readonly mend: string } | { readonly prove: true };
+
+/** A move with what came of it: a check's result, or whether the complaint went on. Kept, so that a round stays as it was played. */
+export interface Played {
+  readonly move: Move;
+  readonly result: string | null;
+}
+
+/** One move of a round as it went. */
+export interface RoundStep extends Played {
+  /** Shop minutes that it took, set-ups counted. */
+  readonly minutes: number;
+  /** Shop minutes since the round began, once it was done. */
+  readonly clock: number;
+  /** What was known before it. */
+  readonly before: FaultCase;
+}
+
+export interface Round {
+  readonly steps: readonly RoundStep[];
+  /** What is known now. */
+  readonly now: FaultCase;
+  readonly minutes: number;
+  /** Faults that are still in. */
+  readonly left: readonly string[];
+  /** The last run showed no complaint any more. */
+  readonly gone: boolean;
+}
+
+/** Draws what a practice machine comes in with, from a seed alone. */
+export const drawMachine = (words: Vocabulary, kind: string, seed: number): PracticeMachine => ({
+  ...drawJob(words, seededRandom(seed), kind),
+  seed,
+});
+
+/** FNV-1a over UTF-16 units: one number of many words, so that an answer depends on what is asked and not on what was asked before. Public domain. */
+function hashOf(...words: readonly (string | number)[]): number {
+  let h = 0x811c9dc5;
+  for (const c of words.join('|')) h = Math.imul(h ^ c.charCodeAt(0), 0x01000193) >>> 0;
+  return h;
+}
+
+/** Even over 0 … 1, for one question to one machine. */
+export const drawFor = ({ seed }: Pick<PracticeMachine, 'seed'>, ...words: readonly (string | number)[]): (() => number) =>
+  seededRandom(hashOf(seed, ...words));
+
+const setupOf = (words: Vocabulary, id: string) => words.setups.find((s) => s.id === id);
+
+/** What must come back on before a set-up may go: those that need it, and itself. */
+function withoutSetup(words: Vocabulary, up: readonly string[], id: string): string[] {
+  const gone = new Set([id]);
+  for (let grew = true; grew;) {
+    grew = false;
+    for (const one of up)
+      if (!gone.has(one) && setupOf(words, one)!.needs.some((n) => gone.has(n))) {
+        gone.add(one);
+        grew = true;
+      }
+  }
+  return up.filter((one) => !gone.has(one));
+}
+
+/** Nothing done yet. */
+export const newRound = ({ kind, complaint, faults }: PracticeMachine): Round => ({
+  steps: [],
+  now: { kind, complaint, history: [], setups: [] },
+  minutes: 0,
+  left: faults,
+  gone: false,
+});
+
+/** Why a move cannot be made; null where it can. */
+export function moveProblem(words: Vocabulary, { now }: Pick<Round, 'now'>, move: Move): string | null {
+  if ('look' in move) {
+    const check = words.checks.find((c) => c.id === move.look);
+    return check && check.source === 'hand' && check.kinds.includes(now.kind) ? null : 'This machine has nothing of that to look at.';
+  }
+  if ('mend' in move) {
+    if (words.causes.find((c) => c.id === move.mend)?.kinds[now.kind] === undefined) return 'This machine has nothing of that to mend.';
+    return now.history.some((e) => 'fixed' in e && e.fixed === move.mend) ? 'That is mended already.' : null;
+  }
+  if ('setup' in move) return setupOf(words, move.setup) ? null : 'This machine has nothing of that to take off.';
+  return null;
+}
+
+/** What a machine answers to a move: the same whenever it is asked with the same mends made. */
+export function resultOf(
+  words: Vocabulary,
+  machine: PracticeMachine,
+  { steps, left }: Pick<Round, 'steps' | 'left'>,
+  move: Move,
+): string | null {
+  if ('look' in move) return answer(words, move.look, left, drawFor(machine, 'look', move.look, ...left));
+  if ('prove' in move) {
+    const before = steps.filter((s) => 'prove' in s.move).length;
+    return runs(words, machine.complaint, left, drawFor(machine, 'prove', before, ...left));
+  }
+  return null;
+}
+
+/** A round one move on. */
+export function playOn(words: Vocabulary, round: Round, { move, result }: Played): Round {
+  const { now } = round;
+  const up = new Set(now.setups);
+  let minutes = 0;
+  let { left, gone } = round;
+  let setups = now.setups;
+  const happened: FaultEvent[] = [];
+  const put = (wanted: readonly string[]) => {
+    const { minutes: more, all } = setupMinutes(words, wanted, up);
+    minutes += more;
+    setups = [...all];
+  };
+  if ('look' in move) {
+    const check = words.checks.find((c) => c.id === move.look)!;
+    put(check.setups);
+    minutes += check.minutes;
+    happened.push({ check: move.look, result: result! });
+  } else if ('mend' in move) {
+    const { fix } = words.causes.find((c) => c.id === move.mend)!;
+    put(fix.setups);
+    minutes += fix.minutes;
+    left = left.filter((f) => f !== move.mend);
+    happened.push({ fixed: move.mend });
+    gone = false;
+  } else if ('setup' in move) {
+    if (move.up) put([move.setup]);
+    else setups = withoutSetup(words, setups, move.setup);
+  } else {
+    // All comes back on for a run.
+    minutes += words.prove.minutes;
+    setups = [];
+    gone = result === 'gone';
+    happened.push({ prove: result as 'still' | 'gone' });
+  }
+  const clock = round.minutes + minutes;
+  return {
+    steps: [...round.steps, { move, result, minutes, clock, before: now }],
+    now: { ...now, history: [...now.history, ...happened], setups },
+    minutes: clock,
+    left,
+    gone,
+  };
+}
+
+/** A round from the moves as they were kept. */
+export const replayed = (words: Vocabulary, machine: PracticeMachine, played: readonly Played[]): Round =>
+  played.reduce((round, one) => playOn(words, round, one), newRound(machine));
