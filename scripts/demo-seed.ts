@@ -328,7 +328,7 @@ async function addJob(
   orThrow(
     await tickets.writeEntry(db, at(last + 16), number, 'prove', {
       type: 'proved',
-      body: { belt: 'stays', brake: stopS === null ? 'none' : 'lands', cycles: 5, watched: true, machine: 'sound' },
+      body: { belt: 'stays', complaint: 'gone', brake: stopS === null ? 'none' : 'lands', cycles: 5, watched: true, machine: 'sound' },
     }),
   );
   orThrow(

@@ -53,6 +53,13 @@ const own = {
       <ellipse cx="15.5" cy="15.4" rx="2.6" ry="3.4" />
     </>
   ),
+  practice: (
+    <>
+      <circle cx="8" cy="12" r="4.5" strokeDasharray="2.2 2" />
+      <circle cx="17.5" cy="12" r="2.6" strokeDasharray="2.2 2" />
+      <path d="M8.6 7.5l9.4 1.9M8.6 16.5l9.4 -1.9" strokeDasharray="2.6 2.2" />
+    </>
+  ),
   shop: (
     <>
       <path d="M4 10v10h16V10" />

@@ -12,6 +12,8 @@ import type {
   TapRequest,
 } from '@/workers/solver-service';
 import type { ComputedFact } from '@/core/job';
+import type { Review } from '@/core/practice';
+import type { ReviewRequest } from '@/workers/practice-service';
 import type { FactsRequest, TraceAnswer, TraceRequest } from '@/workers/trace-service';
 import type { CompareAnswer, CompareRequest } from '@/workers/compare-service';
 import type { EntryAnswer, EntryRequest } from '@/workers/entry-service';
@@ -99,6 +101,11 @@ export function useTrace(request: TraceRequest | null): Latest<TraceAnswer> {
 /** What the drive’s own numbers answer of a fault. */
 export function useFacts(request: FactsRequest | null): Latest<ComputedFact[]> {
   return useLatest(request, (r) => ask('matching', async (remote): Promise<ComputedFact[]> => remote.facts(r)));
+}
+
+/** A round of practice beside what tracing does, off the main thread. */
+export function useReview(request: ReviewRequest | null): Latest<Review> {
+  return useLatest(request, (r) => ask('matching', async (remote): Promise<Review> => remote.review(r)));
 }
 
 /** A notebook solved, off the main thread. */

@@ -1,4 +1,6 @@
 import { newBeltMatching, type Candidate, type Drive, type LengthWindow, type MatchedBelt, type Uncertainty } from '../core/drive';
+import { vocabulary } from '../core/fault';
+import { outcomeOf, replayed, workedByTracing, type Played, type PracticeMachine } from '../core/practice';
 import { lookAt, type LookResult, type Notebook } from '../core/survey';
 
 /** What the server computes in threads of its own, so that no answer to anybody waits for it. Bundled on its own: dist/compute.cjs. */
@@ -33,4 +35,18 @@ export function judge({ drive, beltId, candidate, uncertainty }: JudgeRequest): 
 /** What a notebook says, and the drive that it amounts to. */
 export function look(notebook: Notebook): LookResult {
   return lookAt(notebook);
+}
+
+/** What came of a round of practice, beside what tracing takes on the same machine. */
+export function practiceResult({ machine, played }: { readonly machine: PracticeMachine; readonly played: readonly Played[] }) {
+  const words = vocabulary();
+  const round = replayed(words, machine, played);
+  const { found, needless, left } = outcomeOf(machine, round);
+  return {
+    minutes: round.minutes,
+    ownMinutes: workedByTracing(words, machine).minutes,
+    found: found.length,
+    needless: needless.length,
+    leftIn: left.length,
+  };
 }

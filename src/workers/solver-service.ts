@@ -38,6 +38,7 @@ import { hearTap, soundPicture, type SoundPicture, type TapHeard } from '../core
 import { lookAt, type LookResult, type Notebook } from '../core/survey';
 import { answerEntries } from './entry-service';
 import { compareDrives } from './compare-service';
+import { reviewRound } from './practice-service';
 import { answerTrace, computedFacts } from './trace-service';
 import { answerWear, newFleet } from './wear-service';
 import { answerTension, withLength } from './tension-service';
@@ -226,6 +227,8 @@ export const solverService = {
   compare: compareDrives,
   wear: answerWear,
   fleet: newFleet(),
+  /** A round of practice beside what tracing does. */
+  review: reviewRound,
   trace: answerTrace,
   facts: computedFacts,
 

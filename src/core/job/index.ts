@@ -24,6 +24,7 @@ export { ARRIVES, BEGAN, BELT_ENDED, NOTHING_ASKED, PARTS_BEFORE, PARTS_OF } fro
 export type { Asked } from './entries/asked';
 export { ANSWERS, FINDING_RESULTS } from './entries/finding';
 export type { CustomerAnswer, Decision, Finding } from './entries/finding';
+export { complaintAfter } from './entries/proved';
 export type { Proved } from './entries/proved';
 export type { Reading as TensionRead } from './entries/reading';
 export { ALIGNED_WHEN, CUTS } from './entries/alignment';
@@ -42,5 +43,5 @@ export { WARRANTY_COVERS } from './entries/warranty';
 export type { WarrantyWritten } from './entries/warranty';
 export type { WidthWritten } from './entries/width';
 export type { Timed, TimedWhat } from './entries/timed';
-export { limitOf, LIMITS, resultBy, walkOf } from './walk';
+export { limitOf, LIMITS, resultBy, walkOf, walkPartsOf } from './walk';
 export type { Limit, WalkCheck, WalkGroup, WalkPart } from './walk';

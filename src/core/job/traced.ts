@@ -1,5 +1,6 @@
 import { type CheckId, type DriveKind, type SetupId, vocabulary, type FaultCase, type FaultEvent } from '../fault';
 import { engagementOf } from '../tension';
+import { complaintAfter } from './entries/proved';
 import type { RecordLine } from './kind';
 import { askedOf, linesOf } from './record';
 
@@ -68,7 +69,8 @@ export function caseOf(
       worst = new Map();
     }
     const [proof] = linesOf([line], 'proved');
-    if (proof && proof.body.belt !== 'not-tried') history.push({ prove: proof.body.belt === 'stays' ? 'gone' : 'still' });
+    const prove = proof ? complaintAfter(proof.body) : null;
+    if (prove !== null) history.push({ prove });
   }
   for (const { check, result } of facts) say(check, result);
   return { kind, complaint, history, setups: up };

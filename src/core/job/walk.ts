@@ -30,7 +30,8 @@ export interface WalkGroup {
   readonly checks: readonly WalkCheck[];
 }
 
-function partsOf(check: Check, drive: Drive | null): (WalkPart | null)[] {
+/** What a check is made on at a drive; `[null]` where that is the drive as a whole, or its one part. */
+export function walkPartsOf(check: Check, drive: Drive | null): (WalkPart | null)[] {
   if (!drive) return [null];
   const named = (list: readonly { readonly id: string; readonly label?: string | undefined }[]): WalkPart[] =>
     list.map(({ id, label }) => ({ id, label: label ?? id, number: null }));
@@ -65,7 +66,7 @@ export function walkOf(kind: DriveKind, complaints: readonly ComplaintId[], driv
   if (complaints.length === 0) checks.sort((a, b) => (STATION_ORDER.get(a.station) ?? 0) - (STATION_ORDER.get(b.station) ?? 0));
   const groups = new Map<string, { setups: readonly Setup[]; checks: WalkCheck[] }>();
   for (const check of checks) {
-    const parts = partsOf(check, drive);
+    const parts = walkPartsOf(check, drive);
     if (parts.length === 0) continue;
     const setups = setupsFor(check.setups);
     const key = setups.map((s) => s.id).join('+');

@@ -1,3 +1,5 @@
+import { MODELS } from './machines';
+
 /** Characters of a code: no I, L, O or U, which hands and eyes mix up with 1, 0 and V. */
 const SIGNS = '0123456789ABCDEFGHJKMNPQRSTVWXYZ';
 const SEED_SIGNS = 5;
@@ -34,7 +36,7 @@ export const anySeed = (random: () => number): number => Math.floor(random() * S
 /** What a hand typed as a code, in any case, with or without spaces; a sentence where it is none. */
 export function readCode(
   typed: string,
-  machines: readonly string[],
+  machines: readonly string[] = MODELS.map((m) => m.letters),
 ): { readonly ok: true; readonly code: Code } | { readonly ok: false; readonly problem: string } {
   const signs = typed.toUpperCase().replace(/[^A-Z0-9]/g, '');
   const machine = signs.slice(0, 2);

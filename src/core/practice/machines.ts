@@ -1,13 +1,6 @@
 import type { DriveKind } from '../fault';
 
-/** A machine of the island to practise on, simulated: one for each kind of drive. */
-export interface Model {
-  /** Two letters, in codes. */
-  readonly letters: string;
-  readonly name: string;
-  readonly kind: DriveKind;
-}
-
+/** Machines of the island to practise on, simulated: one for each kind of drive. The letters stand first in codes. */
 export const MODELS = [
   { letters: 'OR', name: 'Orchard rider', kind: 'deck-lever' },
   { letters: 'TG', name: 'Tower green mower', kind: 'deck-clutch' },
@@ -18,7 +11,8 @@ export const MODELS = [
   { letters: 'GR', name: 'Bowling green reel', kind: 'reel' },
   { letters: 'SC', name: 'Slipway chipper', kind: 'banded' },
   { letters: 'HT', name: 'Hill track utility', kind: 'cvt' },
-] as const satisfies readonly Model[];
-export type ModelLetters = (typeof MODELS)[number]['letters'];
+] as const satisfies readonly { readonly letters: string; readonly name: string; readonly kind: DriveKind }[];
+export type Model = (typeof MODELS)[number];
+export type ModelLetters = Model['letters'];
 
 export const modelOf = (letters: string): Model | undefined => MODELS.find((m) => m.letters === letters);

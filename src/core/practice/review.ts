@@ -20,16 +20,20 @@ export interface ReviewedStep {
   readonly says: string;
 }
 
-export interface Review {
-  readonly steps: readonly ReviewedStep[];
-  /** The same machine worked by tracing alone. */
-  readonly own: Pick<Round, 'steps' | 'minutes' | 'left'>;
+/** What a round did to the machine. */
+export interface RoundOutcome {
   /** Mended, and it was at fault. */
   readonly found: readonly string[];
   /** Mended, though nothing was wrong with it. */
   readonly needless: readonly string[];
   /** At fault, and handed back with it. */
   readonly left: readonly string[];
+}
+
+export interface Review extends RoundOutcome {
+  readonly steps: readonly ReviewedStep[];
+  /** The same machine worked by tracing alone. */
+  readonly own: Pick<Round, 'steps' | 'minutes' | 'left'>;
 }
 
 /** A check that saves so much of what the best saves, for each minute, is as good. */
@@ -110,17 +114,21 @@ export function workedByTracing(words: Vocabulary, machine: PracticeMachine): Ro
   return round;
 }
 
-/** A round held against what tracing would have done at each point with what was known there. */
-export function reviewOf(words: Vocabulary, machine: PracticeMachine, round: Round): Review {
-  const mended = round.steps.flatMap(({ move }) => ('mend' in move ? [move.mend] : []));
+export function outcomeOf(machine: PracticeMachine, { steps, left }: Pick<Round, 'steps' | 'left'>): RoundOutcome {
+  const mended = steps.flatMap(({ move }) => ('mend' in move ? [move.mend] : []));
   return {
-    steps: round.steps.flatMap((step, at) => reviewStep(words, step, at) ?? []),
-    own: workedByTracing(words, machine),
     found: mended.filter((c) => machine.faults.includes(c)),
     needless: mended.filter((c) => !machine.faults.includes(c)),
-    left: round.left,
+    left,
   };
 }
+
+/** A round held against what tracing would have done at each point with what was known there. */
+export const reviewOf = (words: Vocabulary, machine: PracticeMachine, round: Round): Review => ({
+  ...outcomeOf(machine, round),
+  steps: round.steps.flatMap((step, at) => reviewStep(words, step, at) ?? []),
+  own: workedByTracing(words, machine),
+});
 
 /** A move in words. */
 export function moveWords(words: Vocabulary, { move, result }: Played): string {

@@ -1,4 +1,4 @@
-import { readBody } from '../../core/job';
+import { complaintAfter, readBody } from '../../core/job';
 import type { Confirmed } from '../../core/fault';
 import type { Database } from '../connection';
 
@@ -23,7 +23,8 @@ export async function confirmedCauses(db: Database, shopId: number): Promise<Con
     if (!read.ok) continue;
     const { type, body } = read.value;
     // Newest first: the first proof met is the last.
-    if (type === 'proved' && body.belt !== 'not-tried' && !stays.has(row.jobId)) stays.set(row.jobId, body.belt === 'stays');
+    const complaint = type === 'proved' ? complaintAfter(body) : null;
+    if (complaint !== null && !stays.has(row.jobId)) stays.set(row.jobId, complaint === 'gone');
     if (type === 'mended' && body.when === 'here') mended.push({ job: row.jobId, kind: body.kind, cause: body.cause });
   }
   const counted = new Map<string, { kind: string; cause: string; times: number }>();

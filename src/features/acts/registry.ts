@@ -6,6 +6,7 @@ import { jobActs } from '../jobs/acts';
 import { customerActs } from '../customers/acts';
 import { machineActs } from '../machines/acts';
 import { paperActs } from '../papers/acts';
+import { practiceActs } from '../practice/acts';
 import { shelfActs } from '../shelf/acts';
 import { shopActs } from '../shop/acts';
 import { stackActs } from '../stacks/acts';
@@ -20,6 +21,7 @@ export const ACTS = {
   ...jobActs,
   ...machineActs,
   ...paperActs,
+  ...practiceActs,
   ...shelfActs,
   ...shopActs,
   ...stackActs,

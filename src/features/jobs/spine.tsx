@@ -33,7 +33,21 @@ function Knot({ state, here }: { state: StageState; here: boolean }) {
 }
 
 /** The stages strung on a strand, each with its state in shape and word. A strip on a phone. */
-export function Spine({ number, stages, at, onGo }: { number: number; stages: Stages; at: Stage; onGo: (stage: Stage) => void }) {
+export function Spine({
+  base,
+  stages,
+  at,
+  onGo,
+  of = STAGES,
+}: {
+  /** The address whose stages these are. */
+  base: string;
+  stages: Stages;
+  at: Stage;
+  onGo: (stage: Stage) => void;
+  /** Those of the stages that are worked through here. */
+  of?: readonly Stage[];
+}) {
   return (
     <Box
       component="nav"
@@ -57,18 +71,18 @@ export function Spine({ number, stages, at, onGo }: { number: number; stages: St
           display: { xs: 'none', md: 'block' },
           left: 31,
           top: 40,
-          height: (STAGES.length - 1) * 64,
+          height: (of.length - 1) * 64,
           width: 4,
           bgcolor: 'var(--ts-belt)',
           opacity: 0.85,
         },
       }}
     >
-      {STAGES.map((stage) => (
+      {of.map((stage) => (
         <Box
           key={stage}
           component="a"
-          href={`/jobs/${number}?stage=${stage}`}
+          href={`${base}?stage=${stage}`}
           // Shown without asking the server, so also without network.
           data-stays
           onClick={(e: MouseEvent) => {

@@ -22,7 +22,17 @@ function nameToTakeBack(entry: TicketEntry): string | null {
 }
 
 /** The job's record, writing itself: on screen what will print, and what of it has not reached the server yet. */
-export function Ticket({ job, onTakeBack }: { job: Job; onTakeBack: ((entry: TicketEntry) => void) | null }) {
+export function Ticket({
+  job,
+  onTakeBack,
+  title = `Ticket ${job.number}`,
+  prints = true,
+}: {
+  job: Job;
+  onTakeBack: ((entry: TicketEntry) => void) | null;
+  title?: string;
+  prints?: boolean;
+}) {
   const { clock, day } = useWhen();
   const waiting = useKeptActs(aboutJob(job.number));
   const days = new Set([...job.entries.map((e) => e.at), ...waiting.map((a) => a.doneAt)].map(day));
@@ -31,11 +41,13 @@ export function Ticket({ job, onTakeBack }: { job: Job; onTakeBack: ((entry: Tic
     <Box>
       <Box sx={{ display: 'flex', alignItems: 'center', mb: 1 }}>
         <Typography variant="h2" sx={{ mr: 'auto' }}>
-          Ticket {job.number}
+          {title}
         </Typography>
-        <Button component={Link} href={`/jobs/${job.number}/ticket`} startIcon={<Icon name="print" size={18} />} sx={{ px: 1 }}>
-          Print
-        </Button>
+        {prints && (
+          <Button component={Link} href={`/jobs/${job.number}/ticket`} startIcon={<Icon name="print" size={18} />} sx={{ px: 1 }}>
+            Print
+          </Button>
+        )}
       </Box>
       {job.complaint && <Typography sx={{ fontSize: 14, mb: 1, color: 'var(--ts-quiet)' }}>“{job.complaint}”</Typography>}
       {job.entries.length === 0 && waiting.length === 0 && (

@@ -13,5 +13,6 @@ export const PLACES: readonly Place[] = [
   { href: '/machines', name: 'Machines', icon: 'machines', key: 'm' },
   { href: '/drives', name: 'Drives', icon: 'drives', key: 'd' },
   { href: '/shelf', name: 'Shelf', icon: 'shelf', key: 's' },
+  { href: '/practice', name: 'Practice', icon: 'practice', key: 'p' },
   { href: '/shop', name: 'Shop', icon: 'shop', key: 'o' },
 ];

@@ -37,6 +37,7 @@ export function TracePanel({
   request,
   onCheck,
   onMend,
+  before = true,
 }: {
   /** As one value: made anew it is asked anew. */
   request: TraceRequest;
@@ -44,6 +45,8 @@ export function TracePanel({
   onCheck: (check: CheckId) => void;
   /** Null where nothing may be written. */
   onMend: ((cause: CauseId, when: 'here' | 'before') => Promise<unknown>) | null;
+  /** Whether something may have been mended before the machine came. */
+  before?: boolean;
 }) {
   const { answer, failed, again } = useTrace(request);
   const [all, setAll] = useState(false);
@@ -124,7 +127,7 @@ export function TracePanel({
           What may be wrong
         </Typography>
         {likely.slice(0, all ? likely.length : SHOWN).map((c) => (
-          <CauseRow key={c.id} cause={c} onMend={onMend} />
+          <CauseRow key={c.id} cause={c} onMend={onMend} before={before} />
         ))}
         {likely.length > SHOWN && !all && <Button onClick={() => setAll(true)}>{likely.length - SHOWN} less likely</Button>}
       </Box>
@@ -180,9 +183,11 @@ function NextLook({
 function CauseRow({
   cause,
   onMend,
+  before,
 }: {
   cause: TracedCause;
   onMend: ((cause: CauseId, when: 'here' | 'before') => Promise<unknown>) | null;
+  before: boolean;
 }) {
   const [open, setOpen] = useState(false);
   const label = labelOf(cause.id);
@@ -219,7 +224,9 @@ function CauseRow({
               <Button variant="outlined" onClick={() => void onMend(cause.id as CauseId, 'here')}>
                 It is mended
               </Button>
-              <Button onClick={() => void onMend(cause.id as CauseId, 'before')}>It was mended before it came, and went on</Button>
+              {before && (
+                <Button onClick={() => void onMend(cause.id as CauseId, 'before')}>It was mended before it came, and went on</Button>
+              )}
             </Box>
           )}
         </Box>

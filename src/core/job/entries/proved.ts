@@ -6,6 +6,8 @@ import { stillOff } from '../still-off';
 
 const body = z.object({
   belt: z.enum(['stays', 'comes-off', 'not-tried']),
+  /** What was complained of; devices that do not ask it yet say nothing of it. */
+  complaint: z.enum(['gone', 'still', 'not-said']).default('not-said'),
   brake: z.enum(['lands', 'does-not-land', 'none', 'not-seen']),
   /** Times it was engaged and let go. */
   cycles: z.number().int().min(0).max(99),
@@ -14,6 +16,13 @@ const body = z.object({
   machine: z.enum(['sound', 'known-bad', 'not-judged']),
 });
 export type Proved = z.infer<typeof body>;
+
+/** Whether the complaint went with it: as it was said, else by whether the belt stays on; null where neither was tried. */
+export function complaintAfter({ belt, complaint }: Pick<Proved, 'belt' | 'complaint'>): 'gone' | 'still' | null {
+  if (belt === 'comes-off') return 'still';
+  if (complaint !== 'not-said') return complaint;
+  return belt === 'stays' ? 'gone' : null;
+}
 
 /** What the test run showed. The last one stands. */
 export const proved = entryKind<Proved>({

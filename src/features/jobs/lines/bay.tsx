@@ -75,6 +75,7 @@ export function SetupLine({ body }: { body: EntryBody<'setup'> }) {
 }
 
 const BELT = { stays: 'The belt stays on', 'comes-off': 'The belt comes off', 'not-tried': 'The belt was not tried' } as const;
+const COMPLAINT = { gone: '; the complaint is gone', still: '; the complaint is there still', 'not-said': '' } as const;
 const BRAKE = {
   lands: 'the brake lands',
   'does-not-land': 'the brake does not land',
@@ -87,7 +88,8 @@ export function ProvedLine({ body }: { body: EntryBody<'proved'> }) {
   return (
     <>
       <strong>
-        {BELT[body.belt]}; {BRAKE[body.brake]}; {MACHINE[body.machine]}.
+        {BELT[body.belt]}
+        {COMPLAINT[body.complaint]}; {BRAKE[body.brake]}; {MACHINE[body.machine]}.
       </strong>{' '}
       {body.cycles} {body.cycles === 1 ? 'cycle' : 'cycles'}
       {body.watched ? ', belt watched' : ''}.

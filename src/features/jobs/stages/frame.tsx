@@ -6,10 +6,12 @@ import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 import { STAGE_WORDS } from '../stage-words';
 import type { StageProps } from './module';
+import { useSimulated } from './simulated';
 
 /** A stage's name and question above its work; why nothing can be written, where that is so. */
 export function StageFrame({ job, at, writable, wide = false, children }: StageProps & { wide?: boolean; children: ReactNode }) {
   const words = STAGE_WORDS[at];
+  const simulated = useSimulated() !== null;
   return (
     <Box sx={{ maxWidth: wide ? 1100 : 720 }}>
       <Typography variant="h1" component="h2">
@@ -17,7 +19,7 @@ export function StageFrame({ job, at, writable, wide = false, children }: StageP
       </Typography>
       <Typography sx={{ color: 'var(--ts-quiet)', mb: 1.5, fontSize: 17 }}>{words.asks}</Typography>
       {children}
-      {!writable && (
+      {!writable && !simulated && (
         <Alert severity="info" variant="outlined" sx={{ mt: 2 }}>
           {job.status === 'closed'
             ? 'This job is closed. Reopen it under Book to write on its ticket.'

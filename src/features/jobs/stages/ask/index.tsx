@@ -15,6 +15,7 @@ import { ProcedureSteps } from '../../procedure';
 import { STAGE_WORDS } from '../../stage-words';
 import { StageFrame } from '../frame';
 import type { StageModule, StageProps } from '../module';
+import { useSimulated } from '../simulated';
 import { NoteField } from '../note-field';
 import { TraceOfJob } from '../../../trace/trace-of-job';
 import { PoweredTest } from '../powered-test';
@@ -33,6 +34,7 @@ function Bench(props: StageProps) {
   const [changed, setChanged] = useDraftOf(`asked-${job.number}`, draftShape);
   const [busy, setBusy] = useState(false);
   const [all, setAll] = useState(false);
+  const simulated = useSimulated() !== null;
   const asked = changed ?? written ?? { ...NOTHING_ASKED, words: job.complaint };
   const put = (part: Partial<Asked>) => setChanged({ ...asked, ...part });
   const save = async () => {
@@ -146,9 +148,11 @@ function Bench(props: StageProps) {
           <PoweredTest {...{ job, at, acts, bay }} when="found" />
         </Box>
       )}
-      <Box sx={{ mt: 2 }}>
-        <ProcedureSteps {...props} />
-      </Box>
+      {!simulated && (
+        <Box sx={{ mt: 2 }}>
+          <ProcedureSteps {...props} />
+        </Box>
+      )}
       {writable && (
         <>
           <Box sx={{ mt: 3 }}>

@@ -25,6 +25,8 @@ import { ANSWER_WORDS, dimensionOf, findingWords, plainUnit } from '../../bay-wo
 import type { Bay } from '../../use-bay';
 import { aboutFinding, Pictures } from '../../pictures';
 import type { StageProps } from '../module';
+import { useSimulated } from '../simulated';
+import { SimulatedCheck } from './simulated-check';
 
 const SEVERITY: Readonly<Record<Finding['result'], number>> = { bad: 3, watch: 2, 'not-reached': 1, good: 0 };
 const ANSWERS: readonly CustomerAnswer[] = ['not-asked', 'asked', 'approved', 'declined', 'waiting'];
@@ -46,6 +48,8 @@ export function CheckCard({
   found: ReadonlyMap<string, Found>;
 }) {
   const { check, parts } = item;
+  const simulated = useSimulated();
+  if (simulated) return <SimulatedCheck {...{ item, kind, found, simulated, writable }} />;
   const of = (part: WalkPart | null) => found.get(placeOfFinding({ check: check.id, part }));
   const worst = parts
     .flatMap((part) => of(part) ?? [])

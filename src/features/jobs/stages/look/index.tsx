@@ -17,6 +17,7 @@ import { STAGE_WORDS } from '../../stage-words';
 import type { Bay } from '../../use-bay';
 import { StageFrame } from '../frame';
 import type { StageModule, StageProps } from '../module';
+import { useSimulated } from '../simulated';
 import { NoteField } from '../note-field';
 import { StageMoves } from '../stage-moves';
 import { TraceOfJob } from '../../../trace/trace-of-job';
@@ -46,6 +47,7 @@ function Bench(props: StageProps) {
   const up = useMemo(() => setupsUp(job.entries), [job.entries]);
   const complaints = askedOf(job.entries)?.complaints;
   const kind = bay.kind ?? 'deck-lever';
+  const simulated = useSimulated() !== null;
   const groups = useMemo(() => walkOf(kind, complaints ?? [], bay.drive), [kind, complaints, bay.drive]);
   const [open, setOpen] = useState<string | null>(null);
   const apart = open === null || groups.some((g) => g.checks.some((c) => c.check.id === open)) ? null : checkApart(open as CheckId);
@@ -75,8 +77,8 @@ function Bench(props: StageProps) {
         }}
       />
       {apart && <CheckApart {...props} {...{ bay, item: apart, kind, found }} />}
-      {bay.drive?.kind === 'cvt' && <BeltWidth {...props} drive={bay.drive} />}
-      <ProcedureSteps {...props} />
+      {!simulated && bay.drive?.kind === 'cvt' && <BeltWidth {...props} drive={bay.drive} />}
+      {!simulated && <ProcedureSteps {...props} />}
       {shown.map((group) => (
         <Group
           key={group.setups.map((s) => s.id).join('+')}
@@ -85,7 +87,7 @@ function Bench(props: StageProps) {
           onOpen={(id) => setOpen(id === open ? null : id)}
         />
       ))}
-      {writable && (
+      {writable && !simulated && (
         <Box sx={{ maxWidth: 720, mt: 2 }}>
           <NoteField {...props} placeholder={STAGE_WORDS.look.notePlaceholder} />
           <StageMoves {...props} />
@@ -109,6 +111,7 @@ function CheckApart({
   found,
 }: StageProps & { item: WalkCheck; kind: DriveKind; found: ReturnType<typeof findingsOf> }) {
   const { check } = item;
+  const simulated = useSimulated() !== null;
   return (
     <Box
       id={`check-${check.id}`}
@@ -117,7 +120,7 @@ function CheckApart({
       <Typography variant="h3" sx={{ mb: 0.5 }}>
         {check.label}
       </Typography>
-      {check.state === 'running' && (
+      {check.state === 'running' && !simulated && (
         <Alert
           severity="warning"
           variant="outlined"

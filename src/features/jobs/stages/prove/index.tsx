@@ -6,7 +6,8 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import * as z from 'zod';
-import { handBackOf, kindOf, provedOf, stillOff, type Proved } from '@/core/job';
+import { complaintOf } from '@/core/fault';
+import { askedOf, handBackOf, kindOf, provedOf, stillOff, type Proved } from '@/core/job';
 import { Choices } from '@/ui/choices';
 import { useDraftOf } from '@/ui/draft';
 import { BreakIn } from '../../../cvt/break-in';
@@ -21,7 +22,7 @@ import { PoweredTest } from '../powered-test';
 import { StageMoves } from '../stage-moves';
 
 const CYCLES = 5;
-const UNTRIED: Proved = { belt: 'not-tried', brake: 'not-seen', cycles: 0, watched: false, machine: 'not-judged' };
+const UNTRIED: Proved = { belt: 'not-tried', complaint: 'not-said', brake: 'not-seen', cycles: 0, watched: false, machine: 'not-judged' };
 
 const draftShape = z.custom<Proved>((tried) => kindOf('proved').form.check(tried).ok);
 
@@ -34,6 +35,7 @@ function Bench(props: StageProps) {
   const [busy, setBusy] = useState(false);
   const proof = changed ?? written ?? UNTRIED;
   const put = (part: Partial<Proved>) => setChanged({ ...proof, ...part });
+  const complaints = askedOf(job.entries)?.complaints ?? [];
   const off = stillOff(job.entries);
   const hand = handBackOf(job.entries, bay.stopLimitS);
   const write = async () => {
@@ -98,6 +100,19 @@ function Bench(props: StageProps) {
           ]}
           onChoose={(belt) => put({ belt, watched: true })}
         />
+        {complaints.length > 0 && (
+          <Choices
+            label={`What was complained of: ${complaints.map((id) => complaintOf(id).label.toLowerCase()).join(', ')}`}
+            big
+            disabled={!writable}
+            value={proof.complaint === 'not-said' ? null : proof.complaint}
+            options={[
+              { id: 'gone', label: 'Gone' },
+              { id: 'still', label: 'There still' },
+            ]}
+            onChoose={(complaint) => put({ complaint, watched: true })}
+          />
+        )}
         <Choices
           label="The brake, released"
           big

@@ -1,0 +1,36 @@
+'use client';
+
+import { useSearchParams } from 'next/navigation';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { STAGES, type Stage } from '@/core/job';
+import { usePutAddress } from '@/ui/refresh';
+import type { JobActs } from './job-acts';
+
+/** The stage that the address names, else the one to begin with. Another is shown without asking the server. */
+export function useStage(begin: () => Stage): [Stage, JobActs['go']] {
+  const named = useSearchParams().get('stage');
+  const asked = STAGES.find((s) => s === named) ?? null;
+  const [first] = useState(begin);
+  const [chosen, setChosen] = useState<Stage | null>(null);
+  const at = chosen ?? asked ?? first;
+  const here = useRef(at);
+  useEffect(() => {
+    here.current = at;
+  }, [at]);
+  const putAddress = usePutAddress();
+  const go = useCallback(
+    (stage: Stage, from?: Stage) => {
+      // Whoever went elsewhere while an act was under way stays there.
+      if (from !== undefined && from !== here.current) return;
+      setChosen(stage);
+      putAddress('push', `?stage=${stage}`);
+    },
+    [putAddress],
+  );
+  useEffect(() => {
+    const back = () => setChosen(null);
+    window.addEventListener('popstate', back);
+    return () => window.removeEventListener('popstate', back);
+  }, []);
+  return [at, go];
+}

@@ -1,0 +1,144 @@
+import type { Drive } from '@/core/drive';
+import { CHECKS, complaintOf, setupOf, type CauseId, type Check, type CheckId, type ComplaintId, type SetupId } from '@/core/fault';
+import { NEW_STAGES, NOTHING_ASKED, walkPartsOf, type Finding, type Stage, type TypedBody, type WalkPart } from '@/core/job';
+import { USUAL_LIMITS } from '@/core/machine';
+import { drawFor, type Model, type PracticeMachine, type Round, type RoundStep } from '@/core/practice';
+import type { Job, TicketEntry } from '@/db';
+import type { Bay } from '../jobs/use-bay';
+
+/** What the customer of a simulated machine says: one of the words in which each complaint is heard. */
+function customersWords(machine: PracticeMachine): string {
+  const said = machine.complaint.map((id) => {
+    const { label, synonyms } = complaintOf(id as ComplaintId);
+    const words = [label, ...synonyms];
+    const one = words[Math.floor(drawFor(machine, 'says', id)() * words.length)]!;
+    return one.charAt(0).toUpperCase() + one.slice(1);
+  });
+  return `${said.join('. ')}.`;
+}
+
+const checkOf = (id: string): Check & { readonly id: CheckId } => CHECKS.find((c) => c.id === id)!;
+
+/** The part at which a check shows what it shows: one of those it is made on, always the same of one machine. */
+function partAtFault(machine: PracticeMachine, check: string, parts: readonly (WalkPart | null)[]): number {
+  return Math.floor(drawFor(machine, 'part', check)() * parts.length);
+}
+
+function findingsOf(machine: PracticeMachine, drive: Drive, check: Check & { readonly id: CheckId }, result: string): Finding[] {
+  const parts = walkPartsOf(check, drive);
+  const places = parts.length > 0 ? parts : [null];
+  const at = partAtFault(machine, check.id, places);
+  return places.map((part, i) => ({
+    ref: `${check.id}/${part?.id ?? ''}`,
+    check: check.id,
+    part: part && { id: part.id, label: part.label },
+    result: i === at ? (result as Finding['result']) : 'good',
+    value: null,
+    limit: null,
+    note: '',
+    act: '',
+    priceCents: null,
+    answer: 'not-asked',
+  }));
+}
+
+/** What a move writes on the ticket. */
+function bodiesOf(machine: PracticeMachine, drive: Drive, { move, result, before }: RoundStep, after: readonly string[]): TypedBody[] {
+  const moved = (up: boolean, ids: readonly string[]): TypedBody[] =>
+    ids.map((id) => ({ type: 'setup', body: { setup: setupOf(id as SetupId).id as SetupId, up } }));
+  const off = moved(
+    true,
+    after.filter((s) => !before.setups.includes(s)),
+  );
+  const on = moved(
+    false,
+    before.setups.filter((s) => !after.includes(s)),
+  );
+  if ('look' in move)
+    return [...off, ...findingsOf(machine, drive, checkOf(move.look), result!).map((body): TypedBody => ({ type: 'finding', body }))];
+  if ('mend' in move) return [...off, { type: 'mended', body: { cause: move.mend as CauseId, when: 'here', kind: machine.kind as never } }];
+  if ('setup' in move) return [...off, ...on];
+  return [
+    ...on,
+    {
+      type: 'proved',
+      body: {
+        belt: 'not-tried',
+        complaint: result === 'gone' ? 'gone' : 'still',
+        brake: 'not-seen',
+        cycles: 5,
+        watched: true,
+        machine: 'not-judged',
+      },
+    },
+  ];
+}
+
+const stageOfMove = ({ move }: RoundStep): Stage => ('prove' in move ? 'prove' : 'look');
+
+/** A round as the stages of a job show one: its ticket by the clock of shop minutes. It is no job: nothing of it is kept among them. */
+export function roundAsJob(
+  machine: PracticeMachine,
+  round: Round,
+  model: Model,
+  drive: Drive,
+  { startedAt, by }: { readonly startedAt: string; readonly by: string },
+): Job {
+  const at = (minutes: number) => new Date(Date.parse(startedAt) + minutes * 60_000).toISOString();
+  const lines: { readonly stage: Stage; readonly minutes: number; readonly body: TypedBody }[] = [
+    {
+      stage: 'ask',
+      minutes: 0,
+      body: {
+        type: 'asked',
+        body: { ...NOTHING_ASKED, complaints: machine.complaint as ComplaintId[], words: customersWords(machine) },
+      },
+    },
+    ...round.steps.flatMap((step, i) => {
+      const after = (round.steps[i + 1]?.before ?? round.now).setups;
+      return bodiesOf(machine, drive, step, after).map((body) => ({ stage: stageOfMove(step), minutes: step.clock, body }));
+    }),
+  ];
+  const looked = round.steps.some((s) => 'look' in s.move);
+  const ran = round.steps.some((s) => 'prove' in s.move);
+  return {
+    id: 0,
+    number: 0,
+    title: model.name,
+    machine: model.name,
+    machineId: 0,
+    customer: '',
+    status: 'open',
+    openedAt: startedAt,
+    closedAt: null,
+    stages: {
+      ...NEW_STAGES,
+      ask: looked ? 'done' : 'under-way',
+      look: looked ? (round.gone ? 'done' : 'under-way') : 'waiting',
+      prove: ran ? (round.gone ? 'done' : 'under-way') : 'waiting',
+    },
+    maker: '',
+    model: '',
+    meter: '',
+    driveId: null,
+    beltId: drive.belts[0]?.id ?? null,
+    complaint: '',
+    facts: { machine: {}, drive: {} },
+    trials: [],
+    stacks: [],
+    limits: USUAL_LIMITS,
+    version: 1,
+    entries: lines.map(({ stage, minutes, body }, id): TicketEntry => ({ id, stage, by, at: at(minutes), withdrawn: false, ...body })),
+  };
+}
+
+/** What the stages know of a simulated machine: its drive, and that nothing can happen at it. */
+export const simulatedBay = (model: Model, drive: Drive, at: string): Bay => ({
+  drive,
+  drawn: drive,
+  facts: {},
+  kind: model.kind,
+  stopLimitS: null,
+  cautions: [],
+  securing: { state: 'secured', at, by: '' },
+});

@@ -1,0 +1,79 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { CAUSES, causesTold, setupMinutes, UNKNOWN, vocabulary, type CheckId } from '@/core/fault';
+import type { Model, Move, Round } from '@/core/practice';
+
+const words = vocabulary();
+/** Mends in sight before more are asked for. */
+const SHOWN = 6;
+
+/** What may be mended: first what bad findings speak for, then all that this kind of drive knows, by name. */
+export function Mends({ model, round, onPlay }: { model: Model; round: Round; onPlay: (move: Move, words: string) => void }) {
+  const [find, setFind] = useState('');
+  const [all, setAll] = useState(false);
+  const { history, setups } = round.now;
+  const mended = new Set(history.flatMap((e) => ('fixed' in e ? [e.fixed] : [])));
+  const bad = history.flatMap((e) => ('check' in e && e.result !== 'good' ? [e.check] : []));
+  const told = new Set<string>(bad.flatMap((check) => causesTold(check as CheckId, model.kind).map((c) => c.id)));
+  const open = words.causes.filter((c) => c.kinds[model.kind] !== undefined && !mended.has(c.id));
+  const sought = find.trim().toLowerCase();
+  const found = open
+    .filter((c) => (sought === '' ? told.has(c.id) : c.label.toLowerCase().includes(sought)))
+    .sort((a, b) => Number(told.has(b.id)) - Number(told.has(a.id)));
+  const shown = all ? found : found.slice(0, SHOWN);
+  const up = new Set(setups);
+  return (
+    <Box component="section" aria-label="Mend" sx={{ mt: 3, maxWidth: 720 }}>
+      <Typography variant="h2" sx={{ mb: 0.5 }}>
+        Mend
+      </Typography>
+      <TextField
+        label="Find what to mend"
+        value={find}
+        onChange={(e) => {
+          setFind(e.target.value);
+          setAll(false);
+        }}
+        helperText={sought === '' ? 'Below stands what your bad findings speak for.' : ' '}
+        sx={{ mb: 1, maxWidth: 360 }}
+      />
+      {found.length === 0 && (
+        <Box sx={{ color: 'var(--ts-quiet)' }}>
+          {sought === ''
+            ? 'Nothing was found bad yet. Type a name to mend something unseen.'
+            : `Nothing on this machine is called “${find.trim()}”.`}
+        </Box>
+      )}
+      {shown.map((c) => {
+        const minutes = c.fix.minutes + setupMinutes(words, c.fix.setups, up).minutes;
+        const act = CAUSES.find((x) => x.id === c.id)?.mend.act ?? UNKNOWN.mend.act;
+        return (
+          <Box
+            key={c.id}
+            sx={{ borderTop: '1px solid var(--ts-edge)', py: 1, display: 'flex', alignItems: 'center', gap: 1.5, flexWrap: 'wrap' }}
+          >
+            <Box sx={{ flex: 1, minWidth: 200 }}>
+              <Box sx={{ fontWeight: 600, fontSize: 17 }}>{c.label}</Box>
+              <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>
+                {act}, {minutes} min
+              </Box>
+            </Box>
+            <Button
+              variant="outlined"
+              aria-label={`Mend it: ${c.label}`}
+              onClick={() => onPlay({ mend: c.id }, `Practice: mended ${c.label.toLowerCase()}`)}
+            >
+              Mend it
+            </Button>
+          </Box>
+        );
+      })}
+      {found.length > shown.length && <Button onClick={() => setAll(true)}>{found.length - shown.length} more</Button>}
+    </Box>
+  );
+}

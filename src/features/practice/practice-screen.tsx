@@ -1,0 +1,177 @@
+'use client';
+
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import ButtonBase from '@mui/material/ButtonBase';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { Fragment, useState } from 'react';
+import { DRIVE_KINDS } from '@/core/fault';
+import { modelOf, MODELS, readCode, type Model } from '@/core/practice';
+import type { PracticeSummary } from '@/db';
+import { LinkRows } from '@/ui/link-rows';
+import { DriveSketch } from '@/ui/plate/sketch';
+import { Page } from '@/ui/page';
+import { Moment } from '@/ui/when';
+import { practiceDrive } from './drives';
+import { Progress } from './progress';
+import { SimulatedMark } from './simulated-mark';
+import { useStartRound } from './use-start';
+
+const kindLabel = (model: Model) => DRIVE_KINDS.find((k) => k.id === model.kind)!.label;
+const nameOf = ({ code }: PracticeSummary) => modelOf(code.slice(0, 2))?.name ?? code;
+/** Past rounds in sight before the rest is unfolded. */
+const SHOWN = 20;
+
+/** Where tracing is practised: machines of the island, simulated, each with faults nobody is told of; and how it has gone so far. */
+export function PracticeScreen({ rounds }: { rounds: readonly PracticeSummary[] }) {
+  const start = useStartRound();
+  const [busy, setBusy] = useState<string | null>(null);
+  const [problem, setProblem] = useState('');
+  const begin = async (code?: string) => {
+    setBusy(code ?? 'any');
+    setProblem('');
+    setProblem((await start(code)) ?? '');
+    setBusy(null);
+  };
+  const open = rounds.filter((r) => r.finishedAt === null);
+  const over = rounds.filter((r) => r.finishedAt !== null);
+  return (
+    <>
+      <SimulatedMark />
+      <Page
+        title="Practice"
+        lead="One to three faults hide in a simulated machine. Ask, look, mend and prove in as few shop minutes as you can; then see what tracing would have done."
+        acts={
+          <Button variant="contained" disabled={busy !== null} onClick={() => void begin()}>
+            Any machine
+          </Button>
+        }
+      >
+        {problem !== '' && (
+          <Alert severity="warning" variant="outlined" sx={{ mb: 2 }}>
+            {problem}
+          </Alert>
+        )}
+        {open.length > 0 && (
+          <Box component="section" aria-label="Under way" sx={{ mb: 3 }}>
+            <Typography variant="h2" sx={{ mb: 1 }}>
+              Under way
+            </Typography>
+            <Rounds rounds={open} />
+          </Box>
+        )}
+        <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr 1fr', md: 'repeat(3, 1fr)', lg: 'repeat(5, 1fr)' }, mb: 2 }}>
+          {MODELS.map((model) => (
+            <ButtonBase
+              key={model.letters}
+              disabled={busy !== null}
+              onClick={() => void begin(model.letters)}
+              sx={{
+                display: 'block',
+                textAlign: 'left',
+                border: '1px solid var(--ts-edge)',
+                borderRadius: '4px',
+                bgcolor: 'var(--ts-card)',
+                p: 1.5,
+                '&:hover': { borderColor: 'var(--ts-work)' },
+              }}
+            >
+              <DriveSketch drive={practiceDrive(model.letters)} height={88} />
+              <Box sx={{ fontWeight: 650, mt: 1 }}>{model.name}</Box>
+              <Box sx={{ fontSize: 13.5, color: 'var(--ts-quiet)' }}>{kindLabel(model)}</Box>
+            </ButtonBase>
+          ))}
+          <CodeCard busy={busy !== null} onStart={begin} />
+        </Box>
+        <Progress rounds={over} />
+        {over.length > 0 && <Past rounds={over} />}
+      </Page>
+    </>
+  );
+}
+
+/** A round that somebody else played: the same machine by its code. */
+function CodeCard({ busy, onStart }: { busy: boolean; onStart: (code: string) => Promise<void> }) {
+  const [code, setCode] = useState('');
+  const [wrong, setWrong] = useState('');
+  return (
+    <Box
+      component="form"
+      onSubmit={(e) => {
+        e.preventDefault();
+        const read = readCode(code);
+        setWrong(read.ok ? '' : read.problem);
+        if (read.ok) void onStart(code);
+      }}
+      sx={{ border: '1px dashed var(--ts-edge)', borderRadius: '4px', p: 1.5, display: 'grid', gap: 1, alignContent: 'start' }}
+    >
+      <Box sx={{ fontWeight: 650 }}>Somebody else’s machine</Box>
+      <TextField
+        label="Its code"
+        value={code}
+        onChange={(e) => setCode(e.target.value)}
+        error={wrong !== ''}
+        helperText={wrong || 'As in OR 7K3 FQ8.'}
+        slotProps={{ htmlInput: { maxLength: 20, autoCapitalize: 'characters', autoComplete: 'off' } }}
+      />
+      <Button type="submit" variant="outlined" disabled={busy || code.trim() === ''}>
+        Practise on it
+      </Button>
+    </Box>
+  );
+}
+
+function Past({ rounds }: { rounds: readonly PracticeSummary[] }) {
+  const [all, setAll] = useState(false);
+  return (
+    <Box component="section" aria-label="Rounds played" sx={{ mt: 3 }}>
+      <Typography variant="h2" sx={{ mb: 1 }}>
+        Rounds played
+      </Typography>
+      <Rounds rounds={all ? rounds : rounds.slice(0, SHOWN)} />
+      {rounds.length > SHOWN && !all && <Button onClick={() => setAll(true)}>{rounds.length - SHOWN} older</Button>}
+    </Box>
+  );
+}
+
+const minutesText = (m: number) => `${Math.round(m)} min`;
+
+function Rounds({ rounds }: { rounds: readonly PracticeSummary[] }) {
+  return (
+    <LinkRows
+      columns="minmax(0, 1.2fr) 150px minmax(0, 1.4fr) 160px"
+      narrow="1fr auto"
+      rest={2}
+      rows={rounds.map((round) => ({
+        key: round.id,
+        href: `/practice/${round.id}`,
+        cells: [
+          <Fragment key="name">
+            <div className="ts-name">{nameOf(round)}</div>
+            <div className="ts-quiet ts-small ts-mono">{round.code}</div>
+          </Fragment>,
+          <div key="when" className="ts-quiet ts-small">
+            <Moment at={round.finishedAt ?? round.startedAt} as="day" />
+          </div>,
+          <div key="how">{howWords(round)}</div>,
+          <div key="minutes" className="ts-mono">
+            {round.result ? `${minutesText(round.result.minutes)} (tracing ${minutesText(round.result.ownMinutes)})` : 'go on'}
+          </div>,
+        ],
+      }))}
+    />
+  );
+}
+
+function howWords({ result, helped }: PracticeSummary): string {
+  if (!result) return 'Under way';
+  const { found, needless, leftIn } = result;
+  const said = [
+    `${found} of ${found + leftIn} ${found + leftIn === 1 ? 'fault' : 'faults'} mended`,
+    ...(needless > 0 ? [`${needless} mended for nothing`] : []),
+    ...(helped ? ['helped'] : []),
+  ];
+  return said.join(', ');
+}

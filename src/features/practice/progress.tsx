@@ -1,0 +1,81 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import { modelOf } from '@/core/practice';
+import type { PracticeSummary } from '@/db';
+
+/** Rounds in the chart, the latest. */
+const CHARTED = 24;
+/** Rounds that make an earlier and a later half worth telling apart. */
+const ENOUGH = 6;
+
+const sum = (of: readonly number[]) => of.reduce((a, b) => a + b, 0);
+
+/** Minutes of rounds beside those of tracing, as how many times as many; null without any. */
+function timesAsMany(rounds: readonly PracticeSummary[]): number | null {
+  const own = sum(rounds.map((r) => r.result!.ownMinutes));
+  return own > 0 ? sum(rounds.map((r) => r.result!.minutes)) / own : null;
+}
+
+const times = (t: number) => `${t.toFixed(1)} times`;
+
+/** How practice goes: minutes of each round beside those that tracing takes on the same machine, and whether it gets better. */
+export function Progress({ rounds }: { rounds: readonly PracticeSummary[] }) {
+  const judged = [...rounds].filter((r) => r.result !== null).reverse();
+  // What was given up says nothing of how long it takes; what was helped is not one's own.
+  const counted = judged.filter((r) => r.result!.found > 0 && !r.helped);
+  if (judged.length === 0)
+    return (
+      <Box sx={{ color: 'var(--ts-quiet)' }}>
+        No round is over yet. Each that is shows here, beside the minutes that tracing takes on the same machine.
+      </Box>
+    );
+  const half = Math.floor(counted.length / 2);
+  const [early, late] = [timesAsMany(counted.slice(0, half)), timesAsMany(counted.slice(half))];
+  const faults = sum(judged.map((r) => r.result!.found + r.result!.leftIn));
+  const data = judged.slice(-CHARTED).map((r, i) => ({
+    at: i + 1,
+    name: `${modelOf(r.code.slice(0, 2))?.name ?? r.code}, ${r.code}`,
+    you: Math.round(r.result!.minutes * 10) / 10,
+    tracing: Math.round(r.result!.ownMinutes * 10) / 10,
+  }));
+  const tick = { fontSize: 12, fill: 'var(--ts-quiet)' };
+  return (
+    <Box component="section" aria-label="How it goes">
+      <Typography variant="h2" sx={{ mb: 0.5 }}>
+        How it goes
+      </Typography>
+      <Box sx={{ mb: 1, fontSize: 16 }}>
+        {judged.length} {judged.length === 1 ? 'round' : 'rounds'}: {sum(judged.map((r) => r.result!.found))} of {faults} faults mended,{' '}
+        {sum(judged.map((r) => r.result!.needless))} things mended for nothing.
+        {late !== null && counted.length >= ENOUGH && early !== null
+          ? ` Unhelped you take ${times(late)} the minutes of tracing; in your first ${half} rounds it was ${times(early)}.`
+          : late !== null
+            ? ` Unhelped you take ${times(timesAsMany(counted)!)} the minutes of tracing.`
+            : ''}
+      </Box>
+      <Box
+        sx={{ height: 220, maxWidth: 900 }}
+        role="img"
+        aria-label={`Shop minutes of the last ${data.length} rounds beside tracing: ${data.map((d) => `${d.you} and ${d.tracing}`).join('; ')}`}
+      >
+        <ResponsiveContainer width="100%" height="100%">
+          <BarChart data={data} margin={{ top: 8, right: 8, bottom: 4, left: 0 }} barGap={1}>
+            <CartesianGrid stroke="var(--ts-edge)" vertical={false} />
+            <XAxis dataKey="at" tick={tick} />
+            <YAxis tick={tick} width={64} tickFormatter={(m: number) => `${m} min`} />
+            <Tooltip
+              labelFormatter={(_, [first]) => String((first?.payload as { name?: string } | undefined)?.name ?? '')}
+              formatter={(v) => `${String(v)} min`}
+            />
+            <Legend />
+            <Bar dataKey="you" name="you" fill="var(--ts-work)" isAnimationActive={false} />
+            <Bar dataKey="tracing" name="tracing" fill="var(--ts-sand)" stroke="var(--ts-quiet)" isAnimationActive={false} />
+          </BarChart>
+        </ResponsiveContainer>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,173 @@
+'use client';
+
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Skeleton from '@mui/material/Skeleton';
+import Typography from '@mui/material/Typography';
+import Link from 'next/link';
+import { useMemo } from 'react';
+import { vocabulary } from '@/core/fault';
+import { moveWords, type Beside, type Choice, type Model, type Review, type Round, type RoundStep } from '@/core/practice';
+import type { PracticeRound } from '@/db';
+import { useReview } from '@/ui/solver';
+import { DriveSketch } from '@/ui/plate/sketch';
+import { practiceDrive } from './drives';
+import { useStartRound } from './use-start';
+
+const words = vocabulary();
+const causeWords = (ids: readonly string[]) => ids.map((id) => words.causes.find((c) => c.id === id)!.label.toLowerCase()).join(', ');
+const minutesText = (m: number) => `${Math.round(m * 10) / 10} min`;
+
+const BESIDE_WORDS: Readonly<Record<Beside, string>> = { same: 'What tracing does', 'as-good': 'As good', worse: 'Better was' };
+
+/** A mark for how a move stands, told by its shape and its word. */
+function BesideMark({ beside }: { beside: Beside }) {
+  return (
+    <svg width={18} height={18} viewBox="-9 -9 18 18" aria-hidden focusable="false" style={{ flex: 'none' }}>
+      {beside === 'worse' ? (
+        <path d="M0 -7L7 6H-7Z" fill="none" stroke="var(--ts-copper)" strokeWidth={2} />
+      ) : (
+        <circle r={6.5} fill={beside === 'same' ? 'var(--ts-work)' : 'none'} stroke="var(--ts-work)" strokeWidth={2} />
+      )}
+    </svg>
+  );
+}
+
+const choiceWords = ({ move }: Choice) => moveWords(words, { move, result: null });
+
+/** How a round went: what was wrong, what it took beside tracing, and each move with what would have been better, and why. */
+export function Replay({ stored, round, model, helped }: { stored: PracticeRound; round: Round; model: Model; helped: boolean }) {
+  const { machine } = stored;
+  const request = useMemo(() => ({ machine, played: round.steps.map(({ move, result }) => ({ move, result })) }), [machine, round.steps]);
+  const { answer, failed, again } = useReview(request);
+  const start = useStartRound();
+  return (
+    <Box sx={{ p: { xs: 1.5, sm: 2.5 }, maxWidth: 1100, width: '100%' }}>
+      <Box sx={{ display: 'grid', gap: 2.5, gridTemplateColumns: { md: '1fr 260px' }, alignItems: 'start' }}>
+        <Box>
+          <Typography variant="h1" component="h2" sx={{ mb: 1 }}>
+            {round.gone ? 'Handed back' : 'Given up'} after {minutesText(round.minutes)}
+          </Typography>
+          <Box sx={{ fontSize: 17, mb: 0.5 }}>
+            Wrong with it: <strong>{causeWords(machine.faults)}</strong>.
+          </Box>
+          {answer ? <Outcome review={answer} round={round} helped={helped} /> : !failed && <Skeleton variant="text" width={360} />}
+        </Box>
+        <DriveSketch drive={practiceDrive(model.letters)} height={120} />
+      </Box>
+      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', my: 2 }}>
+        <Button variant="contained" onClick={() => void start(model.letters)}>
+          Another {model.name.toLowerCase()}
+        </Button>
+        <Button variant="outlined" onClick={() => void start(stored.code)}>
+          The same machine once more
+        </Button>
+        <Button component={Link} href="/practice">
+          To Practice
+        </Button>
+      </Box>
+      {failed && (
+        <Alert severity="warning" variant="outlined" action={<Button onClick={again}>Work it out again</Button>}>
+          How it stands beside tracing could not be worked out just now.
+        </Alert>
+      )}
+      {answer && (
+        <>
+          <Typography variant="h2" sx={{ mb: 1 }}>
+            Move by move
+          </Typography>
+          {round.steps.length === 0 && <Box sx={{ color: 'var(--ts-quiet)' }}>Nothing was done.</Box>}
+          <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+            {round.steps.map((step, i) => (
+              <MoveLine key={i} step={step} reviewed={answer.steps.find((s) => s.at === i)} />
+            ))}
+          </Box>
+          <OwnWay review={answer} />
+        </>
+      )}
+    </Box>
+  );
+}
+
+function Outcome({ review, round, helped }: { review: Review; round: Round; helped: boolean }) {
+  const { found, needless, left, own } = review;
+  const saved = round.minutes - own.minutes;
+  return (
+    <Box sx={{ display: 'grid', gap: 0.5, fontSize: 16 }}>
+      <Box>
+        {found.length > 0 ? `Found and mended: ${causeWords(found)}.` : 'None of it was mended.'}
+        {needless.length > 0 && ` Mended for nothing: ${causeWords(needless)}.`}
+      </Box>
+      {left.length > 0 && (
+        <Box>
+          Still in it: {causeWords(left)}.{round.gone ? ' It was quiet in your run; it may come back.' : ''}
+        </Box>
+      )}
+      <Box>
+        Tracing takes {minutesText(own.minutes)} on this machine
+        {own.left.length > 0 ? `, and hands it back with ${causeWords(own.left)} still in it` : ''}
+        {round.gone && Math.abs(saved) >= 0.5 ? `: ${minutesText(Math.abs(saved))} ${saved > 0 ? 'less' : 'more'} than you` : ''}.
+        {helped ? ' You looked at what it says.' : ''}
+      </Box>
+    </Box>
+  );
+}
+
+function MoveLine({ step, reviewed }: { step: RoundStep; reviewed: Review['steps'][number] | undefined }) {
+  return (
+    <Box
+      component="li"
+      sx={{
+        borderTop: '1px solid var(--ts-edge)',
+        py: 1.25,
+        display: 'grid',
+        columnGap: 2,
+        rowGap: 0.5,
+        gridTemplateColumns: { xs: '64px 1fr', md: '72px 1fr 1.2fr' },
+      }}
+    >
+      <Box className="ts-mono" sx={{ textAlign: 'right', color: 'var(--ts-quiet)' }}>
+        {minutesText(step.clock)}
+      </Box>
+      <Box>
+        <Box sx={{ fontWeight: 600 }}>{moveWords(words, step)}</Box>
+        <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>took {minutesText(step.minutes)}</Box>
+      </Box>
+      {reviewed && (
+        <Box sx={{ gridColumn: { xs: '2', md: '3' } }}>
+          <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', fontWeight: 600 }}>
+            <BesideMark beside={reviewed.beside} />
+            <span>
+              {BESIDE_WORDS[reviewed.beside]}
+              {reviewed.better ? `: ${choiceWords(reviewed.better)}` : ''}
+            </span>
+          </Box>
+          <Box sx={{ fontSize: 14.5 }}>
+            {reviewed.says} {reviewed.better?.why}
+          </Box>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function OwnWay({ review: { own } }: { review: Review }) {
+  return (
+    <Box sx={{ mt: 3 }}>
+      <Typography variant="h2" sx={{ mb: 1 }}>
+        The same machine by tracing alone
+      </Typography>
+      <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {own.steps.map((step, i) => (
+          <Box component="li" key={i} sx={{ display: 'grid', gridTemplateColumns: '72px 1fr', columnGap: 2, py: 0.5 }}>
+            <Box className="ts-mono" sx={{ textAlign: 'right', color: 'var(--ts-quiet)' }}>
+              {minutesText(step.clock)}
+            </Box>
+            <Box>{moveWords(words, step)}</Box>
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}

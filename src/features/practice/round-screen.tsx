@@ -1,0 +1,134 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useMemo } from 'react';
+import { setupMinutes, vocabulary, type CheckId, type SetupId } from '@/core/fault';
+import type { EntryBody, Stage } from '@/core/job';
+import { modelOf } from '@/core/practice';
+import type { PracticeRound } from '@/db';
+import { Staleness } from '@/ui/staleness';
+import type { JobActs } from '../jobs/job-acts';
+import { Side } from '../jobs/side';
+import { Spine } from '../jobs/spine';
+import type { StageProps } from '../jobs/stages/module';
+import { STAGE_MODULES } from '../jobs/stages/registry';
+import { SimulatedProvider, type Simulated } from '../jobs/stages/simulated';
+import { Ticket } from '../jobs/ticket';
+import { useStage } from '../jobs/use-stage';
+import { useShell } from '../shell/shell-context';
+import { roundAsJob, simulatedBay } from './as-job';
+import { practiceDrive } from './drives';
+import { Mends } from './mends';
+import { Replay } from './replay';
+import { SimulatedMark } from './simulated-mark';
+import { AskedAndRun, RunIt } from './stages';
+import { useRound, type PlayedRound } from './use-round';
+
+const words = vocabulary();
+/** The stages at which a fault is traced. */
+const STAGES_HERE: readonly Stage[] = ['ask', 'look', 'prove'];
+
+/** What stages of a job do at a simulated machine: covers move, mends are made, and nothing else is written. */
+function useRoundActs({ play }: PlayedRound, go: JobActs['go']): JobActs {
+  return useMemo(() => {
+    const nothing = async () => false;
+    return {
+      go,
+      write: async (_stage, type, body, said) => {
+        if (type === 'setup') {
+          const { setup, up } = body as EntryBody<'setup'>;
+          play({ setup, up }, `Practice: ${said}`);
+        } else if (type === 'mended') play({ mend: (body as EntryBody<'mended'>).cause }, 'Practice: mended');
+        return true;
+      },
+      note: nothing,
+      move: nothing,
+      picture: nothing,
+      fitPart: nothing,
+      takeBack: () => undefined,
+      chooseDrive: () => undefined,
+      book: nothing,
+    };
+  }, [play, go]);
+}
+
+/** A round on a simulated machine: the stages of a job at which a fault is traced, against a clock of shop minutes; then how it went. */
+export function RoundScreen({ round: first }: { round: PracticeRound }) {
+  const played = useRound(first);
+  const { stored, round, over, helped } = played;
+  const model = modelOf(stored.code.slice(0, 2))!;
+  const drive = practiceDrive(model.letters);
+  const { name } = useShell();
+  const [at, go] = useStage(() => 'ask');
+  const acts = useRoundActs(played, go);
+  const job = useMemo(
+    () => roundAsJob(stored.machine, round, model, drive, { startedAt: stored.startedAt, by: name }),
+    [stored.machine, stored.startedAt, round, model, drive, name],
+  );
+  const bay = useMemo(() => simulatedBay(model, drive, stored.startedAt), [model, drive, stored.startedAt]);
+  const simulated = useMemo((): Simulated => {
+    const up = new Set(round.now.setups);
+    return {
+      helped,
+      look: (check) => played.play({ look: check }, `Practice: ${words.checks.find((c) => c.id === check)!.label}`),
+      minutesOf: (check) => {
+        const { minutes, setups } = words.checks.find((c) => c.id === check)!;
+        return minutes + setupMinutes(words, setups as readonly SetupId[], up).minutes;
+      },
+    };
+  }, [helped, round.now.setups, played]);
+  const here = STAGES_HERE.includes(at) ? at : 'ask';
+  const looked = round.steps.flatMap(({ move }) => ('look' in move ? [move.look as CheckId] : []));
+  const props: StageProps = { job, at: here, acts, bay, drives: [], unreadable: [], writable: !over, mayChange: true };
+  const { Bench } = STAGE_MODULES[here];
+  return (
+    <SimulatedProvider value={simulated}>
+      <SimulatedMark code={stored.code}>
+        <Typography variant="h2" component="h1">
+          {model.name}
+        </Typography>
+        <Box className="ts-mono" sx={{ fontSize: 20, fontWeight: 650 }} role="status" aria-label="Shop minutes so far">
+          {Math.round(round.minutes * 10) / 10} min
+        </Box>
+      </SimulatedMark>
+      {over ? (
+        <Replay stored={stored} round={round} model={model} helped={helped} />
+      ) : (
+        <Box sx={{ flex: 1, display: 'flex', flexDirection: { xs: 'column', md: 'row' }, minWidth: 0 }}>
+          <Spine base={`/practice/${stored.id}`} stages={job.stages} at={here} onGo={go} of={STAGES_HERE} />
+          <Box sx={{ flex: 1, minWidth: 0, p: { xs: 1.5, sm: 2 } }}>
+            <Staleness reading={played.reading} what="This round" />
+            {here === 'ask' && (
+              <>
+                <Bench key="ask" {...props} writable={false} />
+                <AskedAndRun props={props} model={model} />
+              </>
+            )}
+            {here === 'look' && (
+              <>
+                <Bench key="look" {...props} />
+                <Mends model={model} round={round} onPlay={played.play} />
+              </>
+            )}
+            {here === 'prove' && <RunIt props={props} played={played} checkIds={looked} />}
+          </Box>
+          <Side entries={job.entries.length} setFoot={() => undefined}>
+            <Ticket job={job} onTakeBack={null} title="Practice ticket" prints={false} />
+            <Box sx={{ display: 'grid', gap: 1, mt: 2 }}>
+              {!helped && (
+                <Button variant="outlined" data-leaves onClick={played.help}>
+                  What would tracing do?
+                </Button>
+              )}
+              <Button data-leaves onClick={played.finish}>
+                Give up and see
+              </Button>
+            </Box>
+          </Side>
+        </Box>
+      )}
+    </SimulatedProvider>
+  );
+}

@@ -1,0 +1,102 @@
+'use client';
+
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import ButtonBase from '@mui/material/ButtonBase';
+import Typography from '@mui/material/Typography';
+import { useMemo, useState } from 'react';
+import { checksFor, vocabulary, type CheckId } from '@/core/fault';
+import { findingsOf, type WalkCheck } from '@/core/job';
+import type { Model } from '@/core/practice';
+import { CheckCard } from '../jobs/stages/look/check-card';
+import { StageFrame } from '../jobs/stages/frame';
+import type { StageProps } from '../jobs/stages/module';
+import type { PlayedRound } from './use-round';
+
+const words = vocabulary();
+
+/** Checks that are asked of the customer, or made with the machine running, before anything is apart. */
+export function AskedAndRun({ props, model }: { props: StageProps; model: Model }) {
+  const [open, setOpen] = useState<string | null>(null);
+  const found = useMemo(() => findingsOf(props.job.entries), [props.job.entries]);
+  const complaints = useMemo(() => props.job.entries.flatMap((e) => (e.type === 'asked' ? e.body.complaints : [])), [props.job.entries]);
+  const checks = useMemo(() => {
+    const ranked = checksFor(complaints, model.kind);
+    return [...ranked, ...checksFor([], model.kind).filter((c) => !ranked.includes(c))].filter(
+      (c) => c.state === 'asked' || c.state === 'running',
+    );
+  }, [complaints, model.kind]);
+  return (
+    <Box component="section" aria-label="Ask and try" sx={{ mt: 3 }}>
+      <Typography variant="h2" sx={{ mb: 0.5 }}>
+        Ask him more, and try it while it runs
+      </Typography>
+      <Box
+        component="ul"
+        sx={{ listStyle: 'none', p: 0, m: 0, border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)' }}
+      >
+        {checks.map((check, i) => {
+          const item: WalkCheck = { check: check as WalkCheck['check'], parts: [null] };
+          const result = [...found.values()].find((f) => f.check === check.id)?.result;
+          return (
+            <Box component="li" key={check.id} sx={{ borderTop: i === 0 ? 0 : '1px solid var(--ts-edge)' }}>
+              <ButtonBase
+                aria-expanded={open === check.id}
+                onClick={() => setOpen(open === check.id ? null : check.id)}
+                sx={{ width: '100%', minHeight: 56, px: 1.5, gap: 1.5, justifyContent: 'flex-start', textAlign: 'left', fontSize: 16 }}
+              >
+                <Box sx={{ flex: 1, fontWeight: open === check.id ? 650 : 450 }}>{check.label}</Box>
+                <Box sx={{ color: result === 'bad' ? 'var(--ts-stop)' : 'var(--ts-quiet)', fontWeight: result === 'bad' ? 650 : 450 }}>
+                  {result && result !== 'not-reached' ? check.results[result] : `${check.minutes} min`}
+                </Box>
+              </ButtonBase>
+              {open === check.id && (
+                <Box sx={{ px: 1.5, pb: 1.5 }}>
+                  <CheckCard {...props} item={item} kind={model.kind} found={found} />
+                </Box>
+              )}
+            </Box>
+          );
+        })}
+      </Box>
+    </Box>
+  );
+}
+
+/** The run that shows whether the complaint is gone; then it may be handed back. */
+export function RunIt({ props, played, checkIds }: { props: StageProps; played: PlayedRound; checkIds: readonly CheckId[] }) {
+  const { round, over } = played;
+  const last = round.steps.findLast((s) => 'prove' in s.move);
+  const mendedSince = last ? round.steps.slice(round.steps.indexOf(last) + 1).some((s) => 'mend' in s.move) : true;
+  return (
+    <StageFrame {...props}>
+      <Box sx={{ mb: 2, fontSize: 17 }}>
+        Everything goes back on. It is engaged and let go five times, and watched: {words.prove.minutes} min.
+        {checkIds.length === 0 && ' Nothing was looked at yet.'}
+      </Box>
+      {last && (
+        <Alert severity={last.result === 'gone' ? 'success' : 'warning'} variant="outlined" sx={{ mb: 2, fontSize: 17 }}>
+          {last.result === 'gone' ? 'What was complained of is gone, this time.' : 'It does it still.'}
+          {mendedSince ? ' Something was mended since.' : ''}
+        </Alert>
+      )}
+      {!over && (
+        <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+          <Button
+            variant={round.gone ? 'outlined' : 'contained'}
+            sx={{ minHeight: 56 }}
+            onClick={() => played.play({ prove: true }, 'Practice: run and watched')}
+          >
+            Run it and watch
+          </Button>
+          {round.gone && (
+            <Button variant="contained" sx={{ minHeight: 56 }} onClick={played.finish}>
+              Hand it back
+            </Button>
+          )}
+        </Box>
+      )}
+    </StageFrame>
+  );
+}
