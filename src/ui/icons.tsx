@@ -55,9 +55,9 @@ const own = {
   ),
   practice: (
     <>
-      <circle cx="8" cy="12" r="4.5" strokeDasharray="2.2 2" />
-      <circle cx="17.5" cy="12" r="2.6" strokeDasharray="2.2 2" />
-      <path d="M8.6 7.5l9.4 1.9M8.6 16.5l9.4 -1.9" strokeDasharray="2.6 2.2" />
+      <path d="M7.5 6.5l10 2.2M7.5 17.5l10 -2.2" />
+      <circle cx="7.5" cy="12" r="5.5" strokeDasharray="3 2.4" />
+      <circle cx="17.5" cy="12" r="3.3" strokeDasharray="2.4 2" />
     </>
   ),
   shop: (

@@ -21,7 +21,7 @@ export function SimulatedMark({ code, children }: { code?: string; children?: Re
       }}
     >
       {children}
-      <Box sx={{ color: 'var(--ts-quiet)', fontSize: 14, ml: { sm: 'auto' } }}>
+      <Box sx={{ color: 'var(--ts-quiet)', fontSize: 14, ml: { sm: children ? 'auto' : 0 } }}>
         Simulated: practice, no job
         {code && (
           <>

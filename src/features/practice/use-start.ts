@@ -1,9 +1,9 @@
 'use client';
 
-import { useRouter } from 'next/navigation';
 import { useCallback } from 'react';
 import { anySeed, codeText, MODELS } from '@/core/practice';
 import { useAct } from '../acts/use-act';
+import { useGo } from '../shell/go';
 
 /** Even over 0 … 1, from the device’s own source of chance. */
 const chance = () => crypto.getRandomValues(new Uint32Array(1))[0]! / 2 ** 32;
@@ -15,16 +15,16 @@ const anyCode = (letters: string = MODELS[Math.floor(chance() * MODELS.length)]!
 /** Starts a round and goes to it. @returns why not, where it was refused */
 export function useStartRound(): (code?: string) => Promise<string | null> {
   const act = useAct();
-  const router = useRouter();
+  const go = useGo();
   return useCallback(
     async (asked) => {
       // Two letters name a machine, and not how it is wrong.
       const code = asked === undefined || asked.length === 2 ? anyCode(asked) : asked;
       const answer = await act('practice.start', { code }, { words: `Practice: a round, code ${code}`, quiet: true, keep: false });
       if (!answer.ok) return answer.problem;
-      router.push(`/practice/${answer.value.id}`);
+      go(`/practice/${answer.value.id}`);
       return null;
     },
-    [act, router],
+    [act, go],
   );
 }

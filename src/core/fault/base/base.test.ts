@@ -8,12 +8,15 @@ import {
   COMPLAINTS,
   complaintsIn,
   DRIVE_KINDS,
+  linksOfCause,
   SETUPS,
   setupsFor,
   STATIONS,
   type Cause,
+  type CauseId,
   type Check,
 } from '.';
+import { REASONS } from './reasons';
 
 const causes: readonly Cause[] = CAUSES;
 const checks: readonly Check[] = CHECKS;
@@ -42,6 +45,25 @@ describe('the base of complaints, checks and causes', () => {
     for (const cause of causes) expect(cause.provedBy.length + cause.toldBy.length, cause.id).toBeGreaterThan(0);
     const general = ['five-cycles', 'under-load'];
     for (const check of CHECKS) if (!general.includes(check.id)) expect(causesTold(check.id, null), check.id).not.toEqual([]);
+  });
+  it('every link has a reason of its own, and no reason stands without its link', () => {
+    const said = new Map<string, number>();
+    for (const cause of causes) {
+      const { complaints, checks: told } = linksOfCause(cause.id);
+      const links = [...complaints, ...told];
+      expect(links.map((l) => l.of).sort(), cause.id).toEqual(Object.keys(REASONS[cause.id as CauseId]).sort());
+      for (const { because, of } of links) {
+        expect(because.length, `${cause.id}, ${of}`).toBeGreaterThan(9);
+        said.set(because, (said.get(because) ?? 0) + 1);
+      }
+    }
+    // What a check sees may be said in the same words of two causes; no sentence stands for a whole kind of link.
+    expect(Math.max(...said.values())).toBeLessThanOrEqual(7);
+  });
+  it('what is only asked is believed less than what is looked at', () => {
+    const { checks: told } = linksOfCause('groove-rough');
+    expect(linksOfCause('idler-tips').checks.find((l) => l.of === 'began-slowly')?.step).toBe('as-often-as-not');
+    expect(told.find((l) => l.of === 'groove-wear')?.step).toBe('usually');
   });
   it('a cause is checked on no kind where it does not exist', () => {
     expect(causesTold('cvt-width', 'deck-lever')).toEqual([]);

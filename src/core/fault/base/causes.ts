@@ -32,7 +32,7 @@ export const CAUSES = [
     commonness: 2,
     explains: ['runs-on', 'short-life', 'smokes', 'fails-fitted'],
     provedBy: ['window-computed'],
-    toldBy: ['brake-released', 'brake-engaged', 'slack-released', 'belt-length'],
+    toldBy: ['brake-released', 'brake-engaged', 'slack-released', 'belt-length', 'brake-driving-computed', 'slack-computed', 'began-belt'],
     mend: { act: 'Fit the length that lies in the window', minutes: 45, setups: ['belt'], ask: false },
   },
   {
@@ -42,7 +42,7 @@ export const CAUSES = [
     commonness: 2,
     explains: ['hangs-loose', 'slow-weak', 'dead', 'thrown-releasing', 'thrown-rough'],
     provedBy: ['window-computed'],
-    toldBy: ['spring-stretches', 'belt-length', 'arm-travel'],
+    toldBy: ['spring-stretches', 'belt-length', 'arm-travel', 'began-belt'],
     mend: { act: 'Fit the length that lies in the window', minutes: 45, setups: ['belt'], ask: false },
   },
   {
@@ -52,7 +52,7 @@ export const CAUSES = [
     commonness: 5,
     explains: ['slow-weak', 'squeals', 'smokes', 'dead'],
     provedBy: [],
-    toldBy: ['engagement-time', 'belt-length', 'belt-width', 'belt-depth'],
+    toldBy: ['engagement-time', 'belt-length', 'belt-width', 'belt-depth', 'began-slowly'],
     mend: { act: 'Fit a new belt', minutes: 45, setups: ['belt'], ask: false },
   },
   {
@@ -62,7 +62,7 @@ export const CAUSES = [
     commonness: 2,
     explains: ['thrown-engaging', 'fails-fitted', 'slow-weak', 'short-life'],
     provedBy: ['belt-depth'],
-    toldBy: ['belt-width'],
+    toldBy: ['belt-width', 'began-belt'],
     mend: { act: 'Fit the section the grooves are cut for', minutes: 45, setups: ['belt'], ask: false },
   },
   {
@@ -72,7 +72,7 @@ export const CAUSES = [
     commonness: 2,
     explains: ['runs-on', 'thrown-releasing', 'cvt-jerks'],
     provedBy: [],
-    toldBy: ['belt-number'],
+    toldBy: ['belt-number', 'began-belt'],
     mend: { act: 'Fit a belt made for clutching', minutes: 45, setups: ['belt'], ask: false },
   },
   {
@@ -82,7 +82,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['thrown-reversing', 'thrown-releasing', 'thrown-rough', 'turns-over', 'one-side'],
     provedBy: ['belt-flat'],
-    toldBy: ['watch-belt'],
+    toldBy: ['watch-belt', 'began-belt'],
     mend: { act: 'Fit a new belt, without prying', minutes: 45, setups: ['belt'], ask: false },
   },
   {
@@ -92,7 +92,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['slow-weak', 'squeals'],
     provedBy: [],
-    toldBy: ['belt-surface'],
+    toldBy: ['belt-surface', 'began-slowly'],
     mend: { act: 'Fit a new belt, and find what slipped it', minutes: 45, setups: ['belt'], ask: false },
   },
   {
@@ -102,7 +102,7 @@ export const CAUSES = [
     commonness: 2,
     explains: ['slow-weak', 'squeals', 'smokes'],
     provedBy: ['oil'],
-    toldBy: [],
+    toldBy: ['began-storage'],
     mend: { act: 'Clean belt and grooves, and stop where it comes from', minutes: 20, setups: ['belt-covers'], ask: false },
   },
   {
@@ -122,7 +122,7 @@ export const CAUSES = [
     commonness: 1,
     explains: ['turns-over', 'fails-fitted'],
     provedBy: ['route-traced'],
-    toldBy: [],
+    toldBy: ['began-belt'],
     mend: { act: 'Lay it without the twist', minutes: 15, setups: ['belt-covers'], ask: false },
   },
   {
@@ -132,7 +132,7 @@ export const CAUSES = [
     commonness: 2,
     explains: ['vibrates', 'short-life', 'one-side'],
     provedBy: [],
-    toldBy: ['tension-engaged'],
+    toldBy: ['tension-engaged', 'began-belt'],
     mend: { act: 'Fit a matched set', minutes: 60, setups: ['belt'], ask: true },
   },
   {
@@ -142,7 +142,7 @@ export const CAUSES = [
     commonness: 4,
     explains: ['hangs-loose', 'squeals', 'slow-weak', 'thrown-load'],
     provedBy: [],
-    toldBy: ['tension-engaged'],
+    toldBy: ['tension-engaged', 'began-belt'],
     mend: { act: 'Tension it again', minutes: 15, setups: ['guards'], ask: false },
   },
   {
@@ -152,7 +152,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['thrown-engaging', 'thrown-releasing', 'fails-fitted', 'runs-on', 'short-life'],
     provedBy: ['route-traced'],
-    toldBy: [],
+    toldBy: ['began-belt', 'began-part'],
     mend: { act: 'Lay it inside every keeper', minutes: 15, setups: ['belt-covers'], ask: false },
   },
   {
@@ -161,8 +161,8 @@ export const CAUSES = [
     kinds: ['deck-lever', 'deck-clutch', 'pto', 'snow-thrower'],
     commonness: 4,
     explains: ['thrown-reversing', 'thrown-engaging', 'thrown-releasing', 'thrown-rough'],
-    provedBy: [],
-    toldBy: ['keeper-gap'],
+    provedBy: ['keeper-gap-computed'],
+    toldBy: ['keeper-gap', 'began-blow'],
     mend: { act: 'Straighten or renew the keeper and set its gap', minutes: 15, setups: [], ask: false },
   },
   {
@@ -172,7 +172,7 @@ export const CAUSES = [
     commonness: 2,
     explains: ['runs-on', 'burnt-spot'],
     provedBy: [],
-    toldBy: ['keeper-gap', 'stop-time'],
+    toldBy: ['keeper-gap', 'stop-time', 'began-part'],
     mend: { act: 'Set the keeper so that it clears engaged and catches released', minutes: 10, setups: [], ask: false },
   },
   {
@@ -182,7 +182,7 @@ export const CAUSES = [
     commonness: 5,
     explains: ['thrown-releasing', 'thrown-rough', 'thrown-load', 'one-side', 'vibrates'],
     provedBy: ['idler-tip'],
-    toldBy: [],
+    toldBy: ['began-slowly', 'ended-height'],
     mend: { act: 'Renew the idler', minutes: 20, setups: ['belt'], ask: false },
   },
   {
@@ -192,7 +192,7 @@ export const CAUSES = [
     commonness: 4,
     explains: ['smokes', 'burnt-spot', 'thrown-engaging', 'short-life'],
     provedBy: ['idler-spin'],
-    toldBy: [],
+    toldBy: ['began-storage'],
     mend: { act: 'Renew the idler', minutes: 20, setups: ['belt'], ask: false },
   },
   {
@@ -202,7 +202,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['smokes', 'burnt-spot', 'fails-fitted'],
     provedBy: ['idler-binds'],
-    toldBy: ['stack-order'],
+    toldBy: ['stack-order', 'began-part'],
     mend: { act: 'Stack it so that the clamp bears on the inner race', minutes: 20, setups: ['idler'], ask: false },
   },
   {
@@ -212,7 +212,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['thrown-releasing', 'thrown-rough', 'one-side', 'fails-fitted'],
     provedBy: ['entry-angle-computed'],
-    toldBy: ['groove-height', 'stack-order'],
+    toldBy: ['groove-height', 'stack-order', 'began-part', 'ended-height'],
     mend: { act: 'Stack it as the diagram shows', minutes: 20, setups: ['idler'], ask: false },
   },
   {
@@ -222,7 +222,7 @@ export const CAUSES = [
     commonness: 4,
     explains: ['thrown-releasing', 'thrown-rough', 'one-side', 'turns-over'],
     provedBy: ['idler-lean'],
-    toldBy: ['entry-angle-computed'],
+    toldBy: ['entry-angle-computed', 'began-blow', 'ended-height'],
     mend: { act: 'Straighten or renew what is bent', minutes: 30, setups: ['belt'], ask: false },
   },
   {
@@ -232,7 +232,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['thrown-reversing', 'thrown-releasing', 'thrown-rough', 'one-side', 'jumps-out'],
     provedBy: ['arm-side-play'],
-    toldBy: ['idler-lean'],
+    toldBy: ['idler-lean', 'began-slowly'],
     mend: { act: 'Renew the pivot bush or bolt', minutes: 40, setups: ['belt'], ask: true },
   },
   {
@@ -242,7 +242,7 @@ export const CAUSES = [
     commonness: 4,
     explains: ['slow-weak', 'dead', 'runs-on', 'thrown-releasing'],
     provedBy: ['arm-travel'],
-    toldBy: ['comes-back'],
+    toldBy: ['comes-back', 'began-storage'],
     mend: { act: 'Free it, oil the pivot alone, wipe, and time it again', minutes: 15, setups: [], ask: false },
   },
   {
@@ -252,7 +252,7 @@ export const CAUSES = [
     commonness: 2,
     explains: ['thrown-load', 'one-side', 'vibrates', 'pops', 'short-life'],
     provedBy: ['rim-true'],
-    toldBy: [],
+    toldBy: ['began-blow'],
     mend: { act: 'Renew the pulley', minutes: 45, setups: ['belt'], ask: true },
   },
   {
@@ -262,7 +262,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['slow-weak', 'squeals', 'smokes'],
     provedBy: ['groove-wear'],
-    toldBy: ['belt-depth'],
+    toldBy: ['belt-depth', 'began-slowly'],
     mend: { act: 'Renew the pulley', minutes: 60, setups: ['belt'], ask: true },
   },
   {
@@ -272,7 +272,7 @@ export const CAUSES = [
     commonness: 2,
     explains: ['squeals', 'short-life'],
     provedBy: [],
-    toldBy: ['groove-wear'],
+    toldBy: ['groove-wear', 'began-storage'],
     mend: { act: 'Clean the groove to bright metal', minutes: 20, setups: ['belt'], ask: false },
   },
   {
@@ -292,7 +292,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['one-side', 'squeals', 'short-life', 'thrown-load'],
     provedBy: ['line-gaps'],
-    toldBy: ['tracking-run'],
+    toldBy: ['tracking-run', 'began-part'],
     mend: { act: 'Bring the grooves into line', minutes: 40, setups: ['guards'], ask: false },
   },
   {
@@ -302,7 +302,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['one-side', 'turns-over', 'pops', 'thrown-load'],
     provedBy: ['line-gaps'],
-    toldBy: ['tracking-run'],
+    toldBy: ['tracking-run', 'began-part'],
     mend: { act: 'Bring the faces parallel first, then in line', minutes: 60, setups: ['guards'], ask: false },
   },
   {
@@ -312,7 +312,7 @@ export const CAUSES = [
     commonness: 1,
     explains: ['vibrates', 'one-side', 'thrown-load', 'bearings-fail'],
     provedBy: ['shaft-true'],
-    toldBy: [],
+    toldBy: ['began-blow'],
     mend: { act: 'Renew the shaft', minutes: 180, setups: ['belt'], ask: true },
   },
   {
@@ -322,7 +322,7 @@ export const CAUSES = [
     commonness: 4,
     explains: ['thrown-releasing', 'thrown-rough', 'vibrates', 'bearings-fail', 'one-side'],
     provedBy: ['spindle-rock'],
-    toldBy: [],
+    toldBy: ['began-slowly', 'ended-height'],
     mend: { act: 'Renew the spindle or its bearings', minutes: 60, setups: ['belt'], ask: true },
   },
   {
@@ -332,7 +332,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['smokes', 'burnt-spot', 'dead', 'slow-weak'],
     provedBy: ['spindle-bound'],
-    toldBy: [],
+    toldBy: ['began-blow'],
     mend: { act: 'Cut it free and look at the seal', minutes: 25, setups: [], ask: false },
   },
   {
@@ -342,7 +342,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['vibrates', 'thrown-rough', 'one-side'],
     provedBy: ['cupped-washer'],
-    toldBy: [],
+    toldBy: ['began-part'],
     mend: { act: 'Fit a new cupped washer, raised side to the nut', minutes: 15, setups: ['idler'], ask: false },
   },
   {
@@ -352,7 +352,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['slow-weak', 'thrown-rough'],
     provedBy: [],
-    toldBy: ['spring-lengths', 'spring-stretches'],
+    toldBy: ['spring-lengths', 'spring-stretches', 'began-slowly'],
     mend: { act: 'Renew the spring', minutes: 10, setups: [], ask: false },
   },
   {
@@ -362,7 +362,7 @@ export const CAUSES = [
     commonness: 2,
     explains: ['dead', 'slow-weak', 'thrown-engaging'],
     provedBy: ['spring-hooks'],
-    toldBy: [],
+    toldBy: ['began-blow'],
     mend: { act: 'Hook or renew the spring', minutes: 10, setups: [], ask: false },
   },
   {
@@ -372,7 +372,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['slow-weak', 'thrown-rough', 'thrown-load'],
     provedBy: ['window-computed'],
-    toldBy: ['adjuster-place', 'tension-engaged'],
+    toldBy: ['adjuster-place', 'tension-engaged', 'setting-computed'],
     mend: { act: 'Hook it where the table says', minutes: 5, setups: [], ask: false },
   },
   {
@@ -382,7 +382,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['bearings-fail', 'runs-on', 'short-life'],
     provedBy: [],
-    toldBy: ['adjuster-place', 'brake-released', 'tension-engaged'],
+    toldBy: ['adjuster-place', 'brake-released', 'tension-engaged', 'setting-computed', 'slack-computed'],
     mend: { act: 'Hook it where the table says', minutes: 5, setups: [], ask: false },
   },
   {
@@ -392,7 +392,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['dead'],
     provedBy: ['spring-hooks'],
-    toldBy: [],
+    toldBy: ['began-slowly'],
     mend: { act: 'Renew the spring, and find why it jumps', minutes: 10, setups: [], ask: false },
   },
   {
@@ -402,7 +402,7 @@ export const CAUSES = [
     commonness: 5,
     explains: ['slow-weak'],
     provedBy: [],
-    toldBy: ['spring-stretches', 'spring-lengths', 'cable'],
+    toldBy: ['spring-stretches', 'spring-lengths', 'cable', 'began-slowly'],
     mend: { act: 'Take it up at its bracket', minutes: 10, setups: [], ask: false },
   },
   {
@@ -412,7 +412,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['slow-weak', 'runs-on', 'jumps-out'],
     provedBy: ['cable'],
-    toldBy: ['comes-back'],
+    toldBy: ['comes-back', 'began-storage'],
     mend: { act: 'Renew the cable; bracket back to its first place', minutes: 30, setups: [], ask: false },
   },
   {
@@ -422,7 +422,7 @@ export const CAUSES = [
     commonness: 2,
     explains: ['slow-weak'],
     provedBy: ['adjuster-place'],
-    toldBy: [],
+    toldBy: ['setting-computed'],
     mend: { act: 'Put it back to its mark and tighten', minutes: 5, setups: [], ask: false },
   },
   {
@@ -432,7 +432,7 @@ export const CAUSES = [
     commonness: 4,
     explains: ['slow-weak'],
     provedBy: [],
-    toldBy: ['adjuster-place', 'belt-length', 'window-computed'],
+    toldBy: ['adjuster-place', 'belt-length', 'window-computed', 'began-slowly'],
     mend: { act: 'Fit a new belt; adjuster back to its first place', minutes: 45, setups: ['belt'], ask: false },
   },
   {
@@ -442,7 +442,7 @@ export const CAUSES = [
     commonness: 2,
     explains: ['runs-on', 'fails-fitted'],
     provedBy: [],
-    toldBy: ['brake-released', 'adjuster-place'],
+    toldBy: ['brake-released', 'adjuster-place', 'setting-computed', 'slack-computed', 'began-belt', 'began-part'],
     mend: { act: 'Put the adjuster back', minutes: 5, setups: [], ask: false },
   },
   {
@@ -452,7 +452,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['jumps-out'],
     provedBy: ['rod'],
-    toldBy: ['latch'],
+    toldBy: ['latch', 'began-blow'],
     mend: { act: 'Straighten or set the rod', minutes: 15, setups: [], ask: false },
   },
   {
@@ -472,7 +472,7 @@ export const CAUSES = [
     commonness: 2,
     explains: ['jumps-out', 'slow-weak'],
     provedBy: [],
-    toldBy: ['latch', 'arm-side-play'],
+    toldBy: ['latch', 'arm-side-play', 'began-slowly'],
     mend: { act: 'Set the lever’s pivot', minutes: 10, setups: [], ask: false },
   },
   {
@@ -482,7 +482,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['fails-fitted', 'thrown-engaging', 'short-life'],
     provedBy: ['height-link-on'],
-    toldBy: ['height-through-cuts'],
+    toldBy: ['height-through-cuts', 'began-blow'],
     mend: { act: 'Renew the link before any belt is fitted', minutes: 25, setups: [], ask: false },
   },
   {
@@ -501,8 +501,8 @@ export const CAUSES = [
     kinds: ['sliding-deck', 'snow-thrower'],
     commonness: 3,
     explains: ['dead', 'hangs-loose'],
-    provedBy: ['holding-link'],
-    toldBy: [],
+    provedBy: ['holding-link', 'link-computed'],
+    toldBy: ['began-storage'],
     mend: { act: 'Take the link out and stow it', minutes: 1, setups: [], ask: false },
   },
   {
@@ -511,7 +511,7 @@ export const CAUSES = [
     kinds: ['pto'],
     commonness: 3,
     explains: ['hangs-loose', 'dead', 'slow-weak'],
-    provedBy: ['attachment-on'],
+    provedBy: ['attachment-on', 'attachment-computed'],
     toldBy: [],
     mend: { act: 'Mount it, both belts on, and judge it again', minutes: 0, setups: [], ask: false },
   },
@@ -521,8 +521,8 @@ export const CAUSES = [
     kinds: ['deck-lever', 'snow-thrower', 'deck-clutch'],
     commonness: 3,
     explains: ['hangs-loose'],
-    provedBy: ['window-computed'],
-    toldBy: [],
+    provedBy: [],
+    toldBy: ['window-computed'],
     mend: { act: 'Leave it as it is', minutes: 0, setups: [], ask: false },
   },
   {
@@ -532,7 +532,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['runs-on', 'bearings-fail', 'thrown-releasing'],
     provedBy: [],
-    toldBy: ['adjuster-place', 'brake-released'],
+    toldBy: ['adjuster-place', 'brake-released', 'slack-computed', 'began-part'],
     mend: { act: 'Set it back into its band, and find the throw', minutes: 5, setups: [], ask: false },
   },
   {
@@ -552,7 +552,7 @@ export const CAUSES = [
     commonness: 2,
     explains: ['runs-on'],
     provedBy: [],
-    toldBy: ['brake-lining'],
+    toldBy: ['brake-lining', 'began-slowly'],
     mend: { act: 'Renew the lining', minutes: 30, setups: [], ask: true },
   },
   {
@@ -561,7 +561,7 @@ export const CAUSES = [
     kinds: ['deck-lever'],
     commonness: 2,
     explains: ['smokes', 'short-life'],
-    provedBy: ['brake-engaged'],
+    provedBy: ['brake-engaged', 'brake-driving-computed'],
     toldBy: [],
     mend: { act: 'Give the arm the travel that lifts it', minutes: 20, setups: [], ask: false },
   },
@@ -582,7 +582,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['slow-weak', 'dead'],
     provedBy: [],
-    toldBy: ['clutch-gap', 'clutch-coil'],
+    toldBy: ['clutch-gap', 'clutch-coil', 'began-slowly'],
     mend: { act: 'Set the gap, mend the supply', minutes: 15, setups: ['belt-covers'], ask: false },
   },
   {
@@ -602,7 +602,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['dead'],
     provedBy: ['switches-make'],
-    toldBy: [],
+    toldBy: ['began-storage', 'began-part'],
     mend: { act: 'Join the plug, or renew the switch; never bridge it', minutes: 5, setups: ['plug'], ask: false },
   },
   {
@@ -632,7 +632,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['vibrates', 'thrown-struck', 'bearings-fail'],
     provedBy: ['blade-state'],
-    toldBy: ['spindle-rock'],
+    toldBy: ['spindle-rock', 'began-blow'],
     mend: { act: 'Renew the blade, then look at its spindle', minutes: 20, setups: ['stands'], ask: false },
   },
   {
@@ -642,7 +642,7 @@ export const CAUSES = [
     commonness: 2,
     explains: ['slow-weak', 'smokes'],
     provedBy: ['blade-state'],
-    toldBy: [],
+    toldBy: ['began-part'],
     mend: { act: 'Fit the right blade the right way up', minutes: 20, setups: ['stands'], ask: false },
   },
   {
@@ -652,7 +652,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['thrown-struck', 'thrown-rough', 'burnt-spot'],
     provedBy: ['packed-debris'],
-    toldBy: [],
+    toldBy: ['began-blow'],
     mend: { act: 'Clear it out', minutes: 10, setups: ['belt-covers'], ask: false },
   },
   {
@@ -662,7 +662,7 @@ export const CAUSES = [
     commonness: 2,
     explains: ['thrown-releasing', 'thrown-struck'],
     provedBy: ['guards-complete'],
-    toldBy: [],
+    toldBy: ['began-part', 'began-blow'],
     mend: { act: 'Fit it', minutes: 10, setups: [], ask: false },
   },
   {
@@ -682,7 +682,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['squeals', 'slow-weak'],
     provedBy: ['mounts-tight'],
-    toldBy: [],
+    toldBy: ['began-part'],
     mend: { act: 'Set it again, tighten, mark it, and read it again', minutes: 10, setups: [], ask: false },
   },
   {
@@ -692,7 +692,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['one-side', 'short-life', 'turns-over'],
     provedBy: ['line-gaps'],
-    toldBy: [],
+    toldBy: ['began-part'],
     mend: { act: 'Flats on one rod until the faces are parallel', minutes: 25, setups: ['guards'], ask: false },
   },
   {
@@ -702,7 +702,7 @@ export const CAUSES = [
     commonness: 2,
     explains: ['one-side', 'pops'],
     provedBy: [],
-    toldBy: ['line-gaps', 'pulley-tight'],
+    toldBy: ['line-gaps', 'pulley-tight', 'began-part'],
     mend: { act: 'Start it inboard by what the taper draws', minutes: 30, setups: ['guards'], ask: false },
   },
   {
@@ -712,7 +712,7 @@ export const CAUSES = [
     commonness: 1,
     explains: ['slow-weak', 'squeals'],
     provedBy: ['shim-count'],
-    toldBy: [],
+    toldBy: ['began-part'],
     mend: { act: 'Put it back', minutes: 40, setups: ['tensioner'], ask: false },
   },
   {
@@ -721,8 +721,8 @@ export const CAUSES = [
     kinds: ALL,
     commonness: 2,
     explains: ['thrown-reversing', 'slow-weak', 'thrown-load', 'jumps-out', 'bearings-fail'],
-    provedBy: ['idler-side'],
-    toldBy: [],
+    provedBy: ['idler-side', 'tight-side-computed'],
+    toldBy: ['began-part'],
     mend: { act: 'Turn it round, or mirror the route', minutes: 30, setups: ['belt'], ask: false },
   },
   {
@@ -732,7 +732,7 @@ export const CAUSES = [
     commonness: 2,
     explains: ['short-life', 'squeals', 'thrown-load'],
     provedBy: ['speeds-computed'],
-    toldBy: [],
+    toldBy: ['began-part'],
     mend: { act: 'Choose another pair', minutes: 60, setups: ['guards'], ask: true },
   },
   {
@@ -752,7 +752,7 @@ export const CAUSES = [
     commonness: 4,
     explains: ['cvt-no-top', 'cvt-jerks', 'cvt-creeps'],
     provedBy: ['cvt-width'],
-    toldBy: [],
+    toldBy: ['began-slowly'],
     mend: { act: 'Fit a new belt', minutes: 60, setups: ['cvt-cover'], ask: false },
   },
   {
@@ -762,7 +762,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['cvt-jerks', 'cvt-no-top'],
     provedBy: ['cvt-rollers'],
-    toldBy: [],
+    toldBy: ['began-slowly'],
     mend: { act: 'Renew all rollers, of one weight', minutes: 60, setups: ['front-sheave'], ask: false },
   },
   {
@@ -772,7 +772,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['cvt-jerks', 'cvt-no-top', 'cvt-belt-burnt', 'fails-fitted'],
     provedBy: ['cvt-rollers'],
-    toldBy: [],
+    toldBy: ['began-belt'],
     mend: { act: 'Seat or renew the rollers; search for pieces', minutes: 60, setups: ['front-sheave'], ask: false },
   },
   {
@@ -782,7 +782,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['cvt-jerks', 'cvt-no-top', 'cvt-creeps'],
     provedBy: ['cvt-slides'],
-    toldBy: [],
+    toldBy: ['began-slowly'],
     mend: { act: 'Renew the slides', minutes: 60, setups: ['front-sheave'], ask: false },
   },
   {
@@ -792,7 +792,7 @@ export const CAUSES = [
     commonness: 2,
     explains: ['cvt-jerks', 'dead'],
     provedBy: ['cvt-splines'],
-    toldBy: [],
+    toldBy: ['began-slowly'],
     mend: { act: 'Renew sheave and shaft', minutes: 90, setups: ['front-sheave'], ask: true },
   },
   {
@@ -802,7 +802,7 @@ export const CAUSES = [
     commonness: 2,
     explains: ['cvt-jerks', 'cvt-no-top', 'cvt-belt-burnt'],
     provedBy: ['cvt-faces'],
-    toldBy: [],
+    toldBy: ['began-slowly'],
     mend: { act: 'Renew the sheave', minutes: 90, setups: ['front-sheave'], ask: true },
   },
   {
@@ -812,7 +812,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['cvt-belt-burnt', 'cvt-jerks', 'cvt-no-top'],
     provedBy: ['cvt-faces'],
-    toldBy: [],
+    toldBy: ['began-part'],
     mend: { act: 'Degrease, dry, put together without grease', minutes: 40, setups: ['front-sheave'], ask: false },
   },
   {
@@ -822,7 +822,7 @@ export const CAUSES = [
     commonness: 2,
     explains: ['cvt-no-top', 'cvt-belt-burnt', 'slow-weak'],
     provedBy: ['cvt-rear-twist'],
-    toldBy: ['cvt-revved'],
+    toldBy: ['cvt-revved', 'began-slowly'],
     mend: { act: 'Renew cam buttons or spring', minutes: 60, setups: ['rear-clutch'], ask: true },
   },
   {
@@ -832,7 +832,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['cvt-jerks', 'smokes', 'slow-weak'],
     provedBy: ['cvt-drum'],
-    toldBy: [],
+    toldBy: ['began-slowly'],
     mend: { act: 'Renew the shoes, look at the drum', minutes: 60, setups: ['rear-clutch'], ask: true },
   },
   {
@@ -852,7 +852,7 @@ export const CAUSES = [
     commonness: 2,
     explains: ['cvt-creeps', 'vibrates'],
     provedBy: ['cvt-needle'],
-    toldBy: [],
+    toldBy: ['began-storage'],
     mend: { act: 'Clean it; a trace of light grease on it alone, or renew it', minutes: 40, setups: ['rear-clutch'], ask: false },
   },
   {
@@ -862,7 +862,7 @@ export const CAUSES = [
     commonness: 4,
     explains: ['cvt-belt-burnt', 'short-life'],
     provedBy: ['cvt-housing'],
-    toldBy: [],
+    toldBy: ['began-storage'],
     mend: { act: 'Clear the ducts', minutes: 20, setups: ['cvt-cover'], ask: false },
   },
   {
@@ -872,7 +872,7 @@ export const CAUSES = [
     commonness: 3,
     explains: ['slow-weak', 'cvt-jerks', 'cvt-belt-burnt'],
     provedBy: ['cvt-housing'],
-    toldBy: [],
+    toldBy: ['began-storage'],
     mend: { act: 'Dry it, find where it comes in', minutes: 40, setups: ['cvt-cover'], ask: false },
   },
   {
@@ -882,7 +882,7 @@ export const CAUSES = [
     commonness: 2,
     explains: ['fails-fitted', 'cvt-jerks', 'vibrates'],
     provedBy: ['cvt-housing'],
-    toldBy: ['cvt-rollers'],
+    toldBy: ['cvt-rollers', 'began-belt'],
     mend: { act: 'Find every piece', minutes: 40, setups: ['cvt-cover'], ask: false },
   },
   {
@@ -892,7 +892,7 @@ export const CAUSES = [
     commonness: 2,
     explains: ['cvt-belt-burnt', 'cvt-creeps', 'one-side', 'short-life'],
     provedBy: ['cvt-centres'],
-    toldBy: ['cvt-idle-slack'],
+    toldBy: ['cvt-idle-slack', 'began-part'],
     mend: { act: 'Set centres and offset', minutes: 90, setups: ['cvt-belt'], ask: true },
   },
   {
@@ -912,7 +912,7 @@ export const CAUSES = [
     commonness: 2,
     explains: ['cvt-creeps'],
     provedBy: ['cvt-idle-slack'],
-    toldBy: ['cvt-width'],
+    toldBy: ['cvt-width', 'began-belt'],
     mend: { act: 'Shim it as the manual says', minutes: 40, setups: ['cvt-cover'], ask: false },
   },
 ] as const satisfies readonly Cause[];

@@ -2,14 +2,11 @@ import { CAUSES, type Cause, type CauseId } from './causes';
 import { CHECKS, type Check, type CheckId } from './checks';
 import { COMPLAINTS, type ComplaintId } from './complaints';
 import type { DriveKind } from './kinds';
+import { REASONS, type Reason } from './reasons';
+import { LEAKS, STEPS, type Leak, type Step } from './steps';
 
-/** How often a check or a complaint shows a cause that is there, in five steps; what is not listed shows nothing of it. */
-export const STEPS = { always: 0.97, usually: 0.8, 'as-often-as-not': 0.5, sometimes: 0.25, seldom: 0.08 } as const;
-export type Step = keyof typeof STEPS;
-
-/** How often a check or complaint shows with none of its causes there. */
-export const LEAKS = { never: 0.005, rarely: 0.02, 'now-and-then': 0.08, common: 0.2 } as const;
-export type Leak = keyof typeof LEAKS;
+export { STEPS };
+export type { Step };
 
 /** A cause that is none of those named: it explains any complaint as often as not, and no check tells it. */
 export const UNKNOWN = {
@@ -26,37 +23,6 @@ const PRIORS: Readonly<Record<Cause['commonness'], number>> = { 1: 0.008, 2: 0.0
 
 export const priorOf = (cause: Pick<Cause, 'commonness'>): number => PRIORS[cause.commonness];
 
-/** A link other than usual, with why. */
-interface Otherwise {
-  readonly step: Step;
-  readonly because: string;
-}
-
-/** Complaints that a cause shows otherwise than as often as not. */
-const COMPLAINT_STEPS: Partial<Readonly<Record<CauseId, Partial<Readonly<Record<ComplaintId, Otherwise>>>>>> = {
-  'belt-worn': { 'slow-weak': { step: 'usually', because: 'a long, narrow belt slips before it does anything else' } },
-  'cable-stretched': {
-    'slow-weak': { step: 'usually', because: 'the spring is no longer drawn out, so that the belt is not pulled tight' },
-  },
-  'idler-tips': {
-    'thrown-releasing': { step: 'usually', because: 'a wheel that tips lets the belt climb as its pull falls' },
-    'thrown-rough': { step: 'usually', because: 'each bump tips it anew' },
-  },
-  'brake-not-landing': { 'runs-on': { step: 'always', because: 'nothing else stops what turns on' } },
-  'cvt-belt-narrow': { 'cvt-no-top': { step: 'usually', because: 'a narrow belt cannot climb to the rim of the primary' } },
-};
-
-/** Checks that show a cause otherwise than usually (or always, where they prove it). */
-const CHECK_STEPS: Partial<Readonly<Record<CauseId, Partial<Readonly<Record<CheckId, Otherwise>>>>>> = {
-  'belt-worn': {
-    'belt-number': { step: 'seldom', because: 'a worn belt is seldom the wrong one' },
-    'engagement-time': { step: 'usually', because: 'it slips until it has caught up' },
-  },
-  'wrong-cover': { 'belt-number': { step: 'as-often-as-not', because: 'the print tells the cover only where it can still be read' } },
-  'belt-too-short': { 'belt-length': { step: 'usually', because: 'a tape shows the half inch that matters' } },
-  'belt-too-long': { 'arm-travel': { step: 'sometimes', because: 'the arm is found at its stop only when it is looked for engaged' } },
-};
-
 /** Leaks of complaints and checks that are not rarely. */
 const COMPLAINT_LEAKS: Partial<Readonly<Record<ComplaintId, Leak>>> = {
   squeals: 'now-and-then',
@@ -69,6 +35,20 @@ const CHECK_LEAKS: Partial<Readonly<Record<CheckId, Leak>>> = {
   'engagement-time': 'now-and-then',
   'belt-width': 'now-and-then',
   'window-computed': 'never',
+  'brake-driving-computed': 'never',
+  'slack-computed': 'never',
+  'tight-side-computed': 'never',
+  'keeper-gap-computed': 'never',
+  'over-run-computed': 'never',
+  'setting-computed': 'never',
+  'attachment-computed': 'never',
+  'link-computed': 'never',
+  'began-slowly': 'common',
+  'began-belt': 'now-and-then',
+  'began-part': 'now-and-then',
+  'began-blow': 'now-and-then',
+  'began-storage': 'now-and-then',
+  'ended-height': 'now-and-then',
 };
 
 /** Of how often a cause shows at all, how much of it is only half seen, where a check has something between good and bad. */
@@ -81,40 +61,30 @@ export interface Link {
   readonly because: string;
 }
 
-const causes: readonly Cause[] = CAUSES;
+const causes: readonly (Cause & { readonly id: CauseId })[] = CAUSES;
+/** What is only asked: a customer answers as he remembers. */
+const asked: ReadonlySet<string> = new Set(CHECKS.flatMap((c) => (c.state === 'asked' ? [c.id] : [])));
 
-/** What a complaint is heard of, and how often. */
+/** A link with its step and reason. @throws TypeError where nobody wrote why: a fault of the data, which its test finds */
+function linkOf(cause: CauseId, subject: ComplaintId | CheckId, usual: Step): Link {
+  const reason: Reason = REASONS[cause][subject]!;
+  return typeof reason === 'string' ? { cause, step: usual, because: reason } : { cause, step: reason[0], because: reason[1] };
+}
+
+/** What a complaint is heard of, and how often: what a cause is known for stands first among what it explains. */
 export function linksOfComplaint(complaint: ComplaintId): Link[] {
   return causes.flatMap((c): Link[] => {
     const at = c.explains.indexOf(complaint);
-    if (at < 0) return [];
-    const cause = c.id as CauseId;
-    const otherwise = COMPLAINT_STEPS[cause]?.[complaint];
-    if (otherwise) return [{ cause, ...otherwise }];
-    // What a cause is known for stands first among what it explains.
-    return at === 0
-      ? [{ cause, step: 'usually', because: 'it is what is noticed first' }]
-      : [
-          {
-            cause,
-            step: at === 1 ? 'as-often-as-not' : 'sometimes',
-            because: 'it is noticed beside what comes first',
-          },
-        ];
+    return at < 0 ? [] : [linkOf(c.id, complaint, at === 0 ? 'usually' : at === 1 ? 'as-often-as-not' : 'sometimes')];
   });
 }
 
 /** What a check shows, and how often. */
 export function linksOfCheck(check: CheckId): Link[] {
+  const usual: Step = asked.has(check) ? 'as-often-as-not' : 'usually';
   return causes.flatMap((c): Link[] => {
-    const cause = c.id as CauseId;
-    const otherwise = CHECK_STEPS[cause]?.[check];
     const proves = c.provedBy.includes(check);
-    if (!proves && !c.toldBy.includes(check)) return [];
-    if (otherwise) return [{ cause, ...otherwise }];
-    return proves
-      ? [{ cause, step: 'always', because: 'it looks at the very thing' }]
-      : [{ cause, step: 'usually', because: 'this is what it leaves behind' }];
+    return proves || c.toldBy.includes(check) ? [linkOf(c.id, check, proves ? 'always' : usual)] : [];
   });
 }
 

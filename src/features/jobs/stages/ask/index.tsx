@@ -46,7 +46,6 @@ function Bench(props: StageProps) {
   const offered = (COMPLAINTS as readonly Complaint[]).filter((c) => bay.kind === null || c.kinds.includes(bay.kind));
   const first = offered.filter((c) => heard.includes(c.id) || asked.complaints.includes(c.id as ComplaintId));
   const shown = all || first.length === 0 ? offered : first;
-  const hours = asked.hoursBetween;
   return (
     <StageFrame {...props}>
       <Box component="fieldset" disabled={!writable} sx={{ border: 0, p: 0, m: 0, display: 'grid', gap: 2 }}>
@@ -68,64 +67,13 @@ function Bench(props: StageProps) {
               put({ complaints: asked.complaints.includes(id) ? asked.complaints.filter((c) => c !== id) : [...asked.complaints, id] })
             }
           />
-          {shown.length < offered.length && (
+          {shown.length < offered.length && !simulated && (
             <Button onClick={() => setAll(true)} sx={{ mt: 0.5 }}>
               {offered.length - shown.length} more complaints
             </Button>
           )}
         </Box>
-        <Choices
-          label="When did it begin?"
-          options={options(BEGAN, BEGAN_WORDS)}
-          value={asked.began}
-          disabled={!writable}
-          onChoose={(began) => put({ began })}
-        />
-        <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: '2fr 1fr' } }}>
-          <TextField label="What was done before" value={asked.doneBefore} onChange={(e) => put({ doneBefore: e.target.value })} />
-          <TextField label="By whom" value={asked.doneBy} onChange={(e) => put({ doneBy: e.target.value })} />
-        </Box>
-        <Choices
-          label="With which parts?"
-          options={options(PARTS_BEFORE, PARTS_WORDS)}
-          value={asked.parts}
-          disabled={!writable}
-          onChoose={(parts) => put({ parts })}
-        />
-        {(asked.parts === 'new' || asked.parts === 'used') && (
-          <Choices
-            label="Whose parts?"
-            options={options(PARTS_OF, PARTS_OF_WORDS)}
-            value={asked.partsOf}
-            disabled={!writable}
-            onChoose={(partsOf) => put({ partsOf })}
-          />
-        )}
-        <Choices
-          label="It arrives"
-          options={options(ARRIVES, ARRIVES_WORDS)}
-          value={asked.arrives}
-          disabled={!writable}
-          onChoose={(arrives) => put({ arrives })}
-        />
-        <Choices
-          label="Where did the belt end up?"
-          options={options(BELT_ENDED, BELT_ENDED_WORDS)}
-          value={asked.beltEnded}
-          disabled={!writable}
-          onChoose={(beltEnded) => put({ beltEnded })}
-        />
-        <TextField
-          label="Hours between throws"
-          helperText="May be left out."
-          value={hours === null ? '' : String(hours)}
-          onChange={(e) => {
-            const typed = Number(e.target.value.replace(',', '.'));
-            put({ hoursBetween: e.target.value.trim() === '' || !(typed > 0) ? null : typed });
-          }}
-          slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-          sx={{ maxWidth: 240 }}
-        />
+        {!simulated && <Before asked={asked} writable={writable} onPut={put} />}
         {writable && (
           <Box>
             <Button variant="outlined" disabled={busy || changed === null} onClick={() => void save()}>
@@ -162,6 +110,67 @@ function Bench(props: StageProps) {
         </>
       )}
     </StageFrame>
+  );
+}
+
+/** What came before the complaint, and where the belt was found. */
+function Before({ asked, writable, onPut }: { asked: Asked; writable: boolean; onPut: (part: Partial<Asked>) => void }) {
+  const hours = asked.hoursBetween;
+  return (
+    <>
+      <Choices
+        label="When did it begin?"
+        options={options(BEGAN, BEGAN_WORDS)}
+        value={asked.began}
+        disabled={!writable}
+        onChoose={(began) => onPut({ began })}
+      />
+      <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: '2fr 1fr' } }}>
+        <TextField label="What was done before" value={asked.doneBefore} onChange={(e) => onPut({ doneBefore: e.target.value })} />
+        <TextField label="By whom" value={asked.doneBy} onChange={(e) => onPut({ doneBy: e.target.value })} />
+      </Box>
+      <Choices
+        label="With which parts?"
+        options={options(PARTS_BEFORE, PARTS_WORDS)}
+        value={asked.parts}
+        disabled={!writable}
+        onChoose={(parts) => onPut({ parts })}
+      />
+      {(asked.parts === 'new' || asked.parts === 'used') && (
+        <Choices
+          label="Whose parts?"
+          options={options(PARTS_OF, PARTS_OF_WORDS)}
+          value={asked.partsOf}
+          disabled={!writable}
+          onChoose={(partsOf) => onPut({ partsOf })}
+        />
+      )}
+      <Choices
+        label="It arrives"
+        options={options(ARRIVES, ARRIVES_WORDS)}
+        value={asked.arrives}
+        disabled={!writable}
+        onChoose={(arrives) => onPut({ arrives })}
+      />
+      <Choices
+        label="Where did the belt end up?"
+        options={options(BELT_ENDED, BELT_ENDED_WORDS)}
+        value={asked.beltEnded}
+        disabled={!writable}
+        onChoose={(beltEnded) => onPut({ beltEnded })}
+      />
+      <TextField
+        label="Hours between throws"
+        helperText="May be left out."
+        value={hours === null ? '' : String(hours)}
+        onChange={(e) => {
+          const typed = Number(e.target.value.replace(',', '.'));
+          onPut({ hoursBetween: e.target.value.trim() === '' || !(typed > 0) ? null : typed });
+        }}
+        slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+        sx={{ maxWidth: 240 }}
+      />
+    </>
   );
 }
 
