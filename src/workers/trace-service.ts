@@ -1,7 +1,21 @@
 import { learned, trace, vocabulary, type Confirmed, type FaultCase, type Trace } from '../core/fault';
 import type { ComputedFact } from '../core/job';
 import { convertLength } from '../core/belt';
-import { compileDrive, judgesLength, newMatcher, tryLength, type Drive } from '../core/drive';
+import {
+  answerState,
+  compileDrive,
+  judgesLength,
+  newMatcher,
+  newSolver,
+  settingsThatRun,
+  speedsOf,
+  tryLength,
+  twoStates,
+  type Drive,
+  type Matcher,
+  type ReasonCode,
+} from '../core/drive';
+import { tensionSheet } from '../core/tension';
 
 export interface TraceAnswer {
   readonly trace: Trace;
@@ -23,15 +37,51 @@ export interface FactsRequest {
   readonly beltId: string;
   /** Outside length of the belt that is on it, where it is not the drive's own, mm. */
   readonly outsideMm?: number | undefined;
+  /** In how many seconds it was found to stand once it is let go. */
+  readonly stopSeconds?: number | undefined;
 }
 
-/** What the drive's own numbers answer: whether its belt lies within the window of lengths that let go and grip. Nothing of a drive that cannot be solved. */
-export function computedFacts({ drive, beltId, outsideMm }: FactsRequest): ComputedFact[] {
-  if (!judgesLength(drive)) return [];
+const said = (check: ComputedFact['check'], bad: boolean): ComputedFact => ({ check, result: bad ? 'bad' : 'good' });
+
+/** Whether a belt of this length lets go and grips, and by what it does not. */
+function lengthFacts(matcher: Matcher, outsideMm: number): ComputedFact[] {
+  const trial = tryLength(matcher, outsideMm);
+  const fails = (...codes: ReasonCode[]) => trial.failures.some((f) => codes.includes(f));
+  const adjusters = matcher.solver.work.compiled.drive.adjusters.length > 0 ? settingsThatRun(matcher, outsideMm) : [];
+  const off = trial.failures.length > 0 && adjusters.some(({ ranges }) => ranges.length > 0);
+  return [
+    said('window-computed', trial.tooShort || trial.tooLong),
+    ...(matcher.letsGo ? [said('slack-computed', fails('too-little-slack', 'still-stretched', 'brake-stays-off'))] : []),
+    ...(matcher.solver.work.compiled.drive.brakes.length > 0 ? [said('brake-driving-computed', fails('brake-stays-on'))] : []),
+    // A setting is off its table only where another would do.
+    ...(adjusters.length > 0 && (off || trial.failures.length === 0) ? [said('setting-computed', off)] : []),
+  ];
+}
+
+/**
+ * What the drive's own numbers answer of a fault: whether its belt lies within the window of lengths that let go and grip, hangs slack released, and drives with the
+ * brake clear; whether its setting is on the table, its tensioner on the slack run and not held, and whether braking makes a run go slack. What cannot be solved, or
+ * is not known, is not answered.
+ */
+export function computedFacts({ drive, beltId, outsideMm, stopSeconds }: FactsRequest): ComputedFact[] {
   const made = compileDrive(drive);
   const matcher = made.ok ? newMatcher(made.compiled, beltId) : undefined;
-  const own = matcher?.solver.work.belts[matcher.belt]?.pitchLength ?? 0;
-  if (!matcher || own <= 0) return [];
-  const trial = tryLength(matcher, outsideMm ?? convertLength(own, 'pitch', 'outside', matcher.section));
-  return [{ check: 'window-computed', result: trial.tooShort || trial.tooLong ? 'bad' : 'good' }];
+  if (!made.ok || !matcher) return [];
+  const own = matcher.solver.work.belts[matcher.belt]?.pitchLength ?? 0;
+  const band = answerState(newSolver(made.compiled), twoStates(drive).engaged, speedsOf(made.compiled)).bands[matcher.belt];
+  const sheet = stopSeconds === undefined ? null : tensionSheet(drive, { belt: beltId, stopSeconds });
+  const release = sheet?.ok ? sheet.sheet.release : null;
+  return [
+    ...(own > 0 && judgesLength(drive) ? lengthFacts(matcher, outsideMm ?? convertLength(own, 'pitch', 'outside', matcher.section)) : []),
+    ...(band?.loadKnown ? [said('tight-side-computed', band.idlerOnTightSide)] : []),
+    ...(drive.tensioners.length > 0
+      ? [
+          said(
+            'link-computed',
+            drive.tensioners.every((t) => t.locked === true),
+          ),
+        ]
+      : []),
+    ...(release ? [said('over-run-computed', release.goesSlack)] : []),
+  ];
 }

@@ -35,7 +35,8 @@ export function handBackOf(lines: readonly RecordLine[], stopLimitS: number | nu
     else if (stop.seconds > stopLimitS) unfit.push('stop-too-long');
   }
   const known = [...findingsOf(lines).values()].filter((f) => f.result === 'bad' && f.answer !== 'approved');
-  const best = unfit.length > 0 ? 'unfit' : known.length > 0 || proof?.machine !== 'sound' || proof.complaint === 'still' ? 'belt-stays' : 'sound';
+  const best =
+    unfit.length > 0 ? 'unfit' : known.length > 0 || proof?.machine !== 'sound' || proof.complaint === 'still' ? 'belt-stays' : 'sound';
   return { best, unfit, known };
 }
 

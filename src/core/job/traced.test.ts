@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { trace, validateCase, vocabulary } from '../fault';
 import type { RecordLine } from './kind';
 import { caseOf, NOTHING_ASKED } from '.';
-import { FINDING } from './test-job';
+import { FINDING, PROVED } from './test-job';
 
 let id = 0;
 const line = (type: string, body: object, more: Partial<RecordLine> = {}): RecordLine =>
@@ -13,7 +13,7 @@ const found = (check: string, result: string, part: string | null = null) =>
 const timed = (what: string, seconds: number, limitS: number | null = null) =>
   line('timed', { what, seconds, when: 'found', limitS, how: 'typed' });
 const mended = (cause: string, when: string) => line('mended', { cause, when, kind: 'deck-lever' });
-const proved = (belt: string) => line('proved', { belt, brake: 'lands', cycles: 5, watched: true, machine: 'sound' });
+const proved = (belt: string) => line('proved', { ...PROVED, belt });
 const of = (lines: readonly RecordLine[], facts: Parameters<typeof caseOf>[3] = []) => caseOf(lines, 'deck-lever', ['belt-covers'], facts)!;
 
 describe('the case of a ticket', () => {
@@ -59,6 +59,46 @@ describe('the case of a ticket', () => {
       { check: 'idler-tip', result: 'good' },
       { prove: 'gone' },
     ]);
+  });
+  it('a proof that says the complaint is there still is no cure, though the belt stays on', () => {
+    const still = line('proved', { ...PROVED, complaint: 'still' });
+    const gone = line('proved', { ...PROVED, belt: 'not-tried', complaint: 'gone' });
+    expect(of([asked('runs-on'), still, gone]).history).toEqual([{ prove: 'still' }, { prove: 'gone' }]);
+  });
+  it('when it began and where the belt lay are evidence once they were asked, and not before', () => {
+    const with_ = (more: object) => of([line('asked', { ...NOTHING_ASKED, complaints: ['thrown-releasing'], ...more })]).history;
+    expect(with_({})).toEqual([]);
+    expect(with_({ began: 'after-part' })).toEqual([
+      { check: 'began-belt', result: 'good' },
+      { check: 'began-part', result: 'bad' },
+      { check: 'began-blow', result: 'good' },
+      { check: 'began-storage', result: 'good' },
+      { check: 'began-slowly', result: 'good' },
+    ]);
+    expect(with_({ beltEnded: 'below' })).toEqual([{ check: 'ended-height', result: 'bad' }]);
+    expect(with_({ beltEnded: 'far-side' })).toEqual([{ check: 'ended-height', result: 'good' }]);
+    expect(with_({ beltEnded: 'broken' })).toEqual([]);
+  });
+  it('after another part the stack is likelier than it was, and slow wear is not', () => {
+    const chance = (began: string, cause: string) => {
+      const traced = trace(vocabulary(), of([line('asked', { ...NOTHING_ASKED, complaints: ['thrown-releasing'], began })]));
+      return traced.status === 'ok' ? traced.causes.find((c) => c.id === cause)!.probability : NaN;
+    };
+    expect(chance('after-part', 'stack-height')).toBeGreaterThan(2 * chance('slowly', 'stack-height'));
+    expect(chance('slowly', 'idler-tips')).toBeGreaterThan(chance('after-part', 'idler-tips'));
+  });
+  it('gaps measured are evidence of a keeper, and readings with a belt off of what was left off', () => {
+    const gap = (mm: number) =>
+      line('clearance', { what: 'keeper', part: { id: 'k', label: 'Finger' }, lever: 'engaged', mm, lowMm: 1, highMm: 9 });
+    expect(of([asked('thrown-releasing'), gap(12), gap(3)]).history).toEqual([
+      { check: 'keeper-gap-computed', result: 'bad' },
+      { check: 'keeper-gap-computed', result: 'good' },
+    ]);
+    const reading = (without: object[]) => line('reading', { belt: 'b', state: 'engaged', method: 'push', without });
+    const pto = (lines: readonly RecordLine[]) => caseOf(lines, 'pto', [], [])!.history;
+    expect(pto([asked('slow-weak'), reading([{ id: 'x', label: 'Other' }])])).toEqual([{ check: 'attachment-computed', result: 'bad' }]);
+    // A deck has nothing of that.
+    expect(of([asked('slow-weak'), reading([])]).history).toEqual([]);
   });
   it('what the drive’s own numbers say comes last, and every case is one that the command line takes', () => {
     const lines = [

@@ -1,5 +1,6 @@
 import { type CheckId, type DriveKind, type SetupId, vocabulary, type FaultCase, type FaultEvent } from '../fault';
 import { engagementOf } from '../tension';
+import type { Asked } from './entries/asked';
 import { complaintAfter } from './entries/proved';
 import type { RecordLine } from './kind';
 import { askedOf, linesOf } from './record';
@@ -13,6 +14,30 @@ export interface ComputedFact {
 /** How bad a result is: of one check made on several parts the worst stands. */
 const SEVERITY = { good: 0, watch: 1, bad: 2 } as const;
 type Answered = keyof typeof SEVERITY;
+
+/** What was said of when it began, as the checks that ask for it. */
+const BEGAN_CHECKS = {
+  'began-belt': 'after-belt',
+  'began-part': 'after-part',
+  'began-blow': 'after-blow',
+  'began-storage': 'after-storage',
+  'began-slowly': 'slowly',
+} as const satisfies Partial<Record<CheckId, Asked['began']>>;
+
+/** What the customer said that is evidence by itself; nothing of what was not asked. */
+function askedFacts(asked: Asked | null): ComputedFact[] {
+  if (!asked) return [];
+  const { began, beltEnded } = asked;
+  const said = (check: string, bad: boolean): ComputedFact => ({ check: check as CheckId, result: bad ? 'bad' : 'good' });
+  return [
+    ...(began === 'not-asked' ? [] : Object.entries(BEGAN_CHECKS).map(([check, answer]) => said(check, began === answer))),
+    ...(beltEnded === 'above' || beltEnded === 'below'
+      ? [said('ended-height', true)]
+      : beltEnded === 'engine-side' || beltEnded === 'far-side'
+        ? [said('ended-height', false)]
+        : []),
+  ];
+}
 
 /**
  * What a ticket says of a fault, in the order in which it came: what was mended before the machine came (and the complaint went on), then times, findings, mends and
@@ -43,6 +68,7 @@ export function caseOf(
     const has = found.results.some((r) => r.id === result);
     history.push({ check, result: has ? result : 'bad' });
   };
+  for (const { check, result } of askedFacts(askedOf(lines))) say(check, result);
   for (const line of lines) {
     if (line.withdrawn) continue;
     const [one] = linesOf([line], 'finding');
@@ -63,6 +89,10 @@ export function caseOf(
     }
     const [aligned] = linesOf([line], 'alignment');
     if (aligned) say('entry-angle-computed', aligned.body.worstDeg > aligned.body.limitDeg ? 'bad' : 'good');
+    const [gap] = linesOf([line], 'clearance');
+    if (gap?.body.what === 'keeper' && gap.body.highMm !== null) say('keeper-gap-computed', gap.body.mm > gap.body.highMm ? 'bad' : 'good');
+    const [read] = linesOf([line], 'reading');
+    if (read) say('attachment-computed', read.body.without.length > 0 ? 'bad' : 'good');
     const [mend] = linesOf([line], 'mended');
     if (mend?.body.when === 'here' && knownCause(mend.body.cause)) {
       history.push({ fixed: mend.body.cause });

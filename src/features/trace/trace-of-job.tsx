@@ -2,7 +2,7 @@
 
 import { useMemo } from 'react';
 import type { CheckId, Confirmed } from '@/core/fault';
-import { caseOf, setupsUp } from '@/core/job';
+import { caseOf, setupsUp, timedOf } from '@/core/job';
 import { useFacts } from '@/ui/solver';
 import { useRead } from '@/ui/reads';
 import { bookedLast } from '../jobs/booked-last';
@@ -21,8 +21,12 @@ export function TraceOfJob({ job, at, acts, bay, writable, onCheck }: StageProps
   const drive = simulated ? null : bay.drive;
   const beltId = drive?.belts.find((b) => b.id === job.beltId)?.id ?? drive?.belts[0]?.id;
   const outsideMm = beltId === job.beltId ? bookedLast(job)?.outsideMm : undefined;
+  const stopSeconds = timedOf(job.entries, 'stop', 'found')?.seconds;
   const { answer: facts } = useFacts(
-    useMemo(() => (drive && beltId !== undefined ? { drive, beltId, outsideMm } : null), [drive, beltId, outsideMm]),
+    useMemo(
+      () => (drive && beltId !== undefined ? { drive, beltId, outsideMm, stopSeconds } : null),
+      [drive, beltId, outsideMm, stopSeconds],
+    ),
   );
   const { value: own = NOTHING } = useRead(['confirmed-causes'], () => readConfirmed({}));
   const confirmed = simulated ? NOTHING : own;
