@@ -1,5 +1,5 @@
 import { seededRandom } from '../drive';
-import { answer, drawJob, runs, setupMinutes, type FaultCase, type FaultEvent, type SimulatedJob, type Vocabulary } from '../fault';
+import { answer, drawJob, setupMinutes, UNKNOWN, type FaultCase, type FaultEvent, type SimulatedJob, type Vocabulary } from '../fault';
 
 /** A simulated machine: what it comes in with, and what is wrong with it, which nobody is told before the round is over. */
 export interface PracticeMachine extends SimulatedJob {
@@ -37,12 +37,6 @@ export interface Round {
   readonly gone: boolean;
 }
 
-/** Draws what a practice machine comes in with, from a seed alone. */
-export const drawMachine = (words: Vocabulary, kind: string, seed: number): PracticeMachine => ({
-  ...drawJob(words, seededRandom(seed), kind),
-  seed,
-});
-
 /** FNV-1a over UTF-16 units: one number of many words, so that an answer depends on what is asked and not on what was asked before. Public domain. */
 function hashOf(...words: readonly (string | number)[]): number {
   let h = 0x811c9dc5;
@@ -53,6 +47,34 @@ function hashOf(...words: readonly (string | number)[]): number {
 /** Even over 0 … 1, for one question to one machine. */
 export const drawFor = ({ seed }: Pick<PracticeMachine, 'seed'>, ...words: readonly (string | number)[]): (() => number) =>
   seededRandom(hashOf(seed, ...words));
+
+/** Draws that are tried before the last is taken. */
+const MOST_DRAWS = 10_000;
+
+/**
+ * Draws what a practice machine comes in with, from a seed alone: as the base has it, but that every complaint is explained by a fault that has a name. What is
+ * complained of without a cause, or of something that is in no base, teaches nothing.
+ */
+export function drawMachine(words: Vocabulary, kind: string, seed: number): PracticeMachine {
+  const random = seededRandom(seed);
+  for (let draws = 1; ; draws++) {
+    const job = drawJob(words, random, kind);
+    const named = !job.faults.includes(UNKNOWN.id);
+    const explained = job.complaint.every((c) => job.faults.some((f) => words.likelihoods.complaints[c]!.given[f] !== undefined));
+    if ((named && explained) || draws === MOST_DRAWS) return { ...job, seed };
+  }
+}
+
+/**
+ * Faults that bring a complaint on this machine: each that explains it as often as the base says, drawn once, and one of them at least. A machine does what it does
+ * until that is mended; it is not drawn anew at each run.
+ */
+function bringing(words: Vocabulary, machine: PracticeMachine, complaint: string): string[] {
+  const { given } = words.likelihoods.complaints[complaint]!;
+  const able = machine.faults.filter((f) => given[f] !== undefined);
+  const bring = able.filter((f) => drawFor(machine, 'brings', complaint, f)() < given[f]!);
+  return bring.length > 0 ? bring : [...able].sort((x, y) => given[y]! - given[x]!).slice(0, 1);
+}
 
 const setupOf = (words: Vocabulary, id: string) => words.setups.find((s) => s.id === id);
 
@@ -101,10 +123,7 @@ export function resultOf(
   move: Move,
 ): string | null {
   if ('look' in move) return answer(words, move.look, left, drawFor(machine, 'look', move.look, ...left));
-  if ('prove' in move) {
-    const before = steps.filter((s) => 'prove' in s.move).length;
-    return runs(words, machine.complaint, left, drawFor(machine, 'prove', before, ...left));
-  }
+  if ('prove' in move) return machine.complaint.some((c) => bringing(words, machine, c).some((f) => left.includes(f))) ? 'still' : 'gone';
   return null;
 }
 

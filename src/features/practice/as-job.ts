@@ -74,7 +74,7 @@ function bodiesOf(machine: PracticeMachine, drive: Drive, { move, result, before
   ];
 }
 
-const stageOfMove = ({ move }: RoundStep): Stage => ('prove' in move ? 'prove' : 'look');
+const stageOfMove = ({ move }: RoundStep): Stage => ('prove' in move ? 'prove' : 'mend' in move ? 'fit' : 'look');
 
 /** A round as the stages of a job show one: its ticket by the clock of shop minutes. It is no job: nothing of it is kept among them. */
 export function roundAsJob(
@@ -100,6 +100,7 @@ export function roundAsJob(
     }),
   ];
   const looked = round.steps.some((s) => 'look' in s.move);
+  const mended = round.steps.some((s) => 'mend' in s.move);
   const ran = round.steps.some((s) => 'prove' in s.move);
   return {
     id: 0,
@@ -115,6 +116,7 @@ export function roundAsJob(
       ...NEW_STAGES,
       ask: looked ? 'done' : 'under-way',
       look: looked ? (round.gone ? 'done' : 'under-way') : 'waiting',
+      fit: mended ? (round.gone ? 'done' : 'under-way') : 'waiting',
       prove: ran ? (round.gone ? 'done' : 'under-way') : 'waiting',
     },
     maker: '',

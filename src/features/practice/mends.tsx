@@ -3,7 +3,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { CAUSES, causesTold, setupMinutes, UNKNOWN, vocabulary, type CheckId } from '@/core/fault';
 import type { Model, Move, Round } from '@/core/practice';
@@ -13,7 +12,17 @@ const words = vocabulary();
 const SHOWN = 6;
 
 /** What may be mended: first what bad findings speak for, then all that this kind of drive knows, by name. */
-export function Mends({ model, round, onPlay }: { model: Model; round: Round; onPlay: (move: Move, words: string) => void }) {
+export function Mends({
+  model,
+  round,
+  onPlay,
+  onProve,
+}: {
+  model: Model;
+  round: Round;
+  onPlay: (move: Move, words: string) => void;
+  onProve: () => void;
+}) {
   const [find, setFind] = useState('');
   const [all, setAll] = useState(false);
   const { history, setups } = round.now;
@@ -28,10 +37,17 @@ export function Mends({ model, round, onPlay }: { model: Model; round: Round; on
   const shown = all ? found : found.slice(0, SHOWN);
   const up = new Set(setups);
   return (
-    <Box component="section" aria-label="Mend" sx={{ mt: 3, maxWidth: 720 }}>
-      <Typography variant="h2" sx={{ mb: 0.5 }}>
-        Mend
-      </Typography>
+    <Box component="section" aria-label="Mend">
+      {mended.size > 0 && (
+        <Box sx={{ mb: 2, display: 'flex', gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
+          <Box sx={{ flex: 1, minWidth: 200 }}>
+            Mended: {words.causes.flatMap((c) => (mended.has(c.id) ? [c.label.toLowerCase()] : [])).join(', ')}.
+          </Box>
+          <Button variant="contained" onClick={onProve}>
+            Prove it
+          </Button>
+        </Box>
+      )}
       <TextField
         label="Find what to mend"
         value={find}

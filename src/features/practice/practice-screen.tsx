@@ -141,7 +141,7 @@ const minutesText = (m: number) => `${Math.round(m)} min`;
 function Rounds({ rounds }: { rounds: readonly PracticeSummary[] }) {
   return (
     <LinkRows
-      columns="minmax(0, 1.2fr) 150px minmax(0, 1.4fr) 160px"
+      columns="minmax(0, 1.2fr) 120px minmax(0, 1.4fr) 260px"
       narrow="1fr auto"
       rest={2}
       rows={rounds.map((round) => ({

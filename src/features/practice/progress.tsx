@@ -35,6 +35,7 @@ export function Progress({ rounds }: { rounds: readonly PracticeSummary[] }) {
   const half = Math.floor(counted.length / 2);
   const [early, late] = [timesAsMany(counted.slice(0, half)), timesAsMany(counted.slice(half))];
   const faults = sum(judged.map((r) => r.result!.found + r.result!.leftIn));
+  const needless = sum(judged.map((r) => r.result!.needless));
   const data = judged.slice(-CHARTED).map((r, i) => ({
     at: i + 1,
     name: `${modelOf(r.code.slice(0, 2))?.name ?? r.code}, ${r.code}`,
@@ -49,7 +50,7 @@ export function Progress({ rounds }: { rounds: readonly PracticeSummary[] }) {
       </Typography>
       <Box sx={{ mb: 1, fontSize: 16 }}>
         {judged.length} {judged.length === 1 ? 'round' : 'rounds'}: {sum(judged.map((r) => r.result!.found))} of {faults} faults mended,{' '}
-        {sum(judged.map((r) => r.result!.needless))} things mended for nothing.
+        {needless} {needless === 1 ? 'thing' : 'things'} mended for nothing.
         {late !== null && counted.length >= ENOUGH && early !== null
           ? ` Unhelped you take ${times(late)} the minutes of tracing; in your first ${half} rounds it was ${times(early)}.`
           : late !== null
@@ -70,9 +71,16 @@ export function Progress({ rounds }: { rounds: readonly PracticeSummary[] }) {
               labelFormatter={(_, [first]) => String((first?.payload as { name?: string } | undefined)?.name ?? '')}
               formatter={(v) => `${String(v)} min`}
             />
-            <Legend />
-            <Bar dataKey="you" name="you" fill="var(--ts-work)" isAnimationActive={false} />
-            <Bar dataKey="tracing" name="tracing" fill="var(--ts-sand)" stroke="var(--ts-quiet)" isAnimationActive={false} />
+            <Legend formatter={(name: string) => <span style={{ color: 'var(--ts-ink)' }}>{name}</span>} />
+            <Bar dataKey="you" name="you" fill="var(--ts-work)" maxBarSize={28} isAnimationActive={false} />
+            <Bar
+              dataKey="tracing"
+              name="tracing"
+              fill="var(--ts-sand)"
+              stroke="var(--ts-quiet)"
+              maxBarSize={28}
+              isAnimationActive={false}
+            />
           </BarChart>
         </ResponsiveContainer>
       </Box>

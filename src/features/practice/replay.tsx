@@ -101,7 +101,7 @@ function Outcome({ review, round, helped }: { review: Review; round: Round; help
       </Box>
       {left.length > 0 && (
         <Box>
-          Still in it: {causeWords(left)}.{round.gone ? ' It was quiet in your run; it may come back.' : ''}
+          Still in it: {causeWords(left)}.{round.gone ? ' It does not bring this complaint yet; it is the next visit.' : ''}
         </Box>
       )}
       <Box>

@@ -12,6 +12,7 @@ import { Staleness } from '@/ui/staleness';
 import type { JobActs } from '../jobs/job-acts';
 import { Side } from '../jobs/side';
 import { Spine } from '../jobs/spine';
+import { StageFrame } from '../jobs/stages/frame';
 import type { StageProps } from '../jobs/stages/module';
 import { STAGE_MODULES } from '../jobs/stages/registry';
 import { SimulatedProvider, type Simulated } from '../jobs/stages/simulated';
@@ -28,7 +29,7 @@ import { useRound, type PlayedRound } from './use-round';
 
 const words = vocabulary();
 /** The stages at which a fault is traced. */
-const STAGES_HERE: readonly Stage[] = ['ask', 'look', 'prove'];
+const STAGES_HERE: readonly Stage[] = ['ask', 'look', 'fit', 'prove'];
 
 /** What stages of a job do at a simulated machine: covers move, mends are made, and nothing else is written. */
 function useRoundActs({ play }: PlayedRound, go: JobActs['go']): JobActs {
@@ -106,11 +107,11 @@ export function RoundScreen({ round: first }: { round: PracticeRound }) {
                 <AskedAndRun props={props} model={model} />
               </>
             )}
-            {here === 'look' && (
-              <>
-                <Bench key="look" {...props} />
-                <Mends model={model} round={round} onPlay={played.play} />
-              </>
+            {here === 'look' && <Bench key="look" {...props} />}
+            {here === 'fit' && (
+              <StageFrame {...props}>
+                <Mends model={model} round={round} onPlay={played.play} onProve={() => go('prove')} />
+              </StageFrame>
             )}
             {here === 'prove' && <RunIt props={props} played={played} checkIds={looked} />}
           </Box>

@@ -14,7 +14,7 @@ export type { Outlook } from './outlook';
 export { adviseOn, setupMinutes } from './policy';
 export type { Advice, NextCheck, StopWhy } from './policy';
 export { stopSentence } from './sentences';
-export { answer, drawJob, runs } from './simulated';
+export { answer, drawJob } from './simulated';
 export type { SimulatedJob } from './simulated';
 export { jobsOf, learned, moved, WORTH_JOBS } from './learn';
 export type { Confirmed } from './learn';

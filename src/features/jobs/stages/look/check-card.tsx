@@ -49,7 +49,7 @@ export function CheckCard({
 }) {
   const { check, parts } = item;
   const simulated = useSimulated();
-  if (simulated) return <SimulatedCheck {...{ item, kind, found, simulated, writable }} />;
+  if (simulated) return <SimulatedCheck {...{ item, kind, found, simulated, writable }} onMend={() => acts.go('fit')} />;
   const of = (part: WalkPart | null) => found.get(placeOfFinding({ check: check.id, part }));
   const worst = parts
     .flatMap((part) => of(part) ?? [])

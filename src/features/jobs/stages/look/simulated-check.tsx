@@ -14,12 +14,15 @@ export function SimulatedCheck({
   found,
   simulated,
   writable,
+  onMend,
 }: {
   item: WalkCheck;
   kind: DriveKind;
   found: ReadonlyMap<string, Found>;
   simulated: Simulated;
   writable: boolean;
+  /** To where it is mended. */
+  onMend: () => void;
 }) {
   const answers = parts.flatMap((part) => found.get(placeOfFinding({ check: check.id, part })) ?? []);
   const worst = answers.find((a) => a.result === 'bad') ?? answers.find((a) => a.result === 'watch');
@@ -44,6 +47,11 @@ export function SimulatedCheck({
             .map((c) => c.label.charAt(0).toLowerCase() + c.label.slice(1))
             .join('; or ')}
           .
+          {writable && (
+            <Button onClick={onMend} sx={{ display: 'block' }}>
+              To what may be mended
+            </Button>
+          )}
         </Box>
       )}
       {writable && (
