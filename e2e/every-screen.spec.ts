@@ -34,6 +34,10 @@ const SCREENS: readonly (readonly [name: string, path: string, ready: string | R
   ['measure', '/drives/measure', 'Begin another'],
   ['notebook', '/drives/measure/1', /Something disagrees|Ready to be made/],
   ['base of causes', '/shop/faults', 'Find a cause'],
+  ['practice', '/practice', 'How it goes'],
+  ['replay of practice', '/practice/1', 'Move by move'],
+  ['practice at Ask', '/practice/9?stage=ask', /Ask him more/],
+  ['practice at Look', '/practice/9?stage=look', 'As it stands'],
   ['shop', '/shop', 'How you read numbers'],
 ];
 

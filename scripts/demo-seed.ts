@@ -45,6 +45,7 @@ import { validateNotebook } from '../src/core/survey';
 import { readDriveFile } from '../src/formats/drive-file';
 import { readShelfCsv } from '../src/formats/shelf-csv';
 import { DEMO_ACCOUNTS } from './demo-accounts';
+import { seedPractice } from './demo-practice';
 
 interface DemoRecord {
   /** Earlier readings of a machine's meter: days ago, value. */
@@ -192,6 +193,7 @@ export async function seedDemo(db: Database, now: Date): Promise<void> {
   const history = (JSON.parse(text('jobs.json')) as DemoJob[]).sort((a, b) => b.daysAgo - a.daysAgo);
   for (const [i, job] of history.entries())
     await addJob(db, staff[i % 2]!, job, new Date(now.getTime() - job.daysAgo * 86_400_000 - 3_600_000), machineIds, driveIds);
+  await seedPractice(db, { owner, technician: staff[1]! }, now);
 }
 
 async function addFacts(

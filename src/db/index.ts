@@ -40,6 +40,7 @@ export type { Person, Shop } from './repositories/people';
 export type { ShelfBelt, ShelfBeltFields } from './repositories/shelf';
 export type { ImportAnswer, ImportMode } from './repositories/shelf-imports';
 export type { BeltLife, MeasuredBelt, TensionPast } from './repositories/readings';
+export type { StoredCorrection } from './repositories/faults';
 export type { PracticeResult, PracticeRound, PracticeSummary } from './repositories/practice';
 export type { StoredStack } from './repositories/stacks';
 export type { DueTrial, Trial } from './repositories/trials';

@@ -11,10 +11,11 @@ import type {
   SolverService,
   TapRequest,
 } from '@/workers/solver-service';
+import type { IfSo } from '@/core/fault';
 import type { ComputedFact } from '@/core/job';
 import type { Review } from '@/core/practice';
 import type { ReviewRequest } from '@/workers/practice-service';
-import type { FactsRequest, TraceAnswer, TraceRequest } from '@/workers/trace-service';
+import type { FactsRequest, TraceAnswer, TraceRequest, WhatIfRequest } from '@/workers/trace-service';
 import type { CompareAnswer, CompareRequest } from '@/workers/compare-service';
 import type { EntryAnswer, EntryRequest } from '@/workers/entry-service';
 import type { WearAnswer } from '@/workers/wear-service';
@@ -96,6 +97,11 @@ export function useFleet(request: readonly WearAsk[] | null): Latest<WearForecas
 /** What may be wrong, off the main thread. */
 export function useTrace(request: TraceRequest | null): Latest<TraceAnswer> {
   return useLatest(request, (r) => ask('matching', async (remote): Promise<TraceAnswer> => remote.trace(r)));
+}
+
+/** What each answer to a check would leave, off the main thread. */
+export function useWhatIf(request: WhatIfRequest | null): Latest<IfSo[]> {
+  return useLatest(request, (r) => ask('matching', async (remote): Promise<IfSo[]> => remote.whatIf(r)));
 }
 
 /** What the drive’s own numbers answer of a fault. */

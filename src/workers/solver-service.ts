@@ -39,7 +39,7 @@ import { lookAt, type LookResult, type Notebook } from '../core/survey';
 import { answerEntries } from './entry-service';
 import { compareDrives } from './compare-service';
 import { reviewRound } from './practice-service';
-import { answerTrace, computedFacts } from './trace-service';
+import { answerTrace, answerWhatIf, computedFacts } from './trace-service';
 import { answerWear, newFleet } from './wear-service';
 import { answerTension, withLength } from './tension-service';
 
@@ -230,6 +230,7 @@ export const solverService = {
   /** A round of practice beside what tracing does. */
   review: reviewRound,
   trace: answerTrace,
+  whatIf: answerWhatIf,
   facts: computedFacts,
 
   /** What a notebook says so far: places, what disagrees, what to measure next, and the drive if it can be made. */

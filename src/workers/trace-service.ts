@@ -1,4 +1,16 @@
-import { learned, trace, vocabulary, type Confirmed, type FaultCase, type Trace } from '../core/fault';
+import {
+  corrected,
+  learned,
+  trace,
+  vocabulary,
+  whatIf,
+  type Confirmed,
+  type Correction,
+  type FaultCase,
+  type IfSo,
+  type Trace,
+  type Vocabulary,
+} from '../core/fault';
 import type { ComputedFact } from '../core/job';
 import { convertLength } from '../core/belt';
 import {
@@ -21,16 +33,30 @@ export interface TraceAnswer {
   readonly trace: Trace;
 }
 
-export interface TraceRequest {
-  readonly faultCase: FaultCase;
-  /** What the shop’s own jobs confirmed. */
+/** What a shop has made of the base. */
+export interface ShopBase {
+  /** What its own jobs confirmed. */
   readonly confirmed: readonly Confirmed[];
+  /** What its owner corrected. */
+  readonly corrections: readonly Correction[];
 }
 
-/** A case traced by the base, with the shop’s own frequencies over its priors. */
-export const answerTrace = ({ faultCase, confirmed }: TraceRequest): TraceAnswer => ({
-  trace: trace(learned(vocabulary(), confirmed), faultCase),
-});
+export interface TraceRequest extends ShopBase {
+  readonly faultCase: FaultCase;
+}
+
+/** The base as a shop has it: corrected by its owner, with its own frequencies over the priors. */
+export const shopWords = ({ confirmed, corrections }: ShopBase): Vocabulary => learned(corrected(vocabulary(), corrections), confirmed);
+
+/** A case traced by the base as the shop has it. */
+export const answerTrace = (request: TraceRequest): TraceAnswer => ({ trace: trace(shopWords(request), request.faultCase) });
+
+export interface WhatIfRequest extends TraceRequest {
+  readonly check: string;
+}
+
+/** What each answer to a check would leave. */
+export const answerWhatIf = (request: WhatIfRequest): IfSo[] => whatIf(shopWords(request), request.faultCase, request.check);
 
 export interface FactsRequest {
   readonly drive: Drive;

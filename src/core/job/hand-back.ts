@@ -1,5 +1,6 @@
+import type { CauseId } from '../fault';
 import type { RecordLine } from './kind';
-import { findingsOf, provedOf, timedOf, type Found } from './record';
+import { findingsOf, leftIn, provedOf, timedOf, type Found } from './record';
 
 /** How a job may end: the machine is sound; the complaint is cured and known-bad parts stay in; or it is not fit to use. */
 export const ENDINGS = ['sound', 'belt-stays', 'unfit'] as const;
@@ -14,6 +15,8 @@ export interface HandBack {
   readonly unfit: readonly Unfit[];
   /** Findings that are bad and were not mended or declined by anyone: they stay on the ticket. */
   readonly known: readonly Found[];
+  /** Causes that the customer declined to have mended. */
+  readonly leftIn: readonly CauseId[];
 }
 
 /**
@@ -35,9 +38,14 @@ export function handBackOf(lines: readonly RecordLine[], stopLimitS: number | nu
     else if (stop.seconds > stopLimitS) unfit.push('stop-too-long');
   }
   const known = [...findingsOf(lines).values()].filter((f) => f.result === 'bad' && f.answer !== 'approved');
+  const left = leftIn(lines);
   const best =
-    unfit.length > 0 ? 'unfit' : known.length > 0 || proof?.machine !== 'sound' || proof.complaint === 'still' ? 'belt-stays' : 'sound';
-  return { best, unfit, known };
+    unfit.length > 0
+      ? 'unfit'
+      : known.length > 0 || left.length > 0 || proof?.machine !== 'sound' || proof.complaint === 'still'
+        ? 'belt-stays'
+        : 'sound';
+  return { best, unfit, known, leftIn: left };
 }
 
 /** Whether a job may end so: never better than it proved. */

@@ -14,7 +14,19 @@ export { ENDINGS, handBackOf, mayEnd } from './hand-back';
 export type { Ending, HandBack, Unfit } from './hand-back';
 export { LOOK_AFTER, LOOK_AT, missingOfLook, nextLook, NO_LOOK, usualLook } from './next-look';
 export type { LookAfter, LookAt, NextLook } from './next-look';
-export { askedOf, chosenOf, findingsOf, linesOf, loadsOnJob, placeOfFinding, provedOf, securingOf, stepsWritten, timedOf } from './record';
+export {
+  askedOf,
+  chosenOf,
+  findingsOf,
+  leftIn,
+  linesOf,
+  loadsOnJob,
+  placeOfFinding,
+  provedOf,
+  securingOf,
+  stepsWritten,
+  timedOf,
+} from './record';
 export type { Found, Securing, StepRecord } from './record';
 export { setupsUp, stillOff, tallyOf } from './still-off';
 export { holds, openHolds, procedureOf, PROCEDURES, proposalsFor, stepsOf } from './procedures';
@@ -24,6 +36,8 @@ export { ARRIVES, BEGAN, BELT_ENDED, NOTHING_ASKED, PARTS_BEFORE, PARTS_OF } fro
 export type { Asked } from './entries/asked';
 export { ANSWERS, FINDING_RESULTS } from './entries/finding';
 export type { CustomerAnswer, Decision, Finding } from './entries/finding';
+export { consentFor } from './consent';
+export type { Consent } from './consent';
 export { complaintAfter } from './entries/proved';
 export type { Proved } from './entries/proved';
 export type { Reading as TensionRead } from './entries/reading';

@@ -166,7 +166,7 @@ describe('entries of a ticket', () => {
         reason: '',
       },
     },
-    { type: 'mended', body: { cause: 'idler-tips', when: 'here', kind: 'deck-lever' } },
+    { type: 'mended', body: { cause: 'idler-tips', when: 'here', agreed: false, kind: 'deck-lever' } },
     {
       type: 'riding',
       body: {

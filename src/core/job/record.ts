@@ -1,4 +1,4 @@
-import type { CheckId } from '../fault';
+import type { CauseId, CheckId } from '../fault';
 import type { Aligned } from './entries/alignment';
 import type { Asked } from './entries/asked';
 import type { Clearance } from './entries/clearance';
@@ -92,6 +92,12 @@ export function findingsOf(lines: readonly RecordLine[]): Map<string, Found> {
     found.set(placeOfFinding(body), { ...body, ...decided, at, by });
   }
   return found;
+}
+
+/** Causes that the customer declined to have mended, and that were not mended since. */
+export function leftIn(lines: readonly RecordLine[]): CauseId[] {
+  const last = new Map(linesOf(lines, 'mended').map(({ body }) => [body.cause, body.when]));
+  return [...last].flatMap(([cause, when]) => (when === 'left' ? [cause] : []));
 }
 
 /** The procedure that the job is worked by; null where none was chosen. */

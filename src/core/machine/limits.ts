@@ -24,6 +24,12 @@ export const shopLimits = z.object({
     .min(1, 'A day at least.')
     .max(365, 'A year at most.')
     .default(14),
+  /** What a mend may cost before the customer is asked, cr. */
+  askFrom: z
+    .number({ error: 'Give an amount.' })
+    .min(0, 'An amount is 0 or more.')
+    .max(1_000_000, 'That is more than any of these machines is worth.')
+    .default(150),
 });
 export type ShopLimits = Readonly<z.infer<typeof shopLimits>>;
 

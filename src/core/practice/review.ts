@@ -104,11 +104,14 @@ function reviewStep(words: Vocabulary, { move, before }: RoundStep, at: number):
   return own.score >= AS_GOOD * best ? asGood(says) : worse(says);
 }
 
+/** What tracing does next with what is known. */
+export const nextByTracing = (words: Vocabulary, faultCase: FaultCase): Move => choiceAt(words, faultCase, knownAt(words, faultCase)).move;
+
 /** The same machine worked by tracing alone: every move as it advises, until the complaint is gone. */
 export function workedByTracing(words: Vocabulary, machine: PracticeMachine): Round {
   let round = newRound(machine);
   for (let moves = 0; moves < MOST_MOVES && !round.gone; moves++) {
-    const { move } = choiceAt(words, round.now, knownAt(words, round.now));
+    const move = nextByTracing(words, round.now);
     round = playOn(words, round, { move, result: resultOf(words, machine, round, move) });
   }
   return round;

@@ -1,6 +1,8 @@
 import { complaintAfter, readBody } from '../../core/job';
-import type { Confirmed } from '../../core/fault';
+import type { Confirmed, Correction } from '../../core/fault';
 import type { Database } from '../connection';
+import { done, type Outcome } from '../outcome';
+import { namesOf } from './people';
 
 /** The latest lines looked at: a shop of many years. */
 const MOST_LINES = 20_000;
@@ -37,4 +39,39 @@ export async function confirmedCauses(db: Database, shopId: number): Promise<Con
     counted.set(key, { ...one, times: one.times + 1 });
   }
   return [...counted.values()].sort((a, b) => b.times - a.times);
+}
+
+/** What an owner corrected of the base, with who did it and when. */
+export interface StoredCorrection extends Correction {
+  readonly by: string;
+  readonly at: string;
+}
+
+/** What a shop corrected of the base. */
+export async function correctionsOf(db: Database, shopId: number): Promise<StoredCorrection[]> {
+  const rows = await db.models.BaseCorrection.findAll({ where: { shopId }, order: [['id', 'ASC']], raw: true });
+  const names = await namesOf(db, rows);
+  return rows.map(({ cause, subject, value, because, personId, at }) => ({
+    cause,
+    subject,
+    value,
+    because,
+    by: names(personId),
+    at: at.toISOString(),
+  }));
+}
+
+/** Corrects the base, or leaves it as it ships where `value` is null. */
+export async function correctBase(
+  db: Database,
+  by: { readonly shopId: number; readonly personId: number; readonly at: Date },
+  { cause, subject, value, because }: Omit<Correction, 'value'> & { readonly value: string | null },
+): Promise<Outcome<null>> {
+  return db.transact(async (transaction) => {
+    const where = { shopId: by.shopId, cause, subject };
+    await db.models.BaseCorrection.destroy({ where, transaction });
+    if (value !== null)
+      await db.models.BaseCorrection.create({ ...where, value, because, personId: by.personId, at: by.at }, { transaction });
+    return done(null);
+  });
 }

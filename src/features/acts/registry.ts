@@ -11,6 +11,7 @@ import { shelfActs } from '../shelf/acts';
 import { shopActs } from '../shop/acts';
 import { stackActs } from '../stacks/acts';
 import { surveyActs } from '../survey/acts';
+import { traceActs } from '../trace/acts';
 import { SECRET_ACTS } from './kinds';
 
 /** Every act there is, by its kind. Kinds that devices may still hold unsent keep their names, or get an heir. */
@@ -26,6 +27,7 @@ export const ACTS = {
   ...shopActs,
   ...stackActs,
   ...surveyActs,
+  ...traceActs,
 } as const;
 export type Acts = typeof ACTS;
 

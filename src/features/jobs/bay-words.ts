@@ -14,7 +14,7 @@ import type {
   TimedWhat,
   Unfit,
 } from '@/core/job';
-import { checkOf, type CheckNumber } from '@/core/fault';
+import { CAUSES, UNKNOWN, type CauseId, checkOf, type CheckNumber } from '@/core/fault';
 import type { Dimension } from '@/core/quantity';
 
 /** Words of what is asked, found and proved at the bay. */
@@ -125,3 +125,7 @@ export function lookWords({ after, at }: NextLook): string {
   const what = at.map((a) => LOOK_AT_WORDS[a]).join(', ');
   return when && what ? `${when.charAt(0)}${when.slice(1).toLowerCase()}: ${what.toLowerCase()}.` : '';
 }
+
+/** A cause that stays in by the customer's word. */
+export const leftInWords = (cause: CauseId): string =>
+  `${(CAUSES.find((c) => c.id === cause)?.label ?? UNKNOWN.label).toLowerCase()} (the customer declined)`;

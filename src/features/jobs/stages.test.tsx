@@ -25,6 +25,7 @@ vi.mock('../shelf/actions', () => ({
 }));
 vi.mock('@/ui/solver', () => ({
   useTrace: (request: TraceRequest) => ({ answer: solverService.trace(request), pending: false, failed: false, again: vi.fn() }),
+  useWhatIf: () => ({ answer: null, pending: false }),
   useFacts: () => ({ answer: null, pending: false, failed: false, again: vi.fn() }),
   usePose: () => ({ answer: null, pending: false }),
   useMatch: (request: MatchRequest) => {
@@ -36,7 +37,7 @@ vi.mock('@/ui/solver', () => ({
   useEntries: (request: EntryRequest | null) => ({ answer: request && solverService.entries(request), pending: false }),
   askEntries: (request: EntryRequest) => Promise.resolve(solverService.entries(request)),
 }));
-vi.mock('../trace/actions', () => ({ readConfirmed: async () => ({ ok: true, value: [] }) }));
+vi.mock('../trace/actions', () => ({ readShopBase: async () => ({ ok: true, value: { confirmed: [], corrections: [] } }) }));
 vi.mock('../tension/actions', () => ({ readTensionPast: async () => ({ ok: true, value: { readings: [], epochs: [] } }) }));
 vi.mock('@/ui/plate/plate', () => ({ Plate: () => null }));
 

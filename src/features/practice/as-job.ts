@@ -43,7 +43,13 @@ function findingsOf(machine: PracticeMachine, drive: Drive, check: Check & { rea
 }
 
 /** What a move writes on the ticket. */
-function bodiesOf(machine: PracticeMachine, drive: Drive, { move, result, before }: RoundStep, after: readonly string[]): TypedBody[] {
+function bodiesOf(
+  machine: PracticeMachine,
+  { kind }: Model,
+  drive: Drive,
+  { move, result, before }: RoundStep,
+  after: readonly string[],
+): TypedBody[] {
   const moved = (up: boolean, ids: readonly string[]): TypedBody[] =>
     ids.map((id) => ({ type: 'setup', body: { setup: setupOf(id as SetupId).id as SetupId, up } }));
   const off = moved(
@@ -56,7 +62,7 @@ function bodiesOf(machine: PracticeMachine, drive: Drive, { move, result, before
   );
   if ('look' in move)
     return [...off, ...findingsOf(machine, drive, checkOf(move.look), result!).map((body): TypedBody => ({ type: 'finding', body }))];
-  if ('mend' in move) return [...off, { type: 'mended', body: { cause: move.mend as CauseId, when: 'here', kind: machine.kind as never } }];
+  if ('mend' in move) return [...off, { type: 'mended', body: { cause: move.mend as CauseId, when: 'here', agreed: false, kind } }];
   if ('setup' in move) return [...off, ...on];
   return [
     ...on,
@@ -96,7 +102,7 @@ export function roundAsJob(
     },
     ...round.steps.flatMap((step, i) => {
       const after = (round.steps[i + 1]?.before ?? round.now).setups;
-      return bodiesOf(machine, drive, step, after).map((body) => ({ stage: stageOfMove(step), minutes: step.clock, body }));
+      return bodiesOf(machine, model, drive, step, after).map((body) => ({ stage: stageOfMove(step), minutes: step.clock, body }));
     }),
   ];
   const looked = round.steps.some((s) => 'look' in s.move);

@@ -10,12 +10,13 @@ import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { Card } from '@/ui/page';
 import { isTaken, useAct } from '../acts/use-act';
 
-const FIELDS = ['stop.walk-behind', 'stop.ride-on', 'stop.auger', 'trialDays'] as const;
+const FIELDS = ['stop.walk-behind', 'stop.ride-on', 'stop.auger', 'trialDays', 'askFrom'] as const;
 const WORDS: Readonly<Record<(typeof FIELDS)[number], readonly [string, string]>> = {
   'stop.walk-behind': ['Stop time, walk-behind, s', ''],
   'stop.ride-on': ['Stop time, ride-on, s', ''],
   'stop.auger': ['Stop time, auger, s', 'Blade, reel or auger must stand within it; the machine’s manual always wins.'],
   trialDays: ['Ask about a substitute after, days', 'Counted from the day its job was closed.'],
+  askFrom: ['Ask the customer before a mend from, cr', 'By the price of a finding; where none is given, by what its parts usually cost.'],
 };
 /** A number that was typed; what is none is left to be refused. */
 const typedNumber = (value: unknown) =>
@@ -30,6 +31,7 @@ export function LimitsCard({ shop }: { shop: Shop }) {
         {
           stop: Object.fromEntries(Object.entries(values.stop ?? {}).map(([k, v]) => [k, typedNumber(v)])) as (typeof values)['stop'],
           trialDays: typedNumber(values.trialDays) as number,
+          askFrom: typedNumber(values.askFrom) as number,
         },
         context,
         options as never,

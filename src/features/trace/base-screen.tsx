@@ -11,9 +11,10 @@ import {
   COMPLAINTS,
   DRIVE_KINDS,
   linksOfCause,
+  NOTHING_SHOWN,
   type Cause,
   type DriveKind,
-  type Step,
+  corrected,
   jobsOf,
   learned,
   vocabulary,
@@ -23,28 +24,33 @@ import {
 import { Choices } from '@/ui/choices';
 import { Page } from '@/ui/page';
 import { UNFOLDS } from '@/ui/unfolds';
+import type { StoredCorrection } from '@/db';
+import { AddLink, LinkLine } from './link-line';
 
-const STEP_WORDS: Readonly<Record<Step, string>> = {
-  always: 'always',
-  usually: 'usually',
-  'as-often-as-not': 'as often as not',
-  sometimes: 'sometimes',
-  seldom: 'seldom',
-};
 /** Causes in sight before the rest is unfolded. */
 const SHOWN = 25;
 
 const causes: readonly Cause[] = CAUSES;
 const complaintLabel = (id: string) => COMPLAINTS.find((c) => c.id === id)!.label;
 const checkLabel = (id: string) => CHECKS.find((c) => c.id === id)!.label;
+const subjectLabel = (id: string) => (CHECKS.some((c) => c.id === id) ? checkLabel(id) : complaintLabel(id));
+const isLink = (subject: string) => CHECKS.some((c) => c.id === subject) || COMPLAINTS.some((c) => c.id === subject);
 const share = (p: number) => `${(100 * p).toFixed(1)} %`;
 
-/** What the tracing goes by, to be read: causes of a kind of drive with how common they are, what they show, and how they are mended. */
-export function BaseScreen({ confirmed }: { confirmed: readonly Confirmed[] }) {
+/** What the tracing goes by, to be read, and by an owner corrected: causes of a kind of drive with how common they are, what they show, and how they are mended. */
+export function BaseScreen({
+  confirmed,
+  corrections,
+  mayCorrect,
+}: {
+  confirmed: readonly Confirmed[];
+  corrections: readonly StoredCorrection[];
+  mayCorrect: boolean;
+}) {
   const [kind, setKind] = useState<DriveKind>('deck-lever');
   const [find, setFind] = useState('');
   const [all, setAll] = useState(false);
-  const own = learned(vocabulary(), confirmed);
+  const own = learned(corrected(vocabulary(), corrections), confirmed);
   const shipped = vocabulary();
   const priorOf = (from: typeof own, id: string) => from.causes.find((c) => c.id === id)!.kinds[kind]!;
   const sought = find.trim().toLowerCase();
@@ -76,8 +82,11 @@ export function BaseScreen({ confirmed }: { confirmed: readonly Confirmed[] }) {
       </Box>
       {found.slice(0, all ? found.length : SHOWN).map((c) => (
         <CauseEntry
-          key={c.id}
+          key={`${c.id} ${kind}`}
           cause={c}
+          kind={kind}
+          corrections={corrections.filter((x) => x.cause === c.id && (x.subject === kind || isLink(x.subject)))}
+          mayCorrect={mayCorrect}
           shipped={priorOf(shipped, c.id)}
           now={priorOf(own, c.id)}
           times={confirmed.find((x) => x.kind === kind && x.cause === c.id)?.times ?? 0}
@@ -89,9 +98,34 @@ export function BaseScreen({ confirmed }: { confirmed: readonly Confirmed[] }) {
   );
 }
 
-function CauseEntry({ cause, shipped, now, times }: { cause: Cause; shipped: number; now: number; times: number }) {
+/** One cause: how common it is here and why, what shows it, and what an owner makes of that. */
+function CauseEntry({
+  cause,
+  kind,
+  shipped,
+  now,
+  times,
+  corrections,
+  mayCorrect,
+}: {
+  cause: Cause;
+  kind: DriveKind;
+  shipped: number;
+  now: number;
+  times: number;
+  /** Those of this cause. */
+  corrections: readonly StoredCorrection[];
+  mayCorrect: boolean;
+}) {
   const [open, setOpen] = useState(false);
   const links = open ? linksOfCause(cause.id) : null;
+  const own = (subject: string) => corrections.find((c) => c.subject === subject);
+  const line = (subject: string, label: string, shippedAs: string, because: string) => (
+    <LinkLine key={subject} {...{ cause: cause.id, subject, label, shippedAs, because, mayCorrect }} own={own(subject)} />
+  );
+  const added = corrections.filter(
+    (c) => links && c.subject !== kind && ![...links.complaints, ...links.checks].some((l) => l.of === c.subject) && isLink(c.subject),
+  );
   return (
     <Box sx={{ borderTop: '1px solid var(--ts-edge)' }}>
       <Box
@@ -102,7 +136,9 @@ function CauseEntry({ cause, shipped, now, times }: { cause: Cause; shipped: num
         sx={{ ...UNFOLDS, gridTemplateColumns: '1fr auto auto', gap: 2 }}
       >
         <Box sx={{ fontWeight: 600 }}>{cause.label}</Box>
-        <Box sx={{ color: 'var(--ts-work)', whiteSpace: 'nowrap' }}>{times > 0 ? `${times} here` : ''}</Box>
+        <Box sx={{ color: 'var(--ts-work)', whiteSpace: 'nowrap' }}>
+          {[times > 0 ? `${times} here` : '', corrections.length > 0 ? 'corrected' : ''].filter(Boolean).join(', ')}
+        </Box>
         <Box className="ts-mono" sx={{ whiteSpace: 'nowrap' }}>
           {share(now)}
         </Box>
@@ -114,16 +150,18 @@ function CauseEntry({ cause, shipped, now, times }: { cause: Cause; shipped: num
             {cause.mend.act.slice(1)}, {cause.mend.minutes} min{cause.mend.ask ? '; the customer is asked first' : ''}.
             {now === shipped ? '' : ` As it ships ${share(shipped)}.`}
           </Box>
-          {links.complaints.map((l) => (
-            <Box key={l.of}>
-              <strong>{complaintLabel(l.of)}</strong>: {STEP_WORDS[l.step]}, since {l.because}.
-            </Box>
-          ))}
-          {links.checks.map((l) => (
-            <Box key={l.of}>
-              <strong>{checkLabel(l.of)}</strong> shows it {STEP_WORDS[l.step]}, since {l.because}.
-            </Box>
-          ))}
+          <LinkLine
+            {...{ cause: cause.id, mayCorrect }}
+            subject={kind}
+            label="How common it is on this kind of drive"
+            shippedAs={String(cause.commonness)}
+            because="a starting guess among machines that come in with one of its complaints"
+            own={own(kind)}
+          />
+          {links.complaints.map((l) => line(l.of, complaintLabel(l.of), l.step, l.because))}
+          {links.checks.map((l) => line(l.of, checkLabel(l.of), l.step, l.because))}
+          {added.map((c) => line(c.subject, subjectLabel(c.subject), NOTHING_SHOWN, 'as it ships it shows nothing of it'))}
+          {mayCorrect && <AddLink cause={cause.id} taken={[...links.complaints, ...links.checks].map((l) => l.of as string)} />}
         </Box>
       )}
     </Box>

@@ -1,21 +1,23 @@
-import { screen } from '@testing-library/react';
+import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { describe, expect, it } from 'vitest';
-import { show } from '@/ui/test-shell';
+import { describe, expect, it, vi } from 'vitest';
+import { serverThat, show } from '@/ui/test-shell';
 import { BaseScreen } from './base-screen';
+
+vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
 
 describe('the base, to be read', () => {
   it('tells of a cause how it is mended, what shows it, how often and why', async () => {
-    show(<BaseScreen confirmed={[]} />);
+    show(<BaseScreen confirmed={[]} corrections={[]} mayCorrect={false} />);
     expect(screen.getByText(/Nothing was confirmed on this shop’s own jobs of this kind yet/)).toBeTruthy();
     await userEvent.type(screen.getByLabelText('Find a cause'), 'brake does not land');
     await userEvent.click(screen.getByRole('button', { name: /^Brake does not land/ }));
     expect(screen.getByText(/^Mended by: /)).toBeTruthy();
     expect(screen.getByText(/always, since nothing else stops what turns on/)).toBeTruthy();
-    expect(screen.getByText(/shows it always, since it looks at the very thing/)).toBeTruthy();
+    expect(screen.getByText(/shows it always, since it is to be seen standing off/)).toBeTruthy();
   });
   it('a confirmed cause rises, beside what it ships with; another kind of drive is not moved', async () => {
-    show(<BaseScreen confirmed={[{ kind: 'deck-lever', cause: 'guard-missing', times: 30 }]} />);
+    show(<BaseScreen confirmed={[{ kind: 'deck-lever', cause: 'guard-missing', times: 30 }]} corrections={[]} mayCorrect={false} />);
     const first = () => screen.getAllByRole('button', { expanded: false })[0]!.textContent;
     expect(first()).toMatch(/^Guard or belt stop missing30 here\d/);
     await userEvent.click(screen.getAllByRole('button', { expanded: false })[0]!);
@@ -24,8 +26,55 @@ describe('the base, to be read', () => {
     expect(first()).not.toMatch(/ here/);
   });
   it('a search for nothing says so', async () => {
-    show(<BaseScreen confirmed={[]} />);
+    show(<BaseScreen confirmed={[]} corrections={[]} mayCorrect={false} />);
     await userEvent.type(screen.getByLabelText('Find a cause'), 'gremlins');
     expect(screen.getByText('No cause here is called “gremlins”.')).toBeTruthy();
+  });
+  const tips = async () => {
+    await userEvent.type(screen.getByLabelText('Find a cause'), 'idler bearing tips');
+    await userEvent.click(screen.getByRole('button', { name: /^Idler bearing tips/ }));
+  };
+  it('an owner says otherwise, and why; without a why nothing is kept', async () => {
+    const { sent } = serverThat({ ok: true, value: null });
+    show(<BaseScreen confirmed={[]} corrections={[]} mayCorrect />);
+    await tips();
+    await userEvent.click(screen.getByRole('button', { name: 'Correct: Idler: push and tip' }));
+    await userEvent.click(screen.getByRole('combobox', { name: /In this shop/ }));
+    await userEvent.click(within(screen.getByRole('listbox')).getByRole('option', { name: 'sometimes' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Keep it' }));
+    expect(screen.getByText(/Say in a line why/)).toBeTruthy();
+    expect(sent).toEqual([]);
+    await userEvent.type(screen.getByLabelText('Since'), 'ours are tried with the belt on');
+    await userEvent.click(screen.getByRole('button', { name: 'Keep it' }));
+    await waitFor(() =>
+      expect(sent[0]).toMatchObject({
+        kind: 'faults.correct',
+        input: { cause: 'idler-tips', subject: 'idler-tip', value: 'sometimes', because: 'ours are tried with the belt on' },
+      }),
+    );
+  });
+  it('a correction stands with who made it and what ships, and goes back to that', async () => {
+    const { sent } = serverThat({ ok: true, value: null });
+    const own = {
+      cause: 'idler-tips',
+      subject: 'deck-lever',
+      value: '1',
+      because: 'ours have sealed ones',
+      by: 'Ines',
+      at: '2026-11-20T08:00:00Z',
+    };
+    show(<BaseScreen confirmed={[]} corrections={[own]} mayCorrect />);
+    await tips();
+    expect(screen.getByText(/1, rare, since ours have sealed ones/).textContent).toMatch(/Corrected by Ines.*as it ships 5, everyday/);
+    await userEvent.click(screen.getByRole('button', { name: /^As it ships: / }));
+    await waitFor(() => expect(sent[0]).toMatchObject({ input: { subject: 'deck-lever', value: null } }));
+    await userEvent.click(await screen.findByRole('button', { name: 'Undo' }));
+    await waitFor(() => expect(sent[1]).toMatchObject({ input: { value: '1', because: 'ours have sealed ones' } }));
+  });
+  it('whoever is no owner reads corrections and makes none', async () => {
+    show(<BaseScreen confirmed={[]} corrections={[]} mayCorrect={false} />);
+    await tips();
+    expect(screen.queryByRole('button', { name: /^Correct/ })).toBeNull();
+    expect(screen.queryByLabelText('Something else shows it here')).toBeNull();
   });
 });

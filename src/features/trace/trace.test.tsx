@@ -1,14 +1,16 @@
-import { screen, waitFor } from '@testing-library/react';
+import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import { CAUSES, type FaultCase, type FaultEvent } from '@/core/fault';
+import type { Consent } from '@/core/job';
 import { show } from '@/ui/test-shell';
-import { answerTrace, type TraceAnswer, type TraceRequest } from '@/workers/trace-service';
+import { answerTrace, answerWhatIf, type TraceAnswer, type TraceRequest, type WhatIfRequest } from '@/workers/trace-service';
 import { TracePanel } from './trace-panel';
 
 const given = vi.hoisted(() => ({ answer: null as unknown, failed: false, again: () => undefined }));
 /** What a worker would answer, without one. */
 vi.mock('@/ui/solver', () => ({
+  useWhatIf: (request: WhatIfRequest | null) => ({ answer: request && answerWhatIf(request), pending: false }),
   useTrace: (request: TraceRequest) => ({
     answer: given.answer ?? answerTrace(request),
     pending: false,
@@ -20,17 +22,76 @@ vi.mock('@/ui/solver', () => ({
 const of = (history: FaultEvent[], complaint = ['thrown-releasing']): FaultCase => ({ kind: 'deck-lever', complaint, history, setups: [] });
 const open = (faultCase: FaultCase, onMend: Parameters<typeof TracePanel>[0]['onMend'] = vi.fn().mockResolvedValue(true)) => {
   const onCheck = vi.fn();
-  show(<TracePanel request={{ faultCase, confirmed: [] }} onCheck={onCheck} onMend={onMend} />);
+  show(<TracePanel request={{ faultCase, confirmed: [], corrections: [] }} onCheck={onCheck} onMend={onMend} />);
   return { onCheck, onMend };
 };
 
 describe('why it does that', () => {
+  /** There was no blow. */
+  const ASKED: FaultEvent[] = [{ check: 'began-blow', result: 'good' }];
   it('one check is next, with how it is made, and leads to it', async () => {
-    const { onCheck } = open(of([]));
-    expect(screen.getByText(/^Look at this next, \d+ min$/)).toBeTruthy();
+    const { onCheck } = open(of(ASKED));
+    expect(screen.getByText(/^Look at this next, [\d.]+ min$/)).toBeTruthy();
     expect(screen.queryByText('Mend now')).toBeNull();
     await userEvent.click(screen.getByRole('button', { name: 'Go to it' }));
     expect(onCheck).toHaveBeenCalledTimes(1);
+  });
+  it('what is only asked is answered where it stands', async () => {
+    const onAnswer = vi.fn().mockResolvedValue(true);
+    show(
+      <TracePanel request={{ faultCase: of([]), confirmed: [], corrections: [] }} onCheck={vi.fn()} onMend={null} onAnswer={onAnswer} />,
+    );
+    expect(screen.getByText(/^Ask this next, 0\.5 min$/)).toBeTruthy();
+    await userEvent.click(screen.getByRole('button', { name: 'Yes' }));
+    expect(onAnswer).toHaveBeenCalledWith(expect.stringMatching(/^began-|^ended-/), 'bad');
+  });
+  it('tells before a check is made what each answer would leave', async () => {
+    open(of(ASKED));
+    await userEvent.click(screen.getByRole('button', { name: 'What would it tell?' }));
+    expect(screen.getAllByText(/likely: .* \d+ %(, up|, down)?; /).length).toBeGreaterThanOrEqual(2);
+  });
+  it('the first two that look alike come with what splits them, but for what is answered', async () => {
+    const { onCheck } = open(of([...ASKED, { check: 'idler-lean', result: 'bad' }, { check: 'idler-tip', result: 'bad' }]));
+    expect(screen.getByText('The first two look alike')).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Sight the idler against the deck' })).toBeNull();
+    await userEvent.click(screen.getByRole('button', { name: 'Where the brake stands, released' }));
+    expect(onCheck).toHaveBeenCalledWith('brake-released');
+  });
+  describe('what costs more than is spent unasked', () => {
+    const proved = ['brake-released', 'stop-time', 'brake-lining'].map((check) => ({ check, result: 'bad' }));
+    const asking = (said: Consent['said'], more: object = {}) => {
+      const onMend = vi.fn().mockResolvedValue(true);
+      show(
+        <TracePanel
+          request={{ faultCase: of(proved), confirmed: [], corrections: [] }}
+          onCheck={vi.fn()}
+          onMend={onMend}
+          consentFor={() => ({ needed: true, said })}
+          {...more}
+        />,
+      );
+      return onMend;
+    };
+    it('is mended once the customer agreed, and that is written', async () => {
+      const onMend = asking('not-asked');
+      expect(screen.getByText('Ask the customer, then mend')).toBeTruthy();
+      await userEvent.click(screen.getByRole('button', { name: 'He agreed; it is mended' }));
+      expect(onMend).toHaveBeenCalledWith('brake-not-landing', 'here', true);
+    });
+    it('stays in where he declines, and is proposed no more', async () => {
+      const onMend = asking('waiting');
+      expect(screen.getByText(/wants to think about it/)).toBeTruthy();
+      await userEvent.click(screen.getByRole('button', { name: 'He declines; it stays in' }));
+      expect(onMend).toHaveBeenCalledWith('brake-not-landing', 'left');
+      cleanup();
+      asking('declined', { left: ['brake-not-landing'] });
+      expect(screen.queryByText(/^Mend now|^Ask the customer/)).toBeNull();
+    });
+    it('is simply mended where he agreed already', () => {
+      asking('approved');
+      expect(screen.getByText(/The customer agreed to it/)).toBeTruthy();
+      expect(screen.getByRole('button', { name: 'It is mended' })).toBeTruthy();
+    });
   });
   it('a proved fault is mended by its act, at once where it is dangerous, and the mend is written', async () => {
     const { onMend } = open(of(['brake-released', 'stop-time', 'brake-lining'].map((check) => ({ check, result: 'bad' }))));
@@ -38,7 +99,7 @@ describe('why it does that', () => {
     expect(screen.getByText(CAUSES.find((c) => c.id === 'brake-not-landing')!.mend.act)).toBeTruthy();
     expect(screen.getByText(/dangerous: brake does not land\. It is mended whatever else there is/)).toBeTruthy();
     await userEvent.click(screen.getByRole('button', { name: 'It is mended' }));
-    await waitFor(() => expect(onMend).toHaveBeenCalledWith('brake-not-landing', 'here'));
+    await waitFor(() => expect(onMend).toHaveBeenCalledWith('brake-not-landing', 'here', false));
   });
   it('a cause tells what speaks for it and against it, and can be said to have been mended before', async () => {
     const { onMend } = open(
@@ -65,7 +126,7 @@ describe('why it does that', () => {
   });
   it('answers that cannot stand together are named; a worker that fails can be asked again', () => {
     given.answer = { trace: { status: 'contradiction', conflicts: ['window-computed'] } } satisfies TraceAnswer;
-    const first = show(<TracePanel request={{ faultCase: of([]), confirmed: [] }} onCheck={vi.fn()} onMend={null} />);
+    const first = show(<TracePanel request={{ faultCase: of([]), confirmed: [], corrections: [] }} onCheck={vi.fn()} onMend={null} />);
     expect(screen.getByText(/These answers cannot stand together: .*Look at it once more/)).toBeTruthy();
     first.unmount();
     given.answer = null;

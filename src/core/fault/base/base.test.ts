@@ -9,6 +9,8 @@ import {
   complaintsIn,
   DRIVE_KINDS,
   linksOfCause,
+  LOOK_ALIKES,
+  splitOf,
   SETUPS,
   setupsFor,
   STATIONS,
@@ -76,6 +78,26 @@ describe('the base of complaints, checks and causes', () => {
       expect(c.minutes).toBeGreaterThan(0);
       expect(c.minutes).toBeLessThanOrEqual(15);
     }
+  });
+});
+
+describe('look-alikes', () => {
+  it('share a kind of drive and a complaint, and each check that splits them tells one of them', () => {
+    for (const { causes: alike, checks: splitting } of LOOK_ALIKES) {
+      const of = alike.map((id) => causes.find((c) => c.id === id)!);
+      for (const c of of)
+        expect(
+          of.some((o) => o !== c && o.kinds.some((k) => c.kinds.includes(k)) && o.explains.some((e) => c.explains.includes(e))),
+          c.id,
+        ).toBe(true);
+      for (const check of splitting)
+        expect(of.some((c) => c.provedBy.includes(check) || c.toldBy.includes(check)) || check === 'engagement-time', check).toBe(true);
+    }
+  });
+  it('the first pair that holds both is meant; of others nothing is known', () => {
+    expect(splitOf('belt-worn', 'groove-worn')?.checks).toEqual(['belt-depth']);
+    expect(splitOf('groove-worn', 'belt-worn')?.checks).toEqual(['belt-depth']);
+    expect(splitOf('belt-worn', 'brake-worn')).toBeNull();
   });
 });
 

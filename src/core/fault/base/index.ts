@@ -14,6 +14,8 @@ export { DRIVE_KINDS, STATIONS } from './kinds';
 export type { DriveKind, Station } from './kinds';
 export { linksOfCause, UNKNOWN } from './likelihoods';
 export type { Step } from './likelihoods';
+export { LOOK_ALIKES, splitOf } from './look-alikes';
+export type { LookAlike } from './look-alikes';
 export { SETUPS } from './setups';
 export type { Setup, SetupId } from './setups';
 

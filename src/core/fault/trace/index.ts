@@ -16,8 +16,12 @@ export type { Advice, NextCheck, StopWhy } from './policy';
 export { stopSentence } from './sentences';
 export { answer, drawJob } from './simulated';
 export type { SimulatedJob } from './simulated';
+export { COMMONNESS_VALUES, corrected, correctionProblem, LINK_VALUES, NOTHING_SHOWN } from './correct';
+export type { Correction } from './correct';
 export { jobsOf, learned, moved, WORTH_JOBS } from './learn';
 export type { Confirmed } from './learn';
+export { whatIf } from './what-if';
+export type { IfSo } from './what-if';
 export { vocabulary } from './vocabulary';
 export type { Vocabulary } from './vocabulary';
 

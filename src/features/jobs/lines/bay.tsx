@@ -138,12 +138,18 @@ export function TallyLine({ body }: { body: EntryBody<'tally'> }) {
   );
 }
 
+const MENDED = {
+  here: 'Mended',
+  before: 'Mended before it came, and it went on',
+  left: 'Left in, since the customer declined',
+} as const;
+
 export function MendedLine({ body }: { body: EntryBody<'mended'> }) {
   const cause = CAUSES.find((c) => c.id === body.cause)?.label ?? UNKNOWN.label;
   return (
     <>
-      {body.when === 'here' ? 'Mended: ' : 'Mended before it came, and it went on: '}
-      <strong>{cause.charAt(0).toLowerCase() + cause.slice(1)}</strong>.
+      {MENDED[body.when]}: <strong>{cause.charAt(0).toLowerCase() + cause.slice(1)}</strong>
+      {body.agreed ? '; the customer agreed first' : ''}.
     </>
   );
 }

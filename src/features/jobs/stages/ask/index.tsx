@@ -17,6 +17,7 @@ import { StageFrame } from '../frame';
 import type { StageModule, StageProps } from '../module';
 import { useSimulated } from '../simulated';
 import { NoteField } from '../note-field';
+import { TraceRequestProvider } from '../../../trace/request';
 import { TraceOfJob } from '../../../trace/trace-of-job';
 import { PoweredTest } from '../powered-test';
 import { StageMoves } from '../stage-moves';
@@ -28,6 +29,14 @@ const draftShape = z.custom<Asked>((typed) => kindOf('asked').form.check(typed).
 
 /** What the customer says: named, in their words, with what came before. Nothing of it is required. */
 function Bench(props: StageProps) {
+  return (
+    <TraceRequestProvider {...props}>
+      <Stage {...props} />
+    </TraceRequestProvider>
+  );
+}
+
+function Stage(props: StageProps) {
   const { job, at, acts, writable } = props;
   const { bay } = props;
   const written = askedOf(job.entries);

@@ -10,7 +10,7 @@ import { ENDINGS, handBackOf, LOOK_AFTER, LOOK_AT, mayEnd, missingOfLook, nextLo
 import { Chips, Choices } from '@/ui/choices';
 import { useDraft, useDraftOf } from '@/ui/draft';
 import { useShell } from '../../../shell/shell-context';
-import { ENDING_WORDS, findingWords, LOOK_AFTER_WORDS, LOOK_AT_WORDS, UNFIT_WORDS } from '../../bay-words';
+import { ENDING_WORDS, findingWords, leftInWords, LOOK_AFTER_WORDS, LOOK_AT_WORDS, UNFIT_WORDS } from '../../bay-words';
 import type { StageProps } from '../module';
 
 /** With it or without it, in the order in which they are shown. */
@@ -60,9 +60,9 @@ export function CloseForm(props: StageProps) {
           signed by an owner with a reason, and its ticket says so.
         </Alert>
       )}
-      {hand.unfit.length === 0 && hand.known.length > 0 && (
+      {hand.unfit.length === 0 && hand.known.length + hand.leftIn.length > 0 && (
         <Alert severity="warning" variant="outlined">
-          Known faults stay in: {hand.known.map(findingWords).join('; ')}.
+          Known faults stay in: {[...hand.known.map(findingWords), ...hand.leftIn.map(leftInWords)].join('; ')}.
         </Alert>
       )}
       <Choices

@@ -25,6 +25,8 @@ import { ANSWER_WORDS, dimensionOf, findingWords, plainUnit } from '../../bay-wo
 import type { Bay } from '../../use-bay';
 import { aboutFinding, Pictures } from '../../pictures';
 import type { StageProps } from '../module';
+import { useTraceRequest } from '../../../trace/request';
+import { WhatIf } from '../../../trace/what-if';
 import { useSimulated } from '../simulated';
 import { SimulatedCheck } from './simulated-check';
 
@@ -49,6 +51,7 @@ export function CheckCard({
 }) {
   const { check, parts } = item;
   const simulated = useSimulated();
+  const request = useTraceRequest();
   if (simulated) return <SimulatedCheck {...{ item, kind, found, simulated, writable }} onMend={() => acts.go('fit')} />;
   const of = (part: WalkPart | null) => found.get(placeOfFinding({ check: check.id, part }));
   const worst = parts
@@ -62,6 +65,7 @@ export function CheckCard({
       {parts.map((part) => (
         <PartRow key={part?.id ?? ''} {...{ job, at, acts, bay, item, kind, part, writable }} finding={of(part)} />
       ))}
+      {request && <WhatIf request={request} check={check.id} />}
       {worst.length > 1 && <Box sx={{ fontSize: 14, mt: 0.5 }}>Worst first: {worst.map((f) => f.part?.label).join(', ')}.</Box>}
     </Box>
   );

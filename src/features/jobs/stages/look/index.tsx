@@ -20,6 +20,7 @@ import type { StageModule, StageProps } from '../module';
 import { useSimulated } from '../simulated';
 import { NoteField } from '../note-field';
 import { StageMoves } from '../stage-moves';
+import { TraceRequestProvider } from '../../../trace/request';
 import { TraceOfJob } from '../../../trace/trace-of-job';
 import { BeltWidth } from './belt-width';
 import { CheckCard } from './check-card';
@@ -41,6 +42,14 @@ function lightsOf(found: ReadonlyMap<string, Found>): Map<string, Light> {
 
 /** The station walk: every check that can tell something, in groups by what has to be off for it, beside the drive drawn. */
 function Bench(props: StageProps) {
+  return (
+    <TraceRequestProvider {...props}>
+      <Stage {...props} />
+    </TraceRequestProvider>
+  );
+}
+
+function Stage(props: StageProps) {
   const { job, writable } = props;
   const { bay } = props;
   const found = useMemo(() => findingsOf(job.entries), [job.entries]);

@@ -1,0 +1,68 @@
+import { CHECKS, COMPLAINTS, DRIVE_KINDS } from '../base';
+import { givenOfCheck, priorOf, STEPS, type Step } from '../base/likelihoods';
+import type { Vocabulary } from './vocabulary';
+
+/** How common a cause is on a kind of drive, or how often it shows in a complaint or check, as an owner has it. */
+export interface Correction {
+  readonly cause: string;
+  /** A kind of drive, a complaint or a check. */
+  readonly subject: string;
+  /** 1 … 5 of a kind; a step, or `nothing`, of the others. */
+  readonly value: string;
+  readonly because: string;
+}
+
+export const NOTHING_SHOWN = 'nothing';
+/** What a link may be corrected to. */
+export const LINK_VALUES = [...(Object.keys(STEPS) as Step[]), NOTHING_SHOWN] as const;
+export const COMMONNESS_VALUES = ['1', '2', '3', '4', '5'] as const;
+
+const kinds: ReadonlySet<string> = new Set(DRIVE_KINDS.map((k) => k.id));
+const checks = new Map(CHECKS.map((c) => [c.id as string, c]));
+const complaints: ReadonlySet<string> = new Set(COMPLAINTS.map((c) => c.id));
+
+/** What is wrong with a correction, in a sentence; null where it can be made. */
+export function correctionProblem(words: Vocabulary, { cause, subject, value }: Correction): string | null {
+  const of = words.causes.find((c) => c.id === cause);
+  if (!of) return 'The base has no such cause.';
+  if (kinds.has(subject)) {
+    if (of.kinds[subject] === undefined) return 'That kind of drive does not have this cause.';
+    return (COMMONNESS_VALUES as readonly string[]).includes(value) ? null : 'How common it is goes from 1 to 5.';
+  }
+  if (!checks.has(subject) && !complaints.has(subject)) return 'The base has no such complaint or check.';
+  return (LINK_VALUES as readonly string[]).includes(value) ? null : 'Choose one of the steps.';
+}
+
+/** The base as an owner corrected it. What cannot be made any more, since the base has moved on, is left as it ships. */
+export function corrected(words: Vocabulary, corrections: readonly Correction[]): Vocabulary {
+  const sound = corrections.filter((c) => correctionProblem(words, c) === null);
+  if (sound.length === 0) return words;
+  const priors = sound.filter((c) => kinds.has(c.subject));
+  /** What is given of a cause: replaced, taken out or put in. */
+  const given = <T>(subject: string, as: Readonly<Record<string, T>>, of: (step: Step) => T): Record<string, T> => {
+    const next = { ...as };
+    for (const { cause, value } of sound.filter((c) => c.subject === subject))
+      if (value === NOTHING_SHOWN) delete next[cause];
+      else next[cause] = of(value as Step);
+    return next;
+  };
+  const each = <T, U>(of: Readonly<Record<string, T>>, f: (id: string, value: T) => U) =>
+    Object.fromEntries(Object.entries(of).map(([id, value]) => [id, f(id, value)]));
+  return {
+    ...words,
+    causes: words.causes.map((c) => ({
+      ...c,
+      kinds: each(c.kinds, (kind, p) => {
+        const by = priors.find((x) => x.cause === c.id && x.subject === kind);
+        return by ? priorOf({ commonness: Number(by.value) as 1 | 2 | 3 | 4 | 5 }) : p;
+      }),
+    })),
+    likelihoods: {
+      complaints: each(words.likelihoods.complaints, (id, one) => ({ ...one, given: given(id, one.given, (step) => STEPS[step]) })),
+      checks: each(words.likelihoods.checks, (id, one) => ({
+        ...one,
+        given: given(id, one.given, (step) => givenOfCheck(checks.get(id)!, { step })),
+      })),
+    },
+  };
+}

@@ -1,0 +1,108 @@
+import { describe, expect, it, vi } from 'vitest';
+import { vocabulary } from '@/core/fault';
+import { drawMachine, nextByTracing, replayed, type Move } from '@/core/practice';
+import { faults, jobLists, practice, people } from '@/db';
+import { readable, shopForTests, value } from '@/db/test-database';
+import { actsFor } from '@/db/test-acts';
+import { perform } from '@/server';
+import { ACT_KINDS, type ACTS } from '../acts/registry';
+
+const seen = vi.hoisted(() => ({ person: null as unknown, db: null as unknown }));
+vi.mock('@/server/session', async (original) => ({ ...(await original<object>()), currentPerson: async () => seen.person }));
+vi.mock('@/db', async (original) => ({ ...(await original<object>()), database: () => seen.db }));
+// The same tasks, without their threads.
+vi.mock('@/server/compute', async () => {
+  const tasks = (await import('@/workers/compute-tasks')) as unknown as Record<string, (input: unknown) => unknown>;
+  return { compute: async (task: string, input: unknown) => ({ ok: true, value: tasks[task]?.(input) }) };
+});
+
+const shop = shopForTests('practice');
+const { send, done, person } = actsFor<keyof typeof ACTS>(shop, seen, (sent) => perform(ACT_KINDS, sent));
+const words = vocabulary();
+const CODE = 'OR 4AC 6CA';
+const learner = () => ({ shopId: shop.owner.shopId, personId: person().id });
+const round = async (id: number) => readable(await practice.findRound(shop.db, learner(), id));
+const start = async () => (await done('practice.start', { code: CODE }))['id'] as number;
+const move = (id: number, at: number, made: Move) => send('practice.move', { id, at, move: made });
+
+describe('a round of practice', () => {
+  it('begins on the machine that its code names, the same for everybody; a code that is none begins nothing', async () => {
+    const [mine, again] = [await start(), (await done('practice.start', { code: 'or4ac6ca' }))['id'] as number];
+    expect((await round(again)).machine).toEqual((await round(mine)).machine);
+    expect((await round(mine)).machine).toEqual(drawMachine(words, 'deck-lever', (await round(mine)).machine.seed));
+    expect(await send('practice.start', { code: 'OR 4AC 6CB' })).toMatchObject({
+      ok: false,
+      reason: 'invalid',
+      problem: expect.stringContaining('not right'),
+    });
+    expect(await practice.roundsOf(shop.db, learner())).toHaveLength(2);
+  });
+  it('takes moves in order with what the machine answers; one made on what has moved on, or that it has nothing of, changes nothing', async () => {
+    const id = await start();
+    expect(await move(id, 0, { look: 'idler-lean' })).toMatchObject({ ok: true });
+    expect(await move(id, 0, { look: 'brake-released' })).toMatchObject({
+      ok: false,
+      problem: expect.stringContaining('moved on elsewhere'),
+    });
+    expect(await move(id, 1, { look: 'cvt-width' })).toMatchObject({
+      ok: false,
+      problem: expect.stringContaining('nothing of that to look at'),
+    });
+    expect(await send('practice.move', { id, at: 1, move: { fly: true } })).toMatchObject({ ok: false, reason: 'invalid' });
+    const kept = await round(id);
+    expect(kept.played.map((p) => [p.move, typeof p.result])).toEqual([[{ look: 'idler-lean' }, 'string']]);
+  });
+  it('is over with what came of it beside tracing, and takes no more', async () => {
+    const id = await start();
+    for (let at = 0; at < 60; at++) {
+      const { machine, played } = await round(id);
+      const now = replayed(words, machine, played);
+      if (now.gone) break;
+      expect(await move(id, at, nextByTracing(words, now.now))).toMatchObject({ ok: true });
+    }
+    await done('practice.hint', { id });
+    await done('practice.finish', { id });
+    const { result, helped, finishedAt, machine } = await round(id);
+    expect(helped).toBe(true);
+    expect(finishedAt).not.toBeNull();
+    // By tracing's own moves it takes what tracing takes.
+    expect(result!.minutes).toBeCloseTo(result!.ownMinutes, 9);
+    expect(result!.found + result!.leftIn).toBe(machine.faults.length);
+    for (const late of [await move(id, 99, { prove: true }), await send('practice.finish', { id }), await send('practice.hint', { id })])
+      expect(late).toMatchObject({ ok: false, problem: expect.stringContaining('is over') });
+  }, 30_000);
+  it('is its learner’s own: nobody else reads or moves it, and a viewer may practise', async () => {
+    const id = await start();
+    const other = value(
+      await people.addPerson(shop.db, shop.owner.shopId, {
+        name: 'Wren',
+        email: 'wren@quaybay.example',
+        role: 'viewer',
+        passwordHash: 'x',
+      }),
+    );
+    expect(await practice.findRound(shop.db, { shopId: shop.owner.shopId, personId: other.id }, id)).toBeNull();
+    seen.person = { ...person(), role: 'viewer' };
+    expect(await move(id, 0, { look: 'idler-lean' })).toMatchObject({ ok: true });
+    expect(await move(id + 100, 0, { look: 'idler-lean' })).toMatchObject({
+      ok: false,
+      problem: expect.stringContaining('no longer there'),
+    });
+  });
+  it('is no job: no list of jobs has it, and the shop learns nothing from it', async () => {
+    const id = await start();
+    const { machine } = await round(id);
+    await move(id, 0, { mend: machine.faults[0]! });
+    await move(id, 1, { prove: true });
+    await done('practice.finish', { id });
+    expect((await jobLists.openJobs(shop.db, shop.owner.shopId, { find: '', limit: 9 })).rows).toEqual([]);
+    expect(await faults.confirmedCauses(shop.db, shop.owner.shopId)).toEqual([]);
+  });
+  it('one that no longer reads is shown as such, and nothing is written over it', async () => {
+    const id = await start();
+    await shop.db.sequelize.query(`UPDATE practice_rounds SET document = '{"form": 1, "round": {"played": 7}}'`);
+    expect(await practice.findRound(shop.db, learner(), id)).toMatchObject({ unreadable: true });
+    expect(await move(id, 0, { prove: true })).toMatchObject({ ok: false });
+    expect(await practice.roundsOf(shop.db, learner())).toHaveLength(1);
+  });
+});

@@ -1,0 +1,193 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { CHECKS, COMMONNESS_VALUES, COMPLAINTS, DRIVE_KINDS, LINK_VALUES, NOTHING_SHOWN } from '@/core/fault';
+import type { StoredCorrection } from '@/db';
+import { Moment } from '@/ui/when';
+import { isTaken, useAct } from '../acts/use-act';
+
+/** Steps and degrees in words. */
+const VALUE_WORDS: Readonly<Record<string, string>> = {
+  always: 'always',
+  usually: 'usually',
+  'as-often-as-not': 'as often as not',
+  sometimes: 'sometimes',
+  seldom: 'seldom',
+  [NOTHING_SHOWN]: 'nothing of it',
+  1: '1, rare',
+  2: '2',
+  3: '3',
+  4: '4',
+  5: '5, everyday',
+};
+
+const isCheck = (subject: string) => CHECKS.some((c) => c.id === subject);
+const isKind = (subject: string) => DRIVE_KINDS.some((k) => k.id === subject);
+
+/** One thing the base says of a cause, with why; an owner says it otherwise, with his own why, or leaves it as it ships. */
+export function LinkLine({
+  cause,
+  subject,
+  label,
+  shippedAs,
+  because,
+  own,
+  mayCorrect,
+}: {
+  cause: string;
+  subject: string;
+  label: string;
+  shippedAs: string;
+  because: string;
+  own: StoredCorrection | undefined;
+  mayCorrect: boolean;
+}) {
+  const [open, setOpen] = useState(false);
+  const act = useAct();
+  const put = (value: string | null, why: string) =>
+    act('faults.correct', { cause, subject, value, because: why }, { words: `The base: ${label}` });
+  /** As it ships again, which can be undone. */
+  const leave = (before: StoredCorrection) =>
+    act(
+      'faults.correct',
+      { cause, subject, value: null, because: '' },
+      {
+        words: `The base: ${label}`,
+        done: { text: `${label}: as it ships.`, undo: () => void put(before.value, before.because) },
+      },
+    );
+  const value = own?.value ?? shippedAs;
+  return (
+    <Box>
+      <Box>
+        <strong>{label}</strong>
+        {isKind(subject) ? ': ' : isCheck(subject) ? ' shows it ' : ': '}
+        {VALUE_WORDS[value] ?? value}, since {own?.because ?? because}.
+        {own && (
+          <Box component="span" sx={{ color: 'var(--ts-work)' }}>
+            {' '}
+            Corrected by {own.by}, <Moment at={own.at} as="day" />; as it ships {VALUE_WORDS[shippedAs] ?? shippedAs}.
+          </Box>
+        )}
+        {mayCorrect && !open && (
+          <Button onClick={() => setOpen(true)} aria-label={`Correct: ${label}`} sx={{ minHeight: 32, py: 0, ml: 0.5 }}>
+            Correct
+          </Button>
+        )}
+        {mayCorrect && own && !open && (
+          <Button onClick={() => void leave(own)} aria-label={`As it ships: ${label}`} sx={{ minHeight: 32, py: 0 }}>
+            As it ships
+          </Button>
+        )}
+      </Box>
+      {open && (
+        <CorrectForm
+          label={label}
+          values={isKind(subject) ? COMMONNESS_VALUES : LINK_VALUES}
+          value={value}
+          onClose={() => setOpen(false)}
+          onKeep={async (next, why) => isTaken(await put(next, why))}
+        />
+      )}
+    </Box>
+  );
+}
+
+function CorrectForm({
+  label,
+  values,
+  value: first,
+  onClose,
+  onKeep,
+}: {
+  label: string;
+  values: readonly string[];
+  value: string;
+  onClose: () => void;
+  onKeep: (value: string, because: string) => Promise<boolean>;
+}) {
+  const [value, setValue] = useState(first);
+  const [why, setWhy] = useState('');
+  const [missing, setMissing] = useState(false);
+  return (
+    <Box
+      component="form"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (why.trim() === '') return setMissing(true);
+        void onKeep(value, why.trim()).then((kept) => kept && onClose());
+      }}
+      sx={{ display: 'grid', gap: 1, gridTemplateColumns: { sm: '200px 1fr auto auto' }, alignItems: 'start', my: 1, maxWidth: 860 }}
+    >
+      <TextField
+        select
+        label="In this shop"
+        value={value}
+        onChange={(e) => setValue(e.target.value)}
+        slotProps={{ htmlInput: { 'aria-label': `In this shop: ${label}` } }}
+      >
+        {values.map((v) => (
+          <MenuItem key={v} value={v}>
+            {VALUE_WORDS[v] ?? v}
+          </MenuItem>
+        ))}
+      </TextField>
+      <TextField
+        label="Since"
+        value={why}
+        onChange={(e) => {
+          setWhy(e.target.value);
+          setMissing(false);
+        }}
+        error={missing}
+        helperText={missing ? 'Say in a line why: whoever reads it next wants to know.' : ' '}
+        slotProps={{ htmlInput: { maxLength: 200 } }}
+      />
+      <Button type="submit" variant="contained">
+        Keep it
+      </Button>
+      <Button onClick={onClose}>Leave it</Button>
+    </Box>
+  );
+}
+
+/** Something that shows a cause here, and does not as it ships. */
+export function AddLink({ cause, taken }: { cause: string; taken: readonly string[] }) {
+  const [subject, setSubject] = useState('');
+  const act = useAct();
+  const open = [...COMPLAINTS, ...CHECKS].filter((one) => !taken.includes(one.id));
+  const label = open.find((one) => one.id === subject)?.label ?? '';
+  return (
+    <Box sx={{ mt: 0.5 }}>
+      <TextField
+        select
+        label="Something else shows it here"
+        value={subject}
+        onChange={(e) => setSubject(e.target.value)}
+        sx={{ width: 340, maxWidth: '100%' }}
+      >
+        {open.map((one) => (
+          <MenuItem key={one.id} value={one.id}>
+            {one.label}
+          </MenuItem>
+        ))}
+      </TextField>
+      {subject !== '' && (
+        <CorrectForm
+          key={subject}
+          label={label}
+          values={LINK_VALUES.filter((v) => v !== NOTHING_SHOWN)}
+          value="sometimes"
+          onClose={() => setSubject('')}
+          onKeep={async (value, because) =>
+            isTaken(await act('faults.correct', { cause, subject, value, because }, { words: `The base: ${label}` }))
+          }
+        />
+      )}
+    </Box>
+  );
+}
