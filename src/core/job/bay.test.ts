@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { checkOf } from '../fault';
+import { checkOf, type CheckId } from '../fault';
 import { driveKindOf, factNow, factOf, factSchema, FACTS, factsOfDrive, isFact, stopLimitOf, USUAL_LIMITS, type Facts } from '../machine';
 import { demoDrive } from '../drive/sample-drives';
 import {
@@ -21,6 +21,7 @@ import {
   tallyOf,
   timedOf,
   usualLook,
+  pulleysOf,
   walkOf,
   type LookAfter,
   type LookAt,
@@ -207,6 +208,17 @@ describe('the station walk', () => {
   it('begins with what tells most of the complaint', () => {
     const first = walkOf(kind, ['slow-weak'], drive)[0]!.checks.map((c) => c.check.id);
     expect(first.indexOf('arm-travel')).toBeLessThan(first.indexOf('keeper-gap'));
+  });
+  it('points at the pulleys of a check on the drawing, and at none where it has no place', () => {
+    const at = (id: CheckId) => pulleysOf(checkOf(id), drive);
+    const [engine, blade, idler] = drive.pulleys.map((p) => p.id);
+    expect(at('idler-tip')).toEqual([idler]);
+    expect(at('brake-released')).toEqual([idler]);
+    expect(at('arm-travel')).toEqual([idler]);
+    expect(at('spindle-rock')).toEqual([blade]);
+    expect(at('shaft-true')).toEqual([engine]);
+    expect(at('how-engaged')).toEqual([]);
+    expect(pulleysOf(checkOf('brake-released'), { ...drive, brakes: [] })).toEqual([]);
   });
   it('names the parts that a check is made on, by their numbers on the drawing', () => {
     const tip = walkOf(kind, [], drive)

@@ -57,5 +57,5 @@ export { WARRANTY_COVERS } from './entries/warranty';
 export type { WarrantyWritten } from './entries/warranty';
 export type { WidthWritten } from './entries/width';
 export type { Timed, TimedWhat } from './entries/timed';
-export { limitOf, LIMITS, resultBy, walkOf, walkPartsOf } from './walk';
+export { limitOf, LIMITS, pulleysOf, resultBy, walkOf, walkPartsOf } from './walk';
 export type { Limit, WalkCheck, WalkGroup, WalkPart } from './walk';

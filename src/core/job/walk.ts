@@ -9,6 +9,7 @@ import {
   type DriveKind,
   type Result,
   type Setup,
+  type Station,
 } from '../fault';
 
 /** What a check is made on at this drive, with the number it bears on the drawing; null for the drive as a whole. */
@@ -50,6 +51,47 @@ export function walkPartsOf(check: Check, drive: Drive | null): (WalkPart | null
   }[check.on]();
   // A single belt, arm or spring needs no name of its own.
   return found.length === 1 && found[0]?.number === null ? [null] : found;
+}
+
+/** Pulleys of a drive at which a check is made, to be shown on its drawing: what it is made on, else what its station is about; none where that is no place. */
+export function pulleysOf(check: Pick<Check, 'on' | 'station'>, drive: Drive): string[] {
+  const of = (which: (p: Drive['pulleys'][number]) => boolean) => drive.pulleys.flatMap((p) => (which(p) ? [p.id] : []));
+  const carried = (ids: readonly string[]) => drive.tensioners.flatMap((t) => (ids.includes(t.id) ? t.carries : []));
+  const arms = drive.tensioners.map((t) => t.id);
+  const atStation = (station: Station): string[] => {
+    switch (station) {
+      case 'brake':
+        return carried(drive.brakes.map((b) => b.tensioner));
+      case 'arm':
+      case 'spring':
+      case 'adjuster':
+        return carried(arms);
+      case 'idler':
+      case 'idler-stand':
+        return of((p) => p.role === 'idler');
+      case 'clutch':
+      case 'shaft':
+        return of((p) => p.role === 'driver');
+      case 'spindle':
+      case 'blade':
+        return of((p) => p.role === 'driven');
+      default:
+        return [];
+    }
+  };
+  switch (check.on) {
+    case 'groove':
+      return of((p) => p.face !== 'flat');
+    case 'idler':
+      return of((p) => p.role === 'idler');
+    case 'spindle':
+      return of((p) => p.role === 'driven');
+    case 'arm':
+    case 'spring':
+      return carried(arms);
+    default:
+      return atStation(check.station);
+  }
 }
 
 const STATION_ORDER = new Map<string, number>(STATIONS.map((s, i) => [s.id, i]));

@@ -33,6 +33,7 @@ export function TraceOfJob({ job, at, acts, bay, writable, onCheck }: StageProps
       request={request}
       onCheck={onCheck}
       before={simulated === null}
+      drive={bay.drive}
       onAnswer={
         writable && simulated === null
           ? (check, result) => acts.write(at, 'finding', answered(check, result), `Job ${job.number}: ${checkOf(check).label}`)

@@ -6,47 +6,21 @@ import Button from '@mui/material/Button';
 import Skeleton from '@mui/material/Skeleton';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import {
-  CAUSES,
-  CHECKS,
-  setupsFor,
-  splitOf,
-  type LookAlike,
-  type CauseId,
-  type Check,
-  type CheckId,
-  type Result,
-  stopSentence,
-  vocabulary,
-  type TracedCause,
-} from '@/core/fault';
-import type { Consent, Mended } from '@/core/job';
+import { CHECKS, splitOf, type Check, type CheckId, type Result } from '@/core/fault';
+import type { Drive } from '@/core/drive';
+import type { Consent } from '@/core/job';
 import { useTrace } from '@/ui/solver';
-import { UNFOLDS } from '@/ui/unfolds';
 import type { TraceRequest } from '@/workers/trace-service';
-import { WhatIf } from './what-if';
+import { CauseRow, LookAlikes } from './causes';
+import { MendNow, type OnMend } from './mend-now';
+import { NextLook } from './next-look';
 
 /** Causes in sight before the rest is unfolded; those under this chance are not shown at all. */
 const SHOWN = 4;
 const LEAST = 0.02;
 const NEXT_SHOWN = 3;
 
-const words = vocabulary();
 const checks: readonly Check[] = CHECKS;
-const labelOf = (cause: string) => words.causes.find((c) => c.id === cause)!.label;
-const mendOf = (cause: string) => CAUSES.find((c) => c.id === cause)?.mend.act ?? 'Strip the drive down, or ask the maker';
-const CONSENT_WORDS: Readonly<Record<Consent['said'], string>> = {
-  'not-asked': 'Ask the customer first: it costs more than this shop spends unasked.',
-  asked: 'The customer was asked, and has not answered.',
-  waiting: 'The customer wants to think about it.',
-  approved: 'The customer agreed to it.',
-  declined: 'The customer declined it.',
-};
-type Stop = Parameters<typeof stopSentence>[1];
-const percent = (p: number) => (p > 0.995 ? 'over 99 %' : `${Math.round(100 * p)} %`);
-
-/** Writes that something is mended, was mended before it came, or stays in. @param agreed the customer was asked first */
-export type OnMend = (cause: CauseId, when: Mended['when'], agreed?: boolean) => Promise<unknown>;
 const UNASKED = (): Consent => ({ needed: false, said: 'not-asked' });
 
 /** What may be wrong, what to look at next and why, and when it is time to mend: one thing to do at a time, to be read at arm’s length. */
@@ -55,6 +29,7 @@ export function TracePanel({
   onCheck,
   onMend,
   onAnswer,
+  drive = null,
   before = true,
   consentFor = UNASKED,
   left = [],
@@ -65,6 +40,8 @@ export function TracePanel({
   onCheck: (check: CheckId) => void;
   /** Null where nothing may be written. */
   onMend: OnMend | null;
+  /** Drawn small, with where the next check is made. */
+  drive?: Drive | null;
   /** Whether the customer is asked before a cause is mended, and what he said. */
   consentFor?: (cause: string) => Consent;
   /** Causes that stay in by the customer’s word: they are mended no more. */
@@ -121,6 +98,7 @@ export function TracePanel({
           onCheck={onCheck}
           onAnswer={onAnswer ?? null}
           request={request}
+          drive={drive}
         />
       )}
       {worth.length > 1 && (
@@ -157,165 +135,6 @@ export function TracePanel({
   );
 }
 
-/** What is mended now, with what the customer says to it where he is asked first. */
-function MendNow({ stop, consent, onMend }: { stop: Stop; consent: Consent; onMend: OnMend | null }) {
-  const cause = stop.fix as CauseId;
-  const ask = consent.needed && consent.said !== 'approved';
-  return (
-    <Box sx={{ border: '2px solid var(--ts-work)', borderRadius: '4px', p: 2, bgcolor: 'var(--ts-card)' }}>
-      <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>{ask ? 'Ask the customer, then mend' : 'Mend now'}</Box>
-      <Box sx={{ fontSize: 22, fontWeight: 650 }}>{mendOf(stop.fix)}</Box>
-      <Box sx={{ fontSize: 16, my: 0.5 }}>
-        {stopSentence(words, stop)}
-        {consent.needed && ` ${CONSENT_WORDS[consent.said]}`}
-      </Box>
-      {onMend && (
-        <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-          <Button variant="contained" onClick={() => void onMend(cause, 'here', consent.needed)}>
-            {ask ? 'He agreed; it is mended' : 'It is mended'}
-          </Button>
-          {consent.needed && (
-            <Button variant="outlined" onClick={() => void onMend(cause, 'left')}>
-              He declines; it stays in
-            </Button>
-          )}
-        </Box>
-      )}
-    </Box>
-  );
-}
-
 /** Checks answered since the last mend. */
 const answeredSince = ({ history }: TraceRequest['faultCase']): ReadonlySet<string> =>
   new Set(history.slice(history.findLastIndex((e) => 'fixed' in e) + 1).flatMap((e) => ('check' in e ? [e.check] : [])));
-
-/** What splits the first two where they look alike. */
-function LookAlikes({ split, answered, onCheck }: { split: LookAlike; answered: ReadonlySet<string>; onCheck: (check: CheckId) => void }) {
-  const open = split.checks.filter((id) => !answered.has(id));
-  return (
-    <Box sx={{ borderLeft: '3px solid var(--ts-work)', pl: 1.5, my: 1 }}>
-      <Box sx={{ fontWeight: 600 }}>The first two look alike</Box>
-      <Box sx={{ fontSize: 15 }}>{split.how}</Box>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 0.5 }}>
-        {open.map((id) => (
-          <Button key={id} variant="outlined" onClick={() => onCheck(id)}>
-            {checks.find((c) => c.id === id)!.label}
-          </Button>
-        ))}
-      </Box>
-    </Box>
-  );
-}
-
-/** The one check that is worth most now: how, what comes off, how long, and what it tells apart. */
-function NextLook({
-  check,
-  minutes,
-  up,
-  quiet,
-  splits,
-  onCheck,
-  onAnswer,
-  request,
-}: {
-  request: TraceRequest;
-  check: Check;
-  minutes: number;
-  up: readonly string[];
-  /** It stands behind a mend. */
-  quiet: boolean;
-  splits: readonly TracedCause[];
-  onCheck: (check: CheckId) => void;
-  onAnswer: ((check: CheckId, result: Result) => Promise<unknown>) | null;
-}) {
-  const off = setupsFor(check.setups).filter((s) => !up.includes(s.id));
-  const given = words.likelihoods.checks[check.id]!.given;
-  const [one, other] = splits;
-  const asked = check.state === 'asked';
-  const parts = one && other && (given[one.id] === undefined) !== (given[other.id] === undefined);
-  return (
-    <Box
-      sx={{
-        border: `${quiet ? 1 : 2}px solid ${quiet ? 'var(--ts-edge)' : 'var(--ts-work)'}`,
-        borderRadius: '4px',
-        p: 2,
-        bgcolor: 'var(--ts-card)',
-      }}
-    >
-      <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>
-        {asked ? 'Ask this next' : 'Look at this next'}, {minutes} min
-      </Box>
-      <Box sx={{ fontSize: 22, fontWeight: 650 }}>{check.label}</Box>
-      <Box sx={{ fontSize: 16, my: 0.5 }}>
-        {check.how}
-        {off.length > 0 && ` First: ${off.map((s) => s.label.toLowerCase()).join(', ')}.`}
-        {parts && ` It tells apart: ${labelOf(one.id).toLowerCase()}, and ${labelOf(other.id).toLowerCase()}.`}
-      </Box>
-      {asked && onAnswer ? (
-        <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-          {(['good', 'watch', 'bad'] as const).map(
-            (r) =>
-              check.results[r] && (
-                <Button key={r} variant="outlined" sx={{ minHeight: 48 }} onClick={() => void onAnswer(check.id as CheckId, r)}>
-                  {check.results[r]}
-                </Button>
-              ),
-          )}
-        </Box>
-      ) : (
-        <Button variant={quiet ? 'outlined' : 'contained'} onClick={() => onCheck(check.id as CheckId)}>
-          Go to it
-        </Button>
-      )}
-      <WhatIf request={request} check={check.id} />
-    </Box>
-  );
-}
-
-/** One cause: how likely, and what speaks for it and against. */
-function CauseRow({ cause, onMend, before }: { cause: TracedCause; onMend: OnMend | null; before: boolean }) {
-  const [open, setOpen] = useState(false);
-  const label = labelOf(cause.id);
-  return (
-    <Box sx={{ borderTop: '1px solid var(--ts-edge)', py: 1 }}>
-      <Box
-        component="button"
-        type="button"
-        aria-expanded={open}
-        onClick={() => setOpen(!open)}
-        sx={{ ...UNFOLDS, gridTemplateColumns: '1fr 64px' }}
-      >
-        <span style={{ fontSize: 17, fontWeight: 600 }}>{label}</span>
-        <span className="ts-mono" style={{ textAlign: 'right' }}>
-          {percent(cause.probability)}
-        </span>
-        <Box aria-hidden sx={{ gridColumn: '1 / -1', height: 5, borderRadius: 3, bgcolor: 'var(--ts-edge)' }}>
-          <Box sx={{ height: 5, borderRadius: 3, width: `${100 * cause.probability}%`, bgcolor: 'var(--ts-work)' }} />
-        </Box>
-      </Box>
-      {open && (
-        <Box sx={{ fontSize: 15, mt: 0.5 }}>
-          {cause.for.map((s) => (
-            <Box key={s}>Speaks for it. {s}</Box>
-          ))}
-          {cause.against.map((s) => (
-            <Box key={s} sx={{ color: 'var(--ts-quiet)' }}>
-              Speaks against it. {s}
-            </Box>
-          ))}
-          {cause.for.length + cause.against.length === 0 && <Box>Nothing found yet speaks for it or against it.</Box>}
-          {onMend && (
-            <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 0.5 }}>
-              <Button variant="outlined" onClick={() => void onMend(cause.id as CauseId, 'here')}>
-                It is mended
-              </Button>
-              {before && (
-                <Button onClick={() => void onMend(cause.id as CauseId, 'before')}>It was mended before it came, and went on</Button>
-              )}
-            </Box>
-          )}
-        </Box>
-      )}
-    </Box>
-  );
-}

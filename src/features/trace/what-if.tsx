@@ -7,9 +7,9 @@ import { useMemo, useState } from 'react';
 import { vocabulary } from '@/core/fault';
 import { useWhatIf } from '@/ui/solver';
 import type { TraceRequest } from '@/workers/trace-service';
+import { percent } from './words';
 
 const words = vocabulary();
-const percent = (p: number) => (p > 0.995 ? 'over 99 %' : `${Math.round(100 * p)} %`);
 
 /** What each answer to a check would make of the causes, asked for before it is made. */
 export function WhatIf({ request, check }: { request: TraceRequest; check: string }) {

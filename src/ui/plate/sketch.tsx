@@ -5,8 +5,19 @@ import { compileDrive, stopsOf, type Drive, type Pose } from '@/core/drive';
 import { usePose } from '@/ui/solver';
 import { boundsOf, svgPath, vSide, writeLoop } from './outline';
 
+const NONE: readonly string[] = [];
+
 /** A drive small and plain, engaged: its pulleys, its belts, nothing to touch. As it is drawn until a worker has solved it. Empty where it has no pulleys. */
-export function DriveSketch({ drive, height = 96 }: { drive: Drive; height?: number }) {
+export function DriveSketch({
+  drive,
+  height = 96,
+  marked = NONE,
+}: {
+  drive: Drive;
+  height?: number;
+  /** Pulleys that are pointed at. */
+  marked?: readonly string[];
+}) {
   const drawn = useMemo(() => drawnOf(drive), [drive]);
   const request = useMemo(() => (drawn ? { drive, lever: 1 } : null), [drawn, drive]);
   const { answer } = usePose(request);
@@ -23,8 +34,8 @@ export function DriveSketch({ drive, height = 96 }: { drive: Drive; height?: num
           cy={-(pose?.pulleys[i]?.y ?? p.y)}
           r={p.outsideDiameter / 2}
           fill={p.role === 'idler' ? 'var(--ts-work-soft)' : 'var(--ts-sand)'}
-          stroke="var(--ts-quiet)"
-          strokeWidth={2}
+          stroke={marked.includes(p.id) ? 'var(--ts-copper)' : 'var(--ts-quiet)'}
+          strokeWidth={marked.includes(p.id) ? 5 : 2}
           vectorEffect="non-scaling-stroke"
         />
       ))}

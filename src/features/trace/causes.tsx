@@ -1,0 +1,85 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { CHECKS, vocabulary, type CauseId, type CheckId, type LookAlike, type TracedCause } from '@/core/fault';
+import { UNFOLDS } from '@/ui/unfolds';
+import type { OnMend } from './mend-now';
+import { percent } from './words';
+
+const words = vocabulary();
+
+/** What splits the first two where they look alike. */
+export function LookAlikes({
+  split,
+  answered,
+  onCheck,
+}: {
+  split: LookAlike;
+  answered: ReadonlySet<string>;
+  onCheck: (check: CheckId) => void;
+}) {
+  const open = split.checks.filter((id) => !answered.has(id));
+  return (
+    <Box sx={{ borderLeft: '3px solid var(--ts-work)', pl: 1.5, my: 1 }}>
+      <Box sx={{ fontWeight: 600 }}>The first two look alike</Box>
+      <Box sx={{ fontSize: 15 }}>{split.how}</Box>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 0.5 }}>
+        {open.map((id) => (
+          <Button key={id} variant="outlined" onClick={() => onCheck(id)}>
+            {CHECKS.find((c) => c.id === id)!.label}
+          </Button>
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+/** One cause: how likely, and what speaks for it and against. */
+export function CauseRow({ cause, onMend, before }: { cause: TracedCause; onMend: OnMend | null; before: boolean }) {
+  const [open, setOpen] = useState(false);
+  const label = words.causes.find((c) => c.id === cause.id)!.label;
+  return (
+    <Box sx={{ borderTop: '1px solid var(--ts-edge)', py: 1 }}>
+      <Box
+        component="button"
+        type="button"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+        sx={{ ...UNFOLDS, gridTemplateColumns: '1fr 64px' }}
+      >
+        <span style={{ fontSize: 17, fontWeight: 600 }}>{label}</span>
+        <span className="ts-mono" style={{ textAlign: 'right' }}>
+          {percent(cause.probability)}
+        </span>
+        <Box aria-hidden sx={{ gridColumn: '1 / -1', height: 5, borderRadius: 3, bgcolor: 'var(--ts-edge)' }}>
+          <Box sx={{ height: 5, borderRadius: 3, width: `${100 * cause.probability}%`, bgcolor: 'var(--ts-work)' }} />
+        </Box>
+      </Box>
+      {open && (
+        <Box sx={{ fontSize: 15, mt: 0.5 }}>
+          {cause.for.map((s) => (
+            <Box key={s}>Speaks for it. {s}</Box>
+          ))}
+          {cause.against.map((s) => (
+            <Box key={s} sx={{ color: 'var(--ts-quiet)' }}>
+              Speaks against it. {s}
+            </Box>
+          ))}
+          {cause.for.length + cause.against.length === 0 && <Box>Nothing found yet speaks for it or against it.</Box>}
+          {onMend && (
+            <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 0.5 }}>
+              <Button variant="outlined" onClick={() => void onMend(cause.id as CauseId, 'here')}>
+                It is mended
+              </Button>
+              {before && (
+                <Button onClick={() => void onMend(cause.id as CauseId, 'before')}>It was mended before it came, and went on</Button>
+              )}
+            </Box>
+          )}
+        </Box>
+      )}
+    </Box>
+  );
+}
