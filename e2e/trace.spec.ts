@@ -19,8 +19,17 @@ test.describe('a throw on release', () => {
     await why(page).getByRole('button', { name: 'It was mended before it came, and went on' }).click();
     await expect(ticketOf(page)).toContainText('Mended before it came, and it went on: idler bearing tips.');
     await expect(idler).toHaveCount(0);
-    await expect(why(page).getByText(/^Look at this next, \d+ min$/)).toBeVisible();
-    await why(page).getByRole('button', { name: 'Go to it' }).click();
+    // What is only asked is answered where it stands, and moves what comes next.
+    await expect(why(page).getByText(/^Ask this next, 0\.5 min$/)).toBeVisible();
+    await why(page).getByRole('button', { name: 'What would it tell?' }).click();
+    await expect(
+      why(page)
+        .getByText(/likely: /)
+        .first(),
+    ).toBeVisible();
+    await why(page).getByRole('button', { name: 'No', exact: true }).click();
+    await expect(ticketOf(page)).toContainText(/no/);
+    await toStage(page, 'Look');
     await expect(page.getByRole('heading', { name: 'Look', exact: true })).toBeVisible();
 
     // A finding of the walk moves what is likeliest, with its reason; the technician decides what is mended.
@@ -43,17 +52,53 @@ test.describe('a throw on release', () => {
   });
 });
 
+test.describe('hangs loose, and is right as it is', () => {
+  test.use(as('technician'));
+  test('what is on, what is stowed and what the numbers say: nothing is mended, and that is proved', async ({ page }) => {
+    await open(page, 'Snow thrower', 'Belt hangs loose');
+    await page.getByLabel('In the customer’s words').fill('The belt hangs loose when I let go.');
+    await page.getByRole('button', { name: 'Hangs loose' }).click();
+    await page.getByRole('button', { name: 'Write down what was asked' }).click();
+    // The numbers of the drive enter by themselves, and say that it grips and lets go.
+    const right = why(page).getByRole('button', { name: /^Low tension by design: nothing wrong/ });
+    await expect(right).toBeVisible();
+    await why(page)
+      .getByRole('button', { name: /^Belt too long/ })
+      .or(why(page).getByRole('button', { name: /less likely/ }))
+      .first()
+      .click();
+    await expect(
+      why(page)
+        .getByText(/Length window, slack released, brake: grips and lets go/)
+        .first(),
+    ).toBeVisible();
+
+    await toStage(page, 'Look');
+    for (const [id, good] of [['holding-link', 'Stowed']] as const) {
+      const check = page.locator(`#check-${id}`);
+      await check.getByRole('button').first().click();
+      await check.getByRole('radio', { name: good }).click();
+    }
+    await expect(right).toBeVisible();
+    await expect(why(page).getByRole('button', { expanded: false }).first()).toHaveText(/^Low tension by design/);
+    await right.click();
+    await why(page).getByRole('button', { name: 'It is mended', exact: true }).last().click();
+    await toStage(page, 'Prove');
+    await prove(page);
+  });
+});
+
 test.describe('on a phone', () => {
   test.use({ ...as('technician'), viewport: { width: 390, height: 844 }, hasTouch: true });
   test('one thing is next, with a thumb’s room, and no wider than the screen', async ({ page }) => {
     await page.goto('/jobs/222?stage=look');
     await expect(
       why(page)
-        .getByText(/^Look at this next|^Mend now/)
+        .getByText(/^(Look at|Ask) this next|^Mend now|^Ask the customer/)
         .first(),
     ).toBeVisible();
     const box = await why(page)
-      .getByRole('button', { name: /^Go to it|^It is mended/ })
+      .getByRole('button', { name: /^Go to it|^It is mended|^He agreed|^No$/ })
       .first()
       .boundingBox();
     expect(box!.height).toBeGreaterThanOrEqual(44);

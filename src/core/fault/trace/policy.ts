@@ -76,9 +76,10 @@ function mendsOf(words: Vocabulary, { causes }: Belief, complaint: readonly stri
 }
 
 /**
- * Minutes that mending one after another would take, without looking any more. A mend ends it with the chance that nothing left brings the complaint:
- * Π(1 − chance·explains) over what is not mended, as a run that proves is reckoned, too. First what does most to that for its minutes. What is up helps only
- * the first: proving takes all down.
+ * Minutes that mending one after another would take, without looking any more. After some mends it still does it with the chance that something left brings the
+ * complaint: 1 − Π(1 − chance·explains) over what is not mended. What is there stays there: a run that shows the complaint is no fresh draw of it, so that nothing
+ * is gained by a cheap mend of what is hardly likely, and one more run. First what does most to that for its minutes. What is up helps only the first: proving
+ * takes all down.
  */
 function mendingOn(
   words: Vocabulary,
@@ -106,7 +107,7 @@ function mendingOn(
     const take = (i: number, cost: number) => {
       minutes += left * cost;
       gone /= brings[i]!;
-      left *= 1 - Math.min(1, gone);
+      left = Math.min(left, 1 - Math.min(1, gone));
     };
     take(first, mends.own[first]! + setupMinutes(words, mends.setups[first]!, up).minutes);
     for (const i of order) if (i !== first) take(i, mends.minutes[i]!);

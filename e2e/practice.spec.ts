@@ -1,0 +1,107 @@
+import { expect, test, type Page } from './test';
+import { as } from './people';
+
+const clock = (page: Page) => page.getByRole('status', { name: 'Shop minutes so far' });
+const stage = (page: Page, name: string) =>
+  page
+    .getByRole('navigation', { name: 'Stages' })
+    .getByRole('link', { name: new RegExp(`^${name}`) })
+    .click();
+
+/** Begins a round on the machine that a code names. */
+async function begin(page: Page, code: string): Promise<void> {
+  await page.goto('/practice');
+  await page.getByLabel('Its code').fill(code);
+  await page.getByRole('button', { name: 'Practise on it' }).click();
+  await expect(page.getByText(/Simulated: practice, no job · code/)).toBeVisible();
+}
+
+test.describe('a round of practice', () => {
+  test.use(as('technician'));
+  test('is asked, looked at, mended and proved against the clock, then told beside what tracing does', async ({ page }) => {
+    await page.goto('/practice');
+    await page.getByLabel('Its code').fill('or 4ac 6cb');
+    await page.getByRole('button', { name: 'Practise on it' }).click();
+    await expect(page.getByText('One sign of this code is not right; look at it once more.')).toBeVisible();
+    await begin(page, 'or 4ac 6ca');
+    await expect(clock(page)).toHaveText('0 min');
+
+    // The customer is asked; what he says stands on the practice ticket.
+    await page.getByRole('button', { name: /^Did it begin slowly/ }).click();
+    await page.getByRole('button', { name: 'Look at it, 0.5 min' }).click();
+    await expect(clock(page)).toHaveText('0.5 min');
+
+    // Covers count once for all that is under them.
+    await stage(page, 'Look');
+    const covers = page.getByRole('region', { name: 'Belt covers off', exact: true });
+    await covers.getByRole('button', { name: 'It is off' }).click();
+    await expect(clock(page)).toHaveText('5.5 min');
+    await covers.getByRole('button', { name: /^How deep the belt sits/ }).click();
+    await covers.getByRole('button', { name: /^Look at it, \d+ min/ }).click();
+    await expect(covers.getByRole('button', { name: /^Look once more/ })).toBeVisible();
+    await page.reload();
+    await expect(clock(page)).not.toHaveText('5.5 min');
+
+    // Whoever asks is told, and the round says so; from there tracing leads to the end.
+    await page.getByRole('button', { name: 'What would tracing do?' }).click();
+    const why = page.getByRole('region', { name: 'Why it does that' });
+    await expect(why.getByText(/^(Look at|Ask) this next|^Mend now/).first()).toBeVisible();
+    await stage(page, 'Fit');
+    await page.getByLabel('Find what to mend').fill('bearing');
+    await page
+      .getByRole('button', { name: /^Mend it: / })
+      .first()
+      .click();
+    await page.getByRole('button', { name: 'Prove it' }).click();
+    await page.getByRole('button', { name: 'Run it and watch' }).click();
+    await expect(page.getByText(/It does it still|is gone, this time/)).toBeVisible();
+    await page
+      .getByRole('button', { name: /^Hand it back|^Give up and see/ })
+      .first()
+      .click();
+
+    await expect(page.getByText(/^Wrong with it:/)).toBeVisible();
+    await expect(page.getByText('Move by move')).toBeVisible();
+    await expect(page.getByText(/^Better was: /).first()).toBeVisible();
+    await expect(page.getByText('The same machine by tracing alone')).toBeVisible();
+
+    // It is no job, and stands in Practice alone.
+    await page.getByRole('link', { name: 'To Practice' }).click();
+    await expect(page.getByRole('region', { name: 'Rounds played' }).getByText('OR 4AC 6CA').first()).toBeVisible();
+    await page.goto('/');
+    await expect(page.getByRole('heading', { name: 'Bench' })).toBeVisible();
+    await expect(page.getByText('OR 4AC 6CA')).toHaveCount(0);
+  });
+
+  test('goes on without a network, and is whole once there is one', async ({ page, context }) => {
+    await begin(page, 'hs 02b a3a');
+    await stage(page, 'Look');
+    await context.setOffline(true);
+    const first = page.getByRole('region', { name: 'As it stands' });
+    await first.getByRole('button', { expanded: false }).first().click();
+    await first.getByRole('button', { name: /^Look at it/ }).click();
+    await expect(first.getByRole('button', { name: /^Look once more/ })).toBeVisible();
+    const told = await clock(page).textContent();
+    expect(told).not.toBe('0 min');
+    await context.setOffline(false);
+    await expect(page.getByText(/waits? on this device/)).toHaveCount(0, { timeout: 30_000 });
+    await page.reload();
+    await expect(clock(page)).toHaveText(told!);
+  });
+});
+
+test.describe('on a phone', () => {
+  test.use({ ...as('viewer'), viewport: { width: 390, height: 844 }, hasTouch: true });
+  test('the clock stays in sight, and acts have a thumb’s room', async ({ page }) => {
+    await begin(page, 'or 4ac 6ca');
+    await stage(page, 'Look');
+    await page.getByRole('button', { name: /^Sight the idler/ }).click();
+    const look = page.getByRole('button', { name: /^Look at it/ });
+    await look.scrollIntoViewIfNeeded();
+    expect((await look.boundingBox())!.height).toBeGreaterThanOrEqual(44);
+    await expect(clock(page)).toBeInViewport();
+    await look.click();
+    await expect(clock(page)).toHaveText('1 min');
+    expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
+  });
+});
