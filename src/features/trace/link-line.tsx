@@ -66,7 +66,9 @@ export function LinkLine({
       <Box>
         <strong>{label}</strong>
         {isKind(subject) ? ': ' : isCheck(subject) ? ' shows it ' : ': '}
-        {VALUE_WORDS[value] ?? value}, since {own?.because ?? because}.
+        {VALUE_WORDS[value] ?? value}
+        {isKind(subject) && !own ? ': ' : ', since '}
+        {own?.because ?? because}.
         {own && (
           <Box component="span" sx={{ color: 'var(--ts-work)' }}>
             {' '}

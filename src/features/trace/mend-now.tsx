@@ -28,7 +28,7 @@ export function MendNow({ stop, consent, onMend }: { stop: Stop; consent: Consen
       <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>{ask ? 'Ask the customer, then mend' : 'Mend now'}</Box>
       <Box sx={{ fontSize: 22, fontWeight: 650 }}>{mendOf(stop.fix)}</Box>
       <Box sx={{ fontSize: 16, my: 0.5 }}>
-        {stopSentence(words, stop)}
+        {stopSentence(words, { ...stop, ask: false })}
         {consent.needed && ` ${CONSENT_WORDS[consent.said]}`}
       </Box>
       {onMend && (

@@ -27,8 +27,8 @@ const open = (faultCase: FaultCase, onMend: Parameters<typeof TracePanel>[0]['on
 };
 
 describe('why it does that', () => {
-  /** There was no blow. */
-  const ASKED: FaultEvent[] = [{ check: 'began-blow', result: 'good' }];
+  /** The belt lay level. */
+  const ASKED: FaultEvent[] = [{ check: 'ended-height', result: 'good' }];
   it('one check is next, with how it is made, and leads to it', async () => {
     const { onCheck } = open(of(ASKED));
     expect(screen.getByText(/^Look at this next, [\d.]+ min$/)).toBeTruthy();

@@ -47,12 +47,13 @@ export function evidenceSentences(words: Vocabulary, { complaint, history }: Fau
 }
 
 /** Why it is time to mend, in a sentence. */
-export function stopSentence(words: Vocabulary, { fix, why }: NonNullable<Advice['stop']>): string {
+export function stopSentence(words: Vocabulary, { fix, why, ask }: NonNullable<Advice['stop']>): string {
   const { label } = words.causes.find((c) => c.id === fix)!;
   const name = `${label.charAt(0).toLowerCase()}${label.slice(1)}`;
+  const first = ask ? ' Ask the customer first: its parts cost more than is spent unasked.' : '';
   return {
-    proved: `As good as proved and quickly mended: ${name}.`,
-    dangerous: `As good as proved, and dangerous: ${name}. It is mended whatever else there is.`,
-    cheaper: `Looking further would cost more than it saves: mend what is likeliest for its minutes, ${name}, and prove.`,
+    proved: `As good as proved and quickly mended: ${name}.${first}`,
+    dangerous: `As good as proved, and dangerous: ${name}. It is mended whatever else there is.${first}`,
+    cheaper: `Looking further would cost more than it saves: mend what is likeliest for its minutes, ${name}, and prove.${first}`,
   }[why];
 }
