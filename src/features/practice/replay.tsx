@@ -16,7 +16,7 @@ import { practiceDrive } from './drives';
 import { useStartRound } from './use-start';
 
 const words = vocabulary();
-const causeWords = (ids: readonly string[]) => ids.map((id) => words.causes.find((c) => c.id === id)!.label.toLowerCase()).join(', ');
+const causeWords = (ids: readonly string[]) => ids.map((id) => words.causes.find((c) => c.id === id)!.label.toLowerCase()).join('; ');
 const minutesText = (m: number) => `${Math.round(m * 10) / 10} min`;
 
 const BESIDE_WORDS: Readonly<Record<Beside, string>> = { same: 'What tracing does', 'as-good': 'As good', worse: 'Better was' };

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { CHECKS, vocabulary, type CauseId, type CheckId, type LookAlike, type TracedCause } from '@/core/fault';
 import { UNFOLDS } from '@/ui/unfolds';
 import type { OnMend } from './mend-now';
-import { percent } from './words';
+import { dealtWith, percent } from './words';
 
 const words = vocabulary();
 
@@ -71,7 +71,7 @@ export function CauseRow({ cause, onMend, before }: { cause: TracedCause; onMend
           {onMend && (
             <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 0.5 }}>
               <Button variant="outlined" onClick={() => void onMend(cause.id as CauseId, 'here')}>
-                It is mended
+                {dealtWith(cause.id)}
               </Button>
               {before && (
                 <Button onClick={() => void onMend(cause.id as CauseId, 'before')}>It was mended before it came, and went on</Button>

@@ -4,6 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { CAUSES, stopSentence, UNKNOWN, vocabulary, type CauseId } from '@/core/fault';
 import type { Consent, Mended } from '@/core/job';
+import { dealtWith } from './words';
 
 type Stop = Parameters<typeof stopSentence>[1];
 /** Writes that something is mended, was mended before it came, or stays in. @param agreed the customer was asked first */
@@ -34,7 +35,7 @@ export function MendNow({ stop, consent, onMend }: { stop: Stop; consent: Consen
       {onMend && (
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
           <Button variant="contained" onClick={() => void onMend(cause, 'here', consent.needed)}>
-            {ask ? 'He agreed; it is mended' : 'It is mended'}
+            {ask ? 'He agreed; it is mended' : dealtWith(cause)}
           </Button>
           {consent.needed && (
             <Button variant="outlined" onClick={() => void onMend(cause, 'left')}>

@@ -129,8 +129,26 @@ export function TracePanel({
           <CauseRow key={c.id} cause={c} onMend={onMend} before={before} />
         ))}
         {split && <LookAlikes split={split} answered={answeredSince(request.faultCase)} onCheck={onCheck} />}
+        <ByItself faultCase={request.faultCase} />
         {likely.length > SHOWN && !all && <Button onClick={() => setAll(true)}>{likely.length - SHOWN} less likely</Button>}
       </Box>
+    </Box>
+  );
+}
+
+/** What entered by itself: what the drive’s own numbers and the readings on the ticket say. */
+function ByItself({ faultCase: { history } }: { faultCase: TraceRequest['faultCase'] }) {
+  const last = new Map(
+    history.flatMap((e) => {
+      const check = 'check' in e ? checks.find((c) => c.id === e.check) : undefined;
+      return check?.state === 'computed' && 'check' in e ? [[check.label, check.results[e.result as Result] ?? '']] : [];
+    }),
+  );
+  if (last.size === 0) return null;
+  return (
+    <Box sx={{ fontSize: 14.5, color: 'var(--ts-quiet)', borderTop: '1px solid var(--ts-edge)', pt: 1 }}>
+      Computed from the drive and its readings:{' '}
+      {[...last].map(([label, result]) => `${label.toLowerCase()}: ${result.toLowerCase()}`).join('; ')}.
     </Box>
   );
 }

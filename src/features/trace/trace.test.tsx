@@ -45,6 +45,19 @@ describe('why it does that', () => {
     await userEvent.click(screen.getByRole('button', { name: 'Yes' }));
     expect(onAnswer).toHaveBeenCalledWith(expect.stringMatching(/^began-|^ended-/), 'bad');
   });
+  it('says what entered by itself, by the last of each', () => {
+    open(
+      of([
+        ...ASKED,
+        { check: 'window-computed', result: 'bad' },
+        { check: 'window-computed', result: 'good' },
+        { check: 'slack-computed', result: 'good' },
+      ]),
+    );
+    expect(
+      screen.getByText(/^Computed from the drive and its readings: length window.*: grips and lets go; slack on release: hangs slack\.$/),
+    ).toBeTruthy();
+  });
   it('tells before a check is made what each answer would leave', async () => {
     open(of(ASKED));
     await userEvent.click(screen.getByRole('button', { name: 'What would it tell?' }));

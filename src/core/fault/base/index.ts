@@ -1,4 +1,4 @@
-import { CAUSES, type Cause } from './causes';
+import { CAUSES, type Cause, type CauseId } from './causes';
 import { CHECKS, type Check, type CheckId } from './checks';
 import { COMPLAINTS, type Complaint, type ComplaintId } from './complaints';
 import type { DriveKind } from './kinds';
@@ -18,6 +18,9 @@ export { LOOK_ALIKES, splitOf } from './look-alikes';
 export type { LookAlike } from './look-alikes';
 export { SETUPS } from './setups';
 export type { Setup, SetupId } from './setups';
+
+/** The cause that is none: it is meant to be so, and nothing is mended. */
+export const RIGHT_AS_IT_IS: CauseId = 'low-tension-by-design';
 
 const byId = <T extends { readonly id: string }>(list: readonly T[]) => new Map<string, T>(list.map((one) => [one.id, one]));
 const checks = byId<Check>(CHECKS);

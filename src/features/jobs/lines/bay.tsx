@@ -1,6 +1,6 @@
 'use client';
 
-import { CAUSES, checkOf, complaintOf, setupOf, UNKNOWN } from '@/core/fault';
+import { CAUSES, checkOf, complaintOf, setupOf, UNKNOWN, RIGHT_AS_IT_IS } from '@/core/fault';
 import type { EntryBody } from '@/core/job';
 import { money } from '@/ui/money';
 import { useUnits } from '@/ui/units';
@@ -148,7 +148,8 @@ export function MendedLine({ body }: { body: EntryBody<'mended'> }) {
   const cause = CAUSES.find((c) => c.id === body.cause)?.label ?? UNKNOWN.label;
   return (
     <>
-      {MENDED[body.when]}: <strong>{cause.charAt(0).toLowerCase() + cause.slice(1)}</strong>
+      {body.when === 'here' && body.cause === RIGHT_AS_IT_IS ? 'Left as it is' : MENDED[body.when]}:{' '}
+      <strong>{cause.charAt(0).toLowerCase() + cause.slice(1)}</strong>
       {body.agreed ? '; the customer agreed first' : ''}.
     </>
   );
