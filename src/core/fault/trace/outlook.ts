@@ -12,55 +12,73 @@ export interface Outlook {
   readonly after: readonly Float64Array[];
 }
 
-/** A set of a check's own causes, with the weight of all sets that hold just these of them. */
-interface Part {
-  readonly of: readonly number[];
-  readonly weight: number;
-}
-
-/** What is believed, cut by which of some causes are there: none, one, two or three of them. */
-function partsOf({ total, singles, pairs, triple, causes }: Belief, own: readonly number[]): Part[] {
-  const n = causes.length;
-  const parts: Part[] = [];
-  const m = own.length;
-  let none = total;
-  const pairOf = (i: number, j: number) => pairs[own[i]! * n + own[j]!]!;
-  // By inclusion and exclusion: a set holds three causes at most, so that triples end it.
-  const three = new Float64Array(m * m);
-  const one = new Float64Array(m);
-  for (let i = 0; i < m; i++)
-    for (let j = i + 1; j < m; j++)
-      for (let k = j + 1; k < m; k++) {
-        const weight = triple(own[i]!, own[j]!, own[k]!);
-        parts.push({ of: [own[i]!, own[j]!, own[k]!], weight });
-        none -= weight;
-        three[i * m + j]! += weight;
-        three[i * m + k]! += weight;
-        three[j * m + k]! += weight;
-        one[i]! += weight;
-        one[j]! += weight;
-        one[k]! += weight;
-      }
-  for (let i = 0; i < m; i++)
-    for (let j = i + 1; j < m; j++) {
-      const weight = pairOf(i, j) - three[i * m + j]!;
-      parts.push({ of: [own[i]!, own[j]!], weight });
-      none -= weight;
-      one[i]! += weight;
-      one[j]! += weight;
-    }
-  for (let i = 0; i < m; i++) {
-    const weight = singles[own[i]!]! - one[i]!;
-    parts.push({ of: [own[i]!], weight });
-    none -= weight;
-  }
-  parts.push({ of: [], weight: none });
-  return parts;
-}
-
 /** Chance of each cause now; 0 for one that was mended. */
 export function chancesOf({ total, singles, mended }: Belief): Float64Array {
   return singles.map((w, i) => (total > 0 && !mended.has(i) ? w / total : 0));
+}
+
+/**
+ * What is believed, cut by which of a check's own causes are there: none, one, two or three of them. By inclusion and exclusion: a set holds three causes at most,
+ * so that triples end it.
+ * @param F_leak cumulative over results with none of them there
+ * @param F_given the same of each cause alone, by place among `own`
+ * @param each of a part: its causes by place among `own` (−1 for none), the weight of all sets that hold just these, and their cumulative chance of each result,
+ * which is written over by the next
+ */
+function eachPart(
+  { total, singles, pairs, triple, causes }: Belief,
+  own: readonly number[],
+  F_leak: Float64Array,
+  F_given: readonly Float64Array[],
+  each: (x: number, y: number, z: number, weight: number, F: Float64Array) => void,
+): void {
+  const n = causes.length;
+  const m = own.length;
+  const R = F_leak.length;
+  const [F1, F2, F3] = [new Float64Array(R), new Float64Array(R), new Float64Array(R)];
+  const times = (to: Float64Array, of: Float64Array, by: Float64Array) => {
+    for (let r = 0; r < R; r++) to[r] = of[r]! * by[r]!;
+  };
+  const inTriples = new Float64Array(m * m);
+  const taken = new Float64Array(m);
+  let none = total;
+  for (let x = 0; x < m; x++) {
+    times(F1, F_leak, F_given[x]!);
+    for (let y = x + 1; y < m; y++) {
+      times(F2, F1, F_given[y]!);
+      for (let z = y + 1; z < m; z++) {
+        const weight = triple(own[x]!, own[y]!, own[z]!);
+        if (weight === 0) continue;
+        times(F3, F2, F_given[z]!);
+        each(x, y, z, weight, F3);
+        none -= weight;
+        inTriples[x * m + y]! += weight;
+        inTriples[x * m + z]! += weight;
+        inTriples[y * m + z]! += weight;
+        taken[x]! += weight;
+        taken[y]! += weight;
+        taken[z]! += weight;
+      }
+    }
+  }
+  for (let x = 0; x < m; x++) {
+    times(F1, F_leak, F_given[x]!);
+    for (let y = x + 1; y < m; y++) {
+      times(F2, F1, F_given[y]!);
+      const weight = pairs[own[x]! * n + own[y]!]! - inTriples[x * m + y]!;
+      each(x, y, -1, weight, F2);
+      none -= weight;
+      taken[x]! += weight;
+      taken[y]! += weight;
+    }
+  }
+  for (let x = 0; x < m; x++) {
+    times(F1, F_leak, F_given[x]!);
+    const weight = singles[own[x]!]! - taken[x]!;
+    each(x, -1, -1, weight, F1);
+    none -= weight;
+  }
+  each(-1, -1, -1, none, F_leak);
 }
 
 /**
@@ -72,56 +90,67 @@ export function outlookOf(words: Vocabulary, belief: Belief, check: string, with
   const n = causes.length;
   const { leak, given } = words.likelihoods.checks[check]!;
   const own = causes.flatMap((id, i) => (given[id] !== undefined && !mended.has(i) ? [i] : []));
-  const parts = partsOf(belief, own);
+  const m = own.length;
   const R = leak.length;
   const cumulative = (p: readonly number[]) => {
     let sum = 0;
-    return p.map((x, r) => (r === R - 1 ? 1 : (sum += x)));
+    return Float64Array.from(p, (x, r) => (r === R - 1 ? 1 : (sum += x)));
   };
-  const leaks = cumulative(leak);
-  const givens = new Map(own.map((i) => [i, cumulative(given[causes[i]!]!)]));
-  /** Chance of each result where just these of its causes are there. */
-  const shows = (of: readonly number[]) => {
-    const F = leaks.map((l, r) => of.reduce((a, i) => a * givens.get(i)![r]!, l));
-    return F.map((f, r) => f - (r === 0 ? 0 : F[r - 1]!));
-  };
-  const shown = parts.map((p) => shows(p.of));
-  const chances = leaks.map((_, r) => parts.reduce((a, p, t) => a + Math.max(0, p.weight) * shown[t]![r]!, 0) / total);
-  let bits = 0;
-  parts.forEach((p, t) => {
-    if (p.weight <= 0) return;
+  const F_leak = cumulative(leak);
+  const F_given = own.map((i) => cumulative(given[causes[i]!]!));
+  const chances = new Float64Array(R);
+  const after = Array.from({ length: withAfter ? R : 0 }, () => new Float64Array(n));
+  // Σ w·q·log2 q by result: together with the chances it is the mutual information.
+  let known = 0;
+  eachPart(belief, own, F_leak, F_given, (x, y, z, weight, F) => {
+    if (weight <= 0) return;
     for (let r = 0; r < R; r++) {
-      const q = shown[t]![r]!;
-      if (q > 0 && chances[r]! > 0) bits += (p.weight / total) * q * Math.log2(q / chances[r]!);
+      const q = r === 0 ? F[0]! : F[r]! - F[r - 1]!;
+      if (q <= 0) continue;
+      const w = weight * q;
+      chances[r]! += w;
+      known += w * Math.log2(q);
+      if (!withAfter || x < 0) continue;
+      const to = after[r]!;
+      to[own[x]!]! += w;
+      if (y >= 0) to[own[y]!]! += w;
+      if (z >= 0) to[own[z]!]! += w;
     }
   });
-  const after: Float64Array[] = [];
+  let bits = known / total;
+  for (let r = 0; r < R; r++) {
+    chances[r]! /= total;
+    if (chances[r]! > 0) bits -= chances[r]! * Math.log2(chances[r]!);
+  }
   if (withAfter) {
     const mine = new Set(own);
-    for (let r = 0; r < R; r++) after.push(new Float64Array(n));
-    parts.forEach((p, t) => {
-      for (const i of p.of) for (let r = 0; r < R; r++) after[r]![i]! += p.weight * shown[t]![r]!;
-    });
-    const bare = shows([]);
-    const alone = own.map((i) => shows([i]));
-    const both = own.map((i, x) => own.map((j, y) => (y > x ? shows([i, j]) : [])));
+    const showsAt = (F: (r: number) => number, r: number) => F(r) - (r === 0 ? 0 : F(r - 1));
+    const bare = Float64Array.from({ length: R }, (_, r) => showsAt((k) => F_leak[k]!, r));
+    const alone = F_given.map((g) => Float64Array.from({ length: R }, (_, r) => showsAt((k) => F_leak[k]! * g[k]!, r)));
+    const both = new Float64Array(m * m * R);
+    for (let x = 0; x < m; x++)
+      for (let y = x + 1; y < m; y++)
+        for (let r = 0; r < R; r++) both[(x * m + y) * R + r] = showsAt((k) => F_leak[k]! * F_given[x]![k]! * F_given[y]![k]!, r);
+    const ones = new Float64Array(m);
     for (let c = 0; c < n; c++) {
       if (mine.has(c) || mended.has(c)) continue;
       let rest = singles[c]!;
-      const ones = own.map((i) => pairs[c * n + i]!);
-      for (let x = 0; x < own.length; x++)
-        for (let y = x + 1; y < own.length; y++) {
+      for (let x = 0; x < m; x++) ones[x] = pairs[c * n + own[x]!]!;
+      for (let x = 0; x < m; x++)
+        for (let y = x + 1; y < m; y++) {
           const w = triple(c, own[x]!, own[y]!);
           if (w === 0) continue;
           ones[x]! -= w;
           ones[y]! -= w;
           rest -= w;
-          for (let r = 0; r < R; r++) after[r]![c]! += w * both[x]![y]![r]!;
+          const at = (x * m + y) * R;
+          for (let r = 0; r < R; r++) after[r]![c]! += w * both[at + r]!;
         }
-      ones.forEach((w, x) => {
+      for (let x = 0; x < m; x++) {
+        const w = ones[x]!;
         rest -= w;
         for (let r = 0; r < R; r++) after[r]![c]! += w * alone[x]![r]!;
-      });
+      }
       for (let r = 0; r < R; r++) after[r]![c]! += rest * bare[r]!;
     }
     for (let r = 0; r < R; r++) {
@@ -129,5 +158,5 @@ export function outlookOf(words: Vocabulary, belief: Belief, check: string, with
       if (whole > 0) for (let c = 0; c < n; c++) after[r]![c]! /= whole;
     }
   }
-  return { check, chances, bits: Math.max(0, bits), after };
+  return { check, chances: [...chances], bits: Math.max(0, bits), after };
 }

@@ -1,0 +1,36 @@
+import { bench, describe } from 'vitest';
+import { believe, chancesOf, trace, vocabulary, type FaultCase } from '..';
+import { outlookOf } from './outlook';
+
+const words = vocabulary();
+/** The kind of drive that has the most causes, with two complaints and a walk half made. */
+const faultCase: FaultCase = {
+  kind: 'deck-lever',
+  complaint: ['thrown-releasing', 'slow-weak'],
+  history: ['engagement-time', 'stop-time', 'brake-released', 'arm-travel', 'idler-lean', 'began-slowly'].map((check) => ({
+    check,
+    result: 'good',
+  })),
+  setups: ['belt-covers'],
+};
+const open = words.checks.filter((c) => c.source === 'hand' && c.kinds.includes('deck-lever'));
+
+describe('what every check of the base would leave, for the kind of drive with the most causes', () => {
+  bench('cut by each check’s own causes, from one pass through all sets', () => {
+    const belief = believe(words, faultCase);
+    for (const { id } of open) outlookOf(words, belief, id, true);
+  });
+  bench('all sets gone through anew for each answer of each check', () => {
+    for (const { id, results } of open)
+      for (const { id: result } of results) chancesOf(believe(words, { ...faultCase, history: [...faultCase.history, { check: id, result }] }));
+  });
+});
+
+describe('a whole trace', () => {
+  bench('chances, evidence, what is next and when to stop', () => {
+    trace(words, faultCase);
+  });
+  bench('the pass through all sets alone', () => {
+    believe(words, faultCase);
+  });
+});
