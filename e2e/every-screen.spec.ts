@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from './test';
+import { expect, patient, test, type Page } from './test';
 import { as } from './people';
 
 test.use(as('owner'));
@@ -62,9 +62,17 @@ const faults = async (page: Page, where: string, rules?: string[]) => {
 const overhang = (page: Page) => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
 
 test.describe('every screen', () => {
-  test.use({ reducedMotion: 'reduce' });
+  // One page goes through all of them: nothing is changed on the way, and the application need not be fetched anew for each.
+  let page: Page;
+  test.beforeAll(async ({ browser, baseURL }) => {
+    const context = await browser.newContext({ ...as('owner'), baseURL: baseURL!, serviceWorkers: 'block' });
+    page = patient(await context.newPage());
+  });
+  test.afterAll(async () => page.context().close());
   for (const [name, path, text] of SCREENS) {
-    test(`${name}: axe finds no fault by day or in the bay, and it fits a phone`, async ({ page }) => {
+    test(`${name}: axe finds no fault by day or in the bay, and it fits a phone`, async () => {
+      await page.setViewportSize({ width: 1280, height: 800 });
+      await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
       await ready(page, path, name === 'shelf' ? 'Shelf' : text);
       await expect(page.locator('html')).toHaveAttribute('data-theme', 'light');
       expect(await faults(page, 'day')).toEqual([]);
