@@ -14,6 +14,7 @@ import {
   NOTHING_SHOWN,
   type Cause,
   type DriveKind,
+  commonnessOn,
   corrected,
   jobsOf,
   learned,
@@ -154,7 +155,7 @@ function CauseEntry({
             {...{ cause: cause.id, mayCorrect }}
             subject={kind}
             label="How common it is on this kind of drive"
-            shippedAs={String(cause.commonness)}
+            shippedAs={String(commonnessOn(cause, kind))}
             because="a starting guess among machines that come in with one of its complaints"
             own={own(kind)}
           />

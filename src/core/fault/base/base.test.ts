@@ -7,6 +7,7 @@ import {
   checksFor,
   COMPLAINTS,
   complaintsIn,
+  commonnessOn,
   DRIVE_KINDS,
   linksOfCause,
   LOOK_ALIKES,
@@ -18,6 +19,7 @@ import {
   type CauseId,
   type Check,
 } from '.';
+import { COMMONNESS_ON } from './commonness';
 import { REASONS } from './reasons';
 
 const causes: readonly Cause[] = CAUSES;
@@ -61,6 +63,17 @@ describe('the base of complaints, checks and causes', () => {
     }
     // What a check sees may be said in the same words of two causes; no sentence stands for a whole kind of link.
     expect(Math.max(...said.values())).toBeLessThanOrEqual(7);
+  });
+  it('is common by kind of drive: no kind is named that does not have the cause, nor one that is as common as the rest', () => {
+    for (const [id, on] of Object.entries(COMMONNESS_ON)) {
+      const cause = causes.find((c) => c.id === id)!;
+      for (const [kind, commonness] of Object.entries(on)) {
+        expect(cause.kinds, `${id} on ${kind}`).toContain(kind);
+        expect(commonness, `${id} on ${kind}`).not.toBe(cause.commonness);
+      }
+    }
+    const worn = causes.find((c) => c.id === 'belt-worn')!;
+    expect([commonnessOn(worn, 'deck-lever'), commonnessOn(worn, 'banded')]).toEqual([5, 3]);
   });
   it('what is only asked is believed less than what is looked at', () => {
     const { checks: told } = linksOfCause('groove-rough');

@@ -12,7 +12,7 @@ export { COMPLAINTS } from './complaints';
 export type { Complaint, ComplaintId } from './complaints';
 export { DRIVE_KINDS, STATIONS } from './kinds';
 export type { DriveKind, Station } from './kinds';
-export { linksOfCause, UNKNOWN } from './likelihoods';
+export { commonnessOn, linksOfCause, UNKNOWN } from './likelihoods';
 export type { Step } from './likelihoods';
 export { LOOK_ALIKES, splitOf } from './look-alikes';
 export type { LookAlike } from './look-alikes';

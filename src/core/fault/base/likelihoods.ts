@@ -1,5 +1,6 @@
 import { CAUSES, type Cause, type CauseId } from './causes';
 import { CHECKS, type Check, type CheckId } from './checks';
+import { COMMONNESS_ON, type Commonness } from './commonness';
 import { COMPLAINTS, type ComplaintId } from './complaints';
 import type { DriveKind } from './kinds';
 import { REASONS, type Reason } from './reasons';
@@ -19,9 +20,15 @@ export const UNKNOWN = {
 } as const satisfies { readonly complaint: Step; readonly prior: number; readonly [key: string]: unknown };
 
 /** Odds of a cause by how common it is: of machines that come in with one of its complaints. */
-const PRIORS: Readonly<Record<Cause['commonness'], number>> = { 1: 0.008, 2: 0.02, 3: 0.04, 4: 0.07, 5: 0.11 };
+const PRIORS: Readonly<Record<Commonness, number>> = { 1: 0.008, 2: 0.02, 3: 0.04, 4: 0.07, 5: 0.11 };
 
-export const priorOf = (cause: Pick<Cause, 'commonness'>): number => PRIORS[cause.commonness];
+export const priorAt = (commonness: Commonness): number => PRIORS[commonness];
+
+/** How common a cause is on a kind of drive. */
+export const commonnessOn = (cause: Pick<Cause, 'id' | 'commonness'>, kind: DriveKind): Commonness =>
+  COMMONNESS_ON[cause.id as CauseId]?.[kind] ?? cause.commonness;
+
+export const priorOf = (cause: Pick<Cause, 'id' | 'commonness'>, kind: DriveKind): number => priorAt(commonnessOn(cause, kind));
 
 /** Leaks of complaints and checks that are not rarely. */
 const COMPLAINT_LEAKS: Partial<Readonly<Record<ComplaintId, Leak>>> = {

@@ -1,5 +1,6 @@
 import { CHECKS, COMPLAINTS, DRIVE_KINDS } from '../base';
-import { givenOfCheck, priorOf, STEPS, type Step } from '../base/likelihoods';
+import type { Commonness } from '../base/commonness';
+import { givenOfCheck, priorAt, STEPS, type Step } from '../base/likelihoods';
 import type { Vocabulary } from './vocabulary';
 
 /** How common a cause is on a kind of drive, or how often it shows in a complaint or check, as an owner has it. */
@@ -54,7 +55,7 @@ export function corrected(words: Vocabulary, corrections: readonly Correction[])
       ...c,
       kinds: each(c.kinds, (kind, p) => {
         const by = priors.find((x) => x.cause === c.id && x.subject === kind);
-        return by ? priorOf({ commonness: Number(by.value) as 1 | 2 | 3 | 4 | 5 }) : p;
+        return by ? priorAt(Number(by.value) as Commonness) : p;
       }),
     })),
     likelihoods: {

@@ -22,7 +22,8 @@ describe('what every check of the base would leave, for the kind of drive with t
   });
   bench('all sets gone through anew for each answer of each check', () => {
     for (const { id, results } of open)
-      for (const { id: result } of results) chancesOf(believe(words, { ...faultCase, history: [...faultCase.history, { check: id, result }] }));
+      for (const { id: result } of results)
+        chancesOf(believe(words, { ...faultCase, history: [...faultCase.history, { check: id, result }] }));
   });
 });
 

@@ -69,7 +69,7 @@ export function vocabulary(): Vocabulary {
         id: c.id,
         label: c.label,
         station: stationOf(c),
-        kinds: Object.fromEntries(c.kinds.map((k) => [k, priorOf(c)])),
+        kinds: Object.fromEntries(c.kinds.map((k) => [k, priorOf(c, k)])),
         fix: { minutes: c.mend.minutes, setups: c.mend.setups, ask: c.mend.ask },
       })),
       {
