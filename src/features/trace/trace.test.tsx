@@ -1,6 +1,6 @@
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { describe, expect, it, vi } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import { CAUSES, type FaultCase, type FaultEvent } from '@/core/fault';
 import type { Consent } from '@/core/job';
 import { show } from '@/ui/test-shell';
@@ -27,28 +27,34 @@ const open = (faultCase: FaultCase, onMend: Parameters<typeof TracePanel>[0]['on
 };
 
 describe('why it does that', () => {
-  /** The belt lay level. */
-  const ASKED: FaultEvent[] = [{ check: 'ended-height', result: 'good' }];
+  /** As if tracing had this check next: which it is, is the engine’s and tried there. */
+  const asNext = (check: string, faultCase: FaultCase = of([])) => {
+    const { trace } = answerTrace({ faultCase, confirmed: [], corrections: [] });
+    given.answer = { trace: { ...trace, next: [{ check, bits: 1, minutes: 1, score: 5 }], stop: null } };
+  };
+  afterEach(() => (given.answer = null));
   it('one check is next, with how it is made, and leads to it', async () => {
-    const { onCheck } = open(of(ASKED));
-    expect(screen.getByText(/^Look at this next, [\d.]+ min$/)).toBeTruthy();
+    asNext('idler-lean');
+    const { onCheck } = open(of([]));
+    expect(screen.getByText(/^Look at this next, 1 min$/)).toBeTruthy();
+    expect(screen.getByText(/Compare the gap in front of it/)).toBeTruthy();
     expect(screen.queryByText('Mend now')).toBeNull();
     await userEvent.click(screen.getByRole('button', { name: 'Go to it' }));
-    expect(onCheck).toHaveBeenCalledTimes(1);
+    expect(onCheck).toHaveBeenCalledWith('idler-lean');
   });
   it('what is only asked is answered where it stands', async () => {
+    asNext('began-blow');
     const onAnswer = vi.fn().mockResolvedValue(true);
     show(
       <TracePanel request={{ faultCase: of([]), confirmed: [], corrections: [] }} onCheck={vi.fn()} onMend={null} onAnswer={onAnswer} />,
     );
-    expect(screen.getByText(/^Ask this next, 0\.5 min$/)).toBeTruthy();
+    expect(screen.getByText(/^Ask this next, 1 min$/)).toBeTruthy();
     await userEvent.click(screen.getByRole('button', { name: 'Yes' }));
-    expect(onAnswer).toHaveBeenCalledWith(expect.stringMatching(/^began-|^ended-/), 'bad');
+    expect(onAnswer).toHaveBeenCalledWith('began-blow', 'bad');
   });
   it('says what entered by itself, by the last of each', () => {
     open(
       of([
-        ...ASKED,
         { check: 'window-computed', result: 'bad' },
         { check: 'window-computed', result: 'good' },
         { check: 'slack-computed', result: 'good' },
@@ -59,12 +65,18 @@ describe('why it does that', () => {
     ).toBeTruthy();
   });
   it('tells before a check is made what each answer would leave', async () => {
-    open(of(ASKED));
+    asNext('idler-lean');
+    open(of([]));
     await userEvent.click(screen.getByRole('button', { name: 'What would it tell?' }));
     expect(screen.getAllByText(/likely: .* \d+ %(, up|, down)?; /).length).toBeGreaterThanOrEqual(2);
   });
   it('the first two that look alike come with what splits them, but for what is answered', async () => {
-    const { onCheck } = open(of([...ASKED, { check: 'idler-lean', result: 'bad' }, { check: 'idler-tip', result: 'bad' }]));
+    const { onCheck } = open(
+      of([
+        { check: 'idler-lean', result: 'bad' },
+        { check: 'idler-tip', result: 'bad' },
+      ]),
+    );
     expect(screen.getByText('The first two look alike')).toBeTruthy();
     expect(screen.queryByRole('button', { name: 'Sight the idler against the deck' })).toBeNull();
     await userEvent.click(screen.getByRole('button', { name: 'Where the brake stands, released' }));
