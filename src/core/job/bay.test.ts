@@ -209,6 +209,16 @@ describe('the station walk', () => {
     const first = walkOf(kind, ['slow-weak'], drive)[0]!.checks.map((c) => c.check.id);
     expect(first.indexOf('arm-travel')).toBeLessThan(first.indexOf('keeper-gap'));
   });
+  it('goes by what each check saves where a fault is traced, within what has to be off', () => {
+    const traced = new Map([
+      ['guards-complete', 0],
+      ['comes-back', 1],
+    ]);
+    const [first] = walkOf(kind, ['slow-weak'], drive, traced);
+    expect(first!.checks.slice(0, 2).map((c) => c.check.id)).toEqual(['guards-complete', 'comes-back']);
+    const plain = walkOf(kind, ['slow-weak'], drive)[0]!.checks.map((c) => c.check.id);
+    expect(first!.checks.slice(2).map((c) => c.check.id)).toEqual(plain.filter((id) => !traced.has(id)));
+  });
   it('points at the pulleys of a check on the drawing, and at none where it has no place', () => {
     const at = (id: CheckId) => pulleysOf(checkOf(id), drive);
     const [engine, blade, idler] = drive.pulleys.map((p) => p.id);

@@ -96,11 +96,19 @@ export function pulleysOf(check: Pick<Check, 'on' | 'station'>, drive: Drive): s
 
 const STATION_ORDER = new Map<string, number>(STATIONS.map((s, i) => [s.id, i]));
 
+const NOT_TRACED: ReadonlyMap<string, number> = new Map();
+
 /**
  * The station walk of a secured machine: every check by hand that can tell something on this kind of drive, in groups by what has to be off, what
  * needs least off first; within a group what tells most of the complaint for its minutes first, without a complaint station by station.
+ * @param traced the place of each check by what it saves, where a fault is traced: within a group it goes before all else
  */
-export function walkOf(kind: DriveKind, complaints: readonly ComplaintId[], drive: Drive | null): WalkGroup[] {
+export function walkOf(
+  kind: DriveKind,
+  complaints: readonly ComplaintId[],
+  drive: Drive | null,
+  traced: ReadonlyMap<string, number> = NOT_TRACED,
+): WalkGroup[] {
   const ranked = checksFor(complaints, kind);
   const checks = (
     complaints.length > 0 ? [...ranked, ...checksFor([], kind).filter((c) => !ranked.includes(c))] : [...checksFor([], kind)]
@@ -118,6 +126,8 @@ export function walkOf(kind: DriveKind, complaints: readonly ComplaintId[], driv
     groups.set(key, group);
   }
   const minutes = (setups: readonly Setup[]) => setups.reduce((sum, s) => sum + s.minutes, 0);
+  const place = ({ check }: WalkCheck) => traced.get(check.id) ?? traced.size;
+  if (traced.size > 0) for (const { checks: own } of groups.values()) own.sort((a, b) => place(a) - place(b));
   return [...groups.values()].sort((a, b) => minutes(a.setups) - minutes(b.setups));
 }
 

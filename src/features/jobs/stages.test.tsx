@@ -24,7 +24,12 @@ vi.mock('../shelf/actions', () => ({
   chooseParts: async () => ({ ok: true, value: [{ id: 5, label: 'Flat idler 82', detail: '3 to hand' }] }),
 }));
 vi.mock('@/ui/solver', () => ({
-  useTrace: (request: TraceRequest) => ({ answer: solverService.trace(request), pending: false, failed: false, again: vi.fn() }),
+  useTrace: (request: TraceRequest | null) => ({
+    answer: request && solverService.trace(request),
+    pending: false,
+    failed: false,
+    again: vi.fn(),
+  }),
   useWhatIf: () => ({ answer: null, pending: false }),
   useFacts: () => ({ answer: null, pending: false, failed: false, again: vi.fn() }),
   usePose: () => ({ answer: null, pending: false }),

@@ -20,7 +20,7 @@ vi.mock('../trace/actions', () => ({ readShopBase: async () => ({ ok: true, valu
 vi.mock('@/ui/solver', () => ({
   usePose: () => ({ answer: null, pending: false }),
   useFacts: (request: unknown) => ({ answer: request === null ? null : [], pending: false }),
-  useTrace: (request: TraceRequest) => ({ answer: answerTrace(request), pending: false, failed: false, again: vi.fn() }),
+  useTrace: (request: TraceRequest | null) => ({ answer: request && answerTrace(request), pending: false, failed: false, again: vi.fn() }),
   useWhatIf: () => ({ answer: null, pending: false }),
   useReview: (request: ReviewRequest) => ({ answer: reviewRound(request), pending: false, failed: false, again: vi.fn() }),
 }));

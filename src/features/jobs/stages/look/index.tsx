@@ -22,6 +22,7 @@ import { NoteField } from '../note-field';
 import { StageMoves } from '../stage-moves';
 import { TraceRequestProvider } from '../../../trace/request';
 import { TraceOfJob } from '../../../trace/trace-of-job';
+import { useTracedOrder } from '../../../trace/traced-order';
 import { BeltWidth } from './belt-width';
 import { CheckCard } from './check-card';
 
@@ -57,7 +58,8 @@ function Stage(props: StageProps) {
   const complaints = askedOf(job.entries)?.complaints;
   const kind = bay.kind ?? 'deck-lever';
   const simulated = useSimulated() !== null;
-  const groups = useMemo(() => walkOf(kind, complaints ?? [], bay.drive), [kind, complaints, bay.drive]);
+  const order = useTracedOrder();
+  const groups = useMemo(() => walkOf(kind, complaints ?? [], bay.drive, order), [kind, complaints, bay.drive, order]);
   const [open, setOpen] = useState<string | null>(null);
   const apart = open === null || groups.some((g) => g.checks.some((c) => c.check.id === open)) ? null : checkApart(open as CheckId);
   const [only, setOnly] = useState<string | null>(null);
