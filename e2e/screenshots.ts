@@ -28,12 +28,15 @@ for (const [name, path, text] of [
   ['ticket', '/jobs/209/ticket', 'Print this ticket'],
   ['machine', '/machines/1', 'What it is'],
   ['stack', '/drives/1/stacks/arm-idler', 'Put in a part'],
+  ['practice', '/practice/1', 'Move by move'],
   ['shop', '/shop', 'How you read numbers'],
 ] as const) {
   test(name, async ({ page }) => {
     await page.goto(path);
     await expect(page.getByText(text).first()).toBeVisible();
     if (name === 'drive') await solved(page);
+    if (name === 'look')
+      await page.getByRole('region', { name: 'Why it does that' }).evaluate((e) => window.scrollBy(0, e.getBoundingClientRect().top - 330));
     if (name === 'set') await page.getByRole('region', { name: 'Tension' }).evaluate((e) => e.scrollIntoView());
     if (name === 'ticket') await expect(page.getByRole('img', { name: /engaged/ })).toBeVisible();
     // Built wrong in the demo data, unless somebody has put it right since.
@@ -47,12 +50,6 @@ test('notebook', async ({ page }) => {
   await page.goto('/drives/measure/1');
   await expect(page.getByText('Something disagrees')).toBeVisible();
   await shoot(page, 'notebook');
-  await page
-    .getByRole('navigation', { name: 'Steps' })
-    .getByRole('button', { name: /^Photo/ })
-    .click();
-  await page.waitForLoadState('networkidle');
-  await shoot(page, 'photo');
 });
 
 test('compare', async ({ page }) => {

@@ -25,7 +25,14 @@ const nameOf = ({ code }: PracticeSummary) => modelOf(code.slice(0, 2))?.name ??
 const SHOWN = 20;
 
 /** Where tracing is practised: machines of the island, simulated, each with faults nobody is told of; and how it has gone so far. */
-export function PracticeScreen({ rounds }: { rounds: readonly PracticeSummary[] }) {
+export function PracticeScreen({
+  rounds,
+  code = '',
+}: {
+  rounds: readonly PracticeSummary[];
+  /** A machine that somebody else sent. */
+  code?: string;
+}) {
   const start = useStartRound();
   const [busy, setBusy] = useState<string | null>(null);
   const [problem, setProblem] = useState('');
@@ -83,7 +90,7 @@ export function PracticeScreen({ rounds }: { rounds: readonly PracticeSummary[] 
               <Box sx={{ fontSize: 13.5, color: 'var(--ts-quiet)' }}>{kindLabel(model)}</Box>
             </ButtonBase>
           ))}
-          <CodeCard busy={busy !== null} onStart={begin} />
+          <CodeCard first={code} busy={busy !== null} onStart={begin} />
         </Box>
         <Progress rounds={over} />
         {over.length > 0 && <Past rounds={over} />}
@@ -93,8 +100,8 @@ export function PracticeScreen({ rounds }: { rounds: readonly PracticeSummary[] 
 }
 
 /** A round that somebody else played: the same machine by its code. */
-function CodeCard({ busy, onStart }: { busy: boolean; onStart: (code: string) => Promise<void> }) {
-  const [code, setCode] = useState('');
+function CodeCard({ first, busy, onStart }: { first: string; busy: boolean; onStart: (code: string) => Promise<void> }) {
+  const [code, setCode] = useState(first);
   const [wrong, setWrong] = useState('');
   return (
     <Box

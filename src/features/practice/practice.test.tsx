@@ -137,6 +137,17 @@ describe('a round that is over', () => {
     expect(screen.queryByText(/^Better was/)).toBeNull();
     expect(screen.getByRole('button', { name: 'The same machine once more' })).toBeTruthy();
   });
+  it('is shared by its address, or by its code where nothing can be copied', async () => {
+    const round = aRound(over);
+    const user = userEvent.setup();
+    show(<RoundScreen round={round} />);
+    await user.click(screen.getByRole('button', { name: 'Share this machine' }));
+    expect(await screen.findByText(/Its address is copied/)).toBeTruthy();
+    expect(await navigator.clipboard.readText()).toContain(`/practice?code=${encodeURIComponent(round.code)}`);
+    vi.spyOn(navigator.clipboard, 'writeText').mockRejectedValueOnce(new Error('not allowed'));
+    await user.click(screen.getByRole('button', { name: 'Share this machine' }));
+    expect(await screen.findByText(new RegExp(`Its code is ${round.code}`))).toBeTruthy();
+  });
   it('shows beside a worse move what was better, and why', () => {
     const round = aRound(over);
     show(<RoundScreen round={{ ...round, played: [{ move: { prove: true }, result: 'still' }] }} />);
@@ -175,6 +186,12 @@ describe('the place', () => {
     await userEvent.clear(screen.getByLabelText('Its code'));
     await userEvent.type(screen.getByLabelText('Its code'), 'or 4ac 6ca{enter}');
     await waitFor(() => expect(sent).toHaveLength(2));
+  });
+  it('a machine that somebody sent stands ready', async () => {
+    const { sent } = serverThat({ ok: true, value: { id: 78 } });
+    show(<PracticeScreen rounds={[]} code="OR 4AC 6CA" />);
+    await userEvent.click(screen.getByRole('button', { name: 'Practise on it' }));
+    await waitFor(() => expect(sent[0]).toMatchObject({ input: { code: 'OR 4AC 6CA' } }));
   });
   it('without a network says so, and goes nowhere', async () => {
     serverThat(null);

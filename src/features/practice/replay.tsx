@@ -10,6 +10,7 @@ import { useMemo } from 'react';
 import { vocabulary } from '@/core/fault';
 import { moveWords, type Beside, type Choice, type Model, type Review, type Round, type RoundStep } from '@/core/practice';
 import type { PracticeRound } from '@/db';
+import { useNotice } from '@/ui/notice';
 import { useReview } from '@/ui/solver';
 import { DriveSketch } from '@/ui/plate/sketch';
 import { practiceDrive } from './drives';
@@ -34,6 +35,16 @@ function BesideMark({ beside }: { beside: Beside }) {
   );
 }
 
+/** Puts the address of a machine where it can be pasted; says what to read out where that may not be. */
+async function share(code: string): Promise<string> {
+  try {
+    await navigator.clipboard.writeText(`${window.location.origin}/practice?code=${encodeURIComponent(code)}`);
+    return 'Its address is copied: paste it to whoever shall try the same machine.';
+  } catch {
+    return `Its code is ${code}: whoever types it under Practice gets the same machine.`;
+  }
+}
+
 const choiceWords = ({ move }: Choice) => moveWords(words, { move, result: null });
 
 /** How a round went: what was wrong, what it took beside tracing, and each move with what would have been better, and why. */
@@ -42,6 +53,7 @@ export function Replay({ stored, round, model, helped }: { stored: PracticeRound
   const request = useMemo(() => ({ machine, played: round.steps.map(({ move, result }) => ({ move, result })) }), [machine, round.steps]);
   const { answer, failed, again } = useReview(request);
   const start = useStartRound();
+  const tell = useNotice();
   return (
     <Box sx={{ p: { xs: 1.5, sm: 2.5 }, maxWidth: 1100, width: '100%' }}>
       <Box sx={{ display: 'grid', gap: 2.5, gridTemplateColumns: { md: '1fr 260px' }, alignItems: 'start' }}>
@@ -63,6 +75,7 @@ export function Replay({ stored, round, model, helped }: { stored: PracticeRound
         <Button variant="outlined" onClick={() => void start(stored.code)}>
           The same machine once more
         </Button>
+        <Button onClick={() => void share(stored.code).then((text) => tell({ tone: 'done', text }))}>Share this machine</Button>
         <Button component={Link} href="/practice">
           To Practice
         </Button>

@@ -4,7 +4,13 @@ import { requirePerson } from '@/server';
 
 export const metadata = { title: 'Practice' };
 
-export default async function PracticePage() {
+export default async function PracticePage({ searchParams }: PageProps<'/practice'>) {
   const { shopId, id } = await requirePerson();
-  return <PracticeScreen rounds={await practice.roundsOf(database(), { shopId, personId: id })} />;
+  const { code } = await searchParams;
+  return (
+    <PracticeScreen
+      rounds={await practice.roundsOf(database(), { shopId, personId: id })}
+      code={typeof code === 'string' ? code.slice(0, 20) : ''}
+    />
+  );
 }
