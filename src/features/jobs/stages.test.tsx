@@ -2,7 +2,7 @@ import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import type { Drive } from '@/core/drive';
-import { STAGES, cautionsFor, type Stage } from '@/core/job';
+import { NOTHING_ASKED, STAGES, cautionsFor, type Stage } from '@/core/job';
 import { BOOKED_BELT, FINDING, PROVED } from '@/core/job/test-job';
 import { USUAL_LIMITS, type Facts } from '@/core/machine';
 import type { Job, TicketEntry } from '@/db';
@@ -233,6 +233,21 @@ describe('Prove', () => {
     await choose('It is sound');
     await press('Write down the proof');
     await waitFor(() => expect(entries(sent, 'proved')[0]).toEqual({ type: 'proved', body: PROVED }));
+  });
+  it('asks after what was complained of, where something was; there still, the machine is not called sound', async () => {
+    const { sent } = serverThat(ok);
+    const of = job({ entries: [line('ask', 'asked', { ...NOTHING_ASKED, complaints: ['runs-on'] }), timed(3)] });
+    const first = at('prove', of);
+    expect(screen.getByText(/^What was complained of: /)).toBeTruthy();
+    await choose('Stays on');
+    await choose('There still');
+    await choose('Seen to land');
+    await choose('It is sound');
+    await press('Write down the proof');
+    await waitFor(() => expect(entries(sent, 'proved')[0]).toMatchObject({ body: { belt: 'stays', complaint: 'still' } }));
+    first.unmount();
+    at('book', { ...of, entries: [...of.entries, line('prove', 'proved', { ...PROVED, complaint: 'still' })] });
+    expect(screen.queryByRole('radio', { name: /sound/i })).toBeNull();
   });
   it('is held while something is off the machine, and says what', () => {
     at('prove', job({ entries: [line('fit', 'tally', { item: 'Hanger pins', count: 2, way: 'off' })] }));
