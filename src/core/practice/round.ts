@@ -1,5 +1,15 @@
 import { seededRandom } from '../drive';
-import { answer, drawJob, setupMinutes, UNKNOWN, type FaultCase, type FaultEvent, type SimulatedJob, type Vocabulary } from '../fault';
+import {
+  answer,
+  drawJob,
+  RIGHT_AS_IT_IS,
+  setupMinutes,
+  UNKNOWN,
+  type FaultCase,
+  type FaultEvent,
+  type SimulatedJob,
+  type Vocabulary,
+} from '../fault';
 
 /** A simulated machine: what it comes in with, and what is wrong with it, which nobody is told before the round is over. */
 export interface PracticeMachine extends SimulatedJob {
@@ -61,7 +71,9 @@ export function drawMachine(words: Vocabulary, kind: string, seed: number): Prac
     const job = drawJob(words, random, kind);
     const named = !job.faults.includes(UNKNOWN.id);
     const explained = job.complaint.every((c) => job.faults.some((f) => words.likelihoods.complaints[c]!.given[f] !== undefined));
-    if ((named && explained) || draws === MOST_DRAWS) return { ...job, seed };
+    // What is right as it is is so by itself, or it is not what is complained of.
+    const whole = job.faults.length === 1 || !job.faults.includes(RIGHT_AS_IT_IS);
+    if ((named && explained && whole) || draws === MOST_DRAWS) return { ...job, seed };
   }
 }
 

@@ -109,7 +109,7 @@ export function RoundScreen({ round: first }: { round: PracticeRound }) {
             )}
             {here === 'look' && <Bench key="look" {...props} />}
             {here === 'fit' && (
-              <StageFrame {...props}>
+              <StageFrame {...props} asks="Mend what was found, and prove it.">
                 <Mends model={model} round={round} onPlay={played.play} onProve={() => go('prove')} />
               </StageFrame>
             )}

@@ -9,7 +9,19 @@ import type { StageProps } from './module';
 import { useSimulated } from './simulated';
 
 /** A stage's name and question above its work; why nothing can be written, where that is so. */
-export function StageFrame({ job, at, writable, wide = false, children }: StageProps & { wide?: boolean; children: ReactNode }) {
+export function StageFrame({
+  job,
+  at,
+  writable,
+  wide = false,
+  asks = STAGE_WORDS[at].asks,
+  children,
+}: StageProps & {
+  wide?: boolean;
+  /** What the stage is for, where that is not what it is for on a job. */
+  asks?: string;
+  children: ReactNode;
+}) {
   const words = STAGE_WORDS[at];
   const simulated = useSimulated() !== null;
   return (
@@ -17,7 +29,7 @@ export function StageFrame({ job, at, writable, wide = false, children }: StageP
       <Typography variant="h1" component="h2">
         {words.name}
       </Typography>
-      <Typography sx={{ color: 'var(--ts-quiet)', mb: 1.5, fontSize: 17 }}>{words.asks}</Typography>
+      <Typography sx={{ color: 'var(--ts-quiet)', mb: 1.5, fontSize: 17 }}>{asks}</Typography>
       {children}
       {!writable && !simulated && (
         <Alert severity="info" variant="outlined" sx={{ mt: 2 }}>
