@@ -47,7 +47,7 @@ const lower = (label: string) => label.charAt(0).toLowerCase() + label.slice(1);
 const minutesText = (m: number) => `${Math.round(m * 10) / 10} min`;
 const percent = (p: number) => `${Math.round(100 * p)} %`;
 /** Minutes of mending that a check saves, from its score. */
-const savesText = (score: number) => `${Math.max(0, Math.round(score * 10) / 10)} shop minutes for each`;
+const savesText = (score: number) => `${Math.max(0, Math.round(score * 10) / 10)} shop minutes for each minute`;
 
 const causeLabel = (words: Vocabulary, id: string) => lower(words.causes.find((c) => c.id === id)!.label);
 const checkLabel = (words: Vocabulary, id: string) => words.checks.find((c) => c.id === id)!.label;
