@@ -23,6 +23,7 @@ import { bookingOf } from '../src/features/jobs/booking';
 import { candidateOf } from '../src/features/match/candidates';
 import { judge } from '../src/workers/compute-tasks';
 import {
+  BARE_FINDING,
   NEW_STAGES,
   NO_LOOK,
   NOTHING_ASKED,
@@ -298,12 +299,7 @@ async function addJob(
         type: 'finding',
         body: {
           part: null,
-          value: null,
-          limit: null,
-          note: '',
-          act: '',
-          priceCents: null,
-          answer: 'not-asked',
+          ...BARE_FINDING,
           ...found,
           ref: randomUUID(),
         },

@@ -34,7 +34,7 @@ export type { Circumstances, Condition, Procedure, Proposal, Reading, Step } fro
 export type { StepWritten } from './entries/procedure';
 export { ARRIVES, BEGAN, BELT_ENDED, NOTHING_ASKED, PARTS_BEFORE, PARTS_OF } from './entries/asked';
 export type { Asked } from './entries/asked';
-export { ANSWERS, FINDING_RESULTS } from './entries/finding';
+export { ANSWERS, BARE_FINDING, FINDING_RESULTS } from './entries/finding';
 export type { CustomerAnswer, Decision, Finding } from './entries/finding';
 export { consentFor } from './consent';
 export type { Consent } from './consent';

@@ -1,6 +1,6 @@
 import type { Drive } from '@/core/drive';
 import { CHECKS, complaintOf, setupOf, type CauseId, type Check, type CheckId, type ComplaintId, type SetupId } from '@/core/fault';
-import { NEW_STAGES, NOTHING_ASKED, walkPartsOf, type Finding, type Stage, type TypedBody, type WalkPart } from '@/core/job';
+import { BARE_FINDING, NEW_STAGES, NOTHING_ASKED, walkPartsOf, type Finding, type Stage, type TypedBody, type WalkPart } from '@/core/job';
 import { USUAL_LIMITS } from '@/core/machine';
 import { drawFor, type Model, type PracticeMachine, type Round, type RoundStep } from '@/core/practice';
 import type { Job, TicketEntry } from '@/db';
@@ -33,12 +33,7 @@ function findingsOf(machine: PracticeMachine, drive: Drive, check: Check & { rea
     check: check.id,
     part: part && { id: part.id, label: part.label },
     result: i === at ? (result as Finding['result']) : 'good',
-    value: null,
-    limit: null,
-    note: '',
-    act: '',
-    priceCents: null,
-    answer: 'not-asked',
+    ...BARE_FINDING,
   }));
 }
 

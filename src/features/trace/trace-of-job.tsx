@@ -2,7 +2,7 @@
 
 import { v4 as newId } from 'uuid';
 import { checkOf, type CheckId, type Result } from '@/core/fault';
-import { consentFor, leftIn, type Finding } from '@/core/job';
+import { BARE_FINDING, consentFor, leftIn, type Finding } from '@/core/job';
 import type { StageProps } from '../jobs/stages/module';
 import { useSimulated } from '../jobs/stages/simulated';
 import { useTraceRequest } from './request';
@@ -10,16 +10,11 @@ import { TracePanel } from './trace-panel';
 
 /** What a customer answered, as a finding of the machine as a whole. */
 const answered = (check: CheckId, result: Result): Finding => ({
+  ...BARE_FINDING,
   ref: newId(),
   check,
   part: null,
   result,
-  value: null,
-  limit: null,
-  note: '',
-  act: '',
-  priceCents: null,
-  answer: 'not-asked',
 });
 
 /** Why this job’s machine does what is complained of: from what is on its ticket. Nothing until a complaint is named. */

@@ -36,6 +36,16 @@ const body = z.object({
 });
 export type Finding = z.infer<typeof body>;
 
+/** What a finding says beside what the check showed, where nothing more is known: no number, nothing to be done. */
+export const BARE_FINDING = {
+  value: null,
+  limit: null,
+  note: '',
+  act: '',
+  priceCents: null,
+  answer: 'not-asked',
+} as const satisfies Partial<Finding>;
+
 /** What a check showed, on one part. A later one of the same check and part stands in its place. */
 export const finding = entryKind<Finding>({
   form: { what: 'this finding', version: 1, upgrades: {}, check: bySchema(body) },
