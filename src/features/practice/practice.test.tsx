@@ -82,6 +82,18 @@ describe('a round', () => {
     expect(clock()).toBe('2 min');
     expect(screen.getAllByRole('button', { name: /^Look once more/ }).length).toBeGreaterThan(0);
   });
+  it('takes off all that a group needs in one press, each once, and puts it back', async () => {
+    const { sent } = serverThat({ ok: true, value: null });
+    show(<RoundScreen round={aRound()} />);
+    await stage('Look');
+    const group = () => screen.getByRole('region', { name: 'Belt covers off, Belt off' });
+    await userEvent.click(within(group()).getByRole('button', { name: 'They are off' }));
+    expect(clock()).toBe('17 min');
+    await waitFor(() => expect(sent.map((s) => (s.input as { at: number }).at)).toEqual([0, 1]));
+    await userEvent.click(within(group()).getByRole('button', { name: 'Back on' }));
+    expect(clock()).toBe('17 min');
+    expect(within(group()).getByRole('button', { name: 'They are off' })).toBeTruthy();
+  });
   it('what the server refuses is taken back from the clock', async () => {
     serverThat({ ok: false, reason: 'refused', problem: 'This round has moved on elsewhere.' });
     show(<RoundScreen round={aRound()} />);

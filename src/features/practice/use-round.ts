@@ -1,6 +1,6 @@
 'use client';
 
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import * as z from 'zod';
 import { vocabulary } from '@/core/fault';
 import { moveProblem, moveShape, playOn, replayed, resultOf, type Move, type Round } from '@/core/practice';
@@ -61,17 +61,24 @@ export function useRound(first: PracticeRound): PlayedRound {
   );
   const round = useMemo(() => withAhead(stored, [...waiting, ...here]), [stored, waiting, here]);
   const waits = (kind: string) => kept.some((k) => k.kind === kind && k.refusal === null);
+  // Several moves may be made before the screen is drawn again: covers and belt off in one press.
+  const latest = useRef(round);
+  useEffect(() => {
+    latest.current = round;
+  }, [round]);
   const play = useCallback(
     (move: Move, said: string) => {
-      const problem = moveProblem(words, round, move);
+      const now = latest.current;
+      const problem = moveProblem(words, now, move);
       if (problem !== null) return tell({ tone: 'refused', text: problem });
-      const one = { at: round.steps.length, move };
+      const one = { at: now.steps.length, move };
+      latest.current = playOn(words, now, { move, result: resultOf(words, first.machine, now, move) });
       setHere((before) => [...before, one]);
       void act('practice.move', { id: first.id, ...one }, { words: said, about }).then((answer) => {
         if (!isTaken(answer)) setHere((before) => before.filter((b) => b !== one));
       });
     },
-    [round, act, tell, first.id, about],
+    [act, tell, first.id, first.machine, about],
   );
   return {
     reading,

@@ -4,10 +4,11 @@ import Box from '@mui/material/Box';
 import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
+import { PLACES } from './places';
 
 const SHORTCUTS: readonly [string, string][] = [
   ['Ctrl or Cmd K', 'Find a machine, job, drive or belt, or do something'],
-  ['G then B, M, D, S, O', 'Go to Bench, Machines, Drives, Shelf, Shop'],
+  [`G then ${PLACES.map((p) => p.key.toUpperCase()).join(', ')}`, `Go to ${PLACES.map((p) => p.name).join(', ')}`],
   ['B', 'In Match: book the belt on the Plate'],
   ['?', 'This list'],
   ['Arrow keys', 'On the Plate: nudge the chosen pulley 1 mm, with Shift 10 mm. In a number field: step its last digit'],

@@ -6,6 +6,8 @@ import { BARE_FINDING, consentFor, leftIn, type Finding } from '@/core/job';
 import type { StageProps } from '../jobs/stages/module';
 import { useSimulated } from '../jobs/stages/simulated';
 import { useTraceRequest } from './request';
+import { DoneBefore } from './done-before';
+import type { OnMend } from './mend-now';
 import { TracePanel } from './trace-panel';
 
 /** What a customer answered, as a finding of the machine as a whole. */
@@ -23,33 +25,39 @@ export function TraceOfJob({ job, at, acts, bay, writable, onCheck }: StageProps
   const request = useTraceRequest();
   const { kind } = bay;
   if (!request || kind === null) return null;
+  const onMend: OnMend | null = writable
+    ? (cause, when, agreed = false) =>
+        acts.write(
+          at,
+          'mended',
+          { cause, when, agreed, kind },
+          `Job ${job.number}: ${when === 'left' ? 'left in' : 'mended'}`,
+          {
+            left: 'It stays in, and on the ticket.',
+            before: 'It is on the ticket, and thought of no more.',
+            here: 'It is on the ticket; prove it next.',
+          }[when],
+        )
+    : null;
   return (
-    <TracePanel
-      request={request}
-      onCheck={onCheck}
-      before={simulated === null}
-      drive={bay.drive}
-      onAnswer={
-        writable && simulated === null
-          ? (check, result) => acts.write(at, 'finding', answered(check, result), `Job ${job.number}: ${checkOf(check).label}`)
-          : null
-      }
-      consentFor={(cause) =>
-        simulated ? { needed: false, said: 'not-asked' } : consentFor(job.entries, cause, Math.round(100 * job.limits.askFrom))
-      }
-      left={leftIn(job.entries)}
-      onMend={
-        writable
-          ? (cause, when, agreed = false) =>
-              acts.write(
-                at,
-                'mended',
-                { cause, when, agreed, kind },
-                `Job ${job.number}: ${when === 'left' ? 'left in' : 'mended'}`,
-                when === 'left' ? 'It stays in, and on the ticket.' : 'It is on the ticket; prove it next.',
-              )
-          : null
-      }
-    />
+    <>
+      {onMend && !simulated && <DoneBefore lines={job.entries} kind={kind} onMended={(cause) => void onMend(cause, 'before')} />}
+      <TracePanel
+        request={request}
+        onCheck={onCheck}
+        before={simulated === null}
+        drive={bay.drive}
+        onAnswer={
+          writable && simulated === null
+            ? (check, result) => acts.write(at, 'finding', answered(check, result), `Job ${job.number}: ${checkOf(check).label}`)
+            : null
+        }
+        consentFor={(cause) =>
+          simulated ? { needed: false, said: 'not-asked' } : consentFor(job.entries, cause, Math.round(100 * job.limits.askFrom))
+        }
+        left={leftIn(job.entries)}
+        onMend={onMend}
+      />
+    </>
   );
 }

@@ -11,6 +11,7 @@ import {
   DRIVE_KINDS,
   linksOfCause,
   LOOK_ALIKES,
+  mendedBy,
   splitOf,
   SETUPS,
   setupsFor,
@@ -111,6 +112,18 @@ describe('look-alikes', () => {
     expect(splitOf('belt-worn', 'groove-worn')?.checks).toEqual(['belt-depth']);
     expect(splitOf('groove-worn', 'belt-worn')?.checks).toEqual(['belt-depth']);
     expect(splitOf('belt-worn', 'brake-worn')).toBeNull();
+  });
+});
+
+describe('work done before', () => {
+  it.each([
+    ['New idlers and a new belt', 'deck-lever', ['belt-worn', 'belt-glazed', 'idler-tips', 'idler-seized']],
+    ['renewed both spindle bearings', 'deck-clutch', ['spindle-worn', 'idler-tips']],
+    ['new rollers, brake shoes', 'cvt', ['rollers-worn', 'roller-out', 'shoes-worn']],
+    ['cleaned it', 'deck-lever', []],
+    ['', 'deck-lever', []],
+  ] as const)('“%s” on %s would have mended %j', (words, kind, ids_) => {
+    expect(mendedBy(words, kind)).toEqual(ids_);
   });
 });
 

@@ -2,6 +2,7 @@ import { CAUSES, type Cause, type CauseId } from './causes';
 import { CHECKS, type Check, type CheckId } from './checks';
 import { COMPLAINTS, type Complaint, type ComplaintId } from './complaints';
 import type { DriveKind } from './kinds';
+import { PRIOR_WORK } from './prior-work';
 import { SETUPS, type Setup, type SetupId } from './setups';
 
 export { CAUSES } from './causes';
@@ -101,4 +102,11 @@ export function complaintsIn(words: string, kind: DriveKind | null): Complaint[]
   return (COMPLAINTS as readonly Complaint[]).filter(
     (c) => (kind === null || c.kinds.includes(kind)) && [c.label, ...c.synonyms].some(heard),
   );
+}
+
+/** Causes that work done before would have mended, by the words in which it is told; none where nothing of it is understood. */
+export function mendedBy(words: string, kind: DriveKind): CauseId[] {
+  const said = new Set(stems(words));
+  const found = PRIOR_WORK.flatMap((work) => (work.words.some((w) => said.has(w)) ? work.causes : []));
+  return [...new Set(found)].filter((id) => (CAUSES as readonly Cause[]).find((c) => c.id === id)!.kinds.includes(kind));
 }
