@@ -107,6 +107,6 @@ export function complaintsIn(words: string, kind: DriveKind | null): Complaint[]
 /** Causes that work done before would have mended, by the words in which it is told; none where nothing of it is understood. */
 export function mendedBy(words: string, kind: DriveKind): CauseId[] {
   const said = new Set(stems(words));
-  const found = PRIOR_WORK.flatMap((work) => (work.words.some((w) => said.has(w)) ? work.causes : []));
+  const found = PRIOR_WORK.flatMap((work) => (work.words.some((w) => stems(w).every((stem) => said.has(stem))) ? work.causes : []));
   return [...new Set(found)].filter((id) => (CAUSES as readonly Cause[]).find((c) => c.id === id)!.kinds.includes(kind));
 }
