@@ -193,6 +193,7 @@ describe('Fit', () => {
       expect(entries(sent, 'step', 'tally')).toMatchObject([
         { type: 'step', body: { step: 'covers-off', outcome: 'done' } },
         { type: 'tally', body: { item: 'Cover screws', count: 3, way: 'off' } },
+        { type: 'tally', body: { item: 'Belt covers', count: 1, way: 'off' } },
       ]),
     );
   });
