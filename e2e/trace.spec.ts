@@ -74,6 +74,7 @@ test.describe('hangs loose, and is right as it is', () => {
     await expect(why(page).getByText(/Computed from the drive .*length window, slack released, brake: grips and lets go/)).toBeVisible();
 
     await toStage(page, 'Look');
+    await expect(why(page).getByText(/Computed from the drive/)).toBeVisible();
     const link = page.locator('#check-holding-link');
     await link.getByRole('button').first().click();
     await link.getByRole('radio', { name: 'Stowed' }).click();

@@ -1,22 +1,34 @@
 'use client';
 
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useTrace } from '@/ui/solver';
 import { useTraceRequest } from './request';
 
 const NONE: ReadonlyMap<string, number> = new Map();
 
 /**
- * The place of each check by what it saves, as the walk is begun; anew with another complaint and after a mend. Between them it stays, so that nothing moves away
- * under a finger.
+ * The place of each check by what it saves, as the walk is begun. Whoever has laid a finger on the page keeps the order that he sees: nothing moves away under it,
+ * and no press is lost.
  */
 export function useTracedOrder(): ReadonlyMap<string, number> {
-  const request = useTraceRequest();
-  const { answer } = useTrace(request);
-  const [kept, setKept] = useState<{ readonly of: string; readonly order: ReadonlyMap<string, number> } | null>(null);
-  const of =
-    request && JSON.stringify([request.faultCase.complaint, request.faultCase.history.flatMap((e) => ('fixed' in e ? [e.fixed] : []))]);
-  if (of !== null && answer?.trace.status === 'ok' && kept?.of !== of)
-    setKept({ of, order: new Map(answer.trace.next.map(({ check }, place) => [check, place])) });
-  return of === null ? NONE : (kept?.order ?? NONE);
+  const { answer } = useTrace(useTraceRequest());
+  const [order, setOrder] = useState<ReadonlyMap<string, number>>(NONE);
+  const settled = useRef(false);
+  useEffect(() => {
+    const settle = () => {
+      settled.current = true;
+    };
+    window.addEventListener('pointerdown', settle, { capture: true });
+    window.addEventListener('keydown', settle, { capture: true });
+    return () => {
+      window.removeEventListener('pointerdown', settle, { capture: true });
+      window.removeEventListener('keydown', settle, { capture: true });
+    };
+  }, []);
+  useEffect(() => {
+    if (settled.current || answer?.trace.status !== 'ok') return;
+    settled.current = true;
+    setOrder(new Map(answer.trace.next.map(({ check }, place) => [check, place])));
+  }, [answer]);
+  return order;
 }
