@@ -104,7 +104,7 @@ test.describe('on a phone', () => {
     ).toBeVisible();
     // What is next may change once more, as the drive's own numbers come.
     const act = why(page)
-      .getByRole('button', { name: /^Go to it|^It is mended|^He agreed|^No$/ })
+      .getByRole('button', { name: /^Go to it|^It is mended|^The customer agreed|^No$/ })
       .first();
     await expect.poll(async () => (await act.boundingBox())?.height ?? 0).toBeGreaterThanOrEqual(44);
     expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);

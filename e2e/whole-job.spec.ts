@@ -29,6 +29,7 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
     await expect(page.getByText('It is not confirmed that the machine is safe.')).toHaveCount(0);
     const offGroup = page.getByRole('region', { name: 'Belt covers off, Belt off', exact: true });
     await offGroup.getByRole('button', { name: 'They are off' }).click();
+    await expect(offGroup.getByRole('button', { name: 'Back on' })).toBeVisible();
     await offGroup.getByRole('button', { name: /^Idler: push and tip/ }).click();
     await offGroup.getByRole('radio', { name: 'Tips', exact: true }).click();
     await expect(offGroup.getByText(/^Means: idler bearing tips/)).toBeVisible();

@@ -32,3 +32,6 @@ export function onceReleased(act: () => void): void {
   window.addEventListener('pointerup', done, true);
   window.addEventListener('pointercancel', done, true);
 }
+
+/** The same to be waited for. */
+export const released = (): Promise<void> => new Promise(onceReleased);

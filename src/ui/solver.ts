@@ -1,6 +1,7 @@
 'use client';
 
 import * as Comlink from 'comlink';
+import { useEffect } from 'react';
 import type { LookResult, Notebook } from '@/core/survey';
 import type {
   HeardRecording,
@@ -23,6 +24,7 @@ import type { WearAsk, WearForecast } from '@/core/wear';
 import type { TensionAnswer, TensionRequest } from '@/workers/tension-service';
 import { hire, type Hired } from './hire';
 import { useLatest, type Latest } from './latest';
+import { released, watchPress } from './released';
 
 type Purpose = 'drawing' | 'matching';
 
@@ -96,7 +98,13 @@ export function useFleet(request: readonly WearAsk[] | null): Latest<WearForecas
 
 /** What may be wrong, off the main thread. */
 export function useTrace(request: TraceRequest | null): Latest<TraceAnswer> {
-  return useLatest(request, (r) => ask('matching', async (remote): Promise<TraceAnswer> => remote.trace(r)));
+  useEffect(watchPress, []);
+  return useLatest(request, async (r) => {
+    const answer = await ask('matching', async (remote): Promise<TraceAnswer> => remote.trace(r));
+    // It stands above what is pressed, and is another height each time.
+    await released();
+    return answer;
+  });
 }
 
 /** What each answer to a check would leave, off the main thread. */

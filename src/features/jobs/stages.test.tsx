@@ -1,6 +1,6 @@
-import { screen, waitFor, within } from '@testing-library/react';
+import { act, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { describe, expect, it, vi } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { Drive } from '@/core/drive';
 import { NOTHING_ASKED, STAGES, cautionsFor, type Stage } from '@/core/job';
 import { BOOKED_BELT, FINDING, PROVED } from '@/core/job/test-job';
@@ -10,7 +10,7 @@ import { serverThat, show } from '@/ui/test-shell';
 import { solverService, type MatchRequest } from '@/workers/solver-service';
 import type { EntryRequest } from '@/workers/entry-service';
 import type { TensionRequest } from '@/workers/tension-service';
-import type { TraceRequest } from '@/workers/trace-service';
+import type { TraceAnswer, TraceRequest } from '@/workers/trace-service';
 import { useJobActs } from './job-acts';
 import { STAGE_MODULES } from './stages/registry';
 import { useBay } from './use-bay';
@@ -25,8 +25,8 @@ vi.mock('../shelf/actions', () => ({
 }));
 vi.mock('@/ui/solver', () => ({
   useTrace: (request: TraceRequest | null) => ({
-    answer: request && solverService.trace(request),
-    pending: false,
+    answer: request && !tracing.late ? (tracing.says ?? solverService.trace(request)) : null,
+    pending: tracing.late,
     failed: false,
     again: vi.fn(),
   }),
@@ -46,6 +46,8 @@ vi.mock('../trace/actions', () => ({ readShopBase: async () => ({ ok: true, valu
 vi.mock('../tension/actions', () => ({ readTensionPast: async () => ({ ok: true, value: { readings: [], epochs: [] } }) }));
 vi.mock('@/ui/plate/plate', () => ({ Plate: () => null }));
 
+/** Whether the answer is still to come, and what it is where it is not the engine’s own. */
+const tracing = vi.hoisted(() => ({ late: false, says: null as TraceAnswer | null }));
 const matched = vi.hoisted(() => ({ last: null as MatchRequest | null }));
 const role = vi.hoisted(() => ({ now: 'owner' as string }));
 const known = (values: Record<string, string>): Facts =>
@@ -160,6 +162,41 @@ describe('Look', () => {
     const [off] = screen.getAllByRole('button', { name: /^(They are|It is) off$/ });
     await userEvent.click(off!);
     await waitFor(() => expect(entries(sent, 'setup')[0]).toMatchObject({ type: 'setup', body: { up: true } }));
+  });
+  describe('the order of the walk', () => {
+    const asked = line('ask', 'asked', { ...NOTHING_ASKED, complaints: ['slow-weak'] });
+    /** As if one check saved most. */
+    const best = (check: string) =>
+      (tracing.says = { trace: { status: 'ok', causes: [], stop: null, next: [{ check, bits: 1, minutes: 1, score: 2 }] } });
+    const first = () => document.querySelector('section li [aria-expanded]')?.textContent;
+    const offered = () => screen.queryAllByRole('button', { name: /^(They are|It is) off$/ }).length;
+    afterEach(() => {
+      tracing.late = false;
+      tracing.says = null;
+      vi.useRealTimers();
+    });
+    it('is known before there is anything to press, and moves no more whatever comes', async () => {
+      const of = job({ entries: [asked] });
+      tracing.late = true;
+      const { again } = at('look', of);
+      expect(screen.getByLabelText('The walk is put in order')).toBeTruthy();
+      expect(offered()).toBe(0);
+      tracing.late = false;
+      best('adjuster-place');
+      again(<At of={of} stage="look" writable />);
+      await waitFor(() => expect(first()).toMatch(/^Adjuster/));
+      best('arm-travel');
+      again(<At of={of} stage="look" writable />);
+      expect(first()).toMatch(/^Adjuster/);
+    });
+    it('is no wall: where the answer does not come the walk is there without it', () => {
+      vi.useFakeTimers();
+      tracing.late = true;
+      at('look', job({ entries: [asked] }));
+      expect(offered()).toBe(0);
+      act(() => vi.advanceTimersByTime(5_100));
+      expect(offered()).toBeGreaterThan(0);
+    });
   });
   it('a finding stands beside its check, with its picture', () => {
     const found = line('look', 'finding', { ...FINDING, check: 'idler-tip', part: { id: 'arm-idler', label: 'Tension idler' } });

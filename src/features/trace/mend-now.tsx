@@ -35,11 +35,11 @@ export function MendNow({ stop, consent, onMend }: { stop: Stop; consent: Consen
       {onMend && (
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
           <Button variant="contained" onClick={() => void onMend(cause, 'here', consent.needed)}>
-            {ask ? 'He agreed; it is mended' : dealtWith(cause)}
+            {ask ? 'The customer agreed; it is mended' : dealtWith(cause)}
           </Button>
           {consent.needed && (
             <Button variant="outlined" onClick={() => void onMend(cause, 'left')}>
-              He declines; it stays in
+              The customer declines; it stays in
             </Button>
           )}
         </Box>

@@ -5,7 +5,7 @@ import { checkOf, type CheckId, type Result } from '@/core/fault';
 import { BARE_FINDING, consentFor, leftIn, type Finding } from '@/core/job';
 import type { StageProps } from '../jobs/stages/module';
 import { useSimulated } from '../jobs/stages/simulated';
-import { useTraceRequest } from './request';
+import { useTraced } from './request';
 import { DoneBefore } from './done-before';
 import type { OnMend } from './mend-now';
 import { TracePanel } from './trace-panel';
@@ -22,7 +22,7 @@ const answered = (check: CheckId, result: Result): Finding => ({
 /** Why this job’s machine does what is complained of: from what is on its ticket. Nothing until a complaint is named. */
 export function TraceOfJob({ job, at, acts, bay, writable, onCheck }: StageProps & { onCheck: (check: CheckId) => void }) {
   const simulated = useSimulated();
-  const request = useTraceRequest();
+  const { request, latest } = useTraced();
   const { kind } = bay;
   if (!request || kind === null) return null;
   const onMend: OnMend | null = writable
@@ -44,6 +44,7 @@ export function TraceOfJob({ job, at, acts, bay, writable, onCheck }: StageProps
       {onMend && !simulated && <DoneBefore lines={job.entries} kind={kind} onMended={(cause) => void onMend(cause, 'before')} />}
       <TracePanel
         request={request}
+        latest={latest}
         onCheck={onCheck}
         before={simulated === null}
         drive={bay.drive}

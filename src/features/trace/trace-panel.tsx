@@ -9,8 +9,8 @@ import { useState } from 'react';
 import { CHECKS, splitOf, type Check, type CheckId, type Result } from '@/core/fault';
 import type { Drive } from '@/core/drive';
 import type { Consent } from '@/core/job';
-import { useTrace } from '@/ui/solver';
-import type { TraceRequest } from '@/workers/trace-service';
+import type { Latest } from '@/ui/latest';
+import type { TraceAnswer, TraceRequest } from '@/workers/trace-service';
 import { CauseRow, LookAlikes } from './causes';
 import { MendNow, type OnMend } from './mend-now';
 import { NextLook } from './next-look';
@@ -19,6 +19,8 @@ import { NextLook } from './next-look';
 const SHOWN = 4;
 const LEAST = 0.02;
 const NEXT_SHOWN = 3;
+/** Of the panel, px: little is moved once it is there. */
+const USUAL_HEIGHT = 440;
 
 const checks: readonly Check[] = CHECKS;
 const UNASKED = (): Consent => ({ needed: false, said: 'not-asked' });
@@ -26,6 +28,7 @@ const UNASKED = (): Consent => ({ needed: false, said: 'not-asked' });
 /** What may be wrong, what to look at next and why, and when it is time to mend: one thing to do at a time, to be read at arm’s length. */
 export function TracePanel({
   request,
+  latest: { answer, failed, again },
   onCheck,
   onMend,
   onAnswer,
@@ -34,8 +37,9 @@ export function TracePanel({
   consentFor = UNASKED,
   left = [],
 }: {
-  /** As one value: made anew it is asked anew. */
   request: TraceRequest;
+  /** What comes of it. */
+  latest: Latest<TraceAnswer>;
   /** Goes to a check. */
   onCheck: (check: CheckId) => void;
   /** Null where nothing may be written. */
@@ -51,7 +55,6 @@ export function TracePanel({
   /** Whether something may have been mended before the machine came. */
   before?: boolean;
 }) {
-  const { answer, failed, again } = useTrace(request);
   const [all, setAll] = useState(false);
   const [more, setMore] = useState(false);
   const last = request.faultCase.history.at(-1);
@@ -67,7 +70,7 @@ export function TracePanel({
         What may be wrong could not be worked out just now.
       </Alert>
     );
-  if (!answer) return <Skeleton variant="rounded" height={160} />;
+  if (!answer) return <Skeleton variant="rounded" height={USUAL_HEIGHT} />;
   const { trace } = answer;
   if (trace.status === 'contradiction')
     return (

@@ -7,22 +7,23 @@ import { show } from '@/ui/test-shell';
 import { answerTrace, answerWhatIf, type TraceAnswer, type TraceRequest, type WhatIfRequest } from '@/workers/trace-service';
 import { TracePanel } from './trace-panel';
 
-const given = vi.hoisted(() => ({ answer: null as unknown, failed: false, again: () => undefined }));
 /** What a worker would answer, without one. */
 vi.mock('@/ui/solver', () => ({
   useWhatIf: (request: WhatIfRequest | null) => ({ answer: request && answerWhatIf(request), pending: false }),
-  useTrace: (request: TraceRequest) => ({
-    answer: given.answer ?? answerTrace(request),
-    pending: false,
-    failed: given.failed,
-    again: given.again,
-  }),
 }));
 
 const of = (history: FaultEvent[], complaint = ['thrown-releasing']): FaultCase => ({ kind: 'deck-lever', complaint, history, setups: [] });
-const open = (faultCase: FaultCase, onMend: Parameters<typeof TracePanel>[0]['onMend'] = vi.fn().mockResolvedValue(true)) => {
+type Panel = Parameters<typeof TracePanel>[0];
+const given: { answer: TraceAnswer | null; failed: boolean; again: () => void } = { answer: null, failed: false, again: vi.fn() };
+/** The panel about a case, with what tracing makes of it. */
+function panel(faultCase: FaultCase, more: Partial<Panel> = {}) {
+  const request: TraceRequest = { faultCase, confirmed: [], corrections: [] };
+  const latest = { ...given, answer: given.answer ?? answerTrace(request), pending: false };
+  return show(<TracePanel {...{ request, latest }} onCheck={vi.fn()} onMend={null} {...more} />);
+}
+const open = (faultCase: FaultCase, onMend: Panel['onMend'] = vi.fn().mockResolvedValue(true)) => {
   const onCheck = vi.fn();
-  show(<TracePanel request={{ faultCase, confirmed: [], corrections: [] }} onCheck={onCheck} onMend={onMend} />);
+  panel(faultCase, { onCheck, onMend });
   return { onCheck, onMend };
 };
 
@@ -30,7 +31,7 @@ describe('why it does that', () => {
   /** As if tracing had this check next: which it is, is the engine’s and tried there. */
   const asNext = (check: string, faultCase: FaultCase = of([])) => {
     const { trace } = answerTrace({ faultCase, confirmed: [], corrections: [] });
-    given.answer = { trace: { ...trace, next: [{ check, bits: 1, minutes: 1, score: 5 }], stop: null } };
+    if (trace.status === 'ok') given.answer = { trace: { ...trace, next: [{ check, bits: 1, minutes: 1, score: 5 }], stop: null } };
   };
   afterEach(() => (given.answer = null));
   it('one check is next, with how it is made, and leads to it', async () => {
@@ -45,9 +46,7 @@ describe('why it does that', () => {
   it('what is only asked is answered where it stands', async () => {
     asNext('began-blow');
     const onAnswer = vi.fn().mockResolvedValue(true);
-    show(
-      <TracePanel request={{ faultCase: of([]), confirmed: [], corrections: [] }} onCheck={vi.fn()} onMend={null} onAnswer={onAnswer} />,
-    );
+    panel(of([]), { onAnswer });
     expect(screen.getByText(/^Ask this next, 1 min$/)).toBeTruthy();
     await userEvent.click(screen.getByRole('button', { name: 'Yes' }));
     expect(onAnswer).toHaveBeenCalledWith('began-blow', 'bad');
@@ -84,35 +83,27 @@ describe('why it does that', () => {
   });
   describe('what costs more than is spent unasked', () => {
     const proved = ['brake-released', 'stop-time', 'brake-lining'].map((check) => ({ check, result: 'bad' }));
-    const asking = (said: Consent['said'], more: object = {}) => {
+    const asking = (said: Consent['said'], more: Partial<Panel> = {}) => {
       const onMend = vi.fn().mockResolvedValue(true);
-      show(
-        <TracePanel
-          request={{ faultCase: of(proved), confirmed: [], corrections: [] }}
-          onCheck={vi.fn()}
-          onMend={onMend}
-          consentFor={() => ({ needed: true, said })}
-          {...more}
-        />,
-      );
+      panel(of(proved), { onMend, consentFor: () => ({ needed: true, said }), ...more });
       return onMend;
     };
     it('is mended once the customer agreed, and that is written', async () => {
       const onMend = asking('not-asked');
       expect(screen.getByText('Ask the customer, then mend')).toBeTruthy();
-      await userEvent.click(screen.getByRole('button', { name: 'He agreed; it is mended' }));
+      await userEvent.click(screen.getByRole('button', { name: 'The customer agreed; it is mended' }));
       expect(onMend).toHaveBeenCalledWith('brake-not-landing', 'here', true);
     });
-    it('stays in where he declines, and is proposed no more', async () => {
+    it('stays in where that is declined, and is proposed no more', async () => {
       const onMend = asking('waiting');
       expect(screen.getByText(/wants to think about it/)).toBeTruthy();
-      await userEvent.click(screen.getByRole('button', { name: 'He declines; it stays in' }));
+      await userEvent.click(screen.getByRole('button', { name: 'The customer declines; it stays in' }));
       expect(onMend).toHaveBeenCalledWith('brake-not-landing', 'left');
       cleanup();
       asking('declined', { left: ['brake-not-landing'] });
       expect(screen.queryByText(/^Mend now|^Ask the customer/)).toBeNull();
     });
-    it('is simply mended where he agreed already', () => {
+    it('is simply mended where that was agreed already', () => {
       asking('approved');
       expect(screen.getByText(/The customer agreed to it/)).toBeTruthy();
       expect(screen.getByRole('button', { name: 'It is mended' })).toBeTruthy();
@@ -149,15 +140,16 @@ describe('why it does that', () => {
     expect(screen.getByText(/the complaint is closed/)).toBeTruthy();
     expect(screen.queryByText(/Look at this next|Mend now/)).toBeNull();
   });
-  it('answers that cannot stand together are named; a worker that fails can be asked again', () => {
-    given.answer = { trace: { status: 'contradiction', conflicts: ['window-computed'] } } satisfies TraceAnswer;
-    const first = show(<TracePanel request={{ faultCase: of([]), confirmed: [], corrections: [] }} onCheck={vi.fn()} onMend={null} />);
+  it('answers that cannot stand together are named; a worker that fails can be asked again', async () => {
+    given.answer = { trace: { status: 'contradiction', conflicts: ['window-computed'] } };
+    const first = panel(of([]));
     expect(screen.getByText(/These answers cannot stand together: .*Look at it once more/)).toBeTruthy();
     first.unmount();
     given.answer = null;
     given.failed = true;
     open(of([]));
-    expect(screen.getByRole('button', { name: 'Work it out again' })).toBeTruthy();
     given.failed = false;
+    await userEvent.click(screen.getByRole('button', { name: 'Work it out again' }));
+    expect(given.again).toHaveBeenCalledOnce();
   });
 });

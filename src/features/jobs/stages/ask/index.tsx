@@ -17,7 +17,7 @@ import { StageFrame } from '../frame';
 import type { StageModule, StageProps } from '../module';
 import { useSimulated } from '../simulated';
 import { NoteField } from '../note-field';
-import { TraceRequestProvider } from '../../../trace/request';
+import { TraceProvider } from '../../../trace/request';
 import { TraceOfJob } from '../../../trace/trace-of-job';
 import { PoweredTest } from '../powered-test';
 import { StageMoves } from '../stage-moves';
@@ -30,9 +30,9 @@ const draftShape = z.custom<Asked>((typed) => kindOf('asked').form.check(typed).
 /** What the customer says: named, in their words, with what came before. Nothing of it is required. */
 function Bench(props: StageProps) {
   return (
-    <TraceRequestProvider {...props}>
+    <TraceProvider {...props}>
       <Stage {...props} />
-    </TraceRequestProvider>
+    </TraceProvider>
   );
 }
 

@@ -25,7 +25,7 @@ import { ANSWER_WORDS, dimensionOf, findingWords, plainUnit } from '../../bay-wo
 import type { Bay } from '../../use-bay';
 import { aboutFinding, Pictures } from '../../pictures';
 import type { StageProps } from '../module';
-import { useTraceRequest } from '../../../trace/request';
+import { useTraced } from '../../../trace/request';
 import { WhatIf } from '../../../trace/what-if';
 import { useSimulated } from '../simulated';
 import { SimulatedCheck } from './simulated-check';
@@ -51,7 +51,7 @@ export function CheckCard({
 }) {
   const { check, parts } = item;
   const simulated = useSimulated();
-  const request = useTraceRequest();
+  const { request } = useTraced();
   if (simulated) return <SimulatedCheck {...{ item, kind, found, simulated, writable }} onMend={() => acts.go('fit')} />;
   const of = (part: WalkPart | null) => found.get(placeOfFinding({ check: check.id, part }));
   const worst = parts
