@@ -189,12 +189,12 @@ describe('Look', () => {
       again(<At of={of} stage="look" writable />);
       expect(first()).toMatch(/^Adjuster/);
     });
-    it('is no wall: where the answer does not come the walk is there without it', () => {
+    it('is no wall: where the answer does not come the walk is there without it', async () => {
       vi.useFakeTimers();
       tracing.late = true;
       at('look', job({ entries: [asked] }));
       expect(offered()).toBe(0);
-      act(() => vi.advanceTimersByTime(5_100));
+      await act(() => vi.advanceTimersByTimeAsync(5_100));
       expect(offered()).toBeGreaterThan(0);
     });
   });
