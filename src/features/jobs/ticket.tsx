@@ -100,14 +100,22 @@ function Line({
   children: ReactNode;
 }) {
   return (
-    <Box component="li" sx={{ borderTop: '1px solid var(--ts-edge)', py: 1, fontSize: 14, lineHeight: 1.45, opacity: struck ? 0.6 : 1 }}>
+    <Box component="li" sx={{ borderTop: '1px solid var(--ts-edge)', py: 1, fontSize: 14, lineHeight: 1.45 }}>
       <Box sx={{ display: 'flex', color: 'var(--ts-quiet)', fontSize: 12.5, alignItems: 'center' }}>
         <Box component="span" sx={{ fontWeight: 650, mr: 'auto' }}>
           {head}
         </Box>
         {act}
       </Box>
-      <Box sx={{ textDecoration: struck ? 'line-through' : 'none', overflowWrap: 'anywhere', whiteSpace: 'pre-wrap' }}>{children}</Box>
+      <Box
+        sx={{
+          overflowWrap: 'anywhere',
+          whiteSpace: 'pre-wrap',
+          ...(struck ? { color: 'var(--ts-quiet)', textDecoration: 'line-through' } : {}),
+        }}
+      >
+        {children}
+      </Box>
       {foot !== null && <Box sx={{ fontSize: 12.5, color: 'var(--ts-quiet)' }}>{foot}</Box>}
     </Box>
   );
