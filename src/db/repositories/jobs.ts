@@ -7,7 +7,9 @@ import type { Database } from '../connection';
 import { readDrive } from '../kept';
 import type { TicketEntryRow } from '../rows';
 import { done, refused, type Outcome } from '../outcome';
+import { drivesOf } from './drives';
 import { factsOf } from './facts';
+import { findMachine } from './machines';
 import { shopOf } from './people';
 import { stacksOf, type StoredStack } from './stacks';
 import { trialsOf, type Trial } from './trials';
@@ -46,8 +48,9 @@ export interface Job extends JobSummary {
 
 export interface NewJob {
   readonly machineId: number;
-  readonly driveId: number | null;
-  readonly beltId: string | null;
+  /** Left out where nobody has chosen: it is then the first of the machine’s own, with its first belt. */
+  readonly driveId?: number | null | undefined;
+  readonly beltId?: string | null | undefined;
   readonly title: string;
   readonly complaint: string;
 }
@@ -122,6 +125,14 @@ export async function missingBelt(db: Database, shopId: number, driveId: number 
   return null;
 }
 
+/** The belt that is meant where none was chosen: of drives as they are listed the first that has one. */
+async function firstBelt(db: Database, shopId: number, machineId: number) {
+  const machine = await findMachine(db, shopId, machineId);
+  const { drives } = await drivesOf(db, shopId, machine?.driveIds ?? []);
+  const first = drives.find((d) => d.document.belts.length > 0);
+  return { driveId: first?.id ?? null, beltId: first?.document.belts[0]?.id ?? null };
+}
+
 /** Opens a job under the shop's next number. */
 export async function openJob(
   db: Database,
@@ -130,15 +141,20 @@ export async function openJob(
   now: Date,
   stages: Stages = NEW_STAGES,
 ): Promise<Outcome<{ number: number }>> {
+  const about =
+    job.driveId === undefined ? await firstBelt(db, shopId, job.machineId) : { driveId: job.driveId, beltId: job.beltId ?? null };
   return db.transact(async (transaction) => {
     const shop = await db.models.Shop.findByPk(shopId, { transaction, lock: true, rejectOnEmpty: true });
     if (!(await db.models.Machine.findOne({ where: { id: job.machineId, shopId }, transaction })))
       return refused('That machine is no longer here; choose another.');
-    const gone = await missingBelt(db, shopId, job.driveId, job.beltId, transaction);
+    const gone = await missingBelt(db, shopId, about.driveId, about.beltId, transaction);
     if (gone) return gone;
     const number = shop.nextJobNumber;
     await shop.update({ nextJobNumber: number + 1 }, { transaction });
-    const row = await db.models.Job.create({ shopId, number, ...job, status: 'open', openedAt: now, closedAt: null }, { transaction });
+    const row = await db.models.Job.create(
+      { shopId, number, ...job, ...about, status: 'open', openedAt: now, closedAt: null },
+      { transaction },
+    );
     await db.models.JobStage.bulkCreate(
       STAGES.map((stage) => ({ jobId: row.id, stage, state: stages[stage] })),
       { transaction },

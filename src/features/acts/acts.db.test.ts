@@ -4,7 +4,7 @@ import { UNPROVED } from '@/core/job/test-job';
 import { lookAt, notebookFor } from '@/core/survey';
 import { demoDrive, measured } from '@/core/survey/sample-notebook';
 import { drives, jobs, machines, notebooks, people, shelf } from '@/db';
-import { NEW_MACHINE, NOW, readable, SHELF_ROW, shopForTests, value } from '@/db/test-database';
+import { NEW_MACHINE, NOW, readable, SHELF_ROW, shopForTests, value, writing } from '@/db/test-database';
 import { actsFor } from '@/db/test-acts';
 import { perform, passwordMatches, hashPassword } from '@/server';
 import { SECRET_ACTS } from './kinds';
@@ -57,6 +57,22 @@ describe('a job', () => {
     expect(await send('job.open', { ...fields, title: '  ' })).toMatchObject({ ok: false, field: 'title' });
     expect(await send('job.open', { ...fields, machineId: undefined, title: 'x' })).toMatchObject({ problem: 'Choose the machine.' });
     expect(await done('job.open', { ...fields, title: 'Slips' })).toEqual({ number: number + 1 });
+  });
+  it('is about the first belt of its machine where none was chosen, as of a device that could not ask', async () => {
+    const { shopId } = shop.owner;
+    const { id: thrower } = await drives.addDrive(shop.db, shopId, { ...rider, name: 'Thrower' }, 'Ines', NOW);
+    const { id: deck } = await drives.addDrive(shop.db, shopId, { ...rider, name: 'Deck' }, 'Ines', NOW);
+    const bare = (await job()).machineId;
+    const { id: machineId } = value(await machines.saveMachine(shop.db, writing(shopId), { ...NEW_MACHINE, driveIds: [thrower, deck] }));
+    const opened = async (about: object) => {
+      ({ number } = (await done('job.open', { machineId, title: 'Slips', complaint: '', ...about })) as { number: number });
+      const { driveId, beltId } = await job();
+      return { driveId, beltId };
+    };
+    expect(await opened({})).toEqual({ driveId: deck, beltId: 'blade' });
+    expect(await opened({ driveId: thrower, beltId: 'blade' })).toEqual({ driveId: thrower, beltId: 'blade' });
+    expect(await opened({ driveId: null })).toEqual({ driveId: null, beltId: null });
+    expect(await opened({ machineId: bare })).toEqual({ driveId: null, beltId: null });
   });
   it('a note must say something, and not a book; it stands at the time it was done', async () => {
     expect(await write('note', { text: '   ' })).toMatchObject({ ok: false, problem: 'Write the note.' });

@@ -3,8 +3,9 @@ import * as z from 'zod';
 /** What a job is opened with. */
 export const jobForm = z.object({
   machineId: z.number({ error: 'Choose the machine.' }).int().positive('Choose the machine.'),
-  driveId: z.number().int().positive().nullable(),
-  beltId: z.string().max(60).nullable(),
+  /** Left out, with its belt, where nobody has chosen: it is then the first of the machine’s own. */
+  driveId: z.number().int().positive().nullable().optional(),
+  beltId: z.string().max(60).nullable().optional(),
   title: z
     .string()
     .trim()

@@ -4,6 +4,7 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
+import Skeleton from '@mui/material/Skeleton';
 import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -44,7 +45,8 @@ export function NewJobScreen({ machine, own }: { machine: Choice | null; own: re
     if (!chosen) return setUnchosen(true);
     const answer = await act(
       'job.open',
-      { machineId: chosen.id, driveId: belt?.driveId ?? null, beltId: belt?.beltId ?? null, title, complaint },
+      // Its drives may not be read yet, or not without the network: the server then takes the one that would stand first here.
+      { machineId: chosen.id, driveId: belt?.driveId, beltId: belt?.beltId, title, complaint },
       { words: `New job: ${title}`, quiet: true },
     );
     if (answer.ok) router.push(`/jobs/${answer.value.number}`);
@@ -52,7 +54,7 @@ export function NewJobScreen({ machine, own }: { machine: Choice | null; own: re
     else placeRefusal(setError, ['title', 'complaint'], answer);
   });
   return (
-    <Page title="Open a job" lead="It starts at Secure.">
+    <Page title="Open a job" lead="It starts at Ask.">
       <Box
         component="form"
         noValidate
@@ -76,6 +78,9 @@ export function NewJobScreen({ machine, own }: { machine: Choice | null; own: re
           helperText={unchosen ? 'Choose the machine.' : 'Type a few letters of its name, number or customer.'}
         />
         {chosen && <Staleness reading={reading} what="Its drives, which can be chosen on the job, too," />}
+        {chosen && reading.value === undefined && reading.busy && (
+          <Skeleton variant="rounded" height={56} aria-label="Its drives are read" />
+        )}
         {belt && (
           <TextField select label="Drive and belt" value={belt.key} onChange={(e) => setAbout(e.target.value)}>
             {belts.map((b) => (

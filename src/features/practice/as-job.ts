@@ -64,7 +64,7 @@ function bodiesOf(
     {
       type: 'proved',
       body: {
-        belt: 'not-tried',
+        belt: result === 'still' && machine.complaint.some((c) => c.startsWith('thrown-')) ? 'comes-off' : 'stays',
         complaint: result === 'gone' ? 'gone' : 'still',
         brake: 'not-seen',
         cycles: 5,

@@ -102,6 +102,19 @@ describe('a round', () => {
     await waitFor(() => expect(screen.getByText('This round has moved on elsewhere.')).toBeTruthy());
     await waitFor(() => expect(clock()).toBe('0 min'));
   });
+  it('what is refused once it had waited is taken back too, with what stands on it', async () => {
+    const server = serverThat(null);
+    show(<RoundScreen round={aRound()} />);
+    await stage('Look');
+    for (const check of [/^Sight the idler/, /^Side play of the arm/]) {
+      await userEvent.click(screen.getByRole('button', { name: check }));
+      await userEvent.click(screen.getByRole('button', { name: /^Look at it/ }));
+    }
+    expect(clock()).toBe('2 min');
+    server.answer({ ok: false, reason: 'refused', problem: 'This round has moved on elsewhere.' });
+    window.dispatchEvent(new Event('online'));
+    await waitFor(() => expect(clock()).toBe('0 min'));
+  });
   it('mends what is found by its name, proves it, and is handed back once the complaint is gone', async () => {
     const { sent } = serverThat({ ok: true, value: null });
     const round = aRound();

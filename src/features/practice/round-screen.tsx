@@ -81,7 +81,7 @@ export function RoundScreen({ round: first }: { round: PracticeRound }) {
     };
   }, [helped, round.now.setups, played]);
   const here = STAGES_HERE.includes(at) ? at : 'ask';
-  const looked = round.steps.flatMap(({ move }) => ('look' in move ? [move.look as CheckId] : []));
+  const looked = round.steps.some(({ move }) => 'look' in move);
   const props: StageProps = { job, at: here, acts, bay, drives: [], unreadable: [], writable: !over, mayChange: true };
   const { Bench } = STAGE_MODULES[here];
   return (
@@ -113,7 +113,7 @@ export function RoundScreen({ round: first }: { round: PracticeRound }) {
                 <Mends model={model} round={round} onPlay={played.play} onProve={() => go('prove')} />
               </StageFrame>
             )}
-            {here === 'prove' && <RunIt props={props} played={played} checkIds={looked} />}
+            {here === 'prove' && <RunIt props={props} played={played} looked={looked} />}
           </Box>
           <Side entries={job.entries.length} setFoot={() => undefined}>
             <Ticket job={job} onTakeBack={null} title="Practice ticket" prints={false} />

@@ -65,7 +65,7 @@ export function AskedAndRun({ props, model }: { props: StageProps; model: Model 
 }
 
 /** The run that shows whether the complaint is gone; then it may be handed back. */
-export function RunIt({ props, played, checkIds }: { props: StageProps; played: PlayedRound; checkIds: readonly CheckId[] }) {
+export function RunIt({ props, played, looked }: { props: StageProps; played: PlayedRound; looked: boolean }) {
   const { round, over } = played;
   const last = round.steps.findLast((s) => 'prove' in s.move);
   const mendedSince = last ? round.steps.slice(round.steps.indexOf(last) + 1).some((s) => 'mend' in s.move) : true;
@@ -73,7 +73,7 @@ export function RunIt({ props, played, checkIds }: { props: StageProps; played: 
     <StageFrame {...props}>
       <Box sx={{ mb: 2, fontSize: 17 }}>
         Everything goes back on. It is engaged and let go five times, and watched: {words.prove.minutes} min.
-        {checkIds.length === 0 && ' Nothing was looked at yet.'}
+        {!looked && ' Nothing was looked at yet.'}
       </Box>
       {last && (
         <Alert severity={last.result === 'gone' ? 'success' : 'warning'} variant="outlined" sx={{ mb: 2, fontSize: 17 }}>

@@ -59,6 +59,11 @@ export function useRound(first: PracticeRound): PlayedRound {
       }),
     [kept],
   );
+  // A move that waited and was refused then is none; what stands on it falls with it.
+  const refused = kept.flatMap((k) =>
+    k.kind === 'practice.move' && k.refusal !== null ? (waitingMove.safeParse(k.input).data?.at ?? []) : [],
+  );
+  if (here.some((ahead) => refused.includes(ahead.at))) setHere(here.filter((ahead) => !refused.includes(ahead.at)));
   const round = useMemo(() => withAhead(stored, [...waiting, ...here]), [stored, waiting, here]);
   const waits = (kind: string) => kept.some((k) => k.kind === kind && k.refusal === null);
   // Several moves may be made before the screen is drawn again: covers and belt off in one press.

@@ -19,6 +19,7 @@ import {
   type Cause,
   type CauseId,
   type Check,
+  type CheckId,
 } from '.';
 import { COMMONNESS_ON } from './commonness';
 import { REASONS } from './reasons';
@@ -140,6 +141,21 @@ describe('what a bad result means', () => {
     const told = causesTold('arm-travel', 'deck-lever').map((c) => c.id);
     expect(told[0]).toBe('arm-stiff');
     expect(told).toContain('belt-too-long');
+  });
+});
+
+describe('what a check speaks for', () => {
+  it('stands by what is proved, then by what is common on that kind of drive', () => {
+    let moved = 0;
+    for (const { id: kind } of DRIVE_KINDS)
+      for (const check of checks) {
+        const told = causesTold(check.id as CheckId, kind);
+        const rank = told.map((c) => (c.provedBy.includes(check.id as CheckId) ? 10 : 0) + commonnessOn(c, kind));
+        expect(rank, `${check.id} on ${kind}`).toEqual([...rank].sort((a, b) => b - a));
+        const everywhere = causesTold(check.id as CheckId, null).filter((c) => told.includes(c));
+        if (ids(everywhere).join() !== ids(told).join()) moved += 1;
+      }
+    expect(moved).toBeGreaterThan(5);
   });
 });
 

@@ -2,6 +2,7 @@ import { CAUSES, type Cause, type CauseId } from './causes';
 import { CHECKS, type Check, type CheckId } from './checks';
 import { COMPLAINTS, type Complaint, type ComplaintId } from './complaints';
 import type { DriveKind } from './kinds';
+import { commonnessOn } from './likelihoods';
 import { PRIOR_WORK } from './prior-work';
 import { SETUPS, type Setup, type SetupId } from './setups';
 
@@ -44,20 +45,22 @@ export function setupsFor(wanted: readonly SetupId[]): Setup[] {
   return [...found];
 }
 
-/** Causes of a kind of drive that a bad result of a check speaks for: those it proves first, then the commonest. */
+/** Causes of a kind of drive that a bad result of a check speaks for: those it proves first, then the commonest on that kind. */
 export function causesTold(check: CheckId, kind: DriveKind | null): Cause[] {
   const proves = (c: Cause) => c.provedBy.includes(check);
   return (CAUSES as readonly Cause[])
     .filter((c) => (proves(c) || c.toldBy.includes(check)) && (kind === null || c.kinds.includes(kind)))
-    .sort((a, b) => Number(proves(b)) - Number(proves(a)) || b.commonness - a.commonness);
+    .sort((a, b) => Number(proves(b)) - Number(proves(a)) || commonness(b, kind) - commonness(a, kind));
 }
+
+const commonness = (cause: Cause, kind: DriveKind | null): number => (kind === null ? cause.commonness : commonnessOn(cause, kind));
 
 /** Checks that tell causes of these complaints apart on a kind of drive, those that speak of the commonest causes for the least minutes first. */
 export function checksFor(named: readonly ComplaintId[], kind: DriveKind): Check[] {
   const worth = (check: Check) =>
     causesTold(check.id as CheckId, kind)
       .filter((c) => named.length === 0 || c.explains.some((e) => named.includes(e)))
-      .reduce((sum, c) => sum + c.commonness * (c.provedBy.includes(check.id as CheckId) ? 2 : 1), 0) / check.minutes;
+      .reduce((sum, c) => sum + commonness(c, kind) * (c.provedBy.includes(check.id as CheckId) ? 2 : 1), 0) / check.minutes;
   return (CHECKS as readonly Check[])
     .map((check) => ({ check, worth: worth(check) }))
     .filter((c) => c.worth > 0)

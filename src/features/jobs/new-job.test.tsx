@@ -1,0 +1,64 @@
+import { screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { serverThat, show } from '@/ui/test-shell';
+import { NewJobScreen } from './new-job-screen';
+
+vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
+const drives = vi.hoisted(() => ({ answer: new Promise<unknown>(() => undefined) }));
+vi.mock('../drives/actions', () => ({ drivesOfMachine: () => drives.answer }));
+vi.mock('../machines/actions', () => ({
+  chooseMachine: async () => ({ ok: true, value: [{ id: 3, label: 'Orchard rider', detail: 'Isla Ferrow' }] }),
+}));
+
+const belt = (id: string, label: string) => ({ id, label, section: '4L', designation: null, length: null });
+const drive = {
+  id: 8,
+  name: 'Deck',
+  kind: 'lever',
+  pulleys: 4,
+  belts: [belt('blade', 'Blade belt'), belt('pump', 'Pump belt')],
+  changedBy: '',
+  changedAt: '',
+};
+
+describe('a job is opened', () => {
+  const fill = async () => {
+    await userEvent.click(screen.getByRole('combobox', { name: 'Machine' }));
+    await userEvent.click(await screen.findByRole('option', { name: /Orchard rider/ }));
+    await userEvent.type(screen.getByLabelText('What is wrong, in a few words'), 'Slips');
+  };
+  const open = () => userEvent.click(screen.getByRole('button', { name: 'Open the job' }));
+  beforeEach(() => {
+    drives.answer = new Promise(() => undefined);
+  });
+  it('before its drives have come: which is meant is left to the server, and not said to be none', async () => {
+    const { sent } = serverThat({ ok: true, value: { number: 5 } });
+    show(<NewJobScreen machine={null} own={[]} />);
+    await fill();
+    expect(screen.getByLabelText('Its drives are read')).toBeTruthy();
+    await open();
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]).toMatchObject({ kind: 'job.open', input: { machineId: 3, title: 'Slips' } });
+    expect(sent[0]!.input).not.toHaveProperty('driveId');
+  });
+  it('about the belt that was chosen of those that have come', async () => {
+    drives.answer = Promise.resolve({ ok: true, value: [drive] });
+    const { sent } = serverThat({ ok: true, value: { number: 6 } });
+    show(<NewJobScreen machine={null} own={[]} />);
+    await fill();
+    await userEvent.click(await screen.findByRole('combobox', { name: 'Drive and belt' }));
+    await userEvent.click(screen.getByRole('option', { name: 'Pump belt: Deck' }));
+    await open();
+    await waitFor(() => expect(sent).toHaveLength(1));
+    expect(sent[0]).toMatchObject({ input: { driveId: 8, beltId: 'pump' } });
+  });
+  it('without a machine nothing is sent, and the field says so', async () => {
+    const { sent } = serverThat({ ok: true, value: { number: 7 } });
+    show(<NewJobScreen machine={null} own={[]} />);
+    await userEvent.type(screen.getByLabelText('What is wrong, in a few words'), 'Slips');
+    await open();
+    expect(await screen.findByText('Choose the machine.')).toBeTruthy();
+    expect(sent).toEqual([]);
+  });
+});
