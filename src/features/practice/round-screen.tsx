@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useMemo } from 'react';
-import { setupMinutes, vocabulary, type CheckId, type SetupId } from '@/core/fault';
+import { setupMinutes, vocabulary, type SetupId } from '@/core/fault';
 import type { EntryBody, Stage } from '@/core/job';
 import { modelOf } from '@/core/practice';
 import type { PracticeRound } from '@/db';

@@ -6,7 +6,7 @@ import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
 import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
-import { checksFor, vocabulary, type CheckId } from '@/core/fault';
+import { checksFor, vocabulary } from '@/core/fault';
 import { findingsOf, type WalkCheck } from '@/core/job';
 import type { Model } from '@/core/practice';
 import { CheckCard } from '../jobs/stages/look/check-card';
