@@ -9,6 +9,7 @@ import { useMemo, useState } from 'react';
 import { checksFor, vocabulary } from '@/core/fault';
 import { findingsOf, type WalkCheck } from '@/core/job';
 import type { Model } from '@/core/practice';
+import { DriveSketch } from '@/ui/plate/sketch';
 import { CheckCard } from '../jobs/stages/look/check-card';
 import { StageFrame } from '../jobs/stages/frame';
 import type { StageProps } from '../jobs/stages/module';
@@ -95,6 +96,11 @@ export function RunIt({ props, played, looked }: { props: StageProps; played: Pl
               Hand it back
             </Button>
           )}
+        </Box>
+      )}
+      {props.bay.drive && (
+        <Box sx={{ mt: 2, p: 1.5, border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)' }}>
+          <DriveSketch drive={props.bay.drive} height={240} />
         </Box>
       )}
     </StageFrame>
