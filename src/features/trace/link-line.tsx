@@ -76,12 +76,12 @@ export function LinkLine({
           </Box>
         )}
         {mayCorrect && !open && (
-          <Button onClick={() => setOpen(true)} aria-label={`Correct: ${label}`} sx={{ minHeight: 32, py: 0, ml: 0.5 }}>
+          <Button onClick={() => setOpen(true)} aria-label={`Correct: ${label}`} sx={{ minHeight: 44, py: 0, ml: 0.5 }}>
             Correct
           </Button>
         )}
         {mayCorrect && own && !open && (
-          <Button onClick={() => void leave(own)} aria-label={`As it ships: ${label}`} sx={{ minHeight: 32, py: 0 }}>
+          <Button onClick={() => void leave(own)} aria-label={`As it ships: ${label}`} sx={{ minHeight: 44, py: 0 }}>
             As it ships
           </Button>
         )}
