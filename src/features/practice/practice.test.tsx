@@ -54,6 +54,15 @@ function byTracing({ machine }: PracticeRound): Played[] {
 const stage = (name: string) => userEvent.click(screen.getByRole('link', { name: new RegExp(`^${name}`) }));
 const clock = () => screen.getByRole('status', { name: 'Shop minutes so far' }).textContent;
 
+/** Two checks of a minute each. */
+async function lookAtTwo() {
+  await stage('Look');
+  for (const check of [/^Sight the idler/, /^Side play of the arm/]) {
+    await userEvent.click(screen.getByRole('button', { name: check }));
+    await userEvent.click(screen.getByRole('button', { name: /^Look at it/ }));
+  }
+}
+
 describe('a round', () => {
   it('says that it is simulated, tells the complaint and no fault, and answers a check for its minutes', async () => {
     const { sent } = serverThat({ ok: true, value: null });
@@ -74,11 +83,7 @@ describe('a round', () => {
   it('goes on without a network, each move once and in order', async () => {
     serverThat(null);
     show(<RoundScreen round={aRound()} />);
-    await stage('Look');
-    for (const check of [/^Sight the idler/, /^Side play of the arm/]) {
-      await userEvent.click(screen.getByRole('button', { name: check }));
-      await userEvent.click(screen.getByRole('button', { name: /^Look at it/ }));
-    }
+    await lookAtTwo();
     expect(clock()).toBe('2 min');
     expect(screen.getAllByRole('button', { name: /^Look once more/ }).length).toBeGreaterThan(0);
   });
@@ -105,11 +110,7 @@ describe('a round', () => {
   it('what is refused once it had waited is taken back too, with what stands on it', async () => {
     const server = serverThat(null);
     show(<RoundScreen round={aRound()} />);
-    await stage('Look');
-    for (const check of [/^Sight the idler/, /^Side play of the arm/]) {
-      await userEvent.click(screen.getByRole('button', { name: check }));
-      await userEvent.click(screen.getByRole('button', { name: /^Look at it/ }));
-    }
+    await lookAtTwo();
     expect(clock()).toBe('2 min');
     server.answer({ ok: false, reason: 'refused', problem: 'This round has moved on elsewhere.' });
     window.dispatchEvent(new Event('online'));
