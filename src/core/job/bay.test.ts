@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { checkOf, type CheckId } from '../fault';
-import { driveKindOf, factNow, factOf, factSchema, FACTS, factsOfDrive, isFact, stopLimitOf, USUAL_LIMITS, type Facts } from '../machine';
+import { driveKindOf, factsOfDrive, type Facts } from '../machine';
 import { demoDrive } from '../drive/sample-drives';
 import {
   askedOf,
@@ -244,31 +244,5 @@ describe('the station walk', () => {
     expect([resultBy(2, slack), resultBy(4, slack)]).toEqual(['bad', 'good']);
     expect(limitOf(checkOf('stop-time'), drive, null)).toBeNull();
     expect(resultBy(8, null)).toBeNull();
-  });
-});
-
-describe('facts', () => {
-  it('are named once, have a default said in words, and refuse what is no answer', () => {
-    expect(new Set(FACTS.map((f) => f.id)).size).toBe(FACTS.length);
-    expect(isFact('toString')).toBe(false);
-    for (const fact of FACTS) {
-      expect(fact.untilKnown.length).toBeGreaterThan(5);
-      expect(factSchema(fact).safeParse({ no: 'answer' }).success).toBe(false);
-    }
-    expect(factSchema(factOf('turn')).safeParse('sideways').success).toBe(false);
-    expect(factSchema(factOf('guards')).safeParse(['']).success).toBe(false);
-  });
-  it('stand as answered, else as what is safe', () => {
-    expect(factNow({}, 'threads')).toBe('aluminium');
-    expect(factNow(known({ threads: 'steel' }), 'threads')).toBe('steel');
-    expect(factNow({}, 'power')).toBeNull();
-    expect(factNow({}, 'guards')).toEqual([]);
-  });
-  it('a stop time is held to its class, to the shortest where that is not known', () => {
-    expect([
-      stopLimitOf({}, USUAL_LIMITS),
-      stopLimitOf(known({ class: 'ride-on' }), USUAL_LIMITS),
-      stopLimitOf(known({ class: 'none' }), USUAL_LIMITS),
-    ]).toEqual([3, 5, null]);
   });
 });

@@ -8,7 +8,6 @@ import {
   loadsOnJob,
   NOTHING_ASKED,
   provedOf,
-  securingOf,
   setupsUp,
   stepsWritten,
   stillOff,
@@ -17,7 +16,7 @@ import {
   type RecordLine,
   type TypedBody,
 } from '.';
-import { CONFIRMED, FINDING, PROVED } from './test-job';
+import { FINDING, PROVED } from './test-job';
 
 const SETUP_IDS: readonly SetupId[] = ['belt-covers', 'belt', 'idler'];
 const ITEMS = ['Cover screws', 'Switch leads'];
@@ -160,30 +159,5 @@ describe('what stands on a ticket', () => {
     expect(leftIn(record([mended('left')]))).toEqual(['idler-tips']);
     expect(leftIn(record([mended('left'), mended('here')]))).toEqual([]);
     expect(leftIn(record([mended('left'), mended('here')], [false, true]))).toEqual(['idler-tips']);
-  });
-});
-
-describe('whether it is made safe', () => {
-  const day = (iso: string) => iso.slice(0, 10);
-  const NOW = '2026-11-26T12:00:00Z';
-  const list = (of: 'full' | 'after-run', ...ids: string[]): TypedBody => ({
-    type: 'secured',
-    body: { list: of, cautions: ids.map((id) => ({ ...CONFIRMED, id })) },
-  });
-  const ran: TypedBody = { type: 'running', body: { cautions: [CONFIRMED] } };
-  const of = (entries: TypedBody[], now = NOW) => securingOf(record(entries), ['lead-off', 'deck-down'], day, now).state;
-  it.each<[string, TypedBody[], string]>([
-    ['nothing was confirmed', [], 'never'],
-    ['half of it was', [list('full', 'lead-off')], 'part'],
-    ['all of it was', [list('full', 'lead-off', 'deck-down')], 'secured'],
-    ['all of it was, in two goes', [list('full', 'lead-off'), list('full', 'deck-down')], 'secured'],
-    ['it ran since', [list('full', 'lead-off', 'deck-down'), ran], 'after-run'],
-    ['it ran, and was made safe by the short list', [list('full', 'lead-off', 'deck-down'), ran, list('after-run', 'lead-off')], 'secured'],
-    ['the short list alone is no list', [list('after-run', 'lead-off', 'deck-down')], 'never'],
-  ])('%s', (_, entries, state) => {
-    expect(of(entries)).toBe(state);
-  });
-  it('is another day’s the next morning', () => {
-    expect(of([list('full', 'lead-off', 'deck-down')], '2026-11-27T07:00:00Z')).toBe('other-day');
   });
 });

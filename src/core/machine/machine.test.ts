@@ -26,11 +26,13 @@ describe('what is asked of a machine and its drive', () => {
     expect(new Set(FACTS.map((f) => f.id)).size).toBe(FACTS.length);
     for (const fact of FACTS) {
       expect(fact.question, fact.id).toMatch(/\?$/);
-      expect(fact.untilKnown, fact.id).toMatch(/\.$/);
+      expect(fact.untilKnown, fact.id).toMatch(/.{5}\.$/);
+      expect(factSchema(fact).safeParse({ no: 'answer' }).success, fact.id).toBe(false);
       if (fact.kind === 'choice' && fact.safe !== null) expect(fact.choices.map((c) => c.id) as string[]).toContain(fact.safe);
     }
     expect(isFact('brake')).toBe(true);
     expect(isFact('colour')).toBe(false);
+    expect(isFact('toString')).toBe(false);
   });
   it('is as it was answered, else the safe side, else nothing', () => {
     expect(factNow(known({ threads: 'steel' }), 'threads')).toBe('steel');
@@ -123,6 +125,7 @@ describe('the stop time that a machine is held to', () => {
     expect(stopLimitOf(facts, limits)).toBe(seconds);
   });
   it('is the usual one where what a shop kept no longer reads', () => {
+    expect([{}, known({ class: 'ride-on' })].map((facts) => stopLimitOf(facts, USUAL_LIMITS))).toEqual([3, 5]);
     expect(readLimits({ stop: { 'ride-on': 'soon' } })).toEqual(USUAL_LIMITS);
     expect(readLimits({ stop: { 'ride-on': 4 } }).stop['ride-on']).toBe(4);
     expect(readLimits(null)).toEqual(USUAL_LIMITS);
