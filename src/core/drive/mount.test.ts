@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { pathExtremes } from './mount';
-import { compiled, driveOf } from './sample-drives';
+import { compiled, twoPulleys } from './sample-drives';
+import type { Drive } from './schema';
 import { newSolver } from './solver';
 
 /** Two pulleys, the second on a locked slide along the line of centres; radii of the pitch line are read from the compiled plan. */
@@ -20,25 +21,11 @@ function extremesOf({
   max: number;
   reach?: [number, number];
 }) {
-  const drive = driveOf({
-    pulleys: [
-      { id: 'driver', role: 'driver', x: 0, y: 0, outsideDiameter: d1, face: 'v', rpm: 3000 },
-      { id: 'driven', role: 'driven', x: centres, y: 0, outsideDiameter: d2, face: 'v' },
-    ],
-    belts: [
-      {
-        id: 'belt',
-        section: 'A',
-        route: [
-          { pulley: 'driver', contact: 'v' },
-          { pulley: 'driven', contact: 'v' },
-        ],
-        length: { value: 2 * centres + 2 * (d1 + d2), reference: 'pitch' },
-      },
-    ],
+  const drive: Drive = {
+    ...twoPulleys({ d1, d2, centres, pitchLength: 2 * centres + 2 * (d1 + d2) }),
     tensioners: [{ id: 'slot', kind: 'slide', direction: 0, carries: ['driven'], min, max, locked: true, position: 0 }],
     adjusters: reach ? [{ id: 'place', label: 'Place', min: reach[0], max: reach[1], position: 0, tensioner: 'slot' }] : [],
-  });
+  };
   const solver = newSolver(compiled(drive));
   const [r1, r2] = [...solver.work.belts[0]!.plan.radius];
   return { ...pathExtremes(solver.work, 0, solver.state), r1: r1!, r2: r2! };

@@ -79,7 +79,7 @@ export function NewJobScreen({ machine, own }: { machine: Choice | null; own: re
         />
         {chosen && <Staleness reading={reading} what="Its drives, which can be chosen on the job, too," />}
         {chosen && reading.value === undefined && reading.busy && (
-          <Skeleton variant="rounded" height={56} aria-label="Its drives are read" />
+          <Skeleton variant="rounded" height={56} role="status" aria-label="Its drives are read" />
         )}
         {belt && (
           <TextField select label="Drive and belt" value={belt.key} onChange={(e) => setAbout(e.target.value)}>

@@ -110,7 +110,7 @@ const orderOf = (answer: TraceAnswer | null): ReadonlyMap<string, number> =>
 /** The shape of the walk until its order is known. */
 function WalkToCome() {
   return (
-    <Box aria-busy aria-label="The walk is put in order" sx={{ display: 'grid', gap: 1, mt: 2 }}>
+    <Box role="status" aria-busy aria-label="The walk is put in order" sx={{ display: 'grid', gap: 1, mt: 2 }}>
       <Skeleton width={180} height={32} />
       {[0, 1, 2, 3, 4, 5].map((i) => (
         <Skeleton key={i} variant="rectangular" height={56} />
