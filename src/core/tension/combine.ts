@@ -8,8 +8,10 @@ export interface SharedError {
 
 export interface TensionReading {
   readonly tensionN: number;
-  /** Standard deviation of what is this reading's own, N. */
+  /** Standard deviation of the error that is this reading's own, N. */
   readonly ownN: number;
+  /** The same error at another belt tension, N, so that no reading weighs more for being low; `ownN` at every tension if omitted. */
+  readonly ownAtN?: (tensionN: number) => number;
   readonly shared: readonly SharedError[];
 }
 
@@ -24,14 +26,18 @@ export const sdOf = ({ tensionN, ownN, shared }: TensionReading): number => Math
 /** Further than so many standard deviations from what the others say is an outlier. */
 const OUTLIER = 3;
 
+/** The combined tension changes by less than this share from one iteration to the next. */
+const CONVERGED = 1e-10;
+const MOST_ITERATIONS = 50;
+
 /**
- * Readings of one tension put together by generalised least squares: T = (1ᵀC⁻¹t)/(1ᵀC⁻¹1), C with what they share off its diagonal, so that a
- * shared error is not averaged away. It enters each with its own relative sensitivity times the plain mean of the readings that are in: with
- * each one's own tension the answer would slip below all of them.
+ * Combine readings of one tension by generalised least squares: T = (1ᵀC⁻¹t)/(1ᵀC⁻¹1). Shared errors are off the diagonal of C, so averaging does
+ * not reduce them. All errors are taken at the combined tension T₀, iterated from the plain mean of the readings in use. With each reading's own
+ * tension a low reading would weigh more, and the result would fall below the mean.
  *
- * One that lies more than three standard deviations from what the others say together is left out, the worst first and the rest looked at anew,
- * while three or more are in; of two that disagree so, neither is believed.
- * @returns which readings are outliers, and the tension; null where none is left
+ * A reading more than three standard deviations from the combined others is excluded, the worst first. The rest are compared again while three or
+ * more remain. If two disagree by that much, both are excluded.
+ * @returns which readings are outliers, and the combined tension; null if none remains
  */
 export function combine(readings: readonly TensionReading[]): {
   readonly outliers: readonly boolean[];
@@ -42,7 +48,7 @@ export function combine(readings: readonly TensionReading[]): {
     const inside = readings.flatMap((r, i) => (outliers[i] ? [] : [{ r, i }]));
     const of = inside.map(({ r }) => r);
     if (of.length === 0) return { outliers, combined: null };
-    const { combined, away } = leastSquares(of, covariance(of));
+    const { combined, away } = iterated(of);
     const worst = away.indexOf(Math.max(...away));
     if (of.length === 1 || away[worst]! <= OUTLIER) return { outliers, combined };
     if (of.length > 2) {
@@ -54,15 +60,25 @@ export function combine(readings: readonly TensionReading[]): {
   }
 }
 
-/** C, row by row, N². */
-function covariance(readings: readonly TensionReading[]): Float64Array {
+/** Least squares with all errors taken at its own result. */
+function iterated(readings: readonly TensionReading[]): ReturnType<typeof leastSquares> {
+  let atN = readings.reduce((sum, r) => sum + r.tensionN, 0) / readings.length;
+  for (let k = 0; ; k++) {
+    const solved = leastSquares(readings, covariance(readings, atN));
+    const nextN = solved.combined.tensionN;
+    if (k === MOST_ITERATIONS || Math.abs(nextN - atN) <= CONVERGED * Math.abs(atN)) return solved;
+    atN = nextN;
+  }
+}
+
+/** C at a tension, row by row, N². */
+function covariance(readings: readonly TensionReading[], atN: number): Float64Array {
   const n = readings.length;
-  const mean = readings.reduce((sum, r) => sum + r.tensionN, 0) / n;
   const c = new Float64Array(n * n);
   readings.forEach((a, i) => {
     readings.forEach((b, j) => {
-      let both = i === j ? a.ownN * a.ownN : 0;
-      for (const s of a.shared) for (const t of b.shared) if (s.source === t.source) both += s.share * t.share * mean * mean;
+      let both = i === j ? (a.ownAtN?.(atN) ?? a.ownN) ** 2 : 0;
+      for (const s of a.shared) for (const t of b.shared) if (s.source === t.source) both += s.share * t.share * atN * atN;
       c[i * n + j] = both;
     });
   });

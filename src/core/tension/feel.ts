@@ -1,5 +1,5 @@
 import type { TensionReading } from './combine';
-import { pushAt, tensionByPush, type Strand } from './methods';
+import { deflectionBy, pushAt, tensionByPush, type Strand } from './methods';
 
 /** Ways of feeling a tension. None has a scale of its own: each is told by one number that hands and drives differ in, and learns it from pairs. */
 export const FEEL_METHODS = ['twist', 'hand-roll', 'thumb'] as const;
@@ -87,6 +87,7 @@ export function readFeel(
   return {
     tensionN,
     ownN: HAND_SD * unsure,
+    ownAtN: (atN) => (tensionN === 0 ? HAND_SD * unsure : (HAND_SD * unsure * atN) / tensionN),
     shared: [{ source: `feel ${method}`, share: tensionN === 0 ? 0 : (taught.sd * unsure) / tensionN }],
   };
 }
@@ -96,16 +97,4 @@ export function feltAt(strand: Strand, method: FeelMethod, targetN: number, pair
   const taught = taughtBy(method, targetN, pairs);
   if (!taught) return null;
   return method === 'thumb' ? deflectionBy(strand, targetN, taught.number) : taught.number / targetN;
-}
-
-/** How far a push at mid-span moves a span, mm: the force law turned round by halving. Null where it moves it further than half the span. */
-export function deflectionBy(strand: Strand, tensionN: number, forceN: number): number | null {
-  let [low, high] = [0, strand.spanMm / 2];
-  if (pushAt(strand, tensionN, high) < forceN) return null;
-  for (let i = 0; i < 60; i++) {
-    const middle = (low + high) / 2;
-    if (pushAt(strand, tensionN, middle) < forceN) low = middle;
-    else high = middle;
-  }
-  return (low + high) / 2;
 }

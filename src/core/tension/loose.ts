@@ -1,5 +1,5 @@
+import { deflectionBy } from './methods';
 import type { Drive } from '../drive';
-import { deflectionBy } from './feel';
 import type { TensionSheet } from './sheet';
 
 /** A push that everybody gives without thinking, N: what it moves the longest span by at the target is how slack the belt feels. */

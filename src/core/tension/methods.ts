@@ -42,6 +42,18 @@ export const pushAt = (strand: Strand, tensionN: number, deflectionMm: number): 
 export const tensionByPush = (strand: Strand, forceN: number, deflectionMm: number, belts: number = strand.count): number =>
   (forceN * strand.count) / belts / twiceSine(strand.spanMm, deflectionMm) - addedBy(strand, deflectionMm);
 
+/** Deflection in mm that a push at mid-span gives, by bisection of the force law. Null if it exceeds half the span. */
+export function deflectionBy(strand: Strand, tensionN: number, forceN: number): number | null {
+  let [low, high] = [0, strand.spanMm / 2];
+  if (pushAt(strand, tensionN, high) < forceN) return null;
+  for (let i = 0; i < 60; i++) {
+    const middle = (low + high) / 2;
+    if (pushAt(strand, tensionN, middle) < forceN) low = middle;
+    else high = middle;
+  }
+  return (low + high) / 2;
+}
+
 /** How well a span, a belt's mass, a deflection and a spring's rate are known: one standard deviation. */
 export const SPAN_SD_MM = 2;
 export const MASS_SD = 0.08;

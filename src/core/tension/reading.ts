@@ -8,6 +8,8 @@ import {
   RATE_SD,
   SPAN_SD_MM,
   TAP_SD,
+  deflectionBy,
+  tapAt,
   tensionByPush,
   tensionByTap,
   type Strand,
@@ -52,11 +54,13 @@ const slopeOf = (f: (x: number) => number, x: number): number => (f(x * (1 + STE
 const shareOf = (byOneSd: number, tensionN: number): number => (tensionN === 0 ? 0 : byOneSd / tensionN);
 
 /** A tapped span: mass is shared by every tap of the belt, the span's length by all that is read on it. */
-export function readTap(strand: Strand, span: string, hz: number, sd = TAP_SD * hz): TensionReading {
+export function readTap(strand: Strand, span: string, hz: number, sd?: number): TensionReading {
   const tensionN = tensionByTap(strand, hz);
+  const ownAtN = (atN: number) => 2 * atN * (sd === undefined ? TAP_SD : sd / tapAt(strand, atN));
   return {
     tensionN,
-    ownN: (2 * tensionN * sd) / hz,
+    ownN: ownAtN(tensionN),
+    ownAtN,
     shared: [
       { source: 'mass', share: MASS_SD },
       { source: `span ${span}`, share: (2 * SPAN_SD_MM) / strand.spanMm },
@@ -64,22 +68,33 @@ export function readTap(strand: Strand, span: string, hz: number, sd = TAP_SD * 
   };
 }
 
-/** A span pushed at its middle. */
+/**
+ * A span pushed at its middle. Its own error at another tension is that of the same push there: the same force, and the deflection it gives.
+ * @param sd of the force, N
+ */
 export function readPush(
   strand: Strand,
   span: string,
   {
     forceN,
     deflectionMm,
-    belts,
+    belts = strand.count,
     sd = FORCE_SD * forceN,
   }: { forceN: number; deflectionMm: number; belts?: number | undefined; sd?: number | undefined },
 ): TensionReading {
   const tensionN = tensionByPush(strand, forceN, deflectionMm, belts);
-  const byForce = slopeOf((f) => tensionByPush(strand, f, deflectionMm, belts), forceN) * sd;
-  const byDeflection = slopeOf((q) => tensionByPush(strand, forceN, q, belts), deflectionMm) * DEFLECTION_SD_MM;
+  const ownBy = (q: number) =>
+    Math.hypot(
+      slopeOf((f) => tensionByPush(strand, f, q, belts), forceN) * sd,
+      slopeOf((mm) => tensionByPush(strand, forceN, mm, belts), q) * DEFLECTION_SD_MM,
+    );
   const bySpan = slopeOf((l) => tensionByPush({ ...strand, spanMm: l }, forceN, deflectionMm, belts), strand.spanMm) * SPAN_SD_MM;
-  return { tensionN, ownN: Math.hypot(byForce, byDeflection), shared: [{ source: `span ${span}`, share: shareOf(bySpan, tensionN) }] };
+  return {
+    tensionN,
+    ownN: ownBy(deflectionMm),
+    ownAtN: (atN) => ownBy(deflectionBy(strand, atN, (forceN * strand.count) / belts) ?? deflectionMm),
+    shared: [{ source: `span ${span}`, share: shareOf(bySpan, tensionN) }],
+  };
 }
 
 /** A spring's fitted length, with what the drive makes of it (`tensionBySpring`). */
