@@ -75,7 +75,7 @@ function match(file: string, beltsFile: string, beltId: string | undefined): unk
   if (!result.ok) refuse(file, result.problems);
   const [unread] = result.match.unread;
   if (unread) throw new Refusal(`${beltsFile}: ${unread.id}: ${unread.problem}`);
-  return result.match.belts.map(({ id, verdict, reasons, chance, engaged, disengaged }) => ({
+  return result.match.belts.map(({ id, verdict, reasons, chance, engaged, disengaged, others }) => ({
     id,
     verdict,
     reasons,
@@ -88,6 +88,7 @@ function match(file: string, beltsFile: string, beltId: string | undefined): unk
       brakeOn: engaged.brakeOn,
     },
     disengaged: { position: disengaged.position, slack: disengaged.slack, brakeOn: disengaged.brakeOn },
+    others,
   }));
 }
 

@@ -164,7 +164,8 @@ describe('words for a verdict', () => {
       brakeOn: true,
       stopUnderLoad: false,
     },
-    disengaged: { position: -9, slack: 0, stretchMm: 1.49, tension: 31, brakeOn: true },
+    disengaged: { position: -9, slack: 0, stretchMm: 1.49, tension: 31, brakeOn: true, brakeMargin: 2 },
+    others: [{ belt: 'bar', tension: 120, running: 60, floor: 150, grips: false, letsGo: false, slack: 0 }],
   };
   const codes: ReasonCode[] = [
     'rides-proud',
@@ -179,6 +180,8 @@ describe('words for a verdict', () => {
     'slips',
     'at-stop',
     'does-not-settle',
+    'other-belt-slips',
+    'other-belt-stays-tight',
     'short-end-of-tolerance',
     'long-end-of-tolerance',
     'no-stretch-reserve',

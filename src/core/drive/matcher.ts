@@ -1,4 +1,5 @@
 import type { RouteDemands, Section } from '../belt';
+import { beltGroup, type BeltGroup } from './belt-group';
 import type { CompiledDrive } from './compile';
 import { solveEquilibrium } from './equilibrium';
 import { loadsOf, type BeltLoad } from './load';
@@ -26,7 +27,9 @@ export interface Matcher {
   readonly speeds: Speeds;
   readonly loads: readonly BeltLoad[];
   readonly settings: MatchSettings;
-  /** Tensioner whose position is reported. */
+  /** What counts for this belt, engaged and released. */
+  readonly group: { readonly engaged: BeltGroup; readonly released: BeltGroup };
+  /** Tensioner whose position is reported: one of the group; −1 if the group has none. */
   readonly tensioner: number;
   /** What stays the same from length to length, for the setting asked about last. */
   standing: Standing | null;
@@ -55,8 +58,14 @@ export function newMatcher(compiled: CompiledDrive, beltId?: string, settings: M
   const on = new Map(drive.pulleys.map((p) => [p.id, p]));
   const backs = own.route.filter((stop) => stop.contact === 'back').map((stop) => on.get(stop.pulley)!);
   const route = new Set(own.route.map((stop) => stop.pulley));
-  const free = drive.tensioners.map((t, i) => ({ t, i })).filter(({ i }) => compiled.tensioners[i]!.lockedAt === null);
-  const holds = (t: { carries: string[] }) => t.carries.some((id) => route.has(id));
+  const hasLength = (b: number) => compiled.belts[b]!.statedLength > 0;
+  const group = {
+    engaged: beltGroup(compiled, belt, engaged.locks ?? {}, hasLength),
+    released: beltGroup(compiled, belt, (released ?? engaged).locks ?? {}, hasLength),
+  };
+  const bodies = drive.tensioners.map((t, i) => ({ t, i })).filter(({ i }) => group.engaged.bodies.has(i));
+  const free = bodies.filter(({ i }) => compiled.tensioners[i]!.lockedAt === null);
+  const holds = ({ t }: { t: { carries: string[] } }) => t.carries.some((id) => route.has(id));
   const speeds = speedsOf(compiled);
   return {
     solver: newSolver(compiled),
@@ -69,7 +78,8 @@ export function newMatcher(compiled: CompiledDrive, beltId?: string, settings: M
     loads: loadsOf(compiled, speeds, settings.grip),
     settings,
     demands: { bendsBack: backs.length > 0, drivesFromBack: backs.some((p) => p.role !== 'idler' && p.face !== 'flat') },
-    tensioner: (free.find(({ t }) => holds(t)) ?? free[0] ?? { i: drive.tensioners.findIndex(holds) }).i,
+    group,
+    tensioner: (free.find(holds) ?? free[0] ?? bodies.find(holds))?.i ?? -1,
     standing: null,
   };
 }

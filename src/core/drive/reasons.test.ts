@@ -44,6 +44,7 @@ const past = (drive: Drive, mm: number) => (): MatchQuestion => {
   if (!found.ok || found.match.window.gripsToMm === null) throw new Error('no window');
   return long(drive, found.match.window.gripsToMm + mm);
 };
+const tractor = demoDrive('peat-road-tractor');
 const powerless: Drive = { ...rider, pulleys: rider.pulleys.map(({ powerKw: _unknown, ...p }) => p) };
 /** The same rider as a survey knows it, its tape out by far more than one would accept. */
 const blurred = (): MatchQuestion => {
@@ -63,6 +64,8 @@ const CASES: readonly Case[] = [
   ['hard-to-mount', numbered(rider, '4L480')],
   ['slips', long(rider, 1240)],
   ['at-stop', past(demoDrive('airstrip-mower'), 20)],
+  ['other-belt-stays-tight', { ...long(tractor, 1242), beltId: 'bar-belt' }],
+  ['other-belt-slips', { ...long(tractor, 1267), beltId: 'bar-belt' }],
   ['does-not-settle', long(demoDrive('harbour-snow-thrower'), 1135)],
   ['short-end-of-tolerance', long(rider, 1212.5)],
   ['long-end-of-tolerance', past(rider, -1)],

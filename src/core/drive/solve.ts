@@ -254,7 +254,7 @@ function describe(
       atStop: equilibrium.atStop[i] ?? null,
     })),
     springs: drive.springs.map((s, i) => ({ id: s.id, length: readings[i]!.length, force: readings[i]!.force })),
-    brakes: brakesOn(drive, equilibrium),
+    brakes: brakesOn(drive, equilibrium).map(({ id, on }) => ({ id, on })),
     belts,
     shaftLoads: drive.pulleys.map((p, i) => {
       const loaded = loadX[i] !== 0 || loadY[i] !== 0;
@@ -274,11 +274,20 @@ function describe(
   return { equilibrium, collision, solved, pose, duties };
 }
 
-/** A brake is on when its tensioner stands at or past where it lands. */
-export function brakesOn(drive: Drive, equilibrium: Equilibrium): { id: string; on: boolean }[] {
-  return drive.brakes.map((brake) => {
-    const at = equilibrium.positions[drive.tensioners.findIndex((t) => t.id === brake.tensioner)]!;
-    return { id: brake.id, on: brake.side === 'above' ? at >= brake.appliesAt - 1e-6 : at <= brake.appliesAt + 1e-6 };
+/**
+ * How far each brake's tensioner is past the position at which the brake applies, degrees or mm: on at 0 and above.
+ * @param bodies only the brakes on these tensioners, by index; every brake if omitted
+ */
+export function brakesOn(
+  drive: Drive,
+  { positions }: Pick<Equilibrium, 'positions'>,
+  bodies?: ReadonlySet<number>,
+): { id: string; on: boolean; past: number }[] {
+  return drive.brakes.flatMap(({ id, tensioner, side, appliesAt }) => {
+    const t = drive.tensioners.findIndex((one) => one.id === tensioner);
+    if (bodies && !bodies.has(t)) return [];
+    const past = side === 'above' ? positions[t]! - appliesAt : appliesAt - positions[t]!;
+    return [{ id, on: past >= -1e-6, past }];
   });
 }
 

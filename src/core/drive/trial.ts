@@ -2,11 +2,12 @@ import { convertLength, type SeatingProblem } from '../belt';
 import { strandTension } from './belt-term';
 import { isSimple, overlapsOf } from './crossing';
 import { runningEquilibrium, solveForBelt, standAt, type Equilibrium } from './equilibrium';
-import { gripBand } from './grip';
+import { gripBand, type GripBand } from './grip';
 import { standingOf, type Matcher, type Standing } from './matcher';
 import { mountable } from './mounting';
 import { loadingOf } from './running';
 import type { Setting } from './setting';
+import type { DriveState } from './schema';
 import { brakesOn } from './solve';
 
 /** Everything that can be said against a belt on a drive, but for how it seats. */
@@ -22,6 +23,8 @@ export const TRIAL_REASONS = [
   'slips',
   'at-stop',
   'does-not-settle',
+  'other-belt-slips',
+  'other-belt-stays-tight',
   'short-end-of-tolerance',
   'long-end-of-tolerance',
   'no-stretch-reserve',
@@ -30,6 +33,23 @@ export const TRIAL_REASONS = [
   'load-unknown',
 ] as const;
 export type ReasonCode = SeatingProblem | (typeof TRIAL_REASONS)[number];
+
+/** A belt that shares a tensioner with the tried one, solved with the tried one fitted. */
+export interface PartnerTrial {
+  /** Its id. */
+  readonly belt: string;
+  /** Static strand tension engaged, N. */
+  readonly tension: number;
+  /** Running tension T_r, N. */
+  readonly running: number;
+  /** Slip limit as a static tension, N. */
+  readonly floor: number;
+  readonly grips: boolean;
+  /** It is slack when released, or is meant to stay tight. */
+  readonly letsGo: boolean;
+  /** Slack when released, mm. */
+  readonly slack: number;
+}
 
 export interface Trial {
   readonly engaged: {
@@ -44,7 +64,7 @@ export interface Trial {
     readonly ceilingN: number | null;
     /** What sets the ceiling: the id of a pulley, or `belt`. */
     readonly ceilingFrom: string | null;
-    /** Some brake is still on. */
+    /** Some brake of the group is still on. */
     readonly brakeOn: boolean;
     /** True where a stop is reached only as the load comes on. */
     readonly stopUnderLoad: boolean;
@@ -54,9 +74,13 @@ export interface Trial {
     readonly slack: number;
     readonly stretchMm: number;
     readonly tension: number;
-    /** Every brake is on, or there is none. */
+    /** Every brake of the group is on, or there is none. */
     readonly brakeOn: boolean;
+    /** Least distance of the group's brakes past the position at which they apply, degrees or mm; null without a brake. */
+    readonly brakeMargin: number | null;
   };
+  /** Belts that share a tensioner with it. */
+  readonly others: readonly PartnerTrial[];
   /** How much longer than the path let back it is, mm; negative where it has to be stretched over. */
   readonly mountingSlackMm: number;
   /** Every way in which it fails at exactly this length. */
@@ -72,17 +96,22 @@ export interface Trial {
  * @param setting of the adjusters, where they do not stand as the drive file states
  */
 export function tryLength(matcher: Matcher, outsideMm: number, setting?: Setting): Trial {
+  return tryPitchLength(matcher, convertLength(outsideMm, 'outside', 'pitch', matcher.section), setting);
+}
+
+/** The same by pitch length, mm; the drive's own where it is omitted. */
+export function tryPitchLength(matcher: Matcher, pitchMm?: number, setting?: Setting): Trial {
   const one = matcher.solver.work.belts[matcher.belt]!;
   const standing = standingOf(matcher, setting);
   const usual = one.pitchLength;
-  one.pitchLength = convertLength(outsideMm, 'outside', 'pitch', matcher.section);
+  one.pitchLength = pitchMm ?? usual;
   const trial = tryNow(matcher, standing);
   one.pitchLength = usual;
   return trial;
 }
 
 function tryNow(matcher: Matcher, standing: Standing): Trial {
-  const { solver, belt, engaged, released, loads, settings, tensioner } = matcher;
+  const { solver, belt, engaged, released, loads, settings, tensioner, group } = matcher;
   const { work } = solver;
   const { drive } = work.compiled;
   const { pitchLength } = work.belts[belt]!;
@@ -90,42 +119,47 @@ function tryNow(matcher: Matcher, standing: Standing): Trial {
   const long: ReasonCode[] = [];
   const at = (e: Equilibrium) => (tensioner >= 0 ? e.positions[tensioner]! + 0 : null);
 
+  let releasedAt: Equilibrium | undefined;
   let disengaged: Trial['disengaged'] | undefined;
   if (released) {
-    const e = solveForBelt(solver, belt, released.lever, released.locks ?? {}, standing.released!);
-    const brakeOn = brakesOn(drive, e).every((b) => b.on);
-    const hang = hangOf(e, belt);
-    disengaged = { position: at(e), ...hang, brakeOn };
-    if (!brakeOn) short.push('brake-stays-off');
+    releasedAt = solveForBelt(solver, belt, released.lever, released.locks ?? {}, standing.released!);
+    const brakes = brakesOn(drive, releasedAt, group.released.bodies);
+    const hang = hangOf(releasedAt, belt);
+    disengaged = { position: at(releasedAt), ...hang, ...allOn(brakes) };
+    if (!disengaged.brakeOn) short.push('brake-stays-off');
     if (matcher.letsGo) {
       if (hang.stretchMm > 0) short.push('still-stretched');
       else if (hang.slack < settings.releaseSlackMm) short.push('too-little-slack');
     }
-    if (e.ending !== 'settled') long.push('does-not-settle');
-    else if (collides(e, belt)) short.push('collides');
+    if (releasedAt.ending !== 'settled') long.push('does-not-settle');
+    else if (collides(releasedAt, belt)) short.push('collides');
   }
 
   const locks = engaged.locks ?? {};
   const rest = solveForBelt(solver, belt, engaged.lever, locks, standing.engaged);
   const hang = hangOf(rest, belt);
   const { tension } = hang;
-  const brakes = brakesOn(drive, rest);
+  const brakes = brakesOn(drive, rest, group.engaged.bodies);
   // A drive in which nothing moves rests the same, released or not.
-  disengaged ??= { position: at(rest), ...hang, brakeOn: brakes.every((b) => b.on) };
+  disengaged ??= { position: at(rest), ...hang, ...allOn(brakes) };
   // What slips does not draw its arm on: where it would come to under load is no collision of its own.
   const crossed = rest.ending === 'settled' && collides(rest, belt);
   const loading = loadingOf(rest.stand, loads);
   const running = runningEquilibrium(solver, rest, engaged.lever, locks, loading, belt);
   const ended = running.ending === 'settled';
-  const band = gripBand(
-    ended ? running.stand : standAt(solver, rest.positions, engaged.lever, loading),
-    belt,
-    { load: loads[belt]!, staticN: tension, taut: loading.belts[belt] !== null },
-    running.atStop,
-    matcher.speeds,
-    settings.grip,
-  );
-  const stopOf = (e: Equilibrium) => e.atStop.find((s, t) => s !== null && work.tensioners[t]!.carries.length > 0) ?? null;
+  const runningStand = ended ? running.stand : standAt(solver, rest.positions, engaged.lever, loading);
+  const bandOf = (b: number) =>
+    gripBand(
+      runningStand,
+      b,
+      { load: loads[b]!, staticN: hangOf(rest, b).tension, taut: loading.belts[b] !== null },
+      running.atStop,
+      matcher.speeds,
+      settings.grip,
+    );
+  const band = bandOf(belt);
+  const stopOf = (e: Equilibrium) =>
+    e.atStop.find((s, t) => s !== null && group.engaged.bodies.has(t) && work.tensioners[t]!.carries.length > 0) ?? null;
   const stopped = stopOf(rest) ?? stopOf(running);
   const brakeOn = brakes.some((b) => b.on);
   if (brakeOn) short.push('brake-stays-on');
@@ -133,11 +167,37 @@ function tryNow(matcher: Matcher, standing: Standing): Trial {
   const mountingSlackMm = pitchLength - standing.path.shortest;
   if (mountable(mountingSlackMm, pitchLength, matcher.section, settings.mountStretchShare) === 'impossible')
     short.push('cannot-be-mounted');
-  if (tension <= 0 || (band.leastN !== null && band.runningN < band.leastN)) long.push('slips');
+  if (slips(tension, band)) long.push('slips');
   if (stopped !== null) long.push('at-stop');
   if (rest.ending !== 'settled') {
     if (!long.includes('does-not-settle')) long.push('does-not-settle');
   } else if (crossed || (!long.includes('slips') && (!ended || collides(running, belt)))) long.push('collides');
+  // A drive that does not come to rest with this belt says nothing about its other belts.
+  const solved = rest.ending === 'settled' && (releasedAt?.ending ?? 'settled') === 'settled';
+  const others = solved
+    ? group.engaged.partners.map((b): PartnerTrial => {
+        const partner = drive.belts[b]!;
+        const own = hangOf(rest, b);
+        const its = bandOf(b);
+        const { slack } = releasedAt ? hangOf(releasedAt, b) : own;
+        return {
+          belt: partner.id,
+          tension: own.tension,
+          running: its.runningN,
+          floor: its.floorN,
+          grips: !slips(own.tension, its),
+          letsGo: partner.alwaysTight === true || !releasedAt || slack >= settings.releaseSlackMm,
+          slack,
+        };
+      })
+    : [];
+  for (const [i, other] of others.entries()) {
+    if (other.grips && other.letsGo) continue;
+    const moved = movedBy(matcher, standing, group.engaged.partners[i]!);
+    if (!moved.matters) continue;
+    if (!other.grips) addOnce(moved.raisedByLonger ? short : long, 'other-belt-slips');
+    if (!other.letsGo) addOnce(short, 'other-belt-stays-tight');
+  }
   return {
     engaged: {
       position: at(rest),
@@ -152,10 +212,51 @@ function tryNow(matcher: Matcher, standing: Standing): Trial {
       stopUnderLoad: stopped !== null && stopOf(rest) === null,
     },
     disengaged,
+    others,
     mountingSlackMm,
-    failures: short.includes('collides') ? [...short, ...long.filter((f) => f !== 'collides')] : [...short, ...long],
+    failures: [...new Set([...short, ...long])],
     tooShort: short.length > 0,
     tooLong: long.length > 0,
+  };
+}
+
+/** Every brake is on, or there is none, and how far the last of them is past where it applies. */
+const allOn = (brakes: readonly { readonly on: boolean; readonly past: number }[]) => ({
+  brakeOn: brakes.every((b) => b.on),
+  brakeMargin: brakes.length === 0 ? null : Math.min(...brakes.map((b) => b.past)),
+});
+
+const slips = (tension: number, band: GripBand): boolean => tension <= 0 || (band.leastN !== null && band.runningN < band.leastN);
+
+function addOnce(codes: ReasonCode[], code: ReasonCode): void {
+  if (!codes.includes(code)) codes.push(code);
+}
+
+/** Change of length by which the influence on another belt is tried, a share, and the least change of its tension that counts, N. */
+const INFLUENCE_SHARE = 0.01;
+const INFLUENCE_N = 0.5;
+
+/** Whether the tried length moves another belt's tension, in either state, and whether a longer belt would raise it engaged. */
+function movedBy(matcher: Matcher, standing: Standing, partner: number): { readonly matters: boolean; readonly raisedByLonger: boolean } {
+  const { solver, belt, engaged, released } = matcher;
+  const one = solver.work.belts[belt]!;
+  const triedMm = one.pitchLength;
+  const tensions = (share: number, { lever, locks }: DriveState, others: Float64Array) => {
+    one.pitchLength = triedMm * (1 + share);
+    const { tension } = hangOf(solveForBelt(solver, belt, lever, locks ?? {}, others), partner);
+    one.pitchLength = triedMm;
+    return tension;
+  };
+  const changes = (state: DriveState, others: Float64Array) => {
+    const [shorter, now, longer] = [-INFLUENCE_SHARE, 0, INFLUENCE_SHARE].map((share) => tensions(share, state, others));
+    return { shorter: shorter! - now!, longer: longer! - now! };
+  };
+  const matters = ({ shorter, longer }: { shorter: number; longer: number }) =>
+    Math.max(Math.abs(shorter), Math.abs(longer)) > INFLUENCE_N;
+  const driving = changes(engaged, standing.engaged);
+  return {
+    matters: matters(driving) || (released !== null && matters(changes(released, standing.released!))),
+    raisedByLonger: driving.longer > 0,
   };
 }
 
@@ -172,7 +273,7 @@ function collides({ stand: { belts, x, y } }: Equilibrium, b: number): boolean {
   return overlapsOf(plan, x, y).length > 0 || !isSimple(plan, x, y, trace);
 }
 
-/** Released, the belt lets go and every brake lands; engaged, no brake drags and nothing is overloaded; and it can be got on. */
+/** Released, the belt and its partners go slack and every brake lands; engaged, no brake drags and nothing is overloaded; and it can be fitted. */
 export const letsGo = (trial: Trial) => !trial.tooShort;
 /** Engaged, it grips short of the stops. */
 export const grips = (trial: Trial) => !trial.tooLong;

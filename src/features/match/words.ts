@@ -16,6 +16,13 @@ const partName = (context: WhyContext, id: string | null) => {
   return pulley?.label ?? pulley?.id ?? 'the belt';
 };
 
+/** A belt in the middle of a sentence: “PTO belt”, “bar belt”. */
+function beltName({ drive }: WhyContext, id: string): string {
+  const { label } = drive.belts.find((b) => b.id === id) ?? {};
+  if (!label) return 'other belt';
+  return /^[A-Z][a-z]/.test(label) ? label[0]!.toLowerCase() + label.slice(1) : label;
+}
+
 /** The tensioner that takes up this belt, and its position in words. */
 function placed({ drive, beltId }: WhyContext, position: number | null, { show }: Units): string {
   const route = new Set(drive.belts.find((b) => b.id === beltId)?.route.map((r) => r.pulley));
@@ -72,6 +79,19 @@ const SENTENCES: Readonly<Record<ReasonCode, Sentence>> = {
         : `Engaged it holds ${u.show(b.engaged.running, 'force')} of ${u.show(b.engaged.tension, 'force')} under load, and it slips under ${u.show(b.engaged.floorN, 'force')}.`,
   'at-stop': (b) =>
     b.engaged.stopUnderLoad ? 'Under load the arm is drawn to its stop: it grips no further.' : 'Engaged, the arm meets its stop first.',
+  'other-belt-slips': (b, u, c) =>
+    b.others
+      .filter((o) => !o.grips)
+      .map(
+        (o) =>
+          `The ${beltName(c, o.belt)} slips with this belt: ${u.show(Math.max(0, o.running), 'force')} under load, ${u.show(o.tension, 'force')} at rest. It slips below ${u.show(o.floor, 'force')} at rest.`,
+      )
+      .join(' '),
+  'other-belt-stays-tight': (b, _u, c) =>
+    b.others
+      .filter((o) => !o.letsGo)
+      .map((o) => `The ${beltName(c, o.belt)} does not go slack when released, with this belt fitted.`)
+      .join(' '),
   'does-not-settle': () => 'The mechanism jams before it finds a resting place.',
   'short-end-of-tolerance': (b, u, c) =>
     `A belt at the short end of its tolerance (${u.show(b.toleranceMm, 'length')} under) would ${c.asksForRelease ? 'not let go' : 'be too short'}.`,
