@@ -3,7 +3,7 @@ import { parseArgs } from 'node:util';
 import { decodeDesignation } from '../core/belt';
 import { newBeltMatching, solveDrive, type Drive, type Problem } from '../core/drive';
 import { solveSurvey } from '../core/survey';
-import { tensionSheet, type TensionAsk } from '../core/tension';
+import { beltSettings, tensionSheet, type TensionAsk } from '../core/tension';
 import { readBeltsCsv } from '../formats/belts-csv';
 import { readDriveFile } from '../formats/drive-file';
 import { FILE_LIMIT } from '../formats/json';
@@ -124,9 +124,12 @@ function tension(file: string, readingsFile: string | undefined, ask: Pick<Tensi
     throw new Refusal(`${readingsFile}: line ${lines[result.reading]!.line}: ${result.problem}`);
   }
   const { combined, release, strands: _strands, slack: _slack, ...sheet } = result.sheet;
+  const { settings, recommended } = beltSettings(drive, sheet.belt, sheet.band.target);
   return {
     ...sheet,
     combined: combined && { tension: combined.tensionN, sd: combined.sdN },
+    settings: settings.map(({ adjuster, position, engaged, disengaged }) => ({ adjuster, position, engaged, disengaged })),
+    recommended: recommended.map((r) => ({ adjuster: r.adjuster, position: r.position, tension: r.tension, share: r.share })),
     release: release && {
       seconds: release.seconds,
       pull: release.pullN,

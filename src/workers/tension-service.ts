@@ -1,11 +1,11 @@
 import { compileDrive, mountingOf, newMatcher, type Drive, type Mounting } from '../core/drive';
 import {
+  beltSettings,
   beltsSharing,
   equalPlaces,
   feltAt,
   FEEL_METHODS,
   isSprung,
-  judgeSettings,
   looksLoose,
   newBeltTarget,
   signsAt,
@@ -14,9 +14,11 @@ import {
   type Combined,
   type FeelMethod,
   type FeltReading,
+  type BeltSettings,
   type JudgedSetting,
   type LooksLoose,
   type MarkPair,
+  type Recommendation,
   type SpanSign,
   type TakenReading,
   type TensionAsk,
@@ -80,7 +82,12 @@ export type TensionAnswer =
       readonly spans: readonly SpanSign[];
       /** Degrees or mm that the longest span shows by feel at the target. */
       readonly feel: Readonly<Partial<Record<FeelMethod, number>>>;
+      /** The settings of each adjuster and the one to set, for the tension as it was read. */
       readonly settings: readonly JudgedSetting[];
+      readonly recommended: readonly Recommendation[];
+      readonly recommendedRows: readonly JudgedSetting[];
+      /** The present setting of each adjuster, by its id. */
+      readonly present: BeltSettings['present'];
       /** Where else the belt is as tight as at the place recommended, degrees by adjuster: an eccentric's other side. */
       readonly asTightAt: Readonly<Record<string, readonly number[]>>;
       /** Whether the belt can be got on; null for one without a length. */
@@ -125,8 +132,6 @@ export function answerTension(request: TensionRequest): TensionAnswer {
         ? ([newTarget, 'new-belt'] as const)
         : ([band.target, 'computed'] as const);
   const belt = drive.belts.find((b) => b.id === beltId);
-  const letsGo =
-    belt?.alwaysTight !== true && drive.springs.some((s) => s.from.leverTravel !== undefined || s.to.leverTravel !== undefined);
   const longest = strands.length === 0 ? null : strands.reduce((a, s) => (s.strand.spanMm > a.strand.spanMm ? s : a));
   const feel = Object.fromEntries(
     FEEL_METHODS.flatMap((m) => {
@@ -136,7 +141,9 @@ export function answerTension(request: TensionRequest): TensionAnswer {
     }),
   );
   const driven = new Set(belt?.route.map((r) => r.pulley));
-  const settings = judgeSettings(drive, { ...band, target: targetN }, sheet.settings, letsGo);
+  // A reading that contradicts the drawing tells how far the belt has stretched or the spring has weakened: every setting is off by that share.
+  const readShare = sheet.combined && sheet.tension !== null && sheet.tension > 0 ? sheet.combined.tensionN / sheet.tension : 1;
+  const settings = beltSettings(drive, beltId, targetN, { readShare });
   return {
     ok: true,
     sheet,
@@ -144,8 +151,8 @@ export function answerTension(request: TensionRequest): TensionAnswer {
     targetBy,
     spans: signsAt(strands, targetN),
     feel,
-    settings,
-    ...placing(drive, beltId, settings),
+    ...settings,
+    ...placing(drive, beltId, settings.recommended),
     readings: amounts,
     combined: sheet.combined,
     loose: looksLoose({ strands, band: { ...band, target: targetN } }),
@@ -156,7 +163,7 @@ export function answerTension(request: TensionRequest): TensionAnswer {
 }
 
 /** What is told of the drive beside its tension: how the belt goes on, and where an eccentric is as tight. */
-function placing(drive: Drive, beltId: string, settings: readonly JudgedSetting[]): Pick<Told, 'mounting' | 'asTightAt'> {
+function placing(drive: Drive, beltId: string, recommended: readonly Recommendation[]): Pick<Told, 'mounting' | 'asTightAt'> {
   const made = compileDrive(drive);
   const matcher = made.ok ? newMatcher(made.compiled, beltId) : undefined;
   if (!made.ok || !matcher) return { mounting: null, asTightAt: {} };
@@ -164,7 +171,7 @@ function placing(drive: Drive, beltId: string, settings: readonly JudgedSetting[
     mounting: mountingOf(matcher),
     asTightAt: Object.fromEntries(
       drive.adjusters.map((a) => {
-        const at = settings.find((s) => s.adjuster === a.id && s.recommended)?.position ?? a.position;
+        const at = recommended.find((r) => r.adjuster === a.id)?.position ?? a.position;
         return [a.id, equalPlaces(made.compiled, matcher.belt, a.id, at)];
       }),
     ),

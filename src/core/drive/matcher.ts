@@ -33,6 +33,8 @@ export interface Matcher {
   readonly tensioner: number;
   /** What stays the same from length to length, for the setting asked about last. */
   standing: Standing | null;
+  /** How far its path can be moved, found once: no setting of an adjuster changes that. */
+  path: PathExtremes | null;
 }
 
 export interface Standing {
@@ -81,6 +83,7 @@ export function newMatcher(compiled: CompiledDrive, beltId?: string, settings: M
     group,
     tensioner: (free.find(holds) ?? free[0] ?? bodies.find(holds))?.i ?? -1,
     standing: null,
+    path: null,
   };
 }
 
@@ -94,7 +97,7 @@ export function standingOf(matcher: Matcher, setting: Setting = STATED): Standin
     setting,
     engaged: positions(engaged),
     released: released && positions(released),
-    path: pathExtremes(solver.work, belt, solver.state),
+    path: (matcher.path ??= pathExtremes(solver.work, belt, solver.state)),
   };
   matcher.standing = standing;
   return standing;

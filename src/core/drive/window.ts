@@ -1,6 +1,7 @@
 import { convertLength } from '../belt';
 import { standingOf, type Matcher } from './matcher';
 import type { Setting } from './setting';
+import { overlapOf, spansOf } from './spans';
 import { grips, letsGo, tryLength } from './trial';
 
 /** Outside lengths at which the drive works, mm. An end may be infinite where nothing limits it. */
@@ -29,11 +30,7 @@ export function lengthWindow(matcher: Matcher, setting?: Setting): LengthWindow 
   const trials = lengths.map(trial);
   const lets = spansOf(lengths, trials.map(letsGo), (mm) => letsGo(trial(mm)));
   const holds = spansOf(lengths, trials.map(grips), (mm) => grips(trial(mm)));
-  const intervals: [number, number][] = [];
-  for (const [a, b] of lets) {
-    for (const [c, d] of holds) if (Math.max(a, c) < Math.min(b, d)) intervals.push([Math.max(a, c), Math.min(b, d)]);
-  }
-  intervals.sort((a, b) => a[0] - b[0]);
+  const intervals = overlapOf(lets, holds);
   return {
     shortestMm: intervals[0]?.[0] ?? null,
     longestMm: intervals[intervals.length - 1]?.[1] ?? null,
@@ -49,32 +46,6 @@ function lengthRange(matcher: Matcher, setting: Setting | undefined): [number, n
   const outside = (mm: number) => convertLength(mm, 'pitch', 'outside', matcher.section);
   const { mountStretchShare, releaseSlackMm } = matcher.settings;
   return [outside(shortest / (1 + 1.5 * mountStretchShare) - 2), outside(longest * 1.005 + releaseSlackMm + 10)];
-}
-
-/** Stretches of a line on which a test holds, edges bisected; a stretch that reaches an end of the line goes on for ever. */
-function spansOf(at: readonly number[], holds: readonly boolean[], test: (x: number) => boolean): [number, number][] {
-  const edge = (a: number, b: number, atA: boolean) => {
-    let [low, high] = [a, b];
-    for (let k = 0; k < 40 && high - low > 1e-6; k++) {
-      const mid = (low + high) / 2;
-      if (test(mid) === atA) low = mid;
-      else high = mid;
-    }
-    return atA ? low : high;
-  };
-  const spans: [number, number][] = [];
-  let open: number | null = holds[0] ? -Infinity : null;
-  for (let i = 1; i < at.length; i++) {
-    if (holds[i] === holds[i - 1]) continue;
-    const x = edge(at[i - 1]!, at[i]!, holds[i - 1]!);
-    if (holds[i]) open = x;
-    else {
-      spans.push([open!, x]);
-      open = null;
-    }
-  }
-  if (open !== null) spans.push([open, Infinity]);
-  return spans;
 }
 
 /** The window at other settings of one adjuster, in order of position. */

@@ -1,5 +1,6 @@
-import type { JudgedSetting } from './advice';
+import type { Recommendation } from './recommend';
 import { RETENSION_OVER_FLOOR } from './retension';
+import type { JudgedSetting, SettingFault } from './settings-table';
 import type { TensionBand } from './sheet';
 
 /** Engagement is prompt under the first, soft up to the second and slips beyond it, s. Settings of the trade. */
@@ -10,18 +11,23 @@ export const engagementOf = (seconds: number): Engagement =>
 
 export interface DecideAsk {
   readonly band: TensionBand;
+  /** The position of each adjuster to set, for the tension as it was read. */
+  readonly recommended: readonly Recommendation[];
+  /** The settings as drawn, by adjuster id; all settings tell whether another one would be tight enough. */
+  readonly present: Readonly<Record<string, JudgedSetting>>;
   readonly settings: readonly JudgedSetting[];
-  /** Where each adjuster stands, by id. */
-  readonly stands: Readonly<Record<string, number>>;
-  /** What the drive makes of those places, and what was read; N. Null where it is not known. */
+  /** Tension computed for the present settings, and the tension that was read; N. Null if unknown. */
   readonly computedN: number | null;
   readonly readN: number | null;
-  /** Time from the lever to full speed; null where it was not taken. */
+  /** Time from the lever to full speed; null if it was not taken. */
   readonly engagementS: number | null;
+  /** The brake was seen to stay off when released, or the stop time is over its limit. */
+  readonly brakeSeenOff: boolean;
+  readonly stopTooLong: boolean;
   /** Findings: a belt that is worn, cracked or hurt; an arm or slide that is stiff. */
   readonly beltBad: boolean;
   readonly armStiff: boolean;
-  /** What it loses each tenfold of hours, N, where readings tell. */
+  /** Loss of tension in each tenfold of hours, N, from readings. */
   readonly lossN: number | null;
 }
 
@@ -36,22 +42,37 @@ export type DecideReason =
   | 'over-ceiling'
   | 'soft'
   | 'slips'
+  | 'brake-stays-off'
+  | 'brake-drags'
+  | 'stop-too-long'
+  | 'not-slack'
   | 'reserve-left'
+  | 'already-set'
   | 'no-reserve'
   | 'release-breaks-first';
 
 export interface Decided {
-  readonly act: 'free-first' | 'read-first' | 'leave' | 'adjust' | 'replace';
+  readonly act: 'free-first' | 'read-first' | 'brake-first' | 'leave' | 'adjust' | 'replace';
   readonly because: readonly DecideReason[];
-  /** Where to set it, and what it comes to there by what was read. */
+  /** The setting to make, and the tension expected there from what was read. */
   readonly to: { readonly adjuster: string; readonly position: number; readonly tensionN: number } | null;
-  /** Hours until it has to be looked at again after that; null where no readings tell how it falls. */
+  /** Hours until it must be set again after that; null if no readings show how it falls. */
   readonly hoursGained: number | null;
 }
 
+/** A position nearer to the present one than this is the present one, mm or degrees. */
+const SAME_POSITION = 0.05;
+
+const RELEASE_REASONS: Readonly<Partial<Record<SettingFault, DecideReason>>> = {
+  'brake-stays-off': 'brake-stays-off',
+  'brake-stays-on': 'brake-drags',
+  'not-slack': 'not-slack',
+};
+
 /**
- * Leave it, adjust it or replace the belt. A stiff arm looks like a slack belt: it is freed and timed again before anything is set or bought. What was
- * read against what the drive computes tells how far the belt has stretched; every other setting is taken to be off by the same share.
+ * Leave, adjust or replace. A stiff arm looks like a slack belt, so it is freed and timed again before anything is set or bought. A drive with its
+ * brake off, or with a belt that does not go slack, is never left: it is set to the recommended position, or its brake is repaired first where the
+ * present setting is that position. The recommended positions are those of `recommendSettings`, so that this advice and the table of settings agree.
  */
 export function decide(ask: DecideAsk): Decided {
   const { band, engagementS } = ask;
@@ -63,39 +84,48 @@ export function decide(ask: DecideAsk): Decided {
   });
   const engages = engagementS === null ? null : engagementOf(engagementS);
   const slow: DecideReason[] = engages === 'slips' ? ['slips'] : engages === 'soft' ? ['soft'] : [];
-  if (ask.armStiff) return answer('free-first', ['arm-stiff', ...slow]);
-  if (ask.beltBad) return answer('replace', ['belt-bad', ...slow]);
-  if (band.target === null) return answer('read-first', ['load-unknown', ...slow]);
-  const nowN = ask.readN ?? ask.computedN;
-  if (nowN === null || (ask.readN === null && engages === null)) return answer('read-first', ['nothing-read']);
-  const tooTight = band.ceiling !== null && nowN > band.ceiling;
-  const low = nowN < RETENSION_OVER_FLOOR * band.floor;
-  if (!low && !tooTight && slow.length === 0) return answer('leave', ['holds']);
-  // Held by what was read, and yet slow: it is not the tension alone, but a little more of it is the cheapest try.
-  const why: DecideReason[] = [
-    ...(tooTight ? ['over-ceiling' as const] : low ? ['under-floor' as const] : ['holds-but-slow' as const]),
-    ...slow,
+  const computed = Object.values(ask.present).flatMap((row) => row.faults.flatMap((f) => RELEASE_REASONS[f] ?? []));
+  const release = [
+    ...new Set<DecideReason>([
+      ...(ask.brakeSeenOff ? (['brake-stays-off'] as const) : []),
+      ...(ask.stopTooLong ? (['stop-too-long'] as const) : []),
+      ...computed,
+    ]),
   ];
-  const share = ask.readN !== null && ask.computedN !== null && ask.computedN > 0 ? ask.readN / ask.computedN : 1;
-  const target = band.target;
-  const within = ask.settings.flatMap((s) => {
-    const n = (s.engaged.tension ?? 0) * share;
-    const stands = ask.stands[s.adjuster] === s.position;
-    const better = tooTight ? n < nowN : n > nowN;
-    const broken = s.faults.some((f) => f !== 'slips' && f !== 'overloads');
-    const holds = n >= RETENSION_OVER_FLOOR * band.floor && (band.ceiling === null || n <= band.ceiling);
-    return stands || !better || s.engaged.tension === null
-      ? []
-      : [{ adjuster: s.adjuster, position: s.position, tensionN: n, broken, holds }];
-  });
-  const right = within.filter((s) => s.holds && !s.broken);
-  right.sort((a, b) => Math.abs(a.tensionN - target) - Math.abs(b.tensionN - target));
-  const [best] = right;
+  if (ask.armStiff) return answer('free-first', ['arm-stiff', ...release, ...slow]);
+  if (ask.beltBad) return answer('replace', ['belt-bad', ...release, ...slow]);
+  const nowN = ask.readN ?? ask.computedN;
+  const known = band.target !== null && nowN !== null && !(ask.readN === null && engages === null);
+  if (!known && release.length === 0)
+    return band.target === null ? answer('read-first', ['load-unknown', ...slow]) : answer('read-first', ['nothing-read']);
+  const tooTight = known && band.ceiling !== null && nowN > band.ceiling;
+  const low = known && nowN < RETENSION_OVER_FLOOR * band.floor;
+  if (!low && !tooTight && slow.length === 0 && release.length === 0) return answer('leave', ['holds']);
+  // It holds by what was read and is still slow: tension alone is not the cause, but a little more of it is the cheapest try.
+  const grip: DecideReason[] = tooTight ? ['over-ceiling'] : low ? ['under-floor'] : slow.length > 0 ? ['holds-but-slow'] : [];
+  const why = [...release, ...grip, ...slow];
+  const moves = ask.recommended.filter((r) => Math.abs(r.position - (ask.present[r.adjuster]?.position ?? Infinity)) > SAME_POSITION);
+  const better = moves.filter((r) =>
+    release.length > 0
+      ? (r.brakeMargin ?? Infinity) > (ask.present[r.adjuster]?.brakeMargin ?? -Infinity) || !computed.includes('brake-stays-off')
+      : tooTight
+        ? r.tension < nowN!
+        : r.tension > nowN!,
+  );
+  const target = band.target ?? 0;
+  const [best] = [...better].sort((a, b) => Math.abs(a.tension - target) - Math.abs(b.tension - target));
   if (best) {
-    const { adjuster, position, tensionN } = best;
-    return answer('adjust', [...why, 'reserve-left'], { adjuster, position, tensionN });
+    const { adjuster, position, tension } = best;
+    return answer('adjust', [...why, 'reserve-left'], { adjuster, position, tensionN: tension });
   }
-  return answer('replace', [...why, within.some((s) => s.holds && s.broken) ? 'release-breaks-first' : 'no-reserve']);
+  if (release.includes('brake-stays-off') || release.includes('brake-drags') || release.includes('stop-too-long'))
+    return answer('brake-first', ask.recommended.length > 0 ? [...why, 'already-set'] : why);
+  const share = ask.readN !== null && ask.computedN !== null && ask.computedN > 0 ? ask.readN / ask.computedN : 1;
+  const spoilt = ask.settings.some(
+    ({ engaged, faults }) =>
+      (engaged.tension ?? 0) * share >= RETENSION_OVER_FLOOR * band.floor && faults.some((f) => RELEASE_REASONS[f] !== undefined),
+  );
+  return answer('replace', [...why, spoilt ? 'release-breaks-first' : 'no-reserve']);
 }
 
 /** Hours until a tension comes down to where it is set again, T − b·log₁₀(1 + h). */

@@ -5,9 +5,11 @@ import {
   solveEquilibrium,
   springReadings,
   strandTension,
+  tryPitchLength,
   twoStates,
-  type CompiledDrive,
   type DriveState,
+  type Matcher,
+  type ReasonCode,
   type Solver,
 } from '../drive';
 
@@ -16,6 +18,7 @@ export interface SettingState {
   /** Static tension, N, and slack, mm; null for a belt without length, or where the drive does not come to rest there. */
   readonly tension: number | null;
   readonly slack: number | null;
+  /** Engaged: some brake of the belt's group is on. Released: all of them are. */
   readonly brakeOn: boolean;
   /** Fitted length of each spring, mm. */
   readonly lengths: Readonly<Record<string, number>>;
@@ -38,32 +41,84 @@ export function placesOf({ min, max, step }: { readonly min: number; readonly ma
   return Array.from({ length: Math.floor((max - min) / step + 1e-9) + 1 }, (_, i) => min + i * step);
 }
 
-/**
- * Every place of every adjuster, with what it does on both sides: a setting at which the brake no longer lands, or is still on while driving, is no
- * setting, whatever tension it gives.
- */
-export function settingsTable(compiled: CompiledDrive, b: number): SettingRow[] {
-  const { drive } = compiled;
-  const { engaged, released } = twoStates(drive);
-  return drive.adjusters.flatMap((adjuster) =>
-    placesOf(adjuster).map((position): SettingRow => {
-      const solver = newSolver(compiled, { adjusters: { [adjuster.id]: position } });
-      return {
-        adjuster: adjuster.id,
-        position,
-        engaged: stateAt(solver, b, engaged, (on) => on.some((brake) => brake.on)),
-        disengaged: released && stateAt(solver, b, released, (on) => on.every((brake) => brake.on)),
-      };
-    }),
-  );
+/** What is wrong with a setting. Those of the release side come first: no tension makes up for them. */
+export const SETTING_FAULTS = [
+  'no-rest',
+  'brake-stays-off',
+  'brake-stays-on',
+  'not-slack',
+  'other-belt',
+  'slips',
+  'at-stop',
+  'overloads',
+] as const;
+export type SettingFault = (typeof SETTING_FAULTS)[number];
+
+const FAULT_OF: Readonly<Partial<Record<ReasonCode, SettingFault>>> = {
+  'does-not-settle': 'no-rest',
+  collides: 'no-rest',
+  'brake-stays-off': 'brake-stays-off',
+  'brake-stays-on': 'brake-stays-on',
+  'still-stretched': 'not-slack',
+  'too-little-slack': 'not-slack',
+  'other-belt-slips': 'other-belt',
+  'other-belt-stays-tight': 'other-belt',
+  slips: 'slips',
+  'at-stop': 'at-stop',
+  'over-ceiling': 'overloads',
+};
+
+/** A setting with what Match says of the belt there. */
+export interface JudgedSetting extends SettingRow {
+  readonly faults: readonly SettingFault[];
+  /** How far the brake's arm, released, is past where the brake applies, degrees or mm; null without a brake. */
+  readonly brakeMargin: number | null;
+  /** Slip limit at this setting, N; null where no load is known. */
+  readonly slipLimitN: number | null;
 }
 
-/** How one belt rests in a state at a setting. */
+/** Every position of every adjuster, with what it does in both states. */
+export const settingsTable = (matcher: Matcher): JudgedSetting[] =>
+  matcher.solver.work.compiled.drive.adjusters.flatMap((adjuster) =>
+    placesOf(adjuster).map((position) => settingAt(matcher, adjuster.id, position)),
+  );
+
+/** One position of an adjuster, in both states. */
+export function settingAt(matcher: Matcher, adjuster: string, position: number): JudgedSetting {
+  const { solver, belt, group } = matcher;
+  const { engaged, released } = twoStates(solver.work.compiled.drive);
+  const setting = { adjusters: { [adjuster]: position } };
+  const there = newSolver(solver.work.compiled, setting);
+  const hasLength = solver.work.belts[belt]!.pitchLength > 0;
+  const trial = hasLength ? tryPitchLength(matcher, undefined, setting) : null;
+  const faults = new Set(trial ? trial.failures.flatMap((f) => FAULT_OF[f] ?? []) : ['no-rest' as const]);
+  return {
+    adjuster,
+    position,
+    engaged: stateAt(there, belt, engaged, (on) => on.some((brake) => brake.on), group.engaged.bodies),
+    disengaged: released && stateAt(there, belt, released, (on) => on.every((brake) => brake.on), group.released.bodies),
+    faults: SETTING_FAULTS.filter((f) => faults.has(f)),
+    brakeMargin: trial?.disengaged.brakeMargin ?? null,
+    slipLimitN: trial?.engaged.loadKnown ? trial.engaged.floorN : null,
+  };
+}
+
+/** An adjuster that moves the belt tension by less over its whole range does not set it, N. */
+export const LEAST_EFFECT_N = 0.5;
+
+/** Whether an adjuster sets the belt's tension, by the rows of its whole range. */
+export function setsTension(rows: readonly SettingRow[]): boolean {
+  const tensions = rows.flatMap((r) => r.engaged.tension ?? []);
+  return tensions.length > 0 && Math.max(...tensions) - Math.min(...tensions) >= LEAST_EFFECT_N;
+}
+
+/** How one belt rests in a state at a setting, with the brakes on its group's bodies. */
 export function stateAt(
   solver: Solver,
   b: number,
   { lever, locks }: DriveState,
   brake: (all: readonly { readonly on: boolean }[]) => boolean,
+  bodies?: ReadonlySet<number>,
 ): SettingState {
   const rest = solveEquilibrium(solver, lever, locks ?? {});
   const { drive } = rest.stand.compiled;
@@ -74,7 +129,7 @@ export function stateAt(
   return {
     tension: pull === null ? null : Math.max(0, pull),
     slack: pull === null ? null : Math.max(0, one.pitchLength - one.trace.length),
-    brakeOn: brake(brakesOn(drive, rest)),
+    brakeOn: brake(brakesOn(drive, rest, bodies)),
     lengths: Object.fromEntries(drive.springs.map((s, i) => [s.id, springs[i]!.length])),
   };
 }

@@ -30,7 +30,6 @@ import { readFeel, type FeltPair, type FeltReading } from './feel';
 import { readMark, type MarkPair } from './marks';
 import { pushAt, tapAt, usualDeflection, type Strand } from './methods';
 import { readPush, readSpring, readTap, type TakenReading, type TensionMethod } from './reading';
-import { settingsTable, type SettingRow } from './settings-table';
 
 export interface TensionBand {
   /** Static tension under which the running belt slips, N; 0 where no load is known. */
@@ -77,7 +76,6 @@ export interface TensionSheet {
   readonly springs: readonly { readonly id: string; readonly length: number; readonly tension: number | null }[];
   readonly readings: readonly ReadTension[];
   readonly combined: Combined | null;
-  readonly settings: readonly SettingRow[];
   readonly release: BrakedRelease | null;
 }
 
@@ -108,7 +106,7 @@ const OVER_FLOOR = 1.5;
 export const targetOf = (floor: number, ceiling: number | null, loadKnown: boolean): number | null =>
   !loadKnown ? null : Math.min(OVER_FLOOR * floor, ceiling === null ? Infinity : Math.sqrt(Math.max(0, floor * ceiling)));
 
-/** What the band of one belt is, what is seen at its target, what readings of it amount to, and what each setting of the drive gives. */
+/** What the band of one belt is, what is seen at its target, and what readings of it amount to. */
 export function tensionSheet(drive: Drive, ask: TensionAsk = {}): TensionResult {
   const refuse = (path: string, message: string): TensionResult => ({ ok: false, problems: [{ path, message }] });
   const made = compileDrive(drive);
@@ -167,7 +165,6 @@ export function tensionSheet(drive: Drive, ask: TensionAsk = {}): TensionResult 
         outlier: outliers[i]!,
       })),
       combined,
-      settings: settingsTable(made.compiled, b),
       release: stopSeconds === undefined ? null : brakedRelease(rest, b, loadOf(made.compiled, speeds, grip, b), speeds, stopSeconds),
     },
   };

@@ -4,10 +4,9 @@ import { describe, expect, it } from 'vitest';
 import { seededRandom, solveDrive, validateDrive, type Drive } from '../drive';
 import { DEMO_DRIVES, demoDrive, driveOf, twoPulleys } from '../drive/sample-drives';
 import {
+  beltSettings,
   combine,
   deflectionBy,
-  faultRuns,
-  judgeSettings,
   placesOf,
   pushAt,
   targetOf,
@@ -16,7 +15,6 @@ import {
   tensionByTap,
   tensionSheet,
   usualDeflection,
-  type SettingRow,
   type Strand,
   type TakenReading,
   type TensionAsk,
@@ -250,7 +248,7 @@ describe('the sheet of a drive', () => {
   });
   it('every setting stands as the drive does with its adjuster there, both sides', () => {
     const drive = demoDrive('orchard-rider');
-    const rows = sheetOf(drive).settings;
+    const rows = beltSettings(drive, 'blade', null).settings;
     expect(rows).toHaveLength(drive.adjusters.flatMap((a) => placesOf(a)).length);
     for (const row of rows) {
       const moved = { ...drive, adjusters: drive.adjusters.map((a) => (a.id === row.adjuster ? { ...a, position: row.position } : a)) };
@@ -278,42 +276,6 @@ describe('the sheet of a drive', () => {
     expect(bad({ method: 'spring-length', at: 'engage', lengthMm: 900 })).toMatchObject({ ok: false, reading: 1 });
     const push: TakenReading = { method: 'deflection', at: ['crank', 'spindle'], forceN: 10, deflectionMm: 5, belts: 4 };
     expect(bad(push)).toMatchObject({ ok: false, reading: 1 });
-  });
-});
-
-describe('settings held against what they have to do', () => {
-  const band = { floor: 100, floorAt: 'a', ceiling: 300, ceilingAt: 'b', target: 150, empty: false };
-  const side = (tension: number | null, slack: number, brakeOn: boolean) => ({ tension, slack, brakeOn, lengths: {} });
-  const row = (position: number, tension: number | null, slack = 10, lands = true, drags = false): SettingRow => ({
-    adjuster: 'bracket',
-    position,
-    engaged: side(tension, 0, drags),
-    disengaged: side(0, slack, lands),
-  });
-  const braked = { brakes: [{ id: 'b', label: 'Brake', tensioner: 't', appliesAt: 0, side: 'below' as const }] };
-  const faults = (r: SettingRow, letsGo = true, on: Pick<Drive, 'brakes'> = braked) => judgeSettings(on, band, [r], letsGo)[0]!.faults;
-  it('the one that comes nearest the target with nothing wrong is recommended, never one for its tension alone', () => {
-    // The third would be nearest, but its brake no longer lands.
-    const judged = judgeSettings(braked, band, [row(0, 80), row(1, 120), row(2, 149, 10, false), row(3, 200, 10, false)], true);
-    expect(judged.map((r) => r.recommended)).toEqual([false, true, false, false]);
-    expect(judgeSettings(braked, { ...band, target: null }, [row(0, 120)], true)[0]!.recommended).toBe(false);
-  });
-  it('each thing that goes wrong is told by itself', () => {
-    expect(faults(row(0, 150))).toEqual([]);
-    expect(faults(row(0, 90))).toEqual(['slips']);
-    expect(faults(row(0, 310))).toEqual(['overloads']);
-    expect(faults(row(0, 150, 2))).toEqual(['not-slack']);
-    expect(faults(row(0, 150, 2), false)).toEqual([]);
-    expect(faults(row(0, 150, 10, false, true))).toEqual(['brake-stays-off', 'brake-stays-on']);
-    expect(faults(row(0, 150, 10, false, true), true, { brakes: [] })).toEqual([]);
-    expect(faults(row(0, null))).toEqual(['no-rest']);
-  });
-  it('is said in runs, so that “from here on” can be said', () => {
-    const judged = judgeSettings(braked, band, [row(0, 80), row(1, 120), row(2, 160, 10, false), row(3, 200, 10, false)], true);
-    expect(faultRuns(judged)).toEqual([
-      { fault: 'brake-stays-off', from: 2, to: 3, fromStart: false, toEnd: true },
-      { fault: 'slips', from: 0, to: 0, fromStart: true, toEnd: false },
-    ]);
   });
 });
 

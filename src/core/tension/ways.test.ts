@@ -12,7 +12,6 @@ import {
   feltAt,
   guessKw,
   isSprung,
-  judgeSettings,
   looksLoose,
   newBeltTarget,
   pairsOf,
@@ -25,6 +24,9 @@ import {
   withLoads,
   withoutBelts,
   type DecideAsk,
+  type JudgedSetting,
+  type Recommendation,
+  type SettingFault,
   type FeltPair,
   type PastReading,
   type Strand,
@@ -265,61 +267,71 @@ describe('over the hours', () => {
 
 describe('leave, adjust or replace', () => {
   const band = { floor: 100, floorAt: 'a', ceiling: 300, ceilingAt: 'b', target: 150, empty: false };
-  const side = (tension: number, slack: number, brakeOn: boolean) => ({ tension, slack, brakeOn, lengths: {} });
-  const rows = (lands: readonly boolean[]) =>
-    judgeSettings(
-      { brakes: [{ id: 'b', label: 'Brake', tensioner: 't', appliesAt: 0, side: 'below' }] },
-      band,
-      [80, 120, 150, 190].map((t, i) => ({
-        adjuster: 'bracket',
-        position: i,
-        engaged: side(t, 0, false),
-        disengaged: side(0, 10, lands[i]!),
-      })),
-      true,
-    );
-  const all = [true, true, true, true];
+  const row = (position: number, tension: number, faults: readonly SettingFault[] = []): JudgedSetting => ({
+    adjuster: 'bracket',
+    position,
+    engaged: { tension, slack: 0, brakeOn: false, lengths: {} },
+    disengaged: { tension: 0, slack: 10, brakeOn: !faults.includes('brake-stays-off'), lengths: {} },
+    faults,
+    brakeMargin: faults.includes('brake-stays-off') ? -1 : 4 - position,
+    slipLimitN: 100,
+  });
+  const to = (position: number, tension: number): Recommendation => ({
+    adjuster: 'bracket',
+    position,
+    tension,
+    share: tension / 100,
+    brakeMargin: 4 - position,
+    reach: 'met',
+    atEnd: false,
+  });
   const ask = (more: Partial<DecideAsk>): DecideAsk => ({
     band,
-    settings: rows(all),
-    stands: { bracket: 1 },
+    settings: [row(0, 80), row(1, 120), row(2, 150), row(3, 190)],
+    recommended: [to(2, 150)],
+    present: { bracket: row(1, 120) },
     computedN: 120,
     readN: null,
     engagementS: null,
+    brakeSeenOff: false,
+    stopTooLong: false,
     beltBad: false,
     armStiff: false,
     lossN: null,
     ...more,
   });
-  it('a stiff arm is freed before anything is set or bought', () =>
+  it('frees a stiff arm before anything is set or bought', () =>
     expect(decide(ask({ armStiff: true, beltBad: true, engagementS: 3 }))).toMatchObject({
       act: 'free-first',
       because: ['arm-stiff', 'slips'],
     }));
-  it('a bad belt is replaced whatever its tension', () => expect(decide(ask({ beltBad: true, readN: 150 })).act).toBe('replace'));
-  it('it is read first where nothing tells', () => {
+  it('replaces a bad belt at any tension', () => expect(decide(ask({ beltBad: true, readN: 150 })).act).toBe('replace'));
+  it('asks for a reading where nothing tells', () => {
     expect(decide(ask({}))).toMatchObject({ act: 'read-first', because: ['nothing-read'] });
-    expect(decide(ask({ band: { ...band, target: null }, readN: 100 }))).toMatchObject({ act: 'read-first', because: ['load-unknown'] });
+    expect(decide(ask({ band: { ...band, target: null }, recommended: [], readN: 100 }))).toMatchObject({
+      act: 'read-first',
+      because: ['load-unknown'],
+    });
   });
-  it('what holds with some to spare is left', () =>
+  it('leaves a belt that holds with margin', () =>
     expect(decide(ask({ readN: 125, engagementS: 0.5 }))).toMatchObject({ act: 'leave', to: null }));
-  it('a stretched belt is adjusted to the place that brings it nearest the target by what was read', () => {
-    // Read at 0.8 of what the drive computes: 150 becomes 120, 190 becomes 152.
-    const decided = decide(ask({ readN: 96, lossN: 20 }));
+  it('adjusts a stretched belt to the recommended setting', () => {
+    const decided = decide(ask({ readN: 96, recommended: [to(3, 152)], lossN: 20 }));
     expect(decided).toMatchObject({ act: 'adjust', to: { adjuster: 'bracket', position: 3 }, because: ['under-floor', 'reserve-left'] });
     expect(decided.to!.tensionN).toBeCloseTo(152, 9);
     // 152 − 20·log(1 + h) = 110.
     expect(decided.hoursGained).toBeCloseTo(10 ** 2.1 - 1, 6);
   });
-  it('it is replaced where the places left spoil the release, or none is left', () => {
-    expect(decide(ask({ readN: 96, settings: rows([true, true, false, false]) }))).toMatchObject({
+  it('replaces it where the settings left fail when released, or none is left', () => {
+    const spoilt = [row(0, 80), row(1, 120), row(2, 150, ['brake-stays-off'])];
+    expect(decide(ask({ readN: 96, recommended: [], settings: spoilt }))).toMatchObject({
       act: 'replace',
       because: ['under-floor', 'release-breaks-first'],
     });
-    expect(decide(ask({ readN: 60 }))).toMatchObject({ act: 'replace', because: ['under-floor', 'no-reserve'] });
+    expect(decide(ask({ readN: 60, recommended: [] }))).toMatchObject({ act: 'replace', because: ['under-floor', 'no-reserve'] });
   });
-  it('what is too tight is let off, and a slow one that holds is tightened', () => {
-    expect(decide(ask({ stands: { bracket: 3 }, computedN: 190, readN: 320 }))).toMatchObject({
+  it('slackens what is too tight and tightens a slow belt that holds', () => {
+    expect(decide(ask({ present: { bracket: row(3, 190) }, computedN: 190, readN: 320 }))).toMatchObject({
       act: 'adjust',
       because: ['over-ceiling', 'reserve-left'],
     });
@@ -328,6 +340,19 @@ describe('leave, adjust or replace', () => {
       to: { position: 2 },
       because: ['holds-but-slow', 'soft', 'reserve-left'],
     });
+  });
+  it.each([
+    ['computed to stay off', { present: { bracket: row(3, 190, ['brake-stays-off']) } }, 'brake-stays-off'],
+    ['seen to stay off', { brakeSeenOff: true, present: { bracket: row(3, 190) } }, 'brake-stays-off'],
+    ['too slow to stop the blades', { stopTooLong: true, present: { bracket: row(3, 190) } }, 'stop-too-long'],
+  ] as const)('never leaves a drive with its brake %s, whatever its tension', (_, more, reason) => {
+    const decided = decide(ask({ readN: 190, engagementS: 0.5, ...more }));
+    expect(decided).toMatchObject({ act: 'adjust', to: { position: 2 } });
+    expect(decided.because[0]).toBe(reason);
+  });
+  it('repairs the brake first where the setting is already the recommended one', () => {
+    const decided = decide(ask({ readN: 150, engagementS: 0.5, stopTooLong: true, present: { bracket: row(2, 150) } }));
+    expect(decided).toMatchObject({ act: 'brake-first', because: ['stop-too-long', 'already-set'], to: null });
   });
   it('engagement is prompt, soft or slips', () =>
     expect([0.7, 0.8, 2, 2.1].map(engagementOf)).toEqual(['prompt', 'soft', 'soft', 'slips']));

@@ -23,7 +23,7 @@ export function advisedWords(drive: Drive, decided: Decided, { show }: Pick<Unit
   const place = to
     ? `: ${drive.adjusters.find((a) => a.id === to.adjuster)?.label ?? 'the adjuster'} to ${show(to.position, placeOfAdjuster(drive, to.adjuster))}, for ${show(to.tensionN, 'force')}`
     : '';
-  return `${ACT_WORDS[act]}${place}. Because ${because.map((b) => DECIDE_WORDS[b]).join('; ')}.`;
+  return `${ACT_WORDS[act]}${place}. Reason: ${because.map((b) => DECIDE_WORDS[b]).join('; ')}.`;
 }
 
 /** Leave, adjust or replace: what the numbers say, and what the technician decides, with the reason kept. */
@@ -89,13 +89,13 @@ export function DecideCard({
       <Box role="status" sx={{ fontSize: 16 }}>
         <strong>{advisedWords(drive, decided, units)}</strong>
         {hoursGained !== null &&
-          ` Good for about ${hoursGained < 10 ? hoursGained.toFixed(1) : Math.round(hoursGained)} h before it has to be set again.`}
-        {(advised === 'leave' || advised === 'adjust') && beltCents !== null && ` A belt of ${money(beltCents)} is not bought.`}
+          ` Set it again after about ${hoursGained < 10 ? hoursGained.toFixed(1) : Math.round(hoursGained)} h.`}
+        {(advised === 'leave' || advised === 'adjust') && beltCents !== null && ` This saves a belt of ${money(beltCents)}.`}
       </Box>
       {onDecide && (
         <>
           <Choices
-            label="You decide"
+            label="Your decision"
             big
             value={chosen ?? ''}
             options={ACTS.map((id) => ({ id: id as string, label: ACT_WORDS[id] }))}
@@ -103,21 +103,21 @@ export function DecideCard({
           />
           {otherwise && (
             <TextField
-              label="Why otherwise"
+              label="Reason"
               value={reason}
               onChange={(e) => setReason(e.target.value)}
               error={asked && reason.trim() === ''}
               helperText={
                 asked && reason.trim() === ''
-                  ? 'That is not what the numbers say: give the reason, it stands on the ticket.'
-                  : 'Stands on the ticket.'
+                  ? 'This differs from the recommendation. Enter a reason for the ticket.'
+                  : 'The reason is shown on the ticket.'
               }
               slotProps={{ htmlInput: { maxLength: 500 } }}
             />
           )}
           <Box>
             <Button type="submit" variant="contained" size="large" disabled={busy || chosen === null}>
-              Decide
+              Save decision
             </Button>
           </Box>
         </>

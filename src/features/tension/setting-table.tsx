@@ -8,63 +8,67 @@ import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import Typography from '@mui/material/Typography';
 import { turnsAndFlats } from '@/core/alignment';
-import { faultRuns, type JudgedSetting, type TensionBand } from '@/core/tension';
+import { faultRuns, type JudgedSetting, type Recommendation, type TensionBand } from '@/core/tension';
 import { placeDimension, type Drive } from '@/core/drive';
 import { Icon } from '@/ui/icons';
 import { useUnits } from '@/ui/units';
-import { runWords } from './words';
+import { advisedSetting, FAULT_WORDS, runWords } from './words';
 
-/** Every place of one adjuster before a bolt is touched: what it gives, and what it does on release. */
+/** A position closer to another than this is shown as the same row, mm or degrees. */
+const SAME_ROW = 0.01;
+
+/** Every position of one adjuster and the one to set, with what each does engaged and released. */
 export function SettingTable({
   drive,
   adjuster,
   rows,
+  recommended,
   asTightAt,
   band,
 }: {
   drive: Drive;
   adjuster: Drive['adjusters'][number];
+  /** Its positions in order, and the row of the recommended one among them. */
   rows: readonly JudgedSetting[];
-  /** An eccentric's other places that are as tight as the one recommended, degrees. */
+  recommended: { readonly advice: Recommendation; readonly row: JudgedSetting } | null;
+  /** Other positions of an eccentric that give the same tension as the recommended one, degrees. */
   asTightAt: readonly number[];
   band: TensionBand;
 }) {
   const { show } = useUnits();
-  const braked = drive.brakes.length > 0;
-  const best = rows.find((r) => r.recommended);
+  const braked = rows.some((r) => r.brakeMargin !== null);
   const runs = faultRuns(rows);
   const moved = drive.springs.filter((s) => [s.from, s.to].some((end) => end.adjuster?.id === adjuster.id));
   const springs = moved.length > 0 ? moved : drive.springs.slice(0, 1);
   const dimension = placeDimension(drive, adjuster);
   const at = (position: number) => show(position, dimension);
-  /** From where it stands now, by its screw. */
+  const brakeIn = drive.tensioners.find((t) => t.id === drive.brakes[0]?.tensioner)?.kind === 'pivot' ? 'angle' : 'length';
+  const margin = (past: number) => show(past, brakeIn);
+  /** From its present position, by its screw. */
   const turned = (position: number) => {
-    if (!adjuster.screw || position === adjuster.position) return '';
+    if (!adjuster.screw || Math.abs(position - adjuster.position) < SAME_ROW) return '';
     const { all } = turnsAndFlats(position - adjuster.position, adjuster.screw);
     return ` (${all > 0 ? '+' : ''}${all} flats)`;
   };
+  const isBest = (position: number) => recommended !== null && Math.abs(position - recommended.advice.position) < SAME_ROW;
+  const all = recommended && !rows.some((r) => isBest(r.position)) ? [...rows, recommended.row] : rows;
+  const listed = [...all].sort((a, b) => a.position - b.position);
   return (
     <Box component="section" aria-label={`Settings of ${adjuster.label}`} sx={{ mt: 2 }}>
       <Typography variant="h3">{adjuster.label}</Typography>
       <Box role="status" sx={{ my: 0.75, fontSize: 15 }}>
-        {best ? (
-          <>
-            <strong>
-              Set it to {at(best.position)}
-              {turned(best.position)}
-            </strong>
-            : {show(best.engaged.tension!, 'force')}, nearest the target of {show(band.target!, 'force')}
-            {braked ? ', and the brake lands' : ''}.
-          </>
-        ) : band.target === null ? (
-          'Without a load no setting can be called right; the release side is told all the same.'
-        ) : (
-          'No setting does all of it.'
-        )}
+        {advisedSetting({
+          advice: recommended?.advice ?? null,
+          now: adjuster.position,
+          targetN: band.target,
+          place: (position) => `${at(position)}${turned(position)}`,
+          force: (n) => show(n, 'force'),
+          margin,
+        }).map((sentence, i) => (i === 0 ? <strong key={sentence}>{sentence} </strong> : <span key={sentence}>{sentence} </span>))}
         {asTightAt.length > 0 && (
           <Box>
-            As tight at {asTightAt.map(at).join(' and ')}: an eccentric stands as far out on both sides of its dead point. Use the side that
-            this drive’s marks are on; it must not be able to roll over as it is clamped.
+            The tension is the same at {asTightAt.map(at).join(' and ')}, on the other side of the eccentric’s dead point. Use the side with
+            the marks of this drive. The eccentric must not turn over while you clamp it.
           </Box>
         )}
         {runs.map((r) => (
@@ -84,13 +88,13 @@ export function SettingTable({
         >
           <TableHead>
             <TableRow>
-              <TableCell>Set at</TableCell>
+              <TableCell>Setting</TableCell>
               <TableCell align="right">Tension</TableCell>
-              {band.floor > 0 && <TableCell align="right">Of slip floor</TableCell>}
-              {band.ceiling !== null && <TableCell align="right">Of what bearings bear</TableCell>}
+              {braked && <TableCell>Brake released (margin)</TableCell>}
               <TableCell align="right">Slack released</TableCell>
-              {braked && <TableCell>Brake released</TableCell>}
               {braked && <TableCell>Brake engaged</TableCell>}
+              {band.floor > 0 && <TableCell align="right">Of slip limit</TableCell>}
+              {band.ceiling !== null && <TableCell align="right">Of bearing limit</TableCell>}
               {springs.map((s) => (
                 <TableCell key={s.id} align="right">
                   {s.label ?? 'Spring'}
@@ -99,42 +103,54 @@ export function SettingTable({
             </TableRow>
           </TableHead>
           <TableBody>
-            {rows.map((row) => {
-              const { engaged, disengaged, faults, recommended, position } = row;
+            {listed.map((row) => {
+              const { engaged, disengaged, faults, position, brakeMargin, slipLimitN } = row;
+              const best = isBest(position);
+              const share = (limitN: number | null) =>
+                engaged.tension === null || limitN === null ? '–' : `${Math.round((100 * engaged.tension) / limitN)}%`;
               return (
-                <TableRow key={position} selected={recommended} sx={{ color: faults.length > 0 ? 'var(--ts-quiet)' : undefined }}>
-                  <TableCell sx={{ color: 'inherit', fontWeight: recommended ? 700 : 400 }}>
+                <TableRow key={position} selected={best} sx={{ color: faults.length > 0 ? 'var(--ts-quiet)' : undefined }}>
+                  <TableCell sx={{ color: 'inherit', fontWeight: best ? 700 : 400 }}>
                     <Box component="span" sx={{ display: 'inline-flex', alignItems: 'center', gap: 0.5 }}>
                       {at(position)}
                       {turned(position)}
-                      {position === adjuster.position ? ' (drawn)' : ''}
-                      {recommended && <Icon name="check" aria-label="set here" aria-hidden={false} role="img" />}
+                      {Math.abs(position - adjuster.position) < SAME_ROW ? ' (now)' : ''}
+                      {best && <Icon name="check" aria-label="recommended" aria-hidden={false} role="img" />}
                     </Box>
                   </TableCell>
                   <TableCell align="right" className="ts-mono" sx={{ color: 'inherit' }}>
                     {engaged.tension === null ? '–' : show(engaged.tension, 'force')}
                   </TableCell>
-                  {band.floor > 0 && (
-                    <TableCell align="right" className="ts-mono" sx={{ color: 'inherit' }}>
-                      {engaged.tension === null ? '–' : `${Math.round((100 * engaged.tension) / band.floor)} %`}
-                    </TableCell>
-                  )}
-                  {band.ceiling !== null && (
-                    <TableCell align="right" className="ts-mono" sx={{ color: 'inherit' }}>
-                      {engaged.tension === null ? '–' : `${Math.round((100 * engaged.tension) / band.ceiling)} %`}
+                  {braked && (
+                    <TableCell sx={{ color: faults.includes('brake-stays-off') ? 'var(--ts-copper)' : 'inherit' }}>
+                      {disengaged === null || brakeMargin === null
+                        ? '–'
+                        : disengaged.brakeOn
+                          ? `on (${margin(brakeMargin)})`
+                          : `off (${margin(-brakeMargin)} short)`}
                     </TableCell>
                   )}
                   <TableCell align="right" className="ts-mono" sx={{ color: 'inherit' }}>
                     {disengaged === null || disengaged.slack === null ? '–' : show(disengaged.slack, 'length')}
                   </TableCell>
                   {braked && (
-                    <TableCell sx={{ color: faults.includes('brake-stays-off') ? 'var(--ts-copper)' : 'inherit' }}>
-                      {disengaged === null ? '–' : disengaged.brakeOn ? 'lands' : 'stays off'}
+                    <TableCell sx={{ color: faults.includes('brake-stays-on') ? 'var(--ts-copper)' : 'inherit' }}>
+                      {engaged.brakeOn ? 'drags' : 'clear'}
                     </TableCell>
                   )}
-                  {braked && (
-                    <TableCell sx={{ color: faults.includes('brake-stays-on') ? 'var(--ts-copper)' : 'inherit' }}>
-                      {engaged.brakeOn ? 'still on' : 'lifted'}
+                  {band.floor > 0 && (
+                    <TableCell
+                      align="right"
+                      className="ts-mono"
+                      sx={{ color: faults.includes('slips') ? 'var(--ts-copper)' : 'inherit' }}
+                      title={faults.includes('slips') ? FAULT_WORDS.slips : undefined}
+                    >
+                      {share(slipLimitN)}
+                    </TableCell>
+                  )}
+                  {band.ceiling !== null && (
+                    <TableCell align="right" className="ts-mono" sx={{ color: 'inherit' }}>
+                      {share(band.ceiling)}
                     </TableCell>
                   )}
                   {springs.map((s) => (

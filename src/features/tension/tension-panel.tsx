@@ -6,6 +6,7 @@ import Button from '@mui/material/Button';
 import Skeleton from '@mui/material/Skeleton';
 import Typography from '@mui/material/Typography';
 import { useState, type ReactNode } from 'react';
+import { setsTension } from '@/core/tension';
 import { askTension, useTension } from '@/ui/solver';
 import type { TensionAnswer, TensionRequest } from '@/workers/tension-service';
 import { Band } from './band';
@@ -51,7 +52,7 @@ export function TensionPanel({
         How tight it is cannot be worked out: {answer.problem}.
       </Alert>
     );
-  const { sheet, settings } = answer;
+  const { sheet, settings, recommended } = answer;
   // An answer lags the request by a moment: what is shown belongs to the readings that it was asked with.
   const shown = readings.slice(0, answer.readings.length);
   const take = async (kept: KeptReading) => {
@@ -70,16 +71,22 @@ export function TensionPanel({
         </Typography>
         <Band drive={drive} answer={answer} readings={shown} />
         <ReadingsList answer={answer} readings={shown} />
-        {drive.adjusters.map((a) => (
-          <SettingTable
-            key={a.id}
-            drive={drive}
-            adjuster={a}
-            rows={settings.filter((s) => s.adjuster === a.id)}
-            asTightAt={answer.asTightAt[a.id] ?? []}
-            band={{ ...sheet.band, target: answer.targetN }}
-          />
-        ))}
+        {drive.adjusters.map((a) => {
+          const rows = settings.filter((s) => s.adjuster === a.id);
+          if (!setsTension(rows)) return null;
+          const i = recommended.findIndex((r) => r.adjuster === a.id);
+          return (
+            <SettingTable
+              key={a.id}
+              drive={drive}
+              adjuster={a}
+              rows={rows}
+              recommended={i < 0 ? null : { advice: recommended[i]!, row: answer.recommendedRows[i]! }}
+              asTightAt={answer.asTightAt[a.id] ?? []}
+              band={{ ...sheet.band, target: answer.targetN }}
+            />
+          );
+        })}
         {answer.mounting && <MountingNote mounting={answer.mounting} />}
         <Signs drive={drive} answer={answer} />
         {answer.hasInertia && <Release request={request} />}

@@ -1,5 +1,5 @@
 import type { Dimension } from '@/core/quantity';
-import type { DecideReason, FaultRun, SettingFault, SlackByDesign, TakenReading, TensionMethod } from '@/core/tension';
+import type { DecideReason, FaultRun, Recommendation, SettingFault, SlackByDesign, TakenReading, TensionMethod } from '@/core/tension';
 import { sectionOf, type Drive } from '@/core/drive';
 
 export const METHOD_WORDS: Readonly<Record<TensionMethod, string>> = {
@@ -38,21 +38,53 @@ export const VALUE_FIELDS: Readonly<
 };
 
 export const FAULT_WORDS: Readonly<Record<SettingFault, string>> = {
-  'no-rest': 'the drive comes to no rest',
-  'brake-stays-off': 'the brake stays off when it is released',
-  'brake-stays-on': 'the brake is still on while it drives',
-  'not-slack': 'the belt does not let go',
+  'no-rest': 'the mechanism does not settle',
+  'brake-stays-off': 'the brake stays off when released',
+  'brake-stays-on': 'the brake drags while driving',
+  'not-slack': 'the belt does not go slack when released',
+  'other-belt': 'another belt on this tensioner slips or stays tight',
   slips: 'the belt slips under load',
-  overloads: 'belt or bearings are overloaded',
+  'at-stop': 'the tensioner is at its stop',
+  overloads: 'the belt or a bearing is overloaded',
 };
 
-/** “From 6.4 mm on the brake stays off when it is released.” */
+/** The setting to make, in sentences; the first one is the instruction. */
+export function advisedSetting({
+  advice,
+  now,
+  targetN,
+  place,
+  force,
+  margin,
+}: {
+  readonly advice: Recommendation | null;
+  /** Present position of the adjuster. */
+  readonly now: number;
+  readonly targetN: number | null;
+  readonly place: (position: number) => string;
+  readonly force: (n: number) => string;
+  readonly margin: (past: number) => string;
+}): string[] {
+  if (targetN === null) return ['Enter the load to calculate a setting.', 'The table shows both states.'];
+  if (!advice) return ['No setting of this adjuster works.'];
+  const { position, tension, reach, atEnd, brakeMargin } = advice;
+  const first =
+    Math.abs(position - now) < 0.05
+      ? `Leave it at ${place(position)}: ${force(tension)}.`
+      : `Set it to ${place(position)}: ${force(tension)}.`;
+  const target = reach === 'met' ? '' : `The target of ${force(targetN)} is out of reach.`;
+  const end = atEnd ? 'This is the end of the adjuster’s travel.' : '';
+  const brake = brakeMargin === null ? '' : `Released, the brake is on with ${margin(brakeMargin)} of margin.`;
+  return [first, target, end, brake].filter((s) => s !== '');
+}
+
+/** “At 6.4 mm and above, the brake stays off when released.” */
 export function runWords({ fault, from, to, toEnd, fromStart }: FaultRun, show: (mm: number) => string): string {
   const words = FAULT_WORDS[fault];
-  if (fromStart && toEnd) return `At every setting ${words}.`;
-  if (toEnd) return `From ${show(from)} on ${words}.`;
-  if (fromStart) return `Up to ${show(to)} ${words}.`;
-  return from === to ? `At ${show(from)} ${words}.` : `From ${show(from)} to ${show(to)} ${words}.`;
+  if (fromStart && toEnd) return `At every setting, ${words}.`;
+  if (toEnd) return `At ${show(from)} and above, ${words}.`;
+  if (fromStart) return `At ${show(to)} and below, ${words}.`;
+  return from === to ? `At ${show(from)}, ${words}.` : `From ${show(from)} to ${show(to)}, ${words}.`;
 }
 
 /** How a span is called: by what stands at its ends. */
@@ -104,27 +136,33 @@ export function valueOf(reading: TakenReading): number {
 }
 
 export const DECIDE_WORDS: Readonly<Record<DecideReason, string>> = {
-  'arm-stiff': 'a stiff arm or slide looks just like a slack belt: free it, and time it again',
-  'belt-bad': 'the belt itself was found bad',
-  'load-unknown': 'no load is known, so that nothing says how tight it has to be',
-  'nothing-read': 'neither a tension nor an engagement time was taken',
-  holds: 'it holds its load with some to spare',
-  'holds-but-slow': 'it holds by what was read, and yet engages slowly',
-  'under-floor': 'it stands at or under what it slips at',
-  'over-ceiling': 'it stands over what belt or bearings bear',
+  'arm-stiff': 'a stiff arm or slide causes the same symptoms as a slack belt',
+  'belt-bad': 'the belt is damaged or worn',
+  'load-unknown': 'the load is unknown, so the slip limit is unknown',
+  'nothing-read': 'no tension and no engagement time was recorded',
+  holds: 'the tension is above the slip limit, with margin',
+  'holds-but-slow': 'the tension is above the slip limit, but the belt engages slowly',
+  'under-floor': 'tension is at or below the slip limit',
+  'over-ceiling': 'tension is above the limit of the belt or a bearing',
   soft: 'it engages softly',
   slips: 'it slips as it engages',
-  'reserve-left': 'the adjuster has a place left that does all of it',
-  'no-reserve': 'no place of any adjuster brings it back',
-  'release-breaks-first': 'the places that would be tight enough spoil the release',
+  'brake-stays-off': 'the brake stays off when released',
+  'brake-drags': 'the brake drags while driving',
+  'stop-too-long': 'the stop time is over its limit',
+  'not-slack': 'the belt does not go slack when released',
+  'reserve-left': 'the adjuster can still reach the recommended setting',
+  'already-set': 'the adjuster is already at its recommended setting',
+  'no-reserve': 'no setting of any adjuster gives enough tension',
+  'release-breaks-first': 'every setting that is tight enough fails when released',
 };
 
 export const ACT_WORDS = {
-  leave: 'Leave it',
+  leave: 'Leave as is',
   adjust: 'Adjust it',
   replace: 'Replace the belt',
-  'free-first': 'Free it first',
-  'read-first': 'Read it first',
+  'free-first': 'Free the arm or slide first, then time it again',
+  'read-first': 'Take a reading first',
+  'brake-first': 'Repair the brake first',
 } as const;
 
 export const SLACK_WORDS: Readonly<Record<SlackByDesign, string>> = {

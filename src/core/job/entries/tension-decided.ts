@@ -7,7 +7,7 @@ const body = z.object({
   belt: z.string().min(1).max(60),
   act: z.enum(['leave', 'adjust', 'replace']),
   /** What was advised, with its reasons in words. */
-  advised: z.enum(['free-first', 'read-first', 'leave', 'adjust', 'replace']),
+  advised: z.enum(['free-first', 'read-first', 'brake-first', 'leave', 'adjust', 'replace']),
   because: z.string().max(1000),
   /** Where it is set, where it is adjusted. */
   to: z
@@ -33,7 +33,7 @@ export const tensionDecided = entryKind<TensionDecided>({
   on: 'open',
   refuse: ({ act, advised, reason }) =>
     act !== advised && reason === ''
-      ? { field: 'reason', problem: 'That is not what the numbers say: give the reason, it stands on the ticket.' }
+      ? { field: 'reason', problem: 'This differs from the recommendation. Enter a reason for the ticket.' }
       : null,
   write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
   takeBack: (job) => ({ job }),

@@ -2,7 +2,7 @@
 
 import { useMemo } from 'react';
 import type { Drive } from '@/core/drive';
-import { findingsOf, linesOf, loadsOnJob, timedOf } from '@/core/job';
+import { findingsOf, linesOf, loadsOnJob, provedOf, timedOf, type TimedWhat } from '@/core/job';
 import type { CheckId } from '@/core/fault';
 import { agedOf, clampingOf, decide, pairsOf, retensionOf, type DecideAsk } from '@/core/tension';
 import type { Job } from '@/db';
@@ -78,7 +78,7 @@ export function Tension({ job, at, acts, writable, bay, drives, drive, beltId }:
         const { sheet, sprung } = answer;
         const aged = agedOf(past.readings, past.epochs, job.machineId, beltId);
         const fall = retensionOf(aged, sprung, sheet.band.floor);
-        const decided = decide(askOf(answer, drive, entries, fall?.lossN ?? null));
+        const decided = decide(askOf(answer, entries, bay.stopLimitS, fall?.lossN ?? null));
         const last = linesOf(entries, 'tension-decided').findLast((l) => l.body.belt === beltId)?.body;
         return (
           <>
@@ -161,16 +161,26 @@ const BELT_CHECKS: readonly CheckId[] = ['belt-surface', 'belt-flat', 'belt-widt
 const ARM_CHECKS: readonly CheckId[] = ['arm-travel', 'comes-back'];
 
 /** What the decision goes by: the answer, and what was found and timed on the ticket. */
-function askOf(answer: Extract<TensionAnswer, { ok: true }>, drive: Drive, entries: Job['entries'], lossN: number | null): DecideAsk {
+function askOf(
+  answer: Extract<TensionAnswer, { ok: true }>,
+  entries: Job['entries'],
+  stopLimitS: number | null,
+  lossN: number | null,
+): DecideAsk {
   const found = [...findingsOf(entries).values()];
   const bad = (checks: readonly CheckId[]) => found.some((f) => f.result === 'bad' && checks.includes(f.check));
+  const last = (what: TimedWhat) => (timedOf(entries, what, 'proved') ?? timedOf(entries, what, 'found'))?.seconds ?? null;
+  const stopS = last('stop');
   return {
     band: { ...answer.sheet.band, target: answer.targetN },
     settings: answer.settings,
-    stands: Object.fromEntries(drive.adjusters.map((a) => [a.id, a.position])),
+    recommended: answer.recommended,
+    present: answer.present,
     computedN: answer.sheet.tension,
     readN: answer.combined?.tensionN ?? null,
-    engagementS: (timedOf(entries, 'engagement', 'proved') ?? timedOf(entries, 'engagement', 'found'))?.seconds ?? null,
+    engagementS: last('engagement'),
+    brakeSeenOff: bad(['brake-released']) || provedOf(entries)?.brake === 'does-not-land',
+    stopTooLong: stopS !== null && stopLimitS !== null && stopS > stopLimitS,
     beltBad: bad(BELT_CHECKS),
     armStiff: bad(ARM_CHECKS),
     lossN,

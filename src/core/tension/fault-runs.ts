@@ -1,0 +1,25 @@
+import { SETTING_FAULTS, type JudgedSetting, type SettingFault } from './settings-table';
+
+/** Runs of places, in order, at which one thing goes wrong: “from 6.4 mm on the brake stays off”. */
+export interface FaultRun {
+  readonly fault: SettingFault;
+  readonly from: number;
+  readonly to: number;
+  /** It goes on to the end of the adjuster's travel, or begins with it. */
+  readonly toEnd: boolean;
+  readonly fromStart: boolean;
+}
+
+export function faultRuns(rows: readonly JudgedSetting[]): FaultRun[] {
+  return SETTING_FAULTS.flatMap((fault) => {
+    const runs: FaultRun[] = [];
+    rows.forEach((row, i) => {
+      if (!row.faults.includes(fault)) return;
+      const goesOn = i > 0 && rows[i - 1]!.faults.includes(fault);
+      const run = { fault, to: row.position, toEnd: i === rows.length - 1 };
+      if (goesOn) runs.push({ ...runs.pop()!, ...run });
+      else runs.push({ ...run, from: row.position, fromStart: i === 0 });
+    });
+    return runs;
+  });
+}
