@@ -63,7 +63,7 @@ describe('match', () => {
       ['c', 'too-long'],
       ['d', 'wrong-section'],
     ]);
-    expect(Object.keys(answer[0])).toEqual(['id', 'verdict', 'reasons', 'chance', 'engaged', 'disengaged']);
+    expect(Object.keys(answer[0])).toEqual(['id', 'verdict', 'reasons', 'chance', 'engaged', 'disengaged', 'others']);
     expect(Object.keys(answer[0].engaged)).toEqual(['position', 'atStop', 'tension', 'running', 'brakeOn']);
     expect(answer[0].engaged.running).toBeCloseTo(132.96, 1);
   });
@@ -127,7 +127,7 @@ describe('tension', () => {
     const { status, stdout, stderr } = taut('tension', rider, readings);
     expect([status, stderr]).toEqual([0, '']);
     const answer = JSON.parse(stdout);
-    const keys = ['belt', 'state', 'tension', 'running', 'band', 'spans', 'springs', 'readings', 'combined', 'settings', 'release'];
+    const keys = ['belt', 'state', 'tension', 'running', 'band', 'spans', 'springs', 'readings', 'combined', 'settings', 'recommended', 'release'];
     expect(Object.keys(answer).sort()).toEqual([...keys].sort());
     expect(Object.keys(answer.band)).toEqual(['floor', 'floorAt', 'ceiling', 'ceilingAt', 'target', 'empty']);
     expect(Object.keys(answer.spans[0])).toEqual(['from', 'to', 'length', 'tapHz', 'deflection', 'force']);
@@ -137,7 +137,9 @@ describe('tension', () => {
       [3, 'spring-length'],
     ]);
     expect(Object.keys(answer.combined)).toEqual(['tension', 'sd']);
+    expect(Object.keys(answer.settings[0])).toEqual(['adjuster', 'position', 'engaged', 'disengaged']);
     expect(Object.keys(answer.settings[0].engaged)).toEqual(['tension', 'slack', 'brakeOn', 'lengths']);
+    expect(answer.recommended.map(Object.keys)).toEqual([['adjuster', 'position', 'tension', 'share']]);
     expect(answer.release).toBeNull();
   });
   it('takes a belt, a state and a stop time', () => {

@@ -191,7 +191,8 @@ function decode(texts: readonly string[]): unknown[] {
   return texts.map((text) => {
     const result = decodeDesignation(text);
     if (!result.ok) throw new Refusal(`decode: ${result.problem}`);
-    return result.belt;
+    const { topWidthMm: _top, ...belt } = result.belt;
+    return belt;
   });
 }
 

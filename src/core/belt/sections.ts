@@ -6,7 +6,7 @@
  */
 export interface Section {
   readonly name: string;
-  readonly family: 'light' | 'classical' | 'narrow' | 'ribbed' | 'double' | 'measured';
+  readonly family: 'light' | 'classical' | 'narrow' | 'ribbed' | 'double' | 'joined' | 'measured';
   /** Width across the top (of one rib, if ribbed), mm. */
   readonly topMm: number;
   /** Thickness, mm. */
@@ -122,6 +122,12 @@ export const SECTIONS: readonly Section[] = [
     ['AA', 12.7, 10.2, 5.1, 0.15, 58000, 75, 'ARPM IP-21'],
     ['BB', 16.7, 13.5, 6.75, 0.25, 86000, 125, 'ARPM IP-21'],
     ['CC', 22.2, 17.5, 8.75, 0.42, 153000, 200, 'ARPM IP-21'],
+  ),
+  ...rows(
+    { family: 'joined', bendsBack: false },
+    ['HA', 12.7, 7.9, 3.6, 0.15, 55000, 90, 'ISO 5291'],
+    ['HB', 16.7, 10.3, 4.85, 0.23, 82000, 145, 'ISO 5291'],
+    ['HC', 22.2, 13.5, 6.6, 0.38, 146000, 230, 'ISO 5291'],
   ),
   ...rows(
     { family: 'ribbed', maxSpeed: 50 },

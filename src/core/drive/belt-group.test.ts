@@ -65,7 +65,10 @@ describe('the group of a belt', () => {
   });
   it('passes nothing on through a locked body', () => {
     const drive = tractor();
-    Object.assign(drive.tensioners.find((t) => t.id === 'carriage')!, { locked: true });
+    Object.assign(
+      drive.tensioners.find((t) => t.id === 'carriage')!,
+      { locked: true },
+    );
     expect(groupOf(drive, 'bar-belt')).toEqual({ bodies: ['carriage'], partners: [] });
   });
   it('leaves out belts without a length', () => {

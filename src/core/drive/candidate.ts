@@ -3,7 +3,9 @@ import {
   decodeDesignation,
   encodeDesignation,
   findSection,
+  measuredSection,
   outsideLengthOf,
+  SECTIONS,
   type LengthReference,
   type Section,
 } from '../belt';
@@ -38,6 +40,7 @@ export function readCandidate(candidate: Candidate, own: Section): CandidateResu
     const decoded = decodeDesignation(candidate.designation);
     if (!decoded.ok) return decoded;
     if (decoded.belt.section !== null) section = findSection(decoded.belt.section)!;
+    else if (decoded.belt.topWidthMm !== null) section = sectionByWidth(decoded.belt.topWidthMm, section);
     return {
       ok: true,
       section,
@@ -55,4 +58,15 @@ export function readCandidate(candidate: Candidate, own: Section): CandidateResu
     outsideMm: convertLength(candidate.lengthMm, reference, 'outside', section),
     designation: encodeDesignation(section, candidate.lengthMm, reference),
   };
+}
+
+/** Top widths closer than this are one width, mm: nominal inch fractions are rounded. */
+const SAME_WIDTH_MM = 1.3;
+/** Thickness of a V-belt of unknown section over its top width: the mean of the table. */
+const DEPTH_SHARE = 0.62;
+
+/** The section of a belt known by its top width, mm: the drive's own or a light-duty one of that width, else one as measured. */
+function sectionByWidth(topMm: number, own: Section): Section {
+  const same = (s: Section) => Math.abs(s.topMm - topMm) <= SAME_WIDTH_MM;
+  return [own, ...SECTIONS.filter((s) => s.family === 'light')].find(same) ?? measuredSection(topMm, DEPTH_SHARE * topMm);
 }

@@ -251,8 +251,7 @@ function movedBy(matcher: Matcher, standing: Standing, partner: number): { reado
     const [shorter, now, longer] = [-INFLUENCE_SHARE, 0, INFLUENCE_SHARE].map((share) => tensions(share, state, others));
     return { shorter: shorter! - now!, longer: longer! - now! };
   };
-  const matters = ({ shorter, longer }: { shorter: number; longer: number }) =>
-    Math.max(Math.abs(shorter), Math.abs(longer)) > INFLUENCE_N;
+  const matters = ({ shorter, longer }: { shorter: number; longer: number }) => Math.max(Math.abs(shorter), Math.abs(longer)) > INFLUENCE_N;
   const driving = changes(engaged, standing.engaged);
   return {
     matters: matters(driving) || (released !== null && matters(changes(released, standing.released!))),

@@ -29,7 +29,8 @@ describe('the recommended setting', () => {
         expect(share).toBeCloseTo(here.engaged.tension / here.engaged.floorN, 6);
         expect(brakeMargin).toBe(here.disengaged.brakeMargin);
         // Brute force: no usable position of a fine sweep with as good a brake comes nearer the target.
-        const places = own.step === undefined ? Array.from({ length: 401 }, (_, i) => own.min + ((own.max - own.min) * i) / 400) : placesOf(own);
+        const places =
+          own.step === undefined ? Array.from({ length: 401 }, (_, i) => own.min + ((own.max - own.min) * i) / 400) : placesOf(own);
         const works = places.map((p) => trialAt(drive, belt, adjuster, p)).filter((t) => t.failures.length === 0);
         const braked = works.filter((t) => (t.disengaged.brakeMargin ?? Infinity) >= 1);
         const nearest = Math.min(...(braked.length > 0 ? braked : works).map((t) => Math.abs(t.engaged.tension - target)));

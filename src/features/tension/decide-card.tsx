@@ -88,8 +88,7 @@ export function DecideCard({
     >
       <Box role="status" sx={{ fontSize: 16 }}>
         <strong>{advisedWords(drive, decided, units)}</strong>
-        {hoursGained !== null &&
-          ` Set it again after about ${hoursGained < 10 ? hoursGained.toFixed(1) : Math.round(hoursGained)} h.`}
+        {hoursGained !== null && ` Set it again after about ${hoursGained < 10 ? hoursGained.toFixed(1) : Math.round(hoursGained)} h.`}
         {(advised === 'leave' || advised === 'adjust') && beltCents !== null && ` This saves a belt of ${money(beltCents)}.`}
       </Box>
       {onDecide && (
