@@ -9,6 +9,7 @@ import { readDriveFile } from '../formats/drive-file';
 import { FILE_LIMIT } from '../formats/json';
 import { readReadingsCsv } from '../formats/readings-csv';
 import { readSurveyFile } from '../formats/survey-file';
+import { logProblem } from '../core/wear';
 import { decodeText } from '../formats/text';
 import { readWav } from '../formats/wav';
 import { vocabulary } from '../core/fault';
@@ -175,6 +176,8 @@ function wear(
   return files.map((file) => {
     const log = readWidthLog(readText(file), read.ask.fitted);
     if (!log.ok) throw new Refusal(`${file}: ${log.problem}`);
+    const wrong = logProblem(log.readings, read.ask);
+    if (wrong) throw new Refusal(`${file}: line ${log.lines[wrong.index]}: ${wrong.problem}`);
     return wearAnswer(log.readings, read.ask);
   });
 }

@@ -3,7 +3,13 @@ import { meterIn, type MeterUnit } from '../core/quantity';
 import { readCsv, type CsvRow } from './csv';
 
 export type WidthLogResult =
-  { readonly ok: true; readonly readings: readonly WidthReading[] } | { readonly ok: false; readonly problem: string };
+  | {
+      readonly ok: true;
+      readonly readings: readonly WidthReading[];
+      /** Line of each reading in the file. */
+      readonly lines: readonly number[];
+    }
+  | { readonly ok: false; readonly problem: string };
 
 /** A row that cannot be taken, with its line and why. */
 export interface BadWidthRow {
@@ -61,15 +67,20 @@ export type WidthSheet =
 /** The columns of a log as it is saved. */
 export const widthSheetColumns = (unit: MeterUnit): string[] => ['date', `meter (${unit})`, 'method', 'widths (mm)', 'read by'];
 
+/** Units that a header states, `meter (km)` and `widths (in)`, and the same text without them. */
+function unitsOfHeader(text: string): { readonly meter: string | undefined; readonly widths: string | undefined; readonly plain: string } {
+  const [head = '', ...lines] = text.split(/\r?\n/);
+  const stated = (column: string) => new RegExp(`${column}\\s*\\(([^)]*)\\)`, 'i').exec(head)?.[1]?.trim().toLowerCase();
+  return { meter: stated('meter'), widths: stated('widths'), plain: [head.replaceAll(/\s*\([^)]*\)/g, ''), ...lines].join('\n') };
+}
+
 /**
  * A belt's log from a file that says its units in its header, `meter (km)` and `widths (in)`; where it says none, the log's own unit and mm are meant.
  * Kilometres and miles are turned into one another; hours into neither.
  * @param unit what the belt's log counts in
  */
 export function readWidthSheet(text: string, unit: MeterUnit): WidthSheet {
-  const [head = '', ...lines] = text.split(/\r?\n/);
-  const said = (column: string) => new RegExp(`${column}\\s*\\(([^)]*)\\)`, 'i').exec(head)?.[1]?.trim().toLowerCase();
-  const [meterSaid, widthSaid] = [said('meter'), said('widths')];
+  const { meter: meterSaid, widths: widthSaid, plain } = unitsOfHeader(text);
   const from = meterSaid === undefined ? unit : METER_NAMES[meterSaid];
   if (from === undefined) return { ok: false, problem: `line 1: the meter’s unit must be h, km or mi, not “${meterSaid}”` };
   if (meterIn(0, from, unit) === null)
@@ -79,8 +90,7 @@ export function readWidthSheet(text: string, unit: MeterUnit): WidthSheet {
     };
   if (widthSaid !== undefined && widthSaid !== 'mm' && widthSaid !== 'in')
     return { ok: false, problem: `line 1: widths must be in mm or in, not “${widthSaid}”` };
-  const inches = widthSaid === 'in';
-  const rows = readWidthRows([head.replaceAll(/\s*\([^)]*\)/g, ''), ...lines].join('\n'), 0, inches ? MM_PER_INCH : 1);
+  const rows = readWidthRows(plain, 0, widthSaid === 'in' ? MM_PER_INCH : 1);
   if (!rows.ok) return rows;
   return { ok: true, bad: rows.bad, readings: rows.readings.map((r) => ({ ...r, meter: meterIn(r.meter, from, unit)! })) };
 }
@@ -94,27 +104,38 @@ export function readWidthRows(
   fitted = 0,
   mmPerUnit = 1,
 ):
-  | { readonly ok: true; readonly readings: readonly WidthReading[]; readonly bad: readonly BadWidthRow[] }
+  | { readonly ok: true; readonly readings: readonly WidthReading[]; readonly lines: readonly number[]; readonly bad: readonly BadWidthRow[] }
   | { readonly ok: false; readonly problem: string } {
   const csv = readCsv(text);
   if (!csv.ok) return csv;
   for (const column of ['date', 'meter', 'method', 'widths'])
     if (!csv.columns.includes(column)) return { ok: false, problem: `line 1: there is no column “${column}”` };
   const readings: WidthReading[] = [];
+  const lines: number[] = [];
   const bad: BadWidthRow[] = [];
   for (const row of csv.rows) {
     const read = readRow(row, fitted, mmPerUnit);
     if (typeof read === 'string') bad.push({ line: row.line, problem: read });
-    else readings.push(read);
+    else {
+      readings.push(read);
+      lines.push(row.line);
+    }
   }
-  return { ok: true, readings, bad };
+  return { ok: true, readings, lines, bad };
 }
 
-/** The same where a single bad row refuses the whole, with its line. A log without a row is refused, too. */
+/**
+ * The same where a single bad row refuses the whole, with its line. A log without a row is refused, too. A header may state units, as a saved log does: the
+ * meter's is any one unit; widths in inches are turned into mm.
+ */
 export function readWidthLog(text: string, fitted = 0): WidthLogResult {
-  const rows = readWidthRows(text, fitted);
+  const { widths, plain } = unitsOfHeader(text);
+  if (widths !== undefined && widths !== 'mm' && widths !== 'in')
+    return { ok: false, problem: `line 1: widths must be in mm or in, not “${widths}”` };
+  const rows = readWidthRows(plain, fitted, widths === 'in' ? MM_PER_INCH : 1);
   if (!rows.ok) return rows;
   const [bad] = rows.bad;
   if (bad) return { ok: false, problem: `line ${bad.line}: ${bad.problem}` };
-  return rows.readings.length === 0 ? { ok: false, problem: 'the log holds no reading' } : { ok: true, readings: rows.readings };
+  if (rows.readings.length === 0) return { ok: false, problem: 'the log holds no reading' };
+  return { ok: true, readings: rows.readings, lines: rows.lines };
 }

@@ -1,8 +1,9 @@
+import { MEASURE_AGAIN_REASONS, measureAgain } from './doubts';
 import { digest, medianOf, type WidthMethod, type WidthReading } from './log';
 import { PRIORS } from './model';
 import { wearPosterior, type WearAsk } from './posterior';
 
-export const WEAR_VERDICTS = ['keep', 'plan', 'replace'] as const;
+export const WEAR_VERDICTS = ['keep', 'plan', 'replace', 'measure-again'] as const;
 export type WearVerdict = (typeof WEAR_VERDICTS)[number];
 export const WEAR_REASONS = [
   'below-minimum',
@@ -15,6 +16,7 @@ export const WEAR_REASONS = [
   'no-new-width',
   'wide-forecast',
   'not-run-yet',
+  ...MEASURE_AGAIN_REASONS,
 ] as const;
 export type WearReason = (typeof WEAR_REASONS)[number];
 
@@ -65,8 +67,9 @@ const FEW = 3;
 const WIDE = 2;
 
 /**
- * Width now, wear and what remains, with the verdict: replace where it is more likely than not under its minimum, plan where its likely end comes before the
- * next usual service, else keep. No safety factor: caution is in p10.
+ * Width now, wear and what remains, with the verdict: measure again where the log contradicts itself or rests on a reading that was excluded; replace where
+ * the belt is more likely than not under its minimum; plan where its likely end comes before the next usual service; else keep. No safety factor:
+ * caution is in p10.
  */
 export function wearForecast(ask: WearAsk): WearForecast {
   const { minimum, newWidth } = ask;
@@ -93,6 +96,7 @@ export function wearForecast(ask: WearAsk): WearForecast {
   });
   const current = { width, sd: Math.sqrt(variance) };
   const about = aboutLog(readings, scaled, newWidth);
+  const again = measureAgain(scaled, readings, { minimum, newWidth });
   if (now === 0) {
     const gone = underNow > 0.5;
     return {
@@ -103,8 +107,8 @@ export function wearForecast(ask: WearAsk): WearForecast {
       underNow,
       underByNextLook: underNow,
       underWithin: ask.within === undefined ? null : underNow,
-      verdict: gone ? 'replace' : 'keep',
-      reasons: ['not-run-yet', ...(gone ? ['below-minimum' as const] : []), ...about],
+      verdict: again.length > 0 ? 'measure-again' : gone ? 'replace' : 'keep',
+      reasons: [...again, 'not-run-yet', ...(gone ? ['below-minimum' as const] : []), ...about],
     };
   }
   const steps = Array.from({ length: AHEAD.points }, (_, i) => now * AHEAD.from * (AHEAD.to / AHEAD.from) ** (i / (AHEAD.points - 1)));
@@ -117,13 +121,14 @@ export function wearForecast(ask: WearAsk): WearForecast {
   const at = (share: number) => quantile(share, underNow, steps, goneBy);
   const remaining = { p10: at(0.1), p50: at(0.5), p90: at(0.9) };
   const gap = serviceGap(readings, now);
-  const verdict = underNow >= 0.5 ? 'replace' : remaining.p50 <= gap ? 'plan' : 'keep';
+  const verdict = again.length > 0 ? 'measure-again' : underNow >= 0.5 ? 'replace' : remaining.p50 <= gap ? 'plan' : 'keep';
   const underByNextLook = Math.max(underNow, posterior.below(gap, minimum));
   const reasons: WearReason[] = [
-    ...(verdict === 'replace' ? ['below-minimum' as const] : underNow >= NEAR ? ['near-minimum' as const] : []),
+    ...again,
+    ...(underNow >= 0.5 ? ['below-minimum' as const] : underNow >= NEAR ? ['near-minimum' as const] : []),
     ...(verdict === 'plan' ? ['due-before-next-service' as const] : []),
     ...about,
-    ...(verdict !== 'replace' && remaining.p90 - remaining.p10 > WIDE * remaining.p50 ? ['wide-forecast' as const] : []),
+    ...(underNow < 0.5 && remaining.p90 - remaining.p10 > WIDE * remaining.p50 ? ['wide-forecast' as const] : []),
   ];
   return {
     readings: scaled,

@@ -4,6 +4,7 @@ export { WEAR_REASONS, WEAR_VERDICTS, wearCurve, wearForecast } from './forecast
 export type { ScaledReading, WearCurvePoint, WearForecast, WearReason, WearVerdict } from './forecast';
 export type { WearAsk } from './posterior';
 export { PRIORS } from './model';
+export { logProblem } from './doubts';
 export { drawWear } from './simulate';
 export type { DrawnWear } from './simulate';
 export { logOf, readingsOfLog, readTwoWays, ribsApart, takenOf } from './past';

@@ -17,18 +17,23 @@ export const WEAR_VERDICT_WORDS: Readonly<Record<WearVerdict, string>> = {
   keep: 'Keep it',
   plan: 'Plan its replacement',
   replace: 'Replace it',
+  'measure-again': 'Measure it again',
 };
 export const WEAR_REASON_WORDS: Readonly<Record<WearReason, string>> = {
-  'below-minimum': 'it is more likely than not under its minimum',
-  'near-minimum': 'it may be under its minimum already',
-  'due-before-next-service': 'its likely end comes before the next usual look',
-  'one-reading': 'it was read once',
-  'few-readings': 'it was read but twice',
-  'method-mix': 'it was read in more than one way, and that is reckoned with',
-  'outlier-left-out': 'a reading stands apart from the rest and is left out',
-  'no-new-width': 'its width when new is not known',
-  'wide-forecast': 'what is left is known but roughly',
-  'not-run-yet': 'it has not run: there is nothing to forecast yet',
+  'below-minimum': 'it is probably below its minimum width',
+  'near-minimum': 'it may already be below its minimum width',
+  'due-before-next-service': 'it will probably reach its minimum width before the next usual check',
+  'one-reading': 'there is one reading only',
+  'few-readings': 'there are two readings only',
+  'method-mix': 'it was measured by more than one method; the forecast allows for the difference',
+  'outlier-left-out': 'one reading does not fit the others and is excluded',
+  'no-new-width': 'its width when new is unknown',
+  'wide-forecast': 'the remaining life is known only roughly',
+  'not-run-yet': 'it has not run, so there is no forecast',
+  'latest-left-out': 'the latest reading does not fit the others and is excluded',
+  'only-reading-doubtful': 'the only reading is doubtful',
+  'wider-than-before': 'it measured wider than before: check that it is the same belt',
+  'wider-than-new': 'it measured wider than a new belt: check the reading and the new width',
 };
 
 const sentence = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
