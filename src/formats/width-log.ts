@@ -104,7 +104,12 @@ export function readWidthRows(
   fitted = 0,
   mmPerUnit = 1,
 ):
-  | { readonly ok: true; readonly readings: readonly WidthReading[]; readonly lines: readonly number[]; readonly bad: readonly BadWidthRow[] }
+  | {
+      readonly ok: true;
+      readonly readings: readonly WidthReading[];
+      readonly lines: readonly number[];
+      readonly bad: readonly BadWidthRow[];
+    }
   | { readonly ok: false; readonly problem: string } {
   const csv = readCsv(text);
   if (!csv.ok) return csv;

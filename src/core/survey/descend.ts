@@ -1,7 +1,7 @@
 import { solveDamped } from '../linear';
 import { newReadings, readAll, type Readings } from './equations';
 import { PHOTO_ENTRIES, type Model } from './model';
-import { sidePenalty } from './ties';
+import { sideDistance, sidePenalty } from './ties';
 
 export interface Fit {
   readonly full: Float64Array;
@@ -61,22 +61,56 @@ export function normalEquations(model: Model, readings: Readings, matrix: Float6
   }
 }
 
+/** Adds the sides that are not obeyed to the normal equations, as readings of a distance of 0 with the tape's deviation. */
+function addSides(model: Model, full: Float64Array, matrix: Float64Array, right: Float64Array): void {
+  const n = model.free.length;
+  const weight = 1 / model.survey.tapeSd ** 2;
+  for (const side of model.survey.sides) {
+    const { off, entries, slopes } = sideDistance(model, full, side);
+    if (off >= 0) continue;
+    entries.forEach((a, k) => {
+      const i = model.freeAt[a]!;
+      if (i < 0) return;
+      right[i]! -= slopes[k]! * off * weight;
+      entries.forEach((b, l) => {
+        const j = model.freeAt[b]!;
+        if (j >= 0) matrix[i * n + j]! += slopes[k]! * slopes[l]! * weight;
+      });
+    });
+  }
+}
+
 /**
  * Levenberg–Marquardt from a start (Marquardt 1963). A belt that could lie before a step must lie after it.
  * @param hopelessAbove a place above this sum of squares is not wanted: the descent may be given up there
  */
-export function descend(model: Model, start: Float64Array, belts: boolean, shop: Workshop, hopelessAbove = Infinity): Fit {
+export const descend = (model: Model, start: Float64Array, belts: boolean, shop: Workshop, hopelessAbove = Infinity): Fit =>
+  walkDown(model, start, { belts, sides: false, hopelessAbove }, shop);
+
+/** The same with the sides as readings among the others: the place that measures and sides together make most likely. */
+export const descendWithSides = (model: Model, start: Float64Array, belts: boolean, shop: Workshop): Fit =>
+  walkDown(model, start, { belts, sides: true, hopelessAbove: Infinity }, shop);
+
+function walkDown(
+  model: Model,
+  start: Float64Array,
+  { belts, sides, hopelessAbove }: { readonly belts: boolean; readonly sides: boolean; readonly hopelessAbove: number },
+  shop: Workshop,
+): Fit {
+  const sideCost = (at: Float64Array) => (sides ? sidePenalty(model, at) : 0);
   let full = start.slice();
   let next = start.slice();
   let lambda = 1e-3;
   let earlier = Infinity;
   readAll(model, full, belts, shop.now);
+  let fromSides = sideCost(full);
   for (let k = 0; k < MOST_STEPS; k++) {
     if (k % GLANCE === GLANCE - 1) {
       if (shop.now.cost > hopelessAbove && shop.now.cost > STUCK * earlier) break;
       earlier = shop.now.cost;
     }
     normalEquations(model, shop.now, shop.matrix, shop.right);
+    if (sides) addSides(model, full, shop.matrix, shop.right);
     const step = solveDamped(shop.matrix, shop.right, model.free.length, lambda);
     if (!step) {
       lambda *= 10;
@@ -90,7 +124,9 @@ export function descend(model: Model, start: Float64Array, belts: boolean, shop:
     }
     readAll(model, next, belts, shop.then);
     const lost = belts && shop.then.known.some((yes, i) => yes === 0 && shop.now.known[i] === 1);
-    if (!lost && shop.then.cost <= shop.now.cost) {
+    const thenFromSides = sideCost(next);
+    if (!lost && shop.then.cost + thenFromSides <= shop.now.cost + fromSides) {
+      fromSides = thenFromSides;
       [full, next] = [next, full];
       [shop.now, shop.then] = [shop.then, shop.now];
       lambda = Math.max(1e-12, lambda / 8);

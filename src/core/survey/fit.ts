@@ -1,5 +1,5 @@
 import { seededRandom } from '../drive';
-import { better, descend, framed, newWorkshop, total, type Fit, type Workshop } from './descend';
+import { better, descend, descendWithSides, framed, newWorkshop, total, type Fit, type Workshop } from './descend';
 import { turnedOver, unfold } from './folds';
 import { layOutByCrossing, layOutByDistance, layOutFromPhoto } from './layout';
 import { readAll } from './equations';
@@ -20,6 +20,8 @@ const CONFLICT_Z = 3.0902;
 const PLAUSIBLE_Z = 1.6449;
 /** Upper 5 % of χ² with one degree of freedom: what a place may fit worse by and still not be told from the best. */
 export const AS_GOOD = 3.8415;
+/** A place may break the sides by so much more, in squared deviations, and still be looked at: they may allow it at little cost to the measures. */
+const FAR_SIDE = 400;
 /** Two places closer than this are one, mm. */
 const SAME_PLACE_MM = 0.5;
 
@@ -49,8 +51,8 @@ export function fitSurvey(model: Model, loose: (fit: Fit) => boolean): Search {
   let best: Fit | undefined;
   const consider = (fit: Fit): boolean => {
     if (!best || better(fit, best)) best = fit;
-    if (total(fit) > total(best) + chiSquareLimit(Math.max(1, freedom)) || found.some((other) => samePlace(model, fit, other)))
-      return false;
+    const ruledOut = fit.penalty > best.penalty + FAR_SIDE || fit.cost > total(best) + chiSquareLimit(Math.max(1, freedom));
+    if (ruledOut || found.some((other) => samePlace(model, fit, other))) return false;
     found.push(fit);
     return true;
   };
@@ -84,7 +86,11 @@ export function fitSurvey(model: Model, loose: (fit: Fit) => boolean): Search {
   };
   if (!loose(best!)) {
     const around = new Set<Fit>();
-    for (let next: Fit | undefined = best; next; next = found.find((f) => !around.has(f) && plausible(f, best!, freedom))) {
+    for (
+      let next: Fit | undefined = best;
+      next;
+      next = found.find((f) => !around.has(f) && plausible(f, best!, freedom) && f.penalty <= best!.penalty + AS_GOOD)
+    ) {
       around.add(next);
       for (const trial of neighbours(model, next)) if (worthIt(trial)) straight(trial);
       if (around.size > MOST_AROUND) break;
@@ -104,14 +110,21 @@ export function fitSurvey(model: Model, loose: (fit: Fit) => boolean): Search {
   const whole = (fit: Fit) => (model.hasBelts ? descend(model, fit.full, true, shop) : fit);
   const end = whole(final);
   const all = model.hasBelts ? model.equations.length - model.free.length : freedom;
+  const softly = (fit: Fit) => (fit.penalty > end.penalty + 1e-9 ? descendWithSides(model, fit.full, model.hasBelts, shop) : fit);
+  const softBest = descendWithSides(model, end.full, model.hasBelts, shop);
   const twins = found
-    .filter((f) => f.penalty <= end.penalty + 1e-9 && plausible(f, final, freedom))
+    .filter((f) => f.penalty > end.penalty + 1e-9 || plausible(f, final, freedom))
     .map(whole)
     // One that only lay along a flat valley comes to the same place, given more steps.
     .map((f) =>
       [...Array(POLISH)].reduce<Fit>((now) => (samePlace(model, now, end) ? now : descend(model, now.full, model.hasBelts, shop)), f),
     )
-    .filter((f) => plausible(f, end, all) && f.penalty <= end.penalty + 1e-9 && !samePlace(model, f, end));
+    .map(softly)
+    .filter((f) =>
+      f.penalty <= end.penalty + 1e-9
+        ? plausible(f, end, all) && !samePlace(model, f, end)
+        : total(f) <= total(softBest) + SIDE_ALLOWS && !samePlace(model, f, end, FAR_APART_MM),
+    );
   return { best: end, twins };
 }
 
@@ -123,15 +136,20 @@ const WORTH_TURNING = 3000;
 /** Places about which others are looked for. */
 const MOST_AROUND = 6;
 
-/** Whether a place cannot be told from the best: nearly as good, or within what chance leaves. */
-function plausible(fit: Fit, best: Fit, freedom: number): boolean {
+/** Whether the measures cannot tell a place from the best: nearly as good, or within chance. What the sides say of it is another matter. */
+function plausible({ cost }: Fit, best: Fit, freedom: number): boolean {
   const limit = freedom > 0 ? chiSquareLimit(freedom, PLAUSIBLE_Z) : 0;
-  return total(fit) <= Math.max(total(best) + (freedom > 0 ? AS_GOOD : 1e-6 * (1 + total(best))), limit);
+  return cost <= Math.max(best.cost + (freedom > 0 ? AS_GOOD : 1e-6 * (1 + best.cost)), limit);
 }
 
-function samePlace(model: Model, a: Fit, b: Fit): boolean {
+/** Upper 1 % of χ² with one degree of freedom: what measures and sides together may speak against a layout that lies elsewhere, and not rule it out. */
+const SIDE_ALLOWS = 6.6349;
+/** A layout that breaks a side a little is another one where it lies farther off than this, mm. */
+const FAR_APART_MM = 15;
+
+function samePlace(model: Model, a: Fit, b: Fit, withinMm = SAME_PLACE_MM): boolean {
   for (let c = 0; c < model.centres; c++)
-    if (Math.hypot(a.full[2 * c]! - b.full[2 * c]!, a.full[2 * c + 1]! - b.full[2 * c + 1]!) > SAME_PLACE_MM) return false;
+    if (Math.hypot(a.full[2 * c]! - b.full[2 * c]!, a.full[2 * c + 1]! - b.full[2 * c + 1]!) > withinMm) return false;
   return true;
 }
 

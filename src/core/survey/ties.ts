@@ -16,27 +16,43 @@ export function ties(model: Model): number[][] {
   });
 }
 
-/** Positive where the pulley stands left of the way from one centre to the other, mm² (twice the area). */
-function sideOf(model: Model, full: Float64Array, { pulley, leftOf }: Side): number {
+/** Distance of a pulley from the line through two centres, mm, positive on the side that was stated; with its slopes by the entries of x and y. */
+export function sideDistance(
+  model: Model,
+  full: Float64Array,
+  { pulley, leftOf, right }: Side,
+): { readonly off: number; readonly entries: readonly number[]; readonly slopes: readonly number[] } {
   const [p, f, t] = [xOf(model, pulley), xOf(model, leftOf[0]), xOf(model, leftOf[1])];
-  return (full[t]! - full[f]!) * (full[p + 1]! - full[f + 1]!) - (full[t + 1]! - full[f + 1]!) * (full[p]! - full[f]!);
+  const [dx, dy] = [full[t]! - full[f]!, full[t + 1]! - full[f + 1]!];
+  const [px, py] = [full[p]! - full[f]!, full[p + 1]! - full[f + 1]!];
+  const length = Math.hypot(dx, dy) || 1e-9;
+  const sign = right ? -1 : 1;
+  const off = (sign * (dx * py - dy * px)) / length;
+  const alongX = (off * dx) / (length * length);
+  const alongY = (off * dy) / (length * length);
+  return {
+    off,
+    entries: [p, p + 1, t, t + 1, f, f + 1],
+    slopes: [
+      (-sign * dy) / length,
+      (sign * dx) / length,
+      (sign * py) / length - alongX,
+      (-sign * px) / length - alongY,
+      (sign * (dy - py)) / length + alongX,
+      (sign * (px - dx)) / length + alongY,
+    ],
+  };
 }
 
-/** What a side that is not obeyed adds to the sum of squares, at no distance from the line and for every squared deviation of the tape past it. */
-const WRONG_SIDE = 25;
-
-/**
- * What the sides that are not obeyed weigh beside the sum of squares: enough to rule a mirror image out, not enough to tear the measures apart
- * over a centre that stands all but on the line.
- */
+/** Cost of the sides that are not obeyed, next to the sum of squares. */
 export function sidePenalty(model: Model, full: Float64Array): number {
   return model.survey.sides.reduce((sum, side) => sum + penaltyOf(model, full, side), 0);
 }
 
+/**
+ * A side is a reading like any other, with the tape's deviation: a centre past the line on the wrong side costs its squared distance from the line over that
+ * variance. A centre measured to be on the line itself costs nothing on either side; a mirror image farther off is ruled out.
+ */
 export function penaltyOf(model: Model, full: Float64Array, side: Side): number {
-  const area = sideOf(model, full, side) * (side.right ? -1 : 1);
-  if (area >= 0) return 0;
-  const [f, t] = [xOf(model, side.leftOf[0]), xOf(model, side.leftOf[1])];
-  const off = area / (Math.hypot(full[t]! - full[f]!, full[t + 1]! - full[f + 1]!) || 1e-9);
-  return WRONG_SIDE * (1 + (off / model.survey.tapeSd) ** 2);
+  return (Math.min(0, sideDistance(model, full, side).off) / model.survey.tapeSd) ** 2;
 }

@@ -5,8 +5,7 @@ import { drawWear, logProblem, wearForecast, type WidthReading } from '.';
 const day = (i: number) => `2026-0${1 + Math.floor(i / 28)}-${String(1 + (i % 28)).padStart(2, '0')}`;
 const log = (...rows: readonly (readonly [number, ...number[]])[]): WidthReading[] =>
   rows.map(([meter, ...widths], i) => ({ meter, date: day(i), method: widths.length > 1 ? 'rib-top' : 'single', widths }));
-const forecast = (readings: readonly WidthReading[], newWidth: number | null = 30.5) =>
-  wearForecast({ readings, minimum: 28.6, newWidth });
+const forecast = (readings: readonly WidthReading[], newWidth: number | null = 30.5) => wearForecast({ readings, minimum: 28.6, newWidth });
 /** Several ribs about one width. */
 const ribs = (width: number) => [width, width + 0.02, width - 0.02, width] as const;
 
