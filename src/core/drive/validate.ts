@@ -70,6 +70,11 @@ function crossProblems(drive: Drive): Problem[] {
     if (!known.has(name)) report(path, `there is no ${what} “${name}”`);
   };
   drive.pulleys.forEach((p, i) => {
+    if (p.variable && p.variable.travel > p.variable.openGap)
+      report(
+        `pulleys[${i}].variable.travel`,
+        `travel ${p.variable.travel} is more than openGap ${p.variable.openGap}: one face would pass through the other; correct one of them`,
+      );
     if (p.variable && p.variable.rimRadius <= p.variable.hubRadius)
       report(`pulleys[${i}].variable.rimRadius`, `rimRadius ${p.variable.rimRadius} is not above hubRadius ${p.variable.hubRadius}`);
   });

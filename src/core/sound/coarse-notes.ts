@@ -1,16 +1,22 @@
 import { chanceHeard, partialEvidence, partialHz, type FitRange } from './string-fit';
-import type { SoundStrike } from './strike';
+import { NOTES, type SoundStrike } from './strike';
 
 const LOWEST_HZ = 11;
 const TOP_HZ = 260;
 /** Step from note to note, as a share. */
-const GRID = 0.004;
-const COARSE_PARTIALS = 16;
-/** Of the strongest bin, so much is taken for what no string explains. */
-const UNEXPLAINED = 0.004;
+const GRID = 0.008;
+const COARSE_PARTIALS = 10;
+/** Of the strongest note, so much is taken for what no string explains. */
+const UNEXPLAINED = 0.01;
 /** Notes to be looked at closely: over all strikes, and more from each. */
-const CANDIDATES = 9;
-const MORE_EACH = 2;
+const CANDIDATES = 6;
+const MORE_EACH = 1;
+/** Strings that share partials with a likely one, by their notes: they are compared whatever they score. */
+const RELATED = [2, 0.5, 3, 1 / 3];
+const RELATED_OF = 1;
+/** The loudest notes are also taken for the first, second and third partial of a string. */
+const LOUDEST = 2;
+const LOUDEST_AS = [1, 2, 3];
 
 /** Notes worth a closer look: those whose partials stand out together, over all strikes and in each. */
 export function coarseNotes(strikes: readonly SoundStrike[], { lowestHz, highestHz }: FitRange): number[] {
@@ -21,42 +27,54 @@ export function coarseNotes(strikes: readonly SoundStrike[], { lowestHz, highest
     return grid.map((hz) => {
       let score = 0;
       for (let n = 1; n <= COARSE_PARTIALS; n++) {
-        const f = partialHz({ hz, stiffness: 1e-4 }, n);
+        const f = partialHz({ hz, stiffness: 4e-4 }, n);
         if (f > highestHz) break;
         if (f < lowestHz) continue;
-        score += partialEvidence(top(strike, f, 0.004 * f) / noise, chanceHeard(n, f));
+        // Half-way to its neighbours a partial of this string is weaker; the skirt of another one is not.
+        const between = Math.max(at(strike, f - hz / 2), at(strike, f + hz / 2));
+        score += partialEvidence(Math.max(0, about(strike, f) - between) / noise, chanceHeard(n, f));
       }
       return score;
     });
   });
   const sum = grid.map((_, i) => each.reduce((a, s) => a + Math.max(0, s[i]!), 0));
-  const found = new Set<number>();
   const peaks = (scores: Float64Array, most: number) =>
-    [...scores.keys()]
-      .filter((i) => scores[i]! > 0 && scores[i]! >= (scores[i - 1] ?? -Infinity) && scores[i]! > (scores[i + 1] ?? -Infinity))
-      .sort((a, b) => scores[b]! - scores[a]!)
+    peaksOf(scores)
       .slice(0, most)
-      .forEach((i) => found.add(i));
-  peaks(sum, CANDIDATES);
-  for (const scores of each) peaks(scores, MORE_EACH);
-  return [...found]
-    .sort((a, b) => sum[b]! - sum[a]!)
-    .reduce<number[]>((a, i) => (a.some((hz) => Math.abs(Math.log(hz / grid[i]!)) < 0.02) ? a : [...a, grid[i]!]), []);
+      .map((i) => grid[i]!);
+  const likely = [...peaks(sum, CANDIDATES), ...each.flatMap((scores) => peaks(scores, MORE_EACH))];
+  const loudest = peaksOf(NOTE_GRID.map((_, k) => strikes.reduce((a, { notes }) => a + notes[k]!, 0)))
+    .slice(0, LOUDEST)
+    .flatMap((k) => LOUDEST_AS.map((n) => NOTE_GRID[k]! / n));
+  const related = likely.slice(0, RELATED_OF).flatMap((hz) => RELATED.map((r) => r * hz));
+  return [...likely, ...loudest, ...related]
+    .filter((hz) => hz >= LOWEST_HZ && hz <= TOP_HZ)
+    .reduce<number[]>((a, hz) => (a.some((other) => Math.abs(Math.log(other / hz)) < 0.025) ? a : [...a, hz]), []);
 }
 
-/** Greatest energy of the bins about a note. */
-function top({ bins, binHz }: SoundStrike, hz: number, within: number): number {
-  const middle = hz / binHz;
-  const half = Math.max(0.5, within / binHz);
-  let most = 0;
-  for (let k = Math.max(0, Math.round(middle - half)); k <= Math.min(bins.length - 1, Math.round(middle + half)); k++)
-    most = Math.max(most, bins[k]!);
-  return most;
+const NOTE_GRID = Float64Array.from(
+  { length: Math.ceil(Math.log(NOTES.toHz / NOTES.fromHz) / NOTES.step) },
+  (_, k) => NOTES.fromHz * Math.exp(k * NOTES.step),
+);
+
+/** Places of tops above 0, highest first. */
+const peaksOf = (scores: Float64Array): number[] =>
+  [...scores.keys()]
+    .filter((i) => scores[i]! > 0 && scores[i]! >= (scores[i - 1] ?? -Infinity) && scores[i]! > (scores[i + 1] ?? -Infinity))
+    .sort((a, b) => scores[b]! - scores[a]!);
+
+/** Energy at a note. */
+const at = ({ notes }: SoundStrike, hz: number): number => notes[Math.round(Math.log(hz / NOTES.fromHz) / NOTES.step)] ?? 0;
+
+/** Greatest energy within a step of a note. */
+function about({ notes }: SoundStrike, hz: number): number {
+  const k = Math.round(Math.log(hz / NOTES.fromHz) / NOTES.step);
+  return Math.max(notes[k - 1] ?? 0, notes[k] ?? 0, notes[k + 1] ?? 0);
 }
 
 /** What no string explains: the finger, the room, other planes of swinging. A small share of all there is. */
-function unexplained({ bins }: SoundStrike): number {
+function unexplained({ notes }: SoundStrike): number {
   let most = 0;
-  for (const b of bins) most = Math.max(most, b);
+  for (const b of notes) most = Math.max(most, b);
   return 1 + UNEXPLAINED * most;
 }

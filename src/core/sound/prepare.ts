@@ -9,6 +9,7 @@ export interface Slow {
 /** Rate that is aimed at, per second: notes up to some 1,400 Hz. */
 const LOW_RATE = 3600;
 const TAPS_A_STEP = 12;
+const QUARTILE_OF_MEAN = 0.2877;
 
 /**
  * One channel of a recording. Channels that are dead, or much quieter, are left away; one that has the other's sign is turned round before they are
@@ -67,25 +68,35 @@ export function slowed(samples: Float32Array, rate: number): Slow {
   return { samples: out, rate: rate / step };
 }
 
-/** Mean power of each bin over frames of a Hann window, at half a frame's hop; frames that `take` refuses are left away. */
-export function meanPowers(
+/**
+ * Power of each bin over frames of a Hann window, at half a frame's hop: its mean over the frames that `take` accepts, and what its quiet frames would have for
+ * a mean, by the quartile over all of them (a quartile of chance is 0.2877 of its mean); and its loudest frame.
+ */
+export function framePowers(
   x: Float64Array,
   frame: number,
   take: (from: number) => boolean,
-): { readonly power: Float64Array; readonly frames: number } {
+): { readonly power: Float64Array; readonly frames: number; readonly quartile: Float64Array; readonly loudest: Float64Array } {
   const size = powerOfTwo(frame);
   const window = Float64Array.from({ length: frame }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * (i + 0.5)) / frame));
   const energy = window.reduce((a, w) => a + w * w, 0);
   const power = new Float64Array(size / 2 + 1);
   let frames = 0;
+  const every: Float64Array[] = [];
   const part = new Float64Array(frame);
   for (let from = 0; from + frame <= x.length; from += frame >> 1) {
-    if (!take(from)) continue;
     for (let i = 0; i < frame; i++) part[i] = x[from + i]! * window[i]!;
-    const p = powers(part, size);
-    for (let k = 0; k < power.length; k++) power[k]! += p[k]! / energy;
+    const p = powers(part, size).map((v) => v / energy);
+    every.push(p);
+    if (!take(from)) continue;
+    for (let k = 0; k < power.length; k++) power[k]! += p[k]!;
     frames++;
   }
   for (let k = 0; k < power.length; k++) power[k]! /= Math.max(1, frames);
-  return { power, frames };
+  const quartile = power.map((_, k) => {
+    const sorted = every.map((p) => p[k]!).sort((a, b) => a - b);
+    return (sorted[sorted.length >> 2] ?? 0) / QUARTILE_OF_MEAN;
+  });
+  const loudest = power.map((_, k) => every.reduce((most, p) => Math.max(most, p[k]!), 0));
+  return { power, frames, quartile, loudest };
 }

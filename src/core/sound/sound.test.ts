@@ -47,6 +47,21 @@ describe('the note of a tapped span', () => {
     near(hearTap([new Float32Array(sound.length), sound], 16000).hz, alone, 1e-3);
     near(hearTap([sound, sound.map((v) => -v)], 16000).hz, alone, 1e-3);
   });
+  it.each([
+    [190, 21],
+    [190, 9],
+    [17, 8],
+    [17, 40],
+    [240, 12],
+  ])('hears rubber: %d Hz with a quality of %d, however short it rings', (hz, q) => {
+    near(heard({ hz, q, damping: 0.35 }, 3).hz, hz, 0.015);
+  });
+  it('tells a blow from a ring by its quality, not by how long it lasts', () => {
+    // Both are over within 0.1 s: a clean tap of 190 Hz, and a thump of 60 Hz with a quality of 1.5.
+    expect(heard({ hz: 190, q: 15 }, 5).hz).not.toBeNull();
+    const thumps = QUIET_SCENE.strikes.map(({ at }) => ({ at, loudness: 1, hz: 60, q: 1.5 }));
+    expect(heard({ strikes: [], thumps }, 5).hz).toBeNull();
+  });
   it('an expectation that is off does not move it', () => {
     near(heard({ hz: 61 }, 1, { expect: [70, 120] }).hz, 61);
     near(heard({ hz: 61 }, 1, { expect: [20, 40] }).hz, 61);
@@ -58,7 +73,7 @@ describe('no note', () => {
   it.each([
     ['noise alone', {}],
     ['mains alone', { hum: { hz: 60, overDb: 3, harmonics: 6 } }],
-    ['blows', { thumps: [0.5, 1.2, 2].map((at) => ({ at, loudness: 1, hz: 70, fall: 0.015 })) }],
+    ['blows', { thumps: [0.5, 1.2, 2].map((at) => ({ at, loudness: 1, hz: 70, q: 1.5 })) }],
   ] as const)('is made of %s', (_, scene) => {
     const answer = heard({ ...none, ...scene }, 4);
     expect(answer).toMatchObject({ hz: null, sdHz: null, taps: [], quality: 'none' });
@@ -96,14 +111,15 @@ describe('what it is made of', () => {
     const rate = 3600;
     const samples = Float64Array.from({ length: rate }, (_, i) =>
       [1, 2, 3, 4, 5].reduce(
-        (a, n) => a + (20 / n) * Math.exp((-i / rate / 0.1) * (1 + 0.08 * (n - 1))) * Math.sin((2 * Math.PI * 64 * n * i) / rate),
+        (a, n) =>
+          a + (20 / n) * Math.exp(((-i / rate) * Math.PI * 64 * n) / (20 * n ** -0.35)) * Math.sin((2 * Math.PI * 64 * n * i) / rate),
         0,
       ),
     );
     const noisy = samples.map((v, i) => v + Math.sin(i * i * 0.7));
     const sound: Struck = { samples: noisy, energy: noisy.reduce((a, v) => a + v * v, 0), freedom: 900 };
     const range = { rate, lowestHz: 10, highestHz: 1300, mostPartials: 20 };
-    const at = (hz: number) => fitString(sound, { hz, stiffness: 0, fall: 0.1 }, range);
+    const at = (hz: number) => fitString(sound, { hz, stiffness: 0, q: 20 }, range);
     expect(at(64).evidence).toBeGreaterThan(at(128).evidence + 20);
     expect(at(64).evidence).toBeGreaterThan(at(32).evidence + 5);
     expect(at(64).explained / sound.energy).toBeGreaterThan(0.9);

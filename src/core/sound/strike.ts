@@ -1,45 +1,58 @@
 import type { Onset } from './onsets';
-import { powerOfTwo, powers } from './spectrum';
 import type { Struck } from './string-fit';
 import type { White } from './whiten';
 
-/** Left away after a strike, s: the finger is still on it. */
-const FINGER_S = 0.012;
-const WINDOW_FALL_S = 0.11;
+/**
+ * Left out after a strike, s: the finger is still on the span for some milliseconds, and its thud and the high partials last a little longer. A short ring is
+ * heard from the first of these on, a long one best from a later one.
+ */
+export const LEFT_OUT_S = [0.004, 0.013, 0.03] as const;
 /** Power of noise a sample, most of the band being left; of the samples, so many are free. */
 export const NOISE = 0.75;
 const FREEDOM = 0.75;
+/** Notes of the constant-quality spectrum: from, to, and the step as a share. */
+export const NOTES = { fromHz: 10, toHz: 1350, step: 0.01 } as const;
+/** Quality of its filters, in the middle of what rubber has. */
+const ANALYSIS_Q = 15;
+/** A filter reaches over so many falls. */
+const FALLS = 4;
 
 /** What sounds after something was struck. */
 export interface SoundStrike extends Onset {
   readonly sound: Struck;
-  /** Energy in each bin over noise, as a χ² of two. */
-  readonly bins: Float64Array;
-  readonly binHz: number;
-  /** How much of it is left a tenth of a second later, dB. */
-  readonly lastsDb: number;
+  /** Energy about each note of `NOTES` over noise, as a χ² of two, by filters as wide as rubber rings. */
+  readonly notes: Float64Array;
 }
 
-export function strikeOf(white: White, onset: Onset): SoundStrike {
-  const from = onset.from + Math.round(FINGER_S * white.rate);
-  const sound = white.samples.slice(from, onset.to);
-  const size = Math.max(8192, powerOfTwo(sound.length * 2));
-  let energy = 0;
-  const shaped = sound.map((v, i) => {
-    const t = i / white.rate;
-    const left = (sound.length - i) / white.rate;
-    const w = (1 - Math.exp(-t / 0.004)) * Math.exp(-t / WINDOW_FALL_S) * Math.min(1, left / 0.02);
-    energy += w * w;
-    return v * w;
+/** @param leftOutS so much of its beginning is left out, s */
+export function strikeOf(white: White, onset: Onset, leftOutS: number): SoundStrike {
+  const samples = white.samples.slice(onset.from + Math.round(leftOutS * white.rate), onset.to);
+  return { ...onset, sound: struck(samples, white.rate), notes: constantQuality(samples, white) };
+}
+
+/**
+ * Energy of damped oscillations that start with the strike, a note at a time: |Σ yᵢ·ρⁱ·e^(−iωi)|² over Σρ²ⁱ. A short ring of a high note and a long one of a
+ * low note are both seen as long as they last.
+ */
+function constantQuality(y: Float64Array, { rate, highestHz }: White): Float64Array {
+  const count = Math.ceil(Math.log(NOTES.toHz / NOTES.fromHz) / NOTES.step);
+  return Float64Array.from({ length: count }, (_, k) => {
+    const hz = NOTES.fromHz * Math.exp(k * NOTES.step);
+    if (hz > highestHz) return 0;
+    const fall = (ANALYSIS_Q / (Math.PI * hz)) * rate;
+    const rho = Math.exp(-1 / fall);
+    const [c, s] = [rho * Math.cos((2 * Math.PI * hz) / rate), rho * Math.sin((2 * Math.PI * hz) / rate)];
+    const end = Math.min(y.length, Math.ceil(FALLS * fall));
+    let [a, b, re, im] = [1, 0, 0, 0];
+    for (let i = 0; i < end; i++) {
+      re += y[i]! * a;
+      im += y[i]! * b;
+      const next = a * c - b * s;
+      b = a * s + b * c;
+      a = next;
+    }
+    return (2 * (re * re + im * im) * (1 - rho * rho)) / (1 - rho ** (2 * end));
   });
-  const p = powers(shaped, size);
-  return {
-    ...onset,
-    sound: struck(sound, white.rate),
-    bins: p.map((v) => (2 * v) / energy),
-    binHz: white.rate / size,
-    lastsDb: lasts(sound, white.rate),
-  };
 }
 
 /** How many numbers hold a sound: those of the time in which it is loud, by how evenly its energy is spread. */
@@ -53,14 +66,4 @@ function struck(samples: Float64Array, rate: number): Struck {
     squares += sum * sum;
   }
   return { samples, energy, freedom: squares > 0 ? FREEDOM * block * (energy ** 2 / squares) : 1 };
-}
-
-/** Loudness over noise from 60 to 140 ms on, against that of the first 40 ms, dB; never less than what noise lets be seen. */
-function lasts(sound: Float64Array, rate: number): number {
-  const mean = (from: number, to: number) => {
-    const part = sound.subarray(Math.round(from * rate), Math.round(to * rate));
-    return { power: part.reduce((a, v) => a + v * v, 0) / Math.max(1, part.length), n: Math.max(1, part.length) };
-  };
-  const [first, later] = [mean(0, 0.04), mean(0.06, 0.14)];
-  return 10 * Math.log10(Math.max(later.power - NOISE, 2.5 / Math.sqrt(later.n)) / Math.max(first.power - NOISE, 0.01));
 }

@@ -7,6 +7,8 @@ export interface StringFit {
   readonly evidence: number;
   /** Energy that it explains, of noise of one unit a sample. */
   readonly explained: number;
+  /** What of that is still to come once the first partial has fallen to 1/e. */
+  readonly late: number;
   /** Partials that stand out, and how many were looked for. */
   readonly heard: number;
   readonly sought: number;
@@ -17,8 +19,8 @@ export interface StringFit {
 export interface StringShape {
   readonly hz: number;
   readonly stiffness: number;
-  /** Time in which the first partial falls to 1/e, s. */
-  readonly fall: number;
+  /** Quality of the first partial: it falls to 1/e in q/(π·hz). */
+  readonly q: number;
 }
 
 export interface FitRange {
@@ -30,11 +32,13 @@ export interface FitRange {
 
 /** Power that a partial is given before it is heard, over noise: about that of one bin of a ring. */
 const PRIOR = 200;
-const COST = 5;
+const COST = 7;
 const LN_PRIOR = Math.log(1 + PRIOR);
 const MULTIPLES = [2, 3, 5, 7, 11, 13];
-/** Higher partials die sooner, by about so much each. */
-const SOONER = 0.08;
+/** Partial n of rubber has a quality of q·n^−DAMPING: between 0.2 and 0.5. */
+const DAMPING = 0.35;
+/** Time in which partial n falls to 1/e, s. */
+export const fallOf = ({ q }: StringShape, n: number, hz: number): number => (q * n ** -DAMPING) / (Math.PI * hz);
 
 /** Chance that a partial is to be heard: microphones lose the low ones, and a strike at a node any. */
 export const chanceHeard = (partial: number, hz: number): number => Math.max(0.3, (hz < 110 ? 0.55 : 0.9) * 0.98 ** partial);
@@ -74,7 +78,7 @@ export function fitString(sound: Struck, shape: StringShape, range: FitRange): S
   const z = new Float64Array(size);
   numbers.forEach((n, k) => {
     omega[k] = (2 * Math.PI * partialHz(shape, n)) / rate;
-    const fall = (shape.fall / (1 + SOONER * (n - 1))) * rate;
+    const fall = fallOf(shape, n, partialHz(shape, n)) * rate;
     rho[k] = Math.exp(-1 / fall);
     const [c, s] = [rho[k]! * Math.cos(omega[k]!), rho[k]! * Math.sin(omega[k]!)];
     let [a, b, re, im] = [1, 0, 0, 0];
@@ -105,7 +109,8 @@ export function fitString(sound: Struck, shape: StringShape, range: FitRange): S
     }
   const energies = strongestFirst(gram, z, m);
   const between = MULTIPLES.map(() => 0);
-  let [evidence, explained, heard, left] = [0, 0, 0, sound.energy];
+  let [evidence, explained, late, heard, left] = [0, 0, 0, 0, sound.energy];
+  const firstFall = fallOf(shape, 1, shape.hz) * rate;
   for (const k of [...energies.keys()].sort((i, j) => energies[j]! - energies[i]!)) {
     const energy = energies[k]!;
     const n = numbers[k]!;
@@ -121,10 +126,11 @@ export function fitString(sound: Struck, shape: StringShape, range: FitRange): S
     evidence += gain;
     left = rest;
     explained += energy;
+    late += energy * rho[k]! ** (2 * firstFall);
     heard++;
     MULTIPLES.forEach((multiple, i) => (between[i]! += n % multiple === 0 ? 0 : energy));
   }
-  return { evidence, explained, heard, sought: m, between: Math.min(...between) / Math.max(explained, 1e-9) };
+  return { evidence, explained, late, heard, sought: m, between: Math.min(...between) / Math.max(explained, 1e-9) };
 }
 
 /**

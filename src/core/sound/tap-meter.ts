@@ -2,8 +2,8 @@ import { cleared } from './cleared';
 import { coarseNotes } from './coarse-notes';
 import { onsetsIn } from './onsets';
 import { oneChannel, slowed } from './prepare';
-import { NOISE, strikeOf, type SoundStrike } from './strike';
-import { fitString, type FitRange, type StringFit, type StringShape } from './string-fit';
+import { LEFT_OUT_S, NOISE, strikeOf, type SoundStrike } from './strike';
+import { fallOf, fitString, type FitRange, type StringShape } from './string-fit';
 
 export interface HeardTap {
   /** s from the start. */
@@ -33,38 +33,43 @@ export interface TapOptions {
   readonly expect?: readonly [number, number] | undefined;
 }
 
-const FINE_PARTIALS = 24;
-const FINALISTS = 4;
-/** Times to fall to 1/e that are tried, s. */
-const FALLS = [0.015, 0.03, 0.05, 0.13, 0.22];
-const STIFFNESSES = [0, 3e-4, 9e-4];
-/** Sooner than this it is a blow, and later it is no belt, s. */
-const LEAST_FALL = 0.04;
-const MOST_FALL = 0.33;
+const FINE_PARTIALS = 16;
+/** Notes closer than this (ln) are one at first; those searched, and those closed in on. */
+const SAME_NOTE = 0.025;
+const MOST_CANDIDATES = 13;
+const SEARCHED = 5;
+const FINALISTS = 3;
+/** Qualities and stiffnesses that a search starts from. */
+const QUALITIES = [10, 24];
+const STIFFNESSES = [1e-4, 5e-4, 1.2e-3];
+/** Belts are no softer and no stiffer. */
+const LEAST_STIFFNESS = 4e-5;
+const MOST_STIFFNESS = 1.6e-3;
+/** Under this quality it is a blow, and over it no belt: a steady tone, or mains. */
+const LEAST_Q = 6.8;
+const MOST_Q = 60;
 /** Of all but every 2nd, 3rd … partial a string has at least so much, wherever it is struck. */
-const LEAST_BETWEEN = 0.2;
-const LEAST_SHARE = 0.5;
-/** Evidence (ln) that chance reaches with so many notes tried; less than that behind is not looked at again; enough to answer, also by one tap; enough to be sure. */
+const LEAST_BETWEEN = 0.1;
+const LEAST_SHARE = 0.45;
+/** Evidence (ln) that chance reaches with so many notes tried; enough to answer, also by one tap; enough to be sure. */
 const BY_CHANCE = 8;
-const LOST = 15;
 const LEAST_EVIDENCE = 25;
-const LEAST_OF_ONE = 60;
+const LEAST_OF_ONE = 40;
 const SURE = 60;
+/** Strikes that are looked at: the loudest. */
+const MOST_STRIKES = 5;
 /** Two notes so far apart (ln) are two; one so little behind (ln of odds) is open. */
 const APART = 0.03;
 const OPEN = 12;
 /** What a tap's note is not known better than, as a share; and what an ideal string and a belt differ by. */
 const LEAST_SD = 0.002;
 const MODEL_SD = 0.003;
-/** Under this it is a blow and no ring. */
-const DIES_DB = -15;
 
-interface Fitted extends StringShape {
+interface Fitted {
   readonly evidence: number;
   /** Of what is over the noise, how much this string is. */
   readonly share: number;
   readonly between: number;
-  readonly sdHz: number;
 }
 
 /** The note of a tapped span in a recording. @param channels of equal length, −1…1 @param rate samples a second */
@@ -73,106 +78,181 @@ export function hearTap(channels: readonly Float32Array[], rate: number, options
   if (slow.samples.length < 0.25 * slow.rate) return nothing('too-short');
   if (slow.samples.every((v) => Math.abs(v) < 1e-6)) return nothing('silent');
   const white = cleared(slow);
-  const onsets = onsetsIn(white);
-  const strikes = onsets.map((o) => strikeOf(white, o)).filter((s) => s.lastsDb > DIES_DB);
-  if (onsets.length > 0 && strikes.length === 0) return nothing('dies-at-once');
-  if (strikes.length === 0) return nothing('nothing-rings');
+  const onsets = [...onsetsIn(white)].sort((a, b) => b.rise - a.rise).slice(0, MOST_STRIKES);
+  if (onsets.length === 0) return nothing('nothing-rings');
+  onsets.sort((a, b) => a.from - b.from);
   const range: FitRange = { rate: white.rate, lowestHz: white.lowestHz, highestHz: white.highestHz, mostPartials: FINE_PARTIALS };
-  const candidates = coarseNotes(strikes, range);
-  return decide(strikes, candidates, range, options);
+  const views = LEFT_OUT_S.map((leftOut) => onsets.map((o) => strikeOf(white, o, leftOut)));
+  const lists = views.map((strikes) => coarseNotes(strikes, range));
+  // The likeliest of each view first.
+  const notes = Array.from({ length: Math.max(...lists.map((l) => l.length)) }, (_, i) => lists.flatMap((l) => l[i] ?? [])).flat();
+  const unlike = notes.reduce<number[]>((a, hz) => (a.some((other) => Math.abs(Math.log(other / hz)) < SAME_NOTE) ? a : [...a, hz]), []);
+  const candidates = unlike.slice(0, MOST_CANDIDATES);
+  // What says most of any one string is what is heard best: there all strings are compared.
+  const surveys = views.map((strikes) => ({ strikes, found: candidates.map((hz) => firstLook(strikes, hz, range)) }));
+  const most = (found: readonly Found[]) => Math.max(...found.map((f) => f.total));
+  const { strikes, found } = surveys.reduce((a, b) => (most(b.found) > most(a.found) ? b : a));
+  return decide(strikes, found, range, options);
 }
 
-/** Closest string to a strike near a note. */
-function closest(strike: SoundStrike, near: number, range: FitRange, thorough: boolean): Fitted {
-  const seen = (shape: StringShape) => fitString(strike.sound, shape, range);
-  let shape: StringShape = { hz: near, stiffness: 1e-4, fall: 0.09 };
-  let fit = seen(shape);
-  const consider = (other: StringShape) => {
-    const next = seen(other);
-    if (next.evidence > fit.evidence) [shape, fit] = [other, next];
-  };
-  for (const fall of FALLS) consider({ ...shape, fall });
-  for (const d of thorough ? [-0.012, -0.006, 0, 0.006, 0.012] : [-0.006, 0.006])
-    for (const stiffness of thorough ? STIFFNESSES : [1e-4]) consider({ ...shape, hz: near * (1 + d), stiffness });
-  if (!thorough && fit.evidence < -LOST) return fitted(strike, shape, fit, 0.01 * near);
-  for (let step = 0.004; step > 0.0004; step /= 2) {
-    consider({ ...shape, hz: shape.hz * (1 + step) });
-    consider({ ...shape, hz: shape.hz * (1 - step) });
-    if (!thorough) continue;
-    // A stiffer string with a lower note puts its middle partials at the same places.
-    const ds = step * 0.02;
-    const softer = Math.max(0, shape.stiffness - ds);
-    consider({ ...shape, stiffness: shape.stiffness + ds });
-    consider({ ...shape, stiffness: softer });
-    consider({ ...shape, hz: shape.hz * (1 - step), stiffness: shape.stiffness + ds });
-    consider({ ...shape, hz: shape.hz * (1 + step), stiffness: softer });
-  }
-  if (!thorough) return fitted(strike, shape, fit, 0.01 * near);
-  for (const factor of [0.7, 1.4]) consider({ ...shape, fall: shape.fall * factor });
-  // How sharply the evidence falls off on both sides says how well the note is known.
-  const step = 0.003;
-  const sides = seen({ ...shape, hz: shape.hz * (1 - step) }).evidence + seen({ ...shape, hz: shape.hz * (1 + step) }).evidence;
-  const curve = (2 * fit.evidence - sides) / (step * shape.hz) ** 2;
-  return fitted(strike, shape, fit, Math.max(LEAST_SD * shape.hz, curve > 0 ? 1 / Math.sqrt(curve) : 0.01 * shape.hz));
-}
-
-function fitted(strike: SoundStrike, shape: StringShape, fit: StringFit, sdHz: number): Fitted {
-  const { samples, energy } = strike.sound;
-  const overNoise = Math.max(fit.explained, energy - NOISE * samples.length);
-  return { ...shape, evidence: fit.evidence, between: fit.between, share: fit.explained / Math.max(1, overNoise), sdHz };
+function fitted({ sound }: SoundStrike, shape: StringShape, range: FitRange): Fitted {
+  const fit = fitString(sound, shape, range);
+  const overNoise = Math.max(fit.explained, sound.energy - NOISE * sound.samples.length);
+  return { evidence: fit.evidence, between: fit.between, share: fit.explained / Math.max(1, overNoise) };
 }
 
 /**
- * What a strike says for a note, over what chance gives with so many notes tried. A note of which only every second or third partial is there says
- * little; a blow dies too soon and mains does not die.
+ * What a strike says for a string, over what chance gives with so many notes tried. A note of which only every second or third partial is there says
+ * little; of a strike that is mostly something else it says nothing.
  */
-function counted({ fall, share, evidence, between }: Fitted): number {
-  if (fall < LEAST_FALL || fall > MOST_FALL || share < LEAST_SHARE) return 0;
+function counted({ share, evidence, between }: Fitted): number {
+  if (share < LEAST_SHARE) return 0;
   return Math.max(0, evidence * Math.min(1, between / LEAST_BETWEEN) - BY_CHANCE);
 }
 
-function decide(strikes: readonly SoundStrike[], candidates: readonly number[], range: FitRange, { expect }: TapOptions): TapHeard {
-  const scored = candidates.map((hz) => {
-    const fits = strikes.map((s) => closest(s, hz, range, false));
-    return { fits, total: fits.reduce((a, f) => a + counted(f), 0) + bonus(hz, expect) };
-  });
-  scored.sort((a, b) => b.total - a.total);
-  const kept = scored.slice(0, FINALISTS).flatMap(({ fits }) => {
-    const taps = strikes.flatMap((strike, i) => {
-      if (counted(fits[i]!) === 0) return [];
-      const fit = closest(strike, fits[i]!.hz, range, true);
-      return counted(fit) > 0 ? [{ fit, strike }] : [];
-    });
-    if (taps.length === 0) return [];
-    const known = taps.reduce((a, { fit }) => a + 1 / fit.sdHz ** 2, 0);
-    const hz = taps.reduce((a, { fit }) => a + fit.hz / fit.sdHz ** 2, 0) / known;
-    const evidence = taps.reduce((a, { fit }) => a + counted(fit), 0);
-    return [{ hz, taps, evidence, total: evidence + bonus(hz, expect), sdHz: 1 / Math.sqrt(known) }];
-  });
-  kept.sort((a, b) => b.total - a.total);
-  const best = kept[0];
-  if (!best || best.evidence < (best.taps.length > 1 ? LEAST_EVIDENCE : LEAST_OF_ONE)) return nothing('nothing-rings');
-  const { hz, taps } = best;
-  const scatter = Math.sqrt(taps.reduce((a, { fit }) => a + (fit.hz - hz) ** 2, 0) / Math.max(1, taps.length - 1));
-  const rival = kept.find((k) => Math.abs(Math.log(k.hz / hz)) > APART);
-  const ahead = rival ? best.total - rival.total : Infinity;
-  const octave = rival !== undefined && ahead < OPEN;
-  const weak = octave || best.evidence < SURE;
+/** A ring has at least so much of what its quality promises left after one fall; asked where that promise stands clear of the noise. */
+const LASTS = 0.25;
+const CLEAR_OF_NOISE = 0.6;
+
+/** Whether strikes ring on as long as a string's quality says. A blow can be fitted by the many partials of a low note, but it is over at once. */
+function lasts(strikes: readonly SoundStrike[], shape: StringShape, range: FitRange): boolean {
+  let [promised, heard, noise] = [0, 0, 0];
+  for (const { sound } of strikes) {
+    const fit = fitString(sound, shape, range);
+    const from = Math.round(fallOf(shape, 1, shape.hz) * range.rate);
+    const rest = Math.min(sound.samples.length, Math.ceil(4 * from)) - from;
+    if (rest < 20) continue;
+    let energy = 0;
+    for (let i = from; i < from + rest; i++) energy += sound.samples[i]! ** 2;
+    promised += fit.late * (1 - Math.exp((-2 * rest) / from));
+    heard += energy - NOISE * rest;
+    noise += NOISE * rest;
+  }
+  return promised < CLEAR_OF_NOISE * noise || heard + 0.5 * noise > LASTS * promised;
+}
+
+/** The string nearest a note by all strikes together: one span has one note, one quality and one stiffness. */
+interface Found {
+  readonly shape: StringShape;
+  readonly total: number;
+}
+
+const totalOf = (strikes: readonly SoundStrike[], shape: StringShape, range: FitRange): number =>
+  strikes.reduce((sum, s) => sum + counted(fitted(s, shape, range)), 0);
+
+/** A note by a few qualities. */
+function firstLook(strikes: readonly SoundStrike[], hz: number, range: FitRange): Found {
+  const tried = QUALITIES.map((q) => ({ hz, stiffness: STIFFNESSES[0]!, q })).map((shape) => ({
+    shape,
+    total: totalOf(strikes, shape, range),
+  }));
+  return tried.reduce((a, b) => (b.total > a.total ? b : a));
+}
+
+/** A little to all sides of it. */
+function search(strikes: readonly SoundStrike[], start: Found, range: FitRange): Found {
+  let best = start;
+  const consider = (change: Partial<StringShape>) => {
+    const shape = { ...best.shape, ...change };
+    const total = totalOf(strikes, shape, range);
+    if (total > best.total) best = { shape, total };
+  };
+  const near = start.shape.hz;
+  for (const stiffness of STIFFNESSES.slice(1)) consider({ stiffness, hz: near * (1 - 2 * stiffness) });
+  for (const f of [0.6, 1.6]) consider({ q: best.shape.q * f });
+  for (const d of [-0.01, 0.01]) consider({ hz: best.shape.hz * (1 + d) });
+  return best;
+}
+
+/** Closes in on a string by all strikes together. */
+function refine(strikes: readonly SoundStrike[], start: Found, range: FitRange): Found {
+  let best = start;
+  const consider = (change: Partial<StringShape>) => {
+    const shape = { ...best.shape, ...change };
+    if (shape.q < 2 || shape.q > 120 || shape.stiffness < LEAST_STIFFNESS || shape.stiffness > MOST_STIFFNESS) return;
+    const total = totalOf(strikes, shape, range);
+    if (total > best.total) best = { shape, total };
+  };
+  for (let step = 0.012; step > 0.0006; step /= 2) {
+    const { hz, q, stiffness } = best.shape;
+    const ds = step * 0.03;
+    consider({ hz: best.shape.hz * (1 + step) });
+    consider({ hz: best.shape.hz * (1 - step) });
+    consider({ q: q * (1 + 20 * step) });
+    consider({ q: best.shape.q / (1 + 20 * step) });
+    consider({ stiffness: stiffness + ds });
+    consider({ stiffness: Math.max(LEAST_STIFFNESS, best.shape.stiffness - ds) });
+    // A stiffer string with a lower note puts its middle partials at the same places.
+    consider({ hz: hz * (1 - step), stiffness: best.shape.stiffness + ds });
+    consider({ hz: best.shape.hz * (1 + step), stiffness: Math.max(LEAST_STIFFNESS, best.shape.stiffness - ds) });
+  }
+  return best;
+}
+
+/** A strike's own note near that of all, with how well it is known: by how sharply its evidence falls off on both sides. */
+function ownNote(
+  strike: SoundStrike,
+  shape: StringShape,
+  range: FitRange,
+): { readonly hz: number; readonly sdHz: number; readonly fit: Fitted } {
+  const at = (hz: number) => fitted(strike, { ...shape, hz }, range);
+  let [hz, fit] = [shape.hz, at(shape.hz)];
+  for (let step = 0.008; step > 0.0008; step /= 2)
+    for (const next of [hz * (1 + step), hz * (1 - step)]) {
+      const there = at(next);
+      if (there.evidence > fit.evidence) [hz, fit] = [next, there];
+    }
+  const step = 0.004;
+  const curve = (2 * fit.evidence - at(hz * (1 - step)).evidence - at(hz * (1 + step)).evidence) / (step * hz) ** 2;
+  return { hz, sdHz: Math.max(LEAST_SD * hz, curve > 0 ? 1 / Math.sqrt(curve) : 0.02 * hz), fit };
+}
+
+function decide(strikes: readonly SoundStrike[], found: readonly Found[], range: FitRange, { expect }: TapOptions): TapHeard {
+  const likeliest = (list: readonly Found[]) =>
+    [...list].sort((a, b) => b.total + bonus(b.shape.hz, expect) - a.total - bonus(a.shape.hz, expect));
+  const scored = likeliest(
+    likeliest(found)
+      .slice(0, SEARCHED)
+      .map((f) => search(strikes, f, range)),
+  );
+  const kept = scored
+    .filter((s) => s.total > 0)
+    .slice(0, FINALISTS)
+    .map((s) => refine(strikes, s, range))
+    .map((s) => ({ ...s, total: s.total + bonus(s.shape.hz, expect) }))
+    .sort((a, b) => b.total - a.total);
+  const rings = kept.filter(({ shape }) => shape.q >= LEAST_Q && shape.q <= MOST_Q && lasts(strikes, shape, range));
+  const [first] = rings;
+  // All partials of a string are partials of one that sounds an octave or a twelfth lower, too: of two such about as likely the higher one is meant.
+  const best =
+    rings.find(
+      (r) => first && first.total - r.total < OPEN && [2, 3].some((n) => Math.abs(Math.log(r.shape.hz / first.shape.hz / n)) < APART),
+    ) ?? first;
+  if (!best) return nothing(kept.some(({ shape }) => shape.q <= MOST_Q) ? 'dies-at-once' : 'nothing-rings');
+  const taps = strikes.map((strike) => ({ strike, ...ownNote(strike, best.shape, range) })).filter(({ fit }) => counted(fit) > 0);
+  const evidence = best.total - bonus(best.shape.hz, expect);
+  if (taps.length === 0 || evidence < (taps.length > 1 ? LEAST_EVIDENCE : LEAST_OF_ONE)) return nothing('nothing-rings');
+  const { hz } = best.shape;
+  const known = taps.reduce((a, { sdHz }) => a + 1 / sdHz ** 2, 0);
+  const scatter = Math.sqrt(taps.reduce((a, t) => a + (t.hz - hz) ** 2, 0) / Math.max(1, taps.length - 1));
+  const rival = rings.find((k) => Math.abs(Math.log(k.shape.hz / hz)) > APART);
+  const octave = rival !== undefined && best.total - rival.total < OPEN;
+  const weak = octave || evidence < SURE;
   return {
     hz,
-    sdHz: Math.max(best.sdHz, scatter / Math.sqrt(taps.length), MODEL_SD * hz),
-    taps: taps.map(({ fit, strike }) => ({ at: strike.from / range.rate, hz: fit.hz, clarity: Math.min(1, fit.share), sdHz: fit.sdHz })),
+    sdHz: Math.max(1 / Math.sqrt(known), scatter / Math.sqrt(taps.length), MODEL_SD * hz),
+    taps: taps.map(({ fit, strike, hz: own, sdHz }) => ({ at: strike.from / range.rate, hz: own, clarity: Math.min(1, fit.share), sdHz })),
     quality: weak ? 'weak' : 'good',
     reason: octave
       ? 'octave-open'
-      : best.evidence < SURE
+      : evidence < SURE
         ? 'noisy'
         : scatter > 0.02 * hz
           ? 'taps-differ'
           : taps.length === 1
             ? 'one-tap'
             : 'clear',
-    candidates: kept.map((k) => ({ hz: k.hz, behind: best.total - k.total })),
+    candidates: rings.map((k) => ({ hz: k.shape.hz, behind: best.total - k.total })),
   };
 }
 

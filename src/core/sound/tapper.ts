@@ -1,6 +1,6 @@
 /**
  * A tapped span by its physics, for the simulated tapper and for experiments: partials of a damped, slightly stiff string struck at one place, in
- * two planes; finger, room, microphone, noise and mains. Nothing here is a recording.
+ * two planes; finger, room, microphone, noise, mains, and what else sounds in a shop. Nothing here is a recording.
  */
 
 export interface Strike {
@@ -13,13 +13,19 @@ export interface Strike {
   readonly contact: number;
 }
 
+/** A voice that glides, a steady tone, a compressor's thump at its stroke, an engine's firing. */
+export const BYSTANDERS = ['voice', 'tone', 'compressor', 'engine'] as const;
+export type Bystander = (typeof BYSTANDERS)[number];
+
 export interface TapScene {
   readonly sampleRate: number;
   readonly seconds: number;
   /** Note of the ideal string, Hz. */
   readonly hz: number;
-  /** Time in which the first partial falls by 30 dB, s. */
-  readonly ring: number;
+  /** Quality of the first partial: it falls to 1/e in Q/(π·f). Rubber has 8 to 40 at any pitch. */
+  readonly q: number;
+  /** Partial n has a quality of Q·n^−damping. */
+  readonly damping: number;
   /** Bending stiffness: partial n stands at n·f·√(1 + B·n²). */
   readonly stiffness: number;
   /** How a partial's loudness grows with its number, as a power. */
@@ -29,9 +35,15 @@ export interface TapScene {
   /** By how much the note is higher while the string swings wide, as a share. */
   readonly glide: number;
   readonly strikes: readonly Strike[];
-  /** Blows on the frame: s, loudness, note in Hz, time to fall to 1/e in s. */
-  readonly thumps: readonly { readonly at: number; readonly loudness: number; readonly hz: number; readonly fall: number }[];
-  /** dB of noise under the ring; colour 0 white, 1 falling by 3 dB an octave, 2 by 6. */
+  /** Blows on the frame: s, loudness, note in Hz, and a quality of 1 to 2. */
+  readonly thumps: readonly { readonly at: number; readonly loudness: number; readonly hz: number; readonly q: number }[];
+  /** Clicks: s and loudness. */
+  readonly clicks: readonly { readonly at: number; readonly loudness: number }[];
+  /** What else sounds: its pitch, Hz, and how loud under the ring, dB. */
+  readonly beside: { readonly what: Bystander; readonly hz: number; readonly underDb: number } | null;
+  /** Constant part, as a share of the loudest sample. */
+  readonly offset: number;
+  /** dB of noise under the power of a tap's first quarter second; colour 0 white, 1 falling by 3 dB an octave, 2 by 6. */
   readonly noise: { readonly underDb: number; readonly colour: 0 | 1 | 2 } | null;
   /** Mains: note, dB over the ring, and how many harmonics. */
   readonly hum: { readonly hz: number; readonly overDb: number; readonly harmonics: number } | null;
@@ -47,13 +59,17 @@ export const QUIET_SCENE: TapScene = {
   sampleRate: 16000,
   seconds: 3,
   hz: 60,
-  ring: 0.5,
+  q: 25,
+  damping: 0.3,
   stiffness: 1e-4,
   brightness: 0,
   across: { loudness: 0, sharper: 0 },
   glide: 0,
   strikes: [0.6, 1.4, 2.2].map((at) => ({ at, place: 0.4, loudness: 1, contact: 0.003 })),
   thumps: [],
+  clicks: [],
+  beside: null,
+  offset: 0,
   noise: { underDb: 40, colour: 1 },
   hum: null,
   highPass: null,
@@ -62,7 +78,6 @@ export const QUIET_SCENE: TapScene = {
 };
 
 const PARTIALS = 28;
-const LN_30_DB = 1.5 * Math.LN10;
 
 /** Sound of a scene, −1…1. @param random even numbers in [0, 1) */
 export function tapSound(scene: TapScene, random: () => number): Float32Array {
@@ -70,9 +85,13 @@ export function tapSound(scene: TapScene, random: () => number): Float32Array {
   const n = Math.round(sampleRate * seconds);
   const dry = new Float64Array(n);
   for (const strike of scene.strikes) ring(dry, scene, strike, random);
-  // What the ring is as loud as: its power over the first 0.2 s of each tap, or that of an ordinary one where nothing rings.
+  // What the ring is as loud as: its power over the first quarter second of each tap, or that of an ordinary one where nothing rings.
   const loud = scene.strikes.length > 0 ? loudness(scene, highPassed(dry, scene)) : 0.3;
   for (const thump of scene.thumps) blow(dry, scene, thump, random);
+  for (const { at, loudness: gain } of scene.clicks) {
+    const start = Math.round(at * sampleRate);
+    for (let i = 0; i < 0.002 * sampleRate && start + i < n; i++) dry[start + i]! += gain * (2 * random() - 1);
+  }
   const heard = highPassed(reflected(dry, scene, random), scene);
   if (scene.noise) {
     const noise = noiseOf(n, scene.noise.colour, random);
@@ -88,17 +107,20 @@ export function tapSound(scene: TapScene, random: () => number): Float32Array {
     }
     add(heard, hum, (loud * 10 ** (overDb / 20)) / rms(hum));
   }
+  if (scene.beside) {
+    const sound = bystander(n, scene.beside, sampleRate, random);
+    add(heard, sound, (loud * 10 ** (-scene.beside.underDb / 20)) / rms(sound));
+  }
   let top = 1e-12;
   for (const x of heard) top = Math.max(top, Math.abs(x));
   const cut = scene.clip * top;
-  return Float32Array.from(heard, (x) => (0.9 * Math.max(-cut, Math.min(cut, x))) / cut);
+  return Float32Array.from(heard, (x) => (0.9 * Math.max(-cut, Math.min(cut, x))) / cut + scene.offset);
 }
 
 /** Partials of one strike: a_n ∝ sin(nπβ), cut by the time of contact, falling the quicker the higher. */
 function ring(into: Float64Array, scene: TapScene, { at, place, loudness: gain, contact }: Strike, random: () => number) {
   const { sampleRate, hz, stiffness, brightness, across, glide } = scene;
   const start = Math.round(at * sampleRate);
-  const fall = scene.ring / LN_30_DB;
   for (let k = 1; k <= PARTIALS; k++) {
     const f = k * hz * Math.sqrt(1 + stiffness * k * k);
     if (f > 0.45 * sampleRate) break;
@@ -106,7 +128,7 @@ function ring(into: Float64Array, scene: TapScene, { at, place, loudness: gain, 
     const x = f * contact;
     const push = Math.abs(1 - 4 * x * x) < 1e-6 ? Math.PI / 4 : Math.abs(Math.cos(Math.PI * x) / (1 - 4 * x * x));
     const size = gain * Math.abs(Math.sin(k * Math.PI * place)) * push * k ** (brightness - 1) * (0.6 + 0.8 * random());
-    const tau = fall / (1 + 0.06 * (k - 1) + 0.004 * k * k);
+    const tau = (scene.q * k ** -scene.damping) / (Math.PI * f);
     const steps = Math.min(into.length - start, Math.ceil(7 * tau * sampleRate));
     for (const [loud, factor] of [
       [size, 1],
@@ -135,9 +157,10 @@ function ring(into: Float64Array, scene: TapScene, { at, place, loudness: gain, 
 function blow(
   into: Float64Array,
   { sampleRate }: TapScene,
-  { at, loudness: gain, hz, fall }: TapScene['thumps'][number],
+  { at, loudness: gain, hz, q }: TapScene['thumps'][number],
   random: () => number,
 ) {
+  const fall = q / (Math.PI * hz);
   const start = Math.round(at * sampleRate);
   let last = 0;
   for (let i = 0; i < 8 * fall * sampleRate && start + i < into.length; i++) {
@@ -145,6 +168,32 @@ function blow(
     last = 0.8 * last + 0.2 * (2 * random() - 1);
     into[start + i]! += gain * Math.exp(-t / fall) * (Math.sin(2 * Math.PI * hz * t) + 1.5 * last);
   }
+}
+
+/** What sounds beside the taps, at any loudness. */
+function bystander(n: number, { what, hz }: NonNullable<TapScene['beside']>, rate: number, random: () => number): Float64Array {
+  const out = new Float64Array(n);
+  const [drift, syllable] = [0.5 + random(), 0.15 + 0.2 * random()];
+  let phase = 0;
+  let rumble = 0;
+  for (let i = 0; i < n; i++) {
+    const t = i / rate;
+    // A voice glides and comes in syllables; an engine's speed wanders.
+    const now =
+      what === 'voice' ? hz * (1 + 0.15 * Math.sin(2 * Math.PI * drift * t)) : what === 'engine' ? hz * (1 + 0.003 * Math.sin(3 * t)) : hz;
+    phase += (2 * Math.PI * now) / rate;
+    rumble = 0.95 * rumble + 0.05 * (2 * random() - 1);
+    if (what === 'tone') out[i] = Math.sin(phase);
+    else if (what === 'voice') {
+      const loud = Math.max(0, Math.sin((Math.PI * t) / syllable)) ** 2;
+      for (let k = 1; k <= 12 && k * now < 0.45 * rate; k++) out[i]! += (loud * Math.sin(k * phase)) / k ** 0.8;
+    } else {
+      const turn = (phase / (2 * Math.PI)) % 1;
+      const stroke = Math.exp(-turn * (what === 'engine' ? 6 : 9));
+      out[i] = stroke * (Math.sin(9 * phase) + Math.sin(4 * phase)) + (1 + stroke) * 4 * rumble;
+    }
+  }
+  return out;
 }
 
 function reflected(x: Float64Array, { room, sampleRate }: TapScene, random: () => number): Float64Array {
@@ -198,7 +247,7 @@ function noiseOf(n: number, colour: 0 | 1 | 2, random: () => number): Float64Arr
 function loudness({ strikes, sampleRate }: TapScene, x: Float64Array): number {
   let [sum, n] = [0, 0];
   for (const { at } of strikes)
-    for (let i = Math.round(at * sampleRate); i < Math.min(x.length, (at + 0.2) * sampleRate); i++, n++) sum += x[i]! * x[i]!;
+    for (let i = Math.round(at * sampleRate); i < Math.min(x.length, (at + 0.25) * sampleRate); i++, n++) sum += x[i]! * x[i]!;
   return Math.sqrt(sum / Math.max(1, n)) || 1e-6;
 }
 

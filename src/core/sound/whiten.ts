@@ -1,5 +1,5 @@
 import type { Stretch } from './hum';
-import { meanPowers } from './prepare';
+import { framePowers } from './prepare';
 import { throughLeastDelay } from './spectrum';
 
 export interface White {
@@ -18,20 +18,21 @@ const HIGHEST_HZ = 1350;
 /** Bins are smoothed over so much, as a share and at least in Hz: finer than that the noise is not known. */
 const SMOOTH_SHARE = 0.12;
 const SMOOTH_HZ = 10;
-/** What lies so far under the loudest of the ring is not told from nothing. */
-const DEPTH = 3e-5;
+/** What is so far under the loudest frame is not told from what is left of mains and of other sounds. */
+const DEPTH = 1e-6;
+/** Quiet frames that tell the noise; with fewer the quarter of all frames that is lowest does. */
+const LEAST_FRAMES = 4;
 
 /** Sound made so that what is there before the taps is even over the band: the taps stand against it as they are. */
 export function whitened(x: Float64Array, rate: number, quiet: readonly Stretch[]): White {
   const frame = Math.round(FRAME_S * rate);
   const highestHz = Math.min(HIGHEST_HZ, 0.42 * rate);
-  const still = meanPowers(x, frame, (from) => quiet.some(([a, b]) => from >= a - frame / 4 && from + frame <= b + frame / 4));
-  const all = meanPowers(x, frame, () => true);
-  const bins = all.power.length;
+  const still = framePowers(x, frame, (from) => quiet.some(([a, b]) => from >= a - frame / 4 && from + frame <= b + frame / 4));
+  const bins = still.power.length;
   const hzOf = (k: number) => (k * rate) / (2 * (bins - 1));
-  const source = still.frames >= 2 ? still.power : all.power;
+  const source = still.frames >= LEAST_FRAMES ? still.power : still.quartile;
   let loudest = 0;
-  all.power.forEach((p, k) => (loudest = hzOf(k) >= LOWEST_HZ && hzOf(k) <= highestHz ? Math.max(loudest, p) : loudest));
+  still.loudest.forEach((p, k) => (loudest = hzOf(k) >= LOWEST_HZ && hzOf(k) <= highestHz ? Math.max(loudest, p) : loudest));
   const floor = smoothed(source, hzOf).map((p) => p + DEPTH * loudest + 1e-24);
   const bins2 = FILTER / 2 + 1;
   const lnGain = Float64Array.from({ length: bins2 }, (_, k) => {
