@@ -326,7 +326,15 @@ async function addJob(
   orThrow(
     await tickets.writeEntry(db, at(last + 16), number, 'prove', {
       type: 'proved',
-      body: { belt: 'stays', complaint: 'gone', brake: stopS === null ? 'none' : 'lands', cycles: 5, watched: true, machine: 'sound' },
+      body: {
+        belt: 'stays',
+        complaint: 'gone',
+        brake: stopS === null ? 'none' : 'lands',
+        slack: stopS === null ? 'not-felt' : 'slack',
+        cycles: 5,
+        watched: true,
+        machine: 'sound',
+      },
     }),
   );
   orThrow(

@@ -127,7 +127,20 @@ describe('tension', () => {
     const { status, stdout, stderr } = taut('tension', rider, readings);
     expect([status, stderr]).toEqual([0, '']);
     const answer = JSON.parse(stdout);
-    const keys = ['belt', 'state', 'tension', 'running', 'band', 'spans', 'springs', 'readings', 'combined', 'settings', 'recommended', 'release'];
+    const keys = [
+      'belt',
+      'state',
+      'tension',
+      'running',
+      'band',
+      'spans',
+      'springs',
+      'readings',
+      'combined',
+      'settings',
+      'recommended',
+      'release',
+    ];
     expect(Object.keys(answer).sort()).toEqual([...keys].sort());
     expect(Object.keys(answer.band)).toEqual(['floor', 'floorAt', 'ceiling', 'ceilingAt', 'target', 'empty']);
     expect(Object.keys(answer.spans[0])).toEqual(['from', 'to', 'length', 'tapHz', 'deflection', 'force']);

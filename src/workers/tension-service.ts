@@ -97,8 +97,8 @@ export type TensionAnswer =
       readonly loose: LooksLoose | null;
       readonly shared: SharedTension | null;
       readonly sprung: boolean;
-      /** Pulleys of the belt that an inertia is known of, so that a braked release can be told. */
-      readonly hasInertia: boolean;
+      /** A clutch brakes this belt's driver and an inertia is known, so a braked release can be calculated. */
+      readonly clutchBrakes: boolean;
     }
   | { readonly ok: false; readonly problem: string };
 
@@ -158,7 +158,10 @@ export function answerTension(request: TensionRequest): TensionAnswer {
     loose: looksLoose({ strands, band: { ...band, target: targetN } }),
     shared: sharedOf(drive, beltId, sheet.tension),
     sprung,
-    hasInertia: drive.pulleys.some((p) => driven.has(p.id) && p.role === 'driven' && (p.inertia ?? 0) > 0),
+    clutchBrakes:
+      drive.kind === 'mower-deck' &&
+      !drive.springs.some((s) => s.from.leverTravel !== undefined || s.to.leverTravel !== undefined) &&
+      drive.pulleys.some((p) => driven.has(p.id) && p.role === 'driven' && (p.inertia ?? 0) > 0),
   };
 }
 

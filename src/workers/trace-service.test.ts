@@ -13,14 +13,21 @@ describe('what a drive’s own numbers say of a fault', () => {
     const facts = of(rider);
     expect([...facts.values()]).toEqual([...facts.keys()].map(() => 'good'));
     expect([...facts.keys()]).toEqual(
-      expect.arrayContaining(['window-computed', 'slack-computed', 'brake-driving-computed', 'tight-side-computed']),
+      expect.arrayContaining([
+        'grip-computed',
+        'stop-computed',
+        'brake-computed',
+        'slack-computed',
+        'brake-driving-computed',
+        'tight-side-computed',
+      ]),
     );
   });
   it('a belt far too short does not hang slack; one far too long grips not, and is slack enough', () => {
     const short = of(rider, { outsideMm: 1190 });
-    expect([short.get('window-computed'), short.get('slack-computed')]).toEqual(['bad', 'bad']);
+    expect([short.get('grip-computed'), short.get('slack-computed')]).toEqual(['good', 'bad']);
     const long = of(rider, { outsideMm: 1250 });
-    expect([long.get('window-computed'), long.get('slack-computed')]).toEqual(['bad', 'good']);
+    expect([long.get('grip-computed'), long.get('slack-computed')]).toEqual(['bad', 'good']);
   });
   it('turned round, the tensioner of the rider presses the run that pulls', () => {
     const turned: Drive = {

@@ -69,16 +69,19 @@ export interface FactsRequest {
 
 const said = (check: ComputedFact['check'], bad: boolean): ComputedFact => ({ check, result: bad ? 'bad' : 'good' });
 
-/** Whether a belt of this length lets go and grips, and by what it does not. */
+/** Whether a belt of this length grips, is short of the stop, goes slack and lets the brake land: four facts, each evidence for its own causes. */
 function lengthFacts(matcher: Matcher, outsideMm: number): ComputedFact[] {
   const trial = tryLength(matcher, outsideMm);
   const fails = (...codes: ReasonCode[]) => trial.failures.some((f) => codes.includes(f));
   const adjusters = matcher.solver.work.compiled.drive.adjusters.length > 0 ? settingsThatRun(matcher, outsideMm) : [];
   const off = trial.failures.length > 0 && adjusters.some(({ ranges }) => ranges.length > 0);
   return [
-    said('window-computed', trial.tooShort || trial.tooLong),
-    ...(matcher.letsGo ? [said('slack-computed', fails('too-little-slack', 'still-stretched', 'brake-stays-off'))] : []),
-    ...(matcher.solver.work.compiled.drive.brakes.length > 0 ? [said('brake-driving-computed', fails('brake-stays-on'))] : []),
+    ...(trial.engaged.loadKnown || trial.engaged.tension <= 0 ? [said('grip-computed', fails('slips'))] : []),
+    ...(matcher.tensioner >= 0 ? [said('stop-computed', fails('at-stop'))] : []),
+    ...(matcher.letsGo ? [said('slack-computed', fails('too-little-slack', 'still-stretched'))] : []),
+    ...(trial.disengaged.brakeMargin === null
+      ? []
+      : [said('brake-computed', fails('brake-stays-off')), said('brake-driving-computed', fails('brake-stays-on'))]),
     // A setting is off its table only where another would do.
     ...(adjusters.length > 0 && (off || trial.failures.length === 0) ? [said('setting-computed', off)] : []),
   ];

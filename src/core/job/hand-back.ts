@@ -1,13 +1,21 @@
 import type { CauseId } from '../fault';
 import type { RecordLine } from './kind';
-import { findingsOf, leftIn, provedOf, timedOf, type Found } from './record';
+import { findingsOf, fittedException, leftIn, provedOf, timedOf, type Found } from './record';
 
 /** How a job may end: the machine is sound; the complaint is cured and known-bad parts stay in; or it is not fit to use. */
 export const ENDINGS = ['sound', 'belt-stays', 'unfit'] as const;
 export type Ending = (typeof ENDINGS)[number];
 
 /** Why a machine is not fit to be used, each in a code. */
-export type Unfit = 'not-proved' | 'belt-comes-off' | 'brake-not-landing' | 'brake-not-seen' | 'stop-not-timed' | 'stop-too-long';
+export type Unfit =
+  | 'not-proved'
+  | 'belt-comes-off'
+  | 'brake-not-landing'
+  | 'brake-not-seen'
+  | 'belt-stays-tight'
+  | 'slack-not-confirmed'
+  | 'stop-not-timed'
+  | 'stop-too-long';
 
 export interface HandBack {
   /** The best ending that is open to it. */
@@ -20,7 +28,8 @@ export interface HandBack {
 }
 
 /**
- * What may be said at the hand-back. Brake and stop time decide: failed or not taken, the machine goes back only as not fit to use.
+ * How the machine may be handed back. Brake, release and stop time decide: if one failed or was not confirmed, it goes back only as not safe to use. A belt that by
+ * Match does not release was fitted as an exception: its slack and brake are confirmed by hand.
  * @param stopLimitS what the stop time is held to; null where the machine has none to keep
  */
 export function handBackOf(lines: readonly RecordLine[], stopLimitS: number | null): HandBack {
@@ -32,6 +41,8 @@ export function handBackOf(lines: readonly RecordLine[], stopLimitS: number | nu
     if (proof.belt === 'comes-off') unfit.push('belt-comes-off');
     if (proof.brake === 'does-not-land') unfit.push('brake-not-landing');
     if (proof.brake === 'not-seen') unfit.push('brake-not-seen');
+    if (proof.slack === 'tight') unfit.push('belt-stays-tight');
+    else if (proof.slack !== 'slack' && fittedException(lines)) unfit.push('slack-not-confirmed');
   }
   if (stopLimitS !== null) {
     if (!stop) unfit.push('stop-not-timed');

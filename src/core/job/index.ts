@@ -9,6 +9,7 @@ export type { PartFitted } from './entries/part-fitted';
 export type { Picture } from './entries/picture';
 export { shortened } from './shortened';
 export { cautionsFor } from './cautions';
+export type { CautionContext, CautionList } from './cautions';
 export type { Caution } from './cautions';
 export { ENDINGS, handBackOf, mayEnd } from './hand-back';
 export type { Ending, HandBack, Unfit } from './hand-back';
@@ -18,6 +19,7 @@ export {
   askedOf,
   chosenOf,
   findingsOf,
+  fittedException,
   leftIn,
   linesOf,
   loadsOnJob,
@@ -28,7 +30,7 @@ export {
   timedOf,
 } from './record';
 export type { Found, Securing, StepRecord } from './record';
-export { setupsUp, stillOff, tallyOf } from './still-off';
+export { coverLeftOff, setupsUp, stillOff, tallyOf } from './still-off';
 export { holds, openHolds, procedureOf, PROCEDURES, proposalsFor, stepsOf } from './procedures';
 export type { Circumstances, Condition, Procedure, Proposal, Reading, Step } from './procedures';
 export type { StepWritten } from './entries/procedure';

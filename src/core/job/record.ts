@@ -1,6 +1,7 @@
 import type { CauseId, CheckId } from '../fault';
 import type { Aligned } from './entries/alignment';
 import type { Asked } from './entries/asked';
+import type { BeltBooked } from './entries/belt-booked';
 import type { Clearance } from './entries/clearance';
 import type { Decision, Finding, SetupMoved } from './entries/finding';
 import type { Mended } from './entries/mended';
@@ -40,6 +41,7 @@ interface Bodies {
   readonly riding: RidingWritten;
   readonly warranty: WarrantyWritten;
   readonly 'cvt-part': CvtPartMeasured;
+  readonly 'belt-booked': BeltBooked;
 }
 
 export interface Written<T extends keyof Bodies> {
@@ -65,6 +67,12 @@ const last = <T extends keyof Bodies>(lines: readonly RecordLine[], type: T): Bo
 /** What was asked last; null where nobody asked yet. */
 export const askedOf = (lines: readonly RecordLine[]): Asked | null => last(lines, 'asked');
 export const provedOf = (lines: readonly RecordLine[]): Proved | null => last(lines, 'proved');
+
+/** Whether the belt that was fitted last does not release by Match: it was fitted as an exception. */
+export function fittedException(lines: readonly RecordLine[]): boolean {
+  const fitted = linesOf(lines, 'belt-booked').at(-1)?.body;
+  return fitted !== undefined && fitted.letsGo && fitted.verdict === 'too-short';
+}
 
 /** The last time taken of something, as found or as proved. */
 export const timedOf = (lines: readonly RecordLine[], what: TimedWhat, when: Timed['when']): Timed | null =>

@@ -45,3 +45,17 @@ export function stillOff(lines: readonly RecordLine[]): string[] {
     ),
   ];
 }
+
+/** Words by which a part is a cover that a watched run can leave open. */
+const COVER = /\b(?:covers?|guards?|shields?|plates?)\b/i;
+
+/**
+ * The one cover that is off while everything else is fitted: a watched run with it off has a list of its own. Null where nothing is off, more than one thing is,
+ * or the part is no cover.
+ */
+export function coverLeftOff(lines: readonly RecordLine[]): string | null {
+  const hardware = [...tallyOf(lines)];
+  const setups = [...setupsUp(lines)].map((id) => setupOf(id).label.replace(/ off.*$/, ''));
+  const [only, ...others] = [...hardware.map(([item]) => item), ...setups];
+  return only !== undefined && others.length === 0 && COVER.test(only) && hardware.every(([, left]) => left > 0) ? only : null;
+}

@@ -49,4 +49,12 @@ export const FINDING: Finding = {
   answer: 'not-asked',
 };
 
-export const PROVED: Proved = { belt: 'stays', complaint: 'not-said', brake: 'lands', cycles: 5, watched: true, machine: 'sound' };
+export const PROVED: Proved = {
+  belt: 'stays',
+  complaint: 'not-said',
+  brake: 'lands',
+  slack: 'not-felt',
+  cycles: 5,
+  watched: true,
+  machine: 'sound',
+};

@@ -34,6 +34,7 @@ describe('the case of a ticket', () => {
     ]);
     expect(history).toEqual([
       { check: 'engagement-time', result: 'watch' },
+      { check: 'engages-grabbing', result: 'good' },
       { check: 'stop-time', result: 'bad' },
       { check: 'idler-tip', result: 'good' },
       { check: 'idler-tip', result: 'bad' },
@@ -107,13 +108,13 @@ describe('the case of a ticket', () => {
       mended('brake-not-landing', 'here'),
       proved('not-tried'),
     ];
-    const made = of(lines, [{ check: 'window-computed', result: 'bad' }]);
-    expect(made.history.at(-1)).toEqual({ check: 'window-computed', result: 'bad' });
+    const made = of(lines, [{ check: 'grip-computed', result: 'bad' }]);
+    expect(made.history.at(-1)).toEqual({ check: 'grip-computed', result: 'bad' });
     const file = { format: 'taut-sheave/case', version: 1, ...made };
     expect(validateCase(file, vocabulary())).toEqual({ ok: true, case: made });
     const traced = trace(vocabulary(), made);
     if (traced.status !== 'ok') throw new Error('it contradicts itself');
-    expect(['belt-too-short', 'belt-too-long']).toContain(traced.causes[0]!.id);
-    expect(traced.causes[0]!.for.join()).toMatch(/explains: /);
+    expect(['belt-too-long', 'set-too-slack', 'adjuster-used-up']).toContain(traced.causes[0]!.id);
+    expect(traced.causes[0]!.for.join()).toMatch(/does not grip/);
   });
 });

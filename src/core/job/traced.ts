@@ -15,6 +15,15 @@ export interface ComputedFact {
 const SEVERITY = { good: 0, watch: 1, bad: 2 } as const;
 type Answered = keyof typeof SEVERITY;
 
+/** Checks that one act answers in two directions: runs on or stops hard, below its range or above it. Answering one is an answer of the other. */
+const OPPOSITE: Partial<Readonly<Record<CheckId, CheckId>>> = {
+  'stop-time': 'stop-hard',
+  'tension-engaged': 'tension-high',
+  'belt-length': 'belt-length-short',
+  'engagement-time': 'engages-grabbing',
+};
+const BACK: ReadonlyMap<string, CheckId> = new Map(Object.entries(OPPOSITE).map(([main, other]) => [other, main as CheckId]));
+
 /** What was said of when it began, as the checks that ask for it. */
 const BEGAN_CHECKS = {
   'began-belt': 'after-belt',
@@ -65,8 +74,12 @@ export function caseOf(
   const say = (check: string, result: Answered) => {
     const found = known(check);
     if (!found) return;
+    // A slow engagement is the complaint of it seen again, and counts once.
+    if (check === 'engagement-time' && result !== 'good' && complaint.includes('slow-weak')) return;
     const has = found.results.some((r) => r.id === result);
     history.push({ check, result: has ? result : 'bad' });
+    const other = OPPOSITE[check as CheckId] ?? (result === 'good' ? undefined : BACK.get(check));
+    if (other !== undefined && known(other)) history.push({ check: other, result: 'good' });
   };
   for (const { check, result } of askedFacts(askedOf(lines))) say(check, result);
   for (const line of lines) {

@@ -154,7 +154,7 @@ describe('the clock', () => {
   it('what the machine does not have is refused', () => {
     const round = newRound(machine);
     expect(moveProblem(words, round, { look: 'rollers' })).toMatch(/nothing of that to look at/);
-    expect(moveProblem(words, round, { look: 'window-computed' })).toMatch(/nothing of that to look at/);
+    expect(moveProblem(words, round, { look: 'grip-computed' })).toMatch(/nothing of that to look at/);
     expect(moveProblem(words, round, { mend: 'rollers-worn' })).toMatch(/nothing of that to mend/);
     expect(moveProblem(words, round, { setup: 'wings', up: true })).toMatch(/nothing of that to take off/);
     expect(moveProblem(words, round, { prove: true })).toBeNull();

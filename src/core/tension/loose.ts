@@ -27,16 +27,16 @@ export function looksLoose({ strands, band }: Pick<TensionSheet, 'strands' | 'ba
 }
 
 /** Why a drive hangs slack now and is right so, where that can be told without measuring: by what is known of it. */
-export type SlackByDesign = 'attachment-off' | 'link-held-back' | 'variable-before-first-run';
+export type SlackByDesign = 'attachment-off' | 'deck-held-back' | 'variable-before-first-run';
 
 /** @param facts ids and answers of what is known of machine and drive */
 export function slackByDesign(
   drive: Pick<Drive, 'kind'>,
-  facts: { readonly attachmentLoadsTension: boolean; readonly heightLink: boolean },
+  facts: { readonly attachmentLoadsTension: boolean; readonly slidingDeck: boolean },
 ): SlackByDesign[] {
   return [
     ...(drive.kind === 'cvt' ? ['variable-before-first-run' as const] : []),
     ...(facts.attachmentLoadsTension ? ['attachment-off' as const] : []),
-    ...(facts.heightLink ? ['link-held-back' as const] : []),
+    ...(facts.slidingDeck ? ['deck-held-back' as const] : []),
   ];
 }

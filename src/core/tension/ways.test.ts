@@ -153,9 +153,9 @@ describe('what it is reckoned on', () => {
     expect(spans(40)!.deflectionMm).toBeGreaterThan(420 / 20);
     expect(pushAt(strand, 40, spans(40)!.deflectionMm)).toBeCloseTo(20, 6);
     expect(spans(300)).toBeNull();
-    expect(slackByDesign({ kind: 'cvt' }, { attachmentLoadsTension: false, heightLink: true })).toEqual([
+    expect(slackByDesign({ kind: 'cvt' }, { attachmentLoadsTension: false, slidingDeck: true })).toEqual([
       'variable-before-first-run',
-      'link-held-back',
+      'deck-held-back',
     ]);
   });
 });

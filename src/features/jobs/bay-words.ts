@@ -64,17 +64,19 @@ export const RESULT_WORDS: Readonly<Record<Finding['result'], string>> = {
   'not-reached': 'not reached',
 };
 export const ENDING_WORDS: Readonly<Record<Ending, string>> = {
-  sound: 'The machine is sound',
-  'belt-stays': 'The belt stays on; known faults stay in',
-  unfit: 'Returned, not fit to use',
+  sound: 'Fit to use',
+  'belt-stays': 'The belt stays on; known faults remain',
+  unfit: 'Not safe to use',
 };
 export const UNFIT_WORDS: Readonly<Record<Unfit, string>> = {
-  'not-proved': 'it was not run and proved',
+  'not-proved': 'no test run was recorded',
   'belt-comes-off': 'the belt comes off',
-  'brake-not-landing': 'the brake does not land',
-  'brake-not-seen': 'the brake was not seen to land',
-  'stop-not-timed': 'its stop was not timed',
-  'stop-too-long': 'it runs on too long',
+  'brake-not-landing': 'the brake stays off when released',
+  'brake-not-seen': 'nobody confirmed that the brake is on when released',
+  'belt-stays-tight': 'the belt stays tight when released',
+  'slack-not-confirmed': 'this belt was fitted as an exception and nobody confirmed that it is slack when released',
+  'stop-not-timed': 'the stop was not timed',
+  'stop-too-long': 'the stop time is over its limit',
 };
 
 /** What of the answers is worth a line: nothing that was not asked. */

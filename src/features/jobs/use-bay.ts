@@ -44,12 +44,13 @@ export function useBay(job: Job, drives: readonly StoredDrive[]): Bay {
   const told = useWithWaitingFacts(known, job);
   return useMemo(() => {
     const facts = { ...(drive ? factsOfDrive(drive) : {}), ...told };
-    const cautions = cautionsFor('full', facts);
+    const kind = drive ? driveKindOf(drive, facts) : null;
+    const cautions = cautionsFor('full', facts, { kind });
     return {
       drive,
       drawn,
       facts,
-      kind: drive ? driveKindOf(drive, facts) : null,
+      kind,
       stopLimitS: stopLimitOf(told, job.limits),
       cautions,
       securing: securingOf(

@@ -41,7 +41,7 @@ export function WindowSentence({ match }: { match: MatchAnswer }) {
       return (
         <>
           This drive lets go and grips between {strong(window.shortestMm)} and {strong(window.longestMm)} outside length
-          {overCentre ? '; it latches over centre' : ''}.
+          {overCentre ? '; the lever latches over centre' : ''}.
         </>
       );
     }

@@ -67,6 +67,7 @@ function bodiesOf(
         belt: result === 'still' && machine.complaint.some((c) => c.startsWith('thrown-')) ? 'comes-off' : 'stays',
         complaint: result === 'gone' ? 'gone' : 'still',
         brake: 'not-seen',
+        slack: 'not-felt',
         cycles: 5,
         watched: true,
         machine: 'not-judged',

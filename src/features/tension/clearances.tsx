@@ -12,29 +12,45 @@ import { useUnits } from '@/ui/units';
 
 /** An over-centre lever falls home by itself over about this much at its handle, mm. A setting of the trade. */
 export const LATCH_FALL_MM = { low: 25, high: 40 } as const;
-/** A keeper nearer than this rubs, mm; one farther off than the belt is deep lets it out. */
-export const LEAST_KEEPER_MM = 1.5;
+/** A keeper, or an engaged belt stop, closer than this can rub, mm. A setting of the trade. */
+export const LEAST_CLEAR_MM = 1.5;
+/** A released belt rests on its stop: a larger gap than a feeler shows lets the driven pulley run on, mm. */
+export const MOST_RELEASED_STOP_MM = 0.5;
 
 /** Where a lever falls home by itself: a latch that goes over centre. */
 export const hasLatch = (drive: Drive): boolean => drive.tensioners.some((t) => t.carries.length === 0);
 
+/** Belt stops among a drive's keepers: those last measured as one, and those labelled so and never measured as a keeper. */
+export function beltStopsOf(drive: Drive, kept: readonly Clearance[]): string[] {
+  return drive.keepers.flatMap((k) => {
+    const last = kept.findLast((c) => c.part?.id === k.id)?.what;
+    const labelled = /\bstop\b/i.test(k.label ?? '');
+    return last === 'stop' || (last === undefined && labelled) ? [k.id] : [];
+  });
+}
+
 type Asked = Pick<Clearance, 'what' | 'part' | 'lever' | 'lowMm' | 'highMm'>;
 
-/** What is measured of keepers and latch, with its limits. */
-export function clearancesOf(drive: Drive, beltId: string): Asked[] {
+/**
+ * What is measured of keepers, belt stops and latch, with its limits. A keeper stays clear of the belt in both states. A belt stop catches the released belt: clear
+ * when engaged, touching when released.
+ * @param stops ids of the drive's keepers that are belt stops
+ */
+export function clearancesOf(drive: Drive, beltId: string, stops: readonly string[] = []): Asked[] {
   const belt = drive.belts.find((b) => b.id === beltId);
   if (!belt) return [];
   const depth = sectionOf(belt).depthMm;
   const near = drive.keepers.filter((k) => belt.route.some((r) => r.pulley === k.near));
+  const isStop = (id: string) => stops.includes(id);
   return [
     ...near.flatMap((k) =>
       (['engaged', 'released'] as const).map((lever): Asked => ({
-        what: 'keeper',
-        part: { id: k.id, label: k.label ?? 'Keeper' },
+        what: isStop(k.id) ? 'stop' : 'keeper',
+        part: { id: k.id, label: k.label ?? (isStop(k.id) ? 'Belt stop' : 'Belt keeper') },
         lever,
-        lowMm: LEAST_KEEPER_MM,
-        // Released the belt hangs off its grooves: it may come near, and must not get past.
-        highMm: lever === 'engaged' ? depth : null,
+        lowMm: isStop(k.id) && lever === 'released' ? null : LEAST_CLEAR_MM,
+        // The slack belt may come near a keeper, and must not get past it; on a stop it comes to rest.
+        highMm: lever === 'engaged' ? depth : isStop(k.id) ? MOST_RELEASED_STOP_MM : null,
       })),
     ),
     ...(hasLatch(drive)
@@ -46,29 +62,33 @@ export function clearancesOf(drive: Drive, beltId: string): Asked[] {
 const keyOf = ({ what, part, lever }: Pick<Clearance, 'what' | 'part' | 'lever'>) => `${what} ${part?.id ?? ''} ${lever}`;
 
 export function clearanceName({ what, part, lever }: Pick<Clearance, 'what' | 'part' | 'lever'>): string {
-  return what === 'keeper' ? `${part?.label ?? 'Keeper'}, ${lever}` : 'Fall of the lever, at its handle';
+  return what === 'latch-fall' ? 'Fall of the lever, at its handle' : `${part?.label ?? 'Belt keeper'}, ${lever}`;
 }
 
 /** What a clearance says against its limits. @param show prints mm */
 export function clearanceWords(c: Clearance, show: (mm: number) => string): string {
-  if (isWithin(c)) return 'within its limits';
+  if (isWithin(c)) return c.what === 'stop' && c.lever === 'released' ? 'the belt rests on it' : 'within its limits';
   const low = c.lowMm !== null && c.mm < c.lowMm;
   if (c.what === 'latch-fall')
     return low
-      ? `under ${show(c.lowMm!)}: the rod is bent, too long or too short; set the rod, not the spring`
-      : `over ${show(c.highMm!)}: it is set too far over`;
+      ? `below ${show(c.lowMm!)}: the rod is bent or has the wrong length; set the rod, not the spring`
+      : `above ${show(c.highMm!)}: the lever is set too far over`;
+  if (c.what === 'stop' && c.lever === 'released')
+    return 'the released belt does not rest on it, so the driven pulley can run on: set the stop to touch the released belt';
   return low
-    ? `under ${show(c.lowMm!)}: it rubs, and the belt runs on`
-    : `over ${show(c.highMm!)}, the belt’s own depth: it lets the belt out`;
+    ? `below ${show(c.lowMm!)}: it rubs on the belt`
+    : `above ${show(c.highMm!)}, the thickness of the belt: the belt can get past it`;
 }
 
-/** Keeper gaps engaged and released, and the fall of an over-centre lever: measured, and held against their limits. */
+/** Gaps of keepers and belt stops in both states, and the fall of an over-centre lever, compared with their limits. */
 export function Clearances({
-  asked,
+  drive,
+  beltId,
   kept,
   onKeep,
 }: {
-  asked: readonly Asked[];
+  drive: Drive;
+  beltId: string;
   /** The last of each. */
   kept: readonly Clearance[];
   onKeep: ((clearance: Clearance) => Promise<boolean>) | null;
@@ -78,11 +98,19 @@ export function Clearances({
   const [mm, setMm] = useState<number | null>(null);
   const [blank, setBlank] = useState(false);
   const [busy, setBusy] = useState(false);
+  /** What a part is, where it was changed here. */
+  const [is, setIs] = useState<Readonly<Record<string, 'keeper' | 'stop'>>>({});
+  const stops = beltStopsOf(drive, kept).filter((id) => is[id] !== 'keeper');
+  const asked = clearancesOf(drive, beltId, [...stops, ...Object.keys(is).filter((id) => is[id] === 'stop')]);
   const last = new Map(kept.map((c) => [keyOf(c), c]));
   const open = asked.find((a) => !last.has(keyOf(a)));
   const now = asked.find((a) => keyOf(a) === chosen) ?? open ?? asked[0]!;
   const limits = (a: Asked) =>
-    a.highMm === null ? `${show(a.lowMm ?? 0, 'length')} or more` : `${show(a.lowMm ?? 0, 'length')} to ${show(a.highMm, 'length')}`;
+    a.what === 'stop' && a.lever === 'released'
+      ? 'the belt must rest on it'
+      : a.highMm === null
+        ? `${show(a.lowMm ?? 0, 'length')} or more`
+        : `${show(a.lowMm ?? 0, 'length')} to ${show(a.highMm, 'length')}`;
   const keep = async () => {
     setBlank(mm === null);
     if (mm === null || !onKeep) return;
@@ -112,12 +140,26 @@ export function Clearances({
             options={asked.map((a) => ({ id: keyOf(a), label: clearanceName(a) }))}
             onChoose={setChosen}
           />
+          {now.part && (
+            <Choices
+              label={`${now.part.label} is a`}
+              value={now.what}
+              options={[
+                { id: 'keeper', label: 'Belt keeper: stays clear of the belt' },
+                { id: 'stop', label: 'Belt stop: the released belt rests on it' },
+              ]}
+              onChoose={(what) => {
+                setIs({ ...is, [now.part!.id]: what as 'keeper' | 'stop' });
+                setChosen(keyOf({ ...now, what: what as Clearance['what'] }));
+              }}
+            />
+          )}
           <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'flex-start', flexWrap: 'wrap' }}>
             <Box sx={{ width: 260 }}>
               <NumberField
                 key={keyOf(now)}
                 dimension="length"
-                label={now.what === 'keeper' ? 'Gap to the belt' : 'Falls by'}
+                label={now.what === 'latch-fall' ? 'Falls by' : 'Gap to the belt'}
                 value={mm}
                 onValue={setMm}
                 min={0}
@@ -127,12 +169,12 @@ export function Clearances({
               />
             </Box>
             <Button type="submit" variant="contained" size="large" disabled={busy}>
-              Keep it
+              Save gap
             </Button>
           </Box>
           {blank && mm === null && (
             <Alert severity="warning" variant="outlined">
-              Type what was measured first.
+              Enter the measured gap first.
             </Alert>
           )}
         </Box>

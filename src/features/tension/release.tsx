@@ -20,26 +20,26 @@ export function Release({ request }: { request: TensionRequest }) {
   const { answer } = useTension(asked);
   const release = answer?.ok ? answer.sheet.release : null;
   return (
-    <Box component="section" aria-label="As the clutch brakes" sx={{ mt: 2, display: 'grid', gap: 1 }}>
-      <Typography variant="h3">As the clutch brakes</Typography>
+    <Box component="section" aria-label="When the clutch brakes" sx={{ mt: 2, display: 'grid', gap: 1 }}>
+      <Typography variant="h3">When the clutch brakes</Typography>
       <Box sx={{ maxWidth: 300 }}>
         <NumberField dimension="time" label="Stops in" value={seconds} onValue={(v) => setSeconds(v ?? seconds)} min={0.1} max={60} />
       </Box>
       {release && (
         <Box role="status" sx={{ fontSize: 15 }}>
-          What turns on pushes the belt with {show(Math.abs(release.pullN), 'force')}. The least pull left is{' '}
-          {show(Math.max(0, release.leastN), 'force')}, {spanName(request.drive, ...release.span)}.{' '}
+          The blades push the belt with {show(Math.abs(release.pullN), 'force')}. The lowest tension left is{' '}
+          {show(Math.max(0, release.leastN), 'force')}, at {spanName(request.drive, ...release.span)}.{' '}
           {release.goesSlack ? (
             <strong>
-              That run goes slack, and a slack run is thrown.
+              That span goes slack, and a slack belt is thrown.
               {release.slackUnderSeconds === null
-                ? ' It does so at any stop time.'
-                : ` It stays taut from ${release.slackUnderSeconds.toFixed(1)} s on.`}
+                ? ' It goes slack at every stop time.'
+                : ` It stays tight at a stop time of ${release.slackUnderSeconds.toFixed(1)} s or more.`}
             </strong>
           ) : release.slackUnderSeconds === null ? (
             ''
           ) : (
-            `It would go slack if it stopped in under ${release.slackUnderSeconds.toFixed(1)} s.`
+            `It goes slack at a stop time under ${release.slackUnderSeconds.toFixed(1)} s.`
           )}
         </Box>
       )}

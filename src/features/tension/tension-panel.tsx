@@ -89,7 +89,7 @@ export function TensionPanel({
         })}
         {answer.mounting && <MountingNote mounting={answer.mounting} />}
         <Signs drive={drive} answer={answer} />
-        {answer.hasInertia && <Release request={request} />}
+        {answer.clutchBrakes && <Release request={request} />}
         {onTake && sheet.spans.length > 0 && <ReadingForm drive={drive} answer={answer} problem={problem} onTake={take} />}
       </Box>
       {children?.(answer)}

@@ -167,9 +167,9 @@ export const ACT_WORDS = {
 
 export const SLACK_WORDS: Readonly<Record<SlackByDesign, string>> = {
   'attachment-off':
-    'With the attachment off its tensioner hangs slack, and that is right: read it with the attachment mounted and both belts on.',
-  'link-held-back':
-    'With the deck hung low or the height link held back the belt hangs slack, and that is right: read it at working height.',
+    'With the attachment off, the tensioner is slack. This is normal. Take readings with the attachment mounted and both belts on.',
+  'deck-held-back':
+    'While the holding link keeps the deck back, the belt is slack. This is normal. Stow the link and let the deck forward before you take a reading.',
   'variable-before-first-run':
-    'Before its first run the belt lies deep at the rear and hangs loose, and that is right: it comes up when it first runs. Do not shim for it.',
+    'Before its first run, the belt sits deep in the secondary and is loose. This is normal: it rises when it first runs. Do not shim for it.',
 };

@@ -54,8 +54,8 @@ describe('why it does that', () => {
   it('says what entered by itself, by the last of each', () => {
     open(
       of([
-        { check: 'window-computed', result: 'bad' },
-        { check: 'window-computed', result: 'good' },
+        { check: 'grip-computed', result: 'bad' },
+        { check: 'grip-computed', result: 'good' },
         { check: 'slack-computed', result: 'good' },
       ]),
     );
@@ -141,7 +141,7 @@ describe('why it does that', () => {
     expect(screen.queryByText(/Look at this next|Mend now/)).toBeNull();
   });
   it('answers that cannot stand together are named; a worker that fails can be asked again', async () => {
-    given.answer = { trace: { status: 'contradiction', conflicts: ['window-computed'] } };
+    given.answer = { trace: { status: 'contradiction', conflicts: ['grip-computed'] } };
     const first = panel(of([]));
     expect(screen.getByText(/These answers cannot stand together: .*Look at it once more/)).toBeTruthy();
     first.unmount();

@@ -48,8 +48,9 @@ export function setupsFor(wanted: readonly SetupId[]): Setup[] {
 /** Causes of a kind of drive that a bad result of a check speaks for: those it proves first, then the commonest on that kind. */
 export function causesTold(check: CheckId, kind: DriveKind | null): Cause[] {
   const proves = (c: Cause) => c.provedBy.includes(check);
+  const isComplaintAgain = (c: Cause) => check === 'engagement-time' && c.explains.includes('slow-weak');
   return (CAUSES as readonly Cause[])
-    .filter((c) => (proves(c) || c.toldBy.includes(check)) && (kind === null || c.kinds.includes(kind)))
+    .filter((c) => (proves(c) || c.toldBy.includes(check) || isComplaintAgain(c)) && (kind === null || c.kinds.includes(kind)))
     .sort((a, b) => Number(proves(b)) - Number(proves(a)) || commonness(b, kind) - commonness(a, kind));
 }
 

@@ -2,7 +2,7 @@ import { CAUSES, type Cause, type CauseId } from './causes';
 import { CHECKS, type Check, type CheckId } from './checks';
 import { COMMONNESS_ON, type Commonness } from './commonness';
 import { COMPLAINTS, type ComplaintId } from './complaints';
-import type { DriveKind } from './kinds';
+import { ALL, type DriveKind } from './kinds';
 import { REASONS, type Reason } from './reasons';
 import { LEAKS, STEPS, type Leak, type Step } from './steps';
 
@@ -41,7 +41,9 @@ const CHECK_LEAKS: Partial<Readonly<Record<CheckId, Leak>>> = {
   'belt-surface': 'now-and-then',
   'engagement-time': 'now-and-then',
   'belt-width': 'now-and-then',
-  'window-computed': 'never',
+  'grip-computed': 'never',
+  'stop-computed': 'never',
+  'brake-computed': 'never',
   'brake-driving-computed': 'never',
   'slack-computed': 'never',
   'tight-side-computed': 'never',
@@ -50,6 +52,22 @@ const CHECK_LEAKS: Partial<Readonly<Record<CheckId, Leak>>> = {
   'setting-computed': 'never',
   'attachment-computed': 'never',
   'link-computed': 'never',
+  'brake-released': 'never',
+  'brake-engaged': 'never',
+  'height-link-on': 'never',
+  'holding-link': 'never',
+  'attachment-on': 'never',
+  'spring-hooks': 'never',
+  'guards-complete': 'never',
+  'belt-length-short': 'never',
+  'shear-pins': 'never',
+  'belt-in-place': 'never',
+  'idle-speed': 'never',
+  'cover-clear': 'never',
+  'idler-side': 'never',
+  // One answer of a customer proves nothing.
+  'how-engaged': 'common',
+  'what-work': 'common',
   'began-slowly': 'common',
   'began-belt': 'now-and-then',
   'began-part': 'now-and-then',
@@ -86,8 +104,9 @@ export function linksOfComplaint(complaint: ComplaintId): Link[] {
   });
 }
 
-/** What a check shows, and how often. */
+/** What a check shows, and how often. A slow engagement is the complaint of it seen again, so it speaks for every cause of that complaint alike. */
 export function linksOfCheck(check: CheckId): Link[] {
+  if (check === 'engagement-time') return linksOfComplaint('slow-weak');
   const usual: Step = asked.has(check) ? 'as-often-as-not' : 'usually';
   return causes.flatMap((c): Link[] => {
     const proves = c.provedBy.includes(check);
@@ -113,12 +132,30 @@ export function leakOfCheck(check: Check): number[] {
 
 /** The same with one cause there and nothing else. */
 export const givenOfCheck = (check: Check, { step }: Pick<Link, 'step'>): number[] =>
-  spread(STEPS[step], check.results.watch !== undefined, step === 'always' ? WATCH.proving : WATCH.telling);
+  spread(STEPS[step], check.results.watch !== undefined, step === 'always' || step === 'defines' ? WATCH.proving : WATCH.telling);
+
+const DRIVE_KINDS_BUT_CVT = ALL.filter((kind) => kind !== 'cvt');
+
+/** Kinds whose machines have what a check is made on; other checks go by their causes alone. */
+const ONLY_ON: Partial<Readonly<Record<CheckId, readonly DriveKind[]>>> = {
+  'brake-released': ['deck-lever', 'pto', 'snow-thrower'],
+  'brake-engaged': ['deck-lever', 'pto', 'snow-thrower'],
+  'spindle-bound': ['deck-lever', 'deck-clutch', 'sliding-deck', 'snow-thrower'],
+  'idler-spin': ['deck-lever', 'deck-clutch', 'snow-thrower', 'accessory', 'reel'],
+  'idler-side': ['deck-lever', 'deck-clutch', 'pto', 'snow-thrower', 'accessory', 'reel', 'banded'],
+  'tight-side-computed': ['deck-lever', 'deck-clutch', 'pto', 'snow-thrower', 'accessory', 'reel', 'banded'],
+  'engagement-time': ['deck-lever', 'deck-clutch', 'sliding-deck', 'pto', 'snow-thrower'],
+  'stop-time': ['deck-lever', 'deck-clutch', 'sliding-deck', 'pto', 'snow-thrower'],
+  'arm-travel': ['deck-lever', 'pto', 'snow-thrower', 'sliding-deck'],
+  'spring-stretches': ['deck-lever', 'pto', 'snow-thrower'],
+  'grip-computed': DRIVE_KINDS_BUT_CVT,
+  'stop-computed': DRIVE_KINDS_BUT_CVT,
+};
 
 /** Kinds of drive on which a check tells something. */
 export const kindsOfCheck = (id: CheckId): DriveKind[] => {
   const kinds = new Set(linksOfCheck(id).flatMap(({ cause }) => causes.find((c) => c.id === cause)!.kinds));
-  return [...kinds];
+  return [...kinds].filter((kind) => ONLY_ON[id]?.includes(kind) ?? true);
 };
 
 export const ALL_CHECKS: readonly Check[] = CHECKS;

@@ -125,7 +125,7 @@ function mendingOn(
  * What to do next by shop minutes: each check by how many it saves of mending on, for each that it takes, a set-up shared with other worthwhile checks; and when to
  * stop looking.
  */
-export function adviseOn(words: Vocabulary, { kind, complaint, setups }: FaultCase, belief: Belief): Advice {
+export function adviseOn(words: Vocabulary, { kind, complaint, setups, history }: FaultCase, belief: Belief): Advice {
   if (belief.total <= 0) return { next: [], stop: null };
   const up = new Set(setups);
   const chances = chancesOf(belief);
@@ -152,7 +152,49 @@ export function adviseOn(words: Vocabulary, { kind, complaint, setups }: FaultCa
       return { check: check.id, bits: outlook.bits, minutes: own + setup, score: gain / (own + setup * share) };
     })
     .sort((a, b) => b.score - a.score || b.bits - a.bits || a.minutes - b.minutes);
-  return { next, stop: stopOf(words, belief, chances, mends, up, now.first, next[0]?.score ?? 0) };
+  const stop = stopOf(words, belief, chances, mends, up, now.first, next[0]?.score ?? 0);
+  const first =
+    brakeFirst(history, next) ?? (stop?.why === 'cheaper' ? ownCheckOf(words, belief, chances, mends, up, now.first, next) : null);
+  if (first === null) return { next, stop };
+  const one = next.find((n) => n.check === first)!;
+  // It is advised before its minutes pay: a look that settles it costs little next to a repair that may be for nothing.
+  return {
+    next: [{ ...one, score: Math.max(one.score, 1) }, ...next.filter((n) => n !== one)],
+    stop: stop?.why === 'cheaper' ? null : stop,
+  };
+}
+
+/** A repair less likely than this is not advised while the check of its own cause is open and costs less than this share of the repair. */
+const EVEN = 0.5;
+const CHEAP_SHARE = 1 / 3;
+/** A check that shows its cause at least so often is that cause's own. */
+const OWN_CHECK = 0.9;
+
+/** Where the machine was found to run on, the brake is looked at before anything else. */
+function brakeFirst(history: FaultCase['history'], next: readonly NextCheck[]): string | null {
+  const since = history.slice(history.findLastIndex((e) => 'fixed' in e) + 1);
+  const runsOn = since.some((e) => 'check' in e && e.check === 'stop-time' && e.result === 'bad');
+  return runsOn && next.some((n) => n.check === 'brake-released') ? 'brake-released' : null;
+}
+
+/** The cheap check that would settle the cause whose repair is likeliest to pay, while that cause is less likely than not. */
+function ownCheckOf(
+  words: Vocabulary,
+  { causes }: Belief,
+  chances: Float64Array,
+  mends: Mends,
+  up: ReadonlySet<string>,
+  first: number,
+  next: readonly NextCheck[],
+): string | null {
+  if (first < 0 || chances[first]! >= EVEN) return null;
+  const repair = mends.own[first]! - words.prove.minutes + setupMinutes(words, mends.setups[first]!, up).minutes;
+  const shows = (check: string) => {
+    const given = words.likelihoods.checks[check]!.given[causes[first]!];
+    return given ? 1 - given[0]! : 0;
+  };
+  const own = next.filter((n) => shows(n.check) >= OWN_CHECK && n.minutes < CHEAP_SHARE * repair);
+  return own.sort((a, b) => a.minutes - b.minutes)[0]?.check ?? null;
 }
 
 /** Whether to mend now: what is proved and quick or dangerous, and anything once looking costs more than it saves. */

@@ -185,17 +185,17 @@ describe('what may be wrong', () => {
       ...words,
       likelihoods: {
         ...words.likelihoods,
-        checks: { ...words.likelihoods.checks, 'window-computed': { ...words.likelihoods.checks['window-computed']!, leak: [1, 0] } },
+        checks: { ...words.likelihoods.checks, 'grip-computed': { ...words.likelihoods.checks['grip-computed']!, leak: [1, 0] } },
       },
     };
     const history: FaultEvent[] = [
       ...['belt-too-short', 'belt-too-long', 'low-tension'].map((fixed) => ({ fixed })),
-      ...words.causes.filter((c) => words.likelihoods.checks['window-computed']!.given[c.id]).map((c) => ({ fixed: c.id })),
-      { check: 'window-computed', result: 'bad' },
+      ...words.causes.filter((c) => words.likelihoods.checks['grip-computed']!.given[c.id]).map((c) => ({ fixed: c.id })),
+      { check: 'grip-computed', result: 'bad' },
       { check: 'brake-released', result: 'good' },
     ].filter((e) => !('fixed' in e) || words.causes.some((c) => c.id === e.fixed && c.kinds['deck-lever'] !== undefined));
     const traced = trace(never, { kind: 'deck-lever', complaint: ['runs-on'], history, setups: [] });
-    expect(traced).toEqual({ status: 'contradiction', conflicts: ['window-computed'] });
+    expect(traced).toEqual({ status: 'contradiction', conflicts: ['grip-computed'] });
   });
 });
 
@@ -211,7 +211,7 @@ describe('what to do next', () => {
     const c = at([{ check: 'brake-released', result: 'good' }], ['belt-covers']);
     const { next } = advice(c);
     expect(next.map((n) => n.check)).not.toContain('brake-released');
-    expect(next.map((n) => n.check)).not.toContain('window-computed');
+    expect(next.map((n) => n.check)).not.toContain('grip-computed');
     const tip = words.checks.find((k) => k.id === 'idler-tip')!;
     expect(next.find((n) => n.check === 'idler-tip')!.minutes).toBe(tip.minutes + 12);
     expect(setupMinutes(words, ['belt', 'idler'], new Set()).minutes).toBe(5 + 12 + 5);

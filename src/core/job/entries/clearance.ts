@@ -3,15 +3,18 @@ import { bySchema } from '../../stored';
 import { entryKind } from '../kind';
 import { begun } from '../stages';
 
-export const CLEARANCES = ['keeper', 'latch-fall'] as const;
+export const CLEARANCES = ['keeper', 'stop', 'latch-fall'] as const;
 
 const body = z.object({
-  /** A keeper's gap to the belt, or how far the lever falls home by itself at its handle. */
+  /** Gap of a keeper or a belt stop to the belt, or how far the lever falls home by itself at its handle. */
   what: z.enum(CLEARANCES),
-  /** The keeper; null for the lever. */
+  /** The keeper or stop; null for the lever. */
   part: z.object({ id: z.string().min(1).max(60), label: z.string().min(1).max(200) }).nullable(),
   lever: z.enum(['engaged', 'released']),
-  mm: z.number({ error: 'Give what was measured.' }).min(0, 'A gap is not below 0.').max(500, 'That is no gap; measure again.'),
+  mm: z
+    .number({ error: 'Enter what was measured.' })
+    .min(0, 'A gap must be 0 or more.')
+    .max(500, 'The gap must be at most 500 mm. Measure again.'),
   /** What it was held to, mm; null on a side that has no limit. */
   lowMm: z.number().nullable(),
   highMm: z.number().nullable(),
@@ -27,5 +30,5 @@ export const clearance = entryKind<Clearance>({
   on: 'open',
   write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
   takeBack: (job) => ({ job }),
-  name: ({ what, part }) => (what === 'keeper' ? `gap of ${part?.label ?? 'a keeper'}` : 'fall of the lever'),
+  name: ({ what, part }) => (what === 'latch-fall' ? 'fall of the lever' : `gap of ${part?.label ?? 'a keeper'}`),
 });

@@ -9,7 +9,9 @@ const body = z.object({
   /** What was complained of; devices that do not ask it yet say nothing of it. */
   complaint: z.enum(['gone', 'still', 'not-said']).default('not-said'),
   brake: z.enum(['lands', 'does-not-land', 'none', 'not-seen']),
-  /** Times it was engaged and let go. */
+  /** The released belt, felt by hand with the machine made safe; devices of before do not ask it. */
+  slack: z.enum(['slack', 'tight', 'not-felt']).default('not-felt'),
+  /** Times it was engaged and released. */
   cycles: z.number().int().min(0).max(99),
   watched: z.boolean(),
   /** What was put right beside the complaint is sound, or known bad parts stay in. */

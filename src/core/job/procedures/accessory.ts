@@ -27,7 +27,7 @@ export const ACCESSORY: Procedure = {
     {
       id: 'brackets',
       stage: 'fit',
-      text: 'Brackets together on the bench: every bolt begun by hand, a drop of thread-locker each, then snug.',
+      text: 'Assemble the brackets on the bench. Clean the threads and apply thread-locker before tightening. Start every bolt by hand, then tighten it lightly.',
       torque: true,
     },
     {

@@ -136,13 +136,13 @@ export const CVT_SHEAVES: Procedure = {
     {
       id: 'grounds-for-run',
       stage: 'fit',
-      text: 'If it is run without its cover: grounds on for the time, away from the belt.',
+      text: 'For a watched run without the cover, connect the ground straps for the time, away from the belt. Use the list for one cover off.',
       hold: true,
     },
     {
       id: 'watched',
       stage: 'prove',
-      text: 'Wheels off the ground or free, nobody in line: front closes, belt climbs at the front and sinks at the rear, comes back at idle, no creep.',
+      text: 'Support the machine with its wheels off the ground. Keep everyone out of line with the belt. The primary must close, the belt must rise there and sink at the secondary, and return at idle without creep.',
       loop: 'rollers',
     },
     {

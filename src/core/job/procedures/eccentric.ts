@@ -55,21 +55,21 @@ export const ECCENTRIC: Procedure = {
     {
       id: 'tension',
       stage: 'set',
-      text: 'Tension. A twist between two fingers is coarse (schools run from 20° to 45°) and never ends the stage alone; tap does.',
+      text: 'Tension. A twist between two fingers is a rough reading: quoted angles differ by a factor of two or more. It never ends this stage alone. Confirm by a tap.',
       reads: [force('Tension', 'at rest'), { what: 'Twist', in: 'degrees' }],
       loop: 'raise',
     },
     {
       id: 'pinch',
       stage: 'set',
-      text: 'Held with one key, pinched with the other.',
+      text: 'Clean the threads of the pinch bolt. Apply medium thread-locker now, before you tighten. Hold the eccentric with one key and tighten the pinch bolt with the other. In aluminium, use no more than the manual’s torque.',
       two: 'A second hand, or the key wedged.',
       torque: true,
     },
     {
       id: 'locker',
       stage: 'set',
-      text: 'Thread-locker on the pinch bolt; in aluminium no more torque than the manual’s.',
+      text: 'Check that thread-locker was applied before the pinch bolt was tightened. Locker on a tightened bolt holds nothing: if it was forgotten, take the bolt out and start again.',
       hold: true,
       why: 'Vibration backs it off.',
     },
@@ -90,7 +90,7 @@ export const ECCENTRIC: Procedure = {
     {
       id: 'without-propeller',
       stage: 'prove',
-      text: 'Without propeller, or at idle with nobody in its plane: the belt runs in the middle.',
+      text: 'Run without the propeller, or at idle with everyone out of its plane of rotation. The belt must run in the middle.',
     },
     {
       id: 'propeller',

@@ -74,7 +74,7 @@ export const MID_PTO: Procedure = {
     {
       id: 'latch-fall',
       stage: 'set',
-      text: 'From where the resistance goes over, the lever falls home by itself, some 25 to 40 mm at the handle. If it hovers or meets its tab first, straighten or set the rod, not the spring.',
+      text: 'Move the lever past the point of most resistance. It must finish its travel by itself. Compare its fall with the manual; without one, use the shop’s own limit. If it hovers or meets its stop tab first, straighten or set the rod, not the spring.',
       reads: [length('Fall of the lever')],
       loop: 'idler-spring',
     },
@@ -82,25 +82,25 @@ export const MID_PTO: Procedure = {
     {
       id: 'keepers',
       stage: 'set',
-      text: 'Guard edge and guide wire just clear the belt engaged and catch it released; the gap even front to back and top to bottom. Two bolts slack, move in the slot, tighten.',
+      text: 'Set the belt stops (guard edge, guide wire). Engaged: clear of the belt. Released: the belt rests on them. Set both ends alike, then tighten their bolts.',
       reads: [length('Gap', 'engaged'), length('Gap', 'released')],
       loop: 'keepers',
     },
     {
       id: 'release',
       stage: 'set',
-      text: 'Released: the belt lies against its stops, and the driven pulley turns by hand without dragging it.',
+      text: 'Released: the belt rests on its stops. Turn the driven pulley by hand: it must not pull the belt along. A stop set too far away lets the pulley run on.',
       hold: true,
     },
     {
       id: 'runs-on',
       stage: 'prove',
-      text: 'Does the PTO run on? With a slack belt that says stops set too far away, or the bottom wire missing.',
+      text: 'Check whether the PTO runs on after release. If the belt is slack and it runs on, a belt stop is too far away or missing.',
     },
     {
       id: 'record',
       stage: 'book',
-      text: 'Gap of the collar, fall of the lever, keeper gaps, both tensions, which attachment was on. Look again with each change of attachment.',
+      text: 'Gap of the collar, fall of the lever, gaps of the belt stops, both tensions, which attachment was on. Look again with each change of attachment.',
     },
   ],
 };

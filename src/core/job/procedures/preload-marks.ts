@@ -24,7 +24,7 @@ export const PRELOAD_MARKS: Procedure = {
     {
       id: 'lay-out',
       stage: 'look',
-      text: 'All parts against the list; spacers, shims and balls counted. The shim between the tensioner’s halves is there, of its stated thickness.',
+      text: 'Check all parts against the list of this drive. Count spacers, shims and loose parts. Check each shim against its stated thickness.',
       hold: true,
       photo: true,
       reads: [length('Shim')],
@@ -43,7 +43,7 @@ export const PRELOAD_MARKS: Procedure = {
     {
       id: 'lower-bolts',
       stage: 'fit',
-      text: 'Lower bolts in their own places (a machined head to the relieved side), tight.',
+      text: 'Fit the lower bolts in their own places, as the parts list states. Tighten them.',
       torque: true,
     },
     {
@@ -63,7 +63,7 @@ export const PRELOAD_MARKS: Procedure = {
     {
       id: 'top',
       stage: 'fit',
-      text: 'Top: flange, spacer pack, shim, adjuster with its balls held in by a hand. Nothing fell out.',
+      text: 'Assemble the top: flange, spacers, shim, adjuster. If the adjuster has loose parts, hold them in place. Check that every part of the list is in.',
       hold: true,
       two: 'A second hand, or a strap.',
     },
@@ -81,7 +81,7 @@ export const PRELOAD_MARKS: Procedure = {
       stage: 'set',
       text: 'First the faces parallel: straight edge from rim to rim, the gap at four places.',
       reads: [length('Gap, top in'), length('Gap, top out'), length('Gap, bottom in'), length('Gap, bottom out')],
-      why: 'Out of parallel throws belts to one side whatever else is right.',
+      why: 'Pulleys that are not parallel throw belts to one side.',
     },
     {
       id: 'stud-turns',
@@ -101,7 +101,7 @@ export const PRELOAD_MARKS: Procedure = {
     {
       id: 'preload',
       stage: 'set',
-      text: 'Then tension: big nut snug, back a quarter turn; pull the idler into the slack side until the marks meet; hold; big nut tight. A tap pairs with the marks.',
+      text: 'Then set the tension. Set the clamping nut as the manual states. Move the idler against the slack side until the marks meet. Hold it and tighten the nut. Read the tension by a tap and save it with the marks.',
       hold: true,
       reads: [force('Tension', 'at rest')],
       torque: true,
@@ -136,14 +136,14 @@ export const PRELOAD_MARKS: Procedure = {
     {
       id: 'retainer',
       stage: 'fit',
-      text: 'Bearing retainer before the propeller bolts go through; then flange, propeller, crush plate.',
+      text: 'Bearing retainer before the propeller bolts go through; then flange, propeller, pressure plate.',
       hold: true,
       why: 'It cannot be added later without taking all apart.',
     },
     {
       id: 'named-three',
       stage: 'fit',
-      text: 'Belts behind the propeller, assembly back on: shim in, balls in, idler to its side.',
+      text: 'Belts behind the propeller, assembly back on: every part of the list in, idler on its side.',
       hold: true,
     },
     { id: 'marks-again', stage: 'set', text: 'Marks met, nut tight, nothing left over.', hold: true, on: ['Engine bolts'] },

@@ -14,7 +14,7 @@ export const REEL: Procedure = {
     {
       id: 'reel-blocked',
       stage: 'secure',
-      text: 'Reel blocked or gloves on: turning any pulley turns the knives. Cutting cartridge disengaged if it can be.',
+      text: 'Block the reel and wear cut-resistant gloves: turning any pulley turns the knives. Disengage the cutting cartridge if you can.',
       hold: true,
     },
     { id: 'side-guard', stage: 'fit', text: 'Side guard off, its fixings counted.', off: ['Side guard', 'Side guard fixings'] },
@@ -56,7 +56,7 @@ export const REEL: Procedure = {
     {
       id: 'motor-up',
       stage: 'set',
-      text: 'Pry bar between the two plates where it bears on both squarely and not on the motor’s case; raise until the give is in its window (manual; commonly 4 to 8 mm at a firm thumb).',
+      text: 'Lever the bracket against the frame, never against the motor case. Raise it until the deflection with its force is in the range of this drive. The manual takes priority.',
       reads: [length('Give at mid-span'), force('Push')],
     },
     {
@@ -70,7 +70,7 @@ export const REEL: Procedure = {
     {
       id: 'again',
       stage: 'set',
-      text: 'The give again with both tight: it often loses a millimetre.',
+      text: 'Read the deflection again with both bolts tight: tightening can change it.',
       reads: [length('Give at mid-span')],
       loop: 'motor-up',
     },
@@ -82,7 +82,7 @@ export const REEL: Procedure = {
       on: ['Tunnel guard', 'Motor cover or tray', 'Side guard', 'Side guard fixings'],
       hold: true,
     },
-    { id: 'roller-then-reel', stage: 'prove', text: 'Hands away; the roller drive alone, then the reel; listen.' },
+    { id: 'roller-then-reel', stage: 'prove', text: 'Keep hands away. Run the roller drive alone, then the reel. Listen.' },
     {
       id: 'seats-quickly',
       stage: 'book',

@@ -40,7 +40,7 @@ export const SLIDING_DECK: Procedure = {
     {
       id: 'deck-back',
       stage: 'fit',
-      text: 'Raise the deck by its lift: the link turns lifting into a push backwards and the deck locks. Push on it: it is locked.',
+      text: 'Raise the deck by its lift: the link pushes the deck back and holds it there. Push on the deck: it must stay held back.',
       hold: true,
     },
     {

@@ -28,7 +28,7 @@ export const SNOW_THROWER: Procedure = {
     {
       id: 'module',
       stage: 'fit',
-      text: 'Drive module up under the frame: hooked over its pins left and right before letting go.',
+      text: 'Raise the drive module under the frame. Check that both sides are seated before you release it.',
       hold: true,
       two: 'Two people, or a jack.',
     },
@@ -43,7 +43,7 @@ export const SNOW_THROWER: Procedure = {
     {
       id: 'engagement-spring',
       stage: 'fit',
-      text: 'Engagement spring (its short end in the arm, as the manual says) and cable end through the module.',
+      text: 'Fit the engagement spring and pass the cable end through the module. The manual or your photo shows which spring end goes where.',
       where: engagedBy('lever-cable', 'lever-rod'),
     },
     { id: 'module-idlers', stage: 'look', text: 'Module idlers: spin, tip. The arm returns by itself.', hold: true },
@@ -67,13 +67,17 @@ export const SNOW_THROWER: Procedure = {
       on: ['Belt guide'],
       hold: true,
     },
-    { id: 'roll-in', stage: 'fit', text: 'Hitch lowered until its transport lock is off; roll in until the pins lie in their cradles.' },
+    {
+      id: 'roll-in',
+      stage: 'fit',
+      text: 'Lower the hitch until its transport lock is off. Roll in until both mounting pins are seated, as this design seats them.',
+    },
     {
       id: 'pins-home',
       stage: 'fit',
-      text: 'Locking pins home on both sides, fully through the housing. If one is not, raise the housing a little and let it drop in.',
+      text: 'Lock the thrower on both sides, as its design locks it. Check that each pin or latch is fully home. If one is not, raise the housing a little and seat it again.',
       hold: true,
-      why: 'A half-home pin lets go on the first lump.',
+      why: 'A pin that is not fully home comes out at the first shock.',
     },
     { id: 'engine-pulley', stage: 'fit', text: 'Belt on the engine or module pulley, inside its keeper.', hold: true },
     {
@@ -81,7 +85,7 @@ export const SNOW_THROWER: Procedure = {
       stage: 'set',
       text: 'Tension, and the push at mid-span that goes with it.',
       reads: [force('Tension', 'engaged'), length('Give at mid-span', 'engaged')],
-      looks: 'Loose. These drives run at a fraction of a deck’s tension, the idler on the slack run. Do not shorten the belt.',
+      looks: 'Loose. Many of these drives run at a low belt tension, with the idler on the slack side. Do not fit a shorter belt.',
     },
     {
       id: 'lever-both',

@@ -14,7 +14,7 @@ export const TWIN_RODS: Procedure = {
     {
       id: 'no-rerun',
       stage: 'ask',
-      text: 'Squeal or smoke at the shields under load? Then it is shut down first and not run again to hear it.',
+      text: 'If there was squeal or smoke at the shields under load, shut the machine down first. Do not run it again to hear it.',
       hold: true,
     },
     { id: 'drum-blocked', stage: 'secure', text: 'Drum stopped and blocked.', hold: true },
@@ -69,7 +69,7 @@ export const TWIN_RODS: Procedure = {
     {
       id: 'tension',
       stage: 'set',
-      text: 'Tension: equal flats on both rods in rounds of three, jack following; read after each round.',
+      text: 'Turn both rods by equal flats, in rounds as large as the setting table states. Move the jack along. Read the tension after each round.',
       reads: [{ what: 'Flats, left', in: 'count' }, { what: 'Flats, right', in: 'count' }, force('Tension', 'at rest')],
       loop: 'tension',
       looks: 'Not as tight as a person can pull: what is over the band goes into bearings.',
@@ -105,7 +105,7 @@ export const TWIN_RODS: Procedure = {
     {
       id: 'interval',
       stage: 'book',
-      text: 'Flats on each rod, tension, gaps, hours. A new or newly fitted band again within 25 h; then every 250 h, with the oil.',
+      text: 'Flats on each rod, tension, gaps, hours. Check a new band after the shop’s first running-in interval, then at the shop’s usual interval.',
     },
   ],
 };

@@ -10,22 +10,32 @@ import type { StageProps } from './module';
 import { SafeAgain } from './secure/safe-again';
 import { Stopwatch } from './stopwatch';
 
-/** Times taken with the machine running: its own list first, and safe again after it. */
-export function PoweredTest({ job, at, acts, bay, when }: Pick<StageProps, 'job' | 'at' | 'acts'> & { bay: Bay; when: Timed['when'] }) {
+/**
+ * Times taken with the machine running: its own list first, and safe again after it. With one cover off it is a watched run: its list names the cover, and no
+ * time is taken.
+ */
+export function PoweredTest({
+  job,
+  at,
+  acts,
+  bay,
+  when,
+  coverOff = null,
+}: Pick<StageProps, 'job' | 'at' | 'acts'> & { bay: Bay; when: Timed['when']; coverOff?: string | null }) {
   const runs = bay.securing.state === 'after-run';
   if (!runs)
     return (
       <>
         <Alert severity="warning" variant="outlined" sx={{ mb: 1 }}>
-          The machine’s manual, local codes and licensed practice come first. Never run it to hear a squeal or see smoke again.
+          The machine’s manual, local codes and licensed practice take priority. Do not run the machine again to hear a squeal or see smoke.
         </Alert>
         <Typography variant="h3" sx={{ mb: 0.5 }}>
-          Before it runs
+          {coverOff === null ? 'Before it runs' : `Watched run with “${coverOff}” off`}
         </Typography>
         <ConfirmList
-          name={`before-run-${job.number}-${at}`}
+          name={`before-run-${job.number}-${at}${coverOff === null ? '' : '-cover-off'}`}
           label="Before it runs"
-          cautions={cautionsFor('running', bay.facts)}
+          cautions={cautionsFor('running', bay.facts, { kind: bay.kind, coverOff })}
           act="Confirmed: it may run"
           onWrite={(cautions) =>
             acts.write(at, 'running', { cautions: [...cautions] }, `Job ${job.number}: powered test`, 'Written: a powered test begins.')
@@ -35,10 +45,14 @@ export function PoweredTest({ job, at, acts, bay, when }: Pick<StageProps, 'job'
     );
   return (
     <>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mb: 1.5 }}>
-        <Stopwatch {...{ job, at, acts, when }} what="engagement" limitS={null} />
-        <Stopwatch {...{ job, at, acts, when }} what="stop" limitS={bay.stopLimitS} />
-      </Box>
+      {coverOff === null ? (
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mb: 1.5 }}>
+          <Stopwatch {...{ job, at, acts, when }} what="engagement" limitS={null} />
+          <Stopwatch {...{ job, at, acts, when }} what="stop" limitS={bay.stopLimitS} />
+        </Box>
+      ) : (
+        <Typography sx={{ mb: 1.5 }}>Watch the belt engage and release. Final times are taken with every guard fitted.</Typography>
+      )}
       <SafeAgain {...{ job, acts }} />
     </>
   );

@@ -30,12 +30,13 @@ export function BookingDialog({
   const runs = runsOn(matched);
   const left = shelf.quantity - pieces;
   const needsReason = !exact || !runs;
+  const staysTight = letsGo && matched.verdict === 'too-short';
   const name = beltName(shelf);
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
       <DialogTitle>
-        Book {name}
-        {exact ? '' : ' as a substitute'}
+        Use {name}
+        {staysTight ? ' as an exception' : exact ? '' : ' as a substitute'}
       </DialogTitle>
       <DialogContent>
         <Typography sx={{ mb: 1.5 }}>
@@ -46,7 +47,9 @@ export function BookingDialog({
         </Typography>
         {!runs && (
           <Alert severity="warning" variant="outlined" sx={{ mb: 1.5 }}>
-            This belt does not run on this drive as it is drawn.
+            {staysTight
+              ? 'This belt does not release on this drive. Fit it only as an exception, with your reason. The test stage then requires that slack and brake are confirmed by hand. Otherwise the job ends as not safe to use.'
+              : 'This belt does not work on this drive as drawn.'}
           </Alert>
         )}
         {needsReason && (
@@ -54,17 +57,17 @@ export function BookingDialog({
             autoFocus
             multiline
             minRows={2}
-            label={exact ? 'Reason' : 'Reason for the substitute'}
+            label={staysTight ? 'Reason for the exception' : exact ? 'Reason' : 'Reason for the substitute'}
             value={reason}
             onChange={(e) => setReason(e.target.value)}
-            helperText="Shows on the ticket."
+            helperText="The reason is shown on the ticket."
             placeholder="Exact belt comes with Thursday’s boat; customer mows tomorrow."
             slotProps={{ htmlInput: { maxLength: 500 } }}
           />
         )}
       </DialogContent>
       <DialogActions sx={{ p: 2 }}>
-        <Button onClick={onClose}>Not now</Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button
           variant="contained"
           disabled={busy || (needsReason && reason.trim() === '')}
@@ -73,7 +76,7 @@ export function BookingDialog({
             void onBook(reason).finally(() => setBusy(false));
           }}
         >
-          Book this belt
+          {staysTight ? 'Use as an exception' : 'Use this belt'}
         </Button>
       </DialogActions>
     </Dialog>

@@ -7,7 +7,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import * as z from 'zod';
 import { complaintOf } from '@/core/fault';
-import { askedOf, handBackOf, kindOf, provedOf, stillOff, type Proved } from '@/core/job';
+import { askedOf, coverLeftOff, fittedException, handBackOf, kindOf, provedOf, stillOff, type Proved } from '@/core/job';
 import { Choices } from '@/ui/choices';
 import { useDraftOf } from '@/ui/draft';
 import { BreakIn } from '../../../cvt/break-in';
@@ -22,7 +22,15 @@ import { PoweredTest } from '../powered-test';
 import { StageMoves } from '../stage-moves';
 
 const CYCLES = 5;
-const UNTRIED: Proved = { belt: 'not-tried', complaint: 'not-said', brake: 'not-seen', cycles: 0, watched: false, machine: 'not-judged' };
+const UNTRIED: Proved = {
+  belt: 'not-tried',
+  complaint: 'not-said',
+  brake: 'not-seen',
+  slack: 'not-felt',
+  cycles: 0,
+  watched: false,
+  machine: 'not-judged',
+};
 
 const draftShape = z.custom<Proved>((tried) => kindOf('proved').form.check(tried).ok);
 
@@ -37,17 +45,31 @@ function Bench(props: StageProps) {
   const put = (part: Partial<Proved>) => setChanged({ ...proof, ...part });
   const complaints = askedOf(job.entries)?.complaints ?? [];
   const off = stillOff(job.entries);
+  const cover = coverLeftOff(job.entries);
+  const exception = fittedException(job.entries);
+  const releases =
+    exception || (bay.drive?.springs.some((s) => s.from.leverTravel !== undefined || s.to.leverTravel !== undefined) ?? false);
+  const hasBrake = bay.kind !== 'cvt';
   const hand = handBackOf(job.entries, bay.stopLimitS);
   const write = async () => {
     setBusy(true);
-    if (await acts.write(at, 'proved', proof, `Job ${job.number}: what the run showed`, 'Written on the ticket.')) setChanged(null);
+    if (
+      await acts.write(
+        at,
+        'proved',
+        hasBrake ? proof : { ...proof, brake: 'none' },
+        `Job ${job.number}: test result`,
+        'The test result is on the ticket.',
+      )
+    )
+      setChanged(null);
     setBusy(false);
   };
   return (
     <StageFrame {...props}>
       {written && hand.unfit.length > 0 && (
         <Alert severity="error" variant="outlined" sx={{ mb: 1.5 }}>
-          Do not hand it back as it is: {hand.unfit.map((u) => UNFIT_WORDS[u]).join('; ')}.
+          Do not hand back this machine: {hand.unfit.map((u) => UNFIT_WORDS[u]).join('; ')}.
         </Alert>
       )}
       {!bay.facts.class && writable && (
@@ -61,8 +83,13 @@ function Bench(props: StageProps) {
       )}
       {off.length > 0 && (
         <Alert severity="error" variant="outlined" sx={{ mb: 1.5 }}>
-          Not back on: {off.join(', ')}. Count it on under Fit before it is run.
+          Not back on: {off.join(', ')}. Refit these parts before the machine runs.
         </Alert>
+      )}
+      {writable && cover !== null && (
+        <Box component="section" aria-label="Watched run" sx={{ mb: 1.5 }}>
+          <PoweredTest {...{ job, at, acts, bay }} when="proved" coverOff={cover} />
+        </Box>
       )}
       {writable && off.length === 0 && (
         <Box sx={{ mt: 1 }}>
@@ -73,8 +100,8 @@ function Bench(props: StageProps) {
       <Box sx={{ mt: 2 }}>
         <ProcedureSteps {...props} />
       </Box>
-      <Box component="section" aria-label="What the run showed" sx={{ mt: 2, display: 'grid', gap: 1.5 }}>
-        <Typography variant="h2">What the run showed</Typography>
+      <Box component="section" aria-label="Test result" sx={{ mt: 2, display: 'grid', gap: 1.5 }}>
+        <Typography variant="h2">Test result</Typography>
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, flexWrap: 'wrap' }}>
           <Button
             variant="outlined"
@@ -82,7 +109,7 @@ function Bench(props: StageProps) {
             onClick={() => put({ cycles: Math.min(99, proof.cycles + 1) })}
             sx={{ minHeight: 56 }}
           >
-            Engaged and let go
+            Engage and release cycle
           </Button>
           <Box className="ts-mono" sx={{ fontSize: 22 }}>
             {proof.cycles} of {CYCLES}
@@ -90,7 +117,7 @@ function Bench(props: StageProps) {
           {proof.cycles > 0 && writable && <Button onClick={() => put({ cycles: proof.cycles - 1 })}>One less</Button>}
         </Box>
         <Choices
-          label="The belt, watched engaging and letting go"
+          label="The belt, watched as it engages and releases"
           big
           disabled={!writable}
           value={proof.belt === 'not-tried' ? null : proof.belt}
@@ -102,38 +129,59 @@ function Bench(props: StageProps) {
         />
         {complaints.length > 0 && (
           <Choices
-            label={`What was complained of: ${complaints.map((id) => complaintOf(id).label.toLowerCase()).join(', ')}`}
+            label={`Complaint: ${complaints.map((id) => complaintOf(id).label.toLowerCase()).join(', ')}`}
             big
             disabled={!writable}
             value={proof.complaint === 'not-said' ? null : proof.complaint}
             options={[
               { id: 'gone', label: 'Gone' },
-              { id: 'still', label: 'There still' },
+              { id: 'still', label: 'Still present' },
             ]}
             onChoose={(complaint) => put({ complaint, watched: true })}
           />
         )}
-        <Choices
-          label="The brake, released"
-          big
-          disabled={!writable}
-          value={proof.brake}
-          options={[
-            { id: 'lands', label: 'Seen to land' },
-            { id: 'does-not-land', label: 'Does not land' },
-            { id: 'none', label: 'It has none' },
-            { id: 'not-seen', label: 'Not seen' },
-          ]}
-          onChoose={(brake) => put({ brake })}
-        />
+        {exception && (
+          <Alert severity="warning" variant="outlined">
+            The fitted belt does not release by calculation. It was fitted as an exception. Stop the engine, make the machine safe, and feel
+            that the released belt is slack and the brake is on. Otherwise the job ends as not safe to use.
+          </Alert>
+        )}
+        {releases && (
+          <Choices
+            label="The belt, released, felt by hand with the engine off"
+            big
+            disabled={!writable}
+            value={proof.slack === 'not-felt' ? null : proof.slack}
+            options={[
+              { id: 'slack', label: 'Slack' },
+              { id: 'tight', label: 'Stays tight' },
+            ]}
+            onChoose={(slack) => put({ slack })}
+          />
+        )}
+        {hasBrake && (
+          <Choices
+            label="The brake, released"
+            big
+            disabled={!writable}
+            value={proof.brake}
+            options={[
+              { id: 'lands', label: 'Seen on' },
+              { id: 'does-not-land', label: 'Stays off' },
+              { id: 'none', label: 'It has none' },
+              { id: 'not-seen', label: 'Not seen' },
+            ]}
+            onChoose={(brake) => put({ brake })}
+          />
+        )}
         <Choices
           label="The machine"
           big
           disabled={!writable}
           value={proof.machine === 'not-judged' ? null : proof.machine}
           options={[
-            { id: 'sound', label: 'It is sound' },
-            { id: 'known-bad', label: 'Known faults stay in' },
+            { id: 'sound', label: 'In good order' },
+            { id: 'known-bad', label: 'Known faults remain' },
           ]}
           onChoose={(machine) => put({ machine })}
         />
@@ -145,7 +193,7 @@ function Bench(props: StageProps) {
               onClick={() => void write()}
               sx={{ minHeight: 56 }}
             >
-              Write down the proof
+              Save test result
             </Button>
           </Box>
         )}

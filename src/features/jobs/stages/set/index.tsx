@@ -7,7 +7,7 @@ import { isWithin, linesOf } from '@/core/job';
 import { slackByDesign } from '@/core/tension';
 import { Fold } from '@/ui/fold';
 import { AlignmentPanel } from '../../../alignment/alignment-panel';
-import { Clearances, clearanceName, clearancesOf } from '../../../tension/clearances';
+import { beltStopsOf, Clearances, clearanceName, clearancesOf } from '../../../tension/clearances';
 import { onlyFelt } from '../../../tension/readings-list';
 import { SLACK_WORDS } from '../../../tension/words';
 import { StackedNote } from '../../../stacks/stacked-note';
@@ -60,12 +60,12 @@ function OfBelt(props: StageProps & { drive: Drive; beltId: string }) {
     .map((l) => l.body)
     .filter((a) => a.belt === beltId);
   const last = aligned.at(-1);
-  const measured = clearancesOf(drive, beltId);
   const gaps = linesOf(job.entries, 'clearance').map((l) => l.body);
+  const measured = clearancesOf(drive, beltId, beltStopsOf(drive, gaps));
   const out = gaps.filter((g) => !isWithin(g));
   const slack = slackByDesign(drive, {
     attachmentLoadsTension: bay.facts['attachment-loads']?.value === 'yes',
-    heightLink: bay.facts['height-link']?.value === 'yes',
+    slidingDeck: bay.facts['take-up']?.value === 'sprung-deck',
   });
   return (
     <>
@@ -98,7 +98,7 @@ function OfBelt(props: StageProps & { drive: Drive; beltId: string }) {
       {drive.kind !== 'cvt' && <Tension {...props} />}
       {measured.length > 0 && (
         <Fold
-          title="Keepers and latch"
+          title="Keepers, belt stops and latch"
           says={
             gaps.length === 0
               ? 'not measured yet'
@@ -108,12 +108,11 @@ function OfBelt(props: StageProps & { drive: Drive; beltId: string }) {
           }
         >
           <Clearances
-            asked={measured}
+            drive={drive}
+            beltId={beltId}
             kept={gaps}
             onKeep={
-              writable
-                ? (g) => acts.write(at, 'clearance', g, `Job ${job.number}: ${clearanceName(g)}`, 'Measured; it stands on the ticket.')
-                : null
+              writable ? (g) => acts.write(at, 'clearance', g, `Job ${job.number}: ${clearanceName(g)}`, 'The gap is on the ticket.') : null
             }
           />
         </Fold>
