@@ -51,10 +51,10 @@ export const toStage = (page: Page, stage: string) =>
 /** A proof of five cycles: the belt stays on, the brake lands, the machine is sound. */
 export async function prove(page: Page): Promise<void> {
   await run(page);
-  for (let i = 0; i < 5; i++) await page.getByRole('button', { name: 'Engaged and let go' }).click();
+  for (let i = 0; i < 5; i++) await page.getByRole('button', { name: 'Engage and release cycle' }).click();
   await page.getByRole('radio', { name: 'Stays on' }).click();
-  await page.getByRole('radio', { name: 'Seen to land' }).click();
-  await page.getByRole('radio', { name: 'It is sound' }).click();
-  await page.getByRole('button', { name: 'Write down the proof' }).click();
+  await page.getByRole('radio', { name: 'Seen on' }).click();
+  await page.getByRole('radio', { name: 'In good order' }).click();
+  await page.getByRole('button', { name: 'Save test result' }).click();
   await expect(ticketOf(page)).toContainText('The belt stays on; the brake lands; the machine is sound.');
 }

@@ -111,7 +111,7 @@ test.describe('on a phone', () => {
     await expect(page.getByText('“Yearly look-over.”')).toBeVisible();
     await page.getByRole('button', { name: 'Close the ticket' }).click();
     await page.getByRole('button', { name: 'Book A39' }).click();
-    await page.getByRole('button', { name: 'Book this belt' }).click();
+    await page.getByRole('button', { name: 'Use this belt' }).click();
     await expect(page.getByText('A39 booked from B3.')).toBeVisible();
   });
 

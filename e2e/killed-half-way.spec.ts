@@ -68,11 +68,11 @@ test('a banded drive from the words to the hand-back, the server killed half way
   await page.getByRole('button', { name: 'Fit is done' }).click();
   await toStage(page, 'Prove');
   await run(page);
-  for (let i = 0; i < 5; i++) await page.getByRole('button', { name: 'Engaged and let go' }).click();
+  for (let i = 0; i < 5; i++) await page.getByRole('button', { name: 'Engage and release cycle' }).click();
   await page.getByRole('radio', { name: 'Stays on' }).click();
   await page.getByRole('radio', { name: 'It has none' }).click();
-  await page.getByRole('radio', { name: 'It is sound' }).click();
-  await page.getByRole('button', { name: 'Write down the proof' }).click();
+  await page.getByRole('radio', { name: 'In good order' }).click();
+  await page.getByRole('button', { name: 'Save test result' }).click();
   await toStage(page, 'Book');
   await page.getByRole('combobox', { name: 'Part' }).fill('Cupped');
   await page.getByRole('option', { name: /Cupped washer/ }).click();

@@ -43,11 +43,11 @@ test('what a thumb says is not enough; a push is, and a decision against the num
   await page.getByRole('button', { name: /^Leave, adjust or replace/ }).click();
   const decide = page.getByRole('form', { name: 'Leave, adjust or replace' });
   const said = await decide.getByRole('status').innerText();
-  await decide.getByRole('radio', { name: /^Replace the belt/.test(said) ? 'Leave it' : 'Replace the belt' }).click();
-  await decide.getByRole('button', { name: 'Decide' }).click();
+  await decide.getByRole('radio', { name: /^Replace the belt/.test(said) ? 'Leave as is' : 'Replace the belt' }).click();
+  await decide.getByRole('button', { name: 'Save decision' }).click();
   await expect(decide.getByText(/give the reason/)).toBeVisible();
-  await decide.getByLabel('Why otherwise').fill('The boat sails on Thursday.');
-  await decide.getByRole('button', { name: 'Decide' }).click();
+  await decide.getByLabel('Reason').fill('The boat sails on Thursday.');
+  await decide.getByRole('button', { name: 'Save decision' }).click();
   await expect(page.getByRole('complementary', { name: 'Ticket' }).getByText(/The boat sails on Thursday\./)).toBeVisible();
 });
 

@@ -79,15 +79,15 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
     await expect(page.getByRole('region', { name: 'Readings' })).toContainText('Together');
     await page.getByRole('button', { name: 'Set is done' }).click();
 
-    // Prove: without it the job would end only as not fit to use.
+    // Prove: without it the job would end only as not safe to use.
     await toStage(page, 'Book');
-    await expect(page.getByRole('radio', { name: 'The machine is sound' })).toHaveCount(0);
+    await expect(page.getByRole('radio', { name: 'Fit to use' })).toHaveCount(0);
     await toStage(page, 'Prove');
     await prove(page);
 
     // Book.
     await toStage(page, 'Book');
-    await expect(page.getByRole('radio', { name: 'The machine is sound' })).toBeChecked();
+    await expect(page.getByRole('radio', { name: 'Fit to use' })).toBeChecked();
     await page.getByLabel('Closing line for the customer').fill('New belt and idler.');
     // What is usual after a new belt stands there already.
     await expect(page.getByRole('button', { name: 'After the first day', pressed: true })).toBeVisible();
@@ -96,7 +96,7 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
     await expect(page.getByText(/is closed\.$/).first()).toBeVisible();
     await page.getByRole('link', { name: 'Print' }).click();
     await expect(page.getByRole('article')).toContainText(
-      'The machine is sound. New belt and idler. Next look: After the first day: tension, keepers.',
+      'Fit to use. New belt and idler. Next look: After the first day: tension, keepers.',
     );
   });
 });
@@ -146,13 +146,13 @@ test.describe('a mid PTO on a phone, the network gone half way', () => {
     await expect(off.getByText('Nothing: all that came off is back on.')).toBeVisible();
     await toStage(page, 'Prove');
     await run(page);
-    for (let i = 0; i < 5; i++) await page.getByRole('button', { name: 'Engaged and let go' }).tap();
+    for (let i = 0; i < 5; i++) await page.getByRole('button', { name: 'Engage and release cycle' }).tap();
     await page.getByRole('radio', { name: 'Stays on' }).tap();
     await page.getByRole('radio', { name: 'It has none' }).tap();
-    await page.getByRole('radio', { name: 'It is sound' }).tap();
-    await page.getByRole('button', { name: 'Write down the proof' }).tap();
+    await page.getByRole('radio', { name: 'In good order' }).tap();
+    await page.getByRole('button', { name: 'Save test result' }).tap();
     await toStage(page, 'Book');
-    await expect(page.getByRole('radio', { name: 'The machine is sound' })).toBeChecked();
+    await expect(page.getByRole('radio', { name: 'Fit to use' })).toBeChecked();
     await expect(page.getByLabel('Closing line for the customer')).toHaveValue('Both belts on, carriage free.');
     await page.getByRole('button', { name: /^Close job/ }).tap();
     await expect(page.getByText(/is closed\.$/).first()).toBeVisible();

@@ -2,9 +2,11 @@
 
 import { useCallback, useEffect, useRef, useState } from 'react';
 
-export interface Latest<Answer> {
-  /** The last answer, kept while the next is computed. */
+export interface Latest<Answer, Request = unknown> {
+  /** The last answer, shown while the next is computed. */
   readonly answer: Answer | null;
+  /** The request that it answers: not the newest one while that is computed. */
+  readonly of: Request | null;
   readonly pending: boolean;
   /** The last request broke off: what is shown is older than what was asked. */
   readonly failed: boolean;
@@ -13,8 +15,8 @@ export interface Latest<Answer> {
 }
 
 /** Runs the newest request only: while one is under way later ones wait, and of those only the last is run. One that breaks off frees the way for the next. */
-export function useLatest<Request, Answer>(request: Request | null, run: (request: Request) => Promise<Answer>): Latest<Answer> {
-  const [answer, setAnswer] = useState<Answer | null>(null);
+export function useLatest<Request, Answer>(request: Request | null, run: (request: Request) => Promise<Answer>): Latest<Answer, Request> {
+  const [last, setLast] = useState<{ readonly answer: Answer; readonly of: Request } | null>(null);
   const [state, setState] = useState<'pending' | 'done' | 'failed'>('pending');
   const waiting = useRef<Request | null>(null);
   const busy = useRef(false);
@@ -42,7 +44,7 @@ export function useLatest<Request, Answer>(request: Request | null, run: (reques
         try {
           const result = await runner.current(one);
           failed = false;
-          if (alive.current) setAnswer(result);
+          if (alive.current) setLast({ answer: result, of: one });
         } catch {
           failed = true;
         }
@@ -56,7 +58,8 @@ export function useLatest<Request, Answer>(request: Request | null, run: (reques
     if (request !== null) ask(request);
   }, [request, ask]);
   return {
-    answer,
+    answer: last?.answer ?? null,
+    of: last?.of ?? null,
     pending: state === 'pending',
     failed: state === 'failed',
     again: useCallback(() => {

@@ -68,7 +68,7 @@ export const askTap = (request: TapRequest): Promise<HeardRecording> =>
   ask('matching', async (remote): Promise<HeardRecording> => remote.tap(request));
 
 /** The tension of a belt, off the main thread. */
-export function useTension(request: TensionRequest | null): Latest<TensionAnswer> {
+export function useTension(request: TensionRequest | null): Latest<TensionAnswer, TensionRequest> {
   return useLatest(request, askTension);
 }
 
@@ -87,12 +87,12 @@ export function useCompare(request: CompareRequest | null): Latest<CompareAnswer
 }
 
 /** A belt's log of widths worked through, off the main thread. */
-export function useWear(request: WearAsk | null): Latest<WearAnswer> {
+export function useWear(request: WearAsk | null): Latest<WearAnswer, WearAsk> {
   return useLatest(request, (r) => ask('matching', async (remote): Promise<WearAnswer> => remote.wear(r)));
 }
 
 /** Many belts’ logs worked through, off the main thread. */
-export function useFleet(request: readonly WearAsk[] | null): Latest<WearForecast[]> {
+export function useFleet(request: readonly WearAsk[] | null): Latest<WearForecast[], readonly WearAsk[]> {
   return useLatest(request, (r) => ask('matching', async (remote): Promise<WearForecast[]> => remote.fleet(r)));
 }
 

@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { checkOf, type CheckId } from '../fault';
+import { checkOf, type CheckId, type DriveKind } from '../fault';
 import { driveKindOf, factsOfDrive, type Facts } from '../machine';
 import { demoDrive } from '../drive/sample-drives';
 import {
   askedOf,
   cautionsFor,
+  coverLeftOff,
   findingsOf,
   handBackOf,
   kindOf,
@@ -105,11 +106,43 @@ describe('made safe', () => {
     );
     expect(ids('full', { power: 'mains', turn: 'either', spins: 'none' })).not.toEqual(expect.arrayContaining(['lead-off']));
     expect(ids('full', { turn: 'either' })).not.toContain('one-way');
+    // Nobody knows what spins: propeller lines show, too.
+    expect(ids('full', {})).toEqual(expect.arrayContaining(['propeller-off', 'can-fall']));
+    expect(ids('running', {})).toContain('propeller-plane');
+    expect(ids('full', { spins: 'blade' })).not.toContain('propeller-off');
+  });
+  it('a powered test has neutral, parking brake, fresh air, eyes and ears', () => {
+    const words = cautionsFor('running', known({ power: 'petrol', class: 'ride-on', spins: 'blade' }), { kind: 'deck-lever' })
+      .map((c) => c.words)
+      .join(' ');
+    for (const part of ['neutral', 'parking brake', 'outdoors', 'eye and ear protection']) expect(words).toContain(part);
+  });
+  it('blades are blocked and gloves worn, and what can fall is supported before its bolt comes out', () => {
+    const words = cautionsFor('full', known({ spins: 'blade' }), { kind: 'deck-lever' }).map((c) => c.words);
+    expect(words).toContain('Block the blades, reel or auger. To turn the drive by hand, wear cut-resistant gloves.');
+    expect(words.some((w) => /before you loosen its bolt\. It can fall or swing/.test(w))).toBe(true);
+  });
+  it('asks for no line that the machine cannot have', () => {
+    const ids = (list: Parameters<typeof cautionsFor>[0], kind: DriveKind) => cautionsFor(list, {}, { kind }).map((c) => c.id);
+    for (const id of ['raised', 'stands-still', 'pto-off', 'supported']) expect(ids('full', 'accessory')).not.toContain(id);
+    for (const id of ['raised', 'what-turns', 'pto-off', 'propeller-off']) expect(ids('full', 'cvt')).not.toContain(id);
+    expect(ids('full', 'deck-lever')).toContain('raised');
+    expect(ids('running', 'cvt')).toContain('wheels-off-ground');
+    expect(ids('running', 'deck-lever')).not.toContain('wheels-off-ground');
+  });
+  it('a check with the key on has its own list', () => {
+    expect(cautionsFor('key-on', known({ power: 'petrol' })).map((c) => c.id)).toEqual(['cannot-start', 'clutch-clear']);
+  });
+  it('a watched run with one cover off names it and asks for every other guard', () => {
+    const lines = cautionsFor('running', {}, { coverOff: 'Belt cover' });
+    expect(lines.map((c) => c.id)).not.toContain('guards-on');
+    expect(lines.filter((c) => c.words.includes('“Belt cover”'))).toHaveLength(2);
+    expect(lines.map((c) => c.id)).toEqual(expect.arrayContaining(['where-to-stand', 'eyes-ears', 'low-speed']));
   });
   it('no list ever offers to defeat a switch', () => {
     for (const facts of [{}, { class: 'ride-on' }, { class: 'walk-behind' }])
       for (const { id, words } of cautionsFor('running', known(facts)))
-        if (/switch|lever/.test(words)) expect([id, /no switch is bridged|never tied/.test(words)]).toEqual([id, true]);
+        if (/switch|lever/.test(words)) expect([id, /Do not bridge|Never tie/.test(words)]).toEqual([id, true]);
   });
 });
 
@@ -126,11 +159,31 @@ describe('what is off the machine', () => {
     expect(refuse([...lines, tally('Hanger pins', 1, 'on'), setup(false)])).toBeNull();
     expect(stillOff([tally('Pins', 2, 'on')])).toEqual(['2 pins too many']);
   });
+  it('allows a watched run with one cover off, and with nothing else off', () => {
+    expect(coverLeftOff([tally('Belt cover', 1, 'off')])).toBe('Belt cover');
+    expect(coverLeftOff([tally('Belt cover', 1, 'off'), tally('Hanger pins', 2, 'off')])).toBeNull();
+    expect(coverLeftOff([tally('Hanger pins', 2, 'off')])).toBeNull();
+    expect(coverLeftOff([tally('Belt cover', 1, 'off'), tally('Belt cover', 1, 'on')])).toBeNull();
+  });
 });
 
 describe('how a job may end', () => {
   const stop = (seconds: number) => line({ type: 'timed', body: { what: 'stop', seconds, when: 'proved', limitS: 5, how: 'stopwatch' } });
   const proof = (more: object = {}) => line({ type: 'proved', body: { ...PROVED, ...more } });
+  it('a belt fitted as an exception goes back only with slack and brake confirmed by hand', () => {
+    const tight = line({ type: 'belt-booked', body: { ...BOOKED_BELT, verdict: 'too-short' as const, letsGo: true } });
+    const end = (more: object, first = tight) => handBackOf([first, proof(more), stop(4)], 5);
+    expect(end({})).toMatchObject({ best: 'unfit', unfit: ['slack-not-confirmed'] });
+    expect(end({ slack: 'tight' })).toMatchObject({ best: 'unfit', unfit: ['belt-stays-tight'] });
+    expect(end({ slack: 'slack' })).toMatchObject({ best: 'sound', unfit: [] });
+    expect(end({ slack: 'slack', brake: 'not-seen' })).toMatchObject({ best: 'unfit', unfit: ['brake-not-seen'] });
+    // A belt that releases, or is tight for life, asks for no such thing; one found tight is never sound.
+    const plain = line({ type: 'belt-booked', body: { ...BOOKED_BELT, verdict: 'fits' as const } });
+    expect(end({}, plain)).toMatchObject({ best: 'sound' });
+    expect(end({ slack: 'tight' }, plain)).toMatchObject({ best: 'unfit' });
+    const always = line({ type: 'belt-booked', body: { ...BOOKED_BELT, verdict: 'too-short' as const, letsGo: false } });
+    expect(end({}, always)).toMatchObject({ best: 'sound' });
+  });
   it('sound only with belt, brake and stop time proved and nothing known bad', () => {
     expect(handBackOf([proof(), stop(4)], 5)).toMatchObject({ best: 'sound', unfit: [] });
     expect(handBackOf([proof()], null).best).toBe('sound');
@@ -142,7 +195,7 @@ describe('how a job may end', () => {
     ['the brake does not land', [proof({ brake: 'does-not-land' }), stop(4)], ['brake-not-landing']],
     ['the brake was not seen', [proof({ brake: 'not-seen' }), stop(4)], ['brake-not-seen']],
     ['the belt comes off', [proof({ belt: 'comes-off' }), stop(4)], ['belt-comes-off']],
-  ] as const)('not fit to use where %s', (_, lines, unfit) => {
+  ] as const)('not safe to use where %s', (_, lines, unfit) => {
     const hand = handBackOf(lines, 5);
     expect(hand).toMatchObject({ best: 'unfit', unfit });
     expect([mayEnd(hand, 'sound'), mayEnd(hand, 'belt-stays'), mayEnd(hand, 'unfit')]).toEqual([false, false, true]);
@@ -160,7 +213,7 @@ describe('how a job may end', () => {
     expect(closing.refuseOn?.(UNPROVED, on('technician'))).toContain('owner');
     expect(closing.refuseOn?.(UNPROVED, on('owner'))).toBeNull();
     expect(closing.refuse?.({ ...UNPROVED, why: '' })?.field).toBe('why');
-    expect(closing.refuseOn?.({ ...UNPROVED, ending: 'sound' }, on('owner'))).toContain('not fit to use');
+    expect(closing.refuseOn?.({ ...UNPROVED, ending: 'sound' }, on('owner'))).toContain('not safe to use');
     expect(closing.refuseOn?.({ ...UNPROVED, ending: 'sound' }, on('technician', [proof(), stop(4)]))).toBeNull();
   });
   it('a closing from before endings or looks were said is read, without them', () => {

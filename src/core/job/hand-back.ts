@@ -2,7 +2,7 @@ import type { CauseId } from '../fault';
 import type { RecordLine } from './kind';
 import { findingsOf, fittedException, leftIn, provedOf, timedOf, type Found } from './record';
 
-/** How a job may end: the machine is sound; the complaint is cured and known-bad parts stay in; or it is not fit to use. */
+/** How a job may end: the machine is sound; the complaint is cured and known-bad parts stay in; or it is not safe to use. */
 export const ENDINGS = ['sound', 'belt-stays', 'unfit'] as const;
 export type Ending = (typeof ENDINGS)[number];
 

@@ -46,7 +46,7 @@ describe('how a job may end', () => {
   it('is ruled by what stands on its ticket and by the class of its machine, whatever the device says', async () => {
     const number = await shop.openJob({ machineId });
     const sound = { type: 'closing' as const, body: { ...UNPROVED, ending: 'sound' as const, why: '' } };
-    expect(await write(number, sound)).toMatchObject({ ok: false, problem: expect.stringContaining('not fit to use') });
+    expect(await write(number, sound)).toMatchObject({ ok: false, problem: expect.stringContaining('not safe to use') });
     expect(await write(number, { type: 'closing', body: UNPROVED }, 'technician')).toMatchObject({ ok: false });
     value(await write(number, { type: 'proved', body: PROVED }));
     // Its class is not known: the stop is held to the shortest limit, and was not timed.

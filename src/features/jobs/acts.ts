@@ -134,7 +134,7 @@ export const jobActs = {
           field: 'reason',
           problem: runs
             ? 'Say why a substitute; the reason shows on the ticket.'
-            : 'This belt does not run on this drive. Say why it is booked all the same.',
+            : 'This belt does not work on this drive. Enter the reason for using it.',
         };
       const body = bookingOf({ drive: stored, beltId: job.beltId, belt, judged: computed.value, reason: input.reason });
       return { ok: true, value: body };

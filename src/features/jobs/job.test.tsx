@@ -36,7 +36,7 @@ describe('lines of a ticket', () => {
     [
       'a closing line',
       { type: 'closing', body: UNPROVED },
-      /^Returned, not fit to use\. New belt\. Returned all the same: Fetched before it could be run\.$/,
+      /^Not safe to use\. New belt\. Returned all the same: Fetched before it could be run\.$/,
     ],
     ['a reopening', { type: 'reopening', body: {} }, /^Job reopened$/],
     [
@@ -170,7 +170,7 @@ describe('booking a belt', () => {
     const book = vi.fn(async () => undefined);
     show(<BookingDialog choice={choice()} onClose={vi.fn()} onBook={book} />);
     expect(screen.getByRole('dialog').textContent).toMatch(/One comes out of B2, one stays; 14\.80 cr on the ticket\./);
-    await userEvent.click(screen.getByRole('button', { name: 'Book this belt' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Use this belt' }));
     expect(book).toHaveBeenCalledWith('');
   });
   it.each([
@@ -180,7 +180,7 @@ describe('booking a belt', () => {
     const book = vi.fn(async () => undefined);
     show(<BookingDialog choice={chosen} onClose={vi.fn()} onBook={book} />);
     expect(screen.getByRole('dialog').textContent).toMatch(says);
-    const go = screen.getByRole('button', { name: 'Book this belt' }) as HTMLButtonElement;
+    const go = screen.getByRole('button', { name: 'Use this belt' }) as HTMLButtonElement;
     expect(go.disabled).toBe(true);
     await userEvent.type(screen.getByLabelText(label), 'Boat on Thursday');
     await userEvent.click(go);

@@ -37,7 +37,7 @@ vi.mock('@/ui/solver', () => ({
     matched.last = request;
     return { answer: null, pending: false };
   },
-  useTension: (request: TensionRequest) => ({ answer: solverService.tension(request), pending: false, failed: false, again: vi.fn() }),
+  useTension: (request: TensionRequest) => ({ answer: solverService.tension(request), of: request, pending: false, failed: false, again: vi.fn() }),
   askTension: (request: TensionRequest) => Promise.resolve(solverService.tension(request)),
   useEntries: (request: EntryRequest | null) => ({ answer: request && solverService.entries(request), pending: false }),
   askEntries: (request: EntryRequest) => Promise.resolve(solverService.entries(request)),
@@ -261,27 +261,27 @@ describe('Prove', () => {
     const of = job();
     const { sent } = serverThat(ok);
     const first = at('prove', of);
-    for (let i = 0; i < 3; i++) await press('Engaged and let go');
+    for (let i = 0; i < 3; i++) await press('Engage and release cycle');
     first.unmount();
     at('prove', of, { owner: first.owner });
     expect(screen.getByText('3 of 5')).toBeTruthy();
-    for (let i = 0; i < 2; i++) await press('Engaged and let go');
+    for (let i = 0; i < 2; i++) await press('Engage and release cycle');
     await choose('Stays on');
-    await choose('Seen to land');
-    await choose('It is sound');
-    await press('Write down the proof');
+    await choose('Seen on');
+    await choose('In good order');
+    await press('Save test result');
     await waitFor(() => expect(entries(sent, 'proved')[0]).toEqual({ type: 'proved', body: PROVED }));
   });
   it('asks after what was complained of, where something was; there still, the machine is not called sound', async () => {
     const { sent } = serverThat(ok);
     const of = job({ entries: [line('ask', 'asked', { ...NOTHING_ASKED, complaints: ['runs-on'] }), timed(3)] });
     const first = at('prove', of);
-    expect(screen.getByText(/^What was complained of: /)).toBeTruthy();
+    expect(screen.getByText(/^Complaint: /)).toBeTruthy();
     await choose('Stays on');
-    await choose('There still');
-    await choose('Seen to land');
-    await choose('It is sound');
-    await press('Write down the proof');
+    await choose('Still present');
+    await choose('Seen on');
+    await choose('In good order');
+    await press('Save test result');
     await waitFor(() => expect(entries(sent, 'proved')[0]).toMatchObject({ body: { belt: 'stays', complaint: 'still' } }));
     first.unmount();
     at('book', { ...of, entries: [...of.entries, line('prove', 'proved', { ...PROVED, complaint: 'still' })] });
@@ -291,12 +291,12 @@ describe('Prove', () => {
     at('prove', job({ entries: [line('fit', 'tally', { item: 'Hanger pins', count: 2, way: 'off' })] }));
     expect(screen.getByText(/^Not back on: 2 hanger pins/)).toBeTruthy();
     expect(screen.queryByRole('group', { name: 'Before it runs' })).toBeNull();
-    expect((screen.getByRole('button', { name: 'Write down the proof' }) as HTMLButtonElement).disabled).toBe(true);
+    expect((screen.getByRole('button', { name: 'Save test result' }) as HTMLButtonElement).disabled).toBe(true);
   });
   it('a stop time over the shop’s own limit is told as it is', () => {
     const limits = { ...USUAL_LIMITS, stop: { ...USUAL_LIMITS.stop, 'ride-on': 3 } };
     at('prove', job({ limits, entries: [line('prove', 'proved', PROVED), timed(4)] }));
-    expect(screen.getByText(/Do not hand it back as it is/)).toBeTruthy();
+    expect(screen.getByText(/Do not hand back this machine/)).toBeTruthy();
   });
 });
 
@@ -364,16 +364,16 @@ describe('Set', () => {
       ownTargetN: 210,
       loads: [{ id: 'spindle', guess: { by: 'blades', blades: 1 } }],
     });
-    await press(/^Keepers and latch/);
+    await press(/^Keepers, belt stops and latch/);
     await userEvent.type(screen.getByLabelText('Gap to the belt'), '3');
     await press('Keep it');
     await waitFor(() => expect(entries(sent, 'clearance')[0]!.body).toMatchObject({ what: 'keeper', mm: 3, lever: 'engaged' }));
     await press(/^Leave, adjust or replace/);
     await choose('Replace the belt');
-    await press('Decide');
+    await press('Save decision');
     expect(screen.getByText(/give the reason, it stands on the ticket/)).toBeTruthy();
-    await userEvent.type(screen.getByLabelText('Why otherwise'), 'Cracked under the cover.');
-    await press('Decide');
+    await userEvent.type(screen.getByLabelText('Reason'), 'Cracked under the cover.');
+    await press('Save decision');
     await waitFor(() =>
       expect(entries(sent, 'tension-decided')[0]!.body).toMatchObject({ act: 'replace', advised: 'leave', savedCents: null }),
     );
@@ -426,7 +426,7 @@ describe('Book', () => {
   it('closes as sound what was proved so, with what the customer is told and the next look', async () => {
     const { sent } = serverThat(ok);
     at('book', job({ entries: proved }));
-    expect(screen.getByRole('radio', { name: 'The machine is sound' }).getAttribute('aria-checked')).toBe('true');
+    expect(screen.getByRole('radio', { name: 'Fit to use' }).getAttribute('aria-checked')).toBe('true');
     await userEvent.type(screen.getByLabelText('Closing line for the customer'), 'New belt.');
     await userEvent.type(screen.getByLabelText('What else for the next look'), 'Bring the bagger.');
     await press('Keepers');
@@ -449,7 +449,7 @@ describe('Book', () => {
       }),
     );
   });
-  it('what was not proved ends only as not fit to use: by an owner, with a reason', async () => {
+  it('what was not proved ends only as not safe to use: by an owner, with a reason', async () => {
     role.now = 'technician';
     const first = at('book', job());
     await userEvent.type(screen.getByLabelText('Closing line for the customer'), 'Fetched early.');

@@ -5,7 +5,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Skeleton from '@mui/material/Skeleton';
 import Typography from '@mui/material/Typography';
-import { useState, type ReactNode } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { setsTension } from '@/core/tension';
 import { askTension, useTension } from '@/ui/solver';
 import type { TensionAnswer, TensionRequest } from '@/workers/tension-service';
@@ -37,8 +37,9 @@ export function TensionPanel({
   children?: (answer: Extract<TensionAnswer, { ok: true }>) => ReactNode;
 }) {
   const { drive, beltId } = request;
-  const { answer, failed, again } = useTension(request);
+  const { answer: latest, of, failed, again } = useTension(request);
   const [problem, setProblem] = useState('');
+  const { answer, shown } = useMemo(() => matched(latest, of, readings), [latest, of, readings]);
   if (failed)
     return (
       <Alert severity="warning" variant="outlined" sx={{ my: 2 }} action={<Button onClick={again}>Work it out again</Button>}>
@@ -53,8 +54,6 @@ export function TensionPanel({
       </Alert>
     );
   const { sheet, settings, recommended } = answer;
-  // An answer lags the request by a moment: what is shown belongs to the readings that it was asked with.
-  const shown = readings.slice(0, answer.readings.length);
   const take = async (kept: KeptReading) => {
     const asked = { reading: kept.reading, without: kept.without.map((b) => b.id) };
     const read = await askTension({ ...request, readings: [asked] }).catch(() => null);
@@ -95,4 +94,25 @@ export function TensionPanel({
       {children?.(answer)}
     </>
   );
+}
+
+/**
+ * An answer with the readings that it is about. It lags behind the request by a moment: a reading that was struck out meanwhile is left out of it, and one that was
+ * added is not in it yet.
+ */
+function matched(
+  answer: TensionAnswer | null,
+  of: TensionRequest | null,
+  readings: readonly KeptReading[],
+): { readonly answer: TensionAnswer | null; readonly shown: readonly KeptReading[] } {
+  if (!answer?.ok || of === null) return { answer, shown: [] };
+  const left = [...readings];
+  const pairs = of.readings.flatMap((asked, i) => {
+    const same = (kept: KeptReading) =>
+      JSON.stringify([kept.reading, kept.without.map((b) => b.id)]) === JSON.stringify([asked.reading, asked.without]);
+    const at = left.findIndex(same);
+    const amount = answer.readings[i];
+    return at < 0 || !amount ? [] : [{ amount, kept: left.splice(at, 1)[0]! }];
+  });
+  return { answer: { ...answer, readings: pairs.map((p) => p.amount) }, shown: pairs.map((p) => p.kept) };
 }

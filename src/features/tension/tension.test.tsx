@@ -11,7 +11,7 @@ import { runWords } from './words';
 
 /** What a worker would answer, without one. */
 vi.mock('@/ui/solver', () => ({
-  useTension: (request: TensionRequest) => ({ answer: solverService.tension(request), pending: false, failed: false, again: vi.fn() }),
+  useTension: (request: TensionRequest) => ({ answer: solverService.tension(request), of: request, pending: false, failed: false, again: vi.fn() }),
   askTension: (request: TensionRequest) => Promise.resolve(solverService.tension(request)),
 }));
 
@@ -36,11 +36,11 @@ describe('how tight a belt should be', () => {
   it('tells the band with its reason, what is seen at the target, and from where on a setting breaks something', () => {
     open();
     expect(screen.getByText(/slips under 129 N at rest/)).toBeTruthy();
-    expect(screen.getByText('From 6.4 mm on the brake stays off when it is released.')).toBeTruthy();
+    expect(screen.getByText('At 6.4 mm and above, the brake stays off when released.')).toBeTruthy();
     const signs = screen.getByRole('region', { name: 'What is seen at the target' });
     expect(signs.textContent).toContain('54.6 Hz');
-    expect(within(screen.getByRole('table')).getAllByRole('row')).toHaveLength(12);
-    expect(within(screen.getByRole('table')).getAllByRole('img', { name: 'set here' })).toHaveLength(1);
+    expect(within(screen.getByRole('table')).getAllByRole('row')).toHaveLength(13);
+    expect(within(screen.getByRole('table')).getAllByRole('img', { name: 'recommended' })).toHaveLength(1);
   });
   it('a spring’s length is kept with the tension that the drive makes of it', async () => {
     const take = vi.fn().mockResolvedValue(true);

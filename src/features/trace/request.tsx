@@ -24,7 +24,7 @@ const AS_IT_SHIPS: ShopBase = { confirmed: [], corrections: [] };
 const PATIENCE_MS = 5_000;
 const Context = createContext<Traced>({
   request: null,
-  latest: { answer: null, pending: false, failed: false, again: () => undefined },
+  latest: { answer: null, of: null, pending: false, failed: false, again: () => undefined },
   settled: true,
 });
 

@@ -18,7 +18,7 @@ const given: { answer: TraceAnswer | null; failed: boolean; again: () => void } 
 /** The panel about a case, with what tracing makes of it. */
 function panel(faultCase: FaultCase, more: Partial<Panel> = {}) {
   const request: TraceRequest = { faultCase, confirmed: [], corrections: [] };
-  const latest = { ...given, answer: given.answer ?? answerTrace(request), pending: false };
+  const latest = { ...given, answer: given.answer ?? answerTrace(request), pending: false, of: null };
   return show(<TracePanel {...{ request, latest }} onCheck={vi.fn()} onMend={null} {...more} />);
 }
 const open = (faultCase: FaultCase, onMend: Panel['onMend'] = vi.fn().mockResolvedValue(true)) => {

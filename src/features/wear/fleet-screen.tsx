@@ -50,13 +50,13 @@ export function FleetScreen({ belts, spares }: { belts: readonly MeasuredBelt[];
       }),
     [belts, spares],
   );
-  const { answer, failed, again } = useFleet(belts.length === 0 ? null : asks);
+  const { answer, of, failed, again } = useFleet(belts.length === 0 ? null : asks);
   const ranked = useMemo(
     () =>
-      answer
+      answer && of === asks
         ? belts.map((belt, i) => ({ belt, forecast: answer[i]! })).sort((a, b) => b.forecast.underByNextLook - a.forecast.underByNextLook)
         : [],
-    [answer, belts],
+    [answer, of, asks, belts],
   );
   const used = ({ log }: MeasuredBelt, { current }: WearForecast) => {
     const { newMm, minimumMm } = log.at(-1)!;

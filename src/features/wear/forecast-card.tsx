@@ -3,6 +3,7 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import Skeleton from '@mui/material/Skeleton';
 import { useMemo } from 'react';
 import type { RidingWritten } from '@/core/job';
 import { BELTS_TO_LEARN_FROM, readingsOfLog, type PastWidth } from '@/core/wear';
@@ -36,31 +37,31 @@ export function ForecastCard({
   const last = log.at(-1)!;
   const { minimumMm, newMm, fittedAt, unit } = last;
   const request = useMemo(() => ({ readings: readingsOfLog(log), minimum: minimumMm, newWidth: newMm }), [log, minimumMm, newMm]);
-  const { answer, failed, again } = useWear(request);
+  const { answer, of, failed, again } = useWear(request);
   if (failed)
     return (
       <Alert severity="warning" variant="outlined" action={<Button onClick={again}>Work it out again</Button>}>
         The forecast could not be worked out just now.
       </Alert>
     );
-  if (!answer) return null;
+  // The answer to an earlier log says nothing of this one.
+  if (!answer || of !== request) return <Skeleton variant="rounded" height={120} />;
   const { current, remaining, verdict, reasons, underNow, rate, readings } = answer.forecast;
   const single = verdict === 'replace' && log.every((r) => r.method === 'single');
   return (
     <Box component="section" aria-label="What is left of it" sx={{ display: 'grid', gap: 1.5 }}>
       <Box sx={{ fontSize: 20, fontWeight: 650, color: damaged || verdict === 'replace' ? 'var(--ts-copper)' : undefined }}>
-        {damaged ? WEAR_VERDICT_WORDS.replace : single ? 'Read it again before it goes' : WEAR_VERDICT_WORDS[verdict]}
+        {damaged ? WEAR_VERDICT_WORDS.replace : single ? WEAR_VERDICT_WORDS['measure-again'] : WEAR_VERDICT_WORDS[verdict]}
       </Box>
       <Box sx={{ fontSize: 16 }}>
-        {damaged &&
-          `It is damaged, and goes whatever its width. By wear alone: ${WEAR_VERDICT_WORDS[verdict].toLowerCase()}; a claim for breakage is not one for wear. `}
-        {single && !damaged && 'One rib, perhaps squeezed, condemns no belt: read several ribs today. '}
-        {becauseOf(reasons)}
+        {damaged && 'It is damaged or broken, so its width does not matter. '}
+        {single && !damaged && 'One rib is not enough to reject a belt. Measure several ribs today. '}
+        {!damaged && becauseOf(reasons)}
       </Box>
       <Box role="status" sx={{ fontSize: 16 }}>
-        Now <strong className="ts-mono">{fine(current.width)}</strong> ± {fine(current.sd)} between the flank lines, of at least{' '}
-        {fine(minimumMm)}; odds of being under it {underNow < 0.005 ? 'under 1' : Math.round(100 * underNow)} %.
-        {remaining && remaining.p50 > 0 && (
+        Now <strong className="ts-mono">{fine(current.width)}</strong> ± {fine(current.sd)} between the flank lines, minimum{' '}
+        {fine(minimumMm)}. It is below the minimum with a probability of {underNow < 0.005 ? 'under 1' : Math.round(100 * underNow)}%.
+        {!damaged && verdict !== 'measure-again' && remaining && remaining.p50 > 0 && (
           <>
             {' '}
             About{' '}

@@ -11,8 +11,8 @@ import { becauseOf } from './words';
 
 /** What a worker would answer, without one. */
 vi.mock('@/ui/solver', () => ({
-  useWear: (ask: WearAsk) => ({ answer: answerWear(ask), pending: false, failed: false, again: vi.fn() }),
-  useFleet: (asks: readonly WearAsk[] | null) => ({ answer: asks && newFleet()(asks), pending: false, failed: false, again: vi.fn() }),
+  useWear: (ask: WearAsk) => ({ answer: answerWear(ask), of: ask, pending: false, failed: false, again: vi.fn() }),
+  useFleet: (asks: readonly WearAsk[] | null) => ({ answer: asks && newFleet()(asks), of: asks, pending: false, failed: false, again: vi.fn() }),
 }));
 
 const BASIS: WidthBasis = { meter: 2140, unit: 'km', fittedAt: 900, minimumMm: 28.6, newMm: 30.5 };

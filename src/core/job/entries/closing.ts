@@ -13,7 +13,7 @@ const body = z.object({
     .max(2000, 'That is longer than 2000 characters; shorten it or split it in two.'),
   /** Null on lines from before a job said how it ended. */
   ending: z.enum(ENDINGS).nullable(),
-  /** Why it goes back although it is not fit to use. */
+  /** Reason for returning it although it is not safe to use. */
   why: z.string().trim().max(500, 'The reason is longer than 500 characters.'),
   /** When to look again, and at what; neither for not at all. */
   look: nextLook,
@@ -38,12 +38,12 @@ export const closing = entryKind<z.infer<typeof body>>({
     ending === null
       ? { field: 'ending', problem: 'Say how the job ends.' }
       : ending === 'unfit' && why === ''
-        ? { field: 'why', problem: 'Say why it goes back although it is not fit to use.' }
+        ? { field: 'why', problem: 'Enter the reason for returning it although it is not safe to use.' }
         : missingOfLook(look),
   refuseOn: ({ ending }, { lines, stopLimitS, role }) => {
     if (ending === null || !mayEnd(handBackOf(lines, stopLimitS), ending))
-      return 'Brake, stop time or the belt were not proved: this job can only be closed as returned, not fit to use.';
-    return ending === 'unfit' && role !== 'owner' ? 'Returned, not fit to use: an owner has to sign that.' : null;
+      return 'Brake, release, stop time or belt were not confirmed. Close this job only as not safe to use.';
+    return ending === 'unfit' && role !== 'owner' ? 'Not safe to use: an owner must sign this.' : null;
   },
   write: (job) => ({ job: { status: 'closed', stages: { ...job.stages, book: 'done' } } }),
   takeBack: null,

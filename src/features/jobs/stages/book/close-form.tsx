@@ -56,13 +56,13 @@ export function CloseForm(props: StageProps) {
     >
       {hand.unfit.length > 0 && (
         <Alert severity="error" variant="outlined">
-          Not proved: {hand.unfit.map((u) => UNFIT_WORDS[u]).join('; ')}. Prove it first; otherwise it goes back only as not fit to use,
-          signed by an owner with a reason, and its ticket says so.
+          Not confirmed: {hand.unfit.map((u) => UNFIT_WORDS[u]).join('; ')}. Run the test first. Otherwise the machine goes back only as not
+          safe to use, signed by an owner with a reason, and its ticket says so.
         </Alert>
       )}
       {hand.unfit.length === 0 && hand.known.length + hand.leftIn.length > 0 && (
         <Alert severity="warning" variant="outlined">
-          Known faults stay in: {[...hand.known.map(findingWords), ...hand.leftIn.map(leftInWords)].join('; ')}.
+          Known faults remain: {[...hand.known.map(findingWords), ...hand.leftIn.map(leftInWords)].join('; ')}.
         </Alert>
       )}
       <Choices
@@ -104,7 +104,7 @@ export function CloseForm(props: StageProps) {
       />
       {ending === 'unfit' && (
         <TextField
-          label="Why it goes back although it is not fit to use"
+          label="Reason for returning it although it is not safe to use"
           value={why}
           disabled={unsigned}
           helperText={unsigned ? 'An owner has to sign this.' : 'Printed on the ticket over your name.'}

@@ -26,6 +26,8 @@ import type { StageProps } from '../module';
 const NOTHING: readonly PastWidth[] = [];
 /** Checks by which a belt is found damaged, whatever its width. */
 const DAMAGE: readonly CheckId[] = ['belt-surface', 'belt-flat'];
+/** Words of a complaint by which the belt itself is broken. */
+const BROKE = /\bbelt\b.*\b(?:broke|broken|snapped|tore|torn|shredded)\b|\b(?:broke|broken|snapped|tore|torn|shredded)\b.*\bbelt\b/i;
 const NO_LIFE: BeltLife = { ridden: [], warranties: [] };
 
 /** The width of a variable drive’s belt: its log on this machine, what is left of it, how it was ridden, what was promised, and the parts it runs on. */
@@ -34,7 +36,9 @@ export function BeltWidth({ job, at, acts, drive, writable }: StageProps & { dri
   const { name } = useShell();
   const [today] = useState(() => new Date().toISOString().slice(0, 10));
   const belt = drive.belts.find((b) => b.id === job.beltId) ?? drive.belts[0];
-  const { value: past = NOTHING } = useRead(['width-past', job.driveId], () => readWidthPast({ driveId: job.driveId! }));
+  const { value: read } = useRead(['width-past', job.driveId], () => readWidthPast({ driveId: job.driveId! }));
+  const past = read ?? NOTHING;
+  const loading = read === undefined;
   const { value: life = NO_LIFE } = useRead(['belt-life', job.driveId], () => readBeltLife({ driveId: job.driveId! }));
   const { entries, number, machineId } = job;
   const log = useMemo(() => {
@@ -74,12 +78,19 @@ export function BeltWidth({ job, at, acts, drive, writable }: StageProps & { dri
     minimumMm: last?.minimumMm ?? belt.measured?.minimum ?? null,
     newMm: last?.newMm ?? sectionOf(belt).topMm,
   };
-  const damaged = [...findingsOf(entries).values()].some((f) => f.result === 'bad' && DAMAGE.includes(f.check));
+  const replaced = linesOf(entries, 'belt-booked').length > 0;
+  const damaged =
+    !replaced &&
+    (BROKE.test(job.complaint) || [...findingsOf(entries).values()].some((f) => f.result === 'bad' && DAMAGE.includes(f.check)));
   const toldTo = Math.max(last?.fittedAt ?? 0, ...ridden.map((r) => r.to));
   const { write } = acts;
   return (
     <>
-      <Fold title="Belt width" says={last && meanMm !== null ? `last ${fine(meanMm)} at ${last.meter} ${last.unit}` : 'not read yet'} open>
+      <Fold
+        title="Belt width"
+        says={last && meanMm !== null ? `last ${fine(meanMm)} at ${last.meter} ${last.unit}` : loading ? 'loading' : 'not measured yet'}
+        open
+      >
         {log.length > 0 && <ForecastCard log={log} ridden={ridden} damaged={damaged} beltName={`${job.machine} ${label}`} />}
         {writable && (
           <>
@@ -87,7 +98,7 @@ export function BeltWidth({ job, at, acts, drive, writable }: StageProps & { dri
               key={last?.taken ?? 'first'}
               belt={named}
               basis={basis}
-              firstByPerson={!readTwoWays(log, name)}
+              firstByPerson={!loading && !readTwoWays(log, name)}
               onKeep={(w) => write(at, 'width', w, `Job ${number}: width of ${label}`, 'The width is on the ticket.')}
             />
             <LogIn

@@ -7,13 +7,13 @@ import Skeleton from '@mui/material/Skeleton';
 import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
 import { checkOf, type CheckId, type DriveKind } from '@/core/fault';
-import { askedOf, findingsOf, setupsUp, walkOf, type WalkCheck } from '@/core/job';
+import { askedOf, cautionsFor, findingsOf, setupsUp, walkOf, type WalkCheck } from '@/core/job';
 import type { Light } from '@/ui/plate/lights';
 import { Plate } from '@/ui/plate/plate';
 import { usePose } from '@/ui/solver';
 import type { TraceAnswer } from '@/workers/trace-service';
 import { ProcedureSteps } from '../../procedure';
-import { STAGE_WORDS } from '../../stage-words';
+import { STAGE_WORDS, stageName } from '../../stage-words';
 import type { Bay } from '../../use-bay';
 import { StageFrame } from '../frame';
 import type { StageModule, StageProps } from '../module';
@@ -149,7 +149,17 @@ function CheckApart({
           sx={{ mb: 1 }}
           action={<Button onClick={() => acts.go('ask')}>To the powered test</Button>}
         >
-          It is made running: only by the list of a powered test, under Ask.
+          This check needs the machine running. Use the list of a powered test, under {stageName('ask')}.
+        </Alert>
+      )}
+      {check.state === 'key-on' && !simulated && (
+        <Alert severity="warning" variant="outlined" sx={{ mb: 1 }}>
+          This check needs the key on.
+          <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+            {cautionsFor('key-on', bay.facts, { kind }).map((c) => (
+              <li key={c.id}>{c.words}</li>
+            ))}
+          </Box>
         </Alert>
       )}
       <CheckCard {...{ job, at, acts, bay, item, kind, found, writable }} />

@@ -28,10 +28,11 @@ function useLoadedSprings({ drive }: Pick<Bay, 'drive'>): string {
   const { show } = useUnits();
   const { answer, failed } = usePose(useMemo(() => (drive ? { drive, lever: 0 } : null), [drive]));
   // Nothing said would be taken for nothing loaded.
-  if (drive && failed) return 'What its springs pull could not be worked out just now: take every one for loaded.';
-  if (!drive || !answer?.ok) return '';
+  if (!drive) return 'Spring loads are unknown: there is no drawing. Treat every spring as loaded.';
+  if (failed || (answer && !answer.ok)) return 'Spring loads could not be calculated. Treat every spring as loaded.';
+  if (!answer?.ok) return 'Calculating the spring loads. Treat every spring as loaded.';
   const loaded = answer.answer.solved.springs.filter((s) => s.force > 0.5);
-  if (loaded.length === 0) return 'None pulls with the lever released.';
+  if (loaded.length === 0) return 'No spring in the drawing is loaded with the lever released. Check for springs not drawn.';
   const named = loaded.map((s) => `${drive.springs.find((one) => one.id === s.id)?.label ?? 'spring'} ${show(s.force, 'force')}`);
   return `Loaded with the lever released: ${named.join(', ')}.`;
 }
@@ -53,7 +54,7 @@ function Bench(props: StageProps) {
       )}
       {securing.state === 'other-day' && (
         <Alert severity="warning" variant="outlined" sx={{ mb: 1.5 }}>
-          It was made safe on another day. Somebody may have been at it since: go over the whole list again.
+          The machine was made safe on another day. Confirm the whole list again.
         </Alert>
       )}
       {(turn === 'cw' || turn === 'ccw') && (
@@ -79,7 +80,7 @@ function Bench(props: StageProps) {
       )}
       {writable && securing.state !== 'secured' && securing.state !== 'after-run' && (
         <>
-          <Typography sx={{ mb: 1 }}>The machine’s manual, local codes and licensed practice come first.</Typography>
+          <Typography sx={{ mb: 1 }}>The machine’s manual, local codes and licensed practice take priority.</Typography>
           <ConfirmList
             name={`made-safe-${job.number}`}
             label="Made safe"
