@@ -175,7 +175,7 @@ describe('booking a belt', () => {
   });
   it.each([
     ['a substitute', choice({ exact: false }), 'Reason for the substitute', /asks for 4L470/],
-    ['one that does not run', choice({}, 'too-long'), 'Reason', /does not run on this drive/],
+    ['one that does not run', choice({}, 'too-long'), 'Reason', /does not work on this drive as drawn/],
   ] as const)('%s asks why', async (_, chosen, label, says) => {
     const book = vi.fn(async () => undefined);
     show(<BookingDialog choice={chosen} onClose={vi.fn()} onBook={book} />);

@@ -37,7 +37,13 @@ vi.mock('@/ui/solver', () => ({
     matched.last = request;
     return { answer: null, pending: false };
   },
-  useTension: (request: TensionRequest) => ({ answer: solverService.tension(request), of: request, pending: false, failed: false, again: vi.fn() }),
+  useTension: (request: TensionRequest) => ({
+    answer: solverService.tension(request),
+    of: request,
+    pending: false,
+    failed: false,
+    again: vi.fn(),
+  }),
   askTension: (request: TensionRequest) => Promise.resolve(solverService.tension(request)),
   useEntries: (request: EntryRequest | null) => ({ answer: request && solverService.entries(request), pending: false }),
   askEntries: (request: EntryRequest) => Promise.resolve(solverService.entries(request)),
@@ -366,12 +372,12 @@ describe('Set', () => {
     });
     await press(/^Keepers, belt stops and latch/);
     await userEvent.type(screen.getByLabelText('Gap to the belt'), '3');
-    await press('Keep it');
+    await press('Save gap');
     await waitFor(() => expect(entries(sent, 'clearance')[0]!.body).toMatchObject({ what: 'keeper', mm: 3, lever: 'engaged' }));
     await press(/^Leave, adjust or replace/);
     await choose('Replace the belt');
     await press('Save decision');
-    expect(screen.getByText(/give the reason, it stands on the ticket/)).toBeTruthy();
+    expect(screen.getByText(/Enter a reason for the ticket/)).toBeTruthy();
     await userEvent.type(screen.getByLabelText('Reason'), 'Cracked under the cover.');
     await press('Save decision');
     await waitFor(() =>
@@ -460,7 +466,7 @@ describe('Book', () => {
     at('book', job());
     await userEvent.type(screen.getByLabelText('Closing line for the customer'), 'Fetched early.');
     expect((screen.getByRole('button', { name: /^Close job/ }) as HTMLButtonElement).disabled).toBe(true);
-    await userEvent.type(screen.getByLabelText(/^Why it goes back/), 'The boat leaves.');
+    await userEvent.type(screen.getByLabelText(/^Reason for returning it although/), 'The boat leaves.');
     await press(/^Close job/);
     await waitFor(() =>
       expect(entries(sent, 'closing')[0]).toMatchObject({ type: 'closing', body: { ending: 'unfit', why: 'The boat leaves.' } }),

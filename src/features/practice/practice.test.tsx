@@ -57,7 +57,7 @@ const clock = () => screen.getByRole('status', { name: 'Shop minutes so far' }).
 /** Two checks of a minute each. */
 async function lookAtTwo() {
   await stage('Look');
-  for (const check of [/^Sight the idler/, /^Side play of the arm/]) {
+  for (const check of [/^Sight the idler/, /^Slack, released/]) {
     await userEvent.click(screen.getByRole('button', { name: check }));
     await userEvent.click(screen.getByRole('button', { name: /^Look at it/ }));
   }

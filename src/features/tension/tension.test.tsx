@@ -11,7 +11,13 @@ import { runWords } from './words';
 
 /** What a worker would answer, without one. */
 vi.mock('@/ui/solver', () => ({
-  useTension: (request: TensionRequest) => ({ answer: solverService.tension(request), of: request, pending: false, failed: false, again: vi.fn() }),
+  useTension: (request: TensionRequest) => ({
+    answer: solverService.tension(request),
+    of: request,
+    pending: false,
+    failed: false,
+    again: vi.fn(),
+  }),
   askTension: (request: TensionRequest) => Promise.resolve(solverService.tension(request)),
 }));
 
@@ -95,9 +101,9 @@ describe('how tight a belt should be', () => {
 it('a run of settings is told as it lies', () => {
   const mm = (n: number) => `${n} mm`;
   const run = { fault: 'slips' as const, from: 2, to: 4, fromStart: false, toEnd: false };
-  expect(runWords(run, mm)).toBe('From 2 mm to 4 mm the belt slips under load.');
-  expect(runWords({ ...run, toEnd: true }, mm)).toBe('From 2 mm on the belt slips under load.');
-  expect(runWords({ ...run, fromStart: true }, mm)).toBe('Up to 4 mm the belt slips under load.');
-  expect(runWords({ ...run, fromStart: true, toEnd: true }, mm)).toBe('At every setting the belt slips under load.');
-  expect(runWords({ ...run, to: 2 }, mm)).toBe('At 2 mm the belt slips under load.');
+  expect(runWords(run, mm)).toBe('From 2 mm to 4 mm, the belt slips under load.');
+  expect(runWords({ ...run, toEnd: true }, mm)).toBe('At 2 mm and above, the belt slips under load.');
+  expect(runWords({ ...run, fromStart: true }, mm)).toBe('At 4 mm and below, the belt slips under load.');
+  expect(runWords({ ...run, fromStart: true, toEnd: true }, mm)).toBe('At every setting, the belt slips under load.');
+  expect(runWords({ ...run, to: 2 }, mm)).toBe('At 2 mm, the belt slips under load.');
 });

@@ -14,7 +14,7 @@ describe('the base, to be read', () => {
     await userEvent.click(screen.getByRole('button', { name: /^Brake does not land/ }));
     expect(screen.getByText(/^Mended by: /)).toBeTruthy();
     expect(screen.getByText(/always, since nothing else stops what turns on/)).toBeTruthy();
-    expect(screen.getByText(/shows it always, since it is to be seen standing off/)).toBeTruthy();
+    expect(screen.getByText(/shows it every time: this is the cause itself, since it is to be seen standing off/)).toBeTruthy();
   });
   it('a confirmed cause rises, beside what it ships with; another kind of drive is not moved', async () => {
     show(<BaseScreen confirmed={[{ kind: 'deck-lever', cause: 'guard-missing', times: 30 }]} corrections={[]} mayCorrect={false} />);

@@ -12,6 +12,7 @@ import { isTaken, useAct } from '../acts/use-act';
 
 /** Steps and degrees in words. */
 const VALUE_WORDS: Readonly<Record<string, string>> = {
+  defines: 'every time: this is the cause itself',
   always: 'always',
   usually: 'usually',
   'as-often-as-not': 'as often as not',

@@ -60,7 +60,7 @@ describe('why it does that', () => {
       ]),
     );
     expect(
-      screen.getByText(/^Computed from the drive and its readings: length window.*: grips and lets go; slack on release: hangs slack\.$/),
+      screen.getByText(/^Computed from the drive and its readings: grip as drawn and set: grips; slack on release: hangs slack\.$/),
     ).toBeTruthy();
   });
   it('tells before a check is made what each answer would leave', async () => {

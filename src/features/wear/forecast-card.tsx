@@ -60,7 +60,8 @@ export function ForecastCard({
       </Box>
       <Box role="status" sx={{ fontSize: 16 }}>
         Now <strong className="ts-mono">{fine(current.width)}</strong> ± {fine(current.sd)} between the flank lines, minimum{' '}
-        {fine(minimumMm)}. It is below the minimum with a probability of {underNow < 0.005 ? 'under 1' : Math.round(100 * underNow)}%.
+        {fine(minimumMm)}. The probability that it is below the minimum is
+        {underNow < 0.005 ? ' under 1 %' : ` ${Math.round(100 * underNow)} %`}.
         {!damaged && verdict !== 'measure-again' && remaining && remaining.p50 > 0 && (
           <>
             {' '}

@@ -12,7 +12,13 @@ import { becauseOf } from './words';
 /** What a worker would answer, without one. */
 vi.mock('@/ui/solver', () => ({
   useWear: (ask: WearAsk) => ({ answer: answerWear(ask), of: ask, pending: false, failed: false, again: vi.fn() }),
-  useFleet: (asks: readonly WearAsk[] | null) => ({ answer: asks && newFleet()(asks), of: asks, pending: false, failed: false, again: vi.fn() }),
+  useFleet: (asks: readonly WearAsk[] | null) => ({
+    answer: asks && newFleet()(asks),
+    of: asks,
+    pending: false,
+    failed: false,
+    again: vi.fn(),
+  }),
 }));
 
 const BASIS: WidthBasis = { meter: 2140, unit: 'km', fittedAt: 900, minimumMm: 28.6, newMm: 30.5 };
@@ -88,22 +94,22 @@ describe('what is left of a belt', () => {
     show(<ForecastCard damaged={false} ridden={[]} log={[past({})]} beltName="Hill track" />);
     expect(screen.getByText('Keep it')).toBeTruthy();
     expect(screen.getByText(/km/, { selector: 'strong' })).toBeTruthy();
-    expect(screen.getByText(/It was read once/)).toBeTruthy();
-    expect(screen.getByText(/odds of being under it under 1 %/)).toBeTruthy();
+    expect(screen.getByText(/There is one reading only/)).toBeTruthy();
+    expect(screen.getByText(/The probability that it is below the minimum is under 1 %/)).toBeTruthy();
   });
   it('one squeezed rib by itself condemns no belt: it is read again; several ribs do', () => {
     const first = show(
       <ForecastCard damaged={false} ridden={[]} log={[past({ method: 'single', widths: [28.3] })]} beltName="Hill track" />,
     );
-    expect(screen.getByText('Read it again before it goes')).toBeTruthy();
+    expect(screen.getByText('Measure it again')).toBeTruthy();
     first.unmount();
     show(<ForecastCard damaged={false} ridden={[]} log={[past({ widths: [28.3, 28.32, 28.29] })]} beltName="Hill track" />);
     expect(screen.getByText('Replace it')).toBeTruthy();
   });
-  it('a damaged belt goes whatever its width, and its wear is told apart', () => {
+  it('a damaged belt is replaced whatever its width', () => {
     show(<ForecastCard damaged ridden={[]} log={[past({})]} beltName="Hill track" />);
     expect(screen.getByText('Replace it')).toBeTruthy();
-    expect(screen.getByText(/goes whatever its width\. By wear alone: keep it; a claim for breakage is not one for wear/)).toBeTruthy();
+    expect(screen.getByText(/damaged or broken, so its width does not matter/)).toBeTruthy();
   });
   it('how it was ridden stands beside the rate, and nothing is claimed of it', () => {
     const ridden = [
@@ -126,10 +132,10 @@ describe('what is left of a belt', () => {
     show(
       <ForecastCard damaged={false} ridden={[]} log={[past({ meter: 900, method: 'flank-line', widths: [30.5] })]} beltName="Hill track" />,
     );
-    expect(screen.getByText(/It has not run: there is nothing to forecast yet/)).toBeTruthy();
+    expect(screen.getByText(/It has not run, so there is no forecast/)).toBeTruthy();
   });
   it('reasons make one sentence', () =>
-    expect(becauseOf(['one-reading', 'wide-forecast'])).toBe('It was read once; what is left is known but roughly.'));
+    expect(becauseOf(['one-reading', 'wide-forecast'])).toBe('There is one reading only; the remaining life is known only roughly.'));
 });
 
 describe('the belts of a shop', () => {
