@@ -118,7 +118,7 @@ test('many uncertain drives are drawn with progress, and it can be stopped', asy
 
 test('stages are worked by hand: a note survives a reload, skipping asks why', async ({ page }) => {
   await page.goto('/');
-  await page.getByRole('link', { name: /Throws the deck belt/ }).click();
+  await page.getByRole('link', { name: /Left spindle howls/ }).click();
   await expect(page.getByRole('heading', { name: 'Look', exact: true })).toBeVisible();
   await page.getByLabel('Note for the ticket').fill('Keeper at the idler bent in.');
   await page.reload();

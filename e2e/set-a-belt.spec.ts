@@ -45,7 +45,7 @@ test('what a thumb says is not enough; a push is, and a decision against the num
   const said = await decide.getByRole('status').innerText();
   await decide.getByRole('radio', { name: /^Replace the belt/.test(said) ? 'Leave as is' : 'Replace the belt' }).click();
   await decide.getByRole('button', { name: 'Save decision' }).click();
-  await expect(decide.getByText(/give the reason/)).toBeVisible();
+  await expect(decide.getByText(/Enter a reason for the ticket/)).toBeVisible();
   await decide.getByLabel('Reason').fill('The boat sails on Thursday.');
   await decide.getByRole('button', { name: 'Save decision' }).click();
   await expect(page.getByRole('complementary', { name: 'Ticket' }).getByText(/The boat sails on Thursday\./)).toBeVisible();

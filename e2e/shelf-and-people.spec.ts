@@ -143,10 +143,10 @@ test.describe('roles', () => {
     const [technician, viewer] = await Promise.all([browser.newContext(as('technician')), browser.newContext(as('viewer'))]);
     const page = await technician.newPage();
     await page.goto('/shelf');
-    await page.getByLabel('Find a belt').fill('4L440');
+    await page.getByLabel('Find a belt').fill('4L460');
     const [sent] = await Promise.all([
       page.waitForRequest((r) => r.method() === 'POST'),
-      page.getByRole('button', { name: 'One 4L440 more' }).click(),
+      page.getByRole('button', { name: 'One 4L460 more' }).click(),
     ]);
     // Another id, so that it is not what was done already; and, where somebody else sends it, his name under it.
     const act = sent.postDataJSON() as Record<string, unknown>;

@@ -18,6 +18,7 @@ import {
   type PartFields,
   type Person,
 } from '../src/db';
+import { CHECKS, COMPLAINTS } from '../src/core/fault';
 import { STACK_TEMPLATES, withMoved, type LayerKind } from '../src/core/stack';
 import { bookingOf } from '../src/features/jobs/booking';
 import { candidateOf } from '../src/features/match/candidates';
@@ -77,7 +78,13 @@ interface DemoJob {
   readonly warranty?: WarrantyWritten;
   readonly entries: readonly { readonly stage: Stage; readonly minutes: number; readonly text: string }[];
   /** What the customer was told, the stop time where it has one to keep, and when to look again. */
-  readonly closed?: { readonly text: string; readonly stopS?: number; readonly look?: NextLook; readonly next?: string };
+  readonly closed?: {
+    readonly text: string;
+    readonly stopS?: number;
+    readonly slack?: true;
+    readonly look?: NextLook;
+    readonly next?: string;
+  };
   /** What was asked, beside the complaint. */
   readonly asked?: Partial<Asked>;
   /** By which procedure it is worked, and the steps of it that are done. */
@@ -254,7 +261,17 @@ async function bookBelt(
   if (!stored || isUnreadable(stored) || !belt) throw new Error(`demo data: no ${designation} to book`);
   const judged = judge({ drive: stored.document, beltId, candidate: candidateOf(belt), uncertainty: null });
   if (!judged) throw new Error(`demo data: ${designation} cannot be judged`);
+  if (judged.belt.verdict !== 'fits' && judged.belt.verdict !== 'marginal')
+    throw new Error(`demo data: ${designation} does not work on ${stored.document.name}`);
   orThrow(await tickets.bookBelt(db, by, number, belt.version, bookingOf({ drive: stored, beltId, belt, judged, reason })));
+}
+
+/** Refuses a complaint or a check that is not in the vocabulary: tracing would leave it out without a word. */
+function checkVocabulary({ title, asked, findings = [] }: DemoJob): void {
+  const complaint = asked?.complaints?.find((id) => !COMPLAINTS.some((c) => c.id === id));
+  if (complaint) throw new Error(`demo data: “${title}” names the complaint ${complaint}, which does not exist`);
+  const finding = findings.find(({ check }) => !CHECKS.some((c) => c.id === check));
+  if (finding) throw new Error(`demo data: “${title}” names the check ${finding.check}, which does not exist`);
 }
 
 async function addJob(
@@ -265,6 +282,7 @@ async function addJob(
   machineIds: ReadonlyMap<string, number>,
   driveIds: ReadonlyMap<string, number>,
 ): Promise<void> {
+  checkVocabulary(job);
   const { number } = orThrow(
     await jobs.openJob(
       db,
@@ -315,7 +333,7 @@ async function addJob(
   if (job.booked) await bookBelt(db, at(40), number, job, job.booked, driveIds.get(job.drive)!);
   const last = Math.max(0, ...job.entries.map((e) => e.minutes));
   if (!job.closed) return;
-  const { stopS = null, text: said, look = NO_LOOK, next = '' } = job.closed;
+  const { stopS = null, slack, text: said, look = NO_LOOK, next = '' } = job.closed;
   if (stopS !== null)
     orThrow(
       await tickets.writeEntry(db, at(last + 14), number, 'prove', {
@@ -330,7 +348,7 @@ async function addJob(
         belt: 'stays',
         complaint: 'gone',
         brake: stopS === null ? 'none' : 'lands',
-        slack: stopS === null ? 'not-felt' : 'slack',
+        slack: slack || stopS !== null ? 'slack' : 'not-felt',
         cycles: 5,
         watched: true,
         machine: 'sound',

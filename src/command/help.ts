@@ -25,12 +25,13 @@ Answers positions of tensioners, springs, brakes, belts (lengths in mm, tension 
 
 Tries every belt of the list on the drive, in place of its belt ID (the first, if none is named). Best first.
 BELTS.csv has a header: id, and designation or section, length, reference (pitch, outside, inside), unit (mm, in); tolerance (± mm) if wanted.
-Verdicts: fits, marginal, too-short (won't let go), too-long (won't grip), wrong-section (won't seat).
+Verdicts: fits, marginal, too-short (does not release), too-long (slips), wrong-section (does not seat).
+“others”: each belt that shares a tensioner with it, solved with the tried belt fitted.
 `,
   tension: `taut tension DRIVE [READINGS.csv] [--belt ID] [--state NAME] [--stop SECONDS]
 
 The band of one belt (the first, in the state engaged, unless named): slip floor, ceiling and target as static strand tension in N; what each span
-shows at the target (tap in Hz, push in N at a deflection in mm); fitted spring lengths; every setting of every adjuster with its release side.
+shows at the target (tap in Hz, push in N at a deflection in mm); fitted spring lengths; settings of every adjuster with both states; the one recommended setting of each.
 READINGS.csv has a header: method (tap, deflection, spring-length), at (from>to, or a spring's id), value (Hz, N, mm), deflection (mm), belts, sd.
 --stop: what happens to the belt when a clutch brakes the driver to a stand in that time.
 `,
@@ -51,6 +52,7 @@ How the belt of a variable drive (kind cvt, two pulleys with “variable”) sta
 How wide a belt is now, how fast it wears, and what is left of it, by the log of its widths. LOG.csv has a header: date, meter, method (rib-top: two ribs or more;
 single: one; flank-line), widths (mm, separated by ;). meter counts from the fitting of the belt in any one unit; for a machine's own meter give --fitted.
 --new: width when new, where it is known. Answers in mm and the meter's unit; remaining with its cautious and its late end (p10, p90). Several logs are answered as an array.
+The verdict measure-again means that the log cannot be the wear of one belt, or rests on a reading that was excluded.
 `,
   trace: `taut trace CASE…
 taut trace --vocabulary
@@ -67,5 +69,6 @@ what is not fixed yet, and which further measure would tell most.
   decode: `taut decode TEXT…
 
 Reads belt numbers such as 4L480, A46, BX85, 13x1170Li, SPA1180, 3V475, 6PK1750, or a bare length such as "51 3/8" or "1305 mm".
+A size that is not made in its section is refused with the sizes that are.
 `,
 };

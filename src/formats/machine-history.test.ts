@@ -3,7 +3,7 @@ import { readCsv } from './csv';
 import { historyCsv, historyJson, type MachineHistory } from './machine-history';
 
 const history: MachineHistory = {
-  machine: { name: 'Orchard rider', maker: 'Thrushbeck', model: 'Thrushbeck 30', serial: 'TB-30-0412', customer: 'Isla Ferrow' },
+  machine: { name: 'Orchard rider', maker: 'Thrushbeck', model: 'Thrushbeck Copse', serial: 'SK-4137', customer: 'Isla Ferrow' },
   events: [
     { at: '2026-11-25T09:00:00.000Z', kind: 'line', what: '=HYPERLINK("x")', by: 'Bram', job: 213 },
     { at: '2026-11-20T09:00:00.000Z', kind: 'meter', what: '412.6 h', by: '', job: null },

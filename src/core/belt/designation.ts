@@ -230,7 +230,12 @@ function readWidthByLength(text: string): DecodedBelt | null {
   const read = (part: string) => parseQuantity(withoutThousands(part), 'length', { assumed: inMm ? 'mm' : 'in', min: 0 });
   const [top, round] = [read(width), read(length)];
   if (isCount || !top.ok || !round.ok || top.value < TOP_WIDTH_MM[0] || top.value > TOP_WIDTH_MM[1]) return null;
-  return lengthOnly(round.value, 'outside', `A top width of ${width.trim()} and an outside length. The section is unknown.`, top.value);
+  return lengthOnly(
+    round.value,
+    'outside',
+    `A top width of ${+top.value.toFixed(1)} mm and an outside length. The section is unknown.`,
+    top.value,
+  );
 }
 
 /** A comma between thousands is left out where only that makes a belt: `1,219 mm`. */

@@ -90,7 +90,7 @@ export function NewJobScreen({ machine, own }: { machine: Choice | null; own: re
             ))}
           </TextField>
         )}
-        <Field control={control} name="title" label="What is wrong, in a few words" placeholder="Throws the deck belt on release" />
+        <Field control={control} name="title" label="What is wrong, in a few words" placeholder="Left spindle howls" />
         <Field control={control} name="complaint" label="In the customer’s words" multiline minRows={3} help="May be left out." />
         <Box>
           <Button type="submit" variant="contained" size="large" disabled={formState.isSubmitting}>
