@@ -39,9 +39,14 @@ describe('what a screen asks of its worker', () => {
     const answer = match();
     expect(answer.belts.map((b) => b.id).sort()).toEqual(['0', '1', '2', '3']);
     expect(answer.unread.map((u) => u.id)).toEqual(['4']);
-    for (const { outsideMm } of answer.standard) {
+    expect(answer.standard.length).toBeGreaterThan(0);
+    for (const { id, outsideMm, verdict } of answer.standard) {
       expect(outsideMm).toBeGreaterThanOrEqual(answer.window.shortestMm!);
       expect(outsideMm).toBeLessThanOrEqual(answer.window.longestMm!);
+      // A size that is offered has the same verdict as the same belt on the shelf.
+      const judged = judge({ drive: rider, beltId: 'blade', candidate: { id, designation: id }, uncertainty: null });
+      expect(judged!.belt.verdict).toBe(verdict);
+      expect(['fits', 'marginal']).toContain(verdict);
     }
     expect(answer.adjusters.map((a) => [a.id, a.windows.length])).toEqual(rider.adjusters.map((a) => [a.id, 3]));
     expect(answer.own!.failures).toEqual([]);

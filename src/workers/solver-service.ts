@@ -87,7 +87,7 @@ export interface MatchAnswer {
   /** Candidates that could not be read, with why. */
   readonly unread: readonly { readonly id: string; readonly problem: string }[];
   /** Standard sizes in the window, shortest first. */
-  readonly standard: readonly { readonly designation: string; readonly outsideMm: number }[];
+  readonly standard: readonly MatchedBelt[];
   /** The window at each end of every adjuster, and in between. */
   readonly adjusters: readonly {
     readonly id: string;
@@ -192,9 +192,11 @@ export const solverService = {
     const { compiled } = matcher.solver.work;
     const asDrawn = worn ? matchBelts({ drive: drawn, beltId, candidates: [] }) : null;
     const count = drive.belts[matcher.belt]?.count ?? 1;
-    const standard = window.intervals.flatMap(([from, to]) =>
+    const sizes = window.intervals.flatMap(([from, to]) =>
       Number.isFinite(from) && Number.isFinite(to) ? standardSizes(matcher.section, from, to, count) : [],
     );
+    const tried = sizes.map(({ designation }) => ({ id: designation, designation }));
+    const standard = matchBelts({ drive, beltId, candidates: tried, ...(uncertainty ? { uncertainty } : {}) });
     const adjusters = drive.adjusters.map((a) => ({
       id: a.id,
       windows: windowByAdjuster(matcher, a.id, [a.min, (a.min + a.max) / 2, a.max]),
@@ -213,7 +215,7 @@ export const solverService = {
         belts,
         unread,
         rescues: judged ? rescuesOf(matcher, window, belts) : {},
-        standard,
+        standard: standard.ok ? standard.match.belts.filter((b) => b.verdict === 'fits' || b.verdict === 'marginal') : [],
         adjusters,
         asksForRelease: matcher.letsGo,
         overCentre: matcher.released !== null && isOverCentre(solver, engaged, matcher.engaged.lever, rest, matcher.released.lever),

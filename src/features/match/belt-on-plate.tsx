@@ -19,6 +19,7 @@ export function BeltOnPlate({
   chosen,
   name,
   position,
+  own,
   exact,
 }: {
   drive: Drive;
@@ -27,6 +28,8 @@ export function BeltOnPlate({
   chosen: MatchedBelt | null;
   name: string | null;
   position: readonly { id: string; position: number }[] | undefined;
+  /** Name of the drive's own belt; null where the drive states none. */
+  own: string | null;
   exact: boolean;
 }) {
   const { show } = useUnits();
@@ -38,7 +41,13 @@ export function BeltOnPlate({
         <Skeleton variant="rectangular" height={70} />
       </Box>
     );
-  if (!chosen) return <Typography sx={{ color: 'var(--ts-quiet)' }}>No belt to hand seats in these grooves.</Typography>;
+  if (!chosen)
+    return (
+      <Typography>
+        No belt on the shelf works on this drive. The drawing shows {own === null ? 'the path of the belt' : `the drive’s own belt, ${own}`}
+        .
+      </Typography>
+    );
   const route = new Set(drive.belts[beltIndex]?.route.map((r) => r.pulley));
   const index = drive.tensioners.findIndex((t) => !t.locked && t.carries.some((id) => route.has(id)));
   const tensioner = drive.tensioners[index];

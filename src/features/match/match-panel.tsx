@@ -19,7 +19,7 @@ import { BeltOnPlate } from './belt-on-plate';
 import { BeltTable } from './belt-table';
 import { Duty } from './duty';
 import { NotToHand } from './not-to-hand';
-import { askedFor, beltName, candidateOf, inGroups, inOrder, isExact, piecesOf } from './candidates';
+import { askedFor, beltName, candidateOf, inGroups, inOrder, isExact, piecesOf, runsOn } from './candidates';
 import { SunkSlider, type Sunk } from './sunk-slider';
 import { Variations } from './variations';
 import { WindowRuler } from './window-ruler';
@@ -87,7 +87,7 @@ export function MatchPanel({
         : [],
     [match, drive, beltId, stock],
   );
-  const chosen = ordered.find((b) => b.id === picked) ?? ordered.find((b) => b.verdict !== 'wrong-section') ?? null;
+  const chosen = ordered.find((b) => b.id === picked) ?? ordered.find(runsOn) ?? null;
 
   const outsideMm = chosen?.outsideMm;
   const worn = useMemo(() => sunkDrive(drive, beltId, sunk.mm, sunk.pulley), [drive, beltId, sunk]);
@@ -203,6 +203,7 @@ export function MatchPanel({
           chosen={chosen}
           name={chosen ? nameOf(chosen) : null}
           position={pose?.solved.tensioners}
+          own={askedFor(drive, beltId, units)}
           exact={chosen ? isExact(drive, beltId, chosen, stock.get(chosen.id)?.quantity) : false}
         />
       </Box>
@@ -260,7 +261,7 @@ export function MatchPanel({
       {pose?.duties[beltIndex] && <Duty duty={pose.duties[beltIndex]} drive={drive} />}
       {match && match.judgesLength && (
         <>
-          <NotToHand match={match} drive={drive} shelf={shelf} />
+          {context && <NotToHand match={match} drive={drive} shelf={shelf} context={context} />}
           <Box sx={{ mt: 2 }}>
             <SunkSlider drive={drive} beltId={beltId} sunk={sunk} onSunk={setSunk} window={match.window} unworn={match.unworn} />
           </Box>

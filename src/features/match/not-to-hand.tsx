@@ -6,10 +6,12 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { placeDimension, type Drive } from '@/core/drive';
 import type { ShelfBelt } from '@/db';
+import { VerdictMark, verdictWord } from '@/ui/verdict';
 import { useUnits } from '@/ui/units';
 import type { MatchAnswer } from '@/workers/solver-service';
 import { useAct } from '../acts/use-act';
 import { useMayChange } from '../shell/shell-context';
+import { whySentence, type WhyContext } from './words';
 
 /** Missing sizes listed; a wide window holds dozens. */
 const MISSING_SHOWN = 6;
@@ -31,12 +33,23 @@ function OrderButton({ designation, wanted }: { designation: string; wanted: num
   );
 }
 
-/** What an adjuster would change, and what is not to hand and would run. */
-export function NotToHand({ match, drive, shelf }: { match: MatchAnswer; drive: Drive; shelf: readonly ShelfBelt[] }) {
-  const { show } = useUnits();
+/** Standard sizes that are not on the shelf and would run, with what limits each of them, and what an adjuster would change. */
+export function NotToHand({
+  match,
+  drive,
+  shelf,
+  context,
+}: {
+  match: MatchAnswer;
+  drive: Drive;
+  shelf: readonly ShelfBelt[];
+  context: WhyContext;
+}) {
+  const units = useUnits();
+  const { show } = units;
   const mayChange = useMayChange();
   const toHand = new Set(shelf.filter((b) => b.quantity > 0).map((b) => b.designation));
-  const missing = match.standard.filter((s) => !toHand.has(s.designation));
+  const missing = match.standard.filter((s) => !toHand.has(s.id));
   const wanted = new Map(shelf.flatMap((b) => (b.designation !== null && b.wanted > 0 ? [[b.designation, b.wanted] as const] : [])));
   const ends = (w: MatchAnswer['window']) => {
     if (w.letsGoFromMm === null) return match.asksForRelease ? 'no length lets go' : 'no length can be got on';
@@ -52,22 +65,26 @@ export function NotToHand({ match, drive, shelf }: { match: MatchAnswer; drive: 
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' }, gap: 2, mt: 2 }}>
       <Box>
-        <Typography variant="h3">Not on the shelf, and would run</Typography>
+        <Typography variant="h3">Would run, but not on the shelf</Typography>
         <Typography sx={{ fontSize: 14 }}>
           {missing.length === 0
             ? match.standard.length === 0
-              ? 'No standard size of this section falls in the window.'
-              : 'Every standard size in the window is to hand.'
+              ? 'No standard size of this section would run.'
+              : 'Every standard size that would run is on the shelf.'
             : null}
         </Typography>
         <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
           {missing.slice(0, MISSING_SHOWN).map((s) => (
-            <Box component="li" key={s.designation} sx={{ display: 'flex', alignItems: 'center', gap: 1.5, fontSize: 14, minHeight: 40 }}>
-              <span className="ts-mono">{s.designation}</span>
-              <Box component="span" sx={{ color: 'var(--ts-quiet)', mr: 'auto' }}>
-                {show(s.outsideMm, 'length')}
+            <Box component="li" key={s.id} sx={{ fontSize: 14, py: 0.25 }}>
+              <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, minHeight: 40 }}>
+                <VerdictMark verdict={s.verdict} />
+                <span className="ts-mono">{s.id}</span>
+                <Box component="span" sx={{ color: 'var(--ts-quiet)', mr: 'auto' }}>
+                  {show(s.outsideMm, 'length')}, {verdictWord(s.verdict).toLowerCase()}
+                </Box>
+                {mayChange && <OrderButton designation={s.id} wanted={wanted.get(s.id) ?? 0} />}
               </Box>
-              {mayChange && <OrderButton designation={s.designation} wanted={wanted.get(s.designation) ?? 0} />}
+              {s.verdict === 'marginal' && <Box sx={{ color: 'var(--ts-quiet)' }}>{whySentence(s, units, context)}</Box>}
             </Box>
           ))}
         </Box>

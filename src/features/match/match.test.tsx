@@ -1,0 +1,57 @@
+import { screen } from '@testing-library/react';
+import { expect, it, vi } from 'vitest';
+import { readFileSync } from 'node:fs';
+import { readDriveFile } from '@/formats/drive-file';
+import { show } from '@/ui/test-shell';
+import { solverService, type MatchAnswer } from '@/workers/solver-service';
+import { BeltOnPlate } from './belt-on-plate';
+import { NotToHand } from './not-to-hand';
+
+vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
+vi.mock('../shell/shell-context', () => ({ useMayChange: () => true, useShell: () => ({ role: 'owner', name: 'Wren' }) }));
+
+const read = readDriveFile(readFileSync('demo/drives/orchard-rider.drive.json', 'utf8'));
+if (!read.ok) throw new Error('the demo drive is not read');
+const { drive } = read;
+const [{ id: beltId }] = drive.belts as [{ id: string }];
+const matched = solverService.match({ drive, beltId, candidates: [], uncertainty: null });
+const answer = (matched as { answer: MatchAnswer }).answer;
+
+it('with no belt that works, the plate names the drive’s own belt and states no tension', () => {
+  show(
+    <BeltOnPlate
+      drive={drive}
+      beltIndex={0}
+      match={answer}
+      chosen={null}
+      name={null}
+      position={undefined}
+      own="4L 48 in outside"
+      exact={false}
+    />,
+  );
+  expect(
+    screen.getByText(/No belt on the shelf works on this drive\. The drawing shows the drive’s own belt, 4L 48 in outside\./),
+  ).toBeTruthy();
+  expect(screen.queryByText(/ N\b/)).toBeNull();
+});
+
+it('a size that would run without margin says so and why, beside the button that orders it', () => {
+  const [{ id }] = answer.standard as [MatchAnswer['standard'][number]];
+  const marginal = { ...answer.standard[0]!, verdict: 'marginal' as const, reasons: ['no-stretch-reserve' as const] };
+  const context = { drive, beltId, window: answer.window, asksForRelease: true };
+  const first = show(<NotToHand match={{ ...answer, standard: [marginal] }} drive={drive} shelf={[]} context={context} />);
+  expect(screen.getByRole('button', { name: `Put ${id} on the order list` })).toBeTruthy();
+  expect(screen.getByText(/no margin/)).toBeTruthy();
+  expect(screen.getByText(/stretch/)).toBeTruthy();
+  first.unmount();
+  show(
+    <NotToHand
+      match={{ ...answer, standard: [{ ...marginal, verdict: 'fits', reasons: [] }] }}
+      drive={drive}
+      shelf={[]}
+      context={context}
+    />,
+  );
+  expect(screen.queryByText(/no margin/)).toBeNull();
+});
