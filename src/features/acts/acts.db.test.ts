@@ -159,7 +159,7 @@ describe('booking a belt', () => {
     await redraw({ ...rider, belts: rider.belts.map(({ length: _l, ...b }) => ({ ...b, designation: '4L470' })) });
     expect(await book(0)).toMatchObject({ ok: false, reason: 'invalid', field: 'reason', problem: expect.stringContaining('substitute') });
     expect(await book(0, '  ')).toMatchObject({ ok: false, field: 'reason' });
-    expect(await book(1)).toMatchObject({ ok: false, field: 'reason', problem: expect.stringContaining('does not run') });
+    expect(await book(1)).toMatchObject({ ok: false, field: 'reason', problem: expect.stringContaining('does not work') });
     expect(await book(0, 'Boat comes Thursday')).toMatchObject({ ok: true });
     expect(await booking()).toMatchObject({
       substitute: true,

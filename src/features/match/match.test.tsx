@@ -13,7 +13,7 @@ vi.mock('../shell/shell-context', () => ({ useMayChange: () => true, useShell: (
 const read = readDriveFile(readFileSync('demo/drives/orchard-rider.drive.json', 'utf8'));
 if (!read.ok) throw new Error('the demo drive is not read');
 const { drive } = read;
-const [{ id: beltId }] = drive.belts as [{ id: string }];
+const beltId = drive.belts[0]!.id;
 const matched = solverService.match({ drive, beltId, candidates: [], uncertainty: null });
 const answer = (matched as { answer: MatchAnswer }).answer;
 
@@ -37,7 +37,7 @@ it('with no belt that works, the plate names the drive’s own belt and states n
 });
 
 it('a size that would run without margin says so and why, beside the button that orders it', () => {
-  const [{ id }] = answer.standard as [MatchAnswer['standard'][number]];
+  const { id } = answer.standard[0]!;
   const marginal = { ...answer.standard[0]!, verdict: 'marginal' as const, reasons: ['no-stretch-reserve' as const] };
   const context = { drive, beltId, window: answer.window, asksForRelease: true };
   const first = show(<NotToHand match={{ ...answer, standard: [marginal] }} drive={drive} shelf={[]} context={context} />);

@@ -3,9 +3,11 @@ import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import type { RidingWritten, WarrantyWritten, WidthWritten } from '@/core/job';
 import { show } from '@/ui/test-shell';
+import type { PastWidth } from '@/core/wear';
 import { LogIn } from './log-in';
 import { RidingForm } from './riding-form';
 import { WarrantyForm } from './warranty-form';
+import { WidthForm } from './width-form';
 import { ridingWords, warrantyStands } from './words';
 
 const belt = { id: 'b', label: 'Drive belt' };
@@ -13,8 +15,8 @@ const press = (name: string | RegExp) => userEvent.click(screen.getByRole('butto
 
 describe('a log kept elsewhere', () => {
   const file = (text: string) => new File([text], 'old.csv', { type: 'text/csv' });
-  const open = (keep = vi.fn().mockResolvedValue(true), minimumMm: number | null = 28.6) => {
-    show(<LogIn belt={belt} basis={{ fittedAt: 900, minimumMm, newMm: 30.5 }} unit="km" onKeep={keep} />);
+  const open = (keep = vi.fn().mockResolvedValue(true), minimumMm: number | null = 28.6, log: readonly PastWidth[] = []) => {
+    show(<LogIn belt={belt} basis={{ unit: 'km', fittedAt: 900, minimumMm, newMm: 30.5 }} log={log} onKeep={keep} />);
     return keep as ReturnType<typeof vi.fn<(w: WidthWritten) => Promise<boolean>>>;
   };
   const take = (text: string) => userEvent.upload(screen.getByLabelText('A log of widths, CSV'), file(text));
@@ -43,8 +45,47 @@ describe('a log kept elsewhere', () => {
     const keep = open(undefined, null);
     await take('date,meter,method,widths\n2026-06-01,2400,single,29.4\n');
     await press('Keep this reading');
-    expect(await screen.findByText(/Give the least width/)).toBeTruthy();
+    expect(await screen.findByText(/Enter the minimum width from the manual first/)).toBeTruthy();
     expect(keep).not.toHaveBeenCalled();
+  });
+});
+
+describe('what is typed beside a log', () => {
+  it('a reading that the log has already is named and not saved again', async () => {
+    const kept: PastWidth = {
+      job: 1,
+      machine: 1,
+      belt: 'b',
+      taken: '2026-06-01T12:00:00.000Z',
+      by: 'Wren',
+      meter: 2400,
+      fittedAt: 900,
+      unit: 'km',
+      method: 'single',
+      widths: [29.4],
+      minimumMm: 28.6,
+      newMm: 30.5,
+    };
+    const keep = vi.fn().mockResolvedValue(true);
+    const basis = { unit: 'km' as const, fittedAt: 900, minimumMm: 28.6, newMm: 30.5 };
+    show(<LogIn belt={belt} basis={basis} log={[kept]} onKeep={keep} />);
+    const rows = 'date,meter,method,widths\n2026-06-01,2400,single,29.4\n2026-07-01,2600,single,29.3\n';
+    await userEvent.upload(screen.getByLabelText('A log of widths, CSV'), new File([rows], 'old.csv', { type: 'text/csv' }));
+    expect(await screen.findByText('1 reading is in the log already and will not be saved again.')).toBeTruthy();
+    await press('Keep this reading');
+    await waitFor(() => expect(keep.mock.calls.map(([w]) => (w as WidthWritten).meter)).toEqual([2600]));
+  });
+  it('the form tells the unit and the minimum as they are typed', async () => {
+    const typed = vi.fn();
+    const basis = { meter: 2400, unit: 'h' as const, fittedAt: 900, minimumMm: 28.6, newMm: 30.5 };
+    show(<WidthForm belt={belt} basis={basis} firstByPerson={false} onTyped={typed} onKeep={vi.fn()} />);
+    expect(typed).toHaveBeenLastCalledWith({ unit: 'h', fittedAt: 900, minimumMm: 28.6, newMm: 30.5 });
+    await userEvent.click(screen.getByRole('radio', { name: 'Kilometres' }));
+    const minimum = screen.getByLabelText(/^Least width by the manual/);
+    await userEvent.clear(minimum);
+    await userEvent.type(minimum, '29.2');
+    await userEvent.tab();
+    expect(typed).toHaveBeenLastCalledWith({ unit: 'km', fittedAt: 900, minimumMm: 29.2, newMm: 30.5 });
   });
 });
 

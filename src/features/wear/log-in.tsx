@@ -5,33 +5,45 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { WidthWritten } from '@/core/job';
-import type { MeterUnit } from '@/core/quantity';
+import type { PastWidth, WidthReading } from '@/core/wear';
 import { readWidthSheet, type WidthSheet } from '@/formats/width-log';
 import { Icon } from '@/ui/icons';
-import type { WidthBasis } from './width-form';
+import type { TypedBasis } from './width-form';
 
 type Read = Extract<WidthSheet, { ok: true }>;
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
 /** Bad rows named by themselves. */
 const BAD_SHOWN = 8;
+/** Two readings of one day and method are the same where meter and widths differ by no more than a file rounds away. */
+const SAME_METER = 0.06;
+const SAME_MM = 0.006;
+
+const isSame = (read: WidthReading, kept: PastWidth): boolean =>
+  kept.taken.startsWith(read.date) &&
+  kept.method === read.method &&
+  Math.abs(kept.meter - read.meter) < SAME_METER &&
+  kept.widths.length === read.widths.length &&
+  kept.widths.every((w, i) => Math.abs(w - read.widths[i]!) < SAME_MM);
 
 /** A log kept elsewhere, taken in from a file: good rows are kept, bad ones listed with their line and why. */
 export function LogIn({
   belt,
   basis,
-  unit,
+  log,
   onKeep,
 }: {
   belt: WidthWritten['belt'];
-  basis: Pick<WidthBasis, 'fittedAt' | 'minimumMm' | 'newMm'>;
-  unit: MeterUnit;
+  /** As typed beside it. */
+  basis: TypedBasis;
+  /** Readings that the belt has already. */
+  log: readonly PastWidth[];
   onKeep: (width: WidthWritten) => Promise<boolean>;
 }) {
   const [read, setRead] = useState<Read | null>(null);
   const [problem, setProblem] = useState('');
   const [kept, setKept] = useState(0);
   const [busy, setBusy] = useState(false);
-  const { minimumMm, newMm } = basis;
+  const { unit, minimumMm, newMm } = basis;
   const fittedAt = basis.fittedAt ?? 0;
   const open = async (file: File) => {
     const sheet = readWidthSheet(await file.text(), unit);
@@ -39,10 +51,12 @@ export function LogIn({
     setRead(sheet.ok ? sheet : null);
     setProblem(sheet.ok ? '' : `${file.name}: ${sheet.problem}.`);
   };
-  const usable = read?.readings.filter((r) => r.meter >= fittedAt && DAY.test(r.date)) ?? [];
-  const left = (read?.readings.length ?? 0) - usable.length;
+  const dated = read?.readings.filter((r) => r.meter >= fittedAt && DAY.test(r.date)) ?? [];
+  const left = (read?.readings.length ?? 0) - dated.length;
+  const usable = dated.filter((r) => !log.some((p) => isSame(r, p)));
+  const twice = dated.length - usable.length;
   const keep = async () => {
-    if (minimumMm === null) return setProblem('Give the least width that the manual allows first, under Read a width.');
+    if (minimumMm === null) return setProblem('Enter the minimum width from the manual first, in the form above.');
     setBusy(true);
     let done = 0;
     for (const r of usable) {
@@ -82,7 +96,7 @@ export function LogIn({
       )}
       {read && (
         <>
-          {(read.bad.length > 0 || left > 0) && (
+          {(read.bad.length > 0 || left > 0 || twice > 0) && (
             <Alert severity="warning" variant="outlined">
               {read.bad.slice(0, BAD_SHOWN).map((b) => (
                 <Box key={b.line}>
@@ -93,6 +107,11 @@ export function LogIn({
               {left > 0 && (
                 <Box>
                   {left} {left === 1 ? 'reading is' : 'readings are'} left out: before this belt was fitted, or without a day as 2026-05-31.
+                </Box>
+              )}
+              {twice > 0 && (
+                <Box>
+                  {twice} {twice === 1 ? 'reading is' : 'readings are'} in the log already and will not be saved again.
                 </Box>
               )}
             </Alert>

@@ -6,7 +6,7 @@ import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
-import { useRef, useState, type KeyboardEvent } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import type { WidthWritten } from '@/core/job';
 import { METER_UNITS, type MeterUnit } from '@/core/quantity';
 import { ribsApart, WIDTH_METHODS, type WidthMethod } from '@/core/wear';
@@ -29,11 +29,15 @@ export interface WidthBasis {
   readonly newMm: number | null;
 }
 
+/** What is typed of a belt beside its width: the unit of its meter, where it was fitted, and its limits. */
+export type TypedBasis = Omit<WidthBasis, 'meter'>;
+
 /** One width: how, rib after rib, at which meter, against which minimum. */
 export function WidthForm({
   belt,
   basis,
   firstByPerson,
+  onTyped,
   onKeep,
 }: {
   belt: { readonly id: string; readonly label: string };
@@ -41,6 +45,8 @@ export function WidthForm({
   basis: WidthBasis;
   /** Nothing of this belt was read by this person in two ways on one day yet. */
   firstByPerson: boolean;
+  /** Told of what is typed, so that a log from a file is saved with it. */
+  onTyped?: (typed: TypedBasis) => void;
   onKeep: (width: WidthWritten) => Promise<boolean>;
 }) {
   const { fine } = useUnits();
@@ -56,6 +62,11 @@ export function WidthForm({
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
   const box = useRef<HTMLDivElement>(null);
+  const tell = useRef(onTyped);
+  useEffect(() => {
+    tell.current = onTyped;
+  });
+  useEffect(() => tell.current?.({ unit, fittedAt, minimumMm: minimum, newMm: isNew }), [unit, fittedAt, minimum, isNew]);
   const choose = (next: WidthMethod) => {
     setMethod(next);
     setRibs(Array.from({ length: RIBS[next] }, () => null));

@@ -20,7 +20,7 @@ import { LogIn } from '../../../wear/log-in';
 import { RidingForm } from '../../../wear/riding-form';
 import { WarrantyForm } from '../../../wear/warranty-form';
 import { COVERS_WORDS, ridingWords, warrantyStands } from '../../../wear/words';
-import { WidthForm } from '../../../wear/width-form';
+import { WidthForm, type TypedBasis } from '../../../wear/width-form';
 import type { StageProps } from '../module';
 
 const NOTHING: readonly PastWidth[] = [];
@@ -34,6 +34,7 @@ const NO_LIFE: BeltLife = { ridden: [], warranties: [] };
 export function BeltWidth({ job, at, acts, drive, writable }: StageProps & { drive: Drive }) {
   const { fine } = useUnits();
   const { name } = useShell();
+  const [typed, setTyped] = useState<TypedBasis | null>(null);
   const [today] = useState(() => new Date().toISOString().slice(0, 10));
   const belt = drive.belts.find((b) => b.id === job.beltId) ?? drive.belts[0];
   const { value: read } = useRead(['width-past', job.driveId], () => readWidthPast({ driveId: job.driveId! }));
@@ -99,12 +100,13 @@ export function BeltWidth({ job, at, acts, drive, writable }: StageProps & { dri
               belt={named}
               basis={basis}
               firstByPerson={!loading && !readTwoWays(log, name)}
+              onTyped={setTyped}
               onKeep={(w) => write(at, 'width', w, `Job ${number}: width of ${label}`, 'The width is on the ticket.')}
             />
             <LogIn
               belt={named}
-              basis={basis}
-              unit={unit}
+              basis={typed ?? basis}
+              log={log}
               onKeep={(w) => write(at, 'width', w, `Job ${number}: width of ${label}, ${w.on}`)}
             />
           </>
