@@ -76,7 +76,7 @@ test.describe('hangs loose, and is right as it is', () => {
     // The numbers of the drive enter by themselves, and say that it grips and lets go.
     const right = why(page).getByRole('button', { name: /^Low tension by design: nothing wrong/ });
     await expect(right).toBeVisible();
-    await expect(why(page).getByText(/Computed from the drive .*length window, slack released, brake: grips and lets go/)).toBeVisible();
+    await expect(why(page).getByText(/Computed from the drive .*grip as drawn and set: grips/)).toBeVisible();
 
     await toStage(page, 'Look');
     await expect(why(page).getByText(/Computed from the drive/)).toBeVisible();

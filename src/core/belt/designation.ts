@@ -113,7 +113,12 @@ function readCode(code: string, text: string): DecodeResult | null {
   return lettered ? readNumber(lettered[1]!, 1, text) : null;
 }
 
+/** Toothed belts as they are numbered: pitch length, pitch and width, such as `300H100`, `640-8M-20` or `T10/1250` (ISO 5296, ISO 13050, ISO 17396). */
+const TOOTHED =
+  /^(?:\d{2,4}(?:MXL|XL|L|H|XH|XXH)\d{3}|\d{2,4}-?(?:3|5|8|14)M-?\d{1,3}|\d{2,3}-?A?T(?:2\.5|5|10|20)[-/]?\d{2,4}|A?T(?:2\.5|5|10|20)[-/]\d{2,4})$/i;
+
 function refusal(text: string): DecodeResult {
+  if (TOOTHED.test(text.replace(/\s+/g, ''))) return refused(`“${text}” is a toothed (timing) belt. Toothed belts are not covered.`);
   return refused(`“${text}” is not a belt number or length. Enter a number such as 4L480, A46, 13x1170Li, SPA1180 or 6PK1750.`);
 }
 

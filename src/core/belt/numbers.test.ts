@@ -303,3 +303,8 @@ describe('belt numbers and lengths as they are written', () => {
     }
   });
 });
+
+it.each(['300H100', '640-8M-20', 'T10/1250', '150 XL 037'])('%s is named as a toothed belt and refused', (text) => {
+  const read = decodeDesignation(text);
+  expect(read).toMatchObject({ ok: false, problem: expect.stringContaining('Toothed belts are not covered') });
+});

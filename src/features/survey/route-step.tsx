@@ -92,6 +92,7 @@ export function RouteStep({ notebook, write, mayChange, belt: chosen, onBelt, po
             <TextField
               select
               label="Section"
+              helperText="Toothed (timing) belts are not covered."
               value={belt.section}
               disabled={!mayChange}
               onChange={(e) =>

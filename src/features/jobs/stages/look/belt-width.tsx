@@ -26,7 +26,7 @@ import type { StageProps } from '../module';
 const NOTHING: readonly PastWidth[] = [];
 /** Checks by which a belt is found damaged, whatever its width. */
 const DAMAGE: readonly CheckId[] = ['belt-surface', 'belt-flat'];
-/** Words of a complaint by which the belt itself is broken. */
+/** Words of a title or a complaint by which the belt itself is broken. */
 const BROKE = /\bbelt\b.*\b(?:broke|broken|snapped|tore|torn|shredded)\b|\b(?:broke|broken|snapped|tore|torn|shredded)\b.*\bbelt\b/i;
 const NO_LIFE: BeltLife = { ridden: [], warranties: [] };
 
@@ -82,7 +82,9 @@ export function BeltWidth({ job, at, acts, drive, writable }: StageProps & { dri
   const replaced = linesOf(entries, 'belt-booked').length > 0;
   const damaged =
     !replaced &&
-    (BROKE.test(job.complaint) || [...findingsOf(entries).values()].some((f) => f.result === 'bad' && DAMAGE.includes(f.check)));
+    (BROKE.test(job.title) ||
+      BROKE.test(job.complaint) ||
+      [...findingsOf(entries).values()].some((f) => f.result === 'bad' && DAMAGE.includes(f.check)));
   const toldTo = Math.max(last?.fittedAt ?? 0, ...ridden.map((r) => r.to));
   const { write } = acts;
   return (
