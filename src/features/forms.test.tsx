@@ -13,7 +13,17 @@ import { MACHINE, SHOP } from './test-records';
 
 vi.mock('next/navigation', async () => (await import('./test-features')).navigation);
 vi.mock('./machines/actions', () => ({ chooseCustomer: async () => ({ ok: true, value: [] }) }));
-vi.mock('./drives/actions', () => ({ chooseDrive: async () => ({ ok: true, value: [] }) }));
+const asked = vi.hoisted(() => ({ drives: [] as string[] }));
+vi.mock('./drives/actions', () => ({
+  chooseDrive: async ({ find }: { find: string }) => {
+    asked.drives.push(find);
+    const all = [
+      { id: 1, label: 'Orchard rider', detail: '1 belt' },
+      { id: 2, label: 'Harbour thrower', detail: '2 belts' },
+    ];
+    return { ok: true, value: all.filter((d) => d.label.toLowerCase().includes(find)) };
+  },
+}));
 
 const field = (label: string) => screen.getByLabelText(label) as HTMLInputElement;
 const invalid = (label: string) => field(label).getAttribute('aria-invalid');
@@ -36,6 +46,15 @@ describe('a machine', () => {
     await waitFor(() =>
       expect(sent[0]).toMatchObject({ kind: 'machine.save', input: { fields: { name: 'Hill rider', maker: 'Thrushbeck' } } }),
     );
+  });
+  it('letters typed for a drive stay and filter the list, whatever else changes', async () => {
+    open(null);
+    const drives = field('Its drives');
+    await userEvent.type(drives, 'harb');
+    expect(await screen.findByRole('option', { name: /Harbour thrower\s*2 belts/ })).toBeTruthy();
+    await waitFor(() => expect(screen.queryByRole('option', { name: /Orchard/ })).toBeNull());
+    expect(drives.value).toBe('harb');
+    expect(asked.drives.at(-1)).toBe('harb');
   });
   it('what the server refuses of a field is told beside it', async () => {
     serverThat({ ok: false, reason: 'invalid', problem: 'The maker is not to our taste.', field: 'fields.maker' });

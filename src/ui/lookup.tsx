@@ -3,7 +3,7 @@
 import Autocomplete from '@mui/material/Autocomplete';
 import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useState, type HTMLAttributes, type Key } from 'react';
 import { useRead, type ReadAnswer } from './reads';
 import { useRested } from './rested';
 
@@ -43,6 +43,18 @@ interface LookupProps {
   readonly helperText?: string | undefined;
 }
 
+/** A choice in the list, with what tells two of one name apart. */
+export const choiceOption = ({ key, ...props }: HTMLAttributes<HTMLLIElement> & { key: Key }, c: Choice) => (
+  <Box component="li" key={key} {...props}>
+    {c.label}
+    {c.detail && (
+      <Box component="span" sx={{ color: 'var(--ts-quiet)', ml: 1 }}>
+        {c.detail}
+      </Box>
+    )}
+  </Box>
+);
+
 /** One of many thousand, found by typing. */
 export function Lookup({ label, value, onChoose, of, find, error = false, helperText }: LookupProps) {
   const { choices, busy, problem, ask } = useChoices(of, find);
@@ -62,16 +74,7 @@ export function Lookup({ label, value, onChoose, of, find, error = false, helper
       onOpen={(event) => event.type !== 'change' && ask('')}
       onInputChange={(_, text, why) => why === 'input' && ask(text)}
       onChange={(_, choice) => onChoose(choice)}
-      renderOption={({ key, ...props }, c) => (
-        <Box component="li" key={key} {...props}>
-          {c.label}
-          {c.detail && (
-            <Box component="span" sx={{ color: 'var(--ts-quiet)', ml: 1 }}>
-              {c.detail}
-            </Box>
-          )}
-        </Box>
-      )}
+      renderOption={choiceOption}
       renderInput={(params) => <TextField {...params} label={label} error={error || problem !== null} helperText={problem ?? helperText} />}
     />
   );

@@ -14,10 +14,13 @@ const CHOICES = 20;
 
 export const chooseDrive = question('viewer', typed, async ({ db, person }, { find }) => ({
   ok: true,
-  value: (await drives.listDrives(db, person.shopId, { find, limit: CHOICES, uncounted: true })).rows.map(({ id, name }) => ({
-    id,
-    label: name,
-  })),
+  value: (await drives.listDrives(db, person.shopId, { find, limit: CHOICES, uncounted: true })).rows.map(
+    ({ id, name, pulleys, changedAt }) => ({
+      id,
+      label: name,
+      detail: `${pulleys} pulleys, changed ${changedAt.slice(0, 10)}`,
+    }),
+  ),
 }));
 
 /** The drives of a machine with their belts, for a job on it. */

@@ -9,7 +9,7 @@ import { useController, useForm, useWatch } from 'react-hook-form';
 import type { Machine, MachineFields } from '@/db';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
-import { useChoices, type Choice } from '@/ui/lookup';
+import { choiceOption, useChoices, type Choice } from '@/ui/lookup';
 import { isTaken, useAct } from '../acts/use-act';
 import { chooseDrive } from '../drives/actions';
 import { chooseCustomer } from './actions';
@@ -64,7 +64,8 @@ export function MachineForm({
   const [version, setVersion] = useState(machine?.version ?? 0);
   const [theirs, setTheirs] = useState<Machine | null>(null);
   const [meterProblem, setMeterProblem] = useState<string | null>(null);
-  const [chosen, setChosen] = useState(drives);
+  // One list as long as nothing is chosen anew: a new one clears what is typed.
+  const [chosen, setChosen] = useState<Choice[]>(() => [...drives]);
   const customer = useController({ control, name: 'customer' });
   const known = useChoices('customers', (find) => chooseCustomer({ find }));
   const found = useChoices('drives', (find) => chooseDrive({ find }));
@@ -153,7 +154,7 @@ export function MachineForm({
       <Autocomplete
         multiple
         options={found.choices}
-        value={[...chosen]}
+        value={chosen}
         filterOptions={(all) => all}
         loading={found.busy}
         loadingText="Looking …"
@@ -161,7 +162,7 @@ export function MachineForm({
         getOptionLabel={(d) => d.label}
         getOptionKey={(d) => d.id}
         isOptionEqualToValue={(a, b) => a.id === b.id}
-        onOpen={() => found.ask('')}
+        onOpen={(event) => event.type !== 'change' && found.ask('')}
         onInputChange={(_, typed, why) => why === 'input' && found.ask(typed)}
         onChange={(_, next) => {
           setChosen(next);
@@ -170,6 +171,7 @@ export function MachineForm({
             next.map((d) => d.id),
           );
         }}
+        renderOption={choiceOption}
         renderInput={(params) => <TextField {...params} label="Its drives" />}
         sx={WHOLE}
       />
