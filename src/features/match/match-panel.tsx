@@ -51,6 +51,7 @@ export function MatchPanel({
   uncertainty,
   beltId,
   shelf,
+  loading = false,
   onChoice,
   act,
 }: {
@@ -58,6 +59,8 @@ export function MatchPanel({
   uncertainty: Uncertainty | null;
   beltId: string;
   shelf: readonly ShelfBelt[];
+  /** The shelf has not come from the server yet, so that nothing is said of it. */
+  loading?: boolean;
   onChoice: (choice: BeltChoice | null) => void;
   /** The act on the chosen belt, shown beside the question so that it is near to hand. */
   act?: ReactNode;
@@ -89,6 +92,8 @@ export function MatchPanel({
   );
   const chosen = ordered.find((b) => b.id === picked) ?? ordered.find(runsOn) ?? null;
 
+  // An answer to an earlier shelf, or to none, says nothing of the belts on this one.
+  const awaited = loading || (pending && ordered.length === 0 && shelf.length > 0);
   const outsideMm = chosen?.outsideMm;
   const worn = useMemo(() => sunkDrive(drive, beltId, sunk.mm, sunk.pulley), [drive, beltId, sunk]);
   const poseRequest = useMemo(
@@ -199,7 +204,7 @@ export function MatchPanel({
         <BeltOnPlate
           drive={drive}
           beltIndex={beltIndex}
-          match={match}
+          match={awaited ? null : match}
           chosen={chosen}
           name={chosen ? nameOf(chosen) : null}
           position={pose?.solved.tensioners}
@@ -215,11 +220,11 @@ export function MatchPanel({
       <Typography variant="h2" sx={{ mt: 2, mb: 0.5 }}>
         On the shelf
       </Typography>
-      {shelf.length === 0 ? (
+      {shelf.length === 0 && !awaited ? (
         <Typography sx={{ color: 'var(--ts-quiet)' }}>
-          The shelf is empty. Add the belts to hand under Shelf, and each is tried here.
+          The shelf is empty. Add the belts that you have under Shelf. Each is then tried here.
         </Typography>
-      ) : !match ? (
+      ) : awaited || !match ? (
         <Skeleton variant="rectangular" height={180} />
       ) : (
         <>
@@ -261,7 +266,7 @@ export function MatchPanel({
       {pose?.duties[beltIndex] && <Duty duty={pose.duties[beltIndex]} drive={drive} />}
       {match && match.judgesLength && (
         <>
-          {context && <NotToHand match={match} drive={drive} shelf={shelf} context={context} />}
+          {context && !awaited && <NotToHand match={match} drive={drive} shelf={shelf} context={context} />}
           <Box sx={{ mt: 2 }}>
             <SunkSlider drive={drive} beltId={beltId} sunk={sunk} onSunk={setSunk} window={match.window} unworn={match.unworn} />
           </Box>

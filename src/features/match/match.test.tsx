@@ -5,9 +5,17 @@ import { readDriveFile } from '@/formats/drive-file';
 import { show } from '@/ui/test-shell';
 import { solverService, type MatchAnswer } from '@/workers/solver-service';
 import { BeltOnPlate } from './belt-on-plate';
+import { MatchPanel } from './match-panel';
 import { NotToHand } from './not-to-hand';
 
 vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
+const solved = vi.hoisted(() => ({ match: null as unknown }));
+vi.mock('@/ui/solver', () => ({
+  useMatch: () => ({ answer: solved.match, pending: false, failed: false, again: vi.fn() }),
+  usePose: () => ({ answer: null, pending: false }),
+  useVariations: () => ({ answer: null, pending: false }),
+}));
+vi.mock('@/ui/plate/plate', () => ({ Plate: () => null }));
 vi.mock('../shell/shell-context', () => ({ useMayChange: () => true, useShell: () => ({ role: 'owner', name: 'Wren' }) }));
 
 const read = readDriveFile(readFileSync('demo/drives/orchard-rider.drive.json', 'utf8'));
@@ -54,4 +62,16 @@ it('a size that would run without margin says so and why, beside the button that
     />,
   );
   expect(screen.queryByText(/no margin/)).toBeNull();
+});
+
+it('says that the shelf is empty once it is known to be, and nothing of it before', () => {
+  solved.match = matched;
+  const panel = (loading: boolean) => (
+    <MatchPanel drive={drive} uncertainty={null} beltId={beltId} shelf={[]} loading={loading} onChoice={vi.fn()} />
+  );
+  const first = show(panel(true));
+  expect(screen.queryByText(/The shelf is empty|No belt on the shelf|not on the shelf/)).toBeNull();
+  first.unmount();
+  show(panel(false));
+  expect(screen.getByText(/The shelf is empty/)).toBeTruthy();
 });

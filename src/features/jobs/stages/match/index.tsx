@@ -55,6 +55,7 @@ function Bench(props: StageProps) {
           uncertainty={stored.uncertainty}
           beltId={beltId}
           shelf={shelf}
+          loading={reading.value === undefined && !reading.problem}
           onChoice={setChoice}
           act={
             wide &&
