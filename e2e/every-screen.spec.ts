@@ -12,7 +12,7 @@ const SCREENS: readonly (readonly [name: string, path: string, ready: string | R
   ['job at Look', '/jobs/222?stage=look', 'As it stands'],
   ['job at Fit', '/jobs/222?stage=fit', 'Off the machine'],
   ['job at Set', '/jobs/222?stage=set', 'Seen at the target'],
-  ['job at Prove', '/jobs/222?stage=prove', 'What the run showed'],
+  ['job at Prove', '/jobs/222?stage=prove', 'Test result'],
   ['job at Book', '/jobs/222?stage=book', 'Closing line for the customer'],
   ['ticket', '/jobs/222/ticket', 'Print this ticket'],
   ['customers', '/customers', 'Isla Ferrow'],

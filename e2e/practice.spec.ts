@@ -37,7 +37,10 @@ test.describe('a round of practice', () => {
     await covers.getByRole('button', { name: 'It is off' }).click();
     await expect(clock(page)).toHaveText('5.5 min');
     await covers.getByRole('button', { name: /^How deep the belt sits/ }).click();
+    // The reload comes once the move is on the server.
+    const sent = page.waitForResponse((r) => r.request().method() === 'POST');
     await covers.getByRole('button', { name: /^Look at it, \d+ min/ }).click();
+    await sent;
     await expect(covers.getByRole('button', { name: /^Look once more/ })).toBeVisible();
     await page.reload();
     await expect(clock(page)).not.toHaveText('5.5 min');
