@@ -80,9 +80,12 @@ async function fill(db: Database, shopId: number, personId: number): Promise<voi
   await run(
     `INSERT INTO shelf_belts (shop_id, designation, section, quantity, bin)
      SELECT $1::integer, s || (h * 5), s, h % 5, 'B' || h % 60 FROM unnest(ARRAY['3L', '4L', '5L']) s, generate_series(40, 239) h
+      WHERE s <> '3L' OR h <= 160
      UNION ALL SELECT $1::integer, s || h, s, h % 4, 'C' || h % 60 FROM unnest(ARRAY['A', 'B', 'C']) s, generate_series(18, 145) h
+      WHERE h >= CASE s WHEN 'A' THEN 18 WHEN 'B' THEN 20 ELSE 35 END
      UNION ALL SELECT $1::integer, w || 'x' || mm || 'Li', CASE w WHEN '13' THEN 'A' WHEN '17' THEN 'B' ELSE 'C' END, mm % 3, 'D' || mm % 60
        FROM unnest(ARRAY['13', '17', '22']) w, generate_series(600, 3000, 5) mm
+      WHERE w <> '22' OR mm >= 700
      LIMIT ${SIZES.belts}`,
     [shopId],
   );
