@@ -47,7 +47,7 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
       .click();
     const dialog = page.getByRole('dialog');
     if ((await dialog.getByLabel(/reason|why/i).count()) > 0) await dialog.getByLabel(/reason|why/i).fill('The boat comes on Thursday');
-    await dialog.getByRole('button', { name: /^Book/ }).click();
+    await dialog.getByRole('button', { name: 'Use this belt' }).click();
     await expect(ticketOf(page)).toContainText('booked from');
     await toStage(page, 'Fit');
 
