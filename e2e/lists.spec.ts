@@ -103,7 +103,7 @@ test('what a person has not saved is asked about at sign-out, and then gone from
     await page.getByRole('menuitem', { name: 'Sign out' }).click();
   };
   await leave();
-  await expect(page.getByRole('dialog')).toContainText('One note, drawing or act of yours on this device has not reached the server yet');
+  await expect(page.getByRole('dialog')).toContainText('1 change on this device is not on the server yet');
   await page.getByRole('button', { name: 'Stay' }).click();
   await expect(page.getByRole('textbox').first()).toHaveValue('Key is with the harbour office');
   await leave();

@@ -9,8 +9,9 @@ export default function GlobalError({ reset }: { error: Error; reset: () => void
     <html lang="en">
       <body>
         <title>Taut Sheave</title>
-        <Alone title="This page could not be drawn" act={{ words: 'Read it again', run: reset }}>
-          Nothing was changed, and what you had typed and not saved is kept on this device. If it happens again, the server’s log says why.
+        <Alone title="This page could not be shown" act={{ words: 'Load it again', run: reset }}>
+          Changes marked as saved are not lost. Notes and drawings that you were editing are saved on this device. If this happens again,
+          see the server’s log.
         </Alone>
       </body>
     </html>

@@ -98,7 +98,7 @@ describe('a machine', () => {
     const saved = open(MACHINE);
     await userEvent.click(screen.getByRole('button', { name: 'Save the machine' }));
     await waitFor(() => expect(saved).toHaveBeenCalledWith(null));
-    expect(await screen.findByText(/It is kept on this device/)).toBeTruthy();
+    expect(await screen.findByText(/The change is saved on this device and is sent as soon as possible/)).toBeTruthy();
   });
 });
 
@@ -141,7 +141,7 @@ describe('forms with passwords', () => {
     await userEvent.type(field('E-mail address'), '@x.example');
     await userEvent.type(field('First password'), 'er than a long one');
     await userEvent.click(screen.getByRole('button', { name: 'Add this person' }));
-    expect(await screen.findByText(/The server does not answer\. What you typed is still here/)).toBeTruthy();
+    expect(await screen.findByText(/The server does not answer\. The change is not saved and not queued/)).toBeTruthy();
     const { keptActs } = await import('@/ui/outbox');
     expect([await keptActs(owner), JSON.stringify({ ...localStorage })]).toEqual([[], expect.not.stringContaining('shorter')]);
   });

@@ -85,12 +85,12 @@ const envelope = z.object({
 const SIGNED_OUT = {
   ok: false as const,
   reason: 'signed-out' as const,
-  problem: 'You are signed out. Sign in again in another tab, then repeat this; nothing you typed is lost.',
+  problem: 'You are signed out. Sign in again in another tab.',
 };
 const FAILED = {
   ok: false as const,
   reason: 'failed' as const,
-  problem: 'The server could not do this just now. Nothing was changed; what you did is kept on this device and can be tried again.',
+  problem: 'The server could not do this.',
 };
 
 /** A refusal met while it was applied: what was written until then is taken back with it. */
@@ -115,7 +115,7 @@ export async function perform({ acts: kinds, secret }: ActKinds, raw: unknown): 
     if (person.id !== personId)
       return {
         ...SIGNED_OUT,
-        problem: 'Somebody else has signed in on this device since. Sign in again as yourself; what you did is kept.',
+        problem: 'Another person has signed in on this device. Sign in again as yourself.',
       };
     const checked = check(person, act.role, act.input, input);
     if (!checked.ok) return checked;

@@ -3,19 +3,19 @@
 import Button from '@mui/material/Button';
 import { Empty, Page } from './page';
 
-/** A page that could not be read: what happened, what was kept, what to do. */
+/** A page that could not be loaded: what happened, what is saved, what to do. */
 export function Trouble({ onAgain }: { onAgain: () => void }) {
   return (
-    <Page title="This page could not be read">
+    <Page title="This page could not be loaded">
       <Empty
-        title="The server did not answer as it should"
+        title="The server did not answer correctly"
         act={
           <Button variant="contained" onClick={onAgain}>
-            Read it again
+            Load it again
           </Button>
         }
       >
-        Nothing was changed, and what you had typed and not saved is kept on this device.
+        Changes marked as saved are not lost. Notes and drawings that you were editing are saved on this device.
       </Empty>
     </Page>
   );

@@ -59,10 +59,10 @@ export function useAct(): DoAct {
         : ((await post({ id: id ?? newId(), owner, kind, input, doneAt: new Date().toISOString() })) ?? {
             ok: false,
             reason: 'failed',
-            problem: `${NO_ANSWER} What you typed is still here; try again in a moment.`,
+            problem: NO_ANSWER,
           });
       // The server answers an act of this kind with what that kind answers.
-      const answer = sent as ActAnswer<K>;
+      const answer = withFate(sent as ActAnswer<K>);
       if (answer.ok) {
         if (done !== undefined)
           tell({ tone: 'done', ...(typeof done === 'string' ? { text: done } : typeof done === 'function' ? done(answer.value) : done) });
@@ -70,13 +70,25 @@ export function useAct(): DoAct {
           readAnew();
           refresh();
         }
-      } else if (answer.reason === 'waiting')
-        tell({ tone: 'waiting', text: `${words}: ${answer.problem} It is kept on this device and goes as soon as it can.` });
+      } else if (answer.reason === 'waiting') tell({ tone: 'waiting', text: `${words}: ${answer.problem}` });
       else if (!quiet) tell({ tone: 'refused', text: answer.problem });
       return answer;
     },
     [outbox, owner, readAnew, refresh, tell],
   );
+}
+
+/** What became of an act that the server did not take: queued on this device, or neither saved nor queued. */
+const FATES: Readonly<Record<string, string>> = {
+  waiting: 'The change is saved on this device and is sent as soon as possible.',
+  failed: 'The change is not saved and not queued. Try again in a moment.',
+  'signed-out': 'The change is not saved and not queued. Try again after you sign in.',
+};
+
+function withFate<A extends { readonly ok: boolean }>(answer: A): A {
+  if (answer.ok || !('reason' in answer) || !('problem' in answer)) return answer;
+  const fate = FATES[answer.reason as string];
+  return fate === undefined ? answer : { ...answer, problem: `${answer.problem as string} ${fate}` };
 }
 
 /** An act that was taken in by this device: done, or waiting to be. Its screen need not hold it any longer. */

@@ -88,7 +88,7 @@ export function AccountMenu({ onShortcuts }: { onShortcuts: () => void }) {
       </Menu>
       <ConfirmDialog
         open={leaving !== null}
-        title={leaving?.problem ? 'Still signed in' : 'Sign out all the same?'}
+        title={leaving?.problem ? 'Still signed in' : 'Sign out anyway?'}
         act={leaving?.problem ? 'Try again' : 'Sign out'}
         leave="Stay"
         removes={!leaving?.problem}
@@ -97,8 +97,8 @@ export function AccountMenu({ onShortcuts }: { onShortcuts: () => void }) {
       >
         {leaving?.problem ??
           (leaving?.unsaved === 1
-            ? 'One note, drawing or act of yours on this device has not reached the server yet, and goes when you sign out.'
-            : `${leaving?.unsaved} notes, drawings or acts of yours on this device have not reached the server yet, and go when you sign out.`)}
+            ? '1 change on this device is not on the server yet. Signing out deletes it.'
+            : `${leaving?.unsaved} changes on this device are not on the server yet. Signing out deletes them.`)}
       </ConfirmDialog>
     </>
   );

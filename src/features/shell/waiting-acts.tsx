@@ -61,7 +61,8 @@ export function WaitingActs() {
         <DialogTitle>Not with the server yet</DialogTitle>
         <DialogContent>
           <Typography sx={{ mb: 1 }}>
-            It is kept on this device, also when this page is closed, and goes in this order as soon as the server answers.
+            These changes are saved on this device, even when this page is closed. They are sent in this order as soon as the server
+            answers.
           </Typography>
           <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
             {acts.map((act) => (
