@@ -29,8 +29,8 @@ export async function run(page: Page): Promise<void> {
   await confirmAll(page, 'Before it runs');
   await page.getByRole('button', { name: 'Confirmed: it may run' }).click();
   for (const [what, begin, end] of [
-    ['Engagement time', 'I engage it', 'Up to speed'],
-    ['Stop time', 'I let go', 'It stands'],
+    ['Engagement time', 'Start timing (lever moved)', 'Stop timing (full speed)'],
+    ['Stop time', 'Start timing (lever released)', 'Stop timing (all parts stopped)'],
   ] as const) {
     const watch = page.getByRole('region', { name: what });
     await watch.getByRole('button', { name: begin }).click();

@@ -32,7 +32,7 @@ test('a drive is drawn from nothing, asked, saved as a file, taken in again and 
   await field(page, 'Name of the drive', 'Bench grinder');
   await page.getByRole('button', { name: 'Save this drive' }).click();
   await expect(page.getByRole('heading', { name: 'Bench grinder' })).toBeVisible();
-  const sentence = page.getByText(/tight for life/);
+  const sentence = page.getByText(/belt is always tight/);
   await expect(sentence).toBeVisible();
   const said = await sentence.textContent();
   await expect(page.getByRole('row').filter({ hasText: 'A42' })).toContainText(/Runs|Won’t|Too short/);
@@ -46,7 +46,7 @@ test('a drive is drawn from nothing, asked, saved as a file, taken in again and 
   await page.goto('/drives');
   await page.getByLabel('Drive file').setInputFiles(file);
   await expect(page.getByRole('heading', { name: 'Bench grinder' })).toBeVisible();
-  await expect(page.getByText(/tight for life/)).toHaveText(said!);
+  await expect(page.getByText(/belt is always tight/)).toHaveText(said!);
 });
 
 test('a faulty file is refused with every fault and its place', async ({ page }) => {
@@ -192,7 +192,7 @@ test('two people on one drive: the later save is refused, and both versions are 
 test('the drawing is saved as SVG that stands alone', async ({ page }, info) => {
   await page.goto('/drives');
   await page.getByRole('link', { name: /Airstrip mower/ }).click();
-  await expect(page.getByText(/lets go and grips/).first()).toBeVisible();
+  await expect(page.getByText(/release and grip/).first()).toBeVisible();
   await page.getByRole('button', { name: 'Save the drawing or the routing card' }).click();
   const [download] = await Promise.all([
     page.waitForEvent('download'),

@@ -6,7 +6,7 @@ test.use(as('owner'));
 
 const SCREENS: readonly (readonly [name: string, path: string, ready: string | RegExp])[] = [
   ['bench', '/', 'Bench'],
-  ['job at Match', '/jobs/222?stage=match', /lets go and grips between/],
+  ['job at Match', '/jobs/222?stage=match', /release and grip/],
   ['job at Ask', '/jobs/222?stage=ask', 'The complaint'],
   ['job at Secure', '/jobs/222?stage=secure', 'Make it safe before a hand goes in.'],
   ['job at Look', '/jobs/222?stage=look', 'As it stands'],
@@ -27,7 +27,7 @@ const SCREENS: readonly (readonly [name: string, path: string, ready: string | R
   ['what is known', '/machines/1/known', 'What drives it?'],
   ['drives', '/drives', 'Find a drive'],
   ['templates', '/drives/new', 'Snow thrower'],
-  ['drive', '/drives/1', /lets go and grips between/],
+  ['drive', '/drives/1', /release and grip/],
   ['compare', '/drives/1/compare', 'One diameter swept'],
   ['editor', '/drives/1/edit', 'The drive can be solved.'],
   ['shelf', '/shelf', 'Supplier note'],
@@ -105,7 +105,7 @@ test.describe('on a phone', () => {
   });
 
   test('a job is worked with a thumb: verdict, ticket drawer, booking', async ({ page }) => {
-    await ready(page, '/jobs/224?stage=match', /lets go and grips between/);
+    await ready(page, '/jobs/224?stage=match', /release and grip/);
     await expect(page.getByRole('listitem').filter({ hasText: 'A39' })).toContainText('Runs, no margin');
     await page.getByRole('button', { name: 'Ticket' }).click();
     await expect(page.getByText('“Stood on the quay in the October gale. The auger lever now takes two hands.”')).toBeVisible();

@@ -123,7 +123,7 @@ async function verdicts(page: Page): Promise<string[]> {
     .filter({ has: page.getByRole('button') })
     .allTextContents();
   return rows
-    .map((r) => `${/^\S+/.exec(r)![0].slice(0, 5)} ${/Runs, no margin|Runs|Won’t let go|Won’t grip|Won’t seat/.exec(r)![0]}`)
+    .map((r) => `${/^\S+/.exec(r)![0].slice(0, 5)} ${/Runs, no margin|Runs|Won’t release|Won’t grip|Won’t seat/.exec(r)![0]}`)
     .sort();
 }
 
@@ -168,7 +168,7 @@ test('the orchard rider is built from distances alone and gives the verdicts of 
   await kept(page);
   await page.getByRole('button', { name: 'Make this drive' }).click();
   await expect(page.getByRole('heading', { name: 'Rider from tape alone' })).toBeVisible();
-  await expect(page.getByText(/lets go and grips between .* ± .* and .* ±/)).toBeVisible();
+  await expect(page.getByText(/outside length of .* ± .* to .* ± .* release and grip/)).toBeVisible();
   const measured = await verdicts(page);
 
   // Made anew it takes the place of what it was, and asks before it does.
@@ -176,7 +176,7 @@ test('the orchard rider is built from distances alone and gives the verdicts of 
   await page.getByRole('button', { name: 'Make it anew' }).click();
   await expect(page.getByRole('dialog')).toContainText('whatever was changed on that by hand');
   await page.getByRole('dialog').getByRole('button', { name: 'Make it anew' }).click();
-  await expect(page.getByText(/lets go and grips between .* ± .* and .* ±/)).toBeVisible();
+  await expect(page.getByText(/outside length of .* ± .* to .* ± .* release and grip/)).toBeVisible();
 
   await page.goto('/drives');
   await page.getByRole('link', { name: /^Orchard rider, 760/ }).click();
@@ -415,7 +415,7 @@ test('a route is tapped on the drawing, put in order by keyboard, and doubted wh
 test('the routing card is made as PDF, PNG and SVG', async ({ page }, info) => {
   await page.goto('/drives');
   await page.getByRole('link', { name: /Airstrip mower/ }).click();
-  await expect(page.getByText(/lets go and grips/).first()).toBeVisible();
+  await expect(page.getByText(/release and grip/).first()).toBeVisible();
   const save = async (item: string) => {
     await page.getByRole('button', { name: 'Save the drawing or the routing card' }).click();
     const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: item }).click()]);

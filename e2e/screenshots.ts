@@ -8,7 +8,7 @@ const shoot = async (page: Page, name: string) => {
   await page.waitForTimeout(600);
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
 };
-const solved = (page: Page) => expect(page.getByText(/lets go and grips between/).first()).toBeVisible();
+const solved = (page: Page) => expect(page.getByText(/release and grip/).first()).toBeVisible();
 
 test('match', async ({ page }) => {
   await page.goto('/jobs/222?stage=match');

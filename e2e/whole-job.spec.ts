@@ -40,7 +40,7 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
     await page.getByRole('button', { name: 'Look is done' }).click();
 
     // Match.
-    await expect(page.getByText(/lets go and grips between/)).toBeVisible();
+    await expect(page.getByText(/release and grip/)).toBeVisible();
     await page
       .getByRole('button', { name: /^Book / })
       .first()

@@ -124,7 +124,7 @@ function tension(file: string, readingsFile: string | undefined, ask: Pick<Tensi
     if ('problems' in result) refuse(file, result.problems);
     throw new Refusal(`${readingsFile}: line ${lines[result.reading]!.line}: ${result.problem}`);
   }
-  const { combined, release, strands: _strands, slack: _slack, ...sheet } = result.sheet;
+  const { combined, release, strands: _strands, slack: _slack, wetFloorN: _wet, ...sheet } = result.sheet;
   const { settings, recommended } = beltSettings(drive, sheet.belt, sheet.band.target);
   return {
     ...sheet,

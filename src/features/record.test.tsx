@@ -177,13 +177,18 @@ describe('a substitute that ran a while', () => {
     await press('It worked');
     expect(await screen.findByText('4L475')).toBeTruthy();
   });
-  it('is told where its size comes up again, and only there', () => {
+  it('is shown where its size is chosen again, and states that it contradicts the verdict', () => {
     const trial: Trial = { belt: '4L475', outsideMm: 1206.5, worked: false, note: 'Crept.', number: 210, at: '2026-11-20T08:00:00Z' };
-    const { container, again } = show(<TrialsNote trials={[trial]} outsideMm={1204} />);
-    expect(container.textContent).toContain('Did not work here as a substitute: 4L475');
-    again(<TrialsNote trials={[trial]} outsideMm={1231.9} />);
+    const { container, again } = show(<TrialsNote trials={[trial]} chosen={{ outsideMm: 1204, verdict: 'too-short' }} />);
+    expect(container.textContent).toContain('Did not work on this drive as a substitute: 4L475');
+    expect(container.textContent).not.toContain('contradicts');
+    again(<TrialsNote trials={[{ ...trial, worked: true }]} chosen={{ outsideMm: 1204, verdict: 'too-short' }} />);
+    expect(container.textContent).toContain('The trial contradicts the calculation.');
+    again(<TrialsNote trials={[trial]} chosen={{ outsideMm: 1204, verdict: 'marginal' }} />);
+    expect(container.textContent).toContain('The trial contradicts the calculation.');
+    again(<TrialsNote trials={[trial]} chosen={{ outsideMm: 1231.9, verdict: 'fits' }} />);
     expect(container.textContent).toBe('');
-    again(<TrialsNote trials={[trial]} outsideMm={null} />);
+    again(<TrialsNote trials={[trial]} chosen={null} />);
     expect(container.textContent).toContain('Crept.');
   });
 });

@@ -1,16 +1,23 @@
-import type { Verdict } from '@/core/drive';
+import type { ReasonCode, Verdict } from '@/core/drive';
 
 export const VERDICT_WORDS: Readonly<Record<Verdict, string>> = {
   fits: 'Runs',
   marginal: 'Runs, no margin',
-  'too-short': 'Won’t let go',
+  'too-short': 'Won’t release',
   'too-long': 'Won’t grip',
   'wrong-section': 'Won’t seat',
 };
 
-/** The word for a verdict; of a drive in which nothing is let go a belt is too short, not one that won't. */
-export const verdictWord = (verdict: Verdict, letsGo = true): string =>
-  verdict === 'too-short' && !letsGo ? 'Too short' : VERDICT_WORDS[verdict];
+/** Reasons of a belt too short to be fitted at all. */
+const UNFITTABLE: ReadonlySet<ReasonCode> = new Set(['cannot-be-mounted', 'held-back-too-tight']);
+export const isUnfittable = (reasons: readonly ReasonCode[]): boolean => reasons.length > 0 && reasons.every((r) => UNFITTABLE.has(r));
+
+/** Words for a verdict. A belt of a drive that does not release is too short; one that nothing else is wrong with cannot be fitted. */
+export function verdictWord(verdict: Verdict, letsGo = true, reasons: readonly ReasonCode[] = []): string {
+  if (verdict !== 'too-short') return VERDICT_WORDS[verdict];
+  if (isUnfittable(reasons)) return 'Cannot be fitted';
+  return letsGo ? VERDICT_WORDS[verdict] : 'Too short';
+}
 
 const COLOURS: Readonly<Record<Verdict, string>> = {
   fits: 'var(--ts-work)',
@@ -39,11 +46,11 @@ export function VerdictMark({ verdict, size = 22 }: { verdict: Verdict; size?: n
   );
 }
 
-export function VerdictWord({ verdict, letsGo = true }: { verdict: Verdict; letsGo?: boolean }) {
+export function VerdictWord({ verdict, letsGo = true, reasons }: { verdict: Verdict; letsGo?: boolean; reasons?: readonly ReasonCode[] }) {
   return (
     <span style={{ display: 'inline-flex', alignItems: 'center', gap: 6, color: COLOURS[verdict], fontWeight: 650, whiteSpace: 'nowrap' }}>
       <VerdictMark verdict={verdict} />
-      {verdictWord(verdict, letsGo)}
+      {verdictWord(verdict, letsGo, reasons)}
     </span>
   );
 }

@@ -9,6 +9,8 @@ import type { Stand } from './stand';
 export interface GripBand {
   /** Slip floor: the static tension under which the running belt slips, N. 0 where no load is known. */
   readonly floorN: number;
+  /** The same for a wet belt, N; infinite where a wet belt slips at any tension. */
+  readonly wetFloorN: number;
   readonly loadKnown: boolean;
   /** The pulley that would slip first, null without load. */
   readonly firstToSlip: string | null;
@@ -82,6 +84,7 @@ export function gripBand(
   const w = held ?? meanOver(plan, trace, offset) + load.centrifugalN;
   const runningN = !taut ? staticN : held === null ? strandTension(one) : (stand.base[b] as number) - load.centrifugalN + w;
   let leastN: number | null = null;
+  let wetLeastN = 0;
   let firstToSlip: string | null = null;
   if (load.known) {
     for (let a = 0; a < n; a++) {
@@ -89,10 +92,11 @@ export function gripBand(
       if (load.demand[stop] === 0) continue;
       const pulley = drive.pulleys[stopAt(a)]!;
       const seated = pulley.face !== 'flat' && (belt.route[stop]!.contact === 'v' || section.drivesFromBack);
-      const ratio = Math.exp((seated ? settings.grooveGrip : settings.flatGrip) * (trace.wrap[a] as number));
+      const grip = (seated ? settings.grooveGrip : settings.flatGrip) * (trace.wrap[a] as number);
       const hi = Math.max(offset[a] as number, offset[before(a)] as number) - w;
       const lo = Math.min(offset[a] as number, offset[before(a)] as number) - w;
-      const least = ratio > 1 ? (hi - ratio * lo) / (ratio - 1) : Infinity;
+      const least = leastTension(hi, lo, grip);
+      wetLeastN = Math.max(wetLeastN, leastTension(hi, lo, settings.wetShare * grip));
       if (leastN === null || least > leastN) {
         leastN = least;
         firstToSlip = pulley.id;
@@ -116,6 +120,7 @@ export function gripBand(
   const rated = belt.ratingN !== undefined && belt.ratingN < ceiling + shift;
   return {
     floorN: leastN === null ? 0 : leastN + shift,
+    wetFloorN: leastN === null ? 0 : wetLeastN + shift,
     loadKnown: load.known,
     firstToSlip,
     ceilingN: rated ? belt.ratingN! : Number.isFinite(ceiling) ? Math.max(0, ceiling + shift) : null,
@@ -125,6 +130,12 @@ export function gripBand(
     idlerOnTightSide,
     centrifugalN: load.centrifugalN,
   };
+}
+
+/** Least running tension at which a pulley does not slip, N: (hi + T) ≤ e^grip·(lo + T). */
+function leastTension(hi: number, lo: number, grip: number): number {
+  const ratio = Math.exp(grip);
+  return ratio > 1 ? (hi - ratio * lo) / (ratio - 1) : Infinity;
 }
 
 /** Mean over a belt's whole length of what each span has: spans by length, a wrap by its arc with the mean of its two spans. */

@@ -58,6 +58,8 @@ export { chanceOf } from './chance';
 export type { WindowEnds } from './chance';
 export { judgeBelt, judgeSeating, judgesLength, rankBelts, VERDICTS } from './judge';
 export type { MatchedBelt, Verdict } from './judge';
+export { beltCautions } from './belt-cautions';
+export type { BeltCaution, CautionLimits } from './belt-cautions';
 export { pitchRadius, sectionOf, statedPitchLength, stiffnessOf } from './pitch';
 export { answerState, endingProblem, isOverCentre, solveDrive, stopsOf } from './solve';
 export type { DriveAnswer, Pose, PoseStop, SolvedBelt, SolvedState, SolveResult, StateAnswer } from './solve';

@@ -81,6 +81,23 @@ export function judgeBelt(
   };
 }
 
+/**
+ * The same belt, refused where it cannot be fitted: the released state locks a part that carries it, and the slack there is under half of the section's
+ * allowance, which is what is needed with a pulley removed. A machine with such a lock is not moved further back by hand.
+ */
+export function unlessHeldTooTight(matcher: Matcher, belt: MatchedBelt): MatchedBelt {
+  if (!runs(belt.verdict) || !heldBack(matcher) || belt.disengaged.slack >= mountingAllowanceMm(matcher.section) / 2) return belt;
+  return { ...belt, verdict: 'too-short', reasons: ['held-back-too-tight'], stretched: [], chance: 0, tooShort: true };
+}
+
+const runs = (verdict: Verdict) => verdict === 'fits' || verdict === 'marginal';
+
+function heldBack({ solver, belt, released }: Matcher): boolean {
+  const { drive } = solver.work.compiled;
+  const route = new Set(drive.belts[belt]!.route.map((stop) => stop.pulley));
+  return drive.tensioners.some((t) => released?.locks?.[t.id] !== undefined && t.carries.some((id) => route.has(id)));
+}
+
 /** Whether lengths can be judged on a drive as it is drawn: not on a variable one, whose radii change as it runs. */
 export const judgesLength = (drive: { readonly kind: Drive['kind'] }): boolean => drive.kind !== 'cvt';
 

@@ -1,7 +1,7 @@
 import type { Section } from '../belt';
 import { readCandidate, type Candidate } from './candidate';
 import { compileDrive } from './compile';
-import { judgeBelt, judgeSeating, judgesLength, rankBelts, type MatchedBelt } from './judge';
+import { judgeBelt, judgeSeating, judgesLength, rankBelts, unlessHeldTooTight, type MatchedBelt } from './judge';
 import { newMatcher, type Matcher } from './matcher';
 import type { Drive, Problem } from './schema';
 import { windowSpread, type Uncertainty, type WindowSpread } from './uncertainty';
@@ -14,7 +14,7 @@ export interface MatchQuestion {
   readonly candidates: readonly Candidate[];
   /** How well the drive's numbers are known, where it was measured. */
   readonly uncertainty?: Uncertainty | null;
-  /** Judges lengths even of a variable drive, as if its radii stood as they are drawn. */
+  /** Judges lengths even of a variable drive, as if its radii were as drawn, and does not ask whether a belt can be fitted while the drive is held back. */
   readonly asDrawn?: boolean;
 }
 
@@ -76,12 +76,13 @@ export function newBeltMatching(): (question: MatchQuestion) => BeltMatchResult 
         continue;
       }
       // One that is like another in size, number and tolerance takes its answer.
-      const key = `${read.section.name}/${read.count}/${read.outsideMm}/${candidate.toleranceMm ?? ''}/${lengths}`;
-      const like =
-        judged.get(key) ??
-        (lengths
-          ? judgeBelt(matcher, window, candidate.id, read, candidate.toleranceMm, spread ?? undefined)
-          : judgeSeating(matcher, candidate.id, read, candidate.toleranceMm));
+      const key = `${read.section.name}/${read.count}/${read.outsideMm}/${candidate.toleranceMm ?? ''}/${lengths}/${question.asDrawn ?? false}`;
+      const judge = () => {
+        if (!lengths) return judgeSeating(matcher, candidate.id, read, candidate.toleranceMm);
+        const belt = judgeBelt(matcher, window, candidate.id, read, candidate.toleranceMm, spread ?? undefined);
+        return question.asDrawn === true ? belt : unlessHeldTooTight(matcher, belt);
+      };
+      const like = judged.get(key) ?? judge();
       judged.set(key, like);
       belts.push({ ...like, id: candidate.id, designation: read.designation });
     }

@@ -4,13 +4,15 @@ export interface GripSettings {
   readonly grooveGrip: number;
   /** Exponent per radian on a flat face or over the back. */
   readonly flatGrip: number;
+  /** Grip of a wet belt, as a share of the dry exponent. */
+  readonly wetShare: number;
   /** Factor on the power that driven pulleys take. */
   readonly serviceFactor: number;
   /** Life that bearings should reach, hours. */
   readonly bearingLifeHours: number;
 }
 
-export const DEFAULT_GRIP: GripSettings = { grooveGrip: 0.5123, flatGrip: 0.3, serviceFactor: 1.3, bearingLifeHours: 1000 };
+export const DEFAULT_GRIP: GripSettings = { grooveGrip: 0.5123, flatGrip: 0.3, wetShare: 0.6, serviceFactor: 1.3, bearingLifeHours: 1000 };
 
 export interface MatchSettings {
   /** Slack that counts as let go, mm. */

@@ -18,6 +18,7 @@ export const TRIAL_REASONS = [
   'too-little-slack',
   'over-ceiling',
   'cannot-be-mounted',
+  'held-back-too-tight',
   'hard-to-mount',
   'collides',
   'slips',
@@ -60,6 +61,8 @@ export interface Trial {
     /** Running tension T_r: what is left of it under load, N. */
     readonly running: number;
     readonly floorN: number;
+    /** Slip limit of a wet belt, N. */
+    readonly wetFloorN: number;
     readonly loadKnown: boolean;
     readonly ceilingN: number | null;
     /** What sets the ceiling: the id of a pulley, or `belt`. */
@@ -205,6 +208,7 @@ function tryNow(matcher: Matcher, standing: Standing): Trial {
       tension,
       running: band.runningN,
       floorN: band.floorN,
+      wetFloorN: band.wetFloorN,
       loadKnown: band.loadKnown,
       ceilingN: band.ceilingN,
       ceilingFrom: band.ceilingFrom,

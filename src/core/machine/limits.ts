@@ -30,6 +30,23 @@ export const shopLimits = z.object({
     .min(0, 'An amount is 0 or more.')
     .max(1_000_000, 'That is more than any of these machines is worth.')
     .default(150),
+  /** What is warned of beside a belt's verdict. */
+  belt: z
+    .object({
+      /** Most slack of a released belt, mm. */
+      releasedSlackMm: z
+        .number({ error: 'Most slack when released: enter a length in mm.' })
+        .min(5, 'Most slack when released must be at least 5 mm.')
+        .max(500, 'Most slack when released must be at most 500 mm.')
+        .default(80),
+      /** Stretch at which a section carries its usual highest tension, %. */
+      usualStretchPercent: z
+        .number({ error: 'Stretch at the usual highest tension: enter a percentage.' })
+        .min(0.1, 'Stretch at the usual highest tension must be at least 0.1%.')
+        .max(5, 'Stretch at the usual highest tension must be at most 5%.')
+        .default(1),
+    })
+    .prefault({}),
 });
 export type ShopLimits = Readonly<z.infer<typeof shopLimits>>;
 

@@ -70,6 +70,8 @@ export interface TensionSheet {
   readonly slack: number | null;
   readonly running: number | null;
   readonly band: TensionBand;
+  /** Slip limit of a wet belt, N; infinite where it slips at any tension, 0 where no load is known. */
+  readonly wetFloorN: number;
   readonly spans: readonly SpanSign[];
   /** Its spans as they answer a reading. */
   readonly strands: readonly NamedStrand[];
@@ -154,6 +156,7 @@ export function tensionSheet(drive: Drive, ask: TensionAsk = {}): TensionResult 
         target,
         empty: band.ceilingN !== null && band.ceilingN < band.floorN,
       },
+      wetFloorN: band.wetFloorN,
       spans: signsAt(strands, target),
       strands,
       springs: springsOf(made.compiled, b).map((s) => ({ id: drive.springs[s]!.id, length: sprung[s]!.length, tension })),

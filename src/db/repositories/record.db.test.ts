@@ -208,11 +208,17 @@ describe('a substitute that was booked', () => {
 });
 
 describe('a shop’s limits', () => {
+  const USUAL = { releasedSlackMm: 80, usualStretchPercent: 1 };
   it('are the usual ones until it says otherwise, and rule the hand-back from then on', async () => {
     const { shopId } = shop.owner;
     const now = await people.shopOf(shop.db, shopId);
-    expect(now.limits).toEqual({ stop: { 'walk-behind': 3, 'ride-on': 5, auger: 5 }, trialDays: 14, askFrom: 150 });
-    const limits = { stop: { 'walk-behind': 2, 'ride-on': 4, auger: 4 }, trialDays: 7, askFrom: 90 };
+    expect(now.limits).toEqual({ stop: { 'walk-behind': 3, 'ride-on': 5, auger: 5 }, trialDays: 14, askFrom: 150, belt: USUAL });
+    const limits = {
+      stop: { 'walk-behind': 2, 'ride-on': 4, auger: 4 },
+      trialDays: 7,
+      askFrom: 90,
+      belt: { releasedSlackMm: 60, usualStretchPercent: 0.8 },
+    };
     value(await people.changeShop(shop.db, shopId, now.version, { name: now.name, timeZone: 'UTC', limits }));
     const number = await shop.openJob();
     expect((await jobs.findJob(shop.db, shopId, number))!.limits).toEqual(limits);

@@ -11,6 +11,7 @@ import TextField from '@mui/material/TextField';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, type ComponentProps } from 'react';
+import type { ShopLimits } from '@/core/machine';
 import type { StoredDocument, StoredDrive, Trial } from '@/db';
 import { writeDriveFile } from '@/formats/drive-file';
 import { ConfirmDialog } from '@/ui/confirm-dialog';
@@ -24,7 +25,6 @@ import { isTaken, useAct } from '../acts/use-act';
 import { aboutJob } from '../jobs/job-acts';
 import { beltName } from '../match/candidates';
 import { MatchPanel, type BeltChoice } from '../match/match-panel';
-import { TrialsNote } from '../match/trials-note';
 import { PapersCard } from '../papers/papers-card';
 import { ShiftPanel } from '../cvt/shift-panel';
 import { Stations } from '../stacks/stations';
@@ -44,6 +44,7 @@ export function AskScreen({
   stacks,
   papers,
   trials,
+  limits,
 }: {
   stored: StoredDrive;
   shelf: PackedShelf;
@@ -55,6 +56,8 @@ export function AskScreen({
   papers: readonly StoredDocument[];
   /** How substitutes did on it. */
   trials: readonly Trial[];
+  /** What the shop warns of beside a verdict. */
+  limits: ShopLimits['belt'];
 }) {
   const drive = stored.document;
   const shelf = useShelf(packed);
@@ -147,8 +150,16 @@ export function AskScreen({
         </Empty>
       ) : (
         <>
-          <TrialsNote trials={trials} outsideMm={choice?.matched.outsideMm ?? null} />
-          <MatchPanel key={beltId} drive={drive} uncertainty={stored.uncertainty} beltId={beltId} shelf={shelf} onChoice={setChoice} />
+          <MatchPanel
+            key={beltId}
+            drive={drive}
+            uncertainty={stored.uncertainty}
+            beltId={beltId}
+            shelf={shelf}
+            limits={limits}
+            trials={trials}
+            onChoice={setChoice}
+          />
           {drive.kind === 'cvt' ? (
             <Box sx={{ mt: 2, maxWidth: 860 }}>
               <Fold title="How it shifts" says="from idle to full shift, by the belt’s width" open>
@@ -188,7 +199,7 @@ function PutOnJob({ choice, driveName, onClose }: { choice: BeltChoice; driveNam
   const act = useAct();
   const [job, setJob] = useState<Choice | null>(null);
   const [unchosen, setUnchosen] = useState(false);
-  const text = `Asked at the counter, ${driveName}: ${beltName(choice.shelf)}. ${verdictWord(choice.matched.verdict, choice.letsGo)}. ${choice.why}`;
+  const text = `Asked at the counter, ${driveName}: ${beltName(choice.shelf)}. ${verdictWord(choice.matched.verdict, choice.letsGo, choice.matched.reasons)}. ${choice.why}`;
   const put = async () => {
     if (!job) return setUnchosen(true);
     const answer = await act(

@@ -104,7 +104,7 @@ function threeSpindles(): Drive {
   };
 }
 
-/** An electric clutch on the engine: the belt is tight for life under a sprung idler. */
+/** An electric clutch on the engine: the belt is always tight under a sprung idler. */
 function electricClutch(): Drive {
   const { tensioners, springs } = drawnIn({ x: 210, y: 230 }, 218, { max: 120, lever: 0, rate: 5, free: 30 });
   return {
@@ -244,7 +244,7 @@ export const DECK_TEMPLATES: readonly {
   {
     key: 'electric-clutch',
     title: 'Electric-clutch deck',
-    says: 'A clutch on the engine: the belt is tight for life under a sprung idler.',
+    says: 'A clutch on the engine: the belt is always tight under a sprung idler.',
     make: electricClutch,
   },
   {

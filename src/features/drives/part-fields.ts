@@ -98,7 +98,7 @@ export function fieldsOf(drive: Drive, list: PartList | 'drive'): readonly PartF
         text('designation', 'Printed number', { ...optional, help: 'Such as 4L480 or A46; says the length.' }),
         measure('length.value', 'or outside length', 'length', optional),
         measure('count', 'Belts or ribs side by side', 'number', optional),
-        { path: 'alwaysTight', label: 'Tight for life', input: { kind: 'yes', words: 'It never lets go' }, optional: true },
+        { path: 'alwaysTight', label: 'Always tight', input: { kind: 'yes', words: 'The belt stays tight when released' }, optional: true },
         measure('measured.top', 'Top width', 'length', { when: is('section', 'measured') }),
         measure('measured.depth', 'Thickness', 'length', { when: is('section', 'measured') }),
         measure('measured.angle', 'Flank angle, both', 'angle', { ...optional, when: is('section', 'measured') }),

@@ -100,8 +100,8 @@ describe('the stopwatch', () => {
   it('takes a time by two taps, held to its limit', async () => {
     const { sent } = serverThat(ok);
     withActs(job(), (acts) => <Stopwatch job={job()} at="prove" acts={acts} what="stop" when="proved" limitS={5} />);
-    await userEvent.click(screen.getByRole('button', { name: 'I let go' }));
-    await userEvent.click(await screen.findByRole('button', { name: 'It stands' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Start timing (lever released)' }));
+    await userEvent.click(await screen.findByRole('button', { name: 'Stop timing (all parts stopped)' }));
     await waitFor(() => expect(bodyOf(sent[0])).toMatchObject({ what: 'stop', when: 'proved', limitS: 5, how: 'stopwatch' }));
     expect(bodyOf(sent[0])['seconds']).toBeGreaterThanOrEqual(0.1);
   });

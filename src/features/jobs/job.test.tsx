@@ -42,12 +42,12 @@ describe('lines of a ticket', () => {
     [
       'a booking, with what it stands in for in this person’s units',
       { type: 'belt-booked', body: booked },
-      /^4L480 booked from B2, 14\.80 cr\. .*holds 133 N of 152 N under load, slips under 71 N; 11\.0 mm slack released\. Substitute for 4L 1193\.8 mm outside\. Reason: Boat on Thursday$/,
+      /^4L480 booked from B2, 14\.80 cr\. .*As drawn: 152 N engaged at rest, 133 N under load, slips below 71 N, 11\.0 mm slack when released\. Substitute for 4L 1193\.8 mm outside\. Reason: Boat on Thursday$/,
     ],
     [
       'one from before loads were known',
       { type: 'belt-booked', body: { ...booked, runningN: null, insteadOf: { words: '4L470' } } },
-      /152 N engaged.*Substitute for 4L470/,
+      /152 N engaged at rest, slips.*Substitute for 4L470/,
     ],
   ])('%s', (_, entry, text) => {
     const { container } = show(<EntryLine entry={line(1, entry)} />);

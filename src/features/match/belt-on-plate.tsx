@@ -3,13 +3,18 @@
 import Box from '@mui/material/Box';
 import Skeleton from '@mui/material/Skeleton';
 import Typography from '@mui/material/Typography';
-import type { Drive, MatchedBelt } from '@/core/drive';
+import { beltCautions, type Drive, type MatchedBelt } from '@/core/drive';
+import type { ShopLimits } from '@/core/machine';
+import type { Trial } from '@/db';
 import { Strand } from '@/ui/strand';
 import { Sweep } from '@/ui/sweep';
 import { useUnits } from '@/ui/units';
 import { VerdictWord } from '@/ui/verdict';
 import type { MatchAnswer } from '@/workers/solver-service';
 import { runsOn } from './candidates';
+import { TrialsNote } from './trials-note';
+import { cautionSentence } from './words';
+import { SlipLimits } from '../tension/slip-limits';
 
 /** What the belt on the Plate does: its verdict, where its arm comes to, its tension between slipping and overloading. */
 export function BeltOnPlate({
@@ -21,6 +26,8 @@ export function BeltOnPlate({
   position,
   own,
   exact,
+  limits,
+  trials,
 }: {
   drive: Drive;
   beltIndex: number;
@@ -31,8 +38,13 @@ export function BeltOnPlate({
   /** Name of the drive's own belt; null where the drive states none. */
   own: string | null;
   exact: boolean;
+  /** What the shop warns of beside a verdict. */
+  limits: ShopLimits['belt'];
+  /** Substitutes tried on this drive before. */
+  trials: readonly Trial[];
 }) {
-  const { show } = useUnits();
+  const units = useUnits();
+  const { show } = units;
   if (!match)
     return (
       <Box sx={{ display: 'grid', gap: 1 }}>
@@ -43,16 +55,22 @@ export function BeltOnPlate({
     );
   if (!chosen)
     return (
-      <Typography>
-        No belt on the shelf works on this drive. The drawing shows {own === null ? 'the path of the belt' : `the drive’s own belt, ${own}`}
-        .
-      </Typography>
+      <Box>
+        <Typography>
+          No belt in stock works on this drive. The drawing shows {own === null ? 'the path of the belt' : `the drive’s own belt, ${own}`}.
+        </Typography>
+        <TrialsNote trials={trials} chosen={null} />
+      </Box>
     );
   const route = new Set(drive.belts[beltIndex]?.route.map((r) => r.pulley));
   const index = drive.tensioners.findIndex((t) => !t.locked && t.carries.some((id) => route.has(id)));
   const tensioner = drive.tensioners[index];
   const brake = tensioner && drive.brakes.find((b) => b.tensioner === tensioner.id);
   const runs = runsOn(chosen);
+  const cautions = beltCautions(drive, drive.belts[beltIndex]?.id ?? '', chosen, match.asksForRelease, {
+    releasedSlackMm: limits.releasedSlackMm,
+    usualStretchShare: limits.usualStretchPercent / 100,
+  });
   return (
     <Box
       sx={{
@@ -75,7 +93,8 @@ export function BeltOnPlate({
             {show(chosen.outsideMm, 'length')}
           </Box>
         </Box>
-        <VerdictWord verdict={chosen.verdict} letsGo={match.asksForRelease} />
+        <VerdictWord verdict={chosen.verdict} letsGo={match.asksForRelease} reasons={chosen.reasons} />
+        <TrialsNote trials={trials} chosen={chosen} />
         {match.asksForRelease && (
           <Box sx={{ fontSize: 14 }}>
             Released:{' '}
@@ -85,6 +104,17 @@ export function BeltOnPlate({
                 : `${show(chosen.disengaged.slack, 'length')} slack`}
             </strong>
             {drive.brakes.length > 0 && (chosen.disengaged.brakeOn ? ', brake on' : ', brake off')}
+          </Box>
+        )}
+        {match.judgesLength && cautions.length > 0 && (
+          <Box
+            component="ul"
+            aria-label="Warnings"
+            sx={{ m: 0, mt: 0.75, pl: 2, fontSize: 13.5, '& li::marker': { color: 'var(--ts-copper)' } }}
+          >
+            {cautions.map((caution) => (
+              <li key={caution.code}>{cautionSentence(caution, units)}</li>
+            ))}
           </Box>
         )}
       </Box>
@@ -124,9 +154,11 @@ export function BeltOnPlate({
         />
         {chosen.engaged.loadKnown && chosen.engaged.tension > 0 && (
           <Box sx={{ fontSize: 13.5, color: 'var(--ts-quiet)' }}>
-            Holds {show(Math.max(0, chosen.engaged.running), 'force')} of {show(chosen.engaged.tension, 'force')} under load
+            {show(chosen.engaged.tension, 'force')} at rest,{' '}
+            {chosen.engaged.running > 0 ? `${show(chosen.engaged.running, 'force')} under load` : 'slack under load'}
           </Box>
         )}
+        {chosen.engaged.loadKnown && <SlipLimits {...chosen.engaged} />}
       </Box>
     </Box>
   );

@@ -2,10 +2,11 @@
 
 import Box from '@mui/material/Box';
 import type { MatchedBelt, RunningSettings } from '@/core/drive';
-import type { ShelfBelt } from '@/db';
+import type { ShelfBelt, Trial } from '@/db';
 import { useUnits } from '@/ui/units';
 import { VerdictWord } from '@/ui/verdict';
 import { beltName, isExact, piecesOf } from './candidates';
+import { trialsOfSize } from './trials-note';
 import { rescueSentence, whySentence, type WhyContext } from './words';
 
 /** Out of sight and still read out. */
@@ -19,6 +20,7 @@ export function BeltTable({
   onChoose,
   stock,
   context,
+  trials,
   rescues,
   lengthJudged,
   headed,
@@ -29,6 +31,8 @@ export function BeltTable({
   onChoose: (id: string) => void;
   stock: ReadonlyMap<string, ShelfBelt>;
   context: WhyContext;
+  /** Substitutes tried on this drive before. */
+  trials: readonly Trial[];
   rescues: Readonly<Record<string, readonly RunningSettings[]>>;
   lengthJudged: boolean;
   /** False where a table above has the same columns. */
@@ -43,7 +47,10 @@ export function BeltTable({
     const count = s.quantity === 0 ? 'none left' : pieces > 1 ? `${s.quantity} of the ${pieces} matched ones it takes` : s.quantity;
     return `${s.bin || 'no bin'} · ${count}`;
   };
-  const why = (b: MatchedBelt) => [whySentence(b, units, context), rescueSentence(rescues[b.id], drive, units)].filter(Boolean).join(' ');
+  const tried = (b: MatchedBelt) =>
+    trialsOfSize(trials, b.outsideMm).map((t) => `${t.worked ? 'Worked' : 'Did not work'} on job ${t.number} as ${t.belt}.`);
+  const why = (b: MatchedBelt) =>
+    [...tried(b), whySentence(b, units, context), rescueSentence(rescues[b.id], drive, units)].filter(Boolean).join(' ');
   const released = (b: MatchedBelt) => (b.disengaged.stretchMm > 0 ? 'none' : show(b.disengaged.slack, 'length'));
   const percent = (p: number) => (p > 0.995 && p < 1 ? '> 99 %' : p > 0 && p < 0.005 ? '< 1 %' : `${Math.round(p * 100)} %`);
   const tag = (b: MatchedBelt) =>
@@ -81,7 +88,7 @@ export function BeltTable({
                   {tag(b)}
                 </Box>
                 <Box sx={{ ml: 'auto' }}>
-                  <VerdictWord verdict={b.verdict} letsGo={asksForRelease} />
+                  <VerdictWord verdict={b.verdict} reasons={b.reasons} letsGo={asksForRelease} />
                 </Box>
               </Box>
               <Box sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>
@@ -193,7 +200,7 @@ export function BeltTable({
                 {show(b.outsideMm, 'length')}
               </Box>
               <td>
-                <VerdictWord verdict={b.verdict} letsGo={asksForRelease} />
+                <VerdictWord verdict={b.verdict} reasons={b.reasons} letsGo={asksForRelease} />
                 <Box sx={{ color: 'var(--ts-quiet)', fontSize: 13.5, lineHeight: 1.35 }}>{why(b)}</Box>
               </td>
               <Box component="td" className="ts-mono" sx={{ textAlign: 'right', whiteSpace: 'nowrap' }}>

@@ -9,7 +9,8 @@ import Typography from '@mui/material/Typography';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { sectionOf, sunkDrive, type Drive, type MatchedBelt, type Uncertainty } from '@/core/drive';
-import type { ShelfBelt } from '@/db';
+import type { ShopLimits } from '@/core/machine';
+import type { ShelfBelt, Trial } from '@/db';
 import { Plate } from '@/ui/plate/plate';
 import { useMatch, usePose } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
@@ -52,6 +53,8 @@ export function MatchPanel({
   beltId,
   shelf,
   loading = false,
+  limits,
+  trials,
   onChoice,
   act,
 }: {
@@ -61,6 +64,10 @@ export function MatchPanel({
   shelf: readonly ShelfBelt[];
   /** The shelf has not come from the server yet, so that nothing is said of it. */
   loading?: boolean;
+  /** What the shop warns of beside a verdict. */
+  limits: ShopLimits['belt'];
+  /** Substitutes tried on this drive before. */
+  trials: readonly Trial[];
   onChoice: (choice: BeltChoice | null) => void;
   /** The act on the chosen belt, shown beside the question so that it is near to hand. */
   act?: ReactNode;
@@ -154,6 +161,7 @@ export function MatchPanel({
         onChoose={setPicked}
         stock={stock}
         context={context}
+        trials={trials}
         rescues={match?.rescues ?? {}}
         lengthJudged={match?.judgesLength ?? true}
         headed={headed}
@@ -209,6 +217,8 @@ export function MatchPanel({
           name={chosen ? nameOf(chosen) : null}
           position={pose?.solved.tensioners}
           own={askedFor(drive, beltId, units)}
+          limits={limits}
+          trials={trials}
           exact={chosen ? isExact(drive, beltId, chosen, stock.get(chosen.id)?.quantity) : false}
         />
       </Box>

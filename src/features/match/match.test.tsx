@@ -1,6 +1,7 @@
 import { screen } from '@testing-library/react';
 import { expect, it, vi } from 'vitest';
 import { readFileSync } from 'node:fs';
+import { USUAL_LIMITS } from '@/core/machine';
 import { readDriveFile } from '@/formats/drive-file';
 import { show } from '@/ui/test-shell';
 import { solverService, type MatchAnswer } from '@/workers/solver-service';
@@ -36,10 +37,12 @@ it('with no belt that works, the plate names the drive’s own belt and states n
       position={undefined}
       own="4L 48 in outside"
       exact={false}
+      limits={USUAL_LIMITS.belt}
+      trials={[]}
     />,
   );
   expect(
-    screen.getByText(/No belt on the shelf works on this drive\. The drawing shows the drive’s own belt, 4L 48 in outside\./),
+    screen.getByText(/No belt in stock works on this drive\. The drawing shows the drive’s own belt, 4L 48 in outside\./),
   ).toBeTruthy();
   expect(screen.queryByText(/ N\b/)).toBeNull();
 });
@@ -67,7 +70,16 @@ it('a size that would run without margin says so and why, beside the button that
 it('says that the shelf is empty once it is known to be, and nothing of it before', () => {
   solved.match = matched;
   const panel = (loading: boolean) => (
-    <MatchPanel drive={drive} uncertainty={null} beltId={beltId} shelf={[]} loading={loading} onChoice={vi.fn()} />
+    <MatchPanel
+      drive={drive}
+      uncertainty={null}
+      beltId={beltId}
+      shelf={[]}
+      loading={loading}
+      limits={USUAL_LIMITS.belt}
+      trials={[]}
+      onChoice={vi.fn()}
+    />
   );
   const first = show(panel(true));
   expect(screen.queryByText(/The shelf is empty|No belt on the shelf|not on the shelf/)).toBeNull();

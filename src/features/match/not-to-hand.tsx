@@ -52,9 +52,9 @@ export function NotToHand({
   const missing = match.standard.filter((s) => !toHand.has(s.id));
   const wanted = new Map(shelf.flatMap((b) => (b.designation !== null && b.wanted > 0 ? [[b.designation, b.wanted] as const] : [])));
   const ends = (w: MatchAnswer['window']) => {
-    if (w.letsGoFromMm === null) return match.asksForRelease ? 'no length lets go' : 'no length can be got on';
+    if (w.letsGoFromMm === null) return match.asksForRelease ? 'no length releases' : 'no length fits';
     if (w.gripsToMm === null) return 'no length grips';
-    return `none: ${match.asksForRelease ? 'lets go' : 'can be got on'} from ${show(w.letsGoFromMm, 'length')}, grips only to ${show(w.gripsToMm, 'length')}`;
+    return `none: ${match.asksForRelease ? 'releases' : 'fits'} from ${show(w.letsGoFromMm, 'length')}, grips only to ${show(w.gripsToMm, 'length')}`;
   };
   const range = (w: MatchAnswer['window']) =>
     w.shortestMm === null || w.longestMm === null

@@ -16,7 +16,7 @@ const FIRST_SIZE = { width: 720, height: 280 };
 const H = 92;
 const BAND = 40;
 
-/** Outside length along a ruler: what won't let go, what runs, what won't grip, how closely that is known, and every belt that seats in its place. */
+/** Outside length along a ruler: what won't release, what runs, what won't grip, how closely that is known, and every belt that seats in its place. */
 export function WindowRuler({
   window,
   spread,
@@ -30,7 +30,7 @@ export function WindowRuler({
   marks: readonly RulerMark[];
   chosen: string | null;
   onChoose: (id: string) => void;
-  /** False for a belt that is tight for life: then none lets go, or fails to. */
+  /** False for a belt that is tight for life: then none has to release. */
   letsGo: boolean;
 }) {
   const { setting, show } = useUnits();
@@ -68,8 +68,8 @@ export function WindowRuler({
   const words = open
     ? `Runs from ${Number.isFinite(window.shortestMm!) ? show(window.shortestMm!, 'length') : 'any length'} to ${Number.isFinite(window.longestMm!) ? show(window.longestMm!, 'length') : 'any length'} outside length`
     : letsGo
-      ? 'No length both lets go and grips'
-      : 'No length both goes on and grips';
+      ? 'No length both releases and grips'
+      : 'No length both fits and grips';
   const band = (x1: number, x2: number, fill: string, text: string, colour: string, weight = 500) =>
     x2 - x1 > 1 && (
       <g>
@@ -95,8 +95,8 @@ export function WindowRuler({
       >
         {open ? (
           <>
-            {band(0, a, 'var(--ts-sand)', letsGo ? 'won’t let go' : 'too short', 'var(--ts-quiet)')}
-            {band(a, b, 'var(--ts-work-soft)', letsGo ? 'lets go and grips' : 'goes on and grips', 'var(--ts-work)', 700)}
+            {band(0, a, 'var(--ts-sand)', letsGo ? 'won’t release' : 'too short', 'var(--ts-quiet)')}
+            {band(a, b, 'var(--ts-work-soft)', letsGo ? 'releases and grips' : 'fits and grips', 'var(--ts-work)', 700)}
             {band(b, w, 'var(--ts-sand)', 'won’t grip', 'var(--ts-quiet)')}
             {(
               [
@@ -124,7 +124,7 @@ export function WindowRuler({
           </>
         ) : (
           <>
-            {band(0, Math.max(0, holds), 'var(--ts-sand)', letsGo ? 'won’t let go' : 'too short', 'var(--ts-quiet)')}
+            {band(0, Math.max(0, holds), 'var(--ts-sand)', letsGo ? 'won’t release' : 'too short', 'var(--ts-quiet)')}
             {band(Math.max(0, holds), Math.min(w, lets), 'var(--ts-copper-soft)', 'neither', 'var(--ts-copper)', 700)}
             {band(Math.min(w, lets), w, 'var(--ts-sand)', 'won’t grip', 'var(--ts-quiet)')}
           </>

@@ -3,8 +3,17 @@
 import { useUnits } from '@/ui/units';
 import type { MatchAnswer } from '@/workers/solver-service';
 
-/** Between which lengths the drive works, in one sentence. */
+/** Between which lengths the drive works, in one sentence, and whether the drive was only drawn. */
 export function WindowSentence({ match }: { match: MatchAnswer }) {
+  return (
+    <>
+      <Lengths match={match} />
+      {match.spread === null && match.judgesLength && ' All figures are as drawn, not measured on this machine.'}
+    </>
+  );
+}
+
+function Lengths({ match }: { match: MatchAnswer }) {
   const { show } = useUnits();
   const { window, spread, asksForRelease, overCentre } = match;
   const strong = (mm: number) => {
@@ -19,48 +28,47 @@ export function WindowSentence({ match }: { match: MatchAnswer }) {
   if (!match.judgesLength)
     return (
       <>
-        A variable drive: on the shelf section, width and angle are judged. What another length or width does to its ratios and idle slack
-        is told under Try a belt.
+        For belts in stock, section, width and angle are judged on a variable drive. To see ratios and idle slack with another belt, use Try
+        a belt.
       </>
     );
   if (window.shortestMm !== null && window.longestMm !== null) {
     if (!asksForRelease && Number.isFinite(window.shortestMm) && Number.isFinite(window.longestMm))
       return (
         <>
-          This belt is tight for life; it can be got on, and holds, between {strong(window.shortestMm)} and {strong(window.longestMm)}{' '}
-          outside length.
+          This belt is always tight. Belts with an outside length of {strong(window.shortestMm)} to {strong(window.longestMm)} fit and grip.
         </>
       );
     if (!asksForRelease)
       return Number.isFinite(window.longestMm) ? (
-        <>This belt is tight for life; it holds up to {strong(window.longestMm)} outside length.</>
+        <>This belt is always tight. Belts with an outside length of at most {strong(window.longestMm)} grip.</>
       ) : (
-        <>This belt is tight for life and holds at any length tried.</>
+        <>This belt is always tight, and grips at every length tried.</>
       );
     if (Number.isFinite(window.shortestMm) && Number.isFinite(window.longestMm)) {
       return (
         <>
-          This drive lets go and grips between {strong(window.shortestMm)} and {strong(window.longestMm)} outside length
-          {overCentre ? '; the lever latches over centre' : ''}.
+          Belts with an outside length of {strong(window.shortestMm)} to {strong(window.longestMm)} release and grip.
+          {overCentre ? ' The lever latches over centre.' : ''}
         </>
       );
     }
     return Number.isFinite(window.shortestMm) ? (
-      <>It lets go from {strong(window.shortestMm)} on.</>
+      <>Belts with an outside length of at least {strong(window.shortestMm)} release.</>
     ) : (
-      <>It grips up to {strong(window.longestMm)}.</>
+      <>Belts with an outside length of at most {strong(window.longestMm)} grip.</>
     );
   }
   if (window.letsGoFromMm === null)
     return asksForRelease ? (
-      <>At no length does it let go as it is set: a brake stays off, stays on while driving, or the belt is held.</>
+      <>No belt length works at this setting. The brake stays off or drags, or the belt does not go slack.</>
     ) : (
-      <>At no length can it be got on without overloading a bearing.</>
+      <>No belt length fits without overloading a bearing.</>
     );
-  if (window.gripsToMm === null) return <>At no length does it grip as it is set.</>;
+  if (window.gripsToMm === null) return <>No belt length grips at this setting.</>;
   return (
     <>
-      No length does both: it {asksForRelease ? 'lets go' : 'can be got on'} from {strong(window.letsGoFromMm)} and grips only to{' '}
+      No length does both: a belt {asksForRelease ? 'releases' : 'fits'} from {strong(window.letsGoFromMm)}, but grips only to{' '}
       {strong(window.gripsToMm)}.
     </>
   );

@@ -1,4 +1,12 @@
-import { placeDimension, type Drive, type LengthWindow, type MatchedBelt, type ReasonCode, type RunningSettings } from '@/core/drive';
+import {
+  placeDimension,
+  type BeltCaution,
+  type Drive,
+  type LengthWindow,
+  type MatchedBelt,
+  type ReasonCode,
+  type RunningSettings,
+} from '@/core/drive';
 import type { Units } from '@/ui/units';
 
 /** What a sentence needs to know beside the belt: the window it missed, the drive's names, whether anything is asked to let go. */
@@ -33,52 +41,55 @@ function placed({ drive, beltId }: WhyContext, position: number | null, { show }
 
 /** What fails first once the belt has stretched. */
 function stretchedWords(b: MatchedBelt): string {
-  if (b.stretched.includes('slips')) return 'Once it has stretched by 0.7 % it no longer grips.';
-  if (b.stretched.includes('at-stop')) return 'Once it has stretched by 0.7 % the arm meets its stop.';
-  if (b.stretched.includes('collides')) return 'Once it has stretched by 0.7 % its idler runs into another part.';
-  return 'Stretch of 0.7 % takes it out of the window.';
+  if (b.stretched.includes('slips')) return 'After 0.7% of stretch it no longer grips.';
+  if (b.stretched.includes('at-stop')) return 'After 0.7% of stretch the arm reaches its stop.';
+  if (b.stretched.includes('collides')) return 'After 0.7% of stretch its idler touches another part.';
+  return 'After 0.7% of stretch it no longer works.';
 }
 
 /** Why a belt does or does not run, in plain sentences with numbers. One place words every code. */
 const SENTENCES: Readonly<Record<ReasonCode, Sentence>> = {
-  'rides-proud': (b, u) => `${u.caliper(b.widthDifferenceMm)} too wide across the top: it stands proud of the grooves.`,
+  'rides-proud': (b, u) => `${u.caliper(b.widthDifferenceMm)} too wide across the top: it rides above the rims.`,
   'bottoms-out': (b, u) =>
     b.widthDifferenceMm < -0.5
-      ? `${u.caliper(-b.widthDifferenceMm)} too narrow: it sinks and runs on the bottom of the grooves.`
+      ? `${u.caliper(-b.widthDifferenceMm)} too narrow: it runs on the bottom of the grooves.`
       : 'Too deep: it runs on the bottom of the grooves.',
-  'wrong-angle': () => 'Its flanks have another angle than the grooves: it bears on an edge.',
-  'cannot-bend-back': () => 'The route bends it backwards over an idler, and this belt may not bend so.',
-  'cannot-drive-back': () => 'The route drives a grooved pulley from the back; that takes a double-sided belt.',
-  'wrong-count': () => 'Its number of ribs or joined belts is not that of the pulleys.',
+  'wrong-angle': () => 'The belt and the grooves have different angles: only one edge of each flank touches.',
+  'cannot-bend-back': () => 'The route bends the belt backwards over an idler. This belt must not bend backwards.',
+  'cannot-drive-back': () => 'The back of the belt drives a grooved pulley. Only a double-sided belt can do that.',
+  'wrong-count': () => 'The belt and the pulleys have different rib counts.',
   'brake-stays-off': (b, u, c) =>
     b.disengaged.stretchMm > 0
-      ? 'Released, the belt holds the arm off: the brake stays off.'
+      ? 'Released, the tight belt holds the arm: the brake stays off.'
       : `Released, the arm rests${placed(c, b.disengaged.position, u)} and the brake stays off.`,
   'brake-stays-on': (b, u, c) =>
-    `Engaged, the belt is tight before the arm has lifted the brake${placed(c, b.engaged.position, u) ? ` (it stands${placed(c, b.engaged.position, u)})` : ''}: the brake drags while driving.`,
+    `Engaged, the belt is tight before the arm lifts the brake${placed(c, b.engaged.position, u) ? ` (arm${placed(c, b.engaged.position, u)})` : ''}: the brake drags while driving.`,
   'still-stretched': (b, u) =>
-    `Released, ${u.show(b.disengaged.stretchMm, 'length')} of stretch is left in the belt: ${b.disengaged.brakeOn ? 'the brake lands but the belt drags' : 'the belt drags'}.`,
+    `Released, ${u.show(b.disengaged.stretchMm, 'length')} of stretch stays in the belt: ${b.disengaged.brakeOn ? 'the brake is on but the belt drags' : 'the belt drags'}.`,
   'too-little-slack': (b, u) => `Released, only ${u.show(b.disengaged.slack, 'length')} of slack: the belt drags.`,
   'over-ceiling': (b, u, c) =>
-    `${u.show(b.engaged.tension, 'force')} at rest, over the ${u.show(b.engaged.ceilingN ?? 0, 'force')} that ${b.engaged.ceilingFrom === 'belt' ? 'the belt' : `the bearing of ${partName(c, b.engaged.ceilingFrom)}`} takes.`,
-  'cannot-be-mounted': (b, u) =>
-    `With everything let back the path is still ${u.show(-b.mountingSlackMm, 'length')} longer than the belt: it cannot be got on.`,
+    `${u.show(b.engaged.tension, 'force')} at rest, above the ${u.show(b.engaged.ceilingN ?? 0, 'force')} limit of ${b.engaged.ceilingFrom === 'belt' ? 'the belt' : `the bearing of ${partName(c, b.engaged.ceilingFrom)}`}.`,
+  'cannot-be-mounted': (b, u) => `The belt is ${u.show(-b.mountingSlackMm, 'length')} too short to fit, even with every tensioner slack.`,
+  'held-back-too-tight': (b, u) =>
+    `Held back for fitting, the drive leaves this belt only ${u.show(b.disengaged.slack, 'length')} of slack. It cannot be fitted.`,
   'hard-to-mount': (b, u) =>
     b.mountingSlackMm > 0
-      ? `Hard to get on: only ${u.show(b.mountingSlackMm, 'length')} to spare with everything let back. Take a pulley off; never force it.`
-      : 'Hard to get on: nothing to spare with everything let back. Take a pulley off; never force it.',
+      ? `Hard to fit: only ${u.show(b.mountingSlackMm, 'length')} of slack with every tensioner slack. Remove a pulley. Never force the belt over a rim.`
+      : 'Hard to fit: no slack, even with every tensioner slack. Remove a pulley. Never force the belt over a rim.',
   collides: (b) =>
     b.tooShort && !b.tooLong
-      ? 'Released, a pulley stands in another or in the belt’s way.'
-      : 'Engaged, the arm is drawn so far that an idler runs into another part or through the belt.',
+      ? 'Released, a pulley touches another pulley or the belt’s path.'
+      : 'Engaged, the arm moves so far that an idler touches another part or crosses the belt.',
   slips: (b, u) =>
     b.engaged.tension <= 0
       ? 'Engaged, the belt is still slack.'
       : b.engaged.running <= 0
-        ? `Engaged it has ${u.show(b.engaged.tension, 'force')} at rest and nothing is left of it under load: it slips under ${u.show(b.engaged.floorN, 'force')}.`
-        : `Engaged it holds ${u.show(b.engaged.running, 'force')} of ${u.show(b.engaged.tension, 'force')} under load, and it slips under ${u.show(b.engaged.floorN, 'force')}.`,
+        ? `Engaged: ${u.show(b.engaged.tension, 'force')} at rest, slack under load. The belt slips below ${u.show(b.engaged.floorN, 'force')} at rest.`
+        : `Engaged: ${u.show(b.engaged.tension, 'force')} at rest, ${u.show(b.engaged.running, 'force')} under load. The belt slips below ${u.show(b.engaged.floorN, 'force')} at rest.`,
   'at-stop': (b) =>
-    b.engaged.stopUnderLoad ? 'Under load the arm is drawn to its stop: it grips no further.' : 'Engaged, the arm meets its stop first.',
+    b.engaged.stopUnderLoad
+      ? 'Under load the arm reaches its stop: tension cannot rise further.'
+      : 'Engaged, the arm reaches its stop before the belt grips.',
   'other-belt-slips': (b, u, c) =>
     b.others
       .filter((o) => !o.grips)
@@ -92,19 +103,19 @@ const SENTENCES: Readonly<Record<ReasonCode, Sentence>> = {
       .filter((o) => !o.letsGo)
       .map((o) => `The ${beltName(c, o.belt)} does not go slack when released, with this belt fitted.`)
       .join(' '),
-  'does-not-settle': () => 'The mechanism jams before it finds a resting place.',
+  'does-not-settle': () => 'The mechanism jams before it settles.',
   'short-end-of-tolerance': (b, u, c) =>
-    `A belt at the short end of its tolerance (${u.show(b.toleranceMm, 'length')} under) would ${c.asksForRelease ? 'not let go' : 'be too short'}.`,
+    `A belt at the short end of its tolerance (${u.show(b.toleranceMm, 'length')} under) would ${c.asksForRelease ? 'not release' : 'be too short'}.`,
   'long-end-of-tolerance': (b, u) => `A belt at the long end of its tolerance (${u.show(b.toleranceMm, 'length')} over) would not grip.`,
   'no-stretch-reserve': (b) => stretchedWords(b),
-  'drive-uncertain': () => 'The drive is not measured closely enough to be sure: measure again where the survey advises.',
-  'length-not-judged': () => 'Seats by section, width and angle. On a variable drive its length is not judged from the drawing.',
-  'load-unknown': () => 'Load not given, so slip cannot be judged.',
+  'drive-uncertain': () => 'The drive is not measured accurately enough to be sure. Measure again where the notebook advises.',
+  'length-not-judged': () => 'Section, width and angle fit. The length on a variable drive is not judged from the drawing.',
+  'load-unknown': () => 'No load is entered, so slip cannot be judged.',
 };
 
 /** Reasons that belong to the long side of the window: of a belt far too short they are true and say nothing. */
 const LONG_SIDE: ReadonlySet<ReasonCode> = new Set(['slips', 'at-stop', 'does-not-settle', 'collides']);
-/** A miss by more than this is said first, mm: the reason behind it follows from it. */
+/** A miss by more than this comes first in the sentence, mm: the reason behind it follows from it. */
 const FAR_MM = 12;
 
 /** By how much a belt misses the window, mm: negative where it is too short, positive where too long; null where it is in it or there is none. */
@@ -127,11 +138,25 @@ export function whySentence(belt: MatchedBelt, units: Units, context: WhyContext
   if (belt.verdict !== 'fits') return against.join(' ');
   const { tension, running, loadKnown } = belt.engaged;
   const grip = loadKnown
-    ? `Holds ${units.show(running, 'force')} of ${units.show(tension, 'force')} under load`
+    ? `${units.show(tension, 'force')} at rest, ${units.show(running, 'force')} under load`
     : `${units.show(tension, 'force')} engaged`;
   const release =
-    context.asksForRelease && belt.disengaged.slack > 0 ? `; ${units.show(belt.disengaged.slack, 'length')} slack released` : '';
+    context.asksForRelease && belt.disengaged.slack > 0 ? `; ${units.show(belt.disengaged.slack, 'length')} slack when released` : '';
   return [`${grip}${release}.`, ...against].join(' ');
+}
+
+/** A warning beside the verdict: the hazard, then the action. */
+export function cautionSentence(caution: BeltCaution, { show }: Units): string {
+  switch (caution.code) {
+    case 'much-slack':
+      return `The released belt hangs more than ${show(caution.mostMm, 'length')}: it can come off its pulleys. Check that every keeper holds it, or fit a shorter belt.`;
+    case 'tension-above-usual':
+      return `Tension is above the ${show(caution.usualN, 'force')} that this section usually carries, and no bearing or belt rating is entered. Check the bearings and the manual.`;
+    case 'belt-is-clutch':
+      return caution.rawEdge
+        ? 'The belt is the clutch on this drive, and a notched belt has raw edges: it grabs. Fit a belt with a wrapped cover unless the manual names this one.'
+        : 'The belt is the clutch on this drive. Fit a belt with a wrapped cover: raw edges grab. The manual takes priority.';
+  }
 }
 
 /** Which setting of an adjuster would make a failing belt run; null where none does. */

@@ -73,7 +73,7 @@ export function RunIt({ props, played, looked }: { props: StageProps; played: Pl
   return (
     <StageFrame {...props}>
       <Box sx={{ mb: 2, fontSize: 17 }}>
-        Everything goes back on. It is engaged and let go five times, and watched: {words.prove.minutes} min.
+        Every part is refitted. Engage and release the drive five times and watch it: {words.prove.minutes} min.
         {!looked && ' Nothing was looked at yet.'}
       </Box>
       {last && (

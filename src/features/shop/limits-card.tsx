@@ -10,13 +10,26 @@ import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { Card } from '@/ui/page';
 import { isTaken, useAct } from '../acts/use-act';
 
-const FIELDS = ['stop.walk-behind', 'stop.ride-on', 'stop.auger', 'trialDays', 'askFrom'] as const;
+const FIELDS = [
+  'stop.walk-behind',
+  'stop.ride-on',
+  'stop.auger',
+  'trialDays',
+  'askFrom',
+  'belt.releasedSlackMm',
+  'belt.usualStretchPercent',
+] as const;
 const WORDS: Readonly<Record<(typeof FIELDS)[number], readonly [string, string]>> = {
   'stop.walk-behind': ['Stop time, walk-behind, s', ''],
   'stop.ride-on': ['Stop time, ride-on, s', ''],
   'stop.auger': ['Stop time, auger, s', 'Blade, reel or auger must stand within it; the machine’s manual always wins.'],
   trialDays: ['Ask about a substitute after, days', 'Counted from the day its job was closed.'],
   askFrom: ['Ask the customer before a mend from, cr', 'By the price of a finding; where none is given, by what its parts usually cost.'],
+  'belt.releasedSlackMm': ['Warn of released slack above, mm', 'A belt that hangs further can come off its pulleys.'],
+  'belt.usualStretchPercent': [
+    'Warn of tension above this stretch, %',
+    'Used where neither a bearing nor a belt rating is entered. Usual is 1%.',
+  ],
 };
 /** A number that was typed; what is none is left to be refused. */
 const typedNumber = (value: unknown) =>
@@ -32,6 +45,7 @@ export function LimitsCard({ shop }: { shop: Shop }) {
           stop: Object.fromEntries(Object.entries(values.stop ?? {}).map(([k, v]) => [k, typedNumber(v)])) as (typeof values)['stop'],
           trialDays: typedNumber(values.trialDays) as number,
           askFrom: typedNumber(values.askFrom) as number,
+          belt: Object.fromEntries(Object.entries(values.belt ?? {}).map(([k, v]) => [k, typedNumber(v)])) as (typeof values)['belt'],
         },
         context,
         options as never,

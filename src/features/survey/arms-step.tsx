@@ -130,7 +130,7 @@ function ArmCard({ notebook, look, write, mayChange, arm }: StepProps & { arm: N
       <FormControlLabel
         disabled={!mayChange}
         control={<Checkbox checked={arm.brake !== null} onChange={(e) => set({ brake: e.target.checked ? 'Brake' : null })} />}
-        label="A brake lands when it lets go"
+        label="The brake comes on when released"
       />
       {(['released', 'engaged', 'brake'] as const)
         .filter((at) => arm.ends.some((e) => e.at === at))

@@ -6,6 +6,7 @@ import { Strand } from '@/ui/strand';
 import { useUnits } from '@/ui/units';
 import type { TensionAnswer } from '@/workers/tension-service';
 import type { KeptReading } from './kept-reading';
+import { SlipLimits } from './slip-limits';
 import { METHOD_WORDS, spanName } from './words';
 
 type Answered = Extract<TensionAnswer, { ok: true }>;
@@ -42,7 +43,7 @@ export function Band({ drive, answer, readings }: { drive: Drive; answer: Answer
       <Box sx={{ fontSize: 15, display: 'grid', gap: 0.5 }}>
         {band.target === null ? (
           <Box>
-            What it drives takes no power that is known, so there is no slip floor and no computed target.
+            Enter the power of the driven machine to calculate the slip limit and target.
             {targetN !== null && (
               <>
                 {' '}
@@ -58,28 +59,27 @@ export function Band({ drive, answer, readings }: { drive: Drive; answer: Answer
               : targetBy === 'new-belt'
                 ? ` for a new belt, which seats (${show(band.target, 'force')} once run in)`
                 : ''}
-            : {name(band.floorAt)} slips under {show(band.floor, 'force')} at rest
+            . {name(band.floorAt)[0]!.toUpperCase() + name(band.floorAt).slice(1)} slips below {show(band.floor, 'force')} at rest.{' '}
             {band.ceiling === null
-              ? '; no limit of belt or bearings is known'
-              : `, ${name(band.ceilingAt)} is overloaded over ${show(band.ceiling, 'force')}`}
-            .
+              ? 'No limit of belt or bearings is entered.'
+              : `Above ${show(band.ceiling, 'force')} ${name(band.ceilingAt)} is overloaded.`}
           </Box>
         )}
+        {band.target !== null && <SlipLimits floorN={band.floor} wetFloorN={sheet.wetFloorN} />}
         {band.empty && (
           <Box sx={{ color: 'var(--ts-copper)' }}>
-            No tension does both: {name(band.floorAt)} slips at what {name(band.ceilingAt)} no longer bears. Another pulley or belt has to
-            be found.
+            No tension works. {name(band.floorAt)} still slips when {name(band.ceilingAt)} is overloaded. Find another pulley or belt.
           </Box>
         )}
         {tension !== null && running !== null && running < 0.8 * tension && (
           <Box sx={{ color: 'var(--ts-quiet)' }}>
-            Under load {show(running, 'force')} of {show(tension, 'force')} is left: its spring follows. What is measured at rest is not
-            what holds at work.
+            Tension falls from {show(tension, 'force')} at rest to{' '}
+            {running > 0 ? `${show(running, 'force')} under load` : 'nothing under load'} as the tensioner moves.
           </Box>
         )}
         {loose && (
           <Box>
-            <strong>It feels loose, and is right:</strong> at the target {show(loose.pushN, 'force')} at mid-span of{' '}
+            <strong>This belt should feel loose:</strong> at the target {show(loose.pushN, 'force')} at mid-span of{' '}
             {spanName(drive, loose.from, loose.to)} moves it {show(loose.deflectionMm, 'length')}. Do not shorten the belt.
           </Box>
         )}

@@ -41,7 +41,7 @@ const choose = (name: string) => userEvent.click(screen.getByRole('radio', { nam
 describe('how tight a belt should be', () => {
   it('tells the band with its reason, what is seen at the target, and from where on a setting breaks something', () => {
     open();
-    expect(screen.getByText(/slips under 129 N at rest/)).toBeTruthy();
+    expect(screen.getByText(/slips below 129 N at rest/)).toBeTruthy();
     expect(screen.getByText('At 6.4 mm and above, the brake stays off when released.')).toBeTruthy();
     const signs = screen.getByRole('region', { name: 'What is seen at the target' });
     expect(signs.textContent).toContain('54.6 Hz');

@@ -58,7 +58,7 @@ export const CHECKS = [
   {
     id: 'stop-time',
     label: 'Stop time',
-    how: 'From full speed let go, and time it until nothing turns.',
+    how: 'Release from full speed. Time it until every part stops.',
     station: 'brake',
     on: 'drive',
     minutes: 2,
@@ -94,7 +94,7 @@ export const CHECKS = [
   },
   {
     id: 'watch-belt',
-    label: 'Watch the belt engage and let go',
+    label: 'Watch the belt engage and release',
     how: 'From the side, out of its line: idle, engage, look; release, look.',
     station: 'belt',
     on: 'drive',
@@ -310,7 +310,7 @@ export const CHECKS = [
     tools: [],
     setups: [],
     state: 'lever',
-    results: { good: 'Falls home and stays', watch: 'Needs a push', bad: 'Hovers, or lets go' },
+    results: { good: 'Falls home and stays', watch: 'Needs a push', bad: 'Does not latch, or releases' },
     number: length(),
   },
   {
@@ -736,7 +736,7 @@ export const CHECKS = [
   {
     id: 'switches-make',
     label: 'Seat, chute and PTO switches make',
-    how: 'Meter across each plug, its switch pressed and let go; none is bridged.',
+    how: 'Meter across each plug, its switch pressed and released; none is bridged.',
     station: 'switches',
     on: 'drive',
     minutes: 5,
@@ -1296,7 +1296,7 @@ export const CHECKS = [
   {
     id: 'cvt-rear-twist',
     label: 'Secondary opens with a twist and shuts by itself',
-    how: 'By hand, gloves on: twist its halves open and let go.',
+    how: 'By hand, gloves on: twist its halves open and release.',
     station: 'cvt-secondary',
     on: 'drive',
     minutes: 2,

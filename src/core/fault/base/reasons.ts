@@ -86,7 +86,7 @@ export const REASONS: Readonly<Record<CauseId, Readonly<Partial<Record<Complaint
   },
   'belt-oiled': {
     'slow-weak': 'oil between belt and groove is a bearing',
-    squeals: 'wet, it takes hold and lets go by turns',
+    squeals: 'wet, it grips and slips in turns',
     smokes: 'what slips on oil burns it off',
     oil: 'it is to be seen and felt',
     'began-storage': ['sometimes', 'a seal weeps while it stands'],
@@ -195,7 +195,7 @@ export const REASONS: Readonly<Record<CauseId, Readonly<Partial<Record<Complaint
   },
   'arm-slack': {
     'thrown-reversing': 'the arm tilts the other way when the pull changes',
-    'thrown-releasing': 'the arm drops askew as its spring lets go',
+    'thrown-releasing': 'the arm drops tilted as its spring relaxes',
     'thrown-rough': 'it rocks with each bump',
     'one-side': 'under load it leans and steers the belt',
     'jumps-out': 'a slack pivot never comes over its centre',
@@ -206,8 +206,8 @@ export const REASONS: Readonly<Record<CauseId, Readonly<Partial<Record<Complaint
   'arm-stiff': {
     'slow-weak': 'the spring cannot draw it up against the rust',
     dead: 'it hangs where it was left, and nothing takes up',
-    'runs-on': 'it does not fall back when it is let go',
-    'thrown-releasing': 'it lets go late and all at once',
+    'runs-on': 'it does not fall back when it is released',
+    'thrown-releasing': 'it releases late and suddenly',
     'arm-travel': 'a hand feels it bind',
     'comes-back': 'it does not come back by itself',
     'began-storage': 'it rusts while it stands',
@@ -230,7 +230,7 @@ export const REASONS: Readonly<Record<CauseId, Readonly<Partial<Record<Complaint
     'began-slowly': 'iron wears over many belts',
   },
   'groove-rough': {
-    squeals: 'rust takes hold and lets go by turns',
+    squeals: 'a rusty surface grips and slips in turns',
     'short-life': 'it files the flanks away',
     'groove-wear': 'rust and grit are felt',
     'began-storage': ['usually', 'bright grooves rust while it stands'],
@@ -323,7 +323,7 @@ export const REASONS: Readonly<Record<CauseId, Readonly<Partial<Record<Complaint
     'bearings-fail': 'all that is over what grips goes into bearings',
     'runs-on': 'tight even released, it keeps driving',
     'short-life': 'cord and bearings carry too much',
-    'setting-computed': 'at this hole it cannot let go',
+    'setting-computed': 'at this hole it cannot release',
     'slack-computed': ['usually', 'at this setting nothing hangs slack'],
     'adjuster-place': 'it stands in another hole than the table’s',
     'spring-hooks': ['defines', 'the spring is seen in a tighter hole or link'],
@@ -344,7 +344,7 @@ export const REASONS: Readonly<Record<CauseId, Readonly<Partial<Record<Complaint
   },
   'cable-stiff': {
     'slow-weak': 'the outer takes up what should reach the arm',
-    'runs-on': 'it does not slide back when it is let go',
+    'runs-on': 'it does not slide back when it is released',
     'jumps-out': 'it springs the lever back',
     cable: 'a kink or fray is felt',
     'comes-back': 'the arm hangs on it',
@@ -423,7 +423,7 @@ export const REASONS: Readonly<Record<CauseId, Readonly<Partial<Record<Complaint
     'tension-engaged': ['seldom', 'it reads low next to other drives'],
   },
   'over-tightened': {
-    'runs-on': 'drawn in past its place it cannot let go',
+    'runs-on': 'pulled past its position it cannot release',
     'bearings-fail': 'they carry what was meant to hold the belt on',
     'thrown-releasing': 'it is thrown still: that was never the cause',
     'adjuster-place': 'it is drawn in past its mark',
@@ -464,7 +464,7 @@ export const REASONS: Readonly<Record<CauseId, Readonly<Partial<Record<Complaint
     'began-slowly': ['sometimes', 'its gap grows as it wears'],
   },
   'clutch-drags': {
-    'runs-on': 'it does not let go of the pulley',
+    'runs-on': 'it does not release the pulley',
     smokes: 'it slips against itself',
     'one-side': 'its worn hub lets the pulley lean',
     'short-life': 'the belt is never at rest',
@@ -631,7 +631,7 @@ export const REASONS: Readonly<Record<CauseId, Readonly<Partial<Record<Complaint
     'began-belt': ['usually', 'it jumped out as the old belt broke'],
   },
   'slides-worn': {
-    'cvt-jerks': 'the plate cocks, hangs, and lets go',
+    'cvt-jerks': 'the plate tilts, sticks, and comes free',
     'cvt-no-top': 'it hangs before it is closed',
     'cvt-creeps': 'it hangs before it is open',
     'cvt-slides': 'there is play, and it hangs',

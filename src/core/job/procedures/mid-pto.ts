@@ -50,7 +50,7 @@ export const MID_PTO: Procedure = {
     {
       id: 'judge-both',
       stage: 'match',
-      text: 'Judge the PTO belt with both belts in the drive. The attachment’s belt is tight for life and need not let go.',
+      text: 'Judge the PTO belt with both belts in the drive. The attachment belt is always tight and does not have to release.',
     },
     {
       id: 'idler-spring',

@@ -14,16 +14,16 @@ function standsInFor({ insteadOf }: Booked, units: Units): string {
   return 'words' in insteadOf ? insteadOf.words : beltSize(insteadOf, units);
 }
 
-/** The numbers of a booking in one sentence after the verdict. */
+/** Verdict and calculated numbers of a belt that was used, as drawn: no one has measured them. */
 export function bookedText(body: Booked, units: Units): string {
   const { show } = units;
   const engaged = show(body.engagedN, 'force');
-  const held = body.runningN === null ? `${engaged} engaged` : `holds ${show(body.runningN, 'force')} of ${engaged} under load`;
-  const slips = body.floorN > 0 ? `, slips under ${show(body.floorN, 'force')}` : '';
-  const released = body.letsGo ? `; ${show(body.slackMm, 'length')} slack released` : '';
+  const underLoad = body.runningN === null ? '' : body.runningN > 0 ? `, ${show(body.runningN, 'force')} under load` : ', slack under load';
+  const slips = body.floorN > 0 ? `, slips below ${show(body.floorN, 'force')}` : '';
+  const released = body.letsGo ? `, ${show(body.slackMm, 'length')} slack when released` : '';
   const other = standsInFor(body, units);
   const substitute = body.substitute ? ` Substitute${other ? ` for ${other}` : ''}.` : '';
-  return `${verdictWord(body.verdict, body.letsGo)}: ${show(body.outsideMm, 'length')} outside; ${held}${slips}${released}.${substitute}${body.reason ? ` Reason: ${body.reason}` : ''}`;
+  return `${verdictWord(body.verdict, body.letsGo)}: ${show(body.outsideMm, 'length')} outside. As drawn: ${engaged} engaged at rest${underLoad}${slips}${released}.${substitute}${body.reason ? ` Reason: ${body.reason}` : ''}`;
 }
 
 export function BeltBookedLine({ body }: { body: Booked }) {

@@ -11,11 +11,15 @@ import type { JobActs } from '../job-acts';
 
 const HOW: Readonly<Record<TimedWhat, { begin: string; end: string; means: string }>> = {
   engagement: {
-    begin: 'I engage it',
-    end: 'Up to speed',
-    means: 'Full throttle, one brisk movement; until the driven side is up to speed.',
+    begin: 'Start timing (lever moved)',
+    end: 'Stop timing (full speed)',
+    means: 'At full throttle, engage in one quick movement. Stop timing at full speed.',
   },
-  stop: { begin: 'I let go', end: 'It stands', means: 'From full speed; until nothing turns.' },
+  stop: {
+    begin: 'Start timing (lever released)',
+    end: 'Stop timing (all parts stopped)',
+    means: 'From full speed until every part stops.',
+  },
 };
 
 /** A time taken with two taps, or typed where another clock took it. */

@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { database, documents, drives, isUnreadable, jobLists, notebooks, shelf, stacks, trials } from '@/db';
+import { database, documents, drives, isUnreadable, jobLists, notebooks, people, shelf, stacks, trials } from '@/db';
 import { packShelf } from '@/features/shelf/packed';
 import { AskScreen } from '@/features/drives/ask-screen';
 import { UnreadablePage } from '@/ui/unreadable';
@@ -13,13 +13,14 @@ export default async function DrivePage({ params }: PageProps<'/drives/[id]'>) {
   const stored = id === null ? null : await drives.findDrive(db, shopId, id);
   if (!stored) notFound();
   if (isUnreadable(stored)) return <UnreadablePage row={stored} />;
-  const [belts, open, notebook, boltUps, papers, tried] = await Promise.all([
+  const [belts, open, notebook, boltUps, papers, tried, shop] = await Promise.all([
     shelf.listShelf(db, shopId),
     jobLists.openJobs(db, shopId, { limit: 1, uncounted: true }),
     notebooks.notebookOfDrive(db, shopId, stored.id),
     stacks.stacksOf(db, shopId, stored.id),
     documents.documentsOf(db, shopId, { driveIds: [stored.id] }),
     trials.trialsOf(db, shopId, stored.id),
+    people.shopOf(db, shopId),
   ]);
   return (
     <AskScreen
@@ -31,6 +32,7 @@ export default async function DrivePage({ params }: PageProps<'/drives/[id]'>) {
       stacks={boltUps}
       papers={papers}
       trials={tried}
+      limits={shop.limits.belt}
     />
   );
 }

@@ -10,7 +10,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { money } from '@/ui/money';
-import { verdictWord } from '@/ui/verdict';
+import { isUnfittable, verdictWord } from '@/ui/verdict';
 import { beltName, runsOn } from '../../../match/candidates';
 import type { BeltChoice } from '../../../match/match-panel';
 
@@ -30,7 +30,7 @@ export function BookingDialog({
   const runs = runsOn(matched);
   const left = shelf.quantity - pieces;
   const needsReason = !exact || !runs;
-  const staysTight = letsGo && matched.verdict === 'too-short';
+  const staysTight = letsGo && matched.verdict === 'too-short' && !isUnfittable(matched.reasons);
   const name = beltName(shelf);
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
@@ -40,8 +40,8 @@ export function BookingDialog({
       </DialogTitle>
       <DialogContent>
         <Typography sx={{ mb: 1.5 }}>
-          {verdictWord(matched.verdict, letsGo)}. {pieces === 1 ? 'One comes' : `${pieces} come`} out of {shelf.bin || 'the shelf'},{' '}
-          {left === 1 ? 'one stays' : left === 0 ? 'none stays' : `${left} stay`}
+          {verdictWord(matched.verdict, letsGo, matched.reasons)}. {pieces === 1 ? 'One comes' : `${pieces} come`} out of{' '}
+          {shelf.bin || 'the shelf'}, {left === 1 ? 'one stays' : left === 0 ? 'none stays' : `${left} stay`}
           {shelf.priceCents === null ? '' : `; ${money(shelf.priceCents)} on the ticket`}.
           {!exact && insteadOf ? ` The drive asks for ${insteadOf}.` : ''}
         </Typography>

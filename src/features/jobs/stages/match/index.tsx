@@ -12,7 +12,6 @@ import { Staleness } from '@/ui/staleness';
 import { Unreadable } from '@/ui/unreadable';
 import { beltName } from '../../../match/candidates';
 import { MatchPanel, type BeltChoice } from '../../../match/match-panel';
-import { TrialsNote } from '../../../match/trials-note';
 import { StackedNote } from '../../../stacks/stacked-note';
 import { readShelf } from '../../../shelf/actions';
 import { useShelf } from '../../../shelf/packed';
@@ -47,7 +46,6 @@ function Bench(props: StageProps) {
       ))}
       <DrivePicker {...props} />
       <Staleness reading={reading} what="The shelf" />
-      <TrialsNote trials={job.trials} outsideMm={choice?.matched.outsideMm ?? null} />
       {stored && <StackedNote drive={stored.document} stacks={job.stacks} />}
       {stored && drive && beltId !== undefined ? (
         <MatchPanel
@@ -55,6 +53,8 @@ function Bench(props: StageProps) {
           uncertainty={stored.uncertainty}
           beltId={beltId}
           shelf={shelf}
+          limits={job.limits.belt}
+          trials={job.trials}
           loading={reading.value === undefined && !reading.problem}
           onChoice={setChoice}
           act={

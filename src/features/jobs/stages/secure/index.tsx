@@ -34,7 +34,7 @@ function useLoadedSprings({ drive }: Pick<Bay, 'drive'>): string {
   const loaded = answer.answer.solved.springs.filter((s) => s.force > 0.5);
   if (loaded.length === 0) return 'No spring in the drawing is loaded with the lever released. Check for springs not drawn.';
   const named = loaded.map((s) => `${drive.springs.find((one) => one.id === s.id)?.label ?? 'spring'} ${show(s.force, 'force')}`);
-  return `Loaded with the lever released: ${named.join(', ')}.`;
+  return `Loaded with the lever released, as drawn: ${named.join(', ')}.`;
 }
 
 /** Made safe, line by line, by what is known of the machine. */
