@@ -10,7 +10,7 @@ const SCREENS: readonly (readonly [name: string, path: string, ready: string | R
   ['job at Ask', '/jobs/222?stage=ask', 'The complaint'],
   ['job at Secure', '/jobs/222?stage=secure', 'Make it safe before a hand goes in.'],
   ['job at Look', '/jobs/222?stage=look', 'As it stands'],
-  ['job at Fit', '/jobs/222?stage=fit', 'Off the machine'],
+  ['job at Fit', '/jobs/222?stage=fit', 'Parts removed'],
   ['job at Set', '/jobs/222?stage=set', 'Seen at the target'],
   ['job at Prove', '/jobs/222?stage=prove', 'Test result'],
   ['job at Book', '/jobs/222?stage=book', 'Closing line for the customer'],

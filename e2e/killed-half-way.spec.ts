@@ -44,15 +44,15 @@ test('a banded drive from the words to the hand-back, the server killed half way
   await steps.getByLabel('Shields off, how many').fill('2');
   await steps.getByRole('button', { name: 'Done', exact: true }).click();
   await page.getByLabel('How many', { exact: true }).fill('4');
-  await page.getByLabel('What came off').fill('Mount washers');
-  await page.getByRole('button', { name: 'Count it off' }).click();
+  await page.getByLabel('Part', { exact: true }).fill('Mount washers');
+  await page.getByRole('button', { name: 'Add part' }).click();
   await expect(page.getByRole('button', { name: /wait to be sent/ })).toBeVisible();
 
   const again = own.start();
   await expect.poll(own.healthy, { timeout: 90_000, message: again.said() }).toBe(true);
   expect(again.said()).not.toContain('Demo shop loaded');
   await page.evaluate(() => window.dispatchEvent(new Event('online')));
-  const off = page.getByRole('region', { name: 'Off the machine' });
+  const off = page.getByRole('region', { name: 'Parts removed' });
   await expect(off).toContainText('6 shield bolts', { timeout: 40_000 });
   await expect(off).toContainText('4 mount washers');
   await page.reload();
@@ -63,8 +63,8 @@ test('a banded drive from the words to the hand-back, the server killed half way
     await expect(ticketOf(page).getByText(text)).toHaveCount(times);
 
   // The rest of the work on the server that came back.
-  await off.getByRole('button', { name: 'All of it is back on' }).click();
-  await expect(off.getByText('Nothing: all that came off is back on.')).toBeVisible();
+  await off.getByRole('button', { name: 'All parts refitted' }).click();
+  await expect(off.getByText(/^None\. Every part removed on this job/)).toBeVisible();
   await page.getByRole('button', { name: 'Fit is done' }).click();
   await toStage(page, 'Prove');
   await run(page);

@@ -20,7 +20,7 @@ for (const [name, path, text] of [
   ['bench', '/', 'Bench'],
   ['secure', '/jobs/222?stage=secure', 'Make it safe before a hand goes in.'],
   ['look', '/jobs/222?stage=look', 'As it stands'],
-  ['fit', '/jobs/217?stage=fit', 'Off the machine'],
+  ['fit', '/jobs/217?stage=fit', 'Parts removed'],
   ['set', '/jobs/224?stage=set', 'Seen at the target'],
   ['drive', '/drives/1', 'Will it run?'],
   ['editor', '/drives/1/edit', 'The drive can be solved.'],

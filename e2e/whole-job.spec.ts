@@ -58,7 +58,7 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
     const steps = page.getByRole('region', { name: 'Deck belt, deck off' });
     await steps.getByLabel('Switch leads off, how many').fill('3');
     await steps.getByRole('button', { name: 'Done', exact: true }).click();
-    const off = page.getByRole('region', { name: 'Off the machine' });
+    const off = page.getByRole('region', { name: 'Parts removed' });
     await expect(off).toContainText('3 switch leads');
     // Prove is held while something is off.
     await toStage(page, 'Prove');
@@ -66,8 +66,8 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
     await expect(page.getByRole('button', { name: 'Confirmed: it may run' })).toHaveCount(0);
     await toStage(page, 'Fit');
     await expect(off.getByRole('button', { name: 'Back on: 3 switch leads' })).toBeVisible();
-    await off.getByRole('button', { name: 'All of it is back on' }).click();
-    await expect(off.getByText('Nothing: all that came off is back on.')).toBeVisible();
+    await off.getByRole('button', { name: 'All parts refitted' }).click();
+    await expect(off.getByText(/^None\. Every part removed on this job/)).toBeVisible();
     await page.getByRole('button', { name: 'Fit is done' }).click();
     // Set: the setting that keeps the brake landing is told, and a spring's length becomes a tension on the ticket.
     await expect(page.getByText(/^At .* and above, the brake stays off when released\.$/)).toBeVisible();
@@ -122,14 +122,14 @@ test.describe('a mid PTO on a phone, the network gone half way', () => {
       .getByRole('button', { name: 'Done', exact: true })
       .tap();
     await page.getByLabel('How many').fill('2');
-    await page.getByLabel('What came off').fill('Guide bolts');
-    await page.getByRole('button', { name: 'Count it off' }).tap();
+    await page.getByLabel('Part', { exact: true }).fill('Guide bolts');
+    await page.getByRole('button', { name: 'Add part' }).tap();
     await expect(page.getByRole('button', { name: /No network: 2 wait to be sent/ })).toBeVisible();
-    await expect(page.getByLabel('What came off')).toHaveValue('');
+    await expect(page.getByLabel('Part', { exact: true })).toHaveValue('');
 
     await context.setOffline(false);
     await page.evaluate(() => window.dispatchEvent(new Event('online')));
-    await expect(page.getByRole('region', { name: 'Off the machine' })).toContainText('2 guide bolts');
+    await expect(page.getByRole('region', { name: 'Parts removed' })).toContainText('2 guide bolts');
     await toStage(page, 'Book');
     await expect(page.getByText(/signed by an owner with a reason/)).toBeVisible();
     await page.getByLabel('Closing line for the customer').fill('Both belts on, carriage free.');
@@ -137,13 +137,13 @@ test.describe('a mid PTO on a phone, the network gone half way', () => {
 
     // Proved it is: to the end on the phone.
     await toStage(page, 'Fit');
-    const off = page.getByRole('region', { name: 'Off the machine' });
+    const off = page.getByRole('region', { name: 'Parts removed' });
     await off
-      .getByRole('button', { name: 'All of it is back on' })
+      .getByRole('button', { name: 'All parts refitted' })
       .or(off.getByRole('button', { name: /^Back on/ }))
       .first()
       .tap();
-    await expect(off.getByText('Nothing: all that came off is back on.')).toBeVisible();
+    await expect(off.getByText(/^None\. Every part removed on this job/)).toBeVisible();
     await toStage(page, 'Prove');
     await run(page);
     for (let i = 0; i < 5; i++) await page.getByRole('button', { name: 'Engage and release cycle' }).tap();

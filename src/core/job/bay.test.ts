@@ -13,6 +13,7 @@ import {
   mayEnd,
   NO_LOOK,
   NOTHING_ASKED,
+  partsCount,
   readBody,
   resultBy,
   securingOf,
@@ -29,6 +30,7 @@ import {
   type RecordLine,
   type TypedBody,
 } from '.';
+import type { Tallied } from './entries/procedure';
 import { BOOKED_BELT, CONFIRMED, FINDING, PROVED, UNPROVED } from './test-job';
 
 const line = (entry: TypedBody, more: Partial<RecordLine> = {}): RecordLine => ({
@@ -147,7 +149,7 @@ describe('made safe', () => {
 });
 
 describe('what is off the machine', () => {
-  const tally = (item: string, count: number, way: 'off' | 'on') => line({ type: 'tally', body: { item, count, way } });
+  const tally = (item: string, count: number, way: Tallied['way'], note = '') => line({ type: 'tally', body: { item, count, way, note } });
   const setup = (up: boolean) => line({ type: 'setup', body: { setup: 'belt', up } });
   it('is counted off and on by its name, and holds the proof while it differs', () => {
     const lines = [tally('Hanger pins', 4, 'off'), tally('Hanger pins', 3, 'on'), setup(true)];
@@ -158,6 +160,34 @@ describe('what is off the machine', () => {
     expect(refuse(lines)).toContain('1 hanger pins');
     expect(refuse([...lines, tally('Hanger pins', 1, 'on'), setup(false)])).toBeNull();
     expect(stillOff([tally('Pins', 2, 'on')])).toEqual(['2 pins too many']);
+  });
+  it('is not a part that was replaced, or is stored until later; a new one takes nothing away', () => {
+    const removed = [tally('Shear pins', 2, 'off'), tally('Front bumper', 1, 'off'), tally('Bumper bolts', 4, 'off')];
+    const after = [
+      ...removed,
+      tally('Shear pins', 2, 'replaced', 'two pins from stock'),
+      tally('Front bumper', 1, 'stored', 'spring, with the deck'),
+      tally('Bumper bolts', 3, 'on'),
+      tally('Split washers', 4, 'new'),
+    ];
+    const { off, stored } = partsCount(after);
+    expect([...off]).toEqual([['Bumper bolts', 1]]);
+    expect([...stored]).toEqual([['Front bumper', { count: 1, note: 'spring, with the deck' }]]);
+    expect(stillOff(after)).toEqual(['1 bumper bolts']);
+    // Refitted from storage on this job, it is neither off nor stored.
+    const later = partsCount([...after, tally('Front bumper', 1, 'on')]);
+    expect([later.stored.size, [...later.off]]).toEqual([0, [['Bumper bolts', 1]]]);
+  });
+  it('a machine can arrive without a part: stored, never removed here, and no bar to the hand-back', () => {
+    const lines = [tally('Mower deck', 1, 'stored', 'April, boat shed')];
+    expect(stillOff(lines)).toEqual([]);
+    expect(partsCount(lines).stored.get('Mower deck')).toEqual({ count: 1, note: 'April, boat shed' });
+  });
+  it('needs to hear what replaced a part, or until when it is stored', () => {
+    const refuse = (way: Tallied['way']) => kindOf('tally').refuse?.({ item: 'Pins', count: 1, way, note: '' });
+    expect(refuse('replaced')).toMatchObject({ field: 'note' });
+    expect(refuse('stored')).toMatchObject({ field: 'note' });
+    expect([refuse('off'), refuse('on'), refuse('new')]).toEqual([null, null, null]);
   });
   it('allows a watched run with one cover off, and with nothing else off', () => {
     expect(coverLeftOff([tally('Belt cover', 1, 'off')])).toBe('Belt cover');

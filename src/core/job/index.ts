@@ -30,7 +30,8 @@ export {
   timedOf,
 } from './record';
 export type { Found, Securing, StepRecord } from './record';
-export { coverLeftOff, setupsUp, stillOff, tallyOf } from './still-off';
+export { coverLeftOff, partsCount, setupsUp, stillOff, tallyOf } from './still-off';
+export type { PartsCount } from './still-off';
 export { holds, openHolds, procedureOf, PROCEDURES, proposalsFor, stepsOf } from './procedures';
 export type { Circumstances, Condition, Procedure, Proposal, Reading, Step } from './procedures';
 export type { StepWritten } from './entries/procedure';

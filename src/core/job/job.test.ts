@@ -100,7 +100,7 @@ describe('entries of a ticket', () => {
         torque: '9 N·m, page 12',
       },
     },
-    { type: 'tally', body: { item: 'Hanger pins', count: 4, way: 'off' } },
+    { type: 'tally', body: { item: 'Hanger pins', count: 4, way: 'off', note: '' } },
     { type: 'picture', body: { documentId: 12, shows: 'Idler: bearing', about: 'finding idler-tip idler' } },
     {
       type: 'reading',

@@ -32,6 +32,7 @@ const anyBody: fc.Arbitrary<TypedBody> = fc.oneof(
       item: fc.constantFrom(...ITEMS),
       count: fc.integer({ min: 1, max: 4 }),
       way: fc.constantFrom('off' as const, 'on' as const),
+      note: fc.constant(''),
     }),
   }),
   fc.record({

@@ -1,24 +1,49 @@
 import { setupOf, type SetupId } from '../fault';
+import type { Tallied } from './entries/procedure';
 import type { RecordLine } from './kind';
 
-interface Counted {
-  readonly item: string;
-  readonly count: number;
-  readonly way: 'off' | 'on';
+export interface PartsCount {
+  /** Parts that must still be refitted, by name: how many. Below 0: more were refitted than removed. */
+  readonly off: Map<string, number>;
+  /** Parts that stay off after this job, by name: how many, and until when and where. */
+  readonly stored: Map<string, { readonly count: number; readonly note: string }>;
 }
 
-/** Hardware that is not back on, by its name: how many. Less than none is more on than came off. */
-export function tallyOf(lines: readonly RecordLine[]): Map<string, number> {
-  const out = new Map<string, number>();
+/** Where every counted part of a job is. A refitted part comes from those removed in this job first, then from those stored. */
+export function partsCount(lines: readonly RecordLine[]): PartsCount {
+  const off = new Map<string, number>();
+  const stored = new Map<string, { readonly count: number; readonly note: string }>();
+  const remove = (item: string, by: number) => {
+    const left = (off.get(item) ?? 0) + by;
+    if (left === 0) off.delete(item);
+    else off.set(item, left);
+  };
+  const store = (item: string, by: number, note: string) => {
+    const count = (stored.get(item)?.count ?? 0) + by;
+    if (count === 0) stored.delete(item);
+    else stored.set(item, { count, note });
+  };
   for (const { type, body, withdrawn } of lines) {
     if (type !== 'tally' || withdrawn) continue;
-    const { item, count, way } = body as Counted;
-    const left = (out.get(item) ?? 0) + (way === 'off' ? count : -count);
-    if (left === 0) out.delete(item);
-    else out.set(item, left);
+    const { item, count, way, note } = body as Pick<Tallied, 'item' | 'count' | 'way'> & Partial<Tallied>;
+    if (way === 'off') remove(item, count);
+    else if (way === 'replaced') remove(item, -count);
+    else if (way === 'stored') {
+      // A machine can arrive with a part stored, which was never removed in this job.
+      remove(item, -Math.min(count, Math.max(0, off.get(item) ?? 0)));
+      store(item, count, note ?? '');
+    } else if (way === 'on') {
+      const back = stored.get(item);
+      const fromStore = Math.min(back?.count ?? 0, Math.max(0, count - Math.max(0, off.get(item) ?? 0)));
+      if (back && fromStore > 0) store(item, -fromStore, back.note);
+      if (count > fromStore) remove(item, fromStore - count);
+    }
   }
-  return out;
+  return { off, stored };
 }
+
+/** Parts that must still be refitted, by name. */
+export const tallyOf = (lines: readonly RecordLine[]): Map<string, number> => partsCount(lines).off;
 
 /** What was taken off to get at what is under it, and is off now. */
 export function setupsUp(lines: readonly RecordLine[]): Set<SetupId> {

@@ -57,12 +57,12 @@ describe('how a job may end', () => {
   });
   it('is not proved while something is off the machine', async () => {
     const number = await shop.openJob({ machineId });
-    value(await write(number, { type: 'tally', body: { item: 'Hanger pins', count: 4, way: 'off' } }));
+    value(await write(number, { type: 'tally', body: { item: 'Hanger pins', count: 4, way: 'off', note: '' } }));
     expect(await write(number, { type: 'proved', body: PROVED })).toMatchObject({
       ok: false,
       problem: expect.stringContaining('4 hanger pins'),
     });
-    value(await write(number, { type: 'tally', body: { item: 'Hanger pins', count: 4, way: 'on' } }));
+    value(await write(number, { type: 'tally', body: { item: 'Hanger pins', count: 4, way: 'on', note: '' } }));
     value(await write(number, { type: 'proved', body: PROVED }));
   });
   it('what is known comes with the job', async () => {

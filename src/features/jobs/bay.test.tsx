@@ -170,7 +170,7 @@ describe('what is off the machine', () => {
       line(3, { type: 'tally', body: { item: 'Cover screws', count: 3, way: 'off' } }),
     ]);
     withActs(off, (acts) => <Tally job={off} at="fit" acts={acts} writable />);
-    await userEvent.click(screen.getByRole('button', { name: 'All of it is back on' }));
+    await userEvent.click(screen.getByRole('button', { name: 'All parts refitted' }));
     await waitFor(() => expect(sent).toHaveLength(3));
     expect(sent.map((s) => bodyOf(s))).toEqual([
       { item: 'Cover screws', count: 3, way: 'on' },
@@ -183,9 +183,9 @@ describe('what is off the machine', () => {
     withActs(job(), (acts) => <Tally job={job()} at="fit" acts={acts} writable />);
     await userEvent.clear(screen.getByLabelText('How many'));
     await userEvent.type(screen.getByLabelText('How many'), 'a few');
-    await userEvent.type(screen.getByLabelText('What came off'), 'Pins');
+    await userEvent.type(screen.getByLabelText('Part'), 'Pins');
     expect(screen.getByText('A whole number from 1.')).toBeTruthy();
-    expect((screen.getByRole('button', { name: 'Count it off' }) as HTMLButtonElement).disabled).toBe(true);
+    expect((screen.getByRole('button', { name: 'Add part' }) as HTMLButtonElement).disabled).toBe(true);
     expect(sent).toEqual([]);
   });
 });

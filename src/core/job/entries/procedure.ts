@@ -57,6 +57,9 @@ export const step = entryKind<StepWritten>({
   name: ({ words }) => words.slice(0, 40),
 });
 
+/** `off` removed, `on` refitted, `new` fitted where there was none, `replaced` by another, `stored` and not refitted in this job. */
+export const PART_STATES = ['off', 'on', 'new', 'replaced', 'stored'] as const;
+
 const tallyBody = z.object({
   item: text('The item', 120).pipe(z.string().min(1, 'Name what came off.')),
   count: z
@@ -64,15 +67,21 @@ const tallyBody = z.object({
     .int('Whole pieces only.')
     .min(1, 'At least one.')
     .max(999, 'That is more than a machine has.'),
-  way: z.enum(['off', 'on']),
+  way: z.enum(PART_STATES),
+  /** What replaced it, or until when it is stored and where; '' for the others. */
+  note: text('The note', 200).default(''),
 });
 export type Tallied = z.infer<typeof tallyBody>;
 
-/** Hardware that came off, or went back on. */
+/** A part removed, refitted, fitted new, replaced by another, or stored until later. */
 export const tally = entryKind<Tallied>({
   form: { what: 'this count', version: 1, upgrades: {}, check: bySchema(tallyBody) },
   fromDevice: true,
   on: 'open',
+  refuse: ({ way, note }) =>
+    note !== '' || (way !== 'replaced' && way !== 'stored')
+      ? null
+      : { field: 'note', problem: way === 'replaced' ? 'Enter what replaced it.' : 'Enter until when it is stored, and where.' },
   write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
   takeBack: (job) => ({ job }),
   name: ({ item, count, way }) => `${count} ${item} ${way}`,

@@ -130,10 +130,13 @@ export function StepLine({ body }: { body: EntryBody<'step'> }) {
   );
 }
 
+const PART_WORDS = { off: 'Removed', on: 'Refitted', new: 'Fitted new', replaced: 'Not refitted', stored: 'Stored' } as const;
+
 export function TallyLine({ body }: { body: EntryBody<'tally'> }) {
   return (
     <>
-      {body.way === 'off' ? 'Off' : 'Back on'}: {body.count} {body.item.toLowerCase()}
+      {PART_WORDS[body.way]}: {body.count} {body.item.toLowerCase()}
+      {body.way === 'replaced' ? `, replaced by ${body.note}` : body.way === 'stored' ? `, until ${body.note}` : ''}
     </>
   );
 }

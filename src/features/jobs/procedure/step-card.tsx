@@ -70,7 +70,12 @@ export function StepCard({
       ] as const)
         for (const item of items)
           if (countOf(item) > 0)
-            await acts.write(at, 'tally', { item, count: countOf(item), way }, `Job ${job.number}: ${item.toLowerCase()} ${way}`);
+            await acts.write(
+              at,
+              'tally',
+              { item, count: countOf(item), way, note: '' },
+              `Job ${job.number}: ${item.toLowerCase()} ${way === 'off' ? 'removed' : 'refitted'}`,
+            );
     setBusy(false);
     if (!taken) return;
     setEntered(null);
