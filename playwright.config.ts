@@ -7,7 +7,8 @@ export default defineConfig({
   globalSetup: './e2e/sign-in-once.ts',
   fullyParallel: false,
   workers: 1,
-  retries: 0,
+  // One more try where a loaded machine is late; the report names every test that needed it.
+  retries: 1,
   timeout: 120_000,
   expect: { timeout: 15_000 },
   outputDir: `test-results/${(process.env['BROWSER_REPORT'] ?? 'own').replace(/\W+/g, '-')}`,

@@ -14,7 +14,7 @@ test.afterAll(() => own.stopAll());
 test('a banded drive from the words to the hand-back, the server killed half way: each entry arrives, once', async ({ browser }) => {
   test.setTimeout(240_000);
   const first = own.start();
-  await expect.poll(own.healthy, { timeout: 90_000, message: first.said() }).toBe(true);
+  await own.untilHealthy(first);
   const context = await browser.newContext({ baseURL: own.address, viewport: { width: 1280, height: 900 } });
   const page = await context.newPage();
   page.setDefaultTimeout(20_000);
@@ -49,7 +49,7 @@ test('a banded drive from the words to the hand-back, the server killed half way
   await expect(page.getByRole('button', { name: /wait to be sent/ })).toBeVisible();
 
   const again = own.start();
-  await expect.poll(own.healthy, { timeout: 90_000, message: again.said() }).toBe(true);
+  await own.untilHealthy(again);
   expect(again.said()).not.toContain('Demo shop loaded');
   await page.evaluate(() => window.dispatchEvent(new Event('online')));
   const off = page.getByRole('region', { name: 'Parts removed' });

@@ -38,6 +38,15 @@ export class OwnStart {
       () => false,
     );
 
+  /** Waits until a start serves; what it printed is in the error where it does not. */
+  async untilHealthy({ said }: { said: () => string }, timeoutMs = 90_000): Promise<void> {
+    const end = Date.now() + timeoutMs;
+    while (!(await this.healthy())) {
+      if (Date.now() > end) throw new Error(`not healthy after ${timeoutMs / 1000} s: ${said()}`);
+      await new Promise((resolve) => setTimeout(resolve, 500));
+    }
+  }
+
   postmaster = (): number => Number(readFileSync(join(this.data, 'postgres/postmaster.pid'), 'utf8').split('\n')[0]);
 
   /** Takes away what is there, so that the next start is a first one. */

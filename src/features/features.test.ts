@@ -211,7 +211,7 @@ describe('words for a verdict', () => {
   });
   it('says the numbers', () => {
     expect(whySentence({ ...belt, reasons: ['still-stretched'] }, metric, context)).toBe(
-      'Released, 1.5 mm of stretch is left in the belt: the brake lands but the belt drags.',
+      'Released, 1.5 mm of stretch stays in the belt: the brake is on but the belt drags.',
     );
   });
 });
@@ -254,7 +254,7 @@ describe('reasons are true', () => {
   it('names the bearing that is overloaded', () => {
     const drive = demoDrive('lighthouse-generator');
     expect(judged('lighthouse-generator', 'accessory', 1095).why).toMatch(
-      new RegExp(`limit of the bearing of (${drive.pulleys.map((p) => p.label).join('|')}) |too short to fit`),
+      new RegExp(`limit of the bearing of (${drive.pulleys.map((p) => p.label).join('|')})\\.|too short to fit`),
     );
   });
   it('an adjuster that would make it run is named with its places', () => {

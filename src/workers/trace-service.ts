@@ -4,8 +4,10 @@ import {
   trace,
   vocabulary,
   whatIf,
+  withoutParts,
   type Confirmed,
   type Correction,
+  type DrivePart,
   type FaultCase,
   type IfSo,
   type Trace,
@@ -43,20 +45,24 @@ export interface ShopBase {
 
 export interface TraceRequest extends ShopBase {
   readonly faultCase: FaultCase;
+  /** Parts that the drive lacks. */
+  readonly absent?: readonly DrivePart[];
 }
+
+const wordsFor = (request: TraceRequest): Vocabulary => withoutParts(shopWords(request), request.absent ?? [], request.faultCase);
 
 /** The base as a shop has it: corrected by its owner, with its own frequencies over the priors. */
 export const shopWords = ({ confirmed, corrections }: ShopBase): Vocabulary => learned(corrected(vocabulary(), corrections), confirmed);
 
 /** A case traced by the base as the shop has it. */
-export const answerTrace = (request: TraceRequest): TraceAnswer => ({ trace: trace(shopWords(request), request.faultCase) });
+export const answerTrace = (request: TraceRequest): TraceAnswer => ({ trace: trace(wordsFor(request), request.faultCase) });
 
 export interface WhatIfRequest extends TraceRequest {
   readonly check: string;
 }
 
 /** What each answer to a check would leave. */
-export const answerWhatIf = (request: WhatIfRequest): IfSo[] => whatIf(shopWords(request), request.faultCase, request.check);
+export const answerWhatIf = (request: WhatIfRequest): IfSo[] => whatIf(wordsFor(request), request.faultCase, request.check);
 
 export interface FactsRequest {
   readonly drive: Drive;

@@ -1,12 +1,14 @@
 import { sectionOf, type Drive } from '../drive';
 import {
   checksFor,
+  checksOfParts,
   setupsFor,
   STATIONS,
   type Check,
   type CheckId,
   type ComplaintId,
   type DriveKind,
+  type DrivePart,
   type Result,
   type Setup,
   type Station,
@@ -101,6 +103,7 @@ const NOT_TRACED: ReadonlyMap<string, number> = new Map();
 /**
  * The station walk of a secured machine: every check by hand that can tell something on this kind of drive, in groups by what has to be off, what
  * needs least off first; within a group what tells most of the complaint for its minutes first, without a complaint station by station.
+ * @param absent parts that the drive lacks: nothing is checked on them
  * @param traced the place of each check by what it saves, where a fault is traced: within a group it goes before all else
  */
 export function walkOf(
@@ -108,11 +111,13 @@ export function walkOf(
   complaints: readonly ComplaintId[],
   drive: Drive | null,
   traced: ReadonlyMap<string, number> = NOT_TRACED,
+  absent: readonly DrivePart[] = [],
 ): WalkGroup[] {
+  const lacking = checksOfParts(absent);
   const ranked = checksFor(complaints, kind);
   const checks = (
     complaints.length > 0 ? [...ranked, ...checksFor([], kind).filter((c) => !ranked.includes(c))] : [...checksFor([], kind)]
-  ).filter((c) => c.state === 'secured' || c.state === 'lever');
+  ).filter((c) => (c.state === 'secured' || c.state === 'lever') && !lacking.has(c.id));
   if (complaints.length === 0) checks.sort((a, b) => (STATION_ORDER.get(a.station) ?? 0) - (STATION_ORDER.get(b.station) ?? 0));
   const groups = new Map<string, { setups: readonly Setup[]; checks: WalkCheck[] }>();
   for (const check of checks) {

@@ -1,5 +1,5 @@
 import type { Drive } from '../drive';
-import type { DriveKind } from '../fault';
+import type { DriveKind, DrivePart } from '../fault';
 import type { FactId } from './facts';
 import { factNow, type Facts, type Known } from './known';
 
@@ -16,6 +16,23 @@ export function factsOfDrive(drive: Drive): Facts {
   else if (drive.kind === 'cvt') found.engage = read('centrifugal');
   else if (drive.kind === 'accessory') found.engage = read('always-on');
   return found;
+}
+
+/**
+ * Parts that this drive lacks, so that nothing is asked about them. Only answers of people exclude a cable, a rod or a brake: a drawing that leaves one out
+ * may be incomplete. A drawn lever does exclude an electric clutch.
+ * @param told what people answered
+ */
+export function absentParts(drive: Drive | null, told: Facts): DrivePart[] {
+  const engage = told.engage?.value;
+  const drawn = drive ? factsOfDrive(drive).engage?.value : undefined;
+  const absent: DrivePart[] = [];
+  if (engage !== undefined && engage !== 'lever-cable') absent.push('cable');
+  if (engage !== undefined && engage !== 'lever-rod') absent.push('rod');
+  if ((engage ?? drawn) !== undefined && (engage ?? drawn) !== 'electric-clutch') absent.push('electric-clutch');
+  if (told.brake?.value === 'none') absent.push('brake');
+  if (told.secondary?.value === 'cam') absent.push('drum');
+  return absent;
 }
 
 const SPRUNG_ARMS: readonly unknown[] = ['sprung-arm', 'sprung-slide', 'floating-carriage'];

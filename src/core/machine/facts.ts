@@ -268,13 +268,13 @@ export const FACTS = [
     of: 'drive',
     kind: 'choice',
     label: 'CVT secondary',
-    question: 'What is its secondary?',
+    question: 'Does the secondary have a drum or a cam?',
     choices: [
       { id: 'drum', label: 'Centrifugal drum' },
       { id: 'cam', label: 'Torque-sensing cam' },
     ],
-    safe: 'drum',
-    untilKnown: 'Taken as a drum.',
+    safe: null,
+    untilKnown: 'Unknown: steps for both are shown.',
   },
   {
     id: 'guards',

@@ -1,4 +1,4 @@
-export { driveKindOf, factsOfDrive } from './drive-facts';
+export { absentParts, driveKindOf, factsOfDrive } from './drive-facts';
 export { factOf, FACTS, isFact } from './facts';
 export type { Choice, Fact, FactId } from './facts';
 export { factNow, factSchema, factWords } from './known';

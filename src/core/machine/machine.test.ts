@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demoDrive } from '../drive/sample-drives';
 import {
+  absentParts,
   driveKindOf,
   factNow,
   FACTS,
@@ -81,6 +82,23 @@ describe('what a drawing answers itself', () => {
       const changed = { ...drive, tensioners: drive.tensioners.map((t) => ({ ...t, ...tensioner })) } as typeof drive;
       expect(factsOfDrive(changed)['take-up']).toBeUndefined();
     }
+  });
+});
+
+describe('the parts that a drive lacks', () => {
+  const deck = demoDrive('orchard-rider');
+  it.each<[string, Record<string, string>, string[]]>([
+    ['nothing is answered: a drawn lever excludes an electric clutch alone', {}, ['electric-clutch']],
+    ['it is engaged by a rod', { engage: 'lever-rod' }, ['cable', 'electric-clutch']],
+    ['it is engaged by a cable and has no brake', { engage: 'lever-cable', brake: 'none' }, ['rod', 'electric-clutch', 'brake']],
+    ['it has an electric clutch', { engage: 'electric-clutch' }, ['cable', 'rod']],
+    ['its secondary has a cam', { secondary: 'cam' }, ['electric-clutch', 'drum']],
+    ['its secondary has a drum', { secondary: 'drum' }, ['electric-clutch']],
+  ])('%s', (_, told, parts) => {
+    expect(absentParts(deck, known(told)).sort()).toEqual([...parts].sort());
+  });
+  it('none where neither a drawing nor an answer is there', () => {
+    expect(absentParts(null, {})).toEqual([]);
   });
 });
 

@@ -132,7 +132,16 @@ describe('a check', () => {
   const item = walkOf('deck-lever', [], drive)
     .flatMap((g) => g.checks)
     .find((c) => c.check.id === 'idler-tip') as WalkCheck;
-  const bay: Bay = { drive, drawn: drive, facts: {}, kind: 'deck-lever', stopLimitS: 5, cautions: [], securing: { state: 'never' } };
+  const bay: Bay = {
+    drive,
+    drawn: drive,
+    facts: {},
+    kind: 'deck-lever',
+    absent: [],
+    stopLimitS: 5,
+    cautions: [],
+    securing: { state: 'never' },
+  };
   const card = (found: Map<string, never> | Map<string, typeof FINDING & { at: string; by: string }> = new Map()) =>
     withActs(job(), (acts) => (
       <CheckCard job={job()} at="look" acts={acts} bay={bay} item={item} kind="deck-lever" found={found} writable />
@@ -167,16 +176,29 @@ describe('what is off the machine', () => {
     const off = job([
       line(1, { type: 'setup', body: { setup: 'belt-covers', up: true } }),
       line(2, { type: 'setup', body: { setup: 'belt', up: true } }),
-      line(3, { type: 'tally', body: { item: 'Cover screws', count: 3, way: 'off' } }),
+      line(3, { type: 'tally', body: { item: 'Cover screws', count: 3, way: 'off', note: '' } }),
     ]);
     withActs(off, (acts) => <Tally job={off} at="fit" acts={acts} writable />);
     await userEvent.click(screen.getByRole('button', { name: 'All parts refitted' }));
     await waitFor(() => expect(sent).toHaveLength(3));
     expect(sent.map((s) => bodyOf(s))).toEqual([
-      { item: 'Cover screws', count: 3, way: 'on' },
+      { item: 'Cover screws', count: 3, way: 'on', note: '' },
       { setup: 'belt', up: false },
       { setup: 'belt-covers', up: false },
     ]);
+  });
+  it('a part that is not refitted names what replaced it, or until when it is stored', async () => {
+    const { sent } = serverThat(ok);
+    const off = job([line(1, { type: 'tally', body: { item: 'Shear pins', count: 2, way: 'off', note: '' } })]);
+    withActs(off, (acts) => <Tally job={off} at="fit" acts={acts} writable />);
+    await userEvent.click(screen.getByRole('button', { name: 'Not refitted: 2 shear pins' }));
+    const save = screen.getByRole('button', { name: 'Save' }) as HTMLButtonElement;
+    expect(save.disabled).toBe(true);
+    await userEvent.click(screen.getByRole('radio', { name: 'Stored, refitted later' }));
+    await userEvent.type(screen.getByLabelText('Stored until, and where'), 'April, bin C4');
+    await userEvent.click(save);
+    await waitFor(() => expect(sent.map((s) => bodyOf(s))).toEqual([{ item: 'Shear pins', count: 2, way: 'stored', note: 'April, bin C4' }]));
+    await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
   });
   it('a count that is none is refused beside its field', async () => {
     const { sent } = serverThat(ok);
@@ -184,7 +206,7 @@ describe('what is off the machine', () => {
     await userEvent.clear(screen.getByLabelText('How many'));
     await userEvent.type(screen.getByLabelText('How many'), 'a few');
     await userEvent.type(screen.getByLabelText('Part'), 'Pins');
-    expect(screen.getByText('A whole number from 1.')).toBeTruthy();
+    expect(screen.getByText('Enter a whole number from 1 to 999.')).toBeTruthy();
     expect((screen.getByRole('button', { name: 'Add part' }) as HTMLButtonElement).disabled).toBe(true);
     expect(sent).toEqual([]);
   });

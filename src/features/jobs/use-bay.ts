@@ -2,9 +2,9 @@
 
 import { useEffect, useMemo, useState } from 'react';
 import type { Drive } from '@/core/drive';
-import type { DriveKind } from '@/core/fault';
+import type { DriveKind, DrivePart } from '@/core/fault';
 import { cautionsFor, loadsOnJob, securingOf, type Caution, type Securing } from '@/core/job';
-import { driveKindOf, factsOfDrive, stopLimitOf, type Facts } from '@/core/machine';
+import { absentParts, driveKindOf, factsOfDrive, stopLimitOf, type Facts } from '@/core/machine';
 import { withLoads } from '@/core/tension';
 import { useWhen } from '@/ui/when';
 import type { Job, StoredDrive } from '@/db';
@@ -18,6 +18,8 @@ export interface Bay {
   /** What is known of machine and drive together, with what the drive's file says itself. */
   readonly facts: Facts;
   readonly kind: DriveKind | null;
+  /** Parts that it lacks: nothing is asked about them. */
+  readonly absent: readonly DrivePart[];
   /** What the stop time is held to, s; null where there is none to keep. */
   readonly stopLimitS: number | null;
   readonly cautions: readonly Caution[];
@@ -51,6 +53,7 @@ export function useBay(job: Job, drives: readonly StoredDrive[]): Bay {
       drawn,
       facts,
       kind,
+      absent: absentParts(drive, told),
       stopLimitS: stopLimitOf(told, job.limits),
       cautions,
       securing: securingOf(

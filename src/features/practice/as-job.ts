@@ -142,6 +142,7 @@ export const simulatedBay = (model: Model, drive: Drive, at: string): Bay => ({
   drawn: drive,
   facts: {},
   kind: model.kind,
+  absent: [],
   stopLimitS: null,
   cautions: [],
   securing: { state: 'secured', at, by: '' },

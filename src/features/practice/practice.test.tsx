@@ -224,7 +224,7 @@ describe('the place', () => {
     went.to.length = 0;
     show(<PracticeScreen rounds={[]} />);
     await userEvent.click(screen.getByRole('button', { name: 'Any machine' }));
-    await waitFor(() => expect(screen.getByRole('alert').textContent).toMatch(/try again/));
+    await waitFor(() => expect(screen.getByRole('alert').textContent).toMatch(/not saved and not queued/));
     expect(went.to).toEqual([]);
   });
   it('tells whether it gets better, by rounds that were one’s own', () => {

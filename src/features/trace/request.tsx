@@ -51,8 +51,8 @@ export function TraceProvider({ job, bay, children }: Pick<StageProps, 'job' | '
   const computed = facts.answer;
   const request = useMemo(() => {
     const faultCase = kind === null || hidden ? null : caseOf(job.entries, kind, [...setupsUp(job.entries)], computed ?? []);
-    return faultCase && { faultCase, ...base };
-  }, [job.entries, kind, hidden, computed, base]);
+    return faultCase && { faultCase, absent: bay.absent, ...base };
+  }, [job.entries, kind, hidden, computed, base, bay.absent]);
 
   const [impatient, setImpatient] = useState(false);
   useEffect(() => {

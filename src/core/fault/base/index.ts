@@ -6,6 +6,8 @@ import { commonnessOn } from './likelihoods';
 import { PRIOR_WORK } from './prior-work';
 import { SETUPS, type Setup, type SetupId } from './setups';
 
+export { causesOfParts, checksOfParts, DRIVE_PARTS } from './absent-parts';
+export type { DrivePart } from './absent-parts';
 export { CAUSES } from './causes';
 export type { Cause, CauseId } from './causes';
 export { CHECK_STATES, CHECKS, RESULTS } from './checks';

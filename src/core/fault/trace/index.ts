@@ -24,6 +24,7 @@ export { whatIf } from './what-if';
 export type { IfSo } from './what-if';
 export { vocabulary } from './vocabulary';
 export type { Vocabulary } from './vocabulary';
+export { withoutParts } from './without-parts';
 
 export interface TracedCause extends Evidence {
   readonly id: string;

@@ -12,6 +12,7 @@ import type { Light } from '@/ui/plate/lights';
 import { Plate } from '@/ui/plate/plate';
 import { usePose } from '@/ui/solver';
 import type { TraceAnswer } from '@/workers/trace-service';
+import { FactField } from '../../../machines/fact-field';
 import { ProcedureSteps } from '../../procedure';
 import { STAGE_WORDS, stageName } from '../../stage-words';
 import type { Bay } from '../../use-bay';
@@ -48,7 +49,10 @@ function Stage(props: StageProps) {
   // Once, as the walk is begun: nothing moves away under a finger.
   const [order, setOrder] = useState<ReadonlyMap<string, number> | null>(null);
   if (settled && order === null) setOrder(orderOf(latest.answer));
-  const groups = useMemo(() => walkOf(kind, complaints ?? [], bay.drive, order ?? new Map()), [kind, complaints, bay.drive, order]);
+  const groups = useMemo(
+    () => walkOf(kind, complaints ?? [], bay.drive, order ?? new Map(), bay.absent),
+    [kind, complaints, bay.drive, order, bay.absent],
+  );
   const [open, setOpen] = useState<string | null>(null);
   const apart = open === null || groups.some((g) => g.checks.some((c) => c.check.id === open)) ? null : checkApart(open as CheckId);
   const [only, setOnly] = useState<string | null>(null);
@@ -79,6 +83,17 @@ function Stage(props: StageProps) {
       {settled ? (
         <>
           {apart && <CheckApart {...props} {...{ bay, item: apart, kind, found }} />}
+          {!simulated && writable && kind === 'cvt' && !bay.facts.secondary && (
+            <Box component="section" aria-label="Asked once for this machine" sx={{ my: 2, maxWidth: 720 }}>
+              <FactField
+                id="secondary"
+                facts={job.facts.drive}
+                subjects={{ machineId: job.machineId, driveId: job.driveId }}
+                writable
+                big
+              />
+            </Box>
+          )}
           {!simulated && bay.drive?.kind === 'cvt' && <BeltWidth {...props} drive={bay.drive} />}
           {!simulated && <ProcedureSteps {...props} />}
           {shown.map((group) => (
