@@ -9,10 +9,10 @@ const COARSE_PARTIALS = 10;
 /** Of the strongest note, so much is taken for what no string explains. */
 const UNEXPLAINED = 0.01;
 /** Notes to be looked at closely: over all strikes, and more from each. */
-const CANDIDATES = 6;
+const CANDIDATES = 8;
 const MORE_EACH = 1;
 /** Strings that share partials with a likely one, by their notes: they are compared whatever they score. */
-const RELATED = [2, 0.5, 3, 1 / 3];
+const RELATED = [2, 0.5, 3, 1 / 3, 1.5, 2 / 3];
 const RELATED_OF = 1;
 /** The loudest notes are also taken for the first, second and third partial of a string. */
 const LOUDEST = 2;

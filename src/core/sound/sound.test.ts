@@ -3,6 +3,7 @@ import { seededRandom } from '../drive';
 import { withoutHum } from './hum';
 import { onsetsIn } from './onsets';
 import { oneChannel, slowed } from './prepare';
+import { projectable } from './projection';
 import { quietStretches } from './quiet';
 import { fitString, type Struck } from './string-fit';
 import { hearTap } from './tap-meter';
@@ -117,7 +118,7 @@ describe('what it is made of', () => {
       ),
     );
     const noisy = samples.map((v, i) => v + Math.sin(i * i * 0.7));
-    const sound: Struck = { samples: noisy, energy: noisy.reduce((a, v) => a + v * v, 0), freedom: 900 };
+    const sound: Struck = { ...projectable(noisy), energy: noisy.reduce((a, v) => a + v * v, 0), freedom: 900 };
     const range = { rate, lowestHz: 10, highestHz: 1300, mostPartials: 20 };
     const at = (hz: number) => fitString(sound, { hz, stiffness: 0, q: 20 }, range);
     expect(at(64).evidence).toBeGreaterThan(at(128).evidence + 20);

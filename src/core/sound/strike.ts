@@ -1,4 +1,5 @@
 import type { Onset } from './onsets';
+import { project, projectable } from './projection';
 import type { Struck } from './string-fit';
 import type { White } from './whiten';
 
@@ -26,31 +27,23 @@ export interface SoundStrike extends Onset {
 
 /** @param leftOutS so much of its beginning is left out, s */
 export function strikeOf(white: White, onset: Onset, leftOutS: number): SoundStrike {
-  const samples = white.samples.slice(onset.from + Math.round(leftOutS * white.rate), onset.to);
-  return { ...onset, sound: struck(samples, white.rate), notes: constantQuality(samples, white) };
+  const sound = struck(white.samples.slice(onset.from + Math.round(leftOutS * white.rate), onset.to), white.rate);
+  return { ...onset, sound, notes: constantQuality(sound, white) };
 }
 
 /**
  * Energy of damped oscillations that start with the strike, a note at a time: |Σ yᵢ·ρⁱ·e^(−iωi)|² over Σρ²ⁱ. A short ring of a high note and a long one of a
  * low note are both seen as long as they last.
  */
-function constantQuality(y: Float64Array, { rate, highestHz }: White): Float64Array {
+function constantQuality(sound: Struck, { rate, highestHz }: White): Float64Array {
   const count = Math.ceil(Math.log(NOTES.toHz / NOTES.fromHz) / NOTES.step);
   return Float64Array.from({ length: count }, (_, k) => {
     const hz = NOTES.fromHz * Math.exp(k * NOTES.step);
     if (hz > highestHz) return 0;
     const fall = (ANALYSIS_Q / (Math.PI * hz)) * rate;
     const rho = Math.exp(-1 / fall);
-    const [c, s] = [rho * Math.cos((2 * Math.PI * hz) / rate), rho * Math.sin((2 * Math.PI * hz) / rate)];
-    const end = Math.min(y.length, Math.ceil(FALLS * fall));
-    let [a, b, re, im] = [1, 0, 0, 0];
-    for (let i = 0; i < end; i++) {
-      re += y[i]! * a;
-      im += y[i]! * b;
-      const next = a * c - b * s;
-      b = a * s + b * c;
-      a = next;
-    }
+    const end = Math.min(sound.samples.length, Math.ceil(FALLS * fall));
+    const [re, im] = project(sound, (2 * Math.PI * hz) / rate, fall, end);
     return (2 * (re * re + im * im) * (1 - rho * rho)) / (1 - rho ** (2 * end));
   });
 }
@@ -65,5 +58,5 @@ function struck(samples: Float64Array, rate: number): Struck {
     energy += sum;
     squares += sum * sum;
   }
-  return { samples, energy, freedom: squares > 0 ? FREEDOM * block * (energy ** 2 / squares) : 1 };
+  return { ...projectable(samples), energy, freedom: squares > 0 ? FREEDOM * block * (energy ** 2 / squares) : 1 };
 }

@@ -1,3 +1,5 @@
+import { project, type Projectable } from './projection';
+
 /**
  * Damped partials of a string held against a stretch of sound, by least squares. Columns ρ^i·cos(ωi) and ρ^i·sin(ωi); their products are geometric
  * sums, so that only the sound itself is gone through.
@@ -7,13 +9,16 @@ export interface StringFit {
   readonly evidence: number;
   /** Energy that it explains, of noise of one unit a sample. */
   readonly explained: number;
-  /** What of that is still to come once the first partial has fallen to 1/e. */
+  /** What of that is still to come after `lateFrom` samples: once the first partial has fallen to 1/e, or after a part of a sound that ends before. */
   readonly late: number;
+  readonly lateFrom: number;
   /** Partials that stand out, and how many were looked for. */
   readonly heard: number;
   readonly sought: number;
   /** Least share of the explained energy that is not in every 2nd, 3rd, 5th … partial: little, and the string is one that sounds so much higher. */
   readonly between: number;
+  /** Of the explained energy, the share that is in the other plane of swinging. */
+  readonly other: number;
 }
 
 export interface StringShape {
@@ -21,6 +26,8 @@ export interface StringShape {
   readonly stiffness: number;
   /** Quality of the first partial: it falls to 1/e in q/(π·hz). */
   readonly q: number;
+  /** How much higher the other plane of swinging is, as a share; 0 or omitted where both swing as one. */
+  readonly apart?: number;
 }
 
 export interface FitRange {
@@ -33,6 +40,14 @@ export interface FitRange {
 /** Power that a partial is given before it is heard, over noise: about that of one bin of a ring. */
 const PRIOR = 200;
 const COST = 7;
+/** Of a sound that ends before its string has fallen, the part after which it is taken for late. */
+const LATE_SHARE = 0.4;
+/** Energy that no string explains, as a share: the finger, the room, a note that sags. What is left below it says nothing for more partials. */
+const MISFIT = 0.05;
+/** Partials of which both planes are sought. */
+const PLANES_OF = 6;
+/** What the other plane of a partial costs where it is heard. */
+const COST_OF_OTHER = 4;
 const LN_PRIOR = Math.log(1 + PRIOR);
 const MULTIPLES = [2, 3, 5, 7, 11, 13];
 /** Partial n of rubber has a quality of q·n^−DAMPING: between 0.2 and 0.5. */
@@ -54,8 +69,7 @@ export const partialHz = ({ hz, stiffness }: Pick<StringShape, 'hz' | 'stiffness
   n * hz * Math.sqrt(1 + stiffness * n * n);
 
 /** One strike's sound, from just after the finger left. */
-export interface Struck {
-  readonly samples: Float64Array;
+export interface Struck extends Projectable {
   /** Sum of squares. */
   readonly energy: number;
   /** How many independent numbers hold it: fewer than samples where it is loud for a short time only. */
@@ -65,33 +79,28 @@ export interface Struck {
 export function fitString(sound: Struck, shape: StringShape, range: FitRange): StringFit {
   const y = sound.samples;
   const { rate, lowestHz, highestHz } = range;
-  const numbers: number[] = [];
+  const planes = shape.apart ? [1, 1 + shape.apart] : [1];
+  /** Partial number and frequency of each pair of columns. */
+  const columns: { readonly n: number; readonly hz: number; readonly plane: number }[] = [];
+  let sought = 0;
   for (let n = 1; n <= range.mostPartials; n++) {
     const f = partialHz(shape, n);
     if (f > highestHz) break;
-    if (f >= lowestHz) numbers.push(n);
+    if (f < lowestHz) continue;
+    sought++;
+    for (const [plane, factor] of planes.entries()) if (plane === 0 || n <= PLANES_OF) columns.push({ n, hz: f * factor, plane });
   }
-  const m = numbers.length;
+  const m = columns.length;
   const size = 2 * m;
   const omega = new Float64Array(m);
   const rho = new Float64Array(m);
   const z = new Float64Array(size);
-  numbers.forEach((n, k) => {
-    omega[k] = (2 * Math.PI * partialHz(shape, n)) / rate;
-    const fall = fallOf(shape, n, partialHz(shape, n)) * rate;
+  columns.forEach(({ n, hz }, k) => {
+    omega[k] = (2 * Math.PI * hz) / rate;
+    const fall = fallOf(shape, n, hz) * rate;
     rho[k] = Math.exp(-1 / fall);
-    const [c, s] = [rho[k]! * Math.cos(omega[k]!), rho[k]! * Math.sin(omega[k]!)];
-    let [a, b, re, im] = [1, 0, 0, 0];
     // After five falls nothing is left of it.
-    const end = Math.min(y.length, Math.ceil(5 * fall));
-    for (let i = 0; i < end; i++) {
-      const v = y[i]!;
-      re += v * a;
-      im += v * b;
-      const next = a * c - b * s;
-      b = a * s + b * c;
-      a = next;
-    }
+    const [re, im] = project(sound, omega[k]!, fall, Math.min(y.length, Math.ceil(5 * fall)));
     z[2 * k] = re;
     z[2 * k + 1] = im;
   });
@@ -101,24 +110,34 @@ export function fitString(sound: Struck, shape: StringShape, range: FitRange): S
       const r = rho[i]! * rho[j]!;
       const [pr, pi] = geometric(r, omega[i]! + omega[j]!, y.length);
       const [qr, qi] = geometric(r, omega[i]! - omega[j]!, y.length);
-      gram[2 * i * size + 2 * j] = 0.5 * (qr + pr);
-      gram[(2 * i + 1) * size + 2 * j + 1] = 0.5 * (qr - pr);
+      const cosCos = 0.5 * (qr + pr);
+      const sinSin = 0.5 * (qr - pr);
       // sin of i against cos of j, and cos of i against sin of j.
-      gram[(2 * i + 1) * size + 2 * j] = 0.5 * (pi + qi);
-      if (i !== j) gram[2 * i * size + 2 * j + 1] = 0.5 * (pi - qi);
+      const sinCos = 0.5 * (pi + qi);
+      const cosSin = 0.5 * (pi - qi);
+      const [ci, si, cj, sj] = [2 * i, 2 * i + 1, 2 * j, 2 * j + 1];
+      gram[ci * size + cj] = gram[cj * size + ci] = cosCos;
+      gram[si * size + sj] = gram[sj * size + si] = sinSin;
+      gram[si * size + cj] = gram[cj * size + si] = sinCos;
+      gram[ci * size + sj] = gram[sj * size + ci] = cosSin;
     }
-  const energies = strongestFirst(gram, z, m);
+  // A pair that explains less is not heard, whatever is left: its gain is under what it costs even where nothing else remains.
+  const least = sound.energy * MISFIT * (1 - Math.exp((-2 * COST_OF_OTHER) / sound.freedom));
+  const energies = strongestFirst(gram, z, m, least);
   const between = MULTIPLES.map(() => 0);
-  let [evidence, explained, late, heard, left] = [0, 0, 0, 0, sound.energy];
-  const firstFall = fallOf(shape, 1, shape.hz) * rate;
+  let [evidence, explained, late, heard, other, left] = [0, 0, 0, 0, 0, sound.energy];
+  const lateFrom = Math.min(fallOf(shape, 1, shape.hz) * rate, LATE_SHARE * y.length);
+  const has = new Set<number>();
   for (const k of [...energies.keys()].sort((i, j) => energies[j]! - energies[i]!)) {
     const energy = energies[k]!;
-    const n = numbers[k]!;
+    const { n, plane } = columns[k]!;
+    const more = has.has(n);
+    has.add(n);
     const chance = chanceHeard(n, partialHz(shape, n));
     // Residual power is not known better than what is left over says: the likelihood with it taken out.
-    const rest = Math.max(left - energy, 1e-3 * sound.energy);
-    const gain = (sound.freedom / 2) * Math.log(left / rest) - COST + Math.log(chance);
-    const without = Math.log(1 - chance);
+    const rest = Math.max(left - energy, MISFIT * sound.energy);
+    const gain = (sound.freedom / 2) * Math.log(left / rest) - (more ? COST_OF_OTHER : COST - Math.log(chance));
+    const without = more ? 0 : Math.log(1 - chance);
     if (gain < without) {
       evidence += without;
       continue;
@@ -126,54 +145,58 @@ export function fitString(sound: Struck, shape: StringShape, range: FitRange): S
     evidence += gain;
     left = rest;
     explained += energy;
-    late += energy * rho[k]! ** (2 * firstFall);
-    heard++;
+    late += energy * rho[k]! ** (2 * lateFrom);
+    if (!more) heard++;
+    if (plane > 0) other += energy;
     MULTIPLES.forEach((multiple, i) => (between[i]! += n % multiple === 0 ? 0 : energy));
   }
-  return { evidence, explained, late, heard, sought: m, between: Math.min(...between) / Math.max(explained, 1e-9) };
+  const all = Math.max(explained, 1e-9);
+  return { evidence, explained, late, lateFrom, heard, sought, between: Math.min(...between) / all, other: other / all };
 }
 
 /**
- * What each pair of columns explains that those stronger than it do not: the pair that explains most is taken out of all others first, so that no weak
- * one lives on the skirts of a strong one.
+ * What each pair of columns explains that those stronger than it do not: the pair that explains most is removed from all others first, so that no weak
+ * one lives on the skirts of a strong one. Ends where the strongest that is left explains under `least`; those then have 0.
+ * @param gram whole and symmetric; overwritten, as is `z`
  */
-function strongestFirst(gram: Float64Array, z: Float64Array, pairs: number): Float64Array {
+function strongestFirst(gram: Float64Array, z: Float64Array, pairs: number, least: number): Float64Array {
   const size = 2 * pairs;
-  const at = (i: number, j: number) => (i >= j ? i * size + j : j * size + i);
-  const whole = Float64Array.from({ length: size }, (_, i) => gram[at(i, i)]!);
+  const whole = Float64Array.from({ length: size }, (_, i) => gram[i * size + i]!);
   const energies = new Float64Array(pairs);
-  const left = new Set(Array.from({ length: pairs }, (_, k) => k));
-  while (left.size > 0) {
-    let [best, most] = [-1, -1];
-    for (const k of left) {
-      const [a, b, c] = [gram[at(2 * k, 2 * k)]!, gram[at(2 * k + 1, 2 * k)]!, gram[at(2 * k + 1, 2 * k + 1)]!];
+  const left = Int32Array.from({ length: pairs }, (_, k) => k);
+  for (let count = pairs; count > 0; count--) {
+    let [at, most] = [-1, least];
+    for (let i = 0; i < count; i++) {
+      const p = 2 * left[i]!;
+      const [a, b, c] = [gram[p * size + p]!, gram[p * size + p + 1]!, gram[(p + 1) * size + p + 1]!];
       const det = a * c - b * b;
       // Made up by others already: nothing of its own.
-      const own = det > 1e-6 * whole[2 * k]! * whole[2 * k + 1]!;
-      const [u, v] = [z[2 * k]!, z[2 * k + 1]!];
-      const energy = own ? (c * u * u - 2 * b * u * v + a * v * v) / det : 0;
-      if (energy > most) [best, most] = [k, energy];
+      if (det <= 1e-6 * whole[p]! * whole[p + 1]!) continue;
+      const [u, v] = [z[p]!, z[p + 1]!];
+      const energy = (c * u * u - 2 * b * u * v + a * v * v) / det;
+      if (energy > most) [at, most] = [i, energy];
     }
-    left.delete(best);
-    energies[best] = Math.max(0, most);
-    if (most <= 0) continue;
-    const [p, q] = [2 * best, 2 * best + 1];
-    const [a, b, c] = [gram[at(p, p)]!, gram[at(q, p)]!, gram[at(q, q)]!];
+    if (at < 0) break;
+    const best = left[at]!;
+    left[at] = left[count - 1]!;
+    energies[best] = most;
+    const p = 2 * best;
+    const [rowP, rowQ] = [p * size, (p + 1) * size];
+    const [a, b, c] = [gram[rowP + p]!, gram[rowP + p + 1]!, gram[rowQ + p + 1]!];
     const det = a * c - b * b;
-    const [u, v] = [(c * z[p]! - b * z[q]!) / det, (a * z[q]! - b * z[p]!) / det];
-    const rest = [...left].flatMap((k) => [2 * k, 2 * k + 1]);
-    const out = rest.map((i) => {
-      const [gp, gq] = [gram[at(i, p)]!, gram[at(i, q)]!];
-      return [gp, gq, (c * gp - b * gq) / det, (a * gq - b * gp) / det] as const;
-    });
-    rest.forEach((i, x) => {
-      const [gp, gq, hp, hq] = out[x]!;
-      z[i]! -= gp * u + gq * v;
-      for (let y = 0; y <= x; y++) {
-        const j = rest[y]!;
-        gram[at(i, j)]! -= hp * out[y]![0] + hq * out[y]![1];
+    const [u, v] = [(c * z[p]! - b * z[p + 1]!) / det, (a * z[p + 1]! - b * z[p]!) / det];
+    for (let x = 0; x < count - 1; x++)
+      for (let i = 2 * left[x]!; i < 2 * left[x]! + 2; i++) {
+        const row = i * size;
+        const [gp, gq] = [gram[row + p]!, gram[row + p + 1]!];
+        z[i]! -= gp * u + gq * v;
+        const [hp, hq] = [(c * gp - b * gq) / det, (a * gq - b * gp) / det];
+        for (let y = 0; y < count - 1; y++) {
+          const j = 2 * left[y]!;
+          gram[row + j]! -= hp * gram[rowP + j]! + hq * gram[rowQ + j]!;
+          gram[row + j + 1]! -= hp * gram[rowP + j + 1]! + hq * gram[rowQ + j + 1]!;
+        }
       }
-    });
   }
   return energies;
 }

@@ -36,8 +36,13 @@ export interface TapOptions {
 const FINE_PARTIALS = 16;
 /** Notes closer than this (ln) are one at first; those searched, and those closed in on. */
 const SAME_NOTE = 0.025;
-const MOST_CANDIDATES = 13;
-const SEARCHED = 5;
+/** Up to this note a string is asked whether a multiple of it explains as much; no multiple is higher than the last, Hz. */
+const LOW_HZ = 45;
+const TOP_HZ = 260;
+/** Closing in on a string raises its evidence by no more than about so many times. */
+const WORTH = 1.5;
+const MOST_CANDIDATES = 16;
+const SEARCHED = 6;
 const FINALISTS = 3;
 /** Qualities and stiffnesses that a search starts from. */
 const QUALITIES = [10, 24];
@@ -49,12 +54,12 @@ const MOST_STIFFNESS = 1.6e-3;
 const LEAST_Q = 6.8;
 const MOST_Q = 60;
 /** Of all but every 2nd, 3rd … partial a string has at least so much, wherever it is struck. */
-const LEAST_BETWEEN = 0.1;
+const LEAST_BETWEEN = 0.06;
 const LEAST_SHARE = 0.45;
 /** Evidence (ln) that chance reaches with so many notes tried; enough to answer, also by one tap; enough to be sure. */
-const BY_CHANCE = 8;
-const LEAST_EVIDENCE = 25;
-const LEAST_OF_ONE = 40;
+const BY_CHANCE = 4;
+const LEAST_EVIDENCE = 20;
+const LEAST_OF_ONE = 32;
 const SURE = 60;
 /** Strikes that are looked at: the loudest. */
 const MOST_STRIKES = 5;
@@ -119,12 +124,12 @@ function lasts(strikes: readonly SoundStrike[], shape: StringShape, range: FitRa
   let [promised, heard, noise] = [0, 0, 0];
   for (const { sound } of strikes) {
     const fit = fitString(sound, shape, range);
-    const from = Math.round(fallOf(shape, 1, shape.hz) * range.rate);
+    const from = Math.round(fit.lateFrom);
     const rest = Math.min(sound.samples.length, Math.ceil(4 * from)) - from;
     if (rest < 20) continue;
     let energy = 0;
     for (let i = from; i < from + rest; i++) energy += sound.samples[i]! ** 2;
-    promised += fit.late * (1 - Math.exp((-2 * rest) / from));
+    promised += fit.late * (1 - Math.exp((-2 * rest) / (fallOf(shape, 1, shape.hz) * range.rate)));
     heard += energy - NOISE * rest;
     noise += NOISE * rest;
   }
@@ -162,6 +167,48 @@ function search(strikes: readonly SoundStrike[], start: Found, range: FitRange):
   for (const f of [0.6, 1.6]) consider({ q: best.shape.q * f });
   for (const d of [-0.01, 0.01]) consider({ hz: best.shape.hz * (1 + d) });
   return best;
+}
+
+/** The other plane of swinging is sought so far above and below the first, as a share; it is never further off than the last. */
+const PLANES_APART = [-0.013, -0.008, 0.008, 0.013];
+const MOST_APART = 0.016;
+/** Two planes are taken for two where they explain so many times as much: a string that swings in one would be pulled to one side by a second. */
+const WORTH_TWO_PLANES = 1.03;
+/** The weaker plane of a real span has at most about a quarter of the energy. */
+const EVEN = 0.2;
+
+/**
+ * The same string with two planes of swinging that differ a little: the tap is louder in one, which is its note. Without the second plane its beats would be taken
+ * for partials of a much lower string.
+ */
+function withTwoPlanes(strikes: readonly SoundStrike[], start: Found, range: FitRange): Found {
+  let best = start;
+  const consider = (shape: StringShape) => {
+    const total = totalOf(strikes, shape, range);
+    if (total > best.total) best = { shape, total };
+  };
+  for (const apart of PLANES_APART) {
+    consider({ ...start.shape, apart });
+    // The note found for both together lies between them.
+    consider({ ...start.shape, hz: start.shape.hz * (1 - apart / 3), apart });
+  }
+  if (!best.shape.apart) return start;
+  for (let step = 0.004; step > 0.0008; step /= 2) {
+    for (const change of [-step, step]) {
+      const apart = (best.shape.apart ?? 0) + change;
+      if (Math.abs(apart) <= MOST_APART) consider({ ...best.shape, apart });
+      consider({ ...best.shape, hz: best.shape.hz * (1 + change) });
+      consider({ ...best.shape, q: best.shape.q * (1 + 20 * change) });
+    }
+  }
+  if (best.total < WORTH_TWO_PLANES * start.total) return start;
+  const { shape } = best;
+  const share = strikes.reduce((sum, s) => sum + fitString(s.sound, shape, range).other, 0) / strikes.length;
+  // Two planes about as loud are one that the model splits: its note is between them.
+  if (Math.abs(share - 0.5) < EVEN) return { ...best, shape: { ...shape, hz: shape.hz * (1 + share * (shape.apart ?? 0)), apart: 0 } };
+  if (share <= 0.5 || !shape.apart) return best;
+  const louder = { ...shape, hz: shape.hz * (1 + shape.apart), apart: 1 / (1 + shape.apart) - 1 };
+  return { shape: louder, total: totalOf(strikes, louder, range) };
 }
 
 /** Closes in on a string by all strikes together. */
@@ -207,6 +254,46 @@ function ownNote(
   return { hz, sdHz: Math.max(LEAST_SD * hz, curve > 0 ? 1 / Math.sqrt(curve) : 0.02 * hz), fit };
 }
 
+/**
+ * All partials of a string are also partials of one that sounds 2, 3 … times lower, which has others besides to explain what no string does. So much more evidence
+ * the lower one must have: on simulated recordings a true lower string had at least 1.01 times that of its octave and 1.36 times that of higher multiples; a wrong one up to
+ * 1.00 and 1.10 times, with few exceptions.
+ */
+const MORE_EVIDENCE: readonly (readonly [multiple: number, times: number, and: number])[] = [
+  [2, 1.01, 0],
+  [3, 1.28, 0],
+  ...[4, 5, 6, 7, 8].map((multiple) => [multiple, 1.28, 20] as const),
+];
+
+/** Strings at multiples of a low one that are not among those closed in on, as far as they come near enough to be preferred. */
+function multiplesOf(low: Found | undefined, known: readonly Found[], strikes: readonly SoundStrike[], range: FitRange): Found[] {
+  if (!low || low.shape.hz > LOW_HZ) return [];
+  return MORE_EVIDENCE.flatMap(([multiple, times]) => {
+    const hz = multiple * low.shape.hz;
+    if (hz > TOP_HZ || known.some((k) => Math.abs(Math.log(k.shape.hz / hz)) < APART)) return [];
+    const near = search(strikes, firstLook(strikes, hz, range), range);
+    return WORTH * times * near.total > low.total ? [withTwoPlanes(strikes, refine(strikes, near, range), range)] : [];
+  });
+}
+
+/** The likeliest string, or a multiple of it where the lower one does not explain enough more. @param rings likeliest first */
+function highestOf(rings: readonly Found[]): Found | undefined {
+  let best = rings[0];
+  for (let changed = true; changed;) {
+    const low = best;
+    const higher = rings.find(
+      (r) =>
+        low &&
+        MORE_EVIDENCE.some(
+          ([n, times, and]) => Math.abs(Math.log(r.shape.hz / low.shape.hz / n)) < APART && low.total < times * r.total + and,
+        ),
+    );
+    changed = higher !== undefined;
+    if (higher) best = higher;
+  }
+  return best;
+}
+
 function decide(strikes: readonly SoundStrike[], found: readonly Found[], range: FitRange, { expect }: TapOptions): TapHeard {
   const likeliest = (list: readonly Found[]) =>
     [...list].sort((a, b) => b.total + bonus(b.shape.hz, expect) - a.total - bonus(a.shape.hz, expect));
@@ -218,16 +305,12 @@ function decide(strikes: readonly SoundStrike[], found: readonly Found[], range:
   const kept = scored
     .filter((s) => s.total > 0)
     .slice(0, FINALISTS)
-    .map((s) => refine(strikes, s, range))
+    .map((s) => withTwoPlanes(strikes, refine(strikes, s, range), range))
     .map((s) => ({ ...s, total: s.total + bonus(s.shape.hz, expect) }))
     .sort((a, b) => b.total - a.total);
-  const rings = kept.filter(({ shape }) => shape.q >= LEAST_Q && shape.q <= MOST_Q && lasts(strikes, shape, range));
-  const [first] = rings;
-  // All partials of a string are partials of one that sounds an octave or a twelfth lower, too: of two such about as likely the higher one is meant.
-  const best =
-    rings.find(
-      (r) => first && first.total - r.total < OPEN && [2, 3].some((n) => Math.abs(Math.log(r.shape.hz / first.shape.hz / n)) < APART),
-    ) ?? first;
+  const isRing = ({ shape }: Found) => shape.q >= LEAST_Q && shape.q <= MOST_Q && lasts(strikes, shape, range);
+  const rings = kept.filter(isRing);
+  const best = highestOf([...rings, ...multiplesOf(rings[0], rings, strikes, range).filter(isRing)]);
   if (!best) return nothing(kept.some(({ shape }) => shape.q <= MOST_Q) ? 'dies-at-once' : 'nothing-rings');
   const taps = strikes.map((strike) => ({ strike, ...ownNote(strike, best.shape, range) })).filter(({ fit }) => counted(fit) > 0);
   const evidence = best.total - bonus(best.shape.hz, expect);

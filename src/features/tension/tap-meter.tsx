@@ -142,7 +142,9 @@ export function TapMeter({ targetHz, onNote }: { targetHz: number | null; onNote
           <Spectrum picture={now.heard.picture} hz={hz} />
           <Box role="status" sx={{ fontSize: 16 }}>
             {now.simulated && <strong>Simulated: this is no measurement. </strong>}
-            {hz === null ? 'No note. ' : `${hz.toFixed(1)} Hz ± ${now.heard.sdHz!.toFixed(1)} Hz, ${QUALITY_WORDS[now.heard.quality]}. `}
+            {hz === null
+              ? 'No note. '
+              : `${hz.toFixed(1)} Hz ± ${(2 * now.heard.sdHz!).toFixed(1)} Hz, ${QUALITY_WORDS[now.heard.quality]}. `}
             {TAP_ADVICE[now.heard.reason]}
           </Box>
           {taps.map((t, i) => (
