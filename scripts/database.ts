@@ -1,3 +1,4 @@
+import { isIP } from 'node:net';
 import { migrate, openDatabase, people, type Database } from '../src/db';
 import { DEMO_ACCOUNTS } from './demo-accounts';
 import { seedDemo } from './demo-seed';
@@ -44,7 +45,8 @@ function seedOnce(db: Database): Promise<boolean> {
 
 /** Everybody knows the password of the demo accounts: whoever can reach the server could sign in. */
 async function demoStaysHome(db: Database, host: string, wanted: boolean): Promise<void> {
-  if (host === 'localhost' || host === '::1' || host.startsWith('127.')) return;
+  // A name can resolve to any address, whatever it begins with.
+  if (host === 'localhost' || host === '::1' || (isIP(host) === 4 && host.startsWith('127.'))) return;
   const there = await Promise.all(DEMO_ACCOUNTS.map(({ email }) => people.findCredentials(db, email)));
   const active = there.some((found) => found?.person.active);
   const first = wanted && !(await people.anyPerson(db));

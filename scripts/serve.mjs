@@ -1,26 +1,42 @@
 import { createServer } from 'node:http';
 import next from 'next';
+import { clientAddress, readProxies } from './lib/client-address.mjs';
 
 /** Serves the built application (or, in development, the sources), and writes one line per request. */
 // Whoever reads the log may go, as in `npm start | head`; people are served all the same.
 for (const stream of [process.stdout, process.stderr]) stream.on('error', () => undefined);
 const port = Number(process.env.PORT);
 const host = process.env.TAUT_HOST ?? '127.0.0.1';
+const proxies = readProxies(process.env.TAUT_PROXIES);
+if (!proxies.ok) {
+  process.stderr.write(`${proxies.problem}\n`);
+  process.exit(1);
+}
 const dev = process.env.NODE_ENV !== 'production';
+/** Methods that pages, their actions and files use. */
+const METHODS = new Set(['GET', 'HEAD', 'POST', 'OPTIONS']);
 const app = next({ dev, hostname: host, port });
 await app.prepare();
 const handle = app.getRequestHandler();
 
 const server = createServer((request, response) => {
   const began = performance.now();
-  // Only this server knows who is at the other end; what a client says of it is thrown away.
-  request.headers['x-client-address'] = request.socket.remoteAddress ?? '';
+  // Only this server knows the other end of the connection. Forwarded addresses count only where a trusted proxy added them.
+  request.headers['x-client-address'] = clientAddress(
+    request.socket.remoteAddress,
+    String(request.headers['x-forwarded-for'] ?? ''),
+    proxies.trusted,
+  );
   response.on('finish', () => {
     const path = (request.url ?? '').split('?')[0];
     if (path.startsWith('/_next/')) return;
     const ms = (performance.now() - began).toFixed(0);
     process.stdout.write(`${new Date().toISOString()} ${request.method} ${path} ${response.statusCode} ${ms} ms\n`);
   });
+  if (!METHODS.has(request.method ?? '')) {
+    response.writeHead(405, { allow: [...METHODS].join(', '), 'content-type': 'text/plain' }).end('This method is not allowed.');
+    return;
+  }
   handle(request, response);
 });
 server.listen(port, host, () => {

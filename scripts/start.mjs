@@ -1,6 +1,7 @@
 import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { whyNotAnswering } from './lib/database-url.mjs';
+import { readProxies } from './lib/client-address.mjs';
 import { secretIn, whyNotWritable } from './lib/files.mjs';
 import { takeFolder } from './lib/lock.mjs';
 import {
@@ -16,6 +17,7 @@ import {
   say,
 } from './lib/machine.mjs';
 import { ensureDatabase, freePort, startPostgres } from './lib/postgres.mjs';
+import { starters, whenGone } from './lib/starters.mjs';
 
 const HELP = `npm start [-- options]
   --empty        no demo data: the first visit asks for the owner's account
@@ -24,10 +26,19 @@ const HELP = `npm start [-- options]
   --demo-anyway  serve the demo accounts off this machine, although everybody knows their password
   --dev          rebuild on every change
 With DATABASE_URL set, that PostgreSQL server and database are used and none is started.
+TAUT_PROXIES names the proxies in front of it whose forwarded addresses are trusted, such as 127.0.0.1 or 10.0.0.0/8; without it none is.
 TAUT_HOST is the address to listen on (127.0.0.1). TAUT_HTTPS=1 says that people come by https, through a proxy of yours: the
 session's cookie is then sent by https alone.`;
 
 outliveReaders();
+
+/** Whether a server answers its health check within some seconds. */
+const answersAt = (address) =>
+  fetch(`${address}/healthz`, { signal: AbortSignal.timeout(5000) }).then(
+    (r) => r.ok,
+    () => false,
+  );
+
 let flags;
 try {
   flags = parseArgs({
@@ -59,12 +70,18 @@ const unwritable = needsFolder ? whyNotWritable(data) : null;
 if (unwritable) giveUp(unwritable);
 const silent = theirs ? await whyNotAnswering(theirs) : null;
 if (silent) giveUp(silent);
+const proxies = readProxies(process.env.TAUT_PROXIES);
+if (!proxies.ok) giveUp(proxies.problem);
 const folder = theirs ? null : await takeFolder(data);
 if (folder && !folder.taken) {
+  if (folder.address && !(await answersAt(folder.address)))
+    giveUp(
+      `Process ${folder.pid} uses the data folder ${data}, but its server at ${folder.address} does not answer. End that process (kill ${folder.pid}), then start again.`,
+    );
   say(
     folder.address
-      ? `Taut Sheave is already running at ${folder.address} on the data folder ${data}. Nothing was touched.`
-      : `Taut Sheave is just being started on the data folder ${data} by process ${folder.pid}. Nothing was touched.`,
+      ? `Taut Sheave is already running at ${folder.address} on the data folder ${data}. Nothing was changed.`
+      : `Process ${folder.pid} is starting Taut Sheave on the data folder ${data}. Nothing was changed.`,
   );
   process.exit(0);
 }
@@ -106,11 +123,17 @@ void own?.keepUp();
 
 let stopping = false;
 stop = async (code) => {
-  if (stopping) return;
+  if (stopping) {
+    // Asked a second time: end now. Committed data stays.
+    server.kill('SIGKILL');
+    own?.endNow();
+    process.exit(1);
+  }
   stopping = true;
   await server.stop();
   await own?.stop();
   process.exit(code);
 };
+whenGone(starters(), () => void stop(0));
 const { code } = await server.ended;
 await stop(code ?? 1);

@@ -116,6 +116,24 @@ export function ensureBuilt() {
   writeFileSync(mark, wanted);
 }
 
+const after = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
+/** A process gets so long after each signal before the next and stronger one, ms. */
+const STEP_MS = 6000;
+
+/**
+ * Ends a process by one signal after another, the next where it is still there some seconds later. The last one should be SIGKILL.
+ * @param {(signal: NodeJS.Signals) => void} kill
+ * @param {Promise<unknown>} ended
+ * @param {readonly NodeJS.Signals[]} signals
+ */
+export async function endBySteps(kill, ended, signals, stepMs = STEP_MS) {
+  for (const signal of signals) {
+    kill(signal);
+    if (await Promise.race([ended.then(() => true), after(stepMs).then(() => false)])) return;
+  }
+  await ended;
+}
+
 /**
  * Starts a long-running part; `stop` ends it and waits.
  * @param {string} command
@@ -130,9 +148,7 @@ export function background(command, args, { env = {}, ...options } = {}) {
     if (child.exitCode === null && child.signalCode === null) child.kill(signal);
   };
   /** @param {NodeJS.Signals} [signal] */
-  const stop = async (signal) => {
-    kill(signal);
-    await ended;
-  };
+  const stop = (signal = 'SIGTERM') =>
+    endBySteps(kill, ended, signal === 'SIGINT' ? ['SIGINT', 'SIGQUIT', 'SIGKILL'] : [signal, 'SIGKILL']);
   return { child, ended, kill, stop };
 }

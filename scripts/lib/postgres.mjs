@@ -17,7 +17,7 @@ import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { secretIn } from './files.mjs';
 import { startedAt } from './lock.mjs';
-import { background, giveUp, isRoot, postgresPrograms, say } from './machine.mjs';
+import { background, endBySteps, giveUp, isRoot, postgresPrograms, say } from './machine.mjs';
 
 const USER = 'taut';
 /** Beginning of the names under which clusters are made before they are whole. */
@@ -141,9 +141,15 @@ function makeCluster(programs, folder, cluster, password, identity) {
   rmSync(passwordFile, { force: true });
   if (made.status !== 0) {
     rmSync(making, { recursive: true, force: true });
-    giveUp(`The database could not be made in ${folder}: ${(made.stderr || 'it was interrupted').trim().split('\n').pop()}`);
+    giveUp(`The database could not be made in ${folder}: ${reasonIn(made.stderr)}`);
   }
   renameSync(making, cluster);
+}
+
+/** The line of a program's errors that states the reason, such as a full disk; the last one where none does. */
+function reasonIn(stderr) {
+  const lines = (stderr || 'it was interrupted').trim().split('\n');
+  return lines.find((l) => /no space left|could not|fatal|error/i.test(l)) ?? lines.at(-1);
 }
 
 /** Gives the database's user a password anew, with the server at rest: the file that held the old one was lost. */
@@ -179,8 +185,7 @@ export async function startPostgres(dataFolder, wantedPort) {
   else if (fresh) {
     const left = leftRunning(cluster);
     if (left) {
-      process.kill(left.pid, 'SIGINT');
-      for (let k = 0; k < 100 && leftRunning(cluster); k++) await after(100);
+      await taken(left.pid).stop('SIGINT');
     }
     resetPassword(programs, cluster, password, identity);
   }
@@ -236,6 +241,8 @@ export async function startPostgres(dataFolder, wantedPort) {
       await part.stop('SIGINT');
       process.removeListener('exit', last);
     },
+    /** Ends it without waiting. What was committed stays: PostgreSQL recovers at the next start. */
+    endNow: () => part.kill('SIGQUIT'),
     /** Starts it again whenever it dies, until it is stopped. */
     async keepUp() {
       for (;;) {
@@ -267,10 +274,7 @@ function taken(pid) {
   return {
     ended,
     kill,
-    stop: async (signal) => {
-      kill(signal);
-      while (lives()) await after(50);
-    },
+    stop: (signal) => endBySteps(kill, ended, [signal, 'SIGQUIT', 'SIGKILL']),
   };
 }
 

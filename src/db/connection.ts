@@ -1,5 +1,6 @@
 import { AsyncLocalStorage, AsyncResource } from 'node:async_hooks';
-import { Sequelize, type Transaction } from 'sequelize';
+import { setTimeout as pause } from 'node:timers/promises';
+import { DatabaseError, Sequelize, Transaction } from 'sequelize';
 import { defineModels, type Models } from './models';
 
 export interface Database {
@@ -11,6 +12,21 @@ export interface Database {
    */
   readonly transact: <T>(run: (transaction: Transaction) => Promise<T>) => Promise<T>;
 }
+
+/**
+ * Lock of a row that will be changed and whose key stays. Rows that refer to it by a foreign key hold only its key: two writers that both refer to a shop do
+ * not wait for each other for ever, as they would with the stronger lock that `lock: true` takes.
+ */
+export const ROW_TO_CHANGE = Transaction.LOCK.NO_KEY_UPDATE;
+
+/** PostgreSQL broke a transaction off because of another one: deadlock found, and serialization failure. It can be run again. */
+const RUN_AGAIN = new Set(['40P01', '40001']);
+const MOST_RUNS = 5;
+const PAUSE_MS = 20;
+
+/** SQLSTATE of a failed statement; null for any other error. */
+export const sqlState = (error: unknown): string | null =>
+  error instanceof DatabaseError ? ((error.parent as { code?: string } | undefined)?.code ?? null) : null;
 
 /** One for the process: a bundler may load this module more than once, and all of them share one pool. */
 const shared = globalThis as { tautDatabase?: Database; tautTransactions?: AsyncLocalStorage<Map<string, unknown>> };
@@ -41,9 +57,22 @@ export function openDatabase(url: string): Database {
     models: defineModels(sequelize),
     transact: (run) => {
       const outer = namespace.get('transaction') as (Transaction & { sequelize?: Sequelize }) | null | undefined;
-      return outer && outer.sequelize === sequelize ? run(outer) : sequelize.transaction(run);
+      return outer && outer.sequelize === sequelize ? run(outer) : whole(() => sequelize.transaction(run));
     },
   };
+}
+
+/** Runs a whole transaction, again where another one broke it off. */
+async function whole<T>(run: () => Promise<T>): Promise<T> {
+  for (let runs = 1; ; runs++) {
+    try {
+      return await run();
+    } catch (error) {
+      if (runs >= MOST_RUNS || !RUN_AGAIN.has(sqlState(error) ?? '')) throw error;
+      // Each waits differently, so that they do not meet again.
+      await pause(PAUSE_MS * runs * (0.5 + Math.random()));
+    }
+  }
 }
 
 /** The application's one pool, opened at first use. @throws Error where DATABASE_URL is not set, which only a wrong start can cause. */

@@ -1,4 +1,4 @@
-export { database, openDatabase } from './connection';
+export { database, openDatabase, sqlState } from './connection';
 export type { ListPage, ListQuery } from './find';
 export type { Database } from './connection';
 export { migrate } from './migrate';

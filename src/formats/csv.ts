@@ -38,8 +38,12 @@ export function readCsv(text: string): CsvResult {
   return { ok: true, columns, rows };
 }
 
+/** Marks with which a spreadsheet starts a formula or a command: also their full-width forms, and a bar. */
+const RUNS = /^'*[-=+@|\t\r\uFF1D\uFF0B\uFF0D\uFF20\uFF5C]/;
+const RUNS_QUOTED = /^'(?='*[-=+@|\t\r\uFF1D\uFF0B\uFF0D\uFF20\uFF5C])/;
+
 /** A cell as it was before `writeCsv` kept a spreadsheet from running it. */
-const asWritten = (cell: string) => cell.replace(/^'(?='*[-=+@\t\r])/, '');
+const asWritten = (cell: string) => cell.replace(RUNS_QUOTED, '');
 
 /** The separator that the header line holds most of. */
 function delimiterOf(source: string): string {
@@ -50,6 +54,6 @@ function delimiterOf(source: string): string {
 
 /** Rows as CSV text with a header, quoted where needed. A cell that a spreadsheet would run as a formula is kept as text by a leading apostrophe. */
 export function writeCsv(columns: readonly string[], rows: readonly (readonly (string | number | null)[])[]): string {
-  const safe = (cell: string | number | null) => (typeof cell === 'string' && /^'*[-=+@\t\r]/.test(cell) ? `'${cell}` : (cell ?? ''));
+  const safe = (cell: string | number | null) => (typeof cell === 'string' && RUNS.test(cell) ? `'${cell}` : (cell ?? ''));
   return `${Papa.unparse({ fields: [...columns], data: rows.map((row) => row.map(safe)) }, { newline: '\n' })}\n`;
 }

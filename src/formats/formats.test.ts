@@ -34,17 +34,27 @@ describe('CSV', () => {
         ['c', '-2+3 cmd'],
         ['d', "'-as written"],
         ['e', -4],
+        ['f', '\uFF1D1+1'],
+        ['g', '|calc'],
       ],
     );
     // A spreadsheet runs what begins with one of these; a number is a number.
     expect(
       text
         .split('\n')
-        .slice(2, 6)
+        .slice(2, 8)
         .map((line) => line.slice(2)),
-    ).toEqual(["'=1+1", "'-2+3 cmd", "''-as written", '-4']);
+    ).toEqual(["'=1+1", "'-2+3 cmd", "''-as written", '-4', "'\uFF1D1+1", "'|calc"]);
     const read = readCsv(text);
-    expect(read.ok && read.rows.map((r) => r.cells['note'])).toEqual(['x, "y"', '=1+1', '-2+3 cmd', "'-as written", '-4']);
+    expect(read.ok && read.rows.map((r) => r.cells['note'])).toEqual([
+      'x, "y"',
+      '=1+1',
+      '-2+3 cmd',
+      "'-as written",
+      '-4',
+      '\uFF1D1+1',
+      '|calc',
+    ]);
   });
 });
 

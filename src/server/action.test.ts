@@ -11,7 +11,7 @@ vi.mock('./session', () => ({
   includesRole: (role: string, needed: string) =>
     ['viewer', 'technician', 'owner'].indexOf(role) >= ['viewer', 'technician', 'owner'].indexOf(needed),
 }));
-vi.mock('../db', () => ({ acts: {}, database: () => 'the database' }));
+vi.mock('../db', async () => ({ acts: {}, database: () => 'the database', sqlState: (await import('../db/connection')).sqlState }));
 
 const person = (role: Person['role']) => ({ id: 1, shopId: 1, name: 'Bram', role, sessionId: 's' });
 const input = z.object({

@@ -1,7 +1,7 @@
 import 'server-only';
 import { createHash } from 'node:crypto';
 import * as z from 'zod';
-import { acts, database, type Database, type Outcome, type Person, type Role } from '../db';
+import { acts, database, sqlState, type Database, type Outcome, type Person, type Role } from '../db';
 import { currentPerson, includesRole } from './session';
 import { unfitText } from './unfit-text';
 
@@ -71,6 +71,12 @@ export function action<I, T, Current = never, Prepared = null>(spec: {
   };
 }
 
+/** An input without its passwords: not even a digest of one is stored. */
+const withoutSecrets = (input: unknown): unknown =>
+  typeof input === 'object' && input !== null
+    ? Object.fromEntries(Object.entries(input).filter(([name]) => !/password|current|next/i.test(name)))
+    : null;
+
 type Refusal = Exclude<ActionResult<never>, { ok: true }>;
 
 const envelope = z.object({
@@ -82,7 +88,8 @@ const envelope = z.object({
   input: z.unknown(),
 });
 
-const SIGNED_OUT = {
+/** The answer to a command of a stranger. */
+export const SIGNED_OUT = {
   ok: false as const,
   reason: 'signed-out' as const,
   problem: 'You are signed out. Sign in again in another tab.',
@@ -106,11 +113,12 @@ class Refused extends Error {
  */
 export async function perform({ acts: kinds, secret }: ActKinds, raw: unknown): Promise<ActionResult<unknown, unknown>> {
   const sent = envelope.safeParse(raw);
-  if (!sent.success) return { ok: false, reason: 'invalid', problem: 'This is no act that can be read.' };
+  if (!sent.success)
+    return { ok: false, reason: 'invalid', problem: 'The server could not read this change. Reload the page and try again.' };
   const { id, kind, personId, input } = sent.data;
   const act = Object.hasOwn(kinds, kind) ? kinds[kind] : undefined;
   if (!act)
-    return { ok: false, reason: 'invalid', problem: 'This server does not know that act; read the page again to get its newer version.' };
+    return { ok: false, reason: 'invalid', problem: 'This server does not know that change. Reload the page to get its newer version.' };
   return guarded(kind, async (person) => {
     if (person.id !== personId)
       return {
@@ -122,7 +130,9 @@ export async function perform({ acts: kinds, secret }: ActKinds, raw: unknown): 
     const db = database();
     const now = new Date();
     const doneAt = new Date(Math.min(Date.parse(sent.data.doneAt), now.getTime()));
-    const inputDigest = secret.has(kind) ? '' : createHash('sha256').update(JSON.stringify(input)).digest('base64');
+    const inputDigest = createHash('sha256')
+      .update(JSON.stringify(secret.has(kind) ? withoutSecrets(input) : input))
+      .digest('base64');
     const note = { id, shopId: person.shopId, personId: person.id, kind, inputDigest, doneAt, appliedAt: now };
     const before = await answeredBefore(db, note);
     if (before) return before;
@@ -177,15 +187,27 @@ export function question<I, T>(
     });
 }
 
+/** PostgreSQL: a number beyond the range of its column. No record has it. */
+const NUMBER_TOO_LARGE = '22003';
+
+/** What went wrong, for the log: the database's own code and words, which Sequelize leaves out of its stack. */
+function reasonOf(error: unknown): string {
+  const state = sqlState(error);
+  const stack = error instanceof Error ? (error.stack ?? error.message) : String(error);
+  return state === null ? stack : `SQLSTATE ${state}, ${(error as Error).message}\n${stack}`;
+}
+
 async function guarded<R>(
   what: string,
   inside: (person: ActionContext['person']) => Promise<R>,
-): Promise<R | typeof SIGNED_OUT | typeof FAILED> {
+): Promise<R | typeof SIGNED_OUT | typeof FAILED | { readonly ok: false; readonly reason: 'invalid'; readonly problem: string }> {
   try {
     const person = await currentPerson();
     return person ? await inside(person) : SIGNED_OUT;
   } catch (error) {
-    process.stderr.write(`${new Date().toISOString()} ${what} failed: ${(error as Error).stack ?? String(error)}\n`);
+    if (sqlState(error) === NUMBER_TOO_LARGE)
+      return { ok: false as const, reason: 'invalid' as const, problem: 'There is no record with this number.' };
+    process.stderr.write(`${new Date().toISOString()} ${what} failed: ${reasonOf(error)}\n`);
     return FAILED;
   }
 }

@@ -142,14 +142,24 @@ describe('an act', () => {
     expect(await send('add', { name: 'Isla' })).toMatchObject({ ok: false, reason: 'signed-out' });
     expect(await customers()).toEqual([]);
   });
-  it('with a password leaves nothing of it', async () => {
-    value((await send('password', { password: 'thursday-boat-48' })) as { ok: true; value: unknown });
+  it('with a password leaves nothing of it, and under its id nothing else is done', async () => {
+    const id = randomUUID();
+    value((await send('password', { password: 'thursday-boat-48', name: 'Isla' }, { id })) as { ok: true; value: unknown });
+    // Another person under the same id is not answered with the first one’s data.
+    expect(await send('password', { password: 'friday-boat-49', name: 'Wren' }, { id })).toMatchObject({ ok: false, reason: 'invalid' });
     await send('add', { name: 'Isla' });
     const [rows] = await shop.db.sequelize.query('SELECT kind, input_digest, acts::text AS whole FROM acts ORDER BY applied_at');
     expect((rows as { kind: string; input_digest: string }[]).map((r) => [r.kind, r.input_digest !== ''])).toEqual([
-      ['password', false],
+      ['password', true],
       ['add', true],
     ]);
     expect(JSON.stringify(rows)).not.toContain('thursday');
+    // Not even a digest of the password is stored: with another one the digest is the same.
+    const digests = new Set(
+      (rows as { kind: string; input_digest: string }[]).filter((r) => r.kind === 'password').map((r) => r.input_digest),
+    );
+    value((await send('password', { password: 'another-one-77', name: 'Isla' })) as { ok: true; value: unknown });
+    const [again] = await shop.db.sequelize.query(`SELECT input_digest FROM acts WHERE kind = 'password'`);
+    for (const { input_digest: digest } of again as { input_digest: string }[]) expect(digests).toContain(digest);
   });
 });

@@ -1,4 +1,4 @@
-export { action, perform, question } from './action';
+export { action, perform, question, SIGNED_OUT } from './action';
 export type { Act, ActContext, ActKinds, ActionContext, ActionResult } from './action';
 export { hashPassword, passwordMatches, SHORTEST_PASSWORD } from './password';
 export { beginSession, clientAddress, currentPerson, endSession, includesRole, requirePerson } from './session';

@@ -6,9 +6,13 @@ const base64 = (bytes: Buffer) => bytes.toString('base64');
 
 describe('a file that an act carries', () => {
   it('a PDF is kept to the byte', async () => {
-    const bytes = Buffer.from('%PDF-1.7\npage 23');
+    const bytes = Buffer.from('%PDF-1.7\npage 23\n%%EOF\n');
     const made = await preparePaper(base64(bytes));
     expect(made.ok && [made.value.mediaType, made.value.bytes.equals(bytes)]).toEqual(['application/pdf', true]);
+  });
+  it('a page of HTML is not a PDF, whatever it begins or ends with', async () => {
+    for (const text of ['%PDF-<html><script>alert(1)</script>', '<html>%PDF-1.7\n%%EOF', '%PDF-1.7\n<html></html>'])
+      expect(await preparePaper(base64(Buffer.from(text)))).toMatchObject({ ok: false, reason: 'invalid' });
   });
   it('a picture is made smaller and loses what else was stored in it', async () => {
     const picture = await sharp({ create: { width: 3000, height: 20, channels: 3, background: '#1f6f6b' } })

@@ -16,10 +16,15 @@ export const paperData = z
 type PaperResult =
   { readonly ok: true; readonly value: documents.Paper } | { readonly ok: false; readonly reason: 'invalid'; readonly problem: string };
 
+/** A PDF states its version at the start and ends with its end mark; a page of HTML that only begins like one does not. */
+function isPdf(bytes: Buffer): boolean {
+  return /^%PDF-\d\.\d\s/.test(bytes.subarray(0, 9).toString('latin1')) && bytes.subarray(-1024).includes('%%EOF');
+}
+
 /** Makes a file fit to keep: a PDF or a recording as it is, a picture upright, smaller and without what else was stored in it. */
 export async function preparePaper(data: string): Promise<PaperResult> {
   const bytes = Buffer.from(data, 'base64');
-  if (bytes.subarray(0, 5).toString('latin1') === '%PDF-') return { ok: true, value: { mediaType: 'application/pdf', bytes } };
+  if (isPdf(bytes)) return { ok: true, value: { mediaType: 'application/pdf', bytes } };
   if (bytes.subarray(0, 4).toString('latin1') === 'RIFF') {
     const sound = readWav(new Uint8Array(bytes));
     return sound.ok

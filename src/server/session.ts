@@ -49,6 +49,8 @@ export const includesRole = (role: Role, needed: Role): boolean => RANK[role] >=
 export async function beginSession(personId: number): Promise<void> {
   const now = new Date();
   const sealed = await cookie();
+  // Signing in again on one device ends the session that it had.
+  if (sealed.sessionId) await people.closeSession(database(), sealed.sessionId);
   sealed.sessionId = randomUUID();
   await people.openSession(database(), sealed.sessionId, personId, new Date(now.getTime() + SESSION_DAYS * 86_400_000), now);
   await sealed.save();

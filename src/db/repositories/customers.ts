@@ -1,4 +1,4 @@
-import type { Database } from '../connection';
+import { ROW_TO_CHANGE, type Database } from '../connection';
 import { listPage, type ListPage, type ListQuery } from '../find';
 import { done, refused, stale, unlessTaken, type Outcome } from '../outcome';
 
@@ -53,7 +53,7 @@ export async function saveCustomer(
     db.transact(async (transaction) => {
       const plain = ({ id, name, contact, version }: Customer): Customer => ({ id, name, contact, version });
       if (!existing) return done(plain(await db.models.Customer.create({ shopId, ...fields }, { transaction })));
-      const row = await db.models.Customer.findOne({ where: { shopId, id: existing.id }, transaction, lock: true });
+      const row = await db.models.Customer.findOne({ where: { shopId, id: existing.id }, transaction, lock: ROW_TO_CHANGE });
       if (!row) return refused('This customer was removed meanwhile.');
       if (row.version !== existing.version) return stale('customer', plain(row));
       return done(plain(await row.update({ ...fields, version: row.version + 1 }, { transaction })));

@@ -1,5 +1,5 @@
 import { Op, type WhereOptions } from 'sequelize';
-import type { Database } from '../connection';
+import { ROW_TO_CHANGE, type Database } from '../connection';
 import { done, refused, type Outcome } from '../outcome';
 import { namesOf } from './people';
 
@@ -38,8 +38,8 @@ export async function addDocument(
     const where = { shopId: by.shopId, id: 'driveId' in of ? of.driveId : of.machineId };
     const there =
       'driveId' in of
-        ? await db.models.Drive.findOne({ where, transaction, lock: true })
-        : await db.models.Machine.findOne({ where, transaction, lock: true });
+        ? await db.models.Drive.findOne({ where, transaction, lock: ROW_TO_CHANGE })
+        : await db.models.Machine.findOne({ where, transaction, lock: ROW_TO_CHANGE });
     if (!there) return refused('What this document belongs to was removed meanwhile.');
     const held = await db.models.Document.count({ where: { ...('driveId' in of ? { driveId: of.driveId } : of) }, transaction });
     if (held >= MOST) return refused(`There are ${MOST} documents here already; remove one first.`);

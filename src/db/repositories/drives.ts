@@ -1,5 +1,5 @@
 import { stillUncertain, type Drive, type Uncertainty } from '../../core/drive';
-import type { Database } from '../connection';
+import { ROW_TO_CHANGE, type Database } from '../connection';
 import { listPage, type ListPage, type ListQuery } from '../find';
 import { isUnreadable, readDrive, readUncertainty, unreadableRow, type UnreadableRow } from '../kept';
 import type { DriveRow } from '../rows';
@@ -142,7 +142,7 @@ export async function saveDrive(
   now: Date,
 ): Promise<Outcome<StoredDrive, StoredDrive>> {
   return db.transact(async (transaction) => {
-    const row = await db.models.Drive.findOne({ where: { id, shopId }, transaction, lock: true });
+    const row = await db.models.Drive.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
     if (!row) return refused('This drive was removed meanwhile; save it as a new one to keep it.');
     if (row.version !== version) {
       const theirs = plain(row);

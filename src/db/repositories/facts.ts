@@ -1,6 +1,6 @@
 import { Op, type Transaction } from 'sequelize';
 import { factOf, factSchema, isFact, type FactId, type Facts, type FactValue, type Known } from '../../core/machine';
-import type { Database } from '../connection';
+import { ROW_TO_CHANGE, type Database } from '../connection';
 import { done, refused, type Outcome } from '../outcome';
 import { namesOf } from './people';
 
@@ -47,8 +47,8 @@ export async function setFact(
     const where = { shopId: by.shopId, ...subject };
     const there =
       'driveId' in subject
-        ? await db.models.Drive.findOne({ where: { shopId: by.shopId, id: subject.driveId }, transaction, lock: true })
-        : await db.models.Machine.findOne({ where: { shopId: by.shopId, id: subject.machineId }, transaction, lock: true });
+        ? await db.models.Drive.findOne({ where: { shopId: by.shopId, id: subject.driveId }, transaction, lock: ROW_TO_CHANGE })
+        : await db.models.Machine.findOne({ where: { shopId: by.shopId, id: subject.machineId }, transaction, lock: ROW_TO_CHANGE });
     if (!there) return refused(`That ${of} is no longer here.`);
     await db.models.Fact.destroy({ where: { ...where, fact }, transaction });
     if (value !== null) await db.models.Fact.create({ ...where, fact, value, personId: by.personId, at: by.at }, { transaction });

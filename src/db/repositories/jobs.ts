@@ -3,7 +3,7 @@ import { NEW_STAGES, readBody, STAGES, type Stage, type Stages, type TypedBody }
 import type { Facts, ShopLimits } from '../../core/machine';
 import { meterText } from '../../core/quantity';
 import type { Unreadable } from '../../core/stored';
-import type { Database } from '../connection';
+import { ROW_TO_CHANGE, type Database } from '../connection';
 import { readDrive } from '../kept';
 import type { TicketEntryRow } from '../rows';
 import { done, refused, type Outcome } from '../outcome';
@@ -144,7 +144,7 @@ export async function openJob(
   const about =
     job.driveId === undefined ? await firstBelt(db, shopId, job.machineId) : { driveId: job.driveId, beltId: job.beltId ?? null };
   return db.transact(async (transaction) => {
-    const shop = await db.models.Shop.findByPk(shopId, { transaction, lock: true, rejectOnEmpty: true });
+    const shop = await db.models.Shop.findByPk(shopId, { transaction, lock: ROW_TO_CHANGE, rejectOnEmpty: true });
     if (!(await db.models.Machine.findOne({ where: { id: job.machineId, shopId }, transaction })))
       return refused('That machine is no longer here; choose another.');
     const gone = await missingBelt(db, shopId, about.driveId, about.beltId, transaction);

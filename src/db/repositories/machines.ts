@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize';
 import type { MeterUnit } from '../../core/quantity';
-import type { Database } from '../connection';
+import { ROW_TO_CHANGE, type Database } from '../connection';
 import { listPage, type ListPage, type ListQuery } from '../find';
 import type { MachineRow } from '../rows';
 import { done, refused, stale, type Outcome } from '../outcome';
@@ -107,7 +107,7 @@ export async function saveMachine(
     const { customer, driveIds, meter, meterUnit, ...columns } = fields;
     const known = await db.models.Drive.count({ where: { id: [...driveIds], shopId }, transaction });
     if (known !== new Set(driveIds).size) return refused('One of the drives chosen was removed meanwhile; choose again.');
-    const before = existing && (await db.models.Machine.findOne({ where: { id: existing.id, shopId }, transaction, lock: true }));
+    const before = existing && (await db.models.Machine.findOne({ where: { id: existing.id, shopId }, transaction, lock: ROW_TO_CHANGE }));
     if (existing && !before) return refused('This machine was removed meanwhile.');
     if (existing && before && before.version !== existing.version)
       return stale('machine', (await plainMany(db, [before], transaction))[0]!);

@@ -1,7 +1,7 @@
 import type { Transaction } from 'sequelize';
 import type { MeterReading } from '../../core/machine';
 import type { MeterUnit } from '../../core/quantity';
-import type { Database } from '../connection';
+import { ROW_TO_CHANGE, type Database } from '../connection';
 import type { MachineRow } from '../rows';
 import { done, refused, type Outcome } from '../outcome';
 import { namesOf } from './people';
@@ -46,7 +46,7 @@ export async function readMeter(
   reading: { readonly value: number; readonly unit: MeterUnit },
 ): Promise<Outcome<{ id: number }>> {
   return db.transact(async (transaction) => {
-    const machine = await db.models.Machine.findOne({ where: { id: machineId, shopId: by.shopId }, transaction, lock: true });
+    const machine = await db.models.Machine.findOne({ where: { id: machineId, shopId: by.shopId }, transaction, lock: ROW_TO_CHANGE });
     if (!machine) return refused('This machine was removed meanwhile.');
     await logMeter(db, by, machine, reading, transaction);
     return done({ id: machine.id });

@@ -1,7 +1,7 @@
 import { Op, type Transaction } from 'sequelize';
 import type { Drive, Uncertainty } from '../../core/drive';
 import type { Notebook } from '../../core/survey';
-import type { Database } from '../connection';
+import { ROW_TO_CHANGE, type Database } from '../connection';
 import { listPage, type ListPage, type ListQuery } from '../find';
 import { isUnreadable, readNotebook, unreadableRow, type UnreadableRow } from '../kept';
 import type { MachineRow, NotebookRow } from '../rows';
@@ -122,7 +122,7 @@ export async function saveNotebook(
   now: Date,
 ): Promise<Outcome<StoredNotebook, StoredNotebook>> {
   return db.transact(async (transaction) => {
-    const row = await db.models.Notebook.findOne({ where: { id, shopId }, transaction, lock: true });
+    const row = await db.models.Notebook.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
     if (!row) return refused('This notebook was removed meanwhile. What you entered is kept on this device.');
     const machine = await machineOf(db, row, transaction);
     if (row.version !== version) {
@@ -154,11 +154,11 @@ export async function keepDrive(
   now: Date,
 ): Promise<Outcome<{ driveId: number }>> {
   return db.transact(async (transaction) => {
-    const row = await db.models.Notebook.findOne({ where: { id, shopId }, transaction, lock: true });
+    const row = await db.models.Notebook.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
     if (!row) return refused('This notebook was removed meanwhile.');
     const fields = { name: drive.name, kind: drive.kind, document: drive, uncertainty, changedBy: by, changedAt: now };
     const before =
-      row.driveId === null ? null : await db.models.Drive.findOne({ where: { id: row.driveId, shopId }, transaction, lock: true });
+      row.driveId === null ? null : await db.models.Drive.findOne({ where: { id: row.driveId, shopId }, transaction, lock: ROW_TO_CHANGE });
     if (before) {
       await before.update({ ...fields, version: before.version + 1 }, { transaction });
       return done({ driveId: before.id });
@@ -179,7 +179,7 @@ export async function addPhoto(
   now: Date,
 ): Promise<Outcome<{ id: number; width: number; height: number }>> {
   return db.transact(async (transaction) => {
-    const row = await db.models.Notebook.findOne({ where: { id: notebookId, shopId }, transaction, lock: true });
+    const row = await db.models.Notebook.findOne({ where: { id: notebookId, shopId }, transaction, lock: ROW_TO_CHANGE });
     if (!row) return refused('This notebook was removed meanwhile; the photo was not kept.');
     const read = readNotebook(row.document);
     if (!read.ok) return refused(read.problem);

@@ -1,6 +1,6 @@
 import { Op, type Transaction } from 'sequelize';
 import type { PartFitted } from '../../core/job';
-import type { Database } from '../connection';
+import { ROW_TO_CHANGE, type Database } from '../connection';
 import { listPage, type ListPage, type ListQuery } from '../find';
 import { done, refused, stale, type Outcome } from '../outcome';
 
@@ -69,7 +69,7 @@ export async function savePart(
     if (fitsDriveId !== null && (await db.models.Drive.count({ where: { shopId, id: fitsDriveId }, transaction })) === 0)
       return refused('That drive is no longer there; choose another.');
     if (!existing) return done(plain(await db.models.Part.create({ shopId, ...fields }, { transaction })));
-    const row = await db.models.Part.findOne({ where: { shopId, id: existing.id }, transaction, lock: true });
+    const row = await db.models.Part.findOne({ where: { shopId, id: existing.id }, transaction, lock: ROW_TO_CHANGE });
     if (!row) return refused('This part was taken off the shelf meanwhile.');
     if (row.version !== existing.version) return stale('part', plain(row));
     return done(plain(await row.update({ ...fields, version: row.version + 1 }, { transaction })));
@@ -90,8 +90,8 @@ export async function putPartBack(
 ): Promise<void> {
   const { Part: Parts } = db.models;
   const row =
-    (await Parts.findOne({ where: { shopId, id: partId }, transaction, lock: true })) ??
-    (await Parts.findOne({ where: { shopId, name, number, bin }, transaction, lock: true }));
+    (await Parts.findOne({ where: { shopId, id: partId }, transaction, lock: ROW_TO_CHANGE })) ??
+    (await Parts.findOne({ where: { shopId, name, number, bin }, transaction, lock: ROW_TO_CHANGE }));
   if (row) await row.update({ quantity: row.quantity + quantity, version: row.version + 1 }, { transaction });
   else await Parts.create({ shopId, name, number, bin, quantity, priceCents }, { transaction });
 }

@@ -1,6 +1,6 @@
 import { Op, QueryTypes } from 'sequelize';
 import { readLimits, type ShopLimits } from '../../core/machine';
-import type { Database } from '../connection';
+import { ROW_TO_CHANGE, type Database } from '../connection';
 import { DEFAULT_PREFERENCES, readPreferences, type Preferences } from '../kept';
 import type { PersonRow, ShopRow } from '../rows';
 import { done, refused, stale, unlessTaken, type Outcome } from '../outcome';
@@ -62,7 +62,7 @@ export async function changeShop(
   change: Pick<Shop, 'name' | 'timeZone'> & { readonly limits?: ShopLimits | undefined },
 ): Promise<Outcome<Shop, Shop>> {
   return db.transact(async (transaction) => {
-    const row = await db.models.Shop.findByPk(shopId, { transaction, lock: true, rejectOnEmpty: true });
+    const row = await db.models.Shop.findByPk(shopId, { transaction, lock: ROW_TO_CHANGE, rejectOnEmpty: true });
     if (row.version !== version) return stale('shop', plainShop(row));
     const { limits = readLimits(row.limits), ...named } = change;
     await row.update({ ...named, limits, version: version + 1 }, { transaction });
@@ -117,8 +117,8 @@ export async function changePerson(
   change: { role: Role; active: boolean },
 ): Promise<Outcome<Person, Person>> {
   return db.transact(async (transaction) => {
-    const owners = await db.models.Person.findAll({ where: { shopId, role: 'owner', active: true }, transaction, lock: true });
-    const row = await db.models.Person.findOne({ where: { id, shopId }, transaction, lock: true });
+    const owners = await db.models.Person.findAll({ where: { shopId, role: 'owner', active: true }, transaction, lock: ROW_TO_CHANGE });
+    const row = await db.models.Person.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
     if (!row) return refused('That person is no longer here.');
     if (row.version !== version) return stale('person', plain(row));
     const stays = change.role === 'owner' && change.active;

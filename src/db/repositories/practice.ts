@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { roundShape, type Played, type PracticeMachine } from '../../core/practice';
 import { bySchema, readKept, type Form } from '../../core/stored';
-import type { Database } from '../connection';
+import { ROW_TO_CHANGE, type Database } from '../connection';
 import { unreadableRow, type UnreadableRow } from '../kept';
 import { done, refused, type Outcome } from '../outcome';
 import type { PracticeRoundRow } from '../rows';
@@ -117,7 +117,7 @@ async function change(
   next: (round: PracticeRound) => Outcome<Partial<PracticeRoundRow>>,
 ): Promise<Outcome<null>> {
   return db.transact(async (transaction) => {
-    const row = await db.models.PracticeRound.findOne({ where: { ...learner, id }, transaction, lock: true });
+    const row = await db.models.PracticeRound.findOne({ where: { ...learner, id }, transaction, lock: ROW_TO_CHANGE });
     if (!row) return refused(GONE);
     const round = roundOf(row);
     if ('unreadable' in round) return refused(round.problem);

@@ -1,4 +1,4 @@
-import { readBody, type RidingWritten, type WarrantyWritten } from '../../core/job';
+import { beltDamageOn, readBody, type RecordLine, type RidingWritten, type WarrantyWritten } from '../../core/job';
 import { meterAt } from '../../core/machine';
 import type { PastReading, TensionEpoch } from '../../core/tension';
 import type { Database } from '../connection';
@@ -113,6 +113,8 @@ export interface MeasuredBelt {
   readonly driveId: number | null;
   /** Since it was fitted, by meter; one at least. */
   readonly log: readonly PastWidth[];
+  /** A job states that it is damaged or broken, and none since that it was replaced. */
+  readonly damaged: boolean;
 }
 
 /** Widths looked at of a whole shop: some hundred belts over their lives. */
@@ -139,8 +141,44 @@ export async function widthsOfShop(db: Database, shopId: number): Promise<Measur
   );
   const keys = new Map(all.map((p) => [`${p.machine} ${p.belt}`, p]));
   const driveOf = new Map(jobs.map((j) => [j.number, j.driveId]));
+  const damaged = await machinesWithDamagedBelt(db, shopId, [...new Set(jobs.map((j) => j.machineId))]);
   return [...keys.values()].map(({ machine, belt }) => {
     const log = logOf(all, machine, belt);
-    return { machineId: machine, machine: names.get(machine) ?? 'A machine', belt, driveId: driveOf.get(log.at(-1)!.job) ?? null, log };
+    return {
+      machineId: machine,
+      machine: names.get(machine) ?? 'A machine',
+      belt,
+      driveId: driveOf.get(log.at(-1)!.job) ?? null,
+      log,
+      damaged: damaged.has(machine),
+    };
   });
+}
+
+/** Machines whose latest job that speaks of the belt states that it is damaged or broken. */
+async function machinesWithDamagedBelt(db: Database, shopId: number, machineIds: readonly number[]): Promise<Set<number>> {
+  const jobs = await db.models.Job.findAll({
+    where: { shopId, machineId: [...machineIds] },
+    attributes: ['id', 'machineId', 'title', 'complaint'],
+    order: [['number', 'DESC']],
+    raw: true,
+  });
+  const rows = await db.models.TicketEntry.findAll({
+    where: { jobId: jobs.map((j) => j.id), type: ['finding', 'belt-booked'], withdrawnAt: null },
+    order: [['id', 'ASC']],
+    raw: true,
+  });
+  const linesOfJob = new Map<number, RecordLine[]>();
+  for (const row of rows) {
+    const read = readBody(row.type, row.bodyVersion, row.body);
+    if (!read.ok) continue;
+    const line = { ...read.value, withdrawn: false, at: row.at.toISOString(), by: '' };
+    linesOfJob.set(row.jobId, [...(linesOfJob.get(row.jobId) ?? []), line]);
+  }
+  const latest = new Map<number, 'damaged' | 'replaced'>();
+  for (const { id, machineId, title, complaint } of jobs) {
+    const state = beltDamageOn({ title, complaint }, linesOfJob.get(id) ?? []);
+    if (state !== null && !latest.has(machineId)) latest.set(machineId, state);
+  }
+  return new Set([...latest].flatMap(([machine, state]) => (state === 'damaged' ? [machine] : [])));
 }

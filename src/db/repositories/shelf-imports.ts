@@ -2,7 +2,7 @@ import { Op } from 'sequelize';
 import * as z from 'zod';
 import { bySchema, readKept, type Form } from '../../core/stored';
 import { shelfKey } from '../../formats/shelf-csv';
-import type { Database } from '../connection';
+import { ROW_TO_CHANGE, type Database } from '../connection';
 import type { ShelfBeltRow } from '../rows';
 import { done, refused, type Outcome } from '../outcome';
 import type { ShelfBeltFields } from './shelf';
@@ -60,9 +60,9 @@ export async function importShelf(
 ): Promise<Outcome<ImportAnswer>> {
   return db.transact(async (transaction) => {
     // Two imports of one shop wait for each other here.
-    await db.models.Shop.findByPk(shopId, { transaction, lock: true });
+    await db.models.Shop.findByPk(shopId, { transaction, lock: ROW_TO_CHANGE });
     const there = new Map<string, ShelfBeltRow>();
-    for (const row of await db.models.ShelfBelt.findAll({ where: { shopId }, order: [['id', 'ASC']], transaction, lock: true })) {
+    for (const row of await db.models.ShelfBelt.findAll({ where: { shopId }, order: [['id', 'ASC']], transaction, lock: ROW_TO_CHANGE })) {
       const key = shelfKey(row);
       if (!there.has(key)) there.set(key, row);
     }
@@ -125,17 +125,21 @@ export async function importShelf(
 /** Takes an import back as one: what it made goes, what it changed is as before. Refused where any of its belts was changed since. */
 export async function takeBackImport(db: Database, shopId: number, id: string): Promise<Outcome<null>> {
   return db.transact(async (transaction) => {
-    await db.models.Shop.findByPk(shopId, { transaction, lock: true });
-    const known = await db.models.ShelfImport.findOne({ where: { id, shopId }, transaction, lock: true });
+    await db.models.Shop.findByPk(shopId, { transaction, lock: ROW_TO_CHANGE });
+    const known = await db.models.ShelfImport.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
     if (!known) return refused('That list was not taken in here.');
     if (known.takenBack) return done(null);
     const read = readKept(changesForm, 1, known.changes);
     if (!read.ok) return refused(read.problem);
     const changes = read.value;
     const rows = new Map(
-      (await db.models.ShelfBelt.findAll({ where: { shopId, id: { [Op.in]: changes.map((c) => c.rowId) } }, transaction, lock: true })).map(
-        (r) => [r.id, r],
-      ),
+      (
+        await db.models.ShelfBelt.findAll({
+          where: { shopId, id: { [Op.in]: changes.map((c) => c.rowId) } },
+          transaction,
+          lock: ROW_TO_CHANGE,
+        })
+      ).map((r) => [r.id, r]),
     );
     const moved = changes.filter((c) => rows.get(c.rowId)?.version !== c.version);
     if (moved.length > 0) {

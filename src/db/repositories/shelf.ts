@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize';
 import { shelfKey, type ShelfRow } from '../../formats/shelf-csv';
-import type { Database } from '../connection';
+import { ROW_TO_CHANGE, type Database } from '../connection';
 import { listPage, type ListQuery } from '../find';
 import type { ShelfBeltRow } from '../rows';
 import { done, refused, stale, unlessTaken, type Outcome } from '../outcome';
@@ -86,12 +86,14 @@ export async function orderBelt(
   count: number,
 ): Promise<Outcome<ShelfBelt>> {
   return db.transact(async (transaction) => {
+    // Two orders of a size that is not there yet would both add it.
+    await db.models.Shop.findByPk(shopId, { transaction, lock: ROW_TO_CHANGE });
     const wanted = shelfKey({ ...belt, lengthMm: null, lengthReference: null, bin: '' });
     const rows = await db.models.ShelfBelt.findAll({
       where: { shopId, section: belt.section },
       order: [['id', 'ASC']],
       transaction,
-      lock: true,
+      lock: ROW_TO_CHANGE,
     });
     const row = rows.find((r) => shelfKey({ ...plainShelfBelt(r), bin: '' }) === wanted);
     if (row) return done(plainShelfBelt(await row.update({ wanted: count, version: row.version + 1 }, { transaction })));
@@ -109,7 +111,7 @@ export async function changeShelfBelt(
 ): Promise<Outcome<ShelfBelt, ShelfBelt>> {
   return unlessTaken(taken(fields), () =>
     db.transact(async (transaction) => {
-      const row = await db.models.ShelfBelt.findOne({ where: { id, shopId }, transaction, lock: true });
+      const row = await db.models.ShelfBelt.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
       if (!row) return refused('This belt was removed meanwhile.');
       if (row.version !== version) return stale('belt', plainShelfBelt(row));
       await row.update({ ...fields, version: version + 1 }, { transaction });
@@ -124,7 +126,7 @@ const MOST_OF_A_BELT = 100_000;
 /** Counts a place up or down from what it holds. */
 export async function countShelfBelt(db: Database, shopId: number, id: number, by: number): Promise<Outcome<ShelfBelt>> {
   return db.transact(async (transaction) => {
-    const row = await db.models.ShelfBelt.findOne({ where: { id, shopId }, transaction, lock: true });
+    const row = await db.models.ShelfBelt.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
     if (!row) return refused('This belt was removed meanwhile.');
     const quantity = row.quantity + by;
     if (quantity < 0) return refused(`There ${row.quantity === 1 ? 'is one' : `are ${row.quantity}`} to hand; ${-by} cannot be taken.`);
@@ -137,7 +139,7 @@ export async function countShelfBelt(db: Database, shopId: number, id: number, b
 /** Takes a place off the shelf as it was seen: one that was counted up or down since is handed back, not removed. */
 export async function removeShelfBelt(db: Database, shopId: number, id: number, version: number): Promise<Outcome<ShelfBelt, ShelfBelt>> {
   return db.transact(async (transaction) => {
-    const row = await db.models.ShelfBelt.findOne({ where: { id, shopId }, transaction, lock: true });
+    const row = await db.models.ShelfBelt.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
     if (!row) return refused('This belt is already gone.');
     if (row.version !== version) return stale('belt', plainShelfBelt(row));
     await row.destroy({ transaction });
@@ -154,10 +156,13 @@ export async function putBack(
   transaction: Transaction,
 ): Promise<void> {
   const { ShelfBelt } = db.models;
+  await db.models.Shop.findByPk(shopId, { transaction, lock: ROW_TO_CHANGE });
   const wanted = shelfKey(place.fields);
   const row =
-    (await ShelfBelt.findOne({ where: { id: place.id, shopId }, transaction, lock: true })) ??
-    (await ShelfBelt.findAll({ where: { shopId, bin: place.fields.bin }, transaction, lock: true })).find((r) => shelfKey(r) === wanted);
+    (await ShelfBelt.findOne({ where: { id: place.id, shopId }, transaction, lock: ROW_TO_CHANGE })) ??
+    (await ShelfBelt.findAll({ where: { shopId, bin: place.fields.bin }, transaction, lock: ROW_TO_CHANGE })).find(
+      (r) => shelfKey(r) === wanted,
+    );
   if (row) await row.update({ quantity: row.quantity + pieces, version: row.version + 1 }, { transaction });
   else await ShelfBelt.create({ shopId, ...place.fields, quantity: pieces }, { transaction });
 }

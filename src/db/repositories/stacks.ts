@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { stackShape, type Stack } from '../../core/stack';
 import { bySchema, readKept, type Form } from '../../core/stored';
-import type { Database } from '../connection';
+import { ROW_TO_CHANGE, type Database } from '../connection';
 import { unreadableRow, type UnreadableRow } from '../kept';
 import { done, refused, stale, type Outcome } from '../outcome';
 import { namesOf } from './people';
@@ -48,9 +48,9 @@ export async function saveStack(
   stack: Stack | null,
 ): Promise<Outcome<{ version: number }, { version: number }>> {
   return db.transact(async (transaction) => {
-    const drive = await db.models.Drive.findOne({ where: { shopId: by.shopId, id: driveId }, transaction, lock: true });
+    const drive = await db.models.Drive.findOne({ where: { shopId: by.shopId, id: driveId }, transaction, lock: ROW_TO_CHANGE });
     if (!drive) return refused('The drive was removed meanwhile.');
-    const row = await db.models.Stack.findOne({ where: { driveId, pulley }, transaction, lock: true });
+    const row = await db.models.Stack.findOne({ where: { driveId, pulley }, transaction, lock: ROW_TO_CHANGE });
     if ((row?.version ?? 0) !== version) return stale('stack', { version: row?.version ?? 0 });
     if (stack === null) {
       await row?.destroy({ transaction });

@@ -15,7 +15,7 @@ import {
 import { stopLimitOf } from '../../core/machine';
 import type { Role } from '../../core/role';
 import { readShelfFields } from '../../formats/shelf-csv';
-import type { Database } from '../connection';
+import { ROW_TO_CHANGE, type Database } from '../connection';
 import type { JobRow } from '../rows';
 import { done, refused, stale, type Outcome } from '../outcome';
 import { isStage, linesWhere, withStages } from './job-lists';
@@ -41,7 +41,7 @@ interface HeldJob {
 }
 
 async function held(db: Database, shopId: number, number: number, transaction: Transaction): Promise<HeldJob | null> {
-  const row = await db.models.Job.findOne({ where: { shopId, number }, transaction, lock: true });
+  const row = await db.models.Job.findOne({ where: { shopId, number }, transaction, lock: ROW_TO_CHANGE });
   if (!row) return null;
   const [summary] = await withStages(db, (await linesWhere(db, 'j.id = $1', [row.id], 'j.id', { limit: 1, uncounted: true })).rows);
   return summary ? { row, state: { status: row.status, stages: summary.stages } } : null;
@@ -121,7 +121,11 @@ export async function bookBelt(
     const job = await held(db, by.shopId, number, transaction);
     if (!job) return noJob(number);
     if (job.state.status === 'closed') return closedJob(number);
-    const belt = await db.models.ShelfBelt.findOne({ where: { id: body.shelfBeltId, shopId: by.shopId }, transaction, lock: true });
+    const belt = await db.models.ShelfBelt.findOne({
+      where: { id: body.shelfBeltId, shopId: by.shopId },
+      transaction,
+      lock: ROW_TO_CHANGE,
+    });
     if (!belt) return refused(`${body.belt} was removed from the shelf meanwhile; choose another belt.`);
     if (belt.version !== shelfVersion) return stale('belt', plainShelfBelt(belt));
     if (belt.quantity < 1) return refused(`The last ${body.belt} is already gone from bin ${belt.bin}; choose another belt or order one.`);
@@ -150,7 +154,7 @@ export async function fitPart(
     const job = await held(db, by.shopId, number, transaction);
     if (!job) return noJob(number);
     if (job.state.status === 'closed') return closedJob(number);
-    const part = await db.models.Part.findOne({ where: { id: partId, shopId: by.shopId }, transaction, lock: true });
+    const part = await db.models.Part.findOne({ where: { id: partId, shopId: by.shopId }, transaction, lock: ROW_TO_CHANGE });
     if (!part) return refused('That part was taken off the shelf meanwhile; choose another.');
     if (part.quantity < quantity)
       return refused(
@@ -197,7 +201,7 @@ async function keepVersion(
   { id, version }: { readonly id: number; readonly version: number },
   transaction: Transaction,
 ): Promise<boolean> {
-  const row = await db.models.Drive.findOne({ where: { id, shopId, version }, transaction, lock: true });
+  const row = await db.models.Drive.findOne({ where: { id, shopId, version }, transaction, lock: ROW_TO_CHANGE });
   if (!row) return false;
   await db.models.DriveVersion.findOrCreate({
     where: { shopId, driveId: id, version },
@@ -222,7 +226,7 @@ export async function takeBack(db: Database, by: Writer, number: number, entryId
     const job = await held(db, by.shopId, number, transaction);
     if (!job) return noJob(number);
     if (job.state.status === 'closed') return closedJob(number);
-    const entry = await db.models.TicketEntry.findOne({ where: { id: entryId, jobId: job.row.id }, transaction, lock: true });
+    const entry = await db.models.TicketEntry.findOne({ where: { id: entryId, jobId: job.row.id }, transaction, lock: ROW_TO_CHANGE });
     const read = entry && readBody(entry.type, entry.bodyVersion, entry.body);
     if (!entry || !read?.ok) return refused('That line of the ticket cannot be taken back.');
     if (entry.withdrawnAt !== null) return refused('That line is already taken back.');

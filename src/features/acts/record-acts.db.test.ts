@@ -17,7 +17,7 @@ vi.mock('@/db', async (original) => ({ ...(await original<object>()), database: 
 const shop = shopForTests('record_acts');
 const { send, done } = actsFor<keyof typeof ACTS>(shop, seen, (sent) => perform(ACT_KINDS, sent));
 const machine = async () => value(await machines.saveMachine(shop.db, writing(shop.owner.shopId), { ...NEW_MACHINE, meter: 400 }));
-const pdf = Buffer.from('%PDF-1.4 page 23').toString('base64');
+const pdf = Buffer.from('%PDF-1.4\npage 23\n%%EOF').toString('base64');
 const picture = async () =>
   (
     await sharp({ create: { width: 40, height: 30, channels: 3, background: '#b4552d' } })

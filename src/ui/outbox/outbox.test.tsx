@@ -65,6 +65,47 @@ describe('acts on a device', () => {
     await box.retry(left?.id ?? '');
     expect(await keptActs(owner)).toEqual([]);
   });
+  it('tried again after a refusal is a new change, under a new id', async () => {
+    const server = serverThat(null);
+    const box = open();
+    await box.act('book', {}, { words: 'Booking' });
+    server.answer(refused);
+    await box.deliver();
+    const [left] = await keptActs(owner);
+    server.answer(ok());
+    await box.retry(left!.id);
+    expect(await keptActs(owner)).toEqual([]);
+    expect(new Set(server.sent.map((s) => s.id)).size).toBe(2);
+    expect(server.sent.at(-1)!.id).not.toBe(left!.id);
+  });
+  it('that the server could not do wait in their order under their id, and are not refused', async () => {
+    const failed = { ok: false, reason: 'failed', problem: 'The server could not do this.' };
+    const server = serverThat(failed);
+    const box = open();
+    expect(await box.act('book', {}, { words: 'Booking' })).toMatchObject({ ok: false, reason: 'waiting' });
+    expect(await box.act('note', {}, { words: 'Note' })).toMatchObject({ ok: false, reason: 'waiting' });
+    expect((await keptActs(owner)).map((a) => [a.words, a.refusal])).toEqual([
+      ['Booking', null],
+      ['Note', null],
+    ]);
+    // While the first one fails, the second is not sent: it would overtake it.
+    expect(new Set(server.sent.map((s) => s.kind))).toEqual(new Set(['book']));
+    server.answer(ok());
+    await box.deliver();
+    expect(await keptActs(owner)).toEqual([]);
+    expect(server.sent.map((s) => s.kind).slice(-2)).toEqual(['book', 'note']);
+    expect(new Set(server.sent.filter((s) => s.kind === 'book').map((s) => s.id)).size).toBe(1);
+  });
+  it('that fail again and again are shown as refused at last, so that those behind them are sent', async () => {
+    const failed = { ok: false, reason: 'failed', problem: 'The server could not do this.' };
+    const server = serverThat(failed);
+    const box = open();
+    await box.act('book', {}, { words: 'Booking' });
+    for (let i = 0; i < 12; i++) await box.deliver();
+    expect((await keptActs(owner)).map((a) => a.refusal)).toEqual(['The server could not do this.']);
+    server.answer(ok());
+    expect(await box.act('note', {}, { words: 'Note' })).toMatchObject({ ok: true });
+  });
   it('of somebody signed out wait, and say so', async () => {
     serverThat({ ok: false, reason: 'signed-out', problem: 'You are signed out.' });
     const answer = await open().act('note', {}, { words: 'Note' });

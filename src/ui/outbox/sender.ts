@@ -1,12 +1,17 @@
 'use client';
 
 import { v4 as newId } from 'uuid';
-import { drop, keep, keptActs, setRefusal, type KeptAct } from './store';
+import { drop, keep, keptActs, renew, setRefusal, type KeptAct } from './store';
 
 /** What the server answers to an act; `waiting` where it did not answer and the act is kept. */
 export type Answer =
   | { readonly ok: true; readonly value: unknown }
   | { readonly ok: false; readonly reason: string; readonly problem: string; readonly field?: string; readonly current?: unknown };
+
+/** Reasons that are no refusal: the change waits, and later ones wait behind it, so that they are applied in order. */
+const WAITS: ReadonlySet<string> = new Set(['signed-out', 'failed']);
+/** A change that fails so often, with others of the server's answers in between, is shown as refused: it must not hold up those behind it for ever. */
+const MOST_FAILURES = 12;
 
 export const NO_ANSWER = 'The server does not answer.';
 
@@ -28,7 +33,7 @@ export async function post(act: Pick<KeptAct, 'id' | 'owner' | 'kind' | 'doneAt'
   try {
     const response = await fetch('/api/acts', {
       method: 'POST',
-      headers: { 'content-type': 'application/json' },
+      headers: { 'content-type': 'application/json', 'x-command-kind': act.kind },
       body: JSON.stringify({ id: act.id, kind: act.kind, personId: act.owner, doneAt: act.doneAt, input: act.input }),
       signal: AbortSignal.timeout(LONGEST_MS),
     });
@@ -77,6 +82,14 @@ export function openOutbox(owner: number): Outbox {
       if (typeof data.id === 'string' && isAnswer(data.answer)) hear(data.id, data.answer);
     };
 
+  const failedTimes = new Map<string, number>();
+  const isStuck = (id: string, reason: string): boolean => {
+    if (reason !== 'failed') return false;
+    const times = (failedTimes.get(id) ?? 0) + 1;
+    failedTimes.set(id, times);
+    return times >= MOST_FAILURES;
+  };
+
   const waitingAnswer = (why: string): Answer => ({ ok: false, reason: 'waiting', problem: why });
   const later = (why: string) => {
     for (const id of [...listening.keys()]) hear(id, waitingAnswer(why));
@@ -92,7 +105,7 @@ export function openOutbox(owner: number): Outbox {
       if (!next || paused) return;
       const answer = await post(next);
       if (answer === null) return later(NO_ANSWER);
-      if (!answer.ok && answer.reason === 'signed-out') return later(answer.problem);
+      if (!answer.ok && WAITS.has(answer.reason) && !isStuck(next.id, answer.reason)) return later(answer.problem);
       failures = 0;
       passed.add(next.id);
       others?.postMessage({ id: next.id, answer });
@@ -148,7 +161,8 @@ export function openOutbox(owner: number): Outbox {
       arrived = told;
     },
     retry: async (id) => {
-      await setRefusal(id, null);
+      // The server repeats its stored answer to an id that it knows: tried again it is a new change.
+      await renew(id, newId());
       await deliver();
     },
     pause: () => {

@@ -51,9 +51,14 @@ export async function drop(id: string): Promise<void> {
   await database().acts.where('id').equals(id).delete();
 }
 
-/** Notes why an act was refused, or, with null, that it waits again. */
-export async function setRefusal(id: string, refusal: string | null): Promise<void> {
+/** Notes why a change was refused. */
+export async function setRefusal(id: string, refusal: string): Promise<void> {
   await database().acts.where('id').equals(id).modify({ refusal });
+}
+
+/** Lets a refused change wait again, in its place, under a new id. */
+export async function renew(id: string, fresh: string): Promise<void> {
+  await database().acts.where('id').equals(id).modify({ id: fresh, refusal: null });
 }
 
 export async function dropAll(owner: number): Promise<void> {

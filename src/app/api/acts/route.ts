@@ -1,23 +1,35 @@
 import { ACT_KINDS } from '@/features/acts/registry';
-import { perform } from '@/server';
-import { fromElsewhere } from '@/server/origin';
+import { currentPerson, perform, SIGNED_OUT } from '@/server';
 import { readLimited } from '@/server/body';
+import { mostBytes } from '@/server/command-size';
+import { withinJsonLimits } from '@/server/json-limits';
+import { fromElsewhere } from '@/server/origin';
 
-/** An act is text that a hand typed, a list that was taken in, or a paper of 8 MB in base64; bytes. */
-const LARGEST_ACT = 12_000_000;
-
-/** Takes one act of a device; answers what came of it. */
+/** Receives one command of a device and answers what came of it. Nothing of a stranger's is read, and nothing is parsed that is over its limits. */
 export async function POST(request: Request): Promise<Response> {
-  if (fromElsewhere(request.headers)) return refuse(403, 'An act can only be sent from a page of Taut Sheave itself.');
-  const bytes = await readLimited(request.body, LARGEST_ACT);
-  if (bytes === null) return refuse(413, 'That is more than can be sent at once; take it in in parts.');
+  if (fromElsewhere(request.headers)) return refuse(403, 'Commands can only be sent from a page of Taut Sheave.');
+  if (!(await signedIn())) return Response.json(SIGNED_OUT);
+  const kind = request.headers.get('x-command-kind');
+  const bytes = await readLimited(request.body, mostBytes(kind));
+  if (bytes === null) return refuse(413, 'This is more than can be sent at once. Send it in parts.');
+  if (!withinJsonLimits(bytes)) return refuse(413, 'This has too many values to be sent at once. Send it in parts.');
   let sent: unknown;
   try {
     sent = JSON.parse(bytes.toString('utf8'));
   } catch {
-    return refuse(400, 'This is no act that can be read.');
+    return refuse(400, 'The server could not read this change. Reload the page and try again.');
   }
+  // The limit that applies is that of the kind it is performed as.
+  if (bytes.length > mostBytes(typeof sent === 'object' && sent !== null && 'kind' in sent ? String(sent.kind) : null))
+    return refuse(413, 'This is more than can be sent at once. Send it in parts.');
   return Response.json(await perform(ACT_KINDS, sent));
 }
+
+/** False for a stranger. Where the database does not answer, the command itself is answered as failed. */
+const signedIn = () =>
+  currentPerson().then(
+    (person) => person !== null,
+    () => true,
+  );
 
 const refuse = (status: number, problem: string) => Response.json({ ok: false, reason: 'invalid', problem }, { status });

@@ -1,0 +1,245 @@
+import { randomUUID } from 'node:crypto';
+import { readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { parseArgs } from 'node:util';
+import { sealData } from 'iron-session';
+import { QueryTypes } from 'sequelize';
+import { seededRandom } from '../src/core/drive';
+import { migrate, openDatabase, people, type Database } from '../src/db';
+import { background, ensureBuilt, say } from './lib/machine.mjs';
+import { ensureDatabase, freePort, startPostgres } from './lib/postgres.mjs';
+
+/**
+ * Kills the application server and PostgreSQL outright while clients send commands of many kinds, and counts what was acknowledged afterwards: each must be
+ * there once. Seeded: the same seed kills and sends in the same order.
+ */
+const HELP = `npm run faults [-- options]
+  --kills N     how often something is killed (100)
+  --clients N   how many send at once (6)
+  --seed N      of kills and commands (1)`;
+
+const { values: flags } = parseArgs({
+  options: { kills: { type: 'string' }, clients: { type: 'string' }, seed: { type: 'string' }, help: { type: 'boolean' } },
+});
+if (flags.help) {
+  say(HELP);
+  process.exit(0);
+}
+const KILLS = Number(flags.kills ?? 100);
+const CLIENTS = Number(flags.clients ?? 6);
+const SECRET = 'a-secret-for-faults-only-0123456789abcdef';
+const random = seededRandom(Number(flags.seed ?? 1));
+const after = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+
+interface Command {
+  readonly kind: string;
+  /** Names what it makes, so that it is found afterwards. */
+  readonly mark: string;
+  readonly input: unknown;
+}
+
+interface Subjects {
+  readonly machineId: number;
+  readonly beltId: number;
+  readonly job: number;
+}
+
+const KINDS: readonly ((mark: string, of: Subjects) => Omit<Command, 'mark'>)[] = [
+  (mark, { machineId }) => ({ kind: 'job.open', input: { machineId, driveId: null, beltId: null, title: mark, complaint: '' } }),
+  (mark, { job }) => ({ kind: 'job.write', input: { number: job, stage: 'look', entry: { type: 'note', body: { text: mark } } } }),
+  (mark) => ({ kind: 'customer.save', input: { fields: { name: mark, contact: '' } } }),
+  (_, { beltId }) => ({ kind: 'shelf.count', input: { id: beltId, by: 1 } }),
+  (mark) => ({
+    kind: 'shelf.import',
+    input: {
+      mode: 'add',
+      rows: [
+        {
+          designation: 'A42',
+          section: 'A',
+          lengthMm: null,
+          lengthReference: null,
+          lengthTyped: null,
+          quantity: 1,
+          bin: mark,
+          priceCents: null,
+          supplierNote: '',
+        },
+      ],
+    },
+  }),
+];
+
+/** Where each kind's marks are found, a row each. */
+const FOUND: Readonly<Record<string, string>> = {
+  'job.open': 'SELECT title AS mark FROM jobs',
+  'job.write': `SELECT body ->> 'text' AS mark FROM ticket_entries WHERE type = 'note'`,
+  'customer.save': 'SELECT name AS mark FROM customers',
+  'shelf.import': 'SELECT bin AS mark FROM shelf_belts',
+};
+
+async function main(): Promise<void> {
+  ensureBuilt();
+  const scratch = join(tmpdir(), `taut-faults-${process.pid}`);
+  const own = await startPostgres(scratch, 54670);
+  void own.keepUp();
+  const url = await ensureDatabase(own.url('postgres'), 'taut_faults', { fresh: true });
+  const port = await freePort(4670);
+  const base = `http://127.0.0.1:${port}`;
+  let db = openDatabase(url);
+  await migrate(db.sequelize);
+  const { person, subjects } = await prepare(db);
+  const cookies = await Promise.all(
+    Array.from({ length: CLIENTS }, async () => {
+      const id = randomUUID();
+      await people.openSession(db, id, person, new Date(Date.now() + 86_400_000), new Date());
+      return `taut-session=${await sealData({ sessionId: id }, { password: SECRET })}`;
+    }),
+  );
+  await db.sequelize.close();
+
+  const serve = () =>
+    background('node', ['scripts/serve.mjs'], {
+      env: { DATABASE_URL: url, TAUT_SECRET: SECRET, NODE_ENV: 'production', PORT: String(port), TAUT_HINT: 'none' },
+      stdio: 'ignore',
+    });
+  let app = serve();
+  let over = false;
+  const acknowledged: Command[] = [];
+  const refused: string[] = [];
+  let repeats = 0;
+  const client = async (cookie: string, c: number) => {
+    for (let n = 0; !over; n++) {
+      const mark = `c${c}-${n}`;
+      const command: Command = { mark, ...KINDS[Math.floor(random() * KINDS.length)]!(mark, subjects) };
+      const id = randomUUID();
+      // As a device does: the same command under the same id until it is answered.
+      for (let tries = 0; ; tries++) {
+        const answer = await send(base, cookie, id, person, command);
+        if (answer?.ok) {
+          acknowledged.push(command);
+          break;
+        }
+        if (answer && answer.reason !== 'failed') {
+          refused.push(`${command.kind}: ${answer.reason} ${answer.problem}`);
+          break;
+        }
+        repeats++;
+        if (tries > 600) throw new Error(`${command.kind} was never answered`);
+        await after(100);
+      }
+    }
+  };
+  const clients = Promise.all(cookies.map(client));
+  const kills = { server: 0, database: 0 };
+  for (let k = 0; k < KILLS; k++) {
+    await after(150 + 900 * random());
+    const which = random();
+    if (which < 0.65) {
+      app.kill('SIGKILL');
+      await app.ended;
+      kills.server++;
+      app = serve();
+    }
+    if (which > 0.5) {
+      process.kill(Number(readFileSync(join(clusterIn(scratch), 'postmaster.pid'), 'utf8').split('\n')[0]), 'SIGKILL');
+      kills.database++;
+    }
+    // Something must come back in between, or nothing is ever acknowledged.
+    for (let tries = 0; tries < 150 && !(await healthy(base)); tries++) await after(100);
+  }
+  over = true;
+  await clients;
+  await app.stop();
+
+  db = openDatabase(url);
+  const wrong = await check(db, acknowledged, subjects);
+  await db.sequelize.close();
+  await own.stop();
+  rmSync(scratch, { recursive: true, force: true });
+  say(
+    `${kills.server} kills of the server, ${kills.database} of the database; ${acknowledged.length} commands acknowledged after ${repeats} repeats; ${wrong.lost.length} lost, ${wrong.doubled.length} doubled, ${refused.length} refused.`,
+  );
+  for (const line of [...wrong.lost, ...wrong.doubled, ...refused].slice(0, 20)) say(`  ${line}`);
+  process.exitCode = wrong.lost.length + wrong.doubled.length + refused.length > 0 || acknowledged.length === 0 ? 1 : 0;
+}
+
+/** The cluster of a data folder; where its own user cannot reach the folder it is elsewhere, and this finds none. */
+const clusterIn = (folder: string) => join(folder, 'postgres');
+
+const healthy = (base: string) =>
+  fetch(`${base}/healthz`, { signal: AbortSignal.timeout(2000) }).then(
+    (r) => r.ok,
+    () => false,
+  );
+
+interface Answer {
+  readonly ok: boolean;
+  readonly reason?: string;
+  readonly problem?: string;
+}
+
+async function send(base: string, cookie: string, id: string, personId: number, { kind, input }: Command): Promise<Answer | null> {
+  try {
+    const response = await fetch(`${base}/api/acts`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', 'x-command-kind': kind, cookie },
+      body: JSON.stringify({ id, kind, personId, doneAt: new Date().toISOString(), input }),
+      signal: AbortSignal.timeout(20_000),
+    });
+    return (await response.json()) as Answer;
+  } catch {
+    return null;
+  }
+}
+
+async function prepare(db: Database): Promise<{ readonly person: number; readonly subjects: Subjects }> {
+  const owner = { name: 'Ines Tarrow', email: 'ines@quaybay.example', passwordHash: 'none' };
+  const founded = await people.foundShop(db, 'Quay Bay Repairs', owner, 'UTC');
+  if (!founded.ok) throw new Error(founded.problem);
+  const { id: person, shopId } = founded.value;
+  const one = async (sql: string, bind: readonly unknown[]) =>
+    Number(((await db.sequelize.query(sql, { bind: [...bind] }))[0] as { id: number }[])[0]!.id);
+  const machineId = await one(`INSERT INTO machines (shop_id, name) VALUES ($1, 'Orchard rider') RETURNING id`, [shopId]);
+  const beltId = await one(
+    `INSERT INTO shelf_belts (shop_id, designation, section, quantity, bin) VALUES ($1, 'A41', 'A', 0, 'Z1') RETURNING id`,
+    [shopId],
+  );
+  const jobId = await one(
+    `INSERT INTO jobs (shop_id, number, machine_id, title, status, opened_at) VALUES ($1, 1, $2, 'Slips', 'open', now()) RETURNING id`,
+    [shopId, machineId],
+  );
+  await db.sequelize.query(
+    `INSERT INTO job_stages SELECT $1, stage, 'waiting' FROM unnest(ARRAY['ask','secure','look','match','fit','set','prove','book']) stage`,
+    { bind: [jobId] },
+  );
+  await db.sequelize.query('UPDATE shops SET next_job_number = 2 WHERE id = $1', { bind: [shopId] });
+  return { person, subjects: { machineId, beltId, job: 1 } };
+}
+
+/** Acknowledged commands that are not there, and marks that are there more than once. */
+async function check(db: Database, acknowledged: readonly Command[], { beltId }: Subjects) {
+  const lost: string[] = [];
+  const doubled: string[] = [];
+  for (const [kind, sql] of Object.entries(FOUND)) {
+    const rows = await db.sequelize.query<{ mark: string }>(sql, { type: QueryTypes.SELECT });
+    const times = new Map<string, number>();
+    for (const { mark } of rows) times.set(mark, (times.get(mark) ?? 0) + 1);
+    for (const c of acknowledged) if (c.kind === kind && !times.has(c.mark)) lost.push(`${kind} ${c.mark}`);
+    for (const [mark, n] of times) if (n > 1 && /^c\d+-\d+$/.test(mark)) doubled.push(`${kind} ${mark}: ${n} times`);
+  }
+  const [belt] = await db.sequelize.query<{ quantity: number }>('SELECT quantity FROM shelf_belts WHERE id = $1', {
+    bind: [beltId],
+    type: QueryTypes.SELECT,
+  });
+  const counts = acknowledged.filter((c) => c.kind === 'shelf.count').length;
+  if (belt!.quantity < counts) lost.push(`shelf.count: ${counts} acknowledged, ${belt!.quantity} counted`);
+  if (belt!.quantity > counts) doubled.push(`shelf.count: ${counts} acknowledged, ${belt!.quantity} counted`);
+  return { lost, doubled };
+}
+
+main().catch((error: unknown) => {
+  process.stderr.write(`${(error as Error).stack ?? String(error)}\n`);
+  process.exit(1);
+});
