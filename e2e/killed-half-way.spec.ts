@@ -58,7 +58,7 @@ test('a banded drive from the words to the hand-back, the server killed half way
   await page.reload();
   for (const [text, times] of [
     ['Inspection shields off.', 1],
-    ['Off: 4 mount washers', 1],
+    ['Removed: 4 mount washers', 1],
   ] as const)
     await expect(ticketOf(page).getByText(text)).toHaveCount(times);
 

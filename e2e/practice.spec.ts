@@ -48,7 +48,7 @@ test.describe('a round of practice', () => {
     // Whoever asks is told, and the round says so; from there tracing leads to the end.
     await page.getByRole('button', { name: 'What would tracing do?' }).click();
     const why = page.getByRole('region', { name: 'Why it does that' });
-    await expect(why.getByText(/^(Look at|Ask) this next|^Mend now/).first()).toBeVisible();
+    await expect(why.getByText(/^Next (check|question)|^Repair now/).first()).toBeVisible();
     await stage(page, 'Fit');
     await page.getByLabel('Find what to mend').fill('bearing');
     await page

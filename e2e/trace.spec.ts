@@ -15,8 +15,8 @@ test.describe('a throw on release', () => {
     // Traced from the complaint, before the walk.
     const idler = why(page).getByRole('button', { name: /^Idler bearing tips/ });
     await idler.click();
-    await expect(why(page).getByText(/Speaks for it\. It explains: throws the belt when released/)).toBeVisible();
-    await why(page).getByRole('button', { name: 'It was mended before it came, and went on' }).click();
+    await expect(why(page).getByText(/Supports it\. It explains: throws the belt when released/)).toBeVisible();
+    await why(page).getByRole('button', { name: 'Repaired before intake, complaint continued' }).click();
     await expect(ticketOf(page)).toContainText('Mended before it came, and it went on: idler bearing tips.');
     await expect(idler).toHaveCount(0);
     await toStage(page, 'Look');
@@ -28,7 +28,7 @@ test.describe('a throw on release', () => {
     ).toBeVisible();
 
     // Followed to its end: all that it asks for is good, but the brake, which stays off.
-    const mend = why(page).getByText(/^Mend now$/);
+    const mend = why(page).getByText(/^Repair now$/);
     await expect(why(page).getByText(/Computed from the drive/)).toBeVisible();
     const act = why(page)
       .getByRole('button', { name: /^(No|Go to it)$/ })
@@ -53,8 +53,8 @@ test.describe('a throw on release', () => {
     await expect(why(page).getByRole('button', { expanded: false }).first()).toBeVisible();
     const brake = why(page).getByRole('button', { name: /^Brake does not land/ });
     await brake.click();
-    await expect(why(page).getByText('Speaks for it. Where the brake stands, released: stays off.')).toBeVisible();
-    await why(page).getByRole('button', { name: 'It is mended', exact: true }).first().click();
+    await expect(why(page).getByText('Supports it. Where the brake stands, released: stays off.')).toBeVisible();
+    await why(page).getByRole('button', { name: 'Mark as repaired', exact: true }).first().click();
     await expect(ticketOf(page)).toContainText(/Mended: brake/);
 
     await toStage(page, 'Prove');
@@ -88,7 +88,7 @@ test.describe('hangs loose, and is right as it is', () => {
     await expect(right).toBeVisible();
     await expect(why(page).getByRole('button', { expanded: false }).first()).toHaveText(/^Low tension by design/);
     await right.click();
-    await why(page).getByRole('button', { name: 'It is right as it is' }).last().click();
+    await why(page).getByRole('button', { name: 'Mark as in good order' }).last().click();
     await expect(ticketOf(page)).toContainText('Left as it is: low tension by design: nothing wrong.');
     await toStage(page, 'Prove');
     await prove(page);
@@ -101,12 +101,12 @@ test.describe('on a phone', () => {
     await page.goto('/jobs/222?stage=look');
     await expect(
       why(page)
-        .getByText(/^(Look at|Ask) this next|^Mend now|^Ask the customer/)
+        .getByText(/^(Look at|Ask) this next|^Repair now|^Ask the customer/)
         .first(),
     ).toBeVisible();
     // What is next may change once more, as the drive's own numbers come.
     const act = why(page)
-      .getByRole('button', { name: /^Go to it|^It is mended|^The customer agreed|^No$/ })
+      .getByRole('button', { name: /^Go to it|^Mark as repaired|^Customer agreed|^No$/ })
       .first();
     await expect.poll(async () => (await act.boundingBox())?.height ?? 0).toBeGreaterThanOrEqual(44);
     expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);

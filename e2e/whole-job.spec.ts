@@ -65,7 +65,7 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
     await expect(page.getByText(/^Not back on: .*3 switch leads/)).toBeVisible();
     await expect(page.getByRole('button', { name: 'Confirmed: it may run' })).toHaveCount(0);
     await toStage(page, 'Fit');
-    await expect(off.getByRole('button', { name: 'Back on: 3 switch leads' })).toBeVisible();
+    await expect(off.getByRole('button', { name: 'Refitted: 3 switch leads' })).toBeVisible();
     await off.getByRole('button', { name: 'All parts refitted' }).click();
     await expect(off.getByText(/^None\. Every part removed on this job/)).toBeVisible();
     await page.getByRole('button', { name: 'Fit is done' }).click();

@@ -21,7 +21,16 @@ const storage = {
 const keyOf = (owner: number) => `taut-reads-${owner}`;
 
 /** Everything that screens read, in one place: what was read last is shown until the server says otherwise, also after a reload without network. */
-export function ReadsProvider({ owner, children }: { owner: number; children: ReactNode }) {
+export function ReadsProvider({
+  owner,
+  onRestored,
+  children,
+}: {
+  owner: number;
+  /** Called once what the device holds is restored, or could not be. */
+  onRestored?: () => void;
+  children: ReactNode;
+}) {
   const [client] = useState(
     () =>
       new QueryClient({
@@ -42,7 +51,7 @@ export function ReadsProvider({ owner, children }: { owner: number; children: Re
     [owner],
   );
   return (
-    <PersistQueryClientProvider client={client} persistOptions={options}>
+    <PersistQueryClientProvider client={client} persistOptions={options} onSuccess={() => onRestored?.()} onError={() => onRestored?.()}>
       {children}
     </PersistQueryClientProvider>
   );

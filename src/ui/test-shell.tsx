@@ -1,6 +1,6 @@
-import { render } from '@testing-library/react';
+import { act, render } from '@testing-library/react';
 import type { ReactElement, ReactNode } from 'react';
-import { vi } from 'vitest';
+import { afterAll, vi } from 'vitest';
 import { DeviceOwner } from './device';
 import { NoticeProvider } from './notice';
 import { OutboxProvider } from './outbox';
@@ -12,13 +12,23 @@ import { ZoneProvider } from './when';
 let owners = 100;
 
 /** What screens stand on in the shell: a person, units, a clock, notices, reads and acts. */
-export function Stage({ owner, metric = true, children }: { owner: number; metric?: boolean; children: ReactNode }) {
+export function Stage({
+  owner,
+  metric = true,
+  onRestored,
+  children,
+}: {
+  owner: number;
+  metric?: boolean;
+  onRestored?: () => void;
+  children: ReactNode;
+}) {
   return (
     <DeviceOwner value={String(owner)}>
       <ZoneProvider value="UTC">
         <UnitsProvider setting={{ system: metric ? 'metric' : 'inch', inchDenominator: 16 }}>
           <NoticeProvider>
-            <ReadsProvider owner={owner}>
+            <ReadsProvider owner={owner} {...(onRestored ? { onRestored } : {})}>
               <OutboxProvider owner={owner} onArrived={() => undefined}>
                 {children}
               </OutboxProvider>
@@ -30,9 +40,21 @@ export function Stage({ owner, metric = true, children }: { owner: number; metri
   );
 }
 
+/** Screens that still restore what the device holds: a file that ends before would leave them to a page that is gone. */
+const restoring: Promise<void>[] = [];
+/** Of a screen that was removed first nothing comes any more, ms. */
+const LONGEST_RESTORE_MS = 500;
+afterAll(async () => {
+  await act(async () => {
+    await Promise.race([Promise.all(restoring), new Promise((resolve) => setTimeout(resolve, LONGEST_RESTORE_MS))]);
+  });
+});
+
 export function show(element: ReactElement, { owner = owners++, metric = true }: { owner?: number; metric?: boolean } = {}) {
+  let restored = () => undefined as void;
+  restoring.push(new Promise((resolve) => (restored = resolve)));
   const view = render(
-    <Stage owner={owner} metric={metric}>
+    <Stage owner={owner} metric={metric} onRestored={() => restored()}>
       {element}
     </Stage>,
   );

@@ -79,6 +79,7 @@ const CASES: readonly Case[] = [
   ['cannot-bend-back', sized(rider, '3V')],
   ['cannot-drive-back', () => sized(drivenFromBack(), 'A')],
   ['wrong-count', numbered(rider, '3/B48')],
+  ['held-back-too-tight', numbered(demoDrive('kelp-lane-mower'), 'B57')],
 ];
 
 describe('every reason against a belt comes of some drive', () => {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { checkOf, type CheckId, type DriveKind } from '../fault';
+import { checkOf, type CheckId, type DriveKind, type DrivePart } from '../fault';
 import { driveKindOf, factsOfDrive, type Facts } from '../machine';
 import { demoDrive } from '../drive/sample-drives';
 import {
@@ -7,6 +7,7 @@ import {
   cautionsFor,
   coverLeftOff,
   findingsOf,
+  foundAt,
   handBackOf,
   kindOf,
   limitOf,
@@ -287,6 +288,27 @@ describe('the station walk', () => {
     expect(new Set(ids).size).toBe(ids.length);
     expect(ids).not.toContain('cvt-width');
     expect(ids).not.toContain('engagement-time');
+  });
+  it('asks in both directions by one check, and about no part that the drive lacks', () => {
+    const ids = (absent: readonly DrivePart[]) =>
+      walkOf(kind, [], drive, new Map(), absent).flatMap((g) => g.checks.map((c) => c.check.id));
+    expect(ids([])).toContain('tension-engaged');
+    for (const other of ['tension-high', 'belt-length-short']) expect(ids([])).not.toContain(other);
+    expect(ids([])).toEqual(expect.arrayContaining(['cable', 'brake-released']));
+    for (const id of ['cable', 'brake-released', 'brake-lining']) expect(ids(['cable', 'brake'])).not.toContain(id);
+  });
+  it('holds one finding of two directions: the later answer replaces the earlier one', () => {
+    const at = (check: CheckId, result: 'good' | 'bad') => line({ type: 'finding', body: { ...FINDING, check, part: null, result } });
+    const low = [at('tension-engaged', 'bad')];
+    const high = [...low, at('tension-high', 'bad')];
+    const back = [...high, at('tension-engaged', 'good')];
+    const of = (lines: RecordLine[]) => {
+      const found = foundAt(findingsOf(lines), 'tension-engaged', null);
+      return [findingsOf(lines).size, found?.check, found?.result];
+    };
+    expect(of(low)).toEqual([1, 'tension-engaged', 'bad']);
+    expect(of(high)).toEqual([1, 'tension-high', 'bad']);
+    expect(of(back)).toEqual([1, 'tension-engaged', 'good']);
   });
   it('begins with what tells most of the complaint', () => {
     const first = walkOf(kind, ['slow-weak'], drive)[0]!.checks.map((c) => c.check.id);

@@ -19,6 +19,7 @@ export {
   askedOf,
   chosenOf,
   findingsOf,
+  foundAt,
   fittedException,
   leftIn,
   linesOf,
@@ -54,6 +55,7 @@ export type { Running, Secured } from './entries/secured';
 export type { CvtPartMeasured } from './entries/cvt-part';
 export type { RidingWritten } from './entries/riding';
 export type { Mended } from './entries/mended';
+export { beltDamageOn } from './belt-damage';
 export { caseOf } from './traced';
 export type { ComputedFact } from './traced';
 export { WARRANTY_COVERS } from './entries/warranty';

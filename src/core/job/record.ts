@@ -1,4 +1,4 @@
-import type { CauseId, CheckId } from '../fault';
+import { mainOf, oppositeOf, type CauseId, type CheckId } from '../fault';
 import type { Aligned } from './entries/alignment';
 import type { Asked } from './entries/asked';
 import type { BeltBooked } from './entries/belt-booked';
@@ -97,10 +97,19 @@ export function findingsOf(lines: readonly RecordLine[]): Map<string, Found> {
   for (const { body, at, by } of linesOf(lines, 'finding')) {
     const said = decisions.get(body.ref);
     const decided = said ? { answer: said.answer, act: said.act, priceCents: said.priceCents } : {};
+    // One act answers both directions: the later answer replaces the earlier one.
+    const other = oppositeOf(body.check) ?? mainOf(body.check);
+    if (other !== undefined) found.delete(placeOfFinding({ ...body, check: other }));
     found.set(placeOfFinding(body), { ...body, ...decided, at, by });
   }
   return found;
 }
+
+/** What was found at a check on a part, in either of its directions. */
+export const foundAt = (found: ReadonlyMap<string, Found>, check: CheckId, part: { readonly id: string } | null): Found | undefined => {
+  const other = oppositeOf(check);
+  return found.get(placeOfFinding({ check, part })) ?? (other && found.get(placeOfFinding({ check: other, part })));
+};
 
 /** Causes that the customer declined to have mended, and that were not mended since. */
 export function leftIn(lines: readonly RecordLine[]): CauseId[] {

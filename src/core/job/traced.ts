@@ -1,4 +1,4 @@
-import { type CheckId, type DriveKind, type SetupId, vocabulary, type FaultCase, type FaultEvent } from '../fault';
+import { mainOf, oppositeOf, type CheckId, type DriveKind, type SetupId, vocabulary, type FaultCase, type FaultEvent } from '../fault';
 import { engagementOf } from '../tension';
 import type { Asked } from './entries/asked';
 import { complaintAfter } from './entries/proved';
@@ -14,15 +14,6 @@ export interface ComputedFact {
 /** How bad a result is: of one check made on several parts the worst stands. */
 const SEVERITY = { good: 0, watch: 1, bad: 2 } as const;
 type Answered = keyof typeof SEVERITY;
-
-/** Checks that one act answers in two directions: runs on or stops hard, below its range or above it. Answering one is an answer of the other. */
-const OPPOSITE: Partial<Readonly<Record<CheckId, CheckId>>> = {
-  'stop-time': 'stop-hard',
-  'tension-engaged': 'tension-high',
-  'belt-length': 'belt-length-short',
-  'engagement-time': 'engages-grabbing',
-};
-const BACK: ReadonlyMap<string, CheckId> = new Map(Object.entries(OPPOSITE).map(([main, other]) => [other, main as CheckId]));
 
 /** What was said of when it began, as the checks that ask for it. */
 const BEGAN_CHECKS = {
@@ -78,7 +69,7 @@ export function caseOf(
     if (check === 'engagement-time' && result !== 'good' && complaint.includes('slow-weak')) return;
     const has = found.results.some((r) => r.id === result);
     history.push({ check, result: has ? result : 'bad' });
-    const other = OPPOSITE[check as CheckId] ?? (result === 'good' ? undefined : BACK.get(check));
+    const other = oppositeOf(check as CheckId) ?? (result === 'good' ? undefined : mainOf(check as CheckId));
     if (other !== undefined && known(other)) history.push({ check: other, result: 'good' });
   };
   for (const { check, result } of askedFacts(askedOf(lines))) say(check, result);

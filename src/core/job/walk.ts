@@ -2,6 +2,7 @@ import { sectionOf, type Drive } from '../drive';
 import {
   checksFor,
   checksOfParts,
+  mainOf,
   setupsFor,
   STATIONS,
   type Check,
@@ -117,7 +118,7 @@ export function walkOf(
   const ranked = checksFor(complaints, kind);
   const checks = (
     complaints.length > 0 ? [...ranked, ...checksFor([], kind).filter((c) => !ranked.includes(c))] : [...checksFor([], kind)]
-  ).filter((c) => (c.state === 'secured' || c.state === 'lever') && !lacking.has(c.id));
+  ).filter((c) => (c.state === 'secured' || c.state === 'lever') && !lacking.has(c.id) && mainOf(c.id as CheckId) === undefined);
   if (complaints.length === 0) checks.sort((a, b) => (STATION_ORDER.get(a.station) ?? 0) - (STATION_ORDER.get(b.station) ?? 0));
   const groups = new Map<string, { setups: readonly Setup[]; checks: WalkCheck[] }>();
   for (const check of checks) {

@@ -92,9 +92,7 @@ function TwoPulleys({
     const entered = settled ? spans : await ask();
     if (!entered || entered.length === 0) {
       setFailed(
-        entered
-          ? 'The belt does not touch both of these pulleys; choose two that it does.'
-          : 'It could not be worked out just now; keep it once more.',
+        entered ? 'The belt does not touch both of these pulleys; choose two that it does.' : 'It could not be calculated. Save it again.',
       );
       setBusy(false);
       return;

@@ -273,8 +273,8 @@ export function CompareScreen({ stored }: { stored: StoredDrive }) {
           ),
       )}
       {failed && (
-        <Alert severity="warning" variant="outlined" sx={{ mt: 1 }} action={<Button onClick={again}>Work it out again</Button>}>
-          The comparison could not be worked out just now.
+        <Alert severity="warning" variant="outlined" sx={{ mt: 1 }} action={<Button onClick={again}>Calculate again</Button>}>
+          The comparison could not be calculated.
         </Alert>
       )}
       {draft.variants.length < MOST_VARIANTS && (

@@ -153,6 +153,25 @@ describe('a check', () => {
     await waitFor(() => expect(bodyOf(sent[0])).toMatchObject({ check: 'idler-tip', result: 'bad', part: { id: drive.pulleys[2]!.id } }));
     expect(bodyOf(sent[0])['act']).toBe(CAUSES.find((c) => c.id === 'idler-tips')!.mend.act);
   });
+  it('answers in the other direction by one more choice, as a finding with its own causes', async () => {
+    const { sent } = serverThat(ok);
+    const tension = walkOf('deck-lever', [], drive)
+      .flatMap((g) => g.checks)
+      .find((c) => c.check.id === 'tension-engaged') as WalkCheck;
+    withActs(job(), (acts) => (
+      <CheckCard job={job()} at="look" acts={acts} bay={bay} item={tension} kind="deck-lever" found={new Map()} writable />
+    ));
+    expect(screen.getAllByRole('radio').map((r) => r.textContent)).toEqual([
+      'In its range',
+      'At an end of it',
+      'Below it',
+      'Above it',
+      'Not reached',
+    ]);
+    await userEvent.click(screen.getByRole('radio', { name: 'Above it' }));
+    await waitFor(() => expect(bodyOf(sent[0])).toMatchObject({ check: 'tension-high', result: 'bad', part: null }));
+    expect(bodyOf(sent[0])['act']).not.toBe('');
+  });
   it('a price that is none is refused, and what was typed stays', async () => {
     const { sent } = serverThat(ok);
     const part = item.parts[0]!;
@@ -197,7 +216,9 @@ describe('what is off the machine', () => {
     await userEvent.click(screen.getByRole('radio', { name: 'Stored, refitted later' }));
     await userEvent.type(screen.getByLabelText('Stored until, and where'), 'April, bin C4');
     await userEvent.click(save);
-    await waitFor(() => expect(sent.map((s) => bodyOf(s))).toEqual([{ item: 'Shear pins', count: 2, way: 'stored', note: 'April, bin C4' }]));
+    await waitFor(() =>
+      expect(sent.map((s) => bodyOf(s))).toEqual([{ item: 'Shear pins', count: 2, way: 'stored', note: 'April, bin C4' }]),
+    );
     await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
   });
   it('a count that is none is refused beside its field', async () => {

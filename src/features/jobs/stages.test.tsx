@@ -173,7 +173,7 @@ describe('Look', () => {
     const asked = line('ask', 'asked', { ...NOTHING_ASKED, complaints: ['slow-weak'] });
     /** As if one check saved most. */
     const best = (check: string) =>
-      (tracing.says = { trace: { status: 'ok', causes: [], stop: null, next: [{ check, bits: 1, minutes: 1, score: 2 }] } });
+      (tracing.says = { trace: { status: 'ok', causes: [], stop: null, open: [], next: [{ check, bits: 1, minutes: 1, score: 2 }] } });
     const first = () => document.querySelector('section li [aria-expanded]')?.textContent;
     const offered = () => screen.queryAllByRole('button', { name: /^(They are|It is) off$/ }).length;
     afterEach(() => {

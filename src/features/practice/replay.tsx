@@ -81,8 +81,8 @@ export function Replay({ stored, round, model, helped }: { stored: PracticeRound
         </Button>
       </Box>
       {failed && (
-        <Alert severity="warning" variant="outlined" action={<Button onClick={again}>Work it out again</Button>}>
-          How it stands beside tracing could not be worked out just now.
+        <Alert severity="warning" variant="outlined" action={<Button onClick={again}>Calculate again</Button>}>
+          The comparison with tracing could not be calculated.
         </Alert>
       )}
       {answer && (

@@ -42,8 +42,8 @@ export function TensionPanel({
   const { answer, shown } = useMemo(() => matched(latest, of, readings), [latest, of, readings]);
   if (failed)
     return (
-      <Alert severity="warning" variant="outlined" sx={{ my: 2 }} action={<Button onClick={again}>Work it out again</Button>}>
-        The tension could not be worked out just now.
+      <Alert severity="warning" variant="outlined" sx={{ my: 2 }} action={<Button onClick={again}>Calculate again</Button>}>
+        The tension could not be calculated.
       </Alert>
     );
   if (!answer) return <Skeleton variant="rounded" height={220} sx={{ my: 2 }} />;

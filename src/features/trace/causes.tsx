@@ -60,21 +60,21 @@ export function CauseRow({ cause, onMend, before }: { cause: TracedCause; onMend
       {open && (
         <Box sx={{ fontSize: 15, mt: 0.5 }}>
           {cause.for.map((s) => (
-            <Box key={s}>Speaks for it. {s}</Box>
+            <Box key={s}>Supports it. {s}</Box>
           ))}
           {cause.against.map((s) => (
             <Box key={s} sx={{ color: 'var(--ts-quiet)' }}>
-              Speaks against it. {s}
+              Makes it less likely. {s}
             </Box>
           ))}
-          {cause.for.length + cause.against.length === 0 && <Box>Nothing found yet speaks for it or against it.</Box>}
+          {cause.for.length + cause.against.length === 0 && <Box>No finding makes it more or less likely yet.</Box>}
           {onMend && (
             <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 0.5 }}>
               <Button variant="outlined" onClick={() => void onMend(cause.id as CauseId, 'here')}>
                 {dealtWith(cause.id)}
               </Button>
               {before && (
-                <Button onClick={() => void onMend(cause.id as CauseId, 'before')}>It was mended before it came, and went on</Button>
+                <Button onClick={() => void onMend(cause.id as CauseId, 'before')}>Repaired before intake, complaint continued</Button>
               )}
             </Box>
           )}

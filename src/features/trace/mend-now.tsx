@@ -13,7 +13,7 @@ export type OnMend = (cause: CauseId, when: Mended['when'], agreed?: boolean) =>
 const words = vocabulary();
 const mendOf = (cause: string) => CAUSES.find((c) => c.id === cause)?.mend.act ?? UNKNOWN.mend.act;
 const CONSENT_WORDS: Readonly<Record<Consent['said'], string>> = {
-  'not-asked': 'Ask the customer first: it costs more than this shop spends unasked.',
+  'not-asked': 'Ask the customer first: it costs more than the shop spends without asking.',
   asked: 'The customer was asked, and has not answered.',
   waiting: 'The customer wants to think about it.',
   approved: 'The customer agreed to it.',
@@ -26,7 +26,7 @@ export function MendNow({ stop, consent, onMend }: { stop: Stop; consent: Consen
   const ask = consent.needed && consent.said !== 'approved';
   return (
     <Box sx={{ border: '2px solid var(--ts-work)', borderRadius: '4px', p: 2, bgcolor: 'var(--ts-card)' }}>
-      <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>{ask ? 'Ask the customer, then mend' : 'Mend now'}</Box>
+      <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>{ask ? 'Ask the customer, then repair' : 'Repair now'}</Box>
       <Box sx={{ fontSize: 22, fontWeight: 650 }}>{mendOf(stop.fix)}</Box>
       <Box sx={{ fontSize: 16, my: 0.5 }}>
         {stopSentence(words, { ...stop, ask: false })}
@@ -35,11 +35,11 @@ export function MendNow({ stop, consent, onMend }: { stop: Stop; consent: Consen
       {onMend && (
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
           <Button variant="contained" onClick={() => void onMend(cause, 'here', consent.needed)}>
-            {ask ? 'The customer agreed; it is mended' : dealtWith(cause)}
+            {ask ? 'Customer agreed: mark as repaired' : dealtWith(cause)}
           </Button>
           {consent.needed && (
             <Button variant="outlined" onClick={() => void onMend(cause, 'left')}>
-              The customer declines; it stays in
+              Customer declined: do not repair
             </Button>
           )}
         </Box>

@@ -52,7 +52,7 @@ export function NextLook({
       }}
     >
       <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>
-        {asked ? 'Ask this next' : 'Look at this next'}, {minutes} min
+        {asked ? 'Next question' : 'Next check'}, {minutes} min
       </Box>
       {drive && named.length > 0 && (
         <Box sx={{ float: 'right', width: { xs: 96, sm: 150 }, ml: 1.5, mb: 0.5 }}>

@@ -33,9 +33,9 @@ export function TraceOfJob({ job, at, acts, bay, writable, onCheck }: StageProps
           { cause, when, agreed, kind },
           `Job ${job.number}: ${when === 'left' ? 'left in' : 'mended'}`,
           {
-            left: 'It stays in, and on the ticket.',
-            before: 'It is on the ticket, and thought of no more.',
-            here: 'It is on the ticket; prove it next.',
+            left: 'Saved on the ticket as not repaired.',
+            before: 'Saved on the ticket. It is no longer considered.',
+            here: 'Saved on the ticket. Test it next.',
           }[when],
         )
     : null;

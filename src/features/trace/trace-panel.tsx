@@ -14,6 +14,7 @@ import type { TraceAnswer, TraceRequest } from '@/workers/trace-service';
 import { CauseRow, LookAlikes } from './causes';
 import { MendNow, type OnMend } from './mend-now';
 import { NextLook } from './next-look';
+import { OpenChecks } from './open-checks';
 
 /** Causes in sight before the rest is unfolded; those under this chance are not shown at all. */
 const SHOWN = 4;
@@ -61,13 +62,13 @@ export function TracePanel({
   if (last && 'prove' in last && last.prove === 'gone')
     return (
       <Alert severity="success" variant="outlined" sx={{ mb: 2 }}>
-        It stays on: the complaint is closed. Known bad parts that stay in are on the ticket, with the customer’s answer.
+        The belt stays on and the complaint is closed. Faults not repaired are on the ticket, with the customer’s answer.
       </Alert>
     );
   if (failed)
     return (
-      <Alert severity="warning" variant="outlined" action={<Button onClick={again}>Work it out again</Button>}>
-        What may be wrong could not be worked out just now.
+      <Alert severity="warning" variant="outlined" action={<Button onClick={again}>Calculate again</Button>}>
+        The causes could not be calculated.
       </Alert>
     );
   if (!answer) return <Skeleton variant="rounded" height={USUAL_HEIGHT} />;
@@ -75,8 +76,8 @@ export function TracePanel({
   if (trace.status === 'contradiction')
     return (
       <Alert severity="warning" variant="outlined">
-        These answers cannot stand together: {trace.conflicts.map((id) => checks.find((c) => c.id === id)!.label.toLowerCase()).join(', ')}.
-        Look at {trace.conflicts.length === 1 ? 'it' : 'one of them'} once more.
+        These findings contradict each other: {trace.conflicts.map((id) => checks.find((c) => c.id === id)!.label.toLowerCase()).join(', ')}
+        . Repeat {trace.conflicts.length === 1 ? 'it' : 'one of these checks'}.
       </Alert>
     );
   const { next } = trace;
@@ -104,6 +105,7 @@ export function TracePanel({
           drive={drive}
         />
       )}
+      <OpenChecks open={trace.open.filter((o) => o.check !== first?.check)} up={request.faultCase.setups} onCheck={onCheck} />
       {worth.length > 1 && (
         <Box sx={{ fontSize: 15 }}>
           {more ? (
@@ -120,7 +122,7 @@ export function TracePanel({
               })}
             </Box>
           ) : (
-            <Button onClick={() => setMore(true)}>Or one of these instead</Button>
+            <Button onClick={() => setMore(true)}>Show other checks</Button>
           )}
         </Box>
       )}
@@ -150,7 +152,7 @@ function ByItself({ faultCase: { history } }: { faultCase: TraceRequest['faultCa
   if (last.size === 0) return null;
   return (
     <Box sx={{ fontSize: 14.5, color: 'var(--ts-quiet)', borderTop: '1px solid var(--ts-edge)', pt: 1 }}>
-      Computed from the drive and its readings:{' '}
+      Computed from the drive, as drawn, and its readings:{' '}
       {[...last].map(([label, result]) => `${label.toLowerCase()}: ${result.toLowerCase()}`).join('; ')}.
     </Box>
   );

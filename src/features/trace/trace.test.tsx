@@ -1,4 +1,4 @@
-import { cleanup, screen, waitFor } from '@testing-library/react';
+import { cleanup, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { CAUSES, type FaultCase, type FaultEvent } from '@/core/fault';
@@ -37,17 +37,28 @@ describe('why it does that', () => {
   it('one check is next, with how it is made, and leads to it', async () => {
     asNext('idler-lean');
     const { onCheck } = open(of([]));
-    expect(screen.getByText(/^Look at this next, 1 min$/)).toBeTruthy();
+    expect(screen.getByText(/^Next check, 1 min$/)).toBeTruthy();
     expect(screen.getByText(/Compare the gap in front of it/)).toBeTruthy();
-    expect(screen.queryByText('Mend now')).toBeNull();
+    expect(screen.queryByText('Repair now')).toBeNull();
     await userEvent.click(screen.getByRole('button', { name: 'Go to it' }));
     expect(onCheck).toHaveBeenCalledWith('idler-lean');
+  });
+  it('lists what to check before the removed covers are refitted, also when a repair is due', async () => {
+    const { onCheck } = open({ ...of([{ check: 'brake-released', result: 'bad' }]), setups: ['belt-covers'] });
+    const list = within(screen.getByRole('region', { name: 'Check before refitting' }));
+    expect(list.getByText(/Removed now: belt covers/)).toBeTruthy();
+    const [first] = list.getAllByRole('listitem');
+    await userEvent.click(within(first!).getByRole('button'));
+    expect(onCheck).toHaveBeenCalledTimes(1);
+    const listed = list.getAllByRole('listitem').length;
+    await userEvent.click(list.getByRole('button', { name: /^Show \d+ more checks$/ }));
+    expect(list.getAllByRole('listitem').length).toBeGreaterThan(listed);
   });
   it('what is only asked is answered where it stands', async () => {
     asNext('began-blow');
     const onAnswer = vi.fn().mockResolvedValue(true);
     panel(of([]), { onAnswer });
-    expect(screen.getByText(/^Ask this next, 1 min$/)).toBeTruthy();
+    expect(screen.getByText(/^Next question, 1 min$/)).toBeTruthy();
     await userEvent.click(screen.getByRole('button', { name: 'Yes' }));
     expect(onAnswer).toHaveBeenCalledWith('began-blow', 'bad');
   });
@@ -60,7 +71,9 @@ describe('why it does that', () => {
       ]),
     );
     expect(
-      screen.getByText(/^Computed from the drive and its readings: grip as drawn and set: grips; slack on release: hangs slack\.$/),
+      screen.getByText(
+        /^Computed from the drive, as drawn, and its readings: grip as drawn and set: grips; slack on release: hangs slack\.$/,
+      ),
     ).toBeTruthy();
   });
   it('tells before a check is made what each answer would leave', async () => {
@@ -90,31 +103,31 @@ describe('why it does that', () => {
     };
     it('is mended once the customer agreed, and that is written', async () => {
       const onMend = asking('not-asked');
-      expect(screen.getByText('Ask the customer, then mend')).toBeTruthy();
-      await userEvent.click(screen.getByRole('button', { name: 'The customer agreed; it is mended' }));
+      expect(screen.getByText('Ask the customer, then repair')).toBeTruthy();
+      await userEvent.click(screen.getByRole('button', { name: 'Customer agreed: mark as repaired' }));
       expect(onMend).toHaveBeenCalledWith('brake-not-landing', 'here', true);
     });
     it('stays in where that is declined, and is proposed no more', async () => {
       const onMend = asking('waiting');
       expect(screen.getByText(/wants to think about it/)).toBeTruthy();
-      await userEvent.click(screen.getByRole('button', { name: 'The customer declines; it stays in' }));
+      await userEvent.click(screen.getByRole('button', { name: 'Customer declined: do not repair' }));
       expect(onMend).toHaveBeenCalledWith('brake-not-landing', 'left');
       cleanup();
       asking('declined', { left: ['brake-not-landing'] });
-      expect(screen.queryByText(/^Mend now|^Ask the customer/)).toBeNull();
+      expect(screen.queryByText(/^Repair now|^Ask the customer/)).toBeNull();
     });
     it('is simply mended where that was agreed already', () => {
       asking('approved');
       expect(screen.getByText(/The customer agreed to it/)).toBeTruthy();
-      expect(screen.getByRole('button', { name: 'It is mended' })).toBeTruthy();
+      expect(screen.getByRole('button', { name: 'Mark as repaired' })).toBeTruthy();
     });
   });
   it('a proved fault is mended by its act, at once where it is dangerous, and the mend is written', async () => {
     const { onMend } = open(of(['brake-released', 'stop-time', 'brake-lining'].map((check) => ({ check, result: 'bad' }))));
-    expect(screen.getByText('Mend now')).toBeTruthy();
+    expect(screen.getByText('Repair now')).toBeTruthy();
     expect(screen.getByText(CAUSES.find((c) => c.id === 'brake-not-landing')!.mend.act)).toBeTruthy();
-    expect(screen.getByText(/dangerous: brake does not land\. It is mended whatever else there is/)).toBeTruthy();
-    await userEvent.click(screen.getByRole('button', { name: 'It is mended' }));
+    expect(screen.getByText(/dangerous: brake does not land\. Repair it now, even if other faults remain/)).toBeTruthy();
+    await userEvent.click(screen.getByRole('button', { name: 'Mark as repaired' }));
     await waitFor(() => expect(onMend).toHaveBeenCalledWith('brake-not-landing', 'here', false));
   });
   it('a cause tells what speaks for it and against it, and can be said to have been mended before', async () => {
@@ -125,31 +138,31 @@ describe('why it does that', () => {
       ]),
     );
     await userEvent.click(screen.getByRole('button', { name: /^Idler bearing tips/ }));
-    expect(screen.getByText(/Speaks for it\. It explains: throws the belt when released/)).toBeTruthy();
-    expect(screen.getByText(/Speaks for it\. .*tips\.$/)).toBeTruthy();
-    await userEvent.click(screen.getByRole('button', { name: 'It was mended before it came, and went on' }));
+    expect(screen.getByText(/Supports it\. It explains: throws the belt when released/)).toBeTruthy();
+    expect(screen.getByText(/Supports it\. .*tips\.$/)).toBeTruthy();
+    await userEvent.click(screen.getByRole('button', { name: 'Repaired before intake, complaint continued' }));
     await waitFor(() => expect(onMend).toHaveBeenCalledWith('idler-tips', 'before'));
   });
   it('whoever may not write reads it all and is offered no mend', () => {
     open(of(['brake-released', 'stop-time', 'brake-lining'].map((check) => ({ check, result: 'bad' }))), null);
-    expect(screen.getByText('Mend now')).toBeTruthy();
-    expect(screen.queryByRole('button', { name: 'It is mended' })).toBeNull();
+    expect(screen.getByText('Repair now')).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Mark as repaired' })).toBeNull();
   });
   it('once it stays on the complaint is closed, and nothing more is looked for', () => {
     open(of([{ fixed: 'idler-tips' }, { prove: 'gone' }]));
     expect(screen.getByText(/the complaint is closed/)).toBeTruthy();
-    expect(screen.queryByText(/Look at this next|Mend now/)).toBeNull();
+    expect(screen.queryByText(/Next check|Repair now/)).toBeNull();
   });
   it('answers that cannot stand together are named; a worker that fails can be asked again', async () => {
     given.answer = { trace: { status: 'contradiction', conflicts: ['grip-computed'] } };
     const first = panel(of([]));
-    expect(screen.getByText(/These answers cannot stand together: .*Look at it once more/)).toBeTruthy();
+    expect(screen.getByText(/These findings contradict each other: .*Repeat it/)).toBeTruthy();
     first.unmount();
     given.answer = null;
     given.failed = true;
     open(of([]));
     given.failed = false;
-    await userEvent.click(screen.getByRole('button', { name: 'Work it out again' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Calculate again' }));
     expect(given.again).toHaveBeenCalledOnce();
   });
 });

@@ -4,4 +4,4 @@ import { RIGHT_AS_IT_IS } from '@/core/fault';
 export const percent = (p: number): string => (p > 0.995 ? 'over 99\u00a0%' : `${Math.round(100 * p)}\u00a0%`);
 
 /** What is said once a cause is dealt with. */
-export const dealtWith = (cause: string): string => (cause === RIGHT_AS_IT_IS ? 'It is right as it is' : 'It is mended');
+export const dealtWith = (cause: string): string => (cause === RIGHT_AS_IT_IS ? 'Mark as in good order' : 'Mark as repaired');

@@ -23,7 +23,11 @@ import { WEAR_VERDICT_WORDS } from './words';
 /** Belts in sight before the rest is unfolded. */
 const SHOWN = 50;
 
-const percent = (share: number) => (share < 0.005 ? 'under 1 %' : share > 0.995 ? 'over 99 %' : `${Math.round(100 * share)} %`);
+const percent = (share: number) => (share < 0.005 ? 'under 1%' : share > 0.995 ? 'over 99%' : `${Math.round(100 * share)}%`);
+
+/** Probability that a belt must be replaced by the next check: certain for one that is damaged. */
+const dueBy = ({ belt, forecast }: { readonly belt: MeasuredBelt; readonly forecast: WearForecast }) =>
+  belt.damaged ? 1 + forecast.underByNextLook : forecast.underByNextLook;
 
 /** Days that a spare of a drive takes to come: the longest of those known, since all may be wanted. */
 function supplyDaysOf(spares: readonly Part[], driveId: number | null): number | null {
@@ -52,10 +56,7 @@ export function FleetScreen({ belts, spares }: { belts: readonly MeasuredBelt[];
   );
   const { answer, of, failed, again } = useFleet(belts.length === 0 ? null : asks);
   const ranked = useMemo(
-    () =>
-      answer && of === asks
-        ? belts.map((belt, i) => ({ belt, forecast: answer[i]! })).sort((a, b) => b.forecast.underByNextLook - a.forecast.underByNextLook)
-        : [],
+    () => (answer && of === asks ? belts.map((belt, i) => ({ belt, forecast: answer[i]! })).sort((a, b) => dueBy(b) - dueBy(a)) : []),
     [answer, of, asks, belts],
   );
   const used = ({ log }: MeasuredBelt, { current }: WearForecast) => {
@@ -77,8 +78,8 @@ export function FleetScreen({ belts, spares }: { belts: readonly MeasuredBelt[];
         </Empty>
       )}
       {failed && (
-        <Alert severity="warning" variant="outlined" action={<Button onClick={again}>Work it out again</Button>}>
-          The forecasts could not be worked out just now.
+        <Alert severity="warning" variant="outlined" action={<Button onClick={again}>Calculate again</Button>}>
+          The forecasts could not be calculated.
         </Alert>
       )}
       {belts.length > 0 && !answer && !failed && <Skeleton variant="rounded" height={220} />}
@@ -99,7 +100,8 @@ export function FleetScreen({ belts, spares }: { belts: readonly MeasuredBelt[];
             <TableBody>
               {ranked.slice(0, all ? ranked.length : SHOWN).map(({ belt, forecast }) => {
                 const last = belt.log.at(-1)!;
-                const { remaining, verdict } = forecast;
+                const { remaining } = forecast;
+                const verdict = belt.damaged ? 'replace' : forecast.verdict;
                 return (
                   <TableRow key={`${belt.machineId} ${belt.belt}`}>
                     <TableCell>
@@ -109,6 +111,7 @@ export function FleetScreen({ belts, spares }: { belts: readonly MeasuredBelt[];
                     </TableCell>
                     <TableCell sx={{ fontWeight: 650, color: verdict === 'keep' ? undefined : 'var(--ts-copper)' }}>
                       {WEAR_VERDICT_WORDS[verdict]}
+                      {belt.damaged && <Box sx={{ fontSize: 13.5, fontWeight: 450 }}>damaged or broken, whatever its width</Box>}
                     </TableCell>
                     <TableCell className="ts-mono">{percent(forecast.underByNextLook)}</TableCell>
                     <TableCell className="ts-mono">{fine(forecast.current.width)}</TableCell>
@@ -157,7 +160,7 @@ function Spares({
         const told = belts.filter(({ forecast }) => forecast.underWithin !== null);
         const hand = own.reduce((a, s) => a + s.quantity, 0);
         const need = spareNeed(
-          belts.map(({ forecast }) => forecast.underWithin ?? forecast.underNow),
+          belts.map(({ belt, forecast }) => (belt.damaged ? 1 : (forecast.underWithin ?? forecast.underNow))),
           hand,
         );
         return (
@@ -165,15 +168,15 @@ function Spares({
             <strong>{own.map((s) => s.name).join(', ')}</strong>: {hand} to hand, {belts.length}{' '}
             {belts.length === 1 ? 'belt in use was measured' : 'belts in use were measured'}.{' '}
             {days === null ? (
-              'How long one takes to come is not known: give it with the part.'
+              'Delivery time is unknown. Enter it with the part.'
             ) : (
               <>
                 One more comes in {days} {days === 1 ? 'day' : 'days'}; by then{' '}
-                {need.due < 0.05 ? 'none is likely to be due' : `${need.due.toFixed(1)} may be due`}.{' '}
+                {need.due < 0.05 ? 'none is likely to be due' : `${need.due.toFixed(1)} likely due`}.{' '}
                 <strong style={need.order ? { color: 'var(--ts-copper)' } : {}}>
                   {need.order
-                    ? `Order now: odds of falling short ${percent(need.short)}.`
-                    : `Enough: odds of falling short ${percent(need.short)}.`}
+                    ? `Order now: ${percent(need.short)} likely to run short.`
+                    : `Enough: ${percent(need.short)} likely to run short.`}
                 </strong>
               </>
             )}

@@ -40,8 +40,8 @@ export function ForecastCard({
   const { answer, of, failed, again } = useWear(request);
   if (failed)
     return (
-      <Alert severity="warning" variant="outlined" action={<Button onClick={again}>Work it out again</Button>}>
-        The forecast could not be worked out just now.
+      <Alert severity="warning" variant="outlined" action={<Button onClick={again}>Calculate again</Button>}>
+        The forecast could not be calculated.
       </Alert>
     );
   // The answer to an earlier log says nothing of this one.

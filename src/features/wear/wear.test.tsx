@@ -140,12 +140,13 @@ describe('what is left of a belt', () => {
 
 describe('the belts of a shop', () => {
   it('those first that will not last to their next look, with what is used of each', () => {
-    const belt = (machine: string, widths: number[]) => ({
+    const belt = (machine: string, widths: number[], damaged = false) => ({
       machineId: machine.length,
       machine,
       belt: 'b',
       driveId: 7,
       log: [past({ widths })],
+      damaged,
     });
     show(
       <FleetScreen
@@ -155,20 +156,41 @@ describe('the belts of a shop', () => {
     );
     const names = screen.getAllByRole('link').map((l) => l.textContent);
     expect(names).toEqual(['Gone', 'Half', 'Good']);
-    expect(screen.getByRole('row', { name: /^Gone Replace it (over )?9\d %/ })).toBeTruthy();
+    expect(screen.getByRole('row', { name: /^Gone Replace it (over )?9\d%/ })).toBeTruthy();
     expect(screen.getByRole('row', { name: /^Good Keep it/ }).textContent).toMatch(/ km/);
+  });
+  it('one that a job calls damaged or broken comes first and is replaced, whatever its width; a spare is needed for it', () => {
+    const sound = [30.3, 30.31, 30.3];
+    const log = [past({ widths: sound })];
+    const broken = { machineId: 5, machine: 'Broke', belt: 'b', driveId: 7, log, damaged: true };
+    const worn = { machineId: 6, machine: 'Worn', belt: 'b', driveId: 7, log: [past({ widths: [28.3, 28.3, 28.31] })], damaged: false };
+    const spare = {
+      id: 1,
+      name: 'Spare belt',
+      number: '',
+      bin: '',
+      priceCents: null,
+      version: 1,
+      fitsDriveId: 7,
+      supplyDays: 12,
+      quantity: 0,
+    };
+    show(<FleetScreen spares={[spare]} belts={[worn, broken]} />);
+    expect(screen.getAllByRole('link').map((l) => l.textContent)).toEqual(['Broke', 'Worn']);
+    expect(screen.getByRole('row', { name: /^Broke Replace it.*damaged or broken, whatever its width/ })).toBeTruthy();
+    expect(screen.getByRole('region', { name: 'Spares against what comes due' }).textContent).toMatch(/[12]\.\d likely due.*Order now/);
   });
   it('spares are held against what comes due before one more could come', () => {
     const spare = { id: 1, name: 'Spare belt', number: '', bin: '', priceCents: null, version: 1, fitsDriveId: 7, supplyDays: 12 };
     const worn = past({ widths: [28.3, 28.3, 28.31] });
-    const belts = [{ machineId: 3, machine: 'Gone', belt: 'b', driveId: 7, log: [worn] }];
+    const belts = [{ machineId: 3, machine: 'Gone', belt: 'b', driveId: 7, log: [worn], damaged: false }];
     const first = show(<FleetScreen belts={belts} spares={[{ ...spare, quantity: 0 }]} />);
     const said = () => screen.getByRole('region', { name: 'Spares against what comes due' }).textContent;
     expect(said()).toMatch(/0 to hand, 1 belt in use was measured.*Order now/);
     expect(said()).toMatch(/Of 1 it is not known yet how much they run/);
     first.unmount();
     show(<FleetScreen belts={belts} spares={[{ ...spare, quantity: 1 }]} />);
-    expect(said()).toMatch(/Enough: odds of falling short under 1 %/);
+    expect(said()).toMatch(/Enough: under 1% likely to run short/);
   });
   it('a shop that read none is told where to begin', () => {
     show(<FleetScreen belts={[]} spares={[]} />);

@@ -20,6 +20,7 @@ export { commonnessOn, linksOfCause, UNKNOWN } from './likelihoods';
 export type { Step } from './likelihoods';
 export { LOOK_ALIKES, splitOf } from './look-alikes';
 export type { LookAlike } from './look-alikes';
+export { mainOf, oppositeOf } from './opposites';
 export { SETUPS } from './setups';
 export type { Setup, SetupId } from './setups';
 

@@ -4,6 +4,7 @@ import { chancesOf } from './outlook';
 import { adviseOn, type Advice } from './policy';
 import { evidenceSentences, type Evidence } from './sentences';
 import type { Vocabulary } from './vocabulary';
+import { whileOpen, type OpenCheck } from './while-open';
 
 export { validateCase } from './case';
 export type { CaseResult, Event as FaultEvent, FaultCase } from './case';
@@ -24,6 +25,8 @@ export { whatIf } from './what-if';
 export type { IfSo } from './what-if';
 export { vocabulary } from './vocabulary';
 export type { Vocabulary } from './vocabulary';
+export { whileOpen } from './while-open';
+export type { OpenCheck } from './while-open';
 export { withoutParts } from './without-parts';
 
 export interface TracedCause extends Evidence {
@@ -32,7 +35,14 @@ export interface TracedCause extends Evidence {
 }
 
 export type Trace =
-  | { readonly status: 'ok'; readonly causes: readonly TracedCause[]; readonly next: Advice['next']; readonly stop: Advice['stop'] }
+  | {
+      readonly status: 'ok';
+      readonly causes: readonly TracedCause[];
+      readonly next: Advice['next'];
+      readonly stop: Advice['stop'];
+      /** What else to check while these covers are off. */
+      readonly open: readonly OpenCheck[];
+    }
   /** No set of causes explains the answers: checks each of which, left out, would make it possible; all of them where no single one does. */
   | { readonly status: 'contradiction'; readonly conflicts: readonly string[] };
 
@@ -50,5 +60,5 @@ export function trace(words: Vocabulary, faultCase: FaultCase): Trace {
     .map((id, i): TracedCause => ({ id, probability: chances[i]!, ...evidence(id) }))
     .filter((_, i) => !belief.mended.has(i))
     .sort((a, b) => b.probability - a.probability);
-  return { status: 'ok', causes, ...adviseOn(words, faultCase, belief) };
+  return { status: 'ok', causes, ...adviseOn(words, faultCase, belief), open: whileOpen(words, faultCase, belief) };
 }

@@ -50,10 +50,10 @@ export function evidenceSentences(words: Vocabulary, { complaint, history }: Fau
 export function stopSentence(words: Vocabulary, { fix, why, ask }: NonNullable<Advice['stop']>): string {
   const { label } = words.causes.find((c) => c.id === fix)!;
   const name = `${label.charAt(0).toLowerCase()}${label.slice(1)}`;
-  const first = ask ? ' Ask the customer first: its parts cost more than is spent unasked.' : '';
+  const first = ask ? ' Ask the customer first: the parts cost more than the shop spends without asking.' : '';
   return {
-    proved: `As good as proved and quickly mended: ${name}.${first}`,
-    dangerous: `As good as proved, and dangerous: ${name}. It is mended whatever else there is.${first}`,
-    cheaper: `Looking further would cost more than it saves: mend what is likeliest for its minutes, ${name}, and prove.${first}`,
+    proved: `Almost certain and quick to repair: ${name}.${first}`,
+    dangerous: `Almost certain and dangerous: ${name}. Repair it now, even if other faults remain.${first}`,
+    cheaper: `More checks cost more time than they save. Repair this, then test: ${name}.${first}`,
   }[why];
 }

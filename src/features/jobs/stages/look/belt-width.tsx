@@ -3,8 +3,7 @@
 import Alert from '@mui/material/Alert';
 import { useMemo, useState } from 'react';
 import { sectionOf, type Drive } from '@/core/drive';
-import type { CheckId } from '@/core/fault';
-import { findingsOf, linesOf, type CvtPartMeasured } from '@/core/job';
+import { beltDamageOn, linesOf, type CvtPartMeasured } from '@/core/job';
 import { meterIn, parseMeter } from '@/core/quantity';
 import { logOf, readTwoWays, takenOf, type PastWidth } from '@/core/wear';
 import type { BeltLife } from '@/db';
@@ -24,10 +23,6 @@ import { WidthForm, type TypedBasis } from '../../../wear/width-form';
 import type { StageProps } from '../module';
 
 const NOTHING: readonly PastWidth[] = [];
-/** Checks by which a belt is found damaged, whatever its width. */
-const DAMAGE: readonly CheckId[] = ['belt-surface', 'belt-flat'];
-/** Words of a title or a complaint by which the belt itself is broken. */
-const BROKE = /\bbelt\b.*\b(?:broke|broken|snapped|tore|torn|shredded)\b|\b(?:broke|broken|snapped|tore|torn|shredded)\b.*\bbelt\b/i;
 const NO_LIFE: BeltLife = { ridden: [], warranties: [] };
 
 /** The width of a variable drive’s belt: its log on this machine, what is left of it, how it was ridden, what was promised, and the parts it runs on. */
@@ -79,12 +74,7 @@ export function BeltWidth({ job, at, acts, drive, writable }: StageProps & { dri
     minimumMm: last?.minimumMm ?? belt.measured?.minimum ?? null,
     newMm: last?.newMm ?? sectionOf(belt).topMm,
   };
-  const replaced = linesOf(entries, 'belt-booked').length > 0;
-  const damaged =
-    !replaced &&
-    (BROKE.test(job.title) ||
-      BROKE.test(job.complaint) ||
-      [...findingsOf(entries).values()].some((f) => f.result === 'bad' && DAMAGE.includes(f.check)));
+  const damaged = beltDamageOn(job, entries) === 'damaged';
   const toldTo = Math.max(last?.fittedAt ?? 0, ...ridden.map((r) => r.to));
   const { write } = acts;
   return (

@@ -7,17 +7,8 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { v4 as newId } from 'uuid';
 import { parseQuantity } from '@/core/quantity';
-import { causesTold, type DriveKind, type Result } from '@/core/fault';
-import {
-  limitOf,
-  placeOfFinding,
-  resultBy,
-  type CustomerAnswer,
-  type Finding,
-  type Found,
-  type WalkCheck,
-  type WalkPart,
-} from '@/core/job';
+import { causesTold, checkOf, oppositeOf, type DriveKind, type Result } from '@/core/fault';
+import { foundAt, limitOf, resultBy, type CustomerAnswer, type Finding, type Found, type WalkCheck, type WalkPart } from '@/core/job';
 import { Choices } from '@/ui/choices';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
@@ -53,7 +44,7 @@ export function CheckCard({
   const simulated = useSimulated();
   const { request } = useTraced();
   if (simulated) return <SimulatedCheck {...{ item, kind, found, simulated, writable }} onMend={() => acts.go('fit')} />;
-  const of = (part: WalkPart | null) => found.get(placeOfFinding({ check: check.id, part }));
+  const of = (part: WalkPart | null) => foundAt(found, check.id, part);
   const worst = parts
     .flatMap((part) => of(part) ?? [])
     .filter((f) => f.part !== null)
@@ -93,10 +84,11 @@ function PartRow({
   const [value, setValue] = useState<number | null>(finding?.value ?? null);
   const number = check.number;
   const dimension = number ? dimensionOf(number) : null;
+  const opposite = oppositeOf(check.id);
   const write = (more: Partial<Finding> & Pick<Finding, 'result'>) => {
     const body: Finding = {
       ref: finding?.ref ?? newId(),
-      check: check.id,
+      check: finding?.check ?? check.id,
       part: part && { id: part.id, label: part.label },
       value,
       limit: value === null ? null : (limit?.value ?? null),
@@ -108,14 +100,28 @@ function PartRow({
     };
     return acts.write(at, 'finding', body, `Job ${job.number}: ${findingWords(body)}`);
   };
-  const choose = (result: Finding['result']) => {
-    const proposed = result === 'bad' ? (causesTold(check.id, kind)[0]?.mend.act ?? '') : '';
-    void write({ result, ...(finding?.act ? {} : { act: proposed }), ...(result === 'good' ? { act: '', priceCents: null } : {}) });
+  const choose = (answer: Finding['result'] | 'opposite') => {
+    const result = answer === 'opposite' ? 'bad' : answer;
+    const about = answer === 'opposite' ? opposite! : check.id;
+    // The other direction is another finding, with causes and a repair of its own.
+    const same = finding === undefined || finding.check === about;
+    const proposed = result === 'bad' ? (causesTold(about, kind)[0]?.mend.act ?? '') : '';
+    void write({
+      check: about,
+      ref: same && finding ? finding.ref : newId(),
+      result,
+      ...(same && finding?.act ? {} : { act: proposed }),
+      ...(result === 'good' ? { act: '', priceCents: null } : {}),
+    });
   };
   const said = value === null ? null : resultBy(value, limit);
   const options = (['good', 'watch', 'bad'] as const).flatMap((r: Result) =>
     check.results[r] ? [{ id: r, label: check.results[r] }] : [],
   );
+  const other =
+    opposite !== undefined && causesTold(opposite, kind).length > 0
+      ? [{ id: 'opposite' as const, label: checkOf(opposite).results.bad ?? '' }]
+      : [];
   return (
     <Box sx={{ py: 1, borderTop: '1px solid var(--ts-edge)' }}>
       {part && (
@@ -159,8 +165,8 @@ function PartRow({
         unlabelled
         big
         disabled={!writable}
-        value={finding?.result ?? null}
-        options={[...options, { id: 'not-reached', label: 'Not reached' }]}
+        value={finding === undefined ? null : finding.check === opposite ? 'opposite' : finding.result}
+        options={[...options, ...other, { id: 'not-reached', label: 'Not reached' }]}
         onChoose={choose}
       />
       {finding && (
@@ -175,7 +181,7 @@ function PartRow({
       {finding && (finding.result === 'bad' || finding.result === 'watch') && (
         <WhatFollows
           key={finding.ref + finding.result}
-          {...{ check, kind, finding, writable }}
+          {...{ check: checkOf(finding.check) as WalkCheck['check'], kind, finding, writable }}
           onWrite={(more) => write({ result: finding.result, ...more })}
         />
       )}

@@ -6,7 +6,7 @@ import ButtonBase from '@mui/material/ButtonBase';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import type { SetupId } from '@/core/fault';
-import { placeOfFinding, type Found, type WalkCheck, type WalkGroup } from '@/core/job';
+import { foundAt, type Found, type WalkCheck, type WalkGroup } from '@/core/job';
 import { RESULT_WORDS } from '../../bay-words';
 import type { Bay } from '../../use-bay';
 import type { StageProps } from '../module';
@@ -39,7 +39,7 @@ export function Group({
   const [all, setAll] = useState(false);
   const setups = group.setups.map((s) => ({ ...s, id: s.id as SetupId }));
   const waits = setups.filter((s) => !up.has(s.id));
-  const tried = (c: WalkCheck) => c.parts.filter((p) => found.has(placeOfFinding({ check: c.check.id, part: p }))).length;
+  const tried = (c: WalkCheck) => c.parts.filter((p) => foundAt(found, c.check.id, p) !== undefined).length;
   const checks = all ? group.checks : group.checks.filter((c, i) => i < SHOWN || tried(c) > 0 || c.check.id === open);
   const minutes = waits.reduce((sum, s) => sum + s.minutes, 0);
   const move = async (isUp: boolean) => {
@@ -66,7 +66,7 @@ export function Group({
       >
         {checks.map((item, i) => {
           const done = tried(item);
-          const results = item.parts.flatMap((p) => found.get(placeOfFinding({ check: item.check.id, part: p }))?.result ?? []);
+          const results = item.parts.flatMap((p) => foundAt(found, item.check.id, p)?.result ?? []);
           const worst = [...results].sort((a, b) => WORST[b] - WORST[a])[0];
           const isOpen = open === item.check.id;
           return (

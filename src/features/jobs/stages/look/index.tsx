@@ -6,7 +6,7 @@ import Button from '@mui/material/Button';
 import Skeleton from '@mui/material/Skeleton';
 import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
-import { checkOf, type CheckId, type DriveKind } from '@/core/fault';
+import { checkOf, mainOf, type CheckId, type DriveKind } from '@/core/fault';
 import { askedOf, cautionsFor, findingsOf, setupsUp, walkOf, type WalkCheck } from '@/core/job';
 import type { Light } from '@/ui/plate/lights';
 import { Plate } from '@/ui/plate/plate';
@@ -74,7 +74,8 @@ function Stage(props: StageProps) {
       )}
       <TraceOfJob
         {...props}
-        onCheck={(check) => {
+        onCheck={(wanted) => {
+          const check = mainOf(wanted) ?? wanted;
           setOnly(null);
           setOpen(check);
           requestAnimationFrame(() => document.getElementById(`check-${check}`)?.scrollIntoView({ block: 'center' }));
