@@ -143,8 +143,7 @@ async function main(): Promise<void> {
       app = serve();
     }
     if (which > 0.5) {
-      process.kill(Number(readFileSync(join(clusterIn(scratch), 'postmaster.pid'), 'utf8').split('\n')[0]), 'SIGKILL');
-      kills.database++;
+      if (killPostmaster(scratch)) kills.database++;
     }
     // Something must come back in between, or nothing is ever acknowledged.
     for (let tries = 0; tries < 150 && !(await healthy(base)); tries++) await after(100);
@@ -167,6 +166,16 @@ async function main(): Promise<void> {
 
 /** The cluster of a data folder; where its own user cannot reach the folder it is elsewhere, and this finds none. */
 const clusterIn = (folder: string) => join(folder, 'postgres');
+
+/** Kills PostgreSQL outright; false where it is just being started again. */
+function killPostmaster(folder: string): boolean {
+  try {
+    process.kill(Number(readFileSync(join(clusterIn(folder), 'postmaster.pid'), 'utf8').split('\n')[0]), 'SIGKILL');
+    return true;
+  } catch {
+    return false;
+  }
+}
 
 const healthy = (base: string) =>
   fetch(`${base}/healthz`, { signal: AbortSignal.timeout(2000) }).then(
