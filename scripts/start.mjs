@@ -90,7 +90,17 @@ process.once('exit', () => folder?.free());
 // From here on an interruption ends what was begun, and the next start goes on from there.
 /** @type {(code: number) => Promise<void>} */
 let stop = async (code) => process.exit(code);
-for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
+/** One press of Ctrl-C can arrive twice: from the terminal and through npm, ms. */
+const ONE_PRESS_MS = 1000;
+let firstSignal = 0;
+/** Ends at once what a second signal asks for; nothing before there is anything to end. Committed data stays. */
+let endNow = () => undefined;
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
+  process.on(signal, () => {
+    if (firstSignal > 0 && Date.now() - firstSignal > ONE_PRESS_MS) endNow();
+    firstSignal ||= Date.now();
+    void stop(0);
+  });
 
 ensureDebian({ database: !theirs, browser: false });
 ensurePackages();
@@ -123,16 +133,16 @@ void own?.keepUp();
 
 let stopping = false;
 stop = async (code) => {
-  if (stopping) {
-    // Asked a second time: end now. Committed data stays.
-    server.kill('SIGKILL');
-    own?.endNow();
-    process.exit(1);
-  }
+  if (stopping) return;
   stopping = true;
   await server.stop();
   await own?.stop();
   process.exit(code);
+};
+endNow = () => {
+  server.kill('SIGKILL');
+  own?.endNow();
+  process.exit(1);
 };
 whenGone(starters(), () => void stop(0));
 const { code } = await server.ended;

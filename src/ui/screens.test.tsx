@@ -217,8 +217,8 @@ describe('lists and lookups', () => {
     await userEvent.type(screen.getByLabelText('Find'), '6');
     await waitFor(() => expect(rows()).toEqual(['Machine 6']));
     up = false;
-    await userEvent.clear(screen.getByLabelText('Find'));
-    await userEvent.type(screen.getByLabelText('Find'), '5');
+    // Replaced in one keystroke: an empty field in between would be looked for, too.
+    await userEvent.type(screen.getByLabelText('Find'), '5', { initialSelectionStart: 0, initialSelectionEnd: 1 });
     expect(await screen.findByText(/shows what was read before/)).toBeTruthy();
     expect(rows()).toEqual(['Machine 6']);
     up = true;

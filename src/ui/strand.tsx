@@ -1,7 +1,11 @@
 'use client';
 
 import Box from '@mui/material/Box';
+import { spreadLabels } from './spread-labels';
 import { useUnits } from './units';
+
+/** Width of one figure of the labels, px. */
+const FIGURE_PX = 8.5;
 
 export interface StrandMark {
   readonly id: string;
@@ -41,12 +45,19 @@ export function Strand({
   const low = loadKnown ? at(floorN) : 4;
   const high = ceilingN === null ? w - 4 : at(ceilingN);
   const empty = loadKnown && ceilingN !== null && ceilingN < floorN;
+  const labelled = marks.filter((m) => !m.small);
+  const centres = spreadLabels(
+    labelled.map((m) => ({ at: at(m.tensionN), width: show(m.tensionN, 'force').length * FIGURE_PX })),
+    0,
+    w,
+  );
+  const labelAt = new Map(labelled.map((m, i) => [m.id, centres[i]!]));
   const words = [
-    loadKnown ? `Slips under ${show(floorN, 'force')}` : 'Load not known, so no slip floor',
-    ceilingN === null ? 'no bearing limit known' : `loads the bearings over ${show(ceilingN, 'force')}`,
+    loadKnown ? `Slips below ${show(floorN, 'force')}` : 'Load unknown, so no slip limit',
+    ceilingN === null ? 'no bearing limit entered' : `overloads the bearings above ${show(ceilingN, 'force')}`,
     ...(targetN === null ? [] : [`target ${show(targetN, 'force')}`]),
     ...marks.map(
-      (m) => `${m.label} ${show(m.tensionN, 'force')}${m.leftN === undefined ? '' : `, ${show(m.leftN, 'force')} of it left under load`}`,
+      (m) => `${m.label} ${show(m.tensionN, 'force')}${m.leftN === undefined ? '' : `, ${show(Math.max(0, m.leftN), 'force')} under load`}`,
     ),
   ].join('; ');
   return (
@@ -80,7 +91,7 @@ export function Strand({
             )}
             {!m.small && (
               <text
-                x={Math.min(w - 34, Math.max(34, at(m.tensionN)))}
+                x={labelAt.get(m.id)}
                 y={12}
                 textAnchor="middle"
                 fontSize={14}
@@ -95,21 +106,19 @@ export function Strand({
         ))}
         {loadKnown && (
           <text x={4} y={66} fontSize={12.5} fill="var(--ts-quiet)">
-            slips under {show(floorN, 'force')}
+            slips below {show(floorN, 'force')}
           </text>
         )}
         {!loadKnown && (
           <text x={4} y={66} fontSize={12.5} fill="var(--ts-quiet)">
-            load not known
+            load unknown
           </text>
         )}
         <text x={w - 4} y={66} fontSize={12.5} textAnchor="end" fill={ceilingN === null ? 'var(--ts-quiet)' : 'var(--ts-copper)'}>
-          {ceilingN === null ? 'bearing limit not known' : `bearings over ${show(ceilingN, 'force')}`}
+          {ceilingN === null ? 'no bearing limit entered' : `bearings above ${show(ceilingN, 'force')}`}
         </text>
       </svg>
-      {empty && (
-        <Box sx={{ color: 'var(--ts-copper)', fontSize: 13, fontWeight: 600 }}>No tension does both: it would slip or overload.</Box>
-      )}
+      {empty && <Box sx={{ color: 'var(--ts-copper)', fontSize: 13, fontWeight: 600 }}>No tension works: the belt slips or overloads.</Box>}
     </Box>
   );
 }

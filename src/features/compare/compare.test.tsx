@@ -2,6 +2,7 @@ import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { MOST_TIP_MPS } from '@/core/drive';
+import { oncePer } from '@/ui/test-memo';
 import { show } from '@/ui/test-shell';
 import { compareDrives, type CompareRequest } from '@/workers/compare-service';
 import { RIDER_DRIVE } from '../test-records';
@@ -9,10 +10,11 @@ import { CompareScreen } from './compare-screen';
 import { FIGURES, figureText, withinLimit } from './figures';
 
 vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
-/** What a worker would answer, without one. */
+/** What a worker would answer, without one; once for each request, as each render asks again. */
+const compared = oncePer(compareDrives);
 vi.mock('@/ui/solver', () => ({
   useCompare: (request: CompareRequest | null) => ({
-    answer: request && compareDrives(request),
+    answer: request && compared(request),
     pending: false,
     failed: false,
     again: vi.fn(),
@@ -66,13 +68,13 @@ it('figures are held against their limits from the right side', () => {
     variants: [{ diametersMm: {} }],
     sweep: null,
   });
-  const compared = variants[0]!.compared!;
+  const figures = variants[0]!.compared!;
   const of = (id: string) => FIGURES.find((f) => f.id === id)!;
-  expect(withinLimit(of('tip'), { ...compared, tipMps: MOST_TIP_MPS + 0.1 })).toBe(false);
-  expect(withinLimit(of('bend'), { ...compared, tightestMm: compared.leastBendMm - 1 })).toBe(false);
-  expect(withinLimit(of('bend'), { ...compared, tightestMm: compared.leastBendMm + 1 })).toBe(true);
-  expect(withinLimit(of('ratio'), compared)).toBeNull();
-  expect(withinLimit(of('tip'), { ...compared, tipMps: null })).toBeNull();
+  expect(withinLimit(of('tip'), { ...figures, tipMps: MOST_TIP_MPS + 0.1 })).toBe(false);
+  expect(withinLimit(of('bend'), { ...figures, tightestMm: figures.leastBendMm - 1 })).toBe(false);
+  expect(withinLimit(of('bend'), { ...figures, tightestMm: figures.leastBendMm + 1 })).toBe(true);
+  expect(withinLimit(of('ratio'), figures)).toBeNull();
+  expect(withinLimit(of('tip'), { ...figures, tipMps: null })).toBeNull();
   const plain = (v: number, d: string) => `${v} ${d}`;
   expect(figureText('percent', 148.4, plain)).toBe('148 %');
   expect(figureText('ratio', 0.931, plain)).toBe('0.93 to 1');

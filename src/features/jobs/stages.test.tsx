@@ -6,6 +6,7 @@ import { NOTHING_ASKED, STAGES, cautionsFor, type Stage } from '@/core/job';
 import { BOOKED_BELT, FINDING, PROVED } from '@/core/job/test-job';
 import { USUAL_LIMITS, type Facts } from '@/core/machine';
 import type { Job, TicketEntry } from '@/db';
+import { oncePer } from '@/ui/test-memo';
 import { serverThat, show } from '@/ui/test-shell';
 import { solverService, type MatchRequest } from '@/workers/solver-service';
 import type { EntryRequest } from '@/workers/entry-service';
@@ -25,7 +26,7 @@ vi.mock('../shelf/actions', () => ({
 }));
 vi.mock('@/ui/solver', () => ({
   useTrace: (request: TraceRequest | null) => ({
-    answer: request && !tracing.late ? (tracing.says ?? solverService.trace(request)) : null,
+    answer: request && !tracing.late ? (tracing.says ?? traceOf(request)) : null,
     pending: tracing.late,
     failed: false,
     again: vi.fn(),
@@ -38,13 +39,13 @@ vi.mock('@/ui/solver', () => ({
     return { answer: null, pending: false };
   },
   useTension: (request: TensionRequest) => ({
-    answer: solverService.tension(request),
+    answer: tensionOf(request),
     of: request,
     pending: false,
     failed: false,
     again: vi.fn(),
   }),
-  askTension: (request: TensionRequest) => Promise.resolve(solverService.tension(request)),
+  askTension: (request: TensionRequest) => Promise.resolve(tensionOf(request)),
   useEntries: (request: EntryRequest | null) => ({ answer: request && solverService.entries(request), pending: false }),
   askEntries: (request: EntryRequest) => Promise.resolve(solverService.entries(request)),
 }));
@@ -52,6 +53,8 @@ vi.mock('../trace/actions', () => ({ readShopBase: async () => ({ ok: true, valu
 vi.mock('../tension/actions', () => ({ readTensionPast: async () => ({ ok: true, value: { readings: [], epochs: [] } }) }));
 vi.mock('@/ui/plate/plate', () => ({ Plate: () => null }));
 
+const tensionOf = oncePer(solverService.tension);
+const traceOf = oncePer(solverService.trace);
 /** Whether the answer is still to come, and what it is where it is not the engine’s own. */
 const tracing = vi.hoisted(() => ({ late: false, says: null as TraceAnswer | null }));
 const matched = vi.hoisted(() => ({ last: null as MatchRequest | null }));

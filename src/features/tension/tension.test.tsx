@@ -2,6 +2,7 @@ import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import { show } from '@/ui/test-shell';
+import { oncePer } from '@/ui/test-memo';
 import { solverService } from '@/workers/solver-service';
 import type { TensionRequest } from '@/workers/tension-service';
 import { RIDER_DRIVE } from '../test-records';
@@ -12,15 +13,16 @@ import { runWords } from './words';
 /** What a worker would answer, without one. */
 vi.mock('@/ui/solver', () => ({
   useTension: (request: TensionRequest) => ({
-    answer: solverService.tension(request),
+    answer: tensionOf(request),
     of: request,
     pending: false,
     failed: false,
     again: vi.fn(),
   }),
-  askTension: (request: TensionRequest) => Promise.resolve(solverService.tension(request)),
+  askTension: (request: TensionRequest) => Promise.resolve(tensionOf(request)),
 }));
 
+const tensionOf = oncePer(solverService.tension);
 const drive = RIDER_DRIVE.document;
 const open = (readings: readonly KeptReading[] = [], onTake: Parameters<typeof TensionPanel>[0]['onTake'] = null) =>
   show(

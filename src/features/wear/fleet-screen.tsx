@@ -111,7 +111,7 @@ export function FleetScreen({ belts, spares }: { belts: readonly MeasuredBelt[];
                     </TableCell>
                     <TableCell sx={{ fontWeight: 650, color: verdict === 'keep' ? undefined : 'var(--ts-copper)' }}>
                       {WEAR_VERDICT_WORDS[verdict]}
-                      {belt.damaged && <Box sx={{ fontSize: 13.5, fontWeight: 450 }}>damaged or broken, whatever its width</Box>}
+                      {belt.damaged && <Box sx={{ fontSize: 13.5, fontWeight: 450 }}>damaged or broken: replace it at any width</Box>}
                     </TableCell>
                     <TableCell className="ts-mono">{percent(forecast.underByNextLook)}</TableCell>
                     <TableCell className="ts-mono">{fine(forecast.current.width)}</TableCell>

@@ -177,7 +177,7 @@ describe('the belts of a shop', () => {
     };
     show(<FleetScreen spares={[spare]} belts={[worn, broken]} />);
     expect(screen.getAllByRole('link').map((l) => l.textContent)).toEqual(['Broke', 'Worn']);
-    expect(screen.getByRole('row', { name: /^Broke Replace it.*damaged or broken, whatever its width/ })).toBeTruthy();
+    expect(screen.getByRole('row', { name: /^Broke Replace it.*damaged or broken: replace it at any width/ })).toBeTruthy();
     expect(screen.getByRole('region', { name: 'Spares against what comes due' }).textContent).toMatch(/[12]\.\d likely due.*Order now/);
   });
   it('spares are held against what comes due before one more could come', () => {
