@@ -165,7 +165,7 @@ test.describe('roles', () => {
     expect(answer).toContain('takes a technician’s account');
     const stranger = await browser.newContext();
     expect(await (await replay(stranger.request, {})).text()).toContain('You are signed out');
-    expect(await (await replay(viewer.request, {})).text()).toContain('Somebody else has signed in');
+    expect(await (await replay(viewer.request, {})).text()).toContain('Another person has signed in');
     const nonsense = await (await replay(technician.request, { input: { id: 'x', by: 'lots' } })).text();
     expect(nonsense).toContain('"reason":"invalid"');
     await Promise.all([technician.close(), viewer.close(), stranger.close()]);

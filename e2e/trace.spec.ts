@@ -101,7 +101,7 @@ test.describe('on a phone', () => {
     await page.goto('/jobs/222?stage=look');
     await expect(
       why(page)
-        .getByText(/^(Look at|Ask) this next|^Repair now|^Ask the customer/)
+        .getByText(/^Next (check|question)|^Repair now|^Ask the customer/)
         .first(),
     ).toBeVisible();
     // What is next may change once more, as the drive's own numbers come.

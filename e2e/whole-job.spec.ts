@@ -65,7 +65,7 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
     await expect(page.getByText(/^Not back on: .*3 switch leads/)).toBeVisible();
     await expect(page.getByRole('button', { name: 'Confirmed: it may run' })).toHaveCount(0);
     await toStage(page, 'Fit');
-    await expect(off.getByRole('button', { name: 'Refitted: 3 switch leads' })).toBeVisible();
+    await expect(off.getByRole('button', { name: 'Refitted: 3 switch leads', exact: true })).toBeVisible();
     await off.getByRole('button', { name: 'All parts refitted' }).click();
     await expect(off.getByText(/^None\. Every part removed on this job/)).toBeVisible();
     await page.getByRole('button', { name: 'Fit is done' }).click();
@@ -140,7 +140,7 @@ test.describe('a mid PTO on a phone, the network gone half way', () => {
     const off = page.getByRole('region', { name: 'Parts removed' });
     await off
       .getByRole('button', { name: 'All parts refitted' })
-      .or(off.getByRole('button', { name: /^Back on/ }))
+      .or(off.getByRole('button', { name: /^Refitted/ }))
       .first()
       .tap();
     await expect(off.getByText(/^None\. Every part removed on this job/)).toBeVisible();
