@@ -1,4 +1,5 @@
-import type { CauseId, CheckId } from '.';
+import type { CauseId } from './causes';
+import type { CheckId } from './checks';
 
 /** Parts that one machine of a kind has and another does not. */
 export const DRIVE_PARTS = ['cable', 'rod', 'electric-clutch', 'brake', 'drum'] as const;

@@ -1,4 +1,4 @@
-import type { CheckId } from '.';
+import type { CheckId } from './checks';
 
 /** Checks that one act answers in two directions, such as a tension below its range or above it: the answer to one is an answer to the other. */
 const OPPOSITES: ReadonlyMap<CheckId, CheckId> = new Map<CheckId, CheckId>([
