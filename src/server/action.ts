@@ -88,6 +88,10 @@ const envelope = z.object({
   input: z.unknown(),
 });
 
+const DAY_MS = 86_400_000;
+/** Notes of applied commands are stored for this long. A device sends no command again that is older than 180 days. */
+const NOTE_DAYS = 200;
+
 /** The answer to a command of a stranger. */
 export const SIGNED_OUT = {
   ok: false as const,
@@ -158,6 +162,10 @@ export async function perform({ acts: kinds, secret }: ActKinds, raw: unknown): 
     return act.run({ db, person, now, id, doneAt }, checked.value as never, once);
   });
 }
+
+/** Deletes notes of commands older than `NOTE_DAYS`. @returns how many were deleted */
+export const deleteOldNotes = (db: Database, now: Date): Promise<number> =>
+  acts.deleteNotes(db, new Date(now.getTime() - NOTE_DAYS * DAY_MS));
 
 /** What was answered to an act that was applied already; null where it was not. */
 async function answeredBefore(

@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import * as z from 'zod';
 import type { Database, Person } from '../db';
 import { value, shopForTests } from '../db/test-database';
-import { action, perform, type ActKinds } from './action';
+import { action, deleteOldNotes, perform, type ActKinds } from './action';
 
 const seen = vi.hoisted(() => ({ person: null as unknown, db: null as unknown }));
 vi.mock('./session', async (original) => ({ ...(await original<object>()), currentPerson: async () => seen.person }));
@@ -75,6 +75,17 @@ describe('an act', () => {
     await shop.db.models.Customer.destroy({ where: {} });
     expect(await send('add', { name: 'Isla' }, { id })).toEqual(first);
     expect(await customers()).toEqual([]);
+  });
+  it('keeps its note for 200 days, longer than a device sends it again', async () => {
+    const id = randomUUID();
+    const day = (n: number) => new Date(Date.now() + n * 86_400_000);
+    await send('add', { name: 'Isla' }, { id });
+    await deleteOldNotes(shop.db, day(199));
+    await send('add', { name: 'Isla' }, { id });
+    expect(await customers()).toEqual(['Isla']);
+    expect(await deleteOldNotes(shop.db, day(201))).toBeGreaterThan(0);
+    await send('add', { name: 'Isla' }, { id });
+    expect(await customers()).toEqual(['Isla', 'Isla']);
   });
   it('sent many times at once is applied once, and all get its answer', async () => {
     const id = randomUUID();

@@ -6,6 +6,8 @@ export interface Onset {
   readonly to: number;
   /** ln of how much louder it is than what was before. */
   readonly rise: number;
+  /** The same from its first few milliseconds alone. A blow is loud from the first on, a syllable or a machine is not. */
+  readonly attack: number;
 }
 
 const HOP_S = 0.005;
@@ -13,6 +15,9 @@ const AFTER_S = 0.08;
 const BEFORE_S = 0.1;
 const STEEP_S = 0.012;
 const LEAST_RISE = 0.3;
+/** Of the rise of a blow, its first milliseconds have at least this share. */
+const LEAST_ATTACK = 0.45;
+const ATTACK_S = 0.015;
 const APART_S = 0.14;
 const MOST = 12;
 const LONGEST_S = 0.9;
@@ -33,44 +38,50 @@ export function onsetsIn({ samples, rate }: White): Onset[] {
     return b > a ? (sums[b]! - sums[a]!) / ((b - a) * hop) : null;
   };
   const [after, before] = [Math.round(AFTER_S / HOP_S), Math.round(BEFORE_S / HOP_S)];
+  const short = Math.round(ATTACK_S / HOP_S);
   const rises = Array.from({ length: steps }, (_, s) => {
-    const now = mean(s, s + after);
-    const was = mean(s - before, s);
-    return now === null ? -Infinity : Math.log((now + 0.3) / ((was ?? 1) + 0.3));
+    const grown = (ahead: number, behind: number) => {
+      const now = mean(s, s + ahead);
+      return now === null ? -Infinity : Math.log((now + 0.3) / ((mean(s - behind, s) ?? 1) + 0.3));
+    };
+    // At the very start there is nothing to compare with.
+    return { s, rise: grown(after, before), attack: s < short ? -Infinity : grown(short, short) };
   });
+  const sharpness = rises.map(({ rise, attack }) => rise + attack);
   const apart = Math.round(APART_S / HOP_S);
   const tops = rises
-    .map((rise, s) => ({ rise, s }))
-    .filter(({ rise, s }) => {
-      if (rise < LEAST_RISE) return false;
-      for (let d = 1; d <= apart; d++) if ((rises[s - d] ?? -1) > rise || (rises[s + d] ?? -1) >= rise) return false;
+    .filter(({ rise, attack, s }) => {
+      if (rise < LEAST_RISE || attack < 0) return false;
+      const own = sharpness[s]!;
+      for (let d = 1; d <= apart; d++) if ((sharpness[s - d] ?? -1) > own || (sharpness[s + d] ?? -1) >= own) return false;
       return true;
     })
-    .sort((a, b) => b.rise - a.rise)
+    .sort((a, b) => sharpness[b.s]! - sharpness[a.s]!)
     .slice(0, MOST)
     .sort((a, b) => a.s - b.s);
-  const begins = tops.map(({ s }) => steepest(samples, rate, (s - 2) * hop, (s + after) * hop));
-  return tops
-    .map(({ rise }, i) => ({
-      rise,
-      from: begins[i]!,
-      to: Math.min(samples.length, Math.round(begins[i]! + LONGEST_S * rate), (begins[i + 1] ?? Infinity) - 2 * hop),
+  const blows = tops
+    .map(({ s, rise }) => ({ rise, ...steepest(samples, rate, (s - 2) * hop, (s + after) * hop) }))
+    .filter(({ rise, attack }) => attack > LEAST_ATTACK * rise);
+  return blows
+    .map((blow, i) => ({
+      ...blow,
+      to: Math.min(samples.length, Math.round(blow.from + LONGEST_S * rate), (blows[i + 1]?.from ?? Infinity) - 2 * hop),
     }))
     .filter(({ from, to }) => to - from >= SHORTEST_S * rate);
 }
 
-/** Where it rises most between two samples: the first few ms after against the same before. */
-function steepest(x: Float64Array, rate: number, from: number, to: number): number {
+/** Where it rises most between two samples, and by how much (ln): the first few ms after against the same before. */
+function steepest(x: Float64Array, rate: number, first: number, last: number): { readonly from: number; readonly attack: number } {
   const span = Math.round(STEEP_S * rate);
-  let [best, most] = [from, -Infinity];
-  for (let i = Math.max(span, from); i < Math.min(x.length - span, to); i++) {
+  let [from, most, attack] = [Math.max(0, first), -Infinity, 0];
+  for (let i = Math.max(span, first); i < Math.min(x.length - span, last); i++) {
     let [was, now] = [0, 0];
     for (let k = 0; k < span; k++) {
       was += x[i - 1 - k]! ** 2;
       now += x[i + k]! ** 2;
     }
     const rise = (now - was) / (was / 4 + span);
-    if (rise > most) [best, most] = [i, rise];
+    if (rise > most) [from, most, attack] = [i, rise, Math.log((now + span) / (was + span))];
   }
-  return Math.max(0, best);
+  return { from, attack };
 }

@@ -1,3 +1,4 @@
+import { solveDamped } from '../linear';
 import { project, type Projectable } from './projection';
 
 /**
@@ -76,20 +77,32 @@ export interface Struck extends Projectable {
   readonly freedom: number;
 }
 
-export function fitString(sound: Struck, shape: StringShape, range: FitRange): StringFit {
-  const y = sound.samples;
-  const { rate, lowestHz, highestHz } = range;
+interface Column {
+  /** Number of the partial. */
+  readonly n: number;
+  readonly hz: number;
+  /** 0 the louder plane of swinging, 1 the other. */
+  readonly plane: number;
+}
+
+/** @param shift moves all partials by this share of the note */
+function columnsOf(shape: StringShape, range: FitRange, shift: number): { readonly columns: readonly Column[]; readonly sought: number } {
   const planes = shape.apart ? [1, 1 + shape.apart] : [1];
-  /** Partial number and frequency of each pair of columns. */
-  const columns: { readonly n: number; readonly hz: number; readonly plane: number }[] = [];
+  const columns: Column[] = [];
   let sought = 0;
   for (let n = 1; n <= range.mostPartials; n++) {
-    const f = partialHz(shape, n);
-    if (f > highestHz) break;
-    if (f < lowestHz) continue;
+    const f = partialHz(shape, n) + shift * shape.hz;
+    if (f > range.highestHz) break;
+    if (f < range.lowestHz) continue;
     sought++;
     for (const [plane, factor] of planes.entries()) if (plane === 0 || n <= PLANES_OF) columns.push({ n, hz: f * factor, plane });
   }
+  return { columns, sought };
+}
+
+/** Products of the columns with each other (`gram`, whole and symmetric) and with the sound (`z`); each column is a pair of cosine and sine. */
+function productsOf(sound: Struck, columns: readonly Column[], shape: StringShape, { rate }: FitRange) {
+  const y = sound.samples;
   const m = columns.length;
   const size = 2 * m;
   const omega = new Float64Array(m);
@@ -121,12 +134,20 @@ export function fitString(sound: Struck, shape: StringShape, range: FitRange): S
       gram[si * size + cj] = gram[cj * size + si] = sinCos;
       gram[ci * size + sj] = gram[sj * size + ci] = cosSin;
     }
+  return { gram, z, rho };
+}
+
+/** @param shift moves all partials by this share of the note, to a comb that no string has */
+export function fitString(sound: Struck, shape: StringShape, range: FitRange, shift = 0): StringFit {
+  const { columns, sought } = columnsOf(shape, range, shift);
+  const { gram, z, rho } = productsOf(sound, columns, shape, range);
+  const m = columns.length;
   // A pair that explains less is not heard, whatever is left: its gain is under what it costs even where nothing else remains.
   const least = sound.energy * MISFIT * (1 - Math.exp((-2 * COST_OF_OTHER) / sound.freedom));
   const energies = strongestFirst(gram, z, m, least);
   const between = MULTIPLES.map(() => 0);
   let [evidence, explained, late, heard, other, left] = [0, 0, 0, 0, 0, sound.energy];
-  const lateFrom = Math.min(fallOf(shape, 1, shape.hz) * rate, LATE_SHARE * y.length);
+  const lateFrom = Math.min(fallOf(shape, 1, shape.hz) * range.rate, LATE_SHARE * sound.samples.length);
   const has = new Set<number>();
   for (const k of [...energies.keys()].sort((i, j) => energies[j]! - energies[i]!)) {
     const energy = energies[k]!;
@@ -152,6 +173,39 @@ export function fitString(sound: Struck, shape: StringShape, range: FitRange): S
   }
   const all = Math.max(explained, 1e-9);
   return { evidence, explained, late, lateFrom, heard, sought, between: Math.min(...between) / all, other: other / all };
+}
+
+/** Partials of a low string between those of a higher one, moved by so much of its note: no string has them there. */
+const MOVED = [0.35, 0.5, -0.35];
+/** The higher string is given other planes of swinging on both sides, so that its beats are not taken for partials of the lower one. */
+const BESIDE = [1.012, 0.988];
+const BESIDE_OF = 3;
+/** Share of its energy that a sound keeps whatever is fitted to it. */
+const LEAST_LEFT = 0.03;
+const RIDGE = 1e-3;
+
+/**
+ * ln of how much likelier a string is than one that sounds `multiple` times higher, from the partials that only the lower one has. They are compared with
+ * the same number of partials between them: what any comb explains of the higher string's skirts says nothing.
+ * @param shape the lower string
+ */
+export function ownPartials(sound: Struck, shape: StringShape, multiple: number, range: FitRange): number {
+  const { columns } = columnsOf({ ...shape, apart: 0 }, range, 0);
+  const shared = columns
+    .filter(({ n }) => n % multiple === 0)
+    .flatMap((c) => [c, ...(c.n <= BESIDE_OF * multiple ? BESIDE.map((factor) => ({ ...c, hz: c.hz * factor })) : [])]);
+  const own = columns.filter(({ n }) => n % multiple !== 0);
+  const explained = (all: readonly Column[]) => {
+    const { gram, z } = productsOf(sound, all, shape, range);
+    const sizes = solveDamped(gram, z, z.length, RIDGE);
+    return sizes ? sizes.reduce((sum, v, i) => sum + v * z[i]!, 0) : 0;
+  };
+  const leftWith = (more: readonly Column[]) =>
+    Math.max(0, sound.energy - explained([...shared, ...more])) + LEAST_LEFT * sound.energy;
+  const moved = MOVED.map((by) =>
+    leftWith(own.map((c) => ({ ...c, hz: c.hz + by * shape.hz })).filter(({ hz }) => hz >= range.lowestHz && hz <= range.highestHz)),
+  );
+  return (sound.freedom / 2) * Math.log(Math.min(...moved) / leftWith(own));
 }
 
 /**

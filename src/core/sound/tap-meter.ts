@@ -3,7 +3,7 @@ import { coarseNotes } from './coarse-notes';
 import { onsetsIn } from './onsets';
 import { oneChannel, slowed } from './prepare';
 import { LEFT_OUT_S, NOISE, strikeOf, type SoundStrike } from './strike';
-import { fallOf, fitString, type FitRange, type StringShape } from './string-fit';
+import { fallOf, fitString, ownPartials, type FitRange, type StringShape } from './string-fit';
 
 export interface HeardTap {
   /** s from the start. */
@@ -36,11 +36,9 @@ export interface TapOptions {
 const FINE_PARTIALS = 16;
 /** Notes closer than this (ln) are one at first; those searched, and those closed in on. */
 const SAME_NOTE = 0.025;
-/** Up to this note a string is asked whether a multiple of it explains as much; no multiple is higher than the last, Hz. */
-const LOW_HZ = 45;
+/** No span sounds lower or higher, Hz. */
+const LOWEST_HZ = 11;
 const TOP_HZ = 260;
-/** Closing in on a string raises its evidence by no more than about so many times. */
-const WORTH = 1.5;
 const MOST_CANDIDATES = 16;
 const SEARCHED = 6;
 const FINALISTS = 3;
@@ -83,7 +81,7 @@ export function hearTap(channels: readonly Float32Array[], rate: number, options
   if (slow.samples.length < 0.25 * slow.rate) return nothing('too-short');
   if (slow.samples.every((v) => Math.abs(v) < 1e-6)) return nothing('silent');
   const white = cleared(slow);
-  const onsets = [...onsetsIn(white)].sort((a, b) => b.rise - a.rise).slice(0, MOST_STRIKES);
+  const onsets = [...onsetsIn(white)].sort((a, b) => b.rise + b.attack - a.rise - a.attack).slice(0, MOST_STRIKES);
   if (onsets.length === 0) return nothing('nothing-rings');
   onsets.sort((a, b) => a.from - b.from);
   const range: FitRange = { rate: white.rate, lowestHz: white.lowestHz, highestHz: white.highestHz, mostPartials: FINE_PARTIALS };
@@ -115,6 +113,18 @@ function counted({ share, evidence, between }: Fitted): number {
   return Math.max(0, evidence * Math.min(1, between / LEAST_BETWEEN) - BY_CHANCE);
 }
 
+/** Combs that no string has, by how far their partials are moved, as a share of the note. */
+const MOVED = [0.35, 0.5, 0.65];
+
+/** Evidence for a string over that for the same comb moved: a dense comb of a low note explains any sound, wherever its partials are. */
+const contrastOf = (strikes: readonly SoundStrike[], shape: StringShape, range: FitRange): number =>
+  strikes.reduce((sum, strike) => {
+    const evidence = counted(fitted(strike, shape, range));
+    if (evidence === 0) return sum;
+    const moved = Math.max(0, ...MOVED.map((by) => fitString(strike.sound, shape, range, by).evidence));
+    return sum + Math.max(0, evidence - moved);
+  }, 0);
+
 /** A ring has at least so much of what its quality promises left after one fall; asked where that promise stands clear of the noise. */
 const LASTS = 0.25;
 const CLEAR_OF_NOISE = 0.6;
@@ -140,6 +150,11 @@ function lasts(strikes: readonly SoundStrike[], shape: StringShape, range: FitRa
 interface Found {
   readonly shape: StringShape;
   readonly total: number;
+}
+
+interface Ring extends Found {
+  /** What of its evidence a moved comb does not have. */
+  readonly contrast: number;
 }
 
 const totalOf = (strikes: readonly SoundStrike[], shape: StringShape, range: FitRange): number =>
@@ -254,44 +269,70 @@ function ownNote(
   return { hz, sdHz: Math.max(LEAST_SD * hz, curve > 0 ? 1 / Math.sqrt(curve) : 0.02 * hz), fit };
 }
 
-/**
- * All partials of a string are also partials of one that sounds 2, 3 … times lower, which has others besides to explain what no string does. So much more evidence
- * the lower one must have: on simulated recordings a true lower string had at least 1.01 times that of its octave and 1.36 times that of higher multiples; a wrong one up to
- * 1.00 and 1.10 times, with few exceptions.
- */
-const MORE_EVIDENCE: readonly (readonly [multiple: number, times: number, and: number])[] = [
-  [2, 1.01, 0],
-  [3, 1.28, 0],
-  ...[4, 5, 6, 7, 8].map((multiple) => [multiple, 1.28, 20] as const),
+/** A lower string has at least so much evidence (ln) from the partials that a multiple of it lacks: of the octave and twelfth, and of higher multiples. */
+const OWN_EVIDENCE: readonly (readonly [multiple: number, evidence: number])[] = [
+  [2, 14],
+  [3, 14],
+  [4, 25],
+  [5, 25],
+  [6, 25],
 ];
+/** The same as a share of all its evidence. */
+const OWN_SHARE = 0.1;
+/** A lower string is taken in place of its multiple with at least this share of its contrast, and a multiple in place of a lower one. */
+const LOWER_SHARE = 0.35;
+const HIGHER_SHARE = 0.6;
+const MOST_STEPS = 4;
 
-/** Strings at multiples of a low one that are not among those closed in on, as far as they come near enough to be preferred. */
-function multiplesOf(low: Found | undefined, known: readonly Found[], strikes: readonly SoundStrike[], range: FitRange): Found[] {
-  if (!low || low.shape.hz > LOW_HZ) return [];
-  return MORE_EVIDENCE.flatMap(([multiple, times]) => {
-    const hz = multiple * low.shape.hz;
-    if (hz > TOP_HZ || known.some((k) => Math.abs(Math.log(k.shape.hz / hz)) < APART)) return [];
-    const near = search(strikes, firstLook(strikes, hz, range), range);
-    return WORTH * times * near.total > low.total ? [withTwoPlanes(strikes, refine(strikes, near, range), range)] : [];
-  });
-}
+const ownOf = (strikes: readonly SoundStrike[], shape: StringShape, multiple: number, range: FitRange): number =>
+  strikes.reduce((sum, s) => (fitted(s, shape, range).share < LEAST_SHARE ? sum : sum + ownPartials(s.sound, shape, multiple, range)), 0);
 
-/** The likeliest string, or a multiple of it where the lower one does not explain enough more. @param rings likeliest first */
-function highestOf(rings: readonly Found[]): Found | undefined {
+const isAbout = (hz: number, other: number): boolean => Math.abs(Math.log(hz / other)) < APART;
+
+/** The likeliest string, or one that sounds some times lower or higher, by the partials that only the lower one has. @param rings likeliest first */
+function amongMultiples(strikes: readonly SoundStrike[], rings: readonly Ring[], range: FitRange): Ring | undefined {
   let best = rings[0];
-  for (let changed = true; changed;) {
-    const low = best;
-    const higher = rings.find(
-      (r) =>
-        low &&
-        MORE_EVIDENCE.some(
-          ([n, times, and]) => Math.abs(Math.log(r.shape.hz / low.shape.hz / n)) < APART && low.total < times * r.total + and,
-        ),
-    );
-    changed = higher !== undefined;
-    if (higher) best = higher;
+  for (let step = 0; best && step < MOST_STEPS; step++) {
+    const next: Ring | undefined = lowerThan(strikes, best, rings, range) ?? higherThan(strikes, best, rings, range);
+    if (!next) break;
+    best = next;
   }
   return best;
+}
+
+function lowerThan(strikes: readonly SoundStrike[], best: Ring, rings: readonly Ring[], range: FitRange): Ring | undefined {
+  for (const [multiple, least] of OWN_EVIDENCE) {
+    const hz = best.shape.hz / multiple;
+    if (hz < LOWEST_HZ) break;
+    const known = rings.find((r) => isAbout(r.shape.hz, hz));
+    const shape = known?.shape ?? { ...best.shape, hz, stiffness: Math.max(LEAST_STIFFNESS, best.shape.stiffness / multiple ** 2), apart: 0 };
+    if (ownOf(strikes, shape, multiple, range) < least) continue;
+    const lower = known ?? closedIn(strikes, { shape, total: totalOf(strikes, shape, range) }, range);
+    const isHeard = ownOf(strikes, lower.shape, multiple, range) >= Math.max(least, OWN_SHARE * lower.contrast);
+    if (isHeard && lower.contrast > LOWER_SHARE * best.contrast && isRing(strikes, lower, range)) return lower;
+  }
+  return undefined;
+}
+
+function higherThan(strikes: readonly SoundStrike[], best: Ring, rings: readonly Ring[], range: FitRange): Ring | undefined {
+  for (const [multiple, least] of OWN_EVIDENCE) {
+    const hz = multiple * best.shape.hz;
+    if (hz > TOP_HZ) break;
+    if (ownOf(strikes, best.shape, multiple, range) >= Math.max(least, OWN_SHARE * best.contrast)) continue;
+    const higher =
+      rings.find((r) => isAbout(r.shape.hz, hz)) ?? closedIn(strikes, search(strikes, firstLook(strikes, hz, range), range), range);
+    if (isRing(strikes, higher, range) && higher.contrast > HIGHER_SHARE * best.contrast) return higher;
+  }
+  return undefined;
+}
+
+const isRing = (strikes: readonly SoundStrike[], { shape }: Found, range: FitRange): boolean =>
+  shape.q >= LEAST_Q && shape.q <= MOST_Q && lasts(strikes, shape, range);
+
+/** Closes in on a string, also with two planes of swinging, and compares it with combs that no string has. */
+function closedIn(strikes: readonly SoundStrike[], start: Found, range: FitRange): Ring {
+  const { shape, total } = withTwoPlanes(strikes, refine(strikes, start, range), range);
+  return { shape, total, contrast: contrastOf(strikes, shape, range) };
 }
 
 function decide(strikes: readonly SoundStrike[], found: readonly Found[], range: FitRange, { expect }: TapOptions): TapHeard {
@@ -305,21 +346,20 @@ function decide(strikes: readonly SoundStrike[], found: readonly Found[], range:
   const kept = scored
     .filter((s) => s.total > 0)
     .slice(0, FINALISTS)
-    .map((s) => withTwoPlanes(strikes, refine(strikes, s, range), range))
-    .map((s) => ({ ...s, total: s.total + bonus(s.shape.hz, expect) }))
-    .sort((a, b) => b.total - a.total);
-  const isRing = ({ shape }: Found) => shape.q >= LEAST_Q && shape.q <= MOST_Q && lasts(strikes, shape, range);
-  const rings = kept.filter(isRing);
-  const best = highestOf([...rings, ...multiplesOf(rings[0], rings, strikes, range).filter(isRing)]);
+    .map((s) => closedIn(strikes, s, range))
+    .map((s) => ({ ...s, contrast: s.contrast + bonus(s.shape.hz, expect) }))
+    .sort((a, b) => b.contrast - a.contrast);
+  const rings = kept.filter((r) => isRing(strikes, r, range));
+  const best = amongMultiples(strikes, rings, range);
   if (!best) return nothing(kept.some(({ shape }) => shape.q <= MOST_Q) ? 'dies-at-once' : 'nothing-rings');
   const taps = strikes.map((strike) => ({ strike, ...ownNote(strike, best.shape, range) })).filter(({ fit }) => counted(fit) > 0);
-  const evidence = best.total - bonus(best.shape.hz, expect);
+  const evidence = best.contrast;
   if (taps.length === 0 || evidence < (taps.length > 1 ? LEAST_EVIDENCE : LEAST_OF_ONE)) return nothing('nothing-rings');
   const { hz } = best.shape;
   const known = taps.reduce((a, { sdHz }) => a + 1 / sdHz ** 2, 0);
   const scatter = Math.sqrt(taps.reduce((a, t) => a + (t.hz - hz) ** 2, 0) / Math.max(1, taps.length - 1));
   const rival = rings.find((k) => Math.abs(Math.log(k.shape.hz / hz)) > APART);
-  const octave = rival !== undefined && best.total - rival.total < OPEN;
+  const octave = rival !== undefined && best.contrast - rival.contrast < OPEN;
   const weak = octave || evidence < SURE;
   return {
     hz,
@@ -335,7 +375,7 @@ function decide(strikes: readonly SoundStrike[], found: readonly Found[], range:
           : taps.length === 1
             ? 'one-tap'
             : 'clear',
-    candidates: rings.map((k) => ({ hz: k.shape.hz, behind: best.total - k.total })),
+    candidates: rings.map((k) => ({ hz: k.shape.hz, behind: best.contrast - k.contrast })),
   };
 }
 

@@ -58,7 +58,8 @@ export async function answerAct(db: Database, id: string, answer: unknown): Prom
   await db.sequelize.query('UPDATE acts SET answer = $2::jsonb WHERE id = $1', { bind: [id, JSON.stringify(answer)] });
 }
 
-/** Notes of acts that were applied before `before` are dropped: no device sends one again after so long. */
-export async function forgetActs(db: Database, before: Date): Promise<void> {
-  await db.sequelize.query('DELETE FROM acts WHERE applied_at < $1', { bind: [before] });
+/** Deletes the notes of commands that were applied before `before`. The caller refuses repeats of such old commands. @returns how many were deleted */
+export async function deleteNotes(db: Database, before: Date): Promise<number> {
+  const [rows] = await db.sequelize.query('DELETE FROM acts WHERE applied_at < $1 RETURNING id', { bind: [before] });
+  return rows.length;
 }

@@ -358,12 +358,9 @@ describe('Set', () => {
     });
     expect(body['worstDeg']).toBeGreaterThan(0.5);
   });
-  it('a load, the manual’s target and a keeper’s gap are written, and a decision against the numbers asks why', async () => {
+  it('saves a load and the manual’s target', async () => {
     const { sent } = serverThat(ok);
-    at(
-      'set',
-      job({ entries: [timed(3), line('ask', 'timed', { what: 'engagement', seconds: 0.5, when: 'found', limitS: null, how: 'typed' })] }),
-    );
+    at('set', job());
     await press(/^What it is reckoned on/);
     await userEvent.type(screen.getByLabelText('The manual’s own target, a strand'), '210');
     await choose('By its blades');
@@ -373,10 +370,21 @@ describe('Set', () => {
       ownTargetN: 210,
       loads: [{ id: 'spindle', guess: { by: 'blades', blades: 1 } }],
     });
+  });
+  it('saves the gap at a belt keeper', async () => {
+    const { sent } = serverThat(ok);
+    at('set', job());
     await press(/^Keepers, belt stops and latch/);
     await userEvent.type(screen.getByLabelText('Gap to the belt'), '3');
     await press('Save gap');
     await waitFor(() => expect(entries(sent, 'clearance')[0]!.body).toMatchObject({ what: 'keeper', mm: 3, lever: 'engaged' }));
+  });
+  it('asks for a reason when a decision differs from the recommendation', async () => {
+    const { sent } = serverThat(ok);
+    at(
+      'set',
+      job({ entries: [timed(3), line('ask', 'timed', { what: 'engagement', seconds: 0.5, when: 'found', limitS: null, how: 'typed' })] }),
+    );
     await press(/^Leave, adjust or replace/);
     await choose('Replace the belt');
     await press('Save decision');

@@ -65,6 +65,22 @@ describe('acts on a device', () => {
     await box.retry(left?.id ?? '');
     expect(await keptActs(owner)).toEqual([]);
   });
+  it('older than the notes of the server are not repeated, until the person asks for it', async () => {
+    const server = serverThat(null);
+    const box = open();
+    await box.act('book', {}, { words: 'Booking' });
+    const tried = server.sent.length;
+    server.answer(ok());
+    vi.spyOn(Date, 'now').mockReturnValue(Date.now() + 181 * 86_400_000);
+    await box.deliver();
+    expect(server.sent).toHaveLength(tried);
+    const [left] = await keptActs(owner);
+    expect(left!.refusal).toMatch(/more than 180 days old/);
+    await box.retry(left!.id);
+    expect(server.sent).toHaveLength(tried + 1);
+    expect(await keptActs(owner)).toEqual([]);
+    vi.mocked(Date.now).mockRestore();
+  });
   it('tried again after a refusal is a new change, under a new id', async () => {
     const server = serverThat(null);
     const box = open();

@@ -13,6 +13,11 @@ const WAITS: ReadonlySet<string> = new Set(['signed-out', 'failed']);
 /** A change that fails so often, with others of the server's answers in between, is shown as refused: it must not hold up those behind it for ever. */
 const MOST_FAILURES = 12;
 
+/** The server stores its notes of commands a little longer than this. Later it could not tell a repeat from a new change. */
+const OLDEST_DAYS = 180;
+const isTooOld = ({ doneAt }: KeptAct): boolean => Date.now() - Date.parse(doneAt) > OLDEST_DAYS * 86_400_000;
+const TOO_OLD = `This change is more than ${OLDEST_DAYS} days old. Check whether it is already saved. Then try again or drop it.`;
+
 export const NO_ANSWER = 'The server does not answer.';
 
 /** An act is waited for so long before its screen goes on without an answer, ms. */
@@ -83,6 +88,8 @@ export function openOutbox(owner: number): Outbox {
     };
 
   const failedTimes = new Map<string, number>();
+  /** Changes that the person sent again on purpose. */
+  const askedFor = new Set<string>();
   const isStuck = (id: string, reason: string): boolean => {
     if (reason !== 'failed') return false;
     const times = (failedTimes.get(id) ?? 0) + 1;
@@ -103,6 +110,10 @@ export function openOutbox(owner: number): Outbox {
     for (;;) {
       const next = (await keptActs(owner)).find((a) => a.refusal === null && !passed.has(a.id));
       if (!next || paused) return;
+      if (isTooOld(next) && !askedFor.has(next.id)) {
+        await setRefusal(next.id, TOO_OLD);
+        continue;
+      }
       const answer = await post(next);
       if (answer === null) return later(NO_ANSWER);
       if (!answer.ok && WAITS.has(answer.reason) && !isStuck(next.id, answer.reason)) return later(answer.problem);
@@ -162,7 +173,9 @@ export function openOutbox(owner: number): Outbox {
     },
     retry: async (id) => {
       // The server repeats its stored answer to an id that it knows: tried again it is a new change.
-      await renew(id, newId());
+      const fresh = newId();
+      askedFor.add(fresh);
+      await renew(id, fresh);
       await deliver();
     },
     pause: () => {
