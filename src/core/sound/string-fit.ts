@@ -200,8 +200,7 @@ export function ownPartials(sound: Struck, shape: StringShape, multiple: number,
     const sizes = solveDamped(gram, z, z.length, RIDGE);
     return sizes ? sizes.reduce((sum, v, i) => sum + v * z[i]!, 0) : 0;
   };
-  const leftWith = (more: readonly Column[]) =>
-    Math.max(0, sound.energy - explained([...shared, ...more])) + LEAST_LEFT * sound.energy;
+  const leftWith = (more: readonly Column[]) => Math.max(0, sound.energy - explained([...shared, ...more])) + LEAST_LEFT * sound.energy;
   const moved = MOVED.map((by) =>
     leftWith(own.map((c) => ({ ...c, hz: c.hz + by * shape.hz })).filter(({ hz }) => hz >= range.lowestHz && hz <= range.highestHz)),
   );

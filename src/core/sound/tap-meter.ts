@@ -56,8 +56,8 @@ const LEAST_BETWEEN = 0.06;
 const LEAST_SHARE = 0.45;
 /** Evidence (ln) that chance reaches with so many notes tried; enough to answer, also by one tap; enough to be sure. */
 const BY_CHANCE = 4;
-const LEAST_EVIDENCE = 20;
-const LEAST_OF_ONE = 32;
+const LEAST_EVIDENCE = 10;
+const LEAST_OF_ONE = 14;
 const SURE = 60;
 /** Strikes that are looked at: the loudest. */
 const MOST_STRIKES = 5;
@@ -305,7 +305,12 @@ function lowerThan(strikes: readonly SoundStrike[], best: Ring, rings: readonly 
     const hz = best.shape.hz / multiple;
     if (hz < LOWEST_HZ) break;
     const known = rings.find((r) => isAbout(r.shape.hz, hz));
-    const shape = known?.shape ?? { ...best.shape, hz, stiffness: Math.max(LEAST_STIFFNESS, best.shape.stiffness / multiple ** 2), apart: 0 };
+    const shape = known?.shape ?? {
+      ...best.shape,
+      hz,
+      stiffness: Math.max(LEAST_STIFFNESS, best.shape.stiffness / multiple ** 2),
+      apart: 0,
+    };
     if (ownOf(strikes, shape, multiple, range) < least) continue;
     const lower = known ?? closedIn(strikes, { shape, total: totalOf(strikes, shape, range) }, range);
     const isHeard = ownOf(strikes, lower.shape, multiple, range) >= Math.max(least, OWN_SHARE * lower.contrast);
