@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import { DRIVE_KINDS, setupMinutes, vocabulary } from '../fault';
+import { MODELS } from './machines';
 import { anySeed, codeText, readCode } from './code';
 import { moveWords, reviewOf, workedByTracing } from './review';
 import { drawMachine, moveProblem, newRound, playOn, replayed, resultOf, type Move, type Played, type PracticeMachine } from './round';
@@ -101,6 +102,24 @@ describe('a practice machine', () => {
     expect(new Map(forth.map((p) => [JSON.stringify(p.move), p.result]))).toEqual(
       new Map(back.map((p) => [JSON.stringify(p.move), p.result])),
     );
+  });
+  it('shows a cause that a check sees whenever it is there, and never one that is not', () => {
+    let seen = 0;
+    for (const { kind } of MODELS)
+      for (let seed = 0; seed < 60; seed++) {
+        const drawn = drawMachine(words, kind, seed);
+        for (const check of words.checks.filter((c) => c.source === 'hand' && c.kinds.includes(kind))) {
+          const { given } = words.likelihoods.checks[check.id]!;
+          const sees = Object.keys(given).filter((cause) => 1 - given[cause]![0]! > 0.99);
+          if (sees.length === 0) continue;
+          const isGood = resultOf(words, drawn, newRound(drawn), { look: check.id }) === check.results[0]!.id;
+          if (drawn.faults.some((f) => sees.includes(f))) {
+            seen++;
+            expect(isGood, `${check.id} of ${drawn.faults}`).toBe(false);
+          } else if (drawn.faults.every((f) => given[f] === undefined)) expect(isGood, `${check.id} of ${drawn.faults}`).toBe(true);
+        }
+      }
+    expect(seen).toBeGreaterThan(20);
   });
   it('shows its faults as often as the base says', () => {
     const draws = 3000;

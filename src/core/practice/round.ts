@@ -1,9 +1,9 @@
 import { seededRandom } from '../drive';
 import {
-  answer,
   drawJob,
   RIGHT_AS_IT_IS,
   setupMinutes,
+  truthfulAnswer,
   UNKNOWN,
   type FaultCase,
   type FaultEvent,
@@ -129,7 +129,7 @@ export function moveProblem(words: Vocabulary, { now }: Pick<Round, 'now'>, move
 
 /** What a machine answers to a move: the same whenever it is asked with the same mends made. */
 export function resultOf(words: Vocabulary, machine: PracticeMachine, { left }: Pick<Round, 'left'>, move: Move): string | null {
-  if ('look' in move) return answer(words, move.look, left, drawFor(machine, 'look', move.look, ...left));
+  if ('look' in move) return truthfulAnswer(words, move.look, left, drawFor(machine, 'look', move.look, ...left));
   if ('prove' in move) return machine.complaint.some((c) => bringing(words, machine, c).some((f) => left.includes(f))) ? 'still' : 'gone';
   return null;
 }

@@ -15,7 +15,7 @@ export type { Outlook } from './outlook';
 export { adviseOn, setupMinutes } from './policy';
 export type { Advice, NextCheck, StopWhy } from './policy';
 export { stopSentence } from './sentences';
-export { answer, drawJob } from './simulated';
+export { answer, drawJob, truthfulAnswer } from './simulated';
 export type { SimulatedJob } from './simulated';
 export { COMMONNESS_VALUES, corrected, correctionProblem, LINK_VALUES, NOTHING_SHOWN } from './correct';
 export type { Correction } from './correct';

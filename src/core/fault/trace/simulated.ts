@@ -47,6 +47,23 @@ export function answer(world: Vocabulary, check: string, faults: readonly string
   return world.checks.find((c) => c.id === check)!.results[at]!.id;
 }
 
+/** A check that shows a cause at least this often is the cause seen: what it shows is certain. */
+const SEEN = 0.99;
+
+/** Answers a check as `answer` does, but a check that sees a cause shows it whenever it is there, and shows nothing where no cause of the machine is behind it. */
+export function truthfulAnswer(world: Vocabulary, check: string, faults: readonly string[], random: () => number): string {
+  const { given } = world.likelihoods.checks[check]!;
+  const good = world.checks.find((c) => c.id === check)!.results[0]!.id;
+  const sees = (cause: string) => given[cause] !== undefined && 1 - given[cause][0]! >= SEEN;
+  if (!Object.keys(given).some(sees)) return answer(world, check, faults, random);
+  const behind = faults.filter((f) => given[f] !== undefined);
+  if (behind.length === 0) return good;
+  for (;;) {
+    const drawn = answer(world, check, behind, random);
+    if (drawn !== good || !behind.some(sees)) return drawn;
+  }
+}
+
 /** Whether a run shows what is complained of. */
 export const runs = (world: Vocabulary, complaint: readonly string[], faults: readonly string[], random: () => number): 'still' | 'gone' =>
   complaint.some((c) => random() < heard(world, c, faults)) ? 'still' : 'gone';
