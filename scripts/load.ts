@@ -217,6 +217,7 @@ async function visitAll(base: string, cookies: readonly string[], pid: number, f
     () => ({ kind: 'find a closed job', path: '/', act: ['listClosedJobs', { find: `hot, ${upTo(97)} hill`, page: 1 }] }),
   ];
   const times = new Map<string, number[]>();
+  const sizes = new Map<string, number>();
   let failed = 0;
   const visit = async ({ kind, path, act }: Visit, cookie: string): Promise<void> => {
     const began = performance.now();
@@ -227,8 +228,9 @@ async function visitAll(base: string, cookies: readonly string[], pid: number, f
       ...(act ? { method: 'POST', body: JSON.stringify([act[1]]) } : {}),
       redirect: 'manual',
     });
-    await response.arrayBuffer();
+    const { byteLength } = await response.arrayBuffer();
     if (response.status !== 200) failed++;
+    sizes.set(kind, byteLength);
     times.set(kind, [...(times.get(kind) ?? []), performance.now() - began]);
   };
   // Each page once, so that what is measured is not the compiling of a page that nobody has opened yet.
@@ -253,10 +255,12 @@ async function visitAll(base: string, cookies: readonly string[], pid: number, f
   clearInterval(watch);
   const at = (sorted: readonly number[], share: number) =>
     sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]!.toFixed(0).padStart(6);
-  say(`\n${'ms'.padEnd(34)}   n    p50    p95    max`);
+  say(`\n${'ms'.padEnd(34)}   n    p50    p95    max     kB`);
   for (const [kind, list] of [...times].sort()) {
     const sorted = [...list].sort((a, b) => a - b);
-    say(`${kind.padEnd(34)}${String(sorted.length).padStart(4)} ${at(sorted, 0.5)} ${at(sorted, 0.95)} ${at(sorted, 1)}`);
+    say(
+      `${kind.padEnd(34)}${String(sorted.length).padStart(4)} ${at(sorted, 0.5)} ${at(sorted, 0.95)} ${at(sorted, 1)} ${((sizes.get(kind) ?? 0) / 1000).toFixed(0).padStart(6)}`,
+    );
   }
   const all = [...times.entries()].flatMap(([kind, list]) => (kind === 'healthz' ? [] : list)).sort((a, b) => a - b);
   say(`${'all of them'.padEnd(34)}${String(all.length).padStart(4)} ${at(all, 0.5)} ${at(all, 0.95)} ${at(all, 1)}`);

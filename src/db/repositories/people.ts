@@ -157,8 +157,11 @@ export async function openSession(db: Database, id: string, personId: number, ex
 }
 
 export async function personOfSession(db: Database, id: string, now: Date): Promise<Person | null> {
-  const session = await db.models.Session.findOne({ where: { id, expiresAt: { [Op.gt]: now } } });
-  const row = session && (await db.models.Person.findOne({ where: { id: session.personId, active: true } }));
+  // One statement: every page and command asks this first.
+  const [row] = await db.sequelize.query(
+    'SELECT p.* FROM sessions s JOIN people p ON p.id = s.person_id WHERE s.id = $1 AND s.expires_at > $2 AND p.active',
+    { bind: [id, now], type: QueryTypes.SELECT, model: db.models.Person, mapToModel: true },
+  );
   return row ? plain(row) : null;
 }
 

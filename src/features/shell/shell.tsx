@@ -9,6 +9,7 @@ import type { Preferences } from '@/db';
 import { DeviceOwner } from '@/ui/device';
 import { Icon } from '@/ui/icons';
 import { KeptPage, useKeptPages } from '@/ui/kept-page';
+import { useInBrowser } from '@/ui/in-browser';
 import { NoticeProvider, useNotice } from '@/ui/notice';
 import { OutboxProvider } from '@/ui/outbox';
 import { ReadsProvider, useReadAnew } from '@/ui/reads';
@@ -32,6 +33,8 @@ export interface ShellShop {
 
 /** Rail, head and palette around every place, and what every screen stands on: units, the shop's clock, notices, reads and acts. */
 export function Shell({ person, shop, children }: { person: ShellPerson; shop: ShellShop; children: ReactNode }) {
+  // Screens are drawn by the browser alone: nothing on them works before its scripts run, and drawing them on the server too takes most of its time.
+  if (!useInBrowser()) return <Opening shop={shop.name} />;
   return (
     <DeviceOwner value={String(person.id)}>
       <ZoneProvider value={shop.timeZone}>
@@ -48,6 +51,18 @@ export function Shell({ person, shop, children }: { person: ShellPerson; shop: S
         </NoticeProvider>
       </ZoneProvider>
     </DeviceOwner>
+  );
+}
+
+/** The page until the browser draws it: its rail and head, at their places. */
+function Opening({ shop }: { shop: string }) {
+  return (
+    <div className="ts-opening" aria-busy="true">
+      <div className="ts-opening-rail" />
+      <div className="ts-opening-head">{shop}</div>
+      <p className="ts-opening-slow">Opening…</p>
+      <noscript>Taut Sheave needs JavaScript. Turn it on in the browser’s settings.</noscript>
+    </div>
   );
 }
 

@@ -1,6 +1,6 @@
-import { database, jobLists, people, trials } from '@/db';
+import { database, jobLists, trials } from '@/db';
 import { BenchScreen } from '@/features/bench/bench-screen';
-import { requirePerson, rowsOf } from '@/server';
+import { currentShop, requirePerson, rowsOf } from '@/server';
 import { listAsked } from '@/server/params';
 
 export const metadata = { title: 'Bench' };
@@ -12,7 +12,7 @@ export default async function BenchPage({ searchParams }: PageProps<'/'>) {
   const { shopId } = await requirePerson();
   const db = database();
   const asked = listAsked(await searchParams);
-  const { limits } = await people.shopOf(db, shopId);
+  const { limits } = await currentShop();
   const [open, closed, due] = await Promise.all([
     jobLists.openJobs(db, shopId, { limit: OPEN_SHOWN }),
     jobLists.closedJobs(db, shopId, rowsOf(asked)),

@@ -1,6 +1,6 @@
 import { database, people } from '@/db';
 import { ShopScreen } from '@/features/shop/shop-screen';
-import { requirePerson } from '@/server';
+import { currentShop, requirePerson } from '@/server';
 
 export const metadata = { title: 'Shop' };
 
@@ -11,7 +11,7 @@ export default async function ShopPage() {
   return (
     <ShopScreen
       me={{ id, name, email }}
-      shop={owner ? await people.shopOf(db, shopId) : null}
+      shop={owner ? await currentShop() : null}
       people={owner ? await people.listPeople(db, shopId) : null}
     />
   );

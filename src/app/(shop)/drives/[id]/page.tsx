@@ -1,9 +1,9 @@
 import { notFound } from 'next/navigation';
-import { database, documents, drives, isUnreadable, jobLists, notebooks, people, shelf, stacks, trials } from '@/db';
+import { database, documents, drives, isUnreadable, jobLists, notebooks, shelf, stacks, trials } from '@/db';
 import { packShelf } from '@/features/shelf/packed';
 import { AskScreen } from '@/features/drives/ask-screen';
 import { UnreadablePage } from '@/ui/unreadable';
-import { requirePerson } from '@/server';
+import { currentShop, requirePerson } from '@/server';
 import { wholeNumber } from '@/server/params';
 
 export default async function DrivePage({ params }: PageProps<'/drives/[id]'>) {
@@ -20,7 +20,7 @@ export default async function DrivePage({ params }: PageProps<'/drives/[id]'>) {
     stacks.stacksOf(db, shopId, stored.id),
     documents.documentsOf(db, shopId, { driveIds: [stored.id] }),
     trials.trialsOf(db, shopId, stored.id),
-    people.shopOf(db, shopId),
+    currentShop(),
   ]);
   return (
     <AskScreen

@@ -1,8 +1,8 @@
 import { notFound } from 'next/navigation';
-import { database, drives, isUnreadable, jobs, people, type Job } from '@/db';
+import { database, drives, isUnreadable, jobs, type Job } from '@/db';
 import { bookedLast } from '@/features/jobs/booked-last';
 import { PrintedTicket } from '@/features/jobs/printed-ticket';
-import { requirePerson } from '@/server';
+import { currentShop, requirePerson } from '@/server';
 import { wholeNumber } from '@/server/params';
 
 export default async function TicketPage({ params }: PageProps<'/jobs/[number]/ticket'>) {
@@ -18,7 +18,7 @@ export default async function TicketPage({ params }: PageProps<'/jobs/[number]/t
       job={job}
       shown={shown && !('unreadable' in shown) ? shown : null}
       unreadable={unreadable}
-      shop={(await people.shopOf(db, shopId)).name}
+      shop={(await currentShop()).name}
     />
   );
 }

@@ -1,7 +1,7 @@
 import { notFound } from 'next/navigation';
-import { database, machines, people } from '@/db';
+import { database, machines } from '@/db';
 import { LabelScreen } from '@/features/machines/label-screen';
-import { requirePerson } from '@/server';
+import { currentShop, requirePerson } from '@/server';
 import { wholeNumber } from '@/server/params';
 
 export default async function LabelPage({ params }: PageProps<'/machines/[id]/label'>) {
@@ -9,5 +9,5 @@ export default async function LabelPage({ params }: PageProps<'/machines/[id]/la
   const id = wholeNumber((await params).id);
   const machine = id === null ? null : await machines.findMachine(database(), shopId, id);
   if (!machine) notFound();
-  return <LabelScreen machine={machine} shop={(await people.shopOf(database(), shopId)).name} />;
+  return <LabelScreen machine={machine} shop={(await currentShop()).name} />;
 }
