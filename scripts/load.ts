@@ -32,6 +32,9 @@ const PAUSE = Number(flags.pause ?? 2);
 const SIZES = { belts: 2000, machines: 5000, customers: 1500, drives: 400, jobs: 30_000, entries: 200_000 };
 const SECRET = 'a-secret-for-load-only-0123456789abcdef';
 
+/** What is long by itself: jobs of one machine, and the number and lines of one ticket. */
+const LONG = { jobs: 2000, ticket: 17, lines: 4000 };
+
 /** Rows by the thousand, made where they are kept. */
 async function fill(db: Database, shopId: number, personId: number): Promise<void> {
   const drive = readFileSync(new URL('../demo/drives/orchard-rider.drive.json', import.meta.url), 'utf8');
@@ -98,7 +101,6 @@ async function fill(db: Database, shopId: number, personId: number): Promise<voi
      JOIN machine_drives d ON d.machine_id = m.id`,
     [shopId],
   );
-  await run(`UPDATE shops SET next_job_number = ${SIZES.jobs + 1} WHERE id = $1`, [shopId]);
   await run(
     `INSERT INTO job_stages SELECT j.id, s.stage, CASE WHEN j.status = 'closed' THEN 'done' ELSE s.state END FROM jobs j,
        (VALUES ('secure', 'done'), ('look', 'under-way'), ('match', 'waiting'), ('fit', 'waiting'), ('set', 'waiting'), ('prove', 'waiting'), ('book', 'waiting')) s (stage, state)`,
@@ -109,6 +111,26 @@ async function fill(db: Database, shopId: number, personId: number): Promise<voi
        $1, now() - n * interval '3 minutes' FROM generate_series(1, ${SIZES.entries}) n`,
     [personId],
   );
+  // One machine with a job every few days for years, and one ticket of thousands of lines.
+  await run(
+    `INSERT INTO jobs (shop_id, number, machine_id, belt_id, title, status, opened_at, closed_at)
+     SELECT $1, ${SIZES.jobs} + n, (SELECT min(id) FROM machines), 'blade', 'Yearly look', 'closed', now() - n * interval '2 days', now() - n * interval '1 day'
+     FROM generate_series(1, ${LONG.jobs}) n`,
+    [shopId],
+  );
+  await run(
+    `INSERT INTO ticket_entries (job_id, stage, type, body, person_id, at)
+     SELECT j.id, 'look', 'note', jsonb_build_object('text', 'Idler growls, line ' || n), $1, j.opened_at
+     FROM jobs j, generate_series(1, 4) n WHERE j.number > ${SIZES.jobs}`,
+    [personId],
+  );
+  await run(
+    `INSERT INTO ticket_entries (job_id, stage, type, body, person_id, at)
+     SELECT (SELECT id FROM jobs WHERE number = ${LONG.ticket}), 'look', 'note', jsonb_build_object('text', 'Keeper bent, line ' || n), $1, now()
+     FROM generate_series(1, ${LONG.lines}) n`,
+    [personId],
+  );
+  await run(`UPDATE shops SET next_job_number = ${SIZES.jobs + LONG.jobs + 1} WHERE id = $1`, [shopId]);
   await run('ANALYZE');
 }
 
@@ -236,6 +258,14 @@ async function visitAll(base: string, cookies: readonly string[], pid: number, f
   // Each page once, so that what is measured is not the compiling of a page that nobody has opened yet.
   for (const make of VISITS) await visit(make(), cookies[0]!);
   times.clear();
+  // By themselves, and not among the others: few people ask for them, and everybody waits while they are made.
+  const long = [
+    { kind: `history of ${LONG.jobs} jobs`, path: `/api/machines/${first.machine}/history?as=csv` },
+    { kind: `ticket of ${LONG.lines} lines`, path: `/jobs/${LONG.ticket}/ticket` },
+  ];
+  for (const one of [...long, ...long]) await visit(one, cookies[0]!);
+  const alone = new Map(long.map(({ kind }) => [kind, times.get(kind)!.at(-1)!]));
+  times.clear();
   let most = 0;
   const end = Date.now() + SECONDS * 1000;
   const watch = setInterval(() => (most = Math.max(most, memoryOf(pid))), 100);
@@ -264,6 +294,7 @@ async function visitAll(base: string, cookies: readonly string[], pid: number, f
   }
   const all = [...times.entries()].flatMap(([kind, list]) => (kind === 'healthz' ? [] : list)).sort((a, b) => a - b);
   say(`${'all of them'.padEnd(34)}${String(all.length).padStart(4)} ${at(all, 0.5)} ${at(all, 0.95)} ${at(all, 1)}`);
+  say(`\nAlone: ${[...alone].map(([kind, ms]) => `${kind} ${ms.toFixed(0)} ms`).join(', ')}.`);
   say(
     `\n${CREW} people, a pause of ${PAUSE} s in the mean; ${failed} answers that were no success; at most ${most.toFixed(0)} MB of memory.`,
   );

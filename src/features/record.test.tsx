@@ -303,12 +303,18 @@ describe('a machine’s history on its page', () => {
       by: '',
       job: 200 + i,
     }));
-    show(<TimelineCard machineId={3} events={events} />);
+    show(<TimelineCard machineId={3} events={events} total={20} />);
     expect(screen.getAllByRole('listitem')).toHaveLength(12);
     await press('All 20 entries');
     expect(screen.getAllByRole('listitem')).toHaveLength(20);
     expect(screen.getByRole('link', { name: 'Job 219' }).getAttribute('href')).toBe('/jobs/219');
     expect(screen.getByRole('link', { name: 'CSV' }).getAttribute('href')).toBe('/api/machines/3/history?as=csv');
+  });
+  it('says how many entries are only in the files', async () => {
+    const event = { at: '2026-11-20T08:00:00Z', kind: 'meter' as const, what: '410 h', by: '', job: null };
+    show(<TimelineCard machineId={3} events={Array.from({ length: 15 }, () => event)} total={4000} />);
+    await press('Latest 15 entries');
+    expect(screen.getByText(/latest 15 of 4000 entries/)).toBeTruthy();
   });
 });
 

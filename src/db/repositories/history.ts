@@ -3,7 +3,7 @@ import { actsOf } from '../../core/job';
 import { meterText } from '../../core/quantity';
 import type { Database } from '../connection';
 import { factsOf } from './facts';
-import { linesOfJob } from './jobs';
+import { linesOfJobs, type TicketEntry } from './jobs';
 import { meterLog } from './meters';
 import { documentsOf } from './documents';
 
@@ -19,6 +19,9 @@ export interface MachineEvent {
   readonly job: number | null;
 }
 
+/** Tickets that are read by one statement: few enough that other answers come between. */
+const JOBS_AT_ONCE = 100;
+
 /**
  * All that happened to a machine, the latest first.
  * @param lines whether each standing line of its tickets is an event of its own, as a file of its history wants it
@@ -31,11 +34,16 @@ export async function historyOf(
 ): Promise<MachineEvent[]> {
   const jobs = await db.models.Job.findAll({ where: { shopId, machineId: machine.id }, order: [['id', 'ASC']], raw: true });
   const events: MachineEvent[] = [];
-  for (const job of jobs) {
+  let ticketLines: ReadonlyMap<number, TicketEntry[]> = new Map();
+  for (const [i, job] of jobs.entries()) {
+    if (lines && i % JOBS_AT_ONCE === 0)
+      ticketLines = await linesOfJobs(
+        db,
+        jobs.slice(i, i + JOBS_AT_ONCE).map((j) => j.id),
+      );
     events.push({ at: job.openedAt.toISOString(), kind: 'job-opened', what: job.title, by: '', job: job.number });
     if (job.closedAt) events.push({ at: job.closedAt.toISOString(), kind: 'job-closed', what: job.title, by: '', job: job.number });
-    if (!lines) continue;
-    for (const line of await linesOfJob(db, job.id))
+    for (const line of ticketLines.get(job.id) ?? [])
       if (!line.withdrawn && line.type !== 'unreadable')
         events.push({ at: line.at, kind: 'line', what: actsOf(line).name, by: line.by, job: job.number });
   }

@@ -74,8 +74,17 @@ function entryOf(row: TicketEntryRow, by: string): TicketEntry {
 
 /** The lines of a job's ticket as they were written: clocks of two devices say nothing of what came first. */
 export async function linesOfJob(db: Database, jobId: number, transaction?: Transaction): Promise<TicketEntry[]> {
+  return (await linesOfJobs(db, [jobId], transaction)).get(jobId) ?? [];
+}
+
+/** The lines of several tickets by job, each as they were written; a job without lines is absent. */
+export async function linesOfJobs(
+  db: Database,
+  jobIds: readonly number[],
+  transaction?: Transaction,
+): Promise<ReadonlyMap<number, TicketEntry[]>> {
   const inside = transaction ? { transaction } : {};
-  const entries = await db.models.TicketEntry.findAll({ where: { jobId }, order: [['id', 'ASC']], raw: true, ...inside });
+  const entries = await db.models.TicketEntry.findAll({ where: { jobId: [...jobIds] }, order: [['id', 'ASC']], raw: true, ...inside });
   const writers = [...new Set(entries.map((e) => e.personId))];
   const people = new Map(
     (await db.models.Person.findAll({ where: { id: writers }, attributes: ['id', 'name'], raw: true, ...inside })).map((p) => [
@@ -83,7 +92,13 @@ export async function linesOfJob(db: Database, jobId: number, transaction?: Tran
       p.name,
     ]),
   );
-  return entries.map((e) => entryOf(e, people.get(e.personId) ?? ''));
+  const lines = new Map<number, TicketEntry[]>();
+  for (const e of entries) {
+    const of = lines.get(e.jobId) ?? [];
+    of.push(entryOf(e, people.get(e.personId) ?? ''));
+    lines.set(e.jobId, of);
+  }
+  return lines;
 }
 
 export async function findJob(db: Database, shopId: number, number: number): Promise<Job | null> {

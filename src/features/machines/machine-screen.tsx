@@ -30,6 +30,7 @@ export function MachineScreen({
   log,
   papers,
   events,
+  eventCount,
 }: {
   machine: Machine;
   /** Its drives, to be drawn. */
@@ -43,6 +44,7 @@ export function MachineScreen({
   log: readonly meters.LoggedReading[];
   papers: readonly StoredDocument[];
   events: readonly MachineEvent[];
+  eventCount: number;
 }) {
   const mayChange = useMayChange();
   const units = useUnits();
@@ -161,7 +163,7 @@ export function MachineScreen({
         </Typography>
       )}
       <Box sx={{ mt: 3 }}>
-        <TimelineCard machineId={machine.id} events={events} />
+        <TimelineCard machineId={machine.id} events={events} total={eventCount} />
       </Box>
       {changing && (
         <MachineForm

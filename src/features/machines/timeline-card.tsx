@@ -18,8 +18,8 @@ const WORDS: Readonly<Record<MachineEvent['kind'], string>> = {
   line: '',
 };
 
-/** All that happened to a machine, the latest first, and its whole history as a file. */
-export function TimelineCard({ machineId, events }: { machineId: number; events: readonly MachineEvent[] }) {
+/** What happened to a machine, the latest first, and its whole history as a file. @param total how many events there are */
+export function TimelineCard({ machineId, events, total }: { machineId: number; events: readonly MachineEvent[]; total: number }) {
   const [all, setAll] = useState(false);
   const file = (as: string) => `/api/machines/${machineId}/history?as=${as}`;
   return (
@@ -67,7 +67,14 @@ export function TimelineCard({ machineId, events }: { machineId: number; events:
           </Box>
         ))}
       </Box>
-      {events.length > SHOWN && !all && <Button onClick={() => setAll(true)}>All {events.length} entries</Button>}
+      {events.length > SHOWN && !all && (
+        <Button onClick={() => setAll(true)}>{total > events.length ? `Latest ${events.length} entries` : `All ${total} entries`}</Button>
+      )}
+      {all && total > events.length && (
+        <Box className="ts-quiet">
+          These are the latest {events.length} of {total} entries. The CSV and JSON files hold all of them.
+        </Box>
+      )}
     </Card>
   );
 }

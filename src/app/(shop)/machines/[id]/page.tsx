@@ -7,6 +7,9 @@ import { wholeNumber } from '@/server/params';
 /** The latest jobs of a machine; its page is no place for a history of years. */
 const JOBS_SHOWN = 100;
 
+/** Entries of its history that its page can unfold. */
+const EVENTS_SHOWN = 300;
+
 export default async function MachinePage({ params }: PageProps<'/machines/[id]'>) {
   const { shopId } = await requirePerson();
   const id = wholeNumber((await params).id);
@@ -30,7 +33,8 @@ export default async function MachinePage({ params }: PageProps<'/machines/[id]'
       jobs={past}
       log={log}
       papers={papers}
-      events={events}
+      events={events.slice(0, EVENTS_SHOWN)}
+      eventCount={events.length}
     />
   );
 }
