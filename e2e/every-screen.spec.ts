@@ -22,7 +22,7 @@ const SCREENS: readonly (readonly [name: string, path: string, ready: string | R
   ['label', '/machines/1/label', 'Print this label'],
   ['new job', '/jobs/new', 'In the customer’s words'],
   ['machines', '/machines', 'Find a machine'],
-  ['belts that wear', '/machines/wear', 'Of its allowance used'],
+  ['CVT belt wear', '/machines/wear', 'Allowance used'],
   ['machine', '/machines/1', 'What it is'],
   ['what is known', '/machines/1/known', 'What drives it?'],
   ['drives', '/drives', 'Find a drive'],

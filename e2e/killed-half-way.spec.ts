@@ -85,3 +85,48 @@ test('a banded drive from the words to the hand-back, the server killed half way
   await expect(page.getByText(/is closed\.$/).first()).toBeVisible();
   await context.close();
 });
+
+test('the database goes and comes back four times: changes wait, and arrive in order, once each', async ({ browser }) => {
+  test.setTimeout(240_000);
+  if (!(await own.healthy())) await own.untilHealthy(own.start());
+  const context = await browser.newContext({ baseURL: own.address, viewport: { width: 1280, height: 900 } });
+  const page = await context.newPage();
+  page.setDefaultTimeout(20_000);
+  await page.goto('/sign-in');
+  await page.getByLabel('E-mail address').fill(ACCOUNTS.technician.email);
+  await page.getByLabel('Password').fill(ACCOUNTS.technician.password);
+  await page.getByLabel('Password').press('Enter');
+  await expect(page.getByRole('heading', { name: 'Bench' })).toBeVisible();
+  await page.goto('/jobs/214?stage=look');
+  const lines = ticketOf(page).getByRole('listitem');
+  await expect(lines.first()).toBeVisible();
+  const before = await lines.count();
+  const answers: string[] = [];
+  page.on('response', async (response) => {
+    if (response.url().endsWith('/api/acts')) answers.push(((await response.json()) as { reason?: string }).reason ?? 'ok');
+  });
+
+  const notes: string[] = [];
+  for (let round = 1; round <= 4; round++) {
+    process.kill(own.postmaster(), 'SIGKILL');
+    for (const half of ['first', 'second']) {
+      const text = `Round ${round}, ${half} note`;
+      notes.push(text);
+      await page.getByLabel('Note for the ticket').fill(text);
+      await page.getByRole('button', { name: 'Write it down' }).click();
+      await expect(page.getByLabel('Note for the ticket')).toHaveValue('');
+    }
+    await expect.poll(own.healthy, { timeout: 40_000 }).toBe(true);
+  }
+  await expect(lines).toHaveCount(before + notes.length, { timeout: 60_000 });
+  await expect(ticketOf(page).getByText('waits on this device to be sent')).toHaveCount(0, { timeout: 60_000 });
+  // The database was away for some of them, and no change was refused for that.
+  expect(answers).toContain('failed');
+  expect(new Set(answers)).toEqual(new Set(['ok', 'failed']));
+
+  await page.reload();
+  await expect(lines).toHaveCount(before + notes.length);
+  const written = (await lines.allInnerTexts()).flatMap((text) => /Round \d, \w+ note/.exec(text)?.[0] ?? []);
+  expect(written).toEqual(notes);
+  await context.close();
+});

@@ -29,7 +29,7 @@ export function MachinesScreen({ first, asked }: { first: ListedPage<MachineLine
             Customers
           </Button>
           <Button component={Link} href="/machines/wear" variant="outlined">
-            Belts that wear
+            CVT belt wear
           </Button>
           {mayChange && (
             <Button variant="contained" startIcon={<Icon name="add" />} onClick={() => setAdding(true)}>

@@ -20,7 +20,7 @@ import { useUnits } from '@/ui/units';
 import { Moment } from '@/ui/when';
 import { WEAR_VERDICT_WORDS } from './words';
 
-/** Belts in sight before the rest is unfolded. */
+/** Belts shown before the rest is unfolded. */
 const SHOWN = 50;
 
 const percent = (share: number) => (share < 0.005 ? 'under 1%' : share > 0.995 ? 'over 99%' : `${Math.round(100 * share)}%`);
@@ -35,7 +35,7 @@ function supplyDaysOf(spares: readonly Part[], driveId: number | null): number |
   return days.length === 0 ? null : Math.max(...days);
 }
 
-/** Belts of the shop’s machines whose width was read, those first that will not last to their next look. */
+/** CVT belts of the shop’s machines that have a measured width. Belts that may not last until the next inspection come first. */
 export function FleetScreen({ belts, spares }: { belts: readonly MeasuredBelt[]; spares: readonly Part[] }) {
   const { fine } = useUnits();
   const [all, setAll] = useState(false);
@@ -64,17 +64,17 @@ export function FleetScreen({ belts, spares }: { belts: readonly MeasuredBelt[];
     return newMm === null ? '–' : percent(Math.min(1, Math.max(0, (newMm - current.width) / (newMm - minimumMm))));
   };
   return (
-    <Page title="Belts that wear" lead="Belts of variable drives whose width was read, those first that may not last to their next look.">
+    <Page title="CVT belt wear" lead="CVT belts with a measured width. Belts that may not last until the next inspection come first.">
       {belts.length === 0 && (
         <Empty
-          title="No width was read yet"
+          title="No belt width is measured yet"
           act={
             <Button component={Link} href="/machines" variant="contained">
-              To the machines
+              Open machines
             </Button>
           }
         >
-          Open a job on a machine with a variable drive and read its belt under Look: how it wears then stands here.
+          Open a job on a machine with a CVT. Measure its belt in the stage Look. Its forecast then appears here.
         </Empty>
       )}
       {failed && (
@@ -89,12 +89,12 @@ export function FleetScreen({ belts, spares }: { belts: readonly MeasuredBelt[];
             <TableHead>
               <TableRow>
                 <TableCell>Machine</TableCell>
-                <TableCell>What to do</TableCell>
-                <TableCell>Under its least by the next look</TableCell>
-                <TableCell>Now</TableCell>
-                <TableCell>Of its allowance used</TableCell>
-                <TableCell>Left, in four of five</TableCell>
-                <TableCell>Last read</TableCell>
+                <TableCell>Action</TableCell>
+                <TableCell>Below minimum by the next inspection</TableCell>
+                <TableCell>Width now</TableCell>
+                <TableCell>Allowance used</TableCell>
+                <TableCell>Remaining (80% range)</TableCell>
+                <TableCell>Last reading</TableCell>
               </TableRow>
             </TableHead>
             <TableBody>
@@ -111,7 +111,7 @@ export function FleetScreen({ belts, spares }: { belts: readonly MeasuredBelt[];
                     </TableCell>
                     <TableCell sx={{ fontWeight: 650, color: verdict === 'keep' ? undefined : 'var(--ts-copper)' }}>
                       {WEAR_VERDICT_WORDS[verdict]}
-                      {belt.damaged && <Box sx={{ fontSize: 13.5, fontWeight: 450 }}>damaged or broken: replace it at any width</Box>}
+                      {belt.damaged && <Box sx={{ fontSize: 13.5, fontWeight: 450 }}>Damaged or broken: replace it at any width</Box>}
                     </TableCell>
                     <TableCell className="ts-mono">{percent(forecast.underByNextLook)}</TableCell>
                     <TableCell className="ts-mono">{fine(forecast.current.width)}</TableCell>
@@ -132,14 +132,14 @@ export function FleetScreen({ belts, spares }: { belts: readonly MeasuredBelt[];
       {ranked.length > 0 && spares.length > 0 && <Spares ranked={ranked} spares={spares} />}
       {ranked.length > SHOWN && !all && (
         <Button sx={{ mt: 1 }} onClick={() => setAll(true)}>
-          Show all {ranked.length}
+          Show all {ranked.length} belts
         </Button>
       )}
     </Page>
   );
 }
 
-/** Spares on the shelf against the belts that may be due before one more could come. */
+/** Spare belts in stock, compared with the belts that may be due before the next delivery. */
 function Spares({
   ranked,
   spares,
@@ -149,9 +149,9 @@ function Spares({
 }) {
   const drives = [...new Set(spares.map((s) => s.fitsDriveId))];
   return (
-    <Box component="section" aria-label="Spares against what comes due" sx={{ mt: 3 }}>
+    <Box component="section" aria-label="Spare belts and belts due" sx={{ mt: 3 }}>
       <Typography variant="h2" sx={{ mb: 1 }}>
-        Spares to hand
+        Spare belts
       </Typography>
       {drives.map((driveId) => {
         const own = spares.filter((s) => s.fitsDriveId === driveId);
@@ -165,24 +165,24 @@ function Spares({
         );
         return (
           <Box key={driveId} sx={{ py: 1, borderTop: '1px solid var(--ts-edge)', fontSize: 16 }}>
-            <strong>{own.map((s) => s.name).join(', ')}</strong>: {hand} to hand, {belts.length}{' '}
-            {belts.length === 1 ? 'belt in use was measured' : 'belts in use were measured'}.{' '}
+            <strong>{own.map((s) => s.name).join(', ')}</strong>: {hand} in stock. {belts.length}{' '}
+            {belts.length === 1 ? 'belt in use is measured' : 'belts in use are measured'}.{' '}
             {days === null ? (
               'Delivery time is unknown. Enter it with the part.'
             ) : (
               <>
-                One more comes in {days} {days === 1 ? 'day' : 'days'}; by then{' '}
-                {need.due < 0.05 ? 'none is likely to be due' : `${need.due.toFixed(1)} likely due`}.{' '}
+                Delivery takes {days} {days === 1 ? 'day' : 'days'}.{' '}
+                {need.due < 0.05 ? 'No belt is likely to be due by then.' : `About ${need.due.toFixed(1)} belts will be due by then.`}{' '}
                 <strong style={need.order ? { color: 'var(--ts-copper)' } : {}}>
                   {need.order
-                    ? `Order now: ${percent(need.short)} likely to run short.`
-                    : `Enough: ${percent(need.short)} likely to run short.`}
+                    ? `Order now: a shortage is ${percent(need.short)} likely.`
+                    : `Stock is enough: a shortage is ${percent(need.short)} likely.`}
                 </strong>
               </>
             )}
             {told.length < belts.length && days !== null && (
               <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>
-                Of {belts.length - told.length} it is not known yet how much they run in a day; they count as they stand today.
+                The daily use of {belts.length - told.length} of these belts is unknown. They count by their width today.
               </Box>
             )}
           </Box>

@@ -177,23 +177,25 @@ describe('the belts of a shop', () => {
     };
     show(<FleetScreen spares={[spare]} belts={[worn, broken]} />);
     expect(screen.getAllByRole('link').map((l) => l.textContent)).toEqual(['Broke', 'Worn']);
-    expect(screen.getByRole('row', { name: /^Broke Replace it.*damaged or broken: replace it at any width/ })).toBeTruthy();
-    expect(screen.getByRole('region', { name: 'Spares against what comes due' }).textContent).toMatch(/[12]\.\d likely due.*Order now/);
+    expect(screen.getByRole('row', { name: /^Broke Replace it.*Damaged or broken: replace it at any width/ })).toBeTruthy();
+    expect(screen.getByRole('region', { name: 'Spare belts and belts due' }).textContent).toMatch(
+      /About [12]\.\d belts will be due.*Order now/,
+    );
   });
   it('spares are held against what comes due before one more could come', () => {
     const spare = { id: 1, name: 'Spare belt', number: '', bin: '', priceCents: null, version: 1, fitsDriveId: 7, supplyDays: 12 };
     const worn = past({ widths: [28.3, 28.3, 28.31] });
     const belts = [{ machineId: 3, machine: 'Gone', belt: 'b', driveId: 7, log: [worn], damaged: false }];
     const first = show(<FleetScreen belts={belts} spares={[{ ...spare, quantity: 0 }]} />);
-    const said = () => screen.getByRole('region', { name: 'Spares against what comes due' }).textContent;
-    expect(said()).toMatch(/0 to hand, 1 belt in use was measured.*Order now/);
-    expect(said()).toMatch(/Of 1 it is not known yet how much they run/);
+    const said = () => screen.getByRole('region', { name: 'Spare belts and belts due' }).textContent;
+    expect(said()).toMatch(/0 in stock\. 1 belt in use is measured.*Order now/);
+    expect(said()).toMatch(/The daily use of 1 of these belts is unknown/);
     first.unmount();
     show(<FleetScreen belts={belts} spares={[{ ...spare, quantity: 1 }]} />);
-    expect(said()).toMatch(/Enough: under 1% likely to run short/);
+    expect(said()).toMatch(/Stock is enough: a shortage is under 1% likely/);
   });
   it('a shop that read none is told where to begin', () => {
     show(<FleetScreen belts={[]} spares={[]} />);
-    expect(screen.getByText('No width was read yet')).toBeTruthy();
+    expect(screen.getByText('No belt width is measured yet')).toBeTruthy();
   });
 });

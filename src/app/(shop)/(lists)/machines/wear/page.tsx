@@ -2,7 +2,7 @@ import { database, parts, readings } from '@/db';
 import { FleetScreen } from '@/features/wear/fleet-screen';
 import { requirePerson } from '@/server';
 
-export const metadata = { title: 'Belts that wear' };
+export const metadata = { title: 'CVT belt wear' };
 
 export default async function WearPage() {
   const { shopId } = await requirePerson();
