@@ -4,6 +4,7 @@ import { patientFetch } from './patient-fetch';
 const answer = new Response('page');
 const lost = () => Promise.reject(new TypeError('Failed to fetch'));
 const page = { headers: { rsc: '1' } };
+const well = () => Promise.resolve(true);
 
 describe('a page asked for while the network is gone', () => {
   const listeners = new Set<() => void>();
@@ -25,7 +26,7 @@ describe('a page asked for while the network is gone', () => {
   it('is waited for, told once, and asked again when the network is back or after a while', async () => {
     const inner = vi.fn<typeof fetch>().mockImplementationOnce(lost).mockImplementationOnce(lost).mockResolvedValue(answer);
     const waits = vi.fn();
-    const read = patientFetch(inner, () => Promise.resolve(false), waits)('/jobs/3', page);
+    const read = patientFetch(inner, () => Promise.resolve(false), waits, well)('/jobs/3', page);
     await settled();
     expect(inner).toHaveBeenCalledTimes(1);
     for (const back of [...listeners]) back();
@@ -45,21 +46,51 @@ describe('a page asked for while the network is gone', () => {
       return Promise.resolve(new Response(body));
     };
     const inner = vi.fn<typeof fetch>().mockImplementationOnce(broken).mockResolvedValue(answer);
-    const read = patientFetch(inner, () => Promise.resolve(false), vi.fn())('/jobs/3', page);
+    const read = patientFetch(inner, () => Promise.resolve(false), vi.fn(), well)('/jobs/3', page);
     await vi.advanceTimersByTimeAsync(2000);
     expect(await (await read).clone().text()).toBe('page');
     expect(inner).toHaveBeenCalledTimes(2);
 
     const unwell = vi.fn<typeof fetch>().mockImplementation(() => Promise.resolve(new Response('no', { status: 500 })));
-    const last = patientFetch(unwell, () => Promise.resolve(false), vi.fn())('/jobs/3', page);
+    const last = patientFetch(unwell, () => Promise.resolve(false), vi.fn(), well)('/jobs/3', page);
     await vi.advanceTimersByTimeAsync(4000);
     expect((await last).status).toBe(500);
     expect(unwell).toHaveBeenCalledTimes(3);
   });
+  it('is asked for again where a part of it failed on the server, for as long as the database is away', async () => {
+    const failed = () => Promise.resolve(new Response('0:{"f":["$","div"]}\n5:E{"digest":"2917309432"}\n'));
+    const inner = vi.fn<typeof fetch>().mockImplementation(failed);
+    let health = false;
+    const read = patientFetch(
+      inner,
+      () => Promise.resolve(false),
+      vi.fn(),
+      () => Promise.resolve(health),
+    )('/jobs/3', page);
+    await vi.advanceTimersByTimeAsync(20_000);
+    expect(inner.mock.calls.length).toBeGreaterThan(8);
+    inner.mockResolvedValue(answer);
+    health = true;
+    await vi.advanceTimersByTimeAsync(2000);
+    expect(await read).toBe(answer);
+  });
+  it('that is not there, or is elsewhere, is no failure', async () => {
+    for (const digest of ['NEXT_HTTP_ERROR_FALLBACK;404', 'NEXT_REDIRECT;replace;/sign-in;307;']) {
+      const named = new Response(`0:{"f":[]}\n7:E{"digest":"${digest}"}\n`);
+      expect(
+        await patientFetch(
+          () => Promise.resolve(named),
+          () => Promise.resolve(false),
+          vi.fn(),
+          well,
+        )('/jobs/3', page),
+      ).toBe(named);
+    }
+  });
   it('is given up where it can be loaded whole, or where nobody wants it any longer', async () => {
     const inner = vi.fn<typeof fetch>().mockImplementation(lost);
-    await expect(patientFetch(inner, () => Promise.resolve(true), vi.fn())('/shelf', page)).rejects.toThrow('Failed to fetch');
-    const gone = patientFetch(inner, () => Promise.resolve(false), vi.fn())('/shelf', { ...page, signal: AbortSignal.abort() });
+    await expect(patientFetch(inner, () => Promise.resolve(true), vi.fn(), well)('/shelf', page)).rejects.toThrow('Failed to fetch');
+    const gone = patientFetch(inner, () => Promise.resolve(false), vi.fn(), well)('/shelf', { ...page, signal: AbortSignal.abort() });
     await expect(gone).rejects.toThrow('Failed to fetch');
     expect(inner).toHaveBeenCalledTimes(2);
   });
@@ -69,7 +100,7 @@ describe('a page asked for while the network is gone', () => {
     ['anything else', undefined],
   ])('%s fails at once', async (_, init) => {
     const inner = vi.fn<typeof fetch>().mockImplementation(lost);
-    await expect(patientFetch(inner, () => Promise.resolve(false), vi.fn())('/x', init)).rejects.toThrow();
+    await expect(patientFetch(inner, () => Promise.resolve(false), vi.fn(), well)('/x', init)).rejects.toThrow();
     expect(inner).toHaveBeenCalledTimes(1);
   });
 });

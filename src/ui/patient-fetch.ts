@@ -1,9 +1,11 @@
 /** What a page's content is asked for by, and what it is asked ahead by. */
 const CONTENT = 'rsc';
 const AHEAD = 'next-router-prefetch';
-/** An answer that says that the server is not well is not taken for the page before it was given so often. */
+/** An answer that says that the server failed counts as the page once the server, by then in order, has given it this many times. */
 const UNWELL_TRIES = 3;
 const UNWELL = 500;
+/** A part of a page that failed on the server, in the router's own format. Parts that are not found or lead elsewhere have names instead of numbers. */
+const FAILED_PART = /(^|\n)[0-9a-f]+:E\{"digest":"(?!NEXT_)/;
 /** Asked again so often while nothing says that the network is back, ms. */
 const AGAIN_MS = 2000;
 
@@ -18,11 +20,10 @@ const isBack = () =>
     window.addEventListener('online', done);
   });
 
-/** An answer once all of it has come: one that breaks off half way is as lost as one that never came. */
-async function wholeOf(answer: Response, asItIs: boolean): Promise<Response> {
-  if (answer.status >= UNWELL && !asItIs) throw new TypeError(`the server answers ${answer.status}`);
-  await answer.clone().arrayBuffer();
-  return answer;
+/** Waits for the whole answer: one that breaks off half way is as lost as one that never came. @returns whether the server made it without failing */
+async function isWhole(answer: Response): Promise<boolean> {
+  const text = await answer.clone().text();
+  return answer.status < UNWELL && !FAILED_PART.test(text);
 }
 
 /**
@@ -30,20 +31,30 @@ async function wholeOf(answer: Response, asItIs: boolean): Promise<Response> {
  * without network ends in the browser's error page and takes with it what was being done on this one.
  * @param mayLoad whether that page can be loaded whole all the same, as from a copy on the device
  * @param waits told once where a page is waited for
+ * @param isWell whether the server and its database answer; while they do not, no failed answer counts
  */
-export function patientFetch(inner: typeof fetch, mayLoad: (url: URL) => Promise<boolean>, waits: (url: URL) => void): typeof fetch {
+export function patientFetch(
+  inner: typeof fetch,
+  mayLoad: (url: URL) => Promise<boolean>,
+  waits: (url: URL) => void,
+  isWell: () => Promise<boolean>,
+): typeof fetch {
   return async (input, init) => {
     const headers = new Headers(init?.headers);
     if (!headers.has(CONTENT) || headers.has(AHEAD) || (init?.method ?? 'GET') !== 'GET') return inner(input, init);
-    for (let tries = 1; ; tries++) {
+    const url = new URL(input instanceof Request ? input.url : input, window.location.origin);
+    let failures = 0;
+    for (let first = true; ; first = false) {
       try {
-        return await wholeOf(await inner(input, init), tries >= UNWELL_TRIES);
+        const answer = await inner(input, init);
+        if (await isWhole(answer)) return answer;
+        if (await isWell()) failures++;
+        if (failures >= UNWELL_TRIES || init?.signal?.aborted || (await mayLoad(url))) return answer;
       } catch (lost) {
-        const url = new URL(input instanceof Request ? input.url : input, window.location.origin);
         if (init?.signal?.aborted || (await mayLoad(url))) throw lost;
-        if (tries === 1) waits(url);
-        await isBack();
       }
+      if (first) waits(url);
+      await isBack();
     }
   };
 }

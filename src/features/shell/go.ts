@@ -24,6 +24,11 @@ export function useGo(): (href: string) => void {
       plain,
       async (url) => !isHere(url) && (await isKept(url.pathname)),
       (url) => !isHere(url) && tell({ tone: 'waiting', text: COMES_LATER }),
+      () =>
+        plain('/healthz').then(
+          (answer) => answer.ok,
+          () => false,
+        ),
     );
     return () => {
       window.fetch = plain;
