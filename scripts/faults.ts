@@ -45,10 +45,23 @@ interface Subjects {
   readonly job: number;
 }
 
+const DRIVE = JSON.parse(readFileSync(new URL('../demo/drives/orchard-rider.drive.json', import.meta.url), 'utf8')) as object;
+
 const KINDS: readonly ((mark: string, of: Subjects) => Omit<Command, 'mark'>)[] = [
   (mark, { machineId }) => ({ kind: 'job.open', input: { machineId, driveId: null, beltId: null, title: mark, complaint: '' } }),
   (mark, { job }) => ({ kind: 'job.write', input: { number: job, stage: 'look', entry: { type: 'note', body: { text: mark } } } }),
   (mark) => ({ kind: 'customer.save', input: { fields: { name: mark, contact: '' } } }),
+  (mark) => ({
+    kind: 'machine.save',
+    input: {
+      fields: { name: mark, maker: '', model: '', serial: '', meter: null, meterUnit: 'h', notes: '', customer: '', driveIds: [] },
+    },
+  }),
+  (mark) => ({
+    kind: 'part.save',
+    input: { fields: { name: mark, number: '', bin: 'C1', quantity: 2, priceCents: null, fitsDriveId: null, perYear: null } },
+  }),
+  (mark) => ({ kind: 'drive.add', input: { document: { ...DRIVE, name: mark } } }),
   (_, { beltId }) => ({ kind: 'shelf.count', input: { id: beltId, by: 1 } }),
   (mark) => ({
     kind: 'shelf.import',
@@ -76,6 +89,9 @@ const FOUND: Readonly<Record<string, string>> = {
   'job.open': 'SELECT title AS mark FROM jobs',
   'job.write': `SELECT body ->> 'text' AS mark FROM ticket_entries WHERE type = 'note'`,
   'customer.save': 'SELECT name AS mark FROM customers',
+  'machine.save': 'SELECT name AS mark FROM machines',
+  'part.save': 'SELECT name AS mark FROM parts',
+  'drive.add': 'SELECT name AS mark FROM drives',
   'shelf.import': 'SELECT bin AS mark FROM shelf_belts',
 };
 

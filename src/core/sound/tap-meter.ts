@@ -290,20 +290,32 @@ const ownOf = (strikes: readonly SoundStrike[], shape: StringShape, multiple: nu
 const isAbout = (hz: number, other: number): boolean => Math.abs(Math.log(hz / other)) < APART;
 
 /** The likeliest string, or one that sounds some times lower or higher, by the partials that only the lower one has. @param rings likeliest first */
-function amongMultiples(strikes: readonly SoundStrike[], rings: readonly Ring[], range: FitRange): Ring | undefined {
+function amongMultiples(
+  strikes: readonly SoundStrike[],
+  rings: readonly Ring[],
+  range: FitRange,
+  { expect }: TapOptions,
+): Ring | undefined {
   let best = rings[0];
   for (let step = 0; best && step < MOST_STEPS; step++) {
-    const next: Ring | undefined = lowerThan(strikes, best, rings, range) ?? higherThan(strikes, best, rings, range);
+    const next: Ring | undefined = lowerThan(strikes, best, rings, range, expect) ?? higherThan(strikes, best, rings, range, expect);
     if (!next) break;
     best = next;
   }
   return best;
 }
 
-function lowerThan(strikes: readonly SoundStrike[], best: Ring, rings: readonly Ring[], range: FitRange): Ring | undefined {
-  for (const [multiple, least] of OWN_EVIDENCE) {
+function lowerThan(
+  strikes: readonly SoundStrike[],
+  best: Ring,
+  rings: readonly Ring[],
+  range: FitRange,
+  expect: TapOptions['expect'],
+): Ring | undefined {
+  for (const [multiple, usual] of OWN_EVIDENCE) {
     const hz = best.shape.hz / multiple;
     if (hz < LOWEST_HZ) break;
+    const least = usual + bonus(best.shape.hz, expect) - bonus(hz, expect);
     const known = rings.find((r) => isAbout(r.shape.hz, hz));
     const shape = known?.shape ?? {
       ...best.shape,
@@ -319,10 +331,17 @@ function lowerThan(strikes: readonly SoundStrike[], best: Ring, rings: readonly 
   return undefined;
 }
 
-function higherThan(strikes: readonly SoundStrike[], best: Ring, rings: readonly Ring[], range: FitRange): Ring | undefined {
-  for (const [multiple, least] of OWN_EVIDENCE) {
+function higherThan(
+  strikes: readonly SoundStrike[],
+  best: Ring,
+  rings: readonly Ring[],
+  range: FitRange,
+  expect: TapOptions['expect'],
+): Ring | undefined {
+  for (const [multiple, usual] of OWN_EVIDENCE) {
     const hz = multiple * best.shape.hz;
     if (hz > TOP_HZ) break;
+    const least = usual + bonus(hz, expect) - bonus(best.shape.hz, expect);
     if (ownOf(strikes, best.shape, multiple, range) >= Math.max(least, OWN_SHARE * best.contrast)) continue;
     const higher =
       rings.find((r) => isAbout(r.shape.hz, hz)) ?? closedIn(strikes, search(strikes, firstLook(strikes, hz, range), range), range);
@@ -340,7 +359,9 @@ function closedIn(strikes: readonly SoundStrike[], start: Found, range: FitRange
   return { shape, total, contrast: contrastOf(strikes, shape, range) };
 }
 
-function decide(strikes: readonly SoundStrike[], found: readonly Found[], range: FitRange, { expect }: TapOptions): TapHeard {
+function decide(strikes: readonly SoundStrike[], found: readonly Found[], range: FitRange, options: TapOptions): TapHeard {
+  const { expect } = options;
+  const odds = ({ shape, contrast }: Ring) => contrast + bonus(shape.hz, expect);
   const likeliest = (list: readonly Found[]) =>
     [...list].sort((a, b) => b.total + bonus(b.shape.hz, expect) - a.total - bonus(a.shape.hz, expect));
   const scored = likeliest(
@@ -352,10 +373,9 @@ function decide(strikes: readonly SoundStrike[], found: readonly Found[], range:
     .filter((s) => s.total > 0)
     .slice(0, FINALISTS)
     .map((s) => closedIn(strikes, s, range))
-    .map((s) => ({ ...s, contrast: s.contrast + bonus(s.shape.hz, expect) }))
-    .sort((a, b) => b.contrast - a.contrast);
+    .sort((a, b) => odds(b) - odds(a));
   const rings = kept.filter((r) => isRing(strikes, r, range));
-  const best = amongMultiples(strikes, rings, range);
+  const best = amongMultiples(strikes, rings, range, options);
   if (!best) return nothing(kept.some(({ shape }) => shape.q <= MOST_Q) ? 'dies-at-once' : 'nothing-rings');
   const taps = strikes.map((strike) => ({ strike, ...ownNote(strike, best.shape, range) })).filter(({ fit }) => counted(fit) > 0);
   const evidence = best.contrast;
@@ -364,7 +384,7 @@ function decide(strikes: readonly SoundStrike[], found: readonly Found[], range:
   const known = taps.reduce((a, { sdHz }) => a + 1 / sdHz ** 2, 0);
   const scatter = Math.sqrt(taps.reduce((a, t) => a + (t.hz - hz) ** 2, 0) / Math.max(1, taps.length - 1));
   const rival = rings.find((k) => Math.abs(Math.log(k.shape.hz / hz)) > APART);
-  const octave = rival !== undefined && best.contrast - rival.contrast < OPEN;
+  const octave = rival !== undefined && odds(best) - odds(rival) < OPEN;
   const weak = octave || evidence < SURE;
   return {
     hz,
@@ -380,7 +400,7 @@ function decide(strikes: readonly SoundStrike[], found: readonly Found[], range:
           : taps.length === 1
             ? 'one-tap'
             : 'clear',
-    candidates: rings.map((k) => ({ hz: k.shape.hz, behind: best.contrast - k.contrast })),
+    candidates: rings.map((k) => ({ hz: k.shape.hz, behind: odds(best) - odds(k) })),
   };
 }
 
