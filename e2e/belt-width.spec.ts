@@ -16,7 +16,7 @@ test('a variable drive’s belt, yearly: the log of its last visit, a single rib
   await page.getByRole('button', { name: /^Open (this|the) job/ }).click();
   await page.waitForURL(/\/jobs\/\d+/);
   await page.goto(`${new URL(page.url()).pathname}?stage=look`);
-  const left = page.getByRole('region', { name: 'What is left of it' });
+  const left = page.getByRole('region', { name: 'Forecast' });
   await expect(left.getByText('Keep it')).toBeVisible();
   const form = page.getByRole('form', { name: 'A width' });
   await form.getByRole('radio', { name: 'One rib' }).click();
@@ -31,7 +31,7 @@ test('a variable drive’s belt, yearly: the log of its last visit, a single rib
   await form.getByRole('button', { name: 'Keep this width' }).click();
   await expect(ticket.getByText(/several ribs at 2600 mi/)).toBeVisible();
   await expect(left.getByText('Keep it')).toBeVisible();
-  await expect(left.getByText(/, left out$/)).toBeVisible();
+  await expect(left.getByText(/, excluded$/)).toBeVisible();
 });
 
 test('a belt that broke: it goes whatever its width, the search for its pieces is compulsory, and a slack shoe spring condemns the clutch', async ({
@@ -45,7 +45,7 @@ test('a belt that broke: it goes whatever its width, the search for its pieces i
   await page.waitForURL(/\/jobs\/\d+/);
   const path = new URL(page.url()).pathname;
   await page.goto(`${path}?stage=look`);
-  const left = page.getByRole('region', { name: 'What is left of it' });
+  const left = page.getByRole('region', { name: 'Forecast' });
   // The job says that the belt broke: its width gives no reason to keep it.
   await expect(left.getByText('Replace it', { exact: true })).toBeVisible();
   await expect(left.getByText('Keep it')).toHaveCount(0);

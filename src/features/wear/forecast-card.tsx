@@ -19,7 +19,7 @@ import { becauseOf, ridingWords, WEAR_VERDICT_WORDS, WIDTH_METHOD_WORDS } from '
 /** A figure of the meter, as far as it is known. */
 const rough = (n: number) => (n < 10 ? n.toFixed(1) : n < 100 ? Math.round(n).toString() : (Math.round(n / 10) * 10).toString());
 
-/** How wide the belt is, what is left of it, what that says, and every reading beside it. */
+/** Width of the belt now, its remaining life, the verdict, and every reading. */
 export function ForecastCard({
   log,
   ridden,
@@ -49,7 +49,7 @@ export function ForecastCard({
   const { current, remaining, verdict, reasons, underNow, rate, readings } = answer.forecast;
   const single = verdict === 'replace' && log.every((r) => r.method === 'single');
   return (
-    <Box component="section" aria-label="What is left of it" sx={{ display: 'grid', gap: 1.5 }}>
+    <Box component="section" aria-label="Forecast" sx={{ display: 'grid', gap: 1.5 }}>
       <Box sx={{ fontSize: 20, fontWeight: 650, color: damaged || verdict === 'replace' ? 'var(--ts-copper)' : undefined }}>
         {damaged ? WEAR_VERDICT_WORDS.replace : single ? WEAR_VERDICT_WORDS['measure-again'] : WEAR_VERDICT_WORDS[verdict]}
       </Box>
@@ -61,7 +61,7 @@ export function ForecastCard({
       <Box role="status" sx={{ fontSize: 16 }}>
         Now <strong className="ts-mono">{fine(current.width)}</strong> ± {fine(current.sd)} between the flank lines, minimum{' '}
         {fine(minimumMm)}. The probability that it is below the minimum is
-        {underNow < 0.005 ? ' under 1 %' : ` ${Math.round(100 * underNow)} %`}.
+        {underNow < 0.005 ? ' under 1%' : ` ${Math.round(100 * underNow)}%`}.
         {!damaged && verdict !== 'measure-again' && remaining && remaining.p50 > 0 && (
           <>
             {' '}
@@ -69,14 +69,14 @@ export function ForecastCard({
             <strong>
               {rough(remaining.p50)} {unit}
             </strong>{' '}
-            are left, between {rough(remaining.p10)} and {rough(remaining.p90)} {unit} in four of five.
+            remain (80% range: {rough(remaining.p10)} to {rough(remaining.p90)} {unit}).
           </>
         )}
-        {rate !== null && ` It wears ${fine(rate)} in 1000 ${unit}.`}
+        {rate !== null && ` Wear is ${fine(rate)} per 1000 ${unit}.`}
         {rate !== null && ridden.length > 0 && (
           <Box component="span" sx={{ color: 'var(--ts-quiet)' }}>
             {' '}
-            Ridden so: {ridingWords(ridden.at(-1)!)}. What that does to a belt is not claimed before {BELTS_TO_LEARN_FROM} belts have told.
+            Recorded use: {ridingWords(ridden.at(-1)!)}. The forecast does not use it before {BELTS_TO_LEARN_FROM} belts are recorded.
           </Box>
         )}
       </Box>
@@ -88,7 +88,7 @@ export function ForecastCard({
             <li key={`${p.taken} ${i}`} style={r.outlier ? { color: 'var(--ts-copper)' } : {}}>
               {p.meter} {unit}, {WIDTH_METHOD_WORDS[p.method].toLowerCase()} by {p.by}: {p.widths.map((w) => fine(w)).join(', ')}; on the
               flank lines {fine(r.width)}
-              {r.outlier ? ', left out' : ''}
+              {r.outlier ? ', excluded' : ''}
             </li>
           );
         })}

@@ -106,7 +106,7 @@ describe('how it is ridden, and what was promised', () => {
     const [riding] = keep.mock.calls[0]!;
     expect(riding).toMatchObject({ from: 900, to: 2400, unit: 'km', wet: 0.5, dust: 0 });
     expect(riding.shares.crawl + riding.shares.fast).toBeCloseTo(1, 12);
-    expect(ridingWords(riding)).toBe('crawling 89 %, fast and steady 11 %; wet 50 %');
+    expect(ridingWords(riding)).toBe('crawling 89%, fast and steady 11%; wet 50%');
   });
   it('a warranty wants a day, a limit or words, and runs out by either of the first two', async () => {
     const keep = vi.fn<(w: WarrantyWritten) => Promise<boolean>>().mockResolvedValue(true);

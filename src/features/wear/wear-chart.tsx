@@ -68,7 +68,7 @@ export function WearChart({
           <Area
             data={ahead}
             dataKey="band"
-            name="four in five"
+            name="80% range"
             stroke="none"
             fill="var(--ts-work)"
             fillOpacity={0.15}

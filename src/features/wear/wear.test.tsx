@@ -95,7 +95,7 @@ describe('what is left of a belt', () => {
     expect(screen.getByText('Keep it')).toBeTruthy();
     expect(screen.getByText(/km/, { selector: 'strong' })).toBeTruthy();
     expect(screen.getByText(/There is one reading only/)).toBeTruthy();
-    expect(screen.getByText(/The probability that it is below the minimum is under 1 %/)).toBeTruthy();
+    expect(screen.getByText(/The probability that it is below the minimum is under 1%/)).toBeTruthy();
   });
   it('one squeezed rib by itself condemns no belt: it is read again; several ribs do', () => {
     const first = show(
@@ -125,7 +125,7 @@ describe('what is left of a belt', () => {
     ];
     show(<ForecastCard damaged={false} ridden={ridden} log={[past({})]} beltName="Hill track" />);
     expect(
-      screen.getByText(/Ridden so: crawling 60 %, trail 40 %; dusty 15 %\. What that does to a belt is not claimed before 12 belts/),
+      screen.getByText(/Recorded use: crawling 60%, trail 40%; dusty 15%\. The forecast does not use it before 12 belts/),
     ).toBeTruthy();
   });
   it('a new belt has no forecast', () => {

@@ -55,9 +55,9 @@ export const COVERS_WORDS: Readonly<Record<WarrantyWritten['covers'], string>> =
   both: 'Both',
 };
 
-const percentOf = (share: number): string => `${Math.round(100 * share)} %`;
+const percentOf = (share: number): string => `${Math.round(100 * share)}%`;
 
-/** How it was ridden, largest share first: “crawling 60 %, trail 40 %; wet 15 %”. */
+/** How it was ridden, largest share first: “crawling 60%, trail 40%; wet 15%”. */
 export function ridingWords({ shares, wet, dust }: Pick<RidingWritten, 'shares' | 'wet' | 'dust'>): string {
   const ridden = RIDINGS.filter((r) => shares[r] > 0)
     .sort((a, b) => shares[b] - shares[a])
