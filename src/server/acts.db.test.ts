@@ -80,12 +80,13 @@ describe('an act', () => {
     const id = randomUUID();
     const day = (n: number) => new Date(Date.now() + n * 86_400_000);
     await send('add', { name: 'Isla' }, { id });
+    await shop.db.models.Customer.destroy({ where: {} });
     await deleteOldNotes(shop.db, day(199));
     await send('add', { name: 'Isla' }, { id });
-    expect(await customers()).toEqual(['Isla']);
+    expect(await customers()).toEqual([]);
     expect(await deleteOldNotes(shop.db, day(201))).toBeGreaterThan(0);
     await send('add', { name: 'Isla' }, { id });
-    expect(await customers()).toEqual(['Isla', 'Isla']);
+    expect(await customers()).toEqual(['Isla']);
   });
   it('sent many times at once is applied once, and all get its answer', async () => {
     const id = randomUUID();
