@@ -33,8 +33,6 @@ export interface ShellShop {
 
 /** Rail, head and palette around every place, and what every screen stands on: units, the shop's clock, notices, reads and acts. */
 export function Shell({ person, shop, children }: { person: ShellPerson; shop: ShellShop; children: ReactNode }) {
-  // Screens are drawn by the browser alone: nothing on them works before its scripts run, and drawing them on the server too takes most of its time.
-  if (!useInBrowser()) return <Opening shop={shop.name} />;
   return (
     <DeviceOwner value={String(person.id)}>
       <ZoneProvider value={shop.timeZone}>
@@ -51,18 +49,6 @@ export function Shell({ person, shop, children }: { person: ShellPerson; shop: S
         </NoticeProvider>
       </ZoneProvider>
     </DeviceOwner>
-  );
-}
-
-/** The page until the browser draws it: its rail and head, at their places. */
-function Opening({ shop }: { shop: string }) {
-  return (
-    <div className="ts-opening" aria-busy="true">
-      <div className="ts-opening-rail" />
-      <div className="ts-opening-head">{shop}</div>
-      <p className="ts-opening-slow">Opening…</p>
-      <noscript>Taut Sheave needs JavaScript. Turn it on in the browser’s settings.</noscript>
-    </div>
   );
 }
 
@@ -152,6 +138,7 @@ function Frame({ person, shop, children }: { person: ShellPerson; shop: string; 
   const metric = preferences.system === 'metric';
   const units = metric ? 'mm · N' : 'in · lb';
   const bay = preferences.theme === 'bay';
+  const drawn = useInBrowser();
 
   return (
     <ShellContext.Provider value={shell}>
@@ -167,48 +154,52 @@ function Frame({ person, shop, children }: { person: ShellPerson; shop: string; 
             '@media print': { display: 'block' },
           }}
         >
-          <Rail bay={bay} onTheme={() => prefer({ theme: bay ? 'day' : 'bay' })} />
+          {drawn ? <Rail bay={bay} onTheme={() => prefer({ theme: bay ? 'day' : 'bay' })} /> : <div className="ts-opening-rail" />}
           <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
-            <Box
-              component="header"
-              className="ts-screen-only"
-              sx={{
-                display: 'flex',
-                alignItems: 'center',
-                gap: 1,
-                minHeight: 56,
-                px: { xs: 1.5, sm: 2.5 },
-                borderBottom: '1px solid var(--ts-edge)',
-                bgcolor: 'var(--ts-card)',
-              }}
-            >
-              <Box sx={{ fontWeight: 650, whiteSpace: 'nowrap', overflow: 'hidden', textOverflow: 'ellipsis', mr: 'auto' }}>{shop}</Box>
-              <WaitingActs />
-              <Button
-                variant="outlined"
-                onClick={() => prefer({ system: metric ? 'inch' : 'metric' })}
-                aria-label={`Units: ${units}. Change`}
-                sx={{ minWidth: 0, whiteSpace: 'nowrap' }}
+            {drawn ? (
+              <Box
+                component="header"
+                className="ts-screen-only"
+                sx={{
+                  display: 'flex',
+                  alignItems: 'center',
+                  gap: 1,
+                  minHeight: 56,
+                  px: { xs: 1.5, sm: 2.5 },
+                  borderBottom: '1px solid var(--ts-edge)',
+                  bgcolor: 'var(--ts-card)',
+                }}
               >
-                {units}
-              </Button>
-              <Button
-                variant="outlined"
-                onClick={() => setFinding(true)}
-                startIcon={<Icon name="find" size={18} />}
-                sx={{ whiteSpace: 'nowrap', minWidth: 0 }}
-              >
-                Find
-                <Box
-                  component="span"
-                  className="ts-mono"
-                  sx={{ ml: 1, color: 'var(--ts-quiet)', fontSize: 12, display: { xs: 'none', md: 'inline' } }}
+                <Box sx={{ fontWeight: 650, whiteSpace: 'nowrap', overflow: 'hidden', textOverflow: 'ellipsis', mr: 'auto' }}>{shop}</Box>
+                <WaitingActs />
+                <Button
+                  variant="outlined"
+                  onClick={() => prefer({ system: metric ? 'inch' : 'metric' })}
+                  aria-label={`Units: ${units}. Change`}
+                  sx={{ minWidth: 0, whiteSpace: 'nowrap' }}
                 >
-                  Ctrl K
-                </Box>
-              </Button>
-              <AccountMenu onShortcuts={() => setHelping(true)} />
-            </Box>
+                  {units}
+                </Button>
+                <Button
+                  variant="outlined"
+                  onClick={() => setFinding(true)}
+                  startIcon={<Icon name="find" size={18} />}
+                  sx={{ whiteSpace: 'nowrap', minWidth: 0 }}
+                >
+                  Find
+                  <Box
+                    component="span"
+                    className="ts-mono"
+                    sx={{ ml: 1, color: 'var(--ts-quiet)', fontSize: 12, display: { xs: 'none', md: 'inline' } }}
+                  >
+                    Ctrl K
+                  </Box>
+                </Button>
+                <AccountMenu onShortcuts={() => setHelping(true)} />
+              </Box>
+            ) : (
+              <div className="ts-opening-head">{shop}</div>
+            )}
             <Box
               component="main"
               id="main"
@@ -217,11 +208,17 @@ function Frame({ person, shop, children }: { person: ShellPerson; shop: string; 
             >
               <KeptPage />
               {children}
+              {!drawn && <p className="ts-opening-slow">Opening…</p>}
+              <noscript>Taut Sheave needs JavaScript. Turn it on in the browser’s settings.</noscript>
             </Box>
           </Box>
         </Box>
-        <Palette open={finding} onClose={() => setFinding(false)} acts={acts} />
-        <Shortcuts open={helping} onClose={() => setHelping(false)} />
+        {drawn && (
+          <>
+            <Palette open={finding} onClose={() => setFinding(false)} acts={acts} />
+            <Shortcuts open={helping} onClose={() => setHelping(false)} />
+          </>
+        )}
       </UnitsProvider>
     </ShellContext.Provider>
   );

@@ -4,6 +4,7 @@ import { customers, database, jobLists } from '@/db';
 import { CustomerScreen } from '@/features/customers/customer-screen';
 import { requirePerson } from '@/server';
 import { wholeNumber } from '@/server/params';
+import { InBrowser } from '@/ui/in-browser';
 
 /** The latest jobs of a customer. */
 const JOBS_SHOWN = 50;
@@ -28,5 +29,9 @@ export default async function CustomerPage(props: Props) {
     customers.machinesOf(database(), shopId, customer.id),
     jobLists.jobsOfCustomer(database(), shopId, customer.id, { limit: JOBS_SHOWN }),
   ]);
-  return <CustomerScreen customer={customer} machines={machines} jobs={jobs.rows} />;
+  return (
+    <InBrowser>
+      <CustomerScreen customer={customer} machines={machines} jobs={jobs.rows} />
+    </InBrowser>
+  );
 }

@@ -3,6 +3,7 @@ import { notFound } from 'next/navigation';
 import { database, drives } from '@/db';
 import { requirePerson } from '@/server';
 import { wholeNumber } from '@/server/params';
+import { InBrowser } from '@/ui/in-browser';
 
 type Props = Pick<LayoutProps<'/drives/[id]'>, 'params'>;
 
@@ -21,5 +22,5 @@ export async function generateMetadata(props: Props): Promise<Metadata> {
 /** What is not there is told before anything of the page is sent, so that the answer says so in its number, too. */
 export default async function DriveLayout({ children, params }: LayoutProps<'/drives/[id]'>) {
   if ((await nameOfNamed({ params })) === null) notFound();
-  return children;
+  return <InBrowser>{children}</InBrowser>;
 }

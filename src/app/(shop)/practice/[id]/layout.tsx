@@ -3,6 +3,7 @@ import { database, isUnreadable, practice } from '@/db';
 import { RoundScreen } from '@/features/practice/round-screen';
 import { requirePerson } from '@/server';
 import { wholeNumber } from '@/server/params';
+import { InBrowser } from '@/ui/in-browser';
 import { UnreadablePage } from '@/ui/unreadable';
 
 export const metadata = { title: 'Practice round' };
@@ -15,9 +16,9 @@ export default async function RoundLayout({ children, params }: LayoutProps<'/pr
   if (!round) notFound();
   if (isUnreadable(round)) return <UnreadablePage row={round} />;
   return (
-    <>
+    <InBrowser>
       <RoundScreen key={round.id} round={round} />
       {children}
-    </>
+    </InBrowser>
   );
 }
