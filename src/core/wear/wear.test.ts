@@ -143,8 +143,9 @@ describe('the belt behind its log', () => {
         expect(remaining.p10).toBeLessThanOrEqual(remaining.p50);
         expect(remaining.p50).toBeLessThanOrEqual(remaining.p90);
         expect(remaining.p10).toBeGreaterThanOrEqual(0);
-        expect(verdict === 'replace').toBe(underNow >= 0.5);
-        expect(verdict === 'replace').toBe(remaining.p50 === 0);
+        expect(remaining.p50 === 0).toBe(underNow >= 0.5);
+        // A log that contradicts itself is measured again, before anything is concluded from its width.
+        if (verdict !== 'measure-again') expect(verdict === 'replace').toBe(underNow >= 0.5);
       }),
       { numRuns: 15 },
     ));
