@@ -193,6 +193,61 @@ describe('tension', () => {
   });
 });
 
+describe('job', () => {
+  const job = (events: readonly unknown[]) =>
+    JSON.stringify({
+      format: 'taut-sheave/job',
+      version: 1,
+      kind: 'deck-lever',
+      drive: JSON.parse(readFileSync(rider, 'utf8')),
+      complaints: ['slow-weak'],
+      events,
+    });
+  const SLOW = { time: 'engage', seconds: 2.4 };
+  const MOVED = { change: 'adjusted', adjuster: 'cable', to: 4 };
+  it('answers one file as an object with the promised keys, several as an array', () => {
+    const one = write('one.job.json', job([SLOW, MOVED, { time: 'engage', seconds: 0.6 }, { seen: 'brake-on' }, { undo: 0 }]));
+    const answer = JSON.parse(taut('job', one).stdout);
+    expect(Object.keys(answer)).toEqual([
+      'condition',
+      'events',
+      'drive',
+      'tension',
+      'times',
+      'brake',
+      'findings',
+      'off',
+      'due',
+      'handBack',
+    ]);
+    expect(answer.events).toEqual([1, 2, 3].map((index) => ({ index, condition: 1, label: 'final', current: true })));
+    expect(answer).toMatchObject({
+      condition: 1,
+      drive: { adjusters: { cable: 4 } },
+      tension: { used: [], combined: null },
+      times: { engage: 0.6, stop: null },
+      brake: 'on',
+      due: [],
+      handBack: { allowed: false, open: ['stop-time-missing'] },
+    });
+    const two = write('two.job.json', job([SLOW, MOVED]));
+    expect(JSON.parse(taut('job', one, two).stdout).map((a: { due: string[] }) => a.due)).toEqual([[], ['engage-time']]);
+  });
+  it('refuses bad files with the place, and answers nothing', () => {
+    for (const [events, place] of [
+      [[{ check: 'none', result: 'good' }], 'events[0].check: “none” is not a check'],
+      [[SLOW, { undo: 4 }], 'events[1].undo: there is no earlier event'],
+      [[{ time: 'stop', seconds: 0 }], 'events[0].seconds: seconds must be above 0 s'],
+    ] as const) {
+      const bad = write('bad.job.json', job(events));
+      const { status, stdout, stderr } = taut('job', bad);
+      expect([status, stdout]).toEqual([2, '']);
+      expect(stderr).toContain(`${bad}: ${place}`);
+    }
+    expect(taut('job').stderr).toContain('name at least one job file');
+  });
+});
+
 describe('survey', () => {
   it('answers a sheet with the promised keys, several as an array', () => {
     const drive = JSON.parse(readFileSync(rider, 'utf8'));

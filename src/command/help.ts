@@ -9,6 +9,7 @@ export const HELP: Readonly<Record<string, string>> = {
   taut shift DRIVE… [--width MM]…             how a variable drive stands idling, starting and fully shifted
   taut wear LOG.csv… --minimum MM             how wide a belt is, how it wears, and how long it lasts
   taut trace CASE… | --vocabulary             what is likely wrong, what to look at next, and when to stop looking
+  taut job JOB…                               the state of a job: conditions, current readings, findings, what bars a hand-back
   taut survey SHEET…                          where the pulleys of a drive stand, from what a tape measured
   taut decode TEXT…                           what a belt number or a length says
 
@@ -60,6 +61,12 @@ taut trace --vocabulary
 What may be wrong with a drive, by what is complained of, what was found and what was mended, in that order: each cause with its probability and what speaks for and
 against it; what to look at next, best first, with its information in bits, its minutes and its worth (above 1 it saves more shop minutes than it takes); and whether to
 stop looking and mend. --vocabulary: every kind, complaint, cause, set-up and check with all the numbers. Several cases are answered as an array.
+`,
+  job: `taut job JOB…
+
+Replays the events of each job file in their order: readings, times, checks, what was seen, changes, declined repairs and struck-out events.
+Answers the condition of each event and whether a later change made it stale, the drive as it is now, the tension by current readings, both times, the brake, every
+finding with its status, removed parts, readings and checks that are due, and what bars a safe hand-back. Several jobs are answered as an array.
 `,
   survey: `taut survey SHEET…
 

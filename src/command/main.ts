@@ -13,10 +13,13 @@ import { logProblem } from '../core/wear';
 import { decodeText } from '../formats/text';
 import { readWav } from '../formats/wav';
 import { vocabulary } from '../core/fault';
+import { answerJob } from '../core/job';
 import { readCaseFile } from '../formats/case-file';
+import { readJobFile } from '../formats/job-file';
 import { readWidthLog } from '../formats/width-log';
 import { HELP } from './help';
 import { readShiftWidths, shiftAnswer } from './shift';
+import { jobAnswer } from './job';
 import { traceAnswer } from './trace';
 import { readTapAsk, tapAnswer } from './tap';
 import { readWearAsk, wearAnswer } from './wear';
@@ -190,6 +193,15 @@ function traced(files: readonly string[]): unknown[] {
   });
 }
 
+function job(files: readonly string[]): unknown[] {
+  return files.map((file) => {
+    const read = readJobFile(readText(file));
+    if (!read.ok) return refuse(file, [read.problem]);
+    const result = answerJob(read.job);
+    return result.ok ? jobAnswer(result.answer) : refuse(file, [result.problem]);
+  });
+}
+
 function decode(texts: readonly string[]): unknown[] {
   return texts.map((text) => {
     const result = decodeDesignation(text);
@@ -222,7 +234,7 @@ function run(args: readonly string[]): string {
   if (command === undefined || command === '--help' || command === '-h' || command === 'help') return HELP['']!;
   if (!(command in HELP) || command === '')
     throw new Refusal(
-      `taut: “${command}” is not a command; the commands are solve, match, tension, tap, shift, wear, trace, survey and decode`,
+      `taut: “${command}” is not a command; the commands are solve, match, tension, tap, shift, wear, trace, job, survey and decode`,
     );
   let parsed;
   try {
@@ -291,8 +303,9 @@ function run(args: readonly string[]): string {
   const [many, missing] = {
     solve: [solve, 'name at least one drive file'],
     survey: [survey, 'name at least one survey sheet'],
+    job: [job, 'name at least one job file'],
     decode: [decode, 'give at least one belt number or length'],
-  }[command as 'solve' | 'survey' | 'decode'] as [(inputs: readonly string[], state?: string) => unknown[], string];
+  }[command as 'solve' | 'survey' | 'job' | 'decode'] as [(inputs: readonly string[], state?: string) => unknown[], string];
   if (positionals.length === 0) throw new Refusal(`taut ${command}: ${missing}`);
   return print(oneOrAll(many(positionals, values.state)));
 }

@@ -64,3 +64,4 @@ export type { WidthWritten } from './entries/width';
 export type { Timed, TimedWhat } from './entries/timed';
 export { limitOf, LIMITS, pulleysOf, resultBy, walkOf, walkPartsOf } from './walk';
 export type { Limit, WalkCheck, WalkGroup, WalkPart } from './walk';
+export * from './state';

@@ -2,6 +2,7 @@ export { signsAt, tensionSheet, targetOf } from './sheet';
 export type { NamedStrand, ReadTension, SpanSign, TensionAsk, TensionBand, TensionResult, TensionSheet } from './sheet';
 export { isFeel, MEASURED_METHODS, TENSION_METHODS } from './reading';
 export type { MeasuredMethod, MeasuredReading, TakenReading, TensionMethod } from './reading';
+export { readingOfRow } from './reading-row';
 export { FEEL_METHODS, feltAt, readFeel } from './feel';
 export type { FeelMethod, FeltPair, FeltReading } from './feel';
 export { readMark } from './marks';

@@ -1,0 +1,16 @@
+export { answerJob, currentReadings, hasBrake, staysTight } from './answer';
+export type { JobAnswer, JobAnswerResult } from './answer';
+export { driveNow } from './drive-now';
+export { REPAIRED_PARTS, WORKS } from './events';
+export type { Change, CheckedPart, JobEvent, RepairedPart, Seen, Work } from './events';
+export { validateJob } from './file';
+export type { JobFile, JobFileResult } from './file';
+export { keyOfChecked } from './findings';
+export type { FindingLife, FindingStatus } from './findings';
+export { replayEvents } from './replay';
+export type { ConditionLabel, DueReading, PlacedEvent, ReplayedJob } from './replay';
+export { BARS, isBar, safeHandBack } from './safe-hand-back';
+export type { HandBackCode, SafeHandBack } from './safe-hand-back';
+export { staledBy } from './stale';
+export type { Aspect } from './stale';
+export { struckOut } from './undone';
