@@ -25,7 +25,7 @@ import { candidateOf } from '../src/features/match/candidates';
 import { judge } from '../src/workers/compute-tasks';
 import {
   BARE_FINDING,
-  NEW_STAGES,
+  knownMachine,
   NO_LOOK,
   NOTHING_ASKED,
   procedureOf,
@@ -33,7 +33,6 @@ import {
   type Finding,
   type NextLook,
   type Stage,
-  type StageState,
   type RidingWritten,
   type WarrantyWritten,
   type WidthWritten,
@@ -72,7 +71,12 @@ interface DemoJob {
   readonly title: string;
   readonly complaint: string;
   readonly daysAgo: number;
-  readonly stages: Partial<Record<Stage, StageState>>;
+  /** Times as it came in, s; or why none was taken. */
+  readonly found?: { readonly engagement: number; readonly stop: number } | string;
+  /** A stage that waits for something. */
+  readonly held?: { readonly stage: Stage; readonly why: string };
+  /** All safety lines were confirmed. */
+  readonly secured?: true;
   readonly widths?: readonly WidthWritten[];
   readonly riding?: RidingWritten;
   readonly warranty?: WarrantyWritten;
@@ -274,6 +278,35 @@ function checkVocabulary({ title, asked, findings = [] }: DemoJob): void {
   if (finding) throw new Error(`demo data: “${title}” names the check ${finding.check}, which does not exist`);
 }
 
+/** Writes the times as found, or why they were skipped. */
+async function timeAsFound(db: Database, by: tickets.Writer, number: number, { found }: DemoJob): Promise<void> {
+  if (typeof found === 'string')
+    orThrow(
+      await tickets.writeEntry(db, by, number, 'ask', {
+        type: 'skipped',
+        body: { line: 'times-found', words: 'Time engagement and stop as found', why: found },
+      }),
+    );
+  else if (found)
+    for (const what of ['engagement', 'stop'] as const)
+      orThrow(
+        await tickets.writeEntry(db, by, number, 'ask', {
+          type: 'timed',
+          body: { what, seconds: found[what], when: 'found', limitS: what === 'stop' ? 5 : null, how: 'stopwatch' },
+        }),
+      );
+}
+
+/** Confirms every safety line that the job's machine needs. */
+async function makeSafe(db: Database, by: tickets.Writer, number: number): Promise<void> {
+  const job = await jobs.findJob(db, by.shopId, number);
+  const drive = job?.driveId == null ? null : await drives.findDrive(db, by.shopId, job.driveId);
+  if (!job || !drive || isUnreadable(drive)) throw new Error(`demo data: job ${number} has no drive`);
+  const { cautions } = knownMachine({ drive: drive.document, facts: job.facts, limits: job.limits });
+  const confirmed = cautions.map(({ id, words }) => ({ id, words, at: by.at.toISOString() }));
+  orThrow(await tickets.writeEntry(db, by, number, 'secure', { type: 'secured', body: { list: 'full', cautions: confirmed } }));
+}
+
 async function addJob(
   db: Database,
   by: Person,
@@ -295,7 +328,6 @@ async function addJob(
         complaint: job.complaint,
       },
       opened,
-      { ...NEW_STAGES, ask: 'done', ...job.stages },
     ),
   ).value;
   const at = (minutes: number) => ({
@@ -304,13 +336,14 @@ async function addJob(
     role: by.role,
     at: new Date(opened.getTime() + minutes * 60_000),
   });
-  if (job.asked)
-    orThrow(
-      await tickets.writeEntry(db, at(1), number, 'ask', {
-        type: 'asked',
-        body: { ...NOTHING_ASKED, words: job.complaint, ...job.asked },
-      }),
-    );
+  orThrow(
+    await tickets.writeEntry(db, at(1), number, 'ask', {
+      type: 'asked',
+      body: { ...NOTHING_ASKED, words: job.complaint, ...job.asked },
+    }),
+  );
+  await timeAsFound(db, at(2), number, job);
+  if (job.secured) await makeSafe(db, at(4), number);
   for (const [i, found] of (job.findings ?? []).entries())
     orThrow(
       await tickets.writeEntry(db, at(8 + i), number, 'look', {
@@ -330,6 +363,8 @@ async function addJob(
   if (job.procedure) await followProcedure(db, at(20), number, job.procedure);
   for (const { minutes, stage, text: said } of job.entries)
     orThrow(await tickets.writeEntry(db, at(minutes), number, stage, { type: 'note', body: { text: said } }));
+  if (job.held)
+    orThrow(await tickets.writeEntry(db, at(38), number, job.held.stage, { type: 'stage', body: { state: 'held', why: job.held.why } }));
   if (job.booked) await bookBelt(db, at(40), number, job, job.booked, driveIds.get(job.drive)!);
   const last = Math.max(0, ...job.entries.map((e) => e.minutes));
   if (!job.closed) return;

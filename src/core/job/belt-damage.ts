@@ -1,6 +1,7 @@
 import type { CheckId } from '../fault';
 import type { RecordLine } from './kind';
-import { findingsOf, linesOf } from './record';
+import { findingsOf } from './record';
+import { linesOf } from './record-lines';
 
 /** Checks by which a belt is found damaged, whatever its width. */
 const DAMAGE: readonly CheckId[] = ['belt-surface', 'belt-flat'];

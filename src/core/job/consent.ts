@@ -21,7 +21,10 @@ const WEIGHT: Readonly<Record<CustomerAnswer, number>> = { declined: 4, approved
 export function consentFor(lines: readonly RecordLine[], cause: string, askFromCents: number): Consent {
   const of = causes.find((c) => c.id === cause);
   const told = [...findingsOf(lines).values()].filter(
-    (f) => f.result === 'bad' && (of?.provedBy.includes(f.check) || of?.toldBy.includes(f.check)),
+    (f) =>
+      f.result === 'bad' &&
+      (f.status === 'open' || f.status === 'left') &&
+      (of?.provedBy.includes(f.check) || of?.toldBy.includes(f.check)),
   );
   const prices = told.flatMap((f) => f.priceCents ?? []);
   const said = told.map((f) => f.answer).reduce<CustomerAnswer>((a, b) => (WEIGHT[b] > WEIGHT[a] ? b : a), 'not-asked');

@@ -1,63 +1,81 @@
+import type { Drive } from '../drive';
 import type { CauseId } from '../fault';
 import type { RecordLine } from './kind';
-import { findingsOf, fittedException, leftIn, provedOf, timedOf, type Found } from './record';
+import { findingsOf, fittedException, leftIn, provedOf, type Found } from './record';
+import { replayTicket } from './replayed';
+import { hasBrake } from './state/answer';
+import { stillOff } from './still-off';
 
-/** How a job may end: the machine is sound; the complaint is cured and known-bad parts stay in; or it is not safe to use. */
+/** How a job may end: the machine is fit to use; the complaint is solved and known bad parts stay in; or it is not safe to use. */
 export const ENDINGS = ['sound', 'belt-stays', 'unfit'] as const;
 export type Ending = (typeof ENDINGS)[number];
 
 /** Why a machine is not fit to be used, each in a code. */
 export type Unfit =
   | 'not-proved'
+  | 'changed-since-test'
   | 'belt-comes-off'
   | 'brake-not-landing'
   | 'brake-not-seen'
   | 'belt-stays-tight'
   | 'slack-not-confirmed'
   | 'stop-not-timed'
-  | 'stop-too-long';
+  | 'stop-too-long'
+  | 'parts-off';
+
+/** What the hand-back of a job depends on. */
+export interface HandBackOf {
+  readonly lines: readonly RecordLine[];
+  /** Limit of the stop time, s; null where the machine has none. */
+  readonly stopLimitS: number | null;
+  /** Null for a job without a drive. */
+  readonly drive: Drive | null;
+  readonly beltId: string | null;
+}
 
 export interface HandBack {
   /** The best ending that is open to it. */
   readonly best: Ending;
   readonly unfit: readonly Unfit[];
-  /** Findings that are bad and were not mended or declined by anyone: they stay on the ticket. */
+  /** Findings that are open, were repaired and not checked again, or stay in. */
   readonly known: readonly Found[];
-  /** Causes that the customer declined to have mended. */
+  /** Causes that the customer declined to have repaired. */
   readonly leftIn: readonly CauseId[];
 }
 
 /**
- * How the machine may be handed back. Brake, release and stop time decide: if one failed or was not confirmed, it goes back only as not safe to use. A belt that by
- * Match does not release was fitted as an exception: its slack and brake are confirmed by hand.
- * @param stopLimitS what the stop time is held to; null where the machine has none to keep
+ * How the machine may be handed back. Brake, release and stop time decide, each in the condition in which the machine is now: what was seen or timed
+ * before a later change counts no more. A belt that by Match does not release was fitted as an exception: its slack is confirmed by hand.
  */
-export function handBackOf(lines: readonly RecordLine[], stopLimitS: number | null): HandBack {
+export function handBackOf({ lines, stopLimitS, drive, beltId }: HandBackOf): HandBack {
+  const { replayed, conditionOf } = replayTicket(lines, drive, beltId);
   const proof = provedOf(lines);
-  const stop = timedOf(lines, 'stop', 'proved');
+  const provedAt = lines.findLastIndex((l) => l.type === 'proved' && !l.withdrawn);
   const unfit: Unfit[] = [];
   if (!proof) unfit.push('not-proved');
-  else {
-    if (proof.belt === 'comes-off') unfit.push('belt-comes-off');
-    if (proof.brake === 'does-not-land') unfit.push('brake-not-landing');
-    if (proof.brake === 'not-seen') unfit.push('brake-not-seen');
-    if (proof.slack === 'tight') unfit.push('belt-stays-tight');
-    else if (proof.slack !== 'slack' && fittedException(lines)) unfit.push('slack-not-confirmed');
-  }
+  else if (conditionOf(provedAt) < replayed.condition) unfit.push('changed-since-test');
+  if (proof?.belt === 'comes-off') unfit.push('belt-comes-off');
+  const braked = proof?.brake === 'not-seen' || (drive ? hasBrake(drive, beltId) : proof !== null && proof.brake !== 'none');
+  if (replayed.brake === 'off') unfit.push('brake-not-landing');
+  else if (replayed.brake === 'unknown' && braked) unfit.push('brake-not-seen');
+  if (replayed.released === 'tight') unfit.push('belt-stays-tight');
+  else if (replayed.released === 'unknown' && fittedException(lines)) unfit.push('slack-not-confirmed');
   if (stopLimitS !== null) {
-    if (!stop) unfit.push('stop-not-timed');
-    else if (stop.seconds > stopLimitS) unfit.push('stop-too-long');
+    const { stop } = replayed.times;
+    if (stop === null) unfit.push('stop-not-timed');
+    else if (stop > stopLimitS) unfit.push('stop-too-long');
   }
-  const known = [...findingsOf(lines).values()].filter((f) => f.result === 'bad' && f.answer !== 'approved');
+  if (stillOff(lines).length > 0) unfit.push('parts-off');
+  const known = [...findingsOf(lines).values()].filter((f) => f.result === 'bad' && f.status !== 'closed');
   const left = leftIn(lines);
   const best =
     unfit.length > 0
       ? 'unfit'
-      : known.length > 0 || left.length > 0 || proof?.machine !== 'sound' || proof.complaint === 'still'
+      : known.some((f) => f.status !== 'repaired') || left.length > 0 || proof?.machine !== 'sound' || proof.complaint === 'still'
         ? 'belt-stays'
         : 'sound';
   return { best, unfit, known, leftIn: left };
 }
 
-/** Whether a job may end so: never better than it proved. */
+/** Whether a job may end so: never better than it tested. */
 export const mayEnd = (hand: HandBack, ending: Ending): boolean => ENDINGS.indexOf(ending) >= ENDINGS.indexOf(hand.best);

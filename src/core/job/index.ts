@@ -1,7 +1,7 @@
-export { begun, isOver, moved, needsReason, NEW_STAGES, waitsFor, openAtHandBack, stageAfter, STAGE_STATES, STAGES } from './stages';
+export { isOver, needsReason, NEW_STAGES, waitsFor, openAtHandBack, stageAfter, STAGE_STATES, STAGES } from './stages';
 export type { Stage, Stages, StageState } from './stages';
 export { JOB_STATUSES } from './kind';
-export type { Effect, EntryKind, OnTicket, RecordLine, JobState, JobStatus, ShelfMove } from './kind';
+export type { EntryKind, OnTicket, RecordLine, JobStatus, ShelfMove } from './kind';
 export { actsOf, ENTRY_KINDS, ENTRY_TYPES, isEntryType, kindOf, readBody } from './registry';
 export type { EntryActs, EntryBody, EntryType, TypedBody } from './registry';
 export type { BeltBooked } from './entries/belt-booked';
@@ -12,7 +12,9 @@ export { cautionsFor } from './cautions';
 export type { CautionContext, CautionList } from './cautions';
 export type { Caution } from './cautions';
 export { ENDINGS, handBackOf, mayEnd } from './hand-back';
-export type { Ending, HandBack, Unfit } from './hand-back';
+export type { Ending, HandBack, HandBackOf, Unfit } from './hand-back';
+export { replayTicket } from './replayed';
+export type { LineCondition, ReplayedTicket } from './replayed';
 export { LOOK_AFTER, LOOK_AT, missingOfLook, nextLook, NO_LOOK, usualLook } from './next-look';
 export type { LookAfter, LookAt, NextLook } from './next-look';
 export {
@@ -22,7 +24,6 @@ export {
   foundAt,
   fittedException,
   leftIn,
-  linesOf,
   loadsOnJob,
   placeOfFinding,
   provedOf,
@@ -55,6 +56,11 @@ export type { Running, Secured } from './entries/secured';
 export type { CvtPartMeasured } from './entries/cvt-part';
 export type { RidingWritten } from './entries/riding';
 export type { Mended } from './entries/mended';
+export type { Changed } from './entries/changed';
+export type { Skipped } from './entries/skipped';
+export { knownMachine, runListInput, runListOf, stagesOf, waitingAt, LINE_STATES } from './run-list';
+export type { KnownMachine, LineState, LineWork, RunLine, RunList, RunListOf, StoredJob } from './run-list';
+export type { Instrument } from './procedures/step';
 export { beltDamageOn } from './belt-damage';
 export { caseOf } from './traced';
 export type { ComputedFact } from './traced';
@@ -65,3 +71,4 @@ export type { Timed, TimedWhat } from './entries/timed';
 export { limitOf, LIMITS, pulleysOf, resultBy, walkOf, walkPartsOf } from './walk';
 export type { Limit, WalkCheck, WalkGroup, WalkPart } from './walk';
 export * from './state';
+export { linesOf } from './record-lines';

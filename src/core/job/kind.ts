@@ -1,15 +1,9 @@
+import type { Drive } from '../drive';
 import type { Form } from '../stored';
 import type { Role } from '../role';
-import type { Stage, Stages } from './stages';
 
 export const JOB_STATUSES = ['open', 'closed'] as const;
 export type JobStatus = (typeof JOB_STATUSES)[number];
-
-/** A job as entries see and change it. */
-export interface JobState {
-  readonly status: JobStatus;
-  readonly stages: Stages;
-}
 
 /** Belts or parts that go to or come from the shelf with an entry. */
 export type ShelfMove = ({ readonly shelfBeltId: number } | { readonly partId: number }) & {
@@ -17,15 +11,11 @@ export type ShelfMove = ({ readonly shelfBeltId: number } | { readonly partId: n
   readonly by: number;
 };
 
-/** What an entry does beside standing on the ticket. */
-export interface Effect {
-  readonly job: JobState;
-  readonly shelf?: ShelfMove;
-}
-
 /** A line of a ticket as the record of a job is read from it. */
 export interface RecordLine {
   readonly type: string;
+  /** The stage it was written at. */
+  readonly stage?: string;
   readonly body?: unknown;
   readonly withdrawn: boolean;
   readonly at: string;
@@ -37,6 +27,9 @@ export interface OnTicket {
   readonly lines: readonly RecordLine[];
   /** What the machine's stop time is held to, s; null where it has none to keep. */
   readonly stopLimitS: number | null;
+  /** The drive that the job is about, and its belt; null where none is chosen. */
+  readonly drive: Drive | null;
+  readonly beltId: string | null;
   readonly role: Role;
 }
 
@@ -54,9 +47,12 @@ export interface EntryKind<Body> {
   readonly refuse?: (body: Body) => { readonly field: string; readonly problem: string } | null;
   /** Why it cannot be written on this job, by what stands on its ticket and who writes. */
   readonly refuseOn?: (body: Body, on: OnTicket) => string | null;
-  readonly write: (job: JobState, stage: Stage, body: Body) => Effect;
-  /** Null where it stands for good. */
-  readonly takeBack: ((job: JobState, stage: Stage, body: Body) => Effect) | null;
+  /** Whether it can be struck out. */
+  readonly undoable: boolean;
+  /** The status that it gives the job; as it was if omitted. */
+  readonly status?: JobStatus;
+  /** What it moves to or from the shelf; striking it out moves it back. */
+  readonly shelf?: (body: Body) => ShelfMove;
   /** A few words that name it, as in “Take back: …”. */
   readonly name: (body: Body) => string;
   /** What is said once it was taken back. */

@@ -17,43 +17,9 @@ import type { RidingWritten } from './entries/riding';
 import type { WarrantyWritten } from './entries/warranty';
 import type { WidthWritten } from './entries/width';
 import type { RecordLine } from './kind';
-
-/** What the record is read from, by the name it is kept under. */
-interface Bodies {
-  readonly asked: Asked;
-  readonly timed: Timed;
-  readonly secured: Secured;
-  readonly running: Running;
-  readonly finding: Finding;
-  readonly decision: Decision;
-  readonly mended: Mended;
-  readonly setup: SetupMoved;
-  readonly procedure: Chosen;
-  readonly step: StepWritten;
-  readonly tally: Tallied;
-  readonly proved: Proved;
-  readonly reading: TensionRead;
-  readonly alignment: Aligned;
-  readonly clearance: Clearance;
-  readonly 'tension-basis': TensionBasisWritten;
-  readonly 'tension-decided': TensionDecided;
-  readonly width: WidthWritten;
-  readonly riding: RidingWritten;
-  readonly warranty: WarrantyWritten;
-  readonly 'cvt-part': CvtPartMeasured;
-  readonly 'belt-booked': BeltBooked;
-}
-
-export interface Written<T extends keyof Bodies> {
-  readonly body: Bodies[T];
-  readonly at: string;
-  readonly by: string;
-}
-
-/** The lines of one kind that stand, as they were written. */
-export const linesOf = <T extends keyof Bodies>(lines: readonly RecordLine[], type: T): Written<T>[] =>
-  // A line's type and body belong together; `readBody` saw to that.
-  lines.flatMap((l) => (l.type === type && !l.withdrawn ? [{ body: l.body as Bodies[T], at: l.at, by: l.by }] : []));
+import { findingLives, type FindingStatus } from './state/findings';
+import { ticketEvents } from './state/from-ticket';
+import { linesOf, type Bodies } from './record-lines';
 
 /** Loads that a job reckons on in place of those drawn, kW by pulley: the last said of each belt, a later one over an earlier. */
 export function loadsOnJob(lines: readonly RecordLine[]): Record<string, number> {
@@ -85,6 +51,8 @@ export const timedOf = (lines: readonly RecordLine[], what: TimedWhat, when: Tim
 export interface Found extends Finding {
   readonly at: string;
   readonly by: string;
+  /** What became of a finding that was not good; null for one that was, or that was not reached. */
+  readonly status: FindingStatus | null;
 }
 
 export const placeOfFinding = ({ check, part }: { readonly check: CheckId; readonly part: { readonly id: string } | null }): string =>
@@ -100,7 +68,11 @@ export function findingsOf(lines: readonly RecordLine[]): Map<string, Found> {
     // One act answers both directions: the later answer replaces the earlier one.
     const other = oppositeOf(body.check) ?? mainOf(body.check);
     if (other !== undefined) found.delete(placeOfFinding({ ...body, check: other }));
-    found.set(placeOfFinding(body), { ...body, ...decided, at, by });
+    found.set(placeOfFinding(body), { ...body, ...decided, at, by, status: null });
+  }
+  for (const { check, part, status } of findingLives(ticketEvents(lines, null).events)) {
+    const one = found.get(placeOfFinding({ check: check as CheckId, part: part === null ? null : { id: part } }));
+    if (one && (one.result === 'bad' || one.result === 'watch')) found.set(placeOfFinding(one), { ...one, status });
   }
   return found;
 }

@@ -1,5 +1,6 @@
 import { readKept, type Read } from '../stored';
 import { beltBooked } from './entries/belt-booked';
+import { changed } from './entries/changed';
 import { closing, reopening } from './entries/closing';
 import { alignment } from './entries/alignment';
 import { asked } from './entries/asked';
@@ -13,6 +14,7 @@ import { procedure, step, tally } from './entries/procedure';
 import { proved } from './entries/proved';
 import { reading } from './entries/reading';
 import { running, secured } from './entries/secured';
+import { skipped } from './entries/skipped';
 import { stage } from './entries/stage';
 import { tensionBasis } from './entries/tension-basis';
 import { tensionDecided } from './entries/tension-decided';
@@ -21,13 +23,13 @@ import { cvtPart } from './entries/cvt-part';
 import { riding } from './entries/riding';
 import { warranty } from './entries/warranty';
 import { width } from './entries/width';
-import type { Effect, EntryKind, JobState } from './kind';
-import type { Stage } from './stages';
+import type { EntryKind, JobStatus, ShelfMove } from './kind';
 
 /** Every kind of entry that a ticket can hold, by the name it is kept under. */
 export const ENTRY_KINDS = {
   note,
   stage,
+  skipped,
   asked,
   timed,
   secured,
@@ -35,6 +37,7 @@ export const ENTRY_KINDS = {
   finding,
   decision,
   mended,
+  changed,
   setup,
   procedure,
   step,
@@ -72,22 +75,23 @@ export const kindOf = <T extends EntryType>(type: T): EntryKind<EntryBody<T>> =>
 
 /** What an entry does and is called, by its kind and with its body. */
 export interface EntryActs {
-  readonly write: (job: JobState, stage: Stage) => Effect;
-  /** Null where it stands for good. */
-  readonly takeBack: ((job: JobState, stage: Stage) => Effect) | null;
-  /** A few words that name it, as in “Take back: …”. */
+  readonly undoable: boolean;
+  readonly status: JobStatus | null;
+  readonly shelf: ShelfMove | null;
+  /** A few words that name it, as in “Strike out: …”. */
   readonly name: string;
-  /** What is said once it was taken back. */
+  /** Shown once it was struck out. */
   readonly takenBack: string;
 }
 
 export function actsOf<T extends EntryType>({ type, body }: { readonly type: T; readonly body: EntryBody<T> }): EntryActs {
-  const { write, takeBack, name, takenBack } = kindOf(type);
+  const { undoable, status, shelf, name, takenBack } = kindOf(type);
   return {
-    write: (job, stage) => write(job, stage, body),
-    takeBack: takeBack && ((job, stage) => takeBack(job, stage, body)),
+    undoable,
+    status: status ?? null,
+    shelf: shelf?.(body) ?? null,
     name: name(body),
-    takenBack: takenBack?.(body) ?? 'Taken back.',
+    takenBack: takenBack?.(body) ?? 'Struck out.',
   };
 }
 

@@ -33,15 +33,5 @@ export function stageAfter(stages: Stages, at: Stage): Stage | null {
   return inTurn.find((stage) => stages[stage] !== 'held') ?? inTurn[0] ?? null;
 }
 
-/** The stages after one of them was moved: where it is over, the next is under way if it waited. */
-export function moved(stages: Stages, stage: Stage, state: StageState): Stages {
-  const after: Stages = { ...stages, [stage]: state };
-  const next = isOver(state) ? stageAfter(after, stage) : null;
-  return next !== null && after[next] === 'waiting' ? { ...after, [next]: 'under-way' } : after;
-}
-
-/** Writing on a stage that waited begins it. */
-export const begun = (stages: Stages, stage: Stage): Stages => (stages[stage] === 'waiting' ? { ...stages, [stage]: 'under-way' } : stages);
-
 /** Stages that are neither done nor skipped when the machine is handed back. Closing is free; they show on the ticket. */
 export const openAtHandBack = (stages: Stages): Stage[] => STAGES.filter((stage) => stage !== 'book' && !isOver(stages[stage]));

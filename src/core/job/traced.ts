@@ -1,9 +1,20 @@
-import { mainOf, oppositeOf, type CheckId, type DriveKind, type SetupId, vocabulary, type FaultCase, type FaultEvent } from '../fault';
+import {
+  causesTold,
+  mainOf,
+  oppositeOf,
+  type CheckId,
+  type DriveKind,
+  type SetupId,
+  vocabulary,
+  type FaultCase,
+  type FaultEvent,
+} from '../fault';
 import { engagementOf } from '../tension';
 import type { Asked } from './entries/asked';
 import { complaintAfter } from './entries/proved';
 import type { RecordLine } from './kind';
-import { askedOf, linesOf } from './record';
+import { askedOf } from './record';
+import { linesOf } from './record-lines';
 
 /** A check that the drive’s own numbers answer. */
 export interface ComputedFact {
@@ -86,7 +97,7 @@ export function caseOf(
       );
     }
     const [timed] = linesOf([line], 'timed');
-    if (timed?.body.when === 'found') {
+    if (timed) {
       const { what, seconds, limitS } = timed.body;
       if (what === 'engagement') say('engagement-time', { prompt: 'good', soft: 'watch', slips: 'bad' }[engagementOf(seconds)] as Answered);
       else if (limitS !== null) say('stop-time', seconds > limitS ? 'bad' : 'good');
@@ -100,6 +111,14 @@ export function caseOf(
     const [mend] = linesOf([line], 'mended');
     if (mend?.body.when === 'here' && knownCause(mend.body.cause)) {
       history.push({ fixed: mend.body.cause });
+      worst = new Map();
+    }
+    const [change] = linesOf([line], 'changed');
+    const found = change && 'found' in change.body ? change.body.found : null;
+    // Work on what a check found repairs the cause that the finding indicates best.
+    const repaired = found && causesTold(found.check, kind)[0];
+    if (repaired && knownCause(repaired.id)) {
+      history.push({ fixed: repaired.id });
       worst = new Map();
     }
     const [proof] = linesOf([line], 'proved');

@@ -1,11 +1,8 @@
 import type { Transaction } from 'sequelize';
-import { NEW_STAGES, readBody, STAGES, type Stage, type Stages, type TypedBody } from '../../core/job';
 import type { Facts, ShopLimits } from '../../core/machine';
 import { meterText } from '../../core/quantity';
-import type { Unreadable } from '../../core/stored';
 import { ROW_TO_CHANGE, type Database } from '../connection';
 import { readDrive } from '../kept';
-import type { TicketEntryRow } from '../rows';
 import { done, refused, type Outcome } from '../outcome';
 import { drivesOf } from './drives';
 import { factsOf } from './facts';
@@ -13,16 +10,12 @@ import { findMachine } from './machines';
 import { shopOf } from './people';
 import { stacksOf, type StoredStack } from './stacks';
 import { trialsOf, type Trial } from './trials';
-import { isStage, linesWhere, withStages, type JobSummary } from './job-lists';
+import { linesWhere, withStages, type JobSummary } from './job-lists';
+import { storeStages } from './job-stages';
+import { linesOfJob, type TicketEntry } from './ticket-lines';
 
-/** A line of a ticket: what is written of it, and who wrote it when. */
-export type TicketEntry = {
-  readonly id: number;
-  readonly stage: Stage;
-  readonly by: string;
-  readonly at: string;
-  readonly withdrawn: boolean;
-} & (TypedBody | ({ readonly type: 'unreadable' } & Omit<Unreadable, 'ok'>));
+export type { TicketEntry } from './ticket-lines';
+export { linesOfJobs } from './ticket-lines';
 
 export type JobStack = Pick<StoredStack, 'pulley' | 'stack'>;
 
@@ -58,48 +51,6 @@ export interface NewJob {
 /** What a job is about; null where there is none of that number. */
 export const titleOf = async (db: Database, shopId: number, number: number): Promise<string | null> =>
   (await db.models.Job.findOne({ where: { shopId, number }, attributes: ['title'], raw: true }))?.title ?? null;
-
-function entryOf(row: TicketEntryRow, by: string): TicketEntry {
-  const read = readBody(row.type, row.bodyVersion, row.body);
-  const line = {
-    id: row.id,
-    // One that is no longer a stage stands with the last.
-    stage: isStage(row.stage) ? row.stage : ('book' as const),
-    by,
-    at: row.at.toISOString(),
-    withdrawn: row.withdrawnAt !== null,
-  };
-  return read.ok ? { ...line, ...read.value } : { ...line, type: 'unreadable', problem: read.problem, text: read.text };
-}
-
-/** The lines of a job's ticket as they were written: clocks of two devices say nothing of what came first. */
-export async function linesOfJob(db: Database, jobId: number, transaction?: Transaction): Promise<TicketEntry[]> {
-  return (await linesOfJobs(db, [jobId], transaction)).get(jobId) ?? [];
-}
-
-/** The lines of several tickets by job, each as they were written; a job without lines is absent. */
-export async function linesOfJobs(
-  db: Database,
-  jobIds: readonly number[],
-  transaction?: Transaction,
-): Promise<ReadonlyMap<number, TicketEntry[]>> {
-  const inside = transaction ? { transaction } : {};
-  const entries = await db.models.TicketEntry.findAll({ where: { jobId: [...jobIds] }, order: [['id', 'ASC']], raw: true, ...inside });
-  const writers = [...new Set(entries.map((e) => e.personId))];
-  const people = new Map(
-    (await db.models.Person.findAll({ where: { id: writers }, attributes: ['id', 'name'], raw: true, ...inside })).map((p) => [
-      p.id,
-      p.name,
-    ]),
-  );
-  const lines = new Map<number, TicketEntry[]>();
-  for (const e of entries) {
-    const of = lines.get(e.jobId) ?? [];
-    of.push(entryOf(e, people.get(e.personId) ?? ''));
-    lines.set(e.jobId, of);
-  }
-  return lines;
-}
 
 export async function findJob(db: Database, shopId: number, number: number): Promise<Job | null> {
   const row = await db.models.Job.findOne({ where: { shopId, number } });
@@ -149,13 +100,7 @@ async function firstBelt(db: Database, shopId: number, machineId: number) {
 }
 
 /** Opens a job under the shop's next number. */
-export async function openJob(
-  db: Database,
-  shopId: number,
-  job: NewJob,
-  now: Date,
-  stages: Stages = NEW_STAGES,
-): Promise<Outcome<{ number: number }>> {
+export async function openJob(db: Database, shopId: number, job: NewJob, now: Date): Promise<Outcome<{ number: number }>> {
   const about =
     job.driveId === undefined ? await firstBelt(db, shopId, job.machineId) : { driveId: job.driveId, beltId: job.beltId ?? null };
   return db.transact(async (transaction) => {
@@ -170,10 +115,7 @@ export async function openJob(
       { shopId, number, ...job, ...about, status: 'open', openedAt: now, closedAt: null },
       { transaction },
     );
-    await db.models.JobStage.bulkCreate(
-      STAGES.map((stage) => ({ jobId: row.id, stage, state: stages[stage] })),
-      { transaction },
-    );
+    await storeStages(db, row, transaction);
     return done({ number });
   });
 }

@@ -2,27 +2,23 @@ import type { Transaction } from 'sequelize';
 import {
   actsOf,
   kindOf,
+  knownMachine,
   readBody,
-  STAGES,
   type BeltBooked,
-  type Effect,
   type EntryBody,
   type EntryType,
-  type JobState,
+  type JobStatus,
   type Stage,
   type TypedBody,
 } from '../../core/job';
-import { stopLimitOf } from '../../core/machine';
 import type { Role } from '../../core/role';
 import { readShelfFields } from '../../formats/shelf-csv';
 import { ROW_TO_CHANGE, type Database } from '../connection';
 import type { JobRow } from '../rows';
 import { done, refused, stale, type Outcome } from '../outcome';
-import { isStage, linesWhere, withStages } from './job-lists';
-import { factsOf } from './facts';
-import { linesOfJob, missingBelt } from './jobs';
+import { storedJob, storeStages } from './job-stages';
+import { missingBelt } from './jobs';
 import type { Paper } from './documents';
-import { shopOf } from './people';
 import { putPartBack } from './parts';
 import { plainShelfBelt, putBack, type ShelfBelt, type ShelfBeltFields } from './shelf';
 
@@ -34,32 +30,18 @@ export interface Writer {
   readonly role: Role;
 }
 
-/** A job held for writing, with its stages as they are. */
-interface HeldJob {
-  readonly row: JobRow;
-  readonly state: JobState;
-}
-
-async function held(db: Database, shopId: number, number: number, transaction: Transaction): Promise<HeldJob | null> {
-  const row = await db.models.Job.findOne({ where: { shopId, number }, transaction, lock: ROW_TO_CHANGE });
-  if (!row) return null;
-  const [summary] = await withStages(db, (await linesWhere(db, 'j.id = $1', [row.id], 'j.id', { limit: 1, uncounted: true })).rows);
-  return summary ? { row, state: { status: row.status, stages: summary.stages } } : null;
-}
+/** A job held for writing. */
+const held = (db: Database, shopId: number, number: number, transaction: Transaction): Promise<JobRow | null> =>
+  db.models.Job.findOne({ where: { shopId, number }, transaction, lock: ROW_TO_CHANGE });
 
 const noJob = (number: number) => refused(`There is no job ${number}.`);
 const closedJob = (number: number) => refused(`Job ${number} is closed; reopen it to write on its ticket.`);
 
-/** Stores what an entry made of a job: its stages and whether it is open. */
-async function settle(db: Database, { row, state }: HeldJob, { job: after }: Effect, at: Date, transaction: Transaction): Promise<void> {
-  const changed = STAGES.filter((stage) => after.stages[stage] !== state.stages[stage]);
-  if (changed.length > 0)
-    await db.models.JobStage.bulkCreate(
-      changed.map((stage) => ({ jobId: row.id, stage, state: after.stages[stage] })),
-      { updateOnDuplicate: ['state'], transaction },
-    );
-  if (after.status !== state.status)
-    await row.update({ status: after.status, closedAt: after.status === 'closed' ? at : null, version: row.version + 1 }, { transaction });
+/** Stores what a line did to a job: whether it is open, and how far each stage is. */
+async function settle(db: Database, job: JobRow, status: JobStatus | null, at: Date, transaction: Transaction): Promise<void> {
+  if (status !== null && status !== job.status)
+    await job.update({ status, closedAt: status === 'closed' ? at : null, version: job.version + 1 }, { transaction });
+  await storeStages(db, job, transaction);
 }
 
 function store(db: Database, jobId: number, by: Writer, stage: Stage, { type, body }: TypedBody, transaction: Transaction) {
@@ -74,15 +56,15 @@ function store(db: Database, jobId: number, by: Writer, stage: Stage, { type, bo
 async function refusedOn<T extends EntryType>(
   db: Database,
   by: Writer,
-  { row }: HeldJob,
+  row: JobRow,
   { type, body }: { readonly type: T; readonly body: EntryBody<T> },
   transaction: Transaction,
 ): Promise<string | null> {
   const { refuseOn } = kindOf(type);
   if (!refuseOn) return null;
-  const lines = await linesOfJob(db, row.id, transaction);
-  const { machine } = await factsOf(db, by.shopId, { machineId: row.machineId, driveIds: [] }, transaction);
-  return refuseOn(body, { lines, stopLimitS: stopLimitOf(machine, (await shopOf(db, by.shopId)).limits), role: by.role });
+  const job = await storedJob(db, row, transaction);
+  const { stopLimitS } = knownMachine(job);
+  return refuseOn(body, { lines: job.lines, stopLimitS, drive: job.drive, beltId: job.beltId, role: by.role });
 }
 
 /** Writes an entry on a ticket, with all that entries of its kind do. Those that move belts come by `bookBelt`. */
@@ -97,11 +79,11 @@ export async function writeEntry(
     const job = await held(db, by.shopId, number, transaction);
     if (!job) return noJob(number);
     const { on } = kindOf(entry.type);
-    if (on !== job.state.status) return on === 'open' ? closedJob(number) : refused(`Job ${number} is not closed.`);
+    if (on !== job.status) return on === 'open' ? closedJob(number) : refused(`Job ${number} is not closed.`);
     const against = await refusedOn(db, by, job, entry, transaction);
     if (against !== null) return refused(against);
-    const row = await store(db, job.row.id, by, stage, entry, transaction);
-    await settle(db, job, actsOf(entry).write(job.state, stage), by.at, transaction);
+    const row = await store(db, job.id, by, stage, entry, transaction);
+    await settle(db, job, actsOf(entry).status, by.at, transaction);
     return done({ entryId: row.id });
   });
 }
@@ -120,7 +102,7 @@ export async function bookBelt(
   return db.transact(async (transaction) => {
     const job = await held(db, by.shopId, number, transaction);
     if (!job) return noJob(number);
-    if (job.state.status === 'closed') return closedJob(number);
+    if (job.status === 'closed') return closedJob(number);
     const belt = await db.models.ShelfBelt.findOne({
       where: { id: body.shelfBeltId, shopId: by.shopId },
       transaction,
@@ -136,8 +118,8 @@ export async function bookBelt(
     if (body.drive && !(await keepVersion(db, by.shopId, body.drive, transaction)))
       return refused('The drive was changed while this belt was judged; look at its verdict again before you book it.');
     await belt.update({ quantity: belt.quantity - body.pieces, version: belt.version + 1 }, { transaction });
-    const entry = await store(db, job.row.id, by, 'match', { type: 'belt-booked', body }, transaction);
-    await settle(db, job, kindOf('belt-booked').write(job.state, 'match', body), by.at, transaction);
+    const entry = await store(db, job.id, by, 'match', { type: 'belt-booked', body }, transaction);
+    await settle(db, job, null, by.at, transaction);
     return done({ entryId: entry.id });
   });
 }
@@ -153,7 +135,7 @@ export async function fitPart(
   return db.transact(async (transaction) => {
     const job = await held(db, by.shopId, number, transaction);
     if (!job) return noJob(number);
-    if (job.state.status === 'closed') return closedJob(number);
+    if (job.status === 'closed') return closedJob(number);
     const part = await db.models.Part.findOne({ where: { id: partId, shopId: by.shopId }, transaction, lock: ROW_TO_CHANGE });
     if (!part) return refused('That part was taken off the shelf meanwhile; choose another.');
     if (part.quantity < quantity)
@@ -165,8 +147,8 @@ export async function fitPart(
     await part.update({ quantity: part.quantity - quantity, version: part.version + 1 }, { transaction });
     const { name, number: ordered, bin, priceCents } = part;
     const body = { partId, name, number: ordered, bin, quantity, priceCents };
-    const entry = await store(db, job.row.id, by, stage, { type: 'part-fitted', body }, transaction);
-    await settle(db, job, kindOf('part-fitted').write(job.state, stage, body), by.at, transaction);
+    const entry = await store(db, job.id, by, stage, { type: 'part-fitted', body }, transaction);
+    await settle(db, job, null, by.at, transaction);
     return done({ entryId: entry.id });
   });
 }
@@ -182,14 +164,14 @@ export async function addPicture(
   return db.transact(async (transaction) => {
     const job = await held(db, by.shopId, number, transaction);
     if (!job) return noJob(number);
-    if (job.state.status === 'closed') return closedJob(number);
+    if (job.status === 'closed') return closedJob(number);
     const { id: documentId } = await db.models.Document.create(
-      { shopId: by.shopId, jobId: job.row.id, name: shows, ...paper, personId: by.personId, at: by.at },
+      { shopId: by.shopId, jobId: job.id, name: shows, ...paper, personId: by.personId, at: by.at },
       { transaction },
     );
     const body = { documentId, shows, about };
-    const entry = await store(db, job.row.id, by, stage, { type: 'picture', body }, transaction);
-    await settle(db, job, kindOf('picture').write(job.state, stage, body), by.at, transaction);
+    const entry = await store(db, job.id, by, stage, { type: 'picture', body }, transaction);
+    await settle(db, job, null, by.at, transaction);
     return done({ entryId: entry.id });
   });
 }
@@ -225,22 +207,21 @@ export async function takeBack(db: Database, by: Writer, number: number, entryId
   return db.transact(async (transaction) => {
     const job = await held(db, by.shopId, number, transaction);
     if (!job) return noJob(number);
-    if (job.state.status === 'closed') return closedJob(number);
-    const entry = await db.models.TicketEntry.findOne({ where: { id: entryId, jobId: job.row.id }, transaction, lock: ROW_TO_CHANGE });
+    if (job.status === 'closed') return closedJob(number);
+    const entry = await db.models.TicketEntry.findOne({ where: { id: entryId, jobId: job.id }, transaction, lock: ROW_TO_CHANGE });
     const read = entry && readBody(entry.type, entry.bodyVersion, entry.body);
     if (!entry || !read?.ok) return refused('That line of the ticket cannot be taken back.');
     if (entry.withdrawnAt !== null) return refused('That line is already taken back.');
     const acts = actsOf(read.value);
-    const effect = acts.takeBack?.(job.state, isStage(entry.stage) ? entry.stage : 'book');
-    if (!effect) return refused('That line of the ticket cannot be taken back.');
+    if (!acts.undoable) return refused('That line of the ticket cannot be taken back.');
     await entry.update({ withdrawnAt: by.at }, { transaction });
-    await settle(db, job, effect, by.at, transaction);
-    if (effect.shelf && 'shelfBeltId' in effect.shelf && read.value.type === 'belt-booked') {
+    await settle(db, job, null, by.at, transaction);
+    const { shelf } = acts;
+    if (shelf && 'shelfBeltId' in shelf && read.value.type === 'belt-booked') {
       const fields = read.value.body.place ?? placeOf(read.value.body);
-      await putBack(db, by.shopId, { id: effect.shelf.shelfBeltId, fields }, effect.shelf.by, transaction);
+      await putBack(db, by.shopId, { id: shelf.shelfBeltId, fields }, -shelf.by, transaction);
     }
-    if (effect.shelf && 'partId' in effect.shelf && read.value.type === 'part-fitted')
-      await putPartBack(db, by.shopId, read.value.body, transaction);
+    if (shelf && 'partId' in shelf && read.value.type === 'part-fitted') await putPartBack(db, by.shopId, read.value.body, transaction);
     return done({ said: acts.takenBack });
   });
 }
@@ -250,10 +231,11 @@ export async function chooseDrive(db: Database, by: Writer, number: number, driv
   return db.transact(async (transaction) => {
     const job = await held(db, by.shopId, number, transaction);
     if (!job) return noJob(number);
-    if (job.state.status === 'closed') return closedJob(number);
+    if (job.status === 'closed') return closedJob(number);
     const gone = await missingBelt(db, by.shopId, driveId, beltId, transaction);
     if (gone) return gone;
-    await job.row.update({ driveId, beltId, version: job.row.version + 1 }, { transaction });
+    await job.update({ driveId, beltId, version: job.version + 1 }, { transaction });
+    await storeStages(db, job, transaction);
     return done(null);
   });
 }

@@ -70,13 +70,15 @@ export const ENDING_WORDS: Readonly<Record<Ending, string>> = {
 };
 export const UNFIT_WORDS: Readonly<Record<Unfit, string>> = {
   'not-proved': 'no test run was recorded',
+  'changed-since-test': 'the machine was changed after its test run',
   'belt-comes-off': 'the belt comes off',
   'brake-not-landing': 'the brake stays off when released',
-  'brake-not-seen': 'nobody confirmed that the brake is on when released',
+  'brake-not-seen': 'no one confirmed in the present condition that the brake is on when released',
   'belt-stays-tight': 'the belt stays tight when released',
-  'slack-not-confirmed': 'this belt was fitted as an exception and nobody confirmed that it is slack when released',
-  'stop-not-timed': 'the stop was not timed',
+  'slack-not-confirmed': 'this belt was fitted as an exception and no one confirmed that it is slack when released',
+  'stop-not-timed': 'the stop was not timed in the present condition',
   'stop-too-long': 'the stop time is over its limit',
+  'parts-off': 'parts are still removed',
 };
 
 /** What of the answers is worth a line: nothing that was not asked. */

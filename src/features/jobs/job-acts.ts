@@ -42,7 +42,7 @@ export function useJobActs(job: Job, go: JobActs['go']): JobActs {
   return useMemo(() => {
     const about = aboutJob(number);
     const write: JobActs['write'] = async (stage, type, body, words, done) => {
-      const undo = kindOf(type).takeBack !== null;
+      const undo = kindOf(type).undoable;
       const answer = await act(
         'job.write',
         { number, stage, entry: { type, body } as never },
@@ -68,7 +68,7 @@ export function useJobActs(job: Job, go: JobActs['go']): JobActs {
       move: async (stage, state, why) => {
         const words = `${stageName(stage)}: ${STATE_WORDS[state]}`;
         const taken = await write(stage, 'stage', { state, why }, `Job ${number}, ${words}`, `${words}.`);
-        const next = taken && (state === 'done' || state === 'skipped') ? stageAfter({ ...stages, [stage]: state }, stage) : null;
+        const next = taken && state === 'skipped' ? stageAfter({ ...stages, [stage]: state }, stage) : null;
         if (next) go(next, stage);
         return taken;
       },

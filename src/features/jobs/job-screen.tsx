@@ -5,6 +5,7 @@ import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { waitsFor } from '@/core/job';
+import { OpenedLineProvider } from './now/run-context';
 import type { Job, StoredDrive, UnreadableRow } from '@/db';
 import { useRead } from '@/ui/reads';
 import { Staleness } from '@/ui/staleness';
@@ -41,21 +42,23 @@ export function JobScreen({ job: first, drives, unreadable }: JobScreenProps) {
   const [footSlot, setFootSlot] = useState<HTMLElement | null>(null);
   const slots = useMemo(() => ({ ticket: ticketSlot, foot: footSlot }), [ticketSlot, footSlot]);
   return (
-    <BesideSlotsProvider value={slots}>
-      <Head job={job} />
-      <Box sx={{ flex: 1, display: 'flex', flexDirection: { xs: 'column', md: 'row' }, minWidth: 0 }}>
-        <Spine base={`/jobs/${job.number}`} stages={job.stages} at={at} onGo={go} />
-        <Box sx={{ flex: 1, minWidth: 0, p: { xs: 1.5, sm: 2 } }}>
-          <Staleness reading={reading} what="This job" />
-          {writable && <NotSecured {...{ job, at, acts, bay }} onGo={go} />}
-          <Bench key={at} {...{ job, at, acts, bay, drives, unreadable, writable, mayChange }} />
+    <OpenedLineProvider key={job.number}>
+      <BesideSlotsProvider value={slots}>
+        <Head job={job} />
+        <Box sx={{ flex: 1, display: 'flex', flexDirection: { xs: 'column', md: 'row' }, minWidth: 0 }}>
+          <Spine base={`/jobs/${job.number}`} stages={bay.stages} at={at} onGo={go} />
+          <Box sx={{ flex: 1, minWidth: 0, p: { xs: 1.5, sm: 2 } }}>
+            <Staleness reading={reading} what="This job" />
+            {writable && <NotSecured {...{ job, at, acts, bay }} onGo={go} />}
+            <Bench key={at} {...{ job, at, acts, bay, drives, unreadable, writable, mayChange }} />
+          </Box>
+          <Side entries={job.entries.length} setFoot={setFootSlot}>
+            <Ticket job={job} placeOf={bay.replayed.placeOf} onTakeBack={writable ? acts.takeBack : null} />
+            <div ref={setTicketSlot} />
+          </Side>
         </Box>
-        <Side entries={job.entries.length} setFoot={setFootSlot}>
-          <Ticket job={job} onTakeBack={writable ? acts.takeBack : null} />
-          <div ref={setTicketSlot} />
-        </Side>
-      </Box>
-    </BesideSlotsProvider>
+      </BesideSlotsProvider>
+    </OpenedLineProvider>
   );
 }
 

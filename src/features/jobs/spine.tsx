@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import type { MouseEvent } from 'react';
 import { STAGES, type Stage, type Stages, type StageState } from '@/core/job';
-import { stageName, STATE_WORDS } from './stage-words';
+import { shortStageName, stageName, STATE_WORDS } from './stage-words';
 
 const R = 13;
 
@@ -13,20 +13,15 @@ function intoSight(stage: HTMLElement | null): void {
   if (strip && strip.scrollWidth > strip.clientWidth) strip.scrollLeft = stage.offsetLeft - (strip.clientWidth - stage.offsetWidth) / 2;
 }
 
+/** Full when done, half when some of it is, crossed where the rest was skipped. */
 function Knot({ state, here }: { state: StageState; here: boolean }) {
-  const c = state === 'held' ? 'var(--ts-copper)' : 'var(--ts-work)';
+  const c = state === 'held' ? 'var(--ts-copper)' : here ? 'var(--ts-work)' : 'var(--ts-ink)';
   return (
-    <svg width={34} height={34} viewBox="-17 -17 34 34" aria-hidden focusable="false" style={{ position: 'relative', flex: 'none' }}>
-      <circle
-        r={R}
-        fill={state === 'done' ? 'var(--ts-ink)' : 'var(--ts-card)'}
-        stroke={state === 'under-way' || here ? c : 'var(--ts-ink)'}
-        strokeWidth={state === 'under-way' || here ? 3 : 1.6}
-        strokeDasharray={state === 'skipped' ? '4 3' : undefined}
-      />
+    <svg width={30} height={30} viewBox="-17 -17 34 34" aria-hidden focusable="false" style={{ position: 'relative', flex: 'none' }}>
+      <circle r={R} fill={state === 'done' ? 'var(--ts-ink)' : 'var(--ts-card)'} stroke={c} strokeWidth={here ? 3.4 : 1.8} />
       {state === 'done' && <path d="M-5 0.5l3.5 4L5.5 -4" fill="none" stroke="var(--ts-card)" strokeWidth={2.6} />}
-      {state === 'under-way' && <circle r={5} fill={c} />}
-      {state === 'skipped' && <path d="M-5 0h10" stroke="var(--ts-ink)" strokeWidth={2.4} />}
+      {state === 'under-way' && <path d={`M0 ${-R}A${R} ${R} 0 0 0 0 ${R}Z`} fill={c} />}
+      {state === 'skipped' && <path d="M-7 7L7 -7" stroke="var(--ts-copper)" strokeWidth={3} />}
       {state === 'held' && <path d="M-3.5 -5v10M3.5 -5v10" stroke={c} strokeWidth={3} />}
     </svg>
   );
@@ -58,7 +53,7 @@ export function Spine({
         display: 'flex',
         flexDirection: { xs: 'row', md: 'column' },
         gap: { xs: 0, md: 1 },
-        p: { xs: '6px 4px', md: '20px 8px 20px 16px' },
+        p: { xs: '2px', md: '20px 8px 20px 16px' },
         overflowX: { xs: 'auto', md: 'visible' },
         bgcolor: 'var(--ts-card)',
         borderRight: { md: '1px solid var(--ts-edge)' },
@@ -91,14 +86,15 @@ export function Spine({
             onGo(stage);
           }}
           aria-current={stage === at ? 'step' : undefined}
+          aria-label={`${stageName(stage)} ${STATE_WORDS[stages[stage]]}`}
           ref={stage === at ? intoSight : undefined}
           sx={{
             display: 'flex',
             flexDirection: { xs: 'column', md: 'row' },
             alignItems: 'center',
             gap: { xs: 0, md: 1.25 },
-            minHeight: 56,
-            minWidth: { xs: 64, md: 0 },
+            minHeight: { xs: 50, md: 56 },
+            minWidth: { xs: 40, md: 0 },
             flex: { xs: 1, md: 'none' },
             textDecoration: 'none',
             color: stage === at ? 'var(--ts-work)' : 'var(--ts-ink)',
@@ -107,8 +103,9 @@ export function Spine({
         >
           <Knot state={stages[stage]} here={stage === at} />
           <Box sx={{ textAlign: { xs: 'center', md: 'left' }, lineHeight: 1.25 }}>
-            <Box sx={{ fontWeight: 650, fontSize: { xs: 13, md: 15 } }}>{stageName(stage)}</Box>
-            <Box sx={{ fontSize: { xs: 11.5, md: 12.5 }, color: 'var(--ts-quiet)', whiteSpace: 'nowrap' }}>
+            <Box sx={{ fontWeight: 650, fontSize: 15, display: { xs: 'none', md: 'block' } }}>{stageName(stage)}</Box>
+            <Box sx={{ fontWeight: stage === at ? 650 : 450, fontSize: 11.5, display: { md: 'none' } }}>{shortStageName(stage)}</Box>
+            <Box sx={{ fontSize: 12.5, color: 'var(--ts-quiet)', whiteSpace: 'nowrap', display: { xs: 'none', md: 'block' } }}>
               {STATE_WORDS[stages[stage]]}
             </Box>
           </Box>

@@ -5,30 +5,34 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
-import { actsOf } from '@/core/job';
+import { actsOf, type ReplayedTicket } from '@/core/job';
 import type { Job, TicketEntry } from '@/db';
 import { Icon } from '@/ui/icons';
 import { useKeptActs } from '@/ui/outbox';
 import { useWhen } from '@/ui/when';
 import { aboutJob } from './job-acts';
+import { conditionWords } from './condition-words';
 import { EntryLine } from './lines';
 import { stageName } from './stage-words';
 
 /** What an entry is called where it is taken back; null where it stands for good. */
 function nameToTakeBack(entry: TicketEntry): string | null {
   if (entry.withdrawn || entry.type === 'unreadable') return null;
-  const { takeBack, name } = actsOf(entry);
-  return takeBack === null ? null : name;
+  const { undoable, name } = actsOf(entry);
+  return undoable ? name : null;
 }
 
 /** The job's record, writing itself: on screen what will print, and what of it has not reached the server yet. */
 export function Ticket({
   job,
   onTakeBack,
+  placeOf = () => null,
   title = `Ticket ${job.number}`,
   prints = true,
 }: {
   job: Job;
+  /** The condition that a line belongs to, by its index. */
+  placeOf?: ReplayedTicket['placeOf'];
   onTakeBack: ((entry: TicketEntry) => void) | null;
   title?: string;
   prints?: boolean;
@@ -56,13 +60,14 @@ export function Ticket({
         </Typography>
       )}
       <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-        {job.entries.map((entry) => {
+        {job.entries.map((entry, i) => {
           const name = onTakeBack ? nameToTakeBack(entry) : null;
           return (
             <Line
               key={entry.id}
               head={`${at(entry.at)} ${stageName(entry.stage)} · ${entry.by}`}
               struck={entry.withdrawn}
+              mark={entry.withdrawn ? null : conditionWords(entry.type, placeOf(i))}
               act={name !== null && onTakeBack ? <TakeBack name={name} onClick={() => onTakeBack(entry)} /> : null}
               foot={entry.withdrawn ? 'taken back' : null}
             >
@@ -91,10 +96,13 @@ function Line({
   struck,
   act,
   foot,
+  mark = null,
   children,
 }: {
   head: string;
   struck: boolean;
+  /** The condition it belongs to. */
+  mark?: string | null;
   act: ReactNode;
   foot: string | null;
   children: ReactNode;
@@ -115,6 +123,22 @@ function Line({
         }}
       >
         {children}
+        {mark !== null && (
+          <Box
+            component="span"
+            sx={{
+              ml: 0.75,
+              px: 0.75,
+              border: '1px solid var(--ts-edge)',
+              borderRadius: '8px',
+              fontSize: 12,
+              color: 'var(--ts-quiet)',
+              whiteSpace: 'nowrap',
+            }}
+          >
+            {mark}
+          </Box>
+        )}
       </Box>
       {foot !== null && <Box sx={{ fontSize: 12.5, color: 'var(--ts-quiet)' }}>{foot}</Box>}
     </Box>

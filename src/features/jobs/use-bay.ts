@@ -3,27 +3,52 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { Drive } from '@/core/drive';
 import type { DriveKind, DrivePart } from '@/core/fault';
-import { cautionsFor, loadsOnJob, securingOf, type Caution, type Securing } from '@/core/job';
-import { absentParts, driveKindOf, factsOfDrive, stopLimitOf, type Facts } from '@/core/machine';
+import {
+  driveNow,
+  knownMachine,
+  loadsOnJob,
+  replayTicket,
+  runListInput,
+  runListOf,
+  securingOf,
+  stagesOf,
+  type Caution,
+  type ReplayedTicket,
+  type RunList,
+  type RunListOf,
+  type Securing,
+  type Stages,
+} from '@/core/job';
+import { absentParts, type Facts } from '@/core/machine';
 import { withLoads } from '@/core/tension';
 import { useWhen } from '@/ui/when';
 import type { Job, StoredDrive } from '@/db';
 import { useWithWaitingFacts } from '../machines/waiting-facts';
 
 export interface Bay {
-  /** With the loads that the job reckons on. */
+  /** As it is now: with the loads that the job assumes, adjusters where the job set them, and the belts it fitted. */
   readonly drive: Drive | null;
-  /** As it is kept. */
+  /** The same with the belts of its file: what a belt is matched against. */
+  readonly matchDrive: Drive | null;
+  /** As it is stored. */
   readonly drawn: Drive | null;
-  /** What is known of machine and drive together, with what the drive's file says itself. */
+  /** What is known of machine and drive together, with what the drive's file states itself. */
   readonly facts: Facts;
   readonly kind: DriveKind | null;
   /** Parts that it lacks: nothing is asked about them. */
   readonly absent: readonly DrivePart[];
-  /** What the stop time is held to, s; null where there is none to keep. */
+  /** Limit of the stop time, s; null where the machine has none. */
   readonly stopLimitS: number | null;
   readonly cautions: readonly Caution[];
   readonly securing: Securing;
+  /** The ticket as events: conditions, current readings, findings. */
+  readonly replayed: ReplayedTicket;
+  /** Everything the job needs, in order; null on a simulated machine. */
+  readonly list: RunList | null;
+  /** The same list with tracing's next check in it. */
+  readonly runList: ((next: RunListOf['next']) => RunList) | null;
+  /** How far each stage is, by that list. */
+  readonly stages: Stages;
 }
 
 /** The present, as often as a day may change. */
@@ -41,27 +66,31 @@ export function useBay(job: Job, drives: readonly StoredDrive[]): Bay {
   const { day } = useWhen();
   const now = useNow();
   const drawn = drives.find((d) => d.id === job.driveId)?.document ?? null;
-  const drive = useMemo(() => drawn && withLoads(drawn, loadsOnJob(job.entries)), [drawn, job.entries]);
-  const known = useMemo(() => ({ ...job.facts.drive, ...job.facts.machine }), [job.facts]);
-  const told = useWithWaitingFacts(known, job);
+  const { entries, beltId, limits } = job;
+  const replayed = useMemo(() => replayTicket(entries, drawn, beltId), [entries, drawn, beltId]);
+  const loaded = useMemo(() => drawn && withLoads(drawn, loadsOnJob(entries)), [drawn, entries]);
+  const drive = useMemo(() => loaded && driveNow(loaded, replayed.replayed), [loaded, replayed]);
+  const matchDrive = useMemo(() => loaded && driveNow(loaded, { ...replayed.replayed, belts: {} }), [loaded, replayed]);
+  const stored = useMemo(() => ({ ...job.facts.drive, ...job.facts.machine }), [job.facts]);
+  const told = useWithWaitingFacts(stored, job);
   return useMemo(() => {
-    const facts = { ...(drive ? factsOfDrive(drive) : {}), ...told };
-    const kind = drive ? driveKindOf(drive, facts) : null;
-    const cautions = cautionsFor('full', facts, { kind });
+    const known = knownMachine({ drive: drawn, facts: { machine: told, drive: {} }, limits });
+    const required = known.cautions.map((c) => c.id);
+    const securing = securingOf(entries, required, day, now);
+    const of = { lines: entries, drive: drawn, beltId, closed: job.status === 'closed' };
+    const runList = (next: RunListOf['next']) => runListOf(runListInput(of, known, { safe: securing.state === 'secured', next }));
+    const list = runList(null);
     return {
+      ...known,
       drive,
+      matchDrive,
       drawn,
-      facts,
-      kind,
-      absent: absentParts(drive, told),
-      stopLimitS: stopLimitOf(told, job.limits),
-      cautions,
-      securing: securingOf(
-        job.entries,
-        cautions.map((c) => c.id),
-        day,
-        now,
-      ),
+      absent: absentParts(drawn, told),
+      securing,
+      replayed,
+      list,
+      runList,
+      stages: stagesOf(list, entries),
     };
-  }, [drive, drawn, told, job.entries, day, now, job.limits]);
+  }, [drive, matchDrive, drawn, told, entries, replayed, day, now, limits, beltId, job.status]);
 }

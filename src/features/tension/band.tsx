@@ -12,11 +12,20 @@ import { METHOD_WORDS, spanName } from './words';
 type Answered = Extract<TensionAnswer, { ok: true }>;
 
 /** The band with its reasons, where the belt stands in it, and what is set to. */
-export function Band({ drive, answer, readings }: { drive: Drive; answer: Answered; readings: readonly KeptReading[] }) {
-  const { show } = useUnits();
-  const { sheet, targetN, targetBy, combined, loose } = answer;
+export function Band({
+  drive,
+  answer,
+  readings,
+  brief = false,
+}: {
+  drive: Drive;
+  answer: Answered;
+  readings: readonly KeptReading[];
+  /** The scale alone: its words come with the settings. */
+  brief?: boolean;
+}) {
+  const { sheet, targetN, combined } = answer;
   const { band, tension, running } = sheet;
-  const name = (id: string | null) => (id === 'belt' ? 'the belt itself' : (drive.pulleys.find((p) => p.id === id)?.label ?? 'a pulley'));
   const marks = answer.readings.flatMap((r, i) =>
     r.ok && r.setting
       ? [{ id: `read-${i}`, tensionN: r.tensionN, sdN: r.sdN, label: METHOD_WORDS[readings[i]!.reading.method], small: true }]
@@ -34,58 +43,76 @@ export function Band({ drive, answer, readings }: { drive: Drive; answer: Answer
           marks={[
             ...(tension === null
               ? []
-              : [{ id: 'drawn', tensionN: tension, label: 'As drawn and set', ...(running === null ? {} : { leftN: running }) }]),
+              : [
+                  {
+                    id: 'drawn',
+                    tensionN: tension,
+                    label: answer.combined ? 'Calculated' : 'As drawn and set',
+                    ...(running === null ? {} : { leftN: running }),
+                  },
+                ]),
             ...marks,
             ...(combined ? [{ id: 'all', tensionN: combined.tensionN, sdN: combined.sdN, label: 'Read' }] : []),
           ]}
         />
       </Box>
-      <Box sx={{ fontSize: 15, display: 'grid', gap: 0.5 }}>
-        {band.target === null ? (
-          <Box>
-            Enter the power of the driven machine to calculate the slip limit and target.
-            {targetN !== null && (
-              <>
-                {' '}
-                Set it to the manual’s <strong>{show(targetN, 'force')}</strong>.
-              </>
-            )}
-          </Box>
-        ) : (
-          <Box>
-            Target <strong>{show(targetN!, 'force')}</strong>
-            {targetBy === 'manual'
-              ? ` by the manual (${show(band.target, 'force')} computed)`
-              : targetBy === 'new-belt'
-                ? ` for a new belt, which seats (${show(band.target, 'force')} once run in)`
-                : ''}
-            . {name(band.floorAt)[0]!.toUpperCase() + name(band.floorAt).slice(1)} slips below {show(band.floor, 'force')} at rest.{' '}
-            {band.ceiling === null
-              ? 'No limit of belt or bearings is entered.'
-              : `Above ${show(band.ceiling, 'force')} ${name(band.ceilingAt)} is overloaded.`}
-          </Box>
-        )}
-        {band.target !== null && <SlipLimits floorN={band.floor} wetFloorN={sheet.wetFloorN} />}
-        {band.empty && (
-          <Box sx={{ color: 'var(--ts-copper)' }}>
-            No tension works. {name(band.floorAt)} still slips when {name(band.ceilingAt)} is overloaded. Find another pulley or belt.
-          </Box>
-        )}
-        {tension !== null && running !== null && running < 0.8 * tension && (
-          <Box sx={{ color: 'var(--ts-quiet)' }}>
-            Tension falls from {show(tension, 'force')} at rest to{' '}
-            {running > 0 ? `${show(running, 'force')} under load` : 'nothing under load'} as the tensioner moves.
-          </Box>
-        )}
-        {loose && (
-          <Box>
-            <strong>This belt should feel loose:</strong> at the target {show(loose.pushN, 'force')} at mid-span of{' '}
-            {spanName(drive, loose.from, loose.to)} moves it {show(loose.deflectionMm, 'length')}. Do not shorten the belt.
-          </Box>
-        )}
-      </Box>
+      {!brief && <BandWords drive={drive} answer={answer} />}
       <Shared drive={drive} answer={answer} />
     </>
+  );
+}
+
+/** The slip limit, the bearing limit and the target in words, with what sets them. */
+export function BandWords({ drive, answer }: { drive: Drive; answer: Answered }) {
+  const { show } = useUnits();
+  const { sheet, targetN, targetBy, loose } = answer;
+  const { band, tension, running } = sheet;
+  const name = (id: string | null) => (id === 'belt' ? 'the belt itself' : (drive.pulleys.find((p) => p.id === id)?.label ?? 'a pulley'));
+  return (
+    <Box sx={{ fontSize: 15, display: 'grid', gap: 0.5 }}>
+      {band.target === null ? (
+        <Box>
+          Enter the power of the driven machine to calculate the slip limit and target.
+          {targetN !== null && (
+            <>
+              {' '}
+              Set it to the manual’s <strong>{show(targetN, 'force')}</strong>.
+            </>
+          )}
+        </Box>
+      ) : (
+        <Box>
+          Target <strong>{show(targetN!, 'force')}</strong>
+          {targetBy === 'manual'
+            ? ` by the manual (${show(band.target, 'force')} computed)`
+            : targetBy === 'new-belt'
+              ? ` for a new belt, which seats (${show(band.target, 'force')} once run in)`
+              : ''}
+          . {name(band.floorAt)[0]!.toUpperCase() + name(band.floorAt).slice(1)} slips below {show(band.floor, 'force')} at rest.{' '}
+          {band.ceiling === null
+            ? 'No limit of belt or bearings is entered.'
+            : `Above ${show(band.ceiling, 'force')} ${name(band.ceilingAt)} is overloaded.`}
+        </Box>
+      )}
+      {band.target !== null && <SlipLimits floorN={band.floor} wetFloorN={sheet.wetFloorN} />}
+      {band.empty && (
+        <Box sx={{ color: 'var(--ts-copper)' }}>
+          No tension works. {name(band.floorAt)} still slips when {name(band.ceilingAt)} is overloaded. Find another pulley or belt.
+        </Box>
+      )}
+      {tension !== null && running !== null && running < 0.8 * tension && (
+        <Box sx={{ color: 'var(--ts-quiet)' }}>
+          Tension falls from {show(tension, 'force')} at rest to{' '}
+          {running > 0 ? `${show(running, 'force')} under load` : 'nothing under load'} as the tensioner moves.
+        </Box>
+      )}
+      {loose && (
+        <Box>
+          <strong>This belt should feel loose:</strong> at the target {show(loose.pushN, 'force')} at mid-span of{' '}
+          {spanName(drive, loose.from, loose.to)} moves it {show(loose.deflectionMm, 'length')}. Do not shorten the belt.
+        </Box>
+      )}
+    </Box>
   );
 }
 

@@ -9,7 +9,8 @@ import { useMemo, useState, type ReactNode } from 'react';
 import { setsTension } from '@/core/tension';
 import { askTension, useTension } from '@/ui/solver';
 import type { TensionAnswer, TensionRequest } from '@/workers/tension-service';
-import { Band } from './band';
+import { Fold } from '@/ui/fold';
+import { Band, BandWords } from './band';
 import type { KeptReading, ReadReading } from './kept-reading';
 import { MountingNote } from './mounting';
 import { ReadingForm } from './reading-form';
@@ -25,6 +26,7 @@ export function TensionPanel({
   request,
   readings,
   onTake,
+  lead,
   children,
 }: {
   /** As one value: made anew it is asked anew. */
@@ -33,6 +35,8 @@ export function TensionPanel({
   readings: readonly KeptReading[];
   /** Null where nothing may be written. */
   onTake: ((read: ReadReading) => Promise<boolean>) | null;
+  /** What the answer advises, above everything else. */
+  lead?: (answer: Extract<TensionAnswer, { ok: true }>) => ReactNode;
   /** What follows from the answer. */
   children?: (answer: Extract<TensionAnswer, { ok: true }>) => ReactNode;
 }) {
@@ -64,35 +68,62 @@ export function TensionPanel({
   };
   return (
     <>
-      <Box component="section" aria-label="Tension" sx={{ my: 2, maxWidth: 860 }}>
-        <Typography variant="h2" sx={{ mb: 1 }}>
-          Tension of {drive.belts.find((b) => b.id === beltId)?.label ?? 'the belt'}
-        </Typography>
-        <Band drive={drive} answer={answer} readings={shown} />
-        <ReadingsList answer={answer} readings={shown} />
-        {drive.adjusters.map((a) => {
-          const rows = settings.filter((s) => s.adjuster === a.id);
-          if (!setsTension(rows)) return null;
-          const i = recommended.findIndex((r) => r.adjuster === a.id);
-          return (
-            <SettingTable
-              key={a.id}
-              drive={drive}
-              adjuster={a}
-              rows={rows}
-              recommended={i < 0 ? null : { advice: recommended[i]!, row: answer.recommendedRows[i]! }}
-              asTightAt={answer.asTightAt[a.id] ?? []}
-              band={{ ...sheet.band, target: answer.targetN }}
-            />
-          );
-        })}
-        {answer.mounting && <MountingNote mounting={answer.mounting} />}
-        <Signs drive={drive} answer={answer} />
-        {answer.clutchBrakes && <Release request={request} />}
-        {onTake && sheet.spans.length > 0 && <ReadingForm drive={drive} answer={answer} problem={problem} onTake={take} />}
+      <Box component="section" aria-label="Tension" sx={{ my: lead ? 0 : 2, maxWidth: 860 }}>
+        {!lead && (
+          <Typography variant="h2" sx={{ mb: 1 }}>
+            Tension of {drive.belts.find((b) => b.id === beltId)?.label ?? 'the belt'}
+          </Typography>
+        )}
+        {lead?.(answer)}
+        <Band drive={drive} answer={answer} readings={shown} brief={lead !== undefined} />
+        {onTake && sheet.spans.length > 0 && (
+          <Part folded={lead !== undefined} title="Take a reading" says="tap, push, spring length or marks">
+            <ReadingForm drive={drive} answer={answer} problem={problem} onTake={take} />
+          </Part>
+        )}
+        {shown.length > 0 && (
+          <Part folded={lead !== undefined} title="Readings" says={answer.combined ? `${shown.length} in this condition` : ''}>
+            <ReadingsList answer={answer} readings={shown} />
+          </Part>
+        )}
+        <Part folded={lead !== undefined} title="Settings and release side">
+          {lead && <BandWords drive={drive} answer={answer} />}
+          {drive.adjusters.map((a) => {
+            const rows = settings.filter((s) => s.adjuster === a.id);
+            if (!setsTension(rows)) return null;
+            const i = recommended.findIndex((r) => r.adjuster === a.id);
+            return (
+              <SettingTable
+                key={a.id}
+                drive={drive}
+                adjuster={a}
+                rows={rows}
+                recommended={i < 0 ? null : { advice: recommended[i]!, row: answer.recommendedRows[i]! }}
+                asTightAt={answer.asTightAt[a.id] ?? []}
+                band={{ ...sheet.band, target: answer.targetN }}
+              />
+            );
+          })}
+          {answer.mounting && <MountingNote mounting={answer.mounting} />}
+          {answer.clutchBrakes && <Release request={request} />}
+        </Part>
+        <Part folded={lead !== undefined} title="Signs at the target" says="what each span and spring shows">
+          <Signs drive={drive} answer={answer} />
+        </Part>
       </Box>
       {children?.(answer)}
     </>
+  );
+}
+
+/** A part of the panel, folded where an advice comes first. */
+function Part({ folded, title, says = '', children }: { folded: boolean; title: string; says?: string; children: ReactNode }) {
+  return folded ? (
+    <Fold title={title} says={says}>
+      {children}
+    </Fold>
+  ) : (
+    <>{children}</>
   );
 }
 

@@ -2,7 +2,6 @@ import * as z from 'zod';
 import { LARGEST_GAP_MM, refuseGaps, TRACKS } from '../../alignment';
 import { bySchema } from '../../stored';
 import { entryKind } from '../kind';
-import { begun } from '../stages';
 
 const part = z.object({ id: z.string().min(1).max(60), label: z.string().min(1).max(200) });
 const gap = z
@@ -46,7 +45,6 @@ export const alignment = entryKind<Aligned>({
     reference.id === pulley.id
       ? { field: 'pulley', problem: 'The edge lies on one pulley and is read at another; choose two.' }
       : refuseGaps(gaps),
-  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
-  takeBack: (job) => ({ job }),
+  undoable: true,
   name: ({ reference, pulley }) => `alignment of ${reference.label} and ${pulley.label}`,
 });

@@ -2,7 +2,6 @@ import * as z from 'zod';
 import { bySchema } from '../../stored';
 import { COMPLAINTS, type ComplaintId } from '../../fault';
 import { entryKind } from '../kind';
-import { begun } from '../stages';
 
 /** When a complaint began, who worked on it before and with what, how the machine arrives, and where the belt ended up. */
 export const BEGAN = ['not-asked', 'after-belt', 'after-part', 'after-blow', 'after-storage', 'slowly', 'always'] as const;
@@ -51,7 +50,6 @@ export const asked = entryKind<Asked>({
   form: { what: 'this answer', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: true,
   on: 'open',
-  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
-  takeBack: (job) => ({ job }),
+  undoable: true,
   name: () => 'what was asked',
 });

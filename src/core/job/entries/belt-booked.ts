@@ -2,7 +2,6 @@ import * as z from 'zod';
 import { VERDICTS } from '../../drive';
 import { bySchema, keptObject } from '../../stored';
 import { entryKind } from '../kind';
-import { moved } from '../stages';
 
 const reference = z.enum(['pitch', 'outside', 'inside']);
 
@@ -83,14 +82,8 @@ export const beltBooked = entryKind<BeltBooked>({
   form: { what: 'this booking', version: 2, upgrades: { 1: fromFirst }, check: bySchema(body) },
   fromDevice: false,
   on: 'open',
-  write: (job, stage, { shelfBeltId, pieces }) => ({
-    job: { ...job, stages: moved(job.stages, stage, 'done') },
-    shelf: { shelfBeltId, by: -pieces },
-  }),
-  takeBack: (job, stage, { shelfBeltId, pieces }) => ({
-    job: { ...job, stages: { ...job.stages, [stage]: 'under-way' } },
-    shelf: { shelfBeltId, by: pieces },
-  }),
+  undoable: true,
+  shelf: ({ shelfBeltId, pieces }) => ({ shelfBeltId, by: -pieces }),
   name: ({ belt }) => belt,
   takenBack: ({ belt, bin }) => `${belt} is back in ${bin || 'its place'}.`,
 });

@@ -1,7 +1,6 @@
 import * as z from 'zod';
 import { bySchema } from '../../stored';
 import { entryKind } from '../kind';
-import { begun } from '../stages';
 
 export const CLEARANCES = ['keeper', 'stop', 'latch-fall'] as const;
 
@@ -28,7 +27,6 @@ export const clearance = entryKind<Clearance>({
   form: { what: 'this gap', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: true,
   on: 'open',
-  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
-  takeBack: (job) => ({ job }),
+  undoable: true,
   name: ({ what, part }) => (what === 'latch-fall' ? 'fall of the lever' : `gap of ${part?.label ?? 'a keeper'}`),
 });

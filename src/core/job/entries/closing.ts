@@ -40,13 +40,13 @@ export const closing = entryKind<z.infer<typeof body>>({
       : ending === 'unfit' && why === ''
         ? { field: 'why', problem: 'Enter the reason for returning it although it is not safe to use.' }
         : missingOfLook(look),
-  refuseOn: ({ ending }, { lines, stopLimitS, role }) => {
-    if (ending === null || !mayEnd(handBackOf(lines, stopLimitS), ending))
+  refuseOn: ({ ending }, { role, ...on }) => {
+    if (ending === null || !mayEnd(handBackOf(on), ending))
       return 'Brake, release, stop time or belt were not confirmed. Close this job only as not safe to use.';
     return ending === 'unfit' && role !== 'owner' ? 'Not safe to use: an owner must sign this.' : null;
   },
-  write: (job) => ({ job: { status: 'closed', stages: { ...job.stages, book: 'done' } } }),
-  takeBack: null,
+  status: 'closed',
+  undoable: false,
   name: ({ text }) => shortened(text, 40),
 });
 
@@ -55,7 +55,7 @@ export const reopening = entryKind<object>({
   form: { what: 'this line', version: 1, upgrades: {}, check: bySchema(z.object({})) },
   fromDevice: true,
   on: 'closed',
-  write: (job) => ({ job: { status: 'open', stages: { ...job.stages, book: 'under-way' } } }),
-  takeBack: null,
+  status: 'open',
+  undoable: false,
   name: () => 'Job reopened',
 });

@@ -2,7 +2,6 @@ import * as z from 'zod';
 import { MEASURED_PARTS } from '../../cvt';
 import { bySchema } from '../../stored';
 import { entryKind } from '../kind';
-import { begun } from '../stages';
 
 const mm = z.number({ error: 'Give the measure.' }).min(0, 'A measure is not below 0.').max(500, 'No part of these is so large.');
 
@@ -21,7 +20,6 @@ export const cvtPart = entryKind<CvtPartMeasured>({
   form: { what: 'these measures', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: true,
   on: 'open',
-  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
-  takeBack: (job) => ({ job }),
+  undoable: true,
   name: ({ part }) => `measures of ${part.replaceAll('-', ' ')}`,
 });

@@ -2,7 +2,6 @@ import * as z from 'zod';
 import { bySchema } from '../../stored';
 import { CHECKS, RESULTS, SETUPS, type CheckId, type SetupId } from '../../fault';
 import { entryKind } from '../kind';
-import { begun } from '../stages';
 
 export const FINDING_RESULTS = [...RESULTS, 'not-reached'] as const;
 export const ANSWERS = ['not-asked', 'asked', 'approved', 'declined', 'waiting'] as const;
@@ -51,8 +50,7 @@ export const finding = entryKind<Finding>({
   form: { what: 'this finding', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: true,
   on: 'open',
-  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
-  takeBack: (job) => ({ job }),
+  undoable: true,
   name: ({ check, part }) => [part?.label, CHECKS.find((c) => c.id === check)?.label].filter(Boolean).join(': '),
   takenBack: () => 'Finding taken back.',
 });
@@ -65,8 +63,7 @@ export const decision = entryKind<Decision>({
   form: { what: 'this decision', version: 1, upgrades: {}, check: bySchema(decisionBody) },
   fromDevice: true,
   on: 'open',
-  write: (job) => ({ job }),
-  takeBack: (job) => ({ job }),
+  undoable: true,
   name: ({ act, answer }) => `${act}: ${answer}`,
 });
 
@@ -80,7 +77,6 @@ export const setup = entryKind<SetupMoved>({
   form: { what: 'this line', version: 1, upgrades: {}, check: bySchema(setupBody) },
   fromDevice: true,
   on: 'open',
-  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
-  takeBack: (job) => ({ job }),
+  undoable: true,
   name: ({ setup: id }) => SETUPS.find((s) => s.id === id)?.label ?? id,
 });

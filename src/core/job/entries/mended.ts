@@ -2,7 +2,6 @@ import * as z from 'zod';
 import { CAUSES, DRIVE_KINDS, UNKNOWN, type CauseId, type DriveKind } from '../../fault';
 import { bySchema } from '../../stored';
 import { entryKind } from '../kind';
-import { begun } from '../stages';
 
 const causes = [...CAUSES.map((c) => c.id), UNKNOWN.id] as unknown as [CauseId, ...CauseId[]];
 
@@ -24,7 +23,6 @@ export const mended = entryKind<Mended>({
   form: { what: 'this mend', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: true,
   on: 'open',
-  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
-  takeBack: (job) => ({ job }),
+  undoable: true,
   name: ({ cause, when }) => `${when === 'left' ? 'left in' : 'mended'}: ${CAUSES.find((c) => c.id === cause)?.label ?? UNKNOWN.label}`,
 });

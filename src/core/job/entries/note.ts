@@ -2,7 +2,6 @@ import * as z from 'zod';
 import { bySchema } from '../../stored';
 import { shortened } from '../shortened';
 import { entryKind } from '../kind';
-import { begun } from '../stages';
 
 const body = z.object({
   text: z.string().trim().min(1, 'Write the note.').max(4000, 'That is longer than 4000 characters; shorten it or split it in two.'),
@@ -13,8 +12,7 @@ export const note = entryKind<z.infer<typeof body>>({
   form: { what: 'this note', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: true,
   on: 'open',
-  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
-  takeBack: (job) => ({ job }),
+  undoable: true,
   name: ({ text }) => shortened(text, 40),
   takenBack: () => 'Note taken back.',
 });

@@ -1,7 +1,6 @@
 import * as z from 'zod';
 import { bySchema } from '../../stored';
 import { entryKind } from '../kind';
-import { begun } from '../stages';
 
 const body = z.object({
   /** The place on the shelf that it came from. */
@@ -20,11 +19,8 @@ export const partFitted = entryKind<PartFitted>({
   form: { what: 'this part', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: false,
   on: 'open',
-  write: (job, stage, { partId, quantity }) => ({
-    job: { ...job, stages: begun(job.stages, stage) },
-    shelf: { partId, by: -quantity },
-  }),
-  takeBack: (job, _stage, { partId, quantity }) => ({ job, shelf: { partId, by: quantity } }),
+  undoable: true,
+  shelf: ({ partId, quantity }) => ({ partId, by: -quantity }),
   name: ({ quantity, name }) => `${quantity} × ${name}`,
   takenBack: ({ name, bin }) => `${name} is back in ${bin || 'its place'}.`,
 });

@@ -1,7 +1,6 @@
 import * as z from 'zod';
 import { bySchema } from '../../stored';
 import { entryKind } from '../kind';
-import { begun } from '../stages';
 
 const body = z.object({
   documentId: z.number().int(),
@@ -17,8 +16,7 @@ export const picture = entryKind<Picture>({
   form: { what: 'this picture', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: false,
   on: 'open',
-  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
-  takeBack: (job) => ({ job }),
+  undoable: true,
   name: ({ shows }) => shows,
   takenBack: () => 'Picture taken off the ticket.',
 });

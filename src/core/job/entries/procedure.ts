@@ -1,7 +1,6 @@
 import * as z from 'zod';
 import { bySchema } from '../../stored';
 import { entryKind } from '../kind';
-import { begun } from '../stages';
 
 const text = (what: string, most = 300) => z.string().trim().max(most, `${what} is longer than ${most} characters.`);
 const id = z.string().min(1).max(60);
@@ -14,8 +13,7 @@ export const procedure = entryKind<Chosen>({
   form: { what: 'this choice', version: 1, upgrades: {}, check: bySchema(chosenBody) },
   fromDevice: true,
   on: 'open',
-  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
-  takeBack: (job) => ({ job }),
+  undoable: true,
   name: ({ name }) => name,
 });
 
@@ -52,8 +50,7 @@ export const step = entryKind<StepWritten>({
   on: 'open',
   refuse: ({ outcome, why }) =>
     outcome !== 'done' && why === '' ? { field: 'why', problem: 'Say why; it shows until the hand-back.' } : null,
-  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
-  takeBack: (job) => ({ job }),
+  undoable: true,
   name: ({ words }) => words.slice(0, 40),
 });
 
@@ -82,7 +79,6 @@ export const tally = entryKind<Tallied>({
     note !== '' || (way !== 'replaced' && way !== 'stored')
       ? null
       : { field: 'note', problem: way === 'replaced' ? 'Enter what replaced it.' : 'Enter until when it is stored, and where.' },
-  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
-  takeBack: (job) => ({ job }),
+  undoable: true,
   name: ({ item, count, way }) => `${count} ${item} ${way}`,
 });

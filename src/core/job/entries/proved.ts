@@ -1,7 +1,6 @@
 import * as z from 'zod';
 import { bySchema } from '../../stored';
 import { entryKind } from '../kind';
-import { moved } from '../stages';
 import { stillOff } from '../still-off';
 
 const body = z.object({
@@ -35,7 +34,6 @@ export const proved = entryKind<Proved>({
     const off = stillOff(lines);
     return off.length === 0 ? null : `Not back on: ${off.join(', ')}. Count it on, or take the line back, before it is proved.`;
   },
-  write: (job, stage) => ({ job: { ...job, stages: moved(job.stages, stage, 'done') } }),
-  takeBack: (job, stage) => ({ job: { ...job, stages: { ...job.stages, [stage]: 'under-way' } } }),
+  undoable: true,
   name: () => 'the proof',
 });

@@ -2,7 +2,6 @@ import * as z from 'zod';
 import { bySchema, keptObject } from '../../stored';
 import { TENSION_METHODS } from '../../tension';
 import { entryKind } from '../kind';
-import { begun } from '../stages';
 
 const name = z.string().min(1).max(200);
 const above0 = z.number().positive().max(1e6);
@@ -48,7 +47,6 @@ export const reading = entryKind<Reading>({
     // An adjuster may stand on either side of where it was drawn.
     return method !== 'marks' && value <= 0 ? { field: 'value', problem: 'What was read has to be above 0.' } : null;
   },
-  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
-  takeBack: (job) => ({ job }),
+  undoable: true,
   name: ({ where }) => `reading at ${where}`,
 });

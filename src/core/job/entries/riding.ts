@@ -3,7 +3,6 @@ import { METER_UNITS } from '../../quantity';
 import { bySchema } from '../../stored';
 import { RIDINGS } from '../../wear';
 import { entryKind } from '../kind';
-import { begun } from '../stages';
 
 const share = z.number().min(0, 'A share is not below 0.').max(1, 'A share is not above the whole.');
 const meter = z.number({ error: 'Give what the meter shows.' }).min(0, 'A meter is not below 0.').max(1e6);
@@ -32,7 +31,6 @@ export const riding = entryKind<RidingWritten>({
     const whole = RIDINGS.reduce((a, r) => a + shares[r], 0);
     return Math.abs(whole - 1) > 0.011 ? { field: 'shares', problem: 'The shares do not make a whole.' } : null;
   },
-  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
-  takeBack: (job) => ({ job }),
+  undoable: true,
   name: () => 'how it was ridden',
 });

@@ -1,7 +1,6 @@
 import * as z from 'zod';
 import { bySchema } from '../../stored';
 import { entryKind } from '../kind';
-import { begun, moved } from '../stages';
 
 const confirmed = z.object({
   id: z.string().max(60),
@@ -23,8 +22,7 @@ export const secured = entryKind<Secured>({
   form: { what: 'this list', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: true,
   on: 'open',
-  write: (job, _stage, { list }) => ({ job: list === 'full' ? { ...job, stages: moved(job.stages, 'secure', 'done') } : job }),
-  takeBack: (job) => ({ job }),
+  undoable: true,
   name: ({ list }) => (list === 'full' ? 'secured' : 'stopped, lead off, PTO off'),
 });
 
@@ -36,7 +34,6 @@ export const running = entryKind<Running>({
   form: { what: 'this list', version: 1, upgrades: {}, check: bySchema(runBody) },
   fromDevice: true,
   on: 'open',
-  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
-  takeBack: null,
+  undoable: false,
   name: () => 'powered test begun',
 });

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { bySchema } from '../../stored';
 import { entryKind } from '../kind';
-import { moved, needsReason, STAGE_STATES } from '../stages';
+import { needsReason, STAGE_STATES } from '../stages';
 
 const body = z.object({ state: z.enum(STAGE_STATES), why: z.string().trim().max(500, 'The reason is longer than 500 characters.') });
 
@@ -12,7 +12,6 @@ export const stage = entryKind<z.infer<typeof body>>({
   on: 'open',
   refuse: ({ state, why }) =>
     needsReason(state) && why === '' ? { field: 'why', problem: 'Say why; the reason shows on the ticket.' } : null,
-  write: (job, at, { state }) => ({ job: { ...job, stages: moved(job.stages, at, state) } }),
-  takeBack: null,
+  undoable: true,
   name: ({ state }) => state,
 });

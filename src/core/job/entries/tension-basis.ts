@@ -2,7 +2,6 @@ import * as z from 'zod';
 import { CONDITIONS } from '../../tension';
 import { bySchema } from '../../stored';
 import { entryKind } from '../kind';
-import { begun } from '../stages';
 
 const kw = z
   .number({ error: 'Give the power.' })
@@ -31,7 +30,6 @@ export const tensionBasis = entryKind<TensionBasisWritten>({
   form: { what: 'this basis', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: true,
   on: 'open',
-  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
-  takeBack: (job) => ({ job }),
+  undoable: true,
   name: () => 'what the tension is reckoned on',
 });

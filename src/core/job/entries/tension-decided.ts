@@ -1,7 +1,6 @@
 import * as z from 'zod';
 import { bySchema } from '../../stored';
 import { entryKind } from '../kind';
-import { begun } from '../stages';
 
 const body = z.object({
   belt: z.string().min(1).max(60),
@@ -35,7 +34,6 @@ export const tensionDecided = entryKind<TensionDecided>({
     act !== advised && reason === ''
       ? { field: 'reason', problem: 'This differs from the recommendation. Enter a reason for the ticket.' }
       : null,
-  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
-  takeBack: (job) => ({ job }),
+  undoable: true,
   name: ({ act }) => `decision to ${act}`,
 });

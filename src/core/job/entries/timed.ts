@@ -1,7 +1,6 @@
 import * as z from 'zod';
 import { bySchema } from '../../stored';
 import { entryKind } from '../kind';
-import { begun } from '../stages';
 
 export const TIMED = ['engagement', 'stop'] as const;
 export type TimedWhat = (typeof TIMED)[number];
@@ -25,7 +24,6 @@ export const timed = entryKind<Timed>({
   form: { what: 'this time', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: true,
   on: 'open',
-  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
-  takeBack: (job) => ({ job }),
+  undoable: true,
   name: ({ what, seconds }) => `${what} ${seconds} s`,
 });

@@ -2,7 +2,6 @@ import * as z from 'zod';
 import { METER_UNITS } from '../../quantity';
 import { bySchema } from '../../stored';
 import { entryKind } from '../kind';
-import { begun } from '../stages';
 
 /** What a promise covers: a belt that broke, one that wore, or both. They are kept apart for any claim. */
 export const WARRANTY_COVERS = ['breakage', 'wear', 'both'] as const;
@@ -30,7 +29,6 @@ export const warranty = entryKind<WarrantyWritten>({
     until === null && atMost === null && words === ''
       ? { field: 'words', problem: 'Give a day, a limit of the meter, or what the paper says.' }
       : null,
-  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
-  takeBack: (job) => ({ job }),
+  undoable: true,
   name: ({ belt }) => `warranty of ${belt.label}`,
 });

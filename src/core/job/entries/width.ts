@@ -3,7 +3,6 @@ import { METER_UNITS } from '../../quantity';
 import { bySchema, keptObject } from '../../stored';
 import { WIDTH_METHODS } from '../../wear';
 import { entryKind } from '../kind';
-import { begun } from '../stages';
 
 const mm = z.number({ error: 'Give the width in mm.' }).positive('A width is above 0.').max(200, 'No belt of these is so wide.');
 const meter = z.number({ error: 'Give what the meter shows.' }).min(0, 'A meter is not below 0.').max(1e6);
@@ -41,7 +40,6 @@ export const width = entryKind<WidthWritten>({
     if (method === 'rib-top' && widths.length < 2) return { field: 'widths', problem: 'Several ribs are two at least; call it one rib.' };
     return newMm !== null && newMm <= minimumMm ? { field: 'newMm', problem: 'New it is wider than its minimum.' } : null;
   },
-  write: (job, stage) => ({ job: { ...job, stages: begun(job.stages, stage) } }),
-  takeBack: (job) => ({ job }),
+  undoable: true,
   name: ({ belt }) => `width of ${belt.label}`,
 });

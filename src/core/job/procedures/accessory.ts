@@ -56,11 +56,12 @@ export const ACCESSORY: Procedure = {
     {
       id: 'tension',
       stage: 'set',
+      instrument: 'tension',
       text: 'Unit moved in its slot with a bar on a solid part. Snug is enough for a small load: more than the band eats the unit’s bearing.',
       reads: [force('Tension', 'at rest')],
       loop: 'tension',
     },
-    { id: 'both-bolts', stage: 'set', text: 'Slot bolt tight, then the pivot bolt.', hold: true, torque: true },
+    { id: 'both-bolts', stage: 'set', changes: 'clamped', text: 'Slot bolt tight, then the pivot bolt.', hold: true, torque: true },
     {
       id: 'all-tight',
       stage: 'set',
@@ -71,6 +72,7 @@ export const ACCESSORY: Procedure = {
     {
       id: 'two-rounds',
       stage: 'set',
+      instrument: 'tension',
       text: 'Two rounds by hand the way it may be turned; read again.',
       reads: [force('Tension', 'at rest')],
     },

@@ -14,6 +14,7 @@ export const CABLE: Procedure = {
     {
       id: 'time-found',
       stage: 'ask',
+      instrument: 'times',
       text: 'Full throttle, one brisk throw: time it. Release: time the stop.',
       why: 'Thrown slowly any belt slips; test it as it should be driven.',
       stop: { when: 'Prompt', to: 'Book: nothing to adjust, leave it', stage: 'book' },
@@ -81,6 +82,7 @@ export const CABLE: Procedure = {
     {
       id: 'still-slow',
       stage: 'prove',
+      instrument: 'times',
       text: 'Timed again as at first. Still slow with adjuster left: once more.',
       loop: 'choose-setting',
       stop: {

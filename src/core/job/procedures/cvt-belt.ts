@@ -23,6 +23,7 @@ export const CVT_BELT: Procedure = {
     {
       id: 'width',
       stage: 'look',
+      instrument: 'width',
       text: 'Width over five ribs spread round the belt, jaws just touching; or one rib; or flank lines with straight edges. The method is kept with the number.',
       reads: [length('Width'), words('Method')],
     },

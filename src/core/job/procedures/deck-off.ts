@@ -133,6 +133,7 @@ export const DECK_OFF: Procedure = {
     {
       id: 'tension-engaged',
       stage: 'set',
+      instrument: 'tension',
       text: 'Tension or spring length, engaged, engine off; compare with the setting table; change one setting at a time.',
       reads: [force('Tension', 'engaged'), length('Spring length', 'engaged')],
       loop: 'tension-engaged',

@@ -97,6 +97,7 @@ export const DECK_ON: Procedure = {
     {
       id: 'tension',
       stage: 'set',
+      instrument: 'tension',
       text: 'Tension; another link where it lies outside its band.',
       reads: [force('Tension', 'engaged')],
       loop: 'tension',

@@ -27,6 +27,7 @@ export const HEIGHTS: Step = {
 export const FOUND_TIMES: Step = {
   id: 'times-found',
   stage: 'ask',
+  instrument: 'times',
   text: 'If the belt is on and whole: engagement and stop time as found, and when it misbehaves.',
   why: 'The complaint cannot be shown again once it is apart.',
 };

@@ -25,7 +25,7 @@ export const ECCENTRIC: Procedure = {
       photo: true,
       reads: [{ what: 'Angle of the eccentric', in: 'degrees' }],
     },
-    { id: 'found', stage: 'look', text: 'Tension as found: tap, or twist.', reads: [force('Tension', 'at rest')] },
+    { id: 'found', stage: 'look', instrument: 'tension', text: 'Tension as found: tap, or twist.', reads: [force('Tension', 'at rest')] },
     { id: 'pinch-slack', stage: 'fit', text: 'Pinch bolts slack, not out.' },
     { id: 'belt-off', stage: 'fit', text: 'Eccentric to slack; belt off the small pulley, then the large.' },
     {
@@ -55,6 +55,7 @@ export const ECCENTRIC: Procedure = {
     {
       id: 'tension',
       stage: 'set',
+      instrument: 'tension',
       text: 'Tension. A twist between two fingers is a rough reading: quoted angles differ by a factor of two or more. It never ends this stage alone. Confirm by a tap.',
       reads: [force('Tension', 'at rest'), { what: 'Twist', in: 'degrees' }],
       loop: 'raise',
@@ -62,6 +63,7 @@ export const ECCENTRIC: Procedure = {
     {
       id: 'pinch',
       stage: 'set',
+      changes: 'clamped',
       text: 'Clean the threads of the pinch bolt. Apply medium thread-locker now, before you tighten. Hold the eccentric with one key and tighten the pinch bolt with the other. In aluminium, use no more than the manual’s torque.',
       two: 'A second hand, or the key wedged.',
       torque: true,
@@ -76,6 +78,7 @@ export const ECCENTRIC: Procedure = {
     {
       id: 'again',
       stage: 'set',
+      instrument: 'tension',
       text: 'Tension again with the pinch tight: it shifts.',
       reads: [force('Tension', 'at rest')],
       loop: 'raise',

@@ -61,6 +61,7 @@ export const MID_PTO: Procedure = {
     {
       id: 'both-tensions',
       stage: 'set',
+      instrument: 'tension',
       text: 'Tension of both belts. They lie near one another; the difference is the rear spring’s share.',
       reads: [force('Tension of the PTO belt', 'engaged'), force('Tension of the attachment’s belt', 'engaged')],
     },

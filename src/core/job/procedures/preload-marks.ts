@@ -79,6 +79,7 @@ export const PRELOAD_MARKS: Procedure = {
     {
       id: 'faces',
       stage: 'set',
+      instrument: 'alignment',
       text: 'First the faces parallel: straight edge from rim to rim, the gap at four places.',
       reads: [length('Gap, top in'), length('Gap, top out'), length('Gap, bottom in'), length('Gap, bottom out')],
       why: 'Pulleys that are not parallel throw belts to one side.',
@@ -101,6 +102,7 @@ export const PRELOAD_MARKS: Procedure = {
     {
       id: 'preload',
       stage: 'set',
+      instrument: 'tension',
       text: 'Then set the tension. Set the clamping nut as the manual states. Move the idler against the slack side until the marks meet. Hold it and tighten the nut. Read the tension by a tap and save it with the marks.',
       hold: true,
       reads: [force('Tension', 'at rest')],
@@ -109,6 +111,7 @@ export const PRELOAD_MARKS: Procedure = {
     {
       id: 'gaps-under',
       stage: 'set',
+      instrument: 'alignment',
       text: 'The gaps a third time under tension: the bracket gives.',
       reads: [length('Largest gap')],
       loop: 'faces',

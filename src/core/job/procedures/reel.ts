@@ -36,6 +36,7 @@ export const REEL: Procedure = {
     {
       id: 'clamp',
       stage: 'set',
+      instrument: 'tension',
       text: 'The stated push on the idler (from the manual; else until the give at mid-span is in its window), clamp tightened while it is held.',
       reads: [length('Give at mid-span'), force('Push')],
       looks: 'A give without its force is coarse: it is kept as by thumb.',
@@ -62,6 +63,7 @@ export const REEL: Procedure = {
     {
       id: 'both-tight',
       stage: 'set',
+      changes: 'clamped',
       text: 'Bar held: slot bolt tight, then pivot bolt.',
       hold: true,
       why: 'The pivot forgotten lets it creep.',
@@ -70,6 +72,7 @@ export const REEL: Procedure = {
     {
       id: 'again',
       stage: 'set',
+      instrument: 'tension',
       text: 'Read the deflection again with both bolts tight: tightening can change it.',
       reads: [length('Give at mid-span')],
       loop: 'motor-up',

@@ -87,7 +87,13 @@ export const SLIDING_DECK: Procedure = {
       text: 'Lower the deck: its springs push it out and tighten the belt. It stands between its ends: at the front stop is too long, near the rear too short.',
       reads: [length('Deck to its front stop'), length('Left spring'), length('Right spring')],
     },
-    { id: 'tension', stage: 'set', text: 'Tension by tap or push on the long span.', reads: [force('Tension', 'engaged')] },
+    {
+      id: 'tension',
+      stage: 'set',
+      instrument: 'tension',
+      text: 'Tension by tap or push on the long span.',
+      reads: [force('Tension', 'engaged')],
+    },
     {
       id: 'link-out',
       stage: 'fit',

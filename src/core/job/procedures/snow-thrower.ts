@@ -83,6 +83,7 @@ export const SNOW_THROWER: Procedure = {
     {
       id: 'tension',
       stage: 'set',
+      instrument: 'tension',
       text: 'Tension, and the push at mid-span that goes with it.',
       reads: [force('Tension', 'engaged'), length('Give at mid-span', 'engaged')],
       looks: 'Loose. Many of these drives run at a low belt tension, with the idler on the slack side. Do not fit a shorter belt.',

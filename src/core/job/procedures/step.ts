@@ -18,6 +18,9 @@ export interface Reading {
   readonly state?: 'released' | 'engaged' | 'running' | 'at rest';
 }
 
+/** Readings that are taken once and answer every step and check that needs them. */
+export type Instrument = 'times' | 'tension' | 'alignment' | 'width';
+
 /**
  * A step of a procedure. It belongs to a stage and adds to it; Secure and Prove have lists of their own which it does not repeat. General trade
  * knowledge; the machine's manual wins.
@@ -30,6 +33,10 @@ export interface Step {
   readonly hold?: true;
   readonly reads?: readonly Reading[];
   readonly photo?: true;
+  /** What is read at this step with an instrument of its own: a reading there answers the step. */
+  readonly instrument?: Instrument;
+  /** What doing this step changes, so that what was read before is read again. */
+  readonly changes?: 'clamped';
   /** Hardware that comes off, and that goes back on, by the name it is counted under. */
   readonly off?: readonly string[];
   readonly on?: readonly string[];

@@ -28,6 +28,7 @@ export const TWIN_RODS: Procedure = {
     {
       id: 'tension-found',
       stage: 'look',
+      instrument: 'tension',
       text: 'Tension as found: force and give at mid-span, the force spread over all belts by a bar; or tap. Whole band and one belt are never confused.',
       reads: [force('Push on the whole band'), length('Give at mid-span')],
       looks: '“Rolls over easily by hand” is a coarse reading: well under.',
@@ -35,6 +36,7 @@ export const TWIN_RODS: Procedure = {
     {
       id: 'gaps-found',
       stage: 'look',
+      instrument: 'alignment',
       text: 'Alignment as found: string or long straight edge over both outer faces, the gap at four rims.',
       reads: [length('Gap, near rim in'), length('Gap, near rim out'), length('Gap, far rim in'), length('Gap, far rim out')],
       stop: { when: 'In its band and in line', to: 'Book: leave it', stage: 'book' },
@@ -62,6 +64,7 @@ export const TWIN_RODS: Procedure = {
     {
       id: 'gaps-again',
       stage: 'set',
+      instrument: 'alignment',
       text: 'The gaps again, until within the limit (0.25° for a band).',
       reads: [{ what: 'Angle', in: 'degrees' }],
       loop: 'align',
@@ -69,6 +72,7 @@ export const TWIN_RODS: Procedure = {
     {
       id: 'tension',
       stage: 'set',
+      instrument: 'tension',
       text: 'Turn both rods by equal flats, in rounds as large as the setting table states. Move the jack along. Read the tension after each round.',
       reads: [{ what: 'Flats, left', in: 'count' }, { what: 'Flats, right', in: 'count' }, force('Tension', 'at rest')],
       loop: 'tension',
@@ -77,13 +81,15 @@ export const TWIN_RODS: Procedure = {
     {
       id: 'three-rounds',
       stage: 'set',
+      instrument: 'tension',
       text: 'Three rounds by hand the way it may be turned, then the tension again: belts settle between ribs.',
       reads: [force('Tension', 'at rest')],
     },
-    { id: 'tighten', stage: 'set', text: 'Jam nuts tight, jack off or locked, mount bolts in a cross.', torque: true },
+    { id: 'tighten', stage: 'set', changes: 'clamped', text: 'Jam nuts tight, jack off or locked, mount bolts in a cross.', torque: true },
     {
       id: 'gaps-tight',
       stage: 'set',
+      instrument: 'alignment',
       text: 'The gaps once more with everything tight: tightening moves engines.',
       hold: true,
       reads: [{ what: 'Angle', in: 'degrees' }],

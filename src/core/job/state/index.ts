@@ -14,3 +14,5 @@ export type { HandBackCode, SafeHandBack } from './safe-hand-back';
 export { staledBy } from './stale';
 export type { Aspect } from './stale';
 export { struckOut } from './undone';
+export { takenReading, ticketEvents } from './from-ticket';
+export type { TicketEvents } from './from-ticket';

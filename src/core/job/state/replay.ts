@@ -77,7 +77,11 @@ export function replayEvents(drive: Drive | null, events: readonly JobEvent[], s
           beltReplaced = true;
         } else if (event.change === 'replaced') beltReplaced ||= event.on === 'belt';
       }
-    } else if (isObservation(event)) observed = true;
+    } else if (isObservation(event)) {
+      observed = true;
+      // An adjuster that was read shows where it is.
+      if (event.type === 'reading' && event.reading.method === 'marks') adjusters[event.reading.at] = event.reading.position;
+    }
     conditions.push(condition);
   }
   const current = live.flatMap(({ event }, i) => (stale[i] ? [] : [event]));

@@ -73,13 +73,16 @@ describe('what a change makes stale', () => {
     return ['tension', 'engage', 'stop', 'slack', 'brake', 'alignment', 'finding'].filter((_, i) => !events[i]!.current);
   };
   const ALL = ['tension', 'engage', 'stop', 'slack', 'brake'];
-  it.each([
+  it.each<[Record<string, unknown>, string[]]>([
     [ADJUSTED, ALL],
     [{ change: 'clamped' }, ['tension', 'alignment']],
     [{ change: 'freed', check: 'arm-travel' }, ALL],
     [{ change: 'cleaned', part: 'pulley' }, ['engage', 'stop']],
     [{ change: 'belt', belt: 'blade', length: 1219, reference: 'outside' }, ALL],
-    ...['belt', 'spring', 'cable', 'arm', 'idler', 'clutch'].map((part) => [{ change: 'replaced', part }, ALL] as const),
+    ...['belt', 'spring', 'cable', 'arm', 'idler', 'clutch'].map((part): [Record<string, unknown>, string[]] => [
+      { change: 'replaced', part },
+      ALL,
+    ]),
     [{ change: 'repaired', part: 'pulley' }, [...ALL, 'alignment']],
     [{ change: 'repaired', part: 'brake' }, ['stop', 'slack', 'brake']],
     [{ change: 'replaced', check: 'idler-tip' }, ALL],
@@ -87,7 +90,7 @@ describe('what a change makes stale', () => {
     [{ change: 'replaced', check: 'spindle-rock' }, [...ALL, 'alignment']],
     [{ change: 'off', item: 'Cover' }, []],
   ])('%j', (change, stale) => {
-    expect(staleAfter({ ...change })).toEqual(stale);
+    expect(staleAfter(change)).toEqual(stale);
   });
   it('includes the alignment where the adjuster moves a driver or driven pulley', () => {
     const on = (adjuster: string) =>

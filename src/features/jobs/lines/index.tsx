@@ -19,6 +19,7 @@ import {
   TimedLine,
 } from './bay';
 import { BeltBookedLine } from './belt-booked';
+import { ChangedLine, SkippedLine } from './changed';
 import { ClosingLine, ReopeningLine } from './closing';
 import { NoteLine } from './note';
 import { PartFittedLine } from './part-fitted';
@@ -34,6 +35,8 @@ type Lines = { readonly [T in EntryType]: ComponentType<{ body: EntryBody<T> }> 
 const LINES: Lines = {
   note: NoteLine,
   stage: StageLine,
+  skipped: SkippedLine,
+  changed: ChangedLine,
   asked: AskedLine,
   timed: TimedLine,
   secured: SecuredLine,

@@ -33,6 +33,7 @@ export function ConfirmList({
   cautions,
   act,
   notes = {},
+  again = false,
   onWrite,
 }: {
   /** What the ticks are kept under on this device until they are written: a page that comes anew takes none away. */
@@ -41,6 +42,8 @@ export function ConfirmList({
   cautions: readonly Caution[];
   /** What the button says. */
   act: string;
+  /** The same lines were confirmed before on this visit: one tap confirms all. */
+  again?: boolean;
   /** What is known beside a caution, by its id. */
   notes?: Readonly<Record<string, string>>;
   onWrite: (confirmed: readonly Confirmed[]) => Promise<boolean>;
@@ -55,8 +58,9 @@ export function ConfirmList({
   };
   const write = async () => {
     setBusy(true);
+    const now = new Date().toISOString();
     const confirmed = cautions.flatMap(({ id, words }) => {
-      const at = ticked[id];
+      const at = again ? now : ticked[id];
       return at === undefined ? [] : [{ id, words: notes[id] ? `${words} ${notes[id]}` : words, at }];
     });
     if (await onWrite(confirmed)) keep(null);
@@ -118,12 +122,14 @@ export function ConfirmList({
           variant="contained"
           size="large"
           sx={{ minHeight: 56 }}
-          disabled={busy || left === cautions.length}
+          disabled={busy || (!again && left === cautions.length)}
           onClick={() => void write()}
         >
-          {act}
+          {again ? 'Confirm all lines again' : act}
         </Button>
-        <Box sx={{ color: 'var(--ts-quiet)' }}>{left === 0 ? 'All confirmed.' : `${left} of ${cautions.length} to confirm.`}</Box>
+        <Box sx={{ color: 'var(--ts-quiet)' }}>
+          {again ? 'Confirmed before on this visit.' : left === 0 ? 'All confirmed.' : `${left} of ${cautions.length} to confirm.`}
+        </Box>
       </Box>
     </Box>
   );

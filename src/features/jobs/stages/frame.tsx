@@ -26,16 +26,20 @@ export function StageFrame({
   const simulated = useSimulated() !== null;
   return (
     <Box sx={{ maxWidth: wide ? 1100 : 720 }}>
-      <Typography variant="h1" component="h2">
+      <Typography
+        variant={asks === '' ? 'h2' : 'h1'}
+        component="h2"
+        sx={asks === '' ? { mb: 0.75, display: { xs: 'none', md: 'block' } } : {}}
+      >
         {words.name}
       </Typography>
-      <Typography sx={{ color: 'var(--ts-quiet)', mb: 1.5, fontSize: 17 }}>{asks}</Typography>
+      {asks !== '' && <Typography sx={{ color: 'var(--ts-quiet)', mb: 1.5, fontSize: 17 }}>{asks}</Typography>}
       {children}
       {!writable && !simulated && (
         <Alert severity="info" variant="outlined" sx={{ mt: 2 }}>
           {job.status === 'closed'
-            ? 'This job is closed. Reopen it under Book to write on its ticket.'
-            : 'You may read this job; writing takes a technician’s account.'}
+            ? 'This job is closed. Reopen it under Close to write on its ticket.'
+            : 'You can read this job. Writing needs a technician’s account.'}
         </Alert>
       )}
     </Box>

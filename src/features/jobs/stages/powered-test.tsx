@@ -3,7 +3,9 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import { cautionsFor, type Timed } from '@/core/job';
+import { cautionsFor, linesOf, type Caution, type EntryBody, type Timed } from '@/core/job';
+import type { Job } from '@/db';
+import { useWhen } from '@/ui/when';
 import type { Bay } from '../use-bay';
 import { ConfirmList } from './confirm-list';
 import type { StageProps } from './module';
@@ -23,6 +25,11 @@ export function PoweredTest({
   coverOff = null,
 }: Pick<StageProps, 'job' | 'at' | 'acts'> & { bay: Bay; when: Timed['when']; coverOff?: string | null }) {
   const runs = bay.securing.state === 'after-run';
+  const { day } = useWhen();
+  const cautions = cautionsFor('running', bay.facts, { kind: bay.kind, coverOff });
+  const again = confirmedThisVisit(job, bay, cautions, day);
+  const confirm = (confirmed: EntryBody<'running'>['cautions']) =>
+    acts.write(at, 'running', { cautions: [...confirmed] }, `Job ${job.number}: powered test`, 'Written: a powered test begins.');
   if (!runs)
     return (
       <>
@@ -35,11 +42,10 @@ export function PoweredTest({
         <ConfirmList
           name={`before-run-${job.number}-${at}${coverOff === null ? '' : '-cover-off'}`}
           label="Before it runs"
-          cautions={cautionsFor('running', bay.facts, { kind: bay.kind, coverOff })}
+          cautions={cautions}
           act="Confirmed: it may run"
-          onWrite={(cautions) =>
-            acts.write(at, 'running', { cautions: [...cautions] }, `Job ${job.number}: powered test`, 'Written: a powered test begins.')
-          }
+          again={again}
+          onWrite={confirm}
         />
       </>
     );
@@ -56,4 +62,13 @@ export function PoweredTest({
       <SafeAgain {...{ job, acts }} />
     </>
   );
+}
+
+/** Whether the same lines were confirmed today for a run of the machine as it is now: then one tap confirms them again. */
+function confirmedThisVisit(job: Job, { replayed }: Bay, cautions: readonly Caution[], day: (iso: string) => string): boolean {
+  const at = job.entries.findLastIndex((l) => l.type === 'running' && !l.withdrawn);
+  const last = linesOf(job.entries, 'running').at(-1);
+  if (!last || replayed.conditionOf(at) !== replayed.replayed.condition || day(last.at) !== day(new Date().toISOString())) return false;
+  const confirmed = new Set(last.body.cautions.map((c) => c.id));
+  return cautions.every((c) => confirmed.has(c.id));
 }

@@ -4,15 +4,14 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { isOver, stageAfter, type StageState } from '@/core/job';
+import type { StageState } from '@/core/job';
 import { stageName } from '../stage-words';
 import type { StageProps } from './module';
 
-/** How a stage ends: done, skipped or held, the latter two with a reason. Never a wall. */
-export function StageMoves({ job, at, acts }: Pick<StageProps, 'job' | 'at' | 'acts'>) {
-  const state = job.stages[at];
+/** Skips the rest of a stage, holds it, or resumes it, each with a reason where it stops the work. A stage is done once its lines are. */
+export function StageMoves({ at, acts, bay }: Pick<StageProps, 'at' | 'acts' | 'bay'>) {
+  const state = bay.stages[at];
   const name = stageName(at);
-  const next = stageAfter(job.stages, at);
   const [asking, setAsking] = useState<'skipped' | 'held' | null>(null);
   const [why, setWhy] = useState('');
   const [busy, setBusy] = useState(false);
@@ -25,36 +24,21 @@ export function StageMoves({ job, at, acts }: Pick<StageProps, 'job' | 'at' | 'a
     setBusy(false);
   };
   return (
-    <Box sx={{ mt: 2 }}>
+    <Box sx={{ mt: 1 }}>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-        {state !== 'done' && (
-          <Button variant="contained" disabled={busy} onClick={() => void move('done')}>
-            {name} is done
-          </Button>
-        )}
-        {isOver(state) && next !== null && (
-          <Button variant="contained" onClick={() => acts.go(next)} sx={{ minHeight: 56 }}>
-            On to {stageName(next)}
-          </Button>
-        )}
-        {state === 'done' && (
-          <Button variant="outlined" disabled={busy} onClick={() => void move('under-way')}>
-            Work on {name} again
-          </Button>
-        )}
-        {!isOver(state) && (
+        {state !== 'done' && state !== 'skipped' && (
           <Button variant="outlined" disabled={busy} onClick={() => setAsking('skipped')}>
-            Skip …
+            Skip stage…
           </Button>
         )}
-        {state !== 'held' && state !== 'done' && (
+        {state !== 'held' && state !== 'done' && state !== 'skipped' && (
           <Button variant="outlined" disabled={busy} onClick={() => setAsking('held')}>
-            Hold …
+            Hold stage…
           </Button>
         )}
         {(state === 'skipped' || state === 'held') && (
           <Button variant="outlined" disabled={busy} onClick={() => void move('under-way')}>
-            Take it up again
+            Resume {name}
           </Button>
         )}
       </Box>
@@ -69,13 +53,13 @@ export function StageMoves({ job, at, acts }: Pick<StageProps, 'job' | 'at' | 'a
         >
           <TextField
             autoFocus
-            label={asking === 'skipped' ? `Why is ${name} skipped?` : `What does ${name} wait for?`}
+            label={asking === 'skipped' ? `Reason for skipping the rest of ${name}` : `What ${name} waits for`}
             value={why}
             onChange={(e) => setWhy(e.target.value)}
             slotProps={{ htmlInput: { maxLength: 500 } }}
           />
           <Button type="submit" variant="contained" disabled={busy || why.trim() === ''} sx={{ whiteSpace: 'nowrap' }}>
-            {asking === 'skipped' ? 'Skip it' : 'Hold it'}
+            {asking === 'skipped' ? 'Skip stage' : 'Hold stage'}
           </Button>
         </Box>
       )}

@@ -22,7 +22,7 @@ export function CloseForm(props: StageProps) {
   const { job, acts } = props;
   const { role } = useShell();
   const { bay } = props;
-  const hand = handBackOf(job.entries, bay.stopLimitS);
+  const hand = handBackOf({ lines: job.entries, stopLimitS: bay.stopLimitS, drive: bay.drawn, beltId: job.beltId });
   const open = ENDINGS.filter((e) => mayEnd(hand, e));
   const [text, setText, clear] = useDraft(`closing-${job.number}`);
   const [next, setNext, clearNext] = useDraft(`next-look-${job.number}`);

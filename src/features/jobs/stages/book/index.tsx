@@ -3,45 +3,34 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Typography from '@mui/material/Typography';
 import { chosenOf, findingsOf, openAtHandBack, openHolds, procedureOf, stepsWritten } from '@/core/job';
+import { Fold } from '@/ui/fold';
 import { Icon } from '@/ui/icons';
 import { FitPart } from '../../fit-part';
-import { ProcedureSteps } from '../../procedure';
-import { STAGE_WORDS, stageName } from '../../stage-words';
+import { StageView } from '../../now/stage-view';
+import { stageName } from '../../stage-words';
 import type { StageModule, StageProps } from '../module';
-import { NoteField } from '../note-field';
 import { Account } from './account';
-import { CloseForm } from './close-form';
 
 /** What is told to whoever fetches the machine, and the end of the job. */
 function Bench(props: StageProps) {
-  const { job, writable, mayChange } = props;
-  const words = STAGE_WORDS.book;
+  const { job, writable } = props;
   return (
-    <Box sx={{ maxWidth: 720 }}>
-      <Typography variant="h1" component="h2">
-        {words.name}
-      </Typography>
-      <Typography sx={{ color: 'var(--ts-quiet)', mb: 2, fontSize: 17 }}>{words.asks}</Typography>
+    <StageView {...props}>
       {job.status === 'closed' && <Closed {...props} />}
-      <Account {...props} />
-      <ProcedureSteps {...props} />
+      <Fold title="For the customer" open>
+        <Account {...props} />
+      </Fold>
       {writable && (
         <>
-          <FitPart {...props} />
-          <StillOpen job={job} />
           <OpenHolds {...props} />
-          <NoteField {...props} placeholder={words.notePlaceholder} />
-          <CloseForm {...props} />
+          <StillOpen {...props} />
+          <Fold title="Parts used">
+            <FitPart {...props} />
+          </Fold>
         </>
       )}
-      {!mayChange && job.status === 'open' && (
-        <Alert severity="info" variant="outlined">
-          You may read this job; writing takes a technician’s account.
-        </Alert>
-      )}
-    </Box>
+    </StageView>
   );
 }
 
@@ -74,7 +63,7 @@ function OpenHolds({ job, bay }: StageProps) {
   if (open.length === 0) return null;
   return (
     <Alert severity="warning" variant="outlined" sx={{ mb: 2 }}>
-      Not confirmed by anybody:
+      Not confirmed by anyone:
       <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
         {open.map((s) => (
           <li key={s.id}>
@@ -87,12 +76,12 @@ function OpenHolds({ job, bay }: StageProps) {
   );
 }
 
-function StillOpen({ job }: Pick<StageProps, 'job'>) {
-  const open = openAtHandBack(job.stages);
+function StillOpen({ bay }: Pick<StageProps, 'bay'>) {
+  const open = openAtHandBack(bay.stages);
   if (open.length === 0) return null;
   return (
     <Alert severity="warning" variant="outlined" sx={{ mb: 2 }}>
-      Not done yet: {open.map(stageName).join(', ')}. You can close all the same; it shows on the ticket.
+      Not done: {open.map(stageName).join(', ')}. You can close the job anyway. The ticket shows it.
     </Alert>
   );
 }

@@ -1,29 +1,24 @@
 'use client';
 
-import Box from '@mui/material/Box';
+import { tallyOf } from '@/core/job';
+import { Fold } from '@/ui/fold';
 import { ProcedureSteps } from '../../procedure';
 import { Tally } from '../../procedure/tally';
-import { STAGE_WORDS } from '../../stage-words';
-import { StageFrame } from '../frame';
+import { StageView } from '../../now/stage-view';
 import type { StageModule, StageProps } from '../module';
-import { NoteField } from '../note-field';
-import { StageMoves } from '../stage-moves';
 
-/** The work itself: which procedure, its steps, and what is off the machine. */
+/** Fit: the procedure with its steps, repairs, and what is removed from the machine. */
 function Bench(props: StageProps) {
+  const off = [...tallyOf(props.job.entries).values()].reduce((sum, n) => sum + Math.abs(n), 0);
   return (
-    <StageFrame {...props}>
-      <ProcedureSteps {...props} choose />
-      <Tally {...props} />
-      {props.writable && (
-        <>
-          <Box sx={{ mt: 2 }}>
-            <NoteField {...props} placeholder={STAGE_WORDS.fit.notePlaceholder} />
-          </Box>
-          <StageMoves {...props} />
-        </>
-      )}
-    </StageFrame>
+    <StageView {...props}>
+      <Fold title="Procedure">
+        <ProcedureSteps {...props} choose />
+      </Fold>
+      <Fold title="Parts count" says={off === 0 ? 'none removed' : `${off} removed`}>
+        <Tally {...props} />
+      </Fold>
+    </StageView>
   );
 }
 

@@ -1,26 +1,24 @@
 'use client';
 
-import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Skeleton from '@mui/material/Skeleton';
 import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
 import { checkOf, mainOf, type CheckId, type DriveKind } from '@/core/fault';
-import { askedOf, cautionsFor, findingsOf, setupsUp, walkOf, type WalkCheck } from '@/core/job';
+import { askedOf, findingsOf, setupsUp, walkOf, type RunList, type WalkCheck } from '@/core/job';
 import type { Light } from '@/ui/plate/lights';
+import { Fold } from '@/ui/fold';
 import { Plate } from '@/ui/plate/plate';
 import { usePose } from '@/ui/solver';
 import type { TraceAnswer } from '@/workers/trace-service';
 import { FactField } from '../../../machines/fact-field';
-import { ProcedureSteps } from '../../procedure';
-import { STAGE_WORDS, stageName } from '../../stage-words';
+import { StageView } from '../../now/stage-view';
 import type { Bay } from '../../use-bay';
 import { StageFrame } from '../frame';
 import type { StageModule, StageProps } from '../module';
 import { useSimulated } from '../simulated';
-import { NoteField } from '../note-field';
-import { StageMoves } from '../stage-moves';
+import { CheckNotes } from './check-notes';
 import { TraceProvider, useTraced } from '../../../trace/request';
 import { TraceOfJob } from '../../../trace/trace-of-job';
 import { BeltWidth } from './belt-width';
@@ -63,60 +61,78 @@ function Stage(props: StageProps) {
         .map((g) => ({ ...g, checks: g.checks.filter((c) => c.parts.some((p) => p?.id === part.id)) }))
         .filter((g) => g.checks.length > 0)
     : groups;
-  return (
-    <StageFrame {...props} wide>
-      {bay.drive && <Drawn bay={bay} lit={lit} selected={only} onSelect={setOnly} />}
+  const list = useMemo(() => bay.runList?.(nextOf(latest.answer, found)) ?? null, [bay, latest.answer, found]);
+  const trace = (
+    <TraceOfJob
+      {...props}
+      onCheck={(wanted) => {
+        const check = mainOf(wanted) ?? wanted;
+        setOnly(null);
+        setOpen(check);
+        requestAnimationFrame(() => document.getElementById(`check-${check}`)?.scrollIntoView({ block: 'center' }));
+      }}
+    />
+  );
+  const drawn = bay.drive && <Drawn bay={bay} lit={lit} selected={only} onSelect={setOnly} />;
+  const checks = settled ? (
+    <>
       {part && (
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mb: 1 }}>
           <Box sx={{ fontWeight: 650 }}>Checks of {part.label ?? part.id}</Box>
           <Button onClick={() => setOnly(null)}>Show all checks</Button>
         </Box>
       )}
-      <TraceOfJob
-        {...props}
-        onCheck={(wanted) => {
-          const check = mainOf(wanted) ?? wanted;
-          setOnly(null);
-          setOpen(check);
-          requestAnimationFrame(() => document.getElementById(`check-${check}`)?.scrollIntoView({ block: 'center' }));
-        }}
-      />
-      {settled ? (
-        <>
-          {apart && <CheckApart {...props} {...{ bay, item: apart, kind, found }} />}
-          {!simulated && writable && kind === 'cvt' && !bay.facts.secondary && (
-            <Box component="section" aria-label="Asked once for this machine" sx={{ my: 2, maxWidth: 720 }}>
-              <FactField
-                id="secondary"
-                facts={job.facts.drive}
-                subjects={{ machineId: job.machineId, driveId: job.driveId }}
-                writable
-                big
-              />
-            </Box>
-          )}
-          {!simulated && bay.drive?.kind === 'cvt' && <BeltWidth {...props} drive={bay.drive} />}
-          {!simulated && <ProcedureSteps {...props} />}
-          {shown.map((group) => (
-            <Group
-              key={group.setups.map((s) => s.id).join('+')}
-              {...props}
-              {...{ bay, group, found, up, open, kind }}
-              onOpen={(id) => setOpen(id === open ? null : id)}
-            />
-          ))}
-        </>
-      ) : (
-        <WalkToCome />
-      )}
-      {writable && !simulated && (
-        <Box sx={{ maxWidth: 720, mt: 2 }}>
-          <NoteField {...props} placeholder={STAGE_WORDS.look.notePlaceholder} />
-          <StageMoves {...props} />
+      {apart && <CheckApart {...props} {...{ bay, item: apart, kind, found }} />}
+      {shown.map((group) => (
+        <Group
+          key={group.setups.map((s) => s.id).join('+')}
+          {...props}
+          {...{ bay, group, found, up, open, kind }}
+          onOpen={(id) => setOpen(id === open ? null : id)}
+        />
+      ))}
+    </>
+  ) : (
+    <WalkToCome />
+  );
+  if (simulated)
+    return (
+      <StageFrame {...props} wide>
+        {drawn}
+        {trace}
+        {checks}
+      </StageFrame>
+    );
+  return (
+    <StageView {...props} list={list} wide>
+      {kind === 'cvt' && writable && !bay.facts.secondary && (
+        <Box component="section" aria-label="Asked once for this machine" sx={{ my: 2, maxWidth: 720 }}>
+          <FactField id="secondary" facts={job.facts.drive} subjects={{ machineId: job.machineId, driveId: job.driveId }} writable big />
         </Box>
       )}
-    </StageFrame>
+      <Fold title="Likely causes">{trace}</Fold>
+      {bay.drive?.kind === 'cvt' && (
+        <Fold title="Belt width">
+          <BeltWidth {...props} drive={bay.drive} />
+        </Fold>
+      )}
+      <Fold title="Every check" says={`${[...found.values()].length} recorded`} open={shownCheck(list)}>
+        {drawn}
+        {checks}
+      </Fold>
+    </StageView>
   );
+}
+
+/** The walk is open where it is what comes now. */
+const shownCheck = (list: RunList | null): boolean => list?.now?.work.kind === 'inspect';
+
+/** Tracing's next check that can be made on the machine, and was not made yet. */
+function nextOf(answer: TraceAnswer | null, found: ReturnType<typeof findingsOf>) {
+  if (answer?.trace.status !== 'ok' || answer.trace.stop) return null;
+  const answered = new Set([...found.values()].map((f) => f.check as string));
+  const next = answer.trace.next.find((n) => n.score >= 1 && !answered.has(n.check) && checkOf(n.check as CheckId).state !== 'asked');
+  return next ? { check: next.check as CheckId, minutes: next.minutes } : null;
 }
 
 /** The place of each check by what it saves. */
@@ -158,26 +174,7 @@ function CheckApart({
       <Typography variant="h3" sx={{ mb: 0.5 }}>
         {check.label}
       </Typography>
-      {check.state === 'running' && !simulated && (
-        <Alert
-          severity="warning"
-          variant="outlined"
-          sx={{ mb: 1 }}
-          action={<Button onClick={() => acts.go('ask')}>To the powered test</Button>}
-        >
-          This check needs the machine running. Use the list of a powered test, under {stageName('ask')}.
-        </Alert>
-      )}
-      {check.state === 'key-on' && !simulated && (
-        <Alert severity="warning" variant="outlined" sx={{ mb: 1 }}>
-          This check needs the key on.
-          <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
-            {cautionsFor('key-on', bay.facts, { kind }).map((c) => (
-              <li key={c.id}>{c.words}</li>
-            ))}
-          </Box>
-        </Alert>
-      )}
+      {!simulated && <CheckNotes {...{ acts, bay, check, kind }} />}
       <CheckCard {...{ job, at, acts, bay, item, kind, found, writable }} />
     </Box>
   );

@@ -17,18 +17,18 @@ import { readShelf } from '../../../shelf/actions';
 import { useShelf } from '../../../shelf/packed';
 import { Beside } from '../beside';
 import type { StageModule, StageProps } from '../module';
-import { NoteField } from '../note-field';
 import { bookedLast } from '../../booked-last';
-import { ProcedureSteps } from '../../procedure';
-import { STAGE_WORDS } from '../../stage-words';
-import { StageMoves } from '../stage-moves';
+import { useOpenedLine } from '../../now/run-context';
+import { lineNow, StageView } from '../../now/stage-view';
 import { BookingDialog } from './booking-dialog';
 import { DrivePicker } from './drive-picker';
 
 /** Which belt: the shelf judged on the drive, and one of it booked. */
 function Bench(props: StageProps) {
   const { job, bay, drives, unreadable, acts, writable } = props;
-  const { drive } = bay;
+  const drive = bay.matchDrive;
+  const { opened } = useOpenedLine();
+  const now = bay.list && (bay.list.lines.find((l) => l.id === opened) ?? lineNow(bay.list, 'match'));
   const wide = useMediaQuery('(min-width:1100px)');
   const reading = useRead(['shelf'], () => readShelf({}));
   const shelf = useShelf(reading.value ?? null);
@@ -41,42 +41,37 @@ function Bench(props: StageProps) {
   useBookKey(book, booking === null);
   return (
     <>
-      {unreadable.map((d) => (
-        <Unreadable key={d.id} name={d.name} problem={d.problem} text={d.text} />
-      ))}
-      <DrivePicker {...props} />
-      <Staleness reading={reading} what="The shelf" />
-      {stored && <StackedNote drive={stored.document} stacks={job.stacks} />}
-      {stored && drive && beltId !== undefined ? (
-        <MatchPanel
-          drive={drive}
-          uncertainty={stored.uncertainty}
-          beltId={beltId}
-          shelf={shelf}
-          limits={job.limits.belt}
-          trials={job.trials}
-          loading={reading.value === undefined && !reading.problem}
-          onChoice={setChoice}
-          act={
-            wide &&
-            book &&
-            choice && (
-              <Button variant="outlined" onClick={book} title="Key B">
-                Book {beltName(choice.shelf)}
-              </Button>
-            )
-          }
-        />
-      ) : (
-        <NoDrive {...props} />
-      )}
-      {writable && (
-        <Box sx={{ mt: 3, maxWidth: 720 }}>
-          <ProcedureSteps {...props} />
-          <NoteField {...props} placeholder={STAGE_WORDS.match.notePlaceholder} />
-          <StageMoves {...props} />
-        </Box>
-      )}
+      <StageView {...props} wide beside={now?.work.kind !== 'step'}>
+        {unreadable.map((d) => (
+          <Unreadable key={d.id} name={d.name} problem={d.problem} text={d.text} />
+        ))}
+        <DrivePicker {...props} />
+        <Staleness reading={reading} what="The shelf" />
+        {stored && <StackedNote drive={stored.document} stacks={job.stacks} />}
+        {stored && drive && beltId !== undefined ? (
+          <MatchPanel
+            drive={drive}
+            uncertainty={stored.uncertainty}
+            beltId={beltId}
+            shelf={shelf}
+            limits={job.limits.belt}
+            trials={job.trials}
+            loading={reading.value === undefined && !reading.problem}
+            onChoice={setChoice}
+            act={
+              wide &&
+              book &&
+              choice && (
+                <Button variant="outlined" onClick={book} title="Key B">
+                  Book {beltName(choice.shelf)}
+                </Button>
+              )
+            }
+          />
+        ) : (
+          <NoDrive {...props} />
+        )}
+      </StageView>
       {writable && <BesideTicket job={job} choice={choice} short={short} onBook={book} />}
       {booking && (
         <BookingDialog

@@ -1,212 +1,64 @@
 'use client';
 
 import Alert from '@mui/material/Alert';
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Typography from '@mui/material/Typography';
-import { useState } from 'react';
-import * as z from 'zod';
-import { complaintOf } from '@/core/fault';
-import { askedOf, coverLeftOff, fittedException, handBackOf, kindOf, provedOf, stillOff, type Proved } from '@/core/job';
-import { Choices } from '@/ui/choices';
-import { useDraftOf } from '@/ui/draft';
+import { coverLeftOff, handBackOf, provedOf, stillOff } from '@/core/job';
+import { Fold } from '@/ui/fold';
 import { BreakIn } from '../../../cvt/break-in';
 import { FactField } from '../../../machines/fact-field';
 import { UNFIT_WORDS } from '../../bay-words';
-import { ProcedureSteps } from '../../procedure';
-import { STAGE_WORDS } from '../../stage-words';
-import { StageFrame } from '../frame';
+import { StageView } from '../../now/stage-view';
 import type { StageModule, StageProps } from '../module';
-import { NoteField } from '../note-field';
 import { PoweredTest } from '../powered-test';
-import { StageMoves } from '../stage-moves';
+import { TestForm } from './test-form';
 
-const CYCLES = 5;
-const UNTRIED: Proved = {
-  belt: 'not-tried',
-  complaint: 'not-said',
-  brake: 'not-seen',
-  slack: 'not-felt',
-  cycles: 0,
-  watched: false,
-  machine: 'not-judged',
-};
-
-const draftShape = z.custom<Proved>((tried) => kindOf('proved').form.check(tried).ok);
-
-/** The machine run under its own list, timed, cycled and watched; what it showed decides how the job may end. */
+/** Test: the machine run under its own list, timed, cycled and watched. */
 function Bench(props: StageProps) {
-  const { job, at, acts, writable } = props;
-  const { bay } = props;
-  const written = provedOf(job.entries);
-  const [changed, setChanged] = useDraftOf(`proof-${job.number}`, draftShape);
-  const [busy, setBusy] = useState(false);
-  const proof = changed ?? written ?? UNTRIED;
-  const put = (part: Partial<Proved>) => setChanged({ ...proof, ...part });
-  const complaints = askedOf(job.entries)?.complaints ?? [];
+  const { job, at, acts, bay, writable } = props;
+  const hand = handBackOf({ lines: job.entries, stopLimitS: bay.stopLimitS, drive: bay.drawn, beltId: job.beltId });
   const off = stillOff(job.entries);
   const cover = coverLeftOff(job.entries);
-  const exception = fittedException(job.entries);
-  const releases =
-    exception || (bay.drive?.springs.some((s) => s.from.leverTravel !== undefined || s.to.leverTravel !== undefined) ?? false);
-  const hasBrake = bay.kind !== 'cvt';
-  const hand = handBackOf(job.entries, bay.stopLimitS);
-  const write = async () => {
-    setBusy(true);
-    if (
-      await acts.write(
-        at,
-        'proved',
-        hasBrake ? proof : { ...proof, brake: 'none' },
-        `Job ${job.number}: test result`,
-        'The test result is on the ticket.',
-      )
-    )
-      setChanged(null);
-    setBusy(false);
-  };
+  const tested = provedOf(job.entries) !== null;
   return (
-    <StageFrame {...props}>
-      {written && hand.unfit.length > 0 && (
+    <>
+      {tested && hand.unfit.length > 0 && (
         <Alert severity="error" variant="outlined" sx={{ mb: 1.5 }}>
           Do not hand back this machine: {hand.unfit.map((u) => UNFIT_WORDS[u]).join('; ')}.
         </Alert>
       )}
-      {!bay.facts.class && writable && (
-        <FactField
-          id="class"
-          facts={job.facts.machine}
-          subjects={{ machineId: job.machineId, driveId: job.driveId }}
-          writable={writable}
-          big
-        />
-      )}
-      {off.length > 0 && (
-        <Alert severity="error" variant="outlined" sx={{ mb: 1.5 }}>
-          Not back on: {off.join(', ')}. Refit these parts before the machine runs.
-        </Alert>
-      )}
-      {writable && cover !== null && (
-        <Box component="section" aria-label="Watched run" sx={{ mb: 1.5 }}>
-          <PoweredTest {...{ job, at, acts, bay }} when="proved" coverOff={cover} />
-        </Box>
-      )}
-      {writable && off.length === 0 && (
-        <Box sx={{ mt: 1 }}>
-          <PoweredTest {...{ job, at, acts, bay }} when="proved" />
-        </Box>
-      )}
-      {writable && bay.drive?.kind === 'cvt' && <BreakIn job={job.number} onRun={(words) => acts.note(at, words)} />}
-      <Box sx={{ mt: 2 }}>
-        <ProcedureSteps {...props} />
-      </Box>
-      <Box component="section" aria-label="Test result" sx={{ mt: 2, display: 'grid', gap: 1.5 }}>
-        <Typography variant="h2">Test result</Typography>
-        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, flexWrap: 'wrap' }}>
-          <Button
-            variant="outlined"
-            disabled={!writable}
-            onClick={() => put({ cycles: Math.min(99, proof.cycles + 1) })}
-            sx={{ minHeight: 56 }}
-          >
-            Engage and release cycle
-          </Button>
-          <Box className="ts-mono" sx={{ fontSize: 22 }}>
-            {proof.cycles} of {CYCLES}
-          </Box>
-          {proof.cycles > 0 && writable && <Button onClick={() => put({ cycles: proof.cycles - 1 })}>One less</Button>}
-        </Box>
-        <Choices
-          label="The belt, watched as it engages and releases"
-          big
-          disabled={!writable}
-          value={proof.belt === 'not-tried' ? null : proof.belt}
-          options={[
-            { id: 'stays', label: 'Stays on' },
-            { id: 'comes-off', label: 'Comes off' },
-          ]}
-          onChoose={(belt) => put({ belt, watched: true })}
-        />
-        {complaints.length > 0 && (
-          <Choices
-            label={`Complaint: ${complaints.map((id) => complaintOf(id).label.toLowerCase()).join(', ')}`}
+      <StageView {...props}>
+        {!bay.facts.class && writable && (
+          <FactField
+            id="class"
+            facts={job.facts.machine}
+            subjects={{ machineId: job.machineId, driveId: job.driveId }}
+            writable={writable}
             big
-            disabled={!writable}
-            value={proof.complaint === 'not-said' ? null : proof.complaint}
-            options={[
-              { id: 'gone', label: 'Gone' },
-              { id: 'still', label: 'Still present' },
-            ]}
-            onChoose={(complaint) => put({ complaint, watched: true })}
           />
         )}
-        {exception && (
-          <Alert severity="warning" variant="outlined">
-            The fitted belt does not release by calculation. It was fitted as an exception. Stop the engine, make the machine safe, and feel
-            that the released belt is slack and the brake is on. Otherwise the job ends as not safe to use.
-          </Alert>
+        <Fold title="Before hand-back" says={hand.unfit.length === 0 ? 'nothing open' : `${hand.unfit.length} open`}>
+          {hand.unfit.map((u) => (
+            <li key={u}>{UNFIT_WORDS[u]}</li>
+          ))}
+          {hand.unfit.length === 0 && 'Brake, release and stop time are confirmed.'}
+        </Fold>
+        {writable && cover !== null && (
+          <Fold title="Watched run" says={`with “${cover}” off`}>
+            <PoweredTest {...props} when="proved" coverOff={cover} />
+          </Fold>
         )}
-        {releases && (
-          <Choices
-            label="The belt, released, felt by hand with the engine off"
-            big
-            disabled={!writable}
-            value={proof.slack === 'not-felt' ? null : proof.slack}
-            options={[
-              { id: 'slack', label: 'Slack' },
-              { id: 'tight', label: 'Stays tight' },
-            ]}
-            onChoose={(slack) => put({ slack })}
-          />
+        {writable && off.length === 0 && (
+          <Fold title="Powered test">
+            <PoweredTest {...props} when="proved" />
+          </Fold>
         )}
-        {hasBrake && (
-          <Choices
-            label="The brake, released"
-            big
-            disabled={!writable}
-            value={proof.brake}
-            options={[
-              { id: 'lands', label: 'Seen on' },
-              { id: 'does-not-land', label: 'Stays off' },
-              { id: 'none', label: 'It has none' },
-              { id: 'not-seen', label: 'Not seen' },
-            ]}
-            onChoose={(brake) => put({ brake })}
-          />
+        {tested && (
+          <Fold title="Test result" says="on the ticket">
+            <TestForm {...props} />
+          </Fold>
         )}
-        <Choices
-          label="The machine"
-          big
-          disabled={!writable}
-          value={proof.machine === 'not-judged' ? null : proof.machine}
-          options={[
-            { id: 'sound', label: 'In good order' },
-            { id: 'known-bad', label: 'Known faults remain' },
-          ]}
-          onChoose={(machine) => put({ machine })}
-        />
-        {writable && (
-          <Box>
-            <Button
-              variant="contained"
-              disabled={busy || changed === null || off.length > 0}
-              onClick={() => void write()}
-              sx={{ minHeight: 56 }}
-            >
-              Save test result
-            </Button>
-          </Box>
-        )}
-      </Box>
-      {writable && (
-        <>
-          <Box sx={{ mt: 2 }}>
-            <NoteField {...props} placeholder={STAGE_WORDS.prove.notePlaceholder} />
-          </Box>
-          <StageMoves {...props} />
-        </>
-      )}
-    </StageFrame>
+        {writable && bay.drive?.kind === 'cvt' && <BreakIn job={job.number} onRun={(words) => acts.note(at, words)} />}
+      </StageView>
+    </>
   );
 }
 

@@ -1,65 +1,38 @@
 'use client';
 
 import Alert from '@mui/material/Alert';
-import Box from '@mui/material/Box';
 import type { Drive } from '@/core/drive';
 import { isWithin, linesOf } from '@/core/job';
 import { slackByDesign } from '@/core/tension';
 import { Fold } from '@/ui/fold';
-import { AlignmentPanel } from '../../../alignment/alignment-panel';
 import { beltStopsOf, Clearances, clearanceName, clearancesOf } from '../../../tension/clearances';
-import { onlyFelt } from '../../../tension/readings-list';
 import { SLACK_WORDS } from '../../../tension/words';
 import { StackedNote } from '../../../stacks/stacked-note';
-import { ProcedureSteps } from '../../procedure';
-import { STAGE_WORDS } from '../../stage-words';
-import { StageFrame } from '../frame';
+import { lineNow, StageView } from '../../now/stage-view';
+import { useOpenedLine } from '../../now/run-context';
 import type { StageModule, StageProps } from '../module';
-import { NoteField } from '../note-field';
-import { StageMoves } from '../stage-moves';
-import { readingsOn } from './readings';
+import { BeltAlignment } from './belt-alignment';
 import { Tension } from './tension';
 
-/** Alignment first, then tension, latch and keepers, and what follows: every way of reading it, and all of it on the ticket. */
+/** Adjust: alignment, then tension with its release side, then keepers and latch. */
 function Bench(props: StageProps) {
-  const { job, bay, writable } = props;
+  const { job, bay } = props;
   const { drive } = bay;
-  const words = STAGE_WORDS.set;
   const beltId = (drive?.belts.find((b) => b.id === job.beltId) ?? drive?.belts[0])?.id;
   return (
-    <StageFrame {...props}>
-      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, mb: 2, borderTop: '1px solid var(--ts-edge)' }}>
-        {words.points.map((p) => (
-          <Box component="li" key={p} sx={{ borderBottom: '1px solid var(--ts-edge)', py: 1.1, fontSize: 16 }}>
-            {p}
-          </Box>
-        ))}
-      </Box>
+    <StageView {...props}>
       {drive && <StackedNote drive={drive} stacks={job.stacks} />}
       {drive && beltId !== undefined && <OfBelt {...props} drive={drive} beltId={beltId} />}
-      <ProcedureSteps {...props} />
-      {writable && (
-        <>
-          <NoteField {...props} placeholder={words.notePlaceholder} />
-          {onlyFelt(readingsOn(job.entries, beltId)) && (
-            <Alert severity="warning" variant="outlined" sx={{ mt: 2 }}>
-              The tension was only felt. It can be called done, and stands so on the ticket; a tap or a push would tell.
-            </Alert>
-          )}
-          <StageMoves {...props} />
-        </>
-      )}
-    </StageFrame>
+    </StageView>
   );
 }
 
 /** What is set of one belt. */
 function OfBelt(props: StageProps & { drive: Drive; beltId: string }) {
   const { job, at, acts, bay, drive, beltId, writable } = props;
-  const aligned = linesOf(job.entries, 'alignment')
-    .map((l) => l.body)
-    .filter((a) => a.belt === beltId);
-  const last = aligned.at(-1);
+  const { opened } = useOpenedLine();
+  const shown = opened ?? (bay.list && lineNow(bay.list, at)?.id);
+  const { alignment } = bay.replayed.replayed;
   const gaps = linesOf(job.entries, 'clearance').map((l) => l.body);
   const measured = clearancesOf(drive, beltId, beltStopsOf(drive, gaps));
   const out = gaps.filter((g) => !isWithin(g));
@@ -74,28 +47,23 @@ function OfBelt(props: StageProps & { drive: Drive; beltId: string }) {
           {SLACK_WORDS[s]}
         </Alert>
       ))}
-      {drive.kind !== 'cvt' && (
+      {drive.kind !== 'cvt' && shown !== 'tension' && (
+        <Fold title="Tension and settings">
+          <Tension {...props} />
+        </Fold>
+      )}
+      {drive.kind !== 'cvt' && shown !== 'alignment' && (
         <Fold
           title="Alignment"
           says={
-            last
-              ? `${last.worstDeg.toFixed(2)}° of ${last.limitDeg}°${last.worstDeg > last.limitDeg ? ', over its limit' : ''}`
-              : 'not read yet; it comes before tension'
+            alignment
+              ? `${alignment.degrees.toFixed(2)}° of ${alignment.limit}°${alignment.degrees > alignment.limit ? ', over its limit' : ''}`
+              : 'not measured in this condition'
           }
         >
-          <AlignmentPanel
-            drive={drive}
-            beltId={beltId}
-            onKeep={
-              writable
-                ? (a) =>
-                    acts.write(at, 'alignment', a, `Job ${job.number}: alignment of ${a.pulley.label}`, 'The alignment is on the ticket.')
-                : null
-            }
-          />
+          <BeltAlignment {...props} />
         </Fold>
       )}
-      {drive.kind !== 'cvt' && <Tension {...props} />}
       {measured.length > 0 && (
         <Fold
           title="Keepers, belt stops and latch"

@@ -1,32 +1,27 @@
-import { linesOf, type TensionRead } from '@/core/job';
-import type { TakenReading } from '@/core/tension';
+import { takenReading, type ReplayedTicket, type TensionRead } from '@/core/job';
 import type { Job } from '@/db';
 import type { KeptReading, ReadReading } from '../../../tension/kept-reading';
 import { placeOf, valueOf } from '../../../tension/words';
 
-/** A reading of the ticket as it was taken. */
-function takenOf({ method, at, value, deflectionMm, belts }: TensionRead): TakenReading {
-  const [from = '', to = ''] = at.split('>');
-  switch (method) {
-    case 'spring-length':
-      return { method, at, lengthMm: value };
-    case 'marks':
-      return { method, at, position: value };
-    case 'tap':
-      return { method, at: [from, to], hz: value };
-    case 'deflection':
-      return { method, at: [from, to], forceN: value, deflectionMm: deflectionMm ?? 0, belts: belts ?? undefined };
-    default:
-      return { method, at: [from, to], value };
-  }
+/** A tension reading on a ticket, with the condition that it belongs to. */
+export interface PlacedReading extends KeptReading {
+  readonly tensionN: number;
+  readonly condition: number;
+  readonly current: boolean;
 }
 
-/** Readings of one belt that stand on a job's ticket. */
-export const readingsOn = (entries: Job['entries'], belt: string | undefined): KeptReading[] =>
-  linesOf(entries, 'reading')
-    .map((l) => l.body)
-    .filter((r) => r.belt === belt)
-    .map((r) => ({ reading: takenOf(r), where: r.where, clamped: r.clamped, without: r.without }));
+/** Readings of one belt on a job's ticket. Those from before a change are not current, and are never combined with the others. */
+export const placedReadings = (
+  entries: Job['entries'],
+  { placeOf }: Pick<ReplayedTicket, 'placeOf'>,
+  belt: string | undefined,
+): PlacedReading[] =>
+  entries.flatMap((line, i) => {
+    const place = placeOf(i);
+    if (line.type !== 'reading' || line.withdrawn || line.body.belt !== belt || !place) return [];
+    const { where, clamped, without, tensionN } = line.body;
+    return [{ reading: takenReading(line.body), where, clamped, without, tensionN, condition: place.condition, current: place.current }];
+  });
 
 /** What a ticket keeps of a reading. */
 export const entryOf = (belt: string, { reading, where, clamped, placeIn, without, state, tensionN, sdN }: ReadReading): TensionRead => ({

@@ -2,7 +2,7 @@
 
 import { useMemo } from 'react';
 import type { Drive } from '@/core/drive';
-import { findingsOf, linesOf, loadsOnJob, provedOf, timedOf, type TimedWhat } from '@/core/job';
+import { findingsOf, linesOf, loadsOnJob, type ReplayedJob } from '@/core/job';
 import type { CheckId } from '@/core/fault';
 import { agedOf, clampingOf, decide, pairsOf, retensionOf, type DecideAsk } from '@/core/tension';
 import type { Job } from '@/db';
@@ -21,7 +21,9 @@ import { fileData } from '../../../papers/file-data';
 import { bookedLast } from '../../booked-last';
 import { aboutSound } from '../../pictures';
 import type { StageProps } from '../module';
-import { entryOf, readingsOn } from './readings';
+import { CONDITION_WORDS } from '../../condition-words';
+import { TensionAdvice } from '../../../tension/tension-advice';
+import { entryOf, placedReadings } from './readings';
 
 const NOTHING_PAST = { readings: [], epochs: [] } as const;
 
@@ -30,7 +32,18 @@ export function Tension({ job, at, acts, writable, bay, drives, drive, beltId }:
   const { show } = useUnits();
   const stored = drives.find((d) => d.id === job.driveId);
   const { entries, driveId, number } = job;
-  const readings = useMemo(() => readingsOn(entries, beltId), [entries, beltId]);
+  const { replayed } = bay;
+  const placed = useMemo(() => placedReadings(entries, replayed, beltId), [entries, replayed, beltId]);
+  const readings = useMemo(() => placed.filter((r) => r.current), [placed]);
+  const before = placed
+    .filter((r) => !r.current)
+    .map((r) => ({
+      label:
+        r.condition === 0
+          ? 'As found'
+          : `${CONDITION_WORDS['after-adjusting'][0]!.toUpperCase()}${CONDITION_WORDS['after-adjusting'].slice(1)}`,
+      tensionN: r.tensionN,
+    }));
   const { value: past = NOTHING_PAST } = useRead(['tension-past', driveId], () => readTensionPast({ driveId: driveId! }));
   const basis = linesOf(entries, 'tension-basis').findLast((l) => l.body.belt === beltId)?.body ?? null;
   const outsideMm = beltId === job.beltId ? bookedLast(job)?.outsideMm : undefined;
@@ -51,6 +64,9 @@ export function Tension({ job, at, acts, writable, bay, drives, drive, beltId }:
     };
   }, [drive, beltId, readings, past, outsideMm, basis]);
   const { write } = acts;
+  const aged = useMemo(() => agedOf(past.readings, past.epochs, job.machineId, beltId), [past, job.machineId, beltId]);
+  const fallOf = ({ sheet, sprung }: Answered) => retensionOf(aged, sprung, sheet.band.floor);
+  const decideOn = (answer: Answered) => decide(askOf(answer, entries, replayed.replayed, bay.stopLimitS, fallOf(answer)?.lossN ?? null));
   return (
     <TensionPanel
       request={request}
@@ -73,12 +89,31 @@ export function Tension({ job, at, acts, writable, bay, drives, drive, beltId }:
             }
           : null
       }
+      lead={(answer) => (
+        <TensionAdvice
+          drive={drive}
+          answer={answer}
+          decided={decideOn(answer)}
+          before={before}
+          onMoved={
+            writable
+              ? (change) =>
+                  write(
+                    at,
+                    'changed',
+                    change,
+                    `Job ${number}: ${change.adjuster.label} moved`,
+                    'The new position is on the ticket. Measure the tension again.',
+                  )
+              : null
+          }
+        />
+      )}
     >
       {(answer) => {
-        const { sheet, sprung } = answer;
-        const aged = agedOf(past.readings, past.epochs, job.machineId, beltId);
-        const fall = retensionOf(aged, sprung, sheet.band.floor);
-        const decided = decide(askOf(answer, entries, bay.stopLimitS, fall?.lossN ?? null));
+        const { sheet } = answer;
+        const fall = fallOf(answer);
+        const decided = decideOn(answer);
         const last = linesOf(entries, 'tension-decided').findLast((l) => l.body.belt === beltId)?.body;
         return (
           <>
@@ -106,7 +141,7 @@ export function Tension({ job, at, acts, writable, bay, drives, drive, beltId }:
               />
             </Fold>
             <Fold
-              title="What it is reckoned on"
+              title="Load assumptions"
               says={
                 basis
                   ? basis.ownTargetN === null
@@ -122,7 +157,7 @@ export function Tension({ job, at, acts, writable, bay, drives, drive, beltId }:
                     drive={bay.drawn ?? drive}
                     beltId={beltId}
                     written={basis}
-                    sprung={sprung}
+                    sprung={answer.sprung}
                     onKeep={(b) => write(at, 'tension-basis', b, `Job ${number}: what the tension is reckoned on`, 'Reckoned anew.')}
                   />
                   {stored && <KeepLoads stored={stored} loadsKw={loadsOnJob(entries)} />}
@@ -156,21 +191,24 @@ export function Tension({ job, at, acts, writable, bay, drives, drive, beltId }:
   );
 }
 
+type Answered = Extract<TensionAnswer, { ok: true }>;
+
 /** Checks by which a belt, or an arm or slide, is found bad. */
 const BELT_CHECKS: readonly CheckId[] = ['belt-surface', 'belt-flat', 'belt-width'];
 const ARM_CHECKS: readonly CheckId[] = ['arm-travel', 'comes-back'];
 
 /** What the decision goes by: the answer, and what was found and timed on the ticket. */
 function askOf(
-  answer: Extract<TensionAnswer, { ok: true }>,
+  answer: Answered,
   entries: Job['entries'],
+  replayed: ReplayedJob,
   stopLimitS: number | null,
   lossN: number | null,
 ): DecideAsk {
   const found = [...findingsOf(entries).values()];
-  const bad = (checks: readonly CheckId[]) => found.some((f) => f.result === 'bad' && checks.includes(f.check));
-  const last = (what: TimedWhat) => (timedOf(entries, what, 'proved') ?? timedOf(entries, what, 'found'))?.seconds ?? null;
-  const stopS = last('stop');
+  // What was repaired since, or timed before a change, no longer decides.
+  const bad = (checks: readonly CheckId[]) => found.some((f) => f.result === 'bad' && f.status === 'open' && checks.includes(f.check));
+  const { engage, stop: stopS } = replayed.times;
   return {
     band: { ...answer.sheet.band, target: answer.targetN },
     settings: answer.settings,
@@ -178,8 +216,8 @@ function askOf(
     present: answer.present,
     computedN: answer.sheet.tension,
     readN: answer.combined?.tensionN ?? null,
-    engagementS: last('engagement'),
-    brakeSeenOff: bad(['brake-released']) || provedOf(entries)?.brake === 'does-not-land',
+    engagementS: engage,
+    brakeSeenOff: replayed.brake === 'off',
     stopTooLong: stopS !== null && stopLimitS !== null && stopS > stopLimitS,
     beltBad: bad(BELT_CHECKS),
     armStiff: bad(ARM_CHECKS),

@@ -1,0 +1,59 @@
+import type { Aligned } from './entries/alignment';
+import type { Asked } from './entries/asked';
+import type { BeltBooked } from './entries/belt-booked';
+import type { Clearance } from './entries/clearance';
+import type { Decision, Finding, SetupMoved } from './entries/finding';
+import type { Mended } from './entries/mended';
+import type { Chosen, StepWritten, Tallied } from './entries/procedure';
+import type { Proved } from './entries/proved';
+import type { Reading as TensionRead } from './entries/reading';
+import type { Running, Secured } from './entries/secured';
+import type { TensionBasisWritten } from './entries/tension-basis';
+import type { TensionDecided } from './entries/tension-decided';
+import type { Timed, TimedWhat } from './entries/timed';
+import type { CvtPartMeasured } from './entries/cvt-part';
+import type { RidingWritten } from './entries/riding';
+import type { WarrantyWritten } from './entries/warranty';
+import type { WidthWritten } from './entries/width';
+import type { RecordLine } from './kind';
+import type { Changed } from './entries/changed';
+import type { Skipped } from './entries/skipped';
+
+/** What the record is read from, by the name it is kept under. */
+export interface Bodies {
+  readonly asked: Asked;
+  readonly timed: Timed;
+  readonly secured: Secured;
+  readonly running: Running;
+  readonly finding: Finding;
+  readonly decision: Decision;
+  readonly mended: Mended;
+  readonly setup: SetupMoved;
+  readonly procedure: Chosen;
+  readonly step: StepWritten;
+  readonly tally: Tallied;
+  readonly proved: Proved;
+  readonly reading: TensionRead;
+  readonly alignment: Aligned;
+  readonly clearance: Clearance;
+  readonly 'tension-basis': TensionBasisWritten;
+  readonly 'tension-decided': TensionDecided;
+  readonly width: WidthWritten;
+  readonly riding: RidingWritten;
+  readonly warranty: WarrantyWritten;
+  readonly 'cvt-part': CvtPartMeasured;
+  readonly 'belt-booked': BeltBooked;
+  readonly changed: Changed;
+  readonly skipped: Skipped;
+}
+
+export interface Written<T extends keyof Bodies> {
+  readonly body: Bodies[T];
+  readonly at: string;
+  readonly by: string;
+}
+
+/** The lines of one kind that stand, as they were written. */
+export const linesOf = <T extends keyof Bodies>(lines: readonly RecordLine[], type: T): Written<T>[] =>
+  // A line's type and body belong together; `readBody` saw to that.
+  lines.flatMap((l) => (l.type === type && !l.withdrawn ? [{ body: l.body as Bodies[T], at: l.at, by: l.by }] : []));

@@ -1,0 +1,46 @@
+import type { CheckId } from '../../fault';
+import type { Stage } from '../stages';
+
+export const LINE_STATES = ['done', 'now', 'next', 'later', 'skipped', 'not-needed', 'again'] as const;
+export type LineState = (typeof LINE_STATES)[number];
+
+/** What a line of the run list is worked with. */
+export type LineWork =
+  | {
+      readonly kind:
+        | 'complaint'
+        | 'times-found'
+        | 'safety'
+        | 'width'
+        | 'inspect'
+        | 'belt'
+        | 'procedure'
+        | 'tension'
+        | 'alignment'
+        | 'parts'
+        | 'times'
+        | 'test'
+        | 'close';
+    }
+  | { readonly kind: 'step'; readonly step: string }
+  /** A check that tracing asks for, or that is due again after a repair. */
+  | { readonly kind: 'check'; readonly check: CheckId; readonly part: string | null }
+  | { readonly kind: 'repair'; readonly check: CheckId; readonly part: string | null };
+
+/** One act of a job. */
+export interface RunLine {
+  readonly id: string;
+  readonly work: LineWork;
+  readonly stage: Stage;
+  readonly title: string;
+  /** Estimated; null where nobody can tell. */
+  readonly minutes: number | null;
+  /** Why it is on the list, or why it was skipped or is not needed; '' where the title says it. */
+  readonly reason: string;
+  readonly state: LineState;
+  /** A stage is done only once its required lines are. */
+  readonly required: boolean;
+}
+
+/** A line before the list gives it its turn. */
+export type OpenLine = Omit<RunLine, 'state'> & { readonly state: 'done' | 'open' | 'skipped' | 'not-needed' | 'again' };

@@ -1,0 +1,35 @@
+import type { Transaction } from 'sequelize';
+import { knownMachine, runListInput, runListOf, stagesOf, STAGES, type StoredJob } from '../../core/job';
+import type { Database } from '../connection';
+import { readDrive } from '../kept';
+import type { JobRow } from '../rows';
+import { factsOf } from './facts';
+import { linesOfJob } from './ticket-lines';
+import { shopOf } from './people';
+
+/** A job with what is stored of its machine and drive, as its run list is built from it. */
+export async function storedJob(db: Database, row: JobRow, transaction?: Transaction): Promise<StoredJob> {
+  const inside = transaction ? { transaction } : {};
+  const { shopId, driveId } = row;
+  const drive = driveId === null ? null : await db.models.Drive.findOne({ where: { id: driveId, shopId }, ...inside });
+  const read = drive && readDrive(drive.document);
+  const facts = await factsOf(db, shopId, { machineId: row.machineId, driveIds: driveId === null ? [] : [driveId] }, transaction);
+  return {
+    lines: await linesOfJob(db, row.id, transaction),
+    drive: read?.ok ? read.value : null,
+    beltId: row.beltId,
+    facts: { machine: facts.machine, drive: driveId === null ? {} : (facts.drives[driveId] ?? {}) },
+    limits: (await shopOf(db, shopId)).limits,
+    closed: row.status === 'closed',
+  };
+}
+
+/** Stores how far each stage of a job is, by its run list. */
+export async function storeStages(db: Database, row: JobRow, transaction?: Transaction): Promise<void> {
+  const job = await storedJob(db, row, transaction);
+  const stages = stagesOf(runListOf(runListInput(job, knownMachine(job))), job.lines);
+  await db.models.JobStage.bulkCreate(
+    STAGES.map((stage) => ({ jobId: row.id, stage, state: stages[stage] })),
+    { updateOnDuplicate: ['state'], ...(transaction ? { transaction } : {}) },
+  );
+}

@@ -1,0 +1,58 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import type { RunLine } from '@/core/job';
+import { Tally } from '../procedure/tally';
+import { AskForm } from '../stages/ask/ask-form';
+import { CloseForm } from '../stages/book/close-form';
+import { BeltWidth } from '../stages/look/belt-width';
+import type { StageProps } from '../stages/module';
+import { PoweredTest } from '../stages/powered-test';
+import { TestForm } from '../stages/prove/test-form';
+import { SafetyList } from '../stages/secure/safety-list';
+import { BeltAlignment } from '../stages/set/belt-alignment';
+import { Tension } from '../stages/set/tension';
+import { CheckWork } from './check-work';
+import { RepairWork } from './repair-work';
+import { ProcedureWork, StepWork } from './step-work';
+
+/** The controls of one line of the run list. */
+export function LineWork({ line, onOver, ...stage }: StageProps & { line: RunLine; onOver: () => void }) {
+  const props = { ...stage, at: line.stage };
+  const { bay, job, writable } = props;
+  const { work } = line;
+  const beltId = (bay.drive?.belts.find((b) => b.id === job.beltId) ?? bay.drive?.belts[0])?.id;
+  switch (work.kind) {
+    case 'complaint':
+      return <AskForm {...props} />;
+    case 'times-found':
+    case 'times':
+      return writable ? <PoweredTest {...props} when={work.kind === 'times' ? 'proved' : 'found'} /> : null;
+    case 'safety':
+      return <SafetyList {...props} />;
+    case 'width':
+      return bay.drive ? <BeltWidth {...props} drive={bay.drive} /> : null;
+    case 'inspect':
+      return <Box>Open “Every check” below and record what you find.</Box>;
+    case 'belt':
+      return <Box>Choose from the list below.</Box>;
+    case 'procedure':
+      return <ProcedureWork {...props} onOver={onOver} />;
+    case 'step':
+      return <StepWork {...props} step={work.step} onOver={onOver} />;
+    case 'check':
+      return <CheckWork key={line.id} {...props} check={work.check} part={work.part} />;
+    case 'repair':
+      return <RepairWork {...props} check={work.check} part={work.part} />;
+    case 'tension':
+      return bay.drive && beltId !== undefined ? <Tension {...props} drive={bay.drive} beltId={beltId} /> : null;
+    case 'alignment':
+      return bay.drive && beltId !== undefined ? <BeltAlignment {...props} drive={bay.drive} beltId={beltId} /> : null;
+    case 'parts':
+      return <Tally {...props} />;
+    case 'test':
+      return <TestForm {...props} />;
+    case 'close':
+      return writable ? <CloseForm {...props} /> : null;
+  }
+}

@@ -1,0 +1,106 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState, type ReactNode } from 'react';
+import type { RunLine } from '@/core/job';
+import { stageName } from '../stage-words';
+import type { StageProps } from '../stages/module';
+
+/** Lines that are skipped by their own controls, or never. */
+const OWN_SKIP = new Set(['step', 'close', 'repair']);
+
+/** The one act that comes now, with its controls in place. */
+export function NowCard({
+  line,
+  place,
+  of,
+  job,
+  at,
+  acts,
+  writable,
+  onBack,
+  children,
+}: Pick<StageProps, 'job' | 'at' | 'acts' | 'writable'> & {
+  line: RunLine;
+  /** Its place among all lines of the job, from 1, and how many there are. */
+  place: number;
+  of: number;
+  /** Returns to the line before; null where there is none. */
+  onBack: (() => void) | null;
+  children: ReactNode;
+}) {
+  const [asking, setAsking] = useState(false);
+  const [why, setWhy] = useState('');
+  const skip = async () => {
+    const body = { line: line.id, words: line.title.slice(0, 500), why };
+    if (
+      await acts.write(
+        line.stage,
+        'skipped',
+        body,
+        `Job ${job.number}: skipped ${line.title.slice(0, 50)}`,
+        'Skipped. The reason is on the ticket.',
+      )
+    )
+      setAsking(false);
+  };
+  const turn = { done: 'Done', skipped: 'Skipped', 'not-needed': 'Not needed', again: 'Again', now: 'Now', next: 'Later', later: 'Later' }[
+    line.state
+  ];
+  const skippable = writable && !OWN_SKIP.has(line.work.kind) && ['now', 'next', 'later', 'again'].includes(line.state);
+  return (
+    <Box
+      component="section"
+      aria-label="Now"
+      sx={{ border: '2px solid var(--ts-work)', borderRadius: '6px', bgcolor: 'var(--ts-card)', p: { xs: 1.5, sm: 2 }, mb: 1 }}
+    >
+      <Box sx={{ display: 'flex', justifyContent: 'space-between', gap: 1, fontSize: 14, fontWeight: 650, color: 'var(--ts-work)' }}>
+        <Box>
+          {turn}
+          {line.stage === at ? '' : ` · ${stageName(line.stage)}`}
+          {line.minutes === null ? '' : ` · ${line.minutes} min`}
+        </Box>
+        <Box className="ts-mono" sx={{ fontWeight: 450 }}>
+          Step {place} of {of}
+        </Box>
+      </Box>
+      <Typography component="h3" sx={{ fontSize: { xs: 19, sm: 22 }, fontWeight: 650, lineHeight: 1.25, my: 0.5 }}>
+        {line.title}
+      </Typography>
+      {line.reason !== '' && <Box sx={{ color: 'var(--ts-quiet)', fontSize: 15, mb: 1 }}>{line.reason}</Box>}
+      {children}
+      {(skippable || onBack) && !asking && (
+        <Box sx={{ display: 'flex', justifyContent: 'space-between', mt: 0.5, mx: -1 }}>
+          {onBack ? <Button onClick={onBack}>Back</Button> : <span />}
+          {skippable && <Button onClick={() => setAsking(true)}>Skip this step…</Button>}
+        </Box>
+      )}
+      {asking && (
+        <Box
+          component="form"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void skip();
+          }}
+          sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}
+        >
+          <TextField
+            autoFocus
+            label="Reason for skipping"
+            value={why}
+            onChange={(e) => setWhy(e.target.value)}
+            slotProps={{ htmlInput: { maxLength: 500 } }}
+            sx={{ flex: 1, minWidth: 200 }}
+          />
+          <Button type="submit" variant="outlined" disabled={why.trim() === ''}>
+            Skip
+          </Button>
+          <Button onClick={() => setAsking(false)}>Cancel</Button>
+        </Box>
+      )}
+    </Box>
+  );
+}

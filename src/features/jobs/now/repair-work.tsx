@@ -1,0 +1,59 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { v4 as newId } from 'uuid';
+import type { CheckId } from '@/core/fault';
+import { findingsOf, WORKS, type Found, type Work } from '@/core/job';
+import { findingWords } from '../bay-words';
+import type { StageProps } from '../stages/module';
+
+const WORK_WORDS: Readonly<Record<Work, string>> = { freed: 'Freed', cleaned: 'Cleaned', repaired: 'Repaired', replaced: 'Replaced' };
+
+/** What was done about a finding, or that the customer declined. The check is then due again. */
+export function RepairWork({
+  job,
+  at,
+  acts,
+  writable,
+  check,
+  part,
+}: Pick<StageProps, 'job' | 'at' | 'acts' | 'writable'> & { check: string; part: string | null }) {
+  const found: Found | undefined = findingsOf(job.entries).get(`${check}/${part ?? ''}`);
+  if (!found) return null;
+  const words = findingWords(found);
+  const work = (change: Work) =>
+    acts.write(
+      at,
+      'changed',
+      { change, found: { check: found.check as CheckId, part: found.part }, on: null },
+      `Job ${job.number}: ${words}, ${WORK_WORDS[change].toLowerCase()}`,
+      'The repair is on the ticket. Check it again.',
+    );
+  const { at: _at, by: _by, status: _status, ...body } = found;
+  const decline = () =>
+    acts.write(
+      at,
+      'finding',
+      { ...body, ref: newId(), answer: 'declined', act: body.act || 'Repair' },
+      `Job ${job.number}: ${words}, declined`,
+      'Not repaired: the customer declined.',
+    );
+  return (
+    <>
+      <Box sx={{ fontWeight: 550, mb: 1 }}>{words}</Box>
+      {writable && (
+        <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(2, 1fr)', gap: 1, maxWidth: 520 }}>
+          {WORKS.map((change) => (
+            <Button key={change} variant="outlined" onClick={() => void work(change)} sx={{ minHeight: 56 }}>
+              {WORK_WORDS[change]}
+            </Button>
+          ))}
+          <Button onClick={() => void decline()} sx={{ minHeight: 48, gridColumn: '1 / -1' }}>
+            Customer declined the repair
+          </Button>
+        </Box>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,126 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { waitingAt, type RunLine, type RunList, type Stage } from '@/core/job';
+import { Fold } from '@/ui/fold';
+import { STAGE_WORDS, stageName } from '../stage-words';
+import { StageFrame } from '../stages/frame';
+import type { StageProps } from '../stages/module';
+import { NoteField } from '../stages/note-field';
+import { StageMoves } from '../stages/stage-moves';
+import { AllSteps, counted } from './all-steps';
+import { LineWork } from './line-work';
+import { NowCard } from './now-card';
+import { useOpenedLine } from './run-context';
+
+/**
+ * The line that a stage opens with: its first open one. A step of the procedure waits for the open steps before it, also those of another stage, so that
+ * nothing is measured inside a cover that is still on.
+ */
+export function lineNow(list: RunList, stage: Stage): RunLine | null {
+  const [first] = waitingAt(list, stage);
+  if (!first) return null;
+  const { now } = list;
+  const comesFirst =
+    now !== null && now.work.kind === 'step' && first.work.kind === 'step' && list.lines.indexOf(now) < list.lines.indexOf(first);
+  return comesFirst ? now : first;
+}
+
+/** A stage as it opens: the one act that comes now, what comes next, and the rest folded. */
+export function StageView({
+  list = null,
+  wide = false,
+  beside = false,
+  children,
+  ...props
+}: StageProps & {
+  /** The run list with what only this stage knows; the job's own if omitted. */
+  list?: RunList | null;
+  wide?: boolean;
+  /** The stage's own work is open below, so that Now holds no controls. */
+  beside?: boolean;
+  /** What else belongs to the stage, each part folded. */
+  children?: ReactNode;
+}) {
+  const { at, acts, bay, writable } = props;
+  const { opened, open } = useOpenedLine();
+  const run = list ?? bay.list;
+  const turn = run && lineNow(run, at);
+  const own = run?.lines.find((l) => l.id === opened && (l.stage === at || l.id === turn?.id)) ?? null;
+  const line = own ?? turn;
+  const before = useBefore(turn?.id ?? null);
+  if (!run) return null;
+  const all = counted(run.lines);
+  const waiting = run.lines.filter((l) => ['now', 'next', 'later', 'again'].includes(l.state));
+  const next =
+    waiting.find((l) => l.id !== line?.id && (!line || run.lines.indexOf(l) > run.lines.indexOf(line))) ??
+    waiting.find((l) => l.id !== line?.id);
+  const show = (to: RunLine) => {
+    open(to.id);
+    if (to.stage !== at) acts.go(to.stage);
+    else window.scrollTo({ top: 0 });
+  };
+  const back = own ? () => open(null) : before && run.lines.some((l) => l.id === before) ? () => open(before) : null;
+  return (
+    <StageFrame {...props} wide={wide} asks="">
+      {line ? (
+        <NowCard key={line.id} {...props} line={line} place={Math.max(1, all.indexOf(line) + 1)} of={all.length} onBack={back}>
+          {!beside && <LineWork {...props} line={line} onOver={() => open(null)} />}
+        </NowCard>
+      ) : (
+        <StageOver at={at} next={next ?? null} onGo={show} />
+      )}
+      {line && next && (
+        <Box sx={{ px: 0.5, mb: 1, fontSize: 15, color: 'var(--ts-quiet)' }}>
+          Next: <strong>{next.title.length > 90 ? `${next.title.slice(0, 90)}…` : next.title}</strong>
+          {next.stage === at ? '' : `, under ${stageName(next.stage)}`}
+        </Box>
+      )}
+      {beside && children}
+      <AllSteps list={run} onOpen={show} />
+      {!beside && children}
+      {writable && (
+        <Fold title="Note, skip or hold">
+          <NoteField {...props} placeholder={STAGE_WORDS[at].notePlaceholder} />
+          <StageMoves {...props} />
+        </Fold>
+      )}
+    </StageFrame>
+  );
+}
+
+/** The line whose turn it was before the present one. */
+function useBefore(turn: string | null): string | null {
+  const was = useRef(turn);
+  const [before, setBefore] = useState<string | null>(null);
+  useEffect(() => {
+    if (was.current !== turn) setBefore(was.current);
+    was.current = turn;
+  }, [turn]);
+  return before;
+}
+
+/** A stage with nothing left to do, and where the job goes on. */
+function StageOver({ at, next, onGo }: { at: Stage; next: RunLine | null; onGo: (line: RunLine) => void }) {
+  return (
+    <Box
+      component="section"
+      aria-label="Now"
+      sx={{ border: '1px solid var(--ts-edge)', borderRadius: '6px', bgcolor: 'var(--ts-card)', p: 2, mb: 1.5 }}
+    >
+      <Box sx={{ fontSize: 18, fontWeight: 650 }}>Nothing is open in {stageName(at)}.</Box>
+      {next ? (
+        <>
+          <Box sx={{ color: 'var(--ts-quiet)', my: 0.5 }}>Next: {next.title}</Box>
+          <Button variant="contained" onClick={() => onGo(next)} sx={{ minHeight: 56 }}>
+            Continue with {stageName(next.stage)}
+          </Button>
+        </>
+      ) : (
+        <Box sx={{ color: 'var(--ts-quiet)' }}>Every step of this job is done or skipped.</Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,151 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import * as z from 'zod';
+import { COMPLAINTS, complaintsIn, type Complaint, type ComplaintId } from '@/core/fault';
+import { ARRIVES, askedOf, BEGAN, BELT_ENDED, kindOf, NOTHING_ASKED, PARTS_BEFORE, PARTS_OF, type Asked } from '@/core/job';
+import { Chips, Choices } from '@/ui/choices';
+import { useDraftOf } from '@/ui/draft';
+import { Fold } from '@/ui/fold';
+import { ARRIVES_WORDS, BEGAN_WORDS, BELT_ENDED_WORDS, PARTS_OF_WORDS, PARTS_WORDS } from '../../bay-words';
+import type { StageProps } from '../module';
+import { useSimulated } from '../simulated';
+
+const options = <T extends string>(ids: readonly T[], words: Readonly<Record<T, string>>) => ids.map((id) => ({ id, label: words[id] }));
+
+/** What is being entered, as it is typed: a body that would be taken, but for spaces at its ends. */
+const draftShape = z.custom<Asked>((typed) => kindOf('asked').form.check(typed).ok);
+
+/** The complaint in the customer's words and by name, and what came before it. Nothing of it is required. */
+export function AskForm({ job, at, acts, bay, writable }: Pick<StageProps, 'job' | 'at' | 'acts' | 'bay' | 'writable'>) {
+  const written = askedOf(job.entries);
+  const [changed, setChanged] = useDraftOf(`asked-${job.number}`, draftShape);
+  const [busy, setBusy] = useState(false);
+  const [all, setAll] = useState(false);
+  const simulated = useSimulated() !== null;
+  const asked = changed ?? written ?? { ...NOTHING_ASKED, words: job.complaint };
+  const put = (part: Partial<Asked>) => setChanged({ ...asked, ...part });
+  const save = async () => {
+    setBusy(true);
+    if (await acts.write(at, 'asked', asked, `Job ${job.number}: complaint`, 'The complaint is on the ticket.')) setChanged(null);
+    setBusy(false);
+  };
+  const heard = complaintsIn(`${asked.words} ${job.title}`, bay.kind).map((c) => c.id);
+  const offered = (COMPLAINTS as readonly Complaint[]).filter((c) => bay.kind === null || c.kinds.includes(bay.kind));
+  const first = offered.filter((c) => heard.includes(c.id) || asked.complaints.includes(c.id as ComplaintId));
+  const shown = all || first.length === 0 ? offered : first;
+  return (
+    <Box component="fieldset" disabled={!writable} sx={{ border: 0, p: 0, m: 0, display: 'grid', gap: 1.5 }}>
+      <TextField
+        label="In the customer’s words"
+        multiline
+        minRows={2}
+        value={asked.words}
+        onChange={(e) => put({ words: e.target.value })}
+        slotProps={{ htmlInput: { maxLength: 2000 } }}
+      />
+      <Box>
+        <Chips
+          label="The complaint"
+          options={shown.map((c) => ({ id: c.id as ComplaintId, label: c.label }))}
+          chosen={asked.complaints}
+          disabled={!writable}
+          onToggle={(id) =>
+            put({ complaints: asked.complaints.includes(id) ? asked.complaints.filter((c) => c !== id) : [...asked.complaints, id] })
+          }
+        />
+        {shown.length < offered.length && !simulated && (
+          <Button onClick={() => setAll(true)} sx={{ mt: 0.5 }}>
+            {offered.length - shown.length} more complaints
+          </Button>
+        )}
+      </Box>
+      {!simulated && (
+        <Fold
+          title="History"
+          says={asked.began === 'not-asked' ? 'when it started, earlier work, where the belt was' : BEGAN_WORDS[asked.began].toLowerCase()}
+        >
+          <Box sx={{ display: 'grid', gap: 1.5 }}>
+            <Before asked={asked} writable={writable} onPut={put} />
+          </Box>
+        </Fold>
+      )}
+      {writable && (
+        <Box>
+          <Button
+            variant={written ? 'outlined' : 'contained'}
+            disabled={busy || (written !== null && changed === null)}
+            onClick={() => void save()}
+            sx={{ minHeight: 56 }}
+          >
+            Save complaint
+          </Button>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** What came before the complaint, and where the belt was found. */
+function Before({ asked, writable, onPut }: { asked: Asked; writable: boolean; onPut: (part: Partial<Asked>) => void }) {
+  const hours = asked.hoursBetween;
+  return (
+    <>
+      <Choices
+        label="When did it begin?"
+        options={options(BEGAN, BEGAN_WORDS)}
+        value={asked.began}
+        disabled={!writable}
+        onChoose={(began) => onPut({ began })}
+      />
+      <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: '2fr 1fr' } }}>
+        <TextField label="What was done before" value={asked.doneBefore} onChange={(e) => onPut({ doneBefore: e.target.value })} />
+        <TextField label="By whom" value={asked.doneBy} onChange={(e) => onPut({ doneBy: e.target.value })} />
+      </Box>
+      <Choices
+        label="With which parts?"
+        options={options(PARTS_BEFORE, PARTS_WORDS)}
+        value={asked.parts}
+        disabled={!writable}
+        onChoose={(parts) => onPut({ parts })}
+      />
+      {(asked.parts === 'new' || asked.parts === 'used') && (
+        <Choices
+          label="Whose parts?"
+          options={options(PARTS_OF, PARTS_OF_WORDS)}
+          value={asked.partsOf}
+          disabled={!writable}
+          onChoose={(partsOf) => onPut({ partsOf })}
+        />
+      )}
+      <Choices
+        label="It arrives"
+        options={options(ARRIVES, ARRIVES_WORDS)}
+        value={asked.arrives}
+        disabled={!writable}
+        onChoose={(arrives) => onPut({ arrives })}
+      />
+      <Choices
+        label="Where did the belt end up?"
+        options={options(BELT_ENDED, BELT_ENDED_WORDS)}
+        value={asked.beltEnded}
+        disabled={!writable}
+        onChoose={(beltEnded) => onPut({ beltEnded })}
+      />
+      <TextField
+        label="Hours between throws"
+        helperText="May be left out."
+        value={hours === null ? '' : String(hours)}
+        onChange={(e) => {
+          const typed = Number(e.target.value.replace(',', '.'));
+          onPut({ hoursBetween: e.target.value.trim() === '' || !(typed > 0) ? null : typed });
+        }}
+        slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+        sx={{ maxWidth: 240 }}
+      />
+    </>
+  );
+}

@@ -1,0 +1,153 @@
+'use client';
+
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import * as z from 'zod';
+import { complaintOf } from '@/core/fault';
+import { askedOf, fittedException, kindOf, provedOf, stillOff, type Proved } from '@/core/job';
+import { Choices } from '@/ui/choices';
+import { useDraftOf } from '@/ui/draft';
+import type { StageProps } from '../module';
+
+const CYCLES = 5;
+const UNTRIED: Proved = {
+  belt: 'not-tried',
+  complaint: 'not-said',
+  brake: 'not-seen',
+  slack: 'not-felt',
+  cycles: 0,
+  watched: false,
+  machine: 'not-judged',
+};
+
+const draftShape = z.custom<Proved>((tried) => kindOf('proved').form.check(tried).ok);
+
+/** What the test run showed of belt, complaint, slack, brake and machine. */
+export function TestForm({ job, at, acts, bay, writable }: Pick<StageProps, 'job' | 'at' | 'acts' | 'bay' | 'writable'>) {
+  const written = provedOf(job.entries);
+  const [changed, setChanged] = useDraftOf(`proof-${job.number}`, draftShape);
+  const [busy, setBusy] = useState(false);
+  const proof = changed ?? written ?? UNTRIED;
+  const put = (part: Partial<Proved>) => setChanged({ ...proof, ...part });
+  const complaints = askedOf(job.entries)?.complaints ?? [];
+  const off = stillOff(job.entries);
+  const exception = fittedException(job.entries);
+  const releases =
+    exception || (bay.drive?.springs.some((s) => s.from.leverTravel !== undefined || s.to.leverTravel !== undefined) ?? false);
+  const hasBrake = bay.kind !== 'cvt';
+  const write = async () => {
+    setBusy(true);
+    if (
+      await acts.write(
+        at,
+        'proved',
+        hasBrake ? proof : { ...proof, brake: 'none' },
+        `Job ${job.number}: test result`,
+        'The test result is on the ticket.',
+      )
+    )
+      setChanged(null);
+    setBusy(false);
+  };
+  return (
+    <Box component="section" aria-label="Test result" sx={{ mt: 2, display: 'grid', gap: 1.5 }}>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, flexWrap: 'wrap' }}>
+        <Button
+          variant="outlined"
+          disabled={!writable}
+          onClick={() => put({ cycles: Math.min(99, proof.cycles + 1) })}
+          sx={{ minHeight: 56 }}
+        >
+          Engage and release cycle
+        </Button>
+        <Box className="ts-mono" sx={{ fontSize: 22 }}>
+          {proof.cycles} of {CYCLES}
+        </Box>
+        {proof.cycles > 0 && writable && <Button onClick={() => put({ cycles: proof.cycles - 1 })}>One less</Button>}
+      </Box>
+      <Choices
+        label="The belt, watched as it engages and releases"
+        big
+        disabled={!writable}
+        value={proof.belt === 'not-tried' ? null : proof.belt}
+        options={[
+          { id: 'stays', label: 'Stays on' },
+          { id: 'comes-off', label: 'Comes off' },
+        ]}
+        onChoose={(belt) => put({ belt, watched: true })}
+      />
+      {complaints.length > 0 && (
+        <Choices
+          label={`Complaint: ${complaints.map((id) => complaintOf(id).label.toLowerCase()).join(', ')}`}
+          big
+          disabled={!writable}
+          value={proof.complaint === 'not-said' ? null : proof.complaint}
+          options={[
+            { id: 'gone', label: 'Gone' },
+            { id: 'still', label: 'Still present' },
+          ]}
+          onChoose={(complaint) => put({ complaint, watched: true })}
+        />
+      )}
+      {exception && (
+        <Alert severity="warning" variant="outlined">
+          The fitted belt does not release by calculation. It was fitted as an exception. Stop the engine, make the machine safe, and feel
+          that the released belt is slack and the brake is on. Otherwise the job ends as not safe to use.
+        </Alert>
+      )}
+      {releases && (
+        <Choices
+          label="The belt, released, felt by hand with the engine off"
+          big
+          disabled={!writable}
+          value={proof.slack === 'not-felt' ? null : proof.slack}
+          options={[
+            { id: 'slack', label: 'Slack' },
+            { id: 'tight', label: 'Stays tight' },
+          ]}
+          onChoose={(slack) => put({ slack })}
+        />
+      )}
+      {hasBrake && (
+        <Choices
+          label="The brake, released"
+          big
+          disabled={!writable}
+          value={proof.brake}
+          options={[
+            { id: 'lands', label: 'Seen on' },
+            { id: 'does-not-land', label: 'Stays off' },
+            { id: 'none', label: 'It has none' },
+            { id: 'not-seen', label: 'Not seen' },
+          ]}
+          onChoose={(brake) => put({ brake })}
+        />
+      )}
+      <Choices
+        label="The machine"
+        big
+        disabled={!writable}
+        value={proof.machine === 'not-judged' ? null : proof.machine}
+        options={[
+          { id: 'sound', label: 'In good order' },
+          { id: 'known-bad', label: 'Known faults remain' },
+        ]}
+        onChoose={(machine) => put({ machine })}
+      />
+      {writable && (
+        <Box>
+          <Button
+            variant="contained"
+            disabled={busy || changed === null || off.length > 0}
+            onClick={() => void write()}
+            sx={{ minHeight: 56 }}
+          >
+            Save test result
+          </Button>
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,91 @@
+'use client';
+
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import { useMemo } from 'react';
+import type { FactId } from '@/core/machine';
+import { Icon } from '@/ui/icons';
+import { usePose } from '@/ui/solver';
+import { useUnits } from '@/ui/units';
+import { Moment } from '@/ui/when';
+import { FactField } from '../../../machines/fact-field';
+import type { Bay } from '../../use-bay';
+import { ConfirmList } from '../confirm-list';
+import type { StageProps } from '../module';
+import { SafeAgain } from './safe-again';
+
+/** What the list depends on, asked once for the machine. */
+const ASKED_HERE: readonly FactId[] = ['power', 'turn', 'spins'];
+
+/** Springs that pull with the lever released, each with its force now. */
+function useLoadedSprings({ drive }: Pick<Bay, 'drive'>): string {
+  const { show } = useUnits();
+  const { answer, failed } = usePose(useMemo(() => (drive ? { drive, lever: 0 } : null), [drive]));
+  // Nothing said would be taken for nothing loaded.
+  if (!drive) return 'Spring loads are unknown: there is no drawing. Treat every spring as loaded.';
+  if (failed || (answer && !answer.ok)) return 'Spring loads could not be calculated. Treat every spring as loaded.';
+  if (!answer?.ok) return 'Calculating the spring loads. Treat every spring as loaded.';
+  const loaded = answer.answer.solved.springs.filter((s) => s.force > 0.5);
+  if (loaded.length === 0) return 'No spring in the drawing is loaded with the lever released. Check for springs not drawn.';
+  const named = loaded.map((s) => `${drive.springs.find((one) => one.id === s.id)?.label ?? 'spring'} ${show(s.force, 'force')}`);
+  return `Loaded with the lever released, as drawn: ${named.join(', ')}.`;
+}
+
+/** The safety lines of this machine, confirmed one by one, with its loaded springs. */
+export function SafetyList({ job, at, acts, bay, writable }: Pick<StageProps, 'job' | 'at' | 'acts' | 'bay' | 'writable'>) {
+  const springs = useLoadedSprings(bay);
+  const { securing } = bay;
+  const asked = ASKED_HERE.filter((id) => !bay.facts[id]);
+  const turn = bay.facts.turn?.value;
+  return (
+    <>
+      {securing.state === 'secured' && (
+        <Alert severity="success" variant="outlined" icon={<Icon name="check" />} sx={{ mb: 1.5 }}>
+          Made safe by {securing.by} at <Moment at={securing.at} as="clock" />. {springs}
+        </Alert>
+      )}
+      {securing.state === 'other-day' && (
+        <Alert severity="warning" variant="outlined" sx={{ mb: 1.5 }}>
+          The machine was made safe on another day. Confirm the whole list again.
+        </Alert>
+      )}
+      {(turn === 'cw' || turn === 'ccw') && (
+        <Alert severity="warning" variant="outlined" sx={{ mb: 1.5, fontSize: 18 }}>
+          Turn it by hand <strong>{turn === 'cw' ? 'clockwise only ↻' : 'counter-clockwise only ↺'}</strong>, seen from the pulley.
+        </Alert>
+      )}
+      {writable && securing.state === 'after-run' && <SafeAgain {...{ job, acts }} />}
+      {asked.length > 0 && writable && (
+        <Box component="section" aria-label="Asked once for this machine" sx={{ mb: 2 }}>
+          <Typography variant="h3">Asked once for this machine</Typography>
+          {asked.map((id) => (
+            <FactField
+              key={id}
+              id={id}
+              facts={job.facts.machine}
+              subjects={{ machineId: job.machineId, driveId: job.driveId }}
+              writable
+              big
+            />
+          ))}
+        </Box>
+      )}
+      {writable && securing.state !== 'secured' && securing.state !== 'after-run' && (
+        <>
+          <Typography sx={{ mb: 1 }}>The machine’s manual, local codes and licensed practice take priority.</Typography>
+          <ConfirmList
+            name={`made-safe-${job.number}`}
+            label="Made safe"
+            cautions={bay.cautions}
+            notes={springs ? { springs } : {}}
+            act="It is made safe"
+            onWrite={(cautions) =>
+              acts.write(at, 'secured', { list: 'full', cautions: [...cautions] }, `Job ${job.number}: made safe`, 'Made safe.')
+            }
+          />
+        </>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,20 @@
+'use client';
+
+import type { Drive } from '@/core/drive';
+import { AlignmentPanel } from '../../../alignment/alignment-panel';
+import type { StageProps } from '../module';
+
+/** How the pulleys of the job's belt align. */
+export function BeltAlignment({ job, at, acts, writable, drive, beltId }: StageProps & { drive: Drive; beltId: string }) {
+  return (
+    <AlignmentPanel
+      drive={drive}
+      beltId={beltId}
+      onKeep={
+        writable
+          ? (a) => acts.write(at, 'alignment', a, `Job ${job.number}: alignment of ${a.pulley.label}`, 'The alignment is on the ticket.')
+          : null
+      }
+    />
+  );
+}
