@@ -157,7 +157,8 @@ describe('what is off the machine', () => {
     expect([...tallyOf(lines)]).toEqual([['Hanger pins', 1]]);
     expect([...setupsUp(lines)]).toEqual(['belt']);
     expect(stillOff(lines)).toEqual(['1 hanger pins', 'belt (off to look)']);
-    const refuse = (on: RecordLine[]) => kindOf('proved').refuseOn?.(PROVED, { lines: on, stopLimitS: 5, role: 'owner' });
+    const refuse = (on: RecordLine[]) =>
+      kindOf('proved').refuseOn?.(PROVED, { lines: on, stopLimitS: 5, drive: null, beltId: null, role: 'owner' });
     expect(refuse(lines)).toContain('1 hanger pins');
     expect(refuse([...lines, tally('Hanger pins', 1, 'on'), setup(false)])).toBeNull();
     expect(stillOff([tally('Pins', 2, 'on')])).toEqual(['2 pins too many']);
@@ -199,11 +200,13 @@ describe('what is off the machine', () => {
 });
 
 describe('how a job may end', () => {
+  const hand = (lines: readonly RecordLine[], stopLimitS: number | null = 5) =>
+    handBackOf({ lines, stopLimitS, drive: null, beltId: null });
   const stop = (seconds: number) => line({ type: 'timed', body: { what: 'stop', seconds, when: 'proved', limitS: 5, how: 'stopwatch' } });
   const proof = (more: object = {}) => line({ type: 'proved', body: { ...PROVED, ...more } });
   it('a belt fitted as an exception goes back only with slack and brake confirmed by hand', () => {
     const tight = line({ type: 'belt-booked', body: { ...BOOKED_BELT, verdict: 'too-short' as const, letsGo: true } });
-    const end = (more: object, first = tight) => handBackOf([first, proof(more), stop(4)], 5);
+    const end = (more: object, first = tight) => hand([first, proof(more), stop(4)]);
     expect(end({})).toMatchObject({ best: 'unfit', unfit: ['slack-not-confirmed'] });
     expect(end({ slack: 'tight' })).toMatchObject({ best: 'unfit', unfit: ['belt-stays-tight'] });
     expect(end({ slack: 'slack' })).toMatchObject({ best: 'sound', unfit: [] });
@@ -216,8 +219,8 @@ describe('how a job may end', () => {
     expect(end({}, always)).toMatchObject({ best: 'sound' });
   });
   it('sound only with belt, brake and stop time proved and nothing known bad', () => {
-    expect(handBackOf([proof(), stop(4)], 5)).toMatchObject({ best: 'sound', unfit: [] });
-    expect(handBackOf([proof()], null).best).toBe('sound');
+    expect(hand([proof(), stop(4)])).toMatchObject({ best: 'sound', unfit: [] });
+    expect(hand([proof()], null).best).toBe('sound');
   });
   it.each([
     ['nothing was proved', [], ['not-proved', 'stop-not-timed']],
@@ -227,20 +230,35 @@ describe('how a job may end', () => {
     ['the brake was not seen', [proof({ brake: 'not-seen' }), stop(4)], ['brake-not-seen']],
     ['the belt comes off', [proof({ belt: 'comes-off' }), stop(4)], ['belt-comes-off']],
   ] as const)('not safe to use where %s', (_, lines, unfit) => {
-    const hand = handBackOf(lines, 5);
-    expect(hand).toMatchObject({ best: 'unfit', unfit });
-    expect([mayEnd(hand, 'sound'), mayEnd(hand, 'belt-stays'), mayEnd(hand, 'unfit')]).toEqual([false, false, true]);
+    const of = hand(lines);
+    expect(of).toMatchObject({ best: 'unfit', unfit });
+    expect([mayEnd(of, 'sound'), mayEnd(of, 'belt-stays'), mayEnd(of, 'unfit')]).toEqual([false, false, true]);
   });
   it('known-bad parts that stay in leave “the belt stays on”', () => {
     const left = line({ type: 'finding', body: { ...FINDING, answer: 'declined' } });
-    const mended = line({ type: 'finding', body: { ...FINDING, answer: 'approved' } });
-    expect(handBackOf([proof(), stop(4), left], 5).best).toBe('belt-stays');
-    expect(handBackOf([proof(), stop(4), mended], 5).best).toBe('sound');
-    expect(handBackOf([proof({ machine: 'known-bad' }), stop(4)], 5).best).toBe('belt-stays');
+    const found = line({ type: 'finding', body: { ...FINDING, answer: 'approved' } });
+    const replaced = line({ type: 'changed', body: { change: 'replaced', found: { check: FINDING.check, part: FINDING.part }, on: null } });
+    expect(hand([proof(), stop(4), left]).best).toBe('belt-stays');
+    // Approved is not repaired yet.
+    expect(hand([found, proof(), stop(4)]).best).toBe('belt-stays');
+    expect(hand([found, replaced, proof(), stop(4)]).best).toBe('sound');
+    expect(hand([proof({ machine: 'known-bad' }), stop(4)]).best).toBe('belt-stays');
+  });
+  it('counts nothing that was seen or timed before the last change', () => {
+    const adjusted = line({
+      type: 'changed',
+      body: { change: 'adjusted', adjuster: { id: 'cable', label: 'Cable bracket' }, to: 4, placeIn: 'length', turned: '' },
+    });
+    expect(hand([proof(), stop(4), adjusted]).unfit).toEqual(['changed-since-test', 'brake-not-seen', 'stop-not-timed']);
+    expect(hand([adjusted, proof(), stop(4)]).unfit).toEqual([]);
+  });
+  it('is barred while a part is removed', () => {
+    const off = line({ type: 'tally', body: { item: 'Belt cover', count: 1, way: 'off', note: '' } });
+    expect(hand([proof(), stop(4), off]).unfit).toEqual(['parts-off']);
   });
   it('what was not proved is signed by an owner, with a reason', () => {
     const closing = kindOf('closing');
-    const on = (role: 'owner' | 'technician', lines: RecordLine[] = []) => ({ lines, stopLimitS: 5, role });
+    const on = (role: 'owner' | 'technician', lines: RecordLine[] = []) => ({ lines, stopLimitS: 5, drive: null, beltId: null, role });
     expect(closing.refuseOn?.(UNPROVED, on('technician'))).toContain('owner');
     expect(closing.refuseOn?.(UNPROVED, on('owner'))).toBeNull();
     expect(closing.refuse?.({ ...UNPROVED, why: '' })?.field).toBe('why');

@@ -41,7 +41,17 @@ describe('what is left in by the customer’s word', () => {
   it('stays on the ticket until it is mended, and the machine is not said to be sound', () => {
     const lines = [mended('spindle-worn', 'left'), line('proved', PROVED)];
     expect(leftIn(lines)).toEqual(['spindle-worn']);
-    expect(handBackOf(lines, null)).toMatchObject({ best: 'belt-stays', leftIn: ['spindle-worn'] });
-    expect(handBackOf([...lines, mended('spindle-worn', 'here')], null)).toMatchObject({ best: 'sound', leftIn: [] });
+    expect(handBackOf({ lines, stopLimitS: null, drive: null, beltId: null })).toMatchObject({
+      best: 'belt-stays',
+      leftIn: ['spindle-worn'],
+    });
+    expect(
+      handBackOf({
+        lines: [mended('spindle-worn', 'left'), mended('spindle-worn', 'here'), line('proved', PROVED)],
+        stopLimitS: null,
+        drive: null,
+        beltId: null,
+      }),
+    ).toMatchObject({ best: 'sound', leftIn: [] });
   });
 });

@@ -2,13 +2,10 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   actsOf,
-  begun,
   ENTRY_KINDS,
   ENTRY_TYPES,
   isEntryType,
-  isOver,
   kindOf,
-  moved,
   NEW_STAGES,
   NOTHING_ASKED,
   waitsFor,
@@ -19,7 +16,6 @@ import {
   STAGE_STATES,
   STAGES,
   type BeltBooked,
-  type JobState,
   type Stages,
   type TypedBody,
 } from '.';
@@ -35,8 +31,6 @@ const all = (state: Stages['look']): Stages => ({
   prove: state,
   book: state,
 });
-const open = (stages: Stages = NEW_STAGES): JobState => ({ status: 'open', stages });
-const anyStages = fc.record(Object.fromEntries(STAGES.map((s) => [s, fc.constantFrom(...STAGE_STATES)]))) as fc.Arbitrary<Stages>;
 
 const booked: BeltBooked = { ...BOOKED_BELT, drive: { id: 1, version: 3, beltId: 'blade' } };
 
@@ -52,21 +46,6 @@ describe('what comes next', () => {
     expect(stageAfter({ ...all('done'), fit: 'held', prove: 'waiting' }, 'match')).toBe('prove');
     expect(stageAfter({ ...all('done'), fit: 'held' }, 'match')).toBe('fit');
     expect(stageAfter(all('done'), 'look')).toBeNull();
-  });
-  it('a stage that is over wakes the next one only where that waited, and no other', () => {
-    fc.assert(
-      fc.property(anyStages, fc.constantFrom(...STAGES), fc.constantFrom(...STAGE_STATES), (stages, stage, state) => {
-        const after = moved(stages, stage, state);
-        expect(after[stage]).toBe(state);
-        const others = STAGES.filter((s) => s !== stage && after[s] !== stages[s]);
-        expect(others.length).toBeLessThanOrEqual(1);
-        for (const other of others) expect([stages[other], after[other], isOver(state)]).toEqual(['waiting', 'under-way', true]);
-      }),
-    );
-  });
-  it('writing begins a stage that waited and disturbs none that did not', () => {
-    expect(begun(all('waiting'), 'fit').fit).toBe('under-way');
-    for (const state of ['done', 'held', 'skipped', 'under-way'] as const) expect(begun(all(state), 'fit')).toEqual(all(state));
   });
   it('what is not over is told at the hand-back, but for the hand-back itself', () =>
     expect(openAtHandBack({ ...all('done'), match: 'held', set: 'waiting', book: 'under-way' })).toEqual(['match', 'set']));
@@ -86,6 +65,8 @@ describe('entries of a ticket', () => {
     { type: 'finding', body: FINDING },
     { type: 'decision', body: { finding: FINDING.ref, answer: 'approved', act: 'Renew the idler', priceCents: 2400 } },
     { type: 'setup', body: { setup: 'belt', up: true } },
+    { type: 'skipped', body: { line: 'times-found', words: 'Time engagement and stop as found', why: 'It throws its belt.' } },
+    { type: 'changed', body: { change: 'clamped' } },
     { type: 'proved', body: PROVED },
     { type: 'procedure', body: { procedure: 'cable', name: 'Engagement cable taken up', why: 'it has an adjuster' } },
     {
@@ -231,29 +212,15 @@ describe('entries of a ticket', () => {
       text: expect.stringContaining('14'),
     });
   });
-  it('taking back undoes what writing did to the shelf', () => {
-    for (const entry of examples) {
-      const acts = actsOf(entry);
-      const written = acts.write(open(), 'match');
-      const back = acts.takeBack?.(written.job, 'match');
-      if (!back) continue;
-      expect((written.shelf?.by ?? 0) + (back.shelf?.by ?? 0)).toBe(0);
-      expect(back.job.status).toBe('open');
-    }
-  });
-  it('a booking takes its pieces, ends Match and wakes Fit; taken back, Match is under way again', () => {
+  it('a booking takes its pieces from the shelf', () => {
     const acts = actsOf({ type: 'belt-booked', body: booked });
-    const { job, shelf } = acts.write(open(), 'match');
-    expect([shelf, job.stages.match, job.stages.fit]).toEqual([{ shelfBeltId: 7, by: -2 }, 'done', 'under-way']);
-    expect(acts.write(open({ ...NEW_STAGES, fit: 'done' }), 'match').job.stages).toMatchObject({ fit: 'done', set: 'under-way' });
-    expect(acts.takeBack?.(job, 'match').job.stages.match).toBe('under-way');
+    expect([acts.shelf, acts.undoable, acts.status]).toEqual([{ shelfBeltId: 7, by: -2 }, true, null]);
     expect(acts.takenBack).toBe('4L480 is back in B2.');
   });
-  it('closing ends the job and Book; reopening takes both up again', () => {
-    const closed = actsOf({ type: 'closing', body: UNPROVED }).write(open(), 'book').job;
-    expect([closed.status, closed.stages.book]).toEqual(['closed', 'done']);
-    const again = actsOf({ type: 'reopening', body: {} }).write(closed, 'book').job;
-    expect([again.status, again.stages.book]).toEqual(['open', 'under-way']);
+  it('closing ends the job, reopening opens it, and neither is struck out', () => {
+    const closed = actsOf({ type: 'closing', body: UNPROVED });
+    const again = actsOf({ type: 'reopening', body: {} });
+    expect([closed.status, closed.undoable, again.status, again.undoable]).toEqual(['closed', false, 'open', false]);
   });
   it('skipping and holding ask why; what moves belts and parts or holds a picture is the server’s to write', () => {
     for (const state of STAGE_STATES)

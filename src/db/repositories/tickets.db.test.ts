@@ -33,11 +33,11 @@ describe('jobs and their tickets', () => {
     );
     expect(more.map((m) => value(m).number).sort()).toEqual([number + 1, number + 2, number + 3, number + 4]);
   });
-  it('booking takes one from the shelf, writes the ticket and closes Match, together', async () => {
+  it('booking takes one from the shelf, writes the ticket and completes Match, together', async () => {
     value(await tickets.bookBelt(shop.db, shop.by(), number, belt.version, body()));
     const job = await now();
     expect((await onShelf()).quantity).toBe(1);
-    expect([job.stages.match, job.stages.fit]).toEqual(['done', 'under-way']);
+    expect(job.stages.match).toBe('done');
     expect(job.entries.map((e) => [e.type, e.by])).toEqual([['belt-booked', 'Ines Tarrow']]);
   });
   it('two bookings from one screenful: the second is refused and nothing of it is kept', async () => {
@@ -58,18 +58,18 @@ describe('jobs and their tickets', () => {
     const { entryId } = value(await tickets.bookBelt(shop.db, shop.by(), number, belt.version, body()));
     value(await tickets.takeBack(shop.db, shop.by(), number, entryId));
     expect((await onShelf()).quantity).toBe(2);
-    expect((await now()).stages.match).toBe('under-way');
+    expect((await now()).stages.match).toBe('waiting');
     expect((await now()).entries[0]?.withdrawn).toBe(true);
     expect((await tickets.takeBack(shop.db, shop.by(), number, entryId)).ok).toBe(false);
     expect((await onShelf()).quantity).toBe(2);
   });
-  it('a stage moved on is written down and wakes the next', async () => {
+  it('a stage is done by its lines alone, and skipped with a reason', async () => {
     value(await tickets.writeEntry(shop.db, shop.by(), number, 'secure', { type: 'stage', body: { state: 'done', why: '' } }));
     value(
       await tickets.writeEntry(shop.db, shop.by(), number, 'look', { type: 'stage', body: { state: 'skipped', why: 'seen last week' } }),
     );
     const job = await now();
-    expect([job.stages.secure, job.stages.look, job.stages.match]).toEqual(['done', 'skipped', 'under-way']);
+    expect([job.stages.secure, job.stages.look]).toEqual(['waiting', 'skipped']);
     expect(job.entries.map((e) => e.type === 'stage' && e.body)).toEqual([
       { state: 'done', why: '' },
       { state: 'skipped', why: 'seen last week' },

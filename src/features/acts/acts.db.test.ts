@@ -88,19 +88,21 @@ describe('a job', () => {
       expect(await write('stage', { state, why: ' ' }, 'fit')).toMatchObject({ ok: false, field: 'entry.why' });
     expect(await write('stage', { state: 'skipped', why: 'No guard on it' }, 'fit')).toMatchObject({ ok: true });
     expect(await write('stage', { state: 'done', why: '' }, 'set')).toMatchObject({ ok: true });
-    expect((await job()).stages).toMatchObject({ fit: 'skipped', set: 'done', prove: 'under-way' });
+    expect((await job()).stages).toMatchObject({ fit: 'skipped', set: 'waiting' });
   });
   it('what only the server may write is refused to a device, and so is a kind that is not known', async () => {
     expect(await write('belt-booked', { belt: '4L480' })).toMatchObject({ ok: false, problem: expect.stringContaining('server alone') });
     expect(await write('sonnet', {})).toMatchObject({ ok: false, problem: expect.stringContaining('does not know') });
     expect((await job()).entries).toEqual([]);
   });
-  it('a line is taken back once, and a move stands', async () => {
+  it('a line is struck out once, and so is a skipped stage', async () => {
     const { entryId } = await done('job.write', { number, stage: 'look', entry: { type: 'note', body: { text: 'x' } } });
     expect(await done('job.take-back', { number, entryId })).toEqual({ said: 'Note taken back.' });
     expect(await send('job.take-back', { number, entryId })).toMatchObject({ ok: false });
-    const moved = await done('job.write', { number, stage: 'look', entry: { type: 'stage', body: { state: 'done', why: '' } } });
-    expect(await send('job.take-back', { number, entryId: moved['entryId'] })).toMatchObject({ ok: false });
+    const moved = await done('job.write', { number, stage: 'look', entry: { type: 'stage', body: { state: 'skipped', why: 'Seen.' } } });
+    expect((await job()).stages.look).toBe('skipped');
+    expect(await send('job.take-back', { number, entryId: moved['entryId'] })).toMatchObject({ ok: true });
+    expect((await job()).stages.look).toBe('waiting');
   });
   it('closed it takes nothing but its reopening', async () => {
     expect(await write('reopening', {}, 'book')).toMatchObject({ ok: false, problem: expect.stringContaining('not closed') });

@@ -3,7 +3,7 @@ import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import { describe, expect, it, vi } from 'vitest';
 import { CAUSES } from '@/core/fault';
-import { walkOf, type WalkCheck } from '@/core/job';
+import { NEW_STAGES, replayTicket, walkOf, type Found, type WalkCheck } from '@/core/job';
 import { FINDING } from '@/core/job/test-job';
 import type { Job, TicketEntry } from '@/db';
 import { readDriveFile } from '@/formats/drive-file';
@@ -141,8 +141,13 @@ describe('a check', () => {
     stopLimitS: 5,
     cautions: [],
     securing: { state: 'never' },
+    matchDrive: drive,
+    replayed: replayTicket([], drive, null),
+    list: null,
+    runList: null,
+    stages: NEW_STAGES,
   };
-  const card = (found: Map<string, never> | Map<string, typeof FINDING & { at: string; by: string }> = new Map()) =>
+  const card = (found: Map<string, never> | Map<string, Found> = new Map()) =>
     withActs(job(), (acts) => (
       <CheckCard job={job()} at="look" acts={acts} bay={bay} item={item} kind="deck-lever" found={found} writable />
     ));
@@ -176,7 +181,12 @@ describe('a check', () => {
     const { sent } = serverThat(ok);
     const part = item.parts[0]!;
     card(
-      new Map([[`idler-tip/${part.id}`, { ...FINDING, part: { id: part.id, label: part.label }, at: '2026-11-26T09:30:00Z', by: 'Bram' }]]),
+      new Map([
+        [
+          `idler-tip/${part.id}`,
+          { ...FINDING, part: { id: part.id, label: part.label }, at: '2026-11-26T09:30:00Z', by: 'Bram', status: 'open' },
+        ],
+      ]),
     );
     expect(screen.getByText(/^Means: idler bearing tips/)).toBeTruthy();
     const price = screen.getByLabelText('Price, cr') as HTMLInputElement;

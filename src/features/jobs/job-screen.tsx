@@ -3,16 +3,17 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { waitsFor } from '@/core/job';
 import { OpenedLineProvider } from './now/run-context';
 import type { Job, StoredDrive, UnreadableRow } from '@/db';
+import { Icon } from '@/ui/icons';
 import { useRead } from '@/ui/reads';
 import { Staleness } from '@/ui/staleness';
 import { useMayChange } from '../shell/shell-context';
 import { readJob } from './actions';
 import { useJobActs } from './job-acts';
-import { Side } from './side';
+import { Side, TicketButton, useTicketBeside } from './side';
 import { Spine } from './spine';
 import { BesideSlotsProvider } from './stages/beside';
 import { STAGE_MODULES } from './stages/registry';
@@ -38,13 +39,14 @@ export function JobScreen({ job: first, drives, unreadable }: JobScreenProps) {
   const bay = useBay(job, drives);
   const writable = mayChange && job.status === 'open';
   const { Bench } = STAGE_MODULES[at];
+  const [ticketOpen, setTicketOpen] = useState(false);
   const [ticketSlot, setTicketSlot] = useState<HTMLElement | null>(null);
   const [footSlot, setFootSlot] = useState<HTMLElement | null>(null);
   const slots = useMemo(() => ({ ticket: ticketSlot, foot: footSlot }), [ticketSlot, footSlot]);
   return (
     <OpenedLineProvider key={job.number}>
       <BesideSlotsProvider value={slots}>
-        <Head job={job} />
+        <Head job={job} onTicket={() => setTicketOpen(true)} />
         <Box sx={{ flex: 1, display: 'flex', flexDirection: { xs: 'column', md: 'row' }, minWidth: 0 }}>
           <Spine base={`/jobs/${job.number}`} stages={bay.stages} at={at} onGo={go} />
           <Box sx={{ flex: 1, minWidth: 0, p: { xs: 1.5, sm: 2 } }}>
@@ -52,7 +54,7 @@ export function JobScreen({ job: first, drives, unreadable }: JobScreenProps) {
             {writable && <NotSecured {...{ job, at, acts, bay }} onGo={go} />}
             <Bench key={at} {...{ job, at, acts, bay, drives, unreadable, writable, mayChange }} />
           </Box>
-          <Side entries={job.entries.length} setFoot={setFootSlot}>
+          <Side open={ticketOpen} onOpen={setTicketOpen} setFoot={setFootSlot}>
             <Ticket job={job} placeOf={bay.replayed.placeOf} onTakeBack={writable ? acts.takeBack : null} />
             <div ref={setTicketSlot} />
           </Side>
@@ -62,33 +64,76 @@ export function JobScreen({ job: first, drives, unreadable }: JobScreenProps) {
   );
 }
 
-function Head({ job }: { job: Job }) {
+/** What the job is, and the ticket where it is not next to the work. On a phone the shop's own head is folded, to leave room for the work. */
+function Head({ job, onTicket }: { job: Job; onTicket: () => void }) {
+  const beside = useTicketBeside();
+  const [bare, setBare] = useState(true);
+  useEffect(() => {
+    document.documentElement.toggleAttribute('data-bare-head', bare);
+    return () => document.documentElement.removeAttribute('data-bare-head');
+  }, [bare]);
   return (
     <Box
       sx={{
         px: { xs: 1.5, sm: 2.5 },
-        py: 1,
+        py: { xs: 0.25, sm: 1 },
         borderBottom: '1px solid var(--ts-edge)',
         bgcolor: 'var(--ts-card)',
         display: 'flex',
-        flexWrap: 'wrap',
-        columnGap: 2,
-        alignItems: 'baseline',
+        columnGap: { xs: 1, sm: 2 },
+        alignItems: 'center',
       }}
     >
-      <Typography variant="h2" component="h1">
-        {job.title}
-      </Typography>
-      <Typography sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>
-        Job {job.number} ·{' '}
-        <Link href={`/machines/${job.machineId}`} style={{ color: 'inherit' }}>
-          {job.machine}
-        </Link>
-        {job.model ? ` · ${job.model}` : ''}
-        {job.meter ? ` · ${job.meter}` : ''}
-        {job.customer ? ` · ${job.customer}` : ''}
-        {job.status === 'closed' ? ' · closed' : ''}
-      </Typography>
+      <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexWrap: { xs: 'nowrap', sm: 'wrap' }, columnGap: 2, alignItems: 'baseline' }}>
+        <Typography
+          variant="h2"
+          component="h1"
+          sx={{
+            minWidth: 0,
+            overflow: 'hidden',
+            textOverflow: 'ellipsis',
+            whiteSpace: { xs: 'nowrap', sm: 'normal' },
+            fontSize: { xs: 17, sm: 20 },
+          }}
+        >
+          {job.title}
+        </Typography>
+        <Typography sx={{ color: 'var(--ts-quiet)', fontSize: 14, flex: { xs: 'none', sm: 'initial' } }}>
+          Job {job.number}
+          <Box component="span" sx={{ display: { xs: 'none', sm: 'inline' } }}>
+            {' '}
+            ·{' '}
+            <Link href={`/machines/${job.machineId}`} style={{ color: 'inherit' }}>
+              {job.machine}
+            </Link>
+            {job.model ? ` · ${job.model}` : ''}
+            {job.meter ? ` · ${job.meter}` : ''}
+            {job.customer ? ` · ${job.customer}` : ''}
+          </Box>
+          {job.status === 'closed' ? ' · closed' : ''}
+        </Typography>
+      </Box>
+      {!beside && <TicketButton entries={job.entries.length} onOpen={onTicket} />}
+      <Box
+        component="button"
+        type="button"
+        aria-label="Shop header"
+        aria-expanded={!bare}
+        onClick={() => setBare(!bare)}
+        sx={{
+          display: { xs: 'grid', sm: 'none' },
+          placeItems: 'center',
+          width: 44,
+          height: 44,
+          mr: -1,
+          border: 0,
+          background: 'none',
+          color: 'inherit',
+          cursor: 'pointer',
+        }}
+      >
+        <Icon name="unfold" size={22} />
+      </Box>
     </Box>
   );
 }

@@ -1,7 +1,7 @@
 import { renderHook, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
-import { NEW_STAGES, type BeltBooked } from '@/core/job';
+import { NEW_STAGES, type BeltBooked, type Stages } from '@/core/job';
 import { BOOKED_BELT, UNPROVED } from '@/core/job/test-job';
 import type { Job, ShelfBelt, TicketEntry } from '@/db';
 import { serverThat, show, Stage } from '@/ui/test-shell';
@@ -13,6 +13,7 @@ import { NoteField } from './stages/note-field';
 import { StageMoves } from './stages/stage-moves';
 import { Ticket } from './ticket';
 import { aJob } from './test-job';
+import type { Bay } from './use-bay';
 
 vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
 
@@ -69,7 +70,7 @@ describe('a ticket', () => {
   it('offers to take back what can be, and what was taken back stays struck out', async () => {
     const back = vi.fn();
     show(<Ticket job={job({ entries })} onTakeBack={back} />);
-    expect(screen.getAllByRole('button', { name: /^Take back/ })).toHaveLength(1);
+    expect(screen.getAllByRole('button', { name: /^Take back/ })).toHaveLength(2);
     await userEvent.click(screen.getByRole('button', { name: 'Take back: Groove shiny.' }));
     expect(back).toHaveBeenCalledWith(entries[0]);
     expect(screen.getByText('taken back')).toBeTruthy();
@@ -89,27 +90,26 @@ function withActs(element: (acts: ReturnType<typeof useJobActs>) => React.ReactE
 }
 
 describe('a stage', () => {
-  it('done is written and goes on to the next that is not over', async () => {
+  const bayOf = (stages: Partial<Stages>) => ({ stages: { ...NEW_STAGES, ...stages } }) as Bay;
+  it('skipped asks for the reason first, and goes on to the next that is not over', async () => {
     const { sent } = serverThat(ok({ entryId: 9 }));
     const of = job({ stages: { ...NEW_STAGES, look: 'done' } });
-    const { go } = withActs((acts) => <StageMoves job={of} at="secure" acts={acts} />, of);
-    await userEvent.click(screen.getByRole('button', { name: 'Secure is done' }));
-    await waitFor(() => expect(go).toHaveBeenCalledWith('match', 'secure'));
-    expect(sent[0]).toMatchObject({
-      kind: 'job.write',
-      input: { number: 213, stage: 'secure', entry: { type: 'stage', body: { state: 'done', why: '' } } },
-    });
-    expect(await screen.findByText('Secure: done.')).toBeTruthy();
-  });
-  it('skipped asks why first', async () => {
-    const { sent } = serverThat(ok({ entryId: 9 }));
-    withActs((acts) => <StageMoves job={job()} at="secure" acts={acts} />);
-    await userEvent.click(screen.getByRole('button', { name: 'Skip …' }));
-    expect((screen.getByRole('button', { name: 'Skip it' }) as HTMLButtonElement).disabled).toBe(true);
+    const { go } = withActs((acts) => <StageMoves at="secure" acts={acts} bay={bayOf({})} />, of);
+    await userEvent.click(screen.getByRole('button', { name: 'Skip stage…' }));
+    expect((screen.getByRole('button', { name: 'Skip stage' }) as HTMLButtonElement).disabled).toBe(true);
     expect(sent).toEqual([]);
-    await userEvent.type(screen.getByLabelText('Why is Secure skipped?'), 'Deck is off');
-    await userEvent.click(screen.getByRole('button', { name: 'Skip it' }));
+    await userEvent.type(screen.getByLabelText('Reason for skipping the rest of Make safe'), 'Deck is off');
+    await userEvent.click(screen.getByRole('button', { name: 'Skip stage' }));
     await waitFor(() => expect(sent[0]?.input).toMatchObject({ entry: { body: { state: 'skipped', why: 'Deck is off' } } }));
+    await waitFor(() => expect(go).toHaveBeenCalledWith('match', 'secure'));
+    expect(await screen.findByText('Make safe: skipped.')).toBeTruthy();
+  });
+  it('is never called done by a button', () => {
+    for (const state of ['waiting', 'under-way', 'held', 'skipped'] as const) {
+      const { unmount } = withActs((acts) => <StageMoves at="secure" acts={acts} bay={bayOf({ secure: state })} />);
+      expect(screen.queryByRole('button', { name: /done/i })).toBeNull();
+      unmount();
+    }
   });
   it('a note refused stays in its field with why; written it leaves it, and can be undone', async () => {
     const server = serverThat({ ok: false, reason: 'refused', problem: 'Job 213 is closed; reopen it to write on its ticket.' });

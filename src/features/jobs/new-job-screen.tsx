@@ -54,7 +54,7 @@ export function NewJobScreen({ machine, own }: { machine: Choice | null; own: re
     else placeRefusal(setError, ['title', 'complaint'], answer);
   });
   return (
-    <Page title="Open a job" lead="It starts at Ask.">
+    <Page title="Open a job" lead="It starts at Intake.">
       <Box
         component="form"
         noValidate

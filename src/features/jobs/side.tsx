@@ -1,26 +1,44 @@
 'use client';
 
-import Badge from '@mui/material/Badge';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Drawer from '@mui/material/Drawer';
 import useMediaQuery from '@mui/material/useMediaQuery';
-import { useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { Icon } from '@/ui/icons';
 
-/** The ticket: beside the bench, or in a drawer that a phone opens from its foot. */
+/** Whether the ticket is next to the work; elsewhere it is a drawer. */
+export const useTicketBeside = (): boolean => useMediaQuery('(min-width:1100px)');
+
+/** Opens the drawer with the ticket. */
+export function TicketButton({ entries, onOpen }: { entries: number; onOpen: () => void }) {
+  return (
+    <Button
+      variant="outlined"
+      startIcon={<Icon name="ticket" />}
+      onClick={onOpen}
+      aria-label={`Ticket, ${entries} lines`}
+      sx={{ minHeight: 44, py: 0, whiteSpace: 'nowrap' }}
+    >
+      {entries}
+    </Button>
+  );
+}
+
+/** The ticket: next to the work, or in a drawer. What a stage puts at the foot of a phone stays in reach of the thumb. */
 export function Side({
-  entries,
+  open,
+  onOpen,
   setFoot,
   children,
 }: {
-  entries: number;
+  open: boolean;
+  onOpen: (open: boolean) => void;
   setFoot: (node: HTMLElement | null) => void;
   children: ReactNode;
 }) {
-  const wide = useMediaQuery('(min-width:1100px)');
-  const [open, setOpen] = useState(false);
-  if (wide)
+  const beside = useTicketBeside();
+  if (beside)
     return (
       <Box
         component="aside"
@@ -33,34 +51,27 @@ export function Side({
   return (
     <>
       <Box
+        ref={setFoot}
         sx={{
           position: 'sticky',
           bottom: { xs: 56, sm: 0 },
           zIndex: 15,
-          display: 'flex',
-          gap: 1,
           p: 1,
           bgcolor: 'var(--ts-card)',
           borderTop: '1px solid var(--ts-edge)',
           alignSelf: { md: 'flex-end' },
+          '&:empty': { display: 'none' },
         }}
-      >
-        <Badge badgeContent={entries} color="primary">
-          <Button variant="outlined" startIcon={<Icon name="ticket" />} onClick={() => setOpen(true)}>
-            Ticket
-          </Button>
-        </Badge>
-        <Box ref={setFoot} sx={{ flex: 1 }} />
-      </Box>
+      />
       <Drawer
         anchor="bottom"
         open={open}
-        onClose={() => setOpen(false)}
+        onClose={() => onOpen(false)}
         slotProps={{ paper: { sx: { maxHeight: '85dvh', p: 2, bgcolor: 'var(--ts-ticket)' } } }}
       >
-        {/* What is done on the ticket is seen on the bench. */}
-        <Box onClick={(e) => e.target instanceof Element && e.target.closest('[data-leaves]') && setOpen(false)}>{children}</Box>
-        <Button onClick={() => setOpen(false)} sx={{ mt: 1 }}>
+        {/* What is done on the ticket shows in the work behind it. */}
+        <Box onClick={(e) => e.target instanceof Element && e.target.closest('[data-leaves]') && onOpen(false)}>{children}</Box>
+        <Button onClick={() => onOpen(false)} sx={{ mt: 1 }}>
           Close the ticket
         </Button>
       </Drawer>

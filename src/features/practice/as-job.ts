@@ -1,6 +1,16 @@
 import type { Drive } from '@/core/drive';
 import { CHECKS, complaintOf, setupOf, type CauseId, type Check, type CheckId, type ComplaintId, type SetupId } from '@/core/fault';
-import { BARE_FINDING, NEW_STAGES, NOTHING_ASKED, replayTicket, walkPartsOf, type Finding, type Stage, type TypedBody, type WalkPart } from '@/core/job';
+import {
+  BARE_FINDING,
+  NEW_STAGES,
+  NOTHING_ASKED,
+  replayTicket,
+  walkPartsOf,
+  type Finding,
+  type Stage,
+  type TypedBody,
+  type WalkPart,
+} from '@/core/job';
 import { USUAL_LIMITS } from '@/core/machine';
 import { drawFor, type Model, type PracticeMachine, type Round, type RoundStep } from '@/core/practice';
 import type { Job, TicketEntry } from '@/db';

@@ -56,7 +56,7 @@ const clock = () => screen.getByRole('status', { name: 'Shop minutes so far' }).
 
 /** Two checks of a minute each. */
 async function lookAtTwo() {
-  await stage('Look');
+  await stage('Inspect');
   for (const check of [/^Sight the idler/, /^Slack, released/]) {
     await userEvent.click(screen.getByRole('button', { name: check }));
     await userEvent.click(screen.getByRole('button', { name: /^Look at it/ }));
@@ -90,7 +90,7 @@ describe('a round', () => {
   it('takes off all that a group needs in one press, each once, and puts it back', async () => {
     const { sent } = serverThat({ ok: true, value: null });
     show(<RoundScreen round={aRound()} />);
-    await stage('Look');
+    await stage('Inspect');
     const group = () => screen.getByRole('region', { name: 'Belt covers off, Belt off' });
     await userEvent.click(within(group()).getByRole('button', { name: 'They are off' }));
     expect(clock()).toBe('17 min');
@@ -102,7 +102,7 @@ describe('a round', () => {
   it('what the server refuses is taken back from the clock', async () => {
     serverThat({ ok: false, reason: 'refused', problem: 'This round has moved on elsewhere.' });
     show(<RoundScreen round={aRound()} />);
-    await stage('Prove');
+    await stage('Test');
     await userEvent.click(screen.getByRole('button', { name: 'Run it and watch' }));
     await waitFor(() => expect(screen.getByText('This round has moved on elsewhere.')).toBeTruthy());
     await waitFor(() => expect(clock()).toBe('0 min'));
@@ -145,7 +145,7 @@ describe('a round', () => {
     await waitFor(() => expect(sent[0]).toMatchObject({ kind: 'practice.hint' }));
     view.unmount();
     show(<RoundScreen round={{ ...round, id: ++ids, helped: true }} />);
-    await stage('Look');
+    await stage('Inspect');
     expect(screen.getByText('What may be wrong')).toBeTruthy();
     expect(screen.queryByRole('button', { name: 'What would tracing do?' })).toBeNull();
   });

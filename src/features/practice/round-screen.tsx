@@ -3,14 +3,14 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { setupMinutes, vocabulary, type SetupId } from '@/core/fault';
 import type { EntryBody, Stage } from '@/core/job';
 import { modelOf } from '@/core/practice';
 import type { PracticeRound } from '@/db';
 import { Staleness } from '@/ui/staleness';
 import type { JobActs } from '../jobs/job-acts';
-import { Side } from '../jobs/side';
+import { Side, TicketButton, useTicketBeside } from '../jobs/side';
 import { Spine } from '../jobs/spine';
 import { StageFrame } from '../jobs/stages/frame';
 import type { StageProps } from '../jobs/stages/module';
@@ -62,6 +62,8 @@ export function RoundScreen({ round: first }: { round: PracticeRound }) {
   const model = modelOf(stored.code.slice(0, 2))!;
   const drive = practiceDrive(model.letters);
   const { name } = useShell();
+  const [ticketOpen, setTicketOpen] = useState(false);
+  const ticketBeside = useTicketBeside();
   const [at, go] = useStage(() => 'ask');
   const acts = useRoundActs(played, go);
   const job = useMemo(
@@ -93,6 +95,7 @@ export function RoundScreen({ round: first }: { round: PracticeRound }) {
         <Box className="ts-mono" sx={{ fontSize: 20, fontWeight: 650 }} role="status" aria-label="Shop minutes so far">
           {Math.round(round.minutes * 10) / 10} min
         </Box>
+        {!ticketBeside && !over && <TicketButton entries={job.entries.length} onOpen={() => setTicketOpen(true)} />}
       </SimulatedMark>
       {over ? (
         <Replay stored={stored} round={round} model={model} helped={helped} />
@@ -115,7 +118,7 @@ export function RoundScreen({ round: first }: { round: PracticeRound }) {
             )}
             {here === 'prove' && <RunIt props={props} played={played} looked={looked} />}
           </Box>
-          <Side entries={job.entries.length} setFoot={() => undefined}>
+          <Side open={ticketOpen} onOpen={setTicketOpen} setFoot={() => undefined}>
             <Ticket job={job} onTakeBack={null} title="Practice ticket" prints={false} />
             <Box sx={{ display: 'grid', gap: 1, mt: 2 }}>
               {!helped && (

@@ -159,7 +159,7 @@ function Frame({ person, shop, children }: { person: ShellPerson; shop: string; 
             {drawn ? (
               <Box
                 component="header"
-                className="ts-screen-only"
+                className="ts-screen-only ts-shop-head"
                 sx={{
                   display: 'flex',
                   alignItems: 'center',

@@ -43,12 +43,13 @@ export function WaitingActs() {
   return (
     <>
       {!online && count === '' && (
-        <Box role="status" sx={{ color: 'var(--ts-copper)', fontWeight: 650, fontSize: 13 }}>
+        <Box role="status" className="ts-waiting" sx={{ color: 'var(--ts-copper)', fontWeight: 650, fontSize: 13 }}>
           No network: what you do stays here until it is back
         </Box>
       )}
       {count !== '' && (
         <Button
+          className="ts-waiting"
           onClick={() => setOpen(true)}
           aria-live="polite"
           sx={{ color: 'var(--ts-copper)', fontWeight: 650, fontSize: 13, minWidth: 0, textAlign: 'right', lineHeight: 1.2 }}

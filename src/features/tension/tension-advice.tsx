@@ -27,6 +27,7 @@ export function TensionAdvice({
   answer,
   decided,
   before,
+  times,
   onMoved,
 }: {
   drive: Drive;
@@ -34,6 +35,8 @@ export function TensionAdvice({
   decided: Decided;
   /** Readings from before a change. */
   before: readonly ReadBefore[];
+  /** Current times, s; null where none was taken in this condition. */
+  times: { readonly engage: number | null; readonly stop: number | null };
   /** Null where nothing may be written. */
   onMoved: ((change: Extract<Changed, { change: 'adjusted' }>) => Promise<boolean>) | null;
 }) {
@@ -49,6 +52,10 @@ export function TensionAdvice({
     ...before.map((b) => [b.label, b.tensionN] as const),
     ...(answer.combined ? [['Now, measured', answer.combined.tensionN] as const] : []),
     ...(answer.targetN === null ? [] : [['Target', answer.targetN] as const]),
+  ];
+  const timed = [
+    ...(times.engage === null ? [] : [`engagement ${times.engage} s`]),
+    ...(times.stop === null ? [] : [`stop ${times.stop} s`]),
   ];
   return (
     <Box component="section" aria-label="Advice" sx={{ mb: 1.5 }}>
@@ -66,6 +73,7 @@ export function TensionAdvice({
         Reason: {because.map((b) => DECIDE_WORDS[b]).join('; ')}.{to && ` Expected tension: ${show(to.tensionN, 'force')}.`}
         {recommended && recommended.reach !== 'met' && ' The target is out of reach of this adjuster.'}
         {margin !== null && ` Released, the brake is on with ${show(margin, brakeIn)} of margin.`}
+        {timed.length > 0 && ` Timed in this condition: ${timed.join(', ')}.`}
       </Box>
       {rows.length > 0 && (
         <Box

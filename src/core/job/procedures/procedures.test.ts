@@ -13,6 +13,7 @@ const found = (check: Found['check'], result: Found['result']): Found => ({
   result,
   at: '2026-11-26T09:00:00Z',
   by: 'Bram',
+  status: null,
 });
 const at = (facts: Record<string, string> = {}, findings: Found[] = []): Circumstances => ({ facts: known(facts), found: findings });
 

@@ -1,12 +1,14 @@
 import type { Drive } from '../../drive';
-import { checkOf, complaintOf, type CheckId, type DriveKind } from '../../fault';
+import { checkOf, checksFor, complaintOf, type CheckId, type DriveKind } from '../../fault';
 import type { Facts } from '../../machine';
 import type { RecordLine } from '../kind';
 import { procedureOf, proposalsFor, stepsOf, type Circumstances, type Procedure } from '../procedures';
 import { askedOf, chosenOf, findingsOf, placeOfFinding, provedOf, stepsWritten, type Found } from '../record';
 import { linesOf } from '../record-lines';
 import { replayTicket, type ReplayedTicket } from '../replayed';
-import { stillOff } from '../still-off';
+import { hasBrake } from '../state/answer';
+import { BRAKE_CHECK } from '../state/events';
+import { setupsUp, stillOff } from '../still-off';
 import { STAGES, type Stage } from '../stages';
 import type { OpenLine } from './line';
 import { answeredSteps } from './steps';
@@ -146,7 +148,68 @@ function safety({ lines, cautions, safe }: Known): OpenLine {
   });
 }
 
-function inspection({ lines, kind, found, procedure, next, ticket }: Known): OpenLine[] {
+/** Whether it must be seen first where the brake is: the stop takes too long, or the belt is on and the brake unknown. */
+function brakeFirst({ lines, kind, drive, beltId, ticket, stopLimitS }: Known): OpenLine[] {
+  const { brake, times } = ticket.replayed;
+  const can = kind !== null && checksFor([], kind).some((c) => c.id === BRAKE_CHECK);
+  if (!drive || !can || brake !== 'unknown' || setupsUp(lines).has('belt') || !hasBrake(drive, beltId)) return [];
+  const over = stopLimitS !== null && times.stop !== null && times.stop > stopLimitS;
+  const again = ticket.replayed.dueReadings.includes('brake');
+  return [
+    line({
+      id: 'brake',
+      work: { kind: 'check', check: BRAKE_CHECK, part: null },
+      // After a change it is seen once the setting is made.
+      stage: again ? 'set' : 'look',
+      title: again ? 'Check the brake again' : checkOf(BRAKE_CHECK).label,
+      minutes: checkOf(BRAKE_CHECK).minutes,
+      state: again ? 'again' : 'open',
+      reason: over
+        ? 'The stop time is over its limit.'
+        : again
+          ? 'A later change can have moved where the brake is when released.'
+          : 'It is unknown whether the brake is on when released.',
+    }),
+  ];
+}
+
+/** Where nothing turns at all, a link that is still hooked for fitting comes before every other check. */
+function linkFirst({ lines, kind, found }: Known): OpenLine[] {
+  const check: CheckId = 'holding-link';
+  const dead = askedOf(lines)?.complaints.includes('dead') ?? false;
+  if (!dead || kind === null || !checksFor([], kind).some((c) => c.id === check)) return [];
+  return [
+    line({
+      id: 'link',
+      work: { kind: 'check', check, part: null },
+      stage: 'look',
+      title: checkOf(check).label,
+      minutes: checkOf(check).minutes,
+      state: [...found.values()].some((f) => f.check === check && f.result !== 'not-reached') ? 'done' : 'open',
+      reason: 'Nothing turns while the holding link is still hooked.',
+    }),
+  ];
+}
+
+/** A part that moves freely again can have cured a slow engagement: it is timed before anything is adjusted. */
+function timeAgain({ ticket }: Known): OpenLine[] {
+  const { lastChange, dueReadings } = ticket.replayed;
+  if (lastChange !== 'freed' || !dueReadings.includes('engage-time')) return [];
+  return [
+    line({
+      id: 'times-freed',
+      work: { kind: 'times-found' },
+      stage: 'look',
+      title: 'Time the engagement again',
+      minutes: 4,
+      state: 'again',
+      reason: 'A part was freed. Time it before you adjust anything.',
+    }),
+  ];
+}
+
+function inspection(known: Known): OpenLine[] {
+  const { lines, kind, found, procedure, next, ticket } = known;
   const hand = [...found.values()].filter((f) => f.result !== 'not-reached');
   const due = ticket.replayed.dueChecks.flatMap((f): OpenLine[] => {
     const of = found.get(`${f.check}/${f.part ?? ''}`);
@@ -162,7 +225,11 @@ function inspection({ lines, kind, found, procedure, next, ticket }: Known): Ope
       }),
     ];
   });
+  const first = [...linkFirst(known), ...brakeFirst(known).filter((l) => l.stage === 'look')];
+  const listed = new Set<CheckId>(first.flatMap((l) => (l.work.kind === 'check' ? [l.work.check] : [])));
   return [
+    ...first,
+    ...timeAgain(known),
     ...(kind === 'cvt'
       ? [
           line({
@@ -176,7 +243,7 @@ function inspection({ lines, kind, found, procedure, next, ticket }: Known): Ope
           }),
         ]
       : []),
-    ...(next
+    ...(next && !listed.has(next.check)
       ? [
           line({
             id: `check:${next.check}`,
@@ -292,7 +359,8 @@ function stepLines({ lines, procedure, at, ticket }: Known): OpenLine[] {
   });
 }
 
-function setting({ lines, drive, kind, beltId, ticket, procedure, at }: Known): OpenLine[] {
+function setting(known: Known): OpenLine[] {
+  const { lines, drive, kind, beltId, ticket, procedure, at } = known;
   const { replayed } = ticket;
   const own = drive?.belts.find((b) => b.id === beltId);
   if (!drive || !own || kind === 'cvt') return [];
@@ -333,6 +401,7 @@ function setting({ lines, drive, kind, beltId, ticket, procedure, at }: Known): 
           ? ''
           : 'Nothing that moves the tension was changed.',
     }),
+    ...brakeFirst(known).filter((l) => l.stage === 'set'),
   ];
 }
 

@@ -1,3 +1,4 @@
+import type { CheckId } from '../../fault';
 import type { TakenReading } from '../../tension';
 
 /** What a repair or replacement is made on, where no check names it. */
@@ -55,7 +56,7 @@ export const isPartMove = (change: string): change is PartMove => PART_MOVES.som
 export const isWork = (change: string): change is Work => WORKS.some((w) => w === change);
 
 /** The check by which a brake is seen to be on or off when released: its result counts as seen. */
-export const BRAKE_CHECK = 'brake-released';
+export const BRAKE_CHECK = 'brake-released' satisfies CheckId;
 
 /** Whether an event shows something of the machine: what follows a change and ends its condition's beginning. */
 export const isObservation = ({ type }: JobEvent): boolean =>

@@ -1,5 +1,5 @@
 import type { Drive } from '../../drive';
-import { isObservation, isPartMove, BRAKE_CHECK, type JobEvent, type LengthReference } from './events';
+import { isObservation, isPartMove, BRAKE_CHECK, type Change, type JobEvent, type LengthReference } from './events';
 import { findingLives, type FindingLife } from './findings';
 import { aspectOf, staledBy, type Aspect } from './stale';
 
@@ -22,6 +22,8 @@ export type DueReading = 'tension' | 'engage-time' | 'stop-time' | 'brake' | 'al
 export interface ReplayedJob {
   readonly condition: number;
   readonly events: readonly PlacedEvent[];
+  /** The last change that began a condition; null in the condition as found. */
+  readonly lastChange: Change['change'] | null;
   /** Where adjusters were set in this job, by id; the last of each. */
   readonly adjusters: Readonly<Record<string, number>>;
   /** Belts that were fitted in this job, by id, with their lengths in mm. */
@@ -59,6 +61,7 @@ export function replayEvents(drive: Drive | null, events: readonly JobEvent[], s
   const adjusters: Record<string, number> = {};
   const belts: Record<string, { length: number; reference: LengthReference }> = {};
   let beltReplaced = false;
+  let lastChange: Change['change'] | null = null;
   const off: string[] = [];
   for (const [i, { event }] of live.entries()) {
     if (event.type === 'change') {
@@ -66,6 +69,7 @@ export function replayEvents(drive: Drive | null, events: readonly JobEvent[], s
       else {
         if (observed) condition++;
         observed = false;
+        lastChange = event.change;
         const aspects = staledBy(event, drive);
         for (let k = 0; k < i; k++) {
           const aspect = aspectOf(live[k]!.event);
@@ -96,6 +100,7 @@ export function replayEvents(drive: Drive | null, events: readonly JobEvent[], s
       label: conditions[i] === 0 ? 'as-found' : stale[i] ? 'after-adjusting' : 'final',
       current: !stale[i],
     })),
+    lastChange,
     adjusters,
     belts,
     beltReplaced,

@@ -9,6 +9,16 @@ import type { RunLine } from '@/core/job';
 import { stageName } from '../stage-words';
 import type { StageProps } from '../stages/module';
 
+const STATE_WORDS: Readonly<Record<RunLine['state'], string>> = {
+  done: 'Done',
+  skipped: 'Skipped',
+  'not-needed': 'Not needed',
+  again: 'Again',
+  now: 'Now',
+  next: 'Next',
+  later: 'Later',
+};
+
 /** Lines that are skipped by their own controls, or never. */
 const OWN_SKIP = new Set(['step', 'close', 'repair']);
 
@@ -17,6 +27,7 @@ export function NowCard({
   line,
   place,
   of,
+  turn,
   job,
   at,
   acts,
@@ -28,6 +39,8 @@ export function NowCard({
   /** Its place among all lines of the job, from 1, and how many there are. */
   place: number;
   of: number;
+  /** It is this line's turn at the stage. */
+  turn: boolean;
   /** Returns to the line before; null where there is none. */
   onBack: (() => void) | null;
   children: ReactNode;
@@ -47,9 +60,7 @@ export function NowCard({
     )
       setAsking(false);
   };
-  const turn = { done: 'Done', skipped: 'Skipped', 'not-needed': 'Not needed', again: 'Again', now: 'Now', next: 'Later', later: 'Later' }[
-    line.state
-  ];
+  const state = turn && line.state !== 'again' ? 'Now' : STATE_WORDS[line.state];
   const skippable = writable && !OWN_SKIP.has(line.work.kind) && ['now', 'next', 'later', 'again'].includes(line.state);
   return (
     <Box
@@ -59,7 +70,7 @@ export function NowCard({
     >
       <Box sx={{ display: 'flex', justifyContent: 'space-between', gap: 1, fontSize: 14, fontWeight: 650, color: 'var(--ts-work)' }}>
         <Box>
-          {turn}
+          {state}
           {line.stage === at ? '' : ` · ${stageName(line.stage)}`}
           {line.minutes === null ? '' : ` · ${line.minutes} min`}
         </Box>
@@ -67,10 +78,10 @@ export function NowCard({
           Step {place} of {of}
         </Box>
       </Box>
-      <Typography component="h3" sx={{ fontSize: { xs: 19, sm: 22 }, fontWeight: 650, lineHeight: 1.25, my: 0.5 }}>
+      <Typography component="h3" sx={{ fontSize: { xs: 19, sm: 22 }, fontWeight: 650, lineHeight: 1.25, mt: 0.5, mb: 1 }}>
         {line.title}
       </Typography>
-      {line.reason !== '' && <Box sx={{ color: 'var(--ts-quiet)', fontSize: 15, mb: 1 }}>{line.reason}</Box>}
+      {line.reason !== '' && <Box sx={{ color: 'var(--ts-quiet)', fontSize: 15, mt: -0.5, mb: 1 }}>{line.reason}</Box>}
       {children}
       {(skippable || onBack) && !asking && (
         <Box sx={{ display: 'flex', justifyContent: 'space-between', mt: 0.5, mx: -1 }}>

@@ -15,6 +15,10 @@ import { LineWork } from './line-work';
 import { NowCard } from './now-card';
 import { useOpenedLine } from './run-context';
 
+/** Stages whose steps have a place of their own, out of the procedure's order. */
+const BESIDE: ReadonlySet<Stage> = new Set(['ask', 'secure', 'prove', 'book']);
+const isWaiting = ({ state }: RunLine): boolean => state === 'now' || state === 'next' || state === 'later' || state === 'again';
+
 /**
  * The line that a stage opens with: its first open one. A step of the procedure waits for the open steps before it, also those of another stage, so that
  * nothing is measured inside a cover that is still on.
@@ -22,10 +26,9 @@ import { useOpenedLine } from './run-context';
 export function lineNow(list: RunList, stage: Stage): RunLine | null {
   const [first] = waitingAt(list, stage);
   if (!first) return null;
-  const { now } = list;
-  const comesFirst =
-    now !== null && now.work.kind === 'step' && first.work.kind === 'step' && list.lines.indexOf(now) < list.lines.indexOf(first);
-  return comesFirst ? now : first;
+  if (first.work.kind !== 'step' || BESIDE.has(stage)) return first;
+  const before = list.lines.slice(0, list.lines.indexOf(first));
+  return before.find((l) => l.work.kind === 'step' && !BESIDE.has(l.stage) && isWaiting(l)) ?? first;
 }
 
 /** A stage as it opens: the one act that comes now, what comes next, and the rest folded. */
@@ -53,7 +56,7 @@ export function StageView({
   const before = useBefore(turn?.id ?? null);
   if (!run) return null;
   const all = counted(run.lines);
-  const waiting = run.lines.filter((l) => ['now', 'next', 'later', 'again'].includes(l.state));
+  const waiting = run.lines.filter(isWaiting);
   const next =
     waiting.find((l) => l.id !== line?.id && (!line || run.lines.indexOf(l) > run.lines.indexOf(line))) ??
     waiting.find((l) => l.id !== line?.id);
@@ -66,7 +69,15 @@ export function StageView({
   return (
     <StageFrame {...props} wide={wide} asks="">
       {line ? (
-        <NowCard key={line.id} {...props} line={line} place={Math.max(1, all.indexOf(line) + 1)} of={all.length} onBack={back}>
+        <NowCard
+          key={line.id}
+          {...props}
+          line={line}
+          turn={line === turn}
+          place={Math.max(1, all.indexOf(line) + 1)}
+          of={all.length}
+          onBack={back}
+        >
           {!beside && <LineWork {...props} line={line} onOver={() => open(null)} />}
         </NowCard>
       ) : (

@@ -79,8 +79,8 @@ export function ConfirmList({
                 onClick={() => toggle(id)}
                 sx={{
                   width: '100%',
-                  minHeight: 56,
-                  py: 1,
+                  minHeight: { xs: 48, sm: 56 },
+                  py: { xs: 0.5, sm: 1 },
                   gap: 1.5,
                   justifyContent: 'flex-start',
                   alignItems: 'center',
@@ -110,7 +110,7 @@ export function ConfirmList({
                   <Box sx={{ fontWeight: 550 }}>
                     {words} {notes[id] && <strong>{notes[id]}</strong>}
                   </Box>
-                  <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>{why}</Box>
+                  <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)', display: { xs: 'none', sm: 'block' } }}>{why}</Box>
                 </Box>
               </ButtonBase>
             </Box>

@@ -8,6 +8,14 @@ import { STAGE_WORDS } from '../stage-words';
 import type { StageProps } from './module';
 import { useSimulated } from './simulated';
 
+/** Kept for readers of the page where the stage strip shows the name already. */
+const SMALL = {
+  mb: { md: 0.75 },
+  position: { xs: 'absolute', md: 'static' },
+  clipPath: { xs: 'inset(50%)', md: 'none' },
+  whiteSpace: { xs: 'nowrap', md: 'normal' },
+} as const;
+
 /** A stage's name and question above its work; why nothing can be written, where that is so. */
 export function StageFrame({
   job,
@@ -26,11 +34,7 @@ export function StageFrame({
   const simulated = useSimulated() !== null;
   return (
     <Box sx={{ maxWidth: wide ? 1100 : 720 }}>
-      <Typography
-        variant={asks === '' ? 'h2' : 'h1'}
-        component="h2"
-        sx={asks === '' ? { mb: 0.75, display: { xs: 'none', md: 'block' } } : {}}
-      >
+      <Typography variant={asks === '' ? 'h2' : 'h1'} component="h2" sx={asks === '' ? SMALL : {}}>
         {words.name}
       </Typography>
       {asks !== '' && <Typography sx={{ color: 'var(--ts-quiet)', mb: 1.5, fontSize: 17 }}>{asks}</Typography>}

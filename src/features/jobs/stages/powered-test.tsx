@@ -3,11 +3,11 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import { cautionsFor, linesOf, type Caution, type EntryBody, type Timed } from '@/core/job';
+import { cautionsFor, linesOf, type Caution, type Timed } from '@/core/job';
 import type { Job } from '@/db';
 import { useWhen } from '@/ui/when';
 import type { Bay } from '../use-bay';
-import { ConfirmList } from './confirm-list';
+import { ConfirmList, type Confirmed } from './confirm-list';
 import type { StageProps } from './module';
 import { SafeAgain } from './secure/safe-again';
 import { Stopwatch } from './stopwatch';
@@ -28,13 +28,13 @@ export function PoweredTest({
   const { day } = useWhen();
   const cautions = cautionsFor('running', bay.facts, { kind: bay.kind, coverOff });
   const again = confirmedThisVisit(job, bay, cautions, day);
-  const confirm = (confirmed: EntryBody<'running'>['cautions']) =>
+  const confirm = (confirmed: readonly Confirmed[]) =>
     acts.write(at, 'running', { cautions: [...confirmed] }, `Job ${job.number}: powered test`, 'Written: a powered test begins.');
   if (!runs)
     return (
       <>
-        <Alert severity="warning" variant="outlined" sx={{ mb: 1 }}>
-          The machine’s manual, local codes and licensed practice take priority. Do not run the machine again to hear a squeal or see smoke.
+        <Alert severity="warning" variant="outlined" sx={{ mb: 1, py: 0 }}>
+          Do not run the machine again to hear a squeal or see smoke. The manual and local codes take priority.
         </Alert>
         <Typography variant="h3" sx={{ mb: 0.5 }}>
           {coverOff === null ? 'Before it runs' : `Watched run with “${coverOff}” off`}

@@ -1,8 +1,8 @@
 'use client';
 
-import { tallyOf } from '@/core/job';
+import { chosenOf, tallyOf } from '@/core/job';
 import { Fold } from '@/ui/fold';
-import { ProcedureSteps } from '../../procedure';
+import { ProcedureInfo } from '../../procedure';
 import { Tally } from '../../procedure/tally';
 import { StageView } from '../../now/stage-view';
 import type { StageModule, StageProps } from '../module';
@@ -12,8 +12,8 @@ function Bench(props: StageProps) {
   const off = [...tallyOf(props.job.entries).values()].reduce((sum, n) => sum + Math.abs(n), 0);
   return (
     <StageView {...props}>
-      <Fold title="Procedure">
-        <ProcedureSteps {...props} choose />
+      <Fold title="Procedure" says={chosenOf(props.job.entries)?.name ?? 'none chosen'}>
+        <ProcedureInfo {...props} />
       </Fold>
       <Fold title="Parts count" says={off === 0 ? 'none removed' : `${off} removed`}>
         <Tally {...props} />

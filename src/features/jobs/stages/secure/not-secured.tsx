@@ -25,18 +25,18 @@ export function NotSecured({
     <Alert
       severity="warning"
       variant="outlined"
-      sx={{ mb: 1.5 }}
+      sx={{ mb: 1, py: 0, alignItems: 'center', '& .MuiAlert-action': { pt: 0 }, '& .MuiButton-root': { whiteSpace: 'nowrap' } }}
       action={
         <Button color="inherit" onClick={() => onGo('secure')}>
-          To Secure
+          Make safe
         </Button>
       }
     >
       {state === 'other-day'
-        ? 'It was made safe on another day. Go over the list again before a hand goes in.'
+        ? 'The machine was made safe on another day. Confirm the list again before you reach in.'
         : state === 'part'
-          ? 'Not every line of Secure is confirmed.'
-          : 'It is not confirmed that the machine is safe.'}
+          ? 'Not every safety line is confirmed.'
+          : 'The machine is not confirmed safe. Confirm the safety lines before you reach in.'}
     </Alert>
   );
 }

@@ -27,7 +27,7 @@ export function SafeAgain({ job, acts }: Pick<StageProps, 'job' | 'acts'>) {
         </Button>
       }
     >
-      It was run. No hand goes in before it is made safe again.
+      The machine ran. Make it safe again before you reach in.
     </Alert>
   );
 }

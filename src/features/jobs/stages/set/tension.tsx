@@ -95,6 +95,7 @@ export function Tension({ job, at, acts, writable, bay, drives, drive, beltId }:
           answer={answer}
           decided={decideOn(answer)}
           before={before}
+          times={replayed.replayed.times}
           onMoved={
             writable
               ? (change) =>

@@ -1,0 +1,291 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { demoDrive } from '../../drive/sample-drives';
+import type { CheckId } from '../../fault';
+import { USUAL_LIMITS, type Facts } from '../../machine';
+import {
+  knownMachine,
+  NOTHING_ASKED,
+  PROCEDURES,
+  runListInput,
+  runListOf,
+  stagesOf,
+  STAGES,
+  stepsOf,
+  waitingAt,
+  type RecordLine,
+  type RunList,
+  type Stage,
+} from '..';
+import { BOOKED_BELT, FINDING, PROVED } from '../test-job';
+
+const rider = demoDrive('orchard-rider');
+
+let minute = 0;
+const line = (stage: Stage, type: string, body: object, withdrawn = false): RecordLine => ({
+  type,
+  stage,
+  body,
+  withdrawn,
+  at: new Date(Date.UTC(2026, 10, 26, 9, minute++)).toISOString(),
+  by: 'Bram',
+});
+const known = (values: Record<string, string>): Facts =>
+  Object.fromEntries(Object.entries(values).map(([fact, value]) => [fact, { value, by: 'Bram', at: '2026-11-26T09:00:00Z' }]));
+
+interface Of {
+  readonly drive?: typeof rider | null;
+  readonly beltId?: string;
+  readonly facts?: Facts;
+  readonly next?: { readonly check: CheckId; readonly minutes: number } | null;
+  readonly closed?: boolean;
+  readonly safe?: boolean | null;
+}
+const machineOf = ({ drive = rider, facts = {} }: Of) =>
+  knownMachine({ drive, facts: { machine: facts, drive: {} }, limits: USUAL_LIMITS });
+const listOf = (lines: readonly RecordLine[], of: Of = {}): RunList =>
+  runListOf(
+    runListInput(
+      { lines, drive: of.drive === undefined ? rider : of.drive, beltId: of.beltId ?? 'blade', closed: of.closed ?? false },
+      machineOf(of),
+      {
+        next: of.next ?? null,
+        safe: of.safe ?? null,
+      },
+    ),
+  );
+const stateOf = (list: RunList, id: string) => list.lines.find((l) => l.id === id)?.state;
+
+const ASKED = line('ask', 'asked', { ...NOTHING_ASKED, complaints: ['slow-weak'], words: 'Slips.' });
+const timed = (what: 'engagement' | 'stop', seconds: number, when: 'found' | 'proved' = 'found') =>
+  line(when === 'found' ? 'ask' : 'prove', 'timed', { what, seconds, when, limitS: null, how: 'stopwatch' });
+const secured = (of: Of = {}) =>
+  line('secure', 'secured', {
+    list: 'full',
+    cautions: machineOf(of).cautions.map(({ id, words }) => ({ id, words, at: '2026-11-26T09:00:00Z' })),
+  });
+const chosen = (procedure: string) => line('fit', 'procedure', { procedure, name: procedure, why: '' });
+const step = (procedure: string, id: string, outcome: 'done' | 'skipped' = 'done') =>
+  line('look', 'step', { procedure, step: id, words: id, outcome, why: outcome === 'done' ? '' : 'No room.', readings: [], torque: '' });
+const finding = (check: CheckId, result: 'good' | 'bad', part: { id: string; label: string } | null = null) =>
+  line('look', 'finding', { ...FINDING, check, part, result, act: '', priceCents: null });
+const moved = (to: number) =>
+  line('set', 'changed', { change: 'adjusted', adjuster: { id: 'cable', label: 'Cable bracket' }, to, placeIn: 'length', turned: '' });
+const push = (clamped = false) =>
+  line('set', 'reading', {
+    belt: 'blade',
+    state: 'engaged',
+    method: 'deflection',
+    at: 'crank>spindle',
+    where: 'Engine to blade',
+    value: 6,
+    deflectionMm: 5,
+    belts: null,
+    placeIn: null,
+    without: [],
+    tensionN: 180,
+    sdN: 15,
+    clamped,
+  });
+
+describe('the order of the list', () => {
+  it.each(PROCEDURES.map((p) => [p.id, p] as const))('keeps the steps of %s in their true order', (_, procedure) => {
+    const list = listOf([ASKED, chosen(procedure.id)]);
+    const steps = list.lines.flatMap((l) => (l.work.kind === 'step' ? [l.work.step] : []));
+    const meant = stepsOf(procedure, { facts: machineOf({}).facts, found: [] });
+    expect(new Set(steps)).toEqual(new Set(meant.map((s) => s.id)));
+    // Intake, safety, test and record have places of their own; all work on the machine keeps the procedure's order.
+    const own = new Set(['ask', 'secure', 'prove', 'book']);
+    for (const stages of [(s: Stage) => !own.has(s), (s: Stage) => s === 'ask', (s: Stage) => s === 'secure', (s: Stage) => s === 'prove'])
+      expect(steps.filter((id) => stages(meant.find((s) => s.id === id)!.stage))).toEqual(
+        meant.filter((s) => stages(s.stage)).map((s) => s.id),
+      );
+  });
+  it('goes from the complaint over the times as found and safety to the first check', () => {
+    const order = listOf([], { next: { check: 'arm-travel', minutes: 1 } }).lines.map((l) => l.id);
+    expect(order.slice(0, 4)).toEqual(['complaint', 'times-found', 'safety', 'brake']);
+    expect(order.at(-1)).toBe('close');
+  });
+  it('opens the cover of a variable drive before anything inside is checked', () => {
+    const drive = demoDrive('hill-track-utility');
+    const list = listOf([ASKED, secured({ drive }), chosen('cvt-sheaves')], { drive, beltId: drive.belts[0]!.id });
+    const at = (id: string) => list.lines.findIndex((l) => l.id === `step:cvt-sheaves/${id}`);
+    expect(at('cover')).toBeLessThan(at('rollers'));
+    expect(list.lines.some((l) => l.id === 'times-found' && l.state !== 'not-needed')).toBe(false);
+  });
+});
+
+describe('the state of a line', () => {
+  it('is now for the first open one and next for the second, done for what is written', () => {
+    const list = listOf([ASKED]);
+    expect([list.now?.id, stateOf(list, 'complaint'), stateOf(list, 'safety')]).toEqual(['times-found', 'done', 'next']);
+  });
+  it('is open again once its line is struck out', () => {
+    expect(listOf([{ ...ASKED, withdrawn: true }]).now?.id).toBe('complaint');
+  });
+  it('is skipped with its reason, and done where it was done after all', () => {
+    const skip = line('ask', 'skipped', { line: 'times-found', words: 'Time it', why: 'It throws its belt.' });
+    const list = listOf([ASKED, skip]);
+    expect(list.lines.find((l) => l.id === 'times-found')).toMatchObject({ state: 'skipped', reason: 'It throws its belt.' });
+    expect(stateOf(listOf([ASKED, skip, timed('engagement', 2), timed('stop', 3)]), 'times-found')).toBe('done');
+  });
+  it('is not needed for times as found once the machine was changed', () => {
+    expect(stateOf(listOf([ASKED, moved(4)]), 'times-found')).toBe('not-needed');
+    expect(stateOf(listOf([line('ask', 'asked', { ...NOTHING_ASKED, arrives: 'apart' })]), 'times-found')).toBe('not-needed');
+  });
+  it('is again for safety after a run or on another day', () => {
+    expect(stateOf(listOf([ASKED, secured()], { safe: false }), 'safety')).toBe('again');
+    expect(stateOf(listOf([ASKED, secured()], { safe: true }), 'safety')).toBe('done');
+  });
+  it('asks for the tension again after a change, and for times and test', () => {
+    const lines = [ASKED, timed('engagement', 2.4), timed('stop', 4), secured(), push(), moved(4)];
+    const list = listOf(lines);
+    expect(['tension', 'times', 'test'].map((id) => stateOf(list, id))).toEqual(['again', 'later', 'later']);
+    const measured = listOf([...lines, push()]);
+    expect(stateOf(measured, 'tension')).toBe('done');
+    const tested = [...lines, push(), timed('engagement', 0.6, 'proved'), timed('stop', 3, 'proved'), line('prove', 'proved', PROVED)];
+    expect(['times', 'test'].map((id) => stateOf(listOf(tested), id))).toEqual(['done', 'done']);
+    expect(['tension', 'test'].map((id) => stateOf(listOf([...tested, moved(5)]), id))).toEqual(['again', 'again']);
+  });
+  it('follows a finding from its repair to its check', () => {
+    const idler = { id: 'arm-idler', label: 'Idler' };
+    const bad = finding('idler-tip', 'bad', idler);
+    const repaired = line('fit', 'changed', { change: 'replaced', found: { check: 'idler-tip', part: idler }, on: null });
+    const repair = 'repair:idler-tip/arm-idler';
+    const again = 'again:idler-tip/arm-idler';
+    expect(listOf([bad]).lines.some((l) => l.id === again)).toBe(false);
+    expect(stateOf(listOf([bad, repaired]), repair)).toBe('done');
+    expect(listOf([bad, repaired]).lines.some((l) => l.id === again)).toBe(true);
+    const closed = listOf([bad, repaired, finding('idler-tip', 'good', idler)]);
+    expect(closed.lines.some((l) => l.id === again || l.id === repair)).toBe(false);
+  });
+  it('needs a belt where the belt is broken or was found bad', () => {
+    expect(stateOf(listOf([ASKED]), 'belt')).toBe('not-needed');
+    expect(stateOf(listOf([ASKED, finding('belt-surface', 'bad')]), 'belt')).toBe('later');
+    expect(stateOf(listOf([line('ask', 'asked', { ...NOTHING_ASKED, beltEnded: 'broken' })]), 'belt')).toBe('later');
+    expect(stateOf(listOf([ASKED, finding('belt-surface', 'bad'), line('match', 'belt-booked', BOOKED_BELT)]), 'belt')).toBe('done');
+  });
+  it('lists the check that tracing asks for', () => {
+    const list = listOf([ASKED, timed('engagement', 2), timed('stop', 3), secured(), finding('brake-released', 'good')], {
+      next: { check: 'spring-stretches', minutes: 1 },
+    });
+    expect(list.now).toMatchObject({ id: 'check:spring-stretches', minutes: 1, stage: 'look' });
+  });
+});
+
+describe('what is checked first', () => {
+  const braked = [ASKED, timed('engagement', 2), timed('stop', 6.5), secured()];
+  const next = { check: 'arm-travel' as const, minutes: 1 };
+  it('is where the brake is, with the stop time over its limit or the brake unknown and the belt on', () => {
+    expect(listOf(braked, { next }).now).toMatchObject({ id: 'brake', reason: 'The stop time is over its limit.' });
+    const inTime = [ASKED, timed('engagement', 2), timed('stop', 2.5), secured()];
+    expect(listOf(inTime, { next }).now).toMatchObject({ id: 'brake', reason: expect.stringContaining('unknown') });
+    expect(listOf([...inTime, finding('brake-released', 'good')], { next }).now?.id).toBe('check:arm-travel');
+    expect(listOf([...inTime, line('look', 'setup', { setup: 'belt', up: true })], { next }).now?.id).toBe('check:arm-travel');
+  });
+  it('is the brake again once a change can have moved it', () => {
+    const list = listOf([...braked, finding('brake-released', 'good'), moved(4)]);
+    expect(list.lines.find((l) => l.id === 'brake')).toMatchObject({ stage: 'set', state: 'again' });
+  });
+  it('is the engagement time after a part was freed, before anything is adjusted', () => {
+    const freed = line('fit', 'changed', { change: 'freed', found: { check: 'arm-travel', part: null }, on: null });
+    const list = listOf([...braked, finding('brake-released', 'good'), finding('arm-travel', 'bad'), freed]);
+    const at = (id: string) => list.lines.findIndex((l) => l.id === id);
+    expect(stateOf(list, 'times-freed')).toMatch(/now|again/);
+    expect(at('times-freed')).toBeLessThan(at('tension'));
+    expect(
+      listOf([...braked, finding('arm-travel', 'bad'), freed, timed('engagement', 0.6)]).lines.some((l) => l.id === 'times-freed'),
+    ).toBe(false);
+  });
+  it('is the holding link where nothing turns at all', () => {
+    const drive = demoDrive('kelp-lane-mower');
+    const dead = line('ask', 'asked', { ...NOTHING_ASKED, complaints: ['dead'] });
+    const of = { drive, beltId: drive.belts[0]!.id, facts: known({ 'take-up': 'sprung-deck' }), next };
+    const list = listOf([dead, timed('engagement', 2), timed('stop', 3), secured(of)], of);
+    expect(machineOf(of).kind).toBe('sliding-deck');
+    expect(list.now?.id).toBe('link');
+  });
+});
+
+describe('a reading answers the steps that need it', () => {
+  it('answers the step as found by a reading as found, and a later one by a later reading', () => {
+    const found = [ASKED, timed('engagement', 2.4), timed('stop', 4), chosen('cable')];
+    const state = (lines: RecordLine[], id: string) =>
+      stateOf(listOf(lines, { facts: known({ engage: 'lever-cable' }) }), `step:cable/${id}`);
+    expect([state(found, 'time-found'), state(found, 'still-slow')]).toEqual(['done', 'later']);
+    const after = [...found, moved(4), timed('engagement', 0.7, 'proved')];
+    expect(state(after, 'still-slow')).toBe('done');
+  });
+  it('does not answer a step as found after the machine was changed', () => {
+    const late = [ASKED, chosen('cable'), moved(4), timed('engagement', 0.7)];
+    expect(stateOf(listOf(late), 'step:cable/time-found')).not.toBe('done');
+  });
+});
+
+describe('stage states', () => {
+  const states = (lines: readonly RecordLine[], of: Of = {}) => stagesOf(listOf(lines, of), lines);
+  it('starts with Intake under way and nothing done', () => {
+    expect(states([])).toEqual({ ...Object.fromEntries(STAGES.map((s) => [s, 'waiting'])), ask: 'under-way' });
+  });
+  it('is never done with a required line open, whatever moves are on the ticket', () => {
+    const claimed = line('secure', 'stage', { state: 'done', why: '' });
+    expect(states([ASKED, claimed]).secure).not.toBe('done');
+    expect(states([ASKED, timed('engagement', 2), timed('stop', 3), secured()]).secure).toBe('done');
+  });
+  it('is half where some of it is done, crossed where the rest was skipped', () => {
+    expect(states([ASKED]).ask).toBe('under-way');
+    expect(states([ASKED, line('ask', 'skipped', { line: 'times-found', words: 'Time it', why: 'Unsafe.' })]).ask).toBe('skipped');
+    expect(states([ASKED, line('prove', 'stage', { state: 'skipped', why: 'The owner tests it.' })]).prove).toBe('skipped');
+  });
+  it('is held until it is resumed', () => {
+    const held = line('match', 'stage', { state: 'held', why: 'Waits for the boat.' });
+    const worn = finding('belt-surface', 'bad');
+    expect(states([ASKED, worn, held]).match).toBe('held');
+    expect(states([ASKED, worn, held, line('match', 'stage', { state: 'under-way', why: '' })]).match).not.toBe('held');
+  });
+  it('holds for every prefix of a whole job: a stage that is over has nothing waiting', () => {
+    const whole = [
+      ASKED,
+      timed('engagement', 2.4),
+      timed('stop', 4),
+      secured(),
+      chosen('cable'),
+      ...['not-started', 'find-adjuster', 'belt-sound', 'free-arm', 'cable-sound', 'spring-lengths', 'choose-setting'].map((id) =>
+        step('cable', id),
+      ),
+      finding('brake-released', 'good'),
+      moved(4),
+      step('cable', 'move-bracket'),
+      step('cable', 'brake-lands'),
+      push(),
+      finding('brake-released', 'good'),
+      timed('engagement', 0.6, 'proved'),
+      timed('stop', 3, 'proved'),
+      line('prove', 'proved', PROVED),
+      step('cable', 'order-belt', 'skipped'),
+    ];
+    fc.assert(
+      fc.property(fc.nat({ max: whole.length }), fc.boolean(), (n, closed) => {
+        const lines = whole.slice(0, n);
+        const list = listOf(lines, { closed });
+        const stages = stagesOf(list, lines);
+        for (const stage of STAGES) {
+          const waiting = waitingAt(list, stage).filter((l) => l.required);
+          expect(['done', 'skipped'].includes(stages[stage])).toBe(
+            waiting.length === 0 && (stages[stage] === 'done' || stages[stage] === 'skipped'),
+          );
+          if (stages[stage] === 'done') expect(waiting).toEqual([]);
+        }
+        expect(list.lines.filter((l) => l.state === 'now').length).toBe(list.now === null ? 0 : 1);
+      }),
+    );
+    expect(stagesOf(listOf(whole), whole)).toMatchObject({
+      ask: 'done',
+      secure: 'done',
+      look: 'done',
+      fit: 'done',
+      set: 'done',
+      prove: 'done',
+    });
+  });
+});
