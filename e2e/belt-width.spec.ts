@@ -1,3 +1,4 @@
+import { unfold } from './bay';
 import { as } from './people';
 import { expect, test } from './test';
 
@@ -25,6 +26,7 @@ test('a variable drive’s belt, yearly: the log of its last visit, a single rib
   await form.getByRole('button', { name: 'Keep this width' }).click();
   const ticket = page.getByRole('complementary', { name: 'Ticket' });
   await expect(ticket.getByText(/one rib at 2600 mi/)).toBeVisible();
+  await unfold(page, 'Belt width');
   for (const [i, w] of ['29.5', '29.52', '29.48', '29.51', '29.5'].entries())
     await form.getByRole('textbox', { name: `Rib ${i + 1}` }).fill(`${w} mm`);
   await form.getByLabel('The meter shows').fill('2600');
@@ -45,6 +47,8 @@ test('a belt that broke: it goes whatever its width, the search for its pieces i
   await page.waitForURL(/\/jobs\/\d+/);
   const path = new URL(page.url()).pathname;
   await page.goto(`${path}?stage=look`);
+  await unfold(page, 'Belt width');
+  await unfold(page, 'Every check');
   const left = page.getByRole('region', { name: 'Forecast' });
   // The job says that the belt broke: its width gives no reason to keep it.
   await expect(left.getByText('Replace it', { exact: true })).toBeVisible();
@@ -70,5 +74,6 @@ test('a belt that broke: it goes whatever its width, the search for its pieces i
   await expect(ticket.getByText(/The clutch is due/)).toBeVisible();
 
   // The procedure for the sheaves is the one this job is worked by: the search after a break wants a hand on it.
+  await unfold(page, 'All steps');
   await expect(page.getByText(/After a break, compulsory: rollers out of their pockets/).first()).toBeVisible();
 });

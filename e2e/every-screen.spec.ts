@@ -7,13 +7,13 @@ test.use(as('owner'));
 const SCREENS: readonly (readonly [name: string, path: string, ready: string | RegExp])[] = [
   ['bench', '/', 'Bench'],
   ['job at Match', '/jobs/222?stage=match', /release and grip/],
-  ['job at Ask', '/jobs/222?stage=ask', 'The complaint'],
-  ['job at Secure', '/jobs/222?stage=secure', 'Make it safe before a hand goes in.'],
-  ['job at Look', '/jobs/222?stage=look', 'As it stands'],
+  ['job at Intake', '/jobs/222?stage=ask', 'The complaint'],
+  ['job at Make safe', '/jobs/222?stage=secure', /Stop the engine/],
+  ['job at Inspect', '/jobs/222?stage=look', 'As it stands'],
   ['job at Fit', '/jobs/222?stage=fit', 'Parts removed'],
-  ['job at Set', '/jobs/222?stage=set', 'Seen at the target'],
-  ['job at Prove', '/jobs/222?stage=prove', 'Test result'],
-  ['job at Book', '/jobs/222?stage=book', 'Closing line for the customer'],
+  ['job at Adjust', '/jobs/222?stage=set', 'Seen at the target'],
+  ['job at Test', '/jobs/222?stage=prove', 'Save test result'],
+  ['job at Close', '/jobs/222?stage=book', 'Closing line for the customer'],
   ['ticket', '/jobs/222/ticket', 'Print this ticket'],
   ['customers', '/customers', 'Isla Ferrow'],
   ['customer', '/customers/1', 'Contact'],
@@ -36,13 +36,21 @@ const SCREENS: readonly (readonly [name: string, path: string, ready: string | R
   ['base of causes', '/shop/faults', 'Find a cause'],
   ['practice', '/practice', 'How it goes'],
   ['replay of practice', '/practice/1', 'Move by move'],
-  ['practice at Ask', '/practice/9?stage=ask', /Ask him more/],
-  ['practice at Look', '/practice/9?stage=look', 'As it stands'],
+  ['practice at Intake', '/practice/9?stage=ask', /Ask him more/],
+  ['practice at Inspect', '/practice/9?stage=look', 'As it stands'],
   ['shop', '/shop', 'How you read numbers'],
 ];
 
+/** Opens every folded part of a stage: what is folded is looked through as well. */
+async function unfoldAll(page: Page) {
+  const folded = page.locator('main .MuiAccordionSummary-root[aria-expanded=false]:visible');
+  await expect(page.locator('main .MuiAccordionSummary-root, main section').first()).toBeVisible();
+  while ((await folded.count()) > 0) await folded.first().click();
+}
+
 async function ready(page: Page, path: string, text: string | RegExp) {
   await page.goto(path);
+  if (path.includes('?stage=')) await unfoldAll(page);
   await expect(page.getByText(text).first()).toBeVisible();
 }
 
@@ -116,7 +124,7 @@ test.describe('on a phone', () => {
   });
 
   test('touch targets of acts are at least 44 px', async ({ page }) => {
-    await ready(page, '/jobs/222?stage=secure', 'Make it safe before a hand goes in.');
+    await ready(page, '/jobs/222?stage=secure', /Stop the engine/);
     const small = await page
       .locator('main button:visible, main a[role=button]:visible, nav a:visible')
       .evaluateAll((all) =>

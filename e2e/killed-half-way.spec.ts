@@ -1,4 +1,4 @@
-import { confirmAll, open, run, ticketOf, toStage } from './bay';
+import { confirmAll, nowCard, open, openStep, run, ticketOf, toStage, unfold } from './bay';
 import { OwnStart } from './own-start';
 import { ACCOUNTS } from './people';
 import { expect, test } from './test';
@@ -26,15 +26,16 @@ test('a banded drive from the words to the hand-back, the server killed half way
 
   await open(page, 'Slipway wood hog', 'Band slaps');
   await page.getByLabel('In the customer’s words').fill('It squeals when it starts and one belt rides high');
-  await page.getByRole('button', { name: 'Write down what was asked' }).click();
+  await page.getByRole('button', { name: 'Save complaint' }).click();
   await expect(ticketOf(page)).toContainText('rides high');
-  await toStage(page, 'Secure');
+  await toStage(page, 'Make safe');
   await confirmAll(page, 'Made safe');
   await page.getByRole('button', { name: 'It is made safe' }).click();
   await expect(page.getByText(/^Made safe by/)).toBeVisible();
   await toStage(page, 'Fit');
   await page.getByRole('button', { name: /^Work by: .*twin tension rods/ }).click();
-  const steps = page.getByRole('region', { name: /twin tension rods/ });
+  await unfold(page, 'Parts count');
+  const steps = nowCard(page);
   await expect(steps.getByLabel('Shield bolts off, how many')).toBeVisible();
 
   // Killed outright: no word to anybody.
@@ -65,21 +66,23 @@ test('a banded drive from the words to the hand-back, the server killed half way
   // The rest of the work on the server that came back.
   await off.getByRole('button', { name: 'All parts refitted' }).click();
   await expect(off.getByText(/^None\. Every part removed on this job/)).toBeVisible();
-  await page.getByRole('button', { name: 'Fit is done' }).click();
-  await toStage(page, 'Prove');
+  await toStage(page, 'Test');
   await run(page);
+  await openStep(page, /^Record the test result/);
   for (let i = 0; i < 5; i++) await page.getByRole('button', { name: 'Engage and release cycle' }).click();
   await page.getByRole('radio', { name: 'Stays on' }).click();
   await page.getByRole('radio', { name: 'It has none' }).click();
   await page.getByRole('radio', { name: 'In good order' }).click();
   await page.getByRole('button', { name: 'Save test result' }).click();
-  await toStage(page, 'Book');
+  await toStage(page, 'Close');
+  await unfold(page, 'Parts used');
   await page.getByRole('combobox', { name: 'Part' }).fill('Cupped');
   await page.getByRole('option', { name: /Cupped washer/ }).click();
   await page.getByLabel('How many', { exact: true }).fill('4');
   await page.getByRole('button', { name: 'Take from the shelf' }).click();
   await expect(ticketOf(page)).toContainText('4 × Cupped washer');
   await expect(page.getByRole('region', { name: 'Decisions and total' })).toContainText('3.60');
+  await openStep(page, /^Close the job/);
   await page.getByLabel('Closing line for the customer').fill('Band in line and tight.');
   await page.getByRole('button', { name: /^Close job/ }).click();
   await expect(page.getByText(/is closed\.$/).first()).toBeVisible();
@@ -106,6 +109,7 @@ test('the database goes and comes back four times: changes wait, and arrive in o
     if (response.url().endsWith('/api/acts')) answers.push(((await response.json()) as { reason?: string }).reason ?? 'ok');
   });
 
+  await unfold(page, 'Note, skip or hold');
   const notes: string[] = [];
   let away = 0;
   for (let round = 1; round <= 4; round++) {

@@ -1,4 +1,5 @@
 import { expect, test } from './test';
+import { unfold } from './bay';
 import { as } from './people';
 
 test.describe('lists and lookups', () => {
@@ -97,7 +98,8 @@ test('what a person has not saved is asked about at sign-out, and then gone from
   await page.getByLabel('Password').press('Enter');
   await expect(page.getByRole('heading', { name: 'Bench' })).toBeVisible();
   await page.goto('/jobs/214?stage=secure');
-  await page.getByRole('textbox').first().fill('Key is with the harbour office');
+  await unfold(page, 'Note, skip or hold');
+  await page.getByLabel('Note for the ticket').fill('Key is with the harbour office');
   const leave = async () => {
     await page.getByRole('button', { name: /Account of/ }).click();
     await page.getByRole('menuitem', { name: 'Sign out' }).click();
@@ -105,7 +107,7 @@ test('what a person has not saved is asked about at sign-out, and then gone from
   await leave();
   await expect(page.getByRole('dialog')).toContainText('1 change on this device is not on the server yet');
   await page.getByRole('button', { name: 'Stay' }).click();
-  await expect(page.getByRole('textbox').first()).toHaveValue('Key is with the harbour office');
+  await expect(page.getByLabel('Note for the ticket')).toHaveValue('Key is with the harbour office');
   await leave();
   await page.getByRole('dialog').getByRole('button', { name: 'Sign out' }).click();
   await expect(page).toHaveURL(/sign-in/);

@@ -1,4 +1,5 @@
 import { expect, test, type Page } from './test';
+import { toStage, unfold } from './bay';
 import { as } from './people';
 
 test.use(as('technician'));
@@ -119,18 +120,22 @@ test('many uncertain drives are drawn with progress, and it can be stopped', asy
 test('stages are worked by hand: a note survives a reload, skipping asks why', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('link', { name: /Left spindle howls/ }).click();
-  await expect(page.getByRole('heading', { name: 'Look', exact: true })).toBeVisible();
+  await toStage(page, 'Inspect');
+  await expect(page.getByRole('heading', { name: 'Inspect', exact: true })).toBeVisible();
+  await unfold(page, 'Note, skip or hold');
   await page.getByLabel('Note for the ticket').fill('Keeper at the idler bent in.');
   await page.reload();
+  await unfold(page, 'Note, skip or hold');
   await expect(page.getByLabel('Note for the ticket')).toHaveValue('Keeper at the idler bent in.');
   await page.getByRole('button', { name: 'Write it down' }).click();
   await expect(page.getByRole('complementary', { name: 'Ticket' })).toContainText('Keeper at the idler bent in.');
   await expect(page.getByLabel('Note for the ticket')).toHaveValue('');
-  await page.getByRole('button', { name: 'Skip …' }).last().click();
-  await expect(page.getByRole('button', { name: 'Skip it' })).toBeDisabled();
-  await page.getByLabel('Why is Look skipped?').fill('Seen last week');
-  await page.getByRole('button', { name: 'Skip it' }).click();
-  await expect(page.getByRole('link', { name: /^Look skipped/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Skip stage…' }).click();
+  await expect(page.getByRole('button', { name: 'Skip stage', exact: true })).toBeDisabled();
+  await page.getByLabel('Reason for skipping the rest of Inspect').fill('Seen last week');
+  await page.getByRole('button', { name: 'Skip stage', exact: true }).click();
+  await expect(page.getByRole('link', { name: /^Inspect skipped/ })).toBeVisible();
+  await toStage(page, 'Match');
   await expect(page.getByText(/release and grip|No length does both/)).toBeVisible();
 });
 

@@ -1,3 +1,4 @@
+import { unfold } from './bay';
 import { as } from './people';
 import { expect, test } from './test';
 
@@ -107,20 +108,26 @@ test('a job by the keyboard alone: opened, a note written, a stage passed, a fin
   await page.keyboard.type('Squeals');
   await until(/^Open the job$/);
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('heading', { name: 'Ask', exact: true })).toBeVisible();
-  await page.getByRole('heading', { name: 'Ask', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Intake', exact: true })).toBeVisible();
+  await page.getByRole('heading', { name: 'Intake', exact: true }).click();
   await until(/^In the customer’s words/, 80);
   await page.keyboard.type('Squeals on starting');
-  await until(/^Write down what was asked$/, 120);
+  await until(/^Save complaint$/, 120);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('complementary', { name: 'Ticket' })).toContainText('Squeals on starting');
-  await until(/^Ask is done$/, 120);
+  await until(/^Skip this step…$/, 120);
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('heading', { name: 'Secure', exact: true })).toBeVisible();
+  await page.keyboard.type('It does not start');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('link', { name: 'Intake skipped' })).toBeVisible();
+  await until(/^Continue with Make safe$/, 120);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Make safe', exact: true })).toBeVisible();
 });
 
 test('a picture taken at a finding stands with it and on the ticket, and is printed with it', async ({ page }) => {
   await page.goto('/jobs/219?stage=look');
+  await unfold(page, 'Every check');
   const check = page.getByRole('button', { name: /^Idler: push and tip/ }).first();
   await check.click();
   await page.getByRole('radio', { name: 'Tips', exact: true }).first().click();

@@ -1,3 +1,4 @@
+import { unfold } from './bay';
 import { as } from './people';
 import { expect, test } from './test';
 
@@ -20,7 +21,8 @@ test.describe('a band with twin rods', () => {
     await expect(ticket.getByText(/its far rim back/)).toBeVisible();
     await expect(page.getByRole('button', { name: /^Alignment .*over its limit/ })).toBeVisible();
 
-    await page.getByRole('button', { name: /^What it is reckoned on/ }).click();
+    await unfold(page, 'Tension and settings');
+    await unfold(page, 'Load assumptions');
     const basis = page.getByRole('form', { name: 'What it is reckoned on' });
     await basis.getByRole('radio', { name: 'By the engine' }).first().click();
     await basis.getByLabel('The engine’s rated power').fill('30 kW');
@@ -31,10 +33,13 @@ test.describe('a band with twin rods', () => {
 
 test('what a thumb says is not enough; a push is, and a decision against the numbers asks why', async ({ page }) => {
   await page.goto('/jobs/219?stage=set');
+  await unfold(page, 'Tension and settings');
+  await unfold(page, 'Take a reading');
   const form = page.getByRole('form', { name: 'A reading' });
   await form.getByRole('radio', { name: 'Thumb' }).click();
   await form.getByLabel('Gives by').fill('12 mm');
   await form.getByRole('button', { name: 'Keep this reading' }).click();
+  await unfold(page, 'Readings');
   await expect(page.getByText(/^Only felt so far/)).toBeVisible();
   await form.getByRole('radio', { name: 'Push' }).click();
   await form.getByLabel('Push on all its belts').fill('25 N');

@@ -1,4 +1,4 @@
-import { open, prove, ticketOf, toStage } from './bay';
+import { open, prove, ticketOf, toStage, unfold } from './bay';
 import { expect, test, type Page } from './test';
 import { as } from './people';
 
@@ -10,7 +10,8 @@ test.describe('a throw on release', () => {
     await open(page, 'Orchard rider', 'Comes off');
     await page.getByLabel('In the customer’s words').fill('It comes off when I let go. They put new idlers in.');
     await page.getByRole('button', { name: 'Throws the belt when released' }).click();
-    await page.getByRole('button', { name: 'Write down what was asked' }).click();
+    await page.getByRole('button', { name: 'Save complaint' }).click();
+    await unfold(page, 'Likely causes');
 
     // Traced from the complaint, before the walk.
     const idler = why(page).getByRole('button', { name: /^Idler bearing tips/ });
@@ -19,7 +20,8 @@ test.describe('a throw on release', () => {
     await why(page).getByRole('button', { name: 'Repaired before intake, complaint continued' }).click();
     await expect(ticketOf(page)).toContainText('Mended before it came, and it went on: idler bearing tips.');
     await expect(idler).toHaveCount(0);
-    await toStage(page, 'Look');
+    await toStage(page, 'Inspect');
+    await unfold(page, 'Likely causes');
     await why(page).getByRole('button', { name: 'What would it tell?' }).first().click();
     await expect(
       why(page)
@@ -57,7 +59,7 @@ test.describe('a throw on release', () => {
     await why(page).getByRole('button', { name: 'Mark as repaired', exact: true }).first().click();
     await expect(ticketOf(page)).toContainText(/Mended: brake/);
 
-    await toStage(page, 'Prove');
+    await toStage(page, 'Test');
     await prove(page);
 
     // What was confirmed moves the shop's own frequencies, to be seen.
@@ -72,7 +74,8 @@ test.describe('hangs loose, and is right as it is', () => {
     await open(page, 'Ferry ramp tractor', 'Belt hangs loose');
     await page.getByLabel('In the customer’s words').fill('The belt hangs loose when I let go.');
     await page.getByRole('button', { name: 'Belt hangs loose' }).click();
-    await page.getByRole('button', { name: 'Write down what was asked' }).click();
+    await page.getByRole('button', { name: 'Save complaint' }).click();
+    await unfold(page, 'Likely causes');
     // The numbers of the drive enter by themselves, and say that it grips and lets go.
     const right = why(page).getByRole('button', { name: /^Low tension by design: nothing wrong/ });
     await expect(right).toBeVisible();
@@ -80,7 +83,9 @@ test.describe('hangs loose, and is right as it is', () => {
     await expect(computed).toContainText('grip as drawn and set: grips');
     await expect(computed).toContainText('slack on release: hangs slack');
 
-    await toStage(page, 'Look');
+    await toStage(page, 'Inspect');
+    await unfold(page, 'Likely causes');
+    await unfold(page, 'Every check');
     await expect(why(page).getByText(/Computed from the drive/)).toBeVisible();
     const link = page.locator('#check-holding-link');
     await link.getByRole('button').first().click();
@@ -90,7 +95,7 @@ test.describe('hangs loose, and is right as it is', () => {
     await right.click();
     await why(page).getByRole('button', { name: 'Mark as in good order' }).last().click();
     await expect(ticketOf(page)).toContainText('Left as it is: low tension by design: nothing wrong.');
-    await toStage(page, 'Prove');
+    await toStage(page, 'Test');
     await prove(page);
   });
 });
@@ -99,6 +104,7 @@ test.describe('on a phone', () => {
   test.use({ ...as('technician'), viewport: { width: 390, height: 844 }, hasTouch: true });
   test('one thing is next, with a thumb’s room, and no wider than the screen', async ({ page }) => {
     await page.goto('/jobs/222?stage=look');
+    await unfold(page, 'Likely causes');
     await expect(
       why(page)
         .getByText(/^Next (check|question)|^Repair now|^Ask the customer/)

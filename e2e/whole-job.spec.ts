@@ -1,4 +1,4 @@
-import { confirmAll, open, prove, run, ticketOf, toStage } from './bay';
+import { confirmAll, nowCard, open, openStep, prove, run, ticketOf, toStage, unfold } from './bay';
 import { expect, test } from './test';
 import { as } from './people';
 
@@ -6,27 +6,33 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
   test.use(as('owner'));
   test('asked, made safe, looked at, matched, fitted, proved, and closed as sound', async ({ page }) => {
     await open(page, 'Orchard rider', 'Slow to engage');
-    // Ask: the words name complaints; times are taken as found.
+    // Intake: the words name complaints; times are taken as found.
     await page.getByLabel('In the customer’s words').fill('It slips in wet grass and smokes');
     await page.getByRole('button', { name: 'Slow to engage, weak under load' }).click();
+    await unfold(page, 'History');
     await page.getByRole('radio', { name: 'Slowly', exact: true }).click();
-    await page.getByRole('button', { name: 'Write down what was asked' }).click();
+    await page.getByRole('button', { name: 'Save complaint' }).click();
     await expect(ticketOf(page)).toContainText('Slow to engage, weak under load');
     await run(page);
     await expect(ticketOf(page)).toContainText('Stop time as found');
-    await page.getByRole('button', { name: 'Ask is done' }).click();
+    await expect(page.getByRole('link', { name: 'Intake done' })).toBeVisible();
+    await page.getByRole('button', { name: 'Continue with Make safe' }).click();
 
-    // Secure: by what is known of this machine; the whole list ends it.
-    await expect(page.getByRole('heading', { name: 'Secure', exact: true })).toBeVisible();
+    // Make safe: by what is known of this machine; the whole list ends it.
+    await expect(page.getByRole('heading', { name: 'Make safe', exact: true })).toBeVisible();
     await expect(page.getByText('clockwise only')).toBeVisible();
     await expect(page.getByText(/Loaded with the lever released/)).toBeVisible();
     await confirmAll(page, 'Made safe');
     await page.getByRole('button', { name: 'It is made safe' }).click();
     await expect(page.getByText(/^Made safe by/)).toBeVisible();
-    await page.getByRole('button', { name: 'On to Look' }).click();
+    await expect(page.getByRole('link', { name: 'Make safe done' })).toBeVisible();
+    await page.getByRole('button', { name: 'Continue with Inspect' }).click();
 
-    // Look: a bad idler lights on the drawing, says what it means, and is priced and approved.
-    await expect(page.getByText('It is not confirmed that the machine is safe.')).toHaveCount(0);
+    // Inspect: where the brake is comes first. A bad idler lights on the drawing, says what it means, and is priced and approved.
+    await expect(page.getByText(/not confirmed safe/)).toHaveCount(0);
+    await nowCard(page).getByRole('radio').first().click();
+    await expect(ticketOf(page)).toContainText('as found');
+    await unfold(page, 'Every check');
     const offGroup = page.getByRole('region', { name: 'Belt covers off, Belt off', exact: true });
     await offGroup.getByRole('button', { name: 'They are off' }).click();
     await expect(offGroup.getByRole('button', { name: 'Back on' })).toBeVisible();
@@ -37,7 +43,7 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
     await offGroup.getByRole('button', { name: 'Keep it' }).click();
     await offGroup.getByRole('radio', { name: 'approved' }).click();
     await expect(ticketOf(page)).toContainText('Renew the idler, 24.50 cr');
-    await page.getByRole('button', { name: 'Look is done' }).click();
+    await toStage(page, 'Match');
 
     // Match.
     await expect(page.getByText(/release and grip/)).toBeVisible();
@@ -55,38 +61,49 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
     await expect(page.getByRole('button', { name: 'Work by: Deck belt, deck on' })).toBeVisible();
     await page.getByRole('button', { name: 'All procedures' }).click();
     await page.getByRole('button', { name: 'Work by: Deck belt, deck off' }).click();
-    const steps = page.getByRole('region', { name: 'Deck belt, deck off' });
-    await steps.getByLabel('Switch leads off, how many').fill('3');
-    await steps.getByRole('button', { name: 'Done', exact: true }).click();
+    await openStep(page, /switch leads/i);
+    await page.getByLabel('Switch leads off, how many').fill('3');
+    await page.getByRole('button', { name: 'Done', exact: true }).click();
+    await unfold(page, 'Parts count');
     const off = page.getByRole('region', { name: 'Parts removed' });
     await expect(off).toContainText('3 switch leads');
-    // Prove is held while something is off.
-    await toStage(page, 'Prove');
-    await expect(page.getByText(/^Not back on: .*3 switch leads/)).toBeVisible();
+    // The test is held while something is off.
+    await toStage(page, 'Test');
+    await expect(nowCard(page).getByText(/^Still removed: .*3 switch leads/)).toBeVisible();
     await expect(page.getByRole('button', { name: 'Confirmed: it may run' })).toHaveCount(0);
     await toStage(page, 'Fit');
+    await unfold(page, 'Parts count');
     await expect(off.getByRole('button', { name: 'Refitted: 3 switch leads', exact: true })).toBeVisible();
     await off.getByRole('button', { name: 'All parts refitted' }).click();
     await expect(off.getByText(/^None\. Every part removed on this job/)).toBeVisible();
-    await page.getByRole('button', { name: 'Fit is done' }).click();
-    // Set: the setting that keeps the brake landing is told, and a spring's length becomes a tension on the ticket.
+    // The idler is replaced: the finding is repaired, and its check is due again.
+    await openStep(page, /^Renew the idler/);
+    await nowCard(page).getByRole('button', { name: 'Replaced' }).click();
+    await expect(ticketOf(page)).toContainText(/Replaced:.*idler/i);
+    await toStage(page, 'Adjust');
+    await unfold(page, 'Tension and settings');
+    await unfold(page, 'Settings and release side');
+    // The setting that keeps the brake landing is told, and a spring's length becomes a tension on the ticket.
     await expect(page.getByText(/^At .* and above, the brake stays off when released\.$/)).toBeVisible();
+    await unfold(page, 'Take a reading');
     await page.getByRole('radio', { name: 'Spring length' }).click();
     await page.getByRole('radio', { name: 'Engagement spring' }).click();
     await page.getByLabel('Length as fitted').fill('203 mm');
     await page.getByRole('button', { name: 'Keep this reading' }).click();
     await expect(ticketOf(page)).toContainText(/Spring length, Engagement spring: .*; tension .* ± /);
+    await unfold(page, 'Readings');
     await expect(page.getByRole('region', { name: 'Readings' })).toContainText('Together');
-    await page.getByRole('button', { name: 'Set is done' }).click();
 
-    // Prove: without it the job would end only as not safe to use.
-    await toStage(page, 'Book');
+    // Without a test run the job would end only as not safe to use.
+    await toStage(page, 'Close');
+    await openStep(page, /^Close the job/);
+    await expect(page.getByText(/signed by an owner with a reason/)).toBeVisible();
     await expect(page.getByRole('radio', { name: 'Fit to use' })).toHaveCount(0);
-    await toStage(page, 'Prove');
+    await toStage(page, 'Test');
     await prove(page);
 
-    // Book.
-    await toStage(page, 'Book');
+    await toStage(page, 'Close');
+    await openStep(page, /^Close the job/);
     await expect(page.getByRole('radio', { name: 'Fit to use' })).toBeChecked();
     await page.getByLabel('Closing line for the customer').fill('New belt and idler.');
     // What is usual after a new belt stands there already.
@@ -109,18 +126,16 @@ test.describe('a mid PTO on a phone, the network gone half way', () => {
   }) => {
     await open(page, 'Peat Road tractor', 'Belt hangs loose');
     await page.getByRole('button', { name: 'Belt hangs loose' }).tap();
-    await page.getByRole('button', { name: 'Write down what was asked' }).tap();
-    await expect(page.getByText('Written on the ticket.')).toBeVisible();
+    await page.getByRole('button', { name: 'Save complaint' }).tap();
+    await expect(page.getByText('The complaint is on the ticket.')).toBeVisible();
     await toStage(page, 'Fit');
-    await expect(page.getByText('It is not confirmed that the machine is safe.')).toBeVisible();
+    await expect(page.getByText(/not confirmed safe/)).toBeVisible();
     await page.getByRole('button', { name: 'Work by: Mid PTO, tension shared with the attachment' }).tap();
-    await expect(page.getByRole('region', { name: /^Mid PTO/ })).toBeVisible();
+    await expect(page.getByText('Written on the ticket.')).toBeVisible();
+    await unfold(page, 'Parts count');
 
     await context.setOffline(true);
-    await page
-      .getByRole('region', { name: /^Mid PTO/ })
-      .getByRole('button', { name: 'Done', exact: true })
-      .tap();
+    await nowCard(page).getByRole('button', { name: 'Done', exact: true }).tap();
     await page.getByLabel('How many').fill('2');
     await page.getByLabel('Part', { exact: true }).fill('Guide bolts');
     await page.getByRole('button', { name: 'Add part' }).tap();
@@ -130,13 +145,15 @@ test.describe('a mid PTO on a phone, the network gone half way', () => {
     await context.setOffline(false);
     await page.evaluate(() => window.dispatchEvent(new Event('online')));
     await expect(page.getByRole('region', { name: 'Parts removed' })).toContainText('2 guide bolts');
-    await toStage(page, 'Book');
+    await toStage(page, 'Close');
+    await openStep(page, /^Close the job/);
     await expect(page.getByText(/signed by an owner with a reason/)).toBeVisible();
     await page.getByLabel('Closing line for the customer').fill('Both belts on, carriage free.');
     await expect(page.getByRole('button', { name: /^Close job/ })).toBeDisabled();
 
     // Proved it is: to the end on the phone.
     await toStage(page, 'Fit');
+    await unfold(page, 'Parts count');
     const off = page.getByRole('region', { name: 'Parts removed' });
     await off
       .getByRole('button', { name: 'All parts refitted' })
@@ -144,14 +161,16 @@ test.describe('a mid PTO on a phone, the network gone half way', () => {
       .first()
       .tap();
     await expect(off.getByText(/^None\. Every part removed on this job/)).toBeVisible();
-    await toStage(page, 'Prove');
+    await toStage(page, 'Test');
     await run(page);
+    await openStep(page, /^Record the test result/);
     for (let i = 0; i < 5; i++) await page.getByRole('button', { name: 'Engage and release cycle' }).tap();
     await page.getByRole('radio', { name: 'Stays on' }).tap();
     await page.getByRole('radio', { name: 'It has none' }).tap();
     await page.getByRole('radio', { name: 'In good order' }).tap();
     await page.getByRole('button', { name: 'Save test result' }).tap();
-    await toStage(page, 'Book');
+    await toStage(page, 'Close');
+    await openStep(page, /^Close the job/);
     await expect(page.getByRole('radio', { name: 'Fit to use' })).toBeChecked();
     await expect(page.getByLabel('Closing line for the customer')).toHaveValue('Both belts on, carriage free.');
     await page.getByRole('button', { name: /^Close job/ }).tap();
@@ -165,14 +184,13 @@ test.describe('in quick succession', () => {
     await open(page, 'Orchard rider', 'In a hurry');
     const loaded: string[] = [];
     page.on('request', (r) => r.isNavigationRequest() && loaded.push(r.url()));
-    for (const last of ['Ask', 'Prove', 'Ask']) {
-      await run(page);
-      for (const stage of ['Set', 'Book', last]) await toStage(page, stage);
-    }
+    await page.getByRole('button', { name: 'Save complaint' }).click();
+    await run(page);
+    for (const stage of ['Adjust', 'Close', 'Intake']) await toStage(page, stage);
     expect(loaded).toEqual([]);
     // What is shown stands in the address, and Back goes through what was gone through.
     await expect(page).toHaveURL(/stage=ask$/);
     await page.goBack();
-    await expect(page.getByRole('heading', { name: 'Book', exact: true })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Close', exact: true })).toBeVisible();
   });
 });

@@ -1,5 +1,6 @@
 import type { Route } from '@playwright/test';
 import { expect, test } from './test';
+import { unfold } from './bay';
 import { as } from './people';
 
 test.describe('without a network', () => {
@@ -7,6 +8,7 @@ test.describe('without a network', () => {
 
   test('acts wait on the device in order, survive a closed tab, and arrive once each', async ({ page, context }) => {
     await page.goto('/jobs/214?stage=look');
+    await unfold(page, 'Note, skip or hold');
     const ticket = page.getByRole('complementary', { name: 'Ticket' });
     const lines = ticket.getByRole('listitem');
     await expect(ticket).toBeVisible();
@@ -44,6 +46,7 @@ test.describe('without a network', () => {
     page,
   }) => {
     await page.goto('/jobs/214?stage=look');
+    await unfold(page, 'Note, skip or hold');
     const note = page.getByLabel('Note for the ticket');
     const ticket = page.getByRole('complementary', { name: 'Ticket' });
     await expect(ticket).toBeVisible();
@@ -101,6 +104,7 @@ test.describe('with copies of pages', () => {
     const kept = (path: string) =>
       page.evaluate(async (p) => (await (await caches.open('taut-pages')).match(p, { ignoreVary: true })) !== undefined, path);
     await page.goto('/jobs/214?stage=look');
+    await unfold(page, 'Note, skip or hold');
     await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
     await expect.poll(() => kept('/jobs/214?stage=look')).toBe(true);
     await page.getByRole('link', { name: 'Shelf' }).click();
@@ -108,6 +112,7 @@ test.describe('with copies of pages', () => {
     await expect.poll(() => kept('/shelf')).toBe(true);
     // Opened once while the worker stands between: what the build made for it is kept, too.
     await page.goto('/jobs/214?stage=look');
+    await unfold(page, 'Note, skip or hold');
     await expect(page.getByLabel('Note for the ticket')).toBeVisible();
 
     await context.setOffline(true);

@@ -29,8 +29,12 @@ export interface JobActs {
   ) => Promise<boolean>;
 }
 
-/** What can be done on a job. @param go shows another stage */
-export function useJobActs(job: Job, go: JobActs['go']): JobActs {
+/**
+ * What can be done on a job.
+ * @param go shows another stage
+ * @param refused is called where the server refused a line
+ */
+export function useJobActs(job: Job, go: JobActs['go'], refused?: () => void): JobActs {
   const act = useAct();
   const { number, stages } = job;
   const takeBackEntry = useCallback(
@@ -59,6 +63,7 @@ export function useJobActs(job: Job, go: JobActs['go']): JobActs {
               }),
         },
       );
+      if (!isTaken(answer)) refused?.();
       return isTaken(answer);
     };
     return {
@@ -115,5 +120,5 @@ export function useJobActs(job: Job, go: JobActs['go']): JobActs {
         return isTaken(answer);
       },
     };
-  }, [act, number, stages, go, takeBackEntry]);
+  }, [act, number, stages, go, takeBackEntry, refused]);
 }

@@ -21,6 +21,7 @@ import { NotSecured } from './stages/secure/not-secured';
 import { Ticket } from './ticket';
 import { useBay } from './use-bay';
 import { useStage } from './use-stage';
+import { useWithWaitingLines } from './waiting-lines';
 
 export interface JobScreenProps {
   readonly job: Job;
@@ -32,11 +33,12 @@ export interface JobScreenProps {
 /** A job: the spine of stages, the bench for the one at hand, the ticket beside it. */
 export function JobScreen({ job: first, drives, unreadable }: JobScreenProps) {
   const reading = useRead(['job', first.number], () => readJob({ number: first.number }), { first });
-  const job = reading.value ?? first;
-  const [at, go] = useStage(() => waitsFor(job.stages) ?? 'book');
-  const acts = useJobActs(job, go);
-  const mayChange = useMayChange();
+  const sent = reading.value ?? first;
+  const { job, refused } = useWithWaitingLines(sent);
   const bay = useBay(job, drives);
+  const [at, go] = useStage(() => waitsFor(bay.stages) ?? 'book');
+  const acts = useJobActs(job, go, refused);
+  const mayChange = useMayChange();
   const writable = mayChange && job.status === 'open';
   const { Bench } = STAGE_MODULES[at];
   const [ticketOpen, setTicketOpen] = useState(false);
@@ -55,7 +57,7 @@ export function JobScreen({ job: first, drives, unreadable }: JobScreenProps) {
             <Bench key={at} {...{ job, at, acts, bay, drives, unreadable, writable, mayChange }} />
           </Box>
           <Side open={ticketOpen} onOpen={setTicketOpen} setFoot={setFootSlot}>
-            <Ticket job={job} placeOf={bay.replayed.placeOf} onTakeBack={writable ? acts.takeBack : null} />
+            <Ticket job={sent} placeOf={bay.replayed.placeOf} onTakeBack={writable ? acts.takeBack : null} />
             <div ref={setTicketSlot} />
           </Side>
         </Box>

@@ -74,6 +74,8 @@ export function openLines(of: RunListOf): OpenLine[] {
   const middle = steps.filter((s) => !['ask', 'secure', 'prove', 'book'].includes(s.stage));
   // The belt is chosen before the first step that fits something after the last check.
   const lastLook = middle.findLastIndex((s) => s.stage === 'look' || s.stage === 'match');
+  // The belt of a variable drive is measured once its cover is off.
+  const cover = Math.min(middle.findIndex((s) => s.stage === 'fit'), lastLook) + 1;
   const all = [
     ...intake(known),
     ...first('ask'),
@@ -81,7 +83,9 @@ export function openLines(of: RunListOf): OpenLine[] {
     ...first('secure'),
     ...inspection(known),
     ...procedureChoice(known),
-    ...middle.slice(0, lastLook + 1),
+    ...middle.slice(0, cover),
+    ...beltWidth(known),
+    ...middle.slice(cover, lastLook + 1),
     ...repairs(known),
     belt(known),
     ...middle.slice(lastLook + 1),
@@ -148,6 +152,22 @@ function safety({ lines, cautions, safe }: Known): OpenLine {
   });
 }
 
+/** The width of a variable drive's belt, where no step of the procedure measures it. */
+function beltWidth({ lines, kind, procedure, at }: Known): OpenLine[] {
+  if (kind !== 'cvt' || (procedure && stepsOf(procedure, at).some((s) => s.instrument === 'width'))) return [];
+  return [
+    line({
+      id: 'width',
+      work: { kind: 'width' },
+      stage: 'look',
+      title: 'Measure the belt width',
+      minutes: 6,
+      state: linesOf(lines, 'width').length > 0 ? 'done' : 'open',
+      reason: 'The width shows how much of the belt is left.',
+    }),
+  ];
+}
+
 /** Whether it must be seen first where the brake is: the stop takes too long, or the belt is on and the brake unknown. */
 function brakeFirst({ lines, kind, drive, beltId, ticket, stopLimitS }: Known): OpenLine[] {
   const { brake, times } = ticket.replayed;
@@ -209,7 +229,7 @@ function timeAgain({ ticket }: Known): OpenLine[] {
 }
 
 function inspection(known: Known): OpenLine[] {
-  const { lines, kind, found, procedure, next, ticket } = known;
+  const { found, procedure, next, ticket } = known;
   const hand = [...found.values()].filter((f) => f.result !== 'not-reached');
   const due = ticket.replayed.dueChecks.flatMap((f): OpenLine[] => {
     const of = found.get(`${f.check}/${f.part ?? ''}`);
@@ -230,25 +250,12 @@ function inspection(known: Known): OpenLine[] {
   return [
     ...first,
     ...timeAgain(known),
-    ...(kind === 'cvt'
-      ? [
-          line({
-            id: 'width',
-            work: { kind: 'width' },
-            stage: 'look',
-            title: 'Measure the belt width',
-            minutes: 6,
-            state: linesOf(lines, 'width').length > 0 ? 'done' : 'open',
-            reason: 'The width shows how much of the belt is left.',
-          }),
-        ]
-      : []),
     ...(next && !listed.has(next.check)
       ? [
           line({
             id: `check:${next.check}`,
             work: { kind: 'check', check: next.check, part: null },
-            stage: 'look',
+            stage: checkOf(next.check).state === 'asked' ? 'ask' : 'look',
             title: checkOf(next.check).label,
             minutes: next.minutes,
             state: 'open',

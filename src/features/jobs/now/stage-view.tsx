@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
-import { waitingAt, type RunLine, type RunList, type Stage } from '@/core/job';
+import type { RunLine, RunList, Stage } from '@/core/job';
 import { Fold } from '@/ui/fold';
 import { STAGE_WORDS, stageName } from '../stage-words';
 import { StageFrame } from '../stages/frame';
@@ -11,25 +11,10 @@ import type { StageProps } from '../stages/module';
 import { NoteField } from '../stages/note-field';
 import { StageMoves } from '../stages/stage-moves';
 import { AllSteps, counted } from './all-steps';
+import { isWaiting, lineNow } from './line-now';
 import { LineWork } from './line-work';
 import { NowCard } from './now-card';
 import { useOpenedLine } from './run-context';
-
-/** Stages whose steps have a place of their own, out of the procedure's order. */
-const BESIDE: ReadonlySet<Stage> = new Set(['ask', 'secure', 'prove', 'book']);
-const isWaiting = ({ state }: RunLine): boolean => state === 'now' || state === 'next' || state === 'later' || state === 'again';
-
-/**
- * The line that a stage opens with: its first open one. A step of the procedure waits for the open steps before it, also those of another stage, so that
- * nothing is measured inside a cover that is still on.
- */
-export function lineNow(list: RunList, stage: Stage): RunLine | null {
-  const [first] = waitingAt(list, stage);
-  if (!first) return null;
-  if (first.work.kind !== 'step' || BESIDE.has(stage)) return first;
-  const before = list.lines.slice(0, list.lines.indexOf(first));
-  return before.find((l) => l.work.kind === 'step' && !BESIDE.has(l.stage) && isWaiting(l)) ?? first;
-}
 
 /** A stage as it opens: the one act that comes now, what comes next, and the rest folded. */
 export function StageView({

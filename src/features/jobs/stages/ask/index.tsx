@@ -2,9 +2,11 @@
 
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
-import { askedOf } from '@/core/job';
+import { useMemo } from 'react';
+import { askedOf, findingsOf } from '@/core/job';
 import { Fold } from '@/ui/fold';
-import { TraceProvider } from '../../../trace/request';
+import { nextCheck } from '../../../trace/next-check';
+import { TraceProvider, useTraced } from '../../../trace/request';
 import { TraceOfJob } from '../../../trace/trace-of-job';
 import { StageView } from '../../now/stage-view';
 import { StageFrame } from '../frame';
@@ -27,6 +29,11 @@ function Stage(props: StageProps) {
   const written = askedOf(job.entries);
   const simulated = useSimulated() !== null;
   const traced = written !== null && written.complaints.length > 0;
+  const { latest } = useTraced();
+  const list = useMemo(
+    () => bay.runList?.(nextCheck(latest.answer, findingsOf(job.entries), 'asked')) ?? null,
+    [bay, latest.answer, job.entries],
+  );
   if (simulated)
     return (
       <StageFrame {...props}>
@@ -37,7 +44,7 @@ function Stage(props: StageProps) {
       </StageFrame>
     );
   return (
-    <StageView {...props}>
+    <StageView {...props} list={list}>
       {written && (
         <Fold title="Complaint and history" says={job.title}>
           <AskForm {...props} />

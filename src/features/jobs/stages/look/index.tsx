@@ -13,7 +13,10 @@ import { Plate } from '@/ui/plate/plate';
 import { usePose } from '@/ui/solver';
 import type { TraceAnswer } from '@/workers/trace-service';
 import { FactField } from '../../../machines/fact-field';
+import { lineNow } from '../../now/line-now';
+import { useOpenedLine } from '../../now/run-context';
 import { StageView } from '../../now/stage-view';
+import { nextCheck } from '../../../trace/next-check';
 import type { Bay } from '../../use-bay';
 import { StageFrame } from '../frame';
 import type { StageModule, StageProps } from '../module';
@@ -52,6 +55,7 @@ function Stage(props: StageProps) {
     [kind, complaints, bay.drive, order, bay.absent],
   );
   const [open, setOpen] = useState<string | null>(null);
+  const [sought, setSought] = useState(0);
   const apart = open === null || groups.some((g) => g.checks.some((c) => c.check.id === open)) ? null : checkApart(open as CheckId);
   const [only, setOnly] = useState<string | null>(null);
   const lit = useMemo(() => lightsOf(found), [found]);
@@ -61,7 +65,9 @@ function Stage(props: StageProps) {
         .map((g) => ({ ...g, checks: g.checks.filter((c) => c.parts.some((p) => p?.id === part.id)) }))
         .filter((g) => g.checks.length > 0)
     : groups;
-  const list = useMemo(() => bay.runList?.(nextOf(latest.answer, found)) ?? null, [bay, latest.answer, found]);
+  const list = useMemo(() => bay.runList?.(nextCheck(latest.answer, found, 'made')) ?? null, [bay, latest.answer, found]);
+  const { opened } = useOpenedLine();
+  const widthIsNow = opened ?? (list && lineNow(list, 'look')?.id);
   const trace = (
     <TraceOfJob
       {...props}
@@ -69,6 +75,7 @@ function Stage(props: StageProps) {
         const check = mainOf(wanted) ?? wanted;
         setOnly(null);
         setOpen(check);
+        setSought((n) => n + 1);
         requestAnimationFrame(() => document.getElementById(`check-${check}`)?.scrollIntoView({ block: 'center' }));
       }}
     />
@@ -111,12 +118,12 @@ function Stage(props: StageProps) {
         </Box>
       )}
       <Fold title="Likely causes">{trace}</Fold>
-      {bay.drive?.kind === 'cvt' && (
+      {bay.drive?.kind === 'cvt' && widthIsNow !== 'width' && (
         <Fold title="Belt width">
           <BeltWidth {...props} drive={bay.drive} />
         </Fold>
       )}
-      <Fold title="Every check" says={`${[...found.values()].length} recorded`} open={shownCheck(list)}>
+      <Fold key={sought} title="Every check" says={`${found.size} recorded`} open={sought > 0 || shownCheck(list)}>
         {drawn}
         {checks}
       </Fold>
@@ -126,14 +133,6 @@ function Stage(props: StageProps) {
 
 /** The walk is open where it is what comes now. */
 const shownCheck = (list: RunList | null): boolean => list?.now?.work.kind === 'inspect';
-
-/** Tracing's next check that can be made on the machine, and was not made yet. */
-function nextOf(answer: TraceAnswer | null, found: ReturnType<typeof findingsOf>) {
-  if (answer?.trace.status !== 'ok' || answer.trace.stop) return null;
-  const answered = new Set([...found.values()].map((f) => f.check as string));
-  const next = answer.trace.next.find((n) => n.score >= 1 && !answered.has(n.check) && checkOf(n.check as CheckId).state !== 'asked');
-  return next ? { check: next.check as CheckId, minutes: next.minutes } : null;
-}
 
 /** The place of each check by what it saves. */
 const orderOf = (answer: TraceAnswer | null): ReadonlyMap<string, number> =>

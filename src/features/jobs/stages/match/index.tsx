@@ -19,7 +19,8 @@ import { Beside } from '../beside';
 import type { StageModule, StageProps } from '../module';
 import { bookedLast } from '../../booked-last';
 import { useOpenedLine } from '../../now/run-context';
-import { lineNow, StageView } from '../../now/stage-view';
+import { lineNow } from '../../now/line-now';
+import { StageView } from '../../now/stage-view';
 import { BookingDialog } from './booking-dialog';
 import { DrivePicker } from './drive-picker';
 

@@ -3,10 +3,14 @@
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import type { Stage } from '@/core/job';
+import { lineNow } from '../../now/line-now';
+import { useOpenedLine } from '../../now/run-context';
 import type { Bay } from '../../use-bay';
 import type { StageProps } from '../module';
 import { SafeAgain } from './safe-again';
 
+/** Lines that offer to make the machine safe after a run themselves. */
+const OWN_ACT: ReadonlySet<string> = new Set(['times', 'times-found', 'safety']);
 /** Stages in which hands go in. */
 const HANDS_IN: readonly Stage[] = ['look', 'fit', 'set'];
 
@@ -19,8 +23,14 @@ export function NotSecured({
   onGo,
 }: Pick<StageProps, 'job' | 'at' | 'acts'> & { bay: Bay; onGo: (stage: Stage) => void }) {
   const { state } = bay.securing;
-  if (job.status === 'closed' || state === 'secured' || !HANDS_IN.includes(at)) return null;
-  if (state === 'after-run') return <SafeAgain {...{ job, acts }} />;
+  const { opened } = useOpenedLine();
+  if (job.status === 'closed' || state === 'secured') return null;
+  if (state === 'after-run') {
+    // A powered test that is still open has this act among its own.
+    const now = bay.list && (bay.list.lines.find((l) => l.id === opened && l.stage === at) ?? lineNow(bay.list, at));
+    return now && OWN_ACT.has(now.work.kind) ? null : <SafeAgain {...{ job, acts }} />;
+  }
+  if (!HANDS_IN.includes(at)) return null;
   return (
     <Alert
       severity="warning"

@@ -1,0 +1,18 @@
+import { waitingAt, type RunLine, type RunList, type Stage } from '@/core/job';
+
+/** Stages whose steps have a place of their own, out of the procedure's order. */
+const BESIDE: ReadonlySet<Stage> = new Set(['ask', 'secure', 'prove', 'book']);
+/** A line that is still to be done. */
+export const isWaiting = ({ state }: RunLine): boolean => state === 'now' || state === 'next' || state === 'later' || state === 'again';
+
+/**
+ * The line that a stage opens with: its first open one. A step of the procedure waits for the open steps before it, also those of another stage, so that
+ * nothing is measured inside a cover that is still on.
+ */
+export function lineNow(list: RunList, stage: Stage): RunLine | null {
+  const [first] = waitingAt(list, stage);
+  if (!first) return null;
+  if (first.work.kind !== 'step' || BESIDE.has(stage)) return first;
+  const before = list.lines.slice(0, list.lines.indexOf(first));
+  return before.find((l) => l.work.kind === 'step' && !BESIDE.has(l.stage) && isWaiting(l)) ?? first;
+}
