@@ -33,11 +33,14 @@ export async function run(page: Page): Promise<void> {
     ['Stop time', 'Start timing (lever released)', 'Stop timing (all parts stopped)'],
   ] as const) {
     const watch = page.getByRole('region', { name: what });
+    // A machine without a stop limit needs no stop time: with its engagement the card moves on.
+    if (what === 'Stop time' && !(await watch.isVisible())) continue;
     await watch.getByRole('button', { name: begin }).click();
     await page.waitForTimeout(700);
     await watch.getByRole('button', { name: end }).click();
-    // With the second time the card moves on.
-    if (what === 'Engagement time') await expect(watch.getByText(/Taken\./)).toBeVisible();
+    // The card moves on once the last time that it needs is there.
+    await expect(watch.getByRole('button', { name: end })).toHaveCount(0);
+    await page.waitForTimeout(300);
   }
   await page.getByRole('button', { name: 'Stopped, lead off, PTO off', exact: true }).click();
   await expect(page.getByRole('button', { name: 'Stopped, lead off, PTO off', exact: true })).toHaveCount(0);

@@ -47,7 +47,6 @@ test('a belt that broke: it goes whatever its width, the search for its pieces i
   await page.waitForURL(/\/jobs\/\d+/);
   const path = new URL(page.url()).pathname;
   await page.goto(`${path}?stage=look`);
-  await unfold(page, 'Belt width');
   await unfold(page, 'Every check');
   const left = page.getByRole('region', { name: 'Forecast' });
   // The job says that the belt broke: its width gives no reason to keep it.

@@ -24,7 +24,7 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
     await expect(page.getByText(/Loaded with the lever released/)).toBeVisible();
     await confirmAll(page, 'Made safe');
     await page.getByRole('button', { name: 'It is made safe' }).click();
-    await expect(page.getByText(/^Made safe by/)).toBeVisible();
+    await expect(page.getByText(/^Made safe by/).first()).toBeVisible();
     await expect(page.getByRole('link', { name: 'Make safe done' })).toBeVisible();
     await page.getByRole('button', { name: 'Continue with Inspect' }).click();
 

@@ -178,6 +178,7 @@ async function firstSeen(page: Page): Promise<{ drawing: number; advice: number 
     .getByRole('link', { name: /Blade belt slips/ })
     .first()
     .waitFor();
+  // The first visit fetches the application; from then on it is on the device.
   const path = new URL(
     (await page
       .getByRole('link', { name: /Blade belt slips/ })
@@ -185,6 +186,7 @@ async function firstSeen(page: Page): Promise<{ drawing: number; advice: number 
       .getAttribute('href'))!,
     BASE,
   ).pathname;
+  await time(`${path}?stage=match`, page.getByText(/release and grip/));
   const drawing = await time(`${path}?stage=match`, page.locator('main svg[role=img], main [role=img] svg'));
   const advice = await time(`${path}?stage=match`, page.getByText(/release and grip/));
   return { drawing, advice };

@@ -75,7 +75,11 @@ export function openLines(of: RunListOf): OpenLine[] {
   // The belt is chosen before the first step that fits something after the last check.
   const lastLook = middle.findLastIndex((s) => s.stage === 'look' || s.stage === 'match');
   // The belt of a variable drive is measured once its cover is off.
-  const cover = Math.min(middle.findIndex((s) => s.stage === 'fit'), lastLook) + 1;
+  const cover =
+    Math.min(
+      middle.findIndex((s) => s.stage === 'fit'),
+      lastLook,
+    ) + 1;
   const all = [
     ...intake(known),
     ...first('ask'),
@@ -84,7 +88,7 @@ export function openLines(of: RunListOf): OpenLine[] {
     ...inspection(known),
     ...procedureChoice(known),
     ...middle.slice(0, cover),
-    ...beltWidth(known),
+    ...(known.procedure ? beltWidth(known) : []),
     ...middle.slice(cover, lastLook + 1),
     ...repairs(known),
     belt(known),
@@ -266,6 +270,7 @@ function inspection(known: Known): OpenLine[] {
       : []),
     ...(procedure === null
       ? [
+          ...beltWidth(known),
           line({
             id: 'inspect',
             work: { kind: 'inspect' },

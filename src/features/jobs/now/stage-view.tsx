@@ -38,6 +38,7 @@ export function StageView({
   const turn = run && lineNow(run, at);
   const own = run?.lines.find((l) => l.id === opened && (l.stage === at || l.id === turn?.id)) ?? null;
   const line = own ?? turn;
+  useLeaveWhenDone(own, open);
   const before = useBefore(turn?.id ?? null);
   if (!run) return null;
   const all = counted(run.lines);
@@ -85,6 +86,20 @@ export function StageView({
       )}
     </StageFrame>
   );
+}
+
+/** A line that was opened to be done is left once it is; one that was opened when it was done already stays. */
+function useLeaveWhenDone(own: RunLine | null, open: (line: string | null) => void): void {
+  const waited = useRef<string | null>(null);
+  const id = own?.id ?? null;
+  const waits = own !== null && isWaiting(own);
+  useEffect(() => {
+    if (waits) waited.current = id;
+    else if (id !== null && waited.current === id) {
+      waited.current = null;
+      open(null);
+    }
+  }, [id, waits, open]);
 }
 
 /** The line whose turn it was before the present one. */
