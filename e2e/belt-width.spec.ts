@@ -17,6 +17,7 @@ test('a variable drive’s belt, yearly: the log of its last visit, a single rib
   await page.getByRole('button', { name: /^Open (this|the) job/ }).click();
   await page.waitForURL(/\/jobs\/\d+/);
   await page.goto(`${new URL(page.url()).pathname}?stage=look`);
+  await unfold(page, 'Forecast and log');
   const left = page.getByRole('region', { name: 'Forecast' });
   await expect(left.getByText('Keep it')).toBeVisible();
   const form = page.getByRole('form', { name: 'A width' });
@@ -47,6 +48,7 @@ test('a belt that broke: it goes whatever its width, the search for its pieces i
   await page.waitForURL(/\/jobs\/\d+/);
   const path = new URL(page.url()).pathname;
   await page.goto(`${path}?stage=look`);
+  await unfold(page, 'Forecast and log');
   await unfold(page, 'Every check');
   const left = page.getByRole('region', { name: 'Forecast' });
   // The job says that the belt broke: its width gives no reason to keep it.

@@ -4,6 +4,7 @@ import {
   checksOfParts,
   mainOf,
   setupsFor,
+  vocabulary,
   STATIONS,
   type Check,
   type CheckId,
@@ -97,6 +98,11 @@ export function pulleysOf(check: Pick<Check, 'on' | 'station'>, drive: Drive): s
   }
 }
 
+let kindsOf: ReadonlyMap<string, readonly string[]> | null = null;
+/** Whether drives of a kind have what a check is about. */
+export const isOfKind = (check: string, kind: DriveKind): boolean =>
+  (kindsOf ??= new Map(vocabulary().checks.map((c) => [c.id, c.kinds]))).get(check)?.includes(kind) ?? false;
+
 const STATION_ORDER = new Map<string, number>(STATIONS.map((s, i) => [s.id, i]));
 
 const NOT_TRACED: ReadonlyMap<string, number> = new Map();
@@ -118,7 +124,10 @@ export function walkOf(
   const ranked = checksFor(complaints, kind);
   const checks = (
     complaints.length > 0 ? [...ranked, ...checksFor([], kind).filter((c) => !ranked.includes(c))] : [...checksFor([], kind)]
-  ).filter((c) => (c.state === 'secured' || c.state === 'lever') && !lacking.has(c.id) && mainOf(c.id as CheckId) === undefined);
+  ).filter(
+    (c) =>
+      (c.state === 'secured' || c.state === 'lever') && isOfKind(c.id, kind) && !lacking.has(c.id) && mainOf(c.id as CheckId) === undefined,
+  );
   if (complaints.length === 0) checks.sort((a, b) => (STATION_ORDER.get(a.station) ?? 0) - (STATION_ORDER.get(b.station) ?? 0));
   const groups = new Map<string, { setups: readonly Setup[]; checks: WalkCheck[] }>();
   for (const check of checks) {

@@ -1,5 +1,5 @@
 import type { Drive } from '../../drive';
-import { checkOf, checksFor, complaintOf, type CheckId, type DriveKind } from '../../fault';
+import { checkOf, complaintOf, type CheckId, type DriveKind } from '../../fault';
 import type { Facts } from '../../machine';
 import type { RecordLine } from '../kind';
 import { procedureOf, proposalsFor, stepsOf, type Circumstances, type Procedure } from '../procedures';
@@ -9,6 +9,7 @@ import { replayTicket, type ReplayedTicket } from '../replayed';
 import { hasBrake } from '../state/answer';
 import { BRAKE_CHECK } from '../state/events';
 import { setupsUp, stillOff } from '../still-off';
+import { isOfKind } from '../walk';
 import { STAGES, type Stage } from '../stages';
 import type { OpenLine } from './line';
 import { answeredSteps } from './steps';
@@ -173,10 +174,9 @@ function beltWidth({ lines, kind, procedure, at }: Known): OpenLine[] {
 }
 
 /** Whether it must be seen first where the brake is: the stop takes too long, or the belt is on and the brake unknown. */
-function brakeFirst({ lines, kind, drive, beltId, ticket, stopLimitS }: Known): OpenLine[] {
+function brakeFirst({ lines, drive, beltId, ticket, stopLimitS }: Known): OpenLine[] {
   const { brake, times } = ticket.replayed;
-  const can = kind !== null && checksFor([], kind).some((c) => c.id === BRAKE_CHECK);
-  if (!drive || !can || brake !== 'unknown' || setupsUp(lines).has('belt') || !hasBrake(drive, beltId)) return [];
+  if (!drive || brake !== 'unknown' || setupsUp(lines).has('belt') || !hasBrake(drive, beltId)) return [];
   const over = stopLimitS !== null && times.stop !== null && times.stop > stopLimitS;
   const again = ticket.replayed.dueReadings.includes('brake');
   return [
@@ -201,7 +201,7 @@ function brakeFirst({ lines, kind, drive, beltId, ticket, stopLimitS }: Known): 
 function linkFirst({ lines, kind, found }: Known): OpenLine[] {
   const check: CheckId = 'holding-link';
   const dead = askedOf(lines)?.complaints.includes('dead') ?? false;
-  if (!dead || kind === null || !checksFor([], kind).some((c) => c.id === check)) return [];
+  if (!dead || kind === null || !isOfKind(check, kind)) return [];
   return [
     line({
       id: 'link',

@@ -79,29 +79,30 @@ export function BeltWidth({ job, at, acts, drive, writable }: StageProps & { dri
   const { write } = acts;
   return (
     <>
+      {writable && (
+        <WidthForm
+          key={last?.taken ?? 'first'}
+          belt={named}
+          basis={basis}
+          firstByPerson={!loading && !readTwoWays(log, name)}
+          onTyped={setTyped}
+          onKeep={(w) => write(at, 'width', w, `Job ${number}: width of ${label}`, 'The width is on the ticket.')}
+        />
+      )}
       <Fold
-        title="Belt width"
+        title="Forecast and log"
         says={last && meanMm !== null ? `last ${fine(meanMm)} at ${last.meter} ${last.unit}` : loading ? 'loading' : 'not measured yet'}
-        open
+        open={!writable || log.some((w) => w.job === number)}
+        key={String(log.some((w) => w.job === number))}
       >
         {log.length > 0 && <ForecastCard log={log} ridden={ridden} damaged={damaged} beltName={`${job.machine} ${label}`} />}
         {writable && (
-          <>
-            <WidthForm
-              key={last?.taken ?? 'first'}
-              belt={named}
-              basis={basis}
-              firstByPerson={!loading && !readTwoWays(log, name)}
-              onTyped={setTyped}
-              onKeep={(w) => write(at, 'width', w, `Job ${number}: width of ${label}`, 'The width is on the ticket.')}
-            />
-            <LogIn
-              belt={named}
-              basis={typed ?? basis}
-              log={log}
-              onKeep={(w) => write(at, 'width', w, `Job ${number}: width of ${label}, ${w.on}`)}
-            />
-          </>
+          <LogIn
+            belt={named}
+            basis={typed ?? basis}
+            log={log}
+            onKeep={(w) => write(at, 'width', w, `Job ${number}: width of ${label}, ${w.on}`)}
+          />
         )}
       </Fold>
       {(writable || ridden.length > 0) && (
