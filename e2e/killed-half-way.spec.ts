@@ -31,7 +31,7 @@ test('a banded drive from the words to the hand-back, the server killed half way
   await toStage(page, 'Make safe');
   await confirmAll(page, 'Made safe');
   await page.getByRole('button', { name: 'It is made safe' }).click();
-  await expect(page.getByText(/^Made safe by/)).toBeVisible();
+  await expect(ticketOf(page)).toContainText('Secured.');
   await toStage(page, 'Fit');
   await page.getByRole('button', { name: /^Work by: .*twin tension rods/ }).click();
   await unfold(page, 'Parts count');

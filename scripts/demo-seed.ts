@@ -300,7 +300,8 @@ async function timeAsFound(db: Database, by: tickets.Writer, number: number, { f
 /** Confirms every safety line that the job's machine needs. */
 async function makeSafe(db: Database, by: tickets.Writer, number: number): Promise<void> {
   const job = await jobs.findJob(db, by.shopId, number);
-  const drive = job?.driveId == null ? null : await drives.findDrive(db, by.shopId, job.driveId);
+  const driveId = job?.driveId ?? null;
+  const drive = driveId === null ? null : await drives.findDrive(db, by.shopId, driveId);
   if (!job || !drive || isUnreadable(drive)) throw new Error(`demo data: job ${number} has no drive`);
   const { cautions } = knownMachine({ drive: drive.document, facts: job.facts, limits: job.limits });
   const confirmed = cautions.map(({ id, words }) => ({ id, words, at: by.at.toISOString() }));

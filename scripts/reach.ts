@@ -98,15 +98,17 @@ async function act(page: Page, hand: Hand, walk: Walk): Promise<boolean> {
     }
     if (await shown(running)) await hand.tap(running.first());
   } else if (await shown(running)) await hand.tap(running.first());
-  else if (await shown(button(/^Work by: /))) await hand.tap(button(walk.procedure).first());
-  else if (await shown(button(/^Moved to /))) await hand.tap(button(/^Moved to /));
+  else if (await shown(button(/^Work by: /))) {
+    if (!(await shown(button(walk.procedure)))) await hand.tap(button('All procedures'));
+    await hand.tap(button(walk.procedure).first());
+  } else if (await shown(button(/^Moved to /))) await hand.tap(button(/^Moved to /));
   else if (await shown(button('Save this width'))) return false;
   else if (await shown(button(/^Take a reading/))) {
     if (!(await shown(card.getByLabel(/^Note of the tap/)))) await hand.tap(button(/^Take a reading/));
     await hand.type(card.getByLabel(/^Note of the tap/), '54');
     await hand.tap(button('Keep this reading'));
   } else if (await shown(button('Engage and release cycle'))) {
-    for (let i = 0; i < 5; i++) await hand.tap(button('Engage and release cycle'));
+    await hand.tap(button('All 5 done'));
     for (const answer of ['Stays on', 'Gone', 'Slack', 'Seen on', 'In good order']) {
       const radio = card.getByRole('radio', { name: answer, exact: true });
       if (await shown(radio)) await hand.tap(radio.first());

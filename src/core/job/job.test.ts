@@ -14,7 +14,6 @@ import {
   shortened,
   stageAfter,
   STAGE_STATES,
-  STAGES,
   type BeltBooked,
   type Stages,
   type TypedBody,

@@ -10,7 +10,7 @@ import type { Reading as TensionRead } from './entries/reading';
 import type { Running, Secured } from './entries/secured';
 import type { TensionBasisWritten } from './entries/tension-basis';
 import type { TensionDecided } from './entries/tension-decided';
-import type { Timed, TimedWhat } from './entries/timed';
+import type { Timed } from './entries/timed';
 import type { CvtPartMeasured } from './entries/cvt-part';
 import type { RidingWritten } from './entries/riding';
 import type { WarrantyWritten } from './entries/warranty';

@@ -35,6 +35,7 @@ export const CABLE: Procedure = {
     {
       id: 'belt-sound',
       stage: 'look',
+      check: 'belt-surface',
       text: 'Belt: cracks, missing pieces, cord, glaze.',
       hold: true,
       stop: { when: 'Bad', to: 'a new belt: adjusting hides it for a week', stage: 'match' },
@@ -42,6 +43,7 @@ export const CABLE: Procedure = {
     {
       id: 'free-arm',
       stage: 'look',
+      check: 'arm-travel',
       text: 'Move the arm at its spring end. If it is stiff, oil the pivot alone, work it free, wipe; no spray on belt or grooves. Then time it once more.',
       loop: 'time-found',
       why: 'A stiff arm alone makes a slow engagement.',
@@ -49,6 +51,7 @@ export const CABLE: Procedure = {
     {
       id: 'cable-sound',
       stage: 'look',
+      check: 'cable',
       text: 'Cable: outer seated at both ends, no kink, inner not frayed. A bad one is renewed, and the bracket goes back to its first place.',
       loop: 'time-found',
     },
@@ -74,6 +77,7 @@ export const CABLE: Procedure = {
     {
       id: 'brake-lands',
       stage: 'set',
+      check: 'brake-released',
       text: 'Engaged: read the spring, feel the belt. Released: the brake lands, the belt is loose.',
       reads: [length('Spring length', 'engaged')],
       hold: true,

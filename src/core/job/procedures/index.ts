@@ -1,6 +1,6 @@
 import { factNow, type Facts } from '../../machine';
 import type { DriveKind } from '../../fault';
-import type { Found } from '../record';
+import type { Finding } from '../entries/finding';
 import type { Stage } from '../stages';
 import { ACCESSORY } from './accessory';
 import { CABLE } from './cable';
@@ -41,7 +41,7 @@ export const procedureOf = (id: string): Procedure | undefined => PROCEDURES.fin
 /** What conditions are read from. */
 export interface Circumstances {
   readonly facts: Facts;
-  readonly found: Iterable<Found>;
+  readonly found: Iterable<Pick<Finding, 'check' | 'result'>>;
 }
 
 /** Whether a condition holds; null where what it asks is not known yet. */

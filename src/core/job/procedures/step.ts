@@ -35,6 +35,8 @@ export interface Step {
   readonly photo?: true;
   /** What is read at this step with an instrument of its own: a reading there answers the step. */
   readonly instrument?: Instrument;
+  /** The check that is the same act: a good result in the present condition answers the step. */
+  readonly check?: CheckId;
   /** What doing this step changes, so that what was read before is read again. */
   readonly changes?: 'clamped';
   /** Hardware that comes off, and that goes back on, by the name it is counted under. */

@@ -216,6 +216,16 @@ describe('a reading answers the steps that need it', () => {
     const after = [...found, moved(4), timed('engagement', 0.7, 'proved')];
     expect(state(after, 'still-slow')).toBe('done');
   });
+  it('answers a step that is a check by its good result, in the condition that it is about', () => {
+    const cable = [ASKED, chosen('cable')];
+    const state = (lines: RecordLine[], id: string) =>
+      stateOf(listOf(lines, { facts: known({ engage: 'lever-cable' }) }), `step:cable/${id}`);
+    expect(state([...cable, finding('arm-travel', 'good')], 'free-arm')).toBe('done');
+    expect(state([...cable, finding('arm-travel', 'bad')], 'free-arm')).toBe('later');
+    // The brake as found says nothing of the brake after the bracket was moved.
+    expect(state([...cable, finding('brake-released', 'good'), moved(4)], 'brake-lands')).toBe('later');
+    expect(state([...cable, moved(4), finding('brake-released', 'good')], 'brake-lands')).toBe('done');
+  });
   it('does not answer a step as found after the machine was changed', () => {
     const late = [ASKED, chosen('cable'), moved(4), timed('engagement', 0.7)];
     expect(stateOf(listOf(late), 'step:cable/time-found')).not.toBe('done');

@@ -1,3 +1,4 @@
+import type { Finding } from '../entries/finding';
 import type { Instrument, Step } from '../procedures/step';
 import type { StepRecord } from '../record';
 import type { RecordLine } from '../kind';
@@ -10,7 +11,7 @@ const FOUND = new Set(['ask', 'look']);
 
 /**
  * Steps that are answered by readings on the ticket. Steps of one instrument are answered in their order: those at Intake and Inspect by a reading as
- * found, the others each by a reading in a later condition than the one before.
+ * found, the others each by a reading in a later condition than the one before. A step that is a check is answered by its good result.
  * @param placeOf the condition of a ticket line, by its index
  */
 export function answeredSteps(
@@ -34,6 +35,14 @@ export function answeredSteps(
       if (!written.has(step.id)) answered.add(step.id);
       after = at;
     }
+  }
+  for (const { id, check, stage } of steps) {
+    if (check === undefined || written.has(id)) continue;
+    const at = lines.findLastIndex((l) => l.type === 'finding' && !l.withdrawn && (l.body as Finding).check === check);
+    const place = at < 0 ? null : placeOf(at);
+    const isGood = at >= 0 && (lines[at]!.body as Finding).result === 'good';
+    // After Inspect a check answers only what it was made for: the machine as it is set now.
+    if (isGood && place?.current && (FOUND.has(stage) || place.condition > 0)) answered.add(id);
   }
   return answered;
 }

@@ -2,7 +2,7 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import type { RunLine, RunList, Stage } from '@/core/job';
 import { Fold } from '@/ui/fold';
 import { STAGE_WORDS, stageName } from '../stage-words';
@@ -39,7 +39,8 @@ export function StageView({
   const own = run?.lines.find((l) => l.id === opened && (l.stage === at || l.id === turn?.id)) ?? null;
   const line = own ?? turn;
   useLeaveWhenDone(own, open);
-  const before = useBefore(turn?.id ?? null);
+  const { before } = useOpenedLine();
+  useMoveOn(run, turn, at, acts.go);
   if (!run) return null;
   const all = counted(run.lines);
   const waiting = run.lines.filter(isWaiting);
@@ -51,7 +52,8 @@ export function StageView({
     if (to.stage !== at) acts.go(to.stage);
     else window.scrollTo({ top: 0 });
   };
-  const back = own ? () => open(null) : before && run.lines.some((l) => l.id === before) ? () => open(before) : null;
+  const last = before && run.lines.find((l) => l.id === before.id);
+  const back = own ? () => open(null) : last ? () => show(last) : null;
   return (
     <StageFrame {...props} wide={wide} asks="">
       {line ? (
@@ -102,15 +104,21 @@ function useLeaveWhenDone(own: RunLine | null, open: (line: string | null) => vo
   }, [id, waits, open]);
 }
 
-/** The line whose turn it was before the present one. */
-function useBefore(turn: string | null): string | null {
+/** Once the line whose turn it was is done, remember it, and go on to the next stage where this one has nothing left. */
+function useMoveOn(run: RunList | null, turn: RunLine | null, at: Stage, go: (stage: Stage) => void): void {
+  const { setBefore, opened } = useOpenedLine();
   const was = useRef(turn);
-  const [before, setBefore] = useState<string | null>(null);
   useEffect(() => {
-    if (was.current !== turn) setBefore(was.current);
+    const last = was.current;
     was.current = turn;
-  }, [turn]);
-  return before;
+    if (!run || !last || last.id === turn?.id) return;
+    const now = run.lines.find((l) => l.id === last.id);
+    // Struck out, skipped elsewhere or asked for no more: nothing was done here.
+    if (now && now.state !== 'done' && now.state !== 'skipped') return;
+    setBefore({ id: last.id, stage: last.stage });
+    const next = run.lines.find(isWaiting);
+    if (turn === null && opened === null && next && next.stage !== at) go(next.stage);
+  }, [run, turn, at, go, opened, setBefore]);
 }
 
 /** A stage with nothing left to do, and where the job goes on. */

@@ -65,6 +65,11 @@ export function TestForm({ job, at, acts, bay, writable }: Pick<StageProps, 'job
         <Box className="ts-mono" sx={{ fontSize: 22 }}>
           {proof.cycles} of {CYCLES}
         </Box>
+        {proof.cycles < CYCLES && writable && (
+          <Button variant="outlined" onClick={() => put({ cycles: CYCLES })} sx={{ minHeight: 56 }}>
+            All {CYCLES} done
+          </Button>
+        )}
         {proof.cycles > 0 && writable && <Button onClick={() => put({ cycles: proof.cycles - 1 })}>One less</Button>}
       </Box>
       <Choices
