@@ -78,7 +78,7 @@ async function act(page: Page, hand: Hand, walk: Walk): Promise<boolean> {
   const card = now(page);
   const button = (name: string | RegExp) => card.getByRole('button', { name });
   const running = page.getByRole('button', { name: 'Stopped, lead off, PTO off', exact: true });
-  const boxes = card.getByRole('checkbox');
+  const boxes = card.getByRole('group', { name: /^Made safe$|^Before it runs$/ }).getByRole('checkbox');
   if (await shown(button('Save complaint'))) {
     const chip = button(walk.complaint).first();
     if (!(await shown(chip)) && (await shown(button(/more complaints$/)))) await hand.tap(button(/more complaints$/));
