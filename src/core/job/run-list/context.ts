@@ -3,7 +3,7 @@ import type { CheckId, DriveKind } from '../../fault';
 import { driveKindOf, factsOfDrive, stopLimitOf, type Facts, type ShopLimits } from '../../machine';
 import { cautionsFor, type Caution } from '../cautions';
 import type { RecordLine } from '../kind';
-import type { RunListOf } from './build';
+import type { RunListOf } from './known';
 
 /** What is stored of a job, and of its machine and drive. */
 export interface StoredJob {

@@ -1,11 +1,12 @@
 import { isOver, STAGES, type Stage, type Stages, type StageState } from '../stages';
 import type { RecordLine } from '../kind';
-import { openLines, type RunListOf } from './build';
+import { openLines } from './build';
+import type { RunListOf } from './known';
 import type { OpenLine, RunLine } from './line';
 
 export { LINE_STATES } from './line';
 export type { LineState, LineWork, RunLine } from './line';
-export type { RunListOf } from './build';
+export type { RunListOf } from './known';
 export { knownMachine, runListInput } from './context';
 export type { KnownMachine, StoredJob } from './context';
 

@@ -1,0 +1,192 @@
+import { checkOf, complaintOf, type CheckId } from '../../fault';
+import { stepsOf } from '../procedures';
+import { askedOf } from '../record';
+import { linesOf } from '../record-lines';
+import { hasBrake } from '../state/answer';
+import { BRAKE_CHECK } from '../state/events';
+import { setupsUp, stillOff } from '../still-off';
+import { isOfKind } from '../walk';
+import { line, nameOf, UNTIMED, type Known } from './known';
+import type { OpenLine } from './line';
+
+export function intake({ lines, kind, ticket, stopLimitS }: Known): OpenLine[] {
+  const asked = askedOf(lines);
+  const times = linesOf(lines, 'timed').map((l) => l.body.what);
+  const taken = times.includes('engagement') && (stopLimitS === null || times.includes('stop'));
+  const untimed = kind !== null && UNTIMED.has(kind);
+  const changed = ticket.replayed.condition > 0 || stillOff(lines).length > 0;
+  const why = untimed
+    ? 'This kind of drive is not engaged by a lever.'
+    : asked?.arrives === 'apart'
+      ? 'The machine arrived dismantled.'
+      : asked?.beltEnded === 'broken'
+        ? 'The belt is broken.'
+        : changed
+          ? 'The machine was changed or opened before it was timed.'
+          : null;
+  return [
+    line({
+      id: 'complaint',
+      work: { kind: 'complaint' },
+      stage: 'ask',
+      title: 'Record the complaint',
+      minutes: 2,
+      state: asked ? 'done' : 'open',
+      reason: asked ? asked.complaints.map((c) => complaintOf(c).label).join('; ') : 'The complaint selects the checks.',
+    }),
+    line({
+      id: 'times-found',
+      work: { kind: 'times-found' },
+      stage: 'ask',
+      title: 'Time engagement and stop as found',
+      minutes: 4,
+      state: taken ? 'done' : why !== null ? 'not-needed' : 'open',
+      reason: why ?? 'A complaint cannot be timed once the machine is apart. Skip it if the machine cannot run safely.',
+    }),
+  ];
+}
+
+export function safety({ lines, cautions, safe }: Known): OpenLine {
+  const lists = linesOf(lines, 'secured').filter((l) => l.body.list === 'full');
+  const confirmed = new Set(lists.flatMap((l) => l.body.cautions.map((c) => c.id)));
+  const all = lists.length > 0 && cautions.every((id) => confirmed.has(id));
+  return line({
+    id: 'safety',
+    work: { kind: 'safety' },
+    stage: 'secure',
+    title: 'Make the machine safe',
+    minutes: 3,
+    state: all && safe !== false ? 'done' : lists.length > 0 ? 'again' : 'open',
+    reason:
+      lists.length > 0 && safe === false ? 'The machine ran, or was made safe on another day.' : 'Confirm each line before you reach in.',
+  });
+}
+
+/** The width of a variable drive's belt, where no step of the procedure measures it. */
+export function beltWidth({ lines, kind, procedure, at }: Known): OpenLine[] {
+  if (kind !== 'cvt' || (procedure && stepsOf(procedure, at).some((s) => s.instrument === 'width'))) return [];
+  return [
+    line({
+      id: 'width',
+      work: { kind: 'width' },
+      stage: 'look',
+      title: 'Measure the belt width',
+      minutes: 6,
+      state: linesOf(lines, 'width').length > 0 ? 'done' : 'open',
+      reason: 'The width shows how much of the belt is left.',
+    }),
+  ];
+}
+
+/** Whether it must be seen first where the brake is: the stop takes too long, or the belt is on and the brake unknown. */
+export function brakeFirst({ lines, drive, beltId, ticket, stopLimitS }: Known): OpenLine[] {
+  const { brake, times } = ticket.replayed;
+  if (!drive || brake !== 'unknown' || setupsUp(lines).has('belt') || !hasBrake(drive, beltId)) return [];
+  const over = stopLimitS !== null && times.stop !== null && times.stop > stopLimitS;
+  const again = ticket.replayed.dueReadings.includes('brake');
+  return [
+    line({
+      id: 'brake',
+      work: { kind: 'check', check: BRAKE_CHECK, part: null },
+      // After a change it is seen once the setting is made.
+      stage: again ? 'set' : 'look',
+      title: again ? 'Check the brake again' : checkOf(BRAKE_CHECK).label,
+      minutes: checkOf(BRAKE_CHECK).minutes,
+      state: again ? 'again' : 'open',
+      reason: over
+        ? 'The stop time is over its limit.'
+        : again
+          ? 'A later change can have moved where the brake is when released.'
+          : 'It is unknown whether the brake is on when released.',
+    }),
+  ];
+}
+
+/** Where nothing turns at all, a link that is still hooked for fitting comes before every other check. */
+function linkFirst({ lines, kind, found }: Known): OpenLine[] {
+  const check: CheckId = 'holding-link';
+  const dead = askedOf(lines)?.complaints.includes('dead') ?? false;
+  if (!dead || kind === null || !isOfKind(check, kind)) return [];
+  return [
+    line({
+      id: 'link',
+      work: { kind: 'check', check, part: null },
+      stage: 'look',
+      title: checkOf(check).label,
+      minutes: checkOf(check).minutes,
+      state: [...found.values()].some((f) => f.check === check && f.result !== 'not-reached') ? 'done' : 'open',
+      reason: 'Nothing turns while the holding link is still hooked.',
+    }),
+  ];
+}
+
+/** A part that moves freely again can have cured a slow engagement: it is timed before anything is adjusted. */
+function timeAgain({ ticket }: Known): OpenLine[] {
+  const { lastChange, dueReadings } = ticket.replayed;
+  if (lastChange !== 'freed' || !dueReadings.includes('engage-time')) return [];
+  return [
+    line({
+      id: 'times-freed',
+      work: { kind: 'times-found' },
+      stage: 'look',
+      title: 'Time the engagement again',
+      minutes: 4,
+      state: 'again',
+      reason: 'A part was freed. Time it before you adjust anything.',
+    }),
+  ];
+}
+
+export function inspection(known: Known): OpenLine[] {
+  const { found, procedure, next, ticket } = known;
+  const hand = [...found.values()].filter((f) => f.result !== 'not-reached');
+  const due = ticket.replayed.dueChecks.flatMap((f): OpenLine[] => {
+    const of = found.get(`${f.check}/${f.part ?? ''}`);
+    return [
+      line({
+        id: `again:${f.check}/${f.part ?? ''}`,
+        work: { kind: 'check', check: f.check as CheckId, part: f.part },
+        stage: 'look',
+        title: `Check again: ${nameOf(of, f.check as CheckId)}`,
+        minutes: checkOf(f.check as CheckId).minutes,
+        state: 'again',
+        reason: 'It was found bad and repaired.',
+      }),
+    ];
+  });
+  const first = [...linkFirst(known), ...brakeFirst(known).filter((l) => l.stage === 'look')];
+  const listed = new Set<CheckId>(first.flatMap((l) => (l.work.kind === 'check' ? [l.work.check] : [])));
+  return [
+    ...first,
+    ...timeAgain(known),
+    ...(next && !listed.has(next.check)
+      ? [
+          line({
+            id: `check:${next.check}`,
+            work: { kind: 'check', check: next.check, part: null },
+            stage: checkOf(next.check).state === 'asked' ? 'ask' : 'look',
+            title: checkOf(next.check).label,
+            minutes: next.minutes,
+            state: 'open',
+            reason: 'This check separates the likely causes best for its time.',
+            required: false,
+          }),
+        ]
+      : []),
+    ...(procedure === null
+      ? [
+          ...beltWidth(known),
+          line({
+            id: 'inspect',
+            work: { kind: 'inspect' },
+            stage: 'look',
+            title: 'Inspect the drive by hand',
+            minutes: 10,
+            state: hand.length > 0 ? 'done' : 'open',
+            reason: 'Record at least one check, or choose a procedure with its own steps.',
+          }),
+        ]
+      : []),
+    ...due,
+  ];
+}

@@ -1,0 +1,181 @@
+import { proposalsFor, stepsOf } from '../procedures';
+import { askedOf, placeOfFinding, provedOf, stepsWritten } from '../record';
+import { linesOf } from '../record-lines';
+import { stillOff } from '../still-off';
+import { brakeFirst } from './inspection';
+import { BELT_CHECKS, line, nameOf, UNTIMED, type Known } from './known';
+import type { OpenLine } from './line';
+import { answeredSteps } from './steps';
+
+export function repairs({ found }: Known): OpenLine[] {
+  return [...found.values()]
+    .filter((f) => f.result === 'bad' && !BELT_CHECKS.has(f.check))
+    .map((f) =>
+      line({
+        id: `repair:${placeOfFinding(f)}`,
+        work: { kind: 'repair', check: f.check, part: f.part?.id ?? null },
+        stage: 'fit',
+        title: f.act === '' ? `Repair: ${nameOf(f, f.check)}` : f.act,
+        minutes: 10,
+        state: f.status === 'left' ? 'skipped' : f.status === 'open' ? 'open' : 'done',
+        reason:
+          f.status === 'left'
+            ? 'The customer declined.'
+            : f.answer === 'waiting' || f.answer === 'asked'
+              ? 'Wait for the customer’s answer.'
+              : `${nameOf(f, f.check)} was found bad.`,
+      }),
+    );
+}
+
+export function procedureChoice({ kind, at, procedure }: Known): OpenLine[] {
+  if (proposalsFor(kind, at).length === 0) return [];
+  return [
+    line({
+      id: 'procedure',
+      work: { kind: 'procedure' },
+      stage: 'fit',
+      title: 'Choose the procedure',
+      minutes: 1,
+      state: procedure ? 'done' : 'open',
+      reason: procedure ? procedure.name : 'Its steps join this list in their order.',
+    }),
+  ];
+}
+
+export function belt({ lines, drive, found }: Known): OpenLine {
+  const booked = linesOf(lines, 'belt-booked').length > 0;
+  const broken = askedOf(lines)?.beltEnded === 'broken';
+  const worn = [...found.values()].some((f) => BELT_CHECKS.has(f.check) && f.result === 'bad');
+  const needed = broken || worn || drive === null;
+  return line({
+    id: 'belt',
+    work: { kind: 'belt' },
+    stage: 'match',
+    title: drive === null ? 'Choose the drive and belt' : 'Choose the belt',
+    minutes: 3,
+    state: booked ? 'done' : needed ? 'open' : 'not-needed',
+    reason: booked
+      ? 'A belt is used on this job.'
+      : broken
+        ? 'The belt is broken.'
+        : worn
+          ? 'The belt was found bad.'
+          : drive === null
+            ? 'Match needs the drive.'
+            : 'The belt stays on, as far as it was checked.',
+  });
+}
+
+export function stepLines({ lines, procedure, at, ticket }: Known): OpenLine[] {
+  if (!procedure) return [];
+  const steps = stepsOf(procedure, at);
+  const written = stepsWritten(lines, procedure.id);
+  const answered = answeredSteps(steps, written, lines, ticket.placeOf);
+  const each = Math.max(1, Math.round((procedure.minutes[0] + procedure.minutes[1]) / 2 / steps.length));
+  return steps.map((s) => {
+    const record = written.get(s.id);
+    return line({
+      id: `step:${procedure.id}/${s.id}`,
+      work: { kind: 'step', step: s.id },
+      stage: s.stage,
+      title: s.text,
+      minutes: each,
+      state: record ? (record.outcome === 'done' ? 'done' : 'skipped') : answered.has(s.id) ? 'done' : 'open',
+      reason: record && record.outcome !== 'done' ? record.why : (s.why ?? ''),
+    });
+  });
+}
+
+export function setting(known: Known): OpenLine[] {
+  const { lines, drive, kind, beltId, ticket, procedure, at } = known;
+  const { replayed } = ticket;
+  const own = drive?.belts.find((b) => b.id === beltId);
+  if (!drive || !own || kind === 'cvt') return [];
+  const readings = linesOf(lines, 'reading').filter((l) => l.body.belt === own.id);
+  const isDue = replayed.dueReadings.includes('tension');
+  const sets = replayed.condition > 0 || (procedure !== null && stepsOf(procedure, at, 'set').length > 0);
+  const { alignment } = replayed;
+  const over = alignment !== null && alignment.degrees > alignment.limit;
+  const alignDue = replayed.dueReadings.includes('alignment');
+  return [
+    ...(alignment !== null || alignDue
+      ? [
+          line({
+            id: 'alignment',
+            work: { kind: 'alignment' },
+            stage: 'set',
+            title: over ? 'Correct the alignment' : 'Measure the alignment',
+            minutes: 8,
+            state: alignDue ? 'again' : over ? 'open' : 'done',
+            reason: over
+              ? `The entry angle is ${alignment.degrees.toFixed(2)}°, over its limit of ${alignment.limit}°.`
+              : alignDue
+                ? 'A later change can have moved it.'
+                : '',
+          }),
+        ]
+      : []),
+    line({
+      id: 'tension',
+      work: { kind: 'tension' },
+      stage: 'set',
+      title: isDue ? 'Measure the tension again' : 'Set the tension',
+      minutes: 4,
+      state: isDue ? 'again' : readings.length > 0 ? 'done' : sets ? 'open' : 'not-needed',
+      reason: isDue
+        ? 'The machine was changed after the last reading.'
+        : sets || readings.length > 0
+          ? ''
+          : 'Nothing that moves the tension was changed.',
+    }),
+    ...brakeFirst(known).filter((l) => l.stage === 'set'),
+  ];
+}
+
+export function testing({ lines, kind, ticket, stopLimitS }: Known): OpenLine[] {
+  const off = stillOff(lines);
+  const counted = lines.some((l) => !l.withdrawn && (l.type === 'tally' || l.type === 'setup'));
+  const { engage, stop } = ticket.replayed.times;
+  const untimed = kind !== null && UNTIMED.has(kind);
+  return [
+    ...(counted
+      ? [
+          line({
+            id: 'parts',
+            work: { kind: 'parts' },
+            stage: 'prove',
+            title: 'Refit every removed part',
+            minutes: 2,
+            state: off.length === 0 ? 'done' : 'open',
+            reason: off.length === 0 ? '' : `Still removed: ${off.join(', ')}.`,
+          }),
+        ]
+      : []),
+    line({
+      id: 'times',
+      work: { kind: 'times' },
+      stage: 'prove',
+      title: 'Run the machine and time it',
+      minutes: 4,
+      state: untimed ? 'not-needed' : engage !== null && (stopLimitS === null || stop !== null) ? 'done' : 'open',
+      reason: untimed ? 'This kind of drive is not engaged by a lever.' : 'Times from before the last change count no more.',
+    }),
+  ];
+}
+
+export function testResult({ lines, ticket }: Known): OpenLine[] {
+  const provedAt = lines.findLastIndex((l) => l.type === 'proved' && !l.withdrawn);
+  const current = provedAt >= 0 && ticket.conditionOf(provedAt) === ticket.replayed.condition;
+  return [
+    line({
+      id: 'test',
+      work: { kind: 'test' },
+      stage: 'prove',
+      title: 'Record the test result',
+      minutes: 3,
+      state: current ? 'done' : provedOf(lines) ? 'again' : 'open',
+      reason: current || provedAt < 0 ? '' : 'The machine was changed after this test.',
+    }),
+  ];
+}
