@@ -1,4 +1,5 @@
 import { expect, test, type Page } from './test';
+import { unfold } from './bay';
 import { as } from './people';
 
 test.use(as('owner'));
@@ -18,10 +19,10 @@ test('match', async ({ page }) => {
 
 for (const [name, path, text] of [
   ['bench', '/', 'Bench'],
-  ['secure', '/jobs/222?stage=secure', 'Make it safe before a hand goes in.'],
-  ['look', '/jobs/222?stage=look', 'As it stands'],
-  ['fit', '/jobs/217?stage=fit', 'Parts removed'],
-  ['set', '/jobs/224?stage=set', 'Seen at the target'],
+  ['secure', '/jobs/222?stage=secure', /Stop the engine/],
+  ['look', '/jobs/222?stage=look', 'All steps'],
+  ['fit', '/jobs/217?stage=fit', 'All steps'],
+  ['set', '/jobs/222?stage=set', 'All steps'],
   ['drive', '/drives/1', 'Will it run?'],
   ['editor', '/drives/1/edit', 'The drive can be solved.'],
   ['shelf', '/shelf', 'Take in a list'],
@@ -35,9 +36,14 @@ for (const [name, path, text] of [
     await page.goto(path);
     await expect(page.getByText(text).first()).toBeVisible();
     if (name === 'drive') await solved(page);
-    if (name === 'look')
-      await page.getByRole('region', { name: 'Why it does that' }).evaluate((e) => window.scrollBy(0, e.getBoundingClientRect().top - 330));
-    if (name === 'set') await page.getByRole('region', { name: 'Tension' }).evaluate((e) => e.scrollIntoView());
+    if (name === 'look') await page.waitForTimeout(3000);
+    if (name === 'set') {
+      // The line is opened out of its turn, as a technician would who sets the tension alone.
+      await unfold(page, 'All steps');
+      await page.getByRole('button', { name: /^Set the tension/ }).click();
+      await expect(page.getByRole('region', { name: 'Advice' })).toBeVisible();
+      await page.evaluate(() => window.scrollTo(0, 0));
+    }
     if (name === 'ticket') await expect(page.getByRole('img', { name: /engaged/ })).toBeVisible();
     // Built wrong in the demo data, unless somebody has put it right since.
     if (name === 'stack' && (await page.getByText(/^Built right/).count()) > 0)
@@ -74,8 +80,9 @@ test.describe('in the bay theme', () => {
     await page.getByText('Belt broke on the hill').first().click();
     await page.waitForURL(/\/jobs\/\d+/);
     await page.goto(`${new URL(page.url()).pathname}?stage=look`);
+    await unfold(page, 'Forecast and log');
     await expect(page.getByRole('img', { name: /^Width over the meter/ })).toBeVisible();
-    await page.getByRole('button', { name: /^Belt width/ }).evaluate((e) => e.scrollIntoView());
+    await page.getByRole('button', { name: /^Forecast and log/ }).evaluate((e) => e.scrollIntoView());
     await shoot(page, 'width');
   });
 });
