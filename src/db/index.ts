@@ -14,6 +14,7 @@ export * as facts from './repositories/facts';
 export * as history from './repositories/history';
 export * as jobLists from './repositories/job-lists';
 export * as jobs from './repositories/jobs';
+export * as jobStages from './repositories/job-stages';
 export * as machines from './repositories/machines';
 export * as meters from './repositories/meters';
 export * as notebooks from './repositories/notebooks';

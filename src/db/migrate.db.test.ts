@@ -1,7 +1,7 @@
 import { QueryTypes } from 'sequelize';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { demoDrive } from '../core/drive/sample-drives';
-import { drives, jobLists, jobs, machines, migrate, people, type Database } from '.';
+import { drives, jobLists, jobStages, jobs, machines, migrate, people, type Database } from '.';
 import { MIGRATIONS } from './migrate';
 import { testDatabase } from './test-database';
 
@@ -54,6 +54,11 @@ describe('bringing tables up to date', () => {
     ]);
     expect((await jobLists.openJobs(db, 1, { find: '212 wet ferrow', limit: 9 })).rows).toMatchObject([
       { number: 212, stages: { ask: 'done', look: 'done', match: 'waiting' } },
+    ]);
+    // A stage that someone called done is done only by its lines.
+    await jobStages.storeOpenStages(db);
+    expect((await jobLists.openJobs(db, 1, { find: '212', limit: 9 })).rows).toMatchObject([
+      { stages: { ask: 'under-way', look: 'waiting' } },
     ]);
     expect((await drives.listDrives(db, 1, { find: 'mower 4l480', limit: 9 })).rows).toMatchObject([
       { name: 'Rider', belts: [{ designation: '4L480' }] },

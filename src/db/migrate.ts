@@ -12,6 +12,7 @@ import { theRecord } from './migrations/0008-the-record';
 import { readingsFound } from './migrations/0009-readings-found';
 import { spareBelts } from './migrations/0010-spare-belts';
 import { practiceAndBase } from './migrations/0011-practice-and-base';
+import { stagesByLines } from './migrations/0012-stages-by-lines';
 
 export const MIGRATIONS: readonly Migration[] = [
   firstTables,
@@ -25,6 +26,7 @@ export const MIGRATIONS: readonly Migration[] = [
   readingsFound,
   spareBelts,
   practiceAndBase,
+  stagesByLines,
 ];
 
 /** Any number that nothing else locks by. */

@@ -33,3 +33,9 @@ export async function storeStages(db: Database, row: JobRow, transaction?: Trans
     { updateOnDuplicate: ['state'], ...(transaction ? { transaction } : {}) },
   );
 }
+
+/** Stores the stages of every open job again, as after a change of the rules by which they follow from tickets. */
+export async function storeOpenStages(db: Database): Promise<void> {
+  const open = await db.models.Job.findAll({ where: { status: 'open' }, order: [['id', 'ASC']] });
+  for (const row of open) await db.transact((transaction) => storeStages(db, row, transaction));
+}

@@ -7,7 +7,7 @@ import Link from 'next/link';
 import { useMemo, useRef, useState } from 'react';
 import { sectionOf, type Drive } from '@/core/drive';
 import { convertLength } from '@/core/belt';
-import { STAGES } from '@/core/job';
+import { replayTicket, STAGES } from '@/core/job';
 import type { Job, UnreadableRow } from '@/db';
 import { saveFile } from '@/ui/download';
 import { Facts } from '@/ui/facts';
@@ -21,6 +21,7 @@ import { usePose } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
 import { Unreadable } from '@/ui/unreadable';
 import { Moment } from '@/ui/when';
+import { conditionWords } from './condition-words';
 import { EntryLine } from './lines';
 import { bookedLast } from './booked-last';
 import { stageName, STATE_WORDS } from './stage-words';
@@ -45,7 +46,8 @@ export function PrintedTicket({
   unreadable: UnreadableRow | null;
   shop: string;
 }) {
-  const entries = job.entries.filter((e) => !e.withdrawn);
+  const { placeOf } = useMemo(() => replayTicket(job.entries, shown?.drive ?? null, job.beltId), [job, shown]);
+  const entries = job.entries.flatMap((e, i) => (e.withdrawn ? [] : [{ ...e, condition: conditionWords(e.type, placeOf(i)) }]));
   const booked = bookedLast(job);
   const sheet = useRef<HTMLElement>(null);
   const tell = useNotice();
@@ -163,6 +165,7 @@ export function PrintedTicket({
                 <td style={{ whiteSpace: 'nowrap' }}>{stageName(e.stage)}</td>
                 <td style={{ width: '100%', overflowWrap: 'anywhere' }}>
                   <EntryLine entry={e} />
+                  {e.condition !== null && <em> ({e.condition})</em>}
                 </td>
                 <td style={{ whiteSpace: 'nowrap' }}>{e.by}</td>
               </tr>
