@@ -144,6 +144,7 @@ describe('a check', () => {
     matchDrive: drive,
     replayed: replayTicket([], drive, null),
     list: null,
+    hand: { best: 'sound', unfit: [], known: [], leftIn: [] },
     runList: null,
     stages: NEW_STAGES,
   };

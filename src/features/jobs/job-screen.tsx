@@ -1,6 +1,7 @@
 'use client';
 
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { useEffect, useMemo, useState } from 'react';
@@ -48,7 +49,7 @@ export function JobScreen({ job: first, drives, unreadable }: JobScreenProps) {
   return (
     <OpenedLineProvider key={job.number}>
       <BesideSlotsProvider value={slots}>
-        <Head job={job} onTicket={() => setTicketOpen(true)} />
+        <Head job={job} open={bay.hand.unfit.length} onHandBack={() => go('prove')} onTicket={() => setTicketOpen(true)} />
         <Box sx={{ flex: 1, display: 'flex', flexDirection: { xs: 'column', md: 'row' }, minWidth: 0 }}>
           <Spine base={`/jobs/${job.number}`} stages={bay.stages} at={at} onGo={go} />
           <Box sx={{ flex: 1, minWidth: 0, p: { xs: 1.5, sm: 2 } }}>
@@ -67,7 +68,18 @@ export function JobScreen({ job: first, drives, unreadable }: JobScreenProps) {
 }
 
 /** What the job is, and the ticket where it is not next to the work. On a phone the shop's own head is folded, to leave room for the work. */
-function Head({ job, onTicket }: { job: Job; onTicket: () => void }) {
+function Head({
+  job,
+  open,
+  onHandBack,
+  onTicket,
+}: {
+  job: Job;
+  /** How many things are missing before a safe hand-back. */
+  open: number;
+  onHandBack: () => void;
+  onTicket: () => void;
+}) {
   const beside = useTicketBeside();
   const [bare, setBare] = useState(true);
   useEffect(() => {
@@ -115,6 +127,14 @@ function Head({ job, onTicket }: { job: Job; onTicket: () => void }) {
           {job.status === 'closed' ? ' · closed' : ''}
         </Typography>
       </Box>
+      {job.status === 'open' && (
+        <Button
+          onClick={onHandBack}
+          sx={{ display: { xs: 'none', sm: 'inline-flex' }, whiteSpace: 'nowrap', py: 0, minHeight: 44, my: -1 }}
+        >
+          Before hand-back: {open === 0 ? 'nothing open' : `${open} open`}
+        </Button>
+      )}
       {!beside && <TicketButton entries={job.entries.length} onOpen={onTicket} />}
       <Box
         component="button"

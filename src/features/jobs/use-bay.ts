@@ -5,6 +5,7 @@ import type { Drive } from '@/core/drive';
 import type { DriveKind, DrivePart } from '@/core/fault';
 import {
   driveNow,
+  handBackOf,
   knownMachine,
   loadsOnJob,
   replayTicket,
@@ -13,6 +14,7 @@ import {
   securingOf,
   stagesOf,
   type Caution,
+  type HandBack,
   type ReplayedTicket,
   type RunList,
   type RunListOf,
@@ -47,6 +49,8 @@ export interface Bay {
   readonly list: RunList | null;
   /** The same list with tracing's next check in it. */
   readonly runList: ((next: RunListOf['next']) => RunList) | null;
+  /** What is missing before a safe hand-back: the one list of it. */
+  readonly hand: HandBack;
   /** How far each stage is, by that list. */
   readonly stages: Stages;
 }
@@ -90,6 +94,7 @@ export function useBay(job: Job, drives: readonly StoredDrive[]): Bay {
       replayed,
       list,
       runList,
+      hand: handBackOf({ lines: entries, stopLimitS: known.stopLimitS, drive: drawn, beltId }),
       stages: stagesOf(list, entries),
     };
   }, [drive, matchDrive, drawn, told, entries, replayed, day, now, limits, beltId, job.status]);

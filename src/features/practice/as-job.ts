@@ -159,6 +159,7 @@ export const simulatedBay = (model: Model, drive: Drive, at: string): Bay => ({
   matchDrive: drive,
   replayed: replayTicket([], drive, null),
   list: null,
+  hand: { best: 'sound', unfit: [], known: [], leftIn: [] },
   runList: null,
   stages: NEW_STAGES,
 });

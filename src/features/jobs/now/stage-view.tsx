@@ -113,8 +113,8 @@ function useMoveOn(run: RunList | null, turn: RunLine | null, at: Stage, go: (st
     was.current = turn;
     if (!run || !last || last.id === turn?.id) return;
     const now = run.lines.find((l) => l.id === last.id);
-    // Struck out, skipped elsewhere or asked for no more: nothing was done here.
-    if (now && now.state !== 'done' && now.state !== 'skipped') return;
+    // Struck out, or asked for no more: nothing was done here.
+    if (!now || (now.state !== 'done' && now.state !== 'skipped')) return;
     setBefore({ id: last.id, stage: last.stage });
     const next = run.lines.find(isWaiting);
     if (turn === null && opened === null && next && next.stage !== at) go(next.stage);

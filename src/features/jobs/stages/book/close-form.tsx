@@ -6,7 +6,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
-import { ENDINGS, handBackOf, LOOK_AFTER, LOOK_AT, mayEnd, missingOfLook, nextLook, shortened, usualLook, type Ending } from '@/core/job';
+import { ENDINGS, LOOK_AFTER, LOOK_AT, mayEnd, missingOfLook, nextLook, shortened, usualLook, type Ending } from '@/core/job';
 import { Chips, Choices } from '@/ui/choices';
 import { useDraft, useDraftOf } from '@/ui/draft';
 import { useShell } from '../../../shell/shell-context';
@@ -22,7 +22,7 @@ export function CloseForm(props: StageProps) {
   const { job, acts } = props;
   const { role } = useShell();
   const { bay } = props;
-  const hand = handBackOf({ lines: job.entries, stopLimitS: bay.stopLimitS, drive: bay.drawn, beltId: job.beltId });
+  const { hand } = bay;
   const open = ENDINGS.filter((e) => mayEnd(hand, e));
   const [text, setText, clear] = useDraft(`closing-${job.number}`);
   const [next, setNext, clearNext] = useDraft(`next-look-${job.number}`);

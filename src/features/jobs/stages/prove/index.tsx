@@ -1,7 +1,7 @@
 'use client';
 
 import Alert from '@mui/material/Alert';
-import { coverLeftOff, handBackOf, provedOf, stillOff } from '@/core/job';
+import { coverLeftOff, provedOf, stillOff } from '@/core/job';
 import { Fold } from '@/ui/fold';
 import { BreakIn } from '../../../cvt/break-in';
 import { FactField } from '../../../machines/fact-field';
@@ -14,7 +14,7 @@ import { TestForm } from './test-form';
 /** Test: the machine run under its own list, timed, cycled and watched. */
 function Bench(props: StageProps) {
   const { job, at, acts, bay, writable } = props;
-  const hand = handBackOf({ lines: job.entries, stopLimitS: bay.stopLimitS, drive: bay.drawn, beltId: job.beltId });
+  const { hand } = bay;
   const off = stillOff(job.entries);
   const cover = coverLeftOff(job.entries);
   const tested = provedOf(job.entries) !== null;
