@@ -116,7 +116,7 @@ test.describe('on a phone', () => {
     await ready(page, '/jobs/224?stage=match', /release and grip/);
     await expect(page.getByRole('listitem').filter({ hasText: 'A39' })).toContainText('Runs, no margin');
     await page.getByRole('button', { name: 'Ticket' }).click();
-    await expect(page.getByText('“Stood on the quay in the October gale. The auger lever now takes two hands.”')).toBeVisible();
+    await expect(page.getByText('“Stood on the quay in the October gale. The auger lever now takes two hands.”').first()).toBeVisible();
     await page.getByRole('button', { name: 'Close the ticket' }).click();
     await page.getByRole('button', { name: 'Book A39' }).click();
     await page.getByRole('button', { name: 'Use this belt' }).click();

@@ -64,6 +64,7 @@ test('a banded drive from the words to the hand-back, the server killed half way
     await expect(ticketOf(page).getByText(text)).toHaveCount(times);
 
   // The rest of the work on the server that came back.
+  await unfold(page, 'Parts count');
   await off.getByRole('button', { name: 'All parts refitted' }).click();
   await expect(off.getByText(/^None\. Every part removed on this job/)).toBeVisible();
   await toStage(page, 'Test');

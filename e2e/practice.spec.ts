@@ -32,7 +32,7 @@ test.describe('a round of practice', () => {
     await expect(clock(page)).toHaveText('0.5 min');
 
     // Covers count once for all that is under them.
-    await stage(page, 'Look');
+    await stage(page, 'Inspect');
     const covers = page.getByRole('region', { name: 'Belt covers off', exact: true });
     await covers.getByRole('button', { name: 'It is off' }).click();
     await expect(clock(page)).toHaveText('5.5 min');
@@ -78,7 +78,7 @@ test.describe('a round of practice', () => {
 
   test('goes on without a network, and is whole once there is one', async ({ page, context }) => {
     await begin(page, 'hs 02b a3a');
-    await stage(page, 'Look');
+    await stage(page, 'Inspect');
     await context.setOffline(true);
     const first = page.getByRole('region', { name: 'As it stands' });
     await first.getByRole('button', { expanded: false }).first().click();
@@ -97,7 +97,7 @@ test.describe('on a phone', () => {
   test.use({ ...as('viewer'), viewport: { width: 390, height: 844 }, hasTouch: true });
   test('the clock stays in sight, and acts have a thumb’s room', async ({ page }) => {
     await begin(page, 'or 4ac 6ca');
-    await stage(page, 'Look');
+    await stage(page, 'Inspect');
     await page.getByRole('button', { name: /^Sight the idler/ }).click();
     const look = page.getByRole('button', { name: /^Look at it/ });
     await look.scrollIntoViewIfNeeded();

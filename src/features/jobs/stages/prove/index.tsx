@@ -36,10 +36,15 @@ function Bench(props: StageProps) {
           />
         )}
         <Fold title="Before hand-back" says={hand.unfit.length === 0 ? 'nothing open' : `${hand.unfit.length} open`}>
-          {hand.unfit.map((u) => (
-            <li key={u}>{UNFIT_WORDS[u]}</li>
-          ))}
-          {hand.unfit.length === 0 && 'Brake, release and stop time are confirmed.'}
+          {hand.unfit.length === 0 ? (
+            'Brake, release and stop time are confirmed.'
+          ) : (
+            <ul style={{ margin: 0 }}>
+              {hand.unfit.map((u) => (
+                <li key={u}>{UNFIT_WORDS[u]}</li>
+              ))}
+            </ul>
+          )}
         </Fold>
         {writable && cover !== null && (
           <Fold title="Watched run" says={`with “${cover}” off`}>
