@@ -81,7 +81,7 @@ test('a substitute is booked with a reason, taken back, booked again and printed
   await expect(page.getByRole('link', { name: /^Match done/ })).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(ticket).toContainText('taken back');
-  await expect(page.getByRole('link', { name: /^Match under way/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /^Match waiting/ })).toBeVisible();
 
   await row(page, '4L480').getByRole('button').click();
   await expect(page.getByRole('button', { name: 'Book 4L480', exact: true })).toBeVisible();

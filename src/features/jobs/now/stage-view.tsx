@@ -116,8 +116,9 @@ function useMoveOn(run: RunList | null, turn: RunLine | null, at: Stage, go: (st
     // Struck out, or asked for no more: nothing was done here.
     if (!now || (now.state !== 'done' && now.state !== 'skipped')) return;
     setBefore({ id: last.id, stage: last.stage });
-    const next = run.lines.find(isWaiting);
-    if (turn === null && opened === null && next && next.stage !== at) go(next.stage);
+    // Onwards only, and not away from the belts that were just compared.
+    const next = run.lines.slice(run.lines.indexOf(now)).find(isWaiting);
+    if (turn === null && opened === null && next && next.stage !== at && last.work.kind !== 'belt') go(next.stage);
   }, [run, turn, at, go, opened, setBefore]);
 }
 
