@@ -103,6 +103,7 @@ test('a substitute is booked with a reason, taken back, booked again and printed
 test('a belt that does not run can only be booked with a reason, said on the server too', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('link', { name: /Bar stalls/ }).click();
+  await toStage(page, 'Match');
   await row(page, 'A39').getByRole('button').click();
   await page.getByRole('button', { name: /^Book A39 from/ }).click();
   await expect(page.getByRole('dialog')).toContainText('does not');
