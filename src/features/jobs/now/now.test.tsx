@@ -1,0 +1,163 @@
+import { screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { describe, expect, it, vi } from 'vitest';
+import { NOTHING_ASKED, type Stage } from '@/core/job';
+import { FINDING } from '@/core/job/test-job';
+import type { Facts } from '@/core/machine';
+import type { Job } from '@/db';
+import { serverThat, show } from '@/ui/test-shell';
+import { RIDER_DRIVE } from '../../test-records';
+import { useJobActs } from '../job-acts';
+import { aJob, ticketLine as line } from '../test-job';
+import { useBay } from '../use-bay';
+import { lineNow } from './line-now';
+import { OpenedLineProvider } from './run-context';
+import { StageView } from './stage-view';
+
+vi.mock('next/navigation', async () => (await import('../../test-features')).navigation);
+vi.mock('../../shell/shell-context', () => ({ useMayChange: () => true, useShell: () => ({ role: 'owner' }) }));
+vi.mock('@/ui/solver', () => ({ usePose: () => ({ answer: null, pending: false }) }));
+
+const known = (values: Record<string, string>): Facts =>
+  Object.fromEntries(Object.entries(values).map(([id, value]) => [id, { value, by: 'Ines', at: '2026-10-17T08:00:00Z' }]));
+const job = (more: Partial<Job> = {}): Job =>
+  aJob({
+    number: Math.floor(Math.random() * 1e6),
+    facts: { machine: known({ power: 'petrol', turn: 'cw', spins: 'blade', class: 'ride-on' }), drive: known({ engage: 'lever-cable' }) },
+    ...more,
+  });
+const asked = line('ask', 'asked', { ...NOTHING_ASKED, complaints: ['slow-weak'] });
+const skippedTimes = line('ask', 'skipped', { line: 'times-found', words: 'Time engagement and stop as found', why: 'Unsafe.' });
+const cable = (...steps: string[]) => [
+  line('fit', 'procedure', { procedure: 'cable', name: 'Engagement cable taken up', why: '' }),
+  ...steps.map((step) =>
+    line('look', 'step', { procedure: 'cable', step, words: step, outcome: 'done', why: '', readings: [], torque: '' }),
+  ),
+];
+
+function At({ of, stage, go }: { of: Job; stage: Stage; go: (stage: Stage) => void }) {
+  const acts = useJobActs(of, go);
+  const bay = useBay(of, [RIDER_DRIVE]);
+  return <StageView {...{ job: of, at: stage, acts, bay, drives: [RIDER_DRIVE], unreadable: [], writable: true, mayChange: true }} />;
+}
+/** A job on screen, whose ticket and stage can change. */
+function at(stage: Stage, of: Job) {
+  const went = vi.fn();
+  const element = (s: Stage, j: Job) => (
+    <OpenedLineProvider>
+      <At of={j} stage={s} go={went} />
+    </OpenedLineProvider>
+  );
+  const { again } = show(element(stage, of));
+  return { went, becomes: (j: Job, s: Stage = stage) => again(element(s, j)) };
+}
+const now = () => within(screen.getByRole('region', { name: 'Now' }));
+const ok = { ok: true, value: { entryId: 90 } };
+
+describe('a stage as it opens', () => {
+  it('shows the one act that comes now, its place in the list, and what comes next', () => {
+    at('ask', job());
+    expect(now().getByText('Record the complaint')).toBeTruthy();
+    expect(now().getByText(/^Step 1 of \d+$/)).toBeTruthy();
+    expect(screen.getByText('Time engagement and stop as found', { selector: 'strong' })).toBeTruthy();
+  });
+  it('says where the job goes on where nothing is open in it', async () => {
+    const { went } = at('ask', job({ entries: [asked, skippedTimes] }));
+    expect(now().getByText('Nothing is open in Intake.')).toBeTruthy();
+    await userEvent.click(now().getByRole('button', { name: 'Continue with Make safe' }));
+    expect(went).toHaveBeenCalledWith('secure');
+  });
+  it('waits for the open steps before it, also those of another stage', () => {
+    at('set', job({ entries: [asked, skippedTimes, ...cable('find-adjuster')] }));
+    expect(now().getByText(/Inspect/)).toBeTruthy();
+  });
+});
+
+describe('working through it', () => {
+  it('skips a step with its reason, and not without', async () => {
+    const { sent } = serverThat(ok);
+    at('ask', job({ entries: [asked] }));
+    await userEvent.click(now().getByRole('button', { name: 'Skip this step…' }));
+    const skip = now().getByRole('button', { name: 'Skip' }) as HTMLButtonElement;
+    expect(skip.disabled).toBe(true);
+    await userEvent.type(now().getByLabelText('Reason for skipping'), 'It throws its belt.');
+    await userEvent.click(skip);
+    await waitFor(() =>
+      expect(sent[0]?.input).toMatchObject({
+        stage: 'ask',
+        entry: { type: 'skipped', body: { line: 'times-found', why: 'It throws its belt.' } },
+      }),
+    );
+  });
+  it('goes on to the next stage once the last step of a stage is done, and Back returns to that step', async () => {
+    const of = job({ entries: [asked] });
+    const { went, becomes } = at('ask', of);
+    becomes({ ...of, entries: [asked, skippedTimes] });
+    await waitFor(() => expect(went).toHaveBeenCalledWith('secure'));
+    becomes({ ...of, entries: [asked, skippedTimes] }, 'secure');
+    await userEvent.click(now().getByRole('button', { name: 'Back' }));
+    expect(went).toHaveBeenLastCalledWith('ask');
+  });
+  it('does not go anywhere where a line was struck out', async () => {
+    const of = job({ entries: [asked, skippedTimes] });
+    const { went, becomes } = at('ask', of);
+    becomes({ ...of, entries: [asked, { ...skippedTimes, withdrawn: true }] });
+    await waitFor(() => expect(now().getByText('Time engagement and stop as found')).toBeTruthy());
+    expect(went).not.toHaveBeenCalled();
+  });
+  it('opens any step out of its turn, and leaves it once it is done', async () => {
+    const of = job();
+    const { becomes } = at('ask', of);
+    await userEvent.click(screen.getByRole('button', { name: /^All steps/ }));
+    await userEvent.click(
+      within(screen.getByRole('region', { name: 'Steps of Intake' })).getByRole('button', { name: /^Time engagement/ }),
+    );
+    expect(now().getByText('Time engagement and stop as found')).toBeTruthy();
+    becomes({ ...of, entries: [skippedTimes] });
+    await waitFor(() => expect(now().getByText('Record the complaint')).toBeTruthy());
+  });
+  it('keeps open a step that was done when it was opened', async () => {
+    const of = job({ entries: [asked] });
+    const { becomes } = at('ask', of);
+    await userEvent.click(screen.getByRole('button', { name: /^All steps/ }));
+    await userEvent.click(
+      within(screen.getByRole('region', { name: 'Steps of Intake' })).getByRole('button', { name: /^Record the complaint/ }),
+    );
+    becomes({ ...of, title: 'Read again' });
+    expect(now().getByText('Record the complaint')).toBeTruthy();
+    expect(now().getByText(/^Done/)).toBeTruthy();
+  });
+  it('lists skipped steps with their reason', async () => {
+    at('ask', job({ entries: [asked, skippedTimes] }));
+    await userEvent.click(screen.getByRole('button', { name: /^All steps/ }));
+    expect(within(screen.getByRole('region', { name: 'Steps of Intake' })).getByText(/Reason: Unsafe\./)).toBeTruthy();
+  });
+});
+
+describe('the line that a stage opens with', () => {
+  const lineOf = (id: string, stage: Stage, state: 'done' | 'now' | 'later', kind: 'step' | 'test') => ({
+    id,
+    stage,
+    state,
+    work: kind === 'step' ? { kind, step: id } : { kind },
+    title: id,
+    minutes: null,
+    reason: '',
+    required: true,
+  });
+  it('is its first open one', () => {
+    const list = {
+      lines: [lineOf('a', 'look', 'done', 'test'), lineOf('b', 'look', 'now', 'test'), lineOf('c', 'look', 'later', 'test')],
+      now: null,
+    };
+    expect(lineNow(list, 'look')?.id).toBe('b');
+    expect(lineNow(list, 'fit')).toBeNull();
+  });
+  it('is an earlier step of the procedure, where the stage’s own is a later one', () => {
+    const list = { lines: [lineOf('cover off', 'fit', 'now', 'step'), lineOf('rollers', 'look', 'later', 'step')], now: null };
+    expect(lineNow(list, 'look')?.id).toBe('cover off');
+    // The record at the end waits for nothing.
+    const record = { lines: [lineOf('cover off', 'fit', 'now', 'step'), lineOf('record', 'book', 'later', 'step')], now: null };
+    expect(lineNow(record, 'book')?.id).toBe('record');
+  });
+});
