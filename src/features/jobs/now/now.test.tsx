@@ -2,7 +2,6 @@ import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import { NOTHING_ASKED, type Stage } from '@/core/job';
-import { FINDING } from '@/core/job/test-job';
 import type { Facts } from '@/core/machine';
 import type { Job } from '@/db';
 import { serverThat, show } from '@/ui/test-shell';
