@@ -2,6 +2,7 @@ import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import { NOTHING_ASKED, type Stage } from '@/core/job';
+import { FINDING } from '@/core/job/test-job';
 import type { Facts } from '@/core/machine';
 import type { Job } from '@/db';
 import { serverThat, show } from '@/ui/test-shell';
@@ -96,6 +97,15 @@ describe('working through it', () => {
     becomes({ ...of, entries: [asked, skippedTimes] }, 'secure');
     await userEvent.click(now().getByRole('button', { name: 'Back' }));
     expect(went).toHaveBeenLastCalledWith('ask');
+  });
+  it('stays where more of the same can follow: another check by hand, another reading', async () => {
+    const entries = [asked, skippedTimes, line('look', 'setup', { setup: 'belt', up: true })];
+    const of = job({ entries });
+    const { went, becomes } = at('look', of);
+    expect(now().getByText('Inspect the drive by hand')).toBeTruthy();
+    becomes({ ...of, entries: [...entries, line('look', 'finding', { ...FINDING, part: null, result: 'good' })] });
+    await waitFor(() => expect(now().getByText('Nothing is open in Inspect.')).toBeTruthy());
+    expect(went).not.toHaveBeenCalled();
   });
   it('does not go anywhere where a line was struck out', async () => {
     const of = job({ entries: [asked, skippedTimes] });

@@ -104,6 +104,9 @@ function useLeaveWhenDone(own: RunLine | null, open: (line: string | null) => vo
   }, [id, waits, open]);
 }
 
+/** Work of which more can follow: another check, another reading, another belt to compare. Its stage is left by hand. */
+const STAYS: ReadonlySet<RunLine['work']['kind']> = new Set(['belt', 'inspect', 'check', 'width', 'tension', 'alignment']);
+
 /** Once the line whose turn it was is done, remember it, and go on to the next stage where this one has nothing left. */
 function useMoveOn(run: RunList | null, turn: RunLine | null, at: Stage, go: (stage: Stage) => void): void {
   const { setBefore, opened } = useOpenedLine();
@@ -116,9 +119,9 @@ function useMoveOn(run: RunList | null, turn: RunLine | null, at: Stage, go: (st
     // Struck out, or asked for no more: nothing was done here.
     if (!now || (now.state !== 'done' && now.state !== 'skipped')) return;
     setBefore({ id: last.id, stage: last.stage });
-    // Onwards only, and not away from the belts that were just compared.
+    // Onwards only.
     const next = run.lines.slice(run.lines.indexOf(now)).find(isWaiting);
-    if (turn === null && opened === null && next && next.stage !== at && last.work.kind !== 'belt') go(next.stage);
+    if (turn === null && opened === null && next && next.stage !== at && !STAYS.has(last.work.kind)) go(next.stage);
   }, [run, turn, at, go, opened, setBefore]);
 }
 
