@@ -120,6 +120,7 @@ test.describe('with copies of pages', () => {
     const later = await context.newPage();
     await later.goto('/jobs/214?stage=look');
     await expect(later.getByText(/This page is the copy of/)).toBeVisible();
+    await unfold(later, 'Note, skip or hold');
     await later.getByLabel('Note for the ticket').fill('Bracket cracked at the slot');
     await later.getByRole('button', { name: 'Write it down' }).click();
     await expect(later.getByRole('button', { name: /1 waits to be sent/ })).toBeVisible();
