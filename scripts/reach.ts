@@ -4,6 +4,7 @@
  * with demo data: BASE_URL=http://127.0.0.1:3000 npm run reach
  */
 import { chromium, type Locator, type Page } from '@playwright/test';
+import { launchOptions } from '../e2e/launch';
 import { DEMO_ACCOUNTS } from './demo-accounts';
 
 const BASE = process.env['BASE_URL'] ?? 'http://127.0.0.1:3000';
@@ -195,18 +196,7 @@ async function firstSeen(page: Page): Promise<{ drawing: number; advice: number 
 }
 
 async function main(): Promise<void> {
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
+  const browser = await chromium.launch(launchOptions);
   const owner = DEMO_ACCOUNTS[0]!;
   for (const size of SIZES) {
     const context = await browser.newContext({ viewport: { width: size.width, height: size.height } });

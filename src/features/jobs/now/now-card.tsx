@@ -36,7 +36,7 @@ export function NowCard({
   children,
 }: Pick<StageProps, 'job' | 'at' | 'acts' | 'writable'> & {
   line: RunLine;
-  /** Its place among all lines of the job, from 1, and how many there are. */
+  /** Its place among all lines of the job, from 1, and how many there are; 0 for a line that is not needed. */
   place: number;
   of: number;
   /** It is this line's turn at the stage. */
@@ -75,7 +75,7 @@ export function NowCard({
           {line.minutes === null ? '' : ` · ${line.minutes} min`}
         </Box>
         <Box className="ts-mono" sx={{ fontWeight: 450 }}>
-          Step {place} of {of}
+          {place > 0 && `Step ${place} of ${of}`}
         </Box>
       </Box>
       <Typography component="h3" sx={{ fontSize: { xs: 19, sm: 22 }, fontWeight: 650, lineHeight: 1.25, mt: 0.5, mb: 1 }}>

@@ -57,15 +57,7 @@ export function StageView({
   return (
     <StageFrame {...props} wide={wide} asks="">
       {line ? (
-        <NowCard
-          key={line.id}
-          {...props}
-          line={line}
-          turn={line === turn}
-          place={Math.max(1, all.indexOf(line) + 1)}
-          of={all.length}
-          onBack={back}
-        >
+        <NowCard key={line.id} {...props} line={line} turn={line === turn} place={all.indexOf(line) + 1} of={all.length} onBack={back}>
           {!beside && <LineWork {...props} line={line} onOver={() => open(null)} />}
         </NowCard>
       ) : (
