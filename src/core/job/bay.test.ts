@@ -252,6 +252,23 @@ describe('how a job may end', () => {
     expect(hand([proof(), stop(4), adjusted]).unfit).toEqual(['changed-since-test', 'brake-not-seen', 'stop-not-timed']);
     expect(hand([adjusted, proof(), stop(4)]).unfit).toEqual([]);
   });
+  it('needs slack confirmed where a fitted belt stays tight on the drive as it is now, as the command states it', () => {
+    const drive = demoDrive('orchard-rider');
+    const of = (outsideMm: number, more: object = {}) =>
+      handBackOf({
+        lines: [
+          line({ type: 'belt-booked', body: { ...BOOKED_BELT, verdict: 'fits' as const, outsideMm } }),
+          proof({ slack: 'not-felt', ...more }),
+          stop(4),
+        ],
+        stopLimitS: 5,
+        drive,
+        beltId: 'blade',
+      }).unfit;
+    expect(of(1219.2)).toEqual([]);
+    expect(of(1180)).toEqual(['slack-not-confirmed']);
+    expect(of(1180, { slack: 'slack' })).toEqual([]);
+  });
   it('is barred while a part is removed', () => {
     const off = line({ type: 'tally', body: { item: 'Belt cover', count: 1, way: 'off', note: '' } });
     expect(hand([proof(), stop(4), off]).unfit).toEqual(['parts-off']);

@@ -3,7 +3,9 @@ import type { CauseId } from '../fault';
 import type { RecordLine } from './kind';
 import { findingsOf, fittedException, leftIn, provedOf, type Found } from './record';
 import { replayTicket } from './replayed';
-import { hasBrake } from './state/answer';
+import { fittedStaysTight, hasBrake } from './state/answer';
+import { driveNow } from './state/drive-now';
+import { safeHandBack, type HandBackCode } from './state/safe-hand-back';
 import { stillOff } from './still-off';
 
 /** How a job may end: the machine is fit to use; the complaint is solved and known bad parts stay in; or it is not safe to use. */
@@ -22,6 +24,16 @@ export type Unfit =
   | 'stop-not-timed'
   | 'stop-too-long'
   | 'parts-off';
+
+/** What the state of a job bars, as it is shown. */
+const BARRED: readonly (readonly [HandBackCode, Unfit])[] = [
+  ['brake-off', 'brake-not-landing'],
+  ['brake-not-confirmed', 'brake-not-seen'],
+  ['slack-not-confirmed', 'slack-not-confirmed'],
+  ['stop-time-missing', 'stop-not-timed'],
+  ['stop-time-over', 'stop-too-long'],
+  ['parts-off', 'parts-off'],
+];
 
 /** What the hand-back of a job depends on. */
 export interface HandBackOf {
@@ -55,17 +67,17 @@ export function handBackOf({ lines, stopLimitS, drive, beltId }: HandBackOf): Ha
   if (!proof) unfit.push('not-proved');
   else if (conditionOf(provedAt) < replayed.condition) unfit.push('changed-since-test');
   if (proof?.belt === 'comes-off') unfit.push('belt-comes-off');
-  const braked = proof?.brake === 'not-seen' || (drive ? hasBrake(drive, beltId) : proof !== null && proof.brake !== 'none');
-  if (replayed.brake === 'off') unfit.push('brake-not-landing');
-  else if (replayed.brake === 'unknown' && braked) unfit.push('brake-not-seen');
+  const { open } = safeHandBack(replayed, {
+    stopLimitS,
+    // Without a drive the test tells whether there is a brake to see.
+    hasBrake: proof?.brake === 'not-seen' || (drive ? hasBrake(drive, beltId) : proof !== null && proof.brake !== 'none'),
+    fittedStaysTight: fittedException(lines) || (drive !== null && fittedStaysTight(driveNow(drive, replayed), replayed, beltId)),
+  });
+  // A belt that was felt tight is unfit by itself, whatever was calculated.
   if (replayed.released === 'tight') unfit.push('belt-stays-tight');
-  else if (replayed.released === 'unknown' && fittedException(lines)) unfit.push('slack-not-confirmed');
-  if (stopLimitS !== null) {
-    const { stop } = replayed.times;
-    if (stop === null) unfit.push('stop-not-timed');
-    else if (stop > stopLimitS) unfit.push('stop-too-long');
-  }
-  if (stillOff(lines).length > 0) unfit.push('parts-off');
+  for (const [code, why] of BARRED)
+    if (open.includes(code) && !(why === 'slack-not-confirmed' && replayed.released === 'tight')) unfit.push(why);
+  if (!unfit.includes('parts-off') && stillOff(lines).length > 0) unfit.push('parts-off');
   const known = [...findingsOf(lines).values()].filter((f) => f.result === 'bad' && f.status !== 'closed');
   const left = leftIn(lines);
   const best =

@@ -14,8 +14,8 @@ const body = z.discriminatedUnion('change', [
     /** mm or degrees, as the drive file counts it. */
     to: z.number({ error: 'Enter the position of the adjuster.' }).min(-2000).max(2000),
     placeIn: z.enum(['length', 'angle']),
-    /** What was turned, counted by hand: holes, links, or flats of each rod; '' where it was not counted. */
-    turned: z.string().trim().max(200, 'What was turned is longer than 200 characters.'),
+    /** Holes, links, or flats of each rod as counted by hand; '' if not counted. */
+    turned: z.string().trim().max(200, 'The count of turns must be at most 200 characters.'),
   }),
   z.object({ change: z.literal('clamped') }),
   z.object({

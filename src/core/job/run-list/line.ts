@@ -33,7 +33,7 @@ export interface RunLine {
   readonly work: LineWork;
   readonly stage: Stage;
   readonly title: string;
-  /** Estimated; null where nobody can tell. */
+  /** Estimated; null where unknown. */
   readonly minutes: number | null;
   /** Why it is on the list, or why it was skipped or is not needed; '' where the title says it. */
   readonly reason: string;

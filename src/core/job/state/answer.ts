@@ -48,7 +48,7 @@ export function answerJob({ kind, drive, belt, stopLimitS, events, struck }: Job
       handBack: safeHandBack(replayed, {
         stopLimitS: stopLimitS === undefined ? (STOP_LIMIT_S[kind as DriveKind] ?? null) : stopLimitS,
         hasBrake: hasBrake(now, belt),
-        fittedStaysTight: replayed.beltReplaced && fittedBelts(replayed, belt).some((b) => staysTight(now, b)),
+        fittedStaysTight: fittedStaysTight(now, replayed, belt),
       }),
     },
   };
@@ -70,6 +70,10 @@ export function currentReadings(
 const fittedBelts = ({ belts, beltReplaced }: ReplayedJob, own: string | null): string[] => [
   ...new Set([...Object.keys(belts), ...(beltReplaced && own !== null && Object.keys(belts).length === 0 ? [own] : [])]),
 ];
+
+/** Whether a belt that the job fitted stays tight with the lever released, on the drive as it is now. */
+export const fittedStaysTight = (now: Drive, replayed: ReplayedJob, belt: string | null): boolean =>
+  replayed.beltReplaced && fittedBelts(replayed, belt).some((b) => staysTight(now, b));
 
 /** Whether a belt of the drive stays tight with the lever released, though it is meant to go slack. */
 export function staysTight(drive: Drive, belt: string): boolean {
