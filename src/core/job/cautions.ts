@@ -1,9 +1,14 @@
 import type { DriveKind } from '../fault';
 import { factNow, type FactId, type Facts } from '../machine';
 
+/** What a person looks at together, in this order: lines of one group are confirmed one by one or as a group. */
+export const CAUTION_GROUPS = ['power', 'support', 'moving', 'around', 'person'] as const;
+export type CautionGroup = (typeof CAUTION_GROUPS)[number];
+
 /** A line that a person confirms before reaching in, or before the machine runs. */
 export interface Caution {
   readonly id: string;
+  readonly group: CautionGroup;
   readonly words: string;
   readonly why: string;
 }
@@ -32,6 +37,7 @@ const RULES: readonly CautionRule[] = [
   {
     id: 'engine-off',
     list: 'full',
+    group: 'power',
     words: 'Stop the engine. Remove the key. Shut off the fuel.',
     why: 'The engine must not start while you reach in.',
     where: { fact: 'power', is: ENGINES },
@@ -39,6 +45,7 @@ const RULES: readonly CautionRule[] = [
   {
     id: 'lead-off',
     list: 'full',
+    group: 'power',
     words: 'Pull the plug lead off. Tie it away from the plug.',
     why: 'An engine can fire when its belt turns it.',
     where: { fact: 'power', is: ['petrol'] },
@@ -46,6 +53,7 @@ const RULES: readonly CautionRule[] = [
   {
     id: 'battery-off',
     list: 'full',
+    group: 'power',
     words: 'Disconnect the battery lead, or take the battery pack out.',
     why: 'An electric motor starts without a sound.',
     where: { fact: 'power', is: ['battery', 'diesel'] },
@@ -53,6 +61,7 @@ const RULES: readonly CautionRule[] = [
   {
     id: 'isolator-locked',
     list: 'full',
+    group: 'power',
     words: 'Lock and tag the isolator yourself. Keep the key with you.',
     why: 'Another person can switch the machine on. Local codes and licensed practice take priority.',
     where: { fact: 'power', is: ['mains'] },
@@ -60,6 +69,7 @@ const RULES: readonly CautionRule[] = [
   {
     id: 'pto-off',
     list: 'full',
+    group: 'power',
     words: 'Switch the PTO or clutch off. Release the lever.',
     why: 'The drive must not start engaged.',
     never: ['cvt', 'accessory'],
@@ -67,6 +77,7 @@ const RULES: readonly CautionRule[] = [
   {
     id: 'capacitors',
     list: 'full',
+    group: 'power',
     words: 'Wait as long as the nameplate states before you touch the motor.',
     why: 'A motor drive stays charged after it is switched off.',
     where: { fact: 'power', is: ['mains'], unknown: false },
@@ -74,6 +85,7 @@ const RULES: readonly CautionRule[] = [
   {
     id: 'stands-still',
     list: 'full',
+    group: 'support',
     words: 'Park on level ground. Set the parking brake. Chock the wheels.',
     why: 'The machine can roll as soon as the belt is off.',
     never: STATIONARY,
@@ -81,6 +93,7 @@ const RULES: readonly CautionRule[] = [
   {
     id: 'raised',
     list: 'full',
+    group: 'support',
     words: 'Lower the deck to the ground or onto blocks. Support a raised machine on stands, never on a jack alone.',
     why: 'Hangers and jacks can fail.',
     kinds: HUNG_DECKS,
@@ -88,6 +101,7 @@ const RULES: readonly CautionRule[] = [
   {
     id: 'supported',
     list: 'full',
+    group: 'support',
     words: 'Support a raised machine or attachment on stands, never on a jack alone.',
     why: 'Jacks and lift arms can fail.',
     never: [...HUNG_DECKS, ...STATIONARY],
@@ -95,6 +109,7 @@ const RULES: readonly CautionRule[] = [
   {
     id: 'one-way',
     list: 'full',
+    group: 'moving',
     words: 'Turn the drive by hand in its running direction only.',
     why: 'Some engines jump their timing when turned the other way.',
     where: { fact: 'turn', is: ['cw', 'ccw'] },
@@ -102,6 +117,7 @@ const RULES: readonly CautionRule[] = [
   {
     id: 'what-turns',
     list: 'full',
+    group: 'moving',
     words: 'Block the blades, reel or auger. To turn the drive by hand, wear cut-resistant gloves.',
     why: 'Moving the belt by hand turns the blade, reel, auger or knife.',
     where: { fact: 'spins', is: ['blade', 'reel', 'auger', 'drum', 'knife'] },
@@ -110,6 +126,7 @@ const RULES: readonly CautionRule[] = [
   {
     id: 'wheels-turn',
     list: 'full',
+    group: 'moving',
     words: 'Shift to neutral. Keep hands clear of the wheels and tracks: the belt turns them.',
     why: 'Moving the belt by hand can move the machine.',
     where: { fact: 'spins', is: ['wheels'], unknown: false },
@@ -117,6 +134,7 @@ const RULES: readonly CautionRule[] = [
   {
     id: 'can-fall',
     list: 'full',
+    group: 'moving',
     words: 'Support the blade, reel or propeller before you loosen its bolt. It can fall or swing.',
     why: 'It is heavy and sharp, and only the bolt holds it.',
     where: { fact: 'spins', is: ['blade', 'reel', 'auger', 'drum', 'knife', 'propeller'] },
@@ -125,6 +143,7 @@ const RULES: readonly CautionRule[] = [
   {
     id: 'propeller-off',
     list: 'full',
+    group: 'moving',
     words: 'Remove the propeller or fan. If it must stay on, block it, and keep everyone out of its plane of rotation.',
     why: 'One turn of a propeller can kill.',
     where: { fact: 'spins', is: ['propeller'] },
@@ -133,33 +152,44 @@ const RULES: readonly CautionRule[] = [
   {
     id: 'cool',
     list: 'full',
+    group: 'moving',
     words: 'Wait until the exhaust, clutch and housing are cool.',
     why: 'They burn skin long after the engine stops.',
   },
   {
     id: 'springs',
     list: 'full',
+    group: 'moving',
     words: 'Identify every loaded spring. Keep your face out of line with each one.',
     why: 'Springs stay loaded with the engine off. A spring flies when its hook breaks or comes off.',
   },
   {
     id: 'deck-springs',
     list: 'full',
+    group: 'moving',
     words: 'The deck springs stay loaded. Do not unbolt anything on the guide rods. Stay out of the path of the deck.',
     why: 'The deck can move forward by itself.',
     where: { fact: 'take-up', is: ['sprung-deck'], unknown: false },
   },
-  { id: 'stopped', list: 'after-run', words: 'Wait until all parts have stopped.', why: 'A belt drive coasts.' },
+  { id: 'stopped', list: 'after-run', group: 'moving', words: 'Wait until all parts have stopped.', why: 'A belt drive coasts.' },
   {
     id: 'dead',
     list: 'after-run',
+    group: 'power',
     words: 'Pull the plug lead, take the pack out or lock the isolator again.',
     why: 'The machine was live a moment ago.',
   },
-  { id: 'let-go', list: 'after-run', words: 'Switch the PTO off. Release the lever.', why: 'The drive must not start engaged.' },
+  {
+    id: 'let-go',
+    list: 'after-run',
+    group: 'power',
+    words: 'Switch the PTO off. Release the lever.',
+    why: 'The drive must not start engaged.',
+  },
   {
     id: 'neutral',
     list: 'running',
+    group: 'support',
     words: 'Shift to neutral. Set the parking brake.',
     why: 'The machine must not move when the drive is engaged.',
     never: STATIONARY,
@@ -167,6 +197,7 @@ const RULES: readonly CautionRule[] = [
   {
     id: 'wheels-off-ground',
     list: 'running',
+    group: 'support',
     words: 'Support the machine on stands with all driven wheels off the ground.',
     why: 'A CVT moves the machine as soon as the engine speeds up.',
     kinds: ['cvt'],
@@ -174,6 +205,7 @@ const RULES: readonly CautionRule[] = [
   {
     id: 'fresh-air',
     list: 'running',
+    group: 'around',
     words: 'Run the engine outdoors, or with the exhaust piped outside.',
     why: 'Exhaust gas kills, and it has no smell of its own.',
     where: { fact: 'power', is: ENGINES },
@@ -181,26 +213,36 @@ const RULES: readonly CautionRule[] = [
   {
     id: 'eyes-ears',
     list: 'running',
+    group: 'person',
     words: 'Wear eye and ear protection. Take gloves off near turning parts.',
     why: 'Parts and stones can fly. A turning part pulls a glove in.',
   },
   {
     id: 'guards-on',
     list: 'running',
+    group: 'support',
     words: 'Fit every guard except the one you must see past.',
     why: 'A thrown belt or stone flies far.',
   },
-  { id: 'clear', list: 'running', words: 'Clear away tools, rags and feet. Send bystanders away.', why: 'The drive engages suddenly.' },
+  {
+    id: 'clear',
+    list: 'running',
+    group: 'around',
+    words: 'Clear away tools, rags and feet. Send bystanders away.',
+    why: 'The drive engages suddenly.',
+  },
   {
     id: 'where-to-stand',
     list: 'running',
+    group: 'around',
     words: 'Stay an arm’s length to the side. Keep everyone out of line with the belt and away from the chute.',
     why: 'A belt that breaks or comes off flies out in line with the pulleys.',
   },
-  { id: 'clothes', list: 'running', words: 'Tie back hair, sleeves and cords.', why: 'A pulley pulls them in.' },
+  { id: 'clothes', list: 'running', group: 'person', words: 'Tie back hair, sleeves and cords.', why: 'A pulley pulls them in.' },
   {
     id: 'operator',
     list: 'running',
+    group: 'support',
     words: 'Seat an operator. Do not bridge, tie or weight any switch.',
     why: 'The seat and chute switches stop the machine.',
     where: { fact: 'class', is: ['ride-on'] },
@@ -209,6 +251,7 @@ const RULES: readonly CautionRule[] = [
   {
     id: 'held-lever',
     list: 'running',
+    group: 'support',
     words: 'Hold the stop lever in your hand. Never tie it.',
     why: 'Releasing that lever stops the machine.',
     where: { fact: 'class', is: ['walk-behind', 'auger'], unknown: false },
@@ -216,6 +259,7 @@ const RULES: readonly CautionRule[] = [
   {
     id: 'propeller-plane',
     list: 'running',
+    group: 'around',
     words: 'Tie the machine down. Keep everyone out of the propeller’s plane of rotation and away from its front.',
     why: 'A propeller pulls the machine and throws what it hits.',
     where: { fact: 'spins', is: ['propeller'] },
@@ -224,6 +268,7 @@ const RULES: readonly CautionRule[] = [
   {
     id: 'cannot-start',
     list: 'key-on',
+    group: 'power',
     words: 'Pull the plug lead off. The engine must not be able to start.',
     why: 'The key is on for this check.',
     where: { fact: 'power', is: ENGINES },
@@ -231,6 +276,7 @@ const RULES: readonly CautionRule[] = [
   {
     id: 'motor-disconnected',
     list: 'key-on',
+    group: 'power',
     words: 'Disconnect the drive motor. It must not be able to start.',
     why: 'The key is on for this check.',
     where: { fact: 'power', is: ['battery', 'mains'], unknown: false },
@@ -238,6 +284,7 @@ const RULES: readonly CautionRule[] = [
   {
     id: 'clutch-clear',
     list: 'key-on',
+    group: 'power',
     words: 'Keep hands, tools and leads clear of the clutch and belt.',
     why: 'The clutch closes as soon as it has voltage.',
   },
@@ -254,21 +301,25 @@ export interface CautionContext {
 const coverOffLines = (cover: string): Caution[] => [
   {
     id: 'one-cover-off',
+    group: 'support',
     words: `Only “${cover}” stays off. Every other guard and part is fitted.`,
     why: 'One opening is watched; every other one stays closed.',
   },
   {
     id: 'watch-from',
+    group: 'around',
     words: 'Watch from the side, an arm’s length away. Keep hands and tools away from the opening.',
     why: 'Belt and pulleys are open there.',
   },
   {
     id: 'low-speed',
+    group: 'support',
     words: 'Engage at low engine speed. Stop as soon as you have seen the belt.',
     why: 'Nothing covers the belt if it breaks or comes off.',
   },
   {
     id: 'cover-back',
+    group: 'support',
     words: `Stop, make the machine safe, and fit “${cover}” before any other run.`,
     why: 'Final times are taken with every guard fitted.',
   },
@@ -285,6 +336,6 @@ export function cautionsFor(list: CautionList, facts: Facts, { kind = null, cove
   })
     // With one cover off by intent, the line about guards is the one that names it.
     .filter(({ id }) => !(coverOff !== null && list === 'running' && id === 'guards-on'))
-    .map(({ id, words, why }) => ({ id, words, why }));
+    .map(({ id, group, words, why }) => ({ id, group, words, why }));
   return coverOff !== null && list === 'running' ? [...lines, ...coverOffLines(coverOff)] : lines;
 }

@@ -35,6 +35,9 @@ const BEGAN_CHECKS = {
   'began-slowly': 'slowly',
 } as const satisfies Partial<Record<CheckId, Asked['began']>>;
 
+/** Whether a check asks when the complaint began: the customer's one answer answers all of them. */
+export const isAboutBeginning = (check: CheckId): boolean => check in BEGAN_CHECKS;
+
 /** What the customer said that is evidence by itself; nothing of what was not asked. */
 function askedFacts(asked: Asked | null): ComputedFact[] {
   if (!asked) return [];

@@ -27,6 +27,8 @@ export interface DecideAsk {
   /** Findings: a belt that is worn, cracked or hurt; an arm or slide that is stiff. */
   readonly beltBad: boolean;
   readonly armStiff: boolean;
+  /** The largest entry angle that was read is over its limit. */
+  readonly misaligned: boolean;
   /** Loss of tension in each tenfold of hours, N, from readings. */
   readonly lossN: number | null;
 }
@@ -34,6 +36,7 @@ export interface DecideAsk {
 export type DecideReason =
   | 'arm-stiff'
   | 'belt-bad'
+  | 'misaligned'
   | 'load-unknown'
   | 'nothing-read'
   | 'holds'
@@ -52,7 +55,7 @@ export type DecideReason =
   | 'release-breaks-first';
 
 export interface Decided {
-  readonly act: 'free-first' | 'read-first' | 'brake-first' | 'leave' | 'adjust' | 'replace';
+  readonly act: 'free-first' | 'align-first' | 'read-first' | 'brake-first' | 'leave' | 'adjust' | 'replace';
   readonly because: readonly DecideReason[];
   /** The setting to make, and the tension expected there from what was read. */
   readonly to: { readonly adjuster: string; readonly position: number; readonly tensionN: number } | null;
@@ -70,7 +73,8 @@ const RELEASE_REASONS: Readonly<Partial<Record<SettingFault, DecideReason>>> = {
 };
 
 /**
- * Leave, adjust or replace. A stiff arm looks like a slack belt, so it is freed and timed again before anything is set or bought. A drive with its
+ * Leave, adjust or replace. A stiff arm looks like a slack belt, so it is freed and timed again before anything is set or bought. Pulleys out of line
+ * are aligned before the tension is set. A drive with its
  * brake off, or with a belt that does not go slack, is never left: it is set to the recommended position, or its brake is repaired first where the
  * present setting is that position. The recommended positions are those of `recommendSettings`, so that this advice and the table of settings agree.
  */
@@ -94,6 +98,8 @@ export function decide(ask: DecideAsk): Decided {
   ];
   if (ask.armStiff) return answer('free-first', ['arm-stiff', ...release, ...slow]);
   if (ask.beltBad) return answer('replace', ['belt-bad', ...release, ...slow]);
+  // Correcting the alignment changes the tension, so it comes before the setting.
+  if (ask.misaligned) return answer('align-first', ['misaligned', ...release, ...slow]);
   const nowN = ask.readN ?? ask.computedN;
   const known = band.target !== null && nowN !== null && !(ask.readN === null && engages === null);
   if (!known && release.length === 0)

@@ -297,6 +297,7 @@ describe('leave, adjust or replace', () => {
     stopTooLong: false,
     beltBad: false,
     armStiff: false,
+    misaligned: false,
     lossN: null,
     ...more,
   });
@@ -305,6 +306,16 @@ describe('leave, adjust or replace', () => {
       act: 'free-first',
       because: ['arm-stiff', 'slips'],
     }));
+  it('aligns the pulleys before it sets the tension, but after a stiff arm and a bad belt', () => {
+    expect(decide(ask({ misaligned: true, readN: 96, recommended: [to(3, 152)] }))).toMatchObject({
+      act: 'align-first',
+      because: ['misaligned'],
+      to: null,
+    });
+    expect(decide(ask({ misaligned: true, brakeSeenOff: true })).because).toEqual(['misaligned', 'brake-stays-off']);
+    expect(decide(ask({ misaligned: true, armStiff: true })).act).toBe('free-first');
+    expect(decide(ask({ misaligned: true, beltBad: true })).act).toBe('replace');
+  });
   it('replaces a bad belt at any tension', () => expect(decide(ask({ beltBad: true, readN: 150 })).act).toBe('replace'));
   it('asks for a reading where nothing tells', () => {
     expect(decide(ask({}))).toMatchObject({ act: 'read-first', because: ['nothing-read'] });

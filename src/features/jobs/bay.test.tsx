@@ -38,8 +38,8 @@ describe('a list to be confirmed', () => {
       label="Before it runs"
       act="It may run"
       cautions={[
-        { id: 'a', words: 'Guards on.', why: 'x' },
-        { id: 'b', words: 'Feet clear.', why: 'y' },
+        { id: 'a', group: 'support', words: 'Guards on.', why: 'x' },
+        { id: 'b', group: 'around', words: 'Feet clear.', why: 'y' },
       ]}
       onWrite={vi.fn().mockResolvedValue(true)}
     />
@@ -73,9 +73,9 @@ describe('a list to be confirmed', () => {
         act="It is made safe"
         notes={{ b: 'Spring 18 N.' }}
         cautions={[
-          { id: 'a', words: 'Engine off.', why: 'x' },
-          { id: 'b', words: 'Springs known.', why: 'y' },
-          { id: 'c', words: 'Cool.', why: 'z' },
+          { id: 'a', group: 'power', words: 'Engine off.', why: 'x' },
+          { id: 'b', group: 'moving', words: 'Springs known.', why: 'y' },
+          { id: 'c', group: 'moving', words: 'Cool.', why: 'z' },
         ]}
         onWrite={write}
       />,

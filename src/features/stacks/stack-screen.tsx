@@ -7,7 +7,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
-import { useMemo, useState } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import {
   clampLength,
   entryAngles,
@@ -19,6 +19,7 @@ import {
   type Layer,
   type LayerKind,
   type Stack,
+  type StackFault,
 } from '@/core/stack';
 import type { StoredDocument, StoredDrive, StoredStack } from '@/db';
 import { ConfirmDialog } from '@/ui/confirm-dialog';
@@ -49,17 +50,33 @@ const FRESH: Readonly<Record<LayerKind, Layer>> = {
   wheel: { kind: 'wheel', thickMm: 12, raceMm: 20, shellMm: 82, grooveMm: 6, flat: true },
 };
 
-/** The bolt-up at one pulley of a drive: built by hand, looked over, and what it does to the belt. */
+/** The job that the stack was opened from. */
+export interface StackOfJob {
+  readonly number: number;
+  /**
+   * What the drawn stack means for the job.
+   * @param save stores the stack where it was changed; true once it is stored, here or on the device
+   */
+  readonly card: (drawn: {
+    readonly stack: Stack;
+    readonly faults: readonly StackFault[];
+    readonly save: () => Promise<boolean>;
+  }) => ReactNode;
+}
+
+/** The hardware stack at one pulley of a drive: its parts, its faults, and its effect on the belt. */
 export function StackScreen({
   drive: stored,
   pulley,
   kept,
   papers,
+  job = null,
 }: {
   drive: StoredDrive;
   pulley: { readonly id: string; readonly label: string };
   kept: StoredStack | null;
   papers: readonly StoredDocument[];
+  job?: StackOfJob | null;
 }) {
   const act = useAct();
   const mayChange = useMayChange();
@@ -74,7 +91,7 @@ export function StackScreen({
   const drive = stored.document;
   const { answer } = usePose(useMemo(() => ({ drive, lever: 1 }), [drive]));
   const write = (change: (now: Stack) => Stack, key?: string) => history.write((now) => now && change(now), key);
-  const keep = async (next: Stack | null) => {
+  const keep = async (next: Stack | null): Promise<boolean> => {
     const answered = await act(
       'stack.save',
       { driveId: stored.id, pulley: pulley.id, version, stack: next && { layers: [...next.layers], wantedMm: next.wantedMm } },
@@ -89,10 +106,11 @@ export function StackScreen({
       // Kept once more, this one stands over the other.
       if (answered.reason === 'stale') setVersion(answered.current.version);
     }
+    return isTaken(answered);
   };
   const back = (
-    <Button variant="outlined" component={Link} href={`/drives/${stored.id}`}>
-      Back to the drive
+    <Button variant="outlined" component={Link} href={job ? `/jobs/${job.number}` : `/drives/${stored.id}`}>
+      {job ? `Return to job ${job.number}` : 'Back to the drive'}
     </Button>
   );
   if (!stack)
@@ -207,6 +225,7 @@ export function StackScreen({
           )}
         </Box>
         <Box sx={{ display: 'grid', gap: 1.5 }}>
+          {job?.card({ stack, faults, save: () => (stack === saved ? Promise.resolve(true) : keep(stack)) })}
           <LayerList
             layers={stack.layers}
             wrong={new Set(faults.map((f) => f.layer))}

@@ -138,6 +138,7 @@ export function valueOf(reading: TakenReading): number {
 export const DECIDE_WORDS: Readonly<Record<DecideReason, string>> = {
   'arm-stiff': 'a stiff arm or slide causes the same symptoms as a slack belt',
   'belt-bad': 'the belt is damaged or worn',
+  misaligned: 'the entry angle is over its limit, and correcting it changes the tension',
   'load-unknown': 'the load is unknown, so the slip limit is unknown',
   'nothing-read': 'no tension and no engagement time was recorded',
   holds: 'the tension is above the slip limit, with margin',
@@ -161,6 +162,7 @@ export const ACT_WORDS = {
   adjust: 'Adjust it',
   replace: 'Replace the belt',
   'free-first': 'Free the arm or slide first, then time it again',
+  'align-first': 'Correct the alignment first, then measure the tension again',
   'read-first': 'Take a reading first',
   'brake-first': 'Repair the brake first',
 } as const;

@@ -17,6 +17,8 @@ export interface Traced {
   readonly latest: Latest<TraceAnswer>;
   /** The first answer is there, or does not come: what stands by it need not be moved any more. */
   readonly settled: boolean;
+  /** The answer is of the ticket as it is now, or none is expected. */
+  readonly current: boolean;
 }
 
 const AS_IT_SHIPS: ShopBase = { confirmed: [], corrections: [] };
@@ -26,6 +28,7 @@ const Context = createContext<Traced>({
   request: null,
   latest: { answer: null, of: null, pending: false, failed: false, again: () => undefined },
   settled: true,
+  current: true,
 });
 
 /** What is traced, and what comes of it; nothing outside a {@link TraceProvider}. */
@@ -66,5 +69,6 @@ export function TraceProvider({ job, bay, children }: Pick<StageProps, 'job' | '
   const there = request === null || latest.answer !== null || latest.failed || impatient;
   const [settled, setSettled] = useState(there);
   if (there && !settled) setSettled(true);
-  return <Context value={{ request, latest, settled }}>{children}</Context>;
+  const current = request === null || latest.of === request || latest.failed;
+  return <Context value={{ request, latest, settled, current }}>{children}</Context>;
 }

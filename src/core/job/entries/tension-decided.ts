@@ -6,7 +6,7 @@ const body = z.object({
   belt: z.string().min(1).max(60),
   act: z.enum(['leave', 'adjust', 'replace']),
   /** What was advised, with its reasons in words. */
-  advised: z.enum(['free-first', 'read-first', 'brake-first', 'leave', 'adjust', 'replace']),
+  advised: z.enum(['free-first', 'align-first', 'read-first', 'brake-first', 'leave', 'adjust', 'replace']),
   because: z.string().max(1000),
   /** Where it is set, where it is adjusted. */
   to: z

@@ -49,6 +49,7 @@ export const ACCESSORY: Procedure = {
     {
       id: 'align',
       stage: 'set',
+      instrument: 'alignment',
       text: 'Straight edge on the crank pulley’s face; bracket moved in its slots; tight.',
       reads: [length('Offset'), { what: 'Angle', in: 'degrees' }],
       loop: 'align',

@@ -28,6 +28,7 @@ export const CABLE: Procedure = {
     {
       id: 'find-adjuster',
       stage: 'look',
+      checks: ['adjuster-place'],
       text: 'Find the adjuster. Many have one that nobody ever used.',
       hold: true,
       stop: { when: 'None on this machine', to: 'another belt', stage: 'match' },
@@ -35,7 +36,7 @@ export const CABLE: Procedure = {
     {
       id: 'belt-sound',
       stage: 'look',
-      check: 'belt-surface',
+      checks: ['belt-surface'],
       text: 'Belt: cracks, missing pieces, cord, glaze.',
       hold: true,
       stop: { when: 'Bad', to: 'a new belt: adjusting hides it for a week', stage: 'match' },
@@ -43,7 +44,7 @@ export const CABLE: Procedure = {
     {
       id: 'free-arm',
       stage: 'look',
-      check: 'arm-travel',
+      checks: ['arm-travel'],
       text: 'Move the arm at its spring end. If it is stiff, oil the pivot alone, work it free, wipe; no spray on belt or grooves. Then time it once more.',
       loop: 'time-found',
       why: 'A stiff arm alone makes a slow engagement.',
@@ -51,7 +52,7 @@ export const CABLE: Procedure = {
     {
       id: 'cable-sound',
       stage: 'look',
-      check: 'cable',
+      checks: ['cable'],
       text: 'Cable: outer seated at both ends, no kink, inner not frayed. A bad one is renewed, and the bracket goes back to its first place.',
       loop: 'time-found',
     },
@@ -64,12 +65,14 @@ export const CABLE: Procedure = {
     {
       id: 'choose-setting',
       stage: 'set',
+      instrument: 'setting',
       text: 'From the setting table, the least setting that gives the margin wanted and still lands the brake.',
       hold: true,
     },
     {
       id: 'move-bracket',
       stage: 'set',
+      instrument: 'setting',
       text: 'Lever released: bracket bolts slack, away from the spring by the amount chosen, tight.',
       reads: [length('Place of the bracket'), length('Slot left')],
       torque: true,
@@ -77,7 +80,7 @@ export const CABLE: Procedure = {
     {
       id: 'brake-lands',
       stage: 'set',
-      check: 'brake-released',
+      checks: ['brake-released'],
       text: 'Engaged: read the spring, feel the belt. Released: the brake lands, the belt is loose.',
       reads: [length('Spring length', 'engaged')],
       hold: true,

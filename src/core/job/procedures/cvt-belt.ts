@@ -37,6 +37,7 @@ export const CVT_BELT: Procedure = {
     {
       id: 'condition',
       stage: 'look',
+      checks: ['belt-surface', 'belt-flat'],
       text: 'Cracks between ribs, missing pieces, cord, glaze, hour-glass, a flat place.',
       hold: true,
       reads: [length('Length of a flat place')],

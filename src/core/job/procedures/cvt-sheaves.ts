@@ -61,7 +61,13 @@ export const CVT_SHEAVES: Procedure = {
       off: ['Rollers'],
     },
     { id: 'slides', stage: 'look', text: 'Slides: play on their rails. A loose plate cocks and hangs.', reads: [length('Play')] },
-    { id: 'faces', stage: 'look', text: 'Faces: grooves, ridge, a film of grease. Degrease; dry; no coarse cloth.', hold: true },
+    {
+      id: 'faces',
+      stage: 'look',
+      checks: ['cvt-faces'],
+      text: 'Faces: grooves, ridge, a film of grease. Degrease; dry; no coarse cloth.',
+      hold: true,
+    },
     {
       id: 'rollers-in',
       stage: 'fit',

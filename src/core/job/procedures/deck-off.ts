@@ -77,6 +77,7 @@ export const DECK_OFF: Procedure = {
     {
       id: 'height-link',
       stage: 'look',
+      checks: ['height-link-on'],
       text: 'The height-following link is there, straight, both ends on.',
       hold: true,
       where: { fact: 'height-link', is: ['yes'] },

@@ -21,7 +21,13 @@ export const DECK_ON: Procedure = {
       text: 'Photograph route and decal. Where the decal dots in an idler that this machine lacks, mark which variant this is.',
       photo: true,
     },
-    { id: 'arm-first', stage: 'look', text: 'Swing the arm by hand. If it is stiff, free it before anything else is judged.', hold: true },
+    {
+      id: 'arm-first',
+      stage: 'look',
+      checks: ['arm-travel'],
+      text: 'Swing the arm by hand. If it is stiff, free it before anything else is judged.',
+      hold: true,
+    },
     {
       id: 'covers-off',
       stage: 'fit',
@@ -54,6 +60,7 @@ export const DECK_ON: Procedure = {
     {
       id: 'sight-idlers',
       stage: 'look',
+      checks: ['idler-lean'],
       text: 'Sight each idler against the deck: the gap in front and behind alike.',
       reads: [length('Gap in front'), length('Gap behind')],
     },
@@ -81,6 +88,7 @@ export const DECK_ON: Procedure = {
     {
       id: 'finger-round',
       stage: 'fit',
+      checks: ['route-traced'],
       text: 'A finger all the way round: V in V, back on flat, inside the keepers, no twist.',
       hold: true,
       photo: true,

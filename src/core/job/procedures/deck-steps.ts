@@ -19,6 +19,7 @@ export const BY_HAND: readonly Step[] = [
 export const HEIGHTS: Step = {
   id: 'through-heights',
   stage: 'set',
+  checks: ['height-through-cuts'],
   text: 'Raise and lower through every cutting height: the belt in line, the link following, no keeper touched, the cable not drawn tight by lifting.',
   hold: true,
   why: 'An idler that is in line at the bottom may not be at the top.',

@@ -31,6 +31,7 @@ export const ECCENTRIC: Procedure = {
     {
       id: 'belt',
       stage: 'look',
+      checks: ['belt-surface'],
       text: 'Belt: cracks, missing pieces, fraying at the edges.',
       stop: { when: 'Bad', to: 'a new belt', stage: 'match' },
     },
@@ -49,6 +50,7 @@ export const ECCENTRIC: Procedure = {
     {
       id: 'raise',
       stage: 'set',
+      instrument: 'setting',
       text: 'Turn the eccentric the way that raises the pulley: of the two angles of equal height the one this drive uses.',
       why: 'The other sets the shaft sideways.',
     },
@@ -86,6 +88,7 @@ export const ECCENTRIC: Procedure = {
     {
       id: 'faces',
       stage: 'set',
+      instrument: 'alignment',
       text: 'Across the faces: in one plane. The eccentric moves the pulley sideways as well as up.',
       reads: [length('Offset')],
     },

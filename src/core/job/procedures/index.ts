@@ -68,10 +68,6 @@ export function holds(condition: Condition, at: Circumstances): boolean | null {
 export const stepsOf = (procedure: Procedure, at: Circumstances, stage?: Stage): Step[] =>
   procedure.steps.filter((s) => (stage === undefined || s.stage === stage) && (!s.where || holds(s.where, at) !== false));
 
-/** Steps that a person has to confirm and nobody did: shown until the hand-back. */
-export const openHolds = (procedure: Procedure, at: Circumstances, outcomeOf: (step: string) => string | undefined): Step[] =>
-  stepsOf(procedure, at).filter((s) => s.hold && outcomeOf(s.id) !== 'done');
-
 export interface Proposal {
   readonly procedure: Procedure;
   /** Whether it is known to be the one; null where a fact is missing that would say. */

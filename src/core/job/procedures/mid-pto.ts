@@ -14,6 +14,7 @@ export const MID_PTO: Procedure = {
     {
       id: 'what-mounted',
       stage: 'ask',
+      checks: ['attachment-on'],
       text: 'Attachment mounted and its belt on, lever released.',
       hold: true,
       stop: {
@@ -68,6 +69,7 @@ export const MID_PTO: Procedure = {
     {
       id: 'collar-step',
       stage: 'set',
+      instrument: 'setting',
       text: 'The collar one small step, lever over, read again, until both lie in their bands.',
       loop: 'idler-spring',
       torque: true,
@@ -96,6 +98,7 @@ export const MID_PTO: Procedure = {
     {
       id: 'runs-on',
       stage: 'prove',
+      instrument: 'times',
       text: 'Check whether the PTO runs on after release. If the belt is slack and it runs on, a belt stop is too far away or missing.',
     },
     {

@@ -3,7 +3,8 @@ import { FACTS, type Facts } from '../../machine';
 import { STAGES } from '..';
 import type { Found } from '../record';
 import { FINDING } from '../test-job';
-import { holds, openHolds, PROCEDURES, proposalsFor, stepsOf, type Circumstances, type Condition } from '.';
+import { isOfKind } from '../walk';
+import { holds, PROCEDURES, proposalsFor, stepsOf, type Circumstances, type Condition } from '.';
 
 const known = (values: Record<string, string>): Facts =>
   Object.fromEntries(Object.entries(values).map(([fact, value]) => [fact, { value, by: 'Bram', at: '2026-11-26T09:00:00Z' }]));
@@ -68,6 +69,17 @@ describe('procedures', () => {
       for (const s of p.steps) if (s.where) check(s.where, `${p.id}/${s.id}`);
     }
   });
+  it('marks checks only where nothing comes off or on, and only checks of its kinds of drive', () => {
+    for (const p of PROCEDURES)
+      for (const s of p.steps) {
+        if (s.checks || s.instrument) expect([...(s.off ?? []), ...(s.on ?? [])], `${p.id}/${s.id}`).toEqual([]);
+        for (const check of s.checks ?? [])
+          expect(
+            p.kinds.some((kind) => isOfKind(check, kind)),
+            `${p.id}/${s.id}: ${check}`,
+          ).toBe(true);
+      }
+  });
   it('none repeats what Secure and Prove ask anyway', () => {
     const own = /key out|chocks? the|plug lead off|tools and feet|five cycles/i;
     for (const p of PROCEDURES) for (const s of p.steps) expect(s.text, `${p.id}/${s.id}`).not.toMatch(own);
@@ -110,17 +122,6 @@ describe('the steps of a procedure', () => {
     expect(ids({})).toEqual(expect.arrayContaining(['cable-off', 'clutch-belt-off']));
     expect(ids({ engage: 'electric-clutch' })).not.toContain('cable-off');
     expect(ids({ engage: 'lever-cable' })).not.toContain('clutch-belt-off');
-  });
-});
-
-describe('what has to be confirmed', () => {
-  const cable = PROCEDURES.find((p) => p.id === 'cable')!;
-  const ids = (outcomes: Record<string, string>) => openHolds(cable, at(), (id) => outcomes[id]).map((s) => s.id);
-  it('stays open until it is done; skipped it still is', () => {
-    const all = cable.steps.filter((s) => s.hold).map((s) => s.id);
-    expect(ids({})).toEqual(all);
-    expect(ids({ 'belt-sound': 'skipped' })).toEqual(all);
-    expect(ids({ 'belt-sound': 'done' })).toEqual(all.filter((id) => id !== 'belt-sound'));
   });
 });
 

@@ -14,6 +14,7 @@ export const SLIDING_DECK: Procedure = {
     {
       id: 'link-first',
       stage: 'ask',
+      checks: ['holding-link'],
       text: 'If the blades will not turn: look first whether the holding link hangs in its clip or is still in its hole.',
       stop: { when: 'Still in', to: 'stowing the link', stage: 'fit' },
     },

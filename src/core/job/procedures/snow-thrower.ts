@@ -46,7 +46,13 @@ export const SNOW_THROWER: Procedure = {
       text: 'Fit the engagement spring and pass the cable end through the module. The manual or your photo shows which spring end goes where.',
       where: engagedBy('lever-cable', 'lever-rod'),
     },
-    { id: 'module-idlers', stage: 'look', text: 'Module idlers: spin, tip. The arm returns by itself.', hold: true },
+    {
+      id: 'module-idlers',
+      stage: 'look',
+      checks: ['idler-spin', 'idler-tip', 'comes-back'],
+      text: 'Module idlers: spin, tip. The arm returns by itself.',
+      hold: true,
+    },
     {
       id: 'in-line',
       stage: 'fit',

@@ -18,8 +18,8 @@ export interface Reading {
   readonly state?: 'released' | 'engaged' | 'running' | 'at rest';
 }
 
-/** Readings that are taken once and answer every step and check that needs them. */
-export type Instrument = 'times' | 'tension' | 'alignment' | 'width';
+/** Readings that are taken once and answer every step and check that needs them; `setting` is an adjuster that is moved. */
+export type Instrument = 'times' | 'tension' | 'alignment' | 'width' | 'setting';
 
 /**
  * A step of a procedure. It belongs to a stage and adds to it; Secure and Prove have lists of their own which it does not repeat. General trade
@@ -35,8 +35,8 @@ export interface Step {
   readonly photo?: true;
   /** What is read at this step with an instrument of its own: a reading there answers the step. */
   readonly instrument?: Instrument;
-  /** The check that is the same act: a good result in the present condition answers the step. */
-  readonly check?: CheckId;
+  /** The checks that are the same act: recorded on every part of the drive that they are made on, they answer the step. */
+  readonly checks?: readonly CheckId[];
   /** What doing this step changes, so that what was read before is read again. */
   readonly changes?: 'clamped';
   /** Hardware that comes off, and that goes back on, by the name it is counted under. */

@@ -1,5 +1,6 @@
 import { isOver, STAGES, type Stage, type Stages, type StageState } from '../stages';
 import type { RecordLine } from '../kind';
+import type { Procedure } from '../procedures';
 import { openLines } from './build';
 import type { RunListOf } from './known';
 import type { OpenLine, RunLine } from './line';
@@ -62,3 +63,7 @@ export function stagesOf(list: RunList, lines: readonly RecordLine[]): Stages {
   }
   return states;
 }
+
+/** Hold points of a procedure that no person has confirmed: shown until the hand-back. */
+export const openHolds = ({ lines }: RunList, { steps }: Procedure): RunLine[] =>
+  lines.filter(({ work, state }) => work.kind === 'step' && state !== 'done' && steps.some((s) => s.hold && s.id === work.step));

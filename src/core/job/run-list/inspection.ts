@@ -5,6 +5,7 @@ import { linesOf } from '../record-lines';
 import { hasBrake } from '../state/answer';
 import { BRAKE_CHECK } from '../state/events';
 import { setupsUp, stillOff } from '../still-off';
+import { isAboutBeginning } from '../traced';
 import { isOfKind } from '../walk';
 import { line, nameOf, UNTIMED, type Known } from './known';
 import type { OpenLine } from './line';
@@ -50,6 +51,7 @@ export function safety({ lines, cautions, safe }: Known): OpenLine {
   const lists = linesOf(lines, 'secured').filter((l) => l.body.list === 'full');
   const confirmed = new Set(lists.flatMap((l) => l.body.cautions.map((c) => c.id)));
   const all = lists.length > 0 && cautions.every((id) => confirmed.has(id));
+  const ran = lines.findLast((l) => !l.withdrawn && (l.type === 'secured' || l.type === 'running'))?.type === 'running';
   return line({
     id: 'safety',
     work: { kind: 'safety' },
@@ -58,7 +60,13 @@ export function safety({ lines, cautions, safe }: Known): OpenLine {
     minutes: 3,
     state: all && safe !== false ? 'done' : lists.length > 0 ? 'again' : 'open',
     reason:
-      lists.length > 0 && safe === false ? 'The machine ran, or was made safe on another day.' : 'Confirm each line before you reach in.',
+      lists.length === 0 || safe !== false
+        ? 'Confirm each line before you reach in.'
+        : ran
+          ? 'The machine ran.'
+          : all
+            ? 'The machine was made safe on another day. Confirm the whole list again.'
+            : 'Not every safety line is confirmed.',
   });
 }
 
@@ -165,7 +173,8 @@ export function inspection(known: Known): OpenLine[] {
             id: `check:${next.check}`,
             work: { kind: 'check', check: next.check, part: null },
             stage: checkOf(next.check).state === 'asked' ? 'ask' : 'look',
-            title: checkOf(next.check).label,
+            // One question answers all of these.
+            title: isAboutBeginning(next.check) ? 'When did it begin?' : checkOf(next.check).label,
             minutes: next.minutes,
             state: 'open',
             reason: 'This check separates the likely causes best for its time.',

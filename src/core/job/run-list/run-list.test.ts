@@ -6,6 +6,7 @@ import { USUAL_LIMITS, type Facts } from '../../machine';
 import {
   knownMachine,
   NOTHING_ASKED,
+  openHolds,
   PROCEDURES,
   runListInput,
   runListOf,
@@ -208,6 +209,7 @@ describe('what is checked first', () => {
 });
 
 describe('a reading answers the steps that need it', () => {
+  const cable = [ASKED, chosen('cable')];
   it('answers the step as found by a reading as found, and a later one by a later reading', () => {
     const found = [ASKED, timed('engagement', 2.4), timed('stop', 4), chosen('cable')];
     const state = (lines: RecordLine[], id: string) =>
@@ -216,15 +218,43 @@ describe('a reading answers the steps that need it', () => {
     const after = [...found, moved(4), timed('engagement', 0.7, 'proved')];
     expect(state(after, 'still-slow')).toBe('done');
   });
-  it('answers a step that is a check by its good result, in the condition that it is about', () => {
-    const cable = [ASKED, chosen('cable')];
+  it('answers a step that is a check by its result, in the condition that it is about', () => {
     const state = (lines: RecordLine[], id: string) =>
       stateOf(listOf(lines, { facts: known({ engage: 'lever-cable' }) }), `step:cable/${id}`);
     expect(state([...cable, finding('arm-travel', 'good')], 'free-arm')).toBe('done');
-    expect(state([...cable, finding('arm-travel', 'bad')], 'free-arm')).toBe('later');
     // The brake as found says nothing of the brake after the bracket was moved.
     expect(state([...cable, finding('brake-released', 'good'), moved(4)], 'brake-lands')).toBe('later');
     expect(state([...cable, moved(4), finding('brake-released', 'good')], 'brake-lands')).toBe('done');
+  });
+  it('answers the steps that set by one adjustment, and a check made on several parts by all of them', () => {
+    const state = (lines: RecordLine[], id: string) => stateOf(listOf(lines), `step:cable/${id}`);
+    expect(['choose-setting', 'move-bracket'].map((id) => state([...cable, moved(4)], id))).toEqual(['done', 'done']);
+    expect(state([...cable, step('cable', 'choose-setting'), { ...moved(4), withdrawn: true }], 'move-bracket')).not.toBe('done');
+    const drive = demoDrive('airstrip-mower');
+    const leans = drive.pulleys.flatMap((p) =>
+      p.role === 'idler' ? [finding('idler-lean', 'good', { id: p.id, label: p.label ?? p.id })] : [],
+    );
+    const sighted = (lines: RecordLine[]) =>
+      stateOf(listOf([ASKED, chosen('deck-on'), ...lines], { drive, beltId: 'deck' }), 'step:deck-on/sight-idlers');
+    expect(leans.length).toBeGreaterThan(1);
+    expect(sighted(leans.slice(1))).not.toBe('done');
+    expect(sighted(leans)).toBe('done');
+  });
+  it('takes an inspection step as done by a bad result, and a setting step by a good one alone', () => {
+    const state = (lines: RecordLine[], id: string) => stateOf(listOf(lines), `step:cable/${id}`);
+    expect(state([...cable, finding('belt-surface', 'bad')], 'belt-sound')).toBe('done');
+    expect(state([...cable, moved(4), finding('brake-released', 'bad')], 'brake-lands')).not.toBe('done');
+  });
+  it('lists the hold points that are neither confirmed nor answered', () => {
+    const procedure = PROCEDURES.find((p) => p.id === 'cable')!;
+    const open = (lines: RecordLine[]) => openHolds(listOf(lines), procedure).flatMap((l) => (l.work.kind === 'step' ? [l.work.step] : []));
+    const all = open(cable);
+    expect(all).toEqual(procedure.steps.filter((s) => s.hold).map((s) => s.id));
+    expect(open([...cable, step('cable', 'belt-sound', 'skipped')])).toEqual(all);
+    expect(open([...cable, step('cable', 'not-started')])).toEqual(all.filter((id) => id !== 'not-started'));
+    expect(open([...cable, moved(4), finding('brake-released', 'good')])).toEqual(
+      all.filter((id) => id !== 'choose-setting' && id !== 'brake-lands'),
+    );
   });
   it('does not answer a step as found after the machine was changed', () => {
     const late = [ASKED, chosen('cable'), moved(4), timed('engagement', 0.7)];

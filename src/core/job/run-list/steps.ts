@@ -1,23 +1,40 @@
+import type { Drive } from '../../drive';
+import { checkOf, type CheckId } from '../../fault';
+import type { Changed } from '../entries/changed';
 import type { Finding } from '../entries/finding';
+import type { TensionDecided } from '../entries/tension-decided';
 import type { Instrument, Step } from '../procedures/step';
 import type { StepRecord } from '../record';
 import type { RecordLine } from '../kind';
 import type { LineCondition } from '../replayed';
+import { walkPartsOf } from '../walk';
 
 /** Which entry a reading with an instrument is written as. */
-const TYPE: Readonly<Record<Instrument, string>> = { times: 'timed', tension: 'reading', alignment: 'alignment', width: 'width' };
+const TYPE: Readonly<Record<Exclude<Instrument, 'setting'>, string>> = {
+  times: 'timed',
+  tension: 'reading',
+  alignment: 'alignment',
+  width: 'width',
+};
 /** Stages at which a step reads the machine as found. */
 const FOUND = new Set(['ask', 'look']);
 
+const isAdjustment = (line: RecordLine): boolean =>
+  !line.withdrawn &&
+  ((line.type === 'changed' && (line.body as Changed).change === 'adjusted') ||
+    (line.type === 'tension-decided' && (line.body as TensionDecided).act === 'adjust'));
+
 /**
- * Steps that are answered by readings on the ticket. Steps of one instrument are answered in their order: those at Intake and Inspect by a reading as
- * found, the others each by a reading in a later condition than the one before. A step that is a check is answered by its good result.
+ * List the steps that are answered by readings on the ticket. Steps of one instrument are answered in their order: those at Intake and Inspect by a
+ * reading as found, the others each by a reading in a later condition than the one before. A step that is a check is answered by its results.
+ * @param drive that the checks are made on
  * @param placeOf the condition of a ticket line, by its index
  */
 export function answeredSteps(
   steps: readonly Step[],
   written: ReadonlyMap<string, StepRecord>,
   lines: readonly RecordLine[],
+  drive: Drive | null,
   placeOf: (line: number) => LineCondition | null,
 ): Set<string> {
   const answered = new Set<string>();
@@ -36,13 +53,26 @@ export function answeredSteps(
       after = at;
     }
   }
-  for (const { id, check, stage } of steps) {
-    if (check === undefined || written.has(id)) continue;
-    const at = lines.findLastIndex((l) => l.type === 'finding' && !l.withdrawn && (l.body as Finding).check === check);
-    const place = at < 0 ? null : placeOf(at);
-    const isGood = at >= 0 && (lines[at]!.body as Finding).result === 'good';
-    // After Inspect a check answers only what it was made for: the machine as it is set now.
-    if (isGood && place?.current && (FOUND.has(stage) || place.condition > 0)) answered.add(id);
-  }
+  // Changes with nothing read between them are one setting, so one adjustment answers every step that sets.
+  const adjusted = lines.some((l) => isAdjustment(l));
+  for (const { id, instrument } of steps) if (instrument === 'setting' && adjusted && !written.has(id)) answered.add(id);
+  for (const step of steps)
+    if (step.checks && !written.has(step.id) && step.checks.every((check) => isRecorded(check, FOUND.has(step.stage))))
+      answered.add(step.id);
   return answered;
+
+  /** Whether a check was recorded on every part. After Inspect only a good result counts, of the machine as it is set now. */
+  function isRecorded(check: CheckId, asFound: boolean): boolean {
+    return walkPartsOf(checkOf(check), drive).every((part) => {
+      const at = lines.findLastIndex((l) => {
+        const body = l.body as Finding;
+        return l.type === 'finding' && !l.withdrawn && body.check === check && (part === null || body.part?.id === part.id);
+      });
+      if (at < 0) return false;
+      const { result } = lines[at]!.body as Finding;
+      if (asFound) return result !== 'not-reached';
+      const place = placeOf(at);
+      return result === 'good' && place !== null && place.current && place.condition > 0;
+    });
+  }
 }

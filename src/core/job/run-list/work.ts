@@ -67,11 +67,11 @@ export function belt({ lines, drive, found }: Known): OpenLine {
   });
 }
 
-export function stepLines({ lines, procedure, at, ticket }: Known): OpenLine[] {
+export function stepLines({ lines, procedure, at, ticket, drive }: Known): OpenLine[] {
   if (!procedure) return [];
   const steps = stepsOf(procedure, at);
   const written = stepsWritten(lines, procedure.id);
-  const answered = answeredSteps(steps, written, lines, ticket.placeOf);
+  const answered = answeredSteps(steps, written, lines, drive, ticket.placeOf);
   const each = Math.max(1, Math.round((procedure.minutes[0] + procedure.minutes[1]) / 2 / steps.length));
   return steps.map((s) => {
     const record = written.get(s.id);

@@ -3,9 +3,10 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { v4 as newId } from 'uuid';
-import type { CheckId } from '@/core/fault';
+import { checkOf, type CheckId } from '@/core/fault';
 import { findingsOf, WORKS, type Found, type Work } from '@/core/job';
 import { findingWords } from '../bay-words';
+import { StackLink } from '../stack/stack-link';
 import type { StageProps } from '../stages/module';
 
 const WORK_WORDS: Readonly<Record<Work, string>> = { freed: 'Freed', cleaned: 'Cleaned', repaired: 'Repaired', replaced: 'Replaced' };
@@ -41,7 +42,12 @@ export function RepairWork({
     );
   return (
     <>
-      <Box sx={{ fontWeight: 550, mb: 1 }}>{words}</Box>
+      <Box sx={{ fontWeight: 550, mb: 1 }}>
+        {words}
+        {found.part && job.driveId !== null && checkOf(found.check).station === 'stack' && (
+          <StackLink driveId={job.driveId} pulley={found.part.id} job={job.number} />
+        )}
+      </Box>
       {writable && (
         <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(2, 1fr)', gap: 1, maxWidth: 520 }}>
           {WORKS.map((change) => (

@@ -12,6 +12,7 @@ import { NoteField } from '../stages/note-field';
 import { StageMoves } from '../stages/stage-moves';
 import { AllSteps, counted } from './all-steps';
 import { isWaiting, lineNow } from './line-now';
+import { instrumentOf } from './line-tool';
 import { LineWork } from './line-work';
 import { NowCard } from './now-card';
 import { useOpenedLine } from './run-context';
@@ -19,6 +20,7 @@ import { useOpenedLine } from './run-context';
 /** A stage as it opens: the one act that comes now, what comes next, and the rest folded. */
 export function StageView({
   list = null,
+  current = true,
   wide = false,
   beside = false,
   children,
@@ -26,13 +28,15 @@ export function StageView({
 }: StageProps & {
   /** The run list with what only this stage knows; the job's own if omitted. */
   list?: RunList | null;
+  /** Whether that list is of the ticket as it is now: while tracing still computes, another check can follow. */
+  current?: boolean;
   wide?: boolean;
   /** The stage's own work is open below, so that Now holds no controls. */
   beside?: boolean;
   /** What else belongs to the stage, each part folded. */
   children?: ReactNode;
 }) {
-  const { at, acts, bay, writable } = props;
+  const { at, acts, bay, job, writable } = props;
   const { opened, open } = useOpenedLine();
   const run = list ?? bay.list;
   const turn = run && lineNow(run, at);
@@ -40,7 +44,8 @@ export function StageView({
   const line = own ?? turn;
   useLeaveWhenDone(own, open);
   const { before } = useOpenedLine();
-  useMoveOn(run, turn, at, acts.go);
+  const holds = (done: RunLine) => HOLDS.has(instrumentOf(done, job.entries) ?? '');
+  useMoveOn({ run, turn, at, current, go: acts.go, holds });
   if (!run) return null;
   const all = counted(run.lines);
   const waiting = run.lines.filter(isWaiting);
@@ -53,12 +58,23 @@ export function StageView({
     else window.scrollTo({ top: 0 });
   };
   const last = before && run.lines.find((l) => l.id === before.id);
-  const back = own ? () => open(null) : last ? () => show(last) : null;
+  const isOver = own !== null && !isWaiting(own);
+  const back = own && !isOver ? () => open(null) : last && last.id !== line?.id ? () => show(last) : null;
+  const goOn = () => {
+    open(null);
+    if (!turn && next && next.stage !== at) acts.go(next.stage);
+    else window.scrollTo({ top: 0 });
+  };
   return (
     <StageFrame {...props} wide={wide} asks="">
       {line ? (
         <NowCard key={line.id} {...props} line={line} turn={line === turn} place={all.indexOf(line) + 1} of={all.length} onBack={back}>
           {!beside && <LineWork {...props} line={line} onOver={() => open(null)} />}
+          {isOver && (
+            <Button variant="contained" onClick={goOn} sx={{ minHeight: 56, mt: 1 }}>
+              {!turn && next && next.stage !== at ? `Continue with ${stageName(next.stage)}` : 'Continue'}
+            </Button>
+          )}
         </NowCard>
       ) : (
         <StageOver at={at} next={next ?? null} onGo={show} />
@@ -96,25 +112,52 @@ function useLeaveWhenDone(own: RunLine | null, open: (line: string | null) => vo
   }, [id, waits, open]);
 }
 
-/** Work of which more can follow: another check, another reading, another belt to compare. Its stage is left by hand. */
-const STAYS: ReadonlySet<RunLine['work']['kind']> = new Set(['belt', 'inspect', 'check', 'width', 'tension', 'alignment']);
+/** Work of which more can follow: another check by hand, another belt to compare. Its stage is left by hand. */
+const STAYS: ReadonlySet<RunLine['work']['kind']> = new Set(['belt', 'inspect']);
+/** Instruments with a verdict beside the reading: it stays in view until the person goes on. */
+const HOLDS: ReadonlySet<string> = new Set(['tension', 'alignment', 'width']);
 
-/** Once the line whose turn it was is done, remember it, and go on to the next stage where this one has nothing left. */
-function useMoveOn(run: RunList | null, turn: RunLine | null, at: Stage, go: (stage: Stage) => void): void {
-  const { setBefore, opened } = useOpenedLine();
+/**
+ * Once the line whose turn it was is done, remember it. A line with a verdict stays open. Otherwise go on to the next stage where this one has nothing
+ * left, as soon as the list is current.
+ */
+function useMoveOn({
+  run,
+  turn,
+  at,
+  current,
+  go,
+  holds,
+}: {
+  run: RunList | null;
+  turn: RunLine | null;
+  at: Stage;
+  current: boolean;
+  go: (stage: Stage) => void;
+  holds: (line: RunLine) => boolean;
+}): void {
+  const { setBefore, opened, open } = useOpenedLine();
   const was = useRef(turn);
+  const leaving = useRef<RunLine | null>(null);
   useEffect(() => {
     const last = was.current;
     was.current = turn;
-    if (!run || !last || last.id === turn?.id) return;
-    const now = run.lines.find((l) => l.id === last.id);
-    // Struck out, or asked for no more: nothing was done here.
-    if (!now || (now.state !== 'done' && now.state !== 'skipped')) return;
-    setBefore({ id: last.id, stage: last.stage });
+    if (!run) return;
+    const now = last && last.id !== turn?.id ? run.lines.find((l) => l.id === last.id) : undefined;
+    // A line that was struck out, or is needed no more, was not done here.
+    if (last && now && (now.state === 'done' || now.state === 'skipped')) {
+      setBefore({ id: last.id, stage: last.stage });
+      if (opened === null && now.state === 'done' && holds(now)) return open(now.id);
+      leaving.current = STAYS.has(last.work.kind) ? null : now;
+    }
+    if (turn !== null) leaving.current = null;
+    const from = leaving.current;
+    if (from === null || !current || opened !== null) return;
+    leaving.current = null;
     // Onwards only.
-    const next = run.lines.slice(run.lines.indexOf(now)).find(isWaiting);
-    if (turn === null && opened === null && next && next.stage !== at && !STAYS.has(last.work.kind)) go(next.stage);
-  }, [run, turn, at, go, opened, setBefore]);
+    const next = run.lines.slice(run.lines.indexOf(from)).find(isWaiting);
+    if (next && next.stage !== at) go(next.stage);
+  }, [run, turn, at, current, go, opened, open, setBefore, holds]);
 }
 
 /** A stage with nothing left to do, and where the job goes on. */

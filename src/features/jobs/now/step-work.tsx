@@ -1,11 +1,16 @@
 'use client';
 
 import { useMemo } from 'react';
-import { chosenOf, findingsOf, holds, procedureOf, stepsWritten, type Circumstances } from '@/core/job';
+import { chosenOf, findingsOf, holds, procedureOf, stepsWritten, type Circumstances, type Step } from '@/core/job';
 import { FactField } from '../../machines/fact-field';
 import { StepCard } from '../procedure/step-card';
 import { ProcedureChooser } from '../procedure/chooser';
+import { BeltWidth } from '../stages/look/belt-width';
 import type { StageProps } from '../stages/module';
+import { PoweredTest } from '../stages/powered-test';
+import { BeltAlignment } from '../stages/set/belt-alignment';
+import { Tension } from '../stages/set/tension';
+import { CheckWork } from './check-work';
 
 /** One step of the chosen procedure. */
 export function StepWork({ step: id, onOver, ...props }: StageProps & { step: string; onOver: () => void }) {
@@ -14,22 +19,48 @@ export function StepWork({ step: id, onOver, ...props }: StageProps & { step: st
   const procedure = chosen ? procedureOf(chosen.procedure) : undefined;
   const step = procedure?.steps.find((s) => s.id === id);
   if (!procedure || !step || !props.writable) return null;
-  const found = [...findingsOf(job.entries).values()];
+  const found = findingsOf(job.entries);
   // A fact that would decide whether the step is needed is asked with it.
-  const asked = step.where && 'fact' in step.where && holds(step.where, { facts: bay.facts, found }) === null ? step.where.fact : null;
+  const asked =
+    step.where && 'fact' in step.where && holds(step.where, { facts: bay.facts, found: [...found.values()] }) === null
+      ? step.where.fact
+      : null;
+  const written = stepsWritten(job.entries, procedure.id).get(id);
+  // What answers the step is worked here, one check after the other.
+  const tool = written ? null : <Tool {...props} step={step} recorded={(check) => [...found.values()].some((f) => f.check === check)} />;
   return (
     <>
       {asked && <FactField id={asked} facts={bay.facts} subjects={{ machineId: job.machineId, driveId: job.driveId }} writable big />}
-      <StepCard
-        key={id}
-        {...props}
-        procedure={procedure}
-        step={step}
-        written={stepsWritten(job.entries, procedure.id).get(id)}
-        onOver={onOver}
-      />
+      {tool}
+      <StepCard key={id} {...props} procedure={procedure} step={step} written={written} onOver={onOver} />
     </>
   );
+}
+
+/** The instrument or check that answers a step; null where the step has none. */
+function Tool({
+  step: { instrument, checks, stage },
+  recorded,
+  ...props
+}: StageProps & { step: Step; recorded: (check: string) => boolean }) {
+  const { bay, job } = props;
+  const { drive } = bay;
+  const beltId = (drive?.belts.find((b) => b.id === job.beltId) ?? drive?.belts[0])?.id;
+  const check = checks?.find((id) => !recorded(id)) ?? checks?.at(-1);
+  if (check !== undefined) return <CheckWork key={check} {...props} check={check} part={null} inProcedure />;
+  if (instrument === 'times') return <PoweredTest {...props} when={stage === 'ask' ? 'found' : 'proved'} />;
+  if (!drive || beltId === undefined) return null;
+  switch (instrument) {
+    case 'tension':
+    case 'setting':
+      return drive.kind === 'cvt' ? null : <Tension {...props} drive={drive} beltId={beltId} />;
+    case 'alignment':
+      return <BeltAlignment {...props} drive={drive} beltId={beltId} />;
+    case 'width':
+      return <BeltWidth {...props} drive={drive} />;
+    default:
+      return null;
+  }
 }
 
 /** The procedures that fit the job. */

@@ -23,6 +23,13 @@ const enteredShape = z.object({
 type Entered = z.infer<typeof enteredShape>;
 const NOTHING_ENTERED: Entered = { values: {}, counts: {}, torque: '' };
 
+function doneWords({ instrument, checks, hold }: Step, written: StepRecord | undefined): string {
+  if (written?.outcome === 'done') return `Done once more (round ${written.rounds + 1})`;
+  if (instrument) return 'Done without a reading';
+  if (checks) return 'Done without a recorded check';
+  return hold ? 'I confirm it' : 'Done';
+}
+
 /** A step at hand: what is read and counted at it, and how it ends. */
 export function StepCard({
   job,
@@ -100,7 +107,7 @@ export function StepCard({
           <Pictures {...{ job, at, acts }} writable about={aboutStep(step.id)} shows={shortened(step.text, 100)} />
         </Box>
       )}
-      {(step.reads ?? []).map((r, i) => (
+      {(step.instrument ? [] : (step.reads ?? [])).map((r, i) => (
         <Box key={r.what + (r.state ?? '')} sx={{ maxWidth: 320 }}>
           {r.in === 'length' || r.in === 'force' ? (
             <NumberField
@@ -151,8 +158,14 @@ export function StepCard({
         />
       )}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
-        <Button variant="contained" disabled={busy} onClick={() => void write('done', '')} sx={{ minHeight: 56 }}>
-          {written?.outcome === 'done' ? `Done once more (round ${written.rounds + 1})` : step.hold ? 'I confirm it' : 'Done'}
+        <Button
+          // What answers the step is worked above it.
+          variant={step.instrument || step.checks ? 'outlined' : 'contained'}
+          disabled={busy}
+          onClick={() => void write('done', '')}
+          sx={{ minHeight: 56 }}
+        >
+          {doneWords(step, written)}
         </Button>
         {step.stop && (
           <Button

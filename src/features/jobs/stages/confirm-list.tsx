@@ -3,9 +3,10 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
+import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
 import * as z from 'zod';
-import type { Caution } from '@/core/job';
+import { CAUTION_GROUPS, type Caution, type CautionGroup } from '@/core/job';
 import { useDraftOf } from '@/ui/draft';
 import { Icon } from '@/ui/icons';
 
@@ -26,7 +27,15 @@ function fresh(ticked: Readonly<Record<string, string>> | null): Readonly<Record
   return Object.fromEntries(Object.entries(ticked ?? {}).filter(([, at]) => Date.parse(at) > since));
 }
 
-/** Lines that are confirmed one by one, each with its time, and then written together. */
+const GROUP_WORDS: Readonly<Record<CautionGroup, string>> = {
+  power: 'Power',
+  support: 'Machine',
+  moving: 'Parts, springs and heat',
+  around: 'Surroundings',
+  person: 'Clothing and protection',
+};
+
+/** Lines that are confirmed one by one or by group, each with its time, and then written together. */
 export function ConfirmList({
   name,
   label,
@@ -56,6 +65,10 @@ export function ConfirmList({
     const { [id]: was, ...others } = ticked;
     keep(was === undefined ? { ...ticked, [id]: new Date().toISOString() } : others);
   };
+  const confirmAll = (lines: readonly Caution[]) => {
+    const now = new Date().toISOString();
+    keep({ ...ticked, ...Object.fromEntries(lines.filter((c) => !ticked[c.id]).map((c) => [c.id, now])) });
+  };
   const write = async () => {
     setBusy(true);
     const now = new Date().toISOString();
@@ -68,54 +81,12 @@ export function ConfirmList({
   };
   return (
     <Box role="group" aria-label={label}>
-      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, borderTop: '1px solid var(--ts-edge)' }}>
-        {cautions.map(({ id, words, why }) => {
-          const on = ticked[id] !== undefined;
-          return (
-            <Box component="li" key={id} sx={{ borderBottom: '1px solid var(--ts-edge)' }}>
-              <ButtonBase
-                role="checkbox"
-                aria-checked={on}
-                onClick={() => toggle(id)}
-                sx={{
-                  width: '100%',
-                  minHeight: { xs: 48, sm: 56 },
-                  py: { xs: 0.5, sm: 1 },
-                  gap: 1.5,
-                  justifyContent: 'flex-start',
-                  alignItems: 'center',
-                  textAlign: 'left',
-                  fontSize: 16,
-                  '&:focus-visible': { outline: '3px solid var(--ts-work)' },
-                }}
-              >
-                <Box
-                  aria-hidden
-                  sx={{
-                    width: 30,
-                    height: 30,
-                    flex: 'none',
-                    borderRadius: '4px',
-                    border: '2px solid',
-                    borderColor: on ? 'var(--ts-work)' : 'var(--ts-ink)',
-                    bgcolor: on ? 'var(--ts-work)' : 'transparent',
-                    color: 'var(--ts-work-ink)',
-                    display: 'grid',
-                    placeItems: 'center',
-                  }}
-                >
-                  {on && <Icon name="check" size={22} />}
-                </Box>
-                <Box>
-                  <Box sx={{ fontWeight: 550 }}>
-                    {words} {notes[id] && <strong>{notes[id]}</strong>}
-                  </Box>
-                  <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)', display: { xs: 'none', sm: 'block' } }}>{why}</Box>
-                </Box>
-              </ButtonBase>
-            </Box>
-          );
-        })}
+      <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(300px, 1fr))', columnGap: 3, rowGap: 1.5 }}>
+        {CAUTION_GROUPS.map((group) => ({ group, lines: cautions.filter((c) => c.group === group) }))
+          .filter(({ lines }) => lines.length > 0)
+          .map(({ group, lines }) => (
+            <Group key={group} name={GROUP_WORDS[group]} {...{ lines, ticked, notes }} onToggle={toggle} onAll={() => confirmAll(lines)} />
+          ))}
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5, mt: 1.5 }}>
         <Button
@@ -131,6 +102,91 @@ export function ConfirmList({
           {again ? 'Confirmed before on this visit.' : left === 0 ? 'All confirmed.' : `${left} of ${cautions.length} to confirm.`}
         </Box>
       </Box>
+    </Box>
+  );
+}
+
+/** Lines that are looked at together. One button confirms those that are left. */
+function Group({
+  name,
+  lines,
+  ticked,
+  notes,
+  onToggle,
+  onAll,
+}: {
+  name: string;
+  lines: readonly Caution[];
+  ticked: Readonly<Record<string, string>>;
+  notes: Readonly<Record<string, string>>;
+  onToggle: (id: string) => void;
+  onAll: () => void;
+}) {
+  const left = lines.filter((c) => !ticked[c.id]).length;
+  return (
+    <Box component="section" aria-label={name}>
+      <Box sx={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center', minHeight: 44, gap: 1 }}>
+        <Typography component="h4" variant="h3">
+          {name}
+        </Typography>
+        {lines.length > 1 && (
+          <Button variant="outlined" disabled={left === 0} onClick={onAll} aria-label={`Confirm all ${lines.length}: ${name}`}>
+            {left === 0 ? 'Confirmed' : `Confirm all ${lines.length}`}
+          </Button>
+        )}
+      </Box>
+      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, borderTop: '1px solid var(--ts-edge)' }}>
+        {lines.map((line) => (
+          <Line key={line.id} {...line} note={notes[line.id]} on={ticked[line.id] !== undefined} onToggle={() => onToggle(line.id)} />
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+function Line({ words, why, note, on, onToggle }: Caution & { note: string | undefined; on: boolean; onToggle: () => void }) {
+  return (
+    <Box component="li" sx={{ borderBottom: '1px solid var(--ts-edge)' }}>
+      <ButtonBase
+        role="checkbox"
+        aria-checked={on}
+        onClick={onToggle}
+        sx={{
+          width: '100%',
+          minHeight: 48,
+          py: 0.5,
+          gap: 1.5,
+          justifyContent: 'flex-start',
+          alignItems: 'center',
+          textAlign: 'left',
+          fontSize: 16,
+          '&:focus-visible': { outline: '3px solid var(--ts-work)' },
+        }}
+      >
+        <Box
+          aria-hidden
+          sx={{
+            width: 30,
+            height: 30,
+            flex: 'none',
+            borderRadius: '4px',
+            border: '2px solid',
+            borderColor: on ? 'var(--ts-work)' : 'var(--ts-ink)',
+            bgcolor: on ? 'var(--ts-work)' : 'transparent',
+            color: 'var(--ts-work-ink)',
+            display: 'grid',
+            placeItems: 'center',
+          }}
+        >
+          {on && <Icon name="check" size={22} />}
+        </Box>
+        <Box>
+          <Box sx={{ fontWeight: 550 }}>
+            {words} {note && <strong>{note}</strong>}
+          </Box>
+          <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)', display: { xs: 'none', sm: 'block' } }}>{why}</Box>
+        </Box>
+      </ButtonBase>
     </Box>
   );
 }

@@ -89,6 +89,23 @@ export function AskForm({ job, at, acts, bay, writable }: Pick<StageProps, 'job'
   );
 }
 
+/** The one question of when it began, whose answer tracing reads in place of five checks. */
+export function BeganQuestion({ job, at, acts, writable }: Pick<StageProps, 'job' | 'at' | 'acts' | 'writable'>) {
+  const written = askedOf(job.entries) ?? { ...NOTHING_ASKED, words: job.complaint };
+  return (
+    <Choices
+      label="Ask the customer"
+      big
+      options={options(BEGAN, BEGAN_WORDS)}
+      value={written.began === 'not-asked' ? null : written.began}
+      disabled={!writable}
+      onChoose={(began) =>
+        void acts.write(at, 'asked', { ...written, began }, `Job ${job.number}: when it began`, 'The answer is on the ticket.')
+      }
+    />
+  );
+}
+
 /** What came before the complaint, and where the belt was found. */
 function Before({ asked, writable, onPut }: { asked: Asked; writable: boolean; onPut: (part: Partial<Asked>) => void }) {
   const hours = asked.hoursBetween;

@@ -29,7 +29,7 @@ function Stage(props: StageProps) {
   const written = askedOf(job.entries);
   const simulated = useSimulated() !== null;
   const traced = written !== null && written.complaints.length > 0;
-  const { latest } = useTraced();
+  const { latest, current } = useTraced();
   const list = useMemo(
     () => bay.runList?.(nextCheck(latest.answer, findingsOf(job.entries), 'asked')) ?? null,
     [bay, latest.answer, job.entries],
@@ -44,7 +44,7 @@ function Stage(props: StageProps) {
       </StageFrame>
     );
   return (
-    <StageView {...props} list={list}>
+    <StageView {...props} list={list} current={current}>
       {written && (
         <Fold title="Complaint and history" says={job.title}>
           <AskForm {...props} />

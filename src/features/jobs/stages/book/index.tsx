@@ -3,7 +3,7 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { chosenOf, findingsOf, openAtHandBack, openHolds, procedureOf, stepsWritten } from '@/core/job';
+import { chosenOf, openAtHandBack, openHolds, procedureOf } from '@/core/job';
 import { Fold } from '@/ui/fold';
 import { Icon } from '@/ui/icons';
 import { FitPart } from '../../fit-part';
@@ -52,23 +52,20 @@ function Closed({ job, acts, mayChange }: StageProps) {
   );
 }
 
-/** What a person had to confirm and nobody did. */
+/** Hold points that no person has confirmed. */
 function OpenHolds({ job, bay }: StageProps) {
   const chosen = chosenOf(job.entries);
   const procedure = chosen ? procedureOf(chosen.procedure) : undefined;
-  if (!procedure) return null;
-  const written = stepsWritten(job.entries, procedure.id);
-  const circumstances = { facts: bay.facts, found: [...findingsOf(job.entries).values()] };
-  const open = openHolds(procedure, circumstances, (id) => written.get(id)?.outcome);
+  const open = procedure && bay.list ? openHolds(bay.list, procedure) : [];
   if (open.length === 0) return null;
   return (
     <Alert severity="warning" variant="outlined" sx={{ mb: 2 }}>
-      Not confirmed by anyone:
+      Not confirmed:
       <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
-        {open.map((s) => (
-          <li key={s.id}>
-            {s.text}
-            {written.has(s.id) && ` (${written.get(s.id)!.outcome}: ${written.get(s.id)!.why})`}
+        {open.map((l) => (
+          <li key={l.id}>
+            {l.title}
+            {l.state === 'skipped' && ` (skipped: ${l.reason})`}
           </li>
         ))}
       </Box>

@@ -3,7 +3,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import Link from 'next/link';
 import { useState } from 'react';
 import { v4 as newId } from 'uuid';
 import { parseQuantity } from '@/core/quantity';
@@ -13,6 +12,7 @@ import { Choices } from '@/ui/choices';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import { ANSWER_WORDS, dimensionOf, findingWords, plainUnit } from '../../bay-words';
+import { StackLink } from '../../stack/stack-link';
 import type { Bay } from '../../use-bay';
 import { aboutFinding, Pictures } from '../../pictures';
 import type { StageProps } from '../module';
@@ -128,11 +128,7 @@ function PartRow({
         <Box sx={{ fontWeight: 650, mb: 0.5 }}>
           {part.number === null ? '' : `${part.number} `}
           {part.label}
-          {check.station === 'stack' && job.driveId !== null && (
-            <Button component={Link} href={`/drives/${job.driveId}/stacks/${encodeURIComponent(part.id)}`} prefetch={false} sx={{ ml: 1 }}>
-              Its stack
-            </Button>
-          )}
+          {check.station === 'stack' && job.driveId !== null && <StackLink driveId={job.driveId} pulley={part.id} job={job.number} />}
         </Box>
       )}
       {number && writable && (

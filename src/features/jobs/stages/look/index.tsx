@@ -14,6 +14,7 @@ import { usePose } from '@/ui/solver';
 import type { TraceAnswer } from '@/workers/trace-service';
 import { FactField } from '../../../machines/fact-field';
 import { lineNow } from '../../now/line-now';
+import { instrumentOf } from '../../now/line-tool';
 import { useOpenedLine } from '../../now/run-context';
 import { StageView } from '../../now/stage-view';
 import { nextCheck } from '../../../trace/next-check';
@@ -46,7 +47,7 @@ function Stage(props: StageProps) {
   const complaints = askedOf(job.entries)?.complaints;
   const kind = bay.kind ?? 'deck-lever';
   const simulated = useSimulated() !== null;
-  const { latest, settled } = useTraced();
+  const { latest, settled, current } = useTraced();
   // Once, as the walk is begun: nothing moves away under a finger.
   const [order, setOrder] = useState<ReadonlyMap<string, number> | null>(null);
   if (settled && order === null) setOrder(orderOf(latest.answer));
@@ -67,7 +68,8 @@ function Stage(props: StageProps) {
     : groups;
   const list = useMemo(() => bay.runList?.(nextCheck(latest.answer, found, 'made')) ?? null, [bay, latest.answer, found]);
   const { opened } = useOpenedLine();
-  const widthIsNow = opened ?? (list && lineNow(list, 'look')?.id);
+  const line = list && (list.lines.find((l) => l.id === opened) ?? lineNow(list, 'look'));
+  const widthIsNow = instrumentOf(line, job.entries) === 'width';
   const trace = (
     <TraceOfJob
       {...props}
@@ -111,14 +113,14 @@ function Stage(props: StageProps) {
       </StageFrame>
     );
   return (
-    <StageView {...props} list={list} wide>
+    <StageView {...props} list={list} current={current} wide>
       {kind === 'cvt' && writable && !bay.facts.secondary && (
         <Box component="section" aria-label="Asked once for this machine" sx={{ my: 2, maxWidth: 720 }}>
           <FactField id="secondary" facts={job.facts.drive} subjects={{ machineId: job.machineId, driveId: job.driveId }} writable big />
         </Box>
       )}
       <Fold title="Likely causes">{trace}</Fold>
-      {bay.drive?.kind === 'cvt' && widthIsNow !== 'width' && (
+      {bay.drive?.kind === 'cvt' && !widthIsNow && (
         <Fold title="Belt width">
           <BeltWidth {...props} drive={bay.drive} />
         </Fold>

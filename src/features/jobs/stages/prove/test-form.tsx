@@ -29,7 +29,18 @@ export function TestForm({ job, at, acts, bay, writable }: Pick<StageProps, 'job
   const written = provedOf(job.entries);
   const [changed, setChanged] = useDraftOf(`proof-${job.number}`, draftShape);
   const [busy, setBusy] = useState(false);
-  const proof = changed ?? written ?? UNTRIED;
+  const { replayed, conditionOf } = bay.replayed;
+  const { brake, released } = replayed;
+  const writtenAt = job.entries.findLastIndex((l) => l.type === 'proved' && !l.withdrawn);
+  // A test of the machine before a change is history.
+  const isCurrent = writtenAt >= 0 && conditionOf(writtenAt) === replayed.condition;
+  // What was seen of the machine as it is now needs no second answer.
+  const seen: Proved = {
+    ...UNTRIED,
+    brake: brake === 'unknown' ? 'not-seen' : brake === 'on' ? 'lands' : 'does-not-land',
+    slack: released === 'unknown' ? 'not-felt' : released,
+  };
+  const proof = changed ?? (isCurrent ? written : null) ?? seen;
   const put = (part: Partial<Proved>) => setChanged({ ...proof, ...part });
   const complaints = askedOf(job.entries)?.complaints ?? [];
   const off = stillOff(job.entries);
@@ -104,7 +115,7 @@ export function TestForm({ job, at, acts, bay, writable }: Pick<StageProps, 'job
       )}
       {releases && (
         <Choices
-          label="The belt, released, felt by hand with the engine off"
+          label={`The belt, released, felt by hand with the engine off${released === 'unknown' ? '' : ' (already recorded)'}`}
           big
           disabled={!writable}
           value={proof.slack === 'not-felt' ? null : proof.slack}
@@ -117,7 +128,7 @@ export function TestForm({ job, at, acts, bay, writable }: Pick<StageProps, 'job
       )}
       {hasBrake && (
         <Choices
-          label="The brake, released"
+          label={`The brake, released${brake === 'unknown' ? '' : ' (already recorded)'}`}
           big
           disabled={!writable}
           value={proof.brake}

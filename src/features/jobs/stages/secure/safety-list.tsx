@@ -45,11 +45,6 @@ export function SafetyList({ job, at, acts, bay, writable }: Pick<StageProps, 'j
           Made safe by {securing.by} at <Moment at={securing.at} as="clock" />. {springs}
         </Alert>
       )}
-      {securing.state === 'other-day' && (
-        <Alert severity="warning" variant="outlined" sx={{ mb: 1.5 }}>
-          The machine was made safe on another day. Confirm the whole list again.
-        </Alert>
-      )}
       {(turn === 'cw' || turn === 'ccw') && (
         <Alert severity="warning" variant="outlined" sx={{ mb: 1.5, fontSize: 18 }}>
           Turn it by hand <strong>{turn === 'cw' ? 'clockwise only ↻' : 'counter-clockwise only ↺'}</strong>, seen from the pulley.

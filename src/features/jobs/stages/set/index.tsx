@@ -9,6 +9,7 @@ import { beltStopsOf, Clearances, clearanceName, clearancesOf } from '../../../t
 import { SLACK_WORDS } from '../../../tension/words';
 import { StackedNote } from '../../../stacks/stacked-note';
 import { lineNow } from '../../now/line-now';
+import { instrumentOf } from '../../now/line-tool';
 import { StageView } from '../../now/stage-view';
 import { useOpenedLine } from '../../now/run-context';
 import type { StageModule, StageProps } from '../module';
@@ -32,7 +33,8 @@ function Bench(props: StageProps) {
 function OfBelt(props: StageProps & { drive: Drive; beltId: string }) {
   const { job, at, acts, bay, drive, beltId, writable } = props;
   const { opened } = useOpenedLine();
-  const shown = opened ?? (bay.list && lineNow(bay.list, at)?.id);
+  const line = bay.list && (bay.list.lines.find((l) => l.id === opened) ?? lineNow(bay.list, at));
+  const shown = instrumentOf(line, job.entries);
   const { alignment } = bay.replayed.replayed;
   const gaps = linesOf(job.entries, 'clearance').map((l) => l.body);
   const measured = clearancesOf(drive, beltId, beltStopsOf(drive, gaps));
@@ -48,7 +50,7 @@ function OfBelt(props: StageProps & { drive: Drive; beltId: string }) {
           {SLACK_WORDS[s]}
         </Alert>
       ))}
-      {drive.kind !== 'cvt' && shown !== 'tension' && (
+      {drive.kind !== 'cvt' && shown !== 'tension' && shown !== 'setting' && (
         <Fold title="Tension and settings">
           <Tension {...props} />
         </Fold>

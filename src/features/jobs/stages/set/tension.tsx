@@ -222,6 +222,7 @@ function askOf(
     stopTooLong: stopS !== null && stopLimitS !== null && stopS > stopLimitS,
     beltBad: bad(BELT_CHECKS),
     armStiff: bad(ARM_CHECKS),
+    misaligned: replayed.alignment !== null && replayed.alignment.degrees > replayed.alignment.limit,
     lossN,
   };
 }

@@ -1,0 +1,20 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useCallback, useMemo, type ComponentProps } from 'react';
+import type { Stage } from '@/core/job';
+import type { Job } from '@/db';
+import { StackScreen, type StackOfJob } from '../../stacks/stack-screen';
+import { StackCard } from './stack-card';
+
+/** The stack at one pulley as a job sees it: its faults become findings, and rebuilding it repairs them. */
+export function JobStackScreen({ job, ...stack }: Omit<ComponentProps<typeof StackScreen>, 'job'> & { job: Job }) {
+  const router = useRouter();
+  const go = useCallback((stage: Stage) => router.push(`/jobs/${job.number}?stage=${stage}`), [router, job.number]);
+  const { pulley } = stack;
+  const of = useMemo(
+    (): StackOfJob => ({ number: job.number, card: (drawn) => <StackCard {...drawn} job={job} pulley={pulley} onGo={go} /> }),
+    [job, pulley, go],
+  );
+  return <StackScreen {...stack} job={of} />;
+}
