@@ -44,7 +44,9 @@ function askedFacts(asked: Asked | null): ComputedFact[] {
   const { began, beltEnded } = asked;
   const said = (check: string, bad: boolean): ComputedFact => ({ check: check as CheckId, result: bad ? 'bad' : 'good' });
   return [
-    ...(began === 'not-asked' ? [] : Object.entries(BEGAN_CHECKS).map(([check, answer]) => said(check, began === answer))),
+    ...(began === 'not-asked' || began === 'unknown'
+      ? []
+      : Object.entries(BEGAN_CHECKS).map(([check, answer]) => said(check, began === answer))),
     ...(beltEnded === 'above' || beltEnded === 'below'
       ? [said('ended-height', true)]
       : beltEnded === 'engine-side' || beltEnded === 'far-side'

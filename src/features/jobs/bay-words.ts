@@ -26,6 +26,7 @@ export const BEGAN_WORDS: Readonly<Record<(typeof BEGAN)[number], string>> = {
   'after-storage': 'After it stood',
   slowly: 'Slowly',
   always: 'As long as they have had it',
+  unknown: 'Customer does not know',
 };
 export const PARTS_WORDS: Readonly<Record<(typeof PARTS_BEFORE)[number], string>> = {
   'not-asked': 'Not asked',

@@ -55,6 +55,26 @@ describe('a list to be confirmed', () => {
     show(list, { owner: first.owner });
     expect(screen.getByText('2 of 2 to confirm.')).toBeTruthy();
   });
+  it('confirms the lines of a group that are left in one tap, each with its own time', async () => {
+    const write = vi.fn().mockResolvedValue(true);
+    const caution = (id: string, group: 'power' | 'moving') => ({ id, group, words: `${id}.`, why: 'x' });
+    show(
+      <ConfirmList
+        name="grouped"
+        label="Made safe"
+        act="It is made safe"
+        cautions={[caution('a', 'power'), caution('b', 'power'), caution('c', 'moving')]}
+        onWrite={write}
+      />,
+    );
+    await userEvent.click(screen.getByRole('checkbox', { name: /^a\./ }));
+    await userEvent.click(screen.getByRole('button', { name: 'Confirm all 2: Power' }));
+    expect(screen.getByText('1 of 3 to confirm.')).toBeTruthy();
+    // A group of one line has no second control.
+    expect(screen.queryByRole('button', { name: /^Confirm all 1/ })).toBeNull();
+    await userEvent.click(screen.getByRole('button', { name: 'It is made safe' }));
+    expect((write.mock.calls[0]![0] as { id: string }[]).map((c) => c.id)).toEqual(['a', 'b']);
+  });
   it('what was ticked half a day ago is looked at again', async () => {
     const first = show(list);
     vi.setSystemTime(new Date(Date.now() - 5 * 3_600_000));

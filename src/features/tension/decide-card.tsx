@@ -10,7 +10,7 @@ import type { Decided } from '@/core/tension';
 import { Choices } from '@/ui/choices';
 import { money } from '@/ui/money';
 import { useUnits, type Units } from '@/ui/units';
-import { ACT_WORDS, DECIDE_WORDS } from './words';
+import { ACT_WORDS, becauseWords } from './words';
 
 const ACTS = ['leave', 'adjust', 'replace'] as const;
 
@@ -23,7 +23,7 @@ export function advisedWords(drive: Drive, decided: Decided, { show }: Pick<Unit
   const place = to
     ? `: ${drive.adjusters.find((a) => a.id === to.adjuster)?.label ?? 'the adjuster'} to ${show(to.position, placeOfAdjuster(drive, to.adjuster))}, for ${show(to.tensionN, 'force')}`
     : '';
-  return `${ACT_WORDS[act]}${place}. Reason: ${because.map((b) => DECIDE_WORDS[b]).join('; ')}.`;
+  return `${ACT_WORDS[act]}${place}. Reason: ${becauseWords(because)}.`;
 }
 
 /** Leave, adjust or replace: what the numbers say, and what the technician decides, with the reason kept. */
@@ -59,7 +59,7 @@ export function DecideCard({
       belt: beltId,
       act: chosen,
       advised,
-      because: decided.because.map((b) => DECIDE_WORDS[b]).join('; '),
+      because: becauseWords(decided.because),
       to: place
         ? {
             id: place.adjuster,

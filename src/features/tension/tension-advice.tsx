@@ -11,7 +11,7 @@ import type { Decided } from '@/core/tension';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import type { TensionAnswer } from '@/workers/tension-service';
-import { ACT_WORDS, DECIDE_WORDS, spanName } from './words';
+import { ACT_WORDS, becauseWords, spanName } from './words';
 
 type Answered = Extract<TensionAnswer, { ok: true }>;
 
@@ -29,6 +29,7 @@ export function TensionAdvice({
   before,
   times,
   onMoved,
+  onLeave = null,
 }: {
   drive: Drive;
   answer: Answered;
@@ -39,6 +40,8 @@ export function TensionAdvice({
   times: { readonly engage: number | null; readonly stop: number | null };
   /** Null where nothing may be written. */
   onMoved: ((change: Extract<Changed, { change: 'adjusted' }>) => Promise<boolean>) | null;
+  /** Records the advice to leave the setting; null where it is recorded, or nothing may be written. */
+  onLeave?: (() => Promise<boolean>) | null;
 }) {
   const { show } = useUnits();
   const { to, because } = decided;
@@ -70,7 +73,7 @@ export function TensionAdvice({
         )}
       </Box>
       <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>
-        Reason: {because.map((b) => DECIDE_WORDS[b]).join('; ')}.{to && ` Expected tension: ${show(to.tensionN, 'force')}.`}
+        Reason: {becauseWords(because)}.{to && ` Expected tension: ${show(to.tensionN, 'force')}.`}
         {recommended && recommended.reach !== 'met' && ' The target is out of reach of this adjuster.'}
         {margin !== null && ` Released, the brake is on with ${show(margin, brakeIn)} of margin.`}
         {timed.length > 0 && ` Timed in this condition: ${timed.join(', ')}.`}
@@ -103,6 +106,11 @@ export function TensionAdvice({
           )}
           .
         </Box>
+      )}
+      {onLeave && decided.act === 'leave' && (
+        <Button variant="contained" onClick={() => void onLeave()} sx={{ minHeight: 56, mb: 1 }}>
+          {ACT_WORDS.leave}
+        </Button>
       )}
       {onMoved && drive.adjusters.length > 0 && (
         <Moved {...{ drive, onMoved }} advised={to ? { id: to.adjuster, position: to.position } : null} />

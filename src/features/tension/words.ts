@@ -157,6 +157,9 @@ export const DECIDE_WORDS: Readonly<Record<DecideReason, string>> = {
   'release-breaks-first': 'every setting that is tight enough fails when released',
 };
 
+/** Reasons of an advice in one line. */
+export const becauseWords = (because: readonly DecideReason[]): string => because.map((b) => DECIDE_WORDS[b]).join('; ');
+
 export const ACT_WORDS = {
   leave: 'Leave as is',
   adjust: 'Adjust it',

@@ -1,5 +1,5 @@
 import { checkOf, type CheckId } from '@/core/fault';
-import type { Found } from '@/core/job';
+import { askedOf, findingsOf, isAboutBeginning, type RecordLine } from '@/core/job';
 import type { TraceAnswer } from '@/workers/trace-service';
 
 /**
@@ -8,13 +8,18 @@ import type { TraceAnswer } from '@/workers/trace-service';
  */
 export function nextCheck(
   answer: TraceAnswer | null,
-  found: ReadonlyMap<string, Found>,
+  lines: readonly RecordLine[],
   how: 'asked' | 'made',
 ): { readonly check: CheckId; readonly minutes: number } | null {
   if (answer?.trace.status !== 'ok' || answer.trace.stop) return null;
-  const answered = new Set([...found.values()].map((f) => f.check as string));
+  const answered = new Set([...findingsOf(lines).values()].map((f) => f.check as string));
+  const { began = 'not-asked' } = askedOf(lines) ?? {};
   const next = answer.trace.next.find(
-    (n) => n.score >= 1 && !answered.has(n.check) && (checkOf(n.check as CheckId).state === 'asked') === (how === 'asked'),
+    (n) =>
+      n.score >= 1 &&
+      !answered.has(n.check) &&
+      !(began !== 'not-asked' && isAboutBeginning(n.check as CheckId)) &&
+      (checkOf(n.check as CheckId).state === 'asked') === (how === 'asked'),
   );
   return next ? { check: next.check as CheckId, minutes: next.minutes } : null;
 }

@@ -4,7 +4,7 @@ import { COMPLAINTS, type ComplaintId } from '../../fault';
 import { entryKind } from '../kind';
 
 /** When a complaint began, who worked on it before and with what, how the machine arrives, and where the belt ended up. */
-export const BEGAN = ['not-asked', 'after-belt', 'after-part', 'after-blow', 'after-storage', 'slowly', 'always'] as const;
+export const BEGAN = ['not-asked', 'after-belt', 'after-part', 'after-blow', 'after-storage', 'slowly', 'always', 'unknown'] as const;
 export const PARTS_BEFORE = ['not-asked', 'none', 'new', 'used'] as const;
 export const PARTS_OF = ['not-asked', 'ours', 'customer', 'elsewhere'] as const;
 export const ARRIVES = ['whole', 'apart'] as const;

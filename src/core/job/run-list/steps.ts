@@ -19,10 +19,11 @@ const TYPE: Readonly<Record<Exclude<Instrument, 'setting'>, string>> = {
 /** Stages at which a step reads the machine as found. */
 const FOUND = new Set(['ask', 'look']);
 
-const isAdjustment = (line: RecordLine): boolean =>
+/** Whether a line moves an adjuster, or decides that it stays where it is. */
+const isSetting = (line: RecordLine): boolean =>
   !line.withdrawn &&
   ((line.type === 'changed' && (line.body as Changed).change === 'adjusted') ||
-    (line.type === 'tension-decided' && (line.body as TensionDecided).act === 'adjust'));
+    (line.type === 'tension-decided' && (line.body as TensionDecided).act !== 'replace'));
 
 /**
  * List the steps that are answered by readings on the ticket. Steps of one instrument are answered in their order: those at Intake and Inspect by a
@@ -53,9 +54,9 @@ export function answeredSteps(
       after = at;
     }
   }
-  // Changes with nothing read between them are one setting, so one adjustment answers every step that sets.
-  const adjusted = lines.some((l) => isAdjustment(l));
-  for (const { id, instrument } of steps) if (instrument === 'setting' && adjusted && !written.has(id)) answered.add(id);
+  // One adjustment, or the decision to leave it, answers every step that sets.
+  const isSet = lines.some(isSetting);
+  for (const { id, instrument } of steps) if (instrument === 'setting' && isSet && !written.has(id)) answered.add(id);
   for (const step of steps)
     if (step.checks && !written.has(step.id) && step.checks.every((check) => isRecorded(check, FOUND.has(step.stage))))
       answered.add(step.id);

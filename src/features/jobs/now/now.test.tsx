@@ -16,7 +16,8 @@ import { StageView } from './stage-view';
 
 vi.mock('next/navigation', async () => (await import('../../test-features')).navigation);
 vi.mock('../../shell/shell-context', () => ({ useMayChange: () => true, useShell: () => ({ role: 'owner' }) }));
-vi.mock('@/ui/solver', () => ({ usePose: () => ({ answer: null, pending: false }) }));
+const nothingYet = vi.hoisted(() => () => ({ answer: null, of: null, pending: false, failed: false, again: () => undefined }));
+vi.mock('@/ui/solver', () => ({ usePose: nothingYet, useTension: nothingYet }));
 
 const known = (values: Record<string, string>): Facts =>
   Object.fromEntries(Object.entries(values).map(([id, value]) => [id, { value, by: 'Ines', at: '2026-10-17T08:00:00Z' }]));
@@ -142,6 +143,87 @@ describe('working through it', () => {
     expect(within(screen.getByRole('region', { name: 'Steps of Intake' })).getByText(/Reason: Unsafe\./)).toBeTruthy();
   });
 });
+
+describe('a step of the procedure', () => {
+  const brakeOn = line('look', 'finding', { ...FINDING, check: 'brake-released', part: null, result: 'good' });
+  const upTo = (...steps: string[]) => [asked, skippedTimes, brakeOn, ...cable('not-started', 'find-adjuster', ...steps)];
+  it('is worked with its own check, whose result answers it', async () => {
+    const { sent } = serverThat(ok);
+    const of = job({ entries: upTo() });
+    const { becomes } = at('look', of);
+    expect(now().getByText(/^Belt: cracks/)).toBeTruthy();
+    await userEvent.click(now().getByRole('radio', { name: 'Sound' }));
+    await waitFor(() =>
+      expect(sent[0]?.input).toMatchObject({ entry: { type: 'finding', body: { check: 'belt-surface', result: 'good' } } }),
+    );
+    becomes({
+      ...of,
+      entries: [...of.entries, line('look', 'finding', { ...FINDING, check: 'belt-surface', part: null, result: 'good' })],
+    });
+    await waitFor(() => expect(now().getByText(/^Move the arm/)).toBeTruthy());
+  });
+  it('asks for nothing to come off beside what its procedure states', () => {
+    at('look', job({ entries: upTo() }));
+    expect(now().queryByRole('button', { name: /^(It is|They are) off$/ })).toBeNull();
+  });
+  it('names what is missing where it is done by hand', () => {
+    at('look', job({ entries: upTo() }));
+    expect(now().getByRole('button', { name: 'Done without a recorded check' })).toBeTruthy();
+  });
+});
+
+describe('a line with a verdict', () => {
+  const deckOn = line('fit', 'procedure', { procedure: 'deck-on', name: 'Deck belt', why: '' });
+  const before = ['deck-lowest', 'photo-route', 'covers-off', 'trap-off', 'belt-off', 'walk-in-place'];
+  const after = ['side-by-side', 'stack-renewed', 'belt-on', 'trap-on', 'three-things', 'arm-first', 'sight-idlers', 'finger-round'];
+  const steps = [...before, ...after, 'spring-unhooked', 'spring-hooked'].map((step) =>
+    line('fit', 'step', { procedure: 'deck-on', step, words: step, outcome: 'done', why: '', readings: [], torque: '' }),
+  );
+  const moved = line('set', 'changed', {
+    ...{ change: 'adjusted', adjuster: { id: 'cable', label: 'Cable bracket' }, to: 4, placeIn: 'length', turned: '' },
+  });
+  const reading = line('set', 'reading', {
+    ...{ belt: 'blade', method: 'tension', at: 'engine>spindle', where: 'Engine to spindle', value: 150, deflectionMm: null },
+    ...{ belts: null, clamped: false, without: [], sdN: null, tensionN: 150 },
+  });
+  it('stays in view once it is read, and goes on by hand', async () => {
+    const of = job({ entries: [asked, skippedTimes, deckOn, ...steps, moved] });
+    const { becomes } = at('set', of);
+    expect(now().getByText(/^Tension; another link/)).toBeTruthy();
+    becomes({ ...of, entries: [...of.entries, reading] });
+    await waitFor(() => expect(now().getByText(/^Done/)).toBeTruthy());
+    expect(now().getByText(/^Tension; another link/)).toBeTruthy();
+    await userEvent.click(now().getByRole('button', { name: 'Continue' }));
+    expect(now().queryByText(/^Tension; another link/)).toBeNull();
+  });
+});
+
+describe('the question of when it began', () => {
+  it('is one, and its answer is written with what was asked before', async () => {
+    const { sent } = serverThat(ok);
+    const of = job({ entries: [asked, skippedTimes] });
+    show(
+      <OpenedLineProvider>
+        <WithCheck of={of} />
+      </OpenedLineProvider>,
+    );
+    expect(now().getByText('When did it begin?')).toBeTruthy();
+    expect(now().queryByRole('radio', { name: 'Not asked' })).toBeNull();
+    await userEvent.click(now().getByRole('radio', { name: 'Customer does not know' }));
+    await waitFor(() =>
+      expect(sent[0]?.input).toMatchObject({ entry: { type: 'asked', body: { began: 'unknown', complaints: ['slow-weak'] } } }),
+    );
+  });
+});
+
+/** Intake with a question that tracing asks next. */
+function WithCheck({ of }: { of: Job }) {
+  const acts = useJobActs(of, vi.fn());
+  const bay = useBay(of, [RIDER_DRIVE]);
+  const list = bay.runList?.({ check: 'began-part', minutes: 1 }) ?? null;
+  const props = { job: of, at: 'ask' as const, acts, bay, drives: [RIDER_DRIVE], unreadable: [], writable: true, mayChange: true };
+  return <StageView {...props} list={list} />;
+}
 
 describe('the line that a stage opens with', () => {
   const lineOf = (id: string, stage: Stage, state: 'done' | 'now' | 'later', kind: 'step' | 'test') => ({

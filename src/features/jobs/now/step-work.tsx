@@ -13,7 +13,17 @@ import { Tension } from '../stages/set/tension';
 import { CheckWork } from './check-work';
 
 /** One step of the chosen procedure. */
-export function StepWork({ step: id, onOver, ...props }: StageProps & { step: string; onOver: () => void }) {
+export function StepWork({
+  step: id,
+  answered,
+  onOver,
+  ...props
+}: StageProps & {
+  step: string;
+  /** A reading or check answers it. */
+  answered: boolean;
+  onOver: () => void;
+}) {
   const { job, bay } = props;
   const chosen = chosenOf(job.entries);
   const procedure = chosen ? procedureOf(chosen.procedure) : undefined;
@@ -32,7 +42,7 @@ export function StepWork({ step: id, onOver, ...props }: StageProps & { step: st
     <>
       {asked && <FactField id={asked} facts={bay.facts} subjects={{ machineId: job.machineId, driveId: job.driveId }} writable big />}
       {tool}
-      <StepCard key={id} {...props} procedure={procedure} step={step} written={written} onOver={onOver} />
+      {(written || !answered) && <StepCard key={id} {...props} procedure={procedure} step={step} written={written} onOver={onOver} />}
     </>
   );
 }

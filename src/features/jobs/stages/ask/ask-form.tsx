@@ -96,7 +96,10 @@ export function BeganQuestion({ job, at, acts, writable }: Pick<StageProps, 'job
     <Choices
       label="Ask the customer"
       big
-      options={options(BEGAN, BEGAN_WORDS)}
+      options={options(
+        BEGAN.filter((began) => began !== 'not-asked'),
+        BEGAN_WORDS,
+      )}
       value={written.began === 'not-asked' ? null : written.began}
       disabled={!writable}
       onChoose={(began) =>

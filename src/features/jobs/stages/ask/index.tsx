@@ -3,7 +3,7 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import { useMemo } from 'react';
-import { askedOf, findingsOf } from '@/core/job';
+import { askedOf } from '@/core/job';
 import { Fold } from '@/ui/fold';
 import { nextCheck } from '../../../trace/next-check';
 import { TraceProvider, useTraced } from '../../../trace/request';
@@ -30,10 +30,7 @@ function Stage(props: StageProps) {
   const simulated = useSimulated() !== null;
   const traced = written !== null && written.complaints.length > 0;
   const { latest, current } = useTraced();
-  const list = useMemo(
-    () => bay.runList?.(nextCheck(latest.answer, findingsOf(job.entries), 'asked')) ?? null,
-    [bay, latest.answer, job.entries],
-  );
+  const list = useMemo(() => bay.runList?.(nextCheck(latest.answer, job.entries, 'asked')) ?? null, [bay, latest.answer, job.entries]);
   if (simulated)
     return (
       <StageFrame {...props}>

@@ -66,7 +66,7 @@ function Stage(props: StageProps) {
         .map((g) => ({ ...g, checks: g.checks.filter((c) => c.parts.some((p) => p?.id === part.id)) }))
         .filter((g) => g.checks.length > 0)
     : groups;
-  const list = useMemo(() => bay.runList?.(nextCheck(latest.answer, found, 'made')) ?? null, [bay, latest.answer, found]);
+  const list = useMemo(() => bay.runList?.(nextCheck(latest.answer, job.entries, 'made')) ?? null, [bay, latest.answer, job.entries]);
   const { opened } = useOpenedLine();
   const line = list && (list.lines.find((l) => l.id === opened) ?? lineNow(list, 'look'));
   const widthIsNow = instrumentOf(line, job.entries) === 'width';

@@ -16,7 +16,7 @@ import { DecideCard } from '../../../tension/decide-card';
 import { KeepLoads } from '../../../tension/keep-loads';
 import { OverHours } from '../../../tension/over-hours';
 import { TensionPanel } from '../../../tension/tension-panel';
-import { ACT_WORDS } from '../../../tension/words';
+import { ACT_WORDS, becauseWords } from '../../../tension/words';
 import { fileData } from '../../../papers/file-data';
 import { bookedLast } from '../../booked-last';
 import { aboutSound } from '../../pictures';
@@ -67,6 +67,20 @@ export function Tension({ job, at, acts, writable, bay, drives, drive, beltId }:
   const aged = useMemo(() => agedOf(past.readings, past.epochs, job.machineId, beltId), [past, job.machineId, beltId]);
   const fallOf = ({ sheet, sprung }: Answered) => retensionOf(aged, sprung, sheet.band.floor);
   const decideOn = (answer: Answered) => decide(askOf(answer, entries, replayed.replayed, bay.stopLimitS, fallOf(answer)?.lossN ?? null));
+  const decisions = linesOf(entries, 'tension-decided').filter((l) => l.body.belt === beltId);
+  const decidedAt = entries.findLastIndex((l) => l.type === 'tension-decided' && !l.withdrawn);
+  // A decision on another setting is history.
+  const leftAsIs = decisions.at(-1)?.body.act === 'leave' && replayed.conditionOf(decidedAt) === replayed.replayed.condition;
+  const leave = (answer: Answered) => {
+    const { because, hoursGained } = decideOn(answer);
+    return write(
+      at,
+      'tension-decided',
+      { belt: beltId, act: 'leave', advised: 'leave', because: becauseWords(because), to: null, hoursGained, savedCents: null, reason: '' },
+      `Job ${number}: setting left as is`,
+      'The decision is on the ticket.',
+    );
+  };
   return (
     <TensionPanel
       request={request}
@@ -96,6 +110,7 @@ export function Tension({ job, at, acts, writable, bay, drives, drive, beltId }:
           decided={decideOn(answer)}
           before={before}
           times={replayed.replayed.times}
+          onLeave={writable && !leftAsIs ? () => leave(answer) : null}
           onMoved={
             writable
               ? (change) =>
@@ -115,7 +130,7 @@ export function Tension({ job, at, acts, writable, bay, drives, drive, beltId }:
         const { sheet } = answer;
         const fall = fallOf(answer);
         const decided = decideOn(answer);
-        const last = linesOf(entries, 'tension-decided').findLast((l) => l.body.belt === beltId)?.body;
+        const last = decisions.at(-1)?.body;
         return (
           <>
             <Fold
