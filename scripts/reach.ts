@@ -23,6 +23,8 @@ interface Walk {
   readonly procedure: RegExp;
   /** Results that are found bad on this walk; every other check is good. */
   readonly finds: RegExp;
+  /** Whether it was found on this walk. */
+  found?: boolean;
 }
 const WALKS: readonly Walk[] = [
   {
@@ -30,7 +32,7 @@ const WALKS: readonly Walk[] = [
     machine: 'Orchard rider',
     complaint: /^Slow to engage/,
     procedure: /Engagement cable/,
-    finds: /^Used up, moved|^Does not stretch$/,
+    finds: /^Does not stretch$/,
   },
   { name: 'deck belt', machine: 'Tower green mower', complaint: /^Throws the belt/, procedure: /Deck belt, deck on/, finds: /^Leans$/ },
   {
@@ -204,7 +206,18 @@ const WAYS: readonly Way[] = [
     },
   },
   { at: button(/^They are off$|^It is off$/), work: tapIt },
-  { at: (card, _, { finds }) => card.getByRole('radio', { name: finds }), work: tapIt },
+  // With the fault found, checks that are not required are passed over.
+  {
+    at: (card, _, { found }) => (found ? card.getByRole('button', { name: 'Go on without this check' }) : card.getByText(/(?!)/)),
+    work: tapIt,
+  },
+  {
+    at: (card, _, { finds, found }) => (found ? card.getByText(/(?!)/) : card.getByRole('radio', { name: finds })),
+    work: async (at, hand, _, walk) => {
+      walk.found = true;
+      await hand.tap(at.first());
+    },
+  },
   { at: (card) => card.getByRole('radio'), work: tapIt },
   { at: button(/^(Repaired|Adjusted)$/), work: tapIt },
   { at: button(/^All parts refitted$|^Refitted/), work: tapIt },
@@ -226,6 +239,7 @@ async function act(page: Page, hand: Hand, walk: Walk): Promise<boolean> {
 
 async function walkJob(page: Page, walk: Walk, height: number): Promise<Map<StageName, Row>> {
   const hand = new Hand();
+  walk.found = false;
   await page.goto(`${BASE}/jobs/new`);
   await page.getByRole('combobox', { name: 'Machine' }).fill(walk.machine);
   await page

@@ -61,7 +61,7 @@ export type { Mended } from './entries/mended';
 export type { Changed } from './entries/changed';
 export type { Skipped } from './entries/skipped';
 export { knownMachine, openHolds, runListInput, runListOf, stagesOf, waitingAt, LINE_STATES } from './run-list';
-export type { KnownMachine, LineState, LineWork, RunLine, RunList, RunListOf, StoredJob } from './run-list';
+export type { KnownMachine, LineState, LineWork, NextCheck, RunLine, RunList, RunListOf, StoredJob } from './run-list';
 export type { Instrument } from './procedures/step';
 export { beltDamageOn } from './belt-damage';
 export { caseOf, isAboutBeginning } from './traced';

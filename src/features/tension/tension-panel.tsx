@@ -77,7 +77,7 @@ export function TensionPanel({
         {lead?.(answer)}
         <Band drive={drive} answer={answer} readings={shown} brief={lead !== undefined} />
         {onTake && sheet.spans.length > 0 && (
-          <Part folded={lead !== undefined} open={readings.length === 0} title="Take a reading" says="tap, push, spring length or marks">
+          <Part folded={lead !== undefined} title="Take a reading" says="tap, push, spring length or marks">
             <ReadingForm drive={drive} answer={answer} problem={problem} onTake={take} />
           </Part>
         )}
@@ -117,22 +117,9 @@ export function TensionPanel({
 }
 
 /** A part of the panel, folded where an advice comes first. */
-function Part({
-  folded,
-  open = false,
-  title,
-  says = '',
-  children,
-}: {
-  folded: boolean;
-  /** As it opens. */
-  open?: boolean;
-  title: string;
-  says?: string;
-  children: ReactNode;
-}) {
+function Part({ folded, title, says = '', children }: { folded: boolean; title: string; says?: string; children: ReactNode }) {
   return folded ? (
-    <Fold title={title} says={says} open={open}>
+    <Fold title={title} says={says}>
       {children}
     </Fold>
   ) : (

@@ -1,25 +1,28 @@
 import { checkOf, type CheckId } from '@/core/fault';
-import { askedOf, findingsOf, isAboutBeginning, type RecordLine } from '@/core/job';
+import { askedOf, findingsOf, isAboutBeginning, type NextCheck, type RecordLine } from '@/core/job';
 import type { TraceAnswer } from '@/workers/trace-service';
 
+/** A part that is less likely than this to be bad is not listed while its covers are off. Setting of the trade. */
+const LEAST_BAD = 0.04;
+
 /**
- * Tracing's next check that is worth its minutes and was not made yet; null once tracing stops, or has not answered.
+ * Tracing's next check that is worth its minutes and was not made yet. Once tracing stops, or nothing more is worth its minutes, it is a check of a part
+ * that can be reached while its covers are off: a second fault would go home with the machine. Null where there is none, or tracing has not answered.
  * @param how `asked` of the customer, or `made` on the machine
  */
-export function nextCheck(
-  answer: TraceAnswer | null,
-  lines: readonly RecordLine[],
-  how: 'asked' | 'made',
-): { readonly check: CheckId; readonly minutes: number } | null {
-  if (answer?.trace.status !== 'ok' || answer.trace.stop) return null;
+export function nextCheck(answer: TraceAnswer | null, lines: readonly RecordLine[], how: 'asked' | 'made'): NextCheck | null {
+  if (answer?.trace.status !== 'ok') return null;
+  const { stop, open } = answer.trace;
   const answered = new Set([...findingsOf(lines).values()].map((f) => f.check as string));
   const { began = 'not-asked' } = askedOf(lines) ?? {};
-  const next = answer.trace.next.find(
+  const next = (stop ? [] : answer.trace.next).find(
     (n) =>
       n.score >= 1 &&
       !answered.has(n.check) &&
       !(began !== 'not-asked' && isAboutBeginning(n.check as CheckId)) &&
       (checkOf(n.check as CheckId).state === 'asked') === (how === 'asked'),
   );
-  return next ? { check: next.check as CheckId, minutes: next.minutes } : null;
+  if (next) return { check: next.check as CheckId, minutes: next.minutes, why: 'cause' };
+  const reached = how === 'made' ? open.find((o) => o.bad >= LEAST_BAD && !answered.has(o.check)) : undefined;
+  return reached ? { check: reached.check as CheckId, minutes: reached.minutes, why: 'open' } : null;
 }

@@ -19,6 +19,8 @@ export interface Cause {
     readonly act: string;
     readonly minutes: number;
     readonly setups: readonly SetupId[];
+    /** Moving an adjuster to its recommended setting is the repair. */
+    readonly adjusts?: true;
     /** The customer is asked first: its parts cost more than most shops spend unasked. */
     readonly ask: boolean;
   };
@@ -148,7 +150,7 @@ export const CAUSES = [
     explains: ['hangs-loose', 'squeals', 'slow-weak', 'thrown-load'],
     provedBy: [],
     toldBy: ['tension-engaged', 'began-belt'],
-    mend: { act: 'Tension it again', minutes: 15, setups: ['guards'], ask: false },
+    mend: { act: 'Tension it again', minutes: 15, setups: ['guards'], ask: false, adjusts: true },
   },
   {
     id: 'outside-keeper',
@@ -378,7 +380,7 @@ export const CAUSES = [
     explains: ['slow-weak', 'thrown-rough', 'thrown-load'],
     provedBy: ['spring-hooks'],
     toldBy: ['adjuster-place', 'tension-engaged', 'setting-computed', 'grip-computed'],
-    mend: { act: 'Hook it where the table says', minutes: 5, setups: [], ask: false },
+    mend: { act: 'Hook it where the table says', minutes: 5, setups: [], ask: false, adjusts: true },
   },
   {
     id: 'set-too-tight',
@@ -388,7 +390,7 @@ export const CAUSES = [
     explains: ['bearings-fail', 'runs-on', 'short-life'],
     provedBy: ['spring-hooks'],
     toldBy: ['adjuster-place', 'tension-high', 'setting-computed', 'brake-computed', 'slack-computed'],
-    mend: { act: 'Hook it where the table says', minutes: 5, setups: [], ask: false },
+    mend: { act: 'Hook it where the table says', minutes: 5, setups: [], ask: false, adjusts: true },
   },
   {
     id: 'hook-worn',
@@ -408,7 +410,7 @@ export const CAUSES = [
     explains: ['slow-weak'],
     provedBy: [],
     toldBy: ['spring-stretches', 'spring-lengths', 'cable', 'began-slowly'],
-    mend: { act: 'Take it up at its bracket', minutes: 10, setups: [], ask: false },
+    mend: { act: 'Take it up at its bracket', minutes: 10, setups: [], ask: false, adjusts: true },
   },
   {
     id: 'cable-stiff',
@@ -428,7 +430,7 @@ export const CAUSES = [
     explains: ['slow-weak'],
     provedBy: ['adjuster-place'],
     toldBy: ['setting-computed'],
-    mend: { act: 'Put it back to its mark and tighten', minutes: 5, setups: [], ask: false },
+    mend: { act: 'Put it back to its mark and tighten', minutes: 5, setups: [], ask: false, adjusts: true },
   },
   {
     id: 'adjuster-used-up',
@@ -448,7 +450,7 @@ export const CAUSES = [
     explains: ['runs-on', 'fails-fitted'],
     provedBy: [],
     toldBy: ['adjuster-place', 'setting-computed', 'brake-computed', 'slack-computed', 'began-belt', 'began-part'],
-    mend: { act: 'Put the adjuster back', minutes: 5, setups: [], ask: false },
+    mend: { act: 'Put the adjuster back', minutes: 5, setups: [], ask: false, adjusts: true },
   },
   {
     id: 'rod-bent',
@@ -538,7 +540,7 @@ export const CAUSES = [
     explains: ['runs-on', 'bearings-fail', 'thrown-releasing'],
     provedBy: [],
     toldBy: ['adjuster-place', 'tension-high', 'brake-computed', 'slack-computed', 'began-part'],
-    mend: { act: 'Set it back into its band, and find the throw', minutes: 5, setups: [], ask: false },
+    mend: { act: 'Set it back into its band, and find the throw', minutes: 5, setups: [], ask: false, adjusts: true },
   },
   {
     id: 'brake-not-landing',

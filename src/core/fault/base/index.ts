@@ -57,6 +57,11 @@ export function causesTold(check: CheckId, kind: DriveKind | null): Cause[] {
     .sort((a, b) => Number(proves(b)) - Number(proves(a)) || commonness(b, kind) - commonness(a, kind));
 }
 
+const ADJUSTING: ReadonlySet<string> = new Set((CAUSES as readonly Cause[]).flatMap(({ mend }) => (mend.adjusts ? [mend.act] : [])));
+
+/** Whether moving an adjuster to its recommended setting is this repair. @param act as a finding proposes it */
+export const isRepairedByAdjusting = (act: string): boolean => ADJUSTING.has(act);
+
 const commonness = (cause: Cause, kind: DriveKind | null): number => (kind === null ? cause.commonness : commonnessOn(cause, kind));
 
 /** Checks that tell causes of these complaints apart on a kind of drive, those that speak of the commonest causes for the least minutes first. */

@@ -4,10 +4,10 @@ import { linesOf } from '../record-lines';
 import { replayTicket } from '../replayed';
 import { STAGES, type Stage } from '../stages';
 import type { RecordLine } from '../kind';
-import { beltWidth, inspection, intake, safety } from './inspection';
+import { beltWidth, inspection, intake, safety, timeAgain } from './inspection';
 import { line, type Known, type RunListOf } from './known';
 import type { OpenLine } from './line';
-import { belt, procedureChoice, repairs, setting, stepLines, testing, testResult } from './work';
+import { belt, checksAgain, procedureChoice, repairs, setting, stepLines, testing, testResult } from './work';
 
 /** Every act that a job needs, in order, each with what is known of it. */
 export function openLines(of: RunListOf): OpenLine[] {
@@ -42,6 +42,8 @@ export function openLines(of: RunListOf): OpenLine[] {
     ...(known.procedure ? beltWidth(known) : []),
     ...middle.slice(cover, lastLook + 1),
     ...repairs(known),
+    ...checksAgain(known, 'fit'),
+    ...timeAgain(known),
     belt(known),
     ...middle.slice(lastLook + 1),
     ...setting(known),

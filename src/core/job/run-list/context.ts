@@ -1,9 +1,9 @@
 import type { Drive } from '../../drive';
-import type { CheckId, DriveKind } from '../../fault';
+import type { DriveKind } from '../../fault';
 import { driveKindOf, factsOfDrive, stopLimitOf, type Facts, type ShopLimits } from '../../machine';
 import { cautionsFor, type Caution } from '../cautions';
 import type { RecordLine } from '../kind';
-import type { RunListOf } from './known';
+import type { NextCheck, RunListOf } from './known';
 
 /** What is stored of a job, and of its machine and drive. */
 export interface StoredJob {
@@ -45,10 +45,7 @@ export function knownMachine({
 export function runListInput(
   { lines, drive, beltId, closed }: Omit<StoredJob, 'facts' | 'limits'>,
   { facts, kind, stopLimitS, cautions }: KnownMachine,
-  {
-    safe = null,
-    next = null,
-  }: { readonly safe?: boolean | null; readonly next?: { readonly check: CheckId; readonly minutes: number } | null } = {},
+  { safe = null, next = null }: { readonly safe?: boolean | null; readonly next?: NextCheck | null } = {},
 ): RunListOf {
   return { lines, drive, beltId, kind, facts, stopLimitS, cautions: cautions.map((c) => c.id), safe, next, closed };
 }

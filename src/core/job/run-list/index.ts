@@ -7,7 +7,7 @@ import type { OpenLine, RunLine } from './line';
 
 export { LINE_STATES } from './line';
 export type { LineState, LineWork, RunLine } from './line';
-export type { RunListOf } from './known';
+export type { NextCheck, RunListOf } from './known';
 export { knownMachine, runListInput } from './context';
 export type { KnownMachine, StoredJob } from './context';
 

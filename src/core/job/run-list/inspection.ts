@@ -7,7 +7,7 @@ import { BRAKE_CHECK } from '../state/events';
 import { setupsUp, stillOff } from '../still-off';
 import { isAboutBeginning } from '../traced';
 import { isOfKind } from '../walk';
-import { line, nameOf, UNTIMED, type Known } from './known';
+import { line, UNTIMED, type Known } from './known';
 import type { OpenLine } from './line';
 
 export function intake({ lines, kind, ticket, stopLimitS }: Known): OpenLine[] {
@@ -129,7 +129,7 @@ function linkFirst({ lines, kind, found }: Known): OpenLine[] {
 }
 
 /** A part that moves freely again can have cured a slow engagement: it is timed before anything is adjusted. */
-function timeAgain({ ticket }: Known): OpenLine[] {
+export function timeAgain({ ticket }: Known): OpenLine[] {
   const { lastChange, dueReadings } = ticket.replayed;
   if (lastChange !== 'freed' || !dueReadings.includes('engage-time')) return [];
   return [
@@ -146,27 +146,12 @@ function timeAgain({ ticket }: Known): OpenLine[] {
 }
 
 export function inspection(known: Known): OpenLine[] {
-  const { found, procedure, next, ticket } = known;
+  const { found, procedure, next } = known;
   const hand = [...found.values()].filter((f) => f.result !== 'not-reached');
-  const due = ticket.replayed.dueChecks.flatMap((f): OpenLine[] => {
-    const of = found.get(`${f.check}/${f.part ?? ''}`);
-    return [
-      line({
-        id: `again:${f.check}/${f.part ?? ''}`,
-        work: { kind: 'check', check: f.check as CheckId, part: f.part },
-        stage: 'look',
-        title: `Check again: ${nameOf(of, f.check as CheckId)}`,
-        minutes: checkOf(f.check as CheckId).minutes,
-        state: 'again',
-        reason: 'It was found bad and repaired.',
-      }),
-    ];
-  });
   const first = [...linkFirst(known), ...brakeFirst(known).filter((l) => l.stage === 'look')];
   const listed = new Set<CheckId>(first.flatMap((l) => (l.work.kind === 'check' ? [l.work.check] : [])));
   return [
     ...first,
-    ...timeAgain(known),
     ...(next && !listed.has(next.check)
       ? [
           line({
@@ -177,7 +162,10 @@ export function inspection(known: Known): OpenLine[] {
             title: isAboutBeginning(next.check) ? 'When did it begin?' : checkOf(next.check).label,
             minutes: next.minutes,
             state: 'open',
-            reason: 'This check separates the likely causes best for its time.',
+            reason:
+              next.why === 'open'
+                ? 'It can be reached while the covers are off. A second fault must not stay in the machine.'
+                : 'This check separates the likely causes best for its time.',
             required: false,
           }),
         ]
@@ -196,6 +184,5 @@ export function inspection(known: Known): OpenLine[] {
           }),
         ]
       : []),
-    ...due,
   ];
 }

@@ -7,6 +7,13 @@ import type { Found } from '../record';
 import type { ReplayedTicket } from '../replayed';
 import type { OpenLine } from './line';
 
+/** A check that tracing asks for: to tell the likely causes apart, or because the part can be reached while its covers are off. */
+export interface NextCheck {
+  readonly check: CheckId;
+  readonly minutes: number;
+  readonly why: 'cause' | 'open';
+}
+
 /** What the run list of a job is built from. */
 export interface RunListOf {
   readonly lines: readonly RecordLine[];
@@ -21,7 +28,7 @@ export interface RunListOf {
   /** Whether the machine is safe now, by the shop's day; null to go by the ticket alone. */
   readonly safe: boolean | null;
   /** Tracing's next check; null where it has none, or has not answered. */
-  readonly next: { readonly check: CheckId; readonly minutes: number } | null;
+  readonly next: NextCheck | null;
   readonly closed: boolean;
 }
 

@@ -14,6 +14,7 @@ import {
   STAGES,
   stepsOf,
   waitingAt,
+  type NextCheck,
   type RecordLine,
   type RunList,
   type Stage,
@@ -38,7 +39,7 @@ interface Of {
   readonly drive?: typeof rider | null;
   readonly beltId?: string;
   readonly facts?: Facts;
-  readonly next?: { readonly check: CheckId; readonly minutes: number } | null;
+  readonly next?: NextCheck | null;
   readonly closed?: boolean;
   readonly safe?: boolean | null;
 }
@@ -103,7 +104,7 @@ describe('the order of the list', () => {
       );
   });
   it('goes from the complaint over the times as found and safety to the first check', () => {
-    const order = listOf([], { next: { check: 'arm-travel', minutes: 1 } }).lines.map((l) => l.id);
+    const order = listOf([], { next: { check: 'arm-travel', minutes: 1, why: 'cause' as const } }).lines.map((l) => l.id);
     expect(order.slice(0, 4)).toEqual(['complaint', 'times-found', 'safety', 'brake']);
     expect(order.at(-1)).toBe('close');
   });
@@ -160,6 +161,31 @@ describe('the state of a line', () => {
     const closed = listOf([bad, repaired, finding('idler-tip', 'good', idler)]);
     expect(closed.lines.some((l) => l.id === again || l.id === repair)).toBe(false);
   });
+  it('leads from a repair to its check, and then to the time', () => {
+    const arm = finding('arm-travel', 'bad');
+    const freed = line('fit', 'changed', { change: 'freed', found: { check: 'arm-travel', part: null }, on: null });
+    const ids = listOf([ASKED, timed('engagement', 2), arm, freed]).lines.map((l) => l.id);
+    const order = ['repair:arm-travel/', 'again:arm-travel/', 'times-freed', 'tension'].map((id) => ids.indexOf(id));
+    expect(order).toEqual([...order].sort((a, b) => a - b));
+    expect(Math.min(...order)).toBeGreaterThan(0);
+  });
+  it('repairs by the adjuster what an adjustment repairs, and checks it again after the setting', () => {
+    const slack = line('look', 'finding', {
+      ...{ ...FINDING, check: 'spring-stretches', part: null, result: 'bad', priceCents: null },
+      act: 'Take it up at its bracket',
+    });
+    const found = listOf([ASKED, slack]);
+    expect(found.lines.some((l) => l.id.startsWith('repair:'))).toBe(false);
+    expect(found.lines.find((l) => l.id === 'tension')).toMatchObject({ state: 'later', reason: expect.stringContaining('Take it up') });
+    const adjusted = listOf([ASKED, slack, moved(4)]);
+    expect(adjusted.lines.find((l) => l.id === 'again:spring-stretches/')).toMatchObject({ stage: 'set', state: 'again' });
+    const closed = listOf([ASKED, slack, moved(4), finding('spring-stretches', 'good')]);
+    expect(closed.lines.some((l) => l.id === 'again:spring-stretches/')).toBe(false);
+    // Without a drawing nothing tells where to set it: the repair is listed.
+    expect(listOf([ASKED, slack], { drive: null }).lines.some((l) => l.id === 'repair:spring-stretches/')).toBe(true);
+    const renewed = line('look', 'finding', { ...FINDING, check: 'spring-stretches', part: null, result: 'bad', act: 'Renew the spring' });
+    expect(listOf([ASKED, renewed, moved(4)]).lines.find((l) => l.id === 'repair:spring-stretches/')?.state).toBe('later');
+  });
   it('needs a belt where the belt is broken or was found bad', () => {
     expect(stateOf(listOf([ASKED]), 'belt')).toBe('not-needed');
     expect(stateOf(listOf([ASKED, finding('belt-surface', 'bad')]), 'belt')).toBe('later');
@@ -168,7 +194,7 @@ describe('the state of a line', () => {
   });
   it('lists the check that tracing asks for', () => {
     const list = listOf([ASKED, timed('engagement', 2), timed('stop', 3), secured(), finding('brake-released', 'good')], {
-      next: { check: 'spring-stretches', minutes: 1 },
+      next: { check: 'spring-stretches', minutes: 1, why: 'cause' as const },
     });
     expect(list.now).toMatchObject({ id: 'check:spring-stretches', minutes: 1, stage: 'look' });
   });
@@ -176,7 +202,7 @@ describe('the state of a line', () => {
 
 describe('what is checked first', () => {
   const braked = [ASKED, timed('engagement', 2), timed('stop', 6.5), secured()];
-  const next = { check: 'arm-travel' as const, minutes: 1 };
+  const next = { check: 'arm-travel' as const, minutes: 1, why: 'cause' as const };
   it('is where the brake is, with the stop time over its limit or the brake unknown and the belt on', () => {
     expect(listOf(braked, { next }).now).toMatchObject({ id: 'brake', reason: 'The stop time is over its limit.' });
     const inTime = [ASKED, timed('engagement', 2), timed('stop', 2.5), secured()];

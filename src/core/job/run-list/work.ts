@@ -1,5 +1,6 @@
+import { checkOf, isRepairedByAdjusting, type CheckId } from '../../fault';
 import { proposalsFor, stepsOf } from '../procedures';
-import { askedOf, placeOfFinding, provedOf, stepsWritten } from '../record';
+import { askedOf, placeOfFinding, provedOf, stepsWritten, type Found } from '../record';
 import { linesOf } from '../record-lines';
 import { stillOff } from '../still-off';
 import { brakeFirst } from './inspection';
@@ -7,9 +8,20 @@ import { BELT_CHECKS, line, nameOf, UNTIMED, type Known } from './known';
 import type { OpenLine } from './line';
 import { answeredSteps } from './steps';
 
-export function repairs({ found }: Known): OpenLine[] {
-  return [...found.values()]
-    .filter((f) => f.result === 'bad' && !BELT_CHECKS.has(f.check))
+/** Whether the tension of the job's belt is set on this job, by an adjuster. */
+const hasSetting = ({ drive, beltId, kind }: Known): boolean =>
+  drive !== null && kind !== 'cvt' && drive.adjusters.length > 0 && drive.belts.some((b) => b.id === beltId);
+
+/** Bad findings whose repair is to move an adjuster, and that no adjustment has repaired. */
+const toAdjust = (known: Known): Found[] =>
+  hasSetting(known)
+    ? [...known.found.values()].filter((f) => f.result === 'bad' && f.status === 'open' && isRepairedByAdjusting(f.act))
+    : [];
+
+export function repairs(known: Known): OpenLine[] {
+  const adjusted = new Set(toAdjust(known).map(placeOfFinding));
+  return [...known.found.values()]
+    .filter((f) => f.result === 'bad' && !BELT_CHECKS.has(f.check) && !adjusted.has(placeOfFinding(f)))
     .map((f) =>
       line({
         id: `repair:${placeOfFinding(f)}`,
@@ -26,6 +38,26 @@ export function repairs({ found }: Known): OpenLine[] {
               : `${nameOf(f, f.check)} was found bad.`,
       }),
     );
+}
+
+/** Findings that were repaired and are checked again: at once after the work, and those that an adjustment repaired after the setting. */
+export function checksAgain({ found, ticket }: Known, stage: 'fit' | 'set'): OpenLine[] {
+  return ticket.replayed.dueChecks.flatMap(({ check: id, part }) => {
+    const check = id as CheckId;
+    const of = found.get(`${id}/${part ?? ''}`);
+    if ((of && isRepairedByAdjusting(of.act) ? 'set' : 'fit') !== stage) return [];
+    return [
+      line({
+        id: `again:${id}/${part ?? ''}`,
+        work: { kind: 'check', check, part },
+        stage,
+        title: `Check again: ${nameOf(of, check)}`,
+        minutes: checkOf(check).minutes,
+        state: 'again',
+        reason: 'It was found bad and repaired.',
+      }),
+    ];
+  });
 }
 
 export function procedureChoice({ kind, at, procedure }: Known): OpenLine[] {
@@ -94,7 +126,8 @@ export function setting(known: Known): OpenLine[] {
   if (!drive || !own || kind === 'cvt') return [];
   const readings = linesOf(lines, 'reading').filter((l) => l.body.belt === own.id);
   const isDue = replayed.dueReadings.includes('tension');
-  const sets = replayed.condition > 0 || (procedure !== null && stepsOf(procedure, at, 'set').length > 0);
+  const [bad] = toAdjust(known);
+  const sets = bad !== undefined || replayed.condition > 0 || (procedure !== null && stepsOf(procedure, at, 'set').length > 0);
   const { alignment } = replayed;
   const over = alignment !== null && alignment.degrees > alignment.limit;
   const alignDue = replayed.dueReadings.includes('alignment');
@@ -122,14 +155,17 @@ export function setting(known: Known): OpenLine[] {
       stage: 'set',
       title: isDue ? 'Measure the tension again' : 'Set the tension',
       minutes: 4,
-      state: isDue ? 'again' : readings.length > 0 ? 'done' : sets ? 'open' : 'not-needed',
+      state: isDue ? 'again' : bad ? 'open' : readings.length > 0 ? 'done' : sets ? 'open' : 'not-needed',
       reason: isDue
         ? 'The machine was changed after the last reading.'
-        : sets || readings.length > 0
-          ? ''
-          : 'Nothing that moves the tension was changed.',
+        : bad
+          ? `${nameOf(bad, bad.check)} was found bad. ${bad.act}.`
+          : sets || readings.length > 0
+            ? ''
+            : 'Nothing that moves the tension was changed.',
     }),
     ...brakeFirst(known).filter((l) => l.stage === 'set'),
+    ...checksAgain(known, 'set'),
   ];
 }
 

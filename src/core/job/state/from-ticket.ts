@@ -1,4 +1,4 @@
-import { CAUSES, CHECKS, mainOf, oppositeOf, RIGHT_AS_IT_IS, setupOf, type Cause, type CheckId } from '../../fault';
+import { CAUSES, CHECKS, isRepairedByAdjusting, mainOf, oppositeOf, RIGHT_AS_IT_IS, setupOf, type Cause, type CheckId } from '../../fault';
 import type { TakenReading } from '../../tension';
 import type { Finding } from '../entries/finding';
 import type { Reading } from '../entries/reading';
@@ -6,7 +6,7 @@ import type { RecordLine } from '../kind';
 import { procedureOf } from '../procedures';
 import { linesOf } from '../record-lines';
 import type { CheckedPart, JobEvent } from './events';
-import { findingLives } from './findings';
+import { findingLives, keyOfChecked } from './findings';
 
 /** Events of a ticket, with the index of the line that each comes from. */
 export interface TicketEvents {
@@ -44,6 +44,8 @@ export function ticketEvents(lines: readonly RecordLine[], beltId: string | null
   const lineOf: number[] = [];
   const positions = new Map<string, number>();
   const refs = new Map<string, CheckedPart>();
+  // Findings that moving an adjuster repairs.
+  const toAdjust = new Set<string>();
   let clamped = false;
   lines.forEach((line, at) => {
     const add = (...more: JobEvent[]) => {
@@ -56,6 +58,8 @@ export function ticketEvents(lines: readonly RecordLine[], beltId: string | null
       positions.set(adjuster, to);
       clamped = false;
       add({ type: 'change', change: 'adjusted', adjuster, to });
+      const open = findingLives(events).filter((f) => f.status === 'open' && toAdjust.has(keyOfChecked(f)));
+      add(...open.map(({ check, part }): JobEvent => ({ type: 'change', change: 'repaired', found: { check, part }, on: null })));
     };
     if (line.withdrawn) return;
     const [reading] = linesOf([line], 'reading');
@@ -74,6 +78,8 @@ export function ticketEvents(lines: readonly RecordLine[], beltId: string | null
     if (finding) {
       const about = partOf(finding.body);
       refs.set(finding.body.ref, about);
+      if (isRepairedByAdjusting(finding.body.act)) toAdjust.add(keyOfChecked(about));
+      else toAdjust.delete(keyOfChecked(about));
       add(...findingEvents(finding.body, about));
     }
     const [decision] = linesOf([line], 'decision');

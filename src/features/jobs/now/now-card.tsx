@@ -33,6 +33,7 @@ export function NowCard({
   acts,
   writable,
   onBack,
+  onWithout,
   children,
 }: Pick<StageProps, 'job' | 'at' | 'acts' | 'writable'> & {
   line: RunLine;
@@ -43,6 +44,8 @@ export function NowCard({
   turn: boolean;
   /** Returns to the line before; null where there is none. */
   onBack: (() => void) | null;
+  /** Goes on without an act that is not required; null where it is required. */
+  onWithout: (() => void) | null;
   children: ReactNode;
 }) {
   const [asking, setAsking] = useState(false);
@@ -61,7 +64,7 @@ export function NowCard({
       setAsking(false);
   };
   const state = turn && line.state !== 'again' ? 'Now' : STATE_WORDS[line.state];
-  const skippable = writable && !OWN_SKIP.has(line.work.kind) && ['now', 'next', 'later', 'again'].includes(line.state);
+  const skippable = writable && !onWithout && !OWN_SKIP.has(line.work.kind) && ['now', 'next', 'later', 'again'].includes(line.state);
   return (
     <Box
       component="section"
@@ -83,10 +86,11 @@ export function NowCard({
       </Typography>
       {line.reason !== '' && <Box sx={{ color: 'var(--ts-quiet)', fontSize: 15, mt: -0.5, mb: 1 }}>{line.reason}</Box>}
       {children}
-      {(skippable || onBack) && !asking && (
+      {(skippable || onBack || onWithout) && !asking && (
         <Box sx={{ display: 'flex', justifyContent: 'space-between', mt: 0.5, mx: -1 }}>
           {onBack ? <Button onClick={onBack}>Back</Button> : <span />}
           {skippable && <Button onClick={() => setAsking(true)}>Skip this step…</Button>}
+          {onWithout && <Button onClick={onWithout}>Go on without this check</Button>}
         </Box>
       )}
       {asking && (

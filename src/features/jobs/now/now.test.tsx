@@ -220,7 +220,7 @@ describe('the question of when it began', () => {
 function WithCheck({ of }: { of: Job }) {
   const acts = useJobActs(of, vi.fn());
   const bay = useBay(of, [RIDER_DRIVE]);
-  const list = bay.runList?.({ check: 'began-part', minutes: 1 }) ?? null;
+  const list = bay.runList?.({ check: 'began-part', minutes: 1, why: 'cause' as const }) ?? null;
   const props = { job: of, at: 'ask' as const, acts, bay, drives: [RIDER_DRIVE], unreadable: [], writable: true, mayChange: true };
   return <StageView {...props} list={list} />;
 }

@@ -60,6 +60,7 @@ export function StageView({
   const last = before && run.lines.find((l) => l.id === before.id);
   const isOver = own !== null && !isWaiting(own);
   const back = own && !isOver ? () => open(null) : last && last.id !== line?.id ? () => show(last) : null;
+  const required = line?.required === false && isWaiting(line) ? waiting.find((l) => l.required) : undefined;
   const goOn = () => {
     open(null);
     if (!turn && next && next.stage !== at) acts.go(next.stage);
@@ -68,7 +69,16 @@ export function StageView({
   return (
     <StageFrame {...props} wide={wide} asks="">
       {line ? (
-        <NowCard key={line.id} {...props} line={line} turn={line === turn} place={all.indexOf(line) + 1} of={all.length} onBack={back}>
+        <NowCard
+          key={line.id}
+          {...props}
+          line={line}
+          turn={line === turn}
+          place={all.indexOf(line) + 1}
+          of={all.length}
+          onBack={back}
+          onWithout={required ? () => show(required) : null}
+        >
           {!beside && <LineWork {...props} line={line} onOver={() => open(null)} />}
           {isOver && (
             <Button variant="contained" onClick={goOn} sx={{ minHeight: 56, mt: 1 }}>
@@ -118,8 +128,8 @@ const STAYS: ReadonlySet<RunLine['work']['kind']> = new Set(['belt', 'inspect'])
 const HOLDS: ReadonlySet<string> = new Set(['tension', 'alignment', 'width']);
 
 /**
- * Once the line whose turn it was is done, remember it. A line with a verdict stays open. Otherwise go on to the next stage where this one has nothing
- * left, as soon as the list is current.
+ * Once the line whose turn it was is done, remember it. A line with a verdict stays open. Otherwise go on to the line that follows it in the list, as
+ * soon as the list is current; a check that tracing asked for is followed by the next one.
  */
 function useMoveOn({
   run,
@@ -143,19 +153,19 @@ function useMoveOn({
     const last = was.current;
     was.current = turn;
     if (!run) return;
-    const now = last && last.id !== turn?.id ? run.lines.find((l) => l.id === last.id) : undefined;
-    // A line that was struck out, or is needed no more, was not done here.
-    if (last && now && (now.state === 'done' || now.state === 'skipped')) {
-      setBefore({ id: last.id, stage: last.stage });
-      if (opened === null && now.state === 'done' && holds(now)) return open(now.id);
-      leaving.current = STAYS.has(last.work.kind) ? null : now;
+    if (last && last.id !== turn?.id) {
+      const now = run.lines.find((l) => l.id === last.id);
+      const isDone = now?.state === 'done' || now?.state === 'skipped';
+      if (isDone) setBefore({ id: last.id, stage: last.stage });
+      if (isDone && opened === null && now.state === 'done' && holds(now)) return open(now.id);
+      // Tracing takes a check that was answered off the list. Any other line that is gone was struck out.
+      leaving.current = (isDone || (!now && last.work.kind === 'check')) && !STAYS.has(last.work.kind) ? last : null;
     }
-    if (turn !== null) leaving.current = null;
     const from = leaving.current;
     if (from === null || !current || opened !== null) return;
     leaving.current = null;
-    // Onwards only.
-    const next = run.lines.slice(run.lines.indexOf(from)).find(isWaiting);
+    const place = run.lines.findIndex((l) => l.id === from.id);
+    const next = place < 0 ? (turn ?? run.now) : run.lines.slice(place).find(isWaiting);
     if (next && next.stage !== at) go(next.stage);
   }, [run, turn, at, current, go, opened, open, setBefore, holds]);
 }
