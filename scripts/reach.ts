@@ -178,10 +178,12 @@ const WAYS: readonly Way[] = [
     },
   },
   {
-    at: (card) => card.getByRole('button', { name: 'Keep this reading' }),
+    at: button(/^Take a reading/),
     work: async (at, hand, card) => {
-      await hand.type(card.getByLabel(/^Note of the tap/), '54');
-      await hand.tap(at);
+      const note = card.getByLabel(/^Note of the tap/);
+      if (!(await shown(note))) await hand.tap(at);
+      await hand.type(note, '54');
+      await hand.tap(card.getByRole('button', { name: 'Keep this reading' }));
     },
   },
   {

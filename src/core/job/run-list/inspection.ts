@@ -145,33 +145,40 @@ export function timeAgain({ ticket }: Known): OpenLine[] {
   ];
 }
 
-export function inspection(known: Known): OpenLine[] {
-  const { found, procedure, next } = known;
-  const hand = [...found.values()].filter((f) => f.result !== 'not-reached');
-  const first = [...linkFirst(known), ...brakeFirst(known).filter((l) => l.stage === 'look')];
-  const listed = new Set<CheckId>(first.flatMap((l) => (l.work.kind === 'check' ? [l.work.check] : [])));
+/** What is checked before anything else. */
+const firstChecks = (known: Known): OpenLine[] => [...linkFirst(known), ...brakeFirst(known).filter((l) => l.stage === 'look')];
+
+/** Tracing's next check. */
+export function tracedCheck(known: Known): OpenLine[] {
+  const { next } = known;
+  if (!next || firstChecks(known).some((l) => l.work.kind === 'check' && l.work.check === next.check)) return [];
   return [
-    ...first,
-    ...(next && !listed.has(next.check)
-      ? [
-          line({
-            id: `check:${next.check}`,
-            work: { kind: 'check', check: next.check, part: null },
-            stage: checkOf(next.check).state === 'asked' ? 'ask' : 'look',
-            // One question answers all of these.
-            title: isAboutBeginning(next.check) ? 'When did it begin?' : checkOf(next.check).label,
-            minutes: next.minutes,
-            state: 'open',
-            reason:
-              next.why === 'open'
-                ? 'It can be reached while the covers are off. A second fault must not stay in the machine.'
-                : 'This check separates the likely causes best for its time.',
-            required: false,
-          }),
-        ]
-      : []),
+    line({
+      id: `check:${next.check}`,
+      work: { kind: 'check', check: next.check, part: null },
+      stage: checkOf(next.check).state === 'asked' ? 'ask' : 'look',
+      // One question answers all of these.
+      title: isAboutBeginning(next.check) ? 'When did it begin?' : checkOf(next.check).label,
+      minutes: next.minutes,
+      state: 'open',
+      reason:
+        next.why === 'open'
+          ? 'It can be reached while the covers are off. A second fault must not stay in the machine.'
+          : 'This check separates the likely causes best for its time.',
+      required: false,
+    }),
+  ];
+}
+
+/** Inspection as far as no procedure has steps for it. */
+export function inspection(known: Known): OpenLine[] {
+  const { found, procedure } = known;
+  const hand = [...found.values()].filter((f) => f.result !== 'not-reached');
+  return [
+    ...firstChecks(known),
     ...(procedure === null
       ? [
+          ...tracedCheck(known),
           ...beltWidth(known),
           line({
             id: 'inspect',

@@ -81,14 +81,14 @@ export function ConfirmList({
   };
   return (
     <Box role="group" aria-label={label}>
-      <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fit, minmax(300px, 1fr))', columnGap: 3, rowGap: 1.5 }}>
+      <Box sx={{ columns: '300px 2', columnGap: 3 }}>
         {CAUTION_GROUPS.map((group) => ({ group, lines: cautions.filter((c) => c.group === group) }))
           .filter(({ lines }) => lines.length > 0)
           .map(({ group, lines }) => (
             <Group key={group} name={GROUP_WORDS[group]} {...{ lines, ticked, notes }} onToggle={toggle} onAll={() => confirmAll(lines)} />
           ))}
       </Box>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5, mt: 1.5 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }}>
         <Button
           variant="contained"
           size="large"
@@ -124,9 +124,9 @@ function Group({
 }) {
   const left = lines.filter((c) => !ticked[c.id]).length;
   return (
-    <Box component="section" aria-label={name}>
-      <Box sx={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center', minHeight: 44, gap: 1 }}>
-        <Typography component="h4" variant="h3">
+    <Box component="section" aria-label={name} sx={{ breakInside: 'avoid', pb: 1.5 }}>
+      <Box sx={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center', minHeight: 48, gap: 1 }}>
+        <Typography component="h4" sx={{ fontSize: 17, fontWeight: 650 }}>
           {name}
         </Typography>
         {lines.length > 1 && (
