@@ -220,7 +220,14 @@ const WAYS: readonly Way[] = [
       await hand.tap(at.first());
     },
   },
-  { at: (card) => card.getByRole('radio'), work: tapIt },
+  {
+    at: (card) => card.getByRole('radio'),
+    work: async (at, hand, card) => {
+      // Of a check on several parts, the first part that has no result.
+      const open = card.getByRole('radiogroup').filter({ hasNot: card.page().locator('[aria-checked=true]') });
+      await hand.tap(((await shown(open)) ? open.first().getByRole('radio') : at).first());
+    },
+  },
   { at: button(/^(Repaired|Adjusted)$/), work: tapIt },
   { at: button(/^All parts refitted$|^Refitted/), work: tapIt },
   { at: button(/^I confirm it$|^Done$|^Done without/), work: tapIt },

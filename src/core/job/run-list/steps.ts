@@ -18,6 +18,9 @@ const TYPE: Readonly<Record<Exclude<Instrument, 'setting'>, string>> = {
 };
 /** Stages at which a step reads the machine as found. */
 const FOUND = new Set(['ask', 'look']);
+/** Whether a step reads the machine as found, which no later reading can replace. A width belongs to no condition. */
+export const readsAsFound = ({ instrument, stage }: Step): boolean =>
+  instrument !== undefined && instrument !== 'width' && FOUND.has(stage);
 
 /** Whether a line moves an adjuster, or decides that it stays where it is. */
 const isSetting = (line: RecordLine): boolean =>

@@ -6,7 +6,7 @@ import { stillOff } from '../still-off';
 import { brakeFirst } from './inspection';
 import { BELT_CHECKS, line, nameOf, UNTIMED, type Known } from './known';
 import type { OpenLine } from './line';
-import { answeredSteps } from './steps';
+import { answeredSteps, readsAsFound } from './steps';
 
 /** Whether the tension of the job's belt is set on this job, by an adjuster. */
 const hasSetting = ({ drive, beltId, kind }: Known): boolean =>
@@ -107,14 +107,15 @@ export function stepLines({ lines, procedure, at, ticket, drive }: Known): OpenL
   const each = Math.max(1, Math.round((procedure.minutes[0] + procedure.minutes[1]) / 2 / steps.length));
   return steps.map((s) => {
     const record = written.get(s.id);
+    const tooLate = ticket.replayed.condition > 0 && !record && !answered.has(s.id) && readsAsFound(s);
     return line({
       id: `step:${procedure.id}/${s.id}`,
       work: { kind: 'step', step: s.id },
       stage: s.stage,
       title: s.text,
       minutes: each,
-      state: record ? (record.outcome === 'done' ? 'done' : 'skipped') : answered.has(s.id) ? 'done' : 'open',
-      reason: record && record.outcome !== 'done' ? record.why : (s.why ?? ''),
+      state: record ? (record.outcome === 'done' ? 'done' : 'skipped') : answered.has(s.id) ? 'done' : tooLate ? 'not-needed' : 'open',
+      reason: tooLate ? 'The machine was changed before this was read.' : record && record.outcome !== 'done' ? record.why : (s.why ?? ''),
     });
   });
 }

@@ -63,7 +63,7 @@ function Tool({
   switch (instrument) {
     case 'tension':
     case 'setting':
-      return drive.kind === 'cvt' ? null : <Tension {...props} drive={drive} beltId={beltId} />;
+      return drive.kind === 'cvt' ? null : <Tension {...props} drive={drive} beltId={beltId} asFound={stage === 'look'} />;
     case 'alignment':
       return <BeltAlignment {...props} drive={drive} beltId={beltId} />;
     case 'width':

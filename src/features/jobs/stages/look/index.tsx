@@ -125,16 +125,13 @@ function Stage(props: StageProps) {
           <BeltWidth {...props} drive={bay.drive} />
         </Fold>
       )}
-      <Fold key={sought} title="Every check" says={`${found.size} recorded`} open={sought > 0 || shownCheck(list)}>
+      <Fold key={sought} title="Every check" says={`${found.size} recorded`} open={sought > 0}>
         {drawn}
         {checks}
       </Fold>
     </StageView>
   );
 }
-
-/** The walk is open where it is what comes now. */
-const shownCheck = (list: RunList | null): boolean => list?.now?.work.kind === 'inspect';
 
 /** The place of each check by what it saves. */
 const orderOf = (answer: TraceAnswer | null): ReadonlyMap<string, number> =>

@@ -28,7 +28,22 @@ import { entryOf, placedReadings } from './readings';
 const NOTHING_PAST = { readings: [], epochs: [] } as const;
 
 /** How tight the job's belt should be and is, with the belt that was booked on it. */
-export function Tension({ job, at, acts, writable, bay, drives, drive, beltId }: StageProps & { drive: Drive; beltId: string }) {
+export function Tension({
+  job,
+  at,
+  acts,
+  writable,
+  bay,
+  drives,
+  drive,
+  beltId,
+  asFound = false,
+}: StageProps & {
+  drive: Drive;
+  beltId: string;
+  /** It is measured as found: nothing is moved yet. */
+  asFound?: boolean;
+}) {
   const { show } = useUnits();
   const stored = drives.find((d) => d.id === job.driveId);
   const { entries, driveId, number } = job;
@@ -110,9 +125,9 @@ export function Tension({ job, at, acts, writable, bay, drives, drive, beltId }:
           decided={decideOn(answer)}
           before={before}
           times={replayed.replayed.times}
-          onLeave={writable && !leftAsIs ? () => leave(answer) : null}
+          onLeave={writable && !asFound && !leftAsIs ? () => leave(answer) : null}
           onMoved={
-            writable
+            writable && !asFound
               ? (change) =>
                   write(
                     at,
