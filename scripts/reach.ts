@@ -160,7 +160,7 @@ const WAYS: readonly Way[] = [
       await hand.tap(own.first());
     },
   },
-  { at: button(/^Moved to |^Leave as is$/), work: tapIt },
+  { at: button(/^Moved to |^Leave as is$| turned by \d+ flats?$/), work: tapIt },
   {
     at: form('A width'),
     work: async (at, hand) => {
@@ -173,7 +173,9 @@ const WAYS: readonly Way[] = [
   {
     at: form('Alignment'),
     work: async (at, hand) => {
-      for (const gap of [0, 1]) await hand.type(at.getByRole('textbox').nth(gap), '0');
+      // Out of line as found, true once it is set.
+      const gaps = hand.stage === 'Inspect' ? ['0', '3 mm'] : ['0', '0'];
+      for (const [i, gap] of gaps.entries()) await hand.type(at.getByRole('textbox').nth(i), gap);
       await hand.tap(at.getByRole('button', { name: 'Keep this alignment' }));
     },
   },

@@ -27,6 +27,8 @@ const GAP_FIELDS = [
 export function AlignmentPanel(props: {
   drive: Drive;
   beltId: string;
+  /** The last reading of this job: it was taken by the same edge or string, at the same pulleys. */
+  last?: Aligned | null;
   /** Null where nothing may be written. */
   onKeep: ((aligned: Aligned) => Promise<boolean>) | null;
 }) {
@@ -36,29 +38,20 @@ export function AlignmentPanel(props: {
   return <TwoPulleys {...props} />;
 }
 
-function TwoPulleys({
-  drive,
-  beltId,
-  onKeep,
-}: {
-  drive: Drive;
-  beltId: string;
-  /** Null where nothing may be written. */
-  onKeep: ((aligned: Aligned) => Promise<boolean>) | null;
-}) {
+function TwoPulleys({ drive, beltId, last = null, onKeep }: Parameters<typeof AlignmentPanel>[0]) {
   const { caliper } = useUnits();
   const belt = drive.belts.find((b) => b.id === beltId)!;
   const label = (id: string) => drive.pulleys.find((p) => p.id === id)?.label ?? 'a pulley';
   const all = belt.route.map((r) => drive.pulleys.find((p) => p.id === r.pulley)!);
   const driver = all.find((p) => p.role === 'driver') ?? all[0]!;
-  const [reference, setReference] = useState(driver.id);
+  const [reference, setReference] = useState(all.find((p) => p.id === last?.reference.id)?.id ?? driver.id);
   const others = all.filter((p) => p.id !== reference);
-  const [chosen, setChosen] = useState<string | null>(null);
+  const [chosen, setChosen] = useState<string | null>(last?.pulley.id ?? null);
   const pulley = others.find((p) => p.id === chosen) ?? others.find((p) => p.role === 'driven') ?? others[0]!;
-  const [by, setBy] = useState<Aligned['by']>('straight-edge');
+  const [by, setBy] = useState<Aligned['by']>(last?.by ?? 'straight-edge');
   const [gaps, setGaps] = useState(NO_GAPS);
-  const [rim, setRim] = useState<number | null>(null);
-  const [wider, setWider] = useState(0);
+  const [rim, setRim] = useState<number | null>(last?.rimMm ?? null);
+  const [wider, setWider] = useState(last?.widerByMm ?? 0);
   const [when, setWhen] = useState<Aligned['when']>('found');
   const [cut, setCut] = useState<Aligned['cut']>('any');
   const [track, setTrack] = useState<Track | 'none'>('none');

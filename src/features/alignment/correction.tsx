@@ -21,7 +21,7 @@ const rodsOf = (drive: Drive, pulleys: readonly string[]) =>
   });
 
 /** What squaring by the rods takes; null where they are not what squares it. */
-const rodsTurn = (drive: Drive, pulleys: readonly string[], stands: Misalignment, edgeSide: 'left' | 'right'): RodTurn | null => {
+export const rodsTurn = (drive: Drive, pulleys: readonly string[], stands: Misalignment, edgeSide: 'left' | 'right'): RodTurn | null => {
   const screw = rodsOf(drive, pulleys)?.screw;
   return screw ? rodTurn(stands, screw, edgeSide) : null;
 };

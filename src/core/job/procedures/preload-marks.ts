@@ -87,6 +87,7 @@ export const PRELOAD_MARKS: Procedure = {
     {
       id: 'stud-turns',
       stage: 'set',
+      unless: 'aligned',
       text: 'Turns or flats on the stud the reading names; the plain nut moves, the locking nut follows.',
       reads: [words('Stud and flats')],
       loop: 'faces',

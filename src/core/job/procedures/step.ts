@@ -37,6 +37,8 @@ export interface Step {
   readonly instrument?: Instrument;
   /** The checks that are the same act: recorded on every part of the drive that they are made on, they answer the step. */
   readonly checks?: readonly CheckId[];
+  /** It is not needed while the entry angle, read in the present condition, is within its limit. */
+  readonly unless?: 'aligned';
   /** What doing this step changes, so that what was read before is read again. */
   readonly changes?: 'clamped';
   /** Hardware that comes off, and that goes back on, by the name it is counted under. */

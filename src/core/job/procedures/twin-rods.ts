@@ -58,12 +58,15 @@ export const TWIN_RODS: Procedure = {
     {
       id: 'align',
       stage: 'set',
+      instrument: 'setting',
+      unless: 'aligned',
       text: 'Align first: flats on one rod only, which adds tension, too.',
       reads: [words('Flats, and on which rod')],
     },
     {
       id: 'gaps-again',
       stage: 'set',
+      unless: 'aligned',
       instrument: 'alignment',
       text: 'The gaps again, until within the limit (0.25° for a band).',
       reads: [{ what: 'Angle', in: 'degrees' }],

@@ -1,5 +1,6 @@
 import { checkOf, isRepairedByAdjusting, type CheckId } from '../../fault';
-import { proposalsFor, stepsOf } from '../procedures';
+import { proposalsFor, stepsOf, type Step } from '../procedures';
+import type { ReplayedTicket } from '../replayed';
 import { askedOf, placeOfFinding, provedOf, stepsWritten, type Found } from '../record';
 import { linesOf } from '../record-lines';
 import { stillOff } from '../still-off';
@@ -99,6 +100,14 @@ export function belt({ lines, drive, found }: Known): OpenLine {
   });
 }
 
+/** Why a step is not needed in the present condition; null where it is. */
+function needlessNow(step: Step, { replayed: { condition, alignment } }: ReplayedTicket): string | null {
+  if (condition > 0 && readsAsFound(step)) return 'The machine was changed before this was read.';
+  if (step.unless === 'aligned' && alignment !== null && alignment.degrees <= alignment.limit)
+    return 'The entry angle is within its limit.';
+  return null;
+}
+
 export function stepLines({ lines, procedure, at, ticket, drive }: Known): OpenLine[] {
   if (!procedure) return [];
   const steps = stepsOf(procedure, at);
@@ -107,15 +116,16 @@ export function stepLines({ lines, procedure, at, ticket, drive }: Known): OpenL
   const each = Math.max(1, Math.round((procedure.minutes[0] + procedure.minutes[1]) / 2 / steps.length));
   return steps.map((s) => {
     const record = written.get(s.id);
-    const tooLate = ticket.replayed.condition > 0 && !record && !answered.has(s.id) && readsAsFound(s);
+    const isOpen = !record && !answered.has(s.id);
+    const needless = isOpen ? needlessNow(s, ticket) : null;
     return line({
       id: `step:${procedure.id}/${s.id}`,
       work: { kind: 'step', step: s.id },
       stage: s.stage,
       title: s.text,
       minutes: each,
-      state: record ? (record.outcome === 'done' ? 'done' : 'skipped') : answered.has(s.id) ? 'done' : tooLate ? 'not-needed' : 'open',
-      reason: tooLate ? 'The machine was changed before this was read.' : record && record.outcome !== 'done' ? record.why : (s.why ?? ''),
+      state: record && record.outcome !== 'done' ? 'skipped' : !isOpen ? 'done' : needless ? 'not-needed' : 'open',
+      reason: needless ?? (record && record.outcome !== 'done' ? record.why : (s.why ?? '')),
     });
   });
 }

@@ -1,6 +1,7 @@
 'use client';
 
 import type { Drive } from '@/core/drive';
+import { linesOf } from '@/core/job';
 import { AlignmentPanel } from '../../../alignment/alignment-panel';
 import type { StageProps } from '../module';
 
@@ -10,6 +11,7 @@ export function BeltAlignment({ job, at, acts, writable, drive, beltId }: StageP
     <AlignmentPanel
       drive={drive}
       beltId={beltId}
+      last={linesOf(job.entries, 'alignment').findLast((l) => l.body.belt === beltId)?.body ?? null}
       onKeep={
         writable
           ? (a) => acts.write(at, 'alignment', a, `Job ${job.number}: alignment of ${a.pulley.label}`, 'The alignment is on the ticket.')

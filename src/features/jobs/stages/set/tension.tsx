@@ -2,7 +2,7 @@
 
 import { useMemo } from 'react';
 import type { Drive } from '@/core/drive';
-import { findingsOf, linesOf, loadsOnJob, type ReplayedJob } from '@/core/job';
+import { findingsOf, linesOf, loadsOnJob, type Changed, type ReplayedJob } from '@/core/job';
 import type { CheckId } from '@/core/fault';
 import { agedOf, clampingOf, decide, pairsOf, retensionOf, type DecideAsk } from '@/core/tension';
 import type { Job } from '@/db';
@@ -10,6 +10,7 @@ import { Fold } from '@/ui/fold';
 import { useRead } from '@/ui/reads';
 import { useUnits } from '@/ui/units';
 import type { TensionAnswer, TensionRequest } from '@/workers/tension-service';
+import { AlignFirst } from '../../../alignment/align-first';
 import { readTensionPast } from '../../../tension/actions';
 import { BasisForm } from '../../../tension/basis-form';
 import { DecideCard } from '../../../tension/decide-card';
@@ -82,6 +83,18 @@ export function Tension({
   const aged = useMemo(() => agedOf(past.readings, past.epochs, job.machineId, beltId), [past, job.machineId, beltId]);
   const fallOf = ({ sheet, sprung }: Answered) => retensionOf(aged, sprung, sheet.band.floor);
   const decideOn = (answer: Answered) => decide(askOf(answer, entries, replayed.replayed, bay.stopLimitS, fallOf(answer)?.lossN ?? null));
+  const aligned = linesOf(entries, 'alignment').at(-1)?.body;
+  const moved =
+    writable && !asFound
+      ? (change: Extract<Changed, { change: 'adjusted' }>) =>
+          write(
+            at,
+            'changed',
+            change,
+            `Job ${number}: ${change.adjuster.label} moved`,
+            'The new position is on the ticket. Measure the tension again.',
+          )
+      : null;
   const decisions = linesOf(entries, 'tension-decided').filter((l) => l.body.belt === beltId);
   const decidedAt = entries.findLastIndex((l) => l.type === 'tension-decided' && !l.withdrawn);
   // A decision on another setting is history.
@@ -119,26 +132,18 @@ export function Tension({
           : null
       }
       lead={(answer) => (
-        <TensionAdvice
-          drive={drive}
-          answer={answer}
-          decided={decideOn(answer)}
-          before={before}
-          times={replayed.replayed.times}
-          onLeave={writable && !asFound && !leftAsIs ? () => leave(answer) : null}
-          onMoved={
-            writable && !asFound
-              ? (change) =>
-                  write(
-                    at,
-                    'changed',
-                    change,
-                    `Job ${number}: ${change.adjuster.label} moved`,
-                    'The new position is on the ticket. Measure the tension again.',
-                  )
-              : null
-          }
-        />
+        <>
+          <TensionAdvice
+            drive={drive}
+            answer={answer}
+            decided={decideOn(answer)}
+            before={before}
+            times={replayed.replayed.times}
+            onLeave={writable && !asFound && !leftAsIs ? () => leave(answer) : null}
+            onMoved={moved}
+          />
+          {decideOn(answer).act === 'align-first' && aligned && <AlignFirst drive={drive} aligned={aligned} onMoved={moved} />}
+        </>
       )}
     >
       {(answer) => {
