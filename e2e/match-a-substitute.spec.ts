@@ -112,6 +112,7 @@ test('a belt that does not run can only be booked with a reason, said on the ser
 
 test('many uncertain drives are drawn with progress, and it can be stopped', async ({ page }) => {
   await openOrchardJob(page);
+  await unfold(page, 'Other sizes');
   await page.getByRole('button', { name: 'Try with everything a little off' }).click();
   await expect(page.getByText(/works on \d+ % of \d+ drives/)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Try with everything a little off' })).toBeVisible({ timeout: 40_000 });

@@ -164,7 +164,7 @@ const WAYS: readonly Way[] = [
   {
     at: form('A width'),
     work: async (at, hand) => {
-      for (const rib of await at.getByLabel(/^(Rib|Reading) \d$/).all()) await hand.type(rib, '29.8');
+      for (const rib of await at.getByLabel(/^(Rib|Reading) \d$/).all()) await hand.type(rib, '29.8 mm');
       const meter = at.getByLabel('The meter shows', { exact: true });
       if ((await meter.inputValue()) === '') await hand.type(meter, '2400');
       await hand.tap(at.getByRole('button', { name: 'Keep this width' }));
@@ -293,7 +293,7 @@ async function walkJob(page: Page, walk: Walk, height: number): Promise<Map<Stag
     await page
       .waitForFunction((was) => document.querySelector('main')?.innerText !== was, before, { timeout: 6_000 })
       .catch(() => undefined);
-    await page.waitForTimeout(150);
+    await page.waitForTimeout(500);
   }
   for (const [stage, tally] of hand.by) rows.set(stage, { ...(rows.get(stage) ?? { screens: 0, bars: 0 }), ...tally });
   return rows;

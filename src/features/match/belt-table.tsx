@@ -95,7 +95,8 @@ export function BeltTable({
                 {show(b.outsideMm, 'length')} · {where(b)}
                 {b.verdict === 'wrong-section' || !lengthJudged ? '' : ` · chance ${percent(b.chance)}`}
               </Box>
-              <Box sx={{ fontSize: 14 }}>{why(b)}</Box>
+              {/* A belt that runs states its limits once it is chosen: one that does not, at once. */}
+              {(b.id === chosen || (b.verdict !== 'fits' && b.verdict !== 'marginal')) && <Box sx={{ fontSize: 14 }}>{why(b)}</Box>}
             </Box>
           </Box>
         ))}

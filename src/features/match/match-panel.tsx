@@ -11,6 +11,7 @@ import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { sectionOf, sunkDrive, type Drive, type MatchedBelt, type Uncertainty } from '@/core/drive';
 import type { ShopLimits } from '@/core/machine';
 import type { ShelfBelt, Trial } from '@/db';
+import { Fold } from '@/ui/fold';
 import { Plate } from '@/ui/plate/plate';
 import { useMatch, usePose } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
@@ -245,12 +246,9 @@ export function MatchPanel({
           )}
           {table(unfolded === 'none' ? groups.run.slice(0, RUNNING_SHOWN) : groups.run)}
           {groups.near.length > 0 && (
-            <>
-              <Typography variant="h3" sx={{ mt: 2, mb: 0.5, color: 'var(--ts-quiet)' }}>
-                Near misses
-              </Typography>
+            <NearMisses folded={narrow && groups.run.length > 0} count={groups.near.length}>
               {table(unfolded === 'none' ? groups.near.slice(0, NEAR_SHOWN) : groups.near, groups.run.length === 0)}
-            </>
+            </NearMisses>
           )}
           {many && unfolded === 'none' && (
             <Button onClick={() => setUnfolded('running')} sx={{ mt: 0.5 }}>
@@ -272,33 +270,57 @@ export function MatchPanel({
           )}
         </>
       )}
-      {match?.judgesLength === false && <VariableMatch drive={drive} />}
-      {pose?.duties[beltIndex] && <Duty duty={pose.duties[beltIndex]} drive={drive} />}
-      {match && match.judgesLength && (
-        <>
-          {context && !awaited && <NotToHand match={match} drive={drive} shelf={shelf} context={context} />}
-          <Box sx={{ mt: 2 }}>
-            <SunkSlider drive={drive} beltId={beltId} sunk={sunk} onSunk={setSunk} window={match.window} unworn={match.unworn} />
-          </Box>
-        </>
+      {match?.judgesLength === false && (
+        <Fold title="Try a belt" says="ratios and idle slack">
+          <VariableMatch drive={drive} />
+        </Fold>
       )}
-      {match && match.judgesLength && chosen && chosen.verdict !== 'wrong-section' && (
-        <Variations
-          key={chosen.id}
-          drive={drive}
-          beltId={beltId}
-          name={nameOf(chosen)}
-          outsideMm={chosen.outsideMm}
-          toleranceMm={chosen.toleranceMm}
-          uncertainty={uncertainty}
-        />
-      )}
-      <Box className="ts-screen-only" sx={{ mt: 1, color: 'var(--ts-quiet)', fontSize: 13 }}>
-        Outside lengths, for section {sectionOf(drive.belts[beltIndex]!).name}
-        {drive.belts[beltIndex]!.count ? ` × ${drive.belts[beltIndex]!.count}` : ''}. A new belt’s length may be off by {show(3, 'length')}{' '}
-        and 0.2 %. The machine’s own manual always wins.
-      </Box>
+      <Fold title="Other sizes, adjuster, wear and tolerances">
+        {pose?.duties[beltIndex] && <Duty duty={pose.duties[beltIndex]} drive={drive} />}
+        {match && match.judgesLength && (
+          <>
+            {context && !awaited && <NotToHand match={match} drive={drive} shelf={shelf} context={context} />}
+            <Box sx={{ mt: 2 }}>
+              <SunkSlider drive={drive} beltId={beltId} sunk={sunk} onSunk={setSunk} window={match.window} unworn={match.unworn} />
+            </Box>
+          </>
+        )}
+        {match && match.judgesLength && chosen && chosen.verdict !== 'wrong-section' && (
+          <Variations
+            key={chosen.id}
+            drive={drive}
+            beltId={beltId}
+            name={nameOf(chosen)}
+            outsideMm={chosen.outsideMm}
+            toleranceMm={chosen.toleranceMm}
+            uncertainty={uncertainty}
+          />
+        )}
+        <Box className="ts-screen-only" sx={{ mt: 1, color: 'var(--ts-quiet)', fontSize: 13 }}>
+          Outside lengths, for section {sectionOf(drive.belts[beltIndex]!).name}
+          {drive.belts[beltIndex]!.count ? ` × ${drive.belts[beltIndex]!.count}` : ''}. A new belt’s length may be off by{' '}
+          {show(3, 'length')} and 0.2 %. The machine’s own manual always wins.
+        </Box>
+      </Fold>
     </Box>
+  );
+}
+
+/** Belts that almost run. On a phone they are folded where another belt runs. */
+function NearMisses({ folded, count, children }: { folded: boolean; count: number; children: ReactNode }) {
+  if (folded)
+    return (
+      <Fold title="Near misses" says={`${count} ${count === 1 ? 'belt' : 'belts'}`}>
+        {children}
+      </Fold>
+    );
+  return (
+    <>
+      <Typography variant="h3" sx={{ mt: 2, mb: 0.5, color: 'var(--ts-quiet)' }}>
+        Near misses
+      </Typography>
+      {children}
+    </>
   );
 }
 

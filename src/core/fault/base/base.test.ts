@@ -3,6 +3,7 @@ import {
   CAUSES,
   causesTold,
   checkOf,
+  commonComplaints,
   CHECKS,
   checksFor,
   COMPLAINTS,
@@ -82,6 +83,17 @@ describe('the base of complaints, checks and causes', () => {
     const { checks: told } = linksOfCause('groove-rough');
     expect(linksOfCause('idler-tips').checks.find((l) => l.of === 'began-slowly')?.step).toBe('as-often-as-not');
     expect(told.find((l) => l.of === 'groove-wear')?.step).toBe('usually');
+  });
+  it('offers the complaints that common causes explain, of its own kind and in the order of the vocabulary', () => {
+    for (const kind of DRIVE_KINDS.map((k) => k.id)) {
+      const first = commonComplaints(kind, 9);
+      expect(first.length).toBeLessThanOrEqual(9);
+      expect(first.every((c) => c.kinds.includes(kind))).toBe(true);
+      const order = first.map((c) => (COMPLAINTS as readonly { id: string }[]).findIndex((o) => o.id === c.id));
+      expect(order).toEqual([...order].sort((a, b) => a - b));
+    }
+    expect(commonComplaints('deck-lever', 9).map((c) => c.id)).toEqual(expect.arrayContaining(['slow-weak', 'thrown-releasing', 'smokes']));
+    expect(commonComplaints(null, 99)).toHaveLength(COMPLAINTS.length);
   });
   it('a cause is checked on no kind where it does not exist', () => {
     expect(causesTold('cvt-width', 'deck-lever')).toEqual([]);

@@ -57,6 +57,20 @@ export function causesTold(check: CheckId, kind: DriveKind | null): Cause[] {
     .sort((a, b) => Number(proves(b)) - Number(proves(a)) || commonness(b, kind) - commonness(a, kind));
 }
 
+/**
+ * The complaints that a kind of drive shows most often, by how common the causes are that explain them, in the order of the vocabulary.
+ * @param most how many
+ */
+export function commonComplaints(kind: DriveKind | null, most: number): Complaint[] {
+  const weight = (id: string) =>
+    (CAUSES as readonly Cause[])
+      .filter((c) => (kind === null || c.kinds.includes(kind)) && c.explains.some((e) => e === id))
+      .reduce((sum, c) => sum + commonness(c, kind), 0);
+  const offered = (COMPLAINTS as readonly Complaint[]).filter((c) => kind === null || c.kinds.includes(kind));
+  const first = new Set([...offered].sort((a, b) => weight(b.id) - weight(a.id)).slice(0, most));
+  return offered.filter((c) => first.has(c));
+}
+
 const ADJUSTING: ReadonlySet<string> = new Set((CAUSES as readonly Cause[]).flatMap(({ mend }) => (mend.adjusts ? [mend.act] : [])));
 
 /** Whether moving an adjuster to its recommended setting is this repair. @param act as a finding proposes it */

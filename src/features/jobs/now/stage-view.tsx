@@ -176,18 +176,19 @@ function StageOver({ at, next, onGo }: { at: Stage; next: RunLine | null; onGo: 
     <Box
       component="section"
       aria-label="Now"
-      sx={{ border: '1px solid var(--ts-edge)', borderRadius: '6px', bgcolor: 'var(--ts-card)', p: 2, mb: 1.5 }}
+      sx={{
+        ...{ border: '1px solid var(--ts-edge)', borderRadius: '6px', bgcolor: 'var(--ts-card)', px: 2, py: 1, mb: 1.5 },
+        ...{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 2, rowGap: 0.5 },
+      }}
     >
-      <Box sx={{ fontSize: 18, fontWeight: 650 }}>Nothing is open in {stageName(at)}.</Box>
-      {next ? (
-        <>
-          <Box sx={{ color: 'var(--ts-quiet)', my: 0.5 }}>Next: {next.title}</Box>
-          <Button variant="contained" onClick={() => onGo(next)} sx={{ minHeight: 56 }}>
-            Continue with {stageName(next.stage)}
-          </Button>
-        </>
-      ) : (
-        <Box sx={{ color: 'var(--ts-quiet)' }}>Every step of this job is done or skipped.</Box>
+      <Box sx={{ mr: 'auto' }}>
+        <Box sx={{ fontSize: 17, fontWeight: 650 }}>Nothing is open in {stageName(at)}.</Box>
+        <Box sx={{ color: 'var(--ts-quiet)' }}>{next ? `Next: ${next.title}` : 'Every step of this job is done or skipped.'}</Box>
+      </Box>
+      {next && (
+        <Button variant="contained" onClick={() => onGo(next)} sx={{ minHeight: 56 }}>
+          Continue with {stageName(next.stage)}
+        </Button>
       )}
     </Box>
   );

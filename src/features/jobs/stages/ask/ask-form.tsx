@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import * as z from 'zod';
-import { COMPLAINTS, complaintsIn, type Complaint, type ComplaintId } from '@/core/fault';
+import { commonComplaints, COMPLAINTS, complaintsIn, type Complaint, type ComplaintId } from '@/core/fault';
 import { ARRIVES, askedOf, BEGAN, BELT_ENDED, kindOf, NOTHING_ASKED, PARTS_BEFORE, PARTS_OF, type Asked } from '@/core/job';
 import { Chips, Choices } from '@/ui/choices';
 import { useDraftOf } from '@/ui/draft';
@@ -18,6 +18,9 @@ const options = <T extends string>(ids: readonly T[], words: Readonly<Record<T, 
 
 /** What is being entered, as it is typed: a body that would be taken, but for spaces at its ends. */
 const draftShape = z.custom<Asked>((typed) => kindOf('asked').form.check(typed).ok);
+
+/** Complaints that are offered before the customer’s words name any. */
+const OFFERED_FIRST = 9;
 
 /** The complaint in the customer's words and by name, and what came before it. Nothing of it is required. */
 export function AskForm({ job, at, acts, bay, writable }: Pick<StageProps, 'job' | 'at' | 'acts' | 'bay' | 'writable'>) {
@@ -36,7 +39,7 @@ export function AskForm({ job, at, acts, bay, writable }: Pick<StageProps, 'job'
   const heard = complaintsIn(`${asked.words} ${job.title}`, bay.kind).map((c) => c.id);
   const offered = (COMPLAINTS as readonly Complaint[]).filter((c) => bay.kind === null || c.kinds.includes(bay.kind));
   const first = offered.filter((c) => heard.includes(c.id) || asked.complaints.includes(c.id as ComplaintId));
-  const shown = all || first.length === 0 ? offered : first;
+  const shown = all ? offered : first.length === 0 ? commonComplaints(bay.kind, OFFERED_FIRST) : first;
   return (
     <Box component="fieldset" disabled={!writable} sx={{ border: 0, p: 0, m: 0, display: 'grid', gap: 1.5 }}>
       <TextField
