@@ -3,9 +3,11 @@
 import Box from '@mui/material/Box';
 import Skeleton from '@mui/material/Skeleton';
 import Typography from '@mui/material/Typography';
+import useMediaQuery from '@mui/material/useMediaQuery';
 import { beltCautions, type Drive, type MatchedBelt } from '@/core/drive';
 import type { ShopLimits } from '@/core/machine';
 import type { Trial } from '@/db';
+import { Fold } from '@/ui/fold';
 import { Strand } from '@/ui/strand';
 import { Sweep } from '@/ui/sweep';
 import { useUnits } from '@/ui/units';
@@ -45,6 +47,7 @@ export function BeltOnPlate({
 }) {
   const units = useUnits();
   const { show } = units;
+  const narrow = useMediaQuery('(max-width:599px)');
   if (!match)
     return (
       <Box sx={{ display: 'grid', gap: 1 }}>
@@ -71,6 +74,52 @@ export function BeltOnPlate({
     releasedSlackMm: limits.releasedSlackMm,
     usualStretchShare: limits.usualStretchPercent / 100,
   });
+  const gauges = (
+    <>
+      {tensioner && (
+        <Box>
+          <Typography variant="h3" sx={{ color: 'var(--ts-quiet)' }}>
+            {tensioner.label ?? tensioner.id}
+          </Typography>
+          <Sweep
+            tensioner={tensioner}
+            position={position?.find((p) => p.id === tensioner.id)?.position ?? 0}
+            released={chosen.disengaged.position}
+            engaged={chosen.engaged.position}
+            works={runs}
+            {...(match.asksForRelease ? { ends: ['released', 'engaged'] as const } : {})}
+            {...(brake ? { brake } : {})}
+          />
+        </Box>
+      )}
+      <Box sx={{ display: match.judgesLength ? 'block' : 'none' }}>
+        <Typography variant="h3" sx={{ color: 'var(--ts-quiet)', mb: 0.75 }}>
+          {match.asksForRelease ? 'Strand, engaged' : 'Strand'}
+        </Typography>
+        <Strand
+          label="Static tension"
+          floorN={chosen.engaged.floorN}
+          loadKnown={chosen.engaged.loadKnown}
+          ceilingN={chosen.engaged.ceilingN}
+          marks={[
+            {
+              id: 'engaged',
+              tensionN: chosen.engaged.tension,
+              label: match.asksForRelease ? 'engaged' : 'at rest',
+              ...(chosen.engaged.loadKnown ? { leftN: chosen.engaged.running } : {}),
+            },
+          ]}
+        />
+        {chosen.engaged.loadKnown && chosen.engaged.tension > 0 && (
+          <Box sx={{ fontSize: 13.5, color: 'var(--ts-quiet)' }}>
+            {show(chosen.engaged.tension, 'force')} at rest,{' '}
+            {chosen.engaged.running > 0 ? `${show(chosen.engaged.running, 'force')} under load` : 'slack under load'}
+          </Box>
+        )}
+        {chosen.engaged.loadKnown && <SlipLimits {...chosen.engaged} />}
+      </Box>
+    </>
+  );
   return (
     <Box
       sx={{
@@ -118,48 +167,13 @@ export function BeltOnPlate({
           </Box>
         )}
       </Box>
-      {tensioner && (
-        <Box>
-          <Typography variant="h3" sx={{ color: 'var(--ts-quiet)' }}>
-            {tensioner.label ?? tensioner.id}
-          </Typography>
-          <Sweep
-            tensioner={tensioner}
-            position={position?.find((p) => p.id === tensioner.id)?.position ?? 0}
-            released={chosen.disengaged.position}
-            engaged={chosen.engaged.position}
-            works={runs}
-            {...(match.asksForRelease ? { ends: ['released', 'engaged'] as const } : {})}
-            {...(brake ? { brake } : {})}
-          />
-        </Box>
+      {narrow ? (
+        <Fold title="Travel and tension" says={show(chosen.engaged.tension, 'force')}>
+          {gauges}
+        </Fold>
+      ) : (
+        gauges
       )}
-      <Box sx={{ display: match.judgesLength ? 'block' : 'none' }}>
-        <Typography variant="h3" sx={{ color: 'var(--ts-quiet)', mb: 0.75 }}>
-          {match.asksForRelease ? 'Strand, engaged' : 'Strand'}
-        </Typography>
-        <Strand
-          label="Static tension"
-          floorN={chosen.engaged.floorN}
-          loadKnown={chosen.engaged.loadKnown}
-          ceilingN={chosen.engaged.ceilingN}
-          marks={[
-            {
-              id: 'engaged',
-              tensionN: chosen.engaged.tension,
-              label: match.asksForRelease ? 'engaged' : 'at rest',
-              ...(chosen.engaged.loadKnown ? { leftN: chosen.engaged.running } : {}),
-            },
-          ]}
-        />
-        {chosen.engaged.loadKnown && chosen.engaged.tension > 0 && (
-          <Box sx={{ fontSize: 13.5, color: 'var(--ts-quiet)' }}>
-            {show(chosen.engaged.tension, 'force')} at rest,{' '}
-            {chosen.engaged.running > 0 ? `${show(chosen.engaged.running, 'force')} under load` : 'slack under load'}
-          </Box>
-        )}
-        {chosen.engaged.loadKnown && <SlipLimits {...chosen.engaged} />}
-      </Box>
     </Box>
   );
 }

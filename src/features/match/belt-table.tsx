@@ -5,7 +5,7 @@ import type { MatchedBelt, RunningSettings } from '@/core/drive';
 import type { ShelfBelt, Trial } from '@/db';
 import { useUnits } from '@/ui/units';
 import { VerdictWord } from '@/ui/verdict';
-import { beltName, isExact, piecesOf } from './candidates';
+import { beltName, isExact, piecesOf, runsOn } from './candidates';
 import { trialsOfSize } from './trials-note';
 import { rescueSentence, whySentence, type WhyContext } from './words';
 
@@ -96,7 +96,7 @@ export function BeltTable({
                 {b.verdict === 'wrong-section' || !lengthJudged ? '' : ` · chance ${percent(b.chance)}`}
               </Box>
               {/* A belt that runs states its limits once it is chosen: one that does not, at once. */}
-              {(b.id === chosen || (b.verdict !== 'fits' && b.verdict !== 'marginal')) && <Box sx={{ fontSize: 14 }}>{why(b)}</Box>}
+              <Box sx={{ fontSize: 14 }}>{b.id === chosen || !runsOn(b) ? why(b) : tried(b).join(' ')}</Box>
             </Box>
           </Box>
         ))}
@@ -104,12 +104,12 @@ export function BeltTable({
     );
   }
   const columns = [
-    { label: 'Belt, bin · to hand', width: 168 },
-    { label: 'Outside', width: 104 },
+    { label: 'Belt, bin · to hand', width: 156 },
+    { label: 'Outside', width: 94 },
     { label: 'Verdict, and why', width: undefined },
-    { label: asksForRelease ? 'Engaged' : 'Tension', width: 86, right: true },
-    ...(asksForRelease ? [{ label: 'Slack', width: 86, right: true }] : []),
-    { label: 'Chance', width: 86, right: true },
+    { label: asksForRelease ? 'Engaged' : 'Tension', width: 76, right: true },
+    ...(asksForRelease ? [{ label: 'Slack', width: 72, right: true }] : []),
+    { label: 'Chance', width: 66, right: true },
   ];
   return (
     <Box

@@ -209,7 +209,7 @@ export function MatchPanel({
         <Skeleton variant="rectangular" height={98} />
       )}
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1fr) 270px' }, gap: 2, mt: 1 }}>
-        <Plate drive={drive} answer={pose} lever={lever} onLever={setLever} focusBelt={beltIndex} height={narrow ? 300 : 276} />
+        <Plate drive={drive} answer={pose} lever={lever} onLever={setLever} focusBelt={beltIndex} height={narrow ? 250 : 276} />
         <BeltOnPlate
           drive={drive}
           beltIndex={beltIndex}
@@ -246,8 +246,8 @@ export function MatchPanel({
           )}
           {table(unfolded === 'none' ? groups.run.slice(0, RUNNING_SHOWN) : groups.run)}
           {groups.near.length > 0 && (
-            <NearMisses folded={narrow && groups.run.length > 0} count={groups.near.length}>
-              {table(unfolded === 'none' ? groups.near.slice(0, NEAR_SHOWN) : groups.near, groups.run.length === 0)}
+            <NearMisses folded={groups.run.length > 0} count={groups.near.length}>
+              {table(unfolded === 'none' ? groups.near.slice(0, NEAR_SHOWN) : groups.near)}
             </NearMisses>
           )}
           {many && unfolded === 'none' && (
@@ -306,7 +306,7 @@ export function MatchPanel({
   );
 }
 
-/** Belts that almost run. On a phone they are folded where another belt runs. */
+/** Belts that almost run: folded where another belt runs. */
 function NearMisses({ folded, count, children }: { folded: boolean; count: number; children: ReactNode }) {
   if (folded)
     return (

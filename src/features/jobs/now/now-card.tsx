@@ -34,6 +34,7 @@ export function NowCard({
   writable,
   onBack,
   onWithout,
+  brief = false,
   children,
 }: Pick<StageProps, 'job' | 'at' | 'acts' | 'writable'> & {
   line: RunLine;
@@ -46,7 +47,9 @@ export function NowCard({
   onBack: (() => void) | null;
   /** Goes on without an act that is not required; null where it is required. */
   onWithout: (() => void) | null;
-  children: ReactNode;
+  /** Its work is open below: it takes as little height as it can. */
+  brief?: boolean;
+  children?: ReactNode;
 }) {
   const [asking, setAsking] = useState(false);
   const [why, setWhy] = useState('');
@@ -69,7 +72,14 @@ export function NowCard({
     <Box
       component="section"
       aria-label="Now"
-      sx={{ border: '2px solid var(--ts-work)', borderRadius: '6px', bgcolor: 'var(--ts-card)', p: { xs: 1.5, sm: 2 }, mb: 1 }}
+      sx={{
+        border: '2px solid var(--ts-work)',
+        borderRadius: '6px',
+        bgcolor: 'var(--ts-card)',
+        p: brief ? { xs: 1.25, sm: 1.5 } : { xs: 1.5, sm: 2 },
+        pb: brief ? 0.5 : undefined,
+        mb: 1,
+      }}
     >
       <Box sx={{ display: 'flex', justifyContent: 'space-between', gap: 1, fontSize: 14, fontWeight: 650, color: 'var(--ts-work)' }}>
         <Box>
@@ -81,10 +91,14 @@ export function NowCard({
           {place > 0 && `Step ${place} of ${of}`}
         </Box>
       </Box>
-      <Typography component="h3" sx={{ fontSize: { xs: 19, sm: 22 }, fontWeight: 650, lineHeight: 1.25, mt: 0.5, mb: 1 }}>
-        {line.title}
-      </Typography>
-      {line.reason !== '' && <Box sx={{ color: 'var(--ts-quiet)', fontSize: 15, mt: -0.5, mb: 1 }}>{line.reason}</Box>}
+      <Box sx={brief ? { display: 'flex', flexWrap: 'wrap', alignItems: 'baseline', columnGap: 2 } : undefined}>
+        <Typography component="h3" sx={{ fontSize: { xs: 19, sm: 22 }, fontWeight: 650, lineHeight: 1.25, mt: 0.5, mb: brief ? 0 : 1 }}>
+          {line.title}
+        </Typography>
+        {line.reason !== '' && (
+          <Box sx={{ color: 'var(--ts-quiet)', fontSize: 15, mt: brief ? 0 : -0.5, mb: brief ? 0 : 1 }}>{line.reason}</Box>
+        )}
+      </Box>
       {children}
       {(skippable || onBack || onWithout) && !asking && (
         <Box sx={{ display: 'flex', justifyContent: 'space-between', mt: 0.5, mx: -1 }}>

@@ -78,6 +78,7 @@ export function StageView({
           of={all.length}
           onBack={back}
           onWithout={required ? () => show(required) : null}
+          brief={beside}
         >
           {!beside && <LineWork {...props} line={line} onOver={() => open(null)} />}
           {isOver && (
