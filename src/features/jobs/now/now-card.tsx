@@ -91,22 +91,22 @@ export function NowCard({
           {place > 0 && `Step ${place} of ${of}`}
         </Box>
       </Box>
-      <Box sx={brief ? { display: 'flex', flexWrap: 'wrap', alignItems: 'baseline', columnGap: 2 } : undefined}>
+      <Box sx={brief ? { display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 2 } : undefined}>
         <Typography component="h3" sx={{ fontSize: { xs: 19, sm: 22 }, fontWeight: 650, lineHeight: 1.25, mt: 0.5, mb: brief ? 0 : 1 }}>
           {line.title}
         </Typography>
         {line.reason !== '' && (
           <Box sx={{ color: 'var(--ts-quiet)', fontSize: 15, mt: brief ? 0 : -0.5, mb: brief ? 0 : 1 }}>{line.reason}</Box>
         )}
+        {children}
+        {(skippable || onBack || onWithout) && !asking && (
+          <Box sx={brief ? { ml: 'auto' } : { display: 'flex', justifyContent: 'space-between', mt: 0.5, mx: -1 }}>
+            {onBack ? <Button onClick={onBack}>Back</Button> : <span />}
+            {skippable && <Button onClick={() => setAsking(true)}>Skip this step…</Button>}
+            {onWithout && <Button onClick={onWithout}>Go on without this check</Button>}
+          </Box>
+        )}
       </Box>
-      {children}
-      {(skippable || onBack || onWithout) && !asking && (
-        <Box sx={{ display: 'flex', justifyContent: 'space-between', mt: 0.5, mx: -1 }}>
-          {onBack ? <Button onClick={onBack}>Back</Button> : <span />}
-          {skippable && <Button onClick={() => setAsking(true)}>Skip this step…</Button>}
-          {onWithout && <Button onClick={onWithout}>Go on without this check</Button>}
-        </Box>
-      )}
       {asking && (
         <Box
           component="form"

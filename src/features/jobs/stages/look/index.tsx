@@ -6,7 +6,7 @@ import Skeleton from '@mui/material/Skeleton';
 import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
 import { checkOf, mainOf, type CheckId, type DriveKind } from '@/core/fault';
-import { askedOf, findingsOf, setupsUp, walkOf, type RunList, type WalkCheck } from '@/core/job';
+import { askedOf, findingsOf, setupsUp, walkOf, type WalkCheck } from '@/core/job';
 import type { Light } from '@/ui/plate/lights';
 import { Fold } from '@/ui/fold';
 import { Plate } from '@/ui/plate/plate';
