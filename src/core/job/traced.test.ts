@@ -41,6 +41,19 @@ describe('the case of a ticket', () => {
     ]);
     expect(setups).toEqual(['belt-covers']);
   });
+  it('takes a measured width as the check of the width, unless two ribs contradict each other or a log was imported', () => {
+    const width = (widths: number[], more: object = {}) =>
+      line('width', {
+        ...{ belt: { id: 'cvt', label: 'CVT belt' }, meter: 2400, fittedAt: 0, unit: 'mi', method: 'rib-top', widths, zeroMm: 0 },
+        ...{ minimumMm: 28.6, newMm: 31, on: null, ...more },
+      });
+    const results = (entry: RecordLine) => caseOf([asked('cvt-no-top'), entry], 'cvt', [], [])!.history;
+    expect(results(width([30.1, 30.12, 30.08]))).toEqual([{ check: 'cvt-width', result: 'good' }]);
+    expect(results(width([28.9, 28.92, 28.88]))).toEqual([{ check: 'cvt-width', result: 'watch' }]);
+    expect(results(width([28.3, 28.31, 28.3]))).toEqual([{ check: 'cvt-width', result: 'bad' }]);
+    expect(results(width([30.1, 28.3]))).toEqual([]);
+    expect(results(width([28.3, 28.31, 28.3], { on: '2026-05-01' }))).toEqual([]);
+  });
   it('what was mended before it came stands first, and the complaint went on; what is mended here clears what was found before', () => {
     const { history } = of([
       asked('thrown-releasing'),

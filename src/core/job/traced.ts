@@ -10,8 +10,10 @@ import {
   type FaultEvent,
 } from '../fault';
 import { engagementOf } from '../tension';
+import { digest } from '../wear';
 import type { Asked } from './entries/asked';
 import { complaintAfter } from './entries/proved';
+import type { WidthWritten } from './entries/width';
 import type { RecordLine } from './kind';
 import { askedOf } from './record';
 import { linesOf } from './record-lines';
@@ -53,6 +55,18 @@ function askedFacts(asked: Asked | null): ComputedFact[] {
         ? [said('ended-height', false)]
         : []),
   ];
+}
+
+/** A width this little over its minimum is near it, mm. Setting of the trade. */
+const NEAR_MM = 0.5;
+
+/** The result of the width check by a measured width; null where two ribs are so far apart that either may be wrong. */
+function widthResult({ method, widths, minimumMm }: WidthWritten): Answered | null {
+  const { values, ribVariance } = digest({ method, widths });
+  const [only, other] = values;
+  if (!only || other) return null;
+  const over = only.width - minimumMm;
+  return over < 0 ? 'bad' : over < Math.max(NEAR_MM, 2 * Math.sqrt(ribVariance)) ? 'watch' : 'good';
 }
 
 /**
@@ -111,6 +125,10 @@ export function caseOf(
     if (aligned) say('entry-angle-computed', aligned.body.worstDeg > aligned.body.limitDeg ? 'bad' : 'good');
     const [gap] = linesOf([line], 'clearance');
     if (gap?.body.what === 'keeper' && gap.body.highMm !== null) say('keeper-gap-computed', gap.body.mm > gap.body.highMm ? 'bad' : 'good');
+    const [width] = linesOf([line], 'width');
+    // A log that was imported tells of earlier days.
+    const measured = width && width.body.on === null ? widthResult(width.body) : null;
+    if (measured) say('cvt-width', measured);
     const [read] = linesOf([line], 'reading');
     if (read) say('attachment-computed', read.body.without.length > 0 ? 'bad' : 'good');
     const [mend] = linesOf([line], 'mended');
