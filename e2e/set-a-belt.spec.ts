@@ -22,6 +22,7 @@ test.describe('a band with twin rods', () => {
     await expect(page.getByRole('button', { name: /^Alignment .*over its limit/ })).toBeVisible();
 
     await unfold(page, 'Tension and settings');
+    await unfold(page, 'Signs, loads');
     await unfold(page, 'Load assumptions');
     const basis = page.getByRole('form', { name: 'What it is reckoned on' });
     await basis.getByRole('radio', { name: 'By the engine' }).first().click();

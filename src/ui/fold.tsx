@@ -33,7 +33,7 @@ export function Fold({
         expandIcon={<Icon name="unfold" size={20} />}
         sx={{
           px: 0,
-          minHeight: 56,
+          minHeight: { xs: 56, md: 48 },
           '& .MuiAccordionSummary-content': { my: 1, mr: 1, display: 'flex', flexWrap: 'wrap', columnGap: 1.5, alignItems: 'baseline' },
         }}
       >

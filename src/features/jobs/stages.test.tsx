@@ -417,6 +417,7 @@ describe('Set', () => {
     const { sent } = serverThat(ok);
     at('set', job());
     await press(/^Tension and settings/);
+    await press(/^Signs, loads/);
     await press(/^Load assumptions/);
     await userEvent.type(screen.getByLabelText('The manual’s own target, a strand'), '210');
     await choose('By its blades');
@@ -494,6 +495,7 @@ describe('Set', () => {
     const { sent } = serverThat({ ok: true, value: { id: 1, version: 2 } });
     at('set', of);
     await press(/^Tension and settings/);
+    await press(/^Signs, loads/);
     await press(/^Load assumptions/);
     await press('Keep these loads with the drive');
     await waitFor(() => expect(sent.filter((s) => s.kind === 'drive.save')).toHaveLength(1));

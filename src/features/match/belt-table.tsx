@@ -202,7 +202,17 @@ export function BeltTable({
               </Box>
               <td>
                 <VerdictWord verdict={b.verdict} reasons={b.reasons} letsGo={asksForRelease} />
-                <Box sx={{ color: 'var(--ts-quiet)', fontSize: 13.5, lineHeight: 1.35 }}>{why(b)}</Box>
+                <Box
+                  sx={{
+                    ...{ color: 'var(--ts-quiet)', fontSize: 13.5, lineHeight: 1.35 },
+                    // Of a belt that is not chosen the first two lines tell enough to compare.
+                    ...(b.id === chosen
+                      ? {}
+                      : { display: '-webkit-box', WebkitBoxOrient: 'vertical', WebkitLineClamp: 2, overflow: 'hidden' }),
+                  }}
+                >
+                  {why(b)}
+                </Box>
               </td>
               <Box component="td" className="ts-mono" sx={{ textAlign: 'right', whiteSpace: 'nowrap' }}>
                 {seats ? show(b.engaged.tension, 'force') : ''}

@@ -27,6 +27,7 @@ export function TensionPanel({
   readings,
   onTake,
   lead,
+  decision,
   children,
 }: {
   /** As one value: made anew it is asked anew. */
@@ -37,6 +38,8 @@ export function TensionPanel({
   onTake: ((read: ReadReading) => Promise<boolean>) | null;
   /** What the answer advises, above everything else. */
   lead?: (answer: Extract<TensionAnswer, { ok: true }>) => ReactNode;
+  /** What is decided by the answer. */
+  decision?: (answer: Extract<TensionAnswer, { ok: true }>) => ReactNode;
   /** What follows from the answer. */
   children?: (answer: Extract<TensionAnswer, { ok: true }>) => ReactNode;
 }) {
@@ -107,11 +110,18 @@ export function TensionPanel({
           {answer.mounting && <MountingNote mounting={answer.mounting} />}
           {answer.clutchBrakes && <Release request={request} />}
         </Part>
-        <Part folded={lead !== undefined} title="Signs at the target" says="what each span and spring shows">
-          <Signs drive={drive} answer={answer} />
-        </Part>
+        {!lead && <Signs drive={drive} answer={answer} />}
+        {decision?.(answer)}
+        {lead && (
+          <Fold title="Signs, loads and history">
+            <Fold title="Signs at the target" says="what each span and spring shows">
+              <Signs drive={drive} answer={answer} />
+            </Fold>
+            {children?.(answer)}
+          </Fold>
+        )}
       </Box>
-      {children?.(answer)}
+      {!lead && children?.(answer)}
     </>
   );
 }

@@ -2,22 +2,16 @@
 
 import { useMemo } from 'react';
 import type { Drive } from '@/core/drive';
-import { findingsOf, linesOf, loadsOnJob, type Changed, type ReplayedJob } from '@/core/job';
+import { findingsOf, linesOf, type Changed, type ReplayedJob } from '@/core/job';
 import type { CheckId } from '@/core/fault';
-import { agedOf, clampingOf, decide, pairsOf, retensionOf, type DecideAsk } from '@/core/tension';
+import { agedOf, decide, pairsOf, retensionOf, type DecideAsk } from '@/core/tension';
 import type { Job } from '@/db';
-import { Fold } from '@/ui/fold';
 import { useRead } from '@/ui/reads';
-import { useUnits } from '@/ui/units';
 import type { TensionAnswer, TensionRequest } from '@/workers/tension-service';
 import { AlignFirst } from '../../../alignment/align-first';
 import { readTensionPast } from '../../../tension/actions';
-import { BasisForm } from '../../../tension/basis-form';
-import { DecideCard } from '../../../tension/decide-card';
-import { KeepLoads } from '../../../tension/keep-loads';
-import { OverHours } from '../../../tension/over-hours';
 import { TensionPanel } from '../../../tension/tension-panel';
-import { ACT_WORDS, becauseWords } from '../../../tension/words';
+import { becauseWords } from '../../../tension/words';
 import { fileData } from '../../../papers/file-data';
 import { bookedLast } from '../../booked-last';
 import { aboutSound } from '../../pictures';
@@ -25,6 +19,7 @@ import type { StageProps } from '../module';
 import { CONDITION_WORDS } from '../../condition-words';
 import { TensionAdvice } from '../../../tension/tension-advice';
 import { entryOf, placedReadings } from './readings';
+import { LoadsAndHistory, TensionDecision } from './tension-parts';
 
 const NOTHING_PAST = { readings: [], epochs: [] } as const;
 
@@ -45,8 +40,6 @@ export function Tension({
   /** It is measured as found: nothing is moved yet. */
   asFound?: boolean;
 }) {
-  const { show } = useUnits();
-  const stored = drives.find((d) => d.id === job.driveId);
   const { entries, driveId, number } = job;
   const { replayed } = bay;
   const placed = useMemo(() => placedReadings(entries, replayed, beltId), [entries, replayed, beltId]);
@@ -109,6 +102,7 @@ export function Tension({
       'The decision is on the ticket.',
     );
   };
+  const parts = { job, at, acts, writable, bay, drives, drive, beltId, basis };
   return (
     <TensionPanel
       request={request}
@@ -145,84 +139,9 @@ export function Tension({
           {decideOn(answer).act === 'align-first' && aligned && <AlignFirst drive={drive} aligned={aligned} onMoved={moved} />}
         </>
       )}
+      decision={(answer) => <TensionDecision {...parts} decided={decideOn(answer)} last={decisions.at(-1)?.body ?? null} />}
     >
-      {(answer) => {
-        const { sheet } = answer;
-        const fall = fallOf(answer);
-        const decided = decideOn(answer);
-        const last = decisions.at(-1)?.body;
-        return (
-          <>
-            <Fold
-              title="Leave, adjust or replace"
-              says={last ? `decided: ${ACT_WORDS[last.act].toLowerCase()}` : ACT_WORDS[decided.act].toLowerCase()}
-            >
-              <DecideCard
-                drive={drive}
-                beltId={beltId}
-                decided={decided}
-                beltCents={bookedLast(job)?.priceCents ?? null}
-                onDecide={
-                  writable
-                    ? (d) =>
-                        write(
-                          at,
-                          'tension-decided',
-                          d,
-                          `Job ${number}: ${ACT_WORDS[d.act].toLowerCase()}`,
-                          'Decided; it stands on the ticket.',
-                        )
-                    : null
-                }
-              />
-            </Fold>
-            <Fold
-              title="Load assumptions"
-              says={
-                basis
-                  ? basis.ownTargetN === null
-                    ? 'changed on this job'
-                    : `the manual’s ${show(basis.ownTargetN, 'force')}`
-                  : 'the loads as drawn'
-              }
-            >
-              {writable ? (
-                <>
-                  <BasisForm
-                    key={JSON.stringify(basis)}
-                    drive={bay.drawn ?? drive}
-                    beltId={beltId}
-                    written={basis}
-                    sprung={answer.sprung}
-                    onKeep={(b) => write(at, 'tension-basis', b, `Job ${number}: what the tension is reckoned on`, 'Reckoned anew.')}
-                  />
-                  {stored && <KeepLoads stored={stored} loadsKw={loadsOnJob(entries)} />}
-                </>
-              ) : (
-                'As the ticket says.'
-              )}
-            </Fold>
-            <Fold
-              title="Over the hours"
-              says={
-                fall?.hours.likely
-                  ? `set again after about ${Math.round(fall.hours.likely)} h`
-                  : aged.length === 0
-                    ? 'nothing measured before'
-                    : `${aged.length} ${aged.length === 1 ? 'visit' : 'visits'}`
-              }
-            >
-              <OverHours
-                aged={aged}
-                fall={fall}
-                floorN={sheet.band.floor}
-                clamping={clampingOf(past.readings.filter((r) => r.belt === beltId))}
-                targetN={answer.targetN}
-              />
-            </Fold>
-          </>
-        );
-      }}
+      {(answer) => <LoadsAndHistory {...parts} answer={answer} past={past} aged={aged} fall={fallOf(answer)} />}
     </TensionPanel>
   );
 }

@@ -1,0 +1,136 @@
+'use client';
+
+import type { Drive } from '@/core/drive';
+import { loadsOnJob, type EntryBody, type TensionDecided } from '@/core/job';
+import { clampingOf, type AgedReading, type Decided, type PastReading, type Retension } from '@/core/tension';
+import { Fold } from '@/ui/fold';
+import { useUnits } from '@/ui/units';
+import type { TensionAnswer } from '@/workers/tension-service';
+import { BasisForm } from '../../../tension/basis-form';
+import { DecideCard } from '../../../tension/decide-card';
+import { KeepLoads } from '../../../tension/keep-loads';
+import { OverHours } from '../../../tension/over-hours';
+import { ACT_WORDS } from '../../../tension/words';
+import { bookedLast } from '../../booked-last';
+import type { StageProps } from '../module';
+
+interface Parts extends Pick<StageProps, 'job' | 'at' | 'acts' | 'writable' | 'bay' | 'drives'> {
+  readonly drive: Drive;
+  readonly beltId: string;
+  /** Load assumptions of this job; null where they are as drawn. */
+  readonly basis: EntryBody<'tension-basis'> | null;
+}
+
+/** Leave, adjust or replace: what is advised, and what the technician decides. */
+export function TensionDecision({
+  job,
+  at,
+  acts,
+  writable,
+  drive,
+  beltId,
+  decided,
+  last,
+}: Parts & { decided: Decided; last: TensionDecided | null }) {
+  return (
+    <Fold
+      title="Leave, adjust or replace"
+      says={last ? `decided: ${ACT_WORDS[last.act].toLowerCase()}` : ACT_WORDS[decided.act].toLowerCase()}
+    >
+      <DecideCard
+        drive={drive}
+        beltId={beltId}
+        decided={decided}
+        beltCents={bookedLast(job)?.priceCents ?? null}
+        onDecide={
+          writable
+            ? (d) =>
+                acts.write(
+                  at,
+                  'tension-decided',
+                  d,
+                  `Job ${job.number}: ${ACT_WORDS[d.act].toLowerCase()}`,
+                  'The decision is on the ticket.',
+                )
+            : null
+        }
+      />
+    </Fold>
+  );
+}
+
+/** The loads that the tension is calculated from, and how it fell on earlier visits. */
+export function LoadsAndHistory({
+  job,
+  at,
+  acts,
+  writable,
+  bay,
+  drives,
+  drive,
+  beltId,
+  basis,
+  answer,
+  past,
+  aged,
+  fall,
+}: Parts & {
+  answer: Extract<TensionAnswer, { ok: true }>;
+  /** Readings of earlier visits. */
+  past: { readonly readings: readonly PastReading[] };
+  aged: readonly AgedReading[];
+  fall: Retension | null;
+}) {
+  const { show } = useUnits();
+  const stored = drives.find((d) => d.id === job.driveId);
+  return (
+    <>
+      <Fold
+        title="Load assumptions"
+        says={
+          basis
+            ? basis.ownTargetN === null
+              ? 'changed on this job'
+              : `the manual’s ${show(basis.ownTargetN, 'force')}`
+            : 'the loads as drawn'
+        }
+      >
+        {writable ? (
+          <>
+            <BasisForm
+              key={JSON.stringify(basis)}
+              drive={bay.drawn ?? drive}
+              beltId={beltId}
+              written={basis}
+              sprung={answer.sprung}
+              onKeep={(b) =>
+                acts.write(at, 'tension-basis', b, `Job ${job.number}: load assumptions`, 'The load assumptions are on the ticket.')
+              }
+            />
+            {stored && <KeepLoads stored={stored} loadsKw={loadsOnJob(job.entries)} />}
+          </>
+        ) : (
+          'As on the ticket.'
+        )}
+      </Fold>
+      <Fold
+        title="Over the hours"
+        says={
+          fall?.hours.likely
+            ? `set again after about ${Math.round(fall.hours.likely)} h`
+            : aged.length === 0
+              ? 'nothing measured before'
+              : `${aged.length} ${aged.length === 1 ? 'visit' : 'visits'}`
+        }
+      >
+        <OverHours
+          aged={aged}
+          fall={fall}
+          floorN={answer.sheet.band.floor}
+          clamping={clampingOf(past.readings.filter((r) => r.belt === beltId))}
+          targetN={answer.targetN}
+        />
+      </Fold>
+    </>
+  );
+}
