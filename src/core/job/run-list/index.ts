@@ -64,6 +64,9 @@ export function stagesOf(list: RunList, lines: readonly RecordLine[]): Stages {
   return states;
 }
 
-/** Hold points of a procedure that no person has confirmed: shown until the hand-back. */
+/** Hold points of a procedure that are needed and that no person has confirmed: shown until the hand-back. */
 export const openHolds = ({ lines }: RunList, { steps }: Procedure): RunLine[] =>
-  lines.filter(({ work, state }) => work.kind === 'step' && state !== 'done' && steps.some((s) => s.hold && s.id === work.step));
+  lines.filter(
+    ({ work, state }) =>
+      work.kind === 'step' && state !== 'done' && state !== 'not-needed' && steps.some((s) => s.hold && s.id === work.step),
+  );
