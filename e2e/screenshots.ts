@@ -21,7 +21,7 @@ for (const [name, path, text] of [
   ['bench', '/', 'Bench'],
   ['secure', '/jobs/222?stage=secure', /Stop the engine/],
   ['look', '/jobs/222?stage=look', 'All steps'],
-  ['fit', '/jobs/217?stage=fit', 'All steps'],
+  ['fit', '/jobs/212?stage=fit', 'All steps'],
   ['set', '/jobs/222?stage=set', 'All steps'],
   ['drive', '/drives/1', 'Will it run?'],
   ['editor', '/drives/1/edit', 'The drive can be solved.'],
