@@ -44,6 +44,10 @@ test('a banded drive from the words to the hand-back, the server killed half way
   await steps.getByLabel('Shield bolts off, how many').fill('6');
   await steps.getByLabel('Shields off, how many').fill('2');
   await steps.getByRole('button', { name: 'Done', exact: true }).click();
+  // The job goes on to the next step, which belongs to Inspect.
+  await expect(page.getByRole('heading', { name: 'Inspect', exact: true })).toBeVisible();
+  await toStage(page, 'Fit');
+  await unfold(page, 'Parts count');
   await page.getByLabel('How many', { exact: true }).fill('4');
   await page.getByLabel('Part', { exact: true }).fill('Mount washers');
   await page.getByRole('button', { name: 'Add part' }).click();

@@ -131,10 +131,13 @@ test.describe('a mid PTO on a phone, the network gone half way', () => {
     await expect(page.getByText(/not confirmed safe/)).toBeVisible();
     await page.getByRole('button', { name: 'Work by: Mid PTO, tension shared with the attachment' }).tap();
     await expect(page.getByText('Written on the ticket.')).toBeVisible();
-    await unfold(page, 'Parts count');
+    // The job goes on to the first step of the procedure, which belongs to Inspect.
+    await expect(page.getByRole('heading', { name: 'Inspect', exact: true })).toBeVisible();
 
     await context.setOffline(true);
     await nowCard(page).getByRole('button', { name: 'Done', exact: true }).tap();
+    await toStage(page, 'Fit');
+    await unfold(page, 'Parts count');
     await page.getByLabel('How many').fill('2');
     await page.getByLabel('Part', { exact: true }).fill('Guide bolts');
     await page.getByRole('button', { name: 'Add part' }).tap();

@@ -55,6 +55,13 @@ function at(stage: Stage, of: Job) {
 const now = () => within(screen.getByRole('region', { name: 'Now' }));
 const ok = { ok: true, value: { entryId: 90 } };
 
+/** Skips the line of Now, as a person does. */
+async function skipNow(): Promise<void> {
+  await userEvent.click(now().getByRole('button', { name: 'Skip this step…' }));
+  await userEvent.type(now().getByLabelText('Reason for skipping'), 'Unsafe.');
+  await userEvent.click(now().getByRole('button', { name: 'Skip' }));
+}
+
 describe('a stage as it opens', () => {
   it('shows the one act that comes now, its place in the list, and what comes next', () => {
     at('ask', job());
@@ -91,13 +98,22 @@ describe('working through it', () => {
     );
   });
   it('goes on to the next stage once the last step of a stage is done, and Back returns to that step', async () => {
+    serverThat(ok);
     const of = job({ entries: [asked] });
     const { went, becomes } = at('ask', of);
+    await skipNow();
     becomes({ ...of, entries: [asked, skippedTimes] });
     await waitFor(() => expect(went).toHaveBeenCalledWith('secure'));
     becomes({ ...of, entries: [asked, skippedTimes] }, 'secure');
     await userEvent.click(now().getByRole('button', { name: 'Back' }));
     expect(went).toHaveBeenLastCalledWith('ask');
+  });
+  it('stays where a step was done elsewhere on the page', async () => {
+    const of = job({ entries: [asked] });
+    const { went, becomes } = at('ask', of);
+    becomes({ ...of, entries: [asked, skippedTimes] });
+    await waitFor(() => expect(now().getByText('Nothing is open in Intake.')).toBeTruthy());
+    expect(went).not.toHaveBeenCalled();
   });
   it('stays where more of the same can follow: another check by hand, another reading', async () => {
     const entries = [asked, skippedTimes, line('look', 'setup', { setup: 'belt', up: true })];
@@ -190,6 +206,8 @@ describe('a line with a verdict', () => {
     const of = job({ entries: [asked, skippedTimes, deckOn, ...steps, moved] });
     const { becomes } = at('set', of);
     expect(now().getByText(/^Tension; another link/)).toBeTruthy();
+    serverThat(ok);
+    await userEvent.click(now().getByRole('button', { name: 'Done without a reading' }));
     becomes({ ...of, entries: [...of.entries, reading] });
     await waitFor(() => expect(now().getByText(/^Done/)).toBeTruthy());
     expect(now().getByText(/^Tension; another link/)).toBeTruthy();

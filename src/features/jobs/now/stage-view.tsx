@@ -2,11 +2,12 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useEffect, useRef, type ReactNode } from 'react';
+import { useEffect, useMemo, useRef, type ReactNode, type RefObject } from 'react';
 import type { RunLine, RunList, Stage } from '@/core/job';
 import { Fold } from '@/ui/fold';
 import { STAGE_WORDS, stageName } from '../stage-words';
 import { StageFrame } from '../stages/frame';
+import type { JobActs } from '../job-acts';
 import type { StageProps } from '../stages/module';
 import { NoteField } from '../stages/note-field';
 import { StageMoves } from '../stages/stage-moves';
@@ -45,7 +46,8 @@ export function StageView({
   useLeaveWhenDone(own, open);
   const { before } = useOpenedLine();
   const holds = (done: RunLine) => HOLDS.has(instrumentOf(done, job.entries) ?? '');
-  useMoveOn({ run, turn, at, current, go: acts.go, holds });
+  const { inNow, actsInNow } = useActsInNow(acts);
+  useMoveOn({ run, turn, at, current, go: acts.go, holds, inNow });
   if (!run) return null;
   const all = counted(run.lines);
   const waiting = run.lines.filter(isWaiting);
@@ -72,6 +74,7 @@ export function StageView({
         <NowCard
           key={line.id}
           {...props}
+          acts={actsInNow}
           line={line}
           turn={line === turn}
           place={all.indexOf(line) + 1}
@@ -80,7 +83,7 @@ export function StageView({
           onWithout={required ? () => show(required) : null}
           brief={beside}
         >
-          {!beside && <LineWork {...props} line={line} onOver={() => open(null)} />}
+          {!beside && <LineWork {...props} acts={actsInNow} line={line} onOver={() => open(null)} />}
           {isOver && (
             <Button variant="contained" onClick={goOn} sx={{ minHeight: 56, mt: 1 }}>
               {!turn && next && next.stage !== at ? `Continue with ${stageName(next.stage)}` : 'Continue'}
@@ -123,6 +126,22 @@ function useLeaveWhenDone(own: RunLine | null, open: (line: string | null) => vo
   }, [id, waits, open]);
 }
 
+/** Acts of the Now card, which note that they were made there: what is done elsewhere on the page moves no one away from it. */
+function useActsInNow(acts: JobActs): { readonly inNow: RefObject<boolean>; readonly actsInNow: JobActs } {
+  const inNow = useRef(false);
+  const actsInNow = useMemo(
+    (): JobActs => ({
+      ...acts,
+      write: (...line) => {
+        inNow.current = true;
+        return acts.write(...line);
+      },
+    }),
+    [acts],
+  );
+  return { inNow, actsInNow };
+}
+
 /** Work of which more can follow: another check by hand, another belt to compare. Its stage is left by hand. */
 const STAYS: ReadonlySet<RunLine['work']['kind']> = new Set(['belt', 'inspect']);
 /** Instruments with a verdict beside the reading: it stays in view until the person goes on. */
@@ -130,7 +149,7 @@ const HOLDS: ReadonlySet<string> = new Set(['tension', 'alignment', 'width']);
 
 /**
  * Once the line whose turn it was is done, remember it. A line with a verdict stays open. Otherwise go on to the line that follows it in the list, as
- * soon as the list is current; a check that tracing asked for is followed by the next one.
+ * soon as the list is current; a check that tracing asked for is followed by the next one. Only what is done in the Now card leads on.
  */
 function useMoveOn({
   run,
@@ -139,6 +158,7 @@ function useMoveOn({
   current,
   go,
   holds,
+  inNow,
 }: {
   run: RunList | null;
   turn: RunLine | null;
@@ -146,6 +166,8 @@ function useMoveOn({
   current: boolean;
   go: (stage: Stage) => void;
   holds: (line: RunLine) => boolean;
+  /** Whether the last act was made in the Now card. */
+  inNow: RefObject<boolean>;
 }): void {
   const { setBefore, opened, open } = useOpenedLine();
   const was = useRef(turn);
@@ -158,9 +180,11 @@ function useMoveOn({
       const now = run.lines.find((l) => l.id === last.id);
       const isDone = now?.state === 'done' || now?.state === 'skipped';
       if (isDone) setBefore({ id: last.id, stage: last.stage });
-      if (isDone && opened === null && now.state === 'done' && holds(now)) return open(now.id);
+      const here = inNow.current;
+      inNow.current = false;
+      if (here && isDone && opened === null && now.state === 'done' && holds(now)) return open(now.id);
       // Tracing takes a check that was answered off the list. Any other line that is gone was struck out.
-      leaving.current = (isDone || (!now && last.work.kind === 'check')) && !STAYS.has(last.work.kind) ? last : null;
+      leaving.current = here && (isDone || (!now && last.work.kind === 'check')) && !STAYS.has(last.work.kind) ? last : null;
     }
     const from = leaving.current;
     if (from === null || !current || opened !== null) return;
@@ -168,7 +192,7 @@ function useMoveOn({
     const place = run.lines.findIndex((l) => l.id === from.id);
     const next = place < 0 ? (turn ?? run.now) : run.lines.slice(place).find(isWaiting);
     if (next && next.stage !== at) go(next.stage);
-  }, [run, turn, at, current, go, opened, open, setBefore, holds]);
+  }, [run, turn, at, current, go, opened, open, setBefore, holds, inNow]);
 }
 
 /** A stage with nothing left to do, and where the job goes on. */
