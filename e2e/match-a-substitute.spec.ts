@@ -106,6 +106,7 @@ test('a belt that does not run can only be booked with a reason, said on the ser
   await page.goto('/');
   await page.getByRole('link', { name: /Bar stalls/ }).click();
   await toStage(page, 'Match');
+  await unfold(page, 'Near misses');
   await row(page, 'A39').getByRole('button').click();
   await page.getByRole('button', { name: /^Book A39 from/ }).click();
   await expect(page.getByRole('dialog')).toContainText('does not');
@@ -114,6 +115,7 @@ test('a belt that does not run can only be booked with a reason, said on the ser
 
 test('many uncertain drives are drawn with progress, and it can be stopped', async ({ page }) => {
   await openOrchardJob(page);
+  await expect(row(page, '4L480')).toContainText('Runs');
   await unfold(page, 'Other sizes');
   await page.getByRole('button', { name: 'Try with everything a little off' }).click();
   await expect(page.getByText(/works on \d+ % of \d+ drives/)).toBeVisible();

@@ -4,13 +4,12 @@ import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import type { Stage } from '@/core/job';
 import { lineNow } from '../../now/line-now';
+import { instrumentOf } from '../../now/line-tool';
 import { useOpenedLine } from '../../now/run-context';
 import type { Bay } from '../../use-bay';
 import type { StageProps } from '../module';
 import { SafeAgain } from './safe-again';
 
-/** Lines that offer to make the machine safe after a run themselves. */
-const OWN_ACT: ReadonlySet<string> = new Set(['times', 'times-found', 'safety']);
 /** Stages in which hands go in. */
 const HANDS_IN: readonly Stage[] = ['look', 'fit', 'set'];
 
@@ -28,7 +27,8 @@ export function NotSecured({
   if (state === 'after-run') {
     // A powered test that is still open has this act among its own.
     const now = bay.list && (bay.list.lines.find((l) => l.id === opened && l.stage === at) ?? lineNow(bay.list, at));
-    return now && OWN_ACT.has(now.work.kind) ? null : <SafeAgain {...{ job, acts }} />;
+    const hasOwn = now && (now.work.kind === 'safety' || instrumentOf(now, job.entries) === 'times');
+    return hasOwn ? null : <SafeAgain {...{ job, acts }} />;
   }
   if (!HANDS_IN.includes(at)) return null;
   return (
