@@ -46,8 +46,8 @@ export function StageView({
   useLeaveWhenDone(own, open);
   const { before } = useOpenedLine();
   const holds = (done: RunLine) => HOLDS.has(instrumentOf(done, job.entries) ?? '');
-  const { inNow, actsInNow } = useActsInNow(acts);
-  useMoveOn({ run, turn, at, current, go: acts.go, holds, inNow });
+  const { inNowRef, actsInNow } = useActsInNow(acts);
+  useMoveOn({ run, turn, at, current, go: acts.go, holds, inNowRef });
   if (!run) return null;
   const all = counted(run.lines);
   const waiting = run.lines.filter(isWaiting);
@@ -127,19 +127,19 @@ function useLeaveWhenDone(own: RunLine | null, open: (line: string | null) => vo
 }
 
 /** Acts of the Now card, which note that they were made there: what is done elsewhere on the page moves no one away from it. */
-function useActsInNow(acts: JobActs): { readonly inNow: RefObject<boolean>; readonly actsInNow: JobActs } {
-  const inNow = useRef(false);
+function useActsInNow(acts: JobActs): { readonly inNowRef: RefObject<boolean>; readonly actsInNow: JobActs } {
+  const inNowRef = useRef(false);
   const actsInNow = useMemo(
     (): JobActs => ({
       ...acts,
       write: (...line) => {
-        inNow.current = true;
+        inNowRef.current = true;
         return acts.write(...line);
       },
     }),
     [acts],
   );
-  return { inNow, actsInNow };
+  return { inNowRef, actsInNow };
 }
 
 /** Work of which more can follow: another check by hand, another belt to compare. Its stage is left by hand. */
@@ -158,7 +158,7 @@ function useMoveOn({
   current,
   go,
   holds,
-  inNow,
+  inNowRef,
 }: {
   run: RunList | null;
   turn: RunLine | null;
@@ -167,7 +167,7 @@ function useMoveOn({
   go: (stage: Stage) => void;
   holds: (line: RunLine) => boolean;
   /** Whether the last act was made in the Now card. */
-  inNow: RefObject<boolean>;
+  inNowRef: RefObject<boolean>;
 }): void {
   const { setBefore, opened, open } = useOpenedLine();
   const was = useRef(turn);
@@ -180,8 +180,8 @@ function useMoveOn({
       const now = run.lines.find((l) => l.id === last.id);
       const isDone = now?.state === 'done' || now?.state === 'skipped';
       if (isDone) setBefore({ id: last.id, stage: last.stage });
-      const here = inNow.current;
-      inNow.current = false;
+      const here = inNowRef.current;
+      inNowRef.current = false;
       if (here && isDone && opened === null && now.state === 'done' && holds(now)) return open(now.id);
       // Tracing takes a check that was answered off the list. Any other line that is gone was struck out.
       leaving.current = here && (isDone || (!now && last.work.kind === 'check')) && !STAYS.has(last.work.kind) ? last : null;
@@ -192,7 +192,7 @@ function useMoveOn({
     const place = run.lines.findIndex((l) => l.id === from.id);
     const next = place < 0 ? (turn ?? run.now) : run.lines.slice(place).find(isWaiting);
     if (next && next.stage !== at) go(next.stage);
-  }, [run, turn, at, current, go, opened, open, setBefore, holds, inNow]);
+  }, [run, turn, at, current, go, opened, open, setBefore, holds, inNowRef]);
 }
 
 /** A stage with nothing left to do, and where the job goes on. */
