@@ -324,6 +324,16 @@ describe('the station walk', () => {
     expect(ids).not.toContain('cvt-width');
     expect(ids).not.toContain('engagement-time');
   });
+  it('measures the height of flat idlers, too, and the wear of grooves alone', () => {
+    const on = (id: CheckId) =>
+      walkOf(kind, [], drive)
+        .flatMap((g) => g.checks)
+        .find((c) => c.check.id === id)!
+        .parts.map((p) => p?.id);
+    expect(on('groove-height')).toEqual(drive.pulleys.map((p) => p.id));
+    expect(on('groove-wear')).toEqual(drive.pulleys.filter((p) => p.face !== 'flat').map((p) => p.id));
+    expect(on('groove-wear').length).toBeLessThan(drive.pulleys.length);
+  });
   it('asks in both directions by one check, and about no part that the drive lacks', () => {
     const ids = (absent: readonly DrivePart[]) =>
       walkOf(kind, [], drive, new Map(), absent).flatMap((g) => g.checks.map((c) => c.check.id));

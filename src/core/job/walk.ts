@@ -45,6 +45,7 @@ export function walkPartsOf(check: Check, drive: Drive | null): (WalkPart | null
   const found = {
     drive: () => [null],
     belt: () => named(drive.belts),
+    pulley: () => pulleys(() => true),
     groove: () => pulleys((p) => p.face !== 'flat'),
     idler: () => pulleys((p) => p.role === 'idler'),
     spindle: () => pulleys((p) => p.role === 'driven'),
@@ -84,6 +85,8 @@ export function pulleysOf(check: Pick<Check, 'on' | 'station'>, drive: Drive): s
     }
   };
   switch (check.on) {
+    case 'pulley':
+      return of(() => true);
     case 'groove':
       return of((p) => p.face !== 'flat');
     case 'idler':

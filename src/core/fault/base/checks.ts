@@ -9,7 +9,7 @@ export const CHECK_STATES = ['secured', 'lever', 'key-on', 'running', 'asked', '
 export type CheckState = (typeof CHECK_STATES)[number];
 
 /** What a check is made on: the drive once, or each part of a kind by itself. */
-export type CheckedPart = 'drive' | 'belt' | 'groove' | 'idler' | 'spindle' | 'spring' | 'keeper' | 'arm';
+export type CheckedPart = 'drive' | 'belt' | 'pulley' | 'groove' | 'idler' | 'spindle' | 'spring' | 'keeper' | 'arm';
 
 /** Results in order of severity. `not reached` is no result: it says nothing. */
 export const RESULTS = ['good', 'watch', 'bad'] as const;
@@ -441,7 +441,7 @@ export const CHECKS = [
     label: 'Rims and faces run true',
     how: 'Turn it by hand against a pointer.',
     station: 'rim',
-    on: 'groove',
+    on: 'pulley',
     minutes: 1,
     tools: ['pointer'],
     setups: ['belt'],
@@ -549,10 +549,10 @@ export const CHECKS = [
   },
   {
     id: 'groove-height',
-    label: 'Height of each groove above the deck',
+    label: 'Height of each groove and idler above the deck',
     how: 'Rule from the deck to the middle of each groove and face.',
     station: 'line',
-    on: 'groove',
+    on: 'pulley',
     minutes: 1,
     tools: ['rule'],
     setups: [],
