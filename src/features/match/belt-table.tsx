@@ -205,7 +205,7 @@ export function BeltTable({
                 <Box
                   sx={{
                     ...{ color: 'var(--ts-quiet)', fontSize: 13.5, lineHeight: 1.35 },
-                    // Of a belt that is not chosen the first two lines tell enough to compare.
+                    // Two lines are enough to compare belts that are not chosen.
                     ...(b.id === chosen
                       ? {}
                       : { display: '-webkit-box', WebkitBoxOrient: 'vertical', WebkitLineClamp: 2, overflow: 'hidden' }),

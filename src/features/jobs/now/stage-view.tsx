@@ -126,7 +126,7 @@ function useLeaveWhenDone(own: RunLine | null, open: (line: string | null) => vo
   }, [id, waits, open]);
 }
 
-/** Acts of the Now card, which note that they were made there: what is done elsewhere on the page moves no one away from it. */
+/** Acts of the Now card, which note that they were made there: what is done elsewhere on the page moves no one away. */
 function useActsInNow(acts: JobActs): { readonly inNowRef: RefObject<boolean>; readonly actsInNow: JobActs } {
   const inNowRef = useRef(false);
   const actsInNow = useMemo(
@@ -142,7 +142,7 @@ function useActsInNow(acts: JobActs): { readonly inNowRef: RefObject<boolean>; r
   return { inNowRef, actsInNow };
 }
 
-/** Work of which more can follow: another check by hand, another belt to compare. Its stage is left by hand. */
+/** Kinds of work that more of the same can follow, such as another check by hand. The person leaves their stage. */
 const STAYS: ReadonlySet<RunLine['work']['kind']> = new Set(['belt', 'inspect']);
 /** Instruments with a verdict beside the reading: it stays in view until the person goes on. */
 const HOLDS: ReadonlySet<string> = new Set(['tension', 'alignment', 'width']);

@@ -36,7 +36,7 @@ export function StepWork({
       ? step.where.fact
       : null;
   const written = stepsWritten(job.entries, procedure.id).get(id);
-  // What answers the step is worked here, one check after the other.
+  // Show the instrument, or the checks one after the other, until they answer the step.
   const tool = written ? null : <Tool {...props} step={step} recorded={(check) => [...found.values()].some((f) => f.check === check)} />;
   return (
     <>

@@ -160,7 +160,7 @@ export function StepCard({
       )}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
         <Button
-          // What answers the step is worked above it.
+          // The instrument or check above it comes first.
           variant={step.instrument || step.checks ? 'outlined' : 'contained'}
           disabled={busy}
           onClick={() => void write('done', '')}
