@@ -1,4 +1,4 @@
-import { screen, waitFor, within } from '@testing-library/react';
+import { act, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import { NOTHING_ASKED, type Stage } from '@/core/job';
@@ -206,10 +206,18 @@ describe('a line with a verdict', () => {
     const of = job({ entries: [asked, skippedTimes, deckOn, ...steps, moved] });
     const { becomes } = at('set', of);
     expect(now().getByText(/^Tension; another link/)).toBeTruthy();
-    serverThat(ok);
+    const { fetched } = serverThat(ok);
+    let answers = (_: Response) => {};
+    fetched.mockImplementationOnce(() => new Promise((answered) => (answers = answered)));
     await userEvent.click(now().getByRole('button', { name: 'Done without a reading' }));
     becomes({ ...of, entries: [...of.entries, reading] });
-    await waitFor(() => expect(now().getByText(/^Done/)).toBeTruthy());
+    await waitFor(() => expect(now().getByRole('button', { name: 'Continue' })).toBeTruthy());
+    // The server answers after the line is on the ticket.
+    await waitFor(() => expect(fetched).toHaveBeenCalled());
+    await act(async () => {
+      answers(Response.json(ok));
+      await new Promise((passed) => setTimeout(passed, 100));
+    });
     expect(now().getByText(/^Tension; another link/)).toBeTruthy();
     await userEvent.click(now().getByRole('button', { name: 'Continue' }));
     expect(now().queryByText(/^Tension; another link/)).toBeNull();

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useEffect, useMemo, useRef, type ReactNode, type RefObject } from 'react';
 import type { RunLine, RunList, Stage } from '@/core/job';
-import { Fold } from '@/ui/fold';
+import { Fold, Folds } from '@/ui/fold';
 import { STAGE_WORDS, stageName } from '../stage-words';
 import { StageFrame } from '../stages/frame';
 import type { JobActs } from '../job-acts';
@@ -22,7 +22,6 @@ import { useOpenedLine } from './run-context';
 export function StageView({
   list = null,
   current = true,
-  wide = false,
   beside = false,
   children,
   ...props
@@ -31,7 +30,6 @@ export function StageView({
   list?: RunList | null;
   /** Whether that list is of the ticket as it is now: while tracing still computes, another check can follow. */
   current?: boolean;
-  wide?: boolean;
   /** The stage's own work is open below, so that Now holds no controls. */
   beside?: boolean;
   /** What else belongs to the stage, each part folded. */
@@ -62,6 +60,10 @@ export function StageView({
   const last = before && run.lines.find((l) => l.id === before.id);
   const isOver = own !== null && !isWaiting(own);
   const back = own && !isOver ? () => open(null) : last && last.id !== line?.id ? () => show(last) : null;
+  // A line that was not opened has nothing to close. Its verdict can have been opened by the time its act is written.
+  const close = () => {
+    if (own) open(null);
+  };
   const required = line?.required === false && isWaiting(line) ? waiting.find((l) => l.required) : undefined;
   const goOn = () => {
     open(null);
@@ -69,7 +71,7 @@ export function StageView({
     else window.scrollTo({ top: 0 });
   };
   return (
-    <StageFrame {...props} wide={wide} asks="">
+    <StageFrame {...props} asks="">
       {line ? (
         <NowCard
           key={line.id}
@@ -83,7 +85,7 @@ export function StageView({
           onWithout={required ? () => show(required) : null}
           brief={beside}
         >
-          {!beside && <LineWork {...props} acts={actsInNow} line={line} onOver={() => open(null)} />}
+          {!beside && <LineWork {...props} acts={actsInNow} line={line} onOver={close} />}
           {isOver && (
             <Button variant="contained" onClick={goOn} sx={{ minHeight: 56, mt: 1 }}>
               {!turn && next && next.stage !== at ? `Continue with ${stageName(next.stage)}` : 'Continue'}
@@ -99,15 +101,17 @@ export function StageView({
           {next.stage === at ? '' : `, under ${stageName(next.stage)}`}
         </Box>
       )}
-      {beside && children}
-      <AllSteps list={run} onOpen={show} />
-      {!beside && children}
-      {writable && (
-        <Fold title="Note, skip or hold">
-          <NoteField {...props} placeholder={STAGE_WORDS[at].notePlaceholder} />
-          <StageMoves {...props} />
-        </Fold>
-      )}
+      <Folds>
+        {beside && children}
+        <AllSteps list={run} onOpen={show} />
+        {!beside && children}
+        {writable && (
+          <Fold title="Note, skip or hold">
+            <NoteField {...props} placeholder={STAGE_WORDS[at].notePlaceholder} />
+            <StageMoves {...props} />
+          </Fold>
+        )}
+      </Folds>
     </StageFrame>
   );
 }
