@@ -1,4 +1,4 @@
-import { open, prove, ticketOf, toStage, unfold } from './bay';
+import { nowCard, open, openStep, prove, ticketOf, toStage, unfold } from './bay';
 import { expect, test, type Page } from './test';
 import { as } from './people';
 
@@ -116,5 +116,37 @@ test.describe('on a phone', () => {
       .first();
     await expect.poll(async () => (await act.boundingBox())?.height ?? 0).toBeGreaterThanOrEqual(44);
     expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
+  });
+});
+
+test.describe('a wrong stack', () => {
+  test.use(as('technician'));
+  test('is recorded from its drawing, rebuilt and recorded again, and each time leads back to the job', async ({ page }) => {
+    await open(page, 'Orchard rider', 'Idler binds');
+    await page.getByRole('button', { name: 'Slow to engage, weak under load' }).click();
+    await page.getByRole('button', { name: 'Save complaint' }).click();
+    await toStage(page, 'Inspect');
+    await unfold(page, 'Every check');
+    await page.getByRole('button', { name: /^Stack against the parts diagram/ }).click();
+    const card = page.locator('[id^="check-stack-order"]');
+    await card.getByRole('link', { name: 'Open its stack' }).click();
+    await expect(page.getByRole('heading', { name: 'Stack of Engagement idler' })).toBeVisible();
+
+    // Spacer and bearing change places: the drawing states the fault, and the job gets it as a finding with its repair.
+    const spacer = (way: 'Up' | 'Down') => page.getByRole('button', { name: new RegExp(`^${way}: Spacer`) });
+    await spacer('Up').click();
+    await page.getByRole('button', { name: 'Record the stack fault' }).click();
+    await expect(page).toHaveURL(/\/jobs\/\d+\?stage=fit$/);
+    await expect(ticketOf(page)).toContainText(/stack against the parts diagram: something missing or turned round/i);
+
+    // Its repair leads back to the drawing; a stack that is drawn wrong cannot be recorded as rebuilt.
+    await openStep(page, /Stack it/);
+    await nowCard(page).getByRole('link', { name: 'Open its stack' }).click();
+    await expect(page.getByText(/^Rebuild the stack on the machine/)).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Record the stack as rebuilt' })).toHaveCount(0);
+    await spacer('Down').click();
+    await page.getByRole('button', { name: 'Record the stack as rebuilt' }).click();
+    await expect(page).toHaveURL(/\/jobs\/\d+\?stage=fit$/);
+    await expect(ticketOf(page)).toContainText(/as drawn/i);
   });
 });
