@@ -4,7 +4,7 @@ import { linesOf } from '../record-lines';
 import { replayTicket } from '../replayed';
 import { STAGES, type Stage } from '../stages';
 import type { RecordLine } from '../kind';
-import { beltWidth, inspection, intake, safety, timeAgain, tracedCheck } from './inspection';
+import { beltWidth, inspection, intake, isFaultFound, safety, timeAgain, tracedCheck } from './inspection';
 import { line, type Known, type RunListOf } from './known';
 import type { OpenLine } from './line';
 import { belt, checksAgain, procedureChoice, repairs, setting, stepLines, testing, testResult } from './work';
@@ -41,8 +41,8 @@ export function openLines(of: RunListOf): OpenLine[] {
     ...middle.slice(0, cover),
     ...(known.procedure ? beltWidth(known) : []),
     ...middle.slice(cover, lastLook + 1),
-    // The steps of a chosen procedure come before what tracing would like to know as well.
-    ...(known.procedure ? tracedCheck(known) : []),
+    // The procedure and its steps come before what tracing would like to know as well.
+    ...(known.procedure || isFaultFound(known) ? tracedCheck(known) : []),
     ...repairs(known),
     ...checksAgain(known, 'fit'),
     ...timeAgain(known),

@@ -148,6 +148,9 @@ export function timeAgain({ ticket }: Known): OpenLine[] {
 /** What is checked before anything else. */
 const firstChecks = (known: Known): OpenLine[] => [...linkFirst(known), ...brakeFirst(known).filter((l) => l.stage === 'look')];
 
+/** Whether something was found bad: the procedure that repairs it is chosen before tracing goes on. */
+export const isFaultFound = ({ found }: Known): boolean => [...found.values()].some((f) => f.result === 'bad');
+
 /** Tracing's next check. */
 export function tracedCheck(known: Known): OpenLine[] {
   const { next } = known;
@@ -178,7 +181,7 @@ export function inspection(known: Known): OpenLine[] {
     ...firstChecks(known),
     ...(procedure === null
       ? [
-          ...tracedCheck(known),
+          ...(isFaultFound(known) ? [] : tracedCheck(known)),
           ...beltWidth(known),
           line({
             id: 'inspect',

@@ -198,6 +198,14 @@ describe('the state of a line', () => {
     });
     expect(list.now).toMatchObject({ id: 'check:spring-stretches', minutes: 1, stage: 'look' });
   });
+  it('asks for the procedure first once a fault is found, and goes on tracing after it', () => {
+    const next = { check: 'springs-alike' as const, minutes: 3, why: 'cause' as const };
+    const before = [ASKED, timed('engagement', 2), timed('stop', 3), secured(), finding('brake-released', 'good')];
+    expect(listOf(before, { next }).now?.id).toBe('check:springs-alike');
+    const order = listOf([...before, finding('spring-stretches', 'bad')], { next });
+    expect(order.now?.id).toBe('procedure');
+    expect(order.lines.filter((l) => l.id === 'check:springs-alike')).toHaveLength(1);
+  });
 });
 
 describe('what is checked first', () => {
