@@ -95,9 +95,11 @@ describe('made safe', () => {
     expect(state([{ ...secured(['a', 'b']), withdrawn: true }])).toBe('never');
   });
   it('a run ends it until the short list is confirmed; that alone secures nothing', () => {
-    expect(state([secured(['a', 'b']), ran])).toBe('after-run');
+    expect(securingOf([secured(['a', 'b']), ran], ['a', 'b'], day, NOW)).toEqual({ state: 'after-run', short: true });
     expect(state([secured(['a', 'b']), ran, secured(['x'], 'after-run')])).toBe('secured');
-    expect(state([ran])).toBe('after-run');
+    for (const before of [[], [secured(['a'])], [secured(['a', 'b'], 'full', '2026-11-25T09:00:00Z')]])
+      expect(securingOf([...before, ran], ['a', 'b'], day, NOW)).toEqual({ state: 'after-run', short: false });
+    expect(state([ran, secured(['a', 'b'])])).toBe('secured');
     expect(state([ran, secured(['x'], 'after-run')])).toBe('never');
   });
   it('what is not known is taken to be the worse', () => {

@@ -102,7 +102,9 @@ export type Securing =
   | { readonly state: 'secured'; readonly at: string; readonly by: string }
   /** `missing` are cautions not confirmed, by id. */
   | { readonly state: 'part'; readonly missing: readonly string[] }
-  | { readonly state: 'never' | 'other-day' | 'after-run' };
+  | { readonly state: 'never' | 'other-day' }
+  /** `short`: the whole list was confirmed before the run, so that the short list makes it safe again. */
+  | { readonly state: 'after-run'; readonly short: boolean };
 
 /**
  * Whether the machine is made safe: the whole list confirmed that day, and nothing run since without the short list after it.
@@ -119,10 +121,10 @@ export function securingOf(
   const lists = linesOf(standing, 'secured');
   const full = lists.filter((l) => l.body.list === 'full');
   const today = full.filter((l) => dayOf(l.at) === dayOf(now));
-  if (standing.at(-1)?.type === 'running') return { state: 'after-run' };
-  if (today.length === 0) return { state: full.length === 0 ? 'never' : 'other-day' };
   const confirmed = new Set(today.flatMap((l) => l.body.cautions.map((c) => c.id)));
   const missing = required.filter((id) => !confirmed.has(id));
+  if (standing.at(-1)?.type === 'running') return { state: 'after-run', short: today.length > 0 && missing.length === 0 };
+  if (today.length === 0) return { state: full.length === 0 ? 'never' : 'other-day' };
   if (missing.length > 0) return { state: 'part', missing };
   const by = lists.at(-1)!;
   return { state: 'secured', at: by.at, by: by.by };

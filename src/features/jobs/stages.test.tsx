@@ -182,6 +182,13 @@ describe('Secure', () => {
     await press('Stopped, lead off, PTO off');
     await waitFor(() => expect(entries(sent, 'secured')[0]).toMatchObject({ type: 'secured', body: { list: 'after-run' } }));
   });
+  it('after a run of a machine that was never made safe the whole list comes, with one line more', async () => {
+    at('secure', job({ entries: [line('ask', 'running', { cautions: [] })] }));
+    expect(screen.queryByRole('button', { name: 'Stopped, lead off, PTO off' })).toBeNull();
+    const list = within(screen.getByRole('group', { name: 'Made safe' }));
+    expect(list.getAllByRole('checkbox')).toHaveLength(cautionsFor('full', RIDER, { kind: 'deck-lever' }).length + 1);
+    expect(list.getByRole('checkbox', { name: /Wait until all parts have stopped/ })).toBeTruthy();
+  });
 });
 
 describe('Look', () => {

@@ -44,6 +44,7 @@ export function PoweredTest({
           label="Before it runs"
           cautions={cautions}
           act="Confirmed: it may run"
+          result="it may run"
           again={again}
           onWrite={confirm}
         />
@@ -59,7 +60,7 @@ export function PoweredTest({
       ) : (
         <Typography sx={{ mb: 1.5 }}>Watch the belt engage and release. Final times are taken with every guard fitted.</Typography>
       )}
-      <SafeAgain {...{ job, acts }} />
+      {bay.securing.state === 'after-run' && <SafeAgain {...{ job, acts }} short={bay.securing.short} />}
     </>
   );
 }

@@ -21,14 +21,17 @@ export function NotSecured({
   bay,
   onGo,
 }: Pick<StageProps, 'job' | 'at' | 'acts'> & { bay: Bay; onGo: (stage: Stage) => void }) {
-  const { state } = bay.securing;
+  const { securing } = bay;
+  const { state } = securing;
   const { opened } = useOpenedLine();
   if (job.status === 'closed' || state === 'secured') return null;
-  if (state === 'after-run') {
+  if (securing.state === 'after-run') {
+    // The times as found are taken before anything is made safe. The whole list follows them.
+    if (!securing.short && at === 'ask') return null;
     // A powered test that is still open has this act among its own.
     const now = bay.list && (bay.list.lines.find((l) => l.id === opened && l.stage === at) ?? lineNow(bay.list, at));
     const hasOwn = now && (now.work.kind === 'safety' || instrumentOf(now, job.entries) === 'times');
-    return hasOwn ? null : <SafeAgain {...{ job, acts }} />;
+    return hasOwn ? null : <SafeAgain {...{ job, acts }} short={securing.short} />;
   }
   if (!HANDS_IN.includes(at)) return null;
   return (

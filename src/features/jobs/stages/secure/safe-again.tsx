@@ -6,8 +6,15 @@ import { useState } from 'react';
 import { cautionsFor } from '@/core/job';
 import type { StageProps } from '../module';
 
-/** After a powered test, one tap: stopped, lead off, PTO off. */
-export function SafeAgain({ job, acts }: Pick<StageProps, 'job' | 'acts'>) {
+/** After a run, one tap makes the machine safe again where the whole list was confirmed before. Otherwise the whole list comes now. */
+export function SafeAgain({
+  job,
+  acts,
+  short,
+}: Pick<StageProps, 'job' | 'acts'> & {
+  /** Whether the short list is enough. */
+  short: boolean;
+}) {
   const [busy, setBusy] = useState(false);
   const write = async () => {
     setBusy(true);
@@ -22,12 +29,20 @@ export function SafeAgain({ job, acts }: Pick<StageProps, 'job' | 'acts'>) {
       variant="outlined"
       sx={{ mb: 1.5, alignItems: 'center', '& .MuiAlert-message': { flex: 1 } }}
       action={
-        <Button color="inherit" variant="outlined" disabled={busy} onClick={() => void write()} sx={{ minHeight: 56 }}>
-          Stopped, lead off, PTO off
-        </Button>
+        short ? (
+          <Button color="inherit" variant="outlined" disabled={busy} onClick={() => void write()} sx={{ minHeight: 56 }}>
+            Stopped, lead off, PTO off
+          </Button>
+        ) : (
+          <Button color="inherit" onClick={() => acts.go('secure')} sx={{ minHeight: 56, whiteSpace: 'nowrap' }}>
+            Make safe
+          </Button>
+        )
       }
     >
-      The machine ran. Make it safe again before you reach in.
+      {short
+        ? 'The machine ran. Make it safe again before you reach in.'
+        : 'The machine ran. Stop the engine and confirm every safety line before you reach in.'}
     </Alert>
   );
 }

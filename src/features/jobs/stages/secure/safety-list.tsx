@@ -4,6 +4,7 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useMemo } from 'react';
+import { cautionsFor } from '@/core/job';
 import type { FactId } from '@/core/machine';
 import { Icon } from '@/ui/icons';
 import { usePose } from '@/ui/solver';
@@ -17,6 +18,9 @@ import { SafeAgain } from './safe-again';
 
 /** What the list depends on, asked once for the machine. */
 const ASKED_HERE: readonly FactId[] = ['power', 'turn', 'spins'];
+
+/** What is also confirmed of a machine that ran before it was ever made safe. */
+const STOPPED = cautionsFor('after-run', {}).filter((c) => c.id === 'stopped');
 
 /** Springs that pull with the lever released, each with its force now. */
 function useLoadedSprings({ drive }: Pick<Bay, 'drive'>): string {
@@ -50,7 +54,7 @@ export function SafetyList({ job, at, acts, bay, writable }: Pick<StageProps, 'j
           Turn it by hand <strong>{turn === 'cw' ? 'clockwise only ↻' : 'counter-clockwise only ↺'}</strong>, seen from the pulley.
         </Alert>
       )}
-      {writable && securing.state === 'after-run' && <SafeAgain {...{ job, acts }} />}
+      {writable && securing.state === 'after-run' && securing.short && <SafeAgain {...{ job, acts }} short />}
       {asked.length > 0 && writable && (
         <Box component="section" aria-label="Asked once for this machine" sx={{ mb: 2 }}>
           <Typography variant="h3">Asked once for this machine</Typography>
@@ -66,15 +70,16 @@ export function SafetyList({ job, at, acts, bay, writable }: Pick<StageProps, 'j
           ))}
         </Box>
       )}
-      {writable && securing.state !== 'secured' && securing.state !== 'after-run' && (
+      {writable && securing.state !== 'secured' && !(securing.state === 'after-run' && securing.short) && (
         <>
           <Typography sx={{ mb: 1 }}>The machine’s manual, local codes and licensed practice take priority.</Typography>
           <ConfirmList
             name={`made-safe-${job.number}`}
             label="Made safe"
-            cautions={bay.cautions}
+            cautions={securing.state === 'after-run' ? [...bay.cautions, ...STOPPED] : bay.cautions}
             notes={springs ? { springs } : {}}
             act="It is made safe"
+            result="it is made safe"
             onWrite={(cautions) =>
               acts.write(at, 'secured', { list: 'full', cautions: [...cautions] }, `Job ${job.number}: made safe`, 'Made safe.')
             }
