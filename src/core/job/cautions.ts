@@ -2,7 +2,7 @@ import type { DriveKind } from '../fault';
 import { factNow, type FactId, type Facts } from '../machine';
 
 /** What a person looks at together, in this order: lines of one group are confirmed one by one or as a group. */
-export const CAUTION_GROUPS = ['power', 'support', 'moving', 'around', 'person'] as const;
+export const CAUTION_GROUPS = ['power', 'support', 'moving', 'around'] as const;
 export type CautionGroup = (typeof CAUTION_GROUPS)[number];
 
 /** A line that a person confirms before reaching in, or before the machine runs. */
@@ -213,7 +213,7 @@ const RULES: readonly CautionRule[] = [
   {
     id: 'eyes-ears',
     list: 'running',
-    group: 'person',
+    group: 'around',
     words: 'Wear eye and ear protection. Take gloves off near turning parts.',
     why: 'Parts and stones can fly. A turning part pulls a glove in.',
   },
@@ -238,7 +238,7 @@ const RULES: readonly CautionRule[] = [
     words: 'Stay an arm’s length to the side. Keep everyone out of line with the belt and away from the chute.',
     why: 'A belt that breaks or comes off flies out in line with the pulleys.',
   },
-  { id: 'clothes', list: 'running', group: 'person', words: 'Tie back hair, sleeves and cords.', why: 'A pulley pulls them in.' },
+  { id: 'clothes', list: 'running', group: 'around', words: 'Tie back hair, sleeves and cords.', why: 'A pulley pulls them in.' },
   {
     id: 'operator',
     list: 'running',

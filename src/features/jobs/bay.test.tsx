@@ -37,6 +37,7 @@ describe('a list to be confirmed', () => {
       name="before-run-213-prove"
       label="Before it runs"
       act="It may run"
+      result="it may run"
       cautions={[
         { id: 'a', group: 'support', words: 'Guards on.', why: 'x' },
         { id: 'b', group: 'around', words: 'Feet clear.', why: 'y' },
@@ -63,6 +64,7 @@ describe('a list to be confirmed', () => {
         name="grouped"
         label="Made safe"
         act="It is made safe"
+        result="it is made safe"
         cautions={[caution('a', 'power'), caution('b', 'power'), caution('c', 'moving')]}
         onWrite={write}
       />,
@@ -74,6 +76,28 @@ describe('a list to be confirmed', () => {
     expect(screen.queryByRole('button', { name: /^Confirm all 1/ })).toBeNull();
     await userEvent.click(screen.getByRole('button', { name: 'It is made safe' }));
     expect((write.mock.calls[0]![0] as { id: string }[]).map((c) => c.id)).toEqual(['a', 'b']);
+  });
+  it('writes the whole list with the last group that is open', async () => {
+    const write = vi.fn().mockResolvedValue(true);
+    const caution = (id: string, group: 'power' | 'moving') => ({ id, group, words: `${id}.`, why: 'x' });
+    show(
+      <ConfirmList
+        name="last-group"
+        label="Made safe"
+        act="It is made safe"
+        result="it is made safe"
+        cautions={[caution('a', 'power'), caution('b', 'power'), caution('c', 'moving'), caution('d', 'moving')]}
+        onWrite={write}
+      />,
+    );
+    expect(screen.queryByRole('button', { name: /: it is made safe$/ })).toBeNull();
+    await userEvent.click(screen.getByRole('button', { name: 'Confirm all 2: Parts, springs and heat' }));
+    expect(write).not.toHaveBeenCalled();
+    await userEvent.click(screen.getByRole('button', { name: 'Confirm all 2: it is made safe' }));
+    const [confirmed] = write.mock.calls[0] as [{ id: string; at: string }[]];
+    expect(confirmed.map((c) => c.id)).toEqual(['a', 'b', 'c', 'd']);
+    expect(confirmed.every((c) => !Number.isNaN(Date.parse(c.at)))).toBe(true);
+    await waitFor(() => expect(screen.getByText('4 of 4 to confirm.')).toBeTruthy());
   });
   it('what was ticked half a day ago is looked at again', async () => {
     const first = show(list);
@@ -91,6 +115,7 @@ describe('a list to be confirmed', () => {
         name="made-safe"
         label="Made safe"
         act="It is made safe"
+        result="it is made safe"
         notes={{ b: 'Spring 18 N.' }}
         cautions={[
           { id: 'a', group: 'power', words: 'Engine off.', why: 'x' },

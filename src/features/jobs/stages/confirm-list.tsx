@@ -31,8 +31,7 @@ const GROUP_WORDS: Readonly<Record<CautionGroup, string>> = {
   power: 'Power',
   support: 'Machine',
   moving: 'Parts, springs and heat',
-  around: 'Surroundings',
-  person: 'Clothing and protection',
+  around: 'Surroundings and protection',
 };
 
 /** Lines that are confirmed one by one or by group, each with its time, and then written together. */
@@ -41,6 +40,7 @@ export function ConfirmList({
   label,
   cautions,
   act,
+  result,
   notes = {},
   again = false,
   onWrite,
@@ -49,8 +49,10 @@ export function ConfirmList({
   name: string;
   label: string;
   cautions: readonly Caution[];
-  /** What the button says. */
+  /** Label of the button that writes the lines. */
   act: string;
+  /** What the whole list confirms, after “Confirm all 5: ”, on the button of the last group that is open. */
+  result: string;
   /** The same lines were confirmed before on this visit: one tap confirms all. */
   again?: boolean;
   /** What is known beside a caution, by its id. */
@@ -61,19 +63,22 @@ export function ConfirmList({
   const ticked = useMemo(() => fresh(kept), [kept]);
   const [busy, setBusy] = useState(false);
   const left = cautions.filter((c) => !ticked[c.id]).length;
+  const groups = CAUTION_GROUPS.map((group) => ({ group, lines: cautions.filter((c) => c.group === group) })).filter(
+    ({ lines }) => lines.length > 0,
+  );
+  const openGroups = groups.filter(({ lines }) => lines.some((c) => !ticked[c.id]));
   const toggle = (id: string) => {
     const { [id]: was, ...others } = ticked;
     keep(was === undefined ? { ...ticked, [id]: new Date().toISOString() } : others);
   };
-  const confirmAll = (lines: readonly Caution[]) => {
+  const withAll = (lines: readonly Caution[]) => {
     const now = new Date().toISOString();
-    keep({ ...ticked, ...Object.fromEntries(lines.filter((c) => !ticked[c.id]).map((c) => [c.id, now])) });
+    return { ...ticked, ...Object.fromEntries(lines.filter((c) => !ticked[c.id]).map((c) => [c.id, now])) };
   };
-  const write = async () => {
+  const write = async (times: Readonly<Record<string, string>>) => {
     setBusy(true);
-    const now = new Date().toISOString();
     const confirmed = cautions.flatMap(({ id, words }) => {
-      const at = again ? now : ticked[id];
+      const at = times[id];
       return at === undefined ? [] : [{ id, words: notes[id] ? `${words} ${notes[id]}` : words, at }];
     });
     if (await onWrite(confirmed)) keep(null);
@@ -82,11 +87,23 @@ export function ConfirmList({
   return (
     <Box role="group" aria-label={label}>
       <Box sx={{ columns: '300px 2', columnGap: 3 }}>
-        {CAUTION_GROUPS.map((group) => ({ group, lines: cautions.filter((c) => c.group === group) }))
-          .filter(({ lines }) => lines.length > 0)
-          .map(({ group, lines }) => (
-            <Group key={group} name={GROUP_WORDS[group]} {...{ lines, ticked, notes }} onToggle={toggle} onAll={() => confirmAll(lines)} />
-          ))}
+        {groups.map(({ group, lines }) => {
+          const isLast = openGroups.length === 1 && openGroups[0]!.group === group;
+          const all = withAll(lines);
+          return (
+            <Group
+              key={group}
+              name={GROUP_WORDS[group]}
+              {...{ lines, ticked, notes, busy }}
+              result={isLast ? result : null}
+              onToggle={toggle}
+              onAll={() => {
+                keep(all);
+                if (isLast) void write(all);
+              }}
+            />
+          );
+        })}
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }}>
         <Button
@@ -94,7 +111,7 @@ export function ConfirmList({
           size="large"
           sx={{ minHeight: 56 }}
           disabled={busy || (!again && left === cautions.length)}
-          onClick={() => void write()}
+          onClick={() => void write(again ? withAll(cautions) : ticked)}
         >
           {again ? 'Confirm all lines again' : act}
         </Button>
@@ -112,6 +129,8 @@ function Group({
   lines,
   ticked,
   notes,
+  busy,
+  result,
   onToggle,
   onAll,
 }: {
@@ -119,10 +138,14 @@ function Group({
   lines: readonly Caution[];
   ticked: Readonly<Record<string, string>>;
   notes: Readonly<Record<string, string>>;
+  busy: boolean;
+  /** What this group completes: its button writes the whole list then. */
+  result: string | null;
   onToggle: (id: string) => void;
   onAll: () => void;
 }) {
   const left = lines.filter((c) => !ticked[c.id]).length;
+  const all = `Confirm all ${lines.length}`;
   return (
     <Box component="section" aria-label={name} sx={{ breakInside: 'avoid', pb: 1.5 }}>
       <Box sx={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center', minHeight: 48, gap: 1 }}>
@@ -130,8 +153,13 @@ function Group({
           {name}
         </Typography>
         {lines.length > 1 && (
-          <Button variant="outlined" disabled={left === 0} onClick={onAll} aria-label={`Confirm all ${lines.length}: ${name}`}>
-            {left === 0 ? 'Confirmed' : `Confirm all ${lines.length}`}
+          <Button
+            variant={result === null ? 'outlined' : 'contained'}
+            disabled={left === 0 || busy}
+            onClick={onAll}
+            {...(result === null ? { 'aria-label': `${all}: ${name}` } : {})}
+          >
+            {left === 0 ? 'Confirmed' : result === null ? all : `${all}: ${result}`}
           </Button>
         )}
       </Box>
