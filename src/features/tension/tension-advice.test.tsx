@@ -60,6 +60,7 @@ describe('the one advice on the setting', () => {
     expect(card.getByText(/Timed in this condition: engagement 2\.4 s\./)).toBeTruthy();
     expect(card.getByText(/^At the target, .* taps at/)).toBeTruthy();
     expect(card.getByText('Target')).toBeTruthy();
+    expect(card.getByText('Now, as drawn')).toBeTruthy();
   });
   it('records the advised position in one tap', async () => {
     const onMoved = shown(advice());

@@ -53,7 +53,11 @@ export function TensionAdvice({
   const longest = answer.spans.reduce<Answered['spans'][number] | null>((a, s) => (a === null || s.length > a.length ? s : a), null);
   const rows = [
     ...before.map((b) => [b.label, b.tensionN] as const),
-    ...(answer.combined ? [['Now, measured', answer.combined.tensionN] as const] : []),
+    ...(answer.combined
+      ? [['Now, measured', answer.combined.tensionN] as const]
+      : answer.sheet.tension === null
+        ? []
+        : [['Now, as drawn', answer.sheet.tension] as const]),
     ...(answer.targetN === null ? [] : [['Target', answer.targetN] as const]),
   ];
   const timed = [

@@ -26,6 +26,7 @@ export function TensionPanel({
   request,
   readings,
   onTake,
+  reads = false,
   lead,
   decision,
   children,
@@ -36,6 +37,8 @@ export function TensionPanel({
   readings: readonly KeptReading[];
   /** Null where nothing may be written. */
   onTake: ((read: ReadReading) => Promise<boolean>) | null;
+  /** A reading is due: its form is open until there is one. */
+  reads?: boolean;
   /** What the answer advises, above everything else. */
   lead?: (answer: Extract<TensionAnswer, { ok: true }>) => ReactNode;
   /** What is decided by the answer. */
@@ -69,6 +72,12 @@ export function TensionPanel({
     setProblem(wrong !== null ? `This cannot be: ${wrong}.` : one ? '' : 'What it amounts to could not be worked out; keep it once more.');
     return one?.ok === true && onTake !== null && onTake({ ...kept, state: sheet.state, tensionN: one.tensionN, sdN: one.sdN });
   };
+  const readingDue = reads && shown.length === 0;
+  const form = onTake && sheet.spans.length > 0 && (
+    <Part folded={lead !== undefined && !readingDue} title="Take a reading" says="tap, push, spring length or marks">
+      <ReadingForm drive={drive} answer={answer} problem={problem} onTake={take} />
+    </Part>
+  );
   return (
     <>
       <Box component="section" aria-label="Tension" sx={{ my: lead ? 0 : 2, maxWidth: 860 }}>
@@ -78,12 +87,9 @@ export function TensionPanel({
           </Typography>
         )}
         {lead?.(answer)}
+        {readingDue && form}
         <Band drive={drive} answer={answer} readings={shown} brief={lead !== undefined} />
-        {onTake && sheet.spans.length > 0 && (
-          <Part folded={lead !== undefined} title="Take a reading" says="tap, push, spring length or marks">
-            <ReadingForm drive={drive} answer={answer} problem={problem} onTake={take} />
-          </Part>
-        )}
+        {!readingDue && form}
         {shown.length > 0 && (
           <Part folded={lead !== undefined} title="Readings" says={answer.combined ? `${shown.length} in this condition` : ''}>
             <ReadingsList answer={answer} readings={shown} />

@@ -45,7 +45,7 @@ export function LineWork({ line, onOver, ...stage }: StageProps & { line: RunLin
     case 'repair':
       return <RepairWork {...props} check={work.check} part={work.part} />;
     case 'tension':
-      return bay.drive && beltId !== undefined ? <Tension {...props} drive={bay.drive} beltId={beltId} /> : null;
+      return bay.drive && beltId !== undefined ? <Tension {...props} drive={bay.drive} beltId={beltId} reads /> : null;
     case 'alignment':
       return bay.drive && beltId !== undefined ? <BeltAlignment {...props} drive={bay.drive} beltId={beltId} /> : null;
     case 'parts':

@@ -81,18 +81,26 @@ export function NowCard({
         mb: 1,
       }}
     >
-      <Box sx={{ display: 'flex', justifyContent: 'space-between', gap: 1, fontSize: 14, fontWeight: 650, color: 'var(--ts-work)' }}>
-        <Box>
-          {state}
-          {line.stage === at ? '' : ` · ${stageName(line.stage)}`}
-          {line.minutes === null ? '' : ` · ${line.minutes} min`}
+      <Box sx={brief ? { display: { sm: 'flex' }, flexWrap: 'wrap', alignItems: 'baseline', columnGap: 2 } : undefined}>
+        <Box
+          sx={{
+            ...{ display: 'flex', justifyContent: 'space-between', gap: 2 },
+            ...{ fontSize: 14, fontWeight: 650, color: 'var(--ts-work)' },
+          }}
+        >
+          <Box>
+            {state}
+            {line.stage === at ? '' : ` · ${stageName(line.stage)}`}
+            {line.minutes === null ? '' : ` · ${line.minutes} min`}
+          </Box>
+          <Box className="ts-mono" sx={{ fontWeight: 450 }}>
+            {place > 0 && `Step ${place} of ${of}`}
+          </Box>
         </Box>
-        <Box className="ts-mono" sx={{ fontWeight: 450 }}>
-          {place > 0 && `Step ${place} of ${of}`}
-        </Box>
-      </Box>
-      <Box sx={brief ? { display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 2 } : undefined}>
-        <Typography component="h3" sx={{ fontSize: { xs: 19, sm: 22 }, fontWeight: 650, lineHeight: 1.25, mt: 0.5, mb: brief ? 0 : 1 }}>
+        <Typography
+          component="h3"
+          sx={{ fontSize: { xs: 19, sm: 22 }, fontWeight: 650, lineHeight: 1.25, mt: brief ? 0 : 0.5, mb: brief ? 0 : 1 }}
+        >
           {line.title}
         </Typography>
         {line.reason !== '' && (

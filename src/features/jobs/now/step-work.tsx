@@ -63,7 +63,9 @@ function Tool({
   switch (instrument) {
     case 'tension':
     case 'setting':
-      return drive.kind === 'cvt' ? null : <Tension {...props} drive={drive} beltId={beltId} asFound={stage === 'look'} />;
+      return drive.kind === 'cvt' ? null : (
+        <Tension {...props} drive={drive} beltId={beltId} asFound={stage === 'look'} reads={instrument === 'tension'} />
+      );
     case 'alignment':
       return <BeltAlignment {...props} drive={drive} beltId={beltId} />;
     case 'width':

@@ -34,11 +34,14 @@ export function Tension({
   drive,
   beltId,
   asFound = false,
+  reads = false,
 }: StageProps & {
   drive: Drive;
   beltId: string;
   /** It is measured as found: nothing is moved yet. */
   asFound?: boolean;
+  /** A reading is what comes now. */
+  reads?: boolean;
 }) {
   const { entries, driveId, number } = job;
   const { replayed } = bay;
@@ -107,6 +110,7 @@ export function Tension({
     <TensionPanel
       request={request}
       readings={readings}
+      reads={reads}
       onTake={
         writable
           ? async (read) => {
