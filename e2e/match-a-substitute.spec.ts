@@ -30,7 +30,7 @@ test('the shelf is judged on the drive, with reasons in numbers', async ({ page 
   await expect(row(page, '4L480')).toContainText('After 0.7% of stretch it no longer grips.');
   await expect(page.getByText('42.8 lb at rest, 29.9 lb under load')).toBeVisible();
   await expect(row(page, 'B45')).toHaveCount(0);
-  await page.getByRole('button', { name: /cannot help: .*won’t seat/ }).click();
+  await page.getByRole('button', { name: /^Belts that do not fit.*won’t seat/ }).click();
   await expect(row(page, 'B45')).toContainText('0.16 in too wide across the top');
 });
 

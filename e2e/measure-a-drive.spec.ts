@@ -117,7 +117,7 @@ async function answerSides(page: Page) {
 /** Every belt of the shelf with its verdict, as the page lists them. */
 async function verdicts(page: Page): Promise<string[]> {
   await expect(page.getByRole('heading', { name: 'Will it run?' })).toBeVisible();
-  await page.getByRole('button', { name: /cannot help/ }).click();
+  await page.getByRole('button', { name: /^Belts that do not fit/ }).click();
   const rows = await page
     .getByRole('row')
     .filter({ has: page.getByRole('button') })

@@ -12,12 +12,15 @@ export function Fold({
   title,
   says = '',
   open = false,
+  lazy = false,
   children,
 }: {
   title: string;
   /** What it amounts to, in a few words. */
   says?: ReactNode;
   open?: boolean;
+  /** A long part that is drawn only while it is open. */
+  lazy?: boolean;
   children: ReactNode;
 }) {
   return (
@@ -26,7 +29,7 @@ export function Fold({
       square
       elevation={0}
       defaultExpanded={open}
-      slotProps={{ heading: { component: 'h3' }, transition: { unmountOnExit: false } }}
+      slotProps={{ heading: { component: 'h3' }, transition: { unmountOnExit: lazy } }}
       sx={{ bgcolor: 'transparent', borderTop: '1px solid var(--ts-edge)', '&::before': { display: 'none' } }}
     >
       <AccordionSummary
@@ -48,5 +51,21 @@ export function Fold({
       </AccordionSummary>
       <AccordionDetails sx={{ px: 0, pt: 0, pb: 2 }}>{children}</AccordionDetails>
     </Accordion>
+  );
+}
+
+/** Folds that follow each other: two in a row at a desk, and over the full width while open. What is no fold takes the full width, too. */
+export function Folds({ children }: { children: ReactNode }) {
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'repeat(2, minmax(0, 1fr))' },
+        columnGap: 3,
+        '& > :not(.MuiAccordion-root), & > .Mui-expanded': { gridColumn: '1 / -1' },
+      }}
+    >
+      {children}
+    </Box>
   );
 }

@@ -17,6 +17,7 @@ import { useJobActs } from './job-acts';
 import { Side, TicketButton, useTicketBeside } from './side';
 import { Spine } from './spine';
 import { BesideSlotsProvider } from './stages/beside';
+import { stageWidth } from './stages/frame';
 import { STAGE_MODULES } from './stages/registry';
 import { NotSecured } from './stages/secure/not-secured';
 import { Ticket } from './ticket';
@@ -54,7 +55,7 @@ export function JobScreen({ job: first, drives, unreadable }: JobScreenProps) {
           <Spine base={`/jobs/${job.number}`} stages={bay.stages} at={at} onGo={go} />
           <Box sx={{ flex: 1, minWidth: 0, p: { xs: 1.5, sm: 2 } }}>
             <Staleness reading={reading} what="This job" />
-            {writable && <NotSecured {...{ job, at, acts, bay }} onGo={go} />}
+            <Box sx={{ maxWidth: stageWidth(at) }}>{writable && <NotSecured {...{ job, at, acts, bay }} onGo={go} />}</Box>
             <Bench key={at} {...{ job, at, acts, bay, drives, unreadable, writable, mayChange }} />
           </Box>
           <Side open={ticketOpen} onOpen={setTicketOpen} setFoot={setFootSlot}>

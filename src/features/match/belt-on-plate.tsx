@@ -94,7 +94,7 @@ export function BeltOnPlate({
       )}
       <Box sx={{ display: match.judgesLength ? 'block' : 'none' }}>
         <Typography variant="h3" sx={{ color: 'var(--ts-quiet)', mb: 0.75 }}>
-          {match.asksForRelease ? 'Strand, engaged' : 'Strand'}
+          {match.asksForRelease ? 'Tension, engaged' : 'Tension'}
         </Typography>
         <Strand
           label="Static tension"
@@ -131,15 +131,12 @@ export function BeltOnPlate({
       }}
     >
       <Box>
-        <Typography variant="h3" sx={{ color: 'var(--ts-quiet)' }}>
-          On the plate{exact ? ', the exact belt' : ', a substitute'}
-        </Typography>
         <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, flexWrap: 'wrap' }}>
           <Box component="span" className="ts-mono" sx={{ fontSize: 25, fontWeight: 600, lineHeight: 1.2 }}>
             {name}
           </Box>
           <Box component="span" sx={{ color: 'var(--ts-quiet)' }}>
-            {show(chosen.outsideMm, 'length')}
+            {show(chosen.outsideMm, 'length')} · {exact ? 'exact' : 'substitute'}
           </Box>
         </Box>
         <VerdictWord verdict={chosen.verdict} letsGo={match.asksForRelease} reasons={chosen.reasons} />

@@ -104,8 +104,7 @@ export function BeltTable({
     );
   }
   const columns = [
-    { label: 'Belt, bin · to hand', width: 156 },
-    { label: 'Outside', width: 94 },
+    { label: 'Belt, outside length, bin · in stock', width: 236 },
     { label: 'Verdict, and why', width: undefined },
     { label: asksForRelease ? 'Engaged' : 'Tension', width: 76, right: true },
     ...(asksForRelease ? [{ label: 'Slack', width: 72, right: true }] : []),
@@ -195,20 +194,17 @@ export function BeltTable({
                   {beltName(stock.get(b.id)!)}
                   {tag(b)}
                 </Box>
-                <Box sx={{ color: 'var(--ts-quiet)', fontSize: 13.5, lineHeight: 1.35 }}>{where(b)}</Box>
+                <Box sx={{ color: 'var(--ts-quiet)', fontSize: 13.5, lineHeight: 1.35 }}>
+                  {show(b.outsideMm, 'length')} · {where(b)}
+                </Box>
               </td>
-              <Box component="td" className="ts-mono" sx={{ whiteSpace: 'nowrap' }}>
-                {show(b.outsideMm, 'length')}
-              </Box>
               <td>
                 <VerdictWord verdict={b.verdict} reasons={b.reasons} letsGo={asksForRelease} />
                 <Box
                   sx={{
                     ...{ color: 'var(--ts-quiet)', fontSize: 13.5, lineHeight: 1.35 },
-                    // Two lines are enough to compare belts that are not chosen.
-                    ...(b.id === chosen
-                      ? {}
-                      : { display: '-webkit-box', WebkitBoxOrient: 'vertical', WebkitLineClamp: 2, overflow: 'hidden' }),
+                    // One line is enough to compare belts that run. The chosen belt, and a near miss, shows the whole reason.
+                    ...(b.id === chosen || !runsOn(b) ? {} : { whiteSpace: 'nowrap', overflow: 'hidden', textOverflow: 'ellipsis' }),
                   }}
                 >
                   {why(b)}

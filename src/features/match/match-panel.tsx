@@ -11,7 +11,7 @@ import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { sectionOf, sunkDrive, type Drive, type MatchedBelt, type Uncertainty } from '@/core/drive';
 import type { ShopLimits } from '@/core/machine';
 import type { ShelfBelt, Trial } from '@/db';
-import { Fold } from '@/ui/fold';
+import { Fold, Folds } from '@/ui/fold';
 import { Plate } from '@/ui/plate/plate';
 import { useMatch, usePose } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
@@ -46,6 +46,8 @@ const NEAR_SHOWN = 6;
 /** How many of the hopeless are shown once they are asked for. */
 const HOPELESS_SHOWN = 40;
 const UNWORN: Sunk = { mm: 0 };
+/** Only for screen readers: the head of the table says the same. */
+const HIDDEN = { position: 'absolute', clipPath: 'inset(50%)' } as const;
 
 /** Will it run? The window, every belt to hand in its place, the drive with the chosen one on it, and why. */
 export function MatchPanel({
@@ -78,7 +80,7 @@ export function MatchPanel({
   const narrow = useMediaQuery('(max-width:899px)');
   const [lever, setLever] = useState(1);
   const [picked, setPicked] = useState<string | null>(null);
-  const [unfolded, setUnfolded] = useState<'none' | 'running' | 'all'>('none');
+  const [all, setAll] = useState(false);
   const [sunk, setSunk] = useState<Sunk>(UNWORN);
 
   const candidates = useMemo(() => shelf.map(candidateOf), [shelf]);
@@ -168,6 +170,9 @@ export function MatchPanel({
         headed={headed}
       />
     );
+  const judged = match !== null && !awaited && shelf.length > 0;
+  // Folded where another belt runs.
+  const nearMisses = table(all ? groups.near : groups.near.slice(0, NEAR_SHOWN));
   return (
     <Box>
       <Box sx={{ display: 'flex', columnGap: 2, alignItems: 'center', mb: 0.5 }}>
@@ -208,7 +213,7 @@ export function MatchPanel({
       ) : (
         <Skeleton variant="rectangular" height={98} />
       )}
-      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1fr) 270px' }, gap: 2, mt: 1 }}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1fr) 270px' }, gap: 2, my: 1 }}>
         <Plate drive={drive} answer={pose} lever={lever} onLever={setLever} focusBelt={beltIndex} height={narrow ? 250 : 276} />
         <BeltOnPlate
           drive={drive}
@@ -228,13 +233,11 @@ export function MatchPanel({
           {pose.problem}
         </Alert>
       )}
-      <Typography variant="h2" sx={{ mt: 2, mb: 0.5 }}>
-        On the shelf
+      <Typography variant="h2" sx={{ mt: 2, mb: 0.5, ...(judged && !narrow ? HIDDEN : {}) }}>
+        In stock
       </Typography>
       {shelf.length === 0 && !awaited ? (
-        <Typography sx={{ color: 'var(--ts-quiet)' }}>
-          The shelf is empty. Add the belts that you have under Shelf. Each is then tried here.
-        </Typography>
+        <Typography sx={{ color: 'var(--ts-quiet)' }}>No belt is in stock. Add your belts under Shelf. Each is then tried here.</Typography>
       ) : awaited || !match ? (
         <Skeleton variant="rectangular" height={180} />
       ) : (
@@ -244,94 +247,83 @@ export function MatchPanel({
               {match.judgesLength ? 'No belt to hand runs on this drive as it is set.' : 'No belt to hand seats in these sheaves.'}
             </Typography>
           )}
-          {table(unfolded === 'none' ? groups.run.slice(0, RUNNING_SHOWN) : groups.run)}
-          {groups.near.length > 0 && (
-            <NearMisses folded={groups.run.length > 0} count={groups.near.length}>
-              {table(unfolded === 'none' ? groups.near.slice(0, NEAR_SHOWN) : groups.near)}
-            </NearMisses>
+          {table(all ? groups.run : groups.run.slice(0, RUNNING_SHOWN))}
+          {groups.near.length > 0 && groups.run.length === 0 && (
+            <>
+              <Typography variant="h3" sx={{ mt: 2, mb: 0.5, color: 'var(--ts-quiet)' }}>
+                Near misses
+              </Typography>
+              {nearMisses}
+            </>
           )}
-          {many && unfolded === 'none' && (
-            <Button onClick={() => setUnfolded('running')} sx={{ mt: 0.5 }}>
+          {many && !all && (
+            <Button onClick={() => setAll(true)} sx={{ mt: 0.5 }}>
               Show all {groups.run.length} that run and {groups.near.length} near misses
             </Button>
           )}
-          {groups.hopeless.length > 0 && (
-            <Box sx={{ mt: 1.5 }}>
-              <Button aria-expanded={unfolded === 'all'} onClick={() => setUnfolded(unfolded === 'all' ? 'none' : 'all')}>
-                {unfolded === 'all' ? 'Fold away what cannot help' : hopelessWords(groups.hopeless)}
-              </Button>
-              {unfolded === 'all' && table(groups.hopeless.slice(0, HOPELESS_SHOWN), false)}
-              {unfolded === 'all' && groups.hopeless.length > HOPELESS_SHOWN && (
-                <Typography sx={{ mt: 1, fontSize: 14, color: 'var(--ts-quiet)' }}>
-                  {groups.hopeless.length - HOPELESS_SHOWN} more are further off still; find any of them under Shelf.
-                </Typography>
-              )}
-            </Box>
-          )}
         </>
       )}
-      {match?.judgesLength === false && (
-        <Fold title="Try a belt" says="ratios and idle slack">
-          <VariableMatch drive={drive} />
+      <Folds>
+        {judged && groups.near.length > 0 && groups.run.length > 0 && (
+          <Fold title="Near misses" says={`${groups.near.length} ${groups.near.length === 1 ? 'belt' : 'belts'}`}>
+            {nearMisses}
+          </Fold>
+        )}
+        {judged && groups.hopeless.length > 0 && (
+          <Fold title="Belts that do not fit" says={hopelessWords(groups.hopeless)} lazy>
+            {table(groups.hopeless.slice(0, HOPELESS_SHOWN), false)}
+            {groups.hopeless.length > HOPELESS_SHOWN && (
+              <Typography sx={{ mt: 1, fontSize: 14, color: 'var(--ts-quiet)' }}>
+                {groups.hopeless.length - HOPELESS_SHOWN} more belts are further off. Search for them under Shelf.
+              </Typography>
+            )}
+          </Fold>
+        )}
+        {match?.judgesLength === false && (
+          <Fold title="Try a belt" says="ratios and idle slack">
+            <VariableMatch drive={drive} />
+          </Fold>
+        )}
+        <Fold title="Other sizes, wear and tolerances">
+          {pose?.duties[beltIndex] && <Duty duty={pose.duties[beltIndex]} drive={drive} />}
+          {match && match.judgesLength && (
+            <>
+              {context && !awaited && <NotToHand match={match} drive={drive} shelf={shelf} context={context} />}
+              <Box sx={{ mt: 2 }}>
+                <SunkSlider drive={drive} beltId={beltId} sunk={sunk} onSunk={setSunk} window={match.window} unworn={match.unworn} />
+              </Box>
+            </>
+          )}
+          {match && match.judgesLength && chosen && chosen.verdict !== 'wrong-section' && (
+            <Variations
+              key={chosen.id}
+              drive={drive}
+              beltId={beltId}
+              name={nameOf(chosen)}
+              outsideMm={chosen.outsideMm}
+              toleranceMm={chosen.toleranceMm}
+              uncertainty={uncertainty}
+            />
+          )}
+          <Box className="ts-screen-only" sx={{ mt: 1, color: 'var(--ts-quiet)', fontSize: 13 }}>
+            Outside lengths, for section {sectionOf(drive.belts[beltIndex]!).name}
+            {drive.belts[beltIndex]!.count ? ` × ${drive.belts[beltIndex]!.count}` : ''}. A new belt’s length may be off by{' '}
+            {show(3, 'length')} and 0.2%. The manual takes priority.
+          </Box>
         </Fold>
-      )}
-      <Fold title="Other sizes, adjuster, wear and tolerances">
-        {pose?.duties[beltIndex] && <Duty duty={pose.duties[beltIndex]} drive={drive} />}
-        {match && match.judgesLength && (
-          <>
-            {context && !awaited && <NotToHand match={match} drive={drive} shelf={shelf} context={context} />}
-            <Box sx={{ mt: 2 }}>
-              <SunkSlider drive={drive} beltId={beltId} sunk={sunk} onSunk={setSunk} window={match.window} unworn={match.unworn} />
-            </Box>
-          </>
-        )}
-        {match && match.judgesLength && chosen && chosen.verdict !== 'wrong-section' && (
-          <Variations
-            key={chosen.id}
-            drive={drive}
-            beltId={beltId}
-            name={nameOf(chosen)}
-            outsideMm={chosen.outsideMm}
-            toleranceMm={chosen.toleranceMm}
-            uncertainty={uncertainty}
-          />
-        )}
-        <Box className="ts-screen-only" sx={{ mt: 1, color: 'var(--ts-quiet)', fontSize: 13 }}>
-          Outside lengths, for section {sectionOf(drive.belts[beltIndex]!).name}
-          {drive.belts[beltIndex]!.count ? ` × ${drive.belts[beltIndex]!.count}` : ''}. A new belt’s length may be off by{' '}
-          {show(3, 'length')} and 0.2 %. The machine’s own manual always wins.
-        </Box>
-      </Fold>
+      </Folds>
     </Box>
-  );
-}
-
-/** Belts that almost run: folded where another belt runs. */
-function NearMisses({ folded, count, children }: { folded: boolean; count: number; children: ReactNode }) {
-  if (folded)
-    return (
-      <Fold title="Near misses" says={`${count} ${count === 1 ? 'belt' : 'belts'}`}>
-        {children}
-      </Fold>
-    );
-  return (
-    <>
-      <Typography variant="h3" sx={{ mt: 2, mb: 0.5, color: 'var(--ts-quiet)' }}>
-        Near misses
-      </Typography>
-      {children}
-    </>
   );
 }
 
 const NO_WINDOW: MatchAnswer['window'] = { shortestMm: null, longestMm: null, letsGoFromMm: null, gripsToMm: null, intervals: [] };
 
-/** What is folded away, counted by why: "31 cannot help: 20 too long, 4 too short, 7 won’t seat". */
+/** Count of belts that do not fit, by reason: "31: 20 too long, 4 too short, 7 won’t seat". */
 function hopelessWords(belts: readonly MatchedBelt[]): string {
   const count = (verdict: MatchedBelt['verdict'], word: string) => {
     const n = belts.filter((b) => b.verdict === verdict).length;
     return n === 0 ? [] : [`${n} ${word}`];
   };
   const parts = [...count('too-long', 'too long'), ...count('too-short', 'too short'), ...count('wrong-section', 'won’t seat')];
-  return `${belts.length} cannot help: ${parts.join(', ')}`;
+  return `${belts.length}: ${parts.join(', ')}`;
 }

@@ -106,14 +106,14 @@ function Stage(props: StageProps) {
   );
   if (simulated)
     return (
-      <StageFrame {...props} wide>
+      <StageFrame {...props}>
         {drawn}
         {trace}
         {checks}
       </StageFrame>
     );
   return (
-    <StageView {...props} list={list} current={current} wide>
+    <StageView {...props} list={list} current={current}>
       {kind === 'cvt' && writable && !bay.facts.secondary && (
         <Box component="section" aria-label="Asked once for this machine" sx={{ my: 2, maxWidth: 720 }}>
           <FactField id="secondary" facts={job.facts.drive} subjects={{ machineId: job.machineId, driveId: job.driveId }} writable big />

@@ -42,7 +42,7 @@ function Bench(props: StageProps) {
   useBookKey(book, booking === null);
   return (
     <>
-      <StageView {...props} wide beside={now?.work.kind !== 'step'}>
+      <StageView {...props} beside={now?.work.kind !== 'step'}>
         {unreadable.map((d) => (
           <Unreadable key={d.id} name={d.name} problem={d.problem} text={d.text} />
         ))}
