@@ -15,7 +15,7 @@ test.describe('a band with twin rods', () => {
     await align.getByRole('textbox', { name: 'Far rim' }).press('Tab');
     await expect(align.getByText(/Over its limit of 0\.25°/)).toBeVisible();
     // The far rim stands back from an edge on the right: the other rod is drawn in, and it tightens the band.
-    await expect(align.getByText(/^Draw in left rod by/i).first()).toBeVisible();
+    await expect(align.getByText(/^Pull in left rod by/i).first()).toBeVisible();
     await expect(align.getByText(/adds .* of tension/)).toBeVisible();
     await align.getByRole('button', { name: 'Keep this alignment' }).click();
     await expect(ticket.getByText(/its far rim back/)).toBeVisible();

@@ -77,17 +77,17 @@ export function Correction({
               <strong>
                 {rodWords(turn, adjuster.screw.rods.find((r) => r.id === turn.rod)?.label ?? 'the rod on that side', adjuster.screw.flats)}
               </strong>{' '}
-              ({turn.flats} flats), the other not at all; {Math.abs(turn.leftDeg).toFixed(2)}° is left.
+              ({turn.flats} flats). Do not turn the other rod. An angle of {Math.abs(turn.leftDeg).toFixed(2)}° remains.
               {addsN === null
                 ? ''
-                : ` It draws the pulley along by ${caliper(turn.middleMm)} and adds ${show(addsN, 'force')} of tension.`}{' '}
-              Then read the gaps again.
+                : ` This moves the pulley by ${caliper(turn.middleMm)} and adds ${show(addsN, 'force')} of tension.`}{' '}
+              Then measure the gaps again.
             </>
           ) : (
-            'Square to the nearest flat: leave the rods alike.'
+            'The angle is within one flat. Turn both rods by the same amount.'
           )}
           {Math.abs(stands.offsetMm) > 0.5 &&
-            ` The offset of ${caliper(Math.abs(stands.offsetMm))} no rod takes away: move its hub or the unit along the shaft.`}
+            ` The rods cannot remove the offset of ${caliper(Math.abs(stands.offsetMm))}. Move the hub or the unit along the shaft.`}
         </Box>
       </Box>
     );

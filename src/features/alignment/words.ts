@@ -29,9 +29,9 @@ export function standsWords(
   return parts.filter((p) => p !== '').join('; ');
 }
 
-/** “Draw in the left rod by 1 turn and 2 flats.” */
+/** “Pull in left rod by 1 turn and 2 flats”, without a full stop. */
 export function rodWords({ flats }: RodTurn, label: string, perTurn: number): string {
-  return `Draw in ${label.charAt(0).toLowerCase()}${label.slice(1)} by ${turnsWords(Math.floor(flats / perTurn), flats % perTurn)}`;
+  return `Pull in ${label.charAt(0).toLowerCase()}${label.slice(1)} by ${turnsWords(Math.floor(flats / perTurn), flats % perTurn)}`;
 }
 
 export function turnsWords(turns: number, flats: number): string {
