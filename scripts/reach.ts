@@ -64,6 +64,8 @@ interface Row extends Tally {
 class Hand {
   readonly by = new Map<StageName, Tally>();
   stage: StageName = 'Intake';
+  /** Title of the line that is worked. */
+  line = '';
   private of(): Tally {
     const tally = this.by.get(this.stage) ?? { taps: 0, keys: 0 };
     this.by.set(this.stage, tally);
@@ -71,7 +73,7 @@ class Hand {
   }
   async tap(at: Locator): Promise<void> {
     if (process.env['REACH_TAPS'])
-      console.log(`  ${this.stage}: ${(await at.innerText().catch(() => '')).slice(0, 60).replaceAll('\n', ' ')}`);
+      console.log(`  ${this.stage}, ${this.line}: ${(await at.innerText().catch(() => '')).slice(0, 60).replaceAll('\n', ' ')}`);
     await at.click({ timeout: 10_000 });
     this.of().taps++;
   }
@@ -132,7 +134,10 @@ const WAYS: readonly Way[] = [
         if (await shown(all)) await hand.tap(all);
         else await hand.tap(group.getByRole('checkbox'));
       }
-      await hand.tap(card.getByRole('button', { name: /^Confirmed: it may run$|^It is made safe$/ }));
+      // The last group writes the list, where it has a button of its own.
+      await card.page().waitForTimeout(300);
+      const write = card.getByRole('button', { name: /^Confirmed: it may run$|^It is made safe$/ });
+      if (await shown(write)) await hand.tap(write);
     },
   },
   {
@@ -180,10 +185,8 @@ const WAYS: readonly Way[] = [
     },
   },
   {
-    at: button(/^Take a reading/),
-    work: async (at, hand, card) => {
-      const note = card.getByLabel(/^Note of the tap/);
-      if (!(await shown(note))) await hand.tap(at);
+    at: (card) => card.getByLabel(/^Note of the tap/).filter({ visible: true }),
+    work: async (note, hand, card) => {
       await hand.type(note, '54');
       await hand.tap(card.getByRole('button', { name: 'Keep this reading' }));
     },
@@ -191,7 +194,7 @@ const WAYS: readonly Way[] = [
   {
     at: button('Save test result'),
     work: async (at, hand, card) => {
-      await hand.tap(card.getByRole('button', { name: 'All 5 done' }));
+      await hand.tap(card.getByRole('button', { name: 'All 5 done, no fault seen' }));
       for (const answer of ['Stays on', 'Gone', 'Slack', 'Seen on', 'In good order']) {
         const radio = card.getByRole('radio', { name: answer, exact: true });
         if ((await shown(radio)) && (await radio.first().getAttribute('aria-checked')) !== 'true') await hand.tap(radio.first());
@@ -209,12 +212,12 @@ const WAYS: readonly Way[] = [
       return false;
     },
   },
-  { at: button(/^They are off$|^It is off$/), work: tapIt },
   // With the fault found, checks that are not required are passed over.
   {
     at: (card, _, { found }) => (found ? card.getByRole('button', { name: 'Go on without this check' }) : card.getByText(/(?!)/)),
     work: tapIt,
   },
+  { at: button(/^They are off$|^It is off$/), work: tapIt },
   {
     at: (card, _, { finds, found }) => (found ? card.getByText(/(?!)/) : card.getByRole('radio', { name: finds })),
     work: async (at, hand, _, walk) => {
@@ -277,6 +280,7 @@ async function walkJob(page: Page, walk: Walk, height: number): Promise<Map<Stag
       .catch(() => '');
     same = title === was ? same + 1 : 0;
     was = title;
+    hand.line = title;
     if (same > MOST_ON_ONE_LINE) throw new Error(`${walk.name} does not get on from “${title}” at ${hand.stage}`);
     const go = page.getByRole('button', { name: /^Continue/ });
     // Where the application goes on by itself it needs no tap.
@@ -302,7 +306,7 @@ async function walkJob(page: Page, walk: Walk, height: number): Promise<Map<Stag
 /** Seconds to the drawing and to the advice of a job at Match: by a full page load, and from the list of jobs within the application. */
 async function firstSeen(page: Page) {
   const link = page.getByRole('link', { name: /Blade belt slips/ }).first();
-  const drawn = page.locator('main svg[role=img], main [role=img] svg').first();
+  const drawn = page.locator('main svg.ts-plate text').filter({ visible: true }).first();
   const advice = page.getByText(/release and grip/).first();
   const time = async (from: () => Promise<unknown>) => {
     const start = performance.now();
