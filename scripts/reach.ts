@@ -25,6 +25,8 @@ interface Walk {
   readonly finds: RegExp;
   /** Whether it was found on this walk. */
   found?: boolean;
+  /** Whether the tension as found was read. */
+  isSet?: boolean;
 }
 const WALKS: readonly Walk[] = [
   {
@@ -186,8 +188,10 @@ const WAYS: readonly Way[] = [
   },
   {
     at: (card) => card.getByLabel(/^Note of the tap/).filter({ visible: true }),
-    work: async (note, hand, card) => {
-      await hand.type(note, '54');
+    work: async (note, hand, card, walk) => {
+      // Slack as found, on the target once it is set.
+      await hand.type(note, walk.isSet ? '54' : '46');
+      walk.isSet = true;
       await hand.tap(card.getByRole('button', { name: 'Keep this reading' }));
     },
   },
@@ -254,6 +258,7 @@ async function act(page: Page, hand: Hand, walk: Walk): Promise<boolean> {
 async function walkJob(page: Page, walk: Walk, height: number): Promise<Map<StageName, Row>> {
   const hand = new Hand();
   walk.found = false;
+  walk.isSet = false;
   await page.goto(`${BASE}/jobs/new`);
   await page.getByRole('combobox', { name: 'Machine' }).fill(walk.machine);
   await page

@@ -9,6 +9,8 @@ export interface Units {
   readonly show: (value: number, dimension: Dimension, digits?: number) => string;
   /** Prints a length as a caliper shows it: tenths of a millimetre, hundredths of an inch. */
   readonly caliper: (mm: number) => string;
+  /** Prints a position of an adjuster, a length as a caliper shows it: a sixteenth of an inch is too rough to set by. */
+  readonly adjusterPosition: (value: number, dimension: Dimension) => string;
   /** Prints a length as a belt's wear is told: hundredths of a millimetre, thousandths of an inch. */
   readonly fine: (mm: number) => string;
   /** The unit taken where none is typed. */
@@ -23,10 +25,13 @@ export function UnitsProvider({ setting, children }: { setting: UnitSetting; chi
 }
 
 export function unitsFor(setting: UnitSetting): Units {
+  const show: Units['show'] = (value, dimension, digits) => formatQuantity(value, dimension, setting, digits);
+  const caliper = (mm: number) => (setting.system === 'inch' ? `${(mm / 25.4).toFixed(2)} in` : `${mm.toFixed(1)} mm`);
   return {
     setting,
-    show: (value, dimension, digits) => formatQuantity(value, dimension, setting, digits),
-    caliper: (mm) => (setting.system === 'inch' ? `${(mm / 25.4).toFixed(2)} in` : `${mm.toFixed(1)} mm`),
+    show,
+    caliper,
+    adjusterPosition: (value, dimension) => (dimension === 'length' ? caliper(value) : show(value, dimension)),
     fine: (mm) => (setting.system === 'inch' ? `${(mm / 25.4).toFixed(3)} in` : `${mm.toFixed(2)} mm`),
     unit: (dimension) => preferredUnit(dimension, setting),
   };

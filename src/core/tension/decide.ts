@@ -50,7 +50,9 @@ export type DecideReason =
   | 'stop-too-long'
   | 'not-slack'
   | 'reserve-left'
+  | 'drawn-holds'
   | 'already-set'
+  | 'other-cause'
   | 'no-reserve'
   | 'release-breaks-first';
 
@@ -63,6 +65,8 @@ export interface Decided {
   readonly hoursGained: number | null;
 }
 
+/** A setting that changes the tension by less than this share changes nothing that a reading or a time would show. Setting of the trade. */
+const LEAST_CHANGE = 0.05;
 /** A position nearer to the present one than this is the present one, mm or degrees. */
 const SAME_POSITION = 0.05;
 
@@ -115,8 +119,8 @@ export function decide(ask: DecideAsk): Decided {
     release.length > 0
       ? (r.brakeMargin ?? Infinity) > (ask.present[r.adjuster]?.brakeMargin ?? -Infinity) || !computed.includes('brake-stays-off')
       : tooTight
-        ? r.tension < nowN!
-        : r.tension > nowN!,
+        ? r.tension < (1 - LEAST_CHANGE) * nowN!
+        : r.tension > (1 + LEAST_CHANGE) * nowN!,
   );
   const target = band.target ?? 0;
   const [best] = [...better].sort((a, b) => Math.abs(a.tension - target) - Math.abs(b.tension - target));
@@ -126,6 +130,9 @@ export function decide(ask: DecideAsk): Decided {
   }
   if (release.includes('brake-stays-off') || release.includes('brake-drags') || release.includes('stop-too-long'))
     return answer('brake-first', ask.recommended.length > 0 ? [...why, 'already-set'] : why);
+  if (grip.includes('holds-but-slow') && release.length === 0 && ask.recommended.length > 0)
+    // By the drawing it holds, by the time it slips: a reading decides. A reading that agrees points to another cause.
+    return ask.readN === null ? answer('read-first', ['nothing-read', 'drawn-holds', ...slow]) : answer('leave', [...why, 'other-cause']);
   const share = ask.readN !== null && ask.computedN !== null && ask.computedN > 0 ? ask.readN / ask.computedN : 1;
   const spoilt = ask.settings.some(
     ({ engaged, faults }) =>

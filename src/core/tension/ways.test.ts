@@ -352,6 +352,25 @@ describe('leave, adjust or replace', () => {
       because: ['holds-but-slow', 'soft', 'reserve-left'],
     });
   });
+  it('asks for a reading where a belt is slow that holds by its drawing, and for another cause where the reading agrees', () => {
+    const set = { present: { bracket: row(2, 150) }, recommended: [to(2.4, 153)], computedN: 150, engagementS: 2.6 };
+    expect(decide(ask({ ...set, readN: null }))).toMatchObject({
+      act: 'read-first',
+      because: ['nothing-read', 'drawn-holds', 'slips'],
+      to: null,
+    });
+    expect(decide(ask({ ...set, readN: 150 }))).toMatchObject({ act: 'leave', because: ['holds-but-slow', 'slips', 'other-cause'] });
+    // What was read is what decides: it is far below the drawing.
+    expect(decide(ask({ ...set, readN: 115, recommended: [to(2.4, 153)] }))).toMatchObject({ act: 'adjust', to: { position: 2.4 } });
+    expect(decide(ask({ ...set, readN: 150, recommended: [] }))).toMatchObject({ act: 'replace' });
+    // A belt that stays tight when released is never left.
+    expect(decide(ask({ ...set, readN: 150, present: { bracket: row(2, 150, ['not-slack']) } })).act).not.toBe('leave');
+  });
+  it('does not move an adjuster for a change that no reading shows', () => {
+    const near = { present: { bracket: row(2, 150) }, computedN: 150, readN: 150, engagementS: 1.4 };
+    expect(decide(ask({ ...near, recommended: [to(2.2, 157)] }))).toMatchObject({ act: 'leave' });
+    expect(decide(ask({ ...near, recommended: [to(2.6, 159)] }))).toMatchObject({ act: 'adjust', to: { position: 2.6 } });
+  });
   it.each([
     ['computed to stay off', { present: { bracket: row(3, 190, ['brake-stays-off']) } }, 'brake-stays-off'],
     ['seen to stay off', { brakeSeenOff: true, present: { bracket: row(3, 190) } }, 'brake-stays-off'],

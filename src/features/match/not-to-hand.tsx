@@ -46,7 +46,7 @@ export function NotToHand({
   context: WhyContext;
 }) {
   const units = useUnits();
-  const { show } = units;
+  const { show, adjusterPosition } = units;
   const mayChange = useMayChange();
   const toHand = new Set(shelf.filter((b) => b.quantity > 0).map((b) => b.designation));
   const missing = match.standard.filter((s) => !toHand.has(s.id));
@@ -99,11 +99,11 @@ export function NotToHand({
             const adjuster = drive.adjusters.find((one) => one.id === a.id)!;
             return (
               <Box key={a.id} sx={{ fontSize: 14 }}>
-                {adjuster.label ?? a.id}, now at {show(adjuster.position, placeDimension(drive, adjuster))}:
+                {adjuster.label ?? a.id}, now at {adjusterPosition(adjuster.position, placeDimension(drive, adjuster))}:
                 <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
                   {a.windows.map((w) => (
                     <li key={w.position}>
-                      at {show(w.position, placeDimension(drive, adjuster))}: {range(w.window)}
+                      at {adjusterPosition(w.position, placeDimension(drive, adjuster))}: {range(w.window)}
                     </li>
                   ))}
                 </Box>

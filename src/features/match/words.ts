@@ -160,11 +160,11 @@ export function cautionSentence(caution: BeltCaution, { show }: Units): string {
 }
 
 /** Which setting of an adjuster would make a failing belt run; null where none does. */
-export function rescueSentence(settings: readonly RunningSettings[] | undefined, drive: Drive, { show }: Units): string | null {
+export function rescueSentence(settings: readonly RunningSettings[] | undefined, drive: Drive, { adjusterPosition }: Units): string | null {
   const parts = (settings ?? []).flatMap(({ adjuster, ranges }) => {
     const one = drive.adjusters.find((a) => a.id === adjuster);
     if (!one || ranges.length === 0) return [];
-    const at = (place: number) => show(place, placeDimension(drive, one));
+    const at = (place: number) => adjusterPosition(place, placeDimension(drive, one));
     const places = ranges.map(([from, to]) => (to - from < 0.05 ? at(from) : `${at(from)} to ${at(to)}`)).join(' or ');
     return [`${one.label ?? 'the adjuster'} at ${places} (now ${at(one.position)})`];
   });

@@ -18,10 +18,10 @@ const placeOfAdjuster = (drive: Drive, id: string) =>
   placeDimension(drive, { tensioner: drive.adjusters.find((a) => a.id === id)?.tensioner });
 
 /** “Adjust it: Cable bracket to 5.1 mm …”, in one sentence with its reasons. */
-export function advisedWords(drive: Drive, decided: Decided, { show }: Pick<Units, 'show'>): string {
+export function advisedWords(drive: Drive, decided: Decided, { show, adjusterPosition }: Pick<Units, 'show' | 'adjusterPosition'>): string {
   const { act, to, because } = decided;
   const place = to
-    ? `: ${drive.adjusters.find((a) => a.id === to.adjuster)?.label ?? 'the adjuster'} to ${show(to.position, placeOfAdjuster(drive, to.adjuster))}, for ${show(to.tensionN, 'force')}`
+    ? `: ${drive.adjusters.find((a) => a.id === to.adjuster)?.label ?? 'the adjuster'} to ${adjusterPosition(to.position, placeOfAdjuster(drive, to.adjuster))}, for ${show(to.tensionN, 'force')}`
     : '';
   return `${ACT_WORDS[act]}${place}. Reason: ${becauseWords(because)}.`;
 }

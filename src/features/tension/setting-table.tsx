@@ -35,13 +35,13 @@ export function SettingTable({
   asTightAt: readonly number[];
   band: TensionBand;
 }) {
-  const { show } = useUnits();
+  const { show, adjusterPosition } = useUnits();
   const braked = rows.some((r) => r.brakeMargin !== null);
   const runs = faultRuns(rows);
   const moved = drive.springs.filter((s) => [s.from, s.to].some((end) => end.adjuster?.id === adjuster.id));
   const springs = moved.length > 0 ? moved : drive.springs.slice(0, 1);
   const dimension = placeDimension(drive, adjuster);
-  const at = (position: number) => show(position, dimension);
+  const at = (place: number) => adjusterPosition(place, dimension);
   const brakeIn = drive.tensioners.find((t) => t.id === drive.brakes[0]?.tensioner)?.kind === 'pivot' ? 'angle' : 'length';
   const margin = (past: number) => show(past, brakeIn);
   /** From its present position, by its screw. */

@@ -43,7 +43,7 @@ export function TensionAdvice({
   /** Records the advice to leave the setting; null where it is recorded, or nothing may be written. */
   onLeave?: (() => Promise<boolean>) | null;
 }) {
-  const { show } = useUnits();
+  const { show, adjusterPosition } = useUnits();
   const { to, because } = decided;
   const adjuster = to && drive.adjusters.find((a) => a.id === to.adjuster);
   const placeIn = adjuster ? placeDimension(drive, adjuster) : 'length';
@@ -69,7 +69,7 @@ export function TensionAdvice({
       <Box role="status" sx={{ fontSize: 18, fontWeight: 650 }}>
         {adjuster && to ? (
           <>
-            Move {adjuster.label} to {show(to.position, placeIn)}
+            Move {adjuster.label} to {adjusterPosition(to.position, placeIn)}
             {turnedWords(adjuster, to.position)}.
           </>
         ) : (
@@ -141,7 +141,7 @@ function Moved({
   advised: { readonly id: string; readonly position: number } | null;
   onMoved: (change: Extract<Changed, { change: 'adjusted' }>) => Promise<boolean>;
 }) {
-  const { show } = useUnits();
+  const { adjusterPosition } = useUnits();
   const [other, setOther] = useState(false);
   const [id, setId] = useState(advised?.id ?? drive.adjusters[0]!.id);
   const [position, setPosition] = useState<number | null>(null);
@@ -152,7 +152,7 @@ function Moved({
   const move = async (which: Drive['adjusters'][number], to: number, counted: string) => {
     if (to < which.min || to > which.max)
       return setProblem(
-        `Enter a position from ${show(which.min, placeDimension(drive, which))} to ${show(which.max, placeDimension(drive, which))}.`,
+        `Enter a position from ${adjusterPosition(which.min, placeDimension(drive, which))} to ${adjusterPosition(which.max, placeDimension(drive, which))}.`,
       );
     setBusy(true);
     const done = await onMoved({
@@ -181,7 +181,7 @@ function Moved({
             onClick={() => void move(named, advised.position, turnedWords(named, advised.position).replace(/^, /, ''))}
             sx={{ minHeight: 56 }}
           >
-            Moved to {show(advised.position, placeDimension(drive, named))}
+            Moved to {adjusterPosition(advised.position, placeDimension(drive, named))}
           </Button>
         )}
         <Button variant="outlined" onClick={() => setOther(!other)} aria-expanded={other} sx={{ minHeight: 56 }}>
@@ -210,7 +210,7 @@ function Moved({
           )}
           <NumberField
             dimension={placeDimension(drive, adjuster)}
-            label={`New position, now ${show(adjuster.position, placeDimension(drive, adjuster))}`}
+            label={`New position, now ${adjusterPosition(adjuster.position, placeDimension(drive, adjuster))}`}
             value={position}
             onValue={setPosition}
             optional

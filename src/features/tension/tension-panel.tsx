@@ -26,7 +26,7 @@ export function TensionPanel({
   request,
   readings,
   onTake,
-  reads = false,
+  reads = () => false,
   lead,
   decision,
   children,
@@ -37,8 +37,8 @@ export function TensionPanel({
   readings: readonly KeptReading[];
   /** Null where nothing may be written. */
   onTake: ((read: ReadReading) => Promise<boolean>) | null;
-  /** A reading is due: its form is open until there is one. */
-  reads?: boolean;
+  /** Whether a reading is due by the answer: its form is open until there is one. */
+  reads?: (answer: Extract<TensionAnswer, { ok: true }>) => boolean;
   /** What the answer advises, above everything else. */
   lead?: (answer: Extract<TensionAnswer, { ok: true }>) => ReactNode;
   /** What is decided by the answer. */
@@ -72,7 +72,7 @@ export function TensionPanel({
     setProblem(wrong !== null ? `This cannot be: ${wrong}.` : one ? '' : 'What it amounts to could not be worked out; keep it once more.');
     return one?.ok === true && onTake !== null && onTake({ ...kept, state: sheet.state, tensionN: one.tensionN, sdN: one.sdN });
   };
-  const readingDue = reads && shown.length === 0;
+  const readingDue = shown.length === 0 && reads(answer);
   const form = onTake && sheet.spans.length > 0 && (
     <Part folded={lead !== undefined && !readingDue} title="Take a reading" says="tap, push, spring length or marks">
       <ReadingForm drive={drive} answer={answer} problem={problem} onTake={take} />

@@ -1,6 +1,7 @@
 import type { Dimension } from '@/core/quantity';
 import type { DecideReason, FaultRun, Recommendation, SettingFault, SlackByDesign, TakenReading, TensionMethod } from '@/core/tension';
 import { sectionOf, type Drive } from '@/core/drive';
+import type { Units } from '@/ui/units';
 
 export const METHOD_WORDS: Readonly<Record<TensionMethod, string>> = {
   tap: 'Tap',
@@ -110,11 +111,12 @@ export function readWords(
   value: number,
   deflectionMm: number | null,
   placeIn: 'length' | 'angle' | null,
-  show: (value: number, dimension: Dimension) => string,
+  { show, adjusterPosition }: Pick<Units, 'show' | 'adjusterPosition'>,
 ): string {
   if (method === 'tap') return `${value} Hz`;
   if (method === 'deflection') return `${show(value, 'force')} for ${show(deflectionMm ?? 0, 'length')}`;
-  return show(value, placeIn ?? VALUE_FIELDS[method].dimension);
+  if (placeIn !== null) return adjusterPosition(value, placeIn);
+  return show(value, VALUE_FIELDS[method].dimension);
 }
 
 /** The one number of a reading that a ticket keeps. */
@@ -140,7 +142,7 @@ export const DECIDE_WORDS: Readonly<Record<DecideReason, string>> = {
   'belt-bad': 'the belt is damaged or worn',
   misaligned: 'the entry angle is over its limit, and correcting it changes the tension',
   'load-unknown': 'the load is unknown, so the slip limit is unknown',
-  'nothing-read': 'no tension and no engagement time was recorded',
+  'nothing-read': 'no tension was measured in this condition',
   holds: 'the tension is above the slip limit, with margin',
   'holds-but-slow': 'the tension is above the slip limit, but the belt engages slowly',
   'under-floor': 'tension is at or below the slip limit',
@@ -152,6 +154,8 @@ export const DECIDE_WORDS: Readonly<Record<DecideReason, string>> = {
   'stop-too-long': 'the stop time is over its limit',
   'not-slack': 'the belt does not go slack when released',
   'reserve-left': 'the adjuster can still reach the recommended setting',
+  'drawn-holds': 'the drawing gives enough tension, but the belt engages slowly',
+  'other-cause': 'another cause is likely: check the arm, the belt surface and the engine speed',
   'already-set': 'the adjuster is already at its recommended setting',
   'no-reserve': 'no setting of any adjuster gives enough tension',
   'release-breaks-first': 'every setting that is tight enough fails when released',

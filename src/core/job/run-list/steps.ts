@@ -30,7 +30,8 @@ const isSetting = (line: RecordLine): boolean =>
 
 /**
  * List the steps that are answered by readings on the ticket. Steps of one instrument are answered in their order: those at Intake and Inspect by a
- * reading as found, the others each by a reading in a later condition than the one before. A step that is a check is answered by its results.
+ * reading as found, the others each by a reading in a later condition than the one before. A step that is a check is answered by its results. Where the
+ * setting was left as is and nothing was changed, the machine as found is the machine as set.
  * @param drive that the checks are made on
  * @param placeOf the condition of a ticket line, by its index
  */
@@ -42,6 +43,9 @@ export function answeredSteps(
   placeOf: (line: number) => LineCondition | null,
 ): Set<string> {
   const answered = new Set<string>();
+  const isLeft =
+    lines.some((l) => !l.withdrawn && l.type === 'tension-decided' && (l.body as TensionDecided).act === 'leave') &&
+    !lines.some((l, i) => !l.withdrawn && (placeOf(i)?.condition ?? 0) > 0);
   for (const instrument of ['times', 'tension', 'alignment', 'width'] as const) {
     // A width belongs to no condition: no change but a new belt alters it.
     const conditions = [
@@ -51,7 +55,8 @@ export function answeredSteps(
     for (const step of steps) {
       if (step.instrument !== instrument) continue;
       const found = FOUND.has(step.stage);
-      const at = conditions.find((c) => c > after && (instrument === 'width' || (found ? c === 0 : c > 0)));
+      const isOwn = (c: number) => instrument === 'width' || (found ? c === 0 : c > 0);
+      const at = conditions.find((c) => (c > after && isOwn(c)) || (isLeft && !found));
       if (at === undefined) continue;
       if (!written.has(step.id)) answered.add(step.id);
       after = at;
@@ -76,7 +81,7 @@ export function answeredSteps(
       const { result } = lines[at]!.body as Finding;
       if (asFound) return result !== 'not-reached';
       const place = placeOf(at);
-      return result === 'good' && place !== null && place.current && place.condition > 0;
+      return result === 'good' && place !== null && place.current && (place.condition > 0 || isLeft);
     });
   }
 }

@@ -5,12 +5,12 @@ import { useUnits } from '@/ui/units';
 const WORK_WORDS: Readonly<Record<Work, string>> = { freed: 'Freed', cleaned: 'Cleaned', repaired: 'Repaired', replaced: 'Replaced' };
 
 export function ChangedLine({ body }: { body: EntryBody<'changed'> }) {
-  const { show } = useUnits();
+  const { adjusterPosition } = useUnits();
   if (body.change === 'clamped') return <>Clamps and bolts tightened.</>;
   if (body.change === 'adjusted')
     return (
       <>
-        {body.adjuster.label} moved to <strong className="ts-mono">{show(body.to, body.placeIn)}</strong>
+        {body.adjuster.label} moved to <strong className="ts-mono">{adjusterPosition(body.to, body.placeIn)}</strong>
         {body.turned === '' ? '' : ` (${body.turned})`}.
       </>
     );

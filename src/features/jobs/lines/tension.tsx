@@ -38,12 +38,12 @@ export function ClearanceLine({ body }: { body: EntryBody<'clearance'> }) {
 }
 
 export function TensionDecidedLine({ body }: { body: EntryBody<'tension-decided'> }) {
-  const { show } = useUnits();
+  const { show, adjusterPosition } = useUnits();
   return (
     <>
       <strong>
         {ACT_WORDS[body.act]}
-        {body.to ? `, ${body.to.label} to ${show(body.to.position, body.to.placeIn)}` : ''}.
+        {body.to ? `, ${body.to.label} to ${adjusterPosition(body.to.position, body.to.placeIn)}` : ''}.
       </strong>{' '}
       {body.act === body.advised
         ? `Because ${body.because}.`

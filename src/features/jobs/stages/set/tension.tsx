@@ -110,7 +110,7 @@ export function Tension({
     <TensionPanel
       request={request}
       readings={readings}
-      reads={reads}
+      reads={(answer) => reads || decideOn(answer).act === 'read-first'}
       onTake={
         writable
           ? async (read) => {
