@@ -59,6 +59,14 @@ export const toStage = (page: Page, stage: string) =>
 /** Opens a folded part of a stage. */
 export const unfold = (page: Page, title: string) => page.getByRole('button', { name: new RegExp(`^${title}`), expanded: false }).click();
 
+/** Opens the form of a tension reading. It is open already where a reading is due. */
+export async function openReading(page: Page): Promise<void> {
+  const form = page.getByRole('form', { name: 'A reading' }).filter({ visible: true });
+  const fold = page.getByRole('button', { name: /^Take a reading/, expanded: false });
+  await expect(form.or(fold).first()).toBeVisible();
+  if (await fold.isVisible()) await fold.click();
+}
+
 /** Opens a line of the run list, out of its turn. */
 export async function openStep(page: Page, words: RegExp): Promise<void> {
   await unfold(page, 'All steps');

@@ -1,4 +1,4 @@
-import { unfold } from './bay';
+import { openReading, unfold } from './bay';
 import { as } from './people';
 import { expect, test } from './test';
 
@@ -35,13 +35,15 @@ test.describe('a band with twin rods', () => {
 test('what a thumb says is not enough; a push is, and a decision against the numbers asks why', async ({ page }) => {
   await page.goto('/jobs/219?stage=set');
   await unfold(page, 'Tension and settings');
-  await unfold(page, 'Take a reading');
+  await openReading(page);
   const form = page.getByRole('form', { name: 'A reading' });
+  await form.getByRole('button', { name: 'By feel…' }).click();
   await form.getByRole('radio', { name: 'Thumb' }).click();
   await form.getByLabel('Gives by').fill('12 mm');
   await form.getByRole('button', { name: 'Keep this reading' }).click();
   await unfold(page, 'Readings');
   await expect(page.getByText(/^Only felt so far/)).toBeVisible();
+  await openReading(page);
   await form.getByRole('radio', { name: 'Push' }).click();
   await form.getByLabel('Push on all its belts').fill('25 N');
   await form.getByRole('button', { name: 'Keep this reading' }).click();

@@ -5,7 +5,7 @@ import { seededRandom } from '../src/core/drive';
 import { QUIET_SCENE, tapSound } from '../src/core/sound';
 import { writeWav } from '../src/formats/wav';
 import { launchOptions } from './launch';
-import { unfold } from './bay';
+import { openReading, unfold } from './bay';
 import { as } from './people';
 import { expect, test } from './test';
 
@@ -32,7 +32,7 @@ test.use({
 test('a span is tapped to the microphone, a tap left out, and its note kept as a reading on the ticket', async ({ page }) => {
   await page.goto('/jobs/224?stage=set');
   await unfold(page, 'Tension and settings');
-  await unfold(page, 'Take a reading');
+  await openReading(page);
   const meter = page.getByRole('region', { name: 'Tap meter' });
   await meter.getByRole('button', { name: 'Listen' }).click();
   await expect(meter.getByRole('button', { name: /^Enough, [5-9] s/ })).toBeVisible();
@@ -55,7 +55,7 @@ test('a span is tapped to the microphone, a tap left out, and its note kept as a
 test('a file that breaks off is refused with a sentence, and one that is silent is told', async ({ page }) => {
   await page.goto('/jobs/224?stage=set');
   await unfold(page, 'Tension and settings');
-  await unfold(page, 'Take a reading');
+  await openReading(page);
   const meter = page.getByRole('region', { name: 'Tap meter' });
   const open = (name: string, bytes: Uint8Array) =>
     meter.getByLabel('Recording, a WAV file').setInputFiles({ name, mimeType: 'audio/wav', buffer: Buffer.from(bytes) });

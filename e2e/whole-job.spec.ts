@@ -1,4 +1,4 @@
-import { confirmAll, nowCard, open, openStep, prove, run, ticketOf, toStage, unfold } from './bay';
+import { confirmAll, nowCard, open, openReading, openStep, prove, run, ticketOf, toStage, unfold } from './bay';
 import { expect, test } from './test';
 import { as } from './people';
 
@@ -84,7 +84,7 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
     await unfold(page, 'Settings and release side');
     // The setting that keeps the brake landing is told, and a spring's length becomes a tension on the ticket.
     await expect(page.getByText(/^At .* and above, the brake stays off when released\.$/)).toBeVisible();
-    await unfold(page, 'Take a reading');
+    await openReading(page);
     await page.getByRole('radio', { name: 'Spring length' }).click();
     await page.getByRole('radio', { name: 'Engagement spring' }).click();
     await page.getByLabel('Length as fitted').fill('203 mm');

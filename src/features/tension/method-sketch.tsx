@@ -29,7 +29,7 @@ export function MethodSketch({ method }: { method: TensionMethod }) {
       role="img"
       aria-label={`${METHOD_WORDS[method]}: where and how`}
       viewBox="0 0 220 78"
-      sx={{ width: 220, height: 78, flexShrink: 0 }}
+      sx={{ width: '100%', display: 'block' }}
     >
       {method === 'spring-length' ? (
         <g fill="none" stroke="var(--ts-ink)" strokeWidth={2}>

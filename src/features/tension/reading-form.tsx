@@ -5,7 +5,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import Typography from '@mui/material/Typography';
+import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { placeDimension, type Drive } from '@/core/drive';
 import { isFeel, TENSION_METHODS, usualDeflection, type TakenReading, type TensionMethod } from '@/core/tension';
@@ -43,6 +43,7 @@ export function ReadingForm({
   const [deflection, setDeflection] = useState<number | null>(null);
   const [clamped, setClamped] = useState(false);
   const [off, setOff] = useState<readonly string[]>([]);
+  const [byFeel, setByFeel] = useState(false);
   const [sound, setSound] = useState<Blob | null>(null);
   const [blank, setBlank] = useState(false);
   const [busy, setBusy] = useState(false);
@@ -102,14 +103,40 @@ export function ReadingForm({
       }}
       sx={{ display: 'grid', gap: 1.5, mt: 2 }}
     >
-      <Typography variant="h3">Take a reading</Typography>
-      <Choices label="How" big value={method} options={methods.map((id) => ({ id, label: METHOD_WORDS[id] }))} onChoose={choose} />
-      <Box sx={{ display: 'flex', flexDirection: { xs: 'column', sm: 'row' }, gap: 2, alignItems: { sm: 'center' } }}>
-        <MethodSketch method={method} />
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
+        <Choices
+          label="Take a reading by"
+          value={method}
+          options={methods.filter((m) => byFeel || !isFeel(m)).map((id) => ({ id, label: METHOD_WORDS[id] }))}
+          onChoose={choose}
+        />
+        {!byFeel && (
+          <Button onClick={() => setByFeel(true)} sx={{ minHeight: 44, alignSelf: 'flex-end' }}>
+            By feel…
+          </Button>
+        )}
+      </Box>
+      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center' }}>
+        <Box sx={{ width: { xs: 120, sm: 220 }, flex: 'none' }}>
+          <MethodSketch method={method} />
+        </Box>
         <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>{METHOD_HOW[method]}</Box>
       </Box>
-      {onSpan && (
-        <Choices label="At which span" value={span.id} options={spans.map((s) => ({ id: s.id, label: s.label }))} onChoose={setPlace} />
+      {onSpan && spans.length > 1 && (
+        <TextField
+          select
+          size="small"
+          label="Span"
+          value={span.id}
+          onChange={(e) => setPlace(e.target.value)}
+          slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
+        >
+          {spans.map((s) => (
+            <option key={s.id} value={s.id}>
+              {s.label}
+            </option>
+          ))}
+        </TextField>
       )}
       {method === 'spring-length' && (
         <Choices

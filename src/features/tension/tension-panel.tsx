@@ -37,7 +37,7 @@ export function TensionPanel({
   readings: readonly KeptReading[];
   /** Null where nothing may be written. */
   onTake: ((read: ReadReading) => Promise<boolean>) | null;
-  /** Whether a reading is due by the answer: its form is open until there is one. */
+  /** Whether a reading is due by the answer: then its form is open. */
   reads?: (answer: Extract<TensionAnswer, { ok: true }>) => boolean;
   /** What the answer advises, above everything else. */
   lead?: (answer: Extract<TensionAnswer, { ok: true }>) => ReactNode;
@@ -72,7 +72,7 @@ export function TensionPanel({
     setProblem(wrong !== null ? `This cannot be: ${wrong}.` : one ? '' : 'What it amounts to could not be worked out; keep it once more.');
     return one?.ok === true && onTake !== null && onTake({ ...kept, state: sheet.state, tensionN: one.tensionN, sdN: one.sdN });
   };
-  const readingDue = shown.length === 0 && reads(answer);
+  const readingDue = reads(answer);
   const form = onTake && sheet.spans.length > 0 && (
     <Part folded={lead !== undefined && !readingDue} title="Take a reading" says="tap, push, spring length or marks">
       <ReadingForm drive={drive} answer={answer} problem={problem} onTake={take} />
@@ -117,7 +117,7 @@ export function TensionPanel({
           {answer.clutchBrakes && <Release request={request} />}
         </Part>
         {!lead && <Signs drive={drive} answer={answer} />}
-        {decision?.(answer)}
+        {!readingDue && decision?.(answer)}
         {lead && (
           <Fold title="Signs, loads and history">
             <Fold title="Signs at the target" says="what each span and spring shows">

@@ -110,7 +110,7 @@ export function Tension({
     <TensionPanel
       request={request}
       readings={readings}
-      reads={(answer) => reads || decideOn(answer).act === 'read-first'}
+      reads={(answer) => (reads && readings.length === 0) || decideOn(answer).act === 'read-first'}
       onTake={
         writable
           ? async (read) => {
