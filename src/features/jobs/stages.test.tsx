@@ -16,7 +16,7 @@ import { useJobActs } from './job-acts';
 import { STAGE_MODULES } from './stages/registry';
 import { useBay } from './use-bay';
 import { RIDER_DRIVE } from '../test-records';
-import { aJob, ticketLine } from './test-job';
+import { aJob, madeSafe, ticketLine } from './test-job';
 
 vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
 vi.mock('../shell/shell-context', () => ({ useMayChange: () => true, useShell: () => ({ role: role.now }) }));
@@ -264,6 +264,7 @@ describe('Fit', () => {
   const worked = (more: TicketEntry[] = []) =>
     job({
       entries: [
+        madeSafe(),
         line('fit', 'procedure', { procedure: 'deck-on', name: 'Deck belt, deck on', why: '' }),
         stepDone('photo-route'),
         stepDone('arm-first'),
@@ -271,7 +272,7 @@ describe('Fit', () => {
       ],
     });
   it('opens with the step that comes first in the procedure, also one of Inspect', () => {
-    at('fit', job({ entries: [line('fit', 'procedure', { procedure: 'deck-on', name: 'Deck belt, deck on', why: '' })] }));
+    at('fit', job({ entries: [madeSafe(), line('fit', 'procedure', { procedure: 'deck-on', name: 'Deck belt, deck on', why: '' })] }));
     expect(within(now()).getByText(/Inspect/)).toBeTruthy();
   });
   it('a finding that was replaced is on the ticket as a change, with its part', async () => {

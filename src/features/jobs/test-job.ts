@@ -1,4 +1,4 @@
-import { NEW_STAGES, type Stage } from '@/core/job';
+import { cautionsFor, NEW_STAGES, type Stage } from '@/core/job';
 import { USUAL_LIMITS } from '@/core/machine';
 import type { Job, TicketEntry } from '@/db';
 
@@ -33,3 +33,9 @@ let lines = 0;
 /** A line of its ticket, written just now. */
 export const ticketLine = (stage: Stage, type: string, body: object, more: Partial<TicketEntry> = {}): TicketEntry =>
   ({ id: ++lines, stage, by: 'Bram', at: new Date().toISOString(), withdrawn: false, type, body, ...more }) as TicketEntry;
+
+/** The machine was made safe just now, by every line that an unknown machine needs. */
+export const madeSafe = (): TicketEntry => {
+  const at = new Date().toISOString();
+  return ticketLine('secure', 'secured', { list: 'full', cautions: cautionsFor('full', {}).map(({ id, words }) => ({ id, words, at })) });
+};

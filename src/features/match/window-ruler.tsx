@@ -15,6 +15,8 @@ export interface RulerMark {
 const FIRST_SIZE = { width: 720, height: 280 };
 const H = 92;
 const BAND = 40;
+/** Half the width of the longest label of a tick, px. */
+const LABEL_HALF = 46;
 
 /** Outside length along a ruler: what won't release, what runs, what won't grip, how closely that is known, and every belt that seats in its place. */
 export function WindowRuler({
@@ -133,7 +135,7 @@ export function WindowRuler({
         {ticks.map((t) => (
           <g key={t.x}>
             <path d={`M${t.x} ${BAND + 30}v${t.major ? 10 : 5}`} stroke="var(--ts-quiet)" />
-            {t.major && t.x > 24 && t.x < w - 30 && (
+            {t.major && t.x > LABEL_HALF && t.x < w - LABEL_HALF && (
               <text x={t.x} y={BAND + 54} textAnchor="middle" fontSize={13} fill="var(--ts-ink)" fontFamily="'Spline Sans Mono', monospace">
                 {show(t.mm, 'length', 0)}
               </text>

@@ -7,12 +7,12 @@ export const isWaiting = ({ state }: RunLine): boolean => state === 'now' || sta
 
 /**
  * The line that a stage opens with: its first open one. A step of the procedure waits for the open steps before it, also those of another stage, so that
- * nothing is measured inside a cover that is still on.
+ * nothing is measured inside a cover that is still on. Work on the machine waits until it is made safe.
  */
 export function lineNow(list: RunList, stage: Stage): RunLine | null {
   const [first] = waitingAt(list, stage);
   if (!first) return null;
   if (first.work.kind !== 'step' || BESIDE.has(stage)) return first;
-  const before = list.lines.slice(0, list.lines.indexOf(first));
-  return before.find((l) => l.work.kind === 'step' && !BESIDE.has(l.stage) && isWaiting(l)) ?? first;
+  const before = list.lines.slice(0, list.lines.indexOf(first)).filter(isWaiting);
+  return before.find((l) => l.work.kind === 'safety') ?? before.find((l) => l.work.kind === 'step' && !BESIDE.has(l.stage)) ?? first;
 }

@@ -8,7 +8,7 @@ import type { Job } from '@/db';
 import { serverThat, show } from '@/ui/test-shell';
 import { RIDER_DRIVE } from '../../test-records';
 import { useJobActs } from '../job-acts';
-import { aJob, ticketLine as line } from '../test-job';
+import { aJob, madeSafe, ticketLine as line } from '../test-job';
 import { useBay } from '../use-bay';
 import { lineNow } from './line-now';
 import { OpenedLineProvider } from './run-context';
@@ -76,8 +76,12 @@ describe('a stage as it opens', () => {
     expect(went).toHaveBeenCalledWith('secure');
   });
   it('waits for the open steps before it, also those of another stage', () => {
-    at('set', job({ entries: [asked, skippedTimes, ...cable('find-adjuster')] }));
+    at('set', job({ entries: [asked, skippedTimes, madeSafe(), ...cable('find-adjuster')] }));
     expect(now().getByText(/Inspect/)).toBeTruthy();
+  });
+  it('works on the machine only once it is made safe', () => {
+    at('set', job({ entries: [asked, skippedTimes, ...cable('find-adjuster')] }));
+    expect(now().getByText('Make the machine safe')).toBeTruthy();
   });
 });
 
@@ -162,7 +166,7 @@ describe('working through it', () => {
 
 describe('a step of the procedure', () => {
   const brakeOn = line('look', 'finding', { ...FINDING, check: 'brake-released', part: null, result: 'good' });
-  const upTo = (...steps: string[]) => [asked, skippedTimes, brakeOn, ...cable('not-started', 'find-adjuster', ...steps)];
+  const upTo = (...steps: string[]) => [asked, skippedTimes, madeSafe(), brakeOn, ...cable('not-started', 'find-adjuster', ...steps)];
   it('is worked with its own check, whose result answers it', async () => {
     const { sent } = serverThat(ok);
     const of = job({ entries: upTo() });
@@ -203,7 +207,7 @@ describe('a line with a verdict', () => {
     ...{ belts: null, clamped: false, without: [], sdN: null, tensionN: 150 },
   });
   it('stays in view once it is read, and goes on by hand', async () => {
-    const of = job({ entries: [asked, skippedTimes, deckOn, ...steps, moved] });
+    const of = job({ entries: [asked, skippedTimes, madeSafe(), deckOn, ...steps, moved] });
     const { becomes } = at('set', of);
     expect(now().getByText(/^Tension; another link/)).toBeTruthy();
     const { fetched } = serverThat(ok);

@@ -25,15 +25,16 @@ export function NotSecured({
   const { state } = securing;
   const { opened } = useOpenedLine();
   if (job.status === 'closed' || state === 'secured') return null;
+  const now = bay.list && (bay.list.lines.find((l) => l.id === opened && l.stage === at) ?? lineNow(bay.list, at));
   if (securing.state === 'after-run') {
     // The times as found are taken before anything is made safe. The whole list follows them.
     if (!securing.short && at === 'ask') return null;
     // A powered test that is still open has this act among its own.
-    const now = bay.list && (bay.list.lines.find((l) => l.id === opened && l.stage === at) ?? lineNow(bay.list, at));
     const hasOwn = now && (now.work.kind === 'safety' || instrumentOf(now, job.entries) === 'times');
     return hasOwn ? null : <SafeAgain {...{ job, acts }} short={securing.short} />;
   }
-  if (!HANDS_IN.includes(at)) return null;
+  // The safety lines are in the Now card themselves.
+  if (!HANDS_IN.includes(at) || now?.work.kind === 'safety') return null;
   return (
     <Alert
       severity="warning"
