@@ -38,7 +38,7 @@ export function ClearanceLine({ body }: { body: EntryBody<'clearance'> }) {
 }
 
 export function TensionDecidedLine({ body }: { body: EntryBody<'tension-decided'> }) {
-  const { show, adjusterPosition } = useUnits();
+  const { adjusterPosition } = useUnits();
   return (
     <>
       <strong>
