@@ -188,8 +188,23 @@ describe('a customer’s words', () => {
     ['belt slips and then smokes', 'smokes'],
     ['it keeps turning after I let the lever go', 'runs-on'],
     ['Comes off on bumps', 'thrown-rough'],
+    ['Takes ages to come up to speed, then smells', 'slow-weak'],
+    ['Takes ages to come up to speed, then smells', 'smokes'],
+    ['Squeals in wet grass', 'squeals'],
+    ['The mower won’t cut', 'slow-weak'],
+    ['blades don’t turn', 'dead'],
+    ['The blade keeps running after I let go', 'runs-on'],
+    ['Left spindle howls', 'vibrates'],
+    ['Throws its belt at clutch release', 'thrown-releasing'],
   ])('“%s” is heard as %s', (words, id) => {
     expect(ids(complaintsIn(words, 'deck-lever'))).toContain(id);
+  });
+  it('proposes every usual occasion of a thrown belt where none is named, and only the named one otherwise', () => {
+    const thrown = (words: string) => ids(complaintsIn(words, 'deck-lever')).filter((id) => id.startsWith('thrown-'));
+    expect(thrown('The belt came off again')).toEqual(['thrown-engaging', 'thrown-releasing', 'thrown-rough', 'thrown-load']);
+    expect(thrown('It comes off when I let go')).toEqual(['thrown-releasing']);
+    expect(thrown('It comes off in thick grass')).toEqual(['thrown-load']);
+    expect(ids(complaintsIn('it came off', 'cvt'))).toEqual([]);
   });
   it('means no complaint of another kind of drive, and nothing where nothing is said', () => {
     expect(ids(complaintsIn('no top speed', 'deck-lever'))).toEqual([]);

@@ -1,6 +1,6 @@
 import { CAUSES, type Cause, type CauseId } from './causes';
 import { CHECKS, type Check, type CheckId } from './checks';
-import { COMPLAINTS, type Complaint, type ComplaintId } from './complaints';
+import { COMPLAINTS, THROWN_OCCASIONS, THROWN_WORDS, type Complaint, type ComplaintId } from './complaints';
 import type { DriveKind } from './kinds';
 import { commonnessOn } from './likelihoods';
 import { PRIOR_WORK } from './prior-work';
@@ -117,16 +117,23 @@ const SMALL_WORDS = new Set([
 const stems = (text: string): string[] =>
   text
     .toLowerCase()
+    .replace(/\bwon['’]?t\b/g, 'will not')
+    .replace(/\b(do|does|did|is|are)n['’]?t\b/g, '$1 not')
     .split(/[^a-z0-9]+/)
     .filter((word) => word !== '' && !SMALL_WORDS.has(word))
     .map((word) => word.replace(/(?:ing|ed|es|s|e)$/, '').replace(/([^aeiou])\1$/, '$1'));
 
-/** Complaints that words of a customer may mean: those of which they contain the label or a synonym, word by word in any order. */
+/**
+ * List the complaints that a customer's words may mean: those with a label or synonym whose words all occur, in any order. A thrown belt without an
+ * occasion may be each of the usual ones.
+ */
 export function complaintsIn(words: string, kind: DriveKind | null): Complaint[] {
   const said = new Set(stems(words));
   const heard = (phrase: string) => stems(phrase).every((word) => said.has(word));
+  const named = (COMPLAINTS as readonly Complaint[]).filter((c) => [c.label, ...c.synonyms].some(heard)).map((c) => c.id);
+  const occasions = !named.some((id) => id.startsWith('thrown-')) && THROWN_WORDS.some(heard) ? THROWN_OCCASIONS : [];
   return (COMPLAINTS as readonly Complaint[]).filter(
-    (c) => (kind === null || c.kinds.includes(kind)) && [c.label, ...c.synonyms].some(heard),
+    (c) => (kind === null || c.kinds.includes(kind)) && (named.includes(c.id) || occasions.includes(c.id)),
   );
 }
 
