@@ -28,6 +28,7 @@ mkdirSync(reports, { recursive: true });
 run('npx', ['next', 'typegen'], { quiet: true, what: 'Generating route types' });
 await together([
   ['Lint', 'npx', ['eslint', '.', '--max-warnings', '0']],
+  ['Language', 'node', ['scripts/lint-language.mjs']],
   ['Formatting', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
   ['Layers', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src', '--output-type', 'err']],
   ['Types', 'npx', ['tsc', '--noEmit']],
