@@ -4,15 +4,15 @@ export const BY_HAND: readonly Step[] = [
   {
     id: 'three-things',
     stage: 'set',
-    text: 'Before cable or spring goes on, move the arm by hand: at rest the belt hangs loose and the brake touches; the arm has travel; part of the way through it the brake lifts clear before the belt is tight.',
+    text: 'Before you connect the cable or spring, move the arm by hand. Released: the belt is slack and the brake is on. The brake must be clear before the belt is tight.',
     hold: true,
     where: engagedBy('lever-cable', 'lever-rod', 'hand-latch'),
     stop: {
-      when: 'No travel, or tight with the brake still touching, is too short; the arm at its stop with the belt loose is too long',
+      when: 'Too short: no travel, or tight with the brake still on. Too long: arm at its stop with the belt slack',
       to: 'another belt',
       stage: 'match',
     },
-    looks: 'Released it bows visibly and lies off the idler on many decks. That is right.',
+    looks: 'On many decks the released belt hangs clear of the idler. This is normal.',
   },
 ];
 
@@ -20,15 +20,15 @@ export const HEIGHTS: Step = {
   id: 'through-heights',
   stage: 'set',
   checks: ['height-through-cuts'],
-  text: 'Raise and lower through every cutting height: the belt in line, the link following, no keeper touched, the cable not drawn tight by lifting.',
+  text: 'Raise and lower the deck through every cutting height. Check that the belt stays in line and clear of the keepers, the link follows, and the cable stays slack.',
   hold: true,
-  why: 'An idler that is in line at the bottom may not be at the top.',
+  why: 'An idler that is in line at the lowest height may not be in line at the highest.',
 };
 
 export const FOUND_TIMES: Step = {
   id: 'times-found',
   stage: 'ask',
   instrument: 'times',
-  text: 'If the belt is on and whole: engagement and stop time as found, and when it misbehaves.',
-  why: 'The complaint cannot be shown again once it is apart.',
+  text: 'If the belt is on and not damaged, take the engagement and stop time as found. Note when the fault occurs.',
+  why: 'The complaint cannot be shown again once parts are removed.',
 };
