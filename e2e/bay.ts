@@ -12,7 +12,7 @@ export async function open(page: Page, machine: string, title: string): Promise<
     .getByRole('option', { name: new RegExp(`^${machine}`) })
     .first()
     .click();
-  await page.getByLabel('What is wrong, in a few words').fill(title);
+  await page.getByLabel('Fault, in a few words').fill(title);
   await page.getByRole('button', { name: 'Open the job' }).click();
   await expect(page.getByRole('heading', { name: 'Intake', exact: true })).toBeVisible();
 }
@@ -80,7 +80,7 @@ export async function openStep(page: Page, words: RegExp): Promise<void> {
 /** The card of the act that comes now. */
 export const nowCard = (page: Page) => page.getByRole('region', { name: 'Now', exact: true });
 
-/** A proof of five cycles: the belt stays on, the brake lands, the machine is sound. */
+/** Records a test of five cycles: the belt stays on, the brake is on, the machine is in good order. */
 export async function prove(page: Page): Promise<void> {
   await run(page);
   for (let i = 0; i < 5; i++) await page.getByRole('button', { name: 'Engage and release cycle' }).click();
@@ -88,5 +88,5 @@ export async function prove(page: Page): Promise<void> {
   await page.getByRole('radio', { name: 'Seen on' }).click();
   await page.getByRole('radio', { name: 'In good order' }).click();
   await page.getByRole('button', { name: 'Save test result' }).click();
-  await expect(ticketOf(page)).toContainText('The belt stays on; the brake lands; the machine is sound.');
+  await expect(ticketOf(page)).toContainText('The belt stays on; the brake is on; the machine is in good order.');
 }

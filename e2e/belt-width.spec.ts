@@ -13,7 +13,7 @@ test('a variable drive’s belt, yearly: the log of its last visit, a single rib
     .first()
     .click();
   await page.getByRole('link', { name: 'Open a job' }).click();
-  await page.getByLabel('What is wrong, in a few words').fill('Yearly look');
+  await page.getByLabel('Fault, in a few words').fill('Yearly look');
   await page.getByRole('button', { name: /^Open (this|the) job/ }).click();
   await page.waitForURL(/\/jobs\/\d+/);
   await page.goto(`${new URL(page.url()).pathname}?stage=look`);

@@ -9,7 +9,7 @@ const SCREENS: readonly (readonly [name: string, path: string, ready: string | R
   ['job at Match', '/jobs/222?stage=match', /release and grip/],
   ['job at Intake', '/jobs/222?stage=ask', 'The complaint'],
   ['job at Make safe', '/jobs/222?stage=secure', /Stop the engine/],
-  ['job at Inspect', '/jobs/222?stage=look', 'As it stands'],
+  ['job at Inspect', '/jobs/222?stage=look', 'No parts removed'],
   ['job at Fit', '/jobs/222?stage=fit', 'Parts removed'],
   ['job at Adjust', '/jobs/222?stage=set', 'Seen at the target'],
   ['job at Test', '/jobs/222?stage=prove', 'Save test result'],
@@ -37,8 +37,8 @@ const SCREENS: readonly (readonly [name: string, path: string, ready: string | R
   ['practice', '/practice', 'How it goes'],
   ['replay of practice', '/practice/1', 'Move by move'],
   ['practice at Intake', '/practice/9?stage=ask', /Ask him more/],
-  ['practice at Inspect', '/practice/9?stage=look', 'As it stands'],
-  ['shop', '/shop', 'How you read numbers'],
+  ['practice at Inspect', '/practice/9?stage=look', 'No parts removed'],
+  ['shop', '/shop', 'Units and numbers'],
 ];
 
 /** Opens every folded part of a stage: what is folded is looked through as well. */

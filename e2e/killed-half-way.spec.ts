@@ -19,7 +19,7 @@ test('a banded drive from the words to the hand-back, the server killed half way
   const page = await context.newPage();
   page.setDefaultTimeout(20_000);
   await page.goto('/sign-in');
-  await page.getByLabel('E-mail address').fill(ACCOUNTS.owner.email);
+  await page.getByLabel('Email address').fill(ACCOUNTS.owner.email);
   await page.getByLabel('Password').fill(ACCOUNTS.owner.password);
   await page.getByLabel('Password').press('Enter');
   await expect(page.getByRole('heading', { name: 'Bench' })).toBeVisible();
@@ -101,7 +101,7 @@ test('the database goes and comes back four times: changes wait, and arrive in o
   const page = await context.newPage();
   page.setDefaultTimeout(20_000);
   await page.goto('/sign-in');
-  await page.getByLabel('E-mail address').fill(ACCOUNTS.technician.email);
+  await page.getByLabel('Email address').fill(ACCOUNTS.technician.email);
   await page.getByLabel('Password').fill(ACCOUNTS.technician.password);
   await page.getByLabel('Password').press('Enter');
   await expect(page.getByRole('heading', { name: 'Bench' })).toBeVisible();

@@ -40,7 +40,7 @@ test.describe('lists and lookups', () => {
     await page.getByRole('combobox', { name: 'Machine' }).fill('airstr');
     await page.getByRole('option', { name: /Airstrip mower/ }).click();
     await expect(page.getByRole('combobox', { name: 'Drive and belt' })).toContainText('Airstrip mower, 1520');
-    await page.getByLabel('What is wrong, in a few words').fill('Hums at full throttle');
+    await page.getByLabel('Fault, in a few words').fill('Hums at full throttle');
     await page.getByRole('button', { name: 'Open the job' }).click();
     await expect(page.getByRole('heading', { name: /Hums at full throttle/ })).toBeVisible();
     await page.keyboard.press('Control+k');
@@ -93,7 +93,7 @@ test('what a person has not saved is asked about at sign-out, and then gone from
   const page = await context.newPage();
   const { ACCOUNTS } = await import('./people');
   await page.goto('/sign-in');
-  await page.getByLabel('E-mail address').fill(ACCOUNTS.technician.email);
+  await page.getByLabel('Email address').fill(ACCOUNTS.technician.email);
   await page.getByLabel('Password').fill(ACCOUNTS.technician.password);
   await page.getByLabel('Password').press('Enter');
   await expect(page.getByRole('heading', { name: 'Bench' })).toBeVisible();

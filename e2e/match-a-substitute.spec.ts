@@ -82,7 +82,7 @@ test('a substitute is booked with a reason, taken back, booked again and printed
   await expect(ticket).toContainText('Substitute for 4L 48 in outside. Reason: Boat is late; she mows tomorrow.');
   await expect(page.getByRole('link', { name: /^Match done/ })).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(ticket).toContainText('taken back');
+  await expect(ticket).toContainText('struck out');
   await expect(page.getByRole('link', { name: /^Match waiting/ })).toBeVisible();
 
   await row(page, '4L480').getByRole('button').click();

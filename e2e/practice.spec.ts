@@ -80,7 +80,7 @@ test.describe('a round of practice', () => {
     await begin(page, 'hs 02b a3a');
     await stage(page, 'Inspect');
     await context.setOffline(true);
-    const first = page.getByRole('region', { name: 'As it stands' });
+    const first = page.getByRole('region', { name: 'No parts removed' });
     await first.getByRole('button', { expanded: false }).first().click();
     await first.getByRole('button', { name: /^Look at it/ }).click();
     await expect(first.getByRole('button', { name: /^Look once more/ })).toBeVisible();

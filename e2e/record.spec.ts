@@ -104,12 +104,12 @@ test('a job by the keyboard alone: opened, a note written, a stage passed, a fin
   await expect(page.getByRole('option', { name: /Tower green mower/ })).toBeVisible();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
-  await until(/^What is wrong/);
+  await until(/^Fault, in a few words/);
   await page.keyboard.type('Squeals');
   await until(/^Open the job$/);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Intake', exact: true })).toBeVisible();
-  await page.getByRole('heading', { name: 'Intake', exact: true }).click();
+  await page.getByRole('heading', { name: 'Record the complaint' }).click();
   await until(/^In the customer’s words/, 80);
   await page.keyboard.type('Squeals on starting');
   await until(/^Save complaint$/, 120);

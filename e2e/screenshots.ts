@@ -25,12 +25,12 @@ for (const [name, path, text] of [
   ['set', '/jobs/222?stage=set', 'All steps'],
   ['drive', '/drives/1', 'Will it run?'],
   ['editor', '/drives/1/edit', 'The drive can be solved.'],
-  ['shelf', '/shelf', 'Take in a list'],
+  ['shelf', '/shelf', 'Import a list'],
   ['ticket', '/jobs/209/ticket', 'Print this ticket'],
   ['machine', '/machines/1', 'What it is'],
   ['stack', '/drives/1/stacks/arm-idler', 'Put in a part'],
   ['practice', '/practice/1', 'Move by move'],
-  ['shop', '/shop', 'How you read numbers'],
+  ['shop', '/shop', 'Units and numbers'],
 ] as const) {
   test(name, async ({ page }) => {
     await page.goto(path);

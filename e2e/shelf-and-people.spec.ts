@@ -16,9 +16,9 @@ test.describe('the shelf', () => {
     await expect(near.getByRole('listitem').first()).toContainText('just so');
     await page.getByLabel('Find a belt').fill('4L470');
     await page.getByRole('button', { name: 'One 4L470 more' }).click();
-    await expect(page.getByText('4L470: 2 to hand.')).toBeVisible();
+    await expect(page.getByText('4L470: 2 in stock.')).toBeVisible();
     await page.getByRole('button', { name: 'Undo' }).click();
-    await expect(page.getByText('4L470: 1 to hand.')).toBeVisible();
+    await expect(page.getByText('4L470: 1 in stock.')).toBeVisible();
     await page.getByLabel('Find a belt').fill('');
     await page.getByRole('button', { name: 'Add a belt' }).click();
     await page.getByLabel('Printed number').fill('7Q999');
@@ -45,11 +45,11 @@ test.describe('the shelf', () => {
       (_, i) => `${['4L', '3L', '5L'][i % 3]}${[200, 120, 200][i % 3]! + Math.floor(i / 3)},${1 + (i % 4)},Q${i}`,
     );
     await page.goto('/shelf');
-    await page.getByRole('button', { name: 'Take in a list' }).click();
+    await page.getByRole('button', { name: 'Import a list' }).click();
     await page
       .getByLabel('CSV file')
       .setInputFiles({ name: 'belts.csv', mimeType: 'text/csv', buffer: Buffer.from(`designation,quantity,bin\n${rows.join('\n')}\n`) });
-    await page.getByRole('button', { name: 'Take in 2000 rows' }).click();
+    await page.getByRole('button', { name: 'Import 2000 rows' }).click();
     // The line with its undo stays as long as one rests on it.
     await page.getByRole('button', { name: 'Undo' }).hover();
     const screens = () => page.evaluate(() => document.documentElement.scrollHeight / window.innerHeight);
@@ -67,17 +67,17 @@ test.describe('the shelf', () => {
     await other.close();
 
     await page.getByRole('button', { name: 'Undo' }).click();
-    await expect(page.getByText('The whole list is taken back.')).toBeVisible();
+    await expect(page.getByText('The import was undone.')).toBeVisible();
   });
 
   test('takes in a list after showing what each row becomes and which are refused, and gives it out again', async ({ page }, info) => {
     await page.goto('/shelf');
-    await page.getByRole('button', { name: 'Take in a list' }).click();
+    await page.getByRole('button', { name: 'Import a list' }).click();
     const text =
       'designation,section,length,quantity,bin,price\n4L475,,,2,B2,\n4L620,,,1,E1,16.20\nzebra,,,1,E1,\n,5L,52 1/4,3,E2,\n4L630,,,many,E1,\n';
     await page.getByLabel('CSV file').setInputFiles({ name: 'belts.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
     const dialog = page.getByRole('dialog');
-    await expect(dialog).toContainText('3 rows will be taken in, 2 refused');
+    await expect(dialog).toContainText('3 rows will be imported, 2 refused');
     await expect(dialog).toContainText('Line 4 (zebra, 1, E1): “zebra” is not a belt number');
     await expect(dialog).toContainText('Line 6');
     await expect(dialog.getByRole('row').filter({ hasText: '4L475' })).toContainText('3 → 5 of 4L475');
@@ -85,13 +85,13 @@ test.describe('the shelf', () => {
     await expect(dialog.getByRole('row').filter({ hasText: '4L475' })).toContainText('3 → 2 of 4L475');
     await dialog.getByLabel('Add to what is there').check();
     await expect(dialog.getByRole('row').filter({ hasText: '5L 52 1/4 in' })).toContainText('a new belt');
-    await dialog.getByRole('button', { name: 'Take in 3 rows' }).click();
+    await dialog.getByRole('button', { name: 'Import 3 rows' }).click();
     await expect(page.getByText('2 new, 1 added to what was there; 2 refused.')).toBeVisible();
     await page.getByRole('button', { name: 'Undo' }).click();
-    await expect(page.getByText('The whole list is taken back.')).toBeVisible();
+    await expect(page.getByText('The import was undone.')).toBeVisible();
     await page.getByLabel('Find a belt').fill('4L620');
     await expect(page.getByText('No belt here matches “4L620”.')).toBeVisible();
-    await page.getByRole('button', { name: 'Take in a list' }).click();
+    await page.getByRole('button', { name: 'Import a list' }).click();
     // From an older spreadsheet: its own encoding, read as what it is.
     await page.getByLabel('CSV file').setInputFiles({
       name: 'belts.csv',
@@ -99,7 +99,7 @@ test.describe('the shelf', () => {
       buffer: Buffer.from(text.replace('16.20', '16.20,für Möwe').replace('price', 'price,note'), 'latin1'),
     });
     await expect(dialog).toContainText('für Möwe');
-    await dialog.getByRole('button', { name: 'Take in 3 rows' }).click();
+    await dialog.getByRole('button', { name: 'Import 3 rows' }).click();
     await expect(page.getByText('2 new, 1 added to what was there; 2 refused.')).toBeVisible();
     await expect(page.getByRole('listitem').filter({ hasText: '4L620' })).toBeVisible();
     await page.getByLabel('Find a belt').fill('');
@@ -178,7 +178,7 @@ test.describe('roles', () => {
     await page.getByRole('button', { name: 'Add someone' }).click();
     const dialog = page.getByRole('dialog');
     await dialog.getByLabel('Name').fill('Odd Brannoch');
-    await dialog.getByLabel('E-mail address').fill('odd@quaybay.example');
+    await dialog.getByLabel('Email address').fill('odd@quaybay.example');
     await dialog.getByLabel('First password').fill('hawser and pulley');
     await dialog.getByRole('button', { name: 'Add this person' }).click();
     await expect(page.getByText('odd@quaybay.example')).toBeVisible();
@@ -186,12 +186,12 @@ test.describe('roles', () => {
     const theirs = await browser.newContext();
     const other = await theirs.newPage();
     await other.goto('/sign-in');
-    await other.getByLabel('E-mail address').fill('odd@quaybay.example');
+    await other.getByLabel('Email address').fill('odd@quaybay.example');
     await other.getByLabel('Password').fill('hawser and pulley');
     await other.getByRole('button', { name: 'Sign in' }).click();
     await expect(other.getByRole('heading', { name: 'Bench' })).toBeVisible();
 
-    await page.getByRole('button', { name: 'Shut out: Odd Brannoch' }).click();
+    await page.getByRole('button', { name: 'Deactivate: Odd Brannoch' }).click();
     await expect(page.getByText('Odd Brannoch can no longer sign in.')).toBeVisible();
     await other.reload();
     await expect(other).toHaveURL(/sign-in/);

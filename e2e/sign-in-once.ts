@@ -9,7 +9,7 @@ export default async function signInOnce(config: FullConfig): Promise<void> {
     const context = await browser.newContext({ baseURL: baseURL! });
     const page = await context.newPage();
     await page.goto('/sign-in');
-    await page.getByLabel('E-mail address').fill(account.email);
+    await page.getByLabel('Email address').fill(account.email);
     await page.getByLabel('Password').fill(account.password);
     await page.getByRole('button', { name: 'Sign in' }).click();
     await page.getByRole('heading', { name: 'Bench' }).waitFor();

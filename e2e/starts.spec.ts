@@ -25,7 +25,7 @@ test('a start is one a folder; a database that dies is started again under peopl
   const context = await browser.newContext({ baseURL: own.address });
   const page = await context.newPage();
   await page.goto('/sign-in');
-  await page.getByLabel('E-mail address').fill(ACCOUNTS.technician.email);
+  await page.getByLabel('Email address').fill(ACCOUNTS.technician.email);
   await page.getByLabel('Password').fill(ACCOUNTS.technician.password);
   await page.getByLabel('Password').press('Enter');
   // TAUT_HTTPS is set: the cookie goes by https alone, and to this very host.
@@ -39,7 +39,7 @@ test('a start is one a folder; a database that dies is started again under peopl
   await page.goto('/sign-in');
   await expect(
     page
-      .getByLabel('E-mail address')
+      .getByLabel('Email address')
       .or(page.getByRole('heading', { name: 'Bench' }))
       .first(),
   ).toBeVisible();

@@ -33,13 +33,13 @@ test('a wrong password and an unknown address get the same sentence, and what wa
   const sentences: (string | null)[] = [];
   for (const email of [ACCOUNTS.viewer.email, 'nobody@quaybay.example']) {
     await page.goto('/sign-in');
-    await page.getByLabel('E-mail address').fill(email);
+    await page.getByLabel('Email address').fill(email);
     await page.getByLabel('Password').fill('not the password');
     await page.getByRole('button', { name: 'Sign in' }).click();
     const alert = page.getByText(/do not go together/);
     await expect(alert).toBeVisible();
     sentences.push(await alert.textContent());
-    await expect(page.getByLabel('E-mail address')).toHaveValue(email);
+    await expect(page.getByLabel('Email address')).toHaveValue(email);
   }
   expect(sentences[0]).toBe(sentences[1]);
 });
@@ -47,7 +47,7 @@ test('a wrong password and an unknown address get the same sentence, and what wa
 test('after too many attempts an account is closed for a while', async ({ page }) => {
   await page.goto('/sign-in');
   for (let i = 0; i < 9; i++) {
-    await page.getByLabel('E-mail address').fill('guessed@quaybay.example');
+    await page.getByLabel('Email address').fill('guessed@quaybay.example');
     await page.getByLabel('Password').fill(`guess ${i}`);
     await page.getByRole('button', { name: 'Sign in' }).click();
     await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeEnabled();
@@ -59,7 +59,7 @@ test('signing out ends the session, also for a kept cookie', async ({ browser })
   const context = await browser.newContext();
   const page = await context.newPage();
   await page.goto('/sign-in');
-  await page.getByLabel('E-mail address').fill(ACCOUNTS.owner.email);
+  await page.getByLabel('Email address').fill(ACCOUNTS.owner.email);
   await page.getByLabel('Password').fill(ACCOUNTS.owner.password);
   await page.getByLabel('Password').press('Enter');
   await expect(page.getByRole('heading', { name: 'Bench' })).toBeVisible();
@@ -82,7 +82,7 @@ test('a first start without demo data asks for the owner, once', async ({ page }
   await expect(page.getByRole('heading', { name: 'Open your shop' })).toBeVisible();
   await page.getByLabel('Name of the shop').fill('Skerrow Test Bay');
   await page.getByLabel('Your name').fill('Tova Reed');
-  await page.getByLabel('E-mail address').fill('tova@bay.example');
+  await page.getByLabel('Email address').fill('tova@bay.example');
   await page.getByLabel('Password').fill('short');
   await page.getByRole('button', { name: 'Open the shop' }).click();
   await expect(page.getByText(/at least 10 characters/i).last()).toBeVisible();

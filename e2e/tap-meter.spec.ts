@@ -47,7 +47,7 @@ test('a span is tapped to the microphone, a tap left out, and its note kept as a
   expect(Math.abs(hz / HZ - 1)).toBeLessThan(0.015);
   await take.click();
   await expect(page.getByLabel('Note of the tap, Hz')).toHaveValue(hz.toFixed(1).replace(/\.0$/, ''));
-  await page.getByRole('button', { name: 'Keep this reading' }).click();
+  await page.getByRole('button', { name: 'Save reading' }).click();
   const ticket = page.getByRole('complementary', { name: 'Ticket' });
   await expect(ticket.getByText(new RegExp(`${hz.toFixed(1).replace(/\.0$/, '')} Hz`)).first()).toBeVisible();
 });

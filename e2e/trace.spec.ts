@@ -18,7 +18,7 @@ test.describe('a throw on release', () => {
     await idler.click();
     await expect(why(page).getByText(/Supports it\. It explains: throws the belt when released/)).toBeVisible();
     await why(page).getByRole('button', { name: 'Repaired before intake, complaint continued' }).click();
-    await expect(ticketOf(page)).toContainText('Mended before it came, and it went on: idler bearing tips.');
+    await expect(ticketOf(page)).toContainText('Repaired before intake, complaint continued: idler bearing tips.');
     await expect(idler).toHaveCount(0);
     await toStage(page, 'Inspect');
     await unfold(page, 'Likely causes');
@@ -57,7 +57,7 @@ test.describe('a throw on release', () => {
     await brake.click();
     await expect(why(page).getByText('Supports it. Where the brake stands, released: stays off.')).toBeVisible();
     await why(page).getByRole('button', { name: 'Mark as repaired', exact: true }).first().click();
-    await expect(ticketOf(page)).toContainText(/Mended: brake/);
+    await expect(ticketOf(page)).toContainText(/Repaired: brake/);
 
     await toStage(page, 'Test');
     await prove(page);

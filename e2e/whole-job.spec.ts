@@ -88,7 +88,7 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
     await page.getByRole('radio', { name: 'Spring length' }).click();
     await page.getByRole('radio', { name: 'Engagement spring' }).click();
     await page.getByLabel('Length as fitted').fill('203 mm');
-    await page.getByRole('button', { name: 'Keep this reading' }).click();
+    await page.getByRole('button', { name: 'Save reading' }).click();
     await expect(ticketOf(page)).toContainText(/Spring length, Engagement spring: .*; tension .* ± /);
     await unfold(page, 'Readings');
     await expect(page.getByRole('region', { name: 'Readings' })).toContainText('Together');
@@ -112,7 +112,7 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
     await expect(page.getByText(/is closed\.$/).first()).toBeVisible();
     await page.getByRole('link', { name: 'Print' }).click();
     await expect(page.getByRole('article')).toContainText(
-      'Fit to use. New belt and idler. Next look: After the first day: tension, keepers.',
+      'Fit to use. New belt and idler. Follow-up: After the first day: tension, keepers.',
     );
   });
 });
@@ -133,9 +133,17 @@ test.describe('a mid PTO on a phone, the network gone half way', () => {
     await expect(page.getByText('Written on the ticket.')).toBeVisible();
     // The job goes on to the first step of the procedure, which belongs to Inspect.
     await expect(page.getByRole('heading', { name: 'Inspect', exact: true })).toBeVisible();
+    // Work on the machine waits for the safety lines.
+    await confirmAll(page, 'Made safe');
+    await page.getByRole('button', { name: 'It is made safe' }).tap();
+    // A step of Make safe comes next; the first of Inspect is done before it here.
+    await expect(nowCard(page).getByRole('button', { name: 'I confirm it' })).toBeVisible();
+    await toStage(page, 'Inspect');
+    const done = nowCard(page).getByRole('button', { name: 'Done', exact: true });
+    await expect(done).toBeVisible();
 
     await context.setOffline(true);
-    await nowCard(page).getByRole('button', { name: 'Done', exact: true }).tap();
+    await done.tap();
     await toStage(page, 'Fit');
     await unfold(page, 'Parts count');
     await page.getByLabel('How many').fill('2');

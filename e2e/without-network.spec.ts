@@ -33,8 +33,8 @@ test.describe('without a network', () => {
     const later = await context.newPage();
     await later.goto('/jobs/214?stage=look');
     const theirs = later.getByRole('complementary', { name: 'Ticket' });
-    await expect(theirs.getByRole('button', { name: /^Take back: Auger bearing hums/ })).toBeVisible();
-    await expect(theirs.getByRole('button', { name: /^Take back: Second thought/ })).toBeVisible();
+    await expect(theirs.getByRole('button', { name: /^Strike out: Auger bearing hums/ })).toBeVisible();
+    await expect(theirs.getByRole('button', { name: /^Strike out: Second thought/ })).toBeVisible();
     await expect(theirs.getByText('waits on this device to be sent')).toHaveCount(0);
     await expect(theirs.getByRole('listitem')).toHaveCount(before + 2);
     const said = await theirs.getByRole('listitem').allInnerTexts();
@@ -56,15 +56,15 @@ test.describe('without a network', () => {
     await page.route('**/*', lose);
     await note.fill('Chute crank turns hard');
     await page.getByRole('button', { name: 'Write it down' }).click();
-    await expect(ticket.getByRole('button', { name: /^Take back: Chute crank/ })).toBeVisible();
+    await expect(ticket.getByRole('button', { name: /^Strike out: Chute crank/ })).toBeVisible();
     await note.fill('Half a sentence');
     await expect.poll(() => lost).toBeGreaterThan(1);
     await expect(note).toHaveValue('Half a sentence');
     await page.unroute('**/*', lose);
     await page.waitForResponse((r) => r.request().headers()['rsc'] !== undefined && r.request().method() === 'GET' && r.ok());
     await expect(note).toHaveValue('Half a sentence');
-    await ticket.getByRole('button', { name: /^Take back: Chute crank/ }).click();
-    await expect(ticket.getByRole('button', { name: /^Take back: Chute crank/ })).toHaveCount(0);
+    await ticket.getByRole('button', { name: /^Strike out: Chute crank/ }).click();
+    await expect(ticket.getByRole('button', { name: /^Strike out: Chute crank/ })).toHaveCount(0);
   });
 
   test('what the server refuses later is told, with its reason, and can be dropped', async ({ page, context }) => {
@@ -82,17 +82,17 @@ test.describe('without a network', () => {
     await theirs.goto('/shelf');
     await theirs.getByLabel('Find a belt').fill('6PK1125');
     await theirs.getByRole('button', { name: 'One 6PK1125 less' }).click();
-    await expect(theirs.getByText('6PK1125: 0 to hand.')).toBeVisible();
+    await expect(theirs.getByText('6PK1125: 0 in stock.')).toBeVisible();
     await context.setOffline(false);
     await page.evaluate(() => window.dispatchEvent(new Event('online')));
     await page.getByRole('button', { name: /1 refused/ }).click();
     const dialog = page.getByRole('dialog');
     await expect(dialog).toContainText('6PK1125: 1 fewer');
-    await expect(dialog).toContainText('Refused: There are 0 to hand; 1 cannot be taken.');
+    await expect(dialog).toContainText('Refused: 0 in stock. 1 cannot be taken.');
     await dialog.getByRole('button', { name: /^Drop/ }).click();
     await expect(dialog).toBeHidden();
     await theirs.getByRole('button', { name: 'Undo' }).click();
-    await expect(theirs.getByText('6PK1125: 1 to hand.')).toBeVisible();
+    await expect(theirs.getByText('6PK1125: 1 in stock.')).toBeVisible();
     await other.close();
   });
 });
@@ -128,7 +128,7 @@ test.describe('with copies of pages', () => {
     await expect(later.getByRole('heading', { name: 'The server does not answer' })).toBeVisible();
     await context.setOffline(false);
     await later.goto('/jobs/214?stage=look');
-    await expect(later.getByRole('button', { name: /^Take back: Bracket cracked/ })).toBeVisible();
+    await expect(later.getByRole('button', { name: /^Strike out: Bracket cracked/ })).toBeVisible();
     await expect(later.getByText(/This page is the copy of/)).toHaveCount(0);
     await later.close();
   });

@@ -192,7 +192,7 @@ const WAYS: readonly Way[] = [
       // Slack as found, on the target once it is set.
       await hand.type(note, walk.isSet ? '54' : '46');
       walk.isSet = true;
-      await hand.tap(card.getByRole('button', { name: 'Keep this reading' }));
+      await hand.tap(card.getByRole('button', { name: 'Save reading' }));
     },
   },
   {
@@ -265,7 +265,7 @@ async function walkJob(page: Page, walk: Walk, height: number): Promise<Map<Stag
     .getByRole('option', { name: new RegExp(`^${walk.machine}`) })
     .first()
     .click();
-  await page.getByLabel('What is wrong, in a few words').fill(`Reach: ${walk.name}`);
+  await page.getByLabel('Fault, in a few words').fill(`Reach: ${walk.name}`);
   await page.getByRole('button', { name: 'Open the job' }).click();
   await now(page).waitFor();
   const rows = new Map<StageName, Row>();
@@ -353,7 +353,7 @@ async function main(): Promise<void> {
     const context = await browser.newContext({ viewport: { width: size.width, height: size.height } });
     const page = await context.newPage();
     await page.goto(`${BASE}/sign-in`);
-    await page.getByLabel('E-mail address').fill(owner.email);
+    await page.getByLabel('Email address').fill(owner.email);
     await page.getByLabel('Password').fill(owner.password);
     await page.getByLabel('Password').press('Enter');
     await page.waitForURL((url) => !url.pathname.startsWith('/sign-in'));

@@ -39,7 +39,7 @@ describe('a machine', () => {
     open(null);
     await userEvent.type(field('Maker'), 'Thrushbeck');
     await userEvent.click(screen.getByRole('button', { name: 'Add this machine' }));
-    expect(await screen.findByText('Give the machine a name.')).toBeTruthy();
+    expect(await screen.findByText('Enter the machine’s name.')).toBeTruthy();
     expect([invalid('Name'), field('Maker').value, sent.length]).toEqual(['true', 'Thrushbeck', 0]);
     await userEvent.type(field('Name'), 'Hill rider');
     await userEvent.click(screen.getByRole('button', { name: 'Add this machine' }));
@@ -132,13 +132,13 @@ describe('forms with passwords', () => {
     const { sent } = serverThat(null);
     const { owner } = show(<AddPersonDialog onClose={vi.fn()} />);
     await userEvent.type(field('Name'), 'Bram');
-    await userEvent.type(field('E-mail address'), 'bram');
+    await userEvent.type(field('Email address'), 'bram');
     await userEvent.type(field('First password'), 'short');
     await userEvent.click(screen.getByRole('button', { name: 'Add this person' }));
     expect(await screen.findByText(/That is not an e-mail address/)).toBeTruthy();
     expect(screen.getByText(/A password needs at least 10 characters/)).toBeTruthy();
     expect(sent).toEqual([]);
-    await userEvent.type(field('E-mail address'), '@x.example');
+    await userEvent.type(field('Email address'), '@x.example');
     await userEvent.type(field('First password'), 'er than a long one');
     await userEvent.click(screen.getByRole('button', { name: 'Add this person' }));
     expect(await screen.findByText(/The server does not answer\. The change is not saved and not queued/)).toBeTruthy();

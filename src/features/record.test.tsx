@@ -122,7 +122,7 @@ describe('a part on the shelf', () => {
   it.each<[string, object, object]>([
     ['as a hand writes it', {}, { ok: true, fields: { name: 'Flat idler', number: '', quantity: 2, bin: 'D1', priceCents: 2650 } }],
     ['without a price', { price: ' ' }, { ok: true, fields: { priceCents: null } }],
-    ['without a name', { name: ' ' }, { ok: false, field: 'name', problem: 'Give the part a name.' }],
+    ['without a name', { name: ' ' }, { ok: false, field: 'name', problem: 'Enter the part’s name.' }],
     ['half a part', { quantity: '1.5' }, { ok: false, field: 'quantity', problem: 'Parts are counted whole.' }],
     ['no count', { quantity: '' }, { ok: false, field: 'quantity', problem: 'How many is a number.' }],
     ['fewer than none', { quantity: '-1' }, { ok: false, field: 'quantity', problem: 'There cannot be fewer than none.' }],

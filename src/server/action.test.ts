@@ -15,7 +15,7 @@ vi.mock('../db', async () => ({ acts: {}, database: () => 'the database', sqlSta
 
 const person = (role: Person['role']) => ({ id: 1, shopId: 1, name: 'Bram', role, sessionId: 's' });
 const input = z.object({
-  name: z.string().min(1, 'Give a name.'),
+  name: z.string().min(1, 'Enter a name.'),
   parts: z.array(z.object({ size: z.number('A size is a number.') })).default([]),
 });
 
@@ -45,7 +45,7 @@ describe('every question', () => {
     expect(await ask({ name: 'A', parts: [] })).toMatchObject({ ok: true });
   });
   it('refuses input that is not what it takes, with the field and its sentence', async () => {
-    expect(await ask({ name: '', parts: [] })).toEqual({ ok: false, reason: 'invalid', problem: 'Give a name.', field: 'name' });
+    expect(await ask({ name: '', parts: [] })).toEqual({ ok: false, reason: 'invalid', problem: 'Enter a name.', field: 'name' });
     expect(await ask({ name: 'A', parts: [{ size: 'large' }] } as never)).toMatchObject({
       problem: 'A size is a number.',
       field: 'parts.0.size',

@@ -10,7 +10,7 @@ vi.mock('./session', async (original) => ({ ...(await original<object>()), curre
 vi.mock('../db', async (original) => ({ ...(await original<object>()), database: () => seen.db }));
 
 /** Acts on the customers of a shop: enough to see what is applied, and how often. */
-const named = z.object({ name: z.string().min(1, 'Give a name.') });
+const named = z.object({ name: z.string().min(1, 'Enter a name.') });
 const addTo = (db: Database, shopId: number, name: string) => db.models.Customer.create({ shopId, name, contact: '' });
 const KINDS: ActKinds = {
   acts: {

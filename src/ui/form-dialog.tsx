@@ -44,7 +44,7 @@ export function FormDialog({ title, submit, onSubmit, busy, onClose, wide, lead,
       </DialogContent>
       <DialogActions sx={{ p: 2 }}>
         {aside && <Box sx={{ mr: 'auto' }}>{aside}</Box>}
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button type="submit" form={id} variant="contained" disabled={busy}>
           {submit}
         </Button>

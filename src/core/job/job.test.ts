@@ -67,7 +67,7 @@ describe('entries of a ticket', () => {
     { type: 'skipped', body: { line: 'times-found', words: 'Time engagement and stop as found', why: 'It throws its belt.' } },
     { type: 'changed', body: { change: 'clamped' } },
     { type: 'proved', body: PROVED },
-    { type: 'procedure', body: { procedure: 'cable', name: 'Engagement cable taken up', why: 'it has an adjuster' } },
+    { type: 'procedure', body: { procedure: 'cable', name: 'Engagement cable adjustment', why: 'it has an adjuster' } },
     {
       type: 'step',
       body: {

@@ -32,7 +32,7 @@ export function usualLook(lines: readonly RecordLine[], kind: DriveKind | null):
 
 /** A look has a time and something to look at, or it is none: the field that is missing. */
 export function missingOfLook({ after, at }: NextLook): { readonly field: 'after' | 'at'; readonly problem: string } | null {
-  if (after.length > 0 && at.length === 0) return { field: 'at', problem: 'Say what to look at then, or take the time away.' };
-  if (at.length > 0 && after.length === 0) return { field: 'after', problem: 'Say when to look again, or take away what to look at.' };
+  if (after.length > 0 && at.length === 0) return { field: 'at', problem: 'Enter what to check then, or delete the time.' };
+  if (at.length > 0 && after.length === 0) return { field: 'after', problem: 'Enter when to check again, or delete what to check.' };
   return null;
 }

@@ -27,7 +27,7 @@ export interface Job extends JobSummary {
   readonly driveId: number | null;
   readonly beltId: string | null;
   readonly complaint: string;
-  /** What is known of its machine and of its drive. */
+  /** Machine factss machine and of its drive. */
   readonly facts: { readonly machine: Facts; readonly drive: Facts };
   /** How substitutes did on its drive. */
   readonly trials: readonly Trial[];

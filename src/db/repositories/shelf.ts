@@ -129,7 +129,7 @@ export async function countShelfBelt(db: Database, shopId: number, id: number, b
     const row = await db.models.ShelfBelt.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
     if (!row) return refused('This belt was removed meanwhile.');
     const quantity = row.quantity + by;
-    if (quantity < 0) return refused(`There ${row.quantity === 1 ? 'is one' : `are ${row.quantity}`} to hand; ${-by} cannot be taken.`);
+    if (quantity < 0) return refused(`${row.quantity} in stock. ${-by} cannot be taken.`);
     if (quantity > MOST_OF_A_BELT) return refused('That is more than a shelf holds.');
     await row.update({ quantity, version: row.version + 1 }, { transaction });
     return done(plainShelfBelt(row));

@@ -210,10 +210,10 @@ export async function takeBack(db: Database, by: Writer, number: number, entryId
     if (job.status === 'closed') return closedJob(number);
     const entry = await db.models.TicketEntry.findOne({ where: { id: entryId, jobId: job.id }, transaction, lock: ROW_TO_CHANGE });
     const read = entry && readBody(entry.type, entry.bodyVersion, entry.body);
-    if (!entry || !read?.ok) return refused('That line of the ticket cannot be taken back.');
-    if (entry.withdrawnAt !== null) return refused('That line is already taken back.');
+    if (!entry || !read?.ok) return refused('That ticket line cannot be struck out.');
+    if (entry.withdrawnAt !== null) return refused('That line is already struck out.');
     const acts = actsOf(read.value);
-    if (!acts.undoable) return refused('That line of the ticket cannot be taken back.');
+    if (!acts.undoable) return refused('That ticket line cannot be struck out.');
     await entry.update({ withdrawnAt: by.at }, { transaction });
     await settle(db, job, null, by.at, transaction);
     const { shelf } = acts;

@@ -54,7 +54,7 @@ export async function answerTrial(
         transaction,
       },
     );
-    if (!there) return refused('That booking was taken back meanwhile; there is nothing to say of it.');
+    if (!there) return refused('That belt was struck out while you were editing. There is no result to record.');
     await db.models.Trial.destroy({ where: { entryId }, transaction });
     await db.models.Trial.create({ shopId: by.shopId, entryId, ...answer, personId: by.personId, at: by.at }, { transaction });
     return done(null);

@@ -20,7 +20,7 @@ export async function signIn(raw: { email: string; password: string }): Promise<
   if (unfit) return { ok: false, reason: 'invalid', ...unfit };
   const parsed = z
     .object({
-      email: z.string().trim().toLowerCase().min(1, 'Type your e-mail address.').max(200),
+      email: z.string().trim().toLowerCase().min(1, 'Enter your email address.').max(200),
       password: z.string().min(1, 'Type your password.').max(200),
     })
     .safeParse(raw);
@@ -44,7 +44,7 @@ export async function signIn(raw: { email: string; password: string }): Promise<
     return {
       ok: false,
       reason: 'refused',
-      problem: 'That address and password do not go together. Check both; an owner can reset the password.',
+      problem: 'Email address or password is wrong. Check both. An owner can reset the password.',
     };
   await people.forgetAttempts(db, own);
   await beginSession(found.person.id);

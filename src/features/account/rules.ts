@@ -3,13 +3,13 @@ import * as z from 'zod';
 /** What accounts are made of; the same rules in the form and on the server. */
 export const SHORTEST_PASSWORD = 10;
 
-export const nameRule = z.string().trim().min(1, 'Give a name.').max(120, 'The name is longer than 120 characters.');
+export const nameRule = z.string().trim().min(1, 'Enter a name.').max(120, 'The name is longer than 120 characters.');
 export const emailRule = z
   .string()
   .trim()
   .toLowerCase()
   .max(200, 'The address is longer than 200 characters.')
-  .regex(/^[^\s@]+@[^\s@]+\.[^\s@]+$/, 'That is not an e-mail address; it looks like name@place.example.');
+  .regex(/^[^\s@]+@[^\s@]+\.[^\s@]+$/, 'Enter a valid email address, such as name@place.example.');
 export const passwordRule = z
   .string()
   .min(SHORTEST_PASSWORD, `A password needs at least ${SHORTEST_PASSWORD} characters; a few words in a row are easy to keep in mind.`)
@@ -30,7 +30,7 @@ const isTimeZone = (name: string): boolean => {
     return false;
   }
 };
-export const timeZoneRule = z.string().max(60).refine(isTimeZone, 'That is no time zone; choose one of the list.');
+export const timeZoneRule = z.string().max(60).refine(isTimeZone, 'Choose a time zone from the list.');
 
 /** The window in which attempts are counted. */
 export const WINDOW_MS = 15 * 60_000;

@@ -13,7 +13,7 @@ import { Door } from './door';
 import { firstOwnerForm, SHORTEST_PASSWORD } from './rules';
 
 const signInForm = z.object({
-  email: z.string().trim().min(1, 'Type your e-mail address.'),
+  email: z.string().trim().min(1, 'Enter your email address.'),
   password: z.string().min(1, 'Type your password.'),
 });
 
@@ -28,7 +28,7 @@ function useDoorForm<V extends FieldValues>(
   const submit = handleSubmit(async (values) => {
     const answer = await enter(values).catch(() => ({
       ok: false as const,
-      problem: 'The server does not answer. What you typed is still here; try again in a moment.',
+      problem: 'The server does not answer. Your entries are still here. Try again in a moment.',
       field: undefined,
     }));
     if (!answer.ok)
@@ -46,13 +46,13 @@ function useDoorForm<V extends FieldValues>(
 export function SignInScreen() {
   const { control, submit, busy } = useDoorForm(signInForm, { email: '', password: '' }, signIn);
   return (
-    <Door title="Sign in" lead="With the account your shop gave you.">
+    <Door title="Sign in" lead="Use the account from your shop.">
       <Box component="form" noValidate onSubmit={(e) => void submit(e)} sx={{ display: 'grid', gap: 2 }}>
         <Refusal control={control} />
-        <Field control={control} name="email" label="E-mail address" type="email" autoComplete="username" autoFocus />
+        <Field control={control} name="email" label="Email address" type="email" autoComplete="username" autoFocus />
         <Field control={control} name="password" label="Password" type="password" autoComplete="current-password" />
         <Button type="submit" variant="contained" size="large" disabled={busy}>
-          {busy ? 'Signing in …' : 'Sign in'}
+          {busy ? 'Signing in…' : 'Sign in'}
         </Button>
       </Box>
     </Door>
@@ -62,12 +62,12 @@ export function SignInScreen() {
 export function FirstOwnerScreen() {
   const { control, submit, busy } = useDoorForm(firstOwnerForm, { shop: '', name: '', email: '', password: '' }, foundShop);
   return (
-    <Door title="Open your shop" lead="Nobody is here yet. The account you make now is the owner’s; others are added from inside.">
+    <Door title="Open your shop" lead="No account exists yet. This account is the owner’s. Add others after signing in.">
       <Box component="form" noValidate onSubmit={(e) => void submit(e)} sx={{ display: 'grid', gap: 2 }}>
         <Refusal control={control} />
         <Field control={control} name="shop" label="Name of the shop" autoComplete="organization" />
         <Field control={control} name="name" label="Your name" autoComplete="name" />
-        <Field control={control} name="email" label="E-mail address" type="email" autoComplete="username" />
+        <Field control={control} name="email" label="Email address" type="email" autoComplete="username" />
         <Field
           control={control}
           name="password"

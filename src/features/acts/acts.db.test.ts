@@ -97,7 +97,7 @@ describe('a job', () => {
   });
   it('a line is struck out once, and so is a skipped stage', async () => {
     const { entryId } = await done('job.write', { number, stage: 'look', entry: { type: 'note', body: { text: 'x' } } });
-    expect(await done('job.take-back', { number, entryId })).toEqual({ said: 'Note taken back.' });
+    expect(await done('job.take-back', { number, entryId })).toEqual({ said: 'Note struck out.' });
     expect(await send('job.take-back', { number, entryId })).toMatchObject({ ok: false });
     const moved = await done('job.write', { number, stage: 'look', entry: { type: 'stage', body: { state: 'skipped', why: 'Seen.' } } });
     expect((await job()).stages.look).toBe('skipped');
@@ -279,7 +279,7 @@ describe('drives, machines and the shelf', () => {
     const { id } = await done('shelf.add', { fields: SHELF_ROW });
     await Promise.all([1, 1, 1, -1, -1].map((by) => done('shelf.count', { id, by })));
     expect((await shelf.listShelf(shop.db, shop.owner.shopId))[0]?.quantity).toBe(3);
-    expect(await send('shelf.count', { id, by: -4 })).toMatchObject({ ok: false, problem: expect.stringContaining('There are 3 to hand') });
+    expect(await send('shelf.count', { id, by: -4 })).toMatchObject({ ok: false, problem: expect.stringContaining('3 in stock') });
     expect(await send('shelf.count', { id: 4711, by: 1 })).toMatchObject({ ok: false, problem: expect.stringContaining('removed') });
   });
   it('a list is taken in and taken back as one, by the id of its act', async () => {
@@ -287,7 +287,7 @@ describe('drives, machines and the shelf', () => {
     expect(await shelf.listShelf(shop.db, shop.owner.shopId)).toHaveLength(2);
     await done('shelf.take-back-import', { id });
     expect(await shelf.listShelf(shop.db, shop.owner.shopId)).toEqual([]);
-    expect(await send('shelf.import', { mode: 'add', rows: [] })).toMatchObject({ ok: false, problem: 'There is nothing to take in.' });
+    expect(await send('shelf.import', { mode: 'add', rows: [] })).toMatchObject({ ok: false, problem: 'The file has no rows to import.' });
     expect(await done('shelf.order', { designation: '4L500', count: 2 })).toMatchObject({ wanted: 2, quantity: 0 });
     expect(await send('shelf.order', { designation: 'no belt', count: 2 })).toMatchObject({ ok: false });
   });

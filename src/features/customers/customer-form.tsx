@@ -61,7 +61,7 @@ export function CustomerForm({
         }
       />
       <Field control={control} name="name" label="Name" autoFocus />
-      <Field control={control} name="contact" label="Contact" multiline minRows={3} help="How and when they are reached." />
+      <Field control={control} name="contact" label="Contact" multiline minRows={3} help="Phone, email and usual hours." />
     </FormDialog>
   );
 }

@@ -36,11 +36,11 @@ export function CustomerScreen({
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' }, gap: 2 }}>
         <Card title="Contact">
           <Box sx={{ whiteSpace: 'pre-wrap', color: customer.contact ? undefined : 'var(--ts-quiet)' }}>
-            {customer.contact || 'How they are reached is not written down yet.'}
+            {customer.contact || 'No contact details recorded.'}
           </Box>
         </Card>
         <Card title="Machines">
-          {machines.length === 0 && <Box sx={{ color: 'var(--ts-quiet)' }}>None bears this name.</Box>}
+          {machines.length === 0 && <Box sx={{ color: 'var(--ts-quiet)' }}>No machine has this customer.</Box>}
           <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
             {machines.map((m) => (
               <li key={m.id}>

@@ -12,7 +12,7 @@ import { useMayChange } from '../shell/shell-context';
 import { listCustomers } from './actions';
 import { CustomerForm } from './customer-form';
 
-/** Whose machines are kept here, and how they are reached. */
+/** Owners of machines, with their contact details. */
 export function CustomersScreen({ first, asked }: { first: ListedPage<CustomerLine>; asked: ListAsk }) {
   const router = useRouter();
   const mayChange = useMayChange();
@@ -24,7 +24,7 @@ export function CustomersScreen({ first, asked }: { first: ListedPage<CustomerLi
     </Button>
   );
   return (
-    <Page title="Customers" lead="Whose machines are kept here, and how they are reached." acts={add}>
+    <Page title="Customers" lead="Owners of machines, with their contact details." acts={add}>
       <ListedRows
         listing={listing}
         find="Find a customer"
@@ -46,7 +46,7 @@ export function CustomersScreen({ first, asked }: { first: ListedPage<CustomerLi
         })}
         empty={
           <Empty title="No customers yet" act={add}>
-            A customer is made with the first machine that bears the name, or here.
+            Add a customer here, or with their first machine.
           </Empty>
         }
       />

@@ -118,12 +118,12 @@ export const jobActs = {
       if (!job || job.driveId === null || job.beltId === null) return refuse('This job has no drive and belt yet; choose them first.');
       const stored = await drives.findDrive(db, person.shopId, job.driveId);
       const belt = await shelf.findShelfBelt(db, person.shopId, input.shelfBeltId);
-      if (!stored || !belt) return refuse('The drive or the belt was removed meanwhile; choose again.');
+      if (!stored || !belt) return refuse('The drive or belt was removed while you were editing. Choose again.');
       if (isUnreadable(stored)) return refuse(stored.problem);
       const request = { drive: stored.document, beltId: job.beltId, candidate: candidateOf(belt), uncertainty: stored.uncertainty };
       const computed = await compute('judge', request);
       if (!computed.ok) return computed;
-      if (!computed.value) return refuse('The drive cannot be solved as it is drawn; mend it first.');
+      if (!computed.value) return refuse('The drive cannot be solved as drawn. Correct it in the editor first.');
       const { belt: judged } = computed.value;
       const exact = isExact(stored.document, job.beltId, judged, belt.quantity);
       const runs = runsOn(judged);

@@ -156,7 +156,7 @@ describe('the stopwatch', () => {
     await userEvent.click(screen.getByRole('button', { name: 'Type it' }));
     await userEvent.type(screen.getByLabelText('Stop time, s'), 'long');
     await userEvent.click(screen.getByRole('button', { name: 'Keep it' }));
-    expect(screen.getByText('Give the seconds, from 0.1 to 600.')).toBeTruthy();
+    expect(screen.getByText('Enter a time from 0.1 to 600 s.')).toBeTruthy();
     expect(sent).toEqual([]);
     await userEvent.clear(screen.getByLabelText('Stop time, s'));
     await userEvent.type(screen.getByLabelText('Stop time, s'), '4,2 s');

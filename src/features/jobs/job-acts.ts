@@ -58,7 +58,7 @@ export function useJobActs(job: Job, go: JobActs['go'], refused?: () => void): J
             : {
                 done: ({ entryId }) => ({
                   text: done,
-                  ...(undo ? { undo: () => void takeBackEntry(entryId, `Taking back on job ${number}: ${words}`) } : {}),
+                  ...(undo ? { undo: () => void takeBackEntry(entryId, `Striking out on job ${number}: ${words}`) } : {}),
                 }),
               }),
         },
@@ -93,13 +93,13 @@ export function useJobActs(job: Job, go: JobActs['go'], refused?: () => void): J
           {
             words,
             about,
-            done: ({ entryId }) => ({ text: `${words}.`, undo: () => void takeBackEntry(entryId, `Taking back: ${words}`) }),
+            done: ({ entryId }) => ({ text: `${words}.`, undo: () => void takeBackEntry(entryId, `Undo: ${words}`) }),
           },
         );
         return isTaken(answer);
       },
       takeBack: (entry) => {
-        if (entry.type !== 'unreadable') void takeBackEntry(entry.id, `Taking back on job ${number}: ${actsOf(entry).name}`);
+        if (entry.type !== 'unreadable') void takeBackEntry(entry.id, `Striking out on job ${number}: ${actsOf(entry).name}`);
       },
       chooseDrive: (driveId, beltId) => {
         void act('job.choose-drive', { number, driveId, beltId }, { words: `Drive of job ${number}`, about });
@@ -113,7 +113,7 @@ export function useJobActs(job: Job, go: JobActs['go'], refused?: () => void): J
             about,
             done: ({ entryId }) => ({
               text: `${name} booked from ${bin || 'the shelf'}.`,
-              undo: () => void takeBackEntry(entryId, `Taking back on job ${number}: ${name}`),
+              undo: () => void takeBackEntry(entryId, `Striking out on job ${number}: ${name}`),
             }),
           },
         );

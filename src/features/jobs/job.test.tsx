@@ -37,7 +37,7 @@ describe('lines of a ticket', () => {
     [
       'a closing line',
       { type: 'closing', body: UNPROVED },
-      /^Not safe to use\. New belt\. Returned all the same: Fetched before it could be run\.$/,
+      /^Not safe to use\. New belt\. Returned anyway: Fetched before it could be run\.$/,
     ],
     ['a reopening', { type: 'reopening', body: {} }, /^Job reopened$/],
     [
@@ -70,14 +70,14 @@ describe('a ticket', () => {
   it('offers to take back what can be, and what was taken back stays struck out', async () => {
     const back = vi.fn();
     show(<Ticket job={job({ entries })} onTakeBack={back} />);
-    expect(screen.getAllByRole('button', { name: /^Take back/ })).toHaveLength(2);
-    await userEvent.click(screen.getByRole('button', { name: 'Take back: Groove shiny.' }));
+    expect(screen.getAllByRole('button', { name: /^Strike out/ })).toHaveLength(2);
+    await userEvent.click(screen.getByRole('button', { name: 'Strike out: Groove shiny.' }));
     expect(back).toHaveBeenCalledWith(entries[0]);
-    expect(screen.getByText('taken back')).toBeTruthy();
+    expect(screen.getByText('struck out')).toBeTruthy();
   });
   it('of a closed job, or for a viewer, offers nothing', () => {
     show(<Ticket job={job({ entries, status: 'closed' })} onTakeBack={null} />);
-    expect(screen.queryByRole('button', { name: /^Take back/ })).toBeNull();
+    expect(screen.queryByRole('button', { name: /^Strike out/ })).toBeNull();
   });
 });
 
@@ -119,7 +119,7 @@ describe('a stage', () => {
     await userEvent.click(screen.getByRole('button', { name: 'Write it down' }));
     expect(await screen.findByText(/Job 213 is closed/)).toBeTruthy();
     expect(field.value).toBe('Groove shiny');
-    server.answer(ok({ entryId: 4 }), ok({ said: 'Note taken back.' }));
+    server.answer(ok({ entryId: 4 }), ok({ said: 'Note struck out.' }));
     await userEvent.click(screen.getByRole('button', { name: 'Write it down' }));
     expect(await screen.findByText('Written on the ticket.')).toBeTruthy();
     expect(field.value).toBe('');
@@ -174,7 +174,7 @@ describe('booking a belt', () => {
     expect(book).toHaveBeenCalledWith('');
   });
   it.each([
-    ['a substitute', choice({ exact: false }), 'Reason for the substitute', /asks for 4L470/],
+    ['a substitute', choice({ exact: false }), 'Reason for the substitute', /needs 4L470/],
     ['one that does not run', choice({}, 'too-long'), 'Reason', /does not work on this drive as drawn/],
   ] as const)('%s asks why', async (_, chosen, label, says) => {
     const book = vi.fn(async () => undefined);

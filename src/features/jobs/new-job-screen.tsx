@@ -90,8 +90,8 @@ export function NewJobScreen({ machine, own }: { machine: Choice | null; own: re
             ))}
           </TextField>
         )}
-        <Field control={control} name="title" label="What is wrong, in a few words" placeholder="Left spindle howls" />
-        <Field control={control} name="complaint" label="In the customer’s words" multiline minRows={3} help="May be left out." />
+        <Field control={control} name="title" label="Fault, in a few words" placeholder="Left spindle howls" />
+        <Field control={control} name="complaint" label="In the customer’s words" multiline minRows={3} help="Optional." />
         <Box>
           <Button type="submit" variant="contained" size="large" disabled={formState.isSubmitting}>
             Open the job

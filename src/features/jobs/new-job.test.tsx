@@ -26,7 +26,7 @@ describe('a job is opened', () => {
   const fill = async () => {
     await userEvent.click(screen.getByRole('combobox', { name: 'Machine' }));
     await userEvent.click(await screen.findByRole('option', { name: /Orchard rider/ }));
-    await userEvent.type(screen.getByLabelText('What is wrong, in a few words'), 'Slips');
+    await userEvent.type(screen.getByLabelText('Fault, in a few words'), 'Slips');
   };
   const open = () => userEvent.click(screen.getByRole('button', { name: 'Open the job' }));
   beforeEach(() => {
@@ -56,7 +56,7 @@ describe('a job is opened', () => {
   it('without a machine nothing is sent, and the field says so', async () => {
     const { sent } = serverThat({ ok: true, value: { number: 7 } });
     show(<NewJobScreen machine={null} own={[]} />);
-    await userEvent.type(screen.getByLabelText('What is wrong, in a few words'), 'Slips');
+    await userEvent.type(screen.getByLabelText('Fault, in a few words'), 'Slips');
     await open();
     expect(await screen.findByText('Choose the machine.')).toBeTruthy();
     expect(sent).toEqual([]);

@@ -69,7 +69,7 @@ export function PrintedTicket({
           Print this ticket
         </Button>
         <Button variant="outlined" startIcon={<Icon name="download" size={18} />} disabled={saving} onClick={() => void save()}>
-          {saving ? 'Making the PDF …' : 'Save as PDF'}
+          {saving ? 'Making the PDF…' : 'Save as PDF'}
         </Button>
         <Button variant="outlined" component={Link} href={`/jobs/${job.number}`}>
           Back to the job

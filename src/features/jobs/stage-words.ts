@@ -26,7 +26,7 @@ export const STAGE_WORDS: Readonly<Record<Stage, StageWords>> = {
   match: {
     name: 'Match',
     asks: 'Which belts in stock work on this drive.',
-    notePlaceholder: 'What was asked or decided about the belt',
+    notePlaceholder: 'Questions and decisions about the belt',
   },
   fit: {
     name: 'Fit',

@@ -22,7 +22,7 @@ vi.mock('next/navigation', async () => (await import('../test-features')).naviga
 vi.mock('../shell/shell-context', () => ({ useMayChange: () => true, useShell: () => ({ role: role.now }) }));
 vi.mock('../shelf/actions', () => ({
   readShelf: async () => ({ ok: false, problem: 'not asked here' }),
-  chooseParts: async () => ({ ok: true, value: [{ id: 5, label: 'Flat idler 82', detail: '3 to hand' }] }),
+  chooseParts: async () => ({ ok: true, value: [{ id: 5, label: 'Flat idler 82', detail: '3 in stock' }] }),
 }));
 vi.mock('@/ui/solver', () => ({
   useTrace: (request: TraceRequest | null) => ({
@@ -245,7 +245,7 @@ describe('Look', () => {
       .then(() => userEvent.click(screen.getByRole('button', { name: /push and tip/ })))
       .then(() => {
         expect(screen.getByRole('img', { name: 'Tension idler: push and tip' }).getAttribute('src')).toBe('/api/documents/12');
-        expect((screen.getByLabelText('What to do') as HTMLInputElement).value).toBe('Renew the idler');
+        expect((screen.getByLabelText('Repair') as HTMLInputElement).value).toBe('Renew the idler');
       });
   });
 });
@@ -388,11 +388,11 @@ describe('Set', () => {
     await press(/^Readings/);
     await press(/^Take a reading/);
     expect(within(screen.getByRole('region', { name: 'Readings' })).getByText(/^Spring length, Engagement spring/)).toBeTruthy();
-    await press('Keep this reading');
+    await press('Save reading');
     expect(screen.getByText('Type what was read first.')).toBeTruthy();
     await userEvent.type(screen.getByLabelText('Note of the tap, Hz'), '54');
     await userEvent.click(screen.getByRole('checkbox', { name: 'Read again with everything tight' }));
-    await press('Keep this reading');
+    await press('Save reading');
     await waitFor(() =>
       expect(entries(sent, 'reading')[0]).toMatchObject({
         type: 'reading',
@@ -429,7 +429,7 @@ describe('Set', () => {
     await press(/^Load assumptions/);
     await userEvent.type(screen.getByLabelText('The manual’s own target, a strand'), '210');
     await choose('By its blades');
-    await press('Reckon on this');
+    await press('Use these loads');
     await waitFor(() => expect(entries(sent, 'tension-basis')).toHaveLength(1));
     expect(entries(sent, 'tension-basis')[0]!.body).toMatchObject({
       ownTargetN: 210,
@@ -505,7 +505,7 @@ describe('Set', () => {
     await press(/^Tension and settings/);
     await press(/^Signs, loads/);
     await press(/^Load assumptions/);
-    await press('Keep these loads with the drive');
+    await press('Save these loads with the drive');
     await waitFor(() => expect(sent.filter((s) => s.kind === 'drive.save')).toHaveLength(1));
     const { version, document } = sent.find((s) => s.kind === 'drive.save')!.input as { version: number; document: Drive };
     expect(version).toBe(RIDER_DRIVE.version);
@@ -547,10 +547,10 @@ describe('Book', () => {
     at('book', job({ entries: proved }));
     expect(screen.getByRole('radio', { name: 'Fit to use' }).getAttribute('aria-checked')).toBe('true');
     await userEvent.type(screen.getByLabelText('Closing line for the customer'), 'New belt.');
-    await userEvent.type(screen.getByLabelText('What else for the next look'), 'Bring the bagger.');
+    await userEvent.type(screen.getByLabelText('Notes for the follow-up'), 'Bring the bagger.');
     await press('Keepers');
     // Something to look at, and no time yet.
-    expect(screen.getByText('Say when to look again, or take away what to look at.')).toBeTruthy();
+    expect(screen.getByText('Enter when to check again, or delete what to check.')).toBeTruthy();
     expect((screen.getByRole('button', { name: /^Close job/ }) as HTMLButtonElement).disabled).toBe(true);
     await press('After the first day');
     await press('Tension');

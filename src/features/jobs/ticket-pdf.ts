@@ -112,7 +112,7 @@ const FONTS = {
 export async function ticketPdf(sheet: HTMLElement, title: string): Promise<Blob> {
   const { default: pdfmake } = await import('pdfmake/build/pdfmake');
   const [normal, bold] = await Promise.all([dataUrl(FONTS.normal.href), dataUrl(FONTS.bold.href)]);
-  if (!normal || !bold) throw new Error('the fonts are not to hand');
+  if (!normal || !bold) throw new Error('the fonts are missing');
   const bare = (url: string) => url.slice(url.indexOf(',') + 1);
   pdfmake.addVirtualFileSystem({ 'sheet.woff': bare(normal), 'sheet-bold.woff': bare(bold) });
   pdfmake.addFonts({ Sheet: { normal: 'sheet.woff', bold: 'sheet-bold.woff', italics: 'sheet.woff', bolditalics: 'sheet-bold.woff' } });

@@ -69,7 +69,7 @@ export function Ticket({
               struck={entry.withdrawn}
               mark={entry.withdrawn ? null : conditionWords(entry.type, placeOf(i))}
               act={name !== null && onTakeBack ? <TakeBack name={name} onClick={() => onTakeBack(entry)} /> : null}
-              foot={entry.withdrawn ? 'taken back' : null}
+              foot={entry.withdrawn ? 'struck out' : null}
             >
               <EntryLine entry={entry} />
             </Line>
@@ -165,9 +165,9 @@ function TakeBack({ name, onClick }: { name: string; onClick: () => void }) {
         my: -1.25,
         px: 0.5,
       }}
-      aria-label={`Take back: ${name}`}
+      aria-label={`Strike out: ${name}`}
     >
-      take back
+      strike out
     </Box>
   );
 }

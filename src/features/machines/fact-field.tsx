@@ -37,7 +37,7 @@ export function FactField({
     void act(
       'fact.set',
       { subject: fact.of === 'machine' ? { machineId } : { driveId: driveId! }, fact: id, value },
-      { words: `${fact.label}: ${value === null ? 'not known' : factWords(fact, value)}`, about: ABOUT_FACTS },
+      { words: `${fact.label}: ${value === null ? 'unknown' : factWords(fact, value)}`, about: ABOUT_FACTS },
     );
   };
   const shown = known

@@ -4,13 +4,13 @@ import { METER_UNITS } from '@/core/quantity';
 const short = (what: string) => z.string().trim().max(120, `${what} is longer than 120 characters.`);
 
 export const meterValue = z
-  .number({ error: 'Give what the meter shows.' })
+  .number({ error: 'Enter the meter.' })
   .min(0, 'The meter cannot be below 0.')
   .max(1e6, 'That is more than a machine’s meter can show.');
 
 /** What is kept of a machine. */
 export const machineForm = z.object({
-  name: short('The name').min(1, 'Give the machine a name.'),
+  name: short('The name').min(1, 'Enter the machine’s name.'),
   maker: short('The maker'),
   model: short('The model'),
   serial: short('The serial number'),

@@ -27,8 +27,8 @@ export function KnownScreen({
   const writable = useMayChange();
   return (
     <Page
-      title={`What is known: ${machine.name}`}
-      lead="Asked once, and used by every job. What belongs to a drive holds for every machine that has it."
+      title={`Machine facts: ${machine.name}`}
+      lead="Entered once and used by every job. Facts about a drive apply to every machine with that drive."
       acts={
         <Button variant="outlined" component={Link} href={`/machines/${machine.id}`}>
           Back to the machine

@@ -86,7 +86,7 @@ export function MachineScreen({
           <Facts rows={facts} />
           <Box sx={{ mt: 1.5, ml: -2 }}>
             <Button component={Link} href={`/machines/${machine.id}/known`}>
-              What is known of it
+              Machine facts
             </Button>
             <Button component={Link} href={`/machines/${machine.id}/label`}>
               Label

@@ -22,7 +22,7 @@ export function MachinesScreen({ first, asked }: { first: ListedPage<MachineLine
   return (
     <Page
       title="Machines"
-      lead="Whose they are, what drives them, what was done."
+      lead="Owners, drives and service history."
       acts={
         <>
           <Button component={Link} href="/customers" variant="outlined">

@@ -47,7 +47,7 @@ export function MeterCard({ machine, log }: { machine: Machine; log: readonly me
             {meterText(rate.perWeek, rate.unit)} a week since <Moment at={rate.since} as="day" />
           </>
         ) : (
-          'Two readings a week apart tell how fast it runs.'
+          'Enter two readings at least a week apart to calculate the use per week.'
         )}
       </Box>
       {mayChange && (
@@ -70,7 +70,7 @@ export function MeterCard({ machine, log }: { machine: Machine; log: readonly me
             />
             {backwards && (
               <Box role="status" sx={{ fontSize: 14, color: 'var(--ts-copper)', mt: 0.5 }}>
-                Less than it showed before: kept as a new meter, from which its use is counted anew.
+                The meter is lower than before. It is saved as a new meter, and use is counted from it.
               </Box>
             )}
           </Box>

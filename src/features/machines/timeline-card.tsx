@@ -36,9 +36,7 @@ export function TimelineCard({ machineId, events, total }: { machineId: number; 
         </>
       }
     >
-      {events.length === 0 && (
-        <Box sx={{ color: 'var(--ts-quiet)' }}>Jobs, meter readings, papers and what is said of it stand here in order.</Box>
-      )}
+      {events.length === 0 && <Box sx={{ color: 'var(--ts-quiet)' }}>Jobs, meter readings, papers and notes appear here in order.</Box>}
       <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {events.slice(0, all ? events.length : SHOWN).map((e, i) => (
           <Box

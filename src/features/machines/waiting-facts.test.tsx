@@ -60,7 +60,7 @@ describe('a tool that did not reach', () => {
     show(<Barred driveId={7} facts={{}} />);
     await userEvent.click(screen.getByRole('button', { name: /did not reach/ }));
     expect((screen.getByRole('button', { name: 'Remember it' }) as HTMLButtonElement).disabled).toBe(true);
-    await userEvent.click(screen.getByRole('button', { name: 'Leave it' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Cancel' }));
     expect(sent).toEqual([]);
   });
 });

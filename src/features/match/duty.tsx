@@ -14,7 +14,7 @@ export function Duty({ duty, drive }: { duty: BeltDuty; drive: Drive }) {
   return (
     <Typography component="p" sx={{ mt: 1.5, fontSize: 14, color: 'var(--ts-quiet)' }}>
       {v === null ? (
-        'Belt speed not known. '
+        'Belt speed unknown. '
       ) : (
         <>
           Belt speed {show(v, 'speed')}

@@ -141,7 +141,7 @@ export function MatchPanel({
   if (result && !result.ok) {
     return (
       <Alert severity="warning" variant="outlined">
-        This drive cannot be solved as it is drawn; mend it in the editor.
+        This drive cannot be solved as drawn. Correct it in the editor.
         <ul>
           {result.problems.map((p) => (
             <li key={p.path + p.message}>{p.message}</li>
@@ -197,7 +197,7 @@ export function MatchPanel({
             </Button>
           }
         >
-          The computing broke off. {match ? 'What is shown is older than what you asked.' : 'Nothing of yours is lost.'}
+          The calculation stopped. {match ? 'The figures shown are for earlier inputs.' : 'Your inputs are saved.'}
         </Alert>
       )}
       {pending && match && <LinearProgress aria-label="Computing" sx={{ height: 2, mb: -0.25 }} />}
@@ -244,7 +244,9 @@ export function MatchPanel({
         <>
           {groups.run.length === 0 && (
             <Typography sx={{ color: 'var(--ts-copper)', fontWeight: 600 }}>
-              {match.judgesLength ? 'No belt to hand runs on this drive as it is set.' : 'No belt to hand seats in these sheaves.'}
+              {match.judgesLength
+                ? 'No belt in stock runs on this drive at its current setting.'
+                : 'No belt in stock seats in these sheaves.'}
             </Typography>
           )}
           {table(all ? groups.run : groups.run.slice(0, RUNNING_SHOWN))}

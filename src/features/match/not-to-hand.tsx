@@ -94,7 +94,7 @@ export function NotToHand({
       </Box>
       {match.adjusters.length > 0 && (
         <Box>
-          <Typography variant="h3">What an adjuster would change</Typography>
+          <Typography variant="h3">Effect of each adjuster</Typography>
           {match.adjusters.map((a) => {
             const adjuster = drive.adjusters.find((one) => one.id === a.id)!;
             return (

@@ -24,6 +24,6 @@ export const chooseParts = question('viewer', z.object({ find: z.string().max(20
   value: (await parts.listParts(db, person.shopId, { find, limit: CHOICES, uncounted: true })).rows.map(({ id, name, quantity, bin }) => ({
     id,
     label: name,
-    detail: `${quantity} to hand${bin ? `, ${bin}` : ''}`,
+    detail: `${quantity} in stock${bin ? `, ${bin}` : ''}`,
   })),
 }));

@@ -79,7 +79,10 @@ export const shelfActs = {
     role: 'technician',
     input: z.object({
       mode: z.enum(['add', 'set']),
-      rows: z.array(fields).min(1, 'There is nothing to take in.').max(SHELF_CSV_ROWS, `Take in at most ${SHELF_CSV_ROWS} rows at a time.`),
+      rows: z
+        .array(fields)
+        .min(1, 'The file has no rows to import.')
+        .max(SHELF_CSV_ROWS, `Import at most ${SHELF_CSV_ROWS} rows at a time.`),
     }),
     apply: async ({ db, person, id }, { mode, rows }) => {
       const bad = rows.map(confirmed).find((p) => p !== null);

@@ -67,7 +67,7 @@ export function BeltForm({
   const reading =
     decoded?.ok && decoded.belt.section !== null && decoded.belt.outsideLength !== null
       ? `${decoded.belt.section ?? 'no section'}, ${show(decoded.belt.outsideLength, 'length')} outside`
-      : 'Such as 4L480, A46, 13x1170Li; or leave it empty and measure.';
+      : 'Such as 4L480, A46 or 13x1170Li. Leave empty to enter measurements.';
   return (
     <FormDialog
       title={belt ? `Change ${beltName(belt)}` : 'Add a belt'}
@@ -110,15 +110,9 @@ export function BeltForm({
           </Field>
         </>
       )}
-      <Field control={control} name="quantity" label="To hand" slotProps={{ htmlInput: { inputMode: 'numeric' } }} />
+      <Field control={control} name="quantity" label="In stock" slotProps={{ htmlInput: { inputMode: 'numeric' } }} />
       <Field control={control} name="bin" label="Bin" />
-      <Field
-        control={control}
-        name="price"
-        label="Price each, cr"
-        help="May be left out."
-        slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-      />
+      <Field control={control} name="price" label="Price each, cr" help="Optional." slotProps={{ htmlInput: { inputMode: 'decimal' } }} />
       <Field control={control} name="note" label="Supplier note" />
     </FormDialog>
   );

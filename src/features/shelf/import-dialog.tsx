@@ -81,7 +81,7 @@ export function ImportDialog({ shelf, onClose }: { shelf: readonly ShelfBelt[]; 
             `${changed} ${mode === 'add' ? 'added to what was there' : 'set'}`,
             ...(same ? [`${same} as they were`] : []),
           ].join(', ')}${bad.length ? `; ${bad.length} refused` : ''}.`,
-          undo: () => void act('shelf.take-back-import', { id }, { words: 'The list taken back', done: 'The whole list is taken back.' }),
+          undo: () => void act('shelf.take-back-import', { id }, { words: 'Undo the import', done: 'The import was undone.' }),
         }),
       },
     );
@@ -101,7 +101,7 @@ export function ImportDialog({ shelf, onClose }: { shelf: readonly ShelfBelt[]; 
   ];
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="lg">
-      <DialogTitle>Take in a list of belts</DialogTitle>
+      <DialogTitle>Import a list of belts</DialogTitle>
       <DialogContent>
         {problem && (
           <Alert severity="warning" variant="outlined" sx={{ mb: 2 }}>
@@ -111,7 +111,7 @@ export function ImportDialog({ shelf, onClose }: { shelf: readonly ShelfBelt[]; 
         {!rows ? (
           <>
             <Typography sx={{ mb: 1 }}>
-              A CSV file with a header. Columns: <code>{SHELF_COLUMNS.join(', ')}</code>. Give a designation, or section and length; the
+              A CSV file with a header. Columns: <code>{SHELF_COLUMNS.join(', ')}</code>. Enter a designation, or section and length; the
               rest may be left out. You see every row before anything is kept.
             </Typography>
             <Button component="label" variant="contained">
@@ -132,13 +132,13 @@ export function ImportDialog({ shelf, onClose }: { shelf: readonly ShelfBelt[]; 
         ) : (
           <>
             <Typography>
-              {good.length} {good.length === 1 ? 'row' : 'rows'} will be taken in, {bad.length} refused.
+              {good.length} {good.length === 1 ? 'row' : 'rows'} will be imported, {bad.length} refused.
             </Typography>
             <RadioGroup
               row
               value={mode}
               onChange={(e) => setMode(e.target.value as ImportMode)}
-              aria-label="What the counts mean"
+              aria-label="Meaning of the counts"
               sx={{ mb: 1 }}
             >
               <FormControlLabel value="add" control={<Radio />} label="Add to what is there" />
@@ -146,7 +146,7 @@ export function ImportDialog({ shelf, onClose }: { shelf: readonly ShelfBelt[]; 
             </RadioGroup>
             {bad.length > 0 && (
               <Box sx={{ mb: 2 }}>
-                <Typography variant="h3">Refused; mend these in the file and take it in again</Typography>
+                <Typography variant="h3">Refused: correct these rows in the file and import it again</Typography>
                 <Box component="ul" sx={{ m: 0, pl: 2.5, maxHeight: 180, overflowY: 'auto' }}>
                   {bad.map((r) => (
                     <li key={r.line}>
@@ -166,17 +166,17 @@ export function ImportDialog({ shelf, onClose }: { shelf: readonly ShelfBelt[]; 
                 hideFooterSelectedRowCount
                 initialState={{ pagination: { paginationModel: { pageSize: 100 } } }}
                 pageSizeOptions={[100]}
-                aria-label="Rows to be taken in"
+                aria-label="Rows to import"
               />
             </Box>
           </>
         )}
       </DialogContent>
       <DialogActions sx={{ p: 2 }}>
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>Cancel</Button>
         {rows && (
           <Button variant="contained" disabled={busy || good.length === 0} onClick={() => void take()}>
-            {busy ? 'Taking in …' : `Take in ${good.length} ${good.length === 1 ? 'row' : 'rows'}`}
+            {busy ? 'Importing…' : `Import ${good.length} ${good.length === 1 ? 'row' : 'rows'}`}
           </Button>
         )}
       </DialogActions>

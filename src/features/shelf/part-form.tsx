@@ -101,29 +101,23 @@ export function PartForm({ part, onClose, onSaved }: { part: Part | null; onClos
     >
       <Refusal control={control} />
       <Field control={control} name="name" label="Name" autoFocus placeholder="Flat idler 82" />
-      <Field control={control} name="number" label="Number it is ordered by" help="May be left out." />
-      <Field control={control} name="quantity" label="To hand" slotProps={{ htmlInput: { inputMode: 'numeric' } }} />
+      <Field control={control} name="number" label="Number it is ordered by" help="Optional." />
+      <Field control={control} name="quantity" label="In stock" slotProps={{ htmlInput: { inputMode: 'numeric' } }} />
       <Field control={control} name="bin" label="Bin" />
-      <Field
-        control={control}
-        name="price"
-        label="Price each, cr"
-        help="May be left out."
-        slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-      />
+      <Field control={control} name="price" label="Price each, cr" help="Optional." slotProps={{ htmlInput: { inputMode: 'decimal' } }} />
       <Lookup
         label="Spare belt of the drive"
         of="drives"
         find={(find) => chooseDrive({ find })}
         value={fits}
         onChoose={setFits}
-        helperText="Of a variable drive whose belt wears: it is held against what comes due."
+        helperText="For a CVT belt: compared with belts that will be due."
       />
       <Field
         control={control}
         name="days"
         label="Days until one comes"
-        help="From ordering it. May be left out."
+        help="Days from order to delivery. Optional."
         slotProps={{ htmlInput: { inputMode: 'numeric' } }}
       />
     </FormDialog>

@@ -4,7 +4,7 @@ const short = (what: string) => z.string().trim().max(120, `${what} is longer th
 
 /** A part on the shelf that is no belt. */
 export const partForm = z.object({
-  name: short('The name').min(1, 'Give the part a name.'),
+  name: short('The name').min(1, 'Enter the part’s name.'),
   number: short('The number'),
   quantity: z
     .number({ error: 'How many is a number.' })

@@ -27,7 +27,7 @@ export function PartsScreen({ first, asked }: { first: ListedPage<Part>; asked: 
   return (
     <Page
       title="Parts"
-      lead="Bearings, idlers, springs, keepers: what is to hand beside belts."
+      lead="Bearings, idlers, springs and keepers in stock."
       acts={
         <>
           <Button component={Link} href="/shelf" variant="outlined">
@@ -74,7 +74,7 @@ export function PartsScreen({ first, asked }: { first: ListedPage<Part>; asked: 
                   <span style={{ fontWeight: 600 }}>{p.name}</span>
                   <span className="ts-mono ts-quiet ts-wide-only">{p.number}</span>
                   <span className="ts-quiet ts-wide-only">{p.bin}</span>
-                  <span className="ts-mono">{p.quantity} to hand</span>
+                  <span className="ts-mono">{p.quantity} in stock</span>
                   <span className="ts-mono ts-quiet ts-wide-only">{p.priceCents === null ? '' : money(p.priceCents)}</span>
                 </Box>
               </Box>

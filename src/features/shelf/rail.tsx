@@ -39,7 +39,7 @@ export function Rail({
           {title}
         </Typography>
         <Box sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>
-          {toHand} to hand, {belts.length} {belts.length === 1 ? 'size' : 'sizes'}
+          {toHand} in stock, {belts.length} {belts.length === 1 ? 'size' : 'sizes'}
         </Box>
       </Box>
       <Box

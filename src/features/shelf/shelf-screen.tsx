@@ -52,7 +52,7 @@ export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf
       {
         words: `${name}: ${by > 0 ? `${by} more` : `${-by} fewer`}`,
         about: ABOUT_COUNTS,
-        done: (now) => ({ text: `${name}: ${now.quantity} to hand.`, undo: () => void count(now, -by) }),
+        done: (now) => ({ text: `${name}: ${now.quantity} in stock.`, undo: () => void count(now, -by) }),
       },
     );
   };
@@ -82,8 +82,8 @@ export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf
       title="Shelf"
       lead={
         shelf.length === 0
-          ? 'Belts to hand.'
-          : `${shelf.reduce((n, b) => n + b.quantity, 0)} belts to hand in ${shelf.length} ${shelf.length === 1 ? 'place' : 'places'}.`
+          ? 'Belts in stock.'
+          : `${shelf.reduce((n, b) => n + b.quantity, 0)} belts in stock in ${shelf.length} ${shelf.length === 1 ? 'place' : 'places'}.`
       }
       acts={
         <>
@@ -93,7 +93,7 @@ export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf
           {mayChange && (
             <>
               <Button variant="outlined" startIcon={<Icon name="upload" size={18} />} onClick={() => setImporting(true)}>
-                Take in a list
+                Import a list
               </Button>
               <Button
                 variant="outlined"
@@ -122,7 +122,7 @@ export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf
             )
           }
         >
-          Every belt to hand goes here, by its printed number or a measured size. Each is then tried on any drive you ask about.
+          Add each belt in stock by its belt number or measured size. Match then tries each on any drive.
         </Empty>
       ) : (
         <>

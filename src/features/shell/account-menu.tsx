@@ -31,7 +31,7 @@ export function AccountMenu({ onShortcuts }: { onShortcuts: () => void }) {
     if (!left)
       return setLeaving({
         unsaved: 0,
-        problem: 'The server does not answer, so you may still be signed in. What is not saved is kept here.',
+        problem: 'The server does not answer. You may still be signed in. Unsaved changes stay on this device.',
       });
     forgetKeptBy(owner);
     await Promise.all([dropAll(id).catch(() => undefined), forgetReads(id), forgetPages()]);

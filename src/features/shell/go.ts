@@ -6,8 +6,8 @@ import { isKept } from '@/ui/kept-page';
 import { useNotice } from '@/ui/notice';
 import { patientFetch } from '@/ui/patient-fetch';
 
-const COMES_LATER = 'The server does not answer: that page opens as soon as it does. What you do here meanwhile is kept.';
-const NO_PAGE = 'There is no network, so that page cannot be fetched. This one stays, and what you do here is kept.';
+const COMES_LATER = 'The server does not answer. That page opens when it does. Changes you make here are saved on this device.';
+const NO_PAGE = 'No network. That page cannot load. This page stays open, and your changes are saved on this device.';
 
 /** The copy of a page that the device has, or a word that it has none. */
 const openCopy = async (href: string, tell: ReturnType<typeof useNotice>) =>

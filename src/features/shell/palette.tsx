@@ -167,7 +167,7 @@ export function Palette({ open, onClose, acts }: { open: boolean; onClose: () =>
         ))}
         {rows.length === 0 && (
           <Box component="li" role="presentation" sx={{ p: 2, color: 'var(--ts-quiet)' }}>
-            {problem ? `${problem} Acts above still work.` : found === null ? 'Looking …' : `Nothing here is called “${query}”.`}
+            {problem ? `${problem} The commands above still work.` : found === null ? 'Searching…' : `No result for “${query}”.`}
           </Box>
         )}
       </Box>

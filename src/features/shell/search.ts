@@ -64,7 +64,7 @@ export const findAnything = question('viewer', z.object({ find: z.string().max(2
     ...belts.map((b): Findable => ({
       kind: 'Belt',
       label: beltName(b),
-      detail: `bin ${b.bin || '–'}, ${b.quantity} to hand`,
+      detail: `bin ${b.bin || '–'}, ${b.quantity} in stock`,
       href: `/shelf?find=${encodeURIComponent(beltName(b))}`,
     })),
   ];

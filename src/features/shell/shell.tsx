@@ -117,7 +117,7 @@ function Frame({ person, shop, children }: { person: ShellPerson; shop: string; 
     (change: Partial<Preferences>) => {
       const next = { ...preferences, ...change };
       setPreferences(next);
-      void act('preferences', next, { words: 'How you read numbers and screens', quiet: true });
+      void act('preferences', next, { words: 'Units and screen settings', quiet: true });
     },
     [act, preferences],
   );

@@ -24,7 +24,7 @@ const WORDS: Readonly<Record<(typeof FIELDS)[number], readonly [string, string]>
   'stop.ride-on': ['Stop time, ride-on, s', ''],
   'stop.auger': ['Stop time, auger, s', 'Blade, reel or auger must stand within it; the machine’s manual always wins.'],
   trialDays: ['Ask about a substitute after, days', 'Counted from the day its job was closed.'],
-  askFrom: ['Ask the customer before a mend from, cr', 'By the price of a finding; where none is given, by what its parts usually cost.'],
+  askFrom: ['Ask the customer before a repair from, cr', 'Uses the price of a finding. Without one, uses the usual price of its parts.'],
   'belt.releasedSlackMm': ['Warn of released slack above, mm', 'A belt that hangs further can come off its pulleys.'],
   'belt.usualStretchPercent': [
     'Warn of tension above this stretch, %',
@@ -63,7 +63,7 @@ export function LimitsCard({ shop }: { shop: Shop }) {
     else if (!answer.ok) placeRefusal(setError, FIELDS, answer);
   });
   return (
-    <Card title="What machines are held to">
+    <Card title="Machine limits">
       <Box component="form" noValidate onSubmit={(e) => void save(e)} sx={{ display: 'grid', gap: 2, maxWidth: 360 }}>
         <Refusal control={control} />
         {FIELDS.map((name) => (

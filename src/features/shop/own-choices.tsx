@@ -11,7 +11,7 @@ import { useShell } from '../shell/shell-context';
 export function OwnChoices() {
   const { preferences, prefer } = useShell();
   return (
-    <Card title="How you read numbers">
+    <Card title="Units and numbers">
       <Box sx={{ display: 'grid', gap: 2 }}>
         <Choice
           label="Units"

@@ -52,7 +52,7 @@ function PersonRow({ person: p, self, onReset }: { person: Person; self: boolean
       <Box sx={{ flex: 1, minWidth: 200 }}>
         <Box sx={{ fontWeight: 650 }}>
           {p.name}
-          {p.active ? '' : ' (shut out)'}
+          {p.active ? '' : ' (deactivated)'}
         </Box>
         <Box sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>{p.email}</Box>
       </Box>
@@ -79,12 +79,12 @@ function PersonRow({ person: p, self, onReset }: { person: Person; self: boolean
       {!self && (
         <Button
           variant="outlined"
-          aria-label={`${p.active ? 'Shut out' : 'Let in again'}: ${p.name}`}
+          aria-label={`${p.active ? 'Deactivate' : 'Reactivate'}: ${p.name}`}
           onClick={() =>
             change({ role: p.role, active: !p.active }, p.active ? `${p.name} can no longer sign in.` : `${p.name} can sign in again.`)
           }
         >
-          {p.active ? 'Shut out' : 'Let in again'}
+          {p.active ? 'Deactivate' : 'Reactivate'}
         </Button>
       )}
     </Box>

@@ -35,7 +35,7 @@ export function AddPersonDialog({ onClose }: { onClose: () => void }) {
     <FormDialog title="Add someone" submit="Add this person" onSubmit={(e) => void add(e)} busy={formState.isSubmitting} onClose={onClose}>
       <Refusal control={control} />
       <Field control={control} name="name" label="Name" autoFocus />
-      <Field control={control} name="email" label="E-mail address" type="email" />
+      <Field control={control} name="email" label="Email address" type="email" />
       <Field control={control} name="role" select label="Role">
         {ROLES.map((r) => (
           <MenuItem key={r} value={r}>
@@ -48,7 +48,7 @@ export function AddPersonDialog({ onClose }: { onClose: () => void }) {
         name="password"
         label="First password"
         autoComplete="off"
-        help={`At least ${SHORTEST_PASSWORD} characters. Tell it to them; they can change it here.`}
+        help={`At least ${SHORTEST_PASSWORD} characters. Give it to the person, who can change it here.`}
       />
     </FormDialog>
   );

@@ -158,7 +158,7 @@ function Sides({ notebook, write, mayChange }: Omit<StepProps, 'look'>) {
               </Button>
             )}
             {mayChange && (
-              <IconButton aria-label={`Take back: ${sideSentence(notebook, s)}`} onClick={() => change(i, null)}>
+              <IconButton aria-label={`Delete: ${sideSentence(notebook, s)}`} onClick={() => change(i, null)}>
                 <Icon name="close" size={16} />
               </IconButton>
             )}

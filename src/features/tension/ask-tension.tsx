@@ -29,7 +29,7 @@ export function AskTension({ driveId, drive, beltId }: { driveId: number; drive:
     <>
       {readings.length > 0 && (
         <Alert severity="info" variant="outlined" action={<Button onClick={() => setReadings([])}>Clear them</Button>}>
-          Asked outside a job: readings taken here stand on no ticket.
+          No job: readings taken here are not saved on a ticket.
         </Alert>
       )}
       <TensionPanel

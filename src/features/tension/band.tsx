@@ -121,7 +121,7 @@ function Shared({ drive, answer: { shared } }: { drive: Drive; answer: Answered 
   const { show } = useUnits();
   if (!shared) return null;
   const names = shared.belts.map((id) => drive.belts.find((b) => b.id === id)?.label ?? 'the other belt').join(', ');
-  const words = (n: number | null) => (n === null ? 'does not come to rest' : n === 0 ? 'slack' : show(n, 'force'));
+  const words = (n: number | null) => (n === null ? 'does not settle' : n === 0 ? 'slack' : show(n, 'force'));
   const rows = [
     ['All belts on', words(shared.togetherN)],
     [
@@ -130,11 +130,7 @@ function Shared({ drive, answer: { shared } }: { drive: Drive; answer: Answered 
     ],
   ] as const;
   return (
-    <Box
-      component="section"
-      aria-label="Whose tension it is"
-      sx={{ mt: 1.5, p: 1.5, bgcolor: 'var(--ts-sand)', borderRadius: '4px', fontSize: 15 }}
-    >
+    <Box component="section" aria-label="Belt" sx={{ mt: 1.5, p: 1.5, bgcolor: 'var(--ts-sand)', borderRadius: '4px', fontSize: 15 }}>
       <Box sx={{ fontWeight: 650 }}>One tensioner, {shared.belts.length + 1} belts</Box>
       <Box component="dl" sx={{ m: 0, mt: 0.5, display: 'grid', gridTemplateColumns: 'auto 1fr', columnGap: 2, rowGap: 0.25 }}>
         {rows.map(([what, is]) => (

@@ -16,7 +16,7 @@ const GUESS_WORDS = {
   typed: 'Known',
   blades: 'By its blades',
   engine: 'By the engine',
-  output: 'By what it gives out',
+  output: 'By its output',
 } as const;
 type How = keyof typeof GUESS_WORDS;
 const CONDITION_WORDS: Readonly<Record<Condition, string>> = { light: 'Light', usual: 'Usual', heavy: 'Heavy or wet' };
@@ -55,7 +55,7 @@ export function BasisForm({
   return (
     <Box
       component="form"
-      aria-label="What it is reckoned on"
+      aria-label="Load assumptions"
       onSubmit={(e) => (e.preventDefault(), void keep())}
       sx={{ display: 'grid', gap: 2, maxWidth: 860 }}
     >
@@ -70,7 +70,7 @@ export function BasisForm({
       ))}
       {loads.some((l) => l.guess) && (
         <Alert severity="info" variant="outlined">
-          {show(total, 'power')} in all, estimated: good to a third either way. What is known of the machine itself is better.
+          {show(total, 'power')} in all, estimated within a third. Figures of the machine itself are better.
         </Alert>
       )}
       <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, gap: 1.5, alignItems: 'start' }}>
@@ -82,7 +82,7 @@ export function BasisForm({
           min={1}
           max={100000}
           optional
-          helperText="Where the manual gives one it wins; the computed one stands beside it."
+          helperText="The manual takes priority. The calculated target is shown with it."
         />
       </Box>
       {sprung ? (
@@ -102,7 +102,7 @@ export function BasisForm({
       )}
       <Box>
         <Button type="submit" variant="contained" disabled={busy}>
-          Reckon on this
+          Use these loads
         </Button>
       </Box>
     </Box>
@@ -134,7 +134,7 @@ function LoadOf({
   return (
     <Box component="fieldset" sx={{ border: '1px solid var(--ts-edge)', borderRadius: '4px', m: 0, p: 1.5, display: 'grid', gap: 1 }}>
       <Box component="legend" sx={{ fontWeight: 650, px: 0.5 }}>
-        {label} takes {load ? show(load.kw, 'power') : drawnKw === undefined ? 'a power not known' : show(drawnKw, 'power')}
+        {label} takes {load ? show(load.kw, 'power') : drawnKw === undefined ? 'an unknown power' : show(drawnKw, 'power')}
         {g ? ', estimated' : ''}
       </Box>
       <Choices
@@ -188,18 +188,18 @@ function LoadOf({
         {g?.by === 'output' && (
           <NumberField
             dimension="power"
-            label="It gives out"
+            label="Output"
             value={g.outKw}
             onValue={(v) => guess({ ...g, outKw: v ?? g.outKw })}
             min={0.01}
             max={500}
-            helperText="Of a generator or pump; its losses are added."
+            helperText="For a generator or pump. Losses are added."
           />
         )}
       </Box>
       {(g?.by === 'blades' || g?.by === 'engine') && (
         <Choices
-          label={g.by === 'blades' ? 'Grass' : 'Snow, grass or whatever it works in'}
+          label={g.by === 'blades' ? 'Grass' : 'Snow, grass or other material'}
           value={g.by === 'blades' ? g.grass : g.work}
           options={CONDITIONS.map((id) => ({ id, label: CONDITION_WORDS[id] }))}
           onChoose={(c) => guess(g.by === 'blades' ? { ...g, grass: c } : { ...g, work: c })}

@@ -25,10 +25,10 @@ export function KeepLoads({ stored, loadsKw }: { stored: StoredDrive; loadsKw: R
   return (
     <Box sx={{ mt: 1.5, display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1 }}>
       <Button variant="outlined" disabled={busy} onClick={() => void keep()}>
-        Keep these loads with the drive
+        Save these loads with the drive
       </Button>
       <Box component="span" sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>
-        This job reckons on them already, in Match too.
+        This job already uses them, also in Match.
       </Box>
     </Box>
   );

@@ -37,7 +37,7 @@ export function OverHours({
   const { show, unit } = useUnits();
   const inUnit = (n: number) => (unit('force') === 'lb' ? n / 4.4482216152605 : n);
   const hours = (h: number | null) =>
-    h === null ? 'not for a long time' : h < 1 ? 'at once' : `${h < 10 ? h.toFixed(1) : Math.round(h)} h`;
+    h === null ? 'not for a long time' : h < 1 ? 'immediately' : `${h < 10 ? h.toFixed(1) : Math.round(h)} h`;
   const clamped = clamping && (
     <Box sx={{ fontSize: 15 }}>
       Clamping has {clamping.addsN >= 0 ? 'added' : 'taken'} {show(Math.abs(clamping.addsN), 'force')} ± {show(clamping.sdN, 'force')} on

@@ -211,7 +211,7 @@ export function ReadingForm({
                 onChange={(e) => setOff(e.target.checked ? [...off, id] : off.filter((x) => x !== id))}
               />
             }
-            label={`${beltName(drive, id)} is off: then it is kept as not a setting`}
+            label={`${beltName(drive, id)} is off: the reading is not a setting`}
           />
         ))}
       </Box>
@@ -222,7 +222,7 @@ export function ReadingForm({
       )}
       <Box>
         <Button type="submit" variant="contained" size="large" disabled={busy}>
-          Keep this reading
+          Save reading
         </Button>
       </Box>
     </Box>
@@ -235,7 +235,7 @@ const beltName = (drive: Drive, id: string) => drive.belts.find((b) => b.id === 
 function targetWords(method: TensionMethod, { targetN, feel }: Answered, span: Span, { show }: Units, springMm = 0): string {
   if (method === 'spring-length') return `${show(springMm, 'length')} as the drive is drawn and set.`;
   if (method === 'marks') return 'As the adjuster’s own scale counts; the drawing’s place is in the table above.';
-  if (targetN === null) return 'The load is not known, so no target.';
+  if (targetN === null) return 'The load is unknown, so there is no target.';
   if (isFeel(method)) {
     const at = feel[method];
     return at === undefined ? '' : `About ${show(at, VALUE_FIELDS[method].dimension, 0)} at the target, by a usual hand.`;

@@ -26,7 +26,7 @@ export function ReadingsList({ answer, readings }: { answer: Answered; readings:
   const asSetting = amounts.filter((r) => r.ok && r.setting).length;
   const said = (): string | null => {
     if (asSetting === 0) return 'None of these is a setting: read it with all its belts on.';
-    if (combined === null) return 'They disagree by more than their errors allow: none of them is believed. Read once more, another way.';
+    if (combined === null) return 'The readings differ by more than their uncertainty. None is used. Measure again by another method.';
     if (band.target !== null && combined.tensionN < band.floor) return 'It slips under load: tighten it.';
     if (band.ceiling !== null && combined.tensionN > band.ceiling) return 'It is too tight for belt or bearings: let it off.';
     if (targetN === null) return null;
@@ -46,7 +46,7 @@ export function ReadingsList({ answer, readings }: { answer: Answered; readings:
             {r.ok ? (
               <>
                 <strong>{show(r.tensionN, 'force')}</strong> ± {show(r.sdN, 'force')}
-                {r.outlier ? ': apart from the others, left out' : r.setting ? '' : ': not a setting, left out'}
+                {r.outlier ? ': differs from the others, excluded' : r.setting ? '' : ': not a setting, excluded'}
               </>
             ) : (
               `no longer to be placed: ${r.problem}`

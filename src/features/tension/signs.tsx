@@ -18,7 +18,7 @@ export function Signs({ drive, answer }: { drive: Drive; answer: Extract<Tension
     feel[m] === undefined ? [] : [`${METHOD_WORDS[m].toLowerCase()} ${show(feel[m], VALUE_FIELDS[m].dimension, 0)}`],
   );
   return (
-    <Box component="section" aria-label="What is seen at the target" sx={{ mt: 2 }}>
+    <Box component="section" aria-label="Signs at the target" sx={{ mt: 2 }}>
       <Typography variant="h3">Seen at the target</Typography>
       {spans.map((s) => (
         <Box key={`${s.from}>${s.to}`} sx={{ py: 0.75, borderBottom: '1px solid var(--ts-edge)', fontSize: 15 }}>
@@ -40,7 +40,7 @@ export function Signs({ drive, answer }: { drive: Drive; answer: Extract<Tension
         </Box>
       ))}
       {felt.length > 0 && (
-        <Box sx={{ py: 0.75, fontSize: 15, color: 'var(--ts-quiet)' }}>By feel, on the longest span, coarse: {felt.join(', ')}.</Box>
+        <Box sx={{ py: 0.75, fontSize: 15, color: 'var(--ts-quiet)' }}>By feel, on the longest span, roughly: {felt.join(', ')}.</Box>
       )}
     </Box>
   );

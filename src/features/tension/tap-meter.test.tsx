@@ -50,7 +50,7 @@ describe('the tap meter', () => {
   it('a simulated tap says that it is one, and is no reading', async () => {
     show(<TapMeter targetHz={60} onNote={vi.fn()} />);
     await userEvent.click(screen.getByRole('button', { name: 'Simulated tap' }));
-    expect(await screen.findByText('Simulated: this is no measurement.')).toBeTruthy();
+    expect(await screen.findByText('Simulated, not a measurement.')).toBeTruthy();
     expect(screen.queryByRole('button', { name: /^Take/ })).toBeNull();
   });
   it('without a microphone a recording can still be opened', async () => {

@@ -63,7 +63,7 @@ export function TapMeter({ targetHz, onNote }: { targetHz: number | null; onNote
       const expect = targetHz === null ? undefined : ([targetHz / 2, targetHz * 2] as const);
       const heard = await askTap({ ...recording, expect }).catch(() => null);
       setBusy(false);
-      if (!heard) return setProblem('The recording could not be worked through just now. Try once more.');
+      if (!heard) return setProblem('The recording could not be analysed. Try again.');
       setLeft([]);
       setNow({ recording, simulated, heard });
     },
@@ -128,7 +128,7 @@ export function TapMeter({ targetHz, onNote }: { targetHz: number | null; onNote
       {recorder.running && (
         <Box role="status">
           <LinearProgress variant="determinate" value={100 * Math.min(1, recorder.level)} aria-label="Loudness" sx={{ height: 10 }} />
-          Keep still half a second, then tap the middle of the span three times, a second apart.
+          Wait half a second, then tap the middle of the span three times, once a second.
         </Box>
       )}
       {problem !== '' && (
@@ -141,7 +141,7 @@ export function TapMeter({ targetHz, onNote }: { targetHz: number | null; onNote
           <Wave recording={now.recording} taps={taps.map((t, i) => ({ ...t, kept: !left.includes(i) }))} />
           <Spectrum picture={now.heard.picture} hz={hz} />
           <Box role="status" sx={{ fontSize: 16 }}>
-            {now.simulated && <strong>Simulated: this is no measurement. </strong>}
+            {now.simulated && <strong>Simulated, not a measurement. </strong>}
             {hz === null
               ? 'No note. '
               : `${hz.toFixed(1)} Hz ± ${(2 * now.heard.sdHz!).toFixed(1)} Hz, ${QUALITY_WORDS[now.heard.quality]}. `}
@@ -161,7 +161,7 @@ export function TapMeter({ targetHz, onNote }: { targetHz: number | null; onNote
           ))}
           {!now.simulated && others.length > 0 && (
             <Box sx={{ fontSize: 15 }}>
-              Thought of as well:{' '}
+              Other possible notes:{' '}
               {others.map((c) => (
                 <Button
                   key={c.hz}

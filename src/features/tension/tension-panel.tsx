@@ -60,7 +60,7 @@ export function TensionPanel({
   if (!answer.ok)
     return (
       <Alert severity="warning" variant="outlined" sx={{ my: 2 }}>
-        How tight it is cannot be worked out: {answer.problem}.
+        The tension cannot be calculated: {answer.problem}.
       </Alert>
     );
   const { sheet, settings, recommended } = answer;
@@ -69,7 +69,9 @@ export function TensionPanel({
     const read = await askTension({ ...request, readings: [asked] }).catch(() => null);
     const one = read?.ok ? read.readings[0] : undefined;
     const wrong = read && !read.ok ? read.problem : one && !one.ok ? one.problem : null;
-    setProblem(wrong !== null ? `This cannot be: ${wrong}.` : one ? '' : 'What it amounts to could not be worked out; keep it once more.');
+    setProblem(
+      wrong !== null ? `This reading is not possible: ${wrong}.` : one ? '' : 'The reading could not be calculated. Save it again.',
+    );
     return one?.ok === true && onTake !== null && onTake({ ...kept, state: sheet.state, tensionN: one.tensionN, sdN: one.sdN });
   };
   const readingDue = reads(answer);

@@ -45,7 +45,7 @@ describe('how tight a belt should be', () => {
     open();
     expect(screen.getByText(/slips below 129 N at rest/)).toBeTruthy();
     expect(screen.getByText('At 6.4 mm and above, the brake stays off when released.')).toBeTruthy();
-    const signs = screen.getByRole('region', { name: 'What is seen at the target' });
+    const signs = screen.getByRole('region', { name: 'Signs at the target' });
     expect(signs.textContent).toContain('54.6 Hz');
     expect(within(screen.getByRole('table')).getAllByRole('row')).toHaveLength(13);
     expect(within(screen.getByRole('table')).getAllByRole('img', { name: 'recommended' })).toHaveLength(1);
@@ -56,7 +56,7 @@ describe('how tight a belt should be', () => {
     await choose('Spring length');
     await choose('Engagement spring');
     await userEvent.type(screen.getByLabelText('Length as fitted'), '203.13');
-    await userEvent.click(screen.getByRole('button', { name: 'Keep this reading' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Save reading' }));
     await waitFor(() => expect(take).toHaveBeenCalledTimes(1));
     const [read] = take.mock.calls[0]!;
     expect(read).toMatchObject({
@@ -73,8 +73,8 @@ describe('how tight a belt should be', () => {
     open([], take);
     await choose('Spring length');
     await userEvent.type(screen.getByLabelText('Length as fitted'), '900');
-    await userEvent.click(screen.getByRole('button', { name: 'Keep this reading' }));
-    expect(await screen.findByText(/^This cannot be: its tensioner does not bring this spring/)).toBeTruthy();
+    await userEvent.click(screen.getByRole('button', { name: 'Save reading' }));
+    expect(await screen.findByText(/^This reading is not possible: its tensioner does not bring this spring/)).toBeTruthy();
     expect(take).not.toHaveBeenCalled();
   });
   it('a push is asked for at its span, with the target there', async () => {
@@ -83,7 +83,7 @@ describe('how tight a belt should be', () => {
     await choose('Push');
     expect(screen.getByText('12 N at 6.6 mm is the target.')).toBeTruthy();
     await userEvent.type(screen.getByLabelText('Push on all its belts'), '12');
-    await userEvent.click(screen.getByRole('button', { name: 'Keep this reading' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Save reading' }));
     await waitFor(() => expect(take).toHaveBeenCalledTimes(1));
     expect(take.mock.calls[0]![0]).toMatchObject({
       where: 'Blade spindle to Engine pulley',
@@ -95,8 +95,8 @@ describe('how tight a belt should be', () => {
     expect(screen.getByText(/^Together/)).toBeTruthy();
     first.unmount();
     open([spring(203), { reading: { method: 'tap', at: ['spindle', 'crank'], hz: 20 }, where: 'Long span', clamped: true, without: [] }]);
-    expect(screen.getByText(/none of them is believed/)).toBeTruthy();
-    expect(screen.getAllByText(/left out/)).toHaveLength(2);
+    expect(screen.getByText(/None is used/)).toBeTruthy();
+    expect(screen.getAllByText(/excluded/)).toHaveLength(2);
   });
 });
 

@@ -14,15 +14,15 @@ export const METHOD_WORDS: Readonly<Record<TensionMethod, string>> = {
 };
 
 export const METHOD_HOW: Readonly<Record<TensionMethod, string>> = {
-  tap: 'Tap the middle of the span and listen to it here, or type what a meter shows. Everything else still, the span touched by nothing.',
-  deflection: 'Push the middle of the span square to it, and read force and deflection against a straight edge across the two pulleys.',
-  'spring-length': 'Length of the spring as it is fitted, inside one hook to inside the other, in this state.',
+  tap: 'Tap the middle of the span and record it here, or enter the reading of a meter. Keep everything else still and off the span.',
+  deflection: 'Push the middle of the span at a right angle. Read force and deflection against a straight edge across the two pulleys.',
+  'spring-length': 'Installed length of the spring in this state, from inside one hook to inside the other.',
   marks:
-    'Where the adjuster stands: a hole, a link, a collar’s gap, the distance of two marks. A tap or push beside it teaches what it is worth.',
+    'Position of the adjuster: a hole, a link, a collar gap, or the distance between two marks. A tap or push at the same setting calibrates it.',
   twist:
-    'Twist the middle of the span between two fingers as far as it goes easily, and read the angle. Coarse, until measured readings beside it teach it.',
-  'hand-roll': 'Roll the span over with the whole hand as far as it goes easily, and read the angle. Coarse.',
-  thumb: 'A firm thumb at mid-span, no scale; read how far it gives. Coarse: thumbs differ.',
+    'Twist the middle of the span between two fingers as far as it turns easily. Read the angle. Rough until measured readings calibrate it.',
+  'hand-roll': 'Roll the span over with the whole hand as far as it turns easily. Read the angle. Rough.',
+  thumb: 'Push firmly with a thumb at mid-span, without a scale. Read the deflection. Rough: thumbs differ.',
 };
 
 /** What is typed of each method. */
@@ -32,10 +32,10 @@ export const VALUE_FIELDS: Readonly<
   tap: { label: 'Note of the tap, Hz', dimension: 'number', min: 1, max: 2000 },
   deflection: { label: 'Push on all its belts', dimension: 'force', min: 0.1, max: 5000 },
   'spring-length': { label: 'Length as fitted', dimension: 'length', min: 1, max: 2000 },
-  marks: { label: 'Stands at', dimension: 'length', min: -2000, max: 2000 },
+  marks: { label: 'Position', dimension: 'length', min: -2000, max: 2000 },
   twist: { label: 'Twisted by', dimension: 'angle', min: 2, max: 180 },
   'hand-roll': { label: 'Rolled by', dimension: 'angle', min: 2, max: 360 },
-  thumb: { label: 'Gives by', dimension: 'length', min: 0.5, max: 300 },
+  thumb: { label: 'Deflection', dimension: 'length', min: 0.5, max: 300 },
 };
 
 export const FAULT_WORDS: Readonly<Record<SettingFault, string>> = {
@@ -71,7 +71,7 @@ export function advisedSetting({
   const { position, tension, reach, atEnd, brakeMargin } = advice;
   const first =
     Math.abs(position - now) < 0.05
-      ? `Leave it at ${place(position)}: ${force(tension)}.`
+      ? `Leave as is at ${place(position)}: ${force(tension)}.`
       : `Set it to ${place(position)}: ${force(tension)}.`;
   const target = reach === 'met' ? '' : `The target of ${force(targetN)} is out of reach.`;
   const end = atEnd ? 'This is the end of the adjuster’s travel.' : '';

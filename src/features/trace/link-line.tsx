@@ -153,7 +153,7 @@ function CorrectForm({
       <Button type="submit" variant="contained">
         Keep it
       </Button>
-      <Button onClick={onClose}>Leave it</Button>
+      <Button onClick={onClose}>Cancel</Button>
     </Box>
   );
 }

@@ -44,7 +44,7 @@ describe('a log kept elsewhere', () => {
   it('without a least width nothing is kept: no forecast could follow', async () => {
     const keep = open(undefined, null);
     await take('date,meter,method,widths\n2026-06-01,2400,single,29.4\n');
-    await press('Keep this reading');
+    await press('Save reading');
     expect(await screen.findByText(/Enter the minimum width from the manual first/)).toBeTruthy();
     expect(keep).not.toHaveBeenCalled();
   });
@@ -72,7 +72,7 @@ describe('what is typed beside a log', () => {
     const rows = 'date,meter,method,widths\n2026-06-01,2400,single,29.4\n2026-07-01,2600,single,29.3\n';
     await userEvent.upload(screen.getByLabelText('A log of widths, CSV'), new File([rows], 'old.csv', { type: 'text/csv' }));
     expect(await screen.findByText('1 reading is in the log already and will not be saved again.')).toBeTruthy();
-    await press('Keep this reading');
+    await press('Save reading');
     await waitFor(() => expect(keep.mock.calls.map(([w]) => (w as WidthWritten).meter)).toEqual([2600]));
   });
   it('the form tells the unit and the minimum as they are typed', async () => {

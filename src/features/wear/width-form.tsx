@@ -90,11 +90,11 @@ export function WidthForm({
         : method === 'rib-top' && widths.length < 2
           ? 'Several ribs are two at least; read another, or call it one rib.'
           : meter === null
-            ? 'Give what the meter shows.'
+            ? 'Enter the meter.'
             : on === null
               ? 'Give what the meter showed when this belt was fitted, or say that it has not run.'
               : meter < on
-                ? 'The meter lies before the belt was fitted. Was it swapped? Give what it showed when the belt went on.'
+                ? 'The meter shows less than when the belt was fitted. If it was replaced, correct the meter at fitting.'
                 : minimum === null
                   ? 'Give the least width that the manual allows.'
                   : isNew !== null && isNew <= minimum

@@ -5,9 +5,9 @@ import { entryKind } from '../kind';
 
 const part = z.object({ id: z.string().min(1).max(60), label: z.string().min(1).max(200) });
 const gap = z
-  .number({ error: 'Give the gap to the straight edge.' })
-  .min(-LARGEST_GAP_MM, 'That is no gap to a straight edge.')
-  .max(LARGEST_GAP_MM, 'That is no gap to a straight edge.');
+  .number({ error: 'Enter the gap to the straight edge.' })
+  .min(-LARGEST_GAP_MM, `Enter a gap of at most ${LARGEST_GAP_MM} mm. Check the unit.`)
+  .max(LARGEST_GAP_MM, `Enter a gap of at most ${LARGEST_GAP_MM} mm. Check the unit.`);
 
 /** When alignment is read: as it came, before the tension is set, and again with everything tight. */
 export const ALIGNED_WHEN = ['found', 'set', 'tight'] as const;
@@ -21,7 +21,7 @@ const body = z.object({
   pulley: part,
   by: z.enum(['straight-edge', 'string']),
   gaps: z.object({ near: gap, far: gap, above: gap.nullable(), below: gap.nullable() }),
-  rimMm: z.number({ error: 'Give the diameter of the rim.' }).positive().max(3000),
+  rimMm: z.number({ error: 'Enter the diameter of the rim.' }).positive().max(3000),
   widerByMm: z.number().min(-500).max(500),
   /** What they amount to. */
   offsetMm: z.number(),
@@ -43,7 +43,7 @@ export const alignment = entryKind<Aligned>({
   on: 'open',
   refuse: ({ gaps, reference, pulley }) =>
     reference.id === pulley.id
-      ? { field: 'pulley', problem: 'The edge lies on one pulley and is read at another; choose two.' }
+      ? { field: 'pulley', problem: 'Choose two pulleys: one for the straight edge, one for the gaps.' }
       : refuseGaps(gaps),
   undoable: true,
   name: ({ reference, pulley }) => `alignment of ${reference.label} and ${pulley.label}`,

@@ -15,9 +15,9 @@ const short = (what: string, most = 500) => z.string().trim().max(most, `${what}
 
 const body = z.object({
   complaints: z.array(z.enum(ids)).max(6, 'Choose the six that matter most.'),
-  words: short('What the customer says', 2000),
+  words: short('The customer’s words', 2000),
   began: z.enum(BEGAN),
-  doneBefore: short('What was done before'),
+  doneBefore: short('Earlier work'),
   doneBy: short('Who did it', 100),
   parts: z.enum(PARTS_BEFORE),
   partsOf: z.enum(PARTS_OF),

@@ -18,7 +18,7 @@ const body = z.object({
   /** When to look again, and at what; neither for not at all. */
   look: nextLook,
   /** What else is said of the next look. */
-  next: z.string().trim().max(500, 'The next look is longer than 500 characters.'),
+  next: z.string().trim().max(500, 'The follow-up is longer than 500 characters.'),
 });
 
 /** The line a job is closed with, for whoever fetches the machine. */

@@ -3,7 +3,10 @@ import { MEASURED_PARTS } from '../../cvt';
 import { bySchema } from '../../stored';
 import { entryKind } from '../kind';
 
-const mm = z.number({ error: 'Give the measure.' }).min(0, 'A measure is not below 0.').max(500, 'No part of these is so large.');
+const mm = z
+  .number({ error: 'Enter the measurement.' })
+  .min(0, 'A measurement must be at least 0.')
+  .max(500, 'Enter at most 500 mm. Check the unit.');
 
 const body = z.object({
   part: z.enum(MEASURED_PARTS),

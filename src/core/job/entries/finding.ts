@@ -29,7 +29,7 @@ const body = z.object({
   limit: z.number().finite().nullable(),
   note: text('The note'),
   /** The act proposed; '' where nothing is to be done. */
-  act: text('What to do'),
+  act: text('The repair'),
   priceCents: price,
   answer: z.enum(ANSWERS),
 });
@@ -52,10 +52,10 @@ export const finding = entryKind<Finding>({
   on: 'open',
   undoable: true,
   name: ({ check, part }) => [part?.label, CHECKS.find((c) => c.id === check)?.label].filter(Boolean).join(': '),
-  takenBack: () => 'Finding taken back.',
+  takenBack: () => 'Finding struck out.',
 });
 
-const decisionBody = z.object({ finding: z.uuid(), answer: z.enum(ANSWERS), act: text('What to do'), priceCents: price });
+const decisionBody = z.object({ finding: z.uuid(), answer: z.enum(ANSWERS), act: text('The repair'), priceCents: price });
 export type Decision = z.infer<typeof decisionBody>;
 
 /** What the customer said to what was proposed for a finding. The last one stands. */

@@ -20,7 +20,7 @@ export type Mended = z.infer<typeof body>;
 
 /** A cause that was mended: from then on it explains nothing of what is still wrong. One that is left in explains what it did. */
 export const mended = entryKind<Mended>({
-  form: { what: 'this mend', version: 1, upgrades: {}, check: bySchema(body) },
+  form: { what: 'this repair', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: true,
   on: 'open',
   undoable: true,

@@ -14,5 +14,5 @@ export const note = entryKind<z.infer<typeof body>>({
   on: 'open',
   undoable: true,
   name: ({ text }) => shortened(text, 40),
-  takenBack: () => 'Note taken back.',
+  takenBack: () => 'Note struck out.',
 });

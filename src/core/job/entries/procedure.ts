@@ -30,7 +30,7 @@ const stepBody = z.object({
   readings: z
     .array(
       z.object({
-        what: text('What was read', 120),
+        what: text('The reading', 120),
         /** In the core's unit of its dimension; text where it is in words. */
         value: z.union([z.number().finite(), text('The reading', 300)]),
         in: z.enum(['length', 'force', 'seconds', 'degrees', 'count', 'words']),

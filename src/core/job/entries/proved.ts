@@ -27,13 +27,13 @@ export function complaintAfter({ belt, complaint }: Pick<Proved, 'belt' | 'compl
 
 /** What the test run showed. The last one stands. */
 export const proved = entryKind<Proved>({
-  form: { what: 'this proof', version: 1, upgrades: {}, check: bySchema(body) },
+  form: { what: 'this test result', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: true,
   on: 'open',
   refuseOn: (_, { lines }) => {
     const off = stillOff(lines);
-    return off.length === 0 ? null : `Not back on: ${off.join(', ')}. Count it on, or take the line back, before it is proved.`;
+    return off.length === 0 ? null : `Not back on: ${off.join(', ')}. Refit and count it, or strike out the line, before the test.`;
   },
   undoable: true,
-  name: () => 'the proof',
+  name: () => 'the test result',
 });

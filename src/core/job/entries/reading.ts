@@ -45,7 +45,7 @@ export const reading = entryKind<Reading>({
   refuse: ({ method, deflectionMm, value }) => {
     if (method === 'deflection' && deflectionMm === null) return { field: 'deflectionMm', problem: 'Say how far the span was pushed.' };
     // An adjuster may stand on either side of where it was drawn.
-    return method !== 'marks' && value <= 0 ? { field: 'value', problem: 'What was read has to be above 0.' } : null;
+    return method !== 'marks' && value <= 0 ? { field: 'value', problem: 'The reading must be above 0. Check the unit.' } : null;
   },
   undoable: true,
   name: ({ where }) => `reading at ${where}`,

@@ -5,7 +5,7 @@ import { RIDINGS } from '../../wear';
 import { entryKind } from '../kind';
 
 const share = z.number().min(0, 'A share is not below 0.').max(1, 'A share is not above the whole.');
-const meter = z.number({ error: 'Give what the meter shows.' }).min(0, 'A meter is not below 0.').max(1e6);
+const meter = z.number({ error: 'Enter the meter.' }).min(0, 'The meter must be at least 0.').max(1e6);
 
 const body = z.object({
   belt: z.object({ id: z.string().min(1).max(60), label: z.string().min(1).max(200) }),
@@ -27,7 +27,7 @@ export const riding = entryKind<RidingWritten>({
   fromDevice: true,
   on: 'open',
   refuse: ({ from, to, shares }) => {
-    if (to < from) return { field: 'to', problem: 'The meter runs back over this time. Was it swapped? Give what it shows now.' };
+    if (to < from) return { field: 'to', problem: 'The meter runs back in this time. If it was replaced, enter what it shows now.' };
     const whole = RIDINGS.reduce((a, r) => a + shares[r], 0);
     return Math.abs(whole - 1) > 0.011 ? { field: 'shares', problem: 'The shares do not make a whole.' } : null;
   },

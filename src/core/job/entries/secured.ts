@@ -35,5 +35,5 @@ export const running = entryKind<Running>({
   fromDevice: true,
   on: 'open',
   undoable: false,
-  name: () => 'powered test begun',
+  name: () => 'powered test started',
 });

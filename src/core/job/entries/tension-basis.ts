@@ -4,7 +4,7 @@ import { bySchema } from '../../stored';
 import { entryKind } from '../kind';
 
 const kw = z
-  .number({ error: 'Give the power.' })
+  .number({ error: 'Enter the power.' })
   .min(0, 'Power is not below 0.')
   .max(1000, 'That is more power than a belt of these takes.');
 const mm = z.number().positive().max(3000);
@@ -20,7 +20,7 @@ const body = z.object({
   /** Loads in place of those drawn; `guess` null where the power is known outright. */
   loads: z.array(z.object({ id: z.string().min(1).max(60), label: z.string().min(1).max(200), kw, guess: guess.nullable() })).max(50),
   /** The manual's own target, N: it wins over the computed one. */
-  ownTargetN: z.number().positive('A target is above 0.').max(1e5, 'No belt of these stands that.').nullable(),
+  ownTargetN: z.number().positive('A target is above 0.').max(1e5, 'Enter at most 100,000 N. Check the unit.').nullable(),
   newBelt: z.boolean(),
 });
 export type TensionBasisWritten = z.infer<typeof body>;
@@ -31,5 +31,5 @@ export const tensionBasis = entryKind<TensionBasisWritten>({
   fromDevice: true,
   on: 'open',
   undoable: true,
-  name: () => 'what the tension is reckoned on',
+  name: () => 'the load assumptions',
 });

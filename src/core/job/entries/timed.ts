@@ -8,9 +8,9 @@ export type TimedWhat = (typeof TIMED)[number];
 const body = z.object({
   what: z.enum(TIMED),
   seconds: z
-    .number({ error: 'Give the time in seconds.' })
+    .number({ error: 'Enter the time in seconds.' })
     .min(0.1, 'No drive does that in under a tenth of a second; time it again.')
-    .max(600, 'That is over ten minutes; give the time in seconds.'),
+    .max(600, 'Enter at most 600 s.'),
   /** As it came in, or after the work. */
   when: z.enum(['found', 'proved']),
   /** What it was held to, s; null where nothing is. */

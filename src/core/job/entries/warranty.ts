@@ -27,7 +27,7 @@ export const warranty = entryKind<WarrantyWritten>({
   on: 'open',
   refuse: ({ until, atMost, words }) =>
     until === null && atMost === null && words === ''
-      ? { field: 'words', problem: 'Give a day, a limit of the meter, or what the paper says.' }
+      ? { field: 'words', problem: 'Enter a day, a meter limit, or the warranty’s words.' }
       : null,
   undoable: true,
   name: ({ belt }) => `warranty of ${belt.label}`,

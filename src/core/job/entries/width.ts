@@ -4,8 +4,11 @@ import { bySchema, keptObject } from '../../stored';
 import { WIDTH_METHODS } from '../../wear';
 import { entryKind } from '../kind';
 
-const mm = z.number({ error: 'Give the width in mm.' }).positive('A width is above 0.').max(200, 'No belt of these is so wide.');
-const meter = z.number({ error: 'Give what the meter shows.' }).min(0, 'A meter is not below 0.').max(1e6);
+const mm = z
+  .number({ error: 'Enter the width in mm.' })
+  .positive('The width must be above 0 mm.')
+  .max(200, 'Enter at most 200 mm. Check the unit.');
+const meter = z.number({ error: 'Enter the meter.' }).min(0, 'The meter must be at least 0.').max(1e6);
 
 const body = z.object({
   belt: z.object({ id: z.string().min(1).max(60), label: z.string().min(1).max(200) }),
@@ -34,7 +37,7 @@ export const width = entryKind<WidthWritten>({
     if (shown < fittedAt)
       return {
         field: 'meter',
-        problem: 'The meter lies before the belt was fitted. Was it swapped? Give what it showed when the belt went on.',
+        problem: 'The meter shows less than when the belt was fitted. If it was replaced, correct the meter at fitting.',
       };
     if (method === 'single' && widths.length > 1) return { field: 'widths', problem: 'That is more than one rib; call it several ribs.' };
     if (method === 'rib-top' && widths.length < 2) return { field: 'widths', problem: 'Several ribs are two at least; call it one rib.' };

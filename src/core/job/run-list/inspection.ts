@@ -42,7 +42,7 @@ export function intake({ lines, kind, ticket, stopLimitS }: Known): OpenLine[] {
       title: 'Time engagement and stop as found',
       minutes: 4,
       state: taken ? 'done' : why !== null ? 'not-needed' : 'open',
-      reason: why ?? 'A complaint cannot be timed once the machine is apart. Skip it if the machine cannot run safely.',
+      reason: why ?? 'A complaint cannot be timed once parts are removed. Skip it if the machine cannot run safely.',
     }),
   ];
 }
@@ -161,7 +161,7 @@ export function tracedCheck(known: Known): OpenLine[] {
       work: { kind: 'check', check: next.check, part: null },
       stage: checkOf(next.check).state === 'asked' ? 'ask' : 'look',
       // One question answers all of these.
-      title: isAboutBeginning(next.check) ? 'When did it begin?' : checkOf(next.check).label,
+      title: isAboutBeginning(next.check) ? 'When did it start?' : checkOf(next.check).label,
       minutes: next.minutes,
       state: 'open',
       reason:

@@ -63,7 +63,7 @@ export function FindingLine({ body }: { body: EntryBody<'finding'> }) {
 export function DecisionLine({ body }: { body: EntryBody<'decision'> }) {
   return (
     <>
-      {body.act || 'What was found'}: <strong>{ANSWER_WORDS[body.answer]}</strong>
+      {body.act || 'Finding'}: <strong>{ANSWER_WORDS[body.answer]}</strong>
       {body.priceCents === null ? '' : `, ${money(body.priceCents)}`}
     </>
   );
@@ -75,14 +75,18 @@ export function SetupLine({ body }: { body: EntryBody<'setup'> }) {
 }
 
 const BELT = { stays: 'The belt stays on', 'comes-off': 'The belt comes off', 'not-tried': 'The belt was not tried' } as const;
-const COMPLAINT = { gone: '; the complaint is gone', still: '; the complaint is there still', 'not-said': '' } as const;
+const COMPLAINT = { gone: '; the complaint is fixed', still: '; the complaint is still present', 'not-said': '' } as const;
 const BRAKE = {
-  lands: 'the brake lands',
-  'does-not-land': 'the brake does not land',
+  lands: 'the brake is on',
+  'does-not-land': 'the brake stays off',
   none: 'it has no brake',
   'not-seen': 'the brake was not seen',
 } as const;
-const MACHINE = { sound: 'the machine is sound', 'known-bad': 'known faults stay in', 'not-judged': 'the machine is not judged' } as const;
+const MACHINE = {
+  sound: 'the machine is in good order',
+  'known-bad': 'known faults remain',
+  'not-judged': 'the machine was not judged',
+} as const;
 
 export function ProvedLine({ body }: { body: EntryBody<'proved'> }) {
   return (
@@ -142,8 +146,8 @@ export function TallyLine({ body }: { body: EntryBody<'tally'> }) {
 }
 
 const MENDED = {
-  here: 'Mended',
-  before: 'Mended before it came, and it went on',
+  here: 'Repaired',
+  before: 'Repaired before intake, complaint continued',
   left: 'Left in, since the customer declined',
 } as const;
 

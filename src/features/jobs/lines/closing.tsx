@@ -6,8 +6,8 @@ export function ClosingLine({ body }: { body: EntryBody<'closing'> }) {
     <>
       {body.ending !== null && <strong>{ENDING_WORDS[body.ending]}. </strong>}
       {body.text}
-      {body.why && ` Returned all the same: ${body.why}`}
-      {(body.look.after.length > 0 || body.next) && ` Next look: ${[lookWords(body.look), body.next].filter(Boolean).join(' ')}`}
+      {body.why && ` Returned anyway: ${body.why}`}
+      {(body.look.after.length > 0 || body.next) && ` Follow-up: ${[lookWords(body.look), body.next].filter(Boolean).join(' ')}`}
     </>
   );
 }

@@ -24,7 +24,7 @@ export function TensionBasisLine({ body }: { body: EntryBody<'tension-basis'> })
     ...(body.ownTargetN === null ? [] : [`the manual’s target is ${show(body.ownTargetN, 'force')}`]),
     ...(body.newBelt ? ['the belt is new'] : []),
   ];
-  return <>Reckoned on {said.length === 0 ? 'the drive as drawn' : said.join('; ')}.</>;
+  return <>Calculated from {said.length === 0 ? 'the drive as drawn' : said.join('; ')}.</>;
 }
 
 export function ClearanceLine({ body }: { body: EntryBody<'clearance'> }) {
@@ -45,9 +45,7 @@ export function TensionDecidedLine({ body }: { body: EntryBody<'tension-decided'
         {ACT_WORDS[body.act]}
         {body.to ? `, ${body.to.label} to ${adjusterPosition(body.to.position, body.to.placeIn)}` : ''}.
       </strong>{' '}
-      {body.act === body.advised
-        ? `Because ${body.because}.`
-        : `The numbers said: ${ACT_WORDS[body.advised].toLowerCase()}. ${body.reason}`}
+      {body.act === body.advised ? `Because ${body.because}.` : `Recommended: ${ACT_WORDS[body.advised].toLowerCase()}. ${body.reason}`}
       {body.hoursGained === null ? '' : ` Good for about ${Math.round(body.hoursGained)} h.`}
     </>
   );

@@ -30,7 +30,7 @@ const job = (more: Partial<Job> = {}): Job =>
 const asked = line('ask', 'asked', { ...NOTHING_ASKED, complaints: ['slow-weak'] });
 const skippedTimes = line('ask', 'skipped', { line: 'times-found', words: 'Time engagement and stop as found', why: 'Unsafe.' });
 const cable = (...steps: string[]) => [
-  line('fit', 'procedure', { procedure: 'cable', name: 'Engagement cable taken up', why: '' }),
+  line('fit', 'procedure', { procedure: 'cable', name: 'Engagement cable adjustment', why: '' }),
   ...steps.map((step) =>
     line('look', 'step', { procedure: 'cable', step, words: step, outcome: 'done', why: '', readings: [], torque: '' }),
   ),
@@ -171,7 +171,7 @@ describe('a step of the procedure', () => {
     const { sent } = serverThat(ok);
     const of = job({ entries: upTo() });
     const { becomes } = at('look', of);
-    expect(now().getByText(/^Belt: cracks/)).toBeTruthy();
+    expect(now().getByText(/^Check the belt for cracks/)).toBeTruthy();
     await userEvent.click(now().getByRole('radio', { name: 'Sound' }));
     await waitFor(() =>
       expect(sent[0]?.input).toMatchObject({ entry: { type: 'finding', body: { check: 'belt-surface', result: 'good' } } }),
@@ -209,7 +209,7 @@ describe('a line with a verdict', () => {
   it('stays in view once it is read, and goes on by hand', async () => {
     const of = job({ entries: [asked, skippedTimes, madeSafe(), deckOn, ...steps, moved] });
     const { becomes } = at('set', of);
-    expect(now().getByText(/^Tension; another link/)).toBeTruthy();
+    expect(now().getByText(/^Measure the tension. If it is outside/)).toBeTruthy();
     const { fetched } = serverThat(ok);
     let answers = (_: Response) => {};
     fetched.mockImplementationOnce(() => new Promise((answered) => (answers = answered)));
@@ -222,9 +222,9 @@ describe('a line with a verdict', () => {
       answers(Response.json(ok));
       await new Promise((passed) => setTimeout(passed, 100));
     });
-    expect(now().getByText(/^Tension; another link/)).toBeTruthy();
+    expect(now().getByText(/^Measure the tension. If it is outside/)).toBeTruthy();
     await userEvent.click(now().getByRole('button', { name: 'Continue' }));
-    expect(now().queryByText(/^Tension; another link/)).toBeNull();
+    expect(now().queryByText(/^Measure the tension. If it is outside/)).toBeNull();
   });
 });
 
@@ -237,7 +237,7 @@ describe('the question of when it began', () => {
         <WithCheck of={of} />
       </OpenedLineProvider>,
     );
-    expect(now().getByText('When did it begin?')).toBeTruthy();
+    expect(now().getByText('When did it start?')).toBeTruthy();
     expect(now().queryByRole('radio', { name: 'Not asked' })).toBeNull();
     await userEvent.click(now().getByRole('radio', { name: 'Customer does not know' }));
     await waitFor(() =>

@@ -22,7 +22,7 @@ export function Barred({ driveId, facts }: { driveId: number; facts: Facts }) {
     const answer = await act(
       'fact.set',
       { subject: { driveId }, fact: 'barred-tools', value: [...barredOf(facts), line] },
-      { words: `Tools on this drive: ${line}`, about: ABOUT_FACTS, done: 'Kept for the next time.' },
+      { words: `Tools on this drive: ${line}`, about: ABOUT_FACTS, done: 'Saved for the next job.' },
     );
     if (isTaken(answer)) setText(null);
   };
@@ -30,7 +30,7 @@ export function Barred({ driveId, facts }: { driveId: number; facts: Facts }) {
     return (
       <Box>
         <Button onClick={() => setText('')} sx={{ minHeight: 44, ml: -1 }}>
-          A tool did not reach …
+          A tool did not reach…
         </Button>
       </Box>
     );
@@ -45,10 +45,10 @@ export function Barred({ driveId, facts }: { driveId: number; facts: Facts }) {
     >
       <TextField
         autoFocus
-        label="What barred which tool, and what reached"
+        label="Tool that did not reach, and tool that did"
         value={text}
         onChange={(e) => setText(e.target.value)}
-        placeholder="Ratchet fouls the frame; flat 13 mm spanner reaches."
+        placeholder="Ratchet hits the frame. Open-end 13 mm wrench reaches."
         sx={{ flex: 1, minWidth: 220 }}
         slotProps={{ htmlInput: { maxLength: 200 } }}
       />
@@ -56,7 +56,7 @@ export function Barred({ driveId, facts }: { driveId: number; facts: Facts }) {
         Remember it
       </Button>
       <Button onClick={() => setText(null)} sx={{ minHeight: 56 }}>
-        Leave it
+        Cancel
       </Button>
     </Box>
   );

@@ -44,7 +44,7 @@ export function PartGone({
           {count} {item.toLowerCase()} not refitted
         </DialogTitle>
         <DialogContent>
-          <RadioGroup aria-label="What happened to the part" value={way} onChange={(e) => setWay(e.target.value as Way)}>
+          <RadioGroup aria-label="Where the part is" value={way} onChange={(e) => setWay(e.target.value as Way)}>
             {(Object.keys(WAYS) as Way[]).map((id) => (
               <FormControlLabel key={id} value={id} control={<Radio />} label={WAYS[id][0]} sx={{ minHeight: 48 }} />
             ))}

@@ -24,7 +24,7 @@ type Entered = z.infer<typeof enteredShape>;
 const NOTHING_ENTERED: Entered = { values: {}, counts: {}, torque: '' };
 
 function doneWords({ instrument, checks, hold }: Step, written: StepRecord | undefined): string {
-  if (written?.outcome === 'done') return `Done once more (round ${written.rounds + 1})`;
+  if (written?.outcome === 'done') return `Done again (round ${written.rounds + 1})`;
   if (instrument === 'setting') return 'Done without a new position';
   if (instrument) return 'Done without a reading';
   if (checks) return 'Done without a recorded check';

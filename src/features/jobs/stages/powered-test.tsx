@@ -29,7 +29,7 @@ export function PoweredTest({
   const cautions = cautionsFor('running', bay.facts, { kind: bay.kind, coverOff });
   const again = confirmedThisVisit(job, bay, cautions, day);
   const confirm = (confirmed: readonly Confirmed[]) =>
-    acts.write(at, 'running', { cautions: [...confirmed] }, `Job ${job.number}: powered test`, 'Written: a powered test begins.');
+    acts.write(at, 'running', { cautions: [...confirmed] }, `Job ${job.number}: powered test`, 'The powered test started.');
   if (!runs)
     return (
       <>

@@ -53,7 +53,7 @@ export function StageMoves({ at, acts, bay }: Pick<StageProps, 'at' | 'acts' | '
         >
           <TextField
             autoFocus
-            label={asking === 'skipped' ? `Reason for skipping the rest of ${name}` : `What ${name} waits for`}
+            label={asking === 'skipped' ? `Reason for skipping the rest of ${name}` : `Reason for the hold at ${name}`}
             value={why}
             onChange={(e) => setWhy(e.target.value)}
             slotProps={{ htmlInput: { maxLength: 500 } }}

@@ -69,7 +69,7 @@ export function Stopwatch({
   };
   const keep = async () => {
     const seconds = Number((typed ?? '').replace(',', '.').replace(/\s*s(?:ec(?:onds?)?)?$/i, ''));
-    if (!(seconds >= 0.1 && seconds <= 600)) return setWrong('Give the seconds, from 0.1 to 600.');
+    if (!(seconds >= 0.1 && seconds <= 600)) return setWrong('Enter a time from 0.1 to 600 s.');
     if (await write(seconds, 'typed')) setTyped(null);
   };
   const over = taken !== null && limitS !== null && taken.seconds > limitS;

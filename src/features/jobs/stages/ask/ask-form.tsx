@@ -106,7 +106,7 @@ export function BeganQuestion({ job, at, acts, writable }: Pick<StageProps, 'job
       value={written.began === 'not-asked' ? null : written.began}
       disabled={!writable}
       onChoose={(began) =>
-        void acts.write(at, 'asked', { ...written, began }, `Job ${job.number}: when it began`, 'The answer is on the ticket.')
+        void acts.write(at, 'asked', { ...written, began }, `Job ${job.number}: when it started`, 'The answer is on the ticket.')
       }
     />
   );
@@ -118,14 +118,14 @@ function Before({ asked, writable, onPut }: { asked: Asked; writable: boolean; o
   return (
     <>
       <Choices
-        label="When did it begin?"
+        label="When did it start?"
         options={options(BEGAN, BEGAN_WORDS)}
         value={asked.began}
         disabled={!writable}
         onChoose={(began) => onPut({ began })}
       />
       <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { sm: '2fr 1fr' } }}>
-        <TextField label="What was done before" value={asked.doneBefore} onChange={(e) => onPut({ doneBefore: e.target.value })} />
+        <TextField label="Earlier work" value={asked.doneBefore} onChange={(e) => onPut({ doneBefore: e.target.value })} />
         <TextField label="By whom" value={asked.doneBy} onChange={(e) => onPut({ doneBy: e.target.value })} />
       </Box>
       <Choices
@@ -137,7 +137,7 @@ function Before({ asked, writable, onPut }: { asked: Asked; writable: boolean; o
       />
       {(asked.parts === 'new' || asked.parts === 'used') && (
         <Choices
-          label="Whose parts?"
+          label="Source of the parts"
           options={options(PARTS_OF, PARTS_OF_WORDS)}
           value={asked.partsOf}
           disabled={!writable}
@@ -160,7 +160,7 @@ function Before({ asked, writable, onPut }: { asked: Asked; writable: boolean; o
       />
       <TextField
         label="Hours between throws"
-        helperText="May be left out."
+        helperText="Optional."
         value={hours === null ? '' : String(hours)}
         onChange={(e) => {
           const typed = Number(e.target.value.replace(',', '.'));

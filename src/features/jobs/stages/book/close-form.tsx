@@ -82,24 +82,24 @@ export function CloseForm(props: StageProps) {
         slotProps={{ htmlInput: { maxLength: 2000 } }}
       />
       <Chips
-        label="Next look: when"
+        label="Follow-up: when"
         options={LOOK_AFTER.map((id) => ({ id, label: LOOK_AFTER_WORDS[id] }))}
         chosen={look.after}
         onToggle={(id) => setLook({ ...look, after: toggled(LOOK_AFTER, look.after, id) })}
       />
       <Chips
-        label="Next look: at what"
+        label="Follow-up: check what"
         options={LOOK_AT.map((id) => ({ id, label: LOOK_AT_WORDS[id] }))}
         chosen={look.at}
         onToggle={(id) => setLook({ ...look, at: toggled(LOOK_AT, look.at, id) })}
       />
       {missing && <Typography sx={{ color: 'var(--ts-copper)', fontSize: 15 }}>{missing.problem}</Typography>}
       <TextField
-        label="What else for the next look"
+        label="Notes for the follow-up"
         value={next}
         onChange={(e) => setNext(e.target.value)}
         placeholder="Bring the bagger; watch the second belt."
-        helperText="May be left out."
+        helperText="Optional."
         slotProps={{ htmlInput: { maxLength: 500 } }}
       />
       {ending === 'unfit' && (
@@ -107,7 +107,7 @@ export function CloseForm(props: StageProps) {
           label="Reason for returning it although it is not safe to use"
           value={why}
           disabled={unsigned}
-          helperText={unsigned ? 'An owner has to sign this.' : 'Printed on the ticket over your name.'}
+          helperText={unsigned ? 'An owner must sign this.' : 'Printed on the ticket over your name.'}
           onChange={(e) => setWhy(e.target.value)}
           slotProps={{ htmlInput: { maxLength: 500 } }}
         />

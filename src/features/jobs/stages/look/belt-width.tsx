@@ -121,20 +121,20 @@ export function BeltWidth({ job, at, acts, drive, writable }: StageProps & { dri
               onKeep={(r) => write(at, 'riding', r, `Job ${number}: how it was ridden`, 'How it was ridden is on the ticket.')}
             />
           )}
-          {writable && meter === null && 'Give the machine’s meter first: it is told from one reading of it to the next.'}
+          {writable && meter === null && 'Enter the machine’s meter first. The use is recorded between two readings.'}
         </Fold>
       )}
       <Fold
         title="Warranty"
         says={
           warranty === null
-            ? 'nothing told by the owner'
+            ? 'not recorded'
             : `${COVERS_WORDS[warranty.covers].toLowerCase()}, ${warrantyStands(warranty, today, meter) ? 'still within it' : 'run out'}`
         }
       >
         {warranty?.wetInside && (
           <Alert severity="warning" variant="outlined">
-            Water or mud was found in the housing: that often ends it. It is noted; breakage and wear are claimed apart.
+            Water or mud was found in the housing, which often voids the warranty. It is noted. Claim breakage and wear separately.
           </Alert>
         )}
         {writable ? (

@@ -229,12 +229,7 @@ function WhatFollows({
           }}
           sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { sm: '2fr 1fr' } }}
         >
-          <TextField
-            label="What to do"
-            value={act}
-            onChange={(e) => setAct(e.target.value)}
-            slotProps={{ htmlInput: { maxLength: 500 } }}
-          />
+          <TextField label="Repair" value={act} onChange={(e) => setAct(e.target.value)} slotProps={{ htmlInput: { maxLength: 500 } }} />
           <TextField
             label="Price, cr"
             value={price}
@@ -252,7 +247,7 @@ function WhatFollows({
       {finding.act !== '' && (
         <Box sx={{ mt: 1 }}>
           <Choices
-            label="The customer says"
+            label="Customer’s answer"
             disabled={!writable}
             value={finding.answer}
             options={ANSWERS.map((id) => ({ id, label: ANSWER_WORDS[id] }))}

@@ -47,10 +47,10 @@ export function Group({
       await acts.write(at, 'setup', { setup: s.id, up: isUp }, `Job ${job.number}: ${s.label}${isUp ? '' : ', back on'}`);
   };
   return (
-    <Box component="section" aria-label={setups.length === 0 ? 'As it stands' : setups.map((s) => s.label).join(', ')} sx={{ mb: 2.5 }}>
+    <Box component="section" aria-label={setups.length === 0 ? 'No parts removed' : setups.map((s) => s.label).join(', ')} sx={{ mb: 2.5 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, mb: 0.5 }}>
         <Typography variant="h2" sx={{ mr: 'auto' }}>
-          {setups.length === 0 ? 'As it stands' : setups.map((s) => s.label).join(', ')}
+          {setups.length === 0 ? 'No parts removed' : setups.map((s) => s.label).join(', ')}
         </Typography>
         {waits.length > 0 && <Box sx={{ color: 'var(--ts-quiet)' }}>{minutes} min more, once for all of these</Box>}
         {writable && waits.length > 0 && (

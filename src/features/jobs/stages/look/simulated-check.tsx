@@ -49,7 +49,7 @@ export function SimulatedCheck({
           .
           {writable && (
             <Button onClick={onMend} sx={{ display: 'block' }}>
-              To what may be mended
+              Go to possible repairs
             </Button>
           )}
         </Box>
@@ -60,7 +60,7 @@ export function SimulatedCheck({
           onClick={() => simulated.look(check.id)}
           sx={{ minHeight: 48, mt: 0.5 }}
         >
-          {answers.length === 0 ? 'Look at it' : 'Look once more'}, {minutes} min
+          {answers.length === 0 ? 'Check it' : 'Check again'}, {minutes} min
         </Button>
       )}
     </Box>

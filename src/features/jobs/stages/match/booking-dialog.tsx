@@ -43,7 +43,7 @@ export function BookingDialog({
           {verdictWord(matched.verdict, letsGo, matched.reasons)}. {pieces === 1 ? 'One comes' : `${pieces} come`} out of{' '}
           {shelf.bin || 'the shelf'}, {left === 1 ? 'one stays' : left === 0 ? 'none stays' : `${left} stay`}
           {shelf.priceCents === null ? '' : `; ${money(shelf.priceCents)} on the ticket`}.
-          {!exact && insteadOf ? ` The drive asks for ${insteadOf}.` : ''}
+          {!exact && insteadOf ? ` The drive needs ${insteadOf}.` : ''}
         </Typography>
         {!runs && (
           <Alert severity="warning" variant="outlined" sx={{ mb: 1.5 }}>

@@ -116,7 +116,7 @@ function BesideTicket({
               {short
                 ? choice.shelf.quantity === 0
                   ? `No ${beltName(choice.shelf)} left in ${choice.shelf.bin || 'the shelf'}`
-                  : `Only ${choice.shelf.quantity} of ${choice.pieces} ${beltName(choice.shelf)} to hand`
+                  : `Only ${choice.shelf.quantity} of ${choice.pieces} ${beltName(choice.shelf)} in stock`
                 : `Book ${beltName(choice.shelf)} from ${choice.shelf.bin || 'the shelf'}`}
             </Button>
           )}

@@ -27,7 +27,7 @@ function useLoadedSprings({ drive }: Pick<Bay, 'drive'>): string {
   const { show } = useUnits();
   const { answer, failed } = usePose(useMemo(() => (drive ? { drive, lever: 0 } : null), [drive]));
   // Nothing said would be taken for nothing loaded.
-  if (!drive) return 'Spring loads are unknown: there is no drawing. Treat every spring as loaded.';
+  if (!drive) return 'Spring loads are unknown without a drawing. Treat every spring as loaded.';
   if (failed || (answer && !answer.ok)) return 'Spring loads could not be calculated. Treat every spring as loaded.';
   if (!answer?.ok) return 'Calculating the spring loads. Treat every spring as loaded.';
   const loaded = answer.answer.solved.springs.filter((s) => s.force > 0.5);
