@@ -110,7 +110,10 @@ export function Tension({
     <TensionPanel
       request={request}
       readings={readings}
-      reads={(answer) => (reads && readings.length === 0) || decideOn(answer).act === 'read-first'}
+      reads={(answer) => {
+        const { act } = decideOn(answer);
+        return act === 'read-first' || (reads && readings.length === 0 && (act === 'leave' || act === 'adjust'));
+      }}
       onTake={
         writable
           ? async (read) => {
