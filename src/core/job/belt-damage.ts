@@ -3,12 +3,12 @@ import type { RecordLine } from './kind';
 import { findingsOf } from './record';
 import { linesOf } from './record-lines';
 
-/** Checks by which a belt is found damaged, whatever its width. */
+/** Checks that show belt damage at any width. */
 const DAMAGE: readonly CheckId[] = ['belt-surface', 'belt-flat'];
 /** Words of a title or a complaint by which the belt itself is broken. */
 const BROKE = /\bbelt\b.*\b(?:broke|broken|snapped|tore|torn|shredded)\b|\b(?:broke|broken|snapped|tore|torn|shredded)\b.*\bbelt\b/i;
 
-/** Whether a job is about a belt that is damaged or broken; null where the job says nothing, `replaced` once a belt was used on it. */
+/** Whether a job is about a damaged or broken belt. `replaced` once a belt was used on it; null without information. */
 export function beltDamageOn(
   { title, complaint }: { readonly title: string; readonly complaint: string },
   lines: readonly RecordLine[],

@@ -1,7 +1,7 @@
 import type { DriveKind } from '../fault';
 import { factNow, type FactId, type Facts } from '../machine';
 
-/** What a person looks at together, in this order: lines of one group are confirmed one by one or as a group. */
+/** Groups of safety lines, in screen order. Lines are confirmed one by one or by group. */
 export const CAUTION_GROUPS = ['power', 'support', 'moving', 'around'] as const;
 export type CautionGroup = (typeof CAUTION_GROUPS)[number];
 
@@ -20,16 +20,16 @@ interface CautionRule extends Caution {
   readonly list: CautionList;
   /** Only where a fact has one of these values; also where it is unknown, unless that is stated to be safe. */
   readonly where?: { readonly fact: FactId; readonly is: readonly string[]; readonly unknown?: false };
-  /** Kinds of drive whose machines have what the line speaks of; an unknown kind is taken for one of them. */
+  /** Kinds of drive that the line applies to. It also applies to an unknown kind. */
   readonly kinds?: readonly DriveKind[];
-  /** Kinds whose machines cannot have it. */
+  /** Kinds of drive that the line never applies to. */
   readonly never?: readonly DriveKind[];
 }
 
 const ENGINES = ['petrol', 'diesel'];
 const HUNG_DECKS: readonly DriveKind[] = ['deck-lever', 'deck-clutch', 'sliding-deck'];
 const BLADED: readonly DriveKind[] = [...HUNG_DECKS, 'snow-thrower', 'reel', 'pto'];
-/** Drives of machines that stand on their own frame: they have no wheels to chock and no gear. */
+/** Drives of machines without wheels to chock and without a gear. */
 const STATIONARY: readonly DriveKind[] = ['accessory'];
 
 /** General trade knowledge. The machine's manual, local codes and licensed practice take priority. */
@@ -290,7 +290,7 @@ const RULES: readonly CautionRule[] = [
   },
 ];
 
-/** What else a list depends on, beside the facts. */
+/** Further inputs of a list, besides the facts. */
 export interface CautionContext {
   readonly kind?: DriveKind | null;
   /** A cover that stays off for a watched run, by name. */
@@ -325,7 +325,7 @@ const coverOffLines = (cover: string): Caution[] => [
   },
 ];
 
-/** The cautions of a list that these facts call for. Whatever is unknown is taken to be the worse case. */
+/** List the cautions for these facts. An unknown fact counts as the worse case. */
 export function cautionsFor(list: CautionList, facts: Facts, { kind = null, coverOff = null }: CautionContext = {}): Caution[] {
   const lines = RULES.filter((rule) => {
     if (rule.list !== list) return false;

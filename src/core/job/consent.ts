@@ -3,14 +3,14 @@ import type { CustomerAnswer } from './entries/finding';
 import type { RecordLine } from './kind';
 import { findingsOf } from './record';
 
-/** Whether the customer is asked before a cause is mended, and what he said to it so far. */
+/** Whether the customer must approve a repair, and the answer so far. */
 export interface Consent {
   readonly needed: boolean;
   readonly said: CustomerAnswer;
 }
 
 const causes: readonly Cause[] = CAUSES;
-/** The answer that counts where several were given: a yes or no over what waits. */
+/** Weight of an answer where there are several: yes or no before waiting. */
 const WEIGHT: Readonly<Record<CustomerAnswer, number>> = { declined: 4, approved: 3, waiting: 2, asked: 1, 'not-asked': 0 };
 
 /**

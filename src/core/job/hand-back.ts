@@ -25,7 +25,7 @@ export type Unfit =
   | 'stop-too-long'
   | 'parts-off';
 
-/** What the state of a job bars, as it is shown. */
+/** Codes that block a hand-back, with their screen codes. */
 const BARRED: readonly (readonly [HandBackCode, Unfit])[] = [
   ['brake-off', 'brake-not-landing'],
   ['brake-not-confirmed', 'brake-not-seen'],
@@ -35,7 +35,7 @@ const BARRED: readonly (readonly [HandBackCode, Unfit])[] = [
   ['parts-off', 'parts-off'],
 ];
 
-/** What the hand-back of a job depends on. */
+/** Inputs of the hand-back of a job. */
 export interface HandBackOf {
   readonly lines: readonly RecordLine[];
   /** Limit of the stop time, s; null where the machine has none. */
@@ -69,11 +69,11 @@ export function handBackOf({ lines, stopLimitS, drive, beltId }: HandBackOf): Ha
   if (proof?.belt === 'comes-off') unfit.push('belt-comes-off');
   const { open } = safeHandBack(replayed, {
     stopLimitS,
-    // Without a drive the test tells whether there is a brake to see.
+    // Without a drive the test states whether there is a brake.
     hasBrake: proof?.brake === 'not-seen' || (drive ? hasBrake(drive, beltId) : proof !== null && proof.brake !== 'none'),
     fittedStaysTight: fittedException(lines) || (drive !== null && fittedStaysTight(driveNow(drive, replayed), replayed, beltId)),
   });
-  // A belt that was felt tight is unfit by itself, whatever was calculated.
+  // A belt that was felt tight is not fit to use, even if the calculation differs.
   if (replayed.released === 'tight') unfit.push('belt-stays-tight');
   for (const [code, why] of BARRED)
     if (open.includes(code) && !(why === 'slack-not-confirmed' && replayed.released === 'tight')) unfit.push(why);
@@ -89,5 +89,5 @@ export function handBackOf({ lines, stopLimitS, drive, beltId }: HandBackOf): Ha
   return { best, unfit, known, leftIn: left };
 }
 
-/** Whether a job may end so: never better than it tested. */
+/** Whether a job may end this way: never better than its test. */
 export const mayEnd = (hand: HandBack, ending: Ending): boolean => ENDINGS.indexOf(ending) >= ENDINGS.indexOf(hand.best);

@@ -5,7 +5,7 @@ import type { Role } from '../role';
 export const JOB_STATUSES = ['open', 'closed'] as const;
 export type JobStatus = (typeof JOB_STATUSES)[number];
 
-/** Belts or parts that go to or come from the shelf with an entry. */
+/** Belts or parts that an entry moves to or from stock. */
 export type ShelfMove = ({ readonly shelfBeltId: number } | { readonly partId: number }) & {
   /** How many are added to the shelf; negative where they are taken. */
   readonly by: number;
@@ -22,10 +22,10 @@ export interface RecordLine {
   readonly by: string;
 }
 
-/** What an entry is written beside. */
+/** Ticket and machine at the time of an entry. */
 export interface OnTicket {
   readonly lines: readonly RecordLine[];
-  /** What the machine's stop time is held to, s; null where it has none to keep. */
+  /** Limit of the stop time, s; null without one. */
   readonly stopLimitS: number | null;
   /** The drive that the job is about, and its belt; null where none is chosen. */
   readonly drive: Drive | null;
@@ -45,17 +45,17 @@ export interface EntryKind<Body> {
   readonly on: JobStatus;
   /** The field that is wrong and its sentence, where a device sends what the shape alone does not forbid. */
   readonly refuse?: (body: Body) => { readonly field: string; readonly problem: string } | null;
-  /** Why it cannot be written on this job, by what stands on its ticket and who writes. */
+  /** Reason why it cannot be written on this job, from the ticket and the author. */
   readonly refuseOn?: (body: Body, on: OnTicket) => string | null;
   /** Whether it can be struck out. */
   readonly undoable: boolean;
-  /** The status that it gives the job; as it was if omitted. */
+  /** New status of the job; unchanged if omitted. */
   readonly status?: JobStatus;
-  /** What it moves to or from the shelf; striking it out moves it back. */
+  /** Stock that it moves. Striking it out moves the stock back. */
   readonly shelf?: (body: Body) => ShelfMove;
-  /** A few words that name it, as in “Take back: …”. */
+  /** A short name, as in “Strike out: …”. */
   readonly name: (body: Body) => string;
-  /** What is said once it was taken back. */
+  /** Message after it was struck out. */
   readonly takenBack?: (body: Body) => string;
 }
 

@@ -3,7 +3,7 @@ import type { DriveKind } from '../fault';
 import { chosenOf } from './record';
 import type { RecordLine } from './kind';
 
-/** When a machine is looked at again: a new belt seats within its first hours, clamps and tapers move with it. */
+/** Times of a follow-up: a new belt, clamps and tapers settle in the first hours. */
 export const LOOK_AFTER = ['first-hour', 'first-day', 'oil-change', 'season'] as const;
 export const LOOK_AT = ['tension', 'clamps', 'alignment', 'keepers', 'brake', 'width'] as const;
 export type LookAfter = (typeof LOOK_AFTER)[number];
@@ -13,7 +13,7 @@ export const nextLook = z.object({ after: z.array(z.enum(LOOK_AFTER)), at: z.arr
 export type NextLook = z.infer<typeof nextLook>;
 export const NO_LOOK: NextLook = { after: [], at: [] };
 
-/** Procedures whose tension is set once and locked: bolts and wedges settle, and nothing takes up what they give. */
+/** Procedures with a locked tension: bolts and wedges settle, and no spring compensates. */
 const LOCKED = new Set(['twin-rods', 'accessory', 'eccentric', 'reel']);
 
 /**
@@ -30,7 +30,7 @@ export function usualLook(lines: readonly RecordLine[], kind: DriveKind | null):
   return { after: ['first-day'], at: ['tension', 'clamps', 'keepers'] };
 }
 
-/** A look has a time and something to look at, or it is none: the field that is missing. */
+/** Return the missing field: a follow-up needs both a time and a subject. */
 export function missingOfLook({ after, at }: NextLook): { readonly field: 'after' | 'at'; readonly problem: string } | null {
   if (after.length > 0 && at.length === 0) return { field: 'at', problem: 'Enter what to check then, or delete the time.' };
   if (at.length > 0 && after.length === 0) return { field: 'after', problem: 'Enter when to check again, or delete what to check.' };

@@ -19,7 +19,7 @@ import type { RecordLine } from './kind';
 import type { Changed } from './entries/changed';
 import type { Skipped } from './entries/skipped';
 
-/** What the record is read from, by the name it is kept under. */
+/** Bodies of ticket lines, by stored name. */
 export interface Bodies {
   readonly asked: Asked;
   readonly timed: Timed;
@@ -53,7 +53,7 @@ export interface Written<T extends keyof Bodies> {
   readonly by: string;
 }
 
-/** The lines of one kind that stand, as they were written. */
+/** Lines of one kind that are not struck out. */
 export const linesOf = <T extends keyof Bodies>(lines: readonly RecordLine[], type: T): Written<T>[] =>
   // A line's type and body belong together; `readBody` saw to that.
   lines.flatMap((l) => (l.type === type && !l.withdrawn ? [{ body: l.body as Bodies[T], at: l.at, by: l.by }] : []));

@@ -9,7 +9,7 @@ import { findingLives, type FindingStatus } from './state/findings';
 import { ticketEvents } from './state/from-ticket';
 import { linesOf, type Bodies } from './record-lines';
 
-/** Loads that a job reckons on in place of those drawn, kW by pulley: the last said of each belt, a later one over an earlier. */
+/** Loads of a job that replace the drawn loads, kW by pulley. The last entry of each belt counts. */
 export function loadsOnJob(lines: readonly RecordLine[]): Record<string, number> {
   const said = linesOf(lines, 'tension-basis');
   const standing = said.filter(({ body }, i) => !said.slice(i + 1).some((later) => later.body.belt === body.belt));
@@ -18,42 +18,42 @@ export function loadsOnJob(lines: readonly RecordLine[]): Record<string, number>
 
 const last = <T extends keyof Bodies>(lines: readonly RecordLine[], type: T): Bodies[T] | null => linesOf(lines, type).at(-1)?.body ?? null;
 
-/** What was asked last; null where nobody asked yet. */
+/** Last intake entry; null without one. */
 export const askedOf = (lines: readonly RecordLine[]): Asked | null => last(lines, 'asked');
 export const provedOf = (lines: readonly RecordLine[]): Proved | null => last(lines, 'proved');
 
-/** Whether the belt that was fitted last does not release by Match: it was fitted as an exception. */
+/** Whether the last fitted belt does not release by Match, and was fitted as an exception. */
 export function fittedException(lines: readonly RecordLine[]): boolean {
   const fitted = linesOf(lines, 'belt-booked').at(-1)?.body;
   return fitted !== undefined && fitted.letsGo && fitted.verdict === 'too-short';
 }
 
-/** The last time taken of something, as found or as proved. */
+/** Last time of an event, as found or from the test run. */
 export const timedOf = (lines: readonly RecordLine[], what: TimedWhat, when: Timed['when']): Timed | null =>
   linesOf(lines, 'timed')
     .map((l) => l.body)
     .filter((t) => t.what === what && t.when === when)
     .at(-1) ?? null;
 
-/** A finding that stands, with who found it and what the customer said since. */
+/** A current finding, with its author and the customer’s answer. */
 export interface Found extends Finding {
   readonly at: string;
   readonly by: string;
-  /** What became of a finding that was not good; null for one that was, or that was not reached. */
+  /** State of a finding that was not good; null for a good one, or one not reached. */
   readonly status: FindingStatus | null;
 }
 
 export const placeOfFinding = ({ check, part }: { readonly check: CheckId; readonly part: { readonly id: string } | null }): string =>
   `${check}/${part?.id ?? ''}`;
 
-/** What was found, by check and part: the last finding of each, with the customer's last answer to it. */
+/** Last finding of each check and part, with the customer’s last answer. */
 export function findingsOf(lines: readonly RecordLine[]): Map<string, Found> {
   const decisions = new Map<string, Decision>(linesOf(lines, 'decision').map((l) => [l.body.finding, l.body]));
   const found = new Map<string, Found>();
   for (const { body, at, by } of linesOf(lines, 'finding')) {
     const said = decisions.get(body.ref);
     const decided = said ? { answer: said.answer, act: said.act, priceCents: said.priceCents } : {};
-    // One act answers both directions: the later answer replaces the earlier one.
+    // One check answers both directions. The later answer replaces the earlier one.
     const other = oppositeOf(body.check) ?? mainOf(body.check);
     if (other !== undefined) found.delete(placeOfFinding({ ...body, check: other }));
     found.set(placeOfFinding(body), { ...body, ...decided, at, by, status: null });
@@ -65,13 +65,13 @@ export function findingsOf(lines: readonly RecordLine[]): Map<string, Found> {
   return found;
 }
 
-/** What was found at a check on a part, in either of its directions. */
+/** Finding of a check on a part, in either direction. */
 export const foundAt = (found: ReadonlyMap<string, Found>, check: CheckId, part: { readonly id: string } | null): Found | undefined => {
   const other = oppositeOf(check);
   return found.get(placeOfFinding({ check, part })) ?? (other && found.get(placeOfFinding({ check: other, part })));
 };
 
-/** Causes that the customer declined to have mended, and that were not mended since. */
+/** Causes with a declined repair, not repaired since. */
 export function leftIn(lines: readonly RecordLine[]): CauseId[] {
   const last = new Map(linesOf(lines, 'mended').map(({ body }) => [body.cause, body.when]));
   return [...last].flatMap(([cause, when]) => (when === 'left' ? [cause] : []));

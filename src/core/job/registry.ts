@@ -25,7 +25,7 @@ import { warranty } from './entries/warranty';
 import { width } from './entries/width';
 import type { EntryKind, JobStatus, ShelfMove } from './kind';
 
-/** Every kind of entry that a ticket can hold, by the name it is kept under. */
+/** Every kind of ticket entry, by its stored name. */
 export const ENTRY_KINDS = {
   note,
   stage,
@@ -73,7 +73,7 @@ export type TypedBody = { [T in EntryType]: { readonly type: T; readonly body: E
 /** The kind of an entry. Its functions take exactly bodies of that type, which `readBody` made sure of. */
 export const kindOf = <T extends EntryType>(type: T): EntryKind<EntryBody<T>> => ENTRY_KINDS[type] as unknown as EntryKind<EntryBody<T>>;
 
-/** What an entry does and is called, by its kind and with its body. */
+/** Behaviour and name of an entry, from its kind and body. */
 export interface EntryActs {
   readonly undoable: boolean;
   readonly status: JobStatus | null;
@@ -95,7 +95,7 @@ export function actsOf<T extends EntryType>({ type, body }: { readonly type: T; 
   };
 }
 
-/** Reads the body of an entry as it is kept. */
+/** Read the stored body of an entry. */
 export function readBody(type: string, version: number, body: unknown): Read<TypedBody> {
   if (!isEntryType(type))
     return { ok: false, problem: `Lines of the kind “${type}” are not known here.`, text: JSON.stringify(body, null, 2) };

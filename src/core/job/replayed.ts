@@ -12,7 +12,7 @@ export interface LineCondition {
 
 export interface ReplayedTicket {
   readonly replayed: ReplayedJob;
-  /** Where a line stands, by its index on the ticket; null for a line that shows nothing of the machine. */
+  /** Condition of a ticket line, by its index; null for a line that shows nothing of the machine. */
   readonly placeOf: (line: number) => LineCondition | null;
   /** The condition that held when a line was written. */
   readonly conditionOf: (line: number) => number;

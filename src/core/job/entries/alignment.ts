@@ -16,14 +16,14 @@ export const CUTS = ['any', 'lowest', 'highest'] as const;
 
 const body = z.object({
   belt: z.string().min(1).max(60),
-  /** The pulley that the edge lay on, and the one whose rim was read. */
+  /** Pulley with the straight edge, and pulley with the measured rim. */
   reference: part,
   pulley: part,
   by: z.enum(['straight-edge', 'string']),
   gaps: z.object({ near: gap, far: gap, above: gap.nullable(), below: gap.nullable() }),
   rimMm: z.number({ error: 'Enter the diameter of the rim.' }).positive().max(3000),
   widerByMm: z.number().min(-500).max(500),
-  /** What they amount to. */
+  /** Offset, angle and tilt from the gaps. */
   offsetMm: z.number(),
   skewDeg: z.number(),
   leanDeg: z.number().nullable(),
@@ -31,12 +31,12 @@ const body = z.object({
   limitDeg: z.number().positive(),
   when: z.enum(ALIGNED_WHEN),
   cut: z.enum(CUTS),
-  /** How one belt alone walked in a short run; null where none was made. */
+  /** Direction in which a single belt moved in a short run; null without a run. */
   track: z.enum(TRACKS).nullable(),
 });
 export type Aligned = z.infer<typeof body>;
 
-/** How two pulleys stand to each other, by gaps to a straight edge. */
+/** Alignment of two pulleys, from gaps to a straight edge. */
 export const alignment = entryKind<Aligned>({
   form: { what: 'this alignment', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: true,

@@ -3,7 +3,7 @@ import { bySchema } from '../../stored';
 import { COMPLAINTS, type ComplaintId } from '../../fault';
 import { entryKind } from '../kind';
 
-/** When a complaint began, who worked on it before and with what, how the machine arrives, and where the belt ended up. */
+/** Start of a complaint, earlier work and its parts, state of the machine on arrival, and final position of the belt. */
 export const BEGAN = ['not-asked', 'after-belt', 'after-part', 'after-blow', 'after-storage', 'slowly', 'always', 'unknown'] as const;
 export const PARTS_BEFORE = ['not-asked', 'none', 'new', 'used'] as const;
 export const PARTS_OF = ['not-asked', 'ours', 'customer', 'elsewhere'] as const;
@@ -23,7 +23,7 @@ const body = z.object({
   partsOf: z.enum(PARTS_OF),
   arrives: z.enum(ARRIVES),
   beltEnded: z.enum(BELT_ENDED),
-  /** Hours between throws; null where nobody knows. */
+  /** Hours between throws; null if unknown. */
   hoursBetween: z
     .number({ error: 'The hours between throws are a number.' })
     .positive('The hours between throws are more than 0.')
@@ -45,7 +45,7 @@ export const NOTHING_ASKED: Asked = {
   hoursBetween: null,
 };
 
-/** What whoever brings it says. The last one stands. */
+/** Complaint and history at intake. The last entry counts. */
 export const asked = entryKind<Asked>({
   form: { what: 'this answer', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: true,

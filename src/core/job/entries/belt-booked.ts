@@ -17,7 +17,7 @@ const place = z.object({
   supplierNote: z.string(),
 });
 
-/** What a drive asks for: by number, or by section and length; or, on older lines, in the words of whoever booked. */
+/** Belt that the drive needs: by number, or by section and length. Older lines hold free text. */
 const asked = z.union([
   z.object({
     designation: z.string().nullable(),
@@ -29,7 +29,7 @@ const asked = z.union([
 
 const body = z.object({
   shelfBeltId: z.number(),
-  /** The place on the shelf as it was, so that the belt can go back even where that is gone; null on older lines. */
+  /** Stock place at that time, so that the belt can be returned after the place was deleted; null on older lines. */
   place: place.nullable(),
   belt: z.string(),
   bin: z.string(),
@@ -39,10 +39,10 @@ const body = z.object({
   /** 0…1 */
   chance: z.number(),
   engagedN: z.number(),
-  /** What is left of it under load; null where no load is known. */
+  /** Tension under load, N; null without a known load. */
   runningN: z.number().nullable(),
   floorN: z.number(),
-  /** Null on lines from before it was kept, and where no bearing sets one. */
+  /** Null on older lines, and without a bearing limit. */
   ceilingN: z.number().nullable(),
   slackMm: z.number(),
   /** Outside lengths at which the drive would have run, mm; null at an end that nothing sets, or on older lines. */
@@ -52,16 +52,16 @@ const body = z.object({
   /** How many were taken from the shelf. */
   pieces: z.number().int().positive(),
   substitute: z.boolean(),
-  /** What it stands in for; null where it is the belt asked for, or the drive asks for none. */
+  /** The belt that it replaces as a substitute; null for the exact belt, or if the drive states none. */
   insteadOf: asked.nullable(),
   reason: z.string(),
   priceCents: z.number().nullable(),
-  /** The drive it was judged on, as it was then; null on lines from before it was kept. */
+  /** Drive and version that it was assessed on; null on older lines. */
   drive: z.object({ id: z.number(), version: z.number(), beltId: z.string() }).nullable(),
 });
 export type BeltBooked = z.infer<typeof body>;
 
-/** Of the first lines some said less than others, as fields were added. */
+/** Early lines lack fields that were added later. */
 function fromFirst(older: unknown): unknown {
   const { insteadOf, ...kept } = keptObject(older);
   return {

@@ -11,17 +11,17 @@ const body = z.object({
     .trim()
     .min(1, 'Write what the customer should know.')
     .max(2000, 'That is longer than 2000 characters; shorten it or split it in two.'),
-  /** Null on lines from before a job said how it ended. */
+  /** Null on lines from before endings were recorded. */
   ending: z.enum(ENDINGS).nullable(),
   /** Reason for returning it although it is not safe to use. */
   why: z.string().trim().max(500, 'The reason is longer than 500 characters.'),
-  /** When to look again, and at what; neither for not at all. */
+  /** Time and subject of the follow-up; neither without a follow-up. */
   look: nextLook,
-  /** What else is said of the next look. */
+  /** Notes for the follow-up. */
   next: z.string().trim().max(500, 'The follow-up is longer than 500 characters.'),
 });
 
-/** The line a job is closed with, for whoever fetches the machine. */
+/** Closing line of a job, for the person who collects the machine. */
 export const closing = entryKind<z.infer<typeof body>>({
   form: {
     what: 'this closing line',

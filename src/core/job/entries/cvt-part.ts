@@ -12,13 +12,13 @@ const body = z.object({
   part: z.enum(MEASURED_PARTS),
   /** By numbered place, counted from 1; mm. */
   values: z.array(mm).min(1, 'Measure one at least.').max(24),
-  /** The manual's limit, mm, with its page; null where it was not looked up. */
+  /** Limit from the manual, mm, with its page; null if not entered. */
   limitMm: mm.nullable(),
   page: z.string().trim().max(60),
 });
 export type CvtPartMeasured = z.infer<typeof body>;
 
-/** Rollers, shoes, slides or springs of a variable drive, each measured at its numbered place. The last of each part stands. */
+/** Rollers, shoes, slides or springs of a variable drive, each measured at its numbered place. The last entry of each part counts. */
 export const cvtPart = entryKind<CvtPartMeasured>({
   form: { what: 'these measures', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: true,

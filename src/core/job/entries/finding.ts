@@ -23,19 +23,19 @@ const body = z.object({
   /** The part it was made on; null where it is of the drive as a whole. */
   part: z.object({ id: z.string().max(60), label: z.string().max(120) }).nullable(),
   result: z.enum(FINDING_RESULTS),
-  /** What was read: seconds, mm, N, degrees or volts, by what the check asks. */
+  /** Reading of the check: seconds, mm, N, degrees or volts. */
   value: z.number().finite().nullable(),
-  /** What it was held to. */
+  /** Limit of the reading. */
   limit: z.number().finite().nullable(),
   note: text('The note'),
-  /** The act proposed; '' where nothing is to be done. */
+  /** Proposed repair; '' for none. */
   act: text('The repair'),
   priceCents: price,
   answer: z.enum(ANSWERS),
 });
 export type Finding = z.infer<typeof body>;
 
-/** What a finding says beside what the check showed, where nothing more is known: no number, nothing to be done. */
+/** Finding with a result only: no reading and no repair. */
 export const BARE_FINDING = {
   value: null,
   limit: null,
@@ -45,7 +45,7 @@ export const BARE_FINDING = {
   answer: 'not-asked',
 } as const satisfies Partial<Finding>;
 
-/** What a check showed, on one part. A later one of the same check and part stands in its place. */
+/** Result of a check on one part. A later result of the same check and part replaces it. */
 export const finding = entryKind<Finding>({
   form: { what: 'this finding', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: true,
@@ -58,7 +58,7 @@ export const finding = entryKind<Finding>({
 const decisionBody = z.object({ finding: z.uuid(), answer: z.enum(ANSWERS), act: text('The repair'), priceCents: price });
 export type Decision = z.infer<typeof decisionBody>;
 
-/** What the customer said to what was proposed for a finding. The last one stands. */
+/** The customer’s answer to the repair of a finding. The last entry counts. */
 export const decision = entryKind<Decision>({
   form: { what: 'this decision', version: 1, upgrades: {}, check: bySchema(decisionBody) },
   fromDevice: true,

@@ -9,16 +9,16 @@ const kinds = DRIVE_KINDS.map((k) => k.id) as [DriveKind, ...DriveKind[]];
 
 const body = z.object({
   cause: z.enum(causes),
-  /** Here, on this job; before it came, by whoever was at it, and the complaint went on; or not at all: the customer declined, and it stays in. */
+  /** `here`: on this job. `before`: before intake, and the complaint continued. `left`: the customer declined it. */
   when: z.enum(['here', 'before', 'left']),
   /** The customer was asked first, and agreed. */
   agreed: z.boolean().default(false),
-  /** The kind of drive that it was mended on: what a shop learns is by kind. */
+  /** Kind of the repaired drive: fault frequencies are counted by kind. */
   kind: z.enum(kinds),
 });
 export type Mended = z.infer<typeof body>;
 
-/** A cause that was mended: from then on it explains nothing of what is still wrong. One that is left in explains what it did. */
+/** A repaired cause. It no longer explains a remaining complaint. A cause that is left in still does. */
 export const mended = entryKind<Mended>({
   form: { what: 'this repair', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: true,

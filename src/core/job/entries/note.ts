@@ -7,7 +7,7 @@ const body = z.object({
   text: z.string().trim().min(1, 'Write the note.').max(4000, 'That is longer than 4000 characters; shorten it or split it in two.'),
 });
 
-/** What a person writes down at a stage. */
+/** A note at a stage. */
 export const note = entryKind<z.infer<typeof body>>({
   form: { what: 'this note', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: true,

@@ -14,7 +14,7 @@ const body = z.object({
 });
 export type PartFitted = z.infer<typeof body>;
 
-/** Parts taken off the shelf for this job that are no belts. */
+/** Parts from stock used on this job, other than belts. */
 export const partFitted = entryKind<PartFitted>({
   form: { what: 'this part', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: false,

@@ -4,7 +4,7 @@ import { entryKind } from '../kind';
 
 const body = z.object({
   documentId: z.number().int(),
-  /** What it shows, in words. */
+  /** Caption. */
   shows: z.string(),
   /** The finding or step it belongs to (`finding CHECK PART`, `step ID`); '' for the stage as a whole. */
   about: z.string(),

@@ -8,7 +8,7 @@ const id = z.string().min(1).max(60);
 const chosenBody = z.object({ procedure: id, name: text('The name'), why: text('The reason') });
 export type Chosen = z.infer<typeof chosenBody>;
 
-/** Which procedure the job is worked by, and why. The last one stands. */
+/** Procedure of the job, with its reason. The last entry counts. */
 export const procedure = entryKind<Chosen>({
   form: { what: 'this choice', version: 1, upgrades: {}, check: bySchema(chosenBody) },
   fromDevice: true,
@@ -22,10 +22,10 @@ export const STEP_OUTCOMES = ['done', 'skipped', 'stopped'] as const;
 const stepBody = z.object({
   procedure: id,
   step: id,
-  /** As it was read, so that the ticket says the same next year. */
+  /** Text of the step at that time, so that the ticket does not change later. */
   words: text('The step', 500),
   outcome: z.enum(STEP_OUTCOMES),
-  /** Why it was skipped, or where the job goes instead. */
+  /** Reason for skipping, or the next destination of the job. */
   why: text('The reason', 500),
   readings: z
     .array(
@@ -43,7 +43,7 @@ const stepBody = z.object({
 });
 export type StepWritten = z.infer<typeof stepBody>;
 
-/** A step of a procedure done, skipped with a reason, or one that leads elsewhere. Done once more it is another round. */
+/** A step of a procedure: done, skipped with a reason, or stopped. Doing it again adds a round. */
 export const step = entryKind<StepWritten>({
   form: { what: 'this step', version: 1, upgrades: {}, check: bySchema(stepBody) },
   fromDevice: true,
@@ -65,7 +65,7 @@ const tallyBody = z.object({
     .min(1, 'At least one.')
     .max(999, 'That is more than a machine has.'),
   way: z.enum(PART_STATES),
-  /** What replaced it, or until when it is stored and where; '' for the others. */
+  /** Replacement part, or place and end of storage; '' for other states. */
   note: text('The note', 200).default(''),
 });
 export type Tallied = z.infer<typeof tallyBody>;

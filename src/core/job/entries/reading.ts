@@ -16,15 +16,15 @@ const body = z.object({
   where: name,
   /** Hz, N, mm or degrees. */
   value: z.number().min(-2000).max(1e6),
-  /** Of a push, mm; null for the others. */
+  /** Deflection of a push, mm; null for other methods. */
   deflectionMm: above0.nullable(),
   /** Belts pushed; null for all. */
   belts: z.int().positive().max(100).nullable(),
-  /** What a mark's place is counted in; null for other methods. */
+  /** Unit of an adjuster position; null for other methods. */
   placeIn: z.enum(['length', 'angle']).nullable(),
-  /** Belts that were off the drive when it was read: with one of a shared tensioner off it is no setting. */
+  /** Belts that were off during the reading. Without a belt of a shared tensioner it is not a setting. */
   without: z.array(z.object({ id: name, label: name })).max(20),
-  /** What the drive made of it then: static strand tension and its standard deviation, N. */
+  /** Static tension that the drive gave at that time, and its standard deviation, N. */
   tensionN: z.number(),
   sdN: z.number().nonnegative(),
   /** Taken again with everything tight: clamps and tapers move what was set. */
@@ -32,7 +32,7 @@ const body = z.object({
 });
 export type Reading = z.infer<typeof body>;
 
-/** A tension reading, by whatever method. */
+/** A tension reading by any method. */
 export const reading = entryKind<Reading>({
   form: {
     what: 'this reading',
@@ -44,7 +44,7 @@ export const reading = entryKind<Reading>({
   on: 'open',
   refuse: ({ method, deflectionMm, value }) => {
     if (method === 'deflection' && deflectionMm === null) return { field: 'deflectionMm', problem: 'Say how far the span was pushed.' };
-    // An adjuster may stand on either side of where it was drawn.
+    // An adjuster position can be on either side of its drawn position.
     return method !== 'marks' && value <= 0 ? { field: 'value', problem: 'The reading must be above 0. Check the unit.' } : null;
   },
   undoable: true,

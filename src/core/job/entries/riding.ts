@@ -15,13 +15,13 @@ const body = z.object({
   unit: z.enum(METER_UNITS),
   /** How it was ridden, shares that make one whole. */
   shares: z.record(z.enum(RIDINGS), share),
-  /** How much of it was wet, and dusty; by themselves. */
+  /** Shares of wet and of dusty use, independent of each other. */
   wet: share,
   dust: share,
 });
 export type RidingWritten = z.infer<typeof body>;
 
-/** How a variable drive was ridden since its belt was last looked at, in shares, by who rides it. */
+/** Use of a variable drive since its last belt check, in shares, as the rider states it. */
 export const riding = entryKind<RidingWritten>({
   form: { what: 'how it was ridden', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: true,

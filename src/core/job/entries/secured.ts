@@ -17,7 +17,7 @@ const body = z.object({
 });
 export type Secured = z.infer<typeof body>;
 
-/** The machine made safe: each caution confirmed by whoever wrote it. The whole list ends Secure. */
+/** The machine was made safe: each caution with its confirmation. The whole list completes Make safe. */
 export const secured = entryKind<Secured>({
   form: { what: 'this list', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: true,
@@ -29,7 +29,7 @@ export const secured = entryKind<Secured>({
 const runBody = z.object({ cautions: z.array(confirmed).min(1, 'Confirm each line first.').max(40) });
 export type Running = z.infer<typeof runBody>;
 
-/** A powered test begun, its own list confirmed. The machine is not secured from here on. */
+/** Start of a powered test, with its list confirmed. The machine is not safe from here on. */
 export const running = entryKind<Running>({
   form: { what: 'this list', version: 1, upgrades: {}, check: bySchema(runBody) },
   fromDevice: true,

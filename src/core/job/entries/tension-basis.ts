@@ -25,7 +25,7 @@ const body = z.object({
 });
 export type TensionBasisWritten = z.infer<typeof body>;
 
-/** What the tension of a belt is reckoned on: its loads, the manual's target, whether it has run in. The last one stands. */
+/** Load assumptions of a belt: its loads, the manual's target, and break-in. The last entry counts. */
 export const tensionBasis = entryKind<TensionBasisWritten>({
   form: { what: 'this basis', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: true,

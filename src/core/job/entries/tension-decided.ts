@@ -5,7 +5,7 @@ import { entryKind } from '../kind';
 const body = z.object({
   belt: z.string().min(1).max(60),
   act: z.enum(['leave', 'adjust', 'replace']),
-  /** What was advised, with its reasons in words. */
+  /** Advice, with its reasons in words. */
   advised: z.enum(['free-first', 'align-first', 'read-first', 'brake-first', 'leave', 'adjust', 'replace']),
   because: z.string().max(1000),
   /** Where it is set, where it is adjusted. */
@@ -25,7 +25,7 @@ const body = z.object({
 });
 export type TensionDecided = z.infer<typeof body>;
 
-/** Leave, adjust or replace: what was decided, beside what was advised. */
+/** Decision to leave, adjust or replace, with the advice. */
 export const tensionDecided = entryKind<TensionDecided>({
   form: { what: 'this decision', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: true,

@@ -13,7 +13,7 @@ const body = z.object({
     .max(600, 'Enter at most 600 s.'),
   /** As it came in, or after the work. */
   when: z.enum(['found', 'proved']),
-  /** What it was held to, s; null where nothing is. */
+  /** Limit, s; null without one. */
   limitS: z.number().positive().nullable(),
   how: z.enum(['stopwatch', 'typed']),
 });

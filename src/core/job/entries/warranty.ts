@@ -3,13 +3,13 @@ import { METER_UNITS } from '../../quantity';
 import { bySchema } from '../../stored';
 import { entryKind } from '../kind';
 
-/** What a promise covers: a belt that broke, one that wore, or both. They are kept apart for any claim. */
+/** Cover of a warranty: breakage, wear, or both. Claims treat them separately. */
 export const WARRANTY_COVERS = ['breakage', 'wear', 'both'] as const;
 
 const body = z.object({
   belt: z.object({ id: z.string().min(1).max(60), label: z.string().min(1).max(200) }),
   covers: z.enum(WARRANTY_COVERS),
-  /** Until which day, and up to what the meter shows; null where that is not said. */
+  /** Last day and meter limit; null if not stated. */
   until: z.iso.date().nullable(),
   atMost: z.number().positive('The limit is above 0.').max(1e6).nullable(),
   unit: z.enum(METER_UNITS),
@@ -20,7 +20,7 @@ const body = z.object({
 });
 export type WarrantyWritten = z.infer<typeof body>;
 
-/** What the owner was promised for a belt: his dates and limits, not ours. The last one stands. */
+/** Warranty of a belt: dates and limits that the owner states. The last entry counts. */
 export const warranty = entryKind<WarrantyWritten>({
   form: { what: 'this warranty', version: 1, upgrades: {}, check: bySchema(body) },
   fromDevice: true,

@@ -12,18 +12,18 @@ const meter = z.number({ error: 'Enter the meter.' }).min(0, 'The meter must be 
 
 const body = z.object({
   belt: z.object({ id: z.string().min(1).max(60), label: z.string().min(1).max(200) }),
-  /** What the machine's meter shows, and what it showed when this belt was fitted; the same for one that has not run. */
+  /** Meter now, and meter when this belt was fitted; the same for a new belt. */
   meter,
   fittedAt: meter,
   unit: z.enum(METER_UNITS),
   method: z.enum(WIDTH_METHODS),
   /** mm, the caliper's zero taken off. */
   widths: z.array(mm).min(1, 'Read one rib at least.').max(40),
-  /** What the caliper shows closed, mm. */
+  /** Reading of the closed caliper, mm. */
   zeroMm: z.number().min(-5).max(5),
   minimumMm: mm,
   newMm: mm.nullable(),
-  /** The day it was read, where that is not the day it was written: a log taken in. */
+  /** Day of the reading, if it differs from the day of the entry, as in an imported log. */
   on: z.iso.date().nullable(),
 });
 export type WidthWritten = z.infer<typeof body>;

@@ -1,6 +1,6 @@
 import { bad, length, words, type Procedure } from './step';
 
-/** Sheaves of a variable drive looked at and put together. */
+/** Inspection and assembly of CVT sheaves. */
 export const CVT_SHEAVES: Procedure = {
   id: 'cvt-sheaves',
   kinds: ['cvt'],

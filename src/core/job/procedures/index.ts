@@ -38,13 +38,13 @@ export const PROCEDURES: readonly Procedure[] = [
 
 export const procedureOf = (id: string): Procedure | undefined => PROCEDURES.find((p) => p.id === id);
 
-/** What conditions are read from. */
+/** Inputs of a condition. */
 export interface Circumstances {
   readonly facts: Facts;
   readonly found: Iterable<Pick<Finding, 'check' | 'result'>>;
 }
 
-/** Whether a condition holds; null where what it asks is not known yet. */
+/** Whether a condition holds; null if an input is unknown. */
 export function holds(condition: Condition, at: Circumstances): boolean | null {
   if ('fact' in condition) {
     const now = factNow(at.facts, condition.fact);
@@ -64,13 +64,13 @@ export function holds(condition: Condition, at: Circumstances): boolean | null {
   return each.includes(null) ? null : !decides;
 }
 
-/** Steps of a procedure that are meant here, and those that may be: left out is only what is known not to be. */
+/** Steps that apply here or may apply. Only steps that are known not to apply are excluded. */
 export const stepsOf = (procedure: Procedure, at: Circumstances, stage?: Stage): Step[] =>
   procedure.steps.filter((s) => (stage === undefined || s.stage === stage) && (!s.where || holds(s.where, at) !== false));
 
 export interface Proposal {
   readonly procedure: Procedure;
-  /** Whether it is known to be the one; null where a fact is missing that would say. */
+  /** Whether the procedure applies; null if a deciding fact is missing. */
   readonly meant: boolean | null;
 }
 

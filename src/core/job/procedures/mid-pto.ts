@@ -1,6 +1,6 @@
 import { force, length, tightenedBy, type Procedure } from './step';
 
-/** A mid PTO belt whose tension is shared with the attachment. */
+/** A mid PTO belt that shares its tension with the attachment. */
 export const MID_PTO: Procedure = {
   id: 'mid-pto',
   kinds: ['pto'],

@@ -11,7 +11,7 @@ export type Condition =
   | { readonly any: readonly Condition[] }
   | { readonly not: Condition };
 
-/** What is read at a step, and in which state of the drive. */
+/** A reading of a step, and the state of the drive. */
 export interface Reading {
   readonly what: string;
   readonly in: 'length' | 'force' | 'seconds' | 'degrees' | 'count' | 'words';
@@ -29,32 +29,32 @@ export interface Step {
   readonly id: string;
   readonly stage: Stage;
   readonly text: string;
-  /** Has to be confirmed by a person; skipping it shows until the hand-back. */
+  /** A person must confirm it. A skip shows until the hand-back. */
   readonly hold?: true;
   readonly reads?: readonly Reading[];
   readonly photo?: true;
-  /** What is read at this step with an instrument of its own: a reading there answers the step. */
+  /** Instrument of this step. A reading with it answers the step. */
   readonly instrument?: Instrument;
-  /** The checks that are the same act: recorded on every part of the drive that they are made on, they answer the step. */
+  /** Checks that answer the step, once recorded on every part of the drive that they apply to. */
   readonly checks?: readonly CheckId[];
   /** It is not needed while the entry angle, read in the present condition, is within its limit. */
   readonly unless?: 'aligned';
-  /** What doing this step changes, so that what was read before is read again. */
+  /** Change that this step makes. Earlier readings are then taken again. */
   readonly changes?: 'clamped';
-  /** Hardware that comes off, and that goes back on, by the name it is counted under. */
+  /** Hardware that is removed and refitted, by its name in the parts count. */
   readonly off?: readonly string[];
   readonly on?: readonly string[];
   /** Two people, or how one does it alone. */
   readonly two?: string;
   readonly where?: Condition;
-  /** The step that it goes back to until it is right; rounds are counted. */
+  /** Step to repeat until the result is right. Rounds are counted. */
   readonly loop?: string;
-  /** Where it goes instead, and when. */
+  /** Condition for stopping, and the next destination. */
   readonly stop?: { readonly when: string; readonly to: string; readonly stage?: Stage };
-  /** What it looks like when it is right, so that nobody mends a healthy state. */
+  /** Correct state, so that no one repairs it. */
   readonly looks?: string;
   readonly why?: string;
-  /** What is taken from the manual: value, unit and page are asked. */
+  /** Torque from the manual: value, unit and page are entered. */
   readonly torque?: true;
 }
 
@@ -77,7 +77,7 @@ export interface Procedure {
   readonly steps: readonly Step[];
 }
 
-/** Of the only procedure of its kind: it is meant by the kind alone. */
+/** Condition of the only procedure for a kind of drive. */
 export const ALWAYS: Condition = { all: [] };
 export const engagedBy = (...is: string[]): Condition => ({ fact: 'engage', is });
 export const tightenedBy = (...is: string[]): Condition => ({ fact: 'take-up', is });

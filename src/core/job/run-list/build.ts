@@ -9,7 +9,7 @@ import { line, type Known, type RunListOf } from './known';
 import type { OpenLine } from './line';
 import { belt, checksAgain, procedureChoice, repairs, setting, stepLines, testing, testResult } from './work';
 
-/** Every act that a job needs, in order, each with what is known of it. */
+/** Every line that a job needs, in order, with its state. */
 export function openLines(of: RunListOf): OpenLine[] {
   const found = findingsOf(of.lines);
   const chosen = chosenOf(of.lines);

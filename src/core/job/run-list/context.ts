@@ -5,7 +5,7 @@ import { cautionsFor, type Caution } from '../cautions';
 import type { RecordLine } from '../kind';
 import type { NextCheck, RunListOf } from './known';
 
-/** What is stored of a job, and of its machine and drive. */
+/** Stored job, with its machine and drive. */
 export interface StoredJob {
   readonly lines: readonly RecordLine[];
   /** As its file states it; null where none is chosen. */
@@ -16,9 +16,9 @@ export interface StoredJob {
   readonly closed: boolean;
 }
 
-/** What is known of the machine of a job. */
+/** Known facts about the machine of a job. */
 export interface KnownMachine {
-  /** Of machine and drive together, with what the drive file states itself. */
+  /** Facts of machine and drive, with those of the drive file. */
   readonly facts: Facts;
   readonly kind: DriveKind | null;
   /** Limit of the stop time, s; null where the machine has none. */
@@ -39,7 +39,7 @@ export function knownMachine({
 }
 
 /**
- * What the run list of a stored job is built from.
+ * Inputs of the run list of a stored job.
  * @param safe whether the machine is safe now, by the shop's day; null to go by the ticket alone
  */
 export function runListInput(

@@ -11,7 +11,7 @@ export type { NextCheck, RunListOf } from './known';
 export { knownMachine, runListInput } from './context';
 export type { KnownMachine, StoredJob } from './context';
 
-/** Every act of a job in order, with the one that comes now. */
+/** Every line of a job in order, with the one that comes now. */
 export interface RunList {
   readonly lines: readonly RunLine[];
   /** The first open line; null once nothing is open. */

@@ -86,7 +86,7 @@ export function beltWidth({ lines, kind, procedure, at }: Known): OpenLine[] {
   ];
 }
 
-/** Whether it must be seen first where the brake is: the stop takes too long, or the belt is on and the brake unknown. */
+/** Whether to check the brake first: the stop takes too long, or the belt is on and the brake unknown. */
 export function brakeFirst({ lines, drive, beltId, ticket, stopLimitS }: Known): OpenLine[] {
   const { brake, times } = ticket.replayed;
   if (!drive || brake !== 'unknown' || setupsUp(lines).has('belt') || !hasBrake(drive, beltId)) return [];
@@ -145,10 +145,10 @@ export function timeAgain({ ticket }: Known): OpenLine[] {
   ];
 }
 
-/** What is checked before anything else. */
+/** First checks. */
 const firstChecks = (known: Known): OpenLine[] => [...linkFirst(known), ...brakeFirst(known).filter((l) => l.stage === 'look')];
 
-/** Whether something was found bad: the procedure that repairs it is chosen before tracing goes on. */
+/** Whether a check was bad. The procedure is then chosen before tracing continues. */
 export const isFaultFound = ({ found }: Known): boolean => [...found.values()].some((f) => f.result === 'bad');
 
 /** Tracing's next check. */

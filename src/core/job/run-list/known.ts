@@ -7,14 +7,14 @@ import type { Found } from '../record';
 import type { ReplayedTicket } from '../replayed';
 import type { OpenLine } from './line';
 
-/** A check that tracing asks for: to tell the likely causes apart, or because the part can be reached while its covers are off. */
+/** A check for tracing: it separates likely causes, or its part can be reached while the covers are off. */
 export interface NextCheck {
   readonly check: CheckId;
   readonly minutes: number;
   readonly why: 'cause' | 'open';
 }
 
-/** What the run list of a job is built from. */
+/** Inputs of the run list. */
 export interface RunListOf {
   readonly lines: readonly RecordLine[];
   readonly drive: Drive | null;
@@ -25,7 +25,7 @@ export interface RunListOf {
   readonly stopLimitS: number | null;
   /** Ids of the safety lines that the machine needs. */
   readonly cautions: readonly string[];
-  /** Whether the machine is safe now, by the shop's day; null to go by the ticket alone. */
+  /** Whether the machine is safe now, by the shop's day; null to use only the ticket. */
   readonly safe: boolean | null;
   /** Tracing's next check; null where it has none, or has not answered. */
   readonly next: NextCheck | null;

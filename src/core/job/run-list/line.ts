@@ -23,11 +23,11 @@ export type LineWork =
         | 'close';
     }
   | { readonly kind: 'step'; readonly step: string }
-  /** A check that tracing asks for, or that is due again after a repair. */
+  /** A check for tracing, or one that is due again after a repair. */
   | { readonly kind: 'check'; readonly check: CheckId; readonly part: string | null }
   | { readonly kind: 'repair'; readonly check: CheckId; readonly part: string | null };
 
-/** One act of a job. */
+/** One line of the run list. */
 export interface RunLine {
   readonly id: string;
   readonly work: LineWork;
