@@ -1,24 +1,24 @@
 import type { Drive } from '../drive';
 
-/** Grass or snow as it is today, beside what is usual. */
+/** Grass or snow today, compared with the usual. */
 export const CONDITIONS = ['light', 'usual', 'heavy'] as const;
 export type Condition = (typeof CONDITIONS)[number];
 const CONDITION_SHARE: Readonly<Record<Condition, number>> = { light: 0.6, usual: 1, heavy: 1.5 };
 
-/** How a load is come by, where it is not known outright. All nominal: what comes of it is marked as an estimate. */
+/** Sources of an estimated load. All are nominal, and results are marked as estimates. */
 export type LoadGuess =
   /** Blades of a deck that this pulley drives: their length, how many, and the grass. */
   | { readonly by: 'blades'; readonly bladeMm: number; readonly blades: number; readonly grass: Condition }
-  /** An engine's rated power, of which this pulley's work takes all that reaches the belt, in snow or grass as it is. */
+  /** Rated engine power. This pulley takes all of the power at the belt, in the stated snow or grass. */
   | { readonly by: 'engine'; readonly engineKw: number; readonly work: Condition }
-  /** What a generator or pump gives out. */
+  /** Output power of a generator or pump, kW. */
   | { readonly by: 'output'; readonly outKw: number };
 
-/** A blade of 530 mm takes so much in usual grass, kW, and goes with the area it sweeps. */
+/** Power of a 530 mm blade in usual grass, kW. It scales with the swept area. */
 const BLADE = { mm: 530, kw: 2.2 };
-/** Of an engine's rated power a governed machine uses so much in usual work, at its belt. */
+/** Share of the rated engine power that a governed machine uses at its belt in usual work. */
 const ENGINE_SHARE = 0.6;
-/** What a small generator or pump gives out of what it takes. */
+/** Efficiency of a small generator or pump. */
 const EFFICIENCY = 0.8;
 
 /** Power that a driven pulley takes, kW, by a guess at its work. Never more than the engine has. */

@@ -7,7 +7,7 @@ export interface BeltSettings {
   readonly settings: readonly JudgedSetting[];
   /** The position of each adjuster to set. */
   readonly recommended: readonly Recommendation[];
-  /** What that position does in both states, in the same order. */
+  /** Rows of those positions in both states, in the same order. */
   readonly recommendedRows: readonly JudgedSetting[];
   /** The setting as drawn of each adjuster, by its id. */
   readonly present: Readonly<Record<string, JudgedSetting>>;

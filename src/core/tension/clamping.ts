@@ -1,6 +1,6 @@
-/** A reading as it stands in a job's record. */
+/** A reading as stored on a job's ticket. */
 export interface RecordedReading {
-  /** What tells one job from another. */
+  /** Number of the job. */
   readonly job: number;
   readonly method: string;
   readonly at: string;
@@ -10,14 +10,14 @@ export interface RecordedReading {
   readonly clamped: boolean;
 }
 
-/** What clamps and tapers of a drive move, N: positive where tightening them adds tension. */
+/** Tension that tightening the clamps and tapers of a drive adds, N. Negative if it reduces tension. */
 export interface ClampingAllowance {
   readonly times: number;
   readonly addsN: number;
   readonly sdN: number;
 }
 
-/** What drives lie apart in, as a share of the tension; and what one pair read in the same way at the same place is good to. */
+/** Spread between drives, and error of one pair read the same way at the same place, as shares of the tension. */
 const APART = 0.1;
 const PAIR_SD = 0.03;
 

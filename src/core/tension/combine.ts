@@ -1,6 +1,6 @@
 import { inverse } from '../linear';
 
-/** A source of error that several readings share, by name, and what one standard deviation of it does to this one, as a share of its tension. */
+/** A source of error that several readings share, by name. Its size for this reading is one standard deviation, as a share of the tension. */
 export interface SharedError {
   readonly source: string;
   readonly share: number;
@@ -23,7 +23,7 @@ export interface Combined {
 /** Standard deviation of a reading by itself, N. */
 export const sdOf = ({ tensionN, ownN, shared }: TensionReading): number => Math.hypot(ownN, ...shared.map((s) => s.share * tensionN));
 
-/** Further than so many standard deviations from what the others say is an outlier. */
+/** Standard deviations from the other readings beyond which a reading is an outlier. */
 const OUTLIER = 3;
 
 /** The combined tension changes by less than this share from one iteration to the next. */

@@ -13,7 +13,7 @@ export interface DecideAsk {
   readonly band: TensionBand;
   /** The position of each adjuster to set, for the tension as it was read. */
   readonly recommended: readonly Recommendation[];
-  /** The settings as drawn, by adjuster id; all settings tell whether another one would be tight enough. */
+  /** Current settings, by adjuster id. `settings` holds every setting, to find one that is tight enough. */
   readonly present: Readonly<Record<string, JudgedSetting>>;
   readonly settings: readonly JudgedSetting[];
   /** Tension computed for the present settings, and the tension that was read; N. Null if unknown. */
@@ -65,7 +65,7 @@ export interface Decided {
   readonly hoursGained: number | null;
 }
 
-/** A setting that changes the tension by less than this share changes nothing that a reading or a time would show. Setting of the trade. */
+/** Least share of tension that a new setting must change. No reading or time shows less. A choice, not a standard. */
 const LEAST_CHANGE = 0.05;
 /** A position nearer to the present one than this is the present one, mm or degrees. */
 const SAME_POSITION = 0.05;

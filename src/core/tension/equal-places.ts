@@ -1,7 +1,7 @@
 import { newSolver, twoStates, type CompiledDrive } from '../drive';
 import { stateAt } from './settings-table';
 
-/** Places looked at before one is closed in on. */
+/** Positions evaluated before bisection. */
 const LOOKS = 48;
 /** As near as a mark can be set, degrees. */
 const CLOSE = 0.05;

@@ -1,11 +1,11 @@
 import { SETTING_FAULTS, type JudgedSetting, type SettingFault } from './settings-table';
 
-/** Runs of places, in order, at which one thing goes wrong: “from 6.4 mm on the brake stays off”. */
+/** A range of adjuster positions with one fault, such as “at 6.4 mm and above, the brake stays off”. */
 export interface FaultRun {
   readonly fault: SettingFault;
   readonly from: number;
   readonly to: number;
-  /** It goes on to the end of the adjuster's travel, or begins with it. */
+  /** The range reaches an end of the adjuster's travel. */
   readonly toEnd: boolean;
   readonly fromStart: boolean;
 }

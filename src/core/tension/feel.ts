@@ -20,10 +20,10 @@ const LAWS: Readonly<Record<FeelMethod, FeelLaw>> = {
   'hand-roll': { usual: 90, apart: 0.45 },
   thumb: { usual: 45, apart: 0.4 },
 };
-/** What one hand scatters by from one time to the next, a share. */
+/** Scatter of one hand between readings, as a share. */
 const HAND_SD = 0.2;
 
-/** A reading by feel beside what was measured of the same belt then. */
+/** A reading by feel, with a measured tension of the same belt at that time. */
 export interface FeltReading {
   readonly method: FeelMethod;
   /** The span, by the pulleys at its ends. */
@@ -82,7 +82,7 @@ export function readFeel(
   const taught = taughtBy(method, targetN, pairs);
   if (!taught) return null;
   const tensionN = method === 'thumb' ? tensionByPush(strand, taught.number, value) : taught.number / value;
-  // What a thumb's force is unsure by goes into the whole push, also the part that the belt's own stretch answers.
+  // The uncertainty of a thumb's force applies to the whole push, with the part that belt stretch carries.
   const unsure = method === 'thumb' ? Math.abs(tensionByPush(strand, taught.number * 1.001, value) - tensionN) / 0.001 : tensionN;
   return {
     tensionN,
@@ -92,7 +92,7 @@ export function readFeel(
   };
 }
 
-/** What a method shows at the target: degrees, or mm; null where nothing says. */
+/** Reading of a method at the target, degrees or mm; null if unknown. */
 export function feltAt(strand: Strand, method: FeelMethod, targetN: number, pairs: readonly FeltPair[]): number | null {
   const taught = taughtBy(method, targetN, pairs);
   if (!taught) return null;

@@ -2,7 +2,7 @@ import { deflectionBy } from './methods';
 import type { Drive } from '../drive';
 import type { TensionSheet } from './sheet';
 
-/** A push that everybody gives without thinking, N: what it moves the longest span by at the target is how slack the belt feels. */
+/** Force of a casual push, N. Its deflection of the longest span at the target is how slack the belt feels. */
 const LIGHT_PUSH_N = 20;
 /** Moved by more than this share of the span, a belt is called loose by most. */
 const FEELS_LOOSE = 1 / 20;
@@ -12,7 +12,7 @@ export interface LooksLoose {
   readonly from: string;
   readonly to: string;
   readonly pushN: number;
-  /** What that push moves the middle of the span by at the target, mm. */
+  /** Deflection at mid-span for that push at the target, mm. */
   readonly deflectionMm: number;
 }
 
@@ -26,7 +26,7 @@ export function looksLoose({ strands, band }: Pick<TensionSheet, 'strands' | 'ba
     : null;
 }
 
-/** Why a drive hangs slack now and is right so, where that can be told without measuring: by what is known of it. */
+/** Reasons why a drive is slack by design, from known facts without a measurement. */
 export type SlackByDesign = 'attachment-off' | 'deck-held-back' | 'variable-before-first-run';
 
 /** @param facts ids and answers of what is known of machine and drive */

@@ -2,7 +2,7 @@ import { solveEquilibrium, strandTension, newSolver, type CompiledDrive, type Dr
 import type { TensionReading } from './combine';
 import { RATE_SD } from './methods';
 
-/** A place of an adjuster beside what was measured then. */
+/** An adjuster position, with a measured tension at that time. */
 export interface MarkPair {
   readonly adjuster: string;
   /** mm, or degrees of an eccentric. */
@@ -11,9 +11,9 @@ export interface MarkPair {
   readonly sdN: number;
 }
 
-/** How well a mark is set and read, mm or degrees. */
+/** Standard deviation of setting and reading a mark, mm or degrees. */
 const MARK_SD = 0.5;
-/** How well a belt's length is known where nothing gives: a third of ±3 mm and ±0.2 %. */
+/** Standard deviation of a belt's length without a spring: one third of ±3 mm and ±0.2%. */
 const lengthSdMm = (pitchMm: number): number => (3 + 0.002 * pitchMm) / 3;
 
 /**

@@ -27,14 +27,14 @@ export function tapAt({ massKgPerM, count, spanMm }: Strand, tensionN: number): 
 /** Deflection that a span is usually pushed to, mm: a sixty-fourth of it. */
 export const usualDeflection = (spanMm: number): number => spanMm / 64;
 
-/** Tension that the push itself adds where nothing gives way, N: EA·(√(ℓ² + 4q²) − ℓ)/L₀. */
+/** Tension that the push itself adds without a spring, N: EA·(√(ℓ² + 4q²) − ℓ)/L₀. */
 const addedBy = ({ spanMm, stiffnessNPerMm }: Strand, deflectionMm: number): number =>
   (stiffnessNPerMm ?? 0) * (Math.hypot(spanMm, 2 * deflectionMm) - spanMm);
 
 /** Twice the sine of what half a span is turned by, tan a = 2q/ℓ. */
 const twiceSine = (spanMm: number, deflectionMm: number): number => (4 * deflectionMm) / Math.hypot(spanMm, 2 * deflectionMm);
 
-/** Push at mid-span on all belts together that gives a deflection, N: F = 2·T′·sin a. */
+/** Force at mid-span on all belts for a deflection, N: F = 2·T′·sin a. */
 export const pushAt = (strand: Strand, tensionN: number, deflectionMm: number): number =>
   (tensionN + addedBy(strand, deflectionMm)) * twiceSine(strand.spanMm, deflectionMm);
 
@@ -42,7 +42,7 @@ export const pushAt = (strand: Strand, tensionN: number, deflectionMm: number): 
 export const tensionByPush = (strand: Strand, forceN: number, deflectionMm: number, belts: number = strand.count): number =>
   (forceN * strand.count) / belts / twiceSine(strand.spanMm, deflectionMm) - addedBy(strand, deflectionMm);
 
-/** Deflection in mm that a push at mid-span gives, by bisection of the force law. Null if it exceeds half the span. */
+/** Deflection for a force at mid-span, mm, by bisection of the force law. Null if it exceeds half the span. */
 export function deflectionBy(strand: Strand, tensionN: number, forceN: number): number | null {
   let [low, high] = [0, strand.spanMm / 2];
   if (pushAt(strand, tensionN, high) < forceN) return null;
@@ -54,12 +54,12 @@ export function deflectionBy(strand: Strand, tensionN: number, forceN: number): 
   return (low + high) / 2;
 }
 
-/** How well a span, a belt's mass, a deflection and a spring's rate are known: one standard deviation. */
+/** Standard deviations of a span, a belt's mass, a deflection and a spring rate. */
 export const SPAN_SD_MM = 2;
 export const MASS_SD = 0.08;
 export const DEFLECTION_SD_MM = 0.5;
 export const RATE_SD = 0.1;
-/** Of a value that comes without one: of the frequency, of the force, and of a length in mm. */
+/** Default standard deviations: share of the frequency, share of the force, and length in mm. */
 export const TAP_SD = 0.01;
 export const FORCE_SD = 0.05;
 export const LENGTH_SD_MM = 1;

@@ -9,7 +9,7 @@ export interface PastReading extends RecordedReading {
   readonly machine: number;
   /** ISO. */
   readonly taken: string;
-  /** Hours on the machine's meter then; null where it counts something else or nobody read it. */
+  /** Hour meter at that time; null without a reading or for another kind of meter. */
   readonly meterH: number | null;
   readonly belt: string;
   readonly method: TensionMethod;
@@ -18,7 +18,7 @@ export interface PastReading extends RecordedReading {
   readonly whole: boolean;
 }
 
-/** A belt fitted, or its tension set anew: from then on its hours count. */
+/** A belt was fitted, or its tension set again. Its hours count from then. */
 export interface TensionEpoch {
   readonly machine: number;
   readonly belt: string;
@@ -37,12 +37,12 @@ function meanOf(readings: readonly Pick<PastReading, 'tensionN' | 'sdN'>[]): { r
   if (readings.length === 0) return null;
   return {
     tensionN: readings.reduce((a, r, i) => a + r.tensionN * weights[i]!, 0) / all,
-    // What taps share is not told apart here: taken as the best of them, not as their mean’s.
+    // The shared error of taps is not separated here. Use the best of them, not that of their mean.
     sdN: Math.min(...readings.map((r) => r.sdN)),
   };
 }
 
-/** What feel and marks of a drive can learn from: those beside which something was measured on the same job, in the same state of its clamps. */
+/** Pairs that calibrate feel and marks: a measured reading exists on the same job, in the same state of the clamps. */
 export function pairsOf(past: readonly PastReading[], belt: string): { readonly felt: FeltReading[]; readonly marked: MarkPair[] } {
   const felt: FeltReading[] = [];
   const marked: MarkPair[] = [];

@@ -21,10 +21,10 @@ export type MeasuredMethod = (typeof MEASURED_METHODS)[number];
 export const TENSION_METHODS = [...MEASURED_METHODS, 'marks', ...FEEL_METHODS] as const;
 export type TensionMethod = (typeof TENSION_METHODS)[number];
 
-/** Whether a method is coarse: by feel alone nothing is called set. */
+/** Whether a method is by feel. Such a reading alone never confirms a setting. */
 export const isFeel = (method: TensionMethod): method is FeelMethod => FEEL_METHODS.some((m) => m === method);
 
-/** What was measured, before the drive says what tension it means. */
+/** A measured value, before its conversion to a tension. */
 export type MeasuredReading =
   | { readonly method: 'tap'; readonly at: readonly [string, string]; readonly hz: number; readonly sd?: number | undefined }
   | {
@@ -32,16 +32,16 @@ export type MeasuredReading =
       readonly at: readonly [string, string];
       readonly forceN: number;
       readonly deflectionMm: number;
-      /** Belts pushed; all where it is left out. */
+      /** Belts pushed; all if omitted. */
       readonly belts?: number | undefined;
       readonly sd?: number | undefined;
     }
   | { readonly method: 'spring-length'; readonly at: string; readonly lengthMm: number; readonly sd?: number | undefined };
 
-/** What was read, by whatever method. */
+/** A reading by any method. */
 export type TakenReading =
   | MeasuredReading
-  /** Where an adjuster stands. */
+  /** Position of an adjuster. */
   | { readonly method: 'marks'; readonly at: string; readonly position: number }
   /** Degrees of a twist or roll, or mm that a thumb pushed. */
   | { readonly method: FeelMethod; readonly at: readonly [string, string]; readonly value: number };
@@ -97,7 +97,7 @@ export function readPush(
   };
 }
 
-/** A spring's fitted length, with what the drive makes of it (`tensionBySpring`). */
+/** Installed length of a spring, with the tension that it means (`tensionBySpring`). */
 export function readSpring(
   place: { readonly tensionN: number; readonly perMm: number; readonly byRateN: number },
   spring: string,

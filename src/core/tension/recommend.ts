@@ -12,7 +12,7 @@ export interface Recommendation {
   readonly share: number;
   /** How far the brake's arm, released, is past where the brake applies, degrees or mm; null without a brake. */
   readonly brakeMargin: number | null;
-  /** `met`: the tension is that of the target (a stepped adjuster: its nearest step). `out-of-reach`: no usable position gives the target. */
+  /** `met`: the target is reached, or its nearest step. `out-of-reach`: no usable position gives the target. */
   readonly reach: 'met' | 'out-of-reach';
   /** The position is an end of the adjuster's travel. */
   readonly atEnd: boolean;
@@ -24,7 +24,7 @@ const BRAKE_MARGIN = 1;
 const SCAN = 97;
 const WITHIN = 25;
 const HALVINGS = 50;
-/** Tensions closer than this share of the target are the same, and so is an end of travel within this share of it. */
+/** Tensions within this share of the target are the same. So is an end of travel within this share. */
 const SAME_SHARE = 1e-6;
 /** A target missed by more than this share is out of reach. */
 const REACHED_SHARE = 0.02;

@@ -1,4 +1,4 @@
-/** A tension measured so many hours after the belt was fitted or last set. */
+/** A tension, with the hours since the belt was fitted or last set. */
 export interface AgedReading {
   readonly hours: number;
   readonly tensionN: number;
@@ -11,17 +11,17 @@ export interface Retension {
   readonly startSdN: number;
   readonly lossN: number;
   readonly lossSdN: number;
-  /** How both errors go together, N². */
+  /** Covariance of both errors, N². */
   readonly togetherN2: number;
   /** Hours from setting at which it comes down to where it is to be set again: likely, and the early and late ends of four in five. Null: not within `FARTHEST_H`. */
   readonly hours: { readonly early: number | null; readonly likely: number | null; readonly late: number | null };
 }
 
-/** Looked ahead no further than this, h: another belt by then. */
+/** Longest forecast, h. The belt is replaced before that. */
 const FARTHEST_H = 5000;
-/** Loss a tenfold of hours, a share of the tension, and how far drives lie apart in it. What a spring holds keeps it; what is locked gives it to seating and stretch. */
+/** Loss per decade of hours, as a share of the tension, and its spread between drives. A spring keeps its tension; a locked drive loses it to seating and stretch. */
 const LOSS = { sprung: { share: 0.02, sd: 0.02 }, locked: { share: 0.1, sd: 0.05 } };
-/** Four in five lie within so many standard deviations. */
+/** Standard deviations of the central 80%. */
 const TENTH = 1.2816;
 /** Set again while it still holds: at this over the slip floor. */
 export const RETENSION_OVER_FLOOR = 1.1;
@@ -79,7 +79,7 @@ export function retensionOf(readings: readonly AgedReading[], sprung: boolean, f
   };
 }
 
-/** Tension expected after so many hours, N, and its standard deviation. */
+/** Expected tension after a number of hours, N, and its standard deviation. */
 export function tensionAfter(
   { startN, startSdN, lossN, lossSdN, togetherN2 }: Omit<Retension, 'hours'>,
   hours: number,

@@ -15,7 +15,7 @@ import {
 
 /** A state at a setting. */
 export interface SettingState {
-  /** Static tension, N, and slack, mm; null for a belt without length, or where the drive does not come to rest there. */
+  /** Static tension, N, and slack, mm; null for a belt without length, or if the drive does not settle. */
   readonly tension: number | null;
   readonly slack: number | null;
   /** Engaged: some brake of the belt's group is on. Released: all of them are. */
@@ -41,7 +41,7 @@ export function placesOf({ min, max, step }: { readonly min: number; readonly ma
   return Array.from({ length: Math.floor((max - min) / step + 1e-9) + 1 }, (_, i) => min + i * step);
 }
 
-/** What is wrong with a setting. Those of the release side come first: no tension makes up for them. */
+/** Faults of a setting. Faults of the released state come first: no tension compensates for them. */
 export const SETTING_FAULTS = [
   'no-rest',
   'brake-stays-off',
@@ -68,7 +68,7 @@ const FAULT_OF: Readonly<Partial<Record<ReasonCode, SettingFault>>> = {
   'over-ceiling': 'overloads',
 };
 
-/** A setting with what Match says of the belt there. */
+/** A setting with the Match verdict of the belt there. */
 export interface JudgedSetting extends SettingRow {
   readonly faults: readonly SettingFault[];
   /** How far the brake's arm, released, is past where the brake applies, degrees or mm; null without a brake. */
@@ -112,7 +112,7 @@ export function setsTension(rows: readonly SettingRow[]): boolean {
   return tensions.length > 0 && Math.max(...tensions) - Math.min(...tensions) >= LEAST_EFFECT_N;
 }
 
-/** How one belt rests in a state at a setting, with the brakes on its group's bodies. */
+/** State of one belt at a setting, with the brakes of its group. */
 export function stateAt(
   solver: Solver,
   b: number,

@@ -39,11 +39,11 @@ export interface TensionBand {
   /** A pulley, or `belt`. */
   readonly ceilingAt: string | null;
   readonly target: number | null;
-  /** The ceiling lies under the floor: no tension does. */
+  /** The bearing limit is below the slip limit: no tension works. */
   readonly empty: boolean;
 }
 
-/** What is seen at a span at the target. */
+/** Signs of a span at the target. */
 export interface SpanSign {
   readonly from: string;
   readonly to: string;
@@ -54,7 +54,7 @@ export interface SpanSign {
 }
 
 export interface ReadTension {
-  /** From 1, in the order given. */
+  /** Row number from 1. */
   readonly row: number;
   readonly method: TensionMethod;
   readonly tension: number;
@@ -66,7 +66,7 @@ export interface TensionSheet {
   readonly belt: string;
   readonly state: string;
   readonly tension: number | null;
-  /** How much the belt is longer than its path, mm; null for a belt without length. */
+  /** Belt length minus path length, mm; null for a belt without length. */
   readonly slack: number | null;
   readonly running: number | null;
   readonly band: TensionBand;
@@ -82,15 +82,15 @@ export interface TensionSheet {
 }
 
 export interface TensionAsk {
-  /** The first belt where it is left out. */
+  /** The first belt if omitted. */
   readonly belt?: string | undefined;
-  /** `engaged`, or the state of lever 1, where it is left out. */
+  /** `engaged`, or the state with lever 1, if omitted. */
   readonly state?: string | undefined;
   readonly readings?: readonly TakenReading[];
-  /** What was felt, and where adjusters stood, beside what was measured then: feel and marks learn from it. */
+  /** Readings by feel and by marks, with a measured tension at that time. They calibrate both. */
   readonly felt?: readonly FeltReading[];
   readonly marked?: readonly MarkPair[];
-  /** Time in which a clutch brakes the driver to a stand, s. */
+  /** Time in which a clutch stops the driver, s. */
   readonly stopSeconds?: number | undefined;
   readonly grip?: GripSettings;
 }
@@ -101,14 +101,14 @@ export type TensionResult =
   /** A reading that cannot be, counted from 0. */
   | { readonly ok: false; readonly reading: number; readonly problem: string };
 
-/** Half again over the floor, to last until the belt is looked at. */
+/** Target over the slip limit, to last until the next check. */
 const OVER_FLOOR = 1.5;
 
 /** Target: 1.5 × floor, but not above √(floor × ceiling) where a ceiling is known; null where no load is known. */
 export const targetOf = (floor: number, ceiling: number | null, loadKnown: boolean): number | null =>
   !loadKnown ? null : Math.min(OVER_FLOOR * floor, ceiling === null ? Infinity : Math.sqrt(Math.max(0, floor * ceiling)));
 
-/** What the band of one belt is, what is seen at its target, and what readings of it amount to. */
+/** Tension range of one belt, signs at its target, and result of its readings. */
 export function tensionSheet(drive: Drive, ask: TensionAsk = {}): TensionResult {
   const refuse = (path: string, message: string): TensionResult => ({ ok: false, problems: [{ path, message }] });
   const made = compileDrive(drive);
@@ -173,7 +173,7 @@ export function tensionSheet(drive: Drive, ask: TensionAsk = {}): TensionResult 
   };
 }
 
-/** What is seen at each span at a tension. */
+/** Signs of each span at a tension. */
 export const signsAt = (strands: readonly NamedStrand[], tensionN: number | null): SpanSign[] =>
   strands.map(({ from, to, strand }) => {
     const deflection = usualDeflection(strand.spanMm);
@@ -195,7 +195,7 @@ export interface NamedStrand {
   readonly strand: Strand;
 }
 
-/** Pairs that tell of a span: a twist or a roll goes by the span that it was felt at, a thumb is the same everywhere. */
+/** Pairs that apply to a span: a twist or roll only at its own span, a thumb at every span. */
 function pairsAt(strands: readonly NamedStrand[], name: string, felt: readonly FeltReading[]): FeltPair[] {
   return felt.flatMap((f) => {
     const own = strands.find((s) => isSpan(s, f.at));
@@ -223,7 +223,7 @@ function strandsOf(rest: Equilibrium, b: number): NamedStrand[] {
   }));
 }
 
-/** Whether a free tensioner off its stops holds an idler of the belt: a push then moves it and adds no tension. */
+/** Whether a free tensioner off its stops holds an idler of the belt. A push then adds no tension. */
 function givesWay({ stand, atStop }: Equilibrium, b: number): boolean {
   const { drive, carrier } = stand.compiled;
   return [...stand.belts[b]!.plan.pulley].some((p) => {
@@ -238,7 +238,7 @@ function springsOf({ drive, carrier, belts }: CompiledDrive, b: number): number[
   return drive.springs.flatMap((s, i) => (own.has(s.from.body) || own.has(s.to.body) ? [i] : []));
 }
 
-/** What each reading says, by the geometry of the state. */
+/** Tension of each reading, from the geometry of the state. */
 function readAll(
   solver: Solver,
   rest: Equilibrium,
