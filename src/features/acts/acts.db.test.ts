@@ -185,7 +185,7 @@ describe('booking a belt', () => {
     expect((await booking()).chance).toBeGreaterThan(0.3);
   });
   it('is refused where the job, the drive or the belt is gone, and books nothing', async () => {
-    expect(await book(9)).toMatchObject({ ok: false, problem: expect.stringContaining('removed meanwhile') });
+    expect(await book(9)).toMatchObject({ ok: false, problem: expect.stringContaining('removed while you were editing') });
     await redraw({ ...rider, pulleys: rider.pulleys.map((p) => ({ ...p, x: 0, y: 0 })) });
     expect(await book(0)).toMatchObject({ ok: false, problem: expect.stringContaining('cannot be solved') });
     number = await shop.openJob();
