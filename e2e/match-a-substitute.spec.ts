@@ -74,7 +74,7 @@ test('a substitute is booked with a reason, taken back, booked again and printed
   await page.getByRole('button', { name: /^Book 4L 47 7\/8.*from/ }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog).toContainText('as a substitute');
-  await expect(dialog).toContainText('The drive asks for 4L 48 in outside');
+  await expect(dialog).toContainText('The drive needs 4L 48 in outside');
   await expect(dialog.getByRole('button', { name: 'Use this belt' })).toBeDisabled();
   await dialog.getByLabel('Reason for the substitute').fill('Boat is late; she mows tomorrow.');
   await dialog.getByRole('button', { name: 'Use this belt' }).click();

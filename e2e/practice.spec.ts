@@ -28,7 +28,7 @@ test.describe('a round of practice', () => {
 
     // The customer is asked; what he says stands on the practice ticket.
     await page.getByRole('button', { name: /^Did it begin slowly/ }).click();
-    await page.getByRole('button', { name: 'Look at it, 0.5 min' }).click();
+    await page.getByRole('button', { name: 'Check it, 0.5 min' }).click();
     await expect(clock(page)).toHaveText('0.5 min');
 
     // Covers count once for all that is under them.
@@ -39,9 +39,9 @@ test.describe('a round of practice', () => {
     await covers.getByRole('button', { name: /^How deep the belt sits/ }).click();
     // The reload comes once the move is on the server.
     const sent = page.waitForResponse((r) => r.request().method() === 'POST');
-    await covers.getByRole('button', { name: /^Look at it, \d+ min/ }).click();
+    await covers.getByRole('button', { name: /^Check it, \d+ min/ }).click();
     await sent;
-    await expect(covers.getByRole('button', { name: /^Look once more/ })).toBeVisible();
+    await expect(covers.getByRole('button', { name: /^Check again/ })).toBeVisible();
     await page.reload();
     await expect(clock(page)).not.toHaveText('5.5 min');
 
@@ -82,8 +82,8 @@ test.describe('a round of practice', () => {
     await context.setOffline(true);
     const first = page.getByRole('region', { name: 'No parts removed' });
     await first.getByRole('button', { expanded: false }).first().click();
-    await first.getByRole('button', { name: /^Look at it/ }).click();
-    await expect(first.getByRole('button', { name: /^Look once more/ })).toBeVisible();
+    await first.getByRole('button', { name: /^Check it/ }).click();
+    await expect(first.getByRole('button', { name: /^Check again/ })).toBeVisible();
     const told = await clock(page).textContent();
     expect(told).not.toBe('0 min');
     await context.setOffline(false);
@@ -99,7 +99,7 @@ test.describe('on a phone', () => {
     await begin(page, 'or 4ac 6ca');
     await stage(page, 'Inspect');
     await page.getByRole('button', { name: /^Sight the idler/ }).click();
-    const look = page.getByRole('button', { name: /^Look at it/ });
+    const look = page.getByRole('button', { name: /^Check it/ });
     await look.scrollIntoViewIfNeeded();
     expect((await look.boundingBox())!.height).toBeGreaterThanOrEqual(44);
     await expect(clock(page)).toBeInViewport();

@@ -36,7 +36,7 @@ test('a wrong password and an unknown address get the same sentence, and what wa
     await page.getByLabel('Email address').fill(email);
     await page.getByLabel('Password').fill('not the password');
     await page.getByRole('button', { name: 'Sign in' }).click();
-    const alert = page.getByText(/do not go together/);
+    const alert = page.getByText(/Email address or password is wrong/);
     await expect(alert).toBeVisible();
     sentences.push(await alert.textContent());
     await expect(page.getByLabel('Email address')).toHaveValue(email);

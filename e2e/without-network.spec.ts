@@ -25,7 +25,7 @@ test.describe('without a network', () => {
     await page.getByRole('link', { name: /^Fit / }).click();
     await expect(page.getByRole('heading', { name: 'Fit', exact: true })).toBeVisible();
     await page.getByRole('link', { name: 'Machines' }).click();
-    await expect(page.getByText('There is no network, so that page cannot be fetched.')).toBeVisible();
+    await expect(page.getByText('No network. That page cannot load.')).toBeVisible();
     await expect(page.getByRole('heading', { name: 'Fit', exact: true })).toBeVisible();
     await page.close();
 

@@ -49,7 +49,7 @@ describe('a machine’s meter', () => {
     expect([keep.disabled, screen.getByRole('alert').textContent]).toEqual([true, expect.stringContaining('not a meter reading')]);
     await userEvent.clear(field(/^Meter$/));
     await userEvent.type(field(/^Meter$/), '3');
-    expect(screen.getByText(/kept as a new meter/)).toBeTruthy();
+    expect(screen.getByText(/saved as a new meter/)).toBeTruthy();
     expect(sent).toEqual([]);
   });
 });

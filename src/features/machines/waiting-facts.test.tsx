@@ -45,7 +45,7 @@ describe('a tool that did not reach', () => {
     const facts: Facts = { 'barred-tools': { value: ['Long bar fouls the tank'], by: 'Bram', at: '2026-10-17T08:00:00Z' } };
     show(<Barred driveId={7} facts={facts} />);
     await userEvent.click(screen.getByRole('button', { name: /did not reach/ }));
-    await userEvent.type(screen.getByLabelText('What barred which tool, and what reached'), 'Ratchet fouls; flat spanner reaches');
+    await userEvent.type(screen.getByLabelText('Tool that did not reach, and tool that did'), 'Ratchet fouls; flat spanner reaches');
     await userEvent.click(screen.getByRole('button', { name: 'Remember it' }));
     await waitFor(() =>
       expect(sent[0]).toMatchObject({
@@ -53,7 +53,7 @@ describe('a tool that did not reach', () => {
         input: { subject: { driveId: 7 }, fact: 'barred-tools', value: ['Long bar fouls the tank', 'Ratchet fouls; flat spanner reaches'] },
       }),
     );
-    await waitFor(() => expect(screen.queryByLabelText('What barred which tool, and what reached')).toBeNull());
+    await waitFor(() => expect(screen.queryByLabelText('Tool that did not reach, and tool that did')).toBeNull());
   });
   it('nothing is sent of it where it is left', async () => {
     const { sent } = serverThat({ ok: true, value: null });

@@ -59,7 +59,7 @@ async function lookAtTwo() {
   await stage('Inspect');
   for (const check of [/^Sight the idler/, /^Slack, released/]) {
     await userEvent.click(screen.getByRole('button', { name: check }));
-    await userEvent.click(screen.getByRole('button', { name: /^Look at it/ }));
+    await userEvent.click(screen.getByRole('button', { name: /^Check it/ }));
   }
 }
 
@@ -74,7 +74,7 @@ describe('a round', () => {
     expect(screen.queryByText('What may be wrong')).toBeNull();
     const asked = screen.getByRole('region', { name: 'Ask and try' });
     await userEvent.click(within(asked).getByRole('button', { name: /^Did it begin slowly/ }));
-    await userEvent.click(within(asked).getByRole('button', { name: 'Look at it, 0.5 min' }));
+    await userEvent.click(within(asked).getByRole('button', { name: 'Check it, 0.5 min' }));
     expect(clock()).toBe('0.5 min');
     await waitFor(() => expect(sent).toHaveLength(1));
     expect(sent[0]).toMatchObject({ kind: 'practice.move', input: { id: round.id, at: 0, move: { look: 'began-slowly' } } });
@@ -85,7 +85,7 @@ describe('a round', () => {
     show(<RoundScreen round={aRound()} />);
     await lookAtTwo();
     expect(clock()).toBe('2 min');
-    expect(screen.getAllByRole('button', { name: /^Look once more/ }).length).toBeGreaterThan(0);
+    expect(screen.getAllByRole('button', { name: /^Check again/ }).length).toBeGreaterThan(0);
   });
   it('takes off all that a group needs in one press, each once, and puts it back', async () => {
     const { sent } = serverThat({ ok: true, value: null });
