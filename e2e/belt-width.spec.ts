@@ -75,5 +75,5 @@ test('a belt that broke: it goes whatever its width, the search for its pieces i
 
   // The procedure for the sheaves is the one this job is worked by: the search after a break wants a hand on it.
   await unfold(page, 'All steps');
-  await expect(page.getByText(/After a break, compulsory: rollers out of their pockets/).first()).toBeVisible();
+  await expect(page.getByText(/After a belt break, check for rollers out of their pockets/).first()).toBeVisible();
 });
