@@ -62,7 +62,7 @@ test('a banded drive from the words to the hand-back, the server killed half way
   await expect(off).toContainText('4 mount washers');
   await page.reload();
   for (const [text, times] of [
-    ['Inspection shields off.', 1],
+    ['Remove the inspection shields.', 1],
     ['Removed: 4 mount washers', 1],
   ] as const)
     await expect(ticketOf(page).getByText(text)).toHaveCount(times);
