@@ -27,7 +27,7 @@ describe('a log kept elsewhere', () => {
     );
     expect(await screen.findByText(/Line 3: .*guess/)).toBeTruthy();
     expect(screen.getByText(/1 reading is left out/)).toBeTruthy();
-    await press('Keep these 2 readings');
+    await press('Save 2 readings');
     await waitFor(() => expect(keep).toHaveBeenCalledTimes(2));
     expect(keep.mock.calls.map(([w]) => [w.on, w.meter, w.fittedAt])).toEqual([
       ['2025-06-01', 1500, 900],

@@ -119,7 +119,7 @@ export function LogIn({
           {usable.length > 0 && (
             <Box>
               <Button variant="contained" disabled={busy} onClick={() => void keep()}>
-                Keep {usable.length === 1 ? 'this reading' : `these ${usable.length} readings`}
+                Save {usable.length === 1 ? 'reading' : `${usable.length} readings`}
               </Button>
             </Box>
           )}
