@@ -4,7 +4,7 @@ export const BY_HAND: readonly Step[] = [
   {
     id: 'three-things',
     stage: 'set',
-    text: 'Before you connect the cable or spring, move the arm by hand. Released: the belt is slack and the brake is on. The brake must be clear before the belt is tight.',
+    text: 'Before you connect the cable or spring, move the arm by hand. The arm must have travel. Released: the belt is slack and the brake is on. The brake must be clear before the belt is tight.',
     hold: true,
     where: engagedBy('lever-cable', 'lever-rod', 'hand-latch'),
     stop: {
