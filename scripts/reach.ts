@@ -19,6 +19,8 @@ type StageName = (typeof STAGES)[number];
 interface Walk {
   readonly name: string;
   readonly machine: string;
+  /** Words that the job is opened with. */
+  readonly fault: string;
   readonly complaint: RegExp;
   readonly procedure: RegExp;
   /** Results that are found bad on this walk; every other check is good. */
@@ -32,14 +34,23 @@ const WALKS: readonly Walk[] = [
   {
     name: 'cable adjustment',
     machine: 'Orchard rider',
+    fault: 'Slow to engage',
     complaint: /^Slow to engage/,
     procedure: /Engagement cable/,
     finds: /^Does not stretch$/,
   },
-  { name: 'deck belt', machine: 'Tower green mower', complaint: /^Throws the belt/, procedure: /Deck belt, deck on/, finds: /^Leans$/ },
+  {
+    name: 'deck belt',
+    machine: 'Tower green mower',
+    fault: 'Throws the belt when released',
+    complaint: /^Throws the belt/,
+    procedure: /Deck belt, deck on/,
+    finds: /^Leans$/,
+  },
   {
     name: 'twin rods, squared',
     machine: 'Slipway wood hog',
+    fault: 'Squeals under load',
     complaint: /^Squeals|^Slips|^Smokes/,
     procedure: /twin tension rods/,
     finds: /^Out of line/,
@@ -47,6 +58,7 @@ const WALKS: readonly Walk[] = [
   {
     name: 'CVT yearly check',
     machine: 'Hill track utility',
+    fault: 'Yearly check, jerks at low speed',
     complaint: /^Jerks|^Slips|^Weak/,
     procedure: /CVT belt/,
     finds: /^Ridged, grooved/,
@@ -123,7 +135,7 @@ const WAYS: readonly Way[] = [
       const more = card.getByRole('button', { name: /more complaints$/ });
       const chip = card.getByRole('button', { name: complaint });
       if (!(await shown(chip)) && (await shown(more))) await hand.tap(more);
-      if (await shown(chip)) await hand.tap(chip.first());
+      if ((await shown(chip)) && (await chip.first().getAttribute('aria-pressed')) !== 'true') await hand.tap(chip.first());
       await hand.tap(at);
     },
   },
@@ -209,7 +221,7 @@ const WAYS: readonly Way[] = [
   {
     at: (card) => card.getByLabel('Closing line for the customer'),
     work: async (at, hand, card) => {
-      await hand.type(at, 'Done.');
+      if ((await at.inputValue()) === '') await hand.type(at, 'Done.');
       const why = card.getByLabel(/^Reason for returning/);
       if (await shown(why)) await hand.type(why, 'Walk.');
       await hand.tap(card.getByRole('button', { name: /^Close job/ }));
@@ -265,7 +277,7 @@ async function walkJob(page: Page, walk: Walk, height: number): Promise<Map<Stag
     .getByRole('option', { name: new RegExp(`^${walk.machine}`) })
     .first()
     .click();
-  await page.getByLabel('Fault, in a few words').fill(`Reach: ${walk.name}`);
+  await page.getByLabel('Fault, in a few words').fill(walk.fault);
   await page.getByRole('button', { name: 'Open the job' }).click();
   await now(page).waitFor();
   const rows = new Map<StageName, Row>();
@@ -293,7 +305,7 @@ async function walkJob(page: Page, walk: Walk, height: number): Promise<Map<Stag
     if (await shown(go)) await hand.tap(go.first());
     else if (!(await act(page, hand, walk))) {
       if (await shown(page.getByText(/is closed\.$/))) break;
-      const skip = now(page).getByRole('button', { name: /^Skip this step…$|^Skip …$/ });
+      const skip = now(page).getByRole('button', { name: /^Skip this step…$|^Skip…$/ });
       if (!(await shown(skip))) break;
       await hand.tap(skip.first());
       await hand.type(now(page).getByLabel(/^Reason for skipping|^Why is it skipped/), 'Walk.');

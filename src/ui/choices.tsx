@@ -2,7 +2,7 @@
 
 import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
-import { useId } from 'react';
+import { useId, type ReactNode } from 'react';
 
 export interface ChoiceOption<T extends string> {
   readonly id: T;
@@ -43,7 +43,13 @@ export function Choices<T extends string>({
   disabled = false,
   big = false,
   unlabelled = false,
-}: Common<T> & { readonly value: T | null; readonly onChoose: (id: T) => void }) {
+  more,
+}: Common<T> & {
+  readonly value: T | null;
+  readonly onChoose: (id: T) => void;
+  /** A button that adds options, in the same row. */
+  readonly more?: ReactNode;
+}) {
   const id = useId();
   const at = options.findIndex((o) => o.id === value);
   return (
@@ -80,6 +86,7 @@ export function Choices<T extends string>({
             {o.label}
           </ButtonBase>
         ))}
+        {more}
       </Box>
     </Box>
   );

@@ -7,6 +7,7 @@ export type { EntryActs, EntryBody, EntryType, TypedBody } from './registry';
 export type { BeltBooked } from './entries/belt-booked';
 export type { PartFitted } from './entries/part-fitted';
 export type { Picture } from './entries/picture';
+export { proposedClosing } from './closing-line';
 export { shortened } from './shortened';
 export { cautionsFor } from './cautions';
 export type { CautionContext, CautionList } from './cautions';

@@ -4,6 +4,7 @@ import type { BeltBooked } from './entries/belt-booked';
 import type { Clearance } from './entries/clearance';
 import type { Decision, Finding, SetupMoved } from './entries/finding';
 import type { Mended } from './entries/mended';
+import type { PartFitted } from './entries/part-fitted';
 import type { Chosen, StepWritten, Tallied } from './entries/procedure';
 import type { Proved } from './entries/proved';
 import type { Reading as TensionRead } from './entries/reading';
@@ -43,6 +44,7 @@ export interface Bodies {
   readonly warranty: WarrantyWritten;
   readonly 'cvt-part': CvtPartMeasured;
   readonly 'belt-booked': BeltBooked;
+  readonly 'part-fitted': PartFitted;
   readonly changed: Changed;
   readonly skipped: Skipped;
 }

@@ -110,9 +110,24 @@ describe('every stage', () => {
 });
 
 describe('Ask', () => {
+  const isChosen = (name: string) => screen.getByRole('button', { name }).getAttribute('aria-pressed') === 'true';
+  it('starts with the complaint chosen where the words of the job name only one', () => {
+    at('ask', job({ title: 'Squeals' }));
+    expect(isChosen('Squeals or chirps')).toBe(true);
+  });
+  it('leaves the choice open where the words name several, or none', () => {
+    at('ask', job({ title: 'Smokes and squeals' }));
+    expect(['Squeals or chirps', 'Smokes or smells'].map(isChosen)).toEqual([false, false]);
+  });
+  it('never changes a complaint that was saved', async () => {
+    at('ask', job({ number: 9101, title: 'Squeals', entries: [line('ask', 'asked', { ...NOTHING_ASKED, complaints: ['smokes'] })] }));
+    await press(/^Complaint and history/);
+    expect(isChosen('Smokes or smells')).toBe(true);
+    expect(isChosen('Squeals or chirps')).toBe(false);
+  });
   it('offers what the customer’s words name, and writes what was chosen and typed', async () => {
     const { sent } = serverThat(ok);
-    at('ask', job());
+    at('ask', job({ title: 'Season check' }));
     await userEvent.type(screen.getByLabelText('In the customer’s words'), 'It smokes and slips ');
     expect(screen.getByRole('button', { name: 'Smokes or smells' })).toBeTruthy();
     expect(screen.queryByRole('button', { name: 'Jumps out of engagement' })).toBeNull();
@@ -391,7 +406,7 @@ describe('Set', () => {
     await press('Save reading');
     expect(screen.getByText('Type what was read first.')).toBeTruthy();
     await userEvent.type(screen.getByLabelText('Note of the tap, Hz'), '54');
-    await userEvent.click(screen.getByRole('checkbox', { name: 'Read again with everything tight' }));
+    await userEvent.click(screen.getByRole('checkbox', { name: 'Measured with everything tight' }));
     await press('Save reading');
     await waitFor(() =>
       expect(entries(sent, 'reading')[0]).toMatchObject({
@@ -546,6 +561,10 @@ describe('Book', () => {
     const { sent } = serverThat(ok);
     at('book', job({ entries: proved }));
     expect(screen.getByRole('radio', { name: 'Fit to use' }).getAttribute('aria-checked')).toBe('true');
+    // The ticket gives a line, which is typed over.
+    expect((screen.getByLabelText('Closing line for the customer') as HTMLTextAreaElement).value).toBe('In the test run it stops in 3 s.');
+    await userEvent.clear(screen.getByLabelText('Closing line for the customer'));
+    expect((screen.getByRole('button', { name: /^Close job/ }) as HTMLButtonElement).disabled).toBe(true);
     await userEvent.type(screen.getByLabelText('Closing line for the customer'), 'New belt.');
     await userEvent.type(screen.getByLabelText('Notes for the follow-up'), 'Bring the bagger.');
     await press('Keepers');

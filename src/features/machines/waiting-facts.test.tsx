@@ -46,7 +46,7 @@ describe('a tool that did not reach', () => {
     show(<Barred driveId={7} facts={facts} />);
     await userEvent.click(screen.getByRole('button', { name: /did not reach/ }));
     await userEvent.type(screen.getByLabelText('Tool that did not reach, and tool that did'), 'Ratchet fouls; flat spanner reaches');
-    await userEvent.click(screen.getByRole('button', { name: 'Remember it' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Save tool note' }));
     await waitFor(() =>
       expect(sent[0]).toMatchObject({
         kind: 'fact.set',
@@ -59,7 +59,7 @@ describe('a tool that did not reach', () => {
     const { sent } = serverThat({ ok: true, value: null });
     show(<Barred driveId={7} facts={{}} />);
     await userEvent.click(screen.getByRole('button', { name: /did not reach/ }));
-    expect((screen.getByRole('button', { name: 'Remember it' }) as HTMLButtonElement).disabled).toBe(true);
+    expect((screen.getByRole('button', { name: 'Save tool note' }) as HTMLButtonElement).disabled).toBe(true);
     await userEvent.click(screen.getByRole('button', { name: 'Cancel' }));
     expect(sent).toEqual([]);
   });

@@ -11,19 +11,8 @@ import { METHOD_WORDS, spanName } from './words';
 
 type Answered = Extract<TensionAnswer, { ok: true }>;
 
-/** The band with its reasons, where the belt stands in it, and what is set to. */
-export function Band({
-  drive,
-  answer,
-  readings,
-  brief = false,
-}: {
-  drive: Drive;
-  answer: Answered;
-  readings: readonly KeptReading[];
-  /** The scale alone: its words come with the settings. */
-  brief?: boolean;
-}) {
+/** Tension scale: slip limit, bearing limit and target, with the calculated tension and the readings. */
+export function TensionScale({ answer, readings }: { answer: Answered; readings: readonly KeptReading[] }) {
   const { sheet, targetN, combined } = answer;
   const { band, tension, running } = sheet;
   const marks = answer.readings.flatMap((r, i) =>
@@ -32,33 +21,29 @@ export function Band({
       : [],
   );
   return (
-    <>
-      <Box sx={{ maxWidth: 440 }}>
-        <Strand
-          label="Static strand tension"
-          floorN={band.floor}
-          loadKnown={band.target !== null}
-          ceilingN={band.ceiling}
-          targetN={targetN}
-          marks={[
-            ...(tension === null
-              ? []
-              : [
-                  {
-                    id: 'drawn',
-                    tensionN: tension,
-                    label: answer.combined ? 'Calculated' : 'As drawn and set',
-                    ...(running === null ? {} : { leftN: running }),
-                  },
-                ]),
-            ...marks,
-            ...(combined ? [{ id: 'all', tensionN: combined.tensionN, sdN: combined.sdN, label: 'Read' }] : []),
-          ]}
-        />
-      </Box>
-      {!brief && <BandWords drive={drive} answer={answer} />}
-      <Shared drive={drive} answer={answer} />
-    </>
+    <Box sx={{ maxWidth: 440 }}>
+      <Strand
+        label="Static strand tension"
+        floorN={band.floor}
+        loadKnown={band.target !== null}
+        ceilingN={band.ceiling}
+        targetN={targetN}
+        marks={[
+          ...(tension === null
+            ? []
+            : [
+                {
+                  id: 'drawn',
+                  tensionN: tension,
+                  label: answer.combined ? 'Calculated' : 'As drawn and set',
+                  ...(running === null ? {} : { leftN: running }),
+                },
+              ]),
+          ...marks,
+          ...(combined ? [{ id: 'all', tensionN: combined.tensionN, sdN: combined.sdN, label: 'Read' }] : []),
+        ]}
+      />
+    </Box>
   );
 }
 
@@ -116,8 +101,8 @@ export function BandWords({ drive, answer }: { drive: Drive; answer: Answered })
   );
 }
 
-/** Both states of a shared tensioner beside each other: only with all belts on is it a setting. */
-function Shared({ drive, answer: { shared } }: { drive: Drive; answer: Answered }) {
+/** Both states of a shared tensioner. It is a setting only with all belts on. */
+export function SharedTensioner({ drive, answer: { shared } }: { drive: Drive; answer: Answered }) {
   const { show } = useUnits();
   if (!shared) return null;
   const names = shared.belts.map((id) => drive.belts.find((b) => b.id === id)?.label ?? 'the other belt').join(', ');

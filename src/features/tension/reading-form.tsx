@@ -101,43 +101,46 @@ export function ReadingForm({
         e.preventDefault();
         void take();
       }}
-      sx={{ display: 'grid', gap: 1.5, mt: 2 }}
+      sx={{ display: 'grid', gap: 1.5, mt: 1 }}
     >
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
-        <Choices
-          label="Take a reading by"
-          value={method}
-          options={methods.filter((m) => byFeel || !isFeel(m)).map((id) => ({ id, label: METHOD_WORDS[id] }))}
-          onChoose={choose}
-        />
-        {!byFeel && (
-          <Button onClick={() => setByFeel(true)} sx={{ minHeight: 44, alignSelf: 'flex-end' }}>
-            By feel…
-          </Button>
-        )}
-      </Box>
-      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center' }}>
-        <Box sx={{ width: { xs: 120, sm: 220 }, flex: 'none' }}>
+      <Choices
+        label="Take a reading by"
+        value={method}
+        options={methods.filter((m) => byFeel || !isFeel(m)).map((id) => ({ id, label: METHOD_WORDS[id] }))}
+        onChoose={choose}
+        more={
+          !byFeel && (
+            <Button onClick={() => setByFeel(true)} sx={{ minHeight: 44 }}>
+              By feel…
+            </Button>
+          )
+        }
+      />
+      <Box
+        sx={{ display: 'grid', gridTemplateColumns: { xs: '96px 1fr', sm: '220px 1fr' }, columnGap: 2, rowGap: 1, alignItems: 'center' }}
+      >
+        <Box sx={{ gridRow: { sm: 'span 2' } }}>
           <MethodSketch method={method} />
         </Box>
         <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>{METHOD_HOW[method]}</Box>
+        {onSpan && spans.length > 1 && (
+          <TextField
+            select
+            size="small"
+            label="Span"
+            value={span.id}
+            onChange={(e) => setPlace(e.target.value)}
+            slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
+            sx={{ gridColumn: { xs: '1 / -1', sm: '2' } }}
+          >
+            {spans.map((s) => (
+              <option key={s.id} value={s.id}>
+                {s.label}
+              </option>
+            ))}
+          </TextField>
+        )}
       </Box>
-      {onSpan && spans.length > 1 && (
-        <TextField
-          select
-          size="small"
-          label="Span"
-          value={span.id}
-          onChange={(e) => setPlace(e.target.value)}
-          slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
-        >
-          {spans.map((s) => (
-            <option key={s.id} value={s.id}>
-              {s.label}
-            </option>
-          ))}
-        </TextField>
-      )}
       {method === 'spring-length' && (
         <Choices
           label="At which spring"
@@ -175,56 +178,58 @@ export function ReadingForm({
           }}
         />
       )}
-      <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, gap: 1.5, alignItems: 'start' }}>
-        <NumberField
-          key={method}
-          {...field}
-          value={value}
-          onValue={setValue}
-          optional
-          helperText={targetWords(method, answer, span, units, spring?.length)}
-        />
-        {method === 'deflection' && (
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'start' }}>
+        <Box sx={{ flex: '1 1 160px', maxWidth: 360 }}>
           <NumberField
-            key="pushed-in"
-            dimension="length"
-            label="Pushed in by"
-            value={pushed}
-            onValue={setDeflection}
-            min={0.5}
-            max={span.length / 4}
-            helperText="A sixty-fourth of the span is usual."
+            key={method}
+            {...field}
+            value={value}
+            onValue={setValue}
+            optional
+            helperText={targetWords(method, answer, span, units, spring?.length)}
           />
+        </Box>
+        {method === 'deflection' && (
+          <Box sx={{ flex: '1 1 160px', maxWidth: 360 }}>
+            <NumberField
+              key="pushed-in"
+              dimension="length"
+              label="Pushed in by"
+              value={pushed}
+              onValue={setDeflection}
+              min={0.5}
+              max={span.length / 4}
+              helperText="A sixty-fourth of the span is usual."
+            />
+          </Box>
         )}
-      </Box>
-      <Box sx={{ display: 'grid' }}>
-        <FormControlLabel
-          control={<Checkbox checked={clamped} onChange={(e) => setClamped(e.target.checked)} />}
-          label="Read again with everything tight"
-        />
-        {(shared?.belts ?? []).map((id) => (
+        <Button type="submit" variant="contained" size="large" disabled={busy} sx={{ minHeight: 56 }}>
+          Save reading
+        </Button>
+        <Box sx={{ display: 'grid', alignContent: 'center', minHeight: 56 }}>
           <FormControlLabel
-            key={id}
-            control={
-              <Checkbox
-                checked={off.includes(id)}
-                onChange={(e) => setOff(e.target.checked ? [...off, id] : off.filter((x) => x !== id))}
-              />
-            }
-            label={`${beltName(drive, id)} is off: the reading is not a setting`}
+            control={<Checkbox checked={clamped} onChange={(e) => setClamped(e.target.checked)} />}
+            label="Measured with everything tight"
           />
-        ))}
+          {(shared?.belts ?? []).map((id) => (
+            <FormControlLabel
+              key={id}
+              control={
+                <Checkbox
+                  checked={off.includes(id)}
+                  onChange={(e) => setOff(e.target.checked ? [...off, id] : off.filter((x) => x !== id))}
+                />
+              }
+              label={`${beltName(drive, id)} is off: the reading is not a setting`}
+            />
+          ))}
+        </Box>
       </Box>
       {(problem !== '' || (blank && value === null)) && (
         <Alert severity="warning" variant="outlined">
           {blank && value === null ? 'Type what was read first.' : problem}
         </Alert>
       )}
-      <Box>
-        <Button type="submit" variant="contained" size="large" disabled={busy}>
-          Save reading
-        </Button>
-      </Box>
     </Box>
   );
 }

@@ -49,7 +49,7 @@ describe('the tap meter', () => {
   });
   it('a simulated tap says that it is one, and is no reading', async () => {
     show(<TapMeter targetHz={60} onNote={vi.fn()} />);
-    await userEvent.click(screen.getByRole('button', { name: 'Simulated tap' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Simulate tap' }));
     expect(await screen.findByText('Simulated, not a measurement.')).toBeTruthy();
     expect(screen.queryByRole('button', { name: /^Take/ })).toBeNull();
   });

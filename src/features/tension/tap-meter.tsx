@@ -87,7 +87,14 @@ export function TapMeter({ targetHz, onNote }: { targetHz: number | null; onNote
   const others = (now?.heard.candidates ?? []).filter((c) => hz !== null && Math.abs(c.hz / hz - 1) > 0.03).slice(0, MOST_OTHERS);
   return (
     <Box component="section" aria-label="Tap meter" sx={{ display: 'grid', gap: 1.25 }}>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, '& .MuiButton-root': { minHeight: 56 } }}>
+      <Box
+        sx={{
+          ...{ display: 'flex', flexWrap: 'wrap', gap: 1 },
+          // All three in one row of a phone.
+          '& .MuiButton-root': { minHeight: 56, px: { xs: 1.25, sm: 2 } },
+          '& .MuiButton-startIcon': { display: { xs: 'none', sm: 'inherit' } },
+        }}
+      >
         {recorder.running ? (
           <Button variant="contained" size="large" onClick={recorder.stop} startIcon={<Icon name="check" size={18} />}>
             Enough, {recorder.seconds.toFixed(0)} s
@@ -104,10 +111,10 @@ export function TapMeter({ targetHz, onNote }: { targetHz: number | null; onNote
           startIcon={<Icon name="upload" size={18} />}
           onClick={() => file.current?.click()}
         >
-          Open a recording
+          Open recording
         </Button>
         <Button size="large" disabled={busy || recorder.running} onClick={() => void simulate()}>
-          Simulated tap
+          Simulate tap
         </Button>
         <input
           ref={file}

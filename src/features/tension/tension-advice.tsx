@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { turnsAndFlats } from '@/core/alignment';
 import { placeDimension, type Drive } from '@/core/drive';
 import type { Changed } from '@/core/job';
@@ -25,6 +25,7 @@ export interface ReadBefore {
 export function TensionAdvice({
   drive,
   answer,
+  scale = null,
   decided,
   before,
   times,
@@ -33,6 +34,8 @@ export function TensionAdvice({
 }: {
   drive: Drive;
   answer: Answered;
+  /** Tension scale of the answer. */
+  scale?: ReactNode;
   decided: Decided;
   /** Readings from before a change. */
   before: readonly ReadBefore[];
@@ -65,7 +68,7 @@ export function TensionAdvice({
     ...(times.stop === null ? [] : [`stop ${times.stop} s`]),
   ];
   return (
-    <Box component="section" aria-label="Advice" sx={{ mb: 1.5 }}>
+    <Box component="section" aria-label="Advice" sx={{ mb: 1 }}>
       <Box role="status" sx={{ fontSize: 18, fontWeight: 650 }}>
         {adjuster && to ? (
           <>
@@ -82,43 +85,51 @@ export function TensionAdvice({
         {margin !== null && ` Released, the brake is on with ${show(margin, brakeIn)} of margin.`}
         {timed.length > 0 && ` Timed in this condition: ${timed.join(', ')}.`}
       </Box>
-      {rows.length > 0 && (
-        <Box
-          component="dl"
-          sx={{ m: 0, my: 1, display: 'grid', gridTemplateColumns: '1fr auto', rowGap: 0.25, maxWidth: 360, fontSize: 15 }}
-        >
-          {rows.map(([label, n], i) => (
-            <Box key={i} sx={{ display: 'contents' }}>
-              <Box component="dt">{label}</Box>
-              <Box component="dd" className="ts-mono" sx={{ m: 0, fontWeight: 650, textAlign: 'right' }}>
-                {show(n, 'force')}
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 4, rowGap: 0.5, my: 1, alignItems: 'center' }}>
+        {rows.length > 0 && (
+          <Box
+            component="dl"
+            sx={{
+              ...{ m: 0, display: 'grid', gridTemplateColumns: '1fr auto', columnGap: 2, rowGap: 0.25 },
+              ...{ flex: '1 0 200px', maxWidth: 360, fontSize: 15 },
+            }}
+          >
+            {rows.map(([label, n], i) => (
+              <Box key={i} sx={{ display: 'contents' }}>
+                <Box component="dt">{label}</Box>
+                <Box component="dd" className="ts-mono" sx={{ m: 0, fontWeight: 650, textAlign: 'right' }}>
+                  {show(n, 'force')}
+                </Box>
               </Box>
-            </Box>
-          ))}
-        </Box>
-      )}
-      {longest && longest.tapHz !== null && (
-        <Box sx={{ fontSize: 15, mb: 1 }}>
-          At the target, {spanName(drive, longest.from, longest.to)} taps at <strong>{longest.tapHz.toFixed(1)} Hz</strong>
-          {longest.force === null ? (
-            ''
-          ) : (
-            <>
-              {' '}
-              or moves {show(longest.deflection, 'length')} under <strong>{show(longest.force, 'force')}</strong>
-            </>
-          )}
-          .
-        </Box>
-      )}
-      {onLeave && decided.act === 'leave' && (
-        <Button variant="contained" onClick={() => void onLeave()} sx={{ minHeight: 56, mb: 1 }}>
-          {ACT_WORDS.leave}
-        </Button>
-      )}
-      {onMoved && drive.adjusters.length > 0 && (
-        <Moved {...{ drive, onMoved }} advised={to ? { id: to.adjuster, position: to.position } : null} />
-      )}
+            ))}
+          </Box>
+        )}
+        {scale && <Box sx={{ flex: '2 1 300px' }}>{scale}</Box>}
+      </Box>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, alignItems: 'center' }}>
+        {longest && longest.tapHz !== null && (
+          <Box sx={{ fontSize: 15, mb: 1, flex: '1 1 300px' }}>
+            At the target, {spanName(drive, longest.from, longest.to)} taps at <strong>{longest.tapHz.toFixed(1)} Hz</strong>
+            {longest.force === null ? (
+              ''
+            ) : (
+              <>
+                {' '}
+                or moves {show(longest.deflection, 'length')} under <strong>{show(longest.force, 'force')}</strong>
+              </>
+            )}
+            .
+          </Box>
+        )}
+        {onLeave && decided.act === 'leave' && (
+          <Button variant="contained" onClick={() => void onLeave()} sx={{ minHeight: 56, mb: 1 }}>
+            {ACT_WORDS.leave}
+          </Button>
+        )}
+        {onMoved && drive.adjusters.length > 0 && (
+          <Moved {...{ drive, onMoved }} advised={to ? { id: to.adjuster, position: to.position } : null} />
+        )}
+      </Box>
     </Box>
   );
 }
@@ -172,7 +183,7 @@ function Moved({
   };
   const named = advised && drive.adjusters.find((a) => a.id === advised.id);
   return (
-    <Box>
+    <Box sx={{ flex: other || named ? '1 0 100%' : 'none' }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
         {named && advised && (
           <Button
@@ -184,7 +195,12 @@ function Moved({
             Moved to {adjusterPosition(advised.position, placeDimension(drive, named))}
           </Button>
         )}
-        <Button variant="outlined" onClick={() => setOther(!other)} aria-expanded={other} sx={{ minHeight: 56 }}>
+        <Button
+          variant={named ? 'outlined' : 'text'}
+          onClick={() => setOther(!other)}
+          aria-expanded={other}
+          sx={named ? { minHeight: 56 } : { minHeight: 44, ml: -1, my: -0.5 }}
+        >
           {named ? 'Other position' : 'I moved the adjuster'}
         </Button>
       </Box>

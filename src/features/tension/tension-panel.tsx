@@ -10,7 +10,7 @@ import { setsTension } from '@/core/tension';
 import { askTension, useTension } from '@/ui/solver';
 import type { TensionAnswer, TensionRequest } from '@/workers/tension-service';
 import { Fold } from '@/ui/fold';
-import { Band, BandWords } from './band';
+import { BandWords, SharedTensioner, TensionScale } from './band';
 import type { KeptReading, ReadReading } from './kept-reading';
 import { MountingNote } from './mounting';
 import { ReadingForm } from './reading-form';
@@ -39,8 +39,8 @@ export function TensionPanel({
   onTake: ((read: ReadReading) => Promise<boolean>) | null;
   /** Whether a reading is due by the answer: then its form is open. */
   reads?: (answer: Extract<TensionAnswer, { ok: true }>) => boolean;
-  /** What the answer advises, above everything else. */
-  lead?: (answer: Extract<TensionAnswer, { ok: true }>) => ReactNode;
+  /** The advice, with the tension scale in it, above everything else. */
+  lead?: (answer: Extract<TensionAnswer, { ok: true }>, scale: ReactNode) => ReactNode;
   /** What is decided by the answer. */
   decision?: (answer: Extract<TensionAnswer, { ok: true }>) => ReactNode;
   /** What follows from the answer. */
@@ -75,6 +75,7 @@ export function TensionPanel({
     return one?.ok === true && onTake !== null && onTake({ ...kept, state: sheet.state, tensionN: one.tensionN, sdN: one.sdN });
   };
   const readingDue = reads(answer);
+  const scale = <TensionScale answer={answer} readings={shown} />;
   const form = onTake && sheet.spans.length > 0 && (
     <Part folded={lead !== undefined && !readingDue} title="Take a reading" says="tap, push, spring length or marks">
       <ReadingForm drive={drive} answer={answer} problem={problem} onTake={take} />
@@ -88,10 +89,10 @@ export function TensionPanel({
             Tension of {drive.belts.find((b) => b.id === beltId)?.label ?? 'the belt'}
           </Typography>
         )}
-        {lead?.(answer)}
-        {readingDue && form}
-        <Band drive={drive} answer={answer} readings={shown} brief={lead !== undefined} />
-        {!readingDue && form}
+        {lead ? lead(answer, scale) : scale}
+        {!lead && <BandWords drive={drive} answer={answer} />}
+        <SharedTensioner drive={drive} answer={answer} />
+        {form}
         {shown.length > 0 && (
           <Part folded={lead !== undefined} title="Readings" says={answer.combined ? `${shown.length} in this condition` : ''}>
             <ReadingsList answer={answer} readings={shown} />

@@ -137,32 +137,33 @@ export function valueOf(reading: TakenReading): number {
   }
 }
 
+/** Each is a sentence without its full stop. */
 export const DECIDE_WORDS: Readonly<Record<DecideReason, string>> = {
-  'arm-stiff': 'a stiff arm or slide causes the same symptoms as a slack belt',
-  'belt-bad': 'the belt is damaged or worn',
-  misaligned: 'the entry angle is over its limit, and correcting it changes the tension',
-  'load-unknown': 'the load is unknown, so the slip limit is unknown',
-  'nothing-read': 'no tension was measured in this condition',
-  holds: 'the tension is above the slip limit, with margin',
-  'holds-but-slow': 'the tension is above the slip limit, but the belt engages slowly',
-  'under-floor': 'tension is at or below the slip limit',
-  'over-ceiling': 'tension is above the limit of the belt or a bearing',
-  soft: 'it engages softly',
-  slips: 'it slips as it engages',
-  'brake-stays-off': 'the brake stays off when released',
-  'brake-drags': 'the brake drags while driving',
-  'stop-too-long': 'the stop time is over its limit',
-  'not-slack': 'the belt does not go slack when released',
-  'reserve-left': 'the adjuster can still reach the recommended setting',
-  'drawn-holds': 'the drawing gives enough tension, but the belt engages slowly',
-  'other-cause': 'another cause is likely: check the arm, the belt surface and the engine speed',
-  'already-set': 'the adjuster is already at its recommended setting',
-  'no-reserve': 'no setting of any adjuster gives enough tension',
-  'release-breaks-first': 'every setting that is tight enough fails when released',
+  'arm-stiff': 'A stiff arm or slide causes the same symptoms as a slack belt',
+  'belt-bad': 'The belt is damaged or worn',
+  misaligned: 'The entry angle is over its limit, and correcting it changes the tension',
+  'load-unknown': 'The load is unknown, so the slip limit is unknown',
+  'nothing-read': 'No tension was measured in this condition',
+  holds: 'The tension is above the slip limit, with margin',
+  'holds-but-slow': 'The tension is above the slip limit, but the belt engages slowly',
+  'under-floor': 'The tension is at or below the slip limit',
+  'over-ceiling': 'The tension is above the limit of the belt or a bearing',
+  soft: 'It engages softly',
+  slips: 'It slips as it engages',
+  'brake-stays-off': 'The brake stays off when released',
+  'brake-drags': 'The brake drags while driving',
+  'stop-too-long': 'The stop time is over its limit',
+  'not-slack': 'The belt does not go slack when released',
+  'reserve-left': 'The adjuster can still reach the recommended setting',
+  'drawn-holds': 'The drawing gives enough tension, but the belt engages slowly',
+  'other-cause': 'Another cause is likely. Check the arm, the belt surface and the engine speed',
+  'already-set': 'The adjuster is already at its recommended setting',
+  'no-reserve': 'No setting of any adjuster gives enough tension',
+  'release-breaks-first': 'Every setting that is tight enough fails when released',
 };
 
-/** Reasons of an advice in one line. */
-export const becauseWords = (because: readonly DecideReason[]): string => because.map((b) => DECIDE_WORDS[b]).join('; ');
+/** Reasons of an advice, as sentences without the last full stop. */
+export const becauseWords = (because: readonly DecideReason[]): string => because.map((b) => DECIDE_WORDS[b]).join('. ');
 
 export const ACT_WORDS = {
   leave: 'Leave as is',

@@ -88,7 +88,13 @@ export function NowCard({
             ...{ fontSize: 14, fontWeight: 650, color: 'var(--ts-work)' },
           }}
         >
-          <Box>
+          <Box sx={{ mr: 'auto' }}>
+            {/* A whole target for a thumb, without the height of a row. */}
+            {onBack && (
+              <Button onClick={onBack} sx={{ minHeight: 44, my: -1.5, ml: -1, mr: 1 }}>
+                Back
+              </Button>
+            )}
             {state}
             {line.stage === at ? '' : ` · ${stageName(line.stage)}`}
             {line.minutes === null ? '' : ` · ${line.minutes} min`}
@@ -107,9 +113,8 @@ export function NowCard({
           <Box sx={{ color: 'var(--ts-quiet)', fontSize: 15, mt: brief ? 0 : -0.5, mb: brief ? 0 : 1 }}>{line.reason}</Box>
         )}
         {children}
-        {(skippable || onBack || onWithout) && !asking && (
-          <Box sx={brief ? { ml: 'auto' } : { display: 'flex', justifyContent: 'space-between', mt: 0.5, mx: -1 }}>
-            {onBack ? <Button onClick={onBack}>Back</Button> : <span />}
+        {(skippable || onWithout) && !asking && (
+          <Box sx={brief ? { ml: 'auto' } : { display: 'flex', mt: 0.5, mx: -1 }}>
             {skippable && <Button onClick={() => setAsking(true)}>Skip this step…</Button>}
             {onWithout && <Button onClick={onWithout}>Go on without this check</Button>}
           </Box>

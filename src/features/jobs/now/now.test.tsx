@@ -1,6 +1,7 @@
 import { act, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
+import type { CheckId } from '@/core/fault';
 import { NOTHING_ASKED, type Stage } from '@/core/job';
 import { FINDING } from '@/core/job/test-job';
 import type { Facts } from '@/core/machine';
@@ -111,6 +112,26 @@ describe('working through it', () => {
     becomes({ ...of, entries: [asked, skippedTimes] }, 'secure');
     await userEvent.click(now().getByRole('button', { name: 'Back' }));
     expect(went).toHaveBeenLastCalledWith('ask');
+  });
+  it('goes on to the choice of the procedure once a check finds a fault, before tracing asks for more', async () => {
+    serverThat(ok);
+    const traced = (stage: Stage, entries: Job['entries'], check: CheckId) => (
+      <OpenedLineProvider>
+        <Traced of={job({ number: 7, entries })} stage={stage} check={check} go={went} />
+      </OpenedLineProvider>
+    );
+    const went = vi.fn();
+    const before = [
+      asked,
+      skippedTimes,
+      madeSafe(),
+      line('look', 'finding', { ...FINDING, check: 'brake-released', part: null, result: 'good' }),
+    ];
+    const { again } = show(traced('look', before, 'spring-stretches'));
+    await userEvent.click(now().getAllByRole('radio', { name: 'Does not stretch' })[0]!);
+    const slack = line('look', 'finding', { ...FINDING, check: 'spring-stretches', part: null, result: 'bad' });
+    again(traced('look', [...before, slack], 'springs-alike'));
+    await waitFor(() => expect(went).toHaveBeenCalledWith('fit'));
   });
   it('stays where a step was done elsewhere on the page', async () => {
     const of = job({ entries: [asked] });
@@ -245,6 +266,15 @@ describe('the question of when it began', () => {
     );
   });
 });
+
+/** A stage with the check that tracing asks for. */
+function Traced({ of, stage, check, go }: { of: Job; stage: Stage; check: CheckId; go: (stage: Stage) => void }) {
+  const acts = useJobActs(of, go);
+  const bay = useBay(of, [RIDER_DRIVE]);
+  const list = bay.runList?.({ check, minutes: 1, why: 'cause' }) ?? null;
+  const props = { job: of, at: stage, acts, bay, drives: [RIDER_DRIVE], unreadable: [], writable: true, mayChange: true };
+  return <StageView {...props} list={list} />;
+}
 
 /** Intake with a question that tracing asks next. */
 function WithCheck({ of }: { of: Job }) {

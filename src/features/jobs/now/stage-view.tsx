@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useEffect, useMemo, useRef, type ReactNode, type RefObject } from 'react';
-import type { RunLine, RunList, Stage } from '@/core/job';
+import { STAGES, type RunLine, type RunList, type Stage } from '@/core/job';
 import { Fold, Folds } from '@/ui/fold';
 import { STAGE_WORDS, stageName } from '../stage-words';
 import { StageFrame } from '../stages/frame';
@@ -146,6 +146,9 @@ function useActsInNow(acts: JobActs): { readonly inNowRef: RefObject<boolean>; r
   return { inNowRef, actsInNow };
 }
 
+/** Whether tracing asked for a line. */
+const isTraced = ({ work, required }: RunLine): boolean => work.kind === 'check' && !required;
+
 /** Kinds of work that more of the same can follow, such as another check by hand. The person leaves their stage. */
 const STAYS: ReadonlySet<RunLine['work']['kind']> = new Set(['belt', 'inspect']);
 /** Instruments with a verdict beside the reading: it stays in view until the person goes on. */
@@ -191,10 +194,15 @@ function useMoveOn({
       leaving.current = here && (isDone || (!now && last.work.kind === 'check')) && !STAYS.has(last.work.kind) ? last : null;
     }
     const from = leaving.current;
-    if (from === null || !current || opened !== null) return;
-    leaving.current = null;
+    if (from === null || opened !== null) return;
     const place = run.lines.findIndex((l) => l.id === from.id);
-    const next = place < 0 ? (turn ?? run.now) : run.lines.slice(place).find(isWaiting);
+    // After a check of tracing: the first line in list order, never of an earlier stage. A procedure comes before the next check.
+    const isFromHereOn = (l: RunLine) => isWaiting(l) && STAGES.indexOf(l.stage) >= STAGES.indexOf(at);
+    const next = place < 0 ? (run.lines.find(isFromHereOn) ?? turn ?? run.now) : run.lines.slice(place).find(isWaiting);
+    // What comes before a check of tracing comes first whatever tracing answers.
+    const isBeforeTracing = next && run.lines.slice(run.lines.indexOf(next) + 1).some((l) => isWaiting(l) && isTraced(l));
+    if (!current && !isBeforeTracing) return;
+    leaving.current = null;
     if (next && next.stage !== at) go(next.stage);
   }, [run, turn, at, current, go, opened, open, setBefore, holds, inNowRef]);
 }

@@ -28,11 +28,9 @@ export function Barred({ driveId, facts }: { driveId: number; facts: Facts }) {
   };
   if (text === null)
     return (
-      <Box>
-        <Button onClick={() => setText('')} sx={{ minHeight: 44, ml: -1 }}>
-          A tool did not reach…
-        </Button>
-      </Box>
+      <Button onClick={() => setText('')} sx={{ minHeight: 56 }}>
+        A tool did not reach…
+      </Button>
     );
   return (
     <Box
@@ -41,7 +39,7 @@ export function Barred({ driveId, facts }: { driveId: number; facts: Facts }) {
         e.preventDefault();
         if (text.trim() !== '') void keep(text.trim());
       }}
-      sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}
+      sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', flexBasis: '100%' }}
     >
       <TextField
         autoFocus
@@ -53,7 +51,7 @@ export function Barred({ driveId, facts }: { driveId: number; facts: Facts }) {
         slotProps={{ htmlInput: { maxLength: 200 } }}
       />
       <Button type="submit" variant="outlined" disabled={text.trim() === ''} sx={{ minHeight: 56 }}>
-        Remember it
+        Save tool note
       </Button>
       <Button onClick={() => setText(null)} sx={{ minHeight: 56 }}>
         Cancel

@@ -180,16 +180,16 @@ export function StepCard({
           </Button>
         )}
         <Button disabled={busy} onClick={() => setAsking('skipped')} sx={{ minHeight: 56 }}>
-          Skip …
+          Skip…
         </Button>
         {step.why && !reason && (
           <Button onClick={() => setReason(true)} sx={{ minHeight: 56 }}>
             Why?
           </Button>
         )}
+        {job.driveId !== null && <Barred driveId={job.driveId} facts={bay.facts} />}
       </Box>
       {reason && <Box>Because: {step.why}</Box>}
-      {job.driveId !== null && <Barred driveId={job.driveId} facts={bay.facts} />}
       {asking && (
         <Box
           component="form"

@@ -29,16 +29,19 @@ export function AskForm({ job, at, acts, bay, writable }: Pick<StageProps, 'job'
   const [busy, setBusy] = useState(false);
   const [all, setAll] = useState(false);
   const simulated = useSimulated() !== null;
-  const asked = changed ?? written ?? { ...NOTHING_ASKED, words: job.complaint };
+  const hear = (words: string) => complaintsIn(`${words} ${job.title}`, bay.kind).map((c) => c.id as ComplaintId);
+  // A job whose words name one complaint only starts with it chosen.
+  const named = hear(job.complaint);
+  const asked = changed ?? written ?? { ...NOTHING_ASKED, words: job.complaint, complaints: named.length === 1 ? named : [] };
   const put = (part: Partial<Asked>) => setChanged({ ...asked, ...part });
   const save = async () => {
     setBusy(true);
     if (await acts.write(at, 'asked', asked, `Job ${job.number}: complaint`, 'The complaint is on the ticket.')) setChanged(null);
     setBusy(false);
   };
-  const heard = complaintsIn(`${asked.words} ${job.title}`, bay.kind).map((c) => c.id);
+  const heard = hear(asked.words);
   const offered = (COMPLAINTS as readonly Complaint[]).filter((c) => bay.kind === null || c.kinds.includes(bay.kind));
-  const first = offered.filter((c) => heard.includes(c.id) || asked.complaints.includes(c.id as ComplaintId));
+  const first = offered.filter((c) => heard.includes(c.id as ComplaintId) || asked.complaints.includes(c.id as ComplaintId));
   const shown = all ? offered : first.length === 0 ? commonComplaints(bay.kind, OFFERED_FIRST) : first;
   return (
     <Box component="fieldset" disabled={!writable} sx={{ border: 0, p: 0, m: 0, display: 'grid', gap: 1.5 }}>

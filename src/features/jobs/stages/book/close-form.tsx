@@ -6,7 +6,18 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
-import { ENDINGS, LOOK_AFTER, LOOK_AT, mayEnd, missingOfLook, nextLook, shortened, usualLook, type Ending } from '@/core/job';
+import {
+  ENDINGS,
+  LOOK_AFTER,
+  LOOK_AT,
+  mayEnd,
+  missingOfLook,
+  nextLook,
+  proposedClosing,
+  shortened,
+  usualLook,
+  type Ending,
+} from '@/core/job';
 import { Chips, Choices } from '@/ui/choices';
 import { useDraft, useDraftOf } from '@/ui/draft';
 import { useShell } from '../../../shell/shell-context';
@@ -24,7 +35,14 @@ export function CloseForm(props: StageProps) {
   const { bay } = props;
   const { hand } = bay;
   const open = ENDINGS.filter((e) => mayEnd(hand, e));
-  const [text, setText, clear] = useDraft(`closing-${job.number}`);
+  const [draft, setDraft, clear] = useDraft(`closing-${job.number}`);
+  const [changedText, setChangedText] = useState(false);
+  // Until it is typed over, the line that the ticket gives.
+  const text = draft === '' && !changedText ? proposedClosing(job.entries) : draft;
+  const setText = (typed: string) => {
+    setChangedText(true);
+    setDraft(typed);
+  };
   const [next, setNext, clearNext] = useDraft(`next-look-${job.number}`);
   const usual = useMemo(() => usualLook(job.entries, bay.kind), [job.entries, bay.kind]);
   const [changed, setLook] = useDraftOf(`look-again-${job.number}`, nextLook);

@@ -132,11 +132,12 @@ export function Tension({
             }
           : null
       }
-      lead={(answer) => (
+      lead={(answer, scale) => (
         <>
           <TensionAdvice
             drive={drive}
             answer={answer}
+            scale={scale}
             decided={decideOn(answer)}
             before={before}
             times={replayed.replayed.times}
