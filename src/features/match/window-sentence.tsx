@@ -25,13 +25,7 @@ function Lengths({ match }: { match: MatchAnswer }) {
       </>
     );
   };
-  if (!match.judgesLength)
-    return (
-      <>
-        For belts in stock, section, width and angle are judged on a variable drive. To see ratios and idle slack with another belt, use Try
-        a belt.
-      </>
-    );
+  if (!match.judgesLength) return <>Stock belts are judged by section, width and angle. “Try a belt” shows ratios and idle slack.</>;
   if (window.shortestMm !== null && window.longestMm !== null) {
     if (!asksForRelease && Number.isFinite(window.shortestMm) && Number.isFinite(window.longestMm))
       return (

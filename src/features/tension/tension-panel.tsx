@@ -9,7 +9,7 @@ import { useMemo, useState, type ReactNode } from 'react';
 import { setsTension } from '@/core/tension';
 import { askTension, useTension } from '@/ui/solver';
 import type { TensionAnswer, TensionRequest } from '@/workers/tension-service';
-import { Fold } from '@/ui/fold';
+import { Fold, Folds } from '@/ui/fold';
 import { BandWords, SharedTensioner, TensionScale } from './band';
 import type { KeptReading, ReadReading } from './kept-reading';
 import { MountingNote } from './mounting';
@@ -81,6 +81,46 @@ export function TensionPanel({
       <ReadingForm drive={drive} answer={answer} problem={problem} onTake={take} />
     </Part>
   );
+  const rest = (
+    <>
+      {shown.length > 0 && (
+        <Part folded={lead !== undefined} title="Readings" says={answer.combined ? `${shown.length} in this condition` : ''}>
+          <ReadingsList answer={answer} readings={shown} />
+        </Part>
+      )}
+      <Part folded={lead !== undefined} title="Settings and release side">
+        {lead && <BandWords drive={drive} answer={answer} />}
+        {drive.adjusters.map((a) => {
+          const rows = settings.filter((s) => s.adjuster === a.id);
+          if (!setsTension(rows)) return null;
+          const i = recommended.findIndex((r) => r.adjuster === a.id);
+          return (
+            <SettingTable
+              key={a.id}
+              drive={drive}
+              adjuster={a}
+              rows={rows}
+              recommended={i < 0 ? null : { advice: recommended[i]!, row: answer.recommendedRows[i]! }}
+              asTightAt={answer.asTightAt[a.id] ?? []}
+              band={{ ...sheet.band, target: answer.targetN }}
+            />
+          );
+        })}
+        {answer.mounting && <MountingNote mounting={answer.mounting} />}
+        {answer.clutchBrakes && <Release request={request} />}
+      </Part>
+      {!lead && <Signs drive={drive} answer={answer} />}
+      {!readingDue && decision?.(answer)}
+      {lead && (
+        <Fold title="Signs, loads and history">
+          <Fold title="Signs at the target" says="what each span and spring shows">
+            <Signs drive={drive} answer={answer} />
+          </Fold>
+          {children?.(answer)}
+        </Fold>
+      )}
+    </>
+  );
   return (
     <>
       <Box component="section" aria-label="Tension" sx={{ my: lead ? 0 : 2, maxWidth: 860 }}>
@@ -93,42 +133,7 @@ export function TensionPanel({
         {!lead && <BandWords drive={drive} answer={answer} />}
         <SharedTensioner drive={drive} answer={answer} />
         {form}
-        {shown.length > 0 && (
-          <Part folded={lead !== undefined} title="Readings" says={answer.combined ? `${shown.length} in this condition` : ''}>
-            <ReadingsList answer={answer} readings={shown} />
-          </Part>
-        )}
-        <Part folded={lead !== undefined} title="Settings and release side">
-          {lead && <BandWords drive={drive} answer={answer} />}
-          {drive.adjusters.map((a) => {
-            const rows = settings.filter((s) => s.adjuster === a.id);
-            if (!setsTension(rows)) return null;
-            const i = recommended.findIndex((r) => r.adjuster === a.id);
-            return (
-              <SettingTable
-                key={a.id}
-                drive={drive}
-                adjuster={a}
-                rows={rows}
-                recommended={i < 0 ? null : { advice: recommended[i]!, row: answer.recommendedRows[i]! }}
-                asTightAt={answer.asTightAt[a.id] ?? []}
-                band={{ ...sheet.band, target: answer.targetN }}
-              />
-            );
-          })}
-          {answer.mounting && <MountingNote mounting={answer.mounting} />}
-          {answer.clutchBrakes && <Release request={request} />}
-        </Part>
-        {!lead && <Signs drive={drive} answer={answer} />}
-        {!readingDue && decision?.(answer)}
-        {lead && (
-          <Fold title="Signs, loads and history">
-            <Fold title="Signs at the target" says="what each span and spring shows">
-              <Signs drive={drive} answer={answer} />
-            </Fold>
-            {children?.(answer)}
-          </Fold>
-        )}
+        {lead ? <Folds>{rest}</Folds> : rest}
       </Box>
       {!lead && children?.(answer)}
     </>

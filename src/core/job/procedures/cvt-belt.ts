@@ -59,7 +59,7 @@ export const CVT_BELT: Procedure = {
       hold: true,
       photo: true,
       reads: [words('Decision and why')],
-      stop: { when: 'Keep or plan', to: 'Close: set the next reading by the meter; order a belt now if it is planned', stage: 'book' },
+      stop: { when: 'Keep or plan', to: 'Close, with a follow-up by the meter', stage: 'book' },
     },
     {
       id: 'spread',

@@ -104,13 +104,13 @@ export function StageView({
       <Folds>
         {beside && children}
         <AllSteps list={run} onOpen={show} />
-        {!beside && children}
         {writable && (
           <Fold title="Note, skip or hold">
             <NoteField {...props} placeholder={STAGE_WORDS[at].notePlaceholder} />
             <StageMoves {...props} />
           </Fold>
         )}
+        {!beside && children}
       </Folds>
     </StageFrame>
   );

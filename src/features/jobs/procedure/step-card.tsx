@@ -91,7 +91,7 @@ export function StepCard({
     onOver();
   };
   return (
-    <Box sx={{ pb: 1.5, display: 'grid', gap: 1.25 }}>
+    <Box sx={{ display: 'grid', gap: 1.25 }}>
       {step.looks && (
         <Box sx={{ borderLeft: '3px solid var(--ts-work)', pl: 1.5 }}>
           <strong>Looks right:</strong> {step.looks}
@@ -102,38 +102,40 @@ export function StepCard({
           <strong>Two people.</strong> {step.two}
         </Box>
       )}
-      {step.photo && (
-        <Box>
-          Take a picture of it before it moves.
-          <Pictures {...{ job, at, acts }} writable about={aboutStep(step.id)} shows={shortened(step.text, 100)} />
-        </Box>
-      )}
-      {(step.instrument ? [] : (step.reads ?? [])).map((r, i) => (
-        <Box key={r.what + (r.state ?? '')} sx={{ maxWidth: 320 }}>
-          {r.in === 'length' || r.in === 'force' ? (
-            <NumberField
-              dimension={r.in}
-              label={`${r.what}${r.state ? `, ${r.state}` : ''}`}
-              value={typeof values[i] === 'number' ? values[i] : null}
-              onValue={(value) => put({ values: { ...values, [i]: value ?? '' } })}
-              optional
-            />
-          ) : (
-            <TextField
-              fullWidth
-              label={`${r.what}${r.state ? `, ${r.state}` : ''}${UNIT[r.in]}`}
-              value={String(values[i] ?? '')}
-              onChange={(e) => {
-                const typed = e.target.value;
-                const number = Number(typed.replace(',', '.'));
-                put({ values: { ...values, [i]: r.in === 'words' || typed.trim() === '' || !Number.isFinite(number) ? typed : number } });
-              }}
-              slotProps={{ htmlInput: { inputMode: r.in === 'words' ? 'text' : 'decimal', maxLength: 300 } }}
-            />
-          )}
-        </Box>
-      ))}
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.25, alignItems: 'end', '&:empty': { display: 'none' } }}>
+        {step.photo && (
+          <Box sx={{ flex: '1 1 240px' }}>
+            Take a picture of it before it moves.
+            <Pictures {...{ job, at, acts }} writable about={aboutStep(step.id)} shows={shortened(step.text, 100)} />
+          </Box>
+        )}
+        {(step.instrument ? [] : (step.reads ?? [])).map((r, i) => (
+          <Box key={r.what + (r.state ?? '')} sx={{ flex: '1 1 240px', maxWidth: 320 }}>
+            {r.in === 'length' || r.in === 'force' ? (
+              <NumberField
+                dimension={r.in}
+                label={`${r.what}${r.state ? `, ${r.state}` : ''}`}
+                value={typeof values[i] === 'number' ? values[i] : null}
+                onValue={(value) => put({ values: { ...values, [i]: value ?? '' } })}
+                optional
+              />
+            ) : (
+              <TextField
+                fullWidth
+                label={`${r.what}${r.state ? `, ${r.state}` : ''}${UNIT[r.in]}`}
+                value={String(values[i] ?? '')}
+                onChange={(e) => {
+                  const typed = e.target.value;
+                  const number = Number(typed.replace(',', '.'));
+                  put({ values: { ...values, [i]: r.in === 'words' || typed.trim() === '' || !Number.isFinite(number) ? typed : number } });
+                }}
+                slotProps={{ htmlInput: { inputMode: r.in === 'words' ? 'text' : 'decimal', maxLength: 300 } }}
+              />
+            )}
+          </Box>
+        ))}
+      </Box>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, '&:empty': { display: 'none' } }}>
         {[...(step.off ?? []).map((item) => ({ item, way: 'off' })), ...(step.on ?? []).map((item) => ({ item, way: 'back on' }))].map(
           ({ item, way }) => (
             <TextField

@@ -56,8 +56,7 @@ export function SafetyList({ job, at, acts, bay, writable }: Pick<StageProps, 'j
       )}
       {writable && securing.state === 'after-run' && securing.short && <SafeAgain {...{ job, acts }} short />}
       {asked.length > 0 && writable && (
-        <Box component="section" aria-label="Asked once for this machine" sx={{ mb: 2 }}>
-          <Typography variant="h3">Asked once for this machine</Typography>
+        <Box component="section" aria-label="Asked once for this machine">
           {asked.map((id) => (
             <FactField
               key={id}
@@ -72,7 +71,7 @@ export function SafetyList({ job, at, acts, bay, writable }: Pick<StageProps, 'j
       )}
       {writable && securing.state !== 'secured' && !(securing.state === 'after-run' && securing.short) && (
         <>
-          <Typography sx={{ mb: 1 }}>The machine’s manual, local codes and licensed practice take priority.</Typography>
+          <Typography>The machine’s manual, local codes and licensed practice take priority.</Typography>
           <ConfirmList
             name={`made-safe-${job.number}`}
             label="Made safe"
