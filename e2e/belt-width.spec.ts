@@ -24,13 +24,13 @@ test('a variable drive’s belt, yearly: the log of its last visit, a single rib
   await form.getByRole('radio', { name: 'One rib' }).click();
   await form.getByRole('textbox', { name: 'Rib', exact: true }).fill('28.5 mm');
   await form.getByLabel('The meter shows').fill('2600');
-  await form.getByRole('button', { name: 'Keep this width' }).click();
+  await form.getByRole('button', { name: 'Save width' }).click();
   const ticket = page.getByRole('complementary', { name: 'Ticket' });
   await expect(ticket.getByText(/one rib at 2600 mi/)).toBeVisible();
   for (const [i, w] of ['29.5', '29.52', '29.48', '29.51', '29.5'].entries())
     await form.getByRole('textbox', { name: `Rib ${i + 1}` }).fill(`${w} mm`);
   await form.getByLabel('The meter shows').fill('2600');
-  await form.getByRole('button', { name: 'Keep this width' }).click();
+  await form.getByRole('button', { name: 'Save width' }).click();
   await expect(ticket.getByText(/several ribs at 2600 mi/)).toBeVisible();
   await expect(left.getByText('Keep it')).toBeVisible();
   await expect(left.getByText(/, excluded$/)).toBeVisible();
@@ -69,7 +69,7 @@ test('a belt that broke: it goes whatever its width, the search for its pieces i
   const parts = page.getByRole('region', { name: 'Parts of the drive, measured' });
   await parts.getByRole('radio', { name: 'Shoe springs' }).click();
   for (const [i, mm] of ['31,2', '31,3', '33,4'].entries()) await parts.getByRole('textbox', { name: `Spring ${i + 1}` }).fill(`${mm} mm`);
-  await parts.getByRole('button', { name: 'Keep these measures' }).click();
+  await parts.getByRole('button', { name: 'Save measurements' }).click();
   const ticket = page.getByRole('complementary', { name: 'Ticket' });
   await expect(ticket.getByText(/The clutch is due/)).toBeVisible();
 

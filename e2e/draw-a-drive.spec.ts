@@ -183,7 +183,7 @@ test('two people on one drive: the later save is refused, and both versions are 
   const dialog = mine.getByRole('dialog', { name: /Someone else changed/ });
   await expect(dialog).toContainText('Ines Tarrow saved it');
   await expect(dialog).toContainText('yours “Slipway chipper, mine”');
-  await dialog.getByRole('button', { name: 'Keep mine instead' }).click();
+  await dialog.getByRole('button', { name: 'Save mine instead' }).click();
   await expect(mine.getByText('Saved.')).toBeVisible();
   await one.close();
   await other.close();

@@ -5,7 +5,7 @@ import { as } from './people';
 test.use(as('owner'));
 
 const SCREENS: readonly (readonly [name: string, path: string, ready: string | RegExp])[] = [
-  ['bench', '/', 'Bench'],
+  ['jobs', '/', 'Jobs'],
   ['job at Match', '/jobs/222?stage=match', /release and grip/],
   ['job at Intake', '/jobs/222?stage=ask', 'The complaint'],
   ['job at Make safe', '/jobs/222?stage=secure', /Stop the engine/],
@@ -118,9 +118,9 @@ test.describe('on a phone', () => {
     await page.getByRole('button', { name: 'Ticket' }).click();
     await expect(page.getByText('“Stood on the quay in the October gale. The auger lever now takes two hands.”').first()).toBeVisible();
     await page.getByRole('button', { name: 'Close the ticket' }).click();
-    await page.getByRole('button', { name: 'Book A39' }).click();
+    await page.getByRole('button', { name: 'Use A39' }).click();
     await page.getByRole('button', { name: 'Use this belt' }).click();
-    await expect(page.getByText('A39 booked from B3.')).toBeVisible();
+    await expect(page.getByText('A39 used from B3.')).toBeVisible();
   });
 
   test('touch targets of acts are at least 44 px', async ({ page }) => {

@@ -22,7 +22,7 @@ test('a banded drive from the words to the hand-back, the server killed half way
   await page.getByLabel('Email address').fill(ACCOUNTS.owner.email);
   await page.getByLabel('Password').fill(ACCOUNTS.owner.password);
   await page.getByLabel('Password').press('Enter');
-  await expect(page.getByRole('heading', { name: 'Bench' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible();
 
   await open(page, 'Slipway wood hog', 'Band slaps');
   await page.getByLabel('In the customer’s words').fill('It squeals when it starts and one belt rides high');
@@ -84,7 +84,7 @@ test('a banded drive from the words to the hand-back, the server killed half way
   await page.getByRole('combobox', { name: 'Part' }).fill('Cupped');
   await page.getByRole('option', { name: /Cupped washer/ }).click();
   await page.getByLabel('How many', { exact: true }).fill('4');
-  await page.getByRole('button', { name: 'Take from the shelf' }).click();
+  await page.getByRole('button', { name: 'Take from stock' }).click();
   await expect(ticketOf(page)).toContainText('4 × Cupped washer');
   await expect(page.getByRole('region', { name: 'Decisions and total' })).toContainText('3.60');
   await openStep(page, /^Close the job/);
@@ -104,7 +104,7 @@ test('the database goes and comes back four times: changes wait, and arrive in o
   await page.getByLabel('Email address').fill(ACCOUNTS.technician.email);
   await page.getByLabel('Password').fill(ACCOUNTS.technician.password);
   await page.getByLabel('Password').press('Enter');
-  await expect(page.getByRole('heading', { name: 'Bench' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible();
   await page.goto('/jobs/214?stage=look');
   const lines = ticketOf(page).getByRole('listitem');
   await expect(lines.first()).toBeVisible();

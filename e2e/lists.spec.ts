@@ -96,7 +96,7 @@ test('what a person has not saved is asked about at sign-out, and then gone from
   await page.getByLabel('Email address').fill(ACCOUNTS.technician.email);
   await page.getByLabel('Password').fill(ACCOUNTS.technician.password);
   await page.getByLabel('Password').press('Enter');
-  await expect(page.getByRole('heading', { name: 'Bench' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible();
   await page.goto('/jobs/214?stage=secure');
   await unfold(page, 'Note, skip or hold');
   await page.getByLabel('Note for the ticket').fill('Key is with the harbour office');

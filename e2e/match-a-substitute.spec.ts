@@ -71,7 +71,7 @@ test('the lever moves the real mechanism', async ({ page }) => {
 test('a substitute is booked with a reason, taken back, booked again and printed', async ({ page }) => {
   await openOrchardJob(page);
   await row(page, '4L 47 7/8').getByRole('button').click();
-  await page.getByRole('button', { name: /^Book 4L 47 7\/8.*from/ }).click();
+  await page.getByRole('button', { name: /^Use 4L 47 7\/8.*from/ }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog).toContainText('as a substitute');
   await expect(dialog).toContainText('The drive needs 4L 48 in outside');
@@ -86,16 +86,16 @@ test('a substitute is booked with a reason, taken back, booked again and printed
   await expect(page.getByRole('link', { name: /^Match waiting/ })).toBeVisible();
 
   await row(page, '4L480').getByRole('button').click();
-  await expect(page.getByRole('button', { name: 'Book 4L480', exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Use 4L480', exact: true })).toBeVisible();
   await page.keyboard.press('b');
   await dialog.getByRole('button', { name: 'Use this belt' }).click();
-  await expect(ticket).toContainText('4L480 booked from B2, 14.80 cr');
+  await expect(ticket).toContainText('4L480 used from B2, 14.80 cr');
   await expect(row(page, '4L480')).toContainText('B2 · 2');
 
   await ticket.getByRole('link', { name: 'Print' }).click();
   await expect(page.getByRole('heading', { name: /^Ticket 2/ })).toBeVisible();
   const sheet = page.getByRole('article');
-  await expect(sheet).toContainText('4L480 booked from B2');
+  await expect(sheet).toContainText('4L480 used from B2');
   await expect(sheet).not.toContainText('Boat is late');
   await expect(sheet.getByRole('img', { name: /4L480 on the drive/ })).toBeVisible();
   const pdf = await page.pdf({ format: 'A4' });
@@ -108,7 +108,7 @@ test('a belt that does not run can only be booked with a reason, said on the ser
   await toStage(page, 'Match');
   await unfold(page, 'Near misses');
   await row(page, 'A39').getByRole('button').click();
-  await page.getByRole('button', { name: /^Book A39 from/ }).click();
+  await page.getByRole('button', { name: /^Use A39 from/ }).click();
   await expect(page.getByRole('dialog')).toContainText('does not');
   await expect(page.getByRole('dialog').getByRole('button', { name: 'Use this belt' })).toBeDisabled();
 });
@@ -147,7 +147,7 @@ test('stages are worked by hand: a note survives a reload, skipping asks why', a
 
 test('the palette finds and the keyboard goes anywhere', async ({ page }) => {
   await page.goto('/');
-  await expect(page.getByRole('heading', { name: 'Bench' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible();
   await page.keyboard.press('Control+k');
   // Enter may come before the answer: what the answer puts first is chosen.
   await page.getByRole('combobox', { name: /Find a machine/ }).fill('orch rid');
@@ -157,7 +157,7 @@ test('the palette finds and the keyboard goes anywhere', async ({ page }) => {
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await page.keyboard.press('g');
   await page.keyboard.press('s');
-  await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Stock' })).toBeVisible();
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toBeVisible();
   await page.keyboard.press('Escape');

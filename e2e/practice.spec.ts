@@ -27,7 +27,7 @@ test.describe('a round of practice', () => {
     await expect(clock(page)).toHaveText('0 min');
 
     // The customer is asked; what he says stands on the practice ticket.
-    await page.getByRole('button', { name: /^Did it begin slowly/ }).click();
+    await page.getByRole('button', { name: /^Started slowly/ }).click();
     await page.getByRole('button', { name: 'Check it, 0.5 min' }).click();
     await expect(clock(page)).toHaveText('0.5 min');
 
@@ -72,7 +72,7 @@ test.describe('a round of practice', () => {
     await page.getByRole('link', { name: 'To Practice' }).click();
     await expect(page.getByRole('region', { name: 'Rounds played' }).getByText('OR 4AC 6CA').first()).toBeVisible();
     await page.goto('/');
-    await expect(page.getByRole('heading', { name: 'Bench' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible();
     await expect(page.getByText('OR 4AC 6CA')).toHaveCount(0);
   });
 

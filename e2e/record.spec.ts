@@ -80,8 +80,8 @@ test('a stack is dragged wrong and put right by the keyboard alone, and kept', a
   await page.mouse.move(to.x + 20, to.y + 40, { steps: 8 });
   await page.mouse.up();
   await expect(page.getByText(/^Built right/)).toBeVisible();
-  await page.getByRole('button', { name: 'Keep this stack' }).click();
-  await expect(page.getByRole('button', { name: 'Keep this stack' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Save stack' }).click();
+  await expect(page.getByRole('button', { name: 'Save stack' })).toBeDisabled();
   await page.getByRole('link', { name: 'Back to the drive' }).click();
   await expect(page.getByRole('link', { name: /built right/ })).toBeVisible();
 });

@@ -18,7 +18,7 @@ test('match', async ({ page }) => {
 });
 
 for (const [name, path, text] of [
-  ['bench', '/', 'Bench'],
+  ['jobs', '/', 'Jobs'],
   ['secure', '/jobs/222?stage=secure', /Stop the engine/],
   ['look', '/jobs/222?stage=look', 'All steps'],
   ['fit', '/jobs/212?stage=fit', 'All steps'],

@@ -17,7 +17,7 @@ test.describe('a band with twin rods', () => {
     // The far rim stands back from an edge on the right: the other rod is drawn in, and it tightens the band.
     await expect(align.getByText(/^Pull in left rod by/i).first()).toBeVisible();
     await expect(align.getByText(/adds .* of tension/)).toBeVisible();
-    await align.getByRole('button', { name: 'Keep this alignment' }).click();
+    await align.getByRole('button', { name: 'Save alignment' }).click();
     await expect(ticket.getByText(/its far rim back/)).toBeVisible();
     await expect(page.getByRole('button', { name: /^Alignment .*over its limit/ })).toBeVisible();
 

@@ -22,12 +22,12 @@ test.describe('the shelf', () => {
     await page.getByLabel('Find a belt').fill('');
     await page.getByRole('button', { name: 'Add a belt' }).click();
     await page.getByLabel('Printed number').fill('7Q999');
-    await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+    await page.getByRole('button', { name: 'Add to stock' }).click();
     await expect(page.getByText(/“7Q999” is not a belt number/)).toBeVisible();
     await page.getByLabel('Printed number').fill('4L505');
     await expect(page.getByText('4L, 50 1/2 in outside')).toBeVisible();
     await page.getByRole('dialog').getByLabel('Bin', { exact: true }).fill('Z9');
-    await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+    await page.getByRole('button', { name: 'Add to stock' }).click();
     await page.getByLabel('Find a belt').fill('Z9');
     await expect(hung.filter({ hasText: '4L505' })).toBeVisible();
     await page.getByRole('button', { name: 'Change 4L505' }).click();
@@ -120,7 +120,7 @@ test.describe('roles', () => {
     await expect(page.getByRole('link', { name: 'Open a job' })).toHaveCount(0);
     await page.goto('/shelf');
     await expect(page.getByRole('button', { name: 'Add a belt' })).toHaveCount(0);
-    await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Shop' }).click();
+    await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Settings' }).click();
     await expect(page.getByRole('heading', { name: 'People' })).toHaveCount(0);
     await context.close();
   });
@@ -189,7 +189,7 @@ test.describe('roles', () => {
     await other.getByLabel('Email address').fill('odd@quaybay.example');
     await other.getByLabel('Password').fill('hawser and pulley');
     await other.getByRole('button', { name: 'Sign in' }).click();
-    await expect(other.getByRole('heading', { name: 'Bench' })).toBeVisible();
+    await expect(other.getByRole('heading', { name: 'Jobs' })).toBeVisible();
 
     await page.getByRole('button', { name: 'Deactivate: Odd Brannoch' }).click();
     await expect(page.getByText('Odd Brannoch can no longer sign in.')).toBeVisible();

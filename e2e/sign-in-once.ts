@@ -12,7 +12,7 @@ export default async function signInOnce(config: FullConfig): Promise<void> {
     await page.getByLabel('Email address').fill(account.email);
     await page.getByLabel('Password').fill(account.password);
     await page.getByRole('button', { name: 'Sign in' }).click();
-    await page.getByRole('heading', { name: 'Bench' }).waitFor();
+    await page.getByRole('heading', { name: 'Jobs' }).waitFor();
     await context.storageState({ path: sessionFile(account.email) });
     await context.close();
   }

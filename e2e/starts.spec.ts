@@ -40,7 +40,7 @@ test('a start is one a folder; a database that dies is started again under peopl
   await expect(
     page
       .getByLabel('Email address')
-      .or(page.getByRole('heading', { name: 'Bench' }))
+      .or(page.getByRole('heading', { name: 'Jobs' }))
       .first(),
   ).toBeVisible();
   await context.close();

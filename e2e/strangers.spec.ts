@@ -62,7 +62,7 @@ test('signing out ends the session, also for a kept cookie', async ({ browser })
   await page.getByLabel('Email address').fill(ACCOUNTS.owner.email);
   await page.getByLabel('Password').fill(ACCOUNTS.owner.password);
   await page.getByLabel('Password').press('Enter');
-  await expect(page.getByRole('heading', { name: 'Bench' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible();
   const kept = await context.cookies();
   const cookie = kept.find((c) => c.name === 'taut-session')!;
   expect([cookie.httpOnly, cookie.sameSite]).toEqual([true, 'Lax']);
@@ -93,7 +93,7 @@ test('a first start without demo data asks for the owner, once', async ({ page }
   for (const [place, words] of [
     ['Machines', 'No machines yet'],
     ['Drives', 'No drive is drawn yet'],
-    ['Shelf', 'The shelf is empty'],
+    ['Stock', 'No belts in stock'],
   ] as const) {
     await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: place }).click();
     await expect(page.getByText(words)).toBeVisible();

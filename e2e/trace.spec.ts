@@ -51,11 +51,11 @@ test.describe('a throw on release', () => {
       }
       await expect(why(page)).not.toHaveText(before, { useInnerText: true });
     }
-    await expect(why(page).getByText(/dangerous: brake does not land/)).toBeVisible();
+    await expect(why(page).getByText(/dangerous: brake stays off when released/)).toBeVisible();
     await expect(why(page).getByRole('button', { expanded: false }).first()).toBeVisible();
-    const brake = why(page).getByRole('button', { name: /^Brake does not land/ });
+    const brake = why(page).getByRole('button', { name: /^Brake stays off when released/ });
     await brake.click();
-    await expect(why(page).getByText('Supports it. Where the brake stands, released: stays off.')).toBeVisible();
+    await expect(why(page).getByText('Supports it. Brake on when released: stays off.')).toBeVisible();
     await why(page).getByRole('button', { name: 'Mark as repaired', exact: true }).first().click();
     await expect(ticketOf(page)).toContainText(/Repaired: brake/);
 

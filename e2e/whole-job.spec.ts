@@ -39,21 +39,18 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
     await offGroup.getByRole('radio', { name: 'Tips', exact: true }).click();
     await expect(offGroup.getByText(/^Means: idler bearing tips/)).toBeVisible();
     await offGroup.getByLabel('Price, cr').fill('24,50');
-    await offGroup.getByRole('button', { name: 'Keep it' }).click();
+    await offGroup.getByRole('button', { name: 'Save finding' }).click();
     await offGroup.getByRole('radio', { name: 'approved' }).click();
-    await expect(ticketOf(page)).toContainText('Renew the idler, 24.50 cr');
+    await expect(ticketOf(page)).toContainText('Replace the idler, 24.50 cr');
     await toStage(page, 'Match');
 
     // Match.
     await expect(page.getByText(/release and grip/)).toBeVisible();
-    await page
-      .getByRole('button', { name: /^Book / })
-      .first()
-      .click();
+    await page.getByRole('button', { name: /^Use / }).first().click();
     const dialog = page.getByRole('dialog');
     if ((await dialog.getByLabel(/reason|why/i).count()) > 0) await dialog.getByLabel(/reason|why/i).fill('The boat comes on Thursday');
     await dialog.getByRole('button', { name: 'Use this belt' }).click();
-    await expect(ticketOf(page)).toContainText('booked from');
+    await expect(ticketOf(page)).toContainText('used from');
     await toStage(page, 'Fit');
 
     // Fit: deck on is proposed, since the last teardown said so; this time the deck comes off. What comes off is counted.
@@ -76,7 +73,7 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
     await off.getByRole('button', { name: 'All parts refitted' }).click();
     await expect(off.getByText(/^None\. Every part removed on this job/)).toBeVisible();
     // The idler is replaced: the finding is repaired, and its check is due again.
-    await openStep(page, /^Renew the idler/);
+    await openStep(page, /^Replace the idler/);
     await nowCard(page).getByRole('button', { name: 'Replaced' }).click();
     await expect(ticketOf(page)).toContainText(/Replaced:.*idler/i);
     await toStage(page, 'Adjust');

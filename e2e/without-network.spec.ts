@@ -107,8 +107,8 @@ test.describe('with copies of pages', () => {
     await unfold(page, 'Note, skip or hold');
     await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
     await expect.poll(() => kept('/jobs/214?stage=look')).toBe(true);
-    await page.getByRole('link', { name: 'Shelf' }).click();
-    await expect(page.getByRole('heading', { name: 'Shelf', exact: true })).toBeVisible();
+    await page.getByRole('link', { name: 'Stock' }).click();
+    await expect(page.getByRole('heading', { name: 'Stock', exact: true })).toBeVisible();
     await expect.poll(() => kept('/shelf')).toBe(true);
     // Opened once while the worker stands between: what the build made for it is kept, too.
     await page.goto('/jobs/214?stage=look');
@@ -145,7 +145,7 @@ test('times are those of the shop’s own zone, whatever the device thinks', asy
       await expect(option).toBeVisible({ timeout: 2000 });
     }).toPass();
     await option.click();
-    await page.getByRole('button', { name: 'Save the shop' }).click();
+    await page.getByRole('button', { name: 'Save settings' }).click();
     await expect(page.getByText('Saved.')).toBeVisible();
   };
   await page.goto('/jobs/213/ticket');

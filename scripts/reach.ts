@@ -186,7 +186,7 @@ const WAYS: readonly Way[] = [
       for (const rib of await at.getByLabel(/^(Rib|Reading) \d$/).all()) await hand.type(rib, '29.8 mm');
       const meter = at.getByLabel('The meter shows', { exact: true });
       if ((await meter.inputValue()) === '') await hand.type(meter, '2400');
-      await hand.tap(at.getByRole('button', { name: 'Keep this width' }));
+      await hand.tap(at.getByRole('button', { name: 'Save width' }));
     },
   },
   {
@@ -195,7 +195,7 @@ const WAYS: readonly Way[] = [
       // Out of line as found, true once it is set.
       const gaps = hand.stage === 'Inspect' ? ['0', '3 mm'] : ['0', '0'];
       for (const [i, gap] of gaps.entries()) await hand.type(at.getByRole('textbox').nth(i), gap);
-      await hand.tap(at.getByRole('button', { name: 'Keep this alignment' }));
+      await hand.tap(at.getByRole('button', { name: 'Save alignment' }));
     },
   },
   {

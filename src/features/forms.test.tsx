@@ -108,13 +108,13 @@ describe('a belt', () => {
     const saved = vi.fn();
     show(<BeltForm belt={null} onClose={vi.fn()} onSaved={saved} onRemove={null} />);
     await userEvent.type(field('Printed number'), 'zebra');
-    await userEvent.click(screen.getByRole('button', { name: 'Put it on the shelf' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Add to stock' }));
     expect(await screen.findByText(/“zebra” is not a belt number/)).toBeTruthy();
     expect(sent).toEqual([]);
     await userEvent.clear(field('Printed number'));
     await userEvent.type(field('Printed number'), '4L480');
     expect(screen.getByText(/4L, 1219\.2 mm outside/)).toBeTruthy();
-    await userEvent.click(screen.getByRole('button', { name: 'Put it on the shelf' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Add to stock' }));
     await waitFor(() => expect(saved).toHaveBeenCalled());
     expect(sent[0]).toMatchObject({ kind: 'shelf.add', input: { fields: { designation: '4L480', section: '4L', quantity: 1 } } });
   });
@@ -163,7 +163,7 @@ describe('the shop', () => {
   it('is saved once something is changed, with the time its clock would show', async () => {
     const { sent } = serverThat({ ok: true, value: SHOP });
     show(<ShopCard shop={SHOP} />);
-    const save = screen.getByRole('button', { name: 'Save the shop' }) as HTMLButtonElement;
+    const save = screen.getByRole('button', { name: 'Save settings' }) as HTMLButtonElement;
     expect(save.disabled).toBe(true);
     expect(screen.getByText(/It is \d\d:\d\d there\./)).toBeTruthy();
     await userEvent.type(field('Name of the shop'), ', pier');

@@ -17,7 +17,7 @@ describe('the palette', () => {
   const open = () => {
     const close = vi.fn();
     const run = vi.fn();
-    show(<Palette open onClose={close} acts={[{ label: 'Go to Shelf', detail: '', run }]} />);
+    show(<Palette open onClose={close} acts={[{ label: 'Go to Stock', detail: '', run }]} />);
     return { close, run, field: screen.getByRole('combobox') };
   };
   beforeEach(() => went.splice(0));
@@ -50,7 +50,7 @@ describe('the palette', () => {
     await userEvent.type(field, 'zebra');
     expect(await screen.findByText(/The server does not answer/)).toBeTruthy();
     await userEvent.clear(field);
-    await userEvent.type(field, 'shelf');
+    await userEvent.type(field, 'stock');
     await userEvent.keyboard('{ArrowDown}{ArrowUp}{Enter}');
     await waitFor(() => expect(run).toHaveBeenCalled());
   });

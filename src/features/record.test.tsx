@@ -146,7 +146,7 @@ describe('a part on the shelf', () => {
     const { sent } = serverThat({ ok: true, value: null });
     const saved = vi.fn();
     show(<PartForm part={part} onClose={vi.fn()} onSaved={saved} />);
-    await press('Take it off the shelf');
+    await press('Delete from stock');
     await waitFor(() => expect(saved).toHaveBeenCalled());
     expect(sent[0]).toMatchObject({ kind: 'part.remove', input: { id: 5 } });
   });
@@ -172,7 +172,7 @@ describe('a substitute that ran a while', () => {
     expect(screen.queryByText('4L475')).toBeNull();
   });
   it('comes back where the server refuses', async () => {
-    serverThat({ ok: false, reason: 'refused', problem: 'That booking was taken back meanwhile.' });
+    serverThat({ ok: false, reason: 'refused', problem: 'Another user struck out this line.' });
     show(<TrialsDue due={[due]} />);
     await press('It worked');
     expect(await screen.findByText('4L475')).toBeTruthy();
@@ -225,14 +225,14 @@ describe('a stack on screen', () => {
     open(null);
     await press(/Flat idler over its bracket/);
     expect(screen.getByText(/^Built right/)).toBeTruthy();
-    await press('Keep this stack');
+    await press('Save stack');
     await waitFor(() =>
       expect(sent[0]).toMatchObject({
         kind: 'stack.save',
         input: { driveId: 1, pulley: 'arm-idler', version: 0, stack: { wantedMm: 20 } },
       }),
     );
-    expect((screen.getByRole('button', { name: 'Keep this stack' }) as HTMLButtonElement).disabled).toBe(true);
+    expect((screen.getByRole('button', { name: 'Save stack' }) as HTMLButtonElement).disabled).toBe(true);
   });
   it('a part moved by its button is wrong at once and right again after an undo', async () => {
     open(kept);
@@ -260,10 +260,10 @@ describe('a stack on screen', () => {
     });
     open(kept);
     await press(/^Down: Wheel/);
-    await press('Keep this stack');
+    await press('Save stack');
     expect(await screen.findByText('Someone else changed this stack.')).toBeTruthy();
     answer({ ok: true, value: { version: 8 } });
-    await press('Keep this stack');
+    await press('Save stack');
     await waitFor(() => expect(sent.map((s) => (s.input as { version: number }).version)).toEqual([3, 7]));
   });
   it('every fault has words of its own', () => {

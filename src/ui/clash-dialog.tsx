@@ -44,7 +44,7 @@ export function ClashDialog({ title, children, points, onTheirs, onMine, later }
           Take theirs
         </Button>
         <Button variant="contained" onClick={onMine}>
-          Keep mine instead
+          Save mine instead
         </Button>
       </DialogActions>
     </Dialog>

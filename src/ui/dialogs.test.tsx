@@ -15,7 +15,7 @@ describe('a question before an act', () => {
   const open = (shown = true) => {
     const [act, close] = [vi.fn(), vi.fn()];
     show(
-      <ConfirmDialog open={shown} title="Remove it?" act="Remove it" leave="Keep it" removes onAct={act} onClose={close}>
+      <ConfirmDialog open={shown} title="Remove it?" act="Remove it" leave="Cancel" removes onAct={act} onClose={close}>
         It goes for good.
       </ConfirmDialog>,
     );
@@ -24,7 +24,7 @@ describe('a question before an act', () => {
   it('is answered by its two buttons, and by Escape as by leaving it', async () => {
     const { act, close } = open();
     await press('Remove it');
-    await press('Keep it');
+    await press('Cancel');
     await userEvent.keyboard('{Escape}');
     expect([act.mock.calls.length, close.mock.calls.length]).toEqual([1, 2]);
   });
@@ -55,7 +55,7 @@ describe('two people’s changes', () => {
     await userEvent.keyboard('{Escape}');
     expect(screen.getByRole('dialog')).toBeTruthy();
     await press('Take theirs');
-    await press('Keep mine instead');
+    await press('Save mine instead');
     expect([theirs.mock.calls.length, mine.mock.calls.length]).toEqual([1, 1]);
   });
   it('where the choice can wait it has its button', async () => {

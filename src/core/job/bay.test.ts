@@ -66,7 +66,7 @@ describe('what stands on a ticket', () => {
       line({ type: 'finding', body: { ...FINDING, result: 'watch' } }),
       line({ type: 'finding', body: other }),
       line({ type: 'finding', body: FINDING }),
-      line({ type: 'decision', body: { finding: FINDING.ref, answer: 'declined', act: 'Renew the idler', priceCents: 1900 } }),
+      line({ type: 'decision', body: { finding: FINDING.ref, answer: 'declined', act: 'Replace the idler', priceCents: 1900 } }),
     ];
     const found = [...findingsOf(lines).values()];
     expect(found.map((f) => [f.part?.label, f.result, f.answer, f.priceCents])).toEqual([
@@ -228,7 +228,7 @@ describe('how a job may end', () => {
     ['nothing was proved', [], ['not-proved', 'stop-not-timed']],
     ['the stop was not timed', [proof()], ['stop-not-timed']],
     ['it runs on', [proof(), stop(5.1)], ['stop-too-long']],
-    ['the brake does not land', [proof({ brake: 'does-not-land' }), stop(4)], ['brake-not-landing']],
+    ['the brake stays off', [proof({ brake: 'does-not-land' }), stop(4)], ['brake-not-landing']],
     ['the brake was not seen', [proof({ brake: 'not-seen' }), stop(4)], ['brake-not-seen']],
     ['the belt comes off', [proof({ belt: 'comes-off' }), stop(4)], ['belt-comes-off']],
   ] as const)('not safe to use where %s', (_, lines, unfit) => {

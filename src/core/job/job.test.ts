@@ -62,7 +62,7 @@ describe('entries of a ticket', () => {
     { type: 'secured', body: { list: 'full', cautions: [CONFIRMED] } },
     { type: 'running', body: { cautions: [CONFIRMED] } },
     { type: 'finding', body: FINDING },
-    { type: 'decision', body: { finding: FINDING.ref, answer: 'approved', act: 'Renew the idler', priceCents: 2400 } },
+    { type: 'decision', body: { finding: FINDING.ref, answer: 'approved', act: 'Replace the idler', priceCents: 2400 } },
     { type: 'setup', body: { setup: 'belt', up: true } },
     { type: 'skipped', body: { line: 'times-found', words: 'Time engagement and stop as found', why: 'It throws its belt.' } },
     { type: 'changed', body: { change: 'clamped' } },

@@ -49,7 +49,7 @@ const anyBody: fc.Arbitrary<TypedBody> = fc.oneof(
     type: fc.constant('decision' as const),
     body: fc.record({
       finding: fc.integer({ min: 0, max: 5 }).map(ref),
-      act: fc.constant('Renew the idler'),
+      act: fc.constant('Replace the idler'),
       priceCents: fc.constant(2400),
       answer: fc.constantFrom('asked' as const, 'approved' as const, 'declined' as const),
     }),

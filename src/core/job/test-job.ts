@@ -44,7 +44,7 @@ export const FINDING: Finding = {
   value: null,
   limit: null,
   note: '',
-  act: 'Renew the idler',
+  act: 'Replace the idler',
   priceCents: 2400,
   answer: 'not-asked',
 };

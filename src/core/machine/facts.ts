@@ -208,7 +208,7 @@ export const FACTS = [
     id: 'height-link',
     of: 'drive',
     kind: 'choice',
-    label: 'Height-following link',
+    label: 'Height link',
     question: 'Is an idler held in line with a deck that moves up and down?',
     choices: YES_NO,
     safe: null,

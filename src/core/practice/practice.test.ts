@@ -209,7 +209,7 @@ describe('a review', () => {
   });
   it('moves have words', () => {
     const say = (move: Move, result: string | null) => moveWords(words, { move, result });
-    expect(say({ look: 'brake-released' }, 'bad')).toBe('Where the brake stands, released: stays off');
+    expect(say({ look: 'brake-released' }, 'bad')).toBe('Brake on when released: stays off');
     expect(say({ mend: 'idler-tips' }, null)).toBe('Mended: idler bearing tips');
     expect(say({ setup: 'belt-covers', up: false }, null)).toBe('Belt covers off, back on');
     expect(say({ prove: true }, 'still')).toMatch(/does it still/);

@@ -70,7 +70,7 @@ export async function savePart(
       return refused('That drive is no longer there; choose another.');
     if (!existing) return done(plain(await db.models.Part.create({ shopId, ...fields }, { transaction })));
     const row = await db.models.Part.findOne({ where: { shopId, id: existing.id }, transaction, lock: ROW_TO_CHANGE });
-    if (!row) return refused('This part was taken off the shelf meanwhile.');
+    if (!row) return refused('Another user deleted this part from stock.');
     if (row.version !== existing.version) return stale('part', plain(row));
     return done(plain(await row.update({ ...fields, version: row.version + 1 }, { transaction })));
   });
@@ -78,7 +78,7 @@ export async function savePart(
 
 export async function removePart(db: Database, shopId: number, id: number): Promise<Outcome<null>> {
   const gone = await db.models.Part.destroy({ where: { shopId, id } });
-  return gone > 0 ? done(null) : refused('This part was taken off the shelf meanwhile.');
+  return gone > 0 ? done(null) : refused('Another user deleted this part from stock.');
 }
 
 /** Puts parts back that were booked: to their place, or to one of the same name, number and bin, made anew where that is gone. */

@@ -130,7 +130,7 @@ export async function countShelfBelt(db: Database, shopId: number, id: number, b
     if (!row) return refused('This belt was removed meanwhile.');
     const quantity = row.quantity + by;
     if (quantity < 0) return refused(`${row.quantity} in stock. ${-by} cannot be taken.`);
-    if (quantity > MOST_OF_A_BELT) return refused('That is more than a shelf holds.');
+    if (quantity > MOST_OF_A_BELT) return refused('Enter at most 100,000.');
     await row.update({ quantity, version: row.version + 1 }, { transaction });
     return done(plainShelfBelt(row));
   });

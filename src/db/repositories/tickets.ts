@@ -108,7 +108,7 @@ export async function bookBelt(
       transaction,
       lock: ROW_TO_CHANGE,
     });
-    if (!belt) return refused(`${body.belt} was removed from the shelf meanwhile; choose another belt.`);
+    if (!belt) return refused(`${body.belt} was deleted from stock while you were editing. Choose another belt.`);
     if (belt.version !== shelfVersion) return stale('belt', plainShelfBelt(belt));
     if (belt.quantity < 1) return refused(`The last ${body.belt} is already gone from bin ${belt.bin}; choose another belt or order one.`);
     if (belt.quantity < body.pieces)
@@ -116,7 +116,7 @@ export async function bookBelt(
         `It takes ${body.pieces} matched ${body.belt}, and bin ${belt.bin} holds ${belt.quantity}; choose another belt or order more.`,
       );
     if (body.drive && !(await keepVersion(db, by.shopId, body.drive, transaction)))
-      return refused('The drive was changed while this belt was judged; look at its verdict again before you book it.');
+      return refused('The drive was changed while this belt was judged. Check the verdict again before you use the belt.');
     await belt.update({ quantity: belt.quantity - body.pieces, version: belt.version + 1 }, { transaction });
     const entry = await store(db, job.id, by, 'match', { type: 'belt-booked', body }, transaction);
     await settle(db, job, null, by.at, transaction);
@@ -137,11 +137,11 @@ export async function fitPart(
     if (!job) return noJob(number);
     if (job.status === 'closed') return closedJob(number);
     const part = await db.models.Part.findOne({ where: { id: partId, shopId: by.shopId }, transaction, lock: ROW_TO_CHANGE });
-    if (!part) return refused('That part was taken off the shelf meanwhile; choose another.');
+    if (!part) return refused('This part was deleted from stock while you were editing. Choose another part.');
     if (part.quantity < quantity)
       return refused(
         part.quantity === 0
-          ? `The last ${part.name} is already gone from ${part.bin || 'the shelf'}.`
+          ? `The last ${part.name} was already used from ${part.bin || 'stock'}.`
           : `There ${part.quantity === 1 ? 'is one' : `are ${part.quantity}`} ${part.name} left, not ${quantity}.`,
       );
     await part.update({ quantity: part.quantity - quantity, version: part.version + 1 }, { transaction });

@@ -226,7 +226,7 @@ function TwoPulleys({ drive, beltId, last = null, onKeep }: Parameters<typeof Al
       {onKeep && (
         <Box>
           <Button type="submit" variant="contained" size="large" disabled={busy}>
-            Keep this alignment
+            Save alignment
           </Button>
         </Box>
       )}

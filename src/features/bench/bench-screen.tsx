@@ -78,8 +78,8 @@ export function BenchScreen({
   );
   return (
     <Page
-      title="Bench"
-      lead={total === 0 ? 'Nothing on the bench.' : `${total} open ${total === 1 ? 'job' : 'jobs'}, and what each waits for.`}
+      title="Jobs"
+      lead={total === 0 ? 'No open jobs.' : `${total} open ${total === 1 ? 'job' : 'jobs'}, and what each waits for.`}
       acts={open.length > 0 && newJob}
     >
       {open.length === 0 ? (

@@ -125,7 +125,7 @@ function Places({
       )}
       <Box>
         <Button variant="contained" disabled={busy || !whole} onClick={() => void keep()}>
-          Keep these measures
+          Save measurements
         </Button>
       </Box>
     </>

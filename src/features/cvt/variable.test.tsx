@@ -41,10 +41,10 @@ describe('parts of a variable drive', () => {
     await type('Spring 1', '31.2 mm');
     await type('Spring 2', '31.3 mm');
     expect(screen.getByText('2 of 3 places measured.')).toBeTruthy();
-    expect(screen.getByRole('button', { name: 'Keep these measures' })).toHaveProperty('disabled', true);
+    expect(screen.getByRole('button', { name: 'Save measurements' })).toHaveProperty('disabled', true);
     await type('Spring 3', '33.4 mm');
     expect(await screen.findByText(/Place 3 apart from the rest.*The clutch is due/)).toBeTruthy();
-    await userEvent.click(screen.getByRole('button', { name: 'Keep these measures' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Save measurements' }));
     await waitFor(() => expect(keep).toHaveBeenCalledWith({ part: 'shoe-spring', values: [31.2, 31.3, 33.4], limitMm: null, page: '' }));
   });
 });

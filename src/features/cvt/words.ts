@@ -24,8 +24,8 @@ const places = (at: readonly number[]): string =>
 
 const DUE_WORDS: Readonly<Record<PartJudged['due'], string>> = {
   nothing: 'Within limits and alike.',
-  'look-up': 'Alike; the manual’s limit was not looked up.',
-  'the-set': 'Renew the whole set: one new among worn ones takes the others’ work.',
+  'look-up': 'The same. The manual limit was not checked.',
+  'the-set': 'Replace the whole set: one new among worn ones takes the others’ work.',
   'the-clutch': 'The clutch is due: a slack spring or a worn shoe lets it drag at idle and burn.',
   'the-part': 'Renew what is past it, and look at what it runs on.',
 };

@@ -184,7 +184,7 @@ export function AskScreen({
         open={removing}
         title={`Remove ${drive.name}?`}
         act="Remove this drive"
-        leave="Keep it"
+        leave="Cancel"
         removes
         onAct={() => void remove()}
         onClose={() => setRemoving(false)}

@@ -61,7 +61,7 @@ export const jobActs = {
       tickets.addPicture(context.db, writer(context), n, at, { shows, about, ...paper }),
   }),
 
-  /** Parts off the shelf for a job. */
+  /** Parts from stock for a job. */
   'job.fit-part': action({
     role: 'technician',
     input: z.object({

@@ -155,12 +155,12 @@ describe('the stopwatch', () => {
     withActs(job(), (acts) => <Stopwatch job={job()} at="prove" acts={acts} what="stop" when="proved" limitS={5} />);
     await userEvent.click(screen.getByRole('button', { name: 'Type it' }));
     await userEvent.type(screen.getByLabelText('Stop time, s'), 'long');
-    await userEvent.click(screen.getByRole('button', { name: 'Keep it' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Save time' }));
     expect(screen.getByText('Enter a time from 0.1 to 600 s.')).toBeTruthy();
     expect(sent).toEqual([]);
     await userEvent.clear(screen.getByLabelText('Stop time, s'));
     await userEvent.type(screen.getByLabelText('Stop time, s'), '4,2 s');
-    await userEvent.click(screen.getByRole('button', { name: 'Keep it' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Save time' }));
     await waitFor(() => expect(bodyOf(sent[0])).toMatchObject({ seconds: 4.2, how: 'typed' }));
   });
   it('one that runs on is told so', () => {
@@ -214,12 +214,12 @@ describe('a check', () => {
     ));
     expect(screen.getAllByRole('radio').map((r) => r.textContent)).toEqual([
       'In its range',
-      'At an end of it',
-      'Below it',
-      'Above it',
+      'At an end of its range',
+      'Below its range',
+      'Above its range',
       'Not reached',
     ]);
-    await userEvent.click(screen.getByRole('radio', { name: 'Above it' }));
+    await userEvent.click(screen.getByRole('radio', { name: 'Above its range' }));
     await waitFor(() => expect(bodyOf(sent[0])).toMatchObject({ check: 'tension-high', result: 'bad', part: null }));
     expect(bodyOf(sent[0])['act']).not.toBe('');
   });
@@ -238,7 +238,7 @@ describe('a check', () => {
     const price = screen.getByLabelText('Price, cr') as HTMLInputElement;
     await userEvent.clear(price);
     await userEvent.type(price, 'dear');
-    await userEvent.click(screen.getByRole('button', { name: 'Keep it' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Save finding' }));
     expect(price.getAttribute('aria-invalid')).toBe('true');
     expect(price.value).toBe('dear');
     expect(sent).toEqual([]);

@@ -9,7 +9,7 @@ import { Lookup, type Choice } from '@/ui/lookup';
 import { chooseParts } from '../shelf/actions';
 import type { StageProps } from './stages/module';
 
-/** Parts off the shelf for this job: the count and the ticket move together. */
+/** Parts from stock for this job: the count and the ticket move together. */
 export function FitPart({ acts, at }: Pick<StageProps, 'acts' | 'at'>) {
   const [part, setPart] = useState<Choice | null>(null);
   const [typed, setTyped] = useState('1');
@@ -27,7 +27,7 @@ export function FitPart({ acts, at }: Pick<StageProps, 'acts' | 'at'>) {
   return (
     <Box
       component="form"
-      aria-label="Parts off the shelf"
+      aria-label="Parts from stock"
       onSubmit={(e) => {
         e.preventDefault();
         if (part && good) void fit(part);
@@ -35,7 +35,7 @@ export function FitPart({ acts, at }: Pick<StageProps, 'acts' | 'at'>) {
       sx={{ my: 2 }}
     >
       <Typography variant="h2" sx={{ mb: 1 }}>
-        Parts off the shelf
+        Parts from stock
       </Typography>
       <Box sx={{ display: 'grid', gap: 1, gridTemplateColumns: { xs: '1fr 96px', sm: 'minmax(0, 1fr) 110px auto' }, alignItems: 'start' }}>
         <Lookup label="Part" value={part} onChoose={setPart} of="parts" find={(find) => chooseParts({ find })} />
@@ -48,7 +48,7 @@ export function FitPart({ acts, at }: Pick<StageProps, 'acts' | 'at'>) {
           slotProps={{ htmlInput: { inputMode: 'numeric' } }}
         />
         <Button type="submit" variant="outlined" disabled={busy || !part || !good} sx={{ minHeight: 56 }}>
-          Take from the shelf
+          Take from stock
         </Button>
       </Box>
     </Box>

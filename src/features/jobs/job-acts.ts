@@ -109,10 +109,10 @@ export function useJobActs(job: Job, go: JobActs['go'], refused?: () => void): J
           'job.book',
           { number, shelfBeltId, shelfVersion, reason },
           {
-            words: `Booking ${name} from ${bin || 'the shelf'} for job ${number}`,
+            words: `Using ${name} from ${bin || 'stock'} for job ${number}`,
             about,
             done: ({ entryId }) => ({
-              text: `${name} booked from ${bin || 'the shelf'}.`,
+              text: `${name} used from ${bin || 'stock'}.`,
               undo: () => void takeBackEntry(entryId, `Striking out on job ${number}: ${name}`),
             }),
           },

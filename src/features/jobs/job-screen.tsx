@@ -140,7 +140,7 @@ function Head({
       <Box
         component="button"
         type="button"
-        aria-label="Shop header"
+        aria-label="Workshop header"
         aria-expanded={!bare}
         onClick={() => setBare(!bare)}
         sx={{

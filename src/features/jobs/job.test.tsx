@@ -43,7 +43,7 @@ describe('lines of a ticket', () => {
     [
       'a booking, with what it stands in for in this person’s units',
       { type: 'belt-booked', body: booked },
-      /^4L480 booked from B2, 14\.80 cr\. .*As drawn: 152 N engaged at rest, 133 N under load, slips below 71 N, 11\.0 mm slack when released\. Substitute for 4L 1193\.8 mm outside\. Reason: Boat on Thursday$/,
+      /^4L480 used from B2, 14\.80 cr\. .*As drawn: 152 N engaged at rest, 133 N under load, slips below 71 N, 11\.0 mm slack when released\. Substitute for 4L 1193\.8 mm outside\. Reason: Boat on Thursday$/,
     ],
     [
       'one from before loads were known',
@@ -145,7 +145,7 @@ describe('a stage', () => {
     const { result } = renderHook(() => useJobActs(job(), vi.fn()), { wrapper: ({ children }) => <Stage owner={77}>{children}</Stage> });
     expect(await result.current.book({ name: '4L480', bin: 'B2', shelfBeltId: 7, shelfVersion: 3 }, 'boat')).toBe(true);
     expect(server.sent[0]).toMatchObject({ kind: 'job.book', input: { number: 213, shelfBeltId: 7, shelfVersion: 3, reason: 'boat' } });
-    expect(await screen.findByText('4L480 booked from B2.')).toBeTruthy();
+    expect(await screen.findByText('4L480 used from B2.')).toBeTruthy();
   });
 });
 

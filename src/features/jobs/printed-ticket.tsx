@@ -141,7 +141,7 @@ export function PrintedTicket({
             outsideMm={booked?.outsideMm ?? null}
             caption={
               booked
-                ? `${booked.belt} on the drive${shown.asBooked ? ' as it was when it was booked' : ''}, engaged`
+                ? `${booked.belt} on the drive${shown.asBooked ? ' as it was when the belt was chosen' : ''}, engaged`
                 : 'The drive as drawn, engaged'
             }
           />

@@ -260,7 +260,7 @@ describe('Look', () => {
       .then(() => userEvent.click(screen.getByRole('button', { name: /push and tip/ })))
       .then(() => {
         expect(screen.getByRole('img', { name: 'Tension idler: push and tip' }).getAttribute('src')).toBe('/api/documents/12');
-        expect((screen.getByLabelText('Repair') as HTMLInputElement).value).toBe('Renew the idler');
+        expect((screen.getByLabelText('Repair') as HTMLInputElement).value).toBe('Replace the idler');
       });
   });
 });
@@ -419,13 +419,13 @@ describe('Set', () => {
     const { sent } = serverThat(ok);
     at('set', job());
     await press(/^Alignment/);
-    await press('Keep this alignment');
+    await press('Save alignment');
     expect(screen.getByText('Read the gap at the near and at the far rim first.')).toBeTruthy();
     await userEvent.type(screen.getByLabelText('Near rim'), '0');
     await userEvent.type(screen.getByLabelText('Far rim'), '3');
     expect(await screen.findByText(/its far rim back/)).toBeTruthy();
     expect(screen.getByText(/Over its limit of 0\.5°/)).toBeTruthy();
-    await press('Keep this alignment');
+    await press('Save alignment');
     await waitFor(() => expect(entries(sent, 'alignment')).toHaveLength(1));
     const { body } = entries(sent, 'alignment')[0]!;
     expect(body).toMatchObject({
@@ -561,7 +561,7 @@ describe('Book', () => {
     const { sent } = serverThat(ok);
     at('book', job({ entries: proved }));
     expect(screen.getByRole('radio', { name: 'Fit to use' }).getAttribute('aria-checked')).toBe('true');
-    // The ticket gives a line, which is typed over.
+    // The proposed line is replaced by typing.
     expect((screen.getByLabelText('Closing line for the customer') as HTMLTextAreaElement).value).toBe('In the test run it stops in 3 s.');
     await userEvent.clear(screen.getByLabelText('Closing line for the customer'));
     expect((screen.getByRole('button', { name: /^Close job/ }) as HTMLButtonElement).disabled).toBe(true);
@@ -632,10 +632,10 @@ describe('Book', () => {
     await userEvent.click(await screen.findByRole('option', { name: /Flat idler 82/ }));
     await userEvent.clear(screen.getByLabelText('How many'));
     await userEvent.type(screen.getByLabelText('How many'), '0');
-    expect((screen.getByRole('button', { name: 'Take from the shelf' }) as HTMLButtonElement).disabled).toBe(true);
+    expect((screen.getByRole('button', { name: 'Take from stock' }) as HTMLButtonElement).disabled).toBe(true);
     await userEvent.clear(screen.getByLabelText('How many'));
     await userEvent.type(screen.getByLabelText('How many'), '2');
-    await press('Take from the shelf');
+    await press('Take from stock');
     await waitFor(() =>
       expect(sent[0]).toMatchObject({ kind: 'job.fit-part', input: { number: of.number, stage: 'book', partId: 5, quantity: 2 } }),
     );

@@ -92,7 +92,7 @@ export function FactField({
             sx={{ flex: 1, minWidth: 240 }}
           />
           <Button type="submit" variant="outlined" disabled={lines === null}>
-            Keep it
+            Save
           </Button>
         </Box>
       )}

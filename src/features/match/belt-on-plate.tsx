@@ -94,7 +94,7 @@ export function BeltOnPlate({
       )}
       <Box sx={{ display: match.judgesLength ? 'block' : 'none' }}>
         <Typography variant="h3" sx={{ color: 'var(--ts-quiet)', mb: 0.75 }}>
-          {match.asksForRelease ? 'Tension, engaged' : 'Tension'}
+          {match.asksForRelease ? 'Tension when engaged' : 'Tension'}
         </Typography>
         <Strand
           label="Static tension"

@@ -237,7 +237,7 @@ export function MatchPanel({
         In stock
       </Typography>
       {shelf.length === 0 && !awaited ? (
-        <Typography sx={{ color: 'var(--ts-quiet)' }}>No belt is in stock. Add your belts under Shelf. Each is then tried here.</Typography>
+        <Typography sx={{ color: 'var(--ts-quiet)' }}>No belt is in stock. Add your belts under Stock. Each is then tried here.</Typography>
       ) : awaited || !match ? (
         <Skeleton variant="rectangular" height={180} />
       ) : (

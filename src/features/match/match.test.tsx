@@ -82,7 +82,7 @@ it('says that the shelf is empty once it is known to be, and nothing of it befor
     />
   );
   const first = show(panel(true));
-  expect(screen.queryByText(/No belt is in stock|No belt on the shelf|not on the shelf/)).toBeNull();
+  expect(screen.queryByText(/No belt is in stock|No belt on the shelf|not in stock/)).toBeNull();
   first.unmount();
   show(panel(false));
   expect(screen.getByText(/No belt is in stock/)).toBeTruthy();

@@ -65,12 +65,12 @@ export function NotToHand({
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' }, gap: 2, mt: 2 }}>
       <Box>
-        <Typography variant="h3">Would run, but not on the shelf</Typography>
+        <Typography variant="h3">Would run, not in stock</Typography>
         <Typography sx={{ fontSize: 14 }}>
           {missing.length === 0
             ? match.standard.length === 0
               ? 'No standard size of this section would run.'
-              : 'Every standard size that would run is on the shelf.'
+              : 'Every standard size that would run is in stock.'
             : null}
         </Typography>
         <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>

@@ -110,7 +110,7 @@ export function PapersCard({
         open={removing !== null}
         title={`Remove ${removing?.name ?? ''}?`}
         act="Remove it"
-        leave="Keep it"
+        leave="Cancel"
         removes
         onAct={() => removing && void remove(removing)}
         onClose={() => setRemoving(null)}

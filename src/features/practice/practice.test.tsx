@@ -57,7 +57,7 @@ const clock = () => screen.getByRole('status', { name: 'Shop minutes so far' }).
 /** Two checks of a minute each. */
 async function lookAtTwo() {
   await stage('Inspect');
-  for (const check of [/^Sight the idler/, /^Slack, released/]) {
+  for (const check of [/^Sight the idler/, /^Slack when released/]) {
     await userEvent.click(screen.getByRole('button', { name: check }));
     await userEvent.click(screen.getByRole('button', { name: /^Check it/ }));
   }
@@ -73,12 +73,12 @@ describe('a round', () => {
     for (const fault of round.machine.faults) expect(screen.queryByText(words.causes.find((c) => c.id === fault)!.label)).toBeNull();
     expect(screen.queryByText('What may be wrong')).toBeNull();
     const asked = screen.getByRole('region', { name: 'Ask and try' });
-    await userEvent.click(within(asked).getByRole('button', { name: /^Did it begin slowly/ }));
+    await userEvent.click(within(asked).getByRole('button', { name: /^Started slowly/ }));
     await userEvent.click(within(asked).getByRole('button', { name: 'Check it, 0.5 min' }));
     expect(clock()).toBe('0.5 min');
     await waitFor(() => expect(sent).toHaveLength(1));
     expect(sent[0]).toMatchObject({ kind: 'practice.move', input: { id: round.id, at: 0, move: { look: 'began-slowly' } } });
-    expect(screen.getByRole('complementary', { name: 'Ticket' }).textContent).toMatch(/did it begin slowly/i);
+    expect(screen.getByRole('complementary', { name: 'Ticket' }).textContent).toMatch(/started slowly/i);
   });
   it('goes on without a network, each move once and in order', async () => {
     serverThat(null);

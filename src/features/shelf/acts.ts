@@ -15,7 +15,7 @@ const fields: z.ZodType<ShelfBeltFields> = z.object({
     .number()
     .int('The quantity must be a whole number.')
     .min(0, 'The quantity cannot be below 0.')
-    .max(100000, 'That is more than a shelf holds.'),
+    .max(100000, 'Enter at most 100,000.'),
   bin: z.string().max(40),
   priceCents: z.number().int().min(0).nullable(),
   supplierNote: z.string().max(500),

@@ -50,7 +50,7 @@ export function BeltForm({
   const save = handleSubmit(async (cells) => {
     const read = readShelfFields(cells, unit('length'));
     if (!read.ok) return placeRefusal(setError, SHELF_COLUMNS, read);
-    const how = { words: `${beltName(read.fields)} on the shelf`, done: 'On the shelf.', quiet: true };
+    const how = { words: `${beltName(read.fields)} added to stock`, done: 'Added to stock.', quiet: true };
     const result = belt
       ? await act('shelf.change', { id: belt.id, version, fields: read.fields }, how)
       : await act('shelf.add', { fields: read.fields }, how);
@@ -71,7 +71,7 @@ export function BeltForm({
   return (
     <FormDialog
       title={belt ? `Change ${beltName(belt)}` : 'Add a belt'}
-      submit={belt ? 'Save the belt' : 'Put it on the shelf'}
+      submit={belt ? 'Save the belt' : 'Add to stock'}
       onSubmit={(e) => void save(e)}
       busy={formState.isSubmitting}
       onClose={onClose}
@@ -79,7 +79,7 @@ export function BeltForm({
       aside={
         onRemove && (
           <Button color="error" onClick={onRemove}>
-            Take it off the shelf
+            Delete from stock
           </Button>
         )
       }

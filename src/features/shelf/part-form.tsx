@@ -59,7 +59,7 @@ export function PartForm({ part, onClose, onSaved }: { part: Part | null; onClos
     const answer = await act(
       'part.save',
       { fields: read.fields, ...(over ? { existing: { id: over.id, version: over.version } } : {}) },
-      { words: `${read.fields.name} on the shelf`, done: 'On the shelf.', quiet: true },
+      { words: `${read.fields.name} added to stock`, done: 'Added to stock.', quiet: true },
     );
     if (isTaken(answer)) return onSaved();
     if (answer.ok) return;
@@ -74,11 +74,11 @@ export function PartForm({ part, onClose, onSaved }: { part: Part | null; onClos
       'part.remove',
       { id },
       {
-        words: `${gone.name} off the shelf`,
+        words: `${gone.name} deleted from stock`,
         done: {
-          text: `${gone.name} is off the shelf.`,
+          text: `${gone.name} was deleted from stock.`,
           undo: () =>
-            void act('part.save', { fields }, { words: `${gone.name} on the shelf again`, done: `${gone.name} is on the shelf again.` }),
+            void act('part.save', { fields }, { words: `${gone.name} restored to stock`, done: `${gone.name} is in stock again.` }),
         },
       },
     );
@@ -87,14 +87,14 @@ export function PartForm({ part, onClose, onSaved }: { part: Part | null; onClos
   return (
     <FormDialog
       title={part ? `Change ${part.name}` : 'Add a part'}
-      submit={part ? 'Save the part' : 'Put it on the shelf'}
+      submit={part ? 'Save the part' : 'Add to stock'}
       onSubmit={(e) => void save(e)}
       busy={formState.isSubmitting}
       onClose={onClose}
       aside={
         part && (
           <Button color="error" onClick={() => void remove(part)}>
-            Take it off the shelf
+            Delete from stock
           </Button>
         )
       }

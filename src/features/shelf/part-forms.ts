@@ -10,7 +10,7 @@ export const partForm = z.object({
     .number({ error: 'How many is a number.' })
     .int('Parts are counted whole.')
     .min(0, 'There cannot be fewer than none.')
-    .max(100_000, 'That is more than a shelf holds.'),
+    .max(100_000, 'Enter at most 100,000.'),
   bin: short('The bin'),
   priceCents: z.number().int().min(0, 'The price is 0 or more.').max(100_000_000, 'That price is too high to be one.').nullable(),
   /** Of a spare belt; a part from before spares has neither. */

@@ -39,7 +39,7 @@ export function PartsScreen({ first, asked }: { first: ListedPage<Part>; asked: 
     >
       {listing.blank ? (
         <Empty title="No parts yet" act={add}>
-          A part that is here can be booked on a job; its count and the ticket move together.
+          A part that is here can be used on a job. Its count and the ticket change together.
         </Empty>
       ) : (
         <>

@@ -64,10 +64,10 @@ export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf
       'shelf.remove',
       { id, version },
       {
-        words: `${name} off the shelf`,
+        words: `${name} deleted from stock`,
         done: {
-          text: `${name} is off the shelf.`,
-          undo: () => void act('shelf.add', { fields }, { words: `${name} on the shelf again`, done: `${name} is on the shelf again.` }),
+          text: `${name} was deleted from stock.`,
+          undo: () => void act('shelf.add', { fields }, { words: `${name} restored to stock`, done: `${name} is in stock again.` }),
         },
       },
     );
@@ -79,7 +79,7 @@ export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf
   };
   return (
     <Page
-      title="Shelf"
+      title="Stock"
       lead={
         shelf.length === 0
           ? 'Belts in stock.'
@@ -110,10 +110,10 @@ export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf
         </>
       }
     >
-      <Staleness reading={reading} what="The shelf" />
+      <Staleness reading={reading} what="Stock" />
       {shelf.length === 0 ? (
         <Empty
-          title="The shelf is empty"
+          title="No belts in stock"
           act={
             mayChange && (
               <Button variant="contained" onClick={() => setForm('new')}>

@@ -9,10 +9,10 @@ export interface Place {
 }
 
 export const PLACES: readonly Place[] = [
-  { href: '/', name: 'Bench', icon: 'bench', key: 'b' },
+  { href: '/', name: 'Jobs', icon: 'bench', key: 'j' },
   { href: '/machines', name: 'Machines', icon: 'machines', key: 'm' },
   { href: '/drives', name: 'Drives', icon: 'drives', key: 'd' },
-  { href: '/shelf', name: 'Shelf', icon: 'shelf', key: 's' },
+  { href: '/shelf', name: 'Stock', icon: 'shelf', key: 's' },
   { href: '/practice', name: 'Practice', icon: 'practice', key: 'p' },
-  { href: '/shop', name: 'Shop', icon: 'shop', key: 'o' },
+  { href: '/shop', name: 'Settings', icon: 'shop', key: 'o' },
 ];

@@ -9,7 +9,7 @@ import { PLACES } from './places';
 const SHORTCUTS: readonly [string, string][] = [
   ['Ctrl or Cmd K', 'Find a machine, job, drive or belt, or do something'],
   [`G then ${PLACES.map((p) => p.key.toUpperCase()).join(', ')}`, `Go to ${PLACES.map((p) => p.name).join(', ')}`],
-  ['B', 'In Match: book the belt on the Plate'],
+  ['B', 'In Match: use the belt on the drawing'],
   ['?', 'This list'],
   ['Arrow keys', 'On the Plate: nudge the chosen pulley 1 mm, with Shift 10 mm. In a number field: step its last digit'],
   ['Ctrl or Cmd Z, with Shift', 'In the drive editor: undo, redo'],

@@ -14,7 +14,7 @@ import { useAct } from '../acts/use-act';
 
 const ROLE_WORDS: Readonly<Record<Role, string>> = {
   owner: 'Owner: everything, and people',
-  technician: 'Technician: works on jobs, drives and shelf',
+  technician: 'Technician: works on jobs, drives and stock',
   viewer: 'Viewer: reads only',
 };
 

@@ -56,7 +56,7 @@ export function ShopCard({ shop }: { shop: Shop }) {
         />
         <Box>
           <Button type="submit" variant="outlined" disabled={formState.isSubmitting || !formState.isDirty}>
-            Save the shop
+            Save settings
           </Button>
         </Box>
       </Box>

@@ -25,7 +25,7 @@ export function ShopScreen({
 }) {
   return (
     <Page
-      title="Shop"
+      title="Settings"
       lead={`${me.name}, ${me.email}`}
       acts={
         <Button component={Link} href="/shop/faults" variant="outlined">

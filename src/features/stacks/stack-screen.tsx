@@ -179,7 +179,7 @@ export function StackScreen({
           </Button>
           {mayChange && (
             <Button variant="contained" startIcon={<Icon name="save" />} disabled={stack === saved} onClick={() => void keep(stack)}>
-              Keep this stack
+              Save stack
             </Button>
           )}
         </>
@@ -293,7 +293,7 @@ export function StackScreen({
         open={removing}
         title="Take this stack away?"
         act="Take it away"
-        leave="Keep it"
+        leave="Cancel"
         removes
         onAct={() => {
           setRemoving(false);

@@ -277,7 +277,7 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
         open={removing}
         title={`Remove the notebook of ${notebook.name}?`}
         act="Remove this notebook"
-        leave="Keep it"
+        leave="Cancel"
         removes
         onAct={() => void remove()}
         onClose={() => setRemoving(false)}

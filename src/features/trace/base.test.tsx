@@ -10,11 +10,11 @@ describe('the base, to be read', () => {
   it('tells of a cause how it is mended, what shows it, how often and why', async () => {
     show(<BaseScreen confirmed={[]} corrections={[]} mayCorrect={false} />);
     expect(screen.getByText(/Nothing was confirmed on this shop’s own jobs of this kind yet/)).toBeTruthy();
-    await userEvent.type(screen.getByLabelText('Find a cause'), 'brake does not land');
-    await userEvent.click(screen.getByRole('button', { name: /^Brake does not land/ }));
+    await userEvent.type(screen.getByLabelText('Find a cause'), 'brake stays off');
+    await userEvent.click(screen.getByRole('button', { name: /^Brake stays off when released/ }));
     expect(screen.getByText(/^Mended by: /)).toBeTruthy();
-    expect(screen.getByText(/always, since nothing else stops what turns on/)).toBeTruthy();
-    expect(screen.getByText(/shows it every time: this is the cause itself, since it is to be seen standing off/)).toBeTruthy();
+    expect(screen.getByText(/always, since only the brake stops the coasting parts/)).toBeTruthy();
+    expect(screen.getByText(/shows it every time: this is the cause itself, since the brake is visibly off when released/)).toBeTruthy();
   });
   it('a confirmed cause rises, beside what it ships with; another kind of drive is not moved', async () => {
     show(<BaseScreen confirmed={[{ kind: 'deck-lever', cause: 'guard-missing', times: 30 }]} corrections={[]} mayCorrect={false} />);
@@ -41,11 +41,11 @@ describe('the base, to be read', () => {
     await userEvent.click(screen.getByRole('button', { name: 'Correct: Idler: push and tip' }));
     await userEvent.click(screen.getByRole('combobox', { name: /In this shop/ }));
     await userEvent.click(within(screen.getByRole('listbox')).getByRole('option', { name: 'sometimes' }));
-    await userEvent.click(screen.getByRole('button', { name: 'Keep it' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Save' }));
     expect(screen.getByText(/Say in a line why/)).toBeTruthy();
     expect(sent).toEqual([]);
     await userEvent.type(screen.getByLabelText('Since'), 'ours are tried with the belt on');
-    await userEvent.click(screen.getByRole('button', { name: 'Keep it' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Save' }));
     await waitFor(() =>
       expect(sent[0]).toMatchObject({
         kind: 'faults.correct',

@@ -151,7 +151,7 @@ function CorrectForm({
         slotProps={{ htmlInput: { maxLength: 200 } }}
       />
       <Button type="submit" variant="contained">
-        Keep it
+        Save
       </Button>
       <Button onClick={onClose}>Cancel</Button>
     </Box>

@@ -38,7 +38,7 @@ describe('why it does that', () => {
     asNext('idler-lean');
     const { onCheck } = open(of([]));
     expect(screen.getByText(/^Next check, 1 min$/)).toBeTruthy();
-    expect(screen.getByText(/Compare the gap in front of it/)).toBeTruthy();
+    expect(screen.getByText(/Compare the gap at its front/)).toBeTruthy();
     expect(screen.queryByText('Repair now')).toBeNull();
     await userEvent.click(screen.getByRole('button', { name: 'Go to it' }));
     expect(onCheck).toHaveBeenCalledWith('idler-lean');
@@ -91,7 +91,7 @@ describe('why it does that', () => {
     );
     expect(screen.getByText('The first two look alike')).toBeTruthy();
     expect(screen.queryByRole('button', { name: 'Sight the idler against the deck' })).toBeNull();
-    await userEvent.click(screen.getByRole('button', { name: 'Where the brake stands, released' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Brake on when released' }));
     expect(onCheck).toHaveBeenCalledWith('brake-released');
   });
   describe('what costs more than is spent unasked', () => {
@@ -126,7 +126,7 @@ describe('why it does that', () => {
     const { onMend } = open(of(['brake-released', 'stop-time', 'brake-lining'].map((check) => ({ check, result: 'bad' }))));
     expect(screen.getByText('Repair now')).toBeTruthy();
     expect(screen.getByText(CAUSES.find((c) => c.id === 'brake-not-landing')!.mend.act)).toBeTruthy();
-    expect(screen.getByText(/dangerous: brake does not land\. Repair it now, even if other faults remain/)).toBeTruthy();
+    expect(screen.getByText(/dangerous: brake stays off when released\. Repair it now, even if other faults remain/)).toBeTruthy();
     await userEvent.click(screen.getByRole('button', { name: 'Mark as repaired' }));
     await waitFor(() => expect(onMend).toHaveBeenCalledWith('brake-not-landing', 'here', false));
   });

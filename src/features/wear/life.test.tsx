@@ -93,7 +93,7 @@ describe('how it is ridden, and what was promised', () => {
   it('six taps make shares of one whole', async () => {
     const keep = vi.fn<(r: RidingWritten) => Promise<boolean>>().mockResolvedValue(true);
     show(<RidingForm belt={belt} from={900} to={2400} unit="km" onKeep={keep} />);
-    expect(screen.getByRole('button', { name: 'Keep how it was ridden' })).toHaveProperty('disabled', true);
+    expect(screen.getByRole('button', { name: 'Save use of the machine' })).toHaveProperty('disabled', true);
     const choose = (group: string, name: string) =>
       userEvent.click(
         screen.getAllByRole('radio', { name }).find((r) => r.closest('[role=radiogroup]')!.previousElementSibling!.textContent === group)!,
@@ -101,7 +101,7 @@ describe('how it is ridden, and what was promised', () => {
     await choose('Crawling, slow and heavy', 'Most');
     await choose('Fast and steady', 'Some');
     await choose('Of it wet', 'Much');
-    await press('Keep how it was ridden');
+    await press('Save use of the machine');
     await waitFor(() => expect(keep).toHaveBeenCalledTimes(1));
     const [riding] = keep.mock.calls[0]!;
     expect(riding).toMatchObject({ from: 900, to: 2400, unit: 'km', wet: 0.5, dust: 0 });
@@ -111,10 +111,10 @@ describe('how it is ridden, and what was promised', () => {
   it('a warranty wants a day, a limit or words, and runs out by either of the first two', async () => {
     const keep = vi.fn<(w: WarrantyWritten) => Promise<boolean>>().mockResolvedValue(true);
     show(<WarrantyForm belt={belt} unit="km" written={null} onKeep={keep} />);
-    expect(screen.getByRole('button', { name: 'Keep this warranty' })).toHaveProperty('disabled', true);
+    expect(screen.getByRole('button', { name: 'Save warranty' })).toHaveProperty('disabled', true);
     await userEvent.type(screen.getByLabelText(/Or to a meter of/), '3000');
     await userEvent.tab();
-    await press('Keep this warranty');
+    await press('Save warranty');
     await waitFor(() => expect(keep).toHaveBeenCalledTimes(1));
     expect(keep.mock.calls[0]![0]).toMatchObject({ until: null, atMost: 3000, covers: 'breakage' });
     const both = { until: '2026-12-31', atMost: 3000 };

@@ -48,7 +48,7 @@ export function RidingForm({
       <Choices label="Of it dusty" value={dust} options={OPTIONS} onChoose={setDust} />
       <Box>
         <Button variant="outlined" disabled={busy || !asked} onClick={() => void keep()}>
-          Keep how it was ridden
+          Save use of the machine
         </Button>
       </Box>
     </Box>

@@ -58,7 +58,7 @@ export function WarrantyForm({
       />
       <Box>
         <Button variant="outlined" disabled={busy || nothing} onClick={() => void keep()}>
-          Keep this warranty
+          Save warranty
         </Button>
       </Box>
     </Box>

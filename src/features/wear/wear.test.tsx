@@ -39,7 +39,7 @@ describe('a width', () => {
     await userEvent.keyboard('29.94{Enter}29.92');
     await userEvent.tab();
     expect(screen.getByText(/spread 0\.04 mm over 3/)).toBeTruthy();
-    await press('Keep this width');
+    await press('Save width');
     await waitFor(() => expect(keep).toHaveBeenCalledTimes(1));
     const [kept] = keep.mock.calls[0]!;
     expect(kept).toMatchObject({ meter: 2140, fittedAt: 900, unit: 'km', method: 'rib-top', zeroMm: 0.02, minimumMm: 28.6, newMm: 30.5 });
@@ -47,18 +47,18 @@ describe('a width', () => {
   });
   it('what is missing or cannot be is said, and nothing is kept or lost', async () => {
     const keep = form({ fittedAt: null, minimumMm: null });
-    await press('Keep this width');
+    await press('Save width');
     expect(screen.getByText('Type a width first.')).toBeTruthy();
     await userEvent.type(screen.getByLabelText('Rib 1'), '29.9');
-    await press('Keep this width');
+    await press('Save width');
     expect(screen.getByText(/Several ribs are two at least/)).toBeTruthy();
     await userEvent.type(screen.getByLabelText('Rib 2'), '29.3');
     await userEvent.tab();
     expect(screen.getByText(/lie apart from the rest/)).toBeTruthy();
-    await press('Keep this width');
+    await press('Save width');
     expect(screen.getByText(/what the meter showed when this belt was fitted, or say that it has not run/)).toBeTruthy();
     await userEvent.click(screen.getByRole('checkbox', { name: 'A new belt, read before it runs' }));
-    await press('Keep this width');
+    await press('Save width');
     expect(screen.getByText('Give the least width that the manual allows.')).toBeTruthy();
     expect(keep).not.toHaveBeenCalled();
     expect(screen.getByLabelText('Rib 2')).toHaveProperty('value', '29.3 mm');
@@ -67,7 +67,7 @@ describe('a width', () => {
     const keep = form({ meter: 40 });
     await userEvent.click(screen.getByRole('radio', { name: 'One rib' }));
     await userEvent.type(screen.getByLabelText('Rib'), '29.9');
-    await press('Keep this width');
+    await press('Save width');
     expect(screen.getByText(/shows less than when the belt was fitted/)).toBeTruthy();
     expect(keep).not.toHaveBeenCalled();
   });

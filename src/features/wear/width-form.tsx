@@ -210,7 +210,7 @@ export function WidthForm({
       )}
       <Box>
         <Button type="submit" variant="contained" size="large" disabled={busy}>
-          Keep this width
+          Save width
         </Button>
       </Box>
     </Box>

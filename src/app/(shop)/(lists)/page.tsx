@@ -3,7 +3,7 @@ import { BenchScreen } from '@/features/bench/bench-screen';
 import { currentShop, requirePerson, rowsOf } from '@/server';
 import { listAsked } from '@/server/params';
 
-export const metadata = { title: 'Bench' };
+export const metadata = { title: 'Jobs' };
 
 /** Open jobs that the bench shows at once. */
 const OPEN_SHOWN = 200;

@@ -71,7 +71,19 @@ export function commonComplaints(kind: DriveKind | null, most: number): Complain
   return offered.filter((c) => first.has(c));
 }
 
-const ADJUSTING: ReadonlySet<string> = new Set((CAUSES as readonly Cause[]).flatMap(({ mend }) => (mend.adjusts ? [mend.act] : [])));
+/** Earlier wordings of repairs by the adjuster, which stored findings still hold. */
+const EARLIER_ADJUSTING = [
+  'Tension it again',
+  'Hook it where the table says',
+  'Take it up at its bracket',
+  'Put it back to its mark and tighten',
+  'Put the adjuster back',
+  'Set it back into its band, and find the throw',
+];
+const ADJUSTING: ReadonlySet<string> = new Set([
+  ...(CAUSES as readonly Cause[]).flatMap(({ mend }) => (mend.adjusts ? [mend.act] : [])),
+  ...EARLIER_ADJUSTING,
+]);
 
 /** Whether moving an adjuster to its recommended setting is this repair. @param act as a finding proposes it */
 export const isRepairedByAdjusting = (act: string): boolean => ADJUSTING.has(act);

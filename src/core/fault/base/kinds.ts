@@ -1,4 +1,4 @@
-/** Kinds of drive that trouble is sought in, each with its own expectations. */
+/** Kinds of drive for fault tracing, each with its own likelihoods. */
 export const DRIVE_KINDS = [
   { id: 'deck-lever', label: 'Mowing deck with idlers, engaged by a lever' },
   { id: 'deck-clutch', label: 'Mowing deck with an electric clutch' },
@@ -12,30 +12,30 @@ export const DRIVE_KINDS = [
 ] as const;
 export type DriveKind = (typeof DRIVE_KINDS)[number]['id'];
 
-/** Sets of kinds that causes have in common. */
+/** Sets of kinds that several causes share. */
 export const ALL: readonly DriveKind[] = DRIVE_KINDS.map((k) => k.id);
 export const DECKS = ['deck-lever', 'deck-clutch'] as const satisfies readonly DriveKind[];
 export const CLUTCHED = ['deck-clutch', 'sliding-deck'] as const satisfies readonly DriveKind[];
-/** A sprung arm that a lever lets go of. */
+/** Drives with a spring arm that a lever engages. */
 export const LEVERED = ['deck-lever', 'pto', 'snow-thrower'] as const satisfies readonly DriveKind[];
 
-/** Where on a machine a check is made and a cause sits. */
+/** Places on a machine for checks and causes. */
 export const STATIONS = [
   { id: 'belt', label: 'Belt' },
   { id: 'groove', label: 'Grooves' },
   { id: 'rim', label: 'Rims and faces' },
   { id: 'idler', label: 'Idler bearings' },
-  { id: 'idler-stand', label: 'Idler stand' },
+  { id: 'idler-stand', label: 'Idler bracket' },
   { id: 'stack', label: 'Idler stack' },
   { id: 'arm', label: 'Arm or slide' },
   { id: 'spring', label: 'Springs and hooks' },
   { id: 'keeper', label: 'Keepers and guards' },
-  { id: 'height-link', label: 'Height-following link' },
+  { id: 'height-link', label: 'Height link' },
   { id: 'control', label: 'Cable, rod and lever' },
   { id: 'adjuster', label: 'Adjuster' },
   { id: 'brake', label: 'Brake' },
   { id: 'clutch', label: 'Electric clutch' },
-  { id: 'switches', label: 'Switches and plugs' },
+  { id: 'switches', label: 'Switches and connectors' },
   { id: 'spindle', label: 'Spindles' },
   { id: 'blade', label: 'Blades' },
   { id: 'shaft', label: 'Shafts and hubs' },
@@ -43,7 +43,7 @@ export const STATIONS = [
   { id: 'line', label: 'Alignment' },
   { id: 'whole', label: 'The drive as a whole' },
   { id: 'attachment', label: 'Attachment and second belt' },
-  { id: 'use', label: 'How it is used' },
+  { id: 'use', label: 'Use of the machine' },
   { id: 'cvt-belt', label: 'CVT belt' },
   { id: 'cvt-primary', label: 'CVT primary' },
   { id: 'cvt-secondary', label: 'CVT secondary' },

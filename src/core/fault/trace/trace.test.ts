@@ -224,7 +224,7 @@ describe('what to do next', () => {
   it('stops at what is proved, and for a brake whatever else there is', () => {
     const brake = advice(at(['brake-released', 'stop-time', 'brake-lining'].map((check) => ({ check, result: 'bad' }))));
     expect(brake.stop).toMatchObject({ fix: 'brake-not-landing', why: 'dangerous' });
-    expect(stopSentence(words, brake.stop!)).toMatch(/dangerous: brake does not land/);
+    expect(stopSentence(words, brake.stop!)).toMatch(/dangerous: brake stays off when released/);
   });
   it('asks the customer first where a mend is dear', () => {
     const dear = words.causes.find((c) => c.fix.ask)!;

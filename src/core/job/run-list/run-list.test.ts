@@ -169,23 +169,32 @@ describe('the state of a line', () => {
     expect(order).toEqual([...order].sort((a, b) => a - b));
     expect(Math.min(...order)).toBeGreaterThan(0);
   });
-  it('repairs by the adjuster what an adjustment repairs, and checks it again after the setting', () => {
-    const slack = line('look', 'finding', {
-      ...{ ...FINDING, check: 'spring-stretches', part: null, result: 'bad', priceCents: null },
-      act: 'Take it up at its bracket',
-    });
-    const found = listOf([ASKED, slack]);
-    expect(found.lines.some((l) => l.id.startsWith('repair:'))).toBe(false);
-    expect(found.lines.find((l) => l.id === 'tension')).toMatchObject({ state: 'later', reason: expect.stringContaining('Take it up') });
-    const adjusted = listOf([ASKED, slack, moved(4)]);
-    expect(adjusted.lines.find((l) => l.id === 'again:spring-stretches/')).toMatchObject({ stage: 'set', state: 'again' });
-    const closed = listOf([ASKED, slack, moved(4), finding('spring-stretches', 'good')]);
-    expect(closed.lines.some((l) => l.id === 'again:spring-stretches/')).toBe(false);
-    // Without a drawing nothing tells where to set it: the repair is listed.
-    expect(listOf([ASKED, slack], { drive: null }).lines.some((l) => l.id === 'repair:spring-stretches/')).toBe(true);
-    const renewed = line('look', 'finding', { ...FINDING, check: 'spring-stretches', part: null, result: 'bad', act: 'Renew the spring' });
-    expect(listOf([ASKED, renewed, moved(4)]).lines.find((l) => l.id === 'repair:spring-stretches/')?.state).toBe('later');
-  });
+  it.each(['Take up the cable at its bracket', 'Take it up at its bracket'])(
+    'repairs “%s” by the adjuster, and checks again after the setting',
+    (act) => {
+      const slack = line('look', 'finding', {
+        ...{ ...FINDING, check: 'spring-stretches', part: null, result: 'bad', priceCents: null },
+        act,
+      });
+      const found = listOf([ASKED, slack]);
+      expect(found.lines.some((l) => l.id.startsWith('repair:'))).toBe(false);
+      expect(found.lines.find((l) => l.id === 'tension')).toMatchObject({ state: 'later', reason: expect.stringContaining(act) });
+      const adjusted = listOf([ASKED, slack, moved(4)]);
+      expect(adjusted.lines.find((l) => l.id === 'again:spring-stretches/')).toMatchObject({ stage: 'set', state: 'again' });
+      const closed = listOf([ASKED, slack, moved(4), finding('spring-stretches', 'good')]);
+      expect(closed.lines.some((l) => l.id === 'again:spring-stretches/')).toBe(false);
+      // Without a drawing nothing tells where to set it: the repair is listed.
+      expect(listOf([ASKED, slack], { drive: null }).lines.some((l) => l.id === 'repair:spring-stretches/')).toBe(true);
+      const renewed = line('look', 'finding', {
+        ...FINDING,
+        check: 'spring-stretches',
+        part: null,
+        result: 'bad',
+        act: 'Replace the spring',
+      });
+      expect(listOf([ASKED, renewed, moved(4)]).lines.find((l) => l.id === 'repair:spring-stretches/')?.state).toBe('later');
+    },
+  );
   it('needs a belt where the belt is broken or was found bad', () => {
     expect(stateOf(listOf([ASKED]), 'belt')).toBe('not-needed');
     expect(stateOf(listOf([ASKED, finding('belt-surface', 'bad')]), 'belt')).toBe('later');

@@ -97,8 +97,8 @@ describe('a belt thrown on release, with a second and a third fault', () => {
     timed('stop', 7),
     found('brake-released', 'bad'),
     line('setup', { setup: 'belt', up: true }),
-    found('idler-tip', 'bad', idler, 'Renew the idler'),
-    found('stack-order', 'bad', idler, 'Stack it as the diagram shows'),
+    found('idler-tip', 'bad', idler, 'Replace the idler'),
+    found('stack-order', 'bad', idler, 'Assemble the stack as in the diagram'),
   ];
   const brakeOnly = [...opened, work('repaired', 'brake-released', null)];
   const all = [...brakeOnly, work('replaced', 'idler-tip', idler), work('repaired', 'stack-order', idler)];

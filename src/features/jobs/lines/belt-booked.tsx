@@ -34,7 +34,7 @@ export function BeltBookedLine({ body }: { body: Booked }) {
         {body.pieces > 1 ? `${body.pieces} × ` : ''}
         {body.belt}
       </strong>{' '}
-      booked from {body.bin || 'the shelf'}
+      used from {body.bin || 'stock'}
       {body.priceCents === null ? '' : `, ${money(body.priceCents)}`}. {bookedText(body, units)}
     </>
   );

@@ -5,7 +5,7 @@ export function PartFittedLine({ body: { quantity, name, number, bin, priceCents
   return (
     <>
       {quantity} × <strong>{name}</strong>
-      {number ? `, ${number}` : ''}, from {bin || 'the shelf'}
+      {number ? `, ${number}` : ''}, from {bin || 'stock'}
       {priceCents === null ? '' : `, ${money(priceCents * quantity)}`}.
     </>
   );

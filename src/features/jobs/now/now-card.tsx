@@ -89,7 +89,7 @@ export function NowCard({
           }}
         >
           <Box sx={{ mr: 'auto' }}>
-            {/* A whole target for a thumb, without the height of a row. */}
+            {/* 44 px to tap, without the height of a row. */}
             {onBack && (
               <Button onClick={onBack} sx={{ minHeight: 44, my: -1.5, ml: -1, mr: 1 }}>
                 Back

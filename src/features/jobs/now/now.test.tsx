@@ -113,7 +113,7 @@ describe('working through it', () => {
     await userEvent.click(now().getByRole('button', { name: 'Back' }));
     expect(went).toHaveBeenLastCalledWith('ask');
   });
-  it('goes on to the choice of the procedure once a check finds a fault, before tracing asks for more', async () => {
+  it('opens the choice of the procedure after a check finds a fault', async () => {
     serverThat(ok);
     const traced = (stage: Stage, entries: Job['entries'], check: CheckId) => (
       <OpenedLineProvider>
@@ -193,7 +193,7 @@ describe('a step of the procedure', () => {
     const of = job({ entries: upTo() });
     const { becomes } = at('look', of);
     expect(now().getByText(/^Check the belt for cracks/)).toBeTruthy();
-    await userEvent.click(now().getByRole('radio', { name: 'Sound' }));
+    await userEvent.click(now().getByRole('radio', { name: 'In good order' }));
     await waitFor(() =>
       expect(sent[0]?.input).toMatchObject({ entry: { type: 'finding', body: { check: 'belt-surface', result: 'good' } } }),
     );
@@ -267,7 +267,7 @@ describe('the question of when it began', () => {
   });
 });
 
-/** A stage with the check that tracing asks for. */
+/** A stage with a traced check. */
 function Traced({ of, stage, check, go }: { of: Job; stage: Stage; check: CheckId; go: (stage: Stage) => void }) {
   const acts = useJobActs(of, go);
   const bay = useBay(of, [RIDER_DRIVE]);

@@ -146,7 +146,7 @@ function useActsInNow(acts: JobActs): { readonly inNowRef: RefObject<boolean>; r
   return { inNowRef, actsInNow };
 }
 
-/** Whether tracing asked for a line. */
+/** Whether a line is a check of tracing. */
 const isTraced = ({ work, required }: RunLine): boolean => work.kind === 'check' && !required;
 
 /** Kinds of work that more of the same can follow, such as another check by hand. The person leaves their stage. */
@@ -196,10 +196,10 @@ function useMoveOn({
     const from = leaving.current;
     if (from === null || opened !== null) return;
     const place = run.lines.findIndex((l) => l.id === from.id);
-    // After a check of tracing: the first line in list order, never of an earlier stage. A procedure comes before the next check.
+    // After a traced check: the first waiting line of this or a later stage. A procedure comes before the next check.
     const isFromHereOn = (l: RunLine) => isWaiting(l) && STAGES.indexOf(l.stage) >= STAGES.indexOf(at);
     const next = place < 0 ? (run.lines.find(isFromHereOn) ?? turn ?? run.now) : run.lines.slice(place).find(isWaiting);
-    // What comes before a check of tracing comes first whatever tracing answers.
+    // A line before the traced check does not depend on the answer of tracing.
     const isBeforeTracing = next && run.lines.slice(run.lines.indexOf(next) + 1).some((l) => isWaiting(l) && isTraced(l));
     if (!current && !isBeforeTracing) return;
     leaving.current = null;

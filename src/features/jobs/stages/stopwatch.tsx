@@ -126,7 +126,7 @@ export function Stopwatch({
             slotProps={{ htmlInput: { inputMode: 'decimal' } }}
           />
           <Button type="submit" variant="outlined" disabled={typed.trim() === ''}>
-            Keep it
+            Save time
           </Button>
         </Box>
       )}

@@ -3,7 +3,7 @@ import { packShelf } from '@/features/shelf/packed';
 import { ShelfScreen } from '@/features/shelf/shelf-screen';
 import { requirePerson } from '@/server';
 
-export const metadata = { title: 'Shelf' };
+export const metadata = { title: 'Stock' };
 
 export default async function ShelfPage({ searchParams }: PageProps<'/shelf'>) {
   const { shopId } = await requirePerson();

@@ -2,7 +2,7 @@ import { database, people } from '@/db';
 import { ShopScreen } from '@/features/shop/shop-screen';
 import { currentShop, requirePerson } from '@/server';
 
-export const metadata = { title: 'Shop' };
+export const metadata = { title: 'Settings' };
 
 export default async function ShopPage() {
   const { id, name, email, role, shopId } = await requirePerson();

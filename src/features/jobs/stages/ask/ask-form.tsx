@@ -30,7 +30,7 @@ export function AskForm({ job, at, acts, bay, writable }: Pick<StageProps, 'job'
   const [all, setAll] = useState(false);
   const simulated = useSimulated() !== null;
   const hear = (words: string) => complaintsIn(`${words} ${job.title}`, bay.kind).map((c) => c.id as ComplaintId);
-  // A job whose words name one complaint only starts with it chosen.
+  // If the words of a job name a single complaint, it is chosen from the start.
   const named = hear(job.complaint);
   const asked = changed ?? written ?? { ...NOTHING_ASKED, words: job.complaint, complaints: named.length === 1 ? named : [] };
   const put = (part: Partial<Asked>) => setChanged({ ...asked, ...part });

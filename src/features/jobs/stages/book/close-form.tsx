@@ -37,7 +37,7 @@ export function CloseForm(props: StageProps) {
   const open = ENDINGS.filter((e) => mayEnd(hand, e));
   const [draft, setDraft, clear] = useDraft(`closing-${job.number}`);
   const [changedText, setChangedText] = useState(false);
-  // Until it is typed over, the line that the ticket gives.
+  // The proposed line, until it is changed.
   const text = draft === '' && !changedText ? proposedClosing(job.entries) : draft;
   const setText = (typed: string) => {
     setChangedText(true);

@@ -240,7 +240,7 @@ function WhatFollows({
           />
           <TextField label="Note" value={note} onChange={(e) => setNote(e.target.value)} slotProps={{ htmlInput: { maxLength: 500 } }} />
           <Button type="submit" variant="outlined" disabled={!changed} sx={{ minHeight: 44 }}>
-            Keep it
+            Save finding
           </Button>
         </Box>
       )}

@@ -41,7 +41,7 @@ export function BookingDialog({
       <DialogContent>
         <Typography sx={{ mb: 1.5 }}>
           {verdictWord(matched.verdict, letsGo, matched.reasons)}. {pieces === 1 ? 'One comes' : `${pieces} come`} out of{' '}
-          {shelf.bin || 'the shelf'}, {left === 1 ? 'one stays' : left === 0 ? 'none stays' : `${left} stay`}
+          {shelf.bin || 'stock'}, {left === 1 ? 'one stays' : left === 0 ? 'none stays' : `${left} stay`}
           {shelf.priceCents === null ? '' : `; ${money(shelf.priceCents)} on the ticket`}.
           {!exact && insteadOf ? ` The drive needs ${insteadOf}.` : ''}
         </Typography>

@@ -47,7 +47,7 @@ function Bench(props: StageProps) {
           <Unreadable key={d.id} name={d.name} problem={d.problem} text={d.text} />
         ))}
         <DrivePicker {...props} />
-        <Staleness reading={reading} what="The shelf" />
+        <Staleness reading={reading} what="Stock" />
         {stored && <StackedNote drive={stored.document} stacks={job.stacks} />}
         {stored && drive && beltId !== undefined ? (
           <MatchPanel
@@ -64,7 +64,7 @@ function Bench(props: StageProps) {
               book &&
               choice && (
                 <Button variant="outlined" onClick={book} title="Key B">
-                  Book {beltName(choice.shelf)}
+                  Use {beltName(choice.shelf)}
                 </Button>
               )
             }
@@ -108,16 +108,16 @@ function BesideTicket({
         <Box className="ts-screen-only" sx={{ mt: 2, display: 'grid', gap: 1 }}>
           {booked && (
             <Alert severity="success" variant="outlined" icon={<Icon name="check" />}>
-              {booked.belt} is booked.
+              {booked.belt} is used on this job.
             </Alert>
           )}
           {choice && (
             <Button data-leaves size="large" variant={booked ? 'outlined' : 'contained'} disabled={short} onClick={() => onBook?.()}>
               {short
                 ? choice.shelf.quantity === 0
-                  ? `No ${beltName(choice.shelf)} left in ${choice.shelf.bin || 'the shelf'}`
+                  ? `No ${beltName(choice.shelf)} left in ${choice.shelf.bin || 'stock'}`
                   : `Only ${choice.shelf.quantity} of ${choice.pieces} ${beltName(choice.shelf)} in stock`
-                : `Book ${beltName(choice.shelf)} from ${choice.shelf.bin || 'the shelf'}`}
+                : `Use ${beltName(choice.shelf)} from ${choice.shelf.bin || 'stock'}`}
             </Button>
           )}
         </Box>
@@ -125,7 +125,7 @@ function BesideTicket({
       {choice && (
         <Beside at="foot">
           <Button variant="contained" fullWidth disabled={short} onClick={() => onBook?.()}>
-            Book {beltName(choice.shelf)}
+            Use {beltName(choice.shelf)}
           </Button>
         </Beside>
       )}
@@ -139,7 +139,7 @@ function NoDrive({ job, drives }: StageProps) {
       {drives.length === 0 ? (
         <>
           No drive is drawn for this machine yet. <Link href={`/drives/measure?machine=${job.machineId}`}>Measure it</Link>, or{' '}
-          <Link href="/drives/new">draw it</Link> and add it to the machine; the shelf is then tried on it here.
+          <Link href="/drives/new">draw it</Link> and add it to the machine; its belts are then matched here.
         </>
       ) : (
         'Choose the drive and belt that this job is about.'
