@@ -19,7 +19,7 @@ test('a variable drive’s belt, yearly: the log of its last visit, a single rib
   await page.goto(`${new URL(page.url()).pathname}?stage=look`);
   await unfold(page, 'Forecast and log');
   const left = page.getByRole('region', { name: 'Forecast' });
-  await expect(left.getByText('Keep it')).toBeVisible();
+  await expect(left.getByText('Keep using it')).toBeVisible();
   const form = page.getByRole('form', { name: 'A width' });
   await form.getByRole('radio', { name: 'One rib' }).click();
   await form.getByRole('textbox', { name: 'Rib', exact: true }).fill('28.5 mm');
@@ -32,7 +32,7 @@ test('a variable drive’s belt, yearly: the log of its last visit, a single rib
   await form.getByLabel('The meter shows').fill('2600');
   await form.getByRole('button', { name: 'Save width' }).click();
   await expect(ticket.getByText(/several ribs at 2600 mi/)).toBeVisible();
-  await expect(left.getByText('Keep it')).toBeVisible();
+  await expect(left.getByText('Keep using it')).toBeVisible();
   await expect(left.getByText(/, excluded$/)).toBeVisible();
 });
 
@@ -52,18 +52,18 @@ test('a belt that broke: it goes whatever its width, the search for its pieces i
   const left = page.getByRole('region', { name: 'Forecast' });
   // The job says that the belt broke: its width gives no reason to keep it.
   await expect(left.getByText('Replace it', { exact: true })).toBeVisible();
-  await expect(left.getByText('Keep it')).toHaveCount(0);
+  await expect(left.getByText('Keep using it')).toHaveCount(0);
   const found = page.getByRole('button', { name: /^Flanks and back of the belt/ }).first();
   await found.click();
   await page
-    .getByRole('radio', { name: /^Cracked, chunked/ })
+    .getByRole('radio', { name: /^Cracked, pieces missing/ })
     .first()
     .click();
   await expect(left.getByText('Replace it', { exact: true })).toBeVisible();
   await expect(left.getByText(/damaged or broken, so its width does not matter/)).toBeVisible();
 
   await page.getByRole('button', { name: /^Warranty/ }).click();
-  await expect(page.getByLabel('As the owner’s paper says')).toHaveValue('Not where the housing was under water.');
+  await expect(page.getByLabel('Warranty terms')).toHaveValue('Not where the housing was under water.');
 
   await page.getByRole('button', { name: /^Rollers, shoes and slides/ }).click();
   const parts = page.getByRole('region', { name: 'Parts of the drive, measured' });
@@ -71,7 +71,7 @@ test('a belt that broke: it goes whatever its width, the search for its pieces i
   for (const [i, mm] of ['31,2', '31,3', '33,4'].entries()) await parts.getByRole('textbox', { name: `Spring ${i + 1}` }).fill(`${mm} mm`);
   await parts.getByRole('button', { name: 'Save measurements' }).click();
   const ticket = page.getByRole('complementary', { name: 'Ticket' });
-  await expect(ticket.getByText(/The clutch is due/)).toBeVisible();
+  await expect(ticket.getByText(/Replace the clutch/)).toBeVisible();
 
   // The procedure for the sheaves is the one this job is worked by: the search after a break wants a hand on it.
   await unfold(page, 'All steps');

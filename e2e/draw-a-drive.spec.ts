@@ -98,7 +98,7 @@ test('pulleys are dragged and nudged, undone and redone; an unsaved drawing surv
   await page.keyboard.press('Control+z');
   await expect.poll(x).toBe('-1.5748 in');
   await page.keyboard.press('Shift+ArrowRight');
-  await expect(page.getByText(/changed, kept on this device/)).toBeVisible();
+  await expect(page.getByText(/changed, not saved/)).toBeVisible();
   page.on('dialog', (d) => void d.accept());
   await page.reload();
   await expect(page.getByText('Your unsaved drawing is back.')).toBeVisible();

@@ -23,18 +23,19 @@ const SCREENS: readonly (readonly [name: string, path: string, ready: string | R
   ['new job', '/jobs/new', 'In the customer’s words'],
   ['machines', '/machines', 'Find a machine'],
   ['CVT belt wear', '/machines/wear', 'Allowance used'],
-  ['machine', '/machines/1', 'What it is'],
+  ['machine', '/machines/1', 'Machine data'],
   ['what is known', '/machines/1/known', 'What drives it?'],
   ['drives', '/drives', 'Find a drive'],
   ['templates', '/drives/new', 'Snow thrower'],
   ['drive', '/drives/1', /release and grip/],
   ['compare', '/drives/1/compare', 'One diameter swept'],
   ['editor', '/drives/1/edit', 'The drive can be solved.'],
-  ['shelf', '/shelf', 'Supplier note'],
-  ['measure', '/drives/measure', 'Begin another'],
+  ['stock', '/shelf', 'Supplier note'],
+  ['glossary', '/glossary', 'Terms on these screens, with their meanings.'],
+  ['measure', '/drives/measure', 'Start another notebook'],
   ['notebook', '/drives/measure/1', /Something disagrees|Ready to be made/],
   ['base of causes', '/shop/faults', 'Find a cause'],
-  ['practice', '/practice', 'How it goes'],
+  ['practice', '/practice', 'Progress'],
   ['replay of practice', '/practice/1', 'Move by move'],
   ['practice at Intake', '/practice/9?stage=ask', /Ask him more/],
   ['practice at Inspect', '/practice/9?stage=look', 'No parts removed'],
@@ -52,7 +53,12 @@ async function ready(page: Page, path: string, text: string | RegExp) {
   await page.goto(path);
   if (path.includes('?stage=')) await unfoldAll(page);
   await expect(page.getByText(text).first()).toBeVisible();
+  // While a part unfolds, its content is hidden and its buttons have no name.
+  await settled(page);
 }
+
+const settled = (page: Page) =>
+  expect.poll(() => page.evaluate(() => document.getAnimations().filter((a) => a.playState === 'running').length)).toBe(0);
 
 /** What axe finds against AA, by all its rules or those named. */
 const faults = async (page: Page, where: string, rules?: string[]) => {
@@ -81,17 +87,17 @@ test.describe('every screen', () => {
     test(`${name}: axe finds no fault by day or in the bay, and it fits a phone`, async () => {
       await page.setViewportSize({ width: 1280, height: 800 });
       await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
-      await ready(page, path, name === 'shelf' ? 'Shelf' : text);
+      await ready(page, path, name === 'stock' ? 'Stock' : text);
       await expect(page.locator('html')).toHaveAttribute('data-theme', 'light');
       expect(await faults(page, 'day')).toEqual([]);
       await page.emulateMedia({ colorScheme: 'dark', reducedMotion: 'reduce' });
       await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
-      // Colours on their way from one theme to the other are nobody's.
-      await expect.poll(() => page.evaluate(() => document.getAnimations().filter((a) => a.playState === 'running').length)).toBe(0);
+      // The colours must have changed fully.
+      await settled(page);
       // By night only the colours differ.
       expect(await faults(page, 'bay', ['color-contrast'])).toEqual([]);
       await page.setViewportSize({ width: 390, height: 844 });
-      await expect(page.getByText(name === 'shelf' ? 'Shelf' : text).first()).toBeVisible();
+      await expect(page.getByText(name === 'stock' ? 'Stock' : text).first()).toBeVisible();
       await expect.poll(() => overhang(page)).toBeLessThanOrEqual(0);
     });
   }

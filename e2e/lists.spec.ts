@@ -25,7 +25,7 @@ test.describe('lists and lookups', () => {
     await expect(page.getByText('This list shows what was read before')).toBeVisible();
     await expect(rows).toHaveCount(1);
     await context.setOffline(false);
-    await page.getByRole('button', { name: 'Ask again' }).click();
+    await page.getByRole('button', { name: 'Try again' }).click();
     await expect(rows.filter({ hasText: 'rchard' }).first()).toBeVisible();
     await find.fill('no such thing');
     await expect(page.getByText('No machine here is called “no such thing”.')).toBeVisible();
@@ -62,11 +62,11 @@ test.describe('lists and lookups', () => {
       '/nowhere',
     ]) {
       expect([path, (await page.goto(path))!.status()]).toEqual([path, 404]);
-      await expect(page.getByText('Nothing stands at this address')).toBeVisible();
+      await expect(page.getByText('Page not found')).toBeVisible();
     }
     for (const path of ['/jobs/abc', '/machines/1x', '/drives/measure/-1', '/%E0%A4%A']) {
       expect([path, (await page.goto(path))!.status()]).toEqual([path, 400]);
-      await expect(page.getByRole('link', { name: 'To the bench' })).toBeVisible();
+      await expect(page.getByRole('link', { name: 'Open Jobs' })).toBeVisible();
     }
     expect((await page.request.get('/api/photos/abc')).status()).toBe(400);
     const other = { origin: 'http://127.0.0.1:9999', 'content-type': 'image/jpeg' };

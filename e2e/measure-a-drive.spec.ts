@@ -65,7 +65,7 @@ const step = (page: Page, name: string) =>
     .getByRole('button', { name: new RegExp(`^${name}`) })
     .click();
 // With the dot before it: the warning that the server does not answer says as much of the device.
-const kept = (page: Page) => expect(page.getByText('· every entry is kept')).toBeVisible();
+const kept = (page: Page) => expect(page.getByText('· all entries saved')).toBeVisible();
 
 /** Enters every distance that is asked for, as a tape without error reads it. */
 async function tapeAll(page: Page) {
@@ -82,7 +82,7 @@ async function tapeAll(page: Page) {
 
 /** Answers left or right, as one who stands there sees it, until nothing is asked any more. */
 async function answerSides(page: Page) {
-  const panel = page.getByRole('region', { name: 'What to do next' });
+  const panel = page.getByRole('region', { name: 'Next step' });
   for (let asked = 0; asked < 12; asked++) {
     await kept(page);
     const question = panel.getByText(/^Seen from above, is|^Which of these/);
@@ -173,9 +173,9 @@ test('the orchard rider is built from distances alone and gives the verdicts of 
 
   // Made anew it takes the place of what it was, and asks before it does.
   await page.getByRole('link', { name: 'measured in this notebook' }).click();
-  await page.getByRole('button', { name: 'Make it anew' }).click();
-  await expect(page.getByRole('dialog')).toContainText('whatever was changed on that by hand');
-  await page.getByRole('dialog').getByRole('button', { name: 'Make it anew' }).click();
+  await page.getByRole('button', { name: 'Make drive again' }).click();
+  await expect(page.getByRole('dialog')).toContainText('later changes by hand');
+  await page.getByRole('dialog').getByRole('button', { name: 'Replace drive' }).click();
   await expect(page.getByText(/outside length of .* ± .* to .* ± .* release and grip/)).toBeVisible();
 
   await page.goto('/drives');
@@ -228,7 +228,7 @@ test('without the network entries wait on the device, and go when it is back', a
   const url = await twoSheaves(page);
   await context.setOffline(true);
   await fill(page, 'Outside diameter', '97 mm', 0);
-  await expect(page.getByText('kept on this device, waiting for the server')).toBeVisible();
+  await expect(page.getByText('saved on this device, not sent')).toBeVisible();
   await context.setOffline(false);
   await kept(page);
   await page.reload();
@@ -236,7 +236,7 @@ test('without the network entries wait on the device, and go when it is back', a
   // Closed while offline: the entry comes back with the page.
   await context.setOffline(true);
   await fill(page, 'Outside diameter', '98 mm', 0);
-  await expect(page.getByText('kept on this device, waiting for the server')).toBeVisible();
+  await expect(page.getByText('saved on this device, not sent')).toBeVisible();
   await page.close({ runBeforeUnload: false });
   await context.setOffline(false);
   const again = await context.newPage();
@@ -383,7 +383,7 @@ test('a route is tapped on the drawing, put in order by keyboard, and doubted wh
   await step(page, 'Route');
   for (const name of ['Blade spindle', 'Engagement idler', 'Engine pulley'])
     await page.getByRole('button', { name: `Take ${name} off the route` }).click();
-  await expect(page.getByRole('region', { name: 'What to do next' })).toContainText(/Measure across|Say how the belt runs/);
+  await expect(page.getByRole('region', { name: 'Next step' })).toContainText(/Measure across|Enter the belt route/);
   const onPlate = (name: string) => page.getByRole('button', { name: new RegExp(`^\\d ${name}$`) });
   await onPlate('Engine pulley').click();
   await onPlate('Blade spindle').focus();
@@ -442,7 +442,7 @@ test.describe('a viewer', () => {
     await page.getByRole('link', { name: /Chapel green mower/ }).click();
     await expect(page.getByText(/Something disagrees|Ready to be made/)).toBeVisible();
     await expect(page.getByRole('textbox', { name: /^Reading, / }).first()).toBeDisabled();
-    await expect(page.getByRole('button', { name: 'Leave it out' })).toBeHidden();
+    await expect(page.getByRole('button', { name: 'Exclude' })).toBeHidden();
     const refused = await page.request.post('/api/photos?notebook=1', { data: readFileSync('demo/notebooks/chapel-green-1.jpg') });
     expect(refused.status()).toBe(403);
   });

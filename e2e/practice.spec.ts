@@ -22,7 +22,7 @@ test.describe('a round of practice', () => {
     await page.goto('/practice');
     await page.getByLabel('Its code').fill('or 4ac 6cb');
     await page.getByRole('button', { name: 'Practise on it' }).click();
-    await expect(page.getByText('One sign of this code is not right; look at it once more.')).toBeVisible();
+    await expect(page.getByText('One character of this code is wrong. Check the code.')).toBeVisible();
     await begin(page, 'or 4ac 6ca');
     await expect(clock(page)).toHaveText('0 min');
 
@@ -36,7 +36,7 @@ test.describe('a round of practice', () => {
     const covers = page.getByRole('region', { name: 'Belt covers off', exact: true });
     await covers.getByRole('button', { name: 'It is off' }).click();
     await expect(clock(page)).toHaveText('5.5 min');
-    await covers.getByRole('button', { name: /^How deep the belt sits/ }).click();
+    await covers.getByRole('button', { name: /^Depth of the belt in its grooves/ }).click();
     // The reload comes once the move is on the server.
     const sent = page.waitForResponse((r) => r.request().method() === 'POST');
     await covers.getByRole('button', { name: /^Check it, \d+ min/ }).click();
@@ -50,20 +50,20 @@ test.describe('a round of practice', () => {
     const why = page.getByRole('region', { name: 'Why it does that' });
     await expect(why.getByText(/^Next (check|question)|^Repair now/).first()).toBeVisible();
     await stage(page, 'Fit');
-    await page.getByLabel('Find what to mend').fill('bearing');
+    await page.getByLabel('Find a repair').fill('bearing');
     await page
-      .getByRole('button', { name: /^Mend it: / })
+      .getByRole('button', { name: /^Repair: / })
       .first()
       .click();
-    await page.getByRole('button', { name: 'Prove it' }).click();
+    await page.getByRole('button', { name: 'Run the test' }).click();
     await page.getByRole('button', { name: 'Run it and watch' }).click();
-    await expect(page.getByText(/It does it still|is gone, this time/)).toBeVisible();
+    await expect(page.getByText(/complaint is still present|did not show this time/)).toBeVisible();
     await page
-      .getByRole('button', { name: /^Hand it back|^Give up and see/ })
+      .getByRole('button', { name: /^Hand it back|^Stop and show result/ })
       .first()
       .click();
 
-    await expect(page.getByText(/^Wrong with it:/)).toBeVisible();
+    await expect(page.getByText(/^Faults:/)).toBeVisible();
     await expect(page.getByText('Move by move')).toBeVisible();
     await expect(page.getByText(/^Better was: /).first()).toBeVisible();
     await expect(page.getByText('The same machine by tracing alone')).toBeVisible();

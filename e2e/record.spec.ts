@@ -59,7 +59,7 @@ test('a stack is dragged wrong and put right by the keyboard alone, and kept', a
   await page.getByRole('link', { name: /Airstrip mower/ }).click();
   await page.getByRole('link', { name: /things? wrong/ }).click();
   const parts = page.getByRole('list', { name: 'Parts, from the top' });
-  await expect(page.getByText(/spacer is on the far side/)).toBeVisible();
+  await expect(page.getByText(/spacer is on the wrong side/)).toBeVisible();
   // The handle by keys: taken up, a place down past the wheel, put down.
   const handle = parts.getByRole('button', { name: /^Move: Spacer/ });
   await handle.focus();
@@ -70,7 +70,7 @@ test('a stack is dragged wrong and put right by the keyboard alone, and kept', a
   await page.keyboard.press('Space');
   await expect(page.getByText(/^Built right/)).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).press('Enter');
-  await expect(page.getByText(/spacer is on the far side/)).toBeVisible();
+  await expect(page.getByText(/spacer is on the wrong side/)).toBeVisible();
   // And with the pointer.
   const from = (await parts.getByRole('button', { name: /^Move: Spacer/ }).boundingBox())!;
   const to = (await parts.getByRole('button', { name: /^Move: Wheel/ }).boundingBox())!;

@@ -27,7 +27,7 @@ for (const [name, path, text] of [
   ['editor', '/drives/1/edit', 'The drive can be solved.'],
   ['shelf', '/shelf', 'Import a list'],
   ['ticket', '/jobs/209/ticket', 'Print this ticket'],
-  ['machine', '/machines/1', 'What it is'],
+  ['machine', '/machines/1', 'Machine data'],
   ['stack', '/drives/1/stacks/arm-idler', 'Put in a part'],
   ['practice', '/practice/1', 'Move by move'],
   ['shop', '/shop', 'Units and numbers'],

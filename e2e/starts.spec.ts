@@ -32,7 +32,7 @@ test('a start is one a folder; a database that dies is started again under peopl
   await expect.poll(async () => (await context.cookies()).find((c) => c.name === 'taut-session')?.secure).toBe(true);
 
   process.kill(own.postmaster(), 'SIGKILL');
-  await expect.poll(() => first.said()).toMatch(/The database stopped \(SIGKILL\): .+\. Starting it again/);
+  await expect.poll(() => first.said()).toMatch(/The database stopped \(SIGKILL\): .+\. Restarting/);
   await expect.poll(healthy, { timeout: 20_000 }).toBe(true);
   // Healthy again a moment before it says so.
   await expect.poll(() => first.said()).toContain('The database is back');
@@ -77,5 +77,5 @@ test('all killed at once it starts again at the first try, and a start that is b
 test('demo accounts are not served to others than this machine', async () => {
   const refused = start({ TAUT_HOST: '0.0.0.0' });
   expect(await refused.ended).toBe(1);
-  expect(refused.said()).toMatch(/everybody knows the password of the demo accounts.*--demo-anyway/);
+  expect(refused.said()).toMatch(/the password of the demo accounts is public.*--demo-anyway/);
 });

@@ -89,7 +89,7 @@ test('a first start without demo data asks for the owner, once', async ({ page }
   await expect(page.getByLabel('Your name')).toHaveValue('Tova Reed');
   await page.getByLabel('Password').fill('long enough now');
   await page.getByRole('button', { name: 'Open the shop' }).click();
-  await expect(page.getByText('The bench is clear')).toBeVisible();
+  await expect(page.getByText('No open jobs')).toBeVisible();
   for (const [place, words] of [
     ['Machines', 'No machines yet'],
     ['Drives', 'No drive is drawn yet'],

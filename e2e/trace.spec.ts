@@ -22,7 +22,7 @@ test.describe('a throw on release', () => {
     await expect(idler).toHaveCount(0);
     await toStage(page, 'Inspect');
     await unfold(page, 'Likely causes');
-    await why(page).getByRole('button', { name: 'What would it tell?' }).first().click();
+    await why(page).getByRole('button', { name: 'Effect of each result' }).first().click();
     await expect(
       why(page)
         .getByText(/likely: /)
@@ -33,7 +33,7 @@ test.describe('a throw on release', () => {
     const mend = why(page).getByText(/^Repair now$/);
     await expect(why(page).getByText(/Computed from the drive/)).toBeVisible();
     const act = why(page)
-      .getByRole('button', { name: /^(No|Go to it)$/ })
+      .getByRole('button', { name: /^(No|Open check)$/ })
       .first();
     const unanswered = page
       .locator('[id^="check-"]')
@@ -64,7 +64,7 @@ test.describe('a throw on release', () => {
 
     // What was confirmed moves the shop's own frequencies, to be seen.
     await page.goto('/shop/faults');
-    await expect(page.getByText(/Confirmed on \d+ of this shop’s own job/)).toBeVisible();
+    await expect(page.getByText(/Confirmed on \d+ of your job/)).toBeVisible();
   });
 });
 
@@ -111,7 +111,7 @@ test.describe('on a phone', () => {
     ).toBeVisible();
     // What is next may change once more, as the drive's own numbers come.
     const act = why(page)
-      .getByRole('button', { name: /^Go to it|^Mark as repaired|^Customer agreed|^No$/ })
+      .getByRole('button', { name: /^Open check|^Mark as repaired|^Customer agreed|^No$/ })
       .first();
     await expect.poll(async () => (await act.boundingBox())?.height ?? 0).toBeGreaterThanOrEqual(44);
     expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);

@@ -93,7 +93,7 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
     // Without a test run the job would end only as not safe to use.
     await toStage(page, 'Close');
     await openStep(page, /^Close the job/);
-    await expect(page.getByText(/signed by an owner with a reason/)).toBeVisible();
+    await expect(page.getByText(/An owner must sign this with a reason/)).toBeVisible();
     await expect(page.getByRole('radio', { name: 'Fit to use' })).toHaveCount(0);
     await toStage(page, 'Test');
     await prove(page);
@@ -153,7 +153,7 @@ test.describe('a mid PTO on a phone, the network gone half way', () => {
     await expect(page.getByRole('region', { name: 'Parts removed' })).toContainText('2 guide bolts');
     await toStage(page, 'Close');
     await openStep(page, /^Close the job/);
-    await expect(page.getByText(/signed by an owner with a reason/)).toBeVisible();
+    await expect(page.getByText(/An owner must sign this with a reason/)).toBeVisible();
     await page.getByLabel('Closing line for the customer').fill('Both belts on, carriage free.');
     await expect(page.getByRole('button', { name: /^Close job/ })).toBeDisabled();
 

@@ -53,11 +53,11 @@ async function demoStaysHome(db: Database, host: string, wanted: boolean): Promi
   const first = wanted && !(await people.anyPerson(db));
   if (!active && !first) return;
   throw new Refusal(
-    `TAUT_HOST is ${host}, which others can reach, and everybody knows the password of the demo accounts. ${
+    `TAUT_HOST is ${host}, which other machines can reach, and the password of the demo accounts is public. ${
       active
-        ? 'Make an owner of your own and shut the demo accounts out under Shop'
-        : 'Start with --empty and make your own owner at the first visit'
-    }; or start with --demo-anyway if that is meant.`,
+        ? 'Create your own owner account and deactivate the demo accounts under Settings'
+        : 'Start with --empty and create your own owner account at the first visit'
+    }. To serve them anyway, start with --demo-anyway.`,
   );
 }
 

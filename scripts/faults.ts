@@ -15,9 +15,9 @@ import { ensureDatabase, freePort, startPostgres } from './lib/postgres.mjs';
  * there once. Seeded: the same seed kills and sends in the same order.
  */
 const HELP = `npm run faults [-- options]
-  --kills N     how often something is killed (100)
-  --clients N   how many send at once (6)
-  --seed N      of kills and commands (1)`;
+  --kills N     number of kills (100)
+  --clients N   number of clients (6)
+  --seed N      seed of kills and commands (1)`;
 
 const { values: flags } = parseArgs({
   options: { kills: { type: 'string' }, clients: { type: 'string' }, seed: { type: 'string' }, help: { type: 'boolean' } },

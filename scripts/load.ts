@@ -15,9 +15,9 @@ import { ensureDatabase, freePort, startPostgres } from './lib/postgres.mjs';
  * the most memory the server held.
  */
 const HELP = `npm run load [-- options]
-  --people N    how many at once (20)
-  --seconds N   how long (60)
-  --pause N     mean pause of a person between two acts, seconds (2)`;
+  --people N    number of people (20)
+  --seconds N   duration in seconds (60)
+  --pause N     mean pause of a person between two commands, in seconds (2)`;
 
 const { values: flags } = parseArgs({
   options: { people: { type: 'string' }, seconds: { type: 'string' }, pause: { type: 'string' }, help: { type: 'boolean' } },
@@ -60,7 +60,7 @@ async function fill(db: Database, shopId: number, personId: number): Promise<voi
     'Squeals in wet grass',
     'Blade keeps turning',
     'Belt smells hot',
-    'Yearly look',
+    'Yearly check',
   ];
   await run(`INSERT INTO customers (shop_id, name) SELECT $1, 'Croft ' || n FROM generate_series(1, ${SIZES.customers}) n`, [shopId]);
   await run(
@@ -114,7 +114,7 @@ async function fill(db: Database, shopId: number, personId: number): Promise<voi
   // One machine with a job every few days for years, and one ticket of thousands of lines.
   await run(
     `INSERT INTO jobs (shop_id, number, machine_id, belt_id, title, status, opened_at, closed_at)
-     SELECT $1, ${SIZES.jobs} + n, (SELECT min(id) FROM machines), 'blade', 'Yearly look', 'closed', now() - n * interval '2 days', now() - n * interval '1 day'
+     SELECT $1, ${SIZES.jobs} + n, (SELECT min(id) FROM machines), 'blade', 'Yearly check', 'closed', now() - n * interval '2 days', now() - n * interval '1 day'
      FROM generate_series(1, ${LONG.jobs}) n`,
     [shopId],
   );
@@ -178,7 +178,7 @@ async function main(): Promise<void> {
     );
     if (!founded.ok) throw new Error(founded.problem);
     const { id: personId, shopId } = founded.value;
-    say('Making the data …');
+    say('Creating the data…');
     await fill(db, shopId, personId);
     const cookies = await Promise.all(
       Array.from({ length: CREW }, async () => {
@@ -244,7 +244,7 @@ async function visitAll(base: string, cookies: readonly string[], pid: number, f
   const visit = async ({ kind, path, act }: Visit, cookie: string): Promise<void> => {
     const began = performance.now();
     const id = act && actions.get(act[0]);
-    if (act && !id) throw new Error(`the build has no act ${act[0]}`);
+    if (act && !id) throw new Error(`the build has no command ${act[0]}`);
     const response = await fetch(base + path, {
       headers: { cookie, ...(id ? { 'next-action': id, 'content-type': 'text/plain;charset=UTF-8', accept: 'text/x-component' } : {}) },
       ...(act ? { method: 'POST', body: JSON.stringify([act[1]]) } : {}),

@@ -211,7 +211,7 @@ const WAYS: readonly Way[] = [
     at: button('Save test result'),
     work: async (at, hand, card) => {
       await hand.tap(card.getByRole('button', { name: 'All 5 done, no fault seen' }));
-      for (const answer of ['Stays on', 'Gone', 'Slack', 'Seen on', 'In good order']) {
+      for (const answer of ['Stays on', 'Fixed', 'Slack', 'Seen on', 'In good order']) {
         const radio = card.getByRole('radio', { name: answer, exact: true });
         if ((await shown(radio)) && (await radio.first().getAttribute('aria-checked')) !== 'true') await hand.tap(radio.first());
       }

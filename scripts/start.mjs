@@ -1,5 +1,6 @@
 import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
+import { installCommitHook } from './lib/commit-hook.mjs';
 import { whyNotAnswering } from './lib/database-url.mjs';
 import { readProxies } from './lib/client-address.mjs';
 import { secretIn, whyNotWritable } from './lib/files.mjs';
@@ -20,15 +21,14 @@ import { ensureDatabase, freePort, startPostgres } from './lib/postgres.mjs';
 import { starters, whenGone } from './lib/starters.mjs';
 
 const HELP = `npm start [-- options]
-  --empty        no demo data: the first visit asks for the owner's account
+  --empty        start without demo data; the first visit creates the owner's account
   --port N       port of the application (PORT; default 4270)
-  --data FOLDER  where database and secrets are kept (TAUT_DATA; default ./data)
-  --demo-anyway  serve the demo accounts off this machine, although everybody knows their password
+  --data FOLDER  folder of the database and secrets (TAUT_DATA; default ./data)
+  --demo-anyway  serve demo accounts to other machines, although their password is public
   --dev          rebuild on every change
-With DATABASE_URL set, that PostgreSQL server and database are used and none is started.
-TAUT_PROXIES names the proxies in front of it whose forwarded addresses are trusted, such as 127.0.0.1 or 10.0.0.0/8; without it none is.
-TAUT_HOST is the address to listen on (127.0.0.1). TAUT_HTTPS=1 says that people come by https, through a proxy of yours: the
-session's cookie is then sent by https alone.`;
+With DATABASE_URL set, that PostgreSQL database is used and no server is started.
+TAUT_PROXIES lists trusted proxies, such as 127.0.0.1 or 10.0.0.0/8. Without it, no forwarded address is trusted.
+TAUT_HOST is the address to listen on (127.0.0.1). Set TAUT_HTTPS=1 behind an HTTPS proxy: the session cookie is then sent by HTTPS only.`;
 
 outliveReaders();
 
@@ -104,6 +104,7 @@ for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
 
 ensureDebian({ database: !theirs, browser: false });
 ensurePackages();
+installCommitHook(root);
 if (flags.dev) buildBundles();
 else ensureBuilt();
 

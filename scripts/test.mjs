@@ -2,6 +2,7 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:f
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { spawn, spawnSync } from 'node:child_process';
+import { installCommitHook } from './lib/commit-hook.mjs';
 import { background, ensureBuilt, ensureDebian, ensurePackages, root, run, say } from './lib/machine.mjs';
 import { dropDatabase, ensureDatabase, freePort, startPostgres } from './lib/postgres.mjs';
 
@@ -11,6 +12,7 @@ import { dropDatabase, ensureDatabase, freePort, startPostgres } from './lib/pos
  */
 ensureDebian({ database: !process.env.DATABASE_URL, browser: true });
 ensurePackages();
+installCommitHook(root);
 /** Young objects get room: checking types and drawing screens makes many, and half of the time went into clearing them away. */
 const ROOMY = { NODE_OPTIONS: `${process.env.NODE_OPTIONS ?? ''} --max-semi-space-size=128`.trim() };
 const counts = { passed: 0, failed: 0, skipped: 0 };

@@ -41,16 +41,16 @@ const NO_ADDRESS = `<!doctype html>
 <html lang="en">
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
-<title>Not an address · Taut Sheave</title>
+<title>Page not found · Taut Sheave</title>
 <style>
   :root { color-scheme: light dark; }
   body { font-family: system-ui, sans-serif; max-width: 34rem; margin: 12vh auto 0; padding: 0 24px; line-height: 1.5; }
   a { display: inline-block; padding: 12px 20px; border-radius: 4px; background: #1f6f6b; color: #fff; text-decoration: none; font-weight: 600; }
 </style>
 <main>
-<h1>This is no address of Taut Sheave</h1>
-<p>Jobs, machines and drives are found by a whole number, as in /jobs/212. Something else stands there.</p>
-<p><a href="/">To the bench</a></p>
+<h1>Page not found</h1>
+<p>Check the address. Addresses of jobs, machines and drives end with a whole number, as in /jobs/212.</p>
+<p><a href="/">Open Jobs</a></p>
 </main>
 </html>`;
 

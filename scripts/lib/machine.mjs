@@ -34,7 +34,7 @@ export function run(command, args, { env = {}, what = command, quiet = false } =
   });
   if (status !== 0) {
     if (quiet) process.stderr.write(`${stdout ?? ''}${stderr ?? ''}`);
-    giveUp(`${what} failed; what it said stands above.`);
+    giveUp(`${what} failed. Its output is above.`);
   }
 }
 
@@ -57,7 +57,7 @@ export function ensureDebian({ database, browser }) {
   if (missing.length === 0) return;
   const names = missing.join(' ');
   if (!isRoot)
-    giveUp(`This needs Debian's ${names}. Ask for: sudo apt-get install ${names}; or set DATABASE_URL to a PostgreSQL server of your own.`);
+    giveUp(`This needs Debian's ${names}. Run: sudo apt-get install ${names}. Or set DATABASE_URL to another PostgreSQL server.`);
   say(`Installing ${names} …`);
   const env = { DEBIAN_FRONTEND: 'noninteractive' };
   run('apt-get', ['update', '-qq'], { env, quiet: true, what: 'Reading the package lists' });
@@ -71,7 +71,7 @@ export function ensurePackages() {
   const mark = join(root, 'node_modules/.taut-installed');
   const wanted = digest(readFileSync(join(root, 'package-lock.json'), 'utf8'), process.version);
   if (existsSync(mark) && readFileSync(mark, 'utf8') === wanted) return;
-  say('Installing packages …');
+  say('Installing packages…');
   // Whatever the environment says: building takes what only development needs elsewhere.
   run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund', '--loglevel=error'], {
     env: { NODE_ENV: 'development' },

@@ -29,7 +29,7 @@ function serverIdentity() {
   const line = readFileSync('/etc/passwd', 'utf8')
     .split('\n')
     .find((l) => l.startsWith('postgres:'));
-  if (!line) giveUp('There is no user postgres for the database to run as; install Debian’s postgresql.');
+  if (!line) giveUp('The user postgres is missing. Install the Debian package postgresql.');
   const [, , uid, gid] = line.split(':');
   return { uid: Number(uid), gid: Number(gid) };
 }
@@ -45,7 +45,7 @@ function reachable(folder, identity) {
   if (open) return folder;
   const elsewhere = join('/var/lib/taut-sheave', createHash('sha256').update(folder).digest('hex').slice(0, 16));
   mkdirSync(elsewhere, { recursive: true });
-  say(`The database of ${folder} lies in ${elsewhere}, since its own user cannot reach the folder itself.`);
+  say(`The database of ${folder} is in ${elsewhere}, because its user cannot open the folder.`);
   return elsewhere;
 }
 
@@ -97,7 +97,7 @@ function sweepMakings(folder) {
     try {
       rmSync(join(folder, name), { recursive: true, force: true, maxRetries: 5, retryDelay: 100 });
     } catch (error) {
-      say(`What an interrupted start left in ${join(folder, name)} could not be swept away (${error.code}).`);
+      say(`Files of an interrupted start in ${join(folder, name)} could not be deleted (${error.code}).`);
     }
   }
 }
@@ -160,7 +160,7 @@ function resetPassword(programs, cluster, password, identity) {
     cwd: '/',
     ...identity,
   });
-  if (status !== 0) giveUp(`The password of the database was lost and could not be set anew: ${stderr.trim().split('\n').pop()}`);
+  if (status !== 0) giveUp(`The database password was lost and could not be set again: ${stderr.trim().split('\n').pop()}`);
 }
 
 /** A log is begun anew above this size, bytes. */
@@ -204,9 +204,9 @@ export async function startPostgres(dataFolder, wantedPort) {
       if (outcome === null) return part;
       if (outcome !== 'gone') await part.stop('SIGINT');
       if (attempt === MOST_TRIES) {
-        const why = `The database in ${cluster} does not start: ${(outcome === 'gone' ? lastLine(log) : outcome) || 'it says nothing of why'}`;
+        const why = `The database in ${cluster} does not start: ${(outcome === 'gone' ? lastLine(log) : outcome) || 'no reason was logged'}`;
         if (!serving) giveUp(`${why}.`);
-        say(`${why}. It is tried again until it does; mend the cause, or stop with Ctrl-C.`);
+        say(`${why}. Retrying. Fix the cause, or press Ctrl-C to stop.`);
       }
       if (stopping) return part;
       await after(Math.min(1000, 150 * attempt));
@@ -248,7 +248,7 @@ export async function startPostgres(dataFolder, wantedPort) {
       for (;;) {
         const { code, signal } = await part.ended;
         if (stopping) return;
-        say(`The database stopped (${signal ?? `code ${code}`}): ${lastLine(log) || 'it says nothing of why'}. Starting it again …`);
+        say(`The database stopped (${signal ?? `code ${code}`}): ${lastLine(log) || 'no reason was logged'}. Restarting…`);
         part = await up({ serving: true });
         if (!stopping) say('The database is back.');
       }

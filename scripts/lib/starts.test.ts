@@ -102,11 +102,11 @@ describe('an address of a database', () => {
       );
     });
   it.each([
-    ['nonsense', /is no address/],
-    ['http://127.0.0.1/x', /must begin with postgres:/],
+    ['nonsense', /is not a valid address/],
+    ['http://127.0.0.1/x', /must start with postgres:/],
     ['postgres://127.0.0.1:5432', /names no database/],
     ['postgres://127.0.0.1:1/x', /nothing listens there/],
-    ['postgres://no-such-host.invalid/x', /no such host|cannot be looked up/],
+    ['postgres://no-such-host.invalid/x', /no such host|cannot be resolved/],
   ])('%s', async (url, sentence) => expect(await whyNotAnswering(url)).toMatch(sentence));
   it.each<[string, (socket: Socket) => void, RegExp | null]>([
     ['says nothing', () => undefined, /Nothing answers/],

@@ -4,8 +4,8 @@ export const metadata = { title: 'Not here' };
 
 export default function NotFound() {
   return (
-    <Alone title="Nothing stands at this address" act={{ words: 'To the bench', href: '/' }}>
-      It may have been removed, or the address may have a slip in it.
+    <Alone title="Page not found" act={{ words: 'Open Jobs', href: '/' }}>
+      Check the address. The record may have been deleted.
     </Alone>
   );
 }

@@ -185,7 +185,7 @@ describe('tension', () => {
     ['a stop time of nothing', ['tension', rider, '--stop', '0'], /--stop must be a number of seconds above 0/],
     ['an option of another command', ['solve', rider, '--stop', '2'], /--stop belongs to tension/],
     ['a belt that is not there', ['tension', rider, '--belt', 'nope'], /there is no belt “nope”/],
-    ['no drive', ['tension'], /give one drive file/],
+    ['no drive', ['tension'], /enter one drive file/],
   ])('refuses %s', (_, args, said) => {
     const { status, stderr } = taut(...args);
     expect(status).toBe(2);
@@ -543,11 +543,11 @@ describe('wear', () => {
       'a meter before the fitting',
       log('2026,5,single,30'),
       ['--minimum', '29', '--fitted', '9'],
-      /line 2: meter 5 lies before the belt was fitted at 9/,
+      /line 2: meter 5 is before the belt was fitted at 9/,
     ],
     ['a log without a row', log(''), ['--minimum', '29'], /the log holds no reading/],
     ['a column that is missing', 'date,meter,widths\n2026,5,30\n', ['--minimum', '29'], /line 1: there is no column “method”/],
-    ['no minimum', log('2026,5,single,30'), [], /give the least width that is allowed/],
+    ['no minimum', log('2026,5,single,30'), [], /enter the minimum width/],
     [
       'a new width under the minimum',
       log('2026,5,single,30'),
@@ -607,7 +607,7 @@ describe('trace', () => {
     [
       'an unknown check',
       () => [file('bad.case.json', { history: [{ check: 'x', result: 'bad' }] })],
-      /bad\.case\.json: history\[0\]\.check: “x” is no check/,
+      /bad\.case\.json: history\[0\]\.check: “x” is not a check/,
     ],
     [
       'a check of another kind',
@@ -624,9 +624,9 @@ describe('trace', () => {
     [
       'one bad case among good ones',
       () => [file('a.case.json'), file('bad.case.json', { kind: 'tank' })],
-      /bad\.case\.json: kind: “tank” is no kind/,
+      /bad\.case\.json: kind: “tank” is not a kind/,
     ],
-    ['no file', () => [], /name at least one case/],
+    ['no file', () => [], /enter at least one case/],
     ['a file beside the vocabulary', () => ['--vocabulary', file('a.case.json')], /--vocabulary takes no file/],
   ])('%s is refused in one line', (_, args, said) => {
     const { status, stdout, stderr } = taut('trace', ...args());

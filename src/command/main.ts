@@ -268,13 +268,13 @@ function run(args: readonly string[]): string {
   if (command === 'match') {
     const [drive, belts] = positionals;
     if (drive === undefined || belts === undefined || positionals.length > 2)
-      throw new Refusal('taut match: give one drive file and one list of belts');
+      throw new Refusal('taut match: enter one drive file and one list of belts');
     return print(match(drive, belts, values.belt));
   }
   if (command === 'tension') {
     const [drive, readings] = positionals;
     if (drive === undefined || positionals.length > 2)
-      throw new Refusal('taut tension: give one drive file, and readings if there are any');
+      throw new Refusal('taut tension: enter one drive file and, optionally, one readings file');
     const stopSeconds = values.stop === undefined ? undefined : Number(values.stop);
     if (stopSeconds !== undefined && !(stopSeconds > 0 && Number.isFinite(stopSeconds)))
       throw new Refusal(`taut tension: --stop must be a number of seconds above 0, not “${values.stop}”`);
@@ -297,14 +297,14 @@ function run(args: readonly string[]): string {
       if (positionals.length > 0) throw new Refusal('taut trace: --vocabulary takes no file');
       return print(vocabulary());
     }
-    if (positionals.length === 0) throw new Refusal('taut trace: name at least one case, or ask for --vocabulary');
+    if (positionals.length === 0) throw new Refusal('taut trace: enter at least one case, or --vocabulary');
     return print(oneOrAll(traced(positionals)));
   }
   const [many, missing] = {
     solve: [solve, 'name at least one drive file'],
     survey: [survey, 'name at least one survey sheet'],
     job: [job, 'name at least one job file'],
-    decode: [decode, 'give at least one belt number or length'],
+    decode: [decode, 'enter at least one belt number or length'],
   }[command as 'solve' | 'survey' | 'job' | 'decode'] as [(inputs: readonly string[], state?: string) => unknown[], string];
   if (positionals.length === 0) throw new Refusal(`taut ${command}: ${missing}`);
   return print(oneOrAll(many(positionals, values.state)));
@@ -313,10 +313,7 @@ function run(args: readonly string[]): string {
 try {
   process.stdout.write(run(process.argv.slice(2)));
 } catch (error) {
-  const line =
-    error instanceof Refusal
-      ? error.message
-      : `taut: something went wrong inside (${(error as Error).message}); please report it with the file`;
+  const line = error instanceof Refusal ? error.message : `taut: internal error (${(error as Error).message}). Report it with the file`;
   process.stderr.write(`${line.replace(/\s*\n\s*/g, ' ')}\n`);
   process.exitCode = 2;
 }

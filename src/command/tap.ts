@@ -35,7 +35,7 @@ const REASONS: Readonly<Record<TapReason, string>> = {
   'one-tap': 'one tap was heard; tap three times to be surer',
   'octave-open': 'another note fits nearly as well; tap again nearer the middle of the span',
   'taps-differ': 'the taps differ from one another',
-  noisy: 'the taps hardly stand out of the noise',
+  noisy: 'the taps are barely above the noise',
   silent: 'the recording is silent',
   'too-short': 'the recording is too short',
   'nothing-rings': 'nothing in it rings like a tapped span',

@@ -15,7 +15,7 @@ export function readWearAsk(options: {
   readonly fitted?: string | undefined;
 }): AskResult {
   const number = (text: string) => (text.trim() === '' ? Number.NaN : Number(text));
-  if (options.minimum === undefined) return { ok: false, problem: 'give the least width that is allowed, --minimum MM' };
+  if (options.minimum === undefined) return { ok: false, problem: 'enter the minimum width, --minimum MM' };
   const minimum = number(options.minimum);
   if (!(minimum > 0 && Number.isFinite(minimum)))
     return { ok: false, problem: `--minimum must be a number of mm above 0, not “${options.minimum}”` };

@@ -16,7 +16,7 @@ export interface Seen {
 export function actsFor<Kind extends string>(shop: TestShop, seen: Seen, perform: (sent: object) => Promise<unknown>) {
   let person: (Person & { sessionId: string }) | undefined;
   const signedIn = () => {
-    if (!person) throw new Error('nobody is signed in outside of a test');
+    if (!person) throw new Error('no person is signed in outside of a test');
     return person;
   };
   beforeEach(() => {

@@ -164,7 +164,7 @@ describe('a substitute that ran a while', () => {
   it('is asked about; what they said goes with the answer, and the question goes away', async () => {
     const { sent } = serverThat({ ok: true, value: null });
     show(<TrialsDue due={[due]} />);
-    await userEvent.type(field('What they said'), 'Crept at idle.');
+    await userEvent.type(field('Customer’s words'), 'Crept at idle.');
     await press('It did not');
     await waitFor(() =>
       expect(sent[0]).toMatchObject({ kind: 'trial.answer', input: { entryId: 12, worked: false, note: 'Crept at idle.' } }),
@@ -201,7 +201,7 @@ describe('what a shop holds machines to', () => {
     await userEvent.clear(auger);
     await userEvent.type(auger, '40');
     await press('Save these limits');
-    expect(await screen.findByText(/more than 15 s is no stop time/)).toBeTruthy();
+    expect(await screen.findByText(/enter at most 15 s/)).toBeTruthy();
     await userEvent.clear(auger);
     await userEvent.type(auger, '4,5');
     await press('Save these limits');
@@ -237,7 +237,7 @@ describe('a stack on screen', () => {
   it('a part moved by its button is wrong at once and right again after an undo', async () => {
     open(kept);
     await press(/^Up: Spacer/);
-    expect(screen.getByText(/spacer is on the far side/)).toBeTruthy();
+    expect(screen.getByText(/spacer is on the wrong side/)).toBeTruthy();
     expect(within(screen.getByRole('list', { name: 'Parts, from the top' })).getAllByText('wrong here').length).toBeGreaterThan(0);
     await press('Undo');
     expect(screen.getByText(/^Built right/)).toBeTruthy();
@@ -246,7 +246,7 @@ describe('a stack on screen', () => {
     open(kept);
     await press(/^Cupped washer/);
     await press('Turn it over');
-    expect(screen.getByText(/wrong way round/)).toBeTruthy();
+    expect(screen.getByText(/is reversed/)).toBeTruthy();
     await press('Take it out');
     expect(screen.queryByRole('button', { name: /^Cupped washer/ })).toBeNull();
     expect(screen.getByText(/^Built right/)).toBeTruthy();
@@ -279,7 +279,7 @@ describe('a stack on screen', () => {
     pose.now = solved.ok ? { ok: true, answer: { solved: solved.answer.states[0] } } : null;
     const { container, unmount } = show(on(low));
     pose.now = null;
-    expect(container.textContent).toContain('as stacked stands 4.0 mm too low');
+    expect(container.textContent).toContain('as stacked is 4.0 mm too low');
     // Two spans, each with its own angle: atan(4 / span).
     expect(container.textContent?.match(/From /g)).toHaveLength(2);
     unmount();

@@ -54,7 +54,7 @@ function readRow(cells: Readonly<Record<string, string>>): { ok: true; candidate
   const reference = (cells['reference'] ?? '').toLowerCase() || 'outside';
   if (reference !== 'pitch' && reference !== 'outside' && reference !== 'inside')
     return refuse(`reference must be pitch, outside or inside, not “${cells['reference']}”`);
-  if (!cells['length']) return refuse('give a designation or a length');
+  if (!cells['length']) return refuse('enter a designation or a length');
   const length = parseQuantity(cells['length'], 'length', { assumed: unit || 'mm', stated: unit !== '', min: 50, max: 20000 });
   if (!length.ok) return refuse(`length: ${length.problem}`);
   return { ok: true, candidate: { id, lengthMm: length.value, reference, ...section, ...tolerance } };

@@ -53,7 +53,7 @@ export function readShelfCsv(text: string, lengthUnit: string): ShelfCsvResult {
     };
   }
   if (csv.rows.length > SHELF_CSV_ROWS)
-    return { ok: false, problem: `The file has ${csv.rows.length} rows; take in at most ${SHELF_CSV_ROWS} at a time.` };
+    return { ok: false, problem: `The file has ${csv.rows.length} rows; import at most ${SHELF_CSV_ROWS} at a time.` };
   return {
     ok: true,
     rows: csv.rows.map(({ line, cells }) => {
@@ -93,7 +93,7 @@ export function readShelfFields(
   if (typed !== '') {
     const decoded = decodeDesignation(typed);
     if (!decoded.ok) return refuse('designation', decoded.problem);
-    if (decoded.belt.section === null) return refuse('designation', `“${typed}” is a length; give it as length, with its section.`);
+    if (decoded.belt.section === null) return refuse('designation', `“${typed}” is a length. Enter it as length, with its section.`);
     return {
       ok: true,
       fields: { designation: typed, section: decoded.belt.section, lengthMm: null, lengthReference: null, lengthTyped: null, ...rest },
@@ -102,7 +102,7 @@ export function readShelfFields(
   if (!isSectionName(get('section')))
     return refuse(
       'section',
-      get('section') === '' ? 'Give a printed number, or a section and a length.' : `“${get('section')}” is not a belt section I know.`,
+      get('section') === '' ? 'Enter a belt number, or a section and a length.' : `“${get('section')}” is not a known belt section.`,
     );
   const length = parseQuantity(get('length'), 'length', { assumed: lengthUnit, min: 100, max: 20000 });
   if (!length.ok) return refuse('length', length.problem);

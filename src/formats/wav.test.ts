@@ -66,7 +66,7 @@ describe('a WAV file', () => {
     const nothing = () => undefined;
     expect(problem(new Uint8Array([1, 2, 3]))).toMatch(/not a WAV file/);
     expect(problem(wav(1, 16, nothing, { claim: 400 }))).toBe('it breaks off: 4 of 400 bytes of sound are there; record it again');
-    expect(problem(wav(1, 16, nothing, { frames: 0, claim: 0 }))).toMatch(/no sound in it/);
+    expect(problem(wav(1, 16, nothing, { frames: 0, claim: 0 }))).toMatch(/the recording is empty/);
     expect(problem(wav(1, 16, nothing, { rate: 4000 }))).toMatch(/4000 samples a second; at least 8000/);
     expect(problem(wav(85, 16, nothing))).toMatch(/packed in a way/);
     expect(problem(wav(1, 40, nothing))).toMatch(/40 bits/);

@@ -30,7 +30,7 @@ export function readWav(bytes: Uint8Array): WavRead {
       format = formatAt(view, from, size);
     }
     if (kind === 'data') {
-      if (!format) return refuse('it has sound but no header before it; save it again as WAV');
+      if (!format) return refuse('its header is missing; save it again as WAV');
       const problem = problemOf(format);
       if (problem) return refuse(problem);
       const there = bytes.length - from;
@@ -40,7 +40,7 @@ export function readWav(bytes: Uint8Array): WavRead {
     }
     at = from + size + (size % 2);
   }
-  return refuse(format ? 'there is no sound in it; record it again' : 'its header is missing; save it again as WAV');
+  return refuse(format ? 'the recording is empty; record it again' : 'its header is missing; save it again as WAV');
 }
 
 interface Format {
@@ -72,7 +72,7 @@ function problemOf({ kind, channels, rate, bits }: Format): string | null {
 function taken(view: DataView, from: number, size: number, { kind, channels, rate, bits }: Format): WavRead {
   const wide = bits / 8;
   const frames = Math.floor(size / (wide * channels));
-  if (frames === 0) return { ok: false, problem: 'there is no sound in it; record it again' };
+  if (frames === 0) return { ok: false, problem: 'the recording is empty; record it again' };
   const out = Array.from({ length: channels }, () => new Float32Array(frames));
   const sample = samplesOf(view, kind, bits);
   for (let i = 0; i < frames; i++)

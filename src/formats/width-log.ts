@@ -28,11 +28,11 @@ function readRow({ cells }: CsvRow, fitted: number, mmPerUnit: number): WidthRea
   const shown = cell('meter') === '' ? Number.NaN : Number(cell('meter'));
   if (!Number.isFinite(shown)) return `meter must be a number, not “${cell('meter')}”`;
   if (shown < 0) return `meter must not be below 0, not “${cell('meter')}”`;
-  if (shown < fitted) return `meter ${shown} lies before the belt was fitted at ${fitted}`;
+  if (shown < fitted) return `meter ${shown} is before the belt was fitted at ${fitted}`;
   const texts = cell('widths')
     .split(';')
     .map((t) => t.trim());
-  if (cell('widths') === '' || texts.some((t) => t === '')) return 'a width is empty; give widths in mm, separated by ;';
+  if (cell('widths') === '' || texts.some((t) => t === '')) return 'a width is empty; enter widths in mm, separated by ;';
   const widths = texts.map((t) => Number(t) * mmPerUnit);
   const bad = texts.find((_, i) => !(widths[i]! > 0 && widths[i]! <= WIDEST_MM));
   if (bad !== undefined) return `a width must be a number of mm above 0, not “${bad}”`;

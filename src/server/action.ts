@@ -175,7 +175,7 @@ async function answeredBefore(
   const known = await acts.findAct(db, note.id);
   if (!known) return null;
   if (known.personId !== note.personId || known.kind !== note.kind || known.inputDigest !== note.inputDigest)
-    return { ok: false, reason: 'invalid', problem: 'Another act has the same mark; do this once more.' };
+    return { ok: false, reason: 'invalid', problem: 'Another change has the same id. Try again.' };
   return known.answer as ActionResult<unknown, unknown>;
 }
 

@@ -29,7 +29,7 @@ export async function preparePaper(data: string): Promise<PaperResult> {
     const sound = readWav(new Uint8Array(bytes));
     return sound.ok
       ? { ok: true, value: { mediaType: 'audio/wav', bytes } }
-      : { ok: false, reason: 'invalid', problem: `This recording cannot be kept: ${sound.problem}.` };
+      : { ok: false, reason: 'invalid', problem: `This recording cannot be saved: ${sound.problem}.` };
   }
   const made = await preparePicture(bytes);
   return made.ok

@@ -7,7 +7,7 @@ let decoy: Promise<string> | undefined;
 
 /** Checks a password. With no hash it spends the same time on a decoy, so that answers do not tell which accounts exist. */
 export async function passwordMatches(password: string, stored: string | undefined): Promise<boolean> {
-  decoy ??= hashPassword('nobody’s password');
+  decoy ??= hashPassword('decoy password');
   const matches = await verify(stored ?? (await decoy), password).catch(() => false);
   return stored !== undefined && matches;
 }

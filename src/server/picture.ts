@@ -25,11 +25,10 @@ export interface Picture {
 
 export type PictureResult = { readonly ok: true; readonly picture: Picture } | { readonly ok: false; readonly problem: string };
 
-const NOT_A_PICTURE = 'This file is not a picture that can be read. Take a photo as JPEG, PNG or WebP; what you entered is kept.';
-const TOO_MANY_PIXELS =
-  'This picture has more than 50 million pixels. Take it at a lower resolution, or crop it; what you entered is kept.';
-const TOO_SLOW = 'This picture takes too long to read. Take it at a lower resolution, or save it anew as JPEG; what you entered is kept.';
-export const TOO_LARGE = 'This picture is larger than 20 MB. Take it at a lower resolution, or crop it; what you entered is kept.';
+const NOT_A_PICTURE = 'This file is not a picture that can be read. Take a photo as JPEG, PNG or WebP. Your entries are saved.';
+const TOO_MANY_PIXELS = 'This picture has more than 50 million pixels. Take it at a lower resolution, or crop it. Your entries are saved.';
+const TOO_SLOW = 'This picture takes too long to read. Take it at a lower resolution, or save it again as JPEG. Your entries are saved.';
+export const TOO_LARGE = 'This picture is larger than 20 MB. Take it at a lower resolution, or crop it. Your entries are saved.';
 
 /** What the three formats begin with: anything else is not so much as looked at. */
 const MAGIC: readonly ((bytes: Buffer) => boolean)[] = [

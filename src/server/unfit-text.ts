@@ -8,7 +8,7 @@ export function unfitText(value: unknown, path: readonly string[] = []): { probl
     if (at < 0) return null;
     const before = value.slice(Math.max(0, at - 12), at);
     return {
-      problem: `Character ${at + 1} of this text cannot be kept${before ? ` (after “${before}”)` : ''}: it is broken. Take it out and save again.`,
+      problem: `Character ${at + 1} of this text cannot be saved${before ? ` (after “${before}”)` : ''}. It is invalid. Delete it and save again.`,
       field: path.join('.'),
     };
   }

@@ -9,7 +9,7 @@ import { Moment } from './when';
 const SETTLED_MS = 3000;
 const FRESH_MS = 10 * 60_000;
 
-const copies = () => ('caches' in window ? caches.open(PAGES) : Promise.reject(new Error('no copies are kept here')));
+const copies = () => ('caches' in window ? caches.open(PAGES) : Promise.reject(new Error('no copies are stored here')));
 
 /** Whether the device has a copy of a page. */
 export const isKept = (href: string): Promise<boolean> =>
@@ -58,7 +58,8 @@ export function KeptPage() {
   return (
     at && (
       <Alert severity="warning" variant="outlined" sx={{ m: 1.5, mb: 0 }}>
-        The server does not answer. This page is the copy of <Moment at={at} as="dayAndTime" />; what you do here is kept and sent later.
+        The server does not answer. This page is the copy of <Moment at={at} as="dayAndTime" />. Your changes are saved on this device and
+        sent later.
       </Alert>
     )
   );

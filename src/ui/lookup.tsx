@@ -28,7 +28,7 @@ export function useChoices(of: string, find: (text: string) => Promise<ReadAnswe
   return {
     choices: reading.value ?? NOTHING,
     busy: reading.busy || sought !== text,
-    problem: reading.problem && `${reading.problem} Nothing can be looked up just now; what you chose is kept.`,
+    problem: reading.problem && `${reading.problem} The list cannot be loaded. Your choice is saved.`,
     ask: setText,
   };
 }

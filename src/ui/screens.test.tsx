@@ -167,7 +167,7 @@ describe('what is read', () => {
     show(<Read load={load} />);
     const alert = await screen.findByText(/You are signed out\. The thing was not read yet\./);
     up = true;
-    await userEvent.click(within(alert.closest('[role=alert]') as HTMLElement).getByRole('button', { name: 'Ask again' }));
+    await userEvent.click(within(alert.closest('[role=alert]') as HTMLElement).getByRole('button', { name: 'Try again' }));
     expect(await screen.findByText('there')).toBeTruthy();
     expect(screen.queryByText(/signed out/)).toBeNull();
   });
@@ -222,7 +222,7 @@ describe('lists and lookups', () => {
     expect(await screen.findByText(/shows what was read before/)).toBeTruthy();
     expect(rows()).toEqual(['Machine 6']);
     up = true;
-    await userEvent.click(screen.getByRole('button', { name: 'Ask again' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Try again' }));
     await waitFor(() => expect(rows()).toEqual(['Machine 5']));
   });
   it('one of many is found by typing; nothing of that name is said', async () => {

@@ -96,7 +96,7 @@ export function useFleet(request: readonly WearAsk[] | null): Latest<WearForecas
   return useLatest(request, (r) => ask('matching', async (remote): Promise<WearForecast[]> => remote.fleet(r)));
 }
 
-/** What may be wrong, off the main thread. */
+/** Likely causes, off the main thread. */
 export function useTrace(request: TraceRequest | null): Latest<TraceAnswer> {
   useEffect(watchPress, []);
   return useLatest(request, async (r) => {

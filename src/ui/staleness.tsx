@@ -15,7 +15,7 @@ export function Staleness({ reading, what }: { reading: Pick<Reading<unknown>, '
       sx={{ mb: 1.5 }}
       action={
         <Button color="inherit" onClick={reading.again}>
-          Ask again
+          Try again
         </Button>
       }
     >

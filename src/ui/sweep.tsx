@@ -109,7 +109,7 @@ export function Sweep({ tensioner, position, released, engaged, brake, works, en
             {left === null ? show(position, dimension) : show(left, dimension)}
           </text>
           <text x={w / 2} y={101} textAnchor="middle" fontSize={12.5} fill="var(--ts-quiet)">
-            {left === null ? 'stands here' : 'left to the stop'}
+            {left === null ? 'current position' : 'left to the stop'}
           </text>
           <text x={4} y={123} fontSize={12.5} fill="var(--ts-quiet)">
             {ends[0]}

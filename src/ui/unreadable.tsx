@@ -8,7 +8,7 @@ import { Page } from './page';
 /** A page of its own for a record that no longer reads. */
 export function UnreadablePage({ row }: { row: { readonly name: string; readonly problem: string; readonly text: string } }) {
   return (
-    <Page title={row.name} lead="It stays as it is until it is mended or taken in anew.">
+    <Page title={row.name} lead="It cannot be used until it is corrected or imported again.">
       <Unreadable name="" problem={row.problem} text={row.text} />
     </Page>
   );

@@ -37,8 +37,8 @@ export const noPage = () =>
 </style>
 <main>
 <h1>The server does not answer</h1>
-<p>This page was not opened on this device before, so there is no copy of it. What you wrote is kept here and is sent when the network is back.</p>
-<p><a href="">Ask again</a><a href="/">To the bench</a></p>
+<p>This page was not opened on this device before, so no copy exists. Your changes are saved on this device. They are sent when the network is back.</p>
+<p><a href="">Try again</a><a href="/">Open Jobs</a></p>
 </main>
 </html>`,
     { status: 503, headers: { 'content-type': 'text/html; charset=utf-8' } },

@@ -4,8 +4,8 @@ import { Empty, Page } from '@/ui/page';
 export default function NotFound() {
   return (
     <Page title="Not here">
-      <Empty title="Nothing stands at this address" act={<Link href="/">Back to the bench</Link>}>
-        It may have been removed, or the address may have a slip in it.
+      <Empty title="Page not found" act={<Link href="/">Back to Jobs</Link>}>
+        Check the address. The record may have been deleted.
       </Empty>
     </Page>
   );

@@ -104,8 +104,7 @@ export const LARGEST_GAP_MM = 100;
 /** Gaps that cannot all be: the field and what to do. */
 export function refuseGaps(gaps: RimGaps): { readonly field: keyof RimGaps; readonly problem: string } | null {
   for (const field of ['near', 'far', 'above', 'below'] as const)
-    if (Math.abs(gaps[field] ?? 0) > LARGEST_GAP_MM)
-      return { field, problem: 'That is no gap to a straight edge; measure from the edge to the rim.' };
+    if (Math.abs(gaps[field] ?? 0) > LARGEST_GAP_MM) return { field, problem: 'Enter the gap from the straight edge to the rim.' };
   if ((gaps.above === null) !== (gaps.below === null))
     return { field: gaps.above === null ? 'above' : 'below', problem: 'Read both rims across the line of centres, or neither.' };
   return null;

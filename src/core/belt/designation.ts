@@ -269,7 +269,7 @@ function readBareLength(text: string): DecodedBelt | null {
   const plain = parseQuantity(bare, 'number');
   const length = parseQuantity(bare, 'length', { assumed: plain.ok && plain.value >= 250 ? 'mm' : 'in', min: 0 });
   if (!length.ok) return null;
-  const guess = length.unitTyped ? '' : ` Read as ${length.unit === 'mm' ? 'millimetres' : 'inches'}, since no unit was given.`;
+  const guess = length.unitTyped ? '' : ` Read as ${length.unit === 'mm' ? 'millimetres' : 'inches'}, because no unit was entered.`;
   const stated = marked ? `The length is the ${reference} length of the belt` : 'A bare length is read as an outside length';
   return lengthOnly(length.value, reference, `${stated}; the section is unknown.${guess}`);
 }

@@ -90,14 +90,14 @@ export function shiftOf(drive: VariableDrive, width: number): ShiftResult {
   ] as const) {
     if (p.hubRadius + depth > p.rimRadius) return impossible('too-deep', `the belt is deeper than the ${name} is from hub to rim`);
     if (freeRadius(p, width, 0) > p.rimRadius)
-      return impossible('too-wide', `the belt is too wide: it stands above the rim of the ${name} when that is fully open`);
+      return impossible('too-wide', `the belt is too wide: it is above the rim of the ${name} when that is fully open`);
   }
   const ends = { primary: [lowest(primary), highest(primary)], secondary: [lowest(secondary), highest(secondary)] } as const;
   const [r1, top1] = ends.primary;
   const [least2, most2] = ends.secondary;
   if (centre <= Math.max(Math.abs(top1 - least2), Math.abs(most2 - r1)))
-    return impossible('too-close', 'one pulley’s belt would lie inside the other’s: the centres are too close');
-  if (path(r1, least2) > pitchLength + EVEN) return impossible('too-short', 'the belt is too short to go round both pulleys fully open');
+    return impossible('too-close', 'the centres are too close: the belt circles would overlap');
+  if (path(r1, least2) > pitchLength + EVEN) return impossible('too-short', 'the belt is too short for both pulleys fully open');
 
   const slack = Math.max(0, pitchLength - path(r1, most2));
   const r2 = slack > 0 ? most2 : rootOf((r) => path(r1, r) - pitchLength, least2, most2);
@@ -109,7 +109,7 @@ export function shiftOf(drive: VariableDrive, width: number): ShiftResult {
   const taut = slack > 0 ? rootOf((r) => path(r, r2) - pitchLength, r1, primary.rimRadius) : r1;
   const closing = Math.max(0, closedAt(primary, width, taut));
   if (closing > primary.travel + EVEN)
-    return impossible('too-long', 'the belt is too long or too narrow: the primary closes wholly and it is still slack');
+    return impossible('too-long', 'the belt is too long or too narrow: it is still slack with the primary fully closed');
   const ratio = (a: number, b: number) => (b - pitchLine) / (a - pitchLine);
   const start = { primary: taut, secondary: r2, ratio: ratio(taut, r2), closing };
 
@@ -138,14 +138,14 @@ export function variableOf(drive: Drive): VariableResult {
   if (drive.kind !== 'cvt') return refuse('kind', 'only a drive of kind “cvt” shifts');
   const at = (role: 'driver' | 'driven') => drive.pulleys.findIndex((p) => p.role === role && p.variable !== undefined);
   const [d, n] = [at('driver'), at('driven')];
-  if (d < 0) return refuse('pulleys', 'no driver says how it is “variable”');
-  if (n < 0) return refuse('pulleys', 'no driven pulley says how it is “variable”');
+  if (d < 0) return refuse('pulleys', 'the driver needs “variable”');
+  if (n < 0) return refuse('pulleys', 'a driven pulley needs “variable”');
   const [primary, secondary] = [drive.pulleys[d]!, drive.pulleys[n]!];
   const b = drive.belts.findIndex((x) => [primary.id, secondary.id].every((id) => x.route.some((r) => r.pulley === id)));
   const belt = drive.belts[b];
   if (!belt) return refuse('belts', 'no belt runs round both variable pulleys');
   const pitchLength = statedPitchLength(belt);
-  if (pitchLength === null) return refuse(`belts[${b}].length`, 'the belt has no length; give one');
+  if (pitchLength === null) return refuse(`belts[${b}].length`, 'the belt has no length; enter one');
   const section = sectionOf(belt);
   return {
     ok: true,

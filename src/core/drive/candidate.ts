@@ -49,7 +49,7 @@ export function readCandidate(candidate: Candidate, own: Section): CandidateResu
       designation: decoded.belt.section === null ? null : candidate.designation.trim(),
     };
   }
-  if (candidate.lengthMm === undefined) return { ok: false, problem: 'give a belt number, or a section and a length' };
+  if (candidate.lengthMm === undefined) return { ok: false, problem: 'enter a belt number, or a section and a length' };
   const reference = candidate.reference ?? 'outside';
   return {
     ok: true,

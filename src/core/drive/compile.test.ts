@@ -84,7 +84,7 @@ describe('what no belt can be laid on is refused, with its place', () => {
           ]),
         ],
       }),
-      /check the order of the route and which side touches/,
+      /check the order and the belt sides of the route/,
     ],
   ])('%s', (_, drive, said) => {
     const problems = problemsOf(drive);
@@ -107,7 +107,7 @@ describe('what is odd and can be solved all the same', () => {
       return made.compiled.warnings;
     };
     expect(warned(30)).toEqual([
-      { code: 'keeper-inside-belt', path: 'keepers[0]', message: 'the keeper “Finger” stands inside the belt at “driven”' },
+      { code: 'keeper-inside-belt', path: 'keepers[0]', message: 'the keeper “Finger” is inside the belt at “driven”' },
     ]);
     expect(warned(90)).toEqual([]);
   });

@@ -224,7 +224,7 @@ function keeperWarnings(drive: Drive, x: Float64Array, y: Float64Array, belts: r
           found.push({
             code: 'keeper-inside-belt',
             path: `keepers[${i}]`,
-            message: `the keeper “${keeper.label ?? keeper.id}” stands inside the belt at “${keeper.near}”`,
+            message: `the keeper “${keeper.label ?? keeper.id}” is inside the belt at “${keeper.near}”`,
           });
         }
       }

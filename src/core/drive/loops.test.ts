@@ -226,7 +226,7 @@ describe('a state is looked over as the drawing is', () => {
     expect(result.ok).toBe(false);
     if (result.ok) return;
     expect(result.problems.map((p) => p.path)).toEqual(['states[0]', 'states[1]']);
-    expect(result.problems[1]!.message).toMatch(/^in “engaged” “two” and “one” stand inside each other by \d+\.\d mm$/);
+    expect(result.problems[1]!.message).toMatch(/^in “engaged” “two” and “one” overlap by \d+\.\d mm$/);
   });
 });
 

@@ -8,7 +8,7 @@ export function crossingWords(c: Crossing, name: (stop: number) => string): { re
     case 'side':
       return {
         stop: c.stop,
-        message: `the idler ${name(c.stop)} stands on the wrong side of the belt for the side that the route says touches it`,
+        message: `the idler ${name(c.stop)} is on the wrong side of the belt for the belt side in the route`,
       };
     case 'pulley':
       return { stop: c.stop, message: `the span that leaves ${name(c.span)} runs through the pulley ${name(c.stop)}` };
@@ -37,7 +37,7 @@ export function loopProblem(
   const at = missed.trace.culprit;
   const message =
     missed.outcome === 'not-touching'
-      ? `the belt cannot touch the pulley ${name(at)} on the side the route asks for; check the order of the route and which side touches`
-      : `no straight span can leave the pulley ${name(at)}: the next circle lies inside it or over it`;
+      ? `the belt cannot touch the pulley ${name(at)} on the belt side in the route; check the order and the belt sides of the route`
+      : `no straight span can leave the pulley ${name(at)}: the next circle overlaps it`;
   return { path: `${path}.route[${at}]`, message };
 }

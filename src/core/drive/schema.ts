@@ -6,7 +6,7 @@ import { findSection } from '../belt';
  * the drawing, in which every tensioner stands at 0. Keys that are not known are kept, so that a newer file loses nothing in an older build.
  */
 const number = (what: string) =>
-  z.number({ error: (issue) => (issue.input === undefined ? `${what} is missing; give a number` : `${what} must be a number`) });
+  z.number({ error: (issue) => (issue.input === undefined ? `${what} is missing; enter a number` : `${what} must be a number`) });
 const between = (what: string, low: number, high: number) =>
   number(what).min(low, `${what} must be ${low} or more`).max(high, `${what} must be ${high} or less`);
 const positive = (what: string, high: number) =>
@@ -16,8 +16,8 @@ const text = (what: string) =>
     .string({ error: (issue) => (issue.input === undefined ? `${what} is missing` : `${what} must be text`) })
     .max(400, `${what} is longer than 400 characters`);
 const id = z
-  .string({ error: 'an id is missing; give a short name' })
-  .min(1, 'an id is empty; give a short name')
+  .string({ error: 'an id is missing; enter a short name' })
+  .min(1, 'an id is empty; enter a short name')
   .max(60, 'an id is longer than 60 characters');
 const oneOf = <const T extends readonly [string, ...string[]]>(what: string, values: T) =>
   z.enum(values, { error: `${what} must be one of ${values.join(', ')}` });

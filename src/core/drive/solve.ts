@@ -146,7 +146,7 @@ export function endingProblem(
   if (equilibrium.ending === 'settled') return collision === null ? null : { path, message: `in “${state.name}” ${collision}` };
   const message =
     equilibrium.ending === 'blocked'
-      ? `in “${state.name}” the mechanism is driven to where a belt would have to leave a pulley; check stops, springs and route`
+      ? `in “${state.name}” the mechanism moves until a belt leaves a pulley; check stops, springs and route`
       : `in “${state.name}” no resting position was found; check that springs and stops hold every tensioner`;
   return { path, message };
 }
@@ -160,7 +160,7 @@ export function collisionIn({ belts, compiled: { drive }, x, y }: Stand): string
       return `“${p?.label ?? p?.id ?? ''}”`;
     };
     const [overlap] = overlapsOf(plan, x, y);
-    if (overlap) return `${name(overlap.a)} and ${name(overlap.b)} stand inside each other by ${overlap.mm.toFixed(1)} mm`;
+    if (overlap) return `${name(overlap.a)} and ${name(overlap.b)} overlap by ${overlap.mm.toFixed(1)} mm`;
     const [crossing] = crossingsOf(plan, x, y, trace);
     if (crossing) return crossingWords(crossing, name).message;
   }

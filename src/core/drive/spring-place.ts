@@ -42,7 +42,7 @@ export function tensionBySpring(
   const { free } = rest.stand;
   const [t] = free;
   if (t === undefined || free.length > 1)
-    return { ok: false, problem: 'a spring’s length tells the tension only where one tensioner is free; read another way' };
+    return { ok: false, problem: 'a spring length shows the tension only if exactly one tensioner is free; use another method' };
   const one = drive.springs[spring]!;
   if (one.from.body !== drive.tensioners[t]!.id && one.to.body !== drive.tensioners[t]!.id)
     return { ok: false, problem: 'this spring does not hang on the tensioner that is free' };
@@ -61,12 +61,12 @@ export function tensionBySpring(
     };
   }
   const here = tensionAt(solver, belt, t, q, position, state.lever, spring);
-  if (here === null) return { ok: false, problem: 'there the belt could not lie on its pulleys' };
+  if (here === null) return { ok: false, problem: 'at that length the belt does not fit its pulleys' };
   const step = lengthAt(position + STEP) - lengthAt(position - STEP);
   const above = tensionAt(solver, belt, t, q, position + STEP, state.lever, spring);
   const below = tensionAt(solver, belt, t, q, position - STEP, state.lever, spring);
   if (above === null || below === null || Math.abs(step) < 1e-12)
-    return { ok: false, problem: 'there its length hardly changes with the tensioner and tells nothing' };
+    return { ok: false, problem: 'its length barely changes with the tensioner there' };
   return {
     ok: true,
     place: { position, tensionN: here.tensionN, perMm: (above.tensionN - below.tensionN) / step, byRateN: here.byRateN },

@@ -36,13 +36,13 @@ function shaftProblems(drive: Drive): Problem[] {
     if (apart > ONE_CENTRE_MM)
       problems.push({
         path: `pulleys[${i}].shaft`,
-        message: `“${p.id}” and “${mate.id}” share the shaft “${p.shaft}” but stand ${apart.toFixed(2)} mm apart; pulleys of one shaft have one centre`,
+        message: `“${p.id}” and “${mate.id}” share the shaft “${p.shaft}” but are ${apart.toFixed(2)} mm apart; pulleys on one shaft need the same centre`,
       });
     const [own, other] = [carrierOf(p), carrierOf(mate)];
     if (own !== undefined && other !== undefined && own !== other)
       problems.push({
         path: `pulleys[${i}].shaft`,
-        message: `“${p.id}” and “${mate.id}” share the shaft “${p.shaft}” but “${own}” carries one and “${other}” the other; whatever moves one moves both`,
+        message: `“${p.id}” and “${mate.id}” share the shaft “${p.shaft}” but “${own}” carries one and “${other}” the other; one tensioner must carry both`,
       });
   });
   return problems;
@@ -110,7 +110,7 @@ function crossProblems(drive: Drive): Problem[] {
   drive.adjusters.forEach((a, i) => {
     if (a.min > a.max) report(`adjusters[${i}].min`, `min ${a.min} is above max ${a.max}`);
     else if (a.position < a.min || a.position > a.max)
-      report(`adjusters[${i}].position`, `position ${a.position} lies outside ${a.min} to ${a.max}`);
+      report(`adjusters[${i}].position`, `position ${a.position} is outside ${a.min} to ${a.max}`);
     if (a.tensioner === undefined) return;
     const at = `adjusters[${i}].tensioner`;
     need(tensioners, 'tensioner', a.tensioner, at);
@@ -118,7 +118,7 @@ function crossProblems(drive: Drive): Problem[] {
     if (!t) return;
     if (t.locked !== true) report(at, `the tensioner “${t.id}” is not locked; an adjuster sets the place of a locked one only`);
     else if (a.min < t.min || a.max > t.max)
-      report(at, `the adjuster's range ${a.min} to ${a.max} lies outside the travel ${t.min} to ${t.max} of “${t.id}”`);
+      report(at, `the adjuster's range ${a.min} to ${a.max} is outside the travel ${t.min} to ${t.max} of “${t.id}”`);
     if (drive.adjusters.findIndex((other) => other.tensioner === a.tensioner) !== i)
       report(at, `the tensioner “${t.id}” is already placed by another adjuster`);
   });
@@ -132,7 +132,7 @@ function crossProblems(drive: Drive): Problem[] {
       need(tensioners, 'tensioner', name, `states[${i}].locks.${name}`);
       const t = drive.tensioners.find((one) => one.id === name);
       if (t && (position < t.min || position > t.max))
-        report(`states[${i}].locks.${name}`, `the lock at ${position} lies outside the travel ${t.min} to ${t.max}`);
+        report(`states[${i}].locks.${name}`, `the lock at ${position} is outside the travel ${t.min} to ${t.max}`);
     }
   });
   return problems;

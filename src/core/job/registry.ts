@@ -97,8 +97,7 @@ export function actsOf<T extends EntryType>({ type, body }: { readonly type: T; 
 
 /** Read the stored body of an entry. */
 export function readBody(type: string, version: number, body: unknown): Read<TypedBody> {
-  if (!isEntryType(type))
-    return { ok: false, problem: `Lines of the kind “${type}” are not known here.`, text: JSON.stringify(body, null, 2) };
+  if (!isEntryType(type)) return { ok: false, problem: `The kind of line “${type}” is unknown.`, text: JSON.stringify(body, null, 2) };
   const read = readKept<unknown>(kindOf(type).form, version, body);
   return read.ok ? { ok: true, value: { type, body: read.value } as TypedBody } : read;
 }

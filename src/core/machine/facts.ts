@@ -36,7 +36,7 @@ const YES_NO: readonly Choice[] = [
   { id: 'yes', label: 'Yes' },
   { id: 'no', label: 'No' },
 ];
-const NOTHING_ASKED = 'Not known yet.';
+const NOTHING_ASKED = 'Not entered yet.';
 
 /** What conditions of the work depend on: asked once where a step first needs it. General trade knowledge; the manual wins. */
 export const FACTS = [
@@ -121,9 +121,9 @@ export const FACTS = [
     of: 'machine',
     kind: 'list',
     label: 'From its manual',
-    question: 'Which values does its manual give?',
-    each: 'What, value with its unit, page',
-    untilKnown: 'Look it up.',
+    question: 'Which values are in the manual?',
+    each: 'Name, value with unit, page',
+    untilKnown: 'Check the manual.',
   },
   {
     id: 'engage',
@@ -309,7 +309,7 @@ export const FACTS = [
     kind: 'list',
     label: 'Tools',
     question: 'Which tool reaches, and what barred another?',
-    each: 'What, and which tool reached',
+    each: 'Place, and tool that reached',
     untilKnown: 'Noted where it is found.',
   },
 ] as const satisfies readonly Fact[];

@@ -12,7 +12,7 @@ export interface Known {
 }
 export type Facts = Readonly<Partial<Record<FactId, Known>>>;
 
-const line = z.string().trim().min(1, 'Write the line, or leave it out.').max(200, 'That line is longer than 200 characters.');
+const line = z.string().trim().min(1, 'Enter the line, or delete it.').max(200, 'That line is longer than 200 characters.');
 
 /** The shape that answers of a fact have. */
 export function factSchema(fact: Fact): z.ZodType<FactValue> {
@@ -21,7 +21,7 @@ export function factSchema(fact: Fact): z.ZodType<FactValue> {
       return z.enum(fact.choices.map((c) => c.id) as [string, ...string[]], { error: `${fact.label}: choose one of those offered.` });
     case 'number':
       return z
-        .number({ error: `${fact.label}: give a number.` })
+        .number({ error: `${fact.label}: enter a number.` })
         .min(0, `${fact.label} is 0 or more.`)
         .max(1000, `${fact.label}: that is too much.`);
     case 'list':

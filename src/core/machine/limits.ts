@@ -3,9 +3,9 @@ import { factNow, type Facts } from './known';
 
 const seconds = (of: string) =>
   z
-    .number({ error: `${of}: give a number of seconds.` })
+    .number({ error: `${of}: enter a number of seconds.` })
     .min(0.5, `${of}: less than half a second cannot be timed by hand.`)
-    .max(15, `${of}: more than 15 s is no stop time to hold a machine to.`);
+    .max(15, `${of}: enter at most 15 s.`);
 
 /** What a shop holds its machines to: safe defaults until it says otherwise; the machine's own manual always wins. */
 export const shopLimits = z.object({
@@ -19,14 +19,14 @@ export const shopLimits = z.object({
     .prefault({}),
   /** After how many days a substitute is asked about. */
   trialDays: z
-    .number({ error: 'Give a number of days.' })
-    .int('Give whole days.')
+    .number({ error: 'Enter a number of days.' })
+    .int('Enter whole days.')
     .min(1, 'A day at least.')
     .max(365, 'A year at most.')
     .default(14),
   /** What a mend may cost before the customer is asked, cr. */
   askFrom: z
-    .number({ error: 'Give an amount.' })
+    .number({ error: 'Enter an amount.' })
     .min(0, 'An amount is 0 or more.')
     .max(1_000_000, 'That is more than any of these machines is worth.')
     .default(150),

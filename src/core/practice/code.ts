@@ -41,11 +41,10 @@ export function readCode(
   const signs = typed.toUpperCase().replace(/[^A-Z0-9]/g, '');
   const machine = signs.slice(0, 2);
   if (signs.length !== 2 + SEED_SIGNS + 1) return { ok: false, problem: 'A code is two letters and six signs, like OR 7K3 FQ8.' };
-  if (!machines.includes(machine))
-    return { ok: false, problem: `No practice machine is called ${machine}. Look at the first two letters once more.` };
+  if (!machines.includes(machine)) return { ok: false, problem: `No practice machine is called ${machine}. Check the first two letters.` };
   const digits = [...signs.slice(2).replace(/O/g, '0').replace(/[IL]/g, '1')].map((c) => SIGNS.indexOf(c));
   const seed = digits.slice(0, SEED_SIGNS).reduce((sum, d) => sum * SIGNS.length + d, 0);
   if (digits.includes(-1) || checkSign(machine, digits.slice(0, SEED_SIGNS)) !== SIGNS[digits[SEED_SIGNS]!])
-    return { ok: false, problem: 'One sign of this code is not right; look at it once more.' };
+    return { ok: false, problem: 'One character of this code is wrong. Check the code.' };
   return { ok: true, code: { machine, seed } };
 }

@@ -157,7 +157,7 @@ describe('the clock', () => {
   it('a mend takes what it mends out of the machine, and nothing else', () => {
     const { round } = play(machine, [{ mend: 'idler-tips' }, { mend: 'belt-worn' }]);
     expect(round.left).toEqual(['brake-not-landing']);
-    expect(moveProblem(words, round, { mend: 'belt-worn' })).toMatch(/mended already/);
+    expect(moveProblem(words, round, { mend: 'belt-worn' })).toMatch(/already repaired/);
   });
   it('it does what it does until all that brings it is mended, however often it is run', () => {
     for (let seed = 0; seed < 40; seed++) {
@@ -172,9 +172,9 @@ describe('the clock', () => {
   });
   it('what the machine does not have is refused', () => {
     const round = newRound(machine);
-    expect(moveProblem(words, round, { look: 'rollers' })).toMatch(/nothing of that to look at/);
-    expect(moveProblem(words, round, { look: 'grip-computed' })).toMatch(/nothing of that to look at/);
-    expect(moveProblem(words, round, { mend: 'rollers-worn' })).toMatch(/nothing of that to mend/);
+    expect(moveProblem(words, round, { look: 'rollers' })).toMatch(/no such part to check/);
+    expect(moveProblem(words, round, { look: 'grip-computed' })).toMatch(/no such part to check/);
+    expect(moveProblem(words, round, { mend: 'rollers-worn' })).toMatch(/no such part to repair/);
     expect(moveProblem(words, round, { setup: 'wings', up: true })).toMatch(/nothing of that to take off/);
     expect(moveProblem(words, round, { prove: true })).toBeNull();
   });
@@ -197,8 +197,8 @@ describe('a review', () => {
   it('mending unseen, looking twice and running for nothing are worse, each with what is better and why', () => {
     const { round } = play(machine, [{ prove: true }, { look: 'brake-released' }, { look: 'brake-released' }, { mend: 'belt-worn' }]);
     const { steps, needless, left } = reviewOf(words, machine, round);
-    expect(steps[0]).toMatchObject({ beside: 'worse', says: expect.stringContaining('Nothing was mended') });
-    expect(steps[2]).toMatchObject({ beside: 'worse', says: expect.stringContaining('looked at already') });
+    expect(steps[0]).toMatchObject({ beside: 'worse', says: expect.stringContaining('Nothing was repaired') });
+    expect(steps[2]).toMatchObject({ beside: 'worse', says: expect.stringContaining('checked already') });
     expect(steps.at(-1)).toMatchObject({ beside: 'worse', says: expect.stringMatching(/\d+ % likely then/) });
     for (const s of steps) if (s.beside === 'worse') expect(s.better!.why.length).toBeGreaterThan(20);
     expect([needless, left]).toEqual([['belt-worn'], machine.faults]);

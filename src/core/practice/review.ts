@@ -69,7 +69,7 @@ function knownAt(words: Vocabulary, faultCase: FaultCase): Known {
 /** What tracing does next: mends where it is time to, else looks; proves after a mend. */
 function choiceAt(words: Vocabulary, faultCase: FaultCase, { advice: { stop, next }, chanceOf }: Known): Choice {
   const last = faultCase.history.at(-1);
-  if (last && 'fixed' in last) return { move: { prove: true }, why: 'Something was mended: a run shows whether that was it.' };
+  if (last && 'fixed' in last) return { move: { prove: true }, why: 'A fault was repaired. Run the machine to test the repair.' };
   if (stop) return { move: { mend: stop.fix }, why: `${stopSentence(words, stop)} It is ${percent(chanceOf(stop.fix))} likely.` };
   const [first] = next;
   if (first)
@@ -77,7 +77,7 @@ function choiceAt(words: Vocabulary, faultCase: FaultCase, { advice: { stop, nex
       move: { look: first.check },
       why: `${checkLabel(words, first.check)} takes ${minutesText(first.minutes)} and saves about ${savesText(first.score)}.`,
     };
-  return { move: { prove: true }, why: 'Everything is looked at: run it.' };
+  return { move: { prove: true }, why: 'Every check is done. Run the machine.' };
 }
 
 const sameMove = (a: Move, b: Move): boolean =>
@@ -94,11 +94,11 @@ function reviewStep(words: Vocabulary, { move, before }: RoundStep, at: number):
   if ('mend' in move) {
     const chance = known.chanceOf(move.mend);
     const says = `It was ${percent(chance)} likely then.`;
-    return chance >= FOUNDED ? asGood(`${says} What is as good as proved may be mended at any time.`) : worse(says);
+    return chance >= FOUNDED ? asGood(`${says} An almost certain fault can be repaired at any time.`) : worse(says);
   }
-  if ('prove' in move) return worse('Nothing was mended since it last ran: a run shows what is known.');
+  if ('prove' in move) return worse('Nothing was repaired since the last run. Another run shows nothing new.');
   const own = next.find((n) => n.check === move.look);
-  if (!own) return worse('It was looked at already, and nothing was mended since: it answers the same.');
+  if (!own) return worse('It was checked already, and nothing was repaired since. The result is the same.');
   const says = `It takes ${minutesText(own.minutes)} and saves about ${savesText(own.score)}.`;
   const best = 'look' in choice.move ? next[0]!.score : Infinity;
   return own.score >= AS_GOOD * best ? asGood(says) : worse(says);
@@ -142,9 +142,5 @@ export function moveWords(words: Vocabulary, { move, result }: Played): string {
   }
   if ('mend' in move) return `Mended: ${causeLabel(words, move.mend)}`;
   if ('setup' in move) return `${words.setups.find((s) => s.id === move.setup)!.label}${move.up ? '' : ', back on'}`;
-  return result === null
-    ? 'Run and watched'
-    : result === 'gone'
-      ? 'Run and watched: the complaint is gone'
-      : 'Run and watched: it does it still';
+  return result === null ? 'Run and watched' : result === 'gone' ? 'Test run: the complaint is fixed' : 'Run and watched: it does it still';
 }

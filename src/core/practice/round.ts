@@ -117,11 +117,11 @@ export const newRound = ({ kind, complaint, faults }: PracticeMachine): Round =>
 export function moveProblem(words: Vocabulary, { now }: Pick<Round, 'now'>, move: Move): string | null {
   if ('look' in move) {
     const check = words.checks.find((c) => c.id === move.look);
-    return check && check.source === 'hand' && check.kinds.includes(now.kind) ? null : 'This machine has nothing of that to look at.';
+    return check && check.source === 'hand' && check.kinds.includes(now.kind) ? null : 'This machine has no such part to check.';
   }
   if ('mend' in move) {
-    if (words.causes.find((c) => c.id === move.mend)?.kinds[now.kind] === undefined) return 'This machine has nothing of that to mend.';
-    return now.history.some((e) => 'fixed' in e && e.fixed === move.mend) ? 'That is mended already.' : null;
+    if (words.causes.find((c) => c.id === move.mend)?.kinds[now.kind] === undefined) return 'This machine has no such part to repair.';
+    return now.history.some((e) => 'fixed' in e && e.fixed === move.mend) ? 'This is already repaired.' : null;
   }
   if ('setup' in move) return setupOf(words, move.setup) ? null : 'This machine has nothing of that to take off.';
   return null;

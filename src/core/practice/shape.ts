@@ -9,7 +9,7 @@ export const moveShape = z.union(
     z.strictObject({ mend: z.string() }),
     z.strictObject({ prove: z.literal(true) }),
   ],
-  { error: 'A move is to look, to take something off or put it back, to mend, or to run it.' },
+  { error: 'A move is a check, a removal, a refit, a repair or a run.' },
 );
 
 /** A round as it is kept: the machine as it was drawn, and every move with what came of it. */

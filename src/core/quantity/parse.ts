@@ -154,7 +154,7 @@ export function parseQuantity(input: string, dimension: Dimension, options: Pars
     if (fraction && (above >= below || above === 0))
       return refuse(`“${shown}” has a fraction that is not one (${above}/${below}); write it as ${EXAMPLES[dimension]}.`);
     if (fraction && !DENOMINATORS.has(below))
-      return refuse(`“${shown}” has a fraction nobody measures in (${above}/${below}); write it as ${EXAMPLES[dimension]}.`);
+      return refuse(`“${shown}” has an unusual fraction (${above}/${below}); write it as ${EXAMPLES[dimension]}.`);
     const number = fraction ? Number(wholePart ?? 0) + above / below : Number(plain);
     let unit: Unit | undefined;
     if (unitText !== undefined) {
@@ -177,7 +177,7 @@ export function parseQuantity(input: string, dimension: Dimension, options: Pars
     if (previous && unit) {
       const next = unit.name;
       const step = SMALLER[previous.name]?.find(([name]) => name === next);
-      if (!step) return refuse(`“${shown}” should go from a larger unit to a smaller of the same kind, as 4 ft 3 in does.`);
+      if (!step) return refuse(`“${shown}” needs the larger unit first, as in 4 ft 3 in.`);
       if (number >= step[1])
         return refuse(`“${shown}” has ${number} ${unit.name}, which is a whole ${previous.name} or more; write it as one.`);
     }

@@ -2,7 +2,7 @@ import * as z from 'zod';
 
 const mm = (what: string, low: number, high: number) =>
   z
-    .number({ error: `${what}: give a number of millimetres.` })
+    .number({ error: `${what}: enter a number of millimetres.` })
     .min(low, `${what}: ${low} mm at least.`)
     .max(high, `${what}: ${high} mm at most.`);
 const outsideMm = mm('Outside diameter', 4, 200);
@@ -36,7 +36,7 @@ export type LayerKind = Layer['kind'];
 
 /** A bolt-up from its lower end to its upper, and where its wheel belongs. */
 export const stackShape = z.object({
-  layers: z.array(layer).min(2, 'A stack has two parts at least.').max(30, 'More than 30 parts are no bolt-up.'),
+  layers: z.array(layer).min(2, 'A stack needs at least two parts.').max(30, 'A stack has at most 30 parts.'),
   /** Height of the groove over the bracket's upper face when it is built right; negative below it. */
   wantedMm: mm('Height it belongs at', -300, 300),
 });

@@ -64,7 +64,7 @@ export function adviseNext(
               kind: 'centres',
               between,
               settles: 'loose',
-              why: `fixes how ${a} and ${b} stand to each other, which nothing does yet`,
+              why: `fixes the position of ${a} relative to ${b}, which is still free`,
             },
           });
         else if (told > 4 * tapeSd)
@@ -74,7 +74,7 @@ export function adviseNext(
               kind: 'centres',
               between,
               settles: 'mirror',
-              why: `tells the drawing from its mirror image: it would differ by ${Math.round(told)} mm`,
+              why: `separates the drawing from its mirror image, which differs by ${Math.round(told)} mm`,
             },
           });
         continue;
@@ -130,7 +130,7 @@ function sideQuestion(model: Model, fit: Fit, mirrors: readonly Mirror[]): NextM
     between: [model.places[a]!, model.places[b]!],
     of: model.places[p]!,
     settles: 'mirror',
-    why: `say whether, seen from above, ${nameOf(model, p)} stands left or right of the line from ${nameOf(model, a)} to ${nameOf(model, b)}`,
+    why: `enter whether ${nameOf(model, p)} is left or right of the line from ${nameOf(model, a)} to ${nameOf(model, b)}, seen from above`,
   };
 }
 

@@ -7,17 +7,17 @@ import { pathText, validateDrive, type Drive, type Problem } from '../drive';
  * a spring end, that measures may name like pulleys.
  */
 const id = z
-  .string({ error: 'an id is missing; give a short name' })
-  .min(1, 'an id is empty; give a short name')
+  .string({ error: 'an id is missing; enter a short name' })
+  .min(1, 'an id is empty; enter a short name')
   .max(60, 'an id is longer than 60 characters');
 const number = (what: string) =>
-  z.number({ error: (issue) => (issue.input === undefined ? `${what} is missing; give a number` : `${what} must be a number`) });
+  z.number({ error: (issue) => (issue.input === undefined ? `${what} is missing; enter a number` : `${what} must be a number`) });
 /** No drive on a garden machine is larger; a longer figure is a slip of the hand or of the unit. */
 export const LONGEST_TAPE_MM = 4000;
 const distance = (low: number) =>
   number('value')
     .min(low, low > 0 ? 'a distance must be more than 0' : `a distance must be ${low} or more`)
-    .max(LONGEST_TAPE_MM, `a distance of more than ${LONGEST_TAPE_MM} mm is no part of such a drive; check the unit`);
+    .max(LONGEST_TAPE_MM, `a distance must be at most ${LONGEST_TAPE_MM} mm; check the unit`);
 const sd = number('sd').gt(0, 'sd must be more than 0').max(1000, 'sd must be 1000 or less').optional();
 const pair = (word: string) => z.tuple([id, id], { error: `${word} names two pulleys` });
 
@@ -39,7 +39,7 @@ const measure = z.discriminatedUnion(
       kind: z.literal('angle'),
       at: id,
       between: pair('between'),
-      value: number('value').min(0, 'an angle lies between 0 and 180 degrees').max(180, 'an angle lies between 0 and 180 degrees'),
+      value: number('value').min(0, 'an angle must be between 0 and 180 degrees').max(180, 'an angle must be between 0 and 180 degrees'),
       sd,
     }),
     z.object({
@@ -56,7 +56,7 @@ const measure = z.discriminatedUnion(
 
 const side = z.object({ pulley: id, leftOf: pair('leftOf'), right: z.boolean().optional() });
 
-const pixel = number('a pixel').min(-100000, 'a pixel lies far outside the photo').max(100000, 'a pixel lies far outside the photo');
+const pixel = number('a pixel').min(-100000, 'a pixel is far outside the photo').max(100000, 'a pixel is far outside the photo');
 const spot = z.tuple([pixel, pixel], { error: 'a spot on the photo is its two pixel coordinates' });
 /** What makes a photo a measure, and what was marked on it. */
 export const photoShape = z.object({
@@ -189,7 +189,7 @@ function crossProblems({ drive, points, photos, measures, sides, diameterSds }: 
     once(m.id, `${at}.id`);
     if ('between' in m) {
       m.between.forEach((p, k) => need(places, 'pulley', p, `${at}.between[${k}]`));
-      if (m.between[0] === m.between[1]) problems.push({ path: `${at}.between`, message: 'a measure lies between two different pulleys' });
+      if (m.between[0] === m.between[1]) problems.push({ path: `${at}.between`, message: 'a measurement needs two different pulleys' });
     }
     if (m.kind === 'angle') {
       need(places, 'pulley', m.at, `${at}.at`);
@@ -197,7 +197,7 @@ function crossProblems({ drive, points, photos, measures, sides, diameterSds }: 
     }
     if ('of' in m) need(places, 'pulley', m.of, `${at}.of`);
     if (m.kind === 'in-line' && m.between.includes(m.of))
-      problems.push({ path: `${at}.of`, message: 'a third pulley stands in line with two others' });
+      problems.push({ path: `${at}.of`, message: 'the third pulley must differ from the two others' });
     if (m.kind === 'belt') need(belts, 'belt', m.belt, `${at}.belt`);
   });
   const pulleys = new Set(drive.pulleys.map((p) => p.id));

@@ -52,7 +52,7 @@ describe('a spring from two pulls', () => {
     expect(sd(160)).toBeLessThan(sd(125));
   });
   it.each<[string, number, [number, number], [number, number], string]>([
-    ['too close together', 100, [120, 30], [121, 33], 'too close together'],
+    ['too close together', 100, [120, 30], [121, 33], 'too close'],
     ['swapped readings', 100, [120, 80], [160, 30], 'longer spring must pull harder'],
     ['shorter than free', 130, [120, 30], [160, 80], 'shorter than the free length'],
   ])('%s gets a sentence', (_, free, [l1, f1], [l2, f2], words) =>

@@ -71,7 +71,7 @@ export function springFromScale(freeLengthMm: number, a: Pull, b: Pull, extensio
   const [short, long] = a.lengthMm < b.lengthMm ? [a, b] : [b, a];
   const stretch = long.lengthMm - short.lengthMm;
   if (stretch < 3)
-    return { ok: false, problem: 'The two lengths lie too close together; pull the spring at least 3 mm further for the second.' };
+    return { ok: false, problem: 'The two lengths are too close. Pull the spring at least 3 mm further for the second one.' };
   const rate = ((long.forceN - short.forceN) / stretch) * (extension ? 1 : -1);
   if (!(rate > 0))
     return {

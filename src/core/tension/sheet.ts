@@ -278,7 +278,7 @@ function readAll(
       readings.push(readPush(span.strand, name, one));
     } else {
       const feel = readFeel(span.strand, one, target, pairsAt(strands, name, felt));
-      if (!feel) return refuse('no load is known and nothing was measured beside it yet, so that feel says nothing');
+      if (!feel) return refuse('the load is unknown and no measured reading exists, so a reading by feel shows nothing');
       readings.push(feel);
     }
   }

@@ -54,7 +54,7 @@ export async function saveCustomer(
       const plain = ({ id, name, contact, version }: Customer): Customer => ({ id, name, contact, version });
       if (!existing) return done(plain(await db.models.Customer.create({ shopId, ...fields }, { transaction })));
       const row = await db.models.Customer.findOne({ where: { shopId, id: existing.id }, transaction, lock: ROW_TO_CHANGE });
-      if (!row) return refused('This customer was removed meanwhile.');
+      if (!row) return refused('Another user deleted this customer.');
       if (row.version !== existing.version) return stale('customer', plain(row));
       return done(plain(await row.update({ ...fields, version: row.version + 1 }, { transaction })));
     }),

@@ -40,7 +40,7 @@ export async function addDocument(
       'driveId' in of
         ? await db.models.Drive.findOne({ where, transaction, lock: ROW_TO_CHANGE })
         : await db.models.Machine.findOne({ where, transaction, lock: ROW_TO_CHANGE });
-    if (!there) return refused('What this document belongs to was removed meanwhile.');
+    if (!there) return refused('Another user deleted the record of this document.');
     const held = await db.models.Document.count({ where: { ...('driveId' in of ? { driveId: of.driveId } : of) }, transaction });
     if (held >= MOST) return refused(`There are ${MOST} documents here already; remove one first.`);
     const row = await db.models.Document.create(
@@ -87,5 +87,5 @@ export const findDocument = async (
 /** Removes a document of a machine or drive for good; those of tickets stay. */
 export async function removeDocument(db: Database, shopId: number, id: number): Promise<Outcome<null>> {
   const gone = await db.models.Document.destroy({ where: { shopId, id, jobId: null } });
-  return gone > 0 ? done(null) : refused('That document was removed meanwhile.');
+  return gone > 0 ? done(null) : refused('Another user deleted this document.');
 }

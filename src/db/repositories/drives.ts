@@ -143,10 +143,10 @@ export async function saveDrive(
 ): Promise<Outcome<StoredDrive, StoredDrive>> {
   return db.transact(async (transaction) => {
     const row = await db.models.Drive.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
-    if (!row) return refused('This drive was removed meanwhile; save it as a new one to keep it.');
+    if (!row) return refused('Another user deleted this drive. Save yours as a new drive.');
     if (row.version !== version) {
       const theirs = plain(row);
-      return isUnreadable(theirs) ? refused(`${theirs.problem} Save yours as a new drive to keep it.`) : stale('drive', theirs);
+      return isUnreadable(theirs) ? refused(`${theirs.problem} Save yours as a new drive.`) : stale('drive', theirs);
     }
     const known = readUncertainty(row.uncertainty);
     const uncertainty = known && stillUncertain(document, known) ? known : null;
@@ -161,7 +161,7 @@ export async function saveDrive(
 /** Takes a drive away; answers it whole, so that it can be put back, where it reads. */
 export async function removeDrive(db: Database, shopId: number, id: number): Promise<Outcome<StoredDrive | null>> {
   const row = await db.models.Drive.findOne({ where: { id, shopId } });
-  if (!row) return refused('This drive is already gone.');
+  if (!row) return refused('This drive is already deleted.');
   if ((await db.models.Job.count({ where: { driveId: id, status: 'open' } })) > 0)
     return refused('An open job uses this drive; close the job first.');
   await row.destroy();

@@ -106,9 +106,9 @@ export async function saveMachine(
     const { shopId } = by;
     const { customer, driveIds, meter, meterUnit, ...columns } = fields;
     const known = await db.models.Drive.count({ where: { id: [...driveIds], shopId }, transaction });
-    if (known !== new Set(driveIds).size) return refused('One of the drives chosen was removed meanwhile; choose again.');
+    if (known !== new Set(driveIds).size) return refused('Another user deleted one of these drives. Choose again.');
     const before = existing && (await db.models.Machine.findOne({ where: { id: existing.id, shopId }, transaction, lock: ROW_TO_CHANGE }));
-    if (existing && !before) return refused('This machine was removed meanwhile.');
+    if (existing && !before) return refused('Another user deleted this machine.');
     if (existing && before && before.version !== existing.version)
       return stale('machine', (await plainMany(db, [before], transaction))[0]!);
     // Only what is saved makes a customer.

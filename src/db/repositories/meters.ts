@@ -47,7 +47,7 @@ export async function readMeter(
 ): Promise<Outcome<{ id: number }>> {
   return db.transact(async (transaction) => {
     const machine = await db.models.Machine.findOne({ where: { id: machineId, shopId: by.shopId }, transaction, lock: ROW_TO_CHANGE });
-    if (!machine) return refused('This machine was removed meanwhile.');
+    if (!machine) return refused('Another user deleted this machine.');
     await logMeter(db, by, machine, reading, transaction);
     return done({ id: machine.id });
   });

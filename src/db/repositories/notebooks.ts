@@ -123,11 +123,11 @@ export async function saveNotebook(
 ): Promise<Outcome<StoredNotebook, StoredNotebook>> {
   return db.transact(async (transaction) => {
     const row = await db.models.Notebook.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
-    if (!row) return refused('This notebook was removed meanwhile. What you entered is kept on this device.');
+    if (!row) return refused('Another user deleted this notebook. Your entries are saved on this device.');
     const machine = await machineOf(db, row, transaction);
     if (row.version !== version) {
       const theirs = plain(row, machine);
-      return isUnreadable(theirs) ? refused(`${theirs.problem} What you entered is kept on this device.`) : stale('notebook', theirs);
+      return isUnreadable(theirs) ? refused(`${theirs.problem} Your entries are saved on this device.`) : stale('notebook', theirs);
     }
     await row.update({ name: document.name, document, changedBy: by, changedAt: now, version: version + 1 }, { transaction });
     return done(withDocument(row, document, machine));
@@ -137,7 +137,7 @@ export async function saveNotebook(
 /** Takes a notebook away; answers it whole, so that it can be put back, where it reads. */
 export async function removeNotebook(db: Database, shopId: number, id: number): Promise<Outcome<StoredNotebook | null>> {
   const row = await db.models.Notebook.findOne({ where: { id, shopId } });
-  if (!row) return refused('This notebook is already gone.');
+  if (!row) return refused('This notebook is already deleted.');
   const gone = plain(row, await machineOf(db, row));
   await row.destroy();
   return done(isUnreadable(gone) ? null : gone);
@@ -155,7 +155,7 @@ export async function keepDrive(
 ): Promise<Outcome<{ driveId: number }>> {
   return db.transact(async (transaction) => {
     const row = await db.models.Notebook.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
-    if (!row) return refused('This notebook was removed meanwhile.');
+    if (!row) return refused('Another user deleted this notebook.');
     const fields = { name: drive.name, kind: drive.kind, document: drive, uncertainty, changedBy: by, changedAt: now };
     const before =
       row.driveId === null ? null : await db.models.Drive.findOne({ where: { id: row.driveId, shopId }, transaction, lock: ROW_TO_CHANGE });
@@ -180,7 +180,7 @@ export async function addPhoto(
 ): Promise<Outcome<{ id: number; width: number; height: number }>> {
   return db.transact(async (transaction) => {
     const row = await db.models.Notebook.findOne({ where: { id: notebookId, shopId }, transaction, lock: ROW_TO_CHANGE });
-    if (!row) return refused('This notebook was removed meanwhile; the photo was not kept.');
+    if (!row) return refused('Another user deleted this notebook. The photo was not saved.');
     const read = readNotebook(row.document);
     if (!read.ok) return refused(read.problem);
     const kept = read.value.photos.map((p) => p.photo);

@@ -137,7 +137,7 @@ export const addMove = (
   played: (round: PracticeRound) => Outcome<Played>,
 ): Promise<Outcome<null>> =>
   change(db, learner, id, (round) => {
-    if (round.played.length !== at) return refused('This round has moved on elsewhere. Look at it as it stands now.');
+    if (round.played.length !== at) return refused('This session was continued on another device. Reload it.');
     const one = played(round);
     if (!one.ok) return one;
     return done({ document: { form: form.version, round: { machine: round.machine, played: [...round.played, one.value] } } });

@@ -126,7 +126,7 @@ describe('parts that are no belts', () => {
     expect(await left()).toEqual([0]);
     expect(await tickets.fitPart(shop.db, shop.by(), number, 'fit', { partId: part.id, quantity: 1 })).toMatchObject({
       ok: false,
-      problem: 'The last Flat idler 82 is already gone from D4.',
+      problem: 'The last Flat idler 82 was already used from D4.',
     });
     value(await tickets.takeBack(shop.db, shop.by(), number, entryId));
     expect(await left()).toEqual([2]);

@@ -127,7 +127,7 @@ export async function takeBackImport(db: Database, shopId: number, id: string): 
   return db.transact(async (transaction) => {
     await db.models.Shop.findByPk(shopId, { transaction, lock: ROW_TO_CHANGE });
     const known = await db.models.ShelfImport.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
-    if (!known) return refused('That list was not taken in here.');
+    if (!known) return refused('This import does not exist.');
     if (known.takenBack) return done(null);
     const read = readKept(changesForm, 1, known.changes);
     if (!read.ok) return refused(read.problem);
@@ -145,7 +145,7 @@ export async function takeBackImport(db: Database, shopId: number, id: string): 
     if (moved.length > 0) {
       const names = moved.slice(0, 3).map((c) => rows.get(c.rowId)?.designation ?? c.before?.designation ?? 'a measured belt');
       return refused(
-        `${moved.length === 1 ? 'One belt of this list was' : `${moved.length} belts of this list were`} changed since (${names.join(', ')}); nothing was taken back. Mend the counts by hand.`,
+        `${moved.length === 1 ? 'One belt of this list was' : `${moved.length} belts of this list were`} changed since (${names.join(', ')}). Nothing was undone. Correct the counts by hand.`,
       );
     }
     await db.models.ShelfBelt.destroy({

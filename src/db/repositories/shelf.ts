@@ -112,7 +112,7 @@ export async function changeShelfBelt(
   return unlessTaken(taken(fields), () =>
     db.transact(async (transaction) => {
       const row = await db.models.ShelfBelt.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
-      if (!row) return refused('This belt was removed meanwhile.');
+      if (!row) return refused('Another user deleted this belt.');
       if (row.version !== version) return stale('belt', plainShelfBelt(row));
       await row.update({ ...fields, version: version + 1 }, { transaction });
       return done(plainShelfBelt(row));
@@ -127,7 +127,7 @@ const MOST_OF_A_BELT = 100_000;
 export async function countShelfBelt(db: Database, shopId: number, id: number, by: number): Promise<Outcome<ShelfBelt>> {
   return db.transact(async (transaction) => {
     const row = await db.models.ShelfBelt.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
-    if (!row) return refused('This belt was removed meanwhile.');
+    if (!row) return refused('Another user deleted this belt.');
     const quantity = row.quantity + by;
     if (quantity < 0) return refused(`${row.quantity} in stock. ${-by} cannot be taken.`);
     if (quantity > MOST_OF_A_BELT) return refused('Enter at most 100,000.');
@@ -140,7 +140,7 @@ export async function countShelfBelt(db: Database, shopId: number, id: number, b
 export async function removeShelfBelt(db: Database, shopId: number, id: number, version: number): Promise<Outcome<ShelfBelt, ShelfBelt>> {
   return db.transact(async (transaction) => {
     const row = await db.models.ShelfBelt.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
-    if (!row) return refused('This belt is already gone.');
+    if (!row) return refused('This belt is already deleted.');
     if (row.version !== version) return stale('belt', plainShelfBelt(row));
     await row.destroy({ transaction });
     return done(plainShelfBelt(row));

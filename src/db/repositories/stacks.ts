@@ -49,7 +49,7 @@ export async function saveStack(
 ): Promise<Outcome<{ version: number }, { version: number }>> {
   return db.transact(async (transaction) => {
     const drive = await db.models.Drive.findOne({ where: { shopId: by.shopId, id: driveId }, transaction, lock: ROW_TO_CHANGE });
-    if (!drive) return refused('The drive was removed meanwhile.');
+    if (!drive) return refused('Another user deleted the drive.');
     const row = await db.models.Stack.findOne({ where: { driveId, pulley }, transaction, lock: ROW_TO_CHANGE });
     if ((row?.version ?? 0) !== version) return stale('stack', { version: row?.version ?? 0 });
     if (stack === null) {

@@ -51,7 +51,7 @@ describe('jobs and their tickets', () => {
     expect(await tickets.bookBelt(shop.db, shop.by(), number, 2, body())).toMatchObject({
       ok: false,
       reason: 'refused',
-      problem: expect.stringContaining('already gone'),
+      problem: expect.stringContaining('already used'),
     });
   });
   it('taking a booking back returns the belt and opens Match, once', async () => {

@@ -110,7 +110,7 @@ export async function bookBelt(
     });
     if (!belt) return refused(`${body.belt} was deleted from stock while you were editing. Choose another belt.`);
     if (belt.version !== shelfVersion) return stale('belt', plainShelfBelt(belt));
-    if (belt.quantity < 1) return refused(`The last ${body.belt} is already gone from bin ${belt.bin}; choose another belt or order one.`);
+    if (belt.quantity < 1) return refused(`The last ${body.belt} was already used from bin ${belt.bin}; choose another belt or order one.`);
     if (belt.quantity < body.pieces)
       return refused(
         `It takes ${body.pieces} matched ${body.belt}, and bin ${belt.bin} holds ${belt.quantity}; choose another belt or order more.`,

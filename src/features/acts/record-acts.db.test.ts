@@ -49,7 +49,7 @@ describe('papers', () => {
     });
     expect(await send('document.add', { of: { driveId: 4711, station: '' }, name: 'Stack', data: pdf })).toMatchObject({
       ok: false,
-      problem: 'What this document belongs to was removed meanwhile.',
+      problem: 'Another user deleted the record of this document.',
     });
     expect(await documents.documentsOf(shop.db, shop.owner.shopId, { machineId, driveIds: [] })).toEqual([]);
     const { id } = await done('document.add', { of, name: 'Page 23', data: pdf });
@@ -103,7 +103,7 @@ describe('stacks', () => {
     const { stack } = STACK_TEMPLATES[0]!;
     const at = { driveId, pulley: 'arm-idler', version: 0 };
     expect(await send('stack.save', { ...at, stack: { ...stack, layers: [] } })).toMatchObject({
-      problem: 'A stack has two parts at least.',
+      problem: 'A stack needs at least two parts.',
     });
     expect(
       await send('stack.save', { ...at, stack: { ...stack, layers: [{ kind: 'washer', thickMm: 90, outsideMm: 17 }, ...stack.layers] } }),

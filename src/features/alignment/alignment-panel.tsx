@@ -10,6 +10,7 @@ import { ALIGNED_WHEN, CUTS, type Aligned } from '@/core/job';
 import { Choices } from '@/ui/choices';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
+import { Term } from '../glossary/term';
 import { spanName } from '../tension/words';
 import { Correction } from './correction';
 import { EdgeSketch } from './edge-sketch';
@@ -141,8 +142,8 @@ function TwoPulleys({ drive, beltId, last = null, onKeep }: Parameters<typeof Al
       />
       <EdgeSketch gaps={read ?? {}} from={label(reference)} to={label(pulley.id)} />
       <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>
-        The edge flat on the outer face of the one. At the other measure from the edge to the rim; where the rim stands proud and holds the
-        edge off, give it below 0.
+        Place the edge flat on the outer face of one pulley. At the other, measure from the edge to the rim. If that rim holds the edge off,
+        enter the gap below 0.
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', md: 'repeat(4, 1fr)' }, gap: 1.5, alignItems: 'start' }}>
         {GAP_FIELDS.map(([id, words]) => (
@@ -165,7 +166,7 @@ function TwoPulleys({ drive, beltId, last = null, onKeep }: Parameters<typeof Al
           onValue={(v) => setWider(v ?? 0)}
           min={-500}
           max={500}
-          helperText="Face to face; grooves stand in the middle."
+          helperText="From face to face. The groove is in the middle."
         />
       </Box>
       {problem !== '' && (
@@ -180,18 +181,19 @@ function TwoPulleys({ drive, beltId, last = null, onKeep }: Parameters<typeof Al
           </Box>
           {(stands.disagreeMm ?? 0) > MOST_DISAGREE_MM && (
             <Alert severity="warning" variant="outlined">
-              The two pairs of gaps disagree by {caliper(stands.disagreeMm!)}: the edge did not lie alike. Read all four again.
+              The two pairs of gaps disagree by {caliper(stands.disagreeMm!)}. The straight edge moved between them. Measure all four again.
             </Alert>
           )}
           {spans.map((s) => (
             <Box key={`${s.from}>${s.to}`} sx={{ fontSize: 15 }}>
-              {spanName(drive, s.from, s.to)}: enters {label(pulley.id)} at <strong className="ts-mono">{s.here.toFixed(2)}°</strong>, the
-              other at <strong className="ts-mono">{s.there.toFixed(2)}°</strong>
+              {spanName(drive, s.from, s.to)}: <Term of="entry-angle">entry angle</Term> at {label(pulley.id)}{' '}
+              <strong className="ts-mono">{s.here.toFixed(2)}°</strong>, at the other pulley{' '}
+              <strong className="ts-mono">{s.there.toFixed(2)}°</strong>
             </Box>
           ))}
           {spans.length > 0 && (
             <Box sx={{ fontSize: 16, color: within ? undefined : 'var(--ts-copper)' }}>
-              {within ? `Within its limit of ${limitDeg}°.` : `Over its limit of ${limitDeg}°: put it right before the tension.`}
+              {within ? `Within its limit of ${limitDeg}°.` : `Over its limit of ${limitDeg}°: correct it before you set the tension.`}
             </Box>
           )}
           {settled && spans.length === 0 && 'The belt does not touch both of these.'}
@@ -219,8 +221,8 @@ function TwoPulleys({ drive, beltId, last = null, onKeep }: Parameters<typeof Al
       />
       {track !== 'none' && spans.length > 0 && !trackAgrees(track, within) && (
         <Alert severity="warning" variant="outlined">
-          {track === 'stays' ? 'It stays, though the gaps call it crooked' : 'It walks, though the gaps call it true'}: read them again, the
-          edge clean and flat on the face.
+          {track === 'stays' ? 'The belt stays, but the gaps show misalignment' : 'The belt moves sideways, but the gaps show alignment'}.
+          Measure the gaps again, with the edge clean and flat on the face.
         </Alert>
       )}
       {onKeep && (

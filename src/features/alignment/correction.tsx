@@ -63,7 +63,7 @@ export function Correction({
     return (
       <Box sx={{ display: 'grid', gap: 1 }}>
         <Choices
-          label="Seen along the pull, the edge lies on the"
+          label="Seen in the direction of the pull, the edge is on the"
           value={edgeSide}
           options={[
             { id: 'left', label: 'Left' },
@@ -117,7 +117,7 @@ function Supports({ stands }: { stands: Misalignment }) {
   return (
     <Box sx={{ display: 'grid', gap: 1 }}>
       <Choices
-        label="It stands on"
+        label="Support"
         value={by}
         options={[
           { id: 'shims', label: 'Shims' },
@@ -126,10 +126,17 @@ function Supports({ stands }: { stands: Misalignment }) {
         onChoose={setBy}
       />
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr 1fr' }, gap: 1.5 }}>
-        <NumberField dimension="length" label="Bolts apart, along" value={along} onValue={(v) => setAlong(v ?? along)} min={1} max={2000} />
         <NumberField
           dimension="length"
-          label="Bolts apart, across"
+          label="Bolt spacing, along"
+          value={along}
+          onValue={(v) => setAlong(v ?? along)}
+          min={1}
+          max={2000}
+        />
+        <NumberField
+          dimension="length"
+          label="Bolt spacing, across"
           value={across}
           onValue={(v) => setAcross(v ?? across)}
           min={1}
@@ -142,7 +149,7 @@ function Supports({ stands }: { stands: Misalignment }) {
       <Box component="ul" sx={{ m: 0, pl: 2.5, fontSize: 16 }}>
         {shared ? (
           <li>
-            All of them alike: <strong>{supportWords(moves[0]!, caliper)}</strong>
+            Every support: <strong>{supportWords(moves[0]!, caliper)}</strong>
           </li>
         ) : (
           moves.map((m, i) => (

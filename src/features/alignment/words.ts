@@ -22,7 +22,7 @@ export function standsWords(
   caliper: (mm: number) => string,
 ): string {
   const parts = [
-    Math.abs(offsetMm) < 0.05 ? 'in line' : `${caliper(Math.abs(offsetMm))} ${offsetMm > 0 ? 'back from' : 'proud of'} the edge`,
+    Math.abs(offsetMm) < 0.05 ? 'in line' : `${caliper(Math.abs(offsetMm))} ${offsetMm > 0 ? 'behind' : 'in front of'} the edge`,
     Math.abs(skewDeg) < 0.005 ? '' : `turned ${degrees(skewDeg)}, its ${skewDeg > 0 ? 'far' : 'near'} rim back`,
     leanDeg === null || Math.abs(leanDeg) < 0.005 ? '' : `leaning ${degrees(leanDeg)}, its ${leanDeg > 0 ? 'upper' : 'lower'} rim back`,
   ];
@@ -43,7 +43,7 @@ export function turnsWords(turns: number, flats: number): string {
 /** “Shim 0.8 mm” or “run its nut out by 2 flats”. */
 export function supportWords({ mm, turns, flats }: SupportMove, caliper: (mm: number) => string): string {
   if (turns === null || flats === null)
-    return mm > 0.05 ? `shim ${caliper(mm)}` : mm < -0.05 ? `take ${caliper(-mm)} of shim away` : 'leave it';
-  if (turns === 0 && flats === 0) return 'leave it';
+    return mm > 0.05 ? `shim ${caliper(mm)}` : mm < -0.05 ? `remove ${caliper(-mm)} of shim` : 'no change';
+  if (turns === 0 && flats === 0) return 'no change';
   return `run its nut ${mm > 0 ? 'out' : 'in'} by ${turnsWords(Math.abs(turns), Math.abs(flats))}`;
 }

@@ -79,11 +79,11 @@ export function BenchScreen({
   return (
     <Page
       title="Jobs"
-      lead={total === 0 ? 'No open jobs.' : `${total} open ${total === 1 ? 'job' : 'jobs'}, and what each waits for.`}
+      lead={total === 0 ? 'Jobs stay here until they are closed.' : `${total} open ${total === 1 ? 'job' : 'jobs'}, and what each waits for.`}
       acts={open.length > 0 && newJob}
     >
       {open.length === 0 ? (
-        <Empty title="The bench is clear" act={newJob}>
+        <Empty title="No open jobs" act={newJob}>
           A job is one machine’s visit: its stages, its readings, its belt and its ticket. It shows here until it is closed.
         </Empty>
       ) : (

@@ -61,7 +61,7 @@ function TrialRow({ one }: { one: DueTrial }) {
         </Box>
       </Box>
       <TextField
-        label="What they said"
+        label="Customer’s words"
         value={note}
         onChange={(e) => setNote(e.target.value)}
         slotProps={{ htmlInput: { maxLength: 500 } }}

@@ -112,12 +112,12 @@ export function CompareScreen({ stored }: { stored: StoredDrive }) {
   return (
     <Page
       title={`Compare: ${drive.name}`}
-      lead="Other pulleys or another belt, side by side. What is left empty is as drawn; nothing here changes the drive."
+      lead="Compare other pulleys or another belt. Empty fields are as drawn. The drive is not changed."
       acts={
         <>
           {kept && (
             <Button variant="outlined" onClick={() => keep(null)}>
-              Begin anew
+              Clear
             </Button>
           )}
           <Button component={Link} href={`/drives/${stored.id}`} variant="outlined">
@@ -152,7 +152,7 @@ export function CompareScreen({ stored }: { stored: StoredDrive }) {
             min={50}
             max={2000}
             optional
-            helperText="Where it turns a blade: its tip speed is told."
+            helperText="Optional. Enter it for a blade, to calculate the tip speed."
           />
           <NumberField
             dimension="rotation"
@@ -289,7 +289,7 @@ export function CompareScreen({ stored }: { stored: StoredDrive }) {
       <Box component="section" aria-label="One diameter swept" sx={{ mt: 3 }}>
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 2 }}>
           <Typography variant="h2">One diameter swept</Typography>
-          <Button onClick={() => setChartOpen(!chartOpen)}>{chartOpen ? 'Put away' : 'Show'}</Button>
+          <Button onClick={() => setChartOpen(!chartOpen)}>{chartOpen ? 'Hide' : 'Show'}</Button>
         </Box>
         {chartOpen && (
           <Box sx={{ display: 'grid', gap: 1.5, mt: 1 }}>

@@ -40,7 +40,7 @@ describe('variants of a drive', () => {
     first.unmount();
     show(<CompareScreen stored={RIDER_DRIVE} />, { owner: 71 });
     expect(row('Speed of the driven shaft').at(-1)).not.toBe(drawn);
-    await userEvent.click(screen.getByRole('button', { name: 'Begin anew' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Clear' }));
     expect(row('Speed of the driven shaft').at(-1)).toBe(drawn);
   });
   it('a blade that goes over the limit at its tip is said to, and a variant that cannot be says why', async () => {

@@ -40,7 +40,7 @@ export function BreakIn({ job, onRun }: { job: number; onRun: (words: string) =>
     >
       <Typography variant="h3">Break-in</Typography>
       <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)', mb: 1 }}>
-        A new belt’s first stretch: part throttle, varied speed, stops to cool. Or give it to the rider on the slip.
+        Break-in of a new belt: part throttle, varied speed, stops to cool. Or print the instructions for the rider.
       </Box>
       {running && left !== null ? (
         <>
@@ -48,7 +48,7 @@ export function BreakIn({ job, onRun }: { job: number; onRun: (words: string) =>
             {clock(left)}
           </Box>
           <Button variant="contained" disabled={left > 0} onClick={() => void keep()}>
-            Write down that it was run
+            Record the break-in
           </Button>
           <Button onClick={() => setRunning(null)}>Not this time</Button>
         </>
@@ -65,7 +65,7 @@ export function BreakIn({ job, onRun }: { job: number; onRun: (words: string) =>
               setRunning({ begun: new Date().toISOString(), minutes });
             }}
           >
-            Begin the break-in
+            Start break-in
           </Button>
         </Box>
       )}

@@ -47,7 +47,7 @@ function OnePart({ written, onKeep }: { written: readonly CvtPartMeasured[]; onK
   const before = written.find((w) => w.part === part);
   return (
     <>
-      <Choices label="What" value={part} options={MEASURED_PARTS.map((id) => ({ id, label: PART_WORDS[id].many }))} onChoose={setPart} />
+      <Choices label="Part" value={part} options={MEASURED_PARTS.map((id) => ({ id, label: PART_WORDS[id].many }))} onChoose={setPart} />
       <Places key={part} part={part} before={before} onKeep={onKeep} />
     </>
   );

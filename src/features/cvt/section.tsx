@@ -77,7 +77,7 @@ export function ShiftSection({
     <Box
       component="svg"
       role="img"
-      aria-label={`In section: the belt lies ${Math.round(stand.primary)} mm out on ${names[0]} and ${Math.round(stand.secondary)} mm out on ${names[1]}`}
+      aria-label={`Section: the belt is ${Math.round(stand.primary)} mm out on ${names[0]} and ${Math.round(stand.secondary)} mm out on ${names[1]}`}
       viewBox={`0 0 ${2 * WIDE} ${HIGH}`}
       sx={{ width: '100%', maxWidth: 420, height: 'auto', display: 'block' }}
     >

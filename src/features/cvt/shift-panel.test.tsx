@@ -41,6 +41,6 @@ describe('how a variable drive shifts', () => {
   });
   it('a drive whose sheaves are not measured says what is missing', () => {
     show(<ShiftPanel drive={{ ...drive, pulleys: drive.pulleys.map(({ variable: _v, ...p }) => p) }} />);
-    expect(screen.getByText(/is told once its sheaves are measured/)).toBeTruthy();
+    expect(screen.getByText(/To calculate the shift, enter angle/)).toBeTruthy();
   });
 });

@@ -32,8 +32,7 @@ export function ShiftPanel({ drive, nowMm = null }: { drive: Drive; nowMm?: numb
   if (!variable.ok)
     return (
       <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>
-        How it shifts is told once its sheaves are measured: angle of the faces, hub, rim, opening and travel of each, under Change the
-        drawing.
+        To calculate the shift, enter angle, hub, rim, opening and travel of each sheave under Change the drawing.
       </Box>
     );
   const belt = drive.belts.find((b) => b.route.length > 0);
@@ -130,12 +129,12 @@ function Widths({ pair, widths }: { pair: VariableDrive; widths: readonly { read
     fresh?.result.ok ? `${Math.max(0, Math.round(100 * (1 - fresh.result.shift.top.ratio / s.top.ratio)))} %` : '–';
   const rows: readonly (readonly [string, (s: Shift) => string])[] = [
     ['Idle slack', (s) => show(s.open.slack, 'length')],
-    ['Gives at mid-span, idling', (s) => show(s.open.deflection, 'length')],
+    ['Mid-span deflection at idle', (s) => show(s.open.deflection, 'length')],
     ['Starts at', (s) => `${s.start.ratio.toFixed(2)} to 1`],
     ['Primary closes first by', (s) => fine(s.start.closing)],
     ['Top', (s) => `${s.top.ratio.toFixed(2)} to 1`],
-    ['Of the top of a new belt lost', (s) => lost(s)],
-    ['Lies over the hub of the primary, idling', (s) => fine(Math.max(0, s.open.primary - pair.primary.hubRadius - pair.depth))],
+    ['Top speed lost compared with a new belt', (s) => lost(s)],
+    ['Height above the primary hub at idle', (s) => fine(Math.max(0, s.open.primary - pair.primary.hubRadius - pair.depth))],
     ['It ends because', (s) => LIMIT_WORDS[s.top.limit]],
   ];
   return (

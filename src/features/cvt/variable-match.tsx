@@ -27,7 +27,7 @@ export function VariableMatch({ drive }: { drive: Drive }) {
   if (!variable.ok || !belt)
     return (
       <Box sx={{ my: 2, fontSize: 15, color: 'var(--ts-quiet)' }}>
-        Whether another length will do is told once the sheaves of this drive are measured, under Change the drawing.
+        To judge another length, enter the sheave data of this drive under Change the drawing.
       </Box>
     );
   const { drive: pair, width } = variable;
@@ -47,7 +47,7 @@ export function VariableMatch({ drive }: { drive: Drive }) {
   );
   const rows: readonly (readonly [string, (s: Shift) => string])[] = [
     ['Idle slack', (s) => show(s.open.slack, 'length')],
-    ['Gives at mid-span, idling', (s) => show(s.open.deflection, 'length')],
+    ['Mid-span deflection at idle', (s) => show(s.open.deflection, 'length')],
     ['Starts at', (s) => `${s.start.ratio.toFixed(2)} to 1`],
     ['Top', (s) => `${s.top.ratio.toFixed(2)} to 1`],
     ['It ends because', (s) => LIMIT_WORDS[s.top.limit]],
@@ -56,7 +56,7 @@ export function VariableMatch({ drive }: { drive: Drive }) {
     <Box component="section" aria-label="Try a belt" sx={{ my: 2, maxWidth: 860, display: 'grid', gap: 1.5 }}>
       <Typography variant="h2">Try a belt</Typography>
       <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>
-        What is left empty is as the drive’s own belt: {show(ownOutside, 'length')} outside, {fine(width)} wide.
+        Empty fields are those of the belt on this drive: {show(ownOutside, 'length')} outside, {fine(width)} wide.
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: 'repeat(3, 1fr)' }, gap: 1.5, alignItems: 'start' }}>
         <NumberField dimension="length" label="Outside length" value={lengthMm} onValue={setLength} min={200} max={5000} optional />
@@ -73,7 +73,7 @@ export function VariableMatch({ drive }: { drive: Drive }) {
           ))}
         </Box>
       )}
-      <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="group" aria-label="Beside its own belt">
+      <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="group" aria-label="Compared with the belt on the drive">
         <Table size="small" sx={{ '& td, & th': { px: 1, py: 0.75, verticalAlign: 'top' } }}>
           <TableHead>
             <TableRow>

@@ -29,7 +29,7 @@ describe('trying a belt on a variable drive', () => {
   });
   it('where the sheaves were not measured it says what is wanted', () => {
     show(<VariableMatch drive={{ ...drive, pulleys: drive.pulleys.map(({ variable: _v, ...p }) => p) }} />);
-    expect(screen.getByText(/once the sheaves of this drive are measured/)).toBeTruthy();
+    expect(screen.getByText(/enter the sheave data of this drive/)).toBeTruthy();
   });
 });
 
@@ -43,7 +43,7 @@ describe('parts of a variable drive', () => {
     expect(screen.getByText('2 of 3 places measured.')).toBeTruthy();
     expect(screen.getByRole('button', { name: 'Save measurements' })).toHaveProperty('disabled', true);
     await type('Spring 3', '33.4 mm');
-    expect(await screen.findByText(/Place 3 apart from the rest.*The clutch is due/)).toBeTruthy();
+    expect(await screen.findByText(/Place 3 different from the others.*Replace the clutch/)).toBeTruthy();
     await userEvent.click(screen.getByRole('button', { name: 'Save measurements' }));
     await waitFor(() => expect(keep).toHaveBeenCalledWith({ part: 'shoe-spring', values: [31.2, 31.3, 33.4], limitMm: null, page: '' }));
   });
@@ -54,16 +54,16 @@ describe('a break-in', () => {
     localStorage.clear();
     const run = vi.fn().mockResolvedValue(true);
     const first = show(<BreakIn job={7} onRun={run} />, { owner: 3 });
-    await userEvent.click(screen.getByRole('button', { name: 'Begin the break-in' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Start break-in' }));
     expect(screen.getByRole('timer').textContent).toMatch(/^(20:00|19:5\d)$/);
-    expect(screen.getByRole('button', { name: 'Write down that it was run' })).toHaveProperty('disabled', true);
+    expect(screen.getByRole('button', { name: 'Record the break-in' })).toHaveProperty('disabled', true);
     first.unmount();
     const later = vi.spyOn(Date, 'now').mockReturnValue(Date.now() + 21 * 60_000);
     show(<BreakIn job={7} onRun={run} />, { owner: 3 });
     expect(screen.getByRole('timer').textContent).toBe('0:00');
-    await userEvent.click(screen.getByRole('button', { name: 'Write down that it was run' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Record the break-in' }));
     await waitFor(() => expect(run).toHaveBeenCalledWith(expect.stringMatching(/^Break-in of the new belt: 20 min/)));
-    expect(await screen.findByRole('button', { name: 'Begin the break-in' })).toBeTruthy();
+    expect(await screen.findByRole('button', { name: 'Start break-in' })).toBeTruthy();
     later.mockRestore();
   });
 });

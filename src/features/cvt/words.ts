@@ -1,10 +1,10 @@
 import type { MeasuredPart, PartJudged, TopLimit, VariableFit, VariableReason } from '@/core/cvt';
 
 export const LIMIT_WORDS: Readonly<Record<TopLimit, string>> = {
-  'primary-travel': 'the primary has closed wholly',
+  'primary-travel': 'the primary is fully closed',
   'primary-rim': 'the belt is flush with the rim of the primary',
-  'secondary-hub': 'the belt lies on the hub of the secondary',
-  'secondary-open': 'the secondary is wholly open',
+  'secondary-hub': 'the belt is on the hub of the secondary',
+  'secondary-open': 'the secondary is fully open',
 };
 
 export const PART_WORDS: Readonly<Record<MeasuredPart, { readonly one: string; readonly many: string; readonly how: string }>> = {
@@ -16,25 +16,25 @@ export const PART_WORDS: Readonly<Record<MeasuredPart, { readonly one: string; r
   shoe: { one: 'Shoe', many: 'Clutch shoes', how: 'Lining, at its thinnest.' },
   'shoe-spring': { one: 'Spring', many: 'Shoe springs', how: 'Length as fitted, coil to coil: one longer than the rest is slack.' },
   slide: { one: 'Slide', many: 'Slides', how: 'Play on its rail, by feeler.' },
-  bush: { one: 'Bush', many: 'Bushes', how: 'Play on the shaft, by feeler.' },
+  bush: { one: 'Bushing', many: 'Bushings', how: 'Play on the shaft, by feeler.' },
 };
 
 const places = (at: readonly number[]): string =>
   at.length === 1 ? `place ${at[0]}` : `places ${at.slice(0, -1).join(', ')} and ${at.at(-1)}`;
 
 const DUE_WORDS: Readonly<Record<PartJudged['due'], string>> = {
-  nothing: 'Within limits and alike.',
+  nothing: 'Within limits and equal.',
   'look-up': 'The same. The manual limit was not checked.',
   'the-set': 'Replace the whole set: one new among worn ones takes the others’ work.',
-  'the-clutch': 'The clutch is due: a slack spring or a worn shoe lets it drag at idle and burn.',
-  'the-part': 'Renew what is past it, and look at what it runs on.',
+  'the-clutch': 'Replace the clutch: a slack spring or a worn shoe lets it drag at idle and burn.',
+  'the-part': 'Replace the parts past their limit, and check the mating surfaces.',
 };
 
 /** What the measures of a set say, in words. */
 export function judgedWords({ past, apart, due, limit }: PartJudged): string {
   const said = [
     past.length === 0 ? '' : `${places(past)} ${limit === 'least' ? 'under' : 'over'} the limit`,
-    apart.length === 0 ? '' : `${places(apart)} apart from the rest`,
+    apart.length === 0 ? '' : `${places(apart)} different from the others`,
   ].filter((w) => w !== '');
   const head = said.join('; ');
   return `${head === '' ? '' : `${head.charAt(0).toUpperCase()}${head.slice(1)}. `}${DUE_WORDS[due]}`;
@@ -44,11 +44,11 @@ export function judgedWords({ past, apart, due, limit }: PartJudged): string {
 export function fitWords({ reasons, shift, problem, startShare, topShare }: VariableFit, show: (mm: number) => string): string[] {
   const off = (share: number | null) => `${Math.round(100 * Math.abs((share ?? 1) - 1))} %`;
   const words: Readonly<Record<VariableReason, () => string>> = {
-    'wrong-angle': () => 'Its flanks stand at another angle than the faces: it would wear to an edge.',
+    'wrong-angle': () => 'The flank angle differs from the sheave angle. The belt would wear to an edge.',
     'under-minimum': () => 'It is narrower than the least width this drive allows.',
     'no-place': () => `${problem.charAt(0).toUpperCase()}${problem.slice(1)}.`,
     'tight-at-idle': () => 'It is tight at idle: it drags and creeps, and burns standing.',
-    'nearly-tight': () => `Idling it hangs but ${show(shift!.open.slack)} slack: it may drag.`,
+    'nearly-tight': () => `Only ${show(shift!.open.slack)} of idle slack: the belt can drag.`,
     'starts-late': () => `It pulls away in a gear ${off(startShare)} higher than its own belt: heavy on the belt, and jerky.`,
     'starts-steeper': () => `It pulls away ${off(startShare)} lower than its own belt.`,
     'top-lost': () => `Its top gear is ${off(topShare)} lower than its own belt’s: that much top speed is lost.`,

@@ -11,14 +11,16 @@ const document = z.unknown().transform((value, context): Drive => {
   const [first] = read.problems;
   context.addIssue({
     code: 'custom',
-    message: `The drive cannot be kept yet. ${first ? `${first.path ? `${first.path}: ` : ''}${first.message}` : ''}${read.problems.length > 1 ? ` (and ${read.problems.length - 1} more)` : ''}.`,
+    message: `The drive cannot be saved yet. ${first ? `${first.path ? `${first.path}: ` : ''}${first.message}` : ''}${read.problems.length > 1 ? ` (and ${read.problems.length - 1} more)` : ''}.`,
   });
   return z.NEVER;
 });
 
 const id = z.number().int();
 const nameless = (drive: Drive) =>
-  drive.name.trim() === '' ? { ok: false as const, reason: 'invalid' as const, field: 'name', problem: 'Give the drive a name.' } : null;
+  drive.name.trim() === ''
+    ? { ok: false as const, reason: 'invalid' as const, field: 'name', problem: 'Enter a name for the drive.' }
+    : null;
 
 export const driveActs = {
   'drive.add': action({

@@ -168,7 +168,7 @@ export function AskScreen({
             </Box>
           ) : (
             <Box sx={{ mt: 2, maxWidth: 860 }}>
-              <Fold title="How tight" says="band, settings, and what a reading means">
+              <Fold title="Tension" says="range, settings and readings">
                 <AskTension key={beltId} driveId={stored.id} drive={drive} beltId={beltId} />
               </Fold>
             </Box>
@@ -221,7 +221,7 @@ function PutOnJob({ choice, driveName, onClose }: { choice: BeltChoice; driveNam
           of="open jobs"
           find={(find) => chooseOpenJob({ find })}
           error={unchosen && !job}
-          helperText={unchosen && !job ? 'Choose the job whose ticket it belongs on.' : undefined}
+          helperText={unchosen && !job ? 'Choose the job for this ticket line.' : undefined}
         />
       </DialogContent>
       <DialogActions sx={{ p: 2 }}>

@@ -22,7 +22,7 @@ export function DriveChecks({
   if (missing === 'pulleys')
     return (
       <Alert severity="info" variant="outlined" sx={{ mt: 1 }}>
-        Begin with the pulleys: add one for each, give its outside diameter, and drag it into place. Then add a belt and its route.
+        Start with the pulleys: add each one, enter its outside diameter, and drag it into place. Then add a belt and its route.
       </Alert>
     );
   if (problems.length === 0 && warnings.length === 0)

@@ -45,7 +45,7 @@ export function DrivesScreen({ first, asked }: { first: ListedPage<DriveSummary>
     </>
   );
   return (
-    <Page title="Drives" lead="Drawn once, asked of any belt." acts={acts}>
+    <Page title="Drives" lead="Draw a drive once, then match any belt to it." acts={acts}>
       <ListedRows
         listing={listing}
         find="Find a drive"
@@ -77,7 +77,7 @@ export function DrivesScreen({ first, asked }: { first: ListedPage<DriveSummary>
               )
             }
           >
-            A drive is the pulleys, belts, arms and springs of a machine, to scale. Measure one, draw one, or take in a drive file.
+            A drive is the pulleys, belts, arms and springs of a machine, to scale. Measure one, draw one, or import a drive file.
           </Empty>
         }
       />
@@ -99,13 +99,13 @@ export function ImportDrive() {
       return;
     }
     const { name } = read.drive;
-    const answer = await act('drive.add', { document: read.drive }, { words: `Drive file of ${name}`, done: `${name} is taken in.` });
+    const answer = await act('drive.add', { document: read.drive }, { words: `Drive file of ${name}`, done: `${name} was imported.` });
     if (answer.ok) router.push(`/drives/${answer.value.id}`);
   };
   return (
     <>
       <Button variant="outlined" startIcon={<Icon name="upload" size={18} />} onClick={() => input.current?.click()}>
-        Take in a file
+        Import drive file
       </Button>
       <input
         ref={input}
@@ -120,7 +120,7 @@ export function ImportDrive() {
         }}
       />
       <Dialog open={refused !== null} onClose={() => setRefused(null)} fullWidth maxWidth="sm">
-        <DialogTitle>{refused?.file} was not taken in</DialogTitle>
+        <DialogTitle>{refused?.file} was not imported</DialogTitle>
         <DialogContent>
           <Typography>
             {refused?.problems.length === 1 ? 'One thing is wrong in it:' : `${refused?.problems.length} things are wrong in it:`}
@@ -145,10 +145,10 @@ export function ImportDrive() {
 export function TemplatesScreen() {
   const mayChange = useMayChange();
   return (
-    <Page title="Draw a new drive" lead="Begin with the parts of its kind, or with nothing. Every measure is a placeholder to be changed.">
+    <Page title="Draw a new drive" lead="Start with typical parts, or with none. Replace every placeholder dimension.">
       {!mayChange && (
         <Alert severity="info" variant="outlined" sx={{ mb: 2 }}>
-          You may look round here; saving a drive takes a technician’s account.
+          You can read this page. Only a technician or owner can save a drive.
         </Alert>
       )}
       <TemplateGrid

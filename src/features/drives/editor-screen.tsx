@@ -57,7 +57,7 @@ export function EditorScreen({ stored, start }: { stored: StoredDrive | null; st
             ) : (
               'Not saved yet'
             )}
-            {changed ? ' · changed, kept on this device until you save' : stored ? ' · saved' : ''}
+            {changed ? ' · changed, not saved (stored on this device)' : stored ? ' · saved' : ''}
           </Typography>
         </Box>
         <UndoButtons of={history} />

@@ -61,7 +61,7 @@ export function fieldsOf(drive: Drive, list: PartList | 'drive'): readonly PartF
     case 'pulleys':
       return [
         text('label', 'Name'),
-        choice('role', 'What it does', [
+        choice('role', 'Function', [
           ['driver', 'Drives'],
           ['driven', 'Is driven'],
           ['idler', 'Idler'],
@@ -74,7 +74,7 @@ export function fieldsOf(drive: Drive, list: PartList | 'drive'): readonly PartF
         ]),
         measure('x', 'Across (x)', 'length'),
         measure('y', 'Up (y)', 'length'),
-        measure('z', 'Height of the groove', 'length', { ...optional, help: 'Where grooves do not lie level.' }),
+        measure('z', 'Height of the groove', 'length', { ...optional, help: 'If the grooves are not level.' }),
         measure('rpm', 'Speed', 'rotation', { ...optional, when: is('role', 'driver') }),
         choice(
           'rotation',
@@ -86,16 +86,16 @@ export function fieldsOf(drive: Drive, list: PartList | 'drive'): readonly PartF
           { when: is('role', 'driver') },
         ),
         measure('powerKw', 'Power it takes', 'power', { ...optional, when: is('role', 'driven') }),
-        measure('ride', 'Belt stands proud of the rim by', 'length', optional),
+        measure('ride', 'Belt above the rim by', 'length', optional),
         ...(drive.kind === 'cvt' ? VARIABLE_FIELDS : []),
         text('shaft', 'Shares a shaft named', { ...optional, help: 'Pulleys of one shaft turn as one.' }),
-        text('bearing.designation', 'Bearing', { ...optional, help: 'Such as 6203; gives the load limit.' }),
+        text('bearing.designation', 'Bearing', { ...optional, help: 'Such as 6203. Sets the load limit.' }),
       ];
     case 'belts':
       return [
         text('label', 'Name'),
         choice('section', 'Section', [...SECTIONS.map((s) => [s.name, s.name] as const), ['measured', 'Measured']]),
-        text('designation', 'Printed number', { ...optional, help: 'Such as 4L480 or A46; says the length.' }),
+        text('designation', 'Belt number', { ...optional, help: 'Such as 4L480 or A46. Sets the length.' }),
         measure('length.value', 'or outside length', 'length', optional),
         measure('count', 'Belts or ribs side by side', 'number', optional),
         { path: 'alwaysTight', label: 'Always tight', input: { kind: 'yes', words: 'The belt stays tight when released' }, optional: true },
@@ -160,7 +160,7 @@ export function fieldsOf(drive: Drive, list: PartList | 'drive'): readonly PartF
         text('label', 'Name'),
         measure('min', 'Least', 'length'),
         measure('max', 'Most', 'length'),
-        measure('position', 'Stands at', 'length'),
+        measure('position', 'Setting', 'length'),
         measure('step', 'One step', 'length', optional),
         choice('tensioner', 'Places, bolted', [['', 'A spring end instead'], ...named(drive.tensioners.filter((t) => t.locked === true))], {
           help: 'A slot, an eccentric, twin rods: the place of a locked tensioner.',
@@ -174,7 +174,7 @@ export function fieldsOf(drive: Drive, list: PartList | 'drive'): readonly PartF
         choice('tensioner', 'Moved by', named(drive.tensioners)),
         measure('appliesAt', 'Lands at', 'angle', { when: pivots }),
         measure('appliesAt', 'Lands at', 'length', { when: (p) => !pivots(p) }),
-        choice('side', 'On when the arm stands', [
+        choice('side', 'On when the arm is', [
           ['above', 'At it or above'],
           ['below', 'At it or below'],
         ]),

@@ -40,7 +40,7 @@ export const PARTS_OF_WORDS: Readonly<Record<(typeof PARTS_OF)[number], string>>
   customer: 'The customer’s',
   elsewhere: 'From elsewhere',
 };
-export const ARRIVES_WORDS: Readonly<Record<(typeof ARRIVES)[number], string>> = { whole: 'Whole', apart: 'Apart' };
+export const ARRIVES_WORDS: Readonly<Record<(typeof ARRIVES)[number], string>> = { whole: 'Complete', apart: 'Dismantled' };
 export const BELT_ENDED_WORDS: Readonly<Record<(typeof BELT_ENDED)[number], string>> = {
   'not-asked': 'Not asked',
   stayed: 'It stayed on',
@@ -89,7 +89,7 @@ export function askedWords(asked: Asked): string[] {
   if (asked.doneBefore !== '') said.push(`Done before: ${asked.doneBefore}${asked.doneBy ? ` (${asked.doneBy})` : ''}`);
   if (asked.parts !== 'not-asked')
     said.push(`${PARTS_WORDS[asked.parts]}${asked.partsOf === 'not-asked' ? '' : `, ${PARTS_OF_WORDS[asked.partsOf].toLowerCase()}`}`);
-  if (asked.arrives === 'apart') said.push('Arrives apart');
+  if (asked.arrives === 'apart') said.push('Arrives dismantled');
   if (asked.beltEnded !== 'not-asked') said.push(`Belt: ${BELT_ENDED_WORDS[asked.beltEnded].toLowerCase()}`);
   if (asked.hoursBetween !== null) said.push(`Every ${asked.hoursBetween} h`);
   return said;

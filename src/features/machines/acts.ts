@@ -27,14 +27,14 @@ export const machineActs = {
     input: z
       .object({
         subject: z.union([z.object({ machineId: z.number().int() }), z.object({ driveId: z.number().int() })]),
-        fact: z.custom<FactId>((name) => typeof name === 'string' && isFact(name), 'That is no fact that is kept here.'),
+        fact: z.custom<FactId>((name) => typeof name === 'string' && isFact(name), 'This fact is unknown. Reload the page.'),
         value: z.unknown(),
       })
       .transform(({ subject, fact, value }, context) => {
         if (value === null) return { subject, fact, value };
         const read = factSchema(factOf(fact)).safeParse(value);
         if (read.success) return { subject, fact, value: read.data };
-        context.addIssue({ code: 'custom', message: read.error.issues[0]?.message ?? 'That is no answer to it.', path: ['value'] });
+        context.addIssue({ code: 'custom', message: read.error.issues[0]?.message ?? 'This answer is not valid.', path: ['value'] });
         return z.NEVER;
       }),
     apply: ({ db, person, doneAt }, { subject, fact, value }) =>

@@ -82,7 +82,7 @@ export function MachineScreen({
       }
     >
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' }, gap: 2 }}>
-        <Card title="What it is">
+        <Card title="Machine data">
           <Facts rows={facts} />
           <Box sx={{ mt: 1.5, ml: -2 }}>
             <Button component={Link} href={`/machines/${machine.id}/known`}>

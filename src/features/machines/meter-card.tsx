@@ -47,7 +47,7 @@ export function MeterCard({ machine, log }: { machine: Machine; log: readonly me
             {meterText(rate.perWeek, rate.unit)} a week since <Moment at={rate.since} as="day" />
           </>
         ) : (
-          'Enter two readings at least a week apart to calculate the use per week.'
+          'Enter two readings with at least a week between them to calculate the use per week.'
         )}
       </Box>
       {mayChange && (

@@ -115,7 +115,7 @@ export function PapersCard({
         onAct={() => removing && void remove(removing)}
         onClose={() => setRemoving(null)}
       >
-        It goes for good; tickets keep their own pictures.
+        This permanently deletes it. Tickets keep their own pictures.
       </ConfirmDialog>
     </Card>
   );

@@ -37,31 +37,31 @@ export function Mends({
   const shown = all ? found : found.slice(0, SHOWN);
   const up = new Set(setups);
   return (
-    <Box component="section" aria-label="Mend">
+    <Box component="section" aria-label="Repair">
       {mended.size > 0 && (
         <Box sx={{ mb: 2, display: 'flex', gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
           <Box sx={{ flex: 1, minWidth: 200 }}>
-            Mended: {words.causes.flatMap((c) => (mended.has(c.id) ? [c.label.toLowerCase()] : [])).join(', ')}.
+            Repaired: {words.causes.flatMap((c) => (mended.has(c.id) ? [c.label.toLowerCase()] : [])).join(', ')}.
           </Box>
           <Button variant="contained" onClick={onProve}>
-            Prove it
+            Run the test
           </Button>
         </Box>
       )}
       <TextField
-        label="Find what to mend"
+        label="Find a repair"
         value={find}
         onChange={(e) => {
           setFind(e.target.value);
           setAll(false);
         }}
-        helperText={sought === '' ? 'Below stands what your bad findings speak for.' : ' '}
+        helperText={sought === '' ? 'Listed below: repairs that your bad findings support.' : ' '}
         sx={{ mb: 1, maxWidth: 360 }}
       />
       {found.length === 0 && (
         <Box sx={{ color: 'var(--ts-quiet)' }}>
           {sought === ''
-            ? 'Nothing was found bad yet. Type a name to mend something unseen.'
+            ? 'No check was bad yet. Type a name to repair a part without a check.'
             : `Nothing on this machine is called “${find.trim()}”.`}
         </Box>
       )}
@@ -81,10 +81,10 @@ export function Mends({
             </Box>
             <Button
               variant="outlined"
-              aria-label={`Mend it: ${c.label}`}
-              onClick={() => onPlay({ mend: c.id }, `Practice: mended ${c.label.toLowerCase()}`)}
+              aria-label={`Repair: ${c.label}`}
+              onClick={() => onPlay({ mend: c.id }, `Practice: repaired ${c.label.toLowerCase()}`)}
             >
-              Mend it
+              Repair
             </Button>
           </Box>
         );

@@ -49,7 +49,7 @@ export function PracticeScreen({
       <SimulatedMark />
       <Page
         title="Practice"
-        lead="One to three faults hide in a simulated machine. Ask, look, mend and prove in as few shop minutes as you can; then see what tracing would have done."
+        lead="A simulated machine has one to three faults. Ask, check, repair and test in as few shop minutes as you can. Then compare with tracing."
         acts={
           <Button variant="contained" disabled={busy !== null} onClick={() => void begin()}>
             Any machine
@@ -114,7 +114,7 @@ function CodeCard({ first, busy, onStart }: { first: string; busy: boolean; onSt
       }}
       sx={{ border: '1px dashed var(--ts-edge)', borderRadius: '4px', p: 1.5, display: 'grid', gap: 1, alignContent: 'start' }}
     >
-      <Box sx={{ fontWeight: 650 }}>Somebody else’s machine</Box>
+      <Box sx={{ fontWeight: 650 }}>Shared machine</Box>
       <TextField
         label="Its code"
         value={code}
@@ -176,8 +176,8 @@ function howWords({ result, helped }: PracticeSummary): string {
   if (!result) return 'Under way';
   const { found, needless, leftIn } = result;
   const said = [
-    `${found} of ${found + leftIn} ${found + leftIn === 1 ? 'fault' : 'faults'} mended`,
-    ...(needless > 0 ? [`${needless} mended for nothing`] : []),
+    `${found} of ${found + leftIn} ${found + leftIn === 1 ? 'fault' : 'faults'} repaired`,
+    ...(needless > 0 ? [`${needless} unnecessary repairs`] : []),
     ...(helped ? ['helped'] : []),
   ];
   return said.join(', ');

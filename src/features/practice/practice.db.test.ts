@@ -42,11 +42,11 @@ describe('a round of practice', () => {
     expect(await move(id, 0, { look: 'idler-lean' })).toMatchObject({ ok: true });
     expect(await move(id, 0, { look: 'brake-released' })).toMatchObject({
       ok: false,
-      problem: expect.stringContaining('moved on elsewhere'),
+      problem: expect.stringContaining('continued on another device'),
     });
     expect(await move(id, 1, { look: 'cvt-width' })).toMatchObject({
       ok: false,
-      problem: expect.stringContaining('nothing of that to look at'),
+      problem: expect.stringContaining('no such part to check'),
     });
     expect(await send('practice.move', { id, at: 1, move: { fly: true } })).toMatchObject({ ok: false, reason: 'invalid' });
     const kept = await round(id);

@@ -71,7 +71,7 @@ describe('a round', () => {
     expect(screen.getByText(/Simulated: practice, no job/)).toBeTruthy();
     expect(clock()).toBe('0 min');
     for (const fault of round.machine.faults) expect(screen.queryByText(words.causes.find((c) => c.id === fault)!.label)).toBeNull();
-    expect(screen.queryByText('What may be wrong')).toBeNull();
+    expect(screen.queryByText('Likely causes')).toBeNull();
     const asked = screen.getByRole('region', { name: 'Ask and try' });
     await userEvent.click(within(asked).getByRole('button', { name: /^Started slowly/ }));
     await userEvent.click(within(asked).getByRole('button', { name: 'Check it, 0.5 min' }));
@@ -121,17 +121,17 @@ describe('a round', () => {
     const round = aRound();
     show(<RoundScreen round={round} />);
     await stage('Fit');
-    expect(screen.getByText(/Nothing was found bad yet/)).toBeTruthy();
+    expect(screen.getByText(/No check was bad yet/)).toBeTruthy();
     for (const fault of round.machine.faults) {
       const { label } = words.causes.find((c) => c.id === fault)!;
-      await userEvent.clear(screen.getByLabelText('Find what to mend'));
-      await userEvent.type(screen.getByLabelText('Find what to mend'), label.slice(0, 20));
-      await userEvent.click(screen.getByRole('button', { name: `Mend it: ${label}` }));
+      await userEvent.clear(screen.getByLabelText('Find a repair'));
+      await userEvent.type(screen.getByLabelText('Find a repair'), label.slice(0, 20));
+      await userEvent.click(screen.getByRole('button', { name: `Repair: ${label}` }));
     }
-    await userEvent.click(screen.getByRole('button', { name: 'Prove it' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Run the test' }));
     expect(screen.queryByRole('button', { name: 'Hand it back' })).toBeNull();
     await userEvent.click(screen.getByRole('button', { name: 'Run it and watch' }));
-    expect(screen.getByText(/What was complained of is gone/)).toBeTruthy();
+    expect(screen.getByText(/The complaint did not show/)).toBeTruthy();
     await userEvent.click(screen.getByRole('button', { name: 'Hand it back' }));
     await waitFor(() =>
       expect(sent.map((s) => s.kind)).toEqual([...round.machine.faults.map(() => 'practice.move'), 'practice.move', 'practice.finish']),
@@ -146,7 +146,7 @@ describe('a round', () => {
     view.unmount();
     show(<RoundScreen round={{ ...round, id: ++ids, helped: true }} />);
     await stage('Inspect');
-    expect(screen.getByText('What may be wrong')).toBeTruthy();
+    expect(screen.getByText('Likely causes')).toBeTruthy();
     expect(screen.queryByRole('button', { name: 'What would tracing do?' })).toBeNull();
   });
 });
@@ -157,30 +157,30 @@ describe('a round that is over', () => {
     const round = aRound(over);
     show(<RoundScreen round={{ ...round, played: byTracing(round) }} />);
     expect(screen.getByText(/^Handed back after/)).toBeTruthy();
-    expect(screen.getByText(/Wrong with it:/).textContent).toContain(
+    expect(screen.getByText(/Faults:/).textContent).toContain(
       words.causes.find((c) => c.id === round.machine.faults[0])!.label.toLowerCase(),
     );
     expect(screen.queryByText(/^Better was/)).toBeNull();
-    expect(screen.getByRole('button', { name: 'The same machine once more' })).toBeTruthy();
+    expect(screen.getByRole('button', { name: 'Try this machine again' })).toBeTruthy();
   });
   it('is shared by its address, or by its code where nothing can be copied', async () => {
     const round = aRound(over);
     const user = userEvent.setup();
     show(<RoundScreen round={round} />);
     await user.click(screen.getByRole('button', { name: 'Share this machine' }));
-    expect(await screen.findByText(/Its address is copied/)).toBeTruthy();
+    expect(await screen.findByText(/The address is copied/)).toBeTruthy();
     expect(await navigator.clipboard.readText()).toContain(`/practice?code=${encodeURIComponent(round.code)}`);
     vi.spyOn(navigator.clipboard, 'writeText').mockRejectedValueOnce(new Error('not allowed'));
     await user.click(screen.getByRole('button', { name: 'Share this machine' }));
-    expect(await screen.findByText(new RegExp(`Its code is ${round.code}`))).toBeTruthy();
+    expect(await screen.findByText(new RegExp(`The code is ${round.code}`))).toBeTruthy();
   });
   it('shows beside a worse move what was better, and why', () => {
     const round = aRound(over);
     show(<RoundScreen round={{ ...round, played: [{ move: { prove: true }, result: 'still' }] }} />);
     expect(screen.getByText(/^Given up after 6 min/)).toBeTruthy();
     expect(screen.getByText(/^Better was: /)).toBeTruthy();
-    expect(screen.getByText(/Nothing was mended since it last ran.*(shop minutes for each|% likely)/)).toBeTruthy();
-    expect(screen.getByText('None of it was mended.')).toBeTruthy();
+    expect(screen.getByText(/Nothing was repaired since the last run.*(shop minutes for each|% likely)/)).toBeTruthy();
+    expect(screen.getByText('No fault was repaired.')).toBeTruthy();
   });
 });
 
@@ -198,7 +198,7 @@ describe('the place', () => {
     for (const { letters } of MODELS) expect(practiceDrive(letters).pulleys.length).toBeGreaterThan(1);
     show(<PracticeScreen rounds={[]} />);
     for (const { name } of MODELS) expect(screen.getByRole('button', { name: new RegExp(`^${name}`) })).toBeTruthy();
-    expect(screen.getByText(/No round is over yet/)).toBeTruthy();
+    expect(screen.getByText(/No session is finished yet/)).toBeTruthy();
   });
   it('starts a new machine of the kind chosen, and the one that a code names', async () => {
     const { sent } = serverThat({ ok: true, value: { id: 77 } });
@@ -207,7 +207,7 @@ describe('the place', () => {
     await waitFor(() => expect(went.to).toEqual(['/practice/77']));
     expect(sent[0]).toMatchObject({ kind: 'practice.start', input: { code: expect.stringMatching(/^SC \w{3} \w{3}$/) } });
     await userEvent.type(screen.getByLabelText('Its code'), 'or 4ac 6cb{enter}');
-    expect(screen.getByText(/One sign of this code is not right/)).toBeTruthy();
+    expect(screen.getByText(/One character of this code is wrong/)).toBeTruthy();
     expect(sent).toHaveLength(1);
     await userEvent.clear(screen.getByLabelText('Its code'));
     await userEvent.type(screen.getByLabelText('Its code'), 'or 4ac 6ca{enter}');
@@ -240,8 +240,8 @@ describe('the place', () => {
         ]}
       />,
     );
-    expect(screen.getByText(/you take 1\.2 times the minutes of tracing; in your first 3 rounds it was 3\.0 times/)).toBeTruthy();
+    expect(screen.getByText(/you take 1\.2 times the minutes of tracing\. In your first 3 sessions it was 3\.0 times/)).toBeTruthy();
     expect(within(screen.getByRole('region', { name: 'Under way' })).getAllByRole('link')).toHaveLength(1);
-    expect(screen.getByText(/8 rounds: 7 of 16 faults mended, 7 things mended for nothing/)).toBeTruthy();
+    expect(screen.getByText(/8 sessions: 7 of 16 faults repaired, 7 unnecessary repairs/)).toBeTruthy();
   });
 });

@@ -29,7 +29,7 @@ export function Progress({ rounds }: { rounds: readonly PracticeSummary[] }) {
   if (judged.length === 0)
     return (
       <Box sx={{ color: 'var(--ts-quiet)' }}>
-        No round is over yet. Each that is shows here, beside the minutes that tracing takes on the same machine.
+        No session is finished yet. Finished sessions show here, with the minutes that tracing takes on the same machine.
       </Box>
     );
   const half = Math.floor(counted.length / 2);
@@ -44,23 +44,23 @@ export function Progress({ rounds }: { rounds: readonly PracticeSummary[] }) {
   }));
   const tick = { fontSize: 12, fill: 'var(--ts-quiet)' };
   return (
-    <Box component="section" aria-label="How it goes">
+    <Box component="section" aria-label="Progress">
       <Typography variant="h2" sx={{ mb: 0.5 }}>
-        How it goes
+        Progress
       </Typography>
       <Box sx={{ mb: 1, fontSize: 16 }}>
-        {judged.length} {judged.length === 1 ? 'round' : 'rounds'}: {sum(judged.map((r) => r.result!.found))} of {faults} faults mended,{' '}
-        {needless} {needless === 1 ? 'thing' : 'things'} mended for nothing.
+        {judged.length} {judged.length === 1 ? 'session' : 'sessions'}: {sum(judged.map((r) => r.result!.found))} of {faults} faults
+        repaired, {needless} unnecessary {needless === 1 ? 'repair' : 'repairs'}.
         {late !== null && counted.length >= ENOUGH && early !== null
-          ? ` Unhelped you take ${times(late)} the minutes of tracing; in your first ${half} rounds it was ${times(early)}.`
+          ? ` Without help you take ${times(late)} the minutes of tracing. In your first ${half} sessions it was ${times(early)}.`
           : late !== null
-            ? ` Unhelped you take ${times(timesAsMany(counted)!)} the minutes of tracing.`
+            ? ` Without help you take ${times(timesAsMany(counted)!)} the minutes of tracing.`
             : ''}
       </Box>
       <Box
         sx={{ height: 220, maxWidth: 900 }}
         role="img"
-        aria-label={`Shop minutes of the last ${data.length} rounds beside tracing: ${data.map((d) => `${d.you} and ${d.tracing}`).join('; ')}`}
+        aria-label={`Shop minutes of the last ${data.length} sessions, compared with tracing: ${data.map((d) => `${d.you} and ${d.tracing}`).join('; ')}`}
       >
         <ResponsiveContainer width="100%" height="100%">
           <BarChart data={data} margin={{ top: 8, right: 8, bottom: 4, left: 0 }} barGap={1}>

@@ -20,7 +20,7 @@ const words = vocabulary();
 const causeWords = (ids: readonly string[]) => ids.map((id) => words.causes.find((c) => c.id === id)!.label.toLowerCase()).join('; ');
 const minutesText = (m: number) => `${Math.round(m * 10) / 10} min`;
 
-const BESIDE_WORDS: Readonly<Record<Beside, string>> = { same: 'What tracing does', 'as-good': 'As good', worse: 'Better was' };
+const BESIDE_WORDS: Readonly<Record<Beside, string>> = { same: 'Same as tracing', 'as-good': 'As good', worse: 'Better' };
 
 /** A mark for how a move stands, told by its shape and its word. */
 function BesideMark({ beside }: { beside: Beside }) {
@@ -39,9 +39,9 @@ function BesideMark({ beside }: { beside: Beside }) {
 async function share(code: string): Promise<string> {
   try {
     await navigator.clipboard.writeText(`${window.location.origin}/practice?code=${encodeURIComponent(code)}`);
-    return 'Its address is copied: paste it to whoever shall try the same machine.';
+    return 'The address is copied. Send it to the person who wants to try this machine.';
   } catch {
-    return `Its code is ${code}: whoever types it under Practice gets the same machine.`;
+    return `The code is ${code}. Enter it under Practice to get the same machine.`;
   }
 }
 
@@ -59,10 +59,10 @@ export function Replay({ stored, round, model, helped }: { stored: PracticeRound
       <Box sx={{ display: 'grid', gap: 2.5, gridTemplateColumns: { md: '1fr 260px' }, alignItems: 'start' }}>
         <Box>
           <Typography variant="h1" component="h2" sx={{ mb: 1 }}>
-            {round.gone ? 'Handed back' : 'Given up'} after {minutesText(round.minutes)}
+            {round.gone ? 'Handed back' : 'Stopped'} after {minutesText(round.minutes)}
           </Typography>
           <Box sx={{ fontSize: 17, mb: 0.5 }}>
-            Wrong with it: <strong>{causeWords(machine.faults)}</strong>.
+            Faults: <strong>{causeWords(machine.faults)}</strong>.
           </Box>
           {answer ? <Outcome review={answer} round={round} helped={helped} /> : !failed && <Skeleton variant="text" width={360} />}
         </Box>
@@ -73,7 +73,7 @@ export function Replay({ stored, round, model, helped }: { stored: PracticeRound
           Another {model.name.toLowerCase()}
         </Button>
         <Button variant="outlined" onClick={() => void start(stored.code)}>
-          The same machine once more
+          Try this machine again
         </Button>
         <Button onClick={() => void share(stored.code).then((text) => tell({ tone: 'done', text }))}>Share this machine</Button>
         <Button component={Link} href="/practice">
@@ -109,19 +109,19 @@ function Outcome({ review, round, helped }: { review: Review; round: Round; help
   return (
     <Box sx={{ display: 'grid', gap: 0.5, fontSize: 16 }}>
       <Box>
-        {found.length > 0 ? `Found and mended: ${causeWords(found)}.` : 'None of it was mended.'}
-        {needless.length > 0 && ` Mended for nothing: ${causeWords(needless)}.`}
+        {found.length > 0 ? `Found and repaired: ${causeWords(found)}.` : 'No fault was repaired.'}
+        {needless.length > 0 && ` Unnecessary repairs: ${causeWords(needless)}.`}
       </Box>
       {left.length > 0 && (
         <Box>
-          Still in it: {causeWords(left)}.{round.gone ? ' It does not bring this complaint yet; it is the next visit.' : ''}
+          Faults left: {causeWords(left)}.{round.gone ? ' They do not cause this complaint yet.' : ''}
         </Box>
       )}
       <Box>
         Tracing takes {minutesText(own.minutes)} on this machine
-        {own.left.length > 0 ? `, and hands it back with ${causeWords(own.left)} still in it` : ''}
+        {own.left.length > 0 ? `, and leaves ${causeWords(own.left)}` : ''}
         {round.gone && Math.abs(saved) >= 0.5 ? `: ${minutesText(Math.abs(saved))} ${saved > 0 ? 'less' : 'more'} than you` : ''}.
-        {helped ? ' You looked at what it says.' : ''}
+        {helped ? ' You used its hint.' : ''}
       </Box>
     </Box>
   );

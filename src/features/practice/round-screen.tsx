@@ -112,7 +112,7 @@ export function RoundScreen({ round: first }: { round: PracticeRound }) {
             )}
             {here === 'look' && <Bench key="look" {...props} />}
             {here === 'fit' && (
-              <StageFrame {...props} asks="Mend what was found, and prove it.">
+              <StageFrame {...props} asks="Repair the faults that you found, then test.">
                 <Mends model={model} round={round} onPlay={played.play} onProve={() => go('prove')} />
               </StageFrame>
             )}
@@ -127,7 +127,7 @@ export function RoundScreen({ round: first }: { round: PracticeRound }) {
                 </Button>
               )}
               <Button data-leaves onClick={played.finish}>
-                Give up and see
+                Stop and show result
               </Button>
             </Box>
           </Side>

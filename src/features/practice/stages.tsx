@@ -74,12 +74,12 @@ export function RunIt({ props, played, looked }: { props: StageProps; played: Pl
     <StageFrame {...props}>
       <Box sx={{ mb: 2, fontSize: 17 }}>
         Every part is refitted. Engage and release the drive five times and watch it: {words.prove.minutes} min.
-        {!looked && ' Nothing was looked at yet.'}
+        {!looked && ' Nothing was checked yet.'}
       </Box>
       {last && (
         <Alert severity={last.result === 'gone' ? 'success' : 'warning'} variant="outlined" sx={{ mb: 2, fontSize: 17 }}>
-          {last.result === 'gone' ? 'What was complained of is gone, this time.' : 'It does it still.'}
-          {mendedSince ? ' Something was mended since.' : ''}
+          {last.result === 'gone' ? 'The complaint did not show this time.' : 'The complaint is still present.'}
+          {mendedSince ? ' A repair was made since.' : ''}
         </Alert>
       )}
       {!over && (

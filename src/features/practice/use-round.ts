@@ -92,7 +92,7 @@ export function useRound(first: PracticeRound): PlayedRound {
     helped: stored.helped || waits('practice.hint'),
     over: stored.finishedAt !== null || waits('practice.finish'),
     play,
-    help: () => void act('practice.hint', { id: first.id }, { words: 'Practice: what tracing says', about }),
+    help: () => void act('practice.hint', { id: first.id }, { words: 'Practice: tracing hint', about }),
     finish: () =>
       void act('practice.finish', { id: first.id }, { words: 'Practice: the round is over', about, done: 'The round is over.' }),
   };

@@ -111,8 +111,8 @@ export function ImportDialog({ shelf, onClose }: { shelf: readonly ShelfBelt[]; 
         {!rows ? (
           <>
             <Typography sx={{ mb: 1 }}>
-              A CSV file with a header. Columns: <code>{SHELF_COLUMNS.join(', ')}</code>. Enter a designation, or section and length; the
-              rest may be left out. You see every row before anything is kept.
+              A CSV file with a header. Columns: <code>{SHELF_COLUMNS.join(', ')}</code>. Enter a designation, or section and length. The
+              other columns are optional. You see every row before you import.
             </Typography>
             <Button component="label" variant="contained">
               Choose a file

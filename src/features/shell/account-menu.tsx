@@ -83,6 +83,7 @@ export function AccountMenu({ onShortcuts }: { onShortcuts: () => void }) {
         </MenuItem>
         {item('Units, theme and password', () => router.push('/shop'))}
         {item(bay ? 'Day theme' : 'Bay theme', () => prefer({ theme: bay ? 'day' : 'bay' }))}
+        {item('Glossary', () => router.push('/glossary'))}
         {item('Shortcuts', onShortcuts)}
         {item('Sign out', () => void askToLeave())}
       </Menu>

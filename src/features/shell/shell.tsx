@@ -124,6 +124,7 @@ function Frame({ person, shop, children }: { person: ShellPerson; shop: string; 
   const acts: PaletteAct[] = useMemo(
     () => [
       ...PLACES.map((p) => ({ label: `Go to ${p.name}`, detail: '', run: () => go(p.href) })),
+      { label: 'Open the glossary', detail: '', run: () => go('/glossary') },
       ...(person.role === 'viewer'
         ? []
         : [

@@ -48,7 +48,7 @@ export function AddPersonDialog({ onClose }: { onClose: () => void }) {
         name="password"
         label="First password"
         autoComplete="off"
-        help={`At least ${SHORTEST_PASSWORD} characters. Give it to the person, who can change it here.`}
+        help={`At least ${SHORTEST_PASSWORD} characters. The person can change it here.`}
       />
     </FormDialog>
   );

@@ -95,7 +95,7 @@ export function StackScreen({
     const answered = await act(
       'stack.save',
       { driveId: stored.id, pulley: pulley.id, version, stack: next && { layers: [...next.layers], wantedMm: next.wantedMm } },
-      { words: `Stack of ${pulley.label}`, done: next ? 'The stack is kept.' : 'The stack is taken away.', quiet: true },
+      { words: `Stack of ${pulley.label}`, done: next ? 'Stack saved.' : 'Stack deleted.', quiet: true },
     );
     if (isTaken(answered)) {
       setSaved(next);
@@ -117,7 +117,7 @@ export function StackScreen({
     return (
       <Page title={`Stack of ${pulley.label}`} lead={drive.name} acts={back}>
         <Typography sx={{ mb: 2, maxWidth: 620 }}>
-          Which spacer and washer go where, from below. A wheel that turns freely loose and binds when it is tightened is stacked wrong.
+          Enter spacers and washers in order, from below. If an idler turns freely when loose and binds when tight, its stack is wrong.
         </Typography>
         {mayChange ? (
           <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(230px, 1fr))', gap: 1.5 }}>
@@ -146,7 +146,7 @@ export function StackScreen({
             ))}
           </Box>
         ) : (
-          <Typography sx={{ color: 'var(--ts-quiet)' }}>Nobody has drawn it yet.</Typography>
+          <Typography sx={{ color: 'var(--ts-quiet)' }}>This stack is not drawn yet.</Typography>
         )}
       </Page>
     );
@@ -196,14 +196,13 @@ export function StackScreen({
             <Section stack={stack} faults={faults} selected={selected} />
           </Box>
           <Box sx={{ mt: 1, fontSize: 14, color: 'var(--ts-quiet)' }}>
-            Groove at{' '}
-            {grooveHeight(stack) === null ? 'no height that can be told' : `${show(grooveHeight(stack)!, 'length')} over the bracket`},
+            Groove at {grooveHeight(stack) === null ? 'height unknown' : `${show(grooveHeight(stack)!, 'length')} over the bracket`},
             belongs at {show(stack.wantedMm, 'length')} (dashed). The bolt reaches through {show(clampLength(stack), 'length')}.
           </Box>
           <Box role="status" sx={{ mt: 1.5, display: 'grid', gap: 1 }}>
             {faults.length === 0 ? (
               <Alert severity="success" variant="outlined">
-                Built right: the clamp goes through the inner race from end to end, and the wheel stands at its height.
+                Correct: only the inner race is clamped, and the idler is at its height.
               </Alert>
             ) : (
               faults.map((f) => (
@@ -215,7 +214,7 @@ export function StackScreen({
           </Box>
           {off !== null && angles.length > 0 && Math.abs(off) > 1e-9 && (
             <Box sx={{ mt: 1.5 }}>
-              <Typography variant="h3">How the belt comes in, engaged</Typography>
+              <Typography variant="h3">Entry angle of the belt, engaged</Typography>
               {angles.map((a) => (
                 <Box key={a.belt + a.other + a.spanMm} sx={{ py: 0.5, color: a.degrees > a.limit ? 'var(--ts-copper)' : undefined }}>
                   To {nameOf(a.other)}: {angleWords(a)}.

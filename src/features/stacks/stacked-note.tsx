@@ -25,7 +25,7 @@ function Off({ drive, off }: { drive: Drive; off: readonly { readonly pulley: st
     <Box role="note" sx={{ borderLeft: '3px solid var(--ts-copper)', pl: 1.5, my: 1.5 }}>
       {off.map(({ pulley, mm }) => (
         <Box key={pulley}>
-          <strong>{nameOf(pulley)}</strong> as stacked stands {show(Math.abs(mm), 'length')} too {mm > 0 ? 'high' : 'low'}.
+          <strong>{nameOf(pulley)}</strong> as stacked is {show(Math.abs(mm), 'length')} too {mm > 0 ? 'high' : 'low'}.
           {answer?.ok &&
             entryAngles(drive, answer.answer.solved, pulley, mm).map((a) => (
               <Box key={a.belt + a.other + a.spanMm} sx={{ color: a.degrees > a.limit ? 'var(--ts-copper)' : 'var(--ts-quiet)' }}>

@@ -25,25 +25,25 @@ export function faultWords({ code, layer, mm }: StackFault, stack: Stack, { show
   const what = part ? KIND_WORDS[part.kind].toLowerCase() : '';
   switch (code) {
     case 'no-bracket':
-      return 'There is no bracket: nothing to count its height from.';
+      return 'The bracket is missing. Add it to measure heights from it.';
     case 'no-wheel':
-      return 'There is no wheel in it.';
+      return 'The idler is missing. Add it.';
     case 'two-wheels':
-      return 'Two wheels stand on one bolt; draw each as a stack of its own.';
+      return 'Two idlers are on one bolt. Draw each as its own stack.';
     case 'not-held':
       return 'A bolt-up is held from end to end: a head or a nut at the bottom and at the top, and none between.';
     case 'clamps-shell':
       return `The ${what} is ${show(mm ?? 0, 'length')} wider than the inner race: tightened, it clamps the shell, and a wheel that turned freely loose binds.`;
     case 'rubs-bracket':
-      return 'The wheel lies on the bracket itself: its shell rubs there. A spacer or washer of the race’s width belongs between.';
+      return 'The idler touches the bracket, so its outer race rubs. Fit a spacer or washer as wide as the inner race between them.';
     case 'cup-wrong-way':
-      return 'The cupped washer is the wrong way round: its raised side goes to the nut or head, else the bolt backs off.';
+      return 'The cupped washer is reversed. Fit its raised side to the nut or bolt head. Otherwise the bolt loosens.';
     case 'cup-flat':
-      return 'The cupped washer has gone flat: it no longer keeps the bolt tight. Renew it.';
+      return 'The cupped washer is flat and no longer holds the bolt tight. Replace it.';
     case 'spacer-far-side':
-      return 'The spacer is on the far side of the wheel: the wheel stands where the spacer should.';
+      return 'The spacer is on the wrong side of the idler. The idler is in the place of the spacer.';
     case 'off-height':
-      return `The wheel stands ${show(Math.abs(mm ?? 0), 'length')} too ${(mm ?? 0) > 0 ? 'high' : 'low'}.`;
+      return `The idler is ${show(Math.abs(mm ?? 0), 'length')} too ${(mm ?? 0) > 0 ? 'high' : 'low'}.`;
   }
 }
 

@@ -11,7 +11,7 @@ const document = z.unknown().transform((value, context): Notebook => {
   if (read.ok) return read.notebook;
   context.addIssue({
     code: 'custom',
-    message: `This entry cannot be kept: ${read.problems[0]?.path ?? ''} ${read.problems[0]?.message ?? ''}. The rest is still on this screen.`,
+    message: `This entry could not be saved: ${read.problems[0]?.path ?? ''} ${read.problems[0]?.message ?? ''}. Your other entries are still on this screen.`,
   });
   return z.NEVER;
 });
@@ -49,14 +49,14 @@ export const surveyActs = {
     prepare: async ({ db, person }, input) => {
       const refuse = (problem: string) => ({ ok: false as const, reason: 'refused' as const, problem });
       const stored = await notebooks.findNotebook(db, person.shopId, input.id);
-      if (!stored) return refuse('This notebook was removed meanwhile.');
+      if (!stored) return refuse('Another user deleted this notebook.');
       if (isUnreadable(stored)) return refuse(stored.problem);
       if (stored.version !== input.version) return refuse('The last entry is still on its way. Try again in a moment.');
       const computed = await compute('look', stored.document);
       if (!computed.ok) return computed;
       const look = computed.value;
       if (!look.ok || !look.look.built.drive || !look.look.uncertainty)
-        return refuse('Something is still missing for the drive; the list on this page says what.');
+        return refuse('The drive is incomplete. The list on this page shows the missing entries.');
       return { ok: true, value: { drive: look.look.built.drive, uncertainty: look.look.uncertainty } };
     },
     apply: ({ db, person, now }, input, { drive, uncertainty }) =>

@@ -40,7 +40,7 @@ export function AddMeasure({ notebook, onAdd }: { notebook: Notebook; onAdd: (m:
       : used.some((id) => !places.some((p) => p.id === id)) || new Set(used).size < labels.length
         ? `Choose ${labels.length} different places.`
         : onEdge && edge.trim() === ''
-          ? 'Give the edge a name.'
+          ? 'Enter a name for the edge.'
           : null;
   const add = () => {
     const [a, b, c] = chosen as [string, string, string];
@@ -78,7 +78,7 @@ export function AddMeasure({ notebook, onAdd }: { notebook: Notebook; onAdd: (m:
         gap: 1.5,
       }}
     >
-      <TextField select label="What is measured" value={kind} onChange={(e) => setKind(e.target.value as NewKind)}>
+      <TextField select label="Measurement" value={kind} onChange={(e) => setKind(e.target.value as NewKind)}>
         {NEW_KINDS.map(([value, words]) => (
           <MenuItem key={value} value={value}>
             {words}

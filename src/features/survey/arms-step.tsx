@@ -19,7 +19,7 @@ import { againstRestWords, findingSentence, KIND_OF_TAPE, placeName, SUSPECT_WOR
 
 const PLACE_WORDS: Readonly<Record<ArmPlace, string>> = {
   released: 'Fully released',
-  engaged: 'As far as it goes engaged',
+  engaged: 'Fully engaged',
   brake: 'Where the brake just lands',
 };
 
@@ -172,7 +172,7 @@ function EndRow({ notebook, look, write, mayChange, arm, end }: StepProps & { ar
   const title = `${placeName(notebook, end.from)} to ${within(placeName(notebook, end.to))}`;
   const solved = look?.answer.measures.find((m) => m.id === id);
   const says = skipped
-    ? 'left out'
+    ? 'excluded'
     : [SUSPECT_WORDS[at], againstRestWords(end, solved, notebook.tapeSd, at >= 0, units)].filter(Boolean).join(' · ');
   const change = (ends: (all: NotebookArm['ends']) => NotebookArm['ends'], key?: string) =>
     write((now) => ({ ...now, arms: now.arms.map((a) => (a.id === arm.id ? { ...a, ends: ends(a.ends) } : a)) }), key);
@@ -197,7 +197,7 @@ function EndRow({ notebook, look, write, mayChange, arm, end }: StepProps & { ar
           {says}
           {mayChange && (at >= 0 || skipped) && (
             <Button size="small" onClick={() => set({ skipped: !skipped })}>
-              {skipped ? 'Take it in again' : 'Leave it out'}
+              {skipped ? 'Include again' : 'Exclude'}
             </Button>
           )}
         </Box>

@@ -30,7 +30,7 @@ export function BeltStep({ notebook, look, write, mayChange }: StepProps) {
   return (
     <>
       <SoftText>
-        A belt whose length is known checks all the distances at once. With its number gone, its width and length say what it probably was.
+        A belt with a known length checks all distances together. Without a number, enter its width and length to find its probable size.
       </SoftText>
       {notebook.belts.length === 0 && <Typography>No belt is routed yet.</Typography>}
       {notebook.belts.map((belt) => (
@@ -93,25 +93,25 @@ function BeltCard({ notebook, look, write, mayChange, belt }: StepProps & { belt
         <FormControlLabel
           disabled={!mayChange}
           control={<Checkbox checked={now.taut} onChange={(e) => set({ taut: e.target.checked })} />}
-          label="It lay tight round every pulley while the distances were taken"
+          label="The belt was tight round every pulley during the measurement"
         />
       )}
       {lengthy && (
         <FormControlLabel
           disabled={!mayChange}
           control={<Checkbox checked={now.isNew} onChange={(e) => set({ isNew: e.target.checked })} />}
-          label="This is a new belt’s length, so the drive may ask for it"
+          label="This is the length of a new belt. Use it as the size of the drive"
         />
       )}
       {lengthy && !now.isNew && belt.asks === '' && (
         <Typography sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>
-          A worn belt measures long: its length checks the path, and the drive asks for no belt until you say which.
+          A worn belt is longer than new. Its length checks the path. Enter the belt size that the drive needs.
         </Typography>
       )}
       {belt.asks !== '' && (
         <Typography sx={{ fontSize: 14 }}>
-          The drive asks for <strong className="ts-mono">{belt.asks}</strong>.{' '}
-          {mayChange && <Button onClick={() => put({ asks: '' })}>Take that back</Button>}
+          The drive needs <strong className="ts-mono">{belt.asks}</strong>.{' '}
+          {mayChange && <Button onClick={() => put({ asks: '' })}>Clear</Button>}
         </Typography>
       )}
       {closing && (
@@ -125,7 +125,7 @@ function BeltCard({ notebook, look, write, mayChange, belt }: StepProps & { belt
       )}
       {now.by !== 'unknown' && !closing && read?.ok !== false && (
         <Typography sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>
-          It is held against the path as soon as the distances fix every pulley of this belt.
+          The belt is compared with the path once the distances fix every pulley of this belt.
         </Typography>
       )}
       {now.by !== 'number' && (
@@ -229,7 +229,7 @@ function Guesses({
         <tr>
           <th>Probably</th>
           <th>Odds</th>
-          <th>How worn that makes it</th>
+          <th>Wear with this size</th>
           <th>Take it</th>
         </tr>
       </thead>
@@ -247,7 +247,7 @@ function Guesses({
                 'asked for'
               ) : mayChange && (g.section !== section || g.outsideMm !== null) ? (
                 <Button size="small" onClick={() => onTake(g)}>
-                  {g.outsideMm !== null && g.designation !== null ? `Ask for ${g.designation}` : `Take ${g.section}`}
+                  {g.outsideMm !== null && g.designation !== null ? `Use ${g.designation}` : `Use section ${g.section}`}
                 </Button>
               ) : g.section === section ? (
                 'as routed'

@@ -104,7 +104,7 @@ export function FinishStep({
       {places.length > 0 && (
         <StepCard>
           <Typography variant="h3" sx={{ mb: 0.5 }}>
-            How closely each place is known
+            Uncertainty of each position
           </Typography>
           <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, columns: { xs: 1, sm: 2 }, columnGap: 3, fontSize: 14 }}>
             {places.map((p) => (
@@ -121,7 +121,7 @@ export function FinishStep({
       {look && look.answer.measures.some((m) => m.residual !== null) && (
         <StepCard>
           <Typography variant="h3" sx={{ mb: 0.5 }}>
-            How far each measure lies from the fit
+            Difference of each measurement from the fit
           </Typography>
           <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 14 }}>
             {[...look.answer.measures]
@@ -163,15 +163,15 @@ export function FinishStep({
       {look?.answer.photos.map((p, i) => (
         <Alert key={p.id} severity={p.bent ? 'warning' : 'success'} variant="outlined" sx={{ mb: 1.5 }}>
           {p.bent
-            ? `Photo ${i + 1} disagrees with itself and the tape by up to ${show(Math.max(...p.marks.map((m) => m.offMm)), 'length', 1)}: it was tilted or bent by the lens more than its scale can mend. Mark a rectangle instead of two points, or take it again from further off, square on.`
-            : `Photo ${i + 1} agrees with the rest to ${show(Math.max(0, ...p.marks.map((m) => m.offMm)), 'length', 1)}${p.slantDegrees > 6 ? `, shot about ${show(p.slantDegrees, 'angle', 0)} off square, which the tapes mend as far as they reach` : ''}.`}
+            ? `Photo ${i + 1} disagrees with itself and the tape by up to ${show(Math.max(...p.marks.map((m) => m.offMm)), 'length', 1)}: it is tilted or distorted too much for its scale. Mark a rectangle instead of two points, or take the photo again from further away, at a right angle.`
+            : `Photo ${i + 1} agrees with the rest to ${show(Math.max(0, ...p.marks.map((m) => m.offMm)), 'length', 1)}${p.slantDegrees > 6 ? `, shot about ${show(p.slantDegrees, 'angle', 0)} off square, which the tape measurements correct` : ''}.`}
         </Alert>
       ))}
       {mayChange && (
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
           {onMake && look?.answer.status === 'conflict' && (
             <Button variant="outlined" onClick={onMake}>
-              Make the drive all the same
+              Make the drive anyway
             </Button>
           )}
           <Button color="error" onClick={onRemove}>

@@ -75,7 +75,8 @@ function unlikeWords(notebook: Notebook, { turnedOver, moved }: Image): string {
   const names = moved.slice(0, MOST_NAMED).map((id) => within(placeName(notebook, id)));
   const rest = moved.length - names.length;
   const all = rest > 0 ? [...names, `${rest} more`] : names;
-  const elsewhere = all.length > 1 ? `${all.slice(0, -1).join(', ')} and ${all.at(-1)} stand elsewhere` : `${all[0]} stands elsewhere`;
+  const elsewhere =
+    all.length > 1 ? `${all.slice(0, -1).join(', ')} and ${all.at(-1)} are in other positions` : `${all[0]} is in another position`;
   const parts = [turnedOver ? 'turned over' : '', all.length > 0 ? `the ${elsewhere}` : ''].filter(Boolean);
   const words = parts.join(', ');
   return words.charAt(0).toUpperCase() + words.slice(1);

@@ -139,7 +139,7 @@ export const MeasureRow = memo(function MeasureRow({
             {mayChange && (
               <Box sx={{ display: 'flex', gap: 0.5, flexWrap: 'wrap' }}>
                 <Button size="small" onClick={() => onChange(m.id, { skipped: !skipped })}>
-                  {skipped ? 'Take it in again' : 'Leave it out'}
+                  {skipped ? 'Include again' : 'Exclude'}
                 </Button>
                 <IconButton aria-label={`Remove “${title}”`} onClick={() => onRemove(m.id)}>
                   <Icon name="close" size={18} />

@@ -55,7 +55,7 @@ export function Act({ notebook, look, mayChange, write, onGo, onMake, waiting, m
           title="Put the pulleys down"
           act={
             <Button variant="contained" onClick={() => onGo('pulleys')}>
-              Go to the pulleys
+              Open pulleys
             </Button>
           }
         >
@@ -72,20 +72,20 @@ export function Act({ notebook, look, mayChange, write, onGo, onMake, waiting, m
             </Button>
           }
         >
-          Its outside diameter is not known yet.
+          Its outside diameter is not entered yet.
         </Says>
       );
     case 'route':
       return (
         <Says
-          title="Say how the belt runs"
+          title="Enter the belt route"
           act={
             <Button variant="contained" onClick={() => onGo('route')}>
-              Go to the route
+              Open route
             </Button>
           }
         >
-          Tap the pulleys in the order it passes them.
+          Tap the pulleys in the order in which the belt passes them.
         </Says>
       );
     case 'measure':
@@ -99,7 +99,7 @@ export function Act({ notebook, look, mayChange, write, onGo, onMake, waiting, m
             </Button>
           }
         >
-          Next on the walk round.
+          Next measurement.
         </Says>
       );
     case 'suspect': {
@@ -107,14 +107,14 @@ export function Act({ notebook, look, mayChange, write, onGo, onMake, waiting, m
       if (!reading)
         return (
           <Says
-            title="The measures contradict each other"
+            title="The measurements contradict each other"
             act={
               <Button variant="contained" onClick={() => onGo('tape')}>
-                Go to the distances
+                Open distances
               </Button>
             }
           >
-            No single one explains it: look for a reading with its unit or its ends mixed up.
+            No single measurement explains it. Check for a wrong unit or swapped ends.
           </Says>
         );
       const against = look?.answer.measures.find((m) => m.id === readingId(reading))?.againstRest ?? null;
@@ -127,15 +127,15 @@ export function Act({ notebook, look, mayChange, write, onGo, onMake, waiting, m
               <Button variant="contained" onClick={() => onGo(...placeOfReading(reading))}>
                 Enter it again
               </Button>
-              {mayChange && <Button onClick={() => write((now) => withReadingSkipped(now, reading, true))}>Leave it out</Button>}
+              {mayChange && <Button onClick={() => write((now) => withReadingSkipped(now, reading, true))}>Exclude</Button>}
             </>
           }
         >
-          It is the one most likely wrong
+          It is most likely wrong
           {against === null
             ? ''
-            : `: it reads ${show(Math.abs(against.by), readingDimension(reading))} ${against.by > 0 ? 'more' : 'less'} than the rest says`}
-          .{second ? ` If it reads the same, try ${within(readingTitle(notebook, second))}.` : ''}
+            : `: it reads ${show(Math.abs(against.by), readingDimension(reading))} ${against.by > 0 ? 'more' : 'less'} than expected from the others`}
+          .{second ? ` If it reads the same, check ${within(readingTitle(notebook, second))}.` : ''}
         </Says>
       );
     }
@@ -160,14 +160,14 @@ export function Act({ notebook, look, mayChange, write, onGo, onMake, waiting, m
             )
           }
         >
-          The distances fit a mirror image as well. Stand behind {name(a)} and look towards {name(b)}.
+          The distances also fit a mirror image. Stand behind {name(a)}, facing {name(b)}.
         </Says>
       );
     }
     case 'images':
       return (
         <Says
-          title={`Which of these ${next.images.length === 2 ? 'two' : next.images.length} is it, seen from above?`}
+          title={`Which of these ${next.images.length === 2 ? 'two' : next.images.length} layouts is correct, seen from above?`}
           always={
             <ImagesQuestion
               notebook={notebook}
@@ -178,7 +178,7 @@ export function Act({ notebook, look, mayChange, write, onGo, onMake, waiting, m
           }
           act={null}
         >
-          The distances fit each of them, and the drawings are to scale. Press the one that is like the machine.
+          The distances fit each layout. The drawings are to scale. Choose the one that matches the machine.
         </Says>
       );
     case 'advice': {
@@ -210,37 +210,37 @@ export function Act({ notebook, look, mayChange, write, onGo, onMake, waiting, m
                 onGo(STEP_OF[next.missing.what], next.missing.what === 'diameter' ? `pulley:${next.missing.of}` : `part:${next.missing.of}`)
               }
             >
-              Go there
+              Open it
             </Button>
           }
         >
-          Then the drive can be made.
+          Then you can make the drive.
         </Says>
       );
     case 'make': {
       const better = next.better;
       return (
         <Says
-          title={made ? 'Make the drive anew' : 'Make the drive'}
+          title={made ? 'Make the drive again' : 'Make the drive'}
           act={
             mayChange && (
               <>
                 <Button variant="contained" disabled={waiting !== null || making} onClick={onMake}>
-                  {making ? 'Making it …' : made ? 'Make it anew' : 'Make this drive'}
+                  {making ? 'Making drive…' : made ? 'Make drive again' : 'Make this drive'}
                 </Button>
-                <Button onClick={() => onGo('finish')}>Look it over</Button>
-                {better && <Button onClick={() => addMeasure(notebook, write, onGo, ...better.between)}>Enter one more</Button>}
+                <Button onClick={() => onGo('finish')}>Check result</Button>
+                {better && <Button onClick={() => addMeasure(notebook, write, onGo, ...better.between)}>Enter it</Button>}
               </>
             )
           }
         >
           {waiting ??
             (better
-              ? `One more would sharpen it most: ${name(better.between[0])} to ${name(better.between[1])}, centre to centre.`
-              : 'It is known as closely as these measures can tell.')}
+              ? `The most useful further measurement: ${name(better.between[0])} to ${name(better.between[1])}, centre to centre.`
+              : 'Further measurements would add little.')}
           {look && look.built.findings.length > 0 && (
             <Alert severity="warning" variant="outlined" sx={{ mt: 1, py: 0 }}>
-              {look.built.findings.length === 1 ? 'One doubt is left' : `${look.built.findings.length} doubts are left`}; look it over
+              {look.built.findings.length === 1 ? 'One doubt is left' : `${look.built.findings.length} doubts are left`}; check the result
               first.
             </Alert>
           )}

@@ -14,7 +14,7 @@ export function NextPanel(props: NextPanelProps) {
     : status === 'conflict'
       ? 'Something disagrees'
       : status === 'undetermined'
-        ? 'Not all of it is fixed yet'
+        ? 'Some positions are not fixed yet'
         : look.built.drive
           ? 'Ready to be made'
           : 'Every pulley is fixed';
@@ -24,7 +24,7 @@ export function NextPanel(props: NextPanelProps) {
   return (
     <Box
       component="section"
-      aria-label="What to do next"
+      aria-label="Next step"
       sx={{
         border: '1px solid var(--ts-edge)',
         borderLeft: `4px solid ${status === 'conflict' ? 'var(--ts-copper)' : 'var(--ts-work)'}`,

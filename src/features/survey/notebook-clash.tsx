@@ -23,8 +23,7 @@ export function NotebookClash({
       onTheirs={() => onSettle('theirs')}
       onMine={() => onSettle('mine')}
     >
-      {theirs.changedBy} changed the same as you, on <Moment at={theirs.changedAt} as="dayAndTime" />. Everything else that either of you
-      entered is kept.
+      {theirs.changedBy} changed the same entries as you, on <Moment at={theirs.changedAt} as="dayAndTime" />. All other entries are saved.
     </ClashDialog>
   );
 }

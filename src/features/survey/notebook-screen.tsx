@@ -35,9 +35,9 @@ import { useNotebook, type Keeping } from './use-notebook';
 import { useStep } from './use-step';
 
 const KEEPING_WORDS: Readonly<Record<Keeping, string>> = {
-  kept: 'every entry is kept',
-  keeping: 'keeping …',
-  waiting: 'kept on this device, waiting for the server',
+  kept: 'all entries saved',
+  keeping: 'saving…',
+  waiting: 'saved on this device, not sent',
 };
 
 /** A drive being measured: the steps of the walk, the drawing as it comes out, and the one thing to do next. */
@@ -120,7 +120,7 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
     );
     if (answer.ok) router.push('/drives/measure');
   };
-  const waiting = keeping !== 'kept' ? 'The last entry is still being kept.' : pending ? 'Still computing …' : null;
+  const waiting = keeping !== 'kept' ? 'Saving the last entry…' : pending ? 'Calculating…' : null;
   const shared = { notebook, look, write, mayChange };
   const plate = (
     <Plate
@@ -264,14 +264,13 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
       {clash && <NotebookClash notebook={notebook} clash={clash} onSettle={settle} />}
       <ConfirmDialog
         open={replacing}
-        title="Make the drive anew?"
-        act="Make it anew"
-        leave="Leave it as it is"
+        title="Replace the drive?"
+        act="Replace drive"
+        leave="Cancel"
         onAct={() => void make()}
         onClose={() => setReplacing(false)}
       >
-        It takes the place of the drive made from this notebook before, with whatever was changed on that by hand since. Machines and jobs
-        that use it go on with the new one.
+        This replaces the drive made from this notebook, including later changes by hand. Machines and jobs then use the new drive.
       </ConfirmDialog>
       <ConfirmDialog
         open={removing}
@@ -282,7 +281,8 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
         onAct={() => void remove()}
         onClose={() => setRemoving(false)}
       >
-        {counted(notebook)} go with it{notebook.photos.length > 0 ? ', and its photos for good' : ''}. A drive made from it stays.
+        This permanently deletes {counted(notebook)}
+        {notebook.photos.length > 0 ? ' and its photos' : ''}. A drive made from it is not deleted.
       </ConfirmDialog>
     </Box>
   );

@@ -45,7 +45,7 @@ export function NotebooksScreen({
   return (
     <Page
       title={machine ? `Measure a drive of ${machine.name}` : 'Measure a drive'}
-      lead="With a tape, a caliper and, if you like, a photo. Every entry is kept as you make it; go on from any device."
+      lead="Measure with a tape, a caliper and, optionally, a photo. Every entry is saved. Continue on any device."
     >
       {notebooks.length > 0 && (
         <>
@@ -72,11 +72,11 @@ export function NotebooksScreen({
         </>
       )}
       <Typography variant="h2" sx={{ mb: 1 }}>
-        {notebooks.length > 0 ? 'Begin another' : 'Begin'}
+        {notebooks.length > 0 ? 'Start another notebook' : 'Start a notebook'}
       </Typography>
       {!mayChange && (
         <Alert severity="info" variant="outlined" sx={{ mb: 2 }}>
-          You may look round here; measuring a drive takes a technician’s account.
+          You can read this page. Only a technician or owner can measure a drive.
         </Alert>
       )}
       <TemplateGrid

@@ -108,8 +108,7 @@ export function PhotoMarking({
     const two = scale.kind === 'two-points';
     const next = scaleSpots.length + 1;
     if (next <= wanted) return two ? `Tap end ${next} of the known length.` : `Tap corner ${next} of the rectangle, going round it.`;
-    if (!scaled)
-      return `Enter ${two ? 'how far apart the two points are' : 'how wide and how high the rectangle is'}; then the pulleys can be marked.`;
+    if (!scaled) return `Enter the ${two ? 'distance of the two points' : 'width and height of the rectangle'}. Then mark the pulleys.`;
     if (placing === null) return 'Everything is marked. Drag a mark to set it closer.';
     const name = within(placeName(notebook, placing));
     return marks.some((m) => m.of === placing)

@@ -14,7 +14,7 @@ import { SoftText, type StepProps } from './steps';
 /** Larger files are refused before they are sent. */
 const LARGEST_BYTES = 20 * 1024 * 1024;
 const NO_ANSWER =
-  'The server does not answer; the photo is not in this notebook. Everything else is kept. Choose it again when the network is back.';
+  'The server does not answer. The photo was not saved; all other entries were. Choose the photo again when the network is back.';
 
 /** A photo of the deck: a known length or rectangle on it sets its scale, circles and crosses on it are measures beside those of the tape. */
 export function PhotoStep({ notebook, look, write, mayChange, notebookId }: StepProps & { notebookId: number }) {
@@ -25,7 +25,7 @@ export function PhotoStep({ notebook, look, write, mayChange, notebookId }: Step
   const add = async (file: File) => {
     setProblem(null);
     if (file.size > LARGEST_BYTES)
-      return setProblem('This picture is larger than 20 MB. Take it at a lower resolution, or crop it; what you entered is kept.');
+      return setProblem('This picture is larger than 20 MB. Take it at a lower resolution, or crop it. Your entries are saved.');
     setBusy(true);
     const answer = await fetch(`/api/photos?notebook=${notebookId}`, { method: 'POST', body: file })
       .then(async (r) => (await r.json()) as { ok: true; id: number; width: number; height: number } | { ok: false; problem: string })
@@ -56,8 +56,8 @@ export function PhotoStep({ notebook, look, write, mayChange, notebookId }: Step
   return (
     <>
       <SoftText>
-        From as far off as the shot allows, square on. Lay a steel rule or a sheet of paper flat at the height of the pulleys: it sets the
-        scale. Where it was taken is not kept.
+        Take the photo from far away, at a right angle. Place a steel rule or a sheet of paper flat at the height of the pulleys to set the
+        scale. The location is not saved.
       </SoftText>
       {mayChange && (
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mb: 1.5 }}>
@@ -96,8 +96,8 @@ export function PhotoStep({ notebook, look, write, mayChange, notebookId }: Step
       )}
       {bent?.bent && (
         <Alert severity="warning" variant="outlined" sx={{ mt: 1.5 }}>
-          The marks disagree with each other and the tape by more than a steady hand: the shot was tilted or bent by the lens more than its
-          scale can mend. Mark a rectangle, or take it again from further off.
+          The marks disagree with each other and with the tape. The photo is tilted or distorted too much for its scale. Mark a rectangle,
+          or take the photo again from further away.
         </Alert>
       )}
     </>

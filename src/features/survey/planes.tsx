@@ -46,7 +46,7 @@ export function Planes({ notebook, write, mayChange }: Pick<StepProps, 'notebook
       <Typography variant="h3">Heights of the grooves</Typography>
       {planes.length === 0 ? (
         <SoftText>
-          All grooves are taken to lie level. Where the engine’s lies above the deck’s, the belt climbs and is longer than its plan.
+          All grooves are assumed to be level. If one groove is higher than another, the belt climbs and is longer than in the plan view.
         </SoftText>
       ) : (
         <SoftText>
@@ -90,7 +90,7 @@ export function Planes({ notebook, write, mayChange }: Pick<StepProps, 'notebook
       ))}
       {mayChange && planes.length < 8 && (
         <Button variant="outlined" onClick={add} startIcon={<Icon name="add" size={18} />}>
-          {planes.length === 0 ? 'Grooves lie at different heights' : 'Another plane'}
+          {planes.length === 0 ? 'Grooves at different heights' : 'Add plane'}
         </Button>
       )}
     </Box>

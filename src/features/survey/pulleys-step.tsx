@@ -219,7 +219,7 @@ function PulleyCard({
       )}
       {notebook.planes.length > 0 && (
         <Choice
-          label="Lies in"
+          label="Plane"
           value={p.plane ?? notebook.planes[0]!.id}
           options={notebook.planes.map((plane) => [plane.id, plane.label] as const)}
           disabled={!mayChange}

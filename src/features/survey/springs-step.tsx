@@ -75,7 +75,7 @@ export function SpringsStep({ notebook, look, write, mayChange }: StepProps) {
     });
   return (
     <>
-      <SoftText>Unhook each spring if you safely can: its free length is measured hook to hook, lying loose.</SoftText>
+      <SoftText>Unhook each spring if it is safe. Measure its free length from hook to hook, with the spring loose.</SoftText>
       {notebook.springs.map((spring) => (
         <SpringCard key={spring.id} notebook={notebook} look={look} write={write} mayChange={mayChange} spring={spring} />
       ))}

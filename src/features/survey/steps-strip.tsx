@@ -56,7 +56,7 @@ export function StepsStrip({
                 : !done
                   ? `${progress.done} of ${progress.asked}`
                   : s === 'route' && routeDoubted
-                    ? 'look again'
+                    ? 'check again'
                     : '✓ all'}
             </Box>
           </Box>

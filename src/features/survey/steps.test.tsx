@@ -223,7 +223,7 @@ describe('what to do next', () => {
       />,
     );
     expect(screen.getByRole('status').textContent).toContain('Computing');
-    await press('Go to the pulleys');
+    await press('Open pulleys');
     expect(go).toHaveBeenCalledWith('pulleys');
   });
 });

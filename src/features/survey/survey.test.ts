@@ -240,10 +240,10 @@ describe('words', () => {
     const say = (by: number, sd: number, suspect = true) => againstRestWords(kinds[0]!, solved(by, sd), 2, suspect, units);
     expect([say(1, 3), say(25, 3), say(-25, 3), say(25, 3, false), say(10, 40)]).toEqual([
       'agrees with the rest',
-      '25.0 mm over what the rest says',
-      '25.0 mm under what the rest says',
+      '25.0 mm over the value from the others',
+      '25.0 mm under the value from the others',
       '',
-      'the rest says little of it',
+      'barely checked by the others',
     ]);
   });
 });

@@ -46,7 +46,7 @@ export function TapeStep({
   const says = (m: NotebookMeasure) => {
     const at = suspects.indexOf(m.id);
     const parts =
-      m.skipped === true ? ['left out'] : [SUSPECT_WORDS[at] ?? '', againstRestWords(m, solved.get(m.id), notebook.tapeSd, at >= 0, units)];
+      m.skipped === true ? ['excluded'] : [SUSPECT_WORDS[at] ?? '', againstRestWords(m, solved.get(m.id), notebook.tapeSd, at >= 0, units)];
     return [KIND_WORDS[m.kind], ...parts].filter(Boolean).join(' · ');
   };
   // Rows are many and one is typed in: what they are handed stays the same, so that only those are drawn anew that read otherwise.
@@ -76,8 +76,8 @@ export function TapeStep({
   return (
     <>
       <SoftText>
-        {asked.filter((m) => m.value !== null).length} of {asked.length} taken. Leave the arm where it stands for all of them. Spare
-        measures find mistakes; a tape is taken as good to ± {units.show(2 * notebook.tapeSd, 'length', 0)}.
+        {asked.filter((m) => m.value !== null).length} of {asked.length} taken. Do not move the arm between them. Extra measurements find
+        mistakes. Assumed tape error: ± {units.show(2 * notebook.tapeSd, 'length', 0)}.
       </SoftText>
       {broken && (
         <Alert severity="warning" variant="outlined" sx={{ mb: 1 }}>
@@ -111,7 +111,7 @@ export function TapeStep({
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 1.5 }}>
           {still.length > 0 && (
             <Button variant="outlined" onClick={() => write((now) => ({ ...now, measures: [...now.measures, ...proposeMeasures(now)] }))}>
-              Ask for {still.length} more that the drive needs
+              Add {still.length} more needed measurements
             </Button>
           )}
           <Button variant="outlined" startIcon={<Icon name="add" size={18} />} onClick={() => setAdding(!adding)} aria-expanded={adding}>
@@ -140,7 +140,7 @@ function Sides({ notebook, write, mayChange }: Omit<StepProps, 'look'>) {
     write((now) => ({ ...now, sides: now.sides.flatMap((s, i) => (i !== at ? [s] : next ? [next] : [])) }));
   return (
     <Box component="section" sx={{ mt: 2 }}>
-      <Typography variant="h3">Left or right, as you said</Typography>
+      <Typography variant="h3">Left or right, as entered</Typography>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {notebook.sides.map((s, i) => (
           <Box

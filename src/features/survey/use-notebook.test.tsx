@@ -46,7 +46,7 @@ describe('a notebook keeps itself', () => {
     const hook = open();
     act(() => hook.now().write(named('Hill')));
     await waitFor(() => expect(hook.now().keeping).toBe('waiting'), { timeout: 3000 });
-    expect(hook.now().problem).toMatch(/kept on this device/);
+    expect(hook.now().problem).toMatch(/saved on this device/);
     server.answer(saved(2));
     act(() => void window.dispatchEvent(new Event('online')));
     await keeps(hook);

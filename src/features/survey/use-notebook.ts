@@ -44,7 +44,7 @@ const waitingForm: Form<{ readonly version: number; readonly base: Notebook; rea
 /** An entry is sent this long after the last key, and again this long after a failure. */
 const PAUSE_MS = 500;
 const AGAIN_MS = 4000;
-const UNREACHED = 'The server does not answer. Every entry is kept on this device and sent as soon as it does.';
+const UNREACHED = 'The server does not answer. All entries are saved on this device and sent later.';
 
 /**
  * A notebook that keeps itself: every entry goes to the server a moment later and until then stays on this device too, so that neither a lost

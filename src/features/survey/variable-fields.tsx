@@ -22,7 +22,7 @@ const WALK: readonly {
     min: 5,
     max: 90,
   },
-  { id: 'hubAcross', label: 'Hub, across', help: 'What the belt would lie on at the bottom.', dimension: 'length', min: 2, max: 1000 },
+  { id: 'hubAcross', label: 'Hub, across', help: 'Diameter of the hub under the belt.', dimension: 'length', min: 2, max: 1000 },
   {
     id: 'gapOpen',
     label: 'Face to face at the hub, wide open',
@@ -31,13 +31,15 @@ const WALK: readonly {
     min: 0,
     max: 300,
   },
-  { id: 'gapClosed', label: 'The same, wholly closed', help: 'Belt off; the face run home.', dimension: 'length', min: 0, max: 300 },
+  { id: 'gapClosed', label: 'The same, fully closed', help: 'Belt off, sheave fully closed.', dimension: 'length', min: 0, max: 300 },
 ];
 
 /** What of a sheave’s measures contradicts another; '' where nothing does. */
 export function contradiction({ hubAcross, gapOpen, gapClosed }: Measured, rimAcross: number | null): string {
   if (hubAcross !== null && rimAcross !== null && hubAcross >= rimAcross) return 'The hub is as wide as the rim. Measure again.';
-  return gapOpen !== null && gapClosed !== null && gapOpen <= gapClosed ? 'Open it is no wider than closed. Measure again.' : '';
+  return gapOpen !== null && gapClosed !== null && gapOpen <= gapClosed
+    ? 'The open gap must be wider than the closed gap. Measure again.'
+    : '';
 }
 
 /** Measures of one variable sheave, beside its diameter. */

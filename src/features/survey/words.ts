@@ -77,11 +77,11 @@ export function measureHow(notebook: Notebook, m: NotebookMeasure): string {
     case 'along-edge':
       return `Along the straight edge from its zero mark to the foot of the square that meets ${middle(m.of)}.`;
     case 'in-line':
-      return `Lay a straight edge over the ${name(m.between[0])} and the ${name(m.between[1])}. If ${middle(m.of)} lies under it, enter 0; else how far it stands to the left, seen from the first to the second.`;
+      return `Place a straight edge over the ${name(m.between[0])} and the ${name(m.between[1])}. If ${middle(m.of)} is under it, enter 0. Otherwise enter its distance to the left, seen from the first to the second.`;
     case 'angle':
       return `Protractor on ${middle(m.at)}, one arm to each of the other two.`;
     case 'belt':
-      return 'The length round the path itself, as a string laid over it reads.';
+      return 'Length of a string along the belt path.';
   }
 }
 
@@ -118,8 +118,8 @@ export function againstRestWords(
   if (!against) return '';
   const [dimension, usual] = kind === 'angle' ? (['angle', 1] as const) : (['length', sd ?? tapeSd] as const);
   if (Math.abs(against.by) >= 2 * against.sd)
-    return suspect ? `${show(Math.abs(against.by), dimension)} ${against.by > 0 ? 'over' : 'under'} what the rest says` : '';
-  return against.sd > 6 * usual ? 'the rest says little of it' : 'agrees with the rest';
+    return suspect ? `${show(Math.abs(against.by), dimension)} ${against.by > 0 ? 'over' : 'under'} the value from the others` : '';
+  return against.sd > 6 * usual ? 'barely checked by the others' : 'agrees with the others';
 }
 
 export function missingSentence(notebook: Notebook, m: Missing): string {
@@ -127,31 +127,31 @@ export function missingSentence(notebook: Notebook, m: Missing): string {
   const part = (list: readonly { id: string; label: string }[]) => within(list.find((p) => p.id === m.of)?.label ?? m.of);
   switch (m.what) {
     case 'name':
-      return 'Give the drive a name.';
+      return 'Enter a name for the drive.';
     case 'pulley':
       return m.of === '' ? 'A drive has at least two pulleys.' : `The place of the ${name} is not fixed yet.`;
     case 'diameter':
       return `The diameter of the ${name} is not measured.`;
     case 'variable':
-      return `The faces of the ${name} are not wholly measured, or their measures contradict.`;
+      return `The faces of the ${name} are not fully measured, or the measurements contradict each other.`;
     case 'place':
       return `The place of the ${name} is not fixed yet.`;
     case 'arm-pivot':
       return `The pivot of the ${part(notebook.arms)} is not fixed yet.`;
     case 'arm-end':
-      return `Where the travel of the ${part(notebook.arms)} ends, or its brake lands, is not measured.`;
+      return `The end of travel of the ${part(notebook.arms)}, or its brake-on position, is not measured.`;
     case 'spring':
-      return `The pull of the ${part(notebook.springs)} is not known.`;
+      return `The force of the ${part(notebook.springs)} is not entered.`;
     case 'spring-length':
       return `The free length of the ${part(notebook.springs)} is not measured.`;
     case 'lever':
-      return `How far the lever pulls the ${part(notebook.springs)} is not measured.`;
+      return `The travel of the lever at the ${part(notebook.springs)} is not measured.`;
     case 'route':
       return `The ${part(notebook.belts)} has no route yet.`;
   }
 }
 
-const HELD_WORDS = { released: 'held released', engaged: 'held engaged', brake: 'held where the brake lands' } as const;
+const HELD_WORDS = { released: 'held released', engaged: 'held engaged', brake: 'held where the brake is on' } as const;
 
 /** A distance taken at an arm's end, in a line. */
 export function armReadingTitle(notebook: Notebook, { from, to, kind, at }: NotebookArm['ends'][number]): string {
@@ -165,24 +165,24 @@ export function findingSentence(notebook: Notebook, f: Finding, { show }: Pick<U
   switch (f.code) {
     case 'arm-reading-unchecked': {
       const end = notebook.arms.find((a) => a.id === f.of)?.ends.find((e) => e.id === f.end);
-      return `Nothing checks ${end ? `“${armReadingTitle(notebook, end)}”` : `a reading of the ${arm}`}: a slip in it would go unseen. A distance to a third pulley with the ${arm} held there does.`;
+      return `No other measurement checks ${end ? `“${armReadingTitle(notebook, end)}”` : `a reading of the ${arm}`}. To check it, measure a distance to a third pulley with the ${arm} held there.`;
     }
     case 'second-place':
-      return `Two positions of the ${arm} fit one of its distances; the nearer was taken. A distance to another pulley settles it.`;
+      return `Two positions of the ${arm} fit one of its distances. The nearer one is used. Measure a distance to another pulley to decide.`;
     case 'ends-coincide':
-      return `Both ends of the ${arm}’s travel come out at the same place; measure them again.`;
+      return `Both ends of the ${arm}’s travel are at the same position. Measure them again.`;
     case 'spring-slack':
-      return `The ${spring} hangs loose when the drive is ${f.text === 'engaged' ? 'engaged' : 'released'}, by ${show(f.mm ?? 0, 'length')}. Right for some return springs; else measure its ends or its free length again.`;
+      return `The ${spring} hangs loose when the drive is ${f.text === 'engaged' ? 'engaged' : 'released'}, by ${show(f.mm ?? 0, 'length')}. This is normal for some return springs. Otherwise measure its ends or its free length again.`;
     case 'spring-bad':
       return `The ${spring}: ${f.text ?? 'its readings contradict each other.'}`;
     case 'tightens-the-wrong-way':
       return `Moving the ${arm} towards “engaged” slackens the belt. The two ends may be swapped, or the route is not as drawn.`;
     case 'brake-outside-travel':
-      return `The brake of the ${arm} would land outside its travel; measure where it lands again.`;
+      return `The brake of the ${arm} is on only outside its travel. Measure the brake-on position again.`;
     case 'cannot-teach':
-      return `No rate of the ${spring} gives the tension that was read: check the reading, the belt’s length and the arm’s ends.`;
+      return `No spring rate for the ${spring} matches the tension reading. Check the reading, the belt length and the ends of travel.`;
     case 'keeper-left-out':
-      return `The ${within(notebook.keepers.find((k) => k.id === f.of)?.label ?? f.of)} is left out, as its place is not fixed; it moves nothing.`;
+      return `The ${within(notebook.keepers.find((k) => k.id === f.of)?.label ?? f.of)} is excluded because its position is not fixed. This changes no result.`;
   }
 }
 
@@ -192,28 +192,28 @@ export function closingSentence(notebook: Notebook, beltId: string, check: Closi
   const culprit = check.culprit && notebook.measures.find((m) => m.id === check.culprit!.id);
   const slip =
     culprit && check.culprit
-      ? ` One reading alone would explain it: “${measureTitle(notebook, culprit)}”, if it reads ${show(Math.abs(check.culprit.byMm), 'length')} too ${check.culprit.byMm > 0 ? 'long' : 'short'}.`
+      ? ` One wrong measurement explains it: “${measureTitle(notebook, culprit)}”, if it reads ${show(Math.abs(check.culprit.byMm), 'length')} too ${check.culprit.byMm > 0 ? 'long' : 'short'}.`
       : '';
   switch (check.verdict) {
     case 'agrees':
-      return `The path comes out ${check.differenceMm < 0 ? `${off} shorter` : `${off} longer`} than the ${within(belt?.label ?? beltId)}: as close as the measures allow (± ${show(2 * check.sd, 'length')}).`;
+      return `The path is ${check.differenceMm < 0 ? `${off} shorter` : `${off} longer`} than the ${within(belt?.label ?? beltId)}. This is within the uncertainty (± ${show(2 * check.sd, 'length')}).`;
     case 'stretched':
-      return `The path is ${off} longer than this belt was new: ${(100 * check.share).toFixed(1)} % of stretch, as a worn belt has.`;
+      return `The path is ${off} longer than this belt was new: ${(100 * check.share).toFixed(1)} % of stretch, which is normal for a worn belt.`;
     case 'too-short-for-the-path':
-      return `The path is ${off} longer than the belt, ± ${show(2 * check.sd, 'length')}: no belt stretches so far. It is another belt than it says, or a measure is wrong.${slip}`;
+      return `The path is ${off} longer than the belt, ± ${show(2 * check.sd, 'length')}. No belt stretches so far. The belt has another size, or a measurement is wrong.${slip}`;
     case 'longer-than-the-path':
-      return `The belt was tight, yet the path comes out ${off} shorter than it. It is another belt than it says, or a measure is wrong.${slip}`;
+      return `The belt was tight, but the path is ${off} shorter than the belt. The belt has another size, or a measurement is wrong.${slip}`;
     case 'lies-loose':
-      return `The belt is ${off} longer than the path with the arm where it stood: slack, as it should be with the drive released.`;
+      return `The belt is ${off} longer than the path at this arm position. The belt is slack, which is correct with the drive released.`;
   }
 }
 
 export function doubtSentence({ code }: RouteDoubt, pulley: string): string {
   switch (code) {
     case 'v-on-flat':
-      return `The V side runs on the ${within(pulley)}, which is flat: the back belongs there, unless it stands inside the loop.`;
+      return `The V side runs on the ${within(pulley)}, which is flat. The back belongs there, unless the pulley is inside the loop.`;
     case 'back-in-groove':
-      return `The back runs on the ${within(pulley)}, which has a groove and must pull: the V side belongs there.`;
+      return `The back runs on the ${within(pulley)}, which has a groove and carries load. The V side belongs there.`;
     case 'idler-on-tight-side':
       return `The ${within(pulley)} sits on the tight side, where the belt runs into the driver: it belongs on the slack side, or the driver turns the other way.`;
   }

@@ -50,8 +50,8 @@ export function OverHours({
     return (
       <Box sx={{ display: 'grid', gap: 1, fontSize: 15 }}>
         <Box sx={{ color: 'var(--ts-quiet)' }}>
-          Nothing was measured yet of this belt beside its machine’s hours. Read the meter and the tension at each visit: how it falls, and
-          when it is to be set again, then stands here.
+          No tension of this belt was measured with a meter reading yet. Record both at each visit. The loss of tension and the next
+          adjustment then show here.
         </Box>
         {clamped}
       </Box>

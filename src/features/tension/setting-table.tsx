@@ -12,6 +12,7 @@ import { faultRuns, type JudgedSetting, type Recommendation, type TensionBand } 
 import { placeDimension, type Drive } from '@/core/drive';
 import { Icon } from '@/ui/icons';
 import { useUnits } from '@/ui/units';
+import { Term } from '../glossary/term';
 import { advisedSetting, FAULT_WORDS, runWords } from './words';
 
 /** A position closer to another than this is shown as the same row, mm or degrees. */
@@ -91,10 +92,20 @@ export function SettingTable({
               <TableCell>Setting</TableCell>
               <TableCell align="right">Tension</TableCell>
               {braked && <TableCell>Brake released (margin)</TableCell>}
-              <TableCell align="right">Slack released</TableCell>
+              <TableCell align="right">
+                <Term of="release-slack">Slack</Term> released
+              </TableCell>
               {braked && <TableCell>Brake engaged</TableCell>}
-              {band.floor > 0 && <TableCell align="right">Of slip limit</TableCell>}
-              {band.ceiling !== null && <TableCell align="right">Of bearing limit</TableCell>}
+              {band.floor > 0 && (
+                <TableCell align="right">
+                  % of <Term of="slip-limit">slip limit</Term>
+                </TableCell>
+              )}
+              {band.ceiling !== null && (
+                <TableCell align="right">
+                  % of <Term of="bearing-limit">bearing limit</Term>
+                </TableCell>
+              )}
               {springs.map((s) => (
                 <TableCell key={s.id} align="right">
                   {s.label ?? 'Spring'}

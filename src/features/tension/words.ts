@@ -155,10 +155,10 @@ export const DECIDE_WORDS: Readonly<Record<DecideReason, string>> = {
   'stop-too-long': 'The stop time is over its limit',
   'not-slack': 'The belt does not go slack when released',
   'reserve-left': 'The adjuster can still reach the recommended setting',
-  'drawn-holds': 'The drawing gives enough tension, but the belt engages slowly',
+  'drawn-holds': 'By the drawing the tension is enough, but the belt engages slowly',
   'other-cause': 'Another cause is likely. Check the arm, the belt surface and the engine speed',
   'already-set': 'The adjuster is already at its recommended setting',
-  'no-reserve': 'No setting of any adjuster gives enough tension',
+  'no-reserve': 'No setting of any adjuster reaches enough tension',
   'release-breaks-first': 'Every setting that is tight enough fails when released',
 };
 

@@ -15,7 +15,7 @@ export const traceActs = {
       const problem = correctionProblem(vocabulary(), { ...rest, value });
       if (problem !== null) context.addIssue({ code: 'custom', message: problem });
       else if (rest.because === '')
-        context.addIssue({ code: 'custom', path: ['because'], message: 'Say in a line why: whoever reads it next wants to know.' });
+        context.addIssue({ code: 'custom', path: ['because'], message: 'Enter a reason. The next reader needs it.' });
     }),
     apply: ({ db, person, doneAt }, correction) =>
       faults.correctBase(db, { shopId: person.shopId, personId: person.id, at: doneAt }, correction),

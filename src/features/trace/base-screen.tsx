@@ -62,7 +62,7 @@ export function BaseScreen({
   return (
     <Page
       title="Causes of belt trouble"
-      lead="What tracing goes by: how common each cause is, what shows it, and how it is mended. A machine’s own manual wins."
+      lead="Data of fault tracing: how common each cause is, its signs and its repair. The manual of the machine takes priority."
     >
       <Box sx={{ display: 'grid', gap: 1.5, mb: 2 }}>
         <Choices
@@ -77,8 +77,8 @@ export function BaseScreen({
         <TextField label="Find a cause" value={find} onChange={(e) => setFind(e.target.value)} sx={{ maxWidth: 360 }} />
         <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>
           {jobs === 0
-            ? `Nothing was confirmed on this shop’s own jobs of this kind yet: what ships counts as ${WORTH_JOBS} jobs, and each that is mended and proved moves it.`
-            : `Confirmed on ${jobs} of this shop’s own ${jobs === 1 ? 'job' : 'jobs'} of this kind, beside the ${WORTH_JOBS} that what ships counts as. Take a mend back on its ticket, and it counts no more.`}
+            ? `No cause was confirmed on your jobs of this kind yet. The supplied values count as ${WORTH_JOBS} jobs. Each confirmed repair changes them.`
+            : `Confirmed on ${jobs} of your ${jobs === 1 ? 'job' : 'jobs'} of this kind. The supplied values count as ${WORTH_JOBS} jobs. A repair that is struck out on its ticket no longer counts.`}
         </Box>
       </Box>
       {found.slice(0, all ? found.length : SHOWN).map((c) => (
@@ -147,14 +147,14 @@ function CauseEntry({
       {links && (
         <Box sx={{ pb: 1.5, fontSize: 15, display: 'grid', gap: 0.75 }}>
           <Box>
-            Mended by: {cause.mend.act.charAt(0).toLowerCase()}
-            {cause.mend.act.slice(1)}, {cause.mend.minutes} min{cause.mend.ask ? '; the customer is asked first' : ''}.
+            Repair: {cause.mend.act.charAt(0).toLowerCase()}
+            {cause.mend.act.slice(1)}, {cause.mend.minutes} min{cause.mend.ask ? '; ask the customer first' : ''}.
             {now === shipped ? '' : ` As it ships ${share(shipped)}.`}
           </Box>
           <LinkLine
             {...{ cause: cause.id, mayCorrect }}
             subject={kind}
-            label="How common it is on this kind of drive"
+            label="Frequency on this kind of drive"
             shippedAs={String(commonnessOn(cause, kind))}
             because="a starting guess among machines that come in with one of its complaints"
             own={own(kind)}

@@ -9,7 +9,7 @@ vi.mock('next/navigation', async () => (await import('../test-features')).naviga
 describe('the base, to be read', () => {
   it('tells of a cause how it is mended, what shows it, how often and why', async () => {
     show(<BaseScreen confirmed={[]} corrections={[]} mayCorrect={false} />);
-    expect(screen.getByText(/Nothing was confirmed on this shop’s own jobs of this kind yet/)).toBeTruthy();
+    expect(screen.getByText(/No cause was confirmed on your jobs of this kind yet/)).toBeTruthy();
     await userEvent.type(screen.getByLabelText('Find a cause'), 'brake stays off');
     await userEvent.click(screen.getByRole('button', { name: /^Brake stays off when released/ }));
     expect(screen.getByText(/^Mended by: /)).toBeTruthy();
@@ -42,7 +42,7 @@ describe('the base, to be read', () => {
     await userEvent.click(screen.getByRole('combobox', { name: /In this shop/ }));
     await userEvent.click(within(screen.getByRole('listbox')).getByRole('option', { name: 'sometimes' }));
     await userEvent.click(screen.getByRole('button', { name: 'Save' }));
-    expect(screen.getByText(/Say in a line why/)).toBeTruthy();
+    expect(screen.getByText(/Enter a reason/)).toBeTruthy();
     expect(sent).toEqual([]);
     await userEvent.type(screen.getByLabelText('Since'), 'ours are tried with the belt on');
     await userEvent.click(screen.getByRole('button', { name: 'Save' }));

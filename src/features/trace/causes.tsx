@@ -23,7 +23,7 @@ export function LookAlikes({
   const open = split.checks.filter((id) => !answered.has(id));
   return (
     <Box sx={{ borderLeft: '3px solid var(--ts-work)', pl: 1.5, my: 1 }}>
-      <Box sx={{ fontWeight: 600 }}>The first two look alike</Box>
+      <Box sx={{ fontWeight: 600 }}>The first two causes have the same signs</Box>
       <Box sx={{ fontSize: 15 }}>{split.how}</Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 0.5 }}>
         {open.map((id) => (

@@ -25,7 +25,7 @@ describe('work done before', () => {
     const view = show(
       <DoneBefore lines={[asked({ doneBefore: 'Idler from another machine', parts: 'used' })]} kind="deck-lever" onMended={vi.fn()} />,
     );
-    expect(screen.getByText(/Used parts may have brought their fault/)).toBeTruthy();
+    expect(screen.getByText(/Used parts can have the same fault/)).toBeTruthy();
     for (const lines of [[], [asked({ doneBefore: 'Cleaned it' })]]) {
       view.again(<DoneBefore lines={lines} kind="deck-lever" onMended={vi.fn()} />);
       expect(screen.queryByRole('region', { name: 'Done before' })).toBeNull();

@@ -22,8 +22,8 @@ export function DoneBefore({
   return (
     <Box component="section" aria-label="Done before" sx={{ mb: 2 }}>
       <Box sx={{ mb: 0.5 }}>
-        Done before: “{asked.doneBefore}”. What of this was put right, and it went on?
-        {asked.parts === 'used' && ' Used parts may have brought their fault with them: then leave it.'}
+        Done before: “{asked.doneBefore}”. Which of these was repaired, and the complaint continued?
+        {asked.parts === 'used' && ' Used parts can have the same fault. In that case, choose none.'}
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
         {open.map((id) => (

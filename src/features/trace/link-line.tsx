@@ -147,7 +147,7 @@ function CorrectForm({
           setMissing(false);
         }}
         error={missing}
-        helperText={missing ? 'Say in a line why: whoever reads it next wants to know.' : ' '}
+        helperText={missing ? 'Enter a reason. The next reader needs it.' : ' '}
         slotProps={{ htmlInput: { maxLength: 200 } }}
       />
       <Button type="submit" variant="contained">

@@ -64,7 +64,7 @@ export function NextLook({
         {check.how}
         {named.length > 0 && ` On the drawing: ${named.join(', ')}.`}
         {off.length > 0 && ` First: ${off.map((s) => s.label.toLowerCase()).join(', ')}.`}
-        {parts && ` It tells apart: ${labelOf(one.id).toLowerCase()}, and ${labelOf(other.id).toLowerCase()}.`}
+        {parts && ` It separates: ${labelOf(one.id).toLowerCase()}, and ${labelOf(other.id).toLowerCase()}.`}
       </Box>
       {asked && onAnswer ? (
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
@@ -79,7 +79,7 @@ export function NextLook({
         </Box>
       ) : (
         <Button variant={quiet ? 'outlined' : 'contained'} onClick={() => onCheck(check.id as CheckId)}>
-          Go to it
+          Open check
         </Button>
       )}
       <WhatIf request={request} check={check.id} />

@@ -26,7 +26,7 @@ const USUAL_HEIGHT = 440;
 const checks: readonly Check[] = CHECKS;
 const UNASKED = (): Consent => ({ needed: false, said: 'not-asked' });
 
-/** What may be wrong, what to look at next and why, and when it is time to mend: one thing to do at a time, to be read at arm’s length. */
+/** Likely causes, what to look at next and why, and when it is time to mend: one thing to do at a time, to be read at arm’s length. */
 export function TracePanel({
   request,
   latest: { answer, failed, again },
@@ -128,7 +128,7 @@ export function TracePanel({
       )}
       <Box>
         <Typography variant="h3" sx={{ mb: 0.5 }}>
-          What may be wrong
+          Likely causes
         </Typography>
         {likely.slice(0, all ? likely.length : SHOWN).map((c) => (
           <CauseRow key={c.id} cause={c} onMend={onMend} before={before} />

@@ -40,7 +40,7 @@ describe('why it does that', () => {
     expect(screen.getByText(/^Next check, 1 min$/)).toBeTruthy();
     expect(screen.getByText(/Compare the gap at its front/)).toBeTruthy();
     expect(screen.queryByText('Repair now')).toBeNull();
-    await userEvent.click(screen.getByRole('button', { name: 'Go to it' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Open check' }));
     expect(onCheck).toHaveBeenCalledWith('idler-lean');
   });
   it('lists what to check before the removed covers are refitted, also when a repair is due', async () => {
@@ -79,7 +79,7 @@ describe('why it does that', () => {
   it('tells before a check is made what each answer would leave', async () => {
     asNext('idler-lean');
     open(of([]));
-    await userEvent.click(screen.getByRole('button', { name: 'What would it tell?' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Effect of each result' }));
     expect(screen.getAllByText(/likely: .* \d+ %(, up|, down)?; /).length).toBeGreaterThanOrEqual(2);
   });
   it('the first two that look alike come with what splits them, but for what is answered', async () => {
@@ -89,7 +89,7 @@ describe('why it does that', () => {
         { check: 'idler-tip', result: 'bad' },
       ]),
     );
-    expect(screen.getByText('The first two look alike')).toBeTruthy();
+    expect(screen.getByText('The first two causes have the same signs')).toBeTruthy();
     expect(screen.queryByRole('button', { name: 'Sight the idler against the deck' })).toBeNull();
     await userEvent.click(screen.getByRole('button', { name: 'Brake on when released' }));
     expect(onCheck).toHaveBeenCalledWith('brake-released');

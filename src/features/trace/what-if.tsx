@@ -18,7 +18,7 @@ export function WhatIf({ request, check }: { request: TraceRequest; check: strin
   return (
     <Box>
       <Button aria-expanded={open} onClick={() => setOpen(!open)} sx={{ px: 0 }}>
-        What would it tell?
+        Effect of each result
       </Button>
       {open && !answer && <Skeleton variant="text" width={280} />}
       {open &&

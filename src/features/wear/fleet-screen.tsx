@@ -74,7 +74,7 @@ export function FleetScreen({ belts, spares }: { belts: readonly MeasuredBelt[];
             </Button>
           }
         >
-          Open a job on a machine with a CVT. Measure its belt in the stage Look. Its forecast then appears here.
+          Open a job on a machine with a CVT. Measure its belt at Inspect. Its forecast then appears here.
         </Empty>
       )}
       {failed && (

@@ -26,19 +26,19 @@ describe('a log kept elsewhere', () => {
       'date,meter (km),method,widths (mm)\n2025-06-01,1500,rib-top,29.9;29.95\n2025-07-01,1600,guess,29.9\n2024-01-01,500,single,30.4\n2026-06-01,2400,single,29.4\n',
     );
     expect(await screen.findByText(/Line 3: .*guess/)).toBeTruthy();
-    expect(screen.getByText(/1 reading is left out/)).toBeTruthy();
+    expect(screen.getByText(/1 reading is excluded/)).toBeTruthy();
     await press('Save 2 readings');
     await waitFor(() => expect(keep).toHaveBeenCalledTimes(2));
     expect(keep.mock.calls.map(([w]) => [w.on, w.meter, w.fittedAt])).toEqual([
       ['2025-06-01', 1500, 900],
       ['2026-06-01', 2400, 900],
     ]);
-    expect(await screen.findByText('2 readings taken in.')).toBeTruthy();
+    expect(await screen.findByText('2 readings imported.')).toBeTruthy();
   });
   it('a file that is no log changes nothing and says why', async () => {
     const keep = open();
     await take('a,b\n1,2\n');
-    expect(await screen.findByText(/old\.csv: line 1: there is no column “date”\. Nothing was taken in\./)).toBeTruthy();
+    expect(await screen.findByText(/old\.csv: line 1: there is no column “date”\. Nothing was imported\./)).toBeTruthy();
     expect(keep).not.toHaveBeenCalled();
   });
   it('without a least width nothing is kept: no forecast could follow', async () => {
@@ -100,7 +100,7 @@ describe('how it is ridden, and what was promised', () => {
       );
     await choose('Crawling, slow and heavy', 'Most');
     await choose('Fast and steady', 'Some');
-    await choose('Of it wet', 'Much');
+    await choose('Share of wet riding', 'Much');
     await press('Save use of the machine');
     await waitFor(() => expect(keep).toHaveBeenCalledTimes(1));
     const [riding] = keep.mock.calls[0]!;

@@ -91,7 +91,7 @@ export function LogIn({
       </Box>
       {problem !== '' && (
         <Alert severity="warning" variant="outlined">
-          {problem} Nothing was taken in.
+          {problem} Nothing was imported.
         </Alert>
       )}
       {read && (
@@ -106,7 +106,8 @@ export function LogIn({
               {read.bad.length > BAD_SHOWN && <Box>And {read.bad.length - BAD_SHOWN} more.</Box>}
               {left > 0 && (
                 <Box>
-                  {left} {left === 1 ? 'reading is' : 'readings are'} left out: before this belt was fitted, or without a day as 2026-05-31.
+                  {left} {left === 1 ? 'reading is' : 'readings are'} excluded: before this belt was fitted, or without a date such as
+                  2026-05-31.
                 </Box>
               )}
               {twice > 0 && (
@@ -127,7 +128,7 @@ export function LogIn({
       )}
       {kept > 0 && (
         <Box role="status" sx={{ fontSize: 15 }}>
-          {kept} {kept === 1 ? 'reading' : 'readings'} taken in.
+          {kept} {kept === 1 ? 'reading' : 'readings'} imported.
         </Box>
       )}
     </Box>

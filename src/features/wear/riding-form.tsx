@@ -44,8 +44,8 @@ export function RidingForm({
           onChoose={(a) => setAnswers({ ...answers, [r]: a })}
         />
       ))}
-      <Choices label="Of it wet" value={wet} options={OPTIONS} onChoose={setWet} />
-      <Choices label="Of it dusty" value={dust} options={OPTIONS} onChoose={setDust} />
+      <Choices label="Share of wet riding" value={wet} options={OPTIONS} onChoose={setWet} />
+      <Choices label="Share of dusty riding" value={dust} options={OPTIONS} onChoose={setDust} />
       <Box>
         <Button variant="outlined" disabled={busy || !asked} onClick={() => void keep()}>
           Save use of the machine

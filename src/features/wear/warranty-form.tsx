@@ -51,7 +51,7 @@ export function WarrantyForm({
         />
         <NumberField dimension="number" label={`Or to a meter of, ${unit}`} value={atMost} onValue={setAtMost} min={1} max={1e6} optional />
       </Box>
-      <TextField label="As the owner’s paper says" value={words} onChange={(e) => setWords(e.target.value)} multiline minRows={2} />
+      <TextField label="Warranty terms" value={words} onChange={(e) => setWords(e.target.value)} multiline minRows={2} />
       <FormControlLabel
         control={<Checkbox checked={wetInside} onChange={(e) => setWet(e.target.checked)} />}
         label="Water or mud was found in the housing: it often ends a warranty. Photograph it."

@@ -54,12 +54,12 @@ describe('a width', () => {
     expect(screen.getByText(/Several ribs are two at least/)).toBeTruthy();
     await userEvent.type(screen.getByLabelText('Rib 2'), '29.3');
     await userEvent.tab();
-    expect(screen.getByText(/lie apart from the rest/)).toBeTruthy();
+    expect(screen.getByText(/differ from the others/)).toBeTruthy();
     await press('Save width');
-    expect(screen.getByText(/what the meter showed when this belt was fitted, or say that it has not run/)).toBeTruthy();
+    expect(screen.getByText(/meter reading at which this belt was fitted, or state that it has not run/)).toBeTruthy();
     await userEvent.click(screen.getByRole('checkbox', { name: 'A new belt, read before it runs' }));
     await press('Save width');
-    expect(screen.getByText('Give the least width that the manual allows.')).toBeTruthy();
+    expect(screen.getByText('Enter the minimum width from the manual.')).toBeTruthy();
     expect(keep).not.toHaveBeenCalled();
     expect(screen.getByLabelText('Rib 2')).toHaveProperty('value', '29.3 mm');
   });
@@ -92,7 +92,7 @@ const past = (more: Partial<PastWidth>): PastWidth => ({
 describe('what is left of a belt', () => {
   it('is told with its range, its minimum and its reasons', () => {
     show(<ForecastCard damaged={false} ridden={[]} log={[past({})]} beltName="Hill track" />);
-    expect(screen.getByText('Keep it')).toBeTruthy();
+    expect(screen.getByText('Keep using it')).toBeTruthy();
     expect(screen.getByText(/km/, { selector: 'strong' })).toBeTruthy();
     expect(screen.getByText(/There is one reading only/)).toBeTruthy();
     expect(screen.getByText(/The probability that it is below the minimum is under 1%/)).toBeTruthy();
@@ -157,7 +157,7 @@ describe('the belts of a shop', () => {
     const names = screen.getAllByRole('link').map((l) => l.textContent);
     expect(names).toEqual(['Gone', 'Half', 'Good']);
     expect(screen.getByRole('row', { name: /^Gone Replace it (over )?9\d%/ })).toBeTruthy();
-    expect(screen.getByRole('row', { name: /^Good Keep it/ }).textContent).toMatch(/ km/);
+    expect(screen.getByRole('row', { name: /^Good Keep using it/ }).textContent).toMatch(/ km/);
   });
   it('one that a job calls damaged or broken comes first and is replaced, whatever its width; a spare is needed for it', () => {
     const sound = [30.3, 30.31, 30.3];

@@ -92,11 +92,11 @@ export function WidthForm({
           : meter === null
             ? 'Enter the meter.'
             : on === null
-              ? 'Give what the meter showed when this belt was fitted, or say that it has not run.'
+              ? 'Enter the meter reading at which this belt was fitted, or state that it has not run.'
               : meter < on
                 ? 'The meter shows less than when the belt was fitted. If it was replaced, correct the meter at fitting.'
                 : minimum === null
-                  ? 'Give the least width that the manual allows.'
+                  ? 'Enter the minimum width from the manual.'
                   : isNew !== null && isNew <= minimum
                     ? 'New it is wider than its minimum.'
                     : '';
@@ -119,7 +119,7 @@ export function WidthForm({
     >
       <Typography variant="h3">Read a width</Typography>
       <Choices
-        label="How"
+        label="Method"
         big
         value={method}
         options={WIDTH_METHODS.map((id) => ({ id, label: WIDTH_METHOD_WORDS[id] }))}
@@ -131,8 +131,7 @@ export function WidthForm({
       </Box>
       {firstByPerson && (
         <Alert severity="info" variant="outlined">
-          Your first of this belt: read it in two ways today. Then it is known what your hand adds, and the log stays true whoever reads
-          next.
+          This is your first measurement of this belt. Measure it by two methods today. Then the log can correct for your hand.
         </Alert>
       )}
       <Box sx={{ maxWidth: 260 }}>
@@ -177,9 +176,9 @@ export function WidthForm({
       )}
       {apart.length > 0 && (
         <Alert severity="warning" variant="outlined">
-          {apart.map((i) => fine(widths[i]!)).join(' and ')} {apart.length === 1 ? 'lies' : 'lie'} apart from the rest: a chunk out of that
-          rib, or a slip. Read
-          {apart.length === 1 ? ' that rib' : ' them'} again; kept as typed, it is weighed for what it is.
+          {apart.map((i) => fine(widths[i]!)).join(' and ')} {apart.length === 1 ? 'differs' : 'differ'} from the others: a damaged rib or a
+          misreading. Measure
+          {apart.length === 1 ? ' that rib' : ' them'} again. If you save it as typed, it counts less.
         </Alert>
       )}
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, gap: 1.5, alignItems: 'start' }}>

@@ -8,13 +8,13 @@ export const WIDTH_METHOD_WORDS: Readonly<Record<WidthMethod, string>> = {
 };
 export const WIDTH_HOW: Readonly<Record<WidthMethod, string>> = {
   'rib-top':
-    'Five ribs spread round the belt, jaws just touching at the top of a rib; no squeeze by the thumb wheel. Enter goes to the next.',
+    'Five ribs spread round the belt, jaws only touching at the top of a rib; do not squeeze with the thumb wheel. Enter moves to the next field.',
   single: 'One rib, jaws just touching. A squeezed rib reads up to a quarter of a millimetre narrow: by itself it condemns no belt.',
   'flank-line': 'Two short straight edges laid on the flanks and a third across: truest to how widths are stated. Takes two hands more.',
 };
 
 export const WEAR_VERDICT_WORDS: Readonly<Record<WearVerdict, string>> = {
-  keep: 'Keep it',
+  keep: 'Keep using it',
   plan: 'Plan its replacement',
   replace: 'Replace it',
   'measure-again': 'Measure it again',

@@ -34,7 +34,7 @@ export function OutboxProvider({ owner, onArrived, children }: { owner: number; 
 /** @throws Error outside of the shell, where nobody is signed in */
 export function useOutbox(): Sending {
   const sending = useContext(OutboxContext);
-  if (!sending) throw new Error('an act was done where nobody is signed in');
+  if (!sending) throw new Error('a command was sent without a signed-in user');
   return sending;
 }
 

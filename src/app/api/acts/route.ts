@@ -11,8 +11,8 @@ export async function POST(request: Request): Promise<Response> {
   if (!(await signedIn())) return Response.json(SIGNED_OUT);
   const kind = request.headers.get('x-command-kind');
   const bytes = await readLimited(request.body, mostBytes(kind));
-  if (bytes === null) return refuse(413, 'This is more than can be sent at once. Send it in parts.');
-  if (!withinJsonLimits(bytes)) return refuse(413, 'This has too many values to be sent at once. Send it in parts.');
+  if (bytes === null) return refuse(413, 'The request is too large. Send it in parts.');
+  if (!withinJsonLimits(bytes)) return refuse(413, 'The request has too many values. Send it in parts.');
   let sent: unknown;
   try {
     sent = JSON.parse(bytes.toString('utf8'));
@@ -21,7 +21,7 @@ export async function POST(request: Request): Promise<Response> {
   }
   // The limit that applies is that of the kind it is performed as.
   if (bytes.length > mostBytes(typeof sent === 'object' && sent !== null && 'kind' in sent ? String(sent.kind) : null))
-    return refuse(413, 'This is more than can be sent at once. Send it in parts.');
+    return refuse(413, 'The request is too large. Send it in parts.');
   return Response.json(await perform(ACT_KINDS, sent));
 }
 

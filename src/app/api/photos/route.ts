@@ -22,7 +22,7 @@ export async function POST(request: Request): Promise<Response> {
   if (Number(request.headers.get('content-length') ?? 0) > LARGEST_PICTURE_BYTES) return refuse(413, TOO_LARGE);
   // Bodies are whole in memory until their picture is made: a few at a time, and no queue of them.
   if (receiving >= MOST_RECEIVED)
-    return refuse(503, 'Several photos are being taken in just now. Choose it again in a moment; everything else is kept.');
+    return refuse(503, 'Other photos are being processed. Choose the photo again in a moment. Your entries are saved.');
   receiving++;
   const made = await readLimited(request.body, LARGEST_PICTURE_BYTES)
     .then((bytes) => (bytes ? preparePicture(bytes) : null))

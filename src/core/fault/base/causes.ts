@@ -580,7 +580,7 @@ export const CAUSES = [
     explains: ['smokes', 'short-life'],
     provedBy: ['brake-engaged', 'brake-driving-computed'],
     toldBy: [],
-    mend: { act: 'Give the arm enough travel to lift the brake', minutes: 20, setups: [], ask: false },
+    mend: { act: 'Set the arm so that its travel lifts the brake', minutes: 20, setups: [], ask: false },
   },
   {
     id: 'over-run',

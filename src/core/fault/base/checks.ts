@@ -95,7 +95,7 @@ export const CHECKS = [
   {
     id: 'watch-belt',
     label: 'Watch the belt engage and release',
-    how: 'Stand to the side, out of line with the belt. At idle, engage and watch. Release and watch.',
+    how: 'Stand to the side, out of line with the belt. At idle, engage the drive and watch the belt. Release it and watch again.',
     station: 'belt',
     on: 'drive',
     minutes: 3,
@@ -118,7 +118,7 @@ export const CHECKS = [
   },
   {
     id: 'under-load',
-    label: 'Under load: smell and sound',
+    label: 'Smell and noise under load',
     how: 'Run it in normal work. Listen for a squeal. Smell for rubber.',
     station: 'whole',
     on: 'drive',

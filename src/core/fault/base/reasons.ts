@@ -310,7 +310,7 @@ export const REASONS: Readonly<Record<CauseId, Readonly<Partial<Record<Complaint
     'began-blow': ['sometimes', 'a stick can pull the spring off'],
   },
   'set-too-slack': {
-    'slow-weak': 'the setting gives too little tension',
+    'slow-weak': 'the setting is below the tension that the belt needs',
     'thrown-rough': 'too little tension holds the belt on bumps',
     'thrown-load': 'slack collects until the belt jumps',
     'setting-computed': 'by calculation this setting does not grip',

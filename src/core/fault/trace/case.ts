@@ -47,29 +47,30 @@ export function validateCase(document: unknown, words: Vocabulary): CaseResult {
     return refuse(pathText(issue!.path), issue!.message);
   }
   const { kind, complaint, history, setups } = parsed.data;
-  if (!words.kinds.some((k) => k.id === kind)) return refuse('kind', `“${kind}” is no kind of drive`);
+  if (!words.kinds.some((k) => k.id === kind)) return refuse('kind', `“${kind}” is not a kind of drive`);
   for (const [i, id] of complaint.entries()) {
     const found = words.complaints.find((c) => c.id === id);
-    if (!found) return refuse(`complaint[${i}]`, `“${id}” is no complaint`);
+    if (!found) return refuse(`complaint[${i}]`, `“${id}” is not a complaint`);
     if (!found.kinds.includes(kind)) return refuse(`complaint[${i}]`, `“${id}” is not heard of a drive of kind ${kind}`);
   }
   for (const [i, e] of history.entries()) {
     if ('check' in e) {
       const check = words.checks.find((c) => c.id === e.check);
-      if (!check) return refuse(`history[${i}].check`, `“${e.check}” is no check`);
+      if (!check) return refuse(`history[${i}].check`, `“${e.check}” is not a check`);
       if (!check.kinds.includes(kind))
         return refuse(`history[${i}].check`, `“${e.check}” is a check of another kind of drive than ${kind}`);
       if (!check.results.some((r) => r.id === e.result))
         return refuse(
           `history[${i}].result`,
-          `“${e.result}” is no result of ${e.check}; it has ${check.results.map((r) => r.id).join(', ')}`,
+          `“${e.result}” is not a result of ${e.check}; it has ${check.results.map((r) => r.id).join(', ')}`,
         );
     } else if ('fixed' in e) {
       const cause = words.causes.find((c) => c.id === e.fixed);
-      if (!cause) return refuse(`history[${i}].fixed`, `“${e.fixed}” is no cause`);
-      if (cause.kinds[kind] === undefined) return refuse(`history[${i}].fixed`, `“${e.fixed}” is no cause on a drive of kind ${kind}`);
+      if (!cause) return refuse(`history[${i}].fixed`, `“${e.fixed}” is not a cause`);
+      if (cause.kinds[kind] === undefined) return refuse(`history[${i}].fixed`, `“${e.fixed}” is not a cause on a drive of kind ${kind}`);
     }
   }
-  for (const [i, id] of setups.entries()) if (!words.setups.some((s) => s.id === id)) return refuse(`setups[${i}]`, `“${id}” is no set-up`);
+  for (const [i, id] of setups.entries())
+    if (!words.setups.some((s) => s.id === id)) return refuse(`setups[${i}]`, `“${id}” is not a setup`);
   return { ok: true, case: { kind, complaint: [...new Set(complaint)], history, setups } };
 }

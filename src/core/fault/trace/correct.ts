@@ -28,7 +28,7 @@ export function correctionProblem(words: Vocabulary, { cause, subject, value }: 
   if (!of) return 'The base has no such cause.';
   if (kinds.has(subject)) {
     if (of.kinds[subject] === undefined) return 'That kind of drive does not have this cause.';
-    return (COMMONNESS_VALUES as readonly string[]).includes(value) ? null : 'How common it is goes from 1 to 5.';
+    return (COMMONNESS_VALUES as readonly string[]).includes(value) ? null : 'Enter a frequency from 1 to 5.';
   }
   if (!checks.has(subject) && !complaints.has(subject)) return 'The base has no such complaint or check.';
   return (LINK_VALUES as readonly string[]).includes(value) ? null : 'Choose one of the steps.';

@@ -46,7 +46,7 @@ export type Trace =
   /** No set of causes explains the answers: checks each of which, left out, would make it possible; all of them where no single one does. */
   | { readonly status: 'contradiction'; readonly conflicts: readonly string[] };
 
-/** What may be wrong, most probable first; what to look at next, best first; and whether to stop looking. */
+/** Likely causes, most probable first; what to look at next, best first; and whether to stop looking. */
 export function trace(words: Vocabulary, faultCase: FaultCase): Trace {
   const belief = believe(words, faultCase);
   if (!(belief.total > 0)) {

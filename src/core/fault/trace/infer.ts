@@ -15,7 +15,7 @@ interface Evidence {
   readonly bs: Float64Array;
 }
 
-/** What may be wrong, by weight: sets of one, two or three causes of the kind. */
+/** Likely causes, by weight: sets of one, two or three causes of the kind. */
 export interface Belief {
   /** Causes of the kind, in the vocabulary's order. */
   readonly causes: readonly string[];

@@ -27,7 +27,7 @@ export const ACCESSORY: Procedure = {
     {
       id: 'ratio',
       stage: 'look',
-      text: 'Before you build or buy, check driven speed at top and idle, belt speed for the section, smallest bend, and wrap on the small pulley. The bolt circle of the hub sets the smallest diameter.',
+      text: 'Before you build or buy, check the driven speed at top and idle. Check belt speed, smallest bend, and wrap angle on the small pulley. The bolt circle of the hub sets the smallest diameter.',
     },
     {
       id: 'brackets',

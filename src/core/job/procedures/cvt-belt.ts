@@ -108,7 +108,7 @@ export const CVT_BELT: Procedure = {
     {
       id: 'break-in',
       stage: 'prove',
-      text: 'Break in the belt: part throttle, varied speed, stops to cool. Do it by the clock, or give the rider written instructions.',
+      text: 'Break in the belt: part throttle, varied speed, stops to cool. Time it by the clock, or print instructions for the rider.',
     },
     {
       id: 'record',

@@ -143,7 +143,7 @@ export const DECK_OFF: Procedure = {
     {
       id: 'advice',
       stage: 'book',
-      text: 'Tell the customer: engage at full throttle, in one quick movement. Plan a follow-up after the first day of use.',
+      text: 'Show the customer: engage at full throttle, in one quick movement. Plan a follow-up after the first day of use.',
     },
   ],
 };

@@ -61,7 +61,7 @@ export const ECCENTRIC: Procedure = {
       id: 'raise',
       stage: 'set',
       instrument: 'setting',
-      text: 'Turn the eccentric in the direction that raises the pulley. Two angles give the same height: use the one with this drive’s marks.',
+      text: 'Turn the eccentric in the direction that raises the pulley. Two angles set the same height: use the one with this drive’s marks.',
       why: 'The other angle moves the shaft sideways.',
     },
     {

@@ -56,12 +56,12 @@ export const MID_PTO: Procedure = {
     {
       id: 'judge-both',
       stage: 'match',
-      text: 'Judge the PTO belt with both belts in the drive. The attachment belt is always tight and does not have to release.',
+      text: 'Judge the PTO belt with both belts in the drive. The attachment belt is always tight and need not release.',
     },
     {
       id: 'idler-spring',
       stage: 'set',
-      text: 'With the attachment mounted, both belts on and the lever engaged, check that the idler spring is neither coil-bound nor loose.',
+      text: 'Mount the attachment with both belts on. Engage the lever. Check that the idler spring is neither coil-bound nor loose.',
       reads: [length('Idler spring', 'engaged'), length('Gap of the collar')],
     },
     {
@@ -90,7 +90,7 @@ export const MID_PTO: Procedure = {
     {
       id: 'keepers',
       stage: 'set',
-      text: 'Set the belt stops (guard edge, guide wire). Engaged: clear of the belt. Released: the belt rests on them. Set both ends alike, then tighten their bolts.',
+      text: 'Set the belt stops (guard edge, guide wire). Engaged: clear of the belt. Released: the belt rests on them. Set both ends the same, then tighten their bolts.',
       reads: [length('Gap', 'engaged'), length('Gap', 'released')],
       loop: 'keepers',
     },

@@ -15,7 +15,7 @@ export const SLIDING_DECK: Procedure = {
       id: 'link-first',
       stage: 'ask',
       checks: ['holding-link'],
-      text: 'If the blades do not turn, first check whether the holding link is in its clip or still in its hole.',
+      text: 'If the blades do not turn, check the holding link first: in its clip, or still in its hole?',
       stop: { when: 'Still in its hole', to: 'put the link in its clip', stage: 'fit' },
     },
     {

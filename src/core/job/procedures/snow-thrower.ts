@@ -43,7 +43,7 @@ export const SNOW_THROWER: Procedure = {
     {
       id: 'engagement-spring',
       stage: 'fit',
-      text: 'Fit the engagement spring and pass the cable end through the module. The manual or your photo shows which spring end goes where.',
+      text: 'Fit the engagement spring and pass the cable end through the module. The manual or your photo shows the place of each spring end.',
       where: engagedBy('lever-cable', 'lever-rod'),
     },
     {

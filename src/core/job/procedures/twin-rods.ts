@@ -51,7 +51,7 @@ export const TWIN_RODS: Procedure = {
     {
       id: 'band-changed',
       stage: 'fit',
-      text: 'To change the band, move the engine towards the drum with the jack, evenly on both rods, until the band lifts off without prying. Clean the grooves. Fit the new band with every rib in its own groove.',
+      text: 'To change the band, move the engine towards the drum with the jack. Move both rods evenly until the band lifts off without prying. Clean the grooves. Fit the new band with every rib in its own groove.',
       hold: true,
       where: { any: [bad('belt-surface'), bad('belt-depth')] },
     },

@@ -74,8 +74,8 @@ export function CloseForm(props: StageProps) {
     >
       {hand.unfit.length > 0 && (
         <Alert severity="error" variant="outlined">
-          Not confirmed: {hand.unfit.map((u) => UNFIT_WORDS[u]).join('; ')}. Run the test first. Otherwise the machine goes back only as not
-          safe to use, signed by an owner with a reason, and its ticket says so.
+          Not confirmed: {hand.unfit.map((u) => UNFIT_WORDS[u]).join('; ')}. Run the test first. Without it, the machine can only be
+          returned as not safe to use. An owner must sign this with a reason, which prints on the ticket.
         </Alert>
       )}
       {hand.unfit.length === 0 && hand.known.length + hand.leftIn.length > 0 && (

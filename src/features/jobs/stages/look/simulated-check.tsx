@@ -49,7 +49,7 @@ export function SimulatedCheck({
           .
           {writable && (
             <Button onClick={onMend} sx={{ display: 'block' }}>
-              Go to possible repairs
+              Open possible repairs
             </Button>
           )}
         </Box>

@@ -112,7 +112,7 @@ export function TestForm({ job, at, acts, bay, writable }: Pick<StageProps, 'job
           disabled={!writable}
           value={proof.complaint === 'not-said' ? null : proof.complaint}
           options={[
-            { id: 'gone', label: 'Gone' },
+            { id: 'gone', label: 'Fixed' },
             { id: 'still', label: 'Still present' },
           ]}
           onChoose={(complaint) => put({ complaint, watched: true })}
