@@ -139,7 +139,7 @@ test.describe('a wrong stack', () => {
     await expect(ticketOf(page)).toContainText(/stack against the parts diagram: something missing or turned round/i);
 
     // Its repair leads back to the drawing; a stack that is drawn wrong cannot be recorded as rebuilt.
-    await openStep(page, /Stack it/);
+    await openStep(page, /Assemble the stack/);
     await nowCard(page).getByRole('link', { name: 'Open its stack' }).click();
     await expect(page.getByText(/^Rebuild the stack on the machine/)).toBeVisible();
     await expect(page.getByRole('button', { name: 'Record the stack as rebuilt' })).toHaveCount(0);
