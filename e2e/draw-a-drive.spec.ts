@@ -24,7 +24,7 @@ test('a drive is drawn from nothing, asked, saved as a file, taken in again and 
   await field(page, 'Power it takes', '2 hp');
   await choose(page, 'Part', /^Belts/);
   await page.getByRole('button', { name: 'Add a belt' }).click();
-  await field(page, 'Printed number', 'A42');
+  await field(page, 'Belt number', 'A42');
   await expect(page.getByText('The drive can be solved.')).toBeVisible();
   await choose(page, 'Part', /^States/);
   await page.getByRole('button', { name: 'Take disengaged off' }).click();

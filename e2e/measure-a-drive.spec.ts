@@ -341,7 +341,7 @@ test('a photo sets places and sizes: scale, circles, keyboard, and files that ar
   await tap(300, 300);
   await tap(300, 900);
   // Nothing is marked before the scale is known.
-  await expect(page.getByText(/^Enter how far apart the two points are/)).toBeVisible();
+  await expect(page.getByText(/^Enter the distance of the two points/)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Primary sheave', exact: true })).toBeDisabled();
   await fill(page, 'Between the two points', '300 mm');
   await expect(page.getByText('Tap the middle of the primary sheave.')).toBeVisible();

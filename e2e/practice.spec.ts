@@ -65,7 +65,7 @@ test.describe('a round of practice', () => {
 
     await expect(page.getByText(/^Faults:/)).toBeVisible();
     await expect(page.getByText('Move by move')).toBeVisible();
-    await expect(page.getByText(/^Better was: /).first()).toBeVisible();
+    await expect(page.getByText(/^Better: /).first()).toBeVisible();
     await expect(page.getByText('The same machine by tracing alone')).toBeVisible();
 
     // It is no job, and stands in Practice alone.

@@ -68,7 +68,7 @@ test('a stack is dragged wrong and put right by the keyboard alone, and kept', a
   await page.keyboard.press('ArrowDown');
   await page.waitForTimeout(300);
   await page.keyboard.press('Space');
-  await expect(page.getByText(/^Built right/)).toBeVisible();
+  await expect(page.getByText(/^Correct:/)).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).press('Enter');
   await expect(page.getByText(/spacer is on the wrong side/)).toBeVisible();
   // And with the pointer.
@@ -79,7 +79,7 @@ test('a stack is dragged wrong and put right by the keyboard alone, and kept', a
   await page.mouse.move(from.x + 20, from.y + 40, { steps: 4 });
   await page.mouse.move(to.x + 20, to.y + 40, { steps: 8 });
   await page.mouse.up();
-  await expect(page.getByText(/^Built right/)).toBeVisible();
+  await expect(page.getByText(/^Correct:/)).toBeVisible();
   await page.getByRole('button', { name: 'Save stack' }).click();
   await expect(page.getByRole('button', { name: 'Save stack' })).toBeDisabled();
   await page.getByRole('link', { name: 'Back to the drive' }).click();

@@ -46,7 +46,7 @@ for (const [name, path, text] of [
     }
     if (name === 'ticket') await expect(page.getByRole('img', { name: /engaged/ })).toBeVisible();
     // Built wrong in the demo data, unless somebody has put it right since.
-    if (name === 'stack' && (await page.getByText(/^Built right/).count()) > 0)
+    if (name === 'stack' && (await page.getByText(/^Correct:/).count()) > 0)
       await page.getByRole('button', { name: /^Up: Spacer/ }).click();
     await shoot(page, name);
   });

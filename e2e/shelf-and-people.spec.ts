@@ -21,10 +21,10 @@ test.describe('the shelf', () => {
     await expect(page.getByText('4L470: 1 in stock.')).toBeVisible();
     await page.getByLabel('Find a belt').fill('');
     await page.getByRole('button', { name: 'Add a belt' }).click();
-    await page.getByLabel('Printed number').fill('7Q999');
+    await page.getByLabel('Belt number').fill('7Q999');
     await page.getByRole('button', { name: 'Add to stock' }).click();
     await expect(page.getByText(/“7Q999” is not a belt number/)).toBeVisible();
-    await page.getByLabel('Printed number').fill('4L505');
+    await page.getByLabel('Belt number').fill('4L505');
     await expect(page.getByText('4L, 50 1/2 in outside')).toBeVisible();
     await page.getByRole('dialog').getByLabel('Bin', { exact: true }).fill('Z9');
     await page.getByRole('button', { name: 'Add to stock' }).click();

@@ -31,7 +31,7 @@ import {
   procedureOf,
   type Asked,
   type Finding,
-  type NextLook,
+  type FollowUp,
   type Stage,
   type RidingWritten,
   type WarrantyWritten,
@@ -86,7 +86,7 @@ interface DemoJob {
     readonly text: string;
     readonly stopS?: number;
     readonly slack?: true;
-    readonly look?: NextLook;
+    readonly look?: FollowUp;
     readonly next?: string;
   };
   /** What was asked, beside the complaint. */
@@ -110,7 +110,7 @@ function orThrow<T extends { ok: boolean }>(result: T): Extract<T, { ok: true }>
 export async function seedDemo(db: Database, now: Date): Promise<void> {
   const [first, ...others] = DEMO_ACCOUNTS;
   const owner = orThrow(
-    await people.foundShop(
+    await people.createShop(
       db,
       'Quay Bay Repairs',
       {

@@ -221,7 +221,7 @@ async function send(base: string, cookie: string, id: string, personId: number, 
 
 async function prepare(db: Database): Promise<{ readonly person: number; readonly subjects: Subjects }> {
   const owner = { name: 'Ines Tarrow', email: 'ines@quaybay.example', passwordHash: 'none' };
-  const founded = await people.foundShop(db, 'Quay Bay Repairs', owner, 'UTC');
+  const founded = await people.createShop(db, 'Quay Bay Repairs', owner, 'UTC');
   if (!founded.ok) throw new Error(founded.problem);
   const { id: person, shopId } = founded.value;
   const one = async (sql: string, bind: readonly unknown[]) =>

@@ -166,7 +166,7 @@ async function main(): Promise<void> {
   let app: ReturnType<typeof background> | undefined;
   try {
     await migrate(db.sequelize);
-    const founded = await people.foundShop(
+    const founded = await people.createShop(
       db,
       'Quay Bay Repairs',
       {

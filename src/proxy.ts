@@ -1,5 +1,5 @@
 import { NextResponse, type NextRequest } from 'next/server';
-import { fromElsewhere } from './server/origin';
+import { isCrossOrigin } from './server/origin';
 
 /**
  * What a page may load, sent with every one of them: nothing from anywhere else, scripts only by the number drawn for this answer. Styles are written
@@ -58,7 +58,7 @@ export function proxy(request: NextRequest): NextResponse {
   if (isMalformed(request.nextUrl.pathname))
     return new NextResponse(NO_ADDRESS, { status: 400, headers: { 'content-type': 'text/html; charset=utf-8' } });
   // A server action of another origin is refused here with a sentence; the framework would answer it as a failure of its own.
-  if (request.headers.has('next-action') && fromElsewhere(request.headers))
+  if (request.headers.has('next-action') && isCrossOrigin(request.headers))
     return new NextResponse('Actions can only be sent from a page of Taut Sheave.', { status: 403 });
   const nonce = crypto.randomUUID().replaceAll('-', '');
   const csp = policy(nonce, process.env.NODE_ENV !== 'production');

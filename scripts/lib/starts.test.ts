@@ -110,8 +110,8 @@ describe('an address of a database', () => {
   ])('%s', async (url, sentence) => expect(await whyNotAnswering(url)).toMatch(sentence));
   it.each<[string, (socket: Socket) => void, RegExp | null]>([
     ['says nothing', () => undefined, /Nothing answers/],
-    ['hangs up', (s) => s.end(), /hung up/],
-    ['speaks something else', (s) => s.once('data', () => s.write('HTTP/1.1 400 Bad Request\r\n')), /no PostgreSQL/],
+    ['hangs up', (s) => s.end(), /closed the connection/],
+    ['speaks something else', (s) => s.once('data', () => s.write('HTTP/1.1 400 Bad Request\r\n')), /not PostgreSQL/],
     ['refuses TLS as a server may', (s) => s.once('data', () => s.write('N')), null],
     ['offers TLS', (s) => s.once('data', () => s.write('S')), null],
   ])('where what answers %s', async (_, act, sentence) => {

@@ -1,7 +1,7 @@
 'use client';
 
 import './globals.css';
-import { Alone } from '@/ui/alone';
+import { StandaloneMessage } from '@/ui/standalone-message';
 
 /** Where nothing of the application could be drawn: a page by itself. */
 export default function GlobalError({ reset }: { error: Error; reset: () => void }) {
@@ -9,10 +9,10 @@ export default function GlobalError({ reset }: { error: Error; reset: () => void
     <html lang="en">
       <body>
         <title>Taut Sheave</title>
-        <Alone title="This page could not be shown" act={{ words: 'Load it again', run: reset }}>
+        <StandaloneMessage title="This page could not be shown" act={{ words: 'Load it again', run: reset }}>
           Changes marked as saved are not lost. Notes and drawings that you were editing are saved on this device. If this happens again,
           see the server’s log.
-        </Alone>
+        </StandaloneMessage>
       </body>
     </html>
   );

@@ -1,11 +1,11 @@
-import { Alone } from '@/ui/alone';
+import { StandaloneMessage } from '@/ui/standalone-message';
 
 export const metadata = { title: 'Not here' };
 
 export default function NotFound() {
   return (
-    <Alone title="Page not found" act={{ words: 'Open Jobs', href: '/' }}>
+    <StandaloneMessage title="Page not found" act={{ words: 'Open Jobs', href: '/' }}>
       Check the address. The record may have been deleted.
-    </Alone>
+    </StandaloneMessage>
   );
 }

@@ -20,7 +20,7 @@ describe('what is gone or changed meanwhile', () => {
     const belt = value(await shelf.addShelfBelt(shop.db, shop.owner.shopId, { ...row, quantity: 1 }));
     const entry = await booked(belt, withPlace);
     value(await shelf.removeShelfBelt(shop.db, shop.owner.shopId, belt.id, belt.version + 1));
-    value(await tickets.takeBack(shop.db, shop.by(), number, entry));
+    value(await tickets.voidEntry(shop.db, shop.by(), number, entry));
     expect(await shelf.listShelf(shop.db, shop.owner.shopId)).toMatchObject([
       { designation: '4L480', section: '4L', quantity: 1, bin: 'B2', priceCents: 1480, supplierNote: withPlace ? 'boat' : '' },
     ]);
@@ -30,7 +30,7 @@ describe('what is gone or changed meanwhile', () => {
     const entry = await booked(belt, true);
     value(await shelf.removeShelfBelt(shop.db, shop.owner.shopId, belt.id, belt.version + 1));
     value(await shelf.addShelfBelt(shop.db, shop.owner.shopId, { ...row, designation: '4L-480', quantity: 4 }));
-    value(await tickets.takeBack(shop.db, shop.by(), number, entry));
+    value(await tickets.voidEntry(shop.db, shop.by(), number, entry));
     expect((await shelf.listShelf(shop.db, shop.owner.shopId)).map((b) => [b.designation, b.quantity])).toEqual([['4L-480', 5]]);
   });
   it('a belt that was counted since it was seen is not removed', async () => {

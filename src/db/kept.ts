@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { validateDrive, type Drive, type Uncertainty } from '../core/drive';
 import { validateNotebook, type Notebook } from '../core/survey';
-import { bySchema, readKept, type Checked, type Form, type Read, type Unreadable } from '../core/stored';
+import { bySchema, readStored, type Checked, type Form, type Read, type Unreadable } from '../core/stored';
 
 /** A row whose document no longer reads: it is shown as such, with its text to be saved, and stands in no list's way. */
 export interface UnreadableRow extends Omit<Unreadable, 'ok'> {
@@ -73,13 +73,13 @@ const versionOf = (document: unknown): number => {
   return typeof version === 'number' ? version : 1;
 };
 
-export const readDrive = (document: unknown): Read<Drive> => readKept(driveForm, versionOf(document), document);
-export const readNotebook = (document: unknown): Read<Notebook> => readKept(notebookForm, versionOf(document), document);
+export const readDrive = (document: unknown): Read<Drive> => readStored(driveForm, versionOf(document), document);
+export const readNotebook = (document: unknown): Read<Notebook> => readStored(notebookForm, versionOf(document), document);
 
 /** How well a drive's numbers are known; null where that was never kept, or no longer reads: the drive then counts as drawn. */
 export function readUncertainty(kept: unknown): Uncertainty | null {
   if (kept === null || kept === undefined) return null;
-  const read = readKept(uncertaintyForm, 1, kept);
+  const read = readStored(uncertaintyForm, 1, kept);
   return read.ok ? read.value : null;
 }
 
@@ -87,6 +87,6 @@ export const DEFAULT_PREFERENCES: Preferences = { system: 'inch', inchDenominato
 
 /** A person's choices; those of a new person where they no longer read. */
 export function readPreferences(kept: unknown): Preferences {
-  const read = readKept(preferencesForm, 1, kept);
+  const read = readStored(preferencesForm, 1, kept);
   return read.ok ? read.value : DEFAULT_PREFERENCES;
 }

@@ -16,7 +16,7 @@ export const stale = <Current>(what: string, current: Current) => ({
 });
 
 /** Runs a write and turns the breach of a unique rule into a sentence. */
-export async function unlessTaken<T>(sentence: string, write: () => Promise<T>): Promise<T | ReturnType<typeof refused>> {
+export async function onUniqueViolation<T>(sentence: string, write: () => Promise<T>): Promise<T | ReturnType<typeof refused>> {
   try {
     return await write();
   } catch (error) {

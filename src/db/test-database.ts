@@ -83,7 +83,7 @@ export function shopForTests(name: string): TestShop {
     const { db } = there(made);
     await db.sequelize.query('TRUNCATE shops, sign_in_attempts RESTART IDENTITY CASCADE');
     owner = value(
-      await people.foundShop(db, 'Quay Bay Repairs', { name: 'Ines Tarrow', email: 'Ines@QuayBay.example', passwordHash: 'x' }, 'UTC'),
+      await people.createShop(db, 'Quay Bay Repairs', { name: 'Ines Tarrow', email: 'Ines@QuayBay.example', passwordHash: 'x' }, 'UTC'),
     );
   });
   return {

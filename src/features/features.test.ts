@@ -6,8 +6,8 @@ import {
   newMatcher,
   readCandidate,
   settingsThatRun,
-  sunkDrive,
-  tryLength,
+  withBeltSeatOffset,
+  evaluateLength,
   validateDrive,
   type MatchedBelt,
   type ReasonCode,
@@ -269,20 +269,24 @@ describe('reasons are true', () => {
       [to - 0.05, true],
       [to + 0.05, false],
     ] as const) {
-      expect([position, tryLength(matcher, 1226, { adjusters: { cable: position } }).failures.length === 0]).toEqual([position, runs]);
+      expect([position, evaluateLength(matcher, 1226, { adjusters: { cable: position } }).failures.length === 0]).toEqual([position, runs]);
     }
     expect(rescueSentence([{ adjuster: 'cable', ranges: [] }], drive, metric)).toBeNull();
   });
   it('a belt that sits 0.8 mm lower moves both ends of the window by about 2π times as much', () => {
     const { window } = judged('orchard-rider', 'blade', 1219.2);
-    const made = compileDrive(sunkDrive(demoDrive('orchard-rider'), 'blade', 0.8));
+    const made = compileDrive(withBeltSeatOffset(demoDrive('orchard-rider'), 'blade', 0.8));
     if (!made.ok) throw new Error();
     const worn = lengthWindow(newMatcher(made.compiled, 'blade')!);
     for (const moved of [window.shortestMm! - worn.shortestMm!, window.longestMm! - worn.longestMm!]) {
       expect(moved).toBeGreaterThan(4.5);
       expect(moved).toBeLessThan(7.5);
     }
-    expect(sunkDrive(demoDrive('orchard-rider'), 'blade', 0.8, 'crank').pulleys.map((p) => p.ride)).toEqual([-0.8, undefined, undefined]);
+    expect(withBeltSeatOffset(demoDrive('orchard-rider'), 'blade', 0.8, 'crank').pulleys.map((p) => p.ride)).toEqual([
+      -0.8,
+      undefined,
+      undefined,
+    ]);
   });
 });
 

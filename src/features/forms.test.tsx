@@ -107,12 +107,12 @@ describe('a belt', () => {
     const { sent } = serverThat({ ok: true, value: {} });
     const saved = vi.fn();
     show(<BeltForm belt={null} onClose={vi.fn()} onSaved={saved} onRemove={null} />);
-    await userEvent.type(field('Printed number'), 'zebra');
+    await userEvent.type(field('Belt number'), 'zebra');
     await userEvent.click(screen.getByRole('button', { name: 'Add to stock' }));
     expect(await screen.findByText(/“zebra” is not a belt number/)).toBeTruthy();
     expect(sent).toEqual([]);
-    await userEvent.clear(field('Printed number'));
-    await userEvent.type(field('Printed number'), '4L480');
+    await userEvent.clear(field('Belt number'));
+    await userEvent.type(field('Belt number'), '4L480');
     expect(screen.getByText(/4L, 1219\.2 mm outside/)).toBeTruthy();
     await userEvent.click(screen.getByRole('button', { name: 'Add to stock' }));
     await waitFor(() => expect(saved).toHaveBeenCalled());

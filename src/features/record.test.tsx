@@ -224,7 +224,7 @@ describe('a stack on screen', () => {
     const { sent } = serverThat({ ok: true, value: { version: 1 } });
     open(null);
     await press(/Flat idler over its bracket/);
-    expect(screen.getByText(/^Built right/)).toBeTruthy();
+    expect(screen.getByText(/^Correct:/)).toBeTruthy();
     await press('Save stack');
     await waitFor(() =>
       expect(sent[0]).toMatchObject({
@@ -240,7 +240,7 @@ describe('a stack on screen', () => {
     expect(screen.getByText(/spacer is on the wrong side/)).toBeTruthy();
     expect(within(screen.getByRole('list', { name: 'Parts, from the top' })).getAllByText('wrong here').length).toBeGreaterThan(0);
     await press('Undo');
-    expect(screen.getByText(/^Built right/)).toBeTruthy();
+    expect(screen.getByText(/^Correct:/)).toBeTruthy();
   });
   it('a cupped washer is turned over, a part taken out and one put in where the chosen one is', async () => {
     open(kept);
@@ -249,7 +249,7 @@ describe('a stack on screen', () => {
     expect(screen.getByText(/is reversed/)).toBeTruthy();
     await press('Take it out');
     expect(screen.queryByRole('button', { name: /^Cupped washer/ })).toBeNull();
-    expect(screen.getByText(/^Built right/)).toBeTruthy();
+    expect(screen.getByText(/^Correct:/)).toBeTruthy();
   });
   it('kept over another’s is refused once, with its reason, and then stands over it', async () => {
     const { sent, answer } = serverThat({

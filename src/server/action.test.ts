@@ -8,7 +8,7 @@ import { wholeNumber } from './params';
 const seen = vi.hoisted(() => ({ person: null as unknown }));
 vi.mock('./session', () => ({
   currentPerson: async () => seen.person,
-  includesRole: (role: string, needed: string) =>
+  hasRole: (role: string, needed: string) =>
     ['viewer', 'technician', 'owner'].indexOf(role) >= ['viewer', 'technician', 'owner'].indexOf(needed),
 }));
 vi.mock('../db', async () => ({ acts: {}, database: () => 'the database', sqlState: (await import('../db/connection')).sqlState }));

@@ -2,8 +2,8 @@ import 'server-only';
 import { createHash } from 'node:crypto';
 import * as z from 'zod';
 import { acts, database, sqlState, type Database, type Outcome, type Person, type Role } from '../db';
-import { currentPerson, includesRole } from './session';
-import { unfitText } from './unfit-text';
+import { currentPerson, hasRole } from './session';
+import { findInvalidText } from './invalid-text';
 
 /** What an act or a question answers to the screen. Every refusal carries a sentence to show. */
 export type ActionResult<T, Current = never> =
@@ -226,13 +226,13 @@ function check<I>(
   input: z.ZodType<I>,
   raw: unknown,
 ): { readonly ok: true; readonly value: I } | Refusal {
-  if (!includesRole(person.role, role))
+  if (!hasRole(person.role, role))
     return {
       ok: false,
       reason: 'forbidden',
       problem: `This takes a ${role}’s account; yours is a ${person.role}’s. Ask an owner of the shop.`,
     };
-  const unfit = unfitText(raw);
+  const unfit = findInvalidText(raw);
   if (unfit) return { ok: false, reason: 'invalid', ...unfit };
   const parsed = input.safeParse(raw);
   if (parsed.success) return { ok: true, value: parsed.data };

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fromElsewhere } from './origin';
+import { isCrossOrigin } from './origin';
 
 describe('a request from elsewhere', () => {
   it.each<[string, Record<string, string>, boolean]>([
@@ -14,5 +14,5 @@ describe('a request from elsewhere', () => {
     ['a page without an origin of its own', { origin: 'null', host: 'bay.example:4270' }, true],
     ['a browser that says cross-site alone', { host: 'bay.example:4270', 'sec-fetch-site': 'cross-site' }, true],
     ['a program', { host: 'bay.example:4270' }, false],
-  ])('%s', (_, headers, elsewhere) => expect(fromElsewhere(new Headers(headers))).toBe(elsewhere));
+  ])('%s', (_, headers, elsewhere) => expect(isCrossOrigin(new Headers(headers))).toBe(elsewhere));
 });

@@ -3,7 +3,7 @@
  * browser, and has no cookie that a page could borrow. Ports count: a page on another port of the same host is another origin, though cookies do not
  * tell the two apart.
  */
-export function fromElsewhere(headers: Headers): boolean {
+export function isCrossOrigin(headers: Headers): boolean {
   const site = headers.get('sec-fetch-site');
   if (site !== null && site !== 'same-origin' && site !== 'none') return true;
   const origin = headers.get('origin');

@@ -47,7 +47,7 @@ export const currentShop = cache(async () => people.shopOf(database(), (await re
 const RANK: Readonly<Record<Role, number>> = { viewer: 0, technician: 1, owner: 2 };
 
 /** True where a role includes another: an owner may do all that a technician may. */
-export const includesRole = (role: Role, needed: Role): boolean => RANK[role] >= RANK[needed];
+export const hasRole = (role: Role, needed: Role): boolean => RANK[role] >= RANK[needed];
 
 export async function beginSession(personId: number): Promise<void> {
   const now = new Date();

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { unfitText } from './unfit-text';
+import { findInvalidText } from './invalid-text';
 
 describe('text that cannot be kept', () => {
   it.each<[string, unknown, string, number]>([
@@ -8,10 +8,10 @@ describe('text that cannot be kept', () => {
     ['the other half alone', { rows: [{ bin: 'B2' }, { bin: '\ude0a' }] }, 'rows.1.bin', 1],
     ['a whole character, then a half', { name: '\ud83d\ude0a\ud83d' }, 'name', 3],
   ])('%s is told with its place', (_, value, field, character) =>
-    expect(unfitText(value)).toEqual({ field, problem: expect.stringContaining(`Character ${character} `) }),
+    expect(findInvalidText(value)).toEqual({ field, problem: expect.stringContaining(`Character ${character} `) }),
   );
-  it('a broken name of a part is found, too', () => expect(unfitText({ typed: { 'a\0': 'x' } })).not.toBeNull());
+  it('a broken name of a part is found, too', () => expect(findInvalidText({ typed: { 'a\0': 'x' } })).not.toBeNull());
   it.each([[{ name: 'Skerrow \ud83d\ude0a, 51 3/8″' }], [null], [12], [['a', { b: true }]], ['']])('%j is fit', (value) =>
-    expect(unfitText(value)).toBeNull(),
+    expect(findInvalidText(value)).toBeNull(),
   );
 });

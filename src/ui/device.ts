@@ -1,7 +1,7 @@
 'use client';
 
 import { createContext, useContext, useMemo } from 'react';
-import { readKept, type Form } from '@/core/stored';
+import { readStored, type Form } from '@/core/stored';
 
 /**
  * What is kept on a device until the server has it belongs to the person who wrote it: another who signs in there does not see it, and it goes when
@@ -40,7 +40,7 @@ export function usePlace<T>(form: Form<T>, name: string): Place<T> {
           return null;
         }
         if (!isKept(kept)) return null;
-        const read = readKept(form, kept.v, kept.value);
+        const read = readStored(form, kept.v, kept.value);
         return read.ok ? read.value : null;
       },
       keep: (value) => {

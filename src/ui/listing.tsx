@@ -6,7 +6,7 @@ import TextField from '@mui/material/TextField';
 import { useEffect, useMemo, useState } from 'react';
 import { useRead, type ReadAnswer, type Reading } from './reads';
 import { usePutAddress } from './refresh';
-import { useRested } from './rested';
+import { useDebouncedValue } from './debounced-value';
 import { Staleness } from './staleness';
 
 export interface ListedPage<T> {
@@ -48,7 +48,7 @@ export function useListing<T>(
   load: (ask: ListAsk) => Promise<ReadAnswer<ListedPage<T>>>,
 ): Listing<T> {
   const [ask, setAsk] = useState(asked);
-  const find = useRested(ask.find, REST_MS);
+  const find = useDebouncedValue(ask.find, REST_MS);
   const now = useMemo(() => ({ find, page: ask.page }), [find, ask.page]);
   const untouched = now.find === asked.find && now.page === asked.page;
   const reading = useRead(['list', of, now], () => load(now), { first: untouched ? first : undefined, hold: true });

@@ -5,7 +5,7 @@ import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import { useState, type HTMLAttributes, type Key } from 'react';
 import { useRead, type ReadAnswer } from './reads';
-import { useRested } from './rested';
+import { useDebouncedValue } from './debounced-value';
 
 export interface Choice {
   readonly id: number;
@@ -23,7 +23,7 @@ const NOTHING: readonly Choice[] = [];
  */
 export function useChoices(of: string, find: (text: string) => Promise<ReadAnswer<readonly Choice[]>>) {
   const [text, setText] = useState<string | null>(null);
-  const sought = useRested(text, REST_MS);
+  const sought = useDebouncedValue(text, REST_MS);
   const reading = useRead(['choices', of, sought], () => find(sought ?? ''), { asked: sought !== null, hold: true });
   return {
     choices: reading.value ?? NOTHING,

@@ -3,7 +3,7 @@
 import TextField, { type TextFieldProps } from '@mui/material/TextField';
 import { useEffect, useId, useRef, useState, type KeyboardEvent } from 'react';
 import { inchFraction, otherReading, parseQuantity, unitNamed, type Dimension } from '@/core/quantity';
-import { onceReleased, watchPress } from './released';
+import { afterPointerUp, watchPress } from './after-pointer-up';
 import { useUnits } from './units';
 
 export interface NumberFieldProps extends Omit<TextFieldProps, 'value' | 'onChange' | 'error' | 'defaultValue' | 'slotProps'> {
@@ -143,7 +143,7 @@ export function NumberField({
         if (draft && !draft.problem) {
           before.current = null;
           // Its line of how it was read goes with the draft: under a press that would move the button that is pressed. Typed on meanwhile, it stays.
-          onceReleased(() => setDraft((now) => (now === draft ? null : now)));
+          afterPointerUp(() => setDraft((now) => (now === draft ? null : now)));
         }
         onBlur?.(event);
       }}

@@ -5,7 +5,7 @@ import { QueryClient, useQuery, useQueryClient, type QueryKey } from '@tanstack/
 import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
 import { del, get, set } from 'idb-keyval';
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
-import { keptAt } from './kept-page';
+import { keptAt } from './cached-page';
 import { NO_ANSWER } from './outbox';
 
 /** What was read stays on the device for so long, ms. */
@@ -135,7 +135,7 @@ export function useRead<T>(
 }
 
 /** Marks everything that was read as old, so that what is on screen is read anew. */
-export function useReadAnew(): () => void {
+export function useRefetch(): () => void {
   const client = useQueryClient();
   return useMemo(() => () => void client.invalidateQueries(), [client]);
 }

@@ -22,9 +22,9 @@ import type { EntryAnswer, EntryRequest } from '@/workers/entry-service';
 import type { WearAnswer } from '@/workers/wear-service';
 import type { WearAsk, WearForecast } from '@/core/wear';
 import type { TensionAnswer, TensionRequest } from '@/workers/tension-service';
-import { hire, type Hired } from './hire';
+import { startWorker, type Hired } from './start-worker';
 import { useLatest, type Latest } from './latest';
-import { released, watchPress } from './released';
+import { released, watchPress } from './after-pointer-up';
 
 type Purpose = 'drawing' | 'matching';
 
@@ -34,7 +34,7 @@ const workers = new Map<Purpose, Promise<Hired<SolverService>>>();
 function workerFor(purpose: Purpose): Promise<Hired<SolverService>> {
   const there = workers.get(purpose);
   if (there) return there;
-  const hired = hire<SolverService>(
+  const hired = startWorker<SolverService>(
     () => new Worker(new URL('../workers/solver.worker.ts', import.meta.url), { type: 'module', name: purpose }),
   );
   workers.set(purpose, hired);

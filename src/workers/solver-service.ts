@@ -10,8 +10,8 @@ import {
   solveEquilibrium,
   speedsOf,
   statesOf,
-  sunkDrive,
-  tryLength,
+  withBeltSeatOffset,
+  evaluateLength,
   variationsThatWork,
   windowByAdjuster,
   type BeltDuty,
@@ -185,7 +185,7 @@ export const solverService = {
 
   match({ drive: drawn, beltId, candidates, uncertainty, sunk }: MatchRequest): MatchResult {
     const worn = sunk !== undefined && sunk.mm !== 0;
-    const drive = worn ? sunkDrive(drawn, beltId, sunk.mm, sunk.pulley) : drawn;
+    const drive = worn ? withBeltSeatOffset(drawn, beltId, sunk.mm, sunk.pulley) : drawn;
     const result = matchBelts({ drive, beltId, candidates, ...(uncertainty ? { uncertainty } : {}) });
     if (!result.ok) return result;
     const { matcher, window, spread, judgesLength: judged, belts, unread } = result.match;
@@ -219,7 +219,7 @@ export const solverService = {
         adjusters,
         asksForRelease: matcher.letsGo,
         overCentre: matcher.released !== null && isOverCentre(solver, engaged, matcher.engaged.lever, rest, matcher.released.lever),
-        own: own > 0 ? tryLength(matcher, convertLength(own, 'pitch', 'outside', matcher.section)) : null,
+        own: own > 0 ? evaluateLength(matcher, convertLength(own, 'pitch', 'outside', matcher.section)) : null,
       },
     };
   },

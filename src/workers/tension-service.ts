@@ -1,4 +1,4 @@
-import { compileDrive, mountingOf, newMatcher, type Drive, type Mounting } from '../core/drive';
+import { compileDrive, installationSlack, newMatcher, type Drive, type Mounting } from '../core/drive';
 import {
   beltSettings,
   beltsSharing,
@@ -6,7 +6,7 @@ import {
   feltAt,
   FEEL_METHODS,
   isSprung,
-  looksLoose,
+  isLooseByDesign,
   newBeltTarget,
   signsAt,
   tensionSheet,
@@ -155,7 +155,7 @@ export function answerTension(request: TensionRequest): TensionAnswer {
     ...placing(drive, beltId, settings.recommended),
     readings: amounts,
     combined: sheet.combined,
-    loose: looksLoose({ strands, band: { ...band, target: targetN } }),
+    loose: isLooseByDesign({ strands, band: { ...band, target: targetN } }),
     shared: sharedOf(drive, beltId, sheet.tension),
     sprung,
     clutchBrakes:
@@ -171,7 +171,7 @@ function placing(drive: Drive, beltId: string, recommended: readonly Recommendat
   const matcher = made.ok ? newMatcher(made.compiled, beltId) : undefined;
   if (!made.ok || !matcher) return { mounting: null, asTightAt: {} };
   return {
-    mounting: mountingOf(matcher),
+    mounting: installationSlack(matcher),
     asTightAt: Object.fromEntries(
       drive.adjusters.map((a) => {
         const at = recommended.find((r) => r.adjuster === a.id)?.position ?? a.position;

@@ -23,7 +23,7 @@ import {
   newSolver,
   settingsThatRun,
   speedsOf,
-  tryLength,
+  evaluateLength,
   twoStates,
   type Drive,
   type Matcher,
@@ -77,7 +77,7 @@ const said = (check: ComputedFact['check'], bad: boolean): ComputedFact => ({ ch
 
 /** Whether a belt of this length grips, is short of the stop, goes slack and lets the brake land: four facts, each evidence for its own causes. */
 function lengthFacts(matcher: Matcher, outsideMm: number): ComputedFact[] {
-  const trial = tryLength(matcher, outsideMm);
+  const trial = evaluateLength(matcher, outsideMm);
   const fails = (...codes: ReasonCode[]) => trial.failures.some((f) => codes.includes(f));
   const adjusters = matcher.solver.work.compiled.drive.adjusters.length > 0 ? settingsThatRun(matcher, outsideMm) : [];
   const off = trial.failures.length > 0 && adjusters.some(({ ranges }) => ranges.length > 0);

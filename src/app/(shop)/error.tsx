@@ -1,8 +1,8 @@
 'use client';
 
-import { useAgain } from '@/ui/again';
-import { Trouble } from '@/ui/trouble';
+import { useRetry } from '@/ui/retry';
+import { ErrorPage } from '@/ui/error-page';
 
 export default function ShopError({ reset }: { error: Error; reset: () => void }) {
-  return <Trouble onAgain={useAgain(reset)} />;
+  return <ErrorPage onAgain={useRetry(reset)} />;
 }

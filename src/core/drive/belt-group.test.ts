@@ -6,7 +6,7 @@ import { newMatcher } from './matcher';
 import { compiled, demoDrive } from './sample-drives';
 import type { Drive } from './schema';
 import { solveDrive } from './solve';
-import { tryLength } from './trial';
+import { evaluateLength } from './trial';
 import { lengthWindow } from './window';
 
 const tractor = () => demoDrive('peat-road-tractor');
@@ -93,7 +93,7 @@ describe('the group of a belt', () => {
     const alone = judged(tractor(), 'pto-belt', 1010);
     const beside = judged(withBystander(tractor()), 'pto-belt', 1010);
     const far = newMatcher(compiled(withBystander(tractor())), 'far')!;
-    expect(tryLength(far, 1000).failures).toEqual(expect.arrayContaining(['brake-stays-off', 'at-stop']));
+    expect(evaluateLength(far, 1000).failures).toEqual(expect.arrayContaining(['brake-stays-off', 'at-stop']));
     expect({ verdict: beside.verdict, reasons: beside.reasons }).toEqual({ verdict: alone.verdict, reasons: alone.reasons });
     expect(beside.chance).toBeCloseTo(alone.chance, 9);
     expect(beside.engaged).toEqual(alone.engaged);

@@ -3,7 +3,7 @@ import { evaluateEnergy } from './energy';
 import type { Group } from './groups';
 import type { Loading } from './load';
 import { settleMany } from './settle-many';
-import { settleOne } from './settle-one';
+import { settleOne } from './minimise-1d';
 import { evaluate, groupsNow, outOfBalance, type Ending, type Solver } from './solver';
 import { standOf, type Stand } from './stand';
 import { LEVER_STEPS, LOAD_STEPS, OUT_OF_BALANCE, STOP_TOLERANCE } from './tolerances';

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { readCandidate, type Candidate } from './candidate';
-import { chanceOf } from './chance';
+import { fitProbability } from './fit-probability';
 import { judgeBelt, rankBelts } from './judge';
 import { newMatcher } from './matcher';
-import { tryLength } from './trial';
+import { evaluateLength } from './trial';
 import { compiled, demoDrive, driveOf, twoPulleys } from './sample-drives';
 import type { Drive } from './schema';
 import { DEFAULT_MATCH } from './settings';
@@ -49,7 +49,7 @@ describe('the orchard rider', () => {
 
   it('has a window whose edges are where a length stops working', () => {
     const { matcher, window } = judge('orchard-rider', []);
-    const works = (mm: number) => tryLength(matcher, mm).failures.length === 0;
+    const works = (mm: number) => evaluateLength(matcher, mm).failures.length === 0;
     expect(window.intervals).toHaveLength(1);
     expect([works(window.shortestMm! - 1e-4), works(window.shortestMm! + 1e-4)]).toEqual([false, true]);
     expect([works(window.longestMm! - 1e-4), works(window.longestMm! + 1e-4)]).toEqual([true, false]);
@@ -81,7 +81,7 @@ describe('the orchard rider', () => {
     lengthWindow(matcher);
     windowByAdjuster(matcher, 'cable', [0, 8, 16]);
     expect(matcher.solver.work.belts[0]!.pitchLength).toBe(before);
-    expect(tryLength(matcher, 1219.2)).toEqual(tryLength(matcherOf('orchard-rider'), 1219.2));
+    expect(evaluateLength(matcher, 1219.2)).toEqual(evaluateLength(matcherOf('orchard-rider'), 1219.2));
   });
 
   it('shortening the cable lets longer belts grip', () => {
@@ -121,7 +121,7 @@ describe('other drives', () => {
 describe('each end of the window', () => {
   const own = (drive: Drive, beltId: string) => {
     const matcher = newMatcher(compiled(drive), beltId)!;
-    return { matcher, at: (mm: number) => tryLength(matcher, mm) };
+    return { matcher, at: (mm: number) => evaluateLength(matcher, mm) };
   };
 
   it('a brake still on while driving is too short', () => {
@@ -140,13 +140,13 @@ describe('each end of the window', () => {
   it('a drive in which nothing moves is not asked to let go, and is judged at the upper end', () => {
     const matcher = matcherOf('lighthouse-generator');
     expect(matcher).toMatchObject({ released: null, letsGo: false });
-    const short = tryLength(matcher, 1134.4 - 60);
+    const short = evaluateLength(matcher, 1134.4 - 60);
     expect(short.failures).toEqual(expect.arrayContaining(['over-ceiling', 'cannot-be-mounted']));
     expect(short.tooShort).toBe(true);
     const window = lengthWindow(matcher);
-    const edge = tryLength(matcher, window.shortestMm! - 0.01);
+    const edge = evaluateLength(matcher, window.shortestMm! - 0.01);
     expect(edge.failures).toEqual(['cannot-be-mounted']);
-    expect(tryLength(matcher, window.shortestMm! + 0.01).failures).toEqual([]);
+    expect(evaluateLength(matcher, window.shortestMm! + 0.01).failures).toEqual([]);
     expect(edge.disengaged.slack).toBe(0);
   });
 
@@ -187,7 +187,7 @@ describe('each end of the window', () => {
     const matcher = matcherOf('slipway-wood-hog');
     const b90 = readCandidate({ id: 'x', designation: '3/B90' }, matcher.section);
     if (!b90.ok) throw new Error(b90.problem);
-    const loose = tryLength(matcher, b90.outsideMm);
+    const loose = evaluateLength(matcher, b90.outsideMm);
     expect(loose.failures).toEqual(['slips']);
     const [first, tighter] = windowByAdjuster(matcher, 'rods', [2.5, 6]);
     // Two strands, and the bed moves along the line of centres.
@@ -290,7 +290,7 @@ describe('chance', () => {
     [0, 2, 0.9544997361],
     [0, 3, 0.9973002039],
   ])('within ±%i+%i sd', (mean, k, mass) => {
-    expect(chanceOf(window([[-k, k]]), mean, 1)).toBeCloseTo(mass, 6);
+    expect(fitProbability(window([[-k, k]]), mean, 1)).toBeCloseTo(mass, 6);
   });
   it('agrees with summing the density over a window in two pieces', () => {
     const pieces: [number, number][] = [
@@ -300,13 +300,13 @@ describe('chance', () => {
     const density = (x: number) => Math.exp(-((x - 2) ** 2) / (2 * 0.8 ** 2)) / (0.8 * Math.sqrt(2 * Math.PI));
     let sum = 0;
     for (const [a, b] of pieces) for (let i = 0; i < 20000; i++) sum += (density(a + ((i + 0.5) * (b - a)) / 20000) * (b - a)) / 20000;
-    expect(chanceOf(window(pieces), 2, 0.8)).toBeCloseTo(sum, 6);
+    expect(fitProbability(window(pieces), 2, 0.8)).toBeCloseTo(sum, 6);
   });
   it('is all or nothing for a length known exactly, and whole for an endless window', () => {
-    expect(chanceOf(window([[1, 2]]), 1.5, 0)).toBe(1);
-    expect(chanceOf(window([[1, 2]]), 3, 0)).toBe(0);
-    expect(chanceOf(window([[-Infinity, Infinity]]), 3, 1)).toBe(1);
-    expect(chanceOf(window([]), 3, 1)).toBe(0);
+    expect(fitProbability(window([[1, 2]]), 1.5, 0)).toBe(1);
+    expect(fitProbability(window([[1, 2]]), 3, 0)).toBe(0);
+    expect(fitProbability(window([[-Infinity, Infinity]]), 3, 1)).toBe(1);
+    expect(fitProbability(window([]), 3, 1)).toBe(0);
   });
 });
 

@@ -1,8 +1,8 @@
 import { convertLength, mountingAllowanceMm, seatingOf } from '../belt';
 import type { CandidateResult } from './candidate';
-import { chanceOf, inset, inside, type WindowEnds } from './chance';
+import { fitProbability, inset, inside, type WindowEnds } from './fit-probability';
 import type { Matcher } from './matcher';
-import { letsGo, tryLength, type ReasonCode, type Trial } from './trial';
+import { releases, evaluateLength, type ReasonCode, type Trial } from './trial';
 import type { Drive } from './schema';
 import type { LengthWindow } from './window';
 
@@ -45,7 +45,7 @@ export function judgeBelt(
   const { settings, section: groove } = matcher;
   const own = matcher.solver.work.compiled.drive.belts[matcher.belt]!;
   const seating = seatingOf(read.section, groove, matcher.demands, { candidate: read.count, groove: own.count ?? 1 });
-  const trial = tryLength(matcher, read.outsideMm);
+  const trial = evaluateLength(matcher, read.outsideMm);
   const tolerance = toleranceMm ?? settings.toleranceMm + settings.toleranceShare * read.outsideMm;
   const stretchedMm = read.outsideMm + settings.stretchShare * convertLength(read.outsideMm, 'outside', 'pitch', groove);
   const base = {
@@ -60,10 +60,10 @@ export function judgeBelt(
     count: read.count,
   };
   if (seating.problems.length > 0) return { ...base, verdict: 'wrong-section', reasons: seating.problems, chance: 0 };
-  const chance = chanceOf(window, read.outsideMm, tolerance / 3, ends);
+  const chance = fitProbability(window, read.outsideMm, tolerance / 3, ends);
   const unknown: ReasonCode[] = trial.engaged.loadKnown ? [] : ['load-unknown'];
   if (trial.failures.length > 0) {
-    return { ...base, verdict: letsGo(trial) ? 'too-long' : 'too-short', reasons: [...trial.failures, ...unknown], chance };
+    return { ...base, verdict: releases(trial) ? 'too-long' : 'too-short', reasons: [...trial.failures, ...unknown], chance };
   }
   const doubts: ReasonCode[] = [];
   if (!inside(window, read.outsideMm - tolerance)) doubts.push('short-end-of-tolerance');
@@ -74,7 +74,7 @@ export function judgeBelt(
   if (trial.mountingSlackMm < mountingAllowanceMm(groove)) doubts.push('hard-to-mount');
   return {
     ...base,
-    stretched: lasts ? [] : tryLength(matcher, stretchedMm).failures,
+    stretched: lasts ? [] : evaluateLength(matcher, stretchedMm).failures,
     verdict: doubts.length > 0 ? 'marginal' : 'fits',
     reasons: [...doubts, ...unknown],
     chance,

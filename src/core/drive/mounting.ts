@@ -24,7 +24,7 @@ export function mountable(slackMm: number, pitchMm: number, section: Section, st
 }
 
 /** The same of the belt that a matcher's drive has, its adjusters as stated; null for a belt without a length. */
-export function mountingOf(matcher: Matcher): Mounting | null {
+export function installationSlack(matcher: Matcher): Mounting | null {
   const { path } = standingOf(matcher);
   const { pitchLength } = matcher.solver.work.belts[matcher.belt]!;
   if (!(pitchLength > 0)) return null;

@@ -1,5 +1,5 @@
 import type { Matcher } from './matcher';
-import { tryLength } from './trial';
+import { evaluateLength } from './trial';
 
 /** Where one adjuster makes a length work, the others standing as they are. */
 export interface RunningSettings {
@@ -20,7 +20,7 @@ const EDGE_SHARE = 1 / 4096;
  */
 export function settingsThatRun(matcher: Matcher, outsideMm: number): RunningSettings[] {
   return matcher.solver.work.compiled.drive.adjusters.map(({ id, min, max, step }): RunningSettings => {
-    const runs = (position: number) => tryLength(matcher, outsideMm, { adjusters: { [id]: position } }).failures.length === 0;
+    const runs = (position: number) => evaluateLength(matcher, outsideMm, { adjusters: { [id]: position } }).failures.length === 0;
     const count = step === undefined ? PLACES : Math.floor((max - min) / step + 1e-9) + 1;
     const places = Array.from({ length: count }, (_, i) => (step === undefined ? min + ((max - min) * i) / (count - 1) : min + i * step));
     const works = places.map(runs);

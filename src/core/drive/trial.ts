@@ -98,7 +98,7 @@ export interface Trial {
  * @param outsideMm along the outside of a belt of the drive's own section
  * @param setting of the adjusters, where they do not stand as the drive file states
  */
-export function tryLength(matcher: Matcher, outsideMm: number, setting?: Setting): Trial {
+export function evaluateLength(matcher: Matcher, outsideMm: number, setting?: Setting): Trial {
   return tryPitchLength(matcher, convertLength(outsideMm, 'outside', 'pitch', matcher.section), setting);
 }
 
@@ -277,6 +277,6 @@ function collides({ stand: { belts, x, y } }: Equilibrium, b: number): boolean {
 }
 
 /** Released, the belt and its partners go slack and every brake lands; engaged, no brake drags and nothing is overloaded; and it can be fitted. */
-export const letsGo = (trial: Trial) => !trial.tooShort;
+export const releases = (trial: Trial) => !trial.tooShort;
 /** Engaged, it grips short of the stops. */
 export const grips = (trial: Trial) => !trial.tooLong;

@@ -1,7 +1,7 @@
 import { compileDrive } from './compile';
-import type { WindowEnds } from './chance';
+import type { WindowEnds } from './fit-probability';
 import { newMatcher, type Matcher } from './matcher';
-import { grips, letsGo, tryLength } from './trial';
+import { grips, releases, evaluateLength } from './trial';
 import type { Drive } from './schema';
 import type { MatchSettings } from './settings';
 import type { LengthWindow } from './window';
@@ -104,8 +104,8 @@ export function windowSpread(
     if (!moved) return;
     const guess = path(moved) - drawnPath;
     sums.path += guess ** 2;
-    if (there(window.shortestMm)) sums.shortest += shift(window.shortestMm, guess, (mm) => !letsGo(tryLength(moved, mm))) ** 2;
-    if (there(window.longestMm)) sums.longest += shift(window.longestMm, guess, (mm) => grips(tryLength(moved, mm))) ** 2;
+    if (there(window.shortestMm)) sums.shortest += shift(window.shortestMm, guess, (mm) => !releases(evaluateLength(moved, mm))) ** 2;
+    if (there(window.longestMm)) sums.longest += shift(window.longestMm, guess, (mm) => grips(evaluateLength(moved, mm))) ** 2;
   });
   return {
     shortestSd: there(window.shortestMm) ? Math.sqrt(sums.shortest) : null,

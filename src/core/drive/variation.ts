@@ -1,6 +1,6 @@
 import { compileDrive } from './compile';
 import { newMatcher } from './matcher';
-import { tryLength } from './trial';
+import { evaluateLength } from './trial';
 import type { Drive } from './schema';
 import type { MatchSettings } from './settings';
 import { driveWith, type Uncertainty } from './uncertainty';
@@ -52,7 +52,7 @@ export function* variationsThatWork(
     };
     const made = compileDrive(varied);
     const matcher = made.ok ? newMatcher(made.compiled, beltId, settings) : undefined;
-    if (matcher && tryLength(matcher, outsideMm + (normal() * spread.lengthMm) / 3).failures.length === 0) works++;
+    if (matcher && evaluateLength(matcher, outsideMm + (normal() * spread.lengthMm) / 3).failures.length === 0) works++;
     yield { done, works };
   }
 }

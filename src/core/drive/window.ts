@@ -2,7 +2,7 @@ import { convertLength } from '../belt';
 import { standingOf, type Matcher } from './matcher';
 import type { Setting } from './setting';
 import { overlapOf, spansOf } from './spans';
-import { grips, letsGo, tryLength } from './trial';
+import { grips, releases, evaluateLength } from './trial';
 
 /** Outside lengths at which the drive works, mm. An end may be infinite where nothing limits it. */
 export interface LengthWindow {
@@ -25,10 +25,10 @@ const WINDOW_STEPS = 72;
  */
 export function lengthWindow(matcher: Matcher, setting?: Setting): LengthWindow {
   const [low, high] = lengthRange(matcher, setting);
-  const trial = (mm: number) => tryLength(matcher, mm, setting);
+  const trial = (mm: number) => evaluateLength(matcher, mm, setting);
   const lengths = Array.from({ length: WINDOW_STEPS + 1 }, (_, i) => low + ((high - low) * i) / WINDOW_STEPS);
   const trials = lengths.map(trial);
-  const lets = spansOf(lengths, trials.map(letsGo), (mm) => letsGo(trial(mm)));
+  const lets = spansOf(lengths, trials.map(releases), (mm) => releases(trial(mm)));
   const holds = spansOf(lengths, trials.map(grips), (mm) => grips(trial(mm)));
   const intervals = overlapOf(lets, holds);
   return {

@@ -20,7 +20,7 @@ import {
   securingOf,
   setupsUp,
   stepsWritten,
-  stillOff,
+  removedParts,
   tallyOf,
   timedOf,
   usualLook,
@@ -158,12 +158,12 @@ describe('what is off the machine', () => {
     const lines = [tally('Hanger pins', 4, 'off'), tally('Hanger pins', 3, 'on'), setup(true)];
     expect([...tallyOf(lines)]).toEqual([['Hanger pins', 1]]);
     expect([...setupsUp(lines)]).toEqual(['belt']);
-    expect(stillOff(lines)).toEqual(['1 hanger pins', 'belt (off to look)']);
+    expect(removedParts(lines)).toEqual(['1 hanger pins', 'belt (off to look)']);
     const refuse = (on: RecordLine[]) =>
       kindOf('proved').refuseOn?.(PROVED, { lines: on, stopLimitS: 5, drive: null, beltId: null, role: 'owner' });
     expect(refuse(lines)).toContain('1 hanger pins');
     expect(refuse([...lines, tally('Hanger pins', 1, 'on'), setup(false)])).toBeNull();
-    expect(stillOff([tally('Pins', 2, 'on')])).toEqual(['2 pins too many']);
+    expect(removedParts([tally('Pins', 2, 'on')])).toEqual(['2 pins too many']);
   });
   it('is not a part that was replaced, or is stored until later; a new one takes nothing away', () => {
     const removed = [tally('Shear pins', 2, 'off'), tally('Front bumper', 1, 'off'), tally('Bumper bolts', 4, 'off')];
@@ -177,14 +177,14 @@ describe('what is off the machine', () => {
     const { off, stored } = partsCount(after);
     expect([...off]).toEqual([['Bumper bolts', 1]]);
     expect([...stored]).toEqual([['Front bumper', { count: 1, note: 'spring, with the deck' }]]);
-    expect(stillOff(after)).toEqual(['1 bumper bolts']);
+    expect(removedParts(after)).toEqual(['1 bumper bolts']);
     // Refitted from storage on this job, it is neither off nor stored.
     const later = partsCount([...after, tally('Front bumper', 1, 'on')]);
     expect([later.stored.size, [...later.off]]).toEqual([0, [['Bumper bolts', 1]]]);
   });
   it('a machine can arrive without a part: stored, never removed here, and no bar to the hand-back', () => {
     const lines = [tally('Mower deck', 1, 'stored', 'April, boat shed')];
-    expect(stillOff(lines)).toEqual([]);
+    expect(removedParts(lines)).toEqual([]);
     expect(partsCount(lines).stored.get('Mower deck')).toEqual({ count: 1, note: 'April, boat shed' });
   });
   it('needs to hear what replaced a part, or until when it is stored', () => {

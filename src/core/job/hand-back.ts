@@ -6,7 +6,7 @@ import { replayTicket } from './replayed';
 import { fittedStaysTight, hasBrake } from './state/answer';
 import { driveNow } from './state/drive-now';
 import { safeHandBack, type HandBackCode } from './state/safe-hand-back';
-import { stillOff } from './still-off';
+import { removedParts } from './removed-parts';
 
 /** How a job may end: the machine is fit to use; the complaint is solved and known bad parts stay in; or it is not safe to use. */
 export const ENDINGS = ['sound', 'belt-stays', 'unfit'] as const;
@@ -77,7 +77,7 @@ export function handBackOf({ lines, stopLimitS, drive, beltId }: HandBackOf): Ha
   if (replayed.released === 'tight') unfit.push('belt-stays-tight');
   for (const [code, why] of BARRED)
     if (open.includes(code) && !(why === 'slack-not-confirmed' && replayed.released === 'tight')) unfit.push(why);
-  if (!unfit.includes('parts-off') && stillOff(lines).length > 0) unfit.push('parts-off');
+  if (!unfit.includes('parts-off') && removedParts(lines).length > 0) unfit.push('parts-off');
   const known = [...findingsOf(lines).values()].filter((f) => f.result === 'bad' && f.status !== 'closed');
   const left = leftIn(lines);
   const best =

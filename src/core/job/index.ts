@@ -8,7 +8,7 @@ export type { BeltBooked } from './entries/belt-booked';
 export type { PartFitted } from './entries/part-fitted';
 export type { Picture } from './entries/picture';
 export { proposedClosing } from './closing-line';
-export { shortened } from './shortened';
+export { truncate } from './truncate';
 export { cautionsFor } from './cautions';
 export type { CautionContext, CautionList } from './cautions';
 export { CAUTION_GROUPS } from './cautions';
@@ -17,8 +17,8 @@ export { ENDINGS, handBackOf, mayEnd } from './hand-back';
 export type { Ending, HandBack, HandBackOf, Unfit } from './hand-back';
 export { replayTicket } from './replayed';
 export type { LineCondition, ReplayedTicket } from './replayed';
-export { LOOK_AFTER, LOOK_AT, missingOfLook, nextLook, NO_LOOK, usualLook } from './next-look';
-export type { LookAfter, LookAt, NextLook } from './next-look';
+export { LOOK_AFTER, LOOK_AT, missingOfLook, nextLook, NO_LOOK, usualLook } from './follow-up';
+export type { LookAfter, LookAt, FollowUp } from './follow-up';
 export {
   askedOf,
   chosenOf,
@@ -35,8 +35,8 @@ export {
 } from './record';
 export type { Found, Securing, StepRecord } from './record';
 export { openStackFindings, stackRepair } from './stack-findings';
-export { coverLeftOff, partsCount, setupsUp, stillOff, tallyOf } from './still-off';
-export type { PartsCount } from './still-off';
+export { coverLeftOff, partsCount, setupsUp, removedParts, tallyOf } from './removed-parts';
+export type { PartsCount } from './removed-parts';
 export { holds, procedureOf, PROCEDURES, proposalsFor, stepsOf } from './procedures';
 export type { Circumstances, Condition, Procedure, Proposal, Reading, Step } from './procedures';
 export type { StepWritten } from './entries/procedure';
@@ -65,7 +65,7 @@ export { knownMachine, openHolds, runListInput, runListOf, stagesOf, waitingAt, 
 export type { KnownMachine, LineState, LineWork, NextCheck, RunLine, RunList, RunListOf, StoredJob } from './run-list';
 export type { Instrument } from './procedures/step';
 export { beltDamageOn } from './belt-damage';
-export { caseOf, isAboutBeginning } from './traced';
+export { buildFaultCase, isAboutBeginning } from './traced';
 export type { ComputedFact } from './traced';
 export { WARRANTY_COVERS } from './entries/warranty';
 export type { WarrantyWritten } from './entries/warranty';

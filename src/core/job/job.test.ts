@@ -11,7 +11,7 @@ import {
   waitsFor,
   openAtHandBack,
   readBody,
-  shortened,
+  truncate,
   stageAfter,
   STAGE_STATES,
   type BeltBooked,
@@ -262,8 +262,8 @@ describe('bookings from before their form had a second version', () => {
 
 describe('what somebody wrote, made short', () => {
   it('stands whole where there is room, and is cut between words and marked where there is none', () => {
-    expect(shortened('Plug lead off, key out', 40)).toBe('Plug lead off, key out');
-    expect(shortened('Plug lead off, key out, deck down. Engagement spring is loaded.', 40)).toBe('Plug lead off, key out, deck down. …');
-    fc.assert(fc.property(fc.string(), fc.integer({ min: 4, max: 80 }), (text, most) => shortened(text, most).length <= most));
+    expect(truncate('Plug lead off, key out', 40)).toBe('Plug lead off, key out');
+    expect(truncate('Plug lead off, key out, deck down. Engagement spring is loaded.', 40)).toBe('Plug lead off, key out, deck down. …');
+    fc.assert(fc.property(fc.string(), fc.integer({ min: 4, max: 80 }), (text, most) => truncate(text, most).length <= most));
   });
 });

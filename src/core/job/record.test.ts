@@ -10,7 +10,7 @@ import {
   provedOf,
   setupsUp,
   stepsWritten,
-  stillOff,
+  removedParts,
   tallyOf,
   timedOf,
   type RecordLine,
@@ -95,7 +95,7 @@ const allOf = (lines: readonly RecordLine[]) => ({
   found: [...findingsOf(lines)],
   left: leftIn(lines),
   loads: loadsOnJob(lines),
-  off: stillOff(lines),
+  off: removedParts(lines),
   proved: provedOf(lines),
   steps: [...stepsWritten(lines, 'deck-on')],
   tally: [...tallyOf(lines)],
@@ -135,7 +135,7 @@ describe('what stands on a ticket', () => {
           const last = lines.findLast((l) => !l.withdrawn && l.type === 'setup' && (l.body as { setup: SetupId }).setup === setup);
           expect(up.has(setup)).toBe(last !== undefined && (last.body as { up: boolean }).up);
         }
-        expect(stillOff(lines)).toHaveLength(tallyOf(lines).size + up.size);
+        expect(removedParts(lines)).toHaveLength(tallyOf(lines).size + up.size);
       }),
     );
   });

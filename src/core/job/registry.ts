@@ -1,4 +1,4 @@
-import { readKept, type Read } from '../stored';
+import { readStored, type Read } from '../stored';
 import { beltBooked } from './entries/belt-booked';
 import { changed } from './entries/changed';
 import { closing, reopening } from './entries/closing';
@@ -98,6 +98,6 @@ export function actsOf<T extends EntryType>({ type, body }: { readonly type: T; 
 /** Read the stored body of an entry. */
 export function readBody(type: string, version: number, body: unknown): Read<TypedBody> {
   if (!isEntryType(type)) return { ok: false, problem: `The kind of line “${type}” is unknown.`, text: JSON.stringify(body, null, 2) };
-  const read = readKept<unknown>(kindOf(type).form, version, body);
+  const read = readStored<unknown>(kindOf(type).form, version, body);
   return read.ok ? { ok: true, value: { type, body: read.value } as TypedBody } : read;
 }

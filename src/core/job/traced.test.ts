@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { trace, validateCase, vocabulary } from '../fault';
 import type { RecordLine } from './kind';
-import { caseOf, NOTHING_ASKED } from '.';
+import { buildFaultCase, NOTHING_ASKED } from '.';
 import { FINDING, PROVED } from './test-job';
 
 let id = 0;
@@ -14,13 +14,14 @@ const timed = (what: string, seconds: number, limitS: number | null = null) =>
   line('timed', { what, seconds, when: 'found', limitS, how: 'typed' });
 const mended = (cause: string, when: string) => line('mended', { cause, when, kind: 'deck-lever' });
 const proved = (belt: string) => line('proved', { ...PROVED, belt });
-const of = (lines: readonly RecordLine[], facts: Parameters<typeof caseOf>[3] = []) => caseOf(lines, 'deck-lever', ['belt-covers'], facts)!;
+const of = (lines: readonly RecordLine[], facts: Parameters<typeof buildFaultCase>[3] = []) =>
+  buildFaultCase(lines, 'deck-lever', ['belt-covers'], facts)!;
 
 describe('the case of a ticket', () => {
   it('is none until a complaint of this kind of drive is named', () => {
-    expect(caseOf([], 'deck-lever', [], [])).toBeNull();
-    expect(caseOf([asked('cvt-no-top')], 'deck-lever', [], [])).toBeNull();
-    expect(caseOf([asked('cvt-no-top', 'runs-on')], 'deck-lever', [], [])!.complaint).toEqual(['runs-on']);
+    expect(buildFaultCase([], 'deck-lever', [], [])).toBeNull();
+    expect(buildFaultCase([asked('cvt-no-top')], 'deck-lever', [], [])).toBeNull();
+    expect(buildFaultCase([asked('cvt-no-top', 'runs-on')], 'deck-lever', [], [])!.complaint).toEqual(['runs-on']);
   });
   it('takes times and findings as they came, of several parts the worst, and nothing of what was not reached or taken back', () => {
     const { history, setups } = of([
@@ -47,7 +48,7 @@ describe('the case of a ticket', () => {
         ...{ belt: { id: 'cvt', label: 'CVT belt' }, meter: 2400, fittedAt: 0, unit: 'mi', method: 'rib-top', widths, zeroMm: 0 },
         ...{ minimumMm: 28.6, newMm: 31, on: null, ...more },
       });
-    const results = (entry: RecordLine) => caseOf([asked('cvt-no-top'), entry], 'cvt', [], [])!.history;
+    const results = (entry: RecordLine) => buildFaultCase([asked('cvt-no-top'), entry], 'cvt', [], [])!.history;
     expect(results(width([30.1, 30.12, 30.08]))).toEqual([{ check: 'cvt-width', result: 'good' }]);
     expect(results(width([28.9, 28.92, 28.88]))).toEqual([{ check: 'cvt-width', result: 'watch' }]);
     expect(results(width([28.3, 28.31, 28.3]))).toEqual([{ check: 'cvt-width', result: 'bad' }]);
@@ -109,7 +110,7 @@ describe('the case of a ticket', () => {
       { check: 'keeper-gap-computed', result: 'good' },
     ]);
     const reading = (without: object[]) => line('reading', { belt: 'b', state: 'engaged', method: 'push', without });
-    const pto = (lines: readonly RecordLine[]) => caseOf(lines, 'pto', [], [])!.history;
+    const pto = (lines: readonly RecordLine[]) => buildFaultCase(lines, 'pto', [], [])!.history;
     expect(pto([asked('slow-weak'), reading([{ id: 'x', label: 'Other' }])])).toEqual([{ check: 'attachment-computed', result: 'bad' }]);
     // A deck has nothing of that.
     expect(of([asked('slow-weak'), reading([])]).history).toEqual([]);

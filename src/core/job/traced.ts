@@ -75,7 +75,7 @@ function widthResult({ method, widths, minimumMm }: WidthWritten): Answered | nu
  * @param up what is off now
  * @param facts what the drive’s own numbers say; they stand where they are asked, last
  */
-export function caseOf(
+export function buildFaultCase(
   lines: readonly RecordLine[],
   kind: DriveKind,
   up: readonly SetupId[],

@@ -19,7 +19,7 @@ const STANDS_OUT = 9;
  * @param wide stretches by which the note is found
  * @returns the samples without them, and how loud they were, rms
  */
-export function withoutHum(
+export function removeHum(
   x: Float64Array,
   rate: number,
   quiet: readonly Stretch[],

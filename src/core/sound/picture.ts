@@ -1,4 +1,4 @@
-import { oneChannel, slowed } from './prepare';
+import { toMono, downsample } from './prepare';
 import { powers, powerOfTwo } from './spectrum';
 
 /** What a recording is made of, to be looked at: loudness in each step of frequency, after its taps and without them. */
@@ -19,7 +19,7 @@ const LEAST_DB = -60;
 
 /** @param taps when there were any, s from the start; without them all is looked at */
 export function soundPicture(channels: readonly Float32Array[], rate: number, taps: readonly number[]): SoundPicture {
-  const { samples, rate: slow } = slowed(oneChannel(channels), rate);
+  const { samples, rate: slow } = downsample(toMono(channels), rate);
   const long = Math.min(samples.length, Math.round(FOR_S * slow));
   const size = Math.max(8192, powerOfTwo(long));
   const loudness = (starts: readonly number[]): Float64Array => {

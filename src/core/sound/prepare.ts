@@ -15,7 +15,7 @@ const QUARTILE_OF_MEAN = 0.2877;
  * One channel of a recording. Channels that are dead, or much quieter, are left away; one that has the other's sign is turned round before they are
  * added, so that two sides of one microphone do not cancel.
  */
-export function oneChannel(channels: readonly Float32Array[]): Float32Array {
+export function toMono(channels: readonly Float32Array[]): Float32Array {
   const power = channels.map((c) => powerOf(c));
   const top = Math.max(...power);
   const live = channels.filter((_, i) => power[i]! > 0.03 * top);
@@ -42,7 +42,7 @@ function powerOf(x: Float32Array): number {
 }
 
 /** At a whole fraction of the rate, through a windowed sinc; the constant part left away. */
-export function slowed(samples: Float32Array, rate: number): Slow {
+export function downsample(samples: Float32Array, rate: number): Slow {
   const step = Math.max(1, Math.floor(rate / LOW_RATE));
   const half = TAPS_A_STEP * step;
   const filter = Float64Array.from({ length: 2 * half + 1 }, (_, i) => {

@@ -1,4 +1,4 @@
-import { BYSTANDERS, QUIET_SCENE, type TapScene } from './tapper';
+import { BYSTANDERS, QUIET_SCENE, type TapScene } from './tap-synthesis';
 
 /** Kinds of recordings that a tap meter meets. */
 export const SCENE_KINDS = ['clean', 'noise', 'hum-beside', 'phone', 'thumps', 'clipped', 'beside', 'all', 'none'] as const;

@@ -2,7 +2,7 @@ import { expect, it } from 'vitest';
 import { seededRandom } from '../drive';
 import { drawScene, type SceneKind } from './scenes';
 import { hearTap } from './tap-meter';
-import { tapSound } from './tapper';
+import { tapSound } from './tap-synthesis';
 
 /** Recordings of a kind of which the note is within 1.5 %, or rightly none. */
 function share(kind: SceneKind, n: number): number {

@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../drive';
-import { withoutHum } from './hum';
+import { removeHum } from './hum';
 import { onsetsIn } from './onsets';
-import { oneChannel, slowed } from './prepare';
+import { toMono, downsample } from './prepare';
 import { projectable } from './projection';
 import { quietStretches } from './quiet';
 import { fitString, type Struck } from './string-fit';
 import { hearTap } from './tap-meter';
-import { QUIET_SCENE, tapSound, type TapScene } from './tapper';
+import { QUIET_SCENE, tapSound, type TapScene } from './tap-synthesis';
 import { whitened } from './whiten';
 
 const heard = (scene: Partial<TapScene>, seed = 1, options: Parameters<typeof hearTap>[2] = {}) => {
@@ -94,17 +94,17 @@ describe('what it is made of', () => {
       i < rate ? 0 : Math.exp(-(i - rate) / 400) * Math.sin((2 * Math.PI * 83 * i) / rate),
     );
     const both = x.map((v, i) => v + tap[i]!);
-    const { samples, humRms } = withoutHum(both, rate, [[0, rate]]);
+    const { samples, humRms } = removeHum(both, rate, [[0, rate]]);
     expect(humRms).toBeCloseTo(Math.SQRT1_2, 2);
     const off = Math.max(...samples.map((v, i) => Math.abs(v - tap[i]!)));
     expect(off).toBeLessThan(0.02);
   });
   it('quiet stretches leave the rings out, and strikes are found where they begin', () => {
     const scene = { ...QUIET_SCENE, hum: { hz: 50, overDb: 3, harmonics: 4 } };
-    const { samples, rate } = slowed(tapSound(scene, seededRandom(3)), scene.sampleRate);
+    const { samples, rate } = downsample(tapSound(scene, seededRandom(3)), scene.sampleRate);
     const quiet = quietStretches(samples, rate);
     for (const { at } of scene.strikes) expect(quiet.some(([a, b]) => a < (at + 0.05) * rate && b > (at + 0.05) * rate)).toBe(false);
-    const onsets = onsetsIn(whitened(withoutHum(samples, rate, quiet).samples, rate, quiet));
+    const onsets = onsetsIn(whitened(removeHum(samples, rate, quiet).samples, rate, quiet));
     expect(onsets).toHaveLength(3);
     onsets.forEach(({ from }, i) => expect(Math.abs(from / rate - scene.strikes[i]!.at)).toBeLessThan(0.015));
   });
@@ -129,6 +129,6 @@ describe('what it is made of', () => {
   });
   it('of channels the dead one is left away', () => {
     const live = Float32Array.of(0.1, -0.2, 0.3);
-    expect([...oneChannel([new Float32Array(3).fill(0.5), live])]).toEqual([...live]);
+    expect([...toMono([new Float32Array(3).fill(0.5), live])]).toEqual([...live]);
   });
 });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { powerOfTwo, powers, throughLeastDelay, transform } from './spectrum';
+import { powerOfTwo, powers, minimumPhaseFilter, transform } from './spectrum';
 
 const samples = (most: number) => fc.array(fc.double({ min: -1, max: 1, noNaN: true }), { minLength: 1, maxLength: most });
 
@@ -65,13 +65,13 @@ describe('the filter of least delay', () => {
   it('that makes all bins as loud as they are changes nothing', () => {
     fc.assert(
       fc.property(samples(100), (x) => {
-        throughLeastDelay(Float64Array.from(x), flat(0)).forEach((v, i) => expect(v).toBeCloseTo(x[i]!, 10));
+        minimumPhaseFilter(Float64Array.from(x), flat(0)).forEach((v, i) => expect(v).toBeCloseTo(x[i]!, 10));
       }),
     );
   });
   it('that makes all bins twice as loud doubles every sample', () => {
     const x = Float64Array.from({ length: 50 }, (_, i) => Math.sin(i * i));
-    throughLeastDelay(x, flat(Math.LN2)).forEach((v, i) => expect(v).toBeCloseTo(2 * x[i]!, 9));
+    minimumPhaseFilter(x, flat(Math.LN2)).forEach((v, i) => expect(v).toBeCloseTo(2 * x[i]!, 9));
   });
   it('makes each bin as loud as it is asked to, and never sounds before it is struck', () => {
     const size = 256;
@@ -80,7 +80,7 @@ describe('the filter of least delay', () => {
     const struck = 20;
     const x = new Float64Array(size);
     x[struck] = 1;
-    const y = throughLeastDelay(x, lnGain);
+    const y = minimumPhaseFilter(x, lnGain);
     for (let i = 0; i < struck; i++) expect(Math.abs(y[i]!)).toBeLessThan(1e-9);
     expect(Math.abs(y[struck]!)).toBe(Math.max(...y.map(Math.abs)));
     const loud = powers(y.slice(struck), size);

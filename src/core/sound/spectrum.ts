@@ -30,7 +30,7 @@ export function powers(samples: ArrayLike<number>, size: number): Float64Array {
  * Schafer, §13).
  * @param lnGain ln of how loud each of `size`/2 + 1 bins is to be
  */
-export function throughLeastDelay(samples: Float64Array, lnGain: Float64Array): Float64Array {
+export function minimumPhaseFilter(samples: Float64Array, lnGain: Float64Array): Float64Array {
   const size = 2 * (lnGain.length - 1);
   const plan = planFor(size);
   const whole = new Float64Array(2 * size);

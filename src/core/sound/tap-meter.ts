@@ -1,7 +1,7 @@
-import { cleared } from './cleared';
+import { cleared } from './denoise';
 import { coarseNotes } from './coarse-notes';
 import { onsetsIn } from './onsets';
-import { oneChannel, slowed } from './prepare';
+import { toMono, downsample } from './prepare';
 import { LEFT_OUT_S, NOISE, strikeOf, type SoundStrike } from './strike';
 import { fallOf, fitString, ownPartials, type FitRange, type StringShape } from './string-fit';
 
@@ -77,7 +77,7 @@ interface Fitted {
 
 /** The note of a tapped span in a recording. @param channels of equal length, −1…1 @param rate samples a second */
 export function hearTap(channels: readonly Float32Array[], rate: number, options: TapOptions = {}): TapHeard {
-  const slow = slowed(oneChannel(channels), rate);
+  const slow = downsample(toMono(channels), rate);
   if (slow.samples.length < 0.25 * slow.rate) return nothing('too-short');
   if (slow.samples.every((v) => Math.abs(v) < 1e-6)) return nothing('silent');
   const white = cleared(slow);

@@ -1,6 +1,6 @@
 import type { Stretch } from './hum';
 import { framePowers } from './prepare';
-import { throughLeastDelay } from './spectrum';
+import { minimumPhaseFilter } from './spectrum';
 
 export interface White {
   /** Noise of variance 1 a sample within the band, and nothing outside. */
@@ -45,7 +45,7 @@ export function whitened(x: Float64Array, rate: number, quiet: readonly Stretch[
     const above = hz > highestHz ? -Math.min(5, (hz - highestHz) / 25) : 0;
     return -0.5 * Math.log(p) + below + above;
   });
-  return { samples: throughLeastDelay(x, lnGain), rate, lowestHz: LOWEST_HZ, highestHz };
+  return { samples: minimumPhaseFilter(x, lnGain), rate, lowestHz: LOWEST_HZ, highestHz };
 }
 
 /** Each bin as the mean of its logarithms round about, over a width that grows with the note. */

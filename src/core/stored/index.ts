@@ -36,7 +36,7 @@ export const bySchema =
   };
 
 /** Reads what version `version` of a form wrote. Nothing that was kept is trusted: it may be older, newer, cut off or changed by other hands. */
-export function readKept<T>(form: Form<T>, version: number, kept: unknown): Read<T> {
+export function readStored<T>(form: Form<T>, version: number, kept: unknown): Read<T> {
   const unreadable = (why: string): Unreadable => ({
     ok: false,
     problem: `${form.what.charAt(0).toUpperCase()}${form.what.slice(1)} cannot be read as it is stored: ${why}.`,

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import * as z from 'zod';
-import { bySchema, keptObject, readKept, type Form } from '.';
+import { bySchema, keptObject, readStored, type Form } from '.';
 
 /** A belt that was first kept in inches, then in millimetres, then with its count. */
 const form: Form<{ readonly lengthMm: number; readonly count: number }> = {
@@ -16,9 +16,9 @@ const form: Form<{ readonly lengthMm: number; readonly count: number }> = {
 
 describe('what was kept', () => {
   it('is read at its own version, and older ones step by step', () => {
-    expect(readKept(form, 3, { lengthMm: 508, count: 2 })).toEqual({ ok: true, value: { lengthMm: 508, count: 2 } });
-    expect(readKept(form, 2, { lengthMm: 508 })).toEqual({ ok: true, value: { lengthMm: 508, count: 1 } });
-    expect(readKept(form, 1, { inches: 20 })).toEqual({ ok: true, value: { lengthMm: 508, count: 1 } });
+    expect(readStored(form, 3, { lengthMm: 508, count: 2 })).toEqual({ ok: true, value: { lengthMm: 508, count: 2 } });
+    expect(readStored(form, 2, { lengthMm: 508 })).toEqual({ ok: true, value: { lengthMm: 508, count: 1 } });
+    expect(readStored(form, 1, { inches: 20 })).toEqual({ ok: true, value: { lengthMm: 508, count: 1 } });
   });
   it.each<[string, number, unknown, RegExp]>([
     [
@@ -33,7 +33,7 @@ describe('what was kept', () => {
     ['nothing', 3, null, /cannot be read/],
     ['a number that an upgrade makes no number', 1, { inches: 'twenty' }, /lengthMm/],
   ])('%s is said, with its whole text', (_, version, kept, why) => {
-    const read = readKept(form, version, kept);
+    const read = readStored(form, version, kept);
     expect(read.ok).toBe(false);
     if (read.ok) return;
     expect(read.problem).toMatch(why);
@@ -42,7 +42,7 @@ describe('what was kept', () => {
   it('whatever it is, it is read or said, never thrown', () => {
     fc.assert(
       fc.property(fc.jsonValue(), fc.integer({ min: -1, max: 5 }), (kept, version) => {
-        const read = readKept(form, version, kept);
+        const read = readStored(form, version, kept);
         expect(read.ok ? read.value.count > 0 : read.problem.length > 20).toBe(true);
       }),
     );

@@ -15,7 +15,7 @@ export { beltsSharing, CONDITIONS, guessKw, isSprung, newBeltTarget, withLoads, 
 export type { Condition, LoadGuess } from './basis';
 export { decide, engagementOf, ENGAGES } from './decide';
 export type { DecideAsk, Decided, DecideReason, Engagement } from './decide';
-export { looksLoose, slackByDesign } from './loose';
+export { isLooseByDesign, slackByDesign } from './loose';
 export type { LooksLoose, SlackByDesign } from './loose';
 export { deflectionBy, pushAt, tapAt, tensionByPush, tensionByTap, usualDeflection } from './methods';
 export type { Strand } from './methods';

@@ -17,7 +17,7 @@ export interface LooksLoose {
 }
 
 /** Where a light push at the target moves the longest span so far that the belt would be called loose; null where it would not, or nothing says. */
-export function looksLoose({ strands, band }: Pick<TensionSheet, 'strands' | 'band'>): LooksLoose | null {
+export function isLooseByDesign({ strands, band }: Pick<TensionSheet, 'strands' | 'band'>): LooksLoose | null {
   if (band.target === null || strands.length === 0) return null;
   const longest = strands.reduce((a, s) => (s.strand.spanMm > a.strand.spanMm ? s : a));
   const deflectionMm = deflectionBy(longest.strand, band.target, LIGHT_PUSH_N) ?? longest.strand.spanMm / 2;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { convertLength, mountingAllowanceMm, sectionNamed } from '../belt';
-import { mountingOf, newMatcher, tryLength } from '../drive';
+import { installationSlack, newMatcher, evaluateLength } from '../drive';
 import { mountable } from '../drive/mounting';
 import { compiled, demoDrive, driveOf, twoPulleys } from '../drive/sample-drives';
 import { equalPlaces } from '.';
@@ -58,20 +58,20 @@ describe('getting a belt on', () => {
     const drive = twoPulleys({ pitchLength: pitch });
     const [r, s] = [d1 / 2 - a.pitchLineMm, d2 / 2 - a.pitchLineMm];
     const path = 2 * Math.sqrt(c * c - (s - r) ** 2) + Math.PI * (r + s) + 2 * (s - r) * Math.asin((s - r) / c);
-    expect(mountingOf(newMatcher(compiled(drive))!)!.slackMm).toBeCloseTo(pitch - path, 6);
+    expect(installationSlack(newMatcher(compiled(drive))!)!.slackMm).toBeCloseTo(pitch - path, 6);
   });
   it('says the same as Match does of the same length', () => {
     for (const name of ['orchard-rider', 'lighthouse-generator', 'peat-road-tractor']) {
       const drive = demoDrive(name);
       const matcher = newMatcher(compiled(drive))!;
-      const own = mountingOf(matcher)!;
+      const own = installationSlack(matcher)!;
       const pitch = matcher.solver.work.belts[0]!.pitchLength;
-      const trial = tryLength(matcher, convertLength(pitch, 'pitch', 'outside', matcher.section));
+      const trial = evaluateLength(matcher, convertLength(pitch, 'pitch', 'outside', matcher.section));
       expect(trial.mountingSlackMm).toBeCloseTo(own.slackMm, 6);
       expect(trial.failures.includes('cannot-be-mounted')).toBe(own.goes === 'impossible');
     }
   });
   it('a belt without a length is not judged', () => {
-    expect(mountingOf(newMatcher(compiled(twoPulleys()))!)).toBeNull();
+    expect(installationSlack(newMatcher(compiled(twoPulleys()))!)).toBeNull();
   });
 });

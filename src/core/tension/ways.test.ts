@@ -12,7 +12,7 @@ import {
   feltAt,
   guessKw,
   isSprung,
-  looksLoose,
+  isLooseByDesign,
   newBeltTarget,
   pairsOf,
   pushAt,
@@ -146,7 +146,7 @@ describe('what it is reckoned on', () => {
   });
   it('a belt that gives far to a light push at its target feels loose and is right', () => {
     const spans = (target: number) =>
-      looksLoose({
+      isLooseByDesign({
         strands: [{ from: 'a', to: 'b', strand }],
         band: { floor: 1, floorAt: null, ceiling: null, ceilingAt: null, target, empty: false },
       });

@@ -1,6 +1,6 @@
 import { ROW_TO_CHANGE, type Database } from '../connection';
 import { listPage, type ListPage, type ListQuery } from '../find';
-import { done, refused, stale, unlessTaken, type Outcome } from '../outcome';
+import { done, refused, stale, onUniqueViolation, type Outcome } from '../outcome';
 
 export interface CustomerLine {
   readonly id: number;
@@ -49,7 +49,7 @@ export async function saveCustomer(
   fields: { readonly name: string; readonly contact: string },
   existing?: { readonly id: number; readonly version: number },
 ): Promise<Outcome<Customer, Customer>> {
-  return unlessTaken(`There is a customer called ${fields.name} already.`, () =>
+  return onUniqueViolation(`There is a customer called ${fields.name} already.`, () =>
     db.transact(async (transaction) => {
       const plain = ({ id, name, contact, version }: Customer): Customer => ({ id, name, contact, version });
       if (!existing) return done(plain(await db.models.Customer.create({ shopId, ...fields }, { transaction })));

@@ -28,7 +28,7 @@ describe('what a shop’s own jobs confirmed', () => {
       { kind: 'deck-lever', cause: 'idler-tips', times: 2 },
       { kind: 'deck-lever', cause: 'keeper-off', times: 1 },
     ]);
-    value(await tickets.takeBack(shop.db, shop.by(), first, kept.entryId));
+    value(await tickets.voidEntry(shop.db, shop.by(), first, kept.entryId));
     expect((await confirmed())[0]).toMatchObject({ cause: 'idler-tips', times: 2 });
     expect(await faults.confirmedCauses(shop.db, 999_999)).toEqual([]);
   });

@@ -7,7 +7,7 @@ describe('people', () => {
   it('a shop is founded once only, even by two at the same moment', async () => {
     await shop.db.sequelize.query('TRUNCATE shops CASCADE');
     const tries = await Promise.all(
-      [1, 2, 3].map((n) => people.foundShop(shop.db, `Shop ${n}`, { name: `P${n}`, email: `p${n}@x.example`, passwordHash: 'x' }, 'UTC')),
+      [1, 2, 3].map((n) => people.createShop(shop.db, `Shop ${n}`, { name: `P${n}`, email: `p${n}@x.example`, passwordHash: 'x' }, 'UTC')),
     );
     expect(tries.filter((t) => t.ok)).toHaveLength(1);
   });

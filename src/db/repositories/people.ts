@@ -3,7 +3,7 @@ import { readLimits, type ShopLimits } from '../../core/machine';
 import { ROW_TO_CHANGE, type Database } from '../connection';
 import { DEFAULT_PREFERENCES, readPreferences, type Preferences } from '../kept';
 import type { PersonRow, ShopRow } from '../rows';
-import { done, refused, stale, unlessTaken, type Outcome } from '../outcome';
+import { done, refused, stale, onUniqueViolation, type Outcome } from '../outcome';
 import type { Role } from '../../core/role';
 
 export interface Person {
@@ -71,7 +71,7 @@ export async function changeShop(
 }
 
 /** Makes the shop and its owner together. Refused once anyone exists: only a first start may do this. */
-export async function foundShop(
+export async function createShop(
   db: Database,
   shop: string,
   owner: { name: string; email: string; passwordHash: string },
@@ -103,7 +103,7 @@ export async function addPerson(
   shopId: number,
   person: { name: string; email: string; role: Role; passwordHash: string },
 ): Promise<Outcome<Person>> {
-  return unlessTaken(`Someone with the address ${person.email} is already here.`, async () =>
+  return onUniqueViolation(`Someone with the address ${person.email} is already here.`, async () =>
     done(plain(await db.models.Person.create({ shopId, preferences: DEFAULT_PREFERENCES, ...person, email: person.email.toLowerCase() }))),
   );
 }

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { roundShape, type Played, type PracticeMachine } from '../../core/practice';
-import { bySchema, readKept, type Form } from '../../core/stored';
+import { bySchema, readStored, type Form } from '../../core/stored';
 import { ROW_TO_CHANGE, type Database } from '../connection';
 import { unreadableRow, type UnreadableRow } from '../kept';
 import { done, refused, type Outcome } from '../outcome';
@@ -56,7 +56,7 @@ function summaryOf(row: PracticeRoundRow): PracticeSummary {
 
 function roundOf(row: PracticeRoundRow): PracticeRound | UnreadableRow {
   const whole = kept.safeParse(row.document);
-  const read = readKept(form, whole.success ? whole.data.form : 0, whole.success ? whole.data.round : row.document);
+  const read = readStored(form, whole.success ? whole.data.form : 0, whole.success ? whole.data.round : row.document);
   return read.ok ? { ...summaryOf(row), ...read.value } : unreadableRow({ id: row.id, name: row.code }, read);
 }
 

@@ -43,7 +43,7 @@ describe('what was read of a drive before', () => {
     await write('2026-03-06T08:00:00Z', {});
     await write('2026-03-06T08:05:00Z', { method: 'twist', value: 33, tensionN: 170 });
     const wrong = await write('2026-03-06T08:10:00Z', { tensionN: 900 });
-    value(await tickets.takeBack(shop.db, on('2026-03-06T08:11:00Z'), number, wrong.entryId));
+    value(await tickets.voidEntry(shop.db, on('2026-03-06T08:11:00Z'), number, wrong.entryId));
     const decision = {
       act: 'adjust',
       advised: 'adjust',
@@ -90,7 +90,7 @@ describe('what was read of a drive before', () => {
       tickets.writeEntry(shop.db, shop.by(), number, 'look', { type: 'width', body: { ...body, ...more } } as never);
     value(await write({}));
     const wrong = value(await write({ meter: 21400 }));
-    value(await tickets.takeBack(shop.db, shop.by(), number, wrong.entryId));
+    value(await tickets.voidEntry(shop.db, shop.by(), number, wrong.entryId));
     expect(await readings.widthPast(shop.db, shop.owner.shopId, driveId)).toMatchObject([
       { job: number, belt: 'cvt-belt', by: 'Ines Tarrow', meter: 2140, widths: [29.6], minimumMm: 28.6, newMm: null },
     ]);

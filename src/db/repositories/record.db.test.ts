@@ -128,7 +128,7 @@ describe('parts that are no belts', () => {
       ok: false,
       problem: 'The last Flat idler 82 was already used from D4.',
     });
-    value(await tickets.takeBack(shop.db, shop.by(), number, entryId));
+    value(await tickets.voidEntry(shop.db, shop.by(), number, entryId));
     expect(await left()).toEqual([2]);
   });
   it('come back even where their place was removed meanwhile', async () => {
@@ -137,7 +137,7 @@ describe('parts that are no belts', () => {
     const number = await shop.openJob();
     const { entryId } = value(await tickets.fitPart(shop.db, shop.by(), number, 'fit', { partId: part.id, quantity: 1 }));
     value(await parts.removePart(shop.db, shopId, part.id));
-    value(await tickets.takeBack(shop.db, shop.by(), number, entryId));
+    value(await tickets.voidEntry(shop.db, shop.by(), number, entryId));
     expect((await parts.listParts(shop.db, shopId, { limit: 9 })).rows).toMatchObject([{ name: 'Flat idler 82', quantity: 1, bin: 'D4' }]);
   });
   it('more than there are is refused and takes none', async () => {
@@ -236,7 +236,7 @@ describe('a machine’s history', () => {
       await tickets.writeEntry(shop.db, shop.by(), number, 'look', { type: 'note', body: { text: 'Idler growls.' } }),
     );
     value(await tickets.writeEntry(shop.db, shop.by(), number, 'look', { type: 'note', body: { text: 'Keeper bent.' } }));
-    value(await tickets.takeBack(shop.db, shop.by(), number, entryId));
+    value(await tickets.voidEntry(shop.db, shop.by(), number, entryId));
     value(await documents.addDocument(shop.db, at('2026-11-26T08:00:00Z'), { machineId: made.id }, 'Parts diagram', PAPER));
     const short = await history.historyOf(shop.db, shop.owner.shopId, made, false);
     expect(short[0]).toMatchObject({ kind: 'document', what: 'Parts diagram', by: 'Ines Tarrow', job: null });

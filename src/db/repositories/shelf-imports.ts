@@ -1,6 +1,6 @@
 import { Op } from 'sequelize';
 import * as z from 'zod';
-import { bySchema, readKept, type Form } from '../../core/stored';
+import { bySchema, readStored, type Form } from '../../core/stored';
 import { shelfKey } from '../../formats/shelf-csv';
 import { ROW_TO_CHANGE, type Database } from '../connection';
 import type { ShelfBeltRow } from '../rows';
@@ -129,7 +129,7 @@ export async function takeBackImport(db: Database, shopId: number, id: string): 
     const known = await db.models.ShelfImport.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
     if (!known) return refused('This import does not exist.');
     if (known.takenBack) return done(null);
-    const read = readKept(changesForm, 1, known.changes);
+    const read = readStored(changesForm, 1, known.changes);
     if (!read.ok) return refused(read.problem);
     const changes = read.value;
     const rows = new Map(

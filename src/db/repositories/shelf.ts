@@ -3,7 +3,7 @@ import { shelfKey, type ShelfRow } from '../../formats/shelf-csv';
 import { ROW_TO_CHANGE, type Database } from '../connection';
 import { listPage, type ListQuery } from '../find';
 import type { ShelfBeltRow } from '../rows';
-import { done, refused, stale, unlessTaken, type Outcome } from '../outcome';
+import { done, refused, stale, onUniqueViolation, type Outcome } from '../outcome';
 
 /** What one place on the shelf holds: belts of a printed number, or of a measured size. */
 export type ShelfBeltFields = ShelfRow;
@@ -72,7 +72,7 @@ export async function findShelfBelt(db: Database, shopId: number, id: number): P
 }
 
 export async function addShelfBelt(db: Database, shopId: number, fields: ShelfBeltFields): Promise<Outcome<ShelfBelt>> {
-  return unlessTaken(taken(fields), async () => done(plainShelfBelt(await db.models.ShelfBelt.create({ shopId, ...fields }))));
+  return onUniqueViolation(taken(fields), async () => done(plainShelfBelt(await db.models.ShelfBelt.create({ shopId, ...fields }))));
 }
 
 /**
@@ -109,7 +109,7 @@ export async function changeShelfBelt(
   version: number,
   fields: ShelfBeltFields,
 ): Promise<Outcome<ShelfBelt, ShelfBelt>> {
-  return unlessTaken(taken(fields), () =>
+  return onUniqueViolation(taken(fields), () =>
     db.transact(async (transaction) => {
       const row = await db.models.ShelfBelt.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
       if (!row) return refused('Another user deleted this belt.');

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { stackShape, type Stack } from '../../core/stack';
-import { bySchema, readKept, type Form } from '../../core/stored';
+import { bySchema, readStored, type Form } from '../../core/stored';
 import { ROW_TO_CHANGE, type Database } from '../connection';
 import { unreadableRow, type UnreadableRow } from '../kept';
 import { done, refused, stale, type Outcome } from '../outcome';
@@ -30,7 +30,7 @@ export async function stacksOf(
   const names = await namesOf(db, rows);
   return rows.map(({ id, pulley, document, personId, at, version }) => {
     const whole = kept.safeParse(document);
-    const read = readKept(form, whole.success ? whole.data.form : 0, whole.success ? whole.data.stack : document);
+    const read = readStored(form, whole.success ? whole.data.form : 0, whole.success ? whole.data.stack : document);
     return read.ok
       ? { id, pulley, stack: read.value, by: names(personId), at: at.toISOString(), version }
       : { ...unreadableRow({ id, name: 'A stack' }, read), pulley };

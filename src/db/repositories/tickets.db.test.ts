@@ -56,11 +56,11 @@ describe('jobs and their tickets', () => {
   });
   it('taking a booking back returns the belt and opens Match, once', async () => {
     const { entryId } = value(await tickets.bookBelt(shop.db, shop.by(), number, belt.version, body()));
-    value(await tickets.takeBack(shop.db, shop.by(), number, entryId));
+    value(await tickets.voidEntry(shop.db, shop.by(), number, entryId));
     expect((await onShelf()).quantity).toBe(2);
     expect((await now()).stages.match).toBe('waiting');
     expect((await now()).entries[0]?.withdrawn).toBe(true);
-    expect((await tickets.takeBack(shop.db, shop.by(), number, entryId)).ok).toBe(false);
+    expect((await tickets.voidEntry(shop.db, shop.by(), number, entryId)).ok).toBe(false);
     expect((await onShelf()).quantity).toBe(2);
   });
   it('a stage is done by its lines alone, and skipped with a reason', async () => {

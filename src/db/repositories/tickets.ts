@@ -203,7 +203,7 @@ function placeOf({ belt, bin, section, outsideMm, priceCents }: BeltBooked): Omi
 }
 
 /** Takes an entry back: it stays on the ticket, struck out, and what it did is undone in the same act. */
-export async function takeBack(db: Database, by: Writer, number: number, entryId: number): Promise<Outcome<{ said: string }>> {
+export async function voidEntry(db: Database, by: Writer, number: number, entryId: number): Promise<Outcome<{ said: string }>> {
   return db.transact(async (transaction) => {
     const job = await held(db, by.shopId, number, transaction);
     if (!job) return noJob(number);

@@ -2,7 +2,7 @@
 
 import * as z from 'zod';
 import { database, people } from '@/db';
-import { beginSession, clientAddress, endSession, hashPassword, passwordMatches, unfitText, type ActionResult } from '@/server';
+import { beginSession, clientAddress, endSession, hashPassword, passwordMatches, findInvalidText, type ActionResult } from '@/server';
 import { firstOwnerForm, TOO_MANY, WINDOW_MS } from './rules';
 
 /**
@@ -16,7 +16,7 @@ const PER_ADDRESS = 40;
 const firstProblem = (error: z.ZodError) => error.issues[0]?.message ?? 'Something in this form cannot be read.';
 
 export async function signIn(raw: { email: string; password: string }): Promise<ActionResult<null>> {
-  const unfit = unfitText(raw);
+  const unfit = findInvalidText(raw);
   if (unfit) return { ok: false, reason: 'invalid', ...unfit };
   const parsed = z
     .object({
@@ -57,7 +57,7 @@ export async function signOut(): Promise<void> {
 
 /** First start without demo data: whoever comes first makes the shop and is its owner. */
 export async function foundShop(raw: { shop: string; name: string; email: string; password: string }): Promise<ActionResult<null>> {
-  const unfit = unfitText(raw);
+  const unfit = findInvalidText(raw);
   if (unfit) return { ok: false, reason: 'invalid', ...unfit };
   const parsed = firstOwnerForm.safeParse(raw);
   if (!parsed.success)
@@ -65,7 +65,7 @@ export async function foundShop(raw: { shop: string; name: string; email: string
   const { shop, name, email, password } = parsed.data;
   if (await people.anyPerson(database()))
     return { ok: false, reason: 'refused', problem: 'This shop already has an owner; sign in instead.' };
-  const made = await people.foundShop(database(), shop, { name, email, passwordHash: await hashPassword(password) }, hereabouts());
+  const made = await people.createShop(database(), shop, { name, email, passwordHash: await hashPassword(password) }, hereabouts());
   if (!made.ok) return made;
   await beginSession(made.value.id);
   return { ok: true, value: null };

@@ -225,7 +225,7 @@ describe('measuring', () => {
     const { id } = await done('notebook.add', { document: notebookFor(rider) });
     expect(await send('notebook.make-drive', { id, version: 1 })).toMatchObject({
       ok: false,
-      problem: expect.stringContaining('still missing'),
+      problem: expect.stringContaining('incomplete'),
     });
     await done('notebook.save', { id, version: 1, document: whole });
     expect(await send('notebook.make-drive', { id, version: 1 })).toMatchObject({

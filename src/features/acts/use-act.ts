@@ -5,7 +5,7 @@ import { v4 as newId } from 'uuid';
 import type { Act, ActionResult } from '@/server';
 import { useNotice, type Notice } from '@/ui/notice';
 import { NO_ANSWER, post, useOutbox } from '@/ui/outbox';
-import { useReadAnew } from '@/ui/reads';
+import { useRefetch } from '@/ui/reads';
 import { useRefresh } from '@/ui/refresh';
 import { SECRET_ACTS } from './kinds';
 import type { Acts } from './registry';
@@ -46,7 +46,7 @@ export function useAct(): DoAct {
   const tell = useNotice();
   const { owner, outbox } = useOutbox();
   const refresh = useRefresh();
-  const readAnew = useReadAnew();
+  const readAnew = useRefetch();
   return useCallback(
     async <K extends ActKind>(
       kind: K,

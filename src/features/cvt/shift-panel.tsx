@@ -133,7 +133,7 @@ function Widths({ pair, widths }: { pair: VariableDrive; widths: readonly { read
     ['Starts at', (s) => `${s.start.ratio.toFixed(2)} to 1`],
     ['Primary closes first by', (s) => fine(s.start.closing)],
     ['Top', (s) => `${s.top.ratio.toFixed(2)} to 1`],
-    ['Top speed lost compared with a new belt', (s) => lost(s)],
+    ['Loss of top speed compared with a new belt', (s) => lost(s)],
     ['Height above the primary hub at idle', (s) => fine(Math.max(0, s.open.primary - pair.primary.hubRadius - pair.depth))],
     ['It ends because', (s) => LIMIT_WORDS[s.top.limit]],
   ];

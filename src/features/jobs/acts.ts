@@ -91,7 +91,7 @@ export const jobActs = {
   'job.take-back': action({
     role: 'technician',
     input: z.object({ number, entryId: z.number().int() }),
-    apply: (context, { number: n, entryId }) => tickets.takeBack(context.db, writer(context), n, entryId),
+    apply: (context, { number: n, entryId }) => tickets.voidEntry(context.db, writer(context), n, entryId),
   }),
 
   'job.choose-drive': action({

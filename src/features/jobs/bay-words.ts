@@ -8,7 +8,7 @@ import type {
   Finding,
   LookAfter,
   LookAt,
-  NextLook,
+  FollowUp,
   PARTS_BEFORE,
   PARTS_OF,
   TimedWhat,
@@ -125,7 +125,7 @@ export const LOOK_AT_WORDS: Readonly<Record<LookAt, string>> = {
 };
 
 /** The next look as a sentence: “After the first hour, after the first day: tension, keepers.”; '' where there is none. */
-export function lookWords({ after, at }: NextLook): string {
+export function lookWords({ after, at }: FollowUp): string {
   const when = after.map((a) => LOOK_AFTER_WORDS[a]).join(', ');
   const what = at.map((a) => LOOK_AT_WORDS[a]).join(', ');
   return when && what ? `${when.charAt(0)}${when.slice(1).toLowerCase()}: ${what.toLowerCase()}.` : '';

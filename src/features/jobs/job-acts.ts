@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useMemo } from 'react';
-import { shortened, actsOf, kindOf, stageAfter, type EntryBody, type EntryType, type Stage, type StageState } from '@/core/job';
+import { truncate, actsOf, kindOf, stageAfter, type EntryBody, type EntryType, type Stage, type StageState } from '@/core/job';
 import type { Job, TicketEntry } from '@/db';
 import { isTaken, useAct } from '../acts/use-act';
 import { stageName, STATE_WORDS } from './stage-words';
@@ -69,7 +69,7 @@ export function useJobActs(job: Job, go: JobActs['go'], refused?: () => void): J
     return {
       write,
       go,
-      note: (stage, text) => write(stage, 'note', { text }, `Note on job ${number}: ${shortened(text, 60)}`, 'Written on the ticket.'),
+      note: (stage, text) => write(stage, 'note', { text }, `Note on job ${number}: ${truncate(text, 60)}`, 'Written on the ticket.'),
       move: async (stage, state, why) => {
         const words = `${stageName(stage)}: ${STATE_WORDS[state]}`;
         const taken = await write(stage, 'stage', { state, why }, `Job ${number}, ${words}`, `${words}.`);

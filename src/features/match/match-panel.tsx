@@ -8,7 +8,7 @@ import Skeleton from '@mui/material/Skeleton';
 import Typography from '@mui/material/Typography';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
-import { sectionOf, sunkDrive, type Drive, type MatchedBelt, type Uncertainty } from '@/core/drive';
+import { sectionOf, withBeltSeatOffset, type Drive, type MatchedBelt, type Uncertainty } from '@/core/drive';
 import type { ShopLimits } from '@/core/machine';
 import type { ShelfBelt, Trial } from '@/db';
 import { Fold, Folds } from '@/ui/fold';
@@ -105,7 +105,7 @@ export function MatchPanel({
   // An answer to an earlier shelf, or to none, says nothing of the belts on this one.
   const awaited = loading || (pending && ordered.length === 0 && shelf.length > 0);
   const outsideMm = chosen?.outsideMm;
-  const worn = useMemo(() => sunkDrive(drive, beltId, sunk.mm, sunk.pulley), [drive, beltId, sunk]);
+  const worn = useMemo(() => withBeltSeatOffset(drive, beltId, sunk.mm, sunk.pulley), [drive, beltId, sunk]);
   const poseRequest = useMemo(
     () => ({ drive: worn, lever, ...(outsideMm === undefined ? {} : { outsideMm: { [beltId]: outsideMm } }) }),
     [worn, lever, outsideMm, beltId],

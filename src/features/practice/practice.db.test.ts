@@ -33,7 +33,7 @@ describe('a round of practice', () => {
     expect(await send('practice.start', { code: 'OR 4AC 6CB' })).toMatchObject({
       ok: false,
       reason: 'invalid',
-      problem: expect.stringContaining('not right'),
+      problem: expect.stringContaining('is wrong'),
     });
     expect(await practice.roundsOf(shop.db, learner())).toHaveLength(2);
   });

@@ -177,8 +177,8 @@ describe('a round that is over', () => {
   it('shows beside a worse move what was better, and why', () => {
     const round = aRound(over);
     show(<RoundScreen round={{ ...round, played: [{ move: { prove: true }, result: 'still' }] }} />);
-    expect(screen.getByText(/^Given up after 6 min/)).toBeTruthy();
-    expect(screen.getByText(/^Better was: /)).toBeTruthy();
+    expect(screen.getByText(/^Stopped after 6 min/)).toBeTruthy();
+    expect(screen.getByText(/^Better: /)).toBeTruthy();
     expect(screen.getByText(/Nothing was repaired since the last run.*(shop minutes for each|% likely)/)).toBeTruthy();
     expect(screen.getByText('No fault was repaired.')).toBeTruthy();
   });

@@ -85,7 +85,7 @@ export function BeltForm({
       }
     >
       <Refusal control={control} wide />
-      <Field control={control} name="designation" label="Printed number" help={reading} sx={WIDE} autoFocus />
+      <Field control={control} name="designation" label="Belt number" help={reading} sx={WIDE} autoFocus />
       {!designation && (
         <>
           <Field control={control} name="section" label="Section" select>

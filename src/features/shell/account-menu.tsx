@@ -8,7 +8,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { ConfirmDialog } from '@/ui/confirm-dialog';
 import { forgetKeptBy, keptBy } from '@/ui/device';
-import { forgetPages } from '@/ui/kept-page';
+import { forgetPages } from '@/ui/cached-page';
 import { dropAll, keptActs } from '@/ui/outbox';
 import { forgetReads } from '@/ui/reads';
 import { signOut } from '../account/actions';

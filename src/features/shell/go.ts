@@ -2,9 +2,9 @@
 
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect } from 'react';
-import { isKept } from '@/ui/kept-page';
+import { isKept } from '@/ui/cached-page';
 import { useNotice } from '@/ui/notice';
-import { patientFetch } from '@/ui/patient-fetch';
+import { fetchWithRetry } from '@/ui/fetch-with-retry';
 
 const COMES_LATER = 'The server does not answer. That page opens when it does. Changes you make here are saved on this device.';
 const NO_PAGE = 'No network. That page cannot load. This page stays open, and your changes are saved on this device.';
@@ -20,7 +20,7 @@ export function useGo(): (href: string) => void {
   useEffect(() => {
     const plain = window.fetch;
     const isHere = (url: URL) => url.pathname === window.location.pathname;
-    window.fetch = patientFetch(
+    window.fetch = fetchWithRetry(
       plain,
       async (url) => !isHere(url) && (await isKept(url.pathname)),
       (url) => !isHere(url) && tell({ tone: 'waiting', text: COMES_LATER }),

@@ -7,7 +7,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Icon } from '@/ui/icons';
 import { useRead } from '@/ui/reads';
-import { useRested } from '@/ui/rested';
+import { useDebouncedValue } from '@/ui/debounced-value';
 import { lengthTyped } from '../shelf/find-belts';
 import { kindAsked } from './kind-asked';
 import { findAnything } from './search';
@@ -48,7 +48,7 @@ export function Palette({ open, onClose, acts }: { open: boolean; onClose: () =>
   // Enter came before the answer: what the answer puts first is chosen then.
   const [hasty, setHasty] = useState(false);
   const [at, setAt] = useState(0);
-  const sought = useRested(query, REST_MS);
+  const sought = useDebouncedValue(query, REST_MS);
   const reading = useRead(['find', sought], () => findAnything({ find: sought }), { asked: open, hold: true });
   const { value, held, problem } = reading;
   const found = useMemo(() => (value ? { of: held ? null : sought, rows: value } : null), [value, held, sought]);

@@ -8,11 +8,11 @@ import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react
 import type { Preferences } from '@/db';
 import { DeviceOwner } from '@/ui/device';
 import { Icon } from '@/ui/icons';
-import { KeptPage, useKeptPages } from '@/ui/kept-page';
+import { CachedPage, useKeptPages } from '@/ui/cached-page';
 import { useInBrowser } from '@/ui/in-browser';
 import { NoticeProvider, useNotice } from '@/ui/notice';
 import { OutboxProvider } from '@/ui/outbox';
-import { ReadsProvider, useReadAnew } from '@/ui/reads';
+import { ReadsProvider, useRefetch } from '@/ui/reads';
 import { RefreshProvider, useRefresh } from '@/ui/refresh';
 import { UnitsProvider } from '@/ui/units';
 import { ZoneProvider } from '@/ui/when';
@@ -56,7 +56,7 @@ export function Shell({ person, shop, children }: { person: ShellPerson; shop: S
 function Sending({ owner, children }: { owner: number; children: ReactNode }) {
   const tell = useNotice();
   const refresh = useRefresh();
-  const readAnew = useReadAnew();
+  const readAnew = useRefetch();
   const arrived = useCallback(
     (words: string) => {
       tell({ tone: 'done', text: `${words}: with the server now.` });
@@ -207,7 +207,7 @@ function Frame({ person, shop, children }: { person: ShellPerson; shop: string; 
               tabIndex={-1}
               sx={{ flex: 1, minWidth: 0, outline: 'none', display: 'flex', flexDirection: 'column' }}
             >
-              <KeptPage />
+              <CachedPage />
               {children}
               {!drawn && <p className="ts-opening-slow">Opening…</p>}
               <noscript>Taut Sheave needs JavaScript. Turn it on in the browser’s settings.</noscript>

@@ -200,7 +200,7 @@ describe('the strip of steps', () => {
   });
   it('does not call a route done that no belt can run', () => {
     const { container } = show(<StepsStrip notebook={measured()} step="tape" onStep={vi.fn()} routeDoubted />);
-    expect(container.textContent).toContain('look again');
+    expect(container.textContent).toContain('check again');
   });
 });
 

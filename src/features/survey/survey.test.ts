@@ -239,7 +239,7 @@ describe('words', () => {
     const solved = (by: number, sd: number) => ({ id: 'm', fitted: 0, residual: 0, suspect: false, againstRest: { by, sd } });
     const say = (by: number, sd: number, suspect = true) => againstRestWords(kinds[0]!, solved(by, sd), 2, suspect, units);
     expect([say(1, 3), say(25, 3), say(-25, 3), say(25, 3, false), say(10, 40)]).toEqual([
-      'agrees with the rest',
+      'agrees with the others',
       '25.0 mm over the value from the others',
       '25.0 mm under the value from the others',
       '',

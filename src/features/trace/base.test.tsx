@@ -12,7 +12,7 @@ describe('the base, to be read', () => {
     expect(screen.getByText(/No cause was confirmed on your jobs of this kind yet/)).toBeTruthy();
     await userEvent.type(screen.getByLabelText('Find a cause'), 'brake stays off');
     await userEvent.click(screen.getByRole('button', { name: /^Brake stays off when released/ }));
-    expect(screen.getByText(/^Mended by: /)).toBeTruthy();
+    expect(screen.getByText(/^Repair: /)).toBeTruthy();
     expect(screen.getByText(/always, since only the brake stops the coasting parts/)).toBeTruthy();
     expect(screen.getByText(/shows it every time: this is the cause itself, since the brake is visibly off when released/)).toBeTruthy();
   });

@@ -31,7 +31,7 @@ describe('what an owner corrects of the base', () => {
     for (const [bad, says] of [
       [{ ...TIPS, value: 'often' }, /one of the steps/],
       [{ ...TIPS, cause: 'gremlins' }, /no such cause/],
-      [{ ...TIPS, because: '  ' }, /why/],
+      [{ ...TIPS, because: '  ' }, /reason/],
     ] as const)
       expect(await send('faults.correct', bad)).toMatchObject({ ok: false, reason: 'invalid', problem: expect.stringMatching(says) });
     seen.person = { ...person(), role: 'technician' };

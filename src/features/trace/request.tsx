@@ -1,7 +1,7 @@
 'use client';
 
 import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
-import { caseOf, setupsUp, timedOf } from '@/core/job';
+import { buildFaultCase, setupsUp, timedOf } from '@/core/job';
 import type { Latest } from '@/ui/latest';
 import { useFacts, useTrace } from '@/ui/solver';
 import { useRead } from '@/ui/reads';
@@ -53,7 +53,7 @@ export function TraceProvider({ job, bay, children }: Pick<StageProps, 'job' | '
   const hidden = simulated !== null && !simulated.helped;
   const computed = facts.answer;
   const request = useMemo(() => {
-    const faultCase = kind === null || hidden ? null : caseOf(job.entries, kind, [...setupsUp(job.entries)], computed ?? []);
+    const faultCase = kind === null || hidden ? null : buildFaultCase(job.entries, kind, [...setupsUp(job.entries)], computed ?? []);
     return faultCase && { faultCase, absent: bay.absent, ...base };
   }, [job.entries, kind, hidden, computed, base, bay.absent]);
 

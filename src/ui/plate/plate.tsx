@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
 import Tooltip from '@mui/material/Tooltip';
 import { useMemo, useState, type KeyboardEvent } from 'react';
-import { movedBy, type Drive } from '@/core/drive';
+import { sliderInput, type Drive } from '@/core/drive';
 import type { PoseAnswer } from '@/workers/solver-service';
 import { useBoxSize } from '../box-size';
 import { Icon } from '../icons';
@@ -72,7 +72,7 @@ export function Plate({
   sketch = false,
   height = 380,
 }: PlateProps) {
-  const moved = movedBy(drive);
+  const moved = sliderInput(drive);
   const [box, size] = useBoxSize(FIRST_SIZE, 120);
   const [guide, setGuide] = useState<{ x: number | null; y: number | null }>({ x: null, y: null });
   const { show } = useUnits();

@@ -3,11 +3,11 @@ import { currentPerson, perform, SIGNED_OUT } from '@/server';
 import { readLimited } from '@/server/body';
 import { mostBytes } from '@/server/command-size';
 import { withinJsonLimits } from '@/server/json-limits';
-import { fromElsewhere } from '@/server/origin';
+import { isCrossOrigin } from '@/server/origin';
 
 /** Receives one command of a device and answers what came of it. Nothing of a stranger's is read, and nothing is parsed that is over its limits. */
 export async function POST(request: Request): Promise<Response> {
-  if (fromElsewhere(request.headers)) return refuse(403, 'Commands can only be sent from a page of Taut Sheave.');
+  if (isCrossOrigin(request.headers)) return refuse(403, 'Commands can only be sent from a page of Taut Sheave.');
   if (!(await signedIn())) return Response.json(SIGNED_OUT);
   const kind = request.headers.get('x-command-kind');
   const bytes = await readLimited(request.body, mostBytes(kind));

@@ -1,7 +1,7 @@
 import { database, notebooks } from '@/db';
-import { currentPerson, includesRole } from '@/server';
+import { currentPerson, hasRole } from '@/server';
 import { wholeNumber } from '@/server/params';
-import { fromElsewhere } from '@/server/origin';
+import { isCrossOrigin } from '@/server/origin';
 import { readLimited } from '@/server/body';
 import { LARGEST_PICTURE_BYTES, preparePicture, TOO_LARGE } from '@/server/picture';
 
@@ -13,10 +13,10 @@ let receiving = 0;
 
 /** Takes one picture, as the body of the request, for the notebook named in the address. */
 export async function POST(request: Request): Promise<Response> {
-  if (fromElsewhere(request.headers)) return refuse(403, 'A photo can only be sent from a page of Taut Sheave itself.');
+  if (isCrossOrigin(request.headers)) return refuse(403, 'A photo can only be sent from a page of Taut Sheave itself.');
   const person = await currentPerson();
   if (!person) return refuse(401, 'You are signed out. Sign in again in another tab, then choose the photo again.');
-  if (!includesRole(person.role, 'technician')) return refuse(403, 'Adding a photo takes a technician’s account.');
+  if (!hasRole(person.role, 'technician')) return refuse(403, 'Adding a photo takes a technician’s account.');
   const notebook = wholeNumber(new URL(request.url).searchParams.get('notebook') ?? undefined);
   if (notebook === null) return refuse(400, 'The photo belongs to no notebook; open the notebook again.');
   if (Number(request.headers.get('content-length') ?? 0) > LARGEST_PICTURE_BYTES) return refuse(413, TOO_LARGE);

@@ -1,9 +1,9 @@
 import * as z from 'zod';
 import { bySchema, keptObject } from '../../stored';
 import { ENDINGS, handBackOf, mayEnd } from '../hand-back';
-import { shortened } from '../shortened';
+import { truncate } from '../truncate';
 import { entryKind } from '../kind';
-import { missingOfLook, NO_LOOK, nextLook } from '../next-look';
+import { missingOfLook, NO_LOOK, nextLook } from '../follow-up';
 
 const body = z.object({
   text: z
@@ -47,7 +47,7 @@ export const closing = entryKind<z.infer<typeof body>>({
   },
   status: 'closed',
   undoable: false,
-  name: ({ text }) => shortened(text, 40),
+  name: ({ text }) => truncate(text, 40),
 });
 
 /** A closed job taken up again. */

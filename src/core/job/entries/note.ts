@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { bySchema } from '../../stored';
-import { shortened } from '../shortened';
+import { truncate } from '../truncate';
 import { entryKind } from '../kind';
 
 const body = z.object({
@@ -13,6 +13,6 @@ export const note = entryKind<z.infer<typeof body>>({
   fromDevice: true,
   on: 'open',
   undoable: true,
-  name: ({ text }) => shortened(text, 40),
+  name: ({ text }) => truncate(text, 40),
   takenBack: () => 'Note struck out.',
 });

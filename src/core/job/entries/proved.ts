@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { bySchema } from '../../stored';
 import { entryKind } from '../kind';
-import { stillOff } from '../still-off';
+import { removedParts } from '../removed-parts';
 
 const body = z.object({
   belt: z.enum(['stays', 'comes-off', 'not-tried']),
@@ -31,7 +31,7 @@ export const proved = entryKind<Proved>({
   fromDevice: true,
   on: 'open',
   refuseOn: (_, { lines }) => {
-    const off = stillOff(lines);
+    const off = removedParts(lines);
     return off.length === 0 ? null : `Not back on: ${off.join(', ')}. Refit and count it, or strike out the line, before the test.`;
   },
   undoable: true,

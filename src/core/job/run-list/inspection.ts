@@ -4,7 +4,7 @@ import { askedOf } from '../record';
 import { linesOf } from '../record-lines';
 import { hasBrake } from '../state/answer';
 import { BRAKE_CHECK } from '../state/events';
-import { setupsUp, stillOff } from '../still-off';
+import { setupsUp, removedParts } from '../removed-parts';
 import { isAboutBeginning } from '../traced';
 import { isOfKind } from '../walk';
 import { line, UNTIMED, type Known } from './known';
@@ -15,7 +15,7 @@ export function intake({ lines, kind, ticket, stopLimitS }: Known): OpenLine[] {
   const times = linesOf(lines, 'timed').map((l) => l.body.what);
   const taken = times.includes('engagement') && (stopLimitS === null || times.includes('stop'));
   const untimed = kind !== null && UNTIMED.has(kind);
-  const changed = ticket.replayed.condition > 0 || stillOff(lines).length > 0;
+  const changed = ticket.replayed.condition > 0 || removedParts(lines).length > 0;
   const why = untimed
     ? 'This kind of drive is not engaged by a lever.'
     : asked?.arrives === 'apart'

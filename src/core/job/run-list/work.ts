@@ -3,7 +3,7 @@ import { proposalsFor, stepsOf, type Step } from '../procedures';
 import type { ReplayedTicket } from '../replayed';
 import { askedOf, placeOfFinding, provedOf, stepsWritten, type Found } from '../record';
 import { linesOf } from '../record-lines';
-import { stillOff } from '../still-off';
+import { removedParts } from '../removed-parts';
 import { brakeFirst } from './inspection';
 import { BELT_CHECKS, line, nameOf, UNTIMED, type Known } from './known';
 import type { OpenLine } from './line';
@@ -181,7 +181,7 @@ export function setting(known: Known): OpenLine[] {
 }
 
 export function testing({ lines, kind, ticket, stopLimitS }: Known): OpenLine[] {
-  const off = stillOff(lines);
+  const off = removedParts(lines);
   const counted = lines.some((l) => !l.withdrawn && (l.type === 'tally' || l.type === 'setup'));
   const { engage, stop } = ticket.replayed.times;
   const untimed = kind !== null && UNTIMED.has(kind);

@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import * as z from 'zod';
-import { shortened, type Procedure, type Reading, type Step, type StepRecord, type StepWritten } from '@/core/job';
+import { truncate, type Procedure, type Reading, type Step, type StepRecord, type StepWritten } from '@/core/job';
 import { useDraftOf } from '@/ui/draft';
 import { NumberField } from '@/ui/number-field';
 import { Barred } from './barred';
@@ -106,7 +106,7 @@ export function StepCard({
         {step.photo && (
           <Box sx={{ flex: '1 1 240px' }}>
             Take a picture of it before it moves.
-            <Pictures {...{ job, at, acts }} writable about={aboutStep(step.id)} shows={shortened(step.text, 100)} />
+            <Pictures {...{ job, at, acts }} writable about={aboutStep(step.id)} shows={truncate(step.text, 100)} />
           </Box>
         )}
         {(step.instrument ? [] : (step.reads ?? [])).map((r, i) => (

@@ -33,7 +33,7 @@ describe('the card of a stack on its job', () => {
       { number: 213, entry: { type: 'finding', body: { check: 'stack-order', result: 'bad', part: pulley } } },
     ]);
     const { body } = (sent[0]!.input as { entry: { body: { act: string; note: string } } }).entry;
-    expect([body.act, body.note]).toEqual([expect.stringContaining('Assemble the stack'), expect.stringContaining('wheel')]);
+    expect([body.act, body.note]).toEqual([expect.stringContaining('Assemble the stack'), expect.stringContaining('idler')]);
     expect(save).toHaveBeenCalledOnce();
   });
   it('asks for the machine to be rebuilt while a recorded fault is still drawn', () => {

@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { v4 as newId } from 'uuid';
 import type { CheckId } from '@/core/fault';
-import { BARE_FINDING, openStackFindings, shortened, stackRepair, type Stage } from '@/core/job';
+import { BARE_FINDING, openStackFindings, truncate, stackRepair, type Stage } from '@/core/job';
 import type { Stack, StackFault } from '@/core/stack';
 import type { Job } from '@/db';
 import { Card } from '@/ui/page';
@@ -51,7 +51,7 @@ export function StackCard({
         check: CHECK,
         part: pulley,
         result,
-        note: shortened(words, LONGEST_NOTE),
+        note: truncate(words, LONGEST_NOTE),
         act: result === 'bad' ? stackRepair(faults) : '',
       },
       `Job ${job.number}: stack of ${pulley.label}, ${result}`,

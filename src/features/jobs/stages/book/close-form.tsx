@@ -14,7 +14,7 @@ import {
   missingOfLook,
   nextLook,
   proposedClosing,
-  shortened,
+  truncate,
   usualLook,
   type Ending,
 } from '@/core/job';
@@ -56,7 +56,7 @@ export function CloseForm(props: StageProps) {
   const close = async () => {
     setBusy(true);
     const body = { text, ending, why: ending === 'unfit' ? why : '', look, next };
-    if (await acts.write('book', 'closing', body, `Closing job ${job.number}: ${shortened(text, 60)}`, `Job ${job.number} is closed.`)) {
+    if (await acts.write('book', 'closing', body, `Closing job ${job.number}: ${truncate(text, 60)}`, `Job ${job.number} is closed.`)) {
       clear();
       clearNext();
       setLook(null);

@@ -1,7 +1,7 @@
 'use client';
 
 import Alert from '@mui/material/Alert';
-import { coverLeftOff, provedOf, stillOff } from '@/core/job';
+import { coverLeftOff, provedOf, removedParts } from '@/core/job';
 import { Fold } from '@/ui/fold';
 import { BreakIn } from '../../../cvt/break-in';
 import { FactField } from '../../../machines/fact-field';
@@ -15,7 +15,7 @@ import { TestForm } from './test-form';
 function Bench(props: StageProps) {
   const { job, at, acts, bay, writable } = props;
   const { hand } = bay;
-  const off = stillOff(job.entries);
+  const off = removedParts(job.entries);
   const cover = coverLeftOff(job.entries);
   const tested = provedOf(job.entries) !== null;
   return (

@@ -6,7 +6,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import * as z from 'zod';
 import { complaintOf } from '@/core/fault';
-import { askedOf, fittedException, kindOf, provedOf, stillOff, type Proved } from '@/core/job';
+import { askedOf, fittedException, kindOf, provedOf, removedParts, type Proved } from '@/core/job';
 import { Choices } from '@/ui/choices';
 import { useDraftOf } from '@/ui/draft';
 import type { StageProps } from '../module';
@@ -43,7 +43,7 @@ export function TestForm({ job, at, acts, bay, writable }: Pick<StageProps, 'job
   const proof = changed ?? (isCurrent ? written : null) ?? seen;
   const put = (part: Partial<Proved>) => setChanged({ ...proof, ...part });
   const complaints = askedOf(job.entries)?.complaints ?? [];
-  const off = stillOff(job.entries);
+  const off = removedParts(job.entries);
   const exception = fittedException(job.entries);
   const releases =
     exception || (bay.drive?.springs.some((s) => s.from.leverTravel !== undefined || s.to.leverTravel !== undefined) ?? false);

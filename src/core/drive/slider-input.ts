@@ -4,7 +4,7 @@ import type { Drive } from './schema';
 export type MovedBy = 'lever' | 'shift';
 
 /** Null for a drive that nothing moves: it rests the same, released or not. */
-export function movedBy(drive: Pick<Drive, 'kind' | 'pulleys' | 'springs' | 'states'>): MovedBy | null {
+export function sliderInput(drive: Pick<Drive, 'kind' | 'pulleys' | 'springs' | 'states'>): MovedBy | null {
   if (drive.kind === 'cvt') return drive.pulleys.some((p) => p.variable !== undefined) ? 'shift' : null;
   const pulled = drive.springs.some((s) => s.from.leverTravel !== undefined || s.to.leverTravel !== undefined);
   const locked = (drive.states ?? []).some((s) => Object.keys(s.locks ?? {}).length > 0);

@@ -33,7 +33,7 @@ async function isWhole(answer: Response): Promise<boolean> {
  * @param waits told once where a page is waited for
  * @param isWell whether the server and its database answer; while they do not, no failed answer counts
  */
-export function patientFetch(
+export function fetchWithRetry(
   inner: typeof fetch,
   mayLoad: (url: URL) => Promise<boolean>,
   waits: (url: URL) => void,

@@ -3,7 +3,7 @@
 import { useEffect, useState } from 'react';
 
 /** A value once it has not changed for a while: what is typed, once the typing rests. The first is there at once. */
-export function useRested<T>(value: T, ms: number): T {
+export function useDebouncedValue<T>(value: T, ms: number): T {
   const [rested, setRested] = useState(value);
   useEffect(() => {
     const wait = setTimeout(() => setRested(value), ms);

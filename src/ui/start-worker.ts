@@ -18,7 +18,7 @@ export interface Hired<Service> {
  * @param make starts a worker, which says `ready` once it listens: a question put to one that does not listen yet is lost
  * @returns rejects where neither came
  */
-export function hire<Service>(make: () => Worker): Promise<Hired<Service>> {
+export function startWorker<Service>(make: () => Worker): Promise<Hired<Service>> {
   return new Promise((resolve, reject) => {
     const waiting = new Map<Worker, (why: Error) => void>();
     let called = 0;

@@ -2,7 +2,7 @@
  * Text that no database takes: a NUL, or half of a character that takes two. They come of broken files and cut-off copies, never of typing.
  * @returns where it is and a sentence, or null where all of it can be kept
  */
-export function unfitText(value: unknown, path: readonly string[] = []): { problem: string; field: string } | null {
+export function findInvalidText(value: unknown, path: readonly string[] = []): { problem: string; field: string } | null {
   if (typeof value === 'string') {
     const at = value.includes('\0') ? value.indexOf('\0') : loneHalf(value);
     if (at < 0) return null;
@@ -14,7 +14,7 @@ export function unfitText(value: unknown, path: readonly string[] = []): { probl
   }
   if (typeof value !== 'object' || value === null) return null;
   for (const [key, item] of Object.entries(value)) {
-    const found = unfitText(key) ?? unfitText(item, [...path, key]);
+    const found = findInvalidText(key) ?? findInvalidText(item, [...path, key]);
     if (found) return found;
   }
   return null;

@@ -53,7 +53,7 @@ export const keptAt = (): string | null => (typeof document === 'undefined' ? nu
 const never = () => () => undefined;
 
 /** Says that a page is a copy, and how old. */
-export function KeptPage() {
+export function CachedPage() {
   const at = useSyncExternalStore(never, keptAt, () => null);
   return (
     at && (

@@ -58,7 +58,7 @@ export function setupsUp(lines: readonly RecordLine[]): Set<SetupId> {
 }
 
 /** What is off the machine still, in words. */
-export function stillOff(lines: readonly RecordLine[]): string[] {
+export function removedParts(lines: readonly RecordLine[]): string[] {
   const hardware = [...tallyOf(lines)].map(([item, left]) => `${Math.abs(left)} ${item.toLowerCase()}${left < 0 ? ' too many' : ''}`);
   return [
     ...hardware,

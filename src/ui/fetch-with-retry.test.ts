@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { patientFetch } from './patient-fetch';
+import { fetchWithRetry } from './fetch-with-retry';
 
 const answer = new Response('page');
 const lost = () => Promise.reject(new TypeError('Failed to fetch'));
@@ -26,7 +26,7 @@ describe('a page asked for while the network is gone', () => {
   it('is waited for, told once, and asked again when the network is back or after a while', async () => {
     const inner = vi.fn<typeof fetch>().mockImplementationOnce(lost).mockImplementationOnce(lost).mockResolvedValue(answer);
     const waits = vi.fn();
-    const read = patientFetch(inner, () => Promise.resolve(false), waits, well)('/jobs/3', page);
+    const read = fetchWithRetry(inner, () => Promise.resolve(false), waits, well)('/jobs/3', page);
     await settled();
     expect(inner).toHaveBeenCalledTimes(1);
     for (const back of [...listeners]) back();
@@ -46,13 +46,13 @@ describe('a page asked for while the network is gone', () => {
       return Promise.resolve(new Response(body));
     };
     const inner = vi.fn<typeof fetch>().mockImplementationOnce(broken).mockResolvedValue(answer);
-    const read = patientFetch(inner, () => Promise.resolve(false), vi.fn(), well)('/jobs/3', page);
+    const read = fetchWithRetry(inner, () => Promise.resolve(false), vi.fn(), well)('/jobs/3', page);
     await vi.advanceTimersByTimeAsync(2000);
     expect(await (await read).clone().text()).toBe('page');
     expect(inner).toHaveBeenCalledTimes(2);
 
     const unwell = vi.fn<typeof fetch>().mockImplementation(() => Promise.resolve(new Response('no', { status: 500 })));
-    const last = patientFetch(unwell, () => Promise.resolve(false), vi.fn(), well)('/jobs/3', page);
+    const last = fetchWithRetry(unwell, () => Promise.resolve(false), vi.fn(), well)('/jobs/3', page);
     await vi.advanceTimersByTimeAsync(4000);
     expect((await last).status).toBe(500);
     expect(unwell).toHaveBeenCalledTimes(3);
@@ -61,7 +61,7 @@ describe('a page asked for while the network is gone', () => {
     const failed = () => Promise.resolve(new Response('0:{"f":["$","div"]}\n5:E{"digest":"2917309432"}\n'));
     const inner = vi.fn<typeof fetch>().mockImplementation(failed);
     let health = false;
-    const read = patientFetch(
+    const read = fetchWithRetry(
       inner,
       () => Promise.resolve(false),
       vi.fn(),
@@ -78,7 +78,7 @@ describe('a page asked for while the network is gone', () => {
     for (const digest of ['NEXT_HTTP_ERROR_FALLBACK;404', 'NEXT_REDIRECT;replace;/sign-in;307;']) {
       const named = new Response(`0:{"f":[]}\n7:E{"digest":"${digest}"}\n`);
       expect(
-        await patientFetch(
+        await fetchWithRetry(
           () => Promise.resolve(named),
           () => Promise.resolve(false),
           vi.fn(),
@@ -89,8 +89,8 @@ describe('a page asked for while the network is gone', () => {
   });
   it('is given up where it can be loaded whole, or where nobody wants it any longer', async () => {
     const inner = vi.fn<typeof fetch>().mockImplementation(lost);
-    await expect(patientFetch(inner, () => Promise.resolve(true), vi.fn(), well)('/shelf', page)).rejects.toThrow('Failed to fetch');
-    const gone = patientFetch(inner, () => Promise.resolve(false), vi.fn(), well)('/shelf', { ...page, signal: AbortSignal.abort() });
+    await expect(fetchWithRetry(inner, () => Promise.resolve(true), vi.fn(), well)('/shelf', page)).rejects.toThrow('Failed to fetch');
+    const gone = fetchWithRetry(inner, () => Promise.resolve(false), vi.fn(), well)('/shelf', { ...page, signal: AbortSignal.abort() });
     await expect(gone).rejects.toThrow('Failed to fetch');
     expect(inner).toHaveBeenCalledTimes(2);
   });
@@ -100,7 +100,7 @@ describe('a page asked for while the network is gone', () => {
     ['anything else', undefined],
   ])('%s fails at once', async (_, init) => {
     const inner = vi.fn<typeof fetch>().mockImplementation(lost);
-    await expect(patientFetch(inner, () => Promise.resolve(false), vi.fn(), well)('/x', init)).rejects.toThrow();
+    await expect(fetchWithRetry(inner, () => Promise.resolve(false), vi.fn(), well)('/x', init)).rejects.toThrow();
     expect(inner).toHaveBeenCalledTimes(1);
   });
 });

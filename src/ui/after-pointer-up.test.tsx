@@ -1,7 +1,7 @@
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import { useEffect } from 'react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { onceReleased, released, watchPress } from './released';
+import { afterPointerUp, released, watchPress } from './after-pointer-up';
 
 function Button() {
   useEffect(watchPress, []);
@@ -14,7 +14,7 @@ describe('what waits for a press to end', () => {
   it('is done at once where nothing is pressed', () => {
     render(<Button />);
     const done = vi.fn();
-    onceReleased(done);
+    afterPointerUp(done);
     expect(done).toHaveBeenCalledOnce();
   });
   it.each(['pointerUp', 'pointerCancel'] as const)('comes after the click of a press that is under way (%s)', async (end) => {
@@ -23,7 +23,7 @@ describe('what waits for a press to end', () => {
     const button = screen.getByText('Press');
     button.addEventListener('click', () => order.push('click'));
     fireEvent.pointerDown(button);
-    onceReleased(() => order.push('moved'));
+    afterPointerUp(() => order.push('moved'));
     const waited = released().then(() => order.push('answered'));
     await act(() => vi.advanceTimersByTimeAsync(5_000));
     expect(order).toEqual([]);

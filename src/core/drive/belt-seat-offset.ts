@@ -6,7 +6,7 @@ import type { Drive } from './schema';
  * @param lowerMm how much lower, mm
  * @param pulleyId the one groove that is worn; all the belt's grooves where it is left out
  */
-export function sunkDrive(drive: Drive, beltId: string, lowerMm: number, pulleyId?: string): Drive {
+export function withBeltSeatOffset(drive: Drive, beltId: string, lowerMm: number, pulleyId?: string): Drive {
   const belt = drive.belts.find((b) => b.id === beltId);
   if (!belt || lowerMm === 0) return drive;
   const grooves = new Set(belt.route.filter((s) => s.contact === 'v' && (pulleyId ?? s.pulley) === s.pulley).map((s) => s.pulley));

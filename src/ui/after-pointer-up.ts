@@ -22,7 +22,7 @@ const AFTER_MS = 60;
  * Does something once nothing is pressed: at once, or after the press that is under way and its click. What moves under a press takes the click from the
  * button that was pressed.
  */
-export function onceReleased(act: () => void): void {
+export function afterPointerUp(act: () => void): void {
   if (!down) return act();
   const done = () => {
     window.removeEventListener('pointerup', done, true);
@@ -34,4 +34,4 @@ export function onceReleased(act: () => void): void {
 }
 
 /** The same to be waited for. */
-export const released = (): Promise<void> => new Promise(onceReleased);
+export const released = (): Promise<void> => new Promise(afterPointerUp);

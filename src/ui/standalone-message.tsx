@@ -7,7 +7,7 @@ interface AloneProps {
 }
 
 /** A sentence and one act on a page of their own, drawn by plain rules: it must stand where the theme and the shell do not. */
-export function Alone({ title, children, act }: AloneProps) {
+export function StandaloneMessage({ title, children, act }: AloneProps) {
   return (
     <main className="ts-alone">
       <h1>{title}</h1>

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import { Empty, Page } from './page';
 
 /** A page that could not be loaded: what happened, what is saved, what to do. */
-export function Trouble({ onAgain }: { onAgain: () => void }) {
+export function ErrorPage({ onAgain }: { onAgain: () => void }) {
   return (
     <Page title="This page could not be loaded">
       <Empty

@@ -1,4 +1,4 @@
-import { withoutHum, type Stretch } from './hum';
+import { removeHum, type Stretch } from './hum';
 import { onsetsIn } from './onsets';
 import type { Slow } from './prepare';
 import { quietStretches } from './quiet';
@@ -16,7 +16,7 @@ const ENOUGH_QUIET_S = 0.25;
  */
 export function cleared({ samples, rate }: Slow): White {
   const quiet = quietStretches(samples, rate);
-  const through = (still: readonly Stretch[]) => whitened(withoutHum(samples, rate, still, quiet).samples, rate, still);
+  const through = (still: readonly Stretch[]) => whitened(removeHum(samples, rate, still, quiet).samples, rate, still);
   const first = through(quiet);
   const begins = onsetsIn(first).filter((o) => o.rise > PLAIN_RISE);
   const away = begins.reduce<readonly Stretch[]>(

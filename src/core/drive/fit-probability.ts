@@ -39,7 +39,12 @@ function normalBelow(z: number): number {
  * Probability that a length drawn from a normal distribution falls in the window: its mass over each interval, in closed form. Where the ends of
  * the window are themselves uncertain, each end's own variance adds to the length's.
  */
-export function chanceOf(window: LengthWindow, meanMm: number, sdMm: number, ends: WindowEnds = { shortestSd: 0, longestSd: 0 }): number {
+export function fitProbability(
+  window: LengthWindow,
+  meanMm: number,
+  sdMm: number,
+  ends: WindowEnds = { shortestSd: 0, longestSd: 0 },
+): number {
   const below = (end: number, endSd: number) => {
     const sd = Math.hypot(sdMm, endSd);
     return sd > 0 ? normalBelow((end - meanMm) / sd) : end >= meanMm ? 1 : 0;
