@@ -236,7 +236,10 @@ describe('measuring', () => {
     const stored = readable(await drives.findDrive(shop.db, shop.owner.shopId, driveId as number));
     expect([stored.document.name, stored.uncertainty?.paths.includes('pulleys[1].outsideDiameter')]).toEqual([rider.name, true]);
     await done('notebook.remove', { id });
-    expect(await send('notebook.make-drive', { id, version: 2 })).toMatchObject({ ok: false, problem: expect.stringContaining('deleted this notebook') });
+    expect(await send('notebook.make-drive', { id, version: 2 })).toMatchObject({
+      ok: false,
+      problem: expect.stringContaining('deleted this notebook'),
+    });
   });
 });
 
@@ -280,7 +283,10 @@ describe('drives, machines and the shelf', () => {
     await Promise.all([1, 1, 1, -1, -1].map((by) => done('shelf.count', { id, by })));
     expect((await shelf.listShelf(shop.db, shop.owner.shopId))[0]?.quantity).toBe(3);
     expect(await send('shelf.count', { id, by: -4 })).toMatchObject({ ok: false, problem: expect.stringContaining('3 in stock') });
-    expect(await send('shelf.count', { id: 4711, by: 1 })).toMatchObject({ ok: false, problem: expect.stringContaining('deleted this belt') });
+    expect(await send('shelf.count', { id: 4711, by: 1 })).toMatchObject({
+      ok: false,
+      problem: expect.stringContaining('deleted this belt'),
+    });
   });
   it('a list is taken in and taken back as one, by the id of its act', async () => {
     const { id } = await done('shelf.import', { mode: 'add', rows: [SHELF_ROW, { ...SHELF_ROW, designation: '4L490' }] });

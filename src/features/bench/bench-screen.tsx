@@ -79,7 +79,9 @@ export function BenchScreen({
   return (
     <Page
       title="Jobs"
-      lead={total === 0 ? 'Jobs stay here until they are closed.' : `${total} open ${total === 1 ? 'job' : 'jobs'}, and what each waits for.`}
+      lead={
+        total === 0 ? 'Jobs stay here until they are closed.' : `${total} open ${total === 1 ? 'job' : 'jobs'}, and what each waits for.`
+      }
       acts={open.length > 0 && newJob}
     >
       {open.length === 0 ? (
