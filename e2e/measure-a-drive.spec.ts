@@ -142,7 +142,7 @@ test('the orchard rider is built from distances alone and gives the verdicts of 
   await choose(page, 'Stood, for the distances', 'Somewhere between');
   for (const [words, q] of [
     ['fully released', max],
-    ['as far as it goes engaged', min],
+    ['fully engaged', min],
     ['where the brake just lands', rider.brakes[0]!.appliesAt],
   ] as const) {
     for (const [name, spot] of [

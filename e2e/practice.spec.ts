@@ -57,7 +57,7 @@ test.describe('a round of practice', () => {
       .click();
     await page.getByRole('button', { name: 'Run the test' }).click();
     await page.getByRole('button', { name: 'Run it and watch' }).click();
-    await expect(page.getByText(/complaint is still present|did not show this time/)).toBeVisible();
+    await expect(page.getByText(/^The complaint (is still present|did not show this time)/)).toBeVisible();
     await page
       .getByRole('button', { name: /^Hand it back|^Stop and show result/ })
       .first()
