@@ -65,7 +65,7 @@ test('a drive is asked how tight it should be, and compared with another pulley,
     .getByRole('link', { name: /Orchard/ })
     .first()
     .click();
-  await page.getByRole('button', { name: /^How tight/ }).click();
+  await page.getByRole('button', { name: /^Tension range/ }).click();
   await expect(page.getByText('Seen at the target')).toBeVisible();
   await page.getByRole('link', { name: 'Compare pulleys' }).click();
   const table = page.getByRole('group', { name: 'Variants side by side' });
