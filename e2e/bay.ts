@@ -21,7 +21,7 @@ export const confirmAll = async (page: Page, list: string) => {
   const lines = page.getByRole('group', { name: list }).getByRole('checkbox');
   await expect(lines.first()).toBeVisible();
   for (const line of await lines.all()) await line.click();
-  await expect(page.getByText('All confirmed.')).toBeVisible();
+  await expect(page.getByText('All confirmed.').first()).toBeVisible();
 };
 
 /** Its own list, both times by two taps each, and safe again. */
