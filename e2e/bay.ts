@@ -18,10 +18,11 @@ export async function open(page: Page, machine: string, title: string): Promise<
 }
 
 export const confirmAll = async (page: Page, list: string) => {
-  const lines = page.getByRole('group', { name: list }).getByRole('checkbox');
+  const group = page.getByRole('group', { name: list });
+  const lines = group.getByRole('checkbox');
   await expect(lines.first()).toBeVisible();
   for (const line of await lines.all()) await line.click();
-  await expect(page.getByText('All confirmed.').first()).toBeVisible();
+  await expect(group.getByText('All confirmed.')).toBeVisible();
 };
 
 /** Its own list, both times by two taps each, and safe again. */
