@@ -41,9 +41,9 @@ const config = [
     // What runs in a browser knows the database and the server by their types alone.
     files: ['src/features/**', 'src/ui/**'],
     ignores: [
-      'src/features/**/acts.ts',
+      'src/features/**/commands.ts',
       'src/features/**/actions.ts',
-      'src/features/acts/registry.ts',
+      'src/features/commands/registry.ts',
       'src/features/shell/search.ts',
       '**/*.test.*',
     ],
@@ -56,7 +56,7 @@ const config = [
   },
   // Nothing of React is there: names that begin with `use` are no hooks, and its compiler need not go through a third of all code.
   {
-    files: ['core', 'formats', 'command', 'db', 'server', 'workers']
+    files: ['core', 'formats', 'cli', 'db', 'server', 'workers']
       .map((folder) => `src/${folder}/**`)
       .concat('scripts/**', 'e2e/**', 'bin/**'),
     rules: Object.fromEntries(ofHooks.map((rule) => [`react-hooks/${rule}`, 'off'])),

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expect } from './test';
 
-/** The ticket beside a job. */
+/** Ticket next to a job. */
 export const ticketOf = (page: Page) => page.getByRole('complementary', { name: 'Ticket' });
 
 /** Opens a job about the first machine of that name. */
@@ -78,7 +78,7 @@ export async function openStep(page: Page, words: RegExp): Promise<void> {
     .click();
 }
 
-/** The card of the act that comes now. */
+/** Card of the current line. */
 export const nowCard = (page: Page) => page.getByRole('region', { name: 'Now', exact: true });
 
 /** Records a test of five cycles: the belt stays on, the brake is on, the machine is in good order. */

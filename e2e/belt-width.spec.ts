@@ -19,7 +19,7 @@ test('a variable drive’s belt, yearly: the log of its last visit, a single rib
   await page.goto(`${new URL(page.url()).pathname}?stage=look`);
   await unfold(page, 'Forecast and log');
   const left = page.getByRole('region', { name: 'Forecast' });
-  await expect(left.getByText('Keep using it')).toBeVisible();
+  await expect(left.getByText('Keep using the belt')).toBeVisible();
   const form = page.getByRole('form', { name: 'A width' });
   await form.getByRole('radio', { name: 'One rib' }).click();
   await form.getByRole('textbox', { name: 'Rib', exact: true }).fill('28.5 mm');
@@ -32,11 +32,11 @@ test('a variable drive’s belt, yearly: the log of its last visit, a single rib
   await form.getByLabel('The meter shows').fill('2600');
   await form.getByRole('button', { name: 'Save width' }).click();
   await expect(ticket.getByText(/several ribs at 2600 mi/)).toBeVisible();
-  await expect(left.getByText('Keep using it')).toBeVisible();
+  await expect(left.getByText('Keep using the belt')).toBeVisible();
   await expect(left.getByText(/, excluded$/)).toBeVisible();
 });
 
-test('a belt that broke: it goes whatever its width, the search for its pieces is compulsory, and a slack shoe spring condemns the clutch', async ({
+test('rejects a broken belt at any width, requires the search for its pieces, and rejects the clutch for a slack shoe spring', async ({
   page,
 }) => {
   await page.goto('/');
@@ -50,16 +50,16 @@ test('a belt that broke: it goes whatever its width, the search for its pieces i
   await unfold(page, 'Forecast and log');
   await unfold(page, 'Every check');
   const left = page.getByRole('region', { name: 'Forecast' });
-  // The job says that the belt broke: its width gives no reason to keep it.
-  await expect(left.getByText('Replace it', { exact: true })).toBeVisible();
-  await expect(left.getByText('Keep using it')).toHaveCount(0);
+  // The complaint of the job is a broken belt, so its width does not matter.
+  await expect(left.getByText('Replace the belt', { exact: true })).toBeVisible();
+  await expect(left.getByText('Keep using the belt')).toHaveCount(0);
   const found = page.getByRole('button', { name: /^Flanks and back of the belt/ }).first();
   await found.click();
   await page
     .getByRole('radio', { name: /^Cracked, pieces missing/ })
     .first()
     .click();
-  await expect(left.getByText('Replace it', { exact: true })).toBeVisible();
+  await expect(left.getByText('Replace the belt', { exact: true })).toBeVisible();
   await expect(left.getByText(/damaged or broken, so its width does not matter/)).toBeVisible();
 
   await page.getByRole('button', { name: /^Warranty/ }).click();

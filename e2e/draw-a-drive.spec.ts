@@ -13,7 +13,7 @@ const choose = async (page: Page, label: string, option: string | RegExp) => {
   await page.getByRole('option', typeof option === 'string' ? { name: option, exact: true } : { name: option }).click();
 };
 
-test('a drive is drawn from nothing, asked, saved as a file, taken in again and asked the same', async ({ page }, info) => {
+test('draws a drive, calculates it, exports it, imports it and gets the same result', async ({ page }, info) => {
   await page.goto('/drives/new');
   await page.getByRole('link', { name: /^Nothing/ }).click();
   await page.getByRole('button', { name: 'Add a pulley' }).click();
@@ -21,7 +21,7 @@ test('a drive is drawn from nothing, asked, saved as a file, taken in again and 
   await page.getByRole('button', { name: 'Add a pulley' }).click();
   await field(page, 'Outside diameter', '6 in');
   await field(page, 'Across (x)', '14 in');
-  await field(page, 'Power it takes', '2 hp');
+  await field(page, 'Power', '2 hp');
   await choose(page, 'Part', /^Belts/);
   await page.getByRole('button', { name: 'Add a belt' }).click();
   await field(page, 'Belt number', 'A42');
@@ -30,7 +30,7 @@ test('a drive is drawn from nothing, asked, saved as a file, taken in again and 
   await page.getByRole('button', { name: 'Take disengaged off' }).click();
   await choose(page, 'Part', 'The drive');
   await field(page, 'Name of the drive', 'Bench grinder');
-  await page.getByRole('button', { name: 'Save this drive' }).click();
+  await page.getByRole('button', { name: 'Save drive' }).click();
   await expect(page.getByRole('heading', { name: 'Bench grinder' })).toBeVisible();
   const sentence = page.getByText(/belt is always tight/);
   await expect(sentence).toBeVisible();
@@ -63,7 +63,7 @@ test('a faulty file is refused with every fault and its place', async ({ page })
     .getByLabel('Drive file')
     .setInputFiles({ name: 'bad.drive.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(bad)) });
   const dialog = page.getByRole('dialog');
-  await expect(dialog).toContainText('2 things are wrong in it');
+  await expect(dialog).toContainText('2 errors:');
   await expect(dialog).toContainText('pulleys[0].x x must be a number');
   await expect(dialog).toContainText('pulleys[0].outsideDiameter');
   await dialog.getByRole('button', { name: 'Close' }).click();
@@ -134,7 +134,7 @@ test.describe('with a touch screen', () => {
     const after = await view();
     expect(before[2] / after[2]).toBeGreaterThan(1.5);
     expect(before[2] / after[2]).toBeLessThan(2.5);
-    // What was between the fingers is there still.
+    // The text between the two places must not change.
     expect(Math.abs(after[0] + after[2] / 2 - (before[0] + before[2] / 2))).toBeLessThan(0.02 * before[2]);
     await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
     await page.getByRole('button', { name: 'Show the whole drive' }).click();
@@ -151,10 +151,10 @@ test('a number field takes what a hand writes, shows how it was read, and refuse
   await diameter.press('ArrowUp');
   await expect(diameter).toHaveValue('4"');
   await diameter.fill('wide');
-  await expect(page.getByText(/is not a length I can read/)).toBeVisible();
+  await expect(page.getByText(/is not a length\. Enter it as/)).toBeVisible();
   await expect(diameter).toHaveValue('wide');
   await diameter.fill('3 lb');
-  await expect(page.getByText(/lb measures force, and this field takes length/)).toBeVisible();
+  await expect(page.getByText(/lb measures force, but this field needs length/)).toBeVisible();
 });
 
 test('checks say what is wrong while one draws', async ({ page }) => {
@@ -166,7 +166,7 @@ test('checks say what is wrong while one draws', async ({ page }) => {
   await expect(page.getByText('The drive can be solved.')).toBeVisible();
 });
 
-test('two people on one drive: the later save is refused, and both versions are kept on screen', async ({ browser }) => {
+test('refuses the later save of two people, and shows both versions', async ({ browser }) => {
   const [one, other] = await Promise.all([browser.newContext(as('technician')), browser.newContext(as('owner'))]);
   const [mine, theirs] = [await one.newPage(), await other.newPage()];
   for (const page of [mine, theirs]) {
@@ -176,20 +176,20 @@ test('two people on one drive: the later save is refused, and both versions are 
     await expect(page.getByLabel('Notes', { exact: true })).toBeVisible();
   }
   await field(theirs, 'Notes', 'Theirs');
-  await theirs.getByRole('button', { name: 'Save this drive' }).click();
+  await theirs.getByRole('button', { name: 'Save drive' }).click();
   await expect(theirs.getByText('Saved.')).toBeVisible();
   await field(mine, 'Name of the drive', 'Slipway chipper, mine');
-  await mine.getByRole('button', { name: 'Save this drive' }).click();
-  const dialog = mine.getByRole('dialog', { name: /Someone else changed/ });
+  await mine.getByRole('button', { name: 'Save drive' }).click();
+  const dialog = mine.getByRole('dialog', { name: /Another user changed/ });
   await expect(dialog).toContainText('Ines Tarrow saved it');
   await expect(dialog).toContainText('yours “Slipway chipper, mine”');
-  await dialog.getByRole('button', { name: 'Save mine instead' }).click();
+  await dialog.getByRole('button', { name: 'Save my version' }).click();
   await expect(mine.getByText('Saved.')).toBeVisible();
   await one.close();
   await other.close();
 });
 
-test('the drawing is saved as SVG that stands alone', async ({ page }, info) => {
+test('exports the drawing as a self-contained SVG', async ({ page }, info) => {
   await page.goto('/drives');
   await page.getByRole('link', { name: /Airstrip mower/ }).click();
   await expect(page.getByText(/release and grip/).first()).toBeVisible();

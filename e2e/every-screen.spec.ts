@@ -11,14 +11,14 @@ const SCREENS: readonly (readonly [name: string, path: string, ready: string | R
   ['job at Make safe', '/jobs/222?stage=secure', /Stop the engine/],
   ['job at Inspect', '/jobs/222?stage=look', 'No parts removed'],
   ['job at Fit', '/jobs/222?stage=fit', 'Parts removed'],
-  ['job at Adjust', '/jobs/222?stage=set', 'Seen at the target'],
+  ['job at Adjust', '/jobs/222?stage=set', 'Signs at the target'],
   ['job at Test', '/jobs/222?stage=prove', 'Save test result'],
   ['job at Close', '/jobs/222?stage=book', 'Closing line for the customer'],
   ['ticket', '/jobs/222/ticket', 'Print this ticket'],
   ['customers', '/customers', 'Isla Ferrow'],
   ['customer', '/customers/1', 'Contact'],
   ['parts', '/shelf/parts', 'Bearing 6203'],
-  ['stack', '/drives/1/stacks/arm-idler', 'Put in a part'],
+  ['stack', '/drives/1/stacks/arm-idler', 'Add a part'],
   ['label', '/machines/1/label', 'Print this label'],
   ['new job', '/jobs/new', 'In the customer’s words'],
   ['machines', '/machines', 'Find a machine'],
@@ -33,16 +33,16 @@ const SCREENS: readonly (readonly [name: string, path: string, ready: string | R
   ['stock', '/shelf', 'Supplier note'],
   ['glossary', '/glossary', 'Terms on these screens, with their meanings.'],
   ['measure', '/drives/measure', 'Start another notebook'],
-  ['notebook', '/drives/measure/1', /Something disagrees|Ready to be made/],
+  ['notebook', '/drives/measure/1', /Contradiction|Ready to be made/],
   ['base of causes', '/shop/faults', 'Find a cause'],
   ['practice', '/practice', 'Progress'],
   ['replay of practice', '/practice/1', 'Move by move'],
-  ['practice at Intake', '/practice/9?stage=ask', /Ask him more/],
+  ['practice at Intake', '/practice/9?stage=ask', /More questions/],
   ['practice at Inspect', '/practice/9?stage=look', 'No parts removed'],
   ['shop', '/shop', 'Units and numbers'],
 ];
 
-/** Opens every folded part of a stage: what is folded is looked through as well. */
+/** Opens every fold of a stage, so that its content is checked too. */
 async function unfoldAll(page: Page) {
   const folded = page.locator('main .MuiAccordionSummary-root[aria-expanded=false]:visible');
   await expect(page.locator('main .MuiAccordionSummary-root, main section').first()).toBeVisible();
@@ -60,7 +60,7 @@ async function ready(page: Page, path: string, text: string | RegExp) {
 const settled = (page: Page) =>
   expect.poll(() => page.evaluate(() => document.getAnimations().filter((a) => a.playState === 'running').length)).toBe(0);
 
-/** What axe finds against AA, by all its rules or those named. */
+/** Violations of WCAG AA that axe finds, by all rules or by those named. */
 const faults = async (page: Page, where: string, rules?: string[]) => {
   // No screen has a frame in it: axe need not open a page of its own to gather them, nor list what passes.
   const axe = new AxeBuilder({ page }).setLegacyMode().options({ resultTypes: ['violations'] });
@@ -76,7 +76,7 @@ const faults = async (page: Page, where: string, rules?: string[]) => {
 const overhang = (page: Page) => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
 
 test.describe('every screen', () => {
-  // One page goes through all of them: nothing is changed on the way, and the application need not be fetched anew for each.
+  // One page visits all addresses. Nothing changes on the way, and the application is loaded once.
   let page: Page;
   test.beforeAll(async ({ browser, baseURL }) => {
     const context = await browser.newContext({ ...as('owner'), baseURL: baseURL!, serviceWorkers: 'block' });
@@ -106,8 +106,8 @@ test.describe('every screen', () => {
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
   test('every step of a notebook fits the width, and axe finds no fault in it', async ({ page }) => {
-    await ready(page, '/drives/measure/1', /Something disagrees|Ready to be made/);
-    for (const step of ['Pulleys', 'Route', 'Photo', 'Arm ends', 'Springs', 'Belt now on', 'The drive']) {
+    await ready(page, '/drives/measure/1', /Contradiction|Ready to be made/);
+    for (const step of ['Pulleys', 'Route', 'Photo', 'Arm ends', 'Springs', 'Fitted belt', 'The drive']) {
       await page
         .getByRole('navigation', { name: 'Steps' })
         .getByRole('button', { name: new RegExp(`^${step}`) })
@@ -129,7 +129,7 @@ test.describe('on a phone', () => {
     await expect(page.getByText('A39 used from B3.')).toBeVisible();
   });
 
-  test('touch targets of acts are at least 44 px', async ({ page }) => {
+  test('has touch targets of at least 44 px', async ({ page }) => {
     await ready(page, '/jobs/222?stage=secure', /Stop the engine/);
     const small = await page
       .locator('main button:visible, main a[role=button]:visible, nav a:visible')

@@ -31,9 +31,9 @@ test('a banded drive from the words to the hand-back, the server killed half way
   await toStage(page, 'Make safe');
   await confirmAll(page, 'Made safe');
   await page.getByRole('button', { name: 'It is made safe' }).click();
-  await expect(ticketOf(page)).toContainText('Secured.');
+  await expect(ticketOf(page)).toContainText('Made safe.');
   await toStage(page, 'Fit');
-  await page.getByRole('button', { name: /^Work by: .*twin tension rods/ }).click();
+  await page.getByRole('button', { name: /^Use procedure: .*twin tension rods/ }).click();
   await unfold(page, 'Parts count');
   const steps = nowCard(page);
   await expect(steps.getByLabel('Shield bolts off, how many')).toBeVisible();
@@ -94,7 +94,7 @@ test('a banded drive from the words to the hand-back, the server killed half way
   await context.close();
 });
 
-test('the database goes and comes back four times: changes wait, and arrive in order, once each', async ({ browser }) => {
+test('applies queued changes once each and in order while the database fails and returns four times', async ({ browser }) => {
   test.setTimeout(240_000);
   if (!(await own.healthy())) await own.untilHealthy(own.start());
   const context = await browser.newContext({ baseURL: own.address, viewport: { width: 1280, height: 900 } });
@@ -124,13 +124,13 @@ test('the database goes and comes back four times: changes wait, and arrive in o
       const text = `Round ${round}, ${half} note`;
       notes.push(text);
       await page.getByLabel('Note for the ticket').fill(text);
-      await page.getByRole('button', { name: 'Write it down' }).click();
+      await page.getByRole('button', { name: 'Save note' }).click();
       await expect(page.getByLabel('Note for the ticket')).toHaveValue('');
     }
     await expect.poll(own.healthy, { timeout: 40_000 }).toBe(true);
   }
   await expect(lines).toHaveCount(before + notes.length, { timeout: 60_000 });
-  await expect(ticketOf(page).getByText('waits on this device to be sent')).toHaveCount(0, { timeout: 60_000 });
+  await expect(ticketOf(page).getByText('saved on this device, not sent')).toHaveCount(0, { timeout: 60_000 });
   // The database was away, and no change was refused for that.
   expect(away).toBeGreaterThan(0);
   expect(answers.filter((a) => a !== 'ok' && a !== 'failed')).toEqual([]);

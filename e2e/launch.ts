@@ -1,4 +1,4 @@
-/** How the browser of the tests is started. */
+/** Launch options of the test browser. */
 export const launchOptions = {
   executablePath: '/usr/bin/chromium',
   args: [

@@ -5,7 +5,7 @@ import { as } from './people';
 test.describe('lists and lookups', () => {
   test.use(as('technician'));
 
-  test('a list is searched by the server, says what it asks in its address, and keeps what it showed without the network', async ({
+  test('searches a list on the server, puts the search in the address, and keeps the rows without the network', async ({
     page,
     context,
   }) => {
@@ -22,13 +22,13 @@ test.describe('lists and lookups', () => {
     await expect(rows).toHaveCount(1);
     await context.setOffline(true);
     await find.fill('orch');
-    await expect(page.getByText('This list shows what was read before')).toBeVisible();
+    await expect(page.getByText('This list shows earlier data')).toBeVisible();
     await expect(rows).toHaveCount(1);
     await context.setOffline(false);
     await page.getByRole('button', { name: 'Try again' }).click();
     await expect(rows.filter({ hasText: 'rchard' }).first()).toBeVisible();
     await find.fill('no such thing');
-    await expect(page.getByText('No machine here is called “no such thing”.')).toBeVisible();
+    await expect(page.getByText('No machine matches “no such thing”.')).toBeVisible();
     await find.fill('');
     await expect(rows).toHaveCount(all);
   });
@@ -51,7 +51,7 @@ test.describe('lists and lookups', () => {
     await expect(page.getByRole('option', { name: /Hums at full throttle/ })).toHaveCount(0);
   });
 
-  test('what is not there answers 404, what is no address 400, each by a page of ours', async ({ page }) => {
+  test('answers 404 for a missing record and 400 for a malformed address, each with its own page', async ({ page }) => {
     for (const path of [
       '/jobs/99999',
       '/machines/99999',
@@ -88,7 +88,7 @@ test.describe('lists and lookups', () => {
   });
 });
 
-test('what a person has not saved is asked about at sign-out, and then gone from the device', async ({ browser }) => {
+test('asks about unsaved changes at sign-out, then deletes them from the device', async ({ browser }) => {
   const context = await browser.newContext();
   const page = await context.newPage();
   const { ACCOUNTS } = await import('./people');

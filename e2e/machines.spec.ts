@@ -11,7 +11,7 @@ test('a machine’s meter counts what its own counts, and what cannot be read ch
   const save = page.getByRole('dialog').getByRole('button', { name: /^Save/ });
   await change();
   await meter.fill('1,312 mi');
-  await expect(page.getByRole('dialog').getByRole('combobox', { name: 'Counts' })).toHaveText('miles');
+  await expect(page.getByRole('dialog').getByRole('combobox', { name: 'Unit' })).toHaveText('miles');
   await save.click();
   const shown = (text: string) => page.getByText(text, { exact: true }).first();
   await expect(shown('1312 mi')).toBeVisible();
@@ -24,7 +24,7 @@ test('a machine’s meter counts what its own counts, and what cannot be read ch
   await expect(shown('1312 mi')).toBeVisible();
   await expect(page.getByText(/^1400/)).toHaveCount(0);
   await meter.fill('1320');
-  await page.getByRole('dialog').getByRole('combobox', { name: 'Counts' }).click();
+  await page.getByRole('dialog').getByRole('combobox', { name: 'Unit' }).click();
   await page.getByRole('option', { name: 'kilometres' }).click();
   await save.click();
   await expect(shown('1320 km')).toBeVisible();

@@ -23,7 +23,7 @@ const [engine, spindle, idler] = rider.pulleys as [RiderFile['pulleys'][0], Ride
 const [engage, back] = rider.springs as [RiderFile['springs'][0], RiderFile['springs'][0]];
 const { pivot, min, max } = rider.tensioners[0]!;
 
-/** Where everything stands on the machine: what a tape would be held to. */
+/** True positions on the machine, as a tape would measure them. */
 const PLACES: Record<string, Spot> = {
   'engine pulley': engine,
   'blade spindle': spindle,
@@ -64,7 +64,7 @@ const step = (page: Page, name: string) =>
     .getByRole('navigation', { name: 'Steps' })
     .getByRole('button', { name: new RegExp(`^${name}`) })
     .click();
-// With the dot before it: the warning that the server does not answer says as much of the device.
+// Includes the dot: the warning about the server has similar words about the device.
 const kept = (page: Page) => expect(page.getByText('· all entries saved')).toBeVisible();
 
 /** Enters every distance that is asked for, as a tape without error reads it. */
@@ -80,13 +80,13 @@ async function tapeAll(page: Page) {
   }
 }
 
-/** Answers left or right, as one who stands there sees it, until nothing is asked any more. */
+/** Answers left or right from the true positions, until no question remains. */
 async function answerSides(page: Page) {
   const panel = page.getByRole('region', { name: 'Next step' });
   for (let asked = 0; asked < 12; asked++) {
     await kept(page);
     const question = panel.getByText(/^Seen from above, is|^Which of these/);
-    // The answer comes from a worker: it is there when it asks on, or says that nothing is left to ask.
+    // The answer comes from a worker. Wait for the next question, or for the message that none remains.
     const fixed = panel.getByText(/Every pulley is fixed|Ready to be made/);
     await expect(question.or(fixed).first()).toBeVisible();
     if (await fixed.isVisible()) return;
@@ -127,23 +127,23 @@ async function verdicts(page: Page): Promise<string[]> {
     .sort();
 }
 
-test('the orchard rider is built from distances alone and gives the verdicts of its file', async ({ page }) => {
+test('builds the orchard rider from distances alone, with the verdicts of its file', async ({ page }) => {
   await page.goto('/drives/measure');
   await page.getByRole('button', { name: /^Mower deck/ }).click();
   await expect(page).toHaveURL(/measure\/\d+/);
   for (const [i, p] of [engine, spindle, idler].entries()) await fill(page, 'Outside diameter', `${p.outsideDiameter} mm`, i);
   await fill(page, 'Turns at', '3200 rpm');
-  await fill(page, 'Power it takes, if known', '4 kW');
+  await fill(page, 'Power, if known', '4 kW');
   await step(page, 'Distances');
   await tapeAll(page);
   await answerSides(page);
 
   await step(page, 'Arm ends');
-  await choose(page, 'Stood, for the distances', 'Somewhere between');
+  await choose(page, 'Position during the distances', 'Somewhere between');
   for (const [words, q] of [
     ['fully released', max],
     ['fully engaged', min],
-    ['where the brake just lands', rider.brakes[0]!.appliesAt],
+    ['where the brake comes on', rider.brakes[0]!.appliesAt],
   ] as const) {
     for (const [name, spot] of [
       ['engine pulley', engine],
@@ -157,9 +157,9 @@ test('the orchard rider is built from distances alone and gives the verdicts of 
     await expect(page.getByLabel('Free length', { exact: true }).nth(i)).toHaveValue(`${spring.freeLength} mm`);
     await choose(page, 'Rate from', 'The rate is known', i);
     await fill(page, 'Rate', `${spring.rate} N/mm`, i);
-    await fill(page, 'First tension', `${spring.initialTension} N`, i);
+    await fill(page, 'Initial tension', `${spring.initialTension} N`, i);
   }
-  await step(page, 'Belt now on');
+  await step(page, 'Fitted belt');
   await choose(page, 'Length known by', 'A tape wrapped round it');
   await fill(page, 'Length along the outside', '48 in');
   await step(page, 'The drive');
@@ -171,7 +171,7 @@ test('the orchard rider is built from distances alone and gives the verdicts of 
   await expect(page.getByText(/outside length of .* ± .* to .* ± .* release and grip/)).toBeVisible();
   const measured = await verdicts(page);
 
-  // Made anew it takes the place of what it was, and asks before it does.
+  // A second drive of the notebook replaces the first, and needs a confirmation.
   await page.getByRole('link', { name: 'measured in this notebook' }).click();
   await page.getByRole('button', { name: 'Make drive again' }).click();
   await expect(page.getByRole('dialog')).toContainText('later changes by hand');
@@ -197,7 +197,7 @@ test('what cannot be gets a sentence, and nothing that was entered is lost', asy
   await twoSheaves(page);
   await fill(page, 'Outside diameter', '96 mm', 0);
   for (const [typed, sentence] of [
-    ['-5 mm', /5 mm is the least/],
+    ['-5 mm', /Enter 5 mm or more/],
     ['about a hand', /about a hand/],
     ['12 lb', /lb/],
   ] as const) {
@@ -209,12 +209,12 @@ test('what cannot be gets a sentence, and nothing that was entered is lost', asy
   await step(page, 'Distances');
   const centres = page.getByLabel('Reading, Primary sheave to secondary sheave', { exact: true });
   await centres.fill('5 m');
-  await expect(page.getByRole('alert').filter({ hasText: /is the most this can be/ })).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: /or less\. You typed/ })).toBeVisible();
   await centres.fill('10 1/2');
   await centres.blur();
   // The rims cannot be nearer than they are wide: the third measure breaks the triangle.
   await page.getByLabel('Reading, Primary sheave to secondary sheave, over the far rims', { exact: true }).fill('260 mm');
-  await expect(page.getByText('Something disagrees')).toBeVisible();
+  await expect(page.getByText('Contradiction')).toBeVisible();
   await kept(page);
   await page.reload();
   await step(page, 'Pulleys');
@@ -224,7 +224,7 @@ test('what cannot be gets a sentence, and nothing that was entered is lost', asy
   await expect(centres).toHaveValue('10 1/2');
 });
 
-test('without the network entries wait on the device, and go when it is back', async ({ page, context }) => {
+test('queues entries without the network and sends them when it returns', async ({ page, context }) => {
   const url = await twoSheaves(page);
   await context.setOffline(true);
   await fill(page, 'Outside diameter', '97 mm', 0);
@@ -245,7 +245,7 @@ test('without the network entries wait on the device, and go when it is back', a
   await kept(again);
 });
 
-test('a drive is measured from its machine and leads back to it; Back goes to the step before; a pulley on no belt is not routed', async ({
+test('measures a drive from its machine and returns to it; Back opens the earlier step; a pulley without a belt is not routed', async ({
   page,
 }) => {
   await page.goto('/machines');
@@ -282,7 +282,7 @@ test('a drive is measured from its machine and leads back to it; Back goes to th
   await expect(steps).toBeVisible();
 });
 
-test('two people in one notebook: entries go together, and of one that both changed one is asked for', async ({ browser }) => {
+test('merges the entries of two people, and asks about a field that both changed', async ({ browser }) => {
   const [one, other] = [await browser.newContext(as('technician')), await browser.newContext(as('owner'))];
   const mine = await one.newPage();
   const url = await twoSheaves(mine);
@@ -295,7 +295,7 @@ test('two people in one notebook: entries go together, and of one that both chan
   await kept(theirs);
   const diameter = (at: Page, nth: number) => at.getByLabel('Outside diameter', { exact: true }).nth(nth);
   await fill(mine, 'Outside diameter', '100 mm', 0);
-  await expect(mine.getByText('Ines Tarrow made entries here too')).toBeVisible();
+  await expect(mine.getByText('Ines Tarrow also made entries here')).toBeVisible();
   await expect(diameter(mine, 1)).toHaveValue('210 mm');
   await kept(mine);
   // Back past one's own entry, the other's stays.
@@ -307,9 +307,9 @@ test('two people in one notebook: entries go together, and of one that both chan
   await fill(theirs, 'Outside diameter', '215 mm', 1);
   await kept(theirs);
   await fill(mine, 'Outside diameter', '205 mm', 1);
-  const dialog = mine.getByRole('dialog', { name: /Someone else wrote/ });
+  const dialog = mine.getByRole('dialog', { name: /Another user changed/ });
   await expect(dialog).toContainText('Ines Tarrow');
-  await dialog.getByRole('button', { name: 'Take theirs' }).click();
+  await dialog.getByRole('button', { name: 'Use their version' }).click();
   await expect(diameter(mine, 1)).toHaveValue('215 mm');
   await mine.getByRole('button', { name: 'Undo' }).click();
   await expect(diameter(mine, 1)).toHaveValue('205 mm');
@@ -317,7 +317,7 @@ test('two people in one notebook: entries go together, and of one that both chan
   await other.close();
 });
 
-test('a photo sets places and sizes: scale, circles, keyboard, and files that are no pictures', async ({ page }) => {
+test('sets positions and sizes from a photo: scale, circles, keyboard, and invalid files', async ({ page }) => {
   await twoSheaves(page);
   await step(page, 'Photo');
   const file = page.getByLabel('Photo file', { exact: true });
@@ -401,7 +401,7 @@ test('a route is tapped on the drawing, put in order by keyboard, and doubted wh
     'Blade spindle',
   );
   await step(page, 'Pulleys');
-  await choose(page, 'Seen from above', 'Anticlockwise');
+  await choose(page, 'Seen from above', 'Counter-clockwise');
   await step(page, 'Route');
   await expect(page.getByText(/engagement idler sits on the tight side/)).toBeVisible();
   await step(page, 'Pulleys');
@@ -440,7 +440,7 @@ test.describe('a viewer', () => {
     await page.goto('/drives/measure');
     await expect(page.getByRole('button', { name: /^Mower deck/ })).toBeDisabled();
     await page.getByRole('link', { name: /Chapel green mower/ }).click();
-    await expect(page.getByText(/Something disagrees|Ready to be made/)).toBeVisible();
+    await expect(page.getByText(/Contradiction|Ready to be made/)).toBeVisible();
     await expect(page.getByRole('textbox', { name: /^Reading, / }).first()).toBeDisabled();
     await expect(page.getByRole('button', { name: 'Exclude' })).toBeHidden();
     const refused = await page.request.post('/api/photos?notebook=1', { data: readFileSync('demo/notebooks/chapel-green-1.jpg') });

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 
 type Env = Readonly<Record<string, string>>;
 
-/** Starts of the application on a folder of their own, beside the server that the other tests use. */
+/** Starts of the application in a folder of their own, next to the server of the other tests. */
 export class OwnStart {
   readonly data = mkdtempSync(join(tmpdir(), 'taut-e2e-start-'));
   readonly running: ChildProcess[] = [];

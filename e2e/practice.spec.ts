@@ -8,25 +8,25 @@ const stage = (page: Page, name: string) =>
     .getByRole('link', { name: new RegExp(`^${name}`) })
     .click();
 
-/** Begins a round on the machine that a code names. */
+/** Starts a practice session on the machine of a code. */
 async function begin(page: Page, code: string): Promise<void> {
   await page.goto('/practice');
   await page.getByLabel('Its code').fill(code);
-  await page.getByRole('button', { name: 'Practise on it' }).click();
-  await expect(page.getByText(/Simulated: practice, no job · code/)).toBeVisible();
+  await page.getByRole('button', { name: 'Start practice' }).click();
+  await expect(page.getByText(/Simulated: practice, not a job · code/)).toBeVisible();
 }
 
 test.describe('a round of practice', () => {
   test.use(as('technician'));
-  test('is asked, looked at, mended and proved against the clock, then told beside what tracing does', async ({ page }) => {
+  test('works from question to test run against the clock, then compares with tracing', async ({ page }) => {
     await page.goto('/practice');
     await page.getByLabel('Its code').fill('or 4ac 6cb');
-    await page.getByRole('button', { name: 'Practise on it' }).click();
+    await page.getByRole('button', { name: 'Start practice' }).click();
     await expect(page.getByText('One character of this code is wrong. Check the code.')).toBeVisible();
     await begin(page, 'or 4ac 6ca');
     await expect(clock(page)).toHaveText('0 min');
 
-    // The customer is asked; what he says stands on the practice ticket.
+    // Asks the customer. The answer is on the practice ticket.
     await page.getByRole('button', { name: /^Started slowly/ }).click();
     await page.getByRole('button', { name: 'Check it, 0.5 min' }).click();
     await expect(clock(page)).toHaveText('0.5 min');
@@ -45,9 +45,9 @@ test.describe('a round of practice', () => {
     await page.reload();
     await expect(clock(page)).not.toHaveText('5.5 min');
 
-    // Whoever asks is told, and the round says so; from there tracing leads to the end.
+    // A hint is shown and recorded in the session. Then the test follows tracing to the end.
     await page.getByRole('button', { name: 'What would tracing do?' }).click();
-    const why = page.getByRole('region', { name: 'Why it does that' });
+    const why = page.getByRole('region', { name: 'Reason for the complaint' });
     await expect(why.getByText(/^Next (check|question)|^Repair now/).first()).toBeVisible();
     await stage(page, 'Fit');
     await page.getByLabel('Find a repair').fill('bearing');
@@ -56,10 +56,10 @@ test.describe('a round of practice', () => {
       .first()
       .click();
     await page.getByRole('button', { name: 'Run the test' }).click();
-    await page.getByRole('button', { name: 'Run it and watch' }).click();
+    await page.getByRole('button', { name: 'Run test' }).click();
     await expect(page.getByText(/^The complaint (is still present|did not show this time)/)).toBeVisible();
     await page
-      .getByRole('button', { name: /^Hand it back|^Stop and show result/ })
+      .getByRole('button', { name: /^Hand back machine|^Stop and show result/ })
       .first()
       .click();
 
@@ -68,9 +68,9 @@ test.describe('a round of practice', () => {
     await expect(page.getByText(/^Better: /).first()).toBeVisible();
     await expect(page.getByText('The same machine by tracing alone')).toBeVisible();
 
-    // It is no job, and stands in Practice alone.
+    // A session is not a job, and is listed in Practice only.
     await page.getByRole('link', { name: 'To Practice' }).click();
-    await expect(page.getByRole('region', { name: 'Rounds played' }).getByText('OR 4AC 6CA').first()).toBeVisible();
+    await expect(page.getByRole('region', { name: 'Finished sessions' }).getByText('OR 4AC 6CA').first()).toBeVisible();
     await page.goto('/');
     await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible();
     await expect(page.getByText('OR 4AC 6CA')).toHaveCount(0);
@@ -87,7 +87,7 @@ test.describe('a round of practice', () => {
     const told = await clock(page).textContent();
     expect(told).not.toBe('0 min');
     await context.setOffline(false);
-    await expect(page.getByText(/waits? on this device/)).toHaveCount(0, { timeout: 30_000 });
+    await expect(page.getByText(/saved on this device, not sent/)).toHaveCount(0, { timeout: 30_000 });
     await page.reload();
     await expect(clock(page)).toHaveText(told!);
   });
@@ -95,7 +95,7 @@ test.describe('a round of practice', () => {
 
 test.describe('on a phone', () => {
   test.use({ ...as('viewer'), viewport: { width: 390, height: 844 }, hasTouch: true });
-  test('the clock stays in sight, and acts have a thumb’s room', async ({ page }) => {
+  test('keeps the clock visible and buttons large enough for a thumb', async ({ page }) => {
     await begin(page, 'or 4ac 6ca');
     await stage(page, 'Inspect');
     await page.getByRole('button', { name: /^Sight the idler/ }).click();

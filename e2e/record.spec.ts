@@ -14,10 +14,10 @@ test('a machine’s record: meter, paper, history as a file, label, customer and
   await page.getByRole('link', { name: /Harbour snow thrower/ }).click();
   await expect(page.getByRole('heading', { name: 'Harbour snow thrower' })).toBeVisible();
   await page.getByRole('textbox', { name: 'Meter' }).fill('101.9');
-  await page.getByRole('button', { name: 'Take it down' }).click();
+  await page.getByRole('button', { name: 'Save reading' }).click();
   await expect(page.getByText('101.9 h').first()).toBeVisible();
   await page
-    .getByLabel('Papers and pictures: file')
+    .getByLabel('Documents and pictures: file')
     .setInputFiles({ name: 'Auger belt, page 12.pdf', mimeType: 'application/pdf', buffer: PDF });
   const paper = page.getByRole('link', { name: 'Auger belt, page 12' });
   await expect(paper).toBeVisible();
@@ -38,7 +38,7 @@ test('a machine’s record: meter, paper, history as a file, label, customer and
   await expect(page.getByRole('heading', { name: 'Harbour Office' })).toBeVisible();
   await page.getByRole('button', { name: 'Change', exact: true }).click();
   await page.getByRole('textbox', { name: 'Contact' }).fill('Slip 1; radio on channel 9 after six');
-  await page.getByRole('button', { name: 'Save the customer' }).click();
+  await page.getByRole('button', { name: 'Save customer' }).click();
   await expect(page.getByText('radio on channel 9')).toBeVisible();
   await page.getByRole('link', { name: 'Slipway chipper', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Slipway chipper' })).toBeVisible();
@@ -48,13 +48,13 @@ test('what is neither a PDF nor a picture is refused with a sentence, and nothin
   await page.goto('/machines?find=chapel');
   await page.getByRole('link', { name: /Chapel green mower/ }).click();
   await page
-    .getByLabel('Papers and pictures: file')
+    .getByLabel('Documents and pictures: file')
     .setInputFiles({ name: 'notes.pdf', mimeType: 'application/pdf', buffer: Buffer.from('only words') });
   await expect(page.getByText(/neither a PDF nor a picture/)).toBeVisible();
   await expect(page.getByRole('link', { name: 'notes' })).toHaveCount(0);
 });
 
-test('a stack is dragged wrong and put right by the keyboard alone, and kept', async ({ page }) => {
+test('makes a wrong stack by dragging, corrects it by the keyboard, and saves it', async ({ page }) => {
   await page.goto('/drives?find=airstrip+mower');
   await page.getByRole('link', { name: /Airstrip mower/ }).click();
   await page.getByRole('link', { name: /things? wrong/ }).click();
@@ -73,7 +73,7 @@ test('a stack is dragged wrong and put right by the keyboard alone, and kept', a
   await expect(page.getByText(/spacer is on the wrong side/)).toBeVisible();
   // And with the pointer.
   const from = (await parts.getByRole('button', { name: /^Move: Spacer/ }).boundingBox())!;
-  const to = (await parts.getByRole('button', { name: /^Move: Wheel/ }).boundingBox())!;
+  const to = (await parts.getByRole('button', { name: /^Move: Idler/ }).boundingBox())!;
   await page.mouse.move(from.x + 20, from.y + 20);
   await page.mouse.down();
   await page.mouse.move(from.x + 20, from.y + 40, { steps: 4 });
@@ -83,7 +83,7 @@ test('a stack is dragged wrong and put right by the keyboard alone, and kept', a
   await page.getByRole('button', { name: 'Save stack' }).click();
   await expect(page.getByRole('button', { name: 'Save stack' })).toBeDisabled();
   await page.getByRole('link', { name: 'Back to the drive' }).click();
-  await expect(page.getByRole('link', { name: /built right/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /correct/ })).toBeVisible();
 });
 
 test('a job by the keyboard alone: opened, a note written, a stage passed, a finding made', async ({ page }) => {

@@ -28,7 +28,7 @@ for (const [name, path, text] of [
   ['shelf', '/shelf', 'Import a list'],
   ['ticket', '/jobs/209/ticket', 'Print this ticket'],
   ['machine', '/machines/1', 'Machine data'],
-  ['stack', '/drives/1/stacks/arm-idler', 'Put in a part'],
+  ['stack', '/drives/1/stacks/arm-idler', 'Add a part'],
   ['practice', '/practice/1', 'Move by move'],
   ['shop', '/shop', 'Units and numbers'],
 ] as const) {
@@ -45,7 +45,7 @@ for (const [name, path, text] of [
       await page.evaluate(() => window.scrollTo(0, 0));
     }
     if (name === 'ticket') await expect(page.getByRole('img', { name: /engaged/ })).toBeVisible();
-    // Built wrong in the demo data, unless somebody has put it right since.
+    // The demo data has a wrong stack, unless a test has corrected it.
     if (name === 'stack' && (await page.getByText(/^Correct:/).count()) > 0)
       await page.getByRole('button', { name: /^Up: Spacer/ }).click();
     await shoot(page, name);
@@ -54,7 +54,7 @@ for (const [name, path, text] of [
 
 test('notebook', async ({ page }) => {
   await page.goto('/drives/measure/1');
-  await expect(page.getByText('Something disagrees')).toBeVisible();
+  await expect(page.getByText('Contradiction')).toBeVisible();
   await shoot(page, 'notebook');
 });
 

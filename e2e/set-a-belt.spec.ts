@@ -5,7 +5,7 @@ import { expect, test } from './test';
 test.use(as('technician'));
 
 test.describe('a band with twin rods', () => {
-  test('squared by one rod, reckoned on its own load, measured, and decided, all of it on the ticket', async ({ page }) => {
+  test('aligns by one rod, sets its own load, measures and decides, all on the ticket', async ({ page }) => {
     await page.goto('/jobs/215?stage=set');
     const ticket = page.getByRole('complementary', { name: 'Ticket' });
     await page.getByRole('button', { name: /^Alignment/ }).click();
@@ -14,7 +14,7 @@ test.describe('a band with twin rods', () => {
     await align.getByRole('textbox', { name: 'Far rim' }).fill('3 mm');
     await align.getByRole('textbox', { name: 'Far rim' }).press('Tab');
     await expect(align.getByText(/Over its limit of 0\.25°/)).toBeVisible();
-    // The far rim stands back from an edge on the right: the other rod is drawn in, and it tightens the band.
+    // The far rim is behind a straight edge on the right. The left rod is shortened, which tightens the band.
     await expect(align.getByText(/^Pull in left rod by/i).first()).toBeVisible();
     await expect(align.getByText(/adds .* of tension/)).toBeVisible();
     await align.getByRole('button', { name: 'Save alignment' }).click();
@@ -32,7 +32,7 @@ test.describe('a band with twin rods', () => {
   });
 });
 
-test('what a thumb says is not enough; a push is, and a decision against the numbers asks why', async ({ page }) => {
+test('does not accept a thumb alone, accepts a push, and needs a reason for a decision against the recommendation', async ({ page }) => {
   await page.goto('/jobs/219?stage=set');
   await unfold(page, 'Tension and settings');
   await openReading(page);
@@ -42,12 +42,12 @@ test('what a thumb says is not enough; a push is, and a decision against the num
   await form.getByLabel('Deflection').fill('12 mm');
   await form.getByRole('button', { name: 'Save reading' }).click();
   await unfold(page, 'Readings');
-  await expect(page.getByText(/^Only felt so far/)).toBeVisible();
+  await expect(page.getByText(/^Measured by feel only/)).toBeVisible();
   await openReading(page);
   await form.getByRole('radio', { name: 'Push' }).click();
-  await form.getByLabel('Push on all its belts').fill('25 N');
+  await form.getByLabel('Force on all belts').fill('25 N');
   await form.getByRole('button', { name: 'Save reading' }).click();
-  await expect(page.getByText(/^Only felt so far/)).toBeHidden();
+  await expect(page.getByText(/^Measured by feel only/)).toBeHidden();
   await page.getByRole('button', { name: /^Leave, adjust or replace/ }).click();
   const decide = page.getByRole('form', { name: 'Leave, adjust or replace' });
   const said = await decide.getByRole('status').innerText();
@@ -66,7 +66,7 @@ test('a drive is asked how tight it should be, and compared with another pulley,
     .first()
     .click();
   await page.getByRole('button', { name: /^Tension range/ }).click();
-  await expect(page.getByText('Seen at the target')).toBeVisible();
+  await expect(page.getByText('Signs at the target')).toBeVisible();
   await page.getByRole('link', { name: 'Compare pulleys' }).click();
   const table = page.getByRole('group', { name: 'Variants side by side' });
   await table.getByRole('textbox', { name: 'Blade spindle, variant 1' }).fill('124 mm');

@@ -33,12 +33,12 @@ test.describe('the shelf', () => {
     await page.getByRole('button', { name: 'Change 4L505' }).click();
     await page.getByLabel('Price each, cr').fill('15.50');
     await page.getByRole('dialog').getByLabel('Supplier note').fill('Late boat');
-    await page.getByRole('button', { name: 'Save the belt' }).click();
+    await page.getByRole('button', { name: 'Save belt' }).click();
     await page.getByLabel('Find a belt').fill('late boat');
     await expect(hung.filter({ hasText: '4L505' })).toBeVisible();
   });
 
-  test('with 2,000 belts more the shelf and Match stay a page, and the list is taken back as one', async ({ page }) => {
+  test('keeps stock and Match within a page with 2,000 belts more, and undoes the import as one', async ({ page }) => {
     // Sizes that these sections are made in.
     const rows = Array.from(
       { length: 2000 },
@@ -70,7 +70,7 @@ test.describe('the shelf', () => {
     await expect(page.getByText('The import was undone.')).toBeVisible();
   });
 
-  test('takes in a list after showing what each row becomes and which are refused, and gives it out again', async ({ page }, info) => {
+  test('imports a list after showing each result and the refused rows, and exports it', async ({ page }, info) => {
     await page.goto('/shelf');
     await page.getByRole('button', { name: 'Import a list' }).click();
     const text =
@@ -113,7 +113,7 @@ test.describe('the shelf', () => {
 });
 
 test.describe('roles', () => {
-  test('a viewer reads all and is offered no act', async ({ browser }) => {
+  test('shows everything to a viewer, without any button that changes data', async ({ browser }) => {
     const context = await browser.newContext(as('viewer'));
     const page = await context.newPage();
     await page.goto('/');
@@ -130,13 +130,13 @@ test.describe('roles', () => {
     const page = await context.newPage();
     await page.goto('/shop');
     const guess = async (n: number) => {
-      await page.getByLabel('Present password').fill(`guess number ${n}`);
+      await page.getByLabel('Current password').fill(`guess number ${n}`);
       await page.getByLabel('New password').fill('harbour-rope-slack-7');
       await page.getByLabel('New password').press('Enter');
     };
     for (let n = 1; n <= 5; n++) {
       await guess(n);
-      await expect(page.getByText(/present password is not right/)).toBeVisible();
+      await expect(page.getByText(/current password is wrong/)).toBeVisible();
     }
     await guess(6);
     await expect(page.getByText(/Too many attempts/)).toBeVisible();
@@ -152,7 +152,7 @@ test.describe('roles', () => {
       page.waitForRequest((r) => r.method() === 'POST'),
       page.getByRole('button', { name: 'One 4L460 more' }).click(),
     ]);
-    // Another id, so that it is not what was done already; and, where somebody else sends it, his name under it.
+    // A new id, so that the command is not a repeat. With another sender, the id of that person.
     const act = sent.postDataJSON() as Record<string, unknown>;
     const viewerId = 3;
     let count = 0;
@@ -171,16 +171,16 @@ test.describe('roles', () => {
     await Promise.all([technician.close(), viewer.close(), stranger.close()]);
   });
 
-  test('an owner adds someone, who signs in and is shut out again', async ({ browser }) => {
+  test('adds a person, who signs in and is deactivated', async ({ browser }) => {
     const context = await browser.newContext(as('owner'));
     const page = await context.newPage();
     await page.goto('/shop');
-    await page.getByRole('button', { name: 'Add someone' }).click();
+    await page.getByRole('button', { name: 'Add a person' }).click();
     const dialog = page.getByRole('dialog');
     await dialog.getByLabel('Name').fill('Odd Brannoch');
     await dialog.getByLabel('Email address').fill('odd@quaybay.example');
     await dialog.getByLabel('First password').fill('hawser and pulley');
-    await dialog.getByRole('button', { name: 'Add this person' }).click();
+    await dialog.getByRole('button', { name: 'Add person' }).click();
     await expect(page.getByText('odd@quaybay.example')).toBeVisible();
 
     const theirs = await browser.newContext();

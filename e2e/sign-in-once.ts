@@ -1,7 +1,7 @@
 import { chromium, type FullConfig } from '@playwright/test';
 import { ACCOUNTS, sessionFile } from './people';
 
-/** Signs each person in once and keeps the session, so that tests begin inside and the limit on attempts is not used up. */
+/** Signs each person in once and stores the session. Tests start signed in, and the limit on attempts is not reached. */
 export default async function signInOnce(config: FullConfig): Promise<void> {
   const { baseURL, launchOptions } = config.projects[0]!.use;
   const browser = await chromium.launch(launchOptions);

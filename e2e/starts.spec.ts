@@ -28,13 +28,13 @@ test('a start is one a folder; a database that dies is started again under peopl
   await page.getByLabel('Email address').fill(ACCOUNTS.technician.email);
   await page.getByLabel('Password').fill(ACCOUNTS.technician.password);
   await page.getByLabel('Password').press('Enter');
-  // TAUT_HTTPS is set: the cookie goes by https alone, and to this very host.
+  // TAUT_HTTPS is set: the cookie is sent over https only, and to this host only.
   await expect.poll(async () => (await context.cookies()).find((c) => c.name === 'taut-session')?.secure).toBe(true);
 
   process.kill(own.postmaster(), 'SIGKILL');
   await expect.poll(() => first.said()).toMatch(/The database stopped \(SIGKILL\): .+\. Restarting/);
   await expect.poll(healthy, { timeout: 20_000 }).toBe(true);
-  // Healthy again a moment before it says so.
+  // The server is healthy slightly before it prints this.
   await expect.poll(() => first.said()).toContain('The database is back');
   await page.goto('/sign-in');
   await expect(
@@ -46,7 +46,7 @@ test('a start is one a folder; a database that dies is started again under peopl
   await context.close();
 });
 
-test('all killed at once it starts again at the first try, and a start that is broken off is gone on with', async () => {
+test('starts at the first try after everything was killed, and continues an interrupted start', async () => {
   const before = own.running[0]!;
   process.kill(own.postmaster(), 'SIGKILL');
   before.kill('SIGKILL');
@@ -58,7 +58,7 @@ test('all killed at once it starts again at the first try, and a start that is b
   expect(await again.ended).toBe(0);
 
   own.clear();
-  // Within the making of the cluster, whose program outlives its start, and between that and serving.
+  // Kill points: during initdb, which outlives the start, and between initdb and serving.
   for (const ms of [700, 1800]) {
     const broken = start();
     await new Promise((resolve) => setTimeout(resolve, ms));

@@ -55,7 +55,7 @@ test('after too many attempts an account is closed for a while', async ({ page }
   await expect(page.getByText(/Too many attempts/)).toBeVisible();
 });
 
-test('signing out ends the session, also for a kept cookie', async ({ browser }) => {
+test('ends the session at sign-out, also for a copied cookie', async ({ browser }) => {
   const context = await browser.newContext();
   const page = await context.newPage();
   await page.goto('/sign-in');
@@ -75,7 +75,7 @@ test('signing out ends the session, also for a kept cookie', async ({ browser })
   await context.close();
 });
 
-test('a first start without demo data asks for the owner, once', async ({ page }) => {
+test('asks once who the owner is, at a first start without demo data', async ({ page }) => {
   const empty = process.env['EMPTY_URL'];
   test.skip(!empty, 'needs the empty instance that npm test starts');
   await page.goto(`${empty}/`);

@@ -9,7 +9,7 @@ import { openReading, unfold } from './bay';
 import { as } from './people';
 import { expect, test } from './test';
 
-/** What the browser’s microphone plays over and over: a span tapped three times, simulated. */
+/** Sound of the browser's microphone, repeated: a simulated span, tapped three times. */
 const HZ = 52;
 const played = join(mkdtempSync(join(tmpdir(), 'taut-tap-')), 'span.wav');
 const sound = tapSound({ ...QUIET_SCENE, sampleRate: 48000, seconds: 4, hz: HZ }, seededRandom(3));
@@ -29,7 +29,7 @@ test.use({
   },
 });
 
-test('a span is tapped to the microphone, a tap left out, and its note kept as a reading on the ticket', async ({ page }) => {
+test('records a tapped span, excludes one tap, and saves the frequency on the ticket', async ({ page }) => {
   await page.goto('/jobs/224?stage=set');
   await unfold(page, 'Tension and settings');
   await openReading(page);
@@ -46,13 +46,13 @@ test('a span is tapped to the microphone, a tap left out, and its note kept as a
   const hz = Number(/([\d.]+) Hz/.exec(await take.innerText())![1]);
   expect(Math.abs(hz / HZ - 1)).toBeLessThan(0.015);
   await take.click();
-  await expect(page.getByLabel('Note of the tap, Hz')).toHaveValue(hz.toFixed(1).replace(/\.0$/, ''));
+  await expect(page.getByLabel('Tap frequency, Hz')).toHaveValue(hz.toFixed(1).replace(/\.0$/, ''));
   await page.getByRole('button', { name: 'Save reading' }).click();
   const ticket = page.getByRole('complementary', { name: 'Ticket' });
   await expect(ticket.getByText(new RegExp(`${hz.toFixed(1).replace(/\.0$/, '')} Hz`)).first()).toBeVisible();
 });
 
-test('a file that breaks off is refused with a sentence, and one that is silent is told', async ({ page }) => {
+test('refuses a truncated file with a sentence, and reports a silent one', async ({ page }) => {
   await page.goto('/jobs/224?stage=set');
   await unfold(page, 'Tension and settings');
   await openReading(page);
@@ -62,7 +62,7 @@ test('a file that breaks off is refused with a sentence, and one that is silent 
   const whole = writeWav({ sampleRate: 16000, channels: [new Float32Array(32000), new Float32Array(32000)] });
   await expect(meter.getByRole('button', { name: 'Listen' })).toBeVisible();
   await open('cut.wav', whole.subarray(0, 5000));
-  await expect(meter.getByText(/^cut\.wav: it breaks off: 4956 of 128000 bytes of sound are there; record it again\.$/)).toBeVisible();
+  await expect(meter.getByText(/^cut\.wav: it is truncated: 4956 of 128000 bytes of sound are present; record it again\.$/)).toBeVisible();
   await open('still.wav', whole);
-  await expect(meter.getByText(/The recording is silent\. See which microphone is chosen\./)).toBeVisible();
+  await expect(meter.getByText(/The recording is silent\. Check which microphone is chosen\./)).toBeVisible();
 });

@@ -1,6 +1,6 @@
 import { test as base, type Page } from '@playwright/test';
 
-/** Until React has put a streamed part in its place, its markup waits hidden at the end of the body and would be found twice. */
+/** React holds streamed markup hidden at the end of the body until it is placed. Until then it would be found twice. */
 const inPlace = (page: Page) => page.waitForFunction(() => document.querySelector('body > div[hidden][id^="S:"]') === null);
 
 /** A page that has loaded when every streamed part is in its place. */
@@ -19,7 +19,7 @@ export function patient(page: Page): Page {
   return page;
 }
 
-/** The browser test of this house: its pages wait until they are whole. */
+/** Browser test of this project: pages are awaited until they are complete. */
 export const test = base.extend({
   page: async ({ page }, run) => {
     await run(patient(page));

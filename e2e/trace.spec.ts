@@ -2,11 +2,11 @@ import { nowCard, open, openStep, prove, ticketOf, toStage, unfold } from './bay
 import { expect, test, type Page } from './test';
 import { as } from './people';
 
-const why = (page: Page) => page.getByRole('region', { name: 'Why it does that' });
+const why = (page: Page) => page.getByRole('region', { name: 'Reason for the complaint' });
 
 test.describe('a throw on release', () => {
   test.use(as('technician'));
-  test('new parts of an earlier mechanic are innocent; a finding leads to the brake, which is mended and proved', async ({ page }) => {
+  test('excludes new parts of an earlier mechanic; a finding leads to the brake, its repair and the test', async ({ page }) => {
     await open(page, 'Orchard rider', 'Comes off');
     await page.getByLabel('In the customer’s words').fill('It comes off when I let go. They put new idlers in.');
     await page.getByRole('button', { name: 'Throws the belt when released' }).click();
@@ -29,9 +29,9 @@ test.describe('a throw on release', () => {
         .first(),
     ).toBeVisible();
 
-    // Followed to its end: all that it asks for is good, but the brake, which stays off.
+    // Follows tracing to the end: every check is good except the brake, which stays off.
     const mend = why(page).getByText(/^Repair now$/);
-    await expect(why(page).getByText(/Computed from the drive/)).toBeVisible();
+    await expect(why(page).getByText(/Calculated from the drawing/)).toBeVisible();
     const act = why(page)
       .getByRole('button', { name: /^(No|Open check)$/ })
       .first();
@@ -42,7 +42,7 @@ test.describe('a throw on release', () => {
       .first();
     for (let looks = 0; looks < 15 && !(await mend.isVisible()); looks++) {
       const before = await why(page).innerText();
-      // What is only asked is answered there; what is looked at opens, and is answered at its place.
+      // A question is answered in its place. A check opens, and is answered in its own place.
       await act.click();
       await expect.poll(async () => (await unanswered.isVisible()) || (await why(page).innerText()) !== before).toBe(true);
       if (await unanswered.isVisible()) {
@@ -62,7 +62,7 @@ test.describe('a throw on release', () => {
     await toStage(page, 'Test');
     await prove(page);
 
-    // What was confirmed moves the shop's own frequencies, to be seen.
+    // A confirmed cause visibly changes the frequencies of the shop.
     await page.goto('/shop/faults');
     await expect(page.getByText(/Confirmed on \d+ of your job/)).toBeVisible();
   });
@@ -70,22 +70,22 @@ test.describe('a throw on release', () => {
 
 test.describe('hangs loose, and is right as it is', () => {
   test.use(as('technician'));
-  test('what is on, what is stowed and what the numbers say: nothing is mended, and that is proved', async ({ page }) => {
+  test('repairs nothing on a drive that works as designed, and confirms that', async ({ page }) => {
     await open(page, 'Ferry ramp tractor', 'Belt hangs loose');
     await page.getByLabel('In the customer’s words').fill('The belt hangs loose when I let go.');
     await page.getByRole('button', { name: 'Save complaint' }).click();
     await unfold(page, 'Likely causes');
-    // The numbers of the drive enter by themselves, and say that it grips and lets go.
+    // Values calculated from the drive are added automatically. They show that it grips and releases.
     const right = why(page).getByRole('button', { name: /^Low tension by design: nothing wrong/ });
     await expect(right).toBeVisible();
-    const computed = why(page).getByText(/Computed from the drive/);
+    const computed = why(page).getByText(/Calculated from the drawing/);
     await expect(computed).toContainText('grip as drawn and set: grips');
     await expect(computed).toContainText('slack on release: hangs slack');
 
     await toStage(page, 'Inspect');
     await unfold(page, 'Likely causes');
     await unfold(page, 'Every check');
-    await expect(why(page).getByText(/Computed from the drive/)).toBeVisible();
+    await expect(why(page).getByText(/Calculated from the drawing/)).toBeVisible();
     const link = page.locator('#check-holding-link');
     await link.getByRole('button').first().click();
     await link.getByRole('radio', { name: 'Stowed' }).click();
@@ -109,7 +109,7 @@ test.describe('on a phone', () => {
         .getByText(/^Next (check|question)|^Repair now|^Ask the customer/)
         .first(),
     ).toBeVisible();
-    // What is next may change once more, as the drive's own numbers come.
+    // The next check may change once, when the values calculated from the drive arrive.
     const act = why(page)
       .getByRole('button', { name: /^Open check|^Mark as repaired|^Customer agreed|^No$/ })
       .first();

@@ -4,7 +4,7 @@ import { as } from './people';
 
 test.describe('a deck belt, from the customer’s words to the hand-back', () => {
   test.use(as('owner'));
-  test('asked, made safe, looked at, matched, fitted, proved, and closed as sound', async ({ page }) => {
+  test('works a job from intake to fit to use', async ({ page }) => {
     await open(page, 'Orchard rider', 'Slow to engage');
     // Intake: the words name complaints; times are taken as found.
     await page.getByLabel('In the customer’s words').fill('It slips in wet grass and smokes');
@@ -23,11 +23,11 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
     await expect(page.getByText(/Loaded with the lever released/)).toBeVisible();
     await confirmAll(page, 'Made safe');
     await page.getByRole('button', { name: 'It is made safe' }).click();
-    await expect(ticketOf(page)).toContainText('Secured.');
+    await expect(ticketOf(page)).toContainText('Made safe.');
     await expect(page.getByRole('link', { name: 'Make safe done' })).toBeVisible();
     await expect(page.getByRole('heading', { name: 'Inspect', exact: true })).toBeVisible();
 
-    // Inspect: where the brake is comes first. A bad idler lights on the drawing, says what it means, and is priced and approved.
+    // Inspect: the check of the brake is first. A bad idler is marked on the drawing, explained, priced and approved.
     await expect(page.getByText(/not confirmed safe/)).toHaveCount(0);
     await nowCard(page).getByRole('radio').first().click();
     await expect(ticketOf(page)).toContainText('as found');
@@ -56,10 +56,10 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
     await expect(ticketOf(page)).toContainText('used from');
     await toStage(page, 'Fit');
 
-    // Fit: deck on is proposed, since the last teardown said so; this time the deck comes off. What comes off is counted.
-    await expect(page.getByRole('button', { name: 'Work by: Deck belt, deck on' })).toBeVisible();
+    // Fit: Deck on is proposed, since the last teardown named it. This time the deck comes off, with its parts counted.
+    await expect(page.getByRole('button', { name: 'Use procedure: Deck belt, deck on' })).toBeVisible();
     await page.getByRole('button', { name: 'All procedures' }).click();
-    await page.getByRole('button', { name: 'Work by: Deck belt, deck off' }).click();
+    await page.getByRole('button', { name: 'Use procedure: Deck belt, deck off' }).click();
     await openStep(page, /switch leads/i);
     await page.getByLabel('Switch leads off, how many').fill('3');
     await page.getByRole('button', { name: 'Done', exact: true }).click();
@@ -82,30 +82,30 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
     await toStage(page, 'Adjust');
     await unfold(page, 'Tension and settings');
     await unfold(page, 'Settings and release side');
-    // The setting that keeps the brake landing is told, and a spring's length becomes a tension on the ticket.
+    // The recommended setting applies the brake. The length of the spring becomes a tension on the ticket.
     await expect(page.getByText(/^At .* and above, the brake stays off when released\.$/)).toBeVisible();
     await openReading(page);
     await page.getByRole('radio', { name: 'Spring length' }).click();
     await page.getByRole('radio', { name: 'Engagement spring' }).click();
-    await page.getByLabel('Length as fitted').fill('203 mm');
+    await page.getByLabel('Installed length').fill('203 mm');
     await page.getByRole('button', { name: 'Save reading' }).click();
     await expect(ticketOf(page)).toContainText(/Spring length, Engagement spring: .*; tension .* ± /);
     await unfold(page, 'Readings');
     await expect(page.getByRole('region', { name: 'Readings' })).toContainText('Together');
 
-    // Without a test run the job would end only as not safe to use.
+    // Without a test run the job would end only as not fit to use.
     await toStage(page, 'Close');
     await openStep(page, /^Close the job/);
     await expect(page.getByText(/An owner must sign this with a reason/)).toBeVisible();
-    await expect(page.getByRole('radio', { name: 'Fit to use' })).toHaveCount(0);
+    await expect(page.getByRole('radio', { name: 'Fit to use', exact: true })).toHaveCount(0);
     await toStage(page, 'Test');
     await prove(page);
 
     await toStage(page, 'Close');
     await openStep(page, /^Close the job/);
-    await expect(page.getByRole('radio', { name: 'Fit to use' })).toBeChecked();
+    await expect(page.getByRole('radio', { name: 'Fit to use', exact: true })).toBeChecked();
     await page.getByLabel('Closing line for the customer').fill('New belt and idler.');
-    // What is usual after a new belt stands there already.
+    // The usual follow-up after a new belt is preselected.
     await expect(page.getByRole('button', { name: 'After the first day', pressed: true })).toBeVisible();
     await page.getByRole('button', { name: 'Clamps and bolts' }).click();
     await page.getByRole('button', { name: /^Close job/ }).click();
@@ -117,18 +117,15 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
   });
 });
 
-test.describe('a mid PTO on a phone, the network gone half way', () => {
+test.describe('a mid PTO on a phone, with the network lost half way', () => {
   test.use({ ...as('technician'), viewport: { width: 390, height: 844 }, hasTouch: true });
-  test('steps, counts and times wait on the device and arrive; unproved it is not his to hand back, proved it is', async ({
-    page,
-    context,
-  }) => {
+  test('queues steps, counts and times and sends them; hand-back needs the test', async ({ page, context }) => {
     await open(page, 'Peat Road tractor', 'Belt hangs loose');
     await page.getByRole('button', { name: 'Save complaint' }).tap();
     await expect(page.getByText('The complaint is on the ticket.')).toBeVisible();
     await toStage(page, 'Fit');
     await expect(page.getByText(/not confirmed safe/)).toBeVisible();
-    await page.getByRole('button', { name: 'Work by: Mid PTO, tension shared with the attachment' }).tap();
+    await page.getByRole('button', { name: 'Use procedure: Mid PTO, tension shared with the attachment' }).tap();
     await expect(page.getByText('Written on the ticket.')).toBeVisible();
     // The job goes on to the first step of the procedure, which belongs to Inspect.
     await expect(page.getByRole('heading', { name: 'Inspect', exact: true })).toBeVisible();
@@ -160,7 +157,7 @@ test.describe('a mid PTO on a phone, the network gone half way', () => {
     await page.getByLabel('Closing line for the customer').fill('Both belts on, carriage free.');
     await expect(page.getByRole('button', { name: /^Close job/ })).toBeDisabled();
 
-    // Proved it is: to the end on the phone.
+    // Continues on the phone to the end of the job.
     await toStage(page, 'Fit');
     await unfold(page, 'Parts count');
     const off = page.getByRole('region', { name: 'Parts removed' });
@@ -180,7 +177,7 @@ test.describe('a mid PTO on a phone, the network gone half way', () => {
     await page.getByRole('button', { name: 'Save test result' }).tap();
     await toStage(page, 'Close');
     await openStep(page, /^Close the job/);
-    await expect(page.getByRole('radio', { name: 'Fit to use' })).toBeChecked();
+    await expect(page.getByRole('radio', { name: 'Fit to use', exact: true })).toBeChecked();
     await expect(page.getByLabel('Closing line for the customer')).toHaveValue('Both belts on, carriage free.');
     await page.getByRole('button', { name: /^Close job/ }).tap();
     await expect(page.getByText(/is closed\.$/).first()).toBeVisible();
@@ -189,7 +186,7 @@ test.describe('a mid PTO on a phone, the network gone half way', () => {
 
 test.describe('in quick succession', () => {
   test.use(as('owner'));
-  test('acts are written and stages gone through without the page ever being loaded anew', async ({ page }) => {
+  test('saves changes and opens stages without loading the page again', async ({ page }) => {
     await open(page, 'Orchard rider', 'In a hurry');
     const loaded: string[] = [];
     page.on('request', (r) => r.isNavigationRequest() && loaded.push(r.url()));
@@ -197,7 +194,7 @@ test.describe('in quick succession', () => {
     await run(page);
     for (const stage of ['Adjust', 'Close', 'Intake']) await toStage(page, stage);
     expect(loaded).toEqual([]);
-    // What is shown stands in the address, and Back goes through what was gone through.
+    // The stage is in the address, so Back returns through the stages.
     await expect(page).toHaveURL(/stage=ask$/);
     await page.goBack();
     await expect(page.getByRole('heading', { name: 'Close', exact: true })).toBeVisible();

@@ -6,7 +6,7 @@ import { as } from './people';
 test.describe('without a network', () => {
   test.use(as('technician'));
 
-  test('acts wait on the device in order, survive a closed tab, and arrive once each', async ({ page, context }) => {
+  test('queues commands in order, keeps them through a closed tab, and sends each once', async ({ page, context }) => {
     await page.goto('/jobs/214?stage=look');
     await unfold(page, 'Note, skip or hold');
     const ticket = page.getByRole('complementary', { name: 'Ticket' });
@@ -15,11 +15,11 @@ test.describe('without a network', () => {
     const before = await lines.count();
     await context.setOffline(true);
     await page.getByLabel('Note for the ticket').fill('Auger bearing hums');
-    await page.getByRole('button', { name: 'Write it down' }).click();
+    await page.getByRole('button', { name: 'Save note' }).click();
     await expect(page.getByLabel('Note for the ticket')).toHaveValue('');
-    await expect(ticket).toContainText('waits on this device to be sent');
+    await expect(ticket).toContainText('saved on this device, not sent');
     await page.getByLabel('Note for the ticket').fill('Second thought: the idler');
-    await page.getByRole('button', { name: 'Write it down' }).click();
+    await page.getByRole('button', { name: 'Save note' }).click();
     await expect(page.getByRole('button', { name: /No network: 2 wait to be sent/ })).toBeVisible();
     // Another stage and back again need no server; another page is not fetched, and this one stays.
     await page.getByRole('link', { name: /^Fit / }).click();
@@ -35,16 +35,14 @@ test.describe('without a network', () => {
     const theirs = later.getByRole('complementary', { name: 'Ticket' });
     await expect(theirs.getByRole('button', { name: /^Strike out: Auger bearing hums/ })).toBeVisible();
     await expect(theirs.getByRole('button', { name: /^Strike out: Second thought/ })).toBeVisible();
-    await expect(theirs.getByText('waits on this device to be sent')).toHaveCount(0);
+    await expect(theirs.getByText('saved on this device, not sent')).toHaveCount(0);
     await expect(theirs.getByRole('listitem')).toHaveCount(before + 2);
     const said = await theirs.getByRole('listitem').allInnerTexts();
     expect(said.findIndex((t) => t.includes('Auger bearing hums'))).toBeLessThan(said.findIndex((t) => t.includes('Second thought')));
     await later.close();
   });
 
-  test('the network goes while a page is read anew: the page stays with what is typed on it, and is read when it is back', async ({
-    page,
-  }) => {
+  test('keeps the page and its typed text while the network fails during a read, and reads it later', async ({ page }) => {
     await page.goto('/jobs/214?stage=look');
     await unfold(page, 'Note, skip or hold');
     const note = page.getByLabel('Note for the ticket');
@@ -55,7 +53,7 @@ test.describe('without a network', () => {
       route.request().headers()['rsc'] === undefined ? route.continue() : (lost++, route.abort('internetdisconnected'));
     await page.route('**/*', lose);
     await note.fill('Chute crank turns hard');
-    await page.getByRole('button', { name: 'Write it down' }).click();
+    await page.getByRole('button', { name: 'Save note' }).click();
     await expect(ticket.getByRole('button', { name: /^Strike out: Chute crank/ })).toBeVisible();
     await note.fill('Half a sentence');
     await expect.poll(() => lost).toBeGreaterThan(1);
@@ -67,7 +65,7 @@ test.describe('without a network', () => {
     await expect(ticket.getByRole('button', { name: /^Strike out: Chute crank/ })).toHaveCount(0);
   });
 
-  test('what the server refuses later is told, with its reason, and can be dropped', async ({ page, context }) => {
+  test('reports a later refusal with its reason, which can be dismissed', async ({ page, context }) => {
     await page.goto('/shelf');
     await page.getByLabel('Find a belt').fill('6PK1125');
     await expect(page.getByRole('listitem')).toHaveCount(1);
@@ -76,7 +74,7 @@ test.describe('without a network', () => {
     // Counted on the device already.
     await expect(page.getByRole('listitem').first()).toContainText('0');
     await expect(page.getByRole('button', { name: /1 waits to be sent/ })).toBeVisible();
-    // Meanwhile somebody else takes the last.
+    // Another person uses the last belt in the meantime.
     const other = await context.browser()!.newContext(as('owner'));
     const theirs = await other.newPage();
     await theirs.goto('/shelf');
@@ -110,7 +108,7 @@ test.describe('with copies of pages', () => {
     await page.getByRole('link', { name: 'Stock' }).click();
     await expect(page.getByRole('heading', { name: 'Stock', exact: true })).toBeVisible();
     await expect.poll(() => kept('/shelf')).toBe(true);
-    // Opened once while the worker stands between: what the build made for it is kept, too.
+    // The page is opened once while the worker is active, so that its build files are cached too.
     await page.goto('/jobs/214?stage=look');
     await unfold(page, 'Note, skip or hold');
     await expect(page.getByLabel('Note for the ticket')).toBeVisible();
@@ -122,7 +120,7 @@ test.describe('with copies of pages', () => {
     await expect(later.getByText(/This page is the copy of/)).toBeVisible();
     await unfold(later, 'Note, skip or hold');
     await later.getByLabel('Note for the ticket').fill('Bracket cracked at the slot');
-    await later.getByRole('button', { name: 'Write it down' }).click();
+    await later.getByRole('button', { name: 'Save note' }).click();
     await expect(later.getByRole('button', { name: /1 waits to be sent/ })).toBeVisible();
     await later.goto('/machines/1').catch(() => undefined);
     await expect(later.getByRole('heading', { name: 'The server does not answer' })).toBeVisible();
@@ -134,14 +132,14 @@ test.describe('with copies of pages', () => {
   });
 });
 
-test('times are those of the shop’s own zone, whatever the device thinks', async ({ browser }) => {
+test('shows times in the zone of the shop, in any zone of the device', async ({ browser }) => {
   const owner = await browser.newContext({ ...as('owner'), timezoneId: 'America/New_York' });
   const page = await owner.newPage();
   await page.goto('/shop');
   const setZone = async (zone: string) => {
     const option = page.getByRole('option', { name: zone, exact: true });
     await expect(async () => {
-      await page.getByRole('combobox', { name: 'Time zone of its clock' }).fill(zone);
+      await page.getByRole('combobox', { name: 'Time zone' }).fill(zone);
       await expect(option).toBeVisible({ timeout: 2000 });
     }).toPass();
     await option.click();

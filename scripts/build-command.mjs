@@ -5,9 +5,8 @@ import { fileURLToPath } from 'node:url';
 import { build } from 'esbuild';
 
 /**
- * Bundles what runs outside the application: the command line into one file that is kept compiled, so that it starts in about the time Node itself
- * takes; what the server computes in threads; what stands in a browser between pages and the network, and what
- * takes a microphone's sound there.
+ * Bundles the programs outside the application: command line, server threads, service worker and microphone worklet.
+ * The command line is one file with a compile cache, so that it starts about as fast as Node.
  */
 const root = fileURLToPath(new URL('..', import.meta.url));
 rmSync(join(root, 'dist/taut.cache'), { force: true });
@@ -26,7 +25,7 @@ const bundle = (entry, outfile, where = {}) =>
     ...where,
   });
 await bundle('src/workers/compute-tasks.ts', 'dist/compute.cjs');
-await bundle('src/command/main.ts', 'dist/taut.cjs');
+await bundle('src/cli/main.ts', 'dist/taut.cjs');
 for (const name of ['service-worker', 'recorder-worklet'])
   await bundle(`src/workers/${name}.ts`, `public/${name}.js`, {
     platform: 'browser',
@@ -34,7 +33,7 @@ for (const name of ['service-worker', 'recorder-worklet'])
     format: 'iife',
     define: { 'process.env.NODE_ENV': '"production"' },
   });
-// A real call, so that what it uses is what is kept.
+// A real call fills the compile cache with the modules in use.
 const { status, stderr } = spawnSync(process.execPath, ['bin/taut', 'solve', 'demo/drives/orchard-rider.drive.json'], {
   cwd: root,
   env: { ...process.env, TAUT_KEEP_COMPILED: '1' },

@@ -3,12 +3,12 @@ import { jobStages, migrate, openDatabase, people, type Database } from '../src/
 import { DEMO_ACCOUNTS } from './demo-accounts';
 import { seedDemo } from './demo-seed';
 
-/** Something that whoever started this can mend: told in a sentence, without where in the code it was found. */
+/** Error that the person who started this can fix. It is printed as one sentence, without a stack trace. */
 class Refusal extends Error {}
 
 /**
- * `migrate` brings the tables up to date; `demo-stays-home` refuses demo accounts where others than this machine are served; `seed` loads the demo
- * shop where no one is there yet, all of it or nothing, and says how to sign in.
+ * `migrate` updates the tables. `demo-stays-home` refuses demo accounts on a server that other machines can reach.
+ * `seed` loads the demo shop if there are no accounts, in one transaction, and prints how to sign in.
  */
 async function main(acts: readonly string[], url: string | undefined): Promise<void> {
   if (!url) throw new Refusal('DATABASE_URL is not set.');
@@ -44,9 +44,9 @@ function seedOnce(db: Database): Promise<boolean> {
   });
 }
 
-/** Everybody knows the password of the demo accounts: whoever can reach the server could sign in. */
+/** The password of the demo accounts is public, so anyone who can reach the server could sign in. */
 async function demoStaysHome(db: Database, host: string, wanted: boolean): Promise<void> {
-  // A name can resolve to any address, whatever it begins with.
+  // A host name can resolve to any address, even a local-sounding one.
   if (host === 'localhost' || host === '::1' || (isIP(host) === 4 && host.startsWith('127.'))) return;
   const there = await Promise.all(DEMO_ACCOUNTS.map(({ email }) => people.findCredentials(db, email)));
   const active = there.some((found) => found?.person.active);
@@ -61,7 +61,7 @@ async function demoStaysHome(db: Database, host: string, wanted: boolean): Promi
   );
 }
 
-/** What the database itself refuses, for whoever gave its address. */
+/** Errors of the database itself, for the person who set its address. */
 function sentenceOf(error: unknown): string | null {
   if (error instanceof Refusal) return error.message;
   const { code } = ((error as { original?: { code?: string } }).original ?? {}) as { code?: string };

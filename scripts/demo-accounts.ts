@@ -1,4 +1,4 @@
-/** Who is in the demo shop. The password is no secret: the data is made up and the server answers on this machine only. */
+/** People of the demo shop. The password is public: the data is made up, and the server listens on this machine only. */
 const PASSWORD = 'thursday-boat-48';
 export const DEMO_ACCOUNTS = [
   { name: 'Ines Tarrow', email: 'ines@quaybay.example', role: 'owner', password: PASSWORD },

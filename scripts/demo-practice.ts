@@ -3,7 +3,7 @@ import {
   codeText,
   drawMachine,
   moveProblem,
-  newRound,
+  newPracticeSession,
   nextByTracing,
   playOn,
   resultOf,
@@ -17,7 +17,10 @@ import { practiceResult } from '../src/workers/compute-tasks';
 
 const words = vocabulary();
 
-/** Rounds of the island: whose, on which machine, how many days ago, and how many cheap looks its learner takes before thinking. */
+/**
+ * Practice sessions of the demo: the learner, the machine, the age in days, and the number of cheap checks at the
+ * start.
+ */
 const ROUNDS: readonly (readonly [who: 'owner' | 'technician', letters: string, seed: number, daysAgo: number, cheap: number])[] = [
   ['owner', 'OR', 1201, 24, 9],
   ['owner', 'HS', 1202, 21, 8],
@@ -42,10 +45,10 @@ function cheapestLook(machine: PracticeMachine, played: readonly Played[]): Move
   return { look: first!.look };
 }
 
-/** A learner of the demo: some cheap looks, then as tracing advises. */
+/** A learner of the demo: some cheap checks, then the checks that tracing advises. */
 function played(machine: PracticeMachine, cheap: number, most: number): Played[] {
   const moves: Played[] = [];
-  let round = newRound(machine);
+  let round = newPracticeSession(machine);
   while (!round.gone && moves.length < most) {
     const move = moves.length < cheap ? cheapestLook(machine, moves) : nextByTracing(words, round.now);
     if (moveProblem(words, round, move) !== null) break;
@@ -61,7 +64,7 @@ export async function seedPractice(db: Database, staff: Readonly<Record<'owner' 
   const play = async (who: 'owner' | 'technician', letters: string, seed: number, at: Date, cheap: number, most = MOST_MOVES) => {
     const learner = { shopId: staff[who].shopId, personId: staff[who].id };
     const machine = drawMachine(words, modelOf(letters)!.kind, seed);
-    const started = await practice.startRound(db, learner, codeText({ machine: letters, seed }), machine, at);
+    const started = await practice.startPracticeSession(db, learner, codeText({ machine: letters, seed }), machine, at);
     if (!started.ok) throw new Error(started.problem);
     const { id } = started.value;
     const moves = played(machine, cheap, most);
@@ -71,7 +74,7 @@ export async function seedPractice(db: Database, staff: Readonly<Record<'owner' 
   for (const [who, letters, seed, daysAgo, cheap] of ROUNDS) {
     const at = new Date(now.getTime() - daysAgo * 86_400_000);
     const { id, learner, machine, moves } = await play(who, letters, seed, at, cheap);
-    await practice.finishRound(db, learner, id, practiceResult({ machine, played: moves }), new Date(at.getTime() + 1_200_000));
+    await practice.finishPracticeSession(db, learner, id, practiceResult({ machine, played: moves }), new Date(at.getTime() + 1_200_000));
   }
   await play('owner', UNDER_WAY.letters, UNDER_WAY.seed, new Date(now.getTime() - 3_600_000), 1, UNDER_WAY.looks);
 }

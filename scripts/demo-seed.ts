@@ -20,13 +20,13 @@ import {
 } from '../src/db';
 import { CHECKS, COMPLAINTS } from '../src/core/fault';
 import { STACK_TEMPLATES, withMoved, type LayerKind } from '../src/core/stack';
-import { bookingOf } from '../src/features/jobs/booking';
+import { bookingOf } from '../src/features/jobs/belt-use';
 import { candidateOf } from '../src/features/match/candidates';
 import { judge } from '../src/workers/compute-tasks';
 import {
   BARE_FINDING,
   knownMachine,
-  NO_LOOK,
+  NO_FOLLOW_UP,
   NOTHING_ASKED,
   procedureOf,
   type Asked,
@@ -81,7 +81,7 @@ interface DemoJob {
   readonly riding?: RidingWritten;
   readonly warranty?: WarrantyWritten;
   readonly entries: readonly { readonly stage: Stage; readonly minutes: number; readonly text: string }[];
-  /** What the customer was told, the stop time where it has one to keep, and when to look again. */
+  /** Closing line, stop time if it has a limit, and follow-up. */
   readonly closed?: {
     readonly text: string;
     readonly stopS?: number;
@@ -89,7 +89,7 @@ interface DemoJob {
     readonly look?: FollowUp;
     readonly next?: string;
   };
-  /** What was asked, beside the complaint. */
+  /** Intake answers besides the complaint. */
   readonly asked?: Partial<Asked>;
   /** By which procedure it is worked, and the steps of it that are done. */
   readonly procedure?: { readonly id: string; readonly done: readonly string[] };
@@ -218,7 +218,7 @@ async function addFacts(
     if (answers[id] !== undefined) orThrow(await facts.setFact(db, by, subject, id, factSchema(factOf(id)).parse(answers[id])));
 }
 
-/** A notebook with its pictures, which lie beside it numbered from 1. */
+/** A notebook with its pictures, which are files next to it, numbered from 1. */
 async function addNotebook(db: Database, by: Person, file: string, at: Date): Promise<void> {
   const { notebook } = orThrow(validateNotebook(JSON.parse(text(`notebooks/${file}`))));
   const stored = await notebooks.addNotebook(db, by.shopId, { ...notebook, photos: [] }, by.name, at);
@@ -270,7 +270,7 @@ async function bookBelt(
   orThrow(await tickets.bookBelt(db, by, number, belt.version, bookingOf({ drive: stored, beltId, belt, judged, reason })));
 }
 
-/** Refuses a complaint or a check that is not in the vocabulary: tracing would leave it out without a word. */
+/** Refuses a complaint or check outside the vocabulary, since tracing would ignore it silently. */
 function checkVocabulary({ title, asked, findings = [] }: DemoJob): void {
   const complaint = asked?.complaints?.find((id) => !COMPLAINTS.some((c) => c.id === id));
   if (complaint) throw new Error(`demo data: “${title}” names the complaint ${complaint}, which does not exist`);
@@ -369,7 +369,7 @@ async function addJob(
   if (job.booked) await bookBelt(db, at(40), number, job, job.booked, driveIds.get(job.drive)!);
   const last = Math.max(0, ...job.entries.map((e) => e.minutes));
   if (!job.closed) return;
-  const { stopS = null, slack, text: said, look = NO_LOOK, next = '' } = job.closed;
+  const { stopS = null, slack, text: said, look = NO_FOLLOW_UP, next = '' } = job.closed;
   if (stopS !== null)
     orThrow(
       await tickets.writeEntry(db, at(last + 14), number, 'prove', {

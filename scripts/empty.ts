@@ -1,2 +1,2 @@
-/** Stands in for packages that only mark a module, when it is tested outside the server. */
+/** Replaces packages that only mark a module, in tests outside the server. */
 export {};

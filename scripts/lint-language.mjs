@@ -11,7 +11,7 @@ const BASELINE = 'scripts/language-baseline.json';
 const KINDS = ['screen', 'comment', 'doc', 'test'];
 const FILES = ['src/**/*', 'scripts/**/*', 'e2e/**/*', 'docs/**/*', '*.md'];
 const EXCEPTION = /language-ok:\s*\S/;
-/** Calls whose first text names a test. */
+/** Functions with a test name as their first argument. */
 const TEST_CALLS = new Set(['it', 'test', 'describe']);
 /** Attributes that hold no text for readers. */
 const SILENT = new Set(['className', 'sx', 'style', 'id', 'href', 'd', 'viewBox', 'points', 'transform', 'key', 'type', 'role', 'name']);
@@ -45,7 +45,9 @@ function* textsOf(path) {
     const words = text
       .slice(range.pos, range.end)
       .replace(/^\/\*+|\*+\/$|^\/\/+/g, '')
-      .replace(/^\s*\* ?/gm, ' ');
+      .replace(/^\s*\* ?/gm, ' ')
+      .replace(/`[^`]*`/g, '{}')
+      .replace(/\n?\s*@(param|returns|throws)\b/g, '\n\n');
     if (!/^\s*(eslint|@ts|prettier)/.test(words)) found.push({ kind: 'comment', at: range.pos, words });
   }
   for (const { kind, at, words } of found) {
@@ -55,7 +57,7 @@ function* textsOf(path) {
   }
 }
 
-/** What a string is for; null where no person reads it. */
+/** Kind of text of a string literal. Null if no person reads it. */
 function kindOf(node, isTest) {
   const { parent } = node;
   if (
@@ -85,19 +87,29 @@ const isProse = (words) =>
   /[A-Za-z]{2}/.test(words) &&
   (/[a-z] [a-z]/i.test(words.trim()) || /^\s*[A-Z][a-z]+\.?\s*$/.test(words));
 
-/** Text of a document without code, with the line that each paragraph starts on. */
+/** Paragraphs, list items and table rows of a document without code, with their first lines. */
 function* paragraphsOf(path) {
-  let [code, line] = [false, 0];
-  for (const row of readFileSync(path, 'utf8').split('\n')) {
-    line++;
-    if (/^\s*(```|~~~)/.test(row)) code = !code;
-    else if (!code && row.trim() !== '') yield { kind: 'doc', line, words: row.replace(/`[^`]*`/g, '{}').replace(/\]\([^)]*\)/g, ']') };
+  let code = false;
+  let words = '';
+  let first = 0;
+  for (const [i, row] of [...readFileSync(path, 'utf8').split('\n'), ''].entries()) {
+    const fence = /^\s*(```|~~~)/.test(row);
+    if (fence) code = !code;
+    const text = code || fence ? '' : row.trim();
+    if (words !== '' && (text === '' || /^([-*|#]|\d+\. )/.test(text))) {
+      yield { kind: 'doc', line: first, words: words.replace(/`[^`]*`/g, '{}').replace(/\]\([^)]*\)/g, ']') };
+      words = '';
+    }
+    if (text === '') continue;
+    if (words === '') first = i + 1;
+    words = `${words} ${text}`.trim();
   }
 }
 
-const sentencesOf = (words) => words.split(/(?<=[.!?;:])\s+|\n\s*\n|\|/).map((s) => s.replace(/\s+/g, ' ').trim());
+/** Sentences and labels: an indented line starts a new one, as in a list of options. */
+const sentencesOf = (words) => words.split(/(?<=[.!?;:])\s+|\n\s*\n|\n {2,}|\|/).map((s) => s.replace(/\s+/g, ' ').trim());
 
-/** What breaks the rules in one piece of text. */
+/** Rule violations in one piece of text. */
 function* problemsOf({ kind, words }) {
   for (const { re, not, use, find, in: kinds = KINDS } of patterns) {
     if (!kinds.includes(kind)) continue;

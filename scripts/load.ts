@@ -10,9 +10,9 @@ import { background, ensureBuilt, root, say } from './lib/machine.mjs';
 import { ensureDatabase, freePort, startPostgres } from './lib/postgres.mjs';
 
 /**
- * A shop of many years under the hands of a full crew: makes 2,000 belts, 5,000 machines, 30,000 jobs and 200,000 ticket entries in a database of its
- * own, serves the built application, and lets people open pages and search, each with a pause between. Prints how long every kind of page took and
- * the most memory the server held.
+ * Load test of a shop with many years of data. It creates 2,000 belts, 5,000 machines, 30,000 jobs and 200,000 ticket
+ * entries in its own database. It serves the built application and lets people open pages and search, with pauses. It
+ * prints the time of each kind of page and the peak memory of the server.
  */
 const HELP = `npm run load [-- options]
   --people N    number of people (20)
@@ -32,10 +32,10 @@ const PAUSE = Number(flags.pause ?? 2);
 const SIZES = { belts: 2000, machines: 5000, customers: 1500, drives: 400, jobs: 30_000, entries: 200_000 };
 const SECRET = 'a-secret-for-load-only-0123456789abcdef';
 
-/** What is long by itself: jobs of one machine, and the number and lines of one ticket. */
+/** The longest data: the machine with the most jobs, and the number and lines of one ticket. */
 const LONG = { jobs: 2000, ticket: 17, lines: 4000 };
 
-/** Rows by the thousand, made where they are kept. */
+/** Creates thousands of rows inside the database. */
 async function fill(db: Database, shopId: number, personId: number): Promise<void> {
   const drive = readFileSync(new URL('../demo/drives/orchard-rider.drive.json', import.meta.url), 'utf8');
   const run = (sql: string, values: readonly unknown[] = []) => db.sequelize.query(sql, { bind: [...values] });
@@ -141,7 +141,7 @@ interface Visit {
   readonly act?: readonly [name: string, input: object];
 }
 
-/** The ids that the build gave to server actions, by their names. */
+/** Ids of server actions in the build, by name. */
 function actionIds(): ReadonlyMap<string, string> {
   const manifest = JSON.parse(readFileSync(join(root, '.next/server/server-reference-manifest.json'), 'utf8')) as {
     node: Record<string, { exportedName?: string; filename?: string }>;
@@ -255,10 +255,10 @@ async function visitAll(base: string, cookies: readonly string[], pid: number, f
     sizes.set(kind, byteLength);
     times.set(kind, [...(times.get(kind) ?? []), performance.now() - began]);
   };
-  // Each page once, so that what is measured is not the compiling of a page that nobody has opened yet.
+  // Opens each page once, so that compiling a page is not measured.
   for (const make of VISITS) await visit(make(), cookies[0]!);
   times.clear();
-  // By themselves, and not among the others: few people ask for them, and everybody waits while they are made.
+  // Measured alone: exports are rare, and they delay other requests.
   const long = [
     { kind: `history of ${LONG.jobs} jobs`, path: `/api/machines/${first.machine}/history?as=csv` },
     { kind: `ticket of ${LONG.lines} lines`, path: `/jobs/${LONG.ticket}/ticket` },
@@ -296,7 +296,7 @@ async function visitAll(base: string, cookies: readonly string[], pid: number, f
   say(`${'all of them'.padEnd(34)}${String(all.length).padStart(4)} ${at(all, 0.5)} ${at(all, 0.95)} ${at(all, 1)}`);
   say(`\nAlone: ${[...alone].map(([kind, ms]) => `${kind} ${ms.toFixed(0)} ms`).join(', ')}.`);
   say(
-    `\n${CREW} people, a pause of ${PAUSE} s in the mean; ${failed} answers that were no success; at most ${most.toFixed(0)} MB of memory.`,
+    `\n${CREW} people, mean pause ${PAUSE} s; ${failed} failed answers; at most ${most.toFixed(0)} MB of memory.`,
   );
 }
 

@@ -1,8 +1,8 @@
 /**
- * Walks four jobs of the demo shop at two sizes, and prints for each stage: its height in screens as it opens, taps and keys, the share of the
- * screen that bars take, and the time to the first drawing and to the first advice. Run it on an idle machine, against an application that was started
- * with demo data: BASE_URL=http://127.0.0.1:3000 npm run reach
- * Words after it choose walks and sizes by name. With REACH_TAPS=1 it prints every tap.
+ * Walks four jobs of the demo shop at two sizes. For each stage it prints its height in screens, taps and keys, and the
+ * share of bars. It also prints the time to the first drawing and to the first advice. Run it on an idle machine,
+ * against a server with demo data: BASE_URL=http://127.0.0.1:3000 npm run reach Arguments select walks and sizes by
+ * name. REACH_TAPS=1 prints every tap.
  */
 import { chromium, type Locator, type Page } from '@playwright/test';
 import { launchOptions } from '../e2e/launch';
@@ -25,9 +25,9 @@ interface Walk {
   readonly procedure: RegExp;
   /** Results that are found bad on this walk; every other check is good. */
   readonly finds: RegExp;
-  /** Whether it was found on this walk. */
+  /** True if the fault was found on this walk. */
   found?: boolean;
-  /** Whether the tension as found was read. */
+  /** True if the tension as found was read. */
   isSet?: boolean;
 }
 const WALKS: readonly Walk[] = [
@@ -102,21 +102,21 @@ const STOPPED = 'Stopped, lead off, PTO off';
 const now = (page: Page) => page.getByRole('region', { name: 'Now', exact: true });
 const shown = async (at: Locator): Promise<boolean> => (await at.count()) > 0 && (await at.first().isVisible());
 
-/** Height of the work of a stage in screens, and the share of the screen that bars take, as it opens. */
+/** Height of a stage in screens and share of the screen that bars take, when it opens. */
 async function measure(page: Page, height: number): Promise<Pick<Row, 'screens' | 'bars'>> {
   await page.waitForTimeout(500);
   return page.evaluate((screen) => {
     const bars = [...document.querySelectorAll<HTMLElement>('header, nav, main > div > div:first-child')]
       .filter((e) => e.offsetParent !== null || getComputedStyle(e).position === 'fixed')
       .map((e) => e.getBoundingClientRect())
-      // Beside the work a bar takes no height from it.
+      // A bar at the side takes no height.
       .filter((r) => r.width > window.innerWidth / 2 && r.height < screen / 3 && r.height > 0);
     const work = document.querySelector('main')!.scrollHeight;
     return { screens: work / screen, bars: bars.reduce((sum, r) => sum + r.height, 0) / screen };
   }, height);
 }
 
-/** What a button, a form or a choice of Now is worked with: the first that is shown. */
+/** Control of the current line: the first visible button, form or choice. */
 interface Way {
   readonly at: (card: Locator, page: Page, walk: Walk) => Locator;
   /** False where nothing more comes of it. */
@@ -172,7 +172,7 @@ const WAYS: readonly Way[] = [
   },
   { at: (_, page) => page.getByRole('button', { name: STOPPED, exact: true }), work: tapIt },
   {
-    at: button(/^Work by: /),
+    at: button(/^Use procedure: /),
     work: async (_, hand, card, { procedure }) => {
       const own = card.getByRole('button', { name: procedure });
       if (!(await shown(own))) await hand.tap(card.getByRole('button', { name: 'All procedures' }));
@@ -199,7 +199,7 @@ const WAYS: readonly Way[] = [
     },
   },
   {
-    at: (card) => card.getByLabel(/^Note of the tap/).filter({ visible: true }),
+    at: (card) => card.getByLabel(/^Tap frequency/).filter({ visible: true }),
     work: async (note, hand, card, walk) => {
       // Slack as found, on the target once it is set.
       await hand.type(note, walk.isSet ? '54' : '46');
@@ -230,7 +230,7 @@ const WAYS: readonly Way[] = [
   },
   // With the fault found, checks that are not required are passed over.
   {
-    at: (card, _, { found }) => (found ? card.getByRole('button', { name: 'Go on without this check' }) : card.getByText(/(?!)/)),
+    at: (card, _, { found }) => (found ? card.getByRole('button', { name: 'Continue without this check' }) : card.getByText(/(?!)/)),
     work: tapIt,
   },
   { at: button(/^They are off$|^It is off$/), work: tapIt },
@@ -244,7 +244,7 @@ const WAYS: readonly Way[] = [
   {
     at: (card) => card.getByRole('radio'),
     work: async (at, hand, card) => {
-      // Of a check on several parts, the first part that has no result.
+      // First part without a result, for a check on several parts.
       const open = card.getByRole('radiogroup').filter({ hasNot: card.page().locator('[aria-checked=true]') });
       await hand.tap(((await shown(open)) ? open.first().getByRole('radio') : at).first());
     },
@@ -254,10 +254,10 @@ const WAYS: readonly Way[] = [
   { at: button(/^I confirm it$|^Done$|^Done without/), work: tapIt },
 ];
 
-/** A line that takes more acts than this is one that the walk cannot do. */
+/** A line that needs more actions than this cannot be done by the walk. */
 const MOST_ON_ONE_LINE = 8;
 
-/** Does the act that comes now. False where there is nothing it knows to do. */
+/** Does the current line. Returns false if it has no known control. */
 async function act(page: Page, hand: Hand, walk: Walk): Promise<boolean> {
   const card = now(page);
   for (const { at, work } of WAYS) {
@@ -308,7 +308,7 @@ async function walkJob(page: Page, walk: Walk, height: number): Promise<Map<Stag
       const skip = now(page).getByRole('button', { name: /^Skip this step…$|^Skip…$/ });
       if (!(await shown(skip))) break;
       await hand.tap(skip.first());
-      await hand.type(now(page).getByLabel(/^Reason for skipping|^Why is it skipped/), 'Walk.');
+      await hand.type(now(page).getByLabel(/^Reason for skipping/), 'Walk.');
       await hand.tap(now(page).getByRole('button', { name: /^Skip$|^Skip it$/ }));
     }
     await page

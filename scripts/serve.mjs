@@ -3,7 +3,7 @@ import next from 'next';
 import { clientAddress, readProxies } from './lib/client-address.mjs';
 
 /** Serves the built application (or, in development, the sources), and writes one line per request. */
-// Whoever reads the log may go, as in `npm start | head`; people are served all the same.
+// The reader of the log may exit, as in `npm start | head`. The server continues.
 for (const stream of [process.stdout, process.stderr]) stream.on('error', () => undefined);
 const port = Number(process.env.PORT);
 const host = process.env.TAUT_HOST ?? '127.0.0.1';
@@ -53,7 +53,7 @@ for (const signal of ['SIGINT', 'SIGTERM']) {
   });
 }
 
-// Whoever started this server stops it. Should that one be killed outright, the server must not stay behind and hold the port.
+// The starting process stops this server. If that process is killed, the server must not stay and hold the port.
 const starter = process.ppid;
 setInterval(() => {
   if (process.ppid !== starter) process.exit(0);

@@ -32,7 +32,7 @@ TAUT_HOST is the address to listen on (127.0.0.1). Set TAUT_HTTPS=1 behind an HT
 
 outliveReaders();
 
-/** Whether a server answers its health check within some seconds. */
+/** True if a server passes its health check within some seconds. */
 const answersAt = (address) =>
   fetch(`${address}/healthz`, { signal: AbortSignal.timeout(5000) }).then(
     (r) => r.ok,
@@ -64,7 +64,7 @@ if (!Number.isInteger(wanted) || wanted < 1 || wanted > 65535)
 const data = resolve(flags.data ?? process.env.TAUT_DATA ?? join(root, 'data'));
 const theirs = process.env.DATABASE_URL;
 
-// What can be refused is refused before anything is installed, built or begun.
+// Every possible refusal comes before anything is installed, built or started.
 const needsFolder = !theirs || !process.env.TAUT_SECRET;
 const unwritable = needsFolder ? whyNotWritable(data) : null;
 if (unwritable) giveUp(unwritable);
@@ -87,13 +87,13 @@ if (folder && !folder.taken) {
 }
 process.once('exit', () => folder?.free());
 
-// From here on an interruption ends what was begun, and the next start goes on from there.
+// From here on an interruption stops what was started. The next start resumes.
 /** @type {(code: number) => Promise<void>} */
 let stop = async (code) => process.exit(code);
 /** One press of Ctrl-C can arrive twice: from the terminal and through npm, ms. */
 const ONE_PRESS_MS = 1000;
 let firstSignal = 0;
-/** Ends at once what a second signal asks for; nothing before there is anything to end. Committed data stays. */
+/** Ends immediately at a second signal. Before anything was started it has no effect. Committed data stays. */
 let endNow = () => undefined;
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
   process.on(signal, () => {

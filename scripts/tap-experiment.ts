@@ -5,8 +5,9 @@ import { recordingOf, RECORDING_KINDS } from './tap-recordings';
 import { drawScene, hearTap, SCENE_KINDS, tapSound, type SceneKind } from '../src/core/sound';
 
 /**
- * Seeded: simulated taps of every kind, heard by the tap meter and by two public pitch libraries (the median of their clear frames). Prints how many
- * of each are within 1.5 %, and seconds of processor per second of sound; exits 1 where the meter is behind a library, or falls short.
+ * Compares the tap meter with two public pitch libraries (median of their clear frames) on simulated taps, seeded.
+ * Prints how many are within 1.5%, and processor seconds per second of sound. Exits with 1 if the meter is worse than a
+ * library, or below its limit.
  */
 const EACH = Number(process.argv[2] ?? 200);
 const CLOSE = 0.015;
@@ -15,7 +16,7 @@ const CLEAR = 0.9;
 
 const median = (x: number[]): number | null => (x.length === 0 ? null : x.sort((a, b) => a - b)[x.length >> 1]!);
 
-/** Frames of a quarter second, at half that apart. */
+/** Frames of a quarter of a second, with half overlap. */
 function frames(sound: Float32Array, rate: number): Float32Array[] {
   const size = Math.round(FRAME_S * rate);
   const out: Float32Array[] = [];
@@ -63,7 +64,7 @@ interface Heard {
   readonly hz: number | null;
 }
 
-/** The product's simulated tapper, and a generator written apart from it. */
+/** The simulated tapper of the product, and an independent generator. */
 const SOURCES: Readonly<Record<string, Readonly<Record<string, (random: () => number) => Heard>>>> = {
   'simulated tapper': Object.fromEntries(
     SCENE_KINDS.map((kind: SceneKind) => [

@@ -1,7 +1,7 @@
 /**
- * A second generator of tap recordings, written apart from the product's simulated tapper: each partial is a resonator that a finger's force drives
- * sample by sample, the room is a decaying burst of noise, the microphone a Butterworth filter, and the file is rounded to its bits. It shares no code
- * with what it tests.
+ * Second generator of tap recordings, which shares no code with the product. Each partial is a resonator, driven sample
+ * by sample by the force of a finger. The room is a decaying burst of noise, the microphone a Butterworth filter. The
+ * file is rounded to its bits.
  */
 export const RECORDING_KINDS = ['clean', 'noise', 'mains', 'high-pass', 'knocks', 'clipped', 'company', 'mixed', 'no tap'] as const;
 export type RecordingKind = (typeof RECORDING_KINDS)[number];
@@ -237,7 +237,7 @@ function inRoom(x: Float64Array, rate: number, size: number, fall: number, rando
   return out;
 }
 
-/** Corner at which a Butterworth high-pass takes so many dB off a note. */
+/** Corner frequency at which a Butterworth high-pass attenuates a frequency by `dB`. */
 const cornerFor = (hz: number, order: number, db: number) => hz * (10 ** (db / 10) - 1) ** (1 / (2 * order));
 
 /** High-pass of order 1 to 4, section by section, by the bilinear transform. */

@@ -13,7 +13,7 @@ import { dropDatabase, ensureDatabase, freePort, startPostgres } from './lib/pos
 ensureDebian({ database: !process.env.DATABASE_URL, browser: true });
 ensurePackages();
 installCommitHook(root);
-/** Young objects get room: checking types and drawing screens makes many, and half of the time went into clearing them away. */
+/** Larger young generation: type checks and screens create many objects, and half of the time was garbage collection. */
 const ROOMY = { NODE_OPTIONS: `${process.env.NODE_OPTIONS ?? ''} --max-semi-space-size=128`.trim() };
 const counts = { passed: 0, failed: 0, skipped: 0 };
 let broken = false;
@@ -115,7 +115,7 @@ async function serve(purpose, from, prepare) {
 }
 
 /**
- * One check, its words told when it has ended.
+ * One check. Its output is printed at its end.
  * @param {readonly [string, string, readonly string[], Record<string, string>?]} check
  */
 function check([what, command, args, env = ROOMY]) {

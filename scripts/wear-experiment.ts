@@ -2,10 +2,11 @@ import { seededRandom } from '../src/core/drive';
 import { drawWear, wearForecast, type DrawnWear } from '../src/core/wear';
 
 /**
- * Simulated belts with their logs, worn by stretches of riding that the model does not know: how often the stated range holds, how much better the forecast
- * is than a straight line, how often it is right to say that a belt has to go. Seeded, so that it prints the same each time.
+ * Simulated belts with their logs, worn by stretches of riding that the model does not have. Prints the coverage of the
+ * stated range, and the error compared with a straight line. Also prints how often the verdict to replace is correct.
+ * Seeded.
  *
- *   npm run experiment:wear [BELTS] [SEED]
+ * npm run experiment:wear [BELTS] [SEED]
  */
 const BELTS = Number(process.argv[2] ?? 400);
 const SEED = Number(process.argv[3] ?? 1);
@@ -16,7 +17,7 @@ interface Quantiles {
   readonly p90: number;
 }
 
-/** What a straight line through the means of all readings and the width when new says, with the spread of its residuals. */
+/** Straight line through the means of all readings and the new width, with the spread of its residuals. */
 function straightLine({ readings, minimum, newWidth }: DrawnWear, stated: boolean): Quantiles {
   const points = [
     ...(stated ? [[0, newWidth] as const] : []),
@@ -41,8 +42,8 @@ const loss = (q: Quantiles, is: number, life: number) =>
   (pinball(0.1, q.p10, is) + pinball(0.5, q.p50, is) + pinball(0.9, q.p90, is)) / life;
 
 for (const [name, young, stated] of [
-  ['worn belts, width when new known', false, true],
-  ['worn belts, width when new not known', false, false],
+  ['worn belts, new width known', false, true],
+  ['worn belts, new width unknown', false, false],
   ['young belts', true, true],
 ] as const) {
   const random = seededRandom(SEED);
@@ -64,10 +65,10 @@ for (const [name, young, stated] of [
     if ((forecast.verdict === 'replace') === drawn.remaining <= 0) right++;
   }
   const { user, system } = process.cpuUsage(started);
-  const percent = (n: number) => `${((100 * n) / calls).toFixed(1)} %`;
+  const percent = (n: number) => `${((100 * n) / calls).toFixed(1)}%`;
   console.log(
-    `${name}: ${BELTS} belts; 80 % range holds ${percent(held)}; quantile loss ${(100 * (1 - mine / line)).toFixed(1)} % under a straight line's; ` +
-      `‘replace’ right ${percent(right)}; told to go too early ${condemned}; width off by ${off.sort((a, b) => a - b)[off.length >> 1]!.toFixed(3)} mm in the middle; ` +
+    `${name}: ${BELTS} belts; 80% range holds ${percent(held)}; quantile loss ${(100 * (1 - mine / line)).toFixed(1)}% under a straight line's; ` +
+      `‘replace’ correct ${percent(right)}; replaced too early ${condemned}; median width error ${off.sort((a, b) => a - b)[off.length >> 1]!.toFixed(3)} mm; ` +
       `${((user + system) / 1000 / BELTS).toFixed(1)} ms a belt`,
   );
 }

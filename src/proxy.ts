@@ -2,8 +2,8 @@ import { NextResponse, type NextRequest } from 'next/server';
 import { isCrossOrigin } from './server/origin';
 
 /**
- * What a page may load, sent with every one of them: nothing from anywhere else, scripts only by the number drawn for this answer. Styles are written
- * into the page by the component library as it draws.
+ * Content security policy of every page: own sources only, and scripts only with the nonce of this answer. The
+ * component library writes styles into the page.
  */
 export function policy(nonce: string, dev: boolean): string {
   return [
@@ -21,11 +21,11 @@ export function policy(nonce: string, dev: boolean): string {
   ].join('; ');
 }
 
-/** What stands between two slashes where a record is named, if it is not its number. */
+/** Path segment in the place of a record number that is not a number. */
 const RECORD = /^\/(?:jobs|machines|drives(?:\/measure)?)\/([^/]+)/;
 const WORDS = new Set(['new', 'measure', 'wear']);
 
-/** Whether an address can be no page's, whatever there is in the shop. */
+/** True if an address cannot belong to any page. */
 export function isMalformed(path: string): boolean {
   try {
     decodeURIComponent(path);
@@ -36,7 +36,7 @@ export function isMalformed(path: string): boolean {
   return named !== undefined && !WORDS.has(named) && !/^[1-9]\d{0,8}$/.test(named);
 }
 
-/** A page by itself: what is shown under an address that no page has is no page's business. */
+/** A page without the shell, for an address without a page. */
 const NO_ADDRESS = `<!doctype html>
 <html lang="en">
 <meta charset="utf-8">
@@ -70,5 +70,5 @@ export function proxy(request: NextRequest): NextResponse {
   return response;
 }
 
-/** Pages; what the build made and pictures are no pages. */
+/** Pages, without build files and pictures. */
 export const config = { matcher: [{ source: '/((?!_next/|api/|icon|healthz|service-worker).*)' }] };

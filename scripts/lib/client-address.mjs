@@ -27,8 +27,8 @@ const plain = (address) => address.replace(/^::ffff:(?=\d+\.\d+\.\d+\.\d+$)/i, '
 const isTrusted = (trusted, address) => isIP(address) !== 0 && trusted.check(address, isIP(address) === 4 ? 'ipv4' : 'ipv6');
 
 /**
- * Address of the client: that of the connection, or, behind trusted proxies, the last address that none of them has. What a client itself claims stands
- * further left and is not reached.
+ * Address of the client: the address of the connection. Behind trusted proxies, the last forwarded address that is not
+ * a proxy. Earlier addresses are claims of the client, and are not used.
  * @param {string | undefined} remote address at the other end of the connection
  * @param {string | undefined} forwarded the X-Forwarded-For header
  * @param {BlockList} trusted

@@ -8,11 +8,11 @@ const trusted = (text: string | undefined) => {
 };
 
 describe('the address of a client', () => {
-  it('is that of the connection where no proxy is trusted, whatever is claimed', () => {
+  it('is that of the connection without a trusted proxy, for any claim', () => {
     expect(clientAddress('203.0.113.9', '198.51.100.1', trusted(undefined))).toBe('203.0.113.9');
     expect(clientAddress('127.0.0.1', '198.51.100.1', trusted(''))).toBe('127.0.0.1');
   });
-  it('is the last one that a trusted proxy did not add, so that what a client claims counts for nothing', () => {
+  it('is the last one that a trusted proxy did not add, so that claims of a client have no effect', () => {
     const proxies = trusted('127.0.0.1, 10.1.0.0/16 ::1');
     expect(clientAddress('127.0.0.1', '198.51.100.1', proxies)).toBe('198.51.100.1');
     expect(clientAddress('127.0.0.1', '8.8.8.8, 198.51.100.1, 10.1.4.2', proxies)).toBe('198.51.100.1');

@@ -4,9 +4,9 @@ import { connect } from 'node:net';
 const PATIENCE_MS = 6000;
 
 /**
- * What is wrong with an address of a PostgreSQL server, as a sentence: malformed, nobody there, or somebody who does not talk. Null where a PostgreSQL
- * answers; whether it lets one in is seen later. The greeting is the protocol's question whether TLS is spoken (PostgreSQL, "Message Formats",
- * SSLRequest), which every server answers with one letter.
+ * Error of a PostgreSQL address as a sentence: malformed, no server, or a server of another kind. Null if a PostgreSQL
+ * answers. The password is not checked here. The greeting asks whether TLS is available (PostgreSQL, "Message Formats",
+ * SSLRequest). Every server answers it with one letter.
  */
 export async function whyNotAnswering(text) {
   const said = 'DATABASE_URL';

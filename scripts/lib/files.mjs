@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { closeSync, existsSync, fsyncSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeSync } from 'node:fs';
 import { dirname } from 'node:path';
 
-/** Writes a file whole or not at all: beside its place first, then moved there. */
+/** Writes a file completely or not at all: to a temporary file, which is then renamed. */
 export function writeWhole(file, text, mode = 0o600) {
   const beside = `${file}.making-${process.pid}`;
   try {
@@ -21,7 +21,8 @@ export function writeWhole(file, text, mode = 0o600) {
 }
 
 /**
- * A secret kept in a file that only its owner reads; made at first use, and anew where nothing readable is in it.
+ * Secret stored in a file that only its owner can read. It is created at first use, and again if the file is
+ * unreadable.
  * @returns {{ secret: string, fresh: boolean }}
  */
 export function secretIn(file) {

@@ -2,9 +2,9 @@ import { readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { writeWhole } from './files.mjs';
 
-/** Longest that a process which was killed is still to be seen, ms. */
+/** Longest time that a killed process is still listed, ms. */
 const DYING_MS = 700;
-/** Longest between another's look at the file and its sweeping it aside, ms. */
+/** Longest time between the check of a lock file by another process and its removal, ms. */
 const SWEEPING_MS = 40;
 
 const pause = (ms) => new Promise((done) => setTimeout(done, ms));
@@ -13,7 +13,7 @@ const pause = (ms) => new Promise((done) => setTimeout(done, ms));
 export function startedAt(pid) {
   try {
     const stat = readFileSync(`/proc/${pid}/stat`, 'utf8');
-    // The name of the program stands in brackets and may hold anything.
+    // The program name is in brackets and may contain any character.
     const fields = stat.slice(stat.lastIndexOf(')') + 2).split(' ');
     // One that has ended and is only not yet taken note of by its parent lives no more.
     return fields[0] === 'Z' || fields[0] === 'X' ? null : (fields[19] ?? null);
@@ -23,9 +23,10 @@ export function startedAt(pid) {
 }
 
 /**
- * Takes a data folder for this process. Another that holds it and lives is answered instead, with the address it serves at once it does; what one that
- * was killed left behind is swept aside.
- * @returns {Promise<{ taken: true, serving: (address: string) => void, free: () => void } | { taken: false, pid: number, address: string | null }>}
+ * Locks a data folder for this process. If a live process holds it, returns its pid, and its address once it serves. A
+ * lock left by a killed process is removed.
+ * @returns {Promise<{ taken: true, serving: (address: string) => void, free: () => void } | { taken: false, pid:
+ * number, address: string | null }>}
  */
 export async function takeFolder(folder) {
   const file = join(folder, 'running.json');
@@ -40,11 +41,12 @@ export async function takeFolder(folder) {
     } catch (error) {
       if (error.code !== 'EEXIST') throw error;
     }
-    // One that is just being killed looks alive for a moment yet.
+    // A process that is being killed is still listed for a moment.
     if (holderOf(file)) await pause(DYING_MS);
     const holder = holderOf(file);
     if (holder) return { taken: false, ...holder };
-    // Moving it away succeeds for one of two that come at once; the other finds the new holder on its next look.
+    // Only one of two simultaneous processes succeeds in moving the file. The other finds the new holder at its next
+    // check.
     const aside = `${file}.left-${process.pid}`;
     try {
       renameSync(file, aside);
@@ -62,7 +64,7 @@ export async function takeFolder(folder) {
   };
 }
 
-/** Who holds a folder and lives; null where nobody does. */
+/** Live process that holds a folder, or null. */
 function holderOf(file) {
   try {
     const { pid, started, address } = JSON.parse(readFileSync(file, 'utf8'));

@@ -8,7 +8,7 @@ export const root = fileURLToPath(new URL('../..', import.meta.url)).replace(/\/
 export const isRoot = process.getuid?.() === 0;
 
 /**
- * Ends the script with one sentence for whoever started it.
+ * Ends the script with one sentence for the person who started it.
  * @param {string} sentence
  * @returns {never}
  */
@@ -19,12 +19,12 @@ export function giveUp(sentence) {
 
 export const say = (line) => process.stdout.write(`${line}\n`);
 
-/** Goes on when whoever read the output has gone, as in `npm start | head`. */
+/** Continues after the reader of the output exits, as in `npm start | head`. */
 export function outliveReaders() {
   for (const stream of [process.stdout, process.stderr]) stream.on('error', () => undefined);
 }
 
-/** Runs a command to its end with its output shown; gives up on failure. */
+/** Runs a command with its output shown. Ends the script if it fails. */
 export function run(command, args, { env = {}, what = command, quiet = false } = {}) {
   const { status, stdout, stderr } = spawnSync(command, args, {
     cwd: root,
@@ -49,7 +49,7 @@ export function postgresPrograms() {
   return found.find((folder) => existsSync(join(folder, 'initdb'))) ?? null;
 }
 
-/** Installs the Debian packages that are missing, or says which to ask for. */
+/** Installs missing Debian packages, or prints the command that does. */
 export function ensureDebian({ database, browser }) {
   const missing = [];
   if (database && !postgresPrograms()) missing.push('postgresql');
@@ -72,7 +72,7 @@ export function ensurePackages() {
   const wanted = digest(readFileSync(join(root, 'package-lock.json'), 'utf8'), process.version);
   if (existsSync(mark) && readFileSync(mark, 'utf8') === wanted) return;
   say('Installing packages…');
-  // Whatever the environment says: building takes what only development needs elsewhere.
+  // Ignores NODE_ENV: the build needs the development packages.
   run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund', '--loglevel=error'], {
     env: { NODE_ENV: 'development' },
     what: 'Installing packages',
@@ -105,7 +105,7 @@ export function ensureBuilt() {
     readFileSync(join(root, 'package-lock.json'), 'utf8'),
   );
   if (existsSync(mark) && BUNDLES.every((file) => existsSync(join(root, file))) && readFileSync(mark, 'utf8') === wanted) return;
-  say('Building …');
+  say('Building…');
   buildBundles();
   run('node', ['node_modules/next/dist/bin/next', 'build'], {
     env: { NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },

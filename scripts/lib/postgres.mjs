@@ -20,10 +20,10 @@ import { startedAt } from './lock.mjs';
 import { background, endBySteps, giveUp, isRoot, postgresPrograms, say } from './machine.mjs';
 
 const USER = 'taut';
-/** Beginning of the names under which clusters are made before they are whole. */
+/** Prefix of the names of unfinished clusters. */
 const MAKING = 'postgres.making';
 
-/** PostgreSQL refuses to run as root: then it runs as the user postgres, otherwise as whoever started us. */
+/** PostgreSQL refuses to run as root. Root runs it as the user postgres. */
 function serverIdentity() {
   if (!isRoot) return {};
   const line = readFileSync('/etc/passwd', 'utf8')
@@ -35,8 +35,8 @@ function serverIdentity() {
 }
 
 /**
- * A folder the database's user can reach: the one asked for, or, where that lies behind closed doors, one under /var/lib that is named for its whole
- * path, so that no two data folders share it.
+ * Folder that the database user can reach. If the requested folder is unreachable, a folder under /var/lib is used. Its
+ * name holds the whole path, so two data folders never share it.
  */
 function reachable(folder, identity) {
   mkdirSync(folder, { recursive: true });
@@ -110,7 +110,7 @@ function processesNaming(path) {
       try {
         return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(path);
       } catch {
-        // It went in between.
+        // The process ended in between.
         return false;
       }
     })
@@ -121,11 +121,11 @@ function endAtOnce(pid) {
   try {
     process.kill(pid, 'SIGKILL');
   } catch {
-    // It went in between.
+    // The process ended in between.
   }
 }
 
-/** Makes the cluster beside its place and moves it there whole: one that was interrupted is swept away and made anew. */
+/** Creates the cluster next to its place and renames it. An interrupted cluster is removed and created again. */
 function makeCluster(programs, folder, cluster, password, identity) {
   sweepMakings(folder);
   const making = join(folder, `${MAKING}-${process.pid}-${Date.now()}`);
@@ -152,7 +152,7 @@ function reasonIn(stderr) {
   return lines.find((l) => /no space left|could not|fatal|error/i.test(l)) ?? lines.at(-1);
 }
 
-/** Gives the database's user a password anew, with the server at rest: the file that held the old one was lost. */
+/** Sets a new password for the database user while the server is stopped, since the password file was lost. */
 function resetPassword(programs, cluster, password, identity) {
   const { status, stderr } = spawnSync(join(programs, 'postgres'), ['--single', '-D', cluster, 'postgres'], {
     input: `ALTER USER ${USER} PASSWORD '${password}'\n`,
@@ -163,16 +163,17 @@ function resetPassword(programs, cluster, password, identity) {
   if (status !== 0) giveUp(`The database password was lost and could not be set again: ${stderr.trim().split('\n').pop()}`);
 }
 
-/** A log is begun anew above this size, bytes. */
+/** Size above which a new log is started, bytes. */
 const LARGEST_LOG = 5_000_000;
 const lastLine = (file) => (existsSync(file) ? (readFileSync(file, 'utf8').trim().split('\n').pop() ?? '') : '');
 const after = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
-/** Tries to start a server: after a kill what is left of it goes away only by and by. */
+/** Tries to start a server several times: after a kill, its remains disappear slowly. */
 const MOST_TRIES = 12;
 
 /**
- * Starts PostgreSQL on loopback only, from a folder of its own, with a generated password. Takes over a server that an interrupted start left
- * running. Returns its address, how to stop it, and how to keep it up: should it die it is started again, and the cause is told.
+ * Starts PostgreSQL on loopback, in its own folder, with a generated password. Adopts a server that an interrupted
+ * start left running. Returns the address, a function that stops it, and a supervisor. The supervisor restarts a dead
+ * server and reports the cause.
  */
 export async function startPostgres(dataFolder, wantedPort) {
   const programs = postgresPrograms();
@@ -231,7 +232,7 @@ export async function startPostgres(dataFolder, wantedPort) {
 
   let stopping = false;
   let part = await up({ serving: false });
-  // Whatever ends this process must not leave the database behind.
+  // The database must never outlive this process.
   const last = () => part.kill('SIGINT');
   process.once('exit', last);
   return {
@@ -241,7 +242,7 @@ export async function startPostgres(dataFolder, wantedPort) {
       await part.stop('SIGINT');
       process.removeListener('exit', last);
     },
-    /** Ends it without waiting. What was committed stays: PostgreSQL recovers at the next start. */
+    /** Kills it without waiting. Committed data stays: PostgreSQL recovers at the next start. */
     endNow: () => part.kill('SIGQUIT'),
     /** Starts it again whenever it dies, until it is stopped. */
     async keepUp() {
@@ -256,7 +257,7 @@ export async function startPostgres(dataFolder, wantedPort) {
   };
 }
 
-/** A server that another start launched: looked at, as it is no child of this process. */
+/** A server of an earlier start is not a child of this process, so it is polled. */
 function taken(pid) {
   const since = startedAt(pid);
   const lives = () => startedAt(pid) === since;
@@ -268,7 +269,7 @@ function taken(pid) {
     try {
       if (lives()) process.kill(pid, signal);
     } catch {
-      // It went in between.
+      // The process ended in between.
     }
   };
   return {
@@ -284,7 +285,7 @@ async function answers(url) {
   let reason = '';
   for (let attempt = 0; attempt < 150; attempt++) {
     const client = new pg.Client({ connectionString: url, connectionTimeoutMillis: 5000 });
-    // One that dies while it is asked says so here, too.
+    // A server that dies during the check is reported here too.
     client.on('error', () => undefined);
     try {
       await client.connect();

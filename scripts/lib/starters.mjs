@@ -25,17 +25,17 @@ function parentOf(pid) {
 }
 
 /**
- * Calls once when one of the processes is no longer there.
+ * Calls `onEnded` once, when one of the processes has ended.
  * @param {readonly number[]} pids
- * @param {() => void} gone
+ * @param {() => void} onEnded called after one ended
  */
-export function whenGone(pids, gone, everyMs = 1000) {
+export function whenGone(pids, onEnded, everyMs = 1000) {
   if (pids.length === 0) return;
   const since = pids.map((pid) => startedAt(pid));
   const timer = setInterval(() => {
     if (pids.every((pid, i) => startedAt(pid) === since[i])) return;
     clearInterval(timer);
-    gone();
+    onEnded();
   }, everyMs);
   timer.unref();
 }

@@ -17,7 +17,7 @@ afterEach(() => rmSync(folder, { recursive: true, force: true }));
 describe('a data folder has one holder', () => {
   const file = () => join(folder, 'running.json');
 
-  it('another is told where it serves, and nothing is touched; freed, it can be taken again', async () => {
+  it('reports the address of the holder and changes nothing; after release it can be locked again', async () => {
     const first = await takeFolder(folder);
     if (!first.taken) throw new Error();
     first.serving('http://127.0.0.1:4270');
@@ -38,7 +38,7 @@ describe('a data folder has one holder', () => {
     expect((await takeFolder(folder)).taken).toBe(true);
     expect(readdirSync(folder)).toEqual(['running.json']);
   });
-  it('of many that come at once one takes it', async () => {
+  it('is locked by one of many simultaneous processes', async () => {
     writeFileSync(file(), 'left over');
     const program = `import { takeFolder } from ${JSON.stringify(join(import.meta.dirname, 'lock.mjs'))};
       const got = await takeFolder(${JSON.stringify(folder)});
@@ -64,8 +64,8 @@ describe('a data folder has one holder', () => {
   });
 });
 
-describe('what is kept in files', () => {
-  it('a secret is made once, and anew where nothing of it can be read', () => {
+describe('stored files', () => {
+  it('creates a secret once, and again if it is unreadable', () => {
     const file = join(folder, 'deep/er/secret');
     const first = secretIn(file);
     expect(first.fresh).toBe(true);
@@ -75,20 +75,20 @@ describe('what is kept in files', () => {
     const again = secretIn(file);
     expect([again.fresh, again.secret === first.secret]).toEqual([true, false]);
   });
-  it('a file is written whole or is what it was, with nothing beside it', () => {
+  it('writes a file completely or not at all, with nothing left next to it', () => {
     const file = join(folder, 'kept');
     writeWhole(file, 'one');
     expect(() => writeWhole(join(folder, 'nowhere/kept'), 'two')).toThrow();
     expect(() => writeWhole(file, undefined as unknown as string)).toThrow();
     expect([readFileSync(file, 'utf8'), readdirSync(folder)]).toEqual(['one', ['kept']]);
   });
-  it('a folder that cannot be written is told in a sentence', () => {
+  it('reports a folder without write access in a sentence', () => {
     expect(whyNotWritable(join(folder, 'new'))).toBeNull();
     expect(readdirSync(join(folder, 'new'))).toEqual([]);
     writeFileSync(join(folder, 'file'), '');
     expect(whyNotWritable(join(folder, 'file/data'))).toMatch(/cannot be used: .* Choose another with --data FOLDER\.$/);
     chmodSync(folder, 0o500);
-    // Whoever is root may write anywhere.
+    // Root may write to any folder.
     if (process.getuid?.() !== 0) expect(whyNotWritable(join(folder, 'x'))).toMatch(/you may not write there/);
     chmodSync(folder, 0o700);
   });

@@ -9,7 +9,7 @@ export default function GlobalError({ reset }: { error: Error; reset: () => void
     <html lang="en">
       <body>
         <title>Taut Sheave</title>
-        <StandaloneMessage title="This page could not be shown" act={{ words: 'Load it again', run: reset }}>
+        <StandaloneMessage title="This page could not be shown" action={{ words: 'Reload page', run: reset }}>
           Changes marked as saved are not lost. Notes and drawings that you were editing are saved on this device. If this happens again,
           see the server’s log.
         </StandaloneMessage>

@@ -4,7 +4,7 @@ export const metadata = { title: 'Not here' };
 
 export default function NotFound() {
   return (
-    <StandaloneMessage title="Page not found" act={{ words: 'Open Jobs', href: '/' }}>
+    <StandaloneMessage title="Page not found" action={{ words: 'Open Jobs', href: '/' }}>
       Check the address. The record may have been deleted.
     </StandaloneMessage>
   );

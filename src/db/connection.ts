@@ -7,15 +7,15 @@ export interface Database {
   readonly sequelize: Sequelize;
   readonly models: Models;
   /**
-   * Runs statements in one transaction, which those inside need not name. Within another it is part of that one, so that an act made of several
-   * writes is whole or not at all.
+   * Runs statements in one transaction, without passing it to them. Inside another transaction it joins it, so that a
+   * command with several writes is atomic.
    */
   readonly transact: <T>(run: (transaction: Transaction) => Promise<T>) => Promise<T>;
 }
 
 /**
- * Lock of a row that will be changed and whose key stays. Rows that refer to it by a foreign key hold only its key: two writers that both refer to a shop do
- * not wait for each other for ever, as they would with the stronger lock that `lock: true` takes.
+ * Lock of a row that will be changed, but not its key. Rows that refer to it by a foreign key lock only its key. Thus
+ * two writers that refer to one shop do not block each other, as they would with `lock: true`.
  */
 export const ROW_TO_CHANGE = Transaction.LOCK.NO_KEY_UPDATE;
 
@@ -32,7 +32,7 @@ export const sqlState = (error: unknown): string | null =>
 const shared = globalThis as { tautDatabase?: Database; tautTransactions?: AsyncLocalStorage<Map<string, unknown>> };
 const store = (shared.tautTransactions ??= new AsyncLocalStorage<Map<string, unknown>>());
 
-/** What Sequelize asks of a continuation-local store, kept by Node's own. */
+/** Interface that Sequelize needs of a continuation-local store, on top of AsyncLocalStorage. */
 const namespace = {
   bind: (run: (...given: unknown[]) => unknown) => AsyncResource.bind(run),
   run: (inside: (context: Map<string, unknown>) => unknown) => {

@@ -14,7 +14,7 @@ export interface ListQuery {
   readonly find?: string;
   readonly offset?: number;
   readonly limit: number;
-  /** Nobody asks how many there are in all: `total` is then the number of rows. */
+  /** Skips the count of all rows. `total` is then the number of rows. */
   readonly uncounted?: boolean;
 }
 
@@ -34,8 +34,9 @@ export function wordPatterns(find = ''): string[] {
 }
 
 /**
- * A page of rows by SQL: `from` with its joins and conditions, `order` and what is selected. Every word must satisfy `matches`, in which `?` stands for
- * its pattern: a condition, or (with `id`, where words are spread over several tables) the ids of rows that hold it.
+ * A page of rows by SQL: `from` with its joins and conditions, `order` and the selection. Every word must satisfy
+ * `matches`, with `?` for its pattern. It is a condition. With `id` it selects the ids of matching rows, for words in
+ * several tables.
  */
 export async function listPage<Row extends object>(
   db: Database,

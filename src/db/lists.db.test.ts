@@ -18,7 +18,7 @@ describe('lists', () => {
   const job = async (machineId: number, title: string) =>
     value(await jobs.openJob(shop.db, shop.owner.shopId, { machineId, driveId: null, beltId: null, title, complaint: '' }, NOW)).number;
 
-  it('every row is on one page, in order, whatever the size of a page', async () => {
+  it('has every row on one page, in order, for any page size', async () => {
     const names = Array.from({ length: 23 }, (_, i) => `Machine ${String((i * 7) % 23).padStart(2, '0')}`);
     for (const name of names) await machine({ name });
     for (const limit of [1, 5, 23, 50]) {
@@ -32,7 +32,7 @@ describe('lists', () => {
     }
     expect((await machines.listMachines(shop.db, shop.owner.shopId, { offset: 100, limit: 5 })).rows).toEqual([]);
   });
-  it('a search finds what holds every word, as looking through all of them does', async () => {
+  it('finds the rows with every word, like a scan of all of them', async () => {
     const random = seededRandom(4);
     const word = () => ['orchard', 'harbour', 'rider', 'thrower', 'Thrushbeck', 'S-17', 'belt 50%', 'a_b'][Math.floor(8 * random())]!;
     const rows: { name: string; maker: string; customer: string; title: string; number: number }[] = [];

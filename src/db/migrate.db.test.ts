@@ -114,14 +114,14 @@ describe('bringing tables up to date', () => {
     expect(job?.entries.map((e) => e.type)).toEqual(['note', 'stage', 'belt-booked', 'closing', 'reopening', 'unreadable']);
     expect(job?.entries[2]).toMatchObject({ body: { insteadOf: { words: '4L470' }, pieces: 1, letsGo: true, drive: null } });
     expect(job?.entries[5]).toMatchObject({
-      problem: expect.stringContaining('This note cannot be read'),
+      problem: expect.stringContaining('This note is unreadable'),
       text: expect.stringContaining('later hand'),
     });
     expect((await people.listPeople(db, 1))[0]?.preferences.theme).toBe('bay');
     const { timeZone } = await people.shopOf(db, 1);
     expect(() => new Intl.DateTimeFormat('en', { timeZone })).not.toThrow();
   });
-  it('a step that is broken off leaves nothing of itself, not even a note, and goes on at the next start', async () => {
+  it('a step that is broken off leaves no sign of itself, not even a note, and goes on at the next start', async () => {
     const broken = [
       ...MIGRATIONS.slice(0, 2),
       {
@@ -137,7 +137,7 @@ describe('bringing tables up to date', () => {
     await expect(db.sequelize.query('SELECT * FROM half')).rejects.toThrow(/does not exist/);
     expect(await migrate(db.sequelize)).toEqual(names.slice(2));
   });
-  it('two starts at once take turns', async () => {
+  it('lets two simultaneous starts take turns', async () => {
     const ran = await Promise.all([migrate(db.sequelize), migrate(db.sequelize), migrate(db.sequelize)]);
     expect(ran.flat().sort()).toEqual(names);
   });

@@ -33,8 +33,8 @@ export const MIGRATIONS: readonly Migration[] = [
 const LOCK = 20260501;
 
 /**
- * Brings the tables up to date. Each step is one transaction with the note that it was taken, so that it is taken once whatever interrupts it; two
- * that come at once take turns. Returns the names of the steps that ran.
+ * Updates the tables. Each step is one transaction with its note, so that it runs exactly once, even after an
+ * interruption. Simultaneous runs wait for each other. Returns the names of the steps that ran.
  */
 export async function migrate(sequelize: Sequelize, migrations: readonly Migration[] = MIGRATIONS): Promise<string[]> {
   const lock = (transaction: Transaction) => sequelize.query(`SELECT pg_advisory_xact_lock(${LOCK})`, { transaction });

@@ -15,7 +15,7 @@ import {
   PartRow,
   PersonRow,
   PhotoRow,
-  PracticeRoundRow,
+  PracticeSessionRow,
   SessionRow,
   ShelfBeltRow,
   ShelfImportRow,
@@ -49,12 +49,12 @@ export interface Models {
   readonly Stack: ModelStatic<StackRow>;
   readonly Trial: ModelStatic<TrialRow>;
   readonly Part: ModelStatic<PartRow>;
-  readonly PracticeRound: ModelStatic<PracticeRoundRow>;
+  readonly StoredPracticeSession: ModelStatic<PracticeSessionRow>;
   readonly BaseCorrection: ModelStatic<BaseCorrectionRow>;
 }
 
 const { INTEGER, TEXT, BOOLEAN, DATE, JSONB, UUID, DOUBLE, BLOB } = DataTypes;
-/** Sequelize writes into the attributes it is given, so each column gets its own. */
+/** Sequelize changes the attributes object, so each column needs its own. */
 const id = () => ({ type: INTEGER, primaryKey: true, autoIncrement: true });
 const whole = () => ({ type: INTEGER, allowNull: false });
 const maybeWhole = () => ({ type: INTEGER, allowNull: true });
@@ -280,7 +280,7 @@ export function defineModels(sequelize: Sequelize): Models {
       },
       on('stacks'),
     ),
-    PracticeRound: class extends PracticeRoundRow {}.init(
+    StoredPracticeSession: class extends PracticeSessionRow {}.init(
       {
         id: id(),
         shopId: whole(),

@@ -1,6 +1,6 @@
 import { UniqueConstraintError } from 'sequelize';
 
-/** What came of a write: done, refused with a sentence, or stale with the row as it stands now, so that both can be shown. */
+/** Result of a write: done, refused with a sentence, or stale with the current row, so that both can be shown. */
 export type Outcome<T, Current = never> =
   | { readonly ok: true; readonly value: T }
   | { readonly ok: false; readonly reason: 'refused'; readonly problem: string }
@@ -12,7 +12,7 @@ export const stale = <Current>(what: string, current: Current) => ({
   ok: false as const,
   reason: 'stale' as const,
   current,
-  problem: `Someone else changed this ${what} while you worked on it. Nothing was overwritten; choose which version to keep.`,
+  problem: `Another user changed this ${what} while you worked on it. Nothing was overwritten. Choose a version.`,
 });
 
 /** Runs a write and turns the breach of a unique rule into a sentence. */

@@ -57,7 +57,7 @@ export class DriveRow extends Model<Row<DriveRow>, NewRow<DriveRow>> {
   declare name: string;
   declare kind: string;
   declare document: unknown;
-  /** How well its numbers are known, where it was measured. */
+  /** Uncertainty of its numbers, if it was measured. */
   declare uncertainty: unknown;
   declare changedBy: string;
   declare changedAt: Date;
@@ -189,7 +189,7 @@ export class MeterReadingRow extends Model<Row<MeterReadingRow>, NewRow<MeterRea
   declare machineId: number;
   declare value: number;
   declare unit: MeterUnit;
-  /** Null where it is not known who read it. */
+  /** Null if the reader is unknown. */
   declare personId: number | null;
   declare at: Date;
 }
@@ -223,7 +223,7 @@ export class StackRow extends Model<Row<StackRow>, NewRow<StackRow>> {
 }
 
 /** A round of practice on a simulated machine; what came of it once it is over. */
-export class PracticeRoundRow extends Model<Row<PracticeRoundRow>, NewRow<PracticeRoundRow>> {
+export class PracticeSessionRow extends Model<Row<PracticeSessionRow>, NewRow<PracticeSessionRow>> {
   declare id: CreationOptional<number>;
   declare shopId: number;
   declare personId: number;
@@ -239,7 +239,7 @@ export class PracticeRoundRow extends Model<Row<PracticeRoundRow>, NewRow<Practi
   declare leftIn: CreationOptional<number | null>;
 }
 
-/** What a shop corrected of the base that tracing goes by. */
+/** Corrections of the fault base by a shop. */
 export class BaseCorrectionRow extends Model<Row<BaseCorrectionRow>, NewRow<BaseCorrectionRow>> {
   declare id: CreationOptional<number>;
   declare shopId: number;
@@ -251,7 +251,7 @@ export class BaseCorrectionRow extends Model<Row<BaseCorrectionRow>, NewRow<Base
   declare at: Date;
 }
 
-/** How a substitute did that was booked by one line of a ticket. */
+/** Result of a substitute used by one ticket line. */
 export class TrialRow extends Model<Row<TrialRow>, NewRow<TrialRow>> {
   declare id: CreationOptional<number>;
   declare shopId: number;
@@ -262,7 +262,7 @@ export class TrialRow extends Model<Row<TrialRow>, NewRow<TrialRow>> {
   declare at: Date;
 }
 
-/** A part on the shelf that is no belt. */
+/** A part in stock other than a belt. */
 export class PartRow extends Model<Row<PartRow>, NewRow<PartRow>> {
   declare id: CreationOptional<number>;
   declare shopId: number;

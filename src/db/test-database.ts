@@ -19,10 +19,10 @@ import {
 
 export const NOW = new Date('2026-11-25T09:00:00Z');
 
-/** What a write of a shop is noted with, where nobody in particular wrote. */
+/** Author of test writes, if the author does not matter. */
 export const writing = (shopId: number) => ({ shopId, personId: null, at: NOW });
 
-/** What an outcome holds. @throws Error where it was refused, with the reason */
+/** Value of an outcome. @throws Error with the reason if it was refused */
 export function value<T>(outcome: { ok: true; value: T } | { ok: false; problem: string }): T {
   if (!outcome.ok) throw new Error(outcome.problem);
   return outcome.value;
@@ -130,5 +130,5 @@ export const SHELF_ROW = {
   supplierNote: '',
 };
 
-/** What a ticket says of one of them booked. */
+/** Ticket entry for using one of them. */
 export const bookingOf = (belt: Pick<ShelfBelt, 'id'>): BeltBooked => ({ ...BOOKED_BELT, shelfBeltId: belt.id, pieces: 1 });

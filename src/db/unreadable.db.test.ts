@@ -4,7 +4,7 @@ import { notebookFor } from '../core/survey';
 import { drives, isUnreadable, jobs, notebooks, people, tickets } from '.';
 import { NOW, readable, shopForTests, value } from './test-database';
 
-/** What other hands, a later program or a broken disk leave in a row. */
+/** Rows edited by hand, written by a later version, or damaged. */
 const RUINS = ['[]', '{"format":"taut-sheave/drive","version":9,"pulleys":"none"}', '{"format":"taut-sheave/drive","belts":7}'] as const;
 
 describe('a row that no longer reads', () => {
@@ -26,7 +26,7 @@ describe('a row that no longer reads', () => {
     await ruin('drives', id, text);
     const found = await drives.findDrive(shop.db, shop.owner.shopId, id);
     if (!found || !isUnreadable(found)) throw new Error('it read');
-    expect(found).toMatchObject({ id, name: rider.name, problem: expect.stringContaining('This drive cannot be read as it is stored') });
+    expect(found).toMatchObject({ id, name: rider.name, problem: expect.stringContaining('This drive is unreadable') });
     expect(JSON.parse(found.text)).toEqual(JSON.parse(text));
     expect((await drives.listDrives(shop.db, shop.owner.shopId, { limit: 9 })).rows.map((d) => d.name).sort()).toEqual(
       [rider.name, 'Sound'].sort(),
@@ -49,7 +49,7 @@ describe('a row that no longer reads', () => {
     expect((await jobs.findJob(shop.db, shop.owner.shopId, number))?.driveId).toBe(id);
     expect(await tickets.chooseDrive(shop.db, shop.by(), number, id, 'blade')).toMatchObject({
       ok: false,
-      problem: expect.stringContaining('cannot be read'),
+      problem: expect.stringContaining('is unreadable'),
     });
   });
   it('a notebook is shown as such and breaks no list', async () => {
@@ -71,7 +71,7 @@ describe('a row that no longer reads', () => {
       theme: 'system',
     });
   });
-  it('what is known of a drive’s numbers and no longer reads counts as not known', async () => {
+  it('counts an unreadable uncertainty of a drive as unknown', async () => {
     await shop.db.sequelize.query(`UPDATE drives SET uncertainty = '{"paths":"all"}' WHERE id = ${id}`);
     expect(readable(await drives.findDrive(shop.db, shop.owner.shopId, id)).uncertainty).toBeNull();
   });

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import {
   compileDrive,
-  judgeBelt,
+  assessBelt,
   lengthWindow,
   newMatcher,
   readCandidate,
@@ -20,7 +20,7 @@ import { completed, fieldsOf, valueAt, withValue } from './drives/part-fields';
 import { TEMPLATES } from './drives/templates';
 import { askedFor, beltName, inGroups, inOrder, isExact, ownOutsideMm, piecesOf } from './match/candidates';
 import { placeMarks } from './match/ruler-marks';
-import { rescueSentence, whySentence, type WhyContext } from './match/words';
+import { rescueSentence, whySentence, type WhyContext } from './match/messages';
 import { verdictWord } from '@/ui/verdict';
 
 const LISTS: readonly PartList[] = ['pulleys', 'belts', 'tensioners', 'springs', 'adjusters', 'brakes', 'keepers', 'states'];
@@ -36,7 +36,7 @@ describe('marks on the ruler', () => {
     const many = placeMarks([...marks, mark('d', 'AX46', 302), mark('e', 'A46', 302)], 'b', 800)[0]!;
     expect(many.label!.text).toBe('13x1170Li, 4L480 +2');
   });
-  it('no name lies over another or off the ruler, and the chosen one is named however crowded it is', () => {
+  it('places names without overlap on the ruler, with the chosen one always named', () => {
     for (let seed = 1; seed < 60; seed++) {
       const marks = Array.from({ length: 40 }, (_, i) => mark(`${i}`, `BX${100 + i}`.repeat(1 + (i % 2)), (seed * 37 * (i + 1)) % 700));
       const chosen = `${seed % 40}`;
@@ -71,7 +71,7 @@ describe('templates', () => {
         const matcher = newMatcher(made.compiled, belt.id)!;
         const own = readCandidate({ id: 'own', designation: belt.designation! }, matcher.section);
         if (!own.ok) throw new Error(own.problem);
-        const judged = judgeBelt(matcher, lengthWindow(matcher), 'own', own);
+        const judged = assessBelt(matcher, lengthWindow(matcher), 'own', own);
         // On bolted centres stretch is taken up by hand: the rods have travel left for it.
         const bolted = read.drive.tensioners.every((t) => t.locked === true);
         const open = judged.reasons.filter((r) => r !== 'hard-to-mount' && !(bolted && r === 'no-stretch-reserve'));
@@ -95,14 +95,14 @@ describe('editing', () => {
     const one = withoutPulley(two, two.pulleys[0]!.id);
     expect(one.pulleys.map((p) => p.id)).not.toContain(freshId(one, 'pulleys', 'pulley'));
   });
-  it('a pulley taken off leaves no trace that names it', () => {
+  it('leaves no reference to a deleted pulley', () => {
     const without = withoutPulley(start, 'arm-idler');
     expect(JSON.stringify([without.belts, without.tensioners, without.keepers])).not.toContain('arm-idler');
   });
 });
 
 describe('fields of a part', () => {
-  it('reads back what it puts, and an emptied branch goes', () => {
+  it('reads back what it writes, and removes an empty branch', () => {
     const part = { id: 'a', from: { body: 'frame' } };
     const put = withValue(part, 'from.leverTravel.dx', 5);
     expect(valueAt(put, 'from.leverTravel.dx')).toBe(5);
@@ -115,7 +115,7 @@ describe('fields of a part', () => {
     expect(completed({ from: { leverTravel: { dx: 4 } } })).toEqual({ from: { leverTravel: { dx: 4, dy: 0 } } });
     expect(completed({ from: { body: 'frame', adjuster: { direction: 4 } } })).toEqual({ from: { body: 'frame' } });
   });
-  it('every field of every part of the demo drives has a place that exists or may be left out', () => {
+  it('finds for every field of every part of the demo drives an existing or optional place', () => {
     for (const name of DEMO_DRIVES) {
       const drive = demoDrive(name);
       for (const list of LISTS) {
@@ -199,7 +199,7 @@ describe('words for a verdict', () => {
   const context: WhyContext = {
     drive: demoDrive('orchard-rider'),
     beltId: 'blade',
-    window: { shortestMm: 1211, longestMm: 1225.7, letsGoFromMm: 1211, gripsToMm: 1225.7, intervals: [[1211, 1225.7]] },
+    window: { shortestMm: 1211, longestMm: 1225.7, releaseMinMm: 1211, gripMaxMm: 1225.7, intervals: [[1211, 1225.7]] },
     asksForRelease: true,
   };
   it.each(codes)('%s is a sentence in either unit system, never in both', (code) => {
@@ -209,7 +209,7 @@ describe('words for a verdict', () => {
     expect(metric).not.toMatch(/\d (in|lb)\b/);
     expect(inch).not.toMatch(/\d (mm|N)\b/);
   });
-  it('says the numbers', () => {
+  it('shows the numbers', () => {
     expect(whySentence({ ...belt, reasons: ['still-stretched'] }, metric, context)).toBe(
       'Released, 1.5 mm of stretch stays in the belt: the brake is on but the belt drags.',
     );
@@ -226,25 +226,25 @@ describe('reasons are true', () => {
     const window = lengthWindow(matcher);
     const read = readCandidate({ id: 'x', lengthMm: mm, reference: 'outside' }, matcher.section);
     if (!read.ok) throw new Error(read.problem);
-    const belt = judgeBelt(matcher, window, 'x', { ...read, count: drive.belts.find((b) => b.id === beltId)!.count ?? 1 });
+    const belt = assessBelt(matcher, window, 'x', { ...read, count: drive.belts.find((b) => b.id === beltId)!.count ?? 1 });
     const context: WhyContext = { drive, beltId, window, asksForRelease: matcher.letsGo };
     return { belt, matcher, window, drive, why: whySentence(belt, metric, context) };
   };
-  it('a belt that stretch takes out of the window says what fails then, not that travel is used up', () => {
+  it('names the fault after stretch, not the end of travel', () => {
     const { why, belt, drive } = judged('orchard-rider', 'blade', 1219.2);
     expect(why).toContain('After 0.7% of stretch it no longer grips.');
     expect(why).not.toMatch(/travel/);
     expect(belt.engaged.position! - drive.tensioners[0]!.min).toBeGreaterThan(10);
   });
-  it('far too short says by how much, and nothing of stops', () => {
+  it('states how much too short a belt is, without stops', () => {
     const { why } = judged('orchard-rider', 'blade', 1150);
     expect(why).toMatch(/^61\.0 mm too short\./);
     expect(why).not.toMatch(/stop|grip/);
   });
-  it('far too long says by how much', () => {
+  it('states how much too long a belt is', () => {
     expect(judged('orchard-rider', 'blade', 1300).why).toMatch(/^74\.3 mm too long\./);
   });
-  it('a drive in which nothing lets go has no word of letting go or of release', () => {
+  it('has no word about release in a drive without release', () => {
     for (const mm of [1080, 1110, 1120, 1134, 1150, 1200]) {
       const { why, belt } = judged('lighthouse-generator', 'accessory', mm);
       expect(`${why} ${verdictWord(belt.verdict, false)}`).not.toMatch(/release/i);
@@ -292,7 +292,7 @@ describe('reasons are true', () => {
 
 describe('what is on the shelf in groups', () => {
   it('what runs, what nearly does, and the rest with a count', () => {
-    const window = { shortestMm: 1211, longestMm: 1225, letsGoFromMm: 1211, gripsToMm: 1225, intervals: [] };
+    const window = { shortestMm: 1211, longestMm: 1225, releaseMinMm: 1211, gripMaxMm: 1225, intervals: [] };
     const of = (id: string, verdict: MatchedBelt['verdict'], outsideMm: number) =>
       ({ id, verdict, outsideMm, tooShort: verdict === 'too-short', tooLong: verdict === 'too-long' }) as MatchedBelt;
     const groups = inGroups(
@@ -319,7 +319,7 @@ describe('what is on the shelf in groups', () => {
 
 describe('what is exact and what a substitute', () => {
   const drive = demoDrive('orchard-rider');
-  it('goes by section and length, not by name', () => {
+  it('compares section and length, not the name', () => {
     expect(ownOutsideMm(drive, 'blade')).toBeCloseTo(1219.2, 9);
     expect(isExact(drive, 'blade', { section: '4L', outsideMm: 1219.2, count: 1 })).toBe(true);
     expect(isExact(drive, 'blade', { section: 'A', outsideMm: 1219.2, count: 1 })).toBe(false);
@@ -338,7 +338,7 @@ describe('what is exact and what a substitute', () => {
     expect(piecesOf(three, 'band', banded)).toBe(1);
     expect(isExact(three, 'band', banded, 1)).toBe(true);
   });
-  it('puts an exact belt that runs first, and an empty bin after one to hand', () => {
+  it('sorts an exact belt that runs first, and an empty bin after one in stock', () => {
     const of = (id: string, section: string, verdict: MatchedBelt['verdict']) =>
       ({ id, section, outsideMm: 1219.2, verdict, count: 1 }) as MatchedBelt;
     const sorted = inOrder(
@@ -373,7 +373,7 @@ describe('shelf rows', () => {
   ])('%j is refused at its field', (cells, field) => {
     expect(readShelfFields(cells, 'in')).toMatchObject({ ok: false, field });
   });
-  it('what is given out is taken in again the same', () => {
+  it('imports an export without change', () => {
     const first = readShelfCsv(
       'designation,section,length,reference,quantity,bin,price,note\n4L480,,,,3,B2,14.80,"Aramid, dry"\n,A,47 7/8,inside,1,B5,6.00,\n',
       'in',

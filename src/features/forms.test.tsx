@@ -5,7 +5,7 @@ import type { Machine } from '@/db';
 import { serverThat, show } from '@/ui/test-shell';
 import { MachineForm } from './machines/machine-form';
 import { BeltForm } from './shelf/belt-form';
-import { withWaiting } from './shelf/waiting-counts';
+import { withQueued } from './shelf/queued-counts';
 import { AddPersonDialog } from './shop/people-dialogs';
 import { OwnPassword } from './shop/own-password';
 import { ShopCard } from './shop/shop-card';
@@ -34,20 +34,20 @@ describe('a machine', () => {
     show(<MachineForm machine={of} drives={[]} onClose={vi.fn()} onSaved={saved} />);
     return saved;
   };
-  it('without a name is refused beside its field, and nothing is sent', async () => {
+  it('refuses an empty name next to its field, and sends nothing', async () => {
     const { sent } = serverThat({ ok: true, value: MACHINE });
     open(null);
     await userEvent.type(field('Maker'), 'Thrushbeck');
-    await userEvent.click(screen.getByRole('button', { name: 'Add this machine' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Add machine' }));
     expect(await screen.findByText('Enter the machine’s name.')).toBeTruthy();
     expect([invalid('Name'), field('Maker').value, sent.length]).toEqual(['true', 'Thrushbeck', 0]);
     await userEvent.type(field('Name'), 'Hill rider');
-    await userEvent.click(screen.getByRole('button', { name: 'Add this machine' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Add machine' }));
     await waitFor(() =>
       expect(sent[0]).toMatchObject({ kind: 'machine.save', input: { fields: { name: 'Hill rider', maker: 'Thrushbeck' } } }),
     );
   });
-  it('letters typed for a drive stay and filter the list, whatever else changes', async () => {
+  it('keeps letters typed for a drive, which filter the list, through other changes', async () => {
     open(null);
     const drives = field('Its drives');
     await userEvent.type(drives, 'harb');
@@ -56,28 +56,28 @@ describe('a machine', () => {
     expect(drives.value).toBe('harb');
     expect(asked.drives.at(-1)).toBe('harb');
   });
-  it('what the server refuses of a field is told beside it', async () => {
+  it('shows a refusal of the server next to its field', async () => {
     serverThat({ ok: false, reason: 'invalid', problem: 'The maker is not to our taste.', field: 'fields.maker' });
     const saved = open(MACHINE);
-    await userEvent.click(screen.getByRole('button', { name: 'Save the machine' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Save machine' }));
     expect(await screen.findByText('The maker is not to our taste.')).toBeTruthy();
     expect([invalid('Maker'), saved.mock.calls.length]).toEqual(['true', 0]);
   });
-  it('that another changed meanwhile shows both, and either is kept', async () => {
+  it('shows both versions after a change by another person, and saves either', async () => {
     const server = serverThat({
       ok: false,
       reason: 'stale',
-      problem: 'Someone else changed this machine.',
+      problem: 'Another user changed this machine.',
       current: { ...MACHINE, name: 'Their rider', version: 5 },
     });
     const saved = open(MACHINE);
     await userEvent.clear(field('Name'));
     await userEvent.type(field('Name'), 'My rider');
-    await userEvent.click(screen.getByRole('button', { name: 'Save the machine' }));
-    expect(await screen.findByText('Theirs: Their rider')).toBeTruthy();
+    await userEvent.click(screen.getByRole('button', { name: 'Save machine' }));
+    expect(await screen.findByText('Their value: Their rider')).toBeTruthy();
     expect(field('Name').value).toBe('My rider');
     server.answer({ ok: true, value: { ...MACHINE, name: 'My rider' } });
-    await userEvent.click(screen.getByRole('button', { name: 'Save the machine' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Save machine' }));
     await waitFor(() => expect(saved).toHaveBeenCalled());
     expect(server.sent.at(-1)?.input).toMatchObject({ existing: { id: 3, version: 5 }, fields: { name: 'My rider' } });
   });
@@ -85,25 +85,25 @@ describe('a machine', () => {
     serverThat({
       ok: false,
       reason: 'stale',
-      problem: 'Someone else changed this machine.',
+      problem: 'Another user changed this machine.',
       current: { ...MACHINE, name: 'Their rider', version: 5 },
     });
     open(MACHINE);
-    await userEvent.click(screen.getByRole('button', { name: 'Save the machine' }));
-    await userEvent.click(await screen.findByRole('button', { name: 'Take theirs' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Save machine' }));
+    await userEvent.click(await screen.findByRole('button', { name: 'Use their version' }));
     expect(field('Name').value).toBe('Their rider');
   });
   it('without a network waits on the device', async () => {
     serverThat(null);
     const saved = open(MACHINE);
-    await userEvent.click(screen.getByRole('button', { name: 'Save the machine' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Save machine' }));
     await waitFor(() => expect(saved).toHaveBeenCalledWith(null));
     expect(await screen.findByText(/The change is saved on this device and is sent as soon as possible/)).toBeTruthy();
   });
 });
 
 describe('a belt', () => {
-  it('is read as it is typed, and refused where it says why', async () => {
+  it('is read while typing, and refused with a reason', async () => {
     const { sent } = serverThat({ ok: true, value: {} });
     const saved = vi.fn();
     show(<BeltForm belt={null} onClose={vi.fn()} onSaved={saved} onRemove={null} />);
@@ -121,40 +121,40 @@ describe('a belt', () => {
   it('counts that wait are in the shelf already, refused ones are not, and none falls below none', () => {
     const shelf = [1, 2, 3].map((id) => ({ id, quantity: 2 })) as never[];
     const count = (id: number, by: number, refusal: string | null = null) => ({ input: { id, by }, refusal });
-    const acts = [count(1, 1), count(1, 1), count(2, -5), count(3, 4, 'gone'), { input: 'junk', refusal: null }];
-    expect(withWaiting(shelf, acts).map((b) => b.quantity)).toEqual([4, 0, 2]);
-    expect(withWaiting(shelf, [])).toBe(shelf);
+    const commands = [count(1, 1), count(1, 1), count(2, -5), count(3, 4, 'gone'), { input: 'junk', refusal: null }];
+    expect(withQueued(shelf, commands).map((b) => b.quantity)).toEqual([4, 0, 2]);
+    expect(withQueued(shelf, [])).toBe(shelf);
   });
 });
 
 describe('forms with passwords', () => {
-  it('a short one is refused before it is sent; a sent one is kept nowhere on the device', async () => {
+  it('refuses a short one before sending, and never stores it on the device', async () => {
     const { sent } = serverThat(null);
     const { owner } = show(<AddPersonDialog onClose={vi.fn()} />);
     await userEvent.type(field('Name'), 'Bram');
     await userEvent.type(field('Email address'), 'bram');
     await userEvent.type(field('First password'), 'short');
-    await userEvent.click(screen.getByRole('button', { name: 'Add this person' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Add person' }));
     expect(await screen.findByText(/Enter a valid email address/)).toBeTruthy();
     expect(screen.getByText(/A password needs at least 10 characters/)).toBeTruthy();
     expect(sent).toEqual([]);
     await userEvent.type(field('Email address'), '@x.example');
     await userEvent.type(field('First password'), 'er than a long one');
-    await userEvent.click(screen.getByRole('button', { name: 'Add this person' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Add person' }));
     expect(await screen.findByText(/The server does not answer\. The change is not saved and not queued/)).toBeTruthy();
-    const { keptActs } = await import('@/ui/outbox');
-    expect([await keptActs(owner), JSON.stringify({ ...localStorage })]).toEqual([[], expect.not.stringContaining('shorter')]);
+    const { queuedCommands } = await import('@/ui/outbox');
+    expect([await queuedCommands(owner), JSON.stringify({ ...localStorage })]).toEqual([[], expect.not.stringContaining('shorter')]);
   });
   it('one’s own is changed, and the fields are empty again', async () => {
-    const server = serverThat({ ok: false, reason: 'refused', problem: 'The present password is not right; nothing was changed.' });
+    const server = serverThat({ ok: false, reason: 'refused', problem: 'The current password is wrong. Nothing was changed.' });
     show(<OwnPassword />);
-    await userEvent.type(field('Present password'), 'wrong');
+    await userEvent.type(field('Current password'), 'wrong');
     await userEvent.type(field('New password'), 'sunday-boat-50');
-    await userEvent.click(screen.getByRole('button', { name: 'Change the password' }));
-    expect(await screen.findByText(/is not right/)).toBeTruthy();
+    await userEvent.click(screen.getByRole('button', { name: 'Change password' }));
+    expect(await screen.findByText(/is wrong/)).toBeTruthy();
     expect(field('New password').value).toBe('sunday-boat-50');
     server.answer({ ok: true, value: null });
-    await userEvent.click(screen.getByRole('button', { name: 'Change the password' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Change password' }));
     await waitFor(() => expect(field('New password').value).toBe(''));
   });
 });

@@ -17,12 +17,12 @@ describe('the palette', () => {
   const open = () => {
     const close = vi.fn();
     const run = vi.fn();
-    show(<Palette open onClose={close} acts={[{ label: 'Go to Stock', detail: '', run }]} />);
+    show(<Palette open onClose={close} commands={[{ label: 'Go to Stock', detail: '', run }]} />);
     return { close, run, field: screen.getByRole('combobox') };
   };
   beforeEach(() => went.splice(0));
 
-  it('finds what the server finds, what is named so before what mentions it, and goes there by Enter', async () => {
+  it('lists the rows of the server, names before mentions, and opens one by Enter', async () => {
     found.ask = async () => ({ ok: true, value: [job, machine] });
     const { field, close } = open();
     await userEvent.type(field, 'orchard');
@@ -42,7 +42,7 @@ describe('the palette', () => {
     answer({ ok: true, value: [machine] });
     await waitFor(() => expect(went).toEqual(['/machines/1']));
   });
-  it('acts are there without a server, too, and the keys walk the rows', async () => {
+  it('lists actions without a server, and moves through rows by the keys', async () => {
     found.ask = async () => {
       throw new TypeError('Failed to fetch');
     };
@@ -57,7 +57,7 @@ describe('the palette', () => {
 });
 
 describe('the ruler', () => {
-  const window: LengthWindow = { shortestMm: 1212, longestMm: 1226, letsGoFromMm: 1212, gripsToMm: 1226, intervals: [[1212, 1226]] };
+  const window: LengthWindow = { shortestMm: 1212, longestMm: 1226, releaseMinMm: 1212, gripMaxMm: 1226, intervals: [[1212, 1226]] };
   const belt = (id: string, outsideMm: number, verdict = 'fits') => ({ id, name: id, belt: { id, outsideMm, verdict } as MatchedBelt });
   it('has a mark for every belt, and a press on one chooses it', async () => {
     const choose = vi.fn();
@@ -77,7 +77,7 @@ describe('the ruler', () => {
     expect(choose).toHaveBeenCalledWith('4L475');
   });
   it('is drawn also where no length works at all', () => {
-    const none: LengthWindow = { shortestMm: null, longestMm: null, letsGoFromMm: null, gripsToMm: null, intervals: [] };
+    const none: LengthWindow = { shortestMm: null, longestMm: null, releaseMinMm: null, gripMaxMm: null, intervals: [] };
     const { container } = show(<WindowRuler window={none} spread={null} marks={[]} chosen={null} onChoose={vi.fn()} letsGo={false} />);
     expect(container.querySelector('svg')).not.toBeNull();
   });

@@ -5,7 +5,7 @@ import { solveDrive } from '@/core/drive';
 import { STACK_TEMPLATES, stackFaults, STACK_FAULTS, withMoved } from '@/core/stack';
 import type { Customer, DueTrial, meters, Part, StoredStack, Trial } from '@/db';
 import { serverThat, show } from '@/ui/test-shell';
-import { TrialsDue } from './bench/trials-due';
+import { TrialsDue } from './job-list/trials-due';
 import { CustomerForm } from './customers/customer-form';
 import { pdfContent } from './jobs/ticket-pdf';
 import { MeterCard } from './machines/meter-card';
@@ -17,7 +17,7 @@ import { LimitsCard } from './shop/limits-card';
 import { StackScreen } from './stacks/stack-screen';
 import { StackedNote } from './stacks/stacked-note';
 import { Stations } from './stacks/stations';
-import { faultWords } from './stacks/words';
+import { faultWords } from './stacks/messages';
 import { MACHINE, RIDER_DRIVE, SHOP } from './test-records';
 
 vi.mock('next/navigation', async () => (await import('./test-features')).navigation);
@@ -37,14 +37,14 @@ describe('a machine’s meter', () => {
     show(<MeterCard machine={MACHINE} log={log} />);
     expect(screen.getByText(/^2 h a week since/)).toBeTruthy();
     await userEvent.type(field(/^Meter$/), '418.2');
-    await press('Take it down');
+    await press('Save reading');
     await waitFor(() => expect(sent[0]).toMatchObject({ kind: 'meter.read', input: { machineId: 3, value: 418.2, unit: 'h' } }));
     expect(field(/^Meter$/).value).toBe('');
   });
-  it('what cannot be read keeps nothing; less than before is said to be a new meter', async () => {
+  it('refuses an unreadable value, and reports a lower one as a new meter', async () => {
     const { sent } = serverThat({ ok: true, value: { id: 3 } });
     show(<MeterCard machine={MACHINE} log={[]} />);
-    const keep = screen.getByRole('button', { name: 'Take it down' }) as HTMLButtonElement;
+    const keep = screen.getByRole('button', { name: 'Save reading' }) as HTMLButtonElement;
     await userEvent.type(field(/^Meter$/), 'about forty');
     expect([keep.disabled, screen.getByRole('alert').textContent]).toEqual([true, expect.stringContaining('not a meter reading')]);
     await userEvent.clear(field(/^Meter$/));
@@ -59,16 +59,16 @@ describe('papers', () => {
   it('a PDF is sent whole under its own name', async () => {
     const { sent } = serverThat({ ok: true, value: { id: 9 } });
     show(<PapersCard of={{ machineId: 3 }} papers={[]} />);
-    await userEvent.upload(field('Papers and pictures: file'), paper('Parts diagram.pdf', 'application/pdf'));
+    await userEvent.upload(field('Documents and pictures: file'), paper('Parts diagram.pdf', 'application/pdf'));
     await waitFor(() => expect(sent[0]).toMatchObject({ kind: 'document.add', input: { of: { machineId: 3 }, name: 'Parts diagram' } }));
     expect(atob((sent[0]!.input as { data: string }).data)).toHaveLength(20);
   });
   it('what is too large or empty is refused before it is sent, by its name', async () => {
     const { sent } = serverThat({ ok: true, value: { id: 9 } });
     show(<PapersCard of={{ machineId: 3 }} papers={[]} />);
-    await userEvent.upload(field('Papers and pictures: file'), paper('Manual.pdf', 'application/pdf', 9 * 1024 * 1024));
+    await userEvent.upload(field('Documents and pictures: file'), paper('Manual.pdf', 'application/pdf', 9 * 1024 * 1024));
     expect(await screen.findByText(/Manual.pdf is larger than 8 MB/)).toBeTruthy();
-    await userEvent.upload(field('Papers and pictures: file'), paper('Blank.pdf', 'application/pdf', 0));
+    await userEvent.upload(field('Documents and pictures: file'), paper('Blank.pdf', 'application/pdf', 0));
     expect(await screen.findByText(/Blank.pdf is empty/)).toBeTruthy();
     expect(sent).toEqual([]);
   });
@@ -89,17 +89,17 @@ describe('papers', () => {
 
 describe('a customer', () => {
   const isla: Customer = { id: 1, name: 'Isla Ferrow', contact: 'Orchard house', version: 2 };
-  it('that another changed meanwhile is shown both ways, and saved over theirs only then', async () => {
+  it('shows a change by another person in both versions, and saves over it only on request', async () => {
     const theirs = { ...isla, contact: 'Low Orchard, gate 2', version: 3 };
-    const { sent, answer } = serverThat({ ok: false, reason: 'stale', problem: 'Someone else changed this customer.', current: theirs });
+    const { sent, answer } = serverThat({ ok: false, reason: 'stale', problem: 'Another user changed this customer.', current: theirs });
     const saved = vi.fn();
     show(<CustomerForm customer={isla} onClose={vi.fn()} onSaved={saved} />);
     await userEvent.type(field('Contact'), ', after dark');
-    await press('Save the customer');
-    expect(await screen.findByText('Someone else changed this customer.')).toBeTruthy();
+    await press('Save customer');
+    expect(await screen.findByText('Another user changed this customer.')).toBeTruthy();
     expect(field('Contact').value).toBe('Orchard house, after dark');
     answer({ ok: true, value: theirs });
-    await press('Save the customer');
+    await press('Save customer');
     await waitFor(() => expect(saved).toHaveBeenCalled());
     expect(sent.map((s) => (s.input as { existing: { version: number } }).existing.version)).toEqual([2, 3]);
   });
@@ -107,12 +107,12 @@ describe('a customer', () => {
     serverThat({
       ok: false,
       reason: 'stale',
-      problem: 'Someone else changed this customer.',
+      problem: 'Another user changed this customer.',
       current: { ...isla, contact: 'Gate 2', version: 3 },
     });
     show(<CustomerForm customer={isla} onClose={vi.fn()} onSaved={vi.fn()} />);
-    await press('Save the customer');
-    await userEvent.click(await screen.findByRole('button', { name: 'Take theirs' }));
+    await press('Save customer');
+    await userEvent.click(await screen.findByRole('button', { name: 'Use their version' }));
     expect(field('Contact').value).toBe('Gate 2');
   });
 });
@@ -123,11 +123,11 @@ describe('a part on the shelf', () => {
     ['as a hand writes it', {}, { ok: true, fields: { name: 'Flat idler', number: '', quantity: 2, bin: 'D1', priceCents: 2650 } }],
     ['without a price', { price: ' ' }, { ok: true, fields: { priceCents: null } }],
     ['without a name', { name: ' ' }, { ok: false, field: 'name', problem: 'Enter the part’s name.' }],
-    ['half a part', { quantity: '1.5' }, { ok: false, field: 'quantity', problem: 'Parts are counted whole.' }],
-    ['no count', { quantity: '' }, { ok: false, field: 'quantity', problem: 'How many is a number.' }],
+    ['half a part', { quantity: '1.5' }, { ok: false, field: 'quantity', problem: 'Enter a whole number of parts.' }],
+    ['no count', { quantity: '' }, { ok: false, field: 'quantity', problem: 'Enter the number of parts.' }],
     ['fewer than none', { quantity: '-1' }, { ok: false, field: 'quantity', problem: 'There cannot be fewer than none.' }],
     ['days of a spare', { days: '12' }, { ok: true, fields: { supplyDays: 12 } }],
-    ['half a day', { days: '0.5' }, { ok: false, field: 'days', problem: 'Days are counted whole.' }],
+    ['half a day', { days: '0.5' }, { ok: false, field: 'days', problem: 'Enter whole days.' }],
     ['a price in words', { price: 'a few' }, { ok: false, field: 'price' }],
   ])('%s', (_, more, expected) => expect(readPart({ ...cells, ...more })).toMatchObject(expected));
 
@@ -161,7 +161,7 @@ describe('a substitute that ran a while', () => {
     customer: 'Isla',
     closedAt: '2026-11-02T08:00:00Z',
   };
-  it('is asked about; what they said goes with the answer, and the question goes away', async () => {
+  it('requests the result, which is sent with the remark, and removes the question', async () => {
     const { sent } = serverThat({ ok: true, value: null });
     show(<TrialsDue due={[due]} />);
     await userEvent.type(field('Customer’s words'), 'Crept at idle.');
@@ -194,17 +194,17 @@ describe('a substitute that ran a while', () => {
 });
 
 describe('what a shop holds machines to', () => {
-  it('is saved with the rest as it is; what is no stop time is refused beside its field', async () => {
+  it('is saved with the other limits, and refuses an invalid stop time next to its field', async () => {
     const { sent } = serverThat({ ok: true, value: SHOP });
     show(<LimitsCard shop={SHOP} />);
     const auger = field('Stop time, auger, s');
     await userEvent.clear(auger);
     await userEvent.type(auger, '40');
-    await press('Save these limits');
+    await press('Save limits');
     expect(await screen.findByText(/enter at most 15 s/)).toBeTruthy();
     await userEvent.clear(auger);
     await userEvent.type(auger, '4,5');
-    await press('Save these limits');
+    await press('Save limits');
     await waitFor(() =>
       expect(sent[0]).toMatchObject({
         kind: 'shop.change',
@@ -220,7 +220,7 @@ describe('a stack on screen', () => {
   const open = (over: StoredStack | null) =>
     show(<StackScreen drive={RIDER_DRIVE} pulley={{ id: 'arm-idler', label: 'Idler' }} kept={over} papers={[]} />);
 
-  it('begins from a template, is built right, and is kept with what it was begun over', async () => {
+  it('starts from a template, is built correctly, and is saved on top of its version', async () => {
     const { sent } = serverThat({ ok: true, value: { version: 1 } });
     open(null);
     await press(/Flat idler over its bracket/);
@@ -234,7 +234,7 @@ describe('a stack on screen', () => {
     );
     expect((screen.getByRole('button', { name: 'Save stack' }) as HTMLButtonElement).disabled).toBe(true);
   });
-  it('a part moved by its button is wrong at once and right again after an undo', async () => {
+  it('marks a part moved by its button as wrong immediately, and as right after an undo', async () => {
     open(kept);
     await press(/^Up: Spacer/);
     expect(screen.getByText(/spacer is on the wrong side/)).toBeTruthy();
@@ -245,23 +245,23 @@ describe('a stack on screen', () => {
   it('a cupped washer is turned over, a part taken out and one put in where the chosen one is', async () => {
     open(kept);
     await press(/^Cupped washer/);
-    await press('Turn it over');
+    await press('Turn over');
     expect(screen.getByText(/is reversed/)).toBeTruthy();
-    await press('Take it out');
+    await press('Remove part');
     expect(screen.queryByRole('button', { name: /^Cupped washer/ })).toBeNull();
     expect(screen.getByText(/^Correct:/)).toBeTruthy();
   });
-  it('kept over another’s is refused once, with its reason, and then stands over it', async () => {
+  it('refuses to save over another version once, with its reason, and then does', async () => {
     const { sent, answer } = serverThat({
       ok: false,
       reason: 'stale',
-      problem: 'Someone else changed this stack.',
+      problem: 'Another user changed this stack.',
       current: { version: 7 },
     });
     open(kept);
-    await press(/^Down: Wheel/);
+    await press(/^Down: Idler/);
     await press('Save stack');
-    expect(await screen.findByText('Someone else changed this stack.')).toBeTruthy();
+    expect(await screen.findByText('Another user changed this stack.')).toBeTruthy();
     answer({ ok: true, value: { version: 8 } });
     await press('Save stack');
     await waitFor(() => expect(sent.map((s) => (s.input as { version: number }).version)).toEqual([3, 7]));
@@ -272,7 +272,7 @@ describe('a stack on screen', () => {
     expect(new Set(said).size).toBe(STACK_FAULTS.length);
     expect(said.every((s) => s.endsWith('.') && !s.includes('undefined'))).toBe(true);
   });
-  it('what stands off its height is told where a belt is matched and set, with how the belt comes to it', () => {
+  it('reports a pulley off its height in Match and Adjust, with its entry angles', () => {
     const low: StoredStack['stack'] = { ...stack, wantedMm: stack.wantedMm + 4 };
     const on = (of: StoredStack['stack']) => <StackedNote drive={RIDER_DRIVE.document} stacks={[{ pulley: 'arm-idler', stack: of }]} />;
     const solved = solveDrive(RIDER_DRIVE.document, 'engaged');
@@ -286,7 +286,7 @@ describe('a stack on screen', () => {
     show(on(stack));
     expect(screen.queryByRole('note')).toBeNull();
   });
-  it('a drive tells which of its bolt-ups are drawn, and how many things are wrong', () => {
+  it('shows the drawn stacks of a drive, and the number of faults', () => {
     const wrong = withMoved(stack, 2, 3);
     show(<Stations drive={RIDER_DRIVE} stacks={[{ ...kept, stack: wrong }]} />);
     const count = stackFaults(wrong).length;
@@ -310,7 +310,7 @@ describe('a machine’s history on its page', () => {
     expect(screen.getByRole('link', { name: 'Job 219' }).getAttribute('href')).toBe('/jobs/219');
     expect(screen.getByRole('link', { name: 'CSV' }).getAttribute('href')).toBe('/api/machines/3/history?as=csv');
   });
-  it('says how many entries are only in the files', async () => {
+  it('shows the number of entries that are only in the files', async () => {
     const event = { at: '2026-11-20T08:00:00Z', kind: 'meter' as const, what: '410 h', by: '', job: null };
     show(<TimelineCard machineId={3} events={Array.from({ length: 15 }, () => event)} total={4000} />);
     await press('Latest 15 entries');
@@ -319,7 +319,7 @@ describe('a machine’s history on its page', () => {
 });
 
 describe('a ticket as PDF', () => {
-  it('holds what stands on the sheet, in its order, drawing and signatures too', async () => {
+  it('contains the sheet in its order, with drawing and signatures', async () => {
     document.body.innerHTML = `<article><p data-pdf="shop">Quay Bay Repairs</p><p data-pdf="dates">Opened 2 Nov</p><h1 data-pdf="title">Ticket 213</h1>
       <dl><dt>Machine</dt><dd>Orchard rider</dd></dl>
       <figure data-pdf="drawing"><svg viewBox="-10 -20 30 40" width="100%"><circle r="3"/></svg><figcaption>4L475 on the drive.</figcaption></figure>
@@ -339,9 +339,9 @@ describe('a ticket as PDF', () => {
     // A share of the page means nothing on a sheet.
     expect(text).not.toContain('100%');
   });
-  it('an empty ticket says so', async () => {
+  it('reports an empty ticket', async () => {
     document.body.innerHTML =
-      '<article><h1 data-pdf="title">Ticket 9</h1><table><tbody><tr><td>Nothing written yet.</td></tr></tbody></table></article>';
-    expect(JSON.stringify(await pdfContent(document.querySelector('article')!))).toContain('Nothing written yet.');
+      '<article><h1 data-pdf="title">Ticket 9</h1><table><tbody><tr><td>No entries yet.</td></tr></tbody></table></article>';
+    expect(JSON.stringify(await pdfContent(document.querySelector('article')!))).toContain('No entries yet.');
   });
 });

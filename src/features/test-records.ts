@@ -3,7 +3,7 @@ import { USUAL_LIMITS } from '@/core/machine';
 import type { Drive } from '@/core/drive';
 import type { Machine, Shop, StoredDrive } from '@/db';
 
-/** What screens are shown in their tests. */
+/** Sample records for tests of screens. */
 export const MACHINE: Machine = {
   id: 3,
   version: 4,

@@ -7,8 +7,8 @@ import { readCsv } from './csv';
 export type BeltsResult = { readonly ok: true; readonly belts: readonly Candidate[] } | { readonly ok: false; readonly problem: string };
 
 /**
- * Belts to be tried, from CSV with a header: `id`, and `designation` or `section`, `length`, `reference` (pitch, outside, inside), `unit` (mm,
- * in), optional `tolerance` (mm). Where the reference is left out it is outside, where the unit is left out mm. The first fault is reported with
+ * Candidate belts from CSV with a header: `id`, and `designation` or `section`, `length`, `reference` (pitch, outside,
+ * inside; default outside), `unit` (mm, in; default mm), optional `tolerance` (mm). The first error is reported with
  * its line.
  */
 export function readBeltsCsv(text: string): BeltsResult {
@@ -41,7 +41,7 @@ function readRow(cells: Readonly<Record<string, string>>): { ok: true; candidate
   }
   const tolerance = toleranceMm === undefined ? {} : { toleranceMm };
   const sectionText = cells['section'] ?? '';
-  if (sectionText !== '' && !isSectionName(sectionText)) return refuse(`“${sectionText}” is not a belt section I know`);
+  if (sectionText !== '' && !isSectionName(sectionText)) return refuse(`“${sectionText}” is not a known belt section`);
   const section = sectionText === '' ? {} : { section: sectionText.trim().toUpperCase() };
   if (cells['designation']) {
     const candidate: Candidate = { id, designation: cells['designation'], ...section, ...tolerance };

@@ -42,7 +42,7 @@ export function readCsv(text: string): CsvResult {
 const RUNS = /^'*[-=+@|\t\r\uFF1D\uFF0B\uFF0D\uFF20\uFF5C]/;
 const RUNS_QUOTED = /^'(?='*[-=+@|\t\r\uFF1D\uFF0B\uFF0D\uFF20\uFF5C])/;
 
-/** A cell as it was before `writeCsv` kept a spreadsheet from running it. */
+/** Original text of a cell that `writeCsv` protected against spreadsheets. */
 const asWritten = (cell: string) => cell.replace(RUNS_QUOTED, '');
 
 /** The separator that the header line holds most of. */
@@ -52,7 +52,10 @@ function delimiterOf(source: string): string {
   return [',', ';', '\t'].reduce((best, mark) => (count(mark) > count(best) ? mark : best));
 }
 
-/** Rows as CSV text with a header, quoted where needed. A cell that a spreadsheet would run as a formula is kept as text by a leading apostrophe. */
+/**
+ * Rows as CSV text with a header, quoted if needed. A leading apostrophe protects a cell that a spreadsheet would run
+ * as a formula.
+ */
 export function writeCsv(columns: readonly string[], rows: readonly (readonly (string | number | null)[])[]): string {
   const safe = (cell: string | number | null) => (typeof cell === 'string' && RUNS.test(cell) ? `'${cell}` : (cell ?? ''));
   return `${Papa.unparse({ fields: [...columns], data: rows.map((row) => row.map(safe)) }, { newline: '\n' })}\n`;

@@ -7,7 +7,10 @@ export function readDriveFile(text: string): DriveResult {
   return read.ok ? validateDrive(read.document) : read;
 }
 
-/** A drive as the text of a drive file: keys in the order they came, one space of indent, newline at the end. Reading it back gives the same drive. */
+/**
+ * Text of a drive file: keys in their original order, one space of indent, newline at the end. Reading it returns the
+ * same drive.
+ */
 export function writeDriveFile(drive: Drive): string {
   return `${JSON.stringify(drive, null, 1)}\n`;
 }

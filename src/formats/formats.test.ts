@@ -38,7 +38,7 @@ describe('CSV', () => {
         ['g', '|calc'],
       ],
     );
-    // A spreadsheet runs what begins with one of these; a number is a number.
+    // A spreadsheet runs cells with one of these first characters. A number stays a number.
     expect(
       text
         .split('\n')
@@ -123,7 +123,7 @@ describe('the encoding of a file is recognised or refused', () => {
 });
 
 describe('the shelf as CSV', () => {
-  it('given out and taken in again changes nothing, whatever is in it', () => {
+  it('survives export and import without change, for any content', () => {
     const texts = fc.string({ maxLength: 30 }).map((t) => t.trim());
     const rows = fc.array(
       fc.record({
@@ -170,7 +170,7 @@ describe('the shelf as CSV', () => {
     const read = readShelfCsv(text, 'in');
     expect(read.ok && read.rows.filter((r) => r.ok)).toHaveLength(2000);
   });
-  it('a fraction under millimetres is inches, or refused where the file says mm', () => {
+  it('reads a fraction without a unit as inches, and refuses it in a mm file', () => {
     const belts = (unit: string, length: string) => readBeltsCsv(`id,section,length,unit\nx,4L,${length},${unit}\n`);
     expect(belts('', '51 3/8')).toMatchObject({ ok: true, belts: [{ lengthMm: expect.closeTo(1304.925, 6) }] });
     expect(belts('mm', '51 3/8')).toMatchObject({ ok: false, problem: expect.stringContaining('line 2') });

@@ -19,9 +19,12 @@ export function readJson(text: string, what: string): JsonResult {
   }
 }
 
-/** The line on which JSON text goes wrong: that of its shortest beginning which no ending could mend. The parser's own message may lack it. */
+/**
+ * Line of the syntax error in JSON text: that of its shortest prefix that no continuation can make valid. The message
+ * of the parser may lack it.
+ */
 function lineOfFault(text: string): number {
-  const mendable = (length: number) => {
+  const completable = (length: number) => {
     try {
       JSON.parse(text.slice(0, length));
       return true;
@@ -32,7 +35,7 @@ function lineOfFault(text: string): number {
   let [good, bad] = [0, text.length + 1];
   while (bad - good > 1) {
     const middle = (good + bad) >> 1;
-    if (mendable(middle)) good = middle;
+    if (completable(middle)) good = middle;
     else bad = middle;
   }
   return text.slice(0, good).split('\n').length;

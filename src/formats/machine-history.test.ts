@@ -24,7 +24,7 @@ describe('a machine’s history as a file', () => {
       ['213', 'Said “slips”, then\nsmoked'],
     ]);
   });
-  it('as JSON says what it is and of which machine', () => {
+  it('states its kind and its machine as JSON', () => {
     expect(JSON.parse(historyJson(history))).toEqual({ format: 'taut-sheave-machine-history', version: 1, ...history });
   });
 });

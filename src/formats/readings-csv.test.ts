@@ -35,7 +35,7 @@ describe('readings from a list', () => {
     const answer = read(row);
     expect(answer).toMatchObject({ ok: false, problem: expect.stringMatching(problem) });
   });
-  it('the first fault is told, by its own line', () => {
+  it('reports the first error with its own line', () => {
     expect(read('tap,a>b,60,,,', 'tap,a>b,,,,', 'thumb,a>b,60,,,')).toMatchObject({
       ok: false,
       problem: expect.stringMatching(/^line 3: value/),

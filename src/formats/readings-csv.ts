@@ -2,7 +2,7 @@ import { readingOfRow, type MeasuredReading } from '../core/tension';
 import { readCsv } from './csv';
 
 export interface ReadingLine {
-  /** Line of the file it stands on. */
+  /** Its line in the file. */
   readonly line: number;
   readonly reading: MeasuredReading;
 }
@@ -11,8 +11,9 @@ export type ReadingsResult =
   { readonly ok: true; readonly readings: readonly ReadingLine[] } | { readonly ok: false; readonly problem: string };
 
 /**
- * Tension readings from CSV with a header: `method` (tap, deflection, spring-length), `at` (`from>to`, or a spring's id), `value` (Hz, N or mm),
- * `deflection` (mm), `belts` (how many were pushed or tapped), `sd` (of the value). The first fault is reported with its line.
+ * Tension readings from CSV with a header: `method` (tap, deflection, spring-length), `at` (`from>to`, or the id of a
+ * spring), `value` (Hz, N or mm), `deflection` (mm). Also `belts` (number pushed or tapped) and `sd` (of the value).
+ * The first error is reported with its line.
  */
 export function readReadingsCsv(text: string): ReadingsResult {
   const csv = readCsv(text);

@@ -22,8 +22,8 @@ export type ShelfCsvResult =
   { readonly ok: true; readonly rows: readonly ShelfRowResult[] } | { readonly ok: false; readonly problem: string };
 
 /**
- * What makes two rows the same belt in the same place, however each was written: `4L-480` and `4L 480` are one; a belt by its number and one by
- * its measured length are two.
+ * Key that is equal for the same belt in the same bin, in any notation: `4L-480` and `4L 480` are one. A belt by number
+ * and one by measured length are two.
  */
 export function shelfKey(row: Pick<ShelfRow, 'designation' | 'section' | 'lengthMm' | 'lengthReference' | 'bin'>): string {
   const bin = row.bin.trim().toLowerCase();
@@ -33,15 +33,16 @@ export function shelfKey(row: Pick<ShelfRow, 'designation' | 'section' | 'length
   return `${read.belt.section} ${read.belt.count} ${read.belt.pitchLength?.toFixed(2)} in ${bin}`;
 }
 
-/** Columns of the shelf's CSV; the first or `section` and `length` say which belt, the rest may be left out. */
+/** Columns of the stock CSV. The first, or `section` and `length`, identify the belt. The others are optional. */
 export const SHELF_COLUMNS = ['designation', 'section', 'length', 'reference', 'quantity', 'bin', 'price', 'note'] as const;
 
-/** Most rows taken in one file. */
+/** Largest number of rows in one file. */
 export const SHELF_CSV_ROWS = 5000;
 
 /**
- * Reads a list of belts row by row: each becomes a shelf row or is refused with its line and why, so that one bad row does not cost the rest.
- * @param lengthUnit taken where a length has none: `mm` or `in`
+ * Reads a belt list row by row: each becomes a stock row, or is refused with its line and reason. One bad row does not
+ * lose the others.
+ * @param lengthUnit default unit of lengths: `mm` or `in`
  */
 export function readShelfCsv(text: string, lengthUnit: string): ShelfCsvResult {
   const csv = readCsv(text);
@@ -49,7 +50,8 @@ export function readShelfCsv(text: string, lengthUnit: string): ShelfCsvResult {
   if (!csv.columns.includes('designation') && !(csv.columns.includes('section') && csv.columns.includes('length'))) {
     return {
       ok: false,
-      problem: 'The first line must name the columns: designation, or section and length; then quantity, bin, price and note as you like.',
+      problem:
+        'The first line must name the columns: designation, or section and length; then quantity, bin, price and note, which are optional.',
     };
   }
   if (csv.rows.length > SHELF_CSV_ROWS)
@@ -72,7 +74,7 @@ export function readShelfCsv(text: string, lengthUnit: string): ShelfCsvResult {
   };
 }
 
-/** Reads one belt as it is typed, in a form or a row. A printed number says section and length by itself. */
+/** Reads one typed belt, in a form or a row. A belt number includes section and length. */
 export function readShelfFields(
   cells: Readonly<Partial<Record<string, string>>>,
   lengthUnit: string,
@@ -123,7 +125,7 @@ export function readShelfFields(
   };
 }
 
-/** The shelf as CSV that `readShelfCsv` takes back. */
+/** Stock as CSV that `readShelfCsv` can read. */
 export function writeShelfCsv(rows: readonly ShelfRow[]): string {
   return writeCsv(
     SHELF_COLUMNS,

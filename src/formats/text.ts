@@ -4,12 +4,15 @@ export type TextResult =
 
 /** Bytes that no writing in Windows-1252 has. */
 const NO_LETTER: ReadonlySet<number> = new Set([0x81, 0x8d, 0x8f, 0x90, 0x9d]);
-/** A file is told to be UTF-16 without a mark where this share of every other byte is nought: letters of our alphabets have it so. */
+/**
+ * Share of zero bytes at every other place from which a file counts as UTF-16 without a mark. Latin letters have such
+ * bytes.
+ */
 const UTF16_SHARE = 0.4;
 
 /**
- * The text of a file, its encoding recognised: UTF-8 with and without a mark, UTF-16 either way round, else Windows-1252, which older
- * spreadsheets write. What is none of them is refused, never filled with question marks.
+ * Text of a file in its detected encoding: UTF-8 with or without a mark, UTF-16 in either byte order, or Windows-1252,
+ * which older spreadsheets write. Any other encoding is refused, never replaced by question marks.
  */
 export function decodeText(bytes: Uint8Array): TextResult {
   const read = (encoding: 'utf-8' | 'utf-16le' | 'utf-16be' | 'windows-1252'): TextResult | null => {
@@ -19,7 +22,7 @@ export function decodeText(bytes: Uint8Array): TextResult {
       return null;
     }
   };
-  const unreadable: TextResult = { ok: false, problem: 'This file is not text in an encoding I know; save it as UTF-8.' };
+  const unreadable: TextResult = { ok: false, problem: 'This file is not text in a known encoding. Save it as UTF-8.' };
   if (bytes[0] === 0xff && bytes[1] === 0xfe) return read('utf-16le') ?? unreadable;
   if (bytes[0] === 0xfe && bytes[1] === 0xff) return read('utf-16be') ?? unreadable;
   const noughts = [0, 0];

@@ -58,19 +58,19 @@ describe('a WAV file', () => {
       [-0.25, 0],
     ]);
   });
-  it('whose recorder did not know its length is read to its end', () => {
+  it('reads a file without a stated length to its end', () => {
     const samples = (v: DataView, at: number) => v.setInt16(at, 16384, true);
     expect(first(wav(1, 16, samples, { claim: 0xffffffff }))).toEqual([[0.5, 0]]);
   });
   it('that cannot be read is refused with what to do', () => {
     const nothing = () => undefined;
     expect(problem(new Uint8Array([1, 2, 3]))).toMatch(/not a WAV file/);
-    expect(problem(wav(1, 16, nothing, { claim: 400 }))).toBe('it breaks off: 4 of 400 bytes of sound are there; record it again');
+    expect(problem(wav(1, 16, nothing, { claim: 400 }))).toBe('it is truncated: 4 of 400 bytes of sound are present; record it again');
     expect(problem(wav(1, 16, nothing, { frames: 0, claim: 0 }))).toMatch(/the recording is empty/);
     expect(problem(wav(1, 16, nothing, { rate: 4000 }))).toMatch(/4000 samples a second; at least 8000/);
-    expect(problem(wav(85, 16, nothing))).toMatch(/packed in a way/);
+    expect(problem(wav(85, 16, nothing))).toMatch(/sample format/);
     expect(problem(wav(1, 40, nothing))).toMatch(/40 bits/);
-    expect(problem(wav(1, 16, nothing).slice(0, 30))).toMatch(/header breaks off/);
+    expect(problem(wav(1, 16, nothing).slice(0, 30))).toMatch(/header is truncated/);
   });
   it('is written as it is read', () => {
     const channels = [Float32Array.of(0, 0.5, -1), Float32Array.of(0.25, 1, 0)];

@@ -7,7 +7,7 @@ export interface Recording {
 export type WavRead = { readonly ok: true; readonly recording: Recording } | { readonly ok: false; readonly problem: string };
 
 const LOWEST_RATE = 8000;
-/** Ways of writing a sample: whole numbers and floating point; `extensible` says which in its own field. */
+/** Sample formats: integer and floating point. `extensible` has the format in its own field. */
 const WHOLE = 1;
 const FLOATING = 3;
 const EXTENSIBLE = 0xfffe;
@@ -26,7 +26,7 @@ export function readWav(bytes: Uint8Array): WavRead {
     const size = view.getUint32(at + 4, true);
     const from = at + 8;
     if (kind === 'fmt ') {
-      if (size < 16 || from + size > bytes.length) return refuse('its header breaks off; record it again');
+      if (size < 16 || from + size > bytes.length) return refuse('its header is truncated; record it again');
       format = formatAt(view, from, size);
     }
     if (kind === 'data') {
@@ -35,7 +35,7 @@ export function readWav(bytes: Uint8Array): WavRead {
       if (problem) return refuse(problem);
       const there = bytes.length - from;
       if (size > there && !OPEN_ENDED.includes(size))
-        return refuse(`it breaks off: ${there} of ${size} bytes of sound are there; record it again`);
+        return refuse(`it is truncated: ${there} of ${size} bytes of sound are present; record it again`);
       return taken(view, from, OPEN_ENDED.includes(size) ? there : size, format);
     }
     at = from + size + (size % 2);
@@ -62,8 +62,8 @@ function formatAt(view: DataView, at: number, size: number): Format {
 
 function problemOf({ kind, channels, rate, bits }: Format): string | null {
   const known = kind === WHOLE ? [8, 16, 24, 32] : kind === FLOATING ? [32, 64] : [];
-  if (known.length === 0) return 'its samples are packed in a way that is not read here; save it as plain WAV (PCM)';
-  if (!known.includes(bits)) return `its samples have ${bits} bits, which is not read here; save it with 16`;
+  if (known.length === 0) return 'its sample format is not supported; save it as plain WAV (PCM)';
+  if (!known.includes(bits)) return `its samples have ${bits} bits, which is not supported; save it with 16`;
   if (channels === 0) return 'it has no channel';
   if (rate < LOWEST_RATE) return `it has ${rate} samples a second; at least ${LOWEST_RATE} are needed`;
   return null;

@@ -9,7 +9,7 @@ const sheet = (text: string, unit: 'h' | 'km' | 'mi' = 'km') => {
 };
 
 describe('a log of widths from a file', () => {
-  it('what is saved here is taken in here as it was', () => {
+  it('imports its own export without change', () => {
     const text = writeCsv(widthSheetColumns('km'), [['2026-05-31', 2140, 'rib-top', '29.60;29.58;29.62', 'Bram Oakhollow']]);
     expect(sheet(text).readings).toEqual([{ meter: 2140, date: '2026-05-31', method: 'rib-top', widths: [29.6, 29.58, 29.62] }]);
   });
@@ -21,7 +21,7 @@ describe('a log of widths from a file', () => {
     expect(sheet('date,meter (km),method,widths\n2026-05-31,1609.344,single,29.5', 'mi').readings[0]!.meter).toBeCloseTo(1000, 9);
     expect(sheet('date,meter,method,widths\n2026-05-31,88,single,29.5', 'h').readings[0]!.meter).toBe(88);
   });
-  it('hours are no distance, and a unit that is none is named', () => {
+  it('does not convert hours to distance, and names an unknown unit', () => {
     expect(readWidthSheet('date,meter (h),method,widths\n', 'km')).toMatchObject({
       ok: false,
       problem: expect.stringContaining('hours and distance') as string,
@@ -31,7 +31,7 @@ describe('a log of widths from a file', () => {
     });
     expect(readWidthSheet('date,meter,method,widths (cm)\n', 'km')).toMatchObject({ problem: expect.stringContaining('“cm”') as string });
   });
-  it('bad rows are told with their line, and the good ones stay', () => {
+  it('lists bad rows with their line, and keeps the good ones', () => {
     const { readings, bad } = sheet(
       'date,meter (km),method,widths (mm)\n2026-01-02,100,single,30.3\n2026-02-02,-5,single,30.2\n2026-03-02,300,squint,30\n2026-04-02,400,rib-top,30.1;\n2026-05-02,500,single,30.0\n',
     );

@@ -36,8 +36,8 @@ function readRow({ cells }: CsvRow, fitted: number, mmPerUnit: number): WidthRea
   const widths = texts.map((t) => Number(t) * mmPerUnit);
   const bad = texts.find((_, i) => !(widths[i]! > 0 && widths[i]! <= WIDEST_MM));
   if (bad !== undefined) return `a width must be a number of mm above 0, not “${bad}”`;
-  if (method === 'single' && widths.length > 1) return `single takes one width, not ${widths.length}; call it rib-top`;
-  // One rib is one rib, whatever it is called.
+  if (method === 'single' && widths.length > 1) return `single needs one width, not ${widths.length}; call it rib-top`;
+  // One rib counts as `single` under any method name.
   return { meter: shown - fitted, date: cell('date'), method: method === 'rib-top' && widths.length === 1 ? 'single' : method, widths };
 }
 
@@ -75,9 +75,9 @@ function unitsOfHeader(text: string): { readonly meter: string | undefined; read
 }
 
 /**
- * A belt's log from a file that says its units in its header, `meter (km)` and `widths (in)`; where it says none, the log's own unit and mm are meant.
- * Kilometres and miles are turned into one another; hours into neither.
- * @param unit what the belt's log counts in
+ * Width log from a file with units in its header, `meter (km)` and `widths (in)`. Without them, the unit of the log and
+ * mm apply. Kilometres and miles are converted. Hours are not.
+ * @param unit unit of the belt's log
  */
 export function readWidthSheet(text: string, unit: MeterUnit): WidthSheet {
   const { meter: meterSaid, widths: widthSaid, plain } = unitsOfHeader(text);
@@ -86,7 +86,7 @@ export function readWidthSheet(text: string, unit: MeterUnit): WidthSheet {
   if (meterIn(0, from, unit) === null)
     return {
       ok: false,
-      problem: `line 1: this belt’s log counts ${unit}, the file ${from}; hours and distance cannot be turned into one another`,
+      problem: `line 1: this belt’s log counts ${unit}, the file ${from}; hours and distance cannot be converted`,
     };
   if (widthSaid !== undefined && widthSaid !== 'mm' && widthSaid !== 'in')
     return { ok: false, problem: `line 1: widths must be in mm or in, not “${widthSaid}”` };
@@ -96,8 +96,8 @@ export function readWidthSheet(text: string, unit: MeterUnit): WidthSheet {
 }
 
 /**
- * A belt's log from CSV with a header: `date`, `meter`, `method` (rib-top, single, flank-line), `widths` (mm, separated by ;), columns and rows in any order.
- * Good rows and bad ones apart, each bad one with its line and why.
+ * Width log from CSV with a header: `date`, `meter`, `method` (rib-top, single, flank-line), `widths` (mm, separated by
+ * ;), columns and rows in any order. Good rows and bad rows are separate, each bad one with its line and reason.
  */
 export function readWidthRows(
   text: string,
@@ -141,6 +141,6 @@ export function readWidthLog(text: string, fitted = 0): WidthLogResult {
   if (!rows.ok) return rows;
   const [bad] = rows.bad;
   if (bad) return { ok: false, problem: `line ${bad.line}: ${bad.problem}` };
-  if (rows.readings.length === 0) return { ok: false, problem: 'the log holds no reading' };
+  if (rows.readings.length === 0) return { ok: false, problem: 'the log has no reading' };
   return { ok: true, readings: rows.readings, lines: rows.lines };
 }

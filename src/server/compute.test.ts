@@ -28,9 +28,9 @@ describe('what the server computes in threads', () => {
     // On the event loop itself it would have had no turn at all between one computation and the next.
     expect(turns).toBeGreaterThan(took / 20);
   });
-  it('is broken off at its deadline with a sentence, and the next is computed all the same', async () => {
+  it('is stopped at its deadline with a sentence, and the next is still computed', async () => {
     const late = await compute('look', measured(demoDrive('harbour-snow-thrower')), 1);
-    expect(late).toMatchObject({ ok: false, reason: 'refused', problem: expect.stringMatching(/was broken off; nothing was changed/) });
+    expect(late).toMatchObject({ ok: false, reason: 'refused', problem: expect.stringMatching(/was stopped\. Nothing was changed/) });
     expect(await compute('judge', request)).toMatchObject({ ok: true });
   });
   it('is refused where too much waits already', async () => {
@@ -38,7 +38,7 @@ describe('what the server computes in threads', () => {
     const problems = many.flatMap((a) => (a.ok ? [] : [a.problem]));
     expect(problems.length).toBeGreaterThan(0);
     expect(problems.length).toBeLessThan(40);
-    expect(new Set(problems)).toEqual(new Set([expect.stringMatching(/Much is being computed/)]));
+    expect(new Set(problems)).toEqual(new Set([expect.stringMatching(/The server is busy/)]));
   });
 });
 
@@ -50,6 +50,6 @@ describe('the tasks', () => {
     expect(judge({ drive, beltId: 'none', candidate: { id: '1', designation: '4L480' }, uncertainty: null })).toBeNull();
     expect(judge({ drive, beltId: 'blade', candidate: { id: '1', designation: 'ZZ9' }, uncertainty: null })).toBeNull();
   });
-  it('look is the look of the screen', () =>
+  it('the notebook task has the result of the screen', () =>
     expect(look(measuredOnce)).toMatchObject({ ok: true, look: { answer: { status: 'determined' } } }));
 });

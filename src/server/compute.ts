@@ -11,7 +11,7 @@ export type Computed<T> =
 
 /** Longest that one computation may take, ms. The slowest drive of the demo takes a fiftieth of it. */
 const DEADLINE_MS = 15_000;
-/** Computations that wait for a thread; more are refused at once rather than made to wait for minutes. */
+/** Number of waiting computations. Further ones are refused, so that no one waits for minutes. */
 const MOST_WAITING = 20;
 /** Memory of one thread, MB. */
 const THREAD_MB = 160;
@@ -32,27 +32,27 @@ function threads(): Piscina {
 const refusal = (problem: string) => ({ ok: false as const, reason: 'refused' as const, problem });
 
 /**
- * Computes something in a thread, within a deadline. What takes longer is broken off, thread and all, and answered with a sentence; so is what needs
- * more memory than a thread has.
- * @param deadlineMs shorter or longer than the usual one
- * @throws what the task itself throws
+ * Computes in a thread, within a deadline. A computation that exceeds its time or memory is stopped with its thread,
+ * and answered with a sentence.
+ * @param deadlineMs replaces the usual deadline
+ * @throws what the task throws
  */
 export async function compute<K extends ComputeTask>(
   task: K,
   input: Parameters<Tasks[K]>[0],
   deadlineMs = DEADLINE_MS,
 ): Promise<Computed<Awaited<ReturnType<Tasks[K]>>>> {
-  if (threads().queueSize >= MOST_WAITING) return refusal('Much is being computed just now; nothing was changed. Try again in a moment.');
+  if (threads().queueSize >= MOST_WAITING) return refusal('The server is busy. Nothing was changed. Try again in a moment.');
   const late = AbortSignal.timeout(deadlineMs);
   try {
     return { ok: true, value: (await threads().run(input, { name: task, signal: late })) as Awaited<ReturnType<Tasks[K]>> };
   } catch (error) {
     if (late.aborted)
       return refusal(
-        `This drive takes longer than ${Math.round(deadlineMs / 1000)} seconds to compute and was broken off; nothing was changed. Fewer free arms or springs make it quicker.`,
+        `This drive takes longer than ${Math.round(deadlineMs / 1000)} seconds to calculate and was stopped. Nothing was changed. Use fewer free arms or springs.`,
       );
     if ((error as { code?: string }).code === 'ERR_WORKER_OUT_OF_MEMORY')
-      return refusal('This drive needs more memory to compute than there is; nothing was changed. Make it simpler.');
+      return refusal('This drive needs more memory than the server has. Nothing was changed. Make it simpler.');
     throw error;
   }
 }

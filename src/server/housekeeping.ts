@@ -1,6 +1,6 @@
 import 'server-only';
 import { database } from '../db';
-import { deleteOldNotes } from './action';
+import { deleteOldNotes } from './command';
 
 const EVERY_MS = 6 * 3_600_000;
 const FIRST_MS = 60_000;

@@ -1,6 +1,7 @@
 /**
- * Text that no database takes: a NUL, or half of a character that takes two. They come of broken files and cut-off copies, never of typing.
- * @returns where it is and a sentence, or null where all of it can be kept
+ * Finds text that no database accepts: a NUL, or an unpaired surrogate. They come from damaged files and truncated
+ * copies, never from typing.
+ * @returns its place and a sentence, or null if all text is valid
  */
 export function findInvalidText(value: unknown, path: readonly string[] = []): { problem: string; field: string } | null {
   if (typeof value === 'string') {
@@ -20,5 +21,5 @@ export function findInvalidText(value: unknown, path: readonly string[] = []): {
   return null;
 }
 
-/** Where half a character stands alone. */
+/** Position of an unpaired surrogate. */
 const loneHalf = (text: string): number => text.search(/[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/);

@@ -7,7 +7,7 @@ const depthOf = (value: unknown): number =>
   typeof value === 'object' && value !== null ? 1 + Math.max(0, ...Object.values(value).map(depthOf)) : 0;
 
 describe('limits of JSON before it is parsed', () => {
-  it('finds the depth of any JSON, whatever its strings hold', () => {
+  it('finds the depth of any JSON with any strings', () => {
     fc.assert(
       fc.property(fc.jsonValue({ maxDepth: 6 }), (value) => {
         const depth = depthOf(value);

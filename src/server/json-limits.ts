@@ -6,8 +6,8 @@ const OPENS = new Set([0x5b, 0x7b]);
 const CLOSES = new Set([0x5d, 0x7d]);
 
 /**
- * Whether JSON text is within limits of depth and number of values, by one pass over its bytes. Parsing deeply nested text holds up everyone for seconds;
- * this is made before it.
+ * True if JSON text is within limits of depth and number of values, by one pass over its bytes. Parsing deeply nested
+ * text blocks everyone for seconds, so this comes first.
  */
 export function withinJsonLimits(
   text: Uint8Array,

@@ -1,7 +1,7 @@
 /**
- * Whether a request comes from a page of another origin. A browser says so of every request that changes something; what says nothing of it is no
- * browser, and has no cookie that a page could borrow. Ports count: a page on another port of the same host is another origin, though cookies do not
- * tell the two apart.
+ * True if a request comes from a page of another origin. Browsers state the origin of every changing request. A client
+ * without it is not a browser, so no page can borrow its cookie. Ports count: a page on another port of the same host
+ * is another origin, although cookies ignore ports.
  */
 export function isCrossOrigin(headers: Headers): boolean {
   const site = headers.get('sec-fetch-site');

@@ -4,13 +4,13 @@ import { LARGEST_PAPER_BYTES, paperData, preparePaper } from './paper';
 
 const base64 = (bytes: Buffer) => bytes.toString('base64');
 
-describe('a file that an act carries', () => {
-  it('a PDF is kept to the byte', async () => {
+describe('a file in a command', () => {
+  it('stores a PDF byte by byte', async () => {
     const bytes = Buffer.from('%PDF-1.7\npage 23\n%%EOF\n');
     const made = await preparePaper(base64(bytes));
     expect(made.ok && [made.value.mediaType, made.value.bytes.equals(bytes)]).toEqual(['application/pdf', true]);
   });
-  it('a page of HTML is not a PDF, whatever it begins or ends with', async () => {
+  it('rejects an HTML page as a PDF, with any start and end', async () => {
     for (const text of ['%PDF-<html><script>alert(1)</script>', '<html>%PDF-1.7\n%%EOF', '%PDF-1.7\n<html></html>'])
       expect(await preparePaper(base64(Buffer.from(text)))).toMatchObject({ ok: false, reason: 'invalid' });
   });
@@ -32,10 +32,10 @@ describe('a file that an act carries', () => {
     expect(made).toMatchObject({ ok: false, reason: 'invalid' });
     expect(!made.ok && made.problem).toMatch(said);
   });
-  it('what is too much, nothing, or no base64 is refused before it is looked at', () => {
+  it('refuses a file that is too large, empty or not base64 before reading it', () => {
     const problem = (data: string) => paperData.safeParse(data).error?.issues[0]?.message;
     expect(problem('')).toBe('The file is empty. Choose it again.');
-    expect(problem('not base64 at all!')).toMatch(/did not arrive whole/);
+    expect(problem('not base64 at all!')).toMatch(/arrived incomplete/);
     expect(problem('A'.repeat(Math.ceil(LARGEST_PAPER_BYTES / 3) * 4 + 4))).toMatch(/larger than 8 MB/);
     expect(problem(base64(Buffer.alloc(3000)))).toBeUndefined();
   });

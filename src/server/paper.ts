@@ -4,19 +4,19 @@ import type { documents } from '@/db';
 import { readWav } from '@/formats/wav';
 import { preparePicture } from './picture';
 
-/** Largest file that one act carries, bytes: what a page of a manual or a picture made smaller on the device takes. */
+/** Largest file in one command, bytes: a page of a manual, or a picture reduced on the device. */
 export const LARGEST_PAPER_BYTES = 8 * 1024 * 1024;
 
-/** A file as an act carries it: base64. */
+/** A file in a command: base64. */
 export const paperData = z
-  .base64('This file did not arrive whole; choose it again.')
+  .base64('The file arrived incomplete. Choose it again.')
   .min(1, 'The file is empty. Choose it again.')
-  .max(Math.ceil(LARGEST_PAPER_BYTES / 3) * 4, 'This file is larger than 8 MB. Keep the pages that matter, or save it smaller.');
+  .max(Math.ceil(LARGEST_PAPER_BYTES / 3) * 4, 'This file is larger than 8 MB. Remove pages, or save it smaller.');
 
 type PaperResult =
   { readonly ok: true; readonly value: documents.Paper } | { readonly ok: false; readonly reason: 'invalid'; readonly problem: string };
 
-/** A PDF states its version at the start and ends with its end mark; a page of HTML that only begins like one does not. */
+/** A PDF has its version at the start and its mark at the end. An HTML page with the same start has no such end. */
 function isPdf(bytes: Buffer): boolean {
   return /^%PDF-\d\.\d\s/.test(bytes.subarray(0, 9).toString('latin1')) && bytes.subarray(-1024).includes('%%EOF');
 }

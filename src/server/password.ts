@@ -5,7 +5,10 @@ export const hashPassword = (password: string): Promise<string> => hash(password
 
 let decoy: Promise<string> | undefined;
 
-/** Checks a password. With no hash it spends the same time on a decoy, so that answers do not tell which accounts exist. */
+/**
+ * Checks a password. Without a hash it spends the same time on a decoy. The timing then does not show which accounts
+ * exist.
+ */
 export async function passwordMatches(password: string, stored: string | undefined): Promise<boolean> {
   decoy ??= hashPassword('decoy password');
   const matches = await verify(stored ?? (await decoy), password).catch(() => false);

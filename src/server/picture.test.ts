@@ -23,7 +23,7 @@ describe('a picture made fit to keep', () => {
     const picture = await taken(await plain(60, 40).toFormat(format).toBuffer());
     expect([picture.width, picture.height, (await sharp(picture.bytes).metadata()).format]).toEqual([60, 40, 'jpeg']);
   });
-  it('turns it upright as the camera says', async () => {
+  it('rotates it upright by its orientation tag', async () => {
     const left = await sharp({ create: { width: 80, height: 40, channels: 3, background: '#ffffff' } })
       .composite([{ input: { create: { width: 20, height: 40, channels: 3, background: '#ff0000' } }, left: 0, top: 0 }])
       .jpeg()
@@ -62,11 +62,11 @@ describe('a picture made fit to keep', () => {
     const made = await preparePicture(await bytes());
     expect(made).toMatchObject({ ok: false, problem: expect.stringContaining('not a picture that can be read') });
   });
-  it('a small file that unpacks to a huge picture is told its pixels', async () => {
+  it('reports the pixels of a small file that decodes to a huge picture', async () => {
     const made = await preparePicture(await plain(16000, 9000).png({ compressionLevel: 9 }).toBuffer());
     expect(made).toMatchObject({ ok: false, problem: expect.stringContaining('50 million pixels') });
   });
-  it('what does not begin as a picture is refused before anything of it is read, however large', async () => {
+  it('refuses a file without the first bytes of a picture unread, at any size', async () => {
     const svg = Buffer.concat([Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><g>'), Buffer.alloc(18 * 1024 * 1024, '<g/>')]);
     // Read, it took nineteen seconds.
     seen.opened = 0;

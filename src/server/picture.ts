@@ -1,12 +1,12 @@
 import pLimit from 'p-limit';
 import sharp from 'sharp';
 
-/** Largest file taken in, and the longest edge that is kept: enough to set a mark to a pixel of half a millimetre on a deck. */
+/** Largest accepted file, and the longest stored edge: enough for marks within half a millimetre on a deck. */
 export const LARGEST_PICTURE_BYTES = 20 * 1024 * 1024;
 const LONGEST_EDGE_PX = 2400;
 /**
- * A small file can unpack into a huge picture. So many pixels at four bytes are 200 MB, which is what the server has to spare beside all else; they
- * are more than a usual phone takes.
+ * A small file can decode into a huge picture. This number of pixels at four bytes is 200 MB, which is the free memory
+ * of the server.
  */
 const MOST_PIXELS = 50e6;
 /** Longest that one picture may take, s. */
@@ -30,14 +30,17 @@ const TOO_MANY_PIXELS = 'This picture has more than 50 million pixels. Take it a
 const TOO_SLOW = 'This picture takes too long to read. Take it at a lower resolution, or save it again as JPEG. Your entries are saved.';
 export const TOO_LARGE = 'This picture is larger than 20 MB. Take it at a lower resolution, or crop it. Your entries are saved.';
 
-/** What the three formats begin with: anything else is not so much as looked at. */
+/** First bytes of the three formats. Any other file is refused unread. */
 const MAGIC: readonly ((bytes: Buffer) => boolean)[] = [
   (b) => b.subarray(0, 3).equals(Buffer.from([0xff, 0xd8, 0xff])),
   (b) => b.subarray(0, 8).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a])),
   (b) => b.subarray(0, 4).toString('latin1') === 'RIFF' && b.subarray(8, 12).toString('latin1') === 'WEBP',
 ];
 
-/** Makes a picture fit to keep: turned upright as its camera says, shrunk, and without anything else that was stored in it, such as where it was taken. */
+/**
+ * Prepares a picture for storage: upright by its orientation tag, reduced, and without other metadata such as the
+ * place.
+ */
 export async function preparePicture(bytes: Buffer): Promise<PictureResult> {
   if (bytes.length === 0) return { ok: false, problem: 'The file is empty. Choose the photo again.' };
   if (bytes.length > LARGEST_PICTURE_BYTES) return { ok: false, problem: TOO_LARGE };

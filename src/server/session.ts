@@ -14,7 +14,7 @@ const SESSION_DAYS = 14;
 
 async function cookie() {
   const all = await cookies();
-  // The same cookies: only what may be left out of one is typed differently on either side.
+  // Same cookies: only their optional fields have different types on both sides.
   const set: { (name: string, value: string, cookie?: object): void; (cookie: object): void } = (...given: unknown[]) =>
     void all.set(...(given as Parameters<typeof all.set>));
   const jar = { get: (name: string) => all.get(name), set };
@@ -28,7 +28,7 @@ async function cookie() {
   });
 }
 
-/** Whoever is signed in, read once a request; null for a stranger, an expired session or a person shut out. */
+/** Signed-in person, read once per request. Null for a stranger, an expired session or a deactivated person. */
 export const currentPerson = cache(async (): Promise<(Person & { sessionId: string }) | null> => {
   const { sessionId } = await cookie();
   if (!sessionId) return null;
@@ -49,7 +49,7 @@ const RANK: Readonly<Record<Role, number>> = { viewer: 0, technician: 1, owner: 
 /** True where a role includes another: an owner may do all that a technician may. */
 export const hasRole = (role: Role, needed: Role): boolean => RANK[role] >= RANK[needed];
 
-export async function beginSession(personId: number): Promise<void> {
+export async function startSession(personId: number): Promise<void> {
   const now = new Date();
   const sealed = await cookie();
   // Signing in again on one device ends the session that it had.

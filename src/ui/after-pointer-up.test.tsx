@@ -11,7 +11,7 @@ function Button() {
 describe('what waits for a press to end', () => {
   beforeEach(() => void vi.useFakeTimers());
   afterEach(() => void vi.useRealTimers());
-  it('is done at once where nothing is pressed', () => {
+  it('runs immediately if nothing is pressed', () => {
     render(<Button />);
     const done = vi.fn();
     afterPointerUp(done);

@@ -3,7 +3,7 @@
 let down = false;
 let watching = false;
 
-/** Begins to watch whether a finger or button is down; once for the page. */
+/** Starts tracking whether a finger or button is down. Once per page. */
 export function watchPress(): void {
   if (watching) return;
   watching = true;
@@ -15,12 +15,12 @@ export function watchPress(): void {
     window.addEventListener(event, () => (down = is), true);
 }
 
-/** What comes after a press ends: its click has been given out by then, ms. */
+/** Delay after the end of a press, ms. Its click has been dispatched by then. */
 const AFTER_MS = 60;
 
 /**
- * Does something once nothing is pressed: at once, or after the press that is under way and its click. What moves under a press takes the click from the
- * button that was pressed.
+ * Runs a function while no pointer is down: immediately, or after the current press and its click. A layout change
+ * during a press would lose the click.
  */
 export function afterPointerUp(act: () => void): void {
   if (!down) return act();

@@ -2,7 +2,7 @@
 
 import Alert from '@mui/material/Alert';
 import { useEffect, useSyncExternalStore } from 'react';
-import { KEPT_AT, PAGES } from '@/workers/kept-pages';
+import { CACHED_AT, PAGES } from '@/workers/cached-pages';
 import { Moment } from './when';
 
 /** A page that stays open so long is copied, ms; and not again within so long. */
@@ -11,8 +11,8 @@ const FRESH_MS = 10 * 60_000;
 
 const copies = () => ('caches' in window ? caches.open(PAGES) : Promise.reject(new Error('no copies are stored here')));
 
-/** Whether the device has a copy of a page. */
-export const isKept = (href: string): Promise<boolean> =>
+/** True if the device has a copy of a page. */
+export const isCached = (href: string): Promise<boolean> =>
   copies()
     .then((kept) => kept.match(href, { ignoreVary: true, ignoreSearch: true }))
     .then(
@@ -35,7 +35,7 @@ async function keepCopy(href: string): Promise<void> {
 const kept = () => process.env.NODE_ENV === 'production' && 'serviceWorker' in navigator;
 
 /** Keeps a copy of every page that is stayed at, so that it can be opened again without network. Nothing where the browser has no such store. */
-export function useKeptPages(path: string): void {
+export function useCachedPages(path: string): void {
   useEffect(() => {
     if (!kept()) return;
     navigator.serviceWorker.register('/service-worker.js').catch(() => undefined);
@@ -48,13 +48,13 @@ export function useKeptPages(path: string): void {
 }
 
 /** When the copy was made that this document came from; null where the server answered. */
-export const keptAt = (): string | null => (typeof document === 'undefined' ? null : document.documentElement.getAttribute(KEPT_AT));
+export const cachedAt = (): string | null => (typeof document === 'undefined' ? null : document.documentElement.getAttribute(CACHED_AT));
 
 const never = () => () => undefined;
 
-/** Says that a page is a copy, and how old. */
+/** Note that a page is a copy, with its age. */
 export function CachedPage() {
-  const at = useSyncExternalStore(never, keptAt, () => null);
+  const at = useSyncExternalStore(never, cachedAt, () => null);
   return (
     at && (
       <Alert severity="warning" variant="outlined" sx={{ m: 1.5, mb: 0 }}>

@@ -34,7 +34,7 @@ const look = (on: boolean, big: boolean) => ({
   '&.Mui-disabled': { opacity: 0.55 },
 });
 
-/** One of a few, all of them in sight: a tap chooses, arrow keys move. */
+/** A choice of few options, all visible. A tap selects, arrow keys move. */
 export function Choices<T extends string>({
   label,
   options,

@@ -13,7 +13,7 @@ interface ClashDialogProps {
   readonly title: string;
   /** Who, when, and what of both is still there. */
   readonly children: ReactNode;
-  /** What both changed, or in what the two differ. */
+  /** Fields that both changed, or that differ. */
   readonly points: readonly string[];
   readonly onTheirs: () => void;
   readonly onMine: () => void;
@@ -41,10 +41,10 @@ export function ClashDialog({ title, children, points, onTheirs, onMine, later }
       <DialogActions sx={{ p: 2, flexWrap: 'wrap', gap: 1 }}>
         {later && <Button onClick={later.onClose}>{later.words}</Button>}
         <Button variant="outlined" onClick={onTheirs}>
-          Take theirs
+          Use their version
         </Button>
         <Button variant="contained" onClick={onMine}>
-          Save mine instead
+          Save my version
         </Button>
       </DialogActions>
     </Dialog>

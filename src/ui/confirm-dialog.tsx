@@ -10,27 +10,27 @@ import type { ReactNode } from 'react';
 interface ConfirmDialogProps {
   readonly open: boolean;
   readonly title: string;
-  /** What comes of it. */
+  /** Consequence. */
   readonly children: ReactNode;
-  /** Words of the two buttons: the act, and leaving things as they are. */
-  readonly act: string;
+  /** Labels of the two buttons: the action, and cancel. */
+  readonly action: string;
   readonly leave: string;
-  /** The act takes something away. */
+  /** The action deletes something. */
   readonly removes?: boolean;
-  readonly onAct: () => void;
+  readonly onConfirm: () => void;
   readonly onClose: () => void;
 }
 
-/** A question before an act that is not lightly undone. */
-export function ConfirmDialog({ open, title, children, act, leave, removes, onAct, onClose }: ConfirmDialogProps) {
+/** Confirmation of an action that cannot be undone easily. */
+export function ConfirmDialog({ open, title, children, action, leave, removes, onConfirm, onClose }: ConfirmDialogProps) {
   return (
     <Dialog open={open} onClose={onClose} fullWidth maxWidth="xs">
       <DialogTitle>{title}</DialogTitle>
       <DialogContent>{children}</DialogContent>
       <DialogActions sx={{ p: 2 }}>
         <Button onClick={onClose}>{leave}</Button>
-        <Button variant="contained" color={removes ? 'error' : 'primary'} onClick={onAct}>
-          {act}
+        <Button variant="contained" color={removes ? 'error' : 'primary'} onClick={onConfirm}>
+          {action}
         </Button>
       </DialogActions>
     </Dialog>

@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from 'react';
 
-/** A value once it has not changed for a while: what is typed, once the typing rests. The first is there at once. */
+/** A value after it has not changed for a while, such as typed text. The first value is returned immediately. */
 export function useDebouncedValue<T>(value: T, ms: number): T {
   const [rested, setRested] = useState(value);
   useEffect(() => {

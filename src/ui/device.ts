@@ -4,8 +4,8 @@ import { createContext, useContext, useMemo } from 'react';
 import { readStored, type Form } from '@/core/stored';
 
 /**
- * What is kept on a device until the server has it belongs to the person who wrote it: another who signs in there does not see it, and it goes when
- * its writer signs out.
+ * Data on a device before the server has it belongs to its author. Another person cannot see it. It is deleted when its
+ * author signs out.
  */
 const OwnerContext = createContext('nobody');
 export const DeviceOwner = OwnerContext.Provider;
@@ -14,18 +14,18 @@ const prefixOf = (owner: string) => `taut-of-${owner}-`;
 
 /** A place on this device for one thing of the person who is signed in. */
 export interface Place<T> {
-  /** What lies there, if it still reads; what does not is left where it is. */
+  /** Stored value, if it is readable. An unreadable one is not changed. */
   readonly read: () => T | null;
   /** False where the device holds no more: it is then on the screen alone. */
   readonly keep: (value: T) => boolean;
   readonly forget: () => void;
 }
 
-/** What is kept under a name: the version of its form, and the value. */
-const isKept = (value: unknown): value is { readonly v: number; readonly value: unknown } =>
+/** A stored value with the version of its form. */
+const isCached = (value: unknown): value is { readonly v: number; readonly value: unknown } =>
   typeof value === 'object' && value !== null && 'v' in value && typeof value.v === 'number' && 'value' in value;
 
-/** @param form constant, since the place is made anew when it changes */
+/** @param form must be constant, since a change creates a new store */
 export function usePlace<T>(form: Form<T>, name: string): Place<T> {
   const key = prefixOf(useContext(OwnerContext)) + name;
   return useMemo(
@@ -39,7 +39,7 @@ export function usePlace<T>(form: Form<T>, name: string): Place<T> {
         } catch {
           return null;
         }
-        if (!isKept(kept)) return null;
+        if (!isCached(kept)) return null;
         const read = readStored(form, kept.v, kept.value);
         return read.ok ? read.value : null;
       },
@@ -63,8 +63,8 @@ const keysOf = (owner: string): string[] =>
   );
 
 /** How many unsaved things of a person this device keeps. */
-export const keptBy = (owner: string): number => keysOf(owner).length;
+export const storedKeysOf = (owner: string): number => keysOf(owner).length;
 
-export function forgetKeptBy(owner: string): void {
+export function forgetStoredOf(owner: string): void {
   for (const key of keysOf(owner)) localStorage.removeItem(key);
 }

@@ -11,11 +11,11 @@ import { show } from './test-shell';
 
 const press = (name: string) => userEvent.click(screen.getByRole('button', { name }));
 
-describe('a question before an act', () => {
+describe('a confirmation', () => {
   const open = (shown = true) => {
     const [act, close] = [vi.fn(), vi.fn()];
     show(
-      <ConfirmDialog open={shown} title="Remove it?" act="Remove it" leave="Cancel" removes onAct={act} onClose={close}>
+      <ConfirmDialog open={shown} title="Remove it?" action="Remove it" leave="Cancel" removes onConfirm={act} onClose={close}>
         It goes for good.
       </ConfirmDialog>,
     );
@@ -38,7 +38,7 @@ describe('two people’s changes', () => {
   const points = Array.from({ length: 13 }, (_, i) => `Pulley ${i} differs`);
   it('are listed as far as a screen holds them, and the rest is counted', () => {
     show(
-      <ClashDialog title="Someone else changed this" points={points} onTheirs={vi.fn()} onMine={vi.fn()}>
+      <ClashDialog title="Another user changed this" points={points} onTheirs={vi.fn()} onMine={vi.fn()}>
         Ines saved it.
       </ClashDialog>,
     );
@@ -48,24 +48,24 @@ describe('two people’s changes', () => {
   it('where one must be chosen, Escape chooses none', async () => {
     const [theirs, mine] = [vi.fn(), vi.fn()];
     show(
-      <ClashDialog title="Someone else changed this" points={[]} onTheirs={theirs} onMine={mine}>
+      <ClashDialog title="Another user changed this" points={[]} onTheirs={theirs} onMine={mine}>
         Ines saved it.
       </ClashDialog>,
     );
     await userEvent.keyboard('{Escape}');
     expect(screen.getByRole('dialog')).toBeTruthy();
-    await press('Take theirs');
-    await press('Save mine instead');
+    await press('Use their version');
+    await press('Save my version');
     expect([theirs.mock.calls.length, mine.mock.calls.length]).toEqual([1, 1]);
   });
   it('where the choice can wait it has its button', async () => {
     const later = vi.fn();
     show(
-      <ClashDialog title="t" points={[]} onTheirs={vi.fn()} onMine={vi.fn()} later={{ words: 'Go on drawing', onClose: later }}>
+      <ClashDialog title="t" points={[]} onTheirs={vi.fn()} onMine={vi.fn()} later={{ words: 'Continue drawing', onClose: later }}>
         x
       </ClashDialog>,
     );
-    await press('Go on drawing');
+    await press('Continue drawing');
     expect(later).toHaveBeenCalled();
   });
 });
@@ -111,17 +111,17 @@ describe('a list of the server’s', () => {
         row={(r) => ({ key: r.id, href: `/drives/${r.id}`, cells: [r.name] })}
       />,
     );
-  it('with nothing to list says what belongs here, and offers no search', () => {
+  it('shows the purpose of an empty list, and no search', () => {
     open(listing({ blank: true }));
     expect([screen.queryByText('Nothing drawn yet') !== null, screen.queryByLabelText('Find a drive')]).toEqual([true, null]);
   });
-  it('with nothing found says what was sought', () => {
+  it('shows the search text if nothing is found', () => {
     open(listing({ ask: { find: 'zebra', page: 1 } }));
-    expect(screen.getByText('No drive here is called “zebra”.')).toBeTruthy();
+    expect(screen.getByText('No drive matches “zebra”.')).toBeTruthy();
   });
-  it('while it is being asked nothing is said to be missing', () => {
+  it('reports nothing as missing while it is loading', () => {
     open(listing({ ask: { find: 'zebra', page: 1 }, busy: true }));
-    expect(screen.queryByText(/No drive here/)).toBeNull();
+    expect(screen.queryByText(/No drive matches/)).toBeNull();
   });
   it('its rows lead on, and the next page is asked for', async () => {
     const of = listing({ rows: [{ id: 7, name: 'Rider' }], total: 90 });
@@ -133,7 +133,7 @@ describe('a list of the server’s', () => {
 });
 
 describe('a picture to be taken', () => {
-  it('hands on the file, and can be given the same again', async () => {
+  it('passes on the file, and accepts the same again', async () => {
     const taken = vi.fn();
     show(<PhotoButton words="Picture" camera disabled={false} onFile={taken} />);
     const input = screen.getByLabelText('Photo from the camera') as HTMLInputElement;

@@ -9,8 +9,8 @@ const nothing = () => () => undefined;
 const textForm: Form<string> = { what: 'this draft', version: 1, upgrades: {}, check: bySchema(z.string()) };
 
 /**
- * Text that survives a reload, a lost connection or a wrong turn: kept on this device until it is saved. Returns the text, its setter and how to
- * forget it.
+ * Text that survives a reload, a lost connection or a wrong link: stored on this device until it is saved. Returns the
+ * text, its setter, and a function that deletes it.
  */
 export function useDraft(name: string): [string, (text: string) => void, () => void] {
   const place = usePlace(textForm, name);
@@ -32,8 +32,8 @@ export function useDraft(name: string): [string, (text: string) => void, () => v
 }
 
 /**
- * What is being entered in a form, kept likewise until it is written. Null where nothing is, or what lies there no longer reads.
- * @param shape constant, since what is kept is read anew when it changes
+ * Same for the input of a form, until it is saved. Null if there is none, or if it is unreadable.
+ * @param shape must be constant, since a change reads the store again
  */
 export function useDraftOf<T>(name: string, shape: z.ZodType<T>): [T | null, (value: T | null) => void] {
   const [kept, keep] = useDraft(name);

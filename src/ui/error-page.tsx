@@ -9,9 +9,9 @@ export function ErrorPage({ onAgain }: { onAgain: () => void }) {
     <Page title="This page could not be loaded">
       <Empty
         title="The server did not answer correctly"
-        act={
+        action={
           <Button variant="contained" onClick={onAgain}>
-            Load it again
+            Reload page
           </Button>
         }
       >

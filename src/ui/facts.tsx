@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import type { ReactNode } from 'react';
 
-/** Names and what stands for them, two columns; what is empty is left out. */
+/** Labels and values in two columns, without empty ones. */
 export function Facts({ rows, ink = 'var(--ts-quiet)' }: { rows: readonly (readonly [string, ReactNode])[]; ink?: string }) {
   return (
     <Box

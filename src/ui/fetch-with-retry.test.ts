@@ -6,7 +6,7 @@ const lost = () => Promise.reject(new TypeError('Failed to fetch'));
 const page = { headers: { rsc: '1' } };
 const well = () => Promise.resolve(true);
 
-describe('a page asked for while the network is gone', () => {
+describe('a page requested without a network', () => {
   const listeners = new Set<() => void>();
   beforeEach(() => {
     vi.useFakeTimers();
@@ -23,7 +23,7 @@ describe('a page asked for while the network is gone', () => {
   });
   const settled = () => vi.advanceTimersByTimeAsync(0);
 
-  it('is waited for, told once, and asked again when the network is back or after a while', async () => {
+  it('is awaited, announced once, and requested again when the network returns or after a while', async () => {
     const inner = vi.fn<typeof fetch>().mockImplementationOnce(lost).mockImplementationOnce(lost).mockResolvedValue(answer);
     const waits = vi.fn();
     const read = fetchWithRetry(inner, () => Promise.resolve(false), waits, well)('/jobs/3', page);
@@ -74,7 +74,7 @@ describe('a page asked for while the network is gone', () => {
     await vi.advanceTimersByTimeAsync(2000);
     expect(await read).toBe(answer);
   });
-  it('that is not there, or is elsewhere, is no failure', async () => {
+  it('counts a missing or redirected page as an answer', async () => {
     for (const digest of ['NEXT_HTTP_ERROR_FALLBACK;404', 'NEXT_REDIRECT;replace;/sign-in;307;']) {
       const named = new Response(`0:{"f":[]}\n7:E{"digest":"${digest}"}\n`);
       expect(
@@ -87,7 +87,7 @@ describe('a page asked for while the network is gone', () => {
       ).toBe(named);
     }
   });
-  it('is given up where it can be loaded whole, or where nobody wants it any longer', async () => {
+  it('ends if it can be loaded whole, or if it is no longer needed', async () => {
     const inner = vi.fn<typeof fetch>().mockImplementation(lost);
     await expect(fetchWithRetry(inner, () => Promise.resolve(true), vi.fn(), well)('/shelf', page)).rejects.toThrow('Failed to fetch');
     const gone = fetchWithRetry(inner, () => Promise.resolve(false), vi.fn(), well)('/shelf', { ...page, signal: AbortSignal.abort() });
@@ -98,7 +98,7 @@ describe('a page asked for while the network is gone', () => {
     ['an act', { method: 'POST', headers: { rsc: '1' } }],
     ['a page asked for ahead', { headers: { rsc: '1', 'next-router-prefetch': '1' } }],
     ['anything else', undefined],
-  ])('%s fails at once', async (_, init) => {
+  ])('%s fails immediately', async (_, init) => {
     const inner = vi.fn<typeof fetch>().mockImplementation(lost);
     await expect(fetchWithRetry(inner, () => Promise.resolve(false), vi.fn(), well)('/x', init)).rejects.toThrow();
     expect(inner).toHaveBeenCalledTimes(1);

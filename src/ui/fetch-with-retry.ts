@@ -1,12 +1,12 @@
-/** What a page's content is asked for by, and what it is asked ahead by. */
+/** Headers of a request for page content, and of a prefetch. */
 const CONTENT = 'rsc';
 const AHEAD = 'next-router-prefetch';
-/** An answer that says that the server failed counts as the page once the server, by then in order, has given it this many times. */
+/** Number of failed answers, from a healthy server, after which the failure is accepted. */
 const UNWELL_TRIES = 3;
 const UNWELL = 500;
 /** A part of a page that failed on the server, in the router's own format. Parts that are not found or lead elsewhere have names instead of numbers. */
 const FAILED_PART = /(^|\n)[0-9a-f]+:E\{"digest":"(?!NEXT_)/;
-/** Asked again so often while nothing says that the network is back, ms. */
+/** Retry interval without an online event, ms. */
 const AGAIN_MS = 2000;
 
 const isBack = () =>
@@ -27,11 +27,11 @@ async function isWhole(answer: Response): Promise<boolean> {
 }
 
 /**
- * A fetch that waits for the network where the router asks for a page. The router takes a lost answer for a reason to load the whole page, which
- * without network ends in the browser's error page and takes with it what was being done on this one.
- * @param mayLoad whether that page can be loaded whole all the same, as from a copy on the device
- * @param waits told once where a page is waited for
- * @param isWell whether the server and its database answer; while they do not, no failed answer counts
+ * A fetch that waits for the network when the router requests a page. After a lost answer the router would load the
+ * whole page. Without a network, that ends in the error page of the browser and loses all input.
+ * @param mayLoad true if the page can be loaded whole, as from a copy on the device
+ * @param waits called once when a page must wait
+ * @param isWell true if the server and its database answer; before that, failed answers do not count
  */
 export function fetchWithRetry(
   inner: typeof fetch,

@@ -7,7 +7,7 @@ import Box from '@mui/material/Box';
 import type { ReactNode } from 'react';
 import { Icon } from './icons';
 
-/** A part of a page under its heading, folded away until it is wanted; what it amounts to stands in the heading. */
+/** A folded part of a page under its heading, with a summary in the heading. */
 export function Fold({
   title,
   says = '',
@@ -16,7 +16,7 @@ export function Fold({
   children,
 }: {
   title: string;
-  /** What it amounts to, in a few words. */
+  /** Summary, in a few words. */
   says?: ReactNode;
   open?: boolean;
   /** A long part that is drawn only while it is open. */
@@ -54,7 +54,7 @@ export function Fold({
   );
 }
 
-/** Folds that follow each other: two in a row at a desk, and over the full width while open. What is no fold takes the full width, too. */
+/** Consecutive folds: two in a row at a desk, and full width while open. Other content takes the full width too. */
 export function Folds({ children }: { children: ReactNode }) {
   return (
     <Box

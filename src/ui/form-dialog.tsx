@@ -10,16 +10,16 @@ import { useId, type FormEventHandler, type ReactNode } from 'react';
 
 interface FormDialogProps {
   readonly title: string;
-  /** The act, on its button. */
+  /** Label of the action button. */
   readonly submit: string;
   readonly onSubmit: FormEventHandler;
   readonly busy: boolean;
   readonly onClose: () => void;
   /** Two columns where there is room. */
   readonly wide?: boolean;
-  /** Said before the fields. */
+  /** Text before the fields. */
   readonly lead?: ReactNode;
-  /** Beside the buttons, at the other end. */
+  /** Content at the other end of the button row. */
   readonly aside?: ReactNode;
   readonly children: ReactNode;
 }

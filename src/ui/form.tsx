@@ -18,19 +18,27 @@ export function Field<V extends FieldValues>({
 }
 
 /** Why a form was refused, where no single field is to blame. */
-export function Refusal<V extends FieldValues>({ control, act, wide = false }: { control: Control<V>; act?: ReactNode; wide?: boolean }) {
+export function Refusal<V extends FieldValues>({
+  control,
+  action,
+  wide = false,
+}: {
+  control: Control<V>;
+  action?: ReactNode;
+  wide?: boolean;
+}) {
   const { errors } = useFormState({ control });
   if (!errors.root?.message) return null;
   return (
-    <Alert severity="warning" variant="outlined" action={act} {...(wide ? { sx: { gridColumn: '1 / -1' } } : {})}>
+    <Alert severity="warning" variant="outlined" action={action} {...(wide ? { sx: { gridColumn: '1 / -1' } } : {})}>
       {errors.root.message}
     </Alert>
   );
 }
 
 /**
- * Puts what was refused beside its field, or above the form where it is about none of them.
- * @param fields of the form, by which the place that the server names is known
+ * Shows a refusal next to its field, or above the form if it concerns none.
+ * @param fields of the form, for matching the path from the server
  */
 export function placeRefusal<V extends FieldValues>(
   setError: UseFormSetError<V>,

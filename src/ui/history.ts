@@ -22,7 +22,7 @@ export type HistoryStep<T> =
 
 const DEEPEST = 200;
 
-export const begin = <T>(now: T): History<T> => ({ past: [], now, future: [], key: null });
+export const startHistory = <T>(now: T): History<T> => ({ past: [], now, future: [], key: null });
 
 export function step<T>(history: History<T>, did: HistoryStep<T>): History<T> {
   const { past, now, future } = history;
@@ -63,7 +63,7 @@ const inText = (target: EventTarget | null) => target instanceof HTMLInputElemen
 
 /** A value that can be undone and redone, also by Ctrl Z; in a text field those keys are the field's own. */
 export function useHistory<T>(start: T): Undoable<T> {
-  const [history, did] = useReducer(step<T>, start, begin<T>);
+  const [history, did] = useReducer(step<T>, start, startHistory<T>);
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       if ((!event.ctrlKey && !event.metaKey) || event.key.toLowerCase() !== 'z' || inText(event.target)) return;

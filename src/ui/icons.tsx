@@ -23,7 +23,7 @@ import {
 } from 'lucide-react';
 import type { SVGProps } from 'react';
 
-/** What a trade has of its own, drawn here on the kept set's 24 grid: each shows the thing itself. */
+/** Icons of the trade, drawn on the 24 grid of the icon set. Each shows the part itself. */
 const own = {
   bench: (
     <>
@@ -104,7 +104,7 @@ export type IconName = keyof typeof own | keyof typeof kept;
 
 const STROKE = 1.8;
 
-/** Decorative: the label beside it, or the button's own, says what it is. */
+/** Decorative: the label next to it, or that of the button, has the meaning. */
 export function Icon({ name, size = 22, ...rest }: { name: IconName; size?: number } & Omit<SVGProps<SVGSVGElement>, 'ref'>) {
   if (name in kept) {
     const Kept = kept[name as keyof typeof kept];

@@ -10,7 +10,7 @@ export interface Latest<Answer, Request = unknown> {
   readonly pending: boolean;
   /** The last request broke off: what is shown is older than what was asked. */
   readonly failed: boolean;
-  /** Asks once more. */
+  /** Requests again. */
   readonly again: () => void;
 }
 

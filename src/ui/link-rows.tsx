@@ -4,22 +4,22 @@ import type { CSSProperties, ReactNode } from 'react';
 export interface LinkRow {
   readonly key: number;
   readonly href: string;
-  /** What it is called, and whatever else fits the columns. */
+  /** Its name, and further cells of the columns. */
   readonly cells: readonly ReactNode[];
 }
 
 interface LinkRowsProps {
   readonly rows: readonly LinkRow[];
   readonly columns: string;
-  /** Columns on a phone: one under the other unless said. */
+  /** Columns on a phone: one below the other by default. */
   readonly narrow?: string;
-  /** On a phone, the column that all but the first two cells stand in. */
+  /** On a phone, the column of all cells after the first two. */
   readonly rest?: number;
   /** Framed as a card, or plain under a heading of their own. */
   readonly framed?: boolean;
 }
 
-/** A list whose every row leads somewhere. */
+/** A list in which every row is a link. */
 export function LinkRows({ rows, columns, narrow = '1fr', rest, framed = true }: LinkRowsProps) {
   return (
     <ul
@@ -28,7 +28,7 @@ export function LinkRows({ rows, columns, narrow = '1fr', rest, framed = true }:
     >
       {rows.map((row) => (
         <li key={row.key}>
-          {/* A page of a list is no reason to fetch fifty others ahead. */}
+          {/* Without prefetch, since a list has fifty links. */}
           <Link href={row.href} prefetch={false} className="ts-row">
             {row.cells.map((cell, i) => (
               <div key={i} className={i === 0 && framed ? 'ts-name' : undefined}>
@@ -42,7 +42,7 @@ export function LinkRows({ rows, columns, narrow = '1fr', rest, framed = true }:
   );
 }
 
-/** Beside the name of a row: softer. */
+/** Secondary text of a row. */
 export function Quiet({ children }: { children: ReactNode }) {
   return <span className="ts-quiet ts-small">{children}</span>;
 }

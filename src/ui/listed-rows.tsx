@@ -9,7 +9,7 @@ interface ListedRowsProps<T> {
   readonly listing: Listing<T>;
   /** Label of the field that narrows it. */
   readonly find: string;
-  /** What one row is called where none is found: “drive”. */
+  /** Name of one row in the empty message: “drive”. */
   readonly one: string;
   /** In place of it all where there is nothing to list yet. */
   readonly empty: ReactNode;
@@ -18,7 +18,7 @@ interface ListedRowsProps<T> {
   readonly narrow?: string;
 }
 
-/** A list that is searched and paged by the server, with what stands there while it is empty. */
+/** A list that the server searches and pages, with its empty state. */
 export function ListedRows<T>({ listing, find, one, empty, row, ...columns }: ListedRowsProps<T>) {
   if (listing.blank) return empty;
   return (
@@ -27,7 +27,7 @@ export function ListedRows<T>({ listing, find, one, empty, row, ...columns }: Li
       {listing.rows.length > 0 && <LinkRows {...columns} rows={listing.rows.map(row)} />}
       {listing.rows.length === 0 && !listing.busy && (
         <Typography sx={{ mt: 2, color: 'var(--ts-quiet)' }}>
-          No {one} here is called “{listing.ask.find}”.
+          No {one} matches “{listing.ask.find}”.
         </Typography>
       )}
       <Pager listing={listing} />

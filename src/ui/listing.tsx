@@ -28,7 +28,7 @@ export interface Listing<T> extends ListedPage<T> {
   readonly setPage: (page: number) => void;
   readonly busy: boolean;
   readonly reading: Reading<ListedPage<T>>;
-  /** There is nothing to list, whatever is asked for. */
+  /** There is nothing to list, regardless of the search. */
   readonly blank: boolean;
 }
 
@@ -36,10 +36,10 @@ export interface Listing<T> extends ListedPage<T> {
 const REST_MS = 180;
 
 /**
- * A list that the server searches and hands out page by page. What was listed stays until the next answer is there; the newest question counts.
- * What is asked stands in the address, so that a reload and a way back show the same.
- * @param of what is listed, by which answers are kept
- * @param first what the server listed with the page itself, as `asked`
+ * A list that the server searches and pages. Old rows stay until the next answer arrives. The newest request counts.
+ * The search is in the address, so that a reload and Back show the same.
+ * @param of kind of rows, as the cache key
+ * @param first rows sent with the page, for `asked`
  */
 export function useListing<T>(
   of: string,

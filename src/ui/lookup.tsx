@@ -10,7 +10,7 @@ import { useDebouncedValue } from './debounced-value';
 export interface Choice {
   readonly id: number;
   readonly label: string;
-  /** Beside the label, to tell two of one name apart. */
+  /** Next to the label, to separate equal names. */
   readonly detail?: string;
 }
 
@@ -18,8 +18,8 @@ const REST_MS = 180;
 const NOTHING: readonly Choice[] = [];
 
 /**
- * Choices that fit what is typed, asked of the server once the field is used and the typing rests.
- * @param of what is looked up, by which answers are kept
+ * Options that match the typed text, requested once the field is used and typing pauses.
+ * @param of kind of option, as the cache key
  */
 export function useChoices(of: string, find: (text: string) => Promise<ReadAnswer<readonly Choice[]>>) {
   const [text, setText] = useState<string | null>(null);
@@ -43,7 +43,7 @@ interface LookupProps {
   readonly helperText?: string | undefined;
 }
 
-/** A choice in the list, with what tells two of one name apart. */
+/** An option of the list, with a detail that separates equal names. */
 export const choiceOption = ({ key, ...props }: HTMLAttributes<HTMLLIElement> & { key: Key }, c: Choice) => (
   <Box component="li" key={key} {...props}>
     {c.label}
@@ -68,8 +68,8 @@ export function Lookup({ label, value, onChoose, of, find, error = false, helper
       getOptionLabel={(c) => c.label}
       getOptionKey={(c) => c.id}
       isOptionEqualToValue={(a, b) => a.id === b.id}
-      noOptionsText={problem ?? 'Nothing here is called that.'}
-      loadingText="Looking …"
+      noOptionsText={problem ?? 'Nothing has this name.'}
+      loadingText="Loading…"
       // Opened by typing it has been asked already, for what was typed.
       onOpen={(event) => event.type !== 'change' && ask('')}
       onInputChange={(_, text, why) => why === 'input' && ask(text)}

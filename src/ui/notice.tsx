@@ -7,14 +7,14 @@ import { createContext, useCallback, useContext, useState, type ReactNode } from
 
 export interface Notice {
   readonly text: string;
-  /** A refusal stays until it is read; a success goes by itself. */
+  /** A refusal stays until it is dismissed. A success disappears by itself. */
   readonly tone: 'done' | 'waiting' | 'refused';
   readonly undo?: () => void;
 }
 
 const SEVERITY = { done: 'success', waiting: 'info', refused: 'warning' } as const;
 
-/** How long it stands, ms. What can be undone stands until a hand is wiped and on the screen. */
+/** Time on screen, ms. A change that can be undone stays long enough to wipe a hand. */
 const staysMs = ({ tone, undo }: Notice): number | null => (tone === 'refused' ? null : undo ? 30_000 : 8_000);
 
 const NoticeContext = createContext<(notice: Notice) => void>(() => undefined);
@@ -33,7 +33,7 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
         autoHideDuration={notice ? staysMs(notice) : null}
         onClose={(_, why) => why !== 'clickaway' && close()}
         anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}
-        // On a phone the foot holds the next act and the rail: the line comes in at the top.
+        // On a phone the bottom holds the next action and the rail, so the notice is at the top.
         sx={{ '@media (max-width:599px)': { top: 8, bottom: 'auto' } }}
       >
         <Alert

@@ -8,29 +8,29 @@ import { useUnits } from './units';
 
 export interface NumberFieldProps extends Omit<TextFieldProps, 'value' | 'onChange' | 'error' | 'defaultValue' | 'slotProps'> {
   readonly dimension: Dimension;
-  /** In the core's unit; null where nothing has been given yet. */
+  /** In the unit of the core. Null before any input. */
   readonly value: number | null;
   /**
-   * Called with a value that reads whole, once typing rests or the field is left, and the text as typed; with null where the field was emptied.
-   * What is refused calls nothing; a beginning of it that was taken while typing rested is taken back first.
+   * Called with a complete value and its text, once typing pauses or the field is left. Called with null for an empty
+   * field. Refused text calls nothing. If a prefix of it was passed on during a pause, that value is withdrawn first.
    */
   readonly onValue: (value: number | null, typed: string) => void;
   readonly min?: number;
   readonly max?: number;
-  /** A value that may be left out. */
+  /** An optional value. */
   readonly optional?: boolean;
   /** How it was typed, to be shown again just so where it still reads as the value does. */
   readonly typed?: string | null;
-  /** Said in place of the label where that alone does not tell which of many this is; begins with the label. */
+  /** Replaces the label for screen readers if several fields have the same one. It starts with the label. */
   readonly ariaLabel?: string;
 }
 
-/** Typing that rests this long is taken, ms: the beginning of a longer number seldom stands so long. */
+/** Pause after which typed text is passed on, ms. The start of a longer number rarely stays this long. */
 const REST_MS = 500;
 
 /**
- * Takes what a hand writes (`51 3/8`, `4 ft 3 3/8`, `12 lb`), shows how it was read in the other unit, steps by its last digit with the arrow
- * keys, and keeps what was typed while it cannot be read.
+ * Number field for typed values (`51 3/8`, `4 ft 3 3/8`, `12 lb`). It shows the value in the other unit. Arrow keys
+ * step the last digit. Unreadable text stays in the field.
  */
 export function NumberField({
   dimension,
@@ -67,7 +67,7 @@ export function NumberField({
   const text = draft?.text ?? shown();
   const options = { ...(assumed ? { assumed } : {}), ...(min === undefined ? {} : { min }), ...(max === undefined ? {} : { max }) };
 
-  /** What stood before this spell of typing, and what of it has been passed on since. */
+  /** Value before this spell of typing, and the part of it that was passed on. */
   const before = useRef<{ value: number | null; typed: string; passed: boolean } | null>(null);
   const waiting = useRef<{ timer: ReturnType<typeof setTimeout>; pass: () => void } | null>(null);
   const tell = useRef(onValue);
@@ -82,7 +82,7 @@ export function NumberField({
     pass();
   };
   useEffect(watchPress, []);
-  // A field that goes away with its last word still resting passes it on first.
+  // A field that is removed during the pause passes its value on first.
   useEffect(
     () => () => {
       if (!waiting.current) return;
@@ -142,7 +142,8 @@ export function NumberField({
         settle();
         if (draft && !draft.problem) {
           before.current = null;
-          // Its line of how it was read goes with the draft: under a press that would move the button that is pressed. Typed on meanwhile, it stays.
+          // Its line with the other unit is removed with the draft. During a press this would move the pressed button.
+          // If typing continues, it stays.
           afterPointerUp(() => setDraft((now) => (now === draft ? null : now)));
         }
         onBlur?.(event);

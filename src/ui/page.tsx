@@ -2,8 +2,8 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 
-/** A place: its name, one line about it, the acts that belong to it, and its work. */
-export function Page({ title, lead, acts, children }: { title: string; lead?: ReactNode; acts?: ReactNode; children: ReactNode }) {
+/** A page: its name, one line about it, its actions, and its content. */
+export function Page({ title, lead, actions, children }: { title: string; lead?: ReactNode; actions?: ReactNode; children: ReactNode }) {
   return (
     <Box sx={{ p: { xs: 1.5, sm: 2.5 }, width: '100%', maxWidth: 1320 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 3, rowGap: 1, mb: 2 }}>
@@ -15,9 +15,9 @@ export function Page({ title, lead, acts, children }: { title: string; lead?: Re
             </Typography>
           )}
         </Box>
-        {acts && (
+        {actions && (
           <Box className="ts-screen-only" sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-            {acts}
+            {actions}
           </Box>
         )}
       </Box>
@@ -26,21 +26,21 @@ export function Page({ title, lead, acts, children }: { title: string; lead?: Re
   );
 }
 
-/** Nothing here yet: what belongs here, and the first act. */
-export function Empty({ title, children, act }: { title: string; children: ReactNode; act?: ReactNode }) {
+/** Empty state: its purpose, and the first action. */
+export function Empty({ title, children, action }: { title: string; children: ReactNode; action?: ReactNode }) {
   return (
     <Box sx={{ border: '1px dashed var(--ts-edge)', borderRadius: '4px', p: 4, maxWidth: 560 }}>
       <Typography variant="h2" sx={{ mb: 0.5 }}>
         {title}
       </Typography>
-      <Typography sx={{ color: 'var(--ts-quiet)', mb: act ? 2 : 0 }}>{children}</Typography>
-      {act}
+      <Typography sx={{ color: 'var(--ts-quiet)', mb: action ? 2 : 0 }}>{children}</Typography>
+      {action}
     </Box>
   );
 }
 
 /** A framed part of a page. */
-export function Card({ title, acts, children }: { title: string; acts?: ReactNode; children: ReactNode }) {
+export function Card({ title, actions, children }: { title: string; actions?: ReactNode; children: ReactNode }) {
   return (
     <Box
       component="section"
@@ -51,7 +51,7 @@ export function Card({ title, acts, children }: { title: string; acts?: ReactNod
         <Typography variant="h2" sx={{ mr: 'auto' }}>
           {title}
         </Typography>
-        {acts}
+        {actions}
       </Box>
       {children}
     </Box>

@@ -5,12 +5,12 @@ import { QueryClient, useQuery, useQueryClient, type QueryKey } from '@tanstack/
 import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
 import { del, get, set } from 'idb-keyval';
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
-import { keptAt } from './cached-page';
+import { cachedAt } from './cached-page';
 import { NO_ANSWER } from './outbox';
 
-/** What was read stays on the device for so long, ms. */
-const KEPT_MS = 7 * 86_400_000;
-/** A part of what is kept that changes whenever the shape of what is read does: then nothing of it is taken for today's. */
+/** Time that reads stay on the device, ms. */
+const STORED_MS = 7 * 86_400_000;
+/** Version of the stored reads. It changes with their shape, so that old ones are ignored. */
 const SHAPE = '3';
 
 const storage = {
@@ -20,7 +20,10 @@ const storage = {
 };
 const keyOf = (owner: number) => `taut-reads-${owner}`;
 
-/** Everything that screens read, in one place: what was read last is shown until the server says otherwise, also after a reload without network. */
+/**
+ * Cache of all reads of screens. The last value is shown until the server answers, also after a reload without a
+ * network.
+ */
 export function ReadsProvider({
   owner,
   onRestored,
@@ -39,7 +42,7 @@ export function ReadsProvider({
             networkMode: 'always',
             retry: false,
             staleTime: 0,
-            gcTime: KEPT_MS,
+            gcTime: STORED_MS,
             refetchOnWindowFocus: false,
             refetchOnMount: true,
           },
@@ -47,7 +50,7 @@ export function ReadsProvider({
       }),
   );
   const options = useMemo(
-    () => ({ persister: createAsyncStoragePersister({ storage, key: keyOf(owner) }), maxAge: KEPT_MS, buster: SHAPE }),
+    () => ({ persister: createAsyncStoragePersister({ storage, key: keyOf(owner) }), maxAge: STORED_MS, buster: SHAPE }),
     [owner],
   );
   return (
@@ -63,12 +66,12 @@ export const forgetReads = (owner: number): Promise<void> => del(keyOf(owner)).c
 export type ReadAnswer<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: string };
 
 export interface Reading<T> {
-  /** What was read last; undefined until anything was. */
+  /** Last value. Undefined before the first. */
   readonly value: T | undefined;
   readonly busy: boolean;
-  /** What is shown was read under an earlier key and is held until this one's answer is there. */
+  /** The shown value belongs to an earlier key, until the answer for this one arrives. */
   readonly held: boolean;
-  /** Why what is shown may be old; null while it is what the server said last. */
+  /** Reason why the shown value may be old. Null if it is the latest of the server. */
   readonly problem: string | null;
   /** When what is shown was read, ISO. */
   readonly readAt: string | null;
@@ -84,16 +87,16 @@ async function valueOf<T>(load: () => Promise<ReadAnswer<T>>): Promise<T> {
   return answer.value;
 }
 
-/** What came with a page that is a copy is as old as that. */
+/** Data of a page that is a copy has the age of the copy. */
 function madeAt(): { updatedAt: number } | undefined {
-  const at = keptAt();
+  const at = cachedAt();
   return at === null ? undefined : { updatedAt: Date.parse(at) };
 }
 
 /**
- * Reads something of the server's through the one cache.
- * @param first what came with the page itself; where it comes anew and differs from what is held, the server is asked
- * @param hold shows what was read under the last key until the answer for the next is there
+ * Reads from the server through the cache.
+ * @param first value sent with the page; if it arrives again and differs from the cached one, the server is asked
+ * @param hold shows the value of the last key until the answer for the next arrives
  */
 export function useRead<T>(
   key: QueryKey,
@@ -109,7 +112,7 @@ export function useRead<T>(
     came.current = first;
     const key = JSON.parse(text) as QueryKey;
     if (!again) client.setQueryData(key, first, madeAt());
-    // A page that was asked for before an act and comes after it is older than what is held: the server says which is right.
+    // A page requested before a command and arriving after it is older than the cache, so the server is asked.
     else if (JSON.stringify(client.getQueryData(key)) !== JSON.stringify(first))
       void client.invalidateQueries({ queryKey: key, exact: true });
   }, [client, text, first]);
@@ -117,10 +120,10 @@ export function useRead<T>(
     queryKey: key,
     queryFn: () => valueOf(load),
     enabled: asked,
-    // What came with the page is as new as it gets.
+    // The value sent with the page is the newest.
     ...(first === undefined ? {} : { initialData: first, initialDataUpdatedAt: () => madeAt()?.updatedAt, staleTime: 5000 }),
   });
-  // What was read last, under whatever key: an answer that fails to come takes nothing away.
+  // Last value under any key, so that a missing answer removes nothing.
   const [last, setLast] = useState<T | undefined>(first);
   if (hold && query.data !== undefined && query.data !== last) setLast(query.data);
   const held = hold && query.data === undefined && last !== undefined;
@@ -134,7 +137,7 @@ export function useRead<T>(
   };
 }
 
-/** Marks everything that was read as old, so that what is on screen is read anew. */
+/** Marks all reads as stale, so that the visible ones are read again. */
 export function useRefetch(): () => void {
   const client = useQueryClient();
   return useMemo(() => () => void client.invalidateQueries(), [client]);

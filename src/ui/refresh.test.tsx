@@ -33,7 +33,7 @@ beforeEach(() => {
   window.history.replaceState(null, '', '/jobs/7');
 });
 
-it('reads once at a time, and once more for all that asked meanwhile', async () => {
+it('reads once at a time, and again for all requests in between', async () => {
   shown();
   await press('Read anew');
   await press('Read anew');

@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useTransition, type ReactNode } from 'react';
 
-/** What the page at hand asks in its address: a new place to go back from, or the same place. */
+/** Change of the address of the current page: a new history entry, or a replacement. */
 type PutAddress = (how: 'push' | 'replace', search: string) => void;
 
 interface Refresh {
@@ -17,9 +17,9 @@ const RefreshContext = createContext<Refresh>({
 });
 
 /**
- * Reads the page at hand from the server anew, one reading at a time and with its address left alone meanwhile: the router takes a reading that
- * another one cuts short, or that comes for another address than the one it began with, for a mismatch and loads the whole page, with which
- * everything half done on it would go. What is to stand in the address waits for the reading's end.
+ * Reads the current page from the server again, one read at a time, with a constant address. If a read is interrupted
+ * or the address changes during it, the router detects a mismatch. It then loads the whole page, which loses all input.
+ * Address changes therefore wait for the end of the read.
  */
 export function RefreshProvider({ children }: { children: ReactNode }) {
   const router = useRouter();

@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { startTransition, useCallback } from 'react';
 
-/** Reads a page that could not be read once more: the server is asked anew, and only then is it drawn. */
+/** Retries a page that failed: the server is asked first, and the page renders afterwards. */
 export function useRetry(reset: () => void): () => void {
   const router = useRouter();
   return useCallback(

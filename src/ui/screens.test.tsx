@@ -38,14 +38,14 @@ describe('a number field', () => {
       />
     );
   }
-  it('takes what a hand writes when it is left, and says how it was read in the other unit', async () => {
+  it('accepts typed text when it is left, and shows it in the other unit', async () => {
     const took = vi.fn();
     show(<Field onValue={took} />);
     await userEvent.type(screen.getByLabelText('Centre'), '51 3/8 in');
     await userEvent.tab();
     expect(took.mock.calls.at(-1)?.[0]).toBeCloseTo(1304.925, 6);
   });
-  it('that refuses changes nothing, keeps what was typed and says why', async () => {
+  it('changes nothing on a refusal, keeps the text and shows the reason', async () => {
     const took = vi.fn();
     show(<Field onValue={took} start={200} />);
     const field = screen.getByLabelText('Centre');
@@ -54,7 +54,7 @@ describe('a number field', () => {
     await userEvent.tab();
     expect((field as HTMLInputElement).value).toBe('12 bananas');
     expect(field.getAttribute('aria-invalid')).toBe('true');
-    // Whatever was taken while typing rested is taken back.
+    // A value passed on during a pause is withdrawn.
     expect(took.mock.calls.length === 0 || took.mock.calls.at(-1)?.[0] === 200).toBe(true);
   });
   it('keeps within its bounds', async () => {
@@ -113,7 +113,7 @@ describe('drafts', () => {
     );
   }
   const field = () => screen.getByLabelText('draft') as HTMLInputElement;
-  it('come back after a reload, to their writer alone, and go when they are saved', async () => {
+  it('are restored after a reload, for their author only, and deleted when they are saved', async () => {
     const first = show(<Draft name="note" />);
     await userEvent.type(field(), 'Groove shiny');
     first.unmount();
@@ -158,14 +158,14 @@ describe('what is read', () => {
     show(<Read load={load} first="from the page" />);
     expect(screen.getByText('from the page')).toBeTruthy();
     up = false;
-    // Nothing is said before anything went wrong.
+    // No message before an error.
     expect(screen.queryByRole('alert')).toBeNull();
   });
-  it('a refusal is told, with a way to ask again that mends it', async () => {
+  it('shows a refusal with a retry that succeeds', async () => {
     let up = false;
     const load = async () => (up ? { ok: true as const, value: 'there' } : { ok: false as const, problem: 'You are signed out.' });
     show(<Read load={load} />);
-    const alert = await screen.findByText(/You are signed out\. The thing was not read yet\./);
+    const alert = await screen.findByText(/You are signed out\. The thing is not loaded yet\./);
     up = true;
     await userEvent.click(within(alert.closest('[role=alert]') as HTMLElement).getByRole('button', { name: 'Try again' }));
     expect(await screen.findByText('there')).toBeTruthy();
@@ -197,7 +197,7 @@ describe('lists and lookups', () => {
     );
   }
   const rows = () => screen.getAllByRole('listitem').map((li) => li.textContent);
-  it('pages forth and back, and says where one is, also in the address', async () => {
+  it('pages back and forth, and shows the position, also in the address', async () => {
     show(<List />);
     await userEvent.click(screen.getByRole('button', { name: 'After' }));
     await waitFor(() => expect(rows()).toEqual(['Machine 3', 'Machine 4', 'Machine 5']));
@@ -219,13 +219,13 @@ describe('lists and lookups', () => {
     up = false;
     // Replaced in one keystroke: an empty field in between would be looked for, too.
     await userEvent.type(screen.getByLabelText('Find'), '5', { initialSelectionStart: 0, initialSelectionEnd: 1 });
-    expect(await screen.findByText(/shows what was read before/)).toBeTruthy();
+    expect(await screen.findByText(/shows earlier data/)).toBeTruthy();
     expect(rows()).toEqual(['Machine 6']);
     up = true;
     await userEvent.click(screen.getByRole('button', { name: 'Try again' }));
     await waitFor(() => expect(rows()).toEqual(['Machine 5']));
   });
-  it('one of many is found by typing; nothing of that name is said', async () => {
+  it('finds one of many by typing, and reports an unknown name', async () => {
     const chosen = vi.fn();
     const find = async (text: string) => ({
       ok: true as const,
@@ -237,7 +237,7 @@ describe('lists and lookups', () => {
     expect(chosen).toHaveBeenCalledWith({ id: 4, label: 'Machine 4' });
     await userEvent.clear(screen.getByRole('combobox'));
     await userEvent.type(screen.getByRole('combobox'), 'zebra');
-    expect(await screen.findByText('Nothing here is called that.')).toBeTruthy();
+    expect(await screen.findByText('Nothing has this name.')).toBeTruthy();
   });
 });
 
@@ -272,7 +272,7 @@ describe('undo by keys', () => {
   });
 });
 
-it('nothing moves under a press: how a number was read stays in sight until the button that is pressed has its click', async () => {
+it('keeps the converted value visible until a pressed button has its click', async () => {
   const pressed = vi.fn();
   const user = userEvent.setup();
   function Form() {

@@ -2,7 +2,7 @@
 
 import * as Comlink from 'comlink';
 import { useEffect } from 'react';
-import type { LookResult, Notebook } from '@/core/survey';
+import type { NotebookSolutionResult, Notebook } from '@/core/survey';
 import type {
   HeardRecording,
   MatchRequest,
@@ -22,16 +22,16 @@ import type { EntryAnswer, EntryRequest } from '@/workers/entry-service';
 import type { WearAnswer } from '@/workers/wear-service';
 import type { WearAsk, WearForecast } from '@/core/wear';
 import type { TensionAnswer, TensionRequest } from '@/workers/tension-service';
-import { startWorker, type Hired } from './start-worker';
+import { startWorker, type StartedWorker } from './start-worker';
 import { useLatest, type Latest } from './latest';
 import { released, watchPress } from './after-pointer-up';
 
 type Purpose = 'drawing' | 'matching';
 
-/** Two workers: drawing stays quick while a match or a thousand variations are computed beside it. */
-const workers = new Map<Purpose, Promise<Hired<SolverService>>>();
+/** Two workers: drawing stays fast while a match or a thousand variations are computed. */
+const workers = new Map<Purpose, Promise<StartedWorker<SolverService>>>();
 
-function workerFor(purpose: Purpose): Promise<Hired<SolverService>> {
+function workerFor(purpose: Purpose): Promise<StartedWorker<SolverService>> {
   const there = workers.get(purpose);
   if (there) return there;
   const hired = startWorker<SolverService>(
@@ -59,11 +59,11 @@ export function useMatch(request: MatchRequest | null): Latest<MatchResult> {
   return useLatest(request, (r) => ask('matching', async (remote): Promise<MatchResult> => remote.match(r)));
 }
 
-/** What a reading amounts to, before it is kept. */
+/** Result of a reading before it is saved. */
 export const askTension = (request: TensionRequest): Promise<TensionAnswer> =>
   ask('matching', async (remote): Promise<TensionAnswer> => remote.tension(request));
 
-/** What is to be heard in a recording. */
+/** Result of a recording. */
 export const askTap = (request: TapRequest): Promise<HeardRecording> =>
   ask('matching', async (remote): Promise<HeardRecording> => remote.tap(request));
 
@@ -72,11 +72,11 @@ export function useTension(request: TensionRequest | null): Latest<TensionAnswer
   return useLatest(request, askTension);
 }
 
-/** The same before it is kept. */
+/** Same before it is saved. */
 export const askEntries = (request: EntryRequest): Promise<EntryAnswer> =>
   ask('matching', async (remote): Promise<EntryAnswer> => remote.entries(request));
 
-/** How spans enter a pulley that stands so, off the main thread. */
+/** Entry angles at a pulley with this offset and these angles, outside the main thread. */
 export function useEntries(request: EntryRequest | null): Latest<EntryAnswer> {
   return useLatest(request, askEntries);
 }
@@ -101,30 +101,30 @@ export function useTrace(request: TraceRequest | null): Latest<TraceAnswer> {
   useEffect(watchPress, []);
   return useLatest(request, async (r) => {
     const answer = await ask('matching', async (remote): Promise<TraceAnswer> => remote.trace(r));
-    // It stands above what is pressed, and is another height each time.
+    // It is above the buttons, and its height varies.
     await released();
     return answer;
   });
 }
 
-/** What each answer to a check would leave, off the main thread. */
+/** State after each answer to a check, outside the main thread. */
 export function useWhatIf(request: WhatIfRequest | null): Latest<IfSo[]> {
   return useLatest(request, (r) => ask('matching', async (remote): Promise<IfSo[]> => remote.whatIf(r)));
 }
 
-/** What the drive’s own numbers answer of a fault. */
+/** Results calculated from the values of the drive. */
 export function useFacts(request: FactsRequest | null): Latest<ComputedFact[]> {
   return useLatest(request, (r) => ask('matching', async (remote): Promise<ComputedFact[]> => remote.facts(r)));
 }
 
-/** A round of practice beside what tracing does, off the main thread. */
+/** A practice session compared with tracing, outside the main thread. */
 export function useReview(request: ReviewRequest | null): Latest<Review> {
   return useLatest(request, (r) => ask('matching', async (remote): Promise<Review> => remote.review(r)));
 }
 
 /** A notebook solved, off the main thread. */
-export function useLook(notebook: Notebook | null): Latest<LookResult> {
-  return useLatest(notebook, (n) => ask('drawing', async (remote): Promise<LookResult> => remote.look(n)));
+export function useNotebookSolution(notebook: Notebook | null): Latest<NotebookSolutionResult> {
+  return useLatest(notebook, (n) => ask('drawing', async (remote): Promise<NotebookSolutionResult> => remote.look(n)));
 }
 
 /** Starts many uncertain drives; `report` returns false to stop. */

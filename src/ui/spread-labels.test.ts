@@ -15,7 +15,7 @@ describe('labels on one line', () => {
       ),
     ).toEqual([40, 100]);
   });
-  it('move apart by as much as they meet, alike to both sides', () => {
+  it('separate by their overlap, equally to both sides', () => {
     expect(
       spreadLabels(
         [

@@ -5,8 +5,8 @@ export interface Label {
 }
 
 /**
- * Centres of labels on one line so that none covers another, each as near its own place as the others allow, in the order of their places. Labels that do
- * not fit between the ends together overhang both alike.
+ * Centres of labels on one line without overlap, each as near to its place as possible, in the same order. If they do
+ * not fit between the ends, they overhang both ends equally.
  */
 export function spreadLabels(labels: readonly Label[], from: number, to: number, gap = 4): number[] {
   const order = labels.map((_, i) => i).sort((a, b) => labels[a]!.at - labels[b]!.at);

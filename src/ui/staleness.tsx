@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import type { Reading } from './reads';
 import { Moment } from './when';
 
-/** Says that what is shown may be old, since when and why; nothing while it is what the server said last. */
+/** Note that the shown value may be old, with time and reason. Empty if it is the latest. */
 export function Staleness({ reading, what }: { reading: Pick<Reading<unknown>, 'problem' | 'readAt' | 'held' | 'again'>; what: string }) {
   if (reading.problem === null) return null;
   return (
@@ -21,9 +21,9 @@ export function Staleness({ reading, what }: { reading: Pick<Reading<unknown>, '
     >
       {reading.problem}{' '}
       {reading.held ? (
-        `${what} shows what was read before.`
+        `${what} shows earlier data.`
       ) : reading.readAt === null ? (
-        `${what} was not read yet.`
+        `${what} is not loaded yet.`
       ) : (
         <>
           {what} is shown as of <Moment at={reading.readAt} as="clock" />.

@@ -1,23 +1,23 @@
 import type { ReactNode } from 'react';
 
-interface AloneProps {
+interface StandaloneProps {
   readonly title: string;
   readonly children: ReactNode;
-  readonly act: { readonly words: string; readonly run: () => void } | { readonly words: string; readonly href: string };
+  readonly action: { readonly words: string; readonly run: () => void } | { readonly words: string; readonly href: string };
 }
 
-/** A sentence and one act on a page of their own, drawn by plain rules: it must stand where the theme and the shell do not. */
-export function StandaloneMessage({ title, children, act }: AloneProps) {
+/** A sentence and one action on a page of their own, with plain styles: it must work without the theme and the shell. */
+export function StandaloneMessage({ title, children, action }: StandaloneProps) {
   return (
     <main className="ts-alone">
       <h1>{title}</h1>
       <p>{children}</p>
-      {'run' in act ? (
-        <button type="button" onClick={act.run}>
-          {act.words}
+      {'run' in action ? (
+        <button type="button" onClick={action.run}>
+          {action.words}
         </button>
       ) : (
-        <a href={act.href}>{act.words}</a>
+        <a href={action.href}>{action.words}</a>
       )}
     </main>
   );

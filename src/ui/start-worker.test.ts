@@ -1,7 +1,7 @@
 import * as Comlink from 'comlink';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 
-/** A worker whose script loads when the test says so, or not at all. */
+/** A worker with a script that loads when the test decides, or never. */
 class SlowWorker {
   static hired: SlowWorker[] = [];
   readonly asked: unknown[] = [];
@@ -26,7 +26,7 @@ class SlowWorker {
     this.terminated = true;
     this.channel.port1.close();
   }
-  /** Its script has run: it listens, and says so. */
+  /** Its script has run: it reports that it listens. */
   loads(service: object) {
     Comlink.expose(service, this.channel.port2 as unknown as Comlink.Endpoint);
     this.channel.port2.postMessage('ready');
@@ -46,7 +46,7 @@ describe('the worker that computes', () => {
     vi.useRealTimers();
     vi.unstubAllGlobals();
   });
-  it('is asked nothing before it listens, and then at once', async () => {
+  it('gets its first request when it listens', async () => {
     const { askTap } = await import('./solver');
     const answer = askTap(request);
     await settled();
@@ -56,7 +56,7 @@ describe('the worker that computes', () => {
     expect(await answer).toEqual({ hz: 52 });
     expect(SlowWorker.hired).toHaveLength(1);
   });
-  it('that cannot be loaded is hired anew, and the question is answered all the same', async () => {
+  it('starts again after a failed load, and still answers the request', async () => {
     const { askTap } = await import('./solver');
     const answer = askTap(request);
     SlowWorker.hired[0]!.onerror!();
@@ -71,12 +71,12 @@ describe('the worker that computes', () => {
     SlowWorker.hired[0]!.loads({ tap: () => new Promise(() => undefined) });
     await settled();
     SlowWorker.hired[0]!.onerror!();
-    expect(await answer).toBe('the worker broke off');
+    expect(await answer).toBe('the worker stopped');
     const next = askTap(request);
     SlowWorker.hired[1]!.loads({ tap: () => ({ hz: 70 }) });
     expect(await next).toEqual({ hz: 70 });
   });
-  it('that is late gets a second beside it; whichever comes first answers, and the other is sent away', async () => {
+  it('gets a spare if it is late; the first ready answers, and the other is stopped', async () => {
     for (const first of [0, 1] as const) {
       vi.resetModules();
       SlowWorker.hired = [];
@@ -94,19 +94,19 @@ describe('the worker that computes', () => {
       expect(SlowWorker.hired).toHaveLength(2);
     }
   });
-  it('where neither comes the asker is told, at once if both cannot be loaded and after half a minute if they are silent', async () => {
+  it('reports if neither starts: immediately after two failed loads, and after half a minute of silence', async () => {
     vi.useFakeTimers();
     const { askTap } = await import('./solver');
     const silent = askTap(request).catch((e: Error) => e.message);
     await vi.advanceTimersByTimeAsync(29_999);
     expect(SlowWorker.hired).toHaveLength(2);
     await vi.advanceTimersByTimeAsync(1);
-    expect(await silent).toBe('no worker came');
+    expect(await silent).toBe('no worker started');
     expect(SlowWorker.hired.every((w) => w.terminated)).toBe(true);
     const unloadable = askTap(request).catch((e: Error) => e.message);
     SlowWorker.hired[2]!.onerror!();
     SlowWorker.hired[3]!.onerror!();
-    expect(await unloadable).toBe('no worker came');
+    expect(await unloadable).toBe('no worker started');
     expect(SlowWorker.hired).toHaveLength(4);
   });
 });

@@ -1,24 +1,23 @@
 import * as Comlink from 'comlink';
 
-/** One that has not said so by then gets another beside it, ms: some are slow, and now and then one never comes. */
+/** Time after which a second worker is started, ms: some are slow, and a few never start. */
 const SECOND_AFTER_MS = 4_000;
 /** Neither of the two will come any more, ms. */
 const GIVE_UP_MS = 30_000;
 
 /** A worker that listens. */
-export interface Hired<Service> {
+export interface StartedWorker<Service> {
   readonly remote: Comlink.Remote<Service>;
-  /** Rejects when it dies: what was asked of it would be waited for for ever. */
+  /** Rejects when the worker dies, so that no request waits forever. */
   readonly broken: Promise<never>;
 }
 
 /**
- * Hires a worker: the first that listens. One that is late, or whose script cannot be loaded, as over a network that comes and goes, gets a second
- * beside it.
- * @param make starts a worker, which says `ready` once it listens: a question put to one that does not listen yet is lost
- * @returns rejects where neither came
+ * Start a worker. Start a spare if the first is slow or its script cannot be loaded, and use the first ready.
+ * @param make starts a worker, which sends `ready` once it listens; a request before that would be lost
+ * @returns rejects if neither starts
  */
-export function startWorker<Service>(make: () => Worker): Promise<Hired<Service>> {
+export function startWorker<Service>(make: () => Worker): Promise<StartedWorker<Service>> {
   return new Promise((resolve, reject) => {
     const waiting = new Map<Worker, (why: Error) => void>();
     let called = 0;
@@ -26,7 +25,7 @@ export function startWorker<Service>(make: () => Worker): Promise<Hired<Service>
     const over = () => clocks.forEach(clearTimeout);
     const gone = (worker: Worker) => {
       worker.terminate();
-      waiting.get(worker)?.(new Error('the worker broke off'));
+      waiting.get(worker)?.(new Error('the worker stopped'));
       waiting.delete(worker);
     };
     const call = () => {
@@ -46,7 +45,7 @@ export function startWorker<Service>(make: () => Worker): Promise<Hired<Service>
         for (const other of [...waiting.keys()]) gone(other);
         worker.onerror = () => {
           worker.terminate();
-          breakOff(new Error('the worker broke off'));
+          breakOff(new Error('the worker stopped'));
         };
         resolve({ remote: Comlink.wrap<Service>(worker), broken });
       });
@@ -54,7 +53,7 @@ export function startWorker<Service>(make: () => Worker): Promise<Hired<Service>
     const give = () => {
       over();
       for (const worker of [...waiting.keys()]) gone(worker);
-      reject(new Error('no worker came'));
+      reject(new Error('no worker started'));
     };
     call();
     clocks.push(

@@ -12,16 +12,16 @@ export interface StrandMark {
   readonly tensionN: number;
   /** One standard deviation, where the reading has one. */
   readonly sdN?: number;
-  /** What is left of it under load, where that is known. */
+  /** Tension under load, if known. */
   readonly leftN?: number;
   readonly label: string;
-  /** One of several readings: drawn small, told in words, and not written over its mark. */
+  /** One of several readings: drawn small, listed in words, and not labelled. */
   readonly small?: boolean;
 }
 
 /**
- * One strand of static tension with its three reaches: slips, holds, loads the bearings. Logarithmic, 10 N to 10 kN, and the same wherever it
- * appears, so that marks can be compared from screen to screen.
+ * Scale of static tension with three ranges: slips, holds, overloads the bearings. Logarithmic, 10 N to 10 kN, and the
+ * same on every screen, so that marks can be compared.
  */
 export function Strand({
   floorN,

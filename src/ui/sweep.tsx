@@ -5,21 +5,21 @@ import { useUnits } from './units';
 
 export interface SweepProps {
   readonly tensioner: Tensioner;
-  /** Where it stands now. */
+  /** Current position. */
   readonly position: number;
   /** Where the belt that is tried rests, released and engaged: its bar. */
   readonly released: number | null;
   readonly engaged: number | null;
   readonly brake?: { readonly appliesAt: number; readonly side: 'below' | 'above' };
   readonly works: boolean;
-  /** What its two ends are called; nothing lets go, and neither has a name, where they are left out. */
+  /** Labels of the two ends. Without them there is no release, and the ends have no names. */
   readonly ends?: readonly [string, string];
 }
 
 const START = Math.PI * 0.92;
 const END = Math.PI * 0.08;
 
-/** A tensioner's travel, stop to stop: an arc for a pivot, a line for a slide. Engaged lies to the right. */
+/** Travel of a tensioner from stop to stop: an arc for a pivot, a line for a slide. Engaged is on the right. */
 export function Sweep({ tensioner, position, released, engaged, brake, works, ends = ['', ''] }: SweepProps) {
   const { show } = useUnits();
   const arc = tensioner.kind === 'pivot';
@@ -56,7 +56,7 @@ export function Sweep({ tensioner, position, released, engaged, brake, works, en
     engaged === null
       ? ''
       : `at ${show(engaged, dimension)}${ends[1] === '' ? '' : ' engaged'}, ${show(left ?? 0, dimension)} left to the stop`,
-    brake ? `brake lands at ${show(brake.appliesAt, dimension)}` : '',
+    brake ? `brake on at ${show(brake.appliesAt, dimension)}` : '',
   ]
     .filter(Boolean)
     .join('; ');
@@ -91,7 +91,7 @@ export function Sweep({ tensioner, position, released, engaged, brake, works, en
           textAnchor={arc && bx < 60 ? 'start' : arc && bx > w - 60 ? 'end' : 'middle'}
           fill="var(--ts-copper)"
         >
-          brake lands
+          brake on
         </text>
       )}
       <circle cx={px} cy={py} r={9} fill="var(--ts-ink)" stroke="var(--ts-card)" strokeWidth={2} />

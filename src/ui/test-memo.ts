@@ -1,4 +1,4 @@
-/** A pure answer worked out once for each request, where a render asks again: what a worker would do in the background. */
+/** Pure answer computed once per request, for renders that request again, in place of a worker. */
 export function oncePer<Request, Answer>(answer: (request: Request) => Answer): (request: Request) => Answer {
   const known = new Map<string, Answer>();
   return (request) => {

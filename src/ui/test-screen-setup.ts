@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import { cleanup, configure } from '@testing-library/react';
 import { afterEach, vi } from 'vitest';
 
-/** A page without layout: what asks for the width of the window is told that of a desk. */
+/** jsdom has no layout: queries of the window width return that of a desk. */
 window.matchMedia = (query: string) =>
   ({
     matches: /min-width/.test(query),
@@ -15,14 +15,14 @@ window.matchMedia = (query: string) =>
     dispatchEvent: () => false,
   }) satisfies MediaQueryList;
 
-/** Nothing has a size: what asks for one keeps the first it was given. */
+/** Elements have no size: observers never fire. */
 window.ResizeObserver = class {
   observe() {}
   unobserve() {}
   disconnect() {}
 };
 
-/** What is waited for comes sooner or later: a busy machine is no failure. */
+/** Long timeout for awaited elements: a busy machine is not a failure. */
 configure({ asyncUtilTimeout: 10_000 });
 
 afterEach(() => {

@@ -11,7 +11,7 @@ import { ZoneProvider } from './when';
 /** Numbers no two tests share, so that what one leaves on the device is nothing to the next. */
 let owners = 100;
 
-/** What screens stand on in the shell: a person, units, a clock, notices, reads and acts. */
+/** Providers of the shell for screens in tests: person, units, clock, notices, reads and commands. */
 export function Stage({
   owner,
   metric = true,
@@ -40,9 +40,9 @@ export function Stage({
   );
 }
 
-/** Screens that still restore what the device holds: a file that ends before would leave them to a page that is gone. */
+/** Screens that still restore device data: a file that ends earlier would leave them without a page. */
 const restoring: Promise<void>[] = [];
-/** Of a screen that was removed first nothing comes any more, ms. */
+/** Wait after a screen is removed, ms. */
 const LONGEST_RESTORE_MS = 500;
 afterAll(async () => {
   await act(async () => {
@@ -61,7 +61,7 @@ export function show(element: ReactElement, { owner = owners++, metric = true }:
   return { ...view, owner, again: (next: ReactElement) => view.rerender(<Stage owner={owner}>{next}</Stage>) };
 }
 
-/** A server that answers acts as told, in turn; the last answer for all that follow. `null` is a network that is down. */
+/** A server that answers commands as listed, in turn. The last answer repeats. `null` is a lost network. */
 export function serverThat(...answers: readonly (object | null)[]) {
   const sent: { readonly id: string; readonly kind: string; readonly input: unknown }[] = [];
   const left = [...answers];

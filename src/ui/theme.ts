@@ -5,8 +5,8 @@ import { createTheme } from '@mui/material/styles';
 const FONT = "'Archivo Variable', 'Archivo', system-ui, sans-serif";
 
 /**
- * Two themes, day and bay, over one set of named colours (`globals.css`). Verdigris works, copper asks for attention, magenta stops; each is
- * always paired with a shape or a word. MUI supplies behaviour and accessibility, this supplies the character.
+ * Two themes, day and bay, over one set of named colours (`globals.css`). Verdigris: works. Copper: needs attention.
+ * Magenta: stop. Each is paired with a shape or a word. MUI supplies behaviour and accessibility.
  */
 export const theme = createTheme({
   cssVariables: { colorSchemeSelector: '[data-theme="%s"]' },
@@ -39,7 +39,7 @@ export const theme = createTheme({
     },
   },
   shape: { borderRadius: 4 },
-  // Sizes are written in px at the usual 16 and follow the size of text that a person has set in the browser.
+  // Sizes are in px at a base of 16, and follow the text size of the browser.
   unstable_sxConfig: {
     fontSize: { themeKey: 'typography', transform: (size) => (typeof size === 'number' ? `${size / 16}rem` : (size as string)) },
   },

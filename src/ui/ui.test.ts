@@ -43,7 +43,7 @@ function ruler(): PathWriter & { total: number; gap: number } {
 }
 
 describe('the drawn loop', () => {
-  it.each(DEMO_DRIVES)('%s: is closed and as long as the geometry says, engaged', (name) => {
+  it.each(DEMO_DRIVES)('%s: is closed and has the length of the geometry, engaged', (name) => {
     const { drive, answer } = answered(name, 1);
     answer.pose.belts.forEach(({ stops }, b) => {
       const measure = ruler();
@@ -52,7 +52,7 @@ describe('the drawn loop', () => {
       expect(measure.total).toBeCloseTo(answer.solved.belts[b]!.geometricLength, 6);
     });
   });
-  it('lies one circumference inside where it is inset by a radius on the V side', () => {
+  it('is one circumference shorter if inset by a radius on the V side', () => {
     const { drive, answer } = answered('orchard-rider', 1);
     const { stops } = answer.pose.belts[0]!;
     const [outer, inner] = [0, 5].map((inset) => {
@@ -83,7 +83,7 @@ describe('the drawn loop', () => {
 });
 
 describe('labels', () => {
-  it.each(DEMO_DRIVES)('%s: never lie on each other, and stay in sight', (name) => {
+  it.each(DEMO_DRIVES)('%s: never overlap, and stay visible', (name) => {
     const { drive, answer } = answered(name, 1);
     const bounds = boundsOf(drive);
     const px = Math.max(bounds.width / 460, bounds.height / 320);
@@ -101,7 +101,7 @@ describe('labels', () => {
 });
 
 describe('the routing card', () => {
-  it('says the way from the driver round, and where the back touches', () => {
+  it('describes the way round from the driver, and where the back touches', () => {
     const drive = demoDrive('orchard-rider');
     expect(routeWords(drive, drive.belts[0]!)).toBe('1 Engine pulley – 3 Engagement idler (back) – 2 Blade spindle');
     const turned = { ...drive.belts[0]!, route: [...drive.belts[0]!.route.slice(1), drive.belts[0]!.route[0]!] };
@@ -109,8 +109,8 @@ describe('the routing card', () => {
   });
 });
 
-describe('what has to be in sight', () => {
-  it('takes in the marks beside the drive', () => {
+describe('bounds of the visible parts', () => {
+  it('includes the marks next to the drive', () => {
     const drive = demoDrive('orchard-rider');
     const [without, with_] = [boundsOf(drive), boundsOf(drive, [{ x: 900, y: 0 }])];
     expect(without.x + without.width).toBeLessThan(900);

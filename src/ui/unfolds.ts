@@ -1,4 +1,4 @@
-/** A line across the page that unfolds what is under it when it is pressed: a button that looks like the line it is. */
+/** A line across the page that unfolds its content when pressed: a button in the form of a line. */
 export const UNFOLDS = {
   font: 'inherit',
   color: 'inherit',

@@ -11,7 +11,7 @@ export interface Units {
   readonly caliper: (mm: number) => string;
   /** Prints a position of an adjuster, a length as a caliper shows it: a sixteenth of an inch is too rough to set by. */
   readonly adjusterPosition: (value: number, dimension: Dimension) => string;
-  /** Prints a length as a belt's wear is told: hundredths of a millimetre, thousandths of an inch. */
+  /** Prints a length with the precision of belt wear: hundredths of a millimetre, thousandths of an inch. */
   readonly fine: (mm: number) => string;
   /** The unit taken where none is typed. */
   readonly unit: (dimension: Dimension) => string;
@@ -19,7 +19,7 @@ export interface Units {
 
 const UnitsContext = createContext<UnitSetting>({ system: 'metric', inchDenominator: 16 });
 
-/** Gives every number below it one unit system: the signed-in person's. */
+/** Provides the unit system of the signed-in person to all numbers below it. */
 export function UnitsProvider({ setting, children }: { setting: UnitSetting; children: ReactNode }) {
   return <UnitsContext.Provider value={setting}>{children}</UnitsContext.Provider>;
 }

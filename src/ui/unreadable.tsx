@@ -14,7 +14,7 @@ export function UnreadablePage({ row }: { row: { readonly name: string; readonly
   );
 }
 
-/** What is stored and no longer reads: why, and its text to be saved, so that nothing of it is lost. */
+/** A stored document that is unreadable: the reason, and its text for saving. */
 export function Unreadable({ name, problem, text }: { name: string; problem: string; text: string }) {
   return (
     <Alert

@@ -27,7 +27,10 @@ const COLOURS: Readonly<Record<Verdict, string>> = {
   'wrong-section': 'var(--ts-stop)',
 };
 
-/** The mark of a verdict: a full strand, a half-full one, one held taut between bars, one sagging, a crossed one. Told apart by shape. */
+/**
+ * Mark of a verdict: a full strand, a half-full one, one taut between bars, one sagging, a crossed one. Different in
+ * shape.
+ */
 export function VerdictMark({ verdict, size = 22 }: { verdict: Verdict; size?: number }) {
   const c = COLOURS[verdict];
   return (

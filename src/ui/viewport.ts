@@ -6,7 +6,7 @@ import type { Size } from './box-size';
 
 export type Spot = readonly [number, number];
 
-/** What part of a picture is in sight: its upper left corner in the picture's own units (y down), and how many of them make a pixel. */
+/** Visible part of a picture: its upper left corner in units of the picture (y down), and units per pixel. */
 export interface View {
   readonly x: number;
   readonly y: number;
@@ -16,15 +16,15 @@ export interface View {
 interface Viewport {
   readonly box: RefObject<HTMLDivElement | null>;
   readonly size: Size;
-  /** The view with everything in sight. */
+  /** The view of the whole picture. */
   readonly whole: View;
   /** Units in a pixel, closest and furthest. */
   readonly range: readonly [number, number];
-  /** Where what has `data-grip` of this name stands; undefined where it is not to be moved, so that the picture is. */
+  /** Position of the element with this `data-grip`. Undefined if it cannot be moved, so the picture moves. */
   readonly placeOf: (grip: string) => Spot | undefined;
   readonly onPress?: (grip: string | null) => void;
   readonly onDrag: (grip: string, to: Spot, event: { readonly altKey: boolean }) => void;
-  /** Let go of, dragged or not. */
+  /** Released, dragged or not. */
   readonly onRelease: (dragged: string | null) => void;
   readonly onTap: (grip: string | null, at: Spot) => void;
 }
@@ -36,8 +36,8 @@ const WHEEL_RATE = 0.0015;
 const CLOSER = 0.7;
 
 /**
- * A picture in a box that is panned by its ground, zoomed by pinch or wheel, and holds things to be dragged, marked `data-grip`. The wheel scrolls
- * the page until the picture is being worked on.
+ * A picture in a box: the ground pans, pinch or wheel zooms, and elements with `data-grip` can be dragged. The wheel
+ * scrolls the page until the picture is in use.
  */
 export function useViewport({ box, size, whole, range, placeOf, onPress, onDrag, onRelease, onTap }: Viewport) {
   const [chosen, setChosen] = useState<View | null>(null);

@@ -29,7 +29,7 @@ export function useWhen(): When {
   return useMemo(() => timesIn(zone), [zone]);
 }
 
-/** A moment, written as `as` says. */
+/** A moment in the format of `as`. */
 export function Moment({ at, as }: { at: string; as: keyof When }) {
   const when = useWhen();
   return <time dateTime={at}>{when[as](at)}</time>;

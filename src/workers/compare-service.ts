@@ -3,7 +3,7 @@ import { compareDrive, type Compared, type Drive, type Variant } from '../core/d
 export interface CompareRequest {
   readonly drive: Drive;
   readonly beltId: string;
-  /** The driven pulley whose shaft is compared. */
+  /** Driven pulley with the shaft of the comparison. */
   readonly shaftOf: string;
   readonly variants: readonly Variant[];
   /** One pulley's diameter from one end to the other, to be charted; on the last variant. */
@@ -18,7 +18,7 @@ export interface ComparedVariant {
 
 export interface CompareAnswer {
   readonly variants: readonly ComparedVariant[];
-  /** Along the sweep, smallest first; those that cannot be are left out. */
+  /** Along the sweep, smallest first. Impossible ones are omitted. */
   readonly swept: readonly { readonly diameterMm: number; readonly compared: Compared }[];
 }
 

@@ -4,7 +4,7 @@ import { entryAngles, type Misalignment, type SpanEntry } from '../core/alignmen
 export interface EntryRequest {
   readonly drive: Drive;
   readonly beltId: string;
-  /** The pulley that the straight edge lies on, and the one whose rim was read. */
+  /** Reference pulley of the straight edge, and the measured pulley. */
   readonly reference: string;
   readonly pulley: string;
   readonly stands: Pick<Misalignment, 'offsetMm' | 'skewDeg' | 'leanDeg'>;
@@ -14,11 +14,14 @@ export interface EntryRequest {
 
 export interface EntryAnswer {
   readonly spans: readonly SpanEntry[];
-  /** Static tension that the move adds, N; null where it is not known. */
+  /** Static tension added by the move, N. Null if unknown. */
   readonly addsN: number | null;
 }
 
-/** How each span enters the groove of a pulley that stands so, and what squaring it does to the tension. */
+/**
+ * Entry angle of each span at a pulley with this offset and these angles. Also the effect of its correction on the
+ * tension.
+ */
 export function answerEntries({ drive, beltId, reference, pulley, stands, moved }: EntryRequest): EntryAnswer {
   const made = compileDrive(drive);
   const b = drive.belts.findIndex((belt) => belt.id === beltId);

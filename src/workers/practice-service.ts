@@ -6,8 +6,8 @@ export interface ReviewRequest {
   readonly played: readonly Played[];
 }
 
-/** A round held against what tracing does on the same machine, by the base as it ships. */
-export function reviewRound({ machine, played }: ReviewRequest): Review {
+/** Comparison of a session with tracing on the same machine, by the supplied base. */
+export function reviewPracticeSession({ machine, played }: ReviewRequest): Review {
   const words = vocabulary();
   return reviewOf(words, machine, replayed(words, machine, played));
 }

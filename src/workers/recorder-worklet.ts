@@ -1,4 +1,4 @@
-/** What a worklet has about it and a page has not. */
+/** Globals of a worklet that a page does not have. */
 declare const sampleRate: number;
 declare function registerProcessor(name: string, processor: new () => AudioProcessor): void;
 declare const AudioWorkletProcessor: new () => { readonly port: MessagePort };

@@ -1,9 +1,9 @@
 import { CacheFirst, ExpirationPlugin, NetworkFirst, Serwist } from 'serwist';
-import { asKept, BUILT, isPage, isSignIn, noPage, PAGES } from './kept-pages';
+import { markCached, BUILT, isPage, isSignIn, noPage, PAGES } from './cached-pages';
 
 /**
- * Between the pages and the network: a page is the server's while that answers, and else the copy of it that was made when it was open last. What
- * the build made never changes under its name.
+ * Service worker between pages and network: a page comes from the server if it answers, otherwise from the copy of its
+ * last visit. Build files never change under their name.
  */
 const pages = new NetworkFirst({
   cacheName: PAGES,
@@ -11,14 +11,14 @@ const pages = new NetworkFirst({
   plugins: [
     { cacheWillUpdate: ({ request, response }) => Promise.resolve(isPage(request.url, response) ? response : null) },
     new ExpirationPlugin({ maxEntries: 80, maxAgeSeconds: 7 * 86_400 }),
-    { cachedResponseWillBeUsed: async ({ cachedResponse }) => (cachedResponse ? asKept(cachedResponse) : null) },
+    { cachedResponseWillBeUsed: async ({ cachedResponse }) => (cachedResponse ? markCached(cachedResponse) : null) },
   ],
 });
 
 /** The copy of the same page at another place in it. */
 async function nearest(request: Request): Promise<Response> {
   const copy = await caches.match(request, { cacheName: PAGES, ignoreVary: true, ignoreSearch: true });
-  return copy ? asKept(copy) : noPage();
+  return copy ? markCached(copy) : noPage();
 }
 
 const serwist = new Serwist({
@@ -33,7 +33,7 @@ const serwist = new Serwist({
     {
       matcher: ({ request, sameOrigin, url }) => sameOrigin && request.mode === 'navigate' && !url.pathname.startsWith('/api/'),
       handler: async ({ request, event }) => {
-        // Whoever has to sign in may be somebody else.
+        // Another person may sign in next.
         if (isSignIn(request.url)) await caches.delete(PAGES);
         return pages.handle({ request, event }).catch(() => nearest(request));
       },

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { demoDrive } from '@/core/drive/sample-drives';
-import { lookAt } from '@/core/survey';
+import { solveNotebook } from '@/core/survey';
 import { measured } from '@/core/survey/sample-notebook';
 import { judge } from './compute-tasks';
 import { solverService } from './solver-service';
@@ -52,13 +52,13 @@ describe('what a screen asks of its worker', () => {
     expect(answer.own!.failures).toEqual([]);
     expect(answer.unworn).toBeNull();
   });
-  it('what it says of a belt is what the server says when it is booked', () => {
+  it('agrees with the server about a belt when it is used', () => {
     const { belts } = match();
     const judged = judge({ drive: rider, beltId: 'blade', candidate: candidates[1]!, uncertainty: null });
     expect(judged!.belt).toEqual(belts.find((b) => b.id === '1'));
     expect(judge({ drive: rider, beltId: 'blade', candidate: candidates[4]!, uncertainty: null })).toBeNull();
   });
-  it('a belt that sits lower moves the window, and the unworn one stands beside it', () => {
+  it('moves the window for a lower belt, next to the unworn one', () => {
     const [fresh, worn] = [match(), match({ sunk: { mm: 0.8 } })];
     expect(worn.unworn).toEqual(fresh.window);
     // The same belt then reaches further round: by some 2π for each mm.
@@ -66,7 +66,7 @@ describe('what a screen asks of its worker', () => {
     expect(worn.window.shortestMm! - fresh.window.shortestMm!).toBeLessThan(-3);
     expect(match().window).toEqual(fresh.window);
   });
-  it('a belt that narrowly fails is told the settings at which it would run, and runs there', () => {
+  it('finds the settings at which a nearly failing belt runs, and it runs there', () => {
     const answer = match();
     for (const [id, settings] of Object.entries(answer.rescues)) {
       const belt = answer.belts.find((b) => b.id === id)!;
@@ -93,8 +93,8 @@ describe('what a screen asks of its worker', () => {
     expect(stopped.done).toBe(200);
     expect(told.slice(0, 4)).toEqual([100, 200, 300, 400]);
   });
-  it('a notebook is looked at as the core does', () => {
+  it('solves a notebook like the core', () => {
     const notebook = measured(rider);
-    expect(solverService.look(notebook)).toEqual(lookAt(notebook));
+    expect(solverService.look(notebook)).toEqual(solveNotebook(notebook));
   });
 });

@@ -35,10 +35,10 @@ import {
 import { convertLength, standardSizes } from '../core/belt';
 import { drawnShifted } from '../core/cvt';
 import { hearTap, soundPicture, type SoundPicture, type TapHeard } from '../core/sound';
-import { lookAt, type LookResult, type Notebook } from '../core/survey';
+import { solveNotebook, type NotebookSolutionResult, type Notebook } from '../core/survey';
 import { answerEntries } from './entry-service';
 import { compareDrives } from './compare-service';
-import { reviewRound } from './practice-service';
+import { reviewPracticeSession } from './practice-service';
 import { answerTrace, answerWhatIf, computedFacts } from './trace-service';
 import { answerWear, newFleet } from './wear-service';
 import { answerTension, withLength } from './tension-service';
@@ -69,9 +69,9 @@ export interface MatchRequest {
   readonly drive: Drive;
   readonly beltId: string;
   readonly candidates: readonly Candidate[];
-  /** How well the drive's numbers are known, where it was measured. */
+  /** Uncertainty of the drive, if it was measured. */
   readonly uncertainty?: Uncertainty | null;
-  /** How much lower the belt sits than drawn, mm: in all its grooves, or in one. */
+  /** Lower seat of the belt, mm: in all its grooves, or in one. */
   readonly sunk?: { readonly mm: number; readonly pulley?: string };
 }
 
@@ -80,8 +80,8 @@ export interface MatchAnswer {
   /** The window with nothing worn, where a belt that sits lower was asked about. */
   readonly unworn: LengthWindow | null;
   /** False for a variable drive: section, width and angle are judged, lengths are not. */
-  readonly judgesLength: boolean;
-  /** How closely its ends are known; null for a drive that was drawn. */
+  readonly hasLengthWindow: boolean;
+  /** Uncertainty of its ends. Null for a drive that was drawn. */
   readonly spread: WindowSpread | null;
   readonly belts: readonly MatchedBelt[];
   /** Candidates that could not be read, with why. */
@@ -97,7 +97,7 @@ export interface MatchAnswer {
   readonly rescues: Readonly<Record<string, readonly RunningSettings[]>>;
   /** The belt is meant to go slack when released. */
   readonly asksForRelease: boolean;
-  /** The mechanism stays engaged when the lever is let go. */
+  /** The mechanism stays engaged when the lever is released. */
   readonly overCentre: boolean;
   /** The belt's own length if it has one, tried. */
   readonly own: Trial | null;
@@ -110,14 +110,14 @@ export type MatchResult =
 const shown = (drive: Drive, outsideMm: Readonly<Record<string, number>> = {}): Drive =>
   Object.entries(outsideMm).reduce((d, [belt, mm]) => withLength(d, belt, mm), drive);
 
-/** Belts that fail by this much or less are worth asking the adjusters about, mm, and at most so many of them. */
+/** Largest miss of a belt for which the adjusters are searched, mm, and the largest number of such belts. */
 const RESCUE_WITHIN_MM = 40;
 const MOST_RESCUES = 12;
 
-/** What would make the nearest failing belts run. */
+/** Settings at which the nearest failing belts run. */
 function rescuesOf(matcher: Matcher, window: LengthWindow, belts: readonly MatchedBelt[]): MatchAnswer['rescues'] {
   if (matcher.solver.work.compiled.drive.adjusters.length === 0) return {};
-  const ends = [window.letsGoFromMm, window.gripsToMm].filter((mm): mm is number => mm !== null && Number.isFinite(mm));
+  const ends = [window.releaseMinMm, window.gripMaxMm].filter((mm): mm is number => mm !== null && Number.isFinite(mm));
   const missed = (b: MatchedBelt) => Math.min(...ends.map((mm) => Math.abs(mm - b.outsideMm)));
   const lengths = new Map<number, readonly RunningSettings[]>();
   return Object.fromEntries(
@@ -142,12 +142,12 @@ export interface TapRequest {
   readonly expect?: readonly [number, number] | undefined;
 }
 
-/** What is heard in a recording, with what it is made of. */
+/** Result of a recording, with its spectrum. */
 export interface HeardRecording extends TapHeard {
   readonly picture: SoundPicture;
 }
 
-/** What heavy computation the interface asks for. Runs in a worker; answers are plain values. */
+/** Heavy computations of the interface. They run in a worker. Answers are plain values. */
 export const solverService = {
   tap({ channels, sampleRate, expect }: TapRequest): HeardRecording {
     const heard = hearTap(channels, sampleRate, { expect });
@@ -188,7 +188,7 @@ export const solverService = {
     const drive = worn ? withBeltSeatOffset(drawn, beltId, sunk.mm, sunk.pulley) : drawn;
     const result = matchBelts({ drive, beltId, candidates, ...(uncertainty ? { uncertainty } : {}) });
     if (!result.ok) return result;
-    const { matcher, window, spread, judgesLength: judged, belts, unread } = result.match;
+    const { matcher, window, spread, hasLengthWindow: judged, belts, unread } = result.match;
     const { compiled } = matcher.solver.work;
     const asDrawn = worn ? matchBelts({ drive: drawn, beltId, candidates: [] }) : null;
     const count = drive.belts[matcher.belt]?.count ?? 1;
@@ -211,7 +211,7 @@ export const solverService = {
         window,
         spread,
         unworn: asDrawn?.ok ? asDrawn.match.window : null,
-        judgesLength: judged,
+        hasLengthWindow: judged,
         belts,
         unread,
         rescues: judged ? rescuesOf(matcher, window, belts) : {},
@@ -229,18 +229,18 @@ export const solverService = {
   compare: compareDrives,
   wear: answerWear,
   fleet: newFleet(),
-  /** A round of practice beside what tracing does. */
-  review: reviewRound,
+  /** A practice session compared with tracing. */
+  review: reviewPracticeSession,
   trace: answerTrace,
   whatIf: answerWhatIf,
   facts: computedFacts,
 
-  /** What a notebook says so far: places, what disagrees, what to measure next, and the drive if it can be made. */
-  look(notebook: Notebook): LookResult {
-    return lookAt(notebook);
+  /** Result of a notebook: positions, contradictions, next measurements, and the drive if it can be made. */
+  look(notebook: Notebook): NotebookSolutionResult {
+    return solveNotebook(notebook);
   },
 
-  /** Draws many uncertain drives at once. Reports after every hundred; the caller stops it by ending the worker's turn with `keepGoing`. */
+  /** Samples many uncertain drives. Reports after every hundred. The caller stops it through `keepGoing`. */
   async variations(
     drive: Drive,
     beltId: string,

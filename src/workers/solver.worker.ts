@@ -2,5 +2,5 @@ import * as Comlink from 'comlink';
 import { solverService } from './solver-service';
 
 Comlink.expose(solverService);
-// Whoever hired it waits for this: a question put to a worker that is not listening yet is lost.
+// The starting page waits for this: a request to a worker that does not listen yet is lost.
 self.postMessage('ready');

@@ -15,7 +15,7 @@ import {
   type FeelMethod,
   type FeltReading,
   type BeltSettings,
-  type JudgedSetting,
+  type AssessedSetting,
   type LooksLoose,
   type MarkPair,
   type Recommendation,
@@ -26,9 +26,9 @@ import {
   type TensionSheet,
 } from '../core/tension';
 
-/** What a tension is reckoned on beside the drawing. */
+/** Basis of a tension besides the drawing. */
 export interface TensionBasis {
-  /** The manual's own target, N: it wins, and the computed one stands beside it. */
+  /** Target of the manual, N. It takes precedence, and the computed one is shown next to it. */
   readonly ownTargetN: number | null;
   /** A belt that has not run in yet. */
   readonly newBelt: boolean;
@@ -36,7 +36,7 @@ export interface TensionBasis {
 
 export const NO_BASIS: TensionBasis = { ownTargetN: null, newBelt: false };
 
-/** A reading, and the belts that were off when it was taken: with one of them off it is no setting. */
+/** A reading, and the belts that were off during it. With one off, it is not the setting. */
 export interface AskedReading {
   readonly reading: TakenReading;
   readonly without: readonly string[];
@@ -49,24 +49,24 @@ export interface TensionRequest {
   readonly outsideMm?: number;
   readonly readings: readonly AskedReading[];
   readonly basis?: TensionBasis;
-  /** What feel and marks learned from on this drive. */
+  /** Training pairs of feel and marks on this drive. */
   readonly felt?: readonly FeltReading[];
   readonly marked?: readonly MarkPair[];
   /** Time in which a clutch brakes the driver, s. */
   readonly stopSeconds?: number | undefined;
 }
 
-/** What a reading amounts to, in the order asked; or why it no longer can be. */
+/** Result of each reading in order, or the reason why it has none. */
 export type Amount =
   | { readonly ok: true; readonly tensionN: number; readonly sdN: number; readonly outlier: boolean; readonly setting: boolean }
   | { readonly ok: false; readonly problem: string };
 
-/** Of belts that share a tensioner: what this one has with all on, and with the others off. */
+/** For belts on a shared tensioner: tension of this one with all on, and with the others off. */
 export interface SharedTension {
   readonly belts: readonly string[];
   readonly togetherN: number | null;
   readonly aloneN: number | null;
-  /** How slack it hangs then, mm. */
+  /** Its slack then, mm. */
   readonly aloneSlackMm: number | null;
 }
 
@@ -75,22 +75,22 @@ export type TensionAnswer =
       readonly ok: true;
       /** Its band's target is the computed one, for a belt that has run in. */
       readonly sheet: TensionSheet;
-      /** What is set to: the manual's own, that of a new belt, or the computed one. */
+      /** Tension to set: that of the manual, of a new belt, or the computed one. */
       readonly targetN: number | null;
       readonly targetBy: 'manual' | 'new-belt' | 'computed';
-      /** What is seen at that. */
+      /** Signs at that tension. */
       readonly spans: readonly SpanSign[];
       /** Degrees or mm that the longest span shows by feel at the target. */
       readonly feel: Readonly<Partial<Record<FeelMethod, number>>>;
       /** The settings of each adjuster and the one to set, for the tension as it was read. */
-      readonly settings: readonly JudgedSetting[];
+      readonly settings: readonly AssessedSetting[];
       readonly recommended: readonly Recommendation[];
-      readonly recommendedRows: readonly JudgedSetting[];
+      readonly recommendedRows: readonly AssessedSetting[];
       /** The present setting of each adjuster, by its id. */
       readonly present: BeltSettings['present'];
       /** Where else the belt is as tight as at the place recommended, degrees by adjuster: an eccentric's other side. */
       readonly asTightAt: Readonly<Record<string, readonly number[]>>;
-      /** Whether the belt can be got on; null for one without a length. */
+      /** Ease of fitting the belt. Null for a belt without a length. */
       readonly mounting: Mounting | null;
       readonly readings: readonly Amount[];
       readonly combined: Combined | null;
@@ -113,7 +113,7 @@ export const withLength = (drive: Drive, beltId: string, outsideMm: number): Dri
 const problemOf = (result: Exclude<TensionResult, { ok: true }>): string =>
   'problems' in result ? (result.problems[0]?.message ?? '') : result.problem;
 
-/** How tight one belt should be, what is seen at that, what readings amount to, and what each setting of the drive does. */
+/** Tension range of a belt, the signs at its target, its readings, and the effect of each setting. */
 export function answerTension(request: TensionRequest): TensionAnswer {
   const { beltId, outsideMm, readings, felt = [], marked = [], stopSeconds } = request;
   const basis = request.basis ?? NO_BASIS;
@@ -141,7 +141,8 @@ export function answerTension(request: TensionRequest): TensionAnswer {
     }),
   );
   const driven = new Set(belt?.route.map((r) => r.pulley));
-  // A reading that contradicts the drawing tells how far the belt has stretched or the spring has weakened: every setting is off by that share.
+  // A reading that differs from the drawing shows the stretch of the belt or the loss of the spring. Every setting
+  // differs by the same share.
   const readShare = sheet.combined && sheet.tension !== null && sheet.tension > 0 ? sheet.combined.tensionN / sheet.tension : 1;
   const settings = beltSettings(drive, beltId, targetN, { readShare });
   return {
@@ -165,7 +166,7 @@ export function answerTension(request: TensionRequest): TensionAnswer {
   };
 }
 
-/** What is told of the drive beside its tension: how the belt goes on, and where an eccentric is as tight. */
+/** Values of the drive besides its tension: fitting of the belt, and equal positions of an eccentric. */
 function placing(drive: Drive, beltId: string, recommended: readonly Recommendation[]): Pick<Told, 'mounting' | 'asTightAt'> {
   const made = compileDrive(drive);
   const matcher = made.ok ? newMatcher(made.compiled, beltId) : undefined;
@@ -181,7 +182,10 @@ function placing(drive: Drive, beltId: string, recommended: readonly Recommendat
   };
 }
 
-/** Each reading by the drive as it was then; one that the drive as it stands now cannot place is told, and hinders none of the others. */
+/**
+ * Each reading by the drive at its time. A reading that the current drive cannot place is reported, and does not block
+ * the others.
+ */
 function amountsOf(
   drive: Drive,
   ask: TensionAsk,

@@ -46,11 +46,11 @@ describe('what a drive’s own numbers say of a fault', () => {
       expect(of(drive, { outsideMm: 300 }).get('setting-computed')).toBeUndefined();
     }
   });
-  it('of a drive that cannot be solved, or a belt that it does not have, nothing is said', () => {
+  it('has no results for a drive that cannot be solved, or without the belt', () => {
     expect(computedFacts({ drive: rider, beltId: 'none' })).toEqual([]);
     expect(computedFacts({ drive: { ...rider, pulleys: rider.pulleys.map((p) => ({ ...p, x: 0, y: 0 })) }, beltId: 'blade' })).toEqual([]);
   });
-  it('braking says nothing without an inertia, and is judged where there is one: the sooner it stands, the likelier a run goes slack', () => {
+  it('has no result for braking without an inertia; a shorter stop makes a slack span more likely', () => {
     const tower = demoDrive('tower-green-mower');
     const heavy: Drive = { ...tower, pulleys: tower.pulleys.map((p) => (p.role === 'driven' ? { ...p, inertia: 0.05 } : p)) };
     const light: Drive = { ...tower, pulleys: tower.pulleys.map(({ inertia: _, ...p }) => p) };

@@ -18,7 +18,7 @@ import { convertLength } from '../core/belt';
 import {
   answerState,
   compileDrive,
-  judgesLength,
+  hasLengthWindow,
   newMatcher,
   newSolver,
   settingsThatRun,
@@ -35,11 +35,11 @@ export interface TraceAnswer {
   readonly trace: Trace;
 }
 
-/** What a shop has made of the base. */
+/** Changes of the base by a shop. */
 export interface ShopBase {
-  /** What its own jobs confirmed. */
+  /** Causes confirmed by its jobs. */
   readonly confirmed: readonly Confirmed[];
-  /** What its owner corrected. */
+  /** Corrections by its owner. */
   readonly corrections: readonly Correction[];
 }
 
@@ -61,7 +61,7 @@ export interface WhatIfRequest extends TraceRequest {
   readonly check: string;
 }
 
-/** What each answer to a check would leave. */
+/** State after each answer to a check. */
 export const answerWhatIf = (request: WhatIfRequest): IfSo[] => whatIf(wordsFor(request), request.faultCase, request.check);
 
 export interface FactsRequest {
@@ -69,13 +69,16 @@ export interface FactsRequest {
   readonly beltId: string;
   /** Outside length of the belt that is on it, where it is not the drive's own, mm. */
   readonly outsideMm?: number | undefined;
-  /** In how many seconds it was found to stand once it is let go. */
+  /** Measured stop time, s. */
   readonly stopSeconds?: number | undefined;
 }
 
 const said = (check: ComputedFact['check'], bad: boolean): ComputedFact => ({ check, result: bad ? 'bad' : 'good' });
 
-/** Whether a belt of this length grips, is short of the stop, goes slack and lets the brake land: four facts, each evidence for its own causes. */
+/**
+ * Results of a belt length: grip, distance from the stop, slack, and brake. Each of the four is evidence for its own
+ * causes.
+ */
 function lengthFacts(matcher: Matcher, outsideMm: number): ComputedFact[] {
   const trial = evaluateLength(matcher, outsideMm);
   const fails = (...codes: ReasonCode[]) => trial.failures.some((f) => codes.includes(f));
@@ -94,9 +97,9 @@ function lengthFacts(matcher: Matcher, outsideMm: number): ComputedFact[] {
 }
 
 /**
- * What the drive's own numbers answer of a fault: whether its belt lies within the window of lengths that let go and grip, hangs slack released, and drives with the
- * brake clear; whether its setting is on the table, its tensioner on the slack run and not held, and whether braking makes a run go slack. What cannot be solved, or
- * is not known, is not answered.
+ * Results of checks calculated from the drive: belt length in its window, slack released, brake clear while driving,
+ * setting in the table. Also the tensioner on the slack side and not held, and slack during braking. A value that is
+ * unknown or cannot be solved has no result.
  */
 export function computedFacts({ drive, beltId, outsideMm, stopSeconds }: FactsRequest): ComputedFact[] {
   const made = compileDrive(drive);
@@ -107,7 +110,9 @@ export function computedFacts({ drive, beltId, outsideMm, stopSeconds }: FactsRe
   const sheet = stopSeconds === undefined ? null : tensionSheet(drive, { belt: beltId, stopSeconds });
   const release = sheet?.ok ? sheet.sheet.release : null;
   return [
-    ...(own > 0 && judgesLength(drive) ? lengthFacts(matcher, outsideMm ?? convertLength(own, 'pitch', 'outside', matcher.section)) : []),
+    ...(own > 0 && hasLengthWindow(drive)
+      ? lengthFacts(matcher, outsideMm ?? convertLength(own, 'pitch', 'outside', matcher.section))
+      : []),
     ...(band?.loadKnown ? [said('tight-side-computed', band.idlerOnTightSide)] : []),
     ...(drive.tensioners.length > 0
       ? [

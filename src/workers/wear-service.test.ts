@@ -9,14 +9,14 @@ const asks: WearAsk[] = Array.from({ length: 6 }, () => {
   return { readings, minimum, newWidth };
 });
 
-describe('many belts at once', () => {
-  it('are answered in their order, kept or new, as each by itself', () => {
+describe('many belts together', () => {
+  it('are answered in order, cached or new, as each alone', () => {
     const fleet = newFleet();
     const first = fleet(asks);
     expect(first).toEqual(asks.map(wearForecast));
     const again = fleet([...asks].reverse());
     expect(again).toEqual([...first].reverse());
-    // Kept, not worked through again.
+    // Cached, not computed again.
     expect(again[0]).toBe(first.at(-1));
   });
   it('a reading more is a new log', () => {
@@ -29,7 +29,7 @@ describe('many belts at once', () => {
     };
     expect(fleet([longer])[0]!.readings).toHaveLength(before!.readings.length + 1);
   });
-  it('what is drawn of one begins at its last reading and ends past its likely end', () => {
+  it('starts the drawn forecast at the last reading, and ends it past the likely end', () => {
     const { forecast, curve } = answerWear(asks[0]!);
     const now = Math.max(...asks[0]!.readings.map((r) => r.meter));
     expect(curve[0]!.meter).toBeCloseTo(now, 9);

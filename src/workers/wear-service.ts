@@ -18,12 +18,13 @@ export function answerWear(ask: WearAsk): WearAnswer {
   return { forecast, curve };
 }
 
-/** Forecasts kept of belts looked at together: those of a large shop. */
-const MOST_KEPT = 1000;
+/** Number of cached forecasts: those of a large shop. */
+const MOST_CACHED = 1000;
 
 /**
- * Answers for many belts at once, each worked through when its log is new: most lists are read again with one reading more.
- * @returns for asks with one reading at least, in their order
+ * Answers for many belts together. Each is computed if its log is new, since most lists are read again with one more
+ * reading.
+ * @returns for requests with at least one reading, in their order
  */
 export function newFleet(): (asks: readonly WearAsk[]) => WearForecast[] {
   const kept = new Map<string, WearForecast>();
@@ -34,7 +35,7 @@ export function newFleet(): (asks: readonly WearAsk[]) => WearForecast[] {
       // Those asked about last stay longest.
       kept.delete(key);
       kept.set(key, forecast);
-      if (kept.size > MOST_KEPT) kept.delete(kept.keys().next().value!);
+      if (kept.size > MOST_CACHED) kept.delete(kept.keys().next().value!);
       return forecast;
     });
 }

@@ -3,7 +3,7 @@ import { seededRandom } from '../core/drive';
 import { drawWear, wearForecast, type WearAsk } from '../core/wear';
 import { newFleet } from './wear-service';
 
-/** 200 belts of ten readings: a list read again with one reading more, beside all of them worked through anew. */
+/** 200 belts of ten readings: a list with one more reading, compared with computing all of them again. */
 const random = seededRandom(11);
 const asks: readonly WearAsk[] = Array.from({ length: 200 }, () => {
   const { readings, minimum, newWidth } = drawWear({ visits: 10 }, random);
@@ -14,7 +14,7 @@ fleet(asks);
 let turn = 0;
 
 describe('belts of a shop forecast', () => {
-  bench('one log longer, the others kept', () => {
+  bench('one longer log, the others cached', () => {
     turn += 1;
     const [first, ...others] = asks;
     fleet([{ ...first!, minimum: first!.minimum + turn * 1e-9 }, ...others]);

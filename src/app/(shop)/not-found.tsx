@@ -4,7 +4,7 @@ import { Empty, Page } from '@/ui/page';
 export default function NotFound() {
   return (
     <Page title="Not here">
-      <Empty title="Page not found" act={<Link href="/">Back to Jobs</Link>}>
+      <Empty title="Page not found" action={<Link href="/">Back to Jobs</Link>}>
         Check the address. The record may have been deleted.
       </Empty>
     </Page>

@@ -2,7 +2,7 @@ import { database } from '@/db';
 
 export const dynamic = 'force-dynamic';
 
-/** Tells whether the server runs and its database answers; no more, since it answers to strangers. */
+/** Reports whether the server runs and its database answers. It reports nothing else, since strangers can call it. */
 export async function GET(): Promise<Response> {
   try {
     await database().sequelize.query('SELECT 1');

@@ -22,7 +22,7 @@ function poseOf(drive: Drive) {
 }
 
 describe('a straight edge', () => {
-  it('four gaps give back the offset and angles that made them', () =>
+  it('returns the offset and angles that made four gaps', () =>
     fc.assert(
       fc.property(standing, fc.double({ min: 60, max: 600, noNaN: true }), (s, rimDiameterMm) => {
         const read = misalignmentOf({ gaps: gapsOf(s, rimDiameterMm), rimDiameterMm });
@@ -32,7 +32,7 @@ describe('a straight edge', () => {
         expect(read.disagreeMm).toBeCloseTo(0, 9);
       }),
     ));
-  it('a wider pulley in line shows a gap of half the difference, and that is no offset', () => {
+  it('gets no offset from a wider pulley in line, with a gap of half the difference', () => {
     const gaps = { near: -3, far: -3, above: null, below: null };
     expect(misalignmentOf({ gaps, rimDiameterMm: 200, widerByMm: 6 })).toEqual({
       offsetMm: 0,
@@ -41,7 +41,7 @@ describe('a straight edge', () => {
       disagreeMm: null,
     });
   });
-  it('two gaps say nothing of the lean; pairs that disagree are told', () => {
+  it('gets no lean from two gaps, and reports pairs that disagree', () => {
     const two = misalignmentOf({ gaps: { near: 0, far: 2, above: null, below: null }, rimDiameterMm: 200 });
     expect(two.offsetMm).toBe(1);
     expect(two.skewDeg).toBeCloseTo(Math.atan(0.01) * DEG, 12);
@@ -59,7 +59,7 @@ describe('a straight edge', () => {
 });
 
 describe('how a span enters its groove', () => {
-  it('an offset alone is atan(offset over span), alike at both ends of both spans', () => {
+  it('is atan(offset over span) for an offset alone, equal at both ends of both spans', () => {
     const drive = twoPulleys({ d1: 100, d2: 100, pitchLength: 1090 });
     const spans = entryAngles(drive, poseOf(drive), 0, 'driven', 'driver', { offsetMm: 4, skewDeg: 0, leanDeg: 0 });
     expect(spans).toHaveLength(2);
@@ -114,7 +114,7 @@ describe('how a span enters its groove', () => {
       { numRuns: 40 },
     );
   });
-  it('says nothing of a pulley that the belt does not touch; a band strays half as far', () => {
+  it('is empty for a pulley that the belt does not touch; a band has half the limit', () => {
     const drive = demoDrive('orchard-rider');
     expect(entryAngles(drive, poseOf(drive), 0, 'nope', 'crank', { offsetMm: 1, skewDeg: 0, leanDeg: 0 })).toEqual([]);
     expect(alignmentLimit(true)).toBe(alignmentLimit(false) / 2);
@@ -122,7 +122,7 @@ describe('how a span enters its groove', () => {
 });
 
 describe('what is turned', () => {
-  it('supports move by what stands back at each, and then nothing does', () =>
+  it('move each support by its distance, after which none needs to move', () =>
     fc.assert(
       fc.property(standing, (s) => {
         const corners = [
@@ -131,7 +131,7 @@ describe('what is turned', () => {
           { id: 'c', x: 0, y: -90 },
         ];
         const moves = supportMoves({ ...s, disagreeMm: 0 }, corners, null);
-        // Each support stands as deep as the pulley's plane there: bringing it forward by that puts it in the reference's plane.
+        // Each support is moved by the depth of the pulley plane there. This puts the pulley into the reference plane.
         for (const [i, m] of moves.entries()) {
           const { x, y } = corners[i]!;
           expect(s.offsetMm + x * Math.tan(s.skewDeg / DEG) + y * Math.tan(s.leanDeg / DEG) - m.mm).toBeCloseTo(0, 9);
@@ -155,17 +155,17 @@ describe('what is turned', () => {
       { id: 'right', offset: 180 },
     ],
   };
-  it('one rod is drawn in, by flats, and the middle goes half as far', () => {
+  it('shortens one rod by flats, and moves the centre by half', () => {
     const skewDeg = Math.atan(2.5 / 360) * DEG;
     const turn = rodTurn({ skewDeg }, screw, 'right')!;
-    // One turn over 360 mm; the far rim stands back from an edge on the right, so the left rod is drawn.
+    // One turn over 360 mm. The far rim is behind a straight edge on the right, so the left rod is shortened.
     expect(turn).toMatchObject({ rod: 'left', flats: 6 });
     expect(turn.middleMm).toBeCloseTo(1.25, 9);
     expect(turn.leftDeg).toBeCloseTo(0, 9);
     expect(rodTurn({ skewDeg: -skewDeg }, screw, 'right')!.rod).toBe('right');
     expect(rodTurn({ skewDeg }, screw, 'left')!.rod).toBe('right');
   });
-  it('turning it leaves less than half a flat’s skew, whatever it was', () =>
+  it('leaves less than half a flat of skew, for any skew', () =>
     fc.assert(
       fc.property(fc.double({ min: -3, max: 3, noNaN: true }), (skewDeg) => {
         const turn = rodTurn({ skewDeg }, screw, 'right');
@@ -176,7 +176,7 @@ describe('what is turned', () => {
   it('a single rod squares nothing', () => {
     expect(rodTurn({ skewDeg: 2 }, { ...screw, rods: [screw.rods[0]!] }, 'left')).toBeNull();
   });
-  it('a belt that walks between true pulleys, or stays between crooked ones, says to measure again', () => {
+  it('asks to measure again for a belt that moves between aligned pulleys, or stays between misaligned ones', () => {
     expect([trackAgrees('stays', true), trackAgrees('stays', false)]).toEqual([true, false]);
     expect([trackAgrees('towards-edge', false), trackAgrees('away-from-edge', true)]).toEqual([true, false]);
   });

@@ -1,15 +1,15 @@
 import type { Adjuster } from '../drive';
 import type { Misalignment, RimGaps } from './straight-edge';
 
-/** A bolt or stud that the pulley's unit stands on, by its place from the pulley's middle as one looks at the outer face, mm. */
+/** A bolt or stud of the pulley unit, with its position relative to the pulley centre, mm. */
 export interface Support {
   readonly id: string;
-  /** Along the line of centres, away from the pulley that the edge lies on; and across it, up. */
+  /** `x` is along the line of centres, away from the reference pulley. `y` is across it, up. */
   readonly x: number;
   readonly y: number;
 }
 
-/** What to do at one support. */
+/** Correction at one support. */
 export interface SupportMove {
   readonly id: string;
   /** Towards the edge where positive: a shim of that thickness behind it, or its nut run out so far; mm. */
@@ -29,9 +29,8 @@ export function turnsAndFlats(mm: number, { pitch, flats }: { readonly pitch: nu
 const RAD = Math.PI / 180;
 
 /**
- * How far each support has to come out so that the pulley stands in the reference's plane: what stands back comes forward,
- * offset + x·tan(skew) + y·tan(lean).
- * @param thread of nuts on studs; null where it is shimmed
+ * Forward movement of each support that puts the pulley into the reference plane: offset + x·tan(skew) + y·tan(lean).
+ * @param thread of nuts on studs; null for shims
  */
 export function supportMoves(
   { offsetMm, skewDeg, leanDeg }: Misalignment,
@@ -45,22 +44,22 @@ export function supportMoves(
   });
 }
 
-/** One of two rods to be turned, so that the unit they pull no longer stands askew. */
+/** Turns of one of two rods that remove the skew of the unit. */
 export interface RodTurn {
   readonly rod: string;
-  /** Flats that tighten it; never negative: the rod that has to be drawn in is the one chosen. */
+  /** Flats to tighten, at least 0. The rod that must be shortened is chosen. */
   readonly flats: number;
   /** By how much the middle of the pulley is drawn along with it, mm: it tightens the belt. */
   readonly middleMm: number;
-  /** What is left of the skew after whole flats, degrees. */
+  /** Remaining skew after whole flats, degrees. */
   readonly leftDeg: number;
 }
 
 /**
- * Twin rods pull the unit from either side of its pulley. Drawing one in by m turns the unit by atan(m/(apart)) and its pulley's far rim towards the
- * side that was drawn away from; the middle follows by its share.
- * @param edgeSide the hand on which the edge's face lies, seen along the pull
- * @returns null where it stands square already, to the nearest flat, or there are not two rods apart
+ * Correction by twin rods, which pull the unit at both sides of its pulley. Shortening one by m turns the unit by
+ * atan(m/distance). The far rim moves towards the opposite side, and the centre moves by its share.
+ * @param edgeSide side of the straight edge, seen along the pull
+ * @returns null if the skew is below half a flat, or if the two rods have no distance
  */
 export function rodTurn(
   { skewDeg }: Pick<Misalignment, 'skewDeg'>,
@@ -71,7 +70,7 @@ export function rodTurn(
   const [left, right] = [byOffset[0], byOffset.at(-1)];
   if (!left || !right || !(right.offset > left.offset)) return null;
   const apart = right.offset - left.offset;
-  // The far rim stands back, away from the edge: the rod on the other side is drawn in, which swings the far rim forward.
+  // The far rim is behind the edge. The rod on the other side is shortened, which swings the far rim forward.
   const backSide = edgeSide === 'right' ? 'left' : 'right';
   const drawn = skewDeg > 0 ? backSide : edgeSide;
   const rod = drawn === 'left' ? left : right;
@@ -88,17 +87,17 @@ export function rodTurn(
   };
 }
 
-/** Which way one belt alone walked in a short run, and what that says beside the gaps. */
+/** Direction in which one belt alone moved in a short run, compared with the gaps. */
 export const TRACKS = ['towards-edge', 'away-from-edge', 'stays'] as const;
 export type Track = (typeof TRACKS)[number];
 
 /**
- * Whether a tracking run and the gaps say the same. A belt that walks between pulleys that the gaps call true, or stays between such as they call
- * crooked, says that the gaps were read wrong.
+ * Compares a tracking run with the gaps. The gaps are wrong if a belt moves although they show alignment, or stays
+ * although they show misalignment.
  */
 export const trackAgrees = (track: Track, withinLimit: boolean): boolean => (track === 'stays') === withinLimit;
 
-/** A rim cannot stand further from an edge than this, mm. */
+/** Largest distance of a rim from a straight edge, mm. */
 export const LARGEST_GAP_MM = 100;
 
 /** Gaps that cannot all be: the field and what to do. */
@@ -106,6 +105,6 @@ export function refuseGaps(gaps: RimGaps): { readonly field: keyof RimGaps; read
   for (const field of ['near', 'far', 'above', 'below'] as const)
     if (Math.abs(gaps[field] ?? 0) > LARGEST_GAP_MM) return { field, problem: 'Enter the gap from the straight edge to the rim.' };
   if ((gaps.above === null) !== (gaps.below === null))
-    return { field: gaps.above === null ? 'above' : 'below', problem: 'Read both rims across the line of centres, or neither.' };
+    return { field: gaps.above === null ? 'above' : 'below', problem: 'Measure both rims across the line of centres, or neither.' };
   return null;
 }

@@ -6,24 +6,23 @@ export interface SpanEntry {
   /** Pulley ids, in the order of the route. */
   readonly from: string;
   readonly to: string;
-  /** Angle between the span and the groove at the pulley that was read, and at the one at its other end, degrees. */
+  /** Entry angle at the measured pulley, and at the pulley at the other end of the span, degrees. */
   readonly here: number;
   readonly there: number;
 }
 
 const DEG = 180 / Math.PI;
 
-/** What a span may stray: one V belt, and a banded or ribbed one, which leads all its ribs astray at once. Degrees. */
+/** Entry angle limits, degrees: one V belt, and a banded or ribbed belt. In the latter all ribs are misaligned together. */
 export const alignmentLimit = (joined: boolean): number => (joined ? FLEET_LIMIT.joined : FLEET_LIMIT.single);
 
 /**
- * Entry angle of each span of a belt at one of its pulleys, by how that pulley stands to another on the belt. The neighbour is taken to stand in the
- * plane of the pulley that the edge lay on.
+ * Entry angle of each span of a belt at one of its pulleys. It follows from the offset and angles between that pulley
+ * and another. The neighbour is assumed to be in the plane of the reference pulley.
  *
- * A span between the tangent points p and q climbs z(q) − z(p) over its length ℓ, z that of the grooves' planes there: atan((z(q) − z(p))/ℓ). Against
- * a groove that itself slopes by s along the span the entry angle is |atan(climb/ℓ) − atan(s)|: offset over span, more or less the lean.
- * @param x, y of the pulley that the edge lay on, in the drawing
- * @returns none where the belt does not touch the pulley
+ * z is the height of the groove planes. A span from tangent point p to q climbs atan((z(q) − z(p))/ℓ) over its length ℓ. If the groove slopes by s along the span, the entry angle is |atan(climb/ℓ) − atan(s)|.
+ * @param x, y of the reference pulley, in the drawing
+ * @returns empty if the belt does not touch the pulley
  */
 export function entryAngles(
   drive: Drive,

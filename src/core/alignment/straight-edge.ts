@@ -1,12 +1,16 @@
 /**
- * Gaps between a straight edge, or a string, laid along the outer face of one pulley, and the rim of another, mm. Positive where the rim stands back
- * from the edge, negative where it stands proud (the edge is then held off by a block, whose thickness is taken away).
+ * Gaps between a straight edge or string along the outer face of one pulley and the rim of another, mm. Positive if the
+ * rim is behind the edge. Negative if it is in front. The edge is then on a block, and the thickness of the block is
+ * subtracted.
  */
 export interface RimGaps {
-  /** At the rim nearest the pulley that the edge lies on, and at the one farthest from it. */
+  /** At the rim nearest to the reference pulley, and at the rim farthest from it. */
   readonly near: number;
   readonly far: number;
-  /** Across the line of the two centres: above it and below it as one looks at the outer face, near being on the left. Null where only two were read. */
+  /**
+   * Above and below the line of centres, seen from the outer face with near on the left. Null if only two gaps were
+   * measured.
+   */
   readonly above: number | null;
   readonly below: number | null;
 }
@@ -15,19 +19,19 @@ export interface GapsAsk {
   readonly gaps: RimGaps;
   /** Diameter at which the gaps were read, mm. */
   readonly rimDiameterMm: number;
-  /** Width of the pulley that was read less that of the one the edge lies on, face to face, mm: grooves stand at the middle of each. */
+  /** Width of the measured pulley less that of the reference pulley, face to face, mm. Each groove is at mid-width. */
   readonly widerByMm?: number;
 }
 
-/** How one pulley stands to another. */
+/** Offset and angles between two pulleys. */
 export interface Misalignment {
-  /** How far its groove stands back from the other's, at its centre, mm. */
+  /** Distance of its groove behind the groove of the reference, at its centre, mm. */
   readonly offsetMm: number;
-  /** Turned about the line across the centres: its far rim stands back. Degrees. */
+  /** Rotation about the line across the centres, degrees. Positive if the far rim is behind. */
   readonly skewDeg: number;
-  /** Turned about the line of the centres: its upper rim stands back. Degrees; null where only two gaps were read. */
+  /** Rotation about the line of centres, degrees. Positive if the upper rim is behind. Null with only two gaps. */
   readonly leanDeg: number | null;
-  /** By how much the two pairs of gaps disagree on the middle, mm: the edge did not lie alike. Null with two. */
+  /** Difference between the centres from the two pairs of gaps, mm. It shows that the edge moved. Null with two gaps. */
   readonly disagreeMm: number | null;
 }
 
@@ -37,8 +41,9 @@ export const MOST_DISAGREE_MM = 1;
 const DEG = 180 / Math.PI;
 
 /**
- * Offset and angles by the gaps. The rim is a plane circle: g(x, y) = offset + x·tan(skew) + y·tan(lean), x along the line of centres away from the
- * pulley that the edge lies on. Where four gaps are read the middle is their mean, the least squares of that plane.
+ * Offset and angles from the gaps. The rim is a plane circle: g(x, y) = offset + x·tan(skew) + y·tan(lean), with x
+ * along the line of centres away from the reference pulley. With four gaps the centre is their mean, which is the least
+ * squares fit of that plane.
  */
 export function misalignmentOf({ gaps, rimDiameterMm, widerByMm = 0 }: GapsAsk): Misalignment {
   const { near, far, above, below } = gaps;

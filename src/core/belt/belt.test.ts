@@ -69,7 +69,7 @@ describe('belt numbers', () => {
     },
   );
 
-  it('says so where a length is nominal', () => {
+  it('reports a nominal length', () => {
     expect(decode('SPA1180').note).toContain('nominal');
     expect(decode('4L480').note).not.toContain('nominal');
   });
@@ -91,7 +91,7 @@ describe('belt numbers', () => {
 });
 
 describe('lengths along the belt', () => {
-  it('converting there and back changes nothing, and the lines lie outside, pitch, inside', () => {
+  it('converts there and back without change, and orders the lines outside, pitch, inside', () => {
     const references: LengthReference[] = ['pitch', 'outside', 'inside'];
     fc.assert(
       fc.property(

@@ -2,12 +2,12 @@ import { parseQuantity } from '../quantity';
 import { convertLength, findSection, sectionNamed, type LengthReference, type Section } from './sections';
 import { classicalExtra, nearestNominal, sizeProblem } from './size-ranges';
 
-/** What a printed belt number says. Lengths in mm; null where a bare length leaves the section open. */
+/** Content of a belt number. Lengths in mm. Null if a length alone leaves the section open. */
 export interface DecodedBelt {
   readonly section: string | null;
   /** Belts or ribs side by side. */
   readonly count: number;
-  /** Width across the top (of one rib, if ribbed), mm; null where the writing says nothing of it. */
+  /** Top width (of one rib, if ribbed), mm. Null if the text does not state it. */
   readonly topWidthMm: number | null;
   readonly pitchLength: number | null;
   readonly outsideLength: number | null;
@@ -34,18 +34,20 @@ const METRIC_REFERENCE: Readonly<Record<string, LengthReference>> = {
 /** Longest and shortest loop that is taken for a belt, mm. */
 const LENGTH_RANGE_MM = [100, 20000] as const;
 
-/** Longest length given in feet, mm: more feet than this are inches with one stroke too few. */
+/** Longest length in feet, mm. Above this, feet are inches with a missing stroke. */
 const FEET_LIMIT_MM = 25 * 304.8;
-/** Two numbers name one belt where their outside lengths differ by less than this share, and their top widths by less than this, mm. */
+/** Limits for two numbers of one belt: relative difference of outside lengths, and difference of top widths, mm. */
 const SAME_LENGTH_SHARE = 0.006;
 const SAME_WIDTH_MM = 1;
 
 /**
- * Reads a belt number or a bare length (then an outside length, unless it says `La`, `Li`, `Lw`, `OC` or `IC`). Knows light duty (`4L480`, `4L480K`),
- * classical (`A46`, `BX85`, double `AA51`, banded `2/B85`, `2 x A46`), metric (`13x1170Li`), narrow (`SPA1180`, `3V475`), ribbed (`6PK1750`,
- * `570K6`, `K060570`), joined agricultural (`2HA1500`) and variable-speed numbers (`33x925`), top width x outside length (`1/2 x 48`), and two names
- * of one belt (`B85 / 5L880`). Blanks may stand between the parts of a number, never inside its digits. A size that no belt has is refused with
- * the sizes that exist.
+ * Reads a belt number or a length. A length is an outside length, unless the text has `La`, `Li`, `Lw`, `OC` or `IC`.
+ *
+ * Forms: light duty (`4L480`, `4L480K`), classical (`A46`, `BX85`, double `AA51`, banded `2/B85`, `2 x A46`), metric (`13x1170Li`); narrow (`SPA1180`, `3V475`), ribbed (`6PK1750`, `570K6`, `K060570`), joined agricultural (`2HA1500`),
+ * variable speed (`33x925`); top width x outside length (`1/2 x 48`). Two numbers of one belt (`B85 / 5L880`) are one too.
+ *
+ * Spaces may separate the parts of a number, but not its digits. A size outside the standards is refused with the
+ * existing sizes.
  */
 export function decodeDesignation(text: string): DecodeResult {
   const trimmed = text.trim();
@@ -96,7 +98,10 @@ function readTwoNames(text: string): DecodeResult | null {
   return { ok: true, belt: { ...one.belt, note: `${one.belt.note} ${parts![2]!.trim()} is the same size.` } };
 }
 
-/** A number with what stands before or behind it: belts joined (`3/B75`, `R3-B75`, `2BX75`), side by side (`2 x A46`, `A46 x 2`), or a letter of make. */
+/**
+ * A number with a prefix or suffix: joined belts (`3/B75`, `R3-B75`, `2BX75`), parallel belts (`2 x A46`, `A46 x 2`),
+ * or a letter of the maker.
+ */
 function readCode(code: string, text: string): DecodeResult | null {
   const direct = readNumber(code, 1, text);
   if (direct) return direct;
@@ -243,7 +248,7 @@ function readWidthByLength(text: string): DecodedBelt | null {
   );
 }
 
-/** A comma between thousands is left out where only that makes a belt: `1,219 mm`. */
+/** A comma between thousands is removed only if the text is then a belt: `1,219 mm`. */
 function withoutThousands(text: string): string {
   if (!/^\d{1,2},\d{3}(?:\.\d+)?(?!\d)/.test(text)) return text;
   const unit = /mm/i.test(text) ? 1 : /["”″]|in/i.test(text) ? INCH : null;
@@ -254,7 +259,7 @@ function withoutThousands(text: string): string {
   return fits(decimal) && !fits(thousands) ? text.replace(',', '.') : text;
 }
 
-/** What may stand behind a bare length to say along which line round the belt it was taken. */
+/** Suffix of a length that names its reference line. */
 const LENGTH_MARKS: readonly (readonly [RegExp, LengthReference])[] = [
   [/\s*(?:O\.?C\.?|outside|out|LA)$/i, 'outside'],
   [/\s*(?:I\.?C\.?|inside|LI)$/i, 'inside'],
@@ -275,11 +280,11 @@ function readBareLength(text: string): DecodedBelt | null {
 }
 
 /**
- * The printed number of a standard size, the other way round: `4L` and 1219.2 mm outside is `4L480`. Null where the length is no whole size of
+ * Belt number of a standard size: `4L` and 1219.2 mm outside is `4L480`. Null if the length is not a standard size of
  * that section.
  * @param length in mm along `reference`
  * @param count ribs, or belts of a banded form
- * @param toleranceMm how far from a whole size still counts as it
+ * @param toleranceMm largest difference from a standard size
  */
 export function encodeDesignation(
   section: Section,
@@ -295,7 +300,7 @@ export function encodeDesignation(
   return Math.abs(decoded.belt.outsideLength - convertLength(length, reference, 'outside', section)) <= toleranceMm ? name : null;
 }
 
-/** The one length that a number states, along the outside of a section: for numbers that say none, of the section given. */
+/** Outside length that a number states. The section in the argument applies if the number names none. */
 export function outsideLengthOf(belt: DecodedBelt, section: Section): number {
   if (belt.outsideLength !== null) return belt.outsideLength;
   return belt.pitchLength !== null
@@ -329,8 +334,8 @@ export function nearestDesignation(section: Section, length: number, reference: 
 }
 
 /**
- * The standard sizes of a section whose outside length lies in a range, shortest first. Light-duty and narrow-inch belts come in half inches,
- * classical ones in whole inches, metric ones in 10 mm; which of them a supplier stocks is another matter.
+ * Standard sizes of a section with an outside length in a range, shortest first. Steps: half an inch for light-duty and
+ * narrow-inch belts, one inch for classical belts, 10 mm for metric belts. Suppliers may stock fewer.
  * @param fromMm outside length, mm
  * @param toMm outside length, mm
  */
@@ -349,7 +354,7 @@ export function standardSizes(section: Section, fromMm: number, toMm: number, co
     .map(([designation, outsideMm]) => ({ designation, outsideMm }));
 }
 
-/** True where the text names a section in the table, whatever its case. */
+/** True if the text names a section in the table, in upper or lower case. */
 export function isSectionName(text: string): boolean {
   return findSection(text.trim().toUpperCase()) !== undefined;
 }

@@ -7,7 +7,7 @@ const outside = (designation: string) => {
   return read.belt.outsideLength!;
 };
 
-describe('a belt whose number is gone', () => {
+describe('a belt without a readable number', () => {
   it.each(['4L475', '5L560', 'A41', 'B103'])('%s as new is guessed first', (designation) => {
     const section = SECTIONS.find((s) => s.name === /^\d?[A-Z]+/.exec(designation)![0])!;
     const [best] = guessBelt({ topMm: section.topMm, depthMm: section.depthMm, outsideMm: outside(designation) });
@@ -33,7 +33,7 @@ describe('a belt whose number is gone', () => {
     expect(worn[0]!.narrowedMm).toBeGreaterThan(0);
     expect(worn.find((g) => g.designation === '4L475')!.stretched).toBeCloseTo(7 / outside('4L475'), 6);
   });
-  it('of two sections that measure alike the one that the drive takes comes first, and no section that measures otherwise', () => {
+  it('prefers the section of the drive among equal sections, and no section of another size', () => {
     const alike = { topMm: 12.7, depthMm: 7.9 };
     expect(guessBelt({ ...alike, expected: 'A' })[0]!.section).toBe('A');
     expect(guessBelt({ ...alike, expected: '4L' })[0]!.section).toBe('4L');

@@ -1,7 +1,7 @@
 import { decodeDesignation, standardSizes } from './designation';
 import { SECTIONS, type Section } from './sections';
 
-/** What can be measured on a belt whose number is gone. Millimetres, degrees. */
+/** Measurements of a belt without a readable number. Millimetres, degrees. */
 export interface BeltMeasured {
   readonly topMm?: number | undefined;
   readonly depthMm?: number | undefined;
@@ -12,7 +12,7 @@ export interface BeltMeasured {
   /** Length along the outside, and how closely it is known. */
   readonly outsideMm?: number | undefined;
   readonly outsideSd?: number | undefined;
-  /** The section that the drive was said to take; it or its notched form is likelier beforehand. */
+  /** Section of the drive. It and its notched form have a higher prior. */
   readonly expected?: string | undefined;
 }
 
@@ -21,11 +21,11 @@ export interface BeltGuess {
   readonly designation: string | null;
   /** Outside length when new, mm; null where no length was measured. */
   readonly outsideMm: number | null;
-  /** Share of all that was thought of, 0…1. */
+  /** Probability, 0…1. */
   readonly odds: number;
-  /** What the belt has lost across the top, mm, if it is this one; null where the width was not measured. */
+  /** Wear of the top width, mm, if it is this belt. Null if the width was not measured. */
   readonly narrowedMm: number | null;
-  /** What it has stretched, as a share of its length. */
+  /** Stretch, as a share of the length. */
   readonly stretched: number | null;
 }
 
@@ -36,7 +36,7 @@ const ANGLE_SD = 3;
 /** A wrapped tape on a used belt, mm, and how far belts of all ages have stretched. */
 const WRAP_SD_MM = 4;
 const STRETCH_SD = 0.006;
-/** How much likelier a belt is of the section that its drive takes than of any other. */
+/** Prior ratio between a belt of the section of the drive and any other belt. */
 const EXPECTED_ODDS = 10;
 /** Guesses less likely than this are not worth a line. */
 const LEAST_ODDS = 0.01;
@@ -44,8 +44,9 @@ const LEAST_ODDS = 0.01;
 const twoPiece = (off: number, over: number, under: number) => -0.5 * (off / (off > 0 ? over : under)) ** 2;
 
 /**
- * The probable sections and standard sizes of a measured belt by Bayes' rule, every standard size of a section being as likely beforehand. A worn belt measures
- * narrow and long, so errors that way weigh less. Best first; empty where nothing was measured.
+ * Probable sections and standard sizes of a measured belt by Bayes' rule. All standard sizes of a section have the same
+ * prior. A worn belt is narrower and longer, so errors in that direction weigh less. Best first. Empty without
+ * measurements.
  */
 export function guessBelt(measured: BeltMeasured): BeltGuess[] {
   const { topMm, depthMm, angleDeg, ribs, notched, outsideMm, expected } = measured;

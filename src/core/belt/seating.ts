@@ -13,31 +13,31 @@ export type SeatingProblem = (typeof SEATING_PROBLEMS)[number];
 
 export interface Seating {
   readonly problems: readonly SeatingProblem[];
-  /** How much wider (+) or narrower (−) than the groove's own section the belt is across the top, mm. */
+  /** Top width of the belt less that of the section of the groove, mm. */
   readonly widthDifferenceMm: number;
 }
 
-/** A belt this much wider or narrower than the groove's own section no longer sits at the rim, mm (a sixteenth is 1.6). */
+/** A belt with a larger difference in width no longer sits at the rim, mm (a sixteenth is 1.6). */
 export const WIDTH_ALLOWANCE_MM = 1.2;
-/** Flanks further apart than this bear on an edge only, degrees. */
+/** A belt with a larger difference in flank angle touches the groove only at an edge, degrees. */
 export const ANGLE_ALLOWANCE_DEG = 3;
 /** Room below a standard belt in its groove, mm: the standards' smallest clearance. */
 export const GROOVE_CLEARANCE_MM = 2.2;
 
-/** What a route asks of its belt beyond sitting in the grooves. */
+/** Requirements of a route besides seating in the grooves. */
 export interface RouteDemands {
   /** The belt's back runs over an idler. */
   readonly bendsBack: boolean;
-  /** Its back has to drive a grooved pulley. */
+  /** The back of the belt drives a grooved pulley. */
   readonly drivesFromBack: boolean;
 }
 
 /**
- * Whether a belt of one section seats in grooves cut for another. A belt wider than the groove stands proud; a narrower one sinks by half the
- * difference over tan(α/2) and may touch the bottom; unlike angles bear on an edge.
- * @param candidate section of the belt in the hand
- * @param groove section that the grooves are cut for
- * @param counts belts or ribs side by side of each
+ * Checks whether a belt of one section seats in grooves for another. A wider belt sits above the rim. A narrower belt
+ * sinks by half the difference over tan(α/2), and may touch the bottom. Different angles touch at an edge only.
+ * @param candidate section of the belt
+ * @param groove section of the grooves
+ * @param counts parallel belts or ribs of each
  */
 export function seatingOf(candidate: Section, groove: Section, demands: RouteDemands, counts = { candidate: 1, groove: 1 }): Seating {
   const problems: SeatingProblem[] = [];

@@ -1,13 +1,13 @@
 /**
- * Belt cross-sections. Sizes are the public standards' (ARPM IP-20 classical, IP-22 narrow, IP-23 light duty, IP-26 ribbed; ISO 4184,
- * ISO 9982); mass and axial stiffness are nominal values. Stiffness of A, B and C is 2048 times the belt constant of the public
- * force-deflection standards (6, 9 and 16 lbf); the other rows are scaled to them. `stated` marks the six sections whose every figure the product's
- * answers are defined on; every other row is nominal throughout.
+ * Belt cross-sections. Sizes are those of the public standards (ARPM IP-20 classical, IP-22 narrow, IP-23 light duty,
+ * IP-26 ribbed; ISO 4184, ISO 9982). Mass and axial stiffness are nominal. The stiffness of A, B and C is 2048 times a
+ * belt constant. That is 6, 9 and 16 lbf in the public force-deflection standards. The other rows are scaled to them.
+ * `stated` marks the six sections with exact values in the drive file document. All other rows are nominal.
  */
 export interface Section {
   readonly name: string;
   readonly family: 'light' | 'classical' | 'narrow' | 'ribbed' | 'double' | 'joined' | 'measured';
-  /** Width across the top (of one rib, if ribbed), mm. */
+  /** Top width (of one rib, if ribbed), mm. */
   readonly topMm: number;
   /** Thickness, mm. */
   readonly depthMm: number;
@@ -154,9 +154,10 @@ export function sectionNamed(name: string): Section {
 }
 
 /**
- * A belt known only by what a caliper says. Mass scales with the cross-section of rubber (1.1 g/cm³), the pitch line is put at 0.42 of the
- * depth and stiffness at 600 N per mm² of section: the table's mean ratios, so nominal.
- * @param topMm width across the top, mm
+ * Section of a belt from caliper readings. Mass scales with the cross-section of rubber (1.1 g/cm³). The pitch line is
+ * at 0.42 of the depth, and the stiffness is 600 N per mm² of section. These are the mean ratios of the table, so
+ * nominal.
+ * @param topMm top width, mm
  * @param depthMm thickness, mm
  * @param angleDeg included angle of the flanks, degrees
  * @param pitchLineMm depth of the pitch line below the top, mm
@@ -194,7 +195,7 @@ export function convertLength(value: number, from: LengthReference, to: LengthRe
   return value + 2 * Math.PI * (offsetMm(to, section) - offsetMm(from, section));
 }
 
-/** How far a line lies outside the pitch line, mm. */
+/** Distance of a reference line outside the pitch line, mm. */
 function offsetMm(reference: LengthReference, section: Section): number {
   if (reference === 'outside') return section.pitchLineMm;
   return reference === 'inside' ? section.pitchLineMm - section.depthMm : 0;
@@ -204,8 +205,9 @@ function offsetMm(reference: LengthReference, section: Section): number {
 const MOUNTING_MM = { light: 12, a: 2 * 19, b: 2 * 25, c: 2 * 38 } as const;
 
 /**
- * Slack wanted for getting a belt of a section on by hand, mm of belt: about 12 for light-duty and ribbed belts; for classical ones 19, 25 and 38 mm of
- * centre movement by size, each freeing twice as much belt. Narrow and measured belts go by the classical one nearest in width. Nominal.
+ * Slack for fitting a belt of a section by hand, mm of belt. It is about 12 for light-duty and ribbed belts. Classical
+ * belts need 19, 25 and 38 mm of centre movement by size, which is twice as much belt. Narrow and measured belts use
+ * the classical belt nearest in width. Nominal.
  */
 export function mountingAllowanceMm(section: Section): number {
   if (section.family === 'light' || section.family === 'ribbed') return MOUNTING_MM.light;

@@ -2,13 +2,13 @@
 interface SizeRange {
   readonly least: number;
   readonly most: number;
-  /** How the number counts: inches of length, nominal inches of a classical belt, or mm. */
+  /** Unit of the number: inches of length, nominal inches of a classical belt, or mm. */
   readonly unit: 'in' | 'nominal' | 'mm';
 }
 
 const range = (least: number, most: number, unit: SizeRange['unit']): SizeRange => ({ least, most, unit });
 
-/** By what stands before the size in a number: a section, or the metric top width with an x. */
+/** Key: the text before the size, which is a section, or the metric top width with an x. */
 const RANGES: Readonly<Record<string, SizeRange>> = {
   '3L': range(10, 80, 'in'),
   '4L': range(12, 120, 'in'),
@@ -55,10 +55,10 @@ const PLAIN_FORM: Readonly<Record<string, string>> = {
 const COUNTS: Readonly<Record<string, readonly [number, number]>> = { PK: [2, 25], DPK: [2, 25], HA: [2, 10], HB: [2, 10], HC: [2, 10] };
 
 /**
- * Says what is wrong with a size, or with a number of ribs.
+ * Error of a size or of a number of ribs.
  * @param name section, or metric top width such as `13x`
- * @param size as the number states it, in the unit of its range
- * @returns one sentence, or null where belts of that size exist or the section has no stated range
+ * @param size as in the number, in the unit of its range
+ * @returns one sentence, or null if belts of that size exist or the section has no stated range
  */
 export function sizeProblem(text: string, name: string, size: number, count: number): string | null {
   const counts = COUNTS[name];

@@ -1,10 +1,10 @@
 import { shiftOf, type Shift, type VariableDrive } from './shift';
 
-/** A belt thought of for a variable pair, mm. */
+/** A candidate belt for a variable drive, mm. */
 export interface VariableCandidate {
   readonly pitchLength: number;
   readonly width: number;
-  /** Included angle of its flanks, degrees; that of the faces where it is not known. */
+  /** Included angle of its flanks, degrees. If unknown, that of the sheave faces. */
   readonly angle?: number | undefined;
   /** Least width that the drive allows. */
   readonly minimum?: number | null | undefined;
@@ -14,10 +14,10 @@ export type VariableReason =
   'wrong-angle' | 'under-minimum' | 'no-place' | 'tight-at-idle' | 'starts-late' | 'starts-steeper' | 'top-lost' | 'nearly-tight';
 
 export interface VariableFit {
-  /** As of any belt: runs, runs with no margin, will not let go (too short), will not grip (too long), will not seat. */
+  /** Verdict as for any belt: runs, runs with no margin, won't release (too short), won't grip (too long), won't seat. */
   readonly verdict: 'fits' | 'marginal' | 'too-short' | 'too-long' | 'wrong-section';
   readonly reasons: readonly VariableReason[];
-  /** Where it stands; null where it fits nowhere, with why. */
+  /** Pose of the belt. Null with a reason if it fits at no position. */
   readonly shift: Shift | null;
   readonly problem: string;
   /** Against the drive's own belt: start and top ratio, as shares of its. */
@@ -25,19 +25,19 @@ export interface VariableFit {
   readonly topShare: number | null;
 }
 
-/** Angles further apart than this wear to an edge, degrees. */
+/** Belts with a larger difference in angle wear to an edge, degrees. */
 const ANGLE_APART = 2;
-/** Idling it has to hang so much looser than taut that it does not drag, mm of belt; half of that for a margin. */
+/** Smallest idle slack at which the belt does not drag, mm of belt. Half of it is the margin. */
 const IDLE_SLACK_MM = 1;
 /** A start or top ratio that differs so much from its own belt's is felt; twice that is another machine. */
 const FELT = 0.05;
 
 /**
- * Whether a belt will do on a variable pair: by its width and angle, by the range of ratios that its length allows and by how it hangs at idle, never by a tension
- * at fixed centres.
- * @param own the drive's own belt on it; null where that fits nowhere either, and nothing is compared
+ * Assesses a belt for a variable drive by its width, its angle, its range of ratios and its idle slack. Tension at
+ * fixed centres is not used.
+ * @param own the drive's own belt; null if it has no pose, and nothing is compared
  */
-export function judgeVariable(drive: VariableDrive, candidate: VariableCandidate, own: Shift | null): VariableFit {
+export function assessVariable(drive: VariableDrive, candidate: VariableCandidate, own: Shift | null): VariableFit {
   const { width, pitchLength, angle, minimum } = candidate;
   const none = { shift: null, problem: '', startShare: null, topShare: null };
   if (angle !== undefined && Math.abs(angle - drive.primary.angle) > ANGLE_APART)

@@ -4,9 +4,9 @@ import { medianOf } from '../wear';
 export const MEASURED_PARTS = ['roller', 'shoe', 'shoe-spring', 'slide', 'bush'] as const;
 export type MeasuredPart = (typeof MEASURED_PARTS)[number];
 
-/** Slides and bushes wear open, so that their play grows; all others wear away. */
+/** Slides and bushings wear open, so their play grows. All other parts wear away. */
 const GROWS: readonly MeasuredPart[] = ['slide', 'bush'];
-/** Of one set, further apart than this they do not share the work, mm. */
+/** Largest difference within one set that still shares the load, mm. */
 const APART_MM: Readonly<Record<MeasuredPart, number>> = { roller: 0.2, shoe: 0.5, 'shoe-spring': 1, slide: 0.3, bush: 0.1 };
 
 export interface PartMeasures {
@@ -16,23 +16,23 @@ export interface PartMeasures {
   readonly limitMm: number | null;
 }
 
-export interface PartJudged {
+export interface PartAssessed {
   readonly part: MeasuredPart;
   /** Places past the manual's limit, counted from 1. */
   readonly past: readonly number[];
-  /** Places that stand apart from the middle of their set. */
+  /** Positions that differ from the median of their set. */
   readonly apart: readonly number[];
   readonly spreadMm: number;
   readonly limit: 'most' | 'least';
   /**
-   * What follows: one weak shoe spring lets its shoe drag, so that the whole clutch is due; rollers and shoes are renewed as a set, since one alone takes the
-   * others' work; a slide by itself.
+   * Consequence: one weak shoe spring lets its shoe drag, so the whole clutch is due. Rollers and shoes are replaced as
+   * a set, since a single new one would carry the whole load. A slide is replaced alone.
    */
   readonly due: 'nothing' | 'the-set' | 'the-clutch' | 'the-part' | 'look-up';
 }
 
-/** What the measures of one set say. @param measures one value at least */
-export function judgeMeasures({ part, values, limitMm }: PartMeasures): PartJudged {
+/** Assessment of the measurements of one set. @param measures one value at least */
+export function assessMeasures({ part, values, limitMm }: PartMeasures): PartAssessed {
   const grows = GROWS.includes(part);
   const of = (bad: (v: number) => boolean) => values.flatMap((v, i) => (bad(v) ? [i + 1] : []));
   const past = limitMm === null ? [] : of((v) => (grows ? v > limitMm : v < limitMm));

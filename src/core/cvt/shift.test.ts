@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { validateDrive, type Drive } from '../drive';
-import { drawnShifted, pitchLengthOf, shiftOf, shimmed, standAt, variableOf, type VariableDrive } from '.';
+import { drawnShifted, pitchLengthOf, shiftOf, shimmed, shiftStateAt, variableOf, type VariableDrive } from '.';
 
 const PAIR: VariableDrive = {
   primary: { angle: 28, hubRadius: 22, rimRadius: 88, openGap: 34, travel: 30 },
@@ -19,7 +19,7 @@ const shift = (drive: VariableDrive, width: number) => {
 const path = (drive: VariableDrive, r1: number, r2: number) => pitchLengthOf(r1 - drive.pitchLine, r2 - drive.pitchLine, drive.centre);
 
 describe('a belt’s path', () => {
-  it('alike pulleys: two spans and a circle; unlike: spans and arcs by their angle', () => {
+  it('of equal pulleys has two spans and a circle; of different ones spans and arcs by their angle', () => {
     expect(pitchLengthOf(50, 50, 300)).toBeCloseTo(600 + 100 * Math.PI, 12);
     const lean = Math.asin(60 / 300);
     expect(pitchLengthOf(40, 100, 300)).toBeCloseTo(2 * 300 * Math.cos(lean) + 40 * (Math.PI - 2 * lean) + 100 * (Math.PI + 2 * lean), 10);
@@ -59,16 +59,16 @@ describe('how a variable drive shifts', () => {
           expect(r).toBeGreaterThanOrEqual(secondary.hubRadius + drive.depth - 1e-9);
           expect(r).toBeLessThanOrEqual(secondary.rimRadius + 1e-9);
         }
-        // What closing the face by that much lets the belt sit at.
+        // Radius of the belt after the face closes by that distance.
         const sits = primary.hubRadius + (width - primary.openGap + start.closing) / (2 * Math.tan((primary.angle * Math.PI) / 360));
         expect(Math.abs(sits - start.primary)).toBeLessThan(1e-6 + (start.closing === 0 ? Infinity : 0));
-        // A triangle: the free span, the slack shared by both halves, and how far its middle gives.
+        // A triangle: the free span, half of the slack, and the deflection at its middle.
         const free = Math.sqrt(drive.centre ** 2 - (open.secondary - open.primary) ** 2);
         expect(Math.hypot(free / 2, open.deflection) * 2).toBeCloseTo(free + open.slack, 6);
       }),
       { numRuns: 300 },
     ));
-  it('as the belt narrows it lies lower at the rear: slack grows, and the start and top ratios fall away', () => {
+  it('puts a narrower belt lower in the secondary: slack grows, and the start and top ratios fall', () => {
     const [wide, narrow] = [shift(PAIR, 30), shift(PAIR, 28.6)];
     expect(narrow.open.secondary).toBeLessThan(wide.open.secondary);
     expect(narrow.open.slack).toBeGreaterThan(wide.open.slack);
@@ -76,7 +76,7 @@ describe('how a variable drive shifts', () => {
     expect(narrow.start.closing).toBeGreaterThan(wide.start.closing);
     expect(narrow.top.ratio).toBeGreaterThan(wide.top.ratio);
   });
-  it('says what ends its shift: travel, rim, hub, or a secondary fully open', () => {
+  it('reports the end of the shift: travel, rim, hub, or a fully open secondary', () => {
     const with2 = (more: Partial<VariableDrive['primary']>, other: Partial<VariableDrive['secondary']> = {}) =>
       shift({ ...PAIR, primary: { ...PAIR.primary, ...more }, secondary: { ...PAIR.secondary, ...other } }, 30).top;
     expect(with2({}).limit).toBe('primary-travel');
@@ -90,7 +90,7 @@ describe('how a variable drive shifts', () => {
     expect(wide.secondary).toBeCloseTo(34 + 12 / (2 * Math.tan((14 * Math.PI) / 180)), 9);
     for (const top of [hub, wide]) expect(top.primary).toBeLessThan(102.1);
   });
-  it('what fits nowhere is said', () => {
+  it('reports a belt that does not fit', () => {
     const said = (drive: Partial<VariableDrive>, width = 30) => {
       const result = shiftOf({ ...PAIR, ...drive }, width);
       return result.ok ? '' : result.problem;
@@ -105,11 +105,11 @@ describe('how a variable drive shifts', () => {
 });
 
 describe('on its way', () => {
-  it('goes from idle by the start to the top, the belt never longer than it is, the ratio never rising', () =>
+  it('moves from idle through the start to the top, with constant length and falling ratio', () =>
     fc.assert(
       fc.property(fc.double({ min: 28.6, max: 32, noNaN: true }), (width) => {
         const { open, start, top } = shift(PAIR, width);
-        const at = (share: number) => standAt(PAIR, width, share)!;
+        const at = (share: number) => shiftStateAt(PAIR, width, share)!;
         expect(at(0)).toMatchObject({ closing: 0, secondary: open.secondary });
         expect(at(0).primary).toBeCloseTo(open.primary, 9);
         expect(at(0).slack).toBeCloseTo(open.slack, 6);
@@ -130,7 +130,7 @@ describe('on its way', () => {
       }),
       { numRuns: 30 },
     ));
-  it('a shim at the rear lets the belt lie lower and slacker there; one at the front has it taken later', () => {
+  it('lowers and slackens the belt with a shim at the secondary; one at the primary delays it', () => {
     const plain = shift(PAIR, 30);
     const rear = shift(shimmed(PAIR, 'secondary', 1), 30);
     expect(rear.open.secondary).toBeLessThan(plain.open.secondary);
@@ -184,7 +184,7 @@ describe('the pair in a drive file', () => {
     const outside = variableOf(file({ length: { value: 1010 + 2 * Math.PI * 0.42 * 13, reference: 'outside' } }));
     expect(outside.ok && outside.drive.pitchLength).toBeCloseTo(1010, 9);
   });
-  it('is drawn where the belt lies, from idle to full shift; another kind of drive as its file has it', () => {
+  it('is drawn at the radii of the belt, from idle to full shift; other kinds of drive as in their file', () => {
     const drawn = (share: number) => drawnShifted(file(), share).pulleys.map((p) => p.outsideDiameter / 2);
     const { open, top } = shift(PAIR, 30);
     expect(drawn(0)[0]).toBeCloseTo(open.primary, 6);

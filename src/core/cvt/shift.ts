@@ -1,8 +1,8 @@
 import { sectionOf, statedPitchLength, type Drive, type Problem } from '../drive';
 
-/** A pulley whose one face moves. */
+/** A pulley with one movable face. */
 export interface VariablePulley {
-  /** Of its faces together, degrees. */
+  /** Included angle of both faces, degrees. */
   readonly angle: number;
   readonly hubRadius: number;
   readonly rimRadius: number;
@@ -24,18 +24,18 @@ export interface VariableDrive {
 
 export type TopLimit = 'primary-travel' | 'primary-rim' | 'secondary-hub' | 'secondary-open';
 
-/** Where a belt of one width stands, radii of its top edge, mm. */
+/** Pose of a belt of one width. Radii of its top edge, mm. */
 export interface Shift {
   readonly width: number;
   /** Idling: the primary open, the secondary closed as far as the belt allows. */
   readonly open: { readonly primary: number; readonly secondary: number; readonly slack: number; readonly deflection: number };
   /** The primary has closed until the belt is just taut. */
   readonly start: { readonly primary: number; readonly secondary: number; readonly ratio: number; readonly closing: number };
-  /** The primary has closed as far as it goes. */
+  /** The primary is fully closed. */
   readonly top: { readonly primary: number; readonly secondary: number; readonly ratio: number; readonly limit: TopLimit };
 }
 
-/** Why a belt stands nowhere on a pair. */
+/** Reason why a belt has no pose on a pair. */
 export type NoPlace = 'too-deep' | 'too-wide' | 'too-close' | 'too-short' | 'too-long';
 export type ShiftResult =
   { readonly ok: true; readonly shift: Shift } | { readonly ok: false; readonly why: NoPlace; readonly problem: string };
@@ -48,11 +48,11 @@ export function pitchLengthOf(a: number, b: number, centre: number): number {
   return 2 * Math.sqrt(Math.max(0, centre * centre - d * d)) + Math.PI * (a + b) + 2 * d * Math.asin(Math.max(-1, Math.min(1, d / centre)));
 }
 
-/** Pitch length of a belt whose top edge lies at two radii. */
+/** Pitch length of a belt with its top edge at two radii. */
 export const pathOf = ({ pitchLine, centre }: Pick<VariableDrive, 'pitchLine' | 'centre'>, r1: number, r2: number): number =>
   pitchLengthOf(r1 - pitchLine, r2 - pitchLine, centre);
 
-/** Radius at which a belt of a width would sit with the face closed by x, were there neither hub nor rim. */
+/** Radius of a belt of one width with the face closed by x, without the limits of hub and rim. */
 export const freeRadius = (p: VariablePulley, width: number, x: number): number =>
   p.hubRadius + (width - p.openGap + x) / (2 * Math.tan((p.angle * Math.PI) / 360));
 
@@ -75,8 +75,8 @@ export function rootOf(f: (x: number) => number, from: number, to: number): numb
 const EVEN = 1e-9;
 
 /**
- * How a belt of one width shifts. On each pulley it lies on the hub at least (its own depth above it) and flush with the rim at most.
- * @returns the problem where nothing fits: a belt far too short, long or wide
+ * Shift of a belt of one width. On each pulley it sits between the hub (plus its depth) and the rim (flush).
+ * @returns the problem if the belt does not fit: far too short, long or wide
  */
 export function shiftOf(drive: VariableDrive, width: number): ShiftResult {
   const { primary, secondary, centre, pitchLength, depth, pitchLine } = drive;
@@ -114,7 +114,7 @@ export function shiftOf(drive: VariableDrive, width: number): ShiftResult {
   const start = { primary: taut, secondary: r2, ratio: ratio(taut, r2), closing };
 
   const flush = freeRadius(primary, width, primary.travel) >= primary.rimRadius;
-  // The secondary gives no more than to its hub, or to fully open.
+  // The secondary opens only until the belt is on the hub, or until it is fully open.
   const gives = path(top1, least2) <= pitchLength;
   const top2 = gives ? rootOf((r) => path(top1, r) - pitchLength, least2, most2) : least2;
   const last1 = gives ? top1 : rootOf((r) => path(r, least2) - pitchLength, r1, top1);

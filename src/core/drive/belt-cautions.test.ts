@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { beltCautions, type CautionLimits } from './belt-cautions';
-import type { MatchedBelt } from './judge';
+import type { MatchedBelt } from './verdict';
 import { newBeltMatching } from './match-belts';
 import { stiffnessOf } from './pitch';
 import { compiled, demoDrive, twoPulleys } from './sample-drives';
@@ -20,7 +20,7 @@ function belt(drive: Drive, beltId: string, designation: string, asDrawn = false
 const codes = (drive: Drive, beltId: string, one: MatchedBelt, clutches = true, limits = LIMITS) =>
   beltCautions(drive, beltId, one, clutches, limits).map((c) => c.code);
 
-describe('warnings beside a verdict', () => {
+describe('warnings next to a verdict', () => {
   const rider = demoDrive('orchard-rider');
 
   it('name the belt as the clutch, and know that a notched one has raw edges', () => {

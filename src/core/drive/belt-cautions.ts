@@ -1,9 +1,9 @@
 import { findSection } from '../belt';
-import type { MatchedBelt } from './judge';
+import type { MatchedBelt } from './verdict';
 import { stiffnessOf } from './pitch';
 import type { Drive } from './schema';
 
-/** What a shop warns of beside a verdict; the verdict itself does not change. */
+/** Warnings next to a verdict. They do not change the verdict. */
 export interface CautionLimits {
   /** Most slack of a released belt, mm. A belt that hangs further can come off. */
   readonly releasedSlackMm: number;

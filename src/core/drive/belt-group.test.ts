@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { beltGroup } from './belt-group';
-import { judgeBelt } from './judge';
+import { assessBelt } from './verdict';
 import { readCandidate } from './candidate';
 import { newMatcher } from './matcher';
 import { compiled, demoDrive } from './sample-drives';
@@ -27,7 +27,7 @@ const judged = (drive: Drive, beltId: string, outsideMm: number) => {
   const matcher = newMatcher(compiled(drive), beltId)!;
   const read = readCandidate({ id: 'x', section: 'A', lengthMm: outsideMm, reference: 'outside' }, matcher.section);
   if (!read.ok) throw new Error(read.problem);
-  return judgeBelt(matcher, lengthWindow(matcher), 'x', read);
+  return assessBelt(matcher, lengthWindow(matcher), 'x', read);
 };
 /** A second drive on the same machine: an arm of its own that rests on its stop with its brake off, and a belt over it. */
 const withBystander = (drive: Drive): Drive => ({

@@ -1,7 +1,7 @@
 import type { CompiledDrive } from './compile';
 import type { Locks } from './equilibrium';
 
-/** What counts in the assessment of one belt, in one state. Indices of the drive's own lists. */
+/** Parts that affect one belt in one state. Indices of the lists of the drive. */
 export interface BeltGroup {
   /** Bodies that touch the belt, and those joined to them. */
   readonly bodies: ReadonlySet<number>;
@@ -10,10 +10,10 @@ export interface BeltGroup {
 }
 
 /**
- * The group of a belt: tensioners that touch it, and tensioners joined to those by a belt over both or a spring between them, and so on. A locked
- * body belongs to the group but passes nothing on. Other belts without a length join nothing.
+ * Group of a belt: the tensioners that touch it, and all tensioners joined to them by a belt or a spring. A locked body
+ * belongs to the group, but the group does not continue through it. Other belts without a length join nothing.
  * @param locks of the state
- * @param hasLength whether a belt has a pitch length, by its index
+ * @param hasLength true if a belt has a pitch length, by its index
  */
 export function beltGroup(compiled: CompiledDrive, belt: number, locks: Locks, hasLength: (belt: number) => boolean): BeltGroup {
   const { drive, carrier, belts, springs, tensioners } = compiled;

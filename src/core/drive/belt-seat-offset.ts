@@ -1,10 +1,10 @@
 import type { Drive } from './schema';
 
 /**
- * The drive with a belt that sits lower (or, negative, prouder) in its grooves: a worn belt in all of them, or one worn groove. A lower belt runs
- * a shorter path, so that both ends of the window come down by about 2π times as much.
- * @param lowerMm how much lower, mm
- * @param pulleyId the one groove that is worn; all the belt's grooves where it is left out
+ * Drive with a belt that sits lower in its grooves (higher if negative): a worn belt in all of them, or one worn
+ * groove. The path of a lower belt is shorter. Both ends of the window move down by about 2π times as much.
+ * @param lowerMm change of the seat, mm
+ * @param pulleyId the worn groove; all grooves of the belt if omitted
  */
 export function withBeltSeatOffset(drive: Drive, beltId: string, lowerMm: number, pulleyId?: string): Drive {
   const belt = drive.belts.find((b) => b.id === beltId);

@@ -1,20 +1,22 @@
-import { AX, AY, CARRIED, VX, VY } from './carry';
+import { AX, AY, CARRIED, VX, VY } from './kinematics';
 import type { EnergyState } from './energy-state';
 import { offsetsOf, type BeltLoad, type Loading } from './load';
 import { traceLoop } from './loop';
-import type { Stand } from './stand';
+import type { SolvedPose } from './solved-pose';
 import type { Term } from './term';
 import type { WorkBelt, Workspace } from './workspace';
 
 /**
- * A belt, when taut: E = ½K(L − L₀)², K = EA/L₀; ∂E/∂q = T·L′, ∂²E = K·L′ₐL′_b + T·L″, T = K(L − L₀). With u the span's direction, n its normal
- * and ℓ its length, L′ = Σ u·(c′ⱼ − c′ᵢ) and L″ = Σ (n·δₐ)(n·δ_b)/ℓ + u·(c″ⱼ − c″ᵢ), δ = c′ⱼ − c′ᵢ: turning a span about its two circles
- * rolls its ends along the arcs and changes nothing to first order.
+ * A taut belt: E = ½K(L − L₀)², K = EA/L₀; ∂E/∂q = T·L′, ∂²E = K·L′ₐL′_b + T·L″, T = K(L − L₀). With span direction u,
+ * its normal n and length ℓ: L′ = Σ u·(c′ⱼ − c′ᵢ) and L″ = Σ (n·δₐ)(n·δ_b)/ℓ + u·(c″ⱼ − c″ᵢ), δ = c′ⱼ − c′ᵢ. A rotation
+ * of a span about its two circles rolls its ends along the arcs. To first order it changes nothing.
  *
- * A span that climbs h is √(ℓ² + h²) long: with c = ℓ/√(ℓ² + h²), φ′ = n·δ/ℓ and ℓ′ = u·δ − Δ·φ′, its share of L′ is u·δ − (1 − c)·ℓ′.
+ * A span with height difference h has length √(ℓ² + h²). With c = ℓ/√(ℓ² + h²), φ′ = n·δ/ℓ and ℓ′ = u·δ − Δ·φ′, its
+ * share of L′ is u·δ − (1 − c)·ℓ′.
  *
- * Under load the tension differs from span to span, Tᵢ = b + oᵢ, and b follows from the mean over the whole length (`BeltLoad`). There is no
- * energy then: the same gradient with Tᵢ − Tc in place of T is the out-of-balance force, and its exact derivative stands in for the Hessian.
+ * Under load the tension differs between spans, Tᵢ = b + oᵢ. b follows from the mean over the whole length
+ * (`BeltLoad`). There is no energy then. The same gradient with Tᵢ − Tc for T is the out-of-balance force. Its exact
+ * derivative replaces the Hessian.
  */
 export class BeltTerm implements Term {
   constructor(private readonly belt: number) {}
@@ -25,7 +27,7 @@ export class BeltTerm implements Term {
   }
 }
 
-/** Tension of a belt by its stretch where its trace stands, EA·(L − L₀)/L₀, N; negative where it hangs slack, 0 where it has no length. */
+/** Tension of a belt from its stretch on the current trace, EA·(L − L₀)/L₀, N. Negative if slack, 0 without a length. */
 export function strandTension({ trace, pitchLength, stiffnessN }: Pick<WorkBelt, 'trace' | 'pitchLength' | 'stiffnessN'>): number {
   return pitchLength > 0 ? (stiffnessN * (trace.length - pitchLength)) / pitchLength : 0;
 }
@@ -103,7 +105,8 @@ function addBelt(work: Workspace, b: number, n: number, into: EnergyState, load:
     }
     if (level !== 1) addClimb(hessian, n, tension, level, l, delta, ti, tj, planarI, planarJ, acrossI, acrossJ, i, j, x, y, into);
     if (load) {
-      // mₐ = span + half of the arcs beside it; arc k turns by Rₖ(φ′ₖ − φ′ₖ₋₁), so the span's turning shows in the three mₐ around it.
+      // mₐ = span + half of the adjacent arcs. Arc k turns by Rₖ(φ′ₖ − φ′ₖ₋₁), so the rotation of a span affects the
+      // three mₐ around it.
       const before = offset[a === 0 ? touched - 1 : a - 1] as number;
       const after = offset[next] as number;
       const own = offset[a] as number;
@@ -126,10 +129,10 @@ function addBelt(work: Workspace, b: number, n: number, into: EnergyState, load:
 }
 
 /**
- * How much each touched span of a belt grows per unit of one tensioner's travel, into `out`: the spans' shares of L′.
+ * Derivative of each touched span of a belt by the travel of one tensioner, into `out`.
  * @returns their sum, L′
  */
-export function spanGrowth({ belts, compiled, moved }: Stand, b: number, t: number, out: Float64Array): number {
+export function spanGrowth({ belts, compiled, moved }: SolvedPose, b: number, t: number, out: Float64Array): number {
   const { plan, trace } = belts[b]!;
   const { carrier } = compiled;
   let sum = 0;
@@ -151,7 +154,10 @@ export function spanGrowth({ belts, compiled, moved }: Stand, b: number, t: numb
   return sum;
 }
 
-/** What climbing adds to the second derivative of a span: −(1 − c)·ℓ″ + h²/s³·ℓ′ₐℓ′_b, with s = ℓ/c and ℓ″ of √(D² − Δ²). */
+/**
+ * Contribution of the height difference to the second derivative of a span: −(1 − c)·ℓ″ + h²/s³·ℓ′ₐℓ′_b, with s = ℓ/c
+ * and ℓ″ of √(D² − Δ²).
+ */
 function addClimb(
   hessian: Float64Array,
   n: number,

@@ -14,7 +14,7 @@ import {
 export interface Candidate {
   readonly id: string;
   readonly designation?: string;
-  /** Name of its section; the drive's own where neither this nor the number says. */
+  /** Name of its section. Null means the section in the number, or that of the drive. */
   readonly section?: string;
   readonly lengthMm?: number;
   readonly reference?: LengthReference;
@@ -32,10 +32,10 @@ export type CandidateResult =
     }
   | { readonly ok: false; readonly problem: string };
 
-/** What a candidate is, by number or by length, with the drive's own section where it says none. */
+/** Section and length of a candidate, by number or by length. The section of the drive is the default. */
 export function readCandidate(candidate: Candidate, own: Section): CandidateResult {
   let section = candidate.section === undefined ? own : findSection(candidate.section);
-  if (!section) return { ok: false, problem: `“${candidate.section}” is not a belt section I know` };
+  if (!section) return { ok: false, problem: `“${candidate.section}” is not a known belt section` };
   if (candidate.designation !== undefined) {
     const decoded = decodeDesignation(candidate.designation);
     if (!decoded.ok) return decoded;

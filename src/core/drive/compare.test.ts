@@ -14,7 +14,7 @@ describe('variants side by side', () => {
   const drive = twoPulleys({ d1: 100, d2: 150, pitchLength: 1200 });
   const belt = drive.belts[0]!.id;
   const as = (d2: number, bladesMm = {}) => compared(drive, belt, 'driven', { diametersMm: { driven: d2 }, bladesMm });
-  it('ratio, speeds and tip speed are those of the pitch radii, whatever the diameter', () =>
+  it('takes ratio, speeds and tip speed from the pitch radii, for any diameter', () =>
     fc.assert(
       fc.property(fc.double({ min: 110, max: 180, noNaN: true }), (d2) => {
         const pl = 3.6;
@@ -28,7 +28,7 @@ describe('variants side by side', () => {
         expect(c.rimMps).toBeCloseTo((Math.PI * Math.max(0.1 * 3000, (d2 / 1000) * c.rpm!)) / 60, 6);
       }),
     ));
-  it('says of the drive as drawn what its solve says', () => {
+  it('agrees with the solve of the drive as drawn', () => {
     const rider = demoDrive('orchard-rider');
     const solved = solveDrive(rider);
     if (!solved.ok) throw new Error('not solved');
@@ -46,7 +46,7 @@ describe('variants side by side', () => {
     expect(other.belts[0]!.length).toEqual({ value: 1300, reference: 'outside' });
     expect(other.pulleys).toEqual(drive.pulleys);
   });
-  it('what cannot be is said', () => {
+  it('reports an impossible variant', () => {
     expect(compareDrive(drive, belt, 'driven', { diametersMm: { driven: 900 } }).ok).toBe(false);
     expect(compareDrive(drive, 'nope', 'driven', { diametersMm: {} }).ok).toBe(false);
   });

@@ -8,17 +8,23 @@ import { newSolver } from './solver';
 import { speedsOf } from './speeds';
 import { twoStates } from './two-states';
 
-/** Fastest that a blade's tip may go, m/s: 19,000 feet a minute, the limit of the lawn-mower safety standards (ANSI B71.1, ISO 5395). */
+/**
+ * Highest speed of a blade tip, m/s: 19,000 feet per minute, the limit of the lawn-mower safety standards (ANSI B71.1,
+ * ISO 5395).
+ */
 export const MOST_TIP_MPS = 96.5;
 
-/** Fastest that the rim of a cast pulley may go, m/s: 6,500 feet a minute, the usual limit for grey iron (MPTA). Its hub holds no more either. */
+/**
+ * Highest speed of the rim of a cast pulley, m/s: 6,500 feet per minute, the usual limit for grey iron (MPTA). It
+ * applies to the hub too.
+ */
 export const MOST_RIM_MPS = 33;
 
 /** A drive otherwise than drawn. */
 export interface Variant {
   /** Outside diameters in place of the drawn ones, mm by pulley id. */
   readonly diametersMm: Readonly<Record<string, number>>;
-  /** Another outside length of the belt, mm; the drive's own where it is left out. */
+  /** Another outside length of the belt, mm. The drive's own length if omitted. */
   readonly outsideMm?: number | undefined;
   /** Length of a blade from tip to tip on a pulley's shaft, mm by pulley id. */
   readonly bladesMm?: Readonly<Record<string, number>>;
@@ -26,9 +32,9 @@ export interface Variant {
   readonly hubRpm?: number | undefined;
 }
 
-/** What one variant comes to, beside its limits. Null where the drive does not say. */
+/** Values of one variant, with their limits. Null if the drive does not contain the data. */
 export interface Compared {
-  /** Speed of the driven shaft that the comparison is about, and how many turns of the driver make one of its. */
+  /** Speed of the driven shaft of the comparison, and turns of the driver per turn of that shaft. */
   readonly rpm: number | null;
   readonly ratio: number | null;
   /** Fastest that its hub may turn, where that is known. */
@@ -41,14 +47,14 @@ export interface Compared {
   /** Static tension under which it slips, and over which it overloads, N. */
   readonly floorN: number | null;
   readonly ceilingN: number | null;
-  /** Least wrap of a pulley that takes or gives power, degrees. */
+  /** Smallest wrap angle of a loaded pulley, degrees. */
   readonly leastWrapDeg: number | null;
   readonly tightestMm: number;
   readonly leastBendMm: number;
   readonly flexesPerHour: number | null;
   /** Fastest blade tip, m/s. */
   readonly tipMps: number | null;
-  /** Fastest rim of a pulley of the belt, m/s. */
+  /** Highest rim speed of a pulley of the belt, m/s. */
   readonly rimMps: number | null;
   /** Largest load on a shaft that turns, at rest, N. */
   readonly shaftN: number | null;
@@ -69,8 +75,8 @@ export function variantOf(drive: Drive, beltId: string, { diametersMm, outsideMm
 }
 
 /**
- * One variant, engaged: speeds, grip, bending and loads of one belt.
- * @param shaftOf the driven pulley whose speed is told
+ * Values of one variant, engaged: speeds, grip, bending and loads of one belt.
+ * @param shaftOf driven pulley with the speed to report
  */
 export function compareDrive(
   drive: Drive,
@@ -84,12 +90,12 @@ export function compareDrive(
   if (!made.ok) return made;
   const b = own.belts.findIndex((belt) => belt.id === beltId);
   const belt = own.belts[b];
-  if (!belt) return { ok: false, problems: [{ path: 'belts', message: 'that belt is not on the drive' }] };
+  if (!belt) return { ok: false, problems: [{ path: 'belts', message: 'the drive has no such belt' }] };
   const speeds = speedsOf(made.compiled);
   const { engaged } = twoStates(own);
   const answer = answerState(newSolver(made.compiled), engaged, speeds, grip);
   if (answer.equilibrium.ending !== 'settled' || answer.collision !== null)
-    return { ok: false, problems: [{ path: 'states', message: answer.collision ?? 'it comes to no rest' }] };
+    return { ok: false, problems: [{ path: 'states', message: answer.collision ?? 'it has no equilibrium' }] };
   const solved = answer.solved.belts[b]!;
   const band = answer.bands[b]!;
   const duty = beltDuty(answer.equilibrium.stand, b, speeds);

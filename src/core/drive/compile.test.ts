@@ -43,7 +43,7 @@ describe('what no belt can be laid on is refused, with its place', () => {
           ]),
         ],
       }),
-      /route\[1\]: the pulley “a” is named twice running/,
+      /route\[1\]: the pulley “a” is named twice in a row/,
     ],
     [
       'a pulley smaller than the section allows',
@@ -91,13 +91,13 @@ describe('what no belt can be laid on is refused, with its place', () => {
     expect(problems.length).toBeGreaterThan(0);
     expect(problems.join('\n')).toMatch(said);
   });
-  it('problems of several belts are told together', () => {
+  it('reports problems of several belts together', () => {
     const drive = driveOf({ pulleys: ring, belts: [belt([['a', 'v']]), { ...belt([['b', 'v']]), id: 'c' }] });
     expect(problemsOf(drive).map((p) => p.split('.')[0])).toEqual(['belts[0]', 'belts[1]']);
   });
 });
 
-describe('what is odd and can be solved all the same', () => {
+describe('doubts that do not prevent a solve', () => {
   it('a keeper inside of the belt it guards is warned of, one outside is not', () => {
     const drive = twoPulleys({ pitchLength: 1200 });
     const keeper = (y: number) => ({ id: 'k', label: 'Finger', near: 'driven', x: 400, y });

@@ -1,11 +1,11 @@
 import type { Section } from '../belt';
-import { travelOf, type Travel } from './carry';
+import { travelOf, type Travel } from './kinematics';
 import { LENGTH_TOLERANCE_MM } from './tolerances';
 import { crossingsOf, overlapsOf } from './crossing';
 import { roomPassedBy, traceLoop } from './loop';
 import { newTrace, type LoopPlan, type LoopTrace } from './plan';
 import { pitchRadius, sectionOf, statedPitchLength, stiffnessOf } from './pitch';
-import { loopProblem } from './route-words';
+import { loopProblem } from './route-messages';
 import type { Belt, Drive, Problem, SpringEnd } from './schema';
 import { endAt, STATED } from './setting';
 
@@ -48,7 +48,7 @@ export interface CompiledTensioner extends Travel {
   readonly min: number;
   readonly max: number;
   readonly carries: readonly number[];
-  /** mm that its parts move for one degree or mm of travel: scales different tensioners alike. */
+  /** Movement of its parts for one degree or mm of travel, mm. It scales different tensioners equally. */
   readonly reach: number;
   /** Where it is locked, else null. */
   readonly lockedAt: number | null;
@@ -72,8 +72,8 @@ export type CompileResult =
 const RAD = Math.PI / 180;
 
 /**
- * Prepares a validated drive for solving and settles the sense of every loop on the drawing. Geometry that no belt can take is refused here,
- * all belts' problems at once.
+ * Prepares a validated drive for solving, and fixes the sense of every loop on the drawing. Impossible geometry is
+ * refused here, for all belts together.
  */
 export function compileDrive(drive: Drive): CompileResult {
   const problems: Problem[] = [];
@@ -123,7 +123,7 @@ export function compileDrive(drive: Drive): CompileResult {
   return { ok: true, compiled: { drive, drawnX, drawnY, carrier, belts, springs, tensioners, warnings } };
 }
 
-/** The pulleys named, and those that share a shaft with one of them: whatever moves one moves all. */
+/** The named pulleys, and those on the same shaft as one of them. */
 function carriedWith(drive: Drive, ids: readonly string[]): string[] {
   const shafts = new Set(drive.pulleys.flatMap((p) => (ids.includes(p.id) && p.shaft !== undefined ? [p.shaft] : [])));
   return drive.pulleys.filter((p) => ids.includes(p.id) || (p.shaft !== undefined && shafts.has(p.shaft))).map((p) => p.id);
@@ -150,7 +150,7 @@ function compileBelt(
   belt.route.forEach((stop, i) => {
     const next = (i + 1) % n;
     if (belt.route[next]?.pulley === stop.pulley)
-      problems.push({ path: `${path}.route[${next}]`, message: `the pulley ${name(i)} is named twice running` });
+      problems.push({ path: `${path}.route[${next}]`, message: `the pulley ${name(i)} is named twice in a row` });
   });
   const section = sectionOf(belt);
   const pulley = Int32Array.from(belt.route, (stop) => indexOf.get(stop.pulley) as number);
@@ -212,7 +212,7 @@ function compileBelt(
   };
 }
 
-/** A keeper drawn inside the loop of the belt round the pulley it guards is on the wrong side, or the sketch is. */
+/** A keeper inside the loop of its belt is on the wrong side, or the drawing is wrong. */
 function keeperWarnings(drive: Drive, x: Float64Array, y: Float64Array, belts: readonly CompiledBelt[]): Warning[] {
   const found: Warning[] = [];
   drive.keepers.forEach((keeper, i) => {

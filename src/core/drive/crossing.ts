@@ -2,8 +2,8 @@ import type { LoopPlan, LoopTrace } from './plan';
 import { TOUCHING_MM } from './tolerances';
 
 /**
- * Where a traced loop is not simple: two of its spans cross, a span cuts a pulley that it should pass, or an idler it passes by lies on the
- * wrong side of it (the V side needs it inside, the back outside). Indices are stops.
+ * Fault of a traced loop. Two spans cross, or a span cuts a pulley that it should pass. Or a passed idler is on the
+ * wrong side (V side: inside, back: outside). Indices are stops.
  */
 export type Crossing =
   | { readonly kind: 'spans'; readonly a: number; readonly b: number }
@@ -20,7 +20,7 @@ export function crossingsOf(plan: LoopPlan, x: Float64Array, y: Float64Array, tr
   return found;
 }
 
-/** True where a traced loop crosses neither itself nor a pulley, and passes every idler it clears on that idler's own side. */
+/** True if a traced loop crosses neither itself nor a pulley, and passes every cleared idler on the correct side. */
 export function isSimple(plan: LoopPlan, x: Float64Array, y: Float64Array, trace: LoopTrace): boolean {
   let simple = true;
   eachCrossing(plan, x, y, trace, () => (simple = false));
@@ -46,7 +46,7 @@ export function overlapsOf(
   return found;
 }
 
-/** Reports crossings one after another until told, by false, to stop. */
+/** Reports crossings one by one until the callback returns false. */
 function eachCrossing(plan: LoopPlan, x: Float64Array, y: Float64Array, trace: LoopTrace, report: (c: Crossing) => boolean): void {
   const { active, touched, ux, uy, flat } = trace;
   const { pulley, signed, radius } = plan;
@@ -88,8 +88,8 @@ function eachCrossing(plan: LoopPlan, x: Float64Array, y: Float64Array, trace: L
 }
 
 /**
- * Even-odd test of a point in the polygon of a loop's tangent points. What an arc bulges beyond its chord lies within its own pulley, where no
- * other pulley can stand.
+ * Even-odd test of a point in the polygon of the tangent points of a loop. The area of an arc beyond its chord is
+ * inside its own pulley, where no other pulley can be.
  */
 function encloses(plan: LoopPlan, x: Float64Array, y: Float64Array, trace: LoopTrace, atX: number, atY: number): boolean {
   const { active, touched, ux, uy, flat } = trace;

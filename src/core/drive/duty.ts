@@ -1,8 +1,8 @@
 import { sectionOf } from './pitch';
 import type { Speeds } from './speeds';
-import type { Stand } from './stand';
+import type { SolvedPose } from './solved-pose';
 
-/** What running asks of a belt, against what its section takes. */
+/** Load of the belt while running, compared with the limits of its section. */
 export interface BeltDuty {
   /** Null where no driver's speed is known. */
   readonly metresPerSecond: number | null;
@@ -11,17 +11,17 @@ export interface BeltDuty {
   readonly tightestPulley: string;
   readonly tightestDiameterMm: number;
   readonly minDiameterMm: number;
-  /** Bends an hour: one at each pulley touched, each time the belt comes round. Null where the speed is not known. */
+  /** Bends per hour: one per touched pulley and revolution of the belt. Null if the speed is unknown. */
   readonly flexesPerHour: number | null;
   /** The span that climbs most steeply between grooves at different heights; null where all are level. */
   readonly fleet: { readonly from: string; readonly to: string; readonly degrees: number; readonly limit: number } | null;
 }
 
 /**
- * Speed, tightest bend and flexes of one belt on its path. Limits are the section's own,
- * from the standards named beside it; nominal for a measured section.
+ * Speed, tightest bend and bends of one belt on its path. The limits are those of the section, from the standards named
+ * next to it. They are nominal for a measured section.
  */
-export function beltDuty(stand: Stand, b: number, speeds: Speeds): BeltDuty {
+export function beltDuty(stand: SolvedPose, b: number, speeds: Speeds): BeltDuty {
   const { plan, trace } = stand.belts[b]!;
   const { drive } = stand.compiled;
   const section = sectionOf(drive.belts[b]!);
@@ -39,11 +39,14 @@ export function beltDuty(stand: Stand, b: number, speeds: Speeds): BeltDuty {
   };
 }
 
-/** Fleet angles allowed, degrees: a single V belt, and a banded or ribbed one, which leads all its ribs astray at once. Settings of the trade. */
+/**
+ * Fleet angle limits, degrees: a single V belt, and a banded or ribbed belt, in which all ribs are misaligned together.
+ * Trade values.
+ */
 export const FLEET_LIMIT = { single: 0.5, joined: 0.25 } as const;
 
-/** Fleet angle of a span of planar length ℓ between grooves Δz apart: atan(Δz/ℓ). */
-function fleetOf({ belts, compiled }: Stand, b: number): BeltDuty['fleet'] {
+/** Fleet angle of a span of planar length ℓ between grooves with height difference Δz: atan(Δz/ℓ). */
+function fleetOf({ belts, compiled }: SolvedPose, b: number): BeltDuty['fleet'] {
   const { plan, trace, section } = belts[b]!;
   const { drive } = compiled;
   if (!plan.z) return null;

@@ -1,19 +1,20 @@
-import { carry, CARRIED, X, Y } from './carry';
+import { moveCarried, CARRIED, X, Y } from './kinematics';
 import type { SpringLaw } from './spring-law';
 import type { Workspace } from './workspace';
 
 /**
- * Energy of a drive as a function of its tensioners' positions, with first and second derivatives by hand: the sum of its terms, which are its
- * belts and springs. Under load there is no energy; the out-of-balance force then stands in the gradient, and its exact derivative in the Hessian.
+ * Energy of a drive as a function of its tensioner positions, with analytic first and second derivatives. It is the sum
+ * of its belts and springs. Under load there is no energy. The gradient then holds the out-of-balance force, and the
+ * Hessian its exact derivative.
  */
 export interface EnergyState {
-  /** N·mm. Infinite where a belt cannot lie so. */
+  /** N·mm. Infinite if a belt has no path. */
   energy: number;
   /** Per tensioner, per degree or mm. */
   readonly gradient: Float64Array;
   /** Row by row. */
   readonly hessian: Float64Array;
-  /** Each pulley's centre and its derivatives by its carrier, as `carry` writes them; 0 where nothing carries it. */
+  /** Each pulley's centre and its derivatives by its carrier, as `moveCarried` writes them; 0 where nothing carries it. */
   readonly moved: Float64Array;
   /** Cosine and sine of each tensioner's angle. */
   readonly turns: Float64Array;
@@ -64,7 +65,7 @@ export function placePulleys(work: Workspace, q: Float64Array, into: EnergyState
     for (let k = 0; k < one.carries.length; k++) {
       const c = one.carries[k] as number;
       const from = CARRIED * c;
-      carry(one, at, cos, sin, drawnX[c] as number, drawnY[c] as number, moved, from);
+      moveCarried(one, at, cos, sin, drawnX[c] as number, drawnY[c] as number, moved, from);
       x[c] = moved[from + X] as number;
       y[c] = moved[from + Y] as number;
     }

@@ -11,17 +11,17 @@ export const termsOf = ({ belts, springs }: Pick<Workspace, 'belts' | 'springs'>
   ...springs.map((_, s) => new SpringTerm(s)),
 ];
 
-/** Terms that one group of tensioners moves, by their place among all: what lies outside stays as it is. */
+/** Terms that one group of tensioners moves, by index. All others are fixed. */
 export interface Share {
   readonly terms: readonly number[];
 }
 
 /**
- * Energy, gradient and Hessian at the positions q with the lever at `lever` (0…1). Leaves the pulleys and every belt's trace at q.
- * Where a belt cannot lie so, `energy` is infinite and the derivatives mean nothing.
- * @param terms all of the drive's
- * @param of which of them count; all where it is left out
- * @param loading belts under load, whose `energy` is left out
+ * Energy, gradient and Hessian at the positions q with the lever at `lever` (0…1). The pulleys and every belt trace are
+ * left at q. If a belt has no path, `energy` is infinite and the derivatives are undefined.
+ * @param terms all terms of the drive
+ * @param of indices of the terms to add; all if omitted
+ * @param loading belts under load, without `energy`
  */
 export function evaluateEnergy(
   work: Workspace,

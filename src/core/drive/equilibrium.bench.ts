@@ -6,8 +6,9 @@ import { compiled, demoDrive } from './sample-drives';
 import { newSolver } from './solver';
 
 /**
- * Equilibria a second of the engaged state, cold from the drawing, beside a general minimiser from the registry on the same energy in the
- * same run. Read the ratios: seconds differ from machine to machine. Belt lengths vary from solve to solve so that nothing is remembered.
+ * Equilibria per second of the engaged state, started from the drawing. The alternative is a general minimiser from the
+ * registry on the same energy in the same run. Only the ratios count: seconds differ between machines. Belt lengths
+ * vary between solves, so nothing can be cached.
  */
 for (const [name, tensioners] of [
   ['orchard-rider', 1],

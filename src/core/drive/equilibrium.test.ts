@@ -49,7 +49,7 @@ describe('the orchard rider agrees with its worked answers', () => {
   }
 });
 
-/** The least energy on a fine grid, coarse to fine: slow, and independent of any derivative. */
+/** Minimum energy by successively finer grids: slow, and independent of any derivative. */
 function bruteForce(drive: Drive, lever: number, near: Float64Array): { energy: number; q: Float64Array } {
   const c = compiled(drive);
   const s = newSolver(c);
@@ -87,7 +87,7 @@ describe('every demo drive rests where its energy is least', () => {
     }
   });
 
-  it('with belts of any length, one tensioner or two, and says how it ended', () => {
+  it('holds for belts of any length, one tensioner or two, and reports how it ended', () => {
     fc.assert(
       fc.property(
         fc.constantFrom('orchard-rider', 'airstrip-mower', 'harbour-snow-thrower', 'peat-road-tractor', 'slipway-chipper'),
@@ -240,7 +240,7 @@ describe('rules of meaning', () => {
     );
   });
 
-  it('a mechanism that snaps over stays over when the lever is let go', () => {
+  it('leaves a mechanism over centre after the lever is released', () => {
     const drive = driveOf({
       pulleys: twoPulleys().pulleys,
       belts: twoPulleys().belts,
@@ -292,7 +292,7 @@ describe('grip', () => {
     expect(band.centrifugalN).toBeCloseTo(tc, 9);
   });
 
-  it('needs far more from a spring idler on the tight side, and says so', () => {
+  it('needs and reports far more for a spring idler on the tight side', () => {
     const slack = demoDrive('orchard-rider');
     const tight = demoDrive('orchard-rider');
     tight.pulleys[0]!.rotation = 'ccw';
@@ -301,7 +301,7 @@ describe('grip', () => {
     expect(bandOf(tight).floorN).toBeGreaterThan(2 * bandOf(slack).floorN);
   });
 
-  it('without a load is a floor of nothing, said to be unknown', () => {
+  it('has a slip limit of 0 without a load, reported as unknown', () => {
     const drive = twoPulleys();
     delete drive.pulleys[1]!.powerKw;
     expect(bandOf(drive)).toMatchObject({ floorN: 0, loadKnown: false });

@@ -2,10 +2,10 @@ import { isSimple } from './crossing';
 import { evaluateEnergy } from './energy';
 import type { Group } from './groups';
 import type { Loading } from './load';
-import { settleMany } from './settle-many';
-import { settleOne } from './minimise-1d';
+import { minimiseNd } from './minimise-nd';
+import { minimise1d } from './minimise-1d';
 import { evaluate, groupsNow, outOfBalance, type Ending, type Solver } from './solver';
-import { standOf, type Stand } from './stand';
+import { toSolvedPose, type SolvedPose } from './solved-pose';
 import { LEVER_STEPS, LOAD_STEPS, OUT_OF_BALANCE, STOP_TOLERANCE } from './tolerances';
 
 export interface Equilibrium {
@@ -20,22 +20,25 @@ export interface Equilibrium {
   /** Largest out-of-balance force on a tensioner that is free to move, N at its reach. */
   readonly residual: number;
   /** Pulleys and loops there. */
-  readonly stand: Stand;
+  readonly stand: SolvedPose;
 }
 
 export type Locks = Readonly<Record<string, number>>;
 
 export interface Start {
-  /** Positions to begin from with the lever at `lever` already, instead of the drawing with the lever released. */
+  /**
+   * Initial positions with the lever at `lever`. Without them the solve starts from the drawing with the lever
+   * released.
+   */
   readonly positions: Float64Array;
   readonly lever: number;
 }
 
 /**
- * Equilibrium of a state: the least energy within the stops, reached from the drawing while the lever moves from released to `lever`. The
- * branch is followed in steps, so that of several minima the one that the mechanism really arrives at is found.
+ * Equilibrium of a state: the minimum energy within the stops, reached from the drawing as the lever moves from
+ * released to `lever`. The branch is followed in steps. Thus the minimum that the mechanism really reaches is found.
  * @param lever 0 released … 1 engaged
- * @param locks tensioner id → position at which this state holds it
+ * @param locks tensioner id → position in this state
  */
 export function solveEquilibrium(solver: Solver, lever: number, locks: Locks = {}, start?: Start): Equilibrium {
   return carefullyIfNeeded(solver, () => {
@@ -47,8 +50,8 @@ export function solveEquilibrium(solver: Solver, lever: number, locks: Locks = {
 }
 
 /**
- * The same, looking anew only at the group that moves one belt: the others stand where `others` has them. For trying many lengths of one belt.
- * @param others positions of every tensioner with the lever there, from a whole solve
+ * Same for the group of one belt only. All others stay at `others`. For many lengths of one belt.
+ * @param others positions of every tensioner with that lever, from a full solve
  */
 export function solveForBelt(solver: Solver, belt: number, lever: number, locks: Locks, others: Float64Array): Equilibrium {
   return carefullyIfNeeded(solver, () => {
@@ -63,8 +66,8 @@ export function solveForBelt(solver: Solver, belt: number, lever: number, locks:
 }
 
 /**
- * Solves with the quick tracing of loops, and once more with each loop looked over where that ended out of balance or in a loop that crosses
- * itself: it may have been led there by one.
+ * Solves with the quick tracing of loops. If the result is out of balance or crosses itself, a crossing loop may be the
+ * cause. Then it solves again with careful tracing.
  */
 function carefullyIfNeeded(solver: Solver, solve: () => Equilibrium): Equilibrium {
   const { belts, x, y } = solver.work;
@@ -80,9 +83,10 @@ function carefullyIfNeeded(solver: Solver, solve: () => Equilibrium): Equilibriu
 }
 
 /**
- * Running equilibrium: where the tensioners come to from `rest` as load and centrifugal pull grow from nothing to the whole. A lone tensioner
- * cannot pass the first balance at full load on its way, so it walks there outright; several are followed in steps.
- * @param belt only the group that moves this belt, if given; the others stay at rest
+ * Running equilibrium: the tensioners move from `rest` as load and centrifugal tension grow from zero. A single
+ * tensioner cannot pass its first balance at full load, so it moves there directly. Several tensioners are followed in
+ * steps.
+ * @param belt only the group of this belt moves, if set; the others stay at rest
  */
 export function runningEquilibrium(
   solver: Solver,
@@ -104,7 +108,7 @@ export function runningEquilibrium(
     const steps = lone ? 1 : LOAD_STEPS;
     for (let s = 1; s <= steps; s++) {
       loading.share = s / steps;
-      const ended = lone ? settleOne(solver, group.tensioners[0]!, true) : settleMany(solver, group.tensioners, s === steps);
+      const ended = lone ? minimise1d(solver, group.tensioners[0]!, true) : minimiseNd(solver, group.tensioners, s === steps);
       if (ended !== 'settled' && s === steps) ending = worse(ending, ended);
     }
   }
@@ -140,7 +144,7 @@ function settleGroup(solver: Solver, group: Group, lever: number, from: number):
   for (let s = 0; s <= steps; s++) {
     solver.lever = steps === 0 ? lever : from + ((lever - from) * s) / steps;
     const last = s === steps;
-    ending = group.tensioners.length === 1 ? settleOne(solver, first as number, last) : settleMany(solver, group.tensioners, last);
+    ending = group.tensioners.length === 1 ? minimise1d(solver, first as number, last) : minimiseNd(solver, group.tensioners, last);
   }
   if (ending === 'not-settled' && group.tensioners.length > 1) ending = tryFromStops(solver, group);
   return ending;
@@ -162,7 +166,7 @@ function tryFromStops(solver: Solver, group: Group): Ending {
   let least = Infinity;
   for (const start of starts) {
     tensioners.forEach(({ t }, k) => (q[t] = start[k]!));
-    if (settleMany(solver, group.tensioners, true) !== 'settled' || solver.state.energy >= least) continue;
+    if (minimiseNd(solver, group.tensioners, true) !== 'settled' || solver.state.energy >= least) continue;
     least = solver.state.energy;
     best = q.slice();
   }
@@ -190,7 +194,7 @@ function report(solver: Solver, lever: number, ending: Ending, belt?: number): E
     energy: state.energy,
     evaluations: solver.evaluations,
     residual: outOfBalance(solver, moving),
-    stand: standOf(work, state, free),
+    stand: toSolvedPose(work, state, free),
   };
 }
 
@@ -199,8 +203,8 @@ function beltShare(solver: Solver, belt: number): Group {
   return groupsNow(solver).find((g) => g.belts.includes(belt)) ?? { tensioners: [], belts: [belt], terms: [belt], moves: false };
 }
 
-/** How a drive would stand with its tensioners held at given positions, under a load. */
-export function standAt(solver: Solver, positions: Float64Array, lever: number, loading: Loading): Stand {
+/** Pose of a drive with its tensioners held at fixed positions, under a load. */
+export function standAt(solver: Solver, positions: Float64Array, lever: number, loading: Loading): SolvedPose {
   evaluateEnergy(solver.work, solver.terms, positions, lever, solver.state, undefined, loading);
-  return standOf(solver.work, solver.state, solver.free);
+  return toSolvedPose(solver.work, solver.state, solver.free);
 }

@@ -6,11 +6,11 @@ export interface WindowEnds {
   readonly longestSd: number | null;
 }
 
-/** A window with its ends drawn in. */
+/** A window with its ends moved inwards. */
 export const inset = (window: LengthWindow, fromShort: number, fromLong: number): Pick<LengthWindow, 'intervals'> => ({
   intervals: window.intervals.map(([a, b]) => [a + fromShort, b - fromLong]),
 });
-/** True where a length lies in the window. */
+/** True if a length is in the window. */
 export const inside = (window: Pick<LengthWindow, 'intervals'>, mm: number) => window.intervals.some(([a, b]) => mm >= a && mm <= b);
 
 /** Φ from a Chebyshev fit of the complementary error function, relative error under 1.2e-7 everywhere (Press et al., Numerical Recipes, §6.2). */

@@ -162,7 +162,7 @@ describe('the path of one belt', () => {
 });
 
 describe('what must not matter', () => {
-  it.each(DEMO_DRIVES)('%s: the direction in which its routes are listed, nor the stop they begin with', (name) => {
+  it.each(DEMO_DRIVES)('%s: does not depend on the direction or start of its routes', (name) => {
     const drive = demoDrive(name);
     const expected = solved(drive);
     const turned = { ...drive, belts: drive.belts.map((b) => ({ ...b, route: [...b.route.slice(1), b.route[0]!].reverse() })) };
@@ -175,7 +175,7 @@ describe('what must not matter', () => {
     });
   });
 
-  it('where the drawing lies and how it is turned', () => {
+  it('does not depend on the position or rotation of the drawing', () => {
     fc.assert(
       fc.property(
         fc.constantFrom(...DEMO_DRIVES),
@@ -263,16 +263,16 @@ describe('drives no belt can take are refused with their place', () => {
   it.each<[string, Parameters<typeof broken>[0], string, RegExp]>([
     ['unknown pulley', (d) => (d.belts[0]!.route[1]!.pulley = 'nobody'), 'belts[0].route[1].pulley', /no pulley “nobody”/],
     ['overlap', (d) => (d.pulleys[1]!.y = -60), 'belts[0].route[2]', /overlap by/],
-    ['named twice running', (d) => (d.belts[0]!.route[1]!.pulley = 'crank'), 'belts[0].route[1]', /twice running/],
+    ['named twice running', (d) => (d.belts[0]!.route[1]!.pulley = 'crank'), 'belts[0].route[1]', /twice in a row/],
     [
       'twice running over the end of the list',
       (d) => d.belts[0]!.route.push({ pulley: 'crank', contact: 'v' }),
       'belts[0].route[0]',
-      /twice running/,
+      /twice in a row/,
     ],
     ['text for a number', (d) => (d.pulleys[0]!.x = 'left'), 'pulleys[0].x', /must be a number/],
     ['a missing coordinate', (d) => delete d.pulleys[0]!.y, 'pulleys[0].y', /missing/],
-    ['no belt section', (d) => (d.belts[0]!.section = 'Q9'), 'belts[0].section', /not a belt section/],
+    ['no belt section', (d) => (d.belts[0]!.section = 'Q9'), 'belts[0].section', /not a known belt section/],
     ['one pulley only', (d) => (d.belts[0]!.route = [{ pulley: 'crank', contact: 'v' }]), 'belts[0].route', /at least two/],
     ['stops the wrong way round', (d) => ((d.tensioners as Record<string, unknown>[])[0]!.min = 20), 'tensioners[0].min', /above max/],
     [
@@ -306,7 +306,7 @@ describe('drives no belt can take are refused with their place', () => {
       });
   });
 
-  it('all problems come at once', () => {
+  it('reports all problems together', () => {
     expect(
       broken((d) => {
         d.pulleys[0]!.x = null;
@@ -316,7 +316,7 @@ describe('drives no belt can take are refused with their place', () => {
     ).toHaveLength(3);
   });
 
-  it('keys that are not known survive', () => {
+  it('preserves unknown keys', () => {
     const read = validateDrive({ ...demoDrive('orchard-rider'), later: { a: 1 } });
     expect(read.ok && (read.drive as Record<string, unknown>).later).toEqual({ a: 1 });
   });

@@ -4,7 +4,7 @@ import { offsetsOf, type BeltLoad } from './load';
 import type { LoopPlan, LoopTrace } from './plan';
 import { DEFAULT_GRIP, type GripSettings } from './settings';
 import type { Speeds } from './speeds';
-import type { Stand } from './stand';
+import type { SolvedPose } from './solved-pose';
 
 export interface GripBand {
   /** Slip floor: the static tension under which the running belt slips, N. 0 where no load is known. */
@@ -16,7 +16,7 @@ export interface GripBand {
   readonly firstToSlip: string | null;
   /** Highest static tension that belt and bearings allow, N; null where nothing is known of either. */
   readonly ceilingN: number | null;
-  /** What sets the ceiling: a pulley's bearing, or `belt`. */
+  /** Origin of the bearing limit: the bearing of a pulley, or `belt`. */
   readonly ceilingFrom: string | null;
   /** Running tension T_r: what is left of the static tension under load, N. */
   readonly runningN: number;
@@ -48,22 +48,23 @@ const BEARING_RATINGS: Readonly<Record<string, number>> = {
 /** The belt at rest and running: what `gripBand` compares. */
 export interface RunningBelt {
   readonly load: BeltLoad;
-  /** Static strand tension at rest, N. */
+  /** Static tension at rest, N. */
   readonly staticN: number;
   /** False where it hangs slack at rest: then it carries nothing and runs as it rests. */
   readonly taut: boolean;
 }
 
 /**
- * The band of static tension between slipping and overloading, for one belt.
+ * Static tension between the slip limit and the bearing limit, for one belt.
  *
- * Span tensions are Tᵢ = b + oᵢ, o rising by Te = 1000·P·service/v over each driven pulley. T_r = b − Tc + w with w = max Σ oᵢℓᵢ′/Σ ℓᵢ′ over
- * its free tensioners off their stops, so that Tᵢ − Tc = T_r + oᵢ − w; without such a tensioner T_r is the mean over the length. No slip where
- * (T_hi − Tc) ≤ e^(k·wrap)·(T_lo − Tc): linear in T_r, so each pulley gives its least outright. What lies between T_r and the static tension is
- * added to make the floor one that a technician can measure.
+ * Span tensions are Tᵢ = b + oᵢ, with o rising by Te = 1000·P·service/v over each driven pulley. T_r = b − Tc + w with
+ * w = max Σ oᵢℓᵢ′/Σ ℓᵢ′ over its free tensioners off their stops. Thus Tᵢ − Tc = T_r + oᵢ − w. Without such a
+ * tensioner, T_r is the mean over the length. No slip if (T_hi − Tc) ≤ e^(k·wrap)·(T_lo − Tc). This is linear in T_r,
+ * so each pulley has an explicit minimum. The difference between static tension and T_r is added, so that the slip
+ * limit can be measured.
  */
 export function gripBand(
-  stand: Stand,
+  stand: SolvedPose,
   b: number,
   { load, staticN, taut }: RunningBelt,
   atStop: Equilibrium['atStop'],
@@ -151,7 +152,7 @@ export function meanOver(plan: LoopPlan, trace: LoopTrace, ofSpan: Float64Array)
 }
 
 /** w: the most demanding of what the belt's own tensioners weigh the spans by; null where none is free and off its stops. */
-export function followed(stand: Stand, b: number, atStop: Equilibrium['atStop'], offset: Float64Array): number | null {
+export function followed(stand: SolvedPose, b: number, atStop: Equilibrium['atStop'], offset: Float64Array): number | null {
   const { plan, trace } = stand.belts[b]!;
   const { carrier, tensioners } = stand.compiled;
   const growth = new Float64Array(plan.stops);
@@ -168,11 +169,12 @@ export function followed(stand: Stand, b: number, atStop: Equilibrium['atStop'],
 }
 
 /**
- * Running tension at which the first bearing falls short of its life, N. ISO 281: L10h = (C/P)³·10⁶/(60·n) ≥ target gives the largest load P;
- * the load on a shaft is |T_out·u_out − T_in·u_in| with T = T_r + o − w, so T_r is the larger root of a quadratic.
+ * Running tension at which the life of the first bearing falls below its target, N. ISO 281: L10h = (C/P)³·10⁶/(60·n) ≥
+ * target determines the largest load P. The load on a shaft is |T_out·u_out − T_in·u_in| with T = T_r + o − w. Thus T_r
+ * is the larger root of a quadratic.
  */
 function ceilingOf(
-  stand: Stand,
+  stand: SolvedPose,
   b: number,
   offset: Float64Array,
   w: number,
@@ -197,7 +199,7 @@ function ceilingOf(
     const square = px * px + py * py;
     if (square < 1e-18) continue;
     const half = (px * qx + py * qy) / square;
-    // Where the load alone is over the limit at any tension, the least loaded tension is where it would come nearest.
+    // If the load alone exceeds the limit at any tension, the tension with the smallest load is returned.
     const root = -half + Math.sqrt(Math.max(0, half * half - (qx * qx + qy * qy - loadN * loadN) / square));
     if (root < ceiling) {
       ceiling = root;

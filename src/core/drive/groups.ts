@@ -1,6 +1,6 @@
 import type { CompiledDrive } from './compile';
 
-/** Tensioners that move each other, with the belts and springs they move. Different groups come to rest each for itself. */
+/** Tensioners that move each other, with their belts and springs. Different groups reach equilibrium independently. */
 export interface Group {
   readonly tensioners: readonly number[];
   readonly belts: readonly number[];

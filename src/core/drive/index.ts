@@ -15,7 +15,7 @@ export type {
   Tensioner,
 } from './schema';
 export { twoStates } from './two-states';
-export { carriedTo } from './carry';
+export { carriedTo } from './kinematics';
 export { compileDrive } from './compile';
 export { placeDimension } from './setting';
 export type { Setting } from './setting';
@@ -56,8 +56,8 @@ export { lengthWindow, windowByAdjuster } from './window';
 export type { LengthWindow } from './window';
 export { fitProbability } from './fit-probability';
 export type { WindowEnds } from './fit-probability';
-export { judgeBelt, judgeSeating, judgesLength, rankBelts, VERDICTS } from './judge';
-export type { MatchedBelt, Verdict } from './judge';
+export { assessBelt, assessSeating, hasLengthWindow, rankBelts, VERDICTS } from './verdict';
+export type { MatchedBelt, Verdict } from './verdict';
 export { beltCautions } from './belt-cautions';
 export type { BeltCaution, CautionLimits } from './belt-cautions';
 export { pitchRadius, sectionOf, statedPitchLength, stiffnessOf } from './pitch';

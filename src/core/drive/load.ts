@@ -4,7 +4,7 @@ import type { LoopPlan, LoopTrace } from './plan';
 import type { GripSettings } from './settings';
 import type { Speeds } from './speeds';
 
-/** What one belt carries at rated power and speed. */
+/** Load of one belt at rated power and speed. */
 export interface BeltLoad {
   /** By how much the span tension rises over each stop, walking with the belt, N; the driver takes it all back. */
   readonly demand: Float64Array;
@@ -18,8 +18,8 @@ export interface BeltLoad {
 }
 
 /**
- * Loads of every belt: Te = 1000·P·service/v at each driven pulley, P being its own power and all that the belts driven from its shaft take, and
- * so on down the train; Tc = kg/m·count·v². Speeds are those of the drawing.
+ * Load of every belt: Te = 1000·P·service/v at each driven pulley. P is its own power and that of the belts driven from
+ * its shaft, down the train. Tc = kg/m·count·v². Speeds are those of the drawing.
  */
 export function loadsOf(compiled: CompiledDrive, speeds: Speeds, settings: GripSettings): readonly BeltLoad[] {
   const { drive, belts } = compiled;

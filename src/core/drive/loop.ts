@@ -3,38 +3,40 @@ import type { LoopPlan, LoopTrace } from './plan';
 import { NO_WRAP_RAD } from './tolerances';
 
 /**
- * One belt's path round its pulleys in the plane.
+ * Path of one belt round its pulleys in the plane.
  *
- * Every stop has a turning sense s (+1 counter-clockwise, −1 clockwise) and a signed pitch radius R = s·r. The span from stop i to stop j, with
- * D = cⱼ − cᵢ and Δ = Rᵢ − Rⱼ, has length ℓ = √(|D|² − Δ²) and direction u = (ℓ·D + Δ·D⊥)/|D|², D⊥ being D turned a quarter counter-clockwise:
- * the line that leaves both circles on the side their senses ask for. The wrap at a stop is the turn from the span in to the span out, in its
- * own sense, 0…2π. Moving a centre by δ lengthens the loop by (u_in − u_out)·δ, since the arcs only roll along.
+ * Every stop has a turning sense s (+1 counter-clockwise, −1 clockwise) and a signed pitch radius R = s·r. For the span
+ * from stop i to stop j: D = cⱼ − cᵢ, Δ = Rᵢ − Rⱼ. Its length is ℓ = √(|D|² − Δ²), and its direction u = (ℓ·D +
+ * Δ·D⊥)/|D|². D⊥ is D turned a quarter counter-clockwise. This line leaves both circles on the side of their senses.
+ * The wrap angle at a stop is the turn from the incoming to the outgoing span in its sense, 0…2π. Moving a centre by δ
+ * lengthens the loop by (u_in − u_out)·δ, since the arcs only roll.
  *
- * An idler that the taut loop clears shows as a wrap just short of a full turn, and the loop then seems to turn once too often or too seldom;
- * it is passed by and its neighbours joined directly. That is quick and nearly always right; where several idlers are cleared at once it can end
- * in a loop that crosses itself. Such a loop is given up for the shortest that crosses nothing, over every choice of idlers touched.
+ * An idler that the taut loop clears appears as a wrap just below a full turn. The loop then seems to turn once too
+ * often or too seldom. The idler is dropped, and its neighbours are joined. This is fast and nearly always correct. If
+ * several idlers are cleared together, the loop may cross itself. Then the shortest loop without a crossing is found
+ * over every choice of touched idlers.
  *
- * Grooves Δz apart: a span of planar length ℓ is √(ℓ² + Δz²) long; wraps stay planar.
+ * Grooves with height difference Δz: a span of planar length ℓ has length √(ℓ² + Δz²). Wrap angles stay planar.
  */
 export type LoopOutcome = 'ok' | 'no-tangent' | 'not-touching';
 
 const TWO_PI = 2 * Math.PI;
-/** A wrap within this of a full turn is a bare touch that rounding has put on the other side, radians. */
+/** A wrap this close to a full turn is a bare contact with a rounding error, radians. */
 const FULL_TURN = TWO_PI - NO_WRAP_RAD;
 
 /**
- * Traces a loop for pulley centres (x, y). Allocates nothing as a rule. Where several idlers are cleared at once the quick way can, seldom, end in a
- * loop that crosses itself: `out.careful` has each such loop looked over. It is left off inside searches, which look over where they end and
- * begin again with it where that is no real loop.
- * @param plan the belt's stops
+ * Traces a loop for pulley centres (x, y), usually without allocation. With several cleared idlers the fast method
+ * rarely ends in a loop that crosses itself. `out.careful` checks each such loop. Searches run without it, check their
+ * first and last loop, and restart with it if needed.
+ * @param plan stops of the belt
  * @param x centre of every pulley of the drive, mm
  * @param y likewise
- * @param out where the result goes; after anything but `ok` only `culprit` means something
+ * @param out receives the result; unless it is `ok`, only `culprit` is defined
  */
 export function traceLoop(plan: LoopPlan, x: Float64Array, y: Float64Array, out: LoopTrace): LoopOutcome {
   const outcome = passByCleared(plan, x, y, out);
   if (plan.idlers === 0) return outcome;
-  // With nothing passed by and no wrap past half a turn, or a lone idler passed by, no other choice of idlers is a taut loop.
+  // No other choice is a taut loop in two cases: a single dropped idler, or none with every wrap up to half a turn.
   if (outcome === 'ok' && !out.doubtful && (!out.careful || out.touched === plan.stops || plan.idlers === 1)) return 'ok';
   if (outcome === 'ok' && isSimple(plan, x, y, out)) return 'ok';
   return shortestSimple(plan, x, y, out) ? 'ok' : passByCleared(plan, x, y, out);
@@ -78,7 +80,7 @@ function shortestSimple(plan: LoopPlan, x: Float64Array, y: Float64Array, out: L
   return best !== null && layChosen(plan, x, y, out, best);
 }
 
-/** Traces the loop that touches every stop but the cleared ones, as it stands; false where it cannot be laid or does not turn once. */
+/** Traces the loop over all stops that are not cleared. False if a span is impossible or the loop does not turn once. */
 function layChosen(plan: LoopPlan, x: Float64Array, y: Float64Array, out: LoopTrace, cleared: Uint8Array): boolean {
   out.touched = 0;
   for (let i = 0; i < plan.stops; i++) if (cleared[i] === 0) out.active[out.touched++] = i;
@@ -123,7 +125,7 @@ function passByCleared(plan: LoopPlan, x: Float64Array, y: Float64Array, out: Lo
       out.culprit = widestOf(plan, out, excess > 0 ? 1 : -1);
       return 'not-touching';
     }
-    if (out.touched < plan.stops && takeBack(plan, x, y, out)) continue;
+    if (out.touched < plan.stops && restoreIdler(plan, x, y, out)) continue;
     out.length = lengthOf(plan, out);
     return 'ok';
   }
@@ -131,7 +133,7 @@ function passByCleared(plan: LoopPlan, x: Float64Array, y: Float64Array, out: Lo
   return 'not-touching';
 }
 
-/** Lays the span that leaves each touched stop. Returns the first whose circles allow none, or −1. */
+/** Computes the span after each touched stop. Returns the first stop with an impossible span, or −1. */
 function layTangents(plan: LoopPlan, x: Float64Array, y: Float64Array, out: LoopTrace): number {
   const { active, touched, ux, uy, span, flat } = out;
   const { z } = plan;
@@ -180,8 +182,9 @@ function measureWraps(plan: LoopPlan, out: LoopTrace): number {
 }
 
 /**
- * The touched idler that the taut belt clears, or −1. Only a wrap beyond half a turn can be a clearance in disguise. Where the loop turns too
- * often or too seldom one must go: that with most room to the straight run past it. Where the count is right one goes only if that run plainly clears it.
+ * The touched idler that the taut belt clears, or −1. Only a wrap above half a turn can be a clearance. If the loop
+ * turns too often or too seldom, one idler must be dropped: the one with the largest clearance to the direct span. With
+ * the correct turn, one is dropped only if the direct span clearly passes it.
  */
 function idlerToPassBy(plan: LoopPlan, x: Float64Array, y: Float64Array, out: LoopTrace, excess: number): number {
   const { active, touched, wrap } = out;
@@ -203,7 +206,7 @@ function idlerToPassBy(plan: LoopPlan, x: Float64Array, y: Float64Array, out: Lo
   return best;
 }
 
-/** Of the idlers at the two ends of a span that cannot be laid, one that the belt clears, or −1. */
+/** One of the idlers at the ends of an impossible span that the belt clears, or −1. */
 function clearedBeside(plan: LoopPlan, x: Float64Array, y: Float64Array, out: LoopTrace, broken: number): number {
   if (out.touched < 3) return -1;
   for (const a of [broken, (broken + 1) % out.touched]) {
@@ -213,8 +216,8 @@ function clearedBeside(plan: LoopPlan, x: Float64Array, y: Float64Array, out: Lo
 }
 
 /**
- * Distance between an idler's rim and the straight run that would pass it by, mm; negative where the run would cut it, NaN where there is no
- * such run, or (if asked) where the idler lies beyond the run's ends.
+ * Distance between the rim of an idler and the direct span past it, mm. Negative if the span would cut it. NaN without
+ * such a span, or (if requested) if the idler is beyond the ends of the span.
  */
 function roomBeside(plan: LoopPlan, x: Float64Array, y: Float64Array, out: LoopTrace, a: number, withinEnds: boolean): number {
   const { active, touched } = out;
@@ -264,8 +267,8 @@ function passBy(out: LoopTrace, a: number): void {
   out.touched--;
 }
 
-/** Takes back one idler that was passed by while another, itself gone since, held the belt off it. */
-function takeBack(plan: LoopPlan, x: Float64Array, y: Float64Array, out: LoopTrace): boolean {
+/** Restores an idler that was dropped because another idler, dropped later, held the belt off it. */
+function restoreIdler(plan: LoopPlan, x: Float64Array, y: Float64Array, out: LoopTrace): boolean {
   const { active } = out;
   for (let a = 0; a < out.touched; a++) {
     const from = active[a] as number;
@@ -294,8 +297,8 @@ function widestOf(plan: LoopPlan, out: LoopTrace, sense: number): number {
 }
 
 /**
- * How far the idlers that a traced loop passes by lie off the spans that pass them, mm: tells the likelier of two loops of one length. One
- * that stands across its span, beyond the end of it, belongs to the other loop.
+ * Distance of the dropped idlers from the spans that pass them, mm. It selects between two loops of equal length. An
+ * idler beyond the end of its span belongs to the other loop.
  */
 export function roomPassedBy(plan: LoopPlan, x: Float64Array, y: Float64Array, trace: LoopTrace): number {
   let total = 0;

@@ -11,7 +11,7 @@ import { solveDrive } from './solve';
 import { newSolver } from './solver';
 import { seededRandom } from './variation';
 
-/** The shortest simple loop over every choice of idlers touched, by laying each choice as a route of its own that touches all it names. */
+/** Shortest simple loop over every choice of touched idlers. Each choice is traced as its own route. */
 function bruteForce(plan: LoopPlan, x: Float64Array, y: Float64Array): number | null {
   const idlers = [...plan.idler.keys()].filter((i) => plan.idler[i] === 1);
   let best: number | null = null;
@@ -31,7 +31,7 @@ function bruteForce(plan: LoopPlan, x: Float64Array, y: Float64Array): number | 
     const trace = newTrace(stops.length);
     if (traceLoop(part, x, y, trace) !== 'ok') continue;
     if (crossingsOf(part, x, y, trace).length > 0) continue;
-    // The idlers left out must stand clear, on their own side.
+    // The dropped idlers must be clear, on the correct side.
     const whole = newTrace(plan.stops);
     whole.touched = stops.length;
     stops.forEach((stop, a) => {
@@ -119,7 +119,7 @@ describe('the belt’s loop', () => {
       for (let choice = 0; choice < 1 << idlers.length; choice++) {
         const out = new Set(idlers.filter((_, i) => ((choice >> i) & 1) === 0));
         const part = { ...read.drive, belts: read.drive.belts.map((b) => ({ ...b, route: b.route.filter((s) => !out.has(s.pulley)) })) };
-        // Touching just these, as power pulleys: a loop may exist, but then one left out stands in its way or on the wrong side.
+        // With only these stops a loop may exist, but a dropped idler blocks it or on the wrong side.
         const sub = compileDrive({
           ...part,
           pulleys: part.pulleys.map((p) => ({ ...p, role: p.role === 'idler' ? ('driven' as const) : p.role })),
@@ -156,7 +156,7 @@ describe('the belt’s loop', () => {
     expect(proved).toBeGreaterThan(10);
   });
 
-  it('with a V idler and a back idler cleared at once passes both by', () => {
+  it('passes a V idler and a back idler that are cleared together', () => {
     const drive = twoPulleys({ d1: 120, d2: 120, centres: 500 });
     drive.pulleys.push(
       { id: 'in', role: 'idler', x: 250, y: 0, outsideDiameter: 50, face: 'flat' },
@@ -187,8 +187,8 @@ describe('the belt’s loop', () => {
   });
 });
 
-describe('a state is looked over as the drawing is', () => {
-  /** Two idlers on slides that springs draw together until they stand inside each other. */
+describe('a state is checked like the drawing', () => {
+  /** Springs pull two idlers on slides together until they overlap. */
   const colliding = (pull: number) =>
     driveOf({
       pulleys: [
@@ -220,7 +220,7 @@ describe('a state is looked over as the drawing is', () => {
         },
       ],
     });
-  it('idlers that stand inside each other at rest refuse the state by name', () => {
+  it('refuses a state by name if idlers overlap at rest', () => {
     expect(solveDrive(colliding(40)).ok).toBe(true);
     const result = solveDrive(colliding(70));
     expect(result.ok).toBe(false);
@@ -315,11 +315,11 @@ describe('what the file may say', () => {
     drive.tensioners[0]!.carries = ['jack-in'];
     expect(solveDrive(drive)).toEqual(named);
   });
-  it('takes an adjuster that places a locked tensioner, whose position is the adjuster’s', () => {
+  it('accepts an adjuster of a locked tensioner, which has the position of the adjuster', () => {
     expect(problemsOf(() => {})).toEqual([]);
   });
   it.each<[string, (d: never) => void, string, RegExp]>([
-    ['pulleys of one shaft apart', (d: { pulleys: { x: number }[] }) => (d.pulleys[1]!.x = 12), 'pulleys[1].shaft', /12\.00 mm apart/],
+    ['pulleys of one shaft apart', (d: { pulleys: { x: number }[] }) => (d.pulleys[1]!.x = 12), 'pulleys[1].shaft', /differ by 12\.00 mm/],
     [
       'a shaft carried by two tensioners',
       (d: { tensioners: Record<string, unknown>[] }) =>

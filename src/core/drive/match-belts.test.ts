@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { lookAt } from '../survey';
+import { solveNotebook } from '../survey';
 import { measured } from '../survey/sample-notebook';
-import { judgeBelt } from './judge';
+import { assessBelt } from './verdict';
 import { newBeltMatching } from './match-belts';
 import { newMatcher } from './matcher';
 import { readCandidate } from './candidate';
@@ -12,7 +12,7 @@ const rider = demoDrive('orchard-rider');
 const belts = ['4L475', '4L480', '4L485', 'B45', '13x1170Li', 'zebra'].map((designation) => ({ id: designation, designation }));
 
 describe('belts judged on a drive', () => {
-  it('are judged as each by itself, best first, and what cannot be read is said', () => {
+  it('are assessed as each alone, best first, with unreadable ones reported', () => {
     const result = newBeltMatching()({ drive: rider, beltId: 'blade', candidates: belts });
     if (!result.ok) throw new Error(result.problems[0]!.message);
     const matcher = newMatcher(compiled(rider), 'blade')!;
@@ -21,12 +21,12 @@ describe('belts judged on a drive', () => {
     for (const belt of result.match.belts) {
       const read = readCandidate({ id: belt.id, designation: belt.id }, matcher.section);
       if (!read.ok) throw new Error(read.problem);
-      expect(belt).toEqual(judgeBelt(matcher, window, belt.id, read));
+      expect(belt).toEqual(assessBelt(matcher, window, belt.id, read));
     }
     expect(result.match.belts[0]!.verdict === 'fits' || result.match.belts[0]!.verdict === 'marginal').toBe(true);
     expect(result.match.unread.map((u) => u.id)).toEqual(['zebra']);
   });
-  it('are answered the same again, whatever was asked between, and anew where the drive is another', () => {
+  it('have the same answer again after other requests, and a new one for another drive', () => {
     const match = newBeltMatching();
     const ask = (drive = rider, candidates = belts) => {
       const result = match({ drive, beltId: 'blade', candidates });
@@ -43,7 +43,7 @@ describe('belts judged on a drive', () => {
     expect(same).toMatchObject({ id: 'mine', designation: '4L480' });
   });
   it('of a measured drive know how closely the window is known', () => {
-    const read = lookAt(measured(rider));
+    const read = solveNotebook(measured(rider));
     if (!read.ok || !read.look.built.drive) throw new Error();
     const result = newBeltMatching()({
       drive: read.look.built.drive,
@@ -53,16 +53,16 @@ describe('belts judged on a drive', () => {
     });
     expect(result.ok && result.match.spread?.shortestSd).toBeGreaterThan(0);
   });
-  it('of a variable drive are judged by how they seat, unless its radii are to stand as drawn', () => {
+  it('are assessed by seating on a variable drive, unless its radii count as drawn', () => {
     const cvt = { ...rider, kind: 'cvt' as const };
     const match = newBeltMatching();
     const [seated, drawn] = [false, true].map((asDrawn) => match({ drive: cvt, beltId: 'blade', candidates: belts, asDrawn }));
     if (!seated?.ok || !drawn?.ok) throw new Error();
-    expect(seated.match.judgesLength).toBe(false);
+    expect(seated.match.hasLengthWindow).toBe(false);
     expect(seated.match.belts.find((b) => b.id === '4L480')!.reasons).toEqual(['length-not-judged']);
     expect(drawn.match.belts.find((b) => b.id === '4L480')!.reasons).not.toContain('length-not-judged');
   });
-  it('a belt that is not there, a drive without one and one that cannot be laid are said', () => {
+  it('report a missing belt, a drive without belts, and one without a loop', () => {
     const match = newBeltMatching();
     const said = (drive: typeof rider, beltId?: string) => {
       const result = match({ drive, beltId, candidates: belts });

@@ -1,7 +1,7 @@
 import type { Section } from '../belt';
 import { readCandidate, type Candidate } from './candidate';
 import { compileDrive } from './compile';
-import { judgeBelt, judgeSeating, judgesLength, rankBelts, unlessHeldTooTight, type MatchedBelt } from './judge';
+import { assessBelt, assessSeating, hasLengthWindow, rankBelts, unlessHeldTooTight, type MatchedBelt } from './verdict';
 import { newMatcher, type Matcher } from './matcher';
 import type { Drive, Problem } from './schema';
 import { windowSpread, type Uncertainty, type WindowSpread } from './uncertainty';
@@ -12,9 +12,12 @@ export interface MatchQuestion {
   /** The belt to be replaced; the first where none is named. */
   readonly beltId?: string | undefined;
   readonly candidates: readonly Candidate[];
-  /** How well the drive's numbers are known, where it was measured. */
+  /** Uncertainty of the drive, if it was measured. */
   readonly uncertainty?: Uncertainty | null;
-  /** Judges lengths even of a variable drive, as if its radii were as drawn, and does not ask whether a belt can be fitted while the drive is held back. */
+  /**
+   * Assesses lengths even for a variable drive, with its radii as drawn. Skips the check whether a belt can be fitted
+   * while the drive is held back.
+   */
   readonly asDrawn?: boolean;
 }
 
@@ -23,11 +26,11 @@ export interface BeltMatch {
   /** The groove that belts are to seat in. */
   readonly section: Section;
   readonly window: LengthWindow;
-  /** How closely its ends are known; null for a drive that was drawn. */
+  /** Uncertainty of its ends. Null for a drive that was drawn. */
   readonly spread: WindowSpread | null;
   /** False for a variable drive: section, width and angle are judged, lengths are not. */
-  readonly judgesLength: boolean;
-  /** Best first; in the order given where lengths are not judged. */
+  readonly hasLengthWindow: boolean;
+  /** Best first. In the input order if lengths are not assessed. */
   readonly belts: readonly MatchedBelt[];
   /** Candidates that could not be read, with why. */
   readonly unread: readonly { readonly id: string; readonly problem: string }[];
@@ -36,16 +39,16 @@ export interface BeltMatch {
 export type BeltMatchResult =
   { readonly ok: true; readonly match: BeltMatch } | { readonly ok: false; readonly problems: readonly Problem[] };
 
-/** What is found of one drive, belt and uncertainty, whatever the candidates. */
+/** Results that depend on drive, belt and uncertainty only, not on the candidates. */
 type Found = Pick<BeltMatch, 'matcher' | 'window' | 'spread'> & { readonly judged: Map<string, MatchedBelt> };
 type FoundResult = { readonly ok: true; readonly found: Found } | { readonly ok: false; readonly problems: readonly Problem[] };
 
-/** Drives of which what was found is kept: those that one screen turns between. */
-const MOST_KEPT = 8;
+/** Number of drives with cached results: those that one screen switches between. */
+const MOST_CACHED = 8;
 
 /**
- * Makes the judging of belts. What is found of a drive is kept as long as it is one of the last asked about, so that the same drive with other
- * belts, or the same belts again, is answered at once. One for each thread: a matcher is worked with by one question at a time.
+ * Creates a function that assesses belts. Results of the last drives are cached, so repeated requests are fast. Use one
+ * per thread: a matcher serves one request at a time.
  */
 export function newBeltMatching(): (question: MatchQuestion) => BeltMatchResult {
   const kept = new Map<string, FoundResult>();
@@ -59,14 +62,14 @@ export function newBeltMatching(): (question: MatchQuestion) => BeltMatchResult 
     }
     const result = lookInto(drive, beltId, uncertainty ?? null);
     kept.set(key, result);
-    for (const oldest of kept.keys()) if (kept.size > MOST_KEPT) kept.delete(oldest);
+    for (const oldest of kept.keys()) if (kept.size > MOST_CACHED) kept.delete(oldest);
     return result;
   };
   return (question) => {
     const result = findOut(question);
     if (!result.ok) return result;
     const { matcher, window, spread, judged } = result.found;
-    const lengths = question.asDrawn === true || judgesLength(question.drive);
+    const lengths = question.asDrawn === true || hasLengthWindow(question.drive);
     const belts: MatchedBelt[] = [];
     const unread: { id: string; problem: string }[] = [];
     for (const candidate of question.candidates) {
@@ -78,8 +81,8 @@ export function newBeltMatching(): (question: MatchQuestion) => BeltMatchResult 
       // One that is like another in size, number and tolerance takes its answer.
       const key = `${read.section.name}/${read.count}/${read.outsideMm}/${candidate.toleranceMm ?? ''}/${lengths}/${question.asDrawn ?? false}`;
       const judge = () => {
-        if (!lengths) return judgeSeating(matcher, candidate.id, read, candidate.toleranceMm);
-        const belt = judgeBelt(matcher, window, candidate.id, read, candidate.toleranceMm, spread ?? undefined);
+        if (!lengths) return assessSeating(matcher, candidate.id, read, candidate.toleranceMm);
+        const belt = assessBelt(matcher, window, candidate.id, read, candidate.toleranceMm, spread ?? undefined);
         return question.asDrawn === true ? belt : unlessHeldTooTight(matcher, belt);
       };
       const like = judged.get(key) ?? judge();
@@ -93,7 +96,7 @@ export function newBeltMatching(): (question: MatchQuestion) => BeltMatchResult 
         section: matcher.section,
         window,
         spread,
-        judgesLength: lengths,
+        hasLengthWindow: lengths,
         belts: lengths ? rankBelts(belts, window) : belts,
         unread,
       },

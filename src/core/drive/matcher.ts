@@ -19,7 +19,7 @@ export interface Matcher {
   readonly belt: number;
   readonly section: Section;
   readonly engaged: DriveState;
-  /** Null where the drive has no released state that differs: it never lets go and is not asked to. */
+  /** Null if the drive has no separate released state. Release is then not required. */
   readonly released: DriveState | null;
   /** False for a belt that is tight for life, or where nothing moves: it is not asked to go slack. */
   readonly letsGo: boolean;
@@ -27,17 +27,17 @@ export interface Matcher {
   readonly speeds: Speeds;
   readonly loads: readonly BeltLoad[];
   readonly settings: MatchSettings;
-  /** What counts for this belt, engaged and released. */
+  /** Parts that affect this belt, engaged and released. */
   readonly group: { readonly engaged: BeltGroup; readonly released: BeltGroup };
-  /** Tensioner whose position is reported: one of the group; −1 if the group has none. */
+  /** Tensioner with the reported position: one of the group; −1 if the group has none. */
   readonly tensioner: number;
-  /** What stays the same from length to length, for the setting asked about last. */
-  standing: Standing | null;
+  /** Values that are the same for all lengths, for the last setting. */
+  standing: PosedMatcher | null;
   /** How far its path can be moved, found once: no setting of an adjuster changes that. */
   path: PathExtremes | null;
 }
 
-export interface Standing {
+export interface PosedMatcher {
   readonly setting: Setting;
   readonly engaged: Float64Array;
   readonly released: Float64Array | null;
@@ -87,8 +87,11 @@ export function newMatcher(compiled: CompiledDrive, beltId?: string, settings: M
   };
 }
 
-/** What does not depend on the length tried: where the tensioners of other belts rest, and how far the path can be let back. Leaves the workspace at the setting. */
-export function standingOf(matcher: Matcher, setting: Setting = STATED): Standing {
+/**
+ * Values that do not depend on the evaluated length: rest positions of the tensioners of other belts, and the longest
+ * slackened path. Leaves the workspace at the setting.
+ */
+export function poseMatcher(matcher: Matcher, setting: Setting = STATED): PosedMatcher {
   const { solver, belt, engaged, released } = matcher;
   set(solver.work, setting);
   if (matcher.standing?.setting === setting) return matcher.standing;

@@ -2,12 +2,12 @@ import { evaluate, type Ending, type Solver } from './solver';
 import { FORCE_TOLERANCE, MAX_ROOT_STEPS, NEWTON_TOLERANCE, POSITION_TOLERANCE, TRAVEL_STEPS } from './tolerances';
 
 /**
- * One free tensioner: walk downhill from where it stands until the slope turns or a stop is met, then close in on the turn. Strides lengthen
- * only while the slope comes out as the curvature foretold, so that no turn is stepped over. Newton steps with
- * the exact second derivative do the work; every step stays inside a bracket that bisection halves whenever Newton would not. On the way, with
- * the lever still moving (`exact` false), the last point before the turn is near enough to go on from.
+ * Minimum for one free tensioner. Walks downhill from the current position until the slope changes sign or a stop is
+ * reached, then closes in. Steps grow only while the slope agrees with the predicted curvature, so no minimum is
+ * skipped. Newton steps use the exact second derivative. Each step stays inside a bracket, with bisection as the
+ * fallback. While the lever still moves (`exact` false), the last point before the minimum is accurate enough.
  */
-export function settleOne(solver: Solver, t: number, exact: boolean): Ending {
+export function minimise1d(solver: Solver, t: number, exact: boolean): Ending {
   const { q, state, work } = solver;
   const { min, max, reach } = work.tensioners[t]!;
   if (!Number.isFinite(evaluate(solver, q))) return 'not-settled';
@@ -33,7 +33,7 @@ function fallFromCentre(solver: Solver, t: number, exact: boolean): Ending {
   return lower.ending;
 }
 
-/** Walks one way from where the tensioner stands, its energy evaluated there. */
+/** Walks in one direction from the current position, which is already evaluated. */
 function descend(solver: Solver, t: number, way: 1 | -1, exact: boolean): Ending {
   const { q, state, work } = solver;
   const { min, max } = work.tensioners[t]!;

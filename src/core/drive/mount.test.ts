@@ -55,7 +55,7 @@ describe('the shortest and the longest path', () => {
       { numRuns: 40 },
     );
   });
-  it('are no further than the adjuster lets a locked slide go', () => {
+  it('are limited by the adjuster of a locked slide', () => {
     const { shortest, longest, r1, r2 } = extremesOf({ d1: 100, d2: 150, centres: 400, min: -30, max: 50, reach: [-5, 20] });
     expect(shortest).toBeCloseTo(openBelt(r1, r2, 395), 6);
     expect(longest).toBeCloseTo(openBelt(r1, r2, 420), 6);

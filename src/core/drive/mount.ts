@@ -5,12 +5,12 @@ import { traceLoop } from './loop';
 
 /** Shortest and longest pitch path of a belt over all that can be moved, mm. */
 export interface PathExtremes {
-  /** With every tensioner and adjuster let back to its slackest: what a belt is got on over. */
+  /** Path with every tensioner and adjuster at its slackest, for fitting a belt. */
   readonly shortest: number;
   readonly longest: number;
 }
 
-/** Places looked at along one travel, and along each of two at once, before the best is closed in on. */
+/** Number of grid points along one travel, and along each of two together, before refinement. */
 const ALONG = 49;
 const ALONG_PAIR = 9;
 /** Rounds of one travel after another; each round shortens the path or is the last. */
@@ -19,9 +19,9 @@ const MOST_ROUNDS = 12;
 const HALVINGS = 22;
 
 /**
- * Shortest and longest path that the tensioners which touch a belt can give it, locked ones within what their adjuster or travel allows. Where
- * up to two move, all of their travel is looked over; more are looked over one by one and two by two, from the drawing and from either end, so
- * that the work grows with the square of their number. Places that are no real loop do not count.
+ * Shortest and longest path that the tensioners of a belt allow. Locked ones move within their adjuster or travel. With
+ * up to two tensioners, their whole travel is scanned. More are scanned one by one and in pairs, from the drawing and
+ * from either end. The work grows with the square of their number. Positions without a valid loop do not count.
  */
 export function pathExtremes(work: Workspace, belt: number, state: EnergyState): PathExtremes {
   const { trace } = work.belts[belt]!;

@@ -1,22 +1,22 @@
 import { mountingAllowanceMm, type Section } from '../belt';
-import { standingOf, type Matcher } from './matcher';
+import { poseMatcher, type Matcher } from './matcher';
 
-/** Over a rim by hand, only with something taken off, or not without stretching it further than it bears. */
+/** Fitting over a rim: by hand, only with a part removed, or impossible without overstretching the belt. */
 export type Mountable = 'by-hand' | 'hard' | 'impossible';
 
 export interface Mounting {
-  /** Belt to spare with every tensioner and adjuster let back to its slackest, mm; below 0 the path is longer than the belt. */
+  /** Spare belt with every tensioner and adjuster at its slackest, mm. Negative if the path is longer than the belt. */
   readonly slackMm: number;
-  /** What belts of the section want, mm. */
+  /** Slack that belts of the section need, mm. */
   readonly allowanceMm: number;
   readonly goes: Mountable;
 }
 
 /**
- * Whether a belt can be got on.
- * @param slackMm to spare with everything let back; below 0 it would have to be stretched
- * @param pitchMm the belt's pitch length
- * @param stretchShare most that a belt may be stretched over a rim, as a share of its length
+ * Ease of fitting a belt.
+ * @param slackMm spare belt with everything slackened; negative if it must be stretched
+ * @param pitchMm pitch length of the belt
+ * @param stretchShare largest stretch over a rim, as a share of the length
  */
 export function mountable(slackMm: number, pitchMm: number, section: Section, stretchShare: number): Mountable {
   if (slackMm < -stretchShare * pitchMm) return 'impossible';
@@ -25,7 +25,7 @@ export function mountable(slackMm: number, pitchMm: number, section: Section, st
 
 /** The same of the belt that a matcher's drive has, its adjusters as stated; null for a belt without a length. */
 export function installationSlack(matcher: Matcher): Mounting | null {
-  const { path } = standingOf(matcher);
+  const { path } = poseMatcher(matcher);
   const { pitchLength } = matcher.solver.work.belts[matcher.belt]!;
   if (!(pitchLength > 0)) return null;
   const slackMm = pitchLength - path.shortest;

@@ -8,7 +8,7 @@ export function sectionOf(belt: Belt): Section {
     : sectionNamed(belt.section);
 }
 
-/** Axial stiffness EA of the whole belt, N: its own if given, else the section's, times the belts or ribs side by side. */
+/** Axial stiffness EA of the whole belt, N: its own or that of the section, times the number of parallel belts or ribs. */
 export function stiffnessOf(belt: Belt): number {
   return (belt.axialStiffness ?? sectionOf(belt).stiffnessN) * (belt.count ?? 1);
 }
@@ -23,7 +23,7 @@ export function pitchRadius(pulley: Pulley, contact: 'v' | 'back', section: Sect
   return rim - section.pitchLineMm + (pulley.ride ?? 0);
 }
 
-/** The pitch length a belt has, mm, from its stated length or its number; null where neither is given. */
+/** Pitch length of a belt, mm, from its stated length or its number. Null if it has neither. */
 export function statedPitchLength(belt: Belt): number | null {
   const section = sectionOf(belt);
   if (belt.length) return convertLength(belt.length.value, belt.length.reference, 'pitch', section);

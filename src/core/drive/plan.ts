@@ -1,4 +1,4 @@
-/** What is fixed of one belt's path: its stops in route order, and the sense of its loop. */
+/** Fixed data of the path of one belt: its stops in route order, and the sense of its loop. */
 export interface LoopPlan {
   readonly stops: number;
   /** Index of each stop's pulley in the drive. */
@@ -30,13 +30,13 @@ export interface LoopTrace {
   readonly span: Float64Array;
   readonly flat: Float64Array;
   readonly wrap: Float64Array;
-  /** 1 where an idler was passed by too early and has been taken back: it stays. */
+  /** 1 if an idler was dropped too early and was restored. It then stays. */
   readonly kept: Uint8Array;
   /** Length of the loop, mm. */
   length: number;
   /** True where an idler seems wrapped by more than half a turn: it may be one that the belt clears. */
   doubtful: boolean;
-  /** True while every loop with an idler passed by is looked over for crossings, and not only the doubtful ones. */
+  /** True to check every loop with a dropped idler for crossings, not only the doubtful ones. */
   careful: boolean;
   /** Stop to name where the loop could not be traced. */
   culprit: number;
@@ -54,7 +54,7 @@ export const copyTrace = (trace: LoopTrace): LoopTrace => ({
   kept: trace.kept.slice(),
 });
 
-/** Room for the loop of a belt of so many stops. */
+/** Buffers for the loop of a belt with `stops` stops. */
 export function newTrace(stops: number): LoopTrace {
   const floats = () => new Float64Array(stops);
   return {

@@ -6,7 +6,10 @@ import { driveOf } from './sample-drives';
 import { newSolver } from './solver';
 import { seededRandom } from './variation';
 
-/** A ring of two to four V pulleys with one to three sprung back idlers on its spans, each on a pivot or a slide: plausible, and all different. */
+/**
+ * A ring of two to four V pulleys. One to three sprung back idlers are on its spans, on pivots or slides. All are
+ * plausible and different.
+ */
 function randomRing(random: () => number) {
   const between = (a: number, b: number) => a + (b - a) * random();
   const count = 2 + Math.floor(between(0, 3));
@@ -83,7 +86,7 @@ function randomRing(random: () => number) {
   return driveOf({ pulleys, belts: [{ id: 'b', section: 'A', route }], tensioners, springs });
 }
 
-it.each([11, 12, 13])('random drives of one to three tensioners come to rest where no small move lowers the energy (seed %i)', (seed) => {
+it.each([11, 12, 13])('puts random drives of one to three tensioners at rest where no small move lowers the energy (seed %i)', (seed) => {
   const random = seededRandom(seed);
   const settled = [0, 0, 0, 0];
   for (let k = 0; k < 150; k++) {
@@ -109,6 +112,6 @@ it.each([11, 12, 13])('random drives of one to three tensioners come to rest whe
       });
     }
   }
-  // Were most drives refused or blocked, the rule would have been proved on nothing.
+  // If most drives were refused or blocked, the test would be empty.
   expect(Math.min(settled[1]!, settled[2]!, settled[3]!)).toBeGreaterThan(40);
 });

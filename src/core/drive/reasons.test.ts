@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { SEATING_PROBLEMS } from '../belt/seating';
-import { lookAt } from '../survey';
+import { solveNotebook } from '../survey';
 import { measured } from '../survey/sample-notebook';
 import type { Candidate } from './candidate';
 import { newBeltMatching, type MatchQuestion } from './match-belts';
@@ -41,15 +41,15 @@ const drivenFromBack = (): Drive => {
 /** A length past the longest that grips. */
 const past = (drive: Drive, mm: number) => (): MatchQuestion => {
   const found = newBeltMatching()({ drive, candidates: [] });
-  if (!found.ok || found.match.window.gripsToMm === null) throw new Error('no window');
-  return long(drive, found.match.window.gripsToMm + mm);
+  if (!found.ok || found.match.window.gripMaxMm === null) throw new Error('no window');
+  return long(drive, found.match.window.gripMaxMm + mm);
 };
 const tractor = demoDrive('peat-road-tractor');
 const powerless: Drive = { ...rider, pulleys: rider.pulleys.map(({ powerKw: _unknown, ...p }) => p) };
 /** The same rider as a survey knows it, its tape out by far more than one would accept. */
 const blurred = (): MatchQuestion => {
   const notebook = measured(rider);
-  const read = lookAt({ ...notebook, measures: notebook.measures.map((m) => ({ ...m, sd: 4 })) });
+  const read = solveNotebook({ ...notebook, measures: notebook.measures.map((m) => ({ ...m, sd: 4 })) });
   if (!read.ok || !read.look.built.drive || !read.look.uncertainty) throw new Error('not measured');
   return { ...long(read.look.built.drive, 1220), uncertainty: read.look.uncertainty };
 };
@@ -89,6 +89,6 @@ describe('every reason against a belt comes of some drive', () => {
     const [belt] = result.match.belts;
     expect([...belt!.reasons, ...belt!.failures]).toContain(code);
   });
-  it('none is left out, but for the collision, which the judging of far too long belts shows', () =>
+  it('are all covered, except the collision, which the test of far too long belts shows', () =>
     expect([...CASES.map(([code]) => code), 'collides'].sort()).toEqual([...TRIAL_REASONS, ...SEATING_PROBLEMS].sort()));
 });

@@ -4,7 +4,7 @@ import { offsetsOf, type BeltLoad } from './load';
 import type { Equilibrium } from './equilibrium';
 import type { Speeds } from './speeds';
 
-/** What happens to a belt whose driver is braked to a stand. */
+/** Effect of braking the driver to a stop. */
 export interface BrakedRelease {
   readonly seconds: number;
   /** Sum of what the driven inertias ask of the belt, N; negative, since they drive it. */
@@ -18,12 +18,13 @@ export interface BrakedRelease {
 }
 
 /**
- * A clutch that brakes the driver evenly from full speed: at each driven pulley the belt gets −I·ω/(t·r) more of pull, I its own inertia and its
- * shaft's and, times the speed ratio squared, that of what belts drive from it. Span tensions are b + oᵢ with o rising over each such pulley,
- * b = T − w + Tc where a free tensioner holds on (w as in `gripBand`) and T − ō, ō the mean over the length, where none does; T is the static
- * tension and the geometry that of rest.
- * @param seconds in which the driver comes to a stand, over 0
- * @returns null where nothing that is driven has an inertia or a speed, or the belt has no length
+ * Belt tension while a clutch brakes the driver evenly from full speed. At each driven pulley the pull changes by
+ * −I·ω/(t·r). I is its own inertia, plus that of its shaft. The belts driven from it add theirs times the speed ratio
+ * squared. Span tensions are b + oᵢ, with o rising over each such pulley. With a free tensioner b = T − w + Tc (w as in
+ * `gripBand`). Without one b = T − ō, with the mean ō over the length. T is the static tension, and the geometry is
+ * that of rest.
+ * @param seconds stopping time of the driver, over 0
+ * @returns null if no driven part has an inertia or a speed, or the belt has no length
  */
 export function brakedRelease(rest: Equilibrium, b: number, load: BeltLoad, speeds: Speeds, seconds: number): BrakedRelease | null {
   const { stand } = rest;

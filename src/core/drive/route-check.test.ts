@@ -63,7 +63,7 @@ describe('errors carried through a drive', () => {
     expect([stillUncertain(drive, errors), stillUncertain(moved, errors)]).toEqual([true, false]);
   });
   it.each(['pulleys[1].y', 'pulleys[1].outsideDiameter', 'springs[0].rate', 'tensioners[0].min'])(
-    '%s: the ends move as far as whole windows computed anew do',
+    '%s: moves the ends as far as newly computed windows do',
     (path) => {
       const sd = path.includes('rate') ? 0.3 : 1.5;
       const window = windowOf(drive);

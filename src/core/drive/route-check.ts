@@ -1,15 +1,15 @@
 import type { Belt, Drive } from './schema';
 
-/** What looks wrong with a route before anything is measured. `stop` counts along the route. */
+/** A suspect stop of a route, found before anything is measured. `stop` counts along the route. */
 export interface RouteDoubt {
   readonly code: 'v-on-flat' | 'back-in-groove' | 'idler-on-tight-side';
   readonly stop: number;
 }
 
 /**
- * Doubts about a route that its order alone shows: the V side on a flat idler, the back on a groove that must pull, a carried idler on the strand
- * that runs into the driver, which is the tight one.
- * @param travel +1 where the belt runs in the order of its route, −1 against it, 0 where that is not known
+ * Doubts from the order of a route alone: the V side on a flat idler, or the back on a groove that must pull. Another
+ * is a carried idler on the span into the driver, which is tight.
+ * @param travel +1 if the belt runs in the order of its route, −1 against it, 0 if unknown
  */
 export function routeDoubts(
   { pulleys, carried }: { pulleys: readonly Pick<Drive['pulleys'][number], 'id' | 'role' | 'face'>[]; carried: ReadonlySet<string> },
@@ -26,7 +26,7 @@ export function routeDoubts(
   });
   const drivers = route.flatMap((s, i) => (at.get(s.pulley)?.role === 'driver' ? [i] : []));
   if (travel === 0 || drivers.length !== 1 || !route.some((s) => at.get(s.pulley)?.role === 'driven')) return doubts;
-  // Against the travel from the driver back to the first pulley that takes power lies the tight strand.
+  // The tight side is against the travel, from the driver back to the first loaded pulley.
   for (let k = 1; k < route.length; k++) {
     const stop = (drivers[0]! - travel * k + route.length * k) % route.length;
     const p = at.get(route[stop]!.pulley);

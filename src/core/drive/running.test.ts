@@ -20,7 +20,10 @@ function heldAt(drive: Drive, positions: Float64Array, lever: number) {
   return { state: result.answer.states[0]!, pose, speeds: result.answer };
 }
 
-/** Work of every span's pull, and of the springs, for one small move of a tensioner: nought where it balances. Written apart from the engine. */
+/**
+ * Virtual work of all span tensions and springs for a small move of a tensioner. It is zero in balance. Independent of
+ * the engine.
+ */
 function workLeft(drive: Drive, answer: StateAnswer, t: number, lever: number): { left: number; scale: number } {
   const tensioner = drive.tensioners[t]!;
   const held = heldAt(drive, answer.running.positions, lever);
@@ -139,7 +142,7 @@ describe('the running equilibrium', () => {
     const left = (rate: number) => {
       const drive = demoDrive('orchard-rider');
       const spring = drive.springs[0]!;
-      // Same pull at the engaged length of 203.13 mm, whatever the rate.
+      // Same pull at the engaged length of 203.13 mm, for any rate.
       spring.freeLength = 203.134 - (167.53 - 15) / rate;
       spring.rate = rate;
       const { bands, solved } = engaged(drive);
@@ -176,7 +179,7 @@ describe('the ceiling', () => {
     const te = 3900 / v;
     const alpha = Math.asin((71.4 - 46.4) / 400);
     const tc = bands[0]!.centrifugalN;
-    // Spans of equal length: hi and lo lie Te/2 above and below the mean, each less Tc, at ±α to the line of centres.
+    // Spans of equal length: hi and lo are Te/2 above and below the mean, each less Tc, at ±α to the line of centres.
     const load = (t: number) => Math.hypot(2 * (t - tc) * Math.cos(alpha), te * Math.sin(alpha));
     const hours = (t: number) => ((6000 / load(t)) ** 3 * 1e6) / (60 * n);
     expect(bands[0]!.ceilingFrom).toBe('driven');
@@ -211,7 +214,7 @@ describe('heights', () => {
     expect(equilibrium.residual).toBeLessThan(1e-6);
     expect(solved.belts[0]!.tension!).toBeGreaterThan(level.solved.belts[0]!.tension! + 10);
   });
-  it('the same height everywhere is no height', () => {
+  it('has no effect if every height is the same', () => {
     const drive = demoDrive('airstrip-mower');
     const level = engaged(drive).solved;
     for (const p of drive.pulleys) p.z = 140;

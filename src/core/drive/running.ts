@@ -6,14 +6,14 @@ import type { DriveState } from './schema';
 import { DEFAULT_GRIP, type GripSettings } from './settings';
 import type { Solver } from './solver';
 import type { Speeds } from './speeds';
-import type { Stand } from './stand';
+import type { SolvedPose } from './solved-pose';
 
-/** Loads of the belts that are tight where the drive stands: what hangs slack carries nothing. */
-export function loadingOf({ belts }: Stand, loads: readonly BeltLoad[]): Loading {
+/** Loads of the belts that are tight in the current pose. A slack belt carries no load. */
+export function loadingOf({ belts }: SolvedPose, loads: readonly BeltLoad[]): Loading {
   return { belts: loads.map((load, b) => (strandTension(belts[b]!) > 0 ? load : null)), share: 1 };
 }
 
-/** A state under load: all belts loaded at once, followed from where it rests, and what each belt's band is there. */
+/** A state under load: all belts loaded together, followed from rest, with the tension range of each belt. */
 export function runLoaded(
   solver: Solver,
   rest: Equilibrium,

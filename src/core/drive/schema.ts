@@ -2,8 +2,9 @@ import * as z from 'zod';
 import { findSection } from '../belt';
 
 /**
- * The drive file. Millimetres, newtons, N/mm, degrees, rpm, kW; seen from above, x right, y up, angles counter-clockwise. Coordinates are of
- * the drawing, in which every tensioner stands at 0. Keys that are not known are kept, so that a newer file loses nothing in an older build.
+ * Drive file. Millimetres, newtons, N/mm, degrees, rpm, kW. Seen from above, x right, y up, angles counter-clockwise.
+ * Coordinates are those of the drawing, with every tensioner at 0. Unknown keys are preserved, so a file of a newer
+ * version loses nothing.
  */
 const number = (what: string) =>
   z.number({ error: (issue) => (issue.input === undefined ? `${what} is missing; enter a number` : `${what} must be a number`) });
@@ -24,7 +25,7 @@ const oneOf = <const T extends readonly [string, ...string[]]>(what: string, val
 const list = <T extends z.ZodType>(what: string, item: T) =>
   z.array(item, { error: `${what} must be a list` }).max(200, `${what} holds more than 200 entries`);
 
-/** Furthest a part may lie from the origin, mm. */
+/** Largest distance of a part from the origin, mm. */
 const REACH_MM = 20000;
 const coordinate = (what: string) => between(what, -REACH_MM, REACH_MM);
 
@@ -43,7 +44,7 @@ const pulley = z.looseObject({
   rotation: oneOf('rotation', ['cw', 'ccw']).optional(),
   powerKw: between('powerKw', 0, 1000).optional(),
   inertia: between('inertia', 0, 1e6).optional(),
-  /** Of a variable drive: what its moving face does. */
+  /** Movable face of a variable pulley. */
   variable: z
     .looseObject({
       angle: between('angle', 5, 90),
@@ -61,7 +62,7 @@ const pulley = z.looseObject({
 const sectionName = z
   .string({ error: 'section is missing; name one such as 4L or A' })
   .refine((name) => name === 'measured' || findSection(name) !== undefined, {
-    error: (issue) => `“${String(issue.input)}” is not a belt section I know`,
+    error: (issue) => `“${String(issue.input)}” is not a known belt section`,
   });
 
 const belt = z.looseObject({
@@ -94,7 +95,7 @@ const point = z.looseObject({ x: coordinate('x'), y: coordinate('y') });
 const tensionerBase = {
   id,
   label: text('label').optional(),
-  /** Empty for a lever or latch that only springs act on. */
+  /** Empty for a lever or latch with springs only. */
   carries: list('carries', id),
   min: between('min', -3000, 3000),
   max: between('max', -3000, 3000),

@@ -1,6 +1,6 @@
 import type { Adjuster, Drive, SpringEnd } from './schema';
 
-/** What may be set on a drive without drawing it anew. What is left out is as the drive file says. */
+/** Settings of a drive. Omitted values are those of the drive file. */
 export interface Setting {
   /** Position of each adjuster, by its id. */
   readonly adjusters?: Readonly<Record<string, number>>;
@@ -13,7 +13,7 @@ export const STATED: Setting = {};
 
 const RAD = Math.PI / 180;
 
-/** Where an adjuster stands. */
+/** Position of an adjuster. */
 export function adjusterAt(drive: Drive, id: string, setting: Setting): number {
   return setting.adjusters?.[id] ?? drive.adjusters.find((a) => a.id === id)?.position ?? 0;
 }
@@ -26,7 +26,7 @@ export function endAt(drive: Drive, drawn: SpringEnd, setting: Setting): [number
   return [drawn.x + shift * Math.cos(direction), drawn.y + shift * Math.sin(direction)];
 }
 
-/** What an adjuster's place is counted in: an eccentric's in degrees, every other's in mm. */
+/** Unit of an adjuster position: degrees for an eccentric, otherwise mm. */
 export function placeDimension({ tensioners }: Pick<Drive, 'tensioners'>, adjuster: Pick<Adjuster, 'tensioner'>): 'length' | 'angle' {
   return tensioners.find((t) => t.id === adjuster.tensioner)?.kind === 'pivot' ? 'angle' : 'length';
 }

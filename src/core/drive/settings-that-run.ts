@@ -8,7 +8,7 @@ export interface RunningSettings {
   readonly ranges: readonly (readonly [number, number])[];
 }
 
-/** Places looked at along an adjuster that has no steps. */
+/** Number of positions evaluated along an adjuster without steps. */
 const PLACES = 33;
 /** Edges are closed in on to this share of an adjuster's range. */
 const EDGE_SHARE = 1 / 4096;

@@ -1,4 +1,4 @@
-/** How grip, load and bearing life are reckoned; each is a setting of the shop. */
+/** Parameters of grip, load and bearing life. Each is a setting of the shop. */
 export interface GripSettings {
   /** Exponent per radian of wrap for V contact in a groove; 0.5123 is the usual 5:1 at half a turn. */
   readonly grooveGrip: number;
@@ -15,7 +15,7 @@ export interface GripSettings {
 export const DEFAULT_GRIP: GripSettings = { grooveGrip: 0.5123, flatGrip: 0.3, wetShare: 0.6, serviceFactor: 1.3, bearingLifeHours: 1000 };
 
 export interface MatchSettings {
-  /** Slack that counts as let go, mm. */
+  /** Slack at which a belt is released, mm. */
   readonly releaseSlackMm: number;
   /** Length tolerance of a new belt: this many mm … */
   readonly toleranceMm: number;
@@ -23,7 +23,7 @@ export interface MatchSettings {
   readonly toleranceShare: number;
   /** Stretch that a belt must survive, as a share of its length. */
   readonly stretchShare: number;
-  /** Path let back that a belt can still be stretched over to get it on, as a share of its length. */
+  /** Largest stretch of a belt for fitting over the slackened path, as a share of its length. */
   readonly mountStretchShare: number;
   readonly grip: GripSettings;
 }

@@ -1,6 +1,6 @@
 import type { Drive } from './schema';
 
-/** What moves a drive between its two ends: a lever, or, on a variable pair, its speed. */
+/** Input that moves a drive between its two ends: a lever or, on a variable drive, its speed. */
 export type MovedBy = 'lever' | 'shift';
 
 /** Null for a drive that nothing moves: it rests the same, released or not. */

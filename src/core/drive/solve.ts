@@ -11,10 +11,10 @@ import type { LoopPlan, LoopTrace } from './plan';
 import { runLoaded } from './running';
 import { statesOf, type Drive, type DriveState, type Problem } from './schema';
 import type { GripSettings } from './settings';
-import { crossingWords } from './route-words';
+import { crossingMessage } from './route-messages';
 import { newSolver, type Solver } from './solver';
 import { springReadings } from './spring-term';
-import type { Stand } from './stand';
+import type { SolvedPose } from './solved-pose';
 import { speedsOf, type PulleySpeed, type Speeds } from './speeds';
 
 export interface SolvedBelt {
@@ -24,7 +24,7 @@ export interface SolvedBelt {
   readonly pitchLength: number | null;
   /** L₀ − L where positive, mm; null for a belt without length. */
   readonly slack: number | null;
-  /** Static strand tension, N. */
+  /** Static tension, N. */
   readonly tension: number | null;
   readonly outsideLength: number;
   readonly insideLength: number;
@@ -68,7 +68,7 @@ export interface StateAnswer {
   readonly running: Equilibrium;
   readonly solved: SolvedState;
   readonly pose: Pose;
-  /** Why this rest is no real loop, in words; null where it is one. */
+  /** Reason why this pose has no valid loop. Null if it has one. */
   readonly collision: string | null;
   readonly bands: readonly GripBand[];
   readonly duties: readonly BeltDuty[];
@@ -133,8 +133,8 @@ export function solveDrive(drive: Drive, stateName?: string): SolveResult {
 }
 
 /**
- * Why a state has no answer, or null.
- * @param collision what `collisionIn` said of it
+ * Reason why a state has no answer, or null.
+ * @param collision result of `collisionIn`
  */
 export function endingProblem(
   equilibrium: Equilibrium,
@@ -151,8 +151,8 @@ export function endingProblem(
   return { path, message };
 }
 
-/** What makes the place where a drive stands no real loop: pulleys of one belt inside each other, a span through one, crossed spans. */
-export function collisionIn({ belts, compiled: { drive }, x, y }: Stand): string | null {
+/** Reason why a pose has no valid loop: overlapping pulleys of one belt, a span through a pulley, or crossed spans. */
+export function collisionIn({ belts, compiled: { drive }, x, y }: SolvedPose): string | null {
   for (const [b, { plan, trace }] of belts.entries()) {
     const { route } = drive.belts[b]!;
     const name = (stop: number) => {
@@ -162,12 +162,12 @@ export function collisionIn({ belts, compiled: { drive }, x, y }: Stand): string
     const [overlap] = overlapsOf(plan, x, y);
     if (overlap) return `${name(overlap.a)} and ${name(overlap.b)} overlap by ${overlap.mm.toFixed(1)} mm`;
     const [crossing] = crossingsOf(plan, x, y, trace);
-    if (crossing) return crossingWords(crossing, name).message;
+    if (crossing) return crossingMessage(crossing, name).message;
   }
   return null;
 }
 
-/** Where a belt lies round its pulleys, by one trace of it. */
+/** Path of a belt round its pulleys, from one trace. */
 export function stopsOf(plan: LoopPlan, trace: LoopTrace): PoseStop[] {
   return Array.from({ length: trace.touched }, (_, a) => {
     const stop = trace.active[a]!;
@@ -292,7 +292,8 @@ export function brakesOn(
 }
 
 /**
- * Whether the engaged state is over centre: letting the lever go from there does not bring the mechanism back to where the released state rests.
+ * True if the engaged state is over centre: after the lever is released, the mechanism does not return to the released
+ * state.
  * @param rest the released equilibrium
  */
 export function isOverCentre(solver: Solver, engaged: Equilibrium, lever: number, rest: Equilibrium, restLever: number): boolean {

@@ -7,10 +7,10 @@ import type { Setting } from './setting';
 import type { Term } from './term';
 import { newWorkspace, type Workspace } from './workspace';
 
-/** How a solve ended. `blocked`: it stands where a belt would have to leave a pulley it needs. `not-settled`: no answer; never a half one. */
+/** Result of a solve. `blocked`: a belt would leave a pulley it needs. `not-settled`: no answer. */
 export type Ending = 'settled' | 'blocked' | 'not-settled';
 
-/** A solver with its scratch room, to be kept and reused for many solves of one drive. */
+/** A solver with its buffers, for many solves of one drive. */
 export interface Solver {
   readonly work: Workspace;
   /** Belts and springs, everything that pulls. */
@@ -22,7 +22,7 @@ export interface Solver {
   readonly scratch: Float64Array;
   /** Tensioners that no lock holds, in the solve at hand. */
   readonly free: number[];
-  /** The group being settled: only its belts and springs are looked at. */
+  /** Current group: only its belts and springs are evaluated. */
   group: Group | undefined;
   /** Belts under load, where the running equilibrium is sought. */
   loading: Loading | null;
@@ -61,13 +61,13 @@ export function groupsNow(solver: Solver): readonly Group[] {
   return groups;
 }
 
-/** Energy and its slopes at q, of the group in hand, with the lever and the load as they stand. */
+/** Energy and its derivatives at q, for the current group, lever and load. */
 export function evaluate(solver: Solver, q: Float64Array): number {
   solver.evaluations++;
   return evaluateEnergy(solver.work, solver.terms, q, solver.lever, solver.state, solver.group, solver.loading);
 }
 
-/** True where a tensioner stands at a stop and is pushed on into it. */
+/** True if a tensioner is at a stop and is pushed against it. */
 export function leans(solver: Solver, t: number): boolean {
   const { min, max } = solver.work.tensioners[t]!;
   const at = solver.q[t] as number;

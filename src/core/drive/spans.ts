@@ -3,8 +3,8 @@ const HALVINGS = 40;
 const CLOSE = 1e-6;
 
 /**
- * Stretches of a line on which a test holds, edges bisected to the side on which it holds. A stretch that reaches an end of the line is given as
- * infinite.
+ * Intervals of a line on which a test holds, with ends found by bisection. An interval that reaches the end of the line
+ * ends at infinity.
  * @param at points on the line, in order
  * @param holds the test at each of them
  */
@@ -33,7 +33,7 @@ export function spansOf(at: readonly number[], holds: readonly boolean[], test: 
   return spans;
 }
 
-/** Stretches that lie in both lists, in order. */
+/** Intervals in both lists, in order. */
 export function overlapOf(one: readonly (readonly [number, number])[], other: readonly (readonly [number, number])[]): [number, number][] {
   const both: [number, number][] = [];
   for (const [a, b] of one) for (const [c, d] of other) if (Math.max(a, c) < Math.min(b, d)) both.push([Math.max(a, c), Math.min(b, d)]);

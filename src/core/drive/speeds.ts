@@ -9,7 +9,7 @@ export interface PulleySpeed {
 
 export interface BeltMotion {
   readonly belt: string;
-  /** v = 2π·n/60·r of the pulley that moves it; null where that speed is not known. */
+  /** v = 2π·n/60·r of the driving pulley. Null if its speed is unknown. */
   readonly metresPerSecond: number | null;
   /** +1 where the belt travels in the order its route is listed, −1 against it, 0 unknown or still. */
   readonly travel: 1 | -1 | 0;
@@ -23,8 +23,8 @@ export interface Speeds {
 }
 
 /**
- * Speed of every pulley and belt, spread from the drivers of known rpm along belts (equal surface speed at the pitch radius) and along shafts.
- * Idlers are given the speed they have when the belt touches them.
+ * Speed of every pulley and belt. It spreads from drivers of known rpm along belts (equal surface speed at the pitch
+ * radius) and shafts. Idlers have the speed of the belt that touches them.
  */
 export function speedsOf(compiled: CompiledDrive): Speeds {
   const { drive, belts } = compiled;

@@ -49,7 +49,7 @@ describe('a spring', () => {
         expect(above.energy).toBeCloseTo(below.energy, 6);
       }
   });
-  it('holds no less the further it is drawn or pushed, and never gives work back twice', () => {
+  it('never decreases with travel, and never returns more energy than it took', () => {
     fc.assert(
       fc.property(
         anySpring,

@@ -1,7 +1,10 @@
 import type { CompiledSpring } from './compile';
 import { INITIAL_TENSION_RAMP_MM } from './tolerances';
 
-/** Work of a spring over its whole change of length, its pull (N, positive draws its ends together) and how fast that grows (N/mm). */
+/**
+ * Energy of a spring over its change of length, its force (N) and the derivative of the force (N/mm). A positive force
+ * pulls its ends together.
+ */
 export interface SpringLaw {
   energy: number;
   pull: number;

@@ -5,9 +5,9 @@ import type { DriveState } from './schema';
 import type { Solver } from './solver';
 import { springReadings } from './spring-term';
 
-/** What the length of a spring says of a belt. */
+/** Tension computed from the length of a spring. */
 export interface SpringPlace {
-  /** Where the tensioner stands for it, degrees or mm. */
+  /** Position of the tensioner, degrees or mm. */
   readonly position: number;
   readonly tensionN: number;
   /** Tension per mm of the spring's length, N/mm. */
@@ -18,16 +18,17 @@ export interface SpringPlace {
 
 export type SpringPlaceResult = { readonly ok: true; readonly place: SpringPlace } | { readonly ok: false; readonly problem: string };
 
-/** Places looked at between the stops before a root is closed in on. */
+/** Number of points between the stops before a root is refined. */
 const PLACES = 400;
 const CLOSER = 60;
 /** Travel over which slopes are taken, mm or degrees. */
 const STEP = 1e-4;
 
 /**
- * Static tension by a spring's fitted length: the drive's one free tensioner is put where the spring has that length, in that state, and the
- * tension follows by virtual work, −(dE_springs/dq)/(dL/dq). Of several places the one nearest to rest is meant.
- * @param spring place of the spring among the drive's
+ * Static tension from the installed length of a spring. The one free tensioner is moved until the spring has that
+ * length. The tension follows from virtual work, −(dE_springs/dq)/(dL/dq). Among several positions the one nearest to
+ * rest is taken.
+ * @param spring index of the spring in the drive
  */
 export function tensionBySpring(
   solver: Solver,
@@ -100,7 +101,7 @@ function nearestRoot(f: (at: number) => number, min: number, max: number, near: 
   return best;
 }
 
-/** The belt's tension by virtual work with the tensioner at a place, and the part of it that one spring's rate brings. */
+/** Belt tension by virtual work with the tensioner at a position, and its derivative by the rate of one spring. */
 function tensionAt(
   solver: Solver,
   belt: number,

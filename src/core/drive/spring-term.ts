@@ -1,4 +1,4 @@
-import { AX, AY, carry, CARRIED, VX, VY, X, Y } from './carry';
+import { AX, AY, moveCarried, CARRIED, VX, VY, X, Y } from './kinematics';
 import { newEnergyState, placePulleys, type EnergyState } from './energy-state';
 import type { Loading } from './load';
 import { springLaw } from './spring-law';
@@ -23,7 +23,16 @@ function placeEnd(work: Workspace, spring: WorkSpring, which: 0 | 1, q: Float64A
   const x = (spring.endX[which] as number) + lever * dx;
   const y = (spring.endY[which] as number) + lever * dy;
   if (body >= 0) {
-    carry(work.tensioners[body]!, q[body] as number, into.turns[2 * body] as number, into.turns[2 * body + 1] as number, x, y, out, from);
+    moveCarried(
+      work.tensioners[body]!,
+      q[body] as number,
+      into.turns[2 * body] as number,
+      into.turns[2 * body + 1] as number,
+      x,
+      y,
+      out,
+      from,
+    );
     return;
   }
   out[from + X] = x;

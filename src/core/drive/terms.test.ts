@@ -78,7 +78,7 @@ describe('a belt’s tension', () => {
 });
 
 describe('a spring', () => {
-  it('pulls no more than its rate and initial tension give at the length read', () => {
+  it('does not exceed the pull of its rate and initial tension at the measured length', () => {
     const drive = demoDrive('orchard-rider');
     const solver = newSolver(compiled(drive));
     const { positions } = solveEquilibrium(solver, 1);

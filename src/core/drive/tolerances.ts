@@ -4,23 +4,26 @@
 export const POSITION_TOLERANCE = 1e-9;
 /** A Newton step this short is the last: the next would be shorter than the square of it, degrees or mm. */
 export const NEWTON_TOLERANCE = 1e-6;
-/** A tensioner this near a stop stands at it, degrees or mm. */
+/** A tensioner within this distance of a stop is at the stop, degrees or mm. */
 export const STOP_TOLERANCE = 1e-6;
-/** Out-of-balance work per unit of travel at which an equilibrium of several tensioners is settled, N (per mm) or N·mm (per radian, scaled by its arm). */
+/**
+ * Largest out-of-balance work per unit of travel in an equilibrium of several tensioners. N per mm, or N·mm per radian,
+ * scaled by its arm.
+ */
 export const FORCE_TOLERANCE = 1e-6;
 /** Where rounding stops the search for several tensioners short of that, this is still settled, N: half of what a tension is promised to. */
 export const STALL_TOLERANCE = 5e-3;
 /** Initial tension comes in over this much stretch, mm, so that the energy has a slope everywhere. Far below any measurable length. */
 export const INITIAL_TENSION_RAMP_MM = 1e-4;
-/** Steps in which the lever is moved from released to where it stands: enough to follow a branch, few enough to be quick. */
+/** Number of lever steps from released to its position: enough to follow a branch, few enough to be fast. */
 export const LEVER_STEPS = 4;
-/** Parts of the travel looked at one after another when going downhill, so that no minimum narrower than this is promised. */
+/** Number of intervals of the travel in the downhill walk. Narrower minima may be missed. */
 export const TRAVEL_STEPS = 32;
 /** Most Newton steps of one lever step for several tensioners. */
 export const MAX_NEWTON_STEPS = 80;
 /** Most refinements of one bracketed root; bisection alone would need about 50. */
 export const MAX_ROOT_STEPS = 100;
-/** A wrap smaller than this is no contact, radians. */
+/** A smaller wrap angle is not contact, radians. */
 export const NO_WRAP_RAD = 1e-9;
 /** Two lengths closer than this are the same, mm. */
 export const LENGTH_TOLERANCE_MM = 1e-7;
@@ -30,5 +33,5 @@ export const TOUCHING_MM = 1e-6;
 export const LOAD_STEPS = 2;
 /** How far a drive found on a dead centre is pushed off it, as a share of the travel. */
 export const DEAD_CENTRE_PUSH = 1 / 64;
-/** More than this left out of balance on a tensioner off its stops, N, and a rest was not found but run into. */
+/** With a larger residual on a tensioner off its stops, N, the search did not find a rest position. */
 export const OUT_OF_BALANCE = 0.05;

@@ -3,14 +3,14 @@ import { strandTension } from './belt-term';
 import { isSimple, overlapsOf } from './crossing';
 import { runningEquilibrium, solveForBelt, standAt, type Equilibrium } from './equilibrium';
 import { gripBand, type GripBand } from './grip';
-import { standingOf, type Matcher, type Standing } from './matcher';
+import { poseMatcher, type Matcher, type PosedMatcher } from './matcher';
 import { mountable } from './mounting';
 import { loadingOf } from './running';
 import type { Setting } from './setting';
 import type { DriveState } from './schema';
 import { brakesOn } from './solve';
 
-/** Everything that can be said against a belt on a drive, but for how it seats. */
+/** All faults of a belt on a drive, except seating. */
 export const TRIAL_REASONS = [
   'brake-stays-off',
   'brake-stays-on',
@@ -39,7 +39,7 @@ export type ReasonCode = SeatingProblem | (typeof TRIAL_REASONS)[number];
 export interface PartnerTrial {
   /** Its id. */
   readonly belt: string;
-  /** Static strand tension engaged, N. */
+  /** Static tension engaged, N. */
   readonly tension: number;
   /** Running tension T_r, N. */
   readonly running: number;
@@ -56,7 +56,7 @@ export interface Trial {
   readonly engaged: {
     readonly position: number | null;
     readonly atStop: 'min' | 'max' | null;
-    /** Static strand tension at rest, N. */
+    /** Static tension at rest, N. */
     readonly tension: number;
     /** Running tension T_r: what is left of it under load, N. */
     readonly running: number;
@@ -65,7 +65,7 @@ export interface Trial {
     readonly wetFloorN: number;
     readonly loadKnown: boolean;
     readonly ceilingN: number | null;
-    /** What sets the ceiling: the id of a pulley, or `belt`. */
+    /** Origin of the bearing limit: the id of a pulley, or `belt`. */
     readonly ceilingFrom: string | null;
     /** Some brake of the group is still on. */
     readonly brakeOn: boolean;
@@ -84,7 +84,7 @@ export interface Trial {
   };
   /** Belts that share a tensioner with it. */
   readonly others: readonly PartnerTrial[];
-  /** How much longer than the path let back it is, mm; negative where it has to be stretched over. */
+  /** Length of the belt less the slackened path, mm. Negative if the belt must be stretched. */
   readonly mountingSlackMm: number;
   /** Every way in which it fails at exactly this length. */
   readonly failures: readonly ReasonCode[];
@@ -94,9 +94,9 @@ export interface Trial {
 }
 
 /**
- * Tries one length.
+ * Evaluates one length.
  * @param outsideMm along the outside of a belt of the drive's own section
- * @param setting of the adjusters, where they do not stand as the drive file states
+ * @param setting of the adjusters, if not those of the drive file
  */
 export function evaluateLength(matcher: Matcher, outsideMm: number, setting?: Setting): Trial {
   return tryPitchLength(matcher, convertLength(outsideMm, 'outside', 'pitch', matcher.section), setting);
@@ -105,7 +105,7 @@ export function evaluateLength(matcher: Matcher, outsideMm: number, setting?: Se
 /** The same by pitch length, mm; the drive's own where it is omitted. */
 export function tryPitchLength(matcher: Matcher, pitchMm?: number, setting?: Setting): Trial {
   const one = matcher.solver.work.belts[matcher.belt]!;
-  const standing = standingOf(matcher, setting);
+  const standing = poseMatcher(matcher, setting);
   const usual = one.pitchLength;
   one.pitchLength = pitchMm ?? usual;
   const trial = tryNow(matcher, standing);
@@ -113,7 +113,7 @@ export function tryPitchLength(matcher: Matcher, pitchMm?: number, setting?: Set
   return trial;
 }
 
-function tryNow(matcher: Matcher, standing: Standing): Trial {
+function tryNow(matcher: Matcher, standing: PosedMatcher): Trial {
   const { solver, belt, engaged, released, loads, settings, tensioner, group } = matcher;
   const { work } = solver;
   const { drive } = work.compiled;
@@ -145,7 +145,7 @@ function tryNow(matcher: Matcher, standing: Standing): Trial {
   const brakes = brakesOn(drive, rest, group.engaged.bodies);
   // A drive in which nothing moves rests the same, released or not.
   disengaged ??= { position: at(rest), ...hang, ...allOn(brakes) };
-  // What slips does not draw its arm on: where it would come to under load is no collision of its own.
+  // A slipping belt does not pull its arm. Its position under load is therefore not a collision.
   const crossed = rest.ending === 'settled' && collides(rest, belt);
   const loading = loadingOf(rest.stand, loads);
   const running = runningEquilibrium(solver, rest, engaged.lever, locks, loading, belt);
@@ -175,7 +175,7 @@ function tryNow(matcher: Matcher, standing: Standing): Trial {
   if (rest.ending !== 'settled') {
     if (!long.includes('does-not-settle')) long.push('does-not-settle');
   } else if (crossed || (!long.includes('slips') && (!ended || collides(running, belt)))) long.push('collides');
-  // A drive that does not come to rest with this belt says nothing about its other belts.
+  // A drive without equilibrium with this belt has no result for its other belts.
   const solved = rest.ending === 'settled' && (releasedAt?.ending ?? 'settled') === 'settled';
   const others = solved
     ? group.engaged.partners.map((b): PartnerTrial => {
@@ -236,12 +236,19 @@ function addOnce(codes: ReasonCode[], code: ReasonCode): void {
   if (!codes.includes(code)) codes.push(code);
 }
 
-/** Change of length by which the influence on another belt is tried, a share, and the least change of its tension that counts, N. */
+/** Relative change of length for testing the influence on another belt. Smallest change of its tension that counts, N. */
 const INFLUENCE_SHARE = 0.01;
 const INFLUENCE_N = 0.5;
 
-/** Whether the tried length moves another belt's tension, in either state, and whether a longer belt would raise it engaged. */
-function movedBy(matcher: Matcher, standing: Standing, partner: number): { readonly matters: boolean; readonly raisedByLonger: boolean } {
+/**
+ * True if the evaluated length changes the tension of another belt in either state. True if a longer belt would raise
+ * it engaged.
+ */
+function movedBy(
+  matcher: Matcher,
+  standing: PosedMatcher,
+  partner: number,
+): { readonly matters: boolean; readonly raisedByLonger: boolean } {
   const { solver, belt, engaged, released } = matcher;
   const one = solver.work.belts[belt]!;
   const triedMm = one.pitchLength;
@@ -263,14 +270,14 @@ function movedBy(matcher: Matcher, standing: Standing, partner: number): { reado
   };
 }
 
-/** How a belt hangs or pulls: by how much it is longer than its path, mm, or shorter, mm, and its static strand tension, N. */
+/** Slack of a belt (longer than its path) or stretch (shorter), mm, and its static tension, N. */
 function hangOf({ stand }: Equilibrium, b: number): { slack: number; stretchMm: number; tension: number } {
   const belt = stand.belts[b]!;
   const stretch = belt.trace.length - belt.pitchLength;
   return { slack: Math.max(0, -stretch), stretchMm: Math.max(0, stretch), tension: Math.max(0, strandTension(belt)) };
 }
 
-/** True where the belt is no real loop. */
+/** True if the belt has no valid loop. */
 function collides({ stand: { belts, x, y } }: Equilibrium, b: number): boolean {
   const { plan, trace } = belts[b]!;
   return overlapsOf(plan, x, y).length > 0 || !isSimple(plan, x, y, trace);

@@ -7,11 +7,12 @@ import type { MatchSettings } from './settings';
 import type { LengthWindow } from './window';
 
 /**
- * How well a drive's numbers are known. Independent errors, each at one standard deviation as what it adds to every number: rows of `errors`
- * beside `paths`. `base` is what the numbers were: one that was changed since is taken as known.
+ * Uncertainty of the numbers of a drive. Independent errors, each one standard deviation, as its effect on every
+ * number: rows of `errors` next to `paths`. `base` holds the original numbers. A number that was changed since is taken
+ * as exact.
  */
 export interface Uncertainty {
-  /** Where each number stands in the drive file: `pulleys[1].x`. */
+  /** Place of each number in the drive file: `pulleys[1].x`. */
   readonly paths: readonly string[];
   readonly base: readonly number[];
   readonly errors: readonly (readonly number[])[];
@@ -28,7 +29,7 @@ function numberAt(drive: Drive, path: string): number | undefined {
   return typeof value === 'number' ? value : undefined;
 }
 
-/** Every number of a drive, or of a drive file not validated yet, with its path, in the order of the file. */
+/** Every number of a drive, or of an unvalidated drive file, with its path, in file order. */
 export function numbersOf(drive: Drive | Readonly<Record<string, unknown>>): Map<string, number> {
   const found = new Map<string, number>();
   const walk = (node: unknown, path: string): void => {
@@ -41,7 +42,7 @@ export function numbersOf(drive: Drive | Readonly<Record<string, unknown>>): Map
   return found;
 }
 
-/** The drive with what several errors add to its numbers, in deviations, beside the rows of `errors`. */
+/** Drive with several errors added to its numbers, in deviations, in the order of the rows of `errors`. */
 export function driveWith(drive: Drive, { paths, base, errors }: Uncertainty, deviations: readonly number[]): Drive {
   const changed = structuredClone(drive);
   paths.forEach((path, k) => {
@@ -61,20 +62,21 @@ export function stillUncertain(drive: Drive, { paths, base }: Uncertainty): bool
   return paths.some((path, k) => Math.abs((numberAt(drive, path) ?? Infinity) - base[k]!) <= 1e-6);
 }
 
-/** How closely a drive's length window and drawn path are known, one standard deviation, mm; null for an end that is not there. */
+/** Standard deviation of the length window and of the drawn path of a drive, mm. Null for a missing end. */
 export interface WindowSpread extends WindowEnds {
   /** Standard deviation of the drawn pitch path. */
   readonly pathSd: number;
 }
 
-/** An end of the window is looked for this far from where the path took it, mm, and closed in on to this. */
+/** Search range for an end of the window around its predicted place, mm, and its final accuracy. */
 const FURTHEST_MM = 64;
 const END_TOLERANCE_MM = 0.02;
 
 /**
- * How far a drive's errors move the ends of its length window, to first order: each error by itself, one deviation of it, and the squares added.
- * Ends are followed from where the path moved to, which takes a few trials each in place of a whole window.
- * @returns null where the drive as given cannot be laid out or has no such belt
+ * Effect of the errors of a drive on the ends of its length window, to first order: each error alone by one deviation,
+ * with the squares added. An end is followed from the change of the path, which takes a few evaluations instead of a
+ * full window.
+ * @returns null if the drive cannot be compiled or has no such belt
  */
 export function windowSpread(
   drive: Drive,

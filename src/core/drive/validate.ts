@@ -2,8 +2,8 @@ import { decodeDesignation } from '../belt';
 import { driveShape, pathText, type Drive, type DriveResult, type Problem, type Pulley } from './schema';
 
 /**
- * Checks a document against the drive file's rules: shape first, then that every id named exists, ids differ and ranges are the right way
- * round. Geometry is checked by `compileDrive`. All problems at once, in the order of the file.
+ * Checks a document against the rules of the drive file: first its shape, then that named ids exist, ids differ and
+ * ranges are in order. `compileDrive` checks the geometry. Reports all problems, in file order.
  */
 export function validateDrive(document: unknown): DriveResult {
   if (typeof document !== 'object' || document === null || Array.isArray(document)) {
@@ -17,7 +17,7 @@ export function validateDrive(document: unknown): DriveResult {
   return problems.length > 0 ? { ok: false, problems } : { ok: true, drive: parsed.data };
 }
 
-/** Centres of one shaft further apart than this are two shafts, mm: well under what a drawing is made to. */
+/** Centres of one shaft with a larger distance are two shafts, mm. It is well below the accuracy of a drawing. */
 const ONE_CENTRE_MM = 0.01;
 
 /** Pulleys of one shaft turn as one: they have one centre, and one tensioner at most moves them all. */
@@ -36,7 +36,7 @@ function shaftProblems(drive: Drive): Problem[] {
     if (apart > ONE_CENTRE_MM)
       problems.push({
         path: `pulleys[${i}].shaft`,
-        message: `“${p.id}” and “${mate.id}” share the shaft “${p.shaft}” but are ${apart.toFixed(2)} mm apart; pulleys on one shaft need the same centre`,
+        message: `“${p.id}” and “${mate.id}” share the shaft “${p.shaft}” but their centres differ by ${apart.toFixed(2)} mm; pulleys on one shaft need the same centre`,
       });
     const [own, other] = [carrierOf(p), carrierOf(mate)];
     if (own !== undefined && other !== undefined && own !== other)

@@ -10,7 +10,7 @@ export interface Spread {
   readonly springRateShare: number;
   readonly diameterMm: number;
   readonly lengthMm: number;
-  /** What a survey knows of the drive's numbers: drawn as well. */
+  /** Uncertainty from a survey, which is drawn too. */
   readonly measured?: Uncertainty;
 }
 
@@ -26,10 +26,10 @@ export function seededRandom(seed: number): () => number {
 }
 
 /**
- * Share of drives that work when belt length, spring rates and pulley diameters are all uncertain at once, by drawing them. A generator, so
- * that a worker can report progress and stop between draws: yields the tally after each draw.
- * @param outsideMm nominal outside length of the belt tried
- * @param random even numbers in [0, 1)
+ * Share of drives that run when belt length, spring rates and pulley diameters are uncertain together, by sampling. A
+ * generator, so that a worker can report progress and stop: yields the count after each draw.
+ * @param outsideMm nominal outside length of the evaluated belt
+ * @param random uniform numbers in [0, 1)
  */
 export function* variationsThatWork(
   drive: Drive,

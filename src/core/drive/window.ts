@@ -1,27 +1,27 @@
 import { convertLength } from '../belt';
-import { standingOf, type Matcher } from './matcher';
+import { poseMatcher, type Matcher } from './matcher';
 import type { Setting } from './setting';
 import { overlapOf, spansOf } from './spans';
 import { grips, releases, evaluateLength } from './trial';
 
 /** Outside lengths at which the drive works, mm. An end may be infinite where nothing limits it. */
 export interface LengthWindow {
-  /** Shortest that lets go and longest that grips; null where no length does both. */
+  /** Shortest length that releases, and longest that grips. Null if no length does both. */
   readonly shortestMm: number | null;
   readonly longestMm: number | null;
-  /** Shortest that lets go at all, longest that grips at all: tells by how much an empty window misses. */
-  readonly letsGoFromMm: number | null;
-  readonly gripsToMm: number | null;
+  /** Shortest length that releases at all, and longest that grips at all. They show by how much an empty window misses. */
+  readonly releaseMinMm: number | null;
+  readonly gripMaxMm: number | null;
   readonly intervals: readonly (readonly [number, number])[];
 }
 
-/** Steps in which the range of lengths is looked over before its edges are closed in on. */
+/** Number of steps of the length scan before its edges are refined. */
 const WINDOW_STEPS = 72;
 
 /**
- * The outside lengths at which the drive both lets go and grips. Each of the two is looked over separately and its edges bisected to a
- * micrometre, so that a window narrower than the steps is not missed, nor one in several pieces.
- * @param setting of the adjusters, where they do not stand as the drive file states
+ * Outside lengths at which the drive both releases and grips. Each condition is scanned separately, and its edges are
+ * bisected to a micrometre. Thus a narrow window or one in several parts is not missed.
+ * @param setting of the adjusters, if not those of the drive file
  */
 export function lengthWindow(matcher: Matcher, setting?: Setting): LengthWindow {
   const [low, high] = lengthRange(matcher, setting);
@@ -34,15 +34,18 @@ export function lengthWindow(matcher: Matcher, setting?: Setting): LengthWindow 
   return {
     shortestMm: intervals[0]?.[0] ?? null,
     longestMm: intervals[intervals.length - 1]?.[1] ?? null,
-    letsGoFromMm: lets[0]?.[0] ?? null,
-    gripsToMm: holds[holds.length - 1]?.[1] ?? null,
+    releaseMinMm: lets[0]?.[0] ?? null,
+    gripMaxMm: holds[holds.length - 1]?.[1] ?? null,
     intervals,
   };
 }
 
-/** Lengths worth trying: from the shortest that could be got on to the longest path of the whole travel, and a little beyond each. */
+/**
+ * Lengths to evaluate: from the shortest that can be fitted to the longest path of the travel, and slightly beyond
+ * each.
+ */
 function lengthRange(matcher: Matcher, setting: Setting | undefined): [number, number] {
-  const { shortest, longest } = standingOf(matcher, setting).path;
+  const { shortest, longest } = poseMatcher(matcher, setting).path;
   const outside = (mm: number) => convertLength(mm, 'pitch', 'outside', matcher.section);
   const { mountStretchShare, releaseSlackMm } = matcher.settings;
   return [outside(shortest / (1 + 1.5 * mountStretchShare) - 2), outside(longest * 1.005 + releaseSlackMm + 10)];

@@ -16,11 +16,11 @@ export interface WorkSpring extends CompiledSpring {
 }
 
 export interface WorkTensioner extends Omit<CompiledTensioner, 'lockedAt'> {
-  /** Where it stands if locked, an adjuster that places it counted in; else null. */
+  /** Position if locked, including the adjuster that sets it; else null. */
   lockedAt: number | null;
 }
 
-/** What a solve scribbles on: one solve at a time each, and as many of them as one likes on one compiled drive. */
+/** Buffers of one solve. A compiled drive may have any number of them. */
 export interface Workspace {
   readonly compiled: CompiledDrive;
   /** Pulley centres at the positions last evaluated. */
@@ -29,7 +29,7 @@ export interface Workspace {
   readonly belts: readonly WorkBelt[];
   readonly springs: readonly WorkSpring[];
   readonly tensioners: readonly WorkTensioner[];
-  /** What it is set to. */
+  /** Current setting. */
   setting: Setting;
 }
 
@@ -47,7 +47,7 @@ export function newWorkspace(compiled: CompiledDrive, setting: Setting = STATED)
   return work;
 }
 
-/** Puts a workspace to a setting; nothing is done where it stands there already. */
+/** Applies a setting to a workspace. Does nothing if it is already set. */
 export function set(work: Workspace, setting: Setting): void {
   if (work.setting !== setting) apply(work, setting);
 }

@@ -8,7 +8,7 @@ const found = (result: 'good' | 'bad', withdrawn = false) =>
   line({ type: 'finding', body: { ...FINDING, check: 'belt-surface', part: null, result } }, withdrawn);
 
 describe('whether a job is about a damaged belt', () => {
-  it('is known from its title, the customer’s words or a finding that stands', () => {
+  it('is found in its title, in the words of the customer or in a valid finding', () => {
     expect(beltDamageOn(plain, [])).toBeNull();
     for (const words of ['Belt broke on the hill', 'Snapped belt', 'The drive belt is torn', 'shredded its belt'])
       expect([beltDamageOn({ ...plain, title: words }, []), beltDamageOn({ ...plain, complaint: words }, [])]).toEqual([

@@ -8,7 +8,7 @@ const DAMAGE: readonly CheckId[] = ['belt-surface', 'belt-flat'];
 /** Words of a title or a complaint by which the belt itself is broken. */
 const BROKE = /\bbelt\b.*\b(?:broke|broken|snapped|tore|torn|shredded)\b|\b(?:broke|broken|snapped|tore|torn|shredded)\b.*\bbelt\b/i;
 
-/** Whether a job is about a damaged or broken belt. `replaced` once a belt was used on it; null without information. */
+/** State of the belt in the job: damaged or broken. `replaced` once a belt was used on it; null without information. */
 export function beltDamageOn(
   { title, complaint }: { readonly title: string; readonly complaint: string },
   lines: readonly RecordLine[],

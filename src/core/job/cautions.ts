@@ -303,7 +303,7 @@ const coverOffLines = (cover: string): Caution[] => [
     id: 'one-cover-off',
     group: 'support',
     words: `Only “${cover}” stays off. Every other guard and part is fitted.`,
-    why: 'One opening is watched; every other one stays closed.',
+    why: 'Only the watched opening may be open.',
   },
   {
     id: 'watch-from',

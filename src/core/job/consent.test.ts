@@ -9,12 +9,12 @@ const found = (check: string, more: object = {}) =>
 const mended = (cause: string, when: string) => line('mended', { cause, when, agreed: false, kind: 'deck-lever' });
 
 describe('whether the customer is asked first', () => {
-  it('goes by the price where one is known, whatever its parts usually cost', () => {
+  it('uses a known price, regardless of the usual cost of its parts', () => {
     expect(consentFor([found('idler-tip', { priceCents: 14_999 })], 'idler-tips', 15_000).needed).toBe(false);
     expect(consentFor([found('idler-tip', { priceCents: 15_000 })], 'idler-tips', 15_000).needed).toBe(true);
     expect(consentFor([found('shaft-true', { priceCents: 500 })], 'shaft-bent', 15_000).needed).toBe(false);
   });
-  it('without one by what its parts usually cost; a finding of something else says nothing', () => {
+  it('uses the usual cost of its parts without a price; a finding of another cause has no effect', () => {
     expect(consentFor([], 'shaft-bent', 15_000)).toEqual({ needed: true, said: 'not-asked' });
     expect(consentFor([], 'unknown', 15_000).needed).toBe(true);
     expect(consentFor([found('brake-lining', { priceCents: 90_000, answer: 'approved' })], 'idler-tips', 15_000)).toEqual({
@@ -38,7 +38,7 @@ describe('whether the customer is asked first', () => {
 });
 
 describe('what is left in by the customer’s word', () => {
-  it('stays on the ticket until it is mended, and the machine is not said to be sound', () => {
+  it('stays on the ticket until it is repaired, and prevents fit to use', () => {
     const lines = [mended('spindle-worn', 'left'), line('proved', PROVED)];
     expect(leftIn(lines)).toEqual(['spindle-worn']);
     expect(handBackOf({ lines, stopLimitS: null, drive: null, beltId: null })).toMatchObject({

@@ -8,7 +8,7 @@ import { driveNow } from './state/drive-now';
 import { safeHandBack, type HandBackCode } from './state/safe-hand-back';
 import { removedParts } from './removed-parts';
 
-/** How a job may end: the machine is fit to use; the complaint is solved and known bad parts stay in; or it is not safe to use. */
+/** Ending of a job: fit to use; complaint fixed with known bad parts; or not fit to use. */
 export const ENDINGS = ['sound', 'belt-stays', 'unfit'] as const;
 export type Ending = (typeof ENDINGS)[number];
 
@@ -56,8 +56,9 @@ export interface HandBack {
 }
 
 /**
- * How the machine may be handed back. Brake, release and stop time decide, each in the condition in which the machine is now: what was seen or timed
- * before a later change counts no more. A belt that by Match does not release was fitted as an exception: its slack is confirmed by hand.
+ * Allowed hand-back of the machine. Brake, release and stop time decide, each in the present condition. Readings before
+ * a later change do not count. A belt that does not release by Match was fitted as an exception: its slack is confirmed
+ * by hand.
  */
 export function handBackOf({ lines, stopLimitS, drive, beltId }: HandBackOf): HandBack {
   const { replayed, conditionOf } = replayTicket(lines, drive, beltId);
@@ -89,5 +90,5 @@ export function handBackOf({ lines, stopLimitS, drive, beltId }: HandBackOf): Ha
   return { best, unfit, known, leftIn: left };
 }
 
-/** Whether a job may end this way: never better than its test. */
+/** True if a job may have this ending: never better than its test. */
 export const mayEnd = (hand: HandBack, ending: Ending): boolean => ENDINGS.indexOf(ending) >= ENDINGS.indexOf(hand.best);

@@ -1,9 +1,9 @@
-export { isOver, needsReason, NEW_STAGES, waitsFor, openAtHandBack, stageAfter, STAGE_STATES, STAGES } from './stages';
+export { isOver, needsReason, NEW_STAGES, currentStage, openAtHandBack, stageAfter, STAGE_STATES, STAGES } from './stages';
 export type { Stage, Stages, StageState } from './stages';
 export { JOB_STATUSES } from './kind';
 export type { EntryKind, OnTicket, RecordLine, JobStatus, ShelfMove } from './kind';
-export { actsOf, ENTRY_KINDS, ENTRY_TYPES, isEntryType, kindOf, readBody } from './registry';
-export type { EntryActs, EntryBody, EntryType, TypedBody } from './registry';
+export { entryKindOf, ENTRY_KINDS, ENTRY_TYPES, isEntryType, kindOf, readBody } from './registry';
+export type { EntryKindInfo, EntryBody, EntryType, TypedBody } from './registry';
 export type { BeltBooked } from './entries/belt-booked';
 export type { PartFitted } from './entries/part-fitted';
 export type { Picture } from './entries/picture';
@@ -17,10 +17,10 @@ export { ENDINGS, handBackOf, mayEnd } from './hand-back';
 export type { Ending, HandBack, HandBackOf, Unfit } from './hand-back';
 export { replayTicket } from './replayed';
 export type { LineCondition, ReplayedTicket } from './replayed';
-export { LOOK_AFTER, LOOK_AT, missingOfLook, nextLook, NO_LOOK, usualLook } from './follow-up';
-export type { LookAfter, LookAt, FollowUp } from './follow-up';
+export { FOLLOW_UP_AFTER, FOLLOW_UP_CHECKS, missingInFollowUp, nextLook, NO_FOLLOW_UP, usualFollowUp } from './follow-up';
+export type { FollowUpAfter, FollowUpCheck, FollowUp } from './follow-up';
 export {
-  askedOf,
+  intakeOf,
   chosenOf,
   findingsOf,
   foundAt,
@@ -35,12 +35,12 @@ export {
 } from './record';
 export type { Found, Securing, StepRecord } from './record';
 export { openStackFindings, stackRepair } from './stack-findings';
-export { coverLeftOff, partsCount, setupsUp, removedParts, tallyOf } from './removed-parts';
+export { coverLeftOff, partsCount, setupsUp, removedParts, partsStillOff } from './removed-parts';
 export type { PartsCount } from './removed-parts';
 export { holds, procedureOf, PROCEDURES, proposalsFor, stepsOf } from './procedures';
 export type { Circumstances, Condition, Procedure, Proposal, Reading, Step } from './procedures';
 export type { StepWritten } from './entries/procedure';
-export { ARRIVES, BEGAN, BELT_ENDED, NOTHING_ASKED, PARTS_BEFORE, PARTS_OF } from './entries/asked';
+export { ARRIVES, STARTED, BELT_ENDED, NOTHING_ASKED, PARTS_BEFORE, PARTS_OF } from './entries/asked';
 export type { Asked } from './entries/asked';
 export { ANSWERS, BARE_FINDING, FINDING_RESULTS } from './entries/finding';
 export type { CustomerAnswer, Decision, Finding } from './entries/finding';
@@ -58,20 +58,20 @@ export type { TensionDecided } from './entries/tension-decided';
 export type { Running, Secured } from './entries/secured';
 export type { CvtPartMeasured } from './entries/cvt-part';
 export type { RidingWritten } from './entries/riding';
-export type { Mended } from './entries/mended';
+export type { Repair } from './entries/repair';
 export type { Changed } from './entries/changed';
 export type { Skipped } from './entries/skipped';
 export { knownMachine, openHolds, runListInput, runListOf, stagesOf, waitingAt, LINE_STATES } from './run-list';
 export type { KnownMachine, LineState, LineWork, NextCheck, RunLine, RunList, RunListOf, StoredJob } from './run-list';
 export type { Instrument } from './procedures/step';
 export { beltDamageOn } from './belt-damage';
-export { buildFaultCase, isAboutBeginning } from './traced';
+export { buildFaultCase, isAboutStart } from './traced';
 export type { ComputedFact } from './traced';
 export { WARRANTY_COVERS } from './entries/warranty';
 export type { WarrantyWritten } from './entries/warranty';
 export type { WidthWritten } from './entries/width';
 export type { Timed, TimedWhat } from './entries/timed';
-export { limitOf, LIMITS, pulleysOf, resultBy, walkOf, walkPartsOf } from './walk';
-export type { Limit, WalkCheck, WalkGroup, WalkPart } from './walk';
+export { limitOf, LIMITS, pulleysOf, resultBy, checkGroups, checkPartsOf } from './check-order';
+export type { Limit, OrderedCheck, CheckGroup, CheckPart } from './check-order';
 export * from './state';
 export { linesOf } from './record-lines';

@@ -1,14 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
-  actsOf,
+  entryKindOf,
   ENTRY_KINDS,
   ENTRY_TYPES,
   isEntryType,
   kindOf,
   NEW_STAGES,
   NOTHING_ASKED,
-  waitsFor,
+  currentStage,
   openAtHandBack,
   readBody,
   truncate,
@@ -36,8 +36,8 @@ const booked: BeltBooked = { ...BOOKED_BELT, drive: { id: 1, version: 3, beltId:
 describe('what comes next', () => {
   it('a job waits for its first stage that is not over, held or not', () => {
     const stages = { ...NEW_STAGES, ask: 'done', secure: 'done', look: 'skipped', match: 'held' } as const;
-    expect(waitsFor(stages)).toBe('match');
-    expect(waitsFor(all('done'))).toBeNull();
+    expect(currentStage(stages)).toBe('match');
+    expect(currentStage(all('done'))).toBeNull();
   });
   it('work goes on after the stage that was moved, round to what was left, and to what is held only at the end', () => {
     expect(stageAfter({ ...all('waiting'), look: 'done' }, 'look')).toBe('match');
@@ -46,7 +46,7 @@ describe('what comes next', () => {
     expect(stageAfter({ ...all('done'), fit: 'held' }, 'match')).toBe('fit');
     expect(stageAfter(all('done'), 'look')).toBeNull();
   });
-  it('what is not over is told at the hand-back, but for the hand-back itself', () =>
+  it('reports open stages at hand-back, except the hand-back itself', () =>
     expect(openAtHandBack({ ...all('done'), match: 'held', set: 'waiting', book: 'under-way' })).toEqual(['match', 'set']));
 });
 
@@ -190,20 +190,20 @@ describe('entries of a ticket', () => {
     { type: 'part-fitted', body: { partId: 3, name: 'Flat idler 82', number: 'KR-82-F', bin: 'D4', quantity: 2, priceCents: 2400 } },
   ];
   it('there is an example of every kind', () => expect(examples.map((e) => e.type).sort()).toEqual([...ENTRY_TYPES].sort()));
-  it.each(examples.map((e) => [e.type, e] as const))('%s is read back as it was kept, and has a name', (type, entry) => {
+  it.each(examples.map((e) => [e.type, e] as const))('%s is read back as stored, and has a name', (type, entry) => {
     const read = readBody(type, kindOf(type).form.version, JSON.parse(JSON.stringify(entry.body)));
     expect(read).toEqual({ ok: true, value: entry });
-    expect(actsOf(entry).name.length).toBeGreaterThan(0);
+    expect(entryKindOf(entry).name.length).toBeGreaterThan(0);
   });
-  it.each(examples.map((e) => [e.type, e] as const))('%s: what cannot be such a body is said, and breaks nothing', (type) => {
+  it.each(examples.map((e) => [e.type, e] as const))('%s: reports an invalid body without an exception', (type) => {
     for (const body of [null, 7, 'text', [], { text: 9, state: 'asleep', verdict: 'so so' }]) {
       const read = readBody(type, kindOf(type).form.version, body);
-      // A reopening says nothing, so any object is one.
+      // A reopening has no content, so any object is valid.
       if (type === 'reopening' && typeof body === 'object' && body !== null && !Array.isArray(body)) continue;
       expect(read.ok).toBe(false);
     }
   });
-  it('a kind that is not known is said, with its text', () => {
+  it('reports an unknown kind with its text', () => {
     expect(isEntryType('toString')).toBe(false);
     expect(readBody('sonnet', 1, { lines: 14 })).toMatchObject({
       ok: false,
@@ -212,13 +212,13 @@ describe('entries of a ticket', () => {
     });
   });
   it('a booking takes its pieces from the shelf', () => {
-    const acts = actsOf({ type: 'belt-booked', body: booked });
+    const acts = entryKindOf({ type: 'belt-booked', body: booked });
     expect([acts.shelf, acts.undoable, acts.status]).toEqual([{ shelfBeltId: 7, by: -2 }, true, null]);
     expect(acts.takenBack).toBe('4L480 is back in B2.');
   });
   it('closing ends the job, reopening opens it, and neither is struck out', () => {
-    const closed = actsOf({ type: 'closing', body: UNPROVED });
-    const again = actsOf({ type: 'reopening', body: {} });
+    const closed = entryKindOf({ type: 'closing', body: UNPROVED });
+    const again = entryKindOf({ type: 'reopening', body: {} });
     expect([closed.status, closed.undoable, again.status, again.undoable]).toEqual(['closed', false, 'open', false]);
   });
   it('skipping and holding ask why; what moves belts and parts or holds a picture is the server’s to write', () => {
@@ -257,11 +257,11 @@ describe('bookings from before their form had a second version', () => {
       },
     });
   });
-  it('cut off, it is said', () => expect(readBody('belt-booked', 1, { belt: '4L480' }).ok).toBe(false));
+  it('reports truncated text', () => expect(readBody('belt-booked', 1, { belt: '4L480' }).ok).toBe(false));
 });
 
-describe('what somebody wrote, made short', () => {
-  it('stands whole where there is room, and is cut between words and marked where there is none', () => {
+describe('truncated text', () => {
+  it('is complete if there is room, and is cut between words with a mark otherwise', () => {
     expect(truncate('Plug lead off, key out', 40)).toBe('Plug lead off, key out');
     expect(truncate('Plug lead off, key out, deck down. Engagement spring is loaded.', 40)).toBe('Plug lead off, key out, deck down. …');
     fc.assert(fc.property(fc.string(), fc.integer({ min: 4, max: 80 }), (text, most) => truncate(text, most).length <= most));

@@ -34,8 +34,8 @@ export interface OnTicket {
 }
 
 /**
- * One kind of entry on a job's ticket: how it is kept, whether a device may write it, what it does and whether it can be taken back. All that the
- * rest of the program needs to know of it, but for how its line looks.
+ * A kind of ticket entry: how it is stored, who may write it, its effect, and whether it can be struck out. Only its
+ * line component is elsewhere.
  */
 export interface EntryKind<Body> {
   readonly form: Form<Body>;
@@ -47,7 +47,7 @@ export interface EntryKind<Body> {
   readonly refuse?: (body: Body) => { readonly field: string; readonly problem: string } | null;
   /** Reason why it cannot be written on this job, from the ticket and the author. */
   readonly refuseOn?: (body: Body, on: OnTicket) => string | null;
-  /** Whether it can be struck out. */
+  /** True if it can be struck out. */
   readonly undoable: boolean;
   /** New status of the job; unchanged if omitted. */
   readonly status?: JobStatus;

@@ -3,7 +3,7 @@ import type { Asked } from './entries/asked';
 import type { BeltBooked } from './entries/belt-booked';
 import type { Clearance } from './entries/clearance';
 import type { Decision, Finding, SetupMoved } from './entries/finding';
-import type { Mended } from './entries/mended';
+import type { Repair } from './entries/repair';
 import type { PartFitted } from './entries/part-fitted';
 import type { Chosen, StepWritten, Tallied } from './entries/procedure';
 import type { Proved } from './entries/proved';
@@ -28,7 +28,7 @@ export interface Bodies {
   readonly running: Running;
   readonly finding: Finding;
   readonly decision: Decision;
-  readonly mended: Mended;
+  readonly mended: Repair;
   readonly setup: SetupMoved;
   readonly procedure: Chosen;
   readonly step: StepWritten;

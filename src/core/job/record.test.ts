@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { CheckId, SetupId } from '../fault';
 import {
-  askedOf,
+  intakeOf,
   findingsOf,
   leftIn,
   loadsOnJob,
@@ -11,7 +11,7 @@ import {
   setupsUp,
   stepsWritten,
   removedParts,
-  tallyOf,
+  partsStillOff,
   timedOf,
   type RecordLine,
   type TypedBody,
@@ -89,22 +89,22 @@ const anyRecord = fc.array(fc.tuple(anyBody, fc.boolean()), { maxLength: 24 }).m
     lines.map(([, withdrawn]) => withdrawn),
   ),
 );
-/** Everything that stands, read from the lines. */
+/** All current values, read from the entries. */
 const allOf = (lines: readonly RecordLine[]) => ({
-  asked: askedOf(lines),
+  asked: intakeOf(lines),
   found: [...findingsOf(lines)],
   left: leftIn(lines),
   loads: loadsOnJob(lines),
   off: removedParts(lines),
   proved: provedOf(lines),
   steps: [...stepsWritten(lines, 'deck-on')],
-  tally: [...tallyOf(lines)],
+  tally: [...partsStillOff(lines)],
   times: (['stop', 'engagement'] as const).map((what) => timedOf(lines, what, 'found')),
   up: [...setupsUp(lines)],
 });
 
-describe('what stands on a ticket', () => {
-  it('is what would stand had the lines that were taken back never been written', () => {
+describe('current values of a ticket', () => {
+  it('equals the record without the struck-out lines', () => {
     fc.assert(
       fc.property(anyRecord, (lines) => {
         expect(allOf(lines)).toEqual(allOf(lines.filter((l) => !l.withdrawn)));
@@ -114,7 +114,7 @@ describe('what stands on a ticket', () => {
   it('counts hardware as a sum: off less on, and nothing of what comes out even', () => {
     fc.assert(
       fc.property(anyRecord, (lines) => {
-        const tally = tallyOf(lines);
+        const tally = partsStillOff(lines);
         for (const item of ITEMS) {
           const sum = lines.reduce((n, l) => {
             if (l.type !== 'tally' || l.withdrawn) return n;
@@ -127,7 +127,7 @@ describe('what stands on a ticket', () => {
       }),
     );
   });
-  it('has off what was taken off last, whatever was done with it before', () => {
+  it('has removed the part removed last, regardless of earlier changes', () => {
     fc.assert(
       fc.property(anyRecord, (lines) => {
         const up = setupsUp(lines);
@@ -135,11 +135,11 @@ describe('what stands on a ticket', () => {
           const last = lines.findLast((l) => !l.withdrawn && l.type === 'setup' && (l.body as { setup: SetupId }).setup === setup);
           expect(up.has(setup)).toBe(last !== undefined && (last.body as { up: boolean }).up);
         }
-        expect(removedParts(lines)).toHaveLength(tallyOf(lines).size + up.size);
+        expect(removedParts(lines)).toHaveLength(partsStillOff(lines).size + up.size);
       }),
     );
   });
-  it('says of a finding what the customer said last of it, and of each place the last finding', () => {
+  it("has the customer's last answer for a finding, and the last finding of each part", () => {
     fc.assert(
       fc.property(anyRecord, (lines) => {
         const standing = lines.filter((l) => !l.withdrawn);
@@ -152,7 +152,7 @@ describe('what stands on a ticket', () => {
       }),
     );
   });
-  it('leaves in only what was declined last and not mended since', () => {
+  it('declines only the last declined repairs that were not made since', () => {
     const mended = (when: 'here' | 'before' | 'left'): TypedBody => ({
       type: 'mended',
       body: { cause: 'idler-tips', when, agreed: false, kind: 'deck-lever' },

@@ -19,10 +19,10 @@ export function loadsOnJob(lines: readonly RecordLine[]): Record<string, number>
 const last = <T extends keyof Bodies>(lines: readonly RecordLine[], type: T): Bodies[T] | null => linesOf(lines, type).at(-1)?.body ?? null;
 
 /** Last intake entry; null without one. */
-export const askedOf = (lines: readonly RecordLine[]): Asked | null => last(lines, 'asked');
+export const intakeOf = (lines: readonly RecordLine[]): Asked | null => last(lines, 'asked');
 export const provedOf = (lines: readonly RecordLine[]): Proved | null => last(lines, 'proved');
 
-/** Whether the last fitted belt does not release by Match, and was fitted as an exception. */
+/** True if the last fitted belt does not release by Match, and was fitted as an exception. */
 export function fittedException(lines: readonly RecordLine[]): boolean {
   const fitted = linesOf(lines, 'belt-booked').at(-1)?.body;
   return fitted !== undefined && fitted.letsGo && fitted.verdict === 'too-short';
@@ -107,9 +107,9 @@ export type Securing =
   | { readonly state: 'after-run'; readonly short: boolean };
 
 /**
- * Whether the machine is made safe: the whole list confirmed that day, and nothing run since without the short list after it.
- * @param required ids of the cautions that its facts call for
- * @param dayOf the day of a moment by the shop's clock
+ * Safety of the machine: the whole list confirmed that day, and the short list after every later run.
+ * @param required ids of the safety lines for its facts
+ * @param dayOf day of a moment by the clock of the shop
  */
 export function securingOf(
   lines: readonly RecordLine[],

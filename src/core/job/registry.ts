@@ -6,7 +6,7 @@ import { alignment } from './entries/alignment';
 import { asked } from './entries/asked';
 import { clearance } from './entries/clearance';
 import { decision, finding, setup } from './entries/finding';
-import { mended } from './entries/mended';
+import { repair } from './entries/repair';
 import { note } from './entries/note';
 import { partFitted } from './entries/part-fitted';
 import { picture } from './entries/picture';
@@ -36,7 +36,7 @@ export const ENTRY_KINDS = {
   running,
   finding,
   decision,
-  mended,
+  mended: repair,
   changed,
   setup,
   procedure,
@@ -74,7 +74,7 @@ export type TypedBody = { [T in EntryType]: { readonly type: T; readonly body: E
 export const kindOf = <T extends EntryType>(type: T): EntryKind<EntryBody<T>> => ENTRY_KINDS[type] as unknown as EntryKind<EntryBody<T>>;
 
 /** Behaviour and name of an entry, from its kind and body. */
-export interface EntryActs {
+export interface EntryKindInfo {
   readonly undoable: boolean;
   readonly status: JobStatus | null;
   readonly shelf: ShelfMove | null;
@@ -84,7 +84,7 @@ export interface EntryActs {
   readonly takenBack: string;
 }
 
-export function actsOf<T extends EntryType>({ type, body }: { readonly type: T; readonly body: EntryBody<T> }): EntryActs {
+export function entryKindOf<T extends EntryType>({ type, body }: { readonly type: T; readonly body: EntryBody<T> }): EntryKindInfo {
   const { undoable, status, shelf, name, takenBack } = kindOf(type);
   return {
     undoable,

@@ -43,9 +43,9 @@ export function partsCount(lines: readonly RecordLine[]): PartsCount {
 }
 
 /** Parts that must still be refitted, by name. */
-export const tallyOf = (lines: readonly RecordLine[]): Map<string, number> => partsCount(lines).off;
+export const partsStillOff = (lines: readonly RecordLine[]): Map<string, number> => partsCount(lines).off;
 
-/** What was taken off to get at what is under it, and is off now. */
+/** Setups in place: parts removed for access. */
 export function setupsUp(lines: readonly RecordLine[]): Set<SetupId> {
   const up = new Set<SetupId>();
   for (const { type, body, withdrawn } of lines) {
@@ -57,16 +57,16 @@ export function setupsUp(lines: readonly RecordLine[]): Set<SetupId> {
   return up;
 }
 
-/** What is off the machine still, in words. */
+/** Removed parts, in words. */
 export function removedParts(lines: readonly RecordLine[]): string[] {
-  const hardware = [...tallyOf(lines)].map(([item, left]) => `${Math.abs(left)} ${item.toLowerCase()}${left < 0 ? ' too many' : ''}`);
+  const hardware = [...partsStillOff(lines)].map(([item, left]) => `${Math.abs(left)} ${item.toLowerCase()}${left < 0 ? ' too many' : ''}`);
   return [
     ...hardware,
     ...[...setupsUp(lines)].map(
       (id) =>
         `${setupOf(id)
           .label.replace(/ off.*$/, '')
-          .toLowerCase()} (off to look)`,
+          .toLowerCase()} (off for inspection)`,
     ),
   ];
 }
@@ -75,11 +75,11 @@ export function removedParts(lines: readonly RecordLine[]): string[] {
 const COVER = /\b(?:covers?|guards?|shields?|plates?)\b/i;
 
 /**
- * The one cover that is off while everything else is fitted: a watched run with it off has a list of its own. Null where nothing is off, more than one thing is,
- * or the part is no cover.
+ * The one cover that is off while everything else is fitted: a watched run without it has its own list. Null if nothing
+ * or more is off, or if the part is not a cover.
  */
 export function coverLeftOff(lines: readonly RecordLine[]): string | null {
-  const hardware = [...tallyOf(lines)];
+  const hardware = [...partsStillOff(lines)];
   const setups = [...setupsUp(lines)].map((id) => setupOf(id).label.replace(/ off.*$/, ''));
   const [only, ...others] = [...hardware.map(([item]) => item), ...setups];
   return only !== undefined && others.length === 0 && COVER.test(only) && hardware.every(([, left]) => left > 0) ? only : null;

@@ -14,5 +14,5 @@ export function stackRepair(faults: readonly StackFault[]): string {
   const cause: CauseId = faults.some(({ code }) => code === 'clamps-shell' || code === 'rubs-bracket')
     ? 'stack-clamps-shell'
     : 'stack-height';
-  return CAUSES.find((c) => c.id === cause)!.mend.act;
+  return CAUSES.find((c) => c.id === cause)!.repair.name;
 }

@@ -6,7 +6,7 @@ export const STAGE_STATES = ['waiting', 'under-way', 'done', 'skipped', 'held'] 
 export type StageState = (typeof STAGE_STATES)[number];
 export type Stages = Readonly<Record<Stage, StageState>>;
 
-/** How a job begins: its first stage is under way. */
+/** States of a new job: its first stage is under way. */
 export const NEW_STAGES: Stages = {
   ask: 'under-way',
   secure: 'waiting',
@@ -23,8 +23,8 @@ export const isOver = (state: StageState): boolean => state === 'done' || state 
 /** Moves that stop the work need a reason, which shows on the ticket. */
 export const needsReason = (state: StageState): boolean => state === 'skipped' || state === 'held';
 
-/** What a job waits for: its first stage that is neither done nor skipped, held or not. Null where all are over. */
-export const waitsFor = (stages: Stages): Stage | null => STAGES.find((stage) => !isOver(stages[stage])) ?? null;
+/** Current stage of a job: its first stage that is neither done nor skipped, including held ones. Null at the end. */
+export const currentStage = (stages: Stages): Stage | null => STAGES.find((stage) => !isOver(stages[stage])) ?? null;
 
 /** Where the work goes on from a stage: the first after it that is not over, then the first before it; what is held only when nothing else is left. */
 export function stageAfter(stages: Stages, at: Stage): Stage | null {

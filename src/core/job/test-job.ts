@@ -1,4 +1,4 @@
-import { NO_LOOK, type BeltBooked, type EntryBody, type Finding, type Proved } from '.';
+import { NO_FOLLOW_UP, type BeltBooked, type EntryBody, type Finding, type Proved } from '.';
 
 /** A belt of the shelf as a ticket keeps it: 2 pieces that fit and do what the drive needs. */
 export const BOOKED_BELT: BeltBooked = {
@@ -25,12 +25,12 @@ export const BOOKED_BELT: BeltBooked = {
   drive: null,
 };
 
-/** How an owner signs off what was not proved. */
+/** Sign-off of an unconfirmed test by an owner. */
 export const UNPROVED: EntryBody<'closing'> = {
   text: 'New belt.',
   ending: 'unfit',
   why: 'Fetched before it could be run.',
-  look: NO_LOOK,
+  look: NO_FOLLOW_UP,
   next: '',
 };
 

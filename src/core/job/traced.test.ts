@@ -23,7 +23,7 @@ describe('the case of a ticket', () => {
     expect(buildFaultCase([asked('cvt-no-top')], 'deck-lever', [], [])).toBeNull();
     expect(buildFaultCase([asked('cvt-no-top', 'runs-on')], 'deck-lever', [], [])!.complaint).toEqual(['runs-on']);
   });
-  it('takes times and findings as they came, of several parts the worst, and nothing of what was not reached or taken back', () => {
+  it('takes times and findings in order, the worst of several parts, without unreached or struck-out ones', () => {
     const { history, setups } = of([
       asked('thrown-releasing'),
       timed('engagement', 1.2),
@@ -55,7 +55,7 @@ describe('the case of a ticket', () => {
     expect(results(width([30.1, 28.3]))).toEqual([]);
     expect(results(width([28.3, 28.31, 28.3], { on: '2026-05-01' }))).toEqual([]);
   });
-  it('what was mended before it came stands first, and the complaint went on; what is mended here clears what was found before', () => {
+  it('puts repairs before intake first, with the complaint after them; a repair here clears earlier findings', () => {
     const { history } = of([
       asked('thrown-releasing'),
       found('idler-tip', 'bad', 'a'),
@@ -75,12 +75,12 @@ describe('the case of a ticket', () => {
       { prove: 'gone' },
     ]);
   });
-  it('a proof that says the complaint is there still is no cure, though the belt stays on', () => {
+  it('does not count a test that still shows the complaint as a cure, even if the belt stays on', () => {
     const still = line('proved', { ...PROVED, complaint: 'still' });
     const gone = line('proved', { ...PROVED, belt: 'not-tried', complaint: 'gone' });
     expect(of([asked('runs-on'), still, gone]).history).toEqual([{ prove: 'still' }, { prove: 'gone' }]);
   });
-  it('when it began and where the belt lay are evidence once they were asked, and not before', () => {
+  it('uses the start of the fault and the place of the belt only once they are answered', () => {
     const with_ = (more: object) => of([line('asked', { ...NOTHING_ASKED, complaints: ['thrown-releasing'], ...more })]).history;
     expect(with_({})).toEqual([]);
     expect(with_({ began: 'after-part' })).toEqual([

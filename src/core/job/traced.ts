@@ -1,5 +1,5 @@
 import {
-  causesTold,
+  causesIndicated,
   mainOf,
   oppositeOf,
   type CheckId,
@@ -15,7 +15,7 @@ import type { Asked } from './entries/asked';
 import { complaintAfter } from './entries/proved';
 import type { WidthWritten } from './entries/width';
 import type { RecordLine } from './kind';
-import { askedOf } from './record';
+import { intakeOf } from './record';
 import { linesOf } from './record-lines';
 
 /** A check that the drive’s own numbers answer. */
@@ -24,11 +24,11 @@ export interface ComputedFact {
   readonly result: 'good' | 'bad';
 }
 
-/** How bad a result is: of one check made on several parts the worst stands. */
+/** Severity of a result. For a check on several parts, the worst result counts. */
 const SEVERITY = { good: 0, watch: 1, bad: 2 } as const;
 type Answered = keyof typeof SEVERITY;
 
-/** What was said of when it began, as the checks that ask for it. */
+/** Results of the checks about the start of the fault, from the answer of the customer. */
 const BEGAN_CHECKS = {
   'began-belt': 'after-belt',
   'began-part': 'after-part',
@@ -37,10 +37,10 @@ const BEGAN_CHECKS = {
   'began-slowly': 'slowly',
 } as const satisfies Partial<Record<CheckId, Asked['began']>>;
 
-/** Whether a check asks when the complaint began: the customer's one answer answers all of them. */
-export const isAboutBeginning = (check: CheckId): boolean => check in BEGAN_CHECKS;
+/** True if a check asks when the complaint started. One answer of the customer answers all of them. */
+export const isAboutStart = (check: CheckId): boolean => check in BEGAN_CHECKS;
 
-/** What the customer said that is evidence by itself; nothing of what was not asked. */
+/** Answers of the customer that are evidence. Unanswered questions are not. */
 function askedFacts(asked: Asked | null): ComputedFact[] {
   if (!asked) return [];
   const { began, beltEnded } = asked;
@@ -60,7 +60,7 @@ function askedFacts(asked: Asked | null): ComputedFact[] {
 /** A width this little over its minimum is near it, mm. Setting of the trade. */
 const NEAR_MM = 0.5;
 
-/** The result of the width check by a measured width; null where two ribs are so far apart that either may be wrong. */
+/** Result of the width check for a measured width. Null if two ribs differ so much that either may be wrong. */
 function widthResult({ method, widths, minimumMm }: WidthWritten): Answered | null {
   const { values, ribVariance } = digest({ method, widths });
   const [only, other] = values;
@@ -70,10 +70,10 @@ function widthResult({ method, widths, minimumMm }: WidthWritten): Answered | nu
 }
 
 /**
- * What a ticket says of a fault, in the order in which it came: what was mended before the machine came (and the complaint went on), then times, findings, mends and
- * proofs. Null where no complaint is named that drives of the kind are known for.
- * @param up what is off now
- * @param facts what the drive’s own numbers say; they stand where they are asked, last
+ * Fault case of a ticket, in time order: repairs before intake (the complaint continued), then times, findings, repairs
+ * and test runs. Null without a complaint that is known for the kind of drive.
+ * @param up setups in place
+ * @param facts results calculated from the drive; added last
  */
 export function buildFaultCase(
   lines: readonly RecordLine[],
@@ -82,7 +82,7 @@ export function buildFaultCase(
   facts: readonly ComputedFact[],
 ): FaultCase | null {
   const words = vocabulary();
-  const complaint = (askedOf(lines)?.complaints ?? []).filter((id) => words.complaints.find((c) => c.id === id)?.kinds.includes(kind));
+  const complaint = (intakeOf(lines)?.complaints ?? []).filter((id) => words.complaints.find((c) => c.id === id)?.kinds.includes(kind));
   if (complaint.length === 0) return null;
   const known = (id: string) => words.checks.find((c) => c.id === id && c.kinds.includes(kind));
   const knownCause = (id: string) => words.causes.some((c) => c.id === id && c.kinds[kind] !== undefined);
@@ -90,7 +90,7 @@ export function buildFaultCase(
   const before = linesOf(lines, 'mended').filter(({ body }) => body.when === 'before' && knownCause(body.cause));
   history.push(...before.map(({ body }) => ({ fixed: body.cause })));
   if (before.length > 0) history.push({ prove: 'still' });
-  // Of a check on several parts the worst so far, since the last mend.
+  // Worst result so far of a check on several parts, since the last repair.
   let worst = new Map<string, Map<string, Answered>>();
   const say = (check: string, result: Answered) => {
     const found = known(check);
@@ -102,7 +102,7 @@ export function buildFaultCase(
     const other = oppositeOf(check as CheckId) ?? (result === 'good' ? undefined : mainOf(check as CheckId));
     if (other !== undefined && known(other)) history.push({ check: other, result: 'good' });
   };
-  for (const { check, result } of askedFacts(askedOf(lines))) say(check, result);
+  for (const { check, result } of askedFacts(intakeOf(lines))) say(check, result);
   for (const line of lines) {
     if (line.withdrawn) continue;
     const [one] = linesOf([line], 'finding');
@@ -126,20 +126,20 @@ export function buildFaultCase(
     const [gap] = linesOf([line], 'clearance');
     if (gap?.body.what === 'keeper' && gap.body.highMm !== null) say('keeper-gap-computed', gap.body.mm > gap.body.highMm ? 'bad' : 'good');
     const [width] = linesOf([line], 'width');
-    // A log that was imported tells of earlier days.
+    // An imported log is from earlier days.
     const measured = width && width.body.on === null ? widthResult(width.body) : null;
     if (measured) say('cvt-width', measured);
     const [read] = linesOf([line], 'reading');
     if (read) say('attachment-computed', read.body.without.length > 0 ? 'bad' : 'good');
-    const [mend] = linesOf([line], 'mended');
-    if (mend?.body.when === 'here' && knownCause(mend.body.cause)) {
-      history.push({ fixed: mend.body.cause });
+    const [repair] = linesOf([line], 'mended');
+    if (repair?.body.when === 'here' && knownCause(repair.body.cause)) {
+      history.push({ fixed: repair.body.cause });
       worst = new Map();
     }
     const [change] = linesOf([line], 'changed');
     const found = change && 'found' in change.body ? change.body.found : null;
     // Work on what a check found repairs the cause that the finding indicates best.
-    const repaired = found && causesTold(found.check, kind)[0];
+    const repaired = found && causesIndicated(found.check, kind)[0];
     if (repaired && knownCause(repaired.id)) {
       history.push({ fixed: repaired.id });
       worst = new Map();

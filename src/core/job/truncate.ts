@@ -1,4 +1,4 @@
-/** The beginning of what somebody wrote, cut between words where there is one to cut at, and marked as cut. @param most characters, the mark among them */
+/** Start of a text, cut between words if possible, with a mark of the cut. @param most characters, including the mark */
 export function truncate(text: string, most: number): string {
   if (text.length <= most) return text;
   const cut = text.slice(0, most - 1);

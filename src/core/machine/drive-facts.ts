@@ -19,19 +19,19 @@ export function factsOfDrive(drive: Drive): Facts {
 }
 
 /**
- * Parts that this drive lacks, so that nothing is asked about them. Only answers of people exclude a cable, a rod or a brake: a drawing that leaves one out
- * may be incomplete. A drawn lever does exclude an electric clutch.
- * @param told what people answered
+ * Parts that this drive lacks, so that no check concerns them. Only answers of people exclude a cable, a rod or a
+ * brake: a drawing without one may be incomplete. A drawn lever does exclude an electric clutch.
+ * @param answers answers by fact
  */
-export function absentParts(drive: Drive | null, told: Facts): DrivePart[] {
-  const engage = told.engage?.value;
+export function absentParts(drive: Drive | null, answers: Facts): DrivePart[] {
+  const engage = answers.engage?.value;
   const drawn = drive ? factsOfDrive(drive).engage?.value : undefined;
   const absent: DrivePart[] = [];
   if (engage !== undefined && engage !== 'lever-cable') absent.push('cable');
   if (engage !== undefined && engage !== 'lever-rod') absent.push('rod');
   if ((engage ?? drawn) !== undefined && (engage ?? drawn) !== 'electric-clutch') absent.push('electric-clutch');
-  if (told.brake?.value === 'none') absent.push('brake');
-  if (told.secondary?.value === 'cam') absent.push('drum');
+  if (answers.brake?.value === 'none') absent.push('brake');
+  if (answers.secondary?.value === 'cam') absent.push('drum');
   return absent;
 }
 

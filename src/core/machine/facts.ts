@@ -6,18 +6,18 @@ export interface Choice {
 
 interface FactBase {
   readonly id: string;
-  /** Whether it belongs to the machine, or to its drive and so to every machine that has it. */
+  /** True if it belongs to the machine. False if it belongs to its drive, and so to every machine with that drive. */
   readonly of: 'machine' | 'drive';
   readonly label: string;
   readonly question: string;
-  /** What is taken until somebody has answered, in words. */
+  /** Default until the fact is known, in words. */
   readonly untilKnown: string;
 }
 
 export interface ChoiceFact extends FactBase {
   readonly kind: 'choice';
   readonly choices: readonly Choice[];
-  /** What is taken until it is known; null where nothing is. */
+  /** Default until it is known. Null if there is none. */
   readonly safe: string | null;
 }
 export interface NumberFact extends FactBase {
@@ -27,7 +27,7 @@ export interface NumberFact extends FactBase {
 }
 export interface ListFact extends FactBase {
   readonly kind: 'list';
-  /** What one line of it holds. */
+  /** Label of one line. */
   readonly each: string;
 }
 export type Fact = ChoiceFact | NumberFact | ListFact;
@@ -38,7 +38,10 @@ const YES_NO: readonly Choice[] = [
 ];
 const NOTHING_ASKED = 'Not entered yet.';
 
-/** What conditions of the work depend on: asked once where a step first needs it. General trade knowledge; the manual wins. */
+/**
+ * Facts for conditions of the work, requested when a step first needs them. General trade knowledge: the manual of the
+ * machine takes precedence.
+ */
 export const FACTS = [
   {
     id: 'power',
@@ -67,7 +70,7 @@ export const FACTS = [
       { id: 'ccw', label: 'Counter-clockwise only' },
     ],
     safe: null,
-    untilKnown: 'Treated as one way only, the way it runs.',
+    untilKnown: 'Treated as running direction only.',
   },
   {
     id: 'spins',
@@ -98,10 +101,10 @@ export const FACTS = [
       { id: 'walk-behind', label: 'Walk-behind' },
       { id: 'ride-on', label: 'Ride-on' },
       { id: 'auger', label: 'Auger' },
-      { id: 'none', label: 'No stop time to keep' },
+      { id: 'none', label: 'No stop time limit' },
     ],
     safe: null,
-    untilKnown: 'Held to the shortest stop time.',
+    untilKnown: 'The shortest stop time limit applies.',
   },
   {
     id: 'threads',
@@ -177,7 +180,7 @@ export const FACTS = [
       { id: 'none', label: 'None on this machine' },
     ],
     safe: null,
-    untilKnown: 'Not looked for yet.',
+    untilKnown: 'Not checked yet.',
   },
   {
     id: 'brake',
@@ -202,7 +205,7 @@ export const FACTS = [
     question: 'Does a mounted attachment pull on the tensioner?',
     choices: YES_NO,
     safe: 'no',
-    untilKnown: 'Taken as no.',
+    untilKnown: 'Assumed no.',
   },
   {
     id: 'height-link',
@@ -212,7 +215,7 @@ export const FACTS = [
     question: 'Is an idler held in line with a deck that moves up and down?',
     choices: YES_NO,
     safe: null,
-    untilKnown: 'Looked for at a hung deck.',
+    untilKnown: 'Checked with the deck hung.',
   },
   {
     id: 'deck-on-reach',
@@ -222,7 +225,7 @@ export const FACTS = [
     question: 'Can every pulley, keeper and the engine pulley be reached with the deck hung?',
     choices: YES_NO,
     safe: 'no',
-    untilKnown: 'Taken as no: the deck comes off.',
+    untilKnown: 'Assumed no: the deck comes off.',
   },
   {
     id: 'align',
@@ -238,7 +241,7 @@ export const FACTS = [
       { id: 'by-design', label: 'Nothing: by design' },
     ],
     safe: 'by-design',
-    untilKnown: 'Taken as by design.',
+    untilKnown: 'Assumed by design.',
   },
   {
     id: 'clamp-draw',
@@ -248,7 +251,7 @@ export const FACTS = [
     question: 'How far does a part move when its clamp or taper is tightened?',
     quantity: 'length',
     safe: 0,
-    untilKnown: 'Taken as nothing, and learned.',
+    untilKnown: 'Assumed none, then learned from readings.',
   },
   {
     id: 'primary',
@@ -261,7 +264,7 @@ export const FACTS = [
       { id: 'flyweights', label: 'Flyweights' },
     ],
     safe: 'rollers',
-    untilKnown: 'Taken as rollers.',
+    untilKnown: 'Assumed rollers.',
   },
   {
     id: 'secondary',
@@ -308,9 +311,9 @@ export const FACTS = [
     of: 'drive',
     kind: 'list',
     label: 'Tools',
-    question: 'Which tool reaches, and what barred another?',
+    question: 'Which tool reaches, and which does not?',
     each: 'Place, and tool that reached',
-    untilKnown: 'Noted where it is found.',
+    untilKnown: 'Recorded when it is found.',
   },
 ] as const satisfies readonly Fact[];
 export type FactId = (typeof FACTS)[number]['id'];

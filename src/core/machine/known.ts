@@ -3,7 +3,7 @@ import { factOf, type Fact, type FactId } from './facts';
 
 export type FactValue = string | number | readonly string[];
 
-/** A fact as somebody answered it. */
+/** An answered fact. */
 export interface Known {
   readonly value: FactValue;
   readonly by: string;
@@ -12,7 +12,7 @@ export interface Known {
 }
 export type Facts = Readonly<Partial<Record<FactId, Known>>>;
 
-const line = z.string().trim().min(1, 'Enter the line, or delete it.').max(200, 'That line is longer than 200 characters.');
+const line = z.string().trim().min(1, 'Enter the line, or delete it.').max(200, 'A line must be at most 200 characters. Shorten it.');
 
 /** The shape that answers of a fact have. */
 export function factSchema(fact: Fact): z.ZodType<FactValue> {
@@ -23,13 +23,13 @@ export function factSchema(fact: Fact): z.ZodType<FactValue> {
       return z
         .number({ error: `${fact.label}: enter a number.` })
         .min(0, `${fact.label} is 0 or more.`)
-        .max(1000, `${fact.label}: that is too much.`);
+        .max(1000, `${fact.label}: enter at most 1000.`);
     case 'list':
-      return z.array(line).max(40, `${fact.label}: 40 lines are enough.`);
+      return z.array(line).max(40, `${fact.label}: enter at most 40 lines.`);
   }
 }
 
-/** What a fact is taken to be: as answered, else its safe default; null where nothing may be taken. */
+/** Value of a fact: as answered, else its safe default. Null without a default. */
 export function factNow(facts: Facts, id: FactId): FactValue | null {
   const known = facts[id];
   if (known) return known.value;
@@ -37,7 +37,7 @@ export function factNow(facts: Facts, id: FactId): FactValue | null {
   return fact.kind === 'list' ? [] : fact.safe;
 }
 
-/** A fact in words; null where it is not known. */
+/** A fact in words. Null if unknown. */
 export function factWords(fact: Fact, value: FactValue): string {
   if (fact.kind === 'choice') return fact.choices.find((c) => c.id === value)?.label ?? String(value);
   return typeof value === 'object' ? value.join('; ') : String(value);

@@ -4,10 +4,10 @@ import { factNow, type Facts } from './known';
 const seconds = (of: string) =>
   z
     .number({ error: `${of}: enter a number of seconds.` })
-    .min(0.5, `${of}: less than half a second cannot be timed by hand.`)
+    .min(0.5, `${of}: enter at least 0.5 s.`)
     .max(15, `${of}: enter at most 15 s.`);
 
-/** What a shop holds its machines to: safe defaults until it says otherwise; the machine's own manual always wins. */
+/** Limits of a shop for its machines, with safe defaults. The manual of the machine takes precedence. */
 export const shopLimits = z.object({
   /** Stop time by class of machine, s. */
   stop: z
@@ -21,16 +21,16 @@ export const shopLimits = z.object({
   trialDays: z
     .number({ error: 'Enter a number of days.' })
     .int('Enter whole days.')
-    .min(1, 'A day at least.')
-    .max(365, 'A year at most.')
+    .min(1, 'Enter at least one day.')
+    .max(365, 'Enter at most 365 days.')
     .default(14),
-  /** What a mend may cost before the customer is asked, cr. */
+  /** Largest cost of a repair without asking the customer, cr. */
   askFrom: z
     .number({ error: 'Enter an amount.' })
-    .min(0, 'An amount is 0 or more.')
-    .max(1_000_000, 'That is more than any of these machines is worth.')
+    .min(0, 'The amount must be 0 or more.')
+    .max(1_000_000, 'Enter at most 1,000,000. Check the number.')
     .default(150),
-  /** What is warned of beside a belt's verdict. */
+  /** Warnings next to the verdict of a belt. */
   belt: z
     .object({
       /** Most slack of a released belt, mm. */
@@ -52,13 +52,13 @@ export type ShopLimits = Readonly<z.infer<typeof shopLimits>>;
 
 export const USUAL_LIMITS: ShopLimits = shopLimits.parse({});
 
-/** A shop's limits as kept; the usual ones where that no longer reads. */
+/** Stored limits of a shop. The defaults if they are unreadable. */
 export function readLimits(kept: unknown): ShopLimits {
   const read = shopLimits.safeParse(kept);
   return read.success ? read.data : USUAL_LIMITS;
 }
 
-/** Within how many seconds the driven side must stand; the shortest of all where the class is not known, null where there is none to keep. */
+/** Limit of the stop time, s. The shortest one if the class is unknown, null without a limit. */
 export function stopLimitOf(facts: Facts, { stop }: ShopLimits): number | null {
   const known = factNow(facts, 'class');
   if (known === 'none') return null;

@@ -22,8 +22,8 @@ import {
 const known = (values: Partial<Record<(typeof FACTS)[number]['id'], string | number | readonly string[]>>): Facts =>
   Object.fromEntries(Object.entries(values).map(([id, value]) => [id, { value, by: 'Ines', at: '2026-10-17T08:00:00Z' }]));
 
-describe('what is asked of a machine and its drive', () => {
-  it('is one question each, with what is taken until somebody knows', () => {
+describe('facts of a machine and its drives', () => {
+  it('is one question each, with a default until it is known', () => {
     expect(new Set(FACTS.map((f) => f.id)).size).toBe(FACTS.length);
     for (const fact of FACTS) {
       expect(fact.question, fact.id).toMatch(/\?$/);
@@ -56,7 +56,7 @@ describe('what is asked of a machine and its drive', () => {
     expect(read.success).toBe(taken);
     if (!read.success) expect(read.error.issues[0]!.message).toMatch(/^[A-Z].{8,}[.]$/);
   });
-  it('is said in words and never by its id', () => {
+  it('is printed in words, never by its id', () => {
     for (const fact of FACTS) if (fact.kind === 'choice') for (const { id, label } of fact.choices) expect(factWords(fact, id)).toBe(label);
     expect(factWords(factOf('guards'), ['Left cover', 'Right cover'])).toBe('Left cover; Right cover');
     expect(factWords(factOf('clamp-draw'), 0.4)).toBe('0.4');
@@ -142,7 +142,7 @@ describe('the stop time that a machine is held to', () => {
   ])('%s', (_, facts, seconds) => {
     expect(stopLimitOf(facts, limits)).toBe(seconds);
   });
-  it('is the usual one where what a shop kept no longer reads', () => {
+  it('is the default if the stored one is unreadable', () => {
     expect([{}, known({ class: 'ride-on' })].map((facts) => stopLimitOf(facts, USUAL_LIMITS))).toEqual([3, 5]);
     expect(readLimits({ stop: { 'ride-on': 'soon' } })).toEqual(USUAL_LIMITS);
     expect(readLimits({ stop: { 'ride-on': 4 } }).stop['ride-on']).toBe(4);
@@ -168,11 +168,11 @@ describe('what a meter showed at a moment', () => {
   ])('%s', (_, day, value) => {
     expect(meterAt(log, 'h', at(day))).toBe(value);
   });
-  it('is nothing in a unit in which nobody read it', () => {
+  it('is empty in a unit without readings', () => {
     expect(meterAt(log, 'km', at(5))).toBeNull();
     expect(meterAt([], 'h', at(5))).toBeNull();
   });
-  it('lies between the readings beside it, in whatever order they are kept', () => {
+  it('is between its neighbouring readings, in any stored order', () => {
     const rising = fc
       .array(fc.tuple(fc.integer({ min: 1, max: 50 }), fc.integer({ min: 0, max: 90 })), { minLength: 2, maxLength: 8 })
       .map((steps) => {

@@ -2,8 +2,9 @@ import type { MeterUnit } from '../quantity';
 import type { MeterReading } from './meter-log';
 
 /**
- * What a meter showed at a moment: between two readings in proportion to the time, before the first and after the last what those were. Null where nothing
- * was read in that unit; a meter that was swapped in between (it runs back) says what it showed last before the moment.
+ * Meter value at a moment: linear in time between two readings, and constant before the first and after the last. Null
+ * without readings in that unit. If a meter was replaced in between (lower value), the last value before the moment
+ * counts.
  * @param at ISO
  */
 export function meterAt(log: readonly MeterReading[], unit: MeterUnit, at: string): number | null {

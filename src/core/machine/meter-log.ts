@@ -8,7 +8,7 @@ export interface MeterReading {
   readonly at: string;
 }
 
-/** How fast a meter has been running. */
+/** Use per week. */
 export interface MeterRate {
   /** In the meter's unit. */
   readonly perWeek: number;
@@ -17,14 +17,14 @@ export interface MeterRate {
 }
 
 const DAY_MS = 86_400_000;
-/** A shorter stretch says more of the last job than of the machine's use. */
+/** A shorter period shows the last job rather than the usual use. */
 const SHORTEST_DAYS = 7;
-/** What was longer ago may have been another owner's use. */
+/** Earlier use may be that of another owner. */
 const LONGEST_DAYS = 400;
 
 /**
- * Use a week, from the earliest reading within 400 days to the latest: a season and its winter, not the last fortnight alone. A meter that went
- * backwards or counts something else was replaced: only what came after tells. Null where two readings a week apart are not there yet.
+ * Use per week, from the earliest reading within 400 days to the latest: a season and its winter. A meter with a lower
+ * value or another unit was replaced, and only later readings count. Null without two readings with at least a week between them.
  * @param log in any order
  */
 export function meterRate(log: readonly MeterReading[]): MeterRate | null {

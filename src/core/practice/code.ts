@@ -4,7 +4,10 @@ import { MODELS } from './machines';
 const SIGNS = '0123456789ABCDEFGHJKMNPQRSTVWXYZ';
 const SEED_SIGNS = 5;
 const SEEDS = SIGNS.length ** SEED_SIGNS;
-/** One prime under the number of signs: a check sign told by it finds each single wrong sign and each swap of two beside each other. */
+/**
+ * A prime below the number of characters. A check character modulo this finds each single wrong character and each swap
+ * of neighbours.
+ */
 const CHECK_BY = 31;
 
 /** A simulated machine by its code: which machine, and how its faults are drawn. Anyone with the code gets the same. */
@@ -33,7 +36,7 @@ export function codeText({ machine, seed }: Code): string {
 /** A seed drawn. @param random even over 0 … 1 */
 export const anySeed = (random: () => number): number => Math.floor(random() * SEEDS);
 
-/** What a hand typed as a code, in any case, with or without spaces; a sentence where it is none. */
+/** A typed code in upper or lower case, with or without spaces. A sentence if it is invalid. */
 export function readCode(
   typed: string,
   machines: readonly string[] = MODELS.map((m) => m.letters),

@@ -1,6 +1,6 @@
 import type { DriveKind } from '../fault';
 
-/** Machines of the island to practise on, simulated: one for each kind of drive. The letters stand first in codes. */
+/** Simulated machines of the island for practice, one for each kind of drive. The letters are the start of a code. */
 export const MODELS = [
   { letters: 'OR', name: 'Orchard rider', kind: 'deck-lever' },
   { letters: 'TG', name: 'Tower green mower', kind: 'deck-clutch' },

@@ -4,7 +4,17 @@ import { DRIVE_KINDS, setupMinutes, vocabulary } from '../fault';
 import { MODELS } from './machines';
 import { anySeed, codeText, readCode } from './code';
 import { moveWords, reviewOf, workedByTracing } from './review';
-import { drawMachine, moveProblem, newRound, playOn, replayed, resultOf, type Move, type Played, type PracticeMachine } from './round';
+import {
+  drawMachine,
+  moveProblem,
+  newPracticeSession,
+  playOn,
+  replayed,
+  resultOf,
+  type Move,
+  type Played,
+  type PracticeMachine,
+} from './practice-session';
 
 const words = vocabulary();
 const LETTERS = ['OR', 'HS'];
@@ -12,13 +22,13 @@ const LETTERS = ['OR', 'HS'];
 /** Plays moves on a machine, as a learner would. */
 function play(machine: PracticeMachine, moves: readonly Move[]) {
   const played: Played[] = [];
-  let round = newRound(machine);
+  let session = newPracticeSession(machine);
   for (const move of moves) {
-    const one = { move, result: resultOf(words, machine, round, move) };
+    const one = { move, result: resultOf(words, machine, session, move) };
     played.push(one);
-    round = playOn(words, round, one);
+    session = playOn(words, session, one);
   }
-  return { round, played };
+  return { session, played };
 }
 
 /** A throw on release by a tipping idler and a brake that does not land. */
@@ -53,7 +63,7 @@ describe('a code', () => {
         (seed, at, sign) => {
           const text = codeText({ machine: 'OR', seed }).replace(/ /g, '');
           const wrong = text.slice(0, 2 + at) + sign + text.slice(3 + at);
-          // Signs that differ by the check's own prime are the one pair that it cannot tell.
+          // Characters that differ by the check prime are the one pair that it cannot detect.
           const apart = Math.abs(
             '0123456789ABCDEFGHJKMNPQRSTVWXYZ'.indexOf(sign) - '0123456789ABCDEFGHJKMNPQRSTVWXYZ'.indexOf(text[2 + at]!),
           );
@@ -95,7 +105,7 @@ describe('a practice machine', () => {
       expect(seen.size).toBeGreaterThan(6);
     },
   );
-  it('answers a check the same whenever it is asked, whatever was looked at before', () => {
+  it('answers a check the same at any time, after any other checks', () => {
     const looks = ['idler-tip', 'brake-released', 'idler-lean', 'stop-time'].map((look) => ({ look }));
     const forth = play(machine, looks).played;
     const back = play(machine, [...looks].reverse()).played;
@@ -112,7 +122,7 @@ describe('a practice machine', () => {
           const { given } = words.likelihoods.checks[check.id]!;
           const sees = Object.keys(given).filter((cause) => 1 - given[cause]![0]! > 0.99);
           if (sees.length === 0) continue;
-          const isGood = resultOf(words, drawn, newRound(drawn), { look: check.id }) === check.results[0]!.id;
+          const isGood = resultOf(words, drawn, newPracticeSession(drawn), { look: check.id }) === check.results[0]!.id;
           if (drawn.faults.some((f) => sees.includes(f))) {
             seen++;
             expect(isGood, `${check.id} of ${drawn.faults}`).toBe(false);
@@ -121,11 +131,11 @@ describe('a practice machine', () => {
       }
     expect(seen).toBeGreaterThan(20);
   });
-  it('shows its faults as often as the base says', () => {
+  it('shows its faults with the probabilities of the base', () => {
     const draws = 3000;
     let bad = 0;
     for (let seed = 0; seed < draws; seed++)
-      if (resultOf(words, { ...machine, seed }, newRound(machine), { look: 'idler-tip' }) !== 'good') bad++;
+      if (resultOf(words, { ...machine, seed }, newPracticeSession(machine), { look: 'idler-tip' }) !== 'good') bad++;
     // Always 0.97, and now and then of itself: three standard deviations of 3,000 draws.
     const { leak, given } = words.likelihoods.checks['idler-tip']!;
     const p = 1 - leak[0]! * given['idler-tips']![0]!;
@@ -137,53 +147,56 @@ describe('the clock', () => {
   it('counts a set-up once for all that share it, and again after a run', () => {
     const minutes = (id: string) => words.checks.find((c) => c.id === id)!.minutes;
     const belt = setupMinutes(words, ['belt'], new Set()).minutes;
-    const { round } = play(machine, [{ look: 'idler-tip' }, { look: 'idler-spin' }, { prove: true }, { look: 'idler-tip' }]);
-    expect(round.steps.map((s) => s.minutes)).toEqual([
+    const { session } = play(machine, [{ look: 'idler-tip' }, { look: 'idler-spin' }, { prove: true }, { look: 'idler-tip' }]);
+    expect(session.steps.map((s) => s.minutes)).toEqual([
       belt + minutes('idler-tip'),
       minutes('idler-spin'),
       words.prove.minutes,
       belt + minutes('idler-tip'),
     ]);
-    expect(round.minutes).toBe(round.steps.at(-1)!.clock);
+    expect(session.minutes).toBe(session.steps.at(-1)!.clock);
   });
   it('what needs a set-up comes back on before it does, and costs nothing more', () => {
-    const { round } = play(machine, [
+    const { session } = play(machine, [
       { setup: 'idler', up: true },
       { setup: 'belt-covers', up: false },
     ]);
-    expect(round.steps[0]!.minutes).toBe(setupMinutes(words, ['idler'], new Set()).minutes);
-    expect([round.now.setups, round.steps[1]!.minutes]).toEqual([[], 0]);
+    expect(session.steps[0]!.minutes).toBe(setupMinutes(words, ['idler'], new Set()).minutes);
+    expect([session.now.setups, session.steps[1]!.minutes]).toEqual([[], 0]);
   });
-  it('a mend takes what it mends out of the machine, and nothing else', () => {
-    const { round } = play(machine, [{ mend: 'idler-tips' }, { mend: 'belt-worn' }]);
-    expect(round.left).toEqual(['brake-not-landing']);
-    expect(moveProblem(words, round, { mend: 'belt-worn' })).toMatch(/already repaired/);
+  it('removes only its own fault from the machine', () => {
+    const { session } = play(machine, [{ mend: 'idler-tips' }, { mend: 'belt-worn' }]);
+    expect(session.left).toEqual(['brake-not-landing']);
+    expect(moveProblem(words, session, { mend: 'belt-worn' })).toMatch(/already repaired/);
   });
-  it('it does what it does until all that brings it is mended, however often it is run', () => {
+  it('behaves the same until all its causes are repaired, for any number of runs', () => {
     for (let seed = 0; seed < 40; seed++) {
       const one = { ...machine, seed };
       const before = play(one, [{ prove: true }, { prove: true }, { prove: true }]);
       expect(before.played.map((p) => p.result)).toEqual(['still', 'still', 'still']);
-      expect(play(one, [{ mend: 'idler-tips' }, { mend: 'brake-not-landing' }, { prove: true }]).round.gone).toBe(true);
+      expect(play(one, [{ mend: 'idler-tips' }, { mend: 'brake-not-landing' }, { prove: true }]).session.gone).toBe(true);
     }
-    // One of two may bring it alone: sometimes the first mend ends it, sometimes not.
-    const ends = Array.from({ length: 40 }, (_, seed) => play({ ...machine, seed }, [{ mend: 'idler-tips' }, { prove: true }]).round.gone);
+    // Either of two faults may cause it alone: sometimes the first repair ends it, sometimes not.
+    const ends = Array.from(
+      { length: 40 },
+      (_, seed) => play({ ...machine, seed }, [{ mend: 'idler-tips' }, { prove: true }]).session.gone,
+    );
     expect(new Set(ends).size).toBe(2);
   });
   it('what the machine does not have is refused', () => {
-    const round = newRound(machine);
-    expect(moveProblem(words, round, { look: 'rollers' })).toMatch(/no such part to check/);
-    expect(moveProblem(words, round, { look: 'grip-computed' })).toMatch(/no such part to check/);
-    expect(moveProblem(words, round, { mend: 'rollers-worn' })).toMatch(/no such part to repair/);
-    expect(moveProblem(words, round, { setup: 'wings', up: true })).toMatch(/nothing of that to take off/);
-    expect(moveProblem(words, round, { prove: true })).toBeNull();
+    const session = newPracticeSession(machine);
+    expect(moveProblem(words, session, { look: 'rollers' })).toMatch(/no such part to check/);
+    expect(moveProblem(words, session, { look: 'grip-computed' })).toMatch(/no such part to check/);
+    expect(moveProblem(words, session, { mend: 'rollers-worn' })).toMatch(/no such part to repair/);
+    expect(moveProblem(words, session, { setup: 'wings', up: true })).toMatch(/no such part to remove/);
+    expect(moveProblem(words, session, { prove: true })).toBeNull();
   });
 });
 
 describe('a review', () => {
-  it('a round kept as its moves is the round that was played', () => {
-    const { round, played } = play(machine, [{ look: 'brake-released' }, { mend: 'brake-not-landing' }, { prove: true }]);
-    expect(replayed(words, machine, played)).toEqual(round);
+  it('restores a session from its moves', () => {
+    const { session, played } = play(machine, [{ look: 'brake-released' }, { mend: 'brake-not-landing' }, { prove: true }]);
+    expect(replayed(words, machine, played)).toEqual(session);
   });
   it('tracing finds nothing better in its own round', () => {
     for (const seed of [1, 2, 3]) {
@@ -194,24 +207,24 @@ describe('a review', () => {
       expect(again.minutes).toBe(own.minutes);
     }
   }, 60_000);
-  it('mending unseen, looking twice and running for nothing are worse, each with what is better and why', () => {
-    const { round } = play(machine, [{ prove: true }, { look: 'brake-released' }, { look: 'brake-released' }, { mend: 'belt-worn' }]);
-    const { steps, needless, left } = reviewOf(words, machine, round);
+  it('rates repairs without a check, repeated checks and useless runs as worse, each with a better move and its reason', () => {
+    const { session } = play(machine, [{ prove: true }, { look: 'brake-released' }, { look: 'brake-released' }, { mend: 'belt-worn' }]);
+    const { steps, needless, left } = reviewOf(words, machine, session);
     expect(steps[0]).toMatchObject({ beside: 'worse', says: expect.stringContaining('Nothing was repaired') });
     expect(steps[2]).toMatchObject({ beside: 'worse', says: expect.stringContaining('checked already') });
-    expect(steps.at(-1)).toMatchObject({ beside: 'worse', says: expect.stringMatching(/\d+ % likely then/) });
+    expect(steps.at(-1)).toMatchObject({ beside: 'worse', says: expect.stringMatching(/\d+% likely then/) });
     for (const s of steps) if (s.beside === 'worse') expect(s.better!.why.length).toBeGreaterThan(20);
     expect([needless, left]).toEqual([['belt-worn'], machine.faults]);
   });
-  it('what was set up is no move to be judged', () => {
-    const { round } = play(machine, [{ setup: 'belt-covers', up: true }]);
-    expect(reviewOf(words, machine, round).steps).toEqual([]);
+  it('does not rate setups as moves', () => {
+    const { session } = play(machine, [{ setup: 'belt-covers', up: true }]);
+    expect(reviewOf(words, machine, session).steps).toEqual([]);
   });
   it('moves have words', () => {
     const say = (move: Move, result: string | null) => moveWords(words, { move, result });
     expect(say({ look: 'brake-released' }, 'bad')).toBe('Brake on when released: stays off');
-    expect(say({ mend: 'idler-tips' }, null)).toBe('Mended: idler bearing tips');
+    expect(say({ mend: 'idler-tips' }, null)).toBe('Repaired: idler bearing tips');
     expect(say({ setup: 'belt-covers', up: false }, null)).toBe('Belt covers off, back on');
-    expect(say({ prove: true }, 'still')).toMatch(/does it still/);
+    expect(say({ prove: true }, 'still')).toMatch(/still present/);
   });
 });

@@ -1,52 +1,61 @@
-import { adviseOn, believe, chancesOf, stopSentence, type Advice, type FaultCase, type Vocabulary } from '../fault';
-import { newRound, playOn, resultOf, type Move, type PracticeMachine, type Played, type Round, type RoundStep } from './round';
+import { adviseOn, computePosterior, causeProbabilities, stopSentence, type Advice, type FaultCase, type Vocabulary } from '../fault';
+import {
+  newPracticeSession,
+  playOn,
+  resultOf,
+  type Move,
+  type PracticeMachine,
+  type Played,
+  type PracticeSession,
+  type SessionStep,
+} from './practice-session';
 
-/** What tracing would have done at a point, with what was known then. */
+/** Move of tracing at a point, with the evidence known then. */
 export interface Choice {
   readonly move: Exclude<Move, { readonly setup: string }>;
   readonly why: string;
 }
 
-/** How a move stands beside that: the same, as good, or worse than it. */
+/** Comparison of a move with tracing: the same, as good, or worse. */
 export type Beside = 'same' | 'as-good' | 'worse';
 
 export interface ReviewedStep {
   /** Its place among the moves of the round. */
   readonly at: number;
   readonly beside: Beside;
-  /** What would have been better, and why; null where the move was. */
+  /** Better move and its reason. Null if the move was good. */
   readonly better: Choice | null;
   /** Why the move itself was what it was, in a sentence. */
   readonly says: string;
 }
 
-/** What a round did to the machine. */
-export interface RoundOutcome {
-  /** Mended, and it was at fault. */
+/** Effect of a session on the machine. */
+export interface SessionOutcome {
+  /** Repaired faults. */
   readonly found: readonly string[];
-  /** Mended, though nothing was wrong with it. */
+  /** Repaired parts without a fault. */
   readonly needless: readonly string[];
   /** At fault, and handed back with it. */
   readonly left: readonly string[];
 }
 
-export interface Review extends RoundOutcome {
+export interface Review extends SessionOutcome {
   readonly steps: readonly ReviewedStep[];
   /** The same machine worked by tracing alone. */
-  readonly own: Pick<Round, 'steps' | 'minutes' | 'left'>;
+  readonly own: Pick<PracticeSession, 'steps' | 'minutes' | 'left'>;
 }
 
 /** A check that saves so much of what the best saves, for each minute, is as good. */
 const AS_GOOD = 0.8;
-/** A mend is well founded where its cause is so likely. */
+/** Probability at which a repair is well founded. */
 const FOUNDED = 0.9;
 /** Longest that tracing works at one machine, moves. */
 const MOST_MOVES = 80;
 
 const lower = (label: string) => label.charAt(0).toLowerCase() + label.slice(1);
 const minutesText = (m: number) => `${Math.round(m * 10) / 10} min`;
-const percent = (p: number) => `${Math.round(100 * p)} %`;
-/** Minutes of mending that a check saves, from its score. */
+const percent = (p: number) => `${Math.round(100 * p)}%`;
+/** Repair minutes that a check saves, from its score. */
 const savesText = (score: number) => `${Math.max(0, Math.round(score * 10) / 10)} shop minutes for each minute`;
 
 const causeLabel = (words: Vocabulary, id: string) => lower(words.causes.find((c) => c.id === id)!.label);
@@ -58,15 +67,15 @@ interface Known {
 }
 
 function knownAt(words: Vocabulary, faultCase: FaultCase): Known {
-  const belief = believe(words, faultCase);
-  const chances = chancesOf(belief);
+  const posterior = computePosterior(words, faultCase);
+  const chances = causeProbabilities(posterior);
   return {
-    advice: adviseOn(words, faultCase, belief),
-    chanceOf: (cause) => chances[belief.causes.indexOf(cause)] ?? 0,
+    advice: adviseOn(words, faultCase, posterior),
+    chanceOf: (cause) => chances[posterior.causes.indexOf(cause)] ?? 0,
   };
 }
 
-/** What tracing does next: mends where it is time to, else looks; proves after a mend. */
+/** Next move of tracing: a repair if it is due, else a check. After a repair, a test run. */
 function choiceAt(words: Vocabulary, faultCase: FaultCase, { advice: { stop, next }, chanceOf }: Known): Choice {
   const last = faultCase.history.at(-1);
   if (last && 'fixed' in last) return { move: { prove: true }, why: 'A fault was repaired. Run the machine to test the repair.' };
@@ -83,7 +92,7 @@ function choiceAt(words: Vocabulary, faultCase: FaultCase, { advice: { stop, nex
 const sameMove = (a: Move, b: Move): boolean =>
   ('look' in a && 'look' in b && a.look === b.look) || ('mend' in a && 'mend' in b && a.mend === b.mend) || ('prove' in a && 'prove' in b);
 
-function reviewStep(words: Vocabulary, { move, before }: RoundStep, at: number): ReviewedStep | null {
+function reviewStep(words: Vocabulary, { move, before }: SessionStep, at: number): ReviewedStep | null {
   if ('setup' in move) return null;
   const known = knownAt(words, before);
   const choice = choiceAt(words, before, known);
@@ -104,20 +113,20 @@ function reviewStep(words: Vocabulary, { move, before }: RoundStep, at: number):
   return own.score >= AS_GOOD * best ? asGood(says) : worse(says);
 }
 
-/** What tracing does next with what is known. */
+/** Next move of tracing, with the present evidence. */
 export const nextByTracing = (words: Vocabulary, faultCase: FaultCase): Move => choiceAt(words, faultCase, knownAt(words, faultCase)).move;
 
-/** The same machine worked by tracing alone: every move as it advises, until the complaint is gone. */
-export function workedByTracing(words: Vocabulary, machine: PracticeMachine): Round {
-  let round = newRound(machine);
-  for (let moves = 0; moves < MOST_MOVES && !round.gone; moves++) {
-    const move = nextByTracing(words, round.now);
-    round = playOn(words, round, { move, result: resultOf(words, machine, round, move) });
+/** The same machine worked by tracing alone: every move as advised, until the complaint is fixed. */
+export function workedByTracing(words: Vocabulary, machine: PracticeMachine): PracticeSession {
+  let session = newPracticeSession(machine);
+  for (let moves = 0; moves < MOST_MOVES && !session.gone; moves++) {
+    const move = nextByTracing(words, session.now);
+    session = playOn(words, session, { move, result: resultOf(words, machine, session, move) });
   }
-  return round;
+  return session;
 }
 
-export function outcomeOf(machine: PracticeMachine, { steps, left }: Pick<Round, 'steps' | 'left'>): RoundOutcome {
+export function outcomeOf(machine: PracticeMachine, { steps, left }: Pick<PracticeSession, 'steps' | 'left'>): SessionOutcome {
   const mended = steps.flatMap(({ move }) => ('mend' in move ? [move.mend] : []));
   return {
     found: mended.filter((c) => machine.faults.includes(c)),
@@ -126,10 +135,10 @@ export function outcomeOf(machine: PracticeMachine, { steps, left }: Pick<Round,
   };
 }
 
-/** A round held against what tracing would have done at each point with what was known there. */
-export const reviewOf = (words: Vocabulary, machine: PracticeMachine, round: Round): Review => ({
-  ...outcomeOf(machine, round),
-  steps: round.steps.flatMap((step, at) => reviewStep(words, step, at) ?? []),
+/** Compares each move of a session with tracing at that point, with the evidence known then. */
+export const reviewOf = (words: Vocabulary, machine: PracticeMachine, session: PracticeSession): Review => ({
+  ...outcomeOf(machine, session),
+  steps: session.steps.flatMap((step, at) => reviewStep(words, step, at) ?? []),
   own: workedByTracing(words, machine),
 });
 
@@ -140,7 +149,7 @@ export function moveWords(words: Vocabulary, { move, result }: Played): string {
     const found = check.results.find((r) => r.id === result);
     return found ? `${check.label}: ${lower(found.label)}` : check.label;
   }
-  if ('mend' in move) return `Mended: ${causeLabel(words, move.mend)}`;
+  if ('mend' in move) return `Repaired: ${causeLabel(words, move.mend)}`;
   if ('setup' in move) return `${words.setups.find((s) => s.id === move.setup)!.label}${move.up ? '' : ', back on'}`;
-  return result === null ? 'Run and watched' : result === 'gone' ? 'Test run: the complaint is fixed' : 'Run and watched: it does it still';
+  return result === null ? 'Test run' : result === 'gone' ? 'Test run: the complaint is fixed' : 'Test run: the complaint is still present';
 }

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { DRIVE_KINDS } from '../fault';
 
-/** A move as a device sends it and as it is kept. Whether the machine has anything of that is asked of the round. */
+/** A move as sent and stored. The session decides whether the machine has such a part. */
 export const moveShape = z.union(
   [
     z.strictObject({ look: z.string() }),
@@ -12,8 +12,8 @@ export const moveShape = z.union(
   { error: 'A move is a check, a removal, a refit, a repair or a run.' },
 );
 
-/** A round as it is kept: the machine as it was drawn, and every move with what came of it. */
-export const roundShape = z.object({
+/** A stored session: the machine, and every move with its result. */
+export const practiceSessionShape = z.object({
   machine: z.object({
     kind: z.enum(DRIVE_KINDS.map((k) => k.id)),
     complaint: z.array(z.string()),

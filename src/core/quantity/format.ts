@@ -72,7 +72,10 @@ export function formatInUnit(value: number, unitName: string, digits = 3): strin
   return unitName === '°' ? `${number}°` : `${number} ${unitName}`;
 }
 
-/** The same value in the unit of the other system, so that a typed measure can be checked at a glance. Null where both systems share the unit. */
+/**
+ * The same value in the unit of the other system, as a check of a typed measurement. Null if both systems share the
+ * unit.
+ */
 export function otherReading(value: number, dimension: Dimension, typedUnit: string | null): string | null {
   const [metric] = METRIC[dimension];
   const [inch] = INCH[dimension];

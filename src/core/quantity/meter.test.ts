@@ -38,7 +38,7 @@ describe('a meter in another unit', () => {
     for (const unit of METER_UNITS) expect(meterIn(2318, unit, unit)).toBe(2318);
     expect(meterIn(meterIn(2318, 'mi', 'km')!, 'km', 'mi')).toBeCloseTo(2318, 9);
   });
-  it('hours are no distance', () => {
+  it('does not convert hours to distance', () => {
     expect([meterIn(5, 'h', 'km'), meterIn(5, 'mi', 'h')]).toEqual([null, null]);
   });
 });

@@ -1,6 +1,9 @@
 import { parseQuantity } from './parse';
 
-/** What a machine's meter counts. A reading is kept in its machine's own unit and never converted: the meter shows no other. */
+/**
+ * Unit of a machine meter. A reading is stored in the unit of its machine and never converted, since the meter shows no
+ * other.
+ */
 export const METER_UNITS = ['h', 'mi', 'km'] as const;
 export type MeterUnit = (typeof METER_UNITS)[number];
 
@@ -17,7 +20,8 @@ const WRITTEN: readonly (readonly [RegExp, MeterUnit])[] = [
 export function parseMeter(text: string): MeterResult {
   const written = WRITTEN.find(([mark]) => mark.test(text.trim()));
   const bare = written ? text.trim().replace(written[0], '') : text;
-  // Digits in groups are one number once the unit has been taken off; nobody counts hours or miles by thousandths, so a comma parts groups, too.
+  // Grouped digits are one number after the unit is removed. Hours and miles have no thousandths, so a comma separates
+  // groups too.
   const joined = bare
     .trim()
     .replace(written ? /^[1-9]\d{0,2}(?:( )\d{3})(?:\1\d{3})*(?=$|[.,])/ : /^$/, (groups) => groups.replaceAll(' ', ''))
@@ -28,7 +32,7 @@ export function parseMeter(text: string): MeterResult {
     ok: false,
     problem: /least|most/.test(read.problem)
       ? read.problem
-      : `“${text.trim()}” is not a meter reading; write it as 412.6 h, 1240 mi or 2008 km.`,
+      : `“${text.trim()}” is not a meter reading. Enter it as 412.6 h, 1240 mi or 2008 km.`,
   };
 }
 
@@ -38,7 +42,7 @@ export const meterText = (value: number, unit: MeterUnit): string => `${Number(v
 /** International mile, km. */
 const KM_PER_MILE = 1.609344;
 
-/** What a meter shows, in another unit; null between hours and distance, which cannot be turned into one another. */
+/** A meter value in another unit. Null between hours and distance, which cannot be converted. */
 export function meterIn(value: number, from: MeterUnit, to: MeterUnit): number | null {
   if (from === to) return value;
   if (from === 'h' || to === 'h') return null;

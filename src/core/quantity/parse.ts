@@ -14,7 +14,7 @@ export type ParseResult = ({ readonly ok: true } & ParsedQuantity) | { readonly 
 export interface ParseOptions {
   /** Unit taken where none is typed. Default: the core's own. */
   readonly assumed?: string;
-  /** The assumed unit was said elsewhere (a column, a header), so that a fraction under a metric one is a slip and not inches. */
+  /** The assumed unit comes from a column or header. A fraction of a metric unit is then a typing error, not inches. */
   readonly stated?: boolean;
   /** Lowest and highest value allowed, in the core's unit. */
   readonly min?: number;
@@ -38,7 +38,7 @@ const VULGAR: Readonly<Record<string, string>> = {
 const NUMBER = String.raw`(?:(\d+)(?:\s+|\s*-\s*)(\d+)\s*/\s*(\d+)|(\d+)\s*/\s*(\d+)|(\d+(?:\.\d*)?|\.\d+))`;
 const TERM = new RegExp(String.raw`^${NUMBER}\s*([^\d\s.,+-][^\d\s,+-]*(?:/[a-z]+)?)?\s*`, 'i');
 
-/** Parts into which anyone divides a whole: a fraction of another kind is a slip of the finger. */
+/** Usual denominators. Another fraction is a typing error. */
 const DENOMINATORS: ReadonlySet<number> = new Set([2, 3, 4, 5, 6, 8, 10, 12, 16, 32, 64, 128]);
 /** The unit a second number may have after the first, and how many of it make one of the first. */
 const SMALLER: Readonly<Record<string, readonly (readonly [string, number])[]>> = {
@@ -55,7 +55,7 @@ const SMALLER: Readonly<Record<string, readonly (readonly [string, number])[]>> 
   ],
   cm: [['mm', 10]],
 };
-/** Units of length in which nobody writes a fraction. */
+/** Units of length that are not used with fractions. */
 const METRIC_LENGTHS: ReadonlySet<string> = new Set(['mm', 'cm', 'm']);
 
 /** Words that a refusal shows as an example of each dimension. */
@@ -93,7 +93,7 @@ function tidy(text: string): string {
  */
 function settleGroups(text: string): { ok: true; text: string } | { ok: false; problem: string } {
   if (/\d'\d{3}(?!\d)/.test(text))
-    return { ok: false, problem: `“${text}” can be read two ways because of the mark between its digits; write it without one.` };
+    return { ok: false, problem: `“${text}” can be read two ways because of the mark between its digits. Enter it without the mark.` };
   const joined = text.replace(/^([+-]?\s*)(\d{1,3})((?: \d{3})+)(?![\d/])(?=[.,]?\d*\s*[a-z"#°])/i, (_, sign, first, rest) => {
     return `${String(sign)}${String(first)}${String(rest).replaceAll(' ', '')}`;
   });
@@ -101,17 +101,17 @@ function settleGroups(text: string): { ok: true; text: string } | { ok: false; p
 }
 
 /**
- * A single comma is a decimal comma (`1305,5`), unless exactly three digits follow: `1,305` may be a thousand or a fraction, and a belt
- * length is no place to guess. `0,375` is a fraction: no thousand begins with nought.
+ * A single comma is a decimal comma (`1305,5`), unless exactly three digits follow: `1,305` may be a thousand or a
+ * fraction, so it is refused. `0,375` is a fraction, since no thousand starts with 0.
  */
 function settleCommas(text: string, dimension: Dimension): { ok: true; text: string } | { ok: false; problem: string } {
   if (!text.includes(',')) return { ok: true, text };
-  // Nobody counts turns by thousandths, so here a comma before three digits is a thousand.
+  // Turns have no thousandths, so a comma before three digits is a thousand here.
   if (dimension === 'rotation' && /^[+-]?\d{1,3}(,\d{3})+(?!\d)/.test(text)) return { ok: true, text: text.replaceAll(',', '') };
   if (/\d,\d{3}(?!\d)/.test(text) && !/^[+-]?0+,\d+/.test(text)) {
     return {
       ok: false,
-      problem: `“${text}” can be read two ways because of the comma; write it with a point or without a thousands mark.`,
+      problem: `“${text}” can be read two ways because of the comma. Enter it with a point, or without a thousands mark.`,
     };
   }
   if ((text.match(/,/g) ?? []).length > 1 || text.includes('.'))
@@ -120,15 +120,15 @@ function settleCommas(text: string, dimension: Dimension): { ok: true; text: str
 }
 
 /**
- * Reads what a hand writes: `51 3/8`, `51-3/8"`, `4 ft 3 3/8`, `1305 mm`, `12 lb 4 oz`, `412.6 h`. Exact to a double's last digits.
- * Parts of a mixed measure must fall in size (feet before inches). Anything left over is refused, never ignored.
- * @returns the value in the core's unit, or one sentence that says what is wrong and how to write it.
+ * Reads a typed value: `51 3/8`, `51-3/8"`, `4 ft 3 3/8`, `1305 mm`, `12 lb 4 oz`, `412.6 h`. Exact to the last digits
+ * of a double. Parts of a mixed value must decrease (feet before inches). Remaining text is refused, never ignored.
+ * @returns the value in the unit of the core, or one sentence with the error and the correct form
  */
 export function parseQuantity(input: string, dimension: Dimension, options: ParseOptions = {}): ParseResult {
   const refuse = (problem: string): ParseResult => ({ ok: false, problem });
   const cleaned = tidy(input);
   if (cleaned === '') return refuse(`Type a value, such as ${EXAMPLES[dimension]}.`);
-  if (cleaned.length > 60) return refuse(`That is too long to be one value; write it as ${EXAMPLES[dimension]}.`);
+  if (cleaned.length > 60) return refuse(`This is too long for one value. Enter it as ${EXAMPLES[dimension]}.`);
   const groups = settleGroups(cleaned);
   if (!groups.ok) return refuse(groups.problem);
   const commas = settleCommas(groups.text, dimension);
@@ -138,7 +138,7 @@ export function parseQuantity(input: string, dimension: Dimension, options: Pars
   if (dimension === 'money') rest = rest.replace(/^cr\s*/i, '');
   const assumed: Unit | undefined = options.assumed ? unitNamed(options.assumed) : coreUnit(dimension);
   const shown = input.trim();
-  const unreadable = `“${shown}” is not a ${dimension === 'number' ? 'number' : dimension} I can read; write it as ${EXAMPLES[dimension]}.`;
+  const unreadable = `“${shown}” is not a ${dimension === 'number' ? 'number' : dimension}. Enter it as ${EXAMPLES[dimension]}.`;
   let total = 0;
   let first: Unit | undefined;
   let previous: Unit | undefined;
@@ -159,17 +159,17 @@ export function parseQuantity(input: string, dimension: Dimension, options: Pars
     let unit: Unit | undefined;
     if (unitText !== undefined) {
       unit = findUnit(unitText.replace(/\.$/, ''));
-      if (!unit) return refuse(`“${unitText}” is not a unit I know; write it as ${EXAMPLES[dimension]}.`);
+      if (!unit) return refuse(`“${unitText}” is not a known unit. Enter it as ${EXAMPLES[dimension]}.`);
       if (unit.dimension !== dimension) {
         return refuse(
-          `${unit.name} measures ${unit.dimension}, and this field takes ${dimension === 'number' ? 'a plain number' : dimension}; write it as ${EXAMPLES[dimension]}.`,
+          `${unit.name} measures ${unit.dimension}, but this field needs ${dimension === 'number' ? 'a plain number' : dimension}; write it as ${EXAMPLES[dimension]}.`,
         );
       }
-      if (terms > 0 && !typed) return refuse(`“${shown}” is two numbers; say the unit of the first, too, or write one.`);
+      if (terms > 0 && !typed) return refuse(`“${shown}” has two numbers. Add the unit of the first, or enter one number.`);
       typed = true;
     } else if (terms > 0) {
       const next = typed && previous ? SMALLER[previous.name]?.[0] : undefined;
-      if (!next) return refuse(`“${shown}” has a number left over; write it as ${EXAMPLES[dimension]}.`);
+      if (!next) return refuse(`“${shown}” has an extra number. Enter it as ${EXAMPLES[dimension]}.`);
       unit = unitNamed(next[0]);
     } else {
       unit = assumed;
@@ -185,7 +185,7 @@ export function parseQuantity(input: string, dimension: Dimension, options: Pars
       // A fraction is never millimetres: with no unit typed it is inches.
       const metric = unit.name;
       if (unitText !== undefined || options.stated || previous)
-        return refuse(`“${shown}” is a fraction of ${metric}, which no tape shows; say in, or write it with a point.`);
+        return refuse(`“${shown}” is a fraction of ${metric}, which no tape shows. Add “in”, or enter it with a point.`);
       unit = unitNamed('in');
     }
     total += number * (unit?.factor ?? 1);
@@ -197,9 +197,9 @@ export function parseQuantity(input: string, dimension: Dimension, options: Pars
   const value = Number((negative ? -total : total).toPrecision(13));
   if (!Number.isFinite(value)) return refuse(`“${input.trim()}” is too large to be a ${dimension}.`);
   if (options.min !== undefined && value < options.min)
-    return refuse(`${withUnit(options.min, first)} is the least this can be; you typed ${input.trim()}.`);
+    return refuse(`Enter ${withUnit(options.min, first)} or more. You typed ${input.trim()}.`);
   if (options.max !== undefined && value > options.max)
-    return refuse(`${withUnit(options.max, first)} is the most this can be; you typed ${input.trim()}.`);
+    return refuse(`Enter ${withUnit(options.max, first)} or less. You typed ${input.trim()}.`);
   return { ok: true, value, unit: first?.name ?? null, unitTyped: typed };
 }
 

@@ -64,9 +64,9 @@ describe('nonsense is refused with a sentence', () => {
     if (!read.ok) expect(read.problem).toMatch(/^\S.+\.$/);
   });
 
-  it('says which limit was passed, in the unit that was typed', () => {
+  it('reports the passed limit in the typed unit', () => {
     const read = parseQuantity('2 in', 'length', { min: 76.2 });
-    expect(read).toEqual({ ok: false, problem: '3 in is the least this can be; you typed 2 in.' });
+    expect(read).toEqual({ ok: false, problem: 'Enter 3 in or more. You typed 2 in.' });
   });
 });
 

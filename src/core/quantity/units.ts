@@ -1,6 +1,6 @@
 /**
- * What can be measured, the unit the core works in, and the units hands write.
- * Factors are exact by definition: 1 in = 25.4 mm, 1 lbf = 4.4482216152605 N (NIST SP 811), 1 kgf = 9.80665 N.
+ * Quantities, the unit of the core, and the typed units. Factors are exact by definition: 1 in = 25.4 mm, 1 lbf =
+ * 4.4482216152605 N (NIST SP 811), 1 kgf = 9.80665 N.
  */
 export type Dimension = 'length' | 'force' | 'rate' | 'power' | 'rotation' | 'angle' | 'time' | 'speed' | 'money' | 'number';
 
@@ -61,7 +61,7 @@ export function coreUnit(dimension: Dimension): Unit | undefined {
   return UNITS.find((u) => u.dimension === dimension);
 }
 
-/** The unit of that name. @throws RangeError on a name that is not in the table: a slip of the programmer, not of the user. */
+/** Unit of a name. @throws RangeError on an unknown name: an error of the programmer, not of the user */
 export function unitNamed(name: string): Unit {
   const found = findUnit(name);
   if (!found) throw new RangeError(`no unit is called ${name}`);

@@ -6,8 +6,8 @@ const IN = 25.4;
 const LB = 4.4482216152605;
 
 /**
- * Writings collected by hand, with what they mean in the core's unit, or null where they must be refused because they can be read wrongly. One
- * line a writing: text, value; by dimension and the unit assumed.
+ * Typed values with their meaning in the unit of the core. Null if the text must be refused as ambiguous. One line per
+ * value: text, value; by dimension and assumed unit.
  */
 const TABLE: readonly (readonly [Dimension, string | undefined, readonly (readonly [string, number | null])[]])[] = [
   [
@@ -308,7 +308,7 @@ const TABLE: readonly (readonly [Dimension, string | undefined, readonly (readon
   ],
 ];
 
-describe.each(TABLE)('%s, taken as %s where none is said', (dimension, assumed, rows) => {
+describe.each(TABLE)('%s, read as %s without a unit', (dimension, assumed, rows) => {
   it.each(rows)('%j', (text, expected) => {
     const read = parseQuantity(text, dimension, assumed === undefined ? {} : { assumed });
     if (expected === null) {
@@ -319,7 +319,7 @@ describe.each(TABLE)('%s, taken as %s where none is said', (dimension, assumed, 
 });
 
 describe('a fraction is never millimetres', () => {
-  it('where the unit was said in a column it is refused, not taken for inches', () => {
+  it('is refused with a unit from a column, not read as inches', () => {
     expect(parseQuantity('51 3/8', 'length', { assumed: 'mm', stated: true }).ok).toBe(false);
     expect(parseQuantity('51 3/8', 'length', { assumed: 'in', stated: true })).toMatchObject({ ok: true, unit: 'in' });
     expect(parseQuantity('51 3/8 in', 'length', { assumed: 'mm', stated: true })).toMatchObject({ ok: true, unit: 'in' });

@@ -1,3 +1,3 @@
-/** What a person may do in the shop, the most first. */
+/** Permissions of a person in the shop, highest first. */
 export const ROLES = ['owner', 'technician', 'viewer'] as const;
 export type Role = (typeof ROLES)[number];

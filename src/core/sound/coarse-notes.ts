@@ -1,4 +1,4 @@
-import { chanceHeard, partialEvidence, partialHz, type FitRange } from './string-fit';
+import { hearProbability, partialEvidence, partialHz, type FitRange } from './string-fit';
 import { NOTES, type SoundStrike } from './strike';
 
 const LOWEST_HZ = 11;
@@ -6,19 +6,19 @@ const TOP_HZ = 260;
 /** Step from note to note, as a share. */
 const GRID = 0.008;
 const COARSE_PARTIALS = 10;
-/** Of the strongest note, so much is taken for what no string explains. */
+/** Share of the strongest note that counts as unexplained by any string. */
 const UNEXPLAINED = 0.01;
-/** Notes to be looked at closely: over all strikes, and more from each. */
+/** Number of candidate frequencies: over all strikes, and added from each strike. */
 const CANDIDATES = 8;
 const MORE_EACH = 1;
-/** Strings that share partials with a likely one, by their notes: they are compared whatever they score. */
+/** Ratios of strings that share partials with a likely one. They are always compared. */
 const RELATED = [2, 0.5, 3, 1 / 3, 1.5, 2 / 3];
 const RELATED_OF = 1;
 /** The loudest notes are also taken for the first, second and third partial of a string. */
 const LOUDEST = 2;
 const LOUDEST_AS = [1, 2, 3];
 
-/** Notes worth a closer look: those whose partials stand out together, over all strikes and in each. */
+/** Candidate frequencies: those with partials that are jointly above the noise, over all strikes and in each. */
 export function coarseNotes(strikes: readonly SoundStrike[], { lowestHz, highestHz }: FitRange): number[] {
   const steps = Math.ceil(Math.log(TOP_HZ / LOWEST_HZ) / GRID);
   const grid = Float64Array.from({ length: steps + 1 }, (_, i) => LOWEST_HZ * Math.exp(i * GRID));
@@ -32,7 +32,7 @@ export function coarseNotes(strikes: readonly SoundStrike[], { lowestHz, highest
         if (f < lowestHz) continue;
         // Half-way to its neighbours a partial of this string is weaker; the skirt of another one is not.
         const between = Math.max(at(strike, f - hz / 2), at(strike, f + hz / 2));
-        score += partialEvidence(Math.max(0, about(strike, f) - between) / noise, chanceHeard(n, f));
+        score += partialEvidence(Math.max(0, about(strike, f) - between) / noise, hearProbability(n, f));
       }
       return score;
     });
@@ -72,7 +72,7 @@ function about({ notes }: SoundStrike, hz: number): number {
   return Math.max(notes[k - 1] ?? 0, notes[k] ?? 0, notes[k + 1] ?? 0);
 }
 
-/** What no string explains: the finger, the room, other planes of swinging. A small share of all there is. */
+/** Sound that no string explains: the finger, the room, other planes of vibration. It is a small share of the whole. */
 function unexplained({ notes }: SoundStrike): number {
   let most = 0;
   for (const b of notes) most = Math.max(most, b);

@@ -4,15 +4,15 @@ import type { Slow } from './prepare';
 import { quietStretches } from './quiet';
 import { whitened, type White } from './whiten';
 
-/** What begins so plainly (ln of loudness) may ring so long; that much quiet is enough, s. */
+/** Length of a ring after a clear onset (ln of loudness), and sufficient quiet time, s. */
 const PLAIN_RISE = 1;
 const CLEAR_BEFORE_S = 0.02;
 const CLEAR_AFTER_S = 0.8;
 const ENOUGH_QUIET_S = 0.25;
 
 /**
- * Without mains, and against the noise as it was before the taps. Long rings hide among what seems quiet and would be taken for mains where the note is
- * near it: once it is known where something begins, only what lies well away from that counts as quiet.
+ * Removes mains hum, and whitens by the noise before the taps. Long rings are hidden in seemingly quiet parts, and
+ * resemble mains if their frequency is close. Once onsets are known, only parts far from them count as quiet.
  */
 export function cleared({ samples, rate }: Slow): White {
   const quiet = quietStretches(samples, rate);

@@ -10,14 +10,14 @@ const STEP_HZ = 0.02;
 /** Harmonics by which the note is found. */
 const FINDING = 6;
 const TOP_HZ = 1300;
-/** A line counts where it holds so many times the power that noise would put there: under 1 in 1,000 by chance. */
+/** A line counts if its power is this many times that of noise: below 1 in 1,000 by random error. */
 const STANDS_OUT = 9;
 
 /**
- * Takes steady mains lines away: their note is found over many stretches together (the longer apart, the finer), their size and phase by least squares
- * over the quiet ones, and what they are everywhere else follows, since mains does not stop for a tap.
- * @param wide stretches by which the note is found
- * @returns the samples without them, and how loud they were, rms
+ * Removes steady mains lines. Their frequency is found over several distant stretches. Their amplitude and phase are
+ * fitted by least squares in quiet stretches. They are then removed everywhere, since mains is continuous.
+ * @param wide stretches for finding the frequency
+ * @returns the samples without them, and their loudness, rms
  */
 export function removeHum(
   x: Float64Array,
@@ -80,7 +80,7 @@ function alike(x: Float64Array, rate: number, hz: number, quiet: readonly Stretc
   return [re, im];
 }
 
-/** Harmonics that hold clearly more than what lies around them. */
+/** Harmonics with clearly more power than their surroundings. */
 function standingOut(x: Float64Array, rate: number, mains: number, quiet: readonly Stretch[], count: number): number[] {
   const lines: number[] = [];
   const power = (hz: number) => {
@@ -91,7 +91,7 @@ function standingOut(x: Float64Array, rate: number, mains: number, quiet: readon
   for (let k = 1; k * mains < Math.min(TOP_HZ, 0.45 * rate); k++) {
     const hz = k * mains;
     const around = [-3, -2, -1.5, 1.5, 2, 3].map((d) => power(hz + d * apart)).sort((a, b) => a - b);
-    // Half of what exponential chance gives lies under 0.69 of its mean.
+    // Half of an exponential distribution is below 0.69 of its mean.
     if (power(hz) > (STANDS_OUT * (around[2]! + around[3]!)) / 2 / 0.69) lines.push(hz);
   }
   return lines;

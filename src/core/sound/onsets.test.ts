@@ -20,7 +20,7 @@ function sound({ voice, blows }: { readonly voice: number; readonly blows: reado
 const starts = (of: ReturnType<typeof sound>) => onsetsIn(of).map(({ from }) => from / RATE);
 
 describe('onsets', () => {
-  it('are where blows begin', () => {
+  it('are at the start of blows', () => {
     const found = starts(sound({ voice: 0, blows: [0.6, 1.35, 2.2] }));
     expect(found).toHaveLength(3);
     for (const [i, at] of [0.6, 1.35, 2.2].entries()) expect(Math.abs(found[i]! - at)).toBeLessThan(0.01);

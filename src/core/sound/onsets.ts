@@ -1,7 +1,7 @@
 import type { White } from './whiten';
 
 export interface Onset {
-  /** Sample at which it begins, and the one up to which it can be heard by itself. */
+  /** Sample of the onset, and the last sample that can be analysed alone. */
   readonly from: number;
   readonly to: number;
   /** ln of how much louder it is than what was before. */
@@ -15,7 +15,7 @@ const AFTER_S = 0.08;
 const BEFORE_S = 0.1;
 const STEEP_S = 0.012;
 const LEAST_RISE = 0.3;
-/** Of the rise of a blow, its first milliseconds have at least this share. */
+/** Smallest share of the rise of a strike within its first milliseconds. */
 const LEAST_ATTACK = 0.45;
 const ATTACK_S = 0.015;
 const APART_S = 0.14;
@@ -23,7 +23,7 @@ const MOST = 12;
 const LONGEST_S = 0.9;
 const SHORTEST_S = 0.1;
 
-/** Places where it gets louder at once, first to last: taps, thumps, and what else begins. */
+/** Sudden increases of loudness, in time order: taps, thumps and other onsets. */
 export function onsetsIn({ samples, rate }: White): Onset[] {
   const hop = Math.max(1, Math.round(HOP_S * rate));
   const steps = Math.floor(samples.length / hop);

@@ -1,7 +1,7 @@
 import { toMono, downsample } from './prepare';
 import { powers, powerOfTwo } from './spectrum';
 
-/** What a recording is made of, to be looked at: loudness in each step of frequency, after its taps and without them. */
+/** Picture of a recording: loudness by frequency, after its taps and without them. */
 export interface SoundPicture {
   /** Hz from one point to the next, from 0 on. */
   readonly stepHz: number;
@@ -12,12 +12,12 @@ export interface SoundPicture {
 
 const TOP_HZ = 500;
 const POINTS = 240;
-/** Looked at after each tap, s: from when the finger has left it. */
+/** Interval after each tap, s, starting after the finger has left. */
 const FROM_S = 0.015;
 const FOR_S = 0.4;
 const LEAST_DB = -60;
 
-/** @param taps when there were any, s from the start; without them all is looked at */
+/** @param taps times of the taps, s from the start; without them the whole recording is used */
 export function soundPicture(channels: readonly Float32Array[], rate: number, taps: readonly number[]): SoundPicture {
   const { samples, rate: slow } = downsample(toMono(channels), rate);
   const long = Math.min(samples.length, Math.round(FOR_S * slow));

@@ -12,8 +12,8 @@ const TAPS_A_STEP = 12;
 const QUARTILE_OF_MEAN = 0.2877;
 
 /**
- * One channel of a recording. Channels that are dead, or much quieter, are left away; one that has the other's sign is turned round before they are
- * added, so that two sides of one microphone do not cancel.
+ * One channel of a recording. Dead or much quieter channels are ignored. A channel of opposite sign is inverted first,
+ * so that two sides of one microphone do not cancel.
  */
 export function toMono(channels: readonly Float32Array[]): Float32Array {
   const power = channels.map((c) => powerOf(c));
@@ -69,8 +69,9 @@ export function downsample(samples: Float32Array, rate: number): Slow {
 }
 
 /**
- * Power of each bin over frames of a Hann window, at half a frame's hop: its mean over the frames that `take` accepts, and what its quiet frames would have for
- * a mean, by the quartile over all of them (a quartile of chance is 0.2877 of its mean); and its loudest frame.
+ * Power of each bin over frames of a Hann window with half overlap: the mean of the accepted frames, the mean of quiet
+ * frames, and the loudest frame. The quiet mean comes from the quartile over all frames, which is 0.2877 of the mean
+ * for noise.
  */
 export function framePowers(
   x: Float64Array,

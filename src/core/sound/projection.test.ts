@@ -25,7 +25,7 @@ describe('the product of a sound with a damped oscillation', () => {
         const y = noise.subarray(0, length);
         const [re, im] = project(projectable(y), omega, fall, length);
         const [wantedRe, wantedIm] = byDefinition(y, omega, fall, length);
-        // Against what noise of this loudness gives, not against a sum that may be 0 by chance.
+        // Relative to the value for noise of this loudness, since the sum may be close to 0.
         const usual = Math.sqrt((Math.min(fall / 2, length) + 1) / 12);
         expect(Math.hypot(re - wantedRe, im - wantedIm)).toBeLessThan(0.03 * usual);
       }

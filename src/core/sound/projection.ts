@@ -1,6 +1,7 @@
 /**
- * Products of a sound with damped oscillations, Σ yᵢ·ρⁱ·e^(iωi). Slow oscillations barely change over a few samples: blocks of samples are summed once, with
- * their first and second moments, and an oscillation is expanded to second order about the middle of each block.
+ * Products of a sound with damped oscillations, Σ yᵢ·ρⁱ·e^(iωi). Slow oscillations barely change over a few samples.
+ * Blocks of samples are summed once, with their first and second moments. Each oscillation is expanded to second order
+ * about the middle of a block.
  */
 export interface Projectable {
   readonly samples: Float64Array;
@@ -16,7 +17,7 @@ interface Blocks {
 }
 
 const SIZES = [16, 8, 4];
-/** An oscillation turns and falls by at most this between the middle and an end of a block: the third order is then under 1 %. */
+/** Largest change of an oscillation between the middle and the end of a block. The third order is then below 1%. */
 const MOST_TURN = 0.4;
 
 export function projectable(samples: Float64Array): Projectable {
@@ -39,9 +40,9 @@ function blocksOf(y: Float64Array, size: number): Blocks {
 }
 
 /**
- * @param omega radians a sample
- * @param fall samples in which it falls to 1/e
- * @param end samples that count
+ * @param omega radians per sample
+ * @param fall samples until 1/e
+ * @param end number of samples
  * @returns real part with cos, imaginary part with sin
  */
 export function project({ samples: y, blocks }: Projectable, omega: number, fall: number, end: number): readonly [number, number] {

@@ -2,18 +2,18 @@ import type { Stretch } from './hum';
 import { powerOfTwo, powers } from './spectrum';
 
 const FRAME_S = 0.064;
-/** Bands that are looked at by themselves: a ring fills one of them and leaves the others as they were. */
+/** Bands that are checked separately: a ring fills one band and leaves the others unchanged. */
 const BANDS_HZ = [9, 45, 90, 180, 360, 720, 1440];
 /** Standard deviation of ln of one bin's power in noise: π/√6. */
 const LN_POWER_STRAYS = 1.28;
-/** Of the frames, so many are taken to be quiet at least. */
+/** Smallest share of frames that count as quiet. */
 const LEAST_QUIET = 0.3;
-/** A frame is louder than its quiet fellows where one of its bands stands so many standard deviations over theirs. */
+/** Number of standard deviations by which one band of a frame must exceed the quiet frames. */
 const LOUDER = 1;
 
 /**
- * Stretches in which nothing happens but what always does. Each frame is held bin by bin against how quiet that bin can be, so that loud mains does not
- * hide a soft tap.
+ * Stretches without events. Each frame is compared with the quiet level of each bin. Thus loud mains does not hide a
+ * soft tap.
  */
 export function quietStretches(x: Float64Array, rate: number): Stretch[] {
   const frame = Math.round(FRAME_S * rate);
@@ -38,7 +38,7 @@ export function quietStretches(x: Float64Array, rate: number): Stretch[] {
       const floor = sorted[Math.floor(0.25 * sorted.length)]! + 1e-20;
       frames.forEach((f, i) => (over[i]! += Math.log((f[k]! + 1e-20) / floor)));
     }
-    // By how much chance lets the mean of so many logarithms of powers stray.
+    // Standard deviation of the mean of `n` logarithms of powers.
     const strays = LN_POWER_STRAYS * Math.sqrt(high - low);
     over.forEach((sum, i) => (activity[i] = Math.max(activity[i]!, sum / strays)));
   }

@@ -5,8 +5,9 @@ export const SCENE_KINDS = ['clean', 'noise', 'hum-beside', 'phone', 'thumps', '
 export type SceneKind = (typeof SCENE_KINDS)[number];
 
 /**
- * A scene of a kind, drawn: rubber spans of 12 to 240 Hz with a quality of 8 to 40, and strikes, rooms and microphones that differ from one to the next.
- * @param random even numbers in [0, 1)
+ * Random scene of a kind: rubber spans of 12 to 240 Hz with a quality of 8 to 40, and varying strikes, rooms and
+ * microphones.
+ * @param random uniform numbers in [0, 1)
  */
 export function drawScene(kind: SceneKind, random: () => number): TapScene {
   const between = (a: number, b: number) => a + (b - a) * random();
@@ -52,7 +53,7 @@ export function drawScene(kind: SceneKind, random: () => number): TapScene {
     ...(is('beside') ? { beside: bystander(between(4, 20)) } : {}),
     ...(is('hum-beside') ? { hum: { hz: mains + between(-0.1, 0.1), overDb: between(-10, 8), harmonics: 10 } } : {}),
   };
-  // The string is tuned so that one of its first three partials is 2.5 to 10 % from a harmonic of the mains.
+  // The string is tuned to put one of its first three partials 2.5 to 10% away from a mains harmonic.
   if (kind === 'hum-beside') {
     const partial = pick(1, 2, 3);
     const tuned = (mains * whole(1, 4) * (1 + pick(-1, 1) * between(0.025, 0.1))) / partial;
@@ -78,7 +79,7 @@ export function drawScene(kind: SceneKind, random: () => number): TapScene {
   }
 }
 
-/** The corner of a high-pass of single poles that takes so many dB off a note. */
+/** Corner frequency of a high-pass with single poles that attenuates a frequency by `dB`. */
 function highPass(hz: number, takesDb: number, order: number): TapScene['highPass'] {
   return { hz: hz * Math.sqrt(10 ** (takesDb / order / 10) - 1), order };
 }

@@ -4,7 +4,7 @@ import { drawScene, type SceneKind } from './scenes';
 import { hearTap } from './tap-meter';
 import { tapSound } from './tap-synthesis';
 
-/** Recordings of a kind of which the note is within 1.5 %, or rightly none. */
+/** Share of recordings of a kind with a frequency within 1.5%, or correctly without one. */
 function share(kind: SceneKind, n: number): number {
   const random = seededRandom(900);
   let right = 0;

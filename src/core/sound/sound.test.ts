@@ -28,10 +28,10 @@ describe('the note of a tapped span', () => {
     expect(answer.quality).toBe('good');
     expect(answer.sdHz! / hz).toBeLessThan(0.02);
   });
-  it('is the string’s own where the microphone lets nothing of it through', () => {
+  it('is the string’s own where the microphone lets no sign of it through', () => {
     near(heard({ hz: 47, highPass: { hz: 130, order: 4 } }).hz, 47);
   });
-  it('is heard beside mains that is louder than the tap', () => {
+  it('is heard next to mains that is louder than the tap', () => {
     near(heard({ hz: 71, hum: { hz: 50, overDb: 6, harmonics: 5 } }).hz, 71, 0.015);
   });
   it('is heard in noise, clipped, at any rate, and struck at the middle, where even partials are missing', () => {
@@ -57,7 +57,7 @@ describe('the note of a tapped span', () => {
   ])('hears rubber: %d Hz with a quality of %d, however short it rings', (hz, q) => {
     near(heard({ hz, q, damping: 0.35 }, 3).hz, hz, 0.015);
   });
-  it('tells a blow from a ring by its quality, not by how long it lasts', () => {
+  it('separates a blow from a ring by its quality, not by its duration', () => {
     // Both are over within 0.1 s: a clean tap of 190 Hz, and a thump of 60 Hz with a quality of 1.5.
     expect(heard({ hz: 190, q: 15 }, 5).hz).not.toBeNull();
     const thumps = QUIET_SCENE.strikes.map(({ at }) => ({ at, loudness: 1, hz: 60, q: 1.5 }));
@@ -79,7 +79,7 @@ describe('no note', () => {
     const answer = heard({ ...none, ...scene }, 4);
     expect(answer).toMatchObject({ hz: null, sdHz: null, taps: [], quality: 'none' });
   });
-  it('is made of silence or of a moment, which is said', () => {
+  it('reports silence and a recording of a moment', () => {
     expect(hearTap([new Float32Array(16000)], 16000).reason).toBe('silent');
     expect(hearTap([new Float32Array(100).fill(0.1)], 16000).reason).toBe('too-short');
     expect(hearTap([], 16000).reason).toBe('too-short');
@@ -99,7 +99,7 @@ describe('what it is made of', () => {
     const off = Math.max(...samples.map((v, i) => Math.abs(v - tap[i]!)));
     expect(off).toBeLessThan(0.02);
   });
-  it('quiet stretches leave the rings out, and strikes are found where they begin', () => {
+  it('exclude rings from quiet stretches, and find the start of strikes', () => {
     const scene = { ...QUIET_SCENE, hum: { hz: 50, overDb: 3, harmonics: 4 } };
     const { samples, rate } = downsample(tapSound(scene, seededRandom(3)), scene.sampleRate);
     const quiet = quietStretches(samples, rate);

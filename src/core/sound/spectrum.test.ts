@@ -45,14 +45,14 @@ describe('a spectrum', () => {
         for (const size of [64, 256]) {
           const p = powers(x, size);
           expect(p).toHaveLength(size / 2 + 1);
-          // Every bin but the first and the last stands for its mirror image, too.
+          // Every bin except the first and the last also counts for its mirror image.
           const inBins = p.reduce((sum, v, k) => sum + v * (k === 0 || k === size / 2 ? 1 : 2), 0) / size;
           expect(inBins).toBeCloseTo(inTime, 9);
         }
       }),
     );
   });
-  it('of a whole number of waves stands in one bin', () => {
+  it('puts a whole number of waves into one bin', () => {
     const x = Array.from({ length: 64 }, (_, n) => Math.cos((2 * Math.PI * 5 * n) / 64));
     const p = powers(x, 64);
     expect(p[5]).toBeCloseTo(32 ** 2, 6);

@@ -26,9 +26,9 @@ export function powers(samples: ArrayLike<number>, size: number): Float64Array {
 }
 
 /**
- * Samples put through the filter of least delay that makes each bin so loud: what begins at once still does. By the folded cepstrum (Oppenheim and
- * Schafer, §13).
- * @param lnGain ln of how loud each of `size`/2 + 1 bins is to be
+ * Filters samples with the minimum-delay filter of a specified magnitude, so that sudden onsets stay sudden. By the
+ * folded cepstrum (Oppenheim and Schafer, §13).
+ * @param lnGain ln of the magnitude of each of `size`/2 + 1 bins
  */
 export function minimumPhaseFilter(samples: Float64Array, lnGain: Float64Array): Float64Array {
   const size = 2 * (lnGain.length - 1);

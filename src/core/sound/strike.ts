@@ -4,36 +4,36 @@ import type { Struck } from './string-fit';
 import type { White } from './whiten';
 
 /**
- * Left out after a strike, s: the finger is still on the span for some milliseconds, and its thud and the high partials last a little longer. A short ring is
- * heard from the first of these on, a long one best from a later one.
+ * Time to skip after a strike, s. The finger stays on the span for some milliseconds. Its thud and the high partials
+ * last slightly longer. A short ring is analysed from the first of these, a long one from a later one.
  */
 export const LEFT_OUT_S = [0.004, 0.013, 0.03] as const;
-/** Power of noise a sample, most of the band being left; of the samples, so many are free. */
+/** Noise power per sample in most of the band, and the number of independent samples. */
 export const NOISE = 0.75;
 const FREEDOM = 0.75;
 /** Notes of the constant-quality spectrum: from, to, and the step as a share. */
 export const NOTES = { fromHz: 10, toHz: 1350, step: 0.01 } as const;
 /** Quality of its filters, in the middle of what rubber has. */
 const ANALYSIS_Q = 15;
-/** A filter reaches over so many falls. */
+/** Length of a filter in decay times. */
 const FALLS = 4;
 
-/** What sounds after something was struck. */
+/** Sound after a strike. */
 export interface SoundStrike extends Onset {
   readonly sound: Struck;
   /** Energy about each note of `NOTES` over noise, as a χ² of two, by filters as wide as rubber rings. */
   readonly notes: Float64Array;
 }
 
-/** @param leftOutS so much of its beginning is left out, s */
+/** @param leftOutS skipped part at the start, s */
 export function strikeOf(white: White, onset: Onset, leftOutS: number): SoundStrike {
   const sound = struck(white.samples.slice(onset.from + Math.round(leftOutS * white.rate), onset.to), white.rate);
   return { ...onset, sound, notes: constantQuality(sound, white) };
 }
 
 /**
- * Energy of damped oscillations that start with the strike, a note at a time: |Σ yᵢ·ρⁱ·e^(−iωi)|² over Σρ²ⁱ. A short ring of a high note and a long one of a
- * low note are both seen as long as they last.
+ * Energy of damped oscillations from the strike, by frequency: |Σ yᵢ·ρⁱ·e^(−iωi)|² over Σρ²ⁱ. It shows a short ring at
+ * a high frequency and a long ring at a low one.
  */
 function constantQuality(sound: Struck, { rate, highestHz }: White): Float64Array {
   const count = Math.ceil(Math.log(NOTES.toHz / NOTES.fromHz) / NOTES.step);

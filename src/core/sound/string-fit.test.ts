@@ -23,14 +23,14 @@ const ALL = Array.from({ length: 16 }, (_, i) => i + 1);
 
 describe.each([22, 41, 78])('a string of %d Hz', (hz) => {
   const shape: StringShape = { hz, stiffness: 3e-4, q: 20 };
-  it.each([2, 3, 4, 5])('is told from one %d times higher by the partials between', (multiple) => {
+  it.each([2, 3, 4, 5])('is separated from one %d times higher by the partials between', (multiple) => {
     for (const seed of [1, 2, 3]) {
       expect(ownPartials(ringing(shape, ALL, seed), shape, multiple, RANGE)).toBeGreaterThan(30);
       const higher = ALL.filter((n) => n % multiple === 0);
       expect(ownPartials(ringing(shape, higher, seed), shape, multiple, RANGE)).toBeLessThan(8);
     }
   });
-  it('explains what it made, and a comb that lies between its partials does not', () => {
+  it('explains its own sound, and a comb between its partials does not', () => {
     const sound = ringing(shape, ALL, 4);
     const own = fitString(sound, shape, RANGE);
     const moved = fitString(sound, shape, RANGE, 0.5);

@@ -2,23 +2,26 @@ import { solveDamped } from '../linear';
 import { project, type Projectable } from './projection';
 
 /**
- * Damped partials of a string held against a stretch of sound, by least squares. Columns ρ^i·cos(ωi) and ρ^i·sin(ωi); their products are geometric
- * sums, so that only the sound itself is gone through.
+ * Least squares fit of damped partials of a string to a stretch of sound. The columns are ρ^i·cos(ωi) and ρ^i·sin(ωi).
+ * Their products are geometric sums, so only the sound itself needs a loop.
  */
 export interface StringFit {
   /** ln of how much likelier the sound is with this string than without. */
   readonly evidence: number;
   /** Energy that it explains, of noise of one unit a sample. */
   readonly explained: number;
-  /** What of that is still to come after `lateFrom` samples: once the first partial has fallen to 1/e, or after a part of a sound that ends before. */
+  /**
+   * Part that remains after `lateFrom` samples: after the first partial has decayed to 1/e, or after a share of a
+   * shorter sound.
+   */
   readonly late: number;
   readonly lateFrom: number;
-  /** Partials that stand out, and how many were looked for. */
+  /** Number of significant partials, and of those searched. */
   readonly heard: number;
   readonly sought: number;
   /** Least share of the explained energy that is not in every 2nd, 3rd, 5th … partial: little, and the string is one that sounds so much higher. */
   readonly between: number;
-  /** Of the explained energy, the share that is in the other plane of swinging. */
+  /** Share of the explained energy in the second plane of vibration. */
   readonly other: number;
 }
 
@@ -27,7 +30,7 @@ export interface StringShape {
   readonly stiffness: number;
   /** Quality of the first partial: it falls to 1/e in q/(π·hz). */
   readonly q: number;
-  /** How much higher the other plane of swinging is, as a share; 0 or omitted where both swing as one. */
+  /** Relative frequency offset of the second plane of vibration. 0 or omitted if both are equal. */
   readonly apart?: number;
 }
 
@@ -38,16 +41,19 @@ export interface FitRange {
   readonly mostPartials: number;
 }
 
-/** Power that a partial is given before it is heard, over noise: about that of one bin of a ring. */
+/** Prior power of a partial over noise: about that of one bin of a ring. */
 const PRIOR = 200;
 const COST = 7;
-/** Of a sound that ends before its string has fallen, the part after which it is taken for late. */
+/** Share after which a sound shorter than its decay counts as late. */
 const LATE_SHARE = 0.4;
-/** Energy that no string explains, as a share: the finger, the room, a note that sags. What is left below it says nothing for more partials. */
+/**
+ * Share of energy that no string explains: the finger, the room, a falling frequency. Further partials below it have no
+ * effect.
+ */
 const MISFIT = 0.05;
 /** Partials of which both planes are sought. */
 const PLANES_OF = 6;
-/** What the other plane of a partial costs where it is heard. */
+/** Cost of the second plane of a partial. */
 const COST_OF_OTHER = 4;
 const LN_PRIOR = Math.log(1 + PRIOR);
 const MULTIPLES = [2, 3, 5, 7, 11, 13];
@@ -57,7 +63,7 @@ const DAMPING = 0.35;
 export const fallOf = ({ q }: StringShape, n: number, hz: number): number => (q * n ** -DAMPING) / (Math.PI * hz);
 
 /** Chance that a partial is to be heard: microphones lose the low ones, and a strike at a node any. */
-export const chanceHeard = (partial: number, hz: number): number => Math.max(0.3, (hz < 110 ? 0.55 : 0.9) * 0.98 ** partial);
+export const hearProbability = (partial: number, hz: number): number => Math.max(0.3, (hz < 110 ? 0.55 : 0.9) * 0.98 ** partial);
 
 /** ln of the evidence of one partial: heard, at any loudness, or not. @param energy over noise, χ² of two where there is nothing */
 export function partialEvidence(energy: number, chance: number): number {
@@ -142,7 +148,7 @@ export function fitString(sound: Struck, shape: StringShape, range: FitRange, sh
   const { columns, sought } = columnsOf(shape, range, shift);
   const { gram, z, rho } = productsOf(sound, columns, shape, range);
   const m = columns.length;
-  // A pair that explains less is not heard, whatever is left: its gain is under what it costs even where nothing else remains.
+  // A pair that explains less is excluded, since its gain is always below its cost.
   const least = sound.energy * MISFIT * (1 - Math.exp((-2 * COST_OF_OTHER) / sound.freedom));
   const energies = strongestFirst(gram, z, m, least);
   const between = MULTIPLES.map(() => 0);
@@ -154,8 +160,8 @@ export function fitString(sound: Struck, shape: StringShape, range: FitRange, sh
     const { n, plane } = columns[k]!;
     const more = has.has(n);
     has.add(n);
-    const chance = chanceHeard(n, partialHz(shape, n));
-    // Residual power is not known better than what is left over says: the likelihood with it taken out.
+    const chance = hearProbability(n, partialHz(shape, n));
+    // The residual power is unknown, so it is marginalised in the likelihood.
     const rest = Math.max(left - energy, MISFIT * sound.energy);
     const gain = (sound.freedom / 2) * Math.log(left / rest) - (more ? COST_OF_OTHER : COST - Math.log(chance));
     const without = more ? 0 : Math.log(1 - chance);
@@ -177,16 +183,17 @@ export function fitString(sound: Struck, shape: StringShape, range: FitRange, sh
 
 /** Partials of a low string between those of a higher one, moved by so much of its note: no string has them there. */
 const MOVED = [0.35, 0.5, -0.35];
-/** The higher string is given other planes of swinging on both sides, so that its beats are not taken for partials of the lower one. */
+/** The higher string has second planes on both sides. Thus its beats do not count as partials of the lower one. */
 const BESIDE = [1.012, 0.988];
 const BESIDE_OF = 3;
-/** Share of its energy that a sound keeps whatever is fitted to it. */
+/** Smallest share of its energy that remains after any fit. */
 const LEAST_LEFT = 0.03;
 const RIDGE = 1e-3;
 
 /**
- * ln of how much likelier a string is than one that sounds `multiple` times higher, from the partials that only the lower one has. They are compared with
- * the same number of partials between them: what any comb explains of the higher string's skirts says nothing.
+ * ln of the likelihood ratio between a string and one that is `multiple` times higher. It uses the partials of the
+ * lower one alone. They are compared with the same number of partials between them. Any comb explains some skirts of
+ * the higher string.
  * @param shape the lower string
  */
 export function ownPartials(sound: Struck, shape: StringShape, multiple: number, range: FitRange): number {
@@ -208,9 +215,10 @@ export function ownPartials(sound: Struck, shape: StringShape, multiple: number,
 }
 
 /**
- * What each pair of columns explains that those stronger than it do not: the pair that explains most is removed from all others first, so that no weak
- * one lives on the skirts of a strong one. Ends where the strongest that is left explains under `least`; those then have 0.
- * @param gram whole and symmetric; overwritten, as is `z`
+ * Energy that each pair of columns explains beyond the stronger pairs. The strongest pair is removed from all others
+ * first, so that no weak pair explains its skirts. Ends when the strongest remaining pair explains less than `least`.
+ * The remaining ones have 0.
+ * @param gram full and symmetric; overwritten, like `z`
  */
 function strongestFirst(gram: Float64Array, z: Float64Array, pairs: number, least: number): Float64Array {
   const size = 2 * pairs;
@@ -223,7 +231,7 @@ function strongestFirst(gram: Float64Array, z: Float64Array, pairs: number, leas
       const p = 2 * left[i]!;
       const [a, b, c] = [gram[p * size + p]!, gram[p * size + p + 1]!, gram[(p + 1) * size + p + 1]!];
       const det = a * c - b * b;
-      // Made up by others already: nothing of its own.
+      // Made up by others already: no sign of its own.
       if (det <= 1e-6 * whole[p]! * whole[p + 1]!) continue;
       const [u, v] = [z[p]!, z[p + 1]!];
       const energy = (c * u * u - 2 * b * u * v + a * v * v) / det;

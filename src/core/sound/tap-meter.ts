@@ -21,7 +21,7 @@ export interface TapHeard {
   readonly taps: readonly HeardTap[];
   readonly quality: 'good' | 'weak' | 'none';
   readonly reason: TapReason;
-  /** Notes that were thought of, likeliest first, with ln of their odds against the best. */
+  /** Candidate frequencies, most likely first, with ln of their odds against the best. */
   readonly candidates: readonly { readonly hz: number; readonly behind: number }[];
 }
 
@@ -45,32 +45,35 @@ const FINALISTS = 3;
 /** Qualities and stiffnesses that a search starts from. */
 const QUALITIES = [10, 24];
 const STIFFNESSES = [1e-4, 5e-4, 1.2e-3];
-/** Belts are no softer and no stiffer. */
+/** Range of the quality of belts. */
 const LEAST_STIFFNESS = 4e-5;
 const MOST_STIFFNESS = 1.6e-3;
 /** Under this quality it is a blow, and over it no belt: a steady tone, or mains. */
 const LEAST_Q = 6.8;
 const MOST_Q = 60;
-/** Of all but every 2nd, 3rd … partial a string has at least so much, wherever it is struck. */
+/** Smallest share of the partials other than every 2nd, 3rd …, for any strike position. */
 const LEAST_BETWEEN = 0.06;
 const LEAST_SHARE = 0.45;
-/** Evidence (ln) that chance reaches with so many notes tried; enough to answer, also by one tap; enough to be sure. */
+/**
+ * Evidence (ln): that of noise with this number of candidates; enough for an answer; enough from one tap; enough for
+ * certainty.
+ */
 const BY_CHANCE = 4;
 const LEAST_EVIDENCE = 10;
 const LEAST_OF_ONE = 14;
 const SURE = 60;
-/** Strikes that are looked at: the loudest. */
+/** Number of strikes to analyse, loudest first. */
 const MOST_STRIKES = 5;
-/** Two notes so far apart (ln) are two; one so little behind (ln of odds) is open. */
+/** Frequency ratio (ln) of two different candidates, and ln odds below which the second stays open. */
 const APART = 0.03;
 const OPEN = 12;
-/** What a tap's note is not known better than, as a share; and what an ideal string and a belt differ by. */
+/** Smallest relative error of a tap frequency, and the difference between an ideal string and a belt. */
 const LEAST_SD = 0.002;
 const MODEL_SD = 0.003;
 
 interface Fitted {
   readonly evidence: number;
-  /** Of what is over the noise, how much this string is. */
+  /** Share of the sound above the noise that is this string. */
   readonly share: number;
   readonly between: number;
 }
@@ -91,7 +94,7 @@ export function hearTap(channels: readonly Float32Array[], rate: number, options
   const notes = Array.from({ length: Math.max(...lists.map((l) => l.length)) }, (_, i) => lists.flatMap((l) => l[i] ?? [])).flat();
   const unlike = notes.reduce<number[]>((a, hz) => (a.some((other) => Math.abs(Math.log(other / hz)) < SAME_NOTE) ? a : [...a, hz]), []);
   const candidates = unlike.slice(0, MOST_CANDIDATES);
-  // What says most of any one string is what is heard best: there all strings are compared.
+  // All strings are compared on the strikes that support some string best.
   const surveys = views.map((strikes) => ({ strikes, found: candidates.map((hz) => firstLook(strikes, hz, range)) }));
   const most = (found: readonly Found[]) => Math.max(...found.map((f) => f.total));
   const { strikes, found } = surveys.reduce((a, b) => (most(b.found) > most(a.found) ? b : a));
@@ -105,8 +108,8 @@ function fitted({ sound }: SoundStrike, shape: StringShape, range: FitRange): Fi
 }
 
 /**
- * What a strike says for a string, over what chance gives with so many notes tried. A note of which only every second or third partial is there says
- * little; of a strike that is mostly something else it says nothing.
+ * Evidence of a strike for a string, above that of noise with the same number of candidates. A string with only every
+ * second or third partial has little. A strike that is mostly something else has none.
  */
 function counted({ share, evidence, between }: Fitted): number {
   if (share < LEAST_SHARE) return 0;
@@ -125,11 +128,14 @@ const contrastOf = (strikes: readonly SoundStrike[], shape: StringShape, range: 
     return sum + Math.max(0, evidence - moved);
   }, 0);
 
-/** A ring has at least so much of what its quality promises left after one fall; asked where that promise stands clear of the noise. */
+/** Smallest share of a ring that must remain after one decay time. Checked only if it would be clear of the noise. */
 const LASTS = 0.25;
 const CLEAR_OF_NOISE = 0.6;
 
-/** Whether strikes ring on as long as a string's quality says. A blow can be fitted by the many partials of a low note, but it is over at once. */
+/**
+ * True if strikes ring as long as the quality of the string predicts. The many partials of a low frequency can fit a
+ * blow, but a blow ends immediately.
+ */
 function lasts(strikes: readonly SoundStrike[], shape: StringShape, range: FitRange): boolean {
   let [promised, heard, noise] = [0, 0, 0];
   for (const { sound } of strikes) {
@@ -153,7 +159,7 @@ interface Found {
 }
 
 interface Ring extends Found {
-  /** What of its evidence a moved comb does not have. */
+  /** Evidence beyond that of a shifted comb. */
   readonly contrast: number;
 }
 
@@ -187,7 +193,7 @@ function search(strikes: readonly SoundStrike[], start: Found, range: FitRange):
 /** The other plane of swinging is sought so far above and below the first, as a share; it is never further off than the last. */
 const PLANES_APART = [-0.013, -0.008, 0.008, 0.013];
 const MOST_APART = 0.016;
-/** Two planes are taken for two where they explain so many times as much: a string that swings in one would be pulled to one side by a second. */
+/** Likelihood ratio at which two planes of vibration count. With one real plane, a second would shift the frequency. */
 const WORTH_TWO_PLANES = 1.03;
 /** The weaker plane of a real span has at most about a quarter of the energy. */
 const EVEN = 0.2;
@@ -204,7 +210,7 @@ function withTwoPlanes(strikes: readonly SoundStrike[], start: Found, range: Fit
   };
   for (const apart of PLANES_APART) {
     consider({ ...start.shape, apart });
-    // The note found for both together lies between them.
+    // The joint frequency is between the two.
     consider({ ...start.shape, hz: start.shape.hz * (1 - apart / 3), apart });
   }
   if (!best.shape.apart) return start;
@@ -279,7 +285,7 @@ const OWN_EVIDENCE: readonly (readonly [multiple: number, evidence: number])[] =
 ];
 /** The same as a share of all its evidence. */
 const OWN_SHARE = 0.1;
-/** A lower string is taken in place of its multiple with at least this share of its contrast, and a multiple in place of a lower one. */
+/** Smallest relative contrast at which a lower string replaces its multiple, or a multiple replaces a lower one. */
 const LOWER_SHARE = 0.35;
 const HIGHER_SHARE = 0.6;
 const MOST_STEPS = 4;
@@ -289,7 +295,10 @@ const ownOf = (strikes: readonly SoundStrike[], shape: StringShape, multiple: nu
 
 const isAbout = (hz: number, other: number): boolean => Math.abs(Math.log(hz / other)) < APART;
 
-/** The likeliest string, or one that sounds some times lower or higher, by the partials that only the lower one has. @param rings likeliest first */
+/**
+ * The most likely string, or a lower or higher multiple of it, by the partials of the lower one alone. @param rings
+ * most likely first
+ */
 function amongMultiples(
   strikes: readonly SoundStrike[],
   rings: readonly Ring[],
@@ -406,7 +415,7 @@ function decide(strikes: readonly SoundStrike[], found: readonly Found[], range:
 
 const nothing = (reason: TapReason): TapHeard => ({ hz: null, sdHz: null, taps: [], quality: 'none', reason, candidates: [] });
 
-/** Enough to decide between octaves that are about alike, and never more: where a note is expected says little of what was heard. */
+/** Enough to decide between equal octaves, and never more: an expectation is weak evidence. */
 function bonus(hz: number, expect: readonly [number, number] | undefined): number {
   if (!expect) return 0;
   const middle = Math.sqrt(expect[0] * expect[1]);

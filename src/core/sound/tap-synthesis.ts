@@ -26,9 +26,9 @@ export interface TapScene {
   readonly q: number;
   /** Partial n has a quality of Q·n^−damping. */
   readonly damping: number;
-  /** Bending stiffness: partial n stands at n·f·√(1 + B·n²). */
+  /** Bending stiffness: partial n has the frequency n·f·√(1 + B·n²). */
   readonly stiffness: number;
-  /** How a partial's loudness grows with its number, as a power. */
+  /** Exponent of the loudness of a partial by its number. */
   readonly brightness: number;
   /** The other plane of swinging: how loud, and how much higher as a share. */
   readonly across: { readonly loudness: number; readonly sharper: number };
@@ -39,7 +39,7 @@ export interface TapScene {
   readonly thumps: readonly { readonly at: number; readonly loudness: number; readonly hz: number; readonly q: number }[];
   /** Clicks: s and loudness. */
   readonly clicks: readonly { readonly at: number; readonly loudness: number }[];
-  /** What else sounds: its pitch, Hz, and how loud under the ring, dB. */
+  /** Another sound: its frequency, Hz, and its level below the ring, dB. */
   readonly beside: { readonly what: Bystander; readonly hz: number; readonly underDb: number } | null;
   /** Constant part, as a share of the loudest sample. */
   readonly offset: number;
@@ -85,7 +85,8 @@ export function tapSound(scene: TapScene, random: () => number): Float32Array {
   const n = Math.round(sampleRate * seconds);
   const dry = new Float64Array(n);
   for (const strike of scene.strikes) ring(dry, scene, strike, random);
-  // What the ring is as loud as: its power over the first quarter second of each tap, or that of an ordinary one where nothing rings.
+  // Reference loudness: power of the ring over the first quarter of a second of each tap. Without a ring, that of a
+  // usual one.
   const loud = scene.strikes.length > 0 ? loudness(scene, highPassed(dry, scene)) : 0.3;
   for (const thump of scene.thumps) blow(dry, scene, thump, random);
   for (const { at, loudness: gain } of scene.clicks) {
@@ -153,7 +154,7 @@ function ring(into: Float64Array, scene: TapScene, { at, place, loudness: gain, 
   }
 }
 
-/** A blow: one low note that falls at once, with a burst of noise. */
+/** A blow: one low frequency that decays immediately, with a burst of noise. */
 function blow(
   into: Float64Array,
   { sampleRate }: TapScene,
@@ -170,7 +171,7 @@ function blow(
   }
 }
 
-/** What sounds beside the taps, at any loudness. */
+/** Other sounds besides the taps, at any loudness. */
 function bystander(n: number, { what, hz }: NonNullable<TapScene['beside']>, rate: number, random: () => number): Float64Array {
   const out = new Float64Array(n);
   const [drift, syllable] = [0.5 + random(), 0.15 + 0.2 * random()];

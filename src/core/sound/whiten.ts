@@ -15,15 +15,15 @@ const FRAME_S = 0.128;
 const FILTER = 4096;
 const LOWEST_HZ = 10;
 const HIGHEST_HZ = 1350;
-/** Bins are smoothed over so much, as a share and at least in Hz: finer than that the noise is not known. */
+/** Smoothing width of the noise, as a share and at least in Hz. */
 const SMOOTH_SHARE = 0.12;
 const SMOOTH_HZ = 10;
-/** What is so far under the loudest frame is not told from what is left of mains and of other sounds. */
+/** Level below the loudest frame that cannot be separated from remains of mains and other sounds. */
 const DEPTH = 1e-6;
-/** Quiet frames that tell the noise; with fewer the quarter of all frames that is lowest does. */
+/** Number of quiet frames for the noise. With fewer, the lowest quarter of all frames is used. */
 const LEAST_FRAMES = 4;
 
-/** Sound made so that what is there before the taps is even over the band: the taps stand against it as they are. */
+/** Sound filtered so that the noise before the taps is flat over the band. The taps keep their onset. */
 export function whitened(x: Float64Array, rate: number, quiet: readonly Stretch[]): White {
   const frame = Math.round(FRAME_S * rate);
   const highestHz = Math.min(HIGHEST_HZ, 0.42 * rate);

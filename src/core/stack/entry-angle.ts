@@ -1,20 +1,20 @@
 import { FLEET_LIMIT, sectionOf, type Drive, type SolvedState } from '../drive';
 
-/** How a belt comes to a wheel that stands off its height. */
+/** Entry angle of a belt at a pulley that is off its height. */
 export interface EntryAngle {
   readonly belt: string;
   /** Pulley at the other end of the span. */
   readonly other: string;
   readonly spanMm: number;
   readonly degrees: number;
-  /** What a belt of its kind takes, degrees. */
+  /** Limit for this kind of belt, degrees. */
   readonly limit: number;
 }
 
 /**
- * Fleet angle of each span at a wheel that stands `offMm` from its height: atan(|Δz + off|/ℓ), Δz being how far the two grooves are drawn apart and ℓ
- * the span seen from above.
- * @param solved the drive in the state asked about
+ * Fleet angle of each span at a pulley that is `offMm` off its height: atan(|Δz + off|/ℓ). Δz is the drawn height
+ * difference of the two grooves, and ℓ the planar span length.
+ * @param solved the drive in the requested state
  */
 export function entryAngles(drive: Drive, solved: Pick<SolvedState, 'belts'>, pulley: string, offMm: number): EntryAngle[] {
   const heightOf = (id: string) => drive.pulleys.find((p) => p.id === id)?.z ?? 0;

@@ -1,6 +1,6 @@
 import { facesOf, offHeight, type Layer, type Stack } from './stack';
 
-/** What can be wrong with a bolt-up. */
+/** Faults of a hardware stack. */
 export const STACK_FAULTS = [
   'no-bracket',
   'no-wheel',
@@ -23,15 +23,15 @@ export interface StackFault {
   readonly mm: number | null;
 }
 
-/** A wheel may stand this far from its height before a belt minds, mm: what stamped washers differ by. */
+/** Largest height error of a pulley without a fault, mm: the usual spread of stamped washers. */
 export const HEIGHT_TOLERANCE_MM = 0.8;
 
 const isEnd = (one: Layer | undefined) => one?.kind === 'head' || one?.kind === 'nut';
 
 /**
- * What is wrong with a stack. The clamp has to go from end to end through inner race, spacers and washers: whatever wider than the race lies on the
- * wheel holds its shell and stops the bearing when it is tightened; the raised side of a cupped washer looks to the nut or head that bears on it; a
- * spacer beyond the wheel, as seen from the bracket, holds it at the wrong height.
+ * Faults of a stack. The clamp force must pass through inner race, spacers and washers only. A part wider than the race
+ * presses on the shell of the pulley, and stops the bearing when tightened. The raised side of a cupped washer faces
+ * the nut or head that presses on it. A spacer beyond the pulley, seen from the bracket, changes its height.
  */
 export function stackFaults(stack: Stack): StackFault[] {
   const { layers } = stack;
@@ -56,7 +56,7 @@ export function stackFaults(stack: Stack): StackFault[] {
   layers.forEach((one, i) => {
     if (one.kind !== 'cupped') return;
     if (one.cupMm <= 0) return report('cup-flat', i);
-    // It belongs to the nearer end, which bears on it; without two ends nobody can say which that is.
+    // It belongs to the nearer end, which presses on it. Without two ends this is unknown.
     const toTop = layers.length - 1 - i <= i;
     if (held && one.raisedUp !== toTop) report('cup-wrong-way', i);
   });
@@ -73,7 +73,7 @@ export function stackFaults(stack: Stack): StackFault[] {
   return found;
 }
 
-/** How long the bolt has to reach from end to end, mm. */
+/** Length of the bolt from end to end, mm. */
 export function clampLength(stack: Stack): number {
   const faces = facesOf(stack);
   return (faces.at(-1)?.high ?? 0) - (faces[0]?.low ?? 0);

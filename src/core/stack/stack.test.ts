@@ -29,7 +29,7 @@ const changed = (stack: Stack, i: number, more: object): Stack => ({
 const wheelAt = at(above, 'wheel');
 const twoWheels: Stack = { ...above, layers: above.layers.toSpliced(wheelAt, 0, above.layers[wheelAt]!) };
 
-describe('a stack built right', () => {
+describe('a stack correct', () => {
   it.each(STACK_TEMPLATES.map((t) => [t.title, t.stack] as const))(
     '%s has nothing wrong with it and reads back as it was written',
     (_, stack) => {
@@ -39,7 +39,7 @@ describe('a stack built right', () => {
     },
   );
 
-  it('stands as high as what lies under its groove', () => {
+  it('is as high as the layers below its groove', () => {
     expect(grooveHeight(above)).toBe(14 + 6);
     expect(clampLength(above)).toBeCloseTo(5 + 14 + 12 + 2 + 2.5, 12);
     const faces = facesOf(above);
@@ -95,7 +95,7 @@ describe('what is wrong is named, and where', () => {
     expect(stackFaults(withMoved(above, spacer, wheel)).find((f) => f.code === 'off-height')?.mm).toBe(-14);
   });
 
-  it('a spacer beyond the wheel that leaves it at its height is no fault', () => {
+  it('accepts a spacer beyond the pulley that does not change its height', () => {
     const layers = [
       ...above.layers.slice(0, wheel + 1),
       { kind: 'spacer', thickMm: 4, outsideMm: 16 } as Layer,
@@ -165,7 +165,7 @@ describe('the belt at a wheel off its height', () => {
     expect(entryAngles(raised, state!, 'arm-idler', 6).every((a) => a.degrees < 1e-9)).toBe(true);
   });
 
-  it('is of no belt that does not run there', () => {
+  it('is empty for a belt that does not run there', () => {
     expect(entryAngles(drive, state!, 'nowhere', 5)).toEqual([]);
   });
 });

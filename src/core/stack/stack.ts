@@ -3,19 +3,19 @@ import * as z from 'zod';
 const mm = (what: string, low: number, high: number) =>
   z
     .number({ error: `${what}: enter a number of millimetres.` })
-    .min(low, `${what}: ${low} mm at least.`)
-    .max(high, `${what}: ${high} mm at most.`);
+    .min(low, `${what}: enter at least ${low} mm.`)
+    .max(high, `${what}: enter at most ${high} mm.`);
 const outsideMm = mm('Outside diameter', 4, 200);
 
-/** What a bolt-up is built of. Sizes along the bolt and across it, mm. */
+/** Layers of a hardware stack. Sizes along the bolt and across it, mm. */
 export const layer = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('head') }),
   z.object({ kind: z.literal('nut') }),
-  /** Bracket, arm or housing: what stands still. Heights are counted from its upper face. */
+  /** Bracket, arm or housing: the fixed part. Heights are measured from its upper face. */
   z.object({ kind: z.literal('bracket'), thickMm: mm('Thickness', 1, 60) }),
   z.object({ kind: z.literal('spacer'), thickMm: mm('Length', 0.5, 120), outsideMm }),
   z.object({ kind: z.literal('washer'), thickMm: mm('Thickness', 0.2, 20), outsideMm }),
-  /** A cupped spring washer: how far it is dished, and whether its raised side looks along the bolt upwards. */
+  /** A cupped spring washer: its height, and the direction of its raised side along the bolt. */
   z.object({ kind: z.literal('cupped'), thickMm: mm('Thickness', 0.2, 20), outsideMm, cupMm: mm('Cup', 0, 10), raisedUp: z.boolean() }),
   /** A wheel: its bearing in its shell. */
   z.object({
@@ -24,7 +24,7 @@ export const layer = z.discriminatedUnion('kind', [
     thickMm: mm('Width of the inner race', 3, 120),
     /** Largest diameter that touches the inner race alone. */
     raceMm: mm('Outside diameter of the inner race', 6, 120),
-    shellMm: mm('Outside diameter of the wheel', 20, 400),
+    shellMm: mm('Outside diameter of the idler', 20, 400),
     /** Middle of its groove or flat above the race's lower face. */
     grooveMm: mm('Groove above the race', -60, 120),
     /** Its rim is flat: the belt's back runs on it. */
@@ -37,12 +37,12 @@ export type LayerKind = Layer['kind'];
 /** A bolt-up from its lower end to its upper, and where its wheel belongs. */
 export const stackShape = z.object({
   layers: z.array(layer).min(2, 'A stack needs at least two parts.').max(30, 'A stack has at most 30 parts.'),
-  /** Height of the groove over the bracket's upper face when it is built right; negative below it. */
-  wantedMm: mm('Height it belongs at', -300, 300),
+  /** Height of the groove over the bracket's upper face when it is correct; negative below it. */
+  wantedMm: mm('Correct height', -300, 300),
 });
 export type Stack = Readonly<{ layers: readonly Layer[]; wantedMm: number }>;
 
-/** How much of the bolt a part takes up, mm: a cupped washer is drawn nearly flat. */
+/** Length of the bolt that a part takes up, mm. A cupped washer is drawn nearly flat. */
 export const lengthOf = (one: Layer): number => (one.kind === 'head' || one.kind === 'nut' ? 0 : one.thickMm);
 
 /** Lower and upper face of each part over the bracket's upper face, mm; where there is no bracket, over the lowest part. */
@@ -66,7 +66,7 @@ export function grooveHeight(stack: Stack): number | null {
   return (facesOf(stack)[i]?.low ?? 0) + wheel.grooveMm;
 }
 
-/** By how much the wheel stands too high (+) or too low (−), mm; null where its height cannot be told. */
+/** Height of the pulley above (+) or below (−) its correct height, mm. Null if its height is unknown. */
 export const offHeight = (stack: Stack): number | null => {
   const height = grooveHeight(stack);
   return height === null ? null : height - stack.wantedMm;

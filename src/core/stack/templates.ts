@@ -15,13 +15,16 @@ const cupped = (raisedUp: boolean): Layer => ({ kind: 'cupped', thickMm: 2.5, ou
 const flatIdler: Layer = { kind: 'wheel', thickMm: 12, raceMm: 20, shellMm: 82, grooveMm: 6, flat: true };
 const grooveIdler: Layer = { kind: 'wheel', thickMm: 14, raceMm: 22, shellMm: 96, grooveMm: 7, flat: false };
 
-/** A stack that stands where it belongs. */
+/** A stack in its place. */
 const right = (key: string, title: string, layers: readonly Layer[]): StackTemplate => {
   const stack = { layers, wantedMm: 0 };
   return { key, title, stack: { layers, wantedMm: grooveHeight(stack) ?? 0 } };
 };
 
-/** Usual bolt-ups, their sizes placeholders to be measured. A cupped washer is wider than the race, so a plain one lies between it and the wheel. */
+/**
+ * Usual stacks, with placeholder sizes to be measured. A cupped washer is wider than the race, so a plain washer
+ * separates it from the pulley.
+ */
 export const STACK_TEMPLATES: readonly StackTemplate[] = [
   right('idler-above', 'Flat idler over its bracket', [head, bracket, spacer(14), flatIdler, washer, cupped(true), nut]),
   right('idler-below', 'Flat idler under its bracket', [head, cupped(false), washer, flatIdler, spacer(14), bracket, nut]),

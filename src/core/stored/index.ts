@@ -1,25 +1,28 @@
 import type * as z from 'zod';
 
-/** What was kept earlier, read: its value, or why it cannot be read, with its text so that nothing of it is lost. */
+/** Result of reading a stored document: its value, or the error and the raw text, so that nothing is lost. */
 export type Read<T> = { readonly ok: true; readonly value: T } | Unreadable;
 
 export interface Unreadable {
   readonly ok: false;
   /** One sentence. */
   readonly problem: string;
-  /** The whole of what was kept, to be saved by hand. */
+  /** Whole stored text, for saving by hand. */
   readonly text: string;
 }
 
-/** What a check of a value says: the value with its type, or what is wrong with it. */
+/** Result of a check: the typed value, or the error. */
 export type Checked<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: string };
 
-/** How one kind of thing is kept: the version written today, the steps that bring older ones up to it, and the check of the result. */
+/**
+ * Storage form of one kind of document: its current version, the upgrade steps from older versions, and the check of
+ * the result.
+ */
 export interface Form<T> {
-  /** What it is called in a sentence: `this drive`. */
+  /** Its name in a sentence: `this drive`. */
   readonly what: string;
   readonly version: number;
-  /** `upgrades[v]` makes of what version v wrote what version v + 1 writes. */
+  /** `upgrades[v]` converts a document of version v to version v + 1. */
   readonly upgrades: Readonly<Record<number, (older: unknown) => unknown>>;
   readonly check: (value: unknown) => Checked<T>;
 }
@@ -32,21 +35,24 @@ export const bySchema =
     if (parsed.success) return { ok: true, value: parsed.data };
     const [first] = parsed.error.issues;
     const place = first?.path.map(String).join('.') ?? '';
-    return { ok: false, problem: `${place === '' ? '' : `${place}: `}${first?.message ?? 'it has another shape'}` };
+    return { ok: false, problem: `${place === '' ? '' : `${place}: `}${first?.message ?? 'its format is invalid'}` };
   };
 
-/** Reads what version `version` of a form wrote. Nothing that was kept is trusted: it may be older, newer, cut off or changed by other hands. */
+/**
+ * Reads a document stored by version `version` of a form. Stored text is not trusted: it may be older, newer, truncated
+ * or edited.
+ */
 export function readStored<T>(form: Form<T>, version: number, kept: unknown): Read<T> {
   const unreadable = (why: string): Unreadable => ({
     ok: false,
-    problem: `${form.what.charAt(0).toUpperCase()}${form.what.slice(1)} cannot be read as it is stored: ${why}.`,
+    problem: `${form.what.charAt(0).toUpperCase()}${form.what.slice(1)} is unreadable: ${why}.`,
     text: textOf(kept),
   });
-  if (version > form.version) return unreadable('a later version of this program wrote it');
+  if (version > form.version) return unreadable('it was stored by a later version of this program');
   let value = kept;
   for (let v = version; v < form.version; v++) {
     const step = form.upgrades[v];
-    if (!step) return unreadable(`version ${v} of it is no longer known`);
+    if (!step) return unreadable(`version ${v} of it is not supported`);
     try {
       value = step(value);
     } catch {
@@ -57,8 +63,11 @@ export function readStored<T>(form: Form<T>, version: number, kept: unknown): Re
   return checked.ok ? checked : unreadable(checked.problem);
 }
 
-/** A part of something kept that is an object, for upgrade steps. @throws TypeError where it is none, which makes it unreadable */
-export function keptObject(value: unknown): Readonly<Record<string, unknown>> {
+/**
+ * Object within a stored document, for upgrade steps. @throws TypeError for another type, which makes the document
+ * unreadable
+ */
+export function storedObject(value: unknown): Readonly<Record<string, unknown>> {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) throw new TypeError('not an object');
   return value as Readonly<Record<string, unknown>>;
 }

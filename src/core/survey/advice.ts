@@ -1,15 +1,15 @@
-import type { Fit } from './descend';
-import type { Mirror } from './folds';
+import type { Fit } from './levenberg-marquardt';
+import type { MirrorImage } from './reflections';
 import { distanceBetween } from './equations';
 import type { Model } from './model';
-import type { Trust } from './trust';
+import type { CovarianceResult } from './uncertainty';
 
 export interface NextMeasure {
   readonly kind: 'centres' | 'side';
   readonly between: readonly [string, string];
-  /** For a side: the place that it is asked of. */
+  /** For a side: the place it concerns. */
   readonly of?: string;
-  /** What it is wanted for: a place that can still move, a mirror image, or a narrower spread. */
+  /** Purpose: a place that can still move, a mirror image, or a smaller uncertainty. */
   readonly settles: 'loose' | 'mirror' | 'spread';
   readonly why: string;
 }
@@ -22,8 +22,8 @@ const MOST_ADVICE = 3;
 export function adviseNext(
   model: Model,
   fit: Fit,
-  trust: Trust,
-  mirrors: readonly Mirror[],
+  trust: CovarianceResult,
+  mirrors: readonly MirrorImage[],
   beltBy: readonly ReadonlyMap<number, number>[],
 ): NextMeasure[] {
   const { measures, tapeSd } = model.survey;
@@ -119,10 +119,10 @@ const nameOf = (model: Model, place: number): string => {
 };
 
 /** The plain question that settles a mirror image: of all there are, the one that moves least. */
-function sideQuestion(model: Model, fit: Fit, mirrors: readonly Mirror[]): NextMeasure | null {
+function sideQuestion(model: Model, fit: Fit, mirrors: readonly MirrorImage[]): NextMeasure | null {
   const fewest = [...mirrors].sort((a, b) => a.moved.length - b.moved.length)[0];
   if (!fewest) return null;
-  const best = tellingSide(model, fit.full, fewest.full);
+  const best = decidingSide(model, fit.full, fewest.full);
   if (!best) return null;
   const { a, b, p } = best;
   return {
@@ -135,11 +135,11 @@ function sideQuestion(model: Model, fit: Fit, mirrors: readonly Mirror[]): NextM
 }
 
 /**
- * Of all that stand on one side of a line of two places in one layout and on the other in another, the one that is easiest to see. Pulleys are
- * easier than points, and the further off the line the better. Null where no side tells the two layouts apart.
- * @returns places as they are counted, p beside the line from a to b
+ * The side of a line that separates two layouts and is easiest to see. Pulleys are easier than points, and far from the
+ * line is easier than near. Null if no side separates the layouts.
+ * @returns place indices, with p at the side of the line from a to b
  */
-export function tellingSide(model: Model, one: Float64Array, other: Float64Array): { a: number; b: number; p: number } | null {
+export function decidingSide(model: Model, one: Float64Array, other: Float64Array): { a: number; b: number; p: number } | null {
   const pulleys = model.survey.drive.pulleys.length;
   const ease = (...places: number[]) => places.reduce((product, p) => product * (p < pulleys ? 1 : 0.3), 1);
   let best: { a: number; b: number; p: number; worth: number } | null = null;
@@ -159,7 +159,7 @@ export function tellingSide(model: Model, one: Float64Array, other: Float64Array
   return best;
 }
 
-/** How far a place stands to the left of the line from one to another, mm. */
+/** Distance of a place to the left of the line between two others, mm. */
 export function offLine(model: Model, full: Float64Array, p: number, a: number, b: number): number {
   const [c, i, j] = [2 * model.centreOf[p]!, 2 * model.centreOf[a]!, 2 * model.centreOf[b]!];
   const [dx, dy] = [full[j]! - full[i]!, full[j + 1]! - full[i + 1]!];

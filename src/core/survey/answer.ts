@@ -1,6 +1,6 @@
 import type { Problem } from '../drive';
 import type { NextMeasure } from './advice';
-import type { Image } from './images';
+import type { CandidateLayout } from './candidate-layouts';
 import type { ArmPlace } from './schema';
 
 export interface SurveyedPlace {
@@ -17,21 +17,21 @@ export interface SurveyedMeasure {
   readonly fitted: number | null;
   /** Measured less fitted. */
   readonly residual: number | null;
-  /** How far it reads from what all the others by themselves say, and how closely the two can be compared; null where they say nothing of it. */
+  /** How far it reads from what all the others by themselves say, and how closely the two can be compared; null where they say no sign of it. */
   readonly againstRest: { readonly by: number; readonly sd: number } | null;
   readonly suspect: boolean;
 }
 
-/** How a photo agrees with the rest. */
+/** Agreement of a photo with the other measurements. */
 export interface SurveyedPhoto {
   readonly id: string;
-  /** Per mark, how far it lies from where everything together puts it, mm. */
+  /** Distance of each mark from its fitted position, mm. */
   readonly marks: readonly { readonly of: string; readonly offMm: number }[];
-  /** What its scale was off by: 1.02 is 2 % too small. */
+  /** Correction of its scale: 1.02 means 2% too small. */
   readonly scale: number;
-  /** How far from square on it was shot by what tape and marks say, degrees, roughly; 0 where its scale is a rectangle, which mends that by itself. */
+  /** Tilt of the camera by tape and marks, degrees, approximate. 0 with a rectangle as scale, which corrects the tilt. */
   readonly slantDegrees: number;
-  /** True where its marks disagree by more than their sd explains: a tilt or a lens that the scale does not mend. */
+  /** True if its marks differ by more than their sd explains: a tilt or a lens that the scale cannot correct. */
   readonly bent: boolean;
 }
 
@@ -60,7 +60,7 @@ export interface SurveyAnswer {
   readonly pulleys: readonly SurveyedPlace[];
   readonly points: readonly SurveyedPlace[];
   readonly arms: readonly SurveyedArm[];
-  /** Of the sheet, and after them what was read with arms held. */
+  /** Measurements of the sheet, followed by readings with held arms. */
   readonly measures: readonly SurveyedMeasure[];
   readonly photos: readonly SurveyedPhoto[];
   /** Most suspicious first. */
@@ -70,13 +70,13 @@ export interface SurveyAnswer {
   readonly undetermined: readonly string[];
   readonly next: readonly NextMeasure[];
   /** Every layout that fits, the best first, where they are two to four: one of them is it. Else empty. */
-  readonly images: readonly Image[];
+  readonly images: readonly CandidateLayout[];
   /** Why a belt cannot be laid round the pulleys where they were found. */
   readonly problems: readonly Problem[];
   /** Per belt, how much its drawn path grows per mm that each length measured reads more. */
   readonly lengthSlopes: readonly { readonly belt: string; readonly slopes: readonly { readonly id: string; readonly perMm: number }[] }[];
   /** Independent errors that make up the spread of everything. */
   readonly errors: readonly ErrorSource[];
-  /** Where every place stands in the best fit, fixed or not: x and y of every pulley and then every point. For drawing. */
+  /** Best position of every place, determined or not: x and y of every pulley, then of every point. For drawing. */
   readonly drawn: Float64Array;
 }

@@ -1,4 +1,4 @@
-import { descend, total, type Fit, type Workshop } from './descend';
+import { minimise, total, type Fit, type Workspace } from './levenberg-marquardt';
 import { AS_GOOD } from './fit';
 import { readAll, readInto, rimSign } from './equations';
 import { xOf, type ArmEntries, type Model } from './model';
@@ -11,26 +11,26 @@ const WORTH_TRYING = 100;
 /** Two places of an arm nearer than this are one, degrees or mm. */
 const SAME_HELD = 1;
 
-/** A place of an arm that fits its readings as well as the one taken, which is the nearer to the drawing. */
+/** A second position of an arm that fits its readings equally well. The first is nearer to the drawing. */
 export interface Second {
   readonly arm: string;
   readonly at: ArmPlace;
 }
 
 /**
- * All unknowns together, what the arms were held at among them, from the places of everything that stood still: each arm is first looked for along
- * its whole travel, then everything is fitted at once.
+ * Full solution with arm positions, from the places that were fixed. Each arm is first searched along its whole travel.
+ * Then everything is fitted together.
  * @param placed full vector of the same survey without its arms
  */
-export function fitWithArms(model: Model, placed: Float64Array, shop: Workshop): { fit: Fit; seconds: readonly Second[] } {
+export function fitWithArms(model: Model, placed: Float64Array, shop: Workspace): { fit: Fit; seconds: readonly Second[] } {
   const { start, others } = lookedFor(model, placed, shop);
-  let fit = descend(model, start, model.hasBelts, shop);
+  let fit = minimise(model, start, model.hasBelts, shop);
   const tried = others.map((other) => {
     const full = fit.full.slice();
     full[other.entry] = other.q;
-    return { other, found: descend(model, full, model.hasBelts, shop) };
+    return { other, found: minimise(model, full, model.hasBelts, shop) };
   });
-  // What can't be told apart stays with the nearer one; what fits better than chance explains is taken.
+  // Among equal fits, the nearer to the drawing is taken. A fit better than random error explains is taken first.
   for (const { found } of tried) if (total(found) < total(fit) - AS_GOOD) fit = found;
   const seconds = tried.flatMap(({ other, found }) =>
     total(found) <= total(fit) + AS_GOOD && Math.abs(found.full[other.entry]! - fit.full[other.entry]!) > SAME_HELD
@@ -40,8 +40,8 @@ export function fitWithArms(model: Model, placed: Float64Array, shop: Workshop):
   return { fit, seconds };
 }
 
-/** Arms as they fit best to places that are left as they are, with what that makes of the sum of squares. */
-export function armsLaidOver(model: Model, placed: Float64Array, shop: Workshop): { full: Float64Array; cost: number } {
+/** Arms fitted to fixed places, with the resulting sum of squares. */
+export function armsLaidOver(model: Model, placed: Float64Array, shop: Workspace): { full: Float64Array; cost: number } {
   const { start } = lookedFor(model, placed, shop);
   readAll(model, start, model.hasBelts, shop.now);
   return { full: start, cost: shop.now.cost };
@@ -52,8 +52,8 @@ interface Other extends Second {
   readonly q: number;
 }
 
-/** Each place of each arm looked for by its own readings, everything else left where it is; and where else it may stand. */
-function lookedFor(model: Model, placed: Float64Array, shop: Workshop): { start: Float64Array; others: Other[] } {
+/** Each position of each arm found from its own readings, with everything else fixed, and its alternatives. */
+function lookedFor(model: Model, placed: Float64Array, shop: Workspace): { start: Float64Array; others: Other[] } {
   const start = new Float64Array(model.size);
   start.set(placed.subarray(0, start.length));
   const others: Other[] = [];
@@ -68,8 +68,11 @@ function lookedFor(model: Model, placed: Float64Array, shop: Workshop): { start:
   return { start, others };
 }
 
-/** Where an arm fits the readings of one place of it, the nearest to the drawing of those that fit alike first, then all others worth following. */
-function lookAlong(model: Model, full: Float64Array, arm: ArmEntries, at: ArmPlace, entry: number, shop: Workshop): number[] {
+/**
+ * Positions of an arm that fit one set of readings: among equal fits the nearest to the drawing, then all others worth
+ * following.
+ */
+function lookAlong(model: Model, full: Float64Array, arm: ArmEntries, at: ArmPlace, entry: number, shop: Workspace): number[] {
   const rows = model.equations.flatMap((e, row) => (e.kind === 'held' && e.arm === arm && e.reading.at === at ? [row] : []));
   const trial = full.slice();
   const miss = (q: number) => {

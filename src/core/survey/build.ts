@@ -35,8 +35,8 @@ export function buildDrive(notebook: Notebook, answer: SurveyAnswer): Built {
 }
 
 /**
- * The drive asking for the belts that were said to be right for it: a number that was read or taken, or a length that is a new belt's. What was
- * measured on a worn belt checks the path and teaches springs; it never becomes what the drive asks for.
+ * Drive with the belts that were confirmed as correct: by number, or by the length of a new belt. Measurements of a
+ * worn belt check the path and the springs. They never become the belt of the drive.
  */
 function askingFor(notebook: Notebook, drive: Drive): Drive {
   return {
@@ -76,7 +76,7 @@ function placesOf(notebook: Notebook, answer: SurveyAnswer, error: SurveyAnswer[
 interface Assembled {
   /** A drive file, not validated yet; null while something is missing. */
   readonly document: Record<string, unknown> | null;
-  /** Springs whose rate the engaged drive still has to teach. */
+  /** Springs with a rate to be determined from the engaged drive. */
   readonly taught: readonly NotebookSpring[];
   readonly missing: readonly Missing[];
   readonly findings: readonly Finding[];
@@ -198,7 +198,7 @@ function assemble(notebook: Notebook, answer: SurveyAnswer, places: Places, read
     });
   }
   const keepers = notebook.keepers.flatMap((k) => {
-    // A keeper moves nothing: one whose place is not fixed is left out and said, and the drive made without it.
+    // A keeper moves nothing. Without a determined position it is excluded and reported, and the drive is still made.
     const at = places.at(k.point);
     if (!at) {
       findings.push({ code: 'keeper-left-out', of: k.id });
@@ -230,12 +230,12 @@ function assemble(notebook: Notebook, answer: SurveyAnswer, places: Places, read
   return { document, taught, missing, findings, ends };
 }
 
-/** Errors smaller than this in every number are left out. */
+/** Smaller errors in every number are ignored. */
 const NEGLIGIBLE = 1e-3;
 
 /**
- * How well the numbers of a built drive are known: every error of the survey, and of what was measured on arms and springs, carried through the
- * building one at a time, as one deviation's difference.
+ * Uncertainty of a built drive: every error of the survey, arms and springs is carried through the build alone, as the
+ * difference for one deviation.
  */
 export function uncertaintyOf(notebook: Notebook, answer: SurveyAnswer, drive: Drive): Uncertainty {
   const numbersWith = (error: SurveyAnswer['errors'][number] | null, reader: Reader): Map<string, number> | null => {

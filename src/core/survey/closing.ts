@@ -7,7 +7,7 @@ export interface ClosingCheck {
   readonly sd: number;
   /** As a share of the belt's length. */
   readonly share: number;
-  /** A single reading that would explain it, and by how much it would have to be off, mm. */
+  /** A single reading that would explain it, and its necessary error, mm. */
   readonly culprit: { readonly id: string; readonly byMm: number } | null;
 }
 
@@ -19,11 +19,11 @@ const AGREES = 2;
 const MOST_SLIP_MM = 80;
 
 /**
- * Holds the computed path against the belt that is on the drive.
+ * Compares the computed path with the fitted belt.
  * @param pathMm pitch length of the drawn path, mm, with its sd
- * @param beltMm pitch length of the belt, mm, with its sd: making tolerance, or the wrap's error
- * @param taut whether the belt was tight round all its pulleys when the drive was measured
- * @param slopes how much the path grows per mm of each measure
+ * @param beltMm pitch length of the belt, mm, with its sd: manufacturing tolerance, or the error of the wrap
+ * @param taut true if the belt was tight on all its pulleys during the measurement
+ * @param slopes change of the path per mm of each measurement
  */
 export function closingCheck({
   pathMm,

@@ -5,10 +5,10 @@ import type { Measure } from './schema';
 
 const DEG = 180 / Math.PI;
 
-/** What every equation reads at a full vector, with its derivatives, row by row in room that is used again. */
+/** Values of all equations at a full vector, with their derivatives, row by row in reused buffers. */
 export interface Readings {
   readonly value: Float64Array;
-  /** 0 where a belt cannot lie so, or belts are left out. */
+  /** 0 if a belt has no path, or if belts are excluded. */
   readonly known: Uint8Array;
   readonly start: Int32Array;
   readonly used: Int32Array;
@@ -51,7 +51,7 @@ export interface Laid {
   readonly compiled: CompiledDrive;
 }
 
-/** The drive with its pulleys at a full vector, compiled; null where its belts cannot lie so. */
+/** Drive with its pulleys at a full vector, compiled. Null if a belt has no path. */
 export function layOut(model: Model, full: Float64Array): Laid | null {
   const { drive } = model.survey;
   const made = compileDrive({
@@ -68,7 +68,10 @@ export interface BeltReading {
   readonly byDiameter: ReadonlyMap<number, number>;
 }
 
-/** Length of a belt's drawn pitch path; moving a centre changes it by (u_in − u_out), a pitch radius by the wrap there. Null where it cannot lie so. */
+/**
+ * Length of the drawn pitch path of a belt. Its derivative is (u_in − u_out) by a centre, and the wrap angle by a pitch
+ * radius. Null without a path.
+ */
 export function beltReading(model: Model, laid: Laid | null, belt: number): BeltReading | null {
   const one = laid?.compiled.belts[belt];
   if (!one) return null;
@@ -121,8 +124,8 @@ function readOne(model: Model, equation: Equation, row: number, full: Float64Arr
     out.value[row] = full[k]!;
     put(k, 1);
   } else if (equation.kind === 'mark') {
-    // p = e^(−s)·R(−θ)·(c − t): where a centre at c shows in the plane of a photo shifted by t, turned by θ and e^s too small.
-    // A slant then shows it at q = A·p/w, A = [[1 + e, f], [f, 1 − e]], w = 1 + (a·px + b·py) per metre.
+    // p = e^(−s)·R(−θ)·(c − t): place of a centre at c in the plane of a photo with shift t, rotation θ and scale error
+    // e^s. With tilt it appears at q = A·p/w, A = [[1 + e, f], [f, 1 − e]], w = 1 + (a·px + b·py) per metre.
     const [c, k] = [2 * equation.centre, model.photoAt + PHOTO_ENTRIES * equation.photo];
     const [dx, dy] = [full[c]! - full[k]!, full[c + 1]! - full[k + 1]!];
     const shrink = Math.exp(-full[k + 3]!);
@@ -133,7 +136,7 @@ function readOne(model: Model, equation: Equation, row: number, full: Float64Arr
     const first = equation.axis === 0;
     const [ax, ay] = first ? [1 + e, f] : [f, 1 - e];
     const here = (ax * px + ay * py) / w;
-    // How the reading grows with px and with py.
+    // Derivatives of the reading by px and by py.
     const [gx, gy] = [(ax - here * a) / w, (ay - here * b) / w];
     const [mx, my] = [gx * cos - gy * sin, gx * sin + gy * cos];
     out.value[row] = here;
@@ -152,7 +155,10 @@ function readOne(model: Model, equation: Equation, row: number, full: Float64Arr
   out.used[row] = used;
 }
 
-/** What rims add to a distance from middle to middle: both radii over the far rims, neither, or both off between the near ones. */
+/**
+ * Effect of rims on a centre distance: plus both radii between the far rims, nothing for centres, minus both radii
+ * between the near rims.
+ */
 export const rimSign = (kind: 'centres' | 'outside' | 'inside'): 1 | 0 | -1 => (kind === 'outside' ? 1 : kind === 'inside' ? -1 : 0);
 
 function byRims(model: Model, sign: number, p: number, q: number, row: number, out: Readings): void {
@@ -165,8 +171,9 @@ function byRims(model: Model, sign: number, p: number, q: number, row: number, o
 }
 
 /**
- * A distance with the arm held: from where the arm has carried a place p to a place t that stands. About a pivot v by q that is m = v + R(q)(p − v);
- * along a line by q it is m = p + q·(cos φ, sin φ). With u the way from t to m, the distance grows by Rᵀu with p, u − Rᵀu with v, −u with t.
+ * A distance with a held arm: from the moved position of place p to a fixed place t. About a pivot v by q that is m = v
+ * + R(q)(p − v). Along a line by q it is m = p + q·(cos φ, sin φ). Let u be the direction from t to m. The derivatives
+ * of the distance are Rᵀu by p, u − Rᵀu by v, and −u by t.
  */
 function readHeld(
   model: Model,
@@ -244,7 +251,8 @@ function readMeasure(
         put(across ? c + 1 : c, 1);
         return;
       }
-      // A further edge runs in direction θ; a centre stands n·c − offset off it and t·c − zero along it, t = (cos θ, sin θ), n = t turned left.
+      // Another edge has direction θ. A centre is at n·c − offset from it and at t·c − zero along it. t = (cos θ, sin
+      // θ), and n is t turned left.
       const k = 2 * model.centres + 3 * e;
       const [cos, sin] = [Math.cos(full[k]!), Math.sin(full[k]!)];
       const [along, off] = [cos * full[c]! + sin * full[c + 1]!, -sin * full[c]! + cos * full[c + 1]!];

@@ -7,7 +7,7 @@ export interface Missing {
   readonly of: string;
 }
 
-/** What a look at the mechanism says. */
+/** A finding about the mechanism. */
 export interface Finding {
   readonly code:
     | 'ends-coincide'

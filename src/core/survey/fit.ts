@@ -1,6 +1,6 @@
 import { seededRandom } from '../drive';
-import { better, descend, descendWithSides, framed, newWorkshop, total, type Fit, type Workshop } from './descend';
-import { turnedOver, unfold } from './folds';
+import { better, minimise, minimiseWithSides, framed, newWorkspace, total, type Fit, type Workspace } from './levenberg-marquardt';
+import { reflectLayout, unfold } from './reflections';
 import { layOutByCrossing, layOutByDistance, layOutFromPhoto } from './layout';
 import { readAll } from './equations';
 import { PHOTO_ENTRIES, type Model } from './model';
@@ -10,40 +10,47 @@ import { neighbours } from './neighbours';
 const BEAM = 60;
 const CROSSING_STARTS = 10;
 const SCATTERED_STARTS = 3;
-/** Scattered starts go on until so many in a row have led to no place that was not known, and no longer than that. */
+/** Random starts continue until this many in a row find no new place, up to a limit. */
 const FRUITLESS_STARTS = 14;
 const MOST_STARTS = 90;
 const MOST_FOLDS = 6;
 const MOST_UNFOLDED = 8;
-/** Shares of chance as normal deviates: residuals above the one in a thousand are a conflict, those within 95 % are not to be told from chance. */
+/**
+ * Probabilities as normal deviates: residuals above one in a thousand are a conflict, those within 95% are random
+ * error.
+ */
 const CONFLICT_Z = 3.0902;
 const PLAUSIBLE_Z = 1.6449;
-/** Upper 5 % of χ² with one degree of freedom: what a place may fit worse by and still not be told from the best. */
+/**
+ * 95% quantile of χ² with one degree of freedom: largest increase at which a place still cannot be separated from the
+ * best.
+ */
 export const AS_GOOD = 3.8415;
-/** A place may break the sides by so much more, in squared deviations, and still be looked at: they may allow it at little cost to the measures. */
+/** Largest violation of sides, in squared deviations, of a place that is still refined: it may obey them at small cost. */
 const FAR_SIDE = 400;
 /** Two places closer than this are one, mm. */
 const SAME_PLACE_MM = 0.5;
 
-/** Upper tail of χ² by Wilson and Hilferty's cube root (1931): one in a thousand unless another deviate is given. */
+/** Upper tail of χ² by the cube root of Wilson and Hilferty (1931): one in a thousand by default. */
 export function chiSquareLimit(freedom: number, z = CONFLICT_Z): number {
   return freedom * (1 - 2 / (9 * freedom) + z * Math.sqrt(2 / (9 * freedom))) ** 3;
 }
 
 export interface Search {
   readonly best: Fit;
-  /** Other places of everything that cannot be told from the best by the measures and obey the sides. */
+  /** Other places of all parts that the measurements cannot separate from the best, and that obey the sides. */
   readonly twins: readonly Fit[];
 }
 
 /**
- * The positions that minimise the sum of squared residuals over their sd, among the mirror images that obey the sides, and every other place that
- * fits within chance. Looked for from layouts by construction, by turning parts of what was found over, and from scattered places until those
- * lead nowhere new; by tape alone, then with measured belts from there.
- * @param loose how many directions no measure holds: then places are no points, and twins are left to the folds
+ * Positions that minimise the sum of squared residuals over their sd, among the mirror images that obey the sides. Also
+ * every other place within random error. The search starts from constructed layouts, from reflections of earlier
+ * results, and from random places. It ends when they find nothing new. It uses tape alone first, then measured belts.
+ * @param loose number of undetermined directions: places are then not points, and second layouts come from the
+ * reflections
  */
 export function fitSurvey(model: Model, loose: (fit: Fit) => boolean): Search {
-  const shop = newWorkshop(model);
+  const shop = newWorkspace(model);
   const { survey } = model;
   const reach = Math.max(100, ...survey.measures.map((m) => (m.kind === 'angle' || m.kind === 'belt' ? 0 : Math.abs(m.value))));
   const freedom = model.equations.filter((e) => e.kind !== 'measure' || e.measure.kind !== 'belt').length - model.free.length;
@@ -65,7 +72,9 @@ export function fitSurvey(model: Model, loose: (fit: Fit) => boolean): Search {
     }
     return fit;
   };
-  const built = [...builtStarts(model, reach, shop)].map((start) => descend(model, start, false, shop)).sort((a, b) => total(a) - total(b));
+  const built = [...builtStarts(model, reach, shop)]
+    .map((start) => minimise(model, start, false, shop))
+    .sort((a, b) => total(a) - total(b));
   const fitsWell = (fit: Fit) => fit.penalty === 0 && fit.cost <= (freedom > 0 ? chiSquareLimit(freedom) : 1e-6);
   for (const [k, fit] of built.entries()) {
     consider(fit);
@@ -73,12 +82,12 @@ export function fitSurvey(model: Model, loose: (fit: Fit) => boolean): Search {
     if (k < MOST_UNFOLDED && !fitsWell(best!)) consider(unfolded(fit));
   }
   const straight = (start: Float64Array): boolean => {
-    const fit = descend(model, start, false, shop, total(best!) + chiSquareLimit(Math.max(1, freedom)));
+    const fit = minimise(model, start, false, shop, total(best!) + chiSquareLimit(Math.max(1, freedom)));
     const fresh = consider(fit);
-    // What breaks a side may obey it turned over as a whole.
-    return (fit.penalty > 0 && consider(turnedOver(model, fit, shop))) || fresh;
+    // A layout that violates a side may obey it after reflection.
+    return (fit.penalty > 0 && consider(reflectLayout(model, fit, shop))) || fresh;
   };
-  /** In a large sheet, only where the part turned over does not tear its measures far apart. */
+  /** In a large sheet, only if the reflected part keeps its measurements nearly satisfied. */
   const worthIt = (trial: Float64Array): boolean => {
     if (model.centres <= SMALL_SHEET) return true;
     readAll(model, trial, false, shop.then);
@@ -107,17 +116,17 @@ export function fitSurvey(model: Model, loose: (fit: Fit) => boolean): Search {
   }
   const settled = best!.penalty > 0 ? unfolded(best!) : best!;
   const final = better(settled, best!) ? settled : best!;
-  const whole = (fit: Fit) => (model.hasBelts ? descend(model, fit.full, true, shop) : fit);
+  const whole = (fit: Fit) => (model.hasBelts ? minimise(model, fit.full, true, shop) : fit);
   const end = whole(final);
   const all = model.hasBelts ? model.equations.length - model.free.length : freedom;
-  const softly = (fit: Fit) => (fit.penalty > end.penalty + 1e-9 ? descendWithSides(model, fit.full, model.hasBelts, shop) : fit);
-  const softBest = descendWithSides(model, end.full, model.hasBelts, shop);
+  const softly = (fit: Fit) => (fit.penalty > end.penalty + 1e-9 ? minimiseWithSides(model, fit.full, model.hasBelts, shop) : fit);
+  const softBest = minimiseWithSides(model, end.full, model.hasBelts, shop);
   const twins = found
     .filter((f) => f.penalty > end.penalty + 1e-9 || plausible(f, final, freedom))
     .map(whole)
-    // One that only lay along a flat valley comes to the same place, given more steps.
+    // A start in a flat valley reaches the same place after more steps.
     .map((f) =>
-      [...Array(POLISH)].reduce<Fit>((now) => (samePlace(model, now, end) ? now : descend(model, now.full, model.hasBelts, shop)), f),
+      [...Array(POLISH)].reduce<Fit>((now) => (samePlace(model, now, end) ? now : minimise(model, now.full, model.hasBelts, shop)), f),
     )
     .map(softly)
     .filter((f) =>
@@ -128,23 +137,32 @@ export function fitSurvey(model: Model, loose: (fit: Fit) => boolean): Search {
   return { best: end, twins };
 }
 
-/** Descents over that another place has to stand before it is called one. */
+/** Number of descents after which another place is accepted. */
 const POLISH = 3;
-/** Sheets of so few centres are looked over wholly; in larger ones a part turned over is followed where it costs no more than this. */
+/**
+ * Sheets up to this number of centres are searched completely. In larger ones a reflected part is followed if it costs
+ * no more than this.
+ */
 const SMALL_SHEET = 7;
 const WORTH_TURNING = 3000;
 /** Places about which others are looked for. */
 const MOST_AROUND = 6;
 
-/** Whether the measures cannot tell a place from the best: nearly as good, or within chance. What the sides say of it is another matter. */
+/**
+ * True if the measurements cannot separate a place from the best: nearly as good, or within random error. Sides are not
+ * considered.
+ */
 function plausible({ cost }: Fit, best: Fit, freedom: number): boolean {
   const limit = freedom > 0 ? chiSquareLimit(freedom, PLAUSIBLE_Z) : 0;
   return cost <= Math.max(best.cost + (freedom > 0 ? AS_GOOD : 1e-6 * (1 + best.cost)), limit);
 }
 
-/** Upper 1 % of χ² with one degree of freedom: what measures and sides together may speak against a layout that lies elsewhere, and not rule it out. */
+/**
+ * 99% quantile of χ² with one degree of freedom: largest penalty of measurements and sides for a different layout that
+ * is not ruled out.
+ */
 const SIDE_ALLOWS = 6.6349;
-/** A layout that breaks a side a little is another one where it lies farther off than this, mm. */
+/** A layout that violates a side slightly is a different one above this distance, mm. */
 const FAR_APART_MM = 15;
 
 function samePlace(model: Model, a: Fit, b: Fit, withinMm = SAME_PLACE_MM): boolean {
@@ -153,7 +171,7 @@ function samePlace(model: Model, a: Fit, b: Fit, withinMm = SAME_PLACE_MM): bool
   return true;
 }
 
-function* builtStarts(model: Model, reach: number, shop: Workshop): Generator<Float64Array> {
+function* builtStarts(model: Model, reach: number, shop: Workspace): Generator<Float64Array> {
   const random = seededRandom(20260501);
   for (const quarter of model.photos.length === 0 ? [] : model.edges.length === 0 ? [0] : [0, 1, 2, 3])
     yield framed(model, layOutFromPhoto(model, quarter, random));

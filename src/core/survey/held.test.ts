@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../drive';
-import { lookAt, solveSurvey, surveyOf, validateSurvey, type ArmPlace, type Notebook, type Survey } from '.';
+import { solveNotebook, solveSurvey, surveyOf, validateSurvey, type ArmPlace, type Notebook, type Survey } from '.';
 import { demoDrive, measured } from './sample-notebook';
 import { normalFrom } from './sample-sheets';
 
@@ -67,7 +67,7 @@ function surveyed(arms: Survey['arms'], noise: () => number = () => 0, without: 
 const arm = (list: readonly Reading[]): Survey['arms'] => [{ id: 'arm', pivot: 'pivot', readings: readings(list) }];
 const held = (survey: Survey) => solveSurvey(survey).arms[0]!.held;
 
-describe('where an arm stands when it is held', () => {
+describe('position of a held arm', () => {
   const exact: readonly Reading[] = [
     ['released', 'a', far(turned(50), 'a')],
     ['released', 'b', far(turned(50), 'b') + 2 * RADIUS, 'outside'],
@@ -80,17 +80,17 @@ describe('where an arm stands when it is held', () => {
     expect(engaged).toBeCloseTo(-20, 4);
     expect(brake).toBeNull();
   });
-  it('one distance fits two positions: the nearer is taken and the other said; a second distance leaves none', () => {
+  it('fits two positions to one distance, takes the nearer and reports the other; a second distance decides', () => {
     const one = solveSurvey(surveyed(arm([['released', 'a', far(turned(60), 'a')], ...exact.slice(2)]))).arms[0]!;
     expect(one.seconds).toEqual(['released']);
     const angle = (p: Spot) => (Math.atan2(p.y + 110, p.x - 40) * 180) / Math.PI;
-    // The other crossing lies as far on the other side of the line from the pivot to what was measured to.
+    // The other intersection is the mirror image about the line from the pivot to the measured place.
     const mirrored = 2 * angle(PLACES['a']!) - 60;
     expect(Math.min(Math.abs(one.held.released! - 60), Math.abs(((one.held.released! - mirrored + 540) % 360) - 180))).toBeLessThan(1e-3);
     expect(Math.abs(one.held.released!)).toBeLessThanOrEqual(60.001);
     expect(solveSurvey(surveyed(arm(exact))).arms[0]!.seconds).toEqual([]);
   });
-  it('a slide gets its line from where it ends, whichever way the frame lies', () => {
+  it('gets the line of a slide from its ends, in any rotation of the frame', () => {
     const end = { x: 140 + 40 * Math.cos(0.5), y: -110 + 40 * Math.sin(0.5) };
     const answer = solveSurvey(
       surveyed([
@@ -111,7 +111,7 @@ describe('where an arm stands when it is held', () => {
     expect(Math.abs(q)).toBeCloseTo(40, 3);
     for (const to of ['a', 'b', 'c']) expect(Math.hypot(moved.x - at.get(to)!.x!, moved.y - at.get(to)!.y!)).toBeCloseTo(far(end, to), 3);
   });
-  it('is not said where nothing was read there', () => {
+  it('is not reported without readings there', () => {
     expect(held(surveyed(arm(exact.slice(0, 2))))).toMatchObject({ engaged: null, brake: null });
   });
 });
@@ -122,7 +122,7 @@ describe('readings of an arm and distances of the sheet are fitted as one', () =
     ['brake', 'b', far(turned(10), 'b')],
     ['brake', 'c', far(turned(10), 'c')],
   ];
-  it.each([-25, 25])('a slip of %d mm where the brake lands is the first suspect, by how much it is off', (slip) => {
+  it.each([-25, 25])('suspects an error of %d mm at the brake-on position first, with its size', (slip) => {
     expect(solveSurvey(surveyed(arm(three(0)))).suspects).toEqual([]);
     const answer = solveSurvey(surveyed(arm(three(slip))));
     expect(answer.status).toBe('conflict');
@@ -138,13 +138,14 @@ describe('readings of an arm and distances of the sheet are fitted as one', () =
       ['released', 'b', far(turned(50), 'b')],
       ['released', 'c', far(turned(50), 'c')],
     ];
-    // Of the idler only its arm's length and one distance are known, which leaves it two places; held away it is seen to stand in one.
+    // Only the arm length and one distance of the idler are known, which allows two positions. With the arm held away,
+    // only one remains.
     expect(solveSurvey(surveyed([], undefined, few)).undetermined).toContain('idler');
     const without = solveSurvey(surveyed(arm(list), undefined, few));
     expect(without.arms).toHaveLength(1);
     expect(without.arms[0]!.held.released === null).toBe(without.undetermined.includes('idler'));
   });
-  it('comes to the sum of squares that a search over everything at once comes to', () => {
+  it('reaches the sum of squares of a search over everything together', () => {
     for (let seed = 1; seed <= 12; seed++) {
       const normal = normalFrom(seededRandom(seed));
       const noisy = (list: readonly Reading[]) => list.map(([at, to, value]): Reading => [at, to, value + 2 * normal()]);
@@ -157,7 +158,7 @@ describe('readings of an arm and distances of the sheet are fitted as one', () =
       expect(ours).toBeCloseTo(leastByShrinkingSteps(survey), 3);
     }
   });
-  it('positions lie within the spread that is stated, as often as it says', () => {
+  it('has positions within the stated spread as often as stated', () => {
     let inside = 0;
     const trials = 150;
     for (let seed = 1; seed <= trials; seed++) {
@@ -217,7 +218,7 @@ describe('the arms of a notebook', () => {
   const whole = measured(demoDrive('orchard-rider'));
   const withArm = (part: Partial<Notebook['arms'][number]>): Notebook => ({ ...whole, arms: whole.arms.map((a) => ({ ...a, ...part })) });
   const look = (notebook: Notebook) => {
-    const read = lookAt(notebook);
+    const read = solveNotebook(notebook);
     if (!read.ok) throw new Error(JSON.stringify(read.problems));
     return read.look;
   };
@@ -245,7 +246,7 @@ describe('the arms of a notebook', () => {
       of: 'arm',
     });
   });
-  it('a reading that nothing else tells of is said to be unchecked; a third distance to its place checks it', () => {
+  it('reports a reading without a check, which a third distance to its place removes', () => {
     const [first] = whole.arms[0]!.ends.filter((e) => e.at === 'brake');
     const alone = withArm({ ends: whole.arms[0]!.ends.filter((e) => e.at !== 'brake' || e.id === first!.id) });
     const doubts = (notebook: Notebook) =>

@@ -4,7 +4,7 @@ import type { Notebook } from '.';
 import { demoDrive, look, measured, errorsOf, windowOf } from './sample-notebook';
 
 describe('how well it is known', () => {
-  it('the window’s ±2 sd holds the true ends about as often as it says', () => {
+  it('covers the true ends of the window by ±2 sd about as often as stated', () => {
     const drive = demoDrive('orchard-rider');
     const truth = windowOf(drive);
     const trials = 60;

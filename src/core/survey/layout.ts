@@ -7,7 +7,7 @@ import { toPlane } from './photo';
 /** Squared deviations past which one reading in a layout counts no more: a blunder must not steer all the rest. */
 const WORST = 2500;
 
-/** Something known of one unplaced centre: it stands on a circle round a placed one, or on a line of the first edge's frame. */
+/** Constraint on an unplaced centre: a circle about a placed one, or a line in the frame of the first edge. */
 type Locus =
   | { readonly kind: 'circle'; readonly x: number; readonly y: number; readonly r: number }
   | { readonly kind: 'x' | 'y'; readonly at: number };
@@ -23,9 +23,9 @@ interface Tape {
 }
 
 /**
- * Layouts by construction: the centre tied to most that already stand is set down next where two of its measures cross, on either side, and the
- * layouts in best agreement with the rest and with the sides are carried on. Best first.
- * @param beam how many layouts are carried on
+ * Layouts by construction: the centre with the most ties to placed ones comes next. It is placed at the intersections
+ * of two of its measurements. The layouts with the best agreement are continued. Best first.
+ * @param beam number of layouts to continue
  */
 export function layOutByCrossing(model: Model, readings: Readings, beam: number): Float64Array[] {
   const { centres } = model;
@@ -33,7 +33,7 @@ export function layOutByCrossing(model: Model, readings: Readings, beam: number)
   const frame = frameOf(model);
   const placed = new Set<number>();
   let carried: Layout[] = [{ full: new Float64Array(model.size), cost: 0 }];
-  const { turns, byCentre } = judging(model);
+  const { turns, byCentre } = assessing(model);
   while (placed.size < centres) {
     const next = mostTied(model, placed, tapes, frame);
     placed.add(next);
@@ -60,7 +60,7 @@ export function layOutByCrossing(model: Model, readings: Readings, beam: number)
 }
 
 /** The equations and sides that can be judged while centres are set down, by centre. */
-function judging(model: Model) {
+function assessing(model: Model) {
   const links = ties(model);
   const byCentre: { equation: number; tied: readonly number[] }[][] = Array.from({ length: model.centres }, () => []);
   links.forEach((tied, equation) => {
@@ -89,7 +89,7 @@ function tapesOf(model: Model): Tape[][] {
   return tapes;
 }
 
-/** What the first edge says of each centre. */
+/** Constraints of the first edge on each centre. */
 function frameOf(model: Model): { x: number | null; y: number | null }[] {
   const frame = Array.from({ length: model.centres }, () => ({ x: null as number | null, y: null as number | null }));
   for (const m of model.survey.measures)
@@ -109,7 +109,7 @@ function mostTied(
     if (placed.has(c)) continue;
     const lines = (frame[c]!.x === null ? 0 : 1) + (frame[c]!.y === null ? 0 : 1);
     const known = lines + new Set(tapes[c]!.filter((t) => placed.has(t.to)).map((t) => t.to)).size;
-    // The first to stand has nothing to be tied to: the one with most tapes altogether is best.
+    // The first centre has no ties: the one with the most tapes is taken.
     const worth = known * 1000 + tapes[c]!.length + lines;
     if (worth > most) [best, most] = [c, worth];
   }

@@ -3,10 +3,10 @@ import type { Finding } from './finding';
 import { heldId, type NotebookArm } from './notebook';
 import type { SurveyAnswer } from './answer';
 
-/** A slip of this much goes unseen in a reading that the others cannot tell to a third of it, mm. */
+/** Invisible error, mm, of a reading that the others determine to no better than a third of it. */
 const SLIP_MM = 25;
 
-/** What is said of an arm's ends beyond where they are: another position that fits as well, and readings that nothing checks. */
+/** Findings about the ends of an arm: another position that fits equally, and readings without a check. */
 export function heldFindings(arm: NotebookArm, answer: SurveyAnswer): Finding[] {
   const seconds = answer.arms.find((a) => a.id === arm.id)?.seconds ?? [];
   return [
@@ -23,7 +23,7 @@ export function heldFindings(arm: NotebookArm, answer: SurveyAnswer): Finding[] 
 /** Positions between the ends of travel at which a belt's path is tried. */
 const TRAVEL_STEPS = 8;
 
-/** Whether the mechanism can do its work: springs loaded at both ends of travel, the belt drawn tighter towards the engaged end. */
+/** Function of the mechanism: springs loaded at both ends of travel, belt tighter towards the engaged end. */
 export function mechanismFindings(drive: Drive, ends: ReadonlyMap<string, { released: number; engaged: number }>): Finding[] {
   const found: Finding[] = [];
   const made = compileDrive(drive);
@@ -53,7 +53,8 @@ export function mechanismFindings(drive: Drive, ends: ReadonlyMap<string, { rele
       });
       return compiled.ok ? Math.max(...compiled.compiled.belts.map((b) => b.drawnLength)) : NaN;
     };
-    // Over the whole travel: near the released end a loose belt may not touch the idler at all, and past the engaged one it may stand in the way.
+    // Over the whole travel: near the released end a loose belt may not touch the idler. Past the engaged end it may be
+    // in the way.
     const lengths = Array.from({ length: TRAVEL_STEPS + 1 }, (_, k) =>
       length(end.released + ((end.engaged - end.released) * k) / TRAVEL_STEPS),
     ).filter(Number.isFinite);

@@ -101,7 +101,7 @@ describe('every equation', () => {
     const survey = { ...read(everything()), arms: HELD };
     const model = newModel(survey);
     const random = seededRandom(9);
-    // Near the drive as it is, so that its belt can lie.
+    // Near the true drive, so that its belt has a path.
     const full = Float64Array.from({ length: model.size }, () => 20 * (random() - 0.5));
     rider.pulleys.forEach((p, i) => full.set([p.x + 3 * random(), p.y + 3 * random()], 2 * model.centreOf[i]!));
     full.set([170, -95], 2 * model.centreOf[rider.pulleys.length]!);
@@ -159,14 +159,14 @@ describe('what must not matter', () => {
     distances(answer).forEach((d, i) => expect(distances(other)[i]!).toBeCloseTo(d, 5));
     expect(other.belts[0]!.sd!).toBeCloseTo(answer.belts[0]!.sd!, 6);
   });
-  it('a measure said twice weighs as one with its deviation over √2', () => {
+  it('weighs a repeated measurement as one with its deviation over √2', () => {
     const [first] = sheet.measures;
     const twice = solved({ ...sheet, measures: [...sheet.measures, { ...first, id: 'again' }] });
     const once = solved({ ...sheet, measures: sheet.measures.map((m, i) => (i === 0 ? { ...m, sd: 2 / Math.SQRT2 } : m)) });
     distances(once).forEach((d, i) => expect(distances(twice)[i]!).toBeCloseTo(d, 5));
     expect(twice.belts[0]!.sd!).toBeCloseTo(once.belts[0]!.sd!, 6);
   });
-  it('the sides of a line may be said from either end', () => {
+  it('accepts the sides of a line from either end', () => {
     const other = solved({
       ...sheet,
       sides: sheet.sides.map((s) => ({
@@ -177,7 +177,7 @@ describe('what must not matter', () => {
     });
     distances(answer).forEach((d, i) => expect(distances(other)[i]!).toBeCloseTo(d, 5));
   });
-  it('all sides turned over give the mirror image, as well known', () => {
+  it('returns the mirror image with the same uncertainty if all sides are reversed', () => {
     const other = solved({ ...sheet, sides: sheet.sides.map((s) => ({ ...s, right: s['right'] !== true })) });
     answer.pulleys.forEach((p, i) => {
       expect(other.pulleys[i]!.x!).toBeCloseTo(p.x!, 4);
@@ -187,8 +187,8 @@ describe('what must not matter', () => {
   });
 });
 
-describe('what each reading is beside the rest', () => {
-  it('is what a survey really done without it says', () => {
+describe('each reading compared with the others', () => {
+  it('agrees with a real survey without it', () => {
     const sheet = sheetOf(demoDrive('airstrip-mower'), 9, seededRandom(3), 0.3);
     const { measures } = solved(sheet);
     let compared = 0;
@@ -276,7 +276,7 @@ describe('what to measure next', () => {
       sides: [],
     };
     const idler = (s: unknown) => solved(s).pulleys.find((p) => p.id === 'arm-idler')!;
-    // 90 left of the line and 150 away: 120 along it, or 120 back; the other distance tells.
+    // 90 left of the line and 150 away: 120 along it or 120 back. The other distance decides.
     const told = idler({
       ...sheet,
       measures: [...sheet.measures, { id: '4', kind: 'centres', between: ['spindle', 'arm-idler'], value: Math.hypot(280, 90) }],
@@ -289,7 +289,7 @@ describe('linear algebra', () => {
   const matrix = (n: number, seed: number) => Float64Array.from({ length: n * n }, normalFrom(seededRandom(seed)));
   const times = (a: Float64Array, x: Float64Array, n: number) =>
     Float64Array.from({ length: n }, (_, i) => x.reduce((sum, v, j) => sum + a[i * n + j]! * v, 0));
-  it('solves what it is given, and says where it cannot', () => {
+  it('solves the measured parts, and reports the others', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 8 }), fc.integer({ min: 1, max: 1e6 }), (n, seed) => {
         const [a, x] = [matrix(n, seed), matrix(n, seed + 1).slice(0, n)];

@@ -6,11 +6,14 @@ const ANGLE_SD = 1;
 const BELT_SD = 4;
 const MARK_SD = 3;
 
-/** Shift x and y, turn, log scale, two of foreshortening (in thousandths, so that they weigh like millimetres), two of keystone. */
+/**
+ * Shift x and y, rotation, log scale, two of foreshortening, two of keystone. Foreshortening is in thousandths, so that
+ * it weighs like millimetres.
+ */
 export const PHOTO_ENTRIES = 8;
 /**
- * How far a camera held square by hand strays: foreshortening in thousandths (a slant of 15° shortens by 3 %), and keystone per metre (sin 15° at a
- * metre's distance).
+ * Spread of a hand-held camera. Foreshortening is in thousandths (a tilt of 15° shortens by 3%). Keystone is per metre
+ * (sin 15° at a distance of one metre).
  */
 const FORESHORTENING_SD = 30;
 const KEYSTONE_SD = 0.25;
@@ -24,7 +27,10 @@ export type Equation =
   /** That a photo with a two-point scale was shot square on, as nearly as a hand holds a camera. */
   | { readonly kind: 'slant'; readonly photo: number; readonly entry: 0 | 1 | 2 | 3 };
 
-/** A reading with an arm held at what the entry `at` of the full vector says; its two places and the pivot (−1 for a slide), as places are counted. */
+/**
+ * A reading with an arm held at entry `at` of the full vector. Its two places and the pivot (−1 for a slide) are place
+ * indices.
+ */
 export interface HeldEquation {
   readonly kind: 'held';
   readonly reading: HeldArm['readings'][number];
@@ -35,7 +41,10 @@ export interface HeldEquation {
   readonly pivot: number;
 }
 
-/** Where an arm's unknowns stand in the full vector: degrees of a slide's line (−1 for an arm about a pivot), and each place it was held at. */
+/**
+ * Entries of an arm in the full vector: degrees of the line of a slide (−1 for an arm about a pivot), and each held
+ * position.
+ */
 export interface ArmEntries {
   readonly arm: HeldArm;
   readonly line: number;
@@ -44,9 +53,10 @@ export interface ArmEntries {
 }
 
 /**
- * A survey as unknowns and equations. Places are the pulleys and then the points; pulleys of one shaft share a centre. The full vector holds x, y
- * per centre, then direction, offset and zero mark of every edge but the first, then shift, turn, log scale and slant of every photo, then what each
- * arm was held at. The frame lies along the first edge named; with no edge the first centre is the origin and the second lies on the positive x axis.
+ * A survey as unknowns and equations. Places are the pulleys, then the points. Pulleys of one shaft share a centre. The
+ * full vector holds x, y of each centre, then direction, offset and zero of every edge except the first. Shift,
+ * rotation, log scale and tilt of every photo follow, then the arm positions. The x axis is the first named edge.
+ * Without an edge, the first centre is the origin and the second is on the positive x axis.
  */
 export interface Model {
   readonly survey: Survey;
@@ -60,10 +70,10 @@ export interface Model {
   readonly edges: readonly string[];
   /** Photos that have a usable scale, as indices into the survey's. */
   readonly photos: readonly number[];
-  /** Where the photos' entries begin, `PHOTO_ENTRIES` each. */
+  /** First entry of the photos, `PHOTO_ENTRIES` each. */
   readonly photoAt: number;
   readonly arms: readonly ArmEntries[];
-  /** Entries of the full vector that are solved for, and where each entry stands among them (−1 where fixed). */
+  /** Entries of the full vector to solve for, and the index of each entry among them (−1 if fixed). */
   readonly free: Int32Array;
   readonly freeAt: Int32Array;
   readonly size: number;
@@ -102,7 +112,7 @@ export function newModel(survey: Survey): Model {
     if (!measures.some((m) => m.kind === 'along-edge' && m.edge === edge)) fixed.add(2 * centres + 3 * e + 2);
     if (!measures.some((m) => m.kind === 'from-edge' && m.edge === edge)) fixed.add(2 * centres + 3 * e + 1);
   });
-  // A rectangle mends its own slant: nothing is left of it to be solved for.
+  // A rectangle corrects its own tilt, so there is nothing to solve.
   photos.forEach((index, photo) => {
     if (survey.photos[index]!.scale.kind === 'rectangle')
       for (let k = 4; k < PHOTO_ENTRIES; k++) fixed.add(photoAt + PHOTO_ENTRIES * photo + k);

@@ -1,5 +1,5 @@
-import { framed, reflected, type Fit } from './descend';
-import { folds } from './folds';
+import { framed, reflected, type Fit } from './levenberg-marquardt';
+import { reflections } from './reflections';
 import type { Model } from './model';
 import { ties } from './ties';
 
@@ -7,8 +7,9 @@ import { ties } from './ties';
 const NEAREST = 4;
 
 /**
- * Places like one that was found, to start from: each centre, and each part that hangs by two centres, turned over the line it hangs by; and, by an
- * edge, over the square to the edge or the parallel to it through a centre it is measured to, which keeps its distance from the edge or along it.
+ * Starting places near a result: each centre, and each part tied by two centres, reflected about the line through them.
+ * With an edge, also about the perpendicular or parallel through a measured centre. This preserves the distance from
+ * the edge or along it.
  */
 export function* neighbours(model: Model, fit: Fit): Generator<Float64Array> {
   const links = ties(model);
@@ -38,5 +39,5 @@ export function* neighbours(model: Model, fit: Fit): Generator<Float64Array> {
         );
     }
   }
-  for (const { part, i, j } of folds(model)) if (part.length > 1) yield reflected(model, fit.full, part, i, j);
+  for (const { part, i, j } of reflections(model)) if (part.length > 1) yield reflected(model, fit.full, part, i, j);
 }

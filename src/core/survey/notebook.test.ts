@@ -5,7 +5,7 @@ import { diameterOf, notebookFor, proposeEnds, proposeMeasures, surveyOf, valida
 import { DEMO_DRIVES, demoDrive, look, measured, windowOf } from './sample-notebook';
 
 describe('a fresh notebook', () => {
-  it.each(DEMO_DRIVES)('%s: is valid, asks for measures that fix everything, and says what is missing', (name) => {
+  it.each(DEMO_DRIVES)('%s: is valid, needs measurements that determine everything, and reports missing ones', (name) => {
     const fresh = notebookFor(demoDrive(name));
     expect(validateNotebook(fresh).ok).toBe(true);
     expect(proposeMeasures(fresh)).toEqual([]);
@@ -14,7 +14,7 @@ describe('a fresh notebook', () => {
     expect(answer.status).toBe('undetermined');
     expect(built.missing.filter((m) => m.what === 'diameter').map((m) => m.of)).toEqual(fresh.pulleys.map((p) => p.id));
   });
-  it.each(DEMO_DRIVES)('%s: once every measure asked for is taken and every side said, nothing can move any more', (name) => {
+  it.each(DEMO_DRIVES)('%s: is determined once every requested measurement and side is entered', (name) => {
     const { answer } = look(measured(demoDrive(name)));
     expect(answer.status).toBe('determined');
     expect(answer.undetermined).toEqual([]);
@@ -58,14 +58,14 @@ describe('sizes', () => {
 });
 
 describe('the drive that a notebook amounts to', () => {
-  it.each(['orchard-rider', 'lighthouse-generator', 'slipway-chipper'])('%s: exact tapes give the window of its file', (name) => {
+  it.each(['orchard-rider', 'lighthouse-generator', 'slipway-chipper'])('%s: exact tapes return the window of its file', (name) => {
     const drive = demoDrive(name);
     const { built } = look(measured(drive));
     const [a, b] = [windowOf(built.drive!), windowOf(drive)];
     expect(built.problems).toEqual([]);
     for (const end of ['shortestMm', 'longestMm'] as const) if (Number.isFinite(b[end])) expect(a[end]!).toBeCloseTo(b[end]!, 1);
   });
-  it('lies as the sketch lies, turned but never mirrored', () => {
+  it('is rotated to the sketch but never reflected', () => {
     const drive = demoDrive('orchard-rider');
     const { layout } = look(measured(drive));
     drive.pulleys.forEach((p) => {
@@ -73,7 +73,7 @@ describe('the drive that a notebook amounts to', () => {
       expect(Math.hypot(at.x - p.x, at.y - p.y)).toBeLessThan(0.1);
     });
   });
-  it('a keeper whose place is not fixed is left out and said; a pivot that is not fixed is missing', () => {
+  it('excludes and reports an undetermined keeper; reports an undetermined pivot as missing', () => {
     const whole = measured(demoDrive('orchard-rider'));
     const without = (id: string): Notebook => ({
       ...whole,
@@ -99,12 +99,12 @@ describe('the drive that a notebook amounts to', () => {
     expect(look(whole).built.findings.map((f) => f.code)).not.toContain('tightens-the-wrong-way');
     expect(look(swapped).built.findings.map((f) => f.code)).toContain('tightens-the-wrong-way');
   });
-  it('a spring too long for where it hangs is said to be slack', () => {
+  it('reports a spring that is too long for its ends as slack', () => {
     const whole = measured(demoDrive('orchard-rider'));
     const slack = { ...whole, springs: whole.springs.map((s, i) => (i === 0 ? { ...s, freeLength: s.freeLength! + 200 } : s)) };
     expect(look(slack).built.findings).toContainEqual(expect.objectContaining({ code: 'spring-slack', of: whole.springs[0]!.id }));
   });
-  it('a spring that the lever stretches hangs loose when it is let go, and that is no finding', () => {
+  it('does not report a lever spring that is slack when released', () => {
     const whole = measured(demoDrive('orchard-rider'));
     const engage = whole.springs.find((s) => s.lever !== null)!;
     const longer = (by: number) => ({
@@ -143,7 +143,7 @@ describe('the drive that a notebook amounts to', () => {
 });
 
 describe('the ends of an arm', () => {
-  it('proposes distances to two places that stand still, for every end where it did not stand', () => {
+  it('proposes distances to two fixed places for every missing end', () => {
     const notebook = notebookFor(demoDrive('orchard-rider'));
     const ends = proposeEnds(notebook, { ...notebook.arms[0]!, stood: 'released', brake: 'Brake' });
     expect(ends.map((e) => e.at)).toEqual(['engaged', 'engaged', 'brake', 'brake']);

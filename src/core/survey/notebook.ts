@@ -3,9 +3,9 @@ import { DRIVE_KINDS, pathText, type Drive, type Problem } from '../drive';
 import { ARM_PLACES, photoShape, validateSurvey, type HeldArm, type SurveyResult } from './schema';
 
 /**
- * A notebook: a drive as it is being measured, with everything that is not known yet left null. Kept at every entry; a survey sheet and in the
- * end a drive are made from it. Millimetres, newtons, degrees. `sketch` is where a part was put by hand, roughly, y up: it draws the drive before
- * it is measured and picks no answer.
+ * A notebook: a drive during measurement, with unknown values left null. Stored at every entry. A survey sheet and
+ * later a drive are made from it. Millimetres, newtons, degrees. `sketch` is the rough place of a part, y up. It is for
+ * drawing only, and never decides a result.
  */
 const id = z.string().min(1).max(60);
 const label = z.string().max(400);
@@ -19,9 +19,9 @@ const pulley = z.object({
   role: z.enum(['driver', 'driven', 'idler']),
   face: z.enum(['v', 'flat', 'ribbed']),
   outsideDiameter: open,
-  /** How its diameter was taken, which says how far it can be trusted. */
+  /** Method of its diameter, which determines its accuracy. */
   taken: z.enum(['caliper', 'string', 'photo']).default('caliper'),
-  /** The plane its groove lies in; the first where none is named. */
+  /** Plane of its groove. The first plane if none is named. */
   plane: id.optional(),
   sameAs: id.nullable().default(null),
   shaft: id.optional(),
@@ -30,8 +30,8 @@ const pulley = z.object({
   rotation: z.enum(['cw', 'ccw']).optional(),
   powerKw: figure.optional(),
   /**
-   * Of a sheave whose one face moves: angle of its faces together, how far across its hub is, face to face at the hub wide open and wholly closed. What is not
-   * measured yet is null.
+   * Sheave with a movable face: included angle, hub diameter, distance of the faces at the hub fully open and fully
+   * closed. Unmeasured values are null.
    */
   variable: z.object({ angle: open, hubAcross: open, gapOpen: open, gapClosed: open }).optional(),
   sketch,
@@ -48,7 +48,7 @@ const measure = z.discriminatedUnion('kind', [
 ]);
 
 const spot = z.tuple([figure, figure]);
-/** What sets a photo's scale, as far as it has been marked and measured. */
+/** Scale of a photo, as far as it is marked and measured. */
 const scaleSoFar = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('two-points'), ends: z.array(spot).max(2), distance: open }),
   z.object({ kind: z.literal('rectangle'), corners: z.array(spot).max(4), width: open, height: open }),
@@ -94,8 +94,8 @@ const spring = z.object({
   from: end,
   to: end,
   /**
-   * How far the lever pulls the end called `from`: to a second place of its own, or along the spring by the difference of its two lengths with the
-   * arm held still.
+   * Movement of the end `from` by the lever: to a second place, or along the spring by the difference of its two
+   * lengths with the arm held still.
    */
   lever: z.object({ pulledTo: id.nullable(), released: open, engaged: open }).nullable(),
   adjuster: z.object({ label, travel: open }).nullable(),
@@ -108,7 +108,10 @@ const notebookShape = z.object({
   kind: z.enum(DRIVE_KINDS),
   notes: z.string().max(10000),
   pulleys: z.array(pulley).max(40),
-  /** Planes that grooves lie in, the first at height 0; empty where all lie in one. One measure a plane: how far it lies above the first. */
+  /**
+   * Planes of grooves, the first at height 0. Empty if all grooves are in one plane. Each plane has one measurement:
+   * its height above the first.
+   */
   planes: z
     .array(z.object({ id, label, height: open }))
     .max(8)
@@ -123,7 +126,7 @@ const notebookShape = z.object({
         measured: z.object({ top: figure, depth: figure, angle: figure.optional() }).optional(),
         count: z.number().int().min(1).max(40).optional(),
         route: z.array(z.object({ pulley: id, contact: z.enum(['v', 'back']) })).max(40),
-        /** Number of the belt that the drive asks for, where that is not the one on it now; '' for none. */
+        /** Number of the correct belt, if another belt is fitted now. '' for none. */
         asks: label.default(''),
         /** The belt that is on it now. */
         now: z.object({
@@ -131,7 +134,7 @@ const notebookShape = z.object({
           designation: label,
           outsideMm: open,
           taut: z.boolean(),
-          /** Its measured length is that of a new belt, so that the drive may ask for it. */
+          /** The measured length is that of a new belt, so it is the belt of the drive. */
           isNew: z.boolean().default(false),
           topMm: open,
           depthMm: open,
@@ -170,7 +173,7 @@ export type NotebookPhoto = Notebook['photos'][number];
 export type NotebookResult =
   { readonly ok: true; readonly notebook: Notebook } | { readonly ok: false; readonly problems: readonly Problem[] };
 
-/** Checks the shape of a notebook; what it says of the drive is checked as far as it goes by `surveyOf` and `buildDrive`. */
+/** Checks the shape of a notebook. `surveyOf` and `buildDrive` check its content. */
 export function validateNotebook(document: unknown): NotebookResult {
   const parsed = notebookShape.safeParse(document);
   return parsed.success
@@ -191,17 +194,20 @@ export function diameterOf(notebook: Notebook, pulleyId: string): number | null 
   return null;
 }
 
-/** Height of a plane over the first, as a drive file has it; nothing where all grooves lie in one. */
+/** Height of a plane above the first, as in a drive file. Empty if all grooves are in one plane. */
 function heightOf(notebook: Notebook, plane: string | undefined): { z?: number } {
   const at = notebook.planes.findIndex((p) => p.id === plane);
   const height = at <= 0 ? 0 : notebook.planes[at]!.height;
   return height === null || height === 0 ? {} : { z: height };
 }
 
-/** Deviations of a diameter by how it was taken, mm: a caliper's is the notebook's own; a string's lies round the rim; a circle marked on a photo. */
+/**
+ * Standard deviation of a diameter by its method, mm: caliper (set in the notebook), string round the rim, circle
+ * marked on a photo.
+ */
 const DIAMETER_SD = { string: 1, photo: 2.5 } as const;
 
-/** How far a pulley's diameter can be trusted, mm, that of the one it is the same as where it names one. */
+/** Standard deviation of a pulley diameter, mm. A pulley with "same as" has that of the named pulley. */
 export function diameterSdIn(notebook: Notebook, pulleyId: string): number {
   const seen = new Set<string>();
   let one = notebook.pulleys.find((p) => p.id === pulleyId);
@@ -213,13 +219,13 @@ export function diameterSdIn(notebook: Notebook, pulleyId: string): number {
   return one && one.taken !== 'caliper' ? DIAMETER_SD[one.taken] : notebook.diameterSd;
 }
 
-/** A rim that nobody has measured yet is drawn this wide, mm. */
+/** Drawn diameter of an unmeasured rim, mm. */
 export const UNKNOWN_DIAMETER_MM = 80;
 
-/** A sheave whose one face moves, of which nothing is measured yet. */
+/** A sheave with a movable face without measurements. */
 export const NOT_MEASURED = { angle: null, hubAcross: null, gapOpen: null, gapClosed: null };
 
-/** A variable sheave as a drive file has it; nothing of one that is not wholly measured, or whose measures contradict each other. */
+/** A variable sheave as in a drive file. Empty if it is incomplete, or if its measurements contradict each other. */
 export function variableIn(notebook: Notebook, pulleyId: string): { variable?: NonNullable<Drive['pulleys'][number]['variable']> } {
   const measured = notebook.pulleys.find((p) => p.id === pulleyId)?.variable;
   const across = diameterOf(notebook, pulleyId);
@@ -230,7 +236,7 @@ export function variableIn(notebook: Notebook, pulleyId: string): { variable?: N
   return { variable: { angle, hubRadius: hubAcross / 2, rimRadius: across / 2, openGap: gapOpen, travel: gapOpen - gapClosed } };
 }
 
-/** The belts and pulleys of a notebook as a drive file has them, arms and springs left out. */
+/** Belts and pulleys of a notebook as in a drive file, without arms and springs. */
 export function bareDrive(notebook: Notebook): Pick<Drive, 'format' | 'version' | 'name' | 'kind' | 'notes' | 'pulleys' | 'belts'> {
   return {
     format: 'taut-sheave/drive',
@@ -265,12 +271,13 @@ export function scaleIsSet(scale: NotebookPhoto['scale']): boolean {
     : scale.corners.length === 4 && scale.width !== null && scale.height !== null;
 }
 
-/** What a reading taken at an arm's end is called among the measures of a survey. */
+/** Id of a reading at the end of an arm, among the measurements of a survey. */
 export const heldId = (arm: string, end: string): string => `${arm}/${end}`;
 
 /**
- * The arms whose held readings can be solved: about a pivot that is named, or along a line that two distances from one place of the arm give.
- * @param rim whether the rim of a place is known, so that a distance over or between rims can be used
+ * Arms with held readings that can be solved. They turn about a named pivot, or slide along a line from two distances
+ * of one place.
+ * @param rim true if the rim of a place is known; distances over or between rims then count
  */
 function heldArms(notebook: Notebook, rim: (place: string) => boolean): HeldArm[] {
   const known = new Set([...notebook.pulleys, ...notebook.points].map((p) => p.id));
@@ -288,8 +295,8 @@ function heldArms(notebook: Notebook, rim: (place: string) => boolean): HeldArm[
 }
 
 /**
- * The survey sheet that a notebook amounts to so far: measures with a value, photos with a scale, what was read with an arm held; rims not known
- * yet take no part in rim measures.
+ * Survey sheet of the current notebook: measurements with a value, photos with a scale, readings with held arms.
+ * Unknown rims are excluded from rim measurements.
  */
 export function surveyOf(notebook: Notebook): SurveyResult {
   const rim = (place: string) => !notebook.pulleys.some((p) => p.id === place) || diameterOf(notebook, place) !== null;

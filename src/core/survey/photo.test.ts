@@ -31,7 +31,7 @@ describe('from pixels to the plane', () => {
     expect(plane(100, 100)).toEqual([0, -0]);
     expect(plane(300, 50)).toEqual([400, 100]);
   });
-  it('a rectangle mends any slant: distances between places are true', () => {
+  it('corrects any tilt by a rectangle: distances between places are true', () => {
     fc.assert(
       fc.property(
         fc.double({ min: -4e-4, max: 4e-4, noNaN: true }),
@@ -74,7 +74,7 @@ describe('from pixels to the plane', () => {
     expect(turnOf({ scale: { kind: 'rectangle', corners: back, width: 150, height: 200 } })).toBe(1);
     expect(turnOf({ scale: { kind: 'rectangle', corners, width: 200, height: 150 }, fromBelow: true })).toBe(-1);
   });
-  it('gives nothing where the marks lie on each other or in one line', () => {
+  it('is null for coinciding or collinear marks', () => {
     expect(
       toPlane({
         scale: {
@@ -163,7 +163,7 @@ describe('photo and tape together', () => {
     distances(answer.pulleys).forEach((d, i) => expect(d).toBeCloseTo(truth[i]!, 3));
     expect(answer.photos[0]!.bent).toBe(false);
   });
-  it('tapes both ways across mend a scale that is 5 % off; one tape alone leaves the slant open, and the spread says so', () => {
+  it('corrects a scale error of 5% by tapes in both directions; one tape alone leaves the tilt open, and the spread shows it', () => {
     const random = seededRandom(4);
     const normal = () => 0.3 * Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
     const document = sheet(camera(0), false, normal, []);
@@ -187,7 +187,7 @@ describe('photo and tape together', () => {
     expect(worst(one)).toBeLessThan(3 * spread);
     expect(worst(withTapes(['left', 'right'], ['engine', 'centre'], ['engine', 'left'], ['engine', 'right']))).toBeLessThan(8);
   });
-  it('a slant that two points cannot mend is solved for where the tape tells of it, and leaves the places true', () => {
+  it('solves a tilt that two points cannot correct from the tape, with true places', () => {
     const pairs = drive.pulleys.flatMap((p, i) => drive.pulleys.slice(0, i).map((q) => [p, q] as const)).slice(0, 12);
     const taped = pairs.map(([p, q], i) => ({
       id: `m${i}`,

@@ -5,9 +5,10 @@ import type { PhotoMarks } from './schema';
 export type ToPlane = (x: number, y: number) => readonly [number, number];
 
 /**
- * The map that a photo's scale gives. Two points: shrink alone, for a shot square on. A rectangle: the homography that carries its corners to
- * their true places, by the eight equations of four point pairs (Hartley and Zisserman, Multiple View Geometry, §4.1 with h₃₃ = 1).
- * @returns null where the corners or points coincide or three corners lie in line
+ * Map from the scale of a photo. Two points: a scale factor only, for a camera held square. A rectangle: the homography
+ * from its corners to their true places. It follows from the eight equations of four point pairs (Hartley and
+ * Zisserman, Multiple View Geometry, §4.1 with h₃₃ = 1).
+ * @returns null if corners or points coincide, or if three corners are in line
  */
 export function toPlane({ scale, fromBelow }: Pick<PhotoMarks, 'scale' | 'fromBelow'>): ToPlane | null {
   const flip = fromBelow === true ? -1 : 1;
@@ -21,7 +22,7 @@ export function toPlane({ scale, fromBelow }: Pick<PhotoMarks, 'scale' | 'fromBe
   const { corners, width, height } = scale;
   const area = corners.reduce((sum, [x, y], i) => sum + x * corners[(i + 1) % 4]![1] - corners[(i + 1) % 4]![0] * y, 0) / 2;
   if (Math.abs(area) < 1) return null;
-  // Marked clockwise on the screen (positive area, y being down) it goes clockwise in the plane too, and the other way round.
+  // Corners marked clockwise on the screen (positive area, with y down) are clockwise in the plane too, and vice versa.
   const down = area > 0 ? -height : height;
   const targets = [
     [0, 0],

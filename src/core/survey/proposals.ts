@@ -34,7 +34,7 @@ function walkingOrder(notebook: Notebook): Spot[] {
   return [...spots, ...points.map((p) => ({ id: p.id, ...p.sketch, pulley: false, pivot: pivots.has(p.id) }))];
 }
 
-/** How badly two anchors pin a spot down, by the sketch: a flat crossing and a long tape are both bad. */
+/** Cost of two anchors for a place, by the sketch: a flat intersection and a long tape are both bad. */
 function badness(spot: Spot, a: Spot, b: Spot): number {
   const [ux, uy, vx, vy] = [a.x - spot.x, a.y - spot.y, b.x - spot.x, b.y - spot.y];
   const [l, m] = [Math.hypot(ux, uy) || 1, Math.hypot(vx, vy) || 1];
@@ -43,8 +43,9 @@ function badness(spot: Spot, a: Spot, b: Spot): number {
 }
 
 /**
- * The measures that a notebook still needs, with no value, in walking order: every place tied to two that come before it where the sketch says
- * they cross well, one spare for every pulley past the third and for pivots, and a second look at the first pair where nothing else can be spare.
+ * Measurements that a notebook still needs, without values, in walking order. Every place has ties to two earlier ones
+ * with a good intersection in the sketch. Every pulley past the third and every pivot has one spare. The first pair is
+ * measured twice if nothing else can be spare.
  */
 export function proposeMeasures(notebook: Notebook): NotebookMeasure[] {
   const spots = walkingOrder(notebook);
@@ -113,7 +114,7 @@ export const UNKNOWN_NOW = {
 
 const planeId = (z: number) => `plane-${String(z).replace(/[^\d]/g, '-')}`;
 
-/** The planes that a drive's grooves lie in, their heights to be measured; none where they lie in one. */
+/** Planes of the grooves of a drive, with heights to be measured. Empty if there is only one. */
 function planesOf(drive: Drive): Notebook['planes'] {
   const heights = [...new Set(drive.pulleys.map((p) => p.z ?? 0))].filter((z) => z !== 0);
   if (heights.length === 0) return [];
@@ -124,8 +125,8 @@ function planesOf(drive: Drive): Notebook['planes'] {
 }
 
 /**
- * A fresh notebook with the parts of a drive, nothing measured: where a new one begins. What the drive says of positions is kept as the sketch; its
- * sizes are not, nor are its springs'.
+ * New notebook with the parts of a drive, without measurements. The positions of the drive become the sketch. Its sizes
+ * and springs are not copied.
  */
 export function notebookFor(drive: Drive): Notebook {
   const points: Notebook['points'] = [];
@@ -245,7 +246,10 @@ export function notebookFor(drive: Drive): Notebook {
   return { ...notebook, arms: notebook.arms.map((a) => ({ ...a, ends: proposeEnds(notebook, a) })), measures: proposeMeasures(notebook) };
 }
 
-/** The distances that say where an arm's travel ends and its brake lands: from the pulley it carries to the two nearest that stand still. */
+/**
+ * Distances for the ends of travel of an arm and the point where its brake applies: from its pulley to the two nearest
+ * fixed ones.
+ */
 export function proposeEnds(notebook: Notebook, arm: Notebook['arms'][number]): Notebook['arms'][number]['ends'] {
   const carried = notebook.pulleys.find((p) => p.id === arm.carries[0]);
   if (!carried) return [];

@@ -16,5 +16,5 @@ export const newReader = (bump: Bump): Reader => {
   };
 };
 
-/** To so many digits behind the point, as a drive file writes them. */
+/** Rounds to the number of decimals in a drive file. */
 export const round = (v: number, digits = 4) => Number(v.toFixed(digits)) + 0;

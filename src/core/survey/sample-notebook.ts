@@ -1,13 +1,13 @@
 import { DEMO_DRIVES, demoDrive } from '../drive/sample-drives';
 import { carriedTo, compileDrive, lengthWindow, newMatcher, seededRandom, type Drive } from '../drive';
 import { normalFrom } from './sample-sheets';
-import { lookAt, notebookFor, type Look, type Notebook } from '.';
+import { solveNotebook, notebookFor, type NotebookSolution, type Notebook } from '.';
 
 /** Notebooks for tests: a known drive measured, exactly or with errors. */
 export { DEMO_DRIVES, demoDrive };
 
-export const look = (notebook: Notebook): Look => {
-  const read = lookAt(notebook);
+export const look = (notebook: Notebook): NotebookSolution => {
+  const read = solveNotebook(notebook);
   if (!read.ok) throw new Error(JSON.stringify(read.problems));
   return read.look;
 };
@@ -24,7 +24,7 @@ export const errorsOf = (seed: number, sd: number) => {
 
 type Spot = { x: number; y: number };
 
-/** Fills in everything that a fresh notebook of a drive asks for, as a tape without errors would read it; `noise` is added to every length. */
+/** Fills in all values of a fresh notebook from a true drive, without tape errors. `noise` is added to every length. */
 export function measured(drive: Drive, noise: () => number = () => 0): Notebook {
   const fresh = notebookFor(drive);
   const at = new Map<string, Spot>([...fresh.pulleys, ...fresh.points].map((p) => [p.id, p.sketch]));
@@ -91,7 +91,7 @@ export function measured(drive: Drive, noise: () => number = () => 0): Notebook 
   );
 }
 
-/** Sides that were asked about for a drive before: true of it whatever the tape says, so that few are left to ask for the next notebook of it. */
+/** Sides already requested for a drive. They do not depend on the tape, so few remain for its next notebook. */
 const asked = new Map<string, Notebook['sides']>();
 
 /** Answers every side question by the sketch, as someone who sees the drive would. */

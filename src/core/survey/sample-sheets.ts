@@ -12,13 +12,16 @@ export type Sheet = {
 /** Even numbers in [0, 1) made normal (Box and Muller 1958). */
 export const normalFrom = (random: () => number) => () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 
-/** A sheet of a drive: every centre tied to two earlier ones and `spare` further distances, each off by `noise` tape errors of 2 mm, rims by as many of 0.3 mm. */
+/**
+ * Sheet of a drive: every centre is tied to two earlier ones, with `spare` further distances. Each has an error of
+ * `noise` tape deviations of 2 mm, and rims of 0.3 mm.
+ */
 export function sheetOf(drive: Drive, spare: number, random: () => number, noise = 1): Sheet {
   const one = normalFrom(random);
   const normal = () => noise * one();
   const { pulleys } = drive;
   const distance = (i: number, j: number) => Math.hypot(pulleys[i]!.x - pulleys[j]!.x, pulleys[i]!.y - pulleys[j]!.y);
-  // Pulleys on one shaft share a centre: the first stands for them.
+  // Pulleys on one shaft share a centre, which is that of the first.
   const centres = pulleys.flatMap((p, i) => (p.shaft !== undefined && pulleys.findIndex((o) => o.shaft === p.shaft) < i ? [] : [i]));
   const all = centres.flatMap((j, k) => centres.slice(0, k).map((i) => [i, j] as const));
   const tied = all.filter(([i]) => centres.indexOf(i) < 2);

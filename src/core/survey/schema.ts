@@ -2,9 +2,9 @@ import * as z from 'zod';
 import { pathText, validateDrive, type Drive, type Problem } from '../drive';
 
 /**
- * A survey sheet: what was measured with tape, caliper and photo, from which positions are solved. Millimetres and degrees; photo marks in
- * pixels, y down. The drive it holds is a drive file whose pulleys may lack x and y; `points` are further places with no rim, such as a pivot or
- * a spring end, that measures may name like pulleys.
+ * Survey sheet: measurements by tape, caliper and photo, for solving positions. Millimetres and degrees. Photo marks
+ * are in pixels, y down. Its drive is a drive file in which pulleys may lack x and y. `points` are further places
+ * without a rim, such as a pivot or a spring end. Measurements may name them like pulleys.
  */
 const id = z
   .string({ error: 'an id is missing; enter a short name' })
@@ -12,7 +12,7 @@ const id = z
   .max(60, 'an id is longer than 60 characters');
 const number = (what: string) =>
   z.number({ error: (issue) => (issue.input === undefined ? `${what} is missing; enter a number` : `${what} must be a number`) });
-/** No drive on a garden machine is larger; a longer figure is a slip of the hand or of the unit. */
+/** No garden machine is larger, so a longer value is a typing error or a wrong unit. */
 export const LONGEST_TAPE_MM = 4000;
 const distance = (low: number) =>
   number('value')
@@ -58,7 +58,7 @@ const side = z.object({ pulley: id, leftOf: pair('leftOf'), right: z.boolean().o
 
 const pixel = number('a pixel').min(-100000, 'a pixel is far outside the photo').max(100000, 'a pixel is far outside the photo');
 const spot = z.tuple([pixel, pixel], { error: 'a spot on the photo is its two pixel coordinates' });
-/** What makes a photo a measure, and what was marked on it. */
+/** Scale of a photo, and its marks. */
 export const photoShape = z.object({
   id,
   fromBelow: z.boolean().optional(),
@@ -128,7 +128,7 @@ export interface HeldArm {
     readonly id: string;
     readonly at: ArmPlace;
     readonly kind: 'centres' | 'outside' | 'inside';
-    /** A place that the arm carries, and one that stands still. */
+    /** A place on the arm, and a fixed place. */
     readonly between: readonly [string, string];
     readonly value: number;
     readonly sd?: number | undefined;
@@ -136,7 +136,7 @@ export interface HeldArm {
 }
 
 export interface Survey {
-  /** Pulleys without a position stand at 0, 0 until they are solved. */
+  /** Pulleys without a position are at 0, 0 until they are solved. */
   readonly drive: Drive;
   readonly points: readonly Point[];
   readonly photos: readonly PhotoMarks[];
@@ -151,14 +151,14 @@ export interface Survey {
 
 export type SurveyResult = { readonly ok: true; readonly survey: Survey } | { readonly ok: false; readonly problems: readonly Problem[] };
 
-/** Checks a survey sheet: its own shape, its drive's, and that every pulley and belt it names is there. All problems at once. */
+/** Checks a survey sheet: its shape, its drive, and the pulleys and belts it names. Reports all problems together. */
 export function validateSurvey(document: unknown): SurveyResult {
   if (typeof document !== 'object' || document === null || Array.isArray(document))
     return { ok: false, problems: [{ path: '', message: 'a survey sheet is a JSON object with format, version, drive and measures' }] };
   const parsed = sheet.safeParse(document);
   if (!parsed.success) return { ok: false, problems: parsed.error.issues.map((i) => ({ path: pathText(i.path), message: i.message })) };
   const { drive: bare, points, photos, measures, sides, tapeSd, diameterSd, diameterSds } = parsed.data;
-  // Where it stands is what is to be found; on one shaft it is one place whatever the drive says of each.
+  // Positions are unknown. On one shaft they are one place, regardless of the drive.
   const first = (p: Record<string, unknown>) => (p['shaft'] === undefined ? p : (bare.pulleys.find((o) => o['shaft'] === p['shaft']) ?? p));
   const read = validateDrive({ ...bare, pulleys: bare.pulleys.map((p) => ({ ...p, x: first(p)['x'] ?? 0, y: first(p)['y'] ?? 0 })) });
   if (!read.ok) return { ok: false, problems: read.problems.map((p) => ({ path: `drive.${p.path}`, message: p.message })) };
@@ -167,7 +167,7 @@ export function validateSurvey(document: unknown): SurveyResult {
   return problems.length > 0 ? { ok: false, problems } : { ok: true, survey };
 }
 
-/** What the parts of a sheet say of each other. */
+/** Consistency between the parts of a sheet. */
 function crossProblems({ drive, points, photos, measures, sides, diameterSds }: Survey): Problem[] {
   const problems: Problem[] = [];
   const places = new Set(drive.pulleys.map((p) => p.id));

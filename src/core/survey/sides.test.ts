@@ -13,7 +13,7 @@ interface Sheet {
 
 const apart = (a: Point, b: Point) => Math.hypot(a[0] - b[0], a[1] - b[1]);
 
-/** A sheet of true places with measures read from it, each off by `noise()` mm, and the sides as they truly are. */
+/** Sheet of true places with measurements from it, each with an error of `noise()` mm, and the true sides. */
 function surveyOf({ at, ties, sides }: Sheet, noise: () => number) {
   const left = ([q, x, y]: readonly [number, number, number]) =>
     (at[y]![0] - at[x]![0]) * (at[q]![1] - at[x]![1]) - (at[y]![1] - at[x]![1]) * (at[q]![0] - at[x]![0]) > 0;

@@ -1,19 +1,19 @@
 import { armsLaidOver, fitWithArms, type Second } from './arm';
 import { adviseNext } from './advice';
-import { imagesOf } from './images';
+import { findCandidateLayouts } from './candidate-layouts';
 import { sidePenalty } from './ties';
-import { better, newWorkshop, total, type Fit } from './descend';
+import { better, newWorkspace, total, type Fit } from './levenberg-marquardt';
 import { AS_GOOD, chiSquareLimit, fitSurvey } from './fit';
-import { dropWithout, mirrorImages, type Mirror } from './folds';
+import { dropWithout, mirrorImages, type MirrorImage } from './reflections';
 import { beltReading, layOut, newReadings, readAll, type Readings } from './equations';
 import { diameterSdOf, PHOTO_ENTRIES, newModel, type Model } from './model';
 import type { Survey } from './schema';
-import { trustIn, type Trust } from './trust';
+import { computeCovariance, type CovarianceResult } from './uncertainty';
 import type { SurveyedPlace, SurveyedMeasure, SurveyedPhoto, SurveyedArm, ErrorSource, SurveyAnswer } from './answer';
 
 /** A left-out residual this many deviations off is suspicious by itself. */
 const SUSPICIOUS = 3;
-/** So many of the likeliest are refitted without. */
+/** Number of most likely suspects that are refitted without. */
 const MOST_LEFT_OUT = 8;
 /** Marks of a photo that miss by this many deviations in the mean square show a tilt. */
 const BENT = 2;
@@ -26,7 +26,7 @@ export function solveSurvey(survey: Survey): SurveyAnswer {
   const { model, fit, mirrors, seconds, mirrorsAt } = search(survey);
   const readings = newReadings(model);
   readAll(model, fit.full, true, readings);
-  const trust = trustIn(model, readings);
+  const trust = computeCovariance(model, readings);
   const moving = movingCentres(
     model,
     trust,
@@ -91,7 +91,7 @@ export function solveSurvey(survey: Survey): SurveyAnswer {
       sd: lengths[k] ? Math.sqrt(trust.variance(lengths[k].by, lengths[k].byDiameter)) : null,
     })),
     undetermined,
-    images: trust.loose.length > 0 || suspects.conflict ? [] : imagesOf(model, fit, mirrors, mirrorsAt),
+    images: trust.loose.length > 0 || suspects.conflict ? [] : findCandidateLayouts(model, fit, mirrors, mirrorsAt),
     next: adviseNext(
       model,
       fit,
@@ -109,32 +109,32 @@ export function solveSurvey(survey: Survey): SurveyAnswer {
   };
 }
 
-/** What a reading of tape, protractor or wrap is called; null for what a photo says. */
+/** Name of a reading of tape, protractor or wrap. Null for photo readings. */
 const readingId = (e: Model['equations'][number]): string | null =>
   e.kind === 'measure' ? e.measure.id : e.kind === 'held' ? e.reading.id : null;
 
 interface Search {
   readonly model: Model;
   readonly fit: Fit;
-  readonly mirrors: readonly Mirror[];
+  readonly mirrors: readonly MirrorImage[];
   readonly seconds: readonly Second[];
   /** Other layouts that fit as well as one that fits. */
-  mirrorsAt(full: Float64Array): readonly Mirror[];
+  mirrorsAt(full: Float64Array): readonly MirrorImage[];
 }
 
-/** A mirror image whose arms miss by so much, in squared deviations, is none. */
+/** A mirror image with a larger misfit of its arms, in squared deviations, is rejected. */
 const FAR_OFF = 400;
 
 /**
- * The best fit and everything else that fits within chance: looked for among what stood still, then all of it fitted anew with what was read at
- * the ends of arms, which may tell one place of everything from another.
+ * Best fit and every alternative within random error. The search uses the fixed places first. Then everything is
+ * refitted with the readings at the ends of arms, which may separate the alternatives.
  */
 function search(survey: Survey): Search {
   const still = newModel(survey.arms.length > 0 ? { ...survey, arms: [] } : survey);
   const readings = newReadings(still);
   const { best, twins } = fitSurvey(still, (found) => {
     readAll(still, found.full, true, readings);
-    return trustIn(still, readings).loose.length > 0;
+    return computeCovariance(still, readings).loose.length > 0;
   });
   const mirrorsOf = (full: Float64Array) => {
     readAll(still, full, true, readings);
@@ -145,12 +145,12 @@ function search(survey: Survey): Search {
     return { model: still, fit: best, mirrors, seconds: [], mirrorsAt: mirrorsOf };
   }
   const model = newModel(survey);
-  const shop = newWorkshop(model);
+  const shop = newWorkspace(model);
   const all = [best, ...twins].map((one) => fitWithArms(model, one.full, shop));
   const first = all.reduce((a, b) => (better(b.fit, a.fit) ? b : a));
   const asGood = (fit: Fit) => total(fit) <= total(first.fit) + AS_GOOD && fit.penalty <= first.fit.penalty + 1e-9;
   const mirrorsAt = (stood: Float64Array) =>
-    mirrorsOf(stood.slice(0, still.size)).flatMap(({ full, moved }): Mirror[] => {
+    mirrorsOf(stood.slice(0, still.size)).flatMap(({ full, moved }): MirrorImage[] => {
       // Folded, the sheet fits as before: what the arms then miss by settles it, or leaves it to a fit of everything.
       const laid = armsLaidOver(model, full, shop);
       if (laid.cost <= first.fit.cost + 1e-6 * (1 + first.fit.cost)) return [{ full: laid.full, moved }];
@@ -162,18 +162,18 @@ function search(survey: Survey): Search {
   return { model, fit: first.fit, mirrors, seconds: first.seconds, mirrorsAt };
 }
 
-/** Places of one centre this many tape errors apart or nearer are one place, closely enough known or not: its own spread speaks of that. */
+/** Places of one centre within this many tape errors are one place. Its standard deviation describes the spread. */
 const APART_SDS = 10;
 
 /** Another place that fits within chance, as what moves from here to there. */
-function twinOf(model: Model, fit: Fit, twin: Fit): Mirror[] {
+function twinOf(model: Model, fit: Fit, twin: Fit): MirrorImage[] {
   const moved = Array.from({ length: model.centres }, (_, c) => c).filter(
     (c) => Math.hypot(twin.full[2 * c]! - fit.full[2 * c]!, twin.full[2 * c + 1]! - fit.full[2 * c + 1]!) > APART_SDS * model.survey.tapeSd,
   );
   return moved.length > 0 ? [{ full: twin.full, moved }] : [];
 }
 
-function movingCentres(model: Model, trust: Trust, mirrored: readonly (readonly number[])[]): Set<number> {
+function movingCentres(model: Model, trust: CovarianceResult, mirrored: readonly (readonly number[])[]): Set<number> {
   const moving = new Set(mirrored.flat());
   for (let c = 0; c < model.centres; c++) if (looseness(model, trust, 2 * c) + looseness(model, trust, 2 * c + 1) > LOOSE) moving.add(c);
   return moving;
@@ -181,17 +181,20 @@ function movingCentres(model: Model, trust: Trust, mirrored: readonly (readonly 
 
 /** Share of an entry in the directions that nothing holds, above which it is not fixed. */
 const LOOSE = 1e-9;
-function looseness(model: Model, trust: Trust, entry: number): number {
+function looseness(model: Model, trust: CovarianceResult, entry: number): number {
   const i = model.freeAt[entry]!;
   return i < 0 ? 0 : trust.loose.reduce((sum, v) => sum + v[i]! ** 2, 0);
 }
 
-/** Measures by how badly they sit with the rest when they are left out: |r|/(σ√(1 − h)), h the leverage; the rest alone says r/(1 − h) less (Cook and Weisberg 1982). */
+/**
+ * Suspicion of each measurement by its deleted residual: |r|/(σ√(1 − h)), h the leverage. The other measurements
+ * predict r/(1 − h) less (Cook and Weisberg 1982).
+ */
 function suspectsOf(
   model: Model,
   fit: Fit,
   readings: Readings,
-  trust: Trust,
+  trust: CovarianceResult,
 ): { ranked: number[]; conflict: boolean; againstRest: ReadonlyMap<number, { by: number; sd: number }> } {
   const againstRest = new Map<number, { by: number; sd: number }>();
   const leftOut = new Map<number, number>();
@@ -213,7 +216,8 @@ function suspectsOf(
     .filter((i) => leftOut.get(i)! > (conflict ? 1 : SUSPICIOUS))
     .sort((a, b) => leftOut.get(b)! - leftOut.get(a)!);
   if (conflict) {
-    // A slip of many deviations bends the fit more than first order tells, and may fold it: the likeliest are really left out.
+    // An error of many deviations bends the fit more than the first order shows. The most likely suspects are therefore
+    // refitted without.
     const likeliest = ranked.slice(0, MOST_LEFT_OUT);
     const drops = dropWithout(model, fit, likeliest);
     const order = likeliest.map((i, k) => ({ i, drop: drops[k]! })).sort((a, b) => b.drop - a.drop);
@@ -250,7 +254,7 @@ function photosOf(model: Model, fit: Fit, readings: Readings): SurveyedPhoto[] {
 const slantOf = (full: Float64Array, at: number): number =>
   (Math.acos(Math.max(0, 1 - (2 * Math.hypot(full[at + 4]!, full[at + 5]!)) / 1000)) * 180) / Math.PI;
 
-function slopesOf(model: Model, trust: Trust, by: ReadonlyMap<number, number>): { id: string; perMm: number }[] {
+function slopesOf(model: Model, trust: CovarianceResult, by: ReadonlyMap<number, number>): { id: string; perMm: number }[] {
   return trust.used.flatMap((m, u) => {
     const e = model.equations[m]!;
     if (e.kind !== 'measure' || e.measure.kind === 'angle' || e.measure.kind === 'belt') return [];
@@ -260,7 +264,7 @@ function slopesOf(model: Model, trust: Trust, by: ReadonlyMap<number, number>): 
   });
 }
 
-function errorsOf(model: Model, trust: Trust): ErrorSource[] {
+function errorsOf(model: Model, trust: CovarianceResult): ErrorSource[] {
   const shiftOf = (entries: Float64Array, by: number) =>
     Float64Array.from({ length: 2 * model.places.length }, (_, k) => {
       const i = model.freeAt[2 * model.centreOf[k >> 1]! + (k & 1)]!;

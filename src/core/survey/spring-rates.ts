@@ -15,7 +15,10 @@ export function withTaught(drive: Drive, taught: readonly NotebookSpring[], read
   return { drive, untaught };
 }
 
-/** Rate and initial tension of a spring with their errors taken in; a sentence where its readings contradict, null where some are missing. */
+/**
+ * Rate and initial tension of a spring with their errors. A sentence if its readings contradict each other. Null if
+ * some are missing.
+ */
 export function estimateOf(s: NotebookSpring, reader: Reader): Pick<SpringEstimate, 'rate' | 'initialTension'> | string | null {
   const { rate } = s;
   const extension = s.kind === 'extension';
@@ -50,7 +53,10 @@ export function estimateOf(s: NotebookSpring, reader: Reader): Pick<SpringEstima
 /** A tension reading is good to about this share. */
 const TAUGHT_SHARE = 0.1;
 
-/** The rate at which the engaged drive pulls its belt as the reading says; by bisection, tension growing with the rate. Null where none does. */
+/**
+ * Rate at which the engaged drive has the tension of the reading. By bisection, since tension grows with the rate. Null
+ * if there is none.
+ */
 function teach(drive: Drive, s: NotebookSpring, reader: Reader): Drive | null {
   if (s.rate.by !== 'taught' || s.rate.tensionN === null) return null;
   const wanted = reader.take(`spring ${s.id} taught`, s.rate.tensionN, TAUGHT_SHARE * s.rate.tensionN);

@@ -46,7 +46,7 @@ describe('a spring from two pulls', () => {
   });
   it('a compression spring pushes harder the shorter it is', () =>
     expect(good(springFromScale(100, { lengthMm: 80, forceN: 40 }, { lengthMm: 60, forceN: 80 }, false)).rate).toBeCloseTo(2, 9));
-  it('further apart is known better', () => {
+  it('is more accurate for a larger difference', () => {
     const sd = (length: number) =>
       good(springFromScale(100, { lengthMm: 110, forceN: 30 }, { lengthMm: length, forceN: 30 + 2 * (length - 110) }, true)).rateSd;
     expect(sd(160)).toBeLessThan(sd(125));

@@ -1,4 +1,4 @@
-/** What a spring's rate and initial tension come out as, with one standard deviation each. N/mm and N. */
+/** Rate and initial tension of a spring, with one standard deviation each. N/mm and N. */
 export interface SpringEstimate {
   readonly rate: number;
   readonly rateSd: number;
@@ -11,7 +11,7 @@ export type SpringResult = { readonly ok: true; readonly spring: SpringEstimate 
 export const MATERIALS = { music: { label: 'Music wire', shearMpa: 79300 }, stainless: { label: 'Stainless', shearMpa: 69000 } } as const;
 export type Material = keyof typeof MATERIALS;
 
-/** How closely a caliper and a count are taken, and a tape on a loaded spring. */
+/** Standard deviations of a caliper, of a count, and of a tape on a loaded spring. */
 const WIRE_SD_MM = 0.03;
 const COIL_SD_MM = 0.2;
 const TURNS_SD = 0.25;
@@ -21,8 +21,9 @@ const SCALE_SHARE = 0.02;
 const SCALE_SD_N = 1.5;
 
 /**
- * Rate from the wire: k = G·d⁴/(8·D³·n), D the mean coil diameter (Wahl 1963; EN 13906). Initial tension is an estimate for a spring wound in the
- * ordinary way, from the torsional stress 231·e^(−0.105·C) ± 6.9·(4 − (C − 3)/6.5) MPa at index C = D/d (Shigley, extension springs).
+ * Rate from the wire: k = G·d⁴/(8·D³·n), D the mean coil diameter (Wahl 1963; EN 13906). Initial tension is an estimate
+ * for a normally wound spring. It uses the torsional stress 231·e^(−0.105·C) ± 6.9·(4 − (C − 3)/6.5) MPa at index C =
+ * D/d (Shigley, extension springs).
  * @param wireMm wire diameter, mm
  * @param coilMm outside diameter of the coil, mm
  * @param turns active coils
@@ -46,7 +47,7 @@ export function springFromWire({
   if (!(mean > 2 * wireMm))
     return { ok: false, problem: 'The coil must be at least three wires across on the outside; check which diameter was measured.' };
   const rate = (MATERIALS[material].shearMpa * wireMm ** 4) / (8 * mean ** 3 * turns);
-  // A thicker wire stands for a smaller mean coil too.
+  // A thicker wire also means a smaller mean coil.
   const share = Math.hypot((4 / wireMm + 3 / mean) * WIRE_SD_MM, (3 * COIL_SD_MM) / mean, TURNS_SD / turns);
   const index = mean / wireMm;
   const force = (stressMpa: number) => (stressMpa * Math.PI * wireMm ** 3) / (8 * mean);

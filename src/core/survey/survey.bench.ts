@@ -6,8 +6,8 @@ import { solveSurvey, validateSurvey, type Survey } from '.';
 import { sheetOf } from './sample-sheets';
 
 /**
- * A whole survey, from nothing but distances to positions, spread, suspects and advice, beside a general minimiser from the registry that is only
- * given the sum of squares and a start near the answer. Read the ratio.
+ * A full survey: from distances alone to positions, uncertainty, suspects and advice. The alternative is a general
+ * minimiser from the registry. It has only the sum of squares and a start near the answer. Only the ratio counts.
  */
 const random = seededRandom(6);
 const rider = demoDrive('orchard-rider');
@@ -77,7 +77,7 @@ describe('12 pulleys and 40 distances', () => {
   expect(slipped.every((s) => solveSurvey(s).status === 'conflict')).toBe(true);
 
   bench('the whole survey', () => void solveSurvey(sheets[next()]!));
-  bench('with one off by 25 mm, its likeliest culprits really left out', () => void solveSurvey(slipped[next()]!));
+  bench('with an error of 25 mm, and the likely suspects refitted without', () => void solveSurvey(slipped[next()]!));
   bench('general minimiser with the exact gradient, positions only', () => {
     const of = rows[next()]!;
     numeric.uncmin(cost(of), start, 1e-8, gradient(of), 300);

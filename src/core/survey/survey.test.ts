@@ -16,21 +16,16 @@ const trueLength = (name: string) => {
 };
 
 describe('exact measures', () => {
-  it.each(['orchard-rider', 'airstrip-mower', 'slipway-chipper', 'lighthouse-generator'])(
-    '%s: give back the drive and its belt',
-    (name) => {
-      const answer = solved(sheetOf(demoDrive(name), 3, seededRandom(2), 0));
-      expect([answer.status, answer.undetermined, answer.suspects]).toEqual(['determined', [], []]);
-      expect(answer.belts[0]!.pitchLength).toBeCloseTo(trueLength(name), 5);
-      const { pulleys } = demoDrive(name);
-      const there = (i: number, j: number) =>
-        Math.hypot(answer.pulleys[i]!.x! - answer.pulleys[j]!.x!, answer.pulleys[i]!.y! - answer.pulleys[j]!.y!);
-      pulleys.forEach((p, i) =>
-        pulleys.slice(0, i).forEach((q, j) => expect(there(i, j)).toBeCloseTo(Math.hypot(p.x - q.x, p.y - q.y), 4)),
-      );
-      expect([answer.pulleys[0]!.x, answer.pulleys[0]!.y, answer.pulleys[1]!.y]).toEqual([0, 0, 0]);
-    },
-  );
+  it.each(['orchard-rider', 'airstrip-mower', 'slipway-chipper', 'lighthouse-generator'])('%s: return the drive and its belt', (name) => {
+    const answer = solved(sheetOf(demoDrive(name), 3, seededRandom(2), 0));
+    expect([answer.status, answer.undetermined, answer.suspects]).toEqual(['determined', [], []]);
+    expect(answer.belts[0]!.pitchLength).toBeCloseTo(trueLength(name), 5);
+    const { pulleys } = demoDrive(name);
+    const there = (i: number, j: number) =>
+      Math.hypot(answer.pulleys[i]!.x! - answer.pulleys[j]!.x!, answer.pulleys[i]!.y! - answer.pulleys[j]!.y!);
+    pulleys.forEach((p, i) => pulleys.slice(0, i).forEach((q, j) => expect(there(i, j)).toBeCloseTo(Math.hypot(p.x - q.x, p.y - q.y), 4)));
+    expect([answer.pulleys[0]!.x, answer.pulleys[0]!.y, answer.pulleys[1]!.y]).toEqual([0, 0, 0]);
+  });
 
   it('from a straight edge and along it are the frame themselves', () => {
     const drive = demoDrive('orchard-rider');
@@ -63,7 +58,7 @@ describe('exact measures', () => {
   });
 });
 
-describe('what is not fixed is said', () => {
+describe('undetermined parts are reported', () => {
   it('without a side an idler may be mirrored, and the advice is to say the side', () => {
     const sheet = sheetOf(demoDrive('orchard-rider'), 0, seededRandom(1), 0);
     sheet.sides = [];
@@ -88,7 +83,7 @@ describe('what is not fixed is said', () => {
 });
 
 describe('with tape errors', () => {
-  it('the belt length’s ±2 sd covers the truth about as often as it says', () => {
+  it('covers the true belt length by ±2 sd about as often as stated', () => {
     const random = seededRandom(8);
     const truth = trueLength('orchard-rider');
     let covered = 0;
@@ -142,7 +137,7 @@ describe('with tape errors', () => {
 });
 
 describe('with a wrapped belt among the measures', () => {
-  it('a slip of the tape is still the first to be suspected', () => {
+  it('still suspects the error of the tape first', () => {
     const random = seededRandom(15);
     let first = 0;
     const trials = 30;

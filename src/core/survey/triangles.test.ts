@@ -28,7 +28,7 @@ describe('three distances that cannot meet', () => {
       )[0]!.byMm,
     ).toBeCloseTo(50, 9);
   });
-  it('a millimetre or two is the tape’s, and what is not taken or left out counts for nothing', () => {
+  it('accepts an error of a millimetre or two, and ignores missing or excluded values', () => {
     expect(
       brokenTriangles(
         taped(['centres', 'crank', 'spindle', 452], ['centres', 'crank', 'arm-idler', 200], ['centres', 'spindle', 'arm-idler', 250]),
@@ -46,7 +46,7 @@ describe('three distances that cannot meet', () => {
     );
     expect(brokenTriangles({ ...left, measures: left.measures.map((m, i) => (i === 0 ? { ...m, skipped: true } : m)) })).toEqual([]);
   });
-  it('a rim whose size is not known is left alone, a point has none', () => {
+  it('ignores a rim of unknown size; a point has no rim', () => {
     const unsized = {
       ...taped(['outside', 'crank', 'spindle', 900], ['centres', 'crank', 'arm-idler', 200], ['centres', 'spindle', 'arm-idler', 250]),
       pulleys: fresh.pulleys,

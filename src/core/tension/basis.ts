@@ -67,13 +67,13 @@ export function beltsSharing(drive: Drive, beltId: string): string[] {
 const NEW_OVER_RUN_IN = 1.3;
 
 /**
- * Target of a new belt: over that of a run-in one where nothing takes up what seating gives, never over the ceiling. A spring keeps its pull, so that
- * there both are one.
+ * Target of a new belt: above that of a run-in one if nothing takes up the loss by seating, but never above the bearing
+ * limit. A spring holds its tension, so both are the same there.
  */
 export const newBeltTarget = (targetN: number, ceilingN: number | null, sprung: boolean): number =>
   sprung ? targetN : Math.min(NEW_OVER_RUN_IN * targetN, ceilingN ?? Infinity);
 
-/** Whether a free tensioner moves a pulley of the belt. */
+/** True if a free tensioner moves a pulley of the belt. */
 export function isSprung(drive: Drive, beltId: string): boolean {
   const own = new Set(drive.belts.find((b) => b.id === beltId)?.route.map((r) => r.pulley));
   return drive.springs.length > 0 && drive.tensioners.some((t) => t.locked !== true && t.carries.some((p) => own.has(p)));

@@ -1,16 +1,16 @@
 import { compileDrive, DEFAULT_MATCH, newMatcher, type Drive, type GripSettings } from '../drive';
 import { recommendSettings, type Recommendation } from './recommend';
-import { settingAt, settingsTable, type JudgedSetting } from './settings-table';
+import { settingAt, settingsTable, type AssessedSetting } from './settings-table';
 
 export interface BeltSettings {
   /** The positions of every adjuster, in order: each of its steps, or equal ones. */
-  readonly settings: readonly JudgedSetting[];
+  readonly settings: readonly AssessedSetting[];
   /** The position of each adjuster to set. */
   readonly recommended: readonly Recommendation[];
   /** Rows of those positions in both states, in the same order. */
-  readonly recommendedRows: readonly JudgedSetting[];
+  readonly recommendedRows: readonly AssessedSetting[];
   /** The setting as drawn of each adjuster, by its id. */
-  readonly present: Readonly<Record<string, JudgedSetting>>;
+  readonly present: Readonly<Record<string, AssessedSetting>>;
 }
 
 const NONE: BeltSettings = { settings: [], recommended: [], recommendedRows: [], present: {} };

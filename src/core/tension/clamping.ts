@@ -17,14 +17,14 @@ export interface ClampingAllowance {
   readonly sdN: number;
 }
 
-/** Spread between drives, and error of one pair read the same way at the same place, as shares of the tension. */
+/** Spread between drives, and error of one pair with the same method and place, as shares of the tension. */
 const APART = 0.1;
 const PAIR_SD = 0.03;
 
 /**
- * Learned from readings taken before and after clamping, in the same way at the same place, so that what such readings share falls out of their
- * difference. Normal about nothing, held back by what drives lie apart in.
- * @param readings in the order in which they were taken
+ * Change by clamping, from readings before and after with the same method and place, so that shared errors cancel.
+ * Normal about zero, shrunk by the spread between drives.
+ * @param readings in time order
  * @returns null without such a pair
  */
 export function clampingOf(readings: readonly RecordedReading[]): ClampingAllowance | null {

@@ -60,15 +60,30 @@ export function combine(readings: readonly TensionReading[]): {
   }
 }
 
-/** Least squares with all errors taken at its own result. */
+/**
+ * Least squares with all errors taken at its own result. Readings that disagree strongly can make the iteration swing
+ * between tensions on both sides of that result. Then it is found by bisection between the last two of them.
+ */
 function iterated(readings: readonly TensionReading[]): ReturnType<typeof leastSquares> {
+  const solvedAt = (atN: number) => leastSquares(readings, covariance(readings, atN));
   let atN = readings.reduce((sum, r) => sum + r.tensionN, 0) / readings.length;
-  for (let k = 0; ; k++) {
-    const solved = leastSquares(readings, covariance(readings, atN));
+  let [below, above] = [-Infinity, Infinity];
+  for (let k = 0; k <= MOST_ITERATIONS; k++) {
+    const solved = solvedAt(atN);
     const nextN = solved.combined.tensionN;
-    if (k === MOST_ITERATIONS || Math.abs(nextN - atN) <= CONVERGED * Math.abs(atN)) return solved;
+    if (Math.abs(nextN - atN) <= CONVERGED * Math.abs(atN)) return solved;
+    if (nextN > atN) below = atN;
+    else above = atN;
     atN = nextN;
   }
+  if (!Number.isFinite(above - below)) return solvedAt(atN);
+  while (Math.abs(above - below) > CONVERGED * Math.abs(above)) {
+    const middle = (below + above) / 2;
+    if (middle === below || middle === above) break;
+    if (solvedAt(middle).combined.tensionN > middle) below = middle;
+    else above = middle;
+  }
+  return solvedAt((below + above) / 2);
 }
 
 /** C at a tension, row by row, N². */
@@ -86,8 +101,9 @@ function covariance(readings: readonly TensionReading[], atN: number): Float64Ar
 }
 
 /**
- * The best T by all readings, and how many standard deviations each lies from what the others say together, its own error, theirs and what they
- * share counted. The others' weights come from P = C⁻¹ of all: the inverse without k is P_ij − P_ik·P_kj/P_kk, its row sums rᵢ − P_ik·r_k/P_kk.
+ * Best T from all readings, with all own and shared errors. Also the distance of each reading from the others in
+ * standard deviations. The weights of the others come from P = C⁻¹ of all. The inverse without k is P_ij −
+ * P_ik·P_kj/P_kk, with row sums rᵢ − P_ik·r_k/P_kk.
  */
 function leastSquares(readings: readonly TensionReading[], c: Float64Array): { readonly combined: Combined; readonly away: number[] } {
   const n = readings.length;

@@ -1,6 +1,6 @@
 import type { Recommendation } from './recommend';
 import { RETENSION_OVER_FLOOR } from './retension';
-import type { JudgedSetting, SettingFault } from './settings-table';
+import type { AssessedSetting, SettingFault } from './settings-table';
 import type { TensionBand } from './sheet';
 
 /** Engagement is prompt under the first, soft up to the second and slips beyond it, s. Settings of the trade. */
@@ -14,8 +14,8 @@ export interface DecideAsk {
   /** The position of each adjuster to set, for the tension as it was read. */
   readonly recommended: readonly Recommendation[];
   /** Current settings, by adjuster id. `settings` holds every setting, to find one that is tight enough. */
-  readonly present: Readonly<Record<string, JudgedSetting>>;
-  readonly settings: readonly JudgedSetting[];
+  readonly present: Readonly<Record<string, AssessedSetting>>;
+  readonly settings: readonly AssessedSetting[];
   /** Tension computed for the present settings, and the tension that was read; N. Null if unknown. */
   readonly computedN: number | null;
   readonly readN: number | null;
@@ -77,10 +77,10 @@ const RELEASE_REASONS: Readonly<Partial<Record<SettingFault, DecideReason>>> = {
 };
 
 /**
- * Leave, adjust or replace. A stiff arm looks like a slack belt, so it is freed and timed again before anything is set or bought. Pulleys out of line
- * are aligned before the tension is set. A drive with its
- * brake off, or with a belt that does not go slack, is never left: it is set to the recommended position, or its brake is repaired first where the
- * present setting is that position. The recommended positions are those of `recommendSettings`, so that this advice and the table of settings agree.
+ * Decision: leave, adjust or replace. A stiff arm has the signs of a slack belt. It is freed and timed again before anything is set or bought. Misaligned pulleys are aligned before the tension is set. A drive with its brake off, or
+ * with a tight belt when released, is never left. It is set to the recommended position. If that is the present
+ * setting, its brake is repaired first. The recommended positions are those of `recommendSettings`, so that this advice
+ * and the settings table agree.
  */
 export function decide(ask: DecideAsk): Decided {
   const { band, engagementS } = ask;

@@ -7,10 +7,11 @@ const LOOKS = 48;
 const CLOSE = 0.05;
 
 /**
- * The other places of an eccentric at which the belt is as tight: the pulley stands as far out on both sides of its dead point.
- * @param adjuster id of an adjuster that places a locked tensioner turning about a pivot; nothing is answered for any other
- * @param position the place meant
- * @returns places, degrees, in rising order, the one meant left out
+ * Other positions of an eccentric with the same tension: the pulley is at the same distance on both sides of its dead
+ * centre.
+ * @param adjuster id of an adjuster of a locked tensioner about a pivot; empty for any other
+ * @param position requested position
+ * @returns other positions, degrees, ascending
  */
 export function equalPlaces(compiled: CompiledDrive, b: number, adjuster: string, position: number): number[] {
   const { drive } = compiled;

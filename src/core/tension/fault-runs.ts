@@ -1,4 +1,4 @@
-import { SETTING_FAULTS, type JudgedSetting, type SettingFault } from './settings-table';
+import { SETTING_FAULTS, type AssessedSetting, type SettingFault } from './settings-table';
 
 /** A range of adjuster positions with one fault, such as “at 6.4 mm and above, the brake stays off”. */
 export interface FaultRun {
@@ -10,7 +10,7 @@ export interface FaultRun {
   readonly fromStart: boolean;
 }
 
-export function faultRuns(rows: readonly JudgedSetting[]): FaultRun[] {
+export function faultRuns(rows: readonly AssessedSetting[]): FaultRun[] {
   return SETTING_FAULTS.flatMap((fault) => {
     const runs: FaultRun[] = [];
     rows.forEach((row, i) => {

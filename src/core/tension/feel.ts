@@ -1,19 +1,26 @@
 import type { TensionReading } from './combine';
 import { deflectionBy, pushAt, tensionByPush, type Strand } from './methods';
 
-/** Ways of feeling a tension. None has a scale of its own: each is told by one number that hands and drives differ in, and learns it from pairs. */
+/**
+ * Methods of feel. None has its own scale. Each depends on one number, which differs between hands and drives, and is
+ * learned from pairs of readings.
+ */
 export const FEEL_METHODS = ['twist', 'hand-roll', 'thumb'] as const;
 export type FeelMethod = (typeof FEEL_METHODS)[number];
 
 interface FeelLaw {
-  /** What the one number is at the target for a usual hand, and how far hands and drives lie apart: a standard deviation of its logarithm. */
+  /**
+   * Usual value of that number at the target, and its spread between hands and drives: a standard deviation of its
+   * logarithm.
+   */
   readonly usual: number;
   readonly apart: number;
 }
 
 /**
- * The usual one number of each: degrees that a span at its target twists between two fingers (schools run from 20° to 45°), that a whole hand rolls it
- * over (a quarter turn), and the push of a firm thumb, N (ten pounds). With what a hand scatters by, a reading untaught is good to ±40 to ±50 %.
+ * Usual values at the target. A span twists between two fingers by these degrees (schools teach 20° to 45°). A whole
+ * hand rolls it by a quarter turn. The push of a firm thumb is ten pounds, in N. With the scatter of one hand, an
+ * untaught reading is good to ±40 to ±50%.
  */
 const LAWS: Readonly<Record<FeelMethod, FeelLaw>> = {
   twist: { usual: 30, apart: 0.35 },
@@ -50,9 +57,8 @@ const numberOf = ({ method, value, tensionN, strand }: FeltPair): number =>
   method === 'thumb' ? pushAt(strand, tensionN, value) : tensionN * value;
 
 /**
- * What is known of the one number: the usual one, and each pair by how well it tells. Normal in the logarithm, so that the answer is their mean weighed
- * by 1/variance.
- * @returns null where there is neither a target to say what is usual nor a pair
+ * Estimate of that number: the usual value and each pair, weighted by 1/variance. Normal in the logarithm.
+ * @returns null without a target for the usual value and without pairs
  */
 function taughtBy(method: FeelMethod, targetN: number | null, pairs: readonly FeltPair[]): Taught | null {
   const { usual, apart } = LAWS[method];
@@ -70,8 +76,8 @@ function taughtBy(method: FeelMethod, targetN: number | null, pairs: readonly Fe
 }
 
 /**
- * A tension by feel. What the number is unsure by is shared by all that is felt in the same way.
- * @returns null where there is nothing yet to read it by
+ * Tension by feel. The error of the number is shared by all readings of the same method.
+ * @returns null without an estimate of the number
  */
 export function readFeel(
   strand: Strand,

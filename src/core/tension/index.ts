@@ -28,6 +28,6 @@ export { beltSettings } from './belt-settings';
 export type { BeltSettings } from './belt-settings';
 export type { Recommendation } from './recommend';
 export { placesOf, setsTension } from './settings-table';
-export type { JudgedSetting, SettingFault, SettingRow, SettingState } from './settings-table';
+export type { AssessedSetting, SettingFault, SettingRow, SettingState } from './settings-table';
 export { agedOf, pairsOf } from './past';
 export type { PastReading, TensionEpoch } from './past';

@@ -16,7 +16,10 @@ export interface LooksLoose {
   readonly deflectionMm: number;
 }
 
-/** Where a light push at the target moves the longest span so far that the belt would be called loose; null where it would not, or nothing says. */
+/**
+ * Deflection of the longest span at the target under a light push, if a person would call the belt loose. Null
+ * otherwise, or if it is unknown.
+ */
 export function isLooseByDesign({ strands, band }: Pick<TensionSheet, 'strands' | 'band'>): LooksLoose | null {
   if (band.target === null || strands.length === 0) return null;
   const longest = strands.reduce((a, s) => (s.strand.spanMm > a.strand.spanMm ? s : a));

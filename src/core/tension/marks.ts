@@ -17,9 +17,10 @@ const MARK_SD = 0.5;
 const lengthSdMm = (pitchMm: number): number => (3 + 0.002 * pitchMm) / 3;
 
 /**
- * Tension by where an adjuster stands (a mark, a hole, a collar's gap): that of the equilibrium there, put right by what was measured at marks of this
- * drive before. What the model is off by is one shift, N(0, s²), s from the spring's rate, or where nothing is sprung from the belt's length; each
- * pair tells of it, so that the shift is their mean weighed by 1/variance, held back by the prior.
+ * Tension from the position of an adjuster (a mark, a hole, the gap of a collar): that of the equilibrium there,
+ * corrected by earlier measurements at marks of this drive. The model error is one shift, N(0, s²). s comes from the
+ * spring rate, or without springs from the belt length. Each pair measures the shift. Its estimate is their mean
+ * weighted by 1/variance, shrunk by the prior.
  */
 export function readMark(
   compiled: CompiledDrive,
@@ -38,7 +39,7 @@ export function readMark(
     return rest.ending === 'settled' && one.pitchLength > 0 ? Math.max(0, strandTension(one)) : null;
   };
   const here = at(position);
-  if (here === null) return { ok: false, problem: 'the drive comes to no rest there' };
+  if (here === null) return { ok: false, problem: 'the drive has no equilibrium there' };
   const step = Math.min(0.25, (named.max - named.min) / 50);
   const [low, high] = [Math.max(named.min, position - step), Math.min(named.max, position + step)];
   const perMm = high > low ? ((at(high) ?? here) - (at(low) ?? here)) / (high - low) : 0;

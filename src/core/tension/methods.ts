@@ -7,8 +7,8 @@ export interface Strand {
   /** Free length of the span, mm. */
   readonly spanMm: number;
   /**
-   * How stiff the belt is along itself where nothing gives way to a push, EA/L₀ of the whole belt, N/mm; null where a sprung tensioner gives way,
-   * or the belt has no length.
+   * Longitudinal stiffness EA/L₀ of the whole belt, N/mm, if nothing moves under a push. Null if a sprung tensioner
+   * moves, or the belt has no length.
    */
   readonly stiffnessNPerMm: number | null;
 }

@@ -46,7 +46,7 @@ describe('an eccentric', () => {
 
 describe('getting a belt on', () => {
   const a = sectionNamed('A')!;
-  it('is by hand from the allowance on, hard under it, and not to be done past the stretch it bears', () => {
+  it('is by hand from the allowance, hard below it, and impossible beyond the allowed stretch', () => {
     const allowance = mountingAllowanceMm(a);
     expect(mountable(allowance, 1000, a, 0.008)).toBe('by-hand');
     expect(mountable(allowance - 0.01, 1000, a, 0.008)).toBe('hard');
@@ -60,7 +60,7 @@ describe('getting a belt on', () => {
     const path = 2 * Math.sqrt(c * c - (s - r) ** 2) + Math.PI * (r + s) + 2 * (s - r) * Math.asin((s - r) / c);
     expect(installationSlack(newMatcher(compiled(drive))!)!.slackMm).toBeCloseTo(pitch - path, 6);
   });
-  it('says the same as Match does of the same length', () => {
+  it('agrees with Match for the same length', () => {
     for (const name of ['orchard-rider', 'lighthouse-generator', 'peat-road-tractor']) {
       const drive = demoDrive(name);
       const matcher = newMatcher(compiled(drive))!;

@@ -9,8 +9,9 @@ const above0 = (text: string): number => {
 };
 
 /**
- * Reads a row with the columns method, at (`from>to`, or a spring's id), value (Hz, N or mm), deflection (mm), belts and sd (of the value).
- * @returns the reading, or a sentence about what is wrong
+ * Reads a row of a reading. Columns: method, at (`from>to`, or the id of a spring), value (Hz, N or mm), deflection
+ * (mm), belts, sd (of the value).
+ * @returns the reading, or a sentence with the error
  */
 export function readingOfRow(row: Readonly<Record<string, string | number | undefined>>): MeasuredReading | string {
   const cell = (name: string) => String(row[name] ?? '');

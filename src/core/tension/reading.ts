@@ -21,7 +21,7 @@ export type MeasuredMethod = (typeof MEASURED_METHODS)[number];
 export const TENSION_METHODS = [...MEASURED_METHODS, 'marks', ...FEEL_METHODS] as const;
 export type TensionMethod = (typeof TENSION_METHODS)[number];
 
-/** Whether a method is by feel. Such a reading alone never confirms a setting. */
+/** True for methods by feel. Such a reading alone never confirms a setting. */
 export const isFeel = (method: TensionMethod): method is FeelMethod => FEEL_METHODS.some((m) => m === method);
 
 /** A measured value, before its conversion to a tension. */
@@ -69,7 +69,8 @@ export function readTap(strand: Strand, span: string, hz: number, sd?: number): 
 }
 
 /**
- * A span pushed at its middle. Its own error at another tension is that of the same push there: the same force, and the deflection it gives.
+ * A span pushed at its middle. Its own error at another tension is that of the same push there: the same force, with
+ * its deflection.
  * @param sd of the force, N
  */
 export function readPush(

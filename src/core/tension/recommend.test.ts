@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { newMatcher, solveDrive, tryPitchLength, type Drive } from '../drive';
 import { compiled, demoDrive, DEMO_DRIVES } from '../drive/sample-drives';
-import { beltSettings, faultRuns, placesOf, setsTension, tensionSheet, type JudgedSetting } from '.';
+import { beltSettings, faultRuns, placesOf, setsTension, tensionSheet, type AssessedSetting } from '.';
 
 const bandOf = (drive: Drive, belt: string) => {
   const result = tensionSheet(drive, { belt });
@@ -9,7 +9,7 @@ const bandOf = (drive: Drive, belt: string) => {
   return result.sheet.band;
 };
 const recommendedFor = (drive: Drive, belt: string, targetN = bandOf(drive, belt).target) => beltSettings(drive, belt, targetN).recommended;
-/** What Match says of the drive's own belt with one adjuster elsewhere, by a matcher of its own. */
+/** Result of Match for the drive's own belt with one adjuster at another setting, from a separate matcher. */
 const trialAt = (drive: Drive, belt: string, adjuster: string, position: number) =>
   tryPitchLength(newMatcher(compiled(drive), belt)!, undefined, { adjusters: { [adjuster]: position } });
 
@@ -37,7 +37,7 @@ describe('the recommended setting', () => {
         expect(Math.abs(tension - target)).toBeLessThanOrEqual(nearest + 1e-6);
         if (braked.length > 0) expect(brakeMargin ?? Infinity).toBeGreaterThanOrEqual(1 - 1e-6);
       }
-      // An adjuster that moves this belt and has a usable position is never left out.
+      // Every adjuster that moves this belt and has a usable position must be in the result.
       for (const own of drive.adjusters.filter((a) => !found.some((f) => f.adjuster === a.id))) {
         const rows = beltSettings(drive, belt, target).settings.filter((s) => s.adjuster === own.id);
         if (setsTension(rows)) expect(rows.every((r) => r.faults.length > 0)).toBe(true);
@@ -74,7 +74,7 @@ describe('the recommended setting', () => {
     expect(last!.position).toBeGreaterThan(1);
   });
 
-  it('says so where the target lies past the end of travel', () => {
+  it('reports a target past the end of travel', () => {
     const drive = demoDrive('slipway-chipper');
     expect(recommendedFor(drive, 'band')[0]).toMatchObject({ position: 0, reach: 'out-of-reach', atEnd: true });
   });
@@ -89,7 +89,7 @@ describe('the recommended setting', () => {
     expect(trialAt(drive, 'alternator-belt', read!.adjuster, read!.position).engaged.tension).toBeCloseTo(2 * target, 2);
   });
 
-  it('rows carry what Match says, with the brakes of the belt’s own group', () => {
+  it("has rows that agree with Match, with the brakes of the belt's own group", () => {
     const drive = demoDrive('airstrip-mower');
     const { settings, present } = beltSettings(drive, 'deck', 400);
     for (const row of settings) {
@@ -105,7 +105,7 @@ describe('the recommended setting', () => {
 });
 
 describe('runs of faults', () => {
-  const row = (position: number, ...faults: JudgedSetting['faults']): JudgedSetting => ({
+  const row = (position: number, ...faults: AssessedSetting['faults']): AssessedSetting => ({
     adjuster: 'bracket',
     position,
     engaged: { tension: 100, slack: 0, brakeOn: false, lengths: {} },

@@ -12,7 +12,7 @@ export interface Recommendation {
   readonly share: number;
   /** How far the brake's arm, released, is past where the brake applies, degrees or mm; null without a brake. */
   readonly brakeMargin: number | null;
-  /** `met`: the target is reached, or its nearest step. `out-of-reach`: no usable position gives the target. */
+  /** `met`: the target, or its nearest step. `out-of-reach`: no usable position reaches the target. */
   readonly reach: 'met' | 'out-of-reach';
   /** The position is an end of the adjuster's travel. */
   readonly atEnd: boolean;
@@ -45,13 +45,14 @@ const LONG_SIDE: readonly ReasonCode[] = ['at-stop', 'does-not-settle'];
 const free = (trial: Trial, codes: readonly ReasonCode[]): boolean => !trial.failures.some((f) => codes.includes(f));
 
 /**
- * The position of each adjuster to set for a target, solved. Usable positions are those at which Match says that the belt works: brake right in both
- * states, slack when released, no slip by the slip limit at that position, no stop, no overload. Where some of them leave the brake a margin, only
- * those count. An adjuster without steps is solved for the target; where it cannot be met, the usable position nearest to it in tension is taken. A
- * stepped one takes its nearest usable step, the lower tension on a tie.
+ * Recommended position of each adjuster for a target. Usable positions are those at which Match finds that the belt
+ * runs: brake correct in both states, slack when released, no slip, no stop, no overload. If some of them have a margin
+ * at the brake, only those count. An adjuster without steps is solved for the target. If the target is out of reach,
+ * the usable position with the nearest tension is taken. An adjuster with steps takes its nearest usable step, the
+ * lower tension on a tie.
  * @param targetN static belt tension, N
- * @param readShare tension that was read over the computed tension; every position is taken to differ from its computed tension by the same share
- * @returns at most one position for each adjuster that moves this belt's tension
+ * @param readShare measured tension over the computed tension; every position is assumed to differ by the same share
+ * @returns at most one position for each adjuster that moves the tension of this belt
  */
 export function recommendSettings(matcher: Matcher, targetN: number, readShare = 1): Recommendation[] {
   const { drive } = matcher.solver.work.compiled;

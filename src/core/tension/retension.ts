@@ -27,9 +27,10 @@ const TENTH = 1.2816;
 export const RETENSION_OVER_FLOOR = 1.1;
 
 /**
- * How a belt's tension falls, by its readings: T(h) = T₀ − b·log₁₀(1 + h), h in hours since it was set. Seating and creep of a belt are nearly straight
- * in the logarithm of time (a nominal law; what is nominal of it is the prior of b, which readings put right). Both are normal, so that T(h) is, too.
- * @param sprung a free tensioner takes up what the belt gives
+ * Loss of belt tension from its readings: T(h) = T₀ − b·log₁₀(1 + h), h in hours since the setting. Seating and creep
+ * of a belt are nearly linear in the logarithm of time. This is a nominal law. The nominal part is the prior of b,
+ * which readings correct. Both are normal, so T(h) is normal.
+ * @param sprung a free tensioner takes up the stretch
  * @returns null without a reading
  */
 export function retensionOf(readings: readonly AgedReading[], sprung: boolean, floorN: number): Retension | null {

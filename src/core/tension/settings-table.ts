@@ -69,7 +69,7 @@ const FAULT_OF: Readonly<Partial<Record<ReasonCode, SettingFault>>> = {
 };
 
 /** A setting with the Match verdict of the belt there. */
-export interface JudgedSetting extends SettingRow {
+export interface AssessedSetting extends SettingRow {
   readonly faults: readonly SettingFault[];
   /** How far the brake's arm, released, is past where the brake applies, degrees or mm; null without a brake. */
   readonly brakeMargin: number | null;
@@ -78,13 +78,13 @@ export interface JudgedSetting extends SettingRow {
 }
 
 /** Every position of every adjuster, with what it does in both states. */
-export const settingsTable = (matcher: Matcher): JudgedSetting[] =>
+export const settingsTable = (matcher: Matcher): AssessedSetting[] =>
   matcher.solver.work.compiled.drive.adjusters.flatMap((adjuster) =>
     placesOf(adjuster).map((position) => settingAt(matcher, adjuster.id, position)),
   );
 
 /** One position of an adjuster, in both states. */
-export function settingAt(matcher: Matcher, adjuster: string, position: number): JudgedSetting {
+export function settingAt(matcher: Matcher, adjuster: string, position: number): AssessedSetting {
   const { solver, belt, group } = matcher;
   const { engaged, released } = twoStates(solver.work.compiled.drive);
   const setting = { adjusters: { [adjuster]: position } };
@@ -106,7 +106,7 @@ export function settingAt(matcher: Matcher, adjuster: string, position: number):
 /** An adjuster that moves the belt tension by less over its whole range does not set it, N. */
 export const LEAST_EFFECT_N = 0.5;
 
-/** Whether an adjuster sets the belt's tension, by the rows of its whole range. */
+/** True if an adjuster changes the belt tension, by the rows of its whole range. */
 export function setsTension(rows: readonly SettingRow[]): boolean {
   const tensions = rows.flatMap((r) => r.engaged.tension ?? []);
   return tensions.length > 0 && Math.max(...tensions) - Math.min(...tensions) >= LEAST_EFFECT_N;

@@ -223,7 +223,7 @@ function strandsOf(rest: Equilibrium, b: number): NamedStrand[] {
   }));
 }
 
-/** Whether a free tensioner off its stops holds an idler of the belt. A push then adds no tension. */
+/** True if a free tensioner off its stops holds an idler of the belt. A push then adds no tension. */
 function givesWay({ stand, atStop }: Equilibrium, b: number): boolean {
   const { drive, carrier } = stand.compiled;
   return [...stand.belts[b]!.plan.pulley].some((p) => {

@@ -24,7 +24,7 @@ import {
   withLoads,
   withoutBelts,
   type DecideAsk,
-  type JudgedSetting,
+  type AssessedSetting,
   type Recommendation,
   type SettingFault,
   type FeltPair,
@@ -53,7 +53,7 @@ describe('by feel', () => {
         expect(readFeel(at, { method, value: shows }, target, pairs)!.tensionN / target).toBeCloseTo(1, 6);
       }),
     ));
-  it('untaught it is good to some 40 %, and pairs bring it down to the hand’s own scatter', () => {
+  it('is accurate to about 40% without pairs, and to the scatter of the hand with pairs', () => {
     const sd = (pairs: readonly FeltPair[]) => {
       const r = readFeel(strand, { method: 'twist', value: 30 }, 200, pairs)!;
       return Math.hypot(r.ownN, ...r.shared.map((s) => s.share * r.tensionN)) / r.tensionN;
@@ -76,11 +76,11 @@ describe('by feel', () => {
     expect(readFeel(strand, { method: 'twist', value: 40 }, 200, [])!.tensionN).toBeCloseTo(150, 6);
     expect(readFeel(strand, { method: 'twist', value: 40 }, 200, pairs)!.tensionN).toBeCloseTo(200, -1);
   });
-  it('with neither a target nor a pair a twist says nothing; a thumb has a force of its own', () => {
+  it('has no result for a twist without a target or a pair; a thumb has a force of its own', () => {
     expect(readFeel(strand, { method: 'twist', value: 30 }, null, [])).toBeNull();
     expect(readFeel(strand, { method: 'thumb', value: 8 }, null, [])).not.toBeNull();
   });
-  it('a push moves a span by what the force law says, also where the belt is stretched by it', () => {
+  it('predicts the deflection of a push by the force law, including the stretch of the belt', () => {
     for (const s of [strand, stiff]) expect(pushAt(s, 150, deflectionBy(s, 150, 20)!)).toBeCloseTo(20, 6);
     expect(deflectionBy(strand, 10, 45)).toBeNull();
   });
@@ -112,7 +112,7 @@ describe('by marks', () => {
   });
 });
 
-describe('what it is reckoned on', () => {
+describe('load assumptions', () => {
   it('blades by the area they sweep, engines never over their rating, output with its losses', () => {
     const blades = (bladeMm: number, n: number) => guessKw({ by: 'blades', bladeMm, blades: n, grass: 'usual' });
     expect(blades(1060, 1)).toBeCloseTo(4 * blades(530, 1), 9);
@@ -137,14 +137,14 @@ describe('what it is reckoned on', () => {
     expect(alone.tension).not.toBeCloseTo(together.tension!, 0);
     expect(beltsSharing(demoDrive('orchard-rider'), 'blade')).toEqual([]);
   });
-  it('a new belt is set over a run-in one where nothing takes up what it gives, never over the ceiling', () => {
+  it('sets a new belt above a run-in one if nothing takes up its stretch, never above the bearing limit', () => {
     expect(newBeltTarget(100, null, false)).toBe(130);
     expect(newBeltTarget(100, 110, false)).toBe(110);
     expect(newBeltTarget(100, null, true)).toBe(100);
     expect(isSprung(demoDrive('orchard-rider'), 'blade')).toBe(true);
     expect(isSprung(twoPulleys({ d1: 100, d2: 100, pitchLength: 1090 }), 'belt')).toBe(false);
   });
-  it('a belt that gives far to a light push at its target feels loose and is right', () => {
+  it('is loose by design for a belt that moves far under a light push at its target', () => {
     const spans = (target: number) =>
       isLooseByDesign({
         strands: [{ from: 'a', to: 'b', strand }],
@@ -163,7 +163,7 @@ describe('what it is reckoned on', () => {
 describe('over the hours', () => {
   const law = (start: number, loss: number, hours: readonly number[]) =>
     hours.map((h) => ({ hours: h, tensionN: start - loss * Math.log10(1 + h), sdN: 1 }));
-  it('readings on the law give the law, and the hours at which it comes down', () => {
+  it('returns the law from readings on it, and the hours at which it falls', () => {
     const fall = retensionOf(law(200, 25, [0, 2, 10, 60, 200]), false, 120)!;
     expect(fall.startN).toBeCloseTo(200, 0);
     expect(fall.lossN).toBeCloseTo(25, 0);
@@ -173,7 +173,7 @@ describe('over the hours', () => {
     expect(fall.hours.early!).toBeLessThan(fall.hours.likely!);
     expect(fall.hours.late ?? Infinity).toBeGreaterThan(fall.hours.likely!);
   });
-  it('one reading tells by what belts of its kind lose, and says how little that is known', () => {
+  it('predicts from one reading by the usual loss, with its uncertainty', () => {
     const locked = retensionOf(law(200, 25, [1]), false, 120)!;
     const sprung = retensionOf(law(200, 25, [1]), true, 120)!;
     expect(locked.lossN).toBeGreaterThan(sprung.lossN);
@@ -202,7 +202,7 @@ describe('over the hours', () => {
     expect(fall.lossN).toBeCloseTo(b / sum, 2);
     expect(tensionAfter(fall, 9).tensionN).toBeCloseTo(fall.startN - fall.lossN, 9);
   });
-  it('nothing tightens by running; nothing read, nothing said', () => {
+  it('does not tighten by running, and has no result without readings', () => {
     expect(retensionOf(law(150, -80, [0, 10, 100]), false, 100)!.lossN).toBe(0);
     expect(retensionOf([], false, 100)).toBeNull();
     expect(retensionOf([{ hours: 5, tensionN: 90, sdN: 3 }], false, 100)!.hours.likely).toBe(0);
@@ -223,7 +223,7 @@ describe('over the hours', () => {
     whole: true,
     ...more,
   });
-  it('hours count from when the belt was fitted or set; what was read tight on a visit stands for it', () => {
+  it('counts hours from the fitting or setting; the tight reading of a visit counts for it', () => {
     const epochs: TensionEpoch[] = [{ machine: 1, belt: 'b', taken: '2026-04-01T08:00:00Z', meterH: 80, what: 'fitted' }];
     const past = [
       read({ taken: '2026-03-01T08:00:00Z', meterH: 60, tensionN: 90, job: 0 }),
@@ -240,7 +240,7 @@ describe('over the hours', () => {
       { hours: 60, tensionN: 170, sdN: 10 },
     ]);
   });
-  it('feel and marks learn from what was measured beside them on the same job', () => {
+  it('teaches feel and marks from measurements on the same job', () => {
     const past = [
       read({}),
       read({ method: 'twist', value: 33 }),
@@ -252,7 +252,7 @@ describe('over the hours', () => {
     expect(marked).toEqual([{ adjuster: 'slot', position: 4, tensionN: 200, sdN: 10 }]);
     expect(pairsOf(past, 'other')).toEqual({ felt: [], marked: [] });
   });
-  it('what clamps add is learned from readings before and after, alike and on one job', () => {
+  it('learns the effect of clamps from readings before and after, with one method on one job', () => {
     const pair = (job: number, by: number) => [read({ job }), read({ job, tensionN: 200 + by, clamped: true })];
     expect(clampingOf([read({}), read({ method: 'deflection', clamped: true })])).toBeNull();
     const once = clampingOf(pair(1, 30))!;
@@ -267,7 +267,7 @@ describe('over the hours', () => {
 
 describe('leave, adjust or replace', () => {
   const band = { floor: 100, floorAt: 'a', ceiling: 300, ceilingAt: 'b', target: 150, empty: false };
-  const row = (position: number, tension: number, faults: readonly SettingFault[] = []): JudgedSetting => ({
+  const row = (position: number, tension: number, faults: readonly SettingFault[] = []): AssessedSetting => ({
     adjuster: 'bracket',
     position,
     engaged: { tension, slack: 0, brakeOn: false, lengths: {} },
@@ -317,7 +317,7 @@ describe('leave, adjust or replace', () => {
     expect(decide(ask({ misaligned: true, beltBad: true })).act).toBe('replace');
   });
   it('replaces a bad belt at any tension', () => expect(decide(ask({ beltBad: true, readN: 150 })).act).toBe('replace'));
-  it('asks for a reading where nothing tells', () => {
+  it('needs a reading without information', () => {
     expect(decide(ask({}))).toMatchObject({ act: 'read-first', because: ['nothing-read'] });
     expect(decide(ask({ band: { ...band, target: null }, recommended: [], readN: 100 }))).toMatchObject({
       act: 'read-first',
@@ -352,7 +352,7 @@ describe('leave, adjust or replace', () => {
       because: ['holds-but-slow', 'soft', 'reserve-left'],
     });
   });
-  it('asks for a reading where a belt is slow that holds by its drawing, and for another cause where the reading agrees', () => {
+  it('needs a reading for a slow belt that grips by its drawing, and another cause if the reading agrees', () => {
     const set = { present: { bracket: row(2, 150) }, recommended: [to(2.4, 153)], computedN: 150, engagementS: 2.6 };
     expect(decide(ask({ ...set, readN: null }))).toMatchObject({
       act: 'read-first',
@@ -360,7 +360,7 @@ describe('leave, adjust or replace', () => {
       to: null,
     });
     expect(decide(ask({ ...set, readN: 150 }))).toMatchObject({ act: 'leave', because: ['holds-but-slow', 'slips', 'other-cause'] });
-    // What was read is what decides: it is far below the drawing.
+    // The measured tension decides. It is far below the drawing.
     expect(decide(ask({ ...set, readN: 115, recommended: [to(2.4, 153)] }))).toMatchObject({ act: 'adjust', to: { position: 2.4 } });
     expect(decide(ask({ ...set, readN: 150, recommended: [] }))).toMatchObject({ act: 'replace' });
     // A belt that stays tight when released is never left.
@@ -375,7 +375,7 @@ describe('leave, adjust or replace', () => {
     ['computed to stay off', { present: { bracket: row(3, 190, ['brake-stays-off']) } }, 'brake-stays-off'],
     ['seen to stay off', { brakeSeenOff: true, present: { bracket: row(3, 190) } }, 'brake-stays-off'],
     ['too slow to stop the blades', { stopTooLong: true, present: { bracket: row(3, 190) } }, 'stop-too-long'],
-  ] as const)('never leaves a drive with its brake %s, whatever its tension', (_, more, reason) => {
+  ] as const)('never leaves a drive with its brake %s, at any tension', (_, more, reason) => {
     const decided = decide(ask({ readN: 190, engagementS: 0.5, ...more }));
     expect(decided).toMatchObject({ act: 'adjust', to: { position: 2 } });
     expect(decided.because[0]).toBe(reason);

@@ -9,19 +9,19 @@ const forecast = (readings: readonly WidthReading[], newWidth: number | null = 3
 /** Several ribs about one width. */
 const ribs = (width: number) => [width, width + 0.02, width - 0.02, width] as const;
 
-describe('a log that says to measure again', () => {
+describe('a log with the verdict to measure again', () => {
   it('never keeps a belt on an only reading that was excluded', () => {
     const { verdict, reasons, readings } = forecast(log([400, 35]));
     expect(readings[0]!.outlier).toBe(true);
     expect(verdict).toBe('measure-again');
     expect(reasons).toContain('only-reading-doubtful');
   });
-  it('never keeps a belt whose latest reading was excluded', () => {
+  it('never accepts a belt with an excluded latest reading', () => {
     const { verdict, reasons } = forecast(log([100, ...ribs(30.3)], [200, ...ribs(30.2)], [300, ...ribs(30.1)], [400, 27.2]));
     expect(verdict).toBe('measure-again');
     expect(reasons).toContain('latest-left-out');
   });
-  it('uses the latest meter where another reading there was kept', () => {
+  it('uses the latest meter if another reading there was accepted', () => {
     const rows = log([100, ...ribs(30.3)], [200, ...ribs(30.2)], [300, ...ribs(30.1)], [400, 27.2], [400, ...ribs(30)]);
     expect(forecast(rows)).toMatchObject({ verdict: 'keep', reasons: expect.arrayContaining(['outlier-left-out']) });
   });
@@ -39,7 +39,7 @@ describe('a log that says to measure again', () => {
     expect(reasons).toContain('outlier-left-out');
     expect(verdict).toBe('keep');
   });
-  it('says so where the latest reading is wider than a new belt', () => {
+  it('reports a latest reading that is wider than a new belt', () => {
     expect(forecast(log([100, ...ribs(30.3)], [300, ...ribs(31.2)])).reasons).toContain('wider-than-new');
     expect(forecast(log([0, ...ribs(31.2)])).verdict).toBe('measure-again');
   });
@@ -47,7 +47,7 @@ describe('a log that says to measure again', () => {
     const rows = log([100, ...ribs(29)], [300, ...ribs(28.2)], [500, 26]);
     expect(forecast(rows).verdict).toBe('measure-again');
   });
-  it('hardly ever speaks of belts that wear as belts do, and then of an excluded reading alone', () => {
+  it('rarely reports belts with normal wear, and then only for an excluded reading', () => {
     const random = seededRandom(11);
     let again = 0;
     for (let i = 0; i < 150; i++) {
@@ -67,7 +67,7 @@ describe('a log that is refused', () => {
     expect(logProblem(log([100, 30.2], [400, 30], [300, 29.9]), widths)).toMatchObject({ index: 2 });
     expect(logProblem(log([100, 30.2], [400, 30]), widths)).toBeNull();
   });
-  it('by date, whatever the order of its rows', () => {
+  it('by date, for any order of its rows', () => {
     const [a, b, c] = log([100, 30.2], [200, 30], [300, 29.9]) as [WidthReading, WidthReading, WidthReading];
     expect(logProblem([c, a, b], widths)).toBeNull();
     expect(logProblem([c, { ...a, meter: 250 }, b], widths)).toMatchObject({ index: 2 });

@@ -7,9 +7,9 @@ export type MeasureAgainReason = (typeof MEASURE_AGAIN_REASONS)[number];
 /** A rise of the width by more than this is not wear, mm; a belt above its new width by more than this is another belt or a misreading, mm. */
 const RISE_MM = 0.4;
 const ABOVE_NEW_MM = 0.5;
-/** A rise is kept where the next reading is still above the one before it by this, mm. */
-const KEPT_MM = 0.2;
-/** Widths of a belt as a share of its new width, or of its minimum where the new width is unknown. */
+/** A rise remains if the next reading is still above the earlier one by this, mm. */
+const RISE_STAYS_MM = 0.2;
+/** Plausible widths of a belt, as a share of its new width. If that is unknown, as a share of its minimum. */
 const USUAL = { ofNew: [0.6, 1.1], ofMinimum: [0.8, 1.4] } as const;
 
 export interface Widths {
@@ -30,8 +30,8 @@ export interface LogProblem {
 }
 
 /**
- * What no belt's log can hold: a meter that falls while the date rises, or widths of which at least half are not those of this belt.
- * @param readings in any order, meters as they were written
+ * Impossible logs: a meter that falls while the date rises, or at least half of the widths impossible for this belt.
+ * @param readings in any order, with meters as entered
  * @returns the first problem, or null
  */
 export function logProblem(readings: readonly WidthReading[], widths: Widths): LogProblem | null {
@@ -63,9 +63,9 @@ export interface ScaledWidth {
 }
 
 /**
- * Why the belt must be measured again before anything is said of it; empty where the log is sound.
- * @param readings by meter, on the scale of the flank lines, each with whether the forecast excluded it
- * @param taken the same readings as they were written
+ * Reasons to measure the belt again before any verdict. Empty for a valid log.
+ * @param readings by meter, on the scale of the flank lines, each with its exclusion by the forecast
+ * @param taken the same readings as entered
  */
 export function measureAgain(
   readings: readonly ScaledWidth[],
@@ -88,7 +88,7 @@ export function measureAgain(
     // One low reading that its neighbours contradict explains the rise after it.
     const earlier = groups[k - 2];
     if (before.out && earlier && here.width - earlier.width <= RISE_MM) return false;
-    return k === last || groups[k + 1]!.width - before.width > KEPT_MM;
+    return k === last || groups[k + 1]!.width - before.width > RISE_STAYS_MM;
   });
   if (rises) reasons.push('wider-than-before');
   if (widths.newWidth !== null && groups[last]!.width > widths.newWidth + ABOVE_NEW_MM) reasons.push('wider-than-new');

@@ -31,7 +31,7 @@ export interface ScaledReading {
   readonly outlier: boolean;
 }
 
-/** How wide the belt is along its hours: to be drawn. */
+/** Width of the belt over its hours, for the chart. */
 export interface WearCurvePoint {
   readonly meter: number;
   readonly p10: number;
@@ -47,7 +47,7 @@ export interface WearForecast {
   readonly rate: number | null;
   /** Units of the meter until the minimum, from the largest meter in the log; null for a belt that has not run. */
   readonly remaining: { readonly p10: number; readonly p50: number; readonly p90: number } | null;
-  /** Odds that it is under the minimum now, and that it comes to it before the next usual look. */
+  /** Probability that it is below the minimum now, and at the usual next service. */
   readonly underNow: number;
   readonly underByNextLook: number;
   /** The same within the distance asked about; null where none was. */
@@ -56,14 +56,17 @@ export interface WearForecast {
   readonly reasons: readonly WearReason[];
 }
 
-/** How far ahead it is looked, by the meter now, and at how many places. */
+/** Length of the forecast relative to the present meter, and its number of points. */
 const AHEAD = { from: 0.005, to: 1500, points: 240 };
-/** Usual gap to the next service, by the meter now, where the log does not tell, and how far the log's own is believed. */
+/**
+ * Usual interval to the next service, relative to the present meter, if the log does not show it. Weight of the
+ * interval in the log.
+ */
 const SERVICE = { usual: 0.2, least: 0.2, most: 0.5 };
 /** Odds from which a belt is called near its minimum. */
 const NEAR = 0.1;
 const FEW = 3;
-/** A range so many times its middle is wide. */
+/** A range with this ratio to its median is wide. */
 const WIDE = 2;
 
 /**
@@ -143,7 +146,7 @@ export function wearForecast(ask: WearAsk): WearForecast {
   };
 }
 
-/** What there is to say of the log itself. */
+/** Remarks about the log itself. */
 function aboutLog(readings: readonly WidthReading[], scaled: readonly ScaledReading[], newWidth: number | null): WearReason[] {
   return [
     ...(readings.length === 1 ? ['one-reading' as const] : readings.length < FEW ? ['few-readings' as const] : []),

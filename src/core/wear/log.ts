@@ -1,4 +1,7 @@
-/** How a width is read: over several ribs, over one, or where straight edges laid on the flanks meet the top line. */
+/**
+ * Method of a width: over several ribs, over one rib, or between flank lines. These are straight edges on the flanks,
+ * extended to the top line.
+ */
 export const WIDTH_METHODS = ['rib-top', 'single', 'flank-line'] as const;
 export type WidthMethod = (typeof WIDTH_METHODS)[number];
 
@@ -15,19 +18,19 @@ export interface WidthReading {
 
 /** Spread of one rib, or one value by flank lines, mm. */
 const RIB_SD: Readonly<Record<WidthMethod, number>> = { 'rib-top': 0.05, single: 0.05, 'flank-line': 0.08 };
-/** With three ribs or more one further off than so many rib sd from their median is a chunk or a slip of the hand. */
+/** Largest distance of a rib from the median of at least three, in rib sd. Beyond it is a chunk or a misreading. */
 const DROPPED_SD = 4;
-/** Two ribs further apart than so many rib sd: either may be right, or neither. */
+/** Two ribs with a larger difference, in rib sd: either may be correct, or neither. */
 const SPLIT_SD = 5;
 
-/** Chance that a reading of one or two values is no reading at all; of three or more. */
+/** Probability that a reading of one or two values is false, and of three or more. */
 const DOUBT = { few: 0.06, many: 0.01 };
-/** The same of two ribs that lie apart; either of them is right with half the rest. */
+/** Same for two different ribs. Each of them is correct with half of the rest. */
 const SPLIT_DOUBT = 0.1;
 
 /** A reading as the model takes it: its mean without dropped ribs, or either of two. */
 export interface Digested {
-  /** What it may be, mm, with what each is worth. */
+  /** Possible values, mm, with their weights. */
   readonly values: readonly { readonly width: number; readonly chance: number }[];
   /** Variance of the mean by its ribs alone, mm². */
   readonly ribVariance: number;
@@ -42,7 +45,7 @@ export function medianOf(values: readonly number[]): number {
   return sorted.length % 2 === 1 ? sorted[half]! : (sorted[half - 1]! + sorted[half]!) / 2;
 }
 
-/** What the ribs of one reading amount to. A reading is never judged by a line through the others: the outlier would pull the line. */
+/** Summary of the ribs of one reading. A line through other readings is not used, since an outlier would shift the line. */
 export function digest({ method, widths }: Pick<WidthReading, 'method' | 'widths'>): Digested {
   const sd = RIB_SD[method];
   const mean = (of: readonly number[]) => of.reduce((a, w) => a + w, 0) / of.length;
@@ -54,7 +57,7 @@ export function digest({ method, widths }: Pick<WidthReading, 'method' | 'widths
     };
   const median = medianOf(widths);
   const kept = widths.length >= 3 ? widths.filter((w) => Math.abs(w - median) <= DROPPED_SD * sd) : widths;
-  // Of four ribs that lie two and two apart none is near the median: then all are kept, and the reading is doubted as any.
+  // If four ribs form two pairs, none is near the median. Then all count, and the reading may be false like any other.
   const used = kept.length > 0 ? kept : widths;
   const doubt = widths.length >= 3 ? DOUBT.many : DOUBT.few;
   return { values: [{ width: mean(used), chance: 1 - doubt }], ribVariance: (sd * sd) / used.length, doubt };

@@ -9,14 +9,14 @@ export const PRIORS = {
   newSd: 0.06,
   /** Break-in, and the share of a life by which it is over. */
   breakIn: { mean: 0.07, sd: 0.03, over: 0.035 },
-  /** How the riding of stretches differs: sd of the local rate, and the share of a life over which it is alike. */
+  /** Variation of riding: sd of the local rate, and its correlation length as a share of a life. */
   riding: { sd: 0.17, stretch: 0.09 },
   /** Share of the life used at the last reading: mostly belts come in worn, some are young. */
   used: { worn: { share: 0.93, median: 0.7, sd: 0.6 }, from: 0.001, to: 1.6, grid: 150 },
-  /** What is worn away over a life, where the width when new is not known. */
+  /** Allowance of wear over a life, if the new width is unknown. */
   allowance: { from: 0.8, to: 2.2, grid: 8 },
   daySd: 0.025,
-  /** How methods read against the flank lines; a squeezed rib reads narrow, and so do several, less. */
+  /** Bias of the methods relative to the flank lines. A squeezed rib is read too narrow, several ribs less so. */
   bias: {
     single: { mean: -0.15, sd: 0.058 },
     'rib-top': { mean: -0.06, sd: 0.03 },
@@ -52,7 +52,7 @@ export function meanWidth({ newWidth, allowance, life }: Belt, m: number): numbe
   return newWidth - b * brokenIn(m, life) - ((allowance - b) * m) / life;
 }
 
-/** What break-in moves a width by, a mm of it: −g(m), and back by what it takes off the rate. */
+/** Effect of break-in on a width, per mm: −g(m), and the reduction of the rate that compensates it. */
 const byBreakIn = ({ life }: Belt, m: number): number => m / life - brokenIn(m, life);
 
 /**
@@ -74,8 +74,8 @@ export function widthCovariance(belt: Belt, s: number, t: number): number {
 }
 
 /**
- * The same of all pairs of some meters at once, added to a matrix (n × n, row by row): one exponential a meter, since e^(−(t−s)/θ) is a quotient. Meters do not
- * lie beyond a few lives, where that would run out of digits.
+ * Same for all pairs of several meters, added to a matrix (n × n, row by row). One exponential per meter suffices,
+ * since e^(−(t−s)/θ) is a quotient. Meters stay within a few lives, so the range of doubles suffices.
  */
 export function addWidthCovariances(belt: Belt, meters: readonly number[], to: Float64Array): void {
   const n = meters.length;
@@ -118,7 +118,7 @@ function workedOut(): UsedPrior {
   return { share, weight: weight.map((w) => w / sum) };
 }
 
-/** Allowances thought of, mm: the one that is stated, or all alike. */
+/** Candidate allowances, mm: the stated one, or several with equal weight. */
 export const allowances = (stated: number | null): readonly number[] => {
   const { from, to, grid } = PRIORS.allowance;
   return stated !== null ? [stated] : Array.from({ length: grid }, (_, i) => from + ((to - from) * i) / (grid - 1));

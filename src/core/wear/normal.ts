@@ -3,7 +3,7 @@
  * digits.
  */
 export function normalCumulative(x: number): number {
-  // Beyond this nothing is left that a double could hold beside 1.
+  // Beyond this the remainder is below the precision of a double.
   if (x > 38) return 1;
   if (x < -38) return 0;
   if (Math.abs(x) > 5) return x < 0 ? tail(-x) : 1 - tail(x);

@@ -32,7 +32,7 @@ describe('the log of the belt that is on', () => {
       [100, '2026-05-01'],
       [600, '2026-06-01'],
     ]);
-    // A meter that was swapped begins another log.
+    // A replaced meter starts a new log.
     expect(logOf([...all, past({ unit: 'h', meter: 12, fittedAt: 0, taken: '2026-07-01T08:00:00Z' })], 1, 'b')).toHaveLength(1);
     expect(logOf([], 1, 'b')).toEqual([]);
   });
@@ -42,7 +42,7 @@ describe('the log of the belt that is on', () => {
     expect(readTwoWays(two, 'Ines')).toBe(false);
     expect(readTwoWays([past({}), past({ method: 'single', taken: '2026-05-02T09:00:00Z' })], 'Bram')).toBe(false);
   });
-  it('asks about a rib that lies apart, and of two about both', () => {
+  it('questions one different rib, and both of two different ribs', () => {
     expect(ribsApart([29.9, 29.92, 29.3, 29.88])).toEqual([2]);
     expect(ribsApart([29.9, 29.3])).toEqual([0, 1]);
     expect(ribsApart([29.9, 29.85, 29.95])).toEqual([]);

@@ -18,7 +18,7 @@ export interface PastWidth {
   readonly newMm: number | null;
 }
 
-/** When a width was read: on the day that is told of it (a log taken in), at its noon; else as it was written. */
+/** Time of a width: noon of its stated day (imported log), otherwise the time of entry. */
 export const takenOf = (on: string | null, written: string): string => (on === null ? written : `${on}T12:00:00.000Z`);
 
 /** The log of the belt that is on a machine now: of those widths that were read since it was fitted. By meter, then time. */
@@ -31,21 +31,21 @@ export function logOf(past: readonly PastWidth[], machine: number, belt: string)
     .sort((a, b) => a.meter - b.meter || Date.parse(a.taken) - Date.parse(b.taken));
 }
 
-/** What the forecast reads of a log. */
+/** Input of the forecast from a log. */
 export const readingsOfLog = (log: readonly PastWidth[]): WidthReading[] =>
   log.map((p) => ({ meter: p.meter - p.fittedAt, date: p.taken.slice(0, 10), method: p.method, widths: p.widths }));
 
-/** Whether a person has read this belt by two ways on one day: only then is known what his hand adds. */
+/** True if a person measured this belt by two methods on one day. Only then the bias of the hand is known. */
 export function readTwoWays(log: readonly PastWidth[], by: string): boolean {
   const days = new Map<string, Set<WidthMethod>>();
   for (const p of log) if (p.by === by) days.set(p.taken.slice(0, 10), (days.get(p.taken.slice(0, 10)) ?? new Set()).add(p.method));
   return [...days.values()].some((methods) => methods.size > 1);
 }
 
-/** A rib is asked about where it lies so far from the middle of the others, mm. */
+/** A rib with a larger difference from the middle of the others is questioned, mm. */
 const APART_MM = 0.25;
 
-/** Ribs that lie apart from the rest; of two that differ so, both. */
+/** Ribs that differ from the rest. Both of two different ribs. */
 export function ribsApart(widths: readonly number[]): number[] {
   if (widths.length < 2) return [];
   return widths.flatMap((w, i) => {

@@ -2,7 +2,7 @@ import { normalCumulative } from './normal';
 import { digest, type Digested, type WidthMethod, type WidthReading } from './log';
 import { addWidthCovariances, allowances, biasCovariance, meanWidth, PRIORS, rateOf, usedPrior, widthCovariance, type Belt } from './model';
 
-/** What is asked of a log. */
+/** Request about a log. */
 export interface WearAsk {
   readonly readings: readonly WidthReading[];
   readonly minimum: number;
@@ -12,9 +12,12 @@ export interface WearAsk {
   readonly within?: number | undefined;
 }
 
-/** A reading that may be none: more of them at once than two are not thought of, and of many only the likeliest. */
+/**
+ * A reading that may be false. At most two are false together, and in a long log only the most likely ones are
+ * considered.
+ */
 const MOST_DOUBTED = 9;
-/** Readings of two ribs apart that are followed either way; of more the mean is taken. */
+/** Readings of two different ribs that are considered both ways. In further ones the mean is used. */
 const MOST_SPLIT = 4;
 /** Terms that hold less than this of all there is are left away. */
 const NEGLIGIBLE = 1e-5;
@@ -30,7 +33,10 @@ interface Group {
   readonly terms: readonly Term[];
 }
 
-/** What each reading was, and which were none. Given it, the width at any meter is normal. */
+/**
+ * One assignment: the value of each reading, and the false readings. For one assignment, the width at any meter is
+ * normal.
+ */
 interface Term {
   readonly weight: number;
   readonly doubted: readonly number[];
@@ -49,14 +55,15 @@ export interface WearPosterior {
   readonly rate: number;
   /** Chance that each reading was none. */
   readonly doubt: readonly number[];
-  /** What each method reads against the flank lines: mean and standard deviation. */
+  /** Bias of each method relative to the flank lines: mean and standard deviation. */
   readonly bias: (method: WidthMethod) => { readonly mean: number; readonly sd: number };
 }
 
 /**
- * The belt behind its log, exactly and without drawing: given the share of life used, the allowance and which readings are none all is jointly normal,
- * so that the answer is a sum over a grid of those, each with prior × N(y; μ, S). Readings left out are taken out of the whole inverse: with P = S⁻¹ and D the
- * doubted ones S_rest⁻¹ = P − P·D (P_DD)⁻¹ D·P, and ln|S_rest| = ln|S| + ln|P_DD|.
+ * Posterior of the belt behind its log, exact and without sampling. For a fixed share of life used, the allowance and
+ * the false readings, everything is jointly normal. The answer is a sum over a grid of those, each with prior × N(y; μ,
+ * S). False readings are removed from the full inverse. With P = S⁻¹ and D the false ones: S_rest⁻¹ = P − P·D (P_DD)⁻¹
+ * D·P, and ln|S_rest| = ln|S| + ln|P_DD|.
  * @param ask at least one reading
  */
 export function wearPosterior({ readings, minimum, newWidth }: WearAsk): WearPosterior {
@@ -71,7 +78,7 @@ export function wearPosterior({ readings, minimum, newWidth }: WearAsk): WearPos
   const bias = Float64Array.from(readings, (r) => PRIORS.bias[r.method].mean);
   const sets = doubtSets(readings, digested);
 
-  // What taking or doubting each reading is worth, by choice and set: the same for every belt.
+  // Prior weight of each assignment of readings: the same for every belt.
   const worth = choices.map((choice) => {
     const believed = choice.chances.reduce((a, c) => a + Math.log(c), 0);
     return sets.map((doubted) =>
@@ -112,12 +119,13 @@ export function wearPosterior({ readings, minimum, newWidth }: WearAsk): WearPos
       found.push({ belt, inverse, alphas, logs });
       return best;
     };
-    // A belt that has not run tells nothing of its life: any will do.
+    // A belt that has not run contains no information about its life, so any value is valid.
     if (now === 0) {
       top = Math.max(top, weigh(0));
       continue;
     }
-    // Riding alone spreads ln of the share by some 0.05, so that between two shares near each other, both far under the likeliest, nothing is hidden.
+    // Riding alone spreads ln of the share by about 0.05. Between two neighbouring shares far below the most likely
+    // one, nothing is missed.
     const last = used.share.length - 1;
     const coarse = new Map<number, number>();
     for (let i = 0; i <= last; i = i === last ? last + 1 : Math.min(last, i + COARSE)) coarse.set(i, weigh(i));
@@ -167,7 +175,7 @@ function covarianceOf(belt: Belt, meters: readonly number[], noise: Float64Array
 
 const LN_2PI = Math.log(2 * Math.PI);
 
-/** What the readings share of days and of their methods, and what each has of its own, mm². */
+/** Covariance of the readings by day and method, and their own variances, mm². */
 function noiseOf(readings: readonly WidthReading[], digested: readonly Digested[]): Float64Array {
   const n = readings.length;
   const s = new Float64Array(n * n);
@@ -185,7 +193,7 @@ interface Choice {
   readonly chances: readonly number[];
 }
 
-/** Every way of taking readings of two ribs that lie apart. */
+/** Every assignment of readings with two different ribs. */
 function choicesOf(digested: readonly Digested[]): Choice[] {
   let splits = 0;
   return digested.reduce<Choice[]>(
@@ -199,7 +207,7 @@ function choicesOf(digested: readonly Digested[]): Choice[] {
   );
 }
 
-/** Sets of readings that may be none: none, any one, any two of those that stand furthest from what their neighbours say. */
+/** Sets of false readings: none, any one, and any two of those that differ most from their neighbours. */
 function doubtSets(readings: readonly WidthReading[], digested: readonly Digested[]): readonly (readonly number[])[] {
   const off = readings.map((r, k) => {
     const { width } = digested[k]!.values[0]!;
@@ -288,7 +296,10 @@ function belowIn({ belt, inverse, terms }: Group, meters: readonly number[], m: 
   return sum;
 }
 
-/** What a belt's readings say of something whose covariance with them is c: by each term how far its mean moves, and how much of its variance they take. */
+/**
+ * Effect of the readings on a quantity with covariance c: the shift of its mean and the reduction of its variance, by
+ * term.
+ */
 function conditioned(
   { inverse, terms }: Group,
   c: Float64Array,

@@ -15,7 +15,7 @@ describe('how it was ridden', () => {
             if (AMOUNTS.indexOf(answers[a]) > AMOUNTS.indexOf(answers[b])) expect(shares[a]).toBeGreaterThan(shares[b]);
       }),
     ));
-  it('wet and dust stand by themselves, from none up', () => {
+  it('have wet and dust as independent shares, from none', () => {
     const all = AMOUNTS.map(shareAlone);
     expect(all[0]).toBe(0);
     expect([...all].sort((a, b) => a - b)).toEqual(all);

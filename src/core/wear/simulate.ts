@@ -18,8 +18,8 @@ export interface DrawWear {
 }
 
 /**
- * A belt as it is worn: unlike the model it is drawn by stretches of riding, each alike within 8 to 25 % of a life and 30 % either way, break-ins and lives
- * held to what is seen, ribs that are chunked and digits that are swapped.
+ * Simulated belt, harsher than the model: stretches of riding of 8 to 25% of a life, each with its own rate (±30%). It
+ * has realistic break-ins and lives, chunked ribs, and swapped digits.
  * @param random uniform on 0…1
  */
 export function drawWear({ young = false, visits }: DrawWear, random: () => number): DrawnWear {

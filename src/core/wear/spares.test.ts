@@ -42,7 +42,7 @@ describe('use in a day', () => {
     expect(perDay(log)).toBeCloseTo(10, 9);
     expect(perDay([...log].reverse())).toBeCloseTo(10, 9);
   });
-  it('is not known from one reading, nor from two of one week', () => {
+  it('is unknown from one reading, and from two of one week', () => {
     expect(perDay([{ meter: 900, taken: '2026-01-01T08:00:00Z' }])).toBeNull();
     expect(
       perDay([

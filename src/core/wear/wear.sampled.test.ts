@@ -2,7 +2,7 @@ import { expect, it } from 'vitest';
 import { seededRandom } from '../drive';
 import { drawWear, wearForecast } from '.';
 
-it('simulated belts: the 80 % range holds in 70 to 92 %, and ‘replace’ is right in 94 % at least', () => {
+it('simulated belts: the 80% range covers 70 to 92%, and ‘replace’ is correct in at least 94%', () => {
   const random = seededRandom(7);
   const belts = 120;
   let [held, right, asked] = [0, 0, 0];

@@ -14,7 +14,10 @@ const reading = (meter: number, method: WidthReading['method'], ...widths: numbe
   widths,
 });
 
-/** The same by another way: each set of readings by itself, its covariance made and inverted anew, every term kept. */
+/**
+ * Same result by another method: each set of readings alone, with its covariance inverted directly, and every term
+ * included.
+ */
 function bySecondWay({ readings, minimum, newWidth }: WearAsk & { newWidth: number }, d: number) {
   const now = Math.max(...readings.map((r) => r.meter));
   const { share, weight } = usedPrior();
@@ -83,9 +86,9 @@ describe('the parts of the model', () => {
     addWidthCovariances(belt, meters, all);
     meters.forEach((a, i) => meters.forEach((b, j) => expect(all[i * 5 + j]).toBeCloseTo(widthCovariance(belt, a, b), 12)));
   });
-  it('a nominal belt is at its minimum at the end of its life, whatever its break-in took', () =>
+  it('reaches the minimum at the end of its life, for any break-in', () =>
     expect(meanWidth({ newWidth: 30, allowance: 1.4, life: 700 }, 700)).toBeCloseTo(28.6, 12));
-  it('ribs far from their median are dropped; of two apart either may be right; four in two pairs are all kept', () => {
+  it('excludes ribs far from their median; keeps both of two different ones, and four in two pairs', () => {
     expect(digest({ method: 'rib-top', widths: [29.9, 29.92, 29.3, 29.88] }).values).toHaveLength(1);
     expect(digest({ method: 'rib-top', widths: [29.9, 29.92, 29.3, 29.88] }).values[0]!.width).toBeCloseTo(29.9, 9);
     expect(digest({ method: 'rib-top', widths: [29.9, 29.3] }).values.map((v) => [v.width, v.chance])).toEqual([
@@ -149,18 +152,18 @@ describe('the belt behind its log', () => {
       }),
       { numRuns: 15 },
     ));
-  it('a young belt is not told to go: four ribs at 30.37 of 30.5 after a hundred', () => {
+  it('does not replace a young belt: four ribs at 30.37 of 30.5 after a hundred', () => {
     const { current, verdict } = wearForecast({ readings: logs[0]!, minimum: 28.5, newWidth: 30.5 });
     expect(Math.abs(current.width - 30.43)).toBeLessThan(0.05);
     expect(verdict).toBe('keep');
   });
-  it('a log that goes from one rib to flank lines does not make the belt grow', () => {
+  it('does not let the belt grow if the log changes from one rib to flank lines', () => {
     const readings = [reading(500, 'single', 29.75), reading(520, 'flank-line', 29.9, 29.92)];
     const { readings: scaled, reasons } = wearForecast({ readings, minimum: 28.9, newWidth: 30.5 });
     expect(scaled[1]!.width).toBeLessThan(scaled[0]!.width + 0.05);
     expect(reasons).toContain('method-mix');
   });
-  it('two methods on one day tell the bias nearly outright', () => {
+  it('determines the bias almost fully from two methods on one day', () => {
     const day = (method: WidthReading['method'], ...widths: number[]) => ({ ...reading(400, method, ...widths), date: '2026-06-01' });
     const alone = wearPosterior({ readings: [day('single', 29.8)], minimum: 28.9, newWidth: 30.5 }).bias('single');
     const both = wearPosterior({
@@ -171,7 +174,7 @@ describe('the belt behind its log', () => {
     expect(both.sd).toBeLessThan(0.9 * alone.sd);
     expect(both.mean).toBeLessThan(alone.mean);
   });
-  it('a chunked rib among good visits is left out and told, and moves the forecast little', () => {
+  it('excludes and reports a chunked rib among good visits, with little effect on the forecast', () => {
     const good = [0, 300, 600, 900].map((m) => reading(m, 'rib-top', 30.45 - m / 1000, 30.44 - m / 1000, 30.46 - m / 1000));
     const chunk = reading(950, 'single', 28.8);
     const clean = wearForecast({ readings: good, minimum: 28.9, newWidth: 30.5 });

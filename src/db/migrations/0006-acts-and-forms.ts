@@ -1,11 +1,12 @@
 import type { Migration } from '../migration';
 
-/** Shops that were there before are taken to be where their server is, until an owner says otherwise. */
+/** Existing shops are assumed to be in the time zone of their server, until an owner changes it. */
 const hereabouts = new Intl.DateTimeFormat().resolvedOptions().timeZone;
 
 /**
- * Acts are applied once each (`acts`); what is kept says which version of its form wrote it; bookings name the drive as it was (`drive_versions`);
- * times are those of the shop's zone. What stages and kinds of entries there are is ruled in core alone from here on.
+ * Commands are applied once each (`acts`). Documents store the version of their form. Belt uses store the drive version
+ * (`drive_versions`). Times are in the zone of the shop. From here on only the core defines stages and kinds of
+ * entries.
  */
 export const actsAndForms: Migration = {
   name: '0006-acts-and-forms',

@@ -1,8 +1,8 @@
 import type { Migration } from '../migration';
 
 /**
- * What is known of machines and drives, with who said it when. Jobs begin with Ask; of those that were open before, what the customer said was taken
- * down when they were opened.
+ * Facts of machines and drives, with author and date. Jobs start with Intake. For open jobs, the complaint was recorded
+ * when they were opened.
  */
 export const theBay: Migration = {
   name: '0007-the-bay',

@@ -1,8 +1,8 @@
 import type { Migration } from '../migration';
 
 /**
- * What a machine's record is made of besides its jobs: readings of its meter (the first of each is what stood on it), papers and pictures, bolt-ups of
- * its drives, how substitutes did; parts that are no belts; the shop's own limits.
+ * Record of a machine besides its jobs: meter readings (the first is the value on the machine), documents and pictures.
+ * Also stacks of its drives, results of substitutes, parts in stock other than belts, and the limits of the shop.
  */
 export const theRecord: Migration = {
   name: '0008-the-record',

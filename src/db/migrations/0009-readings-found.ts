@@ -1,6 +1,6 @@
 import type { Migration } from '../migration';
 
-/** Widths and tensions are looked up across all tickets: of a few kinds of line among many. */
+/** Widths and tensions are searched across all tickets: a few kinds of entry among many. */
 export const readingsFound: Migration = {
   name: '0009-readings-found',
   up: (run) =>

@@ -1,6 +1,9 @@
 import type { Migration } from '../migration';
 
-/** Rounds of practice on simulated machines, in a table of their own: no list of jobs ever reads it. What a shop corrects of the base that tracing goes by. */
+/**
+ * Practice sessions on simulated machines, in their own table, which no list of jobs reads. Corrections of the fault
+ * base by a shop.
+ */
 export const practiceAndBase: Migration = {
   name: '0011-practice-and-base',
   up: (run) =>

@@ -12,7 +12,7 @@ export interface CustomerLine {
 export interface Customer {
   readonly id: number;
   readonly name: string;
-  /** How they are reached, in words. */
+  /** Contact details, as text. */
   readonly contact: string;
   readonly version: number;
 }
@@ -49,7 +49,7 @@ export async function saveCustomer(
   fields: { readonly name: string; readonly contact: string },
   existing?: { readonly id: number; readonly version: number },
 ): Promise<Outcome<Customer, Customer>> {
-  return onUniqueViolation(`There is a customer called ${fields.name} already.`, () =>
+  return onUniqueViolation(`A customer named “${fields.name}” already exists.`, () =>
     db.transact(async (transaction) => {
       const plain = ({ id, name, contact, version }: Customer): Customer => ({ id, name, contact, version });
       if (!existing) return done(plain(await db.models.Customer.create({ shopId, ...fields }, { transaction })));

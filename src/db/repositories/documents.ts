@@ -3,13 +3,13 @@ import { ROW_TO_CHANGE, type Database } from '../connection';
 import { done, refused, type Outcome } from '../outcome';
 import { namesOf } from './people';
 
-/** A paper or picture as it is kept. */
+/** A stored document or picture. */
 export interface Paper {
   readonly mediaType: 'application/pdf' | 'image/jpeg' | 'audio/wav';
   readonly bytes: Buffer;
 }
 
-/** What a document belongs to. */
+/** Owner of a document: machine, drive, pulley or job. */
 export type DocumentOf = { readonly machineId: number } | { readonly driveId: number; readonly station: string };
 
 /** A document without its bytes. */
@@ -42,7 +42,7 @@ export async function addDocument(
         : await db.models.Machine.findOne({ where, transaction, lock: ROW_TO_CHANGE });
     if (!there) return refused('Another user deleted the record of this document.');
     const held = await db.models.Document.count({ where: { ...('driveId' in of ? { driveId: of.driveId } : of) }, transaction });
-    if (held >= MOST) return refused(`There are ${MOST} documents here already; remove one first.`);
+    if (held >= MOST) return refused(`There are ${MOST} documents here. Remove one first.`);
     const row = await db.models.Document.create(
       { shopId: by.shopId, ...of, name, ...paper, personId: by.personId, at: by.at },
       { transaction },
@@ -84,7 +84,7 @@ export const findDocument = async (
 ): Promise<{ name: string; mediaType: string; bytes: Buffer } | null> =>
   db.models.Document.findOne({ where: { shopId, id }, attributes: ['name', 'mediaType', 'bytes'], raw: true });
 
-/** Removes a document of a machine or drive for good; those of tickets stay. */
+/** Deletes a document of a machine or drive permanently. Documents of tickets stay. */
 export async function removeDocument(db: Database, shopId: number, id: number): Promise<Outcome<null>> {
   const gone = await db.models.Document.destroy({ where: { shopId, id, jobId: null } });
   return gone > 0 ? done(null) : refused('Another user deleted this document.');

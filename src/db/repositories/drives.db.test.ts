@@ -12,7 +12,7 @@ describe('drives', () => {
     const saved = value(await drives.saveDrive(shop.db, shop.owner.shopId, stored.id, 1, { ...drive, name: 'Renamed' }, 'Bram', NOW));
     expect([saved.version, saved.document.name]).toEqual([2, 'Renamed']);
   });
-  it('a stale save changes nothing and hands back what stands there', async () => {
+  it('refuses a stale save without a change, and returns the current row', async () => {
     const stored = await drives.addDrive(shop.db, shop.owner.shopId, demoDrive('orchard-rider'), 'Ines', NOW);
     value(await drives.saveDrive(shop.db, shop.owner.shopId, stored.id, 1, { ...stored.document, name: 'Theirs' }, 'Bram', NOW));
     const mine = await drives.saveDrive(shop.db, shop.owner.shopId, stored.id, 1, { ...stored.document, name: 'Mine' }, 'Ines', NOW);

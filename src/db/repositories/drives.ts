@@ -1,11 +1,11 @@
 import { stillUncertain, type Drive, type Uncertainty } from '../../core/drive';
 import { ROW_TO_CHANGE, type Database } from '../connection';
 import { listPage, type ListPage, type ListQuery } from '../find';
-import { isUnreadable, readDrive, readUncertainty, unreadableRow, type UnreadableRow } from '../kept';
+import { isUnreadable, readDrive, readUncertainty, unreadableRow, type UnreadableRow } from '../stored-documents';
 import type { DriveRow } from '../rows';
 import { done, refused, stale, type Outcome } from '../outcome';
 
-/** Which belt a drive asks for: by its number, or by section and length. */
+/** Belt of a drive: by its number, or by section and length. */
 export interface BeltSummary {
   readonly id: string;
   readonly label: string;
@@ -27,7 +27,7 @@ export interface DriveSummary {
 export interface StoredDrive {
   readonly id: number;
   readonly document: Drive;
-  /** How well its numbers are known, where it was measured and not drawn. */
+  /** Uncertainty of its numbers, if it was measured. */
   readonly uncertainty: Uncertainty | null;
   readonly changedBy: string;
   readonly changedAt: string;
@@ -48,7 +48,7 @@ const withDocument = (row: DriveRow, document: Drive): StoredDrive => ({
   version: row.version,
 });
 
-/** What lists say of a drive that is there whole. */
+/** Summary of a readable drive for lists. */
 export const summaryOf = ({ id, document, changedBy, changedAt }: StoredDrive): DriveSummary => ({
   id,
   name: document.name,
@@ -87,7 +87,7 @@ export async function listDrives(db: Database, shopId: number, query: ListQuery)
   return { ...page, rows: page.rows.map((r) => ({ ...r, changedAt: r.changedAt.toISOString() })) };
 }
 
-/** Drives by their ids, whole, and beside them those that no longer read; those that are gone are left out. */
+/** Drives by their ids, with the unreadable ones separate. Deleted ones are omitted. */
 export async function drivesOf(
   db: Database,
   shopId: number,
@@ -97,7 +97,7 @@ export async function drivesOf(
   return { drives: all.filter((d): d is StoredDrive => !isUnreadable(d)), unreadable: all.filter(isUnreadable) };
 }
 
-/** A drive as it was at a version on which something was booked; null where that was not kept. */
+/** A drive at the version of a belt use. Null if that version was not stored. */
 export async function driveAt(
   db: Database,
   shopId: number,
@@ -109,7 +109,7 @@ export async function driveAt(
   return read.ok ? read.value : unreadableRow({ id, name: `Version ${version} of the drive` }, read);
 }
 
-/** What a drive is called; null where there is none of that id. */
+/** Name of a drive. Null if the id does not exist. */
 export const nameOf = async (db: Database, shopId: number, id: number): Promise<string | null> =>
   (await db.models.Drive.findOne({ where: { shopId, id }, attributes: ['name'], raw: true }))?.name ?? null;
 
@@ -163,7 +163,7 @@ export async function removeDrive(db: Database, shopId: number, id: number): Pro
   const row = await db.models.Drive.findOne({ where: { id, shopId } });
   if (!row) return refused('This drive is already deleted.');
   if ((await db.models.Job.count({ where: { driveId: id, status: 'open' } })) > 0)
-    return refused('An open job uses this drive; close the job first.');
+    return refused('An open job uses this drive. Close the job first.');
   await row.destroy();
   const gone = plain(row);
   return done(isUnreadable(gone) ? null : gone);

@@ -16,7 +16,7 @@ beforeEach(async () => {
 });
 
 describe('what is known of machine and drive', () => {
-  it('is kept with who said it and when, and the last word stands', async () => {
+  it('is stored with author and date, and the last answer counts', async () => {
     value(await facts.setFact(shop.db, shop.by(), { machineId }, 'turn', 'cw'));
     value(await facts.setFact(shop.db, shop.by(), { machineId }, 'turn', 'either'));
     value(await facts.setFact(shop.db, shop.by(), { driveId }, 'guards', ['Belt cover, 3 screws']));
@@ -33,7 +33,7 @@ describe('what is known of machine and drive', () => {
     value(await facts.setFact(shop.db, shop.by(), { machineId }, 'turn', 'cw'));
     expect((await of(999)).machine).toEqual({});
   });
-  it('that no longer reads is as what is not known', async () => {
+  it('counts as unknown if it is unreadable', async () => {
     value(await facts.setFact(shop.db, shop.by(), { machineId }, 'turn', 'cw'));
     await shop.db.models.Fact.update({ value: 'widdershins' }, { where: { fact: 'turn' } });
     expect((await of()).machine).toEqual({});
@@ -43,19 +43,19 @@ describe('what is known of machine and drive', () => {
 describe('how a job may end', () => {
   const write = (number: number, entry: Parameters<typeof tickets.writeEntry>[4], role: 'owner' | 'technician' = 'owner') =>
     tickets.writeEntry(shop.db, { ...shop.by(), role }, number, 'book', entry);
-  it('is ruled by what stands on its ticket and by the class of its machine, whatever the device says', async () => {
+  it('is decided by the ticket and the class of the machine, regardless of the device', async () => {
     const number = await shop.openJob({ machineId });
     const sound = { type: 'closing' as const, body: { ...UNPROVED, ending: 'sound' as const, why: '' } };
-    expect(await write(number, sound)).toMatchObject({ ok: false, problem: expect.stringContaining('not safe to use') });
+    expect(await write(number, sound)).toMatchObject({ ok: false, problem: expect.stringContaining('not fit to use') });
     expect(await write(number, { type: 'closing', body: UNPROVED }, 'technician')).toMatchObject({ ok: false });
     value(await write(number, { type: 'proved', body: PROVED }));
-    // Its class is not known: the stop is held to the shortest limit, and was not timed.
+    // Its class is unknown, so the shortest stop limit applies. No stop was timed.
     expect(await write(number, sound)).toMatchObject({ ok: false });
     value(await facts.setFact(shop.db, shop.by(), { machineId }, 'class', 'none'));
     value(await write(number, sound, 'technician'));
     expect((await jobs.findJob(shop.db, shop.owner.shopId, number))?.status).toBe('closed');
   });
-  it('is not proved while something is off the machine', async () => {
+  it('cannot be tested while parts are off the machine', async () => {
     const number = await shop.openJob({ machineId });
     value(await write(number, { type: 'tally', body: { item: 'Hanger pins', count: 4, way: 'off', note: '' } }));
     expect(await write(number, { type: 'proved', body: PROVED })).toMatchObject({

@@ -4,10 +4,13 @@ import { ROW_TO_CHANGE, type Database } from '../connection';
 import { done, refused, type Outcome } from '../outcome';
 import { namesOf } from './people';
 
-/** Whose fact it is. */
+/** Owner of a fact: machine or drive. */
 export type Subject = { readonly machineId: number } | { readonly driveId: number };
 
-/** What is known of a machine and its drives, by id; one of another shop has none. A fact that no longer reads is as one that is not known. */
+/**
+ * Known facts of a machine and its drives, by id. Empty for those of another shop. An unreadable fact counts as
+ * unknown.
+ */
 export async function factsOf(
   db: Database,
   shopId: number,
@@ -33,7 +36,7 @@ export async function factsOf(
   return { machine, drives };
 }
 
-/** Keeps a fact with who said it when, in place of what was said before; null forgets it. */
+/** Stores a fact with author and date, replacing the earlier one. Null deletes it. */
 export async function setFact(
   db: Database,
   by: { readonly shopId: number; readonly personId: number; readonly at: Date },
@@ -43,13 +46,13 @@ export async function setFact(
 ): Promise<Outcome<null>> {
   return db.transact(async (transaction) => {
     const of = factOf(fact).of;
-    if ((of === 'drive') !== 'driveId' in subject) return refused(`That is a fact of the ${of}.`);
+    if ((of === 'drive') !== 'driveId' in subject) return refused(`This fact belongs to the ${of}.`);
     const where = { shopId: by.shopId, ...subject };
     const there =
       'driveId' in subject
         ? await db.models.Drive.findOne({ where: { shopId: by.shopId, id: subject.driveId }, transaction, lock: ROW_TO_CHANGE })
         : await db.models.Machine.findOne({ where: { shopId: by.shopId, id: subject.machineId }, transaction, lock: ROW_TO_CHANGE });
-    if (!there) return refused(`That ${of} is no longer here.`);
+    if (!there) return refused(`This ${of} was deleted.`);
     await db.models.Fact.destroy({ where: { ...where, fact }, transaction });
     if (value !== null) await db.models.Fact.create({ ...where, fact, value, personId: by.personId, at: by.at }, { transaction });
     return done(null);

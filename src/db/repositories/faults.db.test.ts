@@ -4,24 +4,24 @@ import { shopForTests, value } from '../test-database';
 
 const shop = shopForTests('faults');
 const proof = (belt: string) => ({ type: 'proved', body: { belt, brake: 'lands', cycles: 5, watched: true, machine: 'sound' } });
-const mend = (cause: string, when = 'here') => ({ type: 'mended', body: { cause, when, kind: 'deck-lever' } });
+const repair = (cause: string, when = 'here') => ({ type: 'mended', body: { cause, when, kind: 'deck-lever' } });
 
 describe('what a shop’s own jobs confirmed', () => {
-  it('is what was mended there and proved; a proof that failed, a mend before it came, and what was taken back are none', async () => {
+  it('counts repaired and tested causes, without failed tests, repairs before intake, and struck-out lines', async () => {
     const write = async (number: number, entry: object) =>
       value(await tickets.writeEntry(shop.db, shop.by(), number, 'fit', entry as never));
     const confirmed = () => faults.confirmedCauses(shop.db, shop.owner.shopId);
     const first = await shop.openJob();
-    const kept = await write(first, mend('idler-tips'));
-    await write(first, mend('keeper-off', 'before'));
+    const kept = await write(first, repair('idler-tips'));
+    await write(first, repair('keeper-off', 'before'));
     expect(await confirmed()).toEqual([]);
     await write(first, proof('comes-off'));
     expect(await confirmed()).toEqual([]);
-    await write(first, mend('idler-tips'));
+    await write(first, repair('idler-tips'));
     await write(first, proof('stays'));
     const second = await shop.openJob();
-    await write(second, mend('idler-tips'));
-    await write(second, mend('keeper-off'));
+    await write(second, repair('idler-tips'));
+    await write(second, repair('keeper-off'));
     await write(second, proof('stays'));
     // Twice on one job is one job.
     expect(await confirmed()).toEqual([

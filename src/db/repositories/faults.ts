@@ -4,11 +4,12 @@ import type { Database } from '../connection';
 import { done, type Outcome } from '../outcome';
 import { namesOf } from './people';
 
-/** The latest lines looked at: a shop of many years. */
+/** Largest number of latest lines to read, for a shop with many years of jobs. */
 const MOST_LINES = 20_000;
 
 /**
- * What a shop's own jobs confirmed: a cause mended on a job whose last proof is that the belt stays on. A mend or proof taken back counts no more.
+ * Causes confirmed by the jobs of a shop: a repaired cause on a job with a final test in which the belt stays on.
+ * Struck-out repairs and tests do not count.
  */
 export async function confirmedCauses(db: Database, shopId: number): Promise<Confirmed[]> {
   const jobs = await db.models.Job.findAll({ where: { shopId }, attributes: ['id'], raw: true });
@@ -24,7 +25,7 @@ export async function confirmedCauses(db: Database, shopId: number): Promise<Con
     const read = readBody(row.type, row.bodyVersion, row.body);
     if (!read.ok) continue;
     const { type, body } = read.value;
-    // Newest first: the first proof met is the last.
+    // Newest first, so the first test found is the last one.
     const complaint = type === 'proved' ? complaintAfter(body) : null;
     if (complaint !== null && !stays.has(row.jobId)) stays.set(row.jobId, complaint === 'gone');
     if (type === 'mended' && body.when === 'here') mended.push({ job: row.jobId, kind: body.kind, cause: body.cause });
@@ -41,13 +42,13 @@ export async function confirmedCauses(db: Database, shopId: number): Promise<Con
   return [...counted.values()].sort((a, b) => b.times - a.times);
 }
 
-/** What an owner corrected of the base, with who did it and when. */
+/** Corrections of the base by an owner, with author and date. */
 export interface StoredCorrection extends Correction {
   readonly by: string;
   readonly at: string;
 }
 
-/** What a shop corrected of the base. */
+/** Corrections of the fault base by a shop. */
 export async function correctionsOf(db: Database, shopId: number): Promise<StoredCorrection[]> {
   const rows = await db.models.BaseCorrection.findAll({ where: { shopId }, order: [['id', 'ASC']], raw: true });
   const names = await namesOf(db, rows);

@@ -1,5 +1,5 @@
 import { factOf, factWords, isFact } from '../../core/machine';
-import { actsOf } from '../../core/job';
+import { entryKindOf } from '../../core/job';
 import { meterText } from '../../core/quantity';
 import type { Database } from '../connection';
 import { factsOf } from './facts';
@@ -12,7 +12,7 @@ export interface MachineEvent {
   /** ISO. */
   readonly at: string;
   readonly kind: 'job-opened' | 'job-closed' | 'meter' | 'document' | 'fact' | 'line';
-  /** What it was, in words. */
+  /** Description of the event. */
   readonly what: string;
   readonly by: string;
   /** Number of the job it belongs to. */
@@ -23,8 +23,8 @@ export interface MachineEvent {
 const JOBS_AT_ONCE = 100;
 
 /**
- * All that happened to a machine, the latest first.
- * @param lines whether each standing line of its tickets is an event of its own, as a file of its history wants it
+ * All events of a machine, latest first.
+ * @param lines true if each valid ticket line is its own event, as in the history file
  */
 export async function historyOf(
   db: Database,
@@ -45,7 +45,7 @@ export async function historyOf(
     if (job.closedAt) events.push({ at: job.closedAt.toISOString(), kind: 'job-closed', what: job.title, by: '', job: job.number });
     for (const line of ticketLines.get(job.id) ?? [])
       if (!line.withdrawn && line.type !== 'unreadable')
-        events.push({ at: line.at, kind: 'line', what: actsOf(line).name, by: line.by, job: job.number });
+        events.push({ at: line.at, kind: 'line', what: entryKindOf(line).name, by: line.by, job: job.number });
   }
   for (const { value, unit, at, by } of await meterLog(db, machine.id))
     events.push({ at, kind: 'meter', what: meterText(value, unit), by, job: null });
@@ -55,7 +55,7 @@ export async function historyOf(
   const said = Object.entries(known).flatMap(([id, fact]) =>
     isFact(id) ? [{ ...fact, words: `${factOf(id).label}: ${factWords(factOf(id), fact.value)}` }] : [],
   );
-  // What one person said in one sitting is one event.
+  // Entries of one person in one visit are one event.
   const sittings = new Map<string, typeof said>();
   for (const f of said) {
     const key = `${f.at.slice(0, 10)} ${f.by}`;

@@ -30,7 +30,7 @@ interface JobLineRow {
   readonly customer: string | null;
 }
 
-/** What lists of jobs are made of. A word is found in a job's own number and title, in its machine and in its customer. */
+/** Query of job lists. A word is searched in the number and title of the job, its machine and its customer. */
 const JOB_LINES = {
   select: 'j.id, j.number, j.title, j.status, j.opened_at, j.closed_at, j.machine_id, m.name AS machine, c.name AS customer',
   from: 'jobs j JOIN machines m ON m.id = j.machine_id LEFT JOIN customers c ON c.id = m.customer_id',

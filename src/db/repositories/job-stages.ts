@@ -1,7 +1,7 @@
 import type { Transaction } from 'sequelize';
 import { knownMachine, runListInput, runListOf, stagesOf, STAGES, type StoredJob } from '../../core/job';
 import type { Database } from '../connection';
-import { readDrive } from '../kept';
+import { readDrive } from '../stored-documents';
 import type { JobRow } from '../rows';
 import { factsOf } from './facts';
 import { linesOfJob } from './ticket-lines';
@@ -34,7 +34,7 @@ export async function storeStages(db: Database, row: JobRow, transaction?: Trans
   );
 }
 
-/** Stores the stages of every open job again, as after a change of the rules by which they follow from tickets. */
+/** Stores the stages of every open job again, after a change of the rules that derive them from tickets. */
 export async function storeOpenStages(db: Database): Promise<void> {
   const open = await db.models.Job.findAll({ where: { status: 'open' }, order: [['id', 'ASC']] });
   for (const row of open) await db.transact((transaction) => storeStages(db, row, transaction));

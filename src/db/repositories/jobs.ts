@@ -2,7 +2,7 @@ import type { Transaction } from 'sequelize';
 import type { Facts, ShopLimits } from '../../core/machine';
 import { meterText } from '../../core/quantity';
 import { ROW_TO_CHANGE, type Database } from '../connection';
-import { readDrive } from '../kept';
+import { readDrive } from '../stored-documents';
 import { done, refused, type Outcome } from '../outcome';
 import { drivesOf } from './drives';
 import { factsOf } from './facts';
@@ -29,11 +29,11 @@ export interface Job extends JobSummary {
   readonly complaint: string;
   /** Machine factss machine and of its drive. */
   readonly facts: { readonly machine: Facts; readonly drive: Facts };
-  /** How substitutes did on its drive. */
+  /** Results of substitutes on its drive. */
   readonly trials: readonly Trial[];
   /** Bolt-ups drawn at pulleys of its drive. */
   readonly stacks: readonly JobStack[];
-  /** What the shop holds machines to. */
+  /** Limits of the shop. */
   readonly limits: ShopLimits;
   readonly version: number;
   readonly entries: readonly TicketEntry[];
@@ -41,14 +41,14 @@ export interface Job extends JobSummary {
 
 export interface NewJob {
   readonly machineId: number;
-  /** Left out where nobody has chosen: it is then the first of the machine’s own, with its first belt. */
+  /** Omitted if nothing was chosen. Then the first drive of the machine and its first belt are used. */
   readonly driveId?: number | null | undefined;
   readonly beltId?: string | null | undefined;
   readonly title: string;
   readonly complaint: string;
 }
 
-/** What a job is about; null where there is none of that number. */
+/** Subject of a job. Null if the number does not exist. */
 export const titleOf = async (db: Database, shopId: number, number: number): Promise<string | null> =>
   (await db.models.Job.findOne({ where: { shopId, number }, attributes: ['title'], raw: true }))?.title ?? null;
 
@@ -81,13 +81,13 @@ export async function findJob(db: Database, shopId: number, number: number): Pro
 
 /** Why a job cannot be about a belt of a drive; null where it can, or is about none. */
 export async function missingBelt(db: Database, shopId: number, driveId: number | null, beltId: string | null, transaction: Transaction) {
-  if (driveId === null) return beltId === null ? null : refused('A belt belongs to a drive; choose the drive.');
+  if (driveId === null) return beltId === null ? null : refused('Choose the drive of the belt.');
   const drive = await db.models.Drive.findOne({ where: { id: driveId, shopId }, transaction });
-  if (!drive) return refused('That drive is no longer here; choose another.');
+  if (!drive) return refused('This drive was deleted. Choose another.');
   const read = readDrive(drive.document);
   if (!read.ok) return refused(read.problem);
   if (beltId !== null && !read.value.belts.some((b) => b.id === beltId))
-    return refused('That belt is no longer on this drive; choose it again.');
+    return refused('This belt was removed from the drive. Choose it again.');
   return null;
 }
 
@@ -106,7 +106,7 @@ export async function openJob(db: Database, shopId: number, job: NewJob, now: Da
   return db.transact(async (transaction) => {
     const shop = await db.models.Shop.findByPk(shopId, { transaction, lock: ROW_TO_CHANGE, rejectOnEmpty: true });
     if (!(await db.models.Machine.findOne({ where: { id: job.machineId, shopId }, transaction })))
-      return refused('That machine is no longer here; choose another.');
+      return refused('This machine was deleted. Choose another.');
     const gone = await missingBelt(db, shopId, about.driveId, about.beltId, transaction);
     if (gone) return gone;
     const number = shop.nextJobNumber;

@@ -76,7 +76,7 @@ export const listMachines = (db: Database, shopId: number, query: ListQuery): Pr
     query,
   );
 
-/** What a machine is called; null where there is none of that id. */
+/** Name of a machine. Null if the id does not exist. */
 export const nameOf = async (db: Database, shopId: number, id: number): Promise<string | null> =>
   (await db.models.Machine.findOne({ where: { shopId, id }, attributes: ['name'], raw: true }))?.name ?? null;
 
@@ -95,7 +95,10 @@ export async function findCustomers(db: Database, shopId: number, query: ListQue
   return rows.map((r) => r.name);
 }
 
-/** Adds a machine, or changes it over the version that was read; its customer, its drives and what its meter shows go with it in one transaction. */
+/**
+ * Adds a machine, or changes the version that was read. Its customer, drives and meter reading are written in the same
+ * transaction.
+ */
 export async function saveMachine(
   db: Database,
   by: { readonly shopId: number; readonly personId: number | null; readonly at: Date },

@@ -8,7 +8,7 @@ import { namesOf } from './people';
 
 export interface LoggedReading extends MeterReading {
   readonly id: number;
-  /** '' where it is not known who read it. */
+  /** '' if the reader is unknown. */
   readonly by: string;
 }
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { demoDrive } from '../../core/drive/sample-drives';
-import { lookAt, notebookFor, type Look } from '../../core/survey';
+import { solveNotebook, notebookFor, type NotebookSolution } from '../../core/survey';
 import { measured } from '../../core/survey/sample-notebook';
 import { drives, machines, notebooks } from '..';
 import { NEW_MACHINE, NOW, readable, shopForTests, value, writing } from '../test-database';
@@ -9,13 +9,13 @@ describe('notebooks', () => {
   const shop = shopForTests('notebooks');
   const fresh = notebookFor(demoDrive('orchard-rider'));
   const picture = { mediaType: 'image/jpeg', width: 4, height: 3, bytes: Buffer.from('picture') };
-  const look = (): Look => {
-    const read = lookAt(measured(demoDrive('orchard-rider')));
+  const look = (): NotebookSolution => {
+    const read = solveNotebook(measured(demoDrive('orchard-rider')));
     if (!read.ok) throw new Error();
     return read.look;
   };
 
-  it('are kept whole and listed with how far they have come', async () => {
+  it('are stored completely, and listed with their progress', async () => {
     const document = {
       ...fresh,
       measures: fresh.measures.map((m, i) => (i === 0 ? { ...m, value: 231 } : i === 1 ? { ...m, skipped: true } : m)),
@@ -46,12 +46,22 @@ describe('notebooks', () => {
     );
     expect(saves.filter((s) => s.ok)).toHaveLength(1);
   });
-  it('make one drive, and make it anew over the same one, with what is known of its numbers', async () => {
+  it('make one drive, and update it later, with the uncertainty of its numbers', async () => {
     const { built, uncertainty } = look();
     const made = await notebooks.addNotebook(shop.db, shop.owner.shopId, fresh, 'Ines', NOW);
-    const { driveId } = value(await notebooks.keepDrive(shop.db, shop.owner.shopId, made.id, built.drive!, uncertainty!, 'Ines', NOW));
+    const { driveId } = value(
+      await notebooks.saveDriveOfNotebook(shop.db, shop.owner.shopId, made.id, built.drive!, uncertainty!, 'Ines', NOW),
+    );
     const again = value(
-      await notebooks.keepDrive(shop.db, shop.owner.shopId, made.id, { ...built.drive!, name: 'Better' }, uncertainty!, 'Bram', NOW),
+      await notebooks.saveDriveOfNotebook(
+        shop.db,
+        shop.owner.shopId,
+        made.id,
+        { ...built.drive!, name: 'Better' },
+        uncertainty!,
+        'Bram',
+        NOW,
+      ),
     );
     expect(again.driveId).toBe(driveId);
     const stored = readable(await drives.findDrive(shop.db, shop.owner.shopId, driveId));
@@ -67,8 +77,10 @@ describe('notebooks', () => {
       id: machine.id,
       name: 'Hill rider',
     });
-    const { driveId } = value(await notebooks.keepDrive(shop.db, shop.owner.shopId, made.id, built.drive!, uncertainty!, 'Ines', NOW));
-    value(await notebooks.keepDrive(shop.db, shop.owner.shopId, made.id, built.drive!, uncertainty!, 'Ines', NOW));
+    const { driveId } = value(
+      await notebooks.saveDriveOfNotebook(shop.db, shop.owner.shopId, made.id, built.drive!, uncertainty!, 'Ines', NOW),
+    );
+    value(await notebooks.saveDriveOfNotebook(shop.db, shop.owner.shopId, made.id, built.drive!, uncertainty!, 'Ines', NOW));
     expect((await machines.findMachine(shop.db, shop.owner.shopId, machine.id))!.driveIds).toEqual([driveId]);
     const elsewhere = await shop.db.models.Shop.create({ name: 'Over the water', timeZone: 'UTC' });
     const theirs = await shop.db.models.Machine.create({
@@ -87,7 +99,9 @@ describe('notebooks', () => {
   it('a drive drawn over stays uncertain only where its numbers are still those measured', async () => {
     const { built, uncertainty } = look();
     const made = await notebooks.addNotebook(shop.db, shop.owner.shopId, fresh, 'Ines', NOW);
-    const { driveId } = value(await notebooks.keepDrive(shop.db, shop.owner.shopId, made.id, built.drive!, uncertainty!, 'Ines', NOW));
+    const { driveId } = value(
+      await notebooks.saveDriveOfNotebook(shop.db, shop.owner.shopId, made.id, built.drive!, uncertainty!, 'Ines', NOW),
+    );
     const renamed = value(await drives.saveDrive(shop.db, shop.owner.shopId, driveId, 1, { ...built.drive!, name: 'Other' }, 'Ines', NOW));
     expect(renamed.uncertainty).not.toBeNull();
     const redrawn = value(
@@ -120,11 +134,13 @@ describe('notebooks', () => {
     expect(await notebooks.findPhoto(shop.db, shop.owner.shopId, ids[1]!)).not.toBeNull();
     expect(await notebooks.findPhoto(shop.db, shop.owner.shopId + 1, ids[1]!)).toBeNull();
   });
-  it('removed, its photos go and the drive made from it stays', async () => {
+  it('deletes the photos with it, and leaves the drive made from it', async () => {
     const { built, uncertainty } = look();
     const made = await notebooks.addNotebook(shop.db, shop.owner.shopId, fresh, 'Ines', NOW);
     const { id } = value(await notebooks.addPhoto(shop.db, shop.owner.shopId, made.id, picture, 'Ines', NOW));
-    const { driveId } = value(await notebooks.keepDrive(shop.db, shop.owner.shopId, made.id, built.drive!, uncertainty!, 'Ines', NOW));
+    const { driveId } = value(
+      await notebooks.saveDriveOfNotebook(shop.db, shop.owner.shopId, made.id, built.drive!, uncertainty!, 'Ines', NOW),
+    );
     value(await notebooks.removeNotebook(shop.db, shop.owner.shopId, made.id));
     expect(await notebooks.findPhoto(shop.db, shop.owner.shopId, id)).toBeNull();
     expect(await drives.findDrive(shop.db, shop.owner.shopId, driveId)).not.toBeNull();

@@ -3,7 +3,7 @@ import type { Drive, Uncertainty } from '../../core/drive';
 import type { Notebook } from '../../core/survey';
 import { ROW_TO_CHANGE, type Database } from '../connection';
 import { listPage, type ListPage, type ListQuery } from '../find';
-import { isUnreadable, readNotebook, unreadableRow, type UnreadableRow } from '../kept';
+import { isUnreadable, readNotebook, unreadableRow, type UnreadableRow } from '../stored-documents';
 import type { MachineRow, NotebookRow } from '../rows';
 import { done, refused, stale, type Outcome } from '../outcome';
 
@@ -143,8 +143,8 @@ export async function removeNotebook(db: Database, shopId: number, id: number): 
   return done(isUnreadable(gone) ? null : gone);
 }
 
-/** Puts the drive that a notebook amounts to among the shop's drives and those of its machine, or over the one that was made from it before. */
-export async function keepDrive(
+/** Adds the drive of a notebook to the shop and its machine, or replaces the drive made from it before. */
+export async function saveDriveOfNotebook(
   db: Database,
   shopId: number,
   id: number,
@@ -188,7 +188,7 @@ export async function addPhoto(
     if ((await db.models.Photo.count({ where: { notebookId }, transaction })) >= MOST_PHOTOS)
       await db.models.Photo.destroy({ where: { notebookId, id: { [Op.notIn]: kept } }, transaction });
     if ((await db.models.Photo.count({ where: { notebookId }, transaction })) >= MOST_PHOTOS)
-      return refused(`A notebook holds ${MOST_PHOTOS} photos; take one off before adding another.`);
+      return refused(`A notebook holds ${MOST_PHOTOS} photos. Delete one before you add another.`);
     const { mediaType, width, height, bytes } = photo;
     const made = await db.models.Photo.create({ notebookId, mediaType, width, height, bytes, addedBy: by, addedAt: now }, { transaction });
     return done({ id: made.id, width, height });

@@ -6,7 +6,7 @@ import { done, refused, stale, type Outcome } from '../outcome';
 
 export interface PartFields {
   readonly name: string;
-  /** What it is ordered by; may be ''. */
+  /** Order number; may be ''. */
   readonly number: string;
   readonly quantity: number;
   readonly bin: string;
@@ -67,7 +67,7 @@ export async function savePart(
   return db.transact(async (transaction) => {
     const { fitsDriveId } = fields;
     if (fitsDriveId !== null && (await db.models.Drive.count({ where: { shopId, id: fitsDriveId }, transaction })) === 0)
-      return refused('That drive is no longer there; choose another.');
+      return refused('This drive was deleted. Choose another.');
     if (!existing) return done(plain(await db.models.Part.create({ shopId, ...fields }, { transaction })));
     const row = await db.models.Part.findOne({ where: { shopId, id: existing.id }, transaction, lock: ROW_TO_CHANGE });
     if (!row) return refused('Another user deleted this part from stock.');
@@ -81,7 +81,10 @@ export async function removePart(db: Database, shopId: number, id: number): Prom
   return gone > 0 ? done(null) : refused('Another user deleted this part from stock.');
 }
 
-/** Puts parts back that were booked: to their place, or to one of the same name, number and bin, made anew where that is gone. */
+/**
+ * Returns parts to stock: to their row, or to one with the same name, number and bin. If that was deleted, it is
+ * created again.
+ */
 export async function putPartBack(
   db: Database,
   shopId: number,

@@ -11,7 +11,7 @@ describe('people', () => {
     );
     expect(tries.filter((t) => t.ok)).toHaveLength(1);
   });
-  it('an address is taken once, whatever its case', async () => {
+  it('accepts an address once, in upper or lower case', async () => {
     const again = await people.addPerson(shop.db, shop.owner.shopId, {
       name: 'Other',
       email: 'INES@quaybay.example',
@@ -20,7 +20,7 @@ describe('people', () => {
     });
     expect(again).toMatchObject({ ok: false, reason: 'refused', problem: expect.stringContaining('already here') });
   });
-  it('the last owner can be neither lowered nor shut out', async () => {
+  it('refuses to demote or deactivate the last owner', async () => {
     expect(
       (await people.changePerson(shop.db, shop.owner.shopId, shop.owner.id, shop.owner.version, { role: 'technician', active: true })).ok,
     ).toBe(false);

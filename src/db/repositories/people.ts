@@ -1,7 +1,7 @@
 import { Op, QueryTypes } from 'sequelize';
 import { readLimits, type ShopLimits } from '../../core/machine';
 import { ROW_TO_CHANGE, type Database } from '../connection';
-import { DEFAULT_PREFERENCES, readPreferences, type Preferences } from '../kept';
+import { DEFAULT_PREFERENCES, readPreferences, type Preferences } from '../stored-documents';
 import type { PersonRow, ShopRow } from '../rows';
 import { done, refused, stale, onUniqueViolation, type Outcome } from '../outcome';
 import type { Role } from '../../core/role';
@@ -54,7 +54,7 @@ const plainShop = (row: ShopRow): Shop => ({
   version: row.version,
 });
 
-/** Changes what a shop is called, the zone of its clock and what it holds machines to (as before where that is left out), over the version that was read. */
+/** Changes the name, time zone and limits of a shop, on top of the version that was read. Omitted limits stay unchanged. */
 export async function changeShop(
   db: Database,
   shopId: number,
@@ -79,7 +79,7 @@ export async function createShop(
 ): Promise<Outcome<Person>> {
   return db.transact(async (transaction) => {
     await db.sequelize.query('LOCK TABLE people IN EXCLUSIVE MODE', { transaction });
-    if ((await db.models.Person.count({ transaction })) > 0) return refused('This shop already has an owner; sign in instead.');
+    if ((await db.models.Person.count({ transaction })) > 0) return refused('This shop already has an owner. Sign in instead.');
     const { id: shopId } = await db.models.Shop.create({ name: shop, timeZone }, { transaction });
     const row = await db.models.Person.create(
       { shopId, role: 'owner', preferences: DEFAULT_PREFERENCES, ...owner, email: owner.email.toLowerCase() },
@@ -108,7 +108,7 @@ export async function addPerson(
   );
 }
 
-/** Changes role or access. The last owner who may sign in cannot be lowered or shut out. */
+/** Changes role or access. The last active owner cannot be demoted or deactivated. */
 export async function changePerson(
   db: Database,
   shopId: number,
@@ -119,11 +119,11 @@ export async function changePerson(
   return db.transact(async (transaction) => {
     const owners = await db.models.Person.findAll({ where: { shopId, role: 'owner', active: true }, transaction, lock: ROW_TO_CHANGE });
     const row = await db.models.Person.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
-    if (!row) return refused('That person is no longer here.');
+    if (!row) return refused('This person was deleted.');
     if (row.version !== version) return stale('person', plain(row));
     const stays = change.role === 'owner' && change.active;
     if (!stays && owners.length === 1 && owners[0]?.id === id)
-      return refused('A shop needs one owner who can sign in; make someone else owner first.');
+      return refused('A shop needs an active owner. Make another person owner first.');
     await row.update({ ...change, version: version + 1 }, { transaction });
     if (!change.active) await db.models.Session.destroy({ where: { personId: id }, transaction });
     return done(plain(row));
@@ -140,7 +140,7 @@ export async function setPassword(
 ): Promise<Outcome<null>> {
   return db.transact(async (transaction) => {
     const [changed] = await db.models.Person.update({ passwordHash }, { where: { id, shopId }, transaction });
-    if (changed === 0) return refused('That person is no longer here.');
+    if (changed === 0) return refused('This person was deleted.');
     await db.models.Session.destroy({ where: { personId: id, ...(keepSession ? { id: { [Op.ne]: keepSession } } : {}) }, transaction });
     return done(null);
   });
@@ -170,9 +170,9 @@ export async function closeSession(db: Database, id: string): Promise<void> {
 }
 
 /**
- * Counts this attempt against every subject (an account, an address) and says whether all are within the limit. Refused, it is not counted: whoever
- * goes on guessing keeps nobody out for longer. Attempts on one subject wait for each other, so that those made at the same time cannot slip through
- * together. By the database's clock: servers' clocks differ, and can be set.
+ * Counts an attempt for every subject (account, address), and returns true if all are within the limit. A refused
+ * attempt is not counted, so guessing does not extend the lockout. Attempts on one subject wait for each other, so that
+ * simultaneous ones cannot pass together. Uses the clock of the database, since server clocks differ and can be set.
  */
 export async function countAttempt(
   db: Database,
@@ -197,7 +197,7 @@ export async function countAttempt(
   });
 }
 
-/** What attempts on an account are counted under: all of them, and those from one address. */
+/** Subjects of attempts on an account: all of them, and those from one address. */
 export const accountSubject = (email: string): string => `account:${email}`;
 export const pairSubject = (email: string, address: string): string => `from ${address}:${email}`;
 
@@ -217,7 +217,7 @@ export async function forgetAttemptsOn(db: Database, shopId: number, personId: n
   );
 }
 
-/** Names of those who wrote rows, by their id; '' where nobody is known. */
+/** Names of the authors of rows, by id. '' if unknown. */
 export async function namesOf(db: Database, rows: readonly { readonly personId: number | null }[]): Promise<(id: number | null) => string> {
   const ids = [...new Set(rows.flatMap((r) => (r.personId === null ? [] : [r.personId])))];
   const people = ids.length === 0 ? [] : await db.models.Person.findAll({ where: { id: ids }, attributes: ['id', 'name'], raw: true });

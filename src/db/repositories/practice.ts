@@ -1,32 +1,32 @@
 import * as z from 'zod';
-import { roundShape, type Played, type PracticeMachine } from '../../core/practice';
+import { practiceSessionShape, type Played, type PracticeMachine } from '../../core/practice';
 import { bySchema, readStored, type Form } from '../../core/stored';
 import { ROW_TO_CHANGE, type Database } from '../connection';
-import { unreadableRow, type UnreadableRow } from '../kept';
+import { unreadableRow, type UnreadableRow } from '../stored-documents';
 import { done, refused, type Outcome } from '../outcome';
-import type { PracticeRoundRow } from '../rows';
+import type { PracticeSessionRow } from '../rows';
 
-/** What is kept of a round: the machine as it was drawn, and every move with what came of it. */
+/** Stored content of a session: the machine, and every move with its result. */
 interface RoundDocument {
   readonly machine: PracticeMachine;
   readonly played: readonly Played[];
 }
 
-/** What came of a round. */
+/** Result of a session. */
 export interface PracticeResult {
   readonly minutes: number;
-  /** What tracing takes on the same machine. */
+  /** Result of tracing on the same machine. */
   readonly ownMinutes: number;
   readonly found: number;
   readonly needless: number;
   readonly leftIn: number;
 }
 
-/** A round of practice on a simulated machine. It is no job, and nothing that reads jobs reads it. */
-export interface PracticeRound extends RoundDocument {
+/** A practice session on a simulated machine. It is not a job, and no query of jobs reads it. */
+export interface StoredPracticeSession extends RoundDocument {
   readonly id: number;
   readonly code: string;
-  /** Its learner looked at what tracing says. */
+  /** The learner has seen the advice of tracing. */
   readonly helped: boolean;
   readonly startedAt: string;
   readonly finishedAt: string | null;
@@ -34,12 +34,12 @@ export interface PracticeRound extends RoundDocument {
 }
 
 /** A round in a list. */
-export type PracticeSummary = Pick<PracticeRound, 'id' | 'code' | 'helped' | 'startedAt' | 'finishedAt' | 'result'>;
+export type PracticeSummary = Pick<StoredPracticeSession, 'id' | 'code' | 'helped' | 'startedAt' | 'finishedAt' | 'result'>;
 
-const form: Form<RoundDocument> = { what: 'this round', version: 1, upgrades: {}, check: bySchema(roundShape) };
+const form: Form<RoundDocument> = { what: 'this round', version: 1, upgrades: {}, check: bySchema(practiceSessionShape) };
 const kept = z.object({ form: z.number(), round: z.unknown() });
 
-function summaryOf(row: PracticeRoundRow): PracticeSummary {
+function summaryOf(row: PracticeSessionRow): PracticeSummary {
   const { id, code, helped, startedAt, finishedAt, minutes, ownMinutes, found, needless, leftIn } = row;
   return {
     id,
@@ -54,25 +54,25 @@ function summaryOf(row: PracticeRoundRow): PracticeSummary {
   };
 }
 
-function roundOf(row: PracticeRoundRow): PracticeRound | UnreadableRow {
+function roundOf(row: PracticeSessionRow): StoredPracticeSession | UnreadableRow {
   const whole = kept.safeParse(row.document);
   const read = readStored(form, whole.success ? whole.data.form : 0, whole.success ? whole.data.round : row.document);
   return read.ok ? { ...summaryOf(row), ...read.value } : unreadableRow({ id: row.id, name: row.code }, read);
 }
 
-/** Whose round it is. */
+/** Learner of the session. */
 export interface Learner {
   readonly shopId: number;
   readonly personId: number;
 }
 
-/** Most rounds that a page tells of. */
+/** Largest number of sessions on a page. */
 const MOST_ROUNDS = 200;
 
 /** A learner's own rounds, the latest first. */
-export const roundsOf = async (db: Database, learner: Learner): Promise<PracticeSummary[]> =>
+export const practiceSessionsOf = async (db: Database, learner: Learner): Promise<PracticeSummary[]> =>
   (
-    await db.models.PracticeRound.findAll({
+    await db.models.StoredPracticeSession.findAll({
       where: { ...learner },
       attributes: { exclude: ['document'] },
       order: [['id', 'DESC']],
@@ -82,19 +82,23 @@ export const roundsOf = async (db: Database, learner: Learner): Promise<Practice
   ).map(summaryOf);
 
 /** One of a learner's own rounds; null where there is none of that number. */
-export async function findRound(db: Database, learner: Learner, id: number): Promise<PracticeRound | UnreadableRow | null> {
-  const row = await db.models.PracticeRound.findOne({ where: { ...learner, id }, raw: true });
+export async function findPracticeSession(
+  db: Database,
+  learner: Learner,
+  id: number,
+): Promise<StoredPracticeSession | UnreadableRow | null> {
+  const row = await db.models.StoredPracticeSession.findOne({ where: { ...learner, id }, raw: true });
   return row && roundOf(row);
 }
 
-export async function startRound(
+export async function startPracticeSession(
   db: Database,
   learner: Learner,
   code: string,
   machine: PracticeMachine,
   at: Date,
 ): Promise<Outcome<{ readonly id: number }>> {
-  const row = await db.models.PracticeRound.create({
+  const row = await db.models.StoredPracticeSession.create({
     ...learner,
     code,
     document: { form: form.version, round: { machine, played: [] } },
@@ -103,8 +107,8 @@ export async function startRound(
   return done({ id: row.id });
 }
 
-const GONE = 'This round is no longer there.';
-const OVER = 'This round is over; start another to go on.';
+const GONE = 'This practice session does not exist.';
+const OVER = 'This session is finished. Start another.';
 
 /**
  * Takes a round on by a move.
@@ -114,10 +118,10 @@ async function change(
   db: Database,
   learner: Learner,
   id: number,
-  next: (round: PracticeRound) => Outcome<Partial<PracticeRoundRow>>,
+  next: (round: StoredPracticeSession) => Outcome<Partial<PracticeSessionRow>>,
 ): Promise<Outcome<null>> {
   return db.transact(async (transaction) => {
-    const row = await db.models.PracticeRound.findOne({ where: { ...learner, id }, transaction, lock: ROW_TO_CHANGE });
+    const row = await db.models.StoredPracticeSession.findOne({ where: { ...learner, id }, transaction, lock: ROW_TO_CHANGE });
     if (!row) return refused(GONE);
     const round = roundOf(row);
     if ('unreadable' in round) return refused(round.problem);
@@ -134,7 +138,7 @@ export const addMove = (
   db: Database,
   learner: Learner,
   { id, at }: { readonly id: number; readonly at: number },
-  played: (round: PracticeRound) => Outcome<Played>,
+  played: (round: StoredPracticeSession) => Outcome<Played>,
 ): Promise<Outcome<null>> =>
   change(db, learner, id, (round) => {
     if (round.played.length !== at) return refused('This session was continued on another device. Reload it.');
@@ -143,10 +147,15 @@ export const addMove = (
     return done({ document: { form: form.version, round: { machine: round.machine, played: [...round.played, one.value] } } });
   });
 
-/** Notes that its learner looked at what tracing says. */
+/** Notes that the learner has seen the advice of tracing. */
 export const markHelped = (db: Database, learner: Learner, id: number): Promise<Outcome<null>> =>
   change(db, learner, id, () => done({ helped: true }));
 
 /** Ends a round with what came of it. */
-export const finishRound = (db: Database, learner: Learner, id: number, result: PracticeResult, at: Date): Promise<Outcome<null>> =>
-  change(db, learner, id, () => done({ ...result, finishedAt: at }));
+export const finishPracticeSession = (
+  db: Database,
+  learner: Learner,
+  id: number,
+  result: PracticeResult,
+  at: Date,
+): Promise<Outcome<null>> => change(db, learner, id, () => done({ ...result, finishedAt: at }));

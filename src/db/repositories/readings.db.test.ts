@@ -23,7 +23,7 @@ const READING = {
 };
 
 describe('what was read of a drive before', () => {
-  it('comes from every machine that has it, with the hours of each, and without what was taken back', async () => {
+  it('comes from every machine with it, with the hours of each, without struck-out lines', async () => {
     const { id: driveId } = await drives.addDrive(shop.db, shop.owner.shopId, demoDrive('orchard-rider'), 'Ines', NOW);
     const { id: machineId } = value(
       await machines.saveMachine(shop.db, writing(shop.owner.shopId), { ...NEW_MACHINE, meter: null, driveIds: [driveId] }),

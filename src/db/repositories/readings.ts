@@ -6,14 +6,14 @@ import { logOf, takenOf, type PastWidth } from '../../core/wear';
 import { namesOf } from './people';
 import { meterLog } from './meters';
 
-/** All that was read of a drive's tensions, on every machine that has it, and when its belts were fitted or set. */
+/** All tension readings of a drive, on every machine with it. Also the times when its belts were fitted or adjusted. */
 export interface TensionPast {
   /** In the order in which they were written. */
   readonly readings: readonly PastReading[];
   readonly epochs: readonly TensionEpoch[];
 }
 
-/** The latest lines looked at: a drive read more often than this has taught what it can. */
+/** Largest number of latest lines to read. More would add no information. */
 const MOST_LINES = 2000;
 
 export async function tensionPast(db: Database, shopId: number, driveId: number): Promise<TensionPast> {
@@ -68,13 +68,13 @@ async function widthsOn(db: Database, jobs: readonly JobOfWidth[], most: number)
   });
 }
 
-/** How belts were ridden and what their owners were promised, by machine, in the order in which it was written. */
+/** Riding records and warranties by machine, in time order. */
 export interface BeltLife {
   readonly ridden: readonly (RidingWritten & { readonly machine: number; readonly job: number })[];
   readonly warranties: readonly (WarrantyWritten & { readonly machine: number; readonly job: number })[];
 }
 
-/** What tickets tell of the belts of a drive beside their widths. */
+/** Other entries about the belts of a drive besides widths. */
 export async function beltLife(db: Database, shopId: number, driveId: number): Promise<BeltLife> {
   const jobs = await db.models.Job.findAll({ where: { shopId, driveId }, attributes: ['id', 'number', 'machineId'], raw: true });
   const byId = new Map(jobs.map((j) => [j.id, j]));
@@ -117,10 +117,10 @@ export interface MeasuredBelt {
   readonly damaged: boolean;
 }
 
-/** Widths looked at of a whole shop: some hundred belts over their lives. */
+/** Largest number of widths of a shop: some hundred belts over their lives. */
 const MOST_OF_SHOP = 20_000;
 
-/** Every belt of a shop whose width was read, with its log. */
+/** Every belt of a shop with measured widths, with its log. */
 export async function widthsOfShop(db: Database, shopId: number): Promise<MeasuredBelt[]> {
   const measured = await db.models.TicketEntry.findAll({
     where: { type: 'width', withdrawnAt: null },
@@ -155,7 +155,7 @@ export async function widthsOfShop(db: Database, shopId: number): Promise<Measur
   });
 }
 
-/** Machines whose latest job that speaks of the belt states that it is damaged or broken. */
+/** Machines with a damaged or broken belt in the latest job about the belt. */
 async function machinesWithDamagedBelt(db: Database, shopId: number, machineIds: readonly number[]): Promise<Set<number>> {
   const jobs = await db.models.Job.findAll({
     where: { shopId, machineId: [...machineIds] },

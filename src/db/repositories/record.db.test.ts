@@ -34,7 +34,7 @@ describe('a machine’s meter', () => {
     );
     expect(await meters.meterLog(shop.db, made.id)).toHaveLength(1);
     value(await meters.readMeter(shop.db, at('2026-12-10T09:00:00Z'), made.id, { value: 425, unit: 'h' }));
-    // What waited on a device for the network is older than what is here.
+    // A change that was queued on a device is older than the stored one.
     value(await meters.readMeter(shop.db, at('2026-12-01T09:00:00Z'), made.id, { value: 418, unit: 'h' }));
     expect((await meters.meterLog(shop.db, made.id)).map((r) => [r.value, r.by])).toEqual([
       [425, 'Ines Tarrow'],
@@ -43,7 +43,7 @@ describe('a machine’s meter', () => {
     ]);
     expect(await machines.findMachine(shop.db, shop.owner.shopId, same.id)).toMatchObject({ meter: 425, meterUnit: 'h' });
   });
-  it('of a machine that is gone is refused', async () => {
+  it('is refused for a deleted machine', async () => {
     expect(await meters.readMeter(shop.db, shop.by(), 4711, { value: 1, unit: 'h' })).toMatchObject({ ok: false, reason: 'refused' });
   });
 });
@@ -66,7 +66,7 @@ describe('documents', () => {
     value(await documents.removeDocument(shop.db, shop.owner.shopId, id));
     expect(await documents.removeDocument(shop.db, shop.owner.shopId, id)).toMatchObject({ ok: false });
   });
-  it('a picture stands on its ticket with its line, and stays when a hand would remove it elsewhere', async () => {
+  it('shows a picture on its ticket with its line, which cannot be deleted elsewhere', async () => {
     const number = await shop.openJob();
     value(
       await tickets.addPicture(shop.db, shop.by(), number, 'look', {
@@ -77,7 +77,7 @@ describe('documents', () => {
       }),
     );
     const job = (await jobs.findJob(shop.db, shop.owner.shopId, number))!;
-    // A picture is no line of the run list.
+    // A picture is not a line of the run list.
     expect(job.stages.look).toBe('waiting');
     const [line] = job.entries;
     if (line?.type !== 'picture') throw new Error('no picture');
@@ -104,7 +104,7 @@ describe('customers', () => {
     ]);
     expect(await customers.saveCustomer(shop.db, shopId, { name: 'Isla Ferrow', contact: '' })).toMatchObject({
       ok: false,
-      problem: 'There is a customer called Isla Ferrow already.',
+      problem: 'A customer named “Isla Ferrow” already exists.',
     });
     expect(await customers.saveCustomer(shop.db, shopId, { name: 'Isla', contact: '' }, { id: line!.id, version: 1 })).toMatchObject({
       reason: 'stale',
@@ -115,7 +115,7 @@ describe('customers', () => {
   });
 });
 
-describe('parts that are no belts', () => {
+describe('parts other than belts', () => {
   const IDLER = { name: 'Flat idler 82', number: 'KR-82-F', quantity: 2, bin: 'D4', priceCents: 2400, fitsDriveId: null, supplyDays: null };
   it('leave the shelf with their line on the ticket, and come back with it', async () => {
     const { shopId } = shop.owner;
@@ -131,7 +131,7 @@ describe('parts that are no belts', () => {
     value(await tickets.voidEntry(shop.db, shop.by(), number, entryId));
     expect(await left()).toEqual([2]);
   });
-  it('come back even where their place was removed meanwhile', async () => {
+  it('are returned even if their row was deleted', async () => {
     const { shopId } = shop.owner;
     const part = value(await parts.savePart(shop.db, shopId, IDLER));
     const number = await shop.openJob();
@@ -152,7 +152,7 @@ describe('parts that are no belts', () => {
 
 describe('stacks', () => {
   const { stack } = STACK_TEMPLATES[0]!;
-  it('are kept by pulley over the version that was read, and taken away again', async () => {
+  it('are stored by pulley on top of the version that was read, and deleted', async () => {
     const { id: driveId } = await drive();
     const place = { driveId, pulley: 'arm-idler', version: 0 };
     expect(value(await stacks.saveStack(shop.db, shop.by(), place, stack)).version).toBe(1);
@@ -186,7 +186,7 @@ describe('a substitute that was booked', () => {
   };
   const due = (days: number) => trials.dueTrials(shop.db, shop.owner.shopId, 14, new Date(NOW.getTime() + days * 86_400_000));
 
-  it('is asked about once its days are over, and not again once somebody has said how it did', async () => {
+  it('is due after its days, and not again after an answer', async () => {
     const { number, entryId, driveId } = await closedJob(true);
     expect(await due(13)).toEqual([]);
     expect(await due(15)).toMatchObject([{ entryId, belt: '4L480', number, machine: 'Rider' }]);
@@ -198,7 +198,7 @@ describe('a substitute that was booked', () => {
     value(await trials.answerTrial(shop.db, shop.by(), entryId, { worked: true, note: '' }));
     expect(await trials.trialsOf(shop.db, shop.owner.shopId, driveId)).toMatchObject([{ worked: true }]);
   });
-  it('the exact belt is not asked about, and nothing can be said of it', async () => {
+  it('needs no answer about an exact belt, and accepts none', async () => {
     const { entryId } = await closedJob(false);
     expect(await due(30)).toEqual([]);
     expect(await trials.answerTrial(shop.db, shop.by(), entryId, { worked: true, note: '' })).toMatchObject({
@@ -210,7 +210,7 @@ describe('a substitute that was booked', () => {
 
 describe('a shop’s limits', () => {
   const USUAL = { releasedSlackMm: 80, usualStretchPercent: 1 };
-  it('are the usual ones until it says otherwise, and rule the hand-back from then on', async () => {
+  it('are the defaults until they are changed, and decide the hand-back from then on', async () => {
     const { shopId } = shop.owner;
     const now = await people.shopOf(shop.db, shopId);
     expect(now.limits).toEqual({ stop: { 'walk-behind': 3, 'ride-on': 5, auger: 5 }, trialDays: 14, askFrom: 150, belt: USUAL });

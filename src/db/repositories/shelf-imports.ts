@@ -7,7 +7,7 @@ import type { ShelfBeltRow } from '../rows';
 import { done, refused, type Outcome } from '../outcome';
 import type { ShelfBeltFields } from './shelf';
 
-/** What a list does to belts that are there already: counts up, or sets to what it says. */
+/** Effect of an imported list on existing belts: add to the count, or set it. */
 export type ImportMode = 'add' | 'set';
 
 export interface ImportAnswer {
@@ -15,7 +15,7 @@ export interface ImportAnswer {
   readonly added: number;
   /** Rows that were there and changed. */
   readonly changed: number;
-  /** Rows that were there and are as the list says. */
+  /** Existing rows that already match the list. */
   readonly same: number;
 }
 
@@ -43,13 +43,13 @@ const changesForm: Form<readonly Change[]> = {
 };
 
 const FIELDS = shelfFields.keyof().options;
-/** What of a row an import may change. */
+/** Columns of a row that an import may change. */
 const plain = (row: ShelfBeltRow): ShelfBeltFields => shelfFields.parse(row.get());
 
 /**
- * Takes in many rows or none. A row of the same belt in the same bin, however its number is written, is the belt that is there. Lists of one belt
- * twice add up first.
- * @param id of the act, by which it can be taken back
+ * Imports many rows or none. A row of the same belt in the same bin is the existing belt, in any notation of its
+ * number. Repeated belts in a list are added first.
+ * @param id of the command, for undoing the import
  */
 export async function importShelf(
   db: Database,
@@ -122,8 +122,11 @@ export async function importShelf(
   });
 }
 
-/** Takes an import back as one: what it made goes, what it changed is as before. Refused where any of its belts was changed since. */
-export async function takeBackImport(db: Database, shopId: number, id: string): Promise<Outcome<null>> {
+/**
+ * Undoes an import as one: its new rows are deleted, and its changes reverted. Refused if any of its belts was changed
+ * since.
+ */
+export async function undoImport(db: Database, shopId: number, id: string): Promise<Outcome<null>> {
   return db.transact(async (transaction) => {
     await db.models.Shop.findByPk(shopId, { transaction, lock: ROW_TO_CHANGE });
     const known = await db.models.ShelfImport.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });

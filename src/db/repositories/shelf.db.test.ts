@@ -6,7 +6,7 @@ import { SHELF_ROW as row, shopForTests, value } from '../test-database';
 
 describe('the shelf', () => {
   const shop = shopForTests('shelf');
-  it('one number stands once in a bin, but in two bins', async () => {
+  it('stores one number once per bin, but in two bins', async () => {
     value(await shelf.addShelfBelt(shop.db, shop.owner.shopId, row));
     expect(await shelf.addShelfBelt(shop.db, shop.owner.shopId, row)).toMatchObject({
       ok: false,
@@ -67,28 +67,28 @@ describe('the shelf', () => {
       expect(await take(two, [{ ...row, quantity: 7 }], 'set')).toMatchObject({ added: 0, changed: 0, same: 1 });
       expect(await counts()).toEqual([['4L480', 7]]);
     });
-    it('is taken back as one, unless one of its belts was changed since', async () => {
+    it('is undone as one, unless one of its belts was changed since', async () => {
       value(await shelf.addShelfBelt(shop.db, shop.owner.shopId, row));
       await take(one, [
         { ...row, priceCents: 999 },
         { ...row, designation: '4L490' },
       ]);
-      value(await shelfImports.takeBackImport(shop.db, shop.owner.shopId, one));
+      value(await shelfImports.undoImport(shop.db, shop.owner.shopId, one));
       expect(await shelf.listShelf(shop.db, shop.owner.shopId)).toMatchObject([
         { designation: '4L480', quantity: 2, priceCents: row.priceCents },
       ]);
-      expect((await shelfImports.takeBackImport(shop.db, shop.owner.shopId, one)).ok).toBe(true);
+      expect((await shelfImports.undoImport(shop.db, shop.owner.shopId, one)).ok).toBe(true);
       await take(two, [{ ...row, designation: '4L490' }]);
       const belt = (await shelf.listShelf(shop.db, shop.owner.shopId)).find((b) => b.designation === '4L490')!;
       value(await shelf.changeShelfBelt(shop.db, shop.owner.shopId, belt.id, belt.version, { ...row, designation: '4L490', quantity: 1 }));
-      expect(await shelfImports.takeBackImport(shop.db, shop.owner.shopId, two)).toMatchObject({
+      expect(await shelfImports.undoImport(shop.db, shop.owner.shopId, two)).toMatchObject({
         ok: false,
         problem: expect.stringContaining('4L490'),
       });
       expect(await counts()).toHaveLength(2);
     });
   });
-  it('what would run and is not to hand goes on the order list, by its number wherever it hangs', async () => {
+  it('puts a belt that would run and is out of stock on the order list, by its number in any bin', async () => {
     value(await shelf.addShelfBelt(shop.db, shop.owner.shopId, row));
     value(await shelf.orderBelt(shop.db, shop.owner.shopId, { designation: '4L-480', section: '4L' }, 2));
     value(await shelf.orderBelt(shop.db, shop.owner.shopId, { designation: '4L490', section: '4L' }, 1));

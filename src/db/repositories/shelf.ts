@@ -5,7 +5,7 @@ import { listPage, type ListQuery } from '../find';
 import type { ShelfBeltRow } from '../rows';
 import { done, refused, stale, onUniqueViolation, type Outcome } from '../outcome';
 
-/** What one place on the shelf holds: belts of a printed number, or of a measured size. */
+/** Content of one stock row: belts of a number, or of a measured size. */
 export type ShelfBeltFields = ShelfRow;
 
 export interface ShelfBelt extends ShelfBeltFields {
@@ -37,7 +37,7 @@ const SHELF_ORDER: [string, string][] = [
 ];
 
 const taken = (fields: ShelfBeltFields) =>
-  `${fields.designation ?? 'This belt'} is already in bin ${fields.bin || '(none)'}; change its quantity instead.`;
+  `${fields.designation ?? 'This belt'} is already in bin ${fields.bin || '(none)'}. Change its quantity instead.`;
 
 export async function listShelf(db: Database, shopId: number): Promise<ShelfBelt[]> {
   return (
@@ -76,8 +76,8 @@ export async function addShelfBelt(db: Database, shopId: number, fields: ShelfBe
 }
 
 /**
- * Puts belts that are not to hand on the order list: the belt of that number if it is on the shelf, whatever its bin, else a new place with none in
- * it. `count` replaces what was wanted.
+ * Adds belts that are out of stock to the order list: the row with that number in any bin, or a new row with count 0.
+ * `count` replaces the ordered count.
  */
 export async function orderBelt(
   db: Database,
@@ -147,7 +147,10 @@ export async function removeShelfBelt(db: Database, shopId: number, id: number, 
   });
 }
 
-/** Puts belts back where they were taken from: onto that place, or one of the same belt in the same bin, or a place made anew. */
+/**
+ * Returns belts to stock: to their row, or to one of the same belt in the same bin. If both were deleted, a new row is
+ * created.
+ */
 export async function putBack(
   db: Database,
   shopId: number,

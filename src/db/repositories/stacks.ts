@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { stackShape, type Stack } from '../../core/stack';
 import { bySchema, readStored, type Form } from '../../core/stored';
 import { ROW_TO_CHANGE, type Database } from '../connection';
-import { unreadableRow, type UnreadableRow } from '../kept';
+import { unreadableRow, type UnreadableRow } from '../stored-documents';
 import { done, refused, stale, type Outcome } from '../outcome';
 import { namesOf } from './people';
 
@@ -17,7 +17,7 @@ export interface StoredStack {
 }
 
 const form: Form<Stack> = { what: 'this stack', version: 1, upgrades: {}, check: bySchema(stackShape) };
-/** Beside a stack stands which version of its form wrote it. */
+/** The form version is stored next to a stack. */
 const kept = z.object({ form: z.number(), stack: z.unknown() });
 
 /** Bolt-ups of a drive by pulley; one that no longer reads is shown as such. */

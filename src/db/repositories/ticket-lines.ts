@@ -18,7 +18,7 @@ function entryOf(row: TicketEntryRow, by: string): TicketEntry {
   const read = readBody(row.type, row.bodyVersion, row.body);
   const line = {
     id: row.id,
-    // One that is no longer a stage stands with the last.
+    // An unknown stage is shown with the last one.
     stage: isStage(row.stage) ? row.stage : ('book' as const),
     by,
     at: row.at.toISOString(),

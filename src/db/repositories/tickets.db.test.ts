@@ -24,7 +24,7 @@ describe('jobs and their tickets', () => {
     ));
   });
 
-  it('numbers run on without a gap, even when opened at once', async () => {
+  it('numbers jobs without a gap, even if opened simultaneously', async () => {
     const { machineId } = await now();
     const more = await Promise.all(
       [1, 2, 3, 4].map(() =>
@@ -40,7 +40,7 @@ describe('jobs and their tickets', () => {
     expect(job.stages.match).toBe('done');
     expect(job.entries.map((e) => [e.type, e.by])).toEqual([['belt-booked', 'Ines Tarrow']]);
   });
-  it('two bookings from one screenful: the second is refused and nothing of it is kept', async () => {
+  it('refuses the second of two uses from one screen, and stores no sign of it', async () => {
     const tries = await Promise.all([1, 2].map(() => tickets.bookBelt(shop.db, shop.by(), number, belt.version, body())));
     expect(tries.map((t) => (t.ok ? 'ok' : t.reason)).sort()).toEqual(['ok', 'stale']);
     expect((await onShelf()).quantity).toBe(1);

@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize';
 import {
-  actsOf,
+  entryKindOf,
   kindOf,
   knownMachine,
   readBody,
@@ -35,7 +35,7 @@ const held = (db: Database, shopId: number, number: number, transaction: Transac
   db.models.Job.findOne({ where: { shopId, number }, transaction, lock: ROW_TO_CHANGE });
 
 const noJob = (number: number) => refused(`There is no job ${number}.`);
-const closedJob = (number: number) => refused(`Job ${number} is closed; reopen it to write on its ticket.`);
+const closedJob = (number: number) => refused(`Job ${number} is closed. Reopen it to write on its ticket.`);
 
 /** Stores what a line did to a job: whether it is open, and how far each stage is. */
 async function settle(db: Database, job: JobRow, status: JobStatus | null, at: Date, transaction: Transaction): Promise<void> {
@@ -52,7 +52,7 @@ function store(db: Database, jobId: number, by: Writer, stage: Stage, { type, bo
   );
 }
 
-/** Why an entry cannot be written on this job, by what stands on its ticket and is known of its machine. */
+/** Reason to refuse an entry on this job, from its ticket and the facts of its machine. */
 async function refusedOn<T extends EntryType>(
   db: Database,
   by: Writer,
@@ -83,14 +83,15 @@ export async function writeEntry(
     const against = await refusedOn(db, by, job, entry, transaction);
     if (against !== null) return refused(against);
     const row = await store(db, job.id, by, stage, entry, transaction);
-    await settle(db, job, actsOf(entry).status, by.at, transaction);
+    await settle(db, job, entryKindOf(entry).status, by.at, transaction);
     return done({ entryId: row.id });
   });
 }
 
 /**
- * Takes belts off the shelf for a job: quantity, ticket entry and stage together, and the drive as it is now beside them. Refused where the shelf row
- * or the drive changed since it was judged, so that the last belt is not promised twice and no verdict stands on record for another drive.
+ * Uses belts on a job: quantity, ticket entry and stage in one transaction, with the current drive. Refused if the
+ * stock row or the drive changed since the assessment. Thus the last belt is not promised twice, and no verdict is
+ * recorded for another drive.
  */
 export async function bookBelt(
   db: Database,
@@ -110,13 +111,13 @@ export async function bookBelt(
     });
     if (!belt) return refused(`${body.belt} was deleted from stock while you were editing. Choose another belt.`);
     if (belt.version !== shelfVersion) return stale('belt', plainShelfBelt(belt));
-    if (belt.quantity < 1) return refused(`The last ${body.belt} was already used from bin ${belt.bin}; choose another belt or order one.`);
+    if (belt.quantity < 1) return refused(`The last ${body.belt} was already used from bin ${belt.bin}. Choose another belt or order one.`);
     if (belt.quantity < body.pieces)
       return refused(
-        `It takes ${body.pieces} matched ${body.belt}, and bin ${belt.bin} holds ${belt.quantity}; choose another belt or order more.`,
+        `It takes ${body.pieces} matched ${body.belt}, and bin ${belt.bin} holds ${belt.quantity}. Choose another belt or order more.`,
       );
     if (body.drive && !(await keepVersion(db, by.shopId, body.drive, transaction)))
-      return refused('The drive was changed while this belt was judged. Check the verdict again before you use the belt.');
+      return refused('The drive was changed during the assessment of this belt. Check the verdict again before you use the belt.');
     await belt.update({ quantity: belt.quantity - body.pieces, version: belt.version + 1 }, { transaction });
     const entry = await store(db, job.id, by, 'match', { type: 'belt-booked', body }, transaction);
     await settle(db, job, null, by.at, transaction);
@@ -193,7 +194,7 @@ async function keepVersion(
   return true;
 }
 
-/** The place that an entry from before places were kept speaks of: by its number where that reads, else by its measured size. */
+/** Stock row of an entry from before rows had ids: by its number if readable, otherwise by its measured size. */
 function placeOf({ belt, bin, section, outsideMm, priceCents }: BeltBooked): Omit<ShelfBeltFields, 'quantity'> {
   const read = readShelfFields({ designation: belt, quantity: '0' }, 'mm');
   const size = read.ok
@@ -202,7 +203,7 @@ function placeOf({ belt, bin, section, outsideMm, priceCents }: BeltBooked): Omi
   return { ...size, lengthTyped: null, bin, priceCents, supplierNote: '' };
 }
 
-/** Takes an entry back: it stays on the ticket, struck out, and what it did is undone in the same act. */
+/** Strikes out an entry: it stays on the ticket as struck out, and its effect is undone in the same transaction. */
 export async function voidEntry(db: Database, by: Writer, number: number, entryId: number): Promise<Outcome<{ said: string }>> {
   return db.transact(async (transaction) => {
     const job = await held(db, by.shopId, number, transaction);
@@ -212,7 +213,7 @@ export async function voidEntry(db: Database, by: Writer, number: number, entryI
     const read = entry && readBody(entry.type, entry.bodyVersion, entry.body);
     if (!entry || !read?.ok) return refused('That ticket line cannot be struck out.');
     if (entry.withdrawnAt !== null) return refused('That line is already struck out.');
-    const acts = actsOf(read.value);
+    const acts = entryKindOf(read.value);
     if (!acts.undoable) return refused('That ticket line cannot be struck out.');
     await entry.update({ withdrawnAt: by.at }, { transaction });
     await settle(db, job, null, by.at, transaction);

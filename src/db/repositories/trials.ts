@@ -12,7 +12,7 @@ export interface DueTrial {
   readonly closedAt: string;
 }
 
-/** How a substitute did on a drive. */
+/** Result of a substitute on a drive. */
 export interface Trial {
   readonly belt: string;
   readonly outsideMm: number;
@@ -22,10 +22,10 @@ export interface Trial {
   readonly at: string;
 }
 
-/** A line of a ticket that books a substitute and stands; the drive index is made for it. */
+/** A valid ticket line with a substitute. The drive index exists for it. */
 const SUBSTITUTES = `e.type = 'belt-booked' AND e.body ->> 'substitute' = 'true' AND e.withdrawn_at IS NULL`;
 
-/** Substitutes whose job was closed so many days ago and of which nobody has said how they did, the oldest first; twenty at most. */
+/** Substitutes without a result on jobs closed at least this many days ago, oldest first. At most twenty. */
 export async function dueTrials(db: Database, shopId: number, days: number, now: Date): Promise<DueTrial[]> {
   const rows = await db.sequelize.query<Omit<DueTrial, 'closedAt'> & { closedAt: Date }>(
     `SELECT e.id AS "entryId", e.body ->> 'belt' AS belt, j.number, m.name AS machine, coalesce(c.name, '') AS customer, j.closed_at AS "closedAt"
@@ -38,7 +38,7 @@ export async function dueTrials(db: Database, shopId: number, days: number, now:
   return rows.map((r) => ({ ...r, closedAt: r.closedAt.toISOString() }));
 }
 
-/** Keeps how a substitute did; said again, the last word stands. */
+/** Stores the result of a substitute. The last answer counts. */
 export async function answerTrial(
   db: Database,
   by: { readonly shopId: number; readonly personId: number; readonly at: Date },
@@ -61,7 +61,7 @@ export async function answerTrial(
   });
 }
 
-/** How substitutes did on a drive, the latest first. */
+/** Results of substitutes on a drive, latest first. */
 export async function trialsOf(db: Database, shopId: number, driveId: number): Promise<Trial[]> {
   const rows = await db.sequelize.query<Omit<Trial, 'at'> & { at: Date }>(
     `SELECT e.body ->> 'belt' AS belt, (e.body ->> 'outsideMm')::float8 AS "outsideMm", t.worked, t.note, j.number, t.at

@@ -2,18 +2,18 @@
 
 import * as z from 'zod';
 import { database, people } from '@/db';
-import { beginSession, clientAddress, endSession, hashPassword, passwordMatches, findInvalidText, type ActionResult } from '@/server';
+import { startSession, clientAddress, endSession, hashPassword, passwordMatches, findInvalidText, type ActionResult } from '@/server';
 import { firstOwnerForm, TOO_MANY, WINDOW_MS } from './rules';
 
 /**
- * Attempts allowed in the window: on an account from one address, on an account from anywhere, and from an address, from which a whole shop may sign
- * in. Whoever guesses at a colleague's account from elsewhere so keeps only himself out.
+ * Allowed attempts in the window: per account and address, per account, and per address, which a whole shop may share.
+ * Thus a person who guesses from elsewhere locks out only that address.
  */
 const PER_PAIR = 8;
 const PER_ACCOUNT = 60;
 const PER_ADDRESS = 40;
 
-const firstProblem = (error: z.ZodError) => error.issues[0]?.message ?? 'Something in this form cannot be read.';
+const firstProblem = (error: z.ZodError) => error.issues[0]?.message ?? 'A field of this form is invalid. Check the fields.';
 
 export async function signIn(raw: { email: string; password: string }): Promise<ActionResult<null>> {
   const unfit = findInvalidText(raw);
@@ -21,7 +21,7 @@ export async function signIn(raw: { email: string; password: string }): Promise<
   const parsed = z
     .object({
       email: z.string().trim().toLowerCase().min(1, 'Enter your email address.').max(200),
-      password: z.string().min(1, 'Type your password.').max(200),
+      password: z.string().min(1, 'Enter your password.').max(200),
     })
     .safeParse(raw);
   if (!parsed.success) return { ok: false, reason: 'invalid', problem: firstProblem(parsed.error) };
@@ -47,7 +47,7 @@ export async function signIn(raw: { email: string; password: string }): Promise<
       problem: 'Email address or password is wrong. Check both. An owner can reset the password.',
     };
   await people.forgetAttempts(db, own);
-  await beginSession(found.person.id);
+  await startSession(found.person.id);
   return { ok: true, value: null };
 }
 
@@ -55,7 +55,7 @@ export async function signOut(): Promise<void> {
   await endSession();
 }
 
-/** First start without demo data: whoever comes first makes the shop and is its owner. */
+/** First start without demo data: the first visitor creates the shop and is its owner. */
 export async function foundShop(raw: { shop: string; name: string; email: string; password: string }): Promise<ActionResult<null>> {
   const unfit = findInvalidText(raw);
   if (unfit) return { ok: false, reason: 'invalid', ...unfit };
@@ -64,12 +64,12 @@ export async function foundShop(raw: { shop: string; name: string; email: string
     return { ok: false, reason: 'invalid', problem: firstProblem(parsed.error), field: String(parsed.error.issues[0]?.path[0] ?? '') };
   const { shop, name, email, password } = parsed.data;
   if (await people.anyPerson(database()))
-    return { ok: false, reason: 'refused', problem: 'This shop already has an owner; sign in instead.' };
+    return { ok: false, reason: 'refused', problem: 'This shop already has an owner. Sign in instead.' };
   const made = await people.createShop(database(), shop, { name, email, passwordHash: await hashPassword(password) }, hereabouts());
   if (!made.ok) return made;
-  await beginSession(made.value.id);
+  await startSession(made.value.id);
   return { ok: true, value: null };
 }
 
-/** The zone of the server’s own clock, where a new shop is taken to be until its owner says otherwise. */
+/** Time zone of the server, which is the default of a new shop. */
 const hereabouts = (): string => new Intl.DateTimeFormat().resolvedOptions().timeZone;

@@ -3,7 +3,7 @@ import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 import { Mark } from './mark';
 
-/** What stands around a form before anyone is signed in. */
+/** Frame of a form before sign-in. */
 export function Door({ title, lead, children }: { title: string; lead: string; children: ReactNode }) {
   return (
     <Box component="main" id="main" sx={{ minHeight: '100dvh', display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' } }}>
@@ -43,7 +43,7 @@ export function Door({ title, lead, children }: { title: string; lead: string; c
           ))}
         </svg>
         <Typography sx={{ color: '#c9cfd0', maxWidth: 420, fontSize: 17 }}>
-          Will this belt run on this drive? Know before you mount it.
+          Will this belt run on this drive? Know before you fit it.
         </Typography>
       </Box>
       <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'center', p: 3 }}>

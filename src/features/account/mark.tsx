@@ -1,4 +1,4 @@
-/** A belt round two sheaves: the house's mark. */
+/** A belt round two sheaves: the mark of the product. */
 export function Mark({ size = 40 }: { size?: number }) {
   return (
     <svg width={size} height={size} viewBox="0 0 40 40" aria-hidden focusable="false">

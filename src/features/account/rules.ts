@@ -1,6 +1,6 @@
 import * as z from 'zod';
 
-/** What accounts are made of; the same rules in the form and on the server. */
+/** Rules of accounts, for both form and server. */
 export const SHORTEST_PASSWORD = 10;
 
 export const nameRule = z.string().trim().min(1, 'Enter a name.').max(120, 'The name is longer than 120 characters.');
@@ -12,10 +12,10 @@ export const emailRule = z
   .regex(/^[^\s@]+@[^\s@]+\.[^\s@]+$/, 'Enter a valid email address, such as name@place.example.');
 export const passwordRule = z
   .string()
-  .min(SHORTEST_PASSWORD, `A password needs at least ${SHORTEST_PASSWORD} characters; a few words in a row are easy to keep in mind.`)
+  .min(SHORTEST_PASSWORD, `A password needs at least ${SHORTEST_PASSWORD} characters. A few words in a row are easy to remember.`)
   .max(200, 'The password is longer than 200 characters.');
 
-/** What a person chooses for himself: units, the finest fraction of an inch, how light the screen is. */
+/** Preferences of a person: units, finest fraction of an inch, theme. */
 export const preferencesRule = z.object({
   system: z.enum(['metric', 'inch']),
   inchDenominator: z.union([z.literal(16), z.literal(32)]),
@@ -36,5 +36,5 @@ export const timeZoneRule = z.string().max(60).refine(isTimeZone, 'Choose a time
 export const WINDOW_MS = 15 * 60_000;
 export const TOO_MANY = 'Too many attempts. Wait a quarter of an hour, or ask an owner to reset the password.';
 
-/** What the first owner types, at a start without demo data. */
+/** Input of the first owner, at a start without demo data. */
 export const firstOwnerForm = z.object({ shop: nameRule, name: nameRule, email: emailRule, password: passwordRule });

@@ -14,10 +14,10 @@ import { firstOwnerForm, SHORTEST_PASSWORD } from './rules';
 
 const signInForm = z.object({
   email: z.string().trim().min(1, 'Enter your email address.'),
-  password: z.string().min(1, 'Type your password.'),
+  password: z.string().min(1, 'Enter your password.'),
 });
 
-/** A form at the door: whoever is let in goes to the bench; a refusal is shown and what was typed stays. */
+/** Sign-in form. After success it opens the jobs. After a refusal the typed text stays. */
 function useDoorForm<V extends FieldValues>(
   form: z.ZodType<V, V>,
   blank: DefaultValues<V>,
@@ -77,7 +77,7 @@ export function FirstOwnerScreen() {
           help={`At least ${SHORTEST_PASSWORD} characters.`}
         />
         <Button type="submit" variant="contained" size="large" disabled={busy}>
-          {busy ? 'Opening …' : 'Open the shop'}
+          {busy ? 'Opening…' : 'Open the shop'}
         </Button>
       </Box>
     </Door>

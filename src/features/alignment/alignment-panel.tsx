@@ -11,20 +11,20 @@ import { Choices } from '@/ui/choices';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import { Term } from '../glossary/term';
-import { spanName } from '../tension/words';
+import { spanName } from '../tension/messages';
 import { Correction } from './correction';
 import { EdgeSketch } from './edge-sketch';
-import { NO_GAPS, rimOf, useStands } from './use-stands';
-import { BY_WORDS, CUT_WORDS, standsWords, TRACK_WORDS, WHEN_WORDS } from './words';
+import { NO_GAPS, rimOf, useAlignmentState } from './use-alignment';
+import { BY_WORDS, CUT_WORDS, alignmentSentence, TRACK_WORDS, WHEN_WORDS } from './messages';
 
 const GAP_FIELDS = [
   ['near', 'Near rim'],
   ['far', 'Far rim'],
-  ['above', 'Upper rim, if read'],
-  ['below', 'Lower rim, if read'],
+  ['above', 'Upper rim, if measured'],
+  ['below', 'Lower rim, if measured'],
 ] as const;
 
-/** Gaps to a straight edge, what they amount to at each span, what to turn, and the reading kept. */
+/** Gaps to a straight edge, the entry angle at each span, the correction, and the saved reading. */
 export function AlignmentPanel(props: {
   drive: Drive;
   beltId: string;
@@ -63,7 +63,7 @@ function TwoPulleys({ drive, beltId, last = null, onKeep }: Parameters<typeof Al
   const rimMm = rimOf(drive, pulley.id, rim);
   const limitDeg = alignmentLimit((belt.count ?? 1) > 1 || pulley.face === 'ribbed');
 
-  const { read, wrong, stands, spans, addsN, settled, ask } = useStands({
+  const { read, wrong, stands, spans, addsN, settled, ask } = useAlignmentState({
     drive,
     beltId,
     reference,
@@ -75,18 +75,20 @@ function TwoPulleys({ drive, beltId, last = null, onKeep }: Parameters<typeof Al
   });
   const worstOf = (all: typeof spans) => Math.max(0, ...all.flatMap((x) => [x.here, x.there]));
   const within = worstOf(spans) <= limitDeg;
-  const problem = wrong?.problem ?? (asked && !read ? 'Read the gap at the near and at the far rim first.' : failed);
+  const problem = wrong?.problem ?? (asked && !read ? 'Measure the gap at the near and at the far rim first.' : failed);
 
   const keep = async () => {
     setAsked(true);
     setFailed('');
     if (!read || wrong || !stands || !onKeep) return;
     setBusy(true);
-    // Typed and kept in one go: what is shown may still be that of the numbers before.
+    // Typed and saved in one step: the shown result may still belong to the earlier numbers.
     const entered = settled ? spans : await ask();
     if (!entered || entered.length === 0) {
       setFailed(
-        entered ? 'The belt does not touch both of these pulleys; choose two that it does.' : 'It could not be calculated. Save it again.',
+        entered
+          ? 'The belt does not touch both of these pulleys. Choose two that it touches.'
+          : 'It could not be calculated. Save it again.',
       );
       setBusy(false);
       return;
@@ -129,7 +131,7 @@ function TwoPulleys({ drive, beltId, last = null, onKeep }: Parameters<typeof Al
         onChoose={setReference}
       />
       <Choices
-        label="Gaps read at"
+        label="Gaps measured at"
         value={pulley.id}
         options={others.map((p) => ({ id: p.id, label: label(p.id) }))}
         onChoose={setChosen}
@@ -177,7 +179,7 @@ function TwoPulleys({ drive, beltId, last = null, onKeep }: Parameters<typeof Al
       {stands && (
         <Box role="status" sx={{ display: 'grid', gap: 1 }}>
           <Box sx={{ fontSize: 16 }}>
-            {label(pulley.id)} is <strong>{standsWords(stands, caliper)}</strong>.
+            {label(pulley.id)} is <strong>{alignmentSentence(stands, caliper)}</strong>.
           </Box>
           {(stands.disagreeMm ?? 0) > MOST_DISAGREE_MM && (
             <Alert severity="warning" variant="outlined">

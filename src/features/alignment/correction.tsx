@@ -8,11 +8,11 @@ import { Choices } from '@/ui/choices';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import type { EntryRequest } from '@/workers/entry-service';
-import { rodWords, supportWords } from './words';
+import { rodWords, supportWords } from './messages';
 
 /**
- * Twin rods that pull either of two pulleys, with the adjuster they belong to; undefined where none do. Whichever of the two they pull is turned the same
- * way: seen from the one, the other's far rim stands back by as much.
+ * Twin rods that pull either of two pulleys, with their adjuster. Undefined without them. Both pulleys turn the same
+ * way: seen from one, the far rim of the other is behind by the same distance.
  */
 const rodsOf = (drive: Drive, pulleys: readonly string[]) =>
   drive.adjusters.find((a) => {
@@ -20,7 +20,7 @@ const rodsOf = (drive: Drive, pulleys: readonly string[]) =>
     return (a.screw?.rods.length ?? 0) > 1 && moved?.carries.some((p) => pulleys.includes(p));
   });
 
-/** What squaring by the rods takes; null where they are not what squares it. */
+/** Correction by the rods. Null if they do not correct this. */
 export const rodsTurn = (drive: Drive, pulleys: readonly string[], stands: Misalignment, edgeSide: 'left' | 'right'): RodTurn | null => {
   const screw = rodsOf(drive, pulleys)?.screw;
   return screw ? rodTurn(stands, screw, edgeSide) : null;
@@ -38,7 +38,7 @@ export function rodsMove(
   return turn && adjuster ? { adjuster: adjuster.id, mm: turn.middleMm } : null;
 }
 
-/** What to turn or to shim so that the pulley stands true. */
+/** Turns or shims that align the pulley. */
 export function Correction({
   drive,
   pulleys,
@@ -48,12 +48,12 @@ export function Correction({
   addsN,
 }: {
   drive: Drive;
-  /** The one that was read, and the one that the edge lay on. */
+  /** The measured pulley, and the reference pulley. */
   pulleys: readonly string[];
   stands: Misalignment;
   edgeSide: 'left' | 'right';
   onEdgeSide: (side: 'left' | 'right') => void;
-  /** Tension that the rods’ turning adds, N; null where it is not known. */
+  /** Tension added by turning the rods, N. Null if unknown. */
   addsN: number | null;
 }) {
   const { show, caliper } = useUnits();

@@ -4,10 +4,13 @@ import Box from '@mui/material/Box';
 import type { RimGaps } from '@/core/alignment';
 import { useUnits } from '@/ui/units';
 
-/** Drawn gaps are stretched so that one of a few millimetres is seen, and held so that none leaves the drawing. */
+/** Drawn gaps are enlarged so that a few millimetres are visible, and limited so that none leaves the drawing. */
 const drawn = (mm: number) => Math.max(-16, Math.min(22, mm * 3));
 
-/** The straight edge on one pulley and over the other, seen from above their shafts, with the gaps that are read; stretched, not to scale. */
+/**
+ * A straight edge on one pulley and over the other, seen from above the shafts, with the measured gaps. Enlarged, not
+ * to scale.
+ */
 export function EdgeSketch({ gaps, from, to }: { gaps: Partial<RimGaps>; from: string; to: string }) {
   const { caliper } = useUnits();
   const near = gaps.near ?? 0;
@@ -27,7 +30,7 @@ export function EdgeSketch({ gaps, from, to }: { gaps: Partial<RimGaps>; from: s
       <text x={12} y={14}>
         Straight edge
       </text>
-      {/* The pulley it lies on: two rims with a groove between. */}
+      {/* The reference pulley: two rims with a groove between. */}
       <path d={`M30 ${edge + 1} h100 v9 l-12 5 12 5 v9 h-100 v-9 l12 -5 -12 -5 z`} fill="var(--ts-sand)" stroke="var(--ts-quiet)" />
       <text x={80} y={edge + 48} textAnchor="middle">
         {from}

@@ -49,7 +49,7 @@ const NOTHING_CHANGED: Draft = {
   figure: 'rpm',
 };
 
-/** The belt, shaft and pulley that are looked at: those chosen, or the first of each. */
+/** Belt, shaft and pulley of the comparison: the chosen ones, or the first of each. */
 function chosenIn(drive: Drive, draft: Draft) {
   const belt = drive.belts.find((b) => b.id === draft.beltId) ?? drive.belts[0];
   const onBelt = belt ? drive.pulleys.filter((p) => belt.route.some((r) => r.pulley === p.id)) : [];
@@ -58,7 +58,7 @@ function chosenIn(drive: Drive, draft: Draft) {
   return { belt, onBelt, driven, shaft, swept: onBelt.find((p) => p.id === draft.sweepOf) ?? shaft };
 }
 
-/** A sweep goes so far under and over the diameter as it is drawn. */
+/** Range of a sweep above and below the drawn diameter. */
 const SWEEP = { from: 0.75, to: 1.25 };
 
 function requestOf(drive: Drive, draft: Draft): CompareRequest | null {
@@ -93,13 +93,13 @@ export function CompareScreen({ stored }: { stored: StoredDrive }) {
       <Page title={`Compare: ${drive.name}`}>
         <Empty
           title="No belt is drawn yet"
-          act={
+          action={
             <Button component={Link} href={`/drives/${stored.id}/edit`} variant="contained">
               Add a belt
             </Button>
           }
         >
-          A belt and its route are needed before pulleys can be compared.
+          Add a belt and its route first. Then pulleys can be compared.
         </Empty>
       </Page>
     );
@@ -113,7 +113,7 @@ export function CompareScreen({ stored }: { stored: StoredDrive }) {
     <Page
       title={`Compare: ${drive.name}`}
       lead="Compare other pulleys or another belt. Empty fields are as drawn. The drive is not changed."
-      acts={
+      actions={
         <>
           {kept && (
             <Button variant="outlined" onClick={() => keep(null)}>
@@ -156,7 +156,7 @@ export function CompareScreen({ stored }: { stored: StoredDrive }) {
           />
           <NumberField
             dimension="rotation"
-            label={`Hub of ${label(shaft.id)}, at most`}
+            label={`Rated speed of the hub, ${label(shaft.id)}`}
             value={draft.hubRpm[shaft.id] ?? null}
             onValue={(v) => put({ hubRpm: v === null ? {} : { ...draft.hubRpm, [shaft.id]: v } })}
             min={50}
@@ -178,7 +178,7 @@ export function CompareScreen({ stored }: { stored: StoredDrive }) {
                   {draft.variants.length > 1 && (
                     <Button
                       size="small"
-                      aria-label={`Take away variant ${i + 1}`}
+                      aria-label={`Remove variant ${i + 1}`}
                       onClick={() => put({ variants: draft.variants.filter((__, k) => k !== i) })}
                       sx={{ minWidth: 44, minHeight: 44 }}
                     >
@@ -192,7 +192,7 @@ export function CompareScreen({ stored }: { stored: StoredDrive }) {
           <TableBody>
             {onBelt.map((p) => (
               <TableRow key={p.id}>
-                <TableCell>{label(p.id)}, across</TableCell>
+                <TableCell>{label(p.id)}, diameter</TableCell>
                 <TableCell className="ts-mono">{show(p.outsideDiameter, 'length')}</TableCell>
                 {draft.variants.map((v, i) => (
                   <TableCell key={i}>

@@ -10,7 +10,7 @@ import { CompareScreen } from './compare-screen';
 import { FIGURES, figureText, withinLimit } from './figures';
 
 vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
-/** What a worker would answer, without one; once for each request, as each render asks again. */
+/** Answers of the worker, without a worker. Cached per request, since each render requests again. */
 const compared = oncePer(compareDrives);
 vi.mock('@/ui/solver', () => ({
   useCompare: (request: CompareRequest | null) => ({
@@ -43,24 +43,24 @@ describe('variants of a drive', () => {
     await userEvent.click(screen.getByRole('button', { name: 'Clear' }));
     expect(row('Speed of the driven shaft').at(-1)).toBe(drawn);
   });
-  it('a blade that goes over the limit at its tip is said to, and a variant that cannot be says why', async () => {
+  it('reports a blade above the tip speed limit, and the reason for an impossible variant', async () => {
     show(<CompareScreen stored={RIDER_DRIVE} />, { owner: 71 });
     await userEvent.type(screen.getByRole('textbox', { name: /tip to tip$/ }), '800 mm');
     await userEvent.tab();
     await waitFor(() => expect(row('Blade tip')[0]).toMatch(/past its limit: at most 96\.5 m\/s/));
-    await userEvent.type(screen.getByRole('textbox', { name: /^Hub of .*, at most$/ }), '1000');
+    await userEvent.type(screen.getByRole('textbox', { name: /^Rated speed of the hub, / }), '1000');
     await userEvent.tab();
     await waitFor(() => expect(row('Speed of the driven shaft')[0]).toMatch(/past its limit: at most 1,?000/));
     await userEvent.click(screen.getByRole('button', { name: 'Another variant' }));
     await userEvent.type(screen.getByRole('textbox', { name: 'Blade spindle, variant 2' }), '1500 mm');
     await userEvent.tab();
     expect(await screen.findByText(/^Variant 2 cannot be: /)).toBeTruthy();
-    await userEvent.click(screen.getByRole('button', { name: 'Take away variant 2' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Remove variant 2' }));
     expect(screen.queryByText(/^Variant 2 cannot be/)).toBeNull();
   });
 });
 
-it('figures are held against their limits from the right side', () => {
+it('compares figures with their limits in the correct direction', () => {
   const { variants } = compareDrives({
     drive: RIDER_DRIVE.document,
     beltId: 'blade',
@@ -76,7 +76,7 @@ it('figures are held against their limits from the right side', () => {
   expect(withinLimit(of('ratio'), figures)).toBeNull();
   expect(withinLimit(of('tip'), { ...figures, tipMps: null })).toBeNull();
   const plain = (v: number, d: string) => `${v} ${d}`;
-  expect(figureText('percent', 148.4, plain)).toBe('148 %');
+  expect(figureText('percent', 148.4, plain)).toBe('148%');
   expect(figureText('ratio', 0.931, plain)).toBe('0.93 to 1');
   expect(figureText('thousands', 204000, plain)).toBe('204 thousand');
   expect(figureText('force', null, plain)).toBe('–');

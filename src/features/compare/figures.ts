@@ -1,13 +1,13 @@
 import { MOST_RIM_MPS, MOST_TIP_MPS, type Compared } from '@/core/drive';
 import type { Dimension } from '@/core/quantity';
 
-/** One figure of a comparison, beside its limit. */
+/** One figure of a comparison, with its limit. */
 export interface Figure {
   readonly id: string;
   readonly label: string;
   readonly dimension: Dimension | 'ratio' | 'percent' | 'thousands';
   readonly of: (c: Compared) => number | null;
-  /** What it must not pass, in its own unit, and from which side. */
+  /** Limit in its own unit, and its direction. */
   readonly limit?: { readonly of: (c: Compared) => number | null; readonly side: 'most' | 'least' };
 }
 
@@ -26,27 +26,27 @@ export const FIGURES: readonly Figure[] = [
   { id: 'tension', label: 'Static tension', dimension: 'force', of: (c) => c.tensionN, limit: { of: (c) => c.floorN, side: 'least' } },
   {
     id: 'bears',
-    label: 'Static tension against the bearings',
+    label: 'Static tension and bearing limit',
     dimension: 'percent',
     of: (c) => (c.tensionN === null || c.ceilingN === null || c.ceilingN <= 0 ? null : (100 * c.tensionN) / c.ceilingN),
     limit: { of: () => 100, side: 'most' },
   },
   {
     id: 'grip',
-    label: 'Grip: tension over the slip floor',
+    label: 'Grip: tension over the slip limit',
     dimension: 'percent',
     of: (c) => (c.tensionN === null || c.floorN === null || c.floorN <= 0 ? null : (100 * c.tensionN) / c.floorN),
     limit: { of: () => 100, side: 'least' },
   },
-  { id: 'wrap', label: 'Least wrap that pulls', dimension: 'angle', of: (c) => c.leastWrapDeg },
+  { id: 'wrap', label: 'Smallest loaded wrap angle', dimension: 'angle', of: (c) => c.leastWrapDeg },
   { id: 'bend', label: 'Tightest bend', dimension: 'length', of: (c) => c.tightestMm, limit: { of: (c) => c.leastBendMm, side: 'least' } },
-  { id: 'flexes', label: 'Flexes an hour', dimension: 'thousands', of: (c) => c.flexesPerHour },
+  { id: 'flexes', label: 'Bends per hour', dimension: 'thousands', of: (c) => c.flexesPerHour },
   { id: 'tip', label: 'Blade tip', dimension: 'speed', of: (c) => c.tipMps, limit: { of: () => MOST_TIP_MPS, side: 'most' } },
-  { id: 'rim', label: 'Fastest rim', dimension: 'speed', of: (c) => c.rimMps, limit: { of: () => MOST_RIM_MPS, side: 'most' } },
+  { id: 'rim', label: 'Highest rim speed', dimension: 'speed', of: (c) => c.rimMps, limit: { of: () => MOST_RIM_MPS, side: 'most' } },
   { id: 'shaft', label: 'Largest load on a shaft, at rest', dimension: 'force', of: (c) => c.shaftN },
 ];
 
-/** Whether a figure passes its limit; null where it has none, or is not known. */
+/** True if a figure passes its limit. Null without a limit or a value. */
 export function withinLimit({ of, limit }: Figure, c: Compared): boolean | null {
   const value = of(c);
   const bound = limit?.of(c) ?? null;
@@ -62,7 +62,7 @@ export function figureText(
 ): string {
   if (value === null) return '–';
   if (dimension === 'ratio') return `${value.toFixed(2)} to 1`;
-  if (dimension === 'percent') return `${Math.round(value)} %`;
+  if (dimension === 'percent') return `${Math.round(value)}%`;
   if (dimension === 'thousands') return `${Math.round(value / 1000).toLocaleString('en-GB')} thousand`;
   return show(value, dimension);
 }

@@ -1,9 +1,9 @@
 'use server';
 
 import { customers } from '@/db';
-import { listInput, question, rowsOf } from '@/server';
+import { listInput, query, rowsOf } from '@/server';
 
-export const listCustomers = question('viewer', listInput, async ({ db, person }, ask) => ({
+export const listCustomers = query('viewer', listInput, async ({ db, person }, ask) => ({
   ok: true,
   value: await customers.listCustomers(db, person.shopId, rowsOf(ask)),
 }));

@@ -7,7 +7,7 @@ import { useForm } from 'react-hook-form';
 import type { Customer } from '@/db';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
-import { isTaken, useAct } from '../acts/use-act';
+import { isTaken, useCommand } from '../commands/use-command';
 import { customerForm } from './forms';
 
 /** Adds a customer, or changes one. @param onSaved what the server made of it; null where it waits to be sent */
@@ -20,7 +20,7 @@ export function CustomerForm({
   onClose: () => void;
   onSaved: (made: Customer | null) => void;
 }) {
-  const act = useAct();
+  const runCommand = useCommand();
   const [over, setOver] = useState(customer);
   const [theirs, setTheirs] = useState<Customer | null>(null);
   const { control, handleSubmit, setError, reset, formState } = useForm({
@@ -28,7 +28,7 @@ export function CustomerForm({
     defaultValues: { name: customer?.name ?? '', contact: customer?.contact ?? '' },
   });
   const save = handleSubmit(async (fields) => {
-    const answer = await act(
+    const answer = await runCommand(
       'customer.save',
       { fields, ...(over ? { existing: { id: over.id, version: over.version } } : {}) },
       { words: fields.name, done: 'Saved.', quiet: true },
@@ -37,7 +37,7 @@ export function CustomerForm({
     if (answer.ok) return;
     if (answer.reason === 'stale') {
       setTheirs(answer.current);
-      // Saved once more, mine stands over theirs.
+      // If it is saved again, my version replaces theirs.
       setOver(answer.current);
     }
     placeRefusal(setError, ['name', 'contact'], answer);
@@ -45,17 +45,17 @@ export function CustomerForm({
   return (
     <FormDialog
       title={customer ? `Change ${customer.name}` : 'Add a customer'}
-      submit={customer ? 'Save the customer' : 'Add this customer'}
+      submit={customer ? 'Save customer' : 'Add customer'}
       onSubmit={(e) => void save(e)}
       busy={formState.isSubmitting}
       onClose={onClose}
     >
       <Refusal
         control={control}
-        act={
+        action={
           theirs && (
             <Button color="inherit" onClick={() => reset({ name: theirs.name, contact: theirs.contact })}>
-              Take theirs
+              Use their version
             </Button>
           )
         }

@@ -25,7 +25,7 @@ export function CustomerScreen({
   return (
     <Page
       title={customer.name}
-      acts={
+      actions={
         mayChange && (
           <Button variant="outlined" onClick={() => setChanging(true)}>
             Change

@@ -24,7 +24,7 @@ export function CustomersScreen({ first, asked }: { first: ListedPage<CustomerLi
     </Button>
   );
   return (
-    <Page title="Customers" lead="Owners of machines, with their contact details." acts={add}>
+    <Page title="Customers" lead="Owners of machines, with their contact details." actions={add}>
       <ListedRows
         listing={listing}
         find="Find a customer"
@@ -45,7 +45,7 @@ export function CustomersScreen({ first, asked }: { first: ListedPage<CustomerLi
           ],
         })}
         empty={
-          <Empty title="No customers yet" act={add}>
+          <Empty title="No customers yet" action={add}>
             Add a customer here, or with their first machine.
           </Empty>
         }

@@ -8,7 +8,7 @@ import * as z from 'zod';
 import { useDraftOf } from '@/ui/draft';
 import { NumberField } from '@/ui/number-field';
 
-/** A new belt's first stretch, minutes, where the manual gives no other. */
+/** Break-in time of a new belt, minutes, unless the manual states another. */
 const USUAL_MINUTES = 20;
 const MINUTE_MS = 60_000;
 
@@ -50,7 +50,7 @@ export function BreakIn({ job, onRun }: { job: number; onRun: (words: string) =>
           <Button variant="contained" disabled={left > 0} onClick={() => void keep()}>
             Record the break-in
           </Button>
-          <Button onClick={() => setRunning(null)}>Not this time</Button>
+          <Button onClick={() => setRunning(null)}>Skip</Button>
         </>
       ) : (
         <Box sx={{ display: 'flex', gap: 1, alignItems: 'flex-start' }}>

@@ -4,16 +4,16 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useRef, useState, type KeyboardEvent } from 'react';
-import { judgeMeasures, MEASURED_PARTS, type MeasuredPart } from '@/core/cvt';
+import { assessMeasures, MEASURED_PARTS, type MeasuredPart } from '@/core/cvt';
 import type { CvtPartMeasured } from '@/core/job';
 import { Choices } from '@/ui/choices';
 import { NumberField } from '@/ui/number-field';
-import { judgedWords, PART_WORDS } from './words';
+import { assessedWords, PART_WORDS } from './messages';
 
 const PLACES: Readonly<Record<MeasuredPart, number>> = { roller: 6, shoe: 3, 'shoe-spring': 3, slide: 3, bush: 1 };
 const MOST_PLACES = 24;
 
-/** Rollers, shoes, springs and slides, each measured at its numbered place and held against the manual's limit. */
+/** Rollers, shoes, springs and slides, each measured at its numbered position and compared with the limit in the manual. */
 export function PartsForm({
   written,
   onKeep,
@@ -28,10 +28,10 @@ export function PartsForm({
       {written.length > 0 && (
         <Box component="ul" sx={{ m: 0, pl: 2.5, fontSize: 15 }}>
           {written.map((w) => {
-            const judged = judgeMeasures(w);
+            const judged = assessMeasures(w);
             return (
               <li key={w.part} style={judged.due === 'nothing' || judged.due === 'look-up' ? {} : { color: 'var(--ts-copper)' }}>
-                <strong>{PART_WORDS[w.part].many}</strong>: {judgedWords(judged)}
+                <strong>{PART_WORDS[w.part].many}</strong>: {assessedWords(judged)}
               </li>
             );
           })}
@@ -108,10 +108,10 @@ function Places({
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
         <Button disabled={values.length >= MOST_PLACES} onClick={() => setValues([...values, null])}>
-          One place more
+          Add position
         </Button>
         <Button disabled={values.length < 2} onClick={() => setValues(values.slice(0, -1))}>
-          One place less
+          Remove position
         </Button>
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, gap: 1.5, alignItems: 'start' }}>
@@ -120,7 +120,9 @@ function Places({
       </Box>
       {read.length > 0 && (
         <Box role="status" sx={{ fontSize: 15 }}>
-          {whole ? judgedWords(judgeMeasures({ part, values: read, limitMm })) : `${read.length} of ${values.length} places measured.`}
+          {whole
+            ? assessedWords(assessMeasures({ part, values: read, limitMm }))
+            : `${read.length} of ${values.length} positions measured.`}
         </Box>
       )}
       <Box>

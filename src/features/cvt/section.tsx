@@ -1,7 +1,7 @@
 'use client';
 
 import Box from '@mui/material/Box';
-import type { ShiftStand, VariableDrive, VariablePulley } from '@/core/cvt';
+import type { ShiftState, VariableDrive, VariablePulley } from '@/core/cvt';
 
 const WIDE = 150;
 const HIGH = 150;
@@ -63,12 +63,12 @@ export function ShiftSection({
 }: {
   drive: VariableDrive;
   width: number;
-  stand: ShiftStand;
+  stand: ShiftState;
   names: readonly [string, string];
 }) {
   const scale = (HIGH - 34) / Math.max(drive.primary.rimRadius, drive.secondary.rimRadius);
   const tan = (p: VariablePulley) => Math.tan((p.angle * Math.PI) / 360);
-  // The primary's faces stand as far as they have closed; the secondary's as far apart as the belt holds them.
+  // The distance of the primary faces follows their closing. That of the secondary faces follows the belt.
   const gaps = [
     drive.primary.openGap - stand.closing,
     Math.max(0, width - 2 * tan(drive.secondary) * (stand.secondary - drive.secondary.hubRadius)),

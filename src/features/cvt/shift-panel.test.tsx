@@ -32,14 +32,14 @@ describe('how a variable drive shifts', () => {
     const tops = row(/^Top/).map(number);
     expect(tops[0]!).toBeLessThan(tops[2]!);
   });
-  it('a shim says what it does, and one with which nothing fits says so', async () => {
+  it('shows the effect of a shim, and reports one with which nothing fits', async () => {
     show(<ShiftPanel drive={drive} />);
     const before = number(row(/^Idle slack/)[0]);
     await userEvent.type(screen.getByLabelText('With a shim of'), '1 mm');
     await userEvent.tab();
     expect(number(row(/^Idle slack/)[0])).toBeGreaterThan(before);
   });
-  it('a drive whose sheaves are not measured says what is missing', () => {
+  it('reports the missing measurements of the sheaves', () => {
     show(<ShiftPanel drive={{ ...drive, pulleys: drive.pulleys.map(({ variable: _v, ...p }) => p) }} />);
     expect(screen.getByText(/To calculate the shift, enter angle/)).toBeTruthy();
   });

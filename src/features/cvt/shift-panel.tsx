@@ -10,18 +10,18 @@ import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import { useMemo, useState } from 'react';
 import { CartesianGrid, Legend, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
-import { shiftOf, shimmed, standAt, variableOf, type Shift, type VariableDrive } from '@/core/cvt';
+import { shiftOf, shimmed, shiftStateAt, variableOf, type Shift, type VariableDrive } from '@/core/cvt';
 import type { Drive } from '@/core/drive';
 import { Choices } from '@/ui/choices';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import { ShiftSection } from './section';
-import { LIMIT_WORDS } from './words';
+import { LIMIT_WORDS } from './messages';
 
 /** Points of the curves. */
 const POINTS = 41;
 
-/** How a variable drive shifts, and what a narrower belt and a shim do to it. */
+/** Shift of a variable drive, and the effect of a narrower belt and of a shim. */
 export function ShiftPanel({ drive, nowMm = null }: { drive: Drive; nowMm?: number | null }) {
   const variable = useMemo(() => variableOf(drive), [drive]);
   const [share, setShare] = useState(0);
@@ -39,12 +39,12 @@ export function ShiftPanel({ drive, nowMm = null }: { drive: Drive; nowMm?: numb
   const least = belt?.measured?.minimum ?? null;
   const widths = [
     { id: 'new' as const, label: 'New', mm: variable.width },
-    ...(nowMm === null ? [] : [{ id: 'now' as const, label: 'As it is now', mm: nowMm }]),
-    ...(least === null ? [] : [{ id: 'least' as const, label: 'At its least', mm: least }]),
+    ...(nowMm === null ? [] : [{ id: 'now' as const, label: 'Now', mm: nowMm }]),
+    ...(least === null ? [] : [{ id: 'least' as const, label: 'Minimum', mm: least }]),
   ];
   const shown = widths.find((w) => w.id === which) ?? widths[0]!;
   const pair = shim === null || shim === 0 ? variable.drive : shimmed(variable.drive, at, shim);
-  const stand = standAt(pair, shown.mm, share);
+  const stand = shiftStateAt(pair, shown.mm, share);
   const name = (role: 'driver' | 'driven') =>
     drive.pulleys.find((p) => p.role === role && p.variable)?.label ?? (role === 'driver' ? 'Primary' : 'Secondary');
   return (
@@ -88,7 +88,7 @@ export function ShiftPanel({ drive, nowMm = null }: { drive: Drive; nowMm?: numb
         </>
       ) : (
         <Alert severity="warning" variant="outlined">
-          A belt of {fine(shown.mm)} fits nowhere on this pair{shim ? ' with that shim' : ''}.
+          A belt of {fine(shown.mm)} does not fit this drive{shim ? ' with that shim' : ''}.
         </Alert>
       )}
       <Widths pair={pair} widths={widths} />
@@ -102,7 +102,7 @@ export function ShiftPanel({ drive, nowMm = null }: { drive: Drive; nowMm?: numb
             min={-5}
             max={5}
             optional
-            helperText="Below 0: taken out."
+            helperText="Below 0: shim removed."
           />
         </Box>
         <Choices
@@ -120,13 +120,13 @@ export function ShiftPanel({ drive, nowMm = null }: { drive: Drive; nowMm?: numb
   );
 }
 
-/** What each width comes to: idle slack, ratios, and what ends the shift. */
+/** Values for each width: idle slack, ratios, and the limit of the shift. */
 function Widths({ pair, widths }: { pair: VariableDrive; widths: readonly { readonly label: string; readonly mm: number }[] }) {
   const { show, fine } = useUnits();
   const all = widths.map((w) => ({ ...w, result: shiftOf(pair, w.mm) }));
   const [fresh] = all;
   const lost = (s: Shift) =>
-    fresh?.result.ok ? `${Math.max(0, Math.round(100 * (1 - fresh.result.shift.top.ratio / s.top.ratio)))} %` : '–';
+    fresh?.result.ok ? `${Math.max(0, Math.round(100 * (1 - fresh.result.shift.top.ratio / s.top.ratio)))}%` : '–';
   const rows: readonly (readonly [string, (s: Shift) => string])[] = [
     ['Idle slack', (s) => show(s.open.slack, 'length')],
     ['Mid-span deflection at idle', (s) => show(s.open.deflection, 'length')],
@@ -172,7 +172,7 @@ function Curves({ pair, mm, names }: { pair: VariableDrive; mm: number; names: r
   const { show, fine } = useUnits();
   const points = useMemo(
     () =>
-      Array.from({ length: POINTS }, (_, i) => standAt(pair, mm, i / (POINTS - 1))).flatMap((s) =>
+      Array.from({ length: POINTS }, (_, i) => shiftStateAt(pair, mm, i / (POINTS - 1))).flatMap((s) =>
         s ? [{ closing: s.closing, ratio: s.ratio, primary: s.primary, secondary: s.secondary }] : [],
       ),
     [pair, mm],

@@ -9,14 +9,14 @@ import TableRow from '@mui/material/TableRow';
 import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
 import { convertLength } from '@/core/belt';
-import { judgeVariable, shiftOf, variableOf, type Shift } from '@/core/cvt';
+import { assessVariable, shiftOf, variableOf, type Shift } from '@/core/cvt';
 import { sectionOf, type Drive } from '@/core/drive';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import { VERDICT_WORDS } from '@/ui/verdict';
-import { fitWords, LIMIT_WORDS } from './words';
+import { fitWords, LIMIT_WORDS } from './messages';
 
-/** Whether another belt will do on a variable drive: by width, angle, the ratios that its length allows, and how it hangs at idle. */
+/** Assessment of another belt for a variable drive: width, angle, range of ratios, and idle slack. */
 export function VariableMatch({ drive }: { drive: Drive }) {
   const { show, fine } = useUnits();
   const variable = useMemo(() => variableOf(drive), [drive]);
@@ -27,7 +27,7 @@ export function VariableMatch({ drive }: { drive: Drive }) {
   if (!variable.ok || !belt)
     return (
       <Box sx={{ my: 2, fontSize: 15, color: 'var(--ts-quiet)' }}>
-        To judge another length, enter the sheave data of this drive under Change the drawing.
+        To assess another length, enter the sheave data of this drive under Change the drawing.
       </Box>
     );
   const { drive: pair, width } = variable;
@@ -35,7 +35,7 @@ export function VariableMatch({ drive }: { drive: Drive }) {
   const ownOutside = convertLength(pair.pitchLength, 'pitch', 'outside', section);
   const own = shiftOf(pair, width);
   const asked = lengthMm !== null || widthMm !== null || angle !== null;
-  const fit = judgeVariable(
+  const fit = assessVariable(
     pair,
     {
       pitchLength: convertLength(lengthMm ?? ownOutside, 'outside', 'pitch', section),

@@ -15,7 +15,7 @@ const type = async (label: string, text: string) => {
 };
 
 describe('trying a belt on a variable drive', () => {
-  it('a shorter one is tight at idle, and said so in the words of any belt', async () => {
+  it('reports a shorter belt as tight at idle, in the words of any belt', async () => {
     show(<VariableMatch drive={drive} />);
     expect(screen.queryByText(/will not|won’t/i)).toBeNull();
     await type('Outside length', '985 mm');
@@ -25,25 +25,25 @@ describe('trying a belt on a variable drive', () => {
   it('one under the least width does not seat', async () => {
     show(<VariableMatch drive={drive} />);
     await type('Top width', '28 mm');
-    expect(await screen.findByText(/narrower than the least width/)).toBeTruthy();
+    expect(await screen.findByText(/below the minimum width/)).toBeTruthy();
   });
-  it('where the sheaves were not measured it says what is wanted', () => {
+  it('reports the missing measurements of the sheaves', () => {
     show(<VariableMatch drive={{ ...drive, pulleys: drive.pulleys.map(({ variable: _v, ...p }) => p) }} />);
     expect(screen.getByText(/enter the sheave data of this drive/)).toBeTruthy();
   });
 });
 
 describe('parts of a variable drive', () => {
-  it('are kept by numbered place once all are measured, and a slack shoe spring condemns the clutch', async () => {
+  it('are saved by numbered position once all are measured, and replace the clutch for a slack shoe spring', async () => {
     const keep = vi.fn().mockResolvedValue(true);
     show(<PartsForm written={[]} onKeep={keep} />);
     await userEvent.click(screen.getByRole('radio', { name: 'Shoe springs' }));
     await type('Spring 1', '31.2 mm');
     await type('Spring 2', '31.3 mm');
-    expect(screen.getByText('2 of 3 places measured.')).toBeTruthy();
+    expect(screen.getByText('2 of 3 positions measured.')).toBeTruthy();
     expect(screen.getByRole('button', { name: 'Save measurements' })).toHaveProperty('disabled', true);
     await type('Spring 3', '33.4 mm');
-    expect(await screen.findByText(/Place 3 different from the others.*Replace the clutch/)).toBeTruthy();
+    expect(await screen.findByText(/Position 3 different from the others.*Replace the clutch/)).toBeTruthy();
     await userEvent.click(screen.getByRole('button', { name: 'Save measurements' }));
     await waitFor(() => expect(keep).toHaveBeenCalledWith({ part: 'shoe-spring', values: [31.2, 31.3, 33.4], limitMm: null, page: '' }));
   });

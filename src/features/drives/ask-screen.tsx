@@ -21,8 +21,8 @@ import { Icon } from '@/ui/icons';
 import { Lookup, type Choice } from '@/ui/lookup';
 import { Empty, Page } from '@/ui/page';
 import { verdictWord } from '@/ui/verdict';
-import { isTaken, useAct } from '../acts/use-act';
-import { aboutJob } from '../jobs/job-acts';
+import { isTaken, useCommand } from '../commands/use-command';
+import { aboutJob } from '../jobs/job-commands';
 import { beltName } from '../match/candidates';
 import { MatchPanel, type BeltChoice } from '../match/match-panel';
 import { PapersCard } from '../papers/papers-card';
@@ -49,20 +49,20 @@ export function AskScreen({
   stored: StoredDrive;
   shelf: PackedShelf;
   notebook: number | null;
-  /** Whether a job is open that an answer could be put on. */
+  /** True if there is an open job for the answer. */
   anyJob: boolean;
   /** Bolt-ups of its pulleys. */
   stacks: ComponentProps<typeof Stations>['stacks'];
   papers: readonly StoredDocument[];
-  /** How substitutes did on it. */
+  /** Results of substitutes on it. */
   trials: readonly Trial[];
-  /** What the shop warns of beside a verdict. */
+  /** Warnings of the shop next to a verdict. */
   limits: ShopLimits['belt'];
 }) {
   const drive = stored.document;
   const shelf = useShelf(packed);
   const router = useRouter();
-  const act = useAct();
+  const runCommand = useCommand();
   const mayChange = useMayChange();
   const [beltId, setBeltId] = useState(drive.belts[0]?.id ?? '');
   const [choice, setChoice] = useState<BeltChoice | null>(null);
@@ -71,21 +71,21 @@ export function AskScreen({
   const remove = async () => {
     setRemoving(false);
     const putBack = async () => {
-      const back = await act('drive.add', { document: drive }, { words: `${drive.name} put back` });
+      const back = await runCommand('drive.add', { document: drive }, { words: `${drive.name} put back` });
       if (back.ok) router.push(`/drives/${back.value.id}`);
     };
-    const answer = await act(
+    const answer = await runCommand(
       'drive.remove',
       { id: stored.id },
       { words: `${drive.name} removed`, done: { text: `${drive.name} is removed.`, undo: () => void putBack() } },
     );
     if (answer.ok) router.push('/drives');
   };
-  const acts = (
+  const actions = (
     <>
       {choice && mayChange && anyJob && (
         <Button variant="outlined" onClick={() => setPutting(true)}>
-          Put the answer on a job
+          Save answer on a job
         </Button>
       )}
       <Button component={Link} href={`/drives/${stored.id}/compare`} variant="outlined">
@@ -126,7 +126,7 @@ export function AskScreen({
           )}
         </>
       }
-      acts={acts}
+      actions={actions}
     >
       {drive.belts.length > 1 && (
         <TextField select label="Belt" value={beltId} onChange={(e) => setBeltId(e.target.value)} sx={{ maxWidth: 320, mb: 1.5 }}>
@@ -140,13 +140,13 @@ export function AskScreen({
       {drive.belts.length === 0 ? (
         <Empty
           title="No belt is drawn yet"
-          act={
+          action={
             <Button component={Link} href={`/drives/${stored.id}/edit`} variant="contained">
               Add a belt
             </Button>
           }
         >
-          A belt and its route are needed before any other can be tried in its place.
+          Add a belt and its route first. Then other belts can be tried.
         </Empty>
       ) : (
         <>
@@ -183,26 +183,26 @@ export function AskScreen({
       <ConfirmDialog
         open={removing}
         title={`Remove ${drive.name}?`}
-        act="Remove this drive"
+        action="Remove this drive"
         leave="Cancel"
         removes
-        onAct={() => void remove()}
+        onConfirm={() => void remove()}
         onClose={() => setRemoving(false)}
       >
-        Closed jobs keep their tickets; machines that use it lose it. You can undo this right after.
+        Closed jobs keep their tickets. It is removed from its machines. You can undo this immediately afterwards.
       </ConfirmDialog>
     </Page>
   );
 }
 
 function PutOnJob({ choice, driveName, onClose }: { choice: BeltChoice; driveName: string; onClose: () => void }) {
-  const act = useAct();
+  const runCommand = useCommand();
   const [job, setJob] = useState<Choice | null>(null);
   const [unchosen, setUnchosen] = useState(false);
   const text = `Asked at the counter, ${driveName}: ${beltName(choice.shelf)}. ${verdictWord(choice.matched.verdict, choice.letsGo, choice.matched.reasons)}. ${choice.why}`;
   const put = async () => {
     if (!job) return setUnchosen(true);
-    const answer = await act(
+    const answer = await runCommand(
       'job.write',
       { number: job.id, stage: 'match', entry: { type: 'note', body: { text } } },
       { words: `Note on job ${job.id}: ${text.slice(0, 60)}`, about: aboutJob(job.id), done: `On ticket ${job.id}.` },
@@ -211,7 +211,7 @@ function PutOnJob({ choice, driveName, onClose }: { choice: BeltChoice; driveNam
   };
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">
-      <DialogTitle>Put the answer on a job</DialogTitle>
+      <DialogTitle>Save answer on a job</DialogTitle>
       <DialogContent>
         <Box sx={{ mb: 2, p: 1.5, bgcolor: 'var(--ts-sand)', fontSize: 14 }}>{text}</Box>
         <Lookup
@@ -227,7 +227,7 @@ function PutOnJob({ choice, driveName, onClose }: { choice: BeltChoice; driveNam
       <DialogActions sx={{ p: 2 }}>
         <Button onClick={onClose}>Not now</Button>
         <Button variant="contained" onClick={() => void put()}>
-          Write it on the ticket
+          Save on ticket
         </Button>
       </DialogActions>
     </Dialog>

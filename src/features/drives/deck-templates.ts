@@ -3,7 +3,7 @@ import { empty, pulley } from './template-parts';
 
 type Point = { readonly x: number; readonly y: number };
 
-/** A back idler on a slide that a lever draws against a run by its spring, and a lighter spring draws back. */
+/** A back idler on a slide. A lever pulls it against a span through its spring, and a lighter spring returns it. */
 function drawnIn(
   at: Point,
   direction: number,
@@ -232,7 +232,7 @@ export const DECK_TEMPLATES: readonly {
   {
     key: 'two-spindle',
     title: 'Two-spindle deck',
-    says: 'Engine, two spindles, an idler drawn against the slack run, blade brakes.',
+    says: 'Engine, two spindles, an idler pulled against the slack span, blade brakes.',
     make: twoSpindles,
   },
   {

@@ -2,8 +2,9 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import type { Problem } from '@/core/drive';
 import { Icon } from '@/ui/icons';
+import { TermText } from '../glossary/term-text';
 
-/** What keeps a drive from being solved, or what is doubtful in it. */
+/** Faults that prevent solving a drive, and doubts about it. */
 export function DriveChecks({
   problems,
   warnings,
@@ -16,7 +17,7 @@ export function DriveChecks({
   if (missing === 'belts' && problems.length === 0)
     return (
       <Alert severity="info" variant="outlined" sx={{ mt: 1 }}>
-        Now a belt: choose Belts, add one, and put its pulleys in order round the loop.
+        Next, choose Belts. Add one, and put its pulleys in order round the loop.
       </Alert>
     );
   if (missing === 'pulleys')
@@ -36,7 +37,9 @@ export function DriveChecks({
       {problems.length > 0 ? 'Not solved yet:' : 'Solved, with a doubt:'}
       <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
         {[...problems.map((p) => `${p.path ? `${p.path}: ` : ''}${p.message}`), ...warnings].slice(0, 8).map((line) => (
-          <li key={line}>{line}</li>
+          <li key={line}>
+            <TermText>{line}</TermText>
+          </li>
         ))}
       </Box>
     </Alert>

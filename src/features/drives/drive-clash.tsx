@@ -23,11 +23,11 @@ export function DriveClash({
   if (theirs === null) return null;
   return (
     <ClashDialog
-      title="Someone else changed this drive"
+      title="Another user changed this drive"
       points={differences(mine, theirs.document)}
       onTheirs={() => onTheirs(theirs)}
       onMine={() => onMine(theirs)}
-      later={{ words: 'Go on drawing', onClose }}
+      later={{ words: 'Continue drawing', onClose }}
     >
       {theirs.changedBy} saved it on <Moment at={theirs.changedAt} as="dayAndTime" />, while you were drawing. Both versions are still here:
       yours on this screen, theirs in the shop.
@@ -37,7 +37,7 @@ export function DriveClash({
 
 const shortened = (text: string): string => (text.length > 120 ? `${text.slice(0, 120)} …` : text);
 
-/** In what two versions of a drive differ, by part, for whoever must choose. */
+/** Differences between two versions of a drive, by part, for the person who chooses. */
 function differences(mine: Drive, theirs: Drive): string[] {
   const found: string[] = [];
   if (mine.name !== theirs.name) found.push(`Name: yours “${mine.name}”, theirs “${theirs.name}”`);

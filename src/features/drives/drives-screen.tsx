@@ -23,7 +23,7 @@ import { useUnits } from '@/ui/units';
 import { beltSize } from '../match/candidates';
 import { useMayChange } from '../shell/shell-context';
 import { listDrives } from './actions';
-import { useAct } from '../acts/use-act';
+import { useCommand } from '../commands/use-command';
 import { Moment } from '@/ui/when';
 import { TEMPLATE_TILE, TemplateGrid } from './template-grid';
 import { KIND_WORDS } from './templates';
@@ -33,7 +33,7 @@ export function DrivesScreen({ first, asked }: { first: ListedPage<DriveSummary>
   const mayChange = useMayChange();
   const units = useUnits();
   const listing = useListing('drives', first, asked, listDrives);
-  const acts = mayChange && (
+  const actions = mayChange && (
     <>
       <ImportDrive />
       <Button component={Link} href="/drives/new" variant="outlined" startIcon={<Icon name="add" />}>
@@ -45,7 +45,7 @@ export function DrivesScreen({ first, asked }: { first: ListedPage<DriveSummary>
     </>
   );
   return (
-    <Page title="Drives" lead="Draw a drive once, then match any belt to it." acts={acts}>
+    <Page title="Drives" lead="Draw a drive once, then match any belt to it." actions={actions}>
       <ListedRows
         listing={listing}
         find="Find a drive"
@@ -69,7 +69,7 @@ export function DrivesScreen({ first, asked }: { first: ListedPage<DriveSummary>
         empty={
           <Empty
             title="No drive is drawn yet"
-            act={
+            action={
               mayChange && (
                 <Button component={Link} href="/drives/measure" variant="contained">
                   Measure the first
@@ -88,7 +88,7 @@ export function DrivesScreen({ first, asked }: { first: ListedPage<DriveSummary>
 /** Takes in a drive file: shows what is wrong with it, or keeps it. */
 export function ImportDrive() {
   const router = useRouter();
-  const act = useAct();
+  const runCommand = useCommand();
   const input = useRef<HTMLInputElement>(null);
   const [refused, setRefused] = useState<{ file: string; problems: readonly Problem[] } | null>(null);
   const take = async (file: File) => {
@@ -99,7 +99,11 @@ export function ImportDrive() {
       return;
     }
     const { name } = read.drive;
-    const answer = await act('drive.add', { document: read.drive }, { words: `Drive file of ${name}`, done: `${name} was imported.` });
+    const answer = await runCommand(
+      'drive.add',
+      { document: read.drive },
+      { words: `Drive file of ${name}`, done: `${name} was imported.` },
+    );
     if (answer.ok) router.push(`/drives/${answer.value.id}`);
   };
   return (
@@ -122,9 +126,7 @@ export function ImportDrive() {
       <Dialog open={refused !== null} onClose={() => setRefused(null)} fullWidth maxWidth="sm">
         <DialogTitle>{refused?.file} was not imported</DialogTitle>
         <DialogContent>
-          <Typography>
-            {refused?.problems.length === 1 ? 'One thing is wrong in it:' : `${refused?.problems.length} things are wrong in it:`}
-          </Typography>
+          <Typography>{refused?.problems.length === 1 ? 'It has one error:' : `${refused?.problems.length} errors:`}</Typography>
           <Box component="ul" sx={{ pl: 2.5 }}>
             {refused?.problems.slice(0, 30).map((p) => (
               <li key={p.path + p.message}>
@@ -141,7 +143,7 @@ export function ImportDrive() {
   );
 }
 
-/** Where a new drive begins. */
+/** Starting point of a new drive. */
 export function TemplatesScreen() {
   const mayChange = useMayChange();
   return (

@@ -24,7 +24,10 @@ import { fileNameOf } from './file-name';
 import { PartsPanel } from './parts-panel';
 import { useDrawing } from './use-drawing';
 
-/** Draws a drive: parts in a form, pulleys by hand on the Plate, checked as one goes; every step can be undone, and an unsaved drive survives a reload. */
+/**
+ * Editor of a drive: parts in a form, pulleys by hand on the Plate, with continuous checks. Every step can be undone,
+ * and an unsaved drive survives a reload.
+ */
 export function EditorScreen({ stored, start }: { stored: StoredDrive | null; start: Drive }) {
   const mayChange = useMayChange();
   const narrow = useMediaQuery('(max-width:899px)');
@@ -52,7 +55,7 @@ export function EditorScreen({ stored, start }: { stored: StoredDrive | null; st
           <Typography sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>
             {stored ? (
               <Link href={`/drives/${stored.id}`} style={{ color: 'inherit' }}>
-                Ask a belt of it
+                Match a belt
               </Link>
             ) : (
               'Not saved yet'
@@ -75,7 +78,7 @@ export function EditorScreen({ stored, start }: { stored: StoredDrive | null; st
             disabled={saving || (!changed && stored !== null)}
             onClick={() => void save()}
           >
-            {saving ? 'Saving …' : 'Save this drive'}
+            {saving ? 'Saving…' : 'Save drive'}
           </Button>
         )}
       </Box>
@@ -143,7 +146,7 @@ function useSolved(drive: Drive, lever: number): { solved: PoseAnswer | null; pr
   return { solved: fits ? posed : null, problems };
 }
 
-/** What is odd about a drive that is solved all the same. */
+/** Doubts about a drive that can still be solved. */
 function doubtsOf(drive: Drive, { warnings, problem, bands }: PoseAnswer): string[] {
   const tight = bands.flatMap((b, i) =>
     b.idlerOnTightSide

@@ -1,6 +1,6 @@
 import type { Drive } from '@/core/drive';
 
-/** What a drive’s file is called. */
+/** File name of a drive. */
 export const fileNameOf = (drive: Drive): string =>
   `${
     drive.name

@@ -4,7 +4,7 @@ import type { Dimension } from '@/core/quantity';
 import { KIND_WORDS } from './templates';
 import type { PartList } from './editor-model';
 
-/** One field of a part: where its value stands and how it is typed. */
+/** A field of a part: the path of its value and its input. */
 export interface PartField {
   readonly path: string;
   readonly label: string;
@@ -14,7 +14,7 @@ export interface PartField {
     | { readonly kind: 'choice'; readonly options: readonly (readonly [string, string])[] }
     /** Several of a list. */
     | { readonly kind: 'many'; readonly options: readonly (readonly [string, string])[] }
-    /** True or left out. */
+    /** True or omitted. */
     | { readonly kind: 'yes'; readonly words: string };
   readonly optional?: boolean;
   readonly help?: string;
@@ -39,11 +39,11 @@ const choice = (
 const named = (items: readonly { id: string; label?: string | undefined }[]) => items.map((i) => [i.id, i.label ?? i.id] as const);
 const optional = { optional: true } as const;
 
-/** What the moving face of a variable drive’s sheave is told by: all of it, or nothing. */
+/** Values of the movable face of a variable sheave: all or none. */
 const VARIABLE_FIELDS: readonly PartField[] = [
   measure('variable.angle', 'Angle of both faces together', 'angle', {
     ...optional,
-    help: 'All five, and it can be shifted; its outside diameter is that of the rim.',
+    help: 'Enter all five to calculate the shift. The outside diameter is that of the rim.',
   }),
   measure('variable.hubRadius', 'Radius of the hub', 'length', optional),
   measure('variable.rimRadius', 'Radius of the rim', 'length', optional),
@@ -85,7 +85,7 @@ export function fieldsOf(drive: Drive, list: PartList | 'drive'): readonly PartF
           ],
           { when: is('role', 'driver') },
         ),
-        measure('powerKw', 'Power it takes', 'power', { ...optional, when: is('role', 'driven') }),
+        measure('powerKw', 'Power', 'power', { ...optional, when: is('role', 'driven') }),
         measure('ride', 'Belt above the rim by', 'length', optional),
         ...(drive.kind === 'cvt' ? VARIABLE_FIELDS : []),
         text('shaft', 'Shares a shaft named', { ...optional, help: 'Pulleys of one shaft turn as one.' }),
@@ -103,7 +103,7 @@ export function fieldsOf(drive: Drive, list: PartList | 'drive'): readonly PartF
         measure('measured.depth', 'Thickness', 'length', { when: is('section', 'measured') }),
         measure('measured.angle', 'Flank angle, both', 'angle', { ...optional, when: is('section', 'measured') }),
         ...(drive.kind === 'cvt'
-          ? [measure('measured.minimum', 'Least width by the manual', 'length', { ...optional, when: is('section', 'measured') })]
+          ? [measure('measured.minimum', 'Minimum width by the manual', 'length', { ...optional, when: is('section', 'measured') })]
           : []),
       ];
     case 'tensioners':
@@ -126,7 +126,7 @@ export function fieldsOf(drive: Drive, list: PartList | 'drive'): readonly PartF
           input: { kind: 'many', options: named(drive.pulleys) },
           help: 'Nothing, for a lever or latch.',
         },
-        { path: 'locked', label: 'Bolted in place', input: { kind: 'yes', words: 'It is locked' }, optional: true },
+        { path: 'locked', label: 'Locked', input: { kind: 'yes', words: 'It is locked' }, optional: true },
         measure('position', 'Locked at', 'angle', { ...optional, when: (p) => p['locked'] === true && p['kind'] === 'pivot' }),
         measure('position', 'Locked at', 'length', { ...optional, when: (p) => p['locked'] === true && p['kind'] === 'slide' }),
       ];
@@ -172,8 +172,8 @@ export function fieldsOf(drive: Drive, list: PartList | 'drive'): readonly PartF
       return [
         text('label', 'Name'),
         choice('tensioner', 'Moved by', named(drive.tensioners)),
-        measure('appliesAt', 'Lands at', 'angle', { when: pivots }),
-        measure('appliesAt', 'Lands at', 'length', { when: (p) => !pivots(p) }),
+        measure('appliesAt', 'Applies at', 'angle', { when: pivots }),
+        measure('appliesAt', 'Applies at', 'length', { when: (p) => !pivots(p) }),
         choice('side', 'On when the arm is', [
           ['above', 'At it or above'],
           ['below', 'At it or below'],
@@ -197,7 +197,7 @@ export function fieldsOf(drive: Drive, list: PartList | 'drive'): readonly PartF
 export const valueAt = (part: unknown, path: string): unknown =>
   path.split('.').reduce<unknown>((at, key) => (at as Record<string, unknown> | undefined)?.[key], part);
 
-/** The part with another value at a dotted path; undefined takes it out, and an object left empty goes with it. */
+/** Part with a new value at a dotted path. Undefined removes it, together with an object that is then empty. */
 export function withValue<T>(part: T, path: string, value: unknown): T {
   const [key, ...rest] = path.split('.') as [string, ...string[]];
   if (Array.isArray(part))
@@ -212,7 +212,10 @@ export function withValue<T>(part: T, path: string, value: unknown): T {
   return next as T;
 }
 
-/** Parts that belong together are kept whole: a length has a reference, a lever's travel both directions, an adjuster a direction. */
+/**
+ * Values that belong together stay complete: a length has a reference, lever travel has both directions, an adjuster
+ * has a direction.
+ */
 export function completed(part: Record<string, unknown>): Record<string, unknown> {
   let next = part;
   const length = part['length'] as Record<string, unknown> | undefined;

@@ -11,7 +11,7 @@ import { NumberField } from '@/ui/number-field';
 import type { PartList } from './editor-model';
 import { completed, fieldsOf, valueAt, withValue } from './part-fields';
 
-/** The fields of one part, from the list that says what they are. */
+/** Fields of one part, from the list of field definitions. */
 export function PartForm({
   drive,
   list,

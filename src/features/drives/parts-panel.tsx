@@ -42,7 +42,7 @@ export const PartsPanel = memo(function PartsPanel({ drive, list, at, mayChange,
       tell({
         text:
           list === 'tensioners'
-            ? 'Add a pulley that is not carried yet first.'
+            ? 'First add a pulley that no other part carries.'
             : list === 'brakes'
               ? 'Add an arm or a slide first.'
               : 'Add a pulley first.',
@@ -57,7 +57,7 @@ export const PartsPanel = memo(function PartsPanel({ drive, list, at, mayChange,
     if (list === 'drive' || !part) return;
     onChange(list === 'pulleys' ? withoutPulley(drive, String(part['id'])) : { ...drive, [list]: parts.filter((_, i) => i !== index) });
     onAt(Math.max(0, index - 1));
-    tell({ text: 'Taken off the drive.', tone: 'done', undo: onUndo });
+    tell({ text: 'Removed from the drive.', tone: 'done', undo: onUndo });
   };
   const nameOf = (p: Record<string, unknown>, i: number) => String(p['label'] ?? p['name'] ?? p['id'] ?? i + 1);
   return (

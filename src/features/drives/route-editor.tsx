@@ -47,7 +47,7 @@ export function RouteEditor({
         collisionDetection={closestCenter}
         onDragEnd={drop}
         accessibility={{
-          screenReaderInstructions: { draggable: 'Space lifts it, the arrow keys move it, Space puts it down, Escape puts it back.' },
+          screenReaderInstructions: { draggable: 'Space picks it up or drops it. Arrow keys move it. Escape cancels.' },
           announcements: {
             onDragStart: ({ active }) => `${named(active.id)} lifted.`,
             onDragOver: ({ active, over }) =>

@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { DriveSketch } from '@/ui/plate/sketch';
 import { TEMPLATES, type Template } from './templates';
 
-/** The look of one way to begin, whether it is a link or a button. */
+/** Style of a starting point, as a link or a button. */
 export const TEMPLATE_TILE = {
   font: 'inherit',
   textAlign: 'left',
@@ -25,7 +25,7 @@ export const TEMPLATE_TILE = {
   '&:disabled': { cursor: 'default' },
 } as const;
 
-/** Every kind of drive to begin from, drawn. `tile` makes the link or button round what it is given. */
+/** Drawings of all kinds of drive to start from. `tile` wraps each in a link or button. */
 export function TemplateGrid({ tile }: { tile: (template: Template, inside: (title: string, says: string) => ReactNode) => ReactNode }) {
   return (
     <Box

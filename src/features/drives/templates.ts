@@ -12,7 +12,7 @@ export const KIND_WORDS: Readonly<Record<Kind, string>> = {
   other: 'Other',
 };
 
-/** An engine, one driven pulley and a sprung back idler on the slack run: the commonest clutching drive. Measures are placeholders to be changed. */
+/** An engine, one driven pulley and a sprung back idler on the slack side: the commonest clutching drive. Measures are placeholders to be changed. */
 function clutched(name: string, kind: Kind, section: string, designation: string, driven: string, drivenY: number): Drive {
   return {
     ...empty(name, kind),
@@ -124,7 +124,7 @@ function fixedCentres(name: string): Drive {
   };
 }
 
-/** Where a new drive begins. */
+/** Starting point of a new drive. */
 export interface Template {
   readonly key: string;
   readonly title: string;
@@ -134,7 +134,7 @@ export interface Template {
 
 /** A sheet with nothing on it, and the usual parts of each kind with placeholder measures. */
 export const TEMPLATES: readonly Template[] = [
-  { key: 'blank', title: 'Nothing', says: 'An empty sheet: put every pulley on it yourself.', make: () => empty('New drive', 'other') },
+  { key: 'blank', title: 'Nothing', says: 'An empty drawing: add every pulley yourself.', make: () => empty('New drive', 'other') },
   {
     key: 'mower-deck',
     title: 'Mower deck',
@@ -169,7 +169,7 @@ export const TEMPLATES: readonly Template[] = [
   {
     key: 'twin-rods',
     title: 'Twin rods',
-    says: 'Two sheaves and a banded belt; the engine bed is drawn back by a rod on either side.',
+    says: 'Two sheaves and a banded belt. A rod on each side pulls the engine bed back.',
     make: twinRods,
   },
   {

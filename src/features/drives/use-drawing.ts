@@ -10,9 +10,9 @@ import { writeDriveFile } from '@/formats/drive-file';
 import { usePlace } from '@/ui/device';
 import { useHistory } from '@/ui/history';
 import { useNotice } from '@/ui/notice';
-import { useAct, useActId } from '../acts/use-act';
+import { useCommand, useCommandId } from '../commands/use-command';
 
-/** A drawing that was not saved yet, and the version it began from. It may still break rules between its parts. */
+/** An unsaved drawing, and the version it is based on. It may still break rules between its parts. */
 const drawingForm: Form<{ readonly drive: Drive; readonly version: number }> = {
   what: 'this drawing',
   version: 1,
@@ -24,8 +24,8 @@ const drawingForm: Form<{ readonly drive: Drive; readonly version: number }> = {
 export function useDrawing(stored: StoredDrive | null, start: Drive) {
   const router = useRouter();
   const tell = useNotice();
-  const act = useAct();
-  const actId = useActId();
+  const runCommand = useCommand();
+  const commandId = useCommandId();
   const place = usePlace(drawingForm, `drive-${stored?.id ?? 'new'}`);
   const history = useHistory(start);
   const { now: drive, write, undo } = history;
@@ -33,13 +33,13 @@ export function useDrawing(stored: StoredDrive | null, start: Drive) {
   const [kept, setKept] = useState(() => writeDriveFile(start));
   const [theirs, setTheirs] = useState<StoredDrive | null>(null);
   const [saving, setSaving] = useState(false);
-  // While a pulley is dragged only the drawing follows; forms, the check for changes and the kept draft wait until it is let go.
+  // While a pulley is dragged, only the drawing follows. Forms, checks and the stored draft wait until it is released.
   const [beforeDrag, setBeforeDrag] = useState<Drive | null>(null);
   const quiet = beforeDrag ?? drive;
   const text = useMemo(() => writeDriveFile(quiet), [quiet]);
   const changed = text !== kept;
 
-  // What was drawn and not saved comes back after a reload.
+  // An unsaved drawing is restored after a reload.
   const restored = useRef(false);
   useEffect(() => {
     const restore = () => {
@@ -69,10 +69,10 @@ export function useDrawing(stored: StoredDrive | null, start: Drive) {
   const save = async (over?: number) => {
     setSaving(true);
     if (stored) {
-      const answer = await act(
+      const answer = await runCommand(
         'drive.save',
         { id: stored.id, version: over ?? version, document: drive },
-        { words, done: 'Saved.', keep: false, quiet: true, id: actId(`${over ?? version} ${saved}`) },
+        { words, done: 'Saved.', keep: false, quiet: true, id: commandId(`${over ?? version} ${saved}`) },
       );
       if (answer.ok) {
         setVersion(answer.value.version);
@@ -81,7 +81,7 @@ export function useDrawing(stored: StoredDrive | null, start: Drive) {
       } else if (answer.reason === 'stale') setTheirs(answer.current);
       else tell({ text: answer.problem, tone: 'refused' });
     } else {
-      const answer = await act('drive.add', { document: drive }, { words, keep: false, id: actId(saved) });
+      const answer = await runCommand('drive.add', { document: drive }, { words, keep: false, id: commandId(saved) });
       if (answer.ok) {
         place.forget();
         setKept(saved);
@@ -97,7 +97,7 @@ export function useDrawing(stored: StoredDrive | null, start: Drive) {
     setTheirs(null);
   };
   const { settle } = history;
-  /** Moves a pulley; `settled` once it is let go. */
+  /** Moves a pulley. `settled` is true once it is released. */
   const movePulley = useCallback(
     (id: string, x: number, y: number, settled: boolean) => {
       setBeforeDrag((held) => (settled ? null : (held ?? drive)));

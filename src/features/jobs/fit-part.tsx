@@ -10,7 +10,7 @@ import { chooseParts } from '../shelf/actions';
 import type { StageProps } from './stages/module';
 
 /** Parts from stock for this job: the count and the ticket move together. */
-export function FitPart({ acts, at }: Pick<StageProps, 'acts' | 'at'>) {
+export function FitPart({ commands, at }: Pick<StageProps, 'commands' | 'at'>) {
   const [part, setPart] = useState<Choice | null>(null);
   const [typed, setTyped] = useState('1');
   const [busy, setBusy] = useState(false);
@@ -18,7 +18,7 @@ export function FitPart({ acts, at }: Pick<StageProps, 'acts' | 'at'>) {
   const good = Number.isInteger(quantity) && quantity >= 1 && quantity <= 1000;
   const fit = async (chosen: Choice) => {
     setBusy(true);
-    if (await acts.fitPart(at, { id: chosen.id, name: chosen.label }, quantity)) {
+    if (await commands.fitPart(at, { id: chosen.id, name: chosen.label }, quantity)) {
       setPart(null);
       setTyped('1');
     }

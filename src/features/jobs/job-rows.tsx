@@ -2,7 +2,7 @@ import type { JobLine } from '@/db';
 import { LinkRows, Quiet } from '@/ui/link-rows';
 import { Moment } from '@/ui/when';
 
-/** Jobs a line each: number, what it was about, something beside it, and a date. */
+/** Jobs, one per line: number, subject, a detail and a date. */
 export function JobRows({
   jobs,
   aside,

@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { useEffect, useMemo, useState } from 'react';
-import { waitsFor } from '@/core/job';
+import { currentStage } from '@/core/job';
 import { OpenedLineProvider } from './now/run-context';
 import type { Job, StoredDrive, UnreadableRow } from '@/db';
 import { Icon } from '@/ui/icons';
@@ -13,17 +13,17 @@ import { useRead } from '@/ui/reads';
 import { Staleness } from '@/ui/staleness';
 import { useMayChange } from '../shell/shell-context';
 import { readJob } from './actions';
-import { useJobActs } from './job-acts';
+import { useJobCommands } from './job-commands';
 import { Side, TicketButton, useTicketBeside } from './side';
-import { Spine } from './spine';
+import { StageNav } from './stage-nav';
 import { BesideSlotsProvider } from './stages/beside';
 import { stageWidth } from './stages/frame';
 import { STAGE_MODULES } from './stages/registry';
 import { NotSecured } from './stages/secure/not-secured';
 import { Ticket } from './ticket';
-import { useBay } from './use-bay';
+import { useJobContext } from './use-job-context';
 import { useStage } from './use-stage';
-import { useWithWaitingLines } from './waiting-lines';
+import { useWithQueuedLines } from './queued-lines';
 
 export interface JobScreenProps {
   readonly job: Job;
@@ -32,17 +32,17 @@ export interface JobScreenProps {
   readonly unreadable: readonly UnreadableRow[];
 }
 
-/** A job: the spine of stages, the bench for the one at hand, the ticket beside it. */
+/** A job: the stage navigation, the current stage, and the ticket next to it. */
 export function JobScreen({ job: first, drives, unreadable }: JobScreenProps) {
   const reading = useRead(['job', first.number], () => readJob({ number: first.number }), { first });
   const sent = reading.value ?? first;
-  const { job, refused } = useWithWaitingLines(sent);
-  const bay = useBay(job, drives);
-  const [at, go] = useStage(() => waitsFor(bay.stages) ?? 'book');
-  const acts = useJobActs(job, go, refused);
+  const { job, refused } = useWithQueuedLines(sent);
+  const jobContext = useJobContext(job, drives);
+  const [at, go] = useStage(() => currentStage(jobContext.stages) ?? 'book');
+  const commands = useJobCommands(job, go, refused);
   const mayChange = useMayChange();
   const writable = mayChange && job.status === 'open';
-  const { Bench } = STAGE_MODULES[at];
+  const { Panel } = STAGE_MODULES[at];
   const [ticketOpen, setTicketOpen] = useState(false);
   const [ticketSlot, setTicketSlot] = useState<HTMLElement | null>(null);
   const [footSlot, setFootSlot] = useState<HTMLElement | null>(null);
@@ -50,16 +50,16 @@ export function JobScreen({ job: first, drives, unreadable }: JobScreenProps) {
   return (
     <OpenedLineProvider key={job.number}>
       <BesideSlotsProvider value={slots}>
-        <Head job={job} open={bay.hand.unfit.length} onHandBack={() => go('prove')} onTicket={() => setTicketOpen(true)} />
+        <Head job={job} open={jobContext.hand.unfit.length} onHandBack={() => go('prove')} onTicket={() => setTicketOpen(true)} />
         <Box sx={{ flex: 1, display: 'flex', flexDirection: { xs: 'column', md: 'row' }, minWidth: 0 }}>
-          <Spine base={`/jobs/${job.number}`} stages={bay.stages} at={at} onGo={go} />
+          <StageNav base={`/jobs/${job.number}`} stages={jobContext.stages} at={at} onGo={go} />
           <Box sx={{ flex: 1, minWidth: 0, p: { xs: 1.5, sm: 2 } }}>
             <Staleness reading={reading} what="This job" />
-            <Box sx={{ maxWidth: stageWidth(at) }}>{writable && <NotSecured {...{ job, at, acts, bay }} onGo={go} />}</Box>
-            <Bench key={at} {...{ job, at, acts, bay, drives, unreadable, writable, mayChange }} />
+            <Box sx={{ maxWidth: stageWidth(at) }}>{writable && <NotSecured {...{ job, at, commands, jobContext }} onGo={go} />}</Box>
+            <Panel key={at} {...{ job, at, commands, jobContext, drives, unreadable, writable, mayChange }} />
           </Box>
           <Side open={ticketOpen} onOpen={setTicketOpen} setFoot={setFootSlot}>
-            <Ticket job={sent} placeOf={bay.replayed.placeOf} onTakeBack={writable ? acts.takeBack : null} />
+            <Ticket job={sent} placeOf={jobContext.replayed.placeOf} onStrikeOut={writable ? commands.strikeOut : null} />
             <div ref={setTicketSlot} />
           </Side>
         </Box>
@@ -68,7 +68,10 @@ export function JobScreen({ job: first, drives, unreadable }: JobScreenProps) {
   );
 }
 
-/** What the job is, and the ticket where it is not next to the work. On a phone the shop's own head is folded, to leave room for the work. */
+/**
+ * Title of the job, and the button of the ticket if it is not next to the work. On a phone the page header is folded,
+ * to leave room for the work.
+ */
 function Head({
   job,
   open,

@@ -6,14 +6,14 @@ import { BOOKED_BELT, UNPROVED } from '@/core/job/test-job';
 import type { Job, ShelfBelt, TicketEntry } from '@/db';
 import { serverThat, show, Stage } from '@/ui/test-shell';
 import type { BeltChoice } from '../match/match-panel';
-import { useJobActs } from './job-acts';
+import { useJobCommands } from './job-commands';
 import { EntryLine } from './lines';
-import { BookingDialog } from './stages/match/booking-dialog';
+import { UseBeltDialog } from './stages/match/use-belt-dialog';
 import { NoteField } from './stages/note-field';
 import { StageMoves } from './stages/stage-moves';
 import { Ticket } from './ticket';
 import { aJob } from './test-job';
-import type { Bay } from './use-bay';
+import type { JobContext } from './use-job-context';
 
 vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
 
@@ -37,7 +37,7 @@ describe('lines of a ticket', () => {
     [
       'a closing line',
       { type: 'closing', body: UNPROVED },
-      /^Not safe to use\. New belt\. Returned anyway: Fetched before it could be run\.$/,
+      /^Not fit to use\. New belt\. Returned anyway: Fetched before it could be run\.$/,
     ],
     ['a reopening', { type: 'reopening', body: {} }, /^Job reopened$/],
     [
@@ -54,7 +54,7 @@ describe('lines of a ticket', () => {
     const { container } = show(<EntryLine entry={line(1, entry)} />);
     expect(container.textContent).toMatch(text);
   });
-  it('one that no longer reads says so and offers its text', () => {
+  it('reports an unreadable line, and offers its text', () => {
     show(<EntryLine entry={line(1, { type: 'unreadable', problem: 'This note cannot be read.', text: '{"words":1}' })} />);
     expect(screen.getByText(/This note cannot be read\./)).toBeTruthy();
     expect(screen.getByRole('button', { name: 'Save its text' })).toBeTruthy();
@@ -67,34 +67,34 @@ describe('a ticket', () => {
     line(2, { type: 'stage', body: { state: 'done', why: '' } }),
     line(3, { type: 'note', body: { text: 'Wrong one' } }, { withdrawn: true }),
   ];
-  it('offers to take back what can be, and what was taken back stays struck out', async () => {
+  it('strikes out lines that allow it, and shows them struck out', async () => {
     const back = vi.fn();
-    show(<Ticket job={job({ entries })} onTakeBack={back} />);
+    show(<Ticket job={job({ entries })} onStrikeOut={back} />);
     expect(screen.getAllByRole('button', { name: /^Strike out/ })).toHaveLength(2);
     await userEvent.click(screen.getByRole('button', { name: 'Strike out: Groove shiny.' }));
     expect(back).toHaveBeenCalledWith(entries[0]);
     expect(screen.getByText('struck out')).toBeTruthy();
   });
   it('of a closed job, or for a viewer, offers nothing', () => {
-    show(<Ticket job={job({ entries, status: 'closed' })} onTakeBack={null} />);
+    show(<Ticket job={job({ entries, status: 'closed' })} onStrikeOut={null} />);
     expect(screen.queryByRole('button', { name: /^Strike out/ })).toBeNull();
   });
 });
 
-/** The acts of a job as its stages get them. */
-function withActs(element: (acts: ReturnType<typeof useJobActs>) => React.ReactElement, of: Job = job(), go = vi.fn()) {
+/** Commands of a job as its stages receive them. */
+function withCommands(element: (commands: ReturnType<typeof useJobCommands>) => React.ReactElement, of: Job = job(), go = vi.fn()) {
   function Held() {
-    return element(useJobActs(of, go));
+    return element(useJobCommands(of, go));
   }
   return { go, ...show(<Held />) };
 }
 
 describe('a stage', () => {
-  const bayOf = (stages: Partial<Stages>) => ({ stages: { ...NEW_STAGES, ...stages } }) as Bay;
-  it('skipped asks for the reason first, and goes on to the next that is not over', async () => {
+  const jobContextOf = (stages: Partial<Stages>) => ({ stages: { ...NEW_STAGES, ...stages } }) as JobContext;
+  it('needs the reason of a skip first, and continues at the next open stage', async () => {
     const { sent } = serverThat(ok({ entryId: 9 }));
     const of = job({ stages: { ...NEW_STAGES, look: 'done' } });
-    const { go } = withActs((acts) => <StageMoves at="secure" acts={acts} bay={bayOf({})} />, of);
+    const { go } = withCommands((commands) => <StageMoves at="secure" commands={commands} jobContext={jobContextOf({})} />, of);
     await userEvent.click(screen.getByRole('button', { name: 'Skip stage…' }));
     expect((screen.getByRole('button', { name: 'Skip stage' }) as HTMLButtonElement).disabled).toBe(true);
     expect(sent).toEqual([]);
@@ -106,43 +106,47 @@ describe('a stage', () => {
   });
   it('is never called done by a button', () => {
     for (const state of ['waiting', 'under-way', 'held', 'skipped'] as const) {
-      const { unmount } = withActs((acts) => <StageMoves at="secure" acts={acts} bay={bayOf({ secure: state })} />);
+      const { unmount } = withCommands((commands) => (
+        <StageMoves at="secure" commands={commands} jobContext={jobContextOf({ secure: state })} />
+      ));
       expect(screen.queryByRole('button', { name: /done/i })).toBeNull();
       unmount();
     }
   });
   it('a note refused stays in its field with why; written it leaves it, and can be undone', async () => {
-    const server = serverThat({ ok: false, reason: 'refused', problem: 'Job 213 is closed; reopen it to write on its ticket.' });
-    withActs((acts) => <NoteField job={job()} at="look" acts={acts} placeholder="" />);
+    const server = serverThat({ ok: false, reason: 'refused', problem: 'Job 213 is closed. Reopen it to write on its ticket.' });
+    withCommands((commands) => <NoteField job={job()} at="look" commands={commands} placeholder="" />);
     const field = screen.getByLabelText('Note for the ticket') as HTMLTextAreaElement;
     await userEvent.type(field, 'Groove shiny');
-    await userEvent.click(screen.getByRole('button', { name: 'Write it down' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Save note' }));
     expect(await screen.findByText(/Job 213 is closed/)).toBeTruthy();
     expect(field.value).toBe('Groove shiny');
     server.answer(ok({ entryId: 4 }), ok({ said: 'Note struck out.' }));
-    await userEvent.click(screen.getByRole('button', { name: 'Write it down' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Save note' }));
     expect(await screen.findByText('Written on the ticket.')).toBeTruthy();
     expect(field.value).toBe('');
     await userEvent.click(screen.getByRole('button', { name: 'Undo' }));
     await waitFor(() => expect(server.sent.at(-1)).toMatchObject({ kind: 'job.take-back', input: { number: 213, entryId: 4 } }));
   });
-  it('without a network what was written stands on the ticket as waiting, and leaves the field', async () => {
+  it('shows a line written without a network as queued, and clears the field', async () => {
     serverThat(null);
-    withActs((acts) => (
+    withCommands((commands) => (
       <>
-        <NoteField job={job()} at="look" acts={acts} placeholder="" />
-        <Ticket job={job()} onTakeBack={acts.takeBack} />
+        <NoteField job={job()} at="look" commands={commands} placeholder="" />
+        <Ticket job={job()} onStrikeOut={commands.strikeOut} />
       </>
     ));
     await userEvent.type(screen.getByLabelText('Note for the ticket'), 'Groove shiny');
-    await userEvent.click(screen.getByRole('button', { name: 'Write it down' }));
-    expect(await screen.findByText('waits on this device to be sent')).toBeTruthy();
+    await userEvent.click(screen.getByRole('button', { name: 'Save note' }));
+    expect(await screen.findByText('saved on this device, not sent')).toBeTruthy();
     expect(screen.getByText('Note on job 213: Groove shiny')).toBeTruthy();
     expect((screen.getByLabelText('Note for the ticket') as HTMLTextAreaElement).value).toBe('');
   });
-  it('a booking says what happened to the shelf', async () => {
+  it('shows the effect of a belt use on the stock', async () => {
     const server = serverThat(ok({ entryId: 5 }));
-    const { result } = renderHook(() => useJobActs(job(), vi.fn()), { wrapper: ({ children }) => <Stage owner={77}>{children}</Stage> });
+    const { result } = renderHook(() => useJobCommands(job(), vi.fn()), {
+      wrapper: ({ children }) => <Stage owner={77}>{children}</Stage>,
+    });
     expect(await result.current.book({ name: '4L480', bin: 'B2', shelfBeltId: 7, shelfVersion: 3 }, 'boat')).toBe(true);
     expect(server.sent[0]).toMatchObject({ kind: 'job.book', input: { number: 213, shelfBeltId: 7, shelfVersion: 3, reason: 'boat' } });
     expect(await screen.findByText('4L480 used from B2.')).toBeTruthy();
@@ -166,10 +170,10 @@ describe('booking a belt', () => {
   };
   const choice = (more: Partial<BeltChoice> = {}, verdict = 'fits') =>
     ({ shelf, matched: { verdict }, exact: true, insteadOf: '4L470', pieces: 1, why: '', letsGo: true, ...more }) as BeltChoice;
-  it('the exact belt is booked as it is', async () => {
+  it('uses the exact belt without a reason', async () => {
     const book = vi.fn(async () => undefined);
-    show(<BookingDialog choice={choice()} onClose={vi.fn()} onBook={book} />);
-    expect(screen.getByRole('dialog').textContent).toMatch(/One comes out of B2, one stays; 14\.80 cr on the ticket\./);
+    show(<UseBeltDialog choice={choice()} onClose={vi.fn()} onBook={book} />);
+    expect(screen.getByRole('dialog').textContent).toMatch(/This takes 1 from B2, and leaves 1; 14\.80 cr on the ticket\./);
     await userEvent.click(screen.getByRole('button', { name: 'Use this belt' }));
     expect(book).toHaveBeenCalledWith('');
   });
@@ -178,7 +182,7 @@ describe('booking a belt', () => {
     ['one that does not run', choice({}, 'too-long'), 'Reason', /does not work on this drive as drawn/],
   ] as const)('%s asks why', async (_, chosen, label, says) => {
     const book = vi.fn(async () => undefined);
-    show(<BookingDialog choice={chosen} onClose={vi.fn()} onBook={book} />);
+    show(<UseBeltDialog choice={chosen} onClose={vi.fn()} onBook={book} />);
     expect(screen.getByRole('dialog').textContent).toMatch(says);
     const go = screen.getByRole('button', { name: 'Use this belt' }) as HTMLButtonElement;
     expect(go.disabled).toBe(true);

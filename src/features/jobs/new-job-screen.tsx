@@ -15,7 +15,7 @@ import { Lookup, type Choice } from '@/ui/lookup';
 import { Page } from '@/ui/page';
 import { useRead } from '@/ui/reads';
 import { Staleness } from '@/ui/staleness';
-import { isTaken, useAct } from '../acts/use-act';
+import { isTaken, useCommand } from '../commands/use-command';
 import { drivesOfMachine } from '../drives/actions';
 import { chooseMachine } from '../machines/actions';
 import { jobForm } from './forms';
@@ -25,7 +25,7 @@ const words = jobForm.pick({ title: true, complaint: true });
 /** Opens a job: which machine, what is wrong, and (if its drive is drawn) which belt. */
 export function NewJobScreen({ machine, own }: { machine: Choice | null; own: readonly DriveSummary[] }) {
   const router = useRouter();
-  const act = useAct();
+  const runCommand = useCommand();
   const [chosen, setChosen] = useState(machine);
   const [about, setAbout] = useState<string | null>(null);
   const [unchosen, setUnchosen] = useState(false);
@@ -43,9 +43,9 @@ export function NewJobScreen({ machine, own }: { machine: Choice | null; own: re
   const belt = belts.find((b) => b.key === about) ?? belts[0];
   const open = handleSubmit(async ({ title, complaint }) => {
     if (!chosen) return setUnchosen(true);
-    const answer = await act(
+    const answer = await runCommand(
       'job.open',
-      // Its drives may not be read yet, or not without the network: the server then takes the one that would stand first here.
+      // Its drives may not be loaded, or not without the network. The server then takes the first in this order.
       { machineId: chosen.id, driveId: belt?.driveId, beltId: belt?.beltId, title, complaint },
       { words: `New job: ${title}`, quiet: true },
     );
@@ -77,9 +77,9 @@ export function NewJobScreen({ machine, own }: { machine: Choice | null; own: re
           error={unchosen}
           helperText={unchosen ? 'Choose the machine.' : 'Type a few letters of its name, number or customer.'}
         />
-        {chosen && <Staleness reading={reading} what="Its drives, which can be chosen on the job, too," />}
+        {chosen && <Staleness reading={reading} what="The list of its drives, which can also be chosen on the job," />}
         {chosen && reading.value === undefined && reading.busy && (
-          <Skeleton variant="rounded" height={56} role="status" aria-label="Its drives are read" />
+          <Skeleton variant="rounded" height={56} role="status" aria-label="Loading its drives" />
         )}
         {belt && (
           <TextField select label="Drive and belt" value={belt.key} onChange={(e) => setAbout(e.target.value)}>

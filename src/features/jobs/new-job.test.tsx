@@ -32,11 +32,11 @@ describe('a job is opened', () => {
   beforeEach(() => {
     drives.answer = new Promise(() => undefined);
   });
-  it('before its drives have come: which is meant is left to the server, and not said to be none', async () => {
+  it('leaves the choice to the server while its drives are loading, without calling them none', async () => {
     const { sent } = serverThat({ ok: true, value: { number: 5 } });
     show(<NewJobScreen machine={null} own={[]} />);
     await fill();
-    expect(screen.getByLabelText('Its drives are read')).toBeTruthy();
+    expect(screen.getByLabelText('Loading its drives')).toBeTruthy();
     await open();
     await waitFor(() => expect(sent).toHaveLength(1));
     expect(sent[0]).toMatchObject({ kind: 'job.open', input: { machineId: 3, title: 'Slips' } });
@@ -53,7 +53,7 @@ describe('a job is opened', () => {
     await waitFor(() => expect(sent).toHaveLength(1));
     expect(sent[0]).toMatchObject({ input: { driveId: 8, beltId: 'pump' } });
   });
-  it('without a machine nothing is sent, and the field says so', async () => {
+  it('sends nothing without a machine, and shows it at the field', async () => {
     const { sent } = serverThat({ ok: true, value: { number: 7 } });
     show(<NewJobScreen machine={null} own={[]} />);
     await userEvent.type(screen.getByLabelText('Fault, in a few words'), 'Slips');

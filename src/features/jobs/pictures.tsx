@@ -7,11 +7,11 @@ import { PhotoButton } from '@/ui/photo-button';
 import { fileData } from '../papers/file-data';
 import type { StageProps } from './stages/module';
 
-/** What a picture is kept under: the finding or step that it belongs to. */
+/** Subject of a picture: its finding or step. */
 export const aboutFinding = (check: string, part: { readonly id: string } | null): string => `finding ${check} ${part?.id ?? ''}`.trim();
 export const aboutStep = (step: string): string => `step ${step}`;
 
-/** A recording is kept like a picture, of the reading that was taken from it. */
+/** A recording is stored like a picture, with its reading. */
 const SOUND = 'sound ';
 export const aboutSound = (where: string): string => `${SOUND}${where}`.slice(0, 200);
 export const isSound = ({ about }: { readonly about: string }): boolean => about.startsWith(SOUND);
@@ -20,11 +20,11 @@ export const isSound = ({ about }: { readonly about: string }): boolean => about
 export function Pictures({
   job,
   at,
-  acts,
+  commands,
   writable,
   about,
   shows,
-}: Pick<StageProps, 'job' | 'at' | 'acts' | 'writable'> & { readonly about: string; readonly shows: string }) {
+}: Pick<StageProps, 'job' | 'at' | 'commands' | 'writable'> & { readonly about: string; readonly shows: string }) {
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
   const taken = job.entries.flatMap((e) => (e.type === 'picture' && !e.withdrawn && e.body.about === about ? [e.body] : []));
@@ -32,7 +32,7 @@ export function Pictures({
     setBusy(true);
     const read = await fileData(file);
     setProblem(read.ok ? '' : read.problem);
-    if (read.ok) await acts.picture(at, { shows, about, data: read.data });
+    if (read.ok) await commands.picture(at, { shows, about, data: read.data });
     setBusy(false);
   };
   if (!writable && taken.length === 0) return null;
@@ -55,7 +55,7 @@ export function Pictures({
 export function PictureThumb({ id, shows, height = 72 }: { readonly id: number; readonly shows: string; readonly height?: number }) {
   return (
     <a href={`/api/documents/${id}`} target="_blank" rel="noreferrer" style={{ display: 'inline-block', lineHeight: 0 }}>
-      {/* It never changes and stands in a list of its like: nothing is to be gained by making it anew in every size. */}
+      {/* The image never changes and is small, so other sizes are unnecessary. */}
       {/* eslint-disable-next-line @next/next/no-img-element */}
       <img
         src={`/api/documents/${id}`}

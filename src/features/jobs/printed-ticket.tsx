@@ -21,16 +21,16 @@ import { usePose } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
 import { Unreadable } from '@/ui/unreadable';
 import { Moment } from '@/ui/when';
-import { conditionWords } from './condition-words';
+import { conditionWords } from './condition-messages';
 import { EntryLine } from './lines';
-import { bookedLast } from './booked-last';
-import { stageName, STATE_WORDS } from './stage-words';
+import { lastUsedBelt } from './last-used-belt';
+import { stageName, STATE_WORDS } from './stage-messages';
 import { ticketPdf } from './ticket-pdf';
 
 export interface TicketDriveShown {
   readonly drive: Drive;
   readonly beltId: string | null;
-  /** True where it is kept as it was when the belt was booked. */
+  /** True if this is the stored version of the time of use. */
   readonly asBooked: boolean;
 }
 
@@ -48,7 +48,7 @@ export function PrintedTicket({
 }) {
   const { placeOf } = useMemo(() => replayTicket(job.entries, shown?.drive ?? null, job.beltId), [job, shown]);
   const entries = job.entries.flatMap((e, i) => (e.withdrawn ? [] : [{ ...e, condition: conditionWords(e.type, placeOf(i)) }]));
-  const booked = bookedLast(job);
+  const booked = lastUsedBelt(job);
   const sheet = useRef<HTMLElement>(null);
   const tell = useNotice();
   const [saving, setSaving] = useState(false);
@@ -58,7 +58,7 @@ export function PrintedTicket({
     const title = `Ticket ${job.number}`;
     await ticketPdf(sheet.current, title).then(
       (pdf) => saveFile(`${title.toLowerCase().replace(' ', '-')}.pdf`, pdf, 'application/pdf'),
-      () => tell({ text: 'The PDF could not be made here. Print the ticket instead; nothing is lost.', tone: 'refused' }),
+      () => tell({ text: 'The PDF could not be made. Print the ticket instead. Nothing is lost.', tone: 'refused' }),
     );
     setSaving(false);
   };
@@ -127,8 +127,8 @@ export function PrintedTicket({
           <Facts
             ink="#555"
             rows={[
-              ['Asked for', job.title],
-              ['In their words', job.complaint],
+              ['Complaint', job.title],
+              ['Customer’s words', job.complaint],
               ['Stages', stagesText(job)],
             ]}
           />
@@ -172,7 +172,7 @@ export function PrintedTicket({
             ))}
             {entries.length === 0 && (
               <tr>
-                <td>Nothing written yet.</td>
+                <td>No entries yet.</td>
               </tr>
             )}
           </tbody>

@@ -7,7 +7,7 @@ import useMediaQuery from '@mui/material/useMediaQuery';
 import type { ReactNode } from 'react';
 import { Icon } from '@/ui/icons';
 
-/** Whether the ticket is next to the work; elsewhere it is a drawer. */
+/** True if the ticket is next to the work. Otherwise it is a drawer. */
 export const useTicketBeside = (): boolean => useMediaQuery('(min-width:1100px)');
 
 /** Opens the drawer with the ticket. */
@@ -25,7 +25,7 @@ export function TicketButton({ entries, onOpen }: { entries: number; onOpen: () 
   );
 }
 
-/** The ticket: next to the work, or in a drawer. What a stage puts at the foot of a phone stays in reach of the thumb. */
+/** The ticket: next to the work, or in a drawer. Controls at the bottom of a phone stay in reach of the thumb. */
 export function Side({
   open,
   onOpen,
@@ -69,7 +69,7 @@ export function Side({
         onClose={() => onOpen(false)}
         slotProps={{ paper: { sx: { maxHeight: '85dvh', p: 2, bgcolor: 'var(--ts-ticket)' } } }}
       >
-        {/* What is done on the ticket shows in the work behind it. */}
+        {/* Changes on the ticket show in the work behind it. */}
         <Box onClick={(e) => e.target instanceof Element && e.target.closest('[data-leaves]') && onOpen(false)}>{children}</Box>
         <Button onClick={() => onOpen(false)} sx={{ mt: 1 }}>
           Close the ticket

@@ -12,9 +12,9 @@ import { solverService, type MatchRequest } from '@/workers/solver-service';
 import type { EntryRequest } from '@/workers/entry-service';
 import type { TensionRequest } from '@/workers/tension-service';
 import type { TraceAnswer, TraceRequest } from '@/workers/trace-service';
-import { useJobActs } from './job-acts';
+import { useJobCommands } from './job-commands';
 import { STAGE_MODULES } from './stages/registry';
-import { useBay } from './use-bay';
+import { useJobContext } from './use-job-context';
 import { RIDER_DRIVE } from '../test-records';
 import { aJob, madeSafe, ticketLine } from './test-job';
 
@@ -55,7 +55,7 @@ vi.mock('@/ui/plate/plate', () => ({ Plate: () => null }));
 
 const tensionOf = oncePer(solverService.tension);
 const traceOf = oncePer(solverService.trace);
-/** Whether the answer is still to come, and what it is where it is not the engine’s own. */
+/** True while an answer is pending, and the answer if it does not come from the engine. */
 const tracing = vi.hoisted(() => ({ late: false, says: null as TraceAnswer | null }));
 const matched = vi.hoisted(() => ({ last: null as MatchRequest | null }));
 const role = vi.hoisted(() => ({ now: 'owner' as string }));
@@ -72,10 +72,10 @@ const line = ticketLine;
 const timed = (seconds: number) => line('prove', 'timed', { what: 'stop', seconds, when: 'proved', limitS: 5, how: 'typed' });
 
 function At({ of, stage, writable }: { of: Job; stage: Stage; writable: boolean }) {
-  const { Bench } = STAGE_MODULES[stage];
-  const acts = useJobActs(of, went);
-  const bay = useBay(of, [RIDER_DRIVE]);
-  return <Bench {...{ job: of, at: stage, acts, bay, drives: [RIDER_DRIVE], unreadable: [], writable, mayChange: writable }} />;
+  const { Panel } = STAGE_MODULES[stage];
+  const commands = useJobCommands(of, went);
+  const jobContext = useJobContext(of, [RIDER_DRIVE]);
+  return <Panel {...{ job: of, at: stage, commands, jobContext, drives: [RIDER_DRIVE], unreadable: [], writable, mayChange: writable }} />;
 }
 const went = vi.fn();
 const at = (stage: Stage, of: Job, { owner, writable = true }: { owner?: number; writable?: boolean } = {}) =>
@@ -84,7 +84,7 @@ const now = () => screen.getByRole('region', { name: 'Now' });
 const press = (name: string | RegExp) => userEvent.click(screen.getByRole('button', { name }));
 const choose = (name: string | RegExp) => userEvent.click(screen.getByRole('radio', { name }));
 const ok = { ok: true, value: { entryId: 90 } };
-/** What was written of one type: what an earlier test left to be sent may come between. */
+/** Sent entries of one type. Commands of an earlier test may arrive in between. */
 const entries = (sent: readonly { readonly kind: string; readonly input: unknown }[], ...of: readonly string[]) =>
   sent
     .filter((s) => s.kind === 'job.write')
@@ -92,7 +92,7 @@ const entries = (sent: readonly { readonly kind: string; readonly input: unknown
     .filter((e) => of.includes(e.type));
 
 describe('every stage', () => {
-  it.each(STAGES.map((s) => [s]))('%s can be read by whoever may not write, and offers him no act on it', (stage) => {
+  it.each(STAGES.map((s) => [s]))('%s is readable without write access, and offers no changes', (stage) => {
     at(stage, job(), { writable: false });
     expect(screen.getAllByRole('heading').length).toBeGreaterThan(0);
     expect(screen.queryByRole('button', { name: / is done$/ })).toBeNull();
@@ -142,7 +142,7 @@ describe('Ask', () => {
       }),
     );
   });
-  it('keeps what was entered where another stage was looked at before it was written', async () => {
+  it('keeps the input while another stage is open', async () => {
     const of = job();
     const first = at('ask', of);
     await userEvent.type(screen.getByLabelText('In the customer’s words'), 'Squeals, since the');
@@ -176,15 +176,15 @@ describe('Ask', () => {
 });
 
 describe('Secure', () => {
-  it('asks once what it is not told, and lists what this machine needs', async () => {
+  it('requests missing facts once, and lists the lines for this machine', async () => {
     at('secure', job({ facts: { machine: {}, drive: {} } }));
-    expect(within(screen.getByRole('region', { name: 'Asked once for this machine' })).getAllByRole('radiogroup')).toHaveLength(3);
+    expect(within(screen.getByRole('region', { name: 'Facts of this machine' })).getAllByRole('radiogroup')).toHaveLength(3);
     expect(screen.getByRole('group', { name: 'Made safe' })).toBeTruthy();
   });
-  it('says large which way it may be turned', () => {
+  it('shows the direction for turning by hand in large type', () => {
     at('secure', job());
     expect(screen.getByText(/clockwise only/)).toBeTruthy();
-    expect(screen.queryByRole('region', { name: 'Asked once for this machine' })).toBeNull();
+    expect(screen.queryByRole('region', { name: 'Facts of this machine' })).toBeNull();
   });
   it('after a run one tap makes it safe again, and no list is asked for', async () => {
     const { sent } = serverThat(ok);
@@ -206,7 +206,7 @@ describe('Secure', () => {
   });
 });
 
-describe('Look', () => {
+describe('Inspect', () => {
   it('what comes off is counted once for all checks that need it, and remembered as off', async () => {
     const { sent } = serverThat(ok);
     at('look', job());
@@ -227,12 +227,12 @@ describe('Look', () => {
       tracing.says = null;
       vi.useRealTimers();
     });
-    it('is known before there is anything to press, and moves no more whatever comes', async () => {
+    it('is ready before anything can be pressed, and stays in place after later answers', async () => {
       const of = job({ entries: [asked] });
       tracing.late = true;
       const { again } = at('look', of);
       await press(/^Every check/);
-      expect(screen.getByLabelText('The walk is put in order')).toBeTruthy();
+      expect(screen.getByLabelText('Sorting the checks')).toBeTruthy();
       expect(offered()).toBe(0);
       tracing.late = false;
       best('adjuster-place');
@@ -242,7 +242,7 @@ describe('Look', () => {
       again(<At of={of} stage="look" writable />);
       expect(first()).toMatch(/^Adjuster/);
     });
-    it('is no wall: where the answer does not come the walk is there without it', async () => {
+    it('does not block: without an answer the checks appear', async () => {
       vi.useFakeTimers();
       tracing.late = true;
       at('look', job({ entries: [asked] }));
@@ -252,7 +252,7 @@ describe('Look', () => {
       expect(offered()).toBeGreaterThan(0);
     });
   });
-  it('a finding stands beside its check, with its picture', () => {
+  it('shows a finding next to its check, with its picture', () => {
     const found = line('look', 'finding', { ...FINDING, check: 'idler-tip', part: { id: 'arm-idler', label: 'Tension idler' } });
     const picture = line('look', 'picture', { documentId: 12, shows: 'Tension idler: push and tip', about: 'finding idler-tip arm-idler' });
     at('look', job({ entries: [found, picture] }));
@@ -266,11 +266,11 @@ describe('Look', () => {
 });
 
 describe('Fit', () => {
-  it('proposes what is meant first and says why; what is chosen is written', async () => {
+  it('proposes the matching procedure first with its reason, and saves the chosen one', async () => {
     const { sent } = serverThat(ok);
     at('fit', job());
-    const [first] = screen.getAllByRole('button', { name: /^Work by:/ });
-    expect(first!.getAttribute('aria-label')).toBe('Work by: Deck belt, deck on');
+    const [first] = screen.getAllByRole('button', { name: /^Use procedure:/ });
+    expect(first!.getAttribute('aria-label')).toBe('Use procedure: Deck belt, deck on');
     await userEvent.click(first!);
     await waitFor(() => expect(entries(sent, 'procedure')[0]).toMatchObject({ type: 'procedure', body: { procedure: 'deck-on' } }));
   });
@@ -325,7 +325,7 @@ describe('Fit', () => {
     at('fit', of, { owner: first.owner });
     expect((screen.getByLabelText('Cover screws off, how many') as HTMLInputElement).value).toBe('7');
   });
-  it('says what barred a tool the last time', async () => {
+  it('shows the tool that did not reach last time', async () => {
     const facts = {
       machine: RIDER,
       drive: {
@@ -339,9 +339,9 @@ describe('Fit', () => {
   });
 });
 
-describe('Prove', () => {
+describe('Test', () => {
   const engaged = line('prove', 'timed', { what: 'engagement', seconds: 0.6, when: 'proved', limitS: null, how: 'typed' });
-  it('writes what the run showed, and keeps the count of cycles meanwhile', async () => {
+  it('saves the result of the run, and keeps the cycle count until then', async () => {
     const of = job({ entries: [engaged, timed(3)] });
     const { sent } = serverThat(ok);
     const first = at('prove', of);
@@ -371,13 +371,13 @@ describe('Prove', () => {
     at('book', { ...of, entries: [...of.entries, line('prove', 'proved', { ...PROVED, complaint: 'still' })] });
     expect(screen.queryByRole('radio', { name: /sound/i })).toBeNull();
   });
-  it('is held while something is off the machine, and says what', () => {
+  it('is blocked while parts are off the machine, and names them', () => {
     at('prove', job({ entries: [line('fit', 'tally', { item: 'Hanger pins', count: 2, way: 'off' })] }));
     expect(within(now()).getByText(/^Still removed: 2 hanger pins/)).toBeTruthy();
     expect(screen.queryByRole('group', { name: 'Before it runs' })).toBeNull();
     expect(screen.queryByRole('button', { name: 'Save test result' })).toBeNull();
   });
-  it('a stop time over the shop’s own limit is told as it is', () => {
+  it('reports a stop time over the limit of the shop unchanged', () => {
     const limits = { ...USUAL_LIMITS, stop: { ...USUAL_LIMITS.stop, 'ride-on': 3 } };
     at('prove', job({ limits, entries: [line('prove', 'proved', PROVED), timed(4)] }));
     expect(screen.getByText(/Do not hand back this machine/)).toBeTruthy();
@@ -404,8 +404,8 @@ describe('Set', () => {
     await press(/^Take a reading/);
     expect(within(screen.getByRole('region', { name: 'Readings' })).getByText(/^Spring length, Engagement spring/)).toBeTruthy();
     await press('Save reading');
-    expect(screen.getByText('Type what was read first.')).toBeTruthy();
-    await userEvent.type(screen.getByLabelText('Note of the tap, Hz'), '54');
+    expect(screen.getByText('Enter the reading first.')).toBeTruthy();
+    await userEvent.type(screen.getByLabelText('Tap frequency, Hz'), '54');
     await userEvent.click(screen.getByRole('checkbox', { name: 'Measured with everything tight' }));
     await press('Save reading');
     await waitFor(() =>
@@ -420,7 +420,7 @@ describe('Set', () => {
     at('set', job());
     await press(/^Alignment/);
     await press('Save alignment');
-    expect(screen.getByText('Read the gap at the near and at the far rim first.')).toBeTruthy();
+    expect(screen.getByText('Measure the gap at the near and at the far rim first.')).toBeTruthy();
     await userEvent.type(screen.getByLabelText('Near rim'), '0');
     await userEvent.type(screen.getByLabelText('Far rim'), '3');
     expect(await screen.findByText(/its far rim back/)).toBeTruthy();
@@ -442,7 +442,7 @@ describe('Set', () => {
     await press(/^Tension and settings/);
     await press(/^Signs, loads/);
     await press(/^Load assumptions/);
-    await userEvent.type(screen.getByLabelText('The manual’s own target, a strand'), '210');
+    await userEvent.type(screen.getByLabelText('Target from the manual, per belt'), '210');
     await choose('By its blades');
     await press('Use these loads');
     await waitFor(() => expect(entries(sent, 'tension-basis')).toHaveLength(1));
@@ -459,7 +459,7 @@ describe('Set', () => {
     await press('Save gap');
     await waitFor(() => expect(entries(sent, 'clearance')[0]!.body).toMatchObject({ what: 'keeper', mm: 3, lever: 'engaged' }));
   });
-  it('moves the adjuster as advised in one tap, and keeps the reading before it apart', async () => {
+  it('moves the adjuster as advised in one tap, and keeps the earlier reading separate', async () => {
     const read = {
       belt: 'blade',
       state: 'engaged',
@@ -489,7 +489,7 @@ describe('Set', () => {
     // The reading before the change is not combined with anything.
     expect(screen.queryByRole('button', { name: /^Readings/ })).toBeNull();
   });
-  it('asks for a reason when a decision differs from the recommendation', async () => {
+  it('needs a reason if a decision differs from the recommendation', async () => {
     const { sent } = serverThat(ok);
     at(
       'set',
@@ -506,7 +506,7 @@ describe('Set', () => {
       expect(entries(sent, 'tension-decided')[0]!.body).toMatchObject({ act: 'replace', advised: 'leave', savedCents: null }),
     );
   });
-  it('loads that a job reckons on reach Match, and can be kept with the drive', async () => {
+  it('uses the loads of a job in Match, and saves them with the drive', async () => {
     const load = { id: 'spindle', label: 'Blade spindle', guess: null };
     const basis = (kw: number) =>
       line('set', 'tension-basis', { belt: 'blade', loads: [{ ...load, kw }], ownTargetN: null, newBelt: false });
@@ -527,7 +527,7 @@ describe('Set', () => {
     expect(document.pulleys.find((p) => p.id === 'spindle')!.powerKw).toBe(2.75);
     expect(document).toEqual({ ...RIDER_DRIVE.document, pulleys: document.pulleys });
   });
-  it('what was only felt is said so before the stage is called done', async () => {
+  it('reports a tension by feel before the stage is done', async () => {
     const felt = {
       belt: 'blade',
       state: 'engaged',
@@ -541,23 +541,23 @@ describe('Set', () => {
     at('set', job({ entries: [line('set', 'reading', { ...felt, placeIn: null, without: [], tensionN: 190, sdN: 70, clamped: false })] }));
     await press(/^Tension and settings/);
     await press(/^Readings/);
-    expect(screen.getByText(/Feel alone sets nothing/)).toBeTruthy();
+    expect(screen.getByText(/Measured by feel only/)).toBeTruthy();
   });
   it('the belt that was booked is the one that is judged, a substitute too', async () => {
     const booked = line('match', 'belt-booked', { ...BOOKED_BELT, outsideMm: 1195, pieces: 1 });
     const own = at('set', job());
     await press(/^Tension and settings/);
-    const before = screen.getByRole('img', { name: /^Static strand tension/ }).getAttribute('aria-label');
+    const before = screen.getByRole('img', { name: /^Static tension/ }).getAttribute('aria-label');
     own.unmount();
     at('set', job({ entries: [booked] }));
     expect(within(now()).getByText('Set the tension')).toBeTruthy();
-    expect(screen.getByRole('img', { name: /^Static strand tension/ }).getAttribute('aria-label')).not.toBe(before);
+    expect(screen.getByRole('img', { name: /^Static tension/ }).getAttribute('aria-label')).not.toBe(before);
   });
 });
 
 describe('Book', () => {
   const proved = [line('prove', 'proved', PROVED), timed(3)];
-  it('closes as sound what was proved so, with what the customer is told and the next look', async () => {
+  it('closes a tested job as fit to use, with the closing line and the follow-up', async () => {
     const { sent } = serverThat(ok);
     at('book', job({ entries: proved }));
     expect(screen.getByRole('radio', { name: 'Fit to use' }).getAttribute('aria-checked')).toBe('true');
@@ -568,7 +568,7 @@ describe('Book', () => {
     await userEvent.type(screen.getByLabelText('Closing line for the customer'), 'New belt.');
     await userEvent.type(screen.getByLabelText('Notes for the follow-up'), 'Bring the bagger.');
     await press('Keepers');
-    // Something to look at, and no time yet.
+    // Sample finding without a time.
     expect(screen.getByText('Enter when to check again, or delete what to check.')).toBeTruthy();
     expect((screen.getByRole('button', { name: /^Close job/ }) as HTMLButtonElement).disabled).toBe(true);
     await press('After the first day');
@@ -587,7 +587,7 @@ describe('Book', () => {
       }),
     );
   });
-  it('what was not proved ends only as not safe to use: by an owner, with a reason', async () => {
+  it('closes an untested job only as not fit to use: by an owner, with a reason', async () => {
     role.now = 'technician';
     const first = at('book', job());
     await userEvent.type(screen.getByLabelText('Closing line for the customer'), 'Fetched early.');
@@ -598,13 +598,13 @@ describe('Book', () => {
     at('book', job());
     await userEvent.type(screen.getByLabelText('Closing line for the customer'), 'Fetched early.');
     expect((screen.getByRole('button', { name: /^Close job/ }) as HTMLButtonElement).disabled).toBe(true);
-    await userEvent.type(screen.getByLabelText(/^Reason for returning it although/), 'The boat leaves.');
+    await userEvent.type(screen.getByLabelText(/^Reason for returning the machine/), 'The boat leaves.');
     await press(/^Close job/);
     await waitFor(() =>
       expect(entries(sent, 'closing')[0]).toMatchObject({ type: 'closing', body: { ending: 'unfit', why: 'The boat leaves.' } }),
     );
   });
-  it('adds up belts, parts and what the customer agreed to; what he declined and what was taken back is not in it', () => {
+  it('adds belts, parts and approved repairs, without declined and struck-out ones', () => {
     const fitted = { partId: 3, name: 'Flat idler', number: '', bin: 'D1', quantity: 2, priceCents: 1000 };
     const lines = [
       ...proved,

@@ -19,7 +19,7 @@ const DRAWING_PT = 520;
 const DRAWING_HEIGHT_PT = 220;
 const PICTURE_PT = 140;
 
-/** A drawing with its size in numbers: a share of the page it stands on means nothing on a sheet. */
+/** A drawing with its size in numbers, since a percentage of the page has no meaning in a PDF. */
 function sizedSvg(drawing: SVGSVGElement): string {
   const sized = drawing.cloneNode(true) as SVGSVGElement;
   sized.setAttribute('width', String(DRAWING_PT));
@@ -31,8 +31,8 @@ function sizedSvg(drawing: SVGSVGElement): string {
 const textOf = (node: Element | null | undefined): string => (node?.textContent ?? '').replace(/[ \t]+/g, ' ').trim();
 
 /**
- * The printed ticket as the content of a PDF: what stands on the sheet, in its order, so that paper and file say the same.
- * @param sheet the ticket's article; its parts are told by `data-pdf`
+ * Printed ticket as PDF content, in the order of the sheet, so that paper and file agree.
+ * @param sheet article of the ticket; `data-pdf` marks its parts
  */
 export async function pdfContent(sheet: HTMLElement): Promise<Content[]> {
   const part = (name: string) => sheet.querySelector(`[data-pdf="${name}"]`);
@@ -88,7 +88,7 @@ export async function pdfContent(sheet: HTMLElement): Promise<Content[]> {
             layout: 'lightHorizontalLines',
           } satisfies Content,
         ]
-      : [{ text: 'Nothing written yet.' }]),
+      : [{ text: 'No entries yet.' }]),
     {
       columns: ['Technician', 'Customer'].map((who) => ({
         stack: [

@@ -5,27 +5,27 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
-import { actsOf, type ReplayedTicket } from '@/core/job';
+import { entryKindOf, type ReplayedTicket } from '@/core/job';
 import type { Job, TicketEntry } from '@/db';
 import { Icon } from '@/ui/icons';
-import { useKeptActs } from '@/ui/outbox';
+import { useQueuedCommands } from '@/ui/outbox';
 import { useWhen } from '@/ui/when';
-import { aboutJob } from './job-acts';
-import { conditionWords } from './condition-words';
+import { aboutJob } from './job-commands';
+import { conditionWords } from './condition-messages';
 import { EntryLine } from './lines';
-import { stageName } from './stage-words';
+import { stageName } from './stage-messages';
 
-/** What an entry is called where it is taken back; null where it stands for good. */
-function nameToTakeBack(entry: TicketEntry): string | null {
+/** Name of an entry in its strike-out button. Null if it cannot be struck out. */
+function strikeOutName(entry: TicketEntry): string | null {
   if (entry.withdrawn || entry.type === 'unreadable') return null;
-  const { undoable, name } = actsOf(entry);
+  const { undoable, name } = entryKindOf(entry);
   return undoable ? name : null;
 }
 
 /** The job's record, writing itself: on screen what will print, and what of it has not reached the server yet. */
 export function Ticket({
   job,
-  onTakeBack,
+  onStrikeOut,
   placeOf = () => null,
   title = `Ticket ${job.number}`,
   prints = true,
@@ -33,12 +33,12 @@ export function Ticket({
   job: Job;
   /** The condition that a line belongs to, by its index. */
   placeOf?: ReplayedTicket['placeOf'];
-  onTakeBack: ((entry: TicketEntry) => void) | null;
+  onStrikeOut: ((entry: TicketEntry) => void) | null;
   title?: string;
   prints?: boolean;
 }) {
   const { clock, day } = useWhen();
-  const waiting = useKeptActs(aboutJob(job.number));
+  const waiting = useQueuedCommands(aboutJob(job.number));
   const days = new Set([...job.entries.map((e) => e.at), ...waiting.map((a) => a.doneAt)].map(day));
   const at = (iso: string) => `${days.size > 1 ? `${day(iso)} ` : ''}${clock(iso)}`;
   return (
@@ -56,34 +56,34 @@ export function Ticket({
       {job.complaint && <Typography sx={{ fontSize: 14, mb: 1, color: 'var(--ts-quiet)' }}>“{job.complaint}”</Typography>}
       {job.entries.length === 0 && waiting.length === 0 && (
         <Typography sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>
-          Nothing written yet. Notes, bookings and stages appear here as you work.
+          No entries yet. Notes, belts used and stages appear here as you work.
         </Typography>
       )}
       <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {job.entries.map((entry, i) => {
-          const name = onTakeBack ? nameToTakeBack(entry) : null;
+          const name = onStrikeOut ? strikeOutName(entry) : null;
           return (
             <Line
               key={entry.id}
               head={`${at(entry.at)} ${stageName(entry.stage)} · ${entry.by}`}
               struck={entry.withdrawn}
               mark={entry.withdrawn ? null : conditionWords(entry.type, placeOf(i))}
-              act={name !== null && onTakeBack ? <TakeBack name={name} onClick={() => onTakeBack(entry)} /> : null}
+              action={name !== null && onStrikeOut ? <StrikeOutButton name={name} onClick={() => onStrikeOut(entry)} /> : null}
               foot={entry.withdrawn ? 'struck out' : null}
             >
               <EntryLine entry={entry} />
             </Line>
           );
         })}
-        {waiting.map((act) => (
+        {waiting.map((action) => (
           <Line
-            key={act.id}
-            head={at(act.doneAt)}
+            key={action.id}
+            head={at(action.doneAt)}
             struck={false}
-            act={null}
-            foot={act.refusal === null ? 'waits on this device to be sent' : `refused: ${act.refusal}`}
+            action={null}
+            foot={action.refusal === null ? 'saved on this device, not sent' : `refused: ${action.refusal}`}
           >
-            {act.words}
+            {action.words}
           </Line>
         ))}
       </Box>
@@ -94,7 +94,7 @@ export function Ticket({
 function Line({
   head,
   struck,
-  act,
+  action,
   foot,
   mark = null,
   children,
@@ -103,7 +103,7 @@ function Line({
   struck: boolean;
   /** The condition it belongs to. */
   mark?: string | null;
-  act: ReactNode;
+  action: ReactNode;
   foot: string | null;
   children: ReactNode;
 }) {
@@ -113,7 +113,7 @@ function Line({
         <Box component="span" sx={{ fontWeight: 650, mr: 'auto' }}>
           {head}
         </Box>
-        {act}
+        {action}
       </Box>
       <Box
         sx={{
@@ -145,7 +145,7 @@ function Line({
   );
 }
 
-function TakeBack({ name, onClick }: { name: string; onClick: () => void }) {
+function StrikeOutButton({ name, onClick }: { name: string; onClick: () => void }) {
   return (
     <Box
       component="button"

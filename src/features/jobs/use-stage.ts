@@ -4,10 +4,10 @@ import { useSearchParams } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { STAGES, type Stage } from '@/core/job';
 import { usePutAddress } from '@/ui/refresh';
-import type { JobActs } from './job-acts';
+import type { JobCommands } from './job-commands';
 
-/** The stage that the address names, else the one to begin with. Another is shown without asking the server. */
-export function useStage(begin: () => Stage): [Stage, JobActs['go']] {
+/** The stage in the address, or the default. Another stage opens without a request to the server. */
+export function useStage(begin: () => Stage): [Stage, JobCommands['openStage']] {
   const named = useSearchParams().get('stage');
   const asked = STAGES.find((s) => s === named) ?? null;
   const [first] = useState(begin);
@@ -20,7 +20,7 @@ export function useStage(begin: () => Stage): [Stage, JobActs['go']] {
   const putAddress = usePutAddress();
   const go = useCallback(
     (stage: Stage, from?: Stage) => {
-      // Whoever went elsewhere while an act was under way stays there.
+      // A person who opened another page during a command stays there.
       if (from !== undefined && from !== here.current) return;
       setChosen(stage);
       putAddress('push', `?stage=${stage}`);

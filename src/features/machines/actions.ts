@@ -2,18 +2,18 @@
 
 import * as z from 'zod';
 import { machines } from '@/db';
-import { listInput, question, rowsOf } from '@/server';
+import { listInput, query, rowsOf } from '@/server';
 
-export const listMachines = question('viewer', listInput, async ({ db, person }, ask) => ({
+export const listMachines = query('viewer', listInput, async ({ db, person }, ask) => ({
   ok: true,
   value: await machines.listMachines(db, person.shopId, rowsOf(ask)),
 }));
 
 const typed = z.object({ find: z.string().max(200) });
-/** What a field that looks something up offers at once. */
+/** First suggestions of a lookup field. */
 const CHOICES = 20;
 
-export const chooseMachine = question('viewer', typed, async ({ db, person }, { find }) => ({
+export const chooseMachine = query('viewer', typed, async ({ db, person }, { find }) => ({
   ok: true,
   value: (await machines.listMachines(db, person.shopId, { find, limit: CHOICES, uncounted: true })).rows.map(({ id, name, customer }) => ({
     id,
@@ -22,7 +22,7 @@ export const chooseMachine = question('viewer', typed, async ({ db, person }, { 
   })),
 }));
 
-export const chooseCustomer = question('viewer', typed, async ({ db, person }, { find }) => ({
+export const chooseCustomer = query('viewer', typed, async ({ db, person }, { find }) => ({
   ok: true,
   value: (await machines.findCustomers(db, person.shopId, { find, limit: CHOICES, uncounted: true })).map((label, id) => ({ id, label })),
 }));

@@ -9,10 +9,10 @@ import { Choices } from '@/ui/choices';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import { Moment } from '@/ui/when';
-import { useAct } from '../acts/use-act';
-import { ABOUT_FACTS, useWithWaitingFacts, type FactSubjects } from './waiting-facts';
+import { useCommand } from '../commands/use-command';
+import { ABOUT_FACTS, useWithQueuedFacts, type FactSubjects } from './queued-facts';
 
-/** One fact: its question, its answer by a tap, who answered and when, and what is taken until somebody does. */
+/** One fact: question, answer by a tap, author and date, and the default until then. */
 export function FactField({
   id,
   facts,
@@ -26,15 +26,15 @@ export function FactField({
   writable: boolean;
   big?: boolean;
 }) {
-  const act = useAct();
+  const runCommand = useCommand();
   const { show } = useUnits();
   const fact = factOf(id);
-  const known = useWithWaitingFacts(facts, subjects)[id];
+  const known = useWithQueuedFacts(facts, subjects)[id];
   const [lines, setLines] = useState<string | null>(null);
   const set = (value: FactValue | null) => {
     const { machineId, driveId } = subjects;
     if (fact.of === 'drive' && driveId === null) return;
-    void act(
+    void runCommand(
       'fact.set',
       { subject: fact.of === 'machine' ? { machineId } : { driveId: driveId! }, fact: id, value },
       { words: `${fact.label}: ${value === null ? 'unknown' : factWords(fact, value)}`, about: ABOUT_FACTS },
@@ -84,7 +84,7 @@ export function FactField({
         >
           <TextField
             label={fact.question}
-            helperText={`One to a line: ${fact.each.charAt(0).toLowerCase()}${fact.each.slice(1)}.`}
+            helperText={`One per line: ${fact.each.charAt(0).toLowerCase()}${fact.each.slice(1)}.`}
             multiline
             minRows={2}
             value={lines ?? (known && typeof known.value === 'object' ? known.value.join('\n') : '')}

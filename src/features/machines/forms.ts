@@ -6,9 +6,9 @@ const short = (what: string) => z.string().trim().max(120, `${what} is longer th
 export const meterValue = z
   .number({ error: 'Enter the meter.' })
   .min(0, 'The meter cannot be below 0.')
-  .max(1e6, 'That is more than a machine’s meter can show.');
+  .max(1e6, 'Enter at most 1,000,000. Check the reading.');
 
-/** What is kept of a machine. */
+/** Stored fields of a machine. */
 export const machineForm = z.object({
   name: short('The name').min(1, 'Enter the machine’s name.'),
   maker: short('The maker'),

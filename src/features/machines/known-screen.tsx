@@ -14,7 +14,7 @@ const factsFor = (of: Fact['of']): FactId[] => (FACTS as readonly Fact[]).filter
 /** Facts of variable drives alone, and those that they have not. */
 const CVT_ONLY: readonly FactId[] = ['primary', 'secondary', 'grounds'];
 
-/** All that is known of a machine and its drives, on one page, each answer with who gave it and when. */
+/** All facts of a machine and its drives on one page, each with author and date. */
 export function KnownScreen({
   machine,
   own,
@@ -29,7 +29,7 @@ export function KnownScreen({
     <Page
       title={`Machine facts: ${machine.name}`}
       lead="Entered once and used by every job. Facts about a drive apply to every machine with that drive."
-      acts={
+      actions={
         <Button variant="outlined" component={Link} href={`/machines/${machine.id}`}>
           Back to the machine
         </Button>
@@ -57,9 +57,7 @@ export function KnownScreen({
           </Box>
         ))}
         {own.length === 0 && (
-          <Typography sx={{ mt: 3, color: 'var(--ts-quiet)' }}>
-            It has no drive yet; what belongs to a drive is asked once it has one.
-          </Typography>
+          <Typography sx={{ mt: 3, color: 'var(--ts-quiet)' }}>It has no drive yet. Facts of a drive appear once it has one.</Typography>
         )}
       </Box>
     </Page>

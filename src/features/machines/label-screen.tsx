@@ -13,7 +13,7 @@ const noChange = () => () => undefined;
 
 /** A label to stick on the machine: its name and a code that opens its page. */
 export function LabelScreen({ machine, shop }: { machine: Machine; shop: string }) {
-  // Where this site stands is known in the browser alone.
+  // Only the browser knows the address of this site.
   const origin = useSyncExternalStore(
     noChange,
     () => window.location.origin,
@@ -22,8 +22,8 @@ export function LabelScreen({ machine, shop }: { machine: Machine; shop: string 
   return (
     <Page
       title={`Label of ${machine.name}`}
-      lead="Print it, stick it where it stays clean; a phone that reads the code opens the machine’s page."
-      acts={
+      lead="Print it and stick it where it stays clean. A phone that scans the code opens the page of the machine."
+      actions={
         <>
           <Button variant="contained" startIcon={<Icon name="print" />} onClick={() => window.print()}>
             Print this label

@@ -10,7 +10,7 @@ import type { Machine, MachineFields } from '@/db';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
 import { choiceOption, useChoices, type Choice } from '@/ui/lookup';
-import { isTaken, useAct } from '../acts/use-act';
+import { isTaken, useCommand } from '../commands/use-command';
 import { chooseDrive } from '../drives/actions';
 import { chooseCustomer } from './actions';
 import { machineForm } from './forms';
@@ -42,7 +42,7 @@ const fieldsOf = ({ name, maker, model, serial, meter, meterUnit, notes, custome
   driveIds: [...driveIds],
 });
 
-/** Adds or changes a machine. Where someone else changed it meanwhile both versions are shown, field by field. */
+/** Adds or changes a machine. If another person changed it, both versions are shown, field by field. */
 export function MachineForm({
   machine,
   drives,
@@ -53,10 +53,10 @@ export function MachineForm({
   /** Those it has, by name. */
   drives: readonly Choice[];
   onClose: () => void;
-  /** Null where it waits on this device to be sent. */
+  /** Null where it saved on this device, not sent. */
   onSaved: (machine: Machine | null) => void;
 }) {
-  const act = useAct();
+  const runCommand = useCommand();
   const { control, handleSubmit, setError, reset, setValue, formState } = useForm({
     resolver: zodResolver(machineForm),
     defaultValues: fieldsOf(machine ?? BLANK),
@@ -64,7 +64,7 @@ export function MachineForm({
   const [version, setVersion] = useState(machine?.version ?? 0);
   const [theirs, setTheirs] = useState<Machine | null>(null);
   const [meterProblem, setMeterProblem] = useState<string | null>(null);
-  // One list as long as nothing is chosen anew: a new one clears what is typed.
+  // A stable array while nothing is chosen: a new array would clear the typed text.
   const [chosen, setChosen] = useState<Choice[]>(() => [...drives]);
   const customer = useController({ control, name: 'customer' });
   const known = useChoices('customers', (find) => chooseCustomer({ find }));
@@ -73,11 +73,11 @@ export function MachineForm({
 
   const save = handleSubmit(async (fields) => {
     if (meterProblem) return setError('root', { message: meterProblem });
-    const answer = await act(
+    const answer = await runCommand(
       'machine.save',
       { fields, ...(machine ? { existing: { id: machine.id, version } } : {}) },
       {
-        words: machine ? `Change of ${fields.name}` : `New machine: ${fields.name}`,
+        words: machine ? `Change ${fields.name}` : `New machine: ${fields.name}`,
         done: machine ? 'Saved.' : `${fields.name} is added.`,
         quiet: true,
       },
@@ -95,7 +95,7 @@ export function MachineForm({
       control={control}
       name={name}
       label={label}
-      help={theirs && theirs[name] !== mine[name] ? `Theirs: ${theirs[name] || 'empty'}` : ''}
+      help={theirs && theirs[name] !== mine[name] ? `Their value: ${theirs[name] || 'empty'}` : ''}
       {...rest}
     />
   );
@@ -106,7 +106,7 @@ export function MachineForm({
   return (
     <FormDialog
       title={machine ? `Change ${machine.name}` : 'Add a machine'}
-      submit={machine ? 'Save the machine' : 'Add this machine'}
+      submit={machine ? 'Save machine' : 'Add machine'}
       onSubmit={(e) => void save(e)}
       busy={formState.isSubmitting}
       onClose={onClose}
@@ -115,10 +115,10 @@ export function MachineForm({
       <Refusal
         control={control}
         wide
-        act={
+        action={
           theirs && (
             <Button color="inherit" onClick={() => takeTheirs(theirs)}>
-              Take theirs
+              Use their version
             </Button>
           )
         }
@@ -143,7 +143,7 @@ export function MachineForm({
         inputValue={customer.field.value}
         onInputChange={(_, typed) => {
           customer.field.onChange(typed);
-          // A name may be typed anew; what is known is only offered.
+          // A new name may be typed. Known names are only suggestions.
           known.ask(typed);
         }}
         renderInput={(params) => (
@@ -157,8 +157,8 @@ export function MachineForm({
         value={chosen}
         filterOptions={(all) => all}
         loading={found.busy}
-        loadingText="Looking …"
-        noOptionsText={found.problem ?? 'No drive here is called that.'}
+        loadingText="Loading…"
+        noOptionsText={found.problem ?? 'No drive has this name.'}
         getOptionLabel={(d) => d.label}
         getOptionKey={(d) => d.id}
         isOptionEqualToValue={(a, b) => a.id === b.id}

@@ -68,7 +68,7 @@ export function MachineScreen({
     <Page
       title={machine.name}
       lead={machine.notes}
-      acts={
+      actions={
         mayChange && (
           <>
             <Button variant="outlined" onClick={() => setChanging(true)}>

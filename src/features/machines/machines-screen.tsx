@@ -23,7 +23,7 @@ export function MachinesScreen({ first, asked }: { first: ListedPage<MachineLine
     <Page
       title="Machines"
       lead="Owners, drives and service history."
-      acts={
+      actions={
         <>
           <Button component={Link} href="/customers" variant="outlined">
             Customers
@@ -65,7 +65,7 @@ export function MachinesScreen({ first, asked }: { first: ListedPage<MachineLine
         empty={
           <Empty
             title="No machines yet"
-            act={
+            action={
               mayChange && (
                 <Button variant="contained" onClick={() => setAdding(true)}>
                   Add the first

@@ -8,16 +8,16 @@ import { meterText } from '@/core/quantity';
 import type { Machine, meters } from '@/db';
 import { Card } from '@/ui/page';
 import { Moment } from '@/ui/when';
-import { isTaken, useAct } from '../acts/use-act';
+import { isTaken, useCommand } from '../commands/use-command';
 import { useMayChange } from '../shell/shell-context';
 import { MeterField } from './meter-field';
 
-/** Readings in sight before the rest is unfolded. */
+/** Number of visible readings before unfolding. */
 const SHOWN = 5;
 
-/** What a machine's meter showed and when, how fast it runs, and a field for what it shows now. */
+/** Meter readings of a machine with dates, its use per week, and a field for the present value. */
 export function MeterCard({ machine, log }: { machine: Machine; log: readonly meters.LoggedReading[] }) {
-  const act = useAct();
+  const runCommand = useCommand();
   const mayChange = useMayChange();
   const [all, setAll] = useState(false);
   const [typed, setTyped] = useState<{ readonly value: number | null; readonly unit: Machine['meterUnit'] }>({
@@ -31,7 +31,11 @@ export function MeterCard({ machine, log }: { machine: Machine; log: readonly me
   const keep = async () => {
     if (typed.value === null || problem !== null) return;
     const words = `${machine.name}: meter at ${meterText(typed.value, typed.unit)}`;
-    const answer = await act('meter.read', { machineId: machine.id, value: typed.value, unit: typed.unit }, { words, done: `${words}.` });
+    const answer = await runCommand(
+      'meter.read',
+      { machineId: machine.id, value: typed.value, unit: typed.unit },
+      { words, done: `${words}.` },
+    );
     if (!isTaken(answer)) return;
     setTyped({ value: null, unit: typed.unit });
     setRound(round + 1);
@@ -75,7 +79,7 @@ export function MeterCard({ machine, log }: { machine: Machine; log: readonly me
             )}
           </Box>
           <Button type="submit" variant="outlined" disabled={typed.value === null || problem !== null}>
-            Take it down
+            Save reading
           </Button>
         </Box>
       )}

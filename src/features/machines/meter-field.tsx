@@ -8,7 +8,7 @@ import { METER_UNITS, parseMeter, type MeterUnit } from '@/core/quantity';
 
 const UNIT_WORDS: Readonly<Record<MeterUnit, string>> = { h: 'hours', mi: 'miles', km: 'kilometres' };
 
-/** A meter reading and what the machine's meter counts. What cannot be read changes nothing and says why. */
+/** A meter reading with its unit. Unreadable input changes nothing and shows the error. */
 export function MeterField({
   meter,
   unit,
@@ -42,7 +42,7 @@ export function MeterField({
         }}
         sx={{ flex: 1 }}
       />
-      <TextField select label="Counts" value={unit} onChange={(e) => onMeter(meter, e.target.value as MeterUnit)} sx={{ width: 130 }}>
+      <TextField select label="Unit" value={unit} onChange={(e) => onMeter(meter, e.target.value as MeterUnit)} sx={{ width: 130 }}>
         {METER_UNITS.map((u) => (
           <MenuItem key={u} value={u}>
             {UNIT_WORDS[u]}

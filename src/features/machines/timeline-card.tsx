@@ -18,14 +18,14 @@ const WORDS: Readonly<Record<MachineEvent['kind'], string>> = {
   line: '',
 };
 
-/** What happened to a machine, the latest first, and its whole history as a file. @param total how many events there are */
+/** Events of a machine, latest first, and its whole history as a file. @param total number of events */
 export function TimelineCard({ machineId, events, total }: { machineId: number; events: readonly MachineEvent[]; total: number }) {
   const [all, setAll] = useState(false);
   const file = (as: string) => `/api/machines/${machineId}/history?as=${as}`;
   return (
     <Card
       title="Its history"
-      acts={
+      actions={
         <>
           <Button component="a" href={file('csv')} download>
             CSV
@@ -36,7 +36,7 @@ export function TimelineCard({ machineId, events, total }: { machineId: number; 
         </>
       }
     >
-      {events.length === 0 && <Box sx={{ color: 'var(--ts-quiet)' }}>Jobs, meter readings, papers and notes appear here in order.</Box>}
+      {events.length === 0 && <Box sx={{ color: 'var(--ts-quiet)' }}>Jobs, meter readings, documents and notes appear here in order.</Box>}
       <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {events.slice(0, all ? events.length : SHOWN).map((e, i) => (
           <Box

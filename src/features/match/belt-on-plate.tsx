@@ -15,10 +15,10 @@ import { VerdictWord } from '@/ui/verdict';
 import type { MatchAnswer } from '@/workers/solver-service';
 import { runsOn } from './candidates';
 import { TrialsNote } from './trials-note';
-import { cautionSentence } from './words';
+import { cautionSentence } from './messages';
 import { SlipLimits } from '../tension/slip-limits';
 
-/** What the belt on the Plate does: its verdict, where its arm comes to, its tension between slipping and overloading. */
+/** Result of the belt on the Plate: verdict, arm position, and tension between slip limit and bearing limit. */
 export function BeltOnPlate({
   drive,
   beltIndex,
@@ -40,7 +40,7 @@ export function BeltOnPlate({
   /** Name of the drive's own belt; null where the drive states none. */
   own: string | null;
   exact: boolean;
-  /** What the shop warns of beside a verdict. */
+  /** Warnings of the shop next to a verdict. */
   limits: ShopLimits['belt'];
   /** Substitutes tried on this drive before. */
   trials: readonly Trial[];
@@ -92,7 +92,7 @@ export function BeltOnPlate({
           />
         </Box>
       )}
-      <Box sx={{ display: match.judgesLength ? 'block' : 'none' }}>
+      <Box sx={{ display: match.hasLengthWindow ? 'block' : 'none' }}>
         <Typography variant="h3" sx={{ color: 'var(--ts-quiet)', mb: 0.75 }}>
           {match.asksForRelease ? 'Tension when engaged' : 'Tension'}
         </Typography>
@@ -152,7 +152,7 @@ export function BeltOnPlate({
             {drive.brakes.length > 0 && (chosen.disengaged.brakeOn ? ', brake on' : ', brake off')}
           </Box>
         )}
-        {match.judgesLength && cautions.length > 0 && (
+        {match.hasLengthWindow && cautions.length > 0 && (
           <Box
             component="ul"
             aria-label="Warnings"

@@ -7,7 +7,7 @@ import { useUnits } from '@/ui/units';
 import { VerdictWord } from '@/ui/verdict';
 import { beltName, isExact, piecesOf, runsOn } from './candidates';
 import { trialsOfSize } from './trials-note';
-import { rescueSentence, whySentence, type WhyContext } from './words';
+import { rescueSentence, whySentence, type WhyContext } from './messages';
 
 /** Out of sight and still read out. */
 const HIDDEN = { position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' } as const;
@@ -22,7 +22,7 @@ export function BeltTable({
   context,
   trials,
   rescues,
-  lengthJudged,
+  lengthAssessed,
   headed,
 }: {
   rows: readonly MatchedBelt[];
@@ -34,7 +34,7 @@ export function BeltTable({
   /** Substitutes tried on this drive before. */
   trials: readonly Trial[];
   rescues: Readonly<Record<string, readonly RunningSettings[]>>;
-  lengthJudged: boolean;
+  lengthAssessed: boolean;
   /** False where a table above has the same columns. */
   headed: boolean;
 }) {
@@ -52,7 +52,7 @@ export function BeltTable({
   const why = (b: MatchedBelt) =>
     [...tried(b), whySentence(b, units, context), rescueSentence(rescues[b.id], drive, units)].filter(Boolean).join(' ');
   const released = (b: MatchedBelt) => (b.disengaged.stretchMm > 0 ? 'none' : show(b.disengaged.slack, 'length'));
-  const percent = (p: number) => (p > 0.995 && p < 1 ? '> 99 %' : p > 0 && p < 0.005 ? '< 1 %' : `${Math.round(p * 100)} %`);
+  const percent = (p: number) => (p > 0.995 && p < 1 ? '> 99%' : p > 0 && p < 0.005 ? '< 1%' : `${Math.round(p * 100)}%`);
   const tag = (b: MatchedBelt) =>
     isExact(drive, beltId, b, stock.get(b.id)?.quantity) && (
       <Box component="span" sx={{ ml: 0.75, fontSize: 12, color: 'var(--ts-work)', fontWeight: 650, fontFamily: 'Archivo Variable' }}>
@@ -93,9 +93,9 @@ export function BeltTable({
               </Box>
               <Box sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>
                 {show(b.outsideMm, 'length')} · {where(b)}
-                {b.verdict === 'wrong-section' || !lengthJudged ? '' : ` · chance ${percent(b.chance)}`}
+                {b.verdict === 'wrong-section' || !lengthAssessed ? '' : ` · chance ${percent(b.chance)}`}
               </Box>
-              {/* A belt that runs states its limits once it is chosen: one that does not, at once. */}
+              {/* A belt that runs shows its limits once it is chosen. A belt that does not run shows them immediately. */}
               <Box sx={{ fontSize: 14 }}>{b.id === chosen || !runsOn(b) ? why(b) : tried(b).join(' ')}</Box>
             </Box>
           </Box>
@@ -108,7 +108,7 @@ export function BeltTable({
     { label: 'Verdict, and why', width: undefined },
     { label: asksForRelease ? 'Engaged' : 'Tension', width: 76, right: true },
     ...(asksForRelease ? [{ label: 'Slack', width: 72, right: true }] : []),
-    { label: 'Chance', width: 66, right: true },
+    { label: 'Likely', width: 66, right: true },
   ];
   return (
     <Box
@@ -160,7 +160,7 @@ export function BeltTable({
       </thead>
       <tbody>
         {rows.map((b) => {
-          const seats = b.verdict !== 'wrong-section' && lengthJudged;
+          const seats = b.verdict !== 'wrong-section' && lengthAssessed;
           return (
             <Box
               component="tr"

@@ -11,7 +11,7 @@ import {
 import type { BeltBooked } from '@/core/job';
 import type { ShelfBelt } from '@/db';
 import type { Units } from '@/ui/units';
-import { missOf } from './words';
+import { missOf } from './messages';
 
 /** A shelf row as the matcher takes it. */
 export const candidateOf = (belt: ShelfBelt): Candidate =>
@@ -19,7 +19,7 @@ export const candidateOf = (belt: ShelfBelt): Candidate =>
     ? { id: String(belt.id), designation: belt.designation }
     : { id: String(belt.id), section: belt.section ?? 'A', lengthMm: belt.lengthMm ?? 0, reference: belt.lengthReference ?? 'outside' };
 
-/** What a shelf row is called: its number, or its section, length and the line round the belt that the length was taken along. */
+/** Name of a stock row: its number, or section, length and reference line. */
 export const beltName = (belt: Pick<ShelfBelt, 'designation' | 'section' | 'lengthTyped' | 'lengthReference'>): string =>
   belt.designation ?? [belt.section, belt.lengthTyped, belt.lengthReference].filter(Boolean).join(' ');
 
@@ -30,15 +30,15 @@ export function ownOutsideMm(drive: Drive, beltId: string): number | null {
   return belt && pitch !== null ? convertLength(pitch, 'pitch', 'outside', sectionOf(belt)) : null;
 }
 
-/** How many belts of one kind stand side by side in place of the drive's own: one, unless it runs on several and this is a single one. */
+/** Number of parallel belts of one kind for this drive: one, unless the drive runs on several single belts. */
 export function piecesOf(drive: Drive, beltId: string, matched: Pick<MatchedBelt, 'count' | 'section'>): number {
   const own = drive.belts.find((b) => b.id === beltId)?.count ?? 1;
   return matched.count === 1 && findSection(matched.section)?.family !== 'ribbed' ? own : 1;
 }
 
 /**
- * A belt of the very section and length that the drive asks for, as against a substitute; where the drive runs on several single belts there must
- * be as many of this kind to hand.
+ * True for a belt with the section and length of the drive. For a drive with several single belts, enough of this kind
+ * must be in stock.
  */
 export function isExact(
   drive: Drive,
@@ -52,7 +52,7 @@ export function isExact(
   return quantity >= piecesOf(drive, beltId, matched);
 }
 
-/** What the belt of a drive is called: its number, or section and length as this person reads lengths. */
+/** Name of the belt of a drive: its number, or section and length in the units of this person. */
 export function beltSize(
   belt: { section: string; designation?: string | null | undefined; length?: { value: number; reference: string } | null | undefined },
   { show }: Pick<Units, 'show'>,
@@ -61,20 +61,23 @@ export function beltSize(
   return belt.length ? `${belt.section} ${show(belt.length.value, 'length')} ${belt.length.reference}` : belt.section;
 }
 
-/** The belt that a drive asks for, as data: by number, or by section and length; null where it names none. */
+/** The belt of a drive as data: by number, or by section and length. Null if it names none. */
 export function askedOf(drive: Drive, beltId: string): BeltBooked['insteadOf'] {
   const belt = drive.belts.find((b) => b.id === beltId);
   if (!belt || (belt.designation === undefined && belt.length === undefined)) return null;
   return { designation: belt.designation ?? null, section: belt.section, length: belt.length ?? null };
 }
 
-/** Name of the belt that the drive asks for; null where it names none. */
+/** Name of the belt of a drive. Null if it names none. */
 export function askedFor(drive: Drive, beltId: string, units: Pick<Units, 'show'>): string | null {
   const belt = drive.belts.find((b) => b.id === beltId);
   return belt && (belt.designation || belt.length) ? beltSize(belt, units) : null;
 }
 
-/** Exact belts first where they run, then by the matcher's order; what there is too little of to hand last within the same verdict. */
+/**
+ * Exact belts first if they run, then the order of the matcher. Belts with too few pieces are last within the same
+ * verdict.
+ */
 export function inOrder(drive: Drive, beltId: string, belts: readonly MatchedBelt[], quantity: (id: string) => number): MatchedBelt[] {
   const rank = (b: MatchedBelt) => {
     if (!runsOn(b)) return 3;
@@ -89,7 +92,10 @@ export const runsOn = (b: Pick<MatchedBelt, 'verdict'>): boolean => b.verdict ==
 /** Belts that miss the window by this much or less are near misses, mm. */
 const NEAR_MM = 26;
 
-/** Belts in three groups: those that run, those that nearly do or would at another setting, and the hopeless, in the order given. */
+/**
+ * Belts in three groups, in the input order: those that run, those that nearly run or run at another setting, and the
+ * others.
+ */
 export function inGroups(
   belts: readonly MatchedBelt[],
   window: LengthWindow,

@@ -27,7 +27,7 @@ export function Duty({ duty, drive }: { duty: BeltDuty; drive: Drive }) {
       ) : (
         `least for the section ${show(minDiameterMm, 'length')}`
       )}
-      .{flexesPerHour === null ? '' : ` ${Math.round(flexesPerHour / 1000).toLocaleString('en-GB')} thousand flexes an hour.`}
+      .{flexesPerHour === null ? '' : ` ${Math.round(flexesPerHour / 1000).toLocaleString('en-GB')} thousand bends per hour.`}
       {duty.fleet && <Fleet fleet={duty.fleet} drive={drive} />}
     </Typography>
   );

@@ -20,13 +20,13 @@ import { VariableMatch } from '../cvt/variable-match';
 import { BeltOnPlate } from './belt-on-plate';
 import { BeltTable } from './belt-table';
 import { Duty } from './duty';
-import { NotToHand } from './not-to-hand';
+import { OutOfStock } from './out-of-stock';
 import { askedFor, beltName, candidateOf, inGroups, inOrder, isExact, piecesOf, runsOn } from './candidates';
-import { SunkSlider, type Sunk } from './sunk-slider';
+import { SeatOffsetSlider, type SeatOffset } from './seat-offset-slider';
 import { Variations } from './variations';
 import { WindowRuler } from './window-ruler';
 import { WindowSentence } from './window-sentence';
-import { whySentence, type WhyContext } from './words';
+import { whySentence, type WhyContext } from './messages';
 
 export interface BeltChoice {
   readonly shelf: ShelfBelt;
@@ -45,11 +45,11 @@ const RUNNING_SHOWN = 12;
 const NEAR_SHOWN = 6;
 /** How many of the hopeless are shown once they are asked for. */
 const HOPELESS_SHOWN = 40;
-const UNWORN: Sunk = { mm: 0 };
-/** Only for screen readers: the head of the table says the same. */
+const UNWORN: SeatOffset = { mm: 0 };
+/** Only for screen readers, since the table header has the same text. */
 const HIDDEN = { position: 'absolute', clipPath: 'inset(50%)' } as const;
 
-/** Will it run? The window, every belt to hand in its place, the drive with the chosen one on it, and why. */
+/** Match: the length window, every belt in stock, the drive with the chosen one, and the reasons. */
 export function MatchPanel({
   drive,
   uncertainty,
@@ -59,21 +59,21 @@ export function MatchPanel({
   limits,
   trials,
   onChoice,
-  act,
+  action,
 }: {
   drive: Drive;
   uncertainty: Uncertainty | null;
   beltId: string;
   shelf: readonly ShelfBelt[];
-  /** The shelf has not come from the server yet, so that nothing is said of it. */
+  /** The stock is not loaded yet, so no statement about it is shown. */
   loading?: boolean;
-  /** What the shop warns of beside a verdict. */
+  /** Warnings of the shop next to a verdict. */
   limits: ShopLimits['belt'];
   /** Substitutes tried on this drive before. */
   trials: readonly Trial[];
   onChoice: (choice: BeltChoice | null) => void;
-  /** The act on the chosen belt, shown beside the question so that it is near to hand. */
-  act?: ReactNode;
+  /** Button for the chosen belt, near the question. */
+  action?: ReactNode;
 }) {
   const units = useUnits();
   const { show } = units;
@@ -81,7 +81,7 @@ export function MatchPanel({
   const [lever, setLever] = useState(1);
   const [picked, setPicked] = useState<string | null>(null);
   const [all, setAll] = useState(false);
-  const [sunk, setSunk] = useState<Sunk>(UNWORN);
+  const [sunk, setSunk] = useState<SeatOffset>(UNWORN);
 
   const candidates = useMemo(() => shelf.map(candidateOf), [shelf]);
   const matchRequest = useMemo(() => ({ drive, beltId, candidates, uncertainty, sunk }), [drive, beltId, candidates, uncertainty, sunk]);
@@ -102,7 +102,7 @@ export function MatchPanel({
   );
   const chosen = ordered.find((b) => b.id === picked) ?? ordered.find(runsOn) ?? null;
 
-  // An answer to an earlier shelf, or to none, says nothing of the belts on this one.
+  // An answer for an earlier stock, or for none, does not apply to these belts.
   const awaited = loading || (pending && ordered.length === 0 && shelf.length > 0);
   const outsideMm = chosen?.outsideMm;
   const worn = useMemo(() => withBeltSeatOffset(drive, beltId, sunk.mm, sunk.pulley), [drive, beltId, sunk]);
@@ -166,7 +166,7 @@ export function MatchPanel({
         context={context}
         trials={trials}
         rescues={match?.rescues ?? {}}
-        lengthJudged={match?.judgesLength ?? true}
+        lengthAssessed={match?.hasLengthWindow ?? true}
         headed={headed}
       />
     );
@@ -181,10 +181,10 @@ export function MatchPanel({
             Will it run?
           </Typography>
           <Typography component="p" aria-live="polite" sx={{ color: 'var(--ts-quiet)' }}>
-            {match ? <WindowSentence match={match} /> : failed ? '' : 'Computing …'}
+            {match ? <WindowSentence match={match} /> : failed ? '' : 'Calculating…'}
           </Typography>
         </Box>
-        {act && <Box sx={{ flex: 'none' }}>{act}</Box>}
+        {action && <Box sx={{ flex: 'none' }}>{action}</Box>}
       </Box>
       {failed && (
         <Alert
@@ -201,7 +201,7 @@ export function MatchPanel({
         </Alert>
       )}
       {pending && match && <LinearProgress aria-label="Computing" sx={{ height: 2, mb: -0.25 }} />}
-      {match?.judgesLength === false ? null : match ? (
+      {match?.hasLengthWindow === false ? null : match ? (
         <WindowRuler
           window={match.window}
           spread={match.spread}
@@ -244,7 +244,7 @@ export function MatchPanel({
         <>
           {groups.run.length === 0 && (
             <Typography sx={{ color: 'var(--ts-copper)', fontWeight: 600 }}>
-              {match.judgesLength
+              {match.hasLengthWindow
                 ? 'No belt in stock runs on this drive at its current setting.'
                 : 'No belt in stock seats in these sheaves.'}
             </Typography>
@@ -276,27 +276,27 @@ export function MatchPanel({
             {table(groups.hopeless.slice(0, HOPELESS_SHOWN), false)}
             {groups.hopeless.length > HOPELESS_SHOWN && (
               <Typography sx={{ mt: 1, fontSize: 14, color: 'var(--ts-quiet)' }}>
-                {groups.hopeless.length - HOPELESS_SHOWN} more belts are further off. Search for them under Shelf.
+                {groups.hopeless.length - HOPELESS_SHOWN} more belts differ more. Search for them under Stock.
               </Typography>
             )}
           </Fold>
         )}
-        {match?.judgesLength === false && (
+        {match?.hasLengthWindow === false && (
           <Fold title="Try a belt" says="ratios and idle slack">
             <VariableMatch drive={drive} />
           </Fold>
         )}
         <Fold title="Other sizes, wear and tolerances">
           {pose?.duties[beltIndex] && <Duty duty={pose.duties[beltIndex]} drive={drive} />}
-          {match && match.judgesLength && (
+          {match && match.hasLengthWindow && (
             <>
-              {context && !awaited && <NotToHand match={match} drive={drive} shelf={shelf} context={context} />}
+              {context && !awaited && <OutOfStock match={match} drive={drive} shelf={shelf} context={context} />}
               <Box sx={{ mt: 2 }}>
-                <SunkSlider drive={drive} beltId={beltId} sunk={sunk} onSunk={setSunk} window={match.window} unworn={match.unworn} />
+                <SeatOffsetSlider drive={drive} beltId={beltId} sunk={sunk} onSunk={setSunk} window={match.window} unworn={match.unworn} />
               </Box>
             </>
           )}
-          {match && match.judgesLength && chosen && chosen.verdict !== 'wrong-section' && (
+          {match && match.hasLengthWindow && chosen && chosen.verdict !== 'wrong-section' && (
             <Variations
               key={chosen.id}
               drive={drive}
@@ -318,7 +318,7 @@ export function MatchPanel({
   );
 }
 
-const NO_WINDOW: MatchAnswer['window'] = { shortestMm: null, longestMm: null, letsGoFromMm: null, gripsToMm: null, intervals: [] };
+const NO_WINDOW: MatchAnswer['window'] = { shortestMm: null, longestMm: null, releaseMinMm: null, gripMaxMm: null, intervals: [] };
 
 /** Count of belts that do not fit, by reason: "31: 20 too long, 4 too short, 7 won’t seat". */
 function hopelessWords(belts: readonly MatchedBelt[]): string {

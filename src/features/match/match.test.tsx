@@ -7,7 +7,7 @@ import { show } from '@/ui/test-shell';
 import { solverService, type MatchAnswer } from '@/workers/solver-service';
 import { BeltOnPlate } from './belt-on-plate';
 import { MatchPanel } from './match-panel';
-import { NotToHand } from './not-to-hand';
+import { OutOfStock } from './out-of-stock';
 
 vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
 const solved = vi.hoisted(() => ({ match: null as unknown }));
@@ -26,7 +26,7 @@ const beltId = drive.belts[0]!.id;
 const matched = solverService.match({ drive, beltId, candidates: [], uncertainty: null });
 const answer = (matched as { answer: MatchAnswer }).answer;
 
-it('with no belt that works, the plate names the drive’s own belt and states no tension', () => {
+it("names the drive's own belt without a tension if no belt runs", () => {
   show(
     <BeltOnPlate
       drive={drive}
@@ -47,17 +47,17 @@ it('with no belt that works, the plate names the drive’s own belt and states n
   expect(screen.queryByText(/ N\b/)).toBeNull();
 });
 
-it('a size that would run without margin says so and why, beside the button that orders it', () => {
+it('reports a size without margin with its reason, next to the order button', () => {
   const { id } = answer.standard[0]!;
   const marginal = { ...answer.standard[0]!, verdict: 'marginal' as const, reasons: ['no-stretch-reserve' as const] };
   const context = { drive, beltId, window: answer.window, asksForRelease: true };
-  const first = show(<NotToHand match={{ ...answer, standard: [marginal] }} drive={drive} shelf={[]} context={context} />);
+  const first = show(<OutOfStock match={{ ...answer, standard: [marginal] }} drive={drive} shelf={[]} context={context} />);
   expect(screen.getByRole('button', { name: `Put ${id} on the order list` })).toBeTruthy();
   expect(screen.getByText(/no margin/)).toBeTruthy();
   expect(screen.getByText(/stretch/)).toBeTruthy();
   first.unmount();
   show(
-    <NotToHand
+    <OutOfStock
       match={{ ...answer, standard: [{ ...marginal, verdict: 'fits', reasons: [] }] }}
       drive={drive}
       shelf={[]}
@@ -67,7 +67,7 @@ it('a size that would run without margin says so and why, beside the button that
   expect(screen.queryByText(/no margin/)).toBeNull();
 });
 
-it('says that the shelf is empty once it is known to be, and nothing of it before', () => {
+it('reports an empty stock only after it is loaded', () => {
   solved.match = matched;
   const panel = (loading: boolean) => (
     <MatchPanel

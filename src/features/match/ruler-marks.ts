@@ -15,10 +15,10 @@ interface Mark {
 export interface PlacedMark<M extends Mark> {
   /** All belts of one length. */
   readonly marks: readonly M[];
-  /** The one that it stands for: the chosen one, or the first. */
+  /** Belt of the mark: the chosen one, or the first. */
   readonly shown: M;
   readonly x: number;
-  /** What is written above it, at which middle and on which line; null where there is no room. */
+  /** Label above it, with its centre and its line. Null without room. */
   readonly label: { readonly text: string; readonly x: number; readonly row: number } | null;
 }
 

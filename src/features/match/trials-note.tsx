@@ -7,7 +7,7 @@ import { useUnits } from '@/ui/units';
 import { Moment } from '@/ui/when';
 import { runsOn } from './candidates';
 
-/** Outside lengths nearer than this are one size, mm: half of the half inch that sizes go by. */
+/** Outside lengths closer than this are one size, mm: half of the usual step of half an inch. */
 const SAME_SIZE_MM = 6.35;
 
 /** Substitutes of about this size that were tried on the drive before. */

@@ -10,7 +10,7 @@ import { useUnits } from '@/ui/units';
 
 const DRAWS = 2000;
 
-/** Length, spring rates and diameters all uncertain at once: two thousand drawn drives, with progress, and it can be stopped. */
+/** Length, spring rates and diameters uncertain together: two thousand sampled drives, with progress and a stop button. */
 export function Variations({
   drive,
   beltId,
@@ -53,12 +53,12 @@ export function Variations({
   return (
     <Box className="ts-screen-only" sx={{ mt: 2, display: 'flex', alignItems: 'center', gap: 2, flexWrap: 'wrap' }}>
       <Button variant="outlined" onClick={() => (running ? (going.current = false) : void start())}>
-        {running ? 'Stop' : 'Try with everything a little off'}
+        {running ? 'Stop' : 'Try with tolerances'}
       </Button>
       <Box role="status" sx={{ fontSize: 14, flex: 1, minWidth: 220 }}>
         {tally === null
-          ? `${uncertainty ? 'Everything as closely as it was measured' : `Springs ±10 %, pulleys ±${caliper(0.5)}`}, belt ±${show(toleranceMm, 'length')}: ${DRAWS} made-up drives.`
-          : `${name} works on ${Math.round((100 * tally.works) / Math.max(1, tally.done))} % of ${tally.done} drives drawn with springs, pulleys and belt a little off.`}
+          ? `${uncertainty ? 'With the uncertainty of the measurements' : `Springs ±10%, pulleys ±${caliper(0.5)}`}, belt ±${show(toleranceMm, 'length')}: ${DRAWS} simulated drives.`
+          : `${name} works on ${Math.round((100 * tally.works) / Math.max(1, tally.done))}% of ${tally.done} drives with random errors of springs, pulleys and belt.`}
         {running && (
           <LinearProgress variant="determinate" value={((tally?.done ?? 0) / DRAWS) * 100} aria-label="Drives tried" sx={{ mt: 0.5 }} />
         )}

@@ -18,7 +18,7 @@ const BAND = 40;
 /** Half the width of the longest label of a tick, px. */
 const LABEL_HALF = 46;
 
-/** Outside length along a ruler: what won't release, what runs, what won't grip, how closely that is known, and every belt that seats in its place. */
+/** Ruler of outside lengths: won't release, runs, won't grip, their uncertainty, and every belt that seats. */
 export function WindowRuler({
   window,
   spread,
@@ -32,13 +32,13 @@ export function WindowRuler({
   marks: readonly RulerMark[];
   chosen: string | null;
   onChoose: (id: string) => void;
-  /** False for a belt that is tight for life: then none has to release. */
+  /** False for a belt that is always tight: release is then not required. */
   letsGo: boolean;
 }) {
   const { setting, show } = useUnits();
   const [box, { width: w }] = useBoxSize(FIRST_SIZE, 280);
 
-  const finite = [window.letsGoFromMm, window.gripsToMm].filter((v): v is number => v !== null && Number.isFinite(v));
+  const finite = [window.releaseMinMm, window.gripMaxMm].filter((v): v is number => v !== null && Number.isFinite(v));
   const centre = finite.length ? finite.reduce((a, b) => a + b, 0) / finite.length : (marks[0]?.belt.outsideMm ?? 1000);
   const span = Math.max(finite.length === 2 ? Math.abs(finite[1]! - finite[0]!) * 2.6 : 0, 46);
   const [from, to] = [centre - span / 2, centre + span / 2];
@@ -83,8 +83,8 @@ export function WindowRuler({
         )}
       </g>
     );
-  const lets = clip(window.letsGoFromMm, w);
-  const holds = clip(window.gripsToMm, 0);
+  const lets = clip(window.releaseMinMm, w);
+  const holds = clip(window.gripMaxMm, 0);
   return (
     <Box ref={box} sx={{ width: '100%' }}>
       <svg

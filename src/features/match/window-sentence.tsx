@@ -8,7 +8,7 @@ export function WindowSentence({ match }: { match: MatchAnswer }) {
   return (
     <>
       <Lengths match={match} />
-      {match.spread === null && match.judgesLength && ' All figures are as drawn, not measured on this machine.'}
+      {match.spread === null && match.hasLengthWindow && ' All figures are as drawn, not measured on this machine.'}
     </>
   );
 }
@@ -25,7 +25,7 @@ function Lengths({ match }: { match: MatchAnswer }) {
       </>
     );
   };
-  if (!match.judgesLength) return <>Stock belts are judged by section, width and angle. “Try a belt” shows ratios and idle slack.</>;
+  if (!match.hasLengthWindow) return <>Stock belts are judged by section, width and angle. “Try a belt” shows ratios and idle slack.</>;
   if (window.shortestMm !== null && window.longestMm !== null) {
     if (!asksForRelease && Number.isFinite(window.shortestMm) && Number.isFinite(window.longestMm))
       return (
@@ -53,17 +53,17 @@ function Lengths({ match }: { match: MatchAnswer }) {
       <>Belts with an outside length of at most {strong(window.longestMm)} grip.</>
     );
   }
-  if (window.letsGoFromMm === null)
+  if (window.releaseMinMm === null)
     return asksForRelease ? (
       <>No belt length works at this setting. The brake stays off or drags, or the belt does not go slack.</>
     ) : (
       <>No belt length fits without overloading a bearing.</>
     );
-  if (window.gripsToMm === null) return <>No belt length grips at this setting.</>;
+  if (window.gripMaxMm === null) return <>No belt length grips at this setting.</>;
   return (
     <>
-      No length does both: a belt {asksForRelease ? 'releases' : 'fits'} from {strong(window.letsGoFromMm)}, but grips only to{' '}
-      {strong(window.gripsToMm)}.
+      No length does both: a belt {asksForRelease ? 'releases' : 'fits'} from {strong(window.releaseMinMm)}, but grips only to{' '}
+      {strong(window.gripMaxMm)}.
     </>
   );
 }

@@ -29,12 +29,11 @@ async function smaller(file: File): Promise<Blob | null> {
   return new Promise((resolve) => canvas.toBlob(resolve, 'image/jpeg', QUALITY));
 }
 
-/** A file as an act carries it, base64: pictures made smaller first, so that they wait on the device and go over a weak network without hurt. */
+/** A file in a command, base64. Pictures are reduced first, so that they can be queued and sent over a weak network. */
 export async function fileData(file: File): Promise<FileData> {
   const fit = file.type.startsWith('image/') ? ((await smaller(file)) ?? file) : file;
   if (fit.size === 0) return { ok: false, problem: `${file.name} is empty. Choose it again.` };
-  if (fit.size > LARGEST_BYTES)
-    return { ok: false, problem: `${file.name} is larger than 8 MB. Keep the pages that matter, or save it smaller.` };
+  if (fit.size > LARGEST_BYTES) return { ok: false, problem: `${file.name} is larger than 8 MB. Remove pages, or save it smaller.` };
   try {
     return { ok: true, data: await base64(fit) };
   } catch {

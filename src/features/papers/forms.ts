@@ -1,4 +1,4 @@
 import * as z from 'zod';
 
-/** What a document or picture is called. */
+/** Name of a document or picture. */
 export const paperName = z.string().trim().min(1, 'Enter a name.').max(120, 'The name is longer than 120 characters.');

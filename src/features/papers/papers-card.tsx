@@ -9,23 +9,23 @@ import { ConfirmDialog } from '@/ui/confirm-dialog';
 import { Icon } from '@/ui/icons';
 import { Card } from '@/ui/page';
 import { Moment } from '@/ui/when';
-import { useAct } from '../acts/use-act';
+import { useCommand } from '../commands/use-command';
 import { useMayChange } from '../shell/shell-context';
 import { fileData } from './file-data';
 
-/** Papers and pictures of a machine, a drive or one pulley of it: the manual's page, the parts diagram, the decal. */
+/** Documents and pictures of a machine, a drive or one pulley of it: the manual's page, the parts diagram, the decal. */
 export function PapersCard({
   of,
   papers,
-  title = 'Papers and pictures',
-  says = 'The manual’s page, the parts diagram, the decal: PDF or picture, up to 8 MB.',
+  title = 'Documents and pictures',
+  says = 'Pages of the manual, parts diagram, decal: PDF or picture, up to 8 MB.',
 }: {
   of: documents.DocumentOf;
   papers: readonly StoredDocument[];
   title?: string;
   says?: string;
 }) {
-  const act = useAct();
+  const runCommand = useCommand();
   const mayChange = useMayChange();
   const input = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState('');
@@ -37,7 +37,7 @@ export function PapersCard({
     if (!read.ok) setProblem(read.problem);
     else {
       const name = file.name.replace(/\.[a-z]{3,4}$/i, '').slice(0, 120) || 'Unnamed';
-      const answer = await act(
+      const answer = await runCommand(
         'document.add',
         { of, name, data: read.data },
         { words: name, done: `${name} is pinned here.`, quiet: true },
@@ -48,16 +48,16 @@ export function PapersCard({
   };
   const remove = async ({ id, name }: StoredDocument) => {
     setRemoving(null);
-    await act('document.remove', { id }, { words: `${name} taken off`, done: `${name} is removed.` });
+    await runCommand('document.remove', { id }, { words: `${name} taken off`, done: `${name} is removed.` });
   };
   return (
     <Card
       title={title}
-      acts={
+      actions={
         mayChange && (
           <>
             <Button disabled={busy} startIcon={<Icon name="upload" size={18} />} onClick={() => input.current?.click()}>
-              {busy ? 'Sending …' : 'Pin one'}
+              {busy ? 'Sending…' : 'Add file'}
             </Button>
             <input
               ref={input}
@@ -109,10 +109,10 @@ export function PapersCard({
       <ConfirmDialog
         open={removing !== null}
         title={`Remove ${removing?.name ?? ''}?`}
-        act="Remove it"
+        action="Remove it"
         leave="Cancel"
         removes
-        onAct={() => removing && void remove(removing)}
+        onConfirm={() => removing && void remove(removing)}
         onClose={() => setRemoving(null)}
       >
         This permanently deletes it. Tickets keep their own pictures.

@@ -5,18 +5,18 @@ import {
   NEW_STAGES,
   NOTHING_ASKED,
   replayTicket,
-  walkPartsOf,
+  checkPartsOf,
   type Finding,
   type Stage,
   type TypedBody,
-  type WalkPart,
+  type CheckPart,
 } from '@/core/job';
 import { USUAL_LIMITS } from '@/core/machine';
-import { drawFor, type Model, type PracticeMachine, type Round, type RoundStep } from '@/core/practice';
+import { drawFor, type Model, type PracticeMachine, type PracticeSession, type SessionStep } from '@/core/practice';
 import type { Job, TicketEntry } from '@/db';
-import type { Bay } from '../jobs/use-bay';
+import type { JobContext } from '../jobs/use-job-context';
 
-/** What the customer of a simulated machine says: one of the words in which each complaint is heard. */
+/** Words of the customer of a simulated machine: one of the synonyms of each complaint. */
 function customersWords(machine: PracticeMachine): string {
   const said = machine.complaint.map((id) => {
     const { label, synonyms } = complaintOf(id as ComplaintId);
@@ -30,12 +30,12 @@ function customersWords(machine: PracticeMachine): string {
 const checkOf = (id: string): Check & { readonly id: CheckId } => CHECKS.find((c) => c.id === id)!;
 
 /** The part at which a check shows what it shows: one of those it is made on, always the same of one machine. */
-function partAtFault(machine: PracticeMachine, check: string, parts: readonly (WalkPart | null)[]): number {
+function partAtFault(machine: PracticeMachine, check: string, parts: readonly (CheckPart | null)[]): number {
   return Math.floor(drawFor(machine, 'part', check)() * parts.length);
 }
 
 function findingsOf(machine: PracticeMachine, drive: Drive, check: Check & { readonly id: CheckId }, result: string): Finding[] {
-  const parts = walkPartsOf(check, drive);
+  const parts = checkPartsOf(check, drive);
   const places = parts.length > 0 ? parts : [null];
   const at = partAtFault(machine, check.id, places);
   return places.map((part, i) => ({
@@ -47,12 +47,12 @@ function findingsOf(machine: PracticeMachine, drive: Drive, check: Check & { rea
   }));
 }
 
-/** What a move writes on the ticket. */
+/** Ticket entries of a move. */
 function bodiesOf(
   machine: PracticeMachine,
   { kind }: Model,
   drive: Drive,
-  { move, result, before }: RoundStep,
+  { move, result, before }: SessionStep,
   after: readonly string[],
 ): TypedBody[] {
   const moved = (up: boolean, ids: readonly string[]): TypedBody[] =>
@@ -86,12 +86,15 @@ function bodiesOf(
   ];
 }
 
-const stageOfMove = ({ move }: RoundStep): Stage => ('prove' in move ? 'prove' : 'mend' in move ? 'fit' : 'look');
+const stageOfMove = ({ move }: SessionStep): Stage => ('prove' in move ? 'prove' : 'mend' in move ? 'fit' : 'look');
 
-/** A round as the stages of a job show one: its ticket by the clock of shop minutes. It is no job: nothing of it is kept among them. */
-export function roundAsJob(
+/**
+ * A session as the stages of a job show it, with its ticket by the clock of shop minutes. It is not a job, and is not
+ * stored as one.
+ */
+export function sessionAsJob(
   machine: PracticeMachine,
-  round: Round,
+  session: PracticeSession,
   model: Model,
   drive: Drive,
   { startedAt, by }: { readonly startedAt: string; readonly by: string },
@@ -106,14 +109,14 @@ export function roundAsJob(
         body: { ...NOTHING_ASKED, complaints: machine.complaint as ComplaintId[], words: customersWords(machine) },
       },
     },
-    ...round.steps.flatMap((step, i) => {
-      const after = (round.steps[i + 1]?.before ?? round.now).setups;
+    ...session.steps.flatMap((step, i) => {
+      const after = (session.steps[i + 1]?.before ?? session.now).setups;
       return bodiesOf(machine, model, drive, step, after).map((body) => ({ stage: stageOfMove(step), minutes: step.clock, body }));
     }),
   ];
-  const looked = round.steps.some((s) => 'look' in s.move);
-  const mended = round.steps.some((s) => 'mend' in s.move);
-  const ran = round.steps.some((s) => 'prove' in s.move);
+  const looked = session.steps.some((s) => 'look' in s.move);
+  const mended = session.steps.some((s) => 'mend' in s.move);
+  const ran = session.steps.some((s) => 'prove' in s.move);
   return {
     id: 0,
     number: 0,
@@ -127,9 +130,9 @@ export function roundAsJob(
     stages: {
       ...NEW_STAGES,
       ask: looked ? 'done' : 'under-way',
-      look: looked ? (round.gone ? 'done' : 'under-way') : 'waiting',
-      fit: mended ? (round.gone ? 'done' : 'under-way') : 'waiting',
-      prove: ran ? (round.gone ? 'done' : 'under-way') : 'waiting',
+      look: looked ? (session.gone ? 'done' : 'under-way') : 'waiting',
+      fit: mended ? (session.gone ? 'done' : 'under-way') : 'waiting',
+      prove: ran ? (session.gone ? 'done' : 'under-way') : 'waiting',
     },
     maker: '',
     model: '',
@@ -146,8 +149,8 @@ export function roundAsJob(
   };
 }
 
-/** What the stages know of a simulated machine: its drive, and that nothing can happen at it. */
-export const simulatedBay = (model: Model, drive: Drive, at: string): Bay => ({
+/** Job context of a simulated machine: its drive, without hazards. */
+export const simulatedJobContext = (model: Model, drive: Drive, at: string): JobContext => ({
   drive,
   drawn: drive,
   facts: {},

@@ -17,23 +17,23 @@ import { Moment } from '@/ui/when';
 import { practiceDrive } from './drives';
 import { Progress } from './progress';
 import { SimulatedMark } from './simulated-mark';
-import { useStartRound } from './use-start';
+import { useStartPracticeSession } from './use-start';
 
 const kindLabel = (model: Model) => DRIVE_KINDS.find((k) => k.id === model.kind)!.label;
 const nameOf = ({ code }: PracticeSummary) => modelOf(code.slice(0, 2))?.name ?? code;
-/** Past rounds in sight before the rest is unfolded. */
+/** Number of visible past sessions before unfolding. */
 const SHOWN = 20;
 
-/** Where tracing is practised: machines of the island, simulated, each with faults nobody is told of; and how it has gone so far. */
+/** Start of practice: simulated machines of the island, each with hidden faults, and the results so far. */
 export function PracticeScreen({
   rounds,
   code = '',
 }: {
   rounds: readonly PracticeSummary[];
-  /** A machine that somebody else sent. */
+  /** A machine shared by another person. */
   code?: string;
 }) {
-  const start = useStartRound();
+  const start = useStartPracticeSession();
   const [busy, setBusy] = useState<string | null>(null);
   const [problem, setProblem] = useState('');
   const begin = async (code?: string) => {
@@ -50,7 +50,7 @@ export function PracticeScreen({
       <Page
         title="Practice"
         lead="A simulated machine has one to three faults. Ask, check, repair and test in as few shop minutes as you can. Then compare with tracing."
-        acts={
+        actions={
           <Button variant="contained" disabled={busy !== null} onClick={() => void begin()}>
             Any machine
           </Button>
@@ -99,7 +99,7 @@ export function PracticeScreen({
   );
 }
 
-/** A round that somebody else played: the same machine by its code. */
+/** Start of a shared session: the same machine by its code. */
 function CodeCard({ first, busy, onStart }: { first: string; busy: boolean; onStart: (code: string) => Promise<void> }) {
   const [code, setCode] = useState(first);
   const [wrong, setWrong] = useState('');
@@ -124,7 +124,7 @@ function CodeCard({ first, busy, onStart }: { first: string; busy: boolean; onSt
         slotProps={{ htmlInput: { maxLength: 20, autoCapitalize: 'characters', autoComplete: 'off' } }}
       />
       <Button type="submit" variant="outlined" disabled={busy || code.trim() === ''}>
-        Practise on it
+        Start practice
       </Button>
     </Box>
   );
@@ -133,9 +133,9 @@ function CodeCard({ first, busy, onStart }: { first: string; busy: boolean; onSt
 function Past({ rounds }: { rounds: readonly PracticeSummary[] }) {
   const [all, setAll] = useState(false);
   return (
-    <Box component="section" aria-label="Rounds played" sx={{ mt: 3 }}>
+    <Box component="section" aria-label="Finished sessions" sx={{ mt: 3 }}>
       <Typography variant="h2" sx={{ mb: 1 }}>
-        Rounds played
+        Finished sessions
       </Typography>
       <Rounds rounds={all ? rounds : rounds.slice(0, SHOWN)} />
       {rounds.length > SHOWN && !all && <Button onClick={() => setAll(true)}>{rounds.length - SHOWN} older</Button>}
@@ -151,20 +151,20 @@ function Rounds({ rounds }: { rounds: readonly PracticeSummary[] }) {
       columns="minmax(0, 1.2fr) 120px minmax(0, 1.4fr) 260px"
       narrow="1fr auto"
       rest={2}
-      rows={rounds.map((round) => ({
-        key: round.id,
-        href: `/practice/${round.id}`,
+      rows={rounds.map((session) => ({
+        key: session.id,
+        href: `/practice/${session.id}`,
         cells: [
           <Fragment key="name">
-            <div className="ts-name">{nameOf(round)}</div>
-            <div className="ts-quiet ts-small ts-mono">{round.code}</div>
+            <div className="ts-name">{nameOf(session)}</div>
+            <div className="ts-quiet ts-small ts-mono">{session.code}</div>
           </Fragment>,
           <div key="when" className="ts-quiet ts-small">
-            <Moment at={round.finishedAt ?? round.startedAt} as="day" />
+            <Moment at={session.finishedAt ?? session.startedAt} as="day" />
           </div>,
-          <div key="how">{howWords(round)}</div>,
+          <div key="how">{howWords(session)}</div>,
           <div key="minutes" className="ts-mono">
-            {round.result ? `${minutesText(round.result.minutes)} (tracing ${minutesText(round.result.ownMinutes)})` : 'go on'}
+            {session.result ? `${minutesText(session.result.minutes)} (tracing ${minutesText(session.result.ownMinutes)})` : 'go on'}
           </div>,
         ],
       }))}

@@ -8,12 +8,12 @@ import type { PracticeSummary } from '@/db';
 
 /** Rounds in the chart, the latest. */
 const CHARTED = 24;
-/** Rounds that make an earlier and a later half worth telling apart. */
+/** Smallest number of sessions for comparing an earlier and a later half. */
 const ENOUGH = 6;
 
 const sum = (of: readonly number[]) => of.reduce((a, b) => a + b, 0);
 
-/** Minutes of rounds beside those of tracing, as how many times as many; null without any. */
+/** Minutes of sessions relative to those of tracing. Null without any. */
 function timesAsMany(rounds: readonly PracticeSummary[]): number | null {
   const own = sum(rounds.map((r) => r.result!.ownMinutes));
   return own > 0 ? sum(rounds.map((r) => r.result!.minutes)) / own : null;
@@ -21,10 +21,10 @@ function timesAsMany(rounds: readonly PracticeSummary[]): number | null {
 
 const times = (t: number) => `${t.toFixed(1)} times`;
 
-/** How practice goes: minutes of each round beside those that tracing takes on the same machine, and whether it gets better. */
+/** Progress in practice: minutes of each session compared with those of tracing on the same machine, and the trend. */
 export function Progress({ rounds }: { rounds: readonly PracticeSummary[] }) {
   const judged = [...rounds].filter((r) => r.result !== null).reverse();
-  // What was given up says nothing of how long it takes; what was helped is not one's own.
+  // An abandoned session has no duration, and a helped one is not the learner's own.
   const counted = judged.filter((r) => r.result!.found > 0 && !r.helped);
   if (judged.length === 0)
     return (

@@ -8,13 +8,13 @@ import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { useMemo } from 'react';
 import { vocabulary } from '@/core/fault';
-import { moveWords, type Beside, type Choice, type Model, type Review, type Round, type RoundStep } from '@/core/practice';
-import type { PracticeRound } from '@/db';
+import { moveWords, type Beside, type Choice, type Model, type Review, type PracticeSession, type SessionStep } from '@/core/practice';
+import type { StoredPracticeSession } from '@/db';
 import { useNotice } from '@/ui/notice';
 import { useReview } from '@/ui/solver';
 import { DriveSketch } from '@/ui/plate/sketch';
 import { practiceDrive } from './drives';
-import { useStartRound } from './use-start';
+import { useStartPracticeSession } from './use-start';
 
 const words = vocabulary();
 const causeWords = (ids: readonly string[]) => ids.map((id) => words.causes.find((c) => c.id === id)!.label.toLowerCase()).join('; ');
@@ -22,7 +22,7 @@ const minutesText = (m: number) => `${Math.round(m * 10) / 10} min`;
 
 const BESIDE_WORDS: Readonly<Record<Beside, string>> = { same: 'Same as tracing', 'as-good': 'As good', worse: 'Better' };
 
-/** A mark for how a move stands, told by its shape and its word. */
+/** Mark for the quality of a move, with its own shape and word. */
 function BesideMark({ beside }: { beside: Beside }) {
   return (
     <svg width={18} height={18} viewBox="-9 -9 18 18" aria-hidden focusable="false" style={{ flex: 'none' }}>
@@ -35,7 +35,7 @@ function BesideMark({ beside }: { beside: Beside }) {
   );
 }
 
-/** Puts the address of a machine where it can be pasted; says what to read out where that may not be. */
+/** Copies the address of a machine, or shows the code if copying is not allowed. */
 async function share(code: string): Promise<string> {
   try {
     await navigator.clipboard.writeText(`${window.location.origin}/practice?code=${encodeURIComponent(code)}`);
@@ -47,24 +47,37 @@ async function share(code: string): Promise<string> {
 
 const choiceWords = ({ move }: Choice) => moveWords(words, { move, result: null });
 
-/** How a round went: what was wrong, what it took beside tracing, and each move with what would have been better, and why. */
-export function Replay({ stored, round, model, helped }: { stored: PracticeRound; round: Round; model: Model; helped: boolean }) {
+/** Review of a session: faults, minutes compared with tracing, and each move with the better move and its reason. */
+export function Replay({
+  stored,
+  session,
+  model,
+  helped,
+}: {
+  stored: StoredPracticeSession;
+  session: PracticeSession;
+  model: Model;
+  helped: boolean;
+}) {
   const { machine } = stored;
-  const request = useMemo(() => ({ machine, played: round.steps.map(({ move, result }) => ({ move, result })) }), [machine, round.steps]);
+  const request = useMemo(
+    () => ({ machine, played: session.steps.map(({ move, result }) => ({ move, result })) }),
+    [machine, session.steps],
+  );
   const { answer, failed, again } = useReview(request);
-  const start = useStartRound();
+  const start = useStartPracticeSession();
   const tell = useNotice();
   return (
     <Box sx={{ p: { xs: 1.5, sm: 2.5 }, maxWidth: 1100, width: '100%' }}>
       <Box sx={{ display: 'grid', gap: 2.5, gridTemplateColumns: { md: '1fr 260px' }, alignItems: 'start' }}>
         <Box>
           <Typography variant="h1" component="h2" sx={{ mb: 1 }}>
-            {round.gone ? 'Handed back' : 'Stopped'} after {minutesText(round.minutes)}
+            {session.gone ? 'Handed back' : 'Stopped'} after {minutesText(session.minutes)}
           </Typography>
           <Box sx={{ fontSize: 17, mb: 0.5 }}>
             Faults: <strong>{causeWords(machine.faults)}</strong>.
           </Box>
-          {answer ? <Outcome review={answer} round={round} helped={helped} /> : !failed && <Skeleton variant="text" width={360} />}
+          {answer ? <Outcome review={answer} session={session} helped={helped} /> : !failed && <Skeleton variant="text" width={360} />}
         </Box>
         <DriveSketch drive={practiceDrive(model.letters)} height={120} />
       </Box>
@@ -90,9 +103,9 @@ export function Replay({ stored, round, model, helped }: { stored: PracticeRound
           <Typography variant="h2" sx={{ mb: 1 }}>
             Move by move
           </Typography>
-          {round.steps.length === 0 && <Box sx={{ color: 'var(--ts-quiet)' }}>Nothing was done.</Box>}
+          {session.steps.length === 0 && <Box sx={{ color: 'var(--ts-quiet)' }}>No moves were made.</Box>}
           <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-            {round.steps.map((step, i) => (
+            {session.steps.map((step, i) => (
               <MoveLine key={i} step={step} reviewed={answer.steps.find((s) => s.at === i)} />
             ))}
           </Box>
@@ -103,9 +116,9 @@ export function Replay({ stored, round, model, helped }: { stored: PracticeRound
   );
 }
 
-function Outcome({ review, round, helped }: { review: Review; round: Round; helped: boolean }) {
+function Outcome({ review, session, helped }: { review: Review; session: PracticeSession; helped: boolean }) {
   const { found, needless, left, own } = review;
-  const saved = round.minutes - own.minutes;
+  const saved = session.minutes - own.minutes;
   return (
     <Box sx={{ display: 'grid', gap: 0.5, fontSize: 16 }}>
       <Box>
@@ -114,20 +127,20 @@ function Outcome({ review, round, helped }: { review: Review; round: Round; help
       </Box>
       {left.length > 0 && (
         <Box>
-          Faults left: {causeWords(left)}.{round.gone ? ' They do not cause this complaint yet.' : ''}
+          Faults left: {causeWords(left)}.{session.gone ? ' They do not cause this complaint yet.' : ''}
         </Box>
       )}
       <Box>
         Tracing takes {minutesText(own.minutes)} on this machine
         {own.left.length > 0 ? `, and leaves ${causeWords(own.left)}` : ''}
-        {round.gone && Math.abs(saved) >= 0.5 ? `: ${minutesText(Math.abs(saved))} ${saved > 0 ? 'less' : 'more'} than you` : ''}.
+        {session.gone && Math.abs(saved) >= 0.5 ? `: ${minutesText(Math.abs(saved))} ${saved > 0 ? 'less' : 'more'} than you` : ''}.
         {helped ? ' You used its hint.' : ''}
       </Box>
     </Box>
   );
 }
 
-function MoveLine({ step, reviewed }: { step: RoundStep; reviewed: Review['steps'][number] | undefined }) {
+function MoveLine({ step, reviewed }: { step: SessionStep; reviewed: Review['steps'][number] | undefined }) {
   return (
     <Box
       component="li"

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import type { ReactNode } from 'react';
 
-/** Says on every screen of practice that its machine is simulated, so that nobody takes it for a job. */
+/** Mark on every practice screen that the machine is simulated, so that it is not mistaken for a job. */
 export function SimulatedMark({ code, children }: { code?: string; children?: ReactNode }) {
   return (
     <Box
@@ -22,7 +22,7 @@ export function SimulatedMark({ code, children }: { code?: string; children?: Re
     >
       {children}
       <Box sx={{ color: 'var(--ts-quiet)', fontSize: 14, ml: { sm: children ? 'auto' : 0 } }}>
-        Simulated: practice, no job
+        Simulated: practice, not a job
         {code && (
           <>
             {' '}

@@ -7,17 +7,17 @@ import ButtonBase from '@mui/material/ButtonBase';
 import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
 import { checksFor, vocabulary } from '@/core/fault';
-import { findingsOf, type WalkCheck } from '@/core/job';
+import { findingsOf, type OrderedCheck } from '@/core/job';
 import type { Model } from '@/core/practice';
 import { DriveSketch } from '@/ui/plate/sketch';
 import { CheckCard } from '../jobs/stages/look/check-card';
 import { StageFrame } from '../jobs/stages/frame';
 import type { StageProps } from '../jobs/stages/module';
-import type { PlayedRound } from './use-round';
+import type { PlayedSession } from './use-practice-session';
 
 const words = vocabulary();
 
-/** Checks that are asked of the customer, or made with the machine running, before anything is apart. */
+/** Questions to the customer, and checks with the machine running, before anything is removed. */
 export function AskedAndRun({ props, model }: { props: StageProps; model: Model }) {
   const [open, setOpen] = useState<string | null>(null);
   const found = useMemo(() => findingsOf(props.job.entries), [props.job.entries]);
@@ -31,14 +31,14 @@ export function AskedAndRun({ props, model }: { props: StageProps; model: Model 
   return (
     <Box component="section" aria-label="Ask and try" sx={{ mt: 3 }}>
       <Typography variant="h2" sx={{ mb: 0.5 }}>
-        Ask him more, and try it while it runs
+        More questions and powered checks
       </Typography>
       <Box
         component="ul"
         sx={{ listStyle: 'none', p: 0, m: 0, border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)' }}
       >
         {checks.map((check, i) => {
-          const item: WalkCheck = { check: check as WalkCheck['check'], parts: [null] };
+          const item: OrderedCheck = { check: check as OrderedCheck['check'], parts: [null] };
           const result = [...found.values()].find((f) => f.check === check.id)?.result;
           return (
             <Box component="li" key={check.id} sx={{ borderTop: i === 0 ? 0 : '1px solid var(--ts-edge)' }}>
@@ -65,11 +65,11 @@ export function AskedAndRun({ props, model }: { props: StageProps; model: Model 
   );
 }
 
-/** The run that shows whether the complaint is gone; then it may be handed back. */
-export function RunIt({ props, played, looked }: { props: StageProps; played: PlayedRound; looked: boolean }) {
-  const { round, over } = played;
-  const last = round.steps.findLast((s) => 'prove' in s.move);
-  const mendedSince = last ? round.steps.slice(round.steps.indexOf(last) + 1).some((s) => 'mend' in s.move) : true;
+/** Test run that shows whether the complaint is fixed. Then the machine may be handed back. */
+export function RunIt({ props, played, looked }: { props: StageProps; played: PlayedSession; looked: boolean }) {
+  const { session, over } = played;
+  const last = session.steps.findLast((s) => 'prove' in s.move);
+  const repairedSince = last ? session.steps.slice(session.steps.indexOf(last) + 1).some((s) => 'mend' in s.move) : true;
   return (
     <StageFrame {...props}>
       <Box sx={{ mb: 2, fontSize: 17 }}>
@@ -79,28 +79,28 @@ export function RunIt({ props, played, looked }: { props: StageProps; played: Pl
       {last && (
         <Alert severity={last.result === 'gone' ? 'success' : 'warning'} variant="outlined" sx={{ mb: 2, fontSize: 17 }}>
           {last.result === 'gone' ? 'The complaint did not show this time.' : 'The complaint is still present.'}
-          {mendedSince ? ' A repair was made since.' : ''}
+          {repairedSince ? ' A repair was made since.' : ''}
         </Alert>
       )}
       {!over && (
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
           <Button
-            variant={round.gone ? 'outlined' : 'contained'}
+            variant={session.gone ? 'outlined' : 'contained'}
             sx={{ minHeight: 56 }}
-            onClick={() => played.play({ prove: true }, 'Practice: run and watched')}
+            onClick={() => played.play({ prove: true }, 'Practice: test run')}
           >
-            Run it and watch
+            Run test
           </Button>
-          {round.gone && (
+          {session.gone && (
             <Button variant="contained" sx={{ minHeight: 56 }} onClick={played.finish}>
-              Hand it back
+              Hand back machine
             </Button>
           )}
         </Box>
       )}
-      {props.bay.drive && (
+      {props.jobContext.drive && (
         <Box sx={{ mt: 2, p: 1.5, border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)' }}>
-          <DriveSketch drive={props.bay.drive} height={240} />
+          <DriveSketch drive={props.jobContext.drive} height={240} />
         </Box>
       )}
     </StageFrame>

@@ -11,7 +11,7 @@ import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
 import { useUnits } from '@/ui/units';
 import { beltName } from '../match/candidates';
-import { isTaken, useAct } from '../acts/use-act';
+import { isTaken, useCommand } from '../commands/use-command';
 
 type Cells = Record<(typeof SHELF_COLUMNS)[number], string>;
 const WIDE = { gridColumn: '1 / -1' } as const;
@@ -42,7 +42,7 @@ export function BeltForm({
   onRemove: (() => void) | null;
 }) {
   const { show, unit } = useUnits();
-  const act = useAct();
+  const runCommand = useCommand();
   const { control, handleSubmit, setError, formState } = useForm<Cells>({ defaultValues: cellsOf(belt) });
   const designation = useWatch({ control, name: 'designation' });
   const [version, setVersion] = useState(belt?.version ?? 0);
@@ -52,15 +52,15 @@ export function BeltForm({
     if (!read.ok) return placeRefusal(setError, SHELF_COLUMNS, read);
     const how = { words: `${beltName(read.fields)} added to stock`, done: 'Added to stock.', quiet: true };
     const result = belt
-      ? await act('shelf.change', { id: belt.id, version, fields: read.fields }, how)
-      : await act('shelf.add', { fields: read.fields }, how);
+      ? await runCommand('shelf.change', { id: belt.id, version, fields: read.fields }, how)
+      : await runCommand('shelf.add', { fields: read.fields }, how);
     if (isTaken(result)) return onSaved();
     if (result.ok) return;
     if (result.reason !== 'stale') return placeRefusal(setError, SHELF_COLUMNS, result);
     const { current } = result;
     setVersion(current.version);
     setError('root', {
-      message: `${result.problem} Theirs: ${current.quantity} in ${current.bin || 'no bin'}. Save again to keep yours.`,
+      message: `${result.problem} Their version: ${current.quantity} in ${current.bin || 'no bin'}. Save again to keep yours.`,
     });
   });
   const decoded = designation ? decodeDesignation(designation) : null;
@@ -71,7 +71,7 @@ export function BeltForm({
   return (
     <FormDialog
       title={belt ? `Change ${beltName(belt)}` : 'Add a belt'}
-      submit={belt ? 'Save the belt' : 'Add to stock'}
+      submit={belt ? 'Save belt' : 'Add to stock'}
       onSubmit={(e) => void save(e)}
       busy={formState.isSubmitting}
       onClose={onClose}

@@ -43,7 +43,7 @@ const MOST_NEAR = 24;
 export const shownBelts = (shelf: readonly ShelfBelt[]): ShelfRowShown[] =>
   shelf.map((b) => ({ ...b, name: beltName(b), outside: outsideMm(b) }));
 
-/** What a search leaves of the shelf: by the words of names, bins and notes, and by length. */
+/** Belts that match a search, by the words of names, bins and notes, and by length. */
 export function findBelts(belts: readonly ShelfRowShown[], text: string, section: string): Found {
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
   const inSection = belts.filter((b) => section === '' || b.section === section);

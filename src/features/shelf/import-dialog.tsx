@@ -19,19 +19,19 @@ import { decodeText } from '@/formats/text';
 import { useUnits } from '@/ui/units';
 import { money } from '@/ui/money';
 import { beltName } from '../match/candidates';
-import { isTaken, useAct } from '../acts/use-act';
+import { isTaken, useCommand } from '../commands/use-command';
 import { outsideMm } from './find-belts';
 
 /** Largest file taken, bytes. */
 const LARGEST = 4_000_000;
 
 /**
- * A list of belts looked at before it is taken in: every row with all its columns, what each becomes, and which are refused and why. Counts are added
- * to what is there, or set.
+ * Preview of a belt list before its import: every row with all columns, its result, and the refused rows with reasons.
+ * Counts are added or set.
  */
 export function ImportDialog({ shelf, onClose }: { shelf: readonly ShelfBelt[]; onClose: () => void }) {
   const { unit, show } = useUnits();
-  const act = useAct();
+  const runCommand = useCommand();
   const [rows, setRows] = useState<readonly ShelfRowResult[] | null>(null);
   const [mode, setMode] = useState<ImportMode>('add');
   const [problem, setProblem] = useState<string | null>(null);
@@ -60,7 +60,7 @@ export function ImportDialog({ shelf, onClose }: { shelf: readonly ShelfBelt[]; 
   );
   const read = async (file: File) => {
     setProblem(null);
-    if (file.size > LARGEST) return setProblem(`${file.name} is too large to be a list of belts.`);
+    if (file.size > LARGEST) return setProblem(`${file.name} is too large for a belt list.`);
     const text = decodeText(new Uint8Array(await file.arrayBuffer()));
     if (!text.ok) return setProblem(`${file.name}: ${text.problem}`);
     const result = readShelfCsv(text.text, unit('length'));
@@ -69,7 +69,7 @@ export function ImportDialog({ shelf, onClose }: { shelf: readonly ShelfBelt[]; 
   };
   const take = async () => {
     setBusy(true);
-    const answer = await act(
+    const answer = await runCommand(
       'shelf.import',
       { mode, rows: good.map((r) => r.fields) },
       {
@@ -81,7 +81,7 @@ export function ImportDialog({ shelf, onClose }: { shelf: readonly ShelfBelt[]; 
             `${changed} ${mode === 'add' ? 'added to what was there' : 'set'}`,
             ...(same ? [`${same} as they were`] : []),
           ].join(', ')}${bad.length ? `; ${bad.length} refused` : ''}.`,
-          undo: () => void act('shelf.take-back-import', { id }, { words: 'Undo the import', done: 'The import was undone.' }),
+          undo: () => void runCommand('shelf.take-back-import', { id }, { words: 'Undo the import', done: 'The import was undone.' }),
         }),
       },
     );

@@ -3,17 +3,17 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useAct } from '../acts/use-act';
+import { useCommand } from '../commands/use-command';
 import type { ShelfRowShown } from './find-belts';
 
-/** What is wanted from the next boat. */
+/** Belts on the order list. */
 export function OrderList({ belts, mayChange }: { belts: readonly ShelfRowShown[]; mayChange: boolean }) {
-  const act = useAct();
+  const runCommand = useCommand();
   if (belts.length === 0) return null;
   const drop = ({ designation, name }: ShelfRowShown) => {
     if (designation === null) return;
     const done = `${name} is off the order list.`;
-    void act('shelf.order', { designation, count: 0 }, { words: done, done });
+    void runCommand('shelf.order', { designation, count: 0 }, { words: done, done });
   };
   return (
     <Box

@@ -8,7 +8,7 @@ import type { Part } from '@/db';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
 import { Lookup, type Choice } from '@/ui/lookup';
-import { isTaken, useAct } from '../acts/use-act';
+import { isTaken, useCommand } from '../commands/use-command';
 import { chooseDrive } from '../drives/actions';
 import { partForm } from './part-forms';
 
@@ -42,12 +42,16 @@ export function readPart({ price, quantity, days, ...cells }: Cells, fitsDriveId
   if (read.success) return { ok: true, fields: read.data };
   const [issue] = read.error.issues;
   const at = String(issue?.path[0] ?? '');
-  return { ok: false, field: at === 'supplyDays' ? 'days' : at, problem: issue?.message ?? 'Something in this form cannot be read.' };
+  return {
+    ok: false,
+    field: at === 'supplyDays' ? 'days' : at,
+    problem: issue?.message ?? 'A field of this form is invalid. Check the fields.',
+  };
 }
 
 /** Adds a part to the shelf, or changes one. */
 export function PartForm({ part, onClose, onSaved }: { part: Part | null; onClose: () => void; onSaved: () => void }) {
-  const act = useAct();
+  const runCommand = useCommand();
   const [over, setOver] = useState(part);
   const [fits, setFits] = useState<Choice | null>(
     part && part.fitsDriveId !== null ? { id: part.fitsDriveId, label: part.fitsDrive ?? 'The drive chosen before' } : null,
@@ -56,7 +60,7 @@ export function PartForm({ part, onClose, onSaved }: { part: Part | null; onClos
   const save = handleSubmit(async (cells) => {
     const read = readPart(cells, fits?.id ?? null);
     if (!read.ok) return placeRefusal(setError, FIELDS, read);
-    const answer = await act(
+    const answer = await runCommand(
       'part.save',
       { fields: read.fields, ...(over ? { existing: { id: over.id, version: over.version } } : {}) },
       { words: `${read.fields.name} added to stock`, done: 'Added to stock.', quiet: true },
@@ -66,11 +70,13 @@ export function PartForm({ part, onClose, onSaved }: { part: Part | null; onClos
     if (answer.reason !== 'stale') return placeRefusal(setError, FIELDS, answer);
     const { current } = answer;
     setOver(current);
-    setError('root', { message: `${answer.problem} Theirs: ${current.quantity} in ${current.bin || 'no bin'}. Save again to keep yours.` });
+    setError('root', {
+      message: `${answer.problem} Their version: ${current.quantity} in ${current.bin || 'no bin'}. Save again to keep yours.`,
+    });
   });
   const remove = async (gone: Part) => {
     const { id, version: _version, fitsDrive: _name, ...fields } = gone;
-    const answer = await act(
+    const answer = await runCommand(
       'part.remove',
       { id },
       {
@@ -78,7 +84,7 @@ export function PartForm({ part, onClose, onSaved }: { part: Part | null; onClos
         done: {
           text: `${gone.name} was deleted from stock.`,
           undo: () =>
-            void act('part.save', { fields }, { words: `${gone.name} restored to stock`, done: `${gone.name} is in stock again.` }),
+            void runCommand('part.save', { fields }, { words: `${gone.name} restored to stock`, done: `${gone.name} is in stock again.` }),
         },
       },
     );
@@ -87,7 +93,7 @@ export function PartForm({ part, onClose, onSaved }: { part: Part | null; onClos
   return (
     <FormDialog
       title={part ? `Change ${part.name}` : 'Add a part'}
-      submit={part ? 'Save the part' : 'Add to stock'}
+      submit={part ? 'Save part' : 'Add to stock'}
       onSubmit={(e) => void save(e)}
       busy={formState.isSubmitting}
       onClose={onClose}
@@ -116,8 +122,8 @@ export function PartForm({ part, onClose, onSaved }: { part: Part | null; onClos
       <Field
         control={control}
         name="days"
-        label="Days until one comes"
-        help="Days from order to delivery. Optional."
+        label="Delivery time, days"
+        help="From order to delivery. Optional."
         slotProps={{ htmlInput: { inputMode: 'numeric' } }}
       />
     </FormDialog>

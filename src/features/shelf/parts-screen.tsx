@@ -14,7 +14,7 @@ import { useMayChange } from '../shell/shell-context';
 import { listParts } from './actions';
 import { PartForm } from './part-form';
 
-/** Bearings, idlers, springs, keepers: what is on the shelf beside belts. */
+/** Bearings, idlers, springs, keepers: stock other than belts. */
 export function PartsScreen({ first, asked }: { first: ListedPage<Part>; asked: ListAsk }) {
   const mayChange = useMayChange();
   const listing = useListing('parts', first, asked, listParts);
@@ -28,7 +28,7 @@ export function PartsScreen({ first, asked }: { first: ListedPage<Part>; asked: 
     <Page
       title="Parts"
       lead="Bearings, idlers, springs and keepers in stock."
-      acts={
+      actions={
         <>
           <Button component={Link} href="/shelf" variant="outlined">
             Belts
@@ -38,8 +38,8 @@ export function PartsScreen({ first, asked }: { first: ListedPage<Part>; asked: 
       }
     >
       {listing.blank ? (
-        <Empty title="No parts yet" act={add}>
-          A part that is here can be used on a job. Its count and the ticket change together.
+        <Empty title="No parts yet" action={add}>
+          Parts in stock can be used on a job. The count and the ticket change together.
         </Empty>
       ) : (
         <>
@@ -81,7 +81,7 @@ export function PartsScreen({ first, asked }: { first: ListedPage<Part>; asked: 
             ))}
           </Box>
           {listing.rows.length === 0 && !listing.busy && (
-            <Typography sx={{ mt: 2, color: 'var(--ts-quiet)' }}>No part here is called “{listing.ask.find}”.</Typography>
+            <Typography sx={{ mt: 2, color: 'var(--ts-quiet)' }}>No part matches “{listing.ask.find}”.</Typography>
           )}
           <Pager listing={listing} />
         </>

@@ -7,11 +7,11 @@ import { useState } from 'react';
 import { useUnits } from '@/ui/units';
 import type { ShelfRowShown } from './find-belts';
 
-/** How many belts of a section hang in sight at first, and how many more at a time. */
+/** Number of visible belts of a section at first, and per further step. */
 const FIRST = 14;
 const MORE = 56;
 
-export interface ShelfActs {
+export interface ShelfCommands {
   readonly onOpen: (belt: ShelfRowShown) => void;
   readonly onCount: (belt: ShelfRowShown, by: number) => void;
 }
@@ -21,13 +21,13 @@ export function Rail({
   title,
   belts,
   aside,
-  acts,
+  commands,
 }: {
   title: string;
   belts: readonly ShelfRowShown[];
-  /** What is said under each belt in place of its length. */
+  /** Text under each belt in place of its length. */
   aside?: (belt: ShelfRowShown) => string;
-  acts: ShelfActs | null;
+  commands: ShelfCommands | null;
 }) {
   const [shown, setShown] = useState(FIRST);
   const longest = Math.max(1, ...belts.map((b) => b.outside).filter(Number.isFinite));
@@ -56,7 +56,7 @@ export function Rail({
         }}
       >
         {belts.slice(0, shown).map((b) => (
-          <Hung key={b.id} belt={b} drop={b.outside / longest} aside={aside?.(b)} acts={acts} />
+          <Hung key={b.id} belt={b} drop={b.outside / longest} aside={aside?.(b)} commands={commands} />
         ))}
       </Box>
       {belts.length > shown && (
@@ -69,7 +69,17 @@ export function Rail({
 }
 
 /** A belt on its hook, longer ones hanging lower: its number, how many, where; one more or less with a thumb. */
-function Hung({ belt, drop, aside, acts }: { belt: ShelfRowShown; drop: number; aside: string | undefined; acts: ShelfActs | null }) {
+function Hung({
+  belt,
+  drop,
+  aside,
+  commands,
+}: {
+  belt: ShelfRowShown;
+  drop: number;
+  aside: string | undefined;
+  commands: ShelfCommands | null;
+}) {
   const { show } = useUnits();
   const none = belt.quantity === 0;
   const h = 34 + 34 * (Number.isFinite(drop) ? drop : 0.5);
@@ -99,19 +109,19 @@ function Hung({ belt, drop, aside, acts }: { belt: ShelfRowShown; drop: number; 
   );
   return (
     <li className="ts-hung">
-      {acts ? (
-        <button type="button" className="ts-hung-belt" onClick={() => acts.onOpen(belt)} aria-label={`Change ${belt.name}`}>
+      {commands ? (
+        <button type="button" className="ts-hung-belt" onClick={() => commands.onOpen(belt)} aria-label={`Change ${belt.name}`}>
           {hung}
         </button>
       ) : (
         <div className="ts-hung-belt">{hung}</div>
       )}
-      {acts && (
+      {commands && (
         <div className="ts-hung-counts">
-          <button type="button" aria-label={`One ${belt.name} less`} disabled={none} onClick={() => acts.onCount(belt, -1)}>
+          <button type="button" aria-label={`One ${belt.name} less`} disabled={none} onClick={() => commands.onCount(belt, -1)}>
             −
           </button>
-          <button type="button" aria-label={`One ${belt.name} more`} onClick={() => acts.onCount(belt, 1)}>
+          <button type="button" aria-label={`One ${belt.name} more`} onClick={() => commands.onCount(belt, 1)}>
             +
           </button>
         </div>

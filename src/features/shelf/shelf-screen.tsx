@@ -16,22 +16,22 @@ import { useRead } from '@/ui/reads';
 import { Staleness } from '@/ui/staleness';
 import { useUnits } from '@/ui/units';
 import { useMayChange } from '../shell/shell-context';
-import { useAct } from '../acts/use-act';
+import { useCommand } from '../commands/use-command';
 import { beltName } from '../match/candidates';
 import { readShelf } from './actions';
-import { ABOUT_COUNTS, useWithWaiting } from './waiting-counts';
+import { ABOUT_COUNTS, useWithQueued } from './queued-counts';
 import { BeltForm } from './belt-form';
 import { findBelts, shownBelts, type ShelfRowShown } from './find-belts';
 import { ImportDialog } from './import-dialog';
 import { OrderList } from './order-list';
 import { useShelf, type PackedShelf } from './packed';
-import { Rail, type ShelfActs } from './rail';
+import { Rail, type ShelfCommands } from './rail';
 
-/** Belts to hand, hung by section and length: found by number, bin, note or length, counted up and down, taken in and given out as CSV. */
+/** Belts in stock by section and length: search by number, bin, note or length, counting, import, and export as CSV. */
 export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf; find: string }) {
   const reading = useRead(['shelf'], () => readShelf({}), { first: packed });
-  const shelf = useWithWaiting(useShelf(reading.value ?? packed));
-  const act = useAct();
+  const shelf = useWithQueued(useShelf(reading.value ?? packed));
+  const runCommand = useCommand();
   const mayChange = useMayChange();
   const { show } = useUnits();
   const [find, setFind] = useState(asked);
@@ -46,7 +46,7 @@ export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf
   const count = async (belt: ShelfBelt, by: number) => {
     if (belt.quantity + by < 0) return;
     const name = beltName(belt);
-    await act(
+    await runCommand(
       'shelf.count',
       { id: belt.id, by },
       {
@@ -60,19 +60,19 @@ export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf
     setForm(null);
     const { id, version, wanted: _wanted, ...fields } = plain(belt);
     const name = beltName(belt);
-    await act(
+    await runCommand(
       'shelf.remove',
       { id, version },
       {
         words: `${name} deleted from stock`,
         done: {
           text: `${name} was deleted from stock.`,
-          undo: () => void act('shelf.add', { fields }, { words: `${name} restored to stock`, done: `${name} is in stock again.` }),
+          undo: () => void runCommand('shelf.add', { fields }, { words: `${name} restored to stock`, done: `${name} is in stock again.` }),
         },
       },
     );
   };
-  const acts: ShelfActs | null = mayChange ? { onOpen: setForm, onCount: (belt, by) => void count(belt, by) } : null;
+  const commands: ShelfCommands | null = mayChange ? { onOpen: setForm, onCount: (belt, by) => void count(belt, by) } : null;
   const apart = (b: ShelfRowShown) => {
     const by = b.outside - (found.lengthMm ?? 0);
     return Math.abs(by) < 0.5 ? 'just so' : `${show(Math.abs(by), 'length')} ${by > 0 ? 'longer' : 'shorter'}`;
@@ -85,7 +85,7 @@ export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf
           ? 'Belts in stock.'
           : `${shelf.reduce((n, b) => n + b.quantity, 0)} belts in stock in ${shelf.length} ${shelf.length === 1 ? 'place' : 'places'}.`
       }
-      acts={
+      actions={
         <>
           <Button component={Link} href="/shelf/parts" variant="outlined">
             Parts
@@ -114,10 +114,10 @@ export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf
       {shelf.length === 0 ? (
         <Empty
           title="No belts in stock"
-          act={
+          action={
             mayChange && (
               <Button variant="contained" onClick={() => setForm('new')}>
-                Put the first on it
+                Add the first
               </Button>
             )
           }
@@ -145,10 +145,10 @@ export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf
           </Box>
           {find === '' && section === '' && <OrderList belts={belts.filter((b) => b.wanted > 0)} mayChange={mayChange} />}
           {found.near.length > 0 && found.lengthMm !== null && (
-            <Rail title={`About ${show(found.lengthMm, 'length')} outside`} belts={found.near} aside={apart} acts={acts} />
+            <Rail title={`About ${show(found.lengthMm, 'length')} outside`} belts={found.near} aside={apart} commands={commands} />
           )}
           {found.rails.map((r) => (
-            <Rail key={r.section} title={r.section || 'No section'} belts={r.belts} acts={acts} />
+            <Rail key={r.section} title={r.section || 'No section'} belts={r.belts} commands={commands} />
           ))}
           {found.count === 0 && found.near.length === 0 && (
             <Typography sx={{ color: 'var(--ts-quiet)' }}>No belt here matches “{find || section}”.</Typography>

@@ -7,9 +7,9 @@ import MenuItem from '@mui/material/MenuItem';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { ConfirmDialog } from '@/ui/confirm-dialog';
-import { forgetKeptBy, keptBy } from '@/ui/device';
+import { forgetStoredOf, storedKeysOf } from '@/ui/device';
 import { forgetPages } from '@/ui/cached-page';
-import { dropAll, keptActs } from '@/ui/outbox';
+import { dropAll, queuedCommands } from '@/ui/outbox';
 import { forgetReads } from '@/ui/reads';
 import { signOut } from '../account/actions';
 import { useShell } from './shell-context';
@@ -33,13 +33,13 @@ export function AccountMenu({ onShortcuts }: { onShortcuts: () => void }) {
         unsaved: 0,
         problem: 'The server does not answer. You may still be signed in. Unsaved changes stay on this device.',
       });
-    forgetKeptBy(owner);
+    forgetStoredOf(owner);
     await Promise.all([dropAll(id).catch(() => undefined), forgetReads(id), forgetPages()]);
     router.replace('/sign-in');
     router.refresh();
   };
   const askToLeave = async () => {
-    const unsaved = keptBy(owner) + (await keptActs(id).catch(() => [])).length;
+    const unsaved = storedKeysOf(owner) + (await queuedCommands(id).catch(() => [])).length;
     if (unsaved > 0) setLeaving({ unsaved, problem: null });
     else await leave();
   };
@@ -90,10 +90,10 @@ export function AccountMenu({ onShortcuts }: { onShortcuts: () => void }) {
       <ConfirmDialog
         open={leaving !== null}
         title={leaving?.problem ? 'Still signed in' : 'Sign out anyway?'}
-        act={leaving?.problem ? 'Try again' : 'Sign out'}
+        action={leaving?.problem ? 'Try again' : 'Sign out'}
         leave="Stay"
         removes={!leaving?.problem}
-        onAct={() => void leave()}
+        onConfirm={() => void leave()}
         onClose={() => setLeaving(null)}
       >
         {leaving?.problem ??

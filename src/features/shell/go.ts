@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect } from 'react';
-import { isKept } from '@/ui/cached-page';
+import { isCached } from '@/ui/cached-page';
 import { useNotice } from '@/ui/notice';
 import { fetchWithRetry } from '@/ui/fetch-with-retry';
 
@@ -11,9 +11,9 @@ const NO_PAGE = 'No network. That page cannot load. This page stays open, and yo
 
 /** The copy of a page that the device has, or a word that it has none. */
 const openCopy = async (href: string, tell: ReturnType<typeof useNotice>) =>
-  (await isKept(href)) ? window.location.assign(href) : tell({ tone: 'waiting', text: NO_PAGE });
+  (await isCached(href)) ? window.location.assign(href) : tell({ tone: 'waiting', text: NO_PAGE });
 
-/** Goes to another page, where there is a network to fetch it by; without one to its copy on the device. */
+/** Opens another page from the network, or from the copy on the device without one. */
 export function useGo(): (href: string) => void {
   const router = useRouter();
   const tell = useNotice();
@@ -22,7 +22,7 @@ export function useGo(): (href: string) => void {
     const isHere = (url: URL) => url.pathname === window.location.pathname;
     window.fetch = fetchWithRetry(
       plain,
-      async (url) => !isHere(url) && (await isKept(url.pathname)),
+      async (url) => !isHere(url) && (await isCached(url.pathname)),
       (url) => !isHere(url) && tell({ tone: 'waiting', text: COMES_LATER }),
       () =>
         plain('/healthz').then(

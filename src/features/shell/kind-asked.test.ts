@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { kindAsked } from './kind-asked';
+import { requestedKind } from './requested-kind';
 
 describe('a kind that is asked for by its name', () => {
   it.each([
@@ -12,5 +12,5 @@ describe('a kind that is asked for by its name', () => {
     ['belting works', null, 'belting works'],
     ['', null, ''],
     ['constructor x', null, 'constructor x'],
-  ] as const)('%j', (typed, kind, find) => expect(kindAsked(typed)).toEqual({ kind, find }));
+  ] as const)('%j', (typed, kind, find) => expect(requestedKind(typed)).toEqual({ kind, find }));
 });

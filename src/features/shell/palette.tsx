@@ -9,10 +9,10 @@ import { Icon } from '@/ui/icons';
 import { useRead } from '@/ui/reads';
 import { useDebouncedValue } from '@/ui/debounced-value';
 import { lengthTyped } from '../shelf/find-belts';
-import { kindAsked } from './kind-asked';
+import { requestedKind } from './requested-kind';
 import { findAnything } from './search';
 
-export interface PaletteAct {
+export interface PaletteAction {
   readonly label: string;
   readonly detail: string;
   readonly run: () => void;
@@ -29,20 +29,20 @@ const LIMIT = 12;
 /** Typing rests for so long before the server is asked, ms. */
 const REST_MS = 120;
 
-/** Every word typed must begin a word of the row, so that a few letters narrow quickly. */
+/** Every typed word must be the start of a word in the row, so that a few letters narrow quickly. */
 function fits(row: Row, words: readonly string[]): boolean {
   const parts = `${row.kind} ${row.label} ${row.detail}`.toLowerCase().split(/[\s,]+/);
   return words.every((w) => parts.some((p) => p.startsWith(w)));
 }
 
-/** Rows whose own name holds all that was typed come before those that only mention it; a shorter name before a longer. */
+/** Rows with all words in their name come before those that only mention them; a shorter name before a longer one. */
 function nearness(row: Row, words: readonly string[]): number {
   const own = row.label.toLowerCase().split(/[\s,]+/);
   return (words.every((w) => own.some((p) => p.startsWith(w))) ? 0 : 1000) + row.label.length;
 }
 
 /** Finds machines, jobs, drives and belts, and does what can be done from anywhere. */
-export function Palette({ open, onClose, acts }: { open: boolean; onClose: () => void; acts: readonly PaletteAct[] }) {
+export function Palette({ open, onClose, commands }: { open: boolean; onClose: () => void; commands: readonly PaletteAction[] }) {
   const router = useRouter();
   const [query, setQuery] = useState('');
   // Enter came before the answer: what the answer puts first is chosen then.
@@ -54,7 +54,7 @@ export function Palette({ open, onClose, acts }: { open: boolean; onClose: () =>
   const found = useMemo(() => (value ? { of: held ? null : sought, rows: value } : null), [value, held, sought]);
   const rows = useMemo(() => {
     const words = query.toLowerCase().trim().split(/\s+/).filter(Boolean);
-    const own = acts.map((a): Row => ({ kind: 'Do', ...a })).filter((r) => fits(r, words));
+    const own = commands.map((a): Row => ({ kind: 'Do', ...a })).filter((r) => fits(r, words));
     const theirs = (found?.rows ?? []).map((f): Row => ({
       kind: f.kind,
       label: f.label,
@@ -62,11 +62,11 @@ export function Palette({ open, onClose, acts }: { open: boolean; onClose: () =>
       run: () => router.push(f.href),
     }));
     // Belts about a length come nearest first; all else by how well its own name fits.
-    if (lengthTyped(kindAsked(query).find) !== null) return [...theirs.filter((r) => r.kind === 'Belt'), ...own].slice(0, LIMIT);
+    if (lengthTyped(requestedKind(query).find) !== null) return [...theirs.filter((r) => r.kind === 'Belt'), ...own].slice(0, LIMIT);
     // Until the answer is there, what was found before is narrowed by what is typed now.
     const all = [...own, ...(found?.of === query ? theirs : theirs.filter((r) => fits(r, words)))];
     return (words.length === 0 ? all : all.sort((a, b) => nearness(a, words) - nearness(b, words))).slice(0, LIMIT);
-  }, [query, found, acts, router]);
+  }, [query, found, commands, router]);
   const choose = (row: Row | undefined) => {
     if (!row) return;
     onClose();

@@ -4,7 +4,7 @@ export interface Place {
   readonly href: string;
   readonly name: string;
   readonly icon: IconName;
-  /** The key after G that goes there. */
+  /** Key after G that opens it. */
   readonly key: string;
 }
 

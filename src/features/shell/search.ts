@@ -3,10 +3,10 @@
 import * as z from 'zod';
 import { formatQuantity, type Dimension } from '@/core/quantity';
 import { drives, jobLists, machines, notebooks, shelf, type ShelfBelt } from '@/db';
-import { question } from '@/server';
+import { query } from '@/server';
 import { beltName, beltSize } from '../match/candidates';
 import { lengthTyped, outsideMm } from '../shelf/find-belts';
-import { kindAsked, type Kind } from './kind-asked';
+import { requestedKind, type Kind } from './requested-kind';
 
 export interface Findable {
   readonly kind: Kind;
@@ -20,10 +20,10 @@ const OF_A_KIND = 8;
 /** Belts within this of a length that was typed are found by it, mm. */
 const NEAR_MM = 13;
 
-/** What the command palette finds for what was typed: belts about a length first, then whatever holds every word. */
-export const findAnything = question('viewer', z.object({ find: z.string().max(200) }), async ({ db, person }, input) => {
+/** Results of the command palette: belts near a length first, then rows with every word. */
+export const findAnything = query('viewer', z.object({ find: z.string().max(200) }), async ({ db, person }, input) => {
   const { shopId } = person;
-  const { kind, find } = kindAsked(input.find);
+  const { kind, find } = requestedKind(input.find);
   const query = { find, limit: OF_A_KIND, uncounted: true };
   const lengthMm = lengthTyped(find);
   const [someJobs, someMachines, someDrives, books, belts] = await Promise.all([
@@ -71,7 +71,7 @@ export const findAnything = question('viewer', z.object({ find: z.string().max(2
   return { ok: true, value: kind ? found.filter((f) => f.kind === kind) : found };
 });
 
-/** Belts whose outside length is about what was typed, nearest first. */
+/** Belts with an outside length near the typed one, nearest first. */
 function beltsAbout(belts: readonly ShelfBelt[], mm: number): ShelfBelt[] {
   const off = (b: ShelfBelt) => Math.abs(outsideMm(b) - mm);
   return belts

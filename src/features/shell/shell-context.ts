@@ -11,7 +11,7 @@ export interface ShellPerson {
 }
 
 interface ShellValue extends ShellPerson {
-  /** Changes one's own choices, at once. */
+  /** Changes the person's own preferences immediately. */
   readonly prefer: (change: Partial<Preferences>) => void;
 }
 

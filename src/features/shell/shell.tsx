@@ -8,7 +8,7 @@ import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react
 import type { Preferences } from '@/db';
 import { DeviceOwner } from '@/ui/device';
 import { Icon } from '@/ui/icons';
-import { CachedPage, useKeptPages } from '@/ui/cached-page';
+import { CachedPage, useCachedPages } from '@/ui/cached-page';
 import { useInBrowser } from '@/ui/in-browser';
 import { NoticeProvider, useNotice } from '@/ui/notice';
 import { OutboxProvider } from '@/ui/outbox';
@@ -16,22 +16,25 @@ import { ReadsProvider, useRefetch } from '@/ui/reads';
 import { RefreshProvider, useRefresh } from '@/ui/refresh';
 import { UnitsProvider } from '@/ui/units';
 import { ZoneProvider } from '@/ui/when';
-import { useAct } from '../acts/use-act';
+import { useCommand } from '../commands/use-command';
 import { AccountMenu } from './account-menu';
 import { useGo } from './go';
-import { Palette, type PaletteAct } from './palette';
+import { Palette, type PaletteAction } from './palette';
 import { PLACES } from './places';
 import { Rail } from './rail';
 import { ShellContext, type ShellPerson } from './shell-context';
 import { Shortcuts } from './shortcuts';
-import { WaitingActs } from './waiting-acts';
+import { QueuedCommands } from './queued-commands';
 
 export interface ShellShop {
   readonly name: string;
   readonly timeZone: string;
 }
 
-/** Rail, head and palette around every place, and what every screen stands on: units, the shop's clock, notices, reads and acts. */
+/**
+ * Rail, head and palette of every page, and the providers of every screen: units, clock of the shop, notices, reads and
+ * commands.
+ */
 export function Shell({ person, shop, children }: { person: ShellPerson; shop: ShellShop; children: ReactNode }) {
   return (
     <DeviceOwner value={String(person.id)}>
@@ -52,7 +55,7 @@ export function Shell({ person, shop, children }: { person: ShellPerson; shop: S
   );
 }
 
-/** The outbox, and what is said and read anew when something of it arrives later. */
+/** Outbox, with the messages and the refetch after a late answer. */
 function Sending({ owner, children }: { owner: number; children: ReactNode }) {
   const tell = useNotice();
   const refresh = useRefresh();
@@ -75,7 +78,7 @@ function Sending({ owner, children }: { owner: number; children: ReactNode }) {
 const typing = (target: EventTarget | null) =>
   target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
-/** G and a letter goes to a place, Ctrl K finds, ? lists the keys. */
+/** G and a letter opens a place, Ctrl K searches, ? lists the keys. */
 function useShellKeys(go: (href: string) => void, find: () => void, help: () => void): void {
   useEffect(() => {
     let going = false;
@@ -99,9 +102,9 @@ function useShellKeys(go: (href: string) => void, find: () => void, help: () => 
 const MODES = { day: 'light', bay: 'dark', system: 'system' } as const;
 
 function Frame({ person, shop, children }: { person: ShellPerson; shop: string; children: ReactNode }) {
-  const act = useAct();
+  const runCommand = useCommand();
   const go = useGo();
-  useKeptPages(usePathname());
+  useCachedPages(usePathname());
   const { setMode } = useColorScheme();
   const [preferences, setPreferences] = useState(person.preferences);
   const [finding, setFinding] = useState(false);
@@ -117,11 +120,11 @@ function Frame({ person, shop, children }: { person: ShellPerson; shop: string; 
     (change: Partial<Preferences>) => {
       const next = { ...preferences, ...change };
       setPreferences(next);
-      void act('preferences', next, { words: 'Units and screen settings', quiet: true });
+      void runCommand('preferences', next, { words: 'Units and screen settings', quiet: true });
     },
-    [act, preferences],
+    [runCommand, preferences],
   );
-  const acts: PaletteAct[] = useMemo(
+  const commands: PaletteAction[] = useMemo(
     () => [
       ...PLACES.map((p) => ({ label: `Go to ${p.name}`, detail: '', run: () => go(p.href) })),
       { label: 'Open the glossary', detail: '', run: () => go('/glossary') },
@@ -145,7 +148,7 @@ function Frame({ person, shop, children }: { person: ShellPerson; shop: string; 
     <ShellContext.Provider value={shell}>
       <UnitsProvider setting={preferences}>
         <a className="ts-skip" href="#main">
-          Skip to the work
+          Skip to content
         </a>
         <Box
           sx={{
@@ -172,7 +175,7 @@ function Frame({ person, shop, children }: { person: ShellPerson; shop: string; 
                 }}
               >
                 <Box sx={{ fontWeight: 650, whiteSpace: 'nowrap', overflow: 'hidden', textOverflow: 'ellipsis', mr: 'auto' }}>{shop}</Box>
-                <WaitingActs />
+                <QueuedCommands />
                 <Button
                   variant="outlined"
                   onClick={() => prefer({ system: metric ? 'inch' : 'metric' })}
@@ -216,7 +219,7 @@ function Frame({ person, shop, children }: { person: ShellPerson; shop: string; 
         </Box>
         {drawn && (
           <>
-            <Palette open={finding} onClose={() => setFinding(false)} acts={acts} />
+            <Palette open={finding} onClose={() => setFinding(false)} commands={commands} />
             <Shortcuts open={helping} onClose={() => setHelping(false)} />
           </>
         )}

@@ -7,17 +7,17 @@ import DialogTitle from '@mui/material/DialogTitle';
 import { PLACES } from './places';
 
 const SHORTCUTS: readonly [string, string][] = [
-  ['Ctrl or Cmd K', 'Find a machine, job, drive or belt, or do something'],
+  ['Ctrl or Cmd K', 'Find a machine, job, drive or belt, or run a command'],
   [`G then ${PLACES.map((p) => p.key.toUpperCase()).join(', ')}`, `Go to ${PLACES.map((p) => p.name).join(', ')}`],
   ['B', 'In Match: use the belt on the drawing'],
   ['?', 'This list'],
   ['Arrow keys', 'On the Plate: nudge the chosen pulley 1 mm, with Shift 10 mm. In a number field: step its last digit'],
   ['Ctrl or Cmd Z, with Shift', 'In the drive editor: undo, redo'],
   ['Ctrl or Cmd S', 'In the drive editor: save'],
-  ['Esc', 'Close what is open'],
+  ['Esc', 'Close the open panel'],
 ];
 
-/** What the keyboard can do. */
+/** List of keyboard shortcuts. */
 export function Shortcuts({ open, onClose }: { open: boolean; onClose: () => void }) {
   return (
     <Dialog open={open} onClose={onClose} fullWidth maxWidth="sm">

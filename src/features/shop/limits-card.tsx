@@ -8,7 +8,7 @@ import { shopLimits } from '@/core/machine';
 import type { Shop } from '@/db';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { Card } from '@/ui/page';
-import { isTaken, useAct } from '../acts/use-act';
+import { isTaken, useCommand } from '../commands/use-command';
 
 const FIELDS = [
   'stop.walk-behind',
@@ -22,10 +22,10 @@ const FIELDS = [
 const WORDS: Readonly<Record<(typeof FIELDS)[number], readonly [string, string]>> = {
   'stop.walk-behind': ['Stop time, walk-behind, s', ''],
   'stop.ride-on': ['Stop time, ride-on, s', ''],
-  'stop.auger': ['Stop time, auger, s', 'Blade, reel or auger must stand within it; the machine’s manual always wins.'],
+  'stop.auger': ['Stop time, auger, s', 'Blade, reel or auger must stop within this time. The manual of the machine takes priority.'],
   trialDays: ['Ask about a substitute after, days', 'Counted from the day its job was closed.'],
   askFrom: ['Ask the customer before a repair from, cr', 'Uses the price of a finding. Without one, uses the usual price of its parts.'],
-  'belt.releasedSlackMm': ['Warn of released slack above, mm', 'A belt that hangs further can come off its pulleys.'],
+  'belt.releasedSlackMm': ['Warn of slack when released above, mm', 'A belt that hangs further can come off its pulleys.'],
   'belt.usualStretchPercent': [
     'Warn of tension above this stretch, %',
     'Used where neither a bearing nor a belt rating is entered. Usual is 1%.',
@@ -35,9 +35,9 @@ const WORDS: Readonly<Record<(typeof FIELDS)[number], readonly [string, string]>
 const typedNumber = (value: unknown) =>
   typeof value === 'string' && value.trim() !== '' ? Number(value.replace(',', '.')) : value === '' ? undefined : value;
 
-/** What this shop holds its machines to. */
+/** Limits of the shop. */
 export function LimitsCard({ shop }: { shop: Shop }) {
-  const act = useAct();
+  const runCommand = useCommand();
   const { control, handleSubmit, setError, reset, formState } = useForm({
     resolver: async (values, context, options) =>
       zodResolver(shopLimits)(
@@ -54,7 +54,7 @@ export function LimitsCard({ shop }: { shop: Shop }) {
   });
   const save = handleSubmit(async (limits) => {
     const { version, name, timeZone } = shop;
-    const answer = await act(
+    const answer = await runCommand(
       'shop.change',
       { version, name, timeZone, limits },
       { words: 'The shop’s limits', done: 'Saved.', quiet: true },
@@ -78,7 +78,7 @@ export function LimitsCard({ shop }: { shop: Shop }) {
         ))}
         <Box>
           <Button type="submit" variant="outlined" disabled={formState.isSubmitting || !formState.isDirty}>
-            Save these limits
+            Save limits
           </Button>
         </Box>
       </Box>

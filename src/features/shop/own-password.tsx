@@ -8,20 +8,20 @@ import * as z from 'zod';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { Card } from '@/ui/page';
 import { passwordRule, SHORTEST_PASSWORD } from '../account/rules';
-import { useAct } from '../acts/use-act';
+import { useCommand } from '../commands/use-command';
 
-const passwords = z.object({ current: z.string().min(1, 'Type your present password.'), next: passwordRule });
+const passwords = z.object({ current: z.string().min(1, 'Enter your current password.'), next: passwordRule });
 
 export function OwnPassword() {
-  const act = useAct();
+  const runCommand = useCommand();
   const { control, handleSubmit, setError, reset, formState } = useForm({
     resolver: zodResolver(passwords),
     defaultValues: { current: '', next: '' },
   });
   const change = handleSubmit(async (values) => {
-    const answer = await act('own-password', values, {
+    const answer = await runCommand('own-password', values, {
       words: 'Your password',
-      done: 'Password changed; other devices are signed out.',
+      done: 'Password changed. Other devices are signed out.',
       quiet: true,
     });
     if (answer.ok) reset();
@@ -31,7 +31,7 @@ export function OwnPassword() {
     <Card title="Your password">
       <Box component="form" noValidate onSubmit={(e) => void change(e)} sx={{ display: 'grid', gap: 2, maxWidth: 360 }}>
         <Refusal control={control} />
-        <Field control={control} name="current" label="Present password" type="password" autoComplete="current-password" />
+        <Field control={control} name="current" label="Current password" type="password" autoComplete="current-password" />
         <Field
           control={control}
           name="next"
@@ -42,7 +42,7 @@ export function OwnPassword() {
         />
         <Box>
           <Button type="submit" variant="outlined" disabled={formState.isSubmitting}>
-            Change the password
+            Change password
           </Button>
         </Box>
       </Box>

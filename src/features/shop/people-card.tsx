@@ -9,7 +9,7 @@ import { ROLES } from '@/core/role';
 import type { Person } from '@/db';
 import { Icon } from '@/ui/icons';
 import { Card } from '@/ui/page';
-import { useAct } from '../acts/use-act';
+import { useCommand } from '../commands/use-command';
 import { AddPersonDialog, ResetPasswordDialog } from './people-dialogs';
 
 /** Who works here: roles, access, passwords. */
@@ -19,9 +19,9 @@ export function PeopleCard({ people, me }: { people: readonly Person[]; me: numb
   return (
     <Card
       title="People"
-      acts={
+      actions={
         <Button variant="contained" startIcon={<Icon name="add" />} onClick={() => setAdding(true)}>
-          Add someone
+          Add a person
         </Button>
       }
     >
@@ -35,9 +35,9 @@ export function PeopleCard({ people, me }: { people: readonly Person[]; me: numb
 }
 
 function PersonRow({ person: p, self, onReset }: { person: Person; self: boolean; onReset: () => void }) {
-  const act = useAct();
+  const runCommand = useCommand();
   const change = (next: Pick<Person, 'role' | 'active'>, done: string) =>
-    void act('person.change', { id: p.id, version: p.version, ...next }, { words: `Access of ${p.name}`, done });
+    void runCommand('person.change', { id: p.id, version: p.version, ...next }, { words: `Access of ${p.name}`, done });
   return (
     <Box
       sx={{

@@ -10,10 +10,10 @@ import type { Person } from '@/db';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
 import { emailRule, nameRule, passwordRule, SHORTEST_PASSWORD } from '../account/rules';
-import { useAct } from '../acts/use-act';
+import { useCommand } from '../commands/use-command';
 
 const ROLE_WORDS: Readonly<Record<Role, string>> = {
-  owner: 'Owner: everything, and people',
+  owner: 'Owner: everything, including people',
   technician: 'Technician: works on jobs, drives and stock',
   viewer: 'Viewer: reads only',
 };
@@ -21,18 +21,18 @@ const ROLE_WORDS: Readonly<Record<Role, string>> = {
 const personForm = z.object({ name: nameRule, email: emailRule, role: z.enum(ROLES), password: passwordRule });
 
 export function AddPersonDialog({ onClose }: { onClose: () => void }) {
-  const act = useAct();
+  const runCommand = useCommand();
   const { control, handleSubmit, setError, formState } = useForm({
     resolver: zodResolver(personForm),
     defaultValues: { name: '', email: '', role: 'technician' as Role, password: '' },
   });
   const add = handleSubmit(async (values) => {
-    const answer = await act('person.add', values, { words: values.name, done: `${values.name} is added.`, quiet: true });
+    const answer = await runCommand('person.add', values, { words: values.name, done: `${values.name} is added.`, quiet: true });
     if (answer.ok) onClose();
     else placeRefusal(setError, ['name', 'email', 'role', 'password'], answer);
   });
   return (
-    <FormDialog title="Add someone" submit="Add this person" onSubmit={(e) => void add(e)} busy={formState.isSubmitting} onClose={onClose}>
+    <FormDialog title="Add a person" submit="Add person" onSubmit={(e) => void add(e)} busy={formState.isSubmitting} onClose={onClose}>
       <Refusal control={control} />
       <Field control={control} name="name" label="Name" autoFocus />
       <Field control={control} name="email" label="Email address" type="email" />
@@ -57,10 +57,10 @@ export function AddPersonDialog({ onClose }: { onClose: () => void }) {
 const resetForm = z.object({ password: passwordRule });
 
 export function ResetPasswordDialog({ person, onClose }: { person: Person; onClose: () => void }) {
-  const act = useAct();
+  const runCommand = useCommand();
   const { control, handleSubmit, setError, formState } = useForm({ resolver: zodResolver(resetForm), defaultValues: { password: '' } });
   const set = handleSubmit(async ({ password }) => {
-    const answer = await act(
+    const answer = await runCommand(
       'person.reset-password',
       { id: person.id, password },
       { words: `Password of ${person.name}`, done: `New password set for ${person.name}.`, quiet: true },
@@ -71,11 +71,11 @@ export function ResetPasswordDialog({ person, onClose }: { person: Person; onClo
   return (
     <FormDialog
       title={`Reset the password of ${person.name}`}
-      submit="Set this password"
+      submit="Set password"
       onSubmit={(e) => void set(e)}
       busy={formState.isSubmitting}
       onClose={onClose}
-      lead={<Typography sx={{ mb: 2 }}>They are signed out everywhere and sign in with the new one.</Typography>}
+      lead={<Typography sx={{ mb: 2 }}>The person is signed out everywhere and must sign in with the new password.</Typography>}
     >
       <Refusal control={control} />
       <Field

@@ -13,13 +13,13 @@ import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { Card } from '@/ui/page';
 import { timesIn } from '@/ui/when';
 import { nameRule, timeZoneRule } from '../account/rules';
-import { isTaken, useAct } from '../acts/use-act';
+import { isTaken, useCommand } from '../commands/use-command';
 
 const shopForm = z.object({ name: nameRule, timeZone: timeZoneRule });
 
-/** What the shop is called and the zone of its clock, in which every time is shown and printed. */
+/** Name of the shop, and the time zone in which every time is shown and printed. */
 export function ShopCard({ shop }: { shop: Shop }) {
-  const act = useAct();
+  const runCommand = useCommand();
   const { control, handleSubmit, setError, reset, formState } = useForm({
     resolver: zodResolver(shopForm),
     values: { name: shop.name, timeZone: shop.timeZone },
@@ -27,7 +27,7 @@ export function ShopCard({ shop }: { shop: Shop }) {
   const zone = useController({ control, name: 'timeZone' });
   const zones = useMemo(() => [...new Set(['UTC', shop.timeZone, ...Intl.supportedValuesOf('timeZone')])], [shop.timeZone]);
   const save = handleSubmit(async (values) => {
-    const answer = await act(
+    const answer = await runCommand(
       'shop.change',
       { version: shop.version, ...values, limits: shop.limits },
       { words: 'The shop’s name and clock', done: 'Saved.', quiet: true },
@@ -48,7 +48,7 @@ export function ShopCard({ shop }: { shop: Shop }) {
           renderInput={(params) => (
             <TextField
               {...params}
-              label="Time zone of its clock"
+              label="Time zone"
               error={zone.fieldState.invalid}
               helperText={zone.fieldState.error?.message ?? <NowThere zone={zone.field.value} />}
             />
@@ -64,7 +64,7 @@ export function ShopCard({ shop }: { shop: Shop }) {
   );
 }
 
-/** What a clock there shows, so that one sees whether it is the right one. */
+/** Present time in that zone, as a check of the choice. */
 function NowThere({ zone }: { zone: string }) {
   return <span suppressHydrationWarning>It is {timesIn(zone).clock(new Date().toISOString())} there.</span>;
 }

@@ -19,7 +19,7 @@ export function ShopScreen({
   people,
 }: {
   me: Pick<Person, 'id' | 'name' | 'email'>;
-  /** Null for whoever is no owner. */
+  /** Null unless the person is an owner. */
   shop: Shop | null;
   people: readonly Person[] | null;
 }) {
@@ -27,7 +27,7 @@ export function ShopScreen({
     <Page
       title="Settings"
       lead={`${me.name}, ${me.email}`}
-      acts={
+      actions={
         <Button component={Link} href="/shop/faults" variant="outlined">
           Causes of belt trouble
         </Button>

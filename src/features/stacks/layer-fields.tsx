@@ -27,7 +27,7 @@ const MEASURES: Readonly<Record<Layer['kind'], readonly Measure[]>> = {
   wheel: [
     { key: 'thickMm', label: 'Width of the inner race', min: 3, max: 120 },
     { key: 'raceMm', label: 'Diameter of the inner race', min: 6, max: 120 },
-    { key: 'shellMm', label: 'Diameter of the wheel', min: 20, max: 400 },
+    { key: 'shellMm', label: 'Diameter of the idler', min: 20, max: 400 },
     { key: 'grooveMm', label: 'Groove above the race', min: -60, max: 120 },
   ],
 };
@@ -61,7 +61,7 @@ export function LayerFields({ one, onChange, onRemove }: { one: Layer; onChange:
       <Box sx={{ gridColumn: '1 / -1', display: 'flex', gap: 1 }}>
         {one.kind === 'cupped' && (
           <Button variant="outlined" onClick={() => onChange({ ...one, raisedUp: !one.raisedUp })} sx={{ minHeight: 44 }}>
-            Turn it over
+            Turn over
           </Button>
         )}
         {one.kind === 'wheel' && (
@@ -70,7 +70,7 @@ export function LayerFields({ one, onChange, onRemove }: { one: Layer; onChange:
           </Button>
         )}
         <Button color="error" onClick={onRemove} sx={{ minHeight: 44 }}>
-          Take it out
+          Remove part
         </Button>
       </Box>
     </Box>

@@ -8,7 +8,7 @@ import IconButton from '@mui/material/IconButton';
 import type { Layer } from '@/core/stack';
 import { Icon } from '@/ui/icons';
 import { useUnits } from '@/ui/units';
-import { layerWords } from './words';
+import { layerWords } from './messages';
 
 interface LayerListProps {
   /** From the lower end to the upper. */
@@ -20,7 +20,7 @@ interface LayerListProps {
   readonly mayChange: boolean;
 }
 
-/** The parts of a stack as they stand, the upper end on top: dragged, or moved by arrow keys and buttons. */
+/** Layers of a stack in order, the upper end on top. They are dragged, or moved by arrow keys and buttons. */
 export function LayerList({ layers, wrong, selected, onSelect, onMove, mayChange }: LayerListProps) {
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),

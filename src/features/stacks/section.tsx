@@ -2,13 +2,16 @@ import { facesOf, grooveHeight, lengthOf, type Layer, type Stack, type StackFaul
 
 /** Half of what a part without a diameter of its own is drawn wide, mm. */
 const HALF = { head: 9, nut: 9, bracket: 46 } as const;
-/** How high a head or nut is drawn, mm. */
+/** Drawn height of a head or nut, mm. */
 const END_MM = 7;
 const BOLT_MM = 5;
 
 const halfOf = (one: Layer): number => (one.kind === 'wheel' ? one.shellMm / 2 : 'outsideMm' in one ? one.outsideMm / 2 : HALF[one.kind]);
 
-/** A stack cut along its bolt, to scale: what stands still hatched, the wheel with its race, where its groove is and where it belongs. */
+/**
+ * Section of a stack along its bolt, to scale: fixed parts hatched, the pulley with its race, its groove, and the
+ * correct height.
+ */
 export function Section({ stack, faults, selected }: { stack: Stack; faults: readonly StackFault[]; selected: number | null }) {
   const faces = facesOf(stack);
   const wrong = new Set(faults.map((f) => f.layer));
@@ -23,7 +26,7 @@ export function Section({ stack, faults, selected }: { stack: Stack; faults: rea
       width="100%"
       style={{ maxHeight: 460, display: 'block' }}
       role="img"
-      aria-label="The stack cut along its bolt"
+      aria-label="Section of the stack along its bolt"
     >
       <defs>
         <pattern id="stands-still" width="3" height="3" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -72,7 +75,7 @@ export function Section({ stack, faults, selected }: { stack: Stack; faults: rea
           case 'wheel': {
             const groove = from + one.grooveMm;
             const race = one.raceMm / 2;
-            // A flat rim has a low flange at each edge; a groove goes in by about its width.
+            // A flat rim has a low flange at each edge. The depth of a groove is about its width.
             const lip = Math.min(h - race - 2, one.flat ? 2 : one.thickMm * 0.5);
             const floor = one.flat ? `L${h - lip} ${y(to - 1.6)}L${h - lip} ${y(from + 1.6)}` : `L${h - lip} ${y(groove)}`;
             return (

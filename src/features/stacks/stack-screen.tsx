@@ -31,15 +31,15 @@ import { usePose } from '@/ui/solver';
 import { UndoButtons } from '@/ui/undo-buttons';
 import { useUnits } from '@/ui/units';
 import { Moment } from '@/ui/when';
-import { isTaken, useAct } from '../acts/use-act';
+import { isTaken, useCommand } from '../commands/use-command';
 import { PapersCard } from '../papers/papers-card';
 import { useMayChange } from '../shell/shell-context';
 import { LayerFields } from './layer-fields';
 import { LayerList } from './layer-list';
 import { Section } from './section';
-import { angleWords, faultWords, KIND_WORDS } from './words';
+import { angleWords, faultWords, KIND_WORDS } from './messages';
 
-/** What a part is until it is measured. */
+/** Default sizes of an unmeasured layer. */
 const FRESH: Readonly<Record<LayerKind, Layer>> = {
   head: { kind: 'head' },
   nut: { kind: 'nut' },
@@ -54,8 +54,8 @@ const FRESH: Readonly<Record<LayerKind, Layer>> = {
 export interface StackOfJob {
   readonly number: number;
   /**
-   * What the drawn stack means for the job.
-   * @param save stores the stack where it was changed; true once it is stored, here or on the device
+   * Consequence of the drawn stack for the job.
+   * @param save stores the stack if it was changed; true once it is stored, here or on the device
    */
   readonly card: (drawn: {
     readonly stack: Stack;
@@ -78,7 +78,7 @@ export function StackScreen({
   papers: readonly StoredDocument[];
   job?: StackOfJob | null;
 }) {
-  const act = useAct();
+  const runCommand = useCommand();
   const mayChange = useMayChange();
   const { show } = useUnits();
   const history = useHistory<Stack | null>(kept?.stack ?? null);
@@ -92,7 +92,7 @@ export function StackScreen({
   const { answer } = usePose(useMemo(() => ({ drive, lever: 1 }), [drive]));
   const write = (change: (now: Stack) => Stack, key?: string) => history.write((now) => now && change(now), key);
   const keep = async (next: Stack | null): Promise<boolean> => {
-    const answered = await act(
+    const answered = await runCommand(
       'stack.save',
       { driveId: stored.id, pulley: pulley.id, version, stack: next && { layers: [...next.layers], wantedMm: next.wantedMm } },
       { words: `Stack of ${pulley.label}`, done: next ? 'Stack saved.' : 'Stack deleted.', quiet: true },
@@ -103,7 +103,7 @@ export function StackScreen({
       setProblem('');
     } else if (!answered.ok) {
       setProblem(answered.problem);
-      // Kept once more, this one stands over the other.
+      // If it is saved again, this version replaces the other.
       if (answered.reason === 'stale') setVersion(answered.current.version);
     }
     return isTaken(answered);
@@ -115,7 +115,7 @@ export function StackScreen({
   );
   if (!stack)
     return (
-      <Page title={`Stack of ${pulley.label}`} lead={drive.name} acts={back}>
+      <Page title={`Stack of ${pulley.label}`} lead={drive.name} actions={back}>
         <Typography sx={{ mb: 2, maxWidth: 620 }}>
           Enter spacers and washers in order, from below. If an idler turns freely when loose and binds when tight, its stack is wrong.
         </Typography>
@@ -164,13 +164,13 @@ export function StackScreen({
           {kept && (
             <>
               {' '}
-              · kept <Moment at={kept.at} as="day" />
+              · saved <Moment at={kept.at} as="day" />
               {kept.by ? `, ${kept.by}` : ''}
             </>
           )}
         </>
       }
-      acts={
+      actions={
         <>
           {mayChange && <UndoButtons of={history} />}
           {back}
@@ -196,8 +196,8 @@ export function StackScreen({
             <Section stack={stack} faults={faults} selected={selected} />
           </Box>
           <Box sx={{ mt: 1, fontSize: 14, color: 'var(--ts-quiet)' }}>
-            Groove at {grooveHeight(stack) === null ? 'height unknown' : `${show(grooveHeight(stack)!, 'length')} over the bracket`},
-            belongs at {show(stack.wantedMm, 'length')} (dashed). The bolt reaches through {show(clampLength(stack), 'length')}.
+            Groove height over the bracket: {grooveHeight(stack) === null ? 'unknown' : show(grooveHeight(stack)!, 'length')}. Correct:{' '}
+            {show(stack.wantedMm, 'length')} (dashed). Bolt length through the stack: {show(clampLength(stack), 'length')}.
           </Box>
           <Box role="status" sx={{ mt: 1.5, display: 'grid', gap: 1 }}>
             {faults.length === 0 ? (
@@ -251,7 +251,7 @@ export function StackScreen({
             <Box className="ts-screen-only" sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { sm: '1fr 1fr' } }}>
               <TextField
                 select
-                label="Put in a part"
+                label="Add a part"
                 value=""
                 onChange={(e) => {
                   const fresh = FRESH[e.target.value as LayerKind];
@@ -268,7 +268,7 @@ export function StackScreen({
               </TextField>
               <NumberField
                 dimension="length"
-                label="Height it belongs at, over the bracket"
+                label="Correct height over the bracket"
                 value={stack.wantedMm}
                 min={-300}
                 max={300}
@@ -276,7 +276,7 @@ export function StackScreen({
               />
               <Box sx={{ gridColumn: '1 / -1' }}>
                 <Button color="error" onClick={() => setRemoving(true)}>
-                  Take this stack away
+                  Delete stack
                 </Button>
               </Box>
             </Box>
@@ -284,24 +284,24 @@ export function StackScreen({
           <PapersCard
             of={{ driveId: stored.id, station: pulley.id }}
             papers={papers}
-            says="A picture of the stack as it came off, or the parts diagram: PDF or picture, up to 8 MB."
+            says="A picture of the stack as found, or the parts diagram: PDF or picture, up to 8 MB."
           />
         </Box>
       </Box>
       <ConfirmDialog
         open={removing}
-        title="Take this stack away?"
-        act="Take it away"
+        title="Delete this stack?"
+        action="Delete stack"
         leave="Cancel"
         removes
-        onAct={() => {
+        onConfirm={() => {
           setRemoving(false);
           if (version > 0) void keep(null);
           history.write(() => null);
         }}
         onClose={() => setRemoving(false)}
       >
-        Undo brings it back on this page; its papers stay.
+        Undo on this page restores it. Its documents are not deleted.
       </ConfirmDialog>
     </Page>
   );

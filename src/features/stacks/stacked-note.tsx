@@ -6,9 +6,12 @@ import type { Drive } from '@/core/drive';
 import { entryAngles, HEIGHT_TOLERANCE_MM, offHeight, type Stack } from '@/core/stack';
 import { usePose } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
-import { angleWords } from './words';
+import { angleWords } from './messages';
 
-/** Wheels of this drive that are stacked off their height, and how the belt comes to them for it: no belt and no tension mends that. */
+/**
+ * Pulleys of this drive that are stacked off their height, and their entry angles. No belt and no tension corrects
+ * that.
+ */
 export function StackedNote({ drive, stacks }: { drive: Drive; stacks: readonly { readonly pulley: string; readonly stack: Stack }[] }) {
   const off = stacks.flatMap(({ pulley, stack }) => {
     const mm = offHeight(stack);

@@ -19,7 +19,7 @@ export function Stations({
     if (!kept) return null;
     if ('unreadable' in kept) return { text: 'cannot be read', wrong: true };
     const faults = stackFaults(kept.stack).length;
-    return { text: faults === 0 ? 'built right' : `${faults} ${faults === 1 ? 'thing' : 'things'} wrong`, wrong: faults > 0 };
+    return { text: faults === 0 ? 'correct' : `${faults} ${faults === 1 ? 'thing' : 'things'} wrong`, wrong: faults > 0 };
   };
   return (
     <Card title="Bolt-ups">

@@ -8,18 +8,18 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import type { Notebook, NotebookMeasure } from '@/core/survey';
 import { freshId } from './changes';
-import { placeName } from './words';
+import { placeName } from './messages';
 
 type NewKind = NotebookMeasure['kind'];
 
-/** What can be measured besides what is asked for, and which places each names. */
+/** Additional measurements, and the places that each needs. */
 const NEW_KINDS: readonly (readonly [NewKind, string, readonly string[]])[] = [
   ['centres', 'Centre to centre', ['From', 'To']],
   ['outside', 'Over the far rims', ['From', 'To']],
   ['inside', 'Between the near rims', ['From', 'To']],
   ['in-line', 'In line with two others', ['This one', 'in line with', 'and']],
   ['angle', 'Angle between two others', ['Angle at', 'from', 'to']],
-  ['from-edge', 'Square off a straight edge', ['Place']],
+  ['from-edge', 'Square to a straight edge', ['Place']],
   ['along-edge', 'Along a straight edge', ['Place']],
   ['belt', 'A string round the path of a belt', []],
 ];
@@ -111,7 +111,7 @@ export function AddMeasure({ notebook, onAdd }: { notebook: Notebook; onAdd: (m:
         </TextField>
       )}
       <Button variant="contained" disabled={wanting !== null} onClick={add}>
-        Add this measure
+        Add measurement
       </Button>
       {wanting && <Typography sx={{ fontSize: 13, color: 'var(--ts-quiet)', alignSelf: 'center' }}>{wanting}</Typography>}
     </Box>

@@ -13,14 +13,14 @@ import { ARM_PLACES, heldId, LONGEST_TAPE_MM, type ArmPlace, type Notebook, type
 import { Icon } from '@/ui/icons';
 import { useUnits } from '@/ui/units';
 import { askedFor, freshId, withArm, withoutArm, withPoint } from './changes';
-import { KeptField } from './kept-field';
+import { SavedField } from './saved-field';
 import { Choice, entriesOf, Fields, NameRow, SoftText, StepCard, type StepProps } from './steps';
-import { againstRestWords, findingSentence, KIND_OF_TAPE, placeName, SUSPECT_WORDS, within } from './words';
+import { againstRestWords, findingSentence, KIND_OF_TAPE, placeName, SUSPECT_WORDS, within } from './messages';
 
 const PLACE_WORDS: Readonly<Record<ArmPlace, string>> = {
   released: 'Fully released',
   engaged: 'Fully engaged',
-  brake: 'Where the brake just lands',
+  brake: 'Where the brake comes on',
 };
 
 /** Arms and slides: what they carry, how they stood, and the distances that say where their travel ends. */
@@ -49,13 +49,13 @@ export function ArmsStep({ notebook, look, write, mayChange }: StepProps) {
   return (
     <>
       <SoftText>
-        For each arm or slide: hold it at an end of its travel and measure from the pulley it carries. The distances before were all taken
-        with it standing still.
+        For each arm or slide: hold it at an end of its travel, and measure from its pulley. The arm did not move during the earlier
+        distances.
       </SoftText>
       {notebook.arms.map((arm) => (
         <ArmCard key={arm.id} notebook={notebook} look={look} write={write} mayChange={mayChange} arm={arm} />
       ))}
-      {notebook.arms.length === 0 && <Typography sx={{ mb: 1.5 }}>No arm or slide: nothing on this drive moves.</Typography>}
+      {notebook.arms.length === 0 && <Typography sx={{ mb: 1.5 }}>No arm or slide: this drive has no moving tensioner.</Typography>}
       {mayChange && (
         <Button variant="outlined" startIcon={<Icon name="add" size={18} />} onClick={add}>
           Add an arm or a slide
@@ -116,7 +116,7 @@ function ArmCard({ notebook, look, write, mayChange, arm }: StepProps & { arm: N
           ))}
         </TextField>
         <Choice
-          label="Stood, for the distances"
+          label="Position during the distances"
           value={arm.stood}
           options={[
             ['released', 'Released'],
@@ -203,7 +203,7 @@ function EndRow({ notebook, look, write, mayChange, arm, end }: StepProps & { ar
         </Box>
       </Box>
       <Choice label="Taken" value={end.kind} options={entriesOf(KIND_OF_TAPE)} disabled={!mayChange} onChoose={(kind) => set({ kind })} />
-      <KeptField
+      <SavedField
         at={`end-${arm.id}-${end.id}`}
         label="Reading"
         dimension="length"
@@ -227,14 +227,14 @@ function EndRow({ notebook, look, write, mayChange, arm, end }: StepProps & { ar
   );
 }
 
-/** One more distance with the arm held: to any place that stands still. */
+/** Another distance with the arm held, to any fixed place. */
 function AddEnd({ notebook, arm, onAdd }: { notebook: Notebook; arm: NotebookArm; onAdd: (end: NotebookArm['ends'][number]) => void }) {
   const places = [...notebook.pulleys, ...notebook.points].filter((p) => !arm.carries.includes(p.id) && p.id !== arm.pivot);
   const at = ARM_PLACES.filter((p) => p !== arm.stood && (p !== 'brake' || arm.brake !== null));
   return (
     <TextField
       select
-      label="One more distance"
+      label="Add distance"
       value=""
       sx={{ mt: 1.5, maxWidth: 420 }}
       onChange={(e) => {

@@ -10,9 +10,9 @@ import Typography from '@mui/material/Typography';
 import { decodeDesignation, guessBelt, type BeltGuess } from '@/core/belt';
 import type { NotebookBelt } from '@/core/survey';
 import { useUnits } from '@/ui/units';
-import { KeptField } from './kept-field';
+import { SavedField } from './saved-field';
 import { Choice, entriesOf, Fields, SoftText, StepCard, type StepProps } from './steps';
-import { closingSentence, wornWords } from './words';
+import { closingSentence, wornWords } from './messages';
 
 type Now = NotebookBelt['now'];
 
@@ -25,7 +25,7 @@ const BY_WORDS: Readonly<Record<Now['by'], string>> = {
 /** Guesses shown, likeliest first. */
 const MOST_GUESSES = 5;
 
-/** The belt that is on the drive now: a check on every distance at once, and what it was when its number is gone. */
+/** The fitted belt: a check on all distances together, and its identity if its number is unreadable. */
 export function BeltStep({ notebook, look, write, mayChange }: StepProps) {
   return (
     <>
@@ -76,7 +76,7 @@ function BeltCard({ notebook, look, write, mayChange, belt }: StepProps & { belt
           />
         )}
         {lengthy && (
-          <KeptField
+          <SavedField
             at={`belt-now-${belt.id}-length`}
             label="Length along the outside"
             dimension="length"
@@ -131,10 +131,10 @@ function BeltCard({ notebook, look, write, mayChange, belt }: StepProps & { belt
       {now.by !== 'number' && (
         <>
           <Typography variant="h3" sx={{ mt: 1.5, mb: 1 }}>
-            What is it? Caliper across a clean stretch.
+            Identify the belt. Measure with a caliper on a clean part.
           </Typography>
           <Fields wide={120}>
-            <KeptField
+            <SavedField
               at={`belt-now-${belt.id}-top`}
               label="Top width"
               dimension="length"
@@ -145,7 +145,7 @@ function BeltCard({ notebook, look, write, mayChange, belt }: StepProps & { belt
               max={200}
               onValue={(topMm) => set({ topMm }, 'top')}
             />
-            <KeptField
+            <SavedField
               at={`belt-now-${belt.id}-depth`}
               label="Thickness"
               dimension="length"
@@ -156,7 +156,7 @@ function BeltCard({ notebook, look, write, mayChange, belt }: StepProps & { belt
               max={60}
               onValue={(depthMm) => set({ depthMm }, 'depth')}
             />
-            <KeptField
+            <SavedField
               at={`belt-now-${belt.id}-angle`}
               label="Flank angle"
               dimension="angle"
@@ -167,7 +167,7 @@ function BeltCard({ notebook, look, write, mayChange, belt }: StepProps & { belt
               max={90}
               onValue={(angleDeg) => set({ angleDeg }, 'angle')}
             />
-            <KeptField
+            <SavedField
               at={`belt-now-${belt.id}-ribs`}
               label="Ribs, if ribbed"
               dimension="number"
@@ -228,7 +228,7 @@ function Guesses({
       <thead>
         <tr>
           <th>Probably</th>
-          <th>Odds</th>
+          <th>Likely</th>
           <th>Wear with this size</th>
           <th>Take it</th>
         </tr>
@@ -240,7 +240,7 @@ function Guesses({
               <strong>{g.designation ?? g.section}</strong>
               {g.outsideMm === null ? '' : ` ${show(g.outsideMm, 'length')}`}
             </td>
-            <td className="ts-mono">{Math.round(100 * g.odds)} %</td>
+            <td className="ts-mono">{Math.round(100 * g.odds)}%</td>
             <td>{wornWords(g, caliper)}</td>
             <td>
               {g.designation !== null && g.designation === asks ? (

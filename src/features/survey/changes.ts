@@ -1,6 +1,6 @@
 import { diameterOf, proposeEnds, proposeMeasures, type Notebook, type NotebookArm } from '@/core/survey';
 
-/** A new id. Two people who each add a part under the same stem add two parts: what tells them apart is drawn by lot. */
+/** A new id. It is random, since two people may add parts with the same stem. */
 export function freshId(taken: readonly string[], stem: string, lot: () => number = Math.random): string {
   for (;;) {
     const id = `${stem}-${Math.floor(lot() * 36 ** 6).toString(36)}`;
@@ -29,7 +29,7 @@ export function freeSpot(notebook: Notebook): { x: number; y: number } {
     }
 }
 
-/** Adds a point to measure to, beside another place on the sketch, and asks for the measures it needs. */
+/** Adds a point near another place on the sketch, and requests the measurements it needs. */
 export function withPoint(notebook: Notebook, label: string, beside: { x: number; y: number }): { notebook: Notebook; id: string } {
   const id = freshId(
     notebook.points.map((p) => p.id),
@@ -38,7 +38,7 @@ export function withPoint(notebook: Notebook, label: string, beside: { x: number
   return { id, notebook: { ...notebook, points: [...notebook.points, { id, label, sketch: { x: beside.x + 70, y: beside.y + 50 } }] } };
 }
 
-/** The notebook with it said on which side of a line places stand, in place of what was said of the same line before. */
+/** Notebook with the sides of places relative to a line, replacing earlier answers for the same line. */
 export function withSides(notebook: Notebook, sides: readonly Notebook['sides'][number][]): Notebook {
   const same = (a: Notebook['sides'][number], b: Notebook['sides'][number]) =>
     a.pulley === b.pulley && a.leftOf[0] === b.leftOf[0] && a.leftOf[1] === b.leftOf[1];
@@ -48,7 +48,7 @@ export function withSides(notebook: Notebook, sides: readonly Notebook['sides'][
 /** The notebook with the measures asked for that its places still need. */
 export const askedFor = (notebook: Notebook): Notebook => ({ ...notebook, measures: [...notebook.measures, ...proposeMeasures(notebook)] });
 
-/** Takes a pulley or a point off with all that speaks of it; what the drive needs in place of its measures is asked for anew. */
+/** Deletes a pulley or point with everything that refers to it, and requests the measurements that the drive then needs. */
 export function withoutPlace(notebook: Notebook, id: string): Notebook {
   const speaks = (m: Notebook['measures'][number]) =>
     ('between' in m && m.between.includes(id)) || ('of' in m && m.of === id) || ('at' in m && m.at === id);
@@ -81,7 +81,7 @@ export function withArm(notebook: Notebook, arm: NotebookArm): Notebook {
   return { ...notebook, arms: notebook.arms.map((a) => (a.id === arm.id ? { ...arm, ends } : a)) };
 }
 
-/** Takes an arm off; springs that hung on it hang on the frame. Its pivot goes with it. */
+/** Deletes an arm with its pivot. Springs on the arm are attached to the frame. */
 export function withoutArm(notebook: Notebook, id: string): Notebook {
   const arm = notebook.arms.find((a) => a.id === id);
   const loosened = (end: Notebook['springs'][number]['from']) => (end.body === id ? { ...end, body: 'frame' } : end);

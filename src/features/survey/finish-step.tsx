@@ -11,9 +11,9 @@ import { bareDrive } from '@/core/survey';
 import { useUnits } from '@/ui/units';
 import { StepCard, type StepProps } from './steps';
 import { readingDimension, readingOf, readingTitle } from './readings';
-import { closingSentence, findingSentence, missingSentence, placeName } from './words';
+import { closingSentence, findingSentence, missingSentence, placeName } from './messages';
 
-/** What the notebook amounts to: how closely everything is known, what disagrees, what is missing. */
+/** Result of the notebook: uncertainty, contradictions, and missing values. */
 export function FinishStep({
   notebook,
   look,
@@ -75,7 +75,7 @@ export function FinishStep({
       {look && look.answer.belts.length > 0 && (
         <StepCard>
           <Typography variant="h3" sx={{ mb: 0.5 }}>
-            The path of each belt, with the arm as it stood
+            Path of each belt, at the measured arm position
           </Typography>
           {look.answer.belts.map((b, i) => {
             const outside = b.pitchLength === null ? null : convertLength(b.pitchLength, 'pitch', 'outside', sectionOf(belts[i]!));
@@ -171,7 +171,7 @@ export function FinishStep({
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
           {onMake && look?.answer.status === 'conflict' && (
             <Button variant="outlined" onClick={onMake}>
-              Make the drive anyway
+              Make drive anyway
             </Button>
           )}
           <Button color="error" onClick={onRemove}>

@@ -4,12 +4,12 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import { memo } from 'react';
-import { LONGEST_TAPE_MM, type Look, type Notebook, type NotebookMeasure } from '@/core/survey';
+import { LONGEST_TAPE_MM, type NotebookSolution, type Notebook, type NotebookMeasure } from '@/core/survey';
 import { Icon } from '@/ui/icons';
 import { NumberField } from '@/ui/number-field';
 import { Choice, entriesOf } from './steps';
 import { TapeDrawing } from './tape-drawing';
-import { KIND_OF_TAPE, measureHow } from './words';
+import { KIND_OF_TAPE, measureHow } from './messages';
 
 /** Longest path that a string is laid round, mm. */
 const LONGEST_BELT_MM = 10_000;
@@ -20,12 +20,12 @@ interface RowProps {
   readonly typed: string | null;
   readonly number: number;
   readonly title: string;
-  /** What kind it is, and how it sits with the rest. */
+  /** Its kind, and its agreement with the other measurements. */
   readonly says: string;
   /** Rank among the suspects, from 0; −1 where it is none. */
   readonly suspect: number;
-  /** Given where it is unfolded, with where the tape goes. */
-  readonly open: { readonly notebook: Notebook; readonly look: Look | null } | null;
+  /** Set if it is unfolded, with the drawing of the tape. */
+  readonly open: { readonly notebook: Notebook; readonly look: NotebookSolution | null } | null;
   readonly mayChange: boolean;
   readonly onOpen: (id: string) => void;
   readonly onNext: (id: string) => void;

@@ -8,8 +8,9 @@ export interface Merged {
 }
 
 /**
- * What only one of two people changed since `base` is taken from that one, field by field; parts are told apart by their ids, not by where they
- * stand in a list. Where both changed one field, `prefer` decides. Whether the whole still holds together is for the reader to check.
+ * Three-way merge: a value that only one of two people changed since `base` is taken from that person, field by field.
+ * Parts are matched by id, not by position in a list. If both changed a field, `prefer` decides. The caller checks the
+ * validity of the result.
  */
 export function mergeNotebooks(base: Notebook, mine: Notebook, theirs: Notebook, prefer: 'mine' | 'theirs' = 'mine'): Merged {
   const both: string[][] = [];
@@ -37,7 +38,7 @@ export function mergeNotebooks(base: Notebook, mine: Notebook, theirs: Notebook,
 
 const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value);
 
-/** Items of a list by their ids; null where it is no such list. */
+/** Items of a list by their ids. Null if the list has no ids. */
 function byId(list: unknown): Map<string, unknown> | null {
   if (!Array.isArray(list)) return null;
   const items = new Map<string, unknown>();
@@ -48,7 +49,7 @@ function byId(list: unknown): Map<string, unknown> | null {
   return items;
 }
 
-/** The order of keys says nothing: the store lays them out anew. */
+/** The order of keys has no meaning, since the store changes it. */
 function same(a: unknown, b: unknown): boolean {
   if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((item, i) => same(item, b[i]));
   if (isRecord(a) && isRecord(b)) return [...new Set([...Object.keys(a), ...Object.keys(b)])].every((key) => same(a[key], b[key]));

@@ -2,17 +2,17 @@
 
 import Box from '@mui/material/Box';
 import { useUnits } from '@/ui/units';
-import { type NextPanelProps, Act } from './next-act';
+import { type NextPanelProps, NextStep } from './next-step';
 
-/** How far it stands, and the one thing to do next. */
+/** Progress, and the next action. */
 export function NextPanel(props: NextPanelProps) {
   const { notebook, look } = props;
   const { show } = useUnits();
   const status = look?.answer.status;
   const word = !look
-    ? 'Computing …'
+    ? 'Calculating…'
     : status === 'conflict'
-      ? 'Something disagrees'
+      ? 'Contradiction'
       : status === 'undetermined'
         ? 'Some positions are not fixed yet'
         : look.built.drive
@@ -51,7 +51,7 @@ export function NextPanel(props: NextPanelProps) {
           </span>
         ))}
       </Box>
-      <Act {...props} />
+      <NextStep {...props} />
     </Box>
   );
 }

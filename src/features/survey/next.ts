@@ -1,10 +1,10 @@
-import { diameterOf, type Look, type Missing, type Notebook, type NotebookMeasure } from '@/core/survey';
+import { diameterOf, type NotebookSolution, type Missing, type Notebook, type NotebookMeasure } from '@/core/survey';
 import { readingOf, type Reading } from './readings';
 
-type Advice = Look['answer']['next'][number];
+type Advice = NotebookSolution['answer']['next'][number];
 
 /** The one thing to do next with a notebook. */
-export type NextAct =
+export type NextAction =
   | { readonly kind: 'pulleys' }
   | { readonly kind: 'diameter'; readonly pulley: string }
   | { readonly kind: 'route'; readonly belt: string }
@@ -12,13 +12,13 @@ export type NextAct =
   | { readonly kind: 'suspect'; readonly reading: Reading | null; readonly second: Reading | null }
   | { readonly kind: 'side'; readonly of: string; readonly between: readonly [string, string] }
   /** Two to four layouts fit: which of them it is. */
-  | { readonly kind: 'images'; readonly images: Look['images'] }
+  | { readonly kind: 'images'; readonly images: NotebookSolution['images'] }
   | { readonly kind: 'advice'; readonly advice: Advice }
   | { readonly kind: 'missing'; readonly missing: Missing }
   | { readonly kind: 'make'; readonly better: Advice | null };
 
-/** What disagrees comes first, then what is asked and open in the order of the steps, then what the answer itself still asks for. */
-export function nextActOf(notebook: Notebook, look: Look | null): NextAct {
+/** Contradictions come first, then requested open entries in the order of the steps, then requests of the answer itself. */
+export function nextActionOf(notebook: Notebook, look: NotebookSolution | null): NextAction {
   if (notebook.pulleys.length < 2) return { kind: 'pulleys' };
   if (look?.answer.status === 'conflict')
     return { kind: 'suspect', reading: readingOf(notebook, look.answer.suspects[0]), second: readingOf(notebook, look.answer.suspects[1]) };

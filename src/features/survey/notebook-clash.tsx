@@ -4,7 +4,7 @@ import type { Notebook } from '@/core/survey';
 import { ClashDialog } from '@/ui/clash-dialog';
 import { Moment } from '@/ui/when';
 import type { Clash } from './use-notebook';
-import { entryName } from './words';
+import { entryName } from './messages';
 
 /** Two people entered the same of one notebook. */
 export function NotebookClash({
@@ -18,7 +18,7 @@ export function NotebookClash({
 }) {
   return (
     <ClashDialog
-      title="Someone else wrote in this notebook"
+      title="Another user changed this notebook"
       points={[...new Set(both.map((path) => entryName(notebook, path)))]}
       onTheirs={() => onSettle('theirs')}
       onMine={() => onSettle('mine')}

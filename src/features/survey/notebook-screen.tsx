@@ -12,14 +12,14 @@ import { ConfirmDialog } from '@/ui/confirm-dialog';
 import { useNotice } from '@/ui/notice';
 import { drawnPose } from '@/ui/plate/drawn-pose';
 import { Plate } from '@/ui/plate/plate';
-import { useLook, usePose } from '@/ui/solver';
+import { useNotebookSolution, usePose } from '@/ui/solver';
 import { UndoButtons } from '@/ui/undo-buttons';
 import { useMayChange } from '../shell/shell-context';
-import { useAct } from '../acts/use-act';
+import { useCommand } from '../commands/use-command';
 import { ArmsStep } from './arms-step';
 import { BeltStep } from './belt-step';
 import { FinishStep } from './finish-step';
-import { KeepsTyped } from './kept-field';
+import { DraftScope } from './saved-field';
 import { NotebookClash } from './notebook-clash';
 import { NextPanel } from './next-panel';
 import { PhotoStep } from './photo-step';
@@ -31,10 +31,10 @@ import { SpringsStep } from './springs-step';
 import { StepsStrip } from './steps-strip';
 import { TapeStep } from './tape-step';
 import { withStopTapped } from './route-by-tapping';
-import { useNotebook, type Keeping } from './use-notebook';
+import { useNotebook, type SaveState } from './use-notebook';
 import { useStep } from './use-step';
 
-const KEEPING_WORDS: Readonly<Record<Keeping, string>> = {
+const KEEPING_WORDS: Readonly<Record<SaveState, string>> = {
   kept: 'all entries saved',
   keeping: 'saving…',
   waiting: 'saved on this device, not sent',
@@ -44,11 +44,11 @@ const KEEPING_WORDS: Readonly<Record<Keeping, string>> = {
 export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
   const router = useRouter();
   const tell = useNotice();
-  const act = useAct();
+  const runCommand = useCommand();
   const mayChange = useMayChange();
   const narrow = useMediaQuery('(max-width:899px)');
   const { notebook, write, history, keeping, problem, clash, settle, version } = useNotebook(stored, mayChange, (by) =>
-    tell({ text: `${by} made entries here too; they are on this page with yours.`, tone: 'done' }),
+    tell({ text: `${by} also made entries here. They are on this page with yours.`, tone: 'done' }),
   );
   const [step, goToStep] = useStep(notebook.measures.some((m) => m.value !== null) ? 'tape' : 'pulleys');
   const [active, setActive] = useState<string | null>(null);
@@ -60,7 +60,7 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
   const [replacing, setReplacing] = useState(false);
   const body = useRef<HTMLDivElement>(null);
 
-  const { answer, pending } = useLook(notebook);
+  const { answer, pending } = useNotebookSolution(notebook);
   const look = answer?.ok ? answer.look : null;
   const problems = answer && !answer.ok ? answer.problems : (look?.built.problems ?? []);
   const sketched = step === 'pulleys';
@@ -93,7 +93,7 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
   const make = async () => {
     setReplacing(false);
     setMaking(true);
-    const answer = await act(
+    const answer = await runCommand(
       'notebook.make-drive',
       { id: stored.id, version },
       { words: `Making the drive of ${notebook.name}`, done: `${notebook.name} is among the drives.` },
@@ -105,7 +105,7 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
   const remove = async () => {
     setRemoving(false);
     const putBack = async () => {
-      const back = await act(
+      const back = await runCommand(
         'notebook.add',
         { document: notebook, machineId: stored.machine?.id ?? null },
         { words: `Notebook of ${notebook.name} put back` },
@@ -113,7 +113,7 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
       if (back.ok) router.push(`/drives/measure/${back.value.id}`);
     };
     const text = `The notebook of ${notebook.name} is removed.`;
-    const answer = await act(
+    const answer = await runCommand(
       'notebook.remove',
       { id: stored.id },
       { words: text, done: { text, ...(notebook.photos.length === 0 ? { undo: () => void putBack() } : {}) } },
@@ -225,7 +225,7 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
         }}
       >
         <Box sx={{ minWidth: 0, order: { xs: 2, md: 0 } }}>
-          <KeepsTyped notebook={notebook} write={write}>
+          <DraftScope notebook={notebook} write={write}>
             {step === 'pulleys' && <PulleysStep {...shared} />}
             {step === 'route' && (
               <RouteStep
@@ -249,7 +249,7 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
                 onRemove={() => setRemoving(true)}
               />
             )}
-          </KeepsTyped>
+          </DraftScope>
         </Box>
         <Box
           sx={{
@@ -265,9 +265,9 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
       <ConfirmDialog
         open={replacing}
         title="Replace the drive?"
-        act="Replace drive"
+        action="Replace drive"
         leave="Cancel"
-        onAct={() => void make()}
+        onConfirm={() => void make()}
         onClose={() => setReplacing(false)}
       >
         This replaces the drive made from this notebook, including later changes by hand. Machines and jobs then use the new drive.
@@ -275,10 +275,10 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
       <ConfirmDialog
         open={removing}
         title={`Remove the notebook of ${notebook.name}?`}
-        act="Remove this notebook"
+        action="Remove this notebook"
         leave="Cancel"
         removes
-        onAct={() => void remove()}
+        onConfirm={() => void remove()}
         onClose={() => setRemoving(false)}
       >
         This permanently deletes {counted(notebook)}

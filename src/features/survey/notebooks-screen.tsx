@@ -14,9 +14,9 @@ import { Moment } from '@/ui/when';
 import { TEMPLATE_TILE, TemplateGrid } from '../drives/template-grid';
 import { KIND_WORDS } from '../drives/templates';
 import { useMayChange } from '../shell/shell-context';
-import { useAct } from '../acts/use-act';
+import { useCommand } from '../commands/use-command';
 
-/** Where a drive begins to be measured: the notebooks under way, and a fresh one of each kind. */
+/** Start of measuring a drive: open notebooks, and a new one of each kind. */
 export function NotebooksScreen({
   notebooks,
   machine,
@@ -26,19 +26,23 @@ export function NotebooksScreen({
   machine: { readonly id: number; readonly name: string } | null;
 }) {
   const router = useRouter();
-  const act = useAct();
+  const runCommand = useCommand();
   const mayChange = useMayChange();
   const [starting, setStarting] = useState<string | null>(null);
   const start = async (key: string, drive: Drive) => {
     setStarting(key);
     const fresh = notebookFor(drive);
-    // What a drive takes is not known from its kind.
+    // The belts of a drive cannot be known from its kind.
     const document = {
       ...fresh,
       ...(machine ? { name: `${machine.name}, ${fresh.name.toLowerCase()}` } : {}),
       pulleys: fresh.pulleys.map(({ powerKw: _placeholder, ...p }) => p),
     };
-    const answer = await act('notebook.add', { document, machineId: machine?.id ?? null }, { words: `Notebook of ${document.name}` });
+    const answer = await runCommand(
+      'notebook.add',
+      { document, machineId: machine?.id ?? null },
+      { words: `Notebook of ${document.name}` },
+    );
     if (answer.ok) router.push(`/drives/measure/${answer.value.id}`);
     else setStarting(null);
   };
@@ -89,8 +93,8 @@ export function NotebooksScreen({
             sx={TEMPLATE_TILE}
           >
             {inside(
-              starting === t.key ? 'Opening …' : t.title,
-              t.key === 'blank' ? 'An empty page: put every pulley down yourself.' : t.says,
+              starting === t.key ? 'Opening…' : t.title,
+              t.key === 'blank' ? 'An empty notebook: add every pulley yourself.' : t.says,
             )}
           </Box>
         )}

@@ -39,15 +39,15 @@ interface PhotoBoardProps {
 }
 
 const FIRST_SIZE = { width: 600, height: 400 };
-/** Photo pixels in a pixel of the screen: how close one may come, and how far beyond the whole one may go. */
+/** Photo pixels per screen pixel: limits of the zoom. */
 const CLOSEST = 0.05;
 const BEYOND = 1.5;
 /** The glass shows this many times what the photo is shown at, in a circle this wide, px. */
 const GLASS = { times: 4, px: 132 } as const;
 
 /**
- * A photo to mark: drag the ground to pan, wheel or pinch to zoom, drag a handle to set it under a magnifier, or choose it and nudge it with the
- * arrow keys (Shift for ten pixels, Alt for a tenth).
+ * A photo with marks. Drag the ground to pan, wheel or pinch to zoom, drag a handle to set it under a magnifier. A
+ * selected handle moves by the arrow keys (Shift for ten pixels, Alt for a tenth).
  */
 export function PhotoBoard({ src, width, height, alt, handles, circles, scale, onMove, onTap, mayChange }: PhotoBoardProps) {
   const [box, size] = useBoxSize(FIRST_SIZE, 120);

@@ -19,12 +19,12 @@ import {
 import { Icon } from '@/ui/icons';
 import { useUnits } from '@/ui/units';
 import type { Spot } from '@/ui/viewport';
-import { KeptField } from './kept-field';
+import { SavedField } from './saved-field';
 import { PhotoBoard, type Circle, type Handle } from './photo-board';
 import { Choice, Fields, StepCard, type StepProps } from './steps';
-import { placeName, within } from './words';
+import { placeName, within } from './messages';
 
-/** One photo: its scale set, circles and crosses put on it. */
+/** One photo: its scale, and circles and crosses on it. */
 export function PhotoMarking({
   notebook,
   photo,
@@ -109,7 +109,7 @@ export function PhotoMarking({
     const next = scaleSpots.length + 1;
     if (next <= wanted) return two ? `Tap end ${next} of the known length.` : `Tap corner ${next} of the rectangle, going round it.`;
     if (!scaled) return `Enter the ${two ? 'distance of the two points' : 'width and height of the rectangle'}. Then mark the pulleys.`;
-    if (placing === null) return 'Everything is marked. Drag a mark to set it closer.';
+    if (placing === null) return 'Everything is marked. Drag a mark to correct it.';
     const name = within(placeName(notebook, placing));
     return marks.some((m) => m.of === placing)
       ? `Drag the ${name} by its middle or its rim, or tap where it should be.`
@@ -138,8 +138,8 @@ export function PhotoMarking({
             label="Scale by"
             value={scale.kind}
             options={[
-              ['two-points', 'Two points, shot square on'],
-              ['rectangle', 'A rectangle, shot at a slant'],
+              ['two-points', 'Two points, camera held square'],
+              ['rectangle', 'A rectangle, camera tilted'],
             ]}
             disabled={!mayChange}
             onChoose={(kind) =>
@@ -147,7 +147,7 @@ export function PhotoMarking({
             }
           />
           {scale.kind === 'two-points' ? (
-            <KeptField
+            <SavedField
               at={`photo-${photo.id}-distance`}
               label="Between the two points"
               dimension="length"
@@ -160,7 +160,7 @@ export function PhotoMarking({
             />
           ) : (
             <>
-              <KeptField
+              <SavedField
                 at={`photo-${photo.id}-width`}
                 label="Corner 1 to corner 2"
                 dimension="length"
@@ -171,7 +171,7 @@ export function PhotoMarking({
                 max={LONGEST_TAPE_MM}
                 onValue={(width) => set({ scale: { ...scale, width } }, 'width')}
               />
-              <KeptField
+              <SavedField
                 at={`photo-${photo.id}-height`}
                 label="Corner 2 to corner 3"
                 dimension="length"
@@ -189,7 +189,7 @@ export function PhotoMarking({
           <FormControlLabel
             disabled={!mayChange}
             control={<Checkbox checked={photo.fromBelow === true} onChange={(e) => set({ fromBelow: e.target.checked })} />}
-            label="Taken from underneath"
+            label="Photographed from below"
           />
           {mayChange && scaleSpots.length > 0 && (
             <Button size="small" onClick={() => set({ scale: withSpots([]) })}>
@@ -221,7 +221,7 @@ export function PhotoMarking({
         })}
         {active !== null && marks.some((m) => m.of === active) && mayChange && (
           <Button size="small" color="error" onClick={() => set({ marks: marks.filter((m) => m.of !== active) })}>
-            Take this mark off
+            Delete mark
           </Button>
         )}
       </Box>
@@ -238,7 +238,7 @@ export function PhotoMarking({
   );
 }
 
-/** How wide each circle reads, and whether that is taken for the pulley's diameter. */
+/** Diameter of each circle, and its use for the pulley. */
 function Diameters({
   notebook,
   write,

@@ -16,7 +16,10 @@ const LARGEST_BYTES = 20 * 1024 * 1024;
 const NO_ANSWER =
   'The server does not answer. The photo was not saved; all other entries were. Choose the photo again when the network is back.';
 
-/** A photo of the deck: a known length or rectangle on it sets its scale, circles and crosses on it are measures beside those of the tape. */
+/**
+ * A photo of the deck: a known length or rectangle sets its scale. Circles and crosses are measurements next to those
+ * of the tape.
+ */
 export function PhotoStep({ notebook, look, write, mayChange, notebookId }: StepProps & { notebookId: number }) {
   const [chosen, setChosen] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
@@ -91,7 +94,7 @@ export function PhotoStep({ notebook, look, write, mayChange, notebookId }: Step
         />
       ) : (
         <Typography sx={{ color: 'var(--ts-quiet)' }}>
-          No photo yet. The distances alone are enough; a photo with a few of them saves most of the crawling.
+          No photo yet. The distances alone are enough. A photo with a few distances saves most of the measuring.
         </Typography>
       )}
       {bent?.bent && (

@@ -8,10 +8,10 @@ import Typography from '@mui/material/Typography';
 import type { Notebook } from '@/core/survey';
 import { Icon } from '@/ui/icons';
 import { freshId } from './changes';
-import { KeptField } from './kept-field';
+import { SavedField } from './saved-field';
 import { SoftText, type StepProps } from './steps';
 
-/** Heights of the grooves: one measure for each plane that does not lie level with the first. */
+/** Heights of the grooves: one measurement for each plane other than the first. */
 export function Planes({ notebook, write, mayChange }: Pick<StepProps, 'notebook' | 'write' | 'mayChange'>) {
   const { planes } = notebook;
   const set = (id: string, part: Partial<Notebook['planes'][number]>, key?: string) =>
@@ -50,7 +50,7 @@ export function Planes({ notebook, write, mayChange }: Pick<StepProps, 'notebook
         </SoftText>
       ) : (
         <SoftText>
-          From the middle of one groove to the middle of the other, straight up: one measure for each plane. Down is less than 0.
+          Measure straight up from the middle of one groove to the middle of the other, once for each plane. Enter a negative height below.
         </SoftText>
       )}
       {planes.map((plane, i) => (
@@ -65,9 +65,9 @@ export function Planes({ notebook, write, mayChange }: Pick<StepProps, 'notebook
             onChange={(e) => set(plane.id, { label: e.target.value.slice(0, 400) }, `plane-label-${plane.id}`)}
           />
           {i === 0 ? (
-            <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>Heights count from here.</Box>
+            <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>Heights start here.</Box>
           ) : (
-            <KeptField
+            <SavedField
               at={`plane-${plane.id}`}
               label={`Above ${planes[0]!.label}`}
               dimension="length"

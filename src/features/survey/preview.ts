@@ -1,5 +1,5 @@
 import type { Drive } from '@/core/drive';
-import { bareDrive, type Look, type Notebook } from '@/core/survey';
+import { bareDrive, type NotebookSolution, type Notebook } from '@/core/survey';
 import type { PlateMark } from '@/ui/plate/marks';
 
 export interface Preview {
@@ -11,10 +11,10 @@ export interface Preview {
 }
 
 /**
- * What the Plate shows of a notebook: the drive itself once it can be made, until then its pulleys and routed belts where they are measured or, failing
- * that, sketched.
+ * Drawing of a notebook on the Plate: the drive if it can be made, otherwise its pulleys and belts as measured or
+ * sketched.
  */
-export function previewOf(notebook: Notebook, look: Look | null, sketched: boolean): Preview {
+export function previewOf(notebook: Notebook, look: NotebookSolution | null, sketched: boolean): Preview {
   const places = new Map(sketched ? [] : look?.layout.map((p) => [p.id, p]));
   const spot = (p: { id: string; sketch: { x: number; y: number } }) => places.get(p.id) ?? { ...p.sketch, fixed: false };
   const loose = new Set(sketched ? [] : [...notebook.pulleys, ...notebook.points].filter((p) => !spot(p).fixed).map((p) => p.id));

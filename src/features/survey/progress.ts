@@ -10,7 +10,7 @@ export const STEP_WORDS: Readonly<Record<Step, string>> = {
   photo: 'Photo',
   arms: 'Arm ends',
   springs: 'Springs',
-  belt: 'Belt now on',
+  belt: 'Fitted belt',
   finish: 'The drive',
 };
 

@@ -8,7 +8,7 @@ import { useState } from 'react';
 import { diameterOf, NOT_MEASURED, type Notebook, type NotebookPulley } from '@/core/survey';
 import { Icon } from '@/ui/icons';
 import { freeSpot, freshId, withoutPlace } from './changes';
-import { KeptField } from './kept-field';
+import { SavedField } from './saved-field';
 import { Choice, SoftText, type StepProps } from './steps';
 import { Planes } from './planes';
 import { VariableFields } from './variable-fields';
@@ -20,7 +20,7 @@ const SIZES: readonly (readonly [SizeBy, string])[] = [
   ['around', 'String round the rim'],
 ];
 
-/** What is on the deck: every pulley with its role, face and size across, round the rim by a string, or the same as another. */
+/** Pulleys of the deck, with role, face and diameter: across, round the rim by a string, or the same as another. */
 export function PulleysStep({ notebook, write, mayChange }: StepProps) {
   const add = () =>
     write((now) => {
@@ -52,8 +52,8 @@ export function PulleysStep({ notebook, write, mayChange }: StepProps) {
   return (
     <>
       <SoftText>
-        Every pulley that a belt touches. Caliper over the rim, or a string round it. On the drawing, drag each roughly to where it sits,
-        seen from above; no measure is taken from that.
+        Every pulley that a belt touches. Caliper over the rim, or a string round it. On the drawing, drag each roughly to its place, seen
+        from above. This is not used as a measurement.
       </SoftText>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, display: 'flex', flexDirection: 'column', gap: 1 }}>
         {notebook.pulleys.map((p, i) => (
@@ -99,7 +99,7 @@ function PulleyCard({
   number: number;
   mayChange: boolean;
   onSet: (id: string, part: Partial<NotebookPulley>, key?: string) => void;
-  /** One face moves: the drive is a variable one. */
+  /** One movable face: the drive is a variable one. */
   onVariable: (id: string) => void;
   onRemove: () => void;
 }) {
@@ -164,7 +164,7 @@ function PulleyCard({
           ['v', 'V groove'],
           ['flat', 'Flat'],
           ['ribbed', 'Ribbed'],
-          ...(p.role === 'idler' ? [] : [['variable', 'One face moves'] as const]),
+          ...(p.role === 'idler' ? [] : [['variable', 'One movable face'] as const]),
         ]}
         disabled={!mayChange}
         onChoose={(face) => (face === 'variable' ? onVariable(p.id) : onSet(p.id, { face, variable: undefined }))}
@@ -197,7 +197,7 @@ function PulleyCard({
           onChoose={(sameAs) => onSet(p.id, { sameAs })}
         />
       ) : (
-        <KeptField
+        <SavedField
           key={by}
           at={`${by}-${p.id}`}
           label={around ? 'Round the rim' : 'Outside diameter'}
@@ -230,7 +230,7 @@ function PulleyCard({
       {p.variable && <VariableFields pulley={p} rimAcross={diameterOf(notebook, p.id)} mayChange={mayChange} onSet={onSet} />}
       {p.role === 'driver' && (
         <>
-          <KeptField
+          <SavedField
             at={`rpm-${p.id}`}
             label="Turns at"
             dimension="rotation"
@@ -247,7 +247,7 @@ function PulleyCard({
             value={p.rotation ?? 'cw'}
             options={[
               ['cw', 'Clockwise'],
-              ['ccw', 'Anticlockwise'],
+              ['ccw', 'Counter-clockwise'],
             ]}
             disabled={!mayChange}
             sx={{ gridColumn: { sm: '3 / 5' } }}
@@ -256,9 +256,9 @@ function PulleyCard({
         </>
       )}
       {p.role === 'driven' && (
-        <KeptField
+        <SavedField
           at={`power-${p.id}`}
-          label="Power it takes, if known"
+          label="Power, if known"
           dimension="power"
           value={p.powerKw ?? null}
           optional

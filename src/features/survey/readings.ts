@@ -1,6 +1,6 @@
 import { heldId, type Notebook, type NotebookArm, type NotebookMeasure } from '@/core/survey';
 import type { Step } from './progress';
-import { armReadingTitle, measureTitle } from './words';
+import { armReadingTitle, measureTitle } from './messages';
 
 /** A reading that the fit speaks of: a measure of the sheet, or a distance taken with an arm held at an end of its travel. */
 export type Reading =
@@ -31,7 +31,7 @@ export const readingDimension = (reading: Reading): 'angle' | 'length' =>
 export const placeOfReading = (reading: Reading): readonly [Step, string] =>
   reading.kind === 'measure' ? ['tape', `measure:${reading.measure.id}`] : ['arms', `end:${readingId(reading)}`];
 
-/** The notebook with a reading left out of the fit, or taken in again. */
+/** Notebook with a reading excluded from the fit, or included again. */
 export function withReadingSkipped(notebook: Notebook, reading: Reading, skipped: boolean): Notebook {
   if (reading.kind === 'measure')
     return { ...notebook, measures: notebook.measures.map((m) => (m.id === reading.measure.id ? { ...m, skipped } : m)) };

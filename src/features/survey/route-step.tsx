@@ -14,9 +14,9 @@ import { Icon } from '@/ui/icons';
 import type { PoseAnswer } from '@/workers/solver-service';
 import { RouteEditor } from '../drives/route-editor';
 import { askedFor, freshId, withoutPlace, withPoint } from './changes';
-import { KeptField } from './kept-field';
+import { SavedField } from './saved-field';
 import { SoftText, StepCard, type StepProps } from './steps';
-import { doubtSentence, placeName } from './words';
+import { doubtSentence, placeName } from './messages';
 
 interface RouteStepProps extends StepProps {
   readonly belt: string | null;
@@ -64,7 +64,7 @@ export function RouteStep({ notebook, write, mayChange, belt: chosen, onBelt, po
   return (
     <>
       <SoftText>
-        Tap the pulleys on the drawing in the order the belt passes them, or add them here. Tap the last one again to take it off.
+        Tap the pulleys on the drawing in the order the belt passes them, or add them here. Tap the last one again to remove it.
       </SoftText>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 1.5 }}>
         {notebook.belts.length > 1 &&
@@ -108,7 +108,7 @@ export function RouteStep({ notebook, write, mayChange, belt: chosen, onBelt, po
                   {s.name}
                 </MenuItem>
               ))}
-              <MenuItem value="measured">None of these; measured</MenuItem>
+              <MenuItem value="measured">None of these: measured</MenuItem>
             </TextField>
             {mayChange && (
               <IconButton
@@ -126,9 +126,9 @@ export function RouteStep({ notebook, write, mayChange, belt: chosen, onBelt, po
             )}
             {belt.section === 'measured' && belt.measured && (
               <>
-                <KeptField
+                <SavedField
                   at={`belt-top-${belt.id}`}
-                  label="Width across the top"
+                  label="Top width"
                   dimension="length"
                   value={belt.measured.top}
                   disabled={!mayChange}
@@ -136,7 +136,7 @@ export function RouteStep({ notebook, write, mayChange, belt: chosen, onBelt, po
                   max={120}
                   onValue={(top) => top !== null && set({ measured: { ...belt.measured!, top } }, `belt-top-${belt.id}`)}
                 />
-                <KeptField
+                <SavedField
                   at={`belt-depth-${belt.id}`}
                   label="Thickness"
                   dimension="length"
@@ -226,7 +226,7 @@ function Keepers({ notebook, write, mayChange }: Omit<StepProps, 'look'>) {
               </MenuItem>
             ))}
           </TextField>
-          <KeptField
+          <SavedField
             at={`keeper-gap-${k.id}`}
             label="Gap"
             dimension="length"

@@ -6,7 +6,7 @@ import Typography from '@mui/material/Typography';
 import type { Dimension } from '@/core/quantity';
 import { MATERIALS, springFromScale, springFromWire, type Material, type NotebookSpring, type SpringEstimate } from '@/core/survey';
 import { useUnits } from '@/ui/units';
-import { KeptField } from './kept-field';
+import { SavedField } from './saved-field';
 import { Choice } from './steps';
 
 export type Rate = NotebookSpring['rate'];
@@ -29,15 +29,15 @@ interface Figure {
   readonly max: number;
 }
 
-const FIRST_TENSION: Figure = { key: 'initialTension', label: 'First tension', dimension: 'force', min: 0, max: 2000 };
+const FIRST_TENSION: Figure = { key: 'initialTension', label: 'Initial tension', dimension: 'force', min: 0, max: 2000 };
 
-/** The figures that each way of finding a rate asks for; two pulls have their own rows. */
+/** Values for each method of finding a rate. Two pulls have their own rows. */
 const FIGURES: Readonly<Record<By, readonly Figure[]>> = {
   scale: [],
   wire: [
     { key: 'wireMm', label: 'Wire', dimension: 'length', min: 0.3, max: 20 },
     { key: 'coilMm', label: 'Coil, outside', dimension: 'length', min: 2, max: 150 },
-    { key: 'turns', label: 'Coils that work', dimension: 'number', min: 1, max: 400 },
+    { key: 'turns', label: 'Active coils', dimension: 'number', min: 1, max: 400 },
   ],
   taught: [{ key: 'tensionN', label: 'Belt tension read, engaged', dimension: 'force', min: 1, max: 5000 }, FIRST_TENSION],
   given: [{ key: 'rate', label: 'Rate', dimension: 'rate', min: 0.001, max: 1000 }, FIRST_TENSION],
@@ -60,7 +60,7 @@ export function RateFields({ spring: { id, rate }, disabled, onRate }: RateField
     name: string,
     put: (value: number | null) => void,
   ) => (
-    <KeptField
+    <SavedField
       key={name}
       at={`spring-${id}-${name}`}
       label={label}
@@ -102,7 +102,7 @@ export function RateFields({ spring: { id, rate }, disabled, onRate }: RateField
   );
 }
 
-/** What the readings make of the spring, or why they cannot be right. */
+/** Result of the readings of a spring, or their contradiction. */
 export function RateLine({ spring: s }: { spring: NotebookSpring }) {
   const { show } = useUnits();
   const { rate } = s;
@@ -133,8 +133,8 @@ export function RateLine({ spring: s }: { spring: NotebookSpring }) {
       Rate <strong>{show(k, 'rate')}</strong> ± {show(2 * rateSd, 'rate')}
       {extension ? (
         <>
-          , first tension {show(initialTension, 'force')} ± {show(2 * initialTensionSd, 'force')}
-          {rate.by === 'wire' ? ', an estimate for a spring wound in the ordinary way' : ''}
+          , initial tension {show(initialTension, 'force')} ± {show(2 * initialTensionSd, 'force')}
+          {rate.by === 'wire' ? ', an estimate for a normally wound spring' : ''}
         </>
       ) : (
         ''

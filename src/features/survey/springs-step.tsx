@@ -9,18 +9,18 @@ import Typography from '@mui/material/Typography';
 import type { Notebook, NotebookSpring } from '@/core/survey';
 import { Icon } from '@/ui/icons';
 import { useUnits } from '@/ui/units';
-import { KeptField } from './kept-field';
+import { SavedField } from './saved-field';
 import { askedFor, freshId, withoutPlace, withoutSpring, withPoint } from './changes';
 import { Choice, entriesOf, Fields, NameRow, SoftText, StepCard, type StepProps } from './steps';
-import { findingSentence, within } from './words';
+import { findingSentence, within } from './messages';
 import { BY_WORDS, RateFields, RateLine, type By, type Rate } from './spring-rate';
 
 type Lever = 'none' | 'place' | 'lengths';
 
 const LEVER_WORDS: Readonly<Record<Lever, string>> = {
-  none: 'Does not pull it',
+  none: 'Does not move it',
   place: 'Moves the first end',
-  lengths: 'Draws it out by a length',
+  lengths: 'Stretches it by a length',
 };
 
 const freshRate = (by: By): Rate => {
@@ -131,7 +131,7 @@ function SpringCard({ notebook, look, write, mayChange, spring: s }: StepProps &
           disabled={!mayChange}
           onChoose={(kind) => set({ kind })}
         />
-        <KeptField
+        <SavedField
           at={`spring-${s.id}-free`}
           label="Free length"
           dimension="length"
@@ -170,7 +170,7 @@ function SpringCard({ notebook, look, write, mayChange, spring: s }: StepProps &
         <Choice label="The lever" value={lever} options={entriesOf(LEVER_WORDS)} disabled={!mayChange} onChoose={setLever} />
         {s.lever && lever === 'lengths' && (
           <>
-            <KeptField
+            <SavedField
               at={`spring-${s.id}-lever-released`}
               label="Length, released"
               dimension="length"
@@ -181,7 +181,7 @@ function SpringCard({ notebook, look, write, mayChange, spring: s }: StepProps &
               max={1500}
               onValue={(released) => set({ lever: { ...s.lever!, released } }, 'lever-released')}
             />
-            <KeptField
+            <SavedField
               at={`spring-${s.id}-lever-engaged`}
               label="Length, engaged, arm held"
               dimension="length"
@@ -204,10 +204,10 @@ function SpringCard({ notebook, look, write, mayChange, spring: s }: StepProps &
               onChange={(e) => set({ adjuster: e.target.checked ? { label: `Adjuster of the ${within(s.label)}`, travel: null } : null })}
             />
           }
-          label="An adjuster draws the first end"
+          label="An adjuster moves the first end"
         />
         {s.adjuster && (
-          <KeptField
+          <SavedField
             at={`spring-${s.id}-adjuster`}
             label="Thread left on it"
             dimension="length"

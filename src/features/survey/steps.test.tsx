@@ -9,9 +9,9 @@ import { TEMPLATES } from '../drives/templates';
 import { ArmsStep } from './arms-step';
 import { BeltStep } from './belt-step';
 import { FinishStep } from './finish-step';
-import { KeepsTyped } from './kept-field';
+import { DraftScope } from './saved-field';
 import { NextPanel } from './next-panel';
-import { nextActOf } from './next';
+import { nextActionOf } from './next';
 import { PulleysStep } from './pulleys-step';
 import { RouteStep } from './route-step';
 import { SpringsStep } from './springs-step';
@@ -40,7 +40,7 @@ const STEPS: readonly (readonly [string, ComponentType<StepProps>])[] = [
 ];
 const stepNamed = (name: string) => STEPS.find(([n]) => n === name)![1];
 
-/** A step over a notebook that keeps every entry; each has to leave one that reads. */
+/** A step with a notebook that stores every entry. Each entry must leave a valid notebook. */
 function open(name: string, begins: Notebook, mayChange = true) {
   const Step = stepNamed(name);
   let now = begins;
@@ -53,9 +53,9 @@ function open(name: string, begins: Notebook, mayChange = true) {
         return now;
       });
     return (
-      <KeepsTyped notebook={notebook} write={write}>
+      <DraftScope notebook={notebook} write={write}>
         <Step {...{ notebook, write, mayChange }} look={null} />
-      </KeepsTyped>
+      </DraftScope>
     );
   }
   show(<Kept />);
@@ -74,13 +74,13 @@ const type = async (label: string, text: string, at = 0) => {
 };
 
 describe('every step', () => {
-  it.each(STEPS)('%s is read by whoever may not write, and takes nothing from him', (name) => {
+  it.each(STEPS)('%s is readable without write access, and offers no changes', (name) => {
     const now = open(name, measured(), false);
     expect(screen.queryAllByRole('button', { name: /^(Add|Another|Remove)/ })).toEqual([]);
     for (const field of screen.queryAllByRole('textbox')) expect((field as HTMLInputElement).disabled).toBe(true);
     expect(now()).toEqual(measured());
   });
-  it.each(STEPS)('%s stands on a notebook in which nothing is yet', (name) => {
+  it.each(STEPS)('%s works for an empty notebook', (name) => {
     open(name, blank());
     expect(document.body.textContent?.length).toBeGreaterThan(20);
   });
@@ -96,7 +96,7 @@ describe('pulleys', () => {
       ['Pulley 2', 'driven', null],
     ]);
   });
-  it('a size is read as a hand writes it; what is none changes nothing and says so', async () => {
+  it('reads a typed size; an invalid one changes nothing and is reported', async () => {
     const now = open('pulleys', { ...blank(), pulleys: [] });
     await press('Add a pulley');
     await type('Outside diameter', '4 1/2 in');
@@ -122,7 +122,7 @@ describe('pulleys', () => {
     await press('Remove Pulley 1');
     expect(now().pulleys.map((p) => [p.label, p.sameAs])).toEqual([['Pulley 2', null]]);
   });
-  it('taken away, it goes from every route and distance that named it', async () => {
+  it('removes a deleted pulley from every route and distance', async () => {
     const before = measured();
     const gone = before.pulleys.at(-1)!;
     const now = open('pulleys', before);
@@ -159,7 +159,7 @@ describe('springs', () => {
     await userEvent.click(wanted);
     expect(now().springs[0]!.rate.by).toBe(by);
   });
-  it('brings two places to be taped, which go with it', async () => {
+  it('adds two points to measure, which are deleted with it', async () => {
     const begins = { ...measured(), springs: [] };
     const now = open('springs', begins);
     const before = now().points.length;
@@ -172,7 +172,7 @@ describe('springs', () => {
 });
 
 describe('the route', () => {
-  it('a belt is put on and taken off, with the keepers that guard it kept', async () => {
+  it('fits and removes a belt, and keeps its keepers', async () => {
     const now = open('route', { ...measured(), belts: [] });
     await press('Add a belt');
     expect(now().belts).toHaveLength(1);
@@ -182,7 +182,7 @@ describe('the route', () => {
 });
 
 describe('the end', () => {
-  it('the name is kept as it is typed', async () => {
+  it('saves the name while typing', async () => {
     const now = open('finish', measured());
     await type('Name of the drive', 'School field, as measured');
     expect(now().name).toBe('School field, as measured');
@@ -190,7 +190,7 @@ describe('the end', () => {
 });
 
 describe('the strip of steps', () => {
-  it('says how far each is, and leads to it', async () => {
+  it('shows the progress of each, with a link to it', async () => {
     const went = vi.fn();
     show(<StepsStrip notebook={measured()} step="tape" onStep={went} routeDoubted={false} />);
     const strip = screen.getByRole('navigation', { name: 'Steps' });
@@ -205,10 +205,10 @@ describe('the strip of steps', () => {
 });
 
 describe('what to do next', () => {
-  it('with nothing on the page it is the pulleys, and the act goes there', async () => {
+  it('starts an empty notebook with the pulleys, and links to them', async () => {
     const go = vi.fn();
     const empty = { ...blank(), pulleys: [] };
-    expect(nextActOf(empty, null).kind).toBe('pulleys');
+    expect(nextActionOf(empty, null).kind).toBe('pulleys');
     show(
       <NextPanel
         notebook={empty}
@@ -222,7 +222,7 @@ describe('what to do next', () => {
         made={false}
       />,
     );
-    expect(screen.getByRole('status').textContent).toContain('Computing');
+    expect(screen.getByRole('status').textContent).toContain('Calculating');
     await press('Open pulleys');
     expect(go).toHaveBeenCalledWith('pulleys');
   });

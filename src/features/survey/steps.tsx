@@ -5,16 +5,16 @@ import type { SxProps, Theme } from '@mui/material/styles';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
-import type { Look, Notebook } from '@/core/survey';
+import type { NotebookSolution, Notebook } from '@/core/survey';
 import { Icon } from '@/ui/icons';
 
 /** Characters of a part's name. */
 const LONGEST_NAME = 400;
 
-/** What every step of the notebook is given. */
+/** Props of every step of the notebook. */
 export interface StepProps {
   readonly notebook: Notebook;
-  readonly look: Look | null;
+  readonly look: NotebookSolution | null;
   readonly write: (change: (now: Notebook) => Notebook, key?: string) => void;
   readonly mayChange: boolean;
 }
@@ -25,13 +25,7 @@ export function SoftText({ children }: { children: ReactNode }) {
 }
 
 /** One part of a step, framed. */
-export function StepCard({
-  at,
-  children,
-}: {
-  /** By which it is found when something is asked of it. */ at?: string;
-  children: ReactNode;
-}) {
+export function StepCard({ at, children }: { /** Anchor for links to this entry. */ at?: string; children: ReactNode }) {
   return (
     <Box data-at={at} sx={{ border: '1px solid var(--ts-edge)', borderRadius: '4px', bgcolor: 'var(--ts-card)', p: 1.5, mb: 1.5 }}>
       {children}
@@ -51,14 +45,14 @@ export function Fields({ children, wide = 150 }: { children: ReactNode; wide?: n
 interface ChoiceProps<T extends string> {
   readonly label: string;
   readonly value: T;
-  /** What can be chosen, and in which words. */
+  /** Options with their labels. */
   readonly options: readonly (readonly [value: T, words: string])[];
   readonly disabled: boolean;
   readonly onChoose: (value: T) => void;
   readonly sx?: SxProps<Theme>;
 }
 
-/** The choices that a table of words gives. */
+/** Options from a table of labels. */
 export const entriesOf = <T extends string>(words: Readonly<Record<T, string>>) => Object.entries(words) as [T, string][];
 
 /** One of a few. */

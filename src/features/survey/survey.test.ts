@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { lookAt, notebookFor, proposeMeasures, validateNotebook, type Look, type Notebook } from '@/core/survey';
+import { solveNotebook, notebookFor, proposeMeasures, validateNotebook, type NotebookSolution, type Notebook } from '@/core/survey';
 import { demoDrive, measured } from '@/core/survey/sample-notebook';
 import { unitsFor } from '@/ui/units';
 import { TEMPLATES } from '../drives/templates';
 import { askedFor, freeSpot, freshId, withArm, withoutArm, withoutPlace, withoutSpring, withPoint, withSides } from './changes';
-import { withTyped } from './kept-field';
+import { withTyped } from './saved-field';
 import { mergeNotebooks } from './merge';
-import { nextActOf } from './next';
-import { begin, step as turn } from '@/ui/history';
+import { nextActionOf } from './next';
+import { startHistory, step as turn } from '@/ui/history';
 import { previewOf } from './preview';
 import { progressOf, STEPS } from './progress';
 import { withStopTapped } from './route-by-tapping';
@@ -23,11 +23,11 @@ import {
   sideSentence,
   triangleSentence,
   wornWords,
-} from './words';
+} from './messages';
 
 const units = unitsFor({ system: 'metric', inchDenominator: 16 });
-const look = (notebook: Notebook): Look => {
-  const read = lookAt(notebook);
+const look = (notebook: Notebook): NotebookSolution => {
+  const read = solveNotebook(notebook);
   if (!read.ok) throw new Error(JSON.stringify(read.problems));
   return read.look;
 };
@@ -36,11 +36,11 @@ const fresh = notebookFor(rider);
 const whole = measured(rider);
 
 describe('the one thing to do next', () => {
-  const next = (notebook: Notebook) => nextActOf(notebook, look(notebook));
+  const next = (notebook: Notebook) => nextActionOf(notebook, look(notebook));
   const sized: Notebook = { ...fresh, pulleys: whole.pulleys };
   const pulleyIds = new Set(whole.pulleys.map((p) => p.id));
   it('walks from pulleys over sizes, route and distances to the drive', () => {
-    expect(nextActOf({ ...fresh, pulleys: [] }, null)).toEqual({ kind: 'pulleys' });
+    expect(nextActionOf({ ...fresh, pulleys: [] }, null)).toEqual({ kind: 'pulleys' });
     expect(next(fresh)).toEqual({ kind: 'diameter', pulley: fresh.pulleys[0]!.id });
     expect(next({ ...sized, belts: sized.belts.map((b) => ({ ...b, route: [] })) })).toEqual({ kind: 'route', belt: 'blade' });
     expect(next(sized)).toMatchObject({ kind: 'measure', measure: { id: fresh.measures[0]!.id } });
@@ -57,7 +57,7 @@ describe('the one thing to do next', () => {
     });
     expect(next(whole)).toMatchObject({ kind: 'make' });
   });
-  it('a measure left out is not asked for, and one more is advised where that leaves something loose', () => {
+  it('does not request an excluded measurement, and advises another if that leaves something undetermined', () => {
     const id = whole.measures.find((m) => 'between' in m && m.between.includes('engage-from'))!.id;
     expect(next({ ...whole, measures: whole.measures.map((m) => (m.id === id ? { ...m, skipped: true } : m)) })).toMatchObject({
       kind: 'advice',
@@ -83,7 +83,7 @@ describe('changes keep the notebook whole', () => {
     const read = validateNotebook(notebook);
     expect(read.ok ? [] : read.problems).toEqual([]);
     // Everything that is named must be there: the survey refuses a sheet that speaks of what is not.
-    expect(lookAt(notebook).ok).toBe(true);
+    expect(solveNotebook(notebook).ok).toBe(true);
     expect(notebook.springs.every((s) => [s.from.point, s.to.point].every((id) => notebook.points.some((p) => p.id === id)))).toBe(true);
     expect(
       notebook.springs.every((s) => [s.from.body, s.to.body].every((id) => id === 'frame' || notebook.arms.some((a) => a.id === id))),
@@ -95,13 +95,13 @@ describe('changes keep the notebook whole', () => {
     expect(JSON.stringify(next.measures.map((m) => ('between' in m ? m.between : [])))).not.toContain(`"${id}"`);
   });
   it.each(whole.points.map((p) => p.id))('without point %s', (id) => sound(withoutPlace(whole, id)));
-  it('without its arm, whose springs then hang on the frame', () => sound(withoutArm(whole, 'arm')));
-  it.each(whole.springs.map((s) => s.id))('without spring %s, whose points go with it', (id) => {
+  it('without its arm, with its springs on the frame', () => sound(withoutArm(whole, 'arm')));
+  it.each(whole.springs.map((s) => s.id))('without spring %s and its points', (id) => {
     const next = withoutSpring(whole, id);
     sound(next);
     expect(next.points.length).toBeLessThan(whole.points.length);
   });
-  it('a pulley put in where another was asks for its own distances', () => {
+  it('requests distances for a pulley in the place of another', () => {
     const spot = freeSpot(whole);
     const next = askedFor({ ...whole, pulleys: [...whole.pulleys, { ...whole.pulleys[1]!, id: 'new', sketch: spot }] });
     expect(next.measures.filter((m) => 'between' in m && m.between.includes('new')).length).toBeGreaterThanOrEqual(2);
@@ -129,14 +129,14 @@ describe('changes keep the notebook whole', () => {
 });
 
 describe('what was written by hand', () => {
-  it('is kept by its place, forgotten when emptied, and not kept where it is too long', () => {
+  it('is saved by its place, deleted when emptied, and refused if it is too long', () => {
     const one = withTyped(fresh, 'measure-a', '12 3/8');
     expect(withTyped(one, 'measure-b', '4 ft').typed).toEqual({ 'measure-a': '12 3/8', 'measure-b': '4 ft' });
     expect(withTyped(one, 'measure-a', '').typed).toEqual({});
     expect(withTyped(one, 'measure-a', 'x'.repeat(61)).typed).toEqual({});
     expect(validateNotebook(one)).toMatchObject({ ok: true, notebook: { typed: { 'measure-a': '12 3/8' } } });
   });
-  it('a notebook from before it was kept has none', () => {
+  it('is empty in an older notebook', () => {
     const { typed: _none, ...before } = fresh;
     expect(validateNotebook(before)).toMatchObject({ ok: true, notebook: { typed: {} } });
   });
@@ -176,7 +176,7 @@ describe('words', () => {
     { id: '7', kind: 'angle', at: 'crank', between: ['spindle', 'arm-idler'], value: 1 },
     { id: '8', kind: 'belt', belt: 'blade', reference: 'outside', value: 1 },
   ] as Notebook['measures'];
-  it('every kind of measure has its own title and says where to put the tape, by names and never by ids', () => {
+  it('has a title and a place of the tape for every kind of measurement, by names and never by ids', () => {
     const titles = kinds.map((m) => measureTitle(whole, m));
     expect(new Set(titles).size).toBe(kinds.length);
     for (const text of [...titles, ...kinds.map((m) => measureHow(whole, m))])
@@ -217,7 +217,7 @@ describe('words', () => {
     for (const s of sentences) expect(s).toMatch(/^[A-Z0-9].*[.?]$/);
     for (const s of sentences) expect(s).not.toMatch(/undefined|null|NaN|crank-/);
   });
-  it('a side is said as it was answered', () => {
+  it('prints a side as it was answered', () => {
     expect(sideSentence(whole, { pulley: 'arm-idler', leftOf: ['crank', 'spindle'] })).toBe(
       'Seen from above, the engagement idler is left of the line from the engine pulley to the blade spindle.',
     );
@@ -227,15 +227,15 @@ describe('words', () => {
     expect(triangleSentence(whole, { long: 'crank-spindle', short: ['crank-arm-idler', 'arm-idler-spindle'], byMm: 50 }, units)).toBe(
       'Three distances cannot meet: engine pulley to blade spindle is 50.0 mm longer than engine pulley to engagement idler and engagement idler to blade spindle together. One of the three is misread.',
     ));
-  it('wear is said as a caliper shows it, and nothing where nothing was measured', () => {
+  it('prints wear in caliper precision, and nothing without a measurement', () => {
     const inch = unitsFor({ system: 'inch', inchDenominator: 16 });
-    expect(wornWords({ narrowedMm: 0.6, stretched: 0.008 }, units.caliper)).toBe('0.6 mm narrower than new, 0.8 % longer than new');
+    expect(wornWords({ narrowedMm: 0.6, stretched: 0.008 }, units.caliper)).toBe('0.6 mm narrower than new, 0.8% longer than new');
     expect(wornWords({ narrowedMm: 0.6, stretched: null }, inch.caliper)).toBe('0.02 in narrower than new');
     expect(wornWords({ narrowedMm: 0.1, stretched: 0.001 }, units.caliper)).toBe('full width, its length when new');
-    expect(wornWords({ narrowedMm: -0.5, stretched: -0.004 }, units.caliper)).toBe('0.5 mm wider than new, 0.4 % shorter than new');
+    expect(wornWords({ narrowedMm: -0.5, stretched: -0.004 }, units.caliper)).toBe('0.5 mm wider than new, 0.4% shorter than new');
     expect(wornWords({ narrowedMm: null, stretched: null }, units.caliper)).toBe('');
   });
-  it('a measure is compared with the rest only as closely as that can be told', () => {
+  it('compares a measurement with the others only to their precision', () => {
     const solved = (by: number, sd: number) => ({ id: 'm', fitted: 0, residual: 0, suspect: false, againstRest: { by, sd } });
     const say = (by: number, sd: number, suspect = true) => againstRestWords(kinds[0]!, solved(by, sd), 2, suspect, units);
     expect([say(1, 3), say(25, 3), say(-25, 3), say(25, 3, false), say(10, 40)]).toEqual([
@@ -253,7 +253,7 @@ describe('two people in one notebook', () => {
     ...n,
     pulleys: n.pulleys.map((p, k) => (k === i ? { ...p, ...part } : p)),
   });
-  /** As it comes back from the store, whose keys are laid out anew. */
+  /** As the store returns it, with keys in another order. */
   const stored = (n: Notebook): Notebook =>
     JSON.parse(JSON.stringify(n), (_, v: unknown) =>
       typeof v === 'object' && v !== null && !Array.isArray(v) ? Object.fromEntries(Object.entries(v).sort().reverse()) : v,
@@ -284,7 +284,7 @@ describe('two people in one notebook', () => {
     expect(mergeNotebooks(whole, whole, theirs).notebook).toEqual(theirs);
     expect(mergeNotebooks(whole, mine, stored(whole)).notebook).toEqual(mine);
   });
-  it('one field that both changed is asked about by its name, and goes as chosen; the rest goes together all the same', () => {
+  it('asks about a field that both changed by its name, and merges the rest', () => {
     const other = pulley(theirs, 0, { label: 'Hers' });
     const [own, hers] = (['mine', 'theirs'] as const).map((prefer) => mergeNotebooks(whole, mine, other, prefer));
     expect(own!.both).toEqual([['pulleys', whole.pulleys[0]!.id, 'label']]);
@@ -308,12 +308,12 @@ describe('two people in one notebook', () => {
     const { notebook, both } = mergeNotebooks(whole, added('Mine'), added('Theirs'));
     expect(both).toEqual([]);
     expect(notebook.pulleys.slice(whole.pulleys.length).map((p) => p.label)).toEqual(expect.arrayContaining(['Mine', 'Theirs']));
-    expect(lookAt(notebook).ok).toBe(true);
+    expect(solveNotebook(notebook).ok).toBe(true);
     const lots = [0.5, 0.5, 0.25];
     expect(freshId([freshId([], 'arm', () => 0.5)], 'arm', () => lots.shift()!)).toBe(freshId([], 'arm', () => 0.25));
   });
-  it('undo goes back through one’s own entries, the other’s under all of them', () => {
-    let pages = begin(whole);
+  it("undoes the person's own entries, and keeps those of the other", () => {
+    let pages = startHistory(whole);
     pages = turn(pages, { type: 'write', change: () => mine });
     pages = turn(pages, { type: 'rebase', by: (page) => mergeNotebooks(whole, page, theirs).notebook });
     expect([pages.now.notes, ...labels(pages.now).slice(0, 2)]).toEqual(['wet deck', 'Mine', 'Theirs']);
@@ -335,7 +335,7 @@ describe('steps', () => {
     expect(before!.done).toBe(0);
     expect(after.done).toBe(after.asked);
   });
-  it.each(TEMPLATES.map((t) => [t.key, t] as const))('%s begins as a sound notebook', (_, template) =>
+  it.each(TEMPLATES.map((t) => [t.key, t] as const))('%s starts as a valid notebook', (_, template) =>
     expect(validateNotebook(notebookFor(template.make())).ok).toBe(true),
   );
 });

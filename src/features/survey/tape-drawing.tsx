@@ -1,5 +1,5 @@
 import { carriedTo } from '@/core/drive';
-import { diameterOf, UNKNOWN_DIAMETER_MM, type Look, type Notebook, type NotebookMeasure } from '@/core/survey';
+import { diameterOf, UNKNOWN_DIAMETER_MM, type NotebookSolution, type Notebook, type NotebookMeasure } from '@/core/survey';
 import type { Reading } from './readings';
 
 interface Disc {
@@ -10,7 +10,7 @@ interface Disc {
 }
 
 /** Where every place is drawn: solved where it is fixed, as sketched where not. */
-export function discsOf(notebook: Notebook, look: Look | null): Disc[] {
+export function discsOf(notebook: Notebook, look: NotebookSolution | null): Disc[] {
   const at = new Map(look?.layout.map((p) => [p.id, p]));
   return [
     ...notebook.pulleys.map((p) => ({
@@ -26,7 +26,7 @@ const place = ({ x, y }: { x: number; y: number }) => ({ x, y });
 
 type Line = readonly [readonly [number, number], readonly [number, number]];
 
-/** Where the tape goes for a reading; one that is taken with an arm held is drawn with the arm held there, as far as that is known. */
+/** Drawing of the tape for a reading. A held arm is shown in that position as far as it is known. */
 export function ReadingDrawing({
   notebook,
   look,
@@ -34,7 +34,7 @@ export function ReadingDrawing({
   height,
 }: {
   notebook: Notebook;
-  look: Look | null;
+  look: NotebookSolution | null;
   reading: Reading;
   height?: number;
 }) {
@@ -64,7 +64,7 @@ export function TapeDrawing({
   held,
 }: {
   notebook: Notebook;
-  look: Look | null;
+  look: NotebookSolution | null;
   measure: Pick<NotebookMeasure, 'kind'> & Record<string, unknown>;
   height?: number | undefined;
   /** A place that is held elsewhere than it is drawn. */

@@ -10,10 +10,10 @@ import { brokenTriangles, proposeMeasures, type Notebook, type NotebookMeasure }
 import { Icon } from '@/ui/icons';
 import { useUnits } from '@/ui/units';
 import { AddMeasure } from './add-measure';
-import { withTyped } from './kept-field';
+import { withTyped } from './saved-field';
 import { MeasureRow } from './measure-row';
 import { SoftText, type StepProps } from './steps';
-import { againstRestWords, SUSPECT_WORDS, measureTitle, sideSentence, triangleSentence } from './words';
+import { againstRestWords, SUSPECT_WORDS, measureTitle, sideSentence, triangleSentence } from './messages';
 
 const KIND_WORDS: Readonly<Record<NotebookMeasure['kind'], string>> = {
   centres: 'Centre to centre',
@@ -26,7 +26,7 @@ const KIND_WORDS: Readonly<Record<NotebookMeasure['kind'], string>> = {
   belt: 'Round the path',
 };
 
-/** The distances, in the order of a walk round the deck; each with a drawing of where the tape goes, and how well it sits with the rest. */
+/** Distances in the order of a walk round the deck. Each has a drawing of the tape and its agreement with the others. */
 export function TapeStep({
   notebook,
   look,
@@ -49,7 +49,7 @@ export function TapeStep({
       m.skipped === true ? ['excluded'] : [SUSPECT_WORDS[at] ?? '', againstRestWords(m, solved.get(m.id), notebook.tapeSd, at >= 0, units)];
     return [KIND_WORDS[m.kind], ...parts].filter(Boolean).join(' · ');
   };
-  // Rows are many and one is typed in: what they are handed stays the same, so that only those are drawn anew that read otherwise.
+  // There are many rows and one is edited. Their props stay the same objects, so that only changed rows render.
   const measures = useRef(notebook.measures);
   useEffect(() => {
     measures.current = notebook.measures;
@@ -76,7 +76,7 @@ export function TapeStep({
   return (
     <>
       <SoftText>
-        {asked.filter((m) => m.value !== null).length} of {asked.length} taken. Do not move the arm between them. Extra measurements find
+        {asked.filter((m) => m.value !== null).length} of {asked.length} measured. Do not move the arm between them. Extra measurements find
         mistakes. Assumed tape error: ± {units.show(2 * notebook.tapeSd, 'length', 0)}.
       </SoftText>
       {broken && (
@@ -134,7 +134,7 @@ export function TapeStep({
   );
 }
 
-/** What was answered of left and right, to be turned over or taken back. */
+/** Answers of left and right, with buttons to reverse or undo them. */
 function Sides({ notebook, write, mayChange }: Omit<StepProps, 'look'>) {
   const change = (at: number, next: Notebook['sides'][number] | null) =>
     write((now) => ({ ...now, sides: now.sides.flatMap((s, i) => (i !== at ? [s] : next ? [next] : [])) }));

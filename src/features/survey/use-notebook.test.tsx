@@ -32,7 +32,7 @@ const saved = (version: number) => ({ ok: true, value: { version } });
 const keeps = (hook: ReturnType<typeof open>) => waitFor(() => expect(hook.now().keeping).toBe('kept'), { timeout: 8000 });
 
 describe('a notebook keeps itself', () => {
-  it('every entry is sent a moment later, one for what was typed in one go', async () => {
+  it('sends every entry shortly after, one for connected typing', async () => {
     const { sent } = serverThat(saved(2), saved(3));
     const hook = open();
     for (const name of ['H', 'Hi', 'Hill']) act(() => hook.now().write(named(name), 'name'));
@@ -41,7 +41,7 @@ describe('a notebook keeps itself', () => {
     expect(sent.map((s) => s.input)).toMatchObject([{ id: 5, version: 1, document: { name: 'Hill' } }]);
     expect(hook.now().version).toBe(2);
   });
-  it('without the network waits, says so, and goes under the same id once it is back', async () => {
+  it('waits and reports it without a network, and sends under the same id later', async () => {
     const server = serverThat(null);
     const hook = open();
     act(() => hook.now().write(named('Hill')));
@@ -52,7 +52,7 @@ describe('a notebook keeps itself', () => {
     await keeps(hook);
     expect(new Set(server.sent.map((s) => s.id)).size).toBe(1);
   });
-  it('what was on its way when the tab was closed comes back, and what is no notebook does not', async () => {
+  it('restores a notebook that was unsent when the tab closed, and ignores an invalid one', async () => {
     serverThat(null);
     const first = open();
     act(() => first.now().write(named('Hill')));
@@ -68,7 +68,7 @@ describe('a notebook keeps itself', () => {
     await new Promise((resolve) => setTimeout(resolve, 30));
     expect(third.now().notebook.name).toBe(document.name);
   });
-  it('what another entered meanwhile is put together with it, and undo leaves it in', async () => {
+  it('merges the entries of another person, and keeps them through undo', async () => {
     const theirs = stored({ version: 4, changedBy: 'Bram', document: { ...document, notes: 'wet deck' } });
     const server = serverThat({ ok: false, reason: 'stale', problem: 'stale', current: theirs }, saved(5));
     const hook = open();
@@ -80,7 +80,7 @@ describe('a notebook keeps itself', () => {
     act(() => hook.now().history.undo());
     expect([hook.now().notebook.name, hook.now().notebook.notes]).toEqual([document.name, 'wet deck']);
   });
-  it('where both changed the same it asks, and either is kept', async () => {
+  it('asks if both changed the same field, and saves either', async () => {
     const theirs = stored({ version: 4, changedBy: 'Bram', document: { ...document, name: 'Theirs' } });
     const server = serverThat({ ok: false, reason: 'stale', problem: 'stale', current: theirs });
     const hook = open();

@@ -7,19 +7,22 @@ import { validateNotebook, type Notebook } from '@/core/survey';
 import type { StoredNotebook } from '@/db';
 import { usePlace } from '@/ui/device';
 import { useHistory } from '@/ui/history';
-import { useAct, useActId } from '../acts/use-act';
+import { useCommand, useCommandId } from '../commands/use-command';
 import { mergeNotebooks } from './merge';
 
 /** On the server; on its way; on this device only, until the server answers. */
-export type Keeping = 'kept' | 'keeping' | 'waiting';
+export type SaveState = 'kept' | 'keeping' | 'waiting';
 
-/** What another stored meanwhile, and where both changed the same. */
+/** Version stored by another person, and the fields that both changed. */
 export interface Clash {
   readonly theirs: StoredNotebook;
   readonly both: readonly (readonly string[])[];
 }
 
-/** Both sides' entries in one notebook; where they do not hold together, as when one took off a pulley that the other measured from, one side whole. */
+/**
+ * Merge of both versions. The result may be invalid, for example after one deleted a pulley used by the other. Then one
+ * version is used whole.
+ */
 function joined(base: Notebook, mine: Notebook, theirs: Notebook, prefer: 'mine' | 'theirs') {
   const merged = mergeNotebooks(base, mine, theirs, prefer);
   const read = validateNotebook(merged.notebook);
@@ -29,7 +32,7 @@ function joined(base: Notebook, mine: Notebook, theirs: Notebook, prefer: 'mine'
 const notebook = z.unknown().transform((value, context): Notebook => {
   const read = validateNotebook(value);
   if (read.ok) return read.notebook;
-  context.addIssue({ code: 'custom', message: read.problems[0]?.message ?? 'it has another shape' });
+  context.addIssue({ code: 'custom', message: read.problems[0]?.message ?? 'its format is invalid' });
   return z.NEVER;
 });
 
@@ -47,14 +50,14 @@ const AGAIN_MS = 4000;
 const UNREACHED = 'The server does not answer. All entries are saved on this device and sent later.';
 
 /**
- * A notebook that keeps itself: every entry goes to the server a moment later and until then stays on this device too, so that neither a lost
- * connection nor a closed tab loses one. What another entered elsewhere meanwhile is put together with it, field by field; where both changed the
- * same field, `clash` holds theirs until one is chosen.
+ * A notebook that saves itself. Every entry is sent shortly after it, and stays on this device until then. A lost
+ * connection or a closed tab loses none. Entries of another person are merged field by field. If both changed a field,
+ * `clash` holds the other version until one is chosen.
  */
 export function useNotebook(stored: StoredNotebook, mayChange: boolean, onJoined: (by: string) => void) {
   const place = usePlace(waitingForm, `notebook-${stored.id}`);
-  const act = useAct();
-  const actId = useActId();
+  const runCommand = useCommand();
+  const commandId = useCommandId();
   const history = useHistory(stored.document);
   const { now, write, rebase } = history;
   const [keptDocument, setKeptDocument] = useState(stored.document);
@@ -88,10 +91,10 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean, onJoined
       if (busy.current || clashing.current || latest.current === kept.current.document) return;
       busy.current = true;
       const sending = latest.current;
-      const result = await act(
+      const result = await runCommand(
         'notebook.save',
         { id: stored.id, version: kept.current.version, document: sending },
-        { words: 'Entries of a notebook', keep: false, quiet: true, reread: false, id: actId(sending) },
+        { words: 'Entries of a notebook', keep: false, quiet: true, reread: false, id: commandId(sending) },
       );
       busy.current = false;
       if (result.ok) {
@@ -131,7 +134,7 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean, onJoined
 
   // Entries that were still on their way when the tab was closed come back.
   useEffect(() => {
-    // What lies there now: an entry made meanwhile is no entry of before.
+    // Uses the present content, since another entry may have been made.
     const waiting = mayChange ? place.read() : null;
     if (!waiting) return;
     const soon = setTimeout(() => {
@@ -156,7 +159,7 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean, onJoined
 
   const settle = (prefer: 'mine' | 'theirs') => clash && join(clash.theirs, prefer);
 
-  const keeping: Keeping = now === keptDocument ? 'kept' : failed ? 'waiting' : 'keeping';
+  const keeping: SaveState = now === keptDocument ? 'kept' : failed ? 'waiting' : 'keeping';
   return {
     notebook: now,
     write,

@@ -5,7 +5,7 @@ import { STEPS, type Step } from './progress';
 
 const stepNamed = (name: string | null): Step | undefined => STEPS.find((s) => s === name);
 
-/** The step of the walk that is open, as the address has it. The browser's Back goes to the step before. */
+/** Open step of the notebook, from the address. Back opens the earlier step. */
 export function useStep(begins: Step): [Step, (to: Step) => void] {
   const [first] = useState(begins);
   const [step, setStep] = useState<Step>(stepNamed(useSearchParams().get('step')) ?? first);
@@ -14,7 +14,7 @@ export function useStep(begins: Step): [Step, (to: Step) => void] {
     const back = () => setStep(stepNamed(new URLSearchParams(window.location.search).get('step')) ?? first);
     window.addEventListener('popstate', back);
     return () => window.removeEventListener('popstate', back);
-    // Subscribed once: a listener put back while the event is being told of is not told.
+    // Subscribes once: a listener that is re-added during an event misses it.
   }, [first]);
   return [
     step,

@@ -1,11 +1,11 @@
 'use client';
 
 import { NOT_MEASURED, type NotebookPulley } from '@/core/survey';
-import { KeptField } from './kept-field';
+import { SavedField } from './saved-field';
 
 type Measured = NonNullable<NotebookPulley['variable']>;
 
-/** The short walk round a sheave whose one face moves: what is measured, and where. */
+/** Measurements of a sheave with a movable face, with their places. */
 const WALK: readonly {
   readonly id: keyof Measured;
   readonly label: string;
@@ -22,7 +22,7 @@ const WALK: readonly {
     min: 5,
     max: 90,
   },
-  { id: 'hubAcross', label: 'Hub, across', help: 'Diameter of the hub under the belt.', dimension: 'length', min: 2, max: 1000 },
+  { id: 'hubAcross', label: 'Hub, diameter', help: 'Diameter of the hub under the belt.', dimension: 'length', min: 2, max: 1000 },
   {
     id: 'gapOpen',
     label: 'Face to face at the hub, wide open',
@@ -34,7 +34,7 @@ const WALK: readonly {
   { id: 'gapClosed', label: 'The same, fully closed', help: 'Belt off, sheave fully closed.', dimension: 'length', min: 0, max: 300 },
 ];
 
-/** What of a sheave’s measures contradicts another; '' where nothing does. */
+/** Contradiction between the measurements of a sheave. '' if there is none. */
 export function contradiction({ hubAcross, gapOpen, gapClosed }: Measured, rimAcross: number | null): string {
   if (hubAcross !== null && rimAcross !== null && hubAcross >= rimAcross) return 'The hub is as wide as the rim. Measure again.';
   return gapOpen !== null && gapClosed !== null && gapOpen <= gapClosed
@@ -42,7 +42,7 @@ export function contradiction({ hubAcross, gapOpen, gapClosed }: Measured, rimAc
     : '';
 }
 
-/** Measures of one variable sheave, beside its diameter. */
+/** Measurements of one variable sheave, besides its diameter. */
 export function VariableFields({
   pulley,
   rimAcross,
@@ -60,7 +60,7 @@ export function VariableFields({
   return (
     <>
       {WALK.map(({ id, label, help, dimension, min, max }, i) => (
-        <KeptField
+        <SavedField
           key={id}
           at={`${id}-${pulley.id}`}
           label={label}

@@ -2,10 +2,10 @@
 
 import * as z from 'zod';
 import { readings } from '@/db';
-import { question } from '@/server';
+import { query } from '@/server';
 
-/** What was read of a drive’s tensions before, on every machine that has it. */
-export const readTensionPast = question('viewer', z.object({ driveId: z.number().int() }), async ({ db, person }, { driveId }) => ({
+/** Earlier tension readings of a drive, on every machine with it. */
+export const readTensionPast = query('viewer', z.object({ driveId: z.number().int() }), async ({ db, person }, { driveId }) => ({
   ok: true,
   value: await readings.tensionPast(db, person.shopId, driveId),
 }));

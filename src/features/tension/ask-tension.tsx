@@ -7,14 +7,14 @@ import type { Drive } from '@/core/drive';
 import { pairsOf } from '@/core/tension';
 import { useRead } from '@/ui/reads';
 import { readTensionPast } from './actions';
-import type { KeptReading } from './kept-reading';
+import type { StoredReading } from './stored-reading';
 import { TensionPanel } from './tension-panel';
 
 const NOTHING_PAST = { readings: [], epochs: [] } as const;
 
-/** How tight a belt should be, and what a reading means, for a question outside a job: what is read here is kept nowhere. */
+/** Correct tension of a belt and the result of a reading, outside a job. Readings are not stored. */
 export function AskTension({ driveId, drive, beltId }: { driveId: number; drive: Drive; beltId: string }) {
-  const [readings, setReadings] = useState<readonly KeptReading[]>([]);
+  const [readings, setReadings] = useState<readonly StoredReading[]>([]);
   const { value: past = NOTHING_PAST } = useRead(['tension-past', driveId], () => readTensionPast({ driveId }));
   const request = useMemo(
     () => ({
@@ -28,7 +28,7 @@ export function AskTension({ driveId, drive, beltId }: { driveId: number; drive:
   return (
     <>
       {readings.length > 0 && (
-        <Alert severity="info" variant="outlined" action={<Button onClick={() => setReadings([])}>Clear them</Button>}>
+        <Alert severity="info" variant="outlined" action={<Button onClick={() => setReadings([])}>Clear readings</Button>}>
           No job: readings taken here are not saved on a ticket.
         </Alert>
       )}

@@ -5,14 +5,14 @@ import type { Drive } from '@/core/drive';
 import { Strand } from '@/ui/strand';
 import { useUnits } from '@/ui/units';
 import type { TensionAnswer } from '@/workers/tension-service';
-import type { KeptReading } from './kept-reading';
+import type { StoredReading } from './stored-reading';
 import { SlipLimits } from './slip-limits';
-import { METHOD_WORDS, spanName } from './words';
+import { METHOD_WORDS, spanName } from './messages';
 
 type Answered = Extract<TensionAnswer, { ok: true }>;
 
 /** Tension scale: slip limit, bearing limit and target, with the calculated tension and the readings. */
-export function TensionScale({ answer, readings }: { answer: Answered; readings: readonly KeptReading[] }) {
+export function TensionScale({ answer, readings }: { answer: Answered; readings: readonly StoredReading[] }) {
   const { sheet, targetN, combined } = answer;
   const { band, tension, running } = sheet;
   const marks = answer.readings.flatMap((r, i) =>
@@ -23,7 +23,7 @@ export function TensionScale({ answer, readings }: { answer: Answered; readings:
   return (
     <Box sx={{ maxWidth: 440 }}>
       <Strand
-        label="Static strand tension"
+        label="Static tension"
         floorN={band.floor}
         loadKnown={band.target !== null}
         ceilingN={band.ceiling}
@@ -82,7 +82,7 @@ export function BandWords({ drive, answer }: { drive: Drive; answer: Answered })
       {band.target !== null && <SlipLimits floorN={band.floor} wetFloorN={sheet.wetFloorN} />}
       {band.empty && (
         <Box sx={{ color: 'var(--ts-copper)' }}>
-          No tension works. {name(band.floorAt)} still slips when {name(band.ceilingAt)} is overloaded. Find another pulley or belt.
+          No tension works. {name(band.floorAt)} still slips when {name(band.ceilingAt)} is overloaded. Choose another pulley or belt.
         </Box>
       )}
       {tension !== null && running !== null && running < 0.8 * tension && (

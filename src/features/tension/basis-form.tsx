@@ -23,7 +23,7 @@ const CONDITION_WORDS: Readonly<Record<Condition, string>> = { light: 'Light', u
 
 type Load = TensionBasisWritten['loads'][number];
 
-/** What the tension is reckoned on: the loads, the manual's own target, whether the belt is new. */
+/** Load assumptions of the tension: loads, target of the manual, new belt. */
 export function BasisForm({
   drive,
   beltId,
@@ -70,13 +70,13 @@ export function BasisForm({
       ))}
       {loads.some((l) => l.guess) && (
         <Alert severity="info" variant="outlined">
-          {show(total, 'power')} in all, estimated within a third. Figures of the machine itself are better.
+          {show(total, 'power')} in all, estimated within a third. Values of the machine are better.
         </Alert>
       )}
       <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, gap: 1.5, alignItems: 'start' }}>
         <NumberField
           dimension="force"
-          label="The manual’s own target, a strand"
+          label="Target from the manual, per belt"
           value={target}
           onValue={setTarget}
           min={1}
@@ -86,16 +86,14 @@ export function BasisForm({
         />
       </Box>
       {sprung ? (
-        <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>
-          A spring keeps its pull, so that a new belt is set like one that has run in.
-        </Box>
+        <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>A spring holds its tension, so a new belt is set like a run-in belt.</Box>
       ) : (
         <Choices
           label="The belt"
           value={newBelt ? 'new' : 'run-in'}
           options={[
-            { id: 'run-in', label: 'Has run in' },
-            { id: 'new', label: 'Is new, and will seat' },
+            { id: 'run-in', label: 'Run in' },
+            { id: 'new', label: 'New, will seat' },
           ]}
           onChoose={(is) => setNewBelt(is === 'new')}
         />
@@ -109,7 +107,7 @@ export function BasisForm({
   );
 }
 
-/** What one driven pulley takes: as drawn, known, or guessed by its work. */
+/** Power of one driven pulley: as drawn, entered, or estimated from its work. */
 function LoadOf({
   label,
   drawnKw,

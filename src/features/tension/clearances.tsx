@@ -17,7 +17,7 @@ export const LEAST_CLEAR_MM = 1.5;
 /** A released belt rests on its stop: a larger gap than a feeler shows lets the driven pulley run on, mm. */
 export const MOST_RELEASED_STOP_MM = 0.5;
 
-/** Where a lever falls home by itself: a latch that goes over centre. */
+/** Point past which a lever closes by itself: an over-centre latch. */
 export const hasLatch = (drive: Drive): boolean => drive.tensioners.some((t) => t.carries.length === 0);
 
 /** Belt stops among a drive's keepers: those last measured as one, and those labelled so and never measured as a keeper. */
@@ -32,8 +32,8 @@ export function beltStopsOf(drive: Drive, kept: readonly Clearance[]): string[] 
 type Asked = Pick<Clearance, 'what' | 'part' | 'lever' | 'lowMm' | 'highMm'>;
 
 /**
- * What is measured of keepers, belt stops and latch, with its limits. A keeper stays clear of the belt in both states. A belt stop catches the released belt: clear
- * when engaged, touching when released.
+ * Measurements of keepers, belt stops and latch, with their limits. A keeper stays clear of the belt in both states. A
+ * belt stop is clear when engaged, and touches the released belt.
  * @param stops ids of the drive's keepers that are belt stops
  */
 export function clearancesOf(drive: Drive, beltId: string, stops: readonly string[] = []): Asked[] {
@@ -49,7 +49,7 @@ export function clearancesOf(drive: Drive, beltId: string, stops: readonly strin
         part: { id: k.id, label: k.label ?? (isStop(k.id) ? 'Belt stop' : 'Belt keeper') },
         lever,
         lowMm: isStop(k.id) && lever === 'released' ? null : LEAST_CLEAR_MM,
-        // The slack belt may come near a keeper, and must not get past it; on a stop it comes to rest.
+        // The slack belt may come near a keeper but must not pass it. It rests on a belt stop.
         highMm: lever === 'engaged' ? depth : isStop(k.id) ? MOST_RELEASED_STOP_MM : null,
       })),
     ),
@@ -62,16 +62,16 @@ export function clearancesOf(drive: Drive, beltId: string, stops: readonly strin
 const keyOf = ({ what, part, lever }: Pick<Clearance, 'what' | 'part' | 'lever'>) => `${what} ${part?.id ?? ''} ${lever}`;
 
 export function clearanceName({ what, part, lever }: Pick<Clearance, 'what' | 'part' | 'lever'>): string {
-  return what === 'latch-fall' ? 'Fall of the lever, at its handle' : `${part?.label ?? 'Belt keeper'}, ${lever}`;
+  return what === 'latch-fall' ? 'Travel of the lever past centre, at its handle' : `${part?.label ?? 'Belt keeper'}, ${lever}`;
 }
 
-/** What a clearance says against its limits. @param show prints mm */
+/** Result of a clearance by its limits. @param show prints mm */
 export function clearanceWords(c: Clearance, show: (mm: number) => string): string {
   if (isWithin(c)) return c.what === 'stop' && c.lever === 'released' ? 'the belt rests on it' : 'within its limits';
   const low = c.lowMm !== null && c.mm < c.lowMm;
   if (c.what === 'latch-fall')
     return low
-      ? `below ${show(c.lowMm!)}: the rod is bent or has the wrong length; set the rod, not the spring`
+      ? `below ${show(c.lowMm!)}: the rod is bent or has the wrong length. Set the rod, not the spring`
       : `above ${show(c.highMm!)}: the lever is set too far over`;
   if (c.what === 'stop' && c.lever === 'released')
     return 'the released belt does not rest on it, so the driven pulley can run on: set the stop to touch the released belt';
@@ -98,7 +98,7 @@ export function Clearances({
   const [mm, setMm] = useState<number | null>(null);
   const [blank, setBlank] = useState(false);
   const [busy, setBusy] = useState(false);
-  /** What a part is, where it was changed here. */
+  /** Kind of a part, if it was changed here. */
   const [is, setIs] = useState<Readonly<Record<string, 'keeper' | 'stop'>>>({});
   const stops = beltStopsOf(drive, kept).filter((id) => is[id] !== 'keeper');
   const asked = clearancesOf(drive, beltId, [...stops, ...Object.keys(is).filter((id) => is[id] === 'stop')]);

@@ -10,9 +10,9 @@ import type { Decided } from '@/core/tension';
 import { Choices } from '@/ui/choices';
 import { money } from '@/ui/money';
 import { useUnits, type Units } from '@/ui/units';
-import { ACT_WORDS, becauseWords } from './words';
+import { DECISION_WORDS, becauseWords } from './messages';
 
-const ACTS = ['leave', 'adjust', 'replace'] as const;
+const DECISIONS = ['leave', 'adjust', 'replace'] as const;
 
 const placeOfAdjuster = (drive: Drive, id: string) =>
   placeDimension(drive, { tensioner: drive.adjusters.find((a) => a.id === id)?.tensioner });
@@ -23,10 +23,10 @@ export function advisedWords(drive: Drive, decided: Decided, { show, adjusterPos
   const place = to
     ? `: ${drive.adjusters.find((a) => a.id === to.adjuster)?.label ?? 'the adjuster'} to ${adjusterPosition(to.position, placeOfAdjuster(drive, to.adjuster))}, for ${show(to.tensionN, 'force')}`
     : '';
-  return `${ACT_WORDS[act]}${place}. Reason: ${becauseWords(because)}.`;
+  return `${DECISION_WORDS[act]}${place}. Reason: ${becauseWords(because)}.`;
 }
 
-/** Leave, adjust or replace: what the numbers say, and what the technician decides, with the reason kept. */
+/** Leave, adjust or replace: the recommendation, and the technician's decision with its reason. */
 export function DecideCard({
   drive,
   beltId,
@@ -37,7 +37,7 @@ export function DecideCard({
   drive: Drive;
   beltId: string;
   decided: Decided;
-  /** What a new belt costs off the shelf, cents; null where it is not known. */
+  /** Price of a new belt from stock, cents. Null if unknown. */
   beltCents: number | null;
   onDecide: ((decision: TensionDecided) => Promise<boolean>) | null;
 }) {
@@ -97,7 +97,7 @@ export function DecideCard({
             label="Your decision"
             big
             value={chosen ?? ''}
-            options={ACTS.map((id) => ({ id: id as string, label: ACT_WORDS[id] }))}
+            options={DECISIONS.map((id) => ({ id: id as string, label: DECISION_WORDS[id] }))}
             onChoose={(id) => setAct(id as TensionDecided['act'])}
           />
           {otherwise && (

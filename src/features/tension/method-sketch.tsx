@@ -2,7 +2,7 @@
 
 import Box from '@mui/material/Box';
 import type { TensionMethod } from '@/core/tension';
-import { METHOD_WORDS } from './words';
+import { METHOD_WORDS } from './messages';
 
 const arrow = (x1: number, y1: number, x2: number, y2: number) => {
   const length = Math.hypot(x2 - x1, y2 - y1);
@@ -11,8 +11,8 @@ const arrow = (x1: number, y1: number, x2: number, y2: number) => {
   return `M${x1} ${y1} L${x2} ${y2} M${head(1)} L${x2} ${y2} L${head(-1)}`;
 };
 
-/** What is done at mid-span, on a span between two pulleys at (110, 30). */
-const ACTS: Readonly<Partial<Record<TensionMethod, string>>> = {
+/** Action at mid-span, on a span between two pulleys at (110, 30). */
+const ARROWS: Readonly<Partial<Record<TensionMethod, string>>> = {
   tap: `${arrow(110, 4, 110, 24)} M130 14 q8 8 0 16 M140 8 q14 14 0 28`,
   deflection: `${arrow(110, 2, 110, 36)} M60 30 h100`,
   thumb: `${arrow(110, 2, 110, 36)}`,
@@ -47,7 +47,7 @@ export function MethodSketch({ method }: { method: TensionMethod }) {
           <circle cx={40} cy={50} r={20} fill="var(--ts-sand)" />
           <circle cx={180} cy={50} r={20} fill="var(--ts-sand)" />
           <path d={pushed ? 'M40 30 L110 40 L180 30 M40 70 H180' : 'M40 30 H180 M40 70 H180'} stroke="var(--ts-belt)" strokeWidth={4} />
-          <path d={ACTS[method]} stroke="var(--ts-copper)" />
+          <path d={ARROWS[method]} stroke="var(--ts-copper)" />
         </g>
       )}
     </Box>

@@ -20,7 +20,7 @@ import { useUnits } from '@/ui/units';
 /** Curve points, spread as the law bends. */
 const POINTS = 60;
 
-/** How a belt’s tension went over its hours, and when it is to be set again. */
+/** Belt tension over its hours, and the time of the next setting. */
 export function OverHours({
   aged,
   fall,

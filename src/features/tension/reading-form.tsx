@@ -13,15 +13,15 @@ import { Choices } from '@/ui/choices';
 import { NumberField } from '@/ui/number-field';
 import { useUnits, type Units } from '@/ui/units';
 import type { TensionAnswer } from '@/workers/tension-service';
-import type { KeptReading } from './kept-reading';
+import type { StoredReading } from './stored-reading';
 import { MethodSketch } from './method-sketch';
 import { TapMeter } from './tap-meter';
-import { isShort, LOWEST_HEARD_HZ, METHOD_HOW, METHOD_WORDS, SHORT_SPAN_DEPTHS, spanName, springName, VALUE_FIELDS } from './words';
+import { isShort, LOWEST_HEARD_HZ, METHOD_HOW, METHOD_WORDS, SHORT_SPAN_DEPTHS, spanName, springName, VALUE_FIELDS } from './messages';
 
 type Answered = Extract<TensionAnswer, { ok: true }>;
 type Span = Answered['spans'][number];
 
-/** One more reading: how, where and what was read, with what is to be seen there at the target. */
+/** Form of a reading: method, place and value, with the expected sign at the target. */
 export function ReadingForm({
   drive,
   answer,
@@ -32,7 +32,7 @@ export function ReadingForm({
   answer: Answered;
   /** Why what was typed cannot be; '' while nothing is wrong. */
   problem: string;
-  onTake: (kept: KeptReading) => Promise<boolean>;
+  onTake: (kept: StoredReading) => Promise<boolean>;
 }) {
   const units = useUnits();
   const { show } = units;
@@ -104,7 +104,7 @@ export function ReadingForm({
       sx={{ display: 'grid', gap: 1.5, mt: 1 }}
     >
       <Choices
-        label="Take a reading by"
+        label="Method of the reading"
         value={method}
         options={methods.filter((m) => byFeel || !isFeel(m)).map((id) => ({ id, label: METHOD_WORDS[id] }))}
         onChoose={choose}
@@ -159,13 +159,13 @@ export function ReadingForm({
       )}
       {onSpan && isShort(belt, span.length) && (
         <Alert severity="warning" variant="outlined">
-          {show(span.length, 'length')} is short for this belt, under {SHORT_SPAN_DEPTHS} of its depths: its own stiffness adds to what is
-          read. Read a longer span if there is one.
+          {show(span.length, 'length')} is short for this belt, under {SHORT_SPAN_DEPTHS} of its depths: its stiffness adds to the reading.
+          Use a longer span if there is one.
         </Alert>
       )}
       {method === 'tap' && span.tapHz !== null && span.tapHz < LOWEST_HEARD_HZ && (
         <Alert severity="info" variant="outlined">
-          At the target it sounds at {span.tapHz.toFixed(0)} Hz, too low to be heard by most phones: push it instead.
+          At the target it sounds at {span.tapHz.toFixed(0)} Hz, too low for most phones. Push the span instead.
         </Alert>
       )}
       {method === 'tap' && (
@@ -227,7 +227,7 @@ export function ReadingForm({
       </Box>
       {(problem !== '' || (blank && value === null)) && (
         <Alert severity="warning" variant="outlined">
-          {blank && value === null ? 'Type what was read first.' : problem}
+          {blank && value === null ? 'Enter the reading first.' : problem}
         </Alert>
       )}
     </Box>
@@ -236,10 +236,10 @@ export function ReadingForm({
 
 const beltName = (drive: Drive, id: string) => drive.belts.find((b) => b.id === id)?.label ?? 'The other belt';
 
-/** What the field shows at the target. */
+/** Value of the field at the target. */
 function targetWords(method: TensionMethod, { targetN, feel }: Answered, span: Span, { show }: Units, springMm = 0): string {
   if (method === 'spring-length') return `${show(springMm, 'length')} as the drive is drawn and set.`;
-  if (method === 'marks') return 'As the adjuster’s own scale counts; the drawing’s place is in the table above.';
+  if (method === 'marks') return 'In the units of the adjuster’s own scale. The table above shows the position in the drawing.';
   if (targetN === null) return 'The load is unknown, so there is no target.';
   if (isFeel(method)) {
     const at = feel[method];

@@ -6,31 +6,31 @@ import Typography from '@mui/material/Typography';
 import { isFeel } from '@/core/tension';
 import { useUnits } from '@/ui/units';
 import type { TensionAnswer } from '@/workers/tension-service';
-import type { KeptReading } from './kept-reading';
-import { METHOD_WORDS } from './words';
+import type { StoredReading } from './stored-reading';
+import { METHOD_WORDS } from './messages';
 
 type Answered = Extract<TensionAnswer, { ok: true }>;
 
 /** Readings of the belt as a setting, of which none was measured: feel alone sets nothing. */
-export const onlyFelt = (readings: readonly KeptReading[]): boolean => {
+export const onlyFelt = (readings: readonly StoredReading[]): boolean => {
   const setting = readings.filter((r) => r.without.length === 0);
   return setting.length > 0 && setting.every((r) => isFeel(r.reading.method));
 };
 
-/** What was read, each beside the others, and what they amount to together. */
-export function ReadingsList({ answer, readings }: { answer: Answered; readings: readonly KeptReading[] }) {
+/** All readings compared with each other, and their combined tension. */
+export function ReadingsList({ answer, readings }: { answer: Answered; readings: readonly StoredReading[] }) {
   const { show } = useUnits();
   if (readings.length === 0) return null;
   const { combined, targetN, sheet, readings: amounts } = answer;
   const { band } = sheet;
   const asSetting = amounts.filter((r) => r.ok && r.setting).length;
   const said = (): string | null => {
-    if (asSetting === 0) return 'None of these is a setting: read it with all its belts on.';
+    if (asSetting === 0) return 'None of these is a setting. Measure with all belts on.';
     if (combined === null) return 'The readings differ by more than their uncertainty. None is used. Measure again by another method.';
-    if (band.target !== null && combined.tensionN < band.floor) return 'It slips under load: tighten it.';
-    if (band.ceiling !== null && combined.tensionN > band.ceiling) return 'It is too tight for belt or bearings: let it off.';
+    if (band.target !== null && combined.tensionN < band.floor) return 'The belt slips under load. Tighten it.';
+    if (band.ceiling !== null && combined.tensionN > band.ceiling) return 'Tension is too high for the belt or bearings. Slacken it.';
     if (targetN === null) return null;
-    return combined.tensionN > 1.15 * targetN ? 'It holds, and is tighter than it needs to be.' : 'It is within its band.';
+    return combined.tensionN > 1.15 * targetN ? 'The belt grips, and is tighter than necessary.' : 'Tension is within its range.';
   };
   return (
     <Box component="section" aria-label="Readings" sx={{ mt: 2 }}>
@@ -49,7 +49,7 @@ export function ReadingsList({ answer, readings }: { answer: Answered; readings:
                 {r.outlier ? ': differs from the others, excluded' : r.setting ? '' : ': not a setting, excluded'}
               </>
             ) : (
-              `no longer to be placed: ${r.problem}`
+              `no longer usable: ${r.problem}`
             )}
           </Box>
         );
@@ -64,7 +64,7 @@ export function ReadingsList({ answer, readings }: { answer: Answered; readings:
       </Box>
       {onlyFelt(readings) && (
         <Alert severity="warning" variant="outlined" sx={{ mt: 1 }}>
-          Only felt so far. Feel alone sets nothing: take one tap or push before it is called set.
+          Measured by feel only. Confirm the setting by one tap or push.
         </Alert>
       )}
     </Box>

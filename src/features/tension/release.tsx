@@ -7,12 +7,12 @@ import { NumberField } from '@/ui/number-field';
 import { useTension } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
 import type { TensionRequest } from '@/workers/tension-service';
-import { spanName } from './words';
+import { spanName } from './messages';
 
 /** A clutch that brakes usually stops in about so long, s. */
 const USUAL_STOP_S = 2;
 
-/** Whether a run goes slack as a clutch brakes the driver and the blades push on, and from which stop time on. */
+/** Release by a clutch: whether a span goes slack while the blades push on, and from which stop time. */
 export function Release({ request }: { request: TensionRequest }) {
   const { show } = useUnits();
   const [seconds, setSeconds] = useState(USUAL_STOP_S);
@@ -31,7 +31,7 @@ export function Release({ request }: { request: TensionRequest }) {
           {show(Math.max(0, release.leastN), 'force')}, at {spanName(request.drive, ...release.span)}.{' '}
           {release.goesSlack ? (
             <strong>
-              That span goes slack, and a slack belt is thrown.
+              That span goes slack, and a slack belt comes off.
               {release.slackUnderSeconds === null
                 ? ' It goes slack at every stop time.'
                 : ` It stays tight at a stop time of ${release.slackUnderSeconds.toFixed(1)} s or more.`}

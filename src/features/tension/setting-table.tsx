@@ -8,12 +8,12 @@ import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import Typography from '@mui/material/Typography';
 import { turnsAndFlats } from '@/core/alignment';
-import { faultRuns, type JudgedSetting, type Recommendation, type TensionBand } from '@/core/tension';
+import { faultRuns, type AssessedSetting, type Recommendation, type TensionBand } from '@/core/tension';
 import { placeDimension, type Drive } from '@/core/drive';
 import { Icon } from '@/ui/icons';
 import { useUnits } from '@/ui/units';
 import { Term } from '../glossary/term';
-import { advisedSetting, FAULT_WORDS, runWords } from './words';
+import { advisedSetting, FAULT_WORDS, runWords } from './messages';
 
 /** A position closer to another than this is shown as the same row, mm or degrees. */
 const SAME_ROW = 0.01;
@@ -30,9 +30,9 @@ export function SettingTable({
   drive: Drive;
   adjuster: Drive['adjusters'][number];
   /** Its positions in order, and the row of the recommended one among them. */
-  rows: readonly JudgedSetting[];
-  recommended: { readonly advice: Recommendation; readonly row: JudgedSetting } | null;
-  /** Other positions of an eccentric that give the same tension as the recommended one, degrees. */
+  rows: readonly AssessedSetting[];
+  recommended: { readonly advice: Recommendation; readonly row: AssessedSetting } | null;
+  /** Other positions of an eccentric with the tension of the recommended one, degrees. */
   asTightAt: readonly number[];
   band: TensionBand;
 }) {
@@ -68,8 +68,8 @@ export function SettingTable({
         }).map((sentence, i) => (i === 0 ? <strong key={sentence}>{sentence} </strong> : <span key={sentence}>{sentence} </span>))}
         {asTightAt.length > 0 && (
           <Box>
-            The tension is the same at {asTightAt.map(at).join(' and ')}, on the other side of the eccentric’s dead point. Use the side with
-            the marks of this drive. The eccentric must not turn over while you clamp it.
+            The tension is the same at {asTightAt.map(at).join(' and ')}, on the other side of the eccentric’s dead centre. Use the side
+            with the marks of this drive. The eccentric must not turn over while you clamp it.
           </Box>
         )}
         {runs.map((r) => (

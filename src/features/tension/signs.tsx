@@ -5,9 +5,9 @@ import Typography from '@mui/material/Typography';
 import type { Drive } from '@/core/drive';
 import { useUnits } from '@/ui/units';
 import type { TensionAnswer } from '@/workers/tension-service';
-import { isShort, METHOD_WORDS, spanName, springName, VALUE_FIELDS } from './words';
+import { isShort, METHOD_WORDS, spanName, springName, VALUE_FIELDS } from './messages';
 
-/** What each span and spring shows at the target, in the units of who reads it. */
+/** Signs of each span and spring at the target, in the units of the person. */
 export function Signs({ drive, answer }: { drive: Drive; answer: Extract<TensionAnswer, { ok: true }> }) {
   const { show } = useUnits();
   const { sheet, targetN, spans, feel } = answer;
@@ -19,12 +19,12 @@ export function Signs({ drive, answer }: { drive: Drive; answer: Extract<Tension
   );
   return (
     <Box component="section" aria-label="Signs at the target" sx={{ mt: 2 }}>
-      <Typography variant="h3">Seen at the target</Typography>
+      <Typography variant="h3">Signs at the target</Typography>
       {spans.map((s) => (
         <Box key={`${s.from}>${s.to}`} sx={{ py: 0.75, borderBottom: '1px solid var(--ts-edge)', fontSize: 15 }}>
           {spanName(drive, s.from, s.to)}, {show(s.length, 'length')}:{' '}
           {isShort(belt, s.length) ? (
-            'short and stiff; read another span'
+            'short and stiff: use another span'
           ) : (
             <>
               push <strong>{show(s.force!, 'force')}</strong>

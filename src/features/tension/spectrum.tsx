@@ -9,7 +9,7 @@ const LEAST_DB = -60;
 /** Partials of the note that are marked. */
 const MARKED = 8;
 
-/** What a recording is made of: what rings after the taps over what was there without them, with the partials of the note. */
+/** Spectrum of a recording: the sound after the taps over the sound without them, with the partials of the string. */
 export function Spectrum({ picture: { stepHz, ringsDb, quietDb }, hz }: { picture: SoundPicture; hz: number | null }) {
   const top = stepHz * ringsDb.length;
   const x = (f: number) => (f / top) * WIDE;
@@ -20,7 +20,7 @@ export function Spectrum({ picture: { stepHz, ringsDb, quietDb }, hz }: { pictur
     <Box
       component="svg"
       role="img"
-      aria-label={`Loudness up to ${top.toFixed(0)} Hz${hz === null ? '' : `, the note ${hz.toFixed(1)} Hz and its partials marked`}`}
+      aria-label={`Loudness up to ${top.toFixed(0)} Hz${hz === null ? '' : `, the frequency ${hz.toFixed(1)} Hz and its partials marked`}`}
       viewBox={`0 0 ${WIDE} ${HIGH}`}
       sx={{
         width: '100%',

@@ -9,7 +9,7 @@ import { solverService, type TapRequest } from '@/workers/solver-service';
 import { meanOf, TapMeter } from './tap-meter';
 import { refusal } from './use-recorder';
 
-/** What a worker would answer, without one. */
+/** Answers of the worker, without a worker. */
 vi.mock('@/ui/solver', () => ({ askTap: (request: TapRequest) => Promise.resolve(solverService.tap(request)) }));
 
 const wav = (hz: number | null, name = 'span.wav') => {
@@ -32,22 +32,22 @@ describe('the tap meter', () => {
     await userEvent.click(screen.getByRole('button', { name: new RegExp(`^Take ${hz}`) }));
     expect(note.mock.calls[0]![0]).toBeCloseTo(64, 0);
   });
-  it('of taps that are left out the note is made no more', async () => {
+  it('excludes deselected taps from the frequency', async () => {
     show(<TapMeter targetHz={null} onNote={vi.fn()} />);
     await choose(wav(64));
     for (const box of await screen.findAllByRole('checkbox', { name: /^Tap at/ })) await userEvent.click(box);
-    expect(screen.getByText(/^No note\./)).toBeTruthy();
+    expect(screen.getByText(/^No frequency\./)).toBeTruthy();
     expect(screen.queryByRole('button', { name: /^Take/ })).toBeNull();
   });
-  it('says what to do where nothing rings, and what a file is that is no recording; what was heard before stays', async () => {
+  it('shows the next action for silence and for an invalid file, and keeps the earlier result', async () => {
     show(<TapMeter targetHz={60} onNote={vi.fn()} />);
     await choose(wav(null));
-    expect(await screen.findByText(/Nothing rings in it\. Wait half a second/)).toBeTruthy();
+    expect(await screen.findByText(/No ring was found\. Wait half a second/)).toBeTruthy();
     await choose(new File(['not sound'], 'notes.wav', { type: 'audio/wav' }));
     expect(await screen.findByText('notes.wav: this is not a WAV file; save the recording as WAV.')).toBeTruthy();
-    expect(screen.getByText(/Nothing rings in it/)).toBeTruthy();
+    expect(screen.getByText(/No ring was found/)).toBeTruthy();
   });
-  it('a simulated tap says that it is one, and is no reading', async () => {
+  it('marks a simulated tap, which cannot be saved as a reading', async () => {
     show(<TapMeter targetHz={60} onNote={vi.fn()} />);
     await userEvent.click(screen.getByRole('button', { name: 'Simulate tap' }));
     expect(await screen.findByText('Simulated, not a measurement.')).toBeTruthy();
@@ -60,7 +60,7 @@ describe('the tap meter', () => {
     const named = (name: string) => refusal(Object.assign(new Error('no'), { name }));
     expect(named('NotAllowedError')).toMatch(/is not allowed\. Allow it for this page/);
     expect(named('NotFoundError')).toMatch(/No microphone was found/);
-    expect(named('NotReadableError')).toMatch(/Another program holds/);
+    expect(named('NotReadableError')).toMatch(/Another program uses/);
   });
 });
 

@@ -15,15 +15,15 @@ import { Icon } from '@/ui/icons';
 import { askTap } from '@/ui/solver';
 import type { HeardRecording } from '@/workers/solver-service';
 import { Spectrum } from './spectrum';
-import { QUALITY_WORDS, TAP_ADVICE } from './tap-words';
+import { QUALITY_WORDS, TAP_ADVICE } from './tap-messages';
 import { useRecorder } from './use-recorder';
 import { Wave } from './wave';
 
-/** A recording as it is kept with its reading: one channel, at about this rate. */
-const KEPT_RATE = 12000;
+/** A recording as stored with its reading: one channel, at about this rate. */
+const STORED_RATE = 12000;
 
-function keptSound({ channels, sampleRate }: Recording): Blob {
-  const step = Math.max(1, Math.round(sampleRate / KEPT_RATE));
+function storedSound({ channels, sampleRate }: Recording): Blob {
+  const step = Math.max(1, Math.round(sampleRate / STORED_RATE));
   const [first = new Float32Array()] = channels;
   const out = Float32Array.from({ length: Math.floor(first.length / step) }, (_, i) => {
     let sum = 0;
@@ -39,10 +39,10 @@ interface Heard {
   readonly heard: HeardRecording;
 }
 
-/** Notes shown beside the one that is taken. */
+/** Number of other frequencies shown. */
 const MOST_OTHERS = 3;
 
-/** Of the taps that are kept: their mean, each by how well it is known. */
+/** Mean of the selected taps, weighted by their accuracy. */
 export function meanOf(taps: readonly { readonly hz: number; readonly sdHz: number }[]): number | null {
   const known = taps.reduce((a, t) => a + 1 / t.sdHz ** 2, 0);
   return taps.length === 0 ? null : taps.reduce((a, t) => a + t.hz / t.sdHz ** 2, 0) / known;
@@ -150,7 +150,7 @@ export function TapMeter({ targetHz, onNote }: { targetHz: number | null; onNote
           <Box role="status" sx={{ fontSize: 16 }}>
             {now.simulated && <strong>Simulated, not a measurement. </strong>}
             {hz === null
-              ? 'No note. '
+              ? 'No frequency. '
               : `${hz.toFixed(1)} Hz ± ${(2 * now.heard.sdHz!).toFixed(1)} Hz, ${QUALITY_WORDS[now.heard.quality]}. `}
             {TAP_ADVICE[now.heard.reason]}
           </Box>
@@ -163,18 +163,18 @@ export function TapMeter({ targetHz, onNote }: { targetHz: number | null; onNote
                   onChange={() => setLeft(left.includes(i) ? left.filter((x) => x !== i) : [...left, i])}
                 />
               }
-              label={`Tap at ${t.at.toFixed(1)} s: ${t.hz.toFixed(1)} Hz, ${Math.round(100 * t.clarity)} % of what rings`}
+              label={`Tap at ${t.at.toFixed(1)} s: ${t.hz.toFixed(1)} Hz, ${Math.round(100 * t.clarity)}% of what rings`}
             />
           ))}
           {!now.simulated && others.length > 0 && (
             <Box sx={{ fontSize: 15 }}>
-              Other possible notes:{' '}
+              Other possible frequencies:{' '}
               {others.map((c) => (
                 <Button
                   key={c.hz}
                   size="small"
                   sx={{ minHeight: 44 }}
-                  onClick={() => onNote(Math.round(c.hz * 10) / 10, keptSound(now.recording))}
+                  onClick={() => onNote(Math.round(c.hz * 10) / 10, storedSound(now.recording))}
                 >
                   {c.hz.toFixed(1)} Hz
                 </Button>
@@ -183,7 +183,7 @@ export function TapMeter({ targetHz, onNote }: { targetHz: number | null; onNote
           )}
           {hz !== null && !now.simulated && (
             <Box>
-              <Button variant="contained" onClick={() => onNote(Math.round(hz * 10) / 10, keptSound(now.recording))}>
+              <Button variant="contained" onClick={() => onNote(Math.round(hz * 10) / 10, storedSound(now.recording))}>
                 Take {hz.toFixed(1)} Hz
               </Button>
             </Box>

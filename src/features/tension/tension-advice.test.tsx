@@ -52,7 +52,7 @@ const shown = (
 };
 
 describe('the one advice on the setting', () => {
-  it('says what to move and how far, why, what to expect, and what to read afterwards', () => {
+  it('shows what to move and how far, the reason, the expected result, and the next reading', () => {
     shown(advice());
     const card = within(screen.getByRole('region', { name: 'Advice' }));
     expect(card.getByRole('status').textContent).toMatch(/^Move Cable bracket to 4\.8 mm\.$/);
@@ -107,7 +107,7 @@ describe('the one advice on the setting', () => {
     expect(screen.queryByRole('button', { name: /^Moved to/ })).toBeNull();
     expect(screen.getByRole('button', { name: 'I moved the adjuster' })).toBeTruthy();
   });
-  it('offers nothing to whoever may not write', () => {
+  it('offers no changes without write access', () => {
     shown(advice(), { writable: false });
     expect(screen.queryByRole('button')).toBeNull();
   });

@@ -11,11 +11,12 @@ import type { Decided } from '@/core/tension';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import type { TensionAnswer } from '@/workers/tension-service';
-import { ACT_WORDS, becauseWords, spanName } from './words';
+import { DECISION_WORDS, becauseWords, spanName } from './messages';
+import { TermText } from '../glossary/term-text';
 
 type Answered = Extract<TensionAnswer, { ok: true }>;
 
-/** What an earlier reading of this job showed, N, newest last. */
+/** Earlier readings of this job, N, newest last. */
 export interface ReadBefore {
   readonly label: string;
   readonly tensionN: number;
@@ -39,7 +40,7 @@ export function TensionAdvice({
   decided: Decided;
   /** Readings from before a change. */
   before: readonly ReadBefore[];
-  /** Current times, s; null where none was taken in this condition. */
+  /** Current times, s. Null if none was measured in this condition. */
   times: { readonly engage: number | null; readonly stop: number | null };
   /** Null where nothing may be written. */
   onMoved: ((change: Extract<Changed, { change: 'adjusted' }>) => Promise<boolean>) | null;
@@ -76,11 +77,11 @@ export function TensionAdvice({
             {turnedWords(adjuster, to.position)}.
           </>
         ) : (
-          `${ACT_WORDS[decided.act]}.`
+          `${DECISION_WORDS[decided.act]}.`
         )}
       </Box>
       <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>
-        Reason: {becauseWords(because)}.{to && ` Expected tension: ${show(to.tensionN, 'force')}.`}
+        Reason: <TermText>{becauseWords(because)}</TermText>.{to && ` Expected tension: ${show(to.tensionN, 'force')}.`}
         {recommended && recommended.reach !== 'met' && ' The target is out of reach of this adjuster.'}
         {margin !== null && ` Released, the brake is on with ${show(margin, brakeIn)} of margin.`}
         {timed.length > 0 && ` Timed in this condition: ${timed.join(', ')}.`}
@@ -123,7 +124,7 @@ export function TensionAdvice({
         )}
         {onLeave && decided.act === 'leave' && (
           <Button variant="contained" onClick={() => void onLeave()} sx={{ minHeight: 56, mb: 1 }}>
-            {ACT_WORDS.leave}
+            {DECISION_WORDS.leave}
           </Button>
         )}
         {onMoved && drive.adjusters.length > 0 && (
@@ -134,7 +135,7 @@ export function TensionAdvice({
   );
 }
 
-/** What the screw of an adjuster is turned, from its present position. */
+/** Turns of the screw of an adjuster, from its present position. */
 function turnedWords({ screw, position }: Drive['adjusters'][number], to: number): string {
   if (!screw || Math.abs(to - position) < 0.01) return '';
   const { all } = turnsAndFlats(to - position, screw);

@@ -11,7 +11,7 @@ import { askTension, useTension } from '@/ui/solver';
 import type { TensionAnswer, TensionRequest } from '@/workers/tension-service';
 import { Fold, Folds } from '@/ui/fold';
 import { BandWords, SharedTensioner, TensionScale } from './band';
-import type { KeptReading, ReadReading } from './kept-reading';
+import type { StoredReading, ReadReading } from './stored-reading';
 import { MountingNote } from './mounting';
 import { ReadingForm } from './reading-form';
 import { ReadingsList } from './readings-list';
@@ -21,7 +21,7 @@ import { Signs } from './signs';
 
 export type TensionAsked = Omit<TensionRequest, 'readings'>;
 
-/** How tight one belt should be, every setting with its release side, and what readings of it amount to. */
+/** Tension of one belt: its range, every setting with its release, and the readings. */
 export function TensionPanel({
   request,
   readings,
@@ -31,19 +31,19 @@ export function TensionPanel({
   decision,
   children,
 }: {
-  /** As one value: made anew it is asked anew. */
+  /** As one value: a new object starts a new request. */
   request: TensionRequest;
-  /** The request's readings, as they are kept. */
-  readings: readonly KeptReading[];
+  /** Readings of the request, as stored. */
+  readings: readonly StoredReading[];
   /** Null where nothing may be written. */
   onTake: ((read: ReadReading) => Promise<boolean>) | null;
-  /** Whether a reading is due by the answer: then its form is open. */
+  /** True if a reading is due by the answer. Its form is then open. */
   reads?: (answer: Extract<TensionAnswer, { ok: true }>) => boolean;
   /** The advice, with the tension scale in it, above everything else. */
   lead?: (answer: Extract<TensionAnswer, { ok: true }>, scale: ReactNode) => ReactNode;
-  /** What is decided by the answer. */
+  /** Decision from the answer. */
   decision?: (answer: Extract<TensionAnswer, { ok: true }>) => ReactNode;
-  /** What follows from the answer. */
+  /** Consequences of the answer. */
   children?: (answer: Extract<TensionAnswer, { ok: true }>) => ReactNode;
 }) {
   const { drive, beltId } = request;
@@ -64,7 +64,7 @@ export function TensionPanel({
       </Alert>
     );
   const { sheet, settings, recommended } = answer;
-  const take = async (kept: KeptReading) => {
+  const take = async (kept: StoredReading) => {
     const asked = { reading: kept.reading, without: kept.without.map((b) => b.id) };
     const read = await askTension({ ...request, readings: [asked] }).catch(() => null);
     const one = read?.ok ? read.readings[0] : undefined;
@@ -152,18 +152,18 @@ function Part({ folded, title, says = '', children }: { folded: boolean; title: 
 }
 
 /**
- * An answer with the readings that it is about. It lags behind the request by a moment: a reading that was struck out meanwhile is left out of it, and one that was
- * added is not in it yet.
+ * An answer with its readings. It lags behind the request: a reading struck out since is omitted, and an added one is
+ * not in it yet.
  */
 function matched(
   answer: TensionAnswer | null,
   of: TensionRequest | null,
-  readings: readonly KeptReading[],
-): { readonly answer: TensionAnswer | null; readonly shown: readonly KeptReading[] } {
+  readings: readonly StoredReading[],
+): { readonly answer: TensionAnswer | null; readonly shown: readonly StoredReading[] } {
   if (!answer?.ok || of === null) return { answer, shown: [] };
   const left = [...readings];
   const pairs = of.readings.flatMap((asked, i) => {
-    const same = (kept: KeptReading) =>
+    const same = (kept: StoredReading) =>
       JSON.stringify([kept.reading, kept.without.map((b) => b.id)]) === JSON.stringify([asked.reading, asked.without]);
     const at = left.findIndex(same);
     const amount = answer.readings[i];

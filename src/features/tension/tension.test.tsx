@@ -6,11 +6,11 @@ import { oncePer } from '@/ui/test-memo';
 import { solverService } from '@/workers/solver-service';
 import type { TensionRequest } from '@/workers/tension-service';
 import { RIDER_DRIVE } from '../test-records';
-import type { KeptReading } from './kept-reading';
+import type { StoredReading } from './stored-reading';
 import { TensionPanel } from './tension-panel';
-import { runWords } from './words';
+import { runWords } from './messages';
 
-/** What a worker would answer, without one. */
+/** Answers of the worker, without a worker. */
 vi.mock('@/ui/solver', () => ({
   useTension: (request: TensionRequest) => ({
     answer: tensionOf(request),
@@ -24,7 +24,7 @@ vi.mock('@/ui/solver', () => ({
 
 const tensionOf = oncePer(solverService.tension);
 const drive = RIDER_DRIVE.document;
-const open = (readings: readonly KeptReading[] = [], onTake: Parameters<typeof TensionPanel>[0]['onTake'] = null) =>
+const open = (readings: readonly StoredReading[] = [], onTake: Parameters<typeof TensionPanel>[0]['onTake'] = null) =>
   show(
     <TensionPanel
       request={{ drive, beltId: 'blade', readings: readings.map((r) => ({ reading: r.reading, without: r.without.map((b) => b.id) })) }}
@@ -32,7 +32,7 @@ const open = (readings: readonly KeptReading[] = [], onTake: Parameters<typeof T
       onTake={onTake}
     />,
   );
-const spring = (lengthMm: number): KeptReading => ({
+const spring = (lengthMm: number): StoredReading => ({
   reading: { method: 'spring-length', at: 'engage', lengthMm },
   where: 'Engagement spring',
   clamped: false,
@@ -41,7 +41,7 @@ const spring = (lengthMm: number): KeptReading => ({
 const choose = (name: string) => userEvent.click(screen.getByRole('radio', { name }));
 
 describe('how tight a belt should be', () => {
-  it('tells the band with its reason, what is seen at the target, and from where on a setting breaks something', () => {
+  it('shows the range with its reason, the signs at the target, and the settings with a fault', () => {
     open();
     expect(screen.getByText(/slips below 129 N at rest/)).toBeTruthy();
     expect(screen.getByText('At 6.4 mm and above, the brake stays off when released.')).toBeTruthy();
@@ -50,12 +50,12 @@ describe('how tight a belt should be', () => {
     expect(within(screen.getByRole('table')).getAllByRole('row')).toHaveLength(13);
     expect(within(screen.getByRole('table')).getAllByRole('img', { name: 'recommended' })).toHaveLength(1);
   });
-  it('a spring’s length is kept with the tension that the drive makes of it', async () => {
+  it('saves the length of a spring with the computed tension', async () => {
     const take = vi.fn().mockResolvedValue(true);
     open([], take);
     await choose('Spring length');
     await choose('Engagement spring');
-    await userEvent.type(screen.getByLabelText('Length as fitted'), '203.13');
+    await userEvent.type(screen.getByLabelText('Installed length'), '203.13');
     await userEvent.click(screen.getByRole('button', { name: 'Save reading' }));
     await waitFor(() => expect(take).toHaveBeenCalledTimes(1));
     const [read] = take.mock.calls[0]!;
@@ -65,14 +65,14 @@ describe('how tight a belt should be', () => {
       clamped: false,
       reading: { at: 'engage', lengthMm: 203.13 },
     });
-    // As long as it stands at rest: the tension there.
+    // At rest: the tension there.
     expect(Math.abs(read.tensionN - 190.6)).toBeLessThan(0.5);
   });
-  it('what cannot be is said, and nothing is kept', async () => {
+  it('refuses an impossible value, and saves nothing', async () => {
     const take = vi.fn();
     open([], take);
     await choose('Spring length');
-    await userEvent.type(screen.getByLabelText('Length as fitted'), '900');
+    await userEvent.type(screen.getByLabelText('Installed length'), '900');
     await userEvent.click(screen.getByRole('button', { name: 'Save reading' }));
     expect(await screen.findByText(/^This reading is not possible: its tensioner does not bring this spring/)).toBeTruthy();
     expect(take).not.toHaveBeenCalled();
@@ -82,7 +82,7 @@ describe('how tight a belt should be', () => {
     open([], take);
     await choose('Push');
     expect(screen.getByText('12 N at 6.6 mm is the target.')).toBeTruthy();
-    await userEvent.type(screen.getByLabelText('Push on all its belts'), '12');
+    await userEvent.type(screen.getByLabelText('Force on all belts'), '12');
     await userEvent.click(screen.getByRole('button', { name: 'Save reading' }));
     await waitFor(() => expect(take).toHaveBeenCalledTimes(1));
     expect(take.mock.calls[0]![0]).toMatchObject({
@@ -90,7 +90,7 @@ describe('how tight a belt should be', () => {
       reading: { method: 'deflection', forceN: 12 },
     });
   });
-  it('several readings stand together, and of two that disagree none is believed', () => {
+  it('combines several readings, and uses neither of two that disagree', () => {
     const first = open([spring(203), spring(204)]);
     expect(screen.getByText(/^Together/)).toBeTruthy();
     first.unmount();
@@ -100,7 +100,7 @@ describe('how tight a belt should be', () => {
   });
 });
 
-it('a run of settings is told as it lies', () => {
+it('describes a range of settings as it is', () => {
   const mm = (n: number) => `${n} mm`;
   const run = { fault: 'slips' as const, from: 2, to: 4, fromStart: false, toEnd: false };
   expect(runWords(run, mm)).toBe('From 2 mm to 4 mm, the belt slips under load.');

@@ -68,7 +68,7 @@ export function useRecorder(onRecording: (recording: Recording) => void, onRefus
         const parts: Float32Array[][] = [];
         let samples = 0;
         node.port.onmessage = ({ data }: MessageEvent<Float32Array[][]>) => {
-          // What was still on its way when it was stopped would show it as running for ever.
+          // A late event after the stop would show it as running.
           if (now.current?.parts !== parts) return;
           parts.push(...data);
           samples += data.reduce((a, p) => a + p[0]!.length, 0);
@@ -107,6 +107,6 @@ export function refusal(error: unknown): string {
     return 'The microphone is not allowed. Allow it for this page in the browser, or open a recording instead.';
   if (name === 'NotFoundError' || name === 'OverconstrainedError')
     return 'No microphone was found. Plug one in, or open a recording instead.';
-  if (name === 'NotReadableError') return 'Another program holds the microphone. Close that, or open a recording instead.';
+  if (name === 'NotReadableError') return 'Another program uses the microphone. Close it, or open a recording instead.';
   return 'The microphone cannot be used here. Open a recording instead.';
 }

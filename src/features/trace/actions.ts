@@ -2,10 +2,10 @@
 
 import * as z from 'zod';
 import { faults } from '@/db';
-import { question } from '@/server';
+import { query } from '@/server';
 
-/** What tracing goes by beside what ships: what the shop’s own jobs confirmed, and what its owner corrected. */
-export const readShopBase = question('viewer', z.object({}), async ({ db, person }) => ({
+/** Changes to the supplied base: causes confirmed by jobs, and corrections by the owner. */
+export const readShopBase = query('viewer', z.object({}), async ({ db, person }) => ({
   ok: true,
   value: {
     confirmed: await faults.confirmedCauses(db, person.shopId),

@@ -28,7 +28,7 @@ import { UNFOLDS } from '@/ui/unfolds';
 import type { StoredCorrection } from '@/db';
 import { AddLink, LinkLine } from './link-line';
 
-/** Causes in sight before the rest is unfolded. */
+/** Number of visible causes before unfolding. */
 const SHOWN = 25;
 
 const causes: readonly Cause[] = CAUSES;
@@ -36,9 +36,9 @@ const complaintLabel = (id: string) => COMPLAINTS.find((c) => c.id === id)!.labe
 const checkLabel = (id: string) => CHECKS.find((c) => c.id === id)!.label;
 const subjectLabel = (id: string) => (CHECKS.some((c) => c.id === id) ? checkLabel(id) : complaintLabel(id));
 const isLink = (subject: string) => CHECKS.some((c) => c.id === subject) || COMPLAINTS.some((c) => c.id === subject);
-const share = (p: number) => `${(100 * p).toFixed(1)} %`;
+const share = (p: number) => `${(100 * p).toFixed(1)}%`;
 
-/** What the tracing goes by, to be read, and by an owner corrected: causes of a kind of drive with how common they are, what they show, and how they are mended. */
+/** The fault base, which an owner can correct: causes of a kind of drive with their frequency, signs and repairs. */
 export function BaseScreen({
   confirmed,
   corrections,
@@ -56,7 +56,7 @@ export function BaseScreen({
   const priorOf = (from: typeof own, id: string) => from.causes.find((c) => c.id === id)!.kinds[kind]!;
   const sought = find.trim().toLowerCase();
   const found = causes
-    .filter((c) => c.kinds.includes(kind) && `${c.label} ${c.mend.act}`.toLowerCase().includes(sought))
+    .filter((c) => c.kinds.includes(kind) && `${c.label} ${c.repair.name}`.toLowerCase().includes(sought))
     .sort((a, b) => priorOf(own, b.id) - priorOf(own, a.id));
   const jobs = jobsOf(confirmed, kind);
   return (
@@ -93,13 +93,13 @@ export function BaseScreen({
           times={confirmed.find((x) => x.kind === kind && x.cause === c.id)?.times ?? 0}
         />
       ))}
-      {found.length === 0 && <Typography sx={{ color: 'var(--ts-quiet)' }}>No cause here is called “{find.trim()}”.</Typography>}
+      {found.length === 0 && <Typography sx={{ color: 'var(--ts-quiet)' }}>No cause matches “{find.trim()}”.</Typography>}
       {found.length > SHOWN && !all && <Button onClick={() => setAll(true)}>Show all {found.length}</Button>}
     </Page>
   );
 }
 
-/** One cause: how common it is here and why, what shows it, and what an owner makes of that. */
+/** One cause: its frequency here and the reason, its signs, and the corrections of an owner. */
 function CauseEntry({
   cause,
   kind,
@@ -147,21 +147,21 @@ function CauseEntry({
       {links && (
         <Box sx={{ pb: 1.5, fontSize: 15, display: 'grid', gap: 0.75 }}>
           <Box>
-            Repair: {cause.mend.act.charAt(0).toLowerCase()}
-            {cause.mend.act.slice(1)}, {cause.mend.minutes} min{cause.mend.ask ? '; ask the customer first' : ''}.
-            {now === shipped ? '' : ` As it ships ${share(shipped)}.`}
+            Repair: {cause.repair.name.charAt(0).toLowerCase()}
+            {cause.repair.name.slice(1)}, {cause.repair.minutes} min{cause.repair.ask ? '; ask the customer first' : ''}.
+            {now === shipped ? '' : ` Supplied value ${share(shipped)}.`}
           </Box>
           <LinkLine
             {...{ cause: cause.id, mayCorrect }}
             subject={kind}
             label="Frequency on this kind of drive"
             shippedAs={String(commonnessOn(cause, kind))}
-            because="a starting guess among machines that come in with one of its complaints"
+            because="an estimate for machines with one of its complaints"
             own={own(kind)}
           />
           {links.complaints.map((l) => line(l.of, complaintLabel(l.of), l.step, l.because))}
           {links.checks.map((l) => line(l.of, checkLabel(l.of), l.step, l.because))}
-          {added.map((c) => line(c.subject, subjectLabel(c.subject), NOTHING_SHOWN, 'as it ships it shows nothing of it'))}
+          {added.map((c) => line(c.subject, subjectLabel(c.subject), NOTHING_SHOWN, 'not a sign of it in the supplied base'))}
           {mayCorrect && <AddLink cause={cause.id} taken={[...links.complaints, ...links.checks].map((l) => l.of as string)} />}
         </Box>
       )}

@@ -7,7 +7,7 @@ import { BaseScreen } from './base-screen';
 vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
 
 describe('the base, to be read', () => {
-  it('tells of a cause how it is mended, what shows it, how often and why', async () => {
+  it('shows the repair of a cause, its signs, their frequency and reason', async () => {
     show(<BaseScreen confirmed={[]} corrections={[]} mayCorrect={false} />);
     expect(screen.getByText(/No cause was confirmed on your jobs of this kind yet/)).toBeTruthy();
     await userEvent.type(screen.getByLabelText('Find a cause'), 'brake stays off');
@@ -16,25 +16,25 @@ describe('the base, to be read', () => {
     expect(screen.getByText(/always, since only the brake stops the coasting parts/)).toBeTruthy();
     expect(screen.getByText(/shows it every time: this is the cause itself, since the brake is visibly off when released/)).toBeTruthy();
   });
-  it('a confirmed cause rises, beside what it ships with; another kind of drive is not moved', async () => {
+  it('raises a confirmed cause next to its supplied value, and no other kind of drive', async () => {
     show(<BaseScreen confirmed={[{ kind: 'deck-lever', cause: 'guard-missing', times: 30 }]} corrections={[]} mayCorrect={false} />);
     const first = () => screen.getAllByRole('button', { expanded: false })[0]!.textContent;
     expect(first()).toMatch(/^Guard or belt stop missing30 here\d/);
     await userEvent.click(screen.getAllByRole('button', { expanded: false })[0]!);
-    expect(screen.getByText(/As it ships 2\.0 %/)).toBeTruthy();
+    expect(screen.getByText(/Supplied value 2\.0%/)).toBeTruthy();
     await userEvent.click(screen.getByRole('radio', { name: 'Variable drive (CVT)' }));
     expect(first()).not.toMatch(/ here/);
   });
-  it('a search for nothing says so', async () => {
+  it('reports an empty search', async () => {
     show(<BaseScreen confirmed={[]} corrections={[]} mayCorrect={false} />);
     await userEvent.type(screen.getByLabelText('Find a cause'), 'gremlins');
-    expect(screen.getByText('No cause here is called “gremlins”.')).toBeTruthy();
+    expect(screen.getByText('No cause matches “gremlins”.')).toBeTruthy();
   });
   const tips = async () => {
     await userEvent.type(screen.getByLabelText('Find a cause'), 'idler bearing tips');
     await userEvent.click(screen.getByRole('button', { name: /^Idler bearing tips/ }));
   };
-  it('an owner says otherwise, and why; without a why nothing is kept', async () => {
+  it('lets an owner correct with a reason, and saves nothing without one', async () => {
     const { sent } = serverThat({ ok: true, value: null });
     show(<BaseScreen confirmed={[]} corrections={[]} mayCorrect />);
     await tips();
@@ -53,7 +53,7 @@ describe('the base, to be read', () => {
       }),
     );
   });
-  it('a correction stands with who made it and what ships, and goes back to that', async () => {
+  it('shows a correction with its author and the supplied value, and restores that', async () => {
     const { sent } = serverThat({ ok: true, value: null });
     const own = {
       cause: 'idler-tips',
@@ -65,16 +65,16 @@ describe('the base, to be read', () => {
     };
     show(<BaseScreen confirmed={[]} corrections={[own]} mayCorrect />);
     await tips();
-    expect(screen.getByText(/1, rare, since ours have sealed ones/).textContent).toMatch(/Corrected by Ines.*as it ships 5, everyday/);
-    await userEvent.click(screen.getByRole('button', { name: /^As it ships: / }));
+    expect(screen.getByText(/1, rare, since ours have sealed ones/).textContent).toMatch(/Corrected by Ines.*supplied: 5, everyday/);
+    await userEvent.click(screen.getByRole('button', { name: /^Supplied value: / }));
     await waitFor(() => expect(sent[0]).toMatchObject({ input: { subject: 'deck-lever', value: null } }));
     await userEvent.click(await screen.findByRole('button', { name: 'Undo' }));
     await waitFor(() => expect(sent[1]).toMatchObject({ input: { value: '1', because: 'ours have sealed ones' } }));
   });
-  it('whoever is no owner reads corrections and makes none', async () => {
+  it('lets other people read corrections only', async () => {
     show(<BaseScreen confirmed={[]} corrections={[]} mayCorrect={false} />);
     await tips();
     expect(screen.queryByRole('button', { name: /^Correct/ })).toBeNull();
-    expect(screen.queryByLabelText('Something else shows it here')).toBeNull();
+    expect(screen.queryByLabelText('Add a sign')).toBeNull();
   });
 });

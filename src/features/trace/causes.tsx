@@ -5,12 +5,13 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { CHECKS, vocabulary, type CauseId, type CheckId, type LookAlike, type TracedCause } from '@/core/fault';
 import { UNFOLDS } from '@/ui/unfolds';
-import type { OnMend } from './mend-now';
-import { dealtWith, percent } from './words';
+import type { OnRepair } from './repair-now';
+import { dealtWith, percent } from './messages';
+import { TermText } from '../glossary/term-text';
 
 const words = vocabulary();
 
-/** What splits the first two where they look alike. */
+/** Check that separates the first two if they have the same signs. */
 export function LookAlikes({
   split,
   answered,
@@ -24,7 +25,9 @@ export function LookAlikes({
   return (
     <Box sx={{ borderLeft: '3px solid var(--ts-work)', pl: 1.5, my: 1 }}>
       <Box sx={{ fontWeight: 600 }}>The first two causes have the same signs</Box>
-      <Box sx={{ fontSize: 15 }}>{split.how}</Box>
+      <Box sx={{ fontSize: 15 }}>
+        <TermText>{split.how}</TermText>
+      </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 0.5 }}>
         {open.map((id) => (
           <Button key={id} variant="outlined" onClick={() => onCheck(id)}>
@@ -36,8 +39,8 @@ export function LookAlikes({
   );
 }
 
-/** One cause: how likely, and what speaks for it and against. */
-export function CauseRow({ cause, onMend, before }: { cause: TracedCause; onMend: OnMend | null; before: boolean }) {
+/** One cause: its probability, and the evidence for and against it. */
+export function CauseRow({ cause, onRepair, before }: { cause: TracedCause; onRepair: OnRepair | null; before: boolean }) {
   const [open, setOpen] = useState(false);
   const label = words.causes.find((c) => c.id === cause.id)!.label;
   return (
@@ -68,13 +71,13 @@ export function CauseRow({ cause, onMend, before }: { cause: TracedCause; onMend
             </Box>
           ))}
           {cause.for.length + cause.against.length === 0 && <Box>No finding makes it more or less likely yet.</Box>}
-          {onMend && (
+          {onRepair && (
             <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 0.5 }}>
-              <Button variant="outlined" onClick={() => void onMend(cause.id as CauseId, 'here')}>
+              <Button variant="outlined" onClick={() => void onRepair(cause.id as CauseId, 'here')}>
                 {dealtWith(cause.id)}
               </Button>
               {before && (
-                <Button onClick={() => void onMend(cause.id as CauseId, 'before')}>Repaired before intake, complaint continued</Button>
+                <Button onClick={() => void onRepair(cause.id as CauseId, 'before')}>Repaired before intake, complaint continued</Button>
               )}
             </Box>
           )}

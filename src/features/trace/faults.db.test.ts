@@ -1,21 +1,21 @@
 import { describe, expect, it, vi } from 'vitest';
 import { faults } from '@/db';
 import { shopForTests } from '@/db/test-database';
-import { actsFor } from '@/db/test-acts';
-import { perform } from '@/server';
-import { ACT_KINDS, type ACTS } from '../acts/registry';
+import { commandsFor } from '@/db/test-commands';
+import { executeCommand } from '@/server';
+import { COMMAND_REGISTRY, type COMMANDS } from '../commands/registry';
 
 const seen = vi.hoisted(() => ({ person: null as unknown, db: null as unknown }));
 vi.mock('@/server/session', async (original) => ({ ...(await original<object>()), currentPerson: async () => seen.person }));
 vi.mock('@/db', async (original) => ({ ...(await original<object>()), database: () => seen.db }));
 
 const shop = shopForTests('base_corrections');
-const { send, done, person } = actsFor<keyof typeof ACTS>(shop, seen, (sent) => perform(ACT_KINDS, sent));
+const { send, done, person } = commandsFor<keyof typeof COMMANDS>(shop, seen, (sent) => executeCommand(COMMAND_REGISTRY, sent));
 const TIPS = { cause: 'idler-tips', subject: 'idler-tip', value: 'sometimes', because: 'tried with the belt on' };
 const kept = () => faults.correctionsOf(shop.db, shop.owner.shopId);
 
 describe('what an owner corrects of the base', () => {
-  it('is kept with who and when; a later one stands in its place, and null leaves it as it ships', async () => {
+  it('is stored with author and date; a later one replaces it, and null restores the supplied value', async () => {
     await done('faults.correct', TIPS);
     expect(await kept()).toMatchObject([{ ...TIPS, by: shop.owner.name, at: expect.stringMatching(/^2026-/) }]);
     await done('faults.correct', { ...TIPS, value: 'nothing' });
@@ -27,7 +27,7 @@ describe('what an owner corrects of the base', () => {
     await done('faults.correct', { ...TIPS, value: null, because: '' });
     expect((await kept()).map((c) => c.subject)).toEqual(['deck-lever']);
   });
-  it('is refused with a sentence where it says nothing sound or no reason, and changes nothing', async () => {
+  it('is refused with a sentence if it is invalid or has no reason, and changes nothing', async () => {
     for (const [bad, says] of [
       [{ ...TIPS, value: 'often' }, /one of the steps/],
       [{ ...TIPS, cause: 'gremlins' }, /no such cause/],

@@ -8,7 +8,7 @@ import { useState } from 'react';
 import { CHECKS, COMMONNESS_VALUES, COMPLAINTS, DRIVE_KINDS, LINK_VALUES, NOTHING_SHOWN } from '@/core/fault';
 import type { StoredCorrection } from '@/db';
 import { Moment } from '@/ui/when';
-import { isTaken, useAct } from '../acts/use-act';
+import { isTaken, useCommand } from '../commands/use-command';
 
 /** Steps and degrees in words. */
 const VALUE_WORDS: Readonly<Record<string, string>> = {
@@ -18,7 +18,7 @@ const VALUE_WORDS: Readonly<Record<string, string>> = {
   'as-often-as-not': 'as often as not',
   sometimes: 'sometimes',
   seldom: 'seldom',
-  [NOTHING_SHOWN]: 'nothing of it',
+  [NOTHING_SHOWN]: 'no sign of it',
   1: '1, rare',
   2: '2',
   3: '3',
@@ -29,7 +29,7 @@ const VALUE_WORDS: Readonly<Record<string, string>> = {
 const isCheck = (subject: string) => CHECKS.some((c) => c.id === subject);
 const isKind = (subject: string) => DRIVE_KINDS.some((k) => k.id === subject);
 
-/** One thing the base says of a cause, with why; an owner says it otherwise, with his own why, or leaves it as it ships. */
+/** One link of a cause with its reason. An owner corrects it with a reason, or restores the supplied value. */
 export function LinkLine({
   cause,
   subject,
@@ -48,17 +48,17 @@ export function LinkLine({
   mayCorrect: boolean;
 }) {
   const [open, setOpen] = useState(false);
-  const act = useAct();
+  const runCommand = useCommand();
   const put = (value: string | null, why: string) =>
-    act('faults.correct', { cause, subject, value, because: why }, { words: `The base: ${label}` });
-  /** As it ships again, which can be undone. */
+    runCommand('faults.correct', { cause, subject, value, because: why }, { words: `The base: ${label}` });
+  /** Supplied value again, which can be undone. */
   const leave = (before: StoredCorrection) =>
-    act(
+    runCommand(
       'faults.correct',
       { cause, subject, value: null, because: '' },
       {
         words: `The base: ${label}`,
-        done: { text: `${label}: as it ships.`, undo: () => void put(before.value, before.because) },
+        done: { text: `${label}: supplied value restored.`, undo: () => void put(before.value, before.because) },
       },
     );
   const value = own?.value ?? shippedAs;
@@ -73,7 +73,7 @@ export function LinkLine({
         {own && (
           <Box component="span" sx={{ color: 'var(--ts-work)' }}>
             {' '}
-            Corrected by {own.by}, <Moment at={own.at} as="day" />; as it ships {VALUE_WORDS[shippedAs] ?? shippedAs}.
+            Corrected by {own.by}, <Moment at={own.at} as="day" />; supplied: {VALUE_WORDS[shippedAs] ?? shippedAs}.
           </Box>
         )}
         {mayCorrect && !open && (
@@ -82,8 +82,8 @@ export function LinkLine({
           </Button>
         )}
         {mayCorrect && own && !open && (
-          <Button onClick={() => void leave(own)} aria-label={`As it ships: ${label}`} sx={{ minHeight: 44, py: 0 }}>
-            As it ships
+          <Button onClick={() => void leave(own)} aria-label={`Supplied value: ${label}`} sx={{ minHeight: 44, py: 0 }}>
+            Supplied value
           </Button>
         )}
       </Box>
@@ -161,14 +161,14 @@ function CorrectForm({
 /** Something that shows a cause here, and does not as it ships. */
 export function AddLink({ cause, taken }: { cause: string; taken: readonly string[] }) {
   const [subject, setSubject] = useState('');
-  const act = useAct();
+  const runCommand = useCommand();
   const open = [...COMPLAINTS, ...CHECKS].filter((one) => !taken.includes(one.id));
   const label = open.find((one) => one.id === subject)?.label ?? '';
   return (
     <Box sx={{ mt: 0.5 }}>
       <TextField
         select
-        label="Something else shows it here"
+        label="Add a sign"
         value={subject}
         onChange={(e) => setSubject(e.target.value)}
         sx={{ width: 340, maxWidth: '100%' }}
@@ -187,7 +187,7 @@ export function AddLink({ cause, taken }: { cause: string; taken: readonly strin
           value="sometimes"
           onClose={() => setSubject('')}
           onKeep={async (value, because) =>
-            isTaken(await act('faults.correct', { cause, subject, value, because }, { words: `The base: ${label}` }))
+            isTaken(await runCommand('faults.correct', { cause, subject, value, because }, { words: `The base: ${label}` }))
           }
         />
       )}

@@ -23,7 +23,7 @@ describe('the next check of tracing', () => {
     expect(next(answer, [asked()], 'asked')?.check).not.toBe(next(answer, [asked()])?.check);
     expect(next({ trace: { status: 'contradiction', conflicts: [] } }, [asked()])).toBeNull();
   });
-  it('asks when the complaint began once, also of a customer who does not know', () => {
+  it('asks when the complaint started once, also if the customer does not know', () => {
     const only = { trace: { status: 'ok', stop: null, open: [], next: [{ check: 'began-belt', bits: 1, minutes: 1, score: 5 }] } };
     expect(next(only, [asked()], 'asked')?.check).toBe('began-belt');
     expect(next(only, [asked({ began: 'unknown' })], 'asked')).toBeNull();

@@ -1,25 +1,26 @@
 import { checkOf, type CheckId } from '@/core/fault';
-import { askedOf, findingsOf, isAboutBeginning, type NextCheck, type RecordLine } from '@/core/job';
+import { intakeOf, findingsOf, isAboutStart, type NextCheck, type RecordLine } from '@/core/job';
 import type { TraceAnswer } from '@/workers/trace-service';
 
 /** A part that is less likely than this to be bad is not listed while its covers are off. Setting of the trade. */
 const LEAST_BAD = 0.04;
 
 /**
- * Tracing's next check that is worth its minutes and was not made yet. Once tracing stops, or nothing more is worth its minutes, it is a check of a part
- * that can be reached while its covers are off: a second fault would go home with the machine. Null where there is none, or tracing has not answered.
- * @param how `asked` of the customer, or `made` on the machine
+ * Next check of tracing that is worth its minutes and was not made yet. After tracing stops, it is a check of a part
+ * under the same removed covers. This finds a second fault before the machine is closed. Null if there is none, or
+ * tracing has not answered.
+ * @param how `asked` (a question to the customer) or `made` (on the machine)
  */
 export function nextCheck(answer: TraceAnswer | null, lines: readonly RecordLine[], how: 'asked' | 'made'): NextCheck | null {
   if (answer?.trace.status !== 'ok') return null;
   const { stop, open } = answer.trace;
   const answered = new Set([...findingsOf(lines).values()].map((f) => f.check as string));
-  const { began = 'not-asked' } = askedOf(lines) ?? {};
+  const { began = 'not-asked' } = intakeOf(lines) ?? {};
   const next = (stop ? [] : answer.trace.next).find(
     (n) =>
       n.score >= 1 &&
       !answered.has(n.check) &&
-      !(began !== 'not-asked' && isAboutBeginning(n.check as CheckId)) &&
+      !(began !== 'not-asked' && isAboutStart(n.check as CheckId)) &&
       (checkOf(n.check as CheckId).state === 'asked') === (how === 'asked'),
   );
   if (next) return { check: next.check as CheckId, minutes: next.minutes, why: 'cause' };

@@ -6,23 +6,23 @@ import type { Latest } from '@/ui/latest';
 import { useFacts, useTrace } from '@/ui/solver';
 import { useRead } from '@/ui/reads';
 import type { ShopBase, TraceAnswer, TraceRequest } from '@/workers/trace-service';
-import { bookedLast } from '../jobs/booked-last';
+import { lastUsedBelt } from '../jobs/last-used-belt';
 import type { StageProps } from '../jobs/stages/module';
 import { useSimulated } from '../jobs/stages/simulated';
 import { readShopBase } from './actions';
 
 export interface Traced {
-  /** What is traced on the job at hand; null until a complaint is named, and for whoever practises without asking. */
+  /** Case to trace on the current job. Null until a complaint is named, and in practice without a request. */
   readonly request: TraceRequest | null;
   readonly latest: Latest<TraceAnswer>;
-  /** The first answer is there, or does not come: what stands by it need not be moved any more. */
+  /** The first answer has arrived or will not. The layout can then settle. */
   readonly settled: boolean;
   /** The answer is of the ticket as it is now, or none is expected. */
   readonly current: boolean;
 }
 
 const AS_IT_SHIPS: ShopBase = { confirmed: [], corrections: [] };
-/** A stage is no wall: after so long it goes on without what tracing says, ms. */
+/** Longest wait for tracing, ms. Then the stage opens without it. */
 const PATIENCE_MS = 5_000;
 const Context = createContext<Traced>({
   request: null,
@@ -31,17 +31,17 @@ const Context = createContext<Traced>({
   current: true,
 });
 
-/** What is traced, and what comes of it; nothing outside a {@link TraceProvider}. */
+/** The case and its answer. Null outside a {@link TraceProvider}. */
 export const useTraced = (): Traced => useContext(Context);
 
-/** Makes of a job’s ticket and drive what is traced, and has it traced once. */
-export function TraceProvider({ job, bay, children }: Pick<StageProps, 'job' | 'bay'> & { children: ReactNode }) {
+/** Builds the case of a job from its ticket and drive, and traces it once. */
+export function TraceProvider({ job, jobContext, children }: Pick<StageProps, 'job' | 'jobContext'> & { children: ReactNode }) {
   const simulated = useSimulated();
-  const { kind } = bay;
+  const { kind } = jobContext;
   // A simulated machine’s hidden faults are not in its drawing, and its shop is none of ours.
-  const drive = simulated ? null : bay.drive;
+  const drive = simulated ? null : jobContext.drive;
   const beltId = drive?.belts.find((b) => b.id === job.beltId)?.id ?? drive?.belts[0]?.id;
-  const outsideMm = beltId === job.beltId ? bookedLast(job)?.outsideMm : undefined;
+  const outsideMm = beltId === job.beltId ? lastUsedBelt(job)?.outsideMm : undefined;
   const stopSeconds = timedOf(job.entries, 'stop', 'found')?.seconds;
   const factsRequest = useMemo(
     () => (drive && beltId !== undefined ? { drive, beltId, outsideMm, stopSeconds } : null),
@@ -54,8 +54,8 @@ export function TraceProvider({ job, bay, children }: Pick<StageProps, 'job' | '
   const computed = facts.answer;
   const request = useMemo(() => {
     const faultCase = kind === null || hidden ? null : buildFaultCase(job.entries, kind, [...setupsUp(job.entries)], computed ?? []);
-    return faultCase && { faultCase, absent: bay.absent, ...base };
-  }, [job.entries, kind, hidden, computed, base, bay.absent]);
+    return faultCase && { faultCase, absent: jobContext.absent, ...base };
+  }, [job.entries, kind, hidden, computed, base, jobContext.absent]);
 
   const [impatient, setImpatient] = useState(false);
   useEffect(() => {
@@ -64,7 +64,7 @@ export function TraceProvider({ job, bay, children }: Pick<StageProps, 'job' | '
   }, []);
   const factsThere = factsRequest === null || computed !== null || !facts.pending;
   const baseThere = simulated !== null || shop.value !== undefined || shop.problem !== null;
-  // One answer by all that is known, in place of three that each move what stands below them.
+  // One answer from all data, instead of three that each shift the layout.
   const latest = useTrace((factsThere && baseThere) || impatient ? request : null);
   const there = request === null || latest.answer !== null || latest.failed || impatient;
   const [settled, setSettled] = useState(there);

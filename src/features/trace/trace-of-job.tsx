@@ -7,10 +7,10 @@ import type { StageProps } from '../jobs/stages/module';
 import { useSimulated } from '../jobs/stages/simulated';
 import { useTraced } from './request';
 import { DoneBefore } from './done-before';
-import type { OnMend } from './mend-now';
+import type { OnRepair } from './repair-now';
 import { TracePanel } from './trace-panel';
 
-/** What a customer answered, as a finding of the machine as a whole. */
+/** Answer of a customer, as a finding of the whole machine. */
 const answered = (check: CheckId, result: Result): Finding => ({
   ...BARE_FINDING,
   ref: newId(),
@@ -20,18 +20,18 @@ const answered = (check: CheckId, result: Result): Finding => ({
 });
 
 /** Why this job’s machine does what is complained of: from what is on its ticket. Nothing until a complaint is named. */
-export function TraceOfJob({ job, at, acts, bay, writable, onCheck }: StageProps & { onCheck: (check: CheckId) => void }) {
+export function TraceOfJob({ job, at, commands, jobContext, writable, onCheck }: StageProps & { onCheck: (check: CheckId) => void }) {
   const simulated = useSimulated();
   const { request, latest } = useTraced();
-  const { kind } = bay;
+  const { kind } = jobContext;
   if (!request || kind === null) return null;
-  const onMend: OnMend | null = writable
+  const onRepair: OnRepair | null = writable
     ? (cause, when, agreed = false) =>
-        acts.write(
+        commands.write(
           at,
           'mended',
           { cause, when, agreed, kind },
-          `Job ${job.number}: ${when === 'left' ? 'left in' : 'mended'}`,
+          `Job ${job.number}: ${when === 'left' ? 'not repaired' : 'repaired'}`,
           {
             left: 'Saved on the ticket as not repaired.',
             before: 'Saved on the ticket. It is no longer considered.',
@@ -41,23 +41,25 @@ export function TraceOfJob({ job, at, acts, bay, writable, onCheck }: StageProps
     : null;
   return (
     <>
-      {onMend && !simulated && <DoneBefore lines={job.entries} kind={kind} onMended={(cause) => void onMend(cause, 'before')} />}
+      {onRepair && !simulated && (
+        <DoneBefore lines={job.entries} kind={kind} onRepairedBefore={(cause) => void onRepair(cause, 'before')} />
+      )}
       <TracePanel
         request={request}
         latest={latest}
         onCheck={onCheck}
         before={simulated === null}
-        drive={bay.drive}
+        drive={jobContext.drive}
         onAnswer={
           writable && simulated === null
-            ? (check, result) => acts.write(at, 'finding', answered(check, result), `Job ${job.number}: ${checkOf(check).label}`)
+            ? (check, result) => commands.write(at, 'finding', answered(check, result), `Job ${job.number}: ${checkOf(check).label}`)
             : null
         }
         consentFor={(cause) =>
           simulated ? { needed: false, said: 'not-asked' } : consentFor(job.entries, cause, Math.round(100 * job.limits.askFrom))
         }
         left={leftIn(job.entries)}
-        onMend={onMend}
+        onRepair={onRepair}
       />
     </>
   );

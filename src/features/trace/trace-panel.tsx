@@ -12,26 +12,26 @@ import type { Consent } from '@/core/job';
 import type { Latest } from '@/ui/latest';
 import type { TraceAnswer, TraceRequest } from '@/workers/trace-service';
 import { CauseRow, LookAlikes } from './causes';
-import { MendNow, type OnMend } from './mend-now';
-import { NextLook } from './next-look';
+import { RepairNow, type OnRepair } from './repair-now';
+import { NextCheckCard } from './next-check-card';
 import { OpenChecks } from './open-checks';
 
-/** Causes in sight before the rest is unfolded; those under this chance are not shown at all. */
+/** Number of visible causes before unfolding, and the smallest probability shown. */
 const SHOWN = 4;
 const LEAST = 0.02;
 const NEXT_SHOWN = 3;
-/** Of the panel, px: little is moved once it is there. */
+/** Height of the panel, px, which limits later shifts. */
 const USUAL_HEIGHT = 440;
 
 const checks: readonly Check[] = CHECKS;
 const UNASKED = (): Consent => ({ needed: false, said: 'not-asked' });
 
-/** Likely causes, what to look at next and why, and when it is time to mend: one thing to do at a time, to be read at arm’s length. */
+/** Likely causes, next check with its reason, and the time to repair: one action at a time, readable at arm's length. */
 export function TracePanel({
   request,
   latest: { answer, failed, again },
   onCheck,
-  onMend,
+  onRepair,
   onAnswer,
   drive = null,
   before = true,
@@ -39,21 +39,21 @@ export function TracePanel({
   left = [],
 }: {
   request: TraceRequest;
-  /** What comes of it. */
+  /** Answer of tracing. */
   latest: Latest<TraceAnswer>;
-  /** Goes to a check. */
+  /** Opens a check. */
   onCheck: (check: CheckId) => void;
   /** Null where nothing may be written. */
-  onMend: OnMend | null;
+  onRepair: OnRepair | null;
   /** Drawn small, with where the next check is made. */
   drive?: Drive | null;
-  /** Whether the customer is asked before a cause is mended, and what he said. */
+  /** Consent of the customer before a repair, and the decision. */
   consentFor?: (cause: string) => Consent;
-  /** Causes that stay in by the customer’s word: they are mended no more. */
+  /** Causes that the customer declined to repair. They are not proposed again. */
   left?: readonly string[];
-  /** Writes the answer to a check that is only asked; null where nothing may be written, or nobody is there to be asked. */
+  /** Records the answer to a question. Null if writing is not allowed, or there is no customer. */
   onAnswer?: ((check: CheckId, result: Result) => Promise<unknown>) | null;
-  /** Whether something may have been mended before the machine came. */
+  /** True if a cause may have been repaired before intake. */
   before?: boolean;
 }) {
   const [all, setAll] = useState(false);
@@ -81,7 +81,7 @@ export function TracePanel({
       </Alert>
     );
   const { next } = trace;
-  // What stays in is not proposed again.
+  // A declined repair is not proposed again.
   const stop = trace.stop && left.includes(trace.stop.fix) ? null : trace.stop;
   const likely = trace.causes.filter((c) => c.probability >= LEAST);
   const [one, other] = likely;
@@ -89,10 +89,10 @@ export function TracePanel({
   const worth = next.filter((n) => n.score >= 1);
   const [first] = worth.length > 0 ? worth : next;
   return (
-    <Box component="section" aria-label="Why it does that" sx={{ display: 'grid', gap: 2, mb: 2 }}>
-      {stop && <MendNow stop={stop} consent={consentFor(stop.fix)} onMend={onMend} />}
+    <Box component="section" aria-label="Reason for the complaint" sx={{ display: 'grid', gap: 2, mb: 2 }}>
+      {stop && <RepairNow stop={stop} consent={consentFor(stop.fix)} onRepair={onRepair} />}
       {first && (!stop || worth.length > 0) && (
-        <NextLook
+        <NextCheckCard
           key={first.check}
           check={checks.find((c) => c.id === first.check)!}
           minutes={first.minutes}
@@ -131,7 +131,7 @@ export function TracePanel({
           Likely causes
         </Typography>
         {likely.slice(0, all ? likely.length : SHOWN).map((c) => (
-          <CauseRow key={c.id} cause={c} onMend={onMend} before={before} />
+          <CauseRow key={c.id} cause={c} onRepair={onRepair} before={before} />
         ))}
         {split && <LookAlikes split={split} answered={answeredSince(request.faultCase)} onCheck={onCheck} />}
         <ByItself faultCase={request.faultCase} />
@@ -141,7 +141,7 @@ export function TracePanel({
   );
 }
 
-/** What entered by itself: what the drive’s own numbers and the readings on the ticket say. */
+/** Automatic results: from the values of the drive, and from readings on the ticket. */
 function ByItself({ faultCase: { history } }: { faultCase: TraceRequest['faultCase'] }) {
   const last = new Map(
     history.flatMap((e) => {
@@ -152,12 +152,12 @@ function ByItself({ faultCase: { history } }: { faultCase: TraceRequest['faultCa
   if (last.size === 0) return null;
   return (
     <Box sx={{ fontSize: 14.5, color: 'var(--ts-quiet)', borderTop: '1px solid var(--ts-edge)', pt: 1 }}>
-      Computed from the drive, as drawn, and its readings:{' '}
+      Calculated from the drawing and its readings:{' '}
       {[...last].map(([label, result]) => `${label.toLowerCase()}: ${result.toLowerCase()}`).join('; ')}.
     </Box>
   );
 }
 
-/** Checks answered since the last mend. */
+/** Checks answered since the last repair. */
 const answeredSince = ({ history }: TraceRequest['faultCase']): ReadonlySet<string> =>
   new Set(history.slice(history.findLastIndex((e) => 'fixed' in e) + 1).flatMap((e) => ('check' in e ? [e.check] : [])));

@@ -7,7 +7,7 @@ import { show } from '@/ui/test-shell';
 import { answerTrace, answerWhatIf, type TraceAnswer, type TraceRequest, type WhatIfRequest } from '@/workers/trace-service';
 import { TracePanel } from './trace-panel';
 
-/** What a worker would answer, without one. */
+/** Answers of the worker, without a worker. */
 vi.mock('@/ui/solver', () => ({
   useWhatIf: (request: WhatIfRequest | null) => ({ answer: request && answerWhatIf(request), pending: false }),
 }));
@@ -15,16 +15,16 @@ vi.mock('@/ui/solver', () => ({
 const of = (history: FaultEvent[], complaint = ['thrown-releasing']): FaultCase => ({ kind: 'deck-lever', complaint, history, setups: [] });
 type Panel = Parameters<typeof TracePanel>[0];
 const given: { answer: TraceAnswer | null; failed: boolean; again: () => void } = { answer: null, failed: false, again: vi.fn() };
-/** The panel about a case, with what tracing makes of it. */
+/** The panel of a case, with the answer of tracing. */
 function panel(faultCase: FaultCase, more: Partial<Panel> = {}) {
   const request: TraceRequest = { faultCase, confirmed: [], corrections: [] };
   const latest = { ...given, answer: given.answer ?? answerTrace(request), pending: false, of: null };
-  return show(<TracePanel {...{ request, latest }} onCheck={vi.fn()} onMend={null} {...more} />);
+  return show(<TracePanel {...{ request, latest }} onCheck={vi.fn()} onRepair={null} {...more} />);
 }
-const open = (faultCase: FaultCase, onMend: Panel['onMend'] = vi.fn().mockResolvedValue(true)) => {
+const open = (faultCase: FaultCase, onRepair: Panel['onRepair'] = vi.fn().mockResolvedValue(true)) => {
   const onCheck = vi.fn();
-  panel(faultCase, { onCheck, onMend });
-  return { onCheck, onMend };
+  panel(faultCase, { onCheck, onRepair });
+  return { onCheck, onRepair };
 };
 
 describe('why it does that', () => {
@@ -54,7 +54,7 @@ describe('why it does that', () => {
     await userEvent.click(list.getByRole('button', { name: /^Show \d+ more checks$/ }));
     expect(list.getAllByRole('listitem').length).toBeGreaterThan(listed);
   });
-  it('what is only asked is answered where it stands', async () => {
+  it('answers a question in its place', async () => {
     asNext('began-blow');
     const onAnswer = vi.fn().mockResolvedValue(true);
     panel(of([]), { onAnswer });
@@ -62,7 +62,7 @@ describe('why it does that', () => {
     await userEvent.click(screen.getByRole('button', { name: 'Yes' }));
     expect(onAnswer).toHaveBeenCalledWith('began-blow', 'bad');
   });
-  it('says what entered by itself, by the last of each', () => {
+  it('lists the automatic results, the last of each', () => {
     open(
       of([
         { check: 'grip-computed', result: 'bad' },
@@ -71,18 +71,16 @@ describe('why it does that', () => {
       ]),
     );
     expect(
-      screen.getByText(
-        /^Computed from the drive, as drawn, and its readings: grip as drawn and set: grips; slack on release: hangs slack\.$/,
-      ),
+      screen.getByText(/^Calculated from the drawing and its readings: grip as drawn and set: grips; slack on release: hangs slack\.$/),
     ).toBeTruthy();
   });
-  it('tells before a check is made what each answer would leave', async () => {
+  it('shows the effect of each answer before a check is made', async () => {
     asNext('idler-lean');
     open(of([]));
     await userEvent.click(screen.getByRole('button', { name: 'Effect of each result' }));
-    expect(screen.getAllByText(/likely: .* \d+ %(, up|, down)?; /).length).toBeGreaterThanOrEqual(2);
+    expect(screen.getAllByText(/likely: .* \d+%(, up|, down)?; /).length).toBeGreaterThanOrEqual(2);
   });
-  it('the first two that look alike come with what splits them, but for what is answered', async () => {
+  it('shows the check that separates the first two, unless it is answered', async () => {
     const { onCheck } = open(
       of([
         { check: 'idler-lean', result: 'bad' },
@@ -97,41 +95,41 @@ describe('why it does that', () => {
   describe('what costs more than is spent unasked', () => {
     const proved = ['brake-released', 'stop-time', 'brake-lining'].map((check) => ({ check, result: 'bad' }));
     const asking = (said: Consent['said'], more: Partial<Panel> = {}) => {
-      const onMend = vi.fn().mockResolvedValue(true);
-      panel(of(proved), { onMend, consentFor: () => ({ needed: true, said }), ...more });
-      return onMend;
+      const onRepair = vi.fn().mockResolvedValue(true);
+      panel(of(proved), { onRepair, consentFor: () => ({ needed: true, said }), ...more });
+      return onRepair;
     };
-    it('is mended once the customer agreed, and that is written', async () => {
-      const onMend = asking('not-asked');
+    it('repairs after the customer agreed, and saves both', async () => {
+      const onRepair = asking('not-asked');
       expect(screen.getByText('Ask the customer, then repair')).toBeTruthy();
       await userEvent.click(screen.getByRole('button', { name: 'Customer agreed: mark as repaired' }));
-      expect(onMend).toHaveBeenCalledWith('brake-not-landing', 'here', true);
+      expect(onRepair).toHaveBeenCalledWith('brake-not-landing', 'here', true);
     });
     it('stays in where that is declined, and is proposed no more', async () => {
-      const onMend = asking('waiting');
+      const onRepair = asking('waiting');
       expect(screen.getByText(/wants to think about it/)).toBeTruthy();
       await userEvent.click(screen.getByRole('button', { name: 'Customer declined: do not repair' }));
-      expect(onMend).toHaveBeenCalledWith('brake-not-landing', 'left');
+      expect(onRepair).toHaveBeenCalledWith('brake-not-landing', 'left');
       cleanup();
       asking('declined', { left: ['brake-not-landing'] });
       expect(screen.queryByText(/^Repair now|^Ask the customer/)).toBeNull();
     });
-    it('is simply mended where that was agreed already', () => {
+    it('repairs directly if it was approved already', () => {
       asking('approved');
       expect(screen.getByText(/The customer agreed to it/)).toBeTruthy();
       expect(screen.getByRole('button', { name: 'Mark as repaired' })).toBeTruthy();
     });
   });
-  it('a proved fault is mended by its act, at once where it is dangerous, and the mend is written', async () => {
-    const { onMend } = open(of(['brake-released', 'stop-time', 'brake-lining'].map((check) => ({ check, result: 'bad' }))));
+  it('repairs a confirmed fault by its button, immediately if dangerous, and saves the repair', async () => {
+    const { onRepair } = open(of(['brake-released', 'stop-time', 'brake-lining'].map((check) => ({ check, result: 'bad' }))));
     expect(screen.getByText('Repair now')).toBeTruthy();
-    expect(screen.getByText(CAUSES.find((c) => c.id === 'brake-not-landing')!.mend.act)).toBeTruthy();
+    expect(screen.getByText(CAUSES.find((c) => c.id === 'brake-not-landing')!.repair.name)).toBeTruthy();
     expect(screen.getByText(/dangerous: brake stays off when released\. Repair it now, even if other faults remain/)).toBeTruthy();
     await userEvent.click(screen.getByRole('button', { name: 'Mark as repaired' }));
-    await waitFor(() => expect(onMend).toHaveBeenCalledWith('brake-not-landing', 'here', false));
+    await waitFor(() => expect(onRepair).toHaveBeenCalledWith('brake-not-landing', 'here', false));
   });
-  it('a cause tells what speaks for it and against it, and can be said to have been mended before', async () => {
-    const { onMend } = open(
+  it('shows the evidence for and against a cause, and marks it as repaired before intake', async () => {
+    const { onRepair } = open(
       of([
         { check: 'idler-tip', result: 'bad' },
         { check: 'idler-lean', result: 'good' },
@@ -141,9 +139,9 @@ describe('why it does that', () => {
     expect(screen.getByText(/Supports it\. It explains: throws the belt when released/)).toBeTruthy();
     expect(screen.getByText(/Supports it\. .*tips\.$/)).toBeTruthy();
     await userEvent.click(screen.getByRole('button', { name: 'Repaired before intake, complaint continued' }));
-    await waitFor(() => expect(onMend).toHaveBeenCalledWith('idler-tips', 'before'));
+    await waitFor(() => expect(onRepair).toHaveBeenCalledWith('idler-tips', 'before'));
   });
-  it('whoever may not write reads it all and is offered no mend', () => {
+  it('offers no repair without write access', () => {
     open(of(['brake-released', 'stop-time', 'brake-lining'].map((check) => ({ check, result: 'bad' }))), null);
     expect(screen.getByText('Repair now')).toBeTruthy();
     expect(screen.queryByRole('button', { name: 'Mark as repaired' })).toBeNull();
@@ -153,7 +151,7 @@ describe('why it does that', () => {
     expect(screen.getByText(/the complaint is closed/)).toBeTruthy();
     expect(screen.queryByText(/Next check|Repair now/)).toBeNull();
   });
-  it('answers that cannot stand together are named; a worker that fails can be asked again', async () => {
+  it('names contradicting answers; a failed worker can be asked again', async () => {
     given.answer = { trace: { status: 'contradiction', conflicts: ['grip-computed'] } };
     const first = panel(of([]));
     expect(screen.getByText(/These findings contradict each other: .*Repeat it/)).toBeTruthy();

@@ -7,11 +7,11 @@ import { useMemo, useState } from 'react';
 import { vocabulary } from '@/core/fault';
 import { useWhatIf } from '@/ui/solver';
 import type { TraceRequest } from '@/workers/trace-service';
-import { percent } from './words';
+import { percent } from './messages';
 
 const words = vocabulary();
 
-/** What each answer to a check would make of the causes, asked for before it is made. */
+/** Effect of each answer to a check on the causes, before the check is made. */
 export function WhatIf({ request, check }: { request: TraceRequest; check: string }) {
   const [open, setOpen] = useState(false);
   const { answer } = useWhatIf(useMemo(() => (open ? { ...request, check } : null), [open, request, check]));

@@ -18,7 +18,7 @@ import { Empty, Page } from '@/ui/page';
 import { useFleet } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
 import { Moment } from '@/ui/when';
-import { WEAR_VERDICT_WORDS } from './words';
+import { WEAR_VERDICT_WORDS } from './messages';
 
 /** Belts shown before the rest is unfolded. */
 const SHOWN = 50;
@@ -68,7 +68,7 @@ export function FleetScreen({ belts, spares }: { belts: readonly MeasuredBelt[];
       {belts.length === 0 && (
         <Empty
           title="No belt width is measured yet"
-          act={
+          action={
             <Button component={Link} href="/machines" variant="contained">
               Open machines
             </Button>

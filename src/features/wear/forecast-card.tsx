@@ -14,7 +14,7 @@ import { Icon } from '@/ui/icons';
 import { useWear } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
 import { WearChart } from './wear-chart';
-import { becauseOf, ridingWords, WEAR_VERDICT_WORDS, WIDTH_METHOD_WORDS } from './words';
+import { becauseOf, ridingWords, WEAR_VERDICT_WORDS, WIDTH_METHOD_WORDS } from './messages';
 
 /** A figure of the meter, as far as it is known. */
 const rough = (n: number) => (n < 10 ? n.toFixed(1) : n < 100 ? Math.round(n).toString() : (Math.round(n / 10) * 10).toString());
@@ -29,7 +29,7 @@ export function ForecastCard({
   log: readonly PastWidth[];
   /** How it was ridden since it was fitted. */
   ridden: readonly RidingWritten[];
-  /** It was found cracked, chunked or burnt on this job: it goes whatever its width. */
+  /** The belt was found cracked, chunked or burnt on this job: it must be replaced at any width. */
   damaged: boolean;
   beltName: string;
 }) {
@@ -44,7 +44,7 @@ export function ForecastCard({
         The forecast could not be calculated.
       </Alert>
     );
-  // The answer to an earlier log says nothing of this one.
+  // The answer for an earlier log does not apply.
   if (!answer || of !== request) return <Skeleton variant="rounded" height={120} />;
   const { current, remaining, verdict, reasons, underNow, rate, readings } = answer.forecast;
   const single = verdict === 'replace' && log.every((r) => r.method === 'single');

@@ -8,19 +8,19 @@ import { LogIn } from './log-in';
 import { RidingForm } from './riding-form';
 import { WarrantyForm } from './warranty-form';
 import { WidthForm } from './width-form';
-import { ridingWords, warrantyStands } from './words';
+import { ridingWords, warrantyStatus } from './messages';
 
 const belt = { id: 'b', label: 'Drive belt' };
 const press = (name: string | RegExp) => userEvent.click(screen.getByRole('button', { name }));
 
-describe('a log kept elsewhere', () => {
+describe('a log from elsewhere', () => {
   const file = (text: string) => new File([text], 'old.csv', { type: 'text/csv' });
   const open = (keep = vi.fn().mockResolvedValue(true), minimumMm: number | null = 28.6, log: readonly PastWidth[] = []) => {
     show(<LogIn belt={belt} basis={{ unit: 'km', fittedAt: 900, minimumMm, newMm: 30.5 }} log={log} onKeep={keep} />);
     return keep as ReturnType<typeof vi.fn<(w: WidthWritten) => Promise<boolean>>>;
   };
   const take = (text: string) => userEvent.upload(screen.getByLabelText('A log of widths, CSV'), file(text));
-  it('good rows are kept with the day they were read, bad ones told with line and reason', async () => {
+  it('saves good rows with their day, and lists bad ones with line and reason', async () => {
     const keep = open();
     await take(
       'date,meter (km),method,widths (mm)\n2025-06-01,1500,rib-top,29.9;29.95\n2025-07-01,1600,guess,29.9\n2024-01-01,500,single,30.4\n2026-06-01,2400,single,29.4\n',
@@ -35,13 +35,13 @@ describe('a log kept elsewhere', () => {
     ]);
     expect(await screen.findByText('2 readings imported.')).toBeTruthy();
   });
-  it('a file that is no log changes nothing and says why', async () => {
+  it('changes nothing for a file without a log, and reports why', async () => {
     const keep = open();
     await take('a,b\n1,2\n');
     expect(await screen.findByText(/old\.csv: line 1: there is no column “date”\. Nothing was imported\./)).toBeTruthy();
     expect(keep).not.toHaveBeenCalled();
   });
-  it('without a least width nothing is kept: no forecast could follow', async () => {
+  it('saves nothing without a minimum width, since no forecast would be possible', async () => {
     const keep = open(undefined, null);
     await take('date,meter,method,widths\n2026-06-01,2400,single,29.4\n');
     await press('Save reading');
@@ -50,7 +50,7 @@ describe('a log kept elsewhere', () => {
   });
 });
 
-describe('what is typed beside a log', () => {
+describe('values besides a log', () => {
   it('a reading that the log has already is named and not saved again', async () => {
     const kept: PastWidth = {
       job: 1,
@@ -75,13 +75,13 @@ describe('what is typed beside a log', () => {
     await press('Save reading');
     await waitFor(() => expect(keep.mock.calls.map(([w]) => (w as WidthWritten).meter)).toEqual([2600]));
   });
-  it('the form tells the unit and the minimum as they are typed', async () => {
+  it('passes on the unit and the minimum while typing', async () => {
     const typed = vi.fn();
     const basis = { meter: 2400, unit: 'h' as const, fittedAt: 900, minimumMm: 28.6, newMm: 30.5 };
     show(<WidthForm belt={belt} basis={basis} firstByPerson={false} onTyped={typed} onKeep={vi.fn()} />);
     expect(typed).toHaveBeenLastCalledWith({ unit: 'h', fittedAt: 900, minimumMm: 28.6, newMm: 30.5 });
     await userEvent.click(screen.getByRole('radio', { name: 'Kilometres' }));
-    const minimum = screen.getByLabelText(/^Least width by the manual/);
+    const minimum = screen.getByLabelText(/^Minimum width by the manual/);
     await userEvent.clear(minimum);
     await userEvent.type(minimum, '29.2');
     await userEvent.tab();
@@ -118,9 +118,9 @@ describe('how it is ridden, and what was promised', () => {
     await waitFor(() => expect(keep).toHaveBeenCalledTimes(1));
     expect(keep.mock.calls[0]![0]).toMatchObject({ until: null, atMost: 3000, covers: 'breakage' });
     const both = { until: '2026-12-31', atMost: 3000 };
-    expect(warrantyStands(both, '2026-12-31', 3000)).toBe(true);
-    expect(warrantyStands(both, '2027-01-01', 100)).toBe(false);
-    expect(warrantyStands(both, '2026-06-01', 3001)).toBe(false);
-    expect(warrantyStands({ until: null, atMost: 3000 }, '2040-01-01', null)).toBe(true);
+    expect(warrantyStatus(both, '2026-12-31', 3000)).toBe(true);
+    expect(warrantyStatus(both, '2027-01-01', 100)).toBe(false);
+    expect(warrantyStatus(both, '2026-06-01', 3001)).toBe(false);
+    expect(warrantyStatus({ until: null, atMost: 3000 }, '2040-01-01', null)).toBe(true);
   });
 });

@@ -14,7 +14,7 @@ type Read = Extract<WidthSheet, { ok: true }>;
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
 /** Bad rows named by themselves. */
 const BAD_SHOWN = 8;
-/** Two readings of one day and method are the same where meter and widths differ by no more than a file rounds away. */
+/** Two readings of one day and method are equal if meter and widths agree within the rounding of files. */
 const SAME_METER = 0.06;
 const SAME_MM = 0.006;
 
@@ -25,7 +25,7 @@ const isSame = (read: WidthReading, kept: PastWidth): boolean =>
   kept.widths.length === read.widths.length &&
   kept.widths.every((w, i) => Math.abs(w - read.widths[i]!) < SAME_MM);
 
-/** A log kept elsewhere, taken in from a file: good rows are kept, bad ones listed with their line and why. */
+/** Import of a width log: good rows are saved, bad rows are listed with line and reason. */
 export function LogIn({
   belt,
   basis,
@@ -33,7 +33,7 @@ export function LogIn({
   onKeep,
 }: {
   belt: WidthWritten['belt'];
-  /** As typed beside it. */
+  /** As typed in the form. */
   basis: TypedBasis;
   /** Readings that the belt has already. */
   log: readonly PastWidth[];
@@ -69,10 +69,10 @@ export function LogIn({
     setBusy(false);
   };
   return (
-    <Box component="section" aria-label="A log from a file" sx={{ mt: 2, display: 'grid', gap: 1 }}>
+    <Box component="section" aria-label="Import a log" sx={{ mt: 2, display: 'grid', gap: 1 }}>
       <Box>
         <Button component="label" variant="outlined" startIcon={<Icon name="upload" size={18} />} disabled={busy}>
-          Take a log in
+          Import log
           <input
             type="file"
             accept=".csv,text/csv"
@@ -86,7 +86,7 @@ export function LogIn({
           />
         </Button>
         <Box component="span" sx={{ ml: 1.5, fontSize: 15, color: 'var(--ts-quiet)' }}>
-          CSV with date, meter ({unit}), method, widths (mm); as it is saved here.
+          CSV with date, meter ({unit}), method, widths (mm). Same format as the export.
         </Box>
       </Box>
       {problem !== '' && (

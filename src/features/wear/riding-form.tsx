@@ -7,12 +7,12 @@ import { useState } from 'react';
 import type { RidingWritten } from '@/core/job';
 import { AMOUNTS, RIDINGS, shareAlone, sharesOf, type Amount, type Riding } from '@/core/wear';
 import { Choices } from '@/ui/choices';
-import { AMOUNT_WORDS, RIDING_WORDS } from './words';
+import { AMOUNT_WORDS, RIDING_WORDS } from './messages';
 
 const OPTIONS = AMOUNTS.map((id) => ({ id, label: AMOUNT_WORDS[id] }));
 const NOTHING: Readonly<Record<Riding, Amount>> = { crawl: 'none', trail: 'none', haul: 'none', fast: 'none' };
 
-/** How it was ridden since the belt was last looked at: six taps, a minute of asking. */
+/** Riding since the last check of the belt: six taps, one minute of questions. */
 export function RidingForm({
   belt,
   from,

@@ -9,9 +9,9 @@ import { useState } from 'react';
 import { WARRANTY_COVERS, type WarrantyWritten } from '@/core/job';
 import { Choices } from '@/ui/choices';
 import { NumberField } from '@/ui/number-field';
-import { COVERS_WORDS } from './words';
+import { COVERS_WORDS } from './messages';
 
-/** What the owner was promised for this belt: his dates and limits. Breakage and wear are kept apart for any claim. */
+/** Warranty of this belt: its dates and limits. Breakage and wear are recorded separately for a claim. */
 export function WarrantyForm({
   belt,
   unit,

@@ -18,7 +18,7 @@ import {
 import { WIDTH_METHODS } from '@/core/wear';
 import { useUnits } from '@/ui/units';
 import type { WearAnswer } from '@/workers/wear-service';
-import { WIDTH_METHOD_WORDS } from './words';
+import { WIDTH_METHOD_WORDS } from './messages';
 
 const SHAPES = { 'rib-top': 'circle', single: 'triangle', 'flank-line': 'square' } as const;
 

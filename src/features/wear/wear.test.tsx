@@ -7,9 +7,9 @@ import { answerWear, newFleet } from '@/workers/wear-service';
 import { FleetScreen } from './fleet-screen';
 import { ForecastCard } from './forecast-card';
 import { WidthForm, type WidthBasis } from './width-form';
-import { becauseOf } from './words';
+import { becauseOf } from './messages';
 
-/** What a worker would answer, without one. */
+/** Answers of the worker, without a worker. */
 vi.mock('@/ui/solver', () => ({
   useWear: (ask: WearAsk) => ({ answer: answerWear(ask), of: ask, pending: false, failed: false, again: vi.fn() }),
   useFleet: (asks: readonly WearAsk[] | null) => ({
@@ -30,7 +30,7 @@ const form = (basis: Partial<WidthBasis> = {}) => {
 const press = (name: string) => userEvent.click(screen.getByRole('button', { name }));
 
 describe('a width', () => {
-  it('is read rib after rib by Enter, its zero taken off, and kept with meter and method', async () => {
+  it('reads rib after rib by Enter, subtracts its zero, and saves with meter and method', async () => {
     const keep = form();
     await userEvent.type(screen.getByLabelText('Closed, the caliper shows'), '0.02');
     await userEvent.click(screen.getByLabelText('Rib 1'));
@@ -45,19 +45,19 @@ describe('a width', () => {
     expect(kept).toMatchObject({ meter: 2140, fittedAt: 900, unit: 'km', method: 'rib-top', zeroMm: 0.02, minimumMm: 28.6, newMm: 30.5 });
     kept.widths.forEach((w: number, i: number) => expect(w).toBeCloseTo([29.88, 29.92, 29.9][i]!, 9));
   });
-  it('what is missing or cannot be is said, and nothing is kept or lost', async () => {
+  it('reports missing or impossible values, and saves or loses nothing', async () => {
     const keep = form({ fittedAt: null, minimumMm: null });
     await press('Save width');
-    expect(screen.getByText('Type a width first.')).toBeTruthy();
+    expect(screen.getByText('Enter a width first.')).toBeTruthy();
     await userEvent.type(screen.getByLabelText('Rib 1'), '29.9');
     await press('Save width');
-    expect(screen.getByText(/Several ribs are two at least/)).toBeTruthy();
+    expect(screen.getByText(/Measure another rib/)).toBeTruthy();
     await userEvent.type(screen.getByLabelText('Rib 2'), '29.3');
     await userEvent.tab();
     expect(screen.getByText(/differ from the others/)).toBeTruthy();
     await press('Save width');
     expect(screen.getByText(/meter reading at which this belt was fitted, or state that it has not run/)).toBeTruthy();
-    await userEvent.click(screen.getByRole('checkbox', { name: 'A new belt, read before it runs' }));
+    await userEvent.click(screen.getByRole('checkbox', { name: 'A new belt, measured before it runs' }));
     await press('Save width');
     expect(screen.getByText('Enter the minimum width from the manual.')).toBeTruthy();
     expect(keep).not.toHaveBeenCalled();
@@ -90,9 +90,9 @@ const past = (more: Partial<PastWidth>): PastWidth => ({
 });
 
 describe('what is left of a belt', () => {
-  it('is told with its range, its minimum and its reasons', () => {
+  it('shows its range, its minimum and its reasons', () => {
     show(<ForecastCard damaged={false} ridden={[]} log={[past({})]} beltName="Hill track" />);
-    expect(screen.getByText('Keep using it')).toBeTruthy();
+    expect(screen.getByText('Keep using the belt')).toBeTruthy();
     expect(screen.getByText(/km/, { selector: 'strong' })).toBeTruthy();
     expect(screen.getByText(/There is one reading only/)).toBeTruthy();
     expect(screen.getByText(/The probability that it is below the minimum is under 1%/)).toBeTruthy();
@@ -101,17 +101,17 @@ describe('what is left of a belt', () => {
     const first = show(
       <ForecastCard damaged={false} ridden={[]} log={[past({ method: 'single', widths: [28.3] })]} beltName="Hill track" />,
     );
-    expect(screen.getByText('Measure it again')).toBeTruthy();
+    expect(screen.getByText('Measure again')).toBeTruthy();
     first.unmount();
     show(<ForecastCard damaged={false} ridden={[]} log={[past({ widths: [28.3, 28.32, 28.29] })]} beltName="Hill track" />);
-    expect(screen.getByText('Replace it')).toBeTruthy();
+    expect(screen.getByText('Replace the belt')).toBeTruthy();
   });
-  it('a damaged belt is replaced whatever its width', () => {
+  it('replaces a damaged belt at any width', () => {
     show(<ForecastCard damaged ridden={[]} log={[past({})]} beltName="Hill track" />);
-    expect(screen.getByText('Replace it')).toBeTruthy();
+    expect(screen.getByText('Replace the belt')).toBeTruthy();
     expect(screen.getByText(/damaged or broken, so its width does not matter/)).toBeTruthy();
   });
-  it('how it was ridden stands beside the rate, and nothing is claimed of it', () => {
+  it('shows the riding next to the rate, without a claim', () => {
     const ridden = [
       {
         belt: { id: 'b', label: 'Drive belt' },
@@ -139,7 +139,7 @@ describe('what is left of a belt', () => {
 });
 
 describe('the belts of a shop', () => {
-  it('those first that will not last to their next look, with what is used of each', () => {
+  it('sorts those first that will not last to their next service, with the used share of each', () => {
     const belt = (machine: string, widths: number[], damaged = false) => ({
       machineId: machine.length,
       machine,
@@ -156,10 +156,10 @@ describe('the belts of a shop', () => {
     );
     const names = screen.getAllByRole('link').map((l) => l.textContent);
     expect(names).toEqual(['Gone', 'Half', 'Good']);
-    expect(screen.getByRole('row', { name: /^Gone Replace it (over )?9\d%/ })).toBeTruthy();
-    expect(screen.getByRole('row', { name: /^Good Keep using it/ }).textContent).toMatch(/ km/);
+    expect(screen.getByRole('row', { name: /^Gone Replace the belt (over )?9\d%/ })).toBeTruthy();
+    expect(screen.getByRole('row', { name: /^Good Keep using the belt/ }).textContent).toMatch(/ km/);
   });
-  it('one that a job calls damaged or broken comes first and is replaced, whatever its width; a spare is needed for it', () => {
+  it('puts a damaged or broken belt first, replaces it at any width, and needs a spare for it', () => {
     const sound = [30.3, 30.31, 30.3];
     const log = [past({ widths: sound })];
     const broken = { machineId: 5, machine: 'Broke', belt: 'b', driveId: 7, log, damaged: true };
@@ -177,12 +177,12 @@ describe('the belts of a shop', () => {
     };
     show(<FleetScreen spares={[spare]} belts={[worn, broken]} />);
     expect(screen.getAllByRole('link').map((l) => l.textContent)).toEqual(['Broke', 'Worn']);
-    expect(screen.getByRole('row', { name: /^Broke Replace it.*Damaged or broken: replace it at any width/ })).toBeTruthy();
+    expect(screen.getByRole('row', { name: /^Broke Replace the belt.*Damaged or broken: replace it at any width/ })).toBeTruthy();
     expect(screen.getByRole('region', { name: 'Spare belts and belts due' }).textContent).toMatch(
       /About [12]\.\d belts will be due.*Order now/,
     );
   });
-  it('spares are held against what comes due before one more could come', () => {
+  it('compares spares with belts that are due before a delivery', () => {
     const spare = { id: 1, name: 'Spare belt', number: '', bin: '', priceCents: null, version: 1, fitsDriveId: 7, supplyDays: 12 };
     const worn = past({ widths: [28.3, 28.3, 28.31] });
     const belts = [{ machineId: 3, machine: 'Gone', belt: 'b', driveId: 7, log: [worn], damaged: false }];
@@ -194,7 +194,7 @@ describe('the belts of a shop', () => {
     show(<FleetScreen belts={belts} spares={[{ ...spare, quantity: 1 }]} />);
     expect(said()).toMatch(/Stock is enough: a shortage is under 1% likely/);
   });
-  it('a shop that read none is told where to begin', () => {
+  it('shows a shop without readings how to start', () => {
     show(<FleetScreen belts={[]} spares={[]} />);
     expect(screen.getByText('No belt width is measured yet')).toBeTruthy();
   });

@@ -13,7 +13,7 @@ import { ribsApart, WIDTH_METHODS, type WidthMethod } from '@/core/wear';
 import { Choices } from '@/ui/choices';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
-import { WIDTH_HOW, WIDTH_METHOD_WORDS } from './words';
+import { WIDTH_HOW, WIDTH_METHOD_WORDS } from './messages';
 import { WidthSketch } from './width-sketch';
 
 const UNIT_WORDS: Readonly<Record<MeterUnit, string>> = { h: 'Hours', km: 'Kilometres', mi: 'Miles' };
@@ -29,7 +29,7 @@ export interface WidthBasis {
   readonly newMm: number | null;
 }
 
-/** What is typed of a belt beside its width: the unit of its meter, where it was fitted, and its limits. */
+/** Values besides the width: unit of the meter, value at fitting, limits. */
 export type TypedBasis = Omit<WidthBasis, 'meter'>;
 
 /** One width: how, rib after rib, at which meter, against which minimum. */
@@ -41,11 +41,11 @@ export function WidthForm({
   onKeep,
 }: {
   belt: { readonly id: string; readonly label: string };
-  /** What is known already: from the last reading, the machine’s meter and the drive. */
+  /** Known values: from the last reading, the meter of the machine, and the drive. */
   basis: WidthBasis;
   /** Nothing of this belt was read by this person in two ways on one day yet. */
   firstByPerson: boolean;
-  /** Told of what is typed, so that a log from a file is saved with it. */
+  /** Receives the typed values, so that an imported log is saved with them. */
   onTyped?: (typed: TypedBasis) => void;
   onKeep: (width: WidthWritten) => Promise<boolean>;
 }) {
@@ -75,7 +75,7 @@ export function WidthForm({
   const apart = ribsApart(widths);
   const spread = widths.length > 1 ? Math.max(...widths) - Math.min(...widths) : null;
   const mean = widths.length > 0 ? widths.reduce((a, w) => a + w, 0) / widths.length : null;
-  /** Enter goes to the next rib; a caliper that types into the field ends each with Enter. */
+  /** Enter moves to the next rib. A caliper that types into the field ends each value with Enter. */
   const next = (i: number) => (e: KeyboardEvent) => {
     if (e.key !== 'Enter') return;
     e.preventDefault();
@@ -86,9 +86,9 @@ export function WidthForm({
     const on = fresh ? meter : fittedAt;
     const missing =
       widths.length === 0
-        ? 'Type a width first.'
+        ? 'Enter a width first.'
         : method === 'rib-top' && widths.length < 2
-          ? 'Several ribs are two at least; read another, or call it one rib.'
+          ? 'Measure another rib, or choose “One rib”.'
           : meter === null
             ? 'Enter the meter.'
             : on === null
@@ -98,7 +98,7 @@ export function WidthForm({
                 : minimum === null
                   ? 'Enter the minimum width from the manual.'
                   : isNew !== null && isNew <= minimum
-                    ? 'New it is wider than its minimum.'
+                    ? 'The new width must be greater than the minimum width.'
                     : '';
     setProblem(missing);
     if (missing !== '' || meter === null || on === null || minimum === null) return;
@@ -117,7 +117,7 @@ export function WidthForm({
       onSubmit={(e) => (e.preventDefault(), void keep())}
       sx={{ display: 'grid', gap: 1.5, mt: 2 }}
     >
-      <Typography variant="h3">Read a width</Typography>
+      <Typography variant="h3">Measure a width</Typography>
       <Choices
         label="Method"
         big
@@ -142,7 +142,7 @@ export function WidthForm({
           onValue={(v) => setZero(v ?? 0)}
           min={-5}
           max={5}
-          helperText="Wipe its jaws, close it; it is taken off each."
+          helperText="Wipe the jaws and close them. The value is subtracted from each rib."
         />
       </Box>
       <Box
@@ -183,11 +183,16 @@ export function WidthForm({
       )}
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, gap: 1.5, alignItems: 'start' }}>
         <NumberField dimension="number" label="The meter shows" value={meter} onValue={setMeter} min={0} max={1e6} optional />
-        <Choices label="It counts" value={unit} options={METER_UNITS.map((id) => ({ id, label: UNIT_WORDS[id] }))} onChoose={setUnit} />
+        <Choices
+          label="Unit of the meter"
+          value={unit}
+          options={METER_UNITS.map((id) => ({ id, label: UNIT_WORDS[id] }))}
+          onChoose={setUnit}
+        />
         {!fresh && (
           <NumberField
             dimension="number"
-            label="It showed when this belt was fitted"
+            label="Meter when this belt was fitted"
             value={fittedAt}
             onValue={setFittedAt}
             min={0}
@@ -197,9 +202,17 @@ export function WidthForm({
         )}
         <FormControlLabel
           control={<Checkbox checked={fresh} onChange={(e) => setFresh(e.target.checked)} />}
-          label="A new belt, read before it runs"
+          label="A new belt, measured before it runs"
         />
-        <NumberField dimension="length" label="Least width by the manual" value={minimum} onValue={setMinimum} min={5} max={200} optional />
+        <NumberField
+          dimension="length"
+          label="Minimum width by the manual"
+          value={minimum}
+          onValue={setMinimum}
+          min={5}
+          max={200}
+          optional
+        />
         <NumberField dimension="length" label="Width when new, if known" value={isNew} onValue={setIsNew} min={5} max={200} optional />
       </Box>
       {problem !== '' && (

@@ -2,7 +2,7 @@
 
 import Box from '@mui/material/Box';
 import type { WidthMethod } from '@/core/wear';
-import { WIDTH_METHOD_WORDS } from './words';
+import { WIDTH_METHOD_WORDS } from './messages';
 
 const RIB = 15;
 const leftOf = (rib: number) => 8 + 25 * rib;

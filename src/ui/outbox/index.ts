@@ -1,3 +1,3 @@
-export { OutboxProvider, useKeptActs, useOutbox } from './provider';
+export { OutboxProvider, useQueuedCommands, useOutbox } from './provider';
 export { NO_ANSWER, post, type Answer } from './sender';
-export { drop, dropAll, keptActs, type KeptAct } from './store';
+export { drop, dropAll, queuedCommands, type QueuedCommand } from './store';

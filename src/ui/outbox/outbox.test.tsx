@@ -2,33 +2,33 @@ import { screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import { serverThat, show } from '../test-shell';
-import { keptActs, openOutbox, useKeptActs } from './testing';
+import { queuedCommands, openOutbox, useQueuedCommands } from './testing';
 
 let owner = 1;
 const ok = (value: unknown = null) => ({ ok: true, value });
 const refused = { ok: false, reason: 'refused', problem: 'The last one is gone.' };
 
-describe('acts on a device', () => {
+describe('commands on a device', () => {
   const open = () => openOutbox(++owner);
 
-  it('are sent at once, each with an id of its own, and leave nothing behind', async () => {
+  it('are sent immediately, each with its own id, and leave nothing stored', async () => {
     const { sent } = serverThat(ok(1), ok(2));
     const box = open();
-    expect(await box.act('a', { n: 1 }, { words: 'One' })).toEqual(ok(1));
-    expect(await box.act('b', { n: 2 }, { words: 'Two' })).toEqual(ok(2));
+    expect(await box.run('a', { n: 1 }, { words: 'One' })).toEqual(ok(1));
+    expect(await box.run('b', { n: 2 }, { words: 'Two' })).toEqual(ok(2));
     expect(sent.map((s) => [s.kind, s.input])).toEqual([
       ['a', { n: 1 }],
       ['b', { n: 2 }],
     ]);
     expect(new Set(sent.map((s) => s.id)).size).toBe(2);
-    expect(await keptActs(owner)).toEqual([]);
+    expect(await queuedCommands(owner)).toEqual([]);
   });
-  it('without a network wait in order, and go in order under the same ids once it is back', async () => {
+  it('are queued in order without a network, and sent in order under the same ids later', async () => {
     const server = serverThat(null);
     const box = open();
-    const answers = await Promise.all([1, 2, 3].map((n) => box.act('count', { n }, { words: `No ${n}`, about: 'shelf' })));
+    const answers = await Promise.all([1, 2, 3].map((n) => box.run('count', { n }, { words: `No ${n}`, about: 'shelf' })));
     expect(answers.map((a) => !a.ok && a.reason)).toEqual(['waiting', 'waiting', 'waiting']);
-    const waiting = await keptActs(owner);
+    const waiting = await queuedCommands(owner);
     expect(waiting.map((a) => [a.words, a.about, a.refusal])).toEqual([1, 2, 3].map((n) => [`No ${n}`, 'shelf', null]));
     const tried = server.sent.length;
     const arrived: string[] = [];
@@ -37,60 +37,60 @@ describe('acts on a device', () => {
     await box.deliver();
     expect(server.sent.slice(tried).map((s) => [s.id, s.input])).toEqual(waiting.map((a) => [a.id, a.input]));
     expect(arrived).toEqual(['No 1', 'No 2', 'No 3']);
-    expect(await keptActs(owner)).toEqual([]);
+    expect(await queuedCommands(owner)).toEqual([]);
   });
   it('survive the tab: another outbox of the same person sends them, one of another person does not', async () => {
     const server = serverThat(null);
     const mine = owner + 1;
-    await open().act('note', { text: 'x' }, { words: 'Note' });
+    await open().run('note', { text: 'x' }, { words: 'Note' });
     server.answer(ok());
     await openOutbox(mine + 1000).deliver();
-    expect(await keptActs(mine)).toHaveLength(1);
+    expect(await queuedCommands(mine)).toHaveLength(1);
     await openOutbox(mine).deliver();
-    expect(await keptActs(mine)).toEqual([]);
+    expect(await queuedCommands(mine)).toEqual([]);
   });
-  it('refused while their screen waits are its own to tell; refused later they stay with why, and do not hold up the next', async () => {
+  it('are reported by their screen if refused in time; later they stay with the reason, and do not block the next', async () => {
     const server = serverThat(refused);
     const box = open();
-    expect(await box.act('book', {}, { words: 'Booking' })).toEqual(refused);
-    expect(await keptActs(owner)).toEqual([]);
+    expect(await box.run('book', {}, { words: 'Booking' })).toEqual(refused);
+    expect(await queuedCommands(owner)).toEqual([]);
     server.answer(null);
-    await box.act('book', {}, { words: 'Booking' });
-    await box.act('note', {}, { words: 'Note' });
+    await box.run('book', {}, { words: 'Booking' });
+    await box.run('note', {}, { words: 'Note' });
     server.answer(refused, ok());
     await box.deliver();
-    expect((await keptActs(owner)).map((a) => [a.words, a.refusal])).toEqual([['Booking', 'The last one is gone.']]);
+    expect((await queuedCommands(owner)).map((a) => [a.words, a.refusal])).toEqual([['Booking', 'The last one is gone.']]);
     server.answer(ok());
-    const [left] = await keptActs(owner);
+    const [left] = await queuedCommands(owner);
     await box.retry(left?.id ?? '');
-    expect(await keptActs(owner)).toEqual([]);
+    expect(await queuedCommands(owner)).toEqual([]);
   });
-  it('older than the notes of the server are not repeated, until the person asks for it', async () => {
+  it('older than the notes of the server are repeated only on request', async () => {
     const server = serverThat(null);
     const box = open();
-    await box.act('book', {}, { words: 'Booking' });
+    await box.run('book', {}, { words: 'Booking' });
     const tried = server.sent.length;
     server.answer(ok());
     vi.spyOn(Date, 'now').mockReturnValue(Date.now() + 181 * 86_400_000);
     await box.deliver();
     expect(server.sent).toHaveLength(tried);
-    const [left] = await keptActs(owner);
+    const [left] = await queuedCommands(owner);
     expect(left!.refusal).toMatch(/more than 180 days old/);
     await box.retry(left!.id);
     expect(server.sent).toHaveLength(tried + 1);
-    expect(await keptActs(owner)).toEqual([]);
+    expect(await queuedCommands(owner)).toEqual([]);
     vi.mocked(Date.now).mockRestore();
   });
   it('tried again after a refusal is a new change, under a new id', async () => {
     const server = serverThat(null);
     const box = open();
-    await box.act('book', {}, { words: 'Booking' });
+    await box.run('book', {}, { words: 'Booking' });
     server.answer(refused);
     await box.deliver();
-    const [left] = await keptActs(owner);
+    const [left] = await queuedCommands(owner);
     server.answer(ok());
     await box.retry(left!.id);
-    expect(await keptActs(owner)).toEqual([]);
+    expect(await queuedCommands(owner)).toEqual([]);
     expect(new Set(server.sent.map((s) => s.id)).size).toBe(2);
     expect(server.sent.at(-1)!.id).not.toBe(left!.id);
   });
@@ -98,9 +98,9 @@ describe('acts on a device', () => {
     const failed = { ok: false, reason: 'failed', problem: 'The server could not do this.' };
     const server = serverThat(failed);
     const box = open();
-    expect(await box.act('book', {}, { words: 'Booking' })).toMatchObject({ ok: false, reason: 'waiting' });
-    expect(await box.act('note', {}, { words: 'Note' })).toMatchObject({ ok: false, reason: 'waiting' });
-    expect((await keptActs(owner)).map((a) => [a.words, a.refusal])).toEqual([
+    expect(await box.run('book', {}, { words: 'Booking' })).toMatchObject({ ok: false, reason: 'waiting' });
+    expect(await box.run('note', {}, { words: 'Note' })).toMatchObject({ ok: false, reason: 'waiting' });
+    expect((await queuedCommands(owner)).map((a) => [a.words, a.refusal])).toEqual([
       ['Booking', null],
       ['Note', null],
     ]);
@@ -108,7 +108,7 @@ describe('acts on a device', () => {
     expect(new Set(server.sent.map((s) => s.kind))).toEqual(new Set(['book']));
     server.answer(ok());
     await box.deliver();
-    expect(await keptActs(owner)).toEqual([]);
+    expect(await queuedCommands(owner)).toEqual([]);
     expect(server.sent.map((s) => s.kind).slice(-2)).toEqual(['book', 'note']);
     expect(new Set(server.sent.filter((s) => s.kind === 'book').map((s) => s.id)).size).toBe(1);
   });
@@ -116,37 +116,37 @@ describe('acts on a device', () => {
     const failed = { ok: false, reason: 'failed', problem: 'The server could not do this.' };
     const server = serverThat(failed);
     const box = open();
-    await box.act('book', {}, { words: 'Booking' });
+    await box.run('book', {}, { words: 'Booking' });
     for (let i = 0; i < 12; i++) await box.deliver();
-    expect((await keptActs(owner)).map((a) => a.refusal)).toEqual(['The server could not do this.']);
+    expect((await queuedCommands(owner)).map((a) => a.refusal)).toEqual(['The server could not do this.']);
     server.answer(ok());
-    expect(await box.act('note', {}, { words: 'Note' })).toMatchObject({ ok: true });
+    expect(await box.run('note', {}, { words: 'Note' })).toMatchObject({ ok: true });
   });
-  it('of somebody signed out wait, and say so', async () => {
+  it('of a person who signed out wait, and are reported', async () => {
     serverThat({ ok: false, reason: 'signed-out', problem: 'You are signed out.' });
-    const answer = await open().act('note', {}, { words: 'Note' });
+    const answer = await open().run('note', {}, { words: 'Note' });
     expect(answer).toMatchObject({ ok: false, reason: 'waiting', problem: 'You are signed out.' });
-    expect(await keptActs(owner)).toHaveLength(1);
+    expect(await queuedCommands(owner)).toHaveLength(1);
   });
   it('an answer that is none of ours counts as none: a proxy’s page, a server that broke', async () => {
     vi.spyOn(globalThis, 'fetch').mockResolvedValueOnce(new Response('<html>502</html>', { status: 502 }));
-    expect(await open().act('note', {}, { words: 'Note' })).toMatchObject({ ok: false, reason: 'waiting' });
-    expect(await keptActs(owner)).toHaveLength(1);
+    expect(await open().run('note', {}, { words: 'Note' })).toMatchObject({ ok: false, reason: 'waiting' });
+    expect(await queuedCommands(owner)).toHaveLength(1);
   });
 });
 
 describe('what waits', () => {
   function Shown() {
-    const acts = useKeptActs('job/213');
-    return <p>{acts.map((a) => a.words).join(', ') || 'nothing'}</p>;
+    const commands = useQueuedCommands('job/213');
+    return <p>{commands.map((a) => a.words).join(', ') || 'nothing'}</p>;
   }
   it('is seen by every screen that asks about its thing, and by no other', async () => {
     serverThat(null);
     const view = show(<Shown />);
     const box = openOutbox(view.owner);
     expect(await screen.findByText('nothing')).toBeTruthy();
-    await box.act('note', {}, { words: 'Mine', about: 'job/213' });
-    await box.act('note', {}, { words: 'Other', about: 'job/214' });
+    await box.run('note', {}, { words: 'Mine', about: 'job/213' });
+    await box.run('note', {}, { words: 'Other', about: 'job/214' });
     await waitFor(() => expect(screen.getByText('Mine')).toBeTruthy());
     await userEvent.keyboard('x');
     expect(screen.queryByText(/Other/)).toBeNull();

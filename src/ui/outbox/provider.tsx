@@ -3,7 +3,7 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { createContext, useContext, useEffect, useMemo, type ReactNode } from 'react';
 import { openOutbox, type Outbox } from './sender';
-import { keptActs, type KeptAct } from './store';
+import { queuedCommands, type QueuedCommand } from './store';
 
 interface Sending {
   readonly owner: number;
@@ -12,7 +12,10 @@ interface Sending {
 
 const OutboxContext = createContext<Sending | null>(null);
 
-/** The outbox of whoever is signed in: sends what waits when the page opens, when the network is back and when the tab comes to the front. */
+/**
+ * Outbox of the signed-in person. It sends queued commands when the page opens, when the network returns and when the
+ * tab comes to the front.
+ */
 export function OutboxProvider({ owner, onArrived, children }: { owner: number; onArrived: (words: string) => void; children: ReactNode }) {
   const sending = useMemo(() => ({ owner, outbox: openOutbox(owner) }), [owner]);
   useEffect(() => sending.outbox.onArrived(onArrived), [sending, onArrived]);
@@ -31,18 +34,18 @@ export function OutboxProvider({ owner, onArrived, children }: { owner: number; 
   return <OutboxContext.Provider value={sending}>{children}</OutboxContext.Provider>;
 }
 
-/** @throws Error outside of the shell, where nobody is signed in */
+/** @throws Error outside the shell, without a signed-in person */
 export function useOutbox(): Sending {
   const sending = useContext(OutboxContext);
   if (!sending) throw new Error('a command was sent without a signed-in user');
   return sending;
 }
 
-const NONE: readonly KeptAct[] = [];
+const NONE: readonly QueuedCommand[] = [];
 
-/** What this person's acts wait on this device, here and in other tabs: all of them, or those of one thing. */
-export function useKeptActs(about?: string): readonly KeptAct[] {
+/** Queued commands of this person on this device, in all tabs: all of them, or those of one subject. */
+export function useQueuedCommands(about?: string): readonly QueuedCommand[] {
   const owner = useContext(OutboxContext)?.owner;
-  const acts = useLiveQuery(() => (owner === undefined ? NONE : keptActs(owner).catch(() => NONE)), [owner], NONE);
-  return useMemo(() => (about === undefined ? acts : acts.filter((a) => a.about === about)), [acts, about]);
+  const commands = useLiveQuery(() => (owner === undefined ? NONE : queuedCommands(owner).catch(() => NONE)), [owner], NONE);
+  return useMemo(() => (about === undefined ? commands : commands.filter((a) => a.about === about)), [commands, about]);
 }

@@ -1,30 +1,33 @@
 'use client';
 
 import { v4 as newId } from 'uuid';
-import { drop, keep, keptActs, renew, setRefusal, type KeptAct } from './store';
+import { drop, enqueue, queuedCommands, renew, setRefusal, type QueuedCommand } from './store';
 
-/** What the server answers to an act; `waiting` where it did not answer and the act is kept. */
+/** Answer of the server to a command. `waiting` without an answer: the command is queued. */
 export type Answer =
   | { readonly ok: true; readonly value: unknown }
   | { readonly ok: false; readonly reason: string; readonly problem: string; readonly field?: string; readonly current?: unknown };
 
-/** Reasons that are no refusal: the change waits, and later ones wait behind it, so that they are applied in order. */
+/** Reasons that are not refusals: the change waits, with later ones behind it, so that their order is preserved. */
 const WAITS: ReadonlySet<string> = new Set(['signed-out', 'failed']);
 /** A change that fails so often, with others of the server's answers in between, is shown as refused: it must not hold up those behind it for ever. */
 const MOST_FAILURES = 12;
 
-/** The server stores its notes of commands a little longer than this. Later it could not tell a repeat from a new change. */
+/**
+ * The server stores its notes of commands slightly longer than this. Later it could not separate a repeat from a new
+ * change.
+ */
 const OLDEST_DAYS = 180;
-const isTooOld = ({ doneAt }: KeptAct): boolean => Date.now() - Date.parse(doneAt) > OLDEST_DAYS * 86_400_000;
+const isTooOld = ({ doneAt }: QueuedCommand): boolean => Date.now() - Date.parse(doneAt) > OLDEST_DAYS * 86_400_000;
 const TOO_OLD = `This change is more than ${OLDEST_DAYS} days old. Check whether it is already saved. Then try again or drop it.`;
 
 export const NO_ANSWER = 'The server does not answer.';
 
-/** An act is waited for so long before its screen goes on without an answer, ms. */
+/** Longest wait of a screen for a command, ms. */
 const PATIENCE_MS = 8000;
-/** A server that takes longer than this for one act is taken not to answer, ms. */
+/** Time after which a server counts as unavailable for one command, ms. */
 const LONGEST_MS = 90_000;
-/** Pauses before the server is asked once more, ms. */
+/** Pauses before the next attempt, ms. */
 const PAUSES_MS = [1500, 3000, 6000, 12_000, 30_000];
 
 const isAnswer = (value: unknown): value is Answer =>
@@ -33,13 +36,13 @@ const isAnswer = (value: unknown): value is Answer =>
   'ok' in value &&
   (value.ok === true || (value.ok === false && 'problem' in value && typeof value.problem === 'string'));
 
-/** Sends one act; null where no answer of the server came back, in which case it may have been applied all the same. */
-export async function post(act: Pick<KeptAct, 'id' | 'owner' | 'kind' | 'doneAt' | 'input'>): Promise<Answer | null> {
+/** Sends one command. Null without an answer of the server. It may have been applied anyway. */
+export async function post(command: Pick<QueuedCommand, 'id' | 'owner' | 'kind' | 'doneAt' | 'input'>): Promise<Answer | null> {
   try {
     const response = await fetch('/api/acts', {
       method: 'POST',
-      headers: { 'content-type': 'application/json', 'x-command-kind': act.kind },
-      body: JSON.stringify({ id: act.id, kind: act.kind, personId: act.owner, doneAt: act.doneAt, input: act.input }),
+      headers: { 'content-type': 'application/json', 'x-command-kind': command.kind },
+      body: JSON.stringify({ id: command.id, kind: command.kind, personId: command.owner, doneAt: command.doneAt, input: command.input }),
       signal: AbortSignal.timeout(LONGEST_MS),
     });
     const answer: unknown = await response.json();
@@ -50,20 +53,20 @@ export async function post(act: Pick<KeptAct, 'id' | 'owner' | 'kind' | 'doneAt'
 }
 
 export interface Outbox {
-  /** Does an act: keeps it, sends what waits before it and then itself, and answers what came of it. */
-  readonly act: (kind: string, input: unknown, how: { readonly words: string; readonly about?: string | undefined }) => Promise<Answer>;
+  /** Runs a command: stores it, sends the earlier ones and then this one, and returns the answer. */
+  readonly run: (kind: string, input: unknown, how: { readonly words: string; readonly about?: string | undefined }) => Promise<Answer>;
   /** Sends what waits. */
   readonly deliver: () => Promise<void>;
   readonly retry: (id: string) => Promise<void>;
-  /** Has told of acts that were applied after their screen had stopped waiting. */
+  /** Reports commands that were applied after their screen had stopped waiting. */
   readonly onArrived: (told: (words: string) => void) => void;
-  /** Stops sending until the next act or delivery. */
+  /** Stops sending until the next command or delivery. */
   readonly pause: () => void;
 }
 
 /**
- * The acts of one person on this device. They go in the order in which they were done, each until it is answered; two tabs that send the same one
- * get the same answer, since the server applies it once.
+ * Commands of one person on this device. They are sent in order, each until it is answered. Two tabs with the same
+ * command get the same answer, since the server applies it once.
  */
 export function openOutbox(owner: number): Outbox {
   let arrived: (words: string) => void = () => undefined;
@@ -108,7 +111,7 @@ export function openOutbox(owner: number): Outbox {
   async function sendAll(): Promise<void> {
     const passed = new Set<string>();
     for (;;) {
-      const next = (await keptActs(owner)).find((a) => a.refusal === null && !passed.has(a.id));
+      const next = (await queuedCommands(owner)).find((a) => a.refusal === null && !passed.has(a.id));
       if (!next || paused) return;
       if (isTooOld(next) && !askedFor.has(next.id)) {
         await setRefusal(next.id, TOO_OLD);
@@ -141,22 +144,20 @@ export function openOutbox(owner: number): Outbox {
           await sendAll();
         } while (again && !paused);
       } finally {
-        // At once with the last look at `again`, so that nobody joins a round that is over.
+        // In the same step as the last check of `again`, so that nothing joins a finished round.
         running = null;
       }
     })();
     return running;
   }
 
-  const act: Outbox['act'] = async (kind, input, { words, about }) => {
+  const run: Outbox['run'] = async (kind, input, { words, about }) => {
     const kept = { id: newId(), owner, kind, input, doneAt: new Date().toISOString(), words, about: about ?? null, refusal: null };
     try {
-      await keep(kept);
+      await enqueue(kept);
     } catch {
-      // A browser that keeps nothing: it goes at once or not at all, and the screen still holds it.
-      return (
-        (await post(kept)) ?? { ok: false, reason: 'failed', problem: `${NO_ANSWER} This browser keeps nothing for later; try again.` }
-      );
+      // A browser without storage: the command is sent immediately or fails, and the screen still has its content.
+      return (await post(kept)) ?? { ok: false, reason: 'failed', problem: `${NO_ANSWER} This browser cannot save it. Try again.` };
     }
     return new Promise<Answer>((resolve) => {
       listening.set(kept.id, resolve);
@@ -166,7 +167,7 @@ export function openOutbox(owner: number): Outbox {
   };
 
   return {
-    act,
+    run,
     deliver,
     onArrived: (told) => {
       arrived = told;

@@ -3,9 +3,9 @@
 import Dexie, { type EntityTable } from 'dexie';
 import * as z from 'zod';
 
-/** An act that this device keeps until the server has acknowledged it. */
-const keptAct = z.object({
-  /** Its place in the order in which acts were done on this device. */
+/** A command stored on this device until the server has acknowledged it. */
+const queuedCommand = z.object({
+  /** Its position in the order of commands on this device. */
   turn: z.number(),
   id: z.string(),
   /** Who did it. */
@@ -13,54 +13,54 @@ const keptAct = z.object({
   kind: z.string(),
   input: z.unknown(),
   doneAt: z.string(),
-  /** What it is, in a few words. */
+  /** Short description. */
   words: z.string(),
-  /** What it belongs to, so that a screen can show what waits of its own: `job/213`. */
+  /** Its subject, so that a screen can show its own queued commands: `job/213`. */
   about: z.string().nullable(),
-  /** Why the server would not do it, where nobody was there to be told; null while it waits. */
+  /** Reason of a refusal without a screen to show it. Null while it waits. */
   refusal: z.string().nullable(),
 });
-export type KeptAct = z.infer<typeof keptAct>;
+export type QueuedCommand = z.infer<typeof queuedCommand>;
 
 class OutboxDatabase extends Dexie {
-  acts!: EntityTable<KeptAct, 'turn'>;
+  commands!: EntityTable<QueuedCommand, 'turn'>;
   constructor() {
     super('taut-outbox');
-    this.version(1).stores({ acts: '++turn, &id, owner, about' });
+    this.version(1).stores({ commands: '++turn, &id, owner, about' });
   }
 }
 
 let opened: OutboxDatabase | null = null;
 const database = (): OutboxDatabase => (opened ??= new OutboxDatabase());
 
-/** Keeps an act; throws where this browser keeps nothing, as in some private windows. */
-export async function keep(act: Omit<KeptAct, 'turn'>): Promise<void> {
-  await database().acts.add(act);
+/** Stores a command. Throws in a browser without storage, as in some private windows. */
+export async function enqueue(command: Omit<QueuedCommand, 'turn'>): Promise<void> {
+  await database().commands.add(command);
 }
 
-/** What a person's acts wait here, the oldest first; what does not read as an act is passed over and stays. */
-export async function keptActs(owner: number): Promise<KeptAct[]> {
-  const rows: unknown[] = await database().acts.where('owner').equals(owner).sortBy('turn');
+/** Queued commands of a person, oldest first. Unreadable ones are skipped and stay stored. */
+export async function queuedCommands(owner: number): Promise<QueuedCommand[]> {
+  const rows: unknown[] = await database().commands.where('owner').equals(owner).sortBy('turn');
   return rows.flatMap((row) => {
-    const read = keptAct.safeParse(row);
+    const read = queuedCommand.safeParse(row);
     return read.success ? [read.data] : [];
   });
 }
 
 export async function drop(id: string): Promise<void> {
-  await database().acts.where('id').equals(id).delete();
+  await database().commands.where('id').equals(id).delete();
 }
 
 /** Notes why a change was refused. */
 export async function setRefusal(id: string, refusal: string): Promise<void> {
-  await database().acts.where('id').equals(id).modify({ refusal });
+  await database().commands.where('id').equals(id).modify({ refusal });
 }
 
 /** Lets a refused change wait again, in its place, under a new id. */
 export async function renew(id: string, fresh: string): Promise<void> {
-  await database().acts.where('id').equals(id).modify({ id: fresh, refusal: null });
+  await database().commands.where('id').equals(id).modify({ id: fresh, refusal: null });
 }
 
 export async function dropAll(owner: number): Promise<void> {
-  await database().acts.where('owner').equals(owner).delete();
+  await database().commands.where('owner').equals(owner).delete();
 }

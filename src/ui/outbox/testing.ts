@@ -1,4 +1,4 @@
-/** What tests look at beside what screens use. */
-export { useKeptActs } from './provider';
+/** Exports for tests, besides those for screens. */
+export { useQueuedCommands } from './provider';
 export { openOutbox } from './sender';
-export { keptActs } from './store';
+export { queuedCommands } from './store';

@@ -13,7 +13,7 @@ import { boundsOf, fitted, placeLabels } from './outline';
 const CARD = { width: 840, height: 592 } as const;
 const HEAD = 62;
 const LINE = 26;
-/** How far the name may reach beside what the card is. */
+/** Room for the name next to the detail. */
 const TITLE_ROOM = 540;
 /** Characters of a route that fit on one line of the card. */
 const LINE_CHARS = 96;
@@ -33,7 +33,7 @@ export function routeWords(drive: Drive, belt: Drive['belts'][number]): string {
     .join(' – ');
 }
 
-/** Breaks words into lines of at most so many characters. */
+/** Wraps words into lines of at most `most` characters. */
 function wrapped(text: string, most: number): string[] {
   const lines: string[] = [];
   for (const word of text.split(' ')) {
@@ -167,7 +167,7 @@ export async function saveCard(drive: Drive, answer: PoseAnswer, format: CardFor
   const page = new jsPDF({ orientation: 'landscape', unit: 'mm', format: [CARD.width / 4, CARD.height / 4] });
   page.setProperties({ title: `Belt routing of ${drive.name}` });
   const host = document.createElement('div');
-  // The printed page has one typeface in two weights, no outline behind letters, and centres none of them upright by itself.
+  // A printed page has one typeface in two weights, no outline behind letters, and no vertical centring of text.
   host.innerHTML = text
     .replaceAll(/font-family="[^"]*"/g, 'font-family="helvetica"')
     .replaceAll(/font-weight="[67]00"/g, 'font-weight="bold"')

@@ -104,7 +104,7 @@ function BeltLoop({ drive, pose, solved, speeds, index, mmPerPx: px, ink, focusB
   );
 }
 
-/** The travel of a tensioner: where its pulley can go, its stops, and where a brake lands. */
+/** Travel of a tensioner: the path of its pulley, its stops, and the point where a brake applies. */
 function Travel({ drive, index, mmPerPx: px, ink }: Drawn & { index: number }) {
   const t = drive.tensioners[index]!;
   if (t.locked) return null;
@@ -131,7 +131,7 @@ function Travel({ drive, index, mmPerPx: px, ink }: Drawn & { index: number }) {
         .filter((k) => k.tensioner === t.id)
         .map((k) => (
           <path key={k.id} d={across(k.appliesAt)} stroke={ink.copper} strokeWidth={3 * px} strokeDasharray={`${3 * px} ${2 * px}`}>
-            <title>{`${k.label ?? k.id} lands here`}</title>
+            <title>{`${k.label ?? k.id} comes on here`}</title>
           </path>
         ))}
     </g>

@@ -2,7 +2,7 @@ import type { Drive, Pose, SolvedState, Speeds } from '@/core/drive';
 import type { Ink } from './ink';
 import type { Label } from './outline';
 
-/** What every part of the drawing is drawn from. */
+/** Data for every part of the drawing. */
 export interface Drawn {
   readonly drive: Drive;
   readonly pose: Pose;

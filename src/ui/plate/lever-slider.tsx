@@ -41,7 +41,7 @@ export function LeverSlider({ by, lever, onLever }: { by: MovedBy; lever: number
         onChange={(_, v) => onLever(v as number)}
         sx={{ flex: 1, mx: 0.5 }}
         valueLabelDisplay="off"
-        getAriaValueText={(v) => (v <= 0 ? from.toLowerCase() : v >= 1 ? to.toLowerCase() : `${Math.round(v * 100)} %`)}
+        getAriaValueText={(v) => (v <= 0 ? from.toLowerCase() : v >= 1 ? to.toLowerCase() : `${Math.round(v * 100)}%`)}
       />
       <Box component="button" type="button" onClick={() => onLever(1)} sx={endButton(lever >= 1)}>
         {to}

@@ -8,7 +8,7 @@ const INK: Readonly<Record<Light, string>> = {
   bad: 'var(--ts-stop)',
   'not-reached': 'var(--ts-quiet)',
 };
-/** Told apart by shape as well as by colour. */
+/** Different in shape as well as in colour. */
 const SHAPE: Readonly<Record<Light, string>> = {
   good: 'M-4 0l3 3.4L5 -4',
   watch: 'M0 -5v5.5M0 4v0.6',
@@ -16,7 +16,7 @@ const SHAPE: Readonly<Record<Light, string>> = {
   'not-reached': 'M-4 0h8',
 };
 
-/** What was found at each pulley: a ring round it and a sign on the ring. */
+/** Finding at each pulley: a ring with a sign. */
 export function Lights({
   lit,
   pulleys,

@@ -2,7 +2,7 @@ import type { KeyboardEvent } from 'react';
 import type { Pulley } from '@/core/drive';
 import type { Bounds } from './outline';
 
-/** A place that is no part of the drive: a pivot or a spring end that is being measured. */
+/** A place without a part of the drive: a pivot or a spring end for measuring. */
 export interface PlateMark {
   readonly id: string;
   readonly label: string;
@@ -79,7 +79,7 @@ export function LooseRings({
   );
 }
 
-/** What takes hold of a cross, a place to measure to, and its name. */
+/** Handle of a cross for a measured place, and its name. */
 export function MarkHandle({
   mark: { id, label, x, y },
   px,

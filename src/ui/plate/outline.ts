@@ -21,7 +21,7 @@ export function svgPath(): PathWriter & { text(): string } {
   };
 }
 
-/** +1 where the belt's V side lies to the left of the route as listed, −1 to the right. */
+/** +1 if the V side of the belt is left of the route in its listed order, −1 if right. */
 export function vSide(drive: Drive, belt: number, stops: readonly PoseStop[]): 1 | -1 {
   const first = stops[0];
   if (!first) return 1;
@@ -29,12 +29,13 @@ export function vSide(drive: Drive, belt: number, stops: readonly PoseStop[]): 1
   return Math.sign(first.signedRadius) === (contact === 'v' ? 1 : -1) ? 1 : -1;
 }
 
-/** How far a span of length l bows out when s more belt lies along it: a shallow arc of sag h is longer by 8h²/3l. */
+/** Sag of a span of length l with s more belt: a shallow arc of sag h is longer by 8h²/3l. */
 export const sagOf = (slack: number, span: number): number => Math.sqrt((3 * Math.max(0, slack) * span) / 8);
 
 /**
- * Writes one belt's loop, `inset` mm towards its V side from the pitch line. Slack is shared out over the spans in proportion and shown as a
- * bow: away from the V side, or towards it where an idler that the span passes by stands outside.
+ * Writes the loop of one belt, `inset` mm towards its V side from the pitch line. Slack is shared by the spans in
+ * proportion and drawn as a bow. The bow is away from the V side. It is towards it if an idler next to the span is
+ * outside.
  */
 export function writeLoop(
   writer: PathWriter,
@@ -76,7 +77,7 @@ export interface Bounds {
   readonly height: number;
 }
 
-/** What has to be in sight, in screen coordinates (y down), with a margin. */
+/** Bounds of everything visible, in screen coordinates (y down), with a margin. */
 export function boundsOf(drive: Drive, marks: readonly { readonly x: number; readonly y: number }[] = []): Bounds {
   const xs: number[] = [];
   const ys: number[] = [];
@@ -116,11 +117,12 @@ export interface Label {
 }
 
 /**
- * Where each station's number and name go, as an offset from its centre in mm, so that it travels along. Sixteen directions at three distances are
- * tried; the one that covers least of pulleys, belts, springs and labels already placed is taken, largest pulleys first.
+ * Position of the number and name of each pulley. It is an offset from its centre in mm, so that it moves along.
+ * Sixteen directions at three distances are tried, largest pulleys first. The one with the least overlap with pulleys,
+ * belts, springs and earlier labels is taken.
  * @param mmPerPx size of a screen pixel on the drawing
  * @param widths width of each label, px
- * @param avoid other places that no label should cover, y up
+ * @param avoid other places to leave free, y up
  */
 export function placeLabels(
   drive: Drive,

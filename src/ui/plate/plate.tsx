@@ -27,15 +27,15 @@ export interface PlateProps {
   readonly focusBelt?: number;
   readonly selected?: string | null;
   readonly onSelect?: (pulleyId: string | null) => void;
-  /** Given where pulleys may be dragged: called on every move, and with `settled` once at the end of it. */
+  /** Set if pulleys may be dragged: called on every move, and with `settled` at the end. */
   readonly onMovePulley?: (pulleyId: string, x: number, y: number, settled: boolean) => void;
   /** Called when a pulley is tapped, not dragged, or Enter is pressed on it. */
   readonly onTap?: (pulleyId: string) => void;
-  /** Marked beside the drive, and dragged as pulleys are. */
+  /** Marks next to the drive, which are dragged like pulleys. */
   readonly marks?: readonly PlateMark[];
-  /** Pulleys and marks whose place is only sketched: ringed with dashes. */
+  /** Pulleys and marks with a sketched position: dashed ring. */
   readonly loose?: ReadonlySet<string>;
-  /** What was found at pulleys. */
+  /** Findings at pulleys. */
   readonly lit?: ReadonlyMap<string, Light>;
   /** A sketch has no coordinates worth reading. */
   readonly sketch?: boolean;
@@ -126,7 +126,7 @@ export function Plate({
           names,
         ])
       : null;
-  // Placed anew when the drive or the lever has settled or the zoom changes, not while the mechanism moves.
+  // Updated after the drive, the lever or the zoom settles, not while the mechanism moves.
   if (answer && layout !== null && layout !== placed.layout && answer.pose.pulleys.length === drive.pulleys.length) {
     setPlaced({
       layout,
@@ -136,7 +136,7 @@ export function Plate({
         mmPerPx,
         drive.pulleys.map((p) => 26 + (names ? textWidth(p.label ?? p.id) + 8 : 0)),
         shown,
-        [...marks, ...underActs(shown, mmPerPx)],
+        [...marks, ...underActions(shown, mmPerPx)],
       ),
     });
   }
@@ -196,13 +196,13 @@ export function Plate({
             viewBox={`${shown.x} ${shown.y} ${shown.width} ${shown.height}`}
             preserveAspectRatio="xMidYMid meet"
             role="group"
-            aria-label={`Drawing of ${drive.name}, ${lever <= 0 ? 'released' : lever >= 1 ? 'engaged' : `lever at ${Math.round(lever * 100)} %`}`}
+            aria-label={`Drawing of ${drive.name}, ${lever <= 0 ? 'released' : lever >= 1 ? 'engaged' : `lever at ${Math.round(lever * 100)}%`}`}
             style={{ display: 'block', userSelect: 'none' }}
             className="ts-plate"
           >
             <Ground view={shown} mmPerPx={mmPerPx} />
             <Guides at={guide} view={shown} px={mmPerPx} />
-            {/* Crosses lie under the drawing, whose names then stay whole where the two meet. */}
+            {/* Crosses are below the drawing, so that its names stay readable. */}
             <Crosses marks={marks} selected={selected ?? null} px={mmPerPx} />
             {answer &&
               answer.pose.pulleys.length === drive.pulleys.length &&
@@ -276,8 +276,8 @@ export function Plate({
   );
 }
 
-/** Spots in the corner that the acts stand over, where no name is to be. */
-const underActs = (shown: Bounds, px: number) =>
+/** Corner of the buttons, which must stay free of names. */
+const underActions = (shown: Bounds, px: number) =>
   [12, 36, 60, 84].flatMap((fromRight) =>
     [16, 40].map((down) => ({ x: shown.x + shown.width - fromRight * px, y: -(shown.y + down * px) })),
   );

@@ -24,7 +24,7 @@ export function SaveMenu({ drive, answer, lever }: { drive: Drive; answer: PoseA
   const card = (format: CardFormat) => {
     setAnchor(null);
     saveCard(drive, answer, format).catch(() =>
-      tell({ text: 'The card could not be made as this kind of file here; save it as SVG instead.', tone: 'refused' }),
+      tell({ text: 'The card could not be made in this format. Save it as SVG instead.', tone: 'refused' }),
     );
   };
   return (

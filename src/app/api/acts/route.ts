@@ -1,5 +1,5 @@
-import { ACT_KINDS } from '@/features/acts/registry';
-import { currentPerson, perform, SIGNED_OUT } from '@/server';
+import { COMMAND_REGISTRY } from '@/features/commands/registry';
+import { currentPerson, executeCommand, SIGNED_OUT } from '@/server';
 import { readLimited } from '@/server/body';
 import { mostBytes } from '@/server/command-size';
 import { withinJsonLimits } from '@/server/json-limits';
@@ -22,7 +22,7 @@ export async function POST(request: Request): Promise<Response> {
   // The limit that applies is that of the kind it is performed as.
   if (bytes.length > mostBytes(typeof sent === 'object' && sent !== null && 'kind' in sent ? String(sent.kind) : null))
     return refuse(413, 'The request is too large. Send it in parts.');
-  return Response.json(await perform(ACT_KINDS, sent));
+  return Response.json(await executeCommand(COMMAND_REGISTRY, sent));
 }
 
 /** False for a stranger. Where the database does not answer, the command itself is answered as failed. */

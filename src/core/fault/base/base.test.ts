@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import {
   CAUSES,
-  causesTold,
+  causesIndicated,
   checkOf,
   commonComplaints,
   CHECKS,
@@ -12,7 +12,7 @@ import {
   DRIVE_KINDS,
   linksOfCause,
   LOOK_ALIKES,
-  mendedBy,
+  causesRepairedBy,
   splitOf,
   SETUPS,
   setupsFor,
@@ -48,10 +48,10 @@ describe('the base of complaints, checks and causes', () => {
           `${complaint.id} on ${kind}`,
         ).toBe(true);
   });
-  it('every cause is told by some check, and every check but those of a run tells a cause', () => {
-    for (const cause of causes) expect(cause.provedBy.length + cause.toldBy.length, cause.id).toBeGreaterThan(0);
+  it('has a check for every cause, and a cause for every check except those of a run', () => {
+    for (const cause of causes) expect(cause.confirmedBy.length + cause.indicatedBy.length, cause.id).toBeGreaterThan(0);
     const general = ['five-cycles', 'under-load'];
-    for (const check of CHECKS) if (!general.includes(check.id)) expect(causesTold(check.id, null), check.id).not.toEqual([]);
+    for (const check of CHECKS) if (!general.includes(check.id)) expect(causesIndicated(check.id, null), check.id).not.toEqual([]);
   });
   it('every link has a reason of its own, and no reason stands without its link', () => {
     const said = new Map<string, number>();
@@ -65,7 +65,7 @@ describe('the base of complaints, checks and causes', () => {
         said.set(because, (said.get(because) ?? 0) + 1);
       }
     }
-    // What a check sees may be said in the same words of two causes; no sentence stands for a whole kind of link.
+    // Two causes may share the words of a check. No sentence may be used for a whole kind of link.
     expect(Math.max(...said.values())).toBeLessThanOrEqual(7);
   });
   it('is common by kind of drive: no kind is named that does not have the cause, nor one that is as common as the rest', () => {
@@ -79,7 +79,7 @@ describe('the base of complaints, checks and causes', () => {
     const worn = causes.find((c) => c.id === 'belt-worn')!;
     expect([commonnessOn(worn, 'deck-lever'), commonnessOn(worn, 'banded')]).toEqual([5, 3]);
   });
-  it('what is only asked is believed less than what is looked at', () => {
+  it('weighs questions less than checks', () => {
     const { checks: told } = linksOfCause('groove-rough');
     expect(linksOfCause('idler-tips').checks.find((l) => l.of === 'began-slowly')?.step).toBe('as-often-as-not');
     expect(told.find((l) => l.of === 'groove-wear')?.step).toBe('usually');
@@ -96,12 +96,12 @@ describe('the base of complaints, checks and causes', () => {
     expect(commonComplaints(null, 99)).toHaveLength(COMPLAINTS.length);
   });
   it('a cause is checked on no kind where it does not exist', () => {
-    expect(causesTold('cvt-width', 'deck-lever')).toEqual([]);
-    expect(causesTold('cvt-width', 'cvt')[0]?.id).toBe('cvt-belt-narrow');
-    expect(causesTold('clutch-hub', 'deck-clutch')[0]?.id).toBe('clutch-drags');
+    expect(causesIndicated('cvt-width', 'deck-lever')).toEqual([]);
+    expect(causesIndicated('cvt-width', 'cvt')[0]?.id).toBe('cvt-belt-narrow');
+    expect(causesIndicated('clutch-hub', 'deck-clutch')[0]?.id).toBe('clutch-drags');
   });
   it('minutes are those of a hand: none longer than three hours, checks under a quarter', () => {
-    for (const c of causes) expect(c.mend.minutes).toBeLessThanOrEqual(180);
+    for (const c of causes) expect(c.repair.minutes).toBeLessThanOrEqual(180);
     for (const c of checks) {
       expect(c.minutes).toBeGreaterThan(0);
       expect(c.minutes).toBeLessThanOrEqual(15);
@@ -110,7 +110,7 @@ describe('the base of complaints, checks and causes', () => {
 });
 
 describe('look-alikes', () => {
-  it('share a kind of drive and a complaint, and each check that splits them tells one of them', () => {
+  it('share a kind of drive and a complaint, and each check that separates them shows one of them', () => {
     for (const { causes: alike, checks: splitting } of LOOK_ALIKES) {
       const of = alike.map((id) => causes.find((c) => c.id === id)!);
       for (const c of of)
@@ -119,7 +119,9 @@ describe('look-alikes', () => {
           c.id,
         ).toBe(true);
       for (const check of splitting)
-        expect(of.some((c) => c.provedBy.includes(check) || c.toldBy.includes(check)) || check === 'engagement-time', check).toBe(true);
+        expect(of.some((c) => c.confirmedBy.includes(check) || c.indicatedBy.includes(check)) || check === 'engagement-time', check).toBe(
+          true,
+        );
     }
   });
   it('the first pair that holds both is meant; of others nothing is known', () => {
@@ -136,8 +138,8 @@ describe('work done before', () => {
     ['new rollers, brake shoes', 'cvt', ['rollers-worn', 'roller-out', 'shoes-worn']],
     ['cleaned it', 'deck-lever', []],
     ['', 'deck-lever', []],
-  ] as const)('“%s” on %s would have mended %j', (words, kind, ids_) => {
-    expect(mendedBy(words, kind)).toEqual(ids_);
+  ] as const)('“%s” on %s would have repaired %j', (words, kind, ids_) => {
+    expect(causesRepairedBy(words, kind)).toEqual(ids_);
   });
 });
 
@@ -150,22 +152,22 @@ describe('what comes off', () => {
 });
 
 describe('what a bad result means', () => {
-  it('names what it proves before what it only speaks for', () => {
-    const told = causesTold('arm-travel', 'deck-lever').map((c) => c.id);
+  it('lists confirmed causes before supported ones', () => {
+    const told = causesIndicated('arm-travel', 'deck-lever').map((c) => c.id);
     expect(told[0]).toBe('arm-stiff');
     expect(told).toContain('belt-too-long');
   });
 });
 
-describe('what a check speaks for', () => {
-  it('stands by what is proved, then by what is common on that kind of drive', () => {
+describe('the causes of a check', () => {
+  it('orders by confirmation, then by frequency on that kind of drive', () => {
     let moved = 0;
     for (const { id: kind } of DRIVE_KINDS)
       for (const check of checks) {
-        const told = causesTold(check.id as CheckId, kind);
-        const rank = told.map((c) => (c.provedBy.includes(check.id as CheckId) ? 10 : 0) + commonnessOn(c, kind));
+        const told = causesIndicated(check.id as CheckId, kind);
+        const rank = told.map((c) => (c.confirmedBy.includes(check.id as CheckId) ? 10 : 0) + commonnessOn(c, kind));
         expect(rank, `${check.id} on ${kind}`).toEqual([...rank].sort((a, b) => b - a));
-        const everywhere = causesTold(check.id as CheckId, null).filter((c) => told.includes(c));
+        const everywhere = causesIndicated(check.id as CheckId, null).filter((c) => told.includes(c));
         if (ids(everywhere).join() !== ids(told).join()) moved += 1;
       }
     expect(moved).toBeGreaterThan(5);
@@ -173,7 +175,7 @@ describe('what a check speaks for', () => {
 });
 
 describe('checks for a complaint', () => {
-  it('begin with what tells most for its minutes, and leave out what tells nothing of it', () => {
+  it('start with the most useful per minute, and exclude checks without information', () => {
     const first = checksFor(['slow-weak'], 'deck-lever');
     expect(ids(first).indexOf('arm-travel')).toBeLessThan(ids(first).indexOf('belt-length'));
     expect(ids(first)).not.toContain('keeper-gap');
@@ -206,7 +208,7 @@ describe('a customer’s words', () => {
     expect(thrown('It comes off in thick grass')).toEqual(['thrown-load']);
     expect(ids(complaintsIn('it came off', 'cvt'))).toEqual([]);
   });
-  it('means no complaint of another kind of drive, and nothing where nothing is said', () => {
+  it('finds no complaint of another kind of drive, and none in an empty text', () => {
     expect(ids(complaintsIn('no top speed', 'deck-lever'))).toEqual([]);
     expect(ids(complaintsIn('no top speed', 'cvt'))).toEqual(['cvt-no-top']);
     expect(complaintsIn('', 'cvt')).toEqual([]);

@@ -8,10 +8,10 @@ import type { Station } from './kinds';
 export const CHECK_STATES = ['secured', 'lever', 'key-on', 'running', 'asked', 'computed'] as const;
 export type CheckState = (typeof CHECK_STATES)[number];
 
-/** What a check is made on: the drive once, or each part of a kind by itself. */
+/** Subject of a check: the whole drive, or each part of a kind. */
 export type CheckedPart = 'drive' | 'belt' | 'pulley' | 'groove' | 'idler' | 'spindle' | 'spring' | 'keeper' | 'arm';
 
-/** Results in order of severity. `not reached` is no result: it says nothing. */
+/** Results in order of severity. `not reached` is not a result and has no effect. */
 export const RESULTS = ['good', 'watch', 'bad'] as const;
 export type Result = (typeof RESULTS)[number];
 
@@ -33,7 +33,7 @@ export interface Check {
   readonly tools: readonly string[];
   readonly setups: readonly SetupId[];
   readonly state: CheckState;
-  /** What each result looks like, least severe first; without `watch` there is nothing between. */
+  /** Description of each result, least severe first. Without `watch` there is no middle result. */
   readonly results: { readonly good: string; readonly watch?: string; readonly bad: string };
   readonly number?: CheckNumber;
 }
@@ -45,7 +45,7 @@ export const CHECKS = [
   {
     id: 'engagement-time',
     label: 'Engagement time',
-    how: 'Full throttle, one brisk throw of the lever; time it until the driven side is up to speed.',
+    how: 'At full throttle, move the lever in one quick movement. Time it until the driven side is at full speed.',
     station: 'whole',
     on: 'drive',
     minutes: 2,
@@ -95,7 +95,7 @@ export const CHECKS = [
   {
     id: 'watch-belt',
     label: 'Watch the belt engage and release',
-    how: 'Stand to the side, out of line with the belt. At idle, engage the drive and watch the belt. Release it and watch again.',
+    how: 'Watch from the side, out of line with the belt. At idle, engage the drive and watch the belt. Release it and watch again.',
     station: 'belt',
     on: 'drive',
     minutes: 3,

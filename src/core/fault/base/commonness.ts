@@ -23,7 +23,7 @@ export const COMMONNESS_ON: Partial<Readonly<Record<CauseId, Partial<Readonly<Re
   'idler-tips': { 'snow-thrower': 3, accessory: 3 },
   'idler-seized': { 'snow-thrower': 3, accessory: 3, reel: 2 },
   'keeper-off': { 'deck-clutch': 3, pto: 3, 'snow-thrower': 3 },
-  // What stands in the wet from spring to winter rusts.
+  // Parts that stay wet from spring to winter rust.
   'arm-stiff': { 'snow-thrower': 5, pto: 3 },
   'cable-stiff': { 'snow-thrower': 4 },
   'cable-stretched': { 'deck-lever': 4 },

@@ -1,6 +1,6 @@
 import { ALL, CLUTCHED, DECKS, LEVERED, type DriveKind } from './kinds';
 
-/** What a customer comes with, and other words for the same. */
+/** Complaints of customers, and other words for them. */
 export interface Complaint {
   readonly id: string;
   readonly label: string;

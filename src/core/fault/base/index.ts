@@ -24,7 +24,7 @@ export { mainOf, oppositeOf } from './opposites';
 export { SETUPS } from './setups';
 export type { Setup, SetupId } from './setups';
 
-/** The cause that is none: it is meant to be so, and nothing is mended. */
+/** The drive works as designed, and nothing is repaired. */
 export const RIGHT_AS_IT_IS: CauseId = 'low-tension-by-design';
 
 const byId = <T extends { readonly id: string }>(list: readonly T[]) => new Map<string, T>(list.map((one) => [one.id, one]));
@@ -36,7 +36,7 @@ export const checkOf = (id: CheckId): Check => checks.get(id)!;
 export const complaintOf = (id: ComplaintId): Complaint => complaints.get(id)!;
 export const setupOf = (id: SetupId): Setup => setups.get(id)!;
 
-/** Everything that has to be off for these, each once, what is needed first before what needs it. */
+/** All setups needed for these, each once, in an order in which each comes after those it needs. */
 export function setupsFor(wanted: readonly SetupId[]): Setup[] {
   const found = new Set<Setup>();
   const add = (id: SetupId) => {
@@ -48,18 +48,18 @@ export function setupsFor(wanted: readonly SetupId[]): Setup[] {
   return [...found];
 }
 
-/** Causes of a kind of drive that a bad result of a check speaks for: those it proves first, then the commonest on that kind. */
-export function causesTold(check: CheckId, kind: DriveKind | null): Cause[] {
-  const proves = (c: Cause) => c.provedBy.includes(check);
+/** Causes of a kind of drive that a bad result of a check supports: first those it confirms, then the most common ones. */
+export function causesIndicated(check: CheckId, kind: DriveKind | null): Cause[] {
+  const proves = (c: Cause) => c.confirmedBy.includes(check);
   const isComplaintAgain = (c: Cause) => check === 'engagement-time' && c.explains.includes('slow-weak');
   return (CAUSES as readonly Cause[])
-    .filter((c) => (proves(c) || c.toldBy.includes(check) || isComplaintAgain(c)) && (kind === null || c.kinds.includes(kind)))
+    .filter((c) => (proves(c) || c.indicatedBy.includes(check) || isComplaintAgain(c)) && (kind === null || c.kinds.includes(kind)))
     .sort((a, b) => Number(proves(b)) - Number(proves(a)) || commonness(b, kind) - commonness(a, kind));
 }
 
 /**
- * The complaints that a kind of drive shows most often, by how common the causes are that explain them, in the order of the vocabulary.
- * @param most how many
+ * Most common complaints of a kind of drive, by the frequency of their causes, in vocabulary order.
+ * @param most largest number
  */
 export function commonComplaints(kind: DriveKind | null, most: number): Complaint[] {
   const weight = (id: string) =>
@@ -74,28 +74,31 @@ export function commonComplaints(kind: DriveKind | null, most: number): Complain
 /** Earlier wordings of repairs by the adjuster, which stored findings still hold. */
 const EARLIER_ADJUSTING = [
   'Tension it again',
-  'Hook it where the table says',
+  'Hook it where the table says', // language-ok: earlier wording that stored findings hold
   'Take it up at its bracket',
   'Put it back to its mark and tighten',
   'Put the adjuster back',
   'Set it back into its band, and find the throw',
 ];
 const ADJUSTING: ReadonlySet<string> = new Set([
-  ...(CAUSES as readonly Cause[]).flatMap(({ mend }) => (mend.adjusts ? [mend.act] : [])),
+  ...(CAUSES as readonly Cause[]).flatMap(({ repair }) => (repair.adjusts ? [repair.name] : [])),
   ...EARLIER_ADJUSTING,
 ]);
 
-/** Whether moving an adjuster to its recommended setting is this repair. @param act as a finding proposes it */
-export const isRepairedByAdjusting = (act: string): boolean => ADJUSTING.has(act);
+/** True if moving an adjuster to its recommended setting is this repair. @param repair name in a finding */
+export const isRepairedByAdjusting = (repair: string): boolean => ADJUSTING.has(repair);
 
 const commonness = (cause: Cause, kind: DriveKind | null): number => (kind === null ? cause.commonness : commonnessOn(cause, kind));
 
-/** Checks that tell causes of these complaints apart on a kind of drive, those that speak of the commonest causes for the least minutes first. */
+/**
+ * Checks that separate the causes of these complaints on a kind of drive. Those for the most common causes in the
+ * fewest minutes come first.
+ */
 export function checksFor(named: readonly ComplaintId[], kind: DriveKind): Check[] {
   const worth = (check: Check) =>
-    causesTold(check.id as CheckId, kind)
+    causesIndicated(check.id as CheckId, kind)
       .filter((c) => named.length === 0 || c.explains.some((e) => named.includes(e)))
-      .reduce((sum, c) => sum + commonness(c, kind) * (c.provedBy.includes(check.id as CheckId) ? 2 : 1), 0) / check.minutes;
+      .reduce((sum, c) => sum + commonness(c, kind) * (c.confirmedBy.includes(check.id as CheckId) ? 2 : 1), 0) / check.minutes;
   return (CHECKS as readonly Check[])
     .map((check) => ({ check, worth: worth(check) }))
     .filter((c) => c.worth > 0)
@@ -136,8 +139,8 @@ const stems = (text: string): string[] =>
     .map((word) => word.replace(/(?:ing|ed|es|s|e)$/, '').replace(/([^aeiou])\1$/, '$1'));
 
 /**
- * List the complaints that a customer's words may mean: those with a label or synonym whose words all occur, in any order. A thrown belt without an
- * occasion may be each of the usual ones.
+ * Complaints that the words of a customer may mean: those with a label or synonym that has all its words in the text,
+ * in any order. A thrown belt without an occasion may be each of the usual complaints.
  */
 export function complaintsIn(words: string, kind: DriveKind | null): Complaint[] {
   const said = new Set(stems(words));
@@ -149,8 +152,8 @@ export function complaintsIn(words: string, kind: DriveKind | null): Complaint[]
   );
 }
 
-/** Causes that work done before would have mended, by the words in which it is told; none where nothing of it is understood. */
-export function mendedBy(words: string, kind: DriveKind): CauseId[] {
+/** Causes that earlier work repaired, from its description. Empty if nothing in it is recognised. */
+export function causesRepairedBy(words: string, kind: DriveKind): CauseId[] {
   const said = new Set(stems(words));
   const found = PRIOR_WORK.flatMap((work) => (work.words.some((w) => stems(w).every((stem) => said.has(stem))) ? work.causes : []));
   return [...new Set(found)].filter((id) => (CAUSES as readonly Cause[]).find((c) => c.id === id)!.kinds.includes(kind));

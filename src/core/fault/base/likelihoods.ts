@@ -9,14 +9,14 @@ import { LEAKS, STEPS, type Leak, type Step } from './steps';
 export { STEPS };
 export type { Step };
 
-/** A cause that is none of those named: it explains any complaint as often as not, and no check tells it. */
+/** A cause that is not in the list. It explains any complaint half of the time, and no check shows it. */
 export const UNKNOWN = {
   id: 'unknown',
-  label: 'Something that is not in this base',
+  label: 'A cause that is not in this base',
   station: 'whole',
   prior: 0.03,
   complaint: 'as-often-as-not',
-  mend: { act: 'Strip the drive down, or ask the maker', minutes: 120, setups: ['belt'], ask: true },
+  repair: { name: 'Dismantle the drive, or ask the maker', minutes: 120, setups: ['belt'], ask: true },
 } as const satisfies { readonly complaint: Step; readonly prior: number; readonly [key: string]: unknown };
 
 /** Odds of a cause by how common it is: of machines that come in with one of its complaints. */
@@ -24,7 +24,7 @@ const PRIORS: Readonly<Record<Commonness, number>> = { 1: 0.008, 2: 0.02, 3: 0.0
 
 export const priorAt = (commonness: Commonness): number => PRIORS[commonness];
 
-/** How common a cause is on a kind of drive. */
+/** Frequency of a cause on a kind of drive. */
 export const commonnessOn = (cause: Pick<Cause, 'id' | 'commonness'>, kind: DriveKind): Commonness =>
   COMMONNESS_ON[cause.id as CauseId]?.[kind] ?? cause.commonness;
 
@@ -65,7 +65,7 @@ const CHECK_LEAKS: Partial<Readonly<Record<CheckId, Leak>>> = {
   'idle-speed': 'never',
   'cover-clear': 'never',
   'idler-side': 'never',
-  // One answer of a customer proves nothing.
+  // A single answer of a customer confirms nothing.
   'how-engaged': 'common',
   'what-work': 'common',
   'began-slowly': 'common',
@@ -76,7 +76,7 @@ const CHECK_LEAKS: Partial<Readonly<Record<CheckId, Leak>>> = {
   'ended-height': 'now-and-then',
 };
 
-/** Of how often a cause shows at all, how much of it is only half seen, where a check has something between good and bad. */
+/** Share of visible causes that are only half visible, if a check has a middle result. */
 const WATCH = { proving: 0.06, telling: 0.25, leaking: 0.7 };
 
 export interface Link {
@@ -87,16 +87,19 @@ export interface Link {
 }
 
 const causes: readonly (Cause & { readonly id: CauseId })[] = CAUSES;
-/** What is only asked: a customer answers as he remembers. */
+/** Questions: a customer answers from memory. */
 const asked: ReadonlySet<string> = new Set(CHECKS.flatMap((c) => (c.state === 'asked' ? [c.id] : [])));
 
-/** A link with its step and reason. @throws TypeError where nobody wrote why: a fault of the data, which its test finds */
+/**
+ * A link with its step and reason. @throws TypeError if the reason is missing: an error in the data, which its test
+ * finds
+ */
 function linkOf(cause: CauseId, subject: ComplaintId | CheckId, usual: Step): Link {
   const reason: Reason = REASONS[cause][subject]!;
   return typeof reason === 'string' ? { cause, step: usual, because: reason } : { cause, step: reason[0], because: reason[1] };
 }
 
-/** What a complaint is heard of, and how often: what a cause is known for stands first among what it explains. */
+/** Complaints of a cause, and how often each occurs. The typical complaint of a cause is first. */
 export function linksOfComplaint(complaint: ComplaintId): Link[] {
   return causes.flatMap((c): Link[] => {
     const at = c.explains.indexOf(complaint);
@@ -104,13 +107,16 @@ export function linksOfComplaint(complaint: ComplaintId): Link[] {
   });
 }
 
-/** What a check shows, and how often. A slow engagement is the complaint of it seen again, so it speaks for every cause of that complaint alike. */
+/**
+ * Checks that show a cause, and how often. A slow engagement repeats its complaint, so it indicates every cause of that
+ * complaint equally.
+ */
 export function linksOfCheck(check: CheckId): Link[] {
   if (check === 'engagement-time') return linksOfComplaint('slow-weak');
   const usual: Step = asked.has(check) ? 'as-often-as-not' : 'usually';
   return causes.flatMap((c): Link[] => {
-    const proves = c.provedBy.includes(check);
-    return proves || c.toldBy.includes(check) ? [linkOf(c.id, check, proves ? 'always' : usual)] : [];
+    const proves = c.confirmedBy.includes(check);
+    return proves || c.indicatedBy.includes(check) ? [linkOf(c.id, check, proves ? 'always' : usual)] : [];
   });
 }
 
@@ -120,7 +126,7 @@ export const leakOfComplaint = (id: ComplaintId): number => LEAKS[COMPLAINT_LEAK
 export const resultsOf = ({ results }: Pick<Check, 'results'>): ('good' | 'watch' | 'bad')[] =>
   results.watch === undefined ? ['good', 'bad'] : ['good', 'watch', 'bad'];
 
-/** How often each result comes of something that shows so often, least severe first, together 1. */
+/** Probability of each result for something that shows this often, least severe first, with sum 1. */
 function spread(p: number, between: boolean, watch: number): number[] {
   return between ? [1 - p, p * watch, p * (1 - watch)] : [1 - p, p];
 }
@@ -136,7 +142,7 @@ export const givenOfCheck = (check: Check, { step }: Pick<Link, 'step'>): number
 
 const DRIVE_KINDS_BUT_CVT = ALL.filter((kind) => kind !== 'cvt');
 
-/** Kinds whose machines have what a check is made on; other checks go by their causes alone. */
+/** Kinds of drive with the subject of a check. Other checks depend on their causes only. */
 const ONLY_ON: Partial<Readonly<Record<CheckId, readonly DriveKind[]>>> = {
   'brake-released': ['deck-lever', 'pto', 'snow-thrower'],
   'brake-engaged': ['deck-lever', 'pto', 'snow-thrower'],
@@ -152,7 +158,7 @@ const ONLY_ON: Partial<Readonly<Record<CheckId, readonly DriveKind[]>>> = {
   'stop-computed': DRIVE_KINDS_BUT_CVT,
 };
 
-/** Kinds of drive on which a check tells something. */
+/** Kinds of drive on which a check is useful. */
 export const kindsOfCheck = (id: CheckId): DriveKind[] => {
   const kinds = new Set(linksOfCheck(id).flatMap(({ cause }) => causes.find((c) => c.id === cause)!.kinds));
   return [...kinds].filter((kind) => ONLY_ON[id]?.includes(kind) ?? true);
@@ -160,7 +166,7 @@ export const kindsOfCheck = (id: CheckId): DriveKind[] => {
 
 export const ALL_CHECKS: readonly Check[] = CHECKS;
 
-/** What one cause shows: complaints it is heard by and checks that tell it, each with how often and why. */
+/** Signs of one cause: its complaints and checks, each with frequency and reason. */
 export function linksOfCause(cause: string): {
   readonly complaints: readonly (Omit<Link, 'cause'> & { readonly of: ComplaintId })[];
   readonly checks: readonly (Omit<Link, 'cause'> & { readonly of: CheckId })[];

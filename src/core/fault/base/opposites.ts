@@ -1,6 +1,9 @@
 import type { CheckId } from './checks';
 
-/** Checks that one act answers in two directions, such as a tension below its range or above it: the answer to one is an answer to the other. */
+/**
+ * Checks of opposite directions in one step, such as a tension below or above its range. An answer to one answers the
+ * other.
+ */
 const OPPOSITES: ReadonlyMap<CheckId, CheckId> = new Map<CheckId, CheckId>([
   ['stop-time', 'stop-hard'],
   ['tension-engaged', 'tension-high'],
@@ -9,7 +12,7 @@ const OPPOSITES: ReadonlyMap<CheckId, CheckId> = new Map<CheckId, CheckId>([
 ]);
 const MAIN: ReadonlyMap<CheckId, CheckId> = new Map([...OPPOSITES].map(([main, other]) => [other, main]));
 
-/** The check of the other direction, answered by the same act as this main check. */
+/** Check of the other direction, answered in the same step as this main check. */
 export const oppositeOf = (check: CheckId): CheckId | undefined => OPPOSITES.get(check);
-/** The main check whose act answers this one. */
+/** Main check that answers this one. */
 export const mainOf = (check: CheckId): CheckId | undefined => MAIN.get(check);

@@ -1,13 +1,13 @@
 import type { CauseId } from './causes';
 
-/** What whoever was at it before says he renewed, and which causes that would have mended. */
+/** Parts replaced by the previous mechanic, and the causes that this would have repaired. */
 export interface PriorWork {
   /** Words of which one is enough. */
   readonly words: readonly string[];
   readonly causes: readonly CauseId[];
 }
 
-/** General trade knowledge: a part renewed mends what is wrong with the part, and not how it is set or bolted up. */
+/** General trade knowledge: a new part corrects faults of the part, but not its setting or its mounting. */
 export const PRIOR_WORK: readonly PriorWork[] = [
   { words: ['belt', 'belts'], causes: ['belt-worn', 'belt-glazed'] },
   { words: ['idler', 'idlers', 'tensioner'], causes: ['idler-tips', 'idler-seized'] },

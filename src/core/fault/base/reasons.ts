@@ -7,9 +7,9 @@ import type { Step } from './steps';
 export type Reason = string | readonly [Step, string];
 
 /**
- * Reasons why a cause shows in its complaints and checks, from general trade knowledge. Without a step of its own, the first complaint of a cause is
- * 'usually', the second 'as-often-as-not' and the others 'sometimes'. A confirming check is 'always', an indicating check 'usually' and a question
- * 'as-often-as-not'.
+ * Reasons why a cause shows in its complaints and checks, from general trade knowledge. Default steps of complaints:
+ * 'usually' for the first of a cause, 'as-often-as-not' for the second, then 'sometimes'. Default steps of checks:
+ * 'always' if confirming, 'usually' if indicating, 'as-often-as-not' for a question.
  */
 export const REASONS: Readonly<Record<CauseId, Readonly<Partial<Record<ComplaintId | CheckId, Reason>>>>> = {
   'belt-too-short': {

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import type { Vocabulary } from './vocabulary';
 
-/** One thing that happened, in order: a check answered, a cause mended, a run that proved. */
+/** One event of a case, in time order: an answered check, a repaired cause, or a test run. */
 export type Event = { readonly check: string; readonly result: string } | { readonly fixed: string } | { readonly prove: 'still' | 'gone' };
 
 /** A fault being traced. */
@@ -19,14 +19,14 @@ const event = z.union(
     z.strictObject({ fixed: z.string() }),
     z.strictObject({ prove: z.enum(['still', 'gone']) }),
   ],
-  { error: 'an entry is { check, result }, { fixed } or { prove: "still" | "gone" }' },
+  { error: 'an entry is { check, result }, { fixed } or { prove: "still" | "gone" }' }, // language-ok: file format
 );
 
 const shape = z.looseObject({
   format: z.literal('taut-sheave/case', { error: 'format must be "taut-sheave/case"' }),
   version: z.literal(1, { error: 'version must be 1' }),
   kind: z.string({ error: 'kind is missing' }),
-  complaint: z.array(z.string(), { error: 'complaint must be a list of ids' }).min(1, 'name one complaint at least'),
+  complaint: z.array(z.string(), { error: 'complaint must be a list of ids' }).min(1, 'name at least one complaint'),
   history: z.array(event, { error: 'history must be a list' }).default([]),
   setups: z.array(z.string(), { error: 'setups must be a list of ids' }).default([]),
 });
@@ -51,7 +51,7 @@ export function validateCase(document: unknown, words: Vocabulary): CaseResult {
   for (const [i, id] of complaint.entries()) {
     const found = words.complaints.find((c) => c.id === id);
     if (!found) return refuse(`complaint[${i}]`, `“${id}” is not a complaint`);
-    if (!found.kinds.includes(kind)) return refuse(`complaint[${i}]`, `“${id}” is not heard of a drive of kind ${kind}`);
+    if (!found.kinds.includes(kind)) return refuse(`complaint[${i}]`, `“${id}” does not occur on a drive of kind ${kind}`);
   }
   for (const [i, e] of history.entries()) {
     if ('check' in e) {

@@ -45,7 +45,7 @@ describe('an owner’s correction', () => {
     [fix('idler-tips', 'deck-lever', '9'), /from 1 to 5/],
     [fix('idler-tips', 'moon-phase', 'always'), /no such complaint or check/],
     [fix('idler-tips', 'idler-tip', '0.97'), /one of the steps/],
-  ])('%o is refused, and where it is kept all the same the base stays as it ships', (one, says) => {
+  ])('refuses %o, and ignores it if it is stored', (one, says) => {
     expect(correctionProblem(words, one)).toMatch(says);
     expect(corrected(words, [one])).toBe(words);
   });

@@ -3,7 +3,7 @@ import type { Commonness } from '../base/commonness';
 import { givenOfCheck, priorAt, STEPS, type Step } from '../base/likelihoods';
 import type { Vocabulary } from './vocabulary';
 
-/** How common a cause is on a kind of drive, or how often it shows in a complaint or check, as an owner has it. */
+/** Correction by an owner: frequency of a cause on a kind of drive, or of its link to a complaint or check. */
 export interface Correction {
   readonly cause: string;
   /** A kind of drive, a complaint or a check. */
@@ -14,7 +14,7 @@ export interface Correction {
 }
 
 export const NOTHING_SHOWN = 'nothing';
-/** What a link may be corrected to. */
+/** Allowed corrections of a link. */
 export const LINK_VALUES = [...(Object.keys(STEPS) as Step[]), NOTHING_SHOWN] as const;
 export const COMMONNESS_VALUES = ['1', '2', '3', '4', '5'] as const;
 
@@ -22,7 +22,7 @@ const kinds: ReadonlySet<string> = new Set(DRIVE_KINDS.map((k) => k.id));
 const checks = new Map(CHECKS.map((c) => [c.id as string, c]));
 const complaints: ReadonlySet<string> = new Set(COMPLAINTS.map((c) => c.id));
 
-/** What is wrong with a correction, in a sentence; null where it can be made. */
+/** Error of a correction as a sentence. Null if it is valid. */
 export function correctionProblem(words: Vocabulary, { cause, subject, value }: Correction): string | null {
   const of = words.causes.find((c) => c.id === cause);
   if (!of) return 'The base has no such cause.';
@@ -34,12 +34,12 @@ export function correctionProblem(words: Vocabulary, { cause, subject, value }: 
   return (LINK_VALUES as readonly string[]).includes(value) ? null : 'Choose one of the steps.';
 }
 
-/** The base as an owner corrected it. What cannot be made any more, since the base has moved on, is left as it ships. */
+/** Fault base with the corrections of an owner. A correction that no longer fits the base is ignored. */
 export function corrected(words: Vocabulary, corrections: readonly Correction[]): Vocabulary {
   const sound = corrections.filter((c) => correctionProblem(words, c) === null);
   if (sound.length === 0) return words;
   const priors = sound.filter((c) => kinds.has(c.subject));
-  /** What is given of a cause: replaced, taken out or put in. */
+  /** Links of a cause: replaced, removed or added. */
   const given = <T>(subject: string, as: Readonly<Record<string, T>>, of: (step: Step) => T): Record<string, T> => {
     const next = { ...as };
     for (const { cause, value } of sound.filter((c) => c.subject === subject))

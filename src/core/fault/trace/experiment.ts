@@ -1,6 +1,6 @@
 import type { Event, FaultCase } from './case';
-import { believe, type Belief } from './infer';
-import { chancesOf } from './outlook';
+import { computePosterior, type Posterior } from './posterior';
+import { causeProbabilities } from './predict-results';
 import { adviseOn, setupMinutes } from './policy';
 import { answer, drawJob, runs, type SimulatedJob } from './simulated';
 import { vocabulary, type Vocabulary } from './vocabulary';
@@ -29,55 +29,55 @@ export function otherWorld(words: Vocabulary, random: () => number): Vocabulary 
   };
 }
 
-/** What a way of working does next: looks, or mends. */
-export type Move = { readonly look: string } | { readonly mend: string };
-export type Way = (words: Vocabulary, faultCase: FaultCase, belief: Belief) => Move;
+/** Next step of a strategy: a check or a repair. */
+export type Move = { readonly look: string } | { readonly repair: string };
+export type Way = (words: Vocabulary, faultCase: FaultCase, posterior: Posterior) => Move;
 
 /** As the tool advises. */
-export const advised: Way = (words, faultCase, belief) => {
-  const { next, stop } = adviseOn(words, faultCase, belief);
-  if (stop) return { mend: stop.fix };
-  return next[0] ? { look: next[0].check } : { mend: likeliest(belief) };
+export const advised: Way = (words, faultCase, posterior) => {
+  const { next, stop } = adviseOn(words, faultCase, posterior);
+  if (stop) return { repair: stop.fix };
+  return next[0] ? { look: next[0].check } : { repair: likeliest(posterior) };
 };
 
-function likeliest(belief: Belief): string {
-  const chances = chancesOf(belief);
+function likeliest(posterior: Posterior): string {
+  const chances = causeProbabilities(posterior);
   let best = 0;
   chances.forEach((p, i) => {
     if (p > chances[best]!) best = i;
   });
-  return belief.causes[best]!;
+  return posterior.causes[best]!;
 }
 
 const SURE = 0.8;
 
-/** Cheapest check first with its set-up, among those that tell one of the causes thought of; mends what is 80 % likely. */
-export const fixedOrder: Way = (words, faultCase, belief) => {
-  const top = likeliest(belief);
-  if (chancesOf(belief)[belief.causes.indexOf(top)]! >= SURE) return { mend: top };
+/** Strategy: the cheapest check with its setup, among those that show a considered cause. Repairs at 80%. */
+export const fixedOrder: Way = (words, faultCase, posterior) => {
+  const top = likeliest(posterior);
+  if (causeProbabilities(posterior)[posterior.causes.indexOf(top)]! >= SURE) return { repair: top };
   const up = new Set(faultCase.setups);
   const [first] = words.checks
-    .filter((c) => c.source === 'hand' && c.kinds.includes(faultCase.kind) && !belief.answered.has(c.id))
+    .filter((c) => c.source === 'hand' && c.kinds.includes(faultCase.kind) && !posterior.answered.has(c.id))
     .map((c) => ({ id: c.id, minutes: c.minutes + setupMinutes(words, c.setups, up).minutes }))
     .sort((a, b) => a.minutes - b.minutes);
-  return first ? { look: first.id } : { mend: top };
+  return first ? { look: first.id } : { repair: top };
 };
 
-/** Mends the likeliest, proves, and goes on. */
-export const likeliestFirst: Way = (_, __, belief) => ({ mend: likeliest(belief) });
+/** Strategy: repairs the most likely cause, tests, and continues. */
+export const likeliestFirst: Way = (_, __, posterior) => ({ repair: likeliest(posterior) });
 
 export interface Worked {
   readonly minutes: number;
-  /** Each chance that was stated on the way, before each look and mend, and whether it was there. */
+  /** Each probability stated before a check or repair, and the true outcome. */
   readonly stated: readonly { readonly chance: number; readonly there: boolean }[];
-  /** Place of the first true cause as mending began, from 0. */
+  /** Rank of the first true cause at the first repair, from 0. */
   readonly place: number;
 }
 
 /** Longest that a job is worked on, moves. */
 const MOST_MOVES = 120;
 
-/** Works a simulated job until the complaint is gone. */
+/** Works a simulated job until the complaint is fixed. */
 export function work(words: Vocabulary, world: Vocabulary, job: SimulatedJob, way: Way, random: () => number): Worked {
   const history: Event[] = [];
   let left = [...job.faults];
@@ -87,11 +87,11 @@ export function work(words: Vocabulary, world: Vocabulary, job: SimulatedJob, wa
   const stated: { chance: number; there: boolean }[] = [];
   for (let moves = 0; moves < MOST_MOVES; moves++) {
     const faultCase: FaultCase = { kind: job.kind, complaint: job.complaint, history, setups };
-    const belief = believe(words, faultCase);
-    const move = way(words, faultCase, belief);
-    const chances = chancesOf(belief);
+    const posterior = computePosterior(words, faultCase);
+    const move = way(words, faultCase, posterior);
+    const chances = causeProbabilities(posterior);
     chances.forEach((chance, i) => {
-      if (chance > 0.02) stated.push({ chance, there: left.includes(belief.causes[i]!) });
+      if (chance > 0.02) stated.push({ chance, there: left.includes(posterior.causes[i]!) });
     });
     if ('look' in move) {
       const check = words.checks.find((c) => c.id === move.look)!;
@@ -102,14 +102,14 @@ export function work(words: Vocabulary, world: Vocabulary, job: SimulatedJob, wa
       continue;
     }
     if (place < 0) {
-      const order = [...chances.keys()].sort((a, b) => chances[b]! - chances[a]!).map((i) => belief.causes[i]!);
+      const order = [...chances.keys()].sort((a, b) => chances[b]! - chances[a]!).map((i) => posterior.causes[i]!);
       place = order.findIndex((id) => left.includes(id));
     }
-    const { fix } = words.causes.find((c) => c.id === move.mend)!;
+    const { fix } = words.causes.find((c) => c.id === move.repair)!;
     minutes += fix.minutes + setupMinutes(words, fix.setups, new Set(setups)).minutes + words.prove.minutes;
     setups = [];
-    left = left.filter((f) => f !== move.mend);
-    history.push({ fixed: move.mend });
+    left = left.filter((f) => f !== move.repair);
+    history.push({ fixed: move.repair });
     const prove = runs(world, job.complaint, left, random);
     history.push({ prove });
     if (prove === 'gone') break;

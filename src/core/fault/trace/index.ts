@@ -1,6 +1,6 @@
 import type { FaultCase } from './case';
-import { believe } from './infer';
-import { chancesOf } from './outlook';
+import { computePosterior } from './posterior';
+import { causeProbabilities } from './predict-results';
 import { adviseOn, type Advice } from './policy';
 import { evidenceSentences, type Evidence } from './sentences';
 import type { Vocabulary } from './vocabulary';
@@ -8,10 +8,10 @@ import { whileOpen, type OpenCheck } from './while-open';
 
 export { validateCase } from './case';
 export type { CaseResult, Event as FaultEvent, FaultCase } from './case';
-export { believe, causesOfKind } from './infer';
-export type { Belief } from './infer';
-export { chancesOf, outlookOf } from './outlook';
-export type { Outlook } from './outlook';
+export { computePosterior, causesOfKind } from './posterior';
+export type { Posterior } from './posterior';
+export { causeProbabilities, predictResults } from './predict-results';
+export type { PredictedResults } from './predict-results';
 export { adviseOn, setupMinutes } from './policy';
 export type { Advice, NextCheck, StopWhy } from './policy';
 export { stopSentence } from './sentences';
@@ -19,7 +19,7 @@ export { answer, drawJob, truthfulAnswer } from './simulated';
 export type { SimulatedJob } from './simulated';
 export { COMMONNESS_VALUES, corrected, correctionProblem, LINK_VALUES, NOTHING_SHOWN } from './correct';
 export type { Correction } from './correct';
-export { jobsOf, learned, moved, WORTH_JOBS } from './learn';
+export { jobsOf, learned, updatedWeight, WORTH_JOBS } from './learn';
 export type { Confirmed } from './learn';
 export { whatIf } from './what-if';
 export type { IfSo } from './what-if';
@@ -40,25 +40,28 @@ export type Trace =
       readonly causes: readonly TracedCause[];
       readonly next: Advice['next'];
       readonly stop: Advice['stop'];
-      /** What else to check while these covers are off. */
+      /** Other checks to make while these covers are off. */
       readonly open: readonly OpenCheck[];
     }
-  /** No set of causes explains the answers: checks each of which, left out, would make it possible; all of them where no single one does. */
+  /**
+   * No set of causes explains the answers. Lists checks that each resolve this when ignored, or all checks if no single
+   * one does.
+   */
   | { readonly status: 'contradiction'; readonly conflicts: readonly string[] };
 
-/** Likely causes, most probable first; what to look at next, best first; and whether to stop looking. */
+/** Likely causes, most probable first. Next checks, best first. When to stop. */
 export function trace(words: Vocabulary, faultCase: FaultCase): Trace {
-  const belief = believe(words, faultCase);
-  if (!(belief.total > 0)) {
+  const posterior = computePosterior(words, faultCase);
+  if (!(posterior.total > 0)) {
     const asked = [...new Set(faultCase.history.flatMap((e) => ('check' in e ? [e.check] : [])))];
-    const single = asked.filter((check) => believe(words, faultCase, check).total > 0);
+    const single = asked.filter((check) => computePosterior(words, faultCase, check).total > 0);
     return { status: 'contradiction', conflicts: single.length > 0 ? single : asked };
   }
-  const chances = chancesOf(belief);
+  const chances = causeProbabilities(posterior);
   const evidence = evidenceSentences(words, faultCase);
-  const causes = belief.causes
+  const causes = posterior.causes
     .map((id, i): TracedCause => ({ id, probability: chances[i]!, ...evidence(id) }))
-    .filter((_, i) => !belief.mended.has(i))
+    .filter((_, i) => !posterior.repaired.has(i))
     .sort((a, b) => b.probability - a.probability);
-  return { status: 'ok', causes, ...adviseOn(words, faultCase, belief), open: whileOpen(words, faultCase, belief) };
+  return { status: 'ok', causes, ...adviseOn(words, faultCase, posterior), open: whileOpen(words, faultCase, posterior) };
 }

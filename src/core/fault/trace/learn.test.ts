@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { learned, moved, trace, vocabulary, WORTH_JOBS } from '.';
+import { learned, updatedWeight, trace, vocabulary, WORTH_JOBS } from '.';
 
 const words = vocabulary();
 const priorIn = (v: typeof words, kind: string, cause: string) => v.causes.find((c) => c.id === cause)!.kinds[kind]!;
@@ -18,15 +18,15 @@ describe('what a shop learns', () => {
         (p, times, more) => {
           const jobs = times + more;
           const seen = times / jobs;
-          const now = moved(p, times, jobs);
+          const now = updatedWeight(p, times, jobs);
           expect(now).toBeGreaterThanOrEqual(Math.min(p, seen) - 1e-12);
           expect(now).toBeLessThanOrEqual(Math.max(p, seen) + 1e-12);
-          expect(Math.abs(moved(p, 10 * times, 10 * jobs) - seen)).toBeLessThanOrEqual(Math.abs(now - seen) + 1e-12);
+          expect(Math.abs(updatedWeight(p, 10 * times, 10 * jobs) - seen)).toBeLessThanOrEqual(Math.abs(now - seen) + 1e-12);
         },
       ),
     ));
   it('as many jobs as it is worth bring it half way', () => {
-    expect(moved(0.1, WORTH_JOBS, WORTH_JOBS)).toBeCloseTo(0.55, 12);
+    expect(updatedWeight(0.1, WORTH_JOBS, WORTH_JOBS)).toBeCloseTo(0.55, 12);
   });
   it('moves its own kind of drive only, and what is likeliest there', () => {
     const confirmed = [{ kind: 'deck-lever', cause: 'keeper-off', times: 30 }];

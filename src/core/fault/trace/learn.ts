@@ -1,17 +1,20 @@
 import type { Vocabulary } from './vocabulary';
 
-/** What a shop’s own jobs confirmed: mended, and the complaint was gone. */
+/** Causes that the jobs of a shop confirmed: repaired, and the complaint was fixed. */
 export interface Confirmed {
   readonly kind: string;
   readonly cause: string;
   readonly times: number;
 }
 
-/** The shipped prior counts as so many jobs of its own kind. */
+/** Number of jobs of its kind that the supplied prior counts as. */
 export const WORTH_JOBS = 25;
 
-/** A prior with what was confirmed: the mean of a Beta whose shipped part counts as `WORTH_JOBS` jobs. @param jobs of the kind in which something was confirmed */
-export const moved = (prior: number, times: number, jobs: number): number =>
+/**
+ * A prior with the confirmed jobs: the mean of a Beta distribution in which the supplied prior counts as `WORTH_JOBS`
+ * jobs. @param jobs of the kind with a confirmed cause
+ */
+export const updatedWeight = (prior: number, times: number, jobs: number): number =>
   (WORTH_JOBS * prior + times) / (WORTH_JOBS + Math.max(jobs, times));
 
 /** Jobs of a kind in which something was confirmed, at most one cause each counted as one job. */
@@ -28,7 +31,7 @@ export function learned(words: Vocabulary, confirmed: readonly Confirmed[]): Voc
     causes: words.causes.map((c) => ({
       ...c,
       kinds: Object.fromEntries(
-        Object.entries(c.kinds).map(([kind, p]) => [kind, moved(p, times.get(`${kind} ${c.id}`) ?? 0, jobs.get(kind)!)]),
+        Object.entries(c.kinds).map(([kind, p]) => [kind, updatedWeight(p, times.get(`${kind} ${c.id}`) ?? 0, jobs.get(kind)!)]),
       ),
     })),
   };

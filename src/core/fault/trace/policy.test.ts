@@ -1,13 +1,24 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../../drive';
-import { adviseOn, answer, believe, drawJob, setupMinutes, trace, vocabulary, type FaultCase, type FaultEvent, type Vocabulary } from '.';
+import {
+  adviseOn,
+  answer,
+  computePosterior,
+  drawJob,
+  setupMinutes,
+  trace,
+  vocabulary,
+  type FaultCase,
+  type FaultEvent,
+  type Vocabulary,
+} from '.';
 
-/** A trade of two causes and what looks at them, so that what is advised can be reckoned by hand. */
+/** A vocabulary of two causes and their checks, so that the advice can be calculated by hand. */
 interface Small {
-  /** Prior, minutes of the mend, station. */
+  /** Prior, repair minutes, station. */
   readonly causes: readonly (readonly [id: string, prior: number, minutes: number, station?: string])[];
-  /** What it proves, minutes, what comes off first. */
+  /** Cause that it confirms, minutes, setups. */
   readonly checks: readonly (readonly [id: string, shows: string, minutes: number, setups: readonly string[]])[];
 }
 
@@ -58,7 +69,7 @@ const two: Small = {
 const CASE: FaultCase = { kind: 'k', complaint: ['c'], history: [], setups: [] };
 const advise = (words: Vocabulary, more: Partial<FaultCase> = {}) => {
   const faultCase = { ...CASE, ...more };
-  return adviseOn(words, faultCase, believe(words, faultCase));
+  return adviseOn(words, faultCase, computePosterior(words, faultCase));
 };
 const scoreOf = (advice: ReturnType<typeof advise>, check: string) => advice.next.find((n) => n.check === check)!.score;
 
@@ -74,7 +85,7 @@ describe('minutes of what comes off first', () => {
   ])('%s', (_, wanted, up, minutes) => {
     expect(setupMinutes(words, wanted, new Set(up)).minutes).toBe(minutes);
   });
-  it('are the same in whatever order it is wanted, and everything that is needed is off then', () => {
+  it('are the same in any order, and include everything they need', () => {
     const real = vocabulary();
     const setups = fc.subarray(real.setups.map((s) => s.id));
     fc.assert(
@@ -106,7 +117,7 @@ describe('what a check is worth', () => {
   it('is nothing where its answer would change nothing that is done', () => {
     const words = small({ ...two, checks: [['width', 'worn', 2, []]], causes: [['worn', 0.2, 40]] });
     const [only] = advise(words).next;
-    // One cause explains the complaint: it is mended whatever the rule says.
+    // One cause explains the complaint, so it is repaired in any case.
     expect(only!.score).toBeLessThan(0.2);
   });
   it('information is that of the answer about the causes: of an even question under one bit, and over half of it', () => {
@@ -116,20 +127,20 @@ describe('what a check is worth', () => {
   });
 });
 
-describe('when to stop looking', () => {
+describe('when to stop', () => {
   const bad = (check: string): FaultEvent => ({ check, result: 'bad' });
-  it('what is proved is mended at once where that is quick, set-ups and all', () => {
+  it('repairs a confirmed cause immediately if it is quick with its setups', () => {
     const of = (minutes: number, setups: string[] = []) =>
       advise(small({ ...two, causes: [['worn', 0.2, minutes], two.causes[1]!] }), { history: [bad('width')], setups }).stop;
     expect(of(20)).toMatchObject({ fix: 'worn', why: 'proved' });
     expect(of(21)?.why).not.toBe('proved');
     expect(of(21, ['cover'])).toMatchObject({ fix: 'worn', why: 'proved' });
   });
-  it.each(['brake', 'keeper', 'height-link'])('what is proved at the %s is mended however long it takes', (station) => {
+  it.each(['brake', 'keeper', 'height-link'])('repairs a confirmed cause at the %s for any repair time', (station) => {
     const words = small({ ...two, causes: [['worn', 0.2, 120, station], two.causes[1]!] });
     expect(advise(words, { history: [bad('width')] }).stop).toMatchObject({ fix: 'worn', why: 'dangerous' });
   });
-  it('with nothing left to look at the one goes first that does most for its minutes, not the likeliest', () => {
+  it('without further checks takes the cause that helps most per minute, not the most likely one', () => {
     const words = small({
       causes: [
         ['worn', 0.25, 100],
@@ -142,7 +153,7 @@ describe('when to stop looking', () => {
     expect(traced.causes[0]!.id).toBe('worn');
     expect(traced.stop).toMatchObject({ fix: 'oiled', why: 'cheaper' });
   });
-  it('looking stops where it costs more than mending: a check of an hour before a mend of minutes', () => {
+  it('stops if a check costs more than a repair: an hour against minutes', () => {
     const words = small({
       causes: [
         ['worn', 0.2, 3],
@@ -164,7 +175,7 @@ describe('when to stop looking', () => {
 
 describe('advice on the whole base', () => {
   const words = vocabulary();
-  /** A job some way on: checks answered by a machine that has faults, and now and then a mend. */
+  /** A job in progress: checks answered by a machine with faults, and some repairs. */
   function someWayOn(seed: number, steps: number): FaultCase {
     const random = seededRandom(seed);
     const kind = words.kinds[Math.floor(random() * words.kinds.length)]!.id;
@@ -182,7 +193,7 @@ describe('advice on the whole base', () => {
     const setups = words.setups.filter(() => random() < 0.2).map((s) => s.id);
     return { kind, complaint, history, setups: [...setupMinutes(words, setups, new Set()).all] };
   }
-  it('is in order, in numbers, and never of what is mended, computed or answered', () => {
+  it('is ordered, numeric, and never includes repaired, computed or answered checks', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 1e9 }), fc.integer({ min: 0, max: 8 }), (seed, steps) => {
         const faultCase = someWayOn(seed, steps);

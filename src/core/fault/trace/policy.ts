@@ -1,6 +1,6 @@
 import type { FaultCase } from './case';
-import type { Belief } from './infer';
-import { chancesOf, outlookOf } from './outlook';
+import type { Posterior } from './posterior';
+import { causeProbabilities, predictResults } from './predict-results';
 import type { Vocabulary } from './vocabulary';
 
 /** A check that could be made next. */
@@ -9,7 +9,7 @@ export interface NextCheck {
   readonly bits: number;
   /** Its own and those of set-ups that are not up yet. */
   readonly minutes: number;
-  /** Shop minutes that it saves for each that it takes; looking is worth its while above 1. */
+  /** Shop minutes saved per minute of the check. Above 1 the check is worthwhile. */
   readonly score: number;
 }
 
@@ -20,22 +20,22 @@ export interface Advice {
   readonly stop: { readonly fix: string; readonly why: StopWhy; readonly ask: boolean } | null;
 }
 
-/** A cause so likely is taken for proved. */
+/** Probability at which a cause counts as confirmed. */
 const PROVED = 0.9;
-/** A proved cause that is mended in so many minutes, set-ups and all, is mended at once. */
+/** A confirmed cause with at most these repair minutes, including setups, is repaired immediately. */
 const QUICK_MINUTES = 30;
-/** Stations at which a proved fault is never left for later. */
+/** Stations with faults that are never postponed. */
 const DANGEROUS = new Set(['brake', 'keeper', 'height-link']);
-/** Causes thought of when mending one after another is reckoned. */
+/** Number of causes considered when repairs in sequence are calculated. */
 const THOUGHT_OF = 14;
 /**
  * A cause that is there is quiet in a run now and then. Only so much of that is counted on: what is quiet by luck comes back.
  */
 const LUCK = 0.5;
-/** Of a set-up that several checks share, one bears so much at least. */
+/** Smallest share of a setup that one of several checks carries. */
 const LEAST_SHARE = 0.35;
 
-/** Minutes of what has to be put up for something, each once, with what those need. */
+/** Minutes of all setups for something, each once, including those they need. */
 export function setupMinutes(words: Vocabulary, wanted: readonly string[], up: ReadonlySet<string>): { minutes: number; all: Set<string> } {
   const all = new Set(up);
   let minutes = 0;
@@ -50,17 +50,17 @@ export function setupMinutes(words: Vocabulary, wanted: readonly string[], up: R
   return { minutes, all };
 }
 
-/** Minutes of each cause's mend with nothing up, proving counted. */
-interface Mends {
+/** Minutes of the repair of each cause without setups in place, including the test run. */
+interface RepairCosts {
   readonly minutes: Float64Array;
   readonly setups: readonly (readonly string[])[];
   readonly own: Float64Array;
-  /** How surely each brings what is complained of, and how likely that is quiet with no cause there. */
+  /** Probability that each cause shows the complaint, and that the complaint is absent without any cause. */
   readonly explains: Float64Array;
   readonly quiet: number;
 }
 
-function mendsOf(words: Vocabulary, { causes }: Belief, complaint: readonly string[]): Mends {
+function repairCosts(words: Vocabulary, { causes }: Posterior, complaint: readonly string[]): RepairCosts {
   const found = causes.map((id) => words.causes.find((c) => c.id === id)!.fix);
   const own = Float64Array.from(found, (f) => f.minutes + words.prove.minutes);
   return {
@@ -76,25 +76,25 @@ function mendsOf(words: Vocabulary, { causes }: Belief, complaint: readonly stri
 }
 
 /**
- * Minutes that mending one after another would take, without looking any more. After some mends it still does it with the chance that something left brings the
- * complaint: 1 − Π(1 − chance·explains) over what is not mended. What is there stays there: a run that shows the complaint is no fresh draw of it, so that nothing
- * is gained by a cheap mend of what is hardly likely, and one more run. First what does most to that for its minutes. What is up helps only the first: proving
- * takes all down.
+ * Expected minutes of repairs in sequence without further checks. After some repairs the complaint remains with the
+ * probability 1 − Π(1 − chance·explains) over the remaining causes. Faults persist: a repeat run is not independent
+ * evidence, so a cheap unlikely repair and another run gain nothing. The most useful repair per minute comes first.
+ * Setups in place help only the first repair, since a test run needs everything refitted.
  */
-function mendingOn(
+function minutesOfRepairs(
   words: Vocabulary,
   chances: Float64Array,
-  mends: Mends,
+  repairs: RepairCosts,
   up: ReadonlySet<string>,
 ): { readonly minutes: number; readonly first: number } {
   const n = chances.length;
   const brings = new Float64Array(n);
-  let quiet = mends.quiet;
+  let quiet = repairs.quiet;
   for (let i = 0; i < n; i++) {
-    brings[i] = 1 - Math.min(0.999, chances[i]! * mends.explains[i]!);
+    brings[i] = 1 - Math.min(0.999, chances[i]! * repairs.explains[i]!);
     quiet *= brings[i]!;
   }
-  const worth = (i: number) => -Math.log(brings[i]!) / mends.minutes[i]!;
+  const worth = (i: number) => -Math.log(brings[i]!) / repairs.minutes[i]!;
   const order: number[] = [];
   for (let i = 0; i < n; i++) if (brings[i]! < 1) order.push(i);
   order.sort((x, y) => worth(y) - worth(x));
@@ -109,8 +109,8 @@ function mendingOn(
       gone /= brings[i]!;
       left = Math.min(left, 1 - Math.min(1, gone));
     };
-    take(first, mends.own[first]! + setupMinutes(words, mends.setups[first]!, up).minutes);
-    for (const i of order) if (i !== first) take(i, mends.minutes[i]!);
+    take(first, repairs.own[first]! + setupMinutes(words, repairs.setups[first]!, up).minutes);
+    for (const i of order) if (i !== first) take(i, repairs.minutes[i]!);
     return minutes;
   };
   let best = { minutes: Infinity, first: order[0]! };
@@ -122,73 +122,76 @@ function mendingOn(
 }
 
 /**
- * What to do next by shop minutes: each check by how many it saves of mending on, for each that it takes, a set-up shared with other worthwhile checks; and when to
- * stop looking.
+ * Next check by shop minutes: the minutes that it saves on repairs, per minute that it takes. A setup is shared with
+ * other worthwhile checks. Also decides when to stop.
  */
-export function adviseOn(words: Vocabulary, { kind, complaint, setups, history }: FaultCase, belief: Belief): Advice {
-  if (belief.total <= 0) return { next: [], stop: null };
+export function adviseOn(words: Vocabulary, { kind, complaint, setups, history }: FaultCase, posterior: Posterior): Advice {
+  if (posterior.total <= 0) return { next: [], stop: null };
   const up = new Set(setups);
-  const chances = chancesOf(belief);
-  const mends = mendsOf(words, belief, complaint);
-  const now = mendingOn(words, chances, mends, up);
-  const open = words.checks.filter((c) => c.source === 'hand' && c.kinds.includes(kind) && !belief.answered.has(c.id));
+  const chances = causeProbabilities(posterior);
+  const repairs = repairCosts(words, posterior, complaint);
+  const now = minutesOfRepairs(words, chances, repairs, up);
+  const open = words.checks.filter((c) => c.source === 'hand' && c.kinds.includes(kind) && !posterior.answered.has(c.id));
   const looks = open.map((check) => {
-    const outlook = outlookOf(words, belief, check.id, true);
+    const predicted = predictResults(words, posterior, check.id, true);
     const put = setupMinutes(words, check.setups, up);
-    const then = outlook.chances.reduce(
-      (a, p, r) => a + (p > 1e-9 ? p * mendingOn(words, outlook.after[r]!, mends, put.all).minutes : 0),
+    const then = predicted.chances.reduce(
+      (a, p, r) => a + (p > 1e-9 ? p * minutesOfRepairs(words, predicted.after[r]!, repairs, put.all).minutes : 0),
       0,
     );
     const gain = now.minutes - then;
-    return { check, outlook, gain, setup: put.minutes, all: put.all, own: check.minutes };
+    return { check, predicted, gain, setup: put.minutes, all: put.all, own: check.minutes };
   });
   const next = looks
     .map((look): NextCheck => {
-      const { check, outlook, gain, setup, own } = look;
-      // Others that the same set-up would serve bear their part of it.
+      const { check, predicted, gain, setup, own } = look;
+      // Other checks with the same setup carry their share of it.
       const sharers = looks.filter((o) => o !== look && o.gain > o.own && o.setup > 0 && [...o.all].every((s) => look.all.has(s)));
       const together = Math.max(0, gain) + sharers.reduce((a, o) => a + o.gain, 0);
       const share = setup === 0 ? 1 : Math.max(LEAST_SHARE, together > 0 ? Math.max(0, gain) / together : 1);
-      return { check: check.id, bits: outlook.bits, minutes: own + setup, score: gain / (own + setup * share) };
+      return { check: check.id, bits: predicted.bits, minutes: own + setup, score: gain / (own + setup * share) };
     })
     .sort((a, b) => b.score - a.score || b.bits - a.bits || a.minutes - b.minutes);
-  const stop = stopOf(words, belief, chances, mends, up, now.first, next[0]?.score ?? 0);
+  const stop = stopOf(words, posterior, chances, repairs, up, now.first, next[0]?.score ?? 0);
   const first =
-    brakeFirst(history, next) ?? (stop?.why === 'cheaper' ? ownCheckOf(words, belief, chances, mends, up, now.first, next) : null);
+    brakeFirst(history, next) ?? (stop?.why === 'cheaper' ? ownCheckOf(words, posterior, chances, repairs, up, now.first, next) : null);
   if (first === null) return { next, stop };
   const one = next.find((n) => n.check === first)!;
-  // It is advised before its minutes pay: a look that settles it costs little next to a repair that may be for nothing.
+  // It is advised before it pays in minutes: a confirming check costs little compared with a repair that may be
+  // unnecessary.
   return {
     next: [{ ...one, score: Math.max(one.score, 1) }, ...next.filter((n) => n !== one)],
     stop: stop?.why === 'cheaper' ? null : stop,
   };
 }
 
-/** A repair less likely than this is not advised while the check of its own cause is open and costs less than this share of the repair. */
+/**
+ * Limits of a repair that waits for the check of its cause: its probability, and the cost of the check as a share of its own.
+ */
 const EVEN = 0.5;
 const CHEAP_SHARE = 1 / 3;
 /** A check that shows its cause at least so often is that cause's own. */
 const OWN_CHECK = 0.9;
 
-/** Where the machine was found to run on, the brake is looked at before anything else. */
+/** If the machine runs on too long, the brake is checked first. */
 function brakeFirst(history: FaultCase['history'], next: readonly NextCheck[]): string | null {
   const since = history.slice(history.findLastIndex((e) => 'fixed' in e) + 1);
   const runsOn = since.some((e) => 'check' in e && e.check === 'stop-time' && e.result === 'bad');
   return runsOn && next.some((n) => n.check === 'brake-released') ? 'brake-released' : null;
 }
 
-/** The cheap check that would settle the cause whose repair is likeliest to pay, while that cause is less likely than not. */
+/** Cheap check that would settle the cause with the most worthwhile repair, while that cause is below 50%. */
 function ownCheckOf(
   words: Vocabulary,
-  { causes }: Belief,
+  { causes }: Posterior,
   chances: Float64Array,
-  mends: Mends,
+  repairs: RepairCosts,
   up: ReadonlySet<string>,
   first: number,
   next: readonly NextCheck[],
 ): string | null {
   if (first < 0 || chances[first]! >= EVEN) return null;
-  const repair = mends.own[first]! - words.prove.minutes + setupMinutes(words, mends.setups[first]!, up).minutes;
+  const repair = repairs.own[first]! - words.prove.minutes + setupMinutes(words, repairs.setups[first]!, up).minutes;
   const shows = (check: string) => {
     const given = words.likelihoods.checks[check]!.given[causes[first]!];
     return given ? 1 - given[0]! : 0;
@@ -197,26 +200,30 @@ function ownCheckOf(
   return own.sort((a, b) => a.minutes - b.minutes)[0]?.check ?? null;
 }
 
-/** Whether to mend now: what is proved and quick or dangerous, and anything once looking costs more than it saves. */
+/**
+ * Decides whether to repair now: a confirmed cause that is quick or dangerous, or any cause once checks cost more than
+ * they save.
+ */
 function stopOf(
   words: Vocabulary,
-  belief: Belief,
+  posterior: Posterior,
   chances: Float64Array,
-  mends: Mends,
+  repairs: RepairCosts,
   up: ReadonlySet<string>,
   first: number,
   best: number,
 ): Advice['stop'] {
   const stop = (i: number, why: StopWhy) => ({
-    fix: belief.causes[i]!,
+    fix: posterior.causes[i]!,
     why,
-    ask: words.causes.find((c) => c.id === belief.causes[i])!.fix.ask,
+    ask: words.causes.find((c) => c.id === posterior.causes[i])!.fix.ask,
   });
   const proved = [...chances.keys()].filter((i) => chances[i]! >= PROVED).sort((x, y) => chances[y]! - chances[x]!);
   for (const i of proved) {
-    const station = words.causes.find((c) => c.id === belief.causes[i])!.station;
+    const station = words.causes.find((c) => c.id === posterior.causes[i])!.station;
     if (DANGEROUS.has(station)) return stop(i, 'dangerous');
-    if (mends.own[i]! - words.prove.minutes + setupMinutes(words, mends.setups[i]!, up).minutes <= QUICK_MINUTES) return stop(i, 'proved');
+    if (repairs.own[i]! - words.prove.minutes + setupMinutes(words, repairs.setups[i]!, up).minutes <= QUICK_MINUTES)
+      return stop(i, 'proved');
   }
   return best < 1 && first >= 0 ? stop(first, 'cheaper') : null;
 }

@@ -12,10 +12,10 @@ const chance = (traced: ReturnType<typeof of>, cause: string) => traced.causes.f
 const answer = (check: string, result: string) => ({ check, result });
 
 describe('what was seen', () => {
-  it('settles the cause that it defines, whatever else was answered', () => {
+  it('settles the cause that it defines, for any other answers', () => {
     const seen = [answer('brake-released', 'bad')];
     expect(chance(of('deck-lever', ['runs-on'], seen), 'brake-not-landing')).toBeGreaterThan(0.95);
-    // Another answer takes nothing of it away.
+    // Another answer takes no sign of it away.
     const later = [...seen, answer('ended-height', 'bad'), answer('began-slowly', 'bad')];
     expect(chance(of('deck-lever', ['runs-on'], later), 'brake-not-landing')).toBeGreaterThan(0.95);
   });
@@ -37,7 +37,7 @@ describe('answers with a direction', () => {
     const runsOn = of('deck-clutch', ['runs-on'], [answer('stop-time', 'bad')]);
     expect(chance(runsOn, 'clutch-drags') + chance(runsOn, 'brake-worn') + chance(runsOn, 'clutch-brake-out')).toBeGreaterThan(0.6);
   });
-  it('a tension above its range speaks for too tight, one below for too slack', () => {
+  it('a tension above its range supports too tight, one below supports too slack', () => {
     const [low, high] = ['tension-engaged', 'tension-high'].map((check) => of('deck-lever', ['thrown-rough'], [answer(check, 'bad')]));
     expect(chance(low!, 'set-too-slack')).toBeGreaterThan(chance(high!, 'set-too-slack'));
     const tight = of('deck-lever', ['bearings-fail'], [answer('tension-high', 'bad')]);
@@ -46,14 +46,14 @@ describe('answers with a direction', () => {
 });
 
 describe('computed facts', () => {
-  it('are told apart: a drive that grips and does not go slack is not called too slack', () => {
+  it('are separate: a drive that grips and does not go slack is not too slack', () => {
     const traced = of('deck-lever', ['runs-on'], [answer('grip-computed', 'good'), answer('slack-computed', 'bad')]);
     expect(chance(traced, 'set-too-slack')).toBeLessThan(0.02);
     expect(chance(traced, 'belt-too-short') + chance(traced, 'set-too-tight') + chance(traced, 'adjuster-old-place')).toBeGreaterThan(0.5);
   });
 });
 
-describe('what the customer says', () => {
+describe('the words of the customer', () => {
   it('never settles a habit by itself', () => {
     expect(chance(of('deck-lever', ['slow-weak'], [answer('how-engaged', 'bad')]), 'habit')).toBeLessThan(0.75);
   });

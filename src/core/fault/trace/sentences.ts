@@ -2,16 +2,16 @@ import type { FaultCase } from './case';
 import type { Advice } from './policy';
 import type { Vocabulary } from './vocabulary';
 
-/** What speaks for a cause and against it, as sentences. */
+/** Evidence for a cause and against it, as sentences. */
 export interface Evidence {
   readonly for: readonly string[];
   readonly against: readonly string[];
 }
 
-/** A result is worth a sentence where it comes so many times as often, or as seldom, with the cause as without. */
+/** Smallest likelihood ratio of a result that gets a sentence. */
 const TELLING = 1.5;
 
-/** Evidence of each cause, in the order in which it came. What was found before a mend is told as long as it tells of what is left. */
+/** Evidence of each cause, in order. Findings before a repair count while they concern remaining causes. */
 export function evidenceSentences(words: Vocabulary, { complaint, history }: FaultCase): (cause: string) => Evidence {
   const lines: { readonly says: string; readonly ratio: (cause: string) => number }[] = [];
   for (const id of complaint) {
@@ -22,7 +22,7 @@ export function evidenceSentences(words: Vocabulary, { complaint, history }: Fau
       ratio: (c) => (given[c] === undefined ? 1 : (leak + (1 - leak) * given[c]) / leak),
     });
   }
-  // Of a check answered twice the last answer counts.
+  // For a check answered twice, the last answer counts.
   const last = new Map(history.flatMap((e, i) => ('check' in e ? [[e.check, i] as const] : [])));
   history.forEach((e, i) => {
     if (!('check' in e) || last.get(e.check) !== i) return;
@@ -46,7 +46,7 @@ export function evidenceSentences(words: Vocabulary, { complaint, history }: Fau
   });
 }
 
-/** Why it is time to mend, in a sentence. */
+/** Reason to repair now, as a sentence. */
 export function stopSentence(words: Vocabulary, { fix, why, ask }: NonNullable<Advice['stop']>): string {
   const { label } = words.causes.find((c) => c.id === fix)!;
   const name = `${label.charAt(0).toLowerCase()}${label.slice(1)}`;

@@ -1,20 +1,20 @@
-import { causesOfKind } from './infer';
+import { causesOfKind } from './posterior';
 import type { Vocabulary } from './vocabulary';
 
-/** A machine as it comes in: what is wrong with it, and what the customer says. */
+/** A machine at intake: its faults, and the words of the customer. */
 export interface SimulatedJob {
   readonly kind: string;
   readonly faults: readonly string[];
   readonly complaint: readonly string[];
 }
 
-/** Of so many customers one names two complaints. */
+/** One of this many customers names two complaints. */
 const NAMES_TWO = 0.3;
 
 /**
- * Draws machines until one has what is complained of: the customer comes with one complaint or two, and nothing follows from what is not said. Simulated: no
- * machine.
- * @param of its kind of drive; any where it is left out
+ * Draws machines until one shows a complaint. The customer names one or two complaints, and omitted complaints mean
+ * nothing. Simulated, not a real machine.
+ * @param of kind of drive; any if omitted
  */
 export function drawJob(world: Vocabulary, random: () => number, of?: string): SimulatedJob {
   const pick = <T>(of: readonly T[]): T => of[Math.floor(random() * of.length)]!;
@@ -50,7 +50,10 @@ export function answer(world: Vocabulary, check: string, faults: readonly string
 /** A check that shows a cause at least this often is the cause seen: what it shows is certain. */
 const SEEN = 0.99;
 
-/** Answers a check as `answer` does, but a check that sees a cause shows it whenever it is there, and shows nothing where no cause of the machine is behind it. */
+/**
+ * Answers a check as `answer` does, with two changes. A check that sees a cause always shows it, and a check without a
+ * present cause shows nothing.
+ */
 export function truthfulAnswer(world: Vocabulary, check: string, faults: readonly string[], random: () => number): string {
   const { given } = world.likelihoods.checks[check]!;
   const good = world.checks.find((c) => c.id === check)!.results[0]!.id;
@@ -64,6 +67,6 @@ export function truthfulAnswer(world: Vocabulary, check: string, faults: readonl
   }
 }
 
-/** Whether a run shows what is complained of. */
+/** True if a run shows the complaint. */
 export const runs = (world: Vocabulary, complaint: readonly string[], faults: readonly string[], random: () => number): 'still' | 'gone' =>
   complaint.some((c) => random() < heard(world, c, faults)) ? 'still' : 'gone';

@@ -1,6 +1,6 @@
 import { bench, describe } from 'vitest';
-import { believe, chancesOf, trace, vocabulary, type FaultCase } from '..';
-import { outlookOf } from './outlook';
+import { computePosterior, causeProbabilities, trace, vocabulary, type FaultCase } from '..';
+import { predictResults } from './predict-results';
 
 const words = vocabulary();
 /** The kind of drive that has the most causes, with two complaints and a walk half made. */
@@ -17,13 +17,13 @@ const open = words.checks.filter((c) => c.source === 'hand' && c.kinds.includes(
 
 describe('what every check of the base would leave, for the kind of drive with the most causes', () => {
   bench('cut by each check’s own causes, from one pass through all sets', () => {
-    const belief = believe(words, faultCase);
-    for (const { id } of open) outlookOf(words, belief, id, true);
+    const posterior = computePosterior(words, faultCase);
+    for (const { id } of open) predictResults(words, posterior, id, true);
   });
-  bench('all sets gone through anew for each answer of each check', () => {
+  bench('all sets evaluated again for each answer of each check', () => {
     for (const { id, results } of open)
       for (const { id: result } of results)
-        chancesOf(believe(words, { ...faultCase, history: [...faultCase.history, { check: id, result }] }));
+        causeProbabilities(computePosterior(words, { ...faultCase, history: [...faultCase.history, { check: id, result }] }));
   });
 });
 
@@ -32,6 +32,6 @@ describe('a whole trace', () => {
     trace(words, faultCase);
   });
   bench('the pass through all sets alone', () => {
-    believe(words, faultCase);
+    computePosterior(words, faultCase);
   });
 });

@@ -3,9 +3,9 @@ import { seededRandom } from '../../drive';
 import { runTraceExperiment } from './experiment';
 import {
   adviseOn,
-  believe,
-  chancesOf,
-  outlookOf,
+  computePosterior,
+  causeProbabilities,
+  predictResults,
   setupMinutes,
   stopSentence,
   trace,
@@ -18,14 +18,14 @@ import {
 
 const words = vocabulary();
 
-/** A few causes and checks of the base, so that every set can be gone through by hand. */
+/** A few causes and checks of the base, so that every set can be enumerated. */
 function small(kind: string, causes: number, random: () => number): Vocabulary {
   const known = words.causes.filter((c) => c.kinds[kind] !== undefined);
   const kept = known.filter((c) => c.id === 'unknown' || random() < causes / known.length);
   return { ...words, causes: kept };
 }
 
-/** Every set of one to three causes, each weighed word by word as the rules have it: no products kept, nothing in common with the engine. */
+/** Every set of one to three causes, weighted directly by the rules. No shared code or products with the engine. */
 function bruteForce(base: Vocabulary, faultCase: FaultCase) {
   const { kind, complaint, history } = faultCase;
   const causes = base.causes.filter((c) => c.kinds[kind] !== undefined);
@@ -52,7 +52,7 @@ function bruteForce(base: Vocabulary, faultCase: FaultCase) {
     });
     return F.map((f, r) => f - (r > 0 ? F[r - 1]! : 0));
   };
-  // A check answered twice with no mend between them counts as answered the second way.
+  // A check answered twice without a repair in between counts as its second answer.
   const counts = history.filter((e, i) => {
     if (!('check' in e)) return true;
     for (const later of history.slice(i + 1)) {
@@ -61,7 +61,7 @@ function bruteForce(base: Vocabulary, faultCase: FaultCase) {
     }
     return true;
   });
-  const mended = history.flatMap((e) => ('fixed' in e ? [e.fixed] : []));
+  const repaired = history.flatMap((e) => ('fixed' in e ? [e.fixed] : []));
   const weights = sets.map((S) => {
     let w = 1;
     for (const c of S) {
@@ -81,11 +81,11 @@ function bruteForce(base: Vocabulary, faultCase: FaultCase) {
   });
   const total = weights.reduce((a, w) => a + w, 0);
   const chance = (cause: string) => sets.reduce((a, S, k) => a + (S.includes(cause) ? weights[k]! : 0), 0) / total;
-  const outlook = (check: string) => {
+  const predicted = (check: string) => {
     const each = sets.map((S) =>
       shows(
         check,
-        S.filter((c) => !mended.includes(c)),
+        S.filter((c) => !repaired.includes(c)),
       ),
     );
     const p = each[0]!.map((_, r) => sets.reduce((a, __, k) => a + weights[k]! * each[k]![r]!, 0) / total);
@@ -97,7 +97,7 @@ function bruteForce(base: Vocabulary, faultCase: FaultCase) {
       sets.reduce((a, S, k) => a + (S.includes(cause) ? weights[k]! * each[k]![r]! : 0), 0) / (total * p[r]!);
     return { p, bits, after };
   };
-  return { chance, outlook, mended };
+  return { chance, predicted, repaired };
 }
 
 /** A case of any history that could be. */
@@ -124,26 +124,26 @@ function anyCase(base: Vocabulary, kind: string, random: () => number): FaultCas
 }
 
 describe('what may be wrong', () => {
-  it('agrees with every set gone through one by one: chances, information, and what each answer would leave', () => {
+  it('agrees with the enumeration of every set: probabilities, information, and the state after each answer', () => {
     const random = seededRandom(4);
     for (let k = 0; k < 40; k++) {
       const kind = words.kinds[k % words.kinds.length]!.id;
       const base = small(kind, 12, random);
       const faultCase = anyCase(base, kind, random);
-      const belief = believe(base, faultCase);
+      const posterior = computePosterior(base, faultCase);
       const brute = bruteForce(base, faultCase);
-      const chances = chancesOf(belief);
-      belief.causes.forEach((c, i) => {
-        if (!brute.mended.includes(c)) expect(Math.abs(chances[i]! - brute.chance(c)), `${kind} ${c}`).toBeLessThan(1e-9);
+      const chances = causeProbabilities(posterior);
+      posterior.causes.forEach((c, i) => {
+        if (!brute.repaired.includes(c)) expect(Math.abs(chances[i]! - brute.chance(c)), `${kind} ${c}`).toBeLessThan(1e-9);
       });
       for (const check of base.checks.filter((c) => c.kinds.includes(kind)).slice(k % 5, (k % 5) + 9)) {
-        const own = outlookOf(base, belief, check.id, true);
-        const other = brute.outlook(check.id);
+        const own = predictResults(base, posterior, check.id, true);
+        const other = brute.predicted(check.id);
         expect(Math.abs(own.bits - other.bits), check.id).toBeLessThan(1e-9);
         other.p.forEach((p, r) => {
           expect(Math.abs(own.chances[r]! - p)).toBeLessThan(1e-9);
-          belief.causes.forEach((c, i) => {
-            if (p > 1e-6 && !brute.mended.includes(c))
+          posterior.causes.forEach((c, i) => {
+            if (p > 1e-6 && !brute.repaired.includes(c))
               expect(Math.abs(own.after[r]![i]! - other.after(c, r)), `${check.id} ${c}`).toBeLessThan(1e-7);
           });
         });
@@ -160,11 +160,11 @@ describe('what may be wrong', () => {
       for (const c of traced.causes) expect(Math.abs(c.probability - brute.chance(c.id)), c.id).toBeLessThan(1e-9);
     }
   });
-  it('not tried is not good: a check that was not made moves nothing, and one that is good speaks against what it would show', () => {
+  it('ignores a check that was not made, and counts a good one against its causes', () => {
     const base: FaultCase = { kind: 'deck-lever', complaint: ['thrown-releasing'], history: [], setups: [] };
     const of = (c: FaultCase, cause: string) => {
-      const belief = believe(words, c);
-      return chancesOf(belief)[belief.causes.indexOf(cause)]!;
+      const posterior = computePosterior(words, c);
+      return causeProbabilities(posterior)[posterior.causes.indexOf(cause)]!;
     };
     const good = { ...base, history: [{ check: 'idler-tip', result: 'good' }] };
     expect(of(good, 'idler-tips')).toBeLessThan(of(base, 'idler-tips') / 4);
@@ -180,7 +180,7 @@ describe('what may be wrong', () => {
     const other = before.find((c) => c.id === 'brake-not-landing')!.probability;
     expect(other).toBeGreaterThan(traced([]).find((c) => c.id === 'brake-not-landing')!.probability);
   });
-  it('answers that no set explains are told, and nothing is divided by nought', () => {
+  it('reports answers that no set explains, without dividing by zero', () => {
     const never: Vocabulary = {
       ...words,
       likelihoods: {
@@ -206,7 +206,7 @@ describe('what to do next', () => {
     history,
     setups,
   });
-  const advice = (c: FaultCase) => adviseOn(words, c, believe(words, c));
+  const advice = (c: FaultCase) => adviseOn(words, c, computePosterior(words, c));
   it('offers no check twice, none that is computed, and counts a set-up once', () => {
     const c = at([{ check: 'brake-released', result: 'good' }], ['belt-covers']);
     const { next } = advice(c);
@@ -216,17 +216,17 @@ describe('what to do next', () => {
     expect(next.find((n) => n.check === 'idler-tip')!.minutes).toBe(tip.minutes + 12);
     expect(setupMinutes(words, ['belt', 'idler'], new Set()).minutes).toBe(5 + 12 + 5);
   });
-  it('what needs no teardown comes before what does, where both tell as much', () => {
+  it('prefers checks without teardown among equally useful ones', () => {
     const { next, stop } = advice(at([]));
     expect(stop).toBeNull();
     expect(next[0]!.minutes).toBeLessThanOrEqual(4);
   });
-  it('stops at what is proved, and for a brake whatever else there is', () => {
+  it('stops at a confirmed cause, and always for a brake', () => {
     const brake = advice(at(['brake-released', 'stop-time', 'brake-lining'].map((check) => ({ check, result: 'bad' }))));
     expect(brake.stop).toMatchObject({ fix: 'brake-not-landing', why: 'dangerous' });
     expect(stopSentence(words, brake.stop!)).toMatch(/dangerous: brake stays off when released/);
   });
-  it('asks the customer first where a mend is dear', () => {
+  it('asks the customer before an expensive repair', () => {
     const dear = words.causes.find((c) => c.fix.ask)!;
     expect(stopSentence(words, { fix: dear.id, why: 'cheaper', ask: true })).toContain('Ask the customer first');
   });
@@ -253,7 +253,7 @@ describe('a case', () => {
   });
 });
 
-it('a simulated shop spends fewer minutes by the advice than by a fixed order or by mending the likeliest first', () => {
+it('spends fewer minutes by the advice than in a fixed order or by repairing the most likely cause first', () => {
   const { minutes } = runTraceExperiment(40, seededRandom(3));
   expect(minutes.advised).toBeLessThan(minutes.fixed);
   expect(minutes.advised).toBeLessThan(minutes.likeliest);

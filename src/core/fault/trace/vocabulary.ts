@@ -51,11 +51,11 @@ export interface Vocabulary {
   readonly prove: { readonly minutes: number };
 }
 
-/** Engaging, looking, releasing and five cycles of it. */
+/** Engage, check, release, in five cycles. */
 const PROVE_MINUTES = 6;
 
 const stationOf = (cause: Cause): string =>
-  ALL_CHECKS.find((c) => c.id === (cause.provedBy[0] ?? cause.toldBy[0]))?.station ?? UNKNOWN.station;
+  ALL_CHECKS.find((c) => c.id === (cause.confirmedBy[0] ?? cause.indicatedBy[0]))?.station ?? UNKNOWN.station;
 
 let made: Vocabulary | null = null;
 
@@ -70,14 +70,14 @@ export function vocabulary(): Vocabulary {
         label: c.label,
         station: stationOf(c),
         kinds: Object.fromEntries(c.kinds.map((k) => [k, priorOf(c, k)])),
-        fix: { minutes: c.mend.minutes, setups: c.mend.setups, ask: c.mend.ask },
+        fix: { minutes: c.repair.minutes, setups: c.repair.setups, ask: c.repair.ask },
       })),
       {
         id: UNKNOWN.id,
         label: UNKNOWN.label,
         station: UNKNOWN.station,
         kinds: Object.fromEntries(DRIVE_KINDS.map((k) => [k.id, UNKNOWN.prior])),
-        fix: { minutes: UNKNOWN.mend.minutes, setups: UNKNOWN.mend.setups, ask: UNKNOWN.mend.ask },
+        fix: { minutes: UNKNOWN.repair.minutes, setups: UNKNOWN.repair.setups, ask: UNKNOWN.repair.ask },
       },
     ],
     setups: (SETUPS as readonly Setup[]).map(({ id, label, minutes, needs }) => ({ id, label, minutes, needs })),

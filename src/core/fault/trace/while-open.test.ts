@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { believe, outlookOf, trace, vocabulary, whileOpen, type FaultCase } from '.';
+import { computePosterior, predictResults, trace, vocabulary, whileOpen, type FaultCase } from '.';
 
 const words = vocabulary();
 const thrown: FaultCase = { kind: 'deck-lever', complaint: ['thrown-releasing'], history: [], setups: ['belt-covers'] };
-const open = (faultCase: FaultCase) => whileOpen(words, faultCase, believe(words, faultCase));
+const open = (faultCase: FaultCase) => whileOpen(words, faultCase, computePosterior(words, faultCase));
 
 describe('what to check while covers are off', () => {
   it('is nothing while they are on', () => {
@@ -15,10 +15,10 @@ describe('what to check while covers are off', () => {
     for (const { check } of found) expect(words.checks.find((c) => c.id === check)!.setups).toEqual(['belt-covers']);
     expect(found.map((f) => f.bad)).toEqual(found.map((f) => f.bad).sort((a, b) => b - a));
   });
-  it('gives each the probability that a look would find it other than good', () => {
-    const belief = believe(words, thrown);
+  it('has for each the probability of a result other than good', () => {
+    const posterior = computePosterior(words, thrown);
     for (const { check, bad } of open(thrown)) {
-      const [good, ...others] = outlookOf(words, belief, check, false).chances;
+      const [good, ...others] = predictResults(words, posterior, check, false).chances;
       expect(bad).toBeCloseTo(
         others.reduce((a, b) => a + b, 0),
         12,

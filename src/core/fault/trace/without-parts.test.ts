@@ -19,7 +19,7 @@ describe('a drive that lacks a part', () => {
     expect(ids(rod)).toContain('spring-weak');
     expect(rod.causes.reduce((a, c) => a + c.probability, 0)).toBeGreaterThanOrEqual(1 - 1e-9);
   });
-  it('keeps what was found or repaired on it, whatever is recorded of its parts', () => {
+  it('keeps findings and repairs on it, regardless of its recorded parts', () => {
     const found: FaultCase = { ...deck, history: [{ check: 'cable', result: 'bad' }, { fixed: 'cable-stiff' }, { prove: 'still' }] };
     const words = withoutParts(vocabulary(), ['cable'], found);
     expect(words.checks.some((c) => c.id === 'cable')).toBe(true);

@@ -3,8 +3,8 @@ import type { FaultCase } from './case';
 import type { Vocabulary } from './vocabulary';
 
 /**
- * The vocabulary without checks and causes of parts that a drive lacks. What the history names stays: it was found or repaired on this very drive,
- * whatever is recorded of its parts.
+ * Vocabulary without checks and causes of missing parts. Parts in the history stay: they were found or repaired on this
+ * drive.
  */
 export function withoutParts(words: Vocabulary, absent: readonly DrivePart[], { history }: Pick<FaultCase, 'history'>): Vocabulary {
   if (absent.length === 0) return words;

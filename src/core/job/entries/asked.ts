@@ -3,8 +3,8 @@ import { bySchema } from '../../stored';
 import { COMPLAINTS, type ComplaintId } from '../../fault';
 import { entryKind } from '../kind';
 
-/** Start of a complaint, earlier work and its parts, state of the machine on arrival, and final position of the belt. */
-export const BEGAN = ['not-asked', 'after-belt', 'after-part', 'after-blow', 'after-storage', 'slowly', 'always', 'unknown'] as const;
+/** Start of a complaint, earlier work and its parts. State of the machine on arrival. Final position of the belt. */
+export const STARTED = ['not-asked', 'after-belt', 'after-part', 'after-blow', 'after-storage', 'slowly', 'always', 'unknown'] as const;
 export const PARTS_BEFORE = ['not-asked', 'none', 'new', 'used'] as const;
 export const PARTS_OF = ['not-asked', 'ours', 'customer', 'elsewhere'] as const;
 export const ARRIVES = ['whole', 'apart'] as const;
@@ -16,7 +16,7 @@ const short = (what: string, most = 500) => z.string().trim().max(most, `${what}
 const body = z.object({
   complaints: z.array(z.enum(ids)).max(6, 'Choose the six that matter most.'),
   words: short('The customer’s words', 2000),
-  began: z.enum(BEGAN),
+  began: z.enum(STARTED),
   doneBefore: short('Earlier work'),
   doneBy: short('Who did it', 100),
   parts: z.enum(PARTS_BEFORE),
@@ -25,9 +25,9 @@ const body = z.object({
   beltEnded: z.enum(BELT_ENDED),
   /** Hours between throws; null if unknown. */
   hoursBetween: z
-    .number({ error: 'The hours between throws are a number.' })
-    .positive('The hours between throws are more than 0.')
-    .max(10_000, 'That is more hours than a machine has.')
+    .number({ error: 'Enter the hours between throws as a number.' })
+    .positive('The hours between throws must be more than 0.')
+    .max(10_000, 'Enter at most 10,000 h. Check the number.')
     .nullable(),
 });
 export type Asked = z.infer<typeof body>;

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { VERDICTS } from '../../drive';
-import { bySchema, keptObject } from '../../stored';
+import { bySchema, storedObject } from '../../stored';
 import { entryKind } from '../kind';
 
 const reference = z.enum(['pitch', 'outside', 'inside']);
@@ -63,7 +63,7 @@ export type BeltBooked = z.infer<typeof body>;
 
 /** Early lines lack fields that were added later. */
 function fromFirst(older: unknown): unknown {
-  const { insteadOf, ...kept } = keptObject(older);
+  const { insteadOf, ...kept } = storedObject(older);
   return {
     place: null,
     runningN: null,

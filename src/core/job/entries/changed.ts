@@ -34,7 +34,7 @@ export const changed = entryKind<Changed>({
   on: 'open',
   refuse: (change) =>
     'found' in change && change.found === null && change.on === null
-      ? { field: 'on', problem: 'Name what was worked on: a finding or a part.' }
+      ? { field: 'on', problem: 'Choose the finding or part that was worked on.' }
       : null,
   undoable: true,
   name: (change) => ('adjuster' in change ? `${change.adjuster.label} adjusted` : change.change),

@@ -11,7 +11,7 @@ const body = z.object({
   part: z.object({ id: z.string().min(1).max(60), label: z.string().min(1).max(200) }).nullable(),
   lever: z.enum(['engaged', 'released']),
   mm: z
-    .number({ error: 'Enter what was measured.' })
+    .number({ error: 'Enter the measured gap.' })
     .min(0, 'A gap must be 0 or more.')
     .max(500, 'The gap must be at most 500 mm. Measure again.'),
   /** Limit, mm; null on a side without a limit. */

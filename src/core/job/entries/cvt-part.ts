@@ -11,7 +11,7 @@ const mm = z
 const body = z.object({
   part: z.enum(MEASURED_PARTS),
   /** By numbered place, counted from 1; mm. */
-  values: z.array(mm).min(1, 'Measure one at least.').max(24),
+  values: z.array(mm).min(1, 'Enter at least one measurement.').max(24),
   /** Limit from the manual, mm, with its page; null if not entered. */
   limitMm: mm.nullable(),
   page: z.string().trim().max(60),

@@ -9,10 +9,10 @@ export type CustomerAnswer = (typeof ANSWERS)[number];
 
 const checks = CHECKS.map((c) => c.id) as [CheckId, ...CheckId[]];
 const price = z
-  .number({ error: 'The price is a number.' })
+  .number({ error: 'Enter the price as a number.' })
   .int()
-  .min(0, 'The price is 0 or more.')
-  .max(100_000_000, 'That price is too high to be one.')
+  .min(0, 'The price must be 0 or more.')
+  .max(100_000_000, 'The price must be at most 1,000,000. Check the number.')
   .nullable();
 const text = (what: string) => z.string().trim().max(500, `${what} is longer than 500 characters.`);
 

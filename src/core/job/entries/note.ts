@@ -4,7 +4,7 @@ import { truncate } from '../truncate';
 import { entryKind } from '../kind';
 
 const body = z.object({
-  text: z.string().trim().min(1, 'Write the note.').max(4000, 'That is longer than 4000 characters; shorten it or split it in two.'),
+  text: z.string().trim().min(1, 'Enter the note.').max(4000, 'The note must be at most 4000 characters. Shorten it, or split it in two.'),
 });
 
 /** A note at a stage. */

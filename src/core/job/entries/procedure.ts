@@ -49,7 +49,7 @@ export const step = entryKind<StepWritten>({
   fromDevice: true,
   on: 'open',
   refuse: ({ outcome, why }) =>
-    outcome !== 'done' && why === '' ? { field: 'why', problem: 'Say why; it shows until the hand-back.' } : null,
+    outcome !== 'done' && why === '' ? { field: 'why', problem: 'Enter the reason. It is shown until the hand-back.' } : null,
   undoable: true,
   name: ({ words }) => words.slice(0, 40),
 });
@@ -58,12 +58,12 @@ export const step = entryKind<StepWritten>({
 export const PART_STATES = ['off', 'on', 'new', 'replaced', 'stored'] as const;
 
 const tallyBody = z.object({
-  item: text('The item', 120).pipe(z.string().min(1, 'Name what came off.')),
+  item: text('The item', 120).pipe(z.string().min(1, 'Enter the name of the part.')),
   count: z
-    .number({ error: 'Say how many.' })
-    .int('Whole pieces only.')
-    .min(1, 'At least one.')
-    .max(999, 'That is more than a machine has.'),
+    .number({ error: 'Enter the number of pieces.' })
+    .int('Enter a whole number of pieces.')
+    .min(1, 'Enter at least one.')
+    .max(999, 'Enter at most 999.'),
   way: z.enum(PART_STATES),
   /** Replacement part, or place and end of storage; '' for other states. */
   note: text('The note', 200).default(''),

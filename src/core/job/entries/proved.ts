@@ -13,12 +13,12 @@ const body = z.object({
   /** Times it was engaged and released. */
   cycles: z.number().int().min(0).max(99),
   watched: z.boolean(),
-  /** Whether the machine is in good order, or known bad parts remain. */
+  /** True if the machine is in good order, false if known bad parts remain. */
   machine: z.enum(['sound', 'known-bad', 'not-judged']),
 });
 export type Proved = z.infer<typeof body>;
 
-/** Whether the complaint is fixed: as stated, otherwise by whether the belt stays on; null if neither was tested. */
+/** True if the complaint is fixed: as stated, otherwise if the belt stays on. Null if neither was tested. */
 export function complaintAfter({ belt, complaint }: Pick<Proved, 'belt' | 'complaint'>): 'gone' | 'still' | null {
   if (belt === 'comes-off') return 'still';
   if (complaint !== 'not-said') return complaint;

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { bySchema, keptObject } from '../../stored';
+import { bySchema, storedObject } from '../../stored';
 import { TENSION_METHODS } from '../../tension';
 import { entryKind } from '../kind';
 
@@ -24,7 +24,7 @@ const body = z.object({
   placeIn: z.enum(['length', 'angle']).nullable(),
   /** Belts that were off during the reading. Without a belt of a shared tensioner it is not a setting. */
   without: z.array(z.object({ id: name, label: name })).max(20),
-  /** Static tension that the drive gave at that time, and its standard deviation, N. */
+  /** Static tension calculated at that time, and its standard deviation, N. */
   tensionN: z.number(),
   sdN: z.number().nonnegative(),
   /** Taken again with everything tight: clamps and tapers move what was set. */
@@ -37,13 +37,13 @@ export const reading = entryKind<Reading>({
   form: {
     what: 'this reading',
     version: 2,
-    upgrades: { 1: (older) => ({ ...keptObject(older), placeIn: null, without: [] }) },
+    upgrades: { 1: (older) => ({ ...storedObject(older), placeIn: null, without: [] }) },
     check: bySchema(body),
   },
   fromDevice: true,
   on: 'open',
   refuse: ({ method, deflectionMm, value }) => {
-    if (method === 'deflection' && deflectionMm === null) return { field: 'deflectionMm', problem: 'Say how far the span was pushed.' };
+    if (method === 'deflection' && deflectionMm === null) return { field: 'deflectionMm', problem: 'Enter the deflection of the span.' };
     // An adjuster position can be on either side of its drawn position.
     return method !== 'marks' && value <= 0 ? { field: 'value', problem: 'The reading must be above 0. Check the unit.' } : null;
   },

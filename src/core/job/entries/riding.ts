@@ -4,7 +4,7 @@ import { bySchema } from '../../stored';
 import { RIDINGS } from '../../wear';
 import { entryKind } from '../kind';
 
-const share = z.number().min(0, 'A share is not below 0.').max(1, 'A share is not above the whole.');
+const share = z.number().min(0, 'A share must be at least 0.').max(1, 'A share must be at most 1.');
 const meter = z.number({ error: 'Enter the meter.' }).min(0, 'The meter must be at least 0.').max(1e6);
 
 const body = z.object({
@@ -27,9 +27,9 @@ export const riding = entryKind<RidingWritten>({
   fromDevice: true,
   on: 'open',
   refuse: ({ from, to, shares }) => {
-    if (to < from) return { field: 'to', problem: 'The meter runs back in this time. If it was replaced, enter what it shows now.' };
+    if (to < from) return { field: 'to', problem: 'The meter reading went down. If the meter was replaced, enter its current reading.' };
     const whole = RIDINGS.reduce((a, r) => a + shares[r], 0);
-    return Math.abs(whole - 1) > 0.011 ? { field: 'shares', problem: 'The shares do not make a whole.' } : null;
+    return Math.abs(whole - 1) > 0.011 ? { field: 'shares', problem: 'The shares must add up to 1.' } : null;
   },
   undoable: true,
   name: () => 'how it was ridden',

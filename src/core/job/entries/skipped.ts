@@ -7,9 +7,9 @@ const body = z.object({
   line: z.string().min(1).max(200),
   words: z.string().trim().min(1).max(500),
   why: z
-    .string({ error: 'Enter the reason; it stays visible until the hand-back.' })
+    .string({ error: 'Enter the reason. It is shown until the hand-back.' })
     .trim()
-    .min(1, 'Enter the reason; it stays visible until the hand-back.')
+    .min(1, 'Enter the reason. It is shown until the hand-back.')
     .max(500, 'The reason is longer than 500 characters.'),
 });
 export type Skipped = z.infer<typeof body>;

@@ -11,7 +11,7 @@ export const stage = entryKind<z.infer<typeof body>>({
   fromDevice: true,
   on: 'open',
   refuse: ({ state, why }) =>
-    needsReason(state) && why === '' ? { field: 'why', problem: 'Say why; the reason shows on the ticket.' } : null,
+    needsReason(state) && why === '' ? { field: 'why', problem: 'Enter the reason. It is shown on the ticket.' } : null,
   undoable: true,
   name: ({ state }) => state,
 });

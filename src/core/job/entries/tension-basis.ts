@@ -5,8 +5,8 @@ import { entryKind } from '../kind';
 
 const kw = z
   .number({ error: 'Enter the power.' })
-  .min(0, 'Power is not below 0.')
-  .max(1000, 'That is more power than a belt of these takes.');
+  .min(0, 'The power must be at least 0.')
+  .max(1000, 'Enter at most 1000 kW. Check the unit.');
 const mm = z.number().positive().max(3000);
 
 const guess = z.discriminatedUnion('by', [
@@ -20,7 +20,7 @@ const body = z.object({
   /** Loads in place of those drawn; `guess` null where the power is known outright. */
   loads: z.array(z.object({ id: z.string().min(1).max(60), label: z.string().min(1).max(200), kw, guess: guess.nullable() })).max(50),
   /** The manual's own target, N: it wins over the computed one. */
-  ownTargetN: z.number().positive('A target is above 0.').max(1e5, 'Enter at most 100,000 N. Check the unit.').nullable(),
+  ownTargetN: z.number().positive('The target must be above 0.').max(1e5, 'Enter at most 100,000 N. Check the unit.').nullable(),
   newBelt: z.boolean(),
 });
 export type TensionBasisWritten = z.infer<typeof body>;

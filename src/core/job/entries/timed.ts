@@ -9,7 +9,7 @@ const body = z.object({
   what: z.enum(TIMED),
   seconds: z
     .number({ error: 'Enter the time in seconds.' })
-    .min(0.1, 'No drive does that in under a tenth of a second; time it again.')
+    .min(0.1, 'Enter at least 0.1 s. Time it again.')
     .max(600, 'Enter at most 600 s.'),
   /** As it came in, or after the work. */
   when: z.enum(['found', 'proved']),

@@ -11,7 +11,7 @@ const body = z.object({
   covers: z.enum(WARRANTY_COVERS),
   /** Last day and meter limit; null if not stated. */
   until: z.iso.date().nullable(),
-  atMost: z.number().positive('The limit is above 0.').max(1e6).nullable(),
+  atMost: z.number().positive('The limit must be above 0.').max(1e6).nullable(),
   unit: z.enum(METER_UNITS),
   /** The owner's paper, in his words. */
   words: z.string().trim().max(500, 'The note is longer than 500 characters.'),

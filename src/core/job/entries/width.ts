@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { METER_UNITS } from '../../quantity';
-import { bySchema, keptObject } from '../../stored';
+import { bySchema, storedObject } from '../../stored';
 import { WIDTH_METHODS } from '../../wear';
 import { entryKind } from '../kind';
 
@@ -18,7 +18,7 @@ const body = z.object({
   unit: z.enum(METER_UNITS),
   method: z.enum(WIDTH_METHODS),
   /** mm, the caliper's zero taken off. */
-  widths: z.array(mm).min(1, 'Read one rib at least.').max(40),
+  widths: z.array(mm).min(1, 'Measure at least one rib.').max(40),
   /** Reading of the closed caliper, mm. */
   zeroMm: z.number().min(-5).max(5),
   minimumMm: mm,
@@ -30,7 +30,7 @@ export type WidthWritten = z.infer<typeof body>;
 
 /** A width of a variable drive's belt, with its method: methods differ by more than the wear between visits. */
 export const width = entryKind<WidthWritten>({
-  form: { what: 'this width', version: 2, upgrades: { 1: (older) => ({ ...keptObject(older), on: null }) }, check: bySchema(body) },
+  form: { what: 'this width', version: 2, upgrades: { 1: (older) => ({ ...storedObject(older), on: null }) }, check: bySchema(body) },
   fromDevice: true,
   on: 'open',
   refuse: ({ meter: shown, fittedAt, method, widths, minimumMm, newMm }) => {
@@ -39,9 +39,12 @@ export const width = entryKind<WidthWritten>({
         field: 'meter',
         problem: 'The meter shows less than when the belt was fitted. If it was replaced, correct the meter at fitting.',
       };
-    if (method === 'single' && widths.length > 1) return { field: 'widths', problem: 'That is more than one rib; call it several ribs.' };
-    if (method === 'rib-top' && widths.length < 2) return { field: 'widths', problem: 'Several ribs are two at least; call it one rib.' };
-    return newMm !== null && newMm <= minimumMm ? { field: 'newMm', problem: 'New it is wider than its minimum.' } : null;
+    if (method === 'single' && widths.length > 1)
+      return { field: 'widths', problem: 'You entered more than one rib. Choose “Several ribs”.' };
+    if (method === 'rib-top' && widths.length < 2) return { field: 'widths', problem: 'Enter at least two ribs, or choose “One rib”.' };
+    return newMm !== null && newMm <= minimumMm
+      ? { field: 'newMm', problem: 'The new width must be greater than the minimum width.' }
+      : null;
   },
   undoable: true,
   name: ({ belt }) => `width of ${belt.label}`,

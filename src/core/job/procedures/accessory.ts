@@ -38,7 +38,7 @@ export const ACCESSORY: Procedure = {
     {
       id: 'lower-bracket',
       stage: 'fit',
-      text: 'Fit the lower bracket to the frame. Start all bolts, then tighten them. Keep it clear of the ground and of moving parts.',
+      text: 'Fit the lower bracket to the frame. Start all bolts, then tighten them. Keep the bracket clear of the ground and of moving parts.',
       reads: [length('Clearance')],
     },
     {

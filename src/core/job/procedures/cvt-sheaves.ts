@@ -156,7 +156,7 @@ export const CVT_SHEAVES: Procedure = {
     {
       id: 'turn',
       stage: 'look',
-      text: 'Turn it by hand.',
+      text: 'Turn the primary by hand.',
       looks: 'The belt is deep in the secondary and loose. It rises at the first run. Do not shim for it.',
     },
     {

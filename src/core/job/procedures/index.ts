@@ -44,7 +44,7 @@ export interface Circumstances {
   readonly found: Iterable<Pick<Finding, 'check' | 'result'>>;
 }
 
-/** Whether a condition holds; null if an input is unknown. */
+/** True if a condition holds. Null if an input is unknown. */
 export function holds(condition: Condition, at: Circumstances): boolean | null {
   if ('fact' in condition) {
     const now = factNow(at.facts, condition.fact);
@@ -70,7 +70,7 @@ export const stepsOf = (procedure: Procedure, at: Circumstances, stage?: Stage):
 
 export interface Proposal {
   readonly procedure: Procedure;
-  /** Whether the procedure applies; null if a deciding fact is missing. */
+  /** True if the procedure applies. Null if a deciding fact is missing. */
   readonly meant: boolean | null;
 }
 

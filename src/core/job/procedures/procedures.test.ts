@@ -3,7 +3,7 @@ import { FACTS, type Facts } from '../../machine';
 import { STAGES } from '..';
 import type { Found } from '../record';
 import { FINDING } from '../test-job';
-import { isOfKind } from '../walk';
+import { isOfKind } from '../check-order';
 import { holds, PROCEDURES, proposalsFor, stepsOf, type Circumstances, type Condition } from '.';
 
 const known = (values: Record<string, string>): Facts =>
@@ -29,7 +29,7 @@ describe('procedures', () => {
       for (const s of p.steps) expect(STAGES).toContain(s.stage);
     }
   });
-  it('what comes off at a step goes back on at another', () => {
+  it('refits at another step what a step removes', () => {
     for (const p of PROCEDURES) {
       const off = p.steps.flatMap((s) => s.off ?? []);
       const on = p.steps.flatMap((s) => s.on ?? []);
@@ -50,7 +50,7 @@ describe('procedures', () => {
           expect(back).toBeLessThanOrEqual(i);
         }
   });
-  it('conditions ask only for facts that there are, with answers that can be given', () => {
+  it('have conditions on existing facts with possible answers only', () => {
     const check = (c: Condition, where: string): void => {
       if ('fact' in c) {
         const fact = FACTS.find((f) => f.id === c.fact);
@@ -80,14 +80,14 @@ describe('procedures', () => {
           ).toBe(true);
       }
   });
-  it('none repeats what Secure and Prove ask anyway', () => {
+  it('do not repeat the lists of Make safe and Test', () => {
     const own = /key out|chocks? the|plug lead off|tools and feet|five cycles/i;
     for (const p of PROCEDURES) for (const s of p.steps) expect(s.text, `${p.id}/${s.id}`).not.toMatch(own);
   });
 });
 
 describe('a condition', () => {
-  it('holds, does not, or cannot be told yet', () => {
+  it('is true, false, or open', () => {
     const lever: Condition = { fact: 'engage', is: ['lever-cable'] };
     expect(holds(lever, at({ engage: 'lever-cable' }))).toBe(true);
     expect(holds(lever, at({ engage: 'electric-clutch' }))).toBe(false);
@@ -95,7 +95,7 @@ describe('a condition', () => {
     expect(holds({ not: lever }, at({ engage: 'lever-cable' }))).toBe(false);
     expect(holds({ not: lever }, at())).toBeNull();
   });
-  it('of several is told as soon as one decides', () => {
+  it('of several conditions is decided by the first that decides', () => {
     const [yes, no, open]: Condition[] = [
       { fact: 'engage', is: ['lever-cable'] },
       { fact: 'engage', is: ['hand-latch'] },
@@ -118,7 +118,7 @@ describe('a condition', () => {
 describe('the steps of a procedure', () => {
   const deck = PROCEDURES.find((p) => p.id === 'deck-off')!;
   const ids = (facts: Record<string, string>) => stepsOf(deck, at(facts), 'fit').map((s) => s.id);
-  it('are left out only where they are known not to be meant', () => {
+  it('are excluded only if they are known not to apply', () => {
     expect(ids({})).toEqual(expect.arrayContaining(['cable-off', 'clutch-belt-off']));
     expect(ids({ engage: 'electric-clutch' })).not.toContain('cable-off');
     expect(ids({ engage: 'lever-cable' })).not.toContain('clutch-belt-off');
@@ -130,7 +130,7 @@ describe('which procedure', () => {
   it('deck on only where the last teardown reached everything so', () => {
     expect(first('deck-clutch', { 'deck-on-reach': 'yes' })?.procedure.id).toBe('deck-on');
     expect(first('deck-clutch', { 'deck-on-reach': 'no' })?.procedure.id).toBe('deck-off');
-    // Until somebody knows, the deck comes off.
+    // Until the fact is known, the deck comes off.
     expect(first('deck-clutch', {})?.procedure.id).toBe('deck-off');
   });
   it('a cable with an adjuster is taken up, unless the belt was found bad', () => {

@@ -22,8 +22,8 @@ export interface Reading {
 export type Instrument = 'times' | 'tension' | 'alignment' | 'width' | 'setting';
 
 /**
- * A step of a procedure. It belongs to a stage and adds to it; Secure and Prove have lists of their own which it does not repeat. General trade
- * knowledge; the machine's manual wins.
+ * Step of a procedure, added to a stage. Make safe and Test have their own lists, which steps do not repeat. General
+ * trade knowledge: the manual of the machine takes precedence.
  */
 export interface Step {
   readonly id: string;

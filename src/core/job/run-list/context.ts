@@ -40,7 +40,7 @@ export function knownMachine({
 
 /**
  * Inputs of the run list of a stored job.
- * @param safe whether the machine is safe now, by the shop's day; null to go by the ticket alone
+ * @param safe true if the machine is safe now, by the day of the shop; null to use only the ticket
  */
 export function runListInput(
   { lines, drive, beltId, closed }: Omit<StoredJob, 'facts' | 'limits'>,

@@ -1,17 +1,17 @@
 import { checkOf, complaintOf, type CheckId } from '../../fault';
 import { stepsOf } from '../procedures';
-import { askedOf } from '../record';
+import { intakeOf } from '../record';
 import { linesOf } from '../record-lines';
 import { hasBrake } from '../state/answer';
 import { BRAKE_CHECK } from '../state/events';
 import { setupsUp, removedParts } from '../removed-parts';
-import { isAboutBeginning } from '../traced';
-import { isOfKind } from '../walk';
+import { isAboutStart } from '../traced';
+import { isOfKind } from '../check-order';
 import { line, UNTIMED, type Known } from './known';
 import type { OpenLine } from './line';
 
 export function intake({ lines, kind, ticket, stopLimitS }: Known): OpenLine[] {
-  const asked = askedOf(lines);
+  const asked = intakeOf(lines);
   const times = linesOf(lines, 'timed').map((l) => l.body.what);
   const taken = times.includes('engagement') && (stopLimitS === null || times.includes('stop'));
   const untimed = kind !== null && UNTIMED.has(kind);
@@ -86,7 +86,7 @@ export function beltWidth({ lines, kind, procedure, at }: Known): OpenLine[] {
   ];
 }
 
-/** Whether to check the brake first: the stop takes too long, or the belt is on and the brake unknown. */
+/** True to check the brake first: the stop takes too long, or the belt is on and the brake unknown. */
 export function brakeFirst({ lines, drive, beltId, ticket, stopLimitS }: Known): OpenLine[] {
   const { brake, times } = ticket.replayed;
   if (!drive || brake !== 'unknown' || setupsUp(lines).has('belt') || !hasBrake(drive, beltId)) return [];
@@ -113,7 +113,7 @@ export function brakeFirst({ lines, drive, beltId, ticket, stopLimitS }: Known):
 /** Where nothing turns at all, a link that is still hooked for fitting comes before every other check. */
 function linkFirst({ lines, kind, found }: Known): OpenLine[] {
   const check: CheckId = 'holding-link';
-  const dead = askedOf(lines)?.complaints.includes('dead') ?? false;
+  const dead = intakeOf(lines)?.complaints.includes('dead') ?? false;
   if (!dead || kind === null || !isOfKind(check, kind)) return [];
   return [
     line({
@@ -148,7 +148,7 @@ export function timeAgain({ ticket }: Known): OpenLine[] {
 /** First checks. */
 const firstChecks = (known: Known): OpenLine[] => [...linkFirst(known), ...brakeFirst(known).filter((l) => l.stage === 'look')];
 
-/** Whether a check was bad. The procedure is then chosen before tracing continues. */
+/** True if a check was bad. The procedure is then chosen before tracing continues. */
 export const isFaultFound = ({ found }: Known): boolean => [...found.values()].some((f) => f.result === 'bad');
 
 /** Tracing's next check. */
@@ -161,7 +161,7 @@ export function tracedCheck(known: Known): OpenLine[] {
       work: { kind: 'check', check: next.check, part: null },
       stage: checkOf(next.check).state === 'asked' ? 'ask' : 'look',
       // One question answers all of these.
-      title: isAboutBeginning(next.check) ? 'When did it start?' : checkOf(next.check).label,
+      title: isAboutStart(next.check) ? 'When did it start?' : checkOf(next.check).label,
       minutes: next.minutes,
       state: 'open',
       reason:

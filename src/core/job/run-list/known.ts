@@ -25,7 +25,7 @@ export interface RunListOf {
   readonly stopLimitS: number | null;
   /** Ids of the safety lines that the machine needs. */
   readonly cautions: readonly string[];
-  /** Whether the machine is safe now, by the shop's day; null to use only the ticket. */
+  /** True if the machine is safe now, by the day of the shop. Null to use only the ticket. */
   readonly safe: boolean | null;
   /** Tracing's next check; null where it has none, or has not answered. */
   readonly next: NextCheck | null;

@@ -4,7 +4,7 @@ import type { Stage } from '../stages';
 export const LINE_STATES = ['done', 'now', 'next', 'later', 'skipped', 'not-needed', 'again'] as const;
 export type LineState = (typeof LINE_STATES)[number];
 
-/** What a line of the run list is worked with. */
+/** Control of a line of the run list. */
 export type LineWork =
   | {
       readonly kind:
@@ -35,12 +35,12 @@ export interface RunLine {
   readonly title: string;
   /** Estimated; null where unknown. */
   readonly minutes: number | null;
-  /** Why it is on the list, or why it was skipped or is not needed; '' where the title says it. */
+  /** Reason why it is on the list, was skipped or is not needed. '' if the title contains it. */
   readonly reason: string;
   readonly state: LineState;
   /** A stage is done only once its required lines are. */
   readonly required: boolean;
 }
 
-/** A line before the list gives it its turn. */
+/** A line before the list assigns its state. */
 export type OpenLine = Omit<RunLine, 'state'> & { readonly state: 'done' | 'open' | 'skipped' | 'not-needed' | 'again' };

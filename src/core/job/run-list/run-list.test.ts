@@ -103,7 +103,7 @@ describe('the order of the list', () => {
         meant.filter((s) => stages(s.stage)).map((s) => s.id),
       );
   });
-  it('goes from the complaint over the times as found and safety to the first check', () => {
+  it('starts with the complaint, the times as found, safety and the first check', () => {
     const order = listOf([], { next: { check: 'arm-travel', minutes: 1, why: 'cause' as const } }).lines.map((l) => l.id);
     expect(order.slice(0, 4)).toEqual(['complaint', 'times-found', 'safety', 'brake']);
     expect(order.at(-1)).toBe('close');
@@ -139,7 +139,7 @@ describe('the state of a line', () => {
     expect(stateOf(listOf([ASKED, secured()], { safe: false }), 'safety')).toBe('again');
     expect(stateOf(listOf([ASKED, secured()], { safe: true }), 'safety')).toBe('done');
   });
-  it('asks for the tension again after a change, and for times and test', () => {
+  it('needs the tension again after a change, and times and test', () => {
     const lines = [ASKED, timed('engagement', 2.4), timed('stop', 4), secured(), push(), moved(4)];
     const list = listOf(lines);
     expect(['tension', 'times', 'test'].map((id) => stateOf(list, id))).toEqual(['again', 'later', 'later']);
@@ -183,7 +183,7 @@ describe('the state of a line', () => {
       expect(adjusted.lines.find((l) => l.id === 'again:spring-stretches/')).toMatchObject({ stage: 'set', state: 'again' });
       const closed = listOf([ASKED, slack, moved(4), finding('spring-stretches', 'good')]);
       expect(closed.lines.some((l) => l.id === 'again:spring-stretches/')).toBe(false);
-      // Without a drawing nothing tells where to set it: the repair is listed.
+      // Without a drawing there is no recommended setting, so the repair is listed.
       expect(listOf([ASKED, slack], { drive: null }).lines.some((l) => l.id === 'repair:spring-stretches/')).toBe(true);
       const renewed = line('look', 'finding', {
         ...FINDING,
@@ -201,13 +201,13 @@ describe('the state of a line', () => {
     expect(stateOf(listOf([line('ask', 'asked', { ...NOTHING_ASKED, beltEnded: 'broken' })]), 'belt')).toBe('later');
     expect(stateOf(listOf([ASKED, finding('belt-surface', 'bad'), line('match', 'belt-booked', BOOKED_BELT)]), 'belt')).toBe('done');
   });
-  it('lists the check that tracing asks for', () => {
+  it('lists the check of tracing', () => {
     const list = listOf([ASKED, timed('engagement', 2), timed('stop', 3), secured(), finding('brake-released', 'good')], {
       next: { check: 'spring-stretches', minutes: 1, why: 'cause' as const },
     });
     expect(list.now).toMatchObject({ id: 'check:spring-stretches', minutes: 1, stage: 'look' });
   });
-  it('asks for the procedure first once a fault is found, and goes on tracing after it', () => {
+  it('needs the procedure first once a fault is found, and continues tracing after it', () => {
     const next = { check: 'springs-alike' as const, minutes: 3, why: 'cause' as const };
     const before = [ASKED, timed('engagement', 2), timed('stop', 3), secured(), finding('brake-released', 'good')];
     expect(listOf(before, { next }).now?.id).toBe('check:springs-alike');
@@ -265,7 +265,7 @@ describe('a reading answers the steps that need it', () => {
     const state = (lines: RecordLine[], id: string) =>
       stateOf(listOf(lines, { facts: known({ engage: 'lever-cable' }) }), `step:cable/${id}`);
     expect(state([...cable, finding('arm-travel', 'good')], 'free-arm')).toBe('done');
-    // The brake as found says nothing of the brake after the bracket was moved.
+    // After the bracket was moved, the brake as found is out of date.
     expect(state([...cable, finding('brake-released', 'good'), moved(4)], 'brake-lands')).toBe('later');
     expect(state([...cable, moved(4), finding('brake-released', 'good')], 'brake-lands')).toBe('done');
   });
@@ -324,7 +324,7 @@ describe('stage states', () => {
   it('starts with Intake under way and nothing done', () => {
     expect(states([])).toEqual({ ...Object.fromEntries(STAGES.map((s) => [s, 'waiting'])), ask: 'under-way' });
   });
-  it('is never done with a required line open, whatever moves are on the ticket', () => {
+  it('is never done with a required line open, for any moves on the ticket', () => {
     const claimed = line('secure', 'stage', { state: 'done', why: '' });
     expect(states([ASKED, claimed]).secure).not.toBe('done');
     expect(states([ASKED, timed('engagement', 2), timed('stop', 3), secured()]).secure).toBe('done');

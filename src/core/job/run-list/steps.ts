@@ -7,7 +7,7 @@ import type { Instrument, Step } from '../procedures/step';
 import type { StepRecord } from '../record';
 import type { RecordLine } from '../kind';
 import type { LineCondition } from '../replayed';
-import { walkPartsOf } from '../walk';
+import { checkPartsOf } from '../check-order';
 
 /** Which entry a reading with an instrument is written as. */
 const TYPE: Readonly<Record<Exclude<Instrument, 'setting'>, string>> = {
@@ -18,20 +18,24 @@ const TYPE: Readonly<Record<Exclude<Instrument, 'setting'>, string>> = {
 };
 /** Stages at which a step reads the machine as found. */
 const FOUND = new Set(['ask', 'look']);
-/** Whether a step reads the machine as found, which no later reading can replace. A width belongs to no condition. */
+/**
+ * True if a step reads the machine as found, which no later reading can replace. A width does not depend on the
+ * condition.
+ */
 export const readsAsFound = ({ instrument, stage }: Step): boolean =>
   instrument !== undefined && instrument !== 'width' && FOUND.has(stage);
 
-/** Whether a line moves an adjuster, or decides that it stays where it is. */
+/** True if a line moves an adjuster, or decides against it. */
 const isSetting = (line: RecordLine): boolean =>
   !line.withdrawn &&
   ((line.type === 'changed' && (line.body as Changed).change === 'adjusted') ||
     (line.type === 'tension-decided' && (line.body as TensionDecided).act !== 'replace'));
 
 /**
- * List the steps that are answered by readings on the ticket. Steps of one instrument are answered in their order: those at Intake and Inspect by a
- * reading as found, the others each by a reading in a later condition than the one before. A step that is a check is answered by its results. Where the
- * setting was left as is and nothing was changed, the machine as found is the machine as set.
+ * Steps answered by readings on the ticket. Steps of one instrument are answered in order. Those at Intake and Inspect
+ * need a reading as found. Each other step needs a reading in a later condition than the one before. A step that is a
+ * check is answered by its results. If the setting was left as is and nothing was changed, the machine as found is the
+ * machine as set.
  * @param drive that the checks are made on
  * @param placeOf the condition of a ticket line, by its index
  */
@@ -62,7 +66,7 @@ export function answeredSteps(
       after = at;
     }
   }
-  // One adjustment, or the decision to leave it, answers every step that sets.
+  // One adjustment, or the decision against one, answers every setting step.
   const isSet = lines.some(isSetting);
   for (const { id, instrument } of steps) if (instrument === 'setting' && isSet && !written.has(id)) answered.add(id);
   for (const step of steps)
@@ -70,9 +74,9 @@ export function answeredSteps(
       answered.add(step.id);
   return answered;
 
-  /** Whether a check was recorded on every part. After Inspect only a good result counts, of the machine as it is set now. */
+  /** True if a check was recorded on every part. After Inspect only a good result in the present condition counts. */
   function isRecorded(check: CheckId, asFound: boolean): boolean {
-    return walkPartsOf(checkOf(check), drive).every((part) => {
+    return checkPartsOf(checkOf(check), drive).every((part) => {
       const at = lines.findLastIndex((l) => {
         const body = l.body as Finding;
         return l.type === 'finding' && !l.withdrawn && body.check === check && (part === null || body.part?.id === part.id);

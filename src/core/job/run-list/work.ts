@@ -1,7 +1,7 @@
 import { checkOf, isRepairedByAdjusting, type CheckId } from '../../fault';
 import { proposalsFor, stepsOf, type Step } from '../procedures';
 import type { ReplayedTicket } from '../replayed';
-import { askedOf, placeOfFinding, provedOf, stepsWritten, type Found } from '../record';
+import { intakeOf, placeOfFinding, provedOf, stepsWritten, type Found } from '../record';
 import { linesOf } from '../record-lines';
 import { removedParts } from '../removed-parts';
 import { brakeFirst } from './inspection';
@@ -9,11 +9,11 @@ import { BELT_CHECKS, line, nameOf, UNTIMED, type Known } from './known';
 import type { OpenLine } from './line';
 import { answeredSteps, readsAsFound } from './steps';
 
-/** Whether the tension of the job's belt is set on this job, by an adjuster. */
+/** True if the tension of the job's belt is set on this job, by an adjuster. */
 const hasSetting = ({ drive, beltId, kind }: Known): boolean =>
   drive !== null && kind !== 'cvt' && drive.adjusters.length > 0 && drive.belts.some((b) => b.id === beltId);
 
-/** Bad findings whose repair is to move an adjuster, and that no adjustment has repaired. */
+/** Bad findings to be repaired by an adjuster, without an adjustment so far. */
 const toAdjust = (known: Known): Found[] =>
   hasSetting(known)
     ? [...known.found.values()].filter((f) => f.result === 'bad' && f.status === 'open' && isRepairedByAdjusting(f.act))
@@ -41,7 +41,7 @@ export function repairs(known: Known): OpenLine[] {
     );
 }
 
-/** Findings that were repaired and are checked again: at once after the work, and those that an adjustment repaired after the setting. */
+/** Repaired findings to check again: immediately after the work, or after the setting for those repaired by an adjuster. */
 export function checksAgain({ found, ticket }: Known, stage: 'fit' | 'set'): OpenLine[] {
   return ticket.replayed.dueChecks.flatMap(({ check: id, part }) => {
     const check = id as CheckId;
@@ -78,7 +78,7 @@ export function procedureChoice({ kind, at, procedure }: Known): OpenLine[] {
 
 export function belt({ lines, drive, found }: Known): OpenLine {
   const booked = linesOf(lines, 'belt-booked').length > 0;
-  const broken = askedOf(lines)?.beltEnded === 'broken';
+  const broken = intakeOf(lines)?.beltEnded === 'broken';
   const worn = [...found.values()].some((f) => BELT_CHECKS.has(f.check) && f.result === 'bad');
   const needed = broken || worn || drive === null;
   return line({
@@ -96,7 +96,7 @@ export function belt({ lines, drive, found }: Known): OpenLine {
           ? 'The belt was found bad.'
           : drive === null
             ? 'Match needs the drive.'
-            : 'The belt stays on, as far as it was checked.',
+            : 'No check shows that the belt must be replaced.',
   });
 }
 
@@ -206,7 +206,7 @@ export function testing({ lines, kind, ticket, stopLimitS }: Known): OpenLine[] 
       title: 'Run the machine and time it',
       minutes: 4,
       state: untimed ? 'not-needed' : engage !== null && (stopLimitS === null || stop !== null) ? 'done' : 'open',
-      reason: untimed ? 'This kind of drive is not engaged by a lever.' : 'Times from before the last change count no more.',
+      reason: untimed ? 'This kind of drive is not engaged by a lever.' : 'Times from before the last change do not count.',
     }),
   ];
 }

@@ -16,7 +16,7 @@ const STOP_LIMIT_S: Readonly<Partial<Record<DriveKind, number>>> = {
   reel: 5,
 };
 
-/** A replayed job with what its drive makes of it. */
+/** A replayed job with the values calculated from its drive. */
 export interface JobAnswer {
   readonly replayed: ReplayedJob;
   readonly drive: ReturnType<typeof driveNumbers>;
@@ -71,11 +71,11 @@ const fittedBelts = ({ belts, beltReplaced }: ReplayedJob, own: string | null): 
   ...new Set([...Object.keys(belts), ...(beltReplaced && own !== null && Object.keys(belts).length === 0 ? [own] : [])]),
 ];
 
-/** Whether a belt that the job fitted stays tight with the lever released, on the drive as it is now. */
+/** True if a belt fitted on the job stays tight with the lever released, on the current drive. */
 export const fittedStaysTight = (now: Drive, replayed: ReplayedJob, belt: string | null): boolean =>
   replayed.beltReplaced && fittedBelts(replayed, belt).some((b) => staysTight(now, b));
 
-/** Whether a belt of the drive stays tight with the lever released, though it is meant to go slack. */
+/** True if a belt of the drive stays tight with the lever released, although it should go slack. */
 export function staysTight(drive: Drive, belt: string): boolean {
   const made = compileDrive(drive);
   const matcher = made.ok ? newMatcher(made.compiled, belt) : undefined;
@@ -84,7 +84,7 @@ export function staysTight(drive: Drive, belt: string): boolean {
   return stretchMm > 0 || slack < matcher.settings.releaseSlackMm;
 }
 
-/** Whether a brake belongs to the group of a belt: on a body that touches it, or is joined to one that does. */
+/** True if a brake belongs to the group of a belt: its body touches the belt, or is joined to one that does. */
 export function hasBrake(drive: Drive, belt: string | null): boolean {
   const made = compileDrive(drive);
   const index = drive.belts.findIndex((b) => b.id === belt);

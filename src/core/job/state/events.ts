@@ -1,7 +1,7 @@
 import type { CheckId } from '../../fault';
 import type { TakenReading } from '../../tension';
 
-/** What a repair or replacement is made on, where no check names it. */
+/** Parts for repairs and replacements without a check. */
 export const REPAIRED_PARTS = ['belt', 'spring', 'cable', 'arm', 'idler', 'brake', 'pulley', 'clutch'] as const;
 export type RepairedPart = (typeof REPAIRED_PARTS)[number];
 
@@ -9,7 +9,7 @@ export type RepairedPart = (typeof REPAIRED_PARTS)[number];
 export const WORKS = ['freed', 'cleaned', 'repaired', 'replaced'] as const;
 export type Work = (typeof WORKS)[number];
 
-/** What happens to a counted part: removed, refitted, fitted new in its place, or stored until later. */
+/** Change of a counted part: removed, refitted, replaced by a new one, or stored until later. */
 export const PART_MOVES = ['off', 'on', 'new', 'stored'] as const;
 export type PartMove = (typeof PART_MOVES)[number];
 
@@ -58,6 +58,6 @@ export const isWork = (change: string): change is Work => WORKS.some((w) => w ==
 /** The check by which a brake is seen to be on or off when released: its result counts as seen. */
 export const BRAKE_CHECK = 'brake-released' satisfies CheckId;
 
-/** Whether an event shows something of the machine: what follows a change and ends its condition's beginning. */
+/** True if an event observes the machine. After a change, the first observation ends the start of its condition. */
 export const isObservation = ({ type }: JobEvent): boolean =>
   type === 'reading' || type === 'time' || type === 'check' || type === 'seen' || type === 'aligned';

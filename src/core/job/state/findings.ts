@@ -17,7 +17,7 @@ const GOOD: Result = 'good';
 export const keyOfChecked = ({ check, part }: CheckedPart): string => `${check}/${part ?? ''}`;
 
 /**
- * Follow each finding from the check that found it to the check that closes it, in the order in which they were found.
+ * Follows each finding from the check that found it to the check that closes it. In the order of the findings.
  * @param events that are not struck out
  */
 export function findingLives(events: readonly JobEvent[]): FindingLife[] {

@@ -85,7 +85,7 @@ describe('events of a ticket', () => {
     expect(replay([finding('slack-released', 'good')]).released).toBe('slack');
     expect(replay([finding('slack-released', 'bad')]).released).toBe('tight');
   });
-  it('hold each part of a check apart', () => {
+  it('separate the parts of a check', () => {
     const two = [
       finding('idler-tip', 'bad', { part: IDLER }),
       finding('idler-tip', 'bad', { part: { id: 'other', label: 'Other' } }),
@@ -134,7 +134,7 @@ describe('events of a ticket', () => {
   });
 });
 
-describe('where a line stands', () => {
+describe('the condition of a line', () => {
   it('is the condition it was written in, and null for a line that shows nothing of the machine', () => {
     const { placeOf, conditionOf } = replayTicket(
       [timed('stop', 4), line('note', { text: 'x' }), moved(4), timed('stop', 3)],

@@ -35,8 +35,8 @@ export function takenReading({ method, at, value, deflectionMm, belts }: Reading
 }
 
 /**
- * Turn the lines of a ticket into events. Struck-out lines give none. A reading with everything tight means that clamps were tightened before it; an
- * adjuster read at another position means that it was moved.
+ * Events of the lines of a ticket, without struck-out lines. A reading with everything tight means that clamps were
+ * tightened before it. An adjuster read at another position means that it was moved.
  * @param beltId the belt that the job is about
  */
 export function ticketEvents(lines: readonly RecordLine[], beltId: string | null): TicketEvents {
@@ -158,7 +158,7 @@ function repairEvents(
 ): JobEvent[] {
   const cause = (CAUSES as readonly Cause[]).find((c) => c.id === id);
   if (!cause || when === 'before' || id === RIGHT_AS_IT_IS) return [];
-  const indicating = [...cause.provedBy, ...cause.toldBy].filter((c) => !computed.has(c));
+  const indicating = [...cause.confirmedBy, ...cause.indicatedBy].filter((c) => !computed.has(c));
   const open = findingLives(before).filter((f) => (f.status === 'open' || f.status === 'left') && indicating.some((c) => c === f.check));
   if (when === 'left') return open.map(({ check, part }) => ({ type: 'left', check, part }));
   const about: CheckedPart[] =

@@ -7,7 +7,7 @@ import { aspectOf, staledBy, type Aspect } from './stale';
 export type ConditionLabel = 'as-found' | 'after-adjusting' | 'final';
 
 export interface PlacedEvent {
-  /** Of the event, counted from 0. */
+  /** Index of the event, from 0. */
   readonly index: number;
   /** Condition of the machine, counted from 0, as found. */
   readonly condition: number;
@@ -18,17 +18,17 @@ export interface PlacedEvent {
 
 export type DueReading = 'tension' | 'engage-time' | 'stop-time' | 'brake' | 'alignment';
 
-/** What the events of a job amount to, without solving its drive. */
+/** State of a job from its events, without solving its drive. */
 export interface ReplayedJob {
   readonly condition: number;
   readonly events: readonly PlacedEvent[];
-  /** The last change that began a condition; null in the condition as found. */
+  /** The last change that started a condition. Null in the condition as found. */
   readonly lastChange: Change['change'] | null;
   /** Where adjusters were set in this job, by id; the last of each. */
   readonly adjusters: Readonly<Record<string, number>>;
   /** Belts that were fitted in this job, by id, with their lengths in mm. */
   readonly belts: Readonly<Record<string, { readonly length: number; readonly reference: LengthReference }>>;
-  /** Whether any belt was fitted in this job, as another length or as a replacement of the same. */
+  /** True if a belt was fitted on this job, of the same or another length. */
   readonly beltReplaced: boolean;
   /** The last current times, s. */
   readonly times: { readonly engage: number | null; readonly stop: number | null };
@@ -40,7 +40,7 @@ export interface ReplayedJob {
   readonly findings: readonly FindingLife[];
   /** Parts that are removed, in the order of their removal. */
   readonly off: readonly string[];
-  /** What was read in this job and is stale now. */
+  /** Stale readings of this job. */
   readonly dueReadings: readonly DueReading[];
   /** Findings that were repaired and not checked since. */
   readonly dueChecks: readonly FindingLife[];
@@ -127,7 +127,7 @@ export function replayEvents(drive: Drive | null, events: readonly JobEvent[], s
   };
 }
 
-/** What an event shows of the brake with the lever released; null where it shows nothing of it. */
+/** Brake state, with the lever released, that an event shows. Null if none. */
 function brakeShownBy(event: JobEvent): 'on' | 'off' | null {
   if (event.type === 'seen') return event.seen === 'brake-on' ? 'on' : event.seen === 'brake-off' ? 'off' : null;
   return event.type === 'check' && event.check === BRAKE_CHECK ? (event.result === 'good' ? 'on' : 'off') : null;

@@ -1,6 +1,6 @@
 import type { ReplayedJob } from './replay';
 
-/** What bars a safe hand-back. */
+/** Items that prevent a safe hand-back. */
 export const BARS = [
   'stop-time-missing',
   'stop-time-over',
@@ -9,7 +9,7 @@ export const BARS = [
   'slack-not-confirmed',
   'parts-off',
 ] as const;
-/** What is still open at hand-back, and does not bar it. */
+/** Open items at hand-back that do not prevent it. */
 export const OPEN_AT_HAND_BACK = ['finding-open', 'tension-due', 'alignment-due'] as const;
 export type HandBackCode = (typeof BARS)[number] | (typeof OPEN_AT_HAND_BACK)[number];
 
@@ -18,7 +18,7 @@ export interface SafeHandBack {
   readonly open: readonly HandBackCode[];
 }
 
-/** What the machine and its drive add to the events. */
+/** Values of the machine and its drive for the events. */
 export interface HandBackFacts {
   /** Limit of the stop time, s; null where the machine has none. */
   readonly stopLimitS: number | null;

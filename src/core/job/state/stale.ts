@@ -2,7 +2,7 @@ import type { Drive } from '../../drive';
 import { CHECKS, type Station } from '../../fault';
 import { BRAKE_CHECK, type Change, type JobEvent, type RepairedPart, type Work } from './events';
 
-/** What an observation is of, as far as a change can make it stale. */
+/** Aspect of an observation that a change can make stale. */
 export type Aspect = 'tension' | 'engage-time' | 'stop-time' | 'released' | 'alignment';
 
 /** The aspect of an observation; null for one that no change makes stale. Other checks are findings, which have a life of their own. */
@@ -27,7 +27,7 @@ const TIMES = ['engage-time', 'stop-time'] as const;
 /** Tension, both times, and where brake and belt are when released. */
 const SETTING = ['tension', ...TIMES, 'released'] as const;
 
-/** What work on a part makes stale, where it is repaired or replaced. */
+/** Aspects that the repair or replacement of a part makes stale. */
 const BY_PART: Readonly<Record<RepairedPart, readonly Aspect[]>> = {
   belt: SETTING,
   spring: SETTING,
@@ -39,7 +39,10 @@ const BY_PART: Readonly<Record<RepairedPart, readonly Aspect[]>> = {
   brake: ['stop-time', 'released'],
 };
 
-/** What work at a station makes stale: that of the part which carries the belt there, or what else the work moves. */
+/**
+ * Aspects that work at a station makes stale: those of the part that carries the belt there, or of what else the work
+ * moves.
+ */
 const BY_STATION: Readonly<Record<Station, readonly Aspect[]>> = {
   belt: BY_PART.belt,
   'cvt-belt': BY_PART.belt,
@@ -75,7 +78,7 @@ const WORK_ANYWHERE: Readonly<Partial<Record<Work, readonly Aspect[]>>> = { free
 
 const stations: ReadonlyMap<string, Station> = new Map(CHECKS.map((c) => [c.id, c.station]));
 
-/** What a change makes stale: every earlier observation of these aspects. */
+/** Aspects that a change makes stale in every earlier observation. */
 export function staledBy(change: Change, drive: Drive | null): ReadonlySet<Aspect> {
   switch (change.change) {
     case 'adjusted':
@@ -99,7 +102,7 @@ export function staledBy(change: Change, drive: Drive | null): ReadonlySet<Aspec
   }
 }
 
-/** Whether an adjuster moves a body that carries a driver or driven pulley: then it also moves the alignment. */
+/** True if an adjuster moves a body with a driver or driven pulley. It then also moves the alignment. */
 function movesPowerPulley(drive: Drive | null, adjuster: string): boolean {
   if (!drive) return true;
   const own = drive.adjusters.find((a) => a.id === adjuster)?.tensioner;

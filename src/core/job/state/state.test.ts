@@ -116,7 +116,7 @@ describe('readings', () => {
     expect(answer([PUSH, ADJUSTED]).tension).toEqual({ used: [], combined: null });
     expect(answer([PUSH, ADJUSTED]).replayed.dueReadings).toEqual(['tension']);
   });
-  it('gives the pitch length of a fitted belt', () => {
+  it('returns the pitch length of a fitted belt', () => {
     const fitted = answer([{ change: 'belt', belt: 'blade', length: 1206.5, reference: 'outside' }]);
     // A 4L belt has its pitch line 3.3 mm below the top.
     expect(fitted.drive.belts['blade']).toBeCloseTo(1206.5 - 2 * Math.PI * 3.3, 6);
@@ -140,7 +140,7 @@ describe('findings', () => {
   ])('%j', (events, expected) => {
     expect(statuses(events)).toEqual(expected);
   });
-  it('asks again for a check whose finding was repaired', () => {
+  it('needs a check again after the repair of its finding', () => {
     expect(answer([BAD, REPLACED]).replayed.dueChecks.map((f) => f.check)).toEqual(['idler-tip']);
     expect(answer([BAD, REPLACED, GOOD]).replayed.dueChecks).toEqual([]);
   });
@@ -262,7 +262,7 @@ const anyEvent: fc.Arbitrary<JobEvent> = fc.oneof(
   }),
 ) as fc.Arbitrary<JobEvent>;
 
-/** What a replay says without the indexes of its events, which undo events shift. */
+/** Replay without event indexes, which undo events shift. */
 const saying = ({ events, ...rest }: ReturnType<typeof replayEvents>) => ({
   ...rest,
   events: events.map(({ condition, label, current }) => ({ condition, label, current })),
@@ -314,7 +314,7 @@ describe('properties', () => {
       }),
     );
   });
-  it('agrees with conditions and staleness looked up event by event', () => {
+  it('agrees with conditions and staleness computed event by event', () => {
     // By definition, for one event at a time: no running state.
     const conditionAt = (events: readonly JobEvent[], at: number) => {
       const observes = (e: JobEvent) => e.type !== 'change' && e.type !== 'left';

@@ -66,12 +66,12 @@ describe('a bed that is squared, tensioned by flats and read again', () => {
     expect(at(found).state('alignment')).toBe('later');
     expect(at(squared).state('alignment')).toBe('done');
   });
-  it('asks for the alignment again after the flats that tension it, since the rods carry the engine', () => {
+  it('needs the alignment again after the flats that tension it, since the rods carry the engine', () => {
     expect(at(tensioned).replayed.dueReadings).toEqual(['alignment']);
     expect(at(tensioned).state('alignment')).toBe('again');
     expect(at(tensioned).replayed.adjusters).toEqual({ rods: 6 });
   });
-  it('asks for both again once the bolts are tight, and believes only what was read then', () => {
+  it('needs both again after the bolts are tight, and uses only later readings', () => {
     expect(at([...tensioned, aligned(0.12), tight]).replayed.dueReadings).toEqual(['tension', 'alignment']);
     const whole = [...tensioned, aligned(0.12), tight, aligned(0.15), tap(33, true)];
     const done = at(whole);
@@ -118,7 +118,7 @@ describe('a belt thrown on release, with a second and a third fault', () => {
     expect(at(brakeOnly).hand.known.map((f) => f.check)).toEqual(expect.arrayContaining(['idler-tip', 'stack-order']));
     expect(at([...brakeOnly, line('proved', PROVED)]).hand.best).toBe('unfit');
   });
-  it('asks for each repaired part again, and takes the times from before as history', () => {
+  it('needs each repaired part again, and treats earlier times as history', () => {
     const { replayed, state } = at(all);
     expect(replayed.dueChecks.map((f) => f.check)).toEqual(expect.arrayContaining(['idler-tip', 'stack-order', 'brake-released']));
     expect(replayed.times).toEqual({ engage: null, stop: null });

@@ -1,5 +1,5 @@
 import type { EntryBody } from '@/core/job';
-import { ENDING_WORDS, lookWords } from '../bay-words';
+import { ENDING_WORDS, followUpWords } from '../job-messages';
 
 export function ClosingLine({ body }: { body: EntryBody<'closing'> }) {
   return (
@@ -7,7 +7,7 @@ export function ClosingLine({ body }: { body: EntryBody<'closing'> }) {
       {body.ending !== null && <strong>{ENDING_WORDS[body.ending]}. </strong>}
       {body.text}
       {body.why && ` Returned anyway: ${body.why}`}
-      {(body.look.after.length > 0 || body.next) && ` Follow-up: ${[lookWords(body.look), body.next].filter(Boolean).join(' ')}`}
+      {(body.look.after.length > 0 || body.next) && ` Follow-up: ${[followUpWords(body.look), body.next].filter(Boolean).join(' ')}`}
     </>
   );
 }

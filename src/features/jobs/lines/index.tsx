@@ -8,17 +8,17 @@ import {
   AskedLine,
   DecisionLine,
   FindingLine,
-  MendedLine,
+  RepairLine,
   ProcedureLine,
   ProvedLine,
   RunningLine,
   SecuredLine,
   SetupLine,
   StepLine,
-  TallyLine,
+  PartsCountLine,
   TimedLine,
-} from './bay';
-import { BeltBookedLine } from './belt-booked';
+} from './inspection-lines';
+import { BeltUsedLine } from './belt-used';
 import { ChangedLine, SkippedLine } from './changed';
 import { ClosingLine, ReopeningLine } from './closing';
 import { NoteLine } from './note';
@@ -31,7 +31,7 @@ import { AlignmentLine, ClearanceLine, TensionBasisLine, TensionDecidedLine } fr
 
 type Lines = { readonly [T in EntryType]: ComponentType<{ body: EntryBody<T> }> };
 
-/** How a line of each kind reads on a ticket, on screen and on paper. */
+/** Line component of each kind of ticket entry, on screen and on paper. */
 const LINES: Lines = {
   note: NoteLine,
   stage: StageLine,
@@ -43,11 +43,11 @@ const LINES: Lines = {
   running: RunningLine,
   finding: FindingLine,
   decision: DecisionLine,
-  mended: MendedLine,
+  mended: RepairLine,
   setup: SetupLine,
   procedure: ProcedureLine,
   step: StepLine,
-  tally: TallyLine,
+  tally: PartsCountLine,
   proved: ProvedLine,
   alignment: AlignmentLine,
   'tension-basis': TensionBasisLine,
@@ -60,12 +60,12 @@ const LINES: Lines = {
   'cvt-part': CvtPartLine,
   picture: PictureLine,
   'part-fitted': PartFittedLine,
-  'belt-booked': BeltBookedLine,
+  'belt-booked': BeltUsedLine,
   closing: ClosingLine,
   reopening: ReopeningLine,
 };
 
-/** What one line of the ticket says. */
+/** Content of one ticket line. */
 export function EntryLine({ entry }: { entry: TicketEntry }) {
   if (entry.type === 'unreadable') return <Unreadable name="" problem={entry.problem} text={entry.text} />;
   // The type and the body of an entry belong together, which a lookup by type loses.

@@ -7,7 +7,7 @@ export function PictureLine({ body }: { body: EntryBody<'picture'> }) {
       {body.shows}
       <br />
       {isSound(body) ? (
-        // What is heard is a tapped span: there is nothing to be captioned.
+        // The sound is that of a tapped span, so there is nothing to caption.
 
         <audio
           controls

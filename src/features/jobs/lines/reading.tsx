@@ -1,6 +1,6 @@
 import type { EntryBody } from '@/core/job';
 import { useUnits } from '@/ui/units';
-import { METHOD_WORDS, readWords } from '../../tension/words';
+import { METHOD_WORDS, readWords } from '../../tension/messages';
 
 export function ReadingLine({ body }: { body: EntryBody<'reading'> }) {
   const units = useUnits();

@@ -1,5 +1,5 @@
 import type { EntryBody } from '@/core/job';
-import { STATE_WORDS } from '../stage-words';
+import { STATE_WORDS } from '../stage-messages';
 
 export function StageLine({ body }: { body: EntryBody<'stage'> }) {
   return (

@@ -1,15 +1,15 @@
 import { isWithin, type EntryBody } from '@/core/job';
 import { useUnits } from '@/ui/units';
-import { CUT_WORDS, standsWords, TRACK_WORDS, WHEN_WORDS } from '../../alignment/words';
+import { CUT_WORDS, alignmentSentence, TRACK_WORDS, WHEN_WORDS } from '../../alignment/messages';
 import { clearanceName } from '../../tension/clearances';
-import { ACT_WORDS } from '../../tension/words';
+import { DECISION_WORDS } from '../../tension/messages';
 
 export function AlignmentLine({ body }: { body: EntryBody<'alignment'> }) {
   const { caliper } = useUnits();
   const over = body.worstDeg > body.limitDeg;
   return (
     <>
-      {body.pulley.label} to {body.reference.label}: <strong>{standsWords(body, caliper)}</strong>; a span enters at up to{' '}
+      {body.pulley.label} to {body.reference.label}: <strong>{alignmentSentence(body, caliper)}</strong>; a span enters at up to{' '}
       <span className="ts-mono">{body.worstDeg.toFixed(2)}°</span>, {over ? 'over' : 'within'} {body.limitDeg}°. {WHEN_WORDS[body.when]}
       {body.cut === 'any' ? '' : `, ${CUT_WORDS[body.cut].toLowerCase()}`}.
       {body.track ? ` One belt alone: ${TRACK_WORDS[body.track].toLowerCase()}.` : ''}
@@ -42,11 +42,13 @@ export function TensionDecidedLine({ body }: { body: EntryBody<'tension-decided'
   return (
     <>
       <strong>
-        {ACT_WORDS[body.act]}
+        {DECISION_WORDS[body.act]}
         {body.to ? `, ${body.to.label} to ${adjusterPosition(body.to.position, body.to.placeIn)}` : ''}.
       </strong>{' '}
-      {body.act === body.advised ? `Because ${body.because}.` : `Recommended: ${ACT_WORDS[body.advised].toLowerCase()}. ${body.reason}`}
-      {body.hoursGained === null ? '' : ` Good for about ${Math.round(body.hoursGained)} h.`}
+      {body.act === body.advised
+        ? `Because ${body.because}.`
+        : `Recommended: ${DECISION_WORDS[body.advised].toLowerCase()}. ${body.reason}`}
+      {body.hoursGained === null ? '' : ` Enough for about ${Math.round(body.hoursGained)} h.`}
     </>
   );
 }

@@ -1,8 +1,8 @@
 import type { EntryBody } from '@/core/job';
 import { useUnits } from '@/ui/units';
-import { PART_WORDS, judgedWords } from '../../cvt/words';
-import { COVERS_WORDS, ridingWords, WIDTH_METHOD_WORDS } from '../../wear/words';
-import { judgeMeasures } from '@/core/cvt';
+import { PART_WORDS, assessedWords } from '../../cvt/messages';
+import { COVERS_WORDS, ridingWords, WIDTH_METHOD_WORDS } from '../../wear/messages';
+import { assessMeasures } from '@/core/cvt';
 
 export function WidthLine({ body }: { body: EntryBody<'width'> }) {
   const { fine } = useUnits();
@@ -10,7 +10,7 @@ export function WidthLine({ body }: { body: EntryBody<'width'> }) {
     <>
       {body.belt.label}, {WIDTH_METHOD_WORDS[body.method].toLowerCase()} at {body.meter} {body.unit}
       {body.on === null ? '' : `, ${body.on}`}: <strong className="ts-mono">{body.widths.map((w) => fine(w)).join(', ')}</strong>
-      {body.meter === body.fittedAt ? '; new, it has not run' : ''}. Least width {fine(body.minimumMm)}.
+      {body.meter === body.fittedAt ? '; new, it has not run' : ''}. Minimum width {fine(body.minimumMm)}.
     </>
   );
 }
@@ -41,7 +41,7 @@ export function CvtPartLine({ body }: { body: EntryBody<'cvt-part'> }) {
     <>
       {PART_WORDS[body.part].many}: <strong className="ts-mono">{body.values.map((v) => fine(v)).join(', ')}</strong>
       {body.limitMm === null ? '' : `; limit ${fine(body.limitMm)}${body.page === '' ? '' : ` (manual, ${body.page})`}`}.{' '}
-      {judgedWords(judgeMeasures(body))}
+      {assessedWords(assessMeasures(body))}
     </>
   );
 }

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import ButtonBase from '@mui/material/ButtonBase';
 import { STAGES, type LineState, type RunLine, type RunList } from '@/core/job';
 import { Fold } from '@/ui/fold';
-import { stageName } from '../stage-words';
+import { stageName } from '../stage-messages';
 
 const STATE_WORDS: Readonly<Record<LineState, string>> = {
   done: 'done',

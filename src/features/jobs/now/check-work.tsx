@@ -4,9 +4,9 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
 import { checkOf, setupsFor, type CheckId } from '@/core/fault';
-import { askedOf, findingsOf, isAboutBeginning, pulleysOf, setupsUp, walkOf, type WalkCheck } from '@/core/job';
+import { intakeOf, findingsOf, isAboutStart, pulleysOf, setupsUp, checkGroups, type OrderedCheck } from '@/core/job';
 import { DriveSketch } from '@/ui/plate/sketch';
-import { BeganQuestion } from '../stages/ask/ask-form';
+import { StartedQuestion } from '../stages/ask/ask-form';
 import { CheckCard } from '../stages/look/check-card';
 import { CheckNotes } from '../stages/look/check-notes';
 import type { StageProps } from '../stages/module';
@@ -23,26 +23,26 @@ export function CheckWork({
   /** The steps of the procedure state what comes off. */
   inProcedure?: boolean;
 }) {
-  const { job, at, acts, bay, writable } = props;
-  const kind = bay.kind ?? 'deck-lever';
+  const { job, at, commands, jobContext, writable } = props;
+  const kind = jobContext.kind ?? 'deck-lever';
   const found = useMemo(() => findingsOf(job.entries), [job.entries]);
-  const item = useMemo((): WalkCheck => {
-    const walked = walkOf(kind, askedOf(job.entries)?.complaints ?? [], bay.drive, new Map(), bay.absent)
+  const item = useMemo((): OrderedCheck => {
+    const walked = checkGroups(kind, intakeOf(job.entries)?.complaints ?? [], jobContext.drive, new Map(), jobContext.absent)
       .flatMap((g) => g.checks)
       .find((c) => c.check.id === id);
-    const all = walked ?? { check: checkOf(id) as WalkCheck['check'], parts: [null] };
+    const all = walked ?? { check: checkOf(id) as OrderedCheck['check'], parts: [null] };
     return part === null ? all : { ...all, parts: all.parts.filter((p) => p?.id === part) };
-  }, [kind, job.entries, bay.drive, bay.absent, id, part]);
-  if (isAboutBeginning(id)) return <BeganQuestion {...{ job, at, acts, writable }} />;
+  }, [kind, job.entries, jobContext.drive, jobContext.absent, id, part]);
+  if (isAboutStart(id)) return <StartedQuestion {...{ job, at, commands, writable }} />;
   const up = setupsUp(job.entries);
   const off = inProcedure ? [] : setupsFor(item.check.setups).filter((s) => !up.has(s.id as never));
-  const places = bay.drive ? pulleysOf(item.check, bay.drive) : [];
+  const places = jobContext.drive ? pulleysOf(item.check, jobContext.drive) : [];
   const remove = async () => {
-    for (const s of off) await acts.write(at, 'setup', { setup: s.id as never, up: true }, `Job ${job.number}: ${s.label}`);
+    for (const s of off) await commands.write(at, 'setup', { setup: s.id as never, up: true }, `Job ${job.number}: ${s.label}`);
   };
   return (
     <>
-      <CheckNotes {...{ acts, bay, kind }} check={item.check} />
+      <CheckNotes {...{ commands, jobContext, kind }} check={item.check} />
       {off.length > 0 ? (
         <Box sx={{ mb: 1 }}>
           <Box sx={{ mb: 1 }}>
@@ -56,12 +56,12 @@ export function CheckWork({
         </Box>
       ) : (
         <>
-          {bay.drive && places.length > 0 && (
+          {jobContext.drive && places.length > 0 && (
             <Box sx={{ float: 'right', width: { xs: 110, sm: 170 }, ml: 1.5 }}>
-              <DriveSketch drive={bay.drive} height={92} marked={places} />
+              <DriveSketch drive={jobContext.drive} height={92} marked={places} />
             </Box>
           )}
-          <CheckCard {...{ job, at, acts, bay, item, kind, found, writable }} />
+          <CheckCard {...{ job, at, commands, jobContext, item, kind, found, writable }} />
         </>
       )}
     </>

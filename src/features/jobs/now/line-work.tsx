@@ -2,7 +2,7 @@
 
 import Box from '@mui/material/Box';
 import type { RunLine } from '@/core/job';
-import { Tally } from '../procedure/tally';
+import { PartsCountPanel } from '../procedure/parts-count';
 import { AskForm } from '../stages/ask/ask-form';
 import { CloseForm } from '../stages/book/close-form';
 import { BeltWidth } from '../stages/look/belt-width';
@@ -19,9 +19,9 @@ import { ProcedureWork, StepWork } from './step-work';
 /** The controls of one line of the run list. */
 export function LineWork({ line, onOver, ...stage }: StageProps & { line: RunLine; onOver: () => void }) {
   const props = { ...stage, at: line.stage };
-  const { bay, job, writable } = props;
+  const { jobContext, job, writable } = props;
   const { work } = line;
-  const beltId = (bay.drive?.belts.find((b) => b.id === job.beltId) ?? bay.drive?.belts[0])?.id;
+  const beltId = (jobContext.drive?.belts.find((b) => b.id === job.beltId) ?? jobContext.drive?.belts[0])?.id;
   switch (work.kind) {
     case 'complaint':
       return <AskForm {...props} />;
@@ -31,7 +31,7 @@ export function LineWork({ line, onOver, ...stage }: StageProps & { line: RunLin
     case 'safety':
       return <SafetyList {...props} />;
     case 'width':
-      return bay.drive ? <BeltWidth {...props} drive={bay.drive} /> : null;
+      return jobContext.drive ? <BeltWidth {...props} drive={jobContext.drive} /> : null;
     case 'inspect':
       return <Box>Open “Every check” below and record what you find.</Box>;
     case 'belt':
@@ -45,11 +45,11 @@ export function LineWork({ line, onOver, ...stage }: StageProps & { line: RunLin
     case 'repair':
       return <RepairWork {...props} check={work.check} part={work.part} />;
     case 'tension':
-      return bay.drive && beltId !== undefined ? <Tension {...props} drive={bay.drive} beltId={beltId} reads /> : null;
+      return jobContext.drive && beltId !== undefined ? <Tension {...props} drive={jobContext.drive} beltId={beltId} reads /> : null;
     case 'alignment':
-      return bay.drive && beltId !== undefined ? <BeltAlignment {...props} drive={bay.drive} beltId={beltId} /> : null;
+      return jobContext.drive && beltId !== undefined ? <BeltAlignment {...props} drive={jobContext.drive} beltId={beltId} /> : null;
     case 'parts':
-      return <Tally {...props} />;
+      return <PartsCountPanel {...props} />;
     case 'test':
       return <TestForm {...props} />;
     case 'close':

@@ -6,8 +6,9 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState, type ReactNode } from 'react';
 import type { RunLine } from '@/core/job';
-import { stageName } from '../stage-words';
+import { stageName } from '../stage-messages';
 import type { StageProps } from '../stages/module';
+import { TermText } from '../../glossary/term-text';
 
 const STATE_WORDS: Readonly<Record<RunLine['state'], string>> = {
   done: 'Done',
@@ -22,7 +23,7 @@ const STATE_WORDS: Readonly<Record<RunLine['state'], string>> = {
 /** Lines that are skipped by their own controls, or never. */
 const OWN_SKIP = new Set(['step', 'close', 'repair']);
 
-/** The one act that comes now, with its controls in place. */
+/** The current line, with its controls. */
 export function NowCard({
   line,
   place,
@@ -30,13 +31,13 @@ export function NowCard({
   turn,
   job,
   at,
-  acts,
+  commands,
   writable,
   onBack,
   onWithout,
   brief = false,
   children,
-}: Pick<StageProps, 'job' | 'at' | 'acts' | 'writable'> & {
+}: Pick<StageProps, 'job' | 'at' | 'commands' | 'writable'> & {
   line: RunLine;
   /** Its place among all lines of the job, from 1, and how many there are; 0 for a line that is not needed. */
   place: number;
@@ -45,7 +46,7 @@ export function NowCard({
   turn: boolean;
   /** Returns to the line before; null where there is none. */
   onBack: (() => void) | null;
-  /** Goes on without an act that is not required; null where it is required. */
+  /** Skips an optional line. Null if the line is required. */
   onWithout: (() => void) | null;
   /** Its work is open below: it takes as little height as it can. */
   brief?: boolean;
@@ -56,7 +57,7 @@ export function NowCard({
   const skip = async () => {
     const body = { line: line.id, words: line.title.slice(0, 500), why };
     if (
-      await acts.write(
+      await commands.write(
         line.stage,
         'skipped',
         body,
@@ -107,7 +108,7 @@ export function NowCard({
           component="h3"
           sx={{ fontSize: { xs: 19, sm: 22 }, fontWeight: 650, lineHeight: 1.25, mt: brief ? 0 : 0.5, mb: brief ? 0 : 1 }}
         >
-          {line.title}
+          <TermText>{line.title}</TermText>
         </Typography>
         {line.reason !== '' && (
           <Box sx={{ color: 'var(--ts-quiet)', fontSize: 15, mt: brief ? 0 : -0.5, mb: brief ? 0 : 1 }}>{line.reason}</Box>
@@ -116,7 +117,7 @@ export function NowCard({
         {(skippable || onWithout) && !asking && (
           <Box sx={brief ? { ml: 'auto' } : { display: 'flex', mt: 0.5, mx: -1 }}>
             {skippable && <Button onClick={() => setAsking(true)}>Skip this step…</Button>}
-            {onWithout && <Button onClick={onWithout}>Go on without this check</Button>}
+            {onWithout && <Button onClick={onWithout}>Continue without this check</Button>}
           </Box>
         )}
       </Box>

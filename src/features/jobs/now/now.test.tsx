@@ -8,11 +8,12 @@ import type { Facts } from '@/core/machine';
 import type { Job } from '@/db';
 import { serverThat, show } from '@/ui/test-shell';
 import { RIDER_DRIVE } from '../../test-records';
-import { useJobActs } from '../job-acts';
+import { useJobCommands } from '../job-commands';
 import { aJob, madeSafe, ticketLine as line } from '../test-job';
-import { useBay } from '../use-bay';
+import { useJobContext } from '../use-job-context';
 import { lineNow } from './line-now';
-import { OpenedLineProvider } from './run-context';
+import { OpenedLineProvider, useOpenedLine } from './run-context';
+import { secureStage } from '../stages/secure';
 import { StageView } from './stage-view';
 
 vi.mock('next/navigation', async () => (await import('../../test-features')).navigation);
@@ -37,12 +38,29 @@ const cable = (...steps: string[]) => [
   ),
 ];
 
-function At({ of, stage, go }: { of: Job; stage: Stage; go: (stage: Stage) => void }) {
-  const acts = useJobActs(of, go);
-  const bay = useBay(of, [RIDER_DRIVE]);
-  return <StageView {...{ job: of, at: stage, acts, bay, drives: [RIDER_DRIVE], unreadable: [], writable: true, mayChange: true }} />;
+/** The Make safe stage, with a way to open its line again. */
+function SafeAgain({ of }: { of: Job }) {
+  const commands = useJobCommands(of, vi.fn());
+  const jobContext = useJobContext(of, [RIDER_DRIVE]);
+  const { open } = useOpenedLine();
+  return (
+    <>
+      <button onClick={() => open('safety')}>Open safety lines</button>
+      <secureStage.Panel
+        {...{ job: of, at: 'secure', commands, jobContext, drives: [RIDER_DRIVE], unreadable: [], writable: true, mayChange: true }}
+      />
+    </>
+  );
 }
-/** A job on screen, whose ticket and stage can change. */
+
+function At({ of, stage, go }: { of: Job; stage: Stage; go: (stage: Stage) => void }) {
+  const commands = useJobCommands(of, go);
+  const jobContext = useJobContext(of, [RIDER_DRIVE]);
+  return (
+    <StageView {...{ job: of, at: stage, commands, jobContext, drives: [RIDER_DRIVE], unreadable: [], writable: true, mayChange: true }} />
+  );
+}
+/** A job on screen with a ticket and a stage that can change. */
 function at(stage: Stage, of: Job) {
   const went = vi.fn();
   const element = (s: Stage, j: Job) => (
@@ -64,13 +82,13 @@ async function skipNow(): Promise<void> {
 }
 
 describe('a stage as it opens', () => {
-  it('shows the one act that comes now, its place in the list, and what comes next', () => {
+  it('shows the current line, its position in the list, and the next lines', () => {
     at('ask', job());
     expect(now().getByText('Record the complaint')).toBeTruthy();
     expect(now().getByText(/^Step 1 of \d+$/)).toBeTruthy();
     expect(screen.getByText('Time engagement and stop as found', { selector: 'strong' })).toBeTruthy();
   });
-  it('says where the job goes on where nothing is open in it', async () => {
+  it('shows where the job continues if nothing is open here', async () => {
     const { went } = at('ask', job({ entries: [asked, skippedTimes] }));
     expect(now().getByText('Nothing is open in Intake.')).toBeTruthy();
     await userEvent.click(now().getByRole('button', { name: 'Continue with Make safe' }));
@@ -79,6 +97,17 @@ describe('a stage as it opens', () => {
   it('waits for the open steps before it, also those of another stage', () => {
     at('set', job({ entries: [asked, skippedTimes, madeSafe(), ...cable('find-adjuster')] }));
     expect(now().getByText(/Inspect/)).toBeTruthy();
+  });
+  it('shows the safety lines once, also while their line is open again', async () => {
+    show(
+      <OpenedLineProvider>
+        <SafeAgain of={job({ entries: [asked, skippedTimes, madeSafe()] })} />
+      </OpenedLineProvider>,
+    );
+    expect(screen.getAllByText(/^Made safe by/)).toHaveLength(1);
+    await userEvent.click(screen.getByRole('button', { name: 'Open safety lines' }));
+    expect(now().getByText(/^Made safe by/)).toBeTruthy();
+    expect(screen.getAllByText(/^Made safe by/)).toHaveLength(1);
   });
   it('works on the machine only once it is made safe', () => {
     at('set', job({ entries: [asked, skippedTimes, ...cable('find-adjuster')] }));
@@ -149,7 +178,7 @@ describe('working through it', () => {
     await waitFor(() => expect(now().getByText('Nothing is open in Inspect.')).toBeTruthy());
     expect(went).not.toHaveBeenCalled();
   });
-  it('does not go anywhere where a line was struck out', async () => {
+  it('stays after a line was struck out', async () => {
     const of = job({ entries: [asked, skippedTimes] });
     const { went, becomes } = at('ask', of);
     becomes({ ...of, entries: [asked, { ...skippedTimes, withdrawn: true }] });
@@ -188,7 +217,7 @@ describe('working through it', () => {
 describe('a step of the procedure', () => {
   const brakeOn = line('look', 'finding', { ...FINDING, check: 'brake-released', part: null, result: 'good' });
   const upTo = (...steps: string[]) => [asked, skippedTimes, madeSafe(), brakeOn, ...cable('not-started', 'find-adjuster', ...steps)];
-  it('is worked with its own check, whose result answers it', async () => {
+  it('has its own check, with a result that answers it', async () => {
     const { sent } = serverThat(ok);
     const of = job({ entries: upTo() });
     const { becomes } = at('look', of);
@@ -203,7 +232,7 @@ describe('a step of the procedure', () => {
     });
     await waitFor(() => expect(now().getByText(/^Move the arm/)).toBeTruthy());
   });
-  it('asks for nothing to come off beside what its procedure states', () => {
+  it('removes no parts other than those of its procedure', () => {
     at('look', job({ entries: upTo() }));
     expect(now().queryByRole('button', { name: /^(It is|They are) off$/ })).toBeNull();
   });
@@ -249,7 +278,7 @@ describe('a line with a verdict', () => {
   });
 });
 
-describe('the question of when it began', () => {
+describe('the question when it started', () => {
   it('is one, and its answer is written with what was asked before', async () => {
     const { sent } = serverThat(ok);
     const of = job({ entries: [asked, skippedTimes] });
@@ -269,19 +298,28 @@ describe('the question of when it began', () => {
 
 /** A stage with a traced check. */
 function Traced({ of, stage, check, go }: { of: Job; stage: Stage; check: CheckId; go: (stage: Stage) => void }) {
-  const acts = useJobActs(of, go);
-  const bay = useBay(of, [RIDER_DRIVE]);
-  const list = bay.runList?.({ check, minutes: 1, why: 'cause' }) ?? null;
-  const props = { job: of, at: stage, acts, bay, drives: [RIDER_DRIVE], unreadable: [], writable: true, mayChange: true };
+  const commands = useJobCommands(of, go);
+  const jobContext = useJobContext(of, [RIDER_DRIVE]);
+  const list = jobContext.runList?.({ check, minutes: 1, why: 'cause' }) ?? null;
+  const props = { job: of, at: stage, commands, jobContext, drives: [RIDER_DRIVE], unreadable: [], writable: true, mayChange: true };
   return <StageView {...props} list={list} />;
 }
 
 /** Intake with a question that tracing asks next. */
 function WithCheck({ of }: { of: Job }) {
-  const acts = useJobActs(of, vi.fn());
-  const bay = useBay(of, [RIDER_DRIVE]);
-  const list = bay.runList?.({ check: 'began-part', minutes: 1, why: 'cause' as const }) ?? null;
-  const props = { job: of, at: 'ask' as const, acts, bay, drives: [RIDER_DRIVE], unreadable: [], writable: true, mayChange: true };
+  const commands = useJobCommands(of, vi.fn());
+  const jobContext = useJobContext(of, [RIDER_DRIVE]);
+  const list = jobContext.runList?.({ check: 'began-part', minutes: 1, why: 'cause' as const }) ?? null;
+  const props = {
+    job: of,
+    at: 'ask' as const,
+    commands,
+    jobContext,
+    drives: [RIDER_DRIVE],
+    unreadable: [],
+    writable: true,
+    mayChange: true,
+  };
   return <StageView {...props} list={list} />;
 }
 
@@ -307,7 +345,7 @@ describe('the line that a stage opens with', () => {
   it('is an earlier step of the procedure, where the stage’s own is a later one', () => {
     const list = { lines: [lineOf('cover off', 'fit', 'now', 'step'), lineOf('rollers', 'look', 'later', 'step')], now: null };
     expect(lineNow(list, 'look')?.id).toBe('cover off');
-    // The record at the end waits for nothing.
+    // Closing the record does not wait for other lines.
     const record = { lines: [lineOf('cover off', 'fit', 'now', 'step'), lineOf('record', 'book', 'later', 'step')], now: null };
     expect(lineNow(record, 'book')?.id).toBe('record');
   });

@@ -5,26 +5,26 @@ import Button from '@mui/material/Button';
 import { v4 as newId } from 'uuid';
 import { checkOf, type CheckId } from '@/core/fault';
 import { findingsOf, WORKS, type Found, type Work } from '@/core/job';
-import { findingWords } from '../bay-words';
+import { findingWords } from '../job-messages';
 import { StackLink } from '../stack/stack-link';
 import type { StageProps } from '../stages/module';
 
 const WORK_WORDS: Readonly<Record<Work, string>> = { freed: 'Freed', cleaned: 'Cleaned', repaired: 'Repaired', replaced: 'Replaced' };
 
-/** What was done about a finding, or that the customer declined. The check is then due again. */
+/** Repair of a finding, or the customer's refusal. The check is then due again. */
 export function RepairWork({
   job,
   at,
-  acts,
+  commands,
   writable,
   check,
   part,
-}: Pick<StageProps, 'job' | 'at' | 'acts' | 'writable'> & { check: string; part: string | null }) {
+}: Pick<StageProps, 'job' | 'at' | 'commands' | 'writable'> & { check: string; part: string | null }) {
   const found: Found | undefined = findingsOf(job.entries).get(`${check}/${part ?? ''}`);
   if (!found) return null;
   const words = findingWords(found);
   const work = (change: Work) =>
-    acts.write(
+    commands.write(
       at,
       'changed',
       { change, found: { check: found.check as CheckId, part: found.part }, on: null },
@@ -33,7 +33,7 @@ export function RepairWork({
     );
   const { at: _at, by: _by, status: _status, ...body } = found;
   const decline = () =>
-    acts.write(
+    commands.write(
       at,
       'finding',
       { ...body, ref: newId(), answer: 'declined', act: body.act || 'Repair' },

@@ -11,7 +11,7 @@ export interface LineAt {
 /** Which line of the run list a person opened out of its turn, and which was done last. */
 export interface OpenedLine {
   readonly opened: string | null;
-  /** Opens a line; null returns to the one whose turn it is. */
+  /** Opens a line. Null returns to the current one. */
   readonly open: (line: string | null) => void;
   readonly before: LineAt | null;
   readonly setBefore: (line: LineAt | null) => void;

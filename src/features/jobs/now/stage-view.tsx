@@ -5,9 +5,9 @@ import Button from '@mui/material/Button';
 import { useEffect, useMemo, useRef, type ReactNode, type RefObject } from 'react';
 import { STAGES, type RunLine, type RunList, type Stage } from '@/core/job';
 import { Fold, Folds } from '@/ui/fold';
-import { STAGE_WORDS, stageName } from '../stage-words';
+import { STAGE_WORDS, stageName } from '../stage-messages';
 import { StageFrame } from '../stages/frame';
-import type { JobActs } from '../job-acts';
+import type { JobCommands } from '../job-commands';
 import type { StageProps } from '../stages/module';
 import { NoteField } from '../stages/note-field';
 import { StageMoves } from '../stages/stage-moves';
@@ -18,7 +18,7 @@ import { LineWork } from './line-work';
 import { NowCard } from './now-card';
 import { useOpenedLine } from './run-context';
 
-/** A stage as it opens: the one act that comes now, what comes next, and the rest folded. */
+/** A stage: the current line, the next lines, and the folded rest. */
 export function StageView({
   list = null,
   current = true,
@@ -28,24 +28,24 @@ export function StageView({
 }: StageProps & {
   /** The run list with what only this stage knows; the job's own if omitted. */
   list?: RunList | null;
-  /** Whether that list is of the ticket as it is now: while tracing still computes, another check can follow. */
+  /** True if that list belongs to the present ticket. While tracing computes, another check may follow. */
   current?: boolean;
   /** The stage's own work is open below, so that Now holds no controls. */
   beside?: boolean;
-  /** What else belongs to the stage, each part folded. */
+  /** Other parts of the stage, each folded. */
   children?: ReactNode;
 }) {
-  const { at, acts, bay, job, writable } = props;
+  const { at, commands, jobContext, job, writable } = props;
   const { opened, open } = useOpenedLine();
-  const run = list ?? bay.list;
+  const run = list ?? jobContext.list;
   const turn = run && lineNow(run, at);
   const own = run?.lines.find((l) => l.id === opened && (l.stage === at || l.id === turn?.id)) ?? null;
   const line = own ?? turn;
   useLeaveWhenDone(own, open);
   const { before } = useOpenedLine();
   const holds = (done: RunLine) => HOLDS.has(instrumentOf(done, job.entries) ?? '');
-  const { inNowRef, actsInNow } = useActsInNow(acts);
-  useMoveOn({ run, turn, at, current, go: acts.go, holds, inNowRef });
+  const { inNowRef, commandsInNow } = useCommandsInNow(commands);
+  useMoveOn({ run, turn, at, current, go: commands.openStage, holds, inNowRef });
   if (!run) return null;
   const all = counted(run.lines);
   const waiting = run.lines.filter(isWaiting);
@@ -54,20 +54,20 @@ export function StageView({
     waiting.find((l) => l.id !== line?.id);
   const show = (to: RunLine) => {
     open(to.id);
-    if (to.stage !== at) acts.go(to.stage);
+    if (to.stage !== at) commands.openStage(to.stage);
     else window.scrollTo({ top: 0 });
   };
   const last = before && run.lines.find((l) => l.id === before.id);
   const isOver = own !== null && !isWaiting(own);
   const back = own && !isOver ? () => open(null) : last && last.id !== line?.id ? () => show(last) : null;
-  // A line that was not opened has nothing to close. Its verdict can have been opened by the time its act is written.
+  // A line that was not opened has nothing to close. Its verdict may open before its command is sent.
   const close = () => {
     if (own) open(null);
   };
   const required = line?.required === false && isWaiting(line) ? waiting.find((l) => l.required) : undefined;
   const goOn = () => {
     open(null);
-    if (!turn && next && next.stage !== at) acts.go(next.stage);
+    if (!turn && next && next.stage !== at) commands.openStage(next.stage);
     else window.scrollTo({ top: 0 });
   };
   return (
@@ -76,7 +76,7 @@ export function StageView({
         <NowCard
           key={line.id}
           {...props}
-          acts={actsInNow}
+          commands={commandsInNow}
           line={line}
           turn={line === turn}
           place={all.indexOf(line) + 1}
@@ -85,7 +85,7 @@ export function StageView({
           onWithout={required ? () => show(required) : null}
           brief={beside}
         >
-          {!beside && <LineWork {...props} acts={actsInNow} line={line} onOver={close} />}
+          {!beside && <LineWork {...props} commands={commandsInNow} line={line} onOver={close} />}
           {isOver && (
             <Button variant="contained" onClick={goOn} sx={{ minHeight: 56, mt: 1 }}>
               {!turn && next && next.stage !== at ? `Continue with ${stageName(next.stage)}` : 'Continue'}
@@ -130,33 +130,34 @@ function useLeaveWhenDone(own: RunLine | null, open: (line: string | null) => vo
   }, [id, waits, open]);
 }
 
-/** Acts of the Now card, which note that they were made there: what is done elsewhere on the page moves no one away. */
-function useActsInNow(acts: JobActs): { readonly inNowRef: RefObject<boolean>; readonly actsInNow: JobActs } {
+/** Commands of the Now card, with a note of their origin. Changes elsewhere on the page do not move to another line. */
+function useCommandsInNow(commands: JobCommands): { readonly inNowRef: RefObject<boolean>; readonly commandsInNow: JobCommands } {
   const inNowRef = useRef(false);
-  const actsInNow = useMemo(
-    (): JobActs => ({
-      ...acts,
+  const commandsInNow = useMemo(
+    (): JobCommands => ({
+      ...commands,
       write: (...line) => {
         inNowRef.current = true;
-        return acts.write(...line);
+        return commands.write(...line);
       },
     }),
-    [acts],
+    [commands],
   );
-  return { inNowRef, actsInNow };
+  return { inNowRef, commandsInNow };
 }
 
-/** Whether a line is a check of tracing. */
+/** True if a line is a check of tracing. */
 const isTraced = ({ work, required }: RunLine): boolean => work.kind === 'check' && !required;
 
 /** Kinds of work that more of the same can follow, such as another check by hand. The person leaves their stage. */
 const STAYS: ReadonlySet<RunLine['work']['kind']> = new Set(['belt', 'inspect']);
-/** Instruments with a verdict beside the reading: it stays in view until the person goes on. */
+/** Instruments with a verdict next to the reading, which stays visible until Next is pressed. */
 const HOLDS: ReadonlySet<string> = new Set(['tension', 'alignment', 'width']);
 
 /**
- * Once the line whose turn it was is done, remember it. A line with a verdict stays open. Otherwise go on to the line that follows it in the list, as
- * soon as the list is current; a check that tracing asked for is followed by the next one. Only what is done in the Now card leads on.
+ * Moves on after the current line is done. A line with a verdict stays open. Otherwise the next line of the list opens
+ * as soon as the list is current. After a check of tracing, the next check of tracing opens. Only changes in the Now
+ * card move on.
  */
 function useMoveOn({
   run,
@@ -173,7 +174,7 @@ function useMoveOn({
   current: boolean;
   go: (stage: Stage) => void;
   holds: (line: RunLine) => boolean;
-  /** Whether the last act was made in the Now card. */
+  /** True if the last change was made in the Now card. */
   inNowRef: RefObject<boolean>;
 }): void {
   const { setBefore, opened, open } = useOpenedLine();
@@ -190,7 +191,7 @@ function useMoveOn({
       const here = inNowRef.current;
       inNowRef.current = false;
       if (here && isDone && opened === null && now.state === 'done' && holds(now)) return open(now.id);
-      // Tracing takes a check that was answered off the list. Any other line that is gone was struck out.
+      // Tracing removes an answered check from the list. Any other missing line was struck out.
       leaving.current = here && (isDone || (!now && last.work.kind === 'check')) && !STAYS.has(last.work.kind) ? last : null;
     }
     const from = leaving.current;

@@ -24,7 +24,7 @@ export function StepWork({
   answered: boolean;
   onOver: () => void;
 }) {
-  const { job, bay } = props;
+  const { job, jobContext } = props;
   const chosen = chosenOf(job.entries);
   const procedure = chosen ? procedureOf(chosen.procedure) : undefined;
   const step = procedure?.steps.find((s) => s.id === id);
@@ -32,7 +32,7 @@ export function StepWork({
   const found = findingsOf(job.entries);
   // A fact that would decide whether the step is needed is asked with it.
   const asked =
-    step.where && 'fact' in step.where && holds(step.where, { facts: bay.facts, found: [...found.values()] }) === null
+    step.where && 'fact' in step.where && holds(step.where, { facts: jobContext.facts, found: [...found.values()] }) === null
       ? step.where.fact
       : null;
   const written = stepsWritten(job.entries, procedure.id).get(id);
@@ -40,7 +40,9 @@ export function StepWork({
   const tool = written ? null : <Tool {...props} step={step} recorded={(check) => [...found.values()].some((f) => f.check === check)} />;
   return (
     <>
-      {asked && <FactField id={asked} facts={bay.facts} subjects={{ machineId: job.machineId, driveId: job.driveId }} writable big />}
+      {asked && (
+        <FactField id={asked} facts={jobContext.facts} subjects={{ machineId: job.machineId, driveId: job.driveId }} writable big />
+      )}
       {tool}
       {(written || !answered) && <StepCard key={id} {...props} procedure={procedure} step={step} written={written} onOver={onOver} />}
     </>
@@ -53,8 +55,8 @@ function Tool({
   recorded,
   ...props
 }: StageProps & { step: Step; recorded: (check: string) => boolean }) {
-  const { bay, job } = props;
-  const { drive } = bay;
+  const { jobContext, job } = props;
+  const { drive } = jobContext;
   const beltId = (drive?.belts.find((b) => b.id === job.beltId) ?? drive?.belts[0])?.id;
   const check = checks?.find((id) => !recorded(id)) ?? checks?.at(-1);
   if (check !== undefined) return <CheckWork key={check} {...props} check={check} part={null} inProcedure />;
@@ -77,10 +79,10 @@ function Tool({
 
 /** The procedures that fit the job. */
 export function ProcedureWork(props: StageProps & { onOver: () => void }) {
-  const { bay, job } = props;
+  const { jobContext, job } = props;
   const circumstances = useMemo<Circumstances>(
-    () => ({ facts: bay.facts, found: [...findingsOf(job.entries).values()] }),
-    [bay.facts, job.entries],
+    () => ({ facts: jobContext.facts, found: [...findingsOf(job.entries).values()] }),
+    [jobContext.facts, job.entries],
   );
   return props.writable ? <ProcedureChooser {...props} circumstances={circumstances} onChosen={props.onOver} /> : null;
 }

@@ -5,10 +5,10 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { Facts } from '@/core/machine';
-import { isTaken, useAct } from '../../acts/use-act';
-import { ABOUT_FACTS } from '../../machines/waiting-facts';
+import { isTaken, useCommand } from '../../commands/use-command';
+import { ABOUT_FACTS } from '../../machines/queued-facts';
 
-/** What barred a tool on this drive before, and what reached. */
+/** Tools that did not reach on this drive, and those that did. */
 export const barredOf = (facts: Facts): readonly string[] => {
   const known = facts['barred-tools']?.value;
   return typeof known === 'object' ? known : [];
@@ -16,10 +16,10 @@ export const barredOf = (facts: Facts): readonly string[] => {
 
 /** Takes down, for the next time, which tool did not reach and which did: it stays with the drive. */
 export function Barred({ driveId, facts }: { driveId: number; facts: Facts }) {
-  const act = useAct();
+  const runCommand = useCommand();
   const [text, setText] = useState<string | null>(null);
   const keep = async (line: string) => {
-    const answer = await act(
+    const answer = await runCommand(
       'fact.set',
       { subject: { driveId }, fact: 'barred-tools', value: [...barredOf(facts), line] },
       { words: `Tools on this drive: ${line}`, about: ABOUT_FACTS, done: 'Saved for the next job.' },

@@ -14,24 +14,24 @@ export const procedureName = ({ name, variant }: Procedure): string => (variant 
 export function ProcedureChooser({
   job,
   at,
-  acts,
-  bay,
+  commands,
+  jobContext,
   circumstances,
   onChosen,
-}: Pick<StageProps, 'job' | 'at' | 'acts' | 'bay'> & { circumstances: Circumstances; onChosen: () => void }) {
+}: Pick<StageProps, 'job' | 'at' | 'commands' | 'jobContext'> & { circumstances: Circumstances; onChosen: () => void }) {
   const [all, setAll] = useState(false);
-  const proposals = proposalsFor(all ? null : bay.kind, circumstances);
+  const proposals = proposalsFor(all ? null : jobContext.kind, circumstances);
   const likely = proposals.filter((p) => p.meant !== false);
   const shown = all || likely.length === 0 ? proposals : likely;
   const open = [...new Set(shown.filter((p) => p.meant === null).flatMap((p) => p.procedure.needs))]
-    .filter((f) => !bay.facts[f])
+    .filter((f) => !jobContext.facts[f])
     .slice(0, 3);
   const choose = async (procedure: Procedure, why: string) => {
-    const taken = await acts.write(
+    const taken = await commands.write(
       at,
       'procedure',
       { procedure: procedure.id, name: procedureName(procedure), why },
-      `Job ${job.number}: worked by ${procedureName(procedure)}`,
+      `Job ${job.number}: procedure ${procedureName(procedure)}`,
       'Written on the ticket.',
     );
     if (taken) onChosen();
@@ -43,7 +43,7 @@ export function ProcedureChooser({
         <FactField
           key={id}
           id={id}
-          facts={bay.facts}
+          facts={jobContext.facts}
           subjects={{ machineId: job.machineId, driveId: job.driveId }}
           writable={job.driveId !== null}
         />
@@ -70,9 +70,9 @@ export function ProcedureChooser({
               variant={meant === true ? 'contained' : 'outlined'}
               sx={{ minHeight: 56 }}
               onClick={() => void choose(procedure, meant === true ? procedure.because : '')}
-              aria-label={`Work by: ${procedureName(procedure)}`}
+              aria-label={`Use procedure: ${procedureName(procedure)}`}
             >
-              Work by it
+              Use procedure
             </Button>
           </Box>
         ))}

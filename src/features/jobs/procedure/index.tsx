@@ -9,20 +9,20 @@ import { barredOf } from './barred';
 import { ProcedureChooser, procedureName } from './chooser';
 
 /** The chosen procedure: what to gather, how long it takes, what barred a tool the last time; and another one in its place. */
-export function ProcedureInfo({ job, at, acts, bay, writable }: StageProps) {
+export function ProcedureInfo({ job, at, commands, jobContext, writable }: StageProps) {
   const circumstances = useMemo<Circumstances>(
-    () => ({ facts: bay.facts, found: [...findingsOf(job.entries).values()] }),
-    [bay.facts, job.entries],
+    () => ({ facts: jobContext.facts, found: [...findingsOf(job.entries).values()] }),
+    [jobContext.facts, job.entries],
   );
   const chosen = chosenOf(job.entries);
   const procedure = chosen ? procedureOf(chosen.procedure) : undefined;
   const [changing, setChanging] = useState(false);
-  const barred = barredOf(bay.facts);
+  const barred = barredOf(jobContext.facts);
   if (!procedure) return <Box sx={{ color: 'var(--ts-quiet)' }}>No procedure is chosen.</Box>;
   if (changing)
     return (
       <>
-        <ProcedureChooser {...{ job, at, acts, bay, circumstances }} onChosen={() => setChanging(false)} />
+        <ProcedureChooser {...{ job, at, commands, jobContext, circumstances }} onChosen={() => setChanging(false)} />
         <Button onClick={() => setChanging(false)}>Cancel</Button>
       </>
     );

@@ -14,7 +14,7 @@ import type { StageProps } from '../stages/module';
 
 const UNIT: Readonly<Record<Reading['in'], string>> = { length: '', force: '', seconds: ', s', degrees: ', °', count: '', words: '' };
 
-/** What is being entered at a step: readings by their place, counts by what is counted. */
+/** Typed values at a step: readings by their place, counts by their part. */
 const enteredShape = z.object({
   values: z.record(z.string(), z.union([z.number(), z.string()])),
   counts: z.record(z.string(), z.string()),
@@ -35,13 +35,13 @@ function doneWords({ instrument, checks, hold }: Step, written: StepRecord | und
 export function StepCard({
   job,
   at,
-  acts,
-  bay,
+  commands,
+  jobContext,
   procedure,
   step,
   written,
   onOver,
-}: Pick<StageProps, 'job' | 'at' | 'acts' | 'bay'> & {
+}: Pick<StageProps, 'job' | 'at' | 'commands' | 'jobContext'> & {
   procedure: Procedure;
   step: Step;
   written: StepRecord | undefined;
@@ -65,7 +65,7 @@ export function StepCard({
       const value = values[i];
       return value === undefined || value === '' ? [] : [{ what: r.what, value, in: r.in, state: r.state ?? null }];
     });
-    const taken = await acts.write(
+    const taken = await commands.write(
       at,
       'step',
       { procedure: procedure.id, step: step.id, words: step.text, outcome, why: because, readings, torque },
@@ -78,7 +78,7 @@ export function StepCard({
       ] as const)
         for (const item of items)
           if (countOf(item) > 0)
-            await acts.write(
+            await commands.write(
               at,
               'tally',
               { item, count: countOf(item), way, note: '' },
@@ -87,14 +87,14 @@ export function StepCard({
     setBusy(false);
     if (!taken) return;
     setEntered(null);
-    if (outcome === 'stopped' && step.stop?.stage) acts.go(step.stop.stage);
+    if (outcome === 'stopped' && step.stop?.stage) commands.openStage(step.stop.stage);
     onOver();
   };
   return (
     <Box sx={{ display: 'grid', gap: 1.25 }}>
       {step.looks && (
         <Box sx={{ borderLeft: '3px solid var(--ts-work)', pl: 1.5 }}>
-          <strong>Looks right:</strong> {step.looks}
+          <strong>Expected:</strong> {step.looks}
         </Box>
       )}
       {step.two && (
@@ -106,7 +106,7 @@ export function StepCard({
         {step.photo && (
           <Box sx={{ flex: '1 1 240px' }}>
             Take a picture of it before it moves.
-            <Pictures {...{ job, at, acts }} writable about={aboutStep(step.id)} shows={truncate(step.text, 100)} />
+            <Pictures {...{ job, at, commands }} writable about={aboutStep(step.id)} shows={truncate(step.text, 100)} />
           </Box>
         )}
         {(step.instrument ? [] : (step.reads ?? [])).map((r, i) => (
@@ -189,7 +189,7 @@ export function StepCard({
             Why?
           </Button>
         )}
-        {job.driveId !== null && <Barred driveId={job.driveId} facts={bay.facts} />}
+        {job.driveId !== null && <Barred driveId={job.driveId} facts={jobContext.facts} />}
       </Box>
       {reason && <Box>Because: {step.why}</Box>}
       {asking && (
@@ -203,7 +203,7 @@ export function StepCard({
         >
           <TextField
             autoFocus
-            label="Why is it skipped?"
+            label="Reason for skipping"
             value={why}
             onChange={(e) => setWhy(e.target.value)}
             sx={{ flex: 1, minWidth: 220 }}

@@ -36,7 +36,7 @@ describe('the card of a stack on its job', () => {
     expect([body.act, body.note]).toEqual([expect.stringContaining('Assemble the stack'), expect.stringContaining('idler')]);
     expect(save).toHaveBeenCalledOnce();
   });
-  it('asks for the machine to be rebuilt while a recorded fault is still drawn', () => {
+  it('asks to rebuild the machine while a recorded fault is still drawn', () => {
     cardOf(wrong, [found('stack-order', 'bad')]);
     expect(screen.queryByRole('button')).toBeNull();
     expect(screen.getByText(/Rebuild the stack on the machine/)).toBeTruthy();

@@ -11,14 +11,14 @@ import type { Job } from '@/db';
 import { Card } from '@/ui/page';
 import { useUnits } from '@/ui/units';
 import { useMayChange } from '../../shell/shell-context';
-import { faultWords } from '../../stacks/words';
-import { findingWords } from '../bay-words';
-import { useJobActs } from '../job-acts';
+import { faultWords } from '../../stacks/messages';
+import { findingWords } from '../job-messages';
+import { useJobCommands } from '../job-commands';
 
 const CHECK = 'stack-order' satisfies CheckId;
 const LONGEST_NOTE = 500;
 
-/** What the drawn stack means for the job: a fault to record, a repair to confirm, or nothing. */
+/** Consequence of the drawn stack for the job: a fault to record, a repair to confirm, or none. */
 export function StackCard({
   job,
   pulley,
@@ -36,13 +36,13 @@ export function StackCard({
 }) {
   const mayChange = useMayChange();
   const units = useUnits();
-  const acts = useJobActs(job, onGo);
+  const commands = useJobCommands(job, onGo);
   const [busy, setBusy] = useState(false);
   const open = openStackFindings(job.entries, pulley.id);
   const writable = mayChange && job.status === 'open';
   const words = faults.map((f) => faultWords(f, stack, units)).join(' ');
   const write = (result: 'good' | 'bad', done: string) =>
-    acts.write(
+    commands.write(
       'look',
       'finding',
       {
@@ -66,7 +66,7 @@ export function StackCard({
   const rebuilt = async () => {
     for (const { check, part, ...found } of open.filter((f) => f.status === 'open'))
       if (
-        !(await acts.write(
+        !(await commands.write(
           'fit',
           'changed',
           { change: 'repaired', found: { check, part }, on: null },

@@ -6,7 +6,7 @@ import { createPortal } from 'react-dom';
 export interface BesideSlots {
   /** Under the ticket. */
   readonly ticket: HTMLElement | null;
-  /** At a phone's foot, beside the button of the ticket. */
+  /** At the bottom of a phone, next to the button of the ticket. */
   readonly foot: HTMLElement | null;
 }
 

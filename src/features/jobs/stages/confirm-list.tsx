@@ -18,10 +18,10 @@ export interface Confirmed {
 
 /** By caution, when it was ticked. */
 const tickShape = z.record(z.string(), z.iso.datetime());
-/** What was seen so long ago is looked at again, ms. */
+/** Age at which an observation must be repeated, ms. */
 const STALE_MS = 4 * 3_600_000;
 
-/** Ticks of this half day: what was seen before is looked at again. */
+/** Ticks of this half day. Older observations must be repeated. */
 function fresh(ticked: Readonly<Record<string, string>> | null): Readonly<Record<string, string>> {
   const since = Date.now() - STALE_MS;
   return Object.fromEntries(Object.entries(ticked ?? {}).filter(([, at]) => Date.parse(at) > since));
@@ -39,23 +39,23 @@ export function ConfirmList({
   name,
   label,
   cautions,
-  act,
+  action,
   result,
   notes = {},
   again = false,
   onWrite,
 }: {
-  /** What the ticks are kept under on this device until they are written: a page that comes anew takes none away. */
+  /** Key of the ticks on this device until they are saved, so that a reload loses none. */
   name: string;
   label: string;
   cautions: readonly Caution[];
   /** Label of the button that writes the lines. */
-  act: string;
-  /** What the whole list confirms, after “Confirm all 5: ”, on the button of the last group that is open. */
+  action: string;
+  /** Text after “Confirm all 5: ” on the button of the last open group. */
   result: string;
   /** The same lines were confirmed before on this visit: one tap confirms all. */
   again?: boolean;
-  /** What is known beside a caution, by its id. */
+  /** Known facts next to a safety line, by its id. */
   notes?: Readonly<Record<string, string>>;
   onWrite: (confirmed: readonly Confirmed[]) => Promise<boolean>;
 }) {
@@ -113,7 +113,7 @@ export function ConfirmList({
           disabled={busy || (!again && left === cautions.length)}
           onClick={() => void write(again ? withAll(cautions) : ticked)}
         >
-          {again ? 'Confirm all lines again' : act}
+          {again ? 'Confirm all lines again' : action}
         </Button>
         <Box sx={{ color: 'var(--ts-quiet)' }}>
           {again ? 'Confirmed before on this visit.' : left === 0 ? 'All confirmed.' : `${left} of ${cautions.length} to confirm.`}
@@ -123,7 +123,7 @@ export function ConfirmList({
   );
 }
 
-/** Lines that are looked at together. One button confirms those that are left. */
+/** Lines that are checked together. One button confirms the remaining ones. */
 function Group({
   name,
   lines,
@@ -139,7 +139,7 @@ function Group({
   ticked: Readonly<Record<string, string>>;
   notes: Readonly<Record<string, string>>;
   busy: boolean;
-  /** What this group completes: its button writes the whole list then. */
+  /** The list that this group completes: its button then writes the whole list. */
   result: string | null;
   onToggle: (id: string) => void;
   onAll: () => void;

@@ -5,14 +5,14 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 import type { Stage } from '@/core/job';
-import { STAGE_WORDS } from '../stage-words';
+import { STAGE_WORDS } from '../stage-messages';
 import type { StageProps } from './module';
 import { useSimulated } from './simulated';
 
 /** Only for screen readers: the list of stages shows the name already. */
 const HIDDEN = { position: 'absolute', clipPath: 'inset(50%)', whiteSpace: 'nowrap' } as const;
 
-/** Stages with a drawing beside the work. */
+/** Stages with a drawing next to the work. */
 const WIDE: readonly Stage[] = ['look', 'match'];
 export const stageWidth = (at: Stage): number => (WIDE.includes(at) ? 1100 : 720);
 
@@ -24,7 +24,7 @@ export function StageFrame({
   asks = STAGE_WORDS[at].asks,
   children,
 }: StageProps & {
-  /** What the stage is for, where that is not what it is for on a job. */
+  /** Purpose of the stage, if different from that on a job. */
   asks?: string;
   children: ReactNode;
 }) {

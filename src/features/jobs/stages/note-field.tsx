@@ -7,13 +7,13 @@ import { useState } from 'react';
 import { useDraft } from '@/ui/draft';
 import type { StageProps } from './module';
 
-/** A note for the ticket. What is not yet written down survives a reload. */
-export function NoteField({ job, at, acts, placeholder }: Pick<StageProps, 'job' | 'at' | 'acts'> & { placeholder: string }) {
+/** A note for the ticket. An unsaved note survives a reload. */
+export function NoteField({ job, at, commands, placeholder }: Pick<StageProps, 'job' | 'at' | 'commands'> & { placeholder: string }) {
   const [text, setText, clear] = useDraft(`note-${job.number}-${at}`);
   const [busy, setBusy] = useState(false);
   const save = async () => {
     setBusy(true);
-    if (await acts.note(at, text)) clear();
+    if (await commands.note(at, text)) clear();
     setBusy(false);
   };
   return (
@@ -42,7 +42,7 @@ export function NoteField({ job, at, acts, placeholder }: Pick<StageProps, 'job'
         slotProps={{ htmlInput: { maxLength: 4000 } }}
       />
       <Button type="submit" variant="outlined" disabled={busy || text.trim() === ''} sx={{ whiteSpace: 'nowrap' }}>
-        Write it down
+        Save note
       </Button>
     </Box>
   );

@@ -6,7 +6,7 @@ import Typography from '@mui/material/Typography';
 import { cautionsFor, linesOf, type Caution, type Timed } from '@/core/job';
 import type { Job } from '@/db';
 import { useWhen } from '@/ui/when';
-import type { Bay } from '../use-bay';
+import type { JobContext } from '../use-job-context';
 import { ConfirmList, type Confirmed } from './confirm-list';
 import type { StageProps } from './module';
 import { SafeAgain } from './secure/safe-again';
@@ -19,17 +19,17 @@ import { Stopwatch } from './stopwatch';
 export function PoweredTest({
   job,
   at,
-  acts,
-  bay,
+  commands,
+  jobContext,
   when,
   coverOff = null,
-}: Pick<StageProps, 'job' | 'at' | 'acts'> & { bay: Bay; when: Timed['when']; coverOff?: string | null }) {
-  const runs = bay.securing.state === 'after-run';
+}: Pick<StageProps, 'job' | 'at' | 'commands'> & { jobContext: JobContext; when: Timed['when']; coverOff?: string | null }) {
+  const runs = jobContext.securing.state === 'after-run';
   const { day } = useWhen();
-  const cautions = cautionsFor('running', bay.facts, { kind: bay.kind, coverOff });
-  const again = confirmedThisVisit(job, bay, cautions, day);
+  const cautions = cautionsFor('running', jobContext.facts, { kind: jobContext.kind, coverOff });
+  const again = confirmedThisVisit(job, jobContext, cautions, day);
   const confirm = (confirmed: readonly Confirmed[]) =>
-    acts.write(at, 'running', { cautions: [...confirmed] }, `Job ${job.number}: powered test`, 'The powered test started.');
+    commands.write(at, 'running', { cautions: [...confirmed] }, `Job ${job.number}: powered test`, 'The powered test started.');
   if (!runs)
     return (
       <>
@@ -43,7 +43,7 @@ export function PoweredTest({
           name={`before-run-${job.number}-${at}${coverOff === null ? '' : '-cover-off'}`}
           label="Before it runs"
           cautions={cautions}
-          act="Confirmed: it may run"
+          action="Confirmed: it may run"
           result="it may run"
           again={again}
           onWrite={confirm}
@@ -54,19 +54,19 @@ export function PoweredTest({
     <>
       {coverOff === null ? (
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mb: 1.5 }}>
-          <Stopwatch {...{ job, at, acts, when }} what="engagement" limitS={null} />
-          <Stopwatch {...{ job, at, acts, when }} what="stop" limitS={bay.stopLimitS} />
+          <Stopwatch {...{ job, at, commands, when }} what="engagement" limitS={null} />
+          <Stopwatch {...{ job, at, commands, when }} what="stop" limitS={jobContext.stopLimitS} />
         </Box>
       ) : (
         <Typography sx={{ mb: 1.5 }}>Watch the belt engage and release. Final times are taken with every guard fitted.</Typography>
       )}
-      {bay.securing.state === 'after-run' && <SafeAgain {...{ job, acts }} short={bay.securing.short} />}
+      {jobContext.securing.state === 'after-run' && <SafeAgain {...{ job, commands }} short={jobContext.securing.short} />}
     </>
   );
 }
 
-/** Whether the same lines were confirmed today for a run of the machine as it is now: then one tap confirms them again. */
-function confirmedThisVisit(job: Job, { replayed }: Bay, cautions: readonly Caution[], day: (iso: string) => string): boolean {
+/** True if the same lines were confirmed today for a run in the present condition. One tap then confirms them again. */
+function confirmedThisVisit(job: Job, { replayed }: JobContext, cautions: readonly Caution[], day: (iso: string) => string): boolean {
   const at = job.entries.findLastIndex((l) => l.type === 'running' && !l.withdrawn);
   const last = linesOf(job.entries, 'running').at(-1);
   if (!last || replayed.conditionOf(at) !== replayed.replayed.condition || day(last.at) !== day(new Date().toISOString())) return false;

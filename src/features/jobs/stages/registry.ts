@@ -9,7 +9,7 @@ import { proveStage } from './prove';
 import { secureStage } from './secure';
 import { setStage } from './set';
 
-/** How each stage is worked. */
+/** Component of each stage. */
 export const STAGE_MODULES: Readonly<Record<Stage, StageModule>> = {
   ask: askStage,
   secure: secureStage,

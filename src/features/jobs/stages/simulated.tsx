@@ -4,14 +4,14 @@ import { createContext, useContext } from 'react';
 import type { CheckId } from '@/core/fault';
 
 /**
- * A machine that is simulated, where one stands behind the stages: its checks answer by themselves, and nothing is written on any ticket but its own. Null at a
- * real machine.
+ * Simulated machine behind the stages, if there is one. Its checks answer automatically, and only its own ticket is
+ * written. Null at a real machine.
  */
 export interface Simulated {
   readonly look: (check: CheckId) => void;
-  /** Shop minutes that a look takes now, set-ups counted. */
+  /** Shop minutes of a check now, with setups. */
   readonly minutesOf: (check: CheckId) => number;
-  /** Whether its learner asked what tracing says. */
+  /** True if the learner asked for the advice of tracing. */
   readonly helped: boolean;
 }
 

@@ -5,19 +5,19 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { StageState } from '@/core/job';
-import { stageName } from '../stage-words';
+import { stageName } from '../stage-messages';
 import type { StageProps } from './module';
 
 /** Skips the rest of a stage, holds it, or resumes it, each with a reason where it stops the work. A stage is done once its lines are. */
-export function StageMoves({ at, acts, bay }: Pick<StageProps, 'at' | 'acts' | 'bay'>) {
-  const state = bay.stages[at];
+export function StageMoves({ at, commands, jobContext }: Pick<StageProps, 'at' | 'commands' | 'jobContext'>) {
+  const state = jobContext.stages[at];
   const name = stageName(at);
   const [asking, setAsking] = useState<'skipped' | 'held' | null>(null);
   const [why, setWhy] = useState('');
   const [busy, setBusy] = useState(false);
   const move = async (to: StageState) => {
     setBusy(true);
-    if (await acts.move(at, to, why)) {
+    if (await commands.move(at, to, why)) {
       setAsking(null);
       setWhy('');
     }

@@ -6,8 +6,8 @@ import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
 import { timedOf, type Stage, type Timed, type TimedWhat } from '@/core/job';
 import type { Job } from '@/db';
-import { TIMED_WORDS } from '../bay-words';
-import type { JobActs } from '../job-acts';
+import { TIMED_WORDS } from '../job-messages';
+import type { JobCommands } from '../job-commands';
 
 const HOW: Readonly<Record<TimedWhat, { begin: string; end: string; means: string }>> = {
   engagement: {
@@ -26,14 +26,14 @@ const HOW: Readonly<Record<TimedWhat, { begin: string; end: string; means: strin
 export function Stopwatch({
   job,
   at,
-  acts,
+  commands,
   what,
   when,
   limitS,
 }: {
   job: Job;
   at: Stage;
-  acts: JobActs;
+  commands: JobCommands;
   what: TimedWhat;
   when: Timed['when'];
   limitS: number | null;
@@ -50,7 +50,7 @@ export function Stopwatch({
   const taken = timedOf(job.entries, what, when);
   const words = HOW[what];
   const write = (seconds: number, how: Timed['how']) =>
-    acts.write(
+    commands.write(
       at,
       'timed',
       { what, seconds: Math.round(seconds * 10) / 10, when, limitS, how },
@@ -91,17 +91,17 @@ export function Stopwatch({
       </Button>
       {taken && began === null && (
         <Box sx={{ mt: 1, fontWeight: over ? 650 : 450, color: over ? 'var(--ts-stop)' : 'inherit' }}>
-          {limitS === null ? 'Taken.' : over ? `■ Over its ${limitS} s.` : `Within its ${limitS} s.`}
+          {limitS === null ? 'Timed.' : over ? `■ Over its ${limitS} s.` : `Within its ${limitS} s.`}
         </Box>
       )}
       {began !== null && (
         <Button onClick={() => setBegan(null)} sx={{ mt: 0.5 }}>
-          Not this time
+          Cancel
         </Button>
       )}
       {began === null && typed === null && (
         <Button onClick={() => setTyped('')} sx={{ mt: 0.5 }}>
-          Type it
+          Enter time
         </Button>
       )}
       {typed !== null && (

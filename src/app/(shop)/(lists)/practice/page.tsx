@@ -9,7 +9,7 @@ export default async function PracticePage({ searchParams }: PageProps<'/practic
   const { code } = await searchParams;
   return (
     <PracticeScreen
-      rounds={await practice.roundsOf(database(), { shopId, personId: id })}
+      rounds={await practice.practiceSessionsOf(database(), { shopId, personId: id })}
       code={typeof code === 'string' ? code.slice(0, 20) : ''}
     />
   );

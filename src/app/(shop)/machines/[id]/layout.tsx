@@ -19,7 +19,7 @@ export async function generateMetadata(props: Props): Promise<Metadata> {
   return name === null ? {} : { title: name };
 }
 
-/** What is not there is told before anything of the page is sent, so that the answer says so in its number, too. */
+/** A missing record is found before anything of the page is sent, so that the status is 404. */
 export default async function MachineLayout({ children, params }: LayoutProps<'/machines/[id]'>) {
   if ((await nameOfNamed({ params })) === null) notFound();
   return <InBrowser>{children}</InBrowser>;

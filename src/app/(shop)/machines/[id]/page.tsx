@@ -4,7 +4,7 @@ import { MachineScreen } from '@/features/machines/machine-screen';
 import { requirePerson } from '@/server';
 import { wholeNumber } from '@/server/params';
 
-/** The latest jobs of a machine; its page is no place for a history of years. */
+/** Number of latest jobs of a machine. A history of years has its own list. */
 const JOBS_SHOWN = 100;
 
 /** Entries of its history that its page can unfold. */

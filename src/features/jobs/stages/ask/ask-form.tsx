@@ -6,43 +6,49 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import * as z from 'zod';
 import { commonComplaints, COMPLAINTS, complaintsIn, type Complaint, type ComplaintId } from '@/core/fault';
-import { ARRIVES, askedOf, BEGAN, BELT_ENDED, kindOf, NOTHING_ASKED, PARTS_BEFORE, PARTS_OF, type Asked } from '@/core/job';
+import { ARRIVES, intakeOf, STARTED, BELT_ENDED, kindOf, NOTHING_ASKED, PARTS_BEFORE, PARTS_OF, type Asked } from '@/core/job';
 import { Chips, Choices } from '@/ui/choices';
 import { useDraftOf } from '@/ui/draft';
 import { Fold } from '@/ui/fold';
-import { ARRIVES_WORDS, BEGAN_WORDS, BELT_ENDED_WORDS, PARTS_OF_WORDS, PARTS_WORDS } from '../../bay-words';
+import { ARRIVES_WORDS, STARTED_WORDS, BELT_ENDED_WORDS, PARTS_OF_WORDS, PARTS_WORDS } from '../../job-messages';
 import type { StageProps } from '../module';
 import { useSimulated } from '../simulated';
 
 const options = <T extends string>(ids: readonly T[], words: Readonly<Record<T, string>>) => ids.map((id) => ({ id, label: words[id] }));
 
-/** What is being entered, as it is typed: a body that would be taken, but for spaces at its ends. */
+/** Current input of the form: a valid body, except for spaces at its ends. */
 const draftShape = z.custom<Asked>((typed) => kindOf('asked').form.check(typed).ok);
 
 /** Complaints that are offered before the customer’s words name any. */
 const OFFERED_FIRST = 9;
 
 /** The complaint in the customer's words and by name, and what came before it. Nothing of it is required. */
-export function AskForm({ job, at, acts, bay, writable }: Pick<StageProps, 'job' | 'at' | 'acts' | 'bay' | 'writable'>) {
-  const written = askedOf(job.entries);
+export function AskForm({
+  job,
+  at,
+  commands,
+  jobContext,
+  writable,
+}: Pick<StageProps, 'job' | 'at' | 'commands' | 'jobContext' | 'writable'>) {
+  const written = intakeOf(job.entries);
   const [changed, setChanged] = useDraftOf(`asked-${job.number}`, draftShape);
   const [busy, setBusy] = useState(false);
   const [all, setAll] = useState(false);
   const simulated = useSimulated() !== null;
-  const hear = (words: string) => complaintsIn(`${words} ${job.title}`, bay.kind).map((c) => c.id as ComplaintId);
+  const hear = (words: string) => complaintsIn(`${words} ${job.title}`, jobContext.kind).map((c) => c.id as ComplaintId);
   // If the words of a job name a single complaint, it is chosen from the start.
   const named = hear(job.complaint);
   const asked = changed ?? written ?? { ...NOTHING_ASKED, words: job.complaint, complaints: named.length === 1 ? named : [] };
   const put = (part: Partial<Asked>) => setChanged({ ...asked, ...part });
   const save = async () => {
     setBusy(true);
-    if (await acts.write(at, 'asked', asked, `Job ${job.number}: complaint`, 'The complaint is on the ticket.')) setChanged(null);
+    if (await commands.write(at, 'asked', asked, `Job ${job.number}: complaint`, 'The complaint is on the ticket.')) setChanged(null);
     setBusy(false);
   };
   const heard = hear(asked.words);
-  const offered = (COMPLAINTS as readonly Complaint[]).filter((c) => bay.kind === null || c.kinds.includes(bay.kind));
+  const offered = (COMPLAINTS as readonly Complaint[]).filter((c) => jobContext.kind === null || c.kinds.includes(jobContext.kind));
   const first = offered.filter((c) => heard.includes(c.id as ComplaintId) || asked.complaints.includes(c.id as ComplaintId));
-  const shown = all ? offered : first.length === 0 ? commonComplaints(bay.kind, OFFERED_FIRST) : first;
+  const shown = all ? offered : first.length === 0 ? commonComplaints(jobContext.kind, OFFERED_FIRST) : first;
   return (
     <Box component="fieldset" disabled={!writable} sx={{ border: 0, p: 0, m: 0, display: 'grid', gap: 1.5 }}>
       <TextField
@@ -72,7 +78,9 @@ export function AskForm({ job, at, acts, bay, writable }: Pick<StageProps, 'job'
       {!simulated && (
         <Fold
           title="History"
-          says={asked.began === 'not-asked' ? 'when it started, earlier work, where the belt was' : BEGAN_WORDS[asked.began].toLowerCase()}
+          says={
+            asked.began === 'not-asked' ? 'when it started, earlier work, where the belt was' : STARTED_WORDS[asked.began].toLowerCase()
+          }
         >
           <Box sx={{ display: 'grid', gap: 1.5 }}>
             <Before asked={asked} writable={writable} onPut={put} />
@@ -95,34 +103,34 @@ export function AskForm({ job, at, acts, bay, writable }: Pick<StageProps, 'job'
   );
 }
 
-/** The one question of when it began, whose answer tracing reads in place of five checks. */
-export function BeganQuestion({ job, at, acts, writable }: Pick<StageProps, 'job' | 'at' | 'acts' | 'writable'>) {
-  const written = askedOf(job.entries) ?? { ...NOTHING_ASKED, words: job.complaint };
+/** The question when it started, which tracing reads instead of five checks. */
+export function StartedQuestion({ job, at, commands, writable }: Pick<StageProps, 'job' | 'at' | 'commands' | 'writable'>) {
+  const written = intakeOf(job.entries) ?? { ...NOTHING_ASKED, words: job.complaint };
   return (
     <Choices
       label="Ask the customer"
       big
       options={options(
-        BEGAN.filter((began) => began !== 'not-asked'),
-        BEGAN_WORDS,
+        STARTED.filter((began) => began !== 'not-asked'),
+        STARTED_WORDS,
       )}
       value={written.began === 'not-asked' ? null : written.began}
       disabled={!writable}
       onChoose={(began) =>
-        void acts.write(at, 'asked', { ...written, began }, `Job ${job.number}: when it started`, 'The answer is on the ticket.')
+        void commands.write(at, 'asked', { ...written, began }, `Job ${job.number}: when it started`, 'The answer is on the ticket.')
       }
     />
   );
 }
 
-/** What came before the complaint, and where the belt was found. */
+/** Events before the complaint, and the place of the belt. */
 function Before({ asked, writable, onPut }: { asked: Asked; writable: boolean; onPut: (part: Partial<Asked>) => void }) {
   const hours = asked.hoursBetween;
   return (
     <>
       <Choices
         label="When did it start?"
-        options={options(BEGAN, BEGAN_WORDS)}
+        options={options(STARTED, STARTED_WORDS)}
         value={asked.began}
         disabled={!writable}
         onChoose={(began) => onPut({ began })}

@@ -3,7 +3,7 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import { useMemo } from 'react';
-import { askedOf } from '@/core/job';
+import { intakeOf } from '@/core/job';
 import { Fold } from '@/ui/fold';
 import { nextCheck } from '../../../trace/next-check';
 import { TraceProvider, useTraced } from '../../../trace/request';
@@ -16,7 +16,7 @@ import { useSimulated } from '../simulated';
 import { AskForm } from './ask-form';
 
 /** Intake: the complaint, the times as found, and what the complaint suggests. */
-function Bench(props: StageProps) {
+function Panel(props: StageProps) {
   return (
     <TraceProvider {...props}>
       <Stage {...props} />
@@ -25,18 +25,21 @@ function Bench(props: StageProps) {
 }
 
 function Stage(props: StageProps) {
-  const { job, acts, bay, writable } = props;
-  const written = askedOf(job.entries);
+  const { job, commands, jobContext, writable } = props;
+  const written = intakeOf(job.entries);
   const simulated = useSimulated() !== null;
   const traced = written !== null && written.complaints.length > 0;
   const { latest, current } = useTraced();
-  const list = useMemo(() => bay.runList?.(nextCheck(latest.answer, job.entries, 'asked')) ?? null, [bay, latest.answer, job.entries]);
+  const list = useMemo(
+    () => jobContext.runList?.(nextCheck(latest.answer, job.entries, 'asked')) ?? null,
+    [jobContext, latest.answer, job.entries],
+  );
   if (simulated)
     return (
       <StageFrame {...props}>
         <AskForm {...props} />
         <Box sx={{ mt: 3 }}>
-          <TraceOfJob {...props} onCheck={() => acts.go('look')} />
+          <TraceOfJob {...props} onCheck={() => commands.openStage('look')} />
         </Box>
       </StageFrame>
     );
@@ -49,7 +52,7 @@ function Stage(props: StageProps) {
       )}
       {traced && (
         <Fold title="Likely causes">
-          <TraceOfJob {...props} onCheck={() => acts.go('look')} />
+          <TraceOfJob {...props} onCheck={() => commands.openStage('look')} />
         </Fold>
       )}
       {writable && written && written.arrives === 'whole' && (
@@ -57,11 +60,11 @@ function Stage(props: StageProps) {
           <Alert severity="info" variant="outlined" sx={{ mb: 1 }}>
             Run the machine only if it is safe to run.
           </Alert>
-          <PoweredTest {...props} bay={bay} when="found" />
+          <PoweredTest {...props} jobContext={jobContext} when="found" />
         </Fold>
       )}
     </StageView>
   );
 }
 
-export const askStage: StageModule = { Bench };
+export const askStage: StageModule = { Panel };

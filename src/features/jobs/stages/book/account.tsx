@@ -5,12 +5,12 @@ import Typography from '@mui/material/Typography';
 import { findingsOf, type CustomerAnswer, type Found } from '@/core/job';
 import { Choices } from '@/ui/choices';
 import { money } from '@/ui/money';
-import { ANSWER_WORDS, findingWords } from '../../bay-words';
+import { ANSWER_WORDS, findingWords } from '../../job-messages';
 import type { StageProps } from '../module';
 
 const ANSWERS: readonly CustomerAnswer[] = ['asked', 'approved', 'declined', 'waiting'];
 
-/** What the ticket comes to: belts and parts off the shelf and what the customer agreed to, cr. */
+/** Total of the ticket: belts and parts from stock and approved repairs, cr. */
 function totalOf({ entries }: StageProps['job'], found: readonly Found[]): number {
   const taken = entries.reduce((sum, e) => {
     if (e.withdrawn) return sum;
@@ -20,8 +20,8 @@ function totalOf({ entries }: StageProps['job'], found: readonly Found[]): numbe
   return taken + found.reduce((sum, f) => sum + (f.answer === 'approved' ? (f.priceCents ?? 0) : 0), 0);
 }
 
-/** What the customer still has to decide, and what it comes to. */
-export function Account({ job, acts, writable }: StageProps) {
+/** Open decisions of the customer, and the total. */
+export function Account({ job, commands, writable }: StageProps) {
   const found = [...findingsOf(job.entries).values()].filter((f) => f.act !== '');
   const total = totalOf(job, found);
   if (found.length === 0 && total === 0) return null;
@@ -42,7 +42,7 @@ export function Account({ job, acts, writable }: StageProps) {
             value={f.answer}
             options={ANSWERS.map((id) => ({ id, label: ANSWER_WORDS[id] }))}
             onChoose={(answer) =>
-              void acts.write(
+              void commands.write(
                 'book',
                 'decision',
                 { finding: f.ref, answer, act: f.act, priceCents: f.priceCents },

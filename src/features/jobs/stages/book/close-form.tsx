@@ -8,32 +8,32 @@ import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
 import {
   ENDINGS,
-  LOOK_AFTER,
-  LOOK_AT,
+  FOLLOW_UP_AFTER,
+  FOLLOW_UP_CHECKS,
   mayEnd,
-  missingOfLook,
+  missingInFollowUp,
   nextLook,
   proposedClosing,
   truncate,
-  usualLook,
+  usualFollowUp,
   type Ending,
 } from '@/core/job';
 import { Chips, Choices } from '@/ui/choices';
 import { useDraft, useDraftOf } from '@/ui/draft';
 import { useShell } from '../../../shell/shell-context';
-import { ENDING_WORDS, findingWords, leftInWords, LOOK_AFTER_WORDS, LOOK_AT_WORDS, UNFIT_WORDS } from '../../bay-words';
+import { ENDING_WORDS, findingWords, leftInWords, FOLLOW_UP_AFTER_WORDS, FOLLOW_UP_CHECK_WORDS, UNFIT_WORDS } from '../../job-messages';
 import type { StageProps } from '../module';
 
 /** With it or without it, in the order in which they are shown. */
 const toggled = <T,>(order: readonly T[], chosen: readonly T[], id: T): T[] =>
   order.filter((o) => (o === id ? !chosen.includes(o) : chosen.includes(o)));
 
-/** How the job ends, as far as it was proved, with what the customer is told. */
+/** Ending of the job, limited by its test, with the closing line for the customer. */
 export function CloseForm(props: StageProps) {
-  const { job, acts } = props;
+  const { job, commands } = props;
   const { role } = useShell();
-  const { bay } = props;
-  const { hand } = bay;
+  const { jobContext } = props;
+  const { hand } = jobContext;
   const open = ENDINGS.filter((e) => mayEnd(hand, e));
   const [draft, setDraft, clear] = useDraft(`closing-${job.number}`);
   const [changedText, setChangedText] = useState(false);
@@ -44,10 +44,10 @@ export function CloseForm(props: StageProps) {
     setDraft(typed);
   };
   const [next, setNext, clearNext] = useDraft(`next-look-${job.number}`);
-  const usual = useMemo(() => usualLook(job.entries, bay.kind), [job.entries, bay.kind]);
+  const usual = useMemo(() => usualFollowUp(job.entries, jobContext.kind), [job.entries, jobContext.kind]);
   const [changed, setLook] = useDraftOf(`look-again-${job.number}`, nextLook);
   const look = changed ?? usual;
-  const missing = missingOfLook(look);
+  const missing = missingInFollowUp(look);
   const [why, setWhy] = useState('');
   const [chosen, setChosen] = useState<Ending | null>(null);
   const [busy, setBusy] = useState(false);
@@ -56,7 +56,7 @@ export function CloseForm(props: StageProps) {
   const close = async () => {
     setBusy(true);
     const body = { text, ending, why: ending === 'unfit' ? why : '', look, next };
-    if (await acts.write('book', 'closing', body, `Closing job ${job.number}: ${truncate(text, 60)}`, `Job ${job.number} is closed.`)) {
+    if (await commands.write('book', 'closing', body, `Closing job ${job.number}: ${truncate(text, 60)}`, `Job ${job.number} is closed.`)) {
       clear();
       clearNext();
       setLook(null);
@@ -75,7 +75,7 @@ export function CloseForm(props: StageProps) {
       {hand.unfit.length > 0 && (
         <Alert severity="error" variant="outlined">
           Not confirmed: {hand.unfit.map((u) => UNFIT_WORDS[u]).join('; ')}. Run the test first. Without it, the machine can only be
-          returned as not safe to use. An owner must sign this with a reason, which prints on the ticket.
+          returned as not fit to use. An owner must sign this with a reason, which prints on the ticket.
         </Alert>
       )}
       {hand.unfit.length === 0 && hand.known.length + hand.leftIn.length > 0 && (
@@ -101,15 +101,15 @@ export function CloseForm(props: StageProps) {
       />
       <Chips
         label="Follow-up: when"
-        options={LOOK_AFTER.map((id) => ({ id, label: LOOK_AFTER_WORDS[id] }))}
+        options={FOLLOW_UP_AFTER.map((id) => ({ id, label: FOLLOW_UP_AFTER_WORDS[id] }))}
         chosen={look.after}
-        onToggle={(id) => setLook({ ...look, after: toggled(LOOK_AFTER, look.after, id) })}
+        onToggle={(id) => setLook({ ...look, after: toggled(FOLLOW_UP_AFTER, look.after, id) })}
       />
       <Chips
         label="Follow-up: check what"
-        options={LOOK_AT.map((id) => ({ id, label: LOOK_AT_WORDS[id] }))}
+        options={FOLLOW_UP_CHECKS.map((id) => ({ id, label: FOLLOW_UP_CHECK_WORDS[id] }))}
         chosen={look.at}
-        onToggle={(id) => setLook({ ...look, at: toggled(LOOK_AT, look.at, id) })}
+        onToggle={(id) => setLook({ ...look, at: toggled(FOLLOW_UP_CHECKS, look.at, id) })}
       />
       {missing && <Typography sx={{ color: 'var(--ts-copper)', fontSize: 15 }}>{missing.problem}</Typography>}
       <TextField
@@ -122,7 +122,7 @@ export function CloseForm(props: StageProps) {
       />
       {ending === 'unfit' && (
         <TextField
-          label="Reason for returning it although it is not safe to use"
+          label="Reason for returning the machine not fit to use"
           value={why}
           disabled={unsigned}
           helperText={unsigned ? 'An owner must sign this.' : 'Printed on the ticket over your name.'}

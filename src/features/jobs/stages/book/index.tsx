@@ -8,12 +8,12 @@ import { Fold } from '@/ui/fold';
 import { Icon } from '@/ui/icons';
 import { FitPart } from '../../fit-part';
 import { StageView } from '../../now/stage-view';
-import { stageName } from '../../stage-words';
+import { stageName } from '../../stage-messages';
 import type { StageModule, StageProps } from '../module';
 import { Account } from './account';
 
-/** What is told to whoever fetches the machine, and the end of the job. */
-function Bench(props: StageProps) {
+/** Information for the customer, and the end of the job. */
+function Panel(props: StageProps) {
   const { job, writable } = props;
   return (
     <StageView {...props}>
@@ -34,7 +34,7 @@ function Bench(props: StageProps) {
   );
 }
 
-function Closed({ job, acts, mayChange }: StageProps) {
+function Closed({ job, commands, mayChange }: StageProps) {
   return (
     <>
       <Alert severity="success" variant="outlined" icon={<Icon name="check" />} sx={{ mb: 2 }}>
@@ -43,7 +43,7 @@ function Closed({ job, acts, mayChange }: StageProps) {
       {mayChange && (
         <Button
           variant="outlined"
-          onClick={() => void acts.write('book', 'reopening', {}, `Job ${job.number}: reopened`, `Job ${job.number} is open again.`)}
+          onClick={() => void commands.write('book', 'reopening', {}, `Job ${job.number}: reopened`, `Job ${job.number} is open again.`)}
         >
           Reopen it
         </Button>
@@ -53,10 +53,10 @@ function Closed({ job, acts, mayChange }: StageProps) {
 }
 
 /** Hold points that no person has confirmed. */
-function OpenHolds({ job, bay }: StageProps) {
+function OpenHolds({ job, jobContext }: StageProps) {
   const chosen = chosenOf(job.entries);
   const procedure = chosen ? procedureOf(chosen.procedure) : undefined;
-  const open = procedure && bay.list ? openHolds(bay.list, procedure) : [];
+  const open = procedure && jobContext.list ? openHolds(jobContext.list, procedure) : [];
   if (open.length === 0) return null;
   return (
     <Alert severity="warning" variant="outlined" sx={{ mb: 2 }}>
@@ -73,8 +73,8 @@ function OpenHolds({ job, bay }: StageProps) {
   );
 }
 
-function StillOpen({ bay }: Pick<StageProps, 'bay'>) {
-  const open = openAtHandBack(bay.stages);
+function StillOpen({ jobContext }: Pick<StageProps, 'jobContext'>) {
+  const open = openAtHandBack(jobContext.stages);
   if (open.length === 0) return null;
   return (
     <Alert severity="warning" variant="outlined" sx={{ mb: 2 }}>
@@ -83,4 +83,4 @@ function StillOpen({ bay }: Pick<StageProps, 'bay'>) {
   );
 }
 
-export const bookStage: StageModule = { Bench };
+export const bookStage: StageModule = { Panel };

@@ -18,15 +18,15 @@ import { ForecastCard } from '../../../wear/forecast-card';
 import { LogIn } from '../../../wear/log-in';
 import { RidingForm } from '../../../wear/riding-form';
 import { WarrantyForm } from '../../../wear/warranty-form';
-import { COVERS_WORDS, ridingWords, warrantyStands } from '../../../wear/words';
+import { COVERS_WORDS, ridingWords, warrantyStatus } from '../../../wear/messages';
 import { WidthForm, type TypedBasis } from '../../../wear/width-form';
 import type { StageProps } from '../module';
 
 const NOTHING: readonly PastWidth[] = [];
 const NO_LIFE: BeltLife = { ridden: [], warranties: [] };
 
-/** The width of a variable drive’s belt: its log on this machine, what is left of it, how it was ridden, what was promised, and the parts it runs on. */
-export function BeltWidth({ job, at, acts, drive, writable }: StageProps & { drive: Drive }) {
+/** Belt width of a variable drive: its log on this machine, remaining life, riding, warranty, and the parts it runs on. */
+export function BeltWidth({ job, at, commands, drive, writable }: StageProps & { drive: Drive }) {
   const { fine } = useUnits();
   const { name } = useShell();
   const [typed, setTyped] = useState<TypedBasis | null>(null);
@@ -38,7 +38,7 @@ export function BeltWidth({ job, at, acts, drive, writable }: StageProps & { dri
   const { value: life = NO_LIFE } = useRead(['belt-life', job.driveId], () => readBeltLife({ driveId: job.driveId! }));
   const { entries, number, machineId } = job;
   const log = useMemo(() => {
-    // What is written on this job and waits on the device stands beside what the server has.
+    // Queued entries of this job are shown with those of the server.
     const there = past.filter((p) => p.job !== number);
     const here = linesOf(entries, 'width').map(({ body, at: taken, by }): PastWidth => {
       const { belt: of, zeroMm: _zero, on, ...read } = body;
@@ -51,7 +51,7 @@ export function BeltWidth({ job, at, acts, drive, writable }: StageProps & { dri
   const meanMm = last ? last.widths.reduce((a, w) => a + w, 0) / last.widths.length : null;
   const shown = parseMeter(job.meter);
   const unit = last?.unit ?? (shown.ok ? (shown.unit ?? 'h') : 'h');
-  // The log counts as it began; a machine whose own meter counts otherwise is turned into that, or typed where it cannot be.
+  // The log continues in its own unit. A meter in another unit is converted, or typed if it cannot be converted.
   const counted = shown.ok ? meterIn(shown.value, shown.unit ?? unit, unit) : null;
   const meter = counted === null ? null : Math.round(counted * 10) / 10;
   const label = belt.label ?? 'Drive belt';
@@ -76,7 +76,7 @@ export function BeltWidth({ job, at, acts, drive, writable }: StageProps & { dri
   };
   const damaged = beltDamageOn(job, entries) === 'damaged';
   const toldTo = Math.max(last?.fittedAt ?? 0, ...ridden.map((r) => r.to));
-  const { write } = acts;
+  const { write } = commands;
   return (
     <>
       {writable && (
@@ -129,7 +129,7 @@ export function BeltWidth({ job, at, acts, drive, writable }: StageProps & { dri
         says={
           warranty === null
             ? 'not recorded'
-            : `${COVERS_WORDS[warranty.covers].toLowerCase()}, ${warrantyStands(warranty, today, meter) ? 'still within it' : 'run out'}`
+            : `${COVERS_WORDS[warranty.covers].toLowerCase()}, ${warrantyStatus(warranty, today, meter) ? 'still within it' : 'run out'}`
         }
       >
         {warranty?.wetInside && (

@@ -6,20 +6,21 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { v4 as newId } from 'uuid';
 import { parseQuantity } from '@/core/quantity';
-import { causesTold, checkOf, oppositeOf, type DriveKind, type Result } from '@/core/fault';
-import { foundAt, limitOf, resultBy, type CustomerAnswer, type Finding, type Found, type WalkCheck, type WalkPart } from '@/core/job';
+import { causesIndicated, checkOf, oppositeOf, type DriveKind, type Result } from '@/core/fault';
+import { foundAt, limitOf, resultBy, type CustomerAnswer, type Finding, type Found, type OrderedCheck, type CheckPart } from '@/core/job';
 import { Choices } from '@/ui/choices';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
-import { ANSWER_WORDS, dimensionOf, findingWords, plainUnit } from '../../bay-words';
+import { ANSWER_WORDS, dimensionOf, findingWords, plainUnit } from '../../job-messages';
 import { StackLink } from '../../stack/stack-link';
-import type { Bay } from '../../use-bay';
+import type { JobContext } from '../../use-job-context';
 import { aboutFinding, Pictures } from '../../pictures';
 import type { StageProps } from '../module';
 import { useTraced } from '../../../trace/request';
 import { WhatIf } from '../../../trace/what-if';
 import { useSimulated } from '../simulated';
 import { SimulatedCheck } from './simulated-check';
+import { TermText } from '../../../glossary/term-text';
 
 const SEVERITY: Readonly<Record<Finding['result'], number>> = { bad: 3, watch: 2, 'not-reached': 1, good: 0 };
 const ANSWERS: readonly CustomerAnswer[] = ['not-asked', 'asked', 'approved', 'declined', 'waiting'];
@@ -28,33 +29,35 @@ const ANSWERS: readonly CustomerAnswer[] = ['not-asked', 'asked', 'approved', 'd
 export function CheckCard({
   job,
   at,
-  acts,
-  bay,
+  commands,
+  jobContext,
   item,
   kind,
   found,
   writable,
-}: Pick<StageProps, 'job' | 'at' | 'acts' | 'writable'> & {
-  bay: Bay;
-  item: WalkCheck;
+}: Pick<StageProps, 'job' | 'at' | 'commands' | 'writable'> & {
+  jobContext: JobContext;
+  item: OrderedCheck;
   kind: DriveKind;
   found: ReadonlyMap<string, Found>;
 }) {
   const { check, parts } = item;
   const simulated = useSimulated();
   const { request } = useTraced();
-  if (simulated) return <SimulatedCheck {...{ item, kind, found, simulated, writable }} onMend={() => acts.go('fit')} />;
-  const of = (part: WalkPart | null) => foundAt(found, check.id, part);
+  if (simulated) return <SimulatedCheck {...{ item, kind, found, simulated, writable }} onRepair={() => commands.openStage('fit')} />;
+  const of = (part: CheckPart | null) => foundAt(found, check.id, part);
   const worst = parts
     .flatMap((part) => of(part) ?? [])
     .filter((f) => f.part !== null)
     .sort((a, b) => SEVERITY[b.result] - SEVERITY[a.result]);
   return (
     <Box>
-      <Box sx={{ mb: 1 }}>{check.how}</Box>
+      <Box sx={{ mb: 1 }}>
+        <TermText>{check.how}</TermText>
+      </Box>
       {check.tools.length > 0 && <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)', mb: 1 }}>With: {check.tools.join(', ')}.</Box>}
       {parts.map((part) => (
-        <PartRow key={part?.id ?? ''} {...{ job, at, acts, bay, item, kind, part, writable }} finding={of(part)} />
+        <PartRow key={part?.id ?? ''} {...{ job, at, commands, jobContext, item, kind, part, writable }} finding={of(part)} />
       ))}
       {request && <WhatIf request={request} check={check.id} />}
       {worst.length > 1 && <Box sx={{ fontSize: 14, mt: 0.5 }}>Worst first: {worst.map((f) => f.part?.label).join(', ')}.</Box>}
@@ -65,22 +68,22 @@ export function CheckCard({
 function PartRow({
   job,
   at,
-  acts,
-  bay,
+  commands,
+  jobContext,
   item: { check },
   kind,
   part,
   finding,
   writable,
-}: Pick<StageProps, 'job' | 'at' | 'acts' | 'writable'> & {
-  bay: Bay;
-  item: WalkCheck;
+}: Pick<StageProps, 'job' | 'at' | 'commands' | 'writable'> & {
+  jobContext: JobContext;
+  item: OrderedCheck;
   kind: DriveKind;
-  part: WalkPart | null;
+  part: CheckPart | null;
   finding: Found | undefined;
 }) {
   const { show } = useUnits();
-  const limit = limitOf(check, bay.drive, bay.stopLimitS);
+  const limit = limitOf(check, jobContext.drive, jobContext.stopLimitS);
   const [value, setValue] = useState<number | null>(finding?.value ?? null);
   const number = check.number;
   const dimension = number ? dimensionOf(number) : null;
@@ -98,14 +101,14 @@ function PartRow({
       answer: finding?.answer ?? 'not-asked',
       ...more,
     };
-    return acts.write(at, 'finding', body, `Job ${job.number}: ${findingWords(body)}`);
+    return commands.write(at, 'finding', body, `Job ${job.number}: ${findingWords(body)}`);
   };
   const choose = (answer: Finding['result'] | 'opposite') => {
     const result = answer === 'opposite' ? 'bad' : answer;
     const about = answer === 'opposite' ? opposite! : check.id;
     // The other direction is another finding, with causes and a repair of its own.
     const same = finding === undefined || finding.check === about;
-    const proposed = result === 'bad' ? (causesTold(about, kind)[0]?.mend.act ?? '') : '';
+    const proposed = result === 'bad' ? (causesIndicated(about, kind)[0]?.repair.name ?? '') : '';
     void write({
       check: about,
       ref: same && finding ? finding.ref : newId(),
@@ -119,7 +122,7 @@ function PartRow({
     check.results[r] ? [{ id: r, label: check.results[r] }] : [],
   );
   const other =
-    opposite !== undefined && causesTold(opposite, kind).length > 0
+    opposite !== undefined && causesIndicated(opposite, kind).length > 0
       ? [{ id: 'opposite' as const, label: checkOf(opposite).results.bad ?? '' }]
       : [];
   return (
@@ -168,7 +171,7 @@ function PartRow({
       {finding && (
         <Box sx={{ mt: 1 }}>
           <Pictures
-            {...{ job, at, acts, writable }}
+            {...{ job, at, commands, writable }}
             about={aboutFinding(check.id, part)}
             shows={[part?.label, check.label].filter(Boolean).join(': ')}
           />
@@ -177,7 +180,7 @@ function PartRow({
       {finding && (finding.result === 'bad' || finding.result === 'watch') && (
         <WhatFollows
           key={finding.ref + finding.result}
-          {...{ check: checkOf(finding.check) as WalkCheck['check'], kind, finding, writable }}
+          {...{ check: checkOf(finding.check) as OrderedCheck['check'], kind, finding, writable }}
           onWrite={(more) => write({ result: finding.result, ...more })}
         />
       )}
@@ -185,7 +188,7 @@ function PartRow({
   );
 }
 
-/** What a bad finding means, what is proposed, and what the customer says to it. */
+/** Consequence of a bad finding, proposed repair, and decision of the customer. */
 function WhatFollows({
   check,
   kind,
@@ -193,13 +196,13 @@ function WhatFollows({
   writable,
   onWrite,
 }: {
-  check: WalkCheck['check'];
+  check: OrderedCheck['check'];
   kind: DriveKind;
   finding: Found;
   writable: boolean;
   onWrite: (more: Partial<Finding>) => Promise<boolean>;
 }) {
-  const means = causesTold(check.id, kind).slice(0, 3);
+  const means = causesIndicated(check.id, kind).slice(0, 3);
   const [act, setAct] = useState(finding.act);
   const [note, setNote] = useState(finding.note);
   const [price, setPrice] = useState(finding.priceCents === null ? '' : (finding.priceCents / 100).toFixed(2));
@@ -217,7 +220,7 @@ function WhatFollows({
       {means.length > 0 && (
         <Box sx={{ mb: 1 }}>
           Means: {means.map((c) => c.label.charAt(0).toLowerCase() + c.label.slice(1)).join('; or ')}.
-          {means[0]?.mend.ask && ' Ask the customer before its parts.'}
+          {means[0]?.repair.ask && ' Ask the customer before its parts.'}
         </Box>
       )}
       {writable && (

@@ -5,19 +5,24 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { Check, DriveKind } from '@/core/fault';
 import { cautionsFor } from '@/core/job';
-import { stageName } from '../../stage-words';
-import type { Bay } from '../../use-bay';
+import { stageName } from '../../stage-messages';
+import type { JobContext } from '../../use-job-context';
 import type { StageProps } from '../module';
 
 /** Warnings of a check that needs the machine running, or the key on. */
-export function CheckNotes({ check, acts, bay, kind }: Pick<StageProps, 'acts'> & { check: Check; bay: Bay; kind: DriveKind }) {
+export function CheckNotes({
+  check,
+  commands,
+  jobContext,
+  kind,
+}: Pick<StageProps, 'commands'> & { check: Check; jobContext: JobContext; kind: DriveKind }) {
   if (check.state === 'running')
     return (
       <Alert
         severity="warning"
         variant="outlined"
         sx={{ mb: 1 }}
-        action={<Button onClick={() => acts.go('ask')}>Open the powered test</Button>}
+        action={<Button onClick={() => commands.openStage('ask')}>Open the powered test</Button>}
       >
         This check needs the machine running. Use the list of a powered test, under {stageName('ask')}.
       </Alert>
@@ -27,7 +32,7 @@ export function CheckNotes({ check, acts, bay, kind }: Pick<StageProps, 'acts'> 
       <Alert severity="warning" variant="outlined" sx={{ mb: 1 }}>
         This check needs the key on.
         <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
-          {cautionsFor('key-on', bay.facts, { kind }).map((c) => (
+          {cautionsFor('key-on', jobContext.facts, { kind }).map((c) => (
             <li key={c.id}>{c.words}</li>
           ))}
         </Box>

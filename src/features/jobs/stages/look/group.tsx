@@ -6,20 +6,20 @@ import ButtonBase from '@mui/material/ButtonBase';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import type { SetupId } from '@/core/fault';
-import { foundAt, type Found, type WalkCheck, type WalkGroup } from '@/core/job';
-import { RESULT_WORDS } from '../../bay-words';
-import type { Bay } from '../../use-bay';
+import { foundAt, type Found, type OrderedCheck, type CheckGroup } from '@/core/job';
+import { RESULT_WORDS } from '../../job-messages';
+import type { JobContext } from '../../use-job-context';
 import type { StageProps } from '../module';
 import { CheckCard } from './check-card';
 import { WORST } from './lights';
 
-/** Checks of a group in sight before the rest is unfolded. */
+/** Number of checks of a group that are visible before unfolding. */
 const SHOWN = 8;
 
-/** Checks for which the same has to come off: that is done once, for all of them. */
+/** Checks with the same removed parts, which are removed once for all of them. */
 export function Group({
   group,
-  bay,
+  jobContext,
   found,
   up,
   open,
@@ -27,24 +27,24 @@ export function Group({
   onOpen,
   ...stage
 }: StageProps & {
-  group: WalkGroup;
-  bay: Bay;
+  group: CheckGroup;
+  jobContext: JobContext;
   found: ReadonlyMap<string, Found>;
   up: ReadonlySet<SetupId>;
   open: string | null;
-  kind: NonNullable<Bay['kind']>;
+  kind: NonNullable<JobContext['kind']>;
   onOpen: (id: string) => void;
 }) {
-  const { job, at, acts, writable } = stage;
+  const { job, at, commands, writable } = stage;
   const [all, setAll] = useState(false);
   const setups = group.setups.map((s) => ({ ...s, id: s.id as SetupId }));
   const waits = setups.filter((s) => !up.has(s.id));
-  const tried = (c: WalkCheck) => c.parts.filter((p) => foundAt(found, c.check.id, p) !== undefined).length;
+  const tried = (c: OrderedCheck) => c.parts.filter((p) => foundAt(found, c.check.id, p) !== undefined).length;
   const checks = all ? group.checks : group.checks.filter((c, i) => i < SHOWN || tried(c) > 0 || c.check.id === open);
   const minutes = waits.reduce((sum, s) => sum + s.minutes, 0);
   const move = async (isUp: boolean) => {
     for (const s of isUp ? waits : [...setups].reverse().filter((one) => up.has(one.id)))
-      await acts.write(at, 'setup', { setup: s.id, up: isUp }, `Job ${job.number}: ${s.label}${isUp ? '' : ', back on'}`);
+      await commands.write(at, 'setup', { setup: s.id, up: isUp }, `Job ${job.number}: ${s.label}${isUp ? '' : ', back on'}`);
   };
   return (
     <Box component="section" aria-label={setups.length === 0 ? 'No parts removed' : setups.map((s) => s.label).join(', ')} sx={{ mb: 2.5 }}>
@@ -93,7 +93,7 @@ export function Group({
               </ButtonBase>
               {isOpen && (
                 <Box sx={{ px: 1.5, pb: 1.5 }}>
-                  <CheckCard {...{ job, at, acts, bay, item, kind, found, writable }} />
+                  <CheckCard {...{ job, at, commands, jobContext, item, kind, found, writable }} />
                 </Box>
               )}
             </Box>

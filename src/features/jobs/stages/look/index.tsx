@@ -6,7 +6,7 @@ import Skeleton from '@mui/material/Skeleton';
 import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
 import { checkOf, mainOf, type CheckId, type DriveKind } from '@/core/fault';
-import { askedOf, findingsOf, setupsUp, walkOf, type WalkCheck } from '@/core/job';
+import { intakeOf, findingsOf, setupsUp, checkGroups, type OrderedCheck } from '@/core/job';
 import type { Light } from '@/ui/plate/lights';
 import { Fold } from '@/ui/fold';
 import { Plate } from '@/ui/plate/plate';
@@ -18,7 +18,7 @@ import { instrumentOf } from '../../now/line-tool';
 import { useOpenedLine } from '../../now/run-context';
 import { StageView } from '../../now/stage-view';
 import { nextCheck } from '../../../trace/next-check';
-import type { Bay } from '../../use-bay';
+import type { JobContext } from '../../use-job-context';
 import { StageFrame } from '../frame';
 import type { StageModule, StageProps } from '../module';
 import { useSimulated } from '../simulated';
@@ -30,8 +30,8 @@ import { CheckCard } from './check-card';
 import { Group } from './group';
 import { lightsOf } from './lights';
 
-/** The station walk: every check that can tell something, in groups by what has to be off for it, beside the drive drawn. */
-function Bench(props: StageProps) {
+/** All useful checks, grouped by removed parts, next to the drawing. */
+function Panel(props: StageProps) {
   return (
     <TraceProvider {...props}>
       <Stage {...props} />
@@ -41,32 +41,35 @@ function Bench(props: StageProps) {
 
 function Stage(props: StageProps) {
   const { job, writable } = props;
-  const { bay } = props;
+  const { jobContext } = props;
   const found = useMemo(() => findingsOf(job.entries), [job.entries]);
   const up = useMemo(() => setupsUp(job.entries), [job.entries]);
-  const complaints = askedOf(job.entries)?.complaints;
-  const kind = bay.kind ?? 'deck-lever';
+  const complaints = intakeOf(job.entries)?.complaints;
+  const kind = jobContext.kind ?? 'deck-lever';
   const simulated = useSimulated() !== null;
   const { latest, settled, current } = useTraced();
-  // Once, as the walk is begun: nothing moves away under a finger.
+  // Set once at the start, so that nothing moves under a finger.
   const [order, setOrder] = useState<ReadonlyMap<string, number> | null>(null);
   if (settled && order === null) setOrder(orderOf(latest.answer));
   const groups = useMemo(
-    () => walkOf(kind, complaints ?? [], bay.drive, order ?? new Map(), bay.absent),
-    [kind, complaints, bay.drive, order, bay.absent],
+    () => checkGroups(kind, complaints ?? [], jobContext.drive, order ?? new Map(), jobContext.absent),
+    [kind, complaints, jobContext.drive, order, jobContext.absent],
   );
   const [open, setOpen] = useState<string | null>(null);
   const [sought, setSought] = useState(0);
   const apart = open === null || groups.some((g) => g.checks.some((c) => c.check.id === open)) ? null : checkApart(open as CheckId);
   const [only, setOnly] = useState<string | null>(null);
   const lit = useMemo(() => lightsOf(found), [found]);
-  const part = bay.drive?.pulleys.find((p) => p.id === only);
+  const part = jobContext.drive?.pulleys.find((p) => p.id === only);
   const shown = part
     ? groups
         .map((g) => ({ ...g, checks: g.checks.filter((c) => c.parts.some((p) => p?.id === part.id)) }))
         .filter((g) => g.checks.length > 0)
     : groups;
-  const list = useMemo(() => bay.runList?.(nextCheck(latest.answer, job.entries, 'made')) ?? null, [bay, latest.answer, job.entries]);
+  const list = useMemo(
+    () => jobContext.runList?.(nextCheck(latest.answer, job.entries, 'made')) ?? null,
+    [jobContext, latest.answer, job.entries],
+  );
   const { opened } = useOpenedLine();
   const line = list && (list.lines.find((l) => l.id === opened) ?? lineNow(list, 'look'));
   const widthIsNow = instrumentOf(line, job.entries) === 'width';
@@ -82,7 +85,7 @@ function Stage(props: StageProps) {
       }}
     />
   );
-  const drawn = bay.drive && <Drawn bay={bay} lit={lit} selected={only} onSelect={setOnly} />;
+  const drawn = jobContext.drive && <Drawn jobContext={jobContext} lit={lit} selected={only} onSelect={setOnly} />;
   const checks = settled ? (
     <>
       {part && (
@@ -91,12 +94,12 @@ function Stage(props: StageProps) {
           <Button onClick={() => setOnly(null)}>Show all checks</Button>
         </Box>
       )}
-      {apart && <CheckApart {...props} {...{ bay, item: apart, kind, found }} />}
+      {apart && <CheckApart {...props} {...{ jobContext, item: apart, kind, found }} />}
       {shown.map((group) => (
         <Group
           key={group.setups.map((s) => s.id).join('+')}
           {...props}
-          {...{ bay, group, found, up, open, kind }}
+          {...{ jobContext, group, found, up, open, kind }}
           onOpen={(id) => setOpen(id === open ? null : id)}
         />
       ))}
@@ -114,15 +117,15 @@ function Stage(props: StageProps) {
     );
   return (
     <StageView {...props} list={list} current={current}>
-      {kind === 'cvt' && writable && !bay.facts.secondary && (
-        <Box component="section" aria-label="Asked once for this machine" sx={{ my: 2, maxWidth: 720 }}>
+      {kind === 'cvt' && writable && !jobContext.facts.secondary && (
+        <Box component="section" aria-label="Facts of this machine" sx={{ my: 2, maxWidth: 720 }}>
           <FactField id="secondary" facts={job.facts.drive} subjects={{ machineId: job.machineId, driveId: job.driveId }} writable big />
         </Box>
       )}
       <Fold title="Likely causes">{trace}</Fold>
-      {bay.drive?.kind === 'cvt' && !widthIsNow && (
+      {jobContext.drive?.kind === 'cvt' && !widthIsNow && (
         <Fold title="Belt width">
-          <BeltWidth {...props} drive={bay.drive} />
+          <BeltWidth {...props} drive={jobContext.drive} />
         </Fold>
       )}
       <Fold key={sought} title="Every check" says={`${found.size} recorded`} open={sought > 0}>
@@ -140,7 +143,7 @@ const orderOf = (answer: TraceAnswer | null): ReadonlyMap<string, number> =>
 /** The shape of the walk until its order is known. */
 function WalkToCome() {
   return (
-    <Box role="status" aria-busy aria-label="The walk is put in order" sx={{ display: 'grid', gap: 1, mt: 2 }}>
+    <Box role="status" aria-busy aria-label="Sorting the checks" sx={{ display: 'grid', gap: 1, mt: 2 }}>
       <Skeleton width={180} height={32} />
       {[0, 1, 2, 3, 4, 5].map((i) => (
         <Skeleton key={i} variant="rectangular" height={56} />
@@ -149,19 +152,19 @@ function WalkToCome() {
   );
 }
 
-/** A check that the walk does not hold, since it is asked or made running: tracing may want it all the same. */
-const checkApart = (id: CheckId): WalkCheck => ({ check: checkOf(id) as WalkCheck['check'], parts: [null] });
+/** A check outside the list, since it is a question or needs a running machine. Tracing may still need it. */
+const checkApart = (id: CheckId): OrderedCheck => ({ check: checkOf(id) as OrderedCheck['check'], parts: [null] });
 
 function CheckApart({
   job,
   at,
-  acts,
+  commands,
   writable,
-  bay,
+  jobContext,
   item,
   kind,
   found,
-}: StageProps & { item: WalkCheck; kind: DriveKind; found: ReturnType<typeof findingsOf> }) {
+}: StageProps & { item: OrderedCheck; kind: DriveKind; found: ReturnType<typeof findingsOf> }) {
   const { check } = item;
   const simulated = useSimulated() !== null;
   return (
@@ -172,25 +175,25 @@ function CheckApart({
       <Typography variant="h3" sx={{ mb: 0.5 }}>
         {check.label}
       </Typography>
-      {!simulated && <CheckNotes {...{ acts, bay, check, kind }} />}
-      <CheckCard {...{ job, at, acts, bay, item, kind, found, writable }} />
+      {!simulated && <CheckNotes {...{ commands, jobContext, check, kind }} />}
+      <CheckCard {...{ job, at, commands, jobContext, item, kind, found, writable }} />
     </Box>
   );
 }
 
 function Drawn({
-  bay,
+  jobContext,
   lit,
   selected,
   onSelect,
 }: {
-  bay: Bay;
+  jobContext: JobContext;
   lit: ReadonlyMap<string, Light>;
   selected: string | null;
   onSelect: (id: string | null) => void;
 }) {
   const [lever, setLever] = useState(0);
-  const drive = bay.drive!;
+  const drive = jobContext.drive!;
   const { answer } = usePose(useMemo(() => ({ drive, lever }), [drive, lever]));
   return (
     <Box sx={{ height: { xs: 236, md: 300 }, mb: 2 }}>
@@ -208,4 +211,4 @@ function Drawn({
   );
 }
 
-export const lookStage: StageModule = { Bench };
+export const lookStage: StageModule = { Panel };

@@ -2,27 +2,27 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { causesTold, type DriveKind } from '@/core/fault';
-import { placeOfFinding, type Found, type WalkCheck } from '@/core/job';
-import { RESULT_WORDS } from '../../bay-words';
+import { causesIndicated, type DriveKind } from '@/core/fault';
+import { placeOfFinding, type Found, type OrderedCheck } from '@/core/job';
+import { RESULT_WORDS } from '../../job-messages';
 import type { Simulated } from '../simulated';
 
-/** A check on a simulated machine: how it is tried, and what it answers once it is looked at. */
+/** A check on a simulated machine: the method, and its result. */
 export function SimulatedCheck({
   item: { check, parts },
   kind,
   found,
   simulated,
   writable,
-  onMend,
+  onRepair,
 }: {
-  item: WalkCheck;
+  item: OrderedCheck;
   kind: DriveKind;
   found: ReadonlyMap<string, Found>;
   simulated: Simulated;
   writable: boolean;
-  /** To where it is mended. */
-  onMend: () => void;
+  /** Link to the repair. */
+  onRepair: () => void;
 }) {
   const answers = parts.flatMap((part) => found.get(placeOfFinding({ check: check.id, part })) ?? []);
   const worst = answers.find((a) => a.result === 'bad') ?? answers.find((a) => a.result === 'watch');
@@ -42,13 +42,13 @@ export function SimulatedCheck({
       {worst?.result === 'bad' && (
         <Box sx={{ my: 1, pl: 1.5, borderLeft: '3px solid var(--ts-copper)' }}>
           May mean:{' '}
-          {causesTold(check.id, kind)
+          {causesIndicated(check.id, kind)
             .slice(0, 3)
             .map((c) => c.label.charAt(0).toLowerCase() + c.label.slice(1))
             .join('; or ')}
           .
           {writable && (
-            <Button onClick={onMend} sx={{ display: 'block' }}>
+            <Button onClick={onRepair} sx={{ display: 'block' }}>
               Open possible repairs
             </Button>
           )}

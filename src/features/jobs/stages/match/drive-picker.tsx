@@ -5,7 +5,7 @@ import TextField from '@mui/material/TextField';
 import type { StageProps } from '../module';
 
 /** Which drive and belt of the machine the job is about, where there is more than one to choose from. */
-export function DrivePicker({ job, drives, acts, writable }: StageProps) {
+export function DrivePicker({ job, drives, commands, writable }: StageProps) {
   const belts = drives.flatMap(({ id, document }) =>
     document.belts.map((b) => ({ value: `${id}/${b.id}`, driveId: id, beltId: b.id, label: `${b.label ?? b.id}: ${document.name}` })),
   );
@@ -20,7 +20,7 @@ export function DrivePicker({ job, drives, acts, writable }: StageProps) {
       sx={{ maxWidth: 480, mb: 1.5 }}
       onChange={(e) => {
         const chosen = belts.find((b) => b.value === e.target.value);
-        if (chosen) acts.chooseDrive(chosen.driveId, chosen.beltId);
+        if (chosen) commands.chooseDrive(chosen.driveId, chosen.beltId);
       }}
     >
       {belts.map((b) => (

@@ -17,19 +17,19 @@ import { readShelf } from '../../../shelf/actions';
 import { useShelf } from '../../../shelf/packed';
 import { Beside } from '../beside';
 import type { StageModule, StageProps } from '../module';
-import { bookedLast } from '../../booked-last';
+import { lastUsedBelt } from '../../last-used-belt';
 import { useOpenedLine } from '../../now/run-context';
 import { lineNow } from '../../now/line-now';
 import { StageView } from '../../now/stage-view';
-import { BookingDialog } from './booking-dialog';
+import { UseBeltDialog } from './use-belt-dialog';
 import { DrivePicker } from './drive-picker';
 
 /** Which belt: the shelf judged on the drive, and one of it booked. */
-function Bench(props: StageProps) {
-  const { job, bay, drives, unreadable, acts, writable } = props;
-  const drive = bay.matchDrive;
+function Panel(props: StageProps) {
+  const { job, jobContext, drives, unreadable, commands, writable } = props;
+  const drive = jobContext.matchDrive;
   const { opened } = useOpenedLine();
-  const now = bay.list && (bay.list.lines.find((l) => l.id === opened) ?? lineNow(bay.list, 'match'));
+  const now = jobContext.list && (jobContext.list.lines.find((l) => l.id === opened) ?? lineNow(jobContext.list, 'match'));
   const wide = useMediaQuery('(min-width:1100px)');
   const reading = useRead(['shelf'], () => readShelf({}));
   const shelf = useShelf(reading.value ?? null);
@@ -59,7 +59,7 @@ function Bench(props: StageProps) {
             trials={job.trials}
             loading={reading.value === undefined && !reading.problem}
             onChoice={setChoice}
-            act={
+            action={
               wide &&
               book &&
               choice && (
@@ -75,12 +75,12 @@ function Bench(props: StageProps) {
       </StageView>
       {writable && <BesideTicket job={job} choice={choice} short={short} onBook={book} />}
       {booking && (
-        <BookingDialog
+        <UseBeltDialog
           choice={booking}
           onClose={() => setBooking(null)}
           onBook={async (reason) => {
             const { id, version, bin } = booking.shelf;
-            await acts.book({ name: beltName(booking.shelf), bin, shelfBeltId: id, shelfVersion: version }, reason);
+            await commands.book({ name: beltName(booking.shelf), bin, shelfBeltId: id, shelfVersion: version }, reason);
             setBooking(null);
           }}
         />
@@ -89,7 +89,7 @@ function Bench(props: StageProps) {
   );
 }
 
-/** What is booked already, and the act on the belt that is on the Plate. */
+/** Belts already used, and the button for the chosen belt. */
 function BesideTicket({
   job,
   choice,
@@ -101,7 +101,7 @@ function BesideTicket({
   short: boolean;
   onBook: (() => void) | null;
 }) {
-  const booked = bookedLast(job);
+  const booked = lastUsedBelt(job);
   return (
     <>
       <Beside at="ticket">
@@ -138,7 +138,7 @@ function NoDrive({ job, drives }: StageProps) {
     <Alert severity="info" variant="outlined">
       {drives.length === 0 ? (
         <>
-          No drive is drawn for this machine yet. <Link href={`/drives/measure?machine=${job.machineId}`}>Measure it</Link>, or{' '}
+          This machine has no drawing of its drive yet. <Link href={`/drives/measure?machine=${job.machineId}`}>Measure it</Link>, or{' '}
           <Link href="/drives/new">draw it</Link> and add it to the machine; its belts are then matched here.
         </>
       ) : (
@@ -148,7 +148,7 @@ function NoDrive({ job, drives }: StageProps) {
   );
 }
 
-/** B books the belt on the plate, unless something is being typed or G came before it, which goes to the Bench. */
+/** Key B uses the chosen belt, unless text is being typed. */
 function useBookKey(book: (() => void) | null, free: boolean): void {
   useEffect(() => {
     let before = '';
@@ -166,4 +166,4 @@ function useBookKey(book: (() => void) | null, free: boolean): void {
   }, [book, free]);
 }
 
-export const matchStage: StageModule = { Bench };
+export const matchStage: StageModule = { Panel };

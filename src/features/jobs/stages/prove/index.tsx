@@ -5,16 +5,16 @@ import { coverLeftOff, provedOf, removedParts } from '@/core/job';
 import { Fold } from '@/ui/fold';
 import { BreakIn } from '../../../cvt/break-in';
 import { FactField } from '../../../machines/fact-field';
-import { UNFIT_WORDS } from '../../bay-words';
+import { UNFIT_WORDS } from '../../job-messages';
 import { StageView } from '../../now/stage-view';
 import type { StageModule, StageProps } from '../module';
 import { PoweredTest } from '../powered-test';
 import { TestForm } from './test-form';
 
 /** Test: the machine run under its own list, timed, cycled and watched. */
-function Bench(props: StageProps) {
-  const { job, at, acts, bay, writable } = props;
-  const { hand } = bay;
+function Panel(props: StageProps) {
+  const { job, at, commands, jobContext, writable } = props;
+  const { hand } = jobContext;
   const off = removedParts(job.entries);
   const cover = coverLeftOff(job.entries);
   const tested = provedOf(job.entries) !== null;
@@ -26,7 +26,7 @@ function Bench(props: StageProps) {
         </Alert>
       )}
       <StageView {...props}>
-        {!bay.facts.class && writable && (
+        {!jobContext.facts.class && writable && (
           <FactField
             id="class"
             facts={job.facts.machine}
@@ -61,10 +61,10 @@ function Bench(props: StageProps) {
             <TestForm {...props} />
           </Fold>
         )}
-        {writable && bay.drive?.kind === 'cvt' && <BreakIn job={job.number} onRun={(words) => acts.note(at, words)} />}
+        {writable && jobContext.drive?.kind === 'cvt' && <BreakIn job={job.number} onRun={(words) => commands.note(at, words)} />}
       </StageView>
     </>
   );
 }
 
-export const proveStage: StageModule = { Bench };
+export const proveStage: StageModule = { Panel };

@@ -6,7 +6,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import * as z from 'zod';
 import { complaintOf } from '@/core/fault';
-import { askedOf, fittedException, kindOf, provedOf, removedParts, type Proved } from '@/core/job';
+import { intakeOf, fittedException, kindOf, provedOf, removedParts, type Proved } from '@/core/job';
 import { Choices } from '@/ui/choices';
 import { useDraftOf } from '@/ui/draft';
 import type { StageProps } from '../module';
@@ -24,17 +24,23 @@ const UNTRIED: Proved = {
 
 const draftShape = z.custom<Proved>((tried) => kindOf('proved').form.check(tried).ok);
 
-/** What the test run showed of belt, complaint, slack, brake and machine. */
-export function TestForm({ job, at, acts, bay, writable }: Pick<StageProps, 'job' | 'at' | 'acts' | 'bay' | 'writable'>) {
+/** Results of the test run: belt, complaint, slack, brake and machine. */
+export function TestForm({
+  job,
+  at,
+  commands,
+  jobContext,
+  writable,
+}: Pick<StageProps, 'job' | 'at' | 'commands' | 'jobContext' | 'writable'>) {
   const written = provedOf(job.entries);
   const [changed, setChanged] = useDraftOf(`proof-${job.number}`, draftShape);
   const [busy, setBusy] = useState(false);
-  const { replayed, conditionOf } = bay.replayed;
+  const { replayed, conditionOf } = jobContext.replayed;
   const { brake, released } = replayed;
   const writtenAt = job.entries.findLastIndex((l) => l.type === 'proved' && !l.withdrawn);
   // A test of the machine before a change is history.
   const isCurrent = writtenAt >= 0 && conditionOf(writtenAt) === replayed.condition;
-  // What was seen of the machine as it is now needs no second answer.
+  // Observations in the present condition need no second answer.
   const seen: Proved = {
     ...UNTRIED,
     brake: brake === 'unknown' ? 'not-seen' : brake === 'on' ? 'lands' : 'does-not-land',
@@ -42,22 +48,22 @@ export function TestForm({ job, at, acts, bay, writable }: Pick<StageProps, 'job
   };
   const proof = changed ?? (isCurrent ? written : null) ?? seen;
   const put = (part: Partial<Proved>) => setChanged({ ...proof, ...part });
-  const complaints = askedOf(job.entries)?.complaints ?? [];
+  const complaints = intakeOf(job.entries)?.complaints ?? [];
   const off = removedParts(job.entries);
   const exception = fittedException(job.entries);
   const releases =
-    exception || (bay.drive?.springs.some((s) => s.from.leverTravel !== undefined || s.to.leverTravel !== undefined) ?? false);
-  const hasBrake = bay.kind !== 'cvt';
+    exception || (jobContext.drive?.springs.some((s) => s.from.leverTravel !== undefined || s.to.leverTravel !== undefined) ?? false);
+  const hasBrake = jobContext.kind !== 'cvt';
   // Slack and brake are felt and seen by themselves. A machine with known faults is not declared to be in good order.
   const allGood: Partial<Proved> = {
     ...{ cycles: CYCLES, watched: true, belt: 'stays' },
     ...(complaints.length > 0 ? { complaint: 'gone' } : {}),
-    ...(bay.hand.known.every((f) => f.status === 'repaired') ? { machine: 'sound' } : {}),
+    ...(jobContext.hand.known.every((f) => f.status === 'repaired') ? { machine: 'sound' } : {}),
   };
   const write = async () => {
     setBusy(true);
     if (
-      await acts.write(
+      await commands.write(
         at,
         'proved',
         hasBrake ? proof : { ...proof, brake: 'none' },
@@ -88,7 +94,7 @@ export function TestForm({ job, at, acts, bay, writable }: Pick<StageProps, 'job
               All {CYCLES} done, no fault seen
             </Button>
             <Button onClick={() => put({ cycles: CYCLES })} sx={{ minHeight: 56 }}>
-              All {CYCLES} done
+              All {CYCLES} done, fault seen
             </Button>
           </>
         )}
@@ -121,7 +127,7 @@ export function TestForm({ job, at, acts, bay, writable }: Pick<StageProps, 'job
       {exception && (
         <Alert severity="warning" variant="outlined">
           The fitted belt does not release by calculation. It was fitted as an exception. Stop the engine, make the machine safe, and feel
-          that the released belt is slack and the brake is on. Otherwise the job ends as not safe to use.
+          that the released belt is slack and the brake is on. Otherwise the job ends as not fit to use.
         </Alert>
       )}
       {releases && (

@@ -1,13 +1,16 @@
 'use client';
 
 import { Fold } from '@/ui/fold';
+import { useOpenedLine } from '../../now/run-context';
 import { StageView } from '../../now/stage-view';
 import type { StageModule, StageProps } from '../module';
 import { SafetyList } from './safety-list';
 
 /** Make safe: the safety lines of the machine, one by one. */
-function Bench(props: StageProps) {
-  const safe = props.bay.securing.state === 'secured';
+function Panel(props: StageProps) {
+  const { opened } = useOpenedLine();
+  // While the line itself is open, the list is already in the Now card.
+  const safe = props.jobContext.securing.state === 'secured' && opened !== 'safety';
   return (
     <StageView {...props}>
       {safe && (
@@ -19,4 +22,4 @@ function Bench(props: StageProps) {
   );
 }
 
-export const secureStage: StageModule = { Bench };
+export const secureStage: StageModule = { Panel };

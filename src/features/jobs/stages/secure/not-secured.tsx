@@ -6,32 +6,32 @@ import type { Stage } from '@/core/job';
 import { lineNow } from '../../now/line-now';
 import { instrumentOf } from '../../now/line-tool';
 import { useOpenedLine } from '../../now/run-context';
-import type { Bay } from '../../use-bay';
+import type { JobContext } from '../../use-job-context';
 import type { StageProps } from '../module';
 import { SafeAgain } from './safe-again';
 
-/** Stages in which hands go in. */
+/** Stages with hands in the machine. */
 const HANDS_IN: readonly Stage[] = ['look', 'fit', 'set'];
 
-/** Says above a stage in which hands go in that the machine is not made safe, and leads to where it is. */
+/** Warning above a stage with hands in the machine: it is not made safe. It has a link to Make safe. */
 export function NotSecured({
   job,
   at,
-  acts,
-  bay,
+  commands,
+  jobContext,
   onGo,
-}: Pick<StageProps, 'job' | 'at' | 'acts'> & { bay: Bay; onGo: (stage: Stage) => void }) {
-  const { securing } = bay;
+}: Pick<StageProps, 'job' | 'at' | 'commands'> & { jobContext: JobContext; onGo: (stage: Stage) => void }) {
+  const { securing } = jobContext;
   const { state } = securing;
   const { opened } = useOpenedLine();
   if (job.status === 'closed' || state === 'secured') return null;
-  const now = bay.list && (bay.list.lines.find((l) => l.id === opened && l.stage === at) ?? lineNow(bay.list, at));
+  const now = jobContext.list && (jobContext.list.lines.find((l) => l.id === opened && l.stage === at) ?? lineNow(jobContext.list, at));
   if (securing.state === 'after-run') {
     // The times as found are taken before anything is made safe. The whole list follows them.
     if (!securing.short && at === 'ask') return null;
-    // A powered test that is still open has this act among its own.
+    // An open powered test has its own link.
     const hasOwn = now && (now.work.kind === 'safety' || instrumentOf(now, job.entries) === 'times');
-    return hasOwn ? null : <SafeAgain {...{ job, acts }} short={securing.short} />;
+    return hasOwn ? null : <SafeAgain {...{ job, commands }} short={securing.short} />;
   }
   // The safety lines are in the Now card themselves.
   if (!HANDS_IN.includes(at) || now?.work.kind === 'safety') return null;

@@ -9,10 +9,10 @@ import type { StageProps } from '../module';
 /** After a run, one tap makes the machine safe again where the whole list was confirmed before. Otherwise the whole list comes now. */
 export function SafeAgain({
   job,
-  acts,
+  commands,
   short,
-}: Pick<StageProps, 'job' | 'acts'> & {
-  /** Whether the short list is enough. */
+}: Pick<StageProps, 'job' | 'commands'> & {
+  /** True if the short list is sufficient. */
   short: boolean;
 }) {
   const [busy, setBusy] = useState(false);
@@ -20,7 +20,7 @@ export function SafeAgain({
     setBusy(true);
     const at = new Date().toISOString();
     const cautions = cautionsFor('after-run', {}).map(({ id, words }) => ({ id, words, at }));
-    await acts.write('secure', 'secured', { list: 'after-run', cautions }, `Job ${job.number}: made safe after a run`, 'Safe again.');
+    await commands.write('secure', 'secured', { list: 'after-run', cautions }, `Job ${job.number}: made safe after a run`, 'Safe again.');
     setBusy(false);
   };
   return (
@@ -34,7 +34,7 @@ export function SafeAgain({
             Stopped, lead off, PTO off
           </Button>
         ) : (
-          <Button color="inherit" onClick={() => acts.go('secure')} sx={{ minHeight: 56, whiteSpace: 'nowrap' }}>
+          <Button color="inherit" onClick={() => commands.openStage('secure')} sx={{ minHeight: 56, whiteSpace: 'nowrap' }}>
             Make safe
           </Button>
         )

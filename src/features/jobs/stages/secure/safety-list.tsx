@@ -11,22 +11,22 @@ import { usePose } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
 import { Moment } from '@/ui/when';
 import { FactField } from '../../../machines/fact-field';
-import type { Bay } from '../../use-bay';
+import type { JobContext } from '../../use-job-context';
 import { ConfirmList } from '../confirm-list';
 import type { StageProps } from '../module';
 import { SafeAgain } from './safe-again';
 
-/** What the list depends on, asked once for the machine. */
+/** Facts that the list depends on, one answer for the machine. */
 const ASKED_HERE: readonly FactId[] = ['power', 'turn', 'spins'];
 
-/** What is also confirmed of a machine that ran before it was ever made safe. */
+/** Additional lines for a machine that ran before it was made safe. */
 const STOPPED = cautionsFor('after-run', {}).filter((c) => c.id === 'stopped');
 
 /** Springs that pull with the lever released, each with its force now. */
-function useLoadedSprings({ drive }: Pick<Bay, 'drive'>): string {
+function useLoadedSprings({ drive }: Pick<JobContext, 'drive'>): string {
   const { show } = useUnits();
   const { answer, failed } = usePose(useMemo(() => (drive ? { drive, lever: 0 } : null), [drive]));
-  // Nothing said would be taken for nothing loaded.
+  // No message could be read as "no spring is loaded".
   if (!drive) return 'Spring loads are unknown without a drawing. Treat every spring as loaded.';
   if (failed || (answer && !answer.ok)) return 'Spring loads could not be calculated. Treat every spring as loaded.';
   if (!answer?.ok) return 'Calculating the spring loads. Treat every spring as loaded.';
@@ -37,11 +37,17 @@ function useLoadedSprings({ drive }: Pick<Bay, 'drive'>): string {
 }
 
 /** The safety lines of this machine, confirmed one by one, with its loaded springs. */
-export function SafetyList({ job, at, acts, bay, writable }: Pick<StageProps, 'job' | 'at' | 'acts' | 'bay' | 'writable'>) {
-  const springs = useLoadedSprings(bay);
-  const { securing } = bay;
-  const asked = ASKED_HERE.filter((id) => !bay.facts[id]);
-  const turn = bay.facts.turn?.value;
+export function SafetyList({
+  job,
+  at,
+  commands,
+  jobContext,
+  writable,
+}: Pick<StageProps, 'job' | 'at' | 'commands' | 'jobContext' | 'writable'>) {
+  const springs = useLoadedSprings(jobContext);
+  const { securing } = jobContext;
+  const asked = ASKED_HERE.filter((id) => !jobContext.facts[id]);
+  const turn = jobContext.facts.turn?.value;
   return (
     <>
       {securing.state === 'secured' && (
@@ -51,12 +57,12 @@ export function SafetyList({ job, at, acts, bay, writable }: Pick<StageProps, 'j
       )}
       {(turn === 'cw' || turn === 'ccw') && (
         <Alert severity="warning" variant="outlined" sx={{ mb: 1.5, fontSize: 18 }}>
-          Turn it by hand <strong>{turn === 'cw' ? 'clockwise only ↻' : 'counter-clockwise only ↺'}</strong>, seen from the pulley.
+          Turn the drive by hand <strong>{turn === 'cw' ? 'clockwise only ↻' : 'counter-clockwise only ↺'}</strong>, seen from the pulley.
         </Alert>
       )}
-      {writable && securing.state === 'after-run' && securing.short && <SafeAgain {...{ job, acts }} short />}
+      {writable && securing.state === 'after-run' && securing.short && <SafeAgain {...{ job, commands }} short />}
       {asked.length > 0 && writable && (
-        <Box component="section" aria-label="Asked once for this machine">
+        <Box component="section" aria-label="Facts of this machine">
           {asked.map((id) => (
             <FactField
               key={id}
@@ -75,12 +81,12 @@ export function SafetyList({ job, at, acts, bay, writable }: Pick<StageProps, 'j
           <ConfirmList
             name={`made-safe-${job.number}`}
             label="Made safe"
-            cautions={securing.state === 'after-run' ? [...bay.cautions, ...STOPPED] : bay.cautions}
+            cautions={securing.state === 'after-run' ? [...jobContext.cautions, ...STOPPED] : jobContext.cautions}
             notes={springs ? { springs } : {}}
-            act="It is made safe"
+            action="It is made safe"
             result="it is made safe"
             onWrite={(cautions) =>
-              acts.write(at, 'secured', { list: 'full', cautions: [...cautions] }, `Job ${job.number}: made safe`, 'Made safe.')
+              commands.write(at, 'secured', { list: 'full', cautions: [...cautions] }, `Job ${job.number}: made safe`, 'Made safe.')
             }
           />
         </>

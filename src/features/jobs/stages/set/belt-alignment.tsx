@@ -5,8 +5,8 @@ import { linesOf } from '@/core/job';
 import { AlignmentPanel } from '../../../alignment/alignment-panel';
 import type { StageProps } from '../module';
 
-/** How the pulleys of the job's belt align. */
-export function BeltAlignment({ job, at, acts, writable, drive, beltId }: StageProps & { drive: Drive; beltId: string }) {
+/** Alignment of the pulleys of the job's belt. */
+export function BeltAlignment({ job, at, commands, writable, drive, beltId }: StageProps & { drive: Drive; beltId: string }) {
   return (
     <AlignmentPanel
       drive={drive}
@@ -14,7 +14,8 @@ export function BeltAlignment({ job, at, acts, writable, drive, beltId }: StageP
       last={linesOf(job.entries, 'alignment').findLast((l) => l.body.belt === beltId)?.body ?? null}
       onKeep={
         writable
-          ? (a) => acts.write(at, 'alignment', a, `Job ${job.number}: alignment of ${a.pulley.label}`, 'The alignment is on the ticket.')
+          ? (a) =>
+              commands.write(at, 'alignment', a, `Job ${job.number}: alignment of ${a.pulley.label}`, 'The alignment is on the ticket.')
           : null
       }
     />

@@ -6,7 +6,7 @@ import { isWithin, linesOf } from '@/core/job';
 import { slackByDesign } from '@/core/tension';
 import { Fold } from '@/ui/fold';
 import { beltStopsOf, Clearances, clearanceName, clearancesOf } from '../../../tension/clearances';
-import { SLACK_WORDS } from '../../../tension/words';
+import { SLACK_WORDS } from '../../../tension/messages';
 import { StackedNote } from '../../../stacks/stacked-note';
 import { lineNow } from '../../now/line-now';
 import { instrumentOf } from '../../now/line-tool';
@@ -17,9 +17,9 @@ import { BeltAlignment } from './belt-alignment';
 import { Tension } from './tension';
 
 /** Adjust: alignment, then tension with its release side, then keepers and latch. */
-function Bench(props: StageProps) {
-  const { job, bay } = props;
-  const { drive } = bay;
+function Panel(props: StageProps) {
+  const { job, jobContext } = props;
+  const { drive } = jobContext;
   const beltId = (drive?.belts.find((b) => b.id === job.beltId) ?? drive?.belts[0])?.id;
   return (
     <StageView {...props}>
@@ -29,19 +29,19 @@ function Bench(props: StageProps) {
   );
 }
 
-/** What is set of one belt. */
+/** Settings of one belt. */
 function OfBelt(props: StageProps & { drive: Drive; beltId: string }) {
-  const { job, at, acts, bay, drive, beltId, writable } = props;
+  const { job, at, commands, jobContext, drive, beltId, writable } = props;
   const { opened } = useOpenedLine();
-  const line = bay.list && (bay.list.lines.find((l) => l.id === opened) ?? lineNow(bay.list, at));
+  const line = jobContext.list && (jobContext.list.lines.find((l) => l.id === opened) ?? lineNow(jobContext.list, at));
   const shown = instrumentOf(line, job.entries);
-  const { alignment } = bay.replayed.replayed;
+  const { alignment } = jobContext.replayed.replayed;
   const gaps = linesOf(job.entries, 'clearance').map((l) => l.body);
   const measured = clearancesOf(drive, beltId, beltStopsOf(drive, gaps));
   const out = gaps.filter((g) => !isWithin(g));
   const slack = slackByDesign(drive, {
-    attachmentLoadsTension: bay.facts['attachment-loads']?.value === 'yes',
-    slidingDeck: bay.facts['take-up']?.value === 'sprung-deck',
+    attachmentLoadsTension: jobContext.facts['attachment-loads']?.value === 'yes',
+    slidingDeck: jobContext.facts['take-up']?.value === 'sprung-deck',
   });
   return (
     <>
@@ -83,7 +83,9 @@ function OfBelt(props: StageProps & { drive: Drive; beltId: string }) {
             beltId={beltId}
             kept={gaps}
             onKeep={
-              writable ? (g) => acts.write(at, 'clearance', g, `Job ${job.number}: ${clearanceName(g)}`, 'The gap is on the ticket.') : null
+              writable
+                ? (g) => commands.write(at, 'clearance', g, `Job ${job.number}: ${clearanceName(g)}`, 'The gap is on the ticket.')
+                : null
             }
           />
         </Fold>
@@ -92,4 +94,4 @@ function OfBelt(props: StageProps & { drive: Drive; beltId: string }) {
   );
 }
 
-export const setStage: StageModule = { Bench };
+export const setStage: StageModule = { Panel };

@@ -1,10 +1,10 @@
 import { takenReading, type ReplayedTicket, type TensionRead } from '@/core/job';
 import type { Job } from '@/db';
-import type { KeptReading, ReadReading } from '../../../tension/kept-reading';
-import { placeOf, valueOf } from '../../../tension/words';
+import type { StoredReading, ReadReading } from '../../../tension/stored-reading';
+import { placeOf, valueOf } from '../../../tension/messages';
 
 /** A tension reading on a ticket, with the condition that it belongs to. */
-export interface PlacedReading extends KeptReading {
+export interface PlacedReading extends StoredReading {
   readonly tensionN: number;
   readonly condition: number;
   readonly current: boolean;
@@ -23,7 +23,7 @@ export const placedReadings = (
     return [{ reading: takenReading(line.body), where, clamped, without, tensionN, condition: place.condition, current: place.current }];
   });
 
-/** What a ticket keeps of a reading. */
+/** Ticket entry of a reading. */
 export const entryOf = (belt: string, { reading, where, clamped, placeIn, without, state, tensionN, sdN }: ReadReading): TensionRead => ({
   belt,
   state,

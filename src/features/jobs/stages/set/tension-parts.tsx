@@ -8,13 +8,13 @@ import { useUnits } from '@/ui/units';
 import type { TensionAnswer } from '@/workers/tension-service';
 import { BasisForm } from '../../../tension/basis-form';
 import { DecideCard } from '../../../tension/decide-card';
-import { KeepLoads } from '../../../tension/keep-loads';
+import { SaveLoads } from '../../../tension/save-loads';
 import { OverHours } from '../../../tension/over-hours';
-import { ACT_WORDS } from '../../../tension/words';
-import { bookedLast } from '../../booked-last';
+import { DECISION_WORDS } from '../../../tension/messages';
+import { lastUsedBelt } from '../../last-used-belt';
 import type { StageProps } from '../module';
 
-interface Parts extends Pick<StageProps, 'job' | 'at' | 'acts' | 'writable' | 'bay' | 'drives'> {
+interface Parts extends Pick<StageProps, 'job' | 'at' | 'commands' | 'writable' | 'jobContext' | 'drives'> {
   readonly drive: Drive;
   readonly beltId: string;
   /** Load assumptions of this job; null where they are as drawn. */
@@ -25,7 +25,7 @@ interface Parts extends Pick<StageProps, 'job' | 'at' | 'acts' | 'writable' | 'b
 export function TensionDecision({
   job,
   at,
-  acts,
+  commands,
   writable,
   drive,
   beltId,
@@ -35,21 +35,21 @@ export function TensionDecision({
   return (
     <Fold
       title="Leave, adjust or replace"
-      says={last ? `decided: ${ACT_WORDS[last.act].toLowerCase()}` : ACT_WORDS[decided.act].toLowerCase()}
+      says={last ? `decided: ${DECISION_WORDS[last.act].toLowerCase()}` : DECISION_WORDS[decided.act].toLowerCase()}
     >
       <DecideCard
         drive={drive}
         beltId={beltId}
         decided={decided}
-        beltCents={bookedLast(job)?.priceCents ?? null}
+        beltCents={lastUsedBelt(job)?.priceCents ?? null}
         onDecide={
           writable
             ? (d) =>
-                acts.write(
+                commands.write(
                   at,
                   'tension-decided',
                   d,
-                  `Job ${job.number}: ${ACT_WORDS[d.act].toLowerCase()}`,
+                  `Job ${job.number}: ${DECISION_WORDS[d.act].toLowerCase()}`,
                   'The decision is on the ticket.',
                 )
             : null
@@ -63,9 +63,9 @@ export function TensionDecision({
 export function LoadsAndHistory({
   job,
   at,
-  acts,
+  commands,
   writable,
-  bay,
+  jobContext,
   drives,
   drive,
   beltId,
@@ -99,15 +99,15 @@ export function LoadsAndHistory({
           <>
             <BasisForm
               key={JSON.stringify(basis)}
-              drive={bay.drawn ?? drive}
+              drive={jobContext.drawn ?? drive}
               beltId={beltId}
               written={basis}
               sprung={answer.sprung}
               onKeep={(b) =>
-                acts.write(at, 'tension-basis', b, `Job ${job.number}: load assumptions`, 'The load assumptions are on the ticket.')
+                commands.write(at, 'tension-basis', b, `Job ${job.number}: load assumptions`, 'The load assumptions are on the ticket.')
               }
             />
-            {stored && <KeepLoads stored={stored} loadsKw={loadsOnJob(job.entries)} />}
+            {stored && <SaveLoads stored={stored} loadsKw={loadsOnJob(job.entries)} />}
           </>
         ) : (
           'As on the ticket.'

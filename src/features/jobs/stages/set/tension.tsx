@@ -11,25 +11,25 @@ import type { TensionAnswer, TensionRequest } from '@/workers/tension-service';
 import { AlignFirst } from '../../../alignment/align-first';
 import { readTensionPast } from '../../../tension/actions';
 import { TensionPanel } from '../../../tension/tension-panel';
-import { becauseWords } from '../../../tension/words';
+import { becauseWords } from '../../../tension/messages';
 import { fileData } from '../../../papers/file-data';
-import { bookedLast } from '../../booked-last';
+import { lastUsedBelt } from '../../last-used-belt';
 import { aboutSound } from '../../pictures';
 import type { StageProps } from '../module';
-import { CONDITION_WORDS } from '../../condition-words';
+import { CONDITION_WORDS } from '../../condition-messages';
 import { TensionAdvice } from '../../../tension/tension-advice';
 import { entryOf, placedReadings } from './readings';
 import { LoadsAndHistory, TensionDecision } from './tension-parts';
 
 const NOTHING_PAST = { readings: [], epochs: [] } as const;
 
-/** How tight the job's belt should be and is, with the belt that was booked on it. */
+/** Correct and present tension of the job's belt, with the belt used on it. */
 export function Tension({
   job,
   at,
-  acts,
+  commands,
   writable,
-  bay,
+  jobContext,
   drives,
   drive,
   beltId,
@@ -44,7 +44,7 @@ export function Tension({
   reads?: boolean;
 }) {
   const { entries, driveId, number } = job;
-  const { replayed } = bay;
+  const { replayed } = jobContext;
   const placed = useMemo(() => placedReadings(entries, replayed, beltId), [entries, replayed, beltId]);
   const readings = useMemo(() => placed.filter((r) => r.current), [placed]);
   const before = placed
@@ -58,7 +58,7 @@ export function Tension({
     }));
   const { value: past = NOTHING_PAST } = useRead(['tension-past', driveId], () => readTensionPast({ driveId: driveId! }));
   const basis = linesOf(entries, 'tension-basis').findLast((l) => l.body.belt === beltId)?.body ?? null;
-  const outsideMm = beltId === job.beltId ? bookedLast(job)?.outsideMm : undefined;
+  const outsideMm = beltId === job.beltId ? lastUsedBelt(job)?.outsideMm : undefined;
   const request = useMemo((): TensionRequest => {
     const { felt, marked } = pairsOf(past.readings, beltId);
     return {
@@ -75,10 +75,11 @@ export function Tension({
         : {}),
     };
   }, [drive, beltId, readings, past, outsideMm, basis]);
-  const { write } = acts;
+  const { write } = commands;
   const aged = useMemo(() => agedOf(past.readings, past.epochs, job.machineId, beltId), [past, job.machineId, beltId]);
   const fallOf = ({ sheet, sprung }: Answered) => retensionOf(aged, sprung, sheet.band.floor);
-  const decideOn = (answer: Answered) => decide(askOf(answer, entries, replayed.replayed, bay.stopLimitS, fallOf(answer)?.lossN ?? null));
+  const decideOn = (answer: Answered) =>
+    decide(askOf(answer, entries, replayed.replayed, jobContext.stopLimitS, fallOf(answer)?.lossN ?? null));
   const aligned = linesOf(entries, 'alignment').at(-1)?.body;
   const moved =
     writable && !asFound
@@ -105,7 +106,7 @@ export function Tension({
       'The decision is on the ticket.',
     );
   };
-  const parts = { job, at, acts, writable, bay, drives, drive, beltId, basis };
+  const parts = { job, at, commands, writable, jobContext, drives, drive, beltId, basis };
   return (
     <TensionPanel
       request={request}
@@ -126,7 +127,8 @@ export function Tension({
               );
               if (kept && read.sound) {
                 const sound = await fileData(new File([read.sound], 'tap.wav', { type: 'audio/wav' }));
-                if (sound.ok) await acts.picture(at, { shows: `Tap at ${read.where}`, about: aboutSound(read.where), data: sound.data });
+                if (sound.ok)
+                  await commands.picture(at, { shows: `Tap at ${read.where}`, about: aboutSound(read.where), data: sound.data });
               }
               return kept;
             }
@@ -160,7 +162,7 @@ type Answered = Extract<TensionAnswer, { ok: true }>;
 const BELT_CHECKS: readonly CheckId[] = ['belt-surface', 'belt-flat', 'belt-width'];
 const ARM_CHECKS: readonly CheckId[] = ['arm-travel', 'comes-back'];
 
-/** What the decision goes by: the answer, and what was found and timed on the ticket. */
+/** Basis of the decision: the answer, and the findings and times on the ticket. */
 function askOf(
   answer: Answered,
   entries: Job['entries'],
@@ -169,7 +171,7 @@ function askOf(
   lossN: number | null,
 ): DecideAsk {
   const found = [...findingsOf(entries).values()];
-  // What was repaired since, or timed before a change, no longer decides.
+  // Repaired findings and times before a change no longer count.
   const bad = (checks: readonly CheckId[]) => found.some((f) => f.result === 'bad' && f.status === 'open' && checks.includes(f.check));
   const { engage, stop: stopS } = replayed.times;
   return {

@@ -4,7 +4,7 @@ import { requirePerson } from '@/server';
 import { wholeNumber } from '@/server/params';
 import { InBrowser } from '@/ui/in-browser';
 
-/** What is not there is told before anything of the page is sent, so that the answer says so in its number, too. */
+/** A missing record is found before anything of the page is sent, so that the status is 404. */
 export default async function NotebookLayout({ children, params }: LayoutProps<'/drives/measure/[id]'>) {
   const { shopId } = await requirePerson();
   const id = wholeNumber((await params).id);

@@ -5,8 +5,8 @@ import { requirePerson } from '@/server';
 import { wholeNumber } from '@/server/params';
 
 /**
- * A job at any of its stages. It is a layout, since a page is put up anew with each address: the stage stands in the address, and what is being typed
- * at it must outlive that the page is read again.
+ * A job at any stage. It is a layout, since the router replaces a page with each address. The stage is in the address,
+ * and typed text must survive a new reading of the page.
  */
 export default async function JobLayout({ children, params }: LayoutProps<'/jobs/[number]'>) {
   const { shopId } = await requirePerson();

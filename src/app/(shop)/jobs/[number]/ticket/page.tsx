@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation';
 import { database, drives, isUnreadable, jobs, type Job } from '@/db';
-import { bookedLast } from '@/features/jobs/booked-last';
+import { lastUsedBelt } from '@/features/jobs/last-used-belt';
 import { PrintedTicket } from '@/features/jobs/printed-ticket';
 import { currentShop, requirePerson } from '@/server';
 import { wholeNumber } from '@/server/params';
@@ -23,10 +23,10 @@ export default async function TicketPage({ params }: PageProps<'/jobs/[number]/t
   );
 }
 
-/** The drive as it was when the last belt was booked on it; where that was not kept, as it is now. */
+/** The drive at the time of the last belt use. If that version was not stored, the current drive. */
 async function driveOf(shopId: number, job: Job) {
   const db = database();
-  const booked = bookedLast(job);
+  const booked = lastUsedBelt(job);
   const kept = booked?.drive ? await drives.driveAt(db, shopId, booked.drive) : null;
   if (kept && booked?.drive) return isUnreadable(kept) ? kept : { drive: kept, beltId: booked.drive.beltId, asBooked: true };
   const stored = job.driveId === null ? null : await drives.findDrive(db, shopId, job.driveId);

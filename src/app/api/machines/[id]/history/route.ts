@@ -11,7 +11,7 @@ export async function GET(request: Request, { params }: RouteContext<'/api/machi
   const person = await currentPerson();
   if (!person) return new Response('Sign in first.', { status: 401 });
   const as = new URL(request.url).searchParams.get('as');
-  if (!isType(as)) return new Response('A history is handed out as csv or json.', { status: 400 });
+  if (!isType(as)) return new Response('The history format must be csv or json.', { status: 400 });
   const id = wholeNumber((await params).id);
   const machine = id === null ? null : await machines.findMachine(database(), person.shopId, id);
   if (!machine) return new Response('There is no such machine.', { status: 404 });

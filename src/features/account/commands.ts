@@ -1,0 +1,34 @@
+import 'server-only';
+import * as z from 'zod';
+import { people } from '@/db';
+import { defineCommand, hashPassword, passwordMatches } from '@/server';
+import { passwordRule, preferencesRule, TOO_MANY, WINDOW_MS } from './rules';
+
+/** Attempts at one's own present password. */
+const PER_CHANGE = 5;
+
+export const accountCommands = {
+  preferences: defineCommand({
+    role: 'viewer',
+    input: preferencesRule,
+    apply: async ({ db, person }, chosen) => {
+      await people.setPreferences(db, person.id, chosen);
+      return { ok: true, value: null };
+    },
+  }),
+
+  'own-password': defineCommand({
+    role: 'viewer',
+    input: z.object({ current: z.string(), next: passwordRule }),
+    prepare: async ({ db, person }, { current, next }) => {
+      const refuse = (problem: string) => ({ ok: false as const, reason: 'refused' as const, problem });
+      const subject = `password of ${person.id}`;
+      if (!(await people.countAttempt(db, [{ subject, limit: PER_CHANGE }], WINDOW_MS))) return refuse(TOO_MANY);
+      const found = await people.findCredentials(db, person.email);
+      if (!(await passwordMatches(current, found?.passwordHash))) return refuse('The current password is wrong. Nothing was changed.');
+      await people.forgetAttempts(db, [subject]);
+      return { ok: true, value: await hashPassword(next) };
+    },
+    apply: ({ db, person }, _input, passwordHash) => people.setPassword(db, person.shopId, person.id, passwordHash, person.sessionId),
+  }),
+} as const;

@@ -1,0 +1,13 @@
+import 'server-only';
+import * as z from 'zod';
+import { customers } from '@/db';
+import { defineCommand } from '@/server';
+import { customerForm } from './forms';
+
+export const customerCommands = {
+  'customer.save': defineCommand({
+    role: 'technician',
+    input: z.object({ fields: customerForm, existing: z.object({ id: z.number().int(), version: z.number().int() }).optional() }),
+    apply: ({ db, person }, { fields, existing }) => customers.saveCustomer(db, person.shopId, fields, existing),
+  }),
+} as const;

@@ -1,0 +1,49 @@
+import 'server-only';
+import * as z from 'zod';
+import { validateDrive, type Drive } from '@/core/drive';
+import { drives } from '@/db';
+import { defineCommand } from '@/server';
+
+/** A drive from the screen or a file, validated again here: the stored document is always a valid drive file. */
+const document = z.unknown().transform((value, context): Drive => {
+  const read = validateDrive(value);
+  if (read.ok) return read.drive;
+  const [first] = read.problems;
+  context.addIssue({
+    code: 'custom',
+    message: `The drive cannot be saved yet. ${first ? `${first.path ? `${first.path}: ` : ''}${first.message}` : ''}${read.problems.length > 1 ? ` (and ${read.problems.length - 1} more)` : ''}.`,
+  });
+  return z.NEVER;
+});
+
+const id = z.number().int();
+const nameless = (drive: Drive) =>
+  drive.name.trim() === ''
+    ? { ok: false as const, reason: 'invalid' as const, field: 'name', problem: 'Enter a name for the drive.' }
+    : null;
+
+export const driveCommands = {
+  'drive.add': defineCommand({
+    role: 'technician',
+    input: z.object({ document }),
+    apply: async ({ db, person, now }, { document: drive }) => {
+      const refused = nameless(drive);
+      if (refused) return refused;
+      const made = await drives.addDrive(db, person.shopId, drive, person.name, now);
+      return { ok: true, value: { id: made.id, version: made.version } };
+    },
+  }),
+
+  'drive.save': defineCommand({
+    role: 'technician',
+    input: z.object({ id, version: z.number().int(), document }),
+    apply: async ({ db, person, now }, input) =>
+      nameless(input.document) ?? drives.saveDrive(db, person.shopId, input.id, input.version, input.document, person.name, now),
+  }),
+
+  'drive.remove': defineCommand({
+    role: 'technician',
+    input: z.object({ id }),
+    apply: ({ db, person }, input) => drives.removeDrive(db, person.shopId, input.id),
+  }),
+} as const;

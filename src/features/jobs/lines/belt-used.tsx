@@ -1,0 +1,41 @@
+'use client';
+
+import type { EntryBody } from '@/core/job';
+import { money } from '@/ui/money';
+import { useUnits, type Units } from '@/ui/units';
+import { verdictWord } from '@/ui/verdict';
+import { beltSize } from '../../match/candidates';
+
+type Booked = EntryBody<'belt-booked'>;
+
+/** Name of the belt that a substitute replaces, in the units of this person. '' if none is named. */
+function standsInFor({ insteadOf }: Booked, units: Units): string {
+  if (insteadOf === null) return '';
+  return 'words' in insteadOf ? insteadOf.words : beltSize(insteadOf, units);
+}
+
+/** Verdict and calculated numbers of a belt that was used, as drawn: no one has measured them. */
+export function usedBeltText(body: Booked, units: Units): string {
+  const { show } = units;
+  const engaged = show(body.engagedN, 'force');
+  const underLoad = body.runningN === null ? '' : body.runningN > 0 ? `, ${show(body.runningN, 'force')} under load` : ', slack under load';
+  const slips = body.floorN > 0 ? `, slips below ${show(body.floorN, 'force')}` : '';
+  const released = body.letsGo ? `, ${show(body.slackMm, 'length')} slack when released` : '';
+  const other = standsInFor(body, units);
+  const substitute = body.substitute ? ` Substitute${other ? ` for ${other}` : ''}.` : '';
+  return `${verdictWord(body.verdict, body.letsGo)}: ${show(body.outsideMm, 'length')} outside. As drawn: ${engaged} engaged at rest${underLoad}${slips}${released}.${substitute}${body.reason ? ` Reason: ${body.reason}` : ''}`;
+}
+
+export function BeltUsedLine({ body }: { body: Booked }) {
+  const units = useUnits();
+  return (
+    <>
+      <strong className="ts-mono">
+        {body.pieces > 1 ? `${body.pieces} × ` : ''}
+        {body.belt}
+      </strong>{' '}
+      used from {body.bin || 'stock'}
+      {body.priceCents === null ? '' : `, ${money(body.priceCents)}`}. {usedBeltText(body, units)}
+    </>
+  );
+}

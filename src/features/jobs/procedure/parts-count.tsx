@@ -1,0 +1,163 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { setupOf, type SetupId } from '@/core/fault';
+import { partsCount, setupsUp, type EntryBody } from '@/core/job';
+import type { StageProps } from '../stages/module';
+import { PartMissing } from './part-missing';
+
+type Part = EntryBody<'tally'>;
+
+/** Key of a part in the count. */
+const WAYS = { off: 'Removed', stored: 'Arrived without (stored)', new: 'New part fitted' } as const;
+type EntryWay = keyof typeof WAYS;
+
+/** The parts count: what is removed, what is stored, and what became of each. */
+export function PartsCountPanel({ job, at, commands, writable }: Pick<StageProps, 'job' | 'at' | 'commands' | 'writable'>) {
+  const { off, stored } = partsCount(job.entries);
+  const up = setupsUp(job.entries);
+  const [leaving, setLeaving] = useState<{ readonly item: string; readonly count: number } | null>(null);
+  const write = (part: Part, words: string) =>
+    commands.write(at, 'tally', part, `Job ${job.number}: ${part.count} ${part.item.toLowerCase()} ${words}`);
+  const refit = (item: string, left: number) =>
+    write({ item, count: Math.abs(left), way: left > 0 ? 'on' : 'off', note: '' }, left > 0 ? 'refitted' : 'removed');
+  const close = (id: SetupId) =>
+    commands.write(at, 'setup', { setup: id, up: false }, `Job ${job.number}: ${setupOf(id).label.toLowerCase()}, back on`);
+  const allBack = async () => {
+    for (const [name, left] of off) await refit(name, left);
+    // The part removed last is refitted first.
+    for (const id of [...up].reverse()) await close(id);
+  };
+  const nothing = off.size + up.size === 0;
+  if (!writable && nothing && stored.size === 0) return null;
+  return (
+    <Box component="section" aria-label="Parts removed" sx={{ mt: 2 }}>
+      <Typography variant="h2">Parts removed</Typography>
+      {nothing && <Box sx={{ color: 'var(--ts-quiet)' }}>None. Every part removed on this job is refitted, replaced or stored.</Box>}
+      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+        {[...off].map(([name, left]) => (
+          <Line
+            key={name}
+            words={`${Math.abs(left)} ${name.toLowerCase()}${left < 0 ? ' more refitted than removed' : ''}`}
+            writable={writable}
+            onBack={() => void refit(name, left)}
+            {...(left > 0 ? { onGone: () => setLeaving({ item: name, count: left }) } : {})}
+          />
+        ))}
+        {[...up].map((id) => (
+          <Line key={id} words={setupOf(id).label} writable={writable} onBack={() => void close(id)} />
+        ))}
+        {[...stored].map(([name, { count, note }]) => (
+          <Line
+            key={`stored ${name}`}
+            words={`Stored: ${count} ${name.toLowerCase()}, until ${note}`}
+            writable={writable}
+            onBack={() => void refit(name, count)}
+          />
+        ))}
+      </Box>
+      {writable && off.size + up.size > 1 && (
+        <Button variant="outlined" sx={{ minHeight: 56, mt: 1 }} onClick={() => void allBack()}>
+          All parts refitted
+        </Button>
+      )}
+      {writable && <AddPart onAdd={write} />}
+      {leaving && (
+        <PartMissing
+          {...leaving}
+          onClose={() => setLeaving(null)}
+          onWrite={async (part) => {
+            if (await write(part, part.way === 'replaced' ? 'replaced' : 'stored')) setLeaving(null);
+          }}
+        />
+      )}
+    </Box>
+  );
+}
+
+function AddPart({ onAdd }: { onAdd: (part: Part, words: string) => Promise<boolean> }) {
+  const [item, setItem] = useState('');
+  const [count, setCount] = useState('1');
+  const [way, setWay] = useState<EntryWay>('off');
+  const [until, setUntil] = useState('');
+  const number = Number(count);
+  const fits = Number.isInteger(number) && number >= 1 && number <= 999;
+  const ready = fits && item.trim() !== '' && (way !== 'stored' || until.trim() !== '');
+  const add = async () => {
+    const part: Part = { item: item.trim(), count: number, way, note: way === 'stored' ? until.trim() : '' };
+    if (!(await onAdd(part, way === 'off' ? 'removed' : way === 'new' ? 'fitted new' : 'stored'))) return;
+    setItem('');
+    setCount('1');
+    setUntil('');
+  };
+  return (
+    <Box
+      component="form"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (ready) void add();
+      }}
+      sx={{ display: 'flex', gap: 1, mt: 1, alignItems: 'flex-start', flexWrap: 'wrap' }}
+    >
+      <TextField
+        label="How many"
+        value={count}
+        onChange={(e) => setCount(e.target.value)}
+        error={!fits}
+        helperText={fits ? '' : 'Enter a whole number from 1 to 999.'}
+        sx={{ width: 110 }}
+        slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+      />
+      <TextField
+        label="Part"
+        value={item}
+        onChange={(e) => setItem(e.target.value)}
+        helperText="Bolts: length and position. Ring of bolts: number them."
+        sx={{ flex: 1, minWidth: 180 }}
+        slotProps={{ htmlInput: { maxLength: 120 } }}
+      />
+      <TextField select label="State" value={way} onChange={(e) => setWay(e.target.value as EntryWay)} sx={{ width: 210 }}>
+        {(Object.keys(WAYS) as EntryWay[]).map((id) => (
+          <MenuItem key={id} value={id}>
+            {WAYS[id]}
+          </MenuItem>
+        ))}
+      </TextField>
+      {way === 'stored' && (
+        <TextField
+          label="Stored until, and where"
+          value={until}
+          onChange={(e) => setUntil(e.target.value)}
+          sx={{ flex: 1, minWidth: 180 }}
+          slotProps={{ htmlInput: { maxLength: 200 } }}
+        />
+      )}
+      <Button type="submit" variant="outlined" disabled={!ready} sx={{ minHeight: 44 }}>
+        Add part
+      </Button>
+    </Box>
+  );
+}
+
+function Line({ words, writable, onBack, onGone }: { words: string; writable: boolean; onBack: () => void; onGone?: () => void }) {
+  return (
+    <Box component="li" sx={{ display: 'flex', alignItems: 'center', gap: 1, borderBottom: '1px solid var(--ts-edge)', minHeight: 56 }}>
+      <Box sx={{ mr: 'auto' }}>{words}</Box>
+      {writable && onGone && (
+        <Button onClick={onGone} aria-label={`Not refitted: ${words}`} sx={{ minHeight: 56 }}>
+          Not refitted
+        </Button>
+      )}
+      {writable && (
+        <Button onClick={onBack} aria-label={`Refitted: ${words}`} sx={{ minHeight: 56 }}>
+          Refitted
+        </Button>
+      )}
+    </Box>
+  );
+}

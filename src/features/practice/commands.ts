@@ -1,0 +1,66 @@
+import 'server-only';
+import * as z from 'zod';
+import { vocabulary } from '@/core/fault';
+import { codeText, drawMachine, modelOf, moveProblem, moveShape, readCode, replayed, resultOf } from '@/core/practice';
+import { isUnreadable, practice } from '@/db';
+import { defineCommand, type CommandContext } from '@/server';
+import { compute } from '@/server/compute';
+
+const id = z.number().int().positive();
+const learner = ({ person }: CommandContext): practice.Learner => ({ shopId: person.shopId, personId: person.id });
+const refused = (problem: string) => ({ ok: false as const, reason: 'refused' as const, problem });
+
+/** Practice is personal: every person with read access may practise. */
+export const practiceCommands = {
+  /** A round on the machine that a code names. */
+  'practice.start': defineCommand({
+    role: 'viewer',
+    input: z.object({
+      code: z.string().superRefine((typed, context) => {
+        const read = readCode(typed);
+        if (!read.ok) context.addIssue({ code: 'custom', message: read.problem });
+      }),
+    }),
+    apply: async (context, { code: typed }) => {
+      const read = readCode(typed);
+      if (!read.ok) return refused(read.problem);
+      const { code } = read;
+      const machine = drawMachine(vocabulary(), modelOf(code.machine)!.kind, code.seed);
+      return practice.startPracticeSession(context.db, learner(context), codeText(code), machine, context.doneAt);
+    },
+  }),
+
+  'practice.move': defineCommand({
+    role: 'viewer',
+    input: z.object({ id, at: z.number().int().min(0), move: moveShape }),
+    apply: (context, { id: session, at, move }) =>
+      practice.addMove(context.db, learner(context), { id: session, at }, ({ machine, played }) => {
+        const words = vocabulary();
+        const now = replayed(words, machine, played);
+        const problem = moveProblem(words, now, move);
+        return problem === null ? { ok: true, value: { move, result: resultOf(words, machine, now, move) } } : refused(problem);
+      }),
+  }),
+
+  /** The learner reads the advice of tracing. The session then counts as helped. */
+  'practice.hint': defineCommand({
+    role: 'viewer',
+    input: z.object({ id }),
+    apply: (context, { id: session }) => practice.markHelped(context.db, learner(context), session),
+  }),
+
+  /** Hands the machine back, or ends early. The session ends and shows the faults. */
+  'practice.finish': defineCommand({
+    role: 'viewer',
+    input: z.object({ id }),
+    prepare: async (context, { id: number }) => {
+      const session = await practice.findPracticeSession(context.db, learner(context), number);
+      if (session === null) return refused('This practice session does not exist.');
+      return isUnreadable(session)
+        ? refused(session.problem)
+        : compute('practiceResult', { machine: session.machine, played: session.played });
+    },
+    apply: (context, { id: session }, result) =>
+      practice.finishPracticeSession(context.db, learner(context), session, result, context.doneAt),
+  }),
+} as const;

@@ -1,0 +1,42 @@
+import 'server-only';
+import * as z from 'zod';
+import { shopLimits } from '@/core/machine';
+import { ROLES } from '@/core/role';
+import { people } from '@/db';
+import { defineCommand, hashPassword } from '@/server';
+import { emailRule, nameRule, passwordRule, timeZoneRule } from '../account/rules';
+
+const role = z.enum(ROLES);
+
+export const shopCommands = {
+  'shop.change': defineCommand({
+    role: 'owner',
+    input: z.object({ version: z.number().int(), name: nameRule, timeZone: timeZoneRule, limits: shopLimits.optional() }),
+    apply: ({ db, person }, { version, ...change }) => people.changeShop(db, person.shopId, version, change),
+  }),
+
+  'person.add': defineCommand({
+    role: 'owner',
+    input: z.object({ name: nameRule, email: emailRule, role, password: passwordRule }),
+    prepare: async (_context, { password }) => ({ ok: true, value: await hashPassword(password) }),
+    apply: ({ db, person }, { name, email, role: given }, passwordHash) =>
+      people.addPerson(db, person.shopId, { name, email, role: given, passwordHash }),
+  }),
+
+  'person.change': defineCommand({
+    role: 'owner',
+    input: z.object({ id: z.number().int(), version: z.number().int(), role, active: z.boolean() }),
+    apply: ({ db, person }, { id, version, ...change }) => people.changePerson(db, person.shopId, id, version, change),
+  }),
+
+  'person.reset-password': defineCommand({
+    role: 'owner',
+    input: z.object({ id: z.number().int(), password: passwordRule }),
+    prepare: async (_context, { password }) => ({ ok: true, value: await hashPassword(password) }),
+    apply: async ({ db, person }, { id }, passwordHash) => {
+      const set = await people.setPassword(db, person.shopId, id, passwordHash, id === person.id ? person.sessionId : undefined);
+      if (set.ok) await people.forgetAttemptsOn(db, person.shopId, id);
+      return set;
+    },
+  }),
+} as const;

@@ -1,0 +1,65 @@
+import 'server-only';
+import * as z from 'zod';
+import { validateNotebook, type Notebook } from '@/core/survey';
+import { isUnreadable, notebooks } from '@/db';
+import { defineCommand } from '@/server';
+import { compute } from '@/server/compute';
+
+/** A notebook from the screen, its shape checked again here. */
+const document = z.unknown().transform((value, context): Notebook => {
+  const read = validateNotebook(value);
+  if (read.ok) return read.notebook;
+  context.addIssue({
+    code: 'custom',
+    message: `This entry could not be saved: ${read.problems[0]?.path ?? ''} ${read.problems[0]?.message ?? ''}. Your other entries are still on this screen.`,
+  });
+  return z.NEVER;
+});
+const id = z.number().int();
+
+export const surveyCommands = {
+  'notebook.add': defineCommand({
+    role: 'technician',
+    input: z.object({ document, machineId: id.nullable().optional() }),
+    apply: async ({ db, person, now }, input) => {
+      const made = await notebooks.addNotebook(db, person.shopId, input.document, person.name, now, input.machineId ?? null);
+      return { ok: true, value: { id: made.id } };
+    },
+  }),
+
+  'notebook.save': defineCommand({
+    role: 'technician',
+    input: z.object({ id, version: z.number().int(), document }),
+    apply: async ({ db, person, now }, input) => {
+      const result = await notebooks.saveNotebook(db, person.shopId, input.id, input.version, input.document, person.name, now);
+      return result.ok ? { ok: true, value: { version: result.value.version } } : result;
+    },
+  }),
+
+  'notebook.remove': defineCommand({
+    role: 'technician',
+    input: z.object({ id }),
+    apply: ({ db, person }, input) => notebooks.removeNotebook(db, person.shopId, input.id),
+  }),
+
+  /** Makes the drive that the notebook amounts to, computed here from what is stored. */
+  'notebook.make-drive': defineCommand({
+    role: 'technician',
+    input: z.object({ id, version: z.number().int() }),
+    prepare: async ({ db, person }, input) => {
+      const refuse = (problem: string) => ({ ok: false as const, reason: 'refused' as const, problem });
+      const stored = await notebooks.findNotebook(db, person.shopId, input.id);
+      if (!stored) return refuse('Another user deleted this notebook.');
+      if (isUnreadable(stored)) return refuse(stored.problem);
+      if (stored.version !== input.version) return refuse('The last entry is still on its way. Try again in a moment.');
+      const computed = await compute('look', stored.document);
+      if (!computed.ok) return computed;
+      const look = computed.value;
+      if (!look.ok || !look.look.built.drive || !look.look.uncertainty)
+        return refuse('The drive is incomplete. The list on this page shows the missing entries.');
+      return { ok: true, value: { drive: look.look.built.drive, uncertainty: look.look.uncertainty } };
+    },
+    apply: ({ db, person, now }, input, { drive, uncertainty }) =>
+      notebooks.saveDriveOfNotebook(db, person.shopId, input.id, drive, uncertainty, person.name, now),
+  }),
+} as const;

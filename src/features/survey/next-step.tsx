@@ -1,0 +1,337 @@
+'use client';
+
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import type { ReactNode } from 'react';
+import type { NotebookSolution, Missing, Notebook } from '@/core/survey';
+import { useUnits } from '@/ui/units';
+import { freshId, withSides } from './changes';
+import { LayoutChoice } from './layout-choice';
+import { nextActionOf } from './next';
+import type { Step } from './progress';
+import { placeOfReading, readingDimension, readingId, readingTitle, withReadingSkipped } from './readings';
+import { ReadingDrawing, TapeDrawing } from './tape-drawing';
+import { measureTitle, missingSentence, placeName, within } from './messages';
+
+export interface NextPanelProps {
+  readonly notebook: Notebook;
+  readonly look: NotebookSolution | null;
+  readonly mayChange: boolean;
+  readonly write: (change: (now: Notebook) => Notebook) => void;
+  /** Opens a step and a part in it: `measure:…`, `pulley:…` or `part:…`. */
+  readonly onGo: (step: Step, part?: string) => void;
+  readonly onMake: () => void;
+  /** Why the drive cannot be made this moment, although it could be. */
+  readonly waiting: string | null;
+  readonly making: boolean;
+  /** The drive was made from this notebook before. */
+  readonly made: boolean;
+}
+
+const STEP_OF: Readonly<Record<Missing['what'], Step>> = {
+  name: 'finish',
+  pulley: 'tape',
+  place: 'tape',
+  diameter: 'pulleys',
+  variable: 'pulleys',
+  'arm-pivot': 'tape',
+  'arm-end': 'arms',
+  spring: 'springs',
+  'spring-length': 'springs',
+  lever: 'springs',
+  route: 'route',
+};
+
+export function NextStep({ notebook, look, mayChange, write, onGo, onMake, waiting, making, made }: NextPanelProps) {
+  const { show } = useUnits();
+  const next = nextActionOf(notebook, look);
+  const name = (id: string) => `the ${within(placeName(notebook, id))}`;
+  switch (next.kind) {
+    case 'pulleys':
+      return (
+        <Says
+          title="Enter the pulleys"
+          action={
+            <Button variant="contained" onClick={() => onGo('pulleys')}>
+              Open pulleys
+            </Button>
+          }
+        >
+          Every pulley that a belt touches, with its diameter.
+        </Says>
+      );
+    case 'diameter':
+      return (
+        <Says
+          title={`Measure across ${name(next.pulley)}`}
+          action={
+            <Button variant="contained" onClick={() => onGo('pulleys', `pulley:${next.pulley}`)}>
+              Enter its diameter
+            </Button>
+          }
+        >
+          Its outside diameter is not entered yet.
+        </Says>
+      );
+    case 'route':
+      return (
+        <Says
+          title="Enter the belt route"
+          action={
+            <Button variant="contained" onClick={() => onGo('route')}>
+              Open route
+            </Button>
+          }
+        >
+          Tap the pulleys in the order in which the belt passes them.
+        </Says>
+      );
+    case 'measure':
+      return (
+        <Says
+          title={measureTitle(notebook, next.measure)}
+          drawing={<TapeDrawing notebook={notebook} look={look} measure={next.measure} height={104} />}
+          action={
+            <Button variant="contained" onClick={() => onGo('tape', `measure:${next.measure.id}`)}>
+              Enter this distance
+            </Button>
+          }
+        >
+          Next measurement.
+        </Says>
+      );
+    case 'suspect': {
+      const { reading, second } = next;
+      if (!reading)
+        return (
+          <Says
+            title="The measurements contradict each other"
+            action={
+              <Button variant="contained" onClick={() => onGo('tape')}>
+                Open distances
+              </Button>
+            }
+          >
+            No single measurement explains it. Check for a wrong unit or swapped ends.
+          </Says>
+        );
+      const against = look?.answer.measures.find((m) => m.id === readingId(reading))?.againstRest ?? null;
+      return (
+        <Says
+          title={`Measure again: ${within(readingTitle(notebook, reading))}`}
+          drawing={<ReadingDrawing notebook={notebook} look={look} reading={reading} height={104} />}
+          action={
+            <>
+              <Button variant="contained" onClick={() => onGo(...placeOfReading(reading))}>
+                Enter it again
+              </Button>
+              {mayChange && <Button onClick={() => write((now) => withReadingSkipped(now, reading, true))}>Exclude</Button>}
+            </>
+          }
+        >
+          It is most likely wrong
+          {against === null
+            ? ''
+            : `: it reads ${show(Math.abs(against.by), readingDimension(reading))} ${against.by > 0 ? 'more' : 'less'} than expected from the others`}
+          .{second ? ` If it reads the same, check ${within(readingTitle(notebook, second))}.` : ''}
+        </Says>
+      );
+    }
+    case 'side': {
+      const [a, b] = next.between;
+      const answer = (right: boolean) =>
+        write((now) => withSides(now, [{ pulley: next.of, leftOf: [a, b], ...(right ? { right: true } : {}) }]));
+      return (
+        <Says
+          title={`Seen from above, is ${name(next.of)} left or right of the line from ${name(a)} to ${name(b)}?`}
+          always={<SideDrawing notebook={notebook} of={next.of} from={a} to={b} />}
+          action={
+            mayChange && (
+              <>
+                <Button variant="contained" onClick={() => answer(false)}>
+                  Left
+                </Button>
+                <Button variant="contained" onClick={() => answer(true)}>
+                  Right
+                </Button>
+              </>
+            )
+          }
+        >
+          The distances also fit a mirror image. Face {name(b)} from behind {name(a)}.
+        </Says>
+      );
+    }
+    case 'images':
+      return (
+        <Says
+          title={`Which of these ${next.images.length === 2 ? 'two' : next.images.length} layouts is correct, seen from above?`}
+          always={
+            <LayoutChoice
+              notebook={notebook}
+              images={next.images}
+              mayChange={mayChange}
+              onChoose={({ sides }) => write((now) => withSides(now, sides))}
+            />
+          }
+          action={null}
+        >
+          The distances fit each layout. The drawings are to scale. Choose the one that matches the machine.
+        </Says>
+      );
+    case 'advice': {
+      const [a, b] = next.advice.between;
+      return (
+        <Says
+          title={`Measure ${name(a)} to ${name(b)}`}
+          drawing={<TapeDrawing notebook={notebook} look={look} measure={{ kind: 'centres', between: [a, b] }} height={104} />}
+          action={
+            mayChange && (
+              <Button variant="contained" onClick={() => addMeasure(notebook, write, onGo, a, b)}>
+                Enter this distance
+              </Button>
+            )
+          }
+        >
+          It {next.advice.why}.
+        </Says>
+      );
+    }
+    case 'missing':
+      return (
+        <Says
+          title={missingSentence(notebook, next.missing)}
+          action={
+            <Button
+              variant="contained"
+              onClick={() =>
+                onGo(STEP_OF[next.missing.what], next.missing.what === 'diameter' ? `pulley:${next.missing.of}` : `part:${next.missing.of}`)
+              }
+            >
+              Open it
+            </Button>
+          }
+        >
+          Then you can make the drive.
+        </Says>
+      );
+    case 'make': {
+      const better = next.better;
+      return (
+        <Says
+          title={made ? 'Make the drive again' : 'Make the drive'}
+          action={
+            mayChange && (
+              <>
+                <Button variant="contained" disabled={waiting !== null || making} onClick={onMake}>
+                  {making ? 'Making drive…' : made ? 'Make drive again' : 'Make this drive'}
+                </Button>
+                <Button onClick={() => onGo('finish')}>Check result</Button>
+                {better && <Button onClick={() => addMeasure(notebook, write, onGo, ...better.between)}>Enter it</Button>}
+              </>
+            )
+          }
+        >
+          {waiting ??
+            (better
+              ? `The most useful further measurement: ${name(better.between[0])} to ${name(better.between[1])}, centre to centre.`
+              : 'Further measurements would add little.')}
+          {look && look.built.findings.length > 0 && (
+            <Alert severity="warning" variant="outlined" sx={{ mt: 1, py: 0 }}>
+              {look.built.findings.length === 1 ? 'One doubt is left' : `${look.built.findings.length} doubts are left`}; check the result
+              first.
+            </Alert>
+          )}
+        </Says>
+      );
+    }
+  }
+}
+
+function addMeasure(notebook: Notebook, write: NextPanelProps['write'], onGo: NextPanelProps['onGo'], a: string, b: string) {
+  const id = freshId(
+    notebook.measures.map((m) => m.id),
+    'more',
+  );
+  write((now) => ({ ...now, measures: [...now.measures, { id, kind: 'centres', between: [a, b], value: null }] }));
+  onGo('tape', `measure:${id}`);
+}
+
+/** On a phone `drawing` is omitted, since the list has its own. `always` is not. */
+function Says({
+  title,
+  children,
+  action,
+  drawing,
+  always,
+}: {
+  title: string;
+  children: ReactNode;
+  action: ReactNode;
+  drawing?: ReactNode;
+  always?: ReactNode;
+}) {
+  return (
+    <>
+      <Typography variant="h2" component="p" sx={{ my: 0.25 }}>
+        {title}
+      </Typography>
+      <Box sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>{children}</Box>
+      {drawing && <Box sx={{ mt: 1, display: { xs: 'none', md: 'block' } }}>{drawing}</Box>}
+      {always && <Box sx={{ mt: 1 }}>{always}</Box>}
+      {action && <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 1 }}>{action}</Box>}
+    </>
+  );
+}
+
+/** The line as seen from behind its start: left and right of it, in any orientation of the drawing. */
+function SideDrawing({ notebook, of, from, to }: { notebook: Notebook; of: string; from: string; to: string }) {
+  const station = (id: string) => {
+    const i = notebook.pulleys.findIndex((p) => p.id === id);
+    return i < 0 ? '+' : String(i + 1);
+  };
+  const disc = (x: number, y: number, text: string, dashed = false) => (
+    <g transform={`translate(${x} ${y})`}>
+      <circle
+        r={15}
+        fill="var(--ts-card)"
+        stroke={dashed ? 'var(--ts-copper)' : 'var(--ts-ink)'}
+        strokeWidth={2}
+        strokeDasharray={dashed ? '4 4' : undefined}
+      />
+      <text
+        textAnchor="middle"
+        dominantBaseline="central"
+        fontSize={13}
+        fontWeight={700}
+        fill={dashed ? 'var(--ts-copper)' : 'var(--ts-ink)'}
+      >
+        {text}
+      </text>
+    </g>
+  );
+  return (
+    <svg
+      viewBox="0 0 300 120"
+      width="100%"
+      height={120}
+      aria-hidden
+      style={{ display: 'block', background: 'var(--ts-sand)', borderRadius: 4 }}
+    >
+      <path d="M150 100V26" stroke="var(--ts-work)" strokeWidth={3} />
+      <path d="M144 30l6-12 6 12z" fill="var(--ts-work)" />
+      {disc(150, 100, station(from))}
+      {disc(150, 20, station(to))}
+      {disc(70, 60, station(of), true)}
+      {disc(230, 60, station(of), true)}
+      <text x={70} y={100} textAnchor="middle" fontSize={13} fill="var(--ts-ink)">
+        left
+      </text>
+      <text x={230} y={100} textAnchor="middle" fontSize={13} fill="var(--ts-ink)">
+        right
+      </text>
+    </svg>
+  );
+}

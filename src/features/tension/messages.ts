@@ -1,0 +1,185 @@
+import type { Dimension } from '@/core/quantity';
+import type { DecideReason, FaultRun, Recommendation, SettingFault, SlackByDesign, TakenReading, TensionMethod } from '@/core/tension';
+import { sectionOf, type Drive } from '@/core/drive';
+import type { Units } from '@/ui/units';
+
+export const METHOD_WORDS: Readonly<Record<TensionMethod, string>> = {
+  tap: 'Tap',
+  deflection: 'Push',
+  'spring-length': 'Spring length',
+  marks: 'Place or mark',
+  twist: 'Twist',
+  'hand-roll': 'Roll by hand',
+  thumb: 'Thumb',
+};
+
+export const METHOD_HOW: Readonly<Record<TensionMethod, string>> = {
+  tap: 'Tap the middle of the span and record it here, or enter the reading of a meter. Keep everything else still and off the span.',
+  deflection: 'Push the middle of the span at a right angle. Read force and deflection against a straight edge across the two pulleys.',
+  'spring-length': 'Installed length of the spring in this state, from inside one hook to inside the other.',
+  marks:
+    'Position of the adjuster: a hole, a link, a collar gap, or the distance between two marks. A tap or push at the same setting calibrates it.',
+  twist:
+    'Twist the middle of the span between two fingers as far as it turns easily. Read the angle. Rough until measured readings calibrate it.',
+  'hand-roll': 'Roll the span over with the whole hand as far as it turns easily. Read the angle. Rough.',
+  thumb: 'Push firmly with a thumb at mid-span, without a scale. Read the deflection. Rough: thumbs differ.',
+};
+
+/** Input fields of each method. */
+export const VALUE_FIELDS: Readonly<
+  Record<TensionMethod, { readonly label: string; readonly dimension: Dimension; readonly min: number; readonly max: number }>
+> = {
+  tap: { label: 'Tap frequency, Hz', dimension: 'number', min: 1, max: 2000 },
+  deflection: { label: 'Force on all belts', dimension: 'force', min: 0.1, max: 5000 },
+  'spring-length': { label: 'Installed length', dimension: 'length', min: 1, max: 2000 },
+  marks: { label: 'Position', dimension: 'length', min: -2000, max: 2000 },
+  twist: { label: 'Twisted by', dimension: 'angle', min: 2, max: 180 },
+  'hand-roll': { label: 'Rolled by', dimension: 'angle', min: 2, max: 360 },
+  thumb: { label: 'Deflection', dimension: 'length', min: 0.5, max: 300 },
+};
+
+export const FAULT_WORDS: Readonly<Record<SettingFault, string>> = {
+  'no-rest': 'the mechanism does not settle',
+  'brake-stays-off': 'the brake stays off when released',
+  'brake-stays-on': 'the brake drags while driving',
+  'not-slack': 'the belt does not go slack when released',
+  'other-belt': 'another belt on this tensioner slips or stays tight',
+  slips: 'the belt slips under load',
+  'at-stop': 'the tensioner is at its stop',
+  overloads: 'the belt or a bearing is overloaded',
+};
+
+/** The setting to make, in sentences; the first one is the instruction. */
+export function advisedSetting({
+  advice,
+  now,
+  targetN,
+  place,
+  force,
+  margin,
+}: {
+  readonly advice: Recommendation | null;
+  /** Present position of the adjuster. */
+  readonly now: number;
+  readonly targetN: number | null;
+  readonly place: (position: number) => string;
+  readonly force: (n: number) => string;
+  readonly margin: (past: number) => string;
+}): string[] {
+  if (targetN === null) return ['Enter the load to calculate a setting.', 'The table shows both states.'];
+  if (!advice) return ['No setting of this adjuster works.'];
+  const { position, tension, reach, atEnd, brakeMargin } = advice;
+  const first =
+    Math.abs(position - now) < 0.05
+      ? `Leave as is at ${place(position)}: ${force(tension)}.`
+      : `Set it to ${place(position)}: ${force(tension)}.`;
+  const target = reach === 'met' ? '' : `The target of ${force(targetN)} is out of reach.`;
+  const end = atEnd ? 'This is the end of the adjuster’s travel.' : '';
+  const brake = brakeMargin === null ? '' : `Released, the brake is on with ${margin(brakeMargin)} of margin.`;
+  return [first, target, end, brake].filter((s) => s !== '');
+}
+
+/** “At 6.4 mm and above, the brake stays off when released.” */
+export function runWords({ fault, from, to, toEnd, fromStart }: FaultRun, show: (mm: number) => string): string {
+  const words = FAULT_WORDS[fault];
+  if (fromStart && toEnd) return `At every setting, ${words}.`;
+  if (toEnd) return `At ${show(from)} and above, ${words}.`;
+  if (fromStart) return `At ${show(to)} and below, ${words}.`;
+  return from === to ? `At ${show(from)}, ${words}.` : `From ${show(from)} to ${show(to)}, ${words}.`;
+}
+
+/** Name of a span, from the pulleys at its ends. */
+export function spanName(drive: Drive, from: string, to: string): string {
+  const label = (id: string) => drive.pulleys.find((p) => p.id === id)?.label ?? 'a pulley';
+  return `${label(from)} to ${label(to)}`;
+}
+
+export const springName = (drive: Drive, id: string): string => drive.springs.find((s) => s.id === id)?.label ?? 'Spring';
+
+/** Place of a reading as a ticket keeps it. */
+export const placeOf = (reading: TakenReading): string => (typeof reading.at === 'string' ? reading.at : reading.at.join('>'));
+
+/** A span shorter than this number of belt depths is too stiff for a reliable tap or push. */
+export const SHORT_SPAN_DEPTHS = 25;
+export const isShort = (belt: Drive['belts'][number], spanMm: number): boolean => spanMm < SHORT_SPAN_DEPTHS * sectionOf(belt).depthMm;
+/** A note under this is too low to be heard by most phones, Hz. */
+export const LOWEST_HEARD_HZ = 20;
+
+/** Printed value of a method. */
+export function readWords(
+  method: TensionMethod,
+  value: number,
+  deflectionMm: number | null,
+  placeIn: 'length' | 'angle' | null,
+  { show, adjusterPosition }: Pick<Units, 'show' | 'adjusterPosition'>,
+): string {
+  if (method === 'tap') return `${value} Hz`;
+  if (method === 'deflection') return `${show(value, 'force')} for ${show(deflectionMm ?? 0, 'length')}`;
+  if (placeIn !== null) return adjusterPosition(value, placeIn);
+  return show(value, VALUE_FIELDS[method].dimension);
+}
+
+/** The one number of a reading that a ticket keeps. */
+export function valueOf(reading: TakenReading): number {
+  switch (reading.method) {
+    case 'tap':
+      return reading.hz;
+    case 'deflection':
+      return reading.forceN;
+    case 'spring-length':
+      return reading.lengthMm;
+    case 'marks':
+      return reading.position;
+    case 'twist':
+    case 'hand-roll':
+    case 'thumb':
+      return reading.value;
+  }
+}
+
+/** Each is a sentence without its full stop. */
+export const DECIDE_WORDS: Readonly<Record<DecideReason, string>> = {
+  'arm-stiff': 'A stiff arm or slide causes the same symptoms as a slack belt',
+  'belt-bad': 'The belt is damaged or worn',
+  misaligned: 'The entry angle is over its limit, and correcting it changes the tension',
+  'load-unknown': 'The load is unknown, so the slip limit is unknown',
+  'nothing-read': 'No tension was measured in this condition',
+  holds: 'The tension is above the slip limit, with margin',
+  'holds-but-slow': 'The tension is above the slip limit, but the belt engages slowly',
+  'under-floor': 'The tension is at or below the slip limit',
+  'over-ceiling': 'The tension is above the limit of the belt or a bearing',
+  soft: 'It engages softly',
+  slips: 'It slips as it engages',
+  'brake-stays-off': 'The brake stays off when released',
+  'brake-drags': 'The brake drags while driving',
+  'stop-too-long': 'The stop time is over its limit',
+  'not-slack': 'The belt does not go slack when released',
+  'reserve-left': 'The adjuster can still reach the recommended setting',
+  'drawn-holds': 'By the drawing the tension is enough, but the belt engages slowly',
+  'other-cause': 'Another cause is likely. Check the arm, the belt surface and the engine speed',
+  'already-set': 'The adjuster is already at its recommended setting',
+  'no-reserve': 'No setting of any adjuster reaches enough tension',
+  'release-breaks-first': 'Every setting that is tight enough fails when released',
+};
+
+/** Reasons of an advice, as sentences without the last full stop. */
+export const becauseWords = (because: readonly DecideReason[]): string => because.map((b) => DECIDE_WORDS[b]).join('. ');
+
+export const DECISION_WORDS = {
+  leave: 'Leave as is',
+  adjust: 'Adjust it',
+  replace: 'Replace the belt',
+  'free-first': 'Free the arm or slide first, then time it again',
+  'align-first': 'Correct the alignment first, then measure the tension again',
+  'read-first': 'Measure the tension first',
+  'brake-first': 'Repair the brake first',
+} as const;
+
+export const SLACK_WORDS: Readonly<Record<SlackByDesign, string>> = {
+  'attachment-off':
+    'With the attachment off, the tensioner is slack. This is normal. Measure with the attachment mounted and both belts on.',
+  'deck-held-back':
+    'While the holding link keeps the deck back, the belt is slack. This is normal. Stow the link and let the deck move forward before you measure.',
+  'variable-before-first-run':
+    'Before its first run, the belt sits deep in the secondary and is loose. This is normal: it rises when it first runs. Do not shim for it.',
+};
