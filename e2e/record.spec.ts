@@ -64,9 +64,9 @@ test('makes a wrong stack by dragging, corrects it by the keyboard, and saves it
   const handle = parts.getByRole('button', { name: /^Move: Spacer/ });
   await handle.focus();
   await page.keyboard.press('Space');
-  await page.waitForTimeout(300);
+  await expect(page.getByText(/^Spacer.* at its own place\.$/)).toBeAttached();
   await page.keyboard.press('ArrowDown');
-  await page.waitForTimeout(300);
+  await expect(page.getByText(/^Spacer.* at the place of Idler/)).toBeAttached();
   await page.keyboard.press('Space');
   await expect(page.getByText(/^Correct:/)).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).press('Enter');

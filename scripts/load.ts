@@ -295,9 +295,7 @@ async function visitAll(base: string, cookies: readonly string[], pid: number, f
   const all = [...times.entries()].flatMap(([kind, list]) => (kind === 'healthz' ? [] : list)).sort((a, b) => a - b);
   say(`${'all of them'.padEnd(34)}${String(all.length).padStart(4)} ${at(all, 0.5)} ${at(all, 0.95)} ${at(all, 1)}`);
   say(`\nAlone: ${[...alone].map(([kind, ms]) => `${kind} ${ms.toFixed(0)} ms`).join(', ')}.`);
-  say(
-    `\n${CREW} people, mean pause ${PAUSE} s; ${failed} failed answers; at most ${most.toFixed(0)} MB of memory.`,
-  );
+  say(`\n${CREW} people, mean pause ${PAUSE} s; ${failed} failed answers; at most ${most.toFixed(0)} MB of memory.`);
 }
 
 main().catch((error: unknown) => {

@@ -426,7 +426,7 @@ describe('tap', () => {
     expect(both[1].frequency).toBeCloseTo(64, 0);
   });
   it.each<[string, (file: string) => string[], RegExp]>([
-    ['no span', (f) => [f, '--mass', '0.1'], /give --span, the length of the span in mm/],
+    ['no span', (f) => [f, '--mass', '0.1'], /enter --span, the length of the span in mm/],
     ['a mass of nothing', (f) => [f, '--span', '400', '--mass', '0'], /--mass must be the mass of the belt in kg\/m, a number above 0/],
     [
       'an expectation the wrong way round',

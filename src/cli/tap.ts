@@ -18,7 +18,7 @@ export function readTapAsk(values: { span?: string | undefined; mass?: string | 
     ['span', 'the length of the span in mm'],
     ['mass', 'the mass of the belt in kg/m'],
   ] as const) {
-    if (values[option] === undefined) return refuse(`give --${option}, ${what}`);
+    if (values[option] === undefined) return refuse(`enter --${option}, ${what}`);
     if (!(numbers[option] > 0 && Number.isFinite(numbers[option])))
       return refuse(`--${option} must be ${what}, a number above 0, not “${values[option]}”`);
   }

@@ -15,7 +15,17 @@ import { spanName } from '../tension/messages';
 import { Correction } from './correction';
 import { EdgeSketch } from './edge-sketch';
 import { NO_GAPS, rimOf, useAlignmentState } from './use-alignment';
-import { BY_WORDS, CUT_WORDS, alignmentSentence, TRACK_WORDS, WHEN_WORDS } from './messages';
+import {
+  BY_WORDS,
+  CUT_WORDS,
+  alignmentSentence,
+  TRACK_WORDS,
+  WHEN_WORDS,
+  gapsDisagree,
+  overAngleLimit,
+  trackContradictsGaps,
+  withinAngleLimit,
+} from './messages';
 
 const GAP_FIELDS = [
   ['near', 'Near rim'],
@@ -183,7 +193,7 @@ function TwoPulleys({ drive, beltId, last = null, onKeep }: Parameters<typeof Al
           </Box>
           {(stands.disagreeMm ?? 0) > MOST_DISAGREE_MM && (
             <Alert severity="warning" variant="outlined">
-              The two pairs of gaps disagree by {caliper(stands.disagreeMm!)}. The straight edge moved between them. Measure all four again.
+              {gapsDisagree(caliper(stands.disagreeMm!))}
             </Alert>
           )}
           {spans.map((s) => (
@@ -195,7 +205,7 @@ function TwoPulleys({ drive, beltId, last = null, onKeep }: Parameters<typeof Al
           ))}
           {spans.length > 0 && (
             <Box sx={{ fontSize: 16, color: within ? undefined : 'var(--ts-copper)' }}>
-              {within ? `Within its limit of ${limitDeg}°.` : `Over its limit of ${limitDeg}°: correct it before you set the tension.`}
+              {within ? withinAngleLimit(limitDeg) : overAngleLimit(limitDeg)}
             </Box>
           )}
           {settled && spans.length === 0 && 'The belt does not touch both of these.'}
@@ -223,8 +233,7 @@ function TwoPulleys({ drive, beltId, last = null, onKeep }: Parameters<typeof Al
       />
       {track !== 'none' && spans.length > 0 && !trackAgrees(track, within) && (
         <Alert severity="warning" variant="outlined">
-          {track === 'stays' ? 'The belt stays, but the gaps show misalignment' : 'The belt moves sideways, but the gaps show alignment'}.
-          Measure the gaps again, with the edge clean and flat on the face.
+          {trackContradictsGaps(track === 'stays')}
         </Alert>
       )}
       {onKeep && (

@@ -8,7 +8,7 @@ import { Choices } from '@/ui/choices';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import type { EntryRequest } from '@/workers/entry-service';
-import { rodWords, supportWords } from './messages';
+import { rodWords, supportWords, offsetRemains, rodsAlsoMove } from './messages';
 
 /**
  * Twin rods that pull either of two pulleys, with their adjuster. Undefined without them. Both pulleys turn the same
@@ -78,16 +78,12 @@ export function Correction({
                 {rodWords(turn, adjuster.screw.rods.find((r) => r.id === turn.rod)?.label ?? 'the rod on that side', adjuster.screw.flats)}
               </strong>{' '}
               ({turn.flats} flats). Do not turn the other rod. An angle of {Math.abs(turn.leftDeg).toFixed(2)}° remains.
-              {addsN === null
-                ? ''
-                : ` This moves the pulley by ${caliper(turn.middleMm)} and adds ${show(addsN, 'force')} of tension.`}{' '}
-              Then measure the gaps again.
+              {addsN === null ? '' : ` ${rodsAlsoMove(caliper(turn.middleMm), show(addsN, 'force'))}`} Then measure the gaps again.
             </>
           ) : (
             'The angle is within one flat. Turn both rods by the same amount.'
           )}
-          {Math.abs(stands.offsetMm) > 0.5 &&
-            ` The rods cannot remove the offset of ${caliper(Math.abs(stands.offsetMm))}. Move the hub or the unit along the shaft.`}
+          {Math.abs(stands.offsetMm) > 0.5 && ` ${offsetRemains(caliper(Math.abs(stands.offsetMm)))}`}
         </Box>
       </Box>
     );

@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box';
 import type { RimGaps } from '@/core/alignment';
 import { useUnits } from '@/ui/units';
+import { edgeSketchText } from './messages';
 
 /** Drawn gaps are enlarged so that a few millimetres are visible, and limited so that none leaves the drawing. */
 const drawn = (mm: number) => Math.max(-16, Math.min(22, mm * 3));
@@ -17,7 +18,7 @@ export function EdgeSketch({ gaps, from, to }: { gaps: Partial<RimGaps>; from: s
   const far = gaps.far ?? 0;
   const edge = 30;
   const [n, f] = [edge + 4 + drawn(near), edge + 4 + drawn(far)];
-  const said = `Straight edge on ${from}; at ${to} ${caliper(near)} at the near rim and ${caliper(far)} at the far rim`;
+  const said = edgeSketchText(from, to, caliper(near), caliper(far));
   return (
     <Box
       component="svg"

@@ -47,3 +47,21 @@ export function supportWords({ mm, turns, flats }: SupportMove, caliper: (mm: nu
   if (turns === 0 && flats === 0) return 'no change';
   return `run its nut ${mm > 0 ? 'out' : 'in'} by ${turnsWords(Math.abs(turns), Math.abs(flats))}`;
 }
+
+export const gapsDisagree = (by: string): string =>
+  `The two pairs of gaps disagree by ${by}. The straight edge moved between them. Measure all four again.`;
+
+export const withinAngleLimit = (limitDeg: number): string => `Within its limit of ${limitDeg}°.`;
+
+export const overAngleLimit = (limitDeg: number): string => `Over its limit of ${limitDeg}°: correct it before you set the tension.`;
+
+export const trackContradictsGaps = (stays: boolean): string =>
+  `${stays ? 'The belt stays, but the gaps show misalignment' : 'The belt moves sideways, but the gaps show alignment'}. Measure the gaps again, with the edge clean and flat on the face.`;
+
+export const rodsAlsoMove = (moved: string, added: string): string => `This moves the pulley by ${moved} and adds ${added} of tension.`;
+
+export const offsetRemains = (offset: string): string =>
+  `The rods cannot remove the offset of ${offset}. Move the hub or the unit along the shaft.`;
+
+export const edgeSketchText = (from: string, to: string, near: string, far: string): string =>
+  `Straight edge on ${from}; at ${to} ${near} at the near rim and ${far} at the far rim`;

@@ -25,6 +25,7 @@ import { useUnits } from '@/ui/units';
 import type { CompareRequest } from '@/workers/compare-service';
 import { FIGURES, figureText, withinLimit } from './figures';
 import { SweepChart } from './sweep-chart';
+import { bladeOn, hubSpeedOf } from './messages';
 
 const MOST_VARIANTS = 4;
 const variantShape = z.object({ diametersMm: z.record(z.string(), z.number()), outsideMm: z.number().nullable() });
@@ -146,7 +147,7 @@ export function CompareScreen({ stored }: { stored: StoredDrive }) {
         <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '320px 320px' }, gap: 1.5, alignItems: 'start' }}>
           <NumberField
             dimension="length"
-            label={`A blade on ${label(shaft.id)}, tip to tip`}
+            label={bladeOn(label(shaft.id))}
             value={draft.bladesMm[shaft.id] ?? null}
             onValue={(v) => put({ bladesMm: v === null ? {} : { ...draft.bladesMm, [shaft.id]: v } })}
             min={50}
@@ -156,7 +157,7 @@ export function CompareScreen({ stored }: { stored: StoredDrive }) {
           />
           <NumberField
             dimension="rotation"
-            label={`Rated speed of the hub, ${label(shaft.id)}`}
+            label={hubSpeedOf(label(shaft.id))}
             value={draft.hubRpm[shaft.id] ?? null}
             onValue={(v) => put({ hubRpm: v === null ? {} : { ...draft.hubRpm, [shaft.id]: v } })}
             min={50}

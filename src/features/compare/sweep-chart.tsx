@@ -6,6 +6,7 @@ import { unitNamed } from '@/core/quantity';
 import { useUnits } from '@/ui/units';
 import type { CompareAnswer } from '@/workers/compare-service';
 import { figureText, type Figure } from './figures';
+import { nothingToChart, sweepText } from './messages';
 
 /** One figure over one diameter, with its limit and the diameter as it is drawn. */
 export function SweepChart({
@@ -24,8 +25,7 @@ export function SweepChart({
     const value = figure.of(s.compared);
     return value === null ? [] : [{ mm: s.diameterMm, value, limit: figure.limit?.of(s.compared) ?? null }];
   });
-  if (points.length < 2)
-    return <Box sx={{ color: 'var(--ts-quiet)' }}>The drive does not say what {figure.label.toLowerCase()} is: nothing to chart.</Box>;
+  if (points.length < 2) return <Box sx={{ color: 'var(--ts-quiet)' }}>{nothingToChart(figure.label.toLowerCase())}</Box>;
   const inch = unitNamed(unit('length') === '' ? 'mm' : unit('length')).factor;
   const tick = { fontSize: 12, fill: 'var(--ts-quiet)' };
   const text = (v: number) => figureText(figure.dimension, v, show);
@@ -35,7 +35,7 @@ export function SweepChart({
     <Box
       sx={{ height: 280 }}
       role="img"
-      aria-label={`${figure.label} over the diameter of ${pulley}: ${text(first.value)} at ${show(first.mm, 'length')}, ${text(last.value)} at ${show(last.mm, 'length')}`}
+      aria-label={sweepText(figure.label, pulley, text(first.value), show(first.mm, 'length'), text(last.value), show(last.mm, 'length'))}
     >
       <ResponsiveContainer width="100%" height="100%">
         <LineChart data={points} margin={{ top: 12, right: 24, bottom: 8, left: 8 }}>

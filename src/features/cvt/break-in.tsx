@@ -7,6 +7,7 @@ import { useEffect, useState } from 'react';
 import * as z from 'zod';
 import { useDraftOf } from '@/ui/draft';
 import { NumberField } from '@/ui/number-field';
+import { breakInRunning } from './messages';
 
 /** Break-in time of a new belt, minutes, unless the manual states another. */
 const USUAL_MINUTES = 20;
@@ -29,8 +30,7 @@ export function BreakIn({ job, onRun }: { job: number; onRun: (words: string) =>
   }, [running]);
   const left = running ? Math.max(0, Date.parse(running.begun) + running.minutes * MINUTE_MS - now) : null;
   const keep = async () => {
-    if (running && (await onRun(`Break-in of the new belt: ${running.minutes} min at part throttle and varied speed, with stops to cool.`)))
-      setRunning(null);
+    if (running && (await onRun(breakInRunning(running.minutes)))) setRunning(null);
   };
   return (
     <Box

@@ -55,3 +55,17 @@ export function fitWords({ reasons, shift, problem, startShare, topShare }: Vari
   };
   return reasons.map((r) => words[r]());
 }
+
+export const breakInRunning = (minutes: number): string =>
+  `Break-in of the new belt: ${minutes} min at part throttle and varied speed, with stops to cool.`;
+
+export const sectionText = (primaryMm: number, primary: string, secondaryMm: number, secondary: string): string =>
+  `Section: the belt is ${primaryMm} mm out on ${primary} and ${secondaryMm} mm out on ${secondary}`;
+
+export const beltDoesNotFit = (outside: string, withShim: boolean): string =>
+  `A belt of ${outside} does not fit this drive${withShim ? ' with that shim' : ''}.`;
+
+export const shiftChartText = (from: string, to: string): string => `Ratio and radii as the primary closes, from ${from} to ${to} to 1`;
+
+export const emptyFieldsOwnBelt = (outside: string, width: string): string =>
+  `Empty fields are those of the belt on this drive: ${outside} outside, ${width} wide.`;

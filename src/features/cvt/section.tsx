@@ -2,6 +2,7 @@
 
 import Box from '@mui/material/Box';
 import type { ShiftState, VariableDrive, VariablePulley } from '@/core/cvt';
+import { sectionText } from './messages';
 
 const WIDE = 150;
 const HIGH = 150;
@@ -77,7 +78,7 @@ export function ShiftSection({
     <Box
       component="svg"
       role="img"
-      aria-label={`Section: the belt is ${Math.round(stand.primary)} mm out on ${names[0]} and ${Math.round(stand.secondary)} mm out on ${names[1]}`}
+      aria-label={sectionText(Math.round(stand.primary), names[0], Math.round(stand.secondary), names[1])}
       viewBox={`0 0 ${2 * WIDE} ${HIGH}`}
       sx={{ width: '100%', maxWidth: 420, height: 'auto', display: 'block' }}
     >

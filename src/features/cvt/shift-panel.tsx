@@ -16,7 +16,7 @@ import { Choices } from '@/ui/choices';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import { ShiftSection } from './section';
-import { LIMIT_WORDS } from './messages';
+import { LIMIT_WORDS, beltDoesNotFit, shiftChartText } from './messages';
 
 /** Points of the curves. */
 const POINTS = 41;
@@ -88,7 +88,7 @@ export function ShiftPanel({ drive, nowMm = null }: { drive: Drive; nowMm?: numb
         </>
       ) : (
         <Alert severity="warning" variant="outlined">
-          A belt of {fine(shown.mm)} does not fit this drive{shim ? ' with that shim' : ''}.
+          {beltDoesNotFit(fine(shown.mm), Boolean(shim))}
         </Alert>
       )}
       <Widths pair={pair} widths={widths} />
@@ -183,7 +183,10 @@ function Curves({ pair, mm, names }: { pair: VariableDrive; mm: number; names: r
     <Box
       sx={{ height: 260, maxWidth: 720 }}
       role="img"
-      aria-label={`Ratio and radii as the primary closes, from ${points.find((p) => p.ratio !== null)?.ratio?.toFixed(2) ?? 'slack'} to ${points.at(-1)?.ratio?.toFixed(2) ?? 'slack'} to 1`}
+      aria-label={shiftChartText(
+        points.find((p) => p.ratio !== null)?.ratio?.toFixed(2) ?? 'slack',
+        points.at(-1)?.ratio?.toFixed(2) ?? 'slack',
+      )}
     >
       <ResponsiveContainer width="100%" height="100%">
         <LineChart data={points} margin={{ top: 8, right: 8, bottom: 8, left: 8 }}>

@@ -14,7 +14,7 @@ import { sectionOf, type Drive } from '@/core/drive';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import { VERDICT_WORDS } from '@/ui/verdict';
-import { fitWords, LIMIT_WORDS } from './messages';
+import { fitWords, LIMIT_WORDS, emptyFieldsOwnBelt } from './messages';
 
 /** Assessment of another belt for a variable drive: width, angle, range of ratios, and idle slack. */
 export function VariableMatch({ drive }: { drive: Drive }) {
@@ -55,9 +55,7 @@ export function VariableMatch({ drive }: { drive: Drive }) {
   return (
     <Box component="section" aria-label="Try a belt" sx={{ my: 2, maxWidth: 860, display: 'grid', gap: 1.5 }}>
       <Typography variant="h2">Try a belt</Typography>
-      <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>
-        Empty fields are those of the belt on this drive: {show(ownOutside, 'length')} outside, {fine(width)} wide.
-      </Box>
+      <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>{emptyFieldsOwnBelt(show(ownOutside, 'length'), fine(width))}</Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: 'repeat(3, 1fr)' }, gap: 1.5, alignItems: 'start' }}>
         <NumberField dimension="length" label="Outside length" value={lengthMm} onValue={setLength} min={200} max={5000} optional />
         <NumberField dimension="length" label="Top width" value={widthMm} onValue={setWidth} min={5} max={200} optional />

@@ -34,6 +34,7 @@ import { useMayChange } from '../shell/shell-context';
 import { chooseOpenJob } from './actions';
 import { fileNameOf } from './file-name';
 import { KIND_WORDS } from './templates';
+import { askedAtCounter } from './messages';
 
 /** A drive outside any job, with the notebook it was measured in if there is one: ask at the counter which belt would run, and put the answer on a job if it belongs to one. */
 export function AskScreen({
@@ -199,7 +200,12 @@ function PutOnJob({ choice, driveName, onClose }: { choice: BeltChoice; driveNam
   const runCommand = useCommand();
   const [job, setJob] = useState<Choice | null>(null);
   const [unchosen, setUnchosen] = useState(false);
-  const text = `Asked at the counter, ${driveName}: ${beltName(choice.shelf)}. ${verdictWord(choice.matched.verdict, choice.letsGo, choice.matched.reasons)}. ${choice.why}`;
+  const text = askedAtCounter(
+    driveName,
+    beltName(choice.shelf),
+    verdictWord(choice.matched.verdict, choice.letsGo, choice.matched.reasons),
+    choice.why,
+  );
   const put = async () => {
     if (!job) return setUnchosen(true);
     const answer = await runCommand(

@@ -3,16 +3,13 @@ import * as z from 'zod';
 import { validateDrive, type Drive } from '@/core/drive';
 import { drives } from '@/db';
 import { defineCommand } from '@/server';
+import { driveNotSaved } from './messages';
 
 /** A drive from the screen or a file, validated again here: the stored document is always a valid drive file. */
 const document = z.unknown().transform((value, context): Drive => {
   const read = validateDrive(value);
   if (read.ok) return read.drive;
-  const [first] = read.problems;
-  context.addIssue({
-    code: 'custom',
-    message: `The drive cannot be saved yet. ${first ? `${first.path ? `${first.path}: ` : ''}${first.message}` : ''}${read.problems.length > 1 ? ` (and ${read.problems.length - 1} more)` : ''}.`,
-  });
+  context.addIssue({ code: 'custom', message: driveNotSaved(read.problems) });
   return z.NEVER;
 });
 

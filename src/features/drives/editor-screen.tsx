@@ -23,6 +23,7 @@ import type { PartList } from './editor-model';
 import { fileNameOf } from './file-name';
 import { PartsPanel } from './parts-panel';
 import { useDrawing } from './use-drawing';
+import { idlerOnTightSide } from './messages';
 
 /**
  * Editor of a drive: parts in a form, pulleys by hand on the Plate, with continuous checks. Every step can be undone,
@@ -148,13 +149,7 @@ function useSolved(drive: Drive, lever: number): { solved: PoseAnswer | null; pr
 
 /** Doubts about a drive that can still be solved. */
 function doubtsOf(drive: Drive, { warnings, problem, bands }: PoseAnswer): string[] {
-  const tight = bands.flatMap((b, i) =>
-    b.idlerOnTightSide
-      ? [
-          `${drive.belts[i]?.label ?? 'The belt'}: the sprung idler runs on the tight side; check the rotation, or move the idler to the slack side.`,
-        ]
-      : [],
-  );
+  const tight = bands.flatMap((b, i) => (b.idlerOnTightSide ? [idlerOnTightSide(drive.belts[i]?.label ?? 'The belt')] : []));
   return [...warnings.map((w) => w.message), ...(problem ? [problem] : []), ...tight];
 }
 

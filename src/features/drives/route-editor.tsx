@@ -10,7 +10,9 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useId } from 'react';
 import { Icon } from '@/ui/icons';
+import { sortableWords } from '@/ui/sortable';
 import { usualStop, type Routed, type Stop } from './usual-stop';
+import { takeOffRoute } from './messages';
 
 /** The pulleys a belt passes, in order round the loop, and which side touches each. Dragged into order by the handle, or with Space and the arrow keys. */
 export function RouteEditor({
@@ -46,16 +48,7 @@ export function RouteEditor({
         sensors={sensors}
         collisionDetection={closestCenter}
         onDragEnd={drop}
-        accessibility={{
-          screenReaderInstructions: { draggable: 'Space picks it up or drops it. Arrow keys move it. Escape cancels.' },
-          announcements: {
-            onDragStart: ({ active }) => `${named(active.id)} lifted.`,
-            onDragOver: ({ active, over }) =>
-              !over ? '' : over.id === active.id ? `${named(active.id)} lifted.` : `${named(active.id)} at the place of ${named(over.id)}.`,
-            onDragEnd: ({ active }) => `${named(active.id)} put down.`,
-            onDragCancel: ({ active }) => `${named(active.id)} put back.`,
-          },
-        }}
+        accessibility={sortableWords(named)}
       >
         <SortableContext items={keys} strategy={verticalListSortingStrategy}>
           <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
@@ -147,7 +140,7 @@ function StopRow({ id, stop, number, name, disabled, onTurn, onRemove }: StopRow
       >
         {stop.contact === 'v' ? 'V side' : 'Back'}
       </Button>
-      <IconButton disabled={disabled} aria-label={`Take ${name} off the route`} onClick={onRemove}>
+      <IconButton disabled={disabled} aria-label={takeOffRoute(name)} onClick={onRemove}>
         <Icon name="close" size={16} />
       </IconButton>
     </Box>

@@ -16,6 +16,7 @@ import { JobRows } from '../jobs/job-rows';
 import { stageName, STATE_WORDS } from '../jobs/stage-messages';
 import { useMayChange } from '../shell/shell-context';
 import { TrialsDue } from './trials-due';
+import { latestOpenJobs, noClosedJobMatches, openJobs } from './messages';
 
 /** A small knot for each stage on a strand: how far a job is, at a glance. */
 function Progress({ job }: { job: JobSummary }) {
@@ -77,13 +78,7 @@ export function JobsScreen({
     </Button>
   );
   return (
-    <Page
-      title="Jobs"
-      lead={
-        total === 0 ? 'Jobs stay here until they are closed.' : `${total} open ${total === 1 ? 'job' : 'jobs'}, and what each waits for.`
-      }
-      actions={open.length > 0 && newJob}
-    >
+    <Page title="Jobs" lead={total === 0 ? 'Jobs stay here until they are closed.' : openJobs(total)} actions={open.length > 0 && newJob}>
       {open.length === 0 ? (
         <Empty title="No open jobs" action={newJob}>
           A job covers one visit of a machine: stages, readings, belt and ticket. It is shown here until it is closed.
@@ -121,11 +116,7 @@ export function JobsScreen({
           })}
         />
       )}
-      {total > open.length && (
-        <Typography sx={{ mt: 1, color: 'var(--ts-quiet)' }}>
-          The latest {open.length} of {total} open jobs; Find (Ctrl K) finds the others.
-        </Typography>
-      )}
+      {total > open.length && <Typography sx={{ mt: 1, color: 'var(--ts-quiet)' }}>{latestOpenJobs(open.length, total)}</Typography>}
       {mayChange && <TrialsDue due={due} />}
       {(closed.total > 0 || asked.find !== '') && (
         <>
@@ -135,7 +126,7 @@ export function JobsScreen({
           {(closed.total > closed.size || asked.find !== '') && <FindField label="Find a closed job" listing={past} />}
           <JobRows jobs={past.rows} aside={(j) => j.machine} date={(j) => j.closedAt} />
           {past.rows.length === 0 && !past.busy && (
-            <Typography sx={{ mt: 1, color: 'var(--ts-quiet)' }}>No closed job matches “{past.ask.find}”.</Typography>
+            <Typography sx={{ mt: 1, color: 'var(--ts-quiet)' }}>{noClosedJobMatches(past.ask.find)}</Typography>
           )}
           <Pager listing={past} />
         </>

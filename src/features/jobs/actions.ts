@@ -3,6 +3,7 @@
 import * as z from 'zod';
 import { jobLists, jobs } from '@/db';
 import { listInput, query, rowsOf } from '@/server';
+import { noSuchJob } from './job-messages';
 
 export const listClosedJobs = query('viewer', listInput, async ({ db, person }, ask) => ({
   ok: true,
@@ -12,5 +13,5 @@ export const listClosedJobs = query('viewer', listInput, async ({ db, person }, 
 /** Current state of a job. */
 export const readJob = query('viewer', z.object({ number: z.number().int() }), async ({ db, person }, { number }) => {
   const job = await jobs.findJob(db, person.shopId, number);
-  return job ? { ok: true, value: job } : { ok: false, reason: 'refused', problem: `There is no job ${number}.` };
+  return job ? { ok: true, value: job } : { ok: false, reason: 'refused', problem: noSuchJob(number) };
 });

@@ -168,7 +168,7 @@ describe('the stopwatch', () => {
     withCommands(job([timed]), (commands) => (
       <Stopwatch job={job([timed])} at="prove" commands={commands} what="stop" when="proved" limitS={5} />
     ));
-    expect(screen.getByText(/Over its 5 s/)).toBeTruthy();
+    expect(screen.getByText(/Over the limit of 5 s/)).toBeTruthy();
   });
 });
 

@@ -5,6 +5,7 @@ import { truncate, entryKindOf, kindOf, stageAfter, type EntryBody, type EntryTy
 import type { Job, TicketEntry } from '@/db';
 import { isTaken, useCommand } from '../commands/use-command';
 import { stageName, STATE_WORDS } from './stage-messages';
+import { strikingOut, usingBelt } from './job-messages';
 
 /** Key of the queued commands of a job on the device. */
 export const aboutJob = (number: number): string => `job/${number}`;
@@ -58,7 +59,7 @@ export function useJobCommands(job: Job, openStage: JobCommands['openStage'], re
             : {
                 done: ({ entryId }) => ({
                   text: done,
-                  ...(undo ? { undo: () => void strikeOutEntry(entryId, `Striking out on job ${number}: ${words}`) } : {}),
+                  ...(undo ? { undo: () => void strikeOutEntry(entryId, strikingOut(number, words)) } : {}),
                 }),
               }),
         },
@@ -99,7 +100,7 @@ export function useJobCommands(job: Job, openStage: JobCommands['openStage'], re
         return isTaken(answer);
       },
       strikeOut: (entry) => {
-        if (entry.type !== 'unreadable') void strikeOutEntry(entry.id, `Striking out on job ${number}: ${entryKindOf(entry).name}`);
+        if (entry.type !== 'unreadable') void strikeOutEntry(entry.id, strikingOut(number, entryKindOf(entry).name));
       },
       chooseDrive: (driveId, beltId) => {
         void runCommand('job.choose-drive', { number, driveId, beltId }, { words: `Drive of job ${number}`, about });
@@ -109,11 +110,11 @@ export function useJobCommands(job: Job, openStage: JobCommands['openStage'], re
           'job.book',
           { number, shelfBeltId, shelfVersion, reason },
           {
-            words: `Using ${name} from ${bin || 'stock'} for job ${number}`,
+            words: usingBelt(name, bin || 'stock', number),
             about,
             done: ({ entryId }) => ({
               text: `${name} used from ${bin || 'stock'}.`,
-              undo: () => void strikeOutEntry(entryId, `Striking out on job ${number}: ${name}`),
+              undo: () => void strikeOutEntry(entryId, strikingOut(number, name)),
             }),
           },
         );

@@ -134,3 +134,39 @@ export function followUpWords({ after, at }: FollowUp): string {
 /** A cause that stays in by the customer's word. */
 export const leftInWords = (cause: CauseId): string =>
   `${(CAUSES.find((c) => c.id === cause)?.label ?? UNKNOWN.label).toLowerCase()} (the customer declined)`;
+
+export const noSuchJob = (number: number): string => `There is no job ${number}.`;
+
+export const strikingOut = (number: number, what: string): string => `Striking out on job ${number}: ${what}`;
+
+export const usingBelt = (name: string, bin: string, number: number): string => `Using ${name} from ${bin} for job ${number}`;
+
+export const beforeHandBack = (open: number): string => `Before hand-back: ${open === 0 ? 'nothing open' : `${open} open`}`;
+
+export const torqueByManual = (torque: string): string => `Torque by the manual: ${torque}.`;
+
+export const manualTarget = (target: string): string => `the manual’s target is ${target}`;
+
+export const riddenFrom = (from: number, to: number, unit: string, words: string): string =>
+  `Ridden from ${from} to ${to} ${unit}: ${words}.`;
+
+export const beltOnTicketDrive = (belt: string, asUsed: boolean): string =>
+  `${belt} on the drive${asUsed ? ' as it was when the belt was chosen' : ''}, engaged`;
+
+export function warrantyText({
+  belt,
+  covers,
+  ends,
+  words,
+  wetInside,
+}: {
+  readonly belt: string;
+  readonly covers: string;
+  readonly ends: readonly string[];
+  readonly words: string;
+  readonly wetInside: boolean;
+}): string {
+  const lasts = ends.length > 0 ? `, ${ends.join(' or ')}` : '';
+  const quoted = words === '' ? '' : ` “${words}”`;
+  return `Owner’s warranty of ${belt}, ${covers}${lasts}.${quoted}${wetInside ? ' Water or mud was found in the housing.' : ''}`;
+}

@@ -24,6 +24,7 @@ import { Ticket } from './ticket';
 import { useJobContext } from './use-job-context';
 import { useStage } from './use-stage';
 import { useWithQueuedLines } from './queued-lines';
+import { beforeHandBack } from './job-messages';
 
 export interface JobScreenProps {
   readonly job: Job;
@@ -136,7 +137,7 @@ function Head({
           onClick={onHandBack}
           sx={{ display: { xs: 'none', sm: 'inline-flex' }, whiteSpace: 'nowrap', py: 0, minHeight: 44, my: -1 }}
         >
-          Before hand-back: {open === 0 ? 'nothing open' : `${open} open`}
+          {beforeHandBack(open)}
         </Button>
       )}
       {!beside && <TicketButton entries={job.entries.length} onOpen={onTicket} />}

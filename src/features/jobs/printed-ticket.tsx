@@ -26,6 +26,7 @@ import { EntryLine } from './lines';
 import { lastUsedBelt } from './last-used-belt';
 import { stageName, STATE_WORDS } from './stage-messages';
 import { ticketPdf } from './ticket-pdf';
+import { beltOnTicketDrive } from './job-messages';
 
 export interface TicketDriveShown {
   readonly drive: Drive;
@@ -139,11 +140,7 @@ export function PrintedTicket({
             drive={shown.drive}
             beltId={shown.beltId}
             outsideMm={booked?.outsideMm ?? null}
-            caption={
-              booked
-                ? `${booked.belt} on the drive${shown.asBooked ? ' as it was when the belt was chosen' : ''}, engaged`
-                : 'The drive as drawn, engaged'
-            }
+            caption={booked ? beltOnTicketDrive(booked.belt, shown.asBooked) : 'The drive as drawn, engaged'}
           />
         )}
         <Box

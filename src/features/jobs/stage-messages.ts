@@ -62,3 +62,69 @@ export const STATE_WORDS: Readonly<Record<StageState, string>> = {
 
 /** Name on a narrow strip. */
 export const shortStageName = (stage: Stage): string => (stage === 'secure' ? 'Safe' : stageName(stage));
+
+export const nothingOpenIn = (stage: string): string => `Nothing is open in ${stage}.`;
+
+export const toolsOnThisDrive = (tools: string): string => `Tools on this drive: ${tools}`;
+
+export const thenCheckAgain = (what: string): string => `Then check again: ${what}.`;
+
+export const jobStarted = (number: number): string => `Job ${number}: when it started`;
+
+export const notConfirmedBeforeClose = (what: string): string =>
+  `Not confirmed: ${what}. Run the test first. Without it, the machine can only be returned as not fit to use. An owner must sign this with a reason, which prints on the ticket.`;
+
+export const knownFaults = (what: string): string => `Known faults remain: ${what}.`;
+
+export const jobIsClosed = (number: number): string => `Job ${number} is closed.`;
+
+export const jobIsOpenAgain = (number: number): string => `Job ${number} is open again.`;
+
+export const stagesNotDone = (stages: string): string => `Not done: ${stages}. You can close the job anyway. The ticket shows it.`;
+
+export const jobRiding = (number: number): string => `Job ${number}: how it was ridden`;
+
+export const jobMeasures = (number: number): string => `Job ${number}: measures of the drive`;
+
+export const needsMachineRunning = (stage: string): string =>
+  `This check needs the machine running. Use the list of a powered test, under ${stage}.`;
+
+export const moreMinutes = (minutes: number): string => `${minutes} min more, once for all of these`;
+
+export const beltIsUsed = (belt: string): string => `${belt} is used on this job.`;
+
+export const onlyInStock = (quantity: number, pieces: number, belt: string): string => `Only ${quantity} of ${pieces} ${belt} in stock`;
+
+export function useBeltText({
+  verdict,
+  pieces,
+  bin,
+  left,
+  price,
+  needs,
+}: {
+  readonly verdict: string;
+  readonly pieces: number;
+  readonly bin: string;
+  readonly left: number;
+  readonly price: string | null;
+  readonly needs: string | null | undefined;
+}): string {
+  const onTicket = price === null ? '' : `; ${price} on the ticket`;
+  const instead = needs ? ` The drive needs ${needs}.` : '';
+  return `${verdict}. This takes ${pieces} from ${bin || 'stock'}, and leaves ${left}${onTicket}.${instead}`;
+}
+
+export const doNotHandBack = (what: string): string => `Do not hand back this machine: ${what}.`;
+
+export const jobMadeSafe = (number: number): string => `Job ${number}: made safe after a run`;
+
+export const loadedWhenReleased = (springs: string): string => `Loaded with the lever released, as drawn: ${springs}.`;
+
+export const setAgainAfter = (hours: number): string => `set again after about ${hours} h`;
+
+export const settingLeft = (number: number): string => `Job ${number}: setting left as is`;
+
+export const reasonForSkipping = (stage: string): string => `Reason for skipping the rest of ${stage}`;
+
+export const reasonForHold = (stage: string): string => `Reason for the hold at ${stage}`;

@@ -15,6 +15,7 @@ import { chooseDrive } from '../drives/actions';
 import { chooseCustomer } from './actions';
 import { machineForm } from './forms';
 import { MeterField } from './meter-field';
+import { saveAgainToKeep } from './messages';
 
 const BLANK: MachineFields = {
   name: '',
@@ -88,7 +89,7 @@ export function MachineForm({
       setTheirs(answer.current);
       setVersion(answer.current.version);
     }
-    placeRefusal(setError, TEXTS, answer.reason === 'stale' ? { problem: `${answer.problem} Save again to keep yours.` } : answer);
+    placeRefusal(setError, TEXTS, answer.reason === 'stale' ? { problem: saveAgainToKeep(answer.problem) } : answer);
   });
   const text = (name: (typeof TEXTS)[number], label: string, rest: object = {}) => (
     <Field

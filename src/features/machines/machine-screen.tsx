@@ -20,6 +20,7 @@ import { useMayChange } from '../shell/shell-context';
 import { MachineForm } from './machine-form';
 import { MeterCard } from './meter-card';
 import { TimelineCard } from './timeline-card';
+import { beingMeasured, latestJobs } from './messages';
 
 export function MachineScreen({
   machine,
@@ -136,7 +137,7 @@ export function MachineScreen({
               {n.name || 'Unnamed drive'}
               <Box component="span" sx={{ color: 'var(--ts-quiet)' }}>
                 {' '}
-                · being measured, {n.measured} of {n.asked} distances
+                {beingMeasured(n.measured, n.asked)}
               </Box>
             </Box>
           ))}
@@ -158,9 +159,7 @@ export function MachineScreen({
         <JobRows jobs={jobs.rows} aside={(j) => j.status} date={(j) => j.openedAt} />
       )}
       {jobs.total > jobs.rows.length && (
-        <Typography sx={{ mt: 1, color: 'var(--ts-quiet)' }}>
-          The latest {jobs.rows.length} of {jobs.total}; Find (Ctrl K) finds the others by number or words.
-        </Typography>
+        <Typography sx={{ mt: 1, color: 'var(--ts-quiet)' }}>{latestJobs(jobs.rows.length, jobs.total)}</Typography>
       )}
       <Box sx={{ mt: 3 }}>
         <TimelineCard machineId={machine.id} events={events} total={eventCount} />

@@ -7,6 +7,7 @@ import { useState } from 'react';
 import type { MachineEvent } from '@/db';
 import { Card } from '@/ui/page';
 import { Moment } from '@/ui/when';
+import { latestEntries } from './messages';
 
 const SHOWN = 12;
 const WORDS: Readonly<Record<MachineEvent['kind'], string>> = {
@@ -68,11 +69,7 @@ export function TimelineCard({ machineId, events, total }: { machineId: number; 
       {events.length > SHOWN && !all && (
         <Button onClick={() => setAll(true)}>{total > events.length ? `Latest ${events.length} entries` : `All ${total} entries`}</Button>
       )}
-      {all && total > events.length && (
-        <Box className="ts-quiet">
-          These are the latest {events.length} of {total} entries. The CSV and JSON files hold all of them.
-        </Box>
-      )}
+      {all && total > events.length && <Box className="ts-quiet">{latestEntries(events.length, total)}</Box>}
     </Card>
   );
 }

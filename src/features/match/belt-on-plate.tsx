@@ -15,7 +15,7 @@ import { VerdictWord } from '@/ui/verdict';
 import type { MatchAnswer } from '@/workers/solver-service';
 import { runsOn } from './candidates';
 import { TrialsNote } from './trials-note';
-import { cautionSentence } from './messages';
+import { cautionSentence, noBeltWorks } from './messages';
 import { SlipLimits } from '../tension/slip-limits';
 
 /** Result of the belt on the Plate: verdict, arm position, and tension between slip limit and bearing limit. */
@@ -59,9 +59,7 @@ export function BeltOnPlate({
   if (!chosen)
     return (
       <Box>
-        <Typography>
-          No belt in stock works on this drive. The drawing shows {own === null ? 'the path of the belt' : `the drive’s own belt, ${own}`}.
-        </Typography>
+        <Typography>{noBeltWorks(own)}</Typography>
         <TrialsNote trials={trials} chosen={null} />
       </Box>
     );

@@ -7,7 +7,7 @@ import { useUnits } from '@/ui/units';
 import { VerdictWord } from '@/ui/verdict';
 import { beltName, isExact, piecesOf, runsOn } from './candidates';
 import { trialsOfSize } from './trials-note';
-import { rescueSentence, whySentence, type WhyContext } from './messages';
+import { rescueSentence, whySentence, type WhyContext, someOfMatched } from './messages';
 
 /** Out of sight and still read out. */
 const HIDDEN = { position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' } as const;
@@ -44,7 +44,7 @@ export function BeltTable({
   const where = (b: MatchedBelt) => {
     const s = stock.get(b.id)!;
     const pieces = piecesOf(drive, beltId, b);
-    const count = s.quantity === 0 ? 'none left' : pieces > 1 ? `${s.quantity} of the ${pieces} matched ones it takes` : s.quantity;
+    const count = s.quantity === 0 ? 'none left' : pieces > 1 ? someOfMatched(s.quantity, pieces) : s.quantity;
     return `${s.bin || 'no bin'} · ${count}`;
   };
   const tried = (b: MatchedBelt) =>

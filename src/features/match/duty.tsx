@@ -3,6 +3,7 @@
 import Typography from '@mui/material/Typography';
 import type { BeltDuty, Drive } from '@/core/drive';
 import { useUnits } from '@/ui/units';
+import { fleetAngleOver, overSectionSpeed, sectionDiameter, thousandBends, underSectionDiameter } from './messages';
 
 /** Speed, tightest bend and flexes, and whether the section takes them. */
 export function Duty({ duty, drive }: { duty: BeltDuty; drive: Drive }) {
@@ -18,16 +19,12 @@ export function Duty({ duty, drive }: { duty: BeltDuty; drive: Drive }) {
       ) : (
         <>
           Belt speed {show(v, 'speed')}
-          {tooFast ? <strong> over the section’s {show(speedLimit, 'speed')}</strong> : ` of ${show(speedLimit, 'speed')}`}.{' '}
+          {tooFast ? <strong> {overSectionSpeed(show(speedLimit, 'speed'))}</strong> : ` of ${show(speedLimit, 'speed')}`}.{' '}
         </>
       )}
       Tightest bend {show(bend, 'length')} on {pulley?.label ?? duty.tightestPulley},{' '}
-      {tooTight ? (
-        <strong>under the section’s least of {show(minDiameterMm, 'length')}: shorter belt life</strong>
-      ) : (
-        `least for the section ${show(minDiameterMm, 'length')}`
-      )}
-      .{flexesPerHour === null ? '' : ` ${Math.round(flexesPerHour / 1000).toLocaleString('en-GB')} thousand bends per hour.`}
+      {tooTight ? <strong>{underSectionDiameter(show(minDiameterMm, 'length'))}</strong> : sectionDiameter(show(minDiameterMm, 'length'))}.
+      {flexesPerHour === null ? '' : ` ${thousandBends(Math.round(flexesPerHour / 1000).toLocaleString('en-GB'))}`}
       {duty.fleet && <Fleet fleet={duty.fleet} drive={drive} />}
     </Typography>
   );
@@ -39,10 +36,7 @@ export function Fleet({ fleet, drive }: { fleet: NonNullable<BeltDuty['fleet']>;
   const name = (id: string) => drive.pulleys.find((p) => p.id === id)?.label ?? 'a pulley';
   const angle = `${show(fleet.degrees, 'angle', 2)} between ${name(fleet.from)} and ${name(fleet.to)}`;
   return fleet.degrees > fleet.limit ? (
-    <strong>
-      {' '}
-      Fleet angle {angle}, over {show(fleet.limit, 'angle', 2)}: it tracks off and wears one flank.
-    </strong>
+    <strong> {fleetAngleOver(angle, show(fleet.limit, 'angle', 2))}</strong>
   ) : (
     <> Fleet angle {angle}.</>
   );

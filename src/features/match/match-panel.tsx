@@ -26,7 +26,7 @@ import { SeatOffsetSlider, type SeatOffset } from './seat-offset-slider';
 import { Variations } from './variations';
 import { WindowRuler } from './window-ruler';
 import { WindowSentence } from './window-sentence';
-import { whySentence, type WhyContext } from './messages';
+import { whySentence, type WhyContext, calculationStopped, moreBeltsDiffer, outsideLengthsNote, showAllBelts } from './messages';
 
 export interface BeltChoice {
   readonly shelf: ShelfBelt;
@@ -197,7 +197,7 @@ export function MatchPanel({
             </Button>
           }
         >
-          The calculation stopped. {match ? 'The figures shown are for earlier inputs.' : 'Your inputs are saved.'}
+          {calculationStopped(Boolean(match))}
         </Alert>
       )}
       {pending && match && <LinearProgress aria-label="Computing" sx={{ height: 2, mb: -0.25 }} />}
@@ -260,7 +260,7 @@ export function MatchPanel({
           )}
           {many && !all && (
             <Button onClick={() => setAll(true)} sx={{ mt: 0.5 }}>
-              Show all {groups.run.length} that run and {groups.near.length} near misses
+              {showAllBelts(groups.run.length, groups.near.length)}
             </Button>
           )}
         </>
@@ -276,7 +276,7 @@ export function MatchPanel({
             {table(groups.hopeless.slice(0, HOPELESS_SHOWN), false)}
             {groups.hopeless.length > HOPELESS_SHOWN && (
               <Typography sx={{ mt: 1, fontSize: 14, color: 'var(--ts-quiet)' }}>
-                {groups.hopeless.length - HOPELESS_SHOWN} more belts differ more. Search for them under Stock.
+                {moreBeltsDiffer(groups.hopeless.length - HOPELESS_SHOWN)}
               </Typography>
             )}
           </Fold>
@@ -308,9 +308,7 @@ export function MatchPanel({
             />
           )}
           <Box className="ts-screen-only" sx={{ mt: 1, color: 'var(--ts-quiet)', fontSize: 13 }}>
-            Outside lengths, for section {sectionOf(drive.belts[beltIndex]!).name}
-            {drive.belts[beltIndex]!.count ? ` × ${drive.belts[beltIndex]!.count}` : ''}. A new belt’s length may be off by{' '}
-            {show(3, 'length')} and 0.2%. The manual takes priority.
+            {outsideLengthsNote(sectionOf(drive.belts[beltIndex]!).name, drive.belts[beltIndex]!.count, show(3, 'length'))}
           </Box>
         </Fold>
       </Folds>

@@ -170,3 +170,50 @@ export function rescueSentence(settings: readonly RunningSettings[] | undefined,
   });
   return parts.length === 0 ? null : `Would run with ${parts.join(', or ')}.`;
 }
+
+export const noBeltWorks = (own: string | null): string =>
+  `No belt in stock works on this drive. The drawing shows ${own === null ? 'the path of the belt' : `the drive’s own belt, ${own}`}.`;
+
+export const someOfMatched = (quantity: number, pieces: number): string => `${quantity} of the ${pieces} matched ones it takes`;
+
+export const overSectionSpeed = (limit: string): string => `over the section’s ${limit}`;
+
+export const underSectionDiameter = (limit: string): string => `under the section’s least of ${limit}: shorter belt life`;
+
+export const sectionDiameter = (limit: string): string => `least for the section ${limit}`;
+
+export const thousandBends = (thousands: string): string => `${thousands} thousand bends per hour.`;
+
+export const fleetAngleOver = (angle: string, limit: string): string =>
+  `Fleet angle ${angle}, over ${limit}: it tracks off and wears one flank.`;
+
+export const calculationStopped = (hasFigures: boolean): string =>
+  `The calculation stopped. ${hasFigures ? 'The figures shown are for earlier inputs.' : 'Your inputs are saved.'}`;
+
+export const showAllBelts = (run: number, near: number): string => `Show all ${run} that run and ${near} near misses`;
+
+export const moreBeltsDiffer = (count: number): string => `${count} more belts differ more. Search for them under Stock.`;
+
+export const outsideLengthsNote = (section: string, ribs: number | undefined, by: string): string =>
+  `Outside lengths, for section ${section}${ribs ? ` × ${ribs}` : ''}. A new belt’s length may be off by ${by} and 0.2%. The manual takes priority.`;
+
+export const onOrderList = (designation: string, count: number): string => `${designation}: ${count} on the order list.`;
+
+export const putOnOrderList = (designation: string): string => `Put ${designation} on the order list`;
+
+export const oneMoreOnOrder = (wanted: number): string => `${wanted} on order, one more`;
+
+export const noLength = (asksForRelease: boolean, from: string, to: string): string =>
+  `none: ${asksForRelease ? 'releases' : 'fits'} from ${from}, grips only to ${to}`;
+
+export const moreStandardSizes = (count: number): string => `and ${count} more standard sizes.`;
+
+export const sittingLower = (by: string, shortEnd: string, longEnd: string): string =>
+  `Sitting ${by} lower, the short end moves ${shortEnd} and the long end ${longEnd}.`;
+
+export const worksOnDrives = (belt: string, percent: number, drives: number): string =>
+  `${belt} works on ${percent}% of ${drives} drives with random errors of springs, pulleys and belt.`;
+
+export const runsFromTo = (shortest: string, longest: string): string => `Runs from ${shortest} to ${longest} outside length`;
+
+export const showOnDrawing = (belt: string): string => `Show ${belt} on the drawing`;

@@ -11,7 +11,7 @@ import { useUnits } from '@/ui/units';
 import type { MatchAnswer } from '@/workers/solver-service';
 import { useCommand } from '../commands/use-command';
 import { useMayChange } from '../shell/shell-context';
-import { whySentence, type WhyContext } from './messages';
+import { whySentence, type WhyContext, moreStandardSizes, noLength, onOrderList, oneMoreOnOrder, putOnOrderList } from './messages';
 
 /** Missing sizes listed; a wide window holds dozens. */
 const MISSING_SHOWN = 6;
@@ -22,13 +22,13 @@ function OrderButton({ designation, wanted }: { designation: string; wanted: num
   const [busy, setBusy] = useState(false);
   const order = async (count: number) => {
     setBusy(true);
-    const text = `${designation}: ${count} on the order list.`;
+    const text = onOrderList(designation, count);
     await runCommand('shelf.order', { designation, count }, { words: text, done: { text, undo: () => void order(wanted) } });
     setBusy(false);
   };
   return (
-    <Button size="small" disabled={busy} onClick={() => void order(wanted + 1)} aria-label={`Put ${designation} on the order list`}>
-      {wanted > 0 ? `${wanted} on order, one more` : 'Order one'}
+    <Button size="small" disabled={busy} onClick={() => void order(wanted + 1)} aria-label={putOnOrderList(designation)}>
+      {wanted > 0 ? oneMoreOnOrder(wanted) : 'Order one'}
     </Button>
   );
 }
@@ -54,7 +54,7 @@ export function OutOfStock({
   const ends = (w: MatchAnswer['window']) => {
     if (w.releaseMinMm === null) return match.asksForRelease ? 'no length releases' : 'no length fits';
     if (w.gripMaxMm === null) return 'no length grips';
-    return `none: ${match.asksForRelease ? 'releases' : 'fits'} from ${show(w.releaseMinMm, 'length')}, grips only to ${show(w.gripMaxMm, 'length')}`;
+    return noLength(match.asksForRelease, show(w.releaseMinMm, 'length'), show(w.gripMaxMm, 'length'));
   };
   const range = (w: MatchAnswer['window']) =>
     w.shortestMm === null || w.longestMm === null
@@ -89,7 +89,7 @@ export function OutOfStock({
           ))}
         </Box>
         {missing.length > MISSING_SHOWN && (
-          <Typography sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>and {missing.length - MISSING_SHOWN} more standard sizes.</Typography>
+          <Typography sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>{moreStandardSizes(missing.length - MISSING_SHOWN)}</Typography>
         )}
       </Box>
       {match.adjusters.length > 0 && (

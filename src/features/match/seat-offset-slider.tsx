@@ -7,6 +7,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import type { Drive, LengthWindow } from '@/core/drive';
 import { useUnits } from '@/ui/units';
+import { sittingLower } from './messages';
 
 export interface SeatOffset {
   readonly mm: number;
@@ -44,7 +45,7 @@ export function SeatOffsetSlider({
   const sentence =
     sunk.mm === 0 || !unworn
       ? 'A worn belt or groove lets the belt sit lower and runs a shorter path: both ends of the window move.'
-      : `Sitting ${caliper(sunk.mm)} lower, the short end moves ${by(moved[0]!) ?? 'not'} and the long end ${by(moved[1]!) ?? 'not'}.`;
+      : sittingLower(caliper(sunk.mm), by(moved[0]!) ?? 'not', by(moved[1]!) ?? 'not');
   return (
     <Box>
       <Typography variant="h3" id="sunk-label">

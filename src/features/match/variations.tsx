@@ -7,6 +7,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { Drive, Uncertainty } from '@/core/drive';
 import { runVariations } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
+import { worksOnDrives } from './messages';
 
 const DRAWS = 2000;
 
@@ -58,7 +59,7 @@ export function Variations({
       <Box role="status" sx={{ fontSize: 14, flex: 1, minWidth: 220 }}>
         {tally === null
           ? `${uncertainty ? 'With the uncertainty of the measurements' : `Springs ±10%, pulleys ±${caliper(0.5)}`}, belt ±${show(toleranceMm, 'length')}: ${DRAWS} simulated drives.`
-          : `${name} works on ${Math.round((100 * tally.works) / Math.max(1, tally.done))}% of ${tally.done} drives with random errors of springs, pulleys and belt.`}
+          : worksOnDrives(name, Math.round((100 * tally.works) / Math.max(1, tally.done)), tally.done)}
         {running && (
           <LinearProgress variant="determinate" value={((tally?.done ?? 0) / DRAWS) * 100} aria-label="Drives tried" sx={{ mt: 0.5 }} />
         )}

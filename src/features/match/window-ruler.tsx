@@ -5,6 +5,7 @@ import type { LengthWindow, MatchedBelt, WindowSpread } from '@/core/drive';
 import { useBoxSize } from '@/ui/box-size';
 import { useUnits } from '@/ui/units';
 import { placeMarks } from './ruler-marks';
+import { showOnDrawing, runsFromTo } from './messages';
 
 export interface RulerMark {
   readonly id: string;
@@ -68,7 +69,10 @@ export function WindowRuler({
   const b = clip(window.longestMm, 0);
   const open = window.shortestMm !== null;
   const words = open
-    ? `Runs from ${Number.isFinite(window.shortestMm!) ? show(window.shortestMm!, 'length') : 'any length'} to ${Number.isFinite(window.longestMm!) ? show(window.longestMm!, 'length') : 'any length'} outside length`
+    ? runsFromTo(
+        Number.isFinite(window.shortestMm!) ? show(window.shortestMm!, 'length') : 'any length',
+        Number.isFinite(window.longestMm!) ? show(window.longestMm!, 'length') : 'any length',
+      )
     : letsGo
       ? 'No length both releases and grips'
       : 'No length both fits and grips';
@@ -148,7 +152,7 @@ export function WindowRuler({
             role="button"
             tabIndex={0}
             aria-pressed={shown.id === chosen}
-            aria-label={`Put ${shown.name} on the plate`}
+            aria-label={showOnDrawing(shown.name)}
             style={{ cursor: 'pointer' }}
             onClick={() => onChoose(shown.id)}
             onKeyDown={(e) => (e.key === 'Enter' || e.key === ' ') && (e.preventDefault(), onChoose(shown.id))}

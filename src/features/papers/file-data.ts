@@ -1,3 +1,4 @@
+import { fileIsEmpty, fileTooLarge, fileUnreadable } from './messages';
 /** Longest edge of a picture as it is sent, px: what a crack or a part number is still read on, over a weak network. */
 const LONGEST_EDGE_PX = 1800;
 const QUALITY = 0.85;
@@ -32,11 +33,11 @@ async function smaller(file: File): Promise<Blob | null> {
 /** A file in a command, base64. Pictures are reduced first, so that they can be queued and sent over a weak network. */
 export async function fileData(file: File): Promise<FileData> {
   const fit = file.type.startsWith('image/') ? ((await smaller(file)) ?? file) : file;
-  if (fit.size === 0) return { ok: false, problem: `${file.name} is empty. Choose it again.` };
-  if (fit.size > LARGEST_BYTES) return { ok: false, problem: `${file.name} is larger than 8 MB. Remove pages, or save it smaller.` };
+  if (fit.size === 0) return { ok: false, problem: fileIsEmpty(file.name) };
+  if (fit.size > LARGEST_BYTES) return { ok: false, problem: fileTooLarge(file.name) };
   try {
     return { ok: true, data: await base64(fit) };
   } catch {
-    return { ok: false, problem: `${file.name} cannot be read on this device. Choose it again.` };
+    return { ok: false, problem: fileUnreadable(file.name) };
   }
 }

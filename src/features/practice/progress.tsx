@@ -5,6 +5,7 @@ import Typography from '@mui/material/Typography';
 import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import { modelOf } from '@/core/practice';
 import type { PracticeSummary } from '@/db';
+import { minutesOfSessions, practiceTotals, practiceTrend } from './messages';
 
 /** Rounds in the chart, the latest. */
 const CHARTED = 24;
@@ -18,8 +19,6 @@ function timesAsMany(rounds: readonly PracticeSummary[]): number | null {
   const own = sum(rounds.map((r) => r.result!.ownMinutes));
   return own > 0 ? sum(rounds.map((r) => r.result!.minutes)) / own : null;
 }
-
-const times = (t: number) => `${t.toFixed(1)} times`;
 
 /** Progress in practice: minutes of each session compared with those of tracing on the same machine, and the trend. */
 export function Progress({ rounds }: { rounds: readonly PracticeSummary[] }) {
@@ -49,18 +48,13 @@ export function Progress({ rounds }: { rounds: readonly PracticeSummary[] }) {
         Progress
       </Typography>
       <Box sx={{ mb: 1, fontSize: 16 }}>
-        {judged.length} {judged.length === 1 ? 'session' : 'sessions'}: {sum(judged.map((r) => r.result!.found))} of {faults} faults
-        repaired, {needless} unnecessary {needless === 1 ? 'repair' : 'repairs'}.
-        {late !== null && counted.length >= ENOUGH && early !== null
-          ? ` Without help you take ${times(late)} the minutes of tracing. In your first ${half} sessions it was ${times(early)}.`
-          : late !== null
-            ? ` Without help you take ${times(timesAsMany(counted)!)} the minutes of tracing.`
-            : ''}
+        {practiceTotals({ sessions: judged.length, found: sum(judged.map((r) => r.result!.found)), faults, needless })}
+        {late !== null && ` ${practiceTrend(late, counted.length >= ENOUGH && early !== null ? { sessions: half, ratio: early } : null)}`}
       </Box>
       <Box
         sx={{ height: 220, maxWidth: 900 }}
         role="img"
-        aria-label={`Shop minutes of the last ${data.length} sessions, compared with tracing: ${data.map((d) => `${d.you} and ${d.tracing}`).join('; ')}`}
+        aria-label={minutesOfSessions(data.length, data.map((d) => `${d.you} and ${d.tracing}`).join('; '))}
       >
         <ResponsiveContainer width="100%" height="100%">
           <BarChart data={data} margin={{ top: 8, right: 8, bottom: 4, left: 0 }} barGap={1}>

@@ -6,6 +6,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { CAUSES, causesIndicated, setupMinutes, UNKNOWN, vocabulary, type CheckId } from '@/core/fault';
 import type { Model, Move, PracticeSession } from '@/core/practice';
+import { noPartOfMachine } from './messages';
 
 const words = vocabulary();
 /** Number of visible repairs before unfolding. */
@@ -60,9 +61,7 @@ export function Repairs({
       />
       {found.length === 0 && (
         <Box sx={{ color: 'var(--ts-quiet)' }}>
-          {sought === ''
-            ? 'No check was bad yet. Type a name to repair a part without a check.'
-            : `No part of this machine matches “${find.trim()}”.`}
+          {sought === '' ? 'No check was bad yet. Type a name to repair a part without a check.' : noPartOfMachine(find.trim())}
         </Box>
       )}
       {shown.map((c) => {

@@ -15,6 +15,7 @@ import { useReview } from '@/ui/solver';
 import { DriveSketch } from '@/ui/plate/sketch';
 import { practiceDrive } from './drives';
 import { useStartPracticeSession } from './use-start';
+import { practiceCodeText, tracingTakes, repairsText, faultsLeft } from './messages';
 
 const words = vocabulary();
 const causeWords = (ids: readonly string[]) => ids.map((id) => words.causes.find((c) => c.id === id)!.label.toLowerCase()).join('; ');
@@ -41,7 +42,7 @@ async function share(code: string): Promise<string> {
     await navigator.clipboard.writeText(`${window.location.origin}/practice?code=${encodeURIComponent(code)}`);
     return 'The address is copied. Send it to the person who wants to try this machine.';
   } catch {
-    return `The code is ${code}. Enter it under Practice to get the same machine.`;
+    return practiceCodeText(code);
   }
 }
 
@@ -121,20 +122,15 @@ function Outcome({ review, session, helped }: { review: Review; session: Practic
   const saved = session.minutes - own.minutes;
   return (
     <Box sx={{ display: 'grid', gap: 0.5, fontSize: 16 }}>
+      <Box>{repairsText(causeWords(found), causeWords(needless))}</Box>
+      {left.length > 0 && <Box>{faultsLeft(causeWords(left), session.gone)}</Box>}
       <Box>
-        {found.length > 0 ? `Found and repaired: ${causeWords(found)}.` : 'No fault was repaired.'}
-        {needless.length > 0 && ` Unnecessary repairs: ${causeWords(needless)}.`}
-      </Box>
-      {left.length > 0 && (
-        <Box>
-          Faults left: {causeWords(left)}.{session.gone ? ' They do not cause this complaint yet.' : ''}
-        </Box>
-      )}
-      <Box>
-        Tracing takes {minutesText(own.minutes)} on this machine
-        {own.left.length > 0 ? `, and leaves ${causeWords(own.left)}` : ''}
-        {session.gone && Math.abs(saved) >= 0.5 ? `: ${minutesText(Math.abs(saved))} ${saved > 0 ? 'less' : 'more'} than you` : ''}.
-        {helped ? ' You used its hint.' : ''}
+        {tracingTakes({
+          minutes: minutesText(own.minutes),
+          leaves: own.left.length > 0 ? causeWords(own.left) : null,
+          saves: session.gone && Math.abs(saved) >= 0.5 ? { by: minutesText(Math.abs(saved)), less: saved > 0 } : null,
+          helped,
+        })}
       </Box>
     </Box>
   );

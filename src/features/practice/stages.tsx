@@ -14,6 +14,7 @@ import { CheckCard } from '../jobs/stages/look/check-card';
 import { StageFrame } from '../jobs/stages/frame';
 import type { StageProps } from '../jobs/stages/module';
 import type { PlayedSession } from './use-practice-session';
+import { everythingRefitted } from './messages';
 
 const words = vocabulary();
 
@@ -72,10 +73,7 @@ export function RunIt({ props, played, looked }: { props: StageProps; played: Pl
   const repairedSince = last ? session.steps.slice(session.steps.indexOf(last) + 1).some((s) => 'mend' in s.move) : true;
   return (
     <StageFrame {...props}>
-      <Box sx={{ mb: 2, fontSize: 17 }}>
-        Every part is refitted. Engage and release the drive five times and watch it: {words.prove.minutes} min.
-        {!looked && ' Nothing was checked yet.'}
-      </Box>
+      <Box sx={{ mb: 2, fontSize: 17 }}>{everythingRefitted(words.prove.minutes, looked)}</Box>
       {last && (
         <Alert severity={last.result === 'gone' ? 'success' : 'warning'} variant="outlined" sx={{ mb: 2, fontSize: 17 }}>
           {last.result === 'gone' ? 'The complaint did not show this time.' : 'The complaint is still present.'}

@@ -12,6 +12,7 @@ import { FormDialog } from '@/ui/form-dialog';
 import { useUnits } from '@/ui/units';
 import { beltName } from '../match/candidates';
 import { isTaken, useCommand } from '../commands/use-command';
+import { lengthEntry, theirVersion } from './messages';
 
 type Cells = Record<(typeof SHELF_COLUMNS)[number], string>;
 const WIDE = { gridColumn: '1 / -1' } as const;
@@ -60,7 +61,7 @@ export function BeltForm({
     const { current } = result;
     setVersion(current.version);
     setError('root', {
-      message: `${result.problem} Their version: ${current.quantity} in ${current.bin || 'no bin'}. Save again to keep yours.`,
+      message: theirVersion(result.problem, current.quantity, current.bin || 'no bin'),
     });
   });
   const decoded = designation ? decodeDesignation(designation) : null;
@@ -95,12 +96,7 @@ export function BeltForm({
               </MenuItem>
             ))}
           </Field>
-          <Field
-            control={control}
-            name="length"
-            label="Measured length"
-            help={`In ${unit('length')}, or with its unit: 47 7/8 in, 1216 mm`}
-          />
+          <Field control={control} name="length" label="Measured length" help={lengthEntry(unit('length'))} />
           <Field control={control} name="reference" label="Measured along its" select sx={WIDE}>
             {['outside', 'pitch', 'inside'].map((r) => (
               <MenuItem key={r} value={r}>

@@ -4,6 +4,7 @@ import { readShelfFields, SHELF_CSV_ROWS } from '@/formats/shelf-csv';
 import { parts, shelf, shelfImports, type ShelfBeltFields } from '@/db';
 import { defineCommand } from '@/server';
 import { partForm } from './part-forms';
+import { importAtMost } from './messages';
 
 const fields: z.ZodType<ShelfBeltFields> = z.object({
   designation: z.string().max(60).nullable(),
@@ -79,10 +80,7 @@ export const shelfCommands = {
     role: 'technician',
     input: z.object({
       mode: z.enum(['add', 'set']),
-      rows: z
-        .array(fields)
-        .min(1, 'The file has no rows to import.')
-        .max(SHELF_CSV_ROWS, `Import at most ${SHELF_CSV_ROWS} rows at a time.`),
+      rows: z.array(fields).min(1, 'The file has no rows to import.').max(SHELF_CSV_ROWS, importAtMost(SHELF_CSV_ROWS)),
     }),
     apply: async ({ db, person, id }, { mode, rows }) => {
       const bad = rows.map(confirmed).find((p) => p !== null);

@@ -21,6 +21,7 @@ import { money } from '@/ui/money';
 import { beltName } from '../match/candidates';
 import { isTaken, useCommand } from '../commands/use-command';
 import { outsideMm } from './find-belts';
+import { beltListTooLarge, rowsToImport } from './messages';
 
 /** Largest file taken, bytes. */
 const LARGEST = 4_000_000;
@@ -60,7 +61,7 @@ export function ImportDialog({ shelf, onClose }: { shelf: readonly ShelfBelt[]; 
   );
   const read = async (file: File) => {
     setProblem(null);
-    if (file.size > LARGEST) return setProblem(`${file.name} is too large for a belt list.`);
+    if (file.size > LARGEST) return setProblem(beltListTooLarge(file.name));
     const text = decodeText(new Uint8Array(await file.arrayBuffer()));
     if (!text.ok) return setProblem(`${file.name}: ${text.problem}`);
     const result = readShelfCsv(text.text, unit('length'));
@@ -131,9 +132,7 @@ export function ImportDialog({ shelf, onClose }: { shelf: readonly ShelfBelt[]; 
           </>
         ) : (
           <>
-            <Typography>
-              {good.length} {good.length === 1 ? 'row' : 'rows'} will be imported, {bad.length} refused.
-            </Typography>
+            <Typography>{rowsToImport(good.length, bad.length)}</Typography>
             <RadioGroup
               row
               value={mode}

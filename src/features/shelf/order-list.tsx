@@ -5,6 +5,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useCommand } from '../commands/use-command';
 import type { ShelfRowShown } from './find-belts';
+import { offOrderList, takeOffOrderList } from './messages';
 
 /** Belts on the order list. */
 export function OrderList({ belts, mayChange }: { belts: readonly ShelfRowShown[]; mayChange: boolean }) {
@@ -12,7 +13,7 @@ export function OrderList({ belts, mayChange }: { belts: readonly ShelfRowShown[
   if (belts.length === 0) return null;
   const drop = ({ designation, name }: ShelfRowShown) => {
     if (designation === null) return;
-    const done = `${name} is off the order list.`;
+    const done = offOrderList(name);
     void runCommand('shelf.order', { designation, count: 0 }, { words: done, done });
   };
   return (
@@ -32,7 +33,7 @@ export function OrderList({ belts, mayChange }: { belts: readonly ShelfRowShown[
             </Box>
             <Box sx={{ color: 'var(--ts-quiet)', fontSize: 14, mr: 'auto' }}>{b.supplierNote}</Box>
             {mayChange && (
-              <Button onClick={() => drop(b)} aria-label={`Take ${b.name} off the order list`}>
+              <Button onClick={() => drop(b)} aria-label={takeOffOrderList(b.name)}>
                 Off the list
               </Button>
             )}

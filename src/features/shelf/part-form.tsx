@@ -11,6 +11,7 @@ import { Lookup, type Choice } from '@/ui/lookup';
 import { isTaken, useCommand } from '../commands/use-command';
 import { chooseDrive } from '../drives/actions';
 import { partForm } from './part-forms';
+import { deletedFromStock, inStockAgain, theirVersion } from './messages';
 
 const FIELDS = ['name', 'number', 'quantity', 'bin', 'price', 'days'] as const;
 type Cells = Record<(typeof FIELDS)[number], string>;
@@ -71,7 +72,7 @@ export function PartForm({ part, onClose, onSaved }: { part: Part | null; onClos
     const { current } = answer;
     setOver(current);
     setError('root', {
-      message: `${answer.problem} Their version: ${current.quantity} in ${current.bin || 'no bin'}. Save again to keep yours.`,
+      message: theirVersion(answer.problem, current.quantity, current.bin || 'no bin'),
     });
   });
   const remove = async (gone: Part) => {
@@ -82,9 +83,8 @@ export function PartForm({ part, onClose, onSaved }: { part: Part | null; onClos
       {
         words: `${gone.name} deleted from stock`,
         done: {
-          text: `${gone.name} was deleted from stock.`,
-          undo: () =>
-            void runCommand('part.save', { fields }, { words: `${gone.name} restored to stock`, done: `${gone.name} is in stock again.` }),
+          text: deletedFromStock(gone.name),
+          undo: () => void runCommand('part.save', { fields }, { words: `${gone.name} restored to stock`, done: inStockAgain(gone.name) }),
         },
       },
     );

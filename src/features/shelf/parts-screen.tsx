@@ -13,6 +13,7 @@ import { Empty, Page } from '@/ui/page';
 import { useMayChange } from '../shell/shell-context';
 import { listParts } from './actions';
 import { PartForm } from './part-form';
+import { noPartMatches } from './messages';
 
 /** Bearings, idlers, springs, keepers: stock other than belts. */
 export function PartsScreen({ first, asked }: { first: ListedPage<Part>; asked: ListAsk }) {
@@ -81,7 +82,7 @@ export function PartsScreen({ first, asked }: { first: ListedPage<Part>; asked: 
             ))}
           </Box>
           {listing.rows.length === 0 && !listing.busy && (
-            <Typography sx={{ mt: 2, color: 'var(--ts-quiet)' }}>No part matches “{listing.ask.find}”.</Typography>
+            <Typography sx={{ mt: 2, color: 'var(--ts-quiet)' }}>{noPartMatches(listing.ask.find)}</Typography>
           )}
           <Pager listing={listing} />
         </>

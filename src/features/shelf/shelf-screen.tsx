@@ -26,6 +26,7 @@ import { ImportDialog } from './import-dialog';
 import { OrderList } from './order-list';
 import { useShelf, type PackedShelf } from './packed';
 import { Rail, type ShelfCommands } from './rail';
+import { beltsInStock, deletedFromStock, inStockAgain, noBeltMatches } from './messages';
 
 /** Belts in stock by section and length: search by number, bin, note or length, counting, import, and export as CSV. */
 export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf; find: string }) {
@@ -66,8 +67,8 @@ export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf
       {
         words: `${name} deleted from stock`,
         done: {
-          text: `${name} was deleted from stock.`,
-          undo: () => void runCommand('shelf.add', { fields }, { words: `${name} restored to stock`, done: `${name} is in stock again.` }),
+          text: deletedFromStock(name),
+          undo: () => void runCommand('shelf.add', { fields }, { words: `${name} restored to stock`, done: inStockAgain(name) }),
         },
       },
     );
@@ -83,7 +84,10 @@ export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf
       lead={
         shelf.length === 0
           ? 'Belts in stock.'
-          : `${shelf.reduce((n, b) => n + b.quantity, 0)} belts in stock in ${shelf.length} ${shelf.length === 1 ? 'place' : 'places'}.`
+          : beltsInStock(
+              shelf.reduce((n, b) => n + b.quantity, 0),
+              shelf.length,
+            )
       }
       actions={
         <>
@@ -151,7 +155,7 @@ export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf
             <Rail key={r.section} title={r.section || 'No section'} belts={r.belts} commands={commands} />
           ))}
           {found.count === 0 && found.near.length === 0 && (
-            <Typography sx={{ color: 'var(--ts-quiet)' }}>No belt here matches “{find || section}”.</Typography>
+            <Typography sx={{ color: 'var(--ts-quiet)' }}>{noBeltMatches(find || section)}</Typography>
           )}
         </>
       )}

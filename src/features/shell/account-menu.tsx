@@ -13,6 +13,7 @@ import { dropAll, queuedCommands } from '@/ui/outbox';
 import { forgetReads } from '@/ui/reads';
 import { signOut } from '../account/actions';
 import { useShell } from './shell-context';
+import { unsavedAtSignOut } from './messages';
 
 /** Who is signed in, and what concerns him alone. */
 export function AccountMenu({ onShortcuts }: { onShortcuts: () => void }) {
@@ -96,10 +97,7 @@ export function AccountMenu({ onShortcuts }: { onShortcuts: () => void }) {
         onConfirm={() => void leave()}
         onClose={() => setLeaving(null)}
       >
-        {leaving?.problem ??
-          (leaving?.unsaved === 1
-            ? '1 change on this device is not on the server yet. Signing out deletes it.'
-            : `${leaving?.unsaved} changes on this device are not on the server yet. Signing out deletes them.`)}
+        {leaving?.problem ?? unsavedAtSignOut(leaving?.unsaved ?? 0)}
       </ConfirmDialog>
     </>
   );

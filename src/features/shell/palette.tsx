@@ -11,6 +11,7 @@ import { useDebouncedValue } from '@/ui/debounced-value';
 import { lengthTyped } from '../shelf/find-belts';
 import { requestedKind } from './requested-kind';
 import { findAnything } from './search';
+import { commandsStillWork } from './messages';
 
 export interface PaletteAction {
   readonly label: string;
@@ -167,7 +168,7 @@ export function Palette({ open, onClose, commands }: { open: boolean; onClose: (
         ))}
         {rows.length === 0 && (
           <Box component="li" role="presentation" sx={{ p: 2, color: 'var(--ts-quiet)' }}>
-            {problem ? `${problem} The commands above still work.` : found === null ? 'Searching…' : `No result for “${query}”.`}
+            {problem ? commandsStillWork(problem) : found === null ? 'Searching…' : `No result for “${query}”.`}
           </Box>
         )}
       </Box>

@@ -25,6 +25,7 @@ import { Rail } from './rail';
 import { ShellContext, type ShellPerson } from './shell-context';
 import { Shortcuts } from './shortcuts';
 import { QueuedCommands } from './queued-commands';
+import { withServerNow } from './messages';
 
 export interface ShellShop {
   readonly name: string;
@@ -62,7 +63,7 @@ function Sending({ owner, children }: { owner: number; children: ReactNode }) {
   const readAnew = useRefetch();
   const arrived = useCallback(
     (words: string) => {
-      tell({ tone: 'done', text: `${words}: with the server now.` });
+      tell({ tone: 'done', text: withServerNow(words) });
       readAnew();
       refresh();
     },

@@ -11,6 +11,7 @@ import { Icon } from '@/ui/icons';
 import { Card } from '@/ui/page';
 import { useCommand } from '../commands/use-command';
 import { AddPersonDialog, ResetPasswordDialog } from './people-dialogs';
+import { noLongerSignsIn, signsInAgain } from './messages';
 
 /** Who works here: roles, access, passwords. */
 export function PeopleCard({ people, me }: { people: readonly Person[]; me: number }) {
@@ -80,9 +81,7 @@ function PersonRow({ person: p, self, onReset }: { person: Person; self: boolean
         <Button
           variant="outlined"
           aria-label={`${p.active ? 'Deactivate' : 'Reactivate'}: ${p.name}`}
-          onClick={() =>
-            change({ role: p.role, active: !p.active }, p.active ? `${p.name} can no longer sign in.` : `${p.name} can sign in again.`)
-          }
+          onClick={() => change({ role: p.role, active: !p.active }, p.active ? noLongerSignsIn(p.name) : signsInAgain(p.name))}
         >
           {p.active ? 'Deactivate' : 'Reactivate'}
         </Button>

@@ -11,6 +11,7 @@ import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
 import { emailRule, nameRule, passwordRule, SHORTEST_PASSWORD } from '../account/rules';
 import { useCommand } from '../commands/use-command';
+import { newPasswordSet, passwordHelp, resetPasswordOf } from './messages';
 
 const ROLE_WORDS: Readonly<Record<Role, string>> = {
   owner: 'Owner: everything, including people',
@@ -43,13 +44,7 @@ export function AddPersonDialog({ onClose }: { onClose: () => void }) {
           </MenuItem>
         ))}
       </Field>
-      <Field
-        control={control}
-        name="password"
-        label="First password"
-        autoComplete="off"
-        help={`At least ${SHORTEST_PASSWORD} characters. The person can change it here.`}
-      />
+      <Field control={control} name="password" label="First password" autoComplete="off" help={passwordHelp(SHORTEST_PASSWORD)} />
     </FormDialog>
   );
 }
@@ -63,14 +58,14 @@ export function ResetPasswordDialog({ person, onClose }: { person: Person; onClo
     const answer = await runCommand(
       'person.reset-password',
       { id: person.id, password },
-      { words: `Password of ${person.name}`, done: `New password set for ${person.name}.`, quiet: true },
+      { words: `Password of ${person.name}`, done: newPasswordSet(person.name), quiet: true },
     );
     if (answer.ok) onClose();
     else placeRefusal(setError, ['password'], answer);
   });
   return (
     <FormDialog
-      title={`Reset the password of ${person.name}`}
+      title={resetPasswordOf(person.name)}
       submit="Set password"
       onSubmit={(e) => void set(e)}
       busy={formState.isSubmitting}

@@ -7,6 +7,7 @@ import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
 import type { Layer } from '@/core/stack';
 import { Icon } from '@/ui/icons';
+import { sortableWords } from '@/ui/sortable';
 import { useUnits } from '@/ui/units';
 import { layerWords } from './messages';
 
@@ -29,6 +30,7 @@ export function LayerList({ layers, wrong, selected, onSelect, onMove, mayChange
   // The list runs from above, the stack from below; a part is known by its place, as there may be several of one kind.
   const shown = layers.map((_, i) => layers.length - 1 - i);
   const keyOf = (at: number) => `part-${at}`;
+  const units = useUnits();
   const placeOf = (key: string | number) => Number(String(key).slice('part-'.length));
   return (
     <DndContext
@@ -36,6 +38,7 @@ export function LayerList({ layers, wrong, selected, onSelect, onMove, mayChange
       id="stack"
       sensors={sensors}
       collisionDetection={closestCenter}
+      accessibility={sortableWords((key) => layerWords(layers[placeOf(key)]!, units))}
       onDragEnd={({ active, over }) => {
         if (over && active.id !== over.id) onMove(placeOf(active.id), placeOf(over.id));
       }}

@@ -52,3 +52,9 @@ export const angleWords = ({ degrees, limit }: EntryAngle): string =>
   degrees > limit
     ? `${degrees.toFixed(1)}°, limit ${limit}°: the belt climbs the rim and comes off`
     : `${degrees.toFixed(1)}°, within the limit of ${limit}°`;
+
+export const stackHeights = (
+  { grooveMm, wantedMm, clampMm }: { readonly grooveMm: number | null; readonly wantedMm: number; readonly clampMm: number },
+  show: Units['show'],
+): string =>
+  `Groove height over the bracket: ${grooveMm === null ? 'unknown' : show(grooveMm, 'length')}. Correct: ${show(wantedMm, 'length')} (dashed). Bolt length through the stack: ${show(clampMm, 'length')}.`;

@@ -37,7 +37,7 @@ import { useMayChange } from '../shell/shell-context';
 import { LayerFields } from './layer-fields';
 import { LayerList } from './layer-list';
 import { Section } from './section';
-import { angleWords, faultWords, KIND_WORDS } from './messages';
+import { angleWords, faultWords, KIND_WORDS, stackHeights } from './messages';
 
 /** Default sizes of an unmeasured layer. */
 const FRESH: Readonly<Record<LayerKind, Layer>> = {
@@ -196,8 +196,7 @@ export function StackScreen({
             <Section stack={stack} faults={faults} selected={selected} />
           </Box>
           <Box sx={{ mt: 1, fontSize: 14, color: 'var(--ts-quiet)' }}>
-            Groove height over the bracket: {grooveHeight(stack) === null ? 'unknown' : show(grooveHeight(stack)!, 'length')}. Correct:{' '}
-            {show(stack.wantedMm, 'length')} (dashed). Bolt length through the stack: {show(clampLength(stack), 'length')}.
+            {stackHeights({ grooveMm: grooveHeight(stack), wantedMm: stack.wantedMm, clampMm: clampLength(stack) }, show)}
           </Box>
           <Box role="status" sx={{ mt: 1.5, display: 'grid', gap: 1 }}>
             {faults.length === 0 ? (

@@ -4,6 +4,7 @@ import { validateNotebook, type Notebook } from '@/core/survey';
 import { isUnreadable, notebooks } from '@/db';
 import { defineCommand } from '@/server';
 import { compute } from '@/server/compute';
+import { entryNotSaved } from './messages';
 
 /** A notebook from the screen, its shape checked again here. */
 const document = z.unknown().transform((value, context): Notebook => {
@@ -11,7 +12,7 @@ const document = z.unknown().transform((value, context): Notebook => {
   if (read.ok) return read.notebook;
   context.addIssue({
     code: 'custom',
-    message: `This entry could not be saved: ${read.problems[0]?.path ?? ''} ${read.problems[0]?.message ?? ''}. Your other entries are still on this screen.`,
+    message: entryNotSaved(read.problems[0]?.path ?? '', read.problems[0]?.message ?? ''),
   });
   return z.NEVER;
 });

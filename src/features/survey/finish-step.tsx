@@ -11,7 +11,7 @@ import { bareDrive } from '@/core/survey';
 import { useUnits } from '@/ui/units';
 import { StepCard, type StepProps } from './steps';
 import { readingDimension, readingOf, readingTitle } from './readings';
-import { closingSentence, findingSentence, missingSentence, placeName } from './messages';
+import { closingSentence, findingSentence, missingSentence, placeName, photoDisagrees, photoAgrees } from './messages';
 
 /** Result of the notebook: uncertainty, contradictions, and missing values. */
 export function FinishStep({
@@ -163,8 +163,12 @@ export function FinishStep({
       {look?.answer.photos.map((p, i) => (
         <Alert key={p.id} severity={p.bent ? 'warning' : 'success'} variant="outlined" sx={{ mb: 1.5 }}>
           {p.bent
-            ? `Photo ${i + 1} disagrees with itself and the tape by up to ${show(Math.max(...p.marks.map((m) => m.offMm)), 'length', 1)}: it is tilted or distorted too much for its scale. Mark a rectangle instead of two points, or take the photo again from further away, at a right angle.`
-            : `Photo ${i + 1} agrees with the rest to ${show(Math.max(0, ...p.marks.map((m) => m.offMm)), 'length', 1)}${p.slantDegrees > 6 ? `, shot about ${show(p.slantDegrees, 'angle', 0)} off square, which the tape measurements correct` : ''}.`}
+            ? photoDisagrees(i + 1, show(Math.max(...p.marks.map((m) => m.offMm)), 'length', 1))
+            : photoAgrees(
+                i + 1,
+                show(Math.max(0, ...p.marks.map((m) => m.offMm)), 'length', 1),
+                p.slantDegrees > 6 ? show(p.slantDegrees, 'angle', 0) : null,
+              )}
         </Alert>
       ))}
       {mayChange && (

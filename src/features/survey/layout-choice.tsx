@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import { diameterOf, UNKNOWN_DIAMETER_MM, type NotebookSolution, type Notebook } from '@/core/survey';
-import { placeName, within } from './messages';
+import { placeName, within, oneMoved, othersMoved, sideOfLine } from './messages';
 
 type CandidateLayout = NotebookSolution['images'][number];
 
@@ -78,8 +78,7 @@ function unlikeWords(notebook: Notebook, { turnedOver, moved }: CandidateLayout)
   const names = moved.slice(0, MOST_NAMED).map((id) => within(placeName(notebook, id)));
   const rest = moved.length - names.length;
   const all = rest > 0 ? [...names, `${rest} more`] : names;
-  const elsewhere =
-    all.length > 1 ? `${all.slice(0, -1).join(', ')} and ${all.at(-1)} are in other positions` : `${all[0]} is in another position`;
+  const elsewhere = all.length > 1 ? othersMoved(all.slice(0, -1).join(', '), all.at(-1)!) : oneMoved(all[0] ?? '');
   const parts = [turnedOver ? 'turned over' : '', all.length > 0 ? `the ${elsewhere}` : ''].filter(Boolean);
   const words = parts.join(', ');
   return words.charAt(0).toUpperCase() + words.slice(1);
@@ -88,12 +87,7 @@ function unlikeWords(notebook: Notebook, { turnedOver, moved }: CandidateLayout)
 /** Properties of a layout that the others do not have, in words. */
 function describe(notebook: Notebook, { sides }: CandidateLayout): string {
   const name = (id: string) => placeName(notebook, id);
-  return sides
-    .map(
-      ({ pulley, leftOf: [a, b], right }) =>
-        `${name(pulley)} ${right === true ? 'right' : 'left'} of the line from ${name(a)} to ${name(b)}`,
-    )
-    .join(', ');
+  return sides.map(({ pulley, leftOf: [a, b], right }) => sideOfLine(name(pulley), right === true, name(a), name(b))).join(', ');
 }
 
 function Drawing({

@@ -246,3 +246,74 @@ export function wornWords({ narrowedMm, stretched }: Pick<BeltGuess, 'narrowedMm
   ];
   return parts.join(', ');
 }
+
+export const entryNotSaved = (where: string, why: string): string =>
+  `This entry could not be saved: ${where} ${why}. Your other entries are still on this screen.`;
+
+export const photoDisagrees = (photo: number, by: string): string =>
+  `Photo ${photo} disagrees with itself and the tape by up to ${by}: it is tilted or distorted too much for its scale. Mark a rectangle instead of two points, or take the photo again from further away, at a right angle.`;
+
+export const othersMoved = (others: string, last: string): string => `${others} and ${last} are in other positions`;
+
+export const oneMoved = (name: string): string => `${name} is in another position`;
+
+export const mirrorImage = (of: string, from: string): string => `The distances also fit a mirror image. Face ${of} from behind ${from}.`;
+
+export const whichLayout = (count: number): string => `Which of these ${count === 2 ? 'two' : count} layouts is correct, seen from above?`;
+
+export const furtherMeasurement = (a: string, b: string): string => `The most useful further measurement: ${a} to ${b}, centre to centre.`;
+
+export const doubtsLeft = (count: number): string =>
+  `${count === 1 ? 'One doubt is left' : `${count} doubts are left`}; check the result first.`;
+
+export const othersEntries = (by: string): string => `${by} also made entries here. They are on this page with yours.`;
+
+export const makingDrive = (notebook: string): string => `Making the drive of ${notebook}`;
+
+export const driveIsMade = (notebook: string): string => `${notebook} is among the drives.`;
+
+export const notebookPutBack = (notebook: string): string => `Notebook of ${notebook} put back`;
+
+export const notebookRemoved = (notebook: string): string => `The notebook of ${notebook} is removed.`;
+
+export const lengthEnd = (end: number): string => `End ${end} of the known length`;
+
+export const rectangleCorner = (corner: number): string => `Corner ${corner} of the rectangle`;
+
+export const tapLengthEnd = (end: number): string => `Tap end ${end} of the known length.`;
+
+export const tapRectangleCorner = (corner: number): string => `Tap corner ${corner} of the rectangle, going round it.`;
+
+export const enterScale = (two: boolean): string =>
+  `Enter the ${two ? 'distance of the two points' : 'width and height of the rectangle'}. Then mark the pulleys.`;
+
+export const dragOrTap = (name: string): string => `Drag the ${name} by its middle or its rim, or tap where it should be.`;
+
+export const tapMiddleOf = (name: string): string => `Tap the middle of the ${name}.`;
+
+export const placesMarked = (count: number): string => `Photo of the drive, ${count} places marked`;
+
+export const leverEndPulled = (spring: string): string => `Lever end of the ${spring}, pulled`;
+
+export const tapeProgress = (measured: number, asked: number, error: string): string =>
+  `${measured} of ${asked} measured. Do not move the arm between them. Extra measurements find mistakes. Assumed tape error: ± ${error}.`;
+
+export const addMeasurements = (count: number): string => `Add ${count} more needed measurements`;
+
+export const photoAgrees = (photo: number, by: string, tilted: string | null): string =>
+  `Photo ${photo} agrees with the rest to ${by}${tilted === null ? '' : `, shot about ${tilted} off square, which the tape measurements correct`}.`;
+
+/** `differs` is how far the reading is from the others, and to which side; `second` is the next suspect. */
+export const mostLikelyWrong = (differs: { readonly by: string; readonly more: boolean } | null, second: string | null): string => {
+  const expected = differs ? `: it reads ${differs.by} ${differs.more ? 'more' : 'less'} than expected from the others` : '';
+  return `It is most likely wrong${expected}.${second === null ? '' : ` If it reads the same, check ${second}.`}`;
+};
+
+export const removesNotebook = (what: string, photos: boolean): string =>
+  `This permanently deletes ${what}${photos ? ' and its photos' : ''}. A drive made from it is not deleted.`;
+
+export const acrossOnPhoto = (name: string, onPhoto: string, byCaliper: string | null): string =>
+  `${name}: ${onPhoto} across on the photo${byCaliper === null ? '' : `, ${byCaliper} by caliper`}`;
+
+export const sideOfLine = (name: string, right: boolean, from: string, to: string): string =>
+  `${name} ${right ? 'right' : 'left'} of the line from ${from} to ${to}`;

@@ -13,7 +13,17 @@ import { nextActionOf } from './next';
 import type { Step } from './progress';
 import { placeOfReading, readingDimension, readingId, readingTitle, withReadingSkipped } from './readings';
 import { ReadingDrawing, TapeDrawing } from './tape-drawing';
-import { measureTitle, missingSentence, placeName, within } from './messages';
+import {
+  measureTitle,
+  missingSentence,
+  placeName,
+  within,
+  doubtsLeft,
+  furtherMeasurement,
+  mirrorImage,
+  whichLayout,
+  mostLikelyWrong,
+} from './messages';
 
 export interface NextPanelProps {
   readonly notebook: Notebook;
@@ -131,11 +141,10 @@ export function NextStep({ notebook, look, mayChange, write, onGo, onMake, waiti
             </>
           }
         >
-          It is most likely wrong
-          {against === null
-            ? ''
-            : `: it reads ${show(Math.abs(against.by), readingDimension(reading))} ${against.by > 0 ? 'more' : 'less'} than expected from the others`}
-          .{second ? ` If it reads the same, check ${within(readingTitle(notebook, second))}.` : ''}
+          {mostLikelyWrong(
+            against && { by: show(Math.abs(against.by), readingDimension(reading)), more: against.by > 0 },
+            second ? within(readingTitle(notebook, second)) : null,
+          )}
         </Says>
       );
     }
@@ -160,14 +169,14 @@ export function NextStep({ notebook, look, mayChange, write, onGo, onMake, waiti
             )
           }
         >
-          The distances also fit a mirror image. Face {name(b)} from behind {name(a)}.
+          {mirrorImage(name(b), name(a))}
         </Says>
       );
     }
     case 'images':
       return (
         <Says
-          title={`Which of these ${next.images.length === 2 ? 'two' : next.images.length} layouts is correct, seen from above?`}
+          title={whichLayout(next.images.length)}
           always={
             <LayoutChoice
               notebook={notebook}
@@ -235,13 +244,10 @@ export function NextStep({ notebook, look, mayChange, write, onGo, onMake, waiti
           }
         >
           {waiting ??
-            (better
-              ? `The most useful further measurement: ${name(better.between[0])} to ${name(better.between[1])}, centre to centre.`
-              : 'Further measurements would add little.')}
+            (better ? furtherMeasurement(name(better.between[0]), name(better.between[1])) : 'Further measurements would add little.')}
           {look && look.built.findings.length > 0 && (
             <Alert severity="warning" variant="outlined" sx={{ mt: 1, py: 0 }}>
-              {look.built.findings.length === 1 ? 'One doubt is left' : `${look.built.findings.length} doubts are left`}; check the result
-              first.
+              {doubtsLeft(look.built.findings.length)}
             </Alert>
           )}
         </Says>

@@ -33,6 +33,7 @@ import { TapeStep } from './tape-step';
 import { withStopTapped } from './route-by-tapping';
 import { useNotebook, type SaveState } from './use-notebook';
 import { useStep } from './use-step';
+import { driveIsMade, makingDrive, notebookPutBack, notebookRemoved, othersEntries, removesNotebook } from './messages';
 
 const KEEPING_WORDS: Readonly<Record<SaveState, string>> = {
   kept: 'all entries saved',
@@ -48,7 +49,7 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
   const mayChange = useMayChange();
   const narrow = useMediaQuery('(max-width:899px)');
   const { notebook, write, history, keeping, problem, clash, settle, version } = useNotebook(stored, mayChange, (by) =>
-    tell({ text: `${by} also made entries here. They are on this page with yours.`, tone: 'done' }),
+    tell({ text: othersEntries(by), tone: 'done' }),
   );
   const [step, goToStep] = useStep(notebook.measures.some((m) => m.value !== null) ? 'tape' : 'pulleys');
   const [active, setActive] = useState<string | null>(null);
@@ -96,7 +97,7 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
     const answer = await runCommand(
       'notebook.make-drive',
       { id: stored.id, version },
-      { words: `Making the drive of ${notebook.name}`, done: `${notebook.name} is among the drives.` },
+      { words: makingDrive(notebook.name), done: driveIsMade(notebook.name) },
     );
     setMaking(false);
     if (answer.ok) router.push(`/drives/${answer.value.driveId}`);
@@ -108,11 +109,11 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
       const back = await runCommand(
         'notebook.add',
         { document: notebook, machineId: stored.machine?.id ?? null },
-        { words: `Notebook of ${notebook.name} put back` },
+        { words: notebookPutBack(notebook.name) },
       );
       if (back.ok) router.push(`/drives/measure/${back.value.id}`);
     };
-    const text = `The notebook of ${notebook.name} is removed.`;
+    const text = notebookRemoved(notebook.name);
     const answer = await runCommand(
       'notebook.remove',
       { id: stored.id },
@@ -281,8 +282,7 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
         onConfirm={() => void remove()}
         onClose={() => setRemoving(false)}
       >
-        This permanently deletes {counted(notebook)}
-        {notebook.photos.length > 0 ? ' and its photos' : ''}. A drive made from it is not deleted.
+        {removesNotebook(counted(notebook), notebook.photos.length > 0)}
       </ConfirmDialog>
     </Box>
   );

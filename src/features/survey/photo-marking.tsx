@@ -22,7 +22,19 @@ import type { Spot } from '@/ui/viewport';
 import { SavedField } from './saved-field';
 import { PhotoBoard, type Circle, type Handle } from './photo-board';
 import { Choice, Fields, StepCard, type StepProps } from './steps';
-import { placeName, within } from './messages';
+import {
+  placeName,
+  within,
+  dragOrTap,
+  enterScale,
+  lengthEnd,
+  placesMarked,
+  rectangleCorner,
+  tapLengthEnd,
+  tapMiddleOf,
+  tapRectangleCorner,
+  acrossOnPhoto,
+} from './messages';
 
 /** One photo: its scale, and circles and crosses on it. */
 export function PhotoMarking({
@@ -90,7 +102,7 @@ export function PhotoMarking({
   const handles: Handle[] = [
     ...scaleSpots.map((at, i): Handle => ({
       key: `scale:${i}`,
-      label: scale.kind === 'two-points' ? `End ${i + 1} of the known length` : `Corner ${i + 1} of the rectangle`,
+      label: scale.kind === 'two-points' ? lengthEnd(i + 1) : rectangleCorner(i + 1),
       at,
       kind: 'scale',
     })),
@@ -107,13 +119,11 @@ export function PhotoMarking({
   const now = (): string => {
     const two = scale.kind === 'two-points';
     const next = scaleSpots.length + 1;
-    if (next <= wanted) return two ? `Tap end ${next} of the known length.` : `Tap corner ${next} of the rectangle, going round it.`;
-    if (!scaled) return `Enter the ${two ? 'distance of the two points' : 'width and height of the rectangle'}. Then mark the pulleys.`;
+    if (next <= wanted) return two ? tapLengthEnd(next) : tapRectangleCorner(next);
+    if (!scaled) return enterScale(two);
     if (placing === null) return 'Everything is marked. Drag a mark to correct it.';
     const name = within(placeName(notebook, placing));
-    return marks.some((m) => m.of === placing)
-      ? `Drag the ${name} by its middle or its rim, or tap where it should be.`
-      : `Tap the middle of the ${name}.`;
+    return marks.some((m) => m.of === placing) ? dragOrTap(name) : tapMiddleOf(name);
   };
   return (
     <>
@@ -124,7 +134,7 @@ export function PhotoMarking({
         src={`/api/photos/${photo.photo}`}
         width={photo.width}
         height={photo.height}
-        alt={`Photo of the drive, ${marks.length} places marked`}
+        alt={placesMarked(marks.length)}
         handles={handles}
         circles={circles}
         scale={scaleSpots}
@@ -263,8 +273,7 @@ function Diameters({
         return (
           <Box component="li" key={of} sx={{ display: 'flex', alignItems: 'center', gap: 1, minHeight: 36 }}>
             <span style={{ flex: 1 }}>
-              {placeName(notebook, of)}: {show(mm, 'length')} across on the photo
-              {known === null ? '' : `, ${show(known, 'length')} by caliper`}
+              {acrossOnPhoto(placeName(notebook, of), show(mm, 'length'), known === null ? null : show(known, 'length'))}
             </span>
             {known === null && mayChange && (
               <Button size="small" onClick={() => take(of, mm)}>

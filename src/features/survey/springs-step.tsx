@@ -12,7 +12,7 @@ import { useUnits } from '@/ui/units';
 import { SavedField } from './saved-field';
 import { askedFor, freshId, withoutPlace, withoutSpring, withPoint } from './changes';
 import { Choice, entriesOf, Fields, NameRow, SoftText, StepCard, type StepProps } from './steps';
-import { findingSentence, within } from './messages';
+import { findingSentence, within, leverEndPulled } from './messages';
 import { BY_WORDS, RateFields, RateLine, type By, type Rate } from './spring-rate';
 
 type Lever = 'none' | 'place' | 'lengths';
@@ -108,7 +108,7 @@ function SpringCard({ notebook, look, write, mayChange, spring: s }: StepProps &
       const bare = current.lever?.pulledTo ? withoutPlace(put(now, null), current.lever.pulledTo) : now;
       if (to !== 'place') return put(bare, to === 'none' ? null : { pulledTo: null, released: null, engaged: null });
       const from = bare.points.find((p) => p.id === current.from.point)?.sketch ?? { x: 0, y: 0 };
-      const { notebook: next, id } = withPoint(bare, `Lever end of the ${within(s.label)}, pulled`, from);
+      const { notebook: next, id } = withPoint(bare, leverEndPulled(within(s.label)), from);
       return askedFor(put(next, { pulledTo: id, released: null, engaged: null }));
     });
   const bodies = [['frame', 'The frame'], ...notebook.arms.map((a) => [a.id, a.label])] as [string, string][];

@@ -13,7 +13,7 @@ import { AddMeasure } from './add-measure';
 import { withTyped } from './saved-field';
 import { MeasureRow } from './measure-row';
 import { SoftText, type StepProps } from './steps';
-import { againstRestWords, SUSPECT_WORDS, measureTitle, sideSentence, triangleSentence } from './messages';
+import { againstRestWords, SUSPECT_WORDS, measureTitle, sideSentence, triangleSentence, addMeasurements, tapeProgress } from './messages';
 
 const KIND_WORDS: Readonly<Record<NotebookMeasure['kind'], string>> = {
   centres: 'Centre to centre',
@@ -76,8 +76,7 @@ export function TapeStep({
   return (
     <>
       <SoftText>
-        {asked.filter((m) => m.value !== null).length} of {asked.length} measured. Do not move the arm between them. Extra measurements find
-        mistakes. Assumed tape error: ± {units.show(2 * notebook.tapeSd, 'length', 0)}.
+        {tapeProgress(asked.filter((m) => m.value !== null).length, asked.length, units.show(2 * notebook.tapeSd, 'length', 0))}
       </SoftText>
       {broken && (
         <Alert severity="warning" variant="outlined" sx={{ mb: 1 }}>
@@ -111,7 +110,7 @@ export function TapeStep({
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 1.5 }}>
           {still.length > 0 && (
             <Button variant="outlined" onClick={() => write((now) => ({ ...now, measures: [...now.measures, ...proposeMeasures(now)] }))}>
-              Add {still.length} more needed measurements
+              {addMeasurements(still.length)}
             </Button>
           )}
           <Button variant="outlined" startIcon={<Icon name="add" size={18} />} onClick={() => setAdding(!adding)} aria-expanded={adding}>

@@ -7,7 +7,7 @@ import { useUnits } from '@/ui/units';
 import type { TensionAnswer } from '@/workers/tension-service';
 import type { StoredReading } from './stored-reading';
 import { SlipLimits } from './slip-limits';
-import { METHOD_WORDS, spanName } from './messages';
+import { METHOD_WORDS, spanName, byManual, forNewBelt, noTensionWorks, oneTensioner, tensionFalls } from './messages';
 
 type Answered = Extract<TensionAnswer, { ok: true }>;
 
@@ -69,9 +69,9 @@ export function BandWords({ drive, answer }: { drive: Drive; answer: Answered })
         <Box>
           Target <strong>{show(targetN!, 'force')}</strong>
           {targetBy === 'manual'
-            ? ` by the manual (${show(band.target, 'force')} computed)`
+            ? ` ${byManual(show(band.target, 'force'))}`
             : targetBy === 'new-belt'
-              ? ` for a new belt, which seats (${show(band.target, 'force')} once run in)`
+              ? ` ${forNewBelt(show(band.target, 'force'))}`
               : ''}
           . {name(band.floorAt)[0]!.toUpperCase() + name(band.floorAt).slice(1)} slips below {show(band.floor, 'force')} at rest.{' '}
           {band.ceiling === null
@@ -80,16 +80,9 @@ export function BandWords({ drive, answer }: { drive: Drive; answer: Answered })
         </Box>
       )}
       {band.target !== null && <SlipLimits floorN={band.floor} wetFloorN={sheet.wetFloorN} />}
-      {band.empty && (
-        <Box sx={{ color: 'var(--ts-copper)' }}>
-          No tension works. {name(band.floorAt)} still slips when {name(band.ceilingAt)} is overloaded. Choose another pulley or belt.
-        </Box>
-      )}
+      {band.empty && <Box sx={{ color: 'var(--ts-copper)' }}>{noTensionWorks(name(band.floorAt), name(band.ceilingAt))}</Box>}
       {tension !== null && running !== null && running < 0.8 * tension && (
-        <Box sx={{ color: 'var(--ts-quiet)' }}>
-          Tension falls from {show(tension, 'force')} at rest to{' '}
-          {running > 0 ? `${show(running, 'force')} under load` : 'nothing under load'} as the tensioner moves.
-        </Box>
+        <Box sx={{ color: 'var(--ts-quiet)' }}>{tensionFalls(show(tension, 'force'), running > 0 ? show(running, 'force') : null)}</Box>
       )}
       {loose && (
         <Box>
@@ -116,7 +109,7 @@ export function SharedTensioner({ drive, answer: { shared } }: { drive: Drive; a
   ] as const;
   return (
     <Box component="section" aria-label="Belt" sx={{ mt: 1.5, p: 1.5, bgcolor: 'var(--ts-sand)', borderRadius: '4px', fontSize: 15 }}>
-      <Box sx={{ fontWeight: 650 }}>One tensioner, {shared.belts.length + 1} belts</Box>
+      <Box sx={{ fontWeight: 650 }}>{oneTensioner(shared.belts.length + 1)}</Box>
       <Box component="dl" sx={{ m: 0, mt: 0.5, display: 'grid', gridTemplateColumns: 'auto 1fr', columnGap: 2, rowGap: 0.25 }}>
         {rows.map(([what, is]) => (
           <Box key={what} sx={{ display: 'contents' }}>

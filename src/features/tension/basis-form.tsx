@@ -10,6 +10,7 @@ import { CONDITIONS, guessKw, type Condition, type LoadGuess } from '@/core/tens
 import { Choices } from '@/ui/choices';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
+import { estimatedPower } from './messages';
 
 const GUESS_WORDS = {
   drawn: 'As drawn',
@@ -70,7 +71,7 @@ export function BasisForm({
       ))}
       {loads.some((l) => l.guess) && (
         <Alert severity="info" variant="outlined">
-          {show(total, 'power')} in all, estimated within a third. Values of the machine are better.
+          {estimatedPower(show(total, 'power'))}
         </Alert>
       )}
       <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, gap: 1.5, alignItems: 'start' }}>

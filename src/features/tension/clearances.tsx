@@ -9,6 +9,7 @@ import { isWithin, type Clearance } from '@/core/job';
 import { Choices } from '@/ui/choices';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
+import { beltCanPass, leverTooFar, rodBent, rubsOnBelt } from './messages';
 
 /** An over-centre lever falls home by itself over about this much at its handle, mm. A setting of the trade. */
 export const LATCH_FALL_MM = { low: 25, high: 40 } as const;
@@ -69,15 +70,10 @@ export function clearanceName({ what, part, lever }: Pick<Clearance, 'what' | 'p
 export function clearanceWords(c: Clearance, show: (mm: number) => string): string {
   if (isWithin(c)) return c.what === 'stop' && c.lever === 'released' ? 'the belt rests on it' : 'within its limits';
   const low = c.lowMm !== null && c.mm < c.lowMm;
-  if (c.what === 'latch-fall')
-    return low
-      ? `below ${show(c.lowMm!)}: the rod is bent or has the wrong length. Set the rod, not the spring`
-      : `above ${show(c.highMm!)}: the lever is set too far over`;
+  if (c.what === 'latch-fall') return low ? rodBent(show(c.lowMm!)) : leverTooFar(show(c.highMm!));
   if (c.what === 'stop' && c.lever === 'released')
     return 'the released belt does not rest on it, so the driven pulley can run on: set the stop to touch the released belt';
-  return low
-    ? `below ${show(c.lowMm!)}: it rubs on the belt`
-    : `above ${show(c.highMm!)}, the thickness of the belt: the belt can get past it`;
+  return low ? rubsOnBelt(show(c.lowMm!)) : beltCanPass(show(c.highMm!));
 }
 
 /** Gaps of keepers and belt stops in both states, and the fall of an over-centre lever, compared with their limits. */

@@ -10,7 +10,7 @@ import type { Decided } from '@/core/tension';
 import { Choices } from '@/ui/choices';
 import { money } from '@/ui/money';
 import { useUnits, type Units } from '@/ui/units';
-import { DECISION_WORDS, becauseWords } from './messages';
+import { DECISION_WORDS, becauseWords, savesBelt, setAgainGained } from './messages';
 
 const DECISIONS = ['leave', 'adjust', 'replace'] as const;
 
@@ -88,8 +88,8 @@ export function DecideCard({
     >
       <Box role="status" sx={{ fontSize: 16 }}>
         <strong>{advisedWords(drive, decided, units)}</strong>
-        {hoursGained !== null && ` Set it again after about ${hoursGained < 10 ? hoursGained.toFixed(1) : Math.round(hoursGained)} h.`}
-        {(advised === 'leave' || advised === 'adjust') && beltCents !== null && ` This saves a belt of ${money(beltCents)}.`}
+        {hoursGained !== null && ` ${setAgainGained(hoursGained)}`}
+        {(advised === 'leave' || advised === 'adjust') && beltCents !== null && ` ${savesBelt(money(beltCents))}`}
       </Box>
       {onDecide && (
         <>

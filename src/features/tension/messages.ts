@@ -183,3 +183,104 @@ export const SLACK_WORDS: Readonly<Record<SlackByDesign, string>> = {
   'variable-before-first-run':
     'Before its first run, the belt sits deep in the secondary and is loose. This is normal: it rises when it first runs. Do not shim for it.',
 };
+
+export const byManual = (computed: string): string => `by the manual (${computed} computed)`;
+
+export const forNewBelt = (runIn: string): string => `for a new belt, which seats (${runIn} once run in)`;
+
+export const noTensionWorks = (slips: string, overloaded: string): string =>
+  `No tension works. ${slips} still slips when ${overloaded} is overloaded. Choose another pulley or belt.`;
+
+export const tensionFalls = (atRest: string, underLoad: string | null): string =>
+  `Tension falls from ${atRest} at rest to ${underLoad ?? 'nothing'} under load as the tensioner moves.`;
+
+export const oneTensioner = (belts: number): string => `One tensioner, ${belts} belts`;
+
+export const estimatedPower = (total: string): string => `${total} in all, estimated within a third. Values of the machine are better.`;
+
+export const rodBent = (limit: string): string => `below ${limit}: the rod is bent or has the wrong length. Set the rod, not the spring`;
+
+export const leverTooFar = (limit: string): string => `above ${limit}: the lever is set too far over`;
+
+export const rubsOnBelt = (limit: string): string => `below ${limit}: it rubs on the belt`;
+
+export const beltCanPass = (limit: string): string => `above ${limit}, the thickness of the belt: the belt can get past it`;
+
+export const setAgainGained = (hours: number): string => `Set it again after about ${hours < 10 ? hours.toFixed(1) : Math.round(hours)} h.`;
+
+export const savesBelt = (money: string): string => `This saves a belt of ${money}.`;
+
+export const beltTooShort = (by: string): string =>
+  `The belt is ${by} too short to fit, even with the arm held back and every adjuster slack.`;
+
+export const slackToFit = ({
+  slack,
+  needs,
+  byHand,
+}: {
+  readonly slack: string | null;
+  readonly needs: string;
+  readonly byHand: boolean;
+}): string =>
+  `With the arm held back and every adjuster slack, the belt has ${slack === null ? 'no slack' : `${slack} of slack`}. This section needs ${needs}. ${byHand ? 'Fit it by hand.' : 'Remove a pulley or idler to fit the belt. Never force it over a rim.'}`;
+
+export const tensionOverHours = (hours: number, readings: number): string => `Tension over ${hours} hours, ${readings} readings`;
+
+export const shortSpan = (length: string, depths: number): string =>
+  `${length} is short for this belt, under ${depths} of its depths: its stiffness adds to the reading. Use a longer span if there is one.`;
+
+export const tooLowForPhone = (hz: string): string =>
+  `At the target it sounds at ${hz} Hz, too low for most phones. Push the span instead.`;
+
+export const beltIsOff = (belt: string): string => `${belt} is off: the reading is not a setting`;
+
+export const asDrawn = (length: string): string => `${length} as the drive is drawn and set.`;
+
+export const atTargetByHand = (value: string): string => `About ${value} at the target, by a usual hand.`;
+
+export const targetTap = (hz: string): string => `${hz} Hz at the target.`;
+
+export const targetPush = (force: string, deflection: string): string => `${force} at ${deflection} is the target.`;
+
+export const slackUnderStopTime = (seconds: string): string => `It goes slack at a stop time under ${seconds} s.`;
+
+export const sameTensionAt = (places: string): string =>
+  `The tension is the same at ${places}, on the other side of the eccentric’s dead centre. Use the side with the marks of this drive. The eccentric must not turn over while you clamp it.`;
+
+export const springAsDrawn = (spring: string, length: string): string => `${spring}: ${length} as the drive is drawn and set`;
+
+export const byFeel = (felt: string): string => `By feel, on the longest span, roughly: ${felt}.`;
+
+export const brakeMargin = (margin: string): string => `Released, the brake is on with ${margin} of margin.`;
+
+export const timedNow = (times: string): string => `Timed in this condition: ${times}.`;
+
+export const positionRange = (min: string, max: string): string => `Enter a position from ${min} to ${max}.`;
+
+export const tensionNotCalculated = (problem: string): string => `The tension cannot be calculated: ${problem}.`;
+
+export const readingNotPossible = (why: string): string => `This reading is not possible: ${why}.`;
+
+export const soundText = (seconds: number, taps: number): string =>
+  `${seconds.toFixed(1)} s of sound, ${taps} ${taps === 1 ? 'tap' : 'taps'} in it`;
+
+export const clampingChanged = (
+  { addsN, sdN, times }: { readonly addsN: number; readonly sdN: number; readonly times: number },
+  targetN: number | null,
+  show: Units['show'],
+): string => {
+  const changed = `Clamping has ${addsN >= 0 ? 'added' : 'taken'} ${show(Math.abs(addsN), 'force')} ± ${show(sdN, 'force')}`;
+  const often = `on this drive (${times} ${times === 1 ? 'time' : 'times'}).`;
+  if (targetN === null) return `${changed} ${often}`;
+  return `${changed} ${often} Set it to ${show(Math.max(0, targetN - addsN), 'force')} loose, so that it ends at ${show(targetN, 'force')}.`;
+};
+
+/** For the span that a braking clutch leaves slack. `underSeconds` is the stop time below which it is slack; null where it always is. */
+export const spanGoesSlack = (underSeconds: number | null): string =>
+  `That span goes slack, and a slack belt comes off. ${
+    underSeconds === null ? 'It goes slack at every stop time.' : `It stays tight at a stop time of ${underSeconds.toFixed(1)} s or more.`
+  }`;
+
+/** Spoken for the chart of a recording. */
+export const spectrumText = (topHz: number, hz: number | null): string =>
+  `Loudness up to ${topHz.toFixed(0)} Hz${hz === null ? '' : `, the frequency ${hz.toFixed(1)} Hz and its partials marked`}`;

@@ -16,6 +16,7 @@ import {
 } from 'recharts';
 import { RETENSION_OVER_FLOOR, tensionAfter, type AgedReading, type ClampingAllowance, type Retension } from '@/core/tension';
 import { useUnits } from '@/ui/units';
+import { tensionOverHours, clampingChanged } from './messages';
 
 /** Curve points, spread as the law bends. */
 const POINTS = 60;
@@ -38,14 +39,7 @@ export function OverHours({
   const inUnit = (n: number) => (unit('force') === 'lb' ? n / 4.4482216152605 : n);
   const hours = (h: number | null) =>
     h === null ? 'not for a long time' : h < 1 ? 'immediately' : `${h < 10 ? h.toFixed(1) : Math.round(h)} h`;
-  const clamped = clamping && (
-    <Box sx={{ fontSize: 15 }}>
-      Clamping has {clamping.addsN >= 0 ? 'added' : 'taken'} {show(Math.abs(clamping.addsN), 'force')} ± {show(clamping.sdN, 'force')} on
-      this drive ({clamping.times} {clamping.times === 1 ? 'time' : 'times'}).
-      {targetN !== null &&
-        ` Set it to ${show(Math.max(0, targetN - clamping.addsN), 'force')} loose, so that it ends at ${show(targetN, 'force')}.`}
-    </Box>
-  );
+  const clamped = clamping && <Box sx={{ fontSize: 15 }}>{clampingChanged(clamping, targetN, show)}</Box>;
   if (!fall || aged.length === 0)
     return (
       <Box sx={{ display: 'grid', gap: 1, fontSize: 15 }}>
@@ -67,7 +61,7 @@ export function OverHours({
   const force = unit('force');
   return (
     <Box sx={{ display: 'grid', gap: 1 }}>
-      <Box sx={{ height: 240, maxWidth: 720 }} role="img" aria-label={`Tension over ${Math.round(last)} hours, ${aged.length} readings`}>
+      <Box sx={{ height: 240, maxWidth: 720 }} role="img" aria-label={tensionOverHours(Math.round(last), aged.length)}>
         <ResponsiveContainer width="100%" height="100%">
           <ComposedChart margin={{ top: 8, right: 16, bottom: 20, left: 8 }}>
             <CartesianGrid stroke="var(--ts-edge)" vertical={false} />

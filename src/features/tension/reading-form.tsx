@@ -16,7 +16,23 @@ import type { TensionAnswer } from '@/workers/tension-service';
 import type { StoredReading } from './stored-reading';
 import { MethodSketch } from './method-sketch';
 import { TapMeter } from './tap-meter';
-import { isShort, LOWEST_HEARD_HZ, METHOD_HOW, METHOD_WORDS, SHORT_SPAN_DEPTHS, spanName, springName, VALUE_FIELDS } from './messages';
+import {
+  isShort,
+  LOWEST_HEARD_HZ,
+  METHOD_HOW,
+  METHOD_WORDS,
+  SHORT_SPAN_DEPTHS,
+  spanName,
+  springName,
+  VALUE_FIELDS,
+  asDrawn,
+  atTargetByHand,
+  beltIsOff,
+  shortSpan,
+  targetPush,
+  targetTap,
+  tooLowForPhone,
+} from './messages';
 
 type Answered = Extract<TensionAnswer, { ok: true }>;
 type Span = Answered['spans'][number];
@@ -159,13 +175,12 @@ export function ReadingForm({
       )}
       {onSpan && isShort(belt, span.length) && (
         <Alert severity="warning" variant="outlined">
-          {show(span.length, 'length')} is short for this belt, under {SHORT_SPAN_DEPTHS} of its depths: its stiffness adds to the reading.
-          Use a longer span if there is one.
+          {shortSpan(show(span.length, 'length'), SHORT_SPAN_DEPTHS)}
         </Alert>
       )}
       {method === 'tap' && span.tapHz !== null && span.tapHz < LOWEST_HEARD_HZ && (
         <Alert severity="info" variant="outlined">
-          At the target it sounds at {span.tapHz.toFixed(0)} Hz, too low for most phones. Push the span instead.
+          {tooLowForPhone(span.tapHz.toFixed(0))}
         </Alert>
       )}
       {method === 'tap' && (
@@ -220,7 +235,7 @@ export function ReadingForm({
                   onChange={(e) => setOff(e.target.checked ? [...off, id] : off.filter((x) => x !== id))}
                 />
               }
-              label={`${beltName(drive, id)} is off: the reading is not a setting`}
+              label={beltIsOff(beltName(drive, id))}
             />
           ))}
         </Box>
@@ -238,14 +253,12 @@ const beltName = (drive: Drive, id: string) => drive.belts.find((b) => b.id === 
 
 /** Value of the field at the target. */
 function targetWords(method: TensionMethod, { targetN, feel }: Answered, span: Span, { show }: Units, springMm = 0): string {
-  if (method === 'spring-length') return `${show(springMm, 'length')} as the drive is drawn and set.`;
+  if (method === 'spring-length') return asDrawn(show(springMm, 'length'));
   if (method === 'marks') return 'In the units of the adjuster’s own scale. The table above shows the position in the drawing.';
   if (targetN === null) return 'The load is unknown, so there is no target.';
   if (isFeel(method)) {
     const at = feel[method];
-    return at === undefined ? '' : `About ${show(at, VALUE_FIELDS[method].dimension, 0)} at the target, by a usual hand.`;
+    return at === undefined ? '' : atTargetByHand(show(at, VALUE_FIELDS[method].dimension, 0));
   }
-  return method === 'tap'
-    ? `${span.tapHz!.toFixed(1)} Hz at the target.`
-    : `${show(span.force!, 'force')} at ${show(span.deflection, 'length')} is the target.`;
+  return method === 'tap' ? targetTap(span.tapHz!.toFixed(1)) : targetPush(show(span.force!, 'force'), show(span.deflection, 'length'));
 }

@@ -7,7 +7,7 @@ import { NumberField } from '@/ui/number-field';
 import { useTension } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
 import type { TensionRequest } from '@/workers/tension-service';
-import { spanName } from './messages';
+import { spanName, slackUnderStopTime, spanGoesSlack } from './messages';
 
 /** A clutch that brakes usually stops in about so long, s. */
 const USUAL_STOP_S = 2;
@@ -30,16 +30,11 @@ export function Release({ request }: { request: TensionRequest }) {
           The blades push the belt with {show(Math.abs(release.pullN), 'force')}. The lowest tension left is{' '}
           {show(Math.max(0, release.leastN), 'force')}, at {spanName(request.drive, ...release.span)}.{' '}
           {release.goesSlack ? (
-            <strong>
-              That span goes slack, and a slack belt comes off.
-              {release.slackUnderSeconds === null
-                ? ' It goes slack at every stop time.'
-                : ` It stays tight at a stop time of ${release.slackUnderSeconds.toFixed(1)} s or more.`}
-            </strong>
+            <strong>{spanGoesSlack(release.slackUnderSeconds)}</strong>
           ) : release.slackUnderSeconds === null ? (
             ''
           ) : (
-            `It goes slack at a stop time under ${release.slackUnderSeconds.toFixed(1)} s.`
+            slackUnderStopTime(release.slackUnderSeconds.toFixed(1))
           )}
         </Box>
       )}

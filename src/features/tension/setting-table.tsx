@@ -13,7 +13,7 @@ import { placeDimension, type Drive } from '@/core/drive';
 import { Icon } from '@/ui/icons';
 import { useUnits } from '@/ui/units';
 import { Term } from '../glossary/term';
-import { advisedSetting, FAULT_WORDS, runWords } from './messages';
+import { advisedSetting, FAULT_WORDS, runWords, sameTensionAt } from './messages';
 
 /** A position closer to another than this is shown as the same row, mm or degrees. */
 const SAME_ROW = 0.01;
@@ -66,12 +66,7 @@ export function SettingTable({
           force: (n) => show(n, 'force'),
           margin,
         }).map((sentence, i) => (i === 0 ? <strong key={sentence}>{sentence} </strong> : <span key={sentence}>{sentence} </span>))}
-        {asTightAt.length > 0 && (
-          <Box>
-            The tension is the same at {asTightAt.map(at).join(' and ')}, on the other side of the eccentric’s dead centre. Use the side
-            with the marks of this drive. The eccentric must not turn over while you clamp it.
-          </Box>
-        )}
+        {asTightAt.length > 0 && <Box>{sameTensionAt(asTightAt.map(at).join(' and '))}</Box>}
         {runs.map((r) => (
           <Box key={r.fault + r.from} sx={{ color: 'var(--ts-copper)' }}>
             {runWords(r, at)}

@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography';
 import type { Drive } from '@/core/drive';
 import { useUnits } from '@/ui/units';
 import type { TensionAnswer } from '@/workers/tension-service';
-import { isShort, METHOD_WORDS, spanName, springName, VALUE_FIELDS } from './messages';
+import { isShort, METHOD_WORDS, spanName, springName, VALUE_FIELDS, byFeel, springAsDrawn } from './messages';
 
 /** Signs of each span and spring at the target, in the units of the person. */
 export function Signs({ drive, answer }: { drive: Drive; answer: Extract<TensionAnswer, { ok: true }> }) {
@@ -36,12 +36,10 @@ export function Signs({ drive, answer }: { drive: Drive; answer: Extract<Tension
       ))}
       {sheet.springs.map((s) => (
         <Box key={s.id} sx={{ py: 0.75, borderBottom: '1px solid var(--ts-edge)', fontSize: 15 }}>
-          {springName(drive, s.id)}: {show(s.length, 'length')} as the drive is drawn and set
+          {springAsDrawn(springName(drive, s.id), show(s.length, 'length'))}
         </Box>
       ))}
-      {felt.length > 0 && (
-        <Box sx={{ py: 0.75, fontSize: 15, color: 'var(--ts-quiet)' }}>By feel, on the longest span, roughly: {felt.join(', ')}.</Box>
-      )}
+      {felt.length > 0 && <Box sx={{ py: 0.75, fontSize: 15, color: 'var(--ts-quiet)' }}>{byFeel(felt.join(', '))}</Box>}
     </Box>
   );
 }

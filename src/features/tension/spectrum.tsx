@@ -2,6 +2,7 @@
 
 import Box from '@mui/material/Box';
 import type { SoundPicture } from '@/core/sound';
+import { spectrumText } from './messages';
 
 const WIDE = 480;
 const HIGH = 96;
@@ -20,7 +21,7 @@ export function Spectrum({ picture: { stepHz, ringsDb, quietDb }, hz }: { pictur
     <Box
       component="svg"
       role="img"
-      aria-label={`Loudness up to ${top.toFixed(0)} Hz${hz === null ? '' : `, the frequency ${hz.toFixed(1)} Hz and its partials marked`}`}
+      aria-label={spectrumText(top, hz)}
       viewBox={`0 0 ${WIDE} ${HIGH}`}
       sx={{
         width: '100%',

@@ -11,7 +11,7 @@ import type { Decided } from '@/core/tension';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import type { TensionAnswer } from '@/workers/tension-service';
-import { DECISION_WORDS, becauseWords, spanName } from './messages';
+import { DECISION_WORDS, becauseWords, spanName, brakeMargin, positionRange, timedNow } from './messages';
 import { TermText } from '../glossary/term-text';
 
 type Answered = Extract<TensionAnswer, { ok: true }>;
@@ -83,8 +83,8 @@ export function TensionAdvice({
       <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>
         Reason: <TermText>{becauseWords(because)}</TermText>.{to && ` Expected tension: ${show(to.tensionN, 'force')}.`}
         {recommended && recommended.reach !== 'met' && ' The target is out of reach of this adjuster.'}
-        {margin !== null && ` Released, the brake is on with ${show(margin, brakeIn)} of margin.`}
-        {timed.length > 0 && ` Timed in this condition: ${timed.join(', ')}.`}
+        {margin !== null && ` ${brakeMargin(show(margin, brakeIn))}`}
+        {timed.length > 0 && ` ${timedNow(timed.join(', '))}`}
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 4, rowGap: 0.5, my: 1, alignItems: 'center' }}>
         {rows.length > 0 && (
@@ -164,7 +164,7 @@ function Moved({
   const move = async (which: Drive['adjusters'][number], to: number, counted: string) => {
     if (to < which.min || to > which.max)
       return setProblem(
-        `Enter a position from ${adjusterPosition(which.min, placeDimension(drive, which))} to ${adjusterPosition(which.max, placeDimension(drive, which))}.`,
+        positionRange(adjusterPosition(which.min, placeDimension(drive, which)), adjusterPosition(which.max, placeDimension(drive, which))),
       );
     setBusy(true);
     const done = await onMoved({

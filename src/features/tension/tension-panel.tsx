@@ -18,6 +18,7 @@ import { ReadingsList } from './readings-list';
 import { Release } from './release';
 import { SettingTable } from './setting-table';
 import { Signs } from './signs';
+import { readingNotPossible, tensionNotCalculated } from './messages';
 
 export type TensionAsked = Omit<TensionRequest, 'readings'>;
 
@@ -60,7 +61,7 @@ export function TensionPanel({
   if (!answer.ok)
     return (
       <Alert severity="warning" variant="outlined" sx={{ my: 2 }}>
-        The tension cannot be calculated: {answer.problem}.
+        {tensionNotCalculated(answer.problem)}
       </Alert>
     );
   const { sheet, settings, recommended } = answer;
@@ -69,9 +70,7 @@ export function TensionPanel({
     const read = await askTension({ ...request, readings: [asked] }).catch(() => null);
     const one = read?.ok ? read.readings[0] : undefined;
     const wrong = read && !read.ok ? read.problem : one && !one.ok ? one.problem : null;
-    setProblem(
-      wrong !== null ? `This reading is not possible: ${wrong}.` : one ? '' : 'The reading could not be calculated. Save it again.',
-    );
+    setProblem(wrong !== null ? readingNotPossible(wrong) : one ? '' : 'The reading could not be calculated. Save it again.');
     return one?.ok === true && onTake !== null && onTake({ ...kept, state: sheet.state, tensionN: one.tensionN, sdN: one.sdN });
   };
   const readingDue = reads(answer);

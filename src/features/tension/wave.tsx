@@ -2,6 +2,7 @@
 
 import Box from '@mui/material/Box';
 import type { Recording } from '@/formats/wav';
+import { soundText } from './messages';
 
 const WIDE = 480;
 const HIGH = 72;
@@ -33,7 +34,7 @@ export function Wave({
     <Box
       component="svg"
       role="img"
-      aria-label={`${seconds.toFixed(1)} s of sound, ${taps.length} ${taps.length === 1 ? 'tap' : 'taps'} in it`}
+      aria-label={soundText(seconds, taps.length)}
       viewBox={`0 0 ${WIDE} ${HIGH}`}
       preserveAspectRatio="none"
       sx={{

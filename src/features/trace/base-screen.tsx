@@ -27,6 +27,7 @@ import { Page } from '@/ui/page';
 import { UNFOLDS } from '@/ui/unfolds';
 import type { StoredCorrection } from '@/db';
 import { AddLink, LinkLine } from './link-line';
+import { confirmedOn, noCauseMatches, noneConfirmed } from './messages';
 
 /** Number of visible causes before unfolding. */
 const SHOWN = 25;
@@ -75,11 +76,7 @@ export function BaseScreen({
           }}
         />
         <TextField label="Find a cause" value={find} onChange={(e) => setFind(e.target.value)} sx={{ maxWidth: 360 }} />
-        <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>
-          {jobs === 0
-            ? `No cause was confirmed on your jobs of this kind yet. The supplied values count as ${WORTH_JOBS} jobs. Each confirmed repair changes them.`
-            : `Confirmed on ${jobs} of your ${jobs === 1 ? 'job' : 'jobs'} of this kind. The supplied values count as ${WORTH_JOBS} jobs. A repair that is struck out on its ticket no longer counts.`}
-        </Box>
+        <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>{jobs === 0 ? noneConfirmed(WORTH_JOBS) : confirmedOn(jobs, WORTH_JOBS)}</Box>
       </Box>
       {found.slice(0, all ? found.length : SHOWN).map((c) => (
         <CauseEntry
@@ -93,7 +90,7 @@ export function BaseScreen({
           times={confirmed.find((x) => x.kind === kind && x.cause === c.id)?.times ?? 0}
         />
       ))}
-      {found.length === 0 && <Typography sx={{ color: 'var(--ts-quiet)' }}>No cause matches “{find.trim()}”.</Typography>}
+      {found.length === 0 && <Typography sx={{ color: 'var(--ts-quiet)' }}>{noCauseMatches(find.trim())}</Typography>}
       {found.length > SHOWN && !all && <Button onClick={() => setAll(true)}>Show all {found.length}</Button>}
     </Page>
   );

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { CHECKS, vocabulary, type CauseId, type CheckId, type LookAlike, type TracedCause } from '@/core/fault';
 import { UNFOLDS } from '@/ui/unfolds';
 import type { OnRepair } from './repair-now';
-import { dealtWith, percent } from './messages';
+import { dealtWith, percent, lessLikely } from './messages';
 import { TermText } from '../glossary/term-text';
 
 const words = vocabulary();
@@ -67,7 +67,7 @@ export function CauseRow({ cause, onRepair, before }: { cause: TracedCause; onRe
           ))}
           {cause.against.map((s) => (
             <Box key={s} sx={{ color: 'var(--ts-quiet)' }}>
-              Makes it less likely. {s}
+              {lessLikely(s)}
             </Box>
           ))}
           {cause.for.length + cause.against.length === 0 && <Box>No finding makes it more or less likely yet.</Box>}

@@ -4,6 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { CAUSES, causesRepairedBy, type CauseId, type DriveKind } from '@/core/fault';
 import { intakeOf, linesOf, type RecordLine } from '@/core/job';
+import { earlierWork } from './messages';
 
 /** Work done before the machine came. One tap marks each replaced part that did not help. */
 export function DoneBefore({
@@ -21,10 +22,7 @@ export function DoneBefore({
   if (!asked || open.length === 0) return null;
   return (
     <Box component="section" aria-label="Earlier work" sx={{ mb: 2 }}>
-      <Box sx={{ mb: 0.5 }}>
-        Earlier work: “{asked.doneBefore}”. Which of these was repaired, and the complaint continued?
-        {asked.parts === 'used' && ' Used parts can have the same fault. In that case, choose none.'}
-      </Box>
+      <Box sx={{ mb: 0.5 }}>{earlierWork(asked.doneBefore, asked.parts === 'used')}</Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
         {open.map((id) => (
           <Button key={id} variant="outlined" onClick={() => onRepairedBefore(id)}>

@@ -5,6 +5,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { CHECKS, setupOf, type Check, type CheckId, type OpenCheck, type SetupId } from '@/core/fault';
+import { checkBeforeRefitting, removedNow, showMoreChecks } from './messages';
 
 const checks: readonly Check[] = CHECKS;
 /** Checks listed before the rest is unfolded. */
@@ -26,18 +27,18 @@ export function OpenChecks({
   return (
     <Box component="section" aria-label="Check before refitting">
       <Typography variant="h3" sx={{ mb: 0.5 }}>
-        Check before refitting, {minutes} min in all
+        {checkBeforeRefitting(minutes)}
       </Typography>
       <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>
-        Removed now:{' '}
-        {up
-          .map((id) =>
-            setupOf(id as SetupId)
-              .label.replace(/ off.*$/, '')
-              .toLowerCase(),
-          )
-          .join(', ')}
-        . These checks need nothing more removed.
+        {removedNow(
+          up
+            .map((id) =>
+              setupOf(id as SetupId)
+                .label.replace(/ off.*$/, '')
+                .toLowerCase(),
+            )
+            .join(', '),
+        )}
       </Box>
       <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
         {open.slice(0, all ? open.length : SHOWN).map(({ check, minutes: own }) => (
@@ -48,7 +49,7 @@ export function OpenChecks({
           </li>
         ))}
       </Box>
-      {open.length > SHOWN && !all && <Button onClick={() => setAll(true)}>Show {open.length - SHOWN} more checks</Button>}
+      {open.length > SHOWN && !all && <Button onClick={() => setAll(true)}>{showMoreChecks(open.length - SHOWN)}</Button>}
     </Box>
   );
 }

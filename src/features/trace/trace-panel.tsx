@@ -15,6 +15,7 @@ import { CauseRow, LookAlikes } from './causes';
 import { RepairNow, type OnRepair } from './repair-now';
 import { NextCheckCard } from './next-check-card';
 import { OpenChecks } from './open-checks';
+import { calculatedFromDrawing, findingsContradict } from './messages';
 
 /** Number of visible causes before unfolding, and the smallest probability shown. */
 const SHOWN = 4;
@@ -76,8 +77,7 @@ export function TracePanel({
   if (trace.status === 'contradiction')
     return (
       <Alert severity="warning" variant="outlined">
-        These findings contradict each other: {trace.conflicts.map((id) => checks.find((c) => c.id === id)!.label.toLowerCase()).join(', ')}
-        . Repeat {trace.conflicts.length === 1 ? 'it' : 'one of these checks'}.
+        {findingsContradict(trace.conflicts.map((id) => checks.find((c) => c.id === id)!.label.toLowerCase()))}
       </Alert>
     );
   const { next } = trace;
@@ -152,8 +152,7 @@ function ByItself({ faultCase: { history } }: { faultCase: TraceRequest['faultCa
   if (last.size === 0) return null;
   return (
     <Box sx={{ fontSize: 14.5, color: 'var(--ts-quiet)', borderTop: '1px solid var(--ts-edge)', pt: 1 }}>
-      Calculated from the drawing and its readings:{' '}
-      {[...last].map(([label, result]) => `${label.toLowerCase()}: ${result.toLowerCase()}`).join('; ')}.
+      {calculatedFromDrawing([...last].map(([label, result]) => `${label.toLowerCase()}: ${result.toLowerCase()}`).join('; '))}
     </Box>
   );
 }

@@ -18,7 +18,7 @@ import { Empty, Page } from '@/ui/page';
 import { useFleet } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
 import { Moment } from '@/ui/when';
-import { WEAR_VERDICT_WORDS } from './messages';
+import { WEAR_VERDICT_WORDS, beltsDueByThen, dailyUseUnknown, orderNow, showAllDue, stockIsEnough } from './messages';
 
 /** Belts shown before the rest is unfolded. */
 const SHOWN = 50;
@@ -132,7 +132,7 @@ export function FleetScreen({ belts, spares }: { belts: readonly MeasuredBelt[];
       {ranked.length > 0 && spares.length > 0 && <Spares ranked={ranked} spares={spares} />}
       {ranked.length > SHOWN && !all && (
         <Button sx={{ mt: 1 }} onClick={() => setAll(true)}>
-          Show all {ranked.length} belts
+          {showAllDue(ranked.length)}
         </Button>
       )}
     </Page>
@@ -172,18 +172,14 @@ function Spares({
             ) : (
               <>
                 Delivery takes {days} {days === 1 ? 'day' : 'days'}.{' '}
-                {need.due < 0.05 ? 'No belt is likely to be due by then.' : `About ${need.due.toFixed(1)} belts will be due by then.`}{' '}
+                {need.due < 0.05 ? 'No belt is likely to be due by then.' : beltsDueByThen(need.due)}{' '}
                 <strong style={need.order ? { color: 'var(--ts-copper)' } : {}}>
-                  {need.order
-                    ? `Order now: a shortage is ${percent(need.short)} likely.`
-                    : `Stock is enough: a shortage is ${percent(need.short)} likely.`}
+                  {need.order ? orderNow(percent(need.short)) : stockIsEnough(percent(need.short))}
                 </strong>
               </>
             )}
             {told.length < belts.length && days !== null && (
-              <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>
-                The daily use of {belts.length - told.length} of these belts is unknown. They count by their width today.
-              </Box>
+              <Box sx={{ fontSize: 15, color: 'var(--ts-quiet)' }}>{dailyUseUnknown(belts.length - told.length)}</Box>
             )}
           </Box>
         );

@@ -14,7 +14,7 @@ import { Icon } from '@/ui/icons';
 import { useWear } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
 import { WearChart } from './wear-chart';
-import { becauseOf, ridingWords, WEAR_VERDICT_WORDS, WIDTH_METHOD_WORDS } from './messages';
+import { becauseOf, ridingWords, WEAR_VERDICT_WORDS, WIDTH_METHOD_WORDS, recordedUse } from './messages';
 
 /** A figure of the meter, as far as it is known. */
 const rough = (n: number) => (n < 10 ? n.toFixed(1) : n < 100 ? Math.round(n).toString() : (Math.round(n / 10) * 10).toString());
@@ -76,7 +76,7 @@ export function ForecastCard({
         {rate !== null && ridden.length > 0 && (
           <Box component="span" sx={{ color: 'var(--ts-quiet)' }}>
             {' '}
-            Recorded use: {ridingWords(ridden.at(-1)!)}. The forecast does not use it before {BELTS_TO_LEARN_FROM} belts are recorded.
+            {recordedUse(ridingWords(ridden.at(-1)!), BELTS_TO_LEARN_FROM)}
           </Box>
         )}
       </Box>

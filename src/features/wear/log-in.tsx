@@ -9,6 +9,7 @@ import type { PastWidth, WidthReading } from '@/core/wear';
 import { readWidthSheet, type WidthSheet } from '@/formats/width-log';
 import { Icon } from '@/ui/icons';
 import type { TypedBasis } from './width-form';
+import { csvColumns, nothingImported, readingsExcluded, readingsInLog } from './messages';
 
 type Read = Extract<WidthSheet, { ok: true }>;
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
@@ -86,12 +87,12 @@ export function LogIn({
           />
         </Button>
         <Box component="span" sx={{ ml: 1.5, fontSize: 15, color: 'var(--ts-quiet)' }}>
-          CSV with date, meter ({unit}), method, widths (mm). Same format as the export.
+          {csvColumns(unit)}
         </Box>
       </Box>
       {problem !== '' && (
         <Alert severity="warning" variant="outlined">
-          {problem} Nothing was imported.
+          {nothingImported(problem)}
         </Alert>
       )}
       {read && (
@@ -104,17 +105,8 @@ export function LogIn({
                 </Box>
               ))}
               {read.bad.length > BAD_SHOWN && <Box>And {read.bad.length - BAD_SHOWN} more.</Box>}
-              {left > 0 && (
-                <Box>
-                  {left} {left === 1 ? 'reading is' : 'readings are'} excluded: before this belt was fitted, or without a date such as
-                  2026-05-31.
-                </Box>
-              )}
-              {twice > 0 && (
-                <Box>
-                  {twice} {twice === 1 ? 'reading is' : 'readings are'} in the log already and will not be saved again.
-                </Box>
-              )}
+              {left > 0 && <Box>{readingsExcluded(left)}</Box>}
+              {twice > 0 && <Box>{readingsInLog(twice)}</Box>}
             </Alert>
           )}
           {usable.length > 0 && (

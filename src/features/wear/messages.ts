@@ -71,3 +71,39 @@ export function ridingWords({ shares, wet, dust }: Pick<RidingWritten, 'shares' 
 export function warrantyStatus({ until, atMost }: Pick<WarrantyWritten, 'until' | 'atMost'>, today: string, meter: number | null): boolean {
   return (until === null || today <= until) && (atMost === null || meter === null || meter <= atMost);
 }
+
+export const showAllDue = (count: number): string => `Show all ${count} belts`;
+
+export const beltsDueByThen = (due: number): string => `About ${due.toFixed(1)} belts will be due by then.`;
+
+export const orderNow = (chance: string): string => `Order now: a shortage is ${chance} likely.`;
+
+export const stockIsEnough = (chance: string): string => `Stock is enough: a shortage is ${chance} likely.`;
+
+export const dailyUseUnknown = (count: number): string =>
+  `The daily use of ${count} of these belts is unknown. They count by their width today.`;
+
+export const recordedUse = (words: string, belts: number): string =>
+  `Recorded use: ${words}. The forecast does not use it before ${belts} belts are recorded.`;
+
+export const csvColumns = (unit: string): string => `CSV with date, meter (${unit}), method, widths (mm). Same format as the export.`;
+
+export const nothingImported = (problem: string): string => `${problem} Nothing was imported.`;
+
+export const readingsExcluded = (count: number): string =>
+  `${count} ${count === 1 ? 'reading is' : 'readings are'} excluded: before this belt was fitted, or without a date such as 2026-05-31.`;
+
+export const readingsInLog = (count: number): string =>
+  `${count} ${count === 1 ? 'reading is' : 'readings are'} in the log already and will not be saved again.`;
+
+export const riddenTitle = (from: number, to: number, unit: string): string => `How it was ridden, ${from} to ${to} ${unit}`;
+
+export const orToMeter = (unit: string): string => `Or to a meter of, ${unit}`;
+
+export const widthChartText = (readings: number, minimum: string): string =>
+  `Width over the meter: ${readings} readings, and what is to come against the minimum of ${minimum}`;
+
+export const ribsDiffer = (widths: readonly string[]): string =>
+  `${widths.join(' and ')} ${widths.length === 1 ? 'differs' : 'differ'} from the others: a damaged rib or a misreading. Measure${widths.length === 1 ? ' that rib' : ' them'} again. If you save it as typed, it counts less.`;
+
+export const whereItIsRead = (method: string): string => `${method}: where it is read`;

@@ -7,7 +7,7 @@ import { useState } from 'react';
 import type { RidingWritten } from '@/core/job';
 import { AMOUNTS, RIDINGS, shareAlone, sharesOf, type Amount, type Riding } from '@/core/wear';
 import { Choices } from '@/ui/choices';
-import { AMOUNT_WORDS, RIDING_WORDS } from './messages';
+import { AMOUNT_WORDS, RIDING_WORDS, riddenTitle } from './messages';
 
 const OPTIONS = AMOUNTS.map((id) => ({ id, label: AMOUNT_WORDS[id] }));
 const NOTHING: Readonly<Record<Riding, Amount>> = { crawl: 'none', trail: 'none', haul: 'none', fast: 'none' };
@@ -32,9 +32,7 @@ export function RidingForm({
   };
   return (
     <Box component="section" aria-label="How it was ridden" sx={{ display: 'grid', gap: 1, mt: 2 }}>
-      <Typography variant="h3">
-        How it was ridden, {from} to {to} {unit}
-      </Typography>
+      <Typography variant="h3">{riddenTitle(from, to, unit)}</Typography>
       {RIDINGS.map((r) => (
         <Choices
           key={r}

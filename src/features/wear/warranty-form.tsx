@@ -9,7 +9,7 @@ import { useState } from 'react';
 import { WARRANTY_COVERS, type WarrantyWritten } from '@/core/job';
 import { Choices } from '@/ui/choices';
 import { NumberField } from '@/ui/number-field';
-import { COVERS_WORDS } from './messages';
+import { COVERS_WORDS, orToMeter } from './messages';
 
 /** Warranty of this belt: its dates and limits. Breakage and wear are recorded separately for a claim. */
 export function WarrantyForm({
@@ -49,7 +49,7 @@ export function WarrantyForm({
           onChange={(e) => setUntil(e.target.value)}
           slotProps={{ inputLabel: { shrink: true } }}
         />
-        <NumberField dimension="number" label={`Or to a meter of, ${unit}`} value={atMost} onValue={setAtMost} min={1} max={1e6} optional />
+        <NumberField dimension="number" label={orToMeter(unit)} value={atMost} onValue={setAtMost} min={1} max={1e6} optional />
       </Box>
       <TextField label="Warranty terms" value={words} onChange={(e) => setWords(e.target.value)} multiline minRows={2} />
       <FormControlLabel

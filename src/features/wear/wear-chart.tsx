@@ -18,7 +18,7 @@ import {
 import { WIDTH_METHODS } from '@/core/wear';
 import { useUnits } from '@/ui/units';
 import type { WearAnswer } from '@/workers/wear-service';
-import { WIDTH_METHOD_WORDS } from './messages';
+import { WIDTH_METHOD_WORDS, widthChartText } from './messages';
 
 const SHAPES = { 'rib-top': 'circle', single: 'triangle', 'flank-line': 'square' } as const;
 
@@ -41,11 +41,7 @@ export function WearChart({
   const ahead = answer.curve.map((p) => ({ meter: p.meter + fittedAt, mean: p.p50 / inch, band: [p.p10 / inch, p.p90 / inch] }));
   const { readings } = answer.forecast;
   return (
-    <Box
-      sx={{ height: 280, maxWidth: 760 }}
-      role="img"
-      aria-label={`Width over the meter: ${readings.length} readings, and what is to come against the minimum of ${words(minimumMm / inch)}`}
-    >
+    <Box sx={{ height: 280, maxWidth: 760 }} role="img" aria-label={widthChartText(readings.length, words(minimumMm / inch))}>
       <ResponsiveContainer width="100%" height="100%">
         <ComposedChart margin={{ top: 8, right: 16, bottom: 8, left: 8 }}>
           <CartesianGrid stroke="var(--ts-edge)" vertical={false} />

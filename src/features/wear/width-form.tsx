@@ -13,7 +13,7 @@ import { ribsApart, WIDTH_METHODS, type WidthMethod } from '@/core/wear';
 import { Choices } from '@/ui/choices';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
-import { WIDTH_HOW, WIDTH_METHOD_WORDS } from './messages';
+import { WIDTH_HOW, WIDTH_METHOD_WORDS, ribsDiffer } from './messages';
 import { WidthSketch } from './width-sketch';
 
 const UNIT_WORDS: Readonly<Record<MeterUnit, string>> = { h: 'Hours', km: 'Kilometres', mi: 'Miles' };
@@ -176,9 +176,7 @@ export function WidthForm({
       )}
       {apart.length > 0 && (
         <Alert severity="warning" variant="outlined">
-          {apart.map((i) => fine(widths[i]!)).join(' and ')} {apart.length === 1 ? 'differs' : 'differ'} from the others: a damaged rib or a
-          misreading. Measure
-          {apart.length === 1 ? ' that rib' : ' them'} again. If you save it as typed, it counts less.
+          {ribsDiffer(apart.map((i) => fine(widths[i]!)))}
         </Alert>
       )}
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, gap: 1.5, alignItems: 'start' }}>

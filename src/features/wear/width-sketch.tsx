@@ -2,7 +2,7 @@
 
 import Box from '@mui/material/Box';
 import type { WidthMethod } from '@/core/wear';
-import { WIDTH_METHOD_WORDS } from './messages';
+import { WIDTH_METHOD_WORDS, whereItIsRead } from './messages';
 
 const RIB = 15;
 const leftOf = (rib: number) => 8 + 25 * rib;
@@ -14,7 +14,7 @@ export function WidthSketch({ method }: { method: WidthMethod }) {
     <Box
       component="svg"
       role="img"
-      aria-label={`${WIDTH_METHOD_WORDS[method]}: where it is read`}
+      aria-label={whereItIsRead(WIDTH_METHOD_WORDS[method])}
       viewBox="0 0 280 84"
       sx={{ width: 280, maxWidth: '100%', height: 'auto', flexShrink: 0 }}
     >

@@ -24,5 +24,6 @@ export const repair = entryKind<Repair>({
   fromDevice: true,
   on: 'open',
   undoable: true,
-  name: ({ cause, when }) => `${when === 'left' ? 'not repaired' : 'repaired'}: ${CAUSES.find((c) => c.id === cause)?.label ?? UNKNOWN.label}`,
+  name: ({ cause, when }) =>
+    `${when === 'left' ? 'not repaired' : 'repaired'}: ${CAUSES.find((c) => c.id === cause)?.label ?? UNKNOWN.label}`,
 });

@@ -4,7 +4,7 @@ import { CAUSES, checkOf, complaintOf, setupOf, UNKNOWN, RIGHT_AS_IT_IS } from '
 import type { EntryBody } from '@/core/job';
 import { money } from '@/ui/money';
 import { useUnits } from '@/ui/units';
-import { ANSWER_WORDS, askedWords, dimensionOf, findingWords, plainUnit, RESULT_WORDS, TIMED_WORDS } from '../job-messages';
+import { ANSWER_WORDS, askedWords, dimensionOf, findingWords, plainUnit, RESULT_WORDS, TIMED_WORDS, torqueByManual } from '../job-messages';
 
 export function AskedLine({ body }: { body: EntryBody<'asked'> }) {
   const named = body.complaints.map((id) => complaintOf(id).label);
@@ -128,7 +128,7 @@ export function StepLine({ body }: { body: EntryBody<'step'> }) {
       {body.outcome === 'stopped' && <strong>Stopped: </strong>}
       {body.words}
       {body.readings.map((r) => ` ${r.what}${r.state ? ` ${r.state}` : ''}: ${readingWords(r, show)}.`).join('')}
-      {body.torque ? ` Torque by the manual: ${body.torque}.` : ''}
+      {body.torque ? ` ${torqueByManual(body.torque)}` : ''}
       {body.why ? ` (${body.why})` : ''}
     </>
   );

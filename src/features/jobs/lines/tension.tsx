@@ -3,6 +3,7 @@ import { useUnits } from '@/ui/units';
 import { CUT_WORDS, alignmentSentence, TRACK_WORDS, WHEN_WORDS } from '../../alignment/messages';
 import { clearanceName } from '../../tension/clearances';
 import { DECISION_WORDS } from '../../tension/messages';
+import { manualTarget } from '../job-messages';
 
 export function AlignmentLine({ body }: { body: EntryBody<'alignment'> }) {
   const { caliper } = useUnits();
@@ -21,7 +22,7 @@ export function TensionBasisLine({ body }: { body: EntryBody<'tension-basis'> })
   const { show } = useUnits();
   const said = [
     ...body.loads.map((l) => `${l.label} takes ${show(l.kw, 'power')}${l.guess ? ' (estimated)' : ''}`),
-    ...(body.ownTargetN === null ? [] : [`the manual’s target is ${show(body.ownTargetN, 'force')}`]),
+    ...(body.ownTargetN === null ? [] : [manualTarget(show(body.ownTargetN, 'force'))]),
     ...(body.newBelt ? ['the belt is new'] : []),
   ];
   return <>Calculated from {said.length === 0 ? 'the drive as drawn' : said.join('; ')}.</>;

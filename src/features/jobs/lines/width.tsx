@@ -3,6 +3,7 @@ import { useUnits } from '@/ui/units';
 import { PART_WORDS, assessedWords } from '../../cvt/messages';
 import { COVERS_WORDS, ridingWords, WIDTH_METHOD_WORDS } from '../../wear/messages';
 import { assessMeasures } from '@/core/cvt';
+import { riddenFrom, warrantyText } from '../job-messages';
 
 export function WidthLine({ body }: { body: EntryBody<'width'> }) {
   const { fine } = useUnits();
@@ -16,23 +17,13 @@ export function WidthLine({ body }: { body: EntryBody<'width'> }) {
 }
 
 export function RidingLine({ body }: { body: EntryBody<'riding'> }) {
-  return (
-    <>
-      Ridden from {body.from} to {body.to} {body.unit}: {ridingWords(body)}.
-    </>
-  );
+  return <>{riddenFrom(body.from, body.to, body.unit, ridingWords(body))}</>;
 }
 
 export function WarrantyLine({ body }: { body: EntryBody<'warranty'> }) {
   const { covers, until, atMost, unit, words, wetInside } = body;
   const ends = [until === null ? '' : `until ${until}`, atMost === null ? '' : `to ${atMost} ${unit}`].filter((w) => w !== '');
-  return (
-    <>
-      Owner’s warranty of {body.belt.label}, {COVERS_WORDS[covers].toLowerCase()}
-      {ends.length > 0 ? `, ${ends.join(' or ')}` : ''}.{words === '' ? '' : ` “${words}”`}
-      {wetInside ? ' Water or mud was found in the housing.' : ''}
-    </>
-  );
+  return <>{warrantyText({ belt: body.belt.label, covers: COVERS_WORDS[covers].toLowerCase(), ends, words, wetInside })}</>;
 }
 
 export function CvtPartLine({ body }: { body: EntryBody<'cvt-part'> }) {

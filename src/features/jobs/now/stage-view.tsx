@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import { useEffect, useMemo, useRef, type ReactNode, type RefObject } from 'react';
 import { STAGES, type RunLine, type RunList, type Stage } from '@/core/job';
 import { Fold, Folds } from '@/ui/fold';
-import { STAGE_WORDS, stageName } from '../stage-messages';
+import { STAGE_WORDS, stageName, nothingOpenIn } from '../stage-messages';
 import { StageFrame } from '../stages/frame';
 import type { JobCommands } from '../job-commands';
 import type { StageProps } from '../stages/module';
@@ -220,7 +220,7 @@ function StageOver({ at, next, onGo }: { at: Stage; next: RunLine | null; onGo: 
       }}
     >
       <Box sx={{ mr: 'auto' }}>
-        <Box sx={{ fontSize: 17, fontWeight: 650 }}>Nothing is open in {stageName(at)}.</Box>
+        <Box sx={{ fontSize: 17, fontWeight: 650 }}>{nothingOpenIn(stageName(at))}</Box>
         <Box sx={{ color: 'var(--ts-quiet)' }}>{next ? `Next: ${next.title}` : 'Every step of this job is done or skipped.'}</Box>
       </Box>
       {next && (

@@ -7,6 +7,7 @@ import { useState } from 'react';
 import type { Facts } from '@/core/machine';
 import { isTaken, useCommand } from '../../commands/use-command';
 import { ABOUT_FACTS } from '../../machines/queued-facts';
+import { toolsOnThisDrive } from '../stage-messages';
 
 /** Tools that did not reach on this drive, and those that did. */
 export const barredOf = (facts: Facts): readonly string[] => {
@@ -22,7 +23,7 @@ export function Barred({ driveId, facts }: { driveId: number; facts: Facts }) {
     const answer = await runCommand(
       'fact.set',
       { subject: { driveId }, fact: 'barred-tools', value: [...barredOf(facts), line] },
-      { words: `Tools on this drive: ${line}`, about: ABOUT_FACTS, done: 'Saved for the next job.' },
+      { words: toolsOnThisDrive(line), about: ABOUT_FACTS, done: 'Saved for the next job.' },
     );
     if (isTaken(answer)) setText(null);
   };

@@ -14,6 +14,7 @@ import { useMayChange } from '../../shell/shell-context';
 import { faultWords } from '../../stacks/messages';
 import { findingWords } from '../job-messages';
 import { useJobCommands } from '../job-commands';
+import { thenCheckAgain } from '../stage-messages';
 
 const CHECK = 'stack-order' satisfies CheckId;
 const LONGEST_NOTE = 500;
@@ -115,7 +116,7 @@ export function StackCard({
             >
               {open.length > 0 ? 'Record the stack as rebuilt' : 'Record the stack as correct'}
             </Button>
-            {others.length > 0 && <Box className="ts-quiet">Then check again: {others.map((f) => findingWords(f)).join('; ')}.</Box>}
+            {others.length > 0 && <Box className="ts-quiet">{thenCheckAgain(others.map((f) => findingWords(f)).join('; '))}</Box>}
           </>
         )
       )}

@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { StageState } from '@/core/job';
-import { stageName } from '../stage-messages';
+import { stageName, reasonForHold, reasonForSkipping } from '../stage-messages';
 import type { StageProps } from './module';
 
 /** Skips the rest of a stage, holds it, or resumes it, each with a reason where it stops the work. A stage is done once its lines are. */
@@ -53,7 +53,7 @@ export function StageMoves({ at, commands, jobContext }: Pick<StageProps, 'at' |
         >
           <TextField
             autoFocus
-            label={asking === 'skipped' ? `Reason for skipping the rest of ${name}` : `Reason for the hold at ${name}`}
+            label={asking === 'skipped' ? reasonForSkipping(name) : reasonForHold(name)}
             value={why}
             onChange={(e) => setWhy(e.target.value)}
             slotProps={{ htmlInput: { maxLength: 500 } }}

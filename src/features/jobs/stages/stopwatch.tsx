@@ -91,7 +91,7 @@ export function Stopwatch({
       </Button>
       {taken && began === null && (
         <Box sx={{ mt: 1, fontWeight: over ? 650 : 450, color: over ? 'var(--ts-stop)' : 'inherit' }}>
-          {limitS === null ? 'Timed.' : over ? `■ Over its ${limitS} s.` : `Within its ${limitS} s.`}
+          {limitS === null ? 'Timed.' : over ? `■ Over the limit of ${limitS} s.` : `Within the limit of ${limitS} s.`}
         </Box>
       )}
       {began !== null && (

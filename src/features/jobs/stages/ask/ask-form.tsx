@@ -13,6 +13,7 @@ import { Fold } from '@/ui/fold';
 import { ARRIVES_WORDS, STARTED_WORDS, BELT_ENDED_WORDS, PARTS_OF_WORDS, PARTS_WORDS } from '../../job-messages';
 import type { StageProps } from '../module';
 import { useSimulated } from '../simulated';
+import { jobStarted } from '../../stage-messages';
 
 const options = <T extends string>(ids: readonly T[], words: Readonly<Record<T, string>>) => ids.map((id) => ({ id, label: words[id] }));
 
@@ -116,9 +117,7 @@ export function StartedQuestion({ job, at, commands, writable }: Pick<StageProps
       )}
       value={written.began === 'not-asked' ? null : written.began}
       disabled={!writable}
-      onChoose={(began) =>
-        void commands.write(at, 'asked', { ...written, began }, `Job ${job.number}: when it started`, 'The answer is on the ticket.')
-      }
+      onChoose={(began) => void commands.write(at, 'asked', { ...written, began }, jobStarted(job.number), 'The answer is on the ticket.')}
     />
   );
 }

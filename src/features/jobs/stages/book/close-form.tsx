@@ -23,6 +23,7 @@ import { useDraft, useDraftOf } from '@/ui/draft';
 import { useShell } from '../../../shell/shell-context';
 import { ENDING_WORDS, findingWords, leftInWords, FOLLOW_UP_AFTER_WORDS, FOLLOW_UP_CHECK_WORDS, UNFIT_WORDS } from '../../job-messages';
 import type { StageProps } from '../module';
+import { knownFaults, notConfirmedBeforeClose } from '../../stage-messages';
 
 /** With it or without it, in the order in which they are shown. */
 const toggled = <T,>(order: readonly T[], chosen: readonly T[], id: T): T[] =>
@@ -74,13 +75,12 @@ export function CloseForm(props: StageProps) {
     >
       {hand.unfit.length > 0 && (
         <Alert severity="error" variant="outlined">
-          Not confirmed: {hand.unfit.map((u) => UNFIT_WORDS[u]).join('; ')}. Run the test first. Without it, the machine can only be
-          returned as not fit to use. An owner must sign this with a reason, which prints on the ticket.
+          {notConfirmedBeforeClose(hand.unfit.map((u) => UNFIT_WORDS[u]).join('; '))}
         </Alert>
       )}
       {hand.unfit.length === 0 && hand.known.length + hand.leftIn.length > 0 && (
         <Alert severity="warning" variant="outlined">
-          Known faults remain: {[...hand.known.map(findingWords), ...hand.leftIn.map(leftInWords)].join('; ')}.
+          {knownFaults([...hand.known.map(findingWords), ...hand.leftIn.map(leftInWords)].join('; '))}
         </Alert>
       )}
       <Choices

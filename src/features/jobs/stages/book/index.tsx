@@ -8,7 +8,7 @@ import { Fold } from '@/ui/fold';
 import { Icon } from '@/ui/icons';
 import { FitPart } from '../../fit-part';
 import { StageView } from '../../now/stage-view';
-import { stageName } from '../../stage-messages';
+import { stageName, jobIsClosed, jobIsOpenAgain, stagesNotDone } from '../../stage-messages';
 import type { StageModule, StageProps } from '../module';
 import { Account } from './account';
 
@@ -38,12 +38,12 @@ function Closed({ job, commands, mayChange }: StageProps) {
   return (
     <>
       <Alert severity="success" variant="outlined" icon={<Icon name="check" />} sx={{ mb: 2 }}>
-        Job {job.number} is closed.
+        {jobIsClosed(job.number)}
       </Alert>
       {mayChange && (
         <Button
           variant="outlined"
-          onClick={() => void commands.write('book', 'reopening', {}, `Job ${job.number}: reopened`, `Job ${job.number} is open again.`)}
+          onClick={() => void commands.write('book', 'reopening', {}, `Job ${job.number}: reopened`, jobIsOpenAgain(job.number))}
         >
           Reopen it
         </Button>
@@ -78,7 +78,7 @@ function StillOpen({ jobContext }: Pick<StageProps, 'jobContext'>) {
   if (open.length === 0) return null;
   return (
     <Alert severity="warning" variant="outlined" sx={{ mb: 2 }}>
-      Not done: {open.map(stageName).join(', ')}. You can close the job anyway. The ticket shows it.
+      {stagesNotDone(open.map(stageName).join(', '))}
     </Alert>
   );
 }

@@ -21,6 +21,7 @@ import { WarrantyForm } from '../../../wear/warranty-form';
 import { COVERS_WORDS, ridingWords, warrantyStatus } from '../../../wear/messages';
 import { WidthForm, type TypedBasis } from '../../../wear/width-form';
 import type { StageProps } from '../module';
+import { jobMeasures, jobRiding } from '../../stage-messages';
 
 const NOTHING: readonly PastWidth[] = [];
 const NO_LIFE: BeltLife = { ridden: [], warranties: [] };
@@ -118,7 +119,7 @@ export function BeltWidth({ job, at, commands, drive, writable }: StageProps & {
               from={toldTo}
               to={meter}
               unit={unit}
-              onKeep={(r) => write(at, 'riding', r, `Job ${number}: how it was ridden`, 'How it was ridden is on the ticket.')}
+              onKeep={(r) => write(at, 'riding', r, jobRiding(number), 'How it was ridden is on the ticket.')}
             />
           )}
           {writable && meter === null && 'Enter the machine’s meter first. The use is recorded between two readings.'}
@@ -154,10 +155,7 @@ export function BeltWidth({ job, at, commands, drive, writable }: StageProps & {
           <PartsForm
             written={measured}
             onKeep={
-              writable
-                ? (m: CvtPartMeasured) =>
-                    write(at, 'cvt-part', m, `Job ${number}: measures of the drive`, 'The measures are on the ticket.')
-                : null
+              writable ? (m: CvtPartMeasured) => write(at, 'cvt-part', m, jobMeasures(number), 'The measures are on the ticket.') : null
             }
           />
         </Fold>

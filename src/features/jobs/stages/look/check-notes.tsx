@@ -5,7 +5,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { Check, DriveKind } from '@/core/fault';
 import { cautionsFor } from '@/core/job';
-import { stageName } from '../../stage-messages';
+import { stageName, needsMachineRunning } from '../../stage-messages';
 import type { JobContext } from '../../use-job-context';
 import type { StageProps } from '../module';
 
@@ -24,7 +24,7 @@ export function CheckNotes({
         sx={{ mb: 1 }}
         action={<Button onClick={() => commands.openStage('ask')}>Open the powered test</Button>}
       >
-        This check needs the machine running. Use the list of a powered test, under {stageName('ask')}.
+        {needsMachineRunning(stageName('ask'))}
       </Alert>
     );
   if (check.state === 'key-on')

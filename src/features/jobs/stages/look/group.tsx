@@ -12,6 +12,7 @@ import type { JobContext } from '../../use-job-context';
 import type { StageProps } from '../module';
 import { CheckCard } from './check-card';
 import { WORST } from './lights';
+import { moreMinutes } from '../../stage-messages';
 
 /** Number of checks of a group that are visible before unfolding. */
 const SHOWN = 8;
@@ -52,7 +53,7 @@ export function Group({
         <Typography variant="h2" sx={{ mr: 'auto' }}>
           {setups.length === 0 ? 'No parts removed' : setups.map((s) => s.label).join(', ')}
         </Typography>
-        {waits.length > 0 && <Box sx={{ color: 'var(--ts-quiet)' }}>{minutes} min more, once for all of these</Box>}
+        {waits.length > 0 && <Box sx={{ color: 'var(--ts-quiet)' }}>{moreMinutes(minutes)}</Box>}
         {writable && waits.length > 0 && (
           <Button variant="outlined" onClick={() => void move(true)}>
             {waits.length === 1 ? 'It is off' : 'They are off'}

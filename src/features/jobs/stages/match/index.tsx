@@ -23,6 +23,7 @@ import { lineNow } from '../../now/line-now';
 import { StageView } from '../../now/stage-view';
 import { UseBeltDialog } from './use-belt-dialog';
 import { DrivePicker } from './drive-picker';
+import { beltIsUsed, onlyInStock } from '../../stage-messages';
 
 /** Which belt: the shelf judged on the drive, and one of it booked. */
 function Panel(props: StageProps) {
@@ -108,7 +109,7 @@ function BesideTicket({
         <Box className="ts-screen-only" sx={{ mt: 2, display: 'grid', gap: 1 }}>
           {booked && (
             <Alert severity="success" variant="outlined" icon={<Icon name="check" />}>
-              {booked.belt} is used on this job.
+              {beltIsUsed(booked.belt)}
             </Alert>
           )}
           {choice && (
@@ -116,7 +117,7 @@ function BesideTicket({
               {short
                 ? choice.shelf.quantity === 0
                   ? `No ${beltName(choice.shelf)} left in ${choice.shelf.bin || 'stock'}`
-                  : `Only ${choice.shelf.quantity} of ${choice.pieces} ${beltName(choice.shelf)} in stock`
+                  : onlyInStock(choice.shelf.quantity, choice.pieces, beltName(choice.shelf))
                 : `Use ${beltName(choice.shelf)} from ${choice.shelf.bin || 'stock'}`}
             </Button>
           )}

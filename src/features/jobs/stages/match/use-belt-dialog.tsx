@@ -13,6 +13,7 @@ import { money } from '@/ui/money';
 import { isUnfittable, verdictWord } from '@/ui/verdict';
 import { beltName, runsOn } from '../../../match/candidates';
 import type { BeltChoice } from '../../../match/match-panel';
+import { useBeltText } from '../../stage-messages';
 
 /** Effect of using a belt, and the reason for a substitute or a belt that does not run. */
 export function UseBeltDialog({
@@ -40,9 +41,14 @@ export function UseBeltDialog({
       </DialogTitle>
       <DialogContent>
         <Typography sx={{ mb: 1.5 }}>
-          {verdictWord(matched.verdict, letsGo, matched.reasons)}. This takes {pieces} from {shelf.bin || 'stock'}, and leaves {left}
-          {shelf.priceCents === null ? '' : `; ${money(shelf.priceCents)} on the ticket`}.
-          {!exact && insteadOf ? ` The drive needs ${insteadOf}.` : ''}
+          {useBeltText({
+            verdict: verdictWord(matched.verdict, letsGo, matched.reasons),
+            pieces,
+            bin: shelf.bin,
+            left,
+            price: shelf.priceCents === null ? null : money(shelf.priceCents),
+            needs: exact ? null : insteadOf,
+          })}
         </Typography>
         {!runs && (
           <Alert severity="warning" variant="outlined" sx={{ mb: 1.5 }}>

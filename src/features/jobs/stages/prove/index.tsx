@@ -10,6 +10,7 @@ import { StageView } from '../../now/stage-view';
 import type { StageModule, StageProps } from '../module';
 import { PoweredTest } from '../powered-test';
 import { TestForm } from './test-form';
+import { doNotHandBack } from '../../stage-messages';
 
 /** Test: the machine run under its own list, timed, cycled and watched. */
 function Panel(props: StageProps) {
@@ -22,7 +23,7 @@ function Panel(props: StageProps) {
     <>
       {tested && hand.unfit.length > 0 && (
         <Alert severity="error" variant="outlined" sx={{ mb: 1.5 }}>
-          Do not hand back this machine: {hand.unfit.map((u) => UNFIT_WORDS[u]).join('; ')}.
+          {doNotHandBack(hand.unfit.map((u) => UNFIT_WORDS[u]).join('; '))}
         </Alert>
       )}
       <StageView {...props}>

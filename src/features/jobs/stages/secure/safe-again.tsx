@@ -5,6 +5,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { cautionsFor } from '@/core/job';
 import type { StageProps } from '../module';
+import { jobMadeSafe } from '../../stage-messages';
 
 /** After a run, one tap makes the machine safe again where the whole list was confirmed before. Otherwise the whole list comes now. */
 export function SafeAgain({
@@ -20,7 +21,7 @@ export function SafeAgain({
     setBusy(true);
     const at = new Date().toISOString();
     const cautions = cautionsFor('after-run', {}).map(({ id, words }) => ({ id, words, at }));
-    await commands.write('secure', 'secured', { list: 'after-run', cautions }, `Job ${job.number}: made safe after a run`, 'Safe again.');
+    await commands.write('secure', 'secured', { list: 'after-run', cautions }, jobMadeSafe(job.number), 'Safe again.');
     setBusy(false);
   };
   return (

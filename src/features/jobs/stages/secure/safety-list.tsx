@@ -15,6 +15,7 @@ import type { JobContext } from '../../use-job-context';
 import { ConfirmList } from '../confirm-list';
 import type { StageProps } from '../module';
 import { SafeAgain } from './safe-again';
+import { loadedWhenReleased } from '../../stage-messages';
 
 /** Facts that the list depends on, one answer for the machine. */
 const ASKED_HERE: readonly FactId[] = ['power', 'turn', 'spins'];
@@ -33,7 +34,7 @@ function useLoadedSprings({ drive }: Pick<JobContext, 'drive'>): string {
   const loaded = answer.answer.solved.springs.filter((s) => s.force > 0.5);
   if (loaded.length === 0) return 'No spring in the drawing is loaded with the lever released. Check for springs not drawn.';
   const named = loaded.map((s) => `${drive.springs.find((one) => one.id === s.id)?.label ?? 'spring'} ${show(s.force, 'force')}`);
-  return `Loaded with the lever released, as drawn: ${named.join(', ')}.`;
+  return loadedWhenReleased(named.join(', '));
 }
 
 /** The safety lines of this machine, confirmed one by one, with its loaded springs. */

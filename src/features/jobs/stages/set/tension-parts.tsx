@@ -13,6 +13,7 @@ import { OverHours } from '../../../tension/over-hours';
 import { DECISION_WORDS } from '../../../tension/messages';
 import { lastUsedBelt } from '../../last-used-belt';
 import type { StageProps } from '../module';
+import { setAgainAfter } from '../../stage-messages';
 
 interface Parts extends Pick<StageProps, 'job' | 'at' | 'commands' | 'writable' | 'jobContext' | 'drives'> {
   readonly drive: Drive;
@@ -117,7 +118,7 @@ export function LoadsAndHistory({
         title="Over the hours"
         says={
           fall?.hours.likely
-            ? `set again after about ${Math.round(fall.hours.likely)} h`
+            ? setAgainAfter(Math.round(fall.hours.likely))
             : aged.length === 0
               ? 'nothing measured before'
               : `${aged.length} ${aged.length === 1 ? 'visit' : 'visits'}`

@@ -20,6 +20,7 @@ import { CONDITION_WORDS } from '../../condition-messages';
 import { TensionAdvice } from '../../../tension/tension-advice';
 import { entryOf, placedReadings } from './readings';
 import { LoadsAndHistory, TensionDecision } from './tension-parts';
+import { settingLeft } from '../../stage-messages';
 
 const NOTHING_PAST = { readings: [], epochs: [] } as const;
 
@@ -102,7 +103,7 @@ export function Tension({
       at,
       'tension-decided',
       { belt: beltId, act: 'leave', advised: 'leave', because: becauseWords(because), to: null, hoursGained, savedCents: null, reason: '' },
-      `Job ${number}: setting left as is`,
+      settingLeft(number),
       'The decision is on the ticket.',
     );
   };
