@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { writeCsv } from './csv';
-import { readWidthSheet, widthSheetColumns } from './width-log';
+import { readWidthSheet, writeWidthSheet } from './width-log';
 
 const sheet = (text: string, unit: 'h' | 'km' | 'mi' = 'km') => {
   const read = readWidthSheet(text, unit);
@@ -10,7 +9,9 @@ const sheet = (text: string, unit: 'h' | 'km' | 'mi' = 'km') => {
 
 describe('a log of widths from a file', () => {
   it('imports its own export without change', () => {
-    const text = writeCsv(widthSheetColumns('km'), [['2026-05-31', 2140, 'rib-top', '29.60;29.58;29.62', 'Bram Oakhollow']]);
+    const text = writeWidthSheet('km', [
+      { date: '2026-05-31', meter: 2140, method: 'rib-top', widths: [29.6, 29.58, 29.62], by: 'Bram Oakhollow' },
+    ]);
     expect(sheet(text).readings).toEqual([{ meter: 2140, date: '2026-05-31', method: 'rib-top', widths: [29.6, 29.58, 29.62] }]);
   });
   it('units in its header are turned into the log’s own', () => {

@@ -1,6 +1,6 @@
 import { WIDTH_METHODS, type WidthMethod, type WidthReading } from '../core/wear';
 import { meterIn, type MeterUnit } from '../core/quantity';
-import { readCsv, type CsvRow } from './csv';
+import { readCsv, writeCsv, type CsvRow } from './csv';
 
 export type WidthLogResult =
   | {
@@ -64,8 +64,25 @@ export type WidthSheet =
     }
   | { readonly ok: false; readonly problem: string };
 
-/** The columns of a log as it is saved. */
-export const widthSheetColumns = (unit: MeterUnit): string[] => ['date', `meter (${unit})`, 'method', 'widths (mm)', 'read by'];
+/**
+ * The log of a belt as CSV, which `readWidthSheet` reads again.
+ * @param unit of the meter
+ */
+export const writeWidthSheet = (unit: MeterUnit, rows: readonly WrittenWidth[]): string =>
+  writeCsv(
+    ['date', `meter (${unit})`, 'method', 'widths (mm)', 'read by'],
+    rows.map((r) => [r.date, r.meter, r.method, r.widths.map((w) => w.toFixed(2)).join(';'), r.by]),
+  );
+
+export interface WrittenWidth {
+  /** ISO day. */
+  readonly date: string;
+  readonly meter: number;
+  readonly method: WidthMethod;
+  /** mm */
+  readonly widths: readonly number[];
+  readonly by: string;
+}
 
 /** Units that a header states, `meter (km)` and `widths (in)`, and the same text without them. */
 function unitsOfHeader(text: string): { readonly meter: string | undefined; readonly widths: string | undefined; readonly plain: string } {

@@ -3,9 +3,9 @@
 import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
 import { QueryClient, useQuery, useQueryClient, type QueryKey } from '@tanstack/react-query';
 import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
-import { del, get, set } from 'idb-keyval';
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { cachedAt } from './cached-page';
+import { deviceDatabase } from './device-database';
 import { NO_ANSWER } from './outbox';
 
 /** Time that reads stay on the device, ms. */
@@ -13,10 +13,19 @@ const STORED_MS = 7 * 86_400_000;
 /** Version of the stored reads. It changes with their shape, so that old ones are ignored. */
 const SHAPE = '3';
 
+/** A browser without storage reads from the server only. */
+const nothing = () => undefined;
+
 const storage = {
-  getItem: (key: string) => get<string>(key).catch(() => undefined),
-  setItem: (key: string, value: string) => set(key, value).catch(() => undefined),
-  removeItem: (key: string) => del(key).catch(() => undefined),
+  getItem: (key: string) => deviceDatabase().then((db) => db.get('reads', key), nothing),
+  setItem: (key: string, value: string) =>
+    deviceDatabase()
+      .then((db) => db.put('reads', value, key))
+      .then(nothing, nothing),
+  removeItem: (key: string) =>
+    deviceDatabase()
+      .then((db) => db.delete('reads', key))
+      .then(nothing, nothing),
 };
 const keyOf = (owner: number) => `taut-reads-${owner}`;
 
@@ -61,7 +70,7 @@ export function ReadsProvider({
 }
 
 /** Forgets what a person read, at sign-out. */
-export const forgetReads = (owner: number): Promise<void> => del(keyOf(owner)).catch(() => undefined);
+export const forgetReads = (owner: number): Promise<void> => storage.removeItem(keyOf(owner));
 
 export type ReadAnswer<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: string };
 

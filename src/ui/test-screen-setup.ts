@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto';
 import { cleanup, configure } from '@testing-library/react';
-import { afterEach, vi } from 'vitest';
+import { afterEach, beforeEach, vi } from 'vitest';
+import { loadParts } from './lazy';
 
 /** jsdom has no layout: queries of the window width return that of a desk. */
 window.matchMedia = (query: string) =>
@@ -24,6 +25,9 @@ window.ResizeObserver = class {
 
 /** Long timeout for awaited elements: a busy machine is not a failure. */
 configure({ asyncUtilTimeout: 10_000 });
+
+/** Screens open with all their parts, as on a device that was idle before. */
+beforeEach(loadParts);
 
 afterEach(() => {
   cleanup();

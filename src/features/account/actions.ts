@@ -13,18 +13,24 @@ const PER_PAIR = 8;
 const PER_ACCOUNT = 60;
 const PER_ADDRESS = 40;
 
-const firstProblem = (error: z.ZodError) => error.issues[0]?.message ?? 'A field of this form is invalid. Check the fields.';
+/** Refusal with the first problem of a form, and its field. */
+const refusalOf = ({ issues: [issue] }: z.ZodError) => ({
+  ok: false as const,
+  reason: 'invalid' as const,
+  problem: issue?.message ?? 'A field of this form is invalid. Check the fields.',
+  field: String(issue?.path[0] ?? ''),
+});
+
+const signInForm = z.object({
+  email: z.string().trim().toLowerCase().min(1, 'Enter your email address.').max(200, 'The address is longer than 200 characters.'),
+  password: z.string().min(1, 'Enter your password.').max(200, 'The password is longer than 200 characters.'),
+});
 
 export async function signIn(raw: { email: string; password: string }): Promise<ActionResult<null>> {
   const unfit = findInvalidText(raw);
   if (unfit) return { ok: false, reason: 'invalid', ...unfit };
-  const parsed = z
-    .object({
-      email: z.string().trim().toLowerCase().min(1, 'Enter your email address.').max(200),
-      password: z.string().min(1, 'Enter your password.').max(200),
-    })
-    .safeParse(raw);
-  if (!parsed.success) return { ok: false, reason: 'invalid', problem: firstProblem(parsed.error) };
+  const parsed = signInForm.safeParse(raw);
+  if (!parsed.success) return refusalOf(parsed.error);
   const { email, password } = parsed.data;
   const db = database();
   const address = await clientAddress();
@@ -60,8 +66,7 @@ export async function foundShop(raw: { shop: string; name: string; email: string
   const unfit = findInvalidText(raw);
   if (unfit) return { ok: false, reason: 'invalid', ...unfit };
   const parsed = firstOwnerForm.safeParse(raw);
-  if (!parsed.success)
-    return { ok: false, reason: 'invalid', problem: firstProblem(parsed.error), field: String(parsed.error.issues[0]?.path[0] ?? '') };
+  if (!parsed.success) return refusalOf(parsed.error);
   const { shop, name, email, password } = parsed.data;
   if (await people.anyPerson(database()))
     return { ok: false, reason: 'refused', problem: 'This shop already has an owner. Sign in instead.' };

@@ -1,8 +1,7 @@
 import * as z from 'zod';
+import { SHORTEST_PASSWORD } from './shortest-password';
 
 /** Rules of accounts, for both form and server. */
-export const SHORTEST_PASSWORD = 10;
-
 export const nameRule = z.string().trim().min(1, 'Enter a name.').max(120, 'The name is longer than 120 characters.');
 export const emailRule = z
   .string()

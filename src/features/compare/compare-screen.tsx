@@ -24,8 +24,11 @@ import { useCompare } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
 import type { CompareRequest } from '@/workers/compare-service';
 import { FIGURES, figureText, withinLimit } from './figures';
-import { SweepChart } from './sweep-chart';
 import { bladeOn, hubSpeedOf } from './messages';
+import { blank, lazyPart } from '@/ui/lazy';
+
+/** Charts load when they are first shown. */
+const SweepChart = lazyPart(async () => (await import('./sweep-chart')).SweepChart, blank(280));
 
 const MOST_VARIANTS = 4;
 const variantShape = z.object({ diametersMm: z.record(z.string(), z.number()), outsideMm: z.number().nullable() });

@@ -9,17 +9,17 @@ import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import { useMemo, useState } from 'react';
-import { CartesianGrid, Legend, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import { shiftOf, shimmed, shiftStateAt, variableOf, type Shift, type VariableDrive } from '@/core/cvt';
 import type { Drive } from '@/core/drive';
 import { Choices } from '@/ui/choices';
+import { blank, lazyPart } from '@/ui/lazy';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
 import { ShiftSection } from './section';
-import { LIMIT_WORDS, beltDoesNotFit, shiftChartText } from './messages';
+import { LIMIT_WORDS, beltDoesNotFit } from './messages';
 
-/** Points of the curves. */
-const POINTS = 41;
+/** Charts load when they are first shown. */
+const ShiftCurves = lazyPart(async () => (await import('./shift-curves')).ShiftCurves, blank(260));
 
 /** Shift of a variable drive, and the effect of a narrower belt and of a shim. */
 export function ShiftPanel({ drive, nowMm = null }: { drive: Drive; nowMm?: number | null }) {
@@ -115,7 +115,7 @@ export function ShiftPanel({ drive, nowMm = null }: { drive: Drive; nowMm?: numb
           onChoose={setAt}
         />
       </Box>
-      <Curves pair={pair} mm={shown.mm} names={[name('driver'), name('driven')]} />
+      <ShiftCurves pair={pair} mm={shown.mm} names={[name('driver'), name('driven')]} />
     </Box>
   );
 }
@@ -163,62 +163,6 @@ function Widths({ pair, widths }: { pair: VariableDrive; widths: readonly { read
           ))}
         </TableBody>
       </Table>
-    </Box>
-  );
-}
-
-/** Ratio and radii over how far the primary has closed. */
-function Curves({ pair, mm, names }: { pair: VariableDrive; mm: number; names: readonly [string, string] }) {
-  const { show, fine } = useUnits();
-  const points = useMemo(
-    () =>
-      Array.from({ length: POINTS }, (_, i) => shiftStateAt(pair, mm, i / (POINTS - 1))).flatMap((s) =>
-        s ? [{ closing: s.closing, ratio: s.ratio, primary: s.primary, secondary: s.secondary }] : [],
-      ),
-    [pair, mm],
-  );
-  if (points.length < 2) return null;
-  const tick = { fontSize: 12, fill: 'var(--ts-quiet)' };
-  return (
-    <Box
-      sx={{ height: 260, maxWidth: 720 }}
-      role="img"
-      aria-label={shiftChartText(
-        points.find((p) => p.ratio !== null)?.ratio?.toFixed(2) ?? 'slack',
-        points.at(-1)?.ratio?.toFixed(2) ?? 'slack',
-      )}
-    >
-      <ResponsiveContainer width="100%" height="100%">
-        <LineChart data={points} margin={{ top: 8, right: 8, bottom: 8, left: 8 }}>
-          <CartesianGrid stroke="var(--ts-edge)" vertical={false} />
-          <XAxis dataKey="closing" type="number" domain={[0, 'dataMax']} tick={tick} tickFormatter={(v: number) => show(v, 'length', 0)} />
-          <YAxis yAxisId="ratio" tick={tick} width={56} tickFormatter={(v: number) => `${v} : 1`} />
-          <YAxis yAxisId="radius" orientation="right" tick={tick} width={64} tickFormatter={(v: number) => show(v, 'length', 0)} />
-          <Tooltip
-            labelFormatter={(v) => `closed by ${fine(Number(v))}`}
-            formatter={(v, n) => (typeof v === 'number' ? (n === 'ratio' ? v.toFixed(2) : fine(v)) : String(v))}
-          />
-          <Legend />
-          <Line yAxisId="ratio" dataKey="ratio" stroke="var(--ts-work)" strokeWidth={2.5} dot={false} isAnimationActive={false} />
-          <Line
-            yAxisId="radius"
-            dataKey="primary"
-            name={`radius on ${names[0]}`}
-            stroke="var(--ts-ink)"
-            dot={false}
-            isAnimationActive={false}
-          />
-          <Line
-            yAxisId="radius"
-            dataKey="secondary"
-            name={`radius on ${names[1]}`}
-            stroke="var(--ts-quiet)"
-            strokeDasharray="5 4"
-            dot={false}
-            isAnimationActive={false}
-          />
-        </LineChart>
-      </ResponsiveContainer>
     </Box>
   );
 }

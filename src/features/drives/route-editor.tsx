@@ -43,13 +43,7 @@ export function RouteEditor({
       <Typography variant="h3" sx={{ mb: 0.5 }}>
         Route, in order round the loop
       </Typography>
-      <DndContext
-        id={context}
-        sensors={sensors}
-        collisionDetection={closestCenter}
-        onDragEnd={drop}
-        accessibility={sortableWords(named)}
-      >
+      <DndContext id={context} sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop} accessibility={sortableWords(named)}>
         <SortableContext items={keys} strategy={verticalListSortingStrategy}>
           <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
             {route.map((stop, i) => (

@@ -2,12 +2,15 @@
 
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import { modelOf } from '@/core/practice';
 import type { PracticeSummary } from '@/db';
-import { minutesOfSessions, practiceTotals, practiceTrend } from './messages';
+import { blank, lazyPart } from '@/ui/lazy';
+import { practiceTotals, practiceTrend } from './messages';
 
-/** Rounds in the chart, the latest. */
+/** Charts load when they are first shown. */
+const SessionsChart = lazyPart(async () => (await import('./sessions-chart')).SessionsChart, blank(220));
+
+/** Sessions in the chart, the latest. */
 const CHARTED = 24;
 /** Smallest number of sessions for comparing an earlier and a later half. */
 const ENOUGH = 6;
@@ -41,7 +44,6 @@ export function Progress({ rounds }: { rounds: readonly PracticeSummary[] }) {
     you: Math.round(r.result!.minutes * 10) / 10,
     tracing: Math.round(r.result!.ownMinutes * 10) / 10,
   }));
-  const tick = { fontSize: 12, fill: 'var(--ts-quiet)' };
   return (
     <Box component="section" aria-label="Progress">
       <Typography variant="h2" sx={{ mb: 0.5 }}>
@@ -51,33 +53,7 @@ export function Progress({ rounds }: { rounds: readonly PracticeSummary[] }) {
         {practiceTotals({ sessions: judged.length, found: sum(judged.map((r) => r.result!.found)), faults, needless })}
         {late !== null && ` ${practiceTrend(late, counted.length >= ENOUGH && early !== null ? { sessions: half, ratio: early } : null)}`}
       </Box>
-      <Box
-        sx={{ height: 220, maxWidth: 900 }}
-        role="img"
-        aria-label={minutesOfSessions(data.length, data.map((d) => `${d.you} and ${d.tracing}`).join('; '))}
-      >
-        <ResponsiveContainer width="100%" height="100%">
-          <BarChart data={data} margin={{ top: 8, right: 8, bottom: 4, left: 0 }} barGap={1}>
-            <CartesianGrid stroke="var(--ts-edge)" vertical={false} />
-            <XAxis dataKey="at" tick={tick} />
-            <YAxis tick={tick} width={64} tickFormatter={(m: number) => `${m} min`} />
-            <Tooltip
-              labelFormatter={(_, [first]) => String((first?.payload as { name?: string } | undefined)?.name ?? '')}
-              formatter={(v) => `${String(v)} min`}
-            />
-            <Legend formatter={(name: string) => <span style={{ color: 'var(--ts-ink)' }}>{name}</span>} />
-            <Bar dataKey="you" name="you" fill="var(--ts-work)" maxBarSize={28} isAnimationActive={false} />
-            <Bar
-              dataKey="tracing"
-              name="tracing"
-              fill="var(--ts-sand)"
-              stroke="var(--ts-quiet)"
-              maxBarSize={28}
-              isAnimationActive={false}
-            />
-          </BarChart>
-        </ResponsiveContainer>
-      </Box>
+      <SessionsChart sessions={data} />
     </Box>
   );
 }

@@ -8,9 +8,9 @@ import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { useDeferredValue, useMemo, useState } from 'react';
 import type { ShelfBelt } from '@/db';
-import { writeShelfCsv } from '@/formats/shelf-csv';
 import { saveFile } from '@/ui/download';
 import { Icon } from '@/ui/icons';
+import { lazyModule, lazyPart } from '@/ui/lazy';
 import { Empty, Page } from '@/ui/page';
 import { useRead } from '@/ui/reads';
 import { Staleness } from '@/ui/staleness';
@@ -20,13 +20,16 @@ import { useCommand } from '../commands/use-command';
 import { beltName } from '../match/candidates';
 import { readShelf } from './actions';
 import { ABOUT_COUNTS, useWithQueued } from './queued-counts';
-import { BeltForm } from './belt-form';
 import { findBelts, shownBelts, type ShelfRowShown } from './find-belts';
-import { ImportDialog } from './import-dialog';
 import { OrderList } from './order-list';
 import { useShelf, type PackedShelf } from './packed';
 import { Rail, type ShelfCommands } from './rail';
 import { beltsInStock, deletedFromStock, inStockAgain, noBeltMatches } from './messages';
+
+/** Dialogs load when they first open. */
+const BeltForm = lazyPart(async () => (await import('./belt-form')).BeltForm, null);
+const ImportDialog = lazyPart(async () => (await import('./import-dialog')).ImportDialog, null);
+const shelfCsv = lazyModule(() => import('@/formats/shelf-csv'));
 
 /** Belts in stock by section and length: search by number, bin, note or length, counting, import, and export as CSV. */
 export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf; find: string }) {
@@ -102,7 +105,9 @@ export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf
               <Button
                 variant="outlined"
                 startIcon={<Icon name="download" size={18} />}
-                onClick={() => saveFile('shelf.csv', writeShelfCsv(found.rails.flatMap((r) => r.belts)), 'text/csv')}
+                onClick={async () =>
+                  saveFile('shelf.csv', (await shelfCsv()).writeShelfCsv(found.rails.flatMap((r) => r.belts)), 'text/csv')
+                }
               >
                 Save as CSV
               </Button>

@@ -10,6 +10,7 @@ import { DeviceOwner } from '@/ui/device';
 import { Icon } from '@/ui/icons';
 import { CachedPage, useCachedPages } from '@/ui/cached-page';
 import { useInBrowser } from '@/ui/in-browser';
+import { usePartsWhenIdle } from '@/ui/lazy';
 import { NoticeProvider, useNotice } from '@/ui/notice';
 import { OutboxProvider } from '@/ui/outbox';
 import { ReadsProvider, useRefetch } from '@/ui/reads';
@@ -105,7 +106,9 @@ const MODES = { day: 'light', bay: 'dark', system: 'system' } as const;
 function Frame({ person, shop, children }: { person: ShellPerson; shop: string; children: ReactNode }) {
   const runCommand = useCommand();
   const go = useGo();
-  useCachedPages(usePathname());
+  const path = usePathname();
+  useCachedPages(path);
+  usePartsWhenIdle(path);
   const { setMode } = useColorScheme();
   const [preferences, setPreferences] = useState(person.preferences);
   const [finding, setFinding] = useState(false);

@@ -9,7 +9,8 @@ import { ROLES, type Role } from '@/core/role';
 import type { Person } from '@/db';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
-import { emailRule, nameRule, passwordRule, SHORTEST_PASSWORD } from '../account/rules';
+import { emailRule, nameRule, passwordRule } from '../account/rules';
+import { SHORTEST_PASSWORD } from '../account/shortest-password';
 import { useCommand } from '../commands/use-command';
 import { newPasswordSet, passwordHelp, resetPasswordOf } from './messages';
 

@@ -1,25 +1,13 @@
 'use client';
 
 import Box from '@mui/material/Box';
-import {
-  Area,
-  CartesianGrid,
-  ComposedChart,
-  ErrorBar,
-  Line,
-  ReferenceLine,
-  ResponsiveContainer,
-  Scatter,
-  Tooltip,
-  XAxis,
-  YAxis,
-} from 'recharts';
-import { RETENSION_OVER_FLOOR, tensionAfter, type AgedReading, type ClampingAllowance, type Retension } from '@/core/tension';
+import type { AgedReading, ClampingAllowance, Retension } from '@/core/tension';
+import { blank, lazyPart } from '@/ui/lazy';
 import { useUnits } from '@/ui/units';
-import { tensionOverHours, clampingChanged } from './messages';
+import { clampingChanged } from './messages';
 
-/** Curve points, spread as the law bends. */
-const POINTS = 60;
+/** Charts load when they are first shown. */
+const TensionHoursChart = lazyPart(async () => (await import('./tension-hours-chart')).TensionHoursChart, blank(240));
 
 /** Belt tension over its hours, and the time of the next setting. */
 export function OverHours({
@@ -35,8 +23,7 @@ export function OverHours({
   clamping: ClampingAllowance | null;
   targetN: number | null;
 }) {
-  const { show, unit } = useUnits();
-  const inUnit = (n: number) => (unit('force') === 'lb' ? n / 4.4482216152605 : n);
+  const { show } = useUnits();
   const hours = (h: number | null) =>
     h === null ? 'not for a long time' : h < 1 ? 'immediately' : `${h < 10 ? h.toFixed(1) : Math.round(h)} h`;
   const clamped = clamping && <Box sx={{ fontSize: 15 }}>{clampingChanged(clamping, targetN, show)}</Box>;
@@ -50,66 +37,9 @@ export function OverHours({
         {clamped}
       </Box>
     );
-  const last = Math.max(...aged.map((a) => a.hours));
-  const reach = Math.max(10, last * 1.3, Math.min(1000, (fall.hours.likely ?? 0) * 1.2));
-  const curve = Array.from({ length: POINTS }, (_, i) => {
-    const h = reach * (i / (POINTS - 1)) ** 2;
-    const { tensionN, sdN } = tensionAfter(fall, h);
-    return { hours: h, mean: inUnit(tensionN), band: [inUnit(tensionN - sdN), inUnit(tensionN + sdN)] };
-  });
-  const points = aged.map((a) => ({ hours: a.hours, read: inUnit(a.tensionN), sd: inUnit(a.sdN) }));
-  const force = unit('force');
   return (
     <Box sx={{ display: 'grid', gap: 1 }}>
-      <Box sx={{ height: 240, maxWidth: 720 }} role="img" aria-label={tensionOverHours(Math.round(last), aged.length)}>
-        <ResponsiveContainer width="100%" height="100%">
-          <ComposedChart margin={{ top: 8, right: 16, bottom: 20, left: 8 }}>
-            <CartesianGrid stroke="var(--ts-edge)" vertical={false} />
-            <XAxis
-              dataKey="hours"
-              type="number"
-              domain={[0, reach]}
-              allowDuplicatedCategory={false}
-              tick={{ fontSize: 12, fill: 'var(--ts-quiet)' }}
-              tickFormatter={(h: number) => `${Math.round(h)} h`}
-            />
-            <YAxis tick={{ fontSize: 12, fill: 'var(--ts-quiet)' }} tickFormatter={(n: number) => `${Math.round(n)} ${force}`} width={64} />
-            <Tooltip
-              formatter={(v) => (typeof v === 'number' ? `${v.toFixed(0)} ${force}` : String(v))}
-              labelFormatter={(h) => `${Number(h).toFixed(1)} h`}
-            />
-            <Area
-              data={curve}
-              dataKey="band"
-              stroke="none"
-              fill="var(--ts-work)"
-              fillOpacity={0.15}
-              isAnimationActive={false}
-              name="likely"
-            />
-            <Line
-              data={curve}
-              dataKey="mean"
-              stroke="var(--ts-work)"
-              strokeWidth={2}
-              dot={false}
-              isAnimationActive={false}
-              name="expected"
-            />
-            {floorN > 0 && (
-              <ReferenceLine
-                y={inUnit(RETENSION_OVER_FLOOR * floorN)}
-                stroke="var(--ts-copper)"
-                strokeDasharray="6 4"
-                label={{ value: 'set again', position: 'insideBottomRight', fontSize: 12, fill: 'var(--ts-quiet)' }}
-              />
-            )}
-            <Scatter data={points} dataKey="read" fill="var(--ts-ink)" isAnimationActive={false} name="read">
-              <ErrorBar dataKey="sd" direction="y" stroke="var(--ts-ink)" />
-            </Scatter>
-          </ComposedChart>
-        </ResponsiveContainer>
-      </Box>
+      <TensionHoursChart aged={aged} fall={fall} floorN={floorN} />
       <Box sx={{ fontSize: 15 }}>
         Set at about {show(fall.startN, 'force')}, it loses {show(fall.lossN, 'force')} ± {show(fall.lossSdN, 'force')} each time its hours
         grow tenfold.

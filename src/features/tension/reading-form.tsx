@@ -15,7 +15,6 @@ import { useUnits, type Units } from '@/ui/units';
 import type { TensionAnswer } from '@/workers/tension-service';
 import type { StoredReading } from './stored-reading';
 import { MethodSketch } from './method-sketch';
-import { TapMeter } from './tap-meter';
 import {
   isShort,
   LOWEST_HEARD_HZ,
@@ -33,6 +32,10 @@ import {
   targetTap,
   tooLowForPhone,
 } from './messages';
+import { blank, lazyPart } from '@/ui/lazy';
+
+/** The tap meter loads when it is first shown. */
+const TapMeter = lazyPart(async () => (await import('./tap-meter')).TapMeter, blank(160));
 
 type Answered = Extract<TensionAnswer, { ok: true }>;
 type Span = Answered['spans'][number];

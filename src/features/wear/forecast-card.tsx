@@ -7,16 +7,18 @@ import Skeleton from '@mui/material/Skeleton';
 import { useMemo } from 'react';
 import type { RidingWritten } from '@/core/job';
 import { BELTS_TO_LEARN_FROM, readingsOfLog, type PastWidth } from '@/core/wear';
-import { writeCsv } from '@/formats/csv';
-import { widthSheetColumns } from '@/formats/width-log';
 import { saveFile } from '@/ui/download';
 import { Icon } from '@/ui/icons';
+import { blank, lazyPart } from '@/ui/lazy';
 import { useWear } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
-import { WearChart } from './wear-chart';
 import { becauseOf, ridingWords, WEAR_VERDICT_WORDS, WIDTH_METHOD_WORDS, recordedUse } from './messages';
+import { widthSheet } from './width-sheet';
 
 /** A figure of the meter, as far as it is known. */
+/** Charts load when they are first shown. */
+const WearChart = lazyPart(async () => (await import('./wear-chart')).WearChart, blank(280));
+
 const rough = (n: number) => (n < 10 ? n.toFixed(1) : n < 100 ? Math.round(n).toString() : (Math.round(n / 10) * 10).toString());
 
 /** Width of the belt now, its remaining life, the verdict, and every reading. */
@@ -97,16 +99,16 @@ export function ForecastCard({
         <Button
           variant="outlined"
           startIcon={<Icon name="download" size={18} />}
-          onClick={() =>
+          onClick={async () => {
             saveFile(
               `${beltName.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}-widths.csv`,
-              writeCsv(
-                widthSheetColumns(unit),
-                log.map((p) => [p.taken.slice(0, 10), p.meter, p.method, p.widths.map((w) => w.toFixed(2)).join(';'), p.by]),
+              (await widthSheet()).writeWidthSheet(
+                unit,
+                log.map((p) => ({ ...p, date: p.taken.slice(0, 10) })),
               ),
               'text/csv',
-            )
-          }
+            );
+          }}
         >
           Save the log
         </Button>

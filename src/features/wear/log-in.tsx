@@ -6,10 +6,11 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { WidthWritten } from '@/core/job';
 import type { PastWidth, WidthReading } from '@/core/wear';
-import { readWidthSheet, type WidthSheet } from '@/formats/width-log';
+import type { WidthSheet } from '@/formats/width-log';
 import { Icon } from '@/ui/icons';
 import type { TypedBasis } from './width-form';
 import { csvColumns, nothingImported, readingsExcluded, readingsInLog } from './messages';
+import { widthSheet } from './width-sheet';
 
 type Read = Extract<WidthSheet, { ok: true }>;
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
@@ -47,7 +48,7 @@ export function LogIn({
   const { unit, minimumMm, newMm } = basis;
   const fittedAt = basis.fittedAt ?? 0;
   const open = async (file: File) => {
-    const sheet = readWidthSheet(await file.text(), unit);
+    const sheet = (await widthSheet()).readWidthSheet(await file.text(), unit);
     setKept(0);
     setRead(sheet.ok ? sheet : null);
     setProblem(sheet.ok ? '' : `${file.name}: ${sheet.problem}.`);

@@ -1,9 +1,8 @@
 'use client';
 
-import { useLiveQuery } from 'dexie-react-hooks';
-import { createContext, useContext, useEffect, useMemo, type ReactNode } from 'react';
+import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { openOutbox, type Outbox } from './sender';
-import { queuedCommands, type QueuedCommand } from './store';
+import { queuedCommands, watchQueue, type QueuedCommand } from './store';
 
 interface Sending {
   readonly owner: number;
@@ -11,6 +10,8 @@ interface Sending {
 }
 
 const OutboxContext = createContext<Sending | null>(null);
+const NONE: readonly QueuedCommand[] = [];
+const QueueContext = createContext(NONE);
 
 /**
  * Outbox of the signed-in person. It sends queued commands when the page opens, when the network returns and when the
@@ -31,7 +32,32 @@ export function OutboxProvider({ owner, onArrived, children }: { owner: number; 
       sending.outbox.pause();
     };
   }, [sending]);
-  return <OutboxContext.Provider value={sending}>{children}</OutboxContext.Provider>;
+  const queue = useQueue(owner);
+  return (
+    <OutboxContext.Provider value={sending}>
+      <QueueContext.Provider value={queue}>{children}</QueueContext.Provider>
+    </OutboxContext.Provider>
+  );
+}
+
+/** Queued commands of a person on this device, in all tabs. None in a browser without storage. */
+function useQueue(owner: number): readonly QueuedCommand[] {
+  const [queue, setQueue] = useState(NONE);
+  useEffect(() => {
+    let open = true;
+    const read = () =>
+      void queuedCommands(owner).then(
+        (commands) => open && setQueue(commands),
+        () => undefined,
+      );
+    read();
+    const end = watchQueue(read);
+    return () => {
+      open = false;
+      end();
+    };
+  }, [owner]);
+  return queue;
 }
 
 /** @throws Error outside the shell, without a signed-in person */
@@ -41,11 +67,8 @@ export function useOutbox(): Sending {
   return sending;
 }
 
-const NONE: readonly QueuedCommand[] = [];
-
 /** Queued commands of this person on this device, in all tabs: all of them, or those of one subject. */
 export function useQueuedCommands(about?: string): readonly QueuedCommand[] {
-  const owner = useContext(OutboxContext)?.owner;
-  const commands = useLiveQuery(() => (owner === undefined ? NONE : queuedCommands(owner).catch(() => NONE)), [owner], NONE);
-  return useMemo(() => (about === undefined ? commands : commands.filter((a) => a.about === about)), [commands, about]);
+  const queue = useContext(QueueContext);
+  return useMemo(() => (about === undefined ? queue : queue.filter((command) => command.about === about)), [queue, about]);
 }

@@ -1,4 +1,4 @@
-import type { CauseId } from './causes';
+import type { Cause, CauseId } from './causes';
 import type { DriveKind } from './kinds';
 
 /** 1 rare … 5 everyday, among machines that come in with one of a cause's complaints. */
@@ -42,3 +42,14 @@ export const COMMONNESS_ON: Partial<Readonly<Record<CauseId, Partial<Readonly<Re
   'engine-shifts': { banded: 3, cvt: 1, 'sliding-deck': 1 },
   'idler-tight-side': { cvt: 1, 'deck-lever': 1, 'deck-clutch': 1 },
 };
+
+/** Odds of a cause by how common it is: of machines that come in with one of its complaints. */
+const PRIORS: Readonly<Record<Commonness, number>> = { 1: 0.008, 2: 0.02, 3: 0.04, 4: 0.07, 5: 0.11 };
+
+export const priorAt = (commonness: Commonness): number => PRIORS[commonness];
+
+/** Frequency of a cause on a kind of drive. */
+export const commonnessOn = (cause: Pick<Cause, 'id' | 'commonness'>, kind: DriveKind): Commonness =>
+  COMMONNESS_ON[cause.id as CauseId]?.[kind] ?? cause.commonness;
+
+export const priorOf = (cause: Pick<Cause, 'id' | 'commonness'>, kind: DriveKind): number => priorAt(commonnessOn(cause, kind));

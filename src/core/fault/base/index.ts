@@ -1,8 +1,8 @@
 import { CAUSES, type Cause, type CauseId } from './causes';
 import { CHECKS, type Check, type CheckId } from './checks';
+import { commonnessOn } from './commonness';
 import { COMPLAINTS, THROWN_OCCASIONS, THROWN_WORDS, type Complaint, type ComplaintId } from './complaints';
 import type { DriveKind } from './kinds';
-import { commonnessOn } from './likelihoods';
 import { PRIOR_WORK } from './prior-work';
 import { SETUPS, type Setup, type SetupId } from './setups';
 
@@ -16,7 +16,9 @@ export { COMPLAINTS } from './complaints';
 export type { Complaint, ComplaintId } from './complaints';
 export { DRIVE_KINDS, STATIONS } from './kinds';
 export type { DriveKind, Station } from './kinds';
-export { commonnessOn, linksOfCause, UNKNOWN } from './likelihoods';
+export { commonnessOn } from './commonness';
+export { linksOfCause } from './likelihoods';
+export { UNKNOWN } from './unknown';
 export type { Step } from './likelihoods';
 export { LOOK_ALIKES, splitOf } from './look-alikes';
 export type { LookAlike } from './look-alikes';

@@ -1,6 +1,5 @@
 import { CAUSES, type Cause, type CauseId } from './causes';
 import { CHECKS, type Check, type CheckId } from './checks';
-import { COMMONNESS_ON, type Commonness } from './commonness';
 import { COMPLAINTS, type ComplaintId } from './complaints';
 import { ALL, type DriveKind } from './kinds';
 import { REASONS, type Reason } from './reasons';
@@ -8,27 +7,6 @@ import { LEAKS, STEPS, type Leak, type Step } from './steps';
 
 export { STEPS };
 export type { Step };
-
-/** A cause that is not in the list. It explains any complaint half of the time, and no check shows it. */
-export const UNKNOWN = {
-  id: 'unknown',
-  label: 'A cause that is not in this base',
-  station: 'whole',
-  prior: 0.03,
-  complaint: 'as-often-as-not',
-  repair: { name: 'Dismantle the drive, or ask the maker', minutes: 120, setups: ['belt'], ask: true },
-} as const satisfies { readonly complaint: Step; readonly prior: number; readonly [key: string]: unknown };
-
-/** Odds of a cause by how common it is: of machines that come in with one of its complaints. */
-const PRIORS: Readonly<Record<Commonness, number>> = { 1: 0.008, 2: 0.02, 3: 0.04, 4: 0.07, 5: 0.11 };
-
-export const priorAt = (commonness: Commonness): number => PRIORS[commonness];
-
-/** Frequency of a cause on a kind of drive. */
-export const commonnessOn = (cause: Pick<Cause, 'id' | 'commonness'>, kind: DriveKind): Commonness =>
-  COMMONNESS_ON[cause.id as CauseId]?.[kind] ?? cause.commonness;
-
-export const priorOf = (cause: Pick<Cause, 'id' | 'commonness'>, kind: DriveKind): number => priorAt(commonnessOn(cause, kind));
 
 /** Leaks of complaints and checks that are not rarely. */
 const COMPLAINT_LEAKS: Partial<Readonly<Record<ComplaintId, Leak>>> = {

@@ -1,6 +1,7 @@
 import { CHECKS, COMPLAINTS, DRIVE_KINDS } from '../base';
 import type { Commonness } from '../base/commonness';
-import { givenOfCheck, priorAt, STEPS, type Step } from '../base/likelihoods';
+import { priorAt } from '../base/commonness';
+import { givenOfCheck, STEPS, type Step } from '../base/likelihoods';
 import type { Vocabulary } from './vocabulary';
 
 /** Correction by an owner: frequency of a cause on a kind of drive, or of its link to a complaint or check. */

@@ -7,11 +7,11 @@ import {
   leakOfComplaint,
   linksOfCheck,
   linksOfComplaint,
-  priorOf,
   resultsOf,
   STEPS,
-  UNKNOWN,
 } from '../base/likelihoods';
+import { priorOf } from '../base/commonness';
+import { UNKNOWN } from '../base/unknown';
 
 /** Everything that the arithmetic of a trace needs, in plain values: the shipped base, or one that a shop has moved. */
 export interface Vocabulary {

@@ -6,7 +6,7 @@ import { useMemo } from 'react';
 import { checkOf, setupsFor, type CheckId } from '@/core/fault';
 import { intakeOf, findingsOf, isAboutStart, pulleysOf, setupsUp, checkGroups, type OrderedCheck } from '@/core/job';
 import { DriveSketch } from '@/ui/plate/sketch';
-import { StartedQuestion } from '../stages/ask/ask-form';
+import { StartedQuestion } from '../stages/instruments';
 import { CheckCard } from '../stages/look/check-card';
 import { CheckNotes } from '../stages/look/check-notes';
 import type { StageProps } from '../stages/module';

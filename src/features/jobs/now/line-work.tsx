@@ -3,18 +3,12 @@
 import Box from '@mui/material/Box';
 import type { RunLine } from '@/core/job';
 import { PartsCountPanel } from '../procedure/parts-count';
-import { AskForm } from '../stages/ask/ask-form';
-import { CloseForm } from '../stages/book/close-form';
-import { BeltWidth } from '../stages/look/belt-width';
 import type { StageProps } from '../stages/module';
-import { PoweredTest } from '../stages/powered-test';
-import { TestForm } from '../stages/prove/test-form';
 import { SafetyList } from '../stages/secure/safety-list';
-import { BeltAlignment } from '../stages/set/belt-alignment';
-import { Tension } from '../stages/set/tension';
 import { CheckWork } from './check-work';
 import { RepairWork } from './repair-work';
 import { ProcedureWork, StepWork } from './step-work';
+import { AskForm, BeltAlignment, BeltWidth, CloseForm, PoweredTest, Tension, TestForm } from '../stages/instruments';
 
 /** The controls of one line of the run list. */
 export function LineWork({ line, onOver, ...stage }: StageProps & { line: RunLine; onOver: () => void }) {

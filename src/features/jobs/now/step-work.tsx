@@ -5,12 +5,9 @@ import { chosenOf, findingsOf, holds, procedureOf, stepsWritten, type Circumstan
 import { FactField } from '../../machines/fact-field';
 import { StepCard } from '../procedure/step-card';
 import { ProcedureChooser } from '../procedure/chooser';
-import { BeltWidth } from '../stages/look/belt-width';
 import type { StageProps } from '../stages/module';
-import { PoweredTest } from '../stages/powered-test';
-import { BeltAlignment } from '../stages/set/belt-alignment';
-import { Tension } from '../stages/set/tension';
 import { CheckWork } from './check-work';
+import { BeltAlignment, BeltWidth, PoweredTest, Tension } from '../stages/instruments';
 
 /** One step of the chosen procedure. */
 export function StepWork({

@@ -11,9 +11,8 @@ import { TraceOfJob } from '../../../trace/trace-of-job';
 import { StageView } from '../../now/stage-view';
 import { StageFrame } from '../frame';
 import type { StageModule, StageProps } from '../module';
-import { PoweredTest } from '../powered-test';
 import { useSimulated } from '../simulated';
-import { AskForm } from './ask-form';
+import { AskForm, PoweredTest } from '../instruments';
 
 /** Intake: the complaint, the times as found, and what the complaint suggests. */
 function Panel(props: StageProps) {

@@ -25,10 +25,10 @@ import { useSimulated } from '../simulated';
 import { CheckNotes } from './check-notes';
 import { TraceProvider, useTraced } from '../../../trace/request';
 import { TraceOfJob } from '../../../trace/trace-of-job';
-import { BeltWidth } from './belt-width';
 import { CheckCard } from './check-card';
 import { Group } from './group';
 import { lightsOf } from './lights';
+import { BeltWidth } from '../instruments';
 
 /** All useful checks, grouped by removed parts, next to the drawing. */
 function Panel(props: StageProps) {

@@ -8,9 +8,8 @@ import { FactField } from '../../../machines/fact-field';
 import { UNFIT_WORDS } from '../../job-messages';
 import { StageView } from '../../now/stage-view';
 import type { StageModule, StageProps } from '../module';
-import { PoweredTest } from '../powered-test';
-import { TestForm } from './test-form';
 import { doNotHandBack } from '../../stage-messages';
+import { PoweredTest, TestForm } from '../instruments';
 
 /** Test: the machine run under its own list, timed, cycled and watched. */
 function Panel(props: StageProps) {

@@ -13,8 +13,7 @@ import { instrumentOf } from '../../now/line-tool';
 import { StageView } from '../../now/stage-view';
 import { useOpenedLine } from '../../now/run-context';
 import type { StageModule, StageProps } from '../module';
-import { BeltAlignment } from './belt-alignment';
-import { Tension } from './tension';
+import { BeltAlignment, Tension } from '../instruments';
 
 /** Adjust: alignment, then tension with its release side, then keepers and latch. */
 function Panel(props: StageProps) {

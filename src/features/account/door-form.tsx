@@ -1,0 +1,100 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import FormControl from '@mui/material/FormControl';
+import FormHelperText from '@mui/material/FormHelperText';
+import InputLabel from '@mui/material/InputLabel';
+import OutlinedInput from '@mui/material/OutlinedInput';
+import { useRouter } from 'next/navigation';
+import { useId, useState, type SubmitEvent } from 'react';
+import type { ActionResult } from '@/server';
+
+export interface DoorField<Name extends string> {
+  readonly name: Name;
+  readonly label: string;
+  readonly type?: 'email' | 'password';
+  readonly autoComplete: string;
+  readonly help?: string;
+}
+
+/**
+ * Form before sign-in. After success it opens the jobs. After a refusal the typed text stays. The server checks the
+ * fields, so that this page needs no scripts for it.
+ * @param fields in order; the first one has the focus
+ * @param words of the button, and while the server answers
+ */
+export function DoorForm<Name extends string>({
+  fields,
+  words: [ready, busyWords],
+  enter,
+}: {
+  fields: readonly DoorField<Name>[];
+  words: readonly [string, string];
+  enter: (values: Record<Name, string>) => Promise<ActionResult<null>>;
+}) {
+  const router = useRouter();
+  const [busy, setBusy] = useState(false);
+  const [refusal, setRefusal] = useState<{ readonly problem: string; readonly field: Name | null } | null>(null);
+  const submit = async (event: SubmitEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const form = event.currentTarget;
+    const typed = new FormData(form);
+    const values = Object.fromEntries(fields.map(({ name }) => [name, String(typed.get(name) ?? '')])) as Record<Name, string>;
+    setBusy(true);
+    const answer = await enter(values).catch(() => null);
+    if (answer?.ok) {
+      // Busy until the next page is shown.
+      router.replace('/');
+      router.refresh();
+      return;
+    }
+    setBusy(false);
+    const problem = answer?.problem ?? 'The server does not answer. Your entries are still here. Try again in a moment.';
+    const field = fields.find(({ name }) => answer && 'field' in answer && answer.field === name)?.name ?? null;
+    setRefusal({ problem, field });
+    const input = field === null ? null : form.elements.namedItem(field);
+    if (input instanceof HTMLElement) input.focus();
+  };
+  return (
+    <Box
+      component="form"
+      noValidate
+      onSubmit={(event: SubmitEvent<HTMLFormElement>) => void submit(event)}
+      sx={{ display: 'grid', gap: 2 }}
+    >
+      {refusal?.field === null && (
+        <Box role="alert" sx={{ p: 1.5, border: '1px solid var(--ts-copper)', borderRadius: 1, color: 'var(--ts-copper)', fontSize: 15 }}>
+          {refusal.problem}
+        </Box>
+      )}
+      {fields.map((field, i) => (
+        <Field key={field.name} field={field} first={i === 0} problem={refusal?.field === field.name ? refusal.problem : null} />
+      ))}
+      <Button type="submit" variant="contained" size="large" disabled={busy}>
+        {busy ? busyWords : ready}
+      </Button>
+    </Box>
+  );
+}
+
+/** One field, with its problem or its help below. */
+function Field({ field, first, problem }: { field: DoorField<string>; first: boolean; problem: string | null }) {
+  const id = useId();
+  const below = problem ?? field.help;
+  return (
+    <FormControl size="small" fullWidth error={problem !== null}>
+      <InputLabel htmlFor={id}>{field.label}</InputLabel>
+      <OutlinedInput
+        id={id}
+        name={field.name}
+        label={field.label}
+        type={field.type ?? 'text'}
+        autoComplete={field.autoComplete}
+        autoFocus={first}
+        aria-describedby={below ? `${id}-below` : undefined}
+      />
+      {below && <FormHelperText id={`${id}-below`}>{below}</FormHelperText>}
+    </FormControl>
+  );
+}
