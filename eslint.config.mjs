@@ -42,9 +42,9 @@ const config = [
     files: ['src/features/**', 'src/ui/**'],
     ignores: [
       'src/features/**/commands.ts',
-      'src/features/**/actions.ts',
-      'src/features/commands/registry.ts',
-      'src/features/shell/search.ts',
+      'src/features/**/queries.ts',
+      'src/features/account/actions.ts',
+      'src/features/*/registry.ts',
       '**/*.test.*',
     ],
     rules: {

@@ -6,7 +6,7 @@ import { parseArgs } from 'node:util';
 import { sealData } from 'iron-session';
 import { seededRandom } from '../src/core/drive';
 import { migrate, openDatabase, people, type Database } from '../src/db';
-import { background, ensureBuilt, root, say } from './lib/machine.mjs';
+import { background, ensureBuilt, say } from './lib/machine.mjs';
 import { ensureDatabase, freePort, startPostgres } from './lib/postgres.mjs';
 
 /**
@@ -137,17 +137,10 @@ async function fill(db: Database, shopId: number, personId: number): Promise<voi
 interface Visit {
   readonly kind: string;
   readonly path: string;
-  /** A server action with its input, in place of a page. */
-  readonly act?: readonly [name: string, input: object];
 }
 
-/** Ids of server actions in the build, by name. */
-function actionIds(): ReadonlyMap<string, string> {
-  const manifest = JSON.parse(readFileSync(join(root, '.next/server/server-reference-manifest.json'), 'utf8')) as {
-    node: Record<string, { exportedName?: string; filename?: string }>;
-  };
-  return new Map(Object.entries(manifest.node).flatMap(([id, { exportedName }]) => (exportedName ? [[exportedName, id] as const] : [])));
-}
+/** Address of a query. */
+const query = (name: string, input: object) => `/api/query/${name}?${new URLSearchParams({ input: JSON.stringify(input) })}`;
 
 const memoryOf = (pid: number): number => {
   const status = `/proc/${pid}/status`;
@@ -214,7 +207,6 @@ async function idsOf(db: Database): Promise<{ machine: number; drive: number }> 
 }
 
 async function visitAll(base: string, cookies: readonly string[], pid: number, first: { machine: number; drive: number }): Promise<void> {
-  const actions = actionIds();
   const random = seededRandom(7);
   const upTo = (n: number) => Math.floor(random() * n);
   const VISITS: (() => Visit)[] = [
@@ -231,25 +223,18 @@ async function visitAll(base: string, cookies: readonly string[], pid: number, f
     () => ({ kind: 'open a job', path: '/jobs/new' }),
     () => ({
       kind: 'find anything, a word',
-      path: '/',
-      act: ['findAnything', { find: ['orch', 'squeals wet', 'croft 77', '29871', 'lighthouse tiller'][upTo(5)]! }],
+      path: query('find', { find: ['orch', 'squeals wet', 'croft 77', '29871', 'lighthouse tiller'][upTo(5)]! }),
     }),
-    () => ({ kind: 'find anything, a length', path: '/', act: ['findAnything', { find: `${40 + upTo(50)} 1/2` }] }),
-    () => ({ kind: 'find a machine', path: '/machines', act: ['listMachines', { find: `s-1${1000 + upTo(4000)}`, page: 1 }] }),
-    () => ({ kind: 'find a closed job', path: '/', act: ['listClosedJobs', { find: `hot, ${upTo(97)} hill`, page: 1 }] }),
+    () => ({ kind: 'find anything, a length', path: query('find', { find: `${40 + upTo(50)} 1/2` }) }),
+    () => ({ kind: 'find a machine', path: query('machines.list', { find: `s-1${1000 + upTo(4000)}`, page: 1 }) }),
+    () => ({ kind: 'find a closed job', path: query('jobs.closed', { find: `hot, ${upTo(97)} hill`, page: 1 }) }),
   ];
   const times = new Map<string, number[]>();
   const sizes = new Map<string, number>();
   let failed = 0;
-  const visit = async ({ kind, path, act }: Visit, cookie: string): Promise<void> => {
+  const visit = async ({ kind, path }: Visit, cookie: string): Promise<void> => {
     const began = performance.now();
-    const id = act && actions.get(act[0]);
-    if (act && !id) throw new Error(`the build has no command ${act[0]}`);
-    const response = await fetch(base + path, {
-      headers: { cookie, ...(id ? { 'next-action': id, 'content-type': 'text/plain;charset=UTF-8', accept: 'text/x-component' } : {}) },
-      ...(act ? { method: 'POST', body: JSON.stringify([act[1]]) } : {}),
-      redirect: 'manual',
-    });
+    const response = await fetch(base + path, { headers: { cookie }, redirect: 'manual' });
     const { byteLength } = await response.arrayBuffer();
     if (response.status !== 200) failed++;
     sizes.set(kind, byteLength);

@@ -12,18 +12,20 @@ import { ShopCard } from './shop/shop-card';
 import { MACHINE, SHOP } from './test-records';
 
 vi.mock('next/navigation', async () => (await import('./test-features')).navigation);
-vi.mock('./machines/actions', () => ({ chooseCustomer: async () => ({ ok: true, value: [] }) }));
 const asked = vi.hoisted(() => ({ drives: [] as string[] }));
-vi.mock('./drives/actions', () => ({
-  chooseDrive: async ({ find }: { find: string }) => {
-    asked.drives.push(find);
-    const all = [
-      { id: 1, label: 'Orchard rider', detail: '1 belt' },
-      { id: 2, label: 'Harbour thrower', detail: '2 belts' },
-    ];
-    return { ok: true, value: all.filter((d) => d.label.toLowerCase().includes(find)) };
-  },
-}));
+vi.mock('./queries/ask', async () =>
+  (await import('./test-features')).queriesThat({
+    'customers.choose': () => [],
+    'drives.choose': ({ find }: { find: string }) => {
+      asked.drives.push(find);
+      const all = [
+        { id: 1, label: 'Orchard rider', detail: '1 belt' },
+        { id: 2, label: 'Harbour thrower', detail: '2 belts' },
+      ];
+      return all.filter((d) => d.label.toLowerCase().includes(find));
+    },
+  }),
+);
 
 const field = (label: string) => screen.getByLabelText(label) as HTMLInputElement;
 const invalid = (label: string) => field(label).getAttribute('aria-invalid');

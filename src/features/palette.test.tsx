@@ -9,7 +9,7 @@ import { went } from './test-features';
 
 const found = vi.hoisted(() => ({ ask: async (_input: { find: string }): Promise<object> => ({ ok: true, value: [] }) }));
 vi.mock('next/navigation', async () => (await import('./test-features')).navigation);
-vi.mock('./shell/search', () => ({ findAnything: (input: { find: string }) => found.ask(input) }));
+vi.mock('./queries/ask', () => ({ ask: (_name: string, input: { find: string }) => found.ask(input) }));
 
 describe('the palette', () => {
   const machine = { kind: 'Machine', label: 'Orchard rider', detail: 'Isla', href: '/machines/1' };

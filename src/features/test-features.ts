@@ -7,3 +7,14 @@ export const navigation = {
   useSearchParams: () => new URLSearchParams(window.location.search),
   usePathname: () => window.location.pathname,
 };
+
+/**
+ * The server’s answers to queries in place of `ask`, by name; it refuses others. Call before the screens are imported:
+ * `vi.mock('../queries/ask', async () => (await import('../test-features')).queriesThat({ … }))`.
+ */
+export const queriesThat = (answers: Readonly<Record<string, (input: never) => unknown>>) => ({
+  ask: async (name: string, input: never) => {
+    const answer = answers[name];
+    return answer ? { ok: true, value: await answer(input) } : { ok: false, problem: 'not asked here' };
+  },
+});

@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import * as z from 'zod';
 import type { Person } from '../db';
-import { query } from './command';
+import { defineQuery, executeQuery } from './command';
 import { hashPassword, passwordMatches } from './password';
 import { wholeNumber } from './params';
 
@@ -19,9 +19,9 @@ const input = z.object({
   parts: z.array(z.object({ size: z.number('A size is a number.') })).default([]),
 });
 
-describe('every question', () => {
+describe('every query', () => {
   const did = vi.fn(async (_context: unknown, given: z.infer<typeof input>) => ({ ok: true as const, value: given.name }));
-  const ask = query('technician', input, did);
+  const ask = (raw: unknown) => executeQuery({ 'parts.find': defineQuery('technician', input, did) }, 'parts.find', raw);
   beforeEach(() => {
     did.mockClear();
     seen.person = person('technician');
@@ -30,6 +30,10 @@ describe('every question', () => {
   it('is answered knowing who asks, what and when', async () => {
     expect(await ask({ name: 'A', parts: [] })).toEqual({ ok: true, value: 'A' });
     expect(did).toHaveBeenCalledWith({ db: 'the database', person: seen.person, now: expect.any(Date) }, { name: 'A', parts: [] });
+  });
+  it('is refused under a name that does not exist, also one of every object', async () => {
+    for (const name of ['parts.lose', 'toString', '__proto__', ''])
+      expect(await executeQuery({}, name, {})).toMatchObject({ ok: false, reason: 'invalid', problem: expect.stringContaining('Reload') });
   });
   it('is refused for a stranger and a lower role, for any input, and answered for a higher one', async () => {
     seen.person = null;
@@ -46,11 +50,11 @@ describe('every question', () => {
   });
   it('refuses input that is not what it takes, with the field and its sentence', async () => {
     expect(await ask({ name: '', parts: [] })).toEqual({ ok: false, reason: 'invalid', problem: 'Enter a name.', field: 'name' });
-    expect(await ask({ name: 'A', parts: [{ size: 'large' }] } as never)).toMatchObject({
+    expect(await ask({ name: 'A', parts: [{ size: 'large' }] })).toMatchObject({
       problem: 'A size is a number.',
       field: 'parts.0.size',
     });
-    expect(await ask(null as never)).toMatchObject({ ok: false, reason: 'invalid' });
+    expect(await ask(null)).toMatchObject({ ok: false, reason: 'invalid' });
     expect(did).not.toHaveBeenCalled();
   });
   it('reports an internal failure without details, which are logged', async () => {

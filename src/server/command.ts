@@ -180,20 +180,38 @@ async function answeredBefore(
   return known.answer as ActionResult<unknown, unknown>;
 }
 
-/**
- * Makes a question that a screen asks the server: who may ask, what it takes, how it is answered. It changes nothing.
- */
-export function query<I, T>(
-  role: Role,
-  input: z.ZodType<I>,
-  ask: (context: ActionContext, input: I) => Promise<ActionResult<T>>,
-): (raw: I) => Promise<ActionResult<T>> {
-  return (raw) =>
-    guarded('query', async (person): Promise<ActionResult<T>> => {
-      const checked = check(person, role, input, raw);
-      if (!checked.ok) return checked;
-      return ask({ db: database(), person, now: new Date() }, checked.value);
-    });
+/** A query of a screen: its role, input and answer. It changes nothing. */
+export interface Query<I, T> {
+  readonly role: Role;
+  readonly input: z.ZodType<I>;
+  readonly ask: (context: ActionContext, input: I) => Promise<ActionResult<T>>;
+}
+
+/** Any query, for a list of all. */
+export interface AnyQuery {
+  readonly role: Role;
+  readonly input: z.ZodType;
+  readonly ask: (context: ActionContext, input: never) => Promise<ActionResult<unknown>>;
+}
+
+/** Declares a query. */
+export const defineQuery = <I, T>(role: Role, input: z.ZodType<I>, ask: Query<I, T>['ask']): Query<I, T> => ({ role, input, ask });
+
+/** Answers a query by its name. Role and input are checked here for every query, regardless of the screen. */
+export async function executeQuery(
+  queries: Readonly<Record<string, AnyQuery>>,
+  name: string,
+  raw: unknown,
+): Promise<ActionResult<unknown>> {
+  const query = Object.hasOwn(queries, name) ? queries[name] : undefined;
+  if (!query)
+    return { ok: false, reason: 'invalid', problem: 'This server does not know that query. Reload the page to get its newer version.' };
+  return guarded(name, async (person): Promise<ActionResult<unknown>> => {
+    const checked = check(person, query.role, query.input, raw);
+    if (!checked.ok) return checked;
+    // The input passed the schema of the query. Its type is lost in the list of all queries.
+    return query.ask({ db: database(), person, now: new Date() }, checked.value as never);
+  });
 }
 
 /** PostgreSQL: a number beyond the range of its column. No record has it. */

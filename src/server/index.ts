@@ -1,5 +1,5 @@
-export { defineCommand, executeCommand, query, SIGNED_OUT } from './command';
-export type { Command, CommandContext, CommandRegistry, ActionContext, ActionResult } from './command';
+export { defineCommand, defineQuery, executeCommand, executeQuery, SIGNED_OUT } from './command';
+export type { AnyQuery, Command, CommandContext, CommandRegistry, ActionContext, ActionResult, Query } from './command';
 export { hashPassword, passwordMatches, SHORTEST_PASSWORD } from './password';
 export { startSession, clientAddress, currentPerson, currentShop, endSession, hasRole, requirePerson } from './session';
 export { listInput, rowsOf } from './listing';

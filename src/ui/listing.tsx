@@ -38,7 +38,7 @@ const REST_MS = 180;
 /**
  * A list that the server searches and pages. Old rows stay until the next answer arrives. The newest request counts.
  * The search is in the address, so that a reload and Back show the same.
- * @param of kind of rows, as the cache key
+ * @param of name of the query, as the first part of the cache key
  * @param first rows sent with the page, for `asked`
  */
 export function useListing<T>(
@@ -51,7 +51,7 @@ export function useListing<T>(
   const find = useDebouncedValue(ask.find, REST_MS);
   const now = useMemo(() => ({ find, page: ask.page }), [find, ask.page]);
   const untouched = now.find === asked.find && now.page === asked.page;
-  const reading = useRead(['list', of, now], () => load(now), { first: untouched ? first : undefined, hold: true });
+  const reading = useRead([of, now], () => load(now), { first: untouched ? first : undefined, hold: true });
   const putAddress = usePutAddress();
   useEffect(() => {
     const query = new URLSearchParams({

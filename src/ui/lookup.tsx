@@ -19,12 +19,12 @@ const NOTHING: readonly Choice[] = [];
 
 /**
  * Options that match the typed text, requested once the field is used and typing pauses.
- * @param of kind of option, as the cache key
+ * @param of name of the query, as the first part of the cache key
  */
 export function useChoices(of: string, find: (text: string) => Promise<ReadAnswer<readonly Choice[]>>) {
   const [text, setText] = useState<string | null>(null);
   const sought = useDebouncedValue(text, REST_MS);
-  const reading = useRead(['choices', of, sought], () => find(sought ?? ''), { asked: sought !== null, hold: true });
+  const reading = useRead([of, { find: sought }], () => find(sought ?? ''), { asked: sought !== null, hold: true });
   return {
     choices: reading.value ?? NOTHING,
     busy: reading.busy || sought !== text,

@@ -102,15 +102,20 @@ function madeAt(): { updatedAt: number } | undefined {
   return at === null ? undefined : { updatedAt: Date.parse(at) };
 }
 
-/**
- * Reads from the server through the cache.
- * @param first value sent with the page; if it arrives again and differs from the cached one, the server is asked
- * @param hold shows the value of the last key until the answer for the next arrives
- */
+export interface ReadOptions<T> {
+  /** Value sent with the page. If it arrives again and differs from the cached one, the server is asked. */
+  readonly first?: T | undefined;
+  /** False while nothing is to be read. */
+  readonly asked?: boolean;
+  /** Shows the value of the last key until the answer for the next arrives. */
+  readonly hold?: boolean;
+}
+
+/** Reads from the server through the cache. */
 export function useRead<T>(
   key: QueryKey,
   load: () => Promise<ReadAnswer<T>>,
-  { first, asked = true, hold = false }: { readonly first?: T | undefined; readonly asked?: boolean; readonly hold?: boolean } = {},
+  { first, asked = true, hold = false }: ReadOptions<T> = {},
 ): Reading<T> {
   const client = useQueryClient();
   const text = JSON.stringify(key);

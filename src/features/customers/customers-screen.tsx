@@ -6,17 +6,17 @@ import { useState } from 'react';
 import type { CustomerLine } from '@/db';
 import { Icon } from '@/ui/icons';
 import { ListedRows } from '@/ui/listed-rows';
-import { useListing, type ListAsk, type ListedPage } from '@/ui/listing';
+import { type ListAsk, type ListedPage } from '@/ui/listing';
 import { Empty, Page } from '@/ui/page';
 import { useMayChange } from '../shell/shell-context';
-import { listCustomers } from './actions';
 import { CustomerForm } from './customer-form';
+import { useListOf } from '../queries/use-query';
 
 /** Owners of machines, with their contact details. */
 export function CustomersScreen({ first, asked }: { first: ListedPage<CustomerLine>; asked: ListAsk }) {
   const router = useRouter();
   const mayChange = useMayChange();
-  const listing = useListing('customers', first, asked, listCustomers);
+  const listing = useListOf('customers.list', first, asked);
   const [adding, setAdding] = useState(false);
   const add = mayChange && (
     <Button variant="contained" startIcon={<Icon name="add" />} onClick={() => setAdding(true)}>

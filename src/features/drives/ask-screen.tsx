@@ -31,10 +31,10 @@ import { Stations } from '../stacks/stations';
 import { AskTension } from '../tension/ask-tension';
 import { useShelf, type PackedShelf } from '../shelf/packed';
 import { useMayChange } from '../shell/shell-context';
-import { chooseOpenJob } from './actions';
 import { fileNameOf } from './file-name';
 import { KIND_WORDS } from './templates';
 import { askedAtCounter } from './messages';
+import { ask } from '../queries/ask';
 
 /** A drive outside any job, with the notebook it was measured in if there is one: ask at the counter which belt would run, and put the answer on a job if it belongs to one. */
 export function AskScreen({
@@ -224,8 +224,8 @@ function PutOnJob({ choice, driveName, onClose }: { choice: BeltChoice; driveNam
           label="Job"
           value={job}
           onChoose={setJob}
-          of="open jobs"
-          find={(find) => chooseOpenJob({ find })}
+          of="jobs.choose-open"
+          find={(find) => ask('jobs.choose-open', { find })}
           error={unchosen && !job}
           helperText={unchosen && !job ? 'Choose the job for this ticket line.' : undefined}
         />

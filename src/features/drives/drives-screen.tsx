@@ -17,22 +17,22 @@ import { readDriveFile } from '@/formats/drive-file';
 import { Icon } from '@/ui/icons';
 import { Quiet } from '@/ui/link-rows';
 import { ListedRows } from '@/ui/listed-rows';
-import { useListing, type ListAsk, type ListedPage } from '@/ui/listing';
+import { type ListAsk, type ListedPage } from '@/ui/listing';
 import { Empty, Page } from '@/ui/page';
 import { useUnits } from '@/ui/units';
 import { beltSize } from '../match/candidates';
 import { useMayChange } from '../shell/shell-context';
-import { listDrives } from './actions';
 import { useCommand } from '../commands/use-command';
 import { Moment } from '@/ui/when';
 import { TEMPLATE_TILE, TemplateGrid } from './template-grid';
 import { KIND_WORDS } from './templates';
+import { useListOf } from '../queries/use-query';
 
 /** Every drive drawn here; new ones from a template or a file. */
 export function DrivesScreen({ first, asked }: { first: ListedPage<DriveSummary>; asked: ListAsk }) {
   const mayChange = useMayChange();
   const units = useUnits();
-  const listing = useListing('drives', first, asked, listDrives);
+  const listing = useListOf('drives.list', first, asked);
   const actions = mayChange && (
     <>
       <ImportDrive />

@@ -8,15 +8,15 @@ import { currentStage, STAGES, type Stage } from '@/core/job';
 import type { DueTrial, JobLine, JobSummary } from '@/db';
 import { Icon } from '@/ui/icons';
 import { LinkRows } from '@/ui/link-rows';
-import { FindField, Pager, useListing, type ListAsk, type ListedPage } from '@/ui/listing';
+import { FindField, Pager, type ListAsk, type ListedPage } from '@/ui/listing';
 import { Empty, Page } from '@/ui/page';
 import { Moment } from '@/ui/when';
-import { listClosedJobs } from '../jobs/actions';
 import { JobRows } from '../jobs/job-rows';
 import { stageName, STATE_WORDS } from '../jobs/stage-messages';
 import { useMayChange } from '../shell/shell-context';
 import { TrialsDue } from './trials-due';
 import { latestOpenJobs, noClosedJobMatches, openJobs } from './messages';
+import { useListOf } from '../queries/use-query';
 
 /** A small knot for each stage on a strand: how far a job is, at a glance. */
 function Progress({ job }: { job: JobSummary }) {
@@ -71,7 +71,7 @@ export function JobsScreen({
   due: readonly DueTrial[];
 }) {
   const mayChange = useMayChange();
-  const past = useListing('closed jobs', closed, asked, listClosedJobs);
+  const past = useListOf('jobs.closed', closed, asked);
   const newJob = mayChange && (
     <Button component={Link} href="/jobs/new" variant="contained" startIcon={<Icon name="add" />}>
       Open a job

@@ -6,8 +6,8 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Lookup, type Choice } from '@/ui/lookup';
-import { chooseParts } from '../shelf/actions';
 import type { StageProps } from './stages/module';
+import { ask } from '../queries/ask';
 
 /** Parts from stock for this job: the count and the ticket move together. */
 export function FitPart({ commands, at }: Pick<StageProps, 'commands' | 'at'>) {
@@ -38,7 +38,7 @@ export function FitPart({ commands, at }: Pick<StageProps, 'commands' | 'at'>) {
         Parts from stock
       </Typography>
       <Box sx={{ display: 'grid', gap: 1, gridTemplateColumns: { xs: '1fr 96px', sm: 'minmax(0, 1fr) 110px auto' }, alignItems: 'start' }}>
-        <Lookup label="Part" value={part} onChoose={setPart} of="parts" find={(find) => chooseParts({ find })} />
+        <Lookup label="Part" value={part} onChoose={setPart} of="parts.choose" find={(find) => ask('parts.choose', { find })} />
         <TextField
           label="How many"
           value={typed}

@@ -9,10 +9,8 @@ import { currentStage } from '@/core/job';
 import { OpenedLineProvider } from './now/run-context';
 import type { Job, StoredDrive, UnreadableRow } from '@/db';
 import { Icon } from '@/ui/icons';
-import { useRead } from '@/ui/reads';
 import { Staleness } from '@/ui/staleness';
 import { useMayChange } from '../shell/shell-context';
-import { readJob } from './actions';
 import { useJobCommands } from './job-commands';
 import { Side, TicketButton, useTicketBeside } from './side';
 import { StageNav } from './stage-nav';
@@ -25,6 +23,7 @@ import { useJobContext } from './use-job-context';
 import { useStage } from './use-stage';
 import { useWithQueuedLines } from './queued-lines';
 import { beforeHandBack } from './job-messages';
+import { useQueryOf } from '../queries/use-query';
 
 export interface JobScreenProps {
   readonly job: Job;
@@ -35,7 +34,7 @@ export interface JobScreenProps {
 
 /** A job: the stage navigation, the current stage, and the ticket next to it. */
 export function JobScreen({ job: first, drives, unreadable }: JobScreenProps) {
-  const reading = useRead(['job', first.number], () => readJob({ number: first.number }), { first });
+  const reading = useQueryOf('job.read', { number: first.number }, { first });
   const sent = reading.value ?? first;
   const { job, refused } = useWithQueuedLines(sent);
   const jobContext = useJobContext(job, drives);

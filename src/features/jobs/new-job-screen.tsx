@@ -13,12 +13,11 @@ import type { DriveSummary } from '@/db';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { Lookup, type Choice } from '@/ui/lookup';
 import { Page } from '@/ui/page';
-import { useRead } from '@/ui/reads';
 import { Staleness } from '@/ui/staleness';
 import { isTaken, useCommand } from '../commands/use-command';
-import { drivesOfMachine } from '../drives/actions';
-import { chooseMachine } from '../machines/actions';
 import { jobForm } from './forms';
+import { ask } from '../queries/ask';
+import { useQueryOf } from '../queries/use-query';
 
 const words = jobForm.pick({ title: true, complaint: true });
 
@@ -33,10 +32,14 @@ export function NewJobScreen({ machine, own }: { machine: Choice | null; own: re
     resolver: zodResolver(words),
     defaultValues: { title: '', complaint: '' },
   });
-  const reading = useRead(['drives of', chosen?.id ?? 0], () => drivesOfMachine({ machineId: chosen?.id ?? 0 }), {
-    first: chosen?.id === machine?.id ? own : undefined,
-    asked: chosen !== null,
-  });
+  const reading = useQueryOf(
+    'drives.of-machine',
+    { machineId: chosen?.id ?? 0 },
+    {
+      first: chosen?.id === machine?.id ? own : undefined,
+      asked: chosen !== null,
+    },
+  );
   const belts = (chosen ? (reading.value ?? []) : []).flatMap((d) =>
     d.belts.map((b) => ({ key: `${d.id}/${b.id}`, driveId: d.id, beltId: b.id, label: `${b.label}: ${d.name}` })),
   );
@@ -72,8 +75,8 @@ export function NewJobScreen({ machine, own }: { machine: Choice | null; own: re
             setChosen(next);
             setUnchosen(false);
           }}
-          find={(find) => chooseMachine({ find })}
-          of="machines"
+          find={(find) => ask('machines.choose', { find })}
+          of="machines.choose"
           error={unchosen}
           helperText={unchosen ? 'Choose the machine.' : 'Type a few letters of its name, number or customer.'}
         />

@@ -6,10 +6,12 @@ import { NewJobScreen } from './new-job-screen';
 
 vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
 const drives = vi.hoisted(() => ({ answer: new Promise<unknown>(() => undefined) }));
-vi.mock('../drives/actions', () => ({ drivesOfMachine: () => drives.answer }));
-vi.mock('../machines/actions', () => ({
-  chooseMachine: async () => ({ ok: true, value: [{ id: 3, label: 'Orchard rider', detail: 'Isla Ferrow' }] }),
-}));
+vi.mock('../queries/ask', async () =>
+  (await import('../test-features')).queriesThat({
+    'drives.of-machine': () => drives.answer,
+    'machines.choose': () => [{ id: 3, label: 'Orchard rider', detail: 'Isla Ferrow' }],
+  }),
+);
 
 const belt = (id: string, label: string) => ({ id, label, section: '4L', designation: null, length: null });
 const drive = {
@@ -43,7 +45,7 @@ describe('a job is opened', () => {
     expect(sent[0]!.input).not.toHaveProperty('driveId');
   });
   it('about the belt that was chosen of those that have come', async () => {
-    drives.answer = Promise.resolve({ ok: true, value: [drive] });
+    drives.answer = Promise.resolve([drive]);
     const { sent } = serverThat({ ok: true, value: { number: 6 } });
     show(<NewJobScreen machine={null} own={[]} />);
     await fill();

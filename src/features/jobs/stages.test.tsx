@@ -20,10 +20,13 @@ import { aJob, madeSafe, ticketLine } from './test-job';
 
 vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
 vi.mock('../shell/shell-context', () => ({ useMayChange: () => true, useShell: () => ({ role: role.now }) }));
-vi.mock('../shelf/actions', () => ({
-  readShelf: async () => ({ ok: false, problem: 'not asked here' }),
-  chooseParts: async () => ({ ok: true, value: [{ id: 5, label: 'Flat idler 82', detail: '3 in stock' }] }),
-}));
+vi.mock('../queries/ask', async () =>
+  (await import('../test-features')).queriesThat({
+    'parts.choose': () => [{ id: 5, label: 'Flat idler 82', detail: '3 in stock' }],
+    'faults.of-shop': () => ({ confirmed: [], corrections: [] }),
+    'tension.past': () => ({ readings: [], epochs: [] }),
+  }),
+);
 vi.mock('@/ui/solver', () => ({
   useTrace: (request: TraceRequest | null) => ({
     answer: request && !tracing.late ? (tracing.says ?? traceOf(request)) : null,
@@ -49,8 +52,6 @@ vi.mock('@/ui/solver', () => ({
   useEntries: (request: EntryRequest | null) => ({ answer: request && solverService.entries(request), pending: false }),
   askEntries: (request: EntryRequest) => Promise.resolve(solverService.entries(request)),
 }));
-vi.mock('../trace/actions', () => ({ readShopBase: async () => ({ ok: true, value: { confirmed: [], corrections: [] } }) }));
-vi.mock('../tension/actions', () => ({ readTensionPast: async () => ({ ok: true, value: { readings: [], epochs: [] } }) }));
 vi.mock('@/ui/plate/plate', () => ({ Plate: () => null }));
 
 const tensionOf = oncePer(solverService.tension);

@@ -11,11 +11,10 @@ import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
 import { choiceOption, useChoices, type Choice } from '@/ui/lookup';
 import { isTaken, useCommand } from '../commands/use-command';
-import { chooseDrive } from '../drives/actions';
-import { chooseCustomer } from './actions';
 import { machineForm } from './forms';
 import { MeterField } from './meter-field';
 import { saveAgainToKeep } from './messages';
+import { ask } from '../queries/ask';
 
 const BLANK: MachineFields = {
   name: '',
@@ -68,8 +67,8 @@ export function MachineForm({
   // A stable array while nothing is chosen: a new array would clear the typed text.
   const [chosen, setChosen] = useState<Choice[]>(() => [...drives]);
   const customer = useController({ control, name: 'customer' });
-  const known = useChoices('customers', (find) => chooseCustomer({ find }));
-  const found = useChoices('drives', (find) => chooseDrive({ find }));
+  const known = useChoices('customers.choose', (find) => ask('customers.choose', { find }));
+  const found = useChoices('drives.choose', (find) => ask('drives.choose', { find }));
   const mine = useWatch({ control }) as MachineFields;
 
   const save = handleSubmit(async (fields) => {

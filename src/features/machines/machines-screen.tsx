@@ -8,16 +8,16 @@ import { meterText } from '@/core/quantity';
 import type { MachineLine } from '@/db';
 import { Icon } from '@/ui/icons';
 import { ListedRows } from '@/ui/listed-rows';
-import { useListing, type ListAsk, type ListedPage } from '@/ui/listing';
+import { type ListAsk, type ListedPage } from '@/ui/listing';
 import { Empty, Page } from '@/ui/page';
 import { useMayChange } from '../shell/shell-context';
-import { listMachines } from './actions';
 import { MachineForm } from './machine-form';
+import { useListOf } from '../queries/use-query';
 
 export function MachinesScreen({ first, asked }: { first: ListedPage<MachineLine>; asked: ListAsk }) {
   const router = useRouter();
   const mayChange = useMayChange();
-  const listing = useListing('machines', first, asked, listMachines);
+  const listing = useListOf('machines.list', first, asked);
   const [adding, setAdding] = useState(false);
   return (
     <Page

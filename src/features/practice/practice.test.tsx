@@ -25,8 +25,9 @@ vi.mock('next/navigation', async () => (await import('../test-features')).naviga
 vi.mock('../shell/shell-context', () => ({ useMayChange: () => true, useShell: () => ({ role: 'viewer', name: 'Wren' }) }));
 const went = vi.hoisted(() => ({ to: [] as string[] }));
 vi.mock('../shell/go', () => ({ useGo: () => (href: string) => went.to.push(href) }));
-vi.mock('./actions', () => ({ readPracticeSession: async () => ({ ok: false, problem: 'not asked here' }) }));
-vi.mock('../trace/actions', () => ({ readShopBase: async () => ({ ok: true, value: { confirmed: [], corrections: [] } }) }));
+vi.mock('../queries/ask', async () =>
+  (await import('../test-features')).queriesThat({ 'faults.of-shop': () => ({ confirmed: [], corrections: [] }) }),
+);
 vi.mock('@/ui/solver', () => ({
   usePose: () => ({ answer: null, pending: false }),
   useFacts: (request: unknown) => ({ answer: request === null ? null : [], pending: false }),

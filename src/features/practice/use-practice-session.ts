@@ -7,9 +7,9 @@ import { moveProblem, moveShape, playOn, replayed, resultOf, type Move, type Pra
 import type { StoredPracticeSession } from '@/db';
 import { useQueuedCommands } from '@/ui/outbox';
 import { useNotice } from '@/ui/notice';
-import { useRead, type Reading } from '@/ui/reads';
+import { type Reading } from '@/ui/reads';
 import { isTaken, useCommand } from '../commands/use-command';
-import { readPracticeSession } from './actions';
+import { useQueryOf } from '../queries/use-query';
 
 const words = vocabulary();
 
@@ -44,7 +44,7 @@ export interface PlayedSession {
 
 /** A round that is being played, also without a network. */
 export function usePracticeSession(first: StoredPracticeSession): PlayedSession {
-  const reading = useRead(['practice', first.id], () => readPracticeSession({ id: first.id }), { first });
+  const reading = useQueryOf('practice.read', { id: first.id }, { first });
   const stored = reading.value ?? first;
   const about = `practice/${first.id}`;
   const kept = useQueuedCommands(about);

@@ -9,9 +9,9 @@ import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
 import { Lookup, type Choice } from '@/ui/lookup';
 import { isTaken, useCommand } from '../commands/use-command';
-import { chooseDrive } from '../drives/actions';
 import { partForm } from './part-forms';
 import { deletedFromStock, inStockAgain, theirVersion } from './messages';
+import { ask } from '../queries/ask';
 
 const FIELDS = ['name', 'number', 'quantity', 'bin', 'price', 'days'] as const;
 type Cells = Record<(typeof FIELDS)[number], string>;
@@ -113,8 +113,8 @@ export function PartForm({ part, onClose, onSaved }: { part: Part | null; onClos
       <Field control={control} name="price" label="Price each, cr" help="Optional." slotProps={{ htmlInput: { inputMode: 'decimal' } }} />
       <Lookup
         label="Spare belt of the drive"
-        of="drives"
-        find={(find) => chooseDrive({ find })}
+        of="drives.choose"
+        find={(find) => ask('drives.choose', { find })}
         value={fits}
         onChoose={setFits}
         helperText="For a CVT belt: compared with belts that will be due."

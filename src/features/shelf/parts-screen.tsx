@@ -7,18 +7,18 @@ import Link from 'next/link';
 import { useState } from 'react';
 import type { Part } from '@/db';
 import { Icon } from '@/ui/icons';
-import { FindField, Pager, useListing, type ListAsk, type ListedPage } from '@/ui/listing';
+import { FindField, Pager, type ListAsk, type ListedPage } from '@/ui/listing';
 import { money } from '@/ui/money';
 import { Empty, Page } from '@/ui/page';
 import { useMayChange } from '../shell/shell-context';
-import { listParts } from './actions';
 import { PartForm } from './part-form';
 import { noPartMatches } from './messages';
+import { useListOf } from '../queries/use-query';
 
 /** Bearings, idlers, springs, keepers: stock other than belts. */
 export function PartsScreen({ first, asked }: { first: ListedPage<Part>; asked: ListAsk }) {
   const mayChange = useMayChange();
-  const listing = useListing('parts', first, asked, listParts);
+  const listing = useListOf('parts.list', first, asked);
   const [form, setForm] = useState<Part | 'new' | null>(null);
   const add = mayChange && (
     <Button variant="contained" startIcon={<Icon name="add" />} onClick={() => setForm('new')}>

@@ -12,19 +12,18 @@ import { saveFile } from '@/ui/download';
 import { Icon } from '@/ui/icons';
 import { lazyModule, lazyPart } from '@/ui/lazy';
 import { Empty, Page } from '@/ui/page';
-import { useRead } from '@/ui/reads';
 import { Staleness } from '@/ui/staleness';
 import { useUnits } from '@/ui/units';
 import { useMayChange } from '../shell/shell-context';
 import { useCommand } from '../commands/use-command';
 import { beltName } from '../match/candidates';
-import { readShelf } from './actions';
 import { ABOUT_COUNTS, useWithQueued } from './queued-counts';
 import { findBelts, shownBelts, type ShelfRowShown } from './find-belts';
 import { OrderList } from './order-list';
 import { useShelf, type PackedShelf } from './packed';
 import { Rail, type ShelfCommands } from './rail';
 import { beltsInStock, deletedFromStock, inStockAgain, noBeltMatches } from './messages';
+import { useQueryOf } from '../queries/use-query';
 
 /** Dialogs load when they first open. */
 const BeltForm = lazyPart(async () => (await import('./belt-form')).BeltForm, null);
@@ -33,7 +32,7 @@ const shelfCsv = lazyModule(() => import('@/formats/shelf-csv'));
 
 /** Belts in stock by section and length: search by number, bin, note or length, counting, import, and export as CSV. */
 export function ShelfScreen({ shelf: packed, find: asked }: { shelf: PackedShelf; find: string }) {
-  const reading = useRead(['shelf'], () => readShelf({}), { first: packed });
+  const reading = useQueryOf('shelf.read', {}, { first: packed });
   const shelf = useWithQueued(useShelf(reading.value ?? packed));
   const runCommand = useCommand();
   const mayChange = useMayChange();

@@ -6,12 +6,11 @@ import InputBase from '@mui/material/InputBase';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Icon } from '@/ui/icons';
-import { useRead } from '@/ui/reads';
 import { useDebouncedValue } from '@/ui/debounced-value';
 import { lengthTyped } from '../shelf/find-belts';
 import { requestedKind } from './requested-kind';
-import { findAnything } from './search';
 import { commandsStillWork } from './messages';
+import { useQueryOf } from '../queries/use-query';
 
 export interface PaletteAction {
   readonly label: string;
@@ -50,7 +49,7 @@ export function Palette({ open, onClose, commands }: { open: boolean; onClose: (
   const [hasty, setHasty] = useState(false);
   const [at, setAt] = useState(0);
   const sought = useDebouncedValue(query, REST_MS);
-  const reading = useRead(['find', sought], () => findAnything({ find: sought }), { asked: open, hold: true });
+  const reading = useQueryOf('find', { find: sought }, { asked: open, hold: true });
   const { value, held, problem } = reading;
   const found = useMemo(() => (value ? { of: held ? null : sought, rows: value } : null), [value, held, sought]);
   const rows = useMemo(() => {

@@ -5,17 +5,16 @@ import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import type { Drive } from '@/core/drive';
 import { pairsOf } from '@/core/tension';
-import { useRead } from '@/ui/reads';
-import { readTensionPast } from './actions';
 import type { StoredReading } from './stored-reading';
 import { TensionPanel } from './tension-panel';
+import { useQueryOf } from '../queries/use-query';
 
 const NOTHING_PAST = { readings: [], epochs: [] } as const;
 
 /** Correct tension of a belt and the result of a reading, outside a job. Readings are not stored. */
 export function AskTension({ driveId, drive, beltId }: { driveId: number; drive: Drive; beltId: string }) {
   const [readings, setReadings] = useState<readonly StoredReading[]>([]);
-  const { value: past = NOTHING_PAST } = useRead(['tension-past', driveId], () => readTensionPast({ driveId }));
+  const { value: past = NOTHING_PAST } = useQueryOf('tension.past', { driveId });
   const request = useMemo(
     () => ({
       drive,

@@ -4,12 +4,11 @@ import { createContext, useContext, useEffect, useMemo, useState, type ReactNode
 import { buildFaultCase, setupsUp, timedOf } from '@/core/job';
 import type { Latest } from '@/ui/latest';
 import { useFacts, useTrace } from '@/ui/solver';
-import { useRead } from '@/ui/reads';
 import type { ShopBase, TraceAnswer, TraceRequest } from '@/workers/trace-service';
 import { lastUsedBelt } from '../jobs/last-used-belt';
 import type { StageProps } from '../jobs/stages/module';
 import { useSimulated } from '../jobs/stages/simulated';
-import { readShopBase } from './actions';
+import { useQueryOf } from '../queries/use-query';
 
 export interface Traced {
   /** Case to trace on the current job. Null until a complaint is named, and in practice without a request. */
@@ -48,7 +47,7 @@ export function TraceProvider({ job, jobContext, children }: Pick<StageProps, 'j
     [drive, beltId, outsideMm, stopSeconds],
   );
   const facts = useFacts(factsRequest);
-  const shop = useRead(['shop-base'], () => readShopBase({}));
+  const shop = useQueryOf('faults.of-shop', {});
   const base = simulated ? AS_IT_SHIPS : (shop.value ?? AS_IT_SHIPS);
   const hidden = simulated !== null && !simulated.helped;
   const computed = facts.answer;

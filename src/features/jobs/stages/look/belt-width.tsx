@@ -8,12 +8,10 @@ import { meterIn, parseMeter } from '@/core/quantity';
 import { logOf, readTwoWays, takenOf, type PastWidth } from '@/core/wear';
 import type { BeltLife } from '@/db';
 import { Fold } from '@/ui/fold';
-import { useRead } from '@/ui/reads';
 import { useUnits } from '@/ui/units';
 import { useShell } from '../../../shell/shell-context';
 import { PartsForm } from '../../../cvt/parts-form';
 import { ShiftPanel } from '../../../cvt/shift-panel';
-import { readBeltLife, readWidthPast } from '../../../wear/actions';
 import { ForecastCard } from '../../../wear/forecast-card';
 import { LogIn } from '../../../wear/log-in';
 import { RidingForm } from '../../../wear/riding-form';
@@ -22,6 +20,7 @@ import { COVERS_WORDS, ridingWords, warrantyStatus } from '../../../wear/message
 import { WidthForm, type TypedBasis } from '../../../wear/width-form';
 import type { StageProps } from '../module';
 import { jobMeasures, jobRiding } from '../../stage-messages';
+import { useQueryOf } from '../../../queries/use-query';
 
 const NOTHING: readonly PastWidth[] = [];
 const NO_LIFE: BeltLife = { ridden: [], warranties: [] };
@@ -33,10 +32,10 @@ export function BeltWidth({ job, at, commands, drive, writable }: StageProps & {
   const [typed, setTyped] = useState<TypedBasis | null>(null);
   const [today] = useState(() => new Date().toISOString().slice(0, 10));
   const belt = drive.belts.find((b) => b.id === job.beltId) ?? drive.belts[0];
-  const { value: read } = useRead(['width-past', job.driveId], () => readWidthPast({ driveId: job.driveId! }));
+  const { value: read } = useQueryOf('width.past', { driveId: job.driveId! });
   const past = read ?? NOTHING;
   const loading = read === undefined;
-  const { value: life = NO_LIFE } = useRead(['belt-life', job.driveId], () => readBeltLife({ driveId: job.driveId! }));
+  const { value: life = NO_LIFE } = useQueryOf('belt.life', { driveId: job.driveId! });
   const { entries, number, machineId } = job;
   const log = useMemo(() => {
     // Queued entries of this job are shown with those of the server.

@@ -7,13 +7,11 @@ import useMediaQuery from '@mui/material/useMediaQuery';
 import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import { Icon } from '@/ui/icons';
-import { useRead } from '@/ui/reads';
 import { Staleness } from '@/ui/staleness';
 import { Unreadable } from '@/ui/unreadable';
 import { beltName } from '../../../match/candidates';
 import { MatchPanel, type BeltChoice } from '../../../match/match-panel';
 import { StackedNote } from '../../../stacks/stacked-note';
-import { readShelf } from '../../../shelf/actions';
 import { useShelf } from '../../../shelf/packed';
 import { Beside } from '../beside';
 import type { StageModule, StageProps } from '../module';
@@ -24,6 +22,7 @@ import { StageView } from '../../now/stage-view';
 import { UseBeltDialog } from './use-belt-dialog';
 import { DrivePicker } from './drive-picker';
 import { beltIsUsed, onlyInStock } from '../../stage-messages';
+import { useQueryOf } from '../../../queries/use-query';
 
 /** Which belt: the shelf judged on the drive, and one of it booked. */
 function Panel(props: StageProps) {
@@ -32,7 +31,7 @@ function Panel(props: StageProps) {
   const { opened } = useOpenedLine();
   const now = jobContext.list && (jobContext.list.lines.find((l) => l.id === opened) ?? lineNow(jobContext.list, 'match'));
   const wide = useMediaQuery('(min-width:1100px)');
-  const reading = useRead(['shelf'], () => readShelf({}));
+  const reading = useQueryOf('shelf.read', {});
   const shelf = useShelf(reading.value ?? null);
   const [choice, setChoice] = useState<BeltChoice | null>(null);
   const [booking, setBooking] = useState<BeltChoice | null>(null);

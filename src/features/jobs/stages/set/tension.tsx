@@ -6,10 +6,8 @@ import { findingsOf, linesOf, type Changed, type ReplayedJob } from '@/core/job'
 import type { CheckId } from '@/core/fault';
 import { agedOf, decide, pairsOf, retensionOf, type DecideAsk } from '@/core/tension';
 import type { Job } from '@/db';
-import { useRead } from '@/ui/reads';
 import type { TensionAnswer, TensionRequest } from '@/workers/tension-service';
 import { AlignFirst } from '../../../alignment/align-first';
-import { readTensionPast } from '../../../tension/actions';
 import { TensionPanel } from '../../../tension/tension-panel';
 import { becauseWords } from '../../../tension/messages';
 import { fileData } from '../../../papers/file-data';
@@ -21,6 +19,7 @@ import { TensionAdvice } from '../../../tension/tension-advice';
 import { entryOf, placedReadings } from './readings';
 import { LoadsAndHistory, TensionDecision } from './tension-parts';
 import { settingLeft } from '../../stage-messages';
+import { useQueryOf } from '../../../queries/use-query';
 
 const NOTHING_PAST = { readings: [], epochs: [] } as const;
 
@@ -57,7 +56,7 @@ export function Tension({
           : `${CONDITION_WORDS['after-adjusting'][0]!.toUpperCase()}${CONDITION_WORDS['after-adjusting'].slice(1)}`,
       tensionN: r.tensionN,
     }));
-  const { value: past = NOTHING_PAST } = useRead(['tension-past', driveId], () => readTensionPast({ driveId: driveId! }));
+  const { value: past = NOTHING_PAST } = useQueryOf('tension.past', { driveId: driveId! });
   const basis = linesOf(entries, 'tension-basis').findLast((l) => l.body.belt === beltId)?.body ?? null;
   const outsideMm = beltId === job.beltId ? lastUsedBelt(job)?.outsideMm : undefined;
   const request = useMemo((): TensionRequest => {

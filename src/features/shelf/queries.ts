@@ -1,17 +1,16 @@
-'use server';
-
+import 'server-only';
 import * as z from 'zod';
 import { parts, shelf } from '@/db';
-import { listInput, query, rowsOf } from '@/server';
+import { defineQuery, listInput, rowsOf } from '@/server';
 import { packShelf } from './packed';
 
 /** All belts in stock, as one text. */
-export const readShelf = query('viewer', z.object({}), async ({ db, person }) => ({
+export const readShelf = defineQuery('viewer', z.object({}), async ({ db, person }) => ({
   ok: true,
   value: packShelf(await shelf.listShelf(db, person.shopId)),
 }));
 
-export const listParts = query('viewer', listInput, async ({ db, person }, ask) => ({
+export const listParts = defineQuery('viewer', listInput, async ({ db, person }, ask) => ({
   ok: true,
   value: await parts.listParts(db, person.shopId, rowsOf(ask)),
 }));
@@ -19,7 +18,7 @@ export const listParts = query('viewer', listInput, async ({ db, person }, ask) 
 /** Number of suggested parts in a lookup. */
 const CHOICES = 20;
 
-export const chooseParts = query('viewer', z.object({ find: z.string().max(200) }), async ({ db, person }, { find }) => ({
+export const chooseParts = defineQuery('viewer', z.object({ find: z.string().max(200) }), async ({ db, person }, { find }) => ({
   ok: true,
   value: (await parts.listParts(db, person.shopId, { find, limit: CHOICES, uncounted: true })).rows.map(({ id, name, quantity, bin }) => ({
     id,

@@ -1,17 +1,16 @@
-'use server';
-
+import 'server-only';
 import * as z from 'zod';
 import { readings } from '@/db';
-import { query } from '@/server';
+import { defineQuery } from '@/server';
 
 /** Widths read of a drive’s belts, on every machine that has it. */
-export const readWidthPast = query('viewer', z.object({ driveId: z.number().int() }), async ({ db, person }, { driveId }) => ({
+export const readWidthPast = defineQuery('viewer', z.object({ driveId: z.number().int() }), async ({ db, person }, { driveId }) => ({
   ok: true,
   value: await readings.widthPast(db, person.shopId, driveId),
 }));
 
 /** Riding records and warranties of the belts of a drive. */
-export const readBeltLife = query('viewer', z.object({ driveId: z.number().int() }), async ({ db, person }, { driveId }) => ({
+export const readBeltLife = defineQuery('viewer', z.object({ driveId: z.number().int() }), async ({ db, person }, { driveId }) => ({
   ok: true,
   value: await readings.beltLife(db, person.shopId, driveId),
 }));

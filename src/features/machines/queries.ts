@@ -1,10 +1,9 @@
-'use server';
-
+import 'server-only';
 import * as z from 'zod';
 import { machines } from '@/db';
-import { listInput, query, rowsOf } from '@/server';
+import { defineQuery, listInput, rowsOf } from '@/server';
 
-export const listMachines = query('viewer', listInput, async ({ db, person }, ask) => ({
+export const listMachines = defineQuery('viewer', listInput, async ({ db, person }, ask) => ({
   ok: true,
   value: await machines.listMachines(db, person.shopId, rowsOf(ask)),
 }));
@@ -13,7 +12,7 @@ const typed = z.object({ find: z.string().max(200) });
 /** First suggestions of a lookup field. */
 const CHOICES = 20;
 
-export const chooseMachine = query('viewer', typed, async ({ db, person }, { find }) => ({
+export const chooseMachine = defineQuery('viewer', typed, async ({ db, person }, { find }) => ({
   ok: true,
   value: (await machines.listMachines(db, person.shopId, { find, limit: CHOICES, uncounted: true })).rows.map(({ id, name, customer }) => ({
     id,
@@ -22,7 +21,7 @@ export const chooseMachine = query('viewer', typed, async ({ db, person }, { fin
   })),
 }));
 
-export const chooseCustomer = query('viewer', typed, async ({ db, person }, { find }) => ({
+export const chooseCustomer = defineQuery('viewer', typed, async ({ db, person }, { find }) => ({
   ok: true,
   value: (await machines.findCustomers(db, person.shopId, { find, limit: CHOICES, uncounted: true })).map((label, id) => ({ id, label })),
 }));

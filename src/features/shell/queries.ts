@@ -1,9 +1,8 @@
-'use server';
-
+import 'server-only';
 import * as z from 'zod';
 import { formatQuantity, type Dimension } from '@/core/quantity';
 import { drives, jobLists, machines, notebooks, shelf, type ShelfBelt } from '@/db';
-import { query } from '@/server';
+import { defineQuery } from '@/server';
 import { beltName, beltSize } from '../match/candidates';
 import { lengthTyped, outsideMm } from '../shelf/find-belts';
 import { requestedKind, type Kind } from './requested-kind';
@@ -21,7 +20,7 @@ const OF_A_KIND = 8;
 const NEAR_MM = 13;
 
 /** Results of the command palette: belts near a length first, then rows with every word. */
-export const findAnything = query('viewer', z.object({ find: z.string().max(200) }), async ({ db, person }, input) => {
+export const findAnything = defineQuery('viewer', z.object({ find: z.string().max(200) }), async ({ db, person }, input) => {
   const { shopId } = person;
   const { kind, find } = requestedKind(input.find);
   const query = { find, limit: OF_A_KIND, uncounted: true };

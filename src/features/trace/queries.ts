@@ -1,11 +1,10 @@
-'use server';
-
+import 'server-only';
 import * as z from 'zod';
 import { faults } from '@/db';
-import { query } from '@/server';
+import { defineQuery } from '@/server';
 
 /** Changes to the supplied base: causes confirmed by jobs, and corrections by the owner. */
-export const readShopBase = query('viewer', z.object({}), async ({ db, person }) => ({
+export const readShopBase = defineQuery('viewer', z.object({}), async ({ db, person }) => ({
   ok: true,
   value: {
     confirmed: await faults.confirmedCauses(db, person.shopId),
