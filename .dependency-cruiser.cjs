@@ -1,4 +1,4 @@
-/** Imports point one way: app → features → (ui, server, workers) → (db, formats) → core. */
+/** Imports point one way: app → features → (ui, server, workers) → (db, services, formats) → core. */
 const layer = (name, from, to) => ({ name, severity: 'error', from: { path: from }, to: { path: to } });
 /** Tests, and what only tests read. */
 const TESTS = '(\\.(test|bench)|/(sample-(drives|notebook|sheets)|test-[^/]+))\\.tsx?$';
@@ -13,10 +13,11 @@ module.exports = {
       to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/(zod|fft\\.js)/' },
     },
     layer('formats-use-core-only', '^src/formats', '^src/(?!core|formats)'),
-    layer('cli-uses-core-and-formats', '^src/cli', '^src/(?!core|formats|cli)'),
-    layer('db-below-server', '^src/db', '^src/(app|features|ui|server|workers|cli)'),
+    layer('services-use-core-and-formats', '^src/services', '^src/(?!core|formats|services)'),
+    layer('cli-uses-core-services-and-formats', '^src/cli', '^src/(?!core|formats|services|cli)'),
+    layer('db-below-server', '^src/db', '^src/(app|features|ui|server|services|workers|cli)'),
     layer('server-below-features', '^src/server', '^src/(app|features|ui|cli)'),
-    layer('workers-use-core-only', '^src/workers', '^src/(?!core|formats|workers)'),
+    layer('workers-use-core-and-services', '^src/workers', '^src/(?!core|formats|services|workers)'),
     layer('ui-below-features', '^src/ui', '^src/(app|features|server|db|cli)'),
     layer('features-below-app', '^src/features', '^src/(app|cli)'),
     {

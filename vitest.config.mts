@@ -37,6 +37,8 @@ export default defineConfig({
           environment: 'jsdom',
           setupFiles: ['src/ui/test-screen-setup.ts'],
           testTimeout: 30_000,
+          // The first test of a file loads all parts of its screens.
+          hookTimeout: 60_000,
         },
       },
       { ...shared, test: { name: 'sampled', include: [SAMPLED], testTimeout: 120_000 } },

@@ -13,7 +13,7 @@ import {
   modelOf,
 } from '../src/core/practice';
 import { practice, type Database, type Person } from '../src/db';
-import { practiceResult } from '../src/workers/compute-tasks';
+import { practiceResult } from '../src/services/practice-review';
 
 const words = vocabulary();
 

@@ -22,7 +22,7 @@ import { CHECKS, COMPLAINTS } from '../src/core/fault';
 import { STACK_TEMPLATES, withMoved, type LayerKind } from '../src/core/stack';
 import { bookingOf } from '../src/features/jobs/belt-use';
 import { candidateOf } from '../src/features/match/candidates';
-import { judge } from '../src/workers/compute-tasks';
+import { assessBelt } from '../src/services/assess-belt';
 import {
   BARE_FINDING,
   knownMachine,
@@ -263,7 +263,7 @@ async function bookBelt(
   const stored = await drives.findDrive(db, by.shopId, driveId);
   const belt = (await shelf.listShelf(db, by.shopId)).find((b) => b.designation === designation);
   if (!stored || isUnreadable(stored) || !belt) throw new Error(`demo data: no ${designation} to book`);
-  const judged = judge({ drive: stored.document, beltId, candidate: candidateOf(belt), uncertainty: null });
+  const judged = assessBelt({ drive: stored.document, beltId, candidate: candidateOf(belt), uncertainty: null });
   if (!judged) throw new Error(`demo data: ${designation} cannot be judged`);
   if (judged.belt.verdict !== 'fits' && judged.belt.verdict !== 'marginal')
     throw new Error(`demo data: ${designation} does not work on ${stored.document.name}`);

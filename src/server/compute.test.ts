@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { demoDrive, measured } from '../core/survey/sample-notebook';
-import { judge, look } from '../workers/compute-tasks';
+import { assessBelt, solveNotebook } from '../workers/compute-tasks';
 import { compute } from './compute';
 
 describe('what the server computes in threads', () => {
@@ -11,17 +11,17 @@ describe('what the server computes in threads', () => {
   const request = { drive: demoDrive('orchard-rider'), beltId: 'blade', candidate: { id: '1', designation: '4L480' }, uncertainty: null };
 
   it('comes out as it does without them', async () => {
-    const answer = await compute('judge', request);
-    expect(answer).toEqual({ ok: true, value: judge(request) });
+    const answer = await compute('assessBelt', request);
+    expect(answer).toEqual({ ok: true, value: assessBelt(request) });
     expect(answer.ok && answer.value?.belt.verdict).toBe('marginal');
   });
   it('leaves everybody else their turn', async () => {
     const notebook = measured(demoDrive('harbour-snow-thrower'));
-    await compute('look', notebook);
+    await compute('solveNotebook', notebook);
     let turns = 0;
     const ticking = setInterval(() => turns++, 1);
     const began = performance.now();
-    const answers = await Promise.all(Array.from({ length: 6 }, () => compute('look', notebook)));
+    const answers = await Promise.all(Array.from({ length: 6 }, () => compute('solveNotebook', notebook)));
     const took = performance.now() - began;
     clearInterval(ticking);
     expect(answers.map((a) => a.ok && a.value.ok)).toEqual(Array(6).fill(true));
@@ -29,12 +29,12 @@ describe('what the server computes in threads', () => {
     expect(turns).toBeGreaterThan(took / 20);
   });
   it('is stopped at its deadline with a sentence, and the next is still computed', async () => {
-    const late = await compute('look', measured(demoDrive('harbour-snow-thrower')), 1);
+    const late = await compute('solveNotebook', measured(demoDrive('harbour-snow-thrower')), 1);
     expect(late).toMatchObject({ ok: false, reason: 'refused', problem: expect.stringMatching(/was stopped\. Nothing was changed/) });
-    expect(await compute('judge', request)).toMatchObject({ ok: true });
+    expect(await compute('assessBelt', request)).toMatchObject({ ok: true });
   });
   it('is refused where too much waits already', async () => {
-    const many = await Promise.all(Array.from({ length: 40 }, () => compute('look', measuredOnce)));
+    const many = await Promise.all(Array.from({ length: 40 }, () => compute('solveNotebook', measuredOnce)));
     const problems = many.flatMap((a) => (a.ok ? [] : [a.problem]));
     expect(problems.length).toBeGreaterThan(0);
     expect(problems.length).toBeLessThan(40);
@@ -47,9 +47,9 @@ const measuredOnce = measured(demoDrive('orchard-rider'));
 describe('the tasks', () => {
   it('say nothing of a drive that cannot be solved, and of a belt that cannot be read', () => {
     const drive = demoDrive('orchard-rider');
-    expect(judge({ drive, beltId: 'none', candidate: { id: '1', designation: '4L480' }, uncertainty: null })).toBeNull();
-    expect(judge({ drive, beltId: 'blade', candidate: { id: '1', designation: 'ZZ9' }, uncertainty: null })).toBeNull();
+    expect(assessBelt({ drive, beltId: 'none', candidate: { id: '1', designation: '4L480' }, uncertainty: null })).toBeNull();
+    expect(assessBelt({ drive, beltId: 'blade', candidate: { id: '1', designation: 'ZZ9' }, uncertainty: null })).toBeNull();
   });
   it('the notebook task has the result of the screen', () =>
-    expect(look(measuredOnce)).toMatchObject({ ok: true, look: { answer: { status: 'determined' } } }));
+    expect(solveNotebook(measuredOnce)).toMatchObject({ ok: true, look: { answer: { status: 'determined' } } }));
 });

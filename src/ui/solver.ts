@@ -3,25 +3,17 @@
 import * as Comlink from 'comlink';
 import { useEffect } from 'react';
 import type { NotebookSolutionResult, Notebook } from '@/core/survey';
-import type {
-  HeardRecording,
-  MatchRequest,
-  MatchResult,
-  PoseRequest,
-  PoseResult,
-  SolverService,
-  TapRequest,
-} from '@/workers/solver-service';
+import type { HeardRecording, MatchRequest, MatchResult, PoseRequest, PoseResult, SolverService, TapRequest } from '@/services/solver';
 import type { IfSo } from '@/core/fault';
 import type { ComputedFact } from '@/core/job';
 import type { Review } from '@/core/practice';
-import type { ReviewRequest } from '@/workers/practice-service';
-import type { FactsRequest, TraceAnswer, TraceRequest, WhatIfRequest } from '@/workers/trace-service';
-import type { CompareAnswer, CompareRequest } from '@/workers/compare-service';
-import type { EntryAnswer, EntryRequest } from '@/workers/entry-service';
-import type { WearAnswer } from '@/workers/wear-service';
+import type { ReviewRequest } from '@/services/practice-review';
+import type { FactsRequest, TraceAnswer, TraceRequest, WhatIfRequest } from '@/services/trace';
+import type { CompareAnswer, CompareRequest } from '@/services/compare';
+import type { EntryAnswer, EntryRequest } from '@/services/entry-angles';
+import type { WearAnswer } from '@/services/wear';
 import type { WearAsk, WearForecast } from '@/core/wear';
-import type { TensionAnswer, TensionRequest } from '@/workers/tension-service';
+import type { TensionAnswer, TensionRequest } from '@/services/tension';
 import { startWorker, type StartedWorker } from './start-worker';
 import { useLatest, type Latest } from './latest';
 import { released, watchPress } from './after-pointer-up';

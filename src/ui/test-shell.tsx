@@ -61,11 +61,15 @@ export function show(element: ReactElement, { owner = owners++, metric = true }:
   return { ...view, owner, again: (next: ReactElement) => view.rerender(<Stage owner={owner}>{next}</Stage>) };
 }
 
-/** A server that answers commands as listed, in turn. The last answer repeats. `null` is a lost network. */
+/**
+ * A server that answers commands as listed, in turn. The last answer repeats. `null` is a lost network. Queries get no
+ * answer.
+ */
 export function serverThat(...answers: readonly (object | null)[]) {
   const sent: { readonly id: string; readonly kind: string; readonly input: unknown }[] = [];
   const left = [...answers];
-  const fetched = vi.spyOn(globalThis, 'fetch').mockImplementation(async (_address, options) => {
+  const fetched = vi.spyOn(globalThis, 'fetch').mockImplementation(async (address, options) => {
+    if (String(address).startsWith('/api/query/')) throw new TypeError('Failed to fetch');
     const answer = left.length > 1 ? left.shift() : left[0];
     sent.push(JSON.parse(String(options?.body)) as (typeof sent)[number]);
     if (answer === null || answer === undefined) throw new TypeError('Failed to fetch');

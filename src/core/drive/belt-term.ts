@@ -103,7 +103,18 @@ function addBelt(work: Workspace, b: number, n: number, into: EnergyState, load:
       hessian[ti * n + tj] = (hessian[ti * n + tj] as number) + both;
       hessian[tj * n + ti] = (hessian[tj * n + ti] as number) + both;
     }
-    if (level !== 1) addClimb(hessian, n, tension, level, l, delta, ti, tj, planarI, planarJ, acrossI, acrossJ, i, j, x, y, into);
+    // Spans with a height difference are few, so an object for each is cheap.
+    if (level !== 1)
+      addClimb(n, into, {
+        tension,
+        level,
+        l,
+        delta,
+        x,
+        y,
+        from: { tensioner: ti, pulley: i, planar: planarI, across: acrossI },
+        to: { tensioner: tj, pulley: j, planar: planarJ, across: acrossJ },
+      });
     if (load) {
       // mₐ = span + half of the adjacent arcs. Arc k turns by Rₖ(φ′ₖ − φ′ₖ₋₁), so the rotation of a span affects the
       // three mₐ around it.
@@ -154,46 +165,56 @@ export function spanGrowth({ belts, compiled, moved }: SolvedPose, b: number, t:
   return sum;
 }
 
+/** End of a span: its tensioner, −1 if it is fixed, and the derivatives of the span by the travel of that tensioner. */
+interface SpanEnd {
+  readonly tensioner: number;
+  readonly pulley: number;
+  /** ℓ′ of the planar span. */
+  readonly planar: number;
+  /** n·c′, with the sign of this end. */
+  readonly across: number;
+}
+
+/** A taut span with a height difference. */
+interface ClimbingSpan {
+  /** N */
+  readonly tension: number;
+  /** c = ℓ/s, the cosine of its slope. */
+  readonly level: number;
+  /** ℓ, mm */
+  readonly l: number;
+  /** Δ, difference of the signed radii, mm */
+  readonly delta: number;
+  /** Direction u in the plane. */
+  readonly x: number;
+  readonly y: number;
+  readonly from: SpanEnd;
+  readonly to: SpanEnd;
+}
+
 /**
  * Contribution of the height difference to the second derivative of a span: −(1 − c)·ℓ″ + h²/s³·ℓ′ₐℓ′_b, with s = ℓ/c
  * and ℓ″ of √(D² − Δ²).
+ * @param n number of tensioners, the stride of the Hessian
  */
-function addClimb(
-  hessian: Float64Array,
-  n: number,
-  tension: number,
-  level: number,
-  l: number,
-  delta: number,
-  ti: number,
-  tj: number,
-  planarI: number,
-  planarJ: number,
-  acrossI: number,
-  acrossJ: number,
-  i: number,
-  j: number,
-  x: number,
-  y: number,
-  into: EnergyState,
-): void {
-  const { moved } = into;
+function addClimb(n: number, { hessian, moved }: EnergyState, { tension, level, l, delta, x, y, from, to }: ClimbingSpan): void {
   const climb = ((1 - level * level) * level) / l;
   // D = ℓ·u − Δ·n, so δₐ·δ_b − ℓ′ₐℓ′_b is made of along and across parts, and D·c″ = ℓ·u·c″ − Δ·n·c″.
-  const add = (r: number, c: number, planarR: number, acrossR: number, planarC: number, acrossC: number, bend: number) => {
-    const alongR = planarR + (delta * acrossR) / l;
-    const alongC = planarC + (delta * acrossC) / l;
-    const second = (alongR * alongC + acrossR * acrossC - planarR * planarC) / l + bend;
-    hessian[r * n + c] = (hessian[r * n + c] as number) + tension * (climb * planarR * planarC - (1 - level) * second);
+  const add = (row: SpanEnd, column: SpanEnd, bend: number) => {
+    const alongRow = row.planar + (delta * row.across) / l;
+    const alongColumn = column.planar + (delta * column.across) / l;
+    const second = (alongRow * alongColumn + row.across * column.across - row.planar * column.planar) / l + bend;
+    const at = row.tensioner * n + column.tensioner;
+    hessian[at] = (hessian[at] as number) + tension * (climb * row.planar * column.planar - (1 - level) * second);
   };
-  const bendOf = (p: number, sign: 1 | -1) => {
-    const [ax, ay] = [moved[CARRIED * p + AX] as number, moved[CARRIED * p + AY] as number];
+  const bendOf = (pulley: number, sign: 1 | -1) => {
+    const [ax, ay] = [moved[CARRIED * pulley + AX] as number, moved[CARRIED * pulley + AY] as number];
     return sign * (x * ax + y * ay - (delta / l) * (x * ay - y * ax));
   };
-  if (ti >= 0) add(ti, ti, planarI, acrossI, planarI, acrossI, bendOf(i, -1));
-  if (tj >= 0) add(tj, tj, planarJ, acrossJ, planarJ, acrossJ, bendOf(j, 1));
-  if (ti >= 0 && tj >= 0) {
-    add(ti, tj, planarI, acrossI, planarJ, acrossJ, 0);
-    add(tj, ti, planarJ, acrossJ, planarI, acrossI, 0);
+  if (from.tensioner >= 0) add(from, from, bendOf(from.pulley, -1));
+  if (to.tensioner >= 0) add(to, to, bendOf(to.pulley, 1));
+  if (from.tensioner >= 0 && to.tensioner >= 0) {
+    add(from, to, 0);
+    add(to, from, 0);
   }
 }

@@ -7,7 +7,7 @@ import type { Drive } from '@/core/drive';
 import { Choices } from '@/ui/choices';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
-import type { EntryRequest } from '@/workers/entry-service';
+import type { EntryRequest } from '@/services/entry-angles';
 import { rodWords, supportWords, offsetRemains, rodsAlsoMove } from './messages';
 
 /**

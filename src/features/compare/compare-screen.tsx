@@ -22,7 +22,7 @@ import { NumberField } from '@/ui/number-field';
 import { Empty, Page } from '@/ui/page';
 import { useCompare } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
-import type { CompareRequest } from '@/workers/compare-service';
+import type { CompareRequest } from '@/services/compare';
 import { FIGURES, figureText, withinLimit } from './figures';
 import { bladeOn, hubSpeedOf } from './messages';
 import { blank, lazyPart } from '@/ui/lazy';

@@ -4,7 +4,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { MOST_TIP_MPS } from '@/core/drive';
 import { oncePer } from '@/ui/test-memo';
 import { show } from '@/ui/test-shell';
-import { compareDrives, type CompareRequest } from '@/workers/compare-service';
+import { compareDrives, type CompareRequest } from '@/services/compare';
 import { RIDER_DRIVE } from '../test-records';
 import { CompareScreen } from './compare-screen';
 import { FIGURES, figureText, withinLimit } from './figures';

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import { unitNamed } from '@/core/quantity';
 import { useUnits } from '@/ui/units';
-import type { CompareAnswer } from '@/workers/compare-service';
+import type { CompareAnswer } from '@/services/compare';
 import { figureText, type Figure } from './figures';
 import { nothingToChart, sweepText } from './messages';
 

@@ -15,7 +15,7 @@ import { Plate } from '@/ui/plate/plate';
 import { usePose } from '@/ui/solver';
 import { UndoButtons } from '@/ui/undo-buttons';
 import { useUnits } from '@/ui/units';
-import type { PoseAnswer } from '@/workers/solver-service';
+import type { PoseAnswer } from '@/services/solver';
 import { useMayChange } from '../shell/shell-context';
 import { DriveChecks } from './drive-checks';
 import { DriveClash } from './drive-clash';

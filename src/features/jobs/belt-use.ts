@@ -1,6 +1,6 @@
 import type { BeltBooked } from '@/core/job';
 import type { ShelfBelt, StoredDrive } from '@/db';
-import type { Assessed } from '@/workers/compute-tasks';
+import type { Assessed } from '@/services/assess-belt';
 import { askedOf, beltName, isExact, piecesOf } from '../match/candidates';
 
 /** A place on the shelf without how many it holds. */

@@ -121,7 +121,7 @@ export const jobCommands = {
       if (!stored || !belt) return refuse('The drive or belt was removed while you were editing. Choose again.');
       if (isUnreadable(stored)) return refuse(stored.problem);
       const request = { drive: stored.document, beltId: job.beltId, candidate: candidateOf(belt), uncertainty: stored.uncertainty };
-      const computed = await compute('judge', request);
+      const computed = await compute('assessBelt', request);
       if (!computed.ok) return computed;
       if (!computed.value) return refuse('The drive cannot be solved as drawn. Correct it in the editor first.');
       const { belt: judged } = computed.value;

@@ -8,10 +8,10 @@ import { USUAL_LIMITS, type Facts } from '@/core/machine';
 import type { Job, TicketEntry } from '@/db';
 import { oncePer } from '@/ui/test-memo';
 import { serverThat, show } from '@/ui/test-shell';
-import { solverService, type MatchRequest } from '@/workers/solver-service';
-import type { EntryRequest } from '@/workers/entry-service';
-import type { TensionRequest } from '@/workers/tension-service';
-import type { TraceAnswer, TraceRequest } from '@/workers/trace-service';
+import { solverService, type MatchRequest } from '@/services/solver';
+import type { EntryRequest } from '@/services/entry-angles';
+import type { TensionRequest } from '@/services/tension';
+import type { TraceAnswer, TraceRequest } from '@/services/trace';
 import { useJobCommands } from './job-commands';
 import { STAGE_MODULES } from './stages/registry';
 import { useJobContext } from './use-job-context';
@@ -63,9 +63,11 @@ const role = vi.hoisted(() => ({ now: 'owner' as string }));
 const known = (values: Record<string, string>): Facts =>
   Object.fromEntries(Object.entries(values).map(([id, value]) => [id, { value, by: 'Ines', at: '2026-10-17T08:00:00Z' }]));
 const RIDER = known({ power: 'petrol', turn: 'cw', spins: 'blade', class: 'ride-on' });
+/** No two tests share a job, so that stored drafts of one are nothing to the next. */
+let numbers = 1;
 const job = (more: Partial<Job> = {}): Job =>
   aJob({
-    number: Math.floor(Math.random() * 1e6),
+    number: numbers++,
     facts: { machine: RIDER, drive: known({ engage: 'lever-cable', 'deck-on-reach': 'yes' }) },
     ...more,
   });

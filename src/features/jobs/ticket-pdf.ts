@@ -1,18 +1,5 @@
-import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
-
-/** A picture as a PDF takes it: its bytes in an address of their own. */
-async function dataUrl(src: string): Promise<string | null> {
-  const blob = await fetch(src)
-    .then((r) => (r.ok ? r.blob() : null))
-    .catch(() => null);
-  if (!blob) return null;
-  return new Promise((resolve) => {
-    const reader = new FileReader();
-    reader.onload = () => resolve(String(reader.result));
-    reader.onerror = () => resolve(null);
-    reader.readAsDataURL(blob);
-  });
-}
+import type { Content } from 'pdfmake/interfaces';
+import { dataUrl, makePdf, PDF_FONT } from '@/ui/pdf';
 
 /** Width of the drawing on the sheet, points. */
 const DRAWING_PT = 520;
@@ -103,26 +90,14 @@ export async function pdfContent(sheet: HTMLElement): Promise<Content[]> {
   ];
 }
 
-const FONTS = {
-  normal: new URL('@fontsource/archivo-narrow/files/archivo-narrow-latin-400-normal.woff', import.meta.url),
-  bold: new URL('@fontsource/archivo-narrow/files/archivo-narrow-latin-700-normal.woff', import.meta.url),
-} as const;
-
 /** The printed ticket as a PDF of A4 sheets. @throws Error where the fonts cannot be read */
 export async function ticketPdf(sheet: HTMLElement, title: string): Promise<Blob> {
-  const { default: pdfmake } = await import('pdfmake/build/pdfmake');
-  const [normal, bold] = await Promise.all([dataUrl(FONTS.normal.href), dataUrl(FONTS.bold.href)]);
-  if (!normal || !bold) throw new Error('the fonts are missing');
-  const bare = (url: string) => url.slice(url.indexOf(',') + 1);
-  pdfmake.addVirtualFileSystem({ 'sheet.woff': bare(normal), 'sheet-bold.woff': bare(bold) });
-  pdfmake.addFonts({ Sheet: { normal: 'sheet.woff', bold: 'sheet-bold.woff', italics: 'sheet.woff', bolditalics: 'sheet-bold.woff' } });
-  const definition: TDocumentDefinitions = {
+  return makePdf({
     info: { title },
     pageSize: 'A4',
     pageMargins: [36, 36, 36, 40],
-    defaultStyle: { font: 'Sheet', fontSize: 9.5 },
+    defaultStyle: { font: PDF_FONT, fontSize: 9.5 },
     footer: (page, of) => ({ text: `${title}, sheet ${page} of ${of}`, alignment: 'center', fontSize: 8, color: '#555555' }),
     content: await pdfContent(sheet),
-  };
-  return pdfmake.createPdf(definition).getBlob();
+  });
 }

@@ -12,7 +12,7 @@ import { Strand } from '@/ui/strand';
 import { Sweep } from '@/ui/sweep';
 import { useUnits } from '@/ui/units';
 import { VerdictWord } from '@/ui/verdict';
-import type { MatchAnswer } from '@/workers/solver-service';
+import type { MatchAnswer } from '@/services/solver';
 import { runsOn } from './candidates';
 import { TrialsNote } from './trials-note';
 import { cautionSentence, noBeltWorks } from './messages';

@@ -15,7 +15,7 @@ import { Fold, Folds } from '@/ui/fold';
 import { Plate } from '@/ui/plate/plate';
 import { useMatch, usePose } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
-import type { MatchAnswer } from '@/workers/solver-service';
+import type { MatchAnswer } from '@/services/solver';
 import { VariableMatch } from '../cvt/variable-match';
 import { BeltOnPlate } from './belt-on-plate';
 import { BeltTable } from './belt-table';

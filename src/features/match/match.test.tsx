@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs';
 import { USUAL_LIMITS } from '@/core/machine';
 import { readDriveFile } from '@/formats/drive-file';
 import { show } from '@/ui/test-shell';
-import { solverService, type MatchAnswer } from '@/workers/solver-service';
+import { solverService, type MatchAnswer } from '@/services/solver';
 import { BeltOnPlate } from './belt-on-plate';
 import { MatchPanel } from './match-panel';
 import { OutOfStock } from './out-of-stock';

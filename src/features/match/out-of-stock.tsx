@@ -8,7 +8,7 @@ import { placeDimension, type Drive } from '@/core/drive';
 import type { ShelfBelt } from '@/db';
 import { VerdictMark, verdictWord } from '@/ui/verdict';
 import { useUnits } from '@/ui/units';
-import type { MatchAnswer } from '@/workers/solver-service';
+import type { MatchAnswer } from '@/services/solver';
 import { useCommand } from '../commands/use-command';
 import { useMayChange } from '../shell/shell-context';
 import { whySentence, type WhyContext, moreStandardSizes, noLength, onOrderList, oneMoreOnOrder, putOnOrderList } from './messages';

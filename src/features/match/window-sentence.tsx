@@ -1,7 +1,7 @@
 'use client';
 
 import { useUnits } from '@/ui/units';
-import type { MatchAnswer } from '@/workers/solver-service';
+import type { MatchAnswer } from '@/services/solver';
 
 /** Between which lengths the drive works, in one sentence, and whether the drive was only drawn. */
 export function WindowSentence({ match }: { match: MatchAnswer }) {

@@ -15,8 +15,8 @@ import {
 } from '@/core/practice';
 import type { StoredPracticeSession, PracticeSummary } from '@/db';
 import { serverThat, show } from '@/ui/test-shell';
-import { reviewPracticeSession, type ReviewRequest } from '@/workers/practice-service';
-import { answerTrace, type TraceRequest } from '@/workers/trace-service';
+import { reviewPracticeSession, type ReviewRequest } from '@/services/practice-review';
+import { answerTrace, type TraceRequest } from '@/services/trace';
 import { practiceDrive } from './drives';
 import { PracticeScreen } from './practice-screen';
 import { SessionScreen } from './session-screen';

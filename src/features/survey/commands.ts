@@ -53,7 +53,7 @@ export const surveyCommands = {
       if (!stored) return refuse('Another user deleted this notebook.');
       if (isUnreadable(stored)) return refuse(stored.problem);
       if (stored.version !== input.version) return refuse('The last entry is still on its way. Try again in a moment.');
-      const computed = await compute('look', stored.document);
+      const computed = await compute('solveNotebook', stored.document);
       if (!computed.ok) return computed;
       const look = computed.value;
       if (!look.ok || !look.look.built.drive || !look.look.uncertainty)

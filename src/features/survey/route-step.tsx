@@ -11,7 +11,7 @@ import { SECTIONS } from '@/core/belt';
 import { routeDoubts, type Problem } from '@/core/drive';
 import { UNKNOWN_NOW, type Notebook, type NotebookBelt } from '@/core/survey';
 import { Icon } from '@/ui/icons';
-import type { PoseAnswer } from '@/workers/solver-service';
+import type { PoseAnswer } from '@/services/solver';
 import { RouteEditor } from '../drives/route-editor';
 import { askedFor, freshId, withoutPlace, withPoint } from './changes';
 import { SavedField } from './saved-field';

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import type { Drive } from '@/core/drive';
 import { Strand } from '@/ui/strand';
 import { useUnits } from '@/ui/units';
-import type { TensionAnswer } from '@/workers/tension-service';
+import type { TensionAnswer } from '@/services/tension';
 import type { StoredReading } from './stored-reading';
 import { SlipLimits } from './slip-limits';
 import { METHOD_WORDS, spanName, byManual, forNewBelt, noTensionWorks, oneTensioner, tensionFalls } from './messages';

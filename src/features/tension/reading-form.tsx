@@ -12,7 +12,7 @@ import { isFeel, TENSION_METHODS, usualDeflection, type TakenReading, type Tensi
 import { Choices } from '@/ui/choices';
 import { NumberField } from '@/ui/number-field';
 import { useUnits, type Units } from '@/ui/units';
-import type { TensionAnswer } from '@/workers/tension-service';
+import type { TensionAnswer } from '@/services/tension';
 import type { StoredReading } from './stored-reading';
 import { MethodSketch } from './method-sketch';
 import {

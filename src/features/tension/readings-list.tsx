@@ -5,7 +5,7 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { isFeel } from '@/core/tension';
 import { useUnits } from '@/ui/units';
-import type { TensionAnswer } from '@/workers/tension-service';
+import type { TensionAnswer } from '@/services/tension';
 import type { StoredReading } from './stored-reading';
 import { METHOD_WORDS } from './messages';
 

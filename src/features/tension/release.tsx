@@ -6,7 +6,7 @@ import { useMemo, useState } from 'react';
 import { NumberField } from '@/ui/number-field';
 import { useTension } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
-import type { TensionRequest } from '@/workers/tension-service';
+import type { TensionRequest } from '@/services/tension';
 import { spanName, slackUnderStopTime, spanGoesSlack } from './messages';
 
 /** A clutch that brakes usually stops in about so long, s. */

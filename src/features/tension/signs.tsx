@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { Drive } from '@/core/drive';
 import { useUnits } from '@/ui/units';
-import type { TensionAnswer } from '@/workers/tension-service';
+import type { TensionAnswer } from '@/services/tension';
 import { isShort, METHOD_WORDS, spanName, springName, VALUE_FIELDS, byFeel, springAsDrawn } from './messages';
 
 /** Signs of each span and spring at the target, in the units of the person. */

@@ -5,7 +5,7 @@ import { seededRandom } from '@/core/drive';
 import { QUIET_SCENE, tapSound } from '@/core/sound';
 import { writeWav } from '@/formats/wav';
 import { show } from '@/ui/test-shell';
-import { solverService, type TapRequest } from '@/workers/solver-service';
+import { solverService, type TapRequest } from '@/services/solver';
 import { meanOf, TapMeter } from './tap-meter';
 import { refusal } from './use-recorder';
 

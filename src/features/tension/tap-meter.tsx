@@ -13,7 +13,7 @@ import { readWav, writeWav, type Recording } from '@/formats/wav';
 import { Choices } from '@/ui/choices';
 import { Icon } from '@/ui/icons';
 import { askTap } from '@/ui/solver';
-import type { HeardRecording } from '@/workers/solver-service';
+import type { HeardRecording } from '@/services/solver';
 import { Spectrum } from './spectrum';
 import { QUALITY_WORDS, TAP_ADVICE } from './tap-messages';
 import { useRecorder } from './use-recorder';

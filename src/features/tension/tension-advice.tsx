@@ -10,7 +10,7 @@ import type { Changed } from '@/core/job';
 import type { Decided } from '@/core/tension';
 import { NumberField } from '@/ui/number-field';
 import { useUnits } from '@/ui/units';
-import type { TensionAnswer } from '@/workers/tension-service';
+import type { TensionAnswer } from '@/services/tension';
 import { DECISION_WORDS, becauseWords, spanName, brakeMargin, positionRange, timedNow } from './messages';
 import { TermText } from '../glossary/term-text';
 

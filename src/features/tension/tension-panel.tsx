@@ -8,7 +8,7 @@ import Typography from '@mui/material/Typography';
 import { useMemo, useState, type ReactNode } from 'react';
 import { setsTension } from '@/core/tension';
 import { askTension, useTension } from '@/ui/solver';
-import type { TensionAnswer, TensionRequest } from '@/workers/tension-service';
+import type { TensionAnswer, TensionRequest } from '@/services/tension';
 import { Fold, Folds } from '@/ui/fold';
 import { BandWords, SharedTensioner, TensionScale } from './band';
 import type { StoredReading, ReadReading } from './stored-reading';

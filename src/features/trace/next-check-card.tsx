@@ -6,7 +6,7 @@ import type { Drive } from '@/core/drive';
 import { setupsFor, vocabulary, type Check, type CheckId, type Result, type TracedCause } from '@/core/fault';
 import { pulleysOf } from '@/core/job';
 import { DriveSketch } from '@/ui/plate/sketch';
-import type { TraceRequest } from '@/workers/trace-service';
+import type { TraceRequest } from '@/services/trace';
 import { WhatIf } from './what-if';
 import { TermText } from '../glossary/term-text';
 

@@ -1,6 +1,6 @@
 import { checkOf, type CheckId } from '@/core/fault';
 import { intakeOf, findingsOf, isAboutStart, type NextCheck, type RecordLine } from '@/core/job';
-import type { TraceAnswer } from '@/workers/trace-service';
+import type { TraceAnswer } from '@/services/trace';
 
 /** A part that is less likely than this to be bad is not listed while its covers are off. Setting of the trade. */
 const LEAST_BAD = 0.04;

@@ -4,7 +4,7 @@ import { createContext, useContext, useEffect, useMemo, useState, type ReactNode
 import { buildFaultCase, setupsUp, timedOf } from '@/core/job';
 import type { Latest } from '@/ui/latest';
 import { useFacts, useTrace } from '@/ui/solver';
-import type { ShopBase, TraceAnswer, TraceRequest } from '@/workers/trace-service';
+import type { ShopBase, TraceAnswer, TraceRequest } from '@/services/trace';
 import { lastUsedBelt } from '../jobs/last-used-belt';
 import type { StageProps } from '../jobs/stages/module';
 import { useSimulated } from '../jobs/stages/simulated';

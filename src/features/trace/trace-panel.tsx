@@ -10,7 +10,7 @@ import { CHECKS, splitOf, type Check, type CheckId, type Result } from '@/core/f
 import type { Drive } from '@/core/drive';
 import type { Consent } from '@/core/job';
 import type { Latest } from '@/ui/latest';
-import type { TraceAnswer, TraceRequest } from '@/workers/trace-service';
+import type { TraceAnswer, TraceRequest } from '@/services/trace';
 import { CauseRow, LookAlikes } from './causes';
 import { RepairNow, type OnRepair } from './repair-now';
 import { NextCheckCard } from './next-check-card';

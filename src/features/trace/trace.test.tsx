@@ -4,7 +4,7 @@ import { afterEach, describe, expect, it, vi } from 'vitest';
 import { CAUSES, type FaultCase, type FaultEvent } from '@/core/fault';
 import type { Consent } from '@/core/job';
 import { show } from '@/ui/test-shell';
-import { answerTrace, answerWhatIf, type TraceAnswer, type TraceRequest, type WhatIfRequest } from '@/workers/trace-service';
+import { answerTrace, answerWhatIf, type TraceAnswer, type TraceRequest, type WhatIfRequest } from '@/services/trace';
 import { TracePanel } from './trace-panel';
 
 /** Answers of the worker, without a worker. */

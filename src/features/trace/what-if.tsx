@@ -6,7 +6,7 @@ import Skeleton from '@mui/material/Skeleton';
 import { useMemo, useState } from 'react';
 import { vocabulary } from '@/core/fault';
 import { useWhatIf } from '@/ui/solver';
-import type { TraceRequest } from '@/workers/trace-service';
+import type { TraceRequest } from '@/services/trace';
 import { percent } from './messages';
 
 const words = vocabulary();

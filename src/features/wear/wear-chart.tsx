@@ -17,7 +17,7 @@ import {
 } from 'recharts';
 import { WIDTH_METHODS } from '@/core/wear';
 import { useUnits } from '@/ui/units';
-import type { WearAnswer } from '@/workers/wear-service';
+import type { WearAnswer } from '@/services/wear';
 import { WIDTH_METHOD_WORDS, widthChartText } from './messages';
 
 const SHAPES = { 'rib-top': 'circle', single: 'triangle', 'flank-line': 'square' } as const;

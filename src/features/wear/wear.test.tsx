@@ -3,7 +3,7 @@ import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import type { PastWidth, WearAsk } from '@/core/wear';
 import { show } from '@/ui/test-shell';
-import { answerWear, newFleet } from '@/workers/wear-service';
+import { answerWear, newFleet } from '@/services/wear';
 import { FleetScreen } from './fleet-screen';
 import { ForecastCard } from './forecast-card';
 import { WidthForm, type WidthBasis } from './width-form';

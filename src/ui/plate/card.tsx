@@ -2,8 +2,9 @@ import { flushSync } from 'react-dom';
 import { createRoot } from 'react-dom/client';
 import type { ReactElement } from 'react';
 import type { Drive } from '@/core/drive';
-import type { PoseAnswer } from '@/workers/solver-service';
+import type { PoseAnswer } from '@/services/solver';
 import { saveFile } from '../download';
+import { makePdf, PDF_FONT } from '../pdf';
 import { Drawing } from './drawing';
 import { textWidth } from './station';
 import { PAPER_INK } from './ink';
@@ -163,20 +164,27 @@ export async function saveCard(drive: Drive, answer: PoseAnswer, format: CardFor
   const text = markup(<RoutingCard drive={drive} answer={answer} />);
   if (format === 'svg') return saveFile(fileName(drive, '-routing.svg'), HEADER + text, 'image/svg+xml');
   if (format === 'png') return saveFile(fileName(drive, '-routing.png'), await toPng(text), 'image/png');
-  const [{ jsPDF }, { svg2pdf }] = await Promise.all([import('jspdf'), import('svg2pdf.js')]);
-  const page = new jsPDF({ orientation: 'landscape', unit: 'mm', format: [CARD.width / 4, CARD.height / 4] });
-  page.setProperties({ title: `Belt routing of ${drive.name}` });
-  const host = document.createElement('div');
-  // A printed page has one typeface in two weights, no outline behind letters, and no vertical centring of text.
-  host.innerHTML = text
-    .replaceAll(/font-family="[^"]*"/g, 'font-family="helvetica"')
-    .replaceAll(/font-weight="[67]00"/g, 'font-weight="bold"')
+  saveFile(fileName(drive, '-routing.pdf'), await toPdf(text, `Belt routing of ${drive.name}`), 'application/pdf');
+}
+
+/** Points of a PDF in a unit of the card. */
+const POINTS_PER_UNIT = 72 / 25.4 / 4;
+
+function toPdf(svg: string, title: string): Promise<Blob> {
+  const page = { width: CARD.width * POINTS_PER_UNIT, height: CARD.height * POINTS_PER_UNIT };
+  // A printed page has no outline behind letters, and no vertical centring of text.
+  const plain = svg
     .replaceAll(/<text([^>]*) stroke="[^"]*"/g, '<text$1')
     .replaceAll(/<text[^>]*dominant-baseline="central"[^>]*>/g, (tag) =>
       tag.replace('dominant-baseline="central"', `dy="${0.35 * Number(/font-size="([^"]+)"/.exec(tag)![1])}"`),
     );
-  await svg2pdf(host.firstElementChild!, page, { x: 0, y: 0, width: CARD.width / 4, height: CARD.height / 4 });
-  saveFile(fileName(drive, '-routing.pdf'), page.output('blob'), 'application/pdf');
+  return makePdf({
+    info: { title },
+    pageSize: page,
+    pageMargins: 0,
+    defaultStyle: { font: PDF_FONT },
+    content: [{ svg: plain, font: PDF_FONT, ...page }],
+  });
 }
 
 /** Twelve dots a millimetre: sharp on any office printer. */

@@ -1,5 +1,5 @@
 import type { Drive } from '@/core/drive';
-import type { PoseAnswer } from '@/workers/solver-service';
+import type { PoseAnswer } from '@/services/solver';
 
 /** A drive as it is drawn, unsolved: what the Plate shows while a drive cannot be solved yet. Belts have no path. */
 export function drawnPose(drive: Drive): PoseAnswer {

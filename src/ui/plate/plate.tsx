@@ -5,7 +5,7 @@ import IconButton from '@mui/material/IconButton';
 import Tooltip from '@mui/material/Tooltip';
 import { useMemo, useState, type KeyboardEvent } from 'react';
 import { sliderInput, type Drive } from '@/core/drive';
-import type { PoseAnswer } from '@/workers/solver-service';
+import type { PoseAnswer } from '@/services/solver';
 import { useBoxSize } from '../box-size';
 import { Icon } from '../icons';
 import { useUnits } from '../units';

@@ -6,7 +6,7 @@ import MenuItem from '@mui/material/MenuItem';
 import Tooltip from '@mui/material/Tooltip';
 import { useState } from 'react';
 import type { Drive } from '@/core/drive';
-import type { PoseAnswer } from '@/workers/solver-service';
+import type { PoseAnswer } from '@/services/solver';
 import { Icon } from '../icons';
 import { useNotice } from '../notice';
 import { saveCard, saveDrawing, type CardFormat } from './card';

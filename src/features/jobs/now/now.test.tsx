@@ -17,15 +17,18 @@ import { secureStage } from '../stages/secure';
 import { StageView } from './stage-view';
 
 vi.mock('next/navigation', async () => (await import('../../test-features')).navigation);
+vi.mock('../../queries/ask', async () => (await import('../../test-features')).queriesThat({}));
 vi.mock('../../shell/shell-context', () => ({ useMayChange: () => true, useShell: () => ({ role: 'owner' }) }));
 const nothingYet = vi.hoisted(() => () => ({ answer: null, of: null, pending: false, failed: false, again: () => undefined }));
 vi.mock('@/ui/solver', () => ({ usePose: nothingYet, useTension: nothingYet }));
 
 const known = (values: Record<string, string>): Facts =>
   Object.fromEntries(Object.entries(values).map(([id, value]) => [id, { value, by: 'Ines', at: '2026-10-17T08:00:00Z' }]));
+/** No two tests share a job, so that stored drafts of one are nothing to the next. */
+let numbers = 1;
 const job = (more: Partial<Job> = {}): Job =>
   aJob({
-    number: Math.floor(Math.random() * 1e6),
+    number: numbers++,
     facts: { machine: known({ power: 'petrol', turn: 'cw', spins: 'blade', class: 'ride-on' }), drive: known({ engage: 'lever-cable' }) },
     ...more,
   });

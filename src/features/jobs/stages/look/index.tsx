@@ -11,7 +11,7 @@ import type { Light } from '@/ui/plate/lights';
 import { Fold } from '@/ui/fold';
 import { Plate } from '@/ui/plate/plate';
 import { usePose } from '@/ui/solver';
-import type { TraceAnswer } from '@/workers/trace-service';
+import type { TraceAnswer } from '@/services/trace';
 import { FactField } from '../../../machines/fact-field';
 import { lineNow } from '../../now/line-now';
 import { instrumentOf } from '../../now/line-tool';

@@ -5,7 +5,7 @@ import { loadsOnJob, type EntryBody, type TensionDecided } from '@/core/job';
 import { clampingOf, type AgedReading, type Decided, type PastReading, type Retension } from '@/core/tension';
 import { Fold } from '@/ui/fold';
 import { useUnits } from '@/ui/units';
-import type { TensionAnswer } from '@/workers/tension-service';
+import type { TensionAnswer } from '@/services/tension';
 import { BasisForm } from '../../../tension/basis-form';
 import { DecideCard } from '../../../tension/decide-card';
 import { SaveLoads } from '../../../tension/save-loads';

@@ -6,7 +6,7 @@ import { findingsOf, linesOf, type Changed, type ReplayedJob } from '@/core/job'
 import type { CheckId } from '@/core/fault';
 import { agedOf, decide, pairsOf, retensionOf, type DecideAsk } from '@/core/tension';
 import type { Job } from '@/db';
-import type { TensionAnswer, TensionRequest } from '@/workers/tension-service';
+import type { TensionAnswer, TensionRequest } from '@/services/tension';
 import { AlignFirst } from '../../../alignment/align-first';
 import { TensionPanel } from '../../../tension/tension-panel';
 import { becauseWords } from '../../../tension/messages';

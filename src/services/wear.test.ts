@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../core/drive';
 import { drawWear, wearForecast, type WearAsk } from '../core/wear';
-import { answerWear, newFleet } from './wear-service';
+import { answerWear, newFleet } from './wear';
 
 const random = seededRandom(5);
 const asks: WearAsk[] = Array.from({ length: 6 }, () => {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { demoDrive } from '@/core/drive/sample-drives';
 import type { Drive } from '@/core/drive';
-import { computedFacts } from './trace-service';
+import { computedFacts } from './trace';
 
 const of = (drive: Drive, more: object = {}) =>
   new Map(computedFacts({ drive, beltId: drive.belts[0]!.id, ...more }).map((f) => [f.check, f.result]));

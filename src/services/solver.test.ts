@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { demoDrive } from '@/core/drive/sample-drives';
 import { solveNotebook } from '@/core/survey';
 import { measured } from '@/core/survey/sample-notebook';
-import { judge } from './compute-tasks';
-import { solverService } from './solver-service';
+import { assessBelt } from './assess-belt';
+import { solverService } from './solver';
 
 const rider = demoDrive('orchard-rider');
 const candidates = ['4L475', '4L480', '4L490', 'B45', 'zebra'].map((designation, i) => ({ id: `${i}`, designation }));
@@ -44,7 +44,7 @@ describe('what a screen asks of its worker', () => {
       expect(outsideMm).toBeGreaterThanOrEqual(answer.window.shortestMm!);
       expect(outsideMm).toBeLessThanOrEqual(answer.window.longestMm!);
       // A size that is offered has the same verdict as the same belt on the shelf.
-      const judged = judge({ drive: rider, beltId: 'blade', candidate: { id, designation: id }, uncertainty: null });
+      const judged = assessBelt({ drive: rider, beltId: 'blade', candidate: { id, designation: id }, uncertainty: null });
       expect(judged!.belt.verdict).toBe(verdict);
       expect(['fits', 'marginal']).toContain(verdict);
     }
@@ -54,9 +54,9 @@ describe('what a screen asks of its worker', () => {
   });
   it('agrees with the server about a belt when it is used', () => {
     const { belts } = match();
-    const judged = judge({ drive: rider, beltId: 'blade', candidate: candidates[1]!, uncertainty: null });
+    const judged = assessBelt({ drive: rider, beltId: 'blade', candidate: candidates[1]!, uncertainty: null });
     expect(judged!.belt).toEqual(belts.find((b) => b.id === '1'));
-    expect(judge({ drive: rider, beltId: 'blade', candidate: candidates[4]!, uncertainty: null })).toBeNull();
+    expect(assessBelt({ drive: rider, beltId: 'blade', candidate: candidates[4]!, uncertainty: null })).toBeNull();
   });
   it('moves the window for a lower belt, next to the unworn one', () => {
     const [fresh, worn] = [match(), match({ sunk: { mm: 0.8 } })];

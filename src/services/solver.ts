@@ -36,12 +36,12 @@ import { convertLength, standardSizes } from '../core/belt';
 import { drawnShifted } from '../core/cvt';
 import { hearTap, soundPicture, type SoundPicture, type TapHeard } from '../core/sound';
 import { solveNotebook, type NotebookSolutionResult, type Notebook } from '../core/survey';
-import { answerEntries } from './entry-service';
-import { compareDrives } from './compare-service';
-import { reviewPracticeSession } from './practice-service';
-import { answerTrace, answerWhatIf, computedFacts } from './trace-service';
-import { answerWear, newFleet } from './wear-service';
-import { answerTension, withLength } from './tension-service';
+import { answerEntries } from './entry-angles';
+import { compareDrives } from './compare';
+import { reviewPracticeSession } from './practice-review';
+import { answerTrace, answerWhatIf, computedFacts } from './trace';
+import { answerWear, newFleet } from './wear';
+import { answerTension, withLength } from './tension';
 
 /** A drive at one lever position, ready to be drawn. */
 export interface PoseAnswer {
