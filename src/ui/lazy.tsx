@@ -12,9 +12,12 @@ const IDLE_MS = 4000;
 /** Loaders of parts that are not on this device yet. */
 const missing = new Set<() => Promise<unknown>>();
 
-/** Loads the scripts of all parts that the loaded pages can open, and of the parts inside those. */
+/**
+ * Loads the scripts of all parts that the loaded pages can open, and of the parts inside those. One at a time, so that
+ * a command or a query never waits for them.
+ */
 export async function loadParts(): Promise<void> {
-  while (missing.size > 0) await Promise.all([...missing].map((load) => load()));
+  for (let [load] = missing; load !== undefined; [load] = missing) await load();
 }
 
 /** Loads all parts of a page once the browser is idle, so that they open without a network. */
