@@ -40,7 +40,7 @@ await together([
 
 ensureBuilt();
 const scratch = join(tmpdir(), `taut-test-${process.pid}`);
-const own = process.env.DATABASE_URL ? null : await startPostgres(scratch, 54370);
+const own = process.env.DATABASE_URL ? null : await startPostgres(scratch, 54370, { lasting: false });
 const server = own ? own.url('postgres') : process.env.DATABASE_URL;
 /** @type {string[]} */
 const names = [];

@@ -174,8 +174,10 @@ const MOST_TRIES = 12;
  * Starts PostgreSQL on loopback, in its own folder, with a generated password. Adopts a server that an interrupted
  * start left running. Returns the address, a function that stops it, and a supervisor. The supervisor restarts a dead
  * server and reports the cause.
+ * @param {{ lasting?: boolean }} [how] `lasting: false` for a database that is deleted after its tests: nothing waits
+ *   for the disk, and a crash may lose data
  */
-export async function startPostgres(dataFolder, wantedPort) {
+export async function startPostgres(dataFolder, wantedPort, { lasting = true } = {}) {
   const programs = postgresPrograms();
   if (programs === null) giveUp('PostgreSQL is not installed; install Debian’s postgresql.');
   const identity = serverIdentity();
@@ -220,6 +222,7 @@ export async function startPostgres(dataFolder, wantedPort) {
       unix_socket_directories: '',
       log_min_messages: 'fatal',
       log_destination: 'stderr',
+      ...(lasting ? {} : { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' }),
     };
     const part = background(
       join(programs, 'postgres'),
