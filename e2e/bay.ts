@@ -29,12 +29,16 @@ export const confirmAll = async (page: Page, list: string) => {
 export async function run(page: Page): Promise<void> {
   await confirmAll(page, 'Before it runs');
   await page.getByRole('button', { name: 'Confirmed: it may run' }).click();
+  const stopped = page.getByRole('button', { name: 'Stopped, lead off, PTO off', exact: true });
+  // A machine that was not made safe before has its whole list next.
+  const whole = page.getByRole('group', { name: 'Made safe' }).or(page.getByText(/confirm every safety line/));
   for (const [what, begin, end] of [
     ['Engagement time', 'Start timing (lever moved)', 'Stop timing (full speed)'],
     ['Stop time', 'Start timing (lever released)', 'Stop timing (all parts stopped)'],
   ] as const) {
     const watch = page.getByRole('region', { name: what });
     // A machine without a stop limit needs no stop time: with its engagement the card moves on.
+    await expect(watch.or(stopped).or(whole).first()).toBeVisible();
     if (what === 'Stop time' && !(await watch.isVisible())) continue;
     await watch.getByRole('button', { name: begin }).click();
     await page.waitForTimeout(700);
@@ -43,9 +47,6 @@ export async function run(page: Page): Promise<void> {
     await expect(watch.getByRole('button', { name: end })).toHaveCount(0);
     await page.waitForTimeout(300);
   }
-  const stopped = page.getByRole('button', { name: 'Stopped, lead off, PTO off', exact: true });
-  // A machine that was not made safe before has its whole list next.
-  const whole = page.getByRole('group', { name: 'Made safe' }).or(page.getByText(/confirm every safety line/));
   await expect(stopped.or(whole).first()).toBeVisible();
   if (await stopped.isVisible()) await stopped.click();
   await expect(stopped).toHaveCount(0);
