@@ -177,7 +177,8 @@ const MOST_TRIES = 12;
  * @param {{ lasting?: boolean }} [how] `lasting: false` for a database that is deleted after its tests: nothing waits
  *   for the disk, and a crash may lose data
  */
-export async function startPostgres(dataFolder, wantedPort, { lasting = true } = {}) {
+export async function startPostgres(dataFolder, wantedPort, how = {}) {
+  const { lasting = true } = how;
   const programs = postgresPrograms();
   if (programs === null) giveUp('PostgreSQL is not installed; install Debian’s postgresql.');
   const identity = serverIdentity();
