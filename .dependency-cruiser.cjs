@@ -1,4 +1,4 @@
-/** Imports point one way: app → features → (ui, server, workers) → (db, services, formats) → core. */
+/** Imports point one way: app → features → (ui, server, workers) → (db, services, formats, contract) → core. */
 const layer = (name, from, to) => ({ name, severity: 'error', from: { path: from }, to: { path: to } });
 /** Tests, and what only tests read. */
 const TESTS = '(\\.(test|bench)|/(sample-(drives|notebook|sheets)|test-[^/]+))\\.tsx?$';
@@ -12,6 +12,7 @@ module.exports = {
       from: { path: '^src/core', pathNot: TESTS },
       to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/(zod|fft\\.js)/' },
     },
+    layer('contract-uses-core-only', '^src/contract', '^src/(?!core|contract)'),
     layer('formats-use-core-only', '^src/formats', '^src/(?!core|formats)'),
     layer('services-use-core-and-formats', '^src/services', '^src/(?!core|formats|services)'),
     layer('cli-uses-core-services-and-formats', '^src/cli', '^src/(?!core|formats|services|cli)'),

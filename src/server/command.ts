@@ -194,8 +194,18 @@ export interface AnyQuery {
   readonly ask: (context: ActionContext, input: never) => Promise<ActionResult<unknown>>;
 }
 
+type ValueOf<A> = A extends { readonly ok: true; readonly value: infer T } ? T : never;
+
 /** Declares a query. */
-export const defineQuery = <I, T>(role: Role, input: z.ZodType<I>, ask: Query<I, T>['ask']): Query<I, T> => ({ role, input, ask });
+export const defineQuery = <I, A extends ActionResult<unknown>>(
+  role: Role,
+  input: z.ZodType<I>,
+  ask: (context: ActionContext, input: I) => Promise<A>,
+  // An answer is a value or a refusal: the union of its values is the value of the query.
+): Query<I, ValueOf<A>> => ({ role, input, ask: ask as unknown as Query<I, ValueOf<A>>['ask'] });
+
+/** Answer of a query about a record that does not exist, or belongs to another shop. */
+export const missing = (problem: string) => ({ ok: false as const, reason: 'refused' as const, problem });
 
 /** Answers a query by its name. Role and input are checked here for every query, regardless of the screen. */
 export async function executeQuery(

@@ -1,6 +1,7 @@
-export { defineCommand, defineQuery, executeCommand, executeQuery, SIGNED_OUT } from './command';
-export type { AnyQuery, Command, CommandContext, CommandRegistry, ActionContext, ActionResult, Query } from './command';
+export { defineCommand, defineQuery, executeCommand, executeQuery, missing, SIGNED_OUT } from './command';
+export type { AnyCommand, AnyQuery, Command, CommandContext, CommandRegistry, ActionContext, ActionResult, Query } from './command';
+export { firstAnswer } from './first-answer';
 export { hashPassword, passwordMatches, SHORTEST_PASSWORD } from './password';
 export { startSession, clientAddress, currentPerson, currentShop, endSession, hasRole, requirePerson } from './session';
-export { listInput, rowsOf } from './listing';
+export { listInput, recordId, rowsOf } from './listing';
 export { findInvalidText } from './invalid-text';

@@ -12,3 +12,6 @@ export const rowsOf = ({ find, page }: z.infer<typeof listInput>): ListQuery => 
   offset: (page - 1) * ROWS_A_PAGE,
   limit: ROWS_A_PAGE,
 });
+
+/** Input of a query for one record. */
+export const recordId = z.object({ id: z.number().int() });

@@ -43,3 +43,14 @@ it('loads all parts of the loaded pages, and the parts inside those', async () =
   expect((await csv()).write()).toBe('csv');
   expect(file).toHaveBeenCalledTimes(1);
 });
+
+it('loads the other parts when one cannot be loaded, and that one later', async () => {
+  const fonts = vi.fn<() => Promise<string>>().mockRejectedValueOnce(new Error('no network')).mockResolvedValue('fonts');
+  const loadFonts = lazyModule(fonts);
+  const chart = vi.fn(async () => Greeting);
+  lazyPart(chart, null);
+  expect(await loadParts()).toBe(false);
+  expect([fonts.mock.calls.length, chart.mock.calls.length]).toEqual([1, 1]);
+  expect(await loadFonts()).toBe('fonts');
+  expect(await loadParts()).toBe(true);
+});

@@ -14,16 +14,26 @@ const missing = new Set<() => Promise<unknown>>();
 
 /**
  * Loads the scripts of all parts that the loaded pages can open, and of the parts inside those. One at a time, so that
- * a command or a query never waits for them.
+ * a command or a query never waits for them. A part that cannot be loaded now is skipped: it loads when it opens.
+ * @returns false if a part was skipped
  */
-export async function loadParts(): Promise<void> {
-  for (let [load] = missing; load !== undefined; [load] = missing) await load();
+export async function loadParts(): Promise<boolean> {
+  const tried = new Set<() => Promise<unknown>>();
+  const next = () => [...missing].find((load) => !tried.has(load));
+  for (let load = next(); load !== undefined; load = next()) {
+    tried.add(load);
+    await load().catch(() => undefined);
+  }
+  return missing.size === 0;
 }
 
-/** Loads all parts of a page once the browser is idle, so that they open without a network. */
+/**
+ * Loads all parts of a page once the browser is idle, so that they open without a network. The document has the
+ * attribute `data-parts-loaded` from then on.
+ */
 export function usePartsWhenIdle(path: string): void {
   useEffect(() => {
-    const load = () => void loadParts().catch(() => undefined);
+    const load = () => void loadParts().then((all) => document.documentElement.toggleAttribute('data-parts-loaded', all));
     if (!('requestIdleCallback' in window)) {
       const timer = setTimeout(load, IDLE_MS);
       return () => clearTimeout(timer);

@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useEffect, useMemo, useState } from 'react';
 import { useRead, type ReadAnswer, type Reading } from './reads';
-import { usePutAddress } from './refresh';
+import { putAddress } from './address';
 import { useDebouncedValue } from './debounced-value';
 import { Staleness } from './staleness';
 
@@ -52,7 +52,6 @@ export function useListing<T>(
   const now = useMemo(() => ({ find, page: ask.page }), [find, ask.page]);
   const untouched = now.find === asked.find && now.page === asked.page;
   const reading = useRead([of, now], () => load(now), { first: untouched ? first : undefined, hold: true });
-  const putAddress = usePutAddress();
   useEffect(() => {
     const query = new URLSearchParams({
       ...(now.find ? { find: now.find } : {}),
@@ -60,7 +59,7 @@ export function useListing<T>(
     });
     const search = query.size > 0 ? `?${query}` : '';
     if (search !== window.location.search) putAddress('replace', search);
-  }, [now, putAddress]);
+  }, [now]);
   return {
     ...(reading.value ?? first),
     ask,

@@ -3,7 +3,7 @@
 import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
 import { QueryClient, useQuery, useQueryClient, type QueryKey } from '@tanstack/react-query';
 import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
-import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { cachedAt } from './cached-page';
 import { deviceDatabase } from './device-database';
 import { NO_ANSWER } from './outbox';
@@ -11,7 +11,7 @@ import { NO_ANSWER } from './outbox';
 /** Time that reads stay on the device, ms. */
 const STORED_MS = 7 * 86_400_000;
 /** Version of the stored reads. It changes with their shape, so that old ones are ignored. */
-const SHAPE = '3';
+const SHAPE = '4';
 
 /** A browser without storage reads from the server only. */
 const nothing = () => undefined;
@@ -103,13 +103,17 @@ function madeAt(): { updatedAt: number } | undefined {
 }
 
 export interface ReadOptions<T> {
-  /** Value sent with the page. If it arrives again and differs from the cached one, the server is asked. */
+  /** Value that the server sent with the page. It is newer than the cache, unless the page was opened before. */
   readonly first?: T | undefined;
   /** False while nothing is to be read. */
   readonly asked?: boolean;
   /** Shows the value of the last key until the answer for the next arrives. */
   readonly hold?: boolean;
 }
+
+/** Values of pages that were shown already. The way back to a page brings the same value again: the cache is newer. */
+const shown = new WeakSet<object>();
+const isNew = (first: unknown): first is object => typeof first === 'object' && first !== null && !shown.has(first);
 
 /** Reads from the server through the cache. */
 export function useRead<T>(
@@ -119,15 +123,14 @@ export function useRead<T>(
 ): Reading<T> {
   const client = useQueryClient();
   const text = JSON.stringify(key);
-  const came = useRef<unknown>(undefined);
   useEffect(() => {
-    if (first === undefined || came.current === first) return;
-    const again = came.current !== undefined;
-    came.current = first;
+    if (!isNew(first)) return;
+    shown.add(first);
     const key = JSON.parse(text) as QueryKey;
-    if (!again) client.setQueryData(key, first, madeAt());
+    const before = client.getQueryData(key);
+    client.setQueryData(key, first, madeAt());
     // A page requested before a command and arriving after it is older than the cache, so the server is asked.
-    else if (JSON.stringify(client.getQueryData(key)) !== JSON.stringify(first))
+    if (before !== undefined && JSON.stringify(before) !== JSON.stringify(first))
       void client.invalidateQueries({ queryKey: key, exact: true });
   }, [client, text, first]);
   const query = useQuery<T>({
@@ -142,7 +145,7 @@ export function useRead<T>(
   if (hold && query.data !== undefined && query.data !== last) setLast(query.data);
   const held = hold && query.data === undefined && last !== undefined;
   return {
-    value: held ? last : query.data,
+    value: isNew(first) ? first : held ? last : query.data,
     busy: query.isFetching,
     held,
     problem: query.error instanceof Error ? query.error.message : null,
@@ -151,8 +154,11 @@ export function useRead<T>(
   };
 }
 
-/** Marks all reads as stale, so that the visible ones are read again. */
-export function useRefetch(): () => void {
+/** Marks reads as stale, so that the visible ones are read again: those of some queries, or all. */
+export function useRefetch(): (names?: readonly string[]) => void {
   const client = useQueryClient();
-  return useMemo(() => () => void client.invalidateQueries(), [client]);
+  return useCallback(
+    (names) => void client.invalidateQueries(names && { predicate: ({ queryKey: [name] }) => names.includes(String(name)) }),
+    [client],
+  );
 }

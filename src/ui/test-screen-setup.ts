@@ -27,7 +27,7 @@ window.ResizeObserver = class {
 configure({ asyncUtilTimeout: 10_000 });
 
 /** Screens open with all their parts, as on a device that was idle before. */
-beforeEach(loadParts);
+beforeEach(async () => void (await loadParts()));
 
 afterEach(() => {
   cleanup();

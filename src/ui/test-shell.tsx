@@ -1,3 +1,5 @@
+import createCache from '@emotion/cache';
+import { CacheProvider } from '@emotion/react';
 import { act, render } from '@testing-library/react';
 import type { ReactElement, ReactNode } from 'react';
 import { afterAll, vi } from 'vitest';
@@ -10,6 +12,13 @@ import { ZoneProvider } from './when';
 
 /** Numbers no two tests share, so that what one leaves on the device is nothing to the next. */
 let owners = 100;
+
+/**
+ * Class names without style rules. jsdom has no layout. Matching each rule to each element took most of the time of
+ * these tests.
+ */
+const styles = createCache({ key: 'test' });
+styles.sheet.insert = () => undefined;
 
 /** Providers of the shell for screens in tests: person, units, clock, notices, reads and commands. */
 export function Stage({
@@ -24,19 +33,21 @@ export function Stage({
   children: ReactNode;
 }) {
   return (
-    <DeviceOwner value={String(owner)}>
-      <ZoneProvider value="UTC">
-        <UnitsProvider setting={{ system: metric ? 'metric' : 'inch', inchDenominator: 16 }}>
-          <NoticeProvider>
-            <ReadsProvider owner={owner} {...(onRestored ? { onRestored } : {})}>
-              <OutboxProvider owner={owner} onArrived={() => undefined}>
-                {children}
-              </OutboxProvider>
-            </ReadsProvider>
-          </NoticeProvider>
-        </UnitsProvider>
-      </ZoneProvider>
-    </DeviceOwner>
+    <CacheProvider value={styles}>
+      <DeviceOwner value={String(owner)}>
+        <ZoneProvider value="UTC">
+          <UnitsProvider setting={{ system: metric ? 'metric' : 'inch', inchDenominator: 16 }}>
+            <NoticeProvider>
+              <ReadsProvider owner={owner} {...(onRestored ? { onRestored } : {})}>
+                <OutboxProvider owner={owner} onArrived={() => undefined}>
+                  {children}
+                </OutboxProvider>
+              </ReadsProvider>
+            </NoticeProvider>
+          </UnitsProvider>
+        </ZoneProvider>
+      </DeviceOwner>
+    </CacheProvider>
   );
 }
 

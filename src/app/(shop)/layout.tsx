@@ -1,13 +1,8 @@
 import type { ReactNode } from 'react';
+import { readShell } from '@/features/shell/queries';
 import { Shell } from '@/features/shell/shell';
-import { currentShop, requirePerson } from '@/server';
+import { firstAnswer } from '@/server';
 
 export default async function ShopLayout({ children }: { children: ReactNode }) {
-  const { id, name, role, preferences } = await requirePerson();
-  const { name: shop, timeZone } = await currentShop();
-  return (
-    <Shell person={{ id, name, role, preferences }} shop={{ name: shop, timeZone }}>
-      {children}
-    </Shell>
-  );
+  return <Shell first={await firstAnswer(readShell, {})}>{children}</Shell>;
 }

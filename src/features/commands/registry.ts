@@ -1,5 +1,6 @@
 import 'server-only';
-import type { CommandRegistry } from '@/server';
+import type { CommandKind } from '@/contract/keys';
+import type { AnyCommand, CommandRegistry } from '@/server';
 import { accountCommands } from '../account/commands';
 import { driveCommands } from '../drives/commands';
 import { jobCommands } from '../jobs/commands';
@@ -28,7 +29,7 @@ export const COMMANDS = {
   ...stackCommands,
   ...surveyCommands,
   ...traceCommands,
-} as const;
+} as const satisfies Record<CommandKind, AnyCommand>;
 export type Commands = typeof COMMANDS;
 
 export const COMMAND_REGISTRY: CommandRegistry = { commands: COMMANDS, secret: SECRET_COMMANDS };

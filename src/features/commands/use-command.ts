@@ -2,11 +2,11 @@
 
 import { useCallback, useRef } from 'react';
 import { v4 as newId } from 'uuid';
+import { changedKeys } from '@/contract/keys';
 import type { Command, ActionResult } from '@/server';
 import { useNotice, type Notice } from '@/ui/notice';
 import { NO_ANSWER, post, useOutbox } from '@/ui/outbox';
 import { useRefetch } from '@/ui/reads';
-import { useRefresh } from '@/ui/refresh';
 import { SECRET_COMMANDS } from './secret';
 import type { Commands } from './registry';
 
@@ -30,8 +30,6 @@ export interface How<K extends CommandName> {
   readonly quiet?: boolean;
   /** False if the screen stores its content on the device and sends it again. The command is then not queued. */
   readonly keep?: boolean;
-  /** False if no other screen shows the changed data. */
-  readonly reread?: boolean;
   /** Id of an unanswered command that is sent again. */
   readonly id?: string;
 }
@@ -40,18 +38,17 @@ export type RunCommand = <K extends CommandName>(kind: K, input: CommandInput<K>
 
 /**
  * The only way for a screen to change data. It sends the command, or queues it on this device. It shows the result, and
- * marks earlier reads as stale.
+ * the queries that the command can change are read again.
  */
 export function useCommand(): RunCommand {
   const tell = useNotice();
   const { owner, outbox } = useOutbox();
-  const refresh = useRefresh();
-  const readAnew = useRefetch();
+  const readAgain = useRefetch();
   return useCallback(
     async <K extends CommandName>(
       kind: K,
       input: CommandInput<K>,
-      { words, about, done, quiet, keep = true, reread = true, id }: How<K>,
+      { words, about, done, quiet, keep = true, id }: How<K>,
     ): Promise<CommandAnswer<K>> => {
       const kept = keep && !SECRET_COMMANDS.has(kind);
       const sent = kept
@@ -66,15 +63,12 @@ export function useCommand(): RunCommand {
       if (answer.ok) {
         if (done !== undefined)
           tell({ tone: 'done', ...(typeof done === 'string' ? { text: done } : typeof done === 'function' ? done(answer.value) : done) });
-        if (reread) {
-          readAnew();
-          refresh();
-        }
+        readAgain(changedKeys(kind));
       } else if (answer.reason === 'waiting') tell({ tone: 'waiting', text: `${words}: ${answer.problem}` });
       else if (!quiet) tell({ tone: 'refused', text: answer.problem });
       return answer;
     },
-    [outbox, owner, readAnew, refresh, tell],
+    [outbox, owner, readAgain, tell],
   );
 }
 

@@ -26,6 +26,7 @@ import type { CompareRequest } from '@/services/compare';
 import { FIGURES, figureText, withinLimit } from './figures';
 import { bladeOn, hubSpeedOf } from './messages';
 import { blank, lazyPart } from '@/ui/lazy';
+import { answered } from '../queries/answered';
 
 /** Charts load when they are first shown. */
 const SweepChart = lazyPart(async () => (await import('./sweep-chart')).SweepChart, blank(280));
@@ -316,3 +317,6 @@ export function CompareScreen({ stored }: { stored: StoredDrive }) {
     </Page>
   );
 }
+
+/** Page of comparisons with a stored drive. It starts again with each stored version. */
+export const Comparison = answered('drive.find', 'This drive', CompareScreen, ({ stored }) => stored.version);

@@ -9,6 +9,7 @@ import { Card, Page } from '@/ui/page';
 import { JobRows } from '../jobs/job-rows';
 import { useMayChange } from '../shell/shell-context';
 import { CustomerForm } from './customer-form';
+import { answered } from '../queries/answered';
 
 /** A customer: how they are reached, their machines and their jobs. */
 export function CustomerScreen({
@@ -69,3 +70,6 @@ export function CustomerScreen({
     </Page>
   );
 }
+
+/** Page of a customer. */
+export const CustomerPage = answered('customer.read', 'This customer', CustomerScreen);

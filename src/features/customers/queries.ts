@@ -1,8 +1,22 @@
 import 'server-only';
-import { customers } from '@/db';
-import { defineQuery, listInput, rowsOf } from '@/server';
+import { customers, jobLists } from '@/db';
+import { defineQuery, listInput, missing, recordId, rowsOf } from '@/server';
 
 export const listCustomers = defineQuery('viewer', listInput, async ({ db, person }, ask) => ({
   ok: true,
   value: await customers.listCustomers(db, person.shopId, rowsOf(ask)),
 }));
+
+/** The latest jobs of a customer. */
+const JOBS_SHOWN = 50;
+
+/** Page of a customer. */
+export const readCustomer = defineQuery('viewer', recordId, async ({ db, person: { shopId } }, { id }) => {
+  const customer = await customers.findCustomer(db, shopId, id);
+  if (!customer) return missing('This customer does not exist.');
+  const [machines, jobs] = await Promise.all([
+    customers.machinesOf(db, shopId, id),
+    jobLists.jobsOfCustomer(db, shopId, id, { limit: JOBS_SHOWN }),
+  ]);
+  return { ok: true, value: { customer, machines, jobs: jobs.rows } };
+});

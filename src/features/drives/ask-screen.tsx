@@ -35,6 +35,7 @@ import { fileNameOf } from './file-name';
 import { KIND_WORDS } from './templates';
 import { askedAtCounter } from './messages';
 import { ask } from '../queries/ask';
+import { answered } from '../queries/answered';
 
 /** A drive outside any job, with the notebook it was measured in if there is one: ask at the counter which belt would run, and put the answer on a job if it belongs to one. */
 export function AskScreen({
@@ -239,3 +240,6 @@ function PutOnJob({ choice, driveName, onClose }: { choice: BeltChoice; driveNam
     </Dialog>
   );
 }
+
+/** Page of a drive. It starts again with each stored version. */
+export const DrivePage = answered('drive.read', 'This drive', AskScreen, ({ stored }) => stored.version);

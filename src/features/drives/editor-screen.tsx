@@ -24,6 +24,7 @@ import { fileNameOf } from './file-name';
 import { PartsPanel } from './parts-panel';
 import { useDrawing } from './use-drawing';
 import { idlerOnTightSide } from './messages';
+import { answered } from '../queries/answered';
 
 /**
  * Editor of a drive: parts in a form, pulleys by hand on the Plate, with continuous checks. Every step can be undone,
@@ -175,3 +176,8 @@ function BeltLine({ drive, solved }: { drive: Drive; solved: PoseAnswer }) {
     </Box>
   );
 }
+
+const StoredEditor = ({ stored }: { stored: StoredDrive }) => <EditorScreen stored={stored} start={stored.document} />;
+
+/** Editor of a stored drive. */
+export const StoredDriveEditor = answered('drive.find', 'This drive', StoredEditor, ({ stored }) => stored.id);

@@ -17,6 +17,7 @@ import { useMayChange } from '../shell/shell-context';
 import { TrialsDue } from './trials-due';
 import { latestOpenJobs, noClosedJobMatches, openJobs } from './messages';
 import { useListOf } from '../queries/use-query';
+import { answered } from '../queries/answered';
 
 /** A small knot for each stage on a strand: how far a job is, at a glance. */
 function Progress({ job }: { job: JobSummary }) {
@@ -134,3 +135,6 @@ export function JobsScreen({
     </Page>
   );
 }
+
+/** Page of the jobs. */
+export const OpenJobs = answered('jobs.open', 'This list', JobsScreen);

@@ -23,20 +23,22 @@ import { useJobContext } from './use-job-context';
 import { useStage } from './use-stage';
 import { useWithQueuedLines } from './queued-lines';
 import { beforeHandBack } from './job-messages';
-import { useQueryOf } from '../queries/use-query';
+import { useAnswerOf } from '../queries/use-query';
 
 export interface JobScreenProps {
-  readonly job: Job;
+  /** The job as the server sent it with the page. */
+  readonly first: Job;
   /** The drives of the machine, and the one that the job is about. */
-  readonly drives: readonly StoredDrive[];
-  readonly unreadable: readonly UnreadableRow[];
+  readonly firstDrives: { readonly drives: readonly StoredDrive[]; readonly unreadable: readonly UnreadableRow[] };
 }
 
 /** A job: the stage navigation, the current stage, and the ticket next to it. */
-export function JobScreen({ job: first, drives, unreadable }: JobScreenProps) {
-  const reading = useQueryOf('job.read', { number: first.number }, { first });
-  const sent = reading.value ?? first;
-  const { job, refused } = useWithQueuedLines(sent);
+export function JobScreen({ first, firstDrives }: JobScreenProps) {
+  const { number } = first;
+  const reading = useAnswerOf('job.read', { number }, first);
+  const read = reading.value;
+  const { drives, unreadable } = useAnswerOf('drives.of-job', { number }, firstDrives).value;
+  const { job, sent, refused } = useWithQueuedLines(read, reading.problem !== null);
   const jobContext = useJobContext(job, drives);
   const [at, go] = useStage(() => currentStage(jobContext.stages) ?? 'book');
   const commands = useJobCommands(job, go, refused);
@@ -59,7 +61,7 @@ export function JobScreen({ job: first, drives, unreadable }: JobScreenProps) {
             <Panel key={at} {...{ job, at, commands, jobContext, drives, unreadable, writable, mayChange }} />
           </Box>
           <Side open={ticketOpen} onOpen={setTicketOpen} setFoot={setFootSlot}>
-            <Ticket job={sent} placeOf={jobContext.replayed.placeOf} onStrikeOut={writable ? commands.strikeOut : null} />
+            <Ticket job={read} sent={sent} placeOf={jobContext.replayed.placeOf} onStrikeOut={writable ? commands.strikeOut : null} />
             <div ref={setTicketSlot} />
           </Side>
         </Box>

@@ -27,6 +27,7 @@ import { lastUsedBelt } from './last-used-belt';
 import { stageName, STATE_WORDS } from './stage-messages';
 import { ticketPdf } from './ticket-pdf';
 import { beltOnTicketDrive } from './job-messages';
+import { answered } from '../queries/answered';
 
 export interface TicketDriveShown {
   readonly drive: Drive;
@@ -241,3 +242,6 @@ function TicketDrive({
     </Box>
   );
 }
+
+/** Page of the printed ticket. */
+export const TicketSheet = answered('ticket.read', 'This ticket', PrintedTicket);

@@ -8,6 +8,8 @@ import { useQueuedCommands, type QueuedCommand } from '@/ui/outbox';
 import { aboutJob } from './job-commands';
 
 type QueuedLineCommand = Pick<QueuedCommand, 'id' | 'kind' | 'input' | 'refusal' | 'doneAt'>;
+/** A line that was sent, with its short description. */
+type SentLine = QueuedLineCommand & Pick<QueuedCommand, 'words'>;
 
 const written = z.object({ stage: z.enum(STAGES), entry: z.object({ type: z.string(), body: z.unknown() }) });
 const struckOut = z.object({ entryId: z.number() });
@@ -51,27 +53,39 @@ function isIn(job: Job, { kind, input, doneAt }: QueuedLineCommand): boolean {
   return !read.success || hasLine(job, read.data.entry.type, doneAt);
 }
 
-/** Longest time that a sent command is shown until the job is read again, ms. */
+/** Longest time that a sent command is shown until the job is read again, ms. Without an answer to that, it stays. */
 const HELD_MS = 8_000;
 
 /**
  * The job with its queued lines. A line that was just sent stays until the job is read again, so that no step reverts
  * in between.
- * @returns with `refused`, to be called after the server refused a command: its line is removed
+ * @param unread true while the job cannot be read
+ * @returns `sent` holds the lines that the server has and the read job lacks. Call `refused` after the server refused a
+ * command: its line is removed.
  */
-export function useWithQueuedLines(job: Job): { readonly job: Job; readonly refused: () => void } {
+export function useWithQueuedLines(
+  job: Job,
+  unread = false,
+): { readonly job: Job; readonly sent: readonly SentLine[]; readonly refused: () => void } {
   const commands = useQueuedCommands(aboutJob(job.number));
-  const [held, setHeld] = useState<readonly QueuedLineCommand[]>([]);
+  const [held, setHeld] = useState<readonly SentLine[]>([]);
   const gone = held.filter((h) => !commands.some((a) => a.id === h.id));
   const kept = [...gone.filter((h) => !isIn(job, h)), ...commands];
   const same = kept.length === held.length && kept.every((k, i) => k.id === held[i]!.id && k.refusal === held[i]!.refusal);
   if (!same) setHeld(kept);
   const waits = gone.length > 0;
   useEffect(() => {
-    if (!waits) return;
+    if (!waits || unread) return;
     const drop = setTimeout(() => setHeld([]), HELD_MS);
     return () => clearTimeout(drop);
-  }, [waits]);
+  }, [waits, unread]);
   const refused = useCallback(() => setHeld([]), []);
-  return useMemo(() => ({ job: held.length === 0 ? job : withQueuedLines(job, held), refused }), [job, held, refused]);
+  return useMemo(
+    () => ({
+      job: held.length === 0 ? job : withQueuedLines(job, held),
+      sent: held.filter((h) => h.kind === 'job.write' && !commands.some((a) => a.id === h.id) && !isIn(job, h)),
+      refused,
+    }),
+    [job, held, commands, refused],
+  );
 }

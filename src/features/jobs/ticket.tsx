@@ -8,7 +8,7 @@ import type { ReactNode } from 'react';
 import { entryKindOf, type ReplayedTicket } from '@/core/job';
 import type { Job, TicketEntry } from '@/db';
 import { Icon } from '@/ui/icons';
-import { useQueuedCommands } from '@/ui/outbox';
+import { useQueuedCommands, type QueuedCommand } from '@/ui/outbox';
 import { useWhen } from '@/ui/when';
 import { aboutJob } from './job-commands';
 import { conditionWords } from './condition-messages';
@@ -26,11 +26,14 @@ function strikeOutName(entry: TicketEntry): string | null {
 export function Ticket({
   job,
   onStrikeOut,
+  sent = [],
   placeOf = () => null,
   title = `Ticket ${job.number}`,
   prints = true,
 }: {
   job: Job;
+  /** Lines that the server has, and that were not read from it yet. */
+  sent?: readonly Pick<QueuedCommand, 'id' | 'doneAt' | 'words'>[];
   /** The condition that a line belongs to, by its index. */
   placeOf?: ReplayedTicket['placeOf'];
   onStrikeOut: ((entry: TicketEntry) => void) | null;
@@ -39,7 +42,7 @@ export function Ticket({
 }) {
   const { clock, day } = useWhen();
   const waiting = useQueuedCommands(aboutJob(job.number));
-  const days = new Set([...job.entries.map((e) => e.at), ...waiting.map((a) => a.doneAt)].map(day));
+  const days = new Set([...job.entries.map((e) => e.at), ...sent.map((a) => a.doneAt), ...waiting.map((a) => a.doneAt)].map(day));
   const at = (iso: string) => `${days.size > 1 ? `${day(iso)} ` : ''}${clock(iso)}`;
   return (
     <Box>
@@ -54,7 +57,7 @@ export function Ticket({
         )}
       </Box>
       {job.complaint && <Typography sx={{ fontSize: 14, mb: 1, color: 'var(--ts-quiet)' }}>“{job.complaint}”</Typography>}
-      {job.entries.length === 0 && waiting.length === 0 && (
+      {job.entries.length === 0 && sent.length === 0 && waiting.length === 0 && (
         <Typography sx={{ color: 'var(--ts-quiet)', fontSize: 14 }}>
           No entries yet. Notes, belts used and stages appear here as you work.
         </Typography>
@@ -75,6 +78,11 @@ export function Ticket({
             </Line>
           );
         })}
+        {sent.map((action) => (
+          <Line key={action.id} head={at(action.doneAt)} struck={false} action={null} foot="saved">
+            {action.words}
+          </Line>
+        ))}
         {waiting.map((action) => (
           <Line
             key={action.id}

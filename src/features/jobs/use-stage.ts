@@ -3,7 +3,7 @@
 import { useSearchParams } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { STAGES, type Stage } from '@/core/job';
-import { usePutAddress } from '@/ui/refresh';
+import { putAddress } from '@/ui/address';
 import type { JobCommands } from './job-commands';
 
 /** The stage in the address, or the default. Another stage opens without a request to the server. */
@@ -17,16 +17,12 @@ export function useStage(begin: () => Stage): [Stage, JobCommands['openStage']] 
   useEffect(() => {
     here.current = at;
   }, [at]);
-  const putAddress = usePutAddress();
-  const go = useCallback(
-    (stage: Stage, from?: Stage) => {
-      // A person who opened another page during a command stays there.
-      if (from !== undefined && from !== here.current) return;
-      setChosen(stage);
-      putAddress('push', `?stage=${stage}`);
-    },
-    [putAddress],
-  );
+  const go = useCallback((stage: Stage, from?: Stage) => {
+    // A person who opened another page during a command stays there.
+    if (from !== undefined && from !== here.current) return;
+    setChosen(stage);
+    putAddress('push', `?stage=${stage}`);
+  }, []);
   useEffect(() => {
     const back = () => setChosen(null);
     window.addEventListener('popstate', back);

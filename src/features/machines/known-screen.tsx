@@ -9,6 +9,7 @@ import type { Machine, StoredDrive } from '@/db';
 import { Page } from '@/ui/page';
 import { useMayChange } from '../shell/shell-context';
 import { FactField } from './fact-field';
+import { answered } from '../queries/answered';
 
 const factsFor = (of: Fact['of']): FactId[] => (FACTS as readonly Fact[]).filter((f) => f.of === of).map((f) => f.id as FactId);
 /** Facts of variable drives alone, and those that they have not. */
@@ -63,3 +64,6 @@ export function KnownScreen({
     </Page>
   );
 }
+
+/** Page of the facts of a machine. */
+export const MachineFacts = answered('machine.known', 'This machine', KnownScreen);

@@ -8,6 +8,7 @@ import { useSyncExternalStore } from 'react';
 import type { Machine } from '@/db';
 import { Icon } from '@/ui/icons';
 import { Page } from '@/ui/page';
+import { answered } from '../queries/answered';
 
 const noChange = () => () => undefined;
 
@@ -74,3 +75,6 @@ export function LabelScreen({ machine, shop }: { machine: Machine; shop: string 
     </Page>
   );
 }
+
+/** Page of the label of a machine. */
+export const MachineLabel = answered('machine.label', 'This label', LabelScreen);

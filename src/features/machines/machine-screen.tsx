@@ -21,6 +21,7 @@ import { MachineForm } from './machine-form';
 import { MeterCard } from './meter-card';
 import { TimelineCard } from './timeline-card';
 import { beingMeasured, latestJobs } from './messages';
+import { answered } from '../queries/answered';
 
 export function MachineScreen({
   machine,
@@ -175,3 +176,6 @@ export function MachineScreen({
     </Page>
   );
 }
+
+/** Page of a machine. */
+export const MachinePage = answered('machine.read', 'This machine', MachineScreen);

@@ -1,7 +1,7 @@
 import 'server-only';
 import * as z from 'zod';
-import { machines } from '@/db';
-import { defineQuery, listInput, rowsOf } from '@/server';
+import { documents, drives, facts, history, jobLists, machines, meters, notebooks, people } from '@/db';
+import { defineQuery, listInput, missing, recordId, rowsOf } from '@/server';
 
 export const listMachines = defineQuery('viewer', listInput, async ({ db, person }, ask) => ({
   ok: true,
@@ -25,3 +25,56 @@ export const chooseCustomer = defineQuery('viewer', typed, async ({ db, person }
   ok: true,
   value: (await machines.findCustomers(db, person.shopId, { find, limit: CHOICES, uncounted: true })).map((label, id) => ({ id, label })),
 }));
+
+/** Number of latest jobs of a machine. A history of years has its own list. */
+const JOBS_SHOWN = 100;
+/** Entries of its history that its page can unfold. */
+const EVENTS_SHOWN = 300;
+/** Drives of a machine that are being measured. */
+const NOTEBOOKS_SHOWN = 20;
+const NO_MACHINE = 'This machine does not exist.';
+
+/** Page of a machine. */
+export const readMachine = defineQuery('viewer', recordId, async ({ db, person: { shopId } }, { id }) => {
+  const machine = await machines.findMachine(db, shopId, id);
+  if (!machine) return missing(NO_MACHINE);
+  const [own, books, jobs, log, papers, events] = await Promise.all([
+    drives.drivesOf(db, shopId, machine.driveIds),
+    notebooks.listNotebooks(db, shopId, { limit: NOTEBOOKS_SHOWN }, { machineId: id }),
+    jobLists.jobsOfMachine(db, shopId, id, { limit: JOBS_SHOWN }),
+    meters.meterLog(db, id),
+    documents.documentsOf(db, shopId, { machineId: id, driveIds: [] }),
+    history.historyOf(db, shopId, machine, false),
+  ]);
+  return {
+    ok: true,
+    value: {
+      machine,
+      own: own.drives,
+      unreadable: own.unreadable,
+      notebooks: books.rows,
+      jobs,
+      log,
+      papers,
+      events: events.slice(0, EVENTS_SHOWN),
+      eventCount: events.length,
+    },
+  };
+});
+
+/** Facts of a machine and its drives. */
+export const readKnown = defineQuery('viewer', recordId, async ({ db, person: { shopId } }, { id }) => {
+  const machine = await machines.findMachine(db, shopId, id);
+  if (!machine) return missing(NO_MACHINE);
+  const [own, known] = await Promise.all([
+    drives.drivesOf(db, shopId, machine.driveIds),
+    facts.factsOf(db, shopId, { machineId: id, driveIds: machine.driveIds }),
+  ]);
+  return { ok: true, value: { machine, own: own.drives, known } };
+});
+
+/** A machine alone, for its label. */
+export const readLabel = defineQuery('viewer', recordId, async ({ db, person: { shopId } }, { id }) => {
+  const machine = await machines.findMachine(db, shopId, id);
+  return machine ? { ok: true, value: { machine, shop: (await people.shopOf(db, shopId)).name } } : missing(NO_MACHINE);
+});

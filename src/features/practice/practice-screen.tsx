@@ -18,6 +18,7 @@ import { practiceDrive } from './drives';
 import { Progress } from './progress';
 import { SimulatedMark } from './simulated-mark';
 import { useStartPracticeSession } from './use-start';
+import { answered } from '../queries/answered';
 
 const kindLabel = (model: Model) => DRIVE_KINDS.find((k) => k.id === model.kind)!.label;
 const nameOf = ({ code }: PracticeSummary) => modelOf(code.slice(0, 2))?.name ?? code;
@@ -182,3 +183,6 @@ function howWords({ result, helped }: PracticeSummary): string {
   ];
   return said.join(', ');
 }
+
+/** Page of the practice sessions. */
+export const Practice = answered('practice.list', 'This list', PracticeScreen);

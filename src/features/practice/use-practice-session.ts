@@ -9,7 +9,7 @@ import { useQueuedCommands } from '@/ui/outbox';
 import { useNotice } from '@/ui/notice';
 import { type Reading } from '@/ui/reads';
 import { isTaken, useCommand } from '../commands/use-command';
-import { useQueryOf } from '../queries/use-query';
+import { useAnswerOf } from '../queries/use-query';
 
 const words = vocabulary();
 
@@ -32,7 +32,7 @@ function withAhead(stored: StoredPracticeSession, ahead: readonly Ahead[]): Prac
 }
 
 export interface PlayedSession {
-  readonly reading: Reading<StoredPracticeSession>;
+  readonly reading: Pick<Reading<unknown>, 'problem' | 'readAt' | 'held' | 'again'>;
   readonly stored: StoredPracticeSession;
   readonly session: PracticeSession;
   readonly helped: boolean;
@@ -44,8 +44,9 @@ export interface PlayedSession {
 
 /** A round that is being played, also without a network. */
 export function usePracticeSession(first: StoredPracticeSession): PlayedSession {
-  const reading = useQueryOf('practice.read', { id: first.id }, { first });
-  const stored = reading.value ?? first;
+  const reading = useAnswerOf('practice.read', { id: first.id }, first);
+  // A session that was readable when it opened stays as it was.
+  const stored = 'unreadable' in reading.value ? first : reading.value;
   const about = `practice/${first.id}`;
   const kept = useQueuedCommands(about);
   const [here, setHere] = useState<readonly Ahead[]>([]);

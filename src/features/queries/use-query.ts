@@ -11,6 +11,16 @@ export const useQueryOf = <N extends QueryName>(
   options?: ReadOptions<QueryValue<N>>,
 ): Reading<QueryValue<N>> => useRead([name, input], () => ask(name, input), options);
 
+/** A query with the answer that the server sent with the page: there is a value at any time. */
+export function useAnswerOf<N extends QueryName>(
+  name: N,
+  input: QueryInput<N>,
+  first: QueryValue<N>,
+): Reading<QueryValue<N>> & { readonly value: QueryValue<N> } {
+  const reading = useQueryOf(name, input, { first });
+  return { ...reading, value: reading.value ?? first };
+}
+
 /** Names of the queries that list rows page by page. */
 type ListName = { [N in QueryName]: QueryValue<N> extends ListedPage<unknown> ? N : never }[QueryName];
 type RowOf<N extends ListName> = QueryValue<N> extends ListedPage<infer Row> ? Row : never;

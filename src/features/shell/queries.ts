@@ -1,7 +1,7 @@
 import 'server-only';
 import * as z from 'zod';
 import { formatQuantity, type Dimension } from '@/core/quantity';
-import { drives, jobLists, machines, notebooks, shelf, type ShelfBelt } from '@/db';
+import { drives, jobLists, machines, notebooks, people, shelf, type ShelfBelt } from '@/db';
 import { defineQuery } from '@/server';
 import { beltName, beltSize } from '../match/candidates';
 import { lengthTyped, outsideMm } from '../shelf/find-belts';
@@ -18,6 +18,12 @@ export interface Findable {
 const OF_A_KIND = 8;
 /** Belts within this of a length that was typed are found by it, mm. */
 const NEAR_MM = 13;
+
+/** Frame of every page: the person who is signed in, and their shop. */
+export const readShell = defineQuery('viewer', z.object({}), async ({ db, person: { id, name, role, preferences, shopId } }) => {
+  const shop = await people.shopOf(db, shopId);
+  return { ok: true, value: { person: { id, name, role, preferences }, shop: { name: shop.name, timeZone: shop.timeZone } } };
+});
 
 /** Results of the command palette: belts near a length first, then rows with every word. */
 export const findAnything = defineQuery('viewer', z.object({ find: z.string().max(200) }), async ({ db, person }, input) => {

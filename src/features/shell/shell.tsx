@@ -14,12 +14,13 @@ import { usePartsWhenIdle } from '@/ui/lazy';
 import { NoticeProvider, useNotice } from '@/ui/notice';
 import { OutboxProvider } from '@/ui/outbox';
 import { ReadsProvider, useRefetch } from '@/ui/reads';
-import { RefreshProvider, useRefresh } from '@/ui/refresh';
 import { UnitsProvider } from '@/ui/units';
 import { ZoneProvider } from '@/ui/when';
 import { useCommand } from '../commands/use-command';
+import type { QueryValue } from '../queries/ask';
+import { useAnswerOf } from '../queries/use-query';
 import { AccountMenu } from './account-menu';
-import { useGo } from './go';
+import { useGo, useLinks } from './go';
 import { Palette, type PaletteAction } from './palette';
 import { PLACES } from './places';
 import { Rail } from './rail';
@@ -28,47 +29,47 @@ import { Shortcuts } from './shortcuts';
 import { QueuedCommands } from './queued-commands';
 import { withServerNow } from './messages';
 
-export interface ShellShop {
-  readonly name: string;
-  readonly timeZone: string;
-}
-
 /**
  * Rail, head and palette of every page, and the providers of every screen: units, clock of the shop, notices, reads and
  * commands.
  */
-export function Shell({ person, shop, children }: { person: ShellPerson; shop: ShellShop; children: ReactNode }) {
+export function Shell({ first, children }: { first: QueryValue<'shell.read'>; children: ReactNode }) {
+  const { id } = first.person;
   return (
-    <DeviceOwner value={String(person.id)}>
-      <ZoneProvider value={shop.timeZone}>
-        <NoticeProvider>
-          <ReadsProvider owner={person.id}>
-            <RefreshProvider>
-              <Sending owner={person.id}>
-                <Frame person={person} shop={shop.name}>
-                  {children}
-                </Frame>
-              </Sending>
-            </RefreshProvider>
-          </ReadsProvider>
-        </NoticeProvider>
-      </ZoneProvider>
+    <DeviceOwner value={String(id)}>
+      <NoticeProvider>
+        <ReadsProvider owner={id}>
+          <Sending owner={id}>
+            <OfShop first={first}>{children}</OfShop>
+          </Sending>
+        </ReadsProvider>
+      </NoticeProvider>
     </DeviceOwner>
+  );
+}
+
+/** The shop and the person as they are now. */
+function OfShop({ first, children }: { first: QueryValue<'shell.read'>; children: ReactNode }) {
+  const { person, shop } = useAnswerOf('shell.read', {}, first).value;
+  return (
+    <ZoneProvider value={shop.timeZone}>
+      <Frame person={person} shop={shop.name}>
+        {children}
+      </Frame>
+    </ZoneProvider>
   );
 }
 
 /** Outbox, with the messages and the refetch after a late answer. */
 function Sending({ owner, children }: { owner: number; children: ReactNode }) {
   const tell = useNotice();
-  const refresh = useRefresh();
-  const readAnew = useRefetch();
+  const readAgain = useRefetch();
   const arrived = useCallback(
     (words: string) => {
       tell({ tone: 'done', text: withServerNow(words) });
-      readAnew();
-      refresh();
+      readAgain();
     },
-    [tell, readAnew, refresh],
+    [tell, readAgain],
   );
   return (
     <OutboxProvider owner={owner} onArrived={arrived}>
@@ -106,6 +107,7 @@ const MODES = { day: 'light', bay: 'dark', system: 'system' } as const;
 function Frame({ person, shop, children }: { person: ShellPerson; shop: string; children: ReactNode }) {
   const runCommand = useCommand();
   const go = useGo();
+  useLinks(go);
   const path = usePathname();
   useCachedPages(path);
   usePartsWhenIdle(path);

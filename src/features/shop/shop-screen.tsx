@@ -11,6 +11,7 @@ import { OwnChoices } from './own-choices';
 import { OwnPassword } from './own-password';
 import { PeopleCard } from './people-card';
 import { ShopCard } from './shop-card';
+import { answered } from '../queries/answered';
 
 /** One's own units, theme and password; for an owner, the shop and its people. */
 export function ShopScreen({
@@ -49,3 +50,6 @@ export function ShopScreen({
     </Page>
   );
 }
+
+/** Page of the settings. */
+export const Settings = answered('settings.read', 'This page', ShopScreen);

@@ -34,6 +34,7 @@ import { withStopTapped } from './route-by-tapping';
 import { useNotebook, type SaveState } from './use-notebook';
 import { useStep } from './use-step';
 import { driveIsMade, makingDrive, notebookPutBack, notebookRemoved, othersEntries, removesNotebook } from './messages';
+import { answered } from '../queries/answered';
 
 const KEEPING_WORDS: Readonly<Record<SaveState, string>> = {
   kept: 'all entries saved',
@@ -290,3 +291,6 @@ export function NotebookScreen({ stored }: { stored: StoredNotebook }) {
 
 const counted = (notebook: StoredNotebook['document']) =>
   `${notebook.pulleys.length} pulleys, ${notebook.measures.filter((m) => m.value !== null).length} distances`;
+
+/** Page of a drive that is being measured. */
+export const NotebookPage = answered('notebook.read', 'This notebook', NotebookScreen, ({ stored }) => stored.id);

@@ -15,6 +15,7 @@ import { TEMPLATE_TILE, TemplateGrid } from '../drives/template-grid';
 import { KIND_WORDS } from '../drives/templates';
 import { useMayChange } from '../shell/shell-context';
 import { useCommand } from '../commands/use-command';
+import { answered } from '../queries/answered';
 
 /** Start of measuring a drive: open notebooks, and a new one of each kind. */
 export function NotebooksScreen({
@@ -102,3 +103,6 @@ export function NotebooksScreen({
     </Page>
   );
 }
+
+/** Page of the drives that are being measured. */
+export const Notebooks = answered('notebooks.list', 'This list', NotebooksScreen);

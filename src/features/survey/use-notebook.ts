@@ -94,7 +94,7 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean, onJoined
       const result = await runCommand(
         'notebook.save',
         { id: stored.id, version: kept.current.version, document: sending },
-        { words: 'Entries of a notebook', keep: false, quiet: true, reread: false, id: commandId(sending) },
+        { words: 'Entries of a notebook', keep: false, quiet: true, id: commandId(sending) },
       );
       busy.current = false;
       if (result.ok) {

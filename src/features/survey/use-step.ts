@@ -1,6 +1,6 @@
 import { useSearchParams } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import { usePutAddress } from '@/ui/refresh';
+import { putAddress } from '@/ui/address';
 import { STEPS, type Step } from './progress';
 
 const stepNamed = (name: string | null): Step | undefined => STEPS.find((s) => s === name);
@@ -9,7 +9,6 @@ const stepNamed = (name: string | null): Step | undefined => STEPS.find((s) => s
 export function useStep(begins: Step): [Step, (to: Step) => void] {
   const [first] = useState(begins);
   const [step, setStep] = useState<Step>(stepNamed(useSearchParams().get('step')) ?? first);
-  const putAddress = usePutAddress();
   useEffect(() => {
     const back = () => setStep(stepNamed(new URLSearchParams(window.location.search).get('step')) ?? first);
     window.addEventListener('popstate', back);

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
+import { useState, type ComponentProps } from 'react';
 import {
   CAUSES,
   CHECKS,
@@ -28,6 +28,8 @@ import { UNFOLDS } from '@/ui/unfolds';
 import type { StoredCorrection } from '@/db';
 import { AddLink, LinkLine } from './link-line';
 import { confirmedOn, noCauseMatches, noneConfirmed } from './messages';
+import { answered } from '../queries/answered';
+import { useShell } from '../shell/shell-context';
 
 /** Number of visible causes before unfolding. */
 const SHOWN = 25;
@@ -165,3 +167,10 @@ function CauseEntry({
     </Box>
   );
 }
+
+const BaseOfShop = (base: Omit<ComponentProps<typeof BaseScreen>, 'mayCorrect'>) => (
+  <BaseScreen {...base} mayCorrect={useShell().role === 'owner'} />
+);
+
+/** Page of the causes as the shop has them. Only an owner may correct them. */
+export const FaultBase = answered('faults.of-shop', 'This list', BaseOfShop);

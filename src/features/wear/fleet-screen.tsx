@@ -19,6 +19,7 @@ import { useFleet } from '@/ui/solver';
 import { useUnits } from '@/ui/units';
 import { Moment } from '@/ui/when';
 import { WEAR_VERDICT_WORDS, beltsDueByThen, dailyUseUnknown, orderNow, showAllDue, stockIsEnough } from './messages';
+import { answered } from '../queries/answered';
 
 /** Belts shown before the rest is unfolded. */
 const SHOWN = 50;
@@ -187,3 +188,6 @@ function Spares({
     </Box>
   );
 }
+
+/** Page of the measured CVT belts. */
+export const Fleet = answered('wear.fleet', 'This list', FleetScreen);

@@ -1,6 +1,6 @@
 import 'server-only';
 import * as z from 'zod';
-import { readings } from '@/db';
+import { parts, readings } from '@/db';
 import { defineQuery } from '@/server';
 
 /** Widths read of a drive’s belts, on every machine that has it. */
@@ -14,3 +14,9 @@ export const readBeltLife = defineQuery('viewer', z.object({ driveId: z.number()
   ok: true,
   value: await readings.beltLife(db, person.shopId, driveId),
 }));
+
+/** Measured CVT belts of the shop, and the spares for them. */
+export const readFleet = defineQuery('viewer', z.object({}), async ({ db, person: { shopId } }) => {
+  const [belts, spares] = await Promise.all([readings.widthsOfShop(db, shopId), parts.spareBelts(db, shopId)]);
+  return { ok: true, value: { belts, spares } };
+});

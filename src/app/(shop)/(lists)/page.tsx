@@ -1,22 +1,12 @@
-import { database, jobLists, trials } from '@/db';
-import { JobsScreen } from '@/features/job-list/jobs-screen';
-import { currentShop, requirePerson, rowsOf } from '@/server';
+import { OpenJobs } from '@/features/job-list/jobs-screen';
+import { listClosedJobs, readOpenJobs } from '@/features/jobs/queries';
+import { firstAnswer } from '@/server';
 import { listQuery } from '@/server/params';
 
 export const metadata = { title: 'Jobs' };
 
-/** Number of open jobs on the page. */
-const OPEN_SHOWN = 200;
-
-export default async function BenchPage({ searchParams }: PageProps<'/'>) {
-  const { shopId } = await requirePerson();
-  const db = database();
+export default async function JobsPage({ searchParams }: PageProps<'/'>) {
   const asked = listQuery(await searchParams);
-  const { limits } = await currentShop();
-  const [open, closed, due] = await Promise.all([
-    jobLists.openJobs(db, shopId, { limit: OPEN_SHOWN }),
-    jobLists.closedJobs(db, shopId, rowsOf(asked)),
-    trials.dueTrials(db, shopId, limits.trialDays, new Date()),
-  ]);
-  return <JobsScreen open={open} closed={closed} asked={asked} due={due} />;
+  const [open, closed] = await Promise.all([firstAnswer(readOpenJobs, {}), firstAnswer(listClosedJobs, asked)]);
+  return <OpenJobs input={{}} first={open} closed={closed} asked={asked} />;
 }

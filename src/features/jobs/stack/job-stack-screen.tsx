@@ -6,6 +6,7 @@ import type { Stage } from '@/core/job';
 import type { Job } from '@/db';
 import { StackScreen, type StackOfJob } from '../../stacks/stack-screen';
 import { StackCard } from './stack-card';
+import { answered } from '../../queries/answered';
 
 /** The stack at one pulley as a job sees it: its faults become findings, and rebuilding it repairs them. */
 export function JobStackScreen({ job, ...stack }: Omit<ComponentProps<typeof StackScreen>, 'job'> & { job: Job }) {
@@ -18,3 +19,9 @@ export function JobStackScreen({ job, ...stack }: Omit<ComponentProps<typeof Sta
   );
   return <StackScreen {...stack} job={of} />;
 }
+
+const EitherStack = ({ job, ...stack }: Omit<ComponentProps<typeof StackScreen>, 'job'> & { job: Job | null }) =>
+  job ? <JobStackScreen {...stack} job={job} /> : <StackScreen {...stack} />;
+
+/** Page of the stack of a pulley, alone or for a job. It starts again with each stored version. */
+export const StackOfPulley = answered('stack.read', 'This stack', EitherStack, ({ kept }) => kept?.version ?? 0);

@@ -1,16 +1,14 @@
-import { database, practice } from '@/db';
-import { PracticeScreen } from '@/features/practice/practice-screen';
-import { requirePerson } from '@/server';
+import { Practice } from '@/features/practice/practice-screen';
+import { listPracticeSessions } from '@/features/practice/queries';
+import { firstAnswer } from '@/server';
 
 export const metadata = { title: 'Practice' };
 
+/** Longest code of a shared machine. */
+const LONGEST_CODE = 20;
+
 export default async function PracticePage({ searchParams }: PageProps<'/practice'>) {
-  const { shopId, id } = await requirePerson();
   const { code } = await searchParams;
-  return (
-    <PracticeScreen
-      rounds={await practice.practiceSessionsOf(database(), { shopId, personId: id })}
-      code={typeof code === 'string' ? code.slice(0, 20) : ''}
-    />
-  );
+  const first = await firstAnswer(listPracticeSessions, {});
+  return <Practice input={{}} first={first} code={typeof code === 'string' ? code.slice(0, LONGEST_CODE) : ''} />;
 }

@@ -1,13 +1,11 @@
-import { database, shelf } from '@/db';
-import { packShelf } from '@/features/shelf/packed';
+import { readShelf } from '@/features/shelf/queries';
 import { ShelfScreen } from '@/features/shelf/shelf-screen';
-import { requirePerson } from '@/server';
+import { firstAnswer } from '@/server';
 
 export const metadata = { title: 'Stock' };
 
 export default async function ShelfPage({ searchParams }: PageProps<'/shelf'>) {
-  const { shopId } = await requirePerson();
   const { find } = await searchParams;
   const text = typeof find === 'string' ? find : '';
-  return <ShelfScreen key={text} shelf={packShelf(await shelf.listShelf(database(), shopId))} find={text} />;
+  return <ShelfScreen key={text} shelf={await firstAnswer(readShelf, {})} find={text} />;
 }

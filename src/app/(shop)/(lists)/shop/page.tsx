@@ -1,18 +1,9 @@
-import { database, people } from '@/db';
-import { ShopScreen } from '@/features/shop/shop-screen';
-import { currentShop, requirePerson } from '@/server';
+import { readSettings } from '@/features/shop/queries';
+import { Settings } from '@/features/shop/shop-screen';
+import { firstAnswer } from '@/server';
 
 export const metadata = { title: 'Settings' };
 
-export default async function ShopPage() {
-  const { id, name, email, role, shopId } = await requirePerson();
-  const owner = role === 'owner';
-  const db = database();
-  return (
-    <ShopScreen
-      me={{ id, name, email }}
-      shop={owner ? await currentShop() : null}
-      people={owner ? await people.listPeople(db, shopId) : null}
-    />
-  );
+export default async function SettingsPage() {
+  return <Settings input={{}} first={await firstAnswer(readSettings, {})} />;
 }

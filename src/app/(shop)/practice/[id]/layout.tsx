@@ -1,23 +1,20 @@
-import { notFound } from 'next/navigation';
-import { database, isUnreadable, practice } from '@/db';
+import { isUnreadable } from '@/db';
+import { readPracticeSession } from '@/features/practice/queries';
 import { SessionScreen } from '@/features/practice/session-screen';
-import { requirePerson } from '@/server';
-import { wholeNumber } from '@/server/params';
+import { firstAnswer } from '@/server';
+import { idOf } from '@/server/params';
 import { InBrowser } from '@/ui/in-browser';
 import { UnreadablePage } from '@/ui/unreadable';
 
 export const metadata = { title: 'Practice session' };
 
-/** A round of one’s own, at any of its stages: a layout, as with a job, so that what is open outlives the address. */
-export default async function RoundLayout({ children, params }: LayoutProps<'/practice/[id]'>) {
-  const { shopId, id: personId } = await requirePerson();
-  const id = wholeNumber((await params).id);
-  const round = id === null ? null : await practice.findPracticeSession(database(), { shopId, personId }, id);
-  if (!round) notFound();
-  if (isUnreadable(round)) return <UnreadablePage row={round} />;
+/** One's own session, at any of its stages. It is a layout, as with a job, so that what is open survives the address. */
+export default async function SessionLayout({ children, params }: LayoutProps<'/practice/[id]'>) {
+  const session = await firstAnswer(readPracticeSession, await idOf(params));
+  if (isUnreadable(session)) return <UnreadablePage row={session} />;
   return (
     <InBrowser>
-      <SessionScreen key={round.id} session={round} />
+      <SessionScreen key={session.id} session={session} />
       {children}
     </InBrowser>
   );

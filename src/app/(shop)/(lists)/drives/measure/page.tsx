@@ -1,14 +1,11 @@
-import { database, machines, notebooks } from '@/db';
-import { NotebooksScreen } from '@/features/survey/notebooks-screen';
-import { requirePerson } from '@/server';
+import { Notebooks } from '@/features/survey/notebooks-screen';
+import { listNotebooks } from '@/features/survey/queries';
+import { firstAnswer } from '@/server';
 import { wholeNumber } from '@/server/params';
 
 export const metadata = { title: 'Measure a drive' };
 
 export default async function MeasurePage({ searchParams }: PageProps<'/drives/measure'>) {
-  const { shopId } = await requirePerson();
-  const asked = (await searchParams)['machine'];
-  const id = typeof asked === 'string' ? wholeNumber(asked) : null;
-  const machine = id === null ? null : await machines.findMachine(database(), shopId, id);
-  return <NotebooksScreen notebooks={(await notebooks.listNotebooks(database(), shopId, { limit: 100 })).rows} machine={machine} />;
+  const input = { machine: wholeNumber((await searchParams)['machine']) };
+  return <Notebooks input={input} first={await firstAnswer(listNotebooks, input)} />;
 }

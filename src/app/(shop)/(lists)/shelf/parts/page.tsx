@@ -1,12 +1,11 @@
-import { database, parts } from '@/db';
 import { PartsScreen } from '@/features/shelf/parts-screen';
-import { requirePerson, rowsOf } from '@/server';
+import { listParts } from '@/features/shelf/queries';
+import { firstAnswer } from '@/server';
 import { listQuery } from '@/server/params';
 
 export const metadata = { title: 'Parts' };
 
 export default async function PartsPage({ searchParams }: PageProps<'/shelf/parts'>) {
-  const { shopId } = await requirePerson();
   const asked = listQuery(await searchParams);
-  return <PartsScreen first={await parts.listParts(database(), shopId, rowsOf(asked))} asked={asked} />;
+  return <PartsScreen first={await firstAnswer(listParts, asked)} asked={asked} />;
 }

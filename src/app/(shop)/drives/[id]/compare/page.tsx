@@ -1,15 +1,9 @@
-import { notFound } from 'next/navigation';
-import { database, drives, isUnreadable } from '@/db';
-import { CompareScreen } from '@/features/compare/compare-screen';
-import { UnreadablePage } from '@/ui/unreadable';
-import { requirePerson } from '@/server';
-import { wholeNumber } from '@/server/params';
+import { Comparison } from '@/features/compare/compare-screen';
+import { findDrive } from '@/features/drives/queries';
+import { firstAnswer } from '@/server';
+import { idOf } from '@/server/params';
 
 export default async function ComparePage({ params }: PageProps<'/drives/[id]/compare'>) {
-  const { shopId } = await requirePerson();
-  const id = wholeNumber((await params).id);
-  const stored = id === null ? null : await drives.findDrive(database(), shopId, id);
-  if (!stored) notFound();
-  if (isUnreadable(stored)) return <UnreadablePage row={stored} />;
-  return <CompareScreen key={stored.version} stored={stored} />;
+  const input = await idOf(params);
+  return <Comparison input={input} first={await firstAnswer(findDrive, input)} />;
 }

@@ -1,15 +1,9 @@
-import { notFound } from 'next/navigation';
-import { database, drives, isUnreadable } from '@/db';
-import { EditorScreen } from '@/features/drives/editor-screen';
-import { UnreadablePage } from '@/ui/unreadable';
-import { requirePerson } from '@/server';
-import { wholeNumber } from '@/server/params';
+import { StoredDriveEditor } from '@/features/drives/editor-screen';
+import { findDrive } from '@/features/drives/queries';
+import { firstAnswer } from '@/server';
+import { idOf } from '@/server/params';
 
 export default async function EditDrivePage({ params }: PageProps<'/drives/[id]/edit'>) {
-  const { shopId } = await requirePerson();
-  const id = wholeNumber((await params).id);
-  const stored = id === null ? null : await drives.findDrive(database(), shopId, id);
-  if (!stored) notFound();
-  if (isUnreadable(stored)) return <UnreadablePage row={stored} />;
-  return <EditorScreen key={stored.id} stored={stored} start={stored.document} />;
+  const input = await idOf(params);
+  return <StoredDriveEditor input={input} first={await firstAnswer(findDrive, input)} />;
 }

@@ -1,0 +1,152 @@
+/**
+ * Names of all queries, and the queries that each command can change. After a command, the screens read these again, and
+ * no others. Pure data, for the browser and the server.
+ */
+
+/** Names of the queries: the first part of the key of a cached read. */
+export const QUERY_KEYS = [
+  'belt.life',
+  'customer.read',
+  'customers.choose',
+  'customers.list',
+  'drive.find',
+  'drive.read',
+  'drives.choose',
+  'drives.list',
+  'drives.of-job',
+  'drives.of-machine',
+  'faults.of-shop',
+  'find',
+  'job.read',
+  'jobs.choose-open',
+  'jobs.closed',
+  'jobs.new',
+  'jobs.open',
+  'machine.known',
+  'machine.label',
+  'machine.read',
+  'machines.choose',
+  'machines.list',
+  'notebook.read',
+  'notebooks.list',
+  'parts.choose',
+  'parts.list',
+  'practice.list',
+  'practice.read',
+  'settings.read',
+  'shelf.read',
+  'shell.read',
+  'stack.read',
+  'tension.past',
+  'ticket.read',
+  'wear.fleet',
+  'width.past',
+] as const;
+export type QueryKey = (typeof QUERY_KEYS)[number];
+
+type Keys = readonly QueryKey[];
+
+/** Pages and lists with a line about a job. */
+const JOB: Keys = [
+  'customer.read',
+  'find',
+  'job.read',
+  'jobs.choose-open',
+  'jobs.closed',
+  'jobs.open',
+  'machine.read',
+  'machines.list',
+  'stack.read',
+  'ticket.read',
+];
+/** Records over years, computed from tickets. */
+const FROM_TICKETS: Keys = ['belt.life', 'drive.read', 'faults.of-shop', 'machine.known', 'tension.past', 'wear.fleet', 'width.past'];
+const PARTS: Keys = ['parts.choose', 'parts.list', 'wear.fleet'];
+const SHELF: Keys = ['drive.read', 'find', 'shelf.read'];
+const TICKET: Keys = [...JOB, ...FROM_TICKETS, ...PARTS, ...SHELF];
+const DRIVE: Keys = [
+  'drive.find',
+  'drive.read',
+  'drives.choose',
+  'drives.list',
+  'drives.of-job',
+  'drives.of-machine',
+  'find',
+  'jobs.new',
+  'machine.known',
+  'machine.read',
+  'notebook.read',
+  'notebooks.list',
+  'parts.list',
+  'stack.read',
+  'ticket.read',
+  'wear.fleet',
+];
+const MACHINE: Keys = [
+  ...JOB,
+  'customers.choose',
+  'customers.list',
+  'drives.of-job',
+  'drives.of-machine',
+  'jobs.new',
+  'machine.known',
+  'machine.label',
+  'machines.choose',
+  'notebooks.list',
+  'wear.fleet',
+];
+const FACT: Keys = ['job.read', 'machine.known', 'machine.read', 'stack.read', 'ticket.read'];
+const PAPER: Keys = ['drive.read', 'machine.read', 'stack.read'];
+const NOTEBOOK: Keys = ['drive.read', 'find', 'machine.read', 'notebook.read', 'notebooks.list'];
+const PRACTICE: Keys = ['practice.list', 'practice.read'];
+const SHOP: Keys = ['drive.read', 'job.read', 'jobs.open', 'machine.label', 'settings.read', 'shell.read', 'ticket.read'];
+
+/** Queries that a command can change, by the kind of the command. */
+export const CHANGED_KEYS = {
+  preferences: ['shell.read'],
+  'own-password': [],
+  'customer.save': MACHINE,
+  'drive.add': DRIVE,
+  'drive.save': [...DRIVE, ...FROM_TICKETS],
+  'drive.remove': [...DRIVE, ...MACHINE, ...TICKET],
+  'job.open': TICKET,
+  'job.write': TICKET,
+  'job.picture': TICKET,
+  'job.fit-part': TICKET,
+  'trial.answer': TICKET,
+  'job.take-back': TICKET,
+  'job.choose-drive': [...TICKET, 'drives.of-job'],
+  'job.book': TICKET,
+  'machine.save': MACHINE,
+  'meter.read': MACHINE,
+  'fact.set': FACT,
+  'document.add': PAPER,
+  'document.remove': PAPER,
+  'practice.start': PRACTICE,
+  'practice.move': PRACTICE,
+  'practice.hint': PRACTICE,
+  'practice.finish': PRACTICE,
+  'shelf.add': SHELF,
+  'shelf.change': SHELF,
+  'shelf.count': SHELF,
+  'shelf.remove': SHELF,
+  'shelf.import': SHELF,
+  'shelf.take-back-import': SHELF,
+  'shelf.order': SHELF,
+  'part.save': PARTS,
+  'part.remove': PARTS,
+  'shop.change': SHOP,
+  'person.add': ['settings.read'],
+  'person.change': ['settings.read', 'shell.read'],
+  'person.reset-password': ['settings.read'],
+  'stack.save': [...DRIVE, 'job.read'],
+  'notebook.add': NOTEBOOK,
+  'notebook.save': NOTEBOOK,
+  'notebook.remove': NOTEBOOK,
+  'notebook.make-drive': [...NOTEBOOK, ...DRIVE],
+  'faults.correct': ['faults.of-shop'],
+} as const satisfies Readonly<Record<string, Keys>>;
+export type CommandKind = keyof typeof CHANGED_KEYS;
+
+/** All queries that a command can change. A command of another version of the application can change any. */
+export const changedKeys = (kind: string): Keys => (Object.hasOwn(CHANGED_KEYS, kind) ? CHANGED_KEYS[kind as CommandKind] : QUERY_KEYS);

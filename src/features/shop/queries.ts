@@ -1,0 +1,12 @@
+import 'server-only';
+import * as z from 'zod';
+import { people } from '@/db';
+import { defineQuery } from '@/server';
+
+/** Settings: one's own, and for an owner those of the shop with its people. */
+export const readSettings = defineQuery('viewer', z.object({}), async ({ db, person }) => {
+  const { id, name, email, shopId } = person;
+  const owner = person.role === 'owner';
+  const [shop, all] = await Promise.all([owner ? people.shopOf(db, shopId) : null, owner ? people.listPeople(db, shopId) : null]);
+  return { ok: true, value: { me: { id, name, email }, shop, people: all } };
+});
