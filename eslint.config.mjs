@@ -39,7 +39,7 @@ const config = [
   },
   {
     // What runs in a browser knows the database and the server by their types alone.
-    files: ['src/features/**', 'src/ui/**'],
+    files: ['src/features/**', 'src/ui/**', 'src/client/**'],
     ignores: [
       'src/features/**/commands.ts',
       'src/features/**/queries.ts',

@@ -144,7 +144,7 @@ describe('forms with passwords', () => {
     await userEvent.type(field('First password'), 'er than a long one');
     await userEvent.click(screen.getByRole('button', { name: 'Add person' }));
     expect(await screen.findByText(/The server does not answer\. The change is not saved and not queued/)).toBeTruthy();
-    const { queuedCommands } = await import('@/ui/outbox');
+    const { queuedCommands } = await import('@/client/outbox');
     expect([await queuedCommands(owner), JSON.stringify({ ...localStorage })]).toEqual([[], expect.not.stringContaining('shorter')]);
   });
   it('one’s own is changed, and the fields are empty again', async () => {

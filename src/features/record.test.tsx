@@ -23,7 +23,7 @@ import { MACHINE, RIDER_DRIVE, SHOP } from './test-records';
 vi.mock('next/navigation', async () => (await import('./test-features')).navigation);
 vi.mock('./shell/shell-context', () => ({ useMayChange: () => true, useShell: () => ({ role: 'owner' }) }));
 const pose = vi.hoisted(() => ({ now: null as unknown }));
-vi.mock('@/ui/solver', () => ({ usePose: () => ({ answer: pose.now, pending: false }) }));
+vi.mock('@/client/solver', () => ({ usePose: () => ({ answer: pose.now, pending: false }) }));
 
 const field = (label: string | RegExp) => screen.getByLabelText(label, { selector: 'input, textarea' }) as HTMLInputElement;
 const press = (name: string | RegExp) => userEvent.click(screen.getByRole('button', { name }));

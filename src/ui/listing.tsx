@@ -4,9 +4,9 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useEffect, useMemo, useState } from 'react';
-import { useRead, type ReadAnswer, type Reading } from './reads';
-import { putAddress } from './address';
-import { useDebouncedValue } from './debounced-value';
+import { useRead, type ReadAnswer, type Reading } from '@/client/reads';
+import { putAddress } from '@/client/address';
+import { useDebouncedValue } from '@/client/debounced-value';
 import { Staleness } from './staleness';
 
 export interface ListedPage<T> {

@@ -4,8 +4,8 @@ import Autocomplete from '@mui/material/Autocomplete';
 import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import { useState, type HTMLAttributes, type Key } from 'react';
-import { useRead, type ReadAnswer } from './reads';
-import { useDebouncedValue } from './debounced-value';
+import { useRead, type ReadAnswer } from '@/client/reads';
+import { useDebouncedValue } from '@/client/debounced-value';
 
 export interface Choice {
   readonly id: number;

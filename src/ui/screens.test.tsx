@@ -2,13 +2,13 @@ import { act, renderHook, screen, waitFor, within } from '@testing-library/react
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import { describe, expect, it, vi } from 'vitest';
-import { useDraft } from './draft';
-import { useHistory } from './history';
-import { useLatest } from './latest';
+import { useDraft } from '@/client/draft';
+import { useHistory } from '@/client/history';
+import { useLatest } from '@/client/latest';
 import { FindField, Pager, useListing, type ListAsk } from './listing';
 import { Lookup, type Choice } from './lookup';
 import { NumberField } from './number-field';
-import { useRead } from './reads';
+import { useRead } from '@/client/reads';
 import { show, Stage } from './test-shell';
 import { Staleness } from './staleness';
 import { Moment, timesIn } from './when';

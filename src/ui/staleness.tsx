@@ -2,7 +2,7 @@
 
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
-import type { Reading } from './reads';
+import type { Reading } from '@/client/reads';
 import { Moment } from './when';
 
 /** Note that the shown value may be old, with time and reason. Empty if it is the latest. */

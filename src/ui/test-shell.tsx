@@ -3,10 +3,10 @@ import { CacheProvider } from '@emotion/react';
 import { act, render } from '@testing-library/react';
 import type { ReactElement, ReactNode } from 'react';
 import { afterAll, vi } from 'vitest';
-import { DeviceOwner } from './device';
+import { DeviceOwner } from '@/client/device';
 import { NoticeProvider } from './notice';
-import { OutboxProvider } from './outbox';
-import { ReadsProvider } from './reads';
+import { OutboxProvider } from '@/client/outbox';
+import { ReadsProvider } from '@/client/reads';
 import { UnitsProvider } from './units';
 import { ZoneProvider } from './when';
 

@@ -1,6 +1,6 @@
 import IconButton from '@mui/material/IconButton';
 import Tooltip from '@mui/material/Tooltip';
-import type { Undoable } from './history';
+import type { Undoable } from '@/client/history';
 import { Icon } from './icons';
 
 export function UndoButtons({ of }: { of: Pick<Undoable<unknown>, 'undo' | 'redo' | 'mayUndo' | 'mayRedo'> }) {

@@ -3,7 +3,7 @@
 import { useMemo } from 'react';
 import { misalignmentOf, refuseGaps, type Misalignment, type RimGaps, type SpanEntry } from '@/core/alignment';
 import type { Drive } from '@/core/drive';
-import { askEntries, useEntries } from '@/ui/solver';
+import { askEntries, useEntries } from '@/client/solver';
 import { rodsMove } from './correction';
 
 export const NO_GAPS: Readonly<Record<keyof RimGaps, number | null>> = { near: null, far: null, above: null, below: null };

@@ -5,8 +5,8 @@ import { v4 as newId } from 'uuid';
 import { changedKeys } from '@/contract/keys';
 import type { Command, ActionResult } from '@/server';
 import { useNotice, type Notice } from '@/ui/notice';
-import { NO_ANSWER, post, useOutbox } from '@/ui/outbox';
-import { useRefetch } from '@/ui/reads';
+import { NO_ANSWER, post, useOutbox } from '@/client/outbox';
+import { useRefetch } from '@/client/reads';
 import { SECRET_COMMANDS } from './secret';
 import type { Commands } from './registry';
 

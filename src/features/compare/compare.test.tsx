@@ -12,7 +12,7 @@ import { FIGURES, figureText, withinLimit } from './figures';
 vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
 /** Answers of the worker, without a worker. Cached per request, since each render requests again. */
 const compared = oncePer(compareDrives);
-vi.mock('@/ui/solver', () => ({
+vi.mock('@/client/solver', () => ({
   useCompare: (request: CompareRequest | null) => ({
     answer: request && compared(request),
     pending: false,

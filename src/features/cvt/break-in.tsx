@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
 import * as z from 'zod';
-import { useDraftOf } from '@/ui/draft';
+import { useDraftOf } from '@/client/draft';
 import { NumberField } from '@/ui/number-field';
 import { breakInRunning } from './messages';
 

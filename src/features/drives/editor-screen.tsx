@@ -12,7 +12,7 @@ import { saveFile } from '@/ui/download';
 import { Icon } from '@/ui/icons';
 import { drawnPose } from '@/ui/plate/drawn-pose';
 import { Plate } from '@/ui/plate/plate';
-import { usePose } from '@/ui/solver';
+import { usePose } from '@/client/solver';
 import { UndoButtons } from '@/ui/undo-buttons';
 import { useUnits } from '@/ui/units';
 import type { PoseAnswer } from '@/services/solver';

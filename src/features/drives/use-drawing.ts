@@ -7,8 +7,8 @@ import { driveShape, type Drive } from '@/core/drive';
 import { bySchema, type Form } from '@/core/stored';
 import type { StoredDrive } from '@/db';
 import { writeDriveFile } from '@/formats/drive-file';
-import { usePlace } from '@/ui/device';
-import { useHistory } from '@/ui/history';
+import { usePlace } from '@/client/device';
+import { useHistory } from '@/client/history';
 import { useNotice } from '@/ui/notice';
 import { useCommand, useCommandId } from '../commands/use-command';
 

@@ -17,7 +17,7 @@ import { Drawing } from '@/ui/plate/drawing';
 import { textWidth } from '@/ui/plate/station';
 import { PAPER_INK } from '@/ui/plate/ink';
 import { boundsOf, fitted, placeLabels } from '@/ui/plate/outline';
-import { usePose } from '@/ui/solver';
+import { usePose } from '@/client/solver';
 import { useUnits } from '@/ui/units';
 import { Unreadable } from '@/ui/unreadable';
 import { Moment } from '@/ui/when';

@@ -4,7 +4,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import * as z from 'zod';
 import { isEntryType, kindOf, STAGES } from '@/core/job';
 import type { Job, TicketEntry } from '@/db';
-import { useQueuedCommands, type QueuedCommand } from '@/ui/outbox';
+import { useQueuedCommands, type QueuedCommand } from '@/client/outbox';
 import { aboutJob } from './job-commands';
 
 type QueuedLineCommand = Pick<QueuedCommand, 'id' | 'kind' | 'input' | 'refusal' | 'doneAt'>;

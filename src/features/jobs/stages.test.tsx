@@ -27,7 +27,7 @@ vi.mock('../queries/ask', async () =>
     'tension.past': () => ({ readings: [], epochs: [] }),
   }),
 );
-vi.mock('@/ui/solver', () => ({
+vi.mock('@/client/solver', () => ({
   useTrace: (request: TraceRequest | null) => ({
     answer: request && !tracing.late ? (tracing.says ?? traceOf(request)) : null,
     pending: tracing.late,

@@ -8,7 +8,7 @@ import type { ReactNode } from 'react';
 import { entryKindOf, type ReplayedTicket } from '@/core/job';
 import type { Job, TicketEntry } from '@/db';
 import { Icon } from '@/ui/icons';
-import { useQueuedCommands, type QueuedCommand } from '@/ui/outbox';
+import { useQueuedCommands, type QueuedCommand } from '@/client/outbox';
 import { useWhen } from '@/ui/when';
 import { aboutJob } from './job-commands';
 import { conditionWords } from './condition-messages';

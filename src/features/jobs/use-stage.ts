@@ -3,7 +3,7 @@
 import { useSearchParams } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { STAGES, type Stage } from '@/core/job';
-import { putAddress } from '@/ui/address';
+import { putAddress } from '@/client/address';
 import type { JobCommands } from './job-commands';
 
 /** The stage in the address, or the default. Another stage opens without a request to the server. */

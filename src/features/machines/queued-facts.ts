@@ -3,7 +3,7 @@
 import { useMemo } from 'react';
 import * as z from 'zod';
 import { factOf, factSchema, isFact, type Facts } from '@/core/machine';
-import { useQueuedCommands, type QueuedCommand } from '@/ui/outbox';
+import { useQueuedCommands, type QueuedCommand } from '@/client/outbox';
 
 /** Key of the queued answers on the device. */
 export const ABOUT_FACTS = 'facts';

@@ -13,7 +13,7 @@ import type { ShopLimits } from '@/core/machine';
 import type { ShelfBelt, Trial } from '@/db';
 import { Fold, Folds } from '@/ui/fold';
 import { Plate } from '@/ui/plate/plate';
-import { useMatch, usePose } from '@/ui/solver';
+import { useMatch, usePose } from '@/client/solver';
 import { useUnits } from '@/ui/units';
 import type { MatchAnswer } from '@/services/solver';
 import { VariableMatch } from '../cvt/variable-match';

@@ -11,7 +11,7 @@ import { OutOfStock } from './out-of-stock';
 
 vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
 const solved = vi.hoisted(() => ({ match: null as unknown }));
-vi.mock('@/ui/solver', () => ({
+vi.mock('@/client/solver', () => ({
   useMatch: () => ({ answer: solved.match, pending: false, failed: false, again: vi.fn() }),
   usePose: () => ({ answer: null, pending: false }),
   useVariations: () => ({ answer: null, pending: false }),

@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useEffect, useRef, useState } from 'react';
 import type { Drive, Uncertainty } from '@/core/drive';
-import { runVariations } from '@/ui/solver';
+import { runVariations } from '@/client/solver';
 import { useUnits } from '@/ui/units';
 import { worksOnDrives } from './messages';
 

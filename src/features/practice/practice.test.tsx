@@ -28,7 +28,7 @@ vi.mock('../shell/go', () => ({ useGo: () => (href: string) => went.to.push(href
 vi.mock('../queries/ask', async () =>
   (await import('../test-features')).queriesThat({ 'faults.of-shop': () => ({ confirmed: [], corrections: [] }) }),
 );
-vi.mock('@/ui/solver', () => ({
+vi.mock('@/client/solver', () => ({
   usePose: () => ({ answer: null, pending: false }),
   useFacts: (request: unknown) => ({ answer: request === null ? null : [], pending: false }),
   useTrace: (request: TraceRequest | null) => ({ answer: request && answerTrace(request), pending: false, failed: false, again: vi.fn() }),

@@ -11,7 +11,7 @@ import { vocabulary } from '@/core/fault';
 import { moveWords, type Beside, type Choice, type Model, type Review, type PracticeSession, type SessionStep } from '@/core/practice';
 import type { StoredPracticeSession } from '@/db';
 import { useNotice } from '@/ui/notice';
-import { useReview } from '@/ui/solver';
+import { useReview } from '@/client/solver';
 import { DriveSketch } from '@/ui/plate/sketch';
 import { practiceDrive } from './drives';
 import { useStartPracticeSession } from './use-start';

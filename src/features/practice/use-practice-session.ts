@@ -5,9 +5,9 @@ import * as z from 'zod';
 import { vocabulary } from '@/core/fault';
 import { moveProblem, moveShape, playOn, replayed, resultOf, type Move, type PracticeSession } from '@/core/practice';
 import type { StoredPracticeSession } from '@/db';
-import { useQueuedCommands } from '@/ui/outbox';
+import { useQueuedCommands } from '@/client/outbox';
 import { useNotice } from '@/ui/notice';
-import { type Reading } from '@/ui/reads';
+import { type Reading } from '@/client/reads';
 import { isTaken, useCommand } from '../commands/use-command';
 import { useAnswerOf } from '../queries/use-query';
 

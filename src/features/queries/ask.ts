@@ -1,5 +1,5 @@
 import type { Query } from '@/server';
-import type { ReadAnswer } from '@/ui/reads';
+import type { ReadAnswer } from '@/client/reads';
 import type { Queries } from './registry';
 
 export type QueryName = keyof Queries;

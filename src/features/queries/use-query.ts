@@ -1,7 +1,7 @@
 'use client';
 
 import { useListing, type ListAsk, type ListedPage, type Listing } from '@/ui/listing';
-import { useRead, type ReadAnswer, type Reading, type ReadOptions } from '@/ui/reads';
+import { useRead, type ReadAnswer, type Reading, type ReadOptions } from '@/client/reads';
 import { ask, type QueryInput, type QueryName, type QueryValue } from './ask';
 
 /** Reads a query through the cache of the device. Its key is the name and the input. */

@@ -3,7 +3,7 @@
 import { useMemo } from 'react';
 import * as z from 'zod';
 import type { ShelfBelt } from '@/db';
-import { useQueuedCommands, type QueuedCommand } from '@/ui/outbox';
+import { useQueuedCommands, type QueuedCommand } from '@/client/outbox';
 
 /** Key of queued counts on the device. */
 export const ABOUT_COUNTS = 'shelf/counts';

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useRef } from 'react';
-import { isCached } from '@/ui/cached-page';
+import { isCached } from '@/client/cached-page';
 import { useNotice } from '@/ui/notice';
 
 const COMES_LATER = 'The server does not answer. That page opens when it does. Changes you make here are saved on this device.';

@@ -6,7 +6,7 @@ import InputBase from '@mui/material/InputBase';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Icon } from '@/ui/icons';
-import { useDebouncedValue } from '@/ui/debounced-value';
+import { useDebouncedValue } from '@/client/debounced-value';
 import { lengthTyped } from '../shelf/find-belts';
 import { requestedKind } from './requested-kind';
 import { commandsStillWork } from './messages';

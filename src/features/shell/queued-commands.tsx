@@ -8,7 +8,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import Typography from '@mui/material/Typography';
 import { useState, useSyncExternalStore } from 'react';
-import { drop, useQueuedCommands, useOutbox, type QueuedCommand } from '@/ui/outbox';
+import { drop, useQueuedCommands, useOutbox, type QueuedCommand } from '@/client/outbox';
 import { Moment } from '@/ui/when';
 
 function onNetworkChange(tell: () => void): () => void {

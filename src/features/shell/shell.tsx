@@ -6,14 +6,15 @@ import { useColorScheme } from '@mui/material/styles';
 import { usePathname } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
 import type { Preferences } from '@/db';
-import { DeviceOwner } from '@/ui/device';
+import { DeviceOwner } from '@/client/device';
 import { Icon } from '@/ui/icons';
-import { CachedPage, useCachedPages } from '@/ui/cached-page';
+import { useCachedPages } from '@/client/cached-page';
+import { CachedPageNote } from '@/ui/cached-page-note';
 import { useInBrowser } from '@/ui/in-browser';
 import { usePartsWhenIdle } from '@/ui/lazy';
 import { NoticeProvider, useNotice } from '@/ui/notice';
-import { OutboxProvider } from '@/ui/outbox';
-import { ReadsProvider, useRefetch } from '@/ui/reads';
+import { OutboxProvider } from '@/client/outbox';
+import { ReadsProvider, useRefetch } from '@/client/reads';
 import { UnitsProvider } from '@/ui/units';
 import { ZoneProvider } from '@/ui/when';
 import { useCommand } from '../commands/use-command';
@@ -216,7 +217,7 @@ function Frame({ person, shop, children }: { person: ShellPerson; shop: string; 
               tabIndex={-1}
               sx={{ flex: 1, minWidth: 0, outline: 'none', display: 'flex', flexDirection: 'column' }}
             >
-              <CachedPage />
+              <CachedPageNote />
               {children}
               {!drawn && <p className="ts-opening-slow">Opening…</p>}
               <noscript>Taut Sheave needs JavaScript. Turn it on in the browser’s settings.</noscript>

@@ -23,11 +23,11 @@ import {
 } from '@/core/stack';
 import type { StoredDocument, StoredDrive, StoredStack } from '@/db';
 import { ConfirmDialog } from '@/ui/confirm-dialog';
-import { useHistory } from '@/ui/history';
+import { useHistory } from '@/client/history';
 import { Icon } from '@/ui/icons';
 import { NumberField } from '@/ui/number-field';
 import { Page } from '@/ui/page';
-import { usePose } from '@/ui/solver';
+import { usePose } from '@/client/solver';
 import { UndoButtons } from '@/ui/undo-buttons';
 import { useUnits } from '@/ui/units';
 import { Moment } from '@/ui/when';

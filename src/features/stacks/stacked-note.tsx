@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import { useMemo } from 'react';
 import type { Drive } from '@/core/drive';
 import { entryAngles, HEIGHT_TOLERANCE_MM, offHeight, type Stack } from '@/core/stack';
-import { usePose } from '@/ui/solver';
+import { usePose } from '@/client/solver';
 import { useUnits } from '@/ui/units';
 import { angleWords } from './messages';
 

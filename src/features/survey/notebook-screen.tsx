@@ -12,7 +12,7 @@ import { ConfirmDialog } from '@/ui/confirm-dialog';
 import { useNotice } from '@/ui/notice';
 import { drawnPose } from '@/ui/plate/drawn-pose';
 import { Plate } from '@/ui/plate/plate';
-import { useNotebookSolution, usePose } from '@/ui/solver';
+import { useNotebookSolution, usePose } from '@/client/solver';
 import { UndoButtons } from '@/ui/undo-buttons';
 import { useMayChange } from '../shell/shell-context';
 import { useCommand } from '../commands/use-command';

@@ -7,7 +7,7 @@ import { askedFor, freeSpot, freshId, withArm, withoutArm, withoutPlace, without
 import { withTyped } from './saved-field';
 import { mergeNotebooks } from './merge';
 import { nextActionOf } from './next';
-import { startHistory, step as turn } from '@/ui/history';
+import { startHistory, step as turn } from '@/client/history';
 import { previewOf } from './preview';
 import { progressOf, STEPS } from './progress';
 import { withStopTapped } from './route-by-tapping';

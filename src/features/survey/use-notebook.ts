@@ -5,8 +5,8 @@ import * as z from 'zod';
 import { bySchema, type Form } from '@/core/stored';
 import { validateNotebook, type Notebook } from '@/core/survey';
 import type { StoredNotebook } from '@/db';
-import { usePlace } from '@/ui/device';
-import { useHistory } from '@/ui/history';
+import { usePlace } from '@/client/device';
+import { useHistory } from '@/client/history';
 import { useCommand, useCommandId } from '../commands/use-command';
 import { mergeNotebooks } from './merge';
 

@@ -1,6 +1,6 @@
 import { useSearchParams } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import { putAddress } from '@/ui/address';
+import { putAddress } from '@/client/address';
 import { STEPS, type Step } from './progress';
 
 const stepNamed = (name: string | null): Step | undefined => STEPS.find((s) => s === name);

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
 import { NumberField } from '@/ui/number-field';
-import { useTension } from '@/ui/solver';
+import { useTension } from '@/client/solver';
 import { useUnits } from '@/ui/units';
 import type { TensionRequest } from '@/services/tension';
 import { spanName, slackUnderStopTime, spanGoesSlack } from './messages';

@@ -10,7 +10,7 @@ import { meanOf, TapMeter } from './tap-meter';
 import { refusal } from './use-recorder';
 
 /** Answers of the worker, without a worker. */
-vi.mock('@/ui/solver', () => ({ askTap: (request: TapRequest) => Promise.resolve(solverService.tap(request)) }));
+vi.mock('@/client/solver', () => ({ askTap: (request: TapRequest) => Promise.resolve(solverService.tap(request)) }));
 
 const wav = (hz: number | null, name = 'span.wav') => {
   const scene = { ...QUIET_SCENE, ...(hz === null ? { strikes: [] } : { hz }) };

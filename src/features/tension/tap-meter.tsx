@@ -12,7 +12,7 @@ import { seededRandom } from '@/core/drive';
 import { readWav, writeWav, type Recording } from '@/formats/wav';
 import { Choices } from '@/ui/choices';
 import { Icon } from '@/ui/icons';
-import { askTap } from '@/ui/solver';
+import { askTap } from '@/client/solver';
 import type { HeardRecording } from '@/services/solver';
 import { Spectrum } from './spectrum';
 import { QUALITY_WORDS, TAP_ADVICE } from './tap-messages';

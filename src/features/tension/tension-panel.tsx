@@ -7,7 +7,7 @@ import Skeleton from '@mui/material/Skeleton';
 import Typography from '@mui/material/Typography';
 import { useMemo, useState, type ReactNode } from 'react';
 import { setsTension } from '@/core/tension';
-import { askTension, useTension } from '@/ui/solver';
+import { askTension, useTension } from '@/client/solver';
 import type { TensionAnswer, TensionRequest } from '@/services/tension';
 import { Fold, Folds } from '@/ui/fold';
 import { BandWords, SharedTensioner, TensionScale } from './band';

@@ -11,7 +11,7 @@ import { TensionPanel } from './tension-panel';
 import { runWords } from './messages';
 
 /** Answers of the worker, without a worker. */
-vi.mock('@/ui/solver', () => ({
+vi.mock('@/client/solver', () => ({
   useTension: (request: TensionRequest) => ({
     answer: tensionOf(request),
     of: request,

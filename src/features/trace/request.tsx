@@ -2,8 +2,8 @@
 
 import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { buildFaultCase, setupsUp, timedOf } from '@/core/job';
-import type { Latest } from '@/ui/latest';
-import { useFacts, useTrace } from '@/ui/solver';
+import type { Latest } from '@/client/latest';
+import { useFacts, useTrace } from '@/client/solver';
 import type { ShopBase, TraceAnswer, TraceRequest } from '@/services/trace';
 import { lastUsedBelt } from '../jobs/last-used-belt';
 import type { StageProps } from '../jobs/stages/module';

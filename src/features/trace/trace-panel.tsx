@@ -9,7 +9,7 @@ import { useState } from 'react';
 import { CHECKS, splitOf, type Check, type CheckId, type Result } from '@/core/fault';
 import type { Drive } from '@/core/drive';
 import type { Consent } from '@/core/job';
-import type { Latest } from '@/ui/latest';
+import type { Latest } from '@/client/latest';
 import type { TraceAnswer, TraceRequest } from '@/services/trace';
 import { CauseRow, LookAlikes } from './causes';
 import { RepairNow, type OnRepair } from './repair-now';

@@ -8,7 +8,7 @@ import { answerTrace, answerWhatIf, type TraceAnswer, type TraceRequest, type Wh
 import { TracePanel } from './trace-panel';
 
 /** Answers of the worker, without a worker. */
-vi.mock('@/ui/solver', () => ({
+vi.mock('@/client/solver', () => ({
   useWhatIf: (request: WhatIfRequest | null) => ({ answer: request && answerWhatIf(request), pending: false }),
 }));
 

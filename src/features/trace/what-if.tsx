@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import Skeleton from '@mui/material/Skeleton';
 import { useMemo, useState } from 'react';
 import { vocabulary } from '@/core/fault';
-import { useWhatIf } from '@/ui/solver';
+import { useWhatIf } from '@/client/solver';
 import type { TraceRequest } from '@/services/trace';
 import { percent } from './messages';
 

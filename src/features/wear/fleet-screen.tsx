@@ -15,7 +15,7 @@ import { useMemo, useState } from 'react';
 import { perDay, readingsOfLog, spareNeed, type WearForecast } from '@/core/wear';
 import type { MeasuredBelt, Part } from '@/db';
 import { Empty, Page } from '@/ui/page';
-import { useFleet } from '@/ui/solver';
+import { useFleet } from '@/client/solver';
 import { useUnits } from '@/ui/units';
 import { Moment } from '@/ui/when';
 import { WEAR_VERDICT_WORDS, beltsDueByThen, dailyUseUnknown, orderNow, showAllDue, stockIsEnough } from './messages';

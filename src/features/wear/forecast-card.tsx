@@ -10,7 +10,7 @@ import { BELTS_TO_LEARN_FROM, readingsOfLog, type PastWidth } from '@/core/wear'
 import { saveFile } from '@/ui/download';
 import { Icon } from '@/ui/icons';
 import { blank, lazyPart } from '@/ui/lazy';
-import { useWear } from '@/ui/solver';
+import { useWear } from '@/client/solver';
 import { useUnits } from '@/ui/units';
 import { becauseOf, ridingWords, WEAR_VERDICT_WORDS, WIDTH_METHOD_WORDS, recordedUse } from './messages';
 import { widthSheet } from './width-sheet';

@@ -10,7 +10,7 @@ import { WidthForm, type WidthBasis } from './width-form';
 import { becauseOf } from './messages';
 
 /** Answers of the worker, without a worker. */
-vi.mock('@/ui/solver', () => ({
+vi.mock('@/client/solver', () => ({
   useWear: (ask: WearAsk) => ({ answer: answerWear(ask), of: ask, pending: false, failed: false, again: vi.fn() }),
   useFleet: (asks: readonly WearAsk[] | null) => ({
     answer: asks && newFleet()(asks),

@@ -2,7 +2,7 @@
 
 import { useMemo } from 'react';
 import { compileDrive, stopsOf, type Drive, type Pose } from '@/core/drive';
-import { usePose } from '@/ui/solver';
+import { usePose } from '@/client/solver';
 import { boundsOf, svgPath, vSide, writeLoop } from './outline';
 
 const NONE: readonly string[] = [];

@@ -20,7 +20,7 @@ vi.mock('next/navigation', async () => (await import('../../test-features')).nav
 vi.mock('../../queries/ask', async () => (await import('../../test-features')).queriesThat({}));
 vi.mock('../../shell/shell-context', () => ({ useMayChange: () => true, useShell: () => ({ role: 'owner' }) }));
 const nothingYet = vi.hoisted(() => () => ({ answer: null, of: null, pending: false, failed: false, again: () => undefined }));
-vi.mock('@/ui/solver', () => ({ usePose: nothingYet, useTension: nothingYet }));
+vi.mock('@/client/solver', () => ({ usePose: nothingYet, useTension: nothingYet }));
 
 const known = (values: Record<string, string>): Facts =>
   Object.fromEntries(Object.entries(values).map(([id, value]) => [id, { value, by: 'Ines', at: '2026-10-17T08:00:00Z' }]));

@@ -6,7 +6,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import * as z from 'zod';
 import { truncate, type Procedure, type Reading, type Step, type StepRecord, type StepWritten } from '@/core/job';
-import { useDraftOf } from '@/ui/draft';
+import { useDraftOf } from '@/client/draft';
 import { NumberField } from '@/ui/number-field';
 import { Barred } from './barred';
 import { aboutStep, Pictures } from '../pictures';

@@ -7,7 +7,7 @@ import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
 import * as z from 'zod';
 import { CAUTION_GROUPS, type Caution, type CautionGroup } from '@/core/job';
-import { useDraftOf } from '@/ui/draft';
+import { useDraftOf } from '@/client/draft';
 import { Icon } from '@/ui/icons';
 
 export interface Confirmed {

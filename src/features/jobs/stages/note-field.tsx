@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { useDraft } from '@/ui/draft';
+import { useDraft } from '@/client/draft';
 import type { StageProps } from './module';
 
 /** A note for the ticket. An unsaved note survives a reload. */

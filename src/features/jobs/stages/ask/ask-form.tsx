@@ -8,7 +8,7 @@ import * as z from 'zod';
 import { commonComplaints, COMPLAINTS, complaintsIn, type Complaint, type ComplaintId } from '@/core/fault';
 import { ARRIVES, intakeOf, STARTED, BELT_ENDED, kindOf, NOTHING_ASKED, PARTS_BEFORE, PARTS_OF, type Asked } from '@/core/job';
 import { Chips, Choices } from '@/ui/choices';
-import { useDraftOf } from '@/ui/draft';
+import { useDraftOf } from '@/client/draft';
 import { Fold } from '@/ui/fold';
 import { ARRIVES_WORDS, STARTED_WORDS, BELT_ENDED_WORDS, PARTS_OF_WORDS, PARTS_WORDS } from '../../job-messages';
 import type { StageProps } from '../module';

@@ -19,7 +19,7 @@ import {
   type Ending,
 } from '@/core/job';
 import { Chips, Choices } from '@/ui/choices';
-import { useDraft, useDraftOf } from '@/ui/draft';
+import { useDraft, useDraftOf } from '@/client/draft';
 import { useShell } from '../../../shell/shell-context';
 import { ENDING_WORDS, findingWords, leftInWords, FOLLOW_UP_AFTER_WORDS, FOLLOW_UP_CHECK_WORDS, UNFIT_WORDS } from '../../job-messages';
 import type { StageProps } from '../module';

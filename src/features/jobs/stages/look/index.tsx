@@ -10,7 +10,7 @@ import { intakeOf, findingsOf, setupsUp, checkGroups, type OrderedCheck } from '
 import type { Light } from '@/ui/plate/lights';
 import { Fold } from '@/ui/fold';
 import { Plate } from '@/ui/plate/plate';
-import { usePose } from '@/ui/solver';
+import { usePose } from '@/client/solver';
 import type { TraceAnswer } from '@/services/trace';
 import { FactField } from '../../../machines/fact-field';
 import { lineNow } from '../../now/line-now';

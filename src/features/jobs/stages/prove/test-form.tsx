@@ -8,7 +8,7 @@ import * as z from 'zod';
 import { complaintOf } from '@/core/fault';
 import { intakeOf, fittedException, kindOf, provedOf, removedParts, type Proved } from '@/core/job';
 import { Choices } from '@/ui/choices';
-import { useDraftOf } from '@/ui/draft';
+import { useDraftOf } from '@/client/draft';
 import type { StageProps } from '../module';
 
 const CYCLES = 5;

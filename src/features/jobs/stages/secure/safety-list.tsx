@@ -7,7 +7,7 @@ import { useMemo } from 'react';
 import { cautionsFor } from '@/core/job';
 import type { FactId } from '@/core/machine';
 import { Icon } from '@/ui/icons';
-import { usePose } from '@/ui/solver';
+import { usePose } from '@/client/solver';
 import { useUnits } from '@/ui/units';
 import { Moment } from '@/ui/when';
 import { FactField } from '../../../machines/fact-field';

@@ -1,9 +1,7 @@
 'use client';
 
-import Alert from '@mui/material/Alert';
-import { useEffect, useSyncExternalStore } from 'react';
+import { useEffect } from 'react';
 import { CACHED_AT, PAGES } from '@/workers/cached-pages';
-import { Moment } from './when';
 
 /** A page that stays open so long is copied, ms; and not again within so long. */
 const SETTLED_MS = 3000;
@@ -49,18 +47,3 @@ export function useCachedPages(path: string): void {
 
 /** When the copy was made that this document came from; null where the server answered. */
 export const cachedAt = (): string | null => (typeof document === 'undefined' ? null : document.documentElement.getAttribute(CACHED_AT));
-
-const never = () => () => undefined;
-
-/** Note that a page is a copy, with its age. */
-export function CachedPage() {
-  const at = useSyncExternalStore(never, cachedAt, () => null);
-  return (
-    at && (
-      <Alert severity="warning" variant="outlined" sx={{ m: 1.5, mb: 0 }}>
-        The server does not answer. This page is the copy of <Moment at={at} as="dayAndTime" />. Your changes are saved on this device and
-        sent later.
-      </Alert>
-    )
-  );
-}

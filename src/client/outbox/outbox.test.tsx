@@ -1,7 +1,7 @@
 import { screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
-import { serverThat, show } from '../test-shell';
+import { serverThat, show } from '@/ui/test-shell';
 import { queuedCommands, openOutbox, useQueuedCommands } from './testing';
 
 let owner = 1;
