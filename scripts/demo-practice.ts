@@ -12,8 +12,9 @@ import {
   type PracticeMachine,
   modelOf,
 } from '../src/core/practice';
-import { practice, type Database, type Person } from '../src/db';
+import { practice, type Database } from '../src/db';
 import { practiceResult } from '../src/services/practice-review';
+import type { Person } from '../src/contract/records';
 
 const words = vocabulary();
 

@@ -15,8 +15,6 @@ import {
   stacks,
   tickets,
   type Database,
-  type PartFields,
-  type Person,
 } from '../src/db';
 import { CHECKS, COMPLAINTS } from '../src/core/fault';
 import { STACK_TEMPLATES, withMoved, type LayerKind } from '../src/core/stack';
@@ -47,6 +45,7 @@ import { readDriveFile } from '../src/formats/drive-file';
 import { readShelfCsv } from '../src/formats/shelf-csv';
 import { DEMO_ACCOUNTS } from './demo-accounts';
 import { seedPractice } from './demo-practice';
+import type { PartFields, Person } from '../src/contract/records';
 
 interface DemoRecord {
   /** Earlier readings of a machine's meter: days ago, value. */

@@ -111,9 +111,19 @@ export interface ReadOptions<T> {
   readonly hold?: boolean;
 }
 
+/** The router may show a page that it requested this long ago, ms. */
+const PREFETCHED_MS = 5 * 60_000;
+/** Queries that were changed so recently that a page can be older than the change. */
+const changed = new Map<string, ReturnType<typeof setTimeout>>();
 /** Values of pages that were shown already. The way back to a page brings the same value again: the cache is newer. */
 const shown = new WeakSet<object>();
-const isNew = (first: unknown): first is object => typeof first === 'object' && first !== null && !shown.has(first);
+
+/** True if the value of a page is newer than the cache. */
+const isNewest = <T,>(client: QueryClient, key: QueryKey, first: T | undefined): first is T =>
+  typeof first === 'object' &&
+  first !== null &&
+  !shown.has(first) &&
+  !(changed.has(String(key[0])) && client.getQueryData(key) !== undefined);
 
 /** Reads from the server through the cache. */
 export function useRead<T>(
@@ -124,14 +134,13 @@ export function useRead<T>(
   const client = useQueryClient();
   const text = JSON.stringify(key);
   useEffect(() => {
-    if (!isNew(first)) return;
-    shown.add(first);
+    if (typeof first !== 'object' || first === null || shown.has(first)) return;
     const key = JSON.parse(text) as QueryKey;
-    const before = client.getQueryData(key);
-    client.setQueryData(key, first, madeAt());
-    // A page requested before a command and arriving after it is older than the cache, so the server is asked.
-    if (before !== undefined && JSON.stringify(before) !== JSON.stringify(first))
-      void client.invalidateQueries({ queryKey: key, exact: true });
+    const isNew = isNewest(client, key, first);
+    shown.add(first);
+    if (isNew) client.setQueryData(key, first, madeAt());
+    // A page that was requested before a command is older than the command, so the server is asked.
+    if (changed.has(String(key[0]))) void client.invalidateQueries({ queryKey: key, exact: true });
   }, [client, text, first]);
   const query = useQuery<T>({
     queryKey: key,
@@ -145,7 +154,7 @@ export function useRead<T>(
   if (hold && query.data !== undefined && query.data !== last) setLast(query.data);
   const held = hold && query.data === undefined && last !== undefined;
   return {
-    value: isNew(first) ? first : held ? last : query.data,
+    value: isNewest(client, key, first) ? first : held ? last : query.data,
     busy: query.isFetching,
     held,
     problem: query.error instanceof Error ? query.error.message : null,
@@ -154,11 +163,20 @@ export function useRead<T>(
   };
 }
 
-/** Marks reads as stale, so that the visible ones are read again: those of some queries, or all. */
-export function useRefetch(): (names?: readonly string[]) => void {
+/** Marks the reads of some queries as stale, so that the visible ones are read again. */
+export function useRefetch(): (names: readonly string[]) => void {
   const client = useQueryClient();
   return useCallback(
-    (names) => void client.invalidateQueries(names && { predicate: ({ queryKey: [name] }) => names.includes(String(name)) }),
+    (names) => {
+      for (const name of names) {
+        clearTimeout(changed.get(name));
+        changed.set(
+          name,
+          setTimeout(() => changed.delete(name), PREFETCHED_MS),
+        );
+      }
+      void client.invalidateQueries({ predicate: ({ queryKey: [name] }) => names.includes(String(name)) });
+    },
     [client],
   );
 }

@@ -1,13 +1,6 @@
 import { QueryTypes } from 'sequelize';
 import type { Database } from './connection';
-
-/** One page of a list, and how many rows there are in all. */
-export interface ListPage<T> {
-  readonly rows: readonly T[];
-  readonly total: number;
-  /** Rows that a page holds. */
-  readonly size: number;
-}
+import type { ListPage } from '../contract/records';
 
 /** Which rows of a list: those that hold every word, `limit` of them from the one at `offset` on. */
 export interface ListQuery {

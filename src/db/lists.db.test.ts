@@ -2,8 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { UNPROVED } from '../core/job/test-job';
 import { seededRandom } from '../core/drive';
 import { demoDrive } from '../core/drive/sample-drives';
-import { drives, jobLists, jobs, machines, tickets, type MachineFields } from '.';
+import { drives, jobLists, jobs, machines, tickets } from '.';
 import { NEW_MACHINE, NOW, shopForTests, value, writing } from './test-database';
+import type { MachineFields } from '../contract/records';
 
 const wordsOf = (find: string) =>
   find

@@ -1,11 +1,5 @@
 import { UniqueConstraintError } from 'sequelize';
 
-/** Result of a write: done, refused with a sentence, or stale with the current row, so that both can be shown. */
-export type Outcome<T, Current = never> =
-  | { readonly ok: true; readonly value: T }
-  | { readonly ok: false; readonly reason: 'refused'; readonly problem: string }
-  | { readonly ok: false; readonly reason: 'stale'; readonly problem: string; readonly current: Current };
-
 export const done = <T>(value: T) => ({ ok: true as const, value });
 export const refused = (problem: string) => ({ ok: false as const, reason: 'refused' as const, problem });
 export const stale = <Current>(what: string, current: Current) => ({

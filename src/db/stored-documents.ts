@@ -2,13 +2,7 @@ import * as z from 'zod';
 import { validateDrive, type Drive, type Uncertainty } from '../core/drive';
 import { validateNotebook, type Notebook } from '../core/survey';
 import { bySchema, readStored, type Checked, type Form, type Read, type Unreadable } from '../core/stored';
-
-/** A row with an unreadable document. It is shown with its text for saving, and does not break lists. */
-export interface UnreadableRow extends Omit<Unreadable, 'ok'> {
-  readonly unreadable: true;
-  readonly id: number;
-  readonly name: string;
-}
+import type { Preferences, UnreadableRow } from '../contract/records';
 
 export const unreadableRow = (row: { readonly id: number; readonly name: string }, { problem, text }: Unreadable): UnreadableRow => ({
   unreadable: true,
@@ -58,7 +52,6 @@ const preferencesShape = z.object({
   inchDenominator: z.union([z.literal(16), z.literal(32)]),
   theme: z.enum(['day', 'bay', 'system']),
 });
-export type Preferences = Readonly<z.infer<typeof preferencesShape>>;
 
 const preferencesForm: Form<Preferences> = {
   what: 'these preferences',

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { beforeEach } from 'vitest';
-import type { Person } from '.';
 import { NOW, value, type TestShop } from './test-database';
+import type { Person } from '../contract/records';
 
 /** Signed-in person and database of the server, as replaced by a test file. */
 export interface Seen {

@@ -1,21 +1,8 @@
 import type { BeltBooked } from '../core/job';
 import { BOOKED_BELT } from '../core/job/test-job';
 import { afterAll, beforeAll, beforeEach } from 'vitest';
-import {
-  isUnreadable,
-  jobs,
-  machines,
-  migrate,
-  openDatabase,
-  people,
-  type Database,
-  type MachineFields,
-  type NewJob,
-  type Person,
-  type ShelfBelt,
-  type tickets,
-  type UnreadableRow,
-} from '.';
+import { isUnreadable, jobs, machines, migrate, openDatabase, people, type Database, type NewJob, type tickets } from '.';
+import type { MachineFields, Person, ShelfBelt, UnreadableRow } from '../contract/records';
 
 export const NOW = new Date('2026-11-25T09:00:00Z');
 

@@ -1,7 +1,6 @@
 import { screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
-import type { Machine } from '@/db';
 import { serverThat, show } from '@/ui/test-shell';
 import { MachineForm } from './machines/machine-form';
 import { BeltForm } from './shelf/belt-form';
@@ -10,6 +9,7 @@ import { AddPersonDialog } from './shop/people-dialogs';
 import { OwnPassword } from './shop/own-password';
 import { ShopCard } from './shop/shop-card';
 import { MACHINE, SHOP } from './test-records';
+import type { Machine } from '@/contract/records';
 
 vi.mock('next/navigation', async () => (await import('./test-features')).navigation);
 const asked = vi.hoisted(() => ({ drives: [] as string[] }));

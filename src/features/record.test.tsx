@@ -3,7 +3,6 @@ import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import { solveDrive } from '@/core/drive';
 import { STACK_TEMPLATES, stackFaults, STACK_FAULTS, withMoved } from '@/core/stack';
-import type { Customer, DueTrial, meters, Part, StoredStack, Trial } from '@/db';
 import { serverThat, show } from '@/ui/test-shell';
 import { TrialsDue } from './job-list/trials-due';
 import { CustomerForm } from './customers/customer-form';
@@ -19,6 +18,7 @@ import { StackedNote } from './stacks/stacked-note';
 import { Stations } from './stacks/stations';
 import { faultWords } from './stacks/messages';
 import { MACHINE, RIDER_DRIVE, SHOP } from './test-records';
+import type { Customer, DueTrial, LoggedReading, Part, StoredStack, Trial } from '@/contract/records';
 
 vi.mock('next/navigation', async () => (await import('./test-features')).navigation);
 vi.mock('./shell/shell-context', () => ({ useMayChange: () => true, useShell: () => ({ role: 'owner' }) }));
@@ -28,7 +28,7 @@ vi.mock('@/client/solver', () => ({ usePose: () => ({ answer: pose.now, pending:
 const field = (label: string | RegExp) => screen.getByLabelText(label, { selector: 'input, textarea' }) as HTMLInputElement;
 const press = (name: string | RegExp) => userEvent.click(screen.getByRole('button', { name }));
 
-const read = (id: number, value: number, at: string): meters.LoggedReading => ({ id, value, unit: 'h', at, by: 'Bram' });
+const read = (id: number, value: number, at: string): LoggedReading => ({ id, value, unit: 'h', at, by: 'Bram' });
 
 describe('a machine’s meter', () => {
   const log = [read(2, 412.6, '2026-11-20T08:00:00Z'), read(1, 392.6, '2026-09-11T08:00:00Z')];

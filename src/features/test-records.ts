@@ -1,7 +1,7 @@
 import orchardRider from '../../demo/drives/orchard-rider.drive.json';
 import { USUAL_LIMITS } from '@/core/machine';
 import type { Drive } from '@/core/drive';
-import type { Machine, Shop, StoredDrive } from '@/db';
+import type { Machine, Shop, StoredDrive } from '@/contract/records';
 
 /** Sample records for tests of screens. */
 export const MACHINE: Machine = {

@@ -1,9 +1,9 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import * as z from 'zod';
-import type { Person } from '../db';
 import { defineQuery, executeQuery } from './command';
 import { hashPassword, passwordMatches } from './password';
 import { wholeNumber } from './params';
+import type { Person } from '../contract/records';
 
 const seen = vi.hoisted(() => ({ person: null as unknown }));
 vi.mock('./session', () => ({

@@ -1,9 +1,10 @@
 import 'server-only';
 import { createHash } from 'node:crypto';
 import * as z from 'zod';
-import { commands, database, sqlState, type Database, type Outcome, type Person, type Role } from '../db';
+import { commands, database, sqlState, type Database, type Role } from '../db';
 import { currentPerson, hasRole } from './session';
 import { findInvalidText } from './invalid-text';
+import type { Outcome, Person } from '../contract/records';
 
 /** Answer of a command or query to the screen. Every refusal has a sentence to show. */
 export type ActionResult<T, Current = never> =

@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import * as z from 'zod';
-import type { Database, Person } from '../db';
+import type { Database } from '../db';
 import { value, shopForTests } from '../db/test-database';
 import { defineCommand, deleteOldNotes, executeCommand, type CommandRegistry } from './command';
+import type { Person } from '../contract/records';
 
 const seen = vi.hoisted(() => ({ person: null as unknown, db: null as unknown }));
 vi.mock('./session', async (original) => ({ ...(await original<object>()), currentPerson: async () => seen.person }));

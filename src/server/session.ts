@@ -4,7 +4,8 @@ import { getIronSession } from 'iron-session';
 import { cookies, headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 import { cache } from 'react';
-import { database, people, type Person, type Role } from '../db';
+import { database, people, type Role } from '../db';
+import type { Person } from '../contract/records';
 
 interface Cookie {
   sessionId?: string;

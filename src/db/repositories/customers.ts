@@ -1,21 +1,7 @@
 import { ROW_TO_CHANGE, type Database } from '../connection';
-import { listPage, type ListPage, type ListQuery } from '../find';
-import { done, refused, stale, onUniqueViolation, type Outcome } from '../outcome';
-
-export interface CustomerLine {
-  readonly id: number;
-  readonly name: string;
-  readonly contact: string;
-  readonly machines: number;
-}
-
-export interface Customer {
-  readonly id: number;
-  readonly name: string;
-  /** Contact details, as text. */
-  readonly contact: string;
-  readonly version: number;
-}
+import { listPage, type ListQuery } from '../find';
+import { done, refused, stale, onUniqueViolation } from '../outcome';
+import type { Customer, CustomerLine, ListPage, Outcome } from '../../contract/records';
 
 /** A page of customers by name; words are found in name and contact. */
 export const listCustomers = (db: Database, shopId: number, query: ListQuery): Promise<ListPage<CustomerLine>> =>

@@ -1,7 +1,8 @@
 import { Op, type WhereOptions } from 'sequelize';
 import { ROW_TO_CHANGE, type Database } from '../connection';
-import { done, refused, type Outcome } from '../outcome';
+import { done, refused } from '../outcome';
 import { namesOf } from './people';
+import type { Outcome, StoredDocument } from '../../contract/records';
 
 /** A stored document or picture. */
 export interface Paper {
@@ -11,18 +12,6 @@ export interface Paper {
 
 /** Owner of a document: machine, drive, pulley or job. */
 export type DocumentOf = { readonly machineId: number } | { readonly driveId: number; readonly station: string };
-
-/** A document without its bytes. */
-export interface StoredDocument {
-  readonly id: number;
-  readonly name: string;
-  readonly mediaType: string;
-  readonly driveId: number | null;
-  /** The pulley of the drive that it is pinned to; '' for the whole. */
-  readonly station: string;
-  readonly by: string;
-  readonly at: string;
-}
 
 /** Documents that one machine or drive may hold. */
 const MOST = 200;

@@ -1,38 +1,10 @@
-import { stillUncertain, type Drive, type Uncertainty } from '../../core/drive';
+import { stillUncertain, type Drive } from '../../core/drive';
 import { ROW_TO_CHANGE, type Database } from '../connection';
-import { listPage, type ListPage, type ListQuery } from '../find';
-import { isUnreadable, readDrive, readUncertainty, unreadableRow, type UnreadableRow } from '../stored-documents';
+import { listPage, type ListQuery } from '../find';
+import { isUnreadable, readDrive, readUncertainty, unreadableRow } from '../stored-documents';
 import type { DriveRow } from '../rows';
-import { done, refused, stale, type Outcome } from '../outcome';
-
-/** Belt of a drive: by its number, or by section and length. */
-export interface BeltSummary {
-  readonly id: string;
-  readonly label: string;
-  readonly section: string;
-  readonly designation: string | null;
-  readonly length: { readonly value: number; readonly reference: string } | null;
-}
-
-export interface DriveSummary {
-  readonly id: number;
-  readonly name: string;
-  readonly kind: string;
-  readonly pulleys: number;
-  readonly belts: readonly BeltSummary[];
-  readonly changedBy: string;
-  readonly changedAt: string;
-}
-
-export interface StoredDrive {
-  readonly id: number;
-  readonly document: Drive;
-  /** Uncertainty of its numbers, if it was measured. */
-  readonly uncertainty: Uncertainty | null;
-  readonly changedBy: string;
-  readonly changedAt: string;
-  readonly version: number;
-}
+import { done, refused, stale } from '../outcome';
+import type { DriveSummary, ListPage, Outcome, StoredDrive, UnreadableRow } from '../../contract/records';
 
 function plain(row: DriveRow): StoredDrive | UnreadableRow {
   const read = readDrive(row.document);

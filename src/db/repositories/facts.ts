@@ -1,8 +1,9 @@
 import { Op, type Transaction } from 'sequelize';
 import { factOf, factSchema, isFact, type FactId, type Facts, type FactValue, type Known } from '../../core/machine';
 import { ROW_TO_CHANGE, type Database } from '../connection';
-import { done, refused, type Outcome } from '../outcome';
+import { done, refused } from '../outcome';
 import { namesOf } from './people';
+import type { Outcome } from '../../contract/records';
 
 /** Owner of a fact: machine or drive. */
 export type Subject = { readonly machineId: number } | { readonly driveId: number };

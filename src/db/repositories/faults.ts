@@ -1,8 +1,9 @@
 import { complaintAfter, readBody } from '../../core/job';
 import type { Confirmed, Correction } from '../../core/fault';
 import type { Database } from '../connection';
-import { done, type Outcome } from '../outcome';
+import { done } from '../outcome';
 import { namesOf } from './people';
+import type { Outcome, StoredCorrection } from '../../contract/records';
 
 /** Largest number of latest lines to read, for a shop with many years of jobs. */
 const MOST_LINES = 20_000;
@@ -40,12 +41,6 @@ export async function confirmedCauses(db: Database, shopId: number): Promise<Con
     counted.set(key, { ...one, times: one.times + 1 });
   }
   return [...counted.values()].sort((a, b) => b.times - a.times);
-}
-
-/** Corrections of the base by an owner, with author and date. */
-export interface StoredCorrection extends Correction {
-  readonly by: string;
-  readonly at: string;
 }
 
 /** Corrections of the fault base by a shop. */

@@ -3,21 +3,10 @@ import { entryKindOf } from '../../core/job';
 import { meterText } from '../../core/quantity';
 import type { Database } from '../connection';
 import { factsOf } from './facts';
-import { linesOfJobs, type TicketEntry } from './jobs';
+import { linesOfJobs } from './jobs';
 import { meterLog } from './meters';
 import { documentsOf } from './documents';
-
-/** Something that happened to a machine. */
-export interface MachineEvent {
-  /** ISO. */
-  readonly at: string;
-  readonly kind: 'job-opened' | 'job-closed' | 'meter' | 'document' | 'fact' | 'line';
-  /** Description of the event. */
-  readonly what: string;
-  readonly by: string;
-  /** Number of the job it belongs to. */
-  readonly job: number | null;
-}
+import type { MachineEvent, TicketEntry } from '../../contract/records';
 
 /** Tickets that are read by one statement: few enough that other answers come between. */
 const JOBS_AT_ONCE = 100;

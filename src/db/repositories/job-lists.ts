@@ -1,22 +1,7 @@
-import { NEW_STAGES, STAGE_STATES, STAGES, type JobStatus, type Stage, type Stages, type StageState } from '../../core/job';
+import { NEW_STAGES, STAGE_STATES, STAGES, type JobStatus, type Stage, type StageState } from '../../core/job';
 import type { Database } from '../connection';
-import { listPage, type ListPage, type ListQuery } from '../find';
-
-export interface JobSummary {
-  readonly id: number;
-  readonly number: number;
-  readonly title: string;
-  readonly machine: string;
-  readonly machineId: number;
-  readonly customer: string;
-  readonly status: JobStatus;
-  readonly openedAt: string;
-  readonly closedAt: string | null;
-  readonly stages: Stages;
-}
-
-/** Jobs of a list without their stages. */
-export type JobLine = Omit<JobSummary, 'stages'>;
+import { listPage, type ListQuery } from '../find';
+import type { JobLine, JobSummary, ListPage } from '../../contract/records';
 
 interface JobLineRow {
   readonly id: number;

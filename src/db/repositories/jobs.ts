@@ -1,43 +1,20 @@
 import type { Transaction } from 'sequelize';
-import type { Facts, ShopLimits } from '../../core/machine';
 import { meterText } from '../../core/quantity';
 import { ROW_TO_CHANGE, type Database } from '../connection';
 import { readDrive } from '../stored-documents';
-import { done, refused, type Outcome } from '../outcome';
+import { done, refused } from '../outcome';
 import { drivesOf } from './drives';
 import { factsOf } from './facts';
 import { findMachine } from './machines';
 import { shopOf } from './people';
-import { stacksOf, type StoredStack } from './stacks';
-import { trialsOf, type Trial } from './trials';
-import { linesWhere, withStages, type JobSummary } from './job-lists';
+import { stacksOf } from './stacks';
+import { trialsOf } from './trials';
+import { linesWhere, withStages } from './job-lists';
 import { storeStages } from './job-stages';
-import { linesOfJob, type TicketEntry } from './ticket-lines';
+import { linesOfJob } from './ticket-lines';
+import type { Job, Outcome } from '../../contract/records';
 
-export type { TicketEntry } from './ticket-lines';
 export { linesOfJobs } from './ticket-lines';
-
-export type JobStack = Pick<StoredStack, 'pulley' | 'stack'>;
-
-export interface Job extends JobSummary {
-  readonly maker: string;
-  readonly model: string;
-  /** As shown: 412.6 h; '' where none is known. */
-  readonly meter: string;
-  readonly driveId: number | null;
-  readonly beltId: string | null;
-  readonly complaint: string;
-  /** Machine factss machine and of its drive. */
-  readonly facts: { readonly machine: Facts; readonly drive: Facts };
-  /** Results of substitutes on its drive. */
-  readonly trials: readonly Trial[];
-  /** Bolt-ups drawn at pulleys of its drive. */
-  readonly stacks: readonly JobStack[];
-  /** Limits of the shop. */
-  readonly limits: ShopLimits;
-  readonly version: number;
-  readonly entries: readonly TicketEntry[];
-}
 
 export interface NewJob {
   readonly machineId: number;

@@ -1,29 +1,10 @@
 import type { Transaction } from 'sequelize';
-import type { MeterUnit } from '../../core/quantity';
 import { ROW_TO_CHANGE, type Database } from '../connection';
-import { listPage, type ListPage, type ListQuery } from '../find';
+import { listPage, type ListQuery } from '../find';
 import type { MachineRow } from '../rows';
-import { done, refused, stale, type Outcome } from '../outcome';
+import { done, refused, stale } from '../outcome';
 import { logMeter } from './meters';
-
-export interface MachineFields {
-  readonly name: string;
-  readonly maker: string;
-  readonly model: string;
-  readonly serial: string;
-  readonly meter: number | null;
-  readonly meterUnit: MeterUnit;
-  readonly notes: string;
-  /** Customer by name; made where there is none of that name yet. '' for none. */
-  readonly customer: string;
-  readonly driveIds: readonly number[];
-}
-
-export interface Machine extends MachineFields {
-  readonly id: number;
-  readonly customerId: number | null;
-  readonly version: number;
-}
+import type { ListPage, Machine, MachineFields, MachineLine, Outcome } from '../../contract/records';
 
 async function plainMany(db: Database, rows: readonly MachineRow[], transaction?: Transaction): Promise<Machine[]> {
   const options = transaction ? { transaction } : {};
@@ -47,18 +28,6 @@ async function plainMany(db: Database, rows: readonly MachineRow[], transaction?
     customer: row.customerId === null ? '' : (customers.get(row.customerId) ?? ''),
     driveIds: links.filter((l) => l.machineId === row.id).map((l) => l.driveId),
   }));
-}
-
-/** A machine as lists name it. */
-export interface MachineLine {
-  readonly id: number;
-  readonly name: string;
-  readonly maker: string;
-  readonly model: string;
-  readonly serial: string;
-  readonly customer: string;
-  readonly meter: number | null;
-  readonly meterUnit: MeterUnit;
 }
 
 /** A page of machines by name; words are found in name, maker, model, serial number and customer. */

@@ -1,16 +1,10 @@
 import type { Transaction } from 'sequelize';
-import type { MeterReading } from '../../core/machine';
 import type { MeterUnit } from '../../core/quantity';
 import { ROW_TO_CHANGE, type Database } from '../connection';
 import type { MachineRow } from '../rows';
-import { done, refused, type Outcome } from '../outcome';
+import { done, refused } from '../outcome';
 import { namesOf } from './people';
-
-export interface LoggedReading extends MeterReading {
-  readonly id: number;
-  /** '' if the reader is unknown. */
-  readonly by: string;
-}
+import type { LoggedReading, Outcome } from '../../contract/records';
 
 interface ReadBy {
   readonly shopId: number;

@@ -2,34 +2,11 @@ import { Op, type Transaction } from 'sequelize';
 import type { Drive, Uncertainty } from '../../core/drive';
 import type { Notebook } from '../../core/survey';
 import { ROW_TO_CHANGE, type Database } from '../connection';
-import { listPage, type ListPage, type ListQuery } from '../find';
-import { isUnreadable, readNotebook, unreadableRow, type UnreadableRow } from '../stored-documents';
+import { listPage, type ListQuery } from '../find';
+import { isUnreadable, readNotebook, unreadableRow } from '../stored-documents';
 import type { MachineRow, NotebookRow } from '../rows';
-import { done, refused, stale, type Outcome } from '../outcome';
-
-export interface StoredNotebook {
-  readonly id: number;
-  readonly document: Notebook;
-  /** The drive that was made from it, if one was. */
-  readonly driveId: number | null;
-  /** The machine it is measured for, which gets the drive. */
-  readonly machine: { readonly id: number; readonly name: string } | null;
-  readonly changedBy: string;
-  readonly changedAt: string;
-  readonly version: number;
-}
-
-export interface NotebookSummary {
-  readonly id: number;
-  readonly name: string;
-  readonly kind: string;
-  readonly driveId: number | null;
-  readonly machineId: number | null;
-  readonly measured: number;
-  readonly asked: number;
-  readonly changedBy: string;
-  readonly changedAt: string;
-}
+import { done, refused, stale } from '../outcome';
+import type { ListPage, NotebookSummary, Outcome, StoredNotebook, UnreadableRow } from '../../contract/records';
 
 export interface StoredPhoto {
   readonly mediaType: string;

@@ -1,27 +1,9 @@
 import { Op, type Transaction } from 'sequelize';
 import type { PartFitted } from '../../core/job';
 import { ROW_TO_CHANGE, type Database } from '../connection';
-import { listPage, type ListPage, type ListQuery } from '../find';
-import { done, refused, stale, type Outcome } from '../outcome';
-
-export interface PartFields {
-  readonly name: string;
-  /** Order number; may be ''. */
-  readonly number: string;
-  readonly quantity: number;
-  readonly bin: string;
-  readonly priceCents: number | null;
-  /** The variable drive that it is the spare belt of, and how many days one takes to come. */
-  readonly fitsDriveId: number | null;
-  readonly supplyDays: number | null;
-}
-
-export interface Part extends PartFields {
-  /** The name of that drive, in lists. */
-  readonly fitsDrive?: string | null;
-  readonly id: number;
-  readonly version: number;
-}
+import { listPage, type ListQuery } from '../find';
+import { done, refused, stale } from '../outcome';
+import type { ListPage, Outcome, Part, PartFields } from '../../contract/records';
 
 const plain = ({ id, name, number, quantity, bin, priceCents, fitsDriveId, supplyDays, version }: Part): Part => ({
   id,

@@ -1,30 +1,11 @@
 import { Op, QueryTypes } from 'sequelize';
 import { readLimits, type ShopLimits } from '../../core/machine';
 import { ROW_TO_CHANGE, type Database } from '../connection';
-import { DEFAULT_PREFERENCES, readPreferences, type Preferences } from '../stored-documents';
+import { DEFAULT_PREFERENCES, readPreferences } from '../stored-documents';
 import type { PersonRow, ShopRow } from '../rows';
-import { done, refused, stale, onUniqueViolation, type Outcome } from '../outcome';
+import { done, refused, stale, onUniqueViolation } from '../outcome';
 import type { Role } from '../../core/role';
-
-export interface Person {
-  readonly id: number;
-  readonly shopId: number;
-  readonly email: string;
-  readonly name: string;
-  readonly role: Role;
-  readonly active: boolean;
-  readonly preferences: Preferences;
-  readonly version: number;
-}
-
-export interface Shop {
-  readonly id: number;
-  readonly name: string;
-  /** By its IANA name; times are shown in it. */
-  readonly timeZone: string;
-  readonly limits: ShopLimits;
-  readonly version: number;
-}
+import type { Outcome, Person, Preferences, Shop } from '../../contract/records';
 
 const plain = (row: PersonRow): Person => ({
   id: row.id,

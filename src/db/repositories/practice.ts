@@ -2,39 +2,10 @@ import * as z from 'zod';
 import { practiceSessionShape, type Played, type PracticeMachine } from '../../core/practice';
 import { bySchema, readStored, type Form } from '../../core/stored';
 import { ROW_TO_CHANGE, type Database } from '../connection';
-import { unreadableRow, type UnreadableRow } from '../stored-documents';
-import { done, refused, type Outcome } from '../outcome';
+import { unreadableRow } from '../stored-documents';
+import { done, refused } from '../outcome';
 import type { PracticeSessionRow } from '../rows';
-
-/** Stored content of a session: the machine, and every move with its result. */
-interface RoundDocument {
-  readonly machine: PracticeMachine;
-  readonly played: readonly Played[];
-}
-
-/** Result of a session. */
-export interface PracticeResult {
-  readonly minutes: number;
-  /** Result of tracing on the same machine. */
-  readonly ownMinutes: number;
-  readonly found: number;
-  readonly needless: number;
-  readonly leftIn: number;
-}
-
-/** A practice session on a simulated machine. It is not a job, and no query of jobs reads it. */
-export interface StoredPracticeSession extends RoundDocument {
-  readonly id: number;
-  readonly code: string;
-  /** The learner has seen the advice of tracing. */
-  readonly helped: boolean;
-  readonly startedAt: string;
-  readonly finishedAt: string | null;
-  readonly result: PracticeResult | null;
-}
-
-/** A round in a list. */
-export type PracticeSummary = Pick<StoredPracticeSession, 'id' | 'code' | 'helped' | 'startedAt' | 'finishedAt' | 'result'>;
+import type { Outcome, PracticeResult, PracticeSummary, RoundDocument, StoredPracticeSession, UnreadableRow } from '../../contract/records';
 
 const form: Form<RoundDocument> = { what: 'this round', version: 1, upgrades: {}, check: bySchema(practiceSessionShape) };
 const kept = z.object({ form: z.number(), round: z.unknown() });

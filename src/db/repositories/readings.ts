@@ -1,17 +1,11 @@
-import { beltDamageOn, readBody, type RecordLine, type RidingWritten, type WarrantyWritten } from '../../core/job';
+import { beltDamageOn, readBody, type RecordLine } from '../../core/job';
 import { meterAt } from '../../core/machine';
 import type { PastReading, TensionEpoch } from '../../core/tension';
 import type { Database } from '../connection';
 import { logOf, takenOf, type PastWidth } from '../../core/wear';
 import { namesOf } from './people';
 import { meterLog } from './meters';
-
-/** All tension readings of a drive, on every machine with it. Also the times when its belts were fitted or adjusted. */
-export interface TensionPast {
-  /** In the order in which they were written. */
-  readonly readings: readonly PastReading[];
-  readonly epochs: readonly TensionEpoch[];
-}
+import type { BeltLife, MeasuredBelt, TensionPast } from '../../contract/records';
 
 /** Largest number of latest lines to read. More would add no information. */
 const MOST_LINES = 2000;
@@ -68,12 +62,6 @@ async function widthsOn(db: Database, jobs: readonly JobOfWidth[], most: number)
   });
 }
 
-/** Riding records and warranties by machine, in time order. */
-export interface BeltLife {
-  readonly ridden: readonly (RidingWritten & { readonly machine: number; readonly job: number })[];
-  readonly warranties: readonly (WarrantyWritten & { readonly machine: number; readonly job: number })[];
-}
-
 /** Other entries about the belts of a drive besides widths. */
 export async function beltLife(db: Database, shopId: number, driveId: number): Promise<BeltLife> {
   const jobs = await db.models.Job.findAll({ where: { shopId, driveId }, attributes: ['id', 'number', 'machineId'], raw: true });
@@ -102,19 +90,6 @@ export async function beltLife(db: Database, shopId: number, driveId: number): P
 export async function widthPast(db: Database, shopId: number, driveId: number): Promise<PastWidth[]> {
   const jobs = await db.models.Job.findAll({ where: { shopId, driveId }, attributes: ['id', 'number', 'machineId'], raw: true });
   return widthsOn(db, jobs, MOST_LINES);
-}
-
-/** A belt that is measured, on its machine. */
-export interface MeasuredBelt {
-  readonly machineId: number;
-  readonly machine: string;
-  readonly belt: string;
-  /** The drive that it runs on, as of its last reading. */
-  readonly driveId: number | null;
-  /** Since it was fitted, by meter; one at least. */
-  readonly log: readonly PastWidth[];
-  /** A job states that it is damaged or broken, and none since that it was replaced. */
-  readonly damaged: boolean;
 }
 
 /** Largest number of widths of a shop: some hundred belts over their lives. */

@@ -4,20 +4,8 @@ import { bySchema, readStored, type Form } from '../../core/stored';
 import { shelfKey } from '../../formats/shelf-csv';
 import { ROW_TO_CHANGE, type Database } from '../connection';
 import type { ShelfBeltRow } from '../rows';
-import { done, refused, type Outcome } from '../outcome';
-import type { ShelfBeltFields } from './shelf';
-
-/** Effect of an imported list on existing belts: add to the count, or set it. */
-export type ImportMode = 'add' | 'set';
-
-export interface ImportAnswer {
-  readonly id: string;
-  readonly added: number;
-  /** Rows that were there and changed. */
-  readonly changed: number;
-  /** Existing rows that already match the list. */
-  readonly same: number;
-}
+import { done, refused } from '../outcome';
+import type { ImportAnswer, ImportMode, Outcome, ShelfBeltFields } from '../../contract/records';
 
 const shelfFields = z.object({
   designation: z.string().nullable(),

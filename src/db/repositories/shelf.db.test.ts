@@ -1,8 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { readShelfCsv } from '../../formats/shelf-csv';
-import { shelf, shelfImports, type ImportMode, type ShelfBeltFields } from '..';
+import { shelf, shelfImports } from '..';
 import { SHELF_ROW as row, shopForTests, value } from '../test-database';
+import type { ImportMode, ShelfBeltFields } from '../../contract/records';
 
 describe('the shelf', () => {
   const shop = shopForTests('shelf');

@@ -1,19 +1,10 @@
 import type { Transaction } from 'sequelize';
-import { shelfKey, type ShelfRow } from '../../formats/shelf-csv';
+import { shelfKey } from '../../formats/shelf-csv';
 import { ROW_TO_CHANGE, type Database } from '../connection';
 import { listPage, type ListQuery } from '../find';
 import type { ShelfBeltRow } from '../rows';
-import { done, refused, stale, onUniqueViolation, type Outcome } from '../outcome';
-
-/** Content of one stock row: belts of a number, or of a measured size. */
-export type ShelfBeltFields = ShelfRow;
-
-export interface ShelfBelt extends ShelfBeltFields {
-  readonly id: number;
-  /** How many are on the order list. */
-  readonly wanted: number;
-  readonly version: number;
-}
+import { done, refused, stale, onUniqueViolation } from '../outcome';
+import type { Outcome, ShelfBelt, ShelfBeltFields } from '../../contract/records';
 
 export const plainShelfBelt = (row: ShelfBeltRow): ShelfBelt => ({
   id: row.id,

@@ -2,19 +2,10 @@ import * as z from 'zod';
 import { stackShape, type Stack } from '../../core/stack';
 import { bySchema, readStored, type Form } from '../../core/stored';
 import { ROW_TO_CHANGE, type Database } from '../connection';
-import { unreadableRow, type UnreadableRow } from '../stored-documents';
-import { done, refused, stale, type Outcome } from '../outcome';
+import { unreadableRow } from '../stored-documents';
+import { done, refused, stale } from '../outcome';
 import { namesOf } from './people';
-
-/** The bolt-up at one pulley of a drive. */
-export interface StoredStack {
-  readonly id: number;
-  readonly pulley: string;
-  readonly stack: Stack;
-  readonly by: string;
-  readonly at: string;
-  readonly version: number;
-}
+import type { Outcome, StoredStack, UnreadableRow } from '../../contract/records';
 
 const form: Form<Stack> = { what: 'this stack', version: 1, upgrades: {}, check: bySchema(stackShape) };
 /** The form version is stored next to a stack. */

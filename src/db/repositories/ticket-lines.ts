@@ -1,18 +1,9 @@
 import type { Transaction } from 'sequelize';
-import { readBody, type Stage, type TypedBody } from '../../core/job';
-import type { Unreadable } from '../../core/stored';
+import { readBody } from '../../core/job';
 import type { Database } from '../connection';
 import type { TicketEntryRow } from '../rows';
 import { isStage } from './job-lists';
-
-/** A line of a ticket: what is written of it, and who wrote it when. */
-export type TicketEntry = {
-  readonly id: number;
-  readonly stage: Stage;
-  readonly by: string;
-  readonly at: string;
-  readonly withdrawn: boolean;
-} & (TypedBody | ({ readonly type: 'unreadable' } & Omit<Unreadable, 'ok'>));
+import type { TicketEntry } from '../../contract/records';
 
 function entryOf(row: TicketEntryRow, by: string): TicketEntry {
   const read = readBody(row.type, row.bodyVersion, row.body);

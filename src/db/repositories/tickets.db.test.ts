@@ -1,7 +1,8 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { UNPROVED } from '../../core/job/test-job';
-import { jobs, machines, shelf, tickets, type ShelfBelt } from '..';
+import { jobs, machines, shelf, tickets } from '..';
 import { bookingOf, NEW_MACHINE, NOW, SHELF_ROW as row, shopForTests, value, writing } from '../test-database';
+import type { ShelfBelt } from '../../contract/records';
 
 describe('jobs and their tickets', () => {
   const shop = shopForTests('tickets');

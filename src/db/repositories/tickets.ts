@@ -15,12 +15,13 @@ import type { Role } from '../../core/role';
 import { readShelfFields } from '../../formats/shelf-csv';
 import { ROW_TO_CHANGE, type Database } from '../connection';
 import type { JobRow } from '../rows';
-import { done, refused, stale, type Outcome } from '../outcome';
+import { done, refused, stale } from '../outcome';
 import { storedJob, storeStages } from './job-stages';
 import { missingBelt } from './jobs';
 import type { Paper } from './documents';
 import { putPartBack } from './parts';
-import { plainShelfBelt, putBack, type ShelfBelt, type ShelfBeltFields } from './shelf';
+import { plainShelfBelt, putBack } from './shelf';
+import type { Outcome, ShelfBelt, ShelfBeltFields } from '../../contract/records';
 
 /** Who writes on a ticket, and when it was done. */
 export interface Writer {

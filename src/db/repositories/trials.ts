@@ -1,26 +1,7 @@
 import { QueryTypes } from 'sequelize';
 import type { Database } from '../connection';
-import { done, refused, type Outcome } from '../outcome';
-
-/** A substitute that was booked long enough ago to be asked about. */
-export interface DueTrial {
-  readonly entryId: number;
-  readonly belt: string;
-  readonly number: number;
-  readonly machine: string;
-  readonly customer: string;
-  readonly closedAt: string;
-}
-
-/** Result of a substitute on a drive. */
-export interface Trial {
-  readonly belt: string;
-  readonly outsideMm: number;
-  readonly worked: boolean;
-  readonly note: string;
-  readonly number: number;
-  readonly at: string;
-}
+import { done, refused } from '../outcome';
+import type { DueTrial, Outcome, Trial } from '../../contract/records';
 
 /** A valid ticket line with a substitute. The drive index exists for it. */
 const SUBSTITUTES = `e.type = 'belt-booked' AND e.body ->> 'substitute' = 'true' AND e.withdrawn_at IS NULL`;

@@ -14,7 +14,6 @@ import { useMemo, useState } from 'react';
 import * as z from 'zod';
 import { sectionOf, statedPitchLength, type Drive } from '@/core/drive';
 import { convertLength } from '@/core/belt';
-import type { StoredDrive } from '@/db';
 import { Choices } from '@/ui/choices';
 import { useDraftOf } from '@/client/draft';
 import { Icon } from '@/ui/icons';
@@ -27,6 +26,7 @@ import { FIGURES, figureText, withinLimit } from './figures';
 import { bladeOn, hubSpeedOf } from './messages';
 import { blank, lazyPart } from '@/ui/lazy';
 import { answered } from '../queries/answered';
+import type { StoredDrive } from '@/contract/records';
 
 /** Charts load when they are first shown. */
 const SweepChart = lazyPart(async () => (await import('./sweep-chart')).SweepChart, blank(280));

@@ -4,11 +4,11 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
-import type { Customer } from '@/db';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
 import { isTaken, useCommand } from '../commands/use-command';
 import { customerForm } from './forms';
+import type { Customer } from '@/contract/records';
 
 /** Adds a customer, or changes one. @param onSaved what the server made of it; null where it waits to be sent */
 export function CustomerForm({

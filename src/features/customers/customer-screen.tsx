@@ -4,12 +4,12 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { useState } from 'react';
-import type { Customer, JobLine } from '@/db';
 import { Card, Page } from '@/ui/page';
 import { JobRows } from '../jobs/job-rows';
 import { useMayChange } from '../shell/shell-context';
 import { CustomerForm } from './customer-form';
 import { answered } from '../queries/answered';
+import type { Customer, JobLine } from '@/contract/records';
 
 /** A customer: how they are reached, their machines and their jobs. */
 export function CustomerScreen({

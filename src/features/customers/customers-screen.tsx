@@ -3,7 +3,6 @@
 import Button from '@mui/material/Button';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { CustomerLine } from '@/db';
 import { Icon } from '@/ui/icons';
 import { ListedRows } from '@/ui/listed-rows';
 import { type ListAsk, type ListedPage } from '@/ui/listing';
@@ -11,6 +10,7 @@ import { Empty, Page } from '@/ui/page';
 import { useMayChange } from '../shell/shell-context';
 import { CustomerForm } from './customer-form';
 import { useListOf } from '../queries/use-query';
+import type { CustomerLine } from '@/contract/records';
 
 /** Owners of machines, with their contact details. */
 export function CustomersScreen({ first, asked }: { first: ListedPage<CustomerLine>; asked: ListAsk }) {

@@ -12,7 +12,6 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, type ComponentProps } from 'react';
 import type { ShopLimits } from '@/core/machine';
-import type { StoredDocument, StoredDrive, Trial } from '@/db';
 import { writeDriveFile } from '@/formats/drive-file';
 import { ConfirmDialog } from '@/ui/confirm-dialog';
 import { saveFile } from '@/ui/download';
@@ -36,6 +35,7 @@ import { KIND_WORDS } from './templates';
 import { askedAtCounter } from './messages';
 import { ask } from '../queries/ask';
 import { answered } from '../queries/answered';
+import type { StoredDocument, StoredDrive, Trial } from '@/contract/records';
 
 /** A drive outside any job, with the notebook it was measured in if there is one: ask at the counter which belt would run, and put the answer on a job if it belongs to one. */
 export function AskScreen({

@@ -1,10 +1,10 @@
 'use client';
 
 import type { Drive } from '@/core/drive';
-import type { StoredDrive } from '@/db';
 import { ClashDialog } from '@/ui/clash-dialog';
 import { Moment } from '@/ui/when';
 import { PART_LISTS } from './part-lists';
+import type { StoredDrive } from '@/contract/records';
 
 /** Two people changed one drive: both versions are shown, and one is chosen. */
 export function DriveClash({

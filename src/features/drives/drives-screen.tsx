@@ -12,7 +12,6 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { compileDrive, type Drive, type Problem } from '@/core/drive';
-import type { DriveSummary } from '@/db';
 import { readDriveFile } from '@/formats/drive-file';
 import { Icon } from '@/ui/icons';
 import { Quiet } from '@/ui/link-rows';
@@ -27,6 +26,7 @@ import { Moment } from '@/ui/when';
 import { TEMPLATE_TILE, TemplateGrid } from './template-grid';
 import { KIND_WORDS } from './templates';
 import { useListOf } from '../queries/use-query';
+import type { DriveSummary } from '@/contract/records';
 
 /** Every drive drawn here; new ones from a template or a file. */
 export function DrivesScreen({ first, asked }: { first: ListedPage<DriveSummary>; asked: ListAsk }) {

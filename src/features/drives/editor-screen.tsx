@@ -7,7 +7,6 @@ import useMediaQuery from '@mui/material/useMediaQuery';
 import Link from 'next/link';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { validateDrive, type Drive, type Problem } from '@/core/drive';
-import type { StoredDrive } from '@/db';
 import { saveFile } from '@/ui/download';
 import { Icon } from '@/ui/icons';
 import { drawnPose } from '@/ui/plate/drawn-pose';
@@ -25,6 +24,7 @@ import { PartsPanel } from './parts-panel';
 import { useDrawing } from './use-drawing';
 import { idlerOnTightSide } from './messages';
 import { answered } from '../queries/answered';
+import type { StoredDrive } from '@/contract/records';
 
 /**
  * Editor of a drive: parts in a form, pulleys by hand on the Plate, with continuous checks. Every step can be undone,

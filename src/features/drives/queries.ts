@@ -1,8 +1,9 @@
 import 'server-only';
 import * as z from 'zod';
-import { documents, drives, isUnreadable, jobLists, machines, notebooks, people, shelf, stacks, trials, type DriveSummary } from '@/db';
+import { documents, drives, isUnreadable, jobLists, machines, notebooks, people, shelf, stacks, trials } from '@/db';
 import { defineQuery, listInput, missing, recordId, rowsOf } from '@/server';
 import { packShelf } from '../shelf/packed';
+import type { DriveSummary } from '@/contract/records';
 
 export const listDrives = defineQuery('viewer', listInput, async ({ db, person }, ask) => ({
   ok: true,

@@ -5,12 +5,12 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import * as z from 'zod';
 import { driveShape, type Drive } from '@/core/drive';
 import { bySchema, type Form } from '@/core/stored';
-import type { StoredDrive } from '@/db';
 import { writeDriveFile } from '@/formats/drive-file';
 import { usePlace } from '@/client/device';
 import { useHistory } from '@/client/history';
 import { useNotice } from '@/ui/notice';
 import { useCommand, useCommandId } from '../commands/use-command';
+import type { StoredDrive } from '@/contract/records';
 
 /** An unsaved drawing, and the version it is based on. It may still break rules between its parts. */
 const drawingForm: Form<{ readonly drive: Drive; readonly version: number }> = {

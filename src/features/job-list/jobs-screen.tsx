@@ -5,7 +5,6 @@ import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { Fragment } from 'react';
 import { currentStage, STAGES, type Stage } from '@/core/job';
-import type { DueTrial, JobLine, JobSummary } from '@/db';
 import { Icon } from '@/ui/icons';
 import { LinkRows } from '@/ui/link-rows';
 import { FindField, Pager, type ListAsk, type ListedPage } from '@/ui/listing';
@@ -18,6 +17,7 @@ import { TrialsDue } from './trials-due';
 import { latestOpenJobs, noClosedJobMatches, openJobs } from './messages';
 import { useListOf } from '../queries/use-query';
 import { answered } from '../queries/answered';
+import type { DueTrial, JobLine, JobSummary } from '@/contract/records';
 
 /** A small knot for each stage on a strand: how far a job is, at a glance. */
 function Progress({ job }: { job: JobSummary }) {

@@ -6,9 +6,9 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { useState } from 'react';
-import type { DueTrial } from '@/db';
 import { Moment } from '@/ui/when';
 import { isTaken, useCommand } from '../commands/use-command';
+import type { DueTrial } from '@/contract/records';
 
 /** Substitutes that have run long enough to be asked about. */
 export function TrialsDue({ due }: { due: readonly DueTrial[] }) {

@@ -5,7 +5,6 @@ import { describe, expect, it, vi } from 'vitest';
 import { CAUSES } from '@/core/fault';
 import { NEW_STAGES, replayTicket, checkGroups, type Found, type OrderedCheck } from '@/core/job';
 import { FINDING } from '@/core/job/test-job';
-import type { Job, TicketEntry } from '@/db';
 import { readDriveFile } from '@/formats/drive-file';
 import { Choices } from '@/ui/choices';
 import { serverThat, show } from '@/ui/test-shell';
@@ -17,6 +16,7 @@ import { Stopwatch } from './stages/stopwatch';
 import type { JobContext } from './use-job-context';
 import { aJob } from './test-job';
 import rider from '../../../demo/drives/orchard-rider.drive.json';
+import type { Job, TicketEntry } from '@/contract/records';
 
 vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
 

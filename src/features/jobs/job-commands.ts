@@ -2,10 +2,10 @@
 
 import { useCallback, useMemo } from 'react';
 import { truncate, entryKindOf, kindOf, stageAfter, type EntryBody, type EntryType, type Stage, type StageState } from '@/core/job';
-import type { Job, TicketEntry } from '@/db';
 import { isTaken, useCommand } from '../commands/use-command';
 import { stageName, STATE_WORDS } from './stage-messages';
 import { strikingOut, usingBelt } from './job-messages';
+import type { Job, TicketEntry } from '@/contract/records';
 
 /** Key of the queued commands of a job on the device. */
 export const aboutJob = (number: number): string => `job/${number}`;

@@ -1,6 +1,6 @@
-import type { JobLine } from '@/db';
 import { LinkRows, Quiet } from '@/ui/link-rows';
 import { Moment } from '@/ui/when';
+import type { JobLine } from '@/contract/records';
 
 /** Jobs, one per line: number, subject, a detail and a date. */
 export function JobRows({

@@ -7,7 +7,6 @@ import Link from 'next/link';
 import { useEffect, useMemo, useState } from 'react';
 import { currentStage } from '@/core/job';
 import { OpenedLineProvider } from './now/run-context';
-import type { Job, StoredDrive, UnreadableRow } from '@/db';
 import { Icon } from '@/ui/icons';
 import { Staleness } from '@/ui/staleness';
 import { useMayChange } from '../shell/shell-context';
@@ -24,6 +23,7 @@ import { useStage } from './use-stage';
 import { useWithQueuedLines } from './queued-lines';
 import { beforeHandBack } from './job-messages';
 import { useAnswerOf } from '../queries/use-query';
+import type { Job, StoredDrive, UnreadableRow } from '@/contract/records';
 
 export interface JobScreenProps {
   /** The job as the server sent it with the page. */
@@ -38,7 +38,7 @@ export function JobScreen({ first, firstDrives }: JobScreenProps) {
   const reading = useAnswerOf('job.read', { number }, first);
   const read = reading.value;
   const { drives, unreadable } = useAnswerOf('drives.of-job', { number }, firstDrives).value;
-  const { job, sent, refused } = useWithQueuedLines(read, reading.problem !== null);
+  const { job, sent, refused } = useWithQueuedLines(read, reading.busy || reading.problem !== null);
   const jobContext = useJobContext(job, drives);
   const [at, go] = useStage(() => currentStage(jobContext.stages) ?? 'book');
   const commands = useJobCommands(job, go, refused);

@@ -3,7 +3,6 @@ import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import { NEW_STAGES, type BeltBooked, type Stages } from '@/core/job';
 import { BOOKED_BELT, UNPROVED } from '@/core/job/test-job';
-import type { Job, ShelfBelt, TicketEntry } from '@/db';
 import { serverThat, show, Stage } from '@/ui/test-shell';
 import type { BeltChoice } from '../match/match-panel';
 import { useJobCommands } from './job-commands';
@@ -14,6 +13,7 @@ import { StageMoves } from './stages/stage-moves';
 import { Ticket } from './ticket';
 import { aJob } from './test-job';
 import type { JobContext } from './use-job-context';
+import type { Job, ShelfBelt, TicketEntry } from '@/contract/records';
 
 vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
 

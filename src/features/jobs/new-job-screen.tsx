@@ -9,7 +9,6 @@ import TextField from '@mui/material/TextField';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
-import type { DriveSummary } from '@/db';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { Lookup, type Choice } from '@/ui/lookup';
 import { Page } from '@/ui/page';
@@ -18,6 +17,7 @@ import { isTaken, useCommand } from '../commands/use-command';
 import { jobForm } from './forms';
 import { ask } from '../queries/ask';
 import { useQueryOf } from '../queries/use-query';
+import type { DriveSummary } from '@/contract/records';
 
 const words = jobForm.pick({ title: true, complaint: true });
 

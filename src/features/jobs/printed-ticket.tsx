@@ -8,7 +8,6 @@ import { useMemo, useRef, useState } from 'react';
 import { sectionOf, type Drive } from '@/core/drive';
 import { convertLength } from '@/core/belt';
 import { replayTicket, STAGES } from '@/core/job';
-import type { Job, UnreadableRow } from '@/db';
 import { saveFile } from '@/ui/download';
 import { Facts } from '@/ui/facts';
 import { Icon } from '@/ui/icons';
@@ -28,6 +27,7 @@ import { stageName, STATE_WORDS } from './stage-messages';
 import { ticketPdf } from './ticket-pdf';
 import { beltOnTicketDrive } from './job-messages';
 import { answered } from '../queries/answered';
+import type { Job, UnreadableRow } from '@/contract/records';
 
 export interface TicketDriveShown {
   readonly drive: Drive;

@@ -1,9 +1,10 @@
 import 'server-only';
 import * as z from 'zod';
-import { drives, isUnreadable, jobLists, jobs, machines, people, trials, type Database, type Job } from '@/db';
+import { drives, isUnreadable, jobLists, jobs, machines, people, trials, type Database } from '@/db';
 import { defineQuery, listInput, missing, rowsOf } from '@/server';
 import { lastUsedBelt } from './last-used-belt';
 import { noSuchJob } from './job-messages';
+import type { Job } from '@/contract/records';
 
 /** Number of open jobs on the page. */
 const OPEN_SHOWN = 200;

@@ -3,9 +3,9 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import * as z from 'zod';
 import { isEntryType, kindOf, STAGES } from '@/core/job';
-import type { Job, TicketEntry } from '@/db';
 import { useQueuedCommands, type QueuedCommand } from '@/client/outbox';
 import { aboutJob } from './job-commands';
+import type { Job, TicketEntry } from '@/contract/records';
 
 type QueuedLineCommand = Pick<QueuedCommand, 'id' | 'kind' | 'input' | 'refusal' | 'doneAt'>;
 /** A line that was sent, with its short description. */
@@ -59,7 +59,7 @@ const HELD_MS = 8_000;
 /**
  * The job with its queued lines. A line that was just sent stays until the job is read again, so that no step reverts
  * in between.
- * @param unread true while the job cannot be read
+ * @param unread true while the job is being read or cannot be read
  * @returns `sent` holds the lines that the server has and the read job lacks. Call `refused` after the server refused a
  * command: its line is removed.
  */

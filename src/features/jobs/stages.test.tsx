@@ -5,7 +5,6 @@ import type { Drive } from '@/core/drive';
 import { NOTHING_ASKED, STAGES, cautionsFor, type Stage } from '@/core/job';
 import { BOOKED_BELT, FINDING, PROVED } from '@/core/job/test-job';
 import { USUAL_LIMITS, type Facts } from '@/core/machine';
-import type { Job, TicketEntry } from '@/db';
 import { oncePer } from '@/ui/test-memo';
 import { serverThat, show } from '@/ui/test-shell';
 import { solverService, type MatchRequest } from '@/services/solver';
@@ -17,6 +16,7 @@ import { STAGE_MODULES } from './stages/registry';
 import { useJobContext } from './use-job-context';
 import { RIDER_DRIVE } from '../test-records';
 import { aJob, madeSafe, ticketLine } from './test-job';
+import type { Job, TicketEntry } from '@/contract/records';
 
 vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
 vi.mock('../shell/shell-context', () => ({ useMayChange: () => true, useShell: () => ({ role: role.now }) }));

@@ -1,6 +1,6 @@
 import { cautionsFor, NEW_STAGES, type Stage } from '@/core/job';
 import { USUAL_LIMITS } from '@/core/machine';
-import type { Job, TicketEntry } from '@/db';
+import type { Job, TicketEntry } from '@/contract/records';
 
 /** An open job on the orchard rider, of which nothing is known and on which nothing is written. */
 export const aJob = (more: Partial<Job> = {}): Job => ({

@@ -6,7 +6,6 @@ import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { entryKindOf, type ReplayedTicket } from '@/core/job';
-import type { Job, TicketEntry } from '@/db';
 import { Icon } from '@/ui/icons';
 import { useQueuedCommands, type QueuedCommand } from '@/client/outbox';
 import { useWhen } from '@/ui/when';
@@ -14,6 +13,7 @@ import { aboutJob } from './job-commands';
 import { conditionWords } from './condition-messages';
 import { EntryLine } from './lines';
 import { stageName } from './stage-messages';
+import type { Job, TicketEntry } from '@/contract/records';
 
 /** Name of an entry in its strike-out button. Null if it cannot be struck out. */
 function strikeOutName(entry: TicketEntry): string | null {

@@ -24,8 +24,8 @@ import {
 import { absentParts, type Facts } from '@/core/machine';
 import { withLoads } from '@/core/tension';
 import { useWhen } from '@/ui/when';
-import type { Job, StoredDrive } from '@/db';
 import { useWithQueuedFacts } from '../machines/queued-facts';
+import type { Job, StoredDrive } from '@/contract/records';
 
 export interface JobContext {
   /** Now: with the loads that the job assumes, adjusters where the job set them, and the belts it fitted. */

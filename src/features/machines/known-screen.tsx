@@ -5,11 +5,11 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { FACTS, factsOfDrive, type Fact, type FactId, type Facts } from '@/core/machine';
-import type { Machine, StoredDrive } from '@/db';
 import { Page } from '@/ui/page';
 import { useMayChange } from '../shell/shell-context';
 import { FactField } from './fact-field';
 import { answered } from '../queries/answered';
+import type { Machine, StoredDrive } from '@/contract/records';
 
 const factsFor = (of: Fact['of']): FactId[] => (FACTS as readonly Fact[]).filter((f) => f.of === of).map((f) => f.id as FactId);
 /** Facts of variable drives alone, and those that they have not. */

@@ -5,10 +5,10 @@ import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { QRCodeSVG } from 'qrcode.react';
 import { useSyncExternalStore } from 'react';
-import type { Machine } from '@/db';
 import { Icon } from '@/ui/icons';
 import { Page } from '@/ui/page';
 import { answered } from '../queries/answered';
+import type { Machine } from '@/contract/records';
 
 const noChange = () => () => undefined;
 

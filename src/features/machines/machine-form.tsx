@@ -6,7 +6,6 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useController, useForm, useWatch } from 'react-hook-form';
-import type { Machine, MachineFields } from '@/db';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
 import { choiceOption, useChoices, type Choice } from '@/ui/lookup';
@@ -15,6 +14,7 @@ import { machineForm } from './forms';
 import { MeterField } from './meter-field';
 import { saveAgainToKeep } from './messages';
 import { ask } from '../queries/ask';
+import type { Machine, MachineFields } from '@/contract/records';
 
 const BLANK: MachineFields = {
   name: '',

@@ -5,7 +5,6 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { useState, type ReactNode } from 'react';
-import type { JobLine, Machine, MachineEvent, meters, NotebookSummary, StoredDocument, StoredDrive, UnreadableRow } from '@/db';
 import { Facts } from '@/ui/facts';
 import { Icon } from '@/ui/icons';
 import type { ListedPage } from '@/ui/listing';
@@ -22,6 +21,7 @@ import { MeterCard } from './meter-card';
 import { TimelineCard } from './timeline-card';
 import { beingMeasured, latestJobs } from './messages';
 import { answered } from '../queries/answered';
+import type { JobLine, LoggedReading, Machine, MachineEvent, NotebookSummary, StoredDocument, StoredDrive, UnreadableRow } from '@/contract/records';
 
 export function MachineScreen({
   machine,
@@ -43,7 +43,7 @@ export function MachineScreen({
   /** The latest of its jobs, and how many there are. */
   jobs: ListedPage<JobLine>;
   /** Readings of its meter, the latest first. */
-  log: readonly meters.LoggedReading[];
+  log: readonly LoggedReading[];
   papers: readonly StoredDocument[];
   events: readonly MachineEvent[];
   eventCount: number;

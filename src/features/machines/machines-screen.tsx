@@ -5,7 +5,6 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { meterText } from '@/core/quantity';
-import type { MachineLine } from '@/db';
 import { Icon } from '@/ui/icons';
 import { ListedRows } from '@/ui/listed-rows';
 import { type ListAsk, type ListedPage } from '@/ui/listing';
@@ -13,6 +12,7 @@ import { Empty, Page } from '@/ui/page';
 import { useMayChange } from '../shell/shell-context';
 import { MachineForm } from './machine-form';
 import { useListOf } from '../queries/use-query';
+import type { MachineLine } from '@/contract/records';
 
 export function MachinesScreen({ first, asked }: { first: ListedPage<MachineLine>; asked: ListAsk }) {
   const router = useRouter();

@@ -5,18 +5,18 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { meterRate } from '@/core/machine';
 import { meterText } from '@/core/quantity';
-import type { Machine, meters } from '@/db';
 import { Card } from '@/ui/page';
 import { Moment } from '@/ui/when';
 import { isTaken, useCommand } from '../commands/use-command';
 import { useMayChange } from '../shell/shell-context';
 import { MeterField } from './meter-field';
+import type { LoggedReading, Machine } from '@/contract/records';
 
 /** Number of visible readings before unfolding. */
 const SHOWN = 5;
 
 /** Meter readings of a machine with dates, its use per week, and a field for the present value. */
-export function MeterCard({ machine, log }: { machine: Machine; log: readonly meters.LoggedReading[] }) {
+export function MeterCard({ machine, log }: { machine: Machine; log: readonly LoggedReading[] }) {
   const runCommand = useCommand();
   const mayChange = useMayChange();
   const [all, setAll] = useState(false);

@@ -4,10 +4,10 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { useState } from 'react';
-import type { MachineEvent } from '@/db';
 import { Card } from '@/ui/page';
 import { Moment } from '@/ui/when';
 import { latestEntries } from './messages';
+import type { MachineEvent } from '@/contract/records';
 
 const SHOWN = 12;
 const WORDS: Readonly<Record<MachineEvent['kind'], string>> = {

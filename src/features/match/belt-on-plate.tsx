@@ -6,7 +6,6 @@ import Typography from '@mui/material/Typography';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import { beltCautions, type Drive, type MatchedBelt } from '@/core/drive';
 import type { ShopLimits } from '@/core/machine';
-import type { Trial } from '@/db';
 import { Fold } from '@/ui/fold';
 import { Strand } from '@/ui/strand';
 import { Sweep } from '@/ui/sweep';
@@ -17,6 +16,7 @@ import { runsOn } from './candidates';
 import { TrialsNote } from './trials-note';
 import { cautionSentence, noBeltWorks } from './messages';
 import { SlipLimits } from '../tension/slip-limits';
+import type { Trial } from '@/contract/records';
 
 /** Result of the belt on the Plate: verdict, arm position, and tension between slip limit and bearing limit. */
 export function BeltOnPlate({

@@ -2,12 +2,12 @@
 
 import Box from '@mui/material/Box';
 import type { MatchedBelt, RunningSettings } from '@/core/drive';
-import type { ShelfBelt, Trial } from '@/db';
 import { useUnits } from '@/ui/units';
 import { VerdictWord } from '@/ui/verdict';
 import { beltName, isExact, piecesOf, runsOn } from './candidates';
 import { trialsOfSize } from './trials-note';
 import { rescueSentence, whySentence, type WhyContext, someOfMatched } from './messages';
+import type { ShelfBelt, Trial } from '@/contract/records';
 
 /** Out of sight and still read out. */
 const HIDDEN = { position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' } as const;

@@ -9,9 +9,9 @@ import {
   type RunningSettings,
 } from '@/core/drive';
 import type { BeltBooked } from '@/core/job';
-import type { ShelfBelt } from '@/db';
 import type { Units } from '@/ui/units';
 import { missOf } from './messages';
+import type { ShelfBelt } from '@/contract/records';
 
 /** A shelf row as the matcher takes it. */
 export const candidateOf = (belt: ShelfBelt): Candidate =>

@@ -10,7 +10,6 @@ import useMediaQuery from '@mui/material/useMediaQuery';
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { sectionOf, withBeltSeatOffset, type Drive, type MatchedBelt, type Uncertainty } from '@/core/drive';
 import type { ShopLimits } from '@/core/machine';
-import type { ShelfBelt, Trial } from '@/db';
 import { Fold, Folds } from '@/ui/fold';
 import { Plate } from '@/ui/plate/plate';
 import { useMatch, usePose } from '@/client/solver';
@@ -27,6 +26,7 @@ import { Variations } from './variations';
 import { WindowRuler } from './window-ruler';
 import { WindowSentence } from './window-sentence';
 import { whySentence, type WhyContext, calculationStopped, moreBeltsDiffer, outsideLengthsNote, showAllBelts } from './messages';
+import type { ShelfBelt, Trial } from '@/contract/records';
 
 export interface BeltChoice {
   readonly shelf: ShelfBelt;

@@ -5,13 +5,13 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { placeDimension, type Drive } from '@/core/drive';
-import type { ShelfBelt } from '@/db';
 import { VerdictMark, verdictWord } from '@/ui/verdict';
 import { useUnits } from '@/ui/units';
 import type { MatchAnswer } from '@/services/solver';
 import { useCommand } from '../commands/use-command';
 import { useMayChange } from '../shell/shell-context';
 import { whySentence, type WhyContext, moreStandardSizes, noLength, onOrderList, oneMoreOnOrder, putOnOrderList } from './messages';
+import type { ShelfBelt } from '@/contract/records';
 
 /** Missing sizes listed; a wide window holds dozens. */
 const MISSING_SHOWN = 6;

@@ -2,10 +2,10 @@
 
 import Box from '@mui/material/Box';
 import type { MatchedBelt } from '@/core/drive';
-import type { Trial } from '@/db';
 import { useUnits } from '@/ui/units';
 import { Moment } from '@/ui/when';
 import { runsOn } from './candidates';
+import type { Trial } from '@/contract/records';
 
 /** Outside lengths closer than this are one size, mm: half of the usual step of half an inch. */
 const SAME_SIZE_MM = 6.35;

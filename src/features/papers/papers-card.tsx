@@ -4,7 +4,7 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useRef, useState } from 'react';
-import type { documents, StoredDocument } from '@/db';
+import type { documents } from '@/db';
 import { ConfirmDialog } from '@/ui/confirm-dialog';
 import { Icon } from '@/ui/icons';
 import { Card } from '@/ui/page';
@@ -12,6 +12,7 @@ import { Moment } from '@/ui/when';
 import { useCommand } from '../commands/use-command';
 import { useMayChange } from '../shell/shell-context';
 import { fileData } from './file-data';
+import type { StoredDocument } from '@/contract/records';
 
 /** Documents and pictures of a machine, a drive or one pulley of it: the manual's page, the parts diagram, the decal. */
 export function PapersCard({

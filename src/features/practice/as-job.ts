@@ -13,8 +13,8 @@ import {
 } from '@/core/job';
 import { USUAL_LIMITS } from '@/core/machine';
 import { drawFor, type Model, type PracticeMachine, type PracticeSession, type SessionStep } from '@/core/practice';
-import type { Job, TicketEntry } from '@/db';
 import type { JobContext } from '../jobs/use-job-context';
+import type { Job, TicketEntry } from '@/contract/records';
 
 /** Words of the customer of a simulated machine: one of the synonyms of each complaint. */
 function customersWords(machine: PracticeMachine): string {

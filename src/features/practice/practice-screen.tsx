@@ -9,7 +9,6 @@ import Typography from '@mui/material/Typography';
 import { Fragment, useState } from 'react';
 import { DRIVE_KINDS } from '@/core/fault';
 import { modelOf, MODELS, readCode, type Model } from '@/core/practice';
-import type { PracticeSummary } from '@/db';
 import { LinkRows } from '@/ui/link-rows';
 import { DriveSketch } from '@/ui/plate/sketch';
 import { Page } from '@/ui/page';
@@ -19,6 +18,7 @@ import { Progress } from './progress';
 import { SimulatedMark } from './simulated-mark';
 import { useStartPracticeSession } from './use-start';
 import { answered } from '../queries/answered';
+import type { PracticeSummary } from '@/contract/records';
 
 const kindLabel = (model: Model) => DRIVE_KINDS.find((k) => k.id === model.kind)!.label;
 const nameOf = ({ code }: PracticeSummary) => modelOf(code.slice(0, 2))?.name ?? code;

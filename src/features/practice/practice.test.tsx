@@ -13,13 +13,13 @@ import {
   resultOf,
   type Played,
 } from '@/core/practice';
-import type { StoredPracticeSession, PracticeSummary } from '@/db';
 import { serverThat, show } from '@/ui/test-shell';
 import { reviewPracticeSession, type ReviewRequest } from '@/services/practice-review';
 import { answerTrace, type TraceRequest } from '@/services/trace';
 import { practiceDrive } from './drives';
 import { PracticeScreen } from './practice-screen';
 import { SessionScreen } from './session-screen';
+import type { PracticeSummary, StoredPracticeSession } from '@/contract/records';
 
 vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
 vi.mock('../shell/shell-context', () => ({ useMayChange: () => true, useShell: () => ({ role: 'viewer', name: 'Wren' }) }));

@@ -3,9 +3,9 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { modelOf } from '@/core/practice';
-import type { PracticeSummary } from '@/db';
 import { blank, lazyPart } from '@/ui/lazy';
 import { practiceTotals, practiceTrend } from './messages';
+import type { PracticeSummary } from '@/contract/records';
 
 /** Charts load when they are first shown. */
 const SessionsChart = lazyPart(async () => (await import('./sessions-chart')).SessionsChart, blank(220));

@@ -9,13 +9,13 @@ import Link from 'next/link';
 import { useMemo } from 'react';
 import { vocabulary } from '@/core/fault';
 import { moveWords, type Beside, type Choice, type Model, type Review, type PracticeSession, type SessionStep } from '@/core/practice';
-import type { StoredPracticeSession } from '@/db';
 import { useNotice } from '@/ui/notice';
 import { useReview } from '@/client/solver';
 import { DriveSketch } from '@/ui/plate/sketch';
 import { practiceDrive } from './drives';
 import { useStartPracticeSession } from './use-start';
 import { practiceCodeText, tracingTakes, repairsText, faultsLeft } from './messages';
+import type { StoredPracticeSession } from '@/contract/records';
 
 const words = vocabulary();
 const causeWords = (ids: readonly string[]) => ids.map((id) => words.causes.find((c) => c.id === id)!.label.toLowerCase()).join('; ');

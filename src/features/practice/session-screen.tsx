@@ -7,7 +7,6 @@ import { useMemo, useState } from 'react';
 import { setupMinutes, vocabulary, type SetupId } from '@/core/fault';
 import type { EntryBody, Stage } from '@/core/job';
 import { modelOf } from '@/core/practice';
-import type { StoredPracticeSession } from '@/db';
 import { Staleness } from '@/ui/staleness';
 import type { JobCommands } from '../jobs/job-commands';
 import { Side, TicketButton, useTicketBeside } from '../jobs/side';
@@ -26,6 +25,7 @@ import { Replay } from './replay';
 import { SimulatedMark } from './simulated-mark';
 import { AskedAndRun, RunIt } from './stages';
 import { usePracticeSession, type PlayedSession } from './use-practice-session';
+import type { StoredPracticeSession } from '@/contract/records';
 
 const words = vocabulary();
 /** The stages at which a fault is traced. */

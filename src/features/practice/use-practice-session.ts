@@ -4,12 +4,12 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import * as z from 'zod';
 import { vocabulary } from '@/core/fault';
 import { moveProblem, moveShape, playOn, replayed, resultOf, type Move, type PracticeSession } from '@/core/practice';
-import type { StoredPracticeSession } from '@/db';
 import { useQueuedCommands } from '@/client/outbox';
 import { useNotice } from '@/ui/notice';
 import { type Reading } from '@/client/reads';
 import { isTaken, useCommand } from '../commands/use-command';
 import { useAnswerOf } from '../queries/use-query';
+import type { StoredPracticeSession } from '@/contract/records';
 
 const words = vocabulary();
 

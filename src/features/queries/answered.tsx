@@ -2,11 +2,11 @@
 
 import Box from '@mui/material/Box';
 import type { ComponentType, Key } from 'react';
-import type { UnreadableRow } from '@/db';
 import { Staleness } from '@/ui/staleness';
 import { UnreadablePage } from '@/ui/unreadable';
 import type { QueryInput, QueryName, QueryValue } from './ask';
 import { useAnswerOf } from './use-query';
+import type { UnreadableRow } from '@/contract/records';
 
 type Readable<N extends QueryName> = Exclude<QueryValue<N>, UnreadableRow>;
 /** `unknown` if the answer has what the screen needs. */

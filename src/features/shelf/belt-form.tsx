@@ -5,7 +5,6 @@ import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { decodeDesignation, SECTIONS } from '@/core/belt';
-import type { ShelfBelt } from '@/db';
 import { readShelfFields, SHELF_COLUMNS } from '@/formats/shelf-csv';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
@@ -13,6 +12,7 @@ import { useUnits } from '@/ui/units';
 import { beltName } from '../match/candidates';
 import { isTaken, useCommand } from '../commands/use-command';
 import { lengthEntry, theirVersion } from './messages';
+import type { ShelfBelt } from '@/contract/records';
 
 type Cells = Record<(typeof SHELF_COLUMNS)[number], string>;
 const WIDE = { gridColumn: '1 / -1' } as const;

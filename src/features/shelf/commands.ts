@@ -1,10 +1,11 @@
 import 'server-only';
 import * as z from 'zod';
 import { readShelfFields, SHELF_CSV_ROWS } from '@/formats/shelf-csv';
-import { parts, shelf, shelfImports, type ShelfBeltFields } from '@/db';
+import { parts, shelf, shelfImports } from '@/db';
 import { defineCommand } from '@/server';
 import { partForm } from './part-forms';
 import { importAtMost } from './messages';
+import type { ShelfBeltFields } from '@/contract/records';
 
 const fields: z.ZodType<ShelfBeltFields> = z.object({
   designation: z.string().max(60).nullable(),

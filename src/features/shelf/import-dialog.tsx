@@ -13,7 +13,6 @@ import RadioGroup from '@mui/material/RadioGroup';
 import Typography from '@mui/material/Typography';
 import { DataGrid, type GridColDef } from '@mui/x-data-grid';
 import { useMemo, useState } from 'react';
-import type { ImportMode, ShelfBelt } from '@/db';
 import { readShelfCsv, shelfKey, SHELF_COLUMNS, type ShelfRowResult } from '@/formats/shelf-csv';
 import { decodeText } from '@/formats/text';
 import { useUnits } from '@/ui/units';
@@ -22,6 +21,7 @@ import { beltName } from '../match/candidates';
 import { isTaken, useCommand } from '../commands/use-command';
 import { outsideMm } from './find-belts';
 import { beltListTooLarge, rowsToImport } from './messages';
+import type { ImportMode, ShelfBelt } from '@/contract/records';
 
 /** Largest file taken, bytes. */
 const LARGEST = 4_000_000;

@@ -1,7 +1,7 @@
 import { renderHook } from '@testing-library/react';
 import { expect, it } from 'vitest';
-import type { ShelfBelt } from '@/db';
 import { packShelf, useShelf } from './packed';
+import type { ShelfBelt } from '@/contract/records';
 
 const BELT: ShelfBelt = {
   id: 4,

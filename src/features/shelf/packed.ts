@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { ShelfBelt } from '@/db';
+import type { ShelfBelt } from '@/contract/records';
 
 /**
  * A whole shelf on its way to a screen, as one text: two thousand rows as values of a page are ten times the work, for the server twice. Names of fields

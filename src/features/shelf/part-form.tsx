@@ -4,7 +4,6 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { parseQuantity } from '@/core/quantity';
-import type { Part } from '@/db';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
 import { Lookup, type Choice } from '@/ui/lookup';
@@ -12,6 +11,7 @@ import { isTaken, useCommand } from '../commands/use-command';
 import { partForm } from './part-forms';
 import { deletedFromStock, inStockAgain, theirVersion } from './messages';
 import { ask } from '../queries/ask';
+import type { Part } from '@/contract/records';
 
 const FIELDS = ['name', 'number', 'quantity', 'bin', 'price', 'days'] as const;
 type Cells = Record<(typeof FIELDS)[number], string>;

@@ -5,7 +5,6 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { useState } from 'react';
-import type { Part } from '@/db';
 import { Icon } from '@/ui/icons';
 import { FindField, Pager, type ListAsk, type ListedPage } from '@/ui/listing';
 import { money } from '@/ui/money';
@@ -14,6 +13,7 @@ import { useMayChange } from '../shell/shell-context';
 import { PartForm } from './part-form';
 import { noPartMatches } from './messages';
 import { useListOf } from '../queries/use-query';
+import type { Part } from '@/contract/records';
 
 /** Bearings, idlers, springs, keepers: stock other than belts. */
 export function PartsScreen({ first, asked }: { first: ListedPage<Part>; asked: ListAsk }) {

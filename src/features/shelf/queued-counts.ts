@@ -2,8 +2,8 @@
 
 import { useMemo } from 'react';
 import * as z from 'zod';
-import type { ShelfBelt } from '@/db';
 import { useQueuedCommands, type QueuedCommand } from '@/client/outbox';
+import type { ShelfBelt } from '@/contract/records';
 
 /** Key of queued counts on the device. */
 export const ABOUT_COUNTS = 'shelf/counts';

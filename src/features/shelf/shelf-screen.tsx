@@ -7,7 +7,6 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { useDeferredValue, useMemo, useState } from 'react';
-import type { ShelfBelt } from '@/db';
 import { saveFile } from '@/ui/download';
 import { Icon } from '@/ui/icons';
 import { lazyModule, lazyPart } from '@/ui/lazy';
@@ -24,6 +23,7 @@ import { useShelf, type PackedShelf } from './packed';
 import { Rail, type ShelfCommands } from './rail';
 import { beltsInStock, deletedFromStock, inStockAgain, noBeltMatches } from './messages';
 import { useQueryOf } from '../queries/use-query';
+import type { ShelfBelt } from '@/contract/records';
 
 /** Dialogs load when they first open. */
 const BeltForm = lazyPart(async () => (await import('./belt-form')).BeltForm, null);

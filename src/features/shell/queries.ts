@@ -1,11 +1,12 @@
 import 'server-only';
 import * as z from 'zod';
 import { formatQuantity, type Dimension } from '@/core/quantity';
-import { drives, jobLists, machines, notebooks, people, shelf, type ShelfBelt } from '@/db';
+import { drives, jobLists, machines, notebooks, people, shelf } from '@/db';
 import { defineQuery } from '@/server';
 import { beltName, beltSize } from '../match/candidates';
 import { lengthTyped, outsideMm } from '../shelf/find-belts';
 import { requestedKind, type Kind } from './requested-kind';
+import type { ShelfBelt } from '@/contract/records';
 
 export interface Findable {
   readonly kind: Kind;

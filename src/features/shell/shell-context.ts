@@ -1,7 +1,8 @@
 'use client';
 
 import { createContext, useContext } from 'react';
-import type { Preferences, Role } from '@/db';
+import type { Role } from '@/db';
+import type { Preferences } from '@/contract/records';
 
 export interface ShellPerson {
   readonly id: number;

@@ -5,10 +5,10 @@ import Button from '@mui/material/Button';
 import { useColorScheme } from '@mui/material/styles';
 import { usePathname } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
-import type { Preferences } from '@/db';
 import { DeviceOwner } from '@/client/device';
 import { Icon } from '@/ui/icons';
 import { useCachedPages } from '@/client/cached-page';
+import { QUERY_KEYS } from '@/contract/keys';
 import { CachedPageNote } from '@/ui/cached-page-note';
 import { useInBrowser } from '@/ui/in-browser';
 import { usePartsWhenIdle } from '@/ui/lazy';
@@ -29,6 +29,7 @@ import { ShellContext, type ShellPerson } from './shell-context';
 import { Shortcuts } from './shortcuts';
 import { QueuedCommands } from './queued-commands';
 import { withServerNow } from './messages';
+import type { Preferences } from '@/contract/records';
 
 /**
  * Rail, head and palette of every page, and the providers of every screen: units, clock of the shop, notices, reads and
@@ -68,7 +69,7 @@ function Sending({ owner, children }: { owner: number; children: ReactNode }) {
   const arrived = useCallback(
     (words: string) => {
       tell({ tone: 'done', text: withServerNow(words) });
-      readAgain();
+      readAgain(QUERY_KEYS);
     },
     [tell, readAgain],
   );

@@ -5,10 +5,10 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useForm } from 'react-hook-form';
 import { shopLimits } from '@/core/machine';
-import type { Shop } from '@/db';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { Card } from '@/ui/page';
 import { isTaken, useCommand } from '../commands/use-command';
+import type { Shop } from '@/contract/records';
 
 const FIELDS = [
   'stop.walk-behind',

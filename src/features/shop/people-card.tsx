@@ -6,12 +6,12 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { ROLES } from '@/core/role';
-import type { Person } from '@/db';
 import { Icon } from '@/ui/icons';
 import { Card } from '@/ui/page';
 import { useCommand } from '../commands/use-command';
 import { AddPersonDialog, ResetPasswordDialog } from './people-dialogs';
 import { noLongerSignsIn, signsInAgain } from './messages';
+import type { Person } from '@/contract/records';
 
 /** Who works here: roles, access, passwords. */
 export function PeopleCard({ people, me }: { people: readonly Person[]; me: number }) {

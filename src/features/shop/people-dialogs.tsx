@@ -6,13 +6,13 @@ import Typography from '@mui/material/Typography';
 import { useForm } from 'react-hook-form';
 import * as z from 'zod';
 import { ROLES, type Role } from '@/core/role';
-import type { Person } from '@/db';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
 import { emailRule, nameRule, passwordRule } from '../account/rules';
 import { SHORTEST_PASSWORD } from '../account/shortest-password';
 import { useCommand } from '../commands/use-command';
 import { newPasswordSet, passwordHelp, resetPasswordOf } from './messages';
+import type { Person } from '@/contract/records';
 
 const ROLE_WORDS: Readonly<Record<Role, string>> = {
   owner: 'Owner: everything, including people',

@@ -8,12 +8,12 @@ import TextField from '@mui/material/TextField';
 import { useMemo } from 'react';
 import { useController, useForm } from 'react-hook-form';
 import * as z from 'zod';
-import type { Shop } from '@/db';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { Card } from '@/ui/page';
 import { timesIn } from '@/ui/when';
 import { nameRule, timeZoneRule } from '../account/rules';
 import { isTaken, useCommand } from '../commands/use-command';
+import type { Shop } from '@/contract/records';
 
 const shopForm = z.object({ name: nameRule, timeZone: timeZoneRule });
 

@@ -4,7 +4,6 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Stack from '@mui/material/Stack';
 import Link from 'next/link';
-import type { Person, Shop } from '@/db';
 import { Page } from '@/ui/page';
 import { LimitsCard } from './limits-card';
 import { OwnChoices } from './own-choices';
@@ -12,6 +11,7 @@ import { OwnPassword } from './own-password';
 import { PeopleCard } from './people-card';
 import { ShopCard } from './shop-card';
 import { answered } from '../queries/answered';
+import type { Person, Shop } from '@/contract/records';
 
 /** One's own units, theme and password; for an owner, the shop and its people. */
 export function ShopScreen({

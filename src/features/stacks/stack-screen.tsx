@@ -21,7 +21,6 @@ import {
   type Stack,
   type StackFault,
 } from '@/core/stack';
-import type { StoredDocument, StoredDrive, StoredStack } from '@/db';
 import { ConfirmDialog } from '@/ui/confirm-dialog';
 import { useHistory } from '@/client/history';
 import { Icon } from '@/ui/icons';
@@ -38,6 +37,7 @@ import { LayerFields } from './layer-fields';
 import { LayerList } from './layer-list';
 import { Section } from './section';
 import { angleWords, faultWords, KIND_WORDS, stackHeights } from './messages';
+import type { StoredDocument, StoredDrive, StoredStack } from '@/contract/records';
 
 /** Default sizes of an unmeasured layer. */
 const FRESH: Readonly<Record<LayerKind, Layer>> = {

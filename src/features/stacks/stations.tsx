@@ -3,8 +3,8 @@
 import Box from '@mui/material/Box';
 import Link from 'next/link';
 import { stackFaults } from '@/core/stack';
-import type { StoredDrive, StoredStack, UnreadableRow } from '@/db';
 import { Card } from '@/ui/page';
+import type { StoredDrive, StoredStack, UnreadableRow } from '@/contract/records';
 
 /** Every pulley of a drive, and whether its bolt-up is drawn and right. */
 export function Stations({

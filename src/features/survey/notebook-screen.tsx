@@ -7,7 +7,6 @@ import useMediaQuery from '@mui/material/useMediaQuery';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useRef, useState } from 'react';
-import type { StoredNotebook } from '@/db';
 import { ConfirmDialog } from '@/ui/confirm-dialog';
 import { useNotice } from '@/ui/notice';
 import { drawnPose } from '@/ui/plate/drawn-pose';
@@ -35,6 +34,7 @@ import { useNotebook, type SaveState } from './use-notebook';
 import { useStep } from './use-step';
 import { driveIsMade, makingDrive, notebookPutBack, notebookRemoved, othersEntries, removesNotebook } from './messages';
 import { answered } from '../queries/answered';
+import type { StoredNotebook } from '@/contract/records';
 
 const KEEPING_WORDS: Readonly<Record<SaveState, string>> = {
   kept: 'all entries saved',

@@ -7,7 +7,6 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Drive } from '@/core/drive';
 import { notebookFor } from '@/core/survey';
-import type { NotebookSummary } from '@/db';
 import { LinkRows, Quiet } from '@/ui/link-rows';
 import { Page } from '@/ui/page';
 import { Moment } from '@/ui/when';
@@ -16,6 +15,7 @@ import { KIND_WORDS } from '../drives/templates';
 import { useMayChange } from '../shell/shell-context';
 import { useCommand } from '../commands/use-command';
 import { answered } from '../queries/answered';
+import type { NotebookSummary } from '@/contract/records';
 
 /** Start of measuring a drive: open notebooks, and a new one of each kind. */
 export function NotebooksScreen({

@@ -1,10 +1,10 @@
 import { act, renderHook, waitFor } from '@testing-library/react';
 import { describe, expect, it, vi } from 'vitest';
 import { notebookFor, type Notebook } from '@/core/survey';
-import type { StoredNotebook } from '@/db';
 import { serverThat, Stage } from '@/ui/test-shell';
 import { TEMPLATES } from '../drives/templates';
 import { useNotebook } from './use-notebook';
+import type { StoredNotebook } from '@/contract/records';
 
 vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
 

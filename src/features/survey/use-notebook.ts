@@ -4,11 +4,11 @@ import { useEffect, useRef, useState } from 'react';
 import * as z from 'zod';
 import { bySchema, type Form } from '@/core/stored';
 import { validateNotebook, type Notebook } from '@/core/survey';
-import type { StoredNotebook } from '@/db';
 import { usePlace } from '@/client/device';
 import { useHistory } from '@/client/history';
 import { useCommand, useCommandId } from '../commands/use-command';
 import { mergeNotebooks } from './merge';
+import type { StoredNotebook } from '@/contract/records';
 
 /** On the server; on its way; on this device only, until the server answers. */
 export type SaveState = 'kept' | 'keeping' | 'waiting';

@@ -4,8 +4,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { withLoads } from '@/core/tension';
-import type { StoredDrive } from '@/db';
 import { useCommand } from '../commands/use-command';
+import type { StoredDrive } from '@/contract/records';
 
 /** Saves the loads of a job in the drive, so that its next job and Match start with them. */
 export function SaveLoads({ stored, loadsKw }: { stored: StoredDrive; loadsKw: Readonly<Record<string, number>> }) {

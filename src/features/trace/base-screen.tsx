@@ -25,11 +25,11 @@ import {
 import { Choices } from '@/ui/choices';
 import { Page } from '@/ui/page';
 import { UNFOLDS } from '@/ui/unfolds';
-import type { StoredCorrection } from '@/db';
 import { AddLink, LinkLine } from './link-line';
 import { confirmedOn, noCauseMatches, noneConfirmed } from './messages';
 import { answered } from '../queries/answered';
 import { useShell } from '../shell/shell-context';
+import type { StoredCorrection } from '@/contract/records';
 
 /** Number of visible causes before unfolding. */
 const SHOWN = 25;

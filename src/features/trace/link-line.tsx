@@ -6,9 +6,9 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { CHECKS, COMMONNESS_VALUES, COMPLAINTS, DRIVE_KINDS, LINK_VALUES, NOTHING_SHOWN } from '@/core/fault';
-import type { StoredCorrection } from '@/db';
 import { Moment } from '@/ui/when';
 import { isTaken, useCommand } from '../commands/use-command';
+import type { StoredCorrection } from '@/contract/records';
 
 /** Steps and degrees in words. */
 const VALUE_WORDS: Readonly<Record<string, string>> = {

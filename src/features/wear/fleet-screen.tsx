@@ -13,13 +13,13 @@ import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { perDay, readingsOfLog, spareNeed, type WearForecast } from '@/core/wear';
-import type { MeasuredBelt, Part } from '@/db';
 import { Empty, Page } from '@/ui/page';
 import { useFleet } from '@/client/solver';
 import { useUnits } from '@/ui/units';
 import { Moment } from '@/ui/when';
 import { WEAR_VERDICT_WORDS, beltsDueByThen, dailyUseUnknown, orderNow, showAllDue, stockIsEnough } from './messages';
 import { answered } from '../queries/answered';
+import type { MeasuredBelt, Part } from '@/contract/records';
 
 /** Belts shown before the rest is unfolded. */
 const SHOWN = 50;

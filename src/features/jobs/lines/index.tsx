@@ -2,7 +2,6 @@
 
 import type { ComponentType } from 'react';
 import type { EntryBody, EntryType } from '@/core/job';
-import type { TicketEntry } from '@/db';
 import { Unreadable } from '@/ui/unreadable';
 import {
   AskedLine,
@@ -28,6 +27,7 @@ import { ReadingLine } from './reading';
 import { StageLine } from './stage';
 import { CvtPartLine, RidingLine, WarrantyLine, WidthLine } from './width';
 import { AlignmentLine, ClearanceLine, TensionBasisLine, TensionDecidedLine } from './tension';
+import type { TicketEntry } from '@/contract/records';
 
 type Lines = { readonly [T in EntryType]: ComponentType<{ body: EntryBody<T> }> };
 

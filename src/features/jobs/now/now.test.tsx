@@ -5,7 +5,6 @@ import type { CheckId } from '@/core/fault';
 import { NOTHING_ASKED, type Stage } from '@/core/job';
 import { FINDING } from '@/core/job/test-job';
 import type { Facts } from '@/core/machine';
-import type { Job } from '@/db';
 import { serverThat, show } from '@/ui/test-shell';
 import { RIDER_DRIVE } from '../../test-records';
 import { useJobCommands } from '../job-commands';
@@ -15,6 +14,7 @@ import { lineNow } from './line-now';
 import { OpenedLineProvider, useOpenedLine } from './run-context';
 import { secureStage } from '../stages/secure';
 import { StageView } from './stage-view';
+import type { Job } from '@/contract/records';
 
 vi.mock('next/navigation', async () => (await import('../../test-features')).navigation);
 vi.mock('../../queries/ask', async () => (await import('../../test-features')).queriesThat({}));

@@ -3,10 +3,10 @@
 import { useRouter } from 'next/navigation';
 import { useCallback, useMemo, type ComponentProps } from 'react';
 import type { Stage } from '@/core/job';
-import type { Job } from '@/db';
 import { StackScreen, type StackOfJob } from '../../stacks/stack-screen';
 import { StackCard } from './stack-card';
 import { answered } from '../../queries/answered';
+import type { Job } from '@/contract/records';
 
 /** The stack at one pulley as a job sees it: its faults become findings, and rebuilding it repairs them. */
 export function JobStackScreen({ job, ...stack }: Omit<ComponentProps<typeof StackScreen>, 'job'> & { job: Job }) {

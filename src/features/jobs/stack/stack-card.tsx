@@ -7,7 +7,6 @@ import { v4 as newId } from 'uuid';
 import type { CheckId } from '@/core/fault';
 import { BARE_FINDING, openStackFindings, truncate, stackRepair, type Stage } from '@/core/job';
 import type { Stack, StackFault } from '@/core/stack';
-import type { Job } from '@/db';
 import { Card } from '@/ui/page';
 import { useUnits } from '@/ui/units';
 import { useMayChange } from '../../shell/shell-context';
@@ -15,6 +14,7 @@ import { faultWords } from '../../stacks/messages';
 import { findingWords } from '../job-messages';
 import { useJobCommands } from '../job-commands';
 import { thenCheckAgain } from '../stage-messages';
+import type { Job } from '@/contract/records';
 
 const CHECK = 'stack-order' satisfies CheckId;
 const LONGEST_NOTE = 500;

@@ -1,8 +1,8 @@
 import type { ComponentType } from 'react';
 import type { Stage } from '@/core/job';
-import type { Job, StoredDrive, UnreadableRow } from '@/db';
 import type { JobCommands } from '../job-commands';
 import type { JobContext } from '../use-job-context';
+import type { Job, StoredDrive, UnreadableRow } from '@/contract/records';
 
 /** Props of a stage. */
 export interface StageProps {

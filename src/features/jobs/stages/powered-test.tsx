@@ -4,13 +4,13 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { cautionsFor, linesOf, type Caution, type Timed } from '@/core/job';
-import type { Job } from '@/db';
 import { useWhen } from '@/ui/when';
 import type { JobContext } from '../use-job-context';
 import { ConfirmList, type Confirmed } from './confirm-list';
 import type { StageProps } from './module';
 import { SafeAgain } from './secure/safe-again';
 import { Stopwatch } from './stopwatch';
+import type { Job } from '@/contract/records';
 
 /**
  * Times taken with the machine running: its own list first, and safe again after it. With one cover off it is a watched run: its list names the cover, and no

@@ -5,9 +5,9 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
 import { timedOf, type Stage, type Timed, type TimedWhat } from '@/core/job';
-import type { Job } from '@/db';
 import { TIMED_WORDS } from '../job-messages';
 import type { JobCommands } from '../job-commands';
+import type { Job } from '@/contract/records';
 
 const HOW: Readonly<Record<TimedWhat, { begin: string; end: string; means: string }>> = {
   engagement: {

@@ -6,7 +6,6 @@ import { sectionOf, type Drive } from '@/core/drive';
 import { beltDamageOn, linesOf, type CvtPartMeasured } from '@/core/job';
 import { meterIn, parseMeter } from '@/core/quantity';
 import { logOf, readTwoWays, takenOf, type PastWidth } from '@/core/wear';
-import type { BeltLife } from '@/db';
 import { Fold } from '@/ui/fold';
 import { useUnits } from '@/ui/units';
 import { useShell } from '../../../shell/shell-context';
@@ -21,6 +20,7 @@ import { WidthForm, type TypedBasis } from '../../../wear/width-form';
 import type { StageProps } from '../module';
 import { jobMeasures, jobRiding } from '../../stage-messages';
 import { useQueryOf } from '../../../queries/use-query';
+import type { BeltLife } from '@/contract/records';
 
 const NOTHING: readonly PastWidth[] = [];
 const NO_LIFE: BeltLife = { ridden: [], warranties: [] };

@@ -1,7 +1,7 @@
 import { takenReading, type ReplayedTicket, type TensionRead } from '@/core/job';
-import type { Job } from '@/db';
 import type { StoredReading, ReadReading } from '../../../tension/stored-reading';
 import { placeOf, valueOf } from '../../../tension/messages';
+import type { Job } from '@/contract/records';
 
 /** A tension reading on a ticket, with the condition that it belongs to. */
 export interface PlacedReading extends StoredReading {

@@ -5,7 +5,6 @@ import type { Drive } from '@/core/drive';
 import { findingsOf, linesOf, type Changed, type ReplayedJob } from '@/core/job';
 import type { CheckId } from '@/core/fault';
 import { agedOf, decide, pairsOf, retensionOf, type DecideAsk } from '@/core/tension';
-import type { Job } from '@/db';
 import type { TensionAnswer, TensionRequest } from '@/services/tension';
 import { AlignFirst } from '../../../alignment/align-first';
 import { TensionPanel } from '../../../tension/tension-panel';
@@ -20,6 +19,7 @@ import { entryOf, placedReadings } from './readings';
 import { LoadsAndHistory, TensionDecision } from './tension-parts';
 import { settingLeft } from '../../stage-messages';
 import { useQueryOf } from '../../../queries/use-query';
+import type { Job } from '@/contract/records';
 
 const NOTHING_PAST = { readings: [], epochs: [] } as const;
 
