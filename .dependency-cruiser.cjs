@@ -1,4 +1,4 @@
-/** Imports point one way: app → features → ui → client → (contract, services, formats) → core, and app → server → db → core. */
+/** Imports point one way: app → features → ui → client → services → contract → formats → core, and app → server → db → contract. */
 const layer = (name, from, to) => ({ name, severity: 'error', from: { path: from }, to: { path: to } });
 /** Tests, and what only tests read. */
 const TESTS = '(\\.(test|bench)|/(sample-(drives|notebook|sheets)|test-[^/]+))\\.tsx?$';
@@ -12,13 +12,13 @@ module.exports = {
       from: { path: '^src/core', pathNot: TESTS },
       to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/(zod|fft\\.js)/' },
     },
-    layer('contract-uses-core-only', '^src/contract', '^src/(?!core|contract)'),
+    layer('contract-uses-core-and-formats', '^src/contract', '^src/(?!core|formats|contract)'),
     layer('formats-use-core-only', '^src/formats', '^src/(?!core|formats)'),
-    layer('services-use-core-and-formats', '^src/services', '^src/(?!core|formats|services)'),
+    layer('services-use-core-formats-and-contract', '^src/services', '^src/(?!core|formats|contract|services)'),
     layer('cli-uses-core-services-and-formats', '^src/cli/', '^src/(?!core|formats|services|cli/)'),
     layer('db-below-server', '^src/db', '^src/(app|features|ui|server|services|workers|cli/)'),
-    layer('server-below-features', '^src/server', '^src/(app|features|ui|cli/)'),
-    layer('workers-use-core-and-services', '^src/workers', '^src/(?!core|formats|services|workers)'),
+    layer('server-below-features', '^src/server', '^src/(app|features|ui|client|cli/)'),
+    layer('workers-use-core-and-services', '^src/workers', '^src/(?!core|formats|contract|services|workers)'),
     {
       name: 'client-below-ui',
       severity: 'error',
@@ -26,6 +26,20 @@ module.exports = {
       to: { path: '^src/(app|features|ui|server|db|cli/)' },
     },
     layer('ui-below-features', '^src/ui', '^src/(app|features|server|db|cli/)'),
+    {
+      name: 'browser-without-database',
+      severity: 'error',
+      from: { path: '^src/(features|ui|client)', pathNot: [TESTS, '^src/features/account/actions'] },
+      to: { path: '^src/db' },
+    },
+    {
+      name: 'features-one-way',
+      comment: 'Shared code of two features belongs to services, client or ui.',
+      severity: 'error',
+      scope: 'folder',
+      from: { path: '^src/features/[^/]+$' },
+      to: { circular: true, path: '^src/features/[^/]+$' },
+    },
     layer('features-below-app', '^src/features', '^src/(app|cli/)'),
     {
       name: 'core-through-its-door',

@@ -13,7 +13,7 @@ const DATABASE = 'src/**/*.db.test.ts';
 /** What draws many samples to see how often a stated chance holds. */
 const SAMPLED = 'src/**/*.sampled.test.ts';
 
-/** `unit`, `sampled` and `screens` stand alone; `database` needs a PostgreSQL in TEST_DATABASE_URL and fails without one. `npm test` runs all of them. */
+/** `unit`, `sampled` and `screens` stand alone; `database` needs a PostgreSQL in TEST_DATABASE_URL and fails without one. `npm test` runs all but `sampled`, which `npm run test:long` runs. */
 export default defineConfig({
   ...shared,
   test: {

@@ -18,8 +18,8 @@ import {
 } from '../src/db';
 import { CHECKS, COMPLAINTS } from '../src/core/fault';
 import { STACK_TEMPLATES, withMoved, type LayerKind } from '../src/core/stack';
-import { bookingOf } from '../src/features/jobs/belt-use';
-import { candidateOf } from '../src/features/match/candidates';
+import { bookingOf } from '../src/services/belt-use';
+import { candidateOf } from '../src/services/candidates';
 import { assessBelt } from '../src/services/assess-belt';
 import {
   BARE_FINDING,

@@ -15,12 +15,16 @@ ensurePackages();
 installCommitHook(root);
 /** Larger young generation: type checks and screens create many objects, and half of the time was garbage collection. */
 const ROOMY = { NODE_OPTIONS: `${process.env.NODE_OPTIONS ?? ''} --max-semi-space-size=128`.trim() };
+/** Sampled experiments are not among them: `npm run test:long` runs those. */
+const PROJECTS = ['unit', 'screens', 'database'].flatMap((name) => ['--project', name]);
 const counts = { passed: 0, failed: 0, skipped: 0 };
+/** Names of failed steps and tests, for the end of the output. @type {string[]} */
+const failures = [];
 let broken = false;
 const step = (what, command, args, env = {}) => {
   say(`\n== ${what}`);
   const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } });
-  if (status !== 0) broken = true;
+  if (status !== 0) fail(what);
   return status === 0;
 };
 const reports = join(root, '.cache/reports');
@@ -54,14 +58,20 @@ const HALVES = [browserTests.filter(isFirst), browserTests.filter((file) => !isF
 try {
   const unitUrl = await fresh('unit');
   const unitReport = join(reports, 'unit.json');
-  step('Unit and database tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`], {
-    TEST_DATABASE_URL: unitUrl,
-    ...ROOMY,
-  });
+  step(
+    'Unit and database tests',
+    'npx',
+    ['vitest', 'run', ...PROJECTS, '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`],
+    {
+      TEST_DATABASE_URL: unitUrl,
+      ...ROOMY,
+    },
+  );
   count(unitReport, (r) => ({
     passed: r.numPassedTests,
     failed: r.numFailedTests,
     skipped: r.numTotalTests - r.numPassedTests - r.numFailedTests,
+    names: r.testResults.flatMap((file) => file.assertionResults.filter((test) => test.status === 'failed').map((test) => test.fullName)),
   }));
 
   const emptySite = await serve('empty', 4370, ['migrate']);
@@ -78,7 +88,12 @@ try {
   }
   await Promise.all(halves.map(({ args, env }, i) => check([`Browser tests, half ${i + 1}`, 'npx', args, env])));
   for (const { report } of halves)
-    count(report, ({ stats }) => ({ passed: stats.expected + stats.flaky, failed: stats.unexpected, skipped: stats.skipped }));
+    count(report, ({ stats, suites }) => ({
+      passed: stats.expected + stats.flaky,
+      failed: stats.unexpected,
+      skipped: stats.skipped,
+      names: failedSpecs(suites),
+    }));
 } finally {
   for (const app of apps) await app.stop();
   for (const name of names) await dropDatabase(server, name).catch(() => undefined);
@@ -126,7 +141,7 @@ function check([what, command, args, env = ROOMY]) {
     child.stderr.on('data', (d) => (text += d));
     child.once('exit', (status) => {
       say(`\n== ${what}\n${text}`);
-      if (status !== 0) broken = true;
+      if (status !== 0) fail(what);
       resolve(undefined);
     });
   });
@@ -152,17 +167,32 @@ async function untilServing(port) {
   throw new Error(`nothing answers on port ${port}`);
 }
 
+/** Titles of the failed browser tests in the suites of a report. */
+function failedSpecs(suites) {
+  return suites.flatMap(({ suites: inner = [], specs = [] }) => [
+    ...specs.filter((spec) => !spec.ok).map((spec) => `${spec.file}: ${spec.title}`),
+    ...failedSpecs(inner),
+  ]);
+}
+
+/** Notes a failed step or test. */
+function fail(what) {
+  broken = true;
+  failures.push(what);
+}
+
 function count(file, read) {
   if (!existsSync(file)) {
-    say(`No report was written at ${file}.`);
-    broken = true;
+    fail(`no report at ${file}`);
     return;
   }
   const found = read(JSON.parse(readFileSync(file, 'utf8')));
-  if (found.passed + found.failed === 0) broken = true;
+  if (found.passed + found.failed === 0) fail(`no test in ${file}`);
+  failures.push(...found.names);
   for (const key of Object.keys(counts)) counts[key] += found[key];
 }
 
 if (broken && counts.failed === 0) counts.failed = 1;
+if (failures.length > 0) say(`\nFailed:\n${failures.map((name) => `  ${name}`).join('\n')}`);
 say(`\n${counts.passed} passed, ${counts.failed} failed${counts.skipped > 0 ? `, ${counts.skipped} skipped` : ''}`);
 process.exit(counts.failed > 0 || counts.passed === 0 ? 1 : 0);

@@ -2,7 +2,7 @@ export { database, openDatabase, sqlState } from './connection';
 export type { ListQuery } from './find';
 export type { Database } from './connection';
 export { migrate } from './migrate';
-export { isUnreadable } from './stored-documents';
+export { isUnreadable } from '../contract/unreadable';
 export type { Role } from '../core/role';
 export * as commands from './repositories/applied-commands';
 export * as customers from './repositories/customers';

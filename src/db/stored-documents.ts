@@ -12,8 +12,6 @@ export const unreadableRow = (row: { readonly id: number; readonly name: string 
   text,
 });
 
-export const isUnreadable = (row: object): row is UnreadableRow => 'unreadable' in row;
-
 const firstOf = (problems: readonly { readonly path: string; readonly message: string }[]): string => {
   const [first] = problems;
   return first ? `${first.path === '' ? '' : `${first.path}: `}${first.message}` : 'its format is invalid';

@@ -18,7 +18,7 @@ import { readShelfCsv, readShelfFields, writeShelfCsv } from '@/formats/shelf-cs
 import { freshId, newPart, withoutPulley, type PartList } from './drives/editor-model';
 import { completed, fieldsOf, valueAt, withValue } from './drives/part-fields';
 import { TEMPLATES } from './drives/templates';
-import { askedFor, beltName, inGroups, inOrder, isExact, ownOutsideMm, piecesOf } from './match/candidates';
+import { askedFor, beltName, inGroups, inOrder, isExact, ownOutsideMm, piecesOf } from '@/services/candidates';
 import { placeMarks } from './match/ruler-marks';
 import { rescueSentence, whySentence, type WhyContext } from './match/messages';
 import { verdictWord } from '@/ui/verdict';

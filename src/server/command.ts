@@ -4,17 +4,7 @@ import * as z from 'zod';
 import { commands, database, sqlState, type Database, type Role } from '../db';
 import { currentPerson, hasRole } from './session';
 import { findInvalidText } from './invalid-text';
-import type { Outcome, Person } from '../contract/records';
-
-/** Answer of a command or query to the screen. Every refusal has a sentence to show. */
-export type ActionResult<T, Current = never> =
-  | Outcome<T, Current>
-  | {
-      readonly ok: false;
-      readonly reason: 'signed-out' | 'forbidden' | 'invalid' | 'failed';
-      readonly problem: string;
-      readonly field?: string;
-    };
+import type { ActionResult, Person } from '../contract/records';
 
 export interface ActionContext {
   readonly db: Database;

@@ -1,5 +1,5 @@
 export { defineCommand, defineQuery, executeCommand, executeQuery, missing, SIGNED_OUT } from './command';
-export type { AnyCommand, AnyQuery, Command, CommandContext, CommandRegistry, ActionContext, ActionResult, Query } from './command';
+export type { AnyCommand, AnyQuery, Command, CommandContext, CommandRegistry, ActionContext, Query } from './command';
 export { firstAnswer } from './first-answer';
 export { hashPassword, passwordMatches, SHORTEST_PASSWORD } from './password';
 export { startSession, clientAddress, currentPerson, currentShop, endSession, hasRole, requirePerson } from './session';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { demoDrive } from '@/core/drive/sample-drives';
-import type { Drive } from '@/core/drive';
+import { demoDrive } from '../core/drive/sample-drives';
+import type { Drive } from '../core/drive';
 import { computedFacts } from './trace';
 
 const of = (drive: Drive, more: object = {}) =>

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { readShell } from '@/features/shell/queries';
+import { readShell } from '@/server/queries/shell';
 import { Shell } from '@/features/shell/shell';
 import { firstAnswer } from '@/server';
 

@@ -76,3 +76,6 @@ export interface StoredNotebook {
   readonly changedAt: string;
   readonly version: number;
 }
+
+/** Owner of a document: machine, drive, pulley or job. */
+export type DocumentOf = { readonly machineId: number } | { readonly driveId: number; readonly station: string };

@@ -20,3 +20,13 @@ export interface ListPage<T> {
   /** Rows that a page holds. */
   readonly size: number;
 }
+
+/** Answer of a command or query to the screen. Every refusal has a sentence to show. */
+export type ActionResult<T, Current = never> =
+  | Outcome<T, Current>
+  | {
+      readonly ok: false;
+      readonly reason: 'signed-out' | 'forbidden' | 'invalid' | 'failed';
+      readonly problem: string;
+      readonly field?: string;
+    };

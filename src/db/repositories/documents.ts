@@ -2,16 +2,13 @@ import { Op, type WhereOptions } from 'sequelize';
 import { ROW_TO_CHANGE, type Database } from '../connection';
 import { done, refused } from '../outcome';
 import { namesOf } from './people';
-import type { Outcome, StoredDocument } from '../../contract/records';
+import type { DocumentOf, Outcome, StoredDocument } from '../../contract/records';
 
 /** A stored document or picture. */
 export interface Paper {
   readonly mediaType: 'application/pdf' | 'image/jpeg' | 'audio/wav';
   readonly bytes: Buffer;
 }
-
-/** Owner of a document: machine, drive, pulley or job. */
-export type DocumentOf = { readonly machineId: number } | { readonly driveId: number; readonly station: string };
 
 /** Documents that one machine or drive may hold. */
 const MOST = 200;

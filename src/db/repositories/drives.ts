@@ -1,7 +1,8 @@
 import { stillUncertain, type Drive } from '../../core/drive';
 import { ROW_TO_CHANGE, type Database } from '../connection';
 import { listPage, type ListQuery } from '../find';
-import { isUnreadable, readDrive, readUncertainty, unreadableRow } from '../stored-documents';
+import { isUnreadable } from '../../contract/unreadable';
+import { readDrive, readUncertainty, unreadableRow } from '../stored-documents';
 import type { DriveRow } from '../rows';
 import { done, refused, stale } from '../outcome';
 import type { DriveSummary, ListPage, Outcome, StoredDrive, UnreadableRow } from '../../contract/records';

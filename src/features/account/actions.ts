@@ -2,8 +2,9 @@
 
 import * as z from 'zod';
 import { database, people } from '@/db';
-import { startSession, clientAddress, endSession, hashPassword, passwordMatches, findInvalidText, type ActionResult } from '@/server';
-import { firstOwnerForm, TOO_MANY, WINDOW_MS } from './rules';
+import { startSession, clientAddress, endSession, hashPassword, passwordMatches, findInvalidText } from '@/server';
+import type { ActionResult } from '@/contract/records';
+import { firstOwnerForm, TOO_MANY, WINDOW_MS } from '@/contract/forms/account';
 
 /**
  * Allowed attempts in the window: per account and address, per account, and per address, which a whole shop may share.

@@ -8,7 +8,7 @@ import InputLabel from '@mui/material/InputLabel';
 import OutlinedInput from '@mui/material/OutlinedInput';
 import { useRouter } from 'next/navigation';
 import { useId, useState, type SubmitEvent } from 'react';
-import type { ActionResult } from '@/server';
+import type { ActionResult } from '@/contract/records';
 
 export interface DoorField<Name extends string> {
   readonly name: Name;

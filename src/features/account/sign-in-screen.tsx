@@ -3,7 +3,7 @@
 import { foundShop, signIn } from './actions';
 import { Door } from './door';
 import { DoorForm } from './door-form';
-import { SHORTEST_PASSWORD } from './shortest-password';
+import { SHORTEST_PASSWORD } from '@/contract/forms/shortest-password';
 
 export function SignInScreen() {
   return (

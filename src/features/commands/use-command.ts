@@ -3,12 +3,13 @@
 import { useCallback, useRef } from 'react';
 import { v4 as newId } from 'uuid';
 import { changedKeys } from '@/contract/keys';
-import type { Command, ActionResult } from '@/server';
+import type { ActionResult } from '@/contract/records';
+import type { Command } from '@/server';
 import { useNotice, type Notice } from '@/ui/notice';
 import { NO_ANSWER, post, useOutbox } from '@/client/outbox';
 import { useRefetch } from '@/client/reads';
-import { SECRET_COMMANDS } from './secret';
-import type { Commands } from './registry';
+import { SECRET_COMMANDS } from '@/contract/secret';
+import type { Commands } from '@/server/commands/registry';
 
 export type CommandName = keyof Commands;
 export type CommandInput<K extends CommandName> = Commands[K] extends Command<infer I, infer _T, infer _C> ? I : never;

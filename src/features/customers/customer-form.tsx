@@ -7,7 +7,7 @@ import { useForm } from 'react-hook-form';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
 import { isTaken, useCommand } from '../commands/use-command';
-import { customerForm } from './forms';
+import { customerForm } from '@/contract/forms/customer';
 import type { Customer } from '@/contract/records';
 
 /** Adds a customer, or changes one. @param onSaved what the server made of it; null where it waits to be sent */

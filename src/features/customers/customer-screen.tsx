@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import Link from 'next/link';
 import { useState } from 'react';
 import { Card, Page } from '@/ui/page';
-import { JobRows } from '../jobs/job-rows';
+import { JobRows } from '@/ui/job-rows';
 import { useMayChange } from '../shell/shell-context';
 import { CustomerForm } from './customer-form';
 import { answered } from '../queries/answered';

@@ -19,7 +19,7 @@ import { ListedRows } from '@/ui/listed-rows';
 import { type ListAsk, type ListedPage } from '@/ui/listing';
 import { Empty, Page } from '@/ui/page';
 import { useUnits } from '@/ui/units';
-import { beltSize } from '../match/candidates';
+import { beltSize } from '@/services/candidates';
 import { useMayChange } from '../shell/shell-context';
 import { useCommand } from '../commands/use-command';
 import { Moment } from '@/ui/when';

@@ -10,7 +10,7 @@ import { LinkRows } from '@/ui/link-rows';
 import { FindField, Pager, type ListAsk, type ListedPage } from '@/ui/listing';
 import { Empty, Page } from '@/ui/page';
 import { Moment } from '@/ui/when';
-import { JobRows } from '../jobs/job-rows';
+import { JobRows } from '@/ui/job-rows';
 import { stageName, STATE_WORDS } from '../jobs/stage-messages';
 import { useMayChange } from '../shell/shell-context';
 import { TrialsDue } from './trials-due';

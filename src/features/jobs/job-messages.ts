@@ -135,8 +135,6 @@ export function followUpWords({ after, at }: FollowUp): string {
 export const leftInWords = (cause: CauseId): string =>
   `${(CAUSES.find((c) => c.id === cause)?.label ?? UNKNOWN.label).toLowerCase()} (the customer declined)`;
 
-export const noSuchJob = (number: number): string => `There is no job ${number}.`;
-
 export const strikingOut = (number: number, what: string): string => `Striking out on job ${number}: ${what}`;
 
 export const usingBelt = (name: string, bin: string, number: number): string => `Using ${name} from ${bin} for job ${number}`;

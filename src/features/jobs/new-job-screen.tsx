@@ -14,7 +14,7 @@ import { Lookup, type Choice } from '@/ui/lookup';
 import { Page } from '@/ui/page';
 import { Staleness } from '@/ui/staleness';
 import { isTaken, useCommand } from '../commands/use-command';
-import { jobForm } from './forms';
+import { jobForm } from '@/contract/forms/job';
 import { ask } from '../queries/ask';
 import { useQueryOf } from '../queries/use-query';
 import type { DriveSummary } from '@/contract/records';

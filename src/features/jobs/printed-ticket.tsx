@@ -22,7 +22,7 @@ import { Unreadable } from '@/ui/unreadable';
 import { Moment } from '@/ui/when';
 import { conditionWords } from './condition-messages';
 import { EntryLine } from './lines';
-import { lastUsedBelt } from './last-used-belt';
+import { lastUsedBelt } from '@/services/last-used-belt';
 import { stageName, STATE_WORDS } from './stage-messages';
 import { ticketPdf } from './ticket-pdf';
 import { beltOnTicketDrive } from './job-messages';

@@ -10,7 +10,7 @@ import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
 import { choiceOption, useChoices, type Choice } from '@/ui/lookup';
 import { isTaken, useCommand } from '../commands/use-command';
-import { machineForm } from './forms';
+import { machineForm } from '@/contract/forms/machine';
 import { MeterField } from './meter-field';
 import { saveAgainToKeep } from './messages';
 import { ask } from '../queries/ask';

@@ -12,8 +12,8 @@ import { Card, Page } from '@/ui/page';
 import { DriveSketch } from '@/ui/plate/sketch';
 import { useUnits } from '@/ui/units';
 import { Unreadable } from '@/ui/unreadable';
-import { JobRows } from '../jobs/job-rows';
-import { beltSize } from '../match/candidates';
+import { JobRows } from '@/ui/job-rows';
+import { beltSize } from '@/services/candidates';
 import { PapersCard } from '../papers/papers-card';
 import { useMayChange } from '../shell/shell-context';
 import { MachineForm } from './machine-form';
@@ -21,7 +21,16 @@ import { MeterCard } from './meter-card';
 import { TimelineCard } from './timeline-card';
 import { beingMeasured, latestJobs } from './messages';
 import { answered } from '../queries/answered';
-import type { JobLine, LoggedReading, Machine, MachineEvent, NotebookSummary, StoredDocument, StoredDrive, UnreadableRow } from '@/contract/records';
+import type {
+  JobLine,
+  LoggedReading,
+  Machine,
+  MachineEvent,
+  NotebookSummary,
+  StoredDocument,
+  StoredDrive,
+  UnreadableRow,
+} from '@/contract/records';
 
 export function MachineScreen({
   machine,

@@ -12,7 +12,7 @@ import { Sweep } from '@/ui/sweep';
 import { useUnits } from '@/ui/units';
 import { VerdictWord } from '@/ui/verdict';
 import type { MatchAnswer } from '@/services/solver';
-import { runsOn } from './candidates';
+import { runsOn } from '@/services/candidates';
 import { TrialsNote } from './trials-note';
 import { cautionSentence, noBeltWorks } from './messages';
 import { SlipLimits } from '../tension/slip-limits';

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import type { MatchedBelt, RunningSettings } from '@/core/drive';
 import { useUnits } from '@/ui/units';
 import { VerdictWord } from '@/ui/verdict';
-import { beltName, isExact, piecesOf, runsOn } from './candidates';
+import { beltName, isExact, piecesOf, runsOn } from '@/services/candidates';
 import { trialsOfSize } from './trials-note';
 import { rescueSentence, whySentence, type WhyContext, someOfMatched } from './messages';
 import type { ShelfBelt, Trial } from '@/contract/records';

@@ -20,7 +20,7 @@ import { BeltOnPlate } from './belt-on-plate';
 import { BeltTable } from './belt-table';
 import { Duty } from './duty';
 import { OutOfStock } from './out-of-stock';
-import { askedFor, beltName, candidateOf, inGroups, inOrder, isExact, piecesOf, runsOn } from './candidates';
+import { askedFor, beltName, candidateOf, inGroups, inOrder, isExact, piecesOf, runsOn } from '@/services/candidates';
 import { SeatOffsetSlider, type SeatOffset } from './seat-offset-slider';
 import { Variations } from './variations';
 import { WindowRuler } from './window-ruler';

@@ -1,3 +1,4 @@
+import { missOf } from '@/services/candidates';
 import {
   placeDimension,
   type BeltCaution,
@@ -117,15 +118,6 @@ const SENTENCES: Readonly<Record<ReasonCode, Sentence>> = {
 const LONG_SIDE: ReadonlySet<ReasonCode> = new Set(['slips', 'at-stop', 'does-not-settle', 'collides']);
 /** A miss by more than this comes first in the sentence, mm: the reason behind it follows from it. */
 const FAR_MM = 12;
-
-/** By how much a belt misses the window, mm: negative where it is too short, positive where too long; null where it is in it or there is none. */
-export function missOf(belt: Pick<MatchedBelt, 'outsideMm' | 'tooShort' | 'tooLong'>, window: LengthWindow): number | null {
-  if (belt.tooShort && window.releaseMinMm !== null && Number.isFinite(window.releaseMinMm) && belt.outsideMm < window.releaseMinMm)
-    return belt.outsideMm - window.releaseMinMm;
-  if (belt.tooLong && window.gripMaxMm !== null && Number.isFinite(window.gripMaxMm) && belt.outsideMm > window.gripMaxMm)
-    return belt.outsideMm - window.gripMaxMm;
-  return null;
-}
 
 /** Every reason of a belt in one line. Without reasons, the values in its favour. */
 export function whySentence(belt: MatchedBelt, units: Units, context: WhyContext): string {

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import type { MatchedBelt } from '@/core/drive';
 import { useUnits } from '@/ui/units';
 import { Moment } from '@/ui/when';
-import { runsOn } from './candidates';
+import { runsOn } from '@/services/candidates';
 import type { Trial } from '@/contract/records';
 
 /** Outside lengths closer than this are one size, mm: half of the usual step of half an inch. */

@@ -4,7 +4,6 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useRef, useState } from 'react';
-import type { documents } from '@/db';
 import { ConfirmDialog } from '@/ui/confirm-dialog';
 import { Icon } from '@/ui/icons';
 import { Card } from '@/ui/page';
@@ -12,7 +11,7 @@ import { Moment } from '@/ui/when';
 import { useCommand } from '../commands/use-command';
 import { useMayChange } from '../shell/shell-context';
 import { fileData } from './file-data';
-import type { StoredDocument } from '@/contract/records';
+import type { DocumentOf, StoredDocument } from '@/contract/records';
 
 /** Documents and pictures of a machine, a drive or one pulley of it: the manual's page, the parts diagram, the decal. */
 export function PapersCard({
@@ -21,7 +20,7 @@ export function PapersCard({
   title = 'Documents and pictures',
   says = 'Pages of the manual, parts diagram, decal: PDF or picture, up to 8 MB.',
 }: {
-  of: documents.DocumentOf;
+  of: DocumentOf;
   papers: readonly StoredDocument[];
   title?: string;
   says?: string;

@@ -10,6 +10,7 @@ import { type Reading } from '@/client/reads';
 import { isTaken, useCommand } from '../commands/use-command';
 import { useAnswerOf } from '../queries/use-query';
 import type { StoredPracticeSession } from '@/contract/records';
+import { isUnreadable } from '@/contract/unreadable';
 
 const words = vocabulary();
 
@@ -46,7 +47,7 @@ export interface PlayedSession {
 export function usePracticeSession(first: StoredPracticeSession): PlayedSession {
   const reading = useAnswerOf('practice.read', { id: first.id }, first);
   // A session that was readable when it opened stays as it was.
-  const stored = 'unreadable' in reading.value ? first : reading.value;
+  const stored = isUnreadable(reading.value) ? first : reading.value;
   const about = `practice/${first.id}`;
   const kept = useQueuedCommands(about);
   const [here, setHere] = useState<readonly Ahead[]>([]);

@@ -7,14 +7,12 @@ import { UnreadablePage } from '@/ui/unreadable';
 import type { QueryInput, QueryName, QueryValue } from './ask';
 import { useAnswerOf } from './use-query';
 import type { UnreadableRow } from '@/contract/records';
+import { isUnreadable } from '@/contract/unreadable';
 
 type Readable<N extends QueryName> = Exclude<QueryValue<N>, UnreadableRow>;
 /** `unknown` if the answer has what the screen needs. */
 type Fits<N extends QueryName, P> = Readable<N> extends Pick<P, keyof Readable<N> & keyof P> ? unknown : never;
 type Props<N extends QueryName, P> = Omit<P, keyof Readable<N>> & { readonly input: QueryInput<N>; readonly first: QueryValue<N> };
-
-const isUnreadable = (value: unknown): value is UnreadableRow =>
-  typeof value === 'object' && value !== null && 'unreadable' in value && value.unreadable === true;
 
 /**
  * A screen with the answer of a query as its properties: first the answer that the server sent with the page, then the

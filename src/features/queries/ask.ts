@@ -1,6 +1,6 @@
 import type { Query } from '@/server';
 import type { ReadAnswer } from '@/client/reads';
-import type { Queries } from './registry';
+import type { Queries } from '@/server/queries/registry';
 
 export type QueryName = keyof Queries;
 export type QueryInput<N extends QueryName> = Queries[N] extends Query<infer I, infer _V> ? I : never;

@@ -9,7 +9,7 @@ import { readShelfFields, SHELF_COLUMNS } from '@/formats/shelf-csv';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
 import { useUnits } from '@/ui/units';
-import { beltName } from '../match/candidates';
+import { beltName } from '@/services/candidates';
 import { isTaken, useCommand } from '../commands/use-command';
 import { lengthEntry, theirVersion } from './messages';
 import type { ShelfBelt } from '@/contract/records';

@@ -17,9 +17,9 @@ import { readShelfCsv, shelfKey, SHELF_COLUMNS, type ShelfRowResult } from '@/fo
 import { decodeText } from '@/formats/text';
 import { useUnits } from '@/ui/units';
 import { money } from '@/ui/money';
-import { beltName } from '../match/candidates';
+import { beltName } from '@/services/candidates';
 import { isTaken, useCommand } from '../commands/use-command';
-import { outsideMm } from './find-belts';
+import { outsideMm } from '@/services/find-belts';
 import { beltListTooLarge, rowsToImport } from './messages';
 import type { ImportMode, ShelfBelt } from '@/contract/records';
 

@@ -3,8 +3,6 @@ export const theirVersion = (problem: string, quantity: number, bin: string): st
 
 export const lengthEntry = (unit: string): string => `In ${unit}, or with its unit: 47 7/8 in, 1216 mm`;
 
-export const importAtMost = (rows: number): string => `Import at most ${rows} rows at a time.`;
-
 export const beltListTooLarge = (file: string): string => `${file} is too large for a belt list.`;
 
 export const rowsToImport = (good: number, refused: number): string =>

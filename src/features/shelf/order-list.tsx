@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useCommand } from '../commands/use-command';
-import type { ShelfRowShown } from './find-belts';
+import type { ShelfRowShown } from '@/services/find-belts';
 import { offOrderList, takeOffOrderList } from './messages';
 
 /** Belts on the order list. */

@@ -1,6 +1,7 @@
 import { renderHook } from '@testing-library/react';
 import { expect, it } from 'vitest';
-import { packShelf, useShelf } from './packed';
+import { useShelf } from './packed';
+import { packShelf } from '@/contract/packed-shelf';
 import type { ShelfBelt } from '@/contract/records';
 
 const BELT: ShelfBelt = {

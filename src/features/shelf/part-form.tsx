@@ -8,7 +8,7 @@ import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
 import { Lookup, type Choice } from '@/ui/lookup';
 import { isTaken, useCommand } from '../commands/use-command';
-import { partForm } from './part-forms';
+import { partForm } from '@/contract/forms/part';
 import { deletedFromStock, inStockAgain, theirVersion } from './messages';
 import { ask } from '../queries/ask';
 import type { Part } from '@/contract/records';

@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { useUnits } from '@/ui/units';
-import type { ShelfRowShown } from './find-belts';
+import type { ShelfRowShown } from '@/services/find-belts';
 
 /** Number of visible belts of a section at first, and per further step. */
 const FIRST = 14;

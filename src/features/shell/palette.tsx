@@ -7,8 +7,8 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Icon } from '@/ui/icons';
 import { useDebouncedValue } from '@/client/debounced-value';
-import { lengthTyped } from '../shelf/find-belts';
-import { requestedKind } from './requested-kind';
+import { lengthTyped } from '@/services/find-belts';
+import { requestedKind } from '@/services/requested-kind';
 import { commandsStillWork } from './messages';
 import { useQueryOf } from '../queries/use-query';
 

@@ -1,7 +1,7 @@
 'use client';
 
 import { createContext, useContext } from 'react';
-import type { Role } from '@/db';
+import type { Role } from '@/core/role';
 import type { Preferences } from '@/contract/records';
 
 export interface ShellPerson {

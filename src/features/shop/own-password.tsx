@@ -7,8 +7,8 @@ import { useForm } from 'react-hook-form';
 import * as z from 'zod';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { Card } from '@/ui/page';
-import { passwordRule } from '../account/rules';
-import { SHORTEST_PASSWORD } from '../account/shortest-password';
+import { passwordRule } from '@/contract/forms/account';
+import { SHORTEST_PASSWORD } from '@/contract/forms/shortest-password';
 import { useCommand } from '../commands/use-command';
 
 const passwords = z.object({ current: z.string().min(1, 'Enter your current password.'), next: passwordRule });

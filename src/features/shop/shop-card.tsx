@@ -11,7 +11,7 @@ import * as z from 'zod';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { Card } from '@/ui/page';
 import { timesIn } from '@/ui/when';
-import { nameRule, timeZoneRule } from '../account/rules';
+import { nameRule, timeZoneRule } from '@/contract/forms/account';
 import { isTaken, useCommand } from '../commands/use-command';
 import type { Shop } from '@/contract/records';
 

@@ -247,9 +247,6 @@ export function wornWords({ narrowedMm, stretched }: Pick<BeltGuess, 'narrowedMm
   return parts.join(', ');
 }
 
-export const entryNotSaved = (where: string, why: string): string =>
-  `This entry could not be saved: ${where} ${why}. Your other entries are still on this screen.`;
-
 export const photoDisagrees = (photo: number, by: string): string =>
   `Photo ${photo} disagrees with itself and the tape by up to ${by}: it is tilted or distorted too much for its scale. Mark a rectangle instead of two points, or take the photo again from further away, at a right angle.`;
 

@@ -1,5 +1,5 @@
 import { OpenJobs } from '@/features/job-list/jobs-screen';
-import { listClosedJobs, readOpenJobs } from '@/features/jobs/queries';
+import { listClosedJobs, readOpenJobs } from '@/server/queries/jobs';
 import { firstAnswer } from '@/server';
 import { listQuery } from '@/server/params';
 

@@ -1,4 +1,4 @@
-import { COMMAND_REGISTRY } from '@/features/commands/registry';
+import { COMMAND_REGISTRY } from '@/server/commands/registry';
 import { currentPerson, executeCommand, SIGNED_OUT } from '@/server';
 import { readLimited } from '@/server/body';
 import { mostBytes } from '@/server/command-size';

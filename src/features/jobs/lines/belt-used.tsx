@@ -4,7 +4,7 @@ import type { EntryBody } from '@/core/job';
 import { money } from '@/ui/money';
 import { useUnits, type Units } from '@/ui/units';
 import { verdictWord } from '@/ui/verdict';
-import { beltSize } from '../../match/candidates';
+import { beltSize } from '@/services/candidates';
 
 type Booked = EntryBody<'belt-booked'>;
 

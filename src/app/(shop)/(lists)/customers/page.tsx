@@ -1,5 +1,5 @@
 import { CustomersScreen } from '@/features/customers/customers-screen';
-import { listCustomers } from '@/features/customers/queries';
+import { listCustomers } from '@/server/queries/customers';
 import { firstAnswer } from '@/server';
 import { listQuery } from '@/server/params';
 

@@ -1,5 +1,5 @@
 import { DrivesScreen } from '@/features/drives/drives-screen';
-import { listDrives } from '@/features/drives/queries';
+import { listDrives } from '@/server/queries/drives';
 import { firstAnswer } from '@/server';
 import { listQuery } from '@/server/params';
 

@@ -1,5 +1,5 @@
 import { MachinesScreen } from '@/features/machines/machines-screen';
-import { listMachines } from '@/features/machines/queries';
+import { listMachines } from '@/server/queries/machines';
 import { firstAnswer } from '@/server';
 import { listQuery } from '@/server/params';
 

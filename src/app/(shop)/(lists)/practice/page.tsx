@@ -1,5 +1,5 @@
 import { Practice } from '@/features/practice/practice-screen';
-import { listPracticeSessions } from '@/features/practice/queries';
+import { listPracticeSessions } from '@/server/queries/practice';
 import { firstAnswer } from '@/server';
 
 export const metadata = { title: 'Practice' };

@@ -1,4 +1,4 @@
-import { readShelf } from '@/features/shelf/queries';
+import { readShelf } from '@/server/queries/shelf';
 import { ShelfScreen } from '@/features/shelf/shelf-screen';
 import { firstAnswer } from '@/server';
 

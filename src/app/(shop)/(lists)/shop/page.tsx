@@ -1,4 +1,4 @@
-import { readSettings } from '@/features/shop/queries';
+import { readSettings } from '@/server/queries/shop';
 import { Settings } from '@/features/shop/shop-screen';
 import { firstAnswer } from '@/server';
 

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { customers, database } from '@/db';
 import { CustomerPage } from '@/features/customers/customer-screen';
-import { readCustomer } from '@/features/customers/queries';
+import { readCustomer } from '@/server/queries/customers';
 import { firstAnswer, requirePerson } from '@/server';
 import { idOf } from '@/server/params';
 import { InBrowser } from '@/ui/in-browser';

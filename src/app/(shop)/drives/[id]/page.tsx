@@ -1,5 +1,5 @@
 import { DrivePage } from '@/features/drives/ask-screen';
-import { readDrive } from '@/features/drives/queries';
+import { readDrive } from '@/server/queries/drives';
 import { firstAnswer } from '@/server';
 import { idOf } from '@/server/params';
 

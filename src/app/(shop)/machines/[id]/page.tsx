@@ -1,5 +1,5 @@
 import { MachinePage } from '@/features/machines/machine-screen';
-import { readMachine } from '@/features/machines/queries';
+import { readMachine } from '@/server/queries/machines';
 import { firstAnswer } from '@/server';
 import { idOf } from '@/server/params';
 

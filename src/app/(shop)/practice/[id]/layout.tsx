@@ -1,5 +1,5 @@
 import { isUnreadable } from '@/db';
-import { readPracticeSession } from '@/features/practice/queries';
+import { readPracticeSession } from '@/server/queries/practice';
 import { SessionScreen } from '@/features/practice/session-screen';
 import { firstAnswer } from '@/server';
 import { idOf } from '@/server/params';

@@ -1,4 +1,4 @@
-import { QUERIES } from '@/features/queries/registry';
+import { QUERIES } from '@/server/queries/registry';
 import { executeQuery } from '@/server';
 
 /** Longest input of a query, characters of JSON. */

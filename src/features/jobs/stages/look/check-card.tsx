@@ -16,7 +16,7 @@ import { StackLink } from '../../stack/stack-link';
 import type { JobContext } from '../../use-job-context';
 import { aboutFinding, Pictures } from '../../pictures';
 import type { StageProps } from '../module';
-import { useTraced } from '../../../trace/request';
+import { useTraced } from '../trace-request';
 import { WhatIf } from '../../../trace/what-if';
 import { useSimulated } from '../simulated';
 import { SimulatedCheck } from './simulated-check';

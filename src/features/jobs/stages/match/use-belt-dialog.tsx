@@ -11,7 +11,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { money } from '@/ui/money';
 import { isUnfittable, verdictWord } from '@/ui/verdict';
-import { beltName, runsOn } from '../../../match/candidates';
+import { beltName, runsOn } from '@/services/candidates';
 import type { BeltChoice } from '../../../match/match-panel';
 import { useBeltText } from '../../stage-messages';
 

@@ -11,7 +11,7 @@ import { DecideCard } from '../../../tension/decide-card';
 import { SaveLoads } from '../../../tension/save-loads';
 import { OverHours } from '../../../tension/over-hours';
 import { DECISION_WORDS } from '../../../tension/messages';
-import { lastUsedBelt } from '../../last-used-belt';
+import { lastUsedBelt } from '@/services/last-used-belt';
 import type { StageProps } from '../module';
 import { setAgainAfter } from '../../stage-messages';
 

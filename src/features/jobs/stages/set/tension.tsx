@@ -10,7 +10,7 @@ import { AlignFirst } from '../../../alignment/align-first';
 import { TensionPanel } from '../../../tension/tension-panel';
 import { becauseWords } from '../../../tension/messages';
 import { fileData } from '../../../papers/file-data';
-import { lastUsedBelt } from '../../last-used-belt';
+import { lastUsedBelt } from '@/services/last-used-belt';
 import { aboutSound } from '../../pictures';
 import type { StageProps } from '../module';
 import { CONDITION_WORDS } from '../../condition-messages';

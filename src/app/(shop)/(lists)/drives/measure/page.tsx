@@ -1,5 +1,5 @@
 import { Notebooks } from '@/features/survey/notebooks-screen';
-import { listNotebooks } from '@/features/survey/queries';
+import { listNotebooks } from '@/server/queries/survey';
 import { firstAnswer } from '@/server';
 import { wholeNumber } from '@/server/params';
 

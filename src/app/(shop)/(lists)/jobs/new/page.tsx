@@ -1,5 +1,5 @@
 import { NewJobScreen } from '@/features/jobs/new-job-screen';
-import { readNewJob } from '@/features/jobs/queries';
+import { readNewJob } from '@/server/queries/jobs';
 import { firstAnswer } from '@/server';
 import { wholeNumber } from '@/server/params';
 

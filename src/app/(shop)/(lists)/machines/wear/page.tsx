@@ -1,5 +1,5 @@
 import { Fleet } from '@/features/wear/fleet-screen';
-import { readFleet } from '@/features/wear/queries';
+import { readFleet } from '@/server/queries/wear';
 import { firstAnswer } from '@/server';
 
 export const metadata = { title: 'CVT belt wear' };

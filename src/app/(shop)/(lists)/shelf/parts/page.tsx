@@ -1,5 +1,5 @@
 import { PartsScreen } from '@/features/shelf/parts-screen';
-import { listParts } from '@/features/shelf/queries';
+import { listParts } from '@/server/queries/shelf';
 import { firstAnswer } from '@/server';
 import { listQuery } from '@/server/params';
 

@@ -1,5 +1,5 @@
 import { FaultBase } from '@/features/trace/base-screen';
-import { readShopBase } from '@/features/trace/queries';
+import { readShopBase } from '@/server/queries/trace';
 import { firstAnswer } from '@/server';
 
 export const metadata = { title: 'Causes of belt trouble' };

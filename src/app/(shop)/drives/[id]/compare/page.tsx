@@ -1,5 +1,5 @@
 import { Comparison } from '@/features/compare/compare-screen';
-import { findDrive } from '@/features/drives/queries';
+import { findDrive } from '@/server/queries/drives';
 import { firstAnswer } from '@/server';
 import { idOf } from '@/server/params';
 

@@ -1,5 +1,5 @@
 import { StoredDriveEditor } from '@/features/drives/editor-screen';
-import { findDrive } from '@/features/drives/queries';
+import { findDrive } from '@/server/queries/drives';
 import { firstAnswer } from '@/server';
 import { idOf } from '@/server/params';
 

@@ -1,5 +1,5 @@
 import { JobScreen } from '@/features/jobs/job-screen';
-import { drivesOfJob, readJob } from '@/features/jobs/queries';
+import { drivesOfJob, readJob } from '@/server/queries/jobs';
 import { firstAnswer } from '@/server';
 import { numberOf } from '@/server/params';
 

@@ -1,5 +1,5 @@
 import { TicketSheet } from '@/features/jobs/printed-ticket';
-import { readTicket } from '@/features/jobs/queries';
+import { readTicket } from '@/server/queries/jobs';
 import { firstAnswer } from '@/server';
 import { numberOf } from '@/server/params';
 

@@ -1,5 +1,5 @@
 import { MachineFacts } from '@/features/machines/known-screen';
-import { readKnown } from '@/features/machines/queries';
+import { readKnown } from '@/server/queries/machines';
 import { firstAnswer } from '@/server';
 import { idOf } from '@/server/params';
 

@@ -1,5 +1,5 @@
 import { MachineLabel } from '@/features/machines/label-screen';
-import { readLabel } from '@/features/machines/queries';
+import { readLabel } from '@/server/queries/machines';
 import { firstAnswer } from '@/server';
 import { idOf } from '@/server/params';
 

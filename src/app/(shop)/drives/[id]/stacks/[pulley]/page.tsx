@@ -1,5 +1,5 @@
 import { StackOfPulley } from '@/features/jobs/stack/job-stack-screen';
-import { readStack } from '@/features/stacks/queries';
+import { readStack } from '@/server/queries/stacks';
 import { firstAnswer } from '@/server';
 import { idOf, wholeNumber } from '@/server/params';
 

@@ -1,5 +1,5 @@
 import { NotebookPage } from '@/features/survey/notebook-screen';
-import { readNotebook } from '@/features/survey/queries';
+import { readNotebook } from '@/server/queries/survey';
 import { firstAnswer } from '@/server';
 import { idOf } from '@/server/params';
 

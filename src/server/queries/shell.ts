@@ -3,9 +3,9 @@ import * as z from 'zod';
 import { formatQuantity, type Dimension } from '@/core/quantity';
 import { drives, jobLists, machines, notebooks, people, shelf } from '@/db';
 import { defineQuery } from '@/server';
-import { beltName, beltSize } from '../match/candidates';
-import { lengthTyped, outsideMm } from '../shelf/find-belts';
-import { requestedKind, type Kind } from './requested-kind';
+import { beltName, beltSize } from '@/services/candidates';
+import { lengthTyped, outsideMm } from '@/services/find-belts';
+import { requestedKind, type Kind } from '@/services/requested-kind';
 import type { ShelfBelt } from '@/contract/records';
 
 export interface Findable {

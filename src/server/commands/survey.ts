@@ -4,7 +4,7 @@ import { validateNotebook, type Notebook } from '@/core/survey';
 import { isUnreadable, notebooks } from '@/db';
 import { defineCommand } from '@/server';
 import { compute } from '@/server/compute';
-import { entryNotSaved } from './messages';
+import { entryNotSaved } from '../messages';
 
 /** A notebook from the screen, its shape checked again here. */
 const document = z.unknown().transform((value, context): Notebook => {

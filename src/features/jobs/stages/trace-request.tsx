@@ -5,10 +5,10 @@ import { buildFaultCase, setupsUp, timedOf } from '@/core/job';
 import type { Latest } from '@/client/latest';
 import { useFacts, useTrace } from '@/client/solver';
 import type { ShopBase, TraceAnswer, TraceRequest } from '@/services/trace';
-import { lastUsedBelt } from '../jobs/last-used-belt';
-import type { StageProps } from '../jobs/stages/module';
-import { useSimulated } from '../jobs/stages/simulated';
-import { useQueryOf } from '../queries/use-query';
+import { lastUsedBelt } from '@/services/last-used-belt';
+import type { StageProps } from './module';
+import { useSimulated } from './simulated';
+import { useQueryOf } from '../../queries/use-query';
 
 export interface Traced {
   /** Case to trace on the current job. Null until a complaint is named, and in practice without a request. */

@@ -1,19 +1,19 @@
 import 'server-only';
 import type { CommandKind } from '@/contract/keys';
 import type { AnyCommand, CommandRegistry } from '@/server';
-import { accountCommands } from '../account/commands';
-import { driveCommands } from '../drives/commands';
-import { jobCommands } from '../jobs/commands';
-import { customerCommands } from '../customers/commands';
-import { machineCommands } from '../machines/commands';
-import { paperCommands } from '../papers/commands';
-import { practiceCommands } from '../practice/commands';
-import { shelfCommands } from '../shelf/commands';
-import { shopCommands } from '../shop/commands';
-import { stackCommands } from '../stacks/commands';
-import { surveyCommands } from '../survey/commands';
-import { traceCommands } from '../trace/commands';
-import { SECRET_COMMANDS } from './secret';
+import { accountCommands } from './account';
+import { driveCommands } from './drives';
+import { jobCommands } from './jobs';
+import { customerCommands } from './customers';
+import { machineCommands } from './machines';
+import { paperCommands } from './papers';
+import { practiceCommands } from './practice';
+import { shelfCommands } from './shelf';
+import { shopCommands } from './shop';
+import { stackCommands } from './stacks';
+import { surveyCommands } from './survey';
+import { traceCommands } from './trace';
+import { SECRET_COMMANDS } from '@/contract/secret';
 
 /** All commands by kind. Kinds that devices may still hold keep their names, or get a successor. */
 export const COMMANDS = {

@@ -1,7 +1,7 @@
-import type { BeltBooked } from '@/core/job';
-import type { Assessed } from '@/services/assess-belt';
-import { askedOf, beltName, isExact, piecesOf } from '../match/candidates';
-import type { ShelfBelt, StoredDrive } from '@/contract/records';
+import type { BeltBooked } from '../core/job';
+import type { Assessed } from './assess-belt';
+import { askedOf, beltName, isExact, piecesOf } from './candidates';
+import type { ShelfBelt, StoredDrive } from '../contract/records';
 
 /** A place on the shelf without how many it holds. */
 const placeOn = ({ designation, section, lengthMm, lengthReference, lengthTyped, bin, priceCents, supplierNote }: ShelfBelt) => ({

@@ -7,7 +7,7 @@ import { drives, jobs, machines, notebooks, people, shelf } from '@/db';
 import { NEW_MACHINE, NOW, readable, SHELF_ROW, shopForTests, value, writing } from '@/db/test-database';
 import { commandsFor } from '@/db/test-commands';
 import { executeCommand, passwordMatches, hashPassword } from '@/server';
-import { SECRET_COMMANDS } from './secret';
+import { SECRET_COMMANDS } from '@/contract/secret';
 import { COMMAND_REGISTRY, COMMANDS } from './registry';
 
 const seen = vi.hoisted(() => ({ person: null as unknown, db: null as unknown }));

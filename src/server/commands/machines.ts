@@ -4,7 +4,7 @@ import { factOf, factSchema, isFact, type FactId } from '@/core/machine';
 import { METER_UNITS } from '@/core/quantity';
 import { facts, machines, meters } from '@/db';
 import { defineCommand } from '@/server';
-import { machineForm, meterValue } from './forms';
+import { machineForm, meterValue } from '@/contract/forms/machine';
 
 export const machineCommands = {
   'machine.save': defineCommand({

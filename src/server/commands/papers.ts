@@ -3,7 +3,7 @@ import * as z from 'zod';
 import { documents } from '@/db';
 import { defineCommand } from '@/server';
 import { paperData, preparePaper } from '@/server/paper';
-import { paperName } from './forms';
+import { paperName } from '@/contract/forms/paper';
 
 export const paperCommands = {
   /** Pins a PDF or a picture to a machine, a drive or one pulley of a drive. */

@@ -2,7 +2,7 @@ import 'server-only';
 import * as z from 'zod';
 import { people } from '@/db';
 import { defineCommand, hashPassword, passwordMatches } from '@/server';
-import { passwordRule, preferencesRule, TOO_MANY, WINDOW_MS } from './rules';
+import { passwordRule, preferencesRule, TOO_MANY, WINDOW_MS } from '@/contract/forms/account';
 
 /** Attempts at one's own present password. */
 const PER_CHANGE = 5;

@@ -2,8 +2,8 @@ import 'server-only';
 import * as z from 'zod';
 import { drives, isUnreadable, jobLists, jobs, machines, people, trials, type Database } from '@/db';
 import { defineQuery, listInput, missing, rowsOf } from '@/server';
-import { lastUsedBelt } from './last-used-belt';
-import { noSuchJob } from './job-messages';
+import { lastUsedBelt } from '@/services/last-used-belt';
+import { noSuchJob } from '../messages';
 import type { Job } from '@/contract/records';
 
 /** Number of open jobs on the page. */

@@ -2,7 +2,7 @@ import 'server-only';
 import * as z from 'zod';
 import { customers } from '@/db';
 import { defineCommand } from '@/server';
-import { customerForm } from './forms';
+import { customerForm } from '@/contract/forms/customer';
 
 export const customerCommands = {
   'customer.save': defineCommand({

@@ -3,7 +3,7 @@ import { faults } from '@/db';
 import { shopForTests } from '@/db/test-database';
 import { commandsFor } from '@/db/test-commands';
 import { executeCommand } from '@/server';
-import { COMMAND_REGISTRY, type COMMANDS } from '../commands/registry';
+import { COMMAND_REGISTRY, type COMMANDS } from './registry';
 
 const seen = vi.hoisted(() => ({ person: null as unknown, db: null as unknown }));
 vi.mock('@/server/session', async (original) => ({ ...(await original<object>()), currentPerson: async () => seen.person }));

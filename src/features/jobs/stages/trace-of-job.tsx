@@ -3,12 +3,12 @@
 import { v4 as newId } from 'uuid';
 import { checkOf, type CheckId, type Result } from '@/core/fault';
 import { BARE_FINDING, consentFor, leftIn, type Finding } from '@/core/job';
-import type { StageProps } from '../jobs/stages/module';
-import { useSimulated } from '../jobs/stages/simulated';
-import { useTraced } from './request';
-import { DoneBefore } from './done-before';
-import type { OnRepair } from './repair-now';
-import { TracePanel } from './trace-panel';
+import type { StageProps } from './module';
+import { useSimulated } from './simulated';
+import { useTraced } from './trace-request';
+import { DoneBefore } from '../../trace/done-before';
+import type { OnRepair } from '../../trace/repair-now';
+import { TracePanel } from '../../trace/trace-panel';
 
 /** Answer of a customer, as a finding of the whole machine. */
 const answered = (check: CheckId, result: Result): Finding => ({

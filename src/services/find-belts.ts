@@ -1,6 +1,6 @@
-import { convertLength, decodeDesignation, findSection, outsideLengthOf } from '@/core/belt';
-import { beltName } from '../match/candidates';
-import type { ShelfBelt, ShelfBeltFields } from '@/contract/records';
+import { convertLength, decodeDesignation, findSection, outsideLengthOf } from '../core/belt';
+import { beltName } from './candidates';
+import type { ShelfBelt, ShelfBeltFields } from '../contract/records';
 
 /** Outside length of what a place on the shelf holds, mm; NaN where its number no longer reads. */
 export function outsideMm(belt: Pick<ShelfBeltFields, 'designation' | 'section' | 'lengthMm' | 'lengthReference'>): number {

@@ -2,7 +2,7 @@ import 'server-only';
 import * as z from 'zod';
 import { documents, drives, isUnreadable, jobLists, machines, notebooks, people, shelf, stacks, trials } from '@/db';
 import { defineQuery, listInput, missing, recordId, rowsOf } from '@/server';
-import { packShelf } from '../shelf/packed';
+import { packShelf } from '@/contract/packed-shelf';
 import type { DriveSummary } from '@/contract/records';
 
 export const listDrives = defineQuery('viewer', listInput, async ({ db, person }, ask) => ({

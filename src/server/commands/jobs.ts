@@ -5,10 +5,10 @@ import { drives, isUnreadable, jobs, shelf, tickets, trials } from '@/db';
 import { defineCommand, type CommandContext } from '@/server';
 import { compute } from '@/server/compute';
 import { paperData, preparePaper } from '@/server/paper';
-import { candidateOf, isExact, runsOn } from '../match/candidates';
-import { bookingOf } from './belt-use';
-import { paperName } from '../papers/forms';
-import { jobForm } from './forms';
+import { candidateOf, isExact, runsOn } from '@/services/candidates';
+import { bookingOf } from '@/services/belt-use';
+import { paperName } from '@/contract/forms/paper';
+import { jobForm } from '@/contract/forms/job';
 
 const number = z.number().int().positive();
 const stage = z.enum(STAGES);

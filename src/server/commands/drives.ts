@@ -3,7 +3,7 @@ import * as z from 'zod';
 import { validateDrive, type Drive } from '@/core/drive';
 import { drives } from '@/db';
 import { defineCommand } from '@/server';
-import { driveNotSaved } from './messages';
+import { driveNotSaved } from '../messages';
 
 /** A drive from the screen or a file, validated again here: the stored document is always a valid drive file. */
 const document = z.unknown().transform((value, context): Drive => {

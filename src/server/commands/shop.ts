@@ -4,7 +4,7 @@ import { shopLimits } from '@/core/machine';
 import { ROLES } from '@/core/role';
 import { people } from '@/db';
 import { defineCommand, hashPassword } from '@/server';
-import { emailRule, nameRule, passwordRule, timeZoneRule } from '../account/rules';
+import { emailRule, nameRule, passwordRule, timeZoneRule } from '@/contract/forms/account';
 
 const role = z.enum(ROLES);
 

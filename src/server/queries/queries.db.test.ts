@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { customers } from '@/db';
 import { shopForTests, value } from '@/db/test-database';
 import { executeQuery } from '@/server';
-import type { QueryName } from './ask';
+import { type QueryKey } from '@/contract/keys';
 import { QUERIES } from './registry';
 import { recordsForQueries } from '@/db/test-queries';
 
@@ -12,12 +12,12 @@ vi.mock('@/db', async (original) => ({ ...(await original<object>()), database: 
 
 const shop = shopForTests('every_query');
 const ask = (name: string, input: unknown) => executeQuery(QUERIES, name, input);
-const found = async (name: QueryName, input: unknown) => value((await ask(name, input)) as { ok: true; value: unknown });
+const found = async (name: QueryKey, input: unknown) => value((await ask(name, input)) as { ok: true; value: unknown });
 
-const NAMES = Object.keys(QUERIES) as QueryName[];
+const NAMES = Object.keys(QUERIES) as QueryKey[];
 
 describe('every query', () => {
-  let inputs: Readonly<Record<QueryName, object>>;
+  let inputs: Readonly<Record<QueryKey, object>>;
   beforeEach(async () => {
     seen.person = { ...shop.owner, sessionId: '11111111-1111-4111-8111-111111111111' };
     seen.db = shop.db;

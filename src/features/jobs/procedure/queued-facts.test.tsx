@@ -3,11 +3,11 @@ import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import type { Facts } from '@/core/machine';
 import { serverThat, show } from '@/ui/test-shell';
-import { Barred } from '../jobs/procedure/barred';
-import { FactField } from './fact-field';
-import { withQueuedFacts } from './queued-facts';
+import { Barred } from './barred';
+import { FactField } from '../../machines/fact-field';
+import { withQueuedFacts } from '../../machines/queued-facts';
 
-vi.mock('next/navigation', async () => (await import('../test-features')).navigation);
+vi.mock('next/navigation', async () => (await import('../../test-features')).navigation);
 
 const KNOWN: Facts = { power: { value: 'petrol', by: 'Ines', at: '2026-10-17T08:00:00Z' } };
 const of = { machineId: 3, driveId: 7 };

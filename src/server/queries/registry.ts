@@ -1,19 +1,19 @@
 import 'server-only';
 import type { QueryKey } from '@/contract/keys';
 import type { AnyQuery } from '@/server';
-import { listCustomers, readCustomer } from '../customers/queries';
-import { chooseDrive, chooseOpenJob, drivesOfMachine, findDrive, listDrives, readDrive } from '../drives/queries';
-import { drivesOfJob, listClosedJobs, readJob, readNewJob, readOpenJobs, readTicket } from '../jobs/queries';
-import { chooseCustomer, chooseMachine, listMachines, readKnown, readLabel, readMachine } from '../machines/queries';
-import { listPracticeSessions, readPracticeSession } from '../practice/queries';
-import { chooseParts, listParts, readShelf } from '../shelf/queries';
-import { findAnything, readShell } from '../shell/queries';
-import { readSettings } from '../shop/queries';
-import { readStack } from '../stacks/queries';
-import { listNotebooks, readNotebook } from '../survey/queries';
-import { readTensionPast } from '../tension/queries';
-import { readShopBase } from '../trace/queries';
-import { readBeltLife, readFleet, readWidthPast } from '../wear/queries';
+import { listCustomers, readCustomer } from './customers';
+import { chooseDrive, chooseOpenJob, drivesOfMachine, findDrive, listDrives, readDrive } from './drives';
+import { drivesOfJob, listClosedJobs, readJob, readNewJob, readOpenJobs, readTicket } from './jobs';
+import { chooseCustomer, chooseMachine, listMachines, readKnown, readLabel, readMachine } from './machines';
+import { listPracticeSessions, readPracticeSession } from './practice';
+import { chooseParts, listParts, readShelf } from './shelf';
+import { findAnything, readShell } from './shell';
+import { readSettings } from './shop';
+import { readStack } from './stacks';
+import { listNotebooks, readNotebook } from './survey';
+import { readTensionPast } from './tension';
+import { readShopBase } from './trace';
+import { readBeltLife, readFleet, readWidthPast } from './wear';
 
 /** All queries by name. A name is the first part of the key of its cached reads. */
 export const QUERIES = {

@@ -2,7 +2,7 @@ import 'server-only';
 import * as z from 'zod';
 import { parts, shelf } from '@/db';
 import { defineQuery, listInput, rowsOf } from '@/server';
-import { packShelf } from './packed';
+import { packShelf } from '@/contract/packed-shelf';
 
 /** All belts in stock, as one text. */
 export const readShelf = defineQuery('viewer', z.object({}), async ({ db, person }) => ({

@@ -1,4 +1,4 @@
-import { convertLength, findSection } from '@/core/belt';
+import { convertLength, findSection } from '../core/belt';
 import {
   sectionOf,
   statedPitchLength,
@@ -7,11 +7,15 @@ import {
   type LengthWindow,
   type MatchedBelt,
   type RunningSettings,
-} from '@/core/drive';
-import type { BeltBooked } from '@/core/job';
-import type { Units } from '@/ui/units';
-import { missOf } from './messages';
-import type { ShelfBelt } from '@/contract/records';
+} from '../core/drive';
+import type { BeltBooked } from '../core/job';
+import type { ShelfBelt } from '../contract/records';
+import type { Dimension } from '../core/quantity';
+
+/** Prints values in the units of a person. */
+interface Printer {
+  readonly show: (value: number, dimension: Dimension) => string;
+}
 
 /** A shelf row as the matcher takes it. */
 export const candidateOf = (belt: ShelfBelt): Candidate =>
@@ -55,7 +59,7 @@ export function isExact(
 /** Name of the belt of a drive: its number, or section and length in the units of this person. */
 export function beltSize(
   belt: { section: string; designation?: string | null | undefined; length?: { value: number; reference: string } | null | undefined },
-  { show }: Pick<Units, 'show'>,
+  { show }: Printer,
 ): string {
   if (belt.designation) return belt.designation;
   return belt.length ? `${belt.section} ${show(belt.length.value, 'length')} ${belt.length.reference}` : belt.section;
@@ -69,7 +73,7 @@ export function askedOf(drive: Drive, beltId: string): BeltBooked['insteadOf'] {
 }
 
 /** Name of the belt of a drive. Null if it names none. */
-export function askedFor(drive: Drive, beltId: string, units: Pick<Units, 'show'>): string | null {
+export function askedFor(drive: Drive, beltId: string, units: Printer): string | null {
   const belt = drive.belts.find((b) => b.id === beltId);
   return belt && (belt.designation || belt.length) ? beltSize(belt, units) : null;
 }
@@ -87,7 +91,17 @@ export function inOrder(drive: Drive, beltId: string, belts: readonly MatchedBel
   return [...belts].sort((a, b) => rank(a) - rank(b));
 }
 
+/** True for a belt that grips and releases, with or without a margin. */
 export const runsOn = (b: Pick<MatchedBelt, 'verdict'>): boolean => b.verdict === 'fits' || b.verdict === 'marginal';
+
+/** Distance of a belt from the window, mm: below 0 if it is too short, above 0 if too long. Null if it is inside, or there is no window. */
+export function missOf(belt: Pick<MatchedBelt, 'outsideMm' | 'tooShort' | 'tooLong'>, window: LengthWindow): number | null {
+  if (belt.tooShort && window.releaseMinMm !== null && Number.isFinite(window.releaseMinMm) && belt.outsideMm < window.releaseMinMm)
+    return belt.outsideMm - window.releaseMinMm;
+  if (belt.tooLong && window.gripMaxMm !== null && Number.isFinite(window.gripMaxMm) && belt.outsideMm > window.gripMaxMm)
+    return belt.outsideMm - window.gripMaxMm;
+  return null;
+}
 
 /** Belts that miss the window by this much or less are near misses, mm. */
 const NEAR_MM = 26;

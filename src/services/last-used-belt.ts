@@ -1,5 +1,5 @@
-import type { BeltBooked } from '@/core/job';
-import type { Job } from '@/contract/records';
+import type { BeltBooked } from '../core/job';
+import type { Job } from '../contract/records';
 
 /** The last belt used on a job that is not struck out. Null if there is none. */
 export function lastUsedBelt(job: Pick<Job, 'entries'>): BeltBooked | null {

@@ -3,8 +3,8 @@ import * as z from 'zod';
 import { readShelfFields, SHELF_CSV_ROWS } from '@/formats/shelf-csv';
 import { parts, shelf, shelfImports } from '@/db';
 import { defineCommand } from '@/server';
-import { partForm } from './part-forms';
-import { importAtMost } from './messages';
+import { partForm } from '@/contract/forms/part';
+import { importAtMost } from '../messages';
 import type { ShelfBeltFields } from '@/contract/records';
 
 const fields: z.ZodType<ShelfBeltFields> = z.object({

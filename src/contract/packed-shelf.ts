@@ -1,0 +1,19 @@
+import type { ShelfBelt } from './records';
+
+/**
+ * All belts in stock as one text, for a page. Two thousand rows as values of a page are ten times the work. The text
+ * lists the field names once, then the values of each belt in that order.
+ */
+export type PackedShelf = string & { readonly packed: 'shelf' };
+
+/** Packs the belts in stock. All have the same fields. */
+export function packShelf(belts: readonly ShelfBelt[]): PackedShelf {
+  const fields = Object.keys(belts[0] ?? {}) as (keyof ShelfBelt)[];
+  return JSON.stringify([fields, ...belts.map((belt) => fields.map((field) => belt[field]))]) as PackedShelf;
+}
+
+/** Belts of a packed shelf. */
+export function unpackShelf(packed: PackedShelf): readonly ShelfBelt[] {
+  const [fields = [], ...rows] = JSON.parse(packed) as [string[], ...unknown[][]];
+  return rows.map((row) => Object.fromEntries(fields.map((field, i) => [field, row[i]])) as unknown as ShelfBelt);
+}
