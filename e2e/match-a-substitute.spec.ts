@@ -89,7 +89,7 @@ test('uses a substitute with a reason, strikes it out, uses it again and prints 
   await expect(page.getByRole('button', { name: 'Use 4L480', exact: true })).toBeVisible();
   await page.keyboard.press('b');
   await dialog.getByRole('button', { name: 'Use this belt' }).click();
-  await expect(ticket).toContainText('4L480 used from B2, 14.80 cr');
+  await expect(ticket).toContainText('4L480 used from B2, €14.80');
   await expect(row(page, '4L480')).toContainText('B2 · 2');
 
   await ticket.getByRole('link', { name: 'Print' }).click();

@@ -31,7 +31,7 @@ test.describe('the shelf', () => {
     await page.getByLabel('Find a belt').fill('Z9');
     await expect(hung.filter({ hasText: '4L505' })).toBeVisible();
     await page.getByRole('button', { name: 'Change 4L505' }).click();
-    await page.getByLabel('Price each, cr').fill('15.50');
+    await page.getByLabel('Price each, EUR').fill('15.50');
     await page.getByRole('dialog').getByLabel('Supplier note').fill('Late boat');
     await page.getByRole('button', { name: 'Save belt' }).click();
     await page.getByLabel('Find a belt').fill('late boat');

@@ -38,10 +38,10 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
     await offGroup.getByRole('button', { name: /^Idler: push and tip/ }).click();
     await offGroup.getByRole('radio', { name: 'Tips', exact: true }).click();
     await expect(offGroup.getByText(/^Means: idler bearing tips/)).toBeVisible();
-    await offGroup.getByLabel('Price, cr').fill('24,50');
+    await offGroup.getByLabel('Price, EUR').fill('24,50');
     await offGroup.getByRole('button', { name: 'Save finding' }).click();
     await offGroup.getByRole('radio', { name: 'approved' }).click();
-    await expect(ticketOf(page)).toContainText('Replace the idler, 24.50 cr');
+    await expect(ticketOf(page)).toContainText('Replace the idler, €24.50');
     await toStage(page, 'Match');
 
     // Match.

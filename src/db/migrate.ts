@@ -13,6 +13,7 @@ import { readingsFound } from './migrations/0009-readings-found';
 import { spareBelts } from './migrations/0010-spare-belts';
 import { practiceAndBase } from './migrations/0011-practice-and-base';
 import { stagesByLines } from './migrations/0012-stages-by-lines';
+import { currency } from './migrations/0013-currency';
 
 export const MIGRATIONS: readonly Migration[] = [
   firstTables,
@@ -27,6 +28,7 @@ export const MIGRATIONS: readonly Migration[] = [
   spareBelts,
   practiceAndBase,
   stagesByLines,
+  currency,
 ];
 
 /** Any number that nothing else locks by. */

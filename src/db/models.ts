@@ -1,4 +1,5 @@
 import { DataTypes, type ModelStatic, type Sequelize } from 'sequelize';
+import { USUAL_CURRENCY } from '../core/quantity';
 import {
   BaseCorrectionRow,
   CustomerRow,
@@ -74,6 +75,7 @@ export function defineModels(sequelize: Sequelize): Models {
         name: text(),
         nextJobNumber: { type: INTEGER, allowNull: false, defaultValue: 1 },
         timeZone: { type: TEXT, allowNull: false },
+        currency: { type: TEXT, allowNull: false, defaultValue: USUAL_CURRENCY },
         limits: { type: JSONB, allowNull: false, defaultValue: {} },
         version: version(),
       },

@@ -14,6 +14,8 @@ export class ShopRow extends Model<Row<ShopRow>, NewRow<ShopRow>> {
   declare nextJobNumber: CreationOptional<number>;
   /** By its IANA name. */
   declare timeZone: string;
+  /** ISO 4217. */
+  declare currency: CreationOptional<string>;
   /** Its own stop times and days of trial, over the usual ones. */
   declare limits: CreationOptional<object>;
   declare version: CreationOptional<number>;

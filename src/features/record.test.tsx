@@ -13,6 +13,7 @@ import { TrialsNote } from './match/trials-note';
 import { PapersCard } from './papers/papers-card';
 import { PartForm, readPart } from './shelf/part-form';
 import { LimitsCard } from './shop/limits-card';
+import { ShopCard } from './shop/shop-card';
 import { StackScreen } from './stacks/stack-screen';
 import { StackedNote } from './stacks/stacked-note';
 import { Stations } from './stacks/stations';
@@ -211,6 +212,20 @@ describe('what a shop holds machines to', () => {
         input: { version: 2, name: 'Quay Bay Repairs', limits: { stop: { 'walk-behind': 3, 'ride-on': 5, auger: 4.5 }, trialDays: 14 } },
       }),
     );
+  });
+});
+
+describe('the shop', () => {
+  it('gets another currency, found by its name', async () => {
+    const { sent } = serverThat({ ok: true, value: SHOP });
+    show(<ShopCard shop={SHOP} />);
+    const box = screen.getByRole('combobox', { name: 'Currency' }) as HTMLInputElement;
+    expect(box.value).toBe('EUR, Euro');
+    await userEvent.clear(box);
+    await userEvent.type(box, 'Canadian');
+    await userEvent.click(await screen.findByRole('option', { name: 'CAD, Canadian Dollar' }));
+    await press('Save settings');
+    await waitFor(() => expect(sent[0]).toMatchObject({ kind: 'shop.change', input: { version: 2, currency: 'CAD', timeZone: 'UTC' } }));
   });
 });
 

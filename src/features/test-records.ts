@@ -18,7 +18,7 @@ export const MACHINE: Machine = {
   notes: '',
   driveIds: [],
 };
-export const SHOP: Shop = { id: 1, name: 'Quay Bay Repairs', timeZone: 'UTC', limits: USUAL_LIMITS, version: 2 };
+export const SHOP: Shop = { id: 1, name: 'Quay Bay Repairs', timeZone: 'UTC', currency: 'EUR', limits: USUAL_LIMITS, version: 2 };
 export const RIDER_DRIVE: StoredDrive = {
   id: 1,
   document: orchardRider as Drive,

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { CURRENCIES } from '@/core/quantity';
 import { SHORTEST_PASSWORD } from './shortest-password';
 
 /** Rules of accounts, for both form and server. */
@@ -29,6 +30,9 @@ const isTimeZone = (name: string): boolean => {
     return false;
   }
 };
+/** ISO 4217. */
+export const currencyRule = z.string().refine((code) => CURRENCIES.includes(code), 'Choose a currency from the list.');
+
 export const timeZoneRule = z.string().max(60).refine(isTimeZone, 'Choose a time zone from the list.');
 
 /** The window in which attempts are counted. */

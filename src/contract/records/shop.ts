@@ -25,6 +25,8 @@ export interface Shop {
   readonly name: string;
   /** By its IANA name; times are shown in it. */
   readonly timeZone: string;
+  /** ISO 4217. All prices of the shop are in it. */
+  readonly currency: string;
   readonly limits: ShopLimits;
   readonly version: number;
 }

@@ -24,7 +24,7 @@ export const shopLimits = z.object({
     .min(1, 'Enter at least one day.')
     .max(365, 'Enter at most 365 days.')
     .default(14),
-  /** Largest cost of a repair without asking the customer, cr. */
+  /** Largest cost of a repair without asking the customer, in the currency of the shop. */
   askFrom: z
     .number({ error: 'Enter an amount.' })
     .min(0, 'The amount must be 0 or more.')

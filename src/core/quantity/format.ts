@@ -16,7 +16,7 @@ const METRIC: Readonly<Record<Dimension, [string, number]>> = {
   angle: ['°', 1],
   time: ['h', 1],
   speed: ['m/s', 1],
-  money: ['cr', 2],
+  money: ['', 2],
   number: ['', 2],
 };
 const INCH: Readonly<Record<Dimension, [string, number]>> = {

@@ -135,10 +135,9 @@ export function parseQuantity(input: string, dimension: Dimension, options: Pars
   if (!commas.ok) return refuse(commas.problem);
   const negative = /^-/.test(commas.text);
   let rest = commas.text.replace(/^[+-]\s*/, '');
-  if (dimension === 'money') rest = rest.replace(/^cr\s*/i, '');
   const assumed: Unit | undefined = options.assumed ? unitNamed(options.assumed) : coreUnit(dimension);
   const shown = input.trim();
-  const unreadable = `“${shown}” is not a ${dimension === 'number' ? 'number' : dimension}. Enter it as ${EXAMPLES[dimension]}.`;
+  const unreadable = `“${shown}” is not a ${dimension === 'money' ? 'price' : dimension}. Enter it as ${EXAMPLES[dimension]}.`;
   let total = 0;
   let first: Unit | undefined;
   let previous: Unit | undefined;

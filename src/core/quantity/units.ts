@@ -18,7 +18,7 @@ const LBF = 4.4482216152605;
 
 const unit = (name: string, dimension: Dimension, factor: number, ...aliases: string[]): Unit => ({ name, dimension, factor, aliases });
 
-/** Every unit understood. The first of each dimension is the core's own. */
+/** Every unit understood. The first of each dimension is the core's own. Money and plain numbers have none. */
 export const UNITS: readonly Unit[] = [
   unit('mm', 'length', 1, 'millimetre', 'millimetres', 'millimeter', 'millimeters'),
   unit('cm', 'length', 10, 'centimetre', 'centimetres', 'centimeter', 'centimeters'),
@@ -45,7 +45,6 @@ export const UNITS: readonly Unit[] = [
   unit('km/h', 'speed', 1 / 3.6, 'kmh', 'kph'),
   unit('mph', 'speed', 0.44704, 'mi/h'),
   unit('ft/min', 'speed', 0.00508, 'fpm'),
-  unit('cr', 'money', 1, 'crown', 'crowns'),
 ];
 
 const BY_NAME = new Map<string, Unit>();
@@ -56,7 +55,7 @@ export function findUnit(text: string): Unit | undefined {
   return BY_NAME.get(text) ?? BY_NAME.get(text.toLowerCase());
 }
 
-/** The core's own unit of a dimension; `number` has none. */
+/** The core's own unit of a dimension. `money` and `number` have none. */
 export function coreUnit(dimension: Dimension): Unit | undefined {
   return UNITS.find((u) => u.dimension === dimension);
 }

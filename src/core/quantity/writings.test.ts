@@ -265,10 +265,10 @@ const TABLE: readonly (readonly [Dimension, string | undefined, readonly (readon
     [
       ['14.50', 14.5],
       ['14,50', 14.5],
-      ['14.50 cr', 14.5],
-      ['cr 14.50', 14.5],
+      ['14.50 EUR', null],
+      ['€14.50', null],
       ['14', 14],
-      ['1 400 cr', 1400],
+      ['1400', 1400],
       ['1,400', null],
       ['14 5', null],
       ['free', null],

@@ -1,8 +1,5 @@
 import type { Migration } from '../migration';
 
-/** Existing shops are assumed to be in the time zone of their server, until an owner changes it. */
-const hereabouts = new Intl.DateTimeFormat().resolvedOptions().timeZone;
-
 /**
  * Commands are applied once each (`acts`). Documents store the version of their form. Belt uses store the drive version
  * (`drive_versions`). Times are in the zone of the shop. From here on only the core defines stages and kinds of
@@ -30,7 +27,7 @@ export const actsAndForms: Migration = {
       document jsonb NOT NULL,
       PRIMARY KEY (shop_id, drive_id, version)
     );
-    ALTER TABLE shops ADD COLUMN time_zone text NOT NULL DEFAULT '${hereabouts.replaceAll("'", '')}';
+    ALTER TABLE shops ADD COLUMN time_zone text NOT NULL DEFAULT 'UTC';
     ALTER TABLE shops ALTER COLUMN time_zone DROP DEFAULT;
     ALTER TABLE ticket_entries ADD COLUMN body_version integer NOT NULL DEFAULT 1;
     ALTER TABLE ticket_entries DROP CONSTRAINT ticket_entries_type_check, DROP CONSTRAINT ticket_entries_stage_check;

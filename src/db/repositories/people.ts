@@ -31,22 +31,26 @@ const plainShop = (row: ShopRow): Shop => ({
   id: row.id,
   name: row.name,
   timeZone: row.timeZone,
+  currency: row.currency,
   limits: readLimits(row.limits),
   version: row.version,
 });
 
-/** Changes the name, time zone and limits of a shop, on top of the version that was read. Omitted limits stay unchanged. */
+/**
+ * Changes the name, time zone, currency and limits of a shop, on top of the version that was read. An omitted currency
+ * or omitted limits stay unchanged.
+ */
 export async function changeShop(
   db: Database,
   shopId: number,
   version: number,
-  change: Pick<Shop, 'name' | 'timeZone'> & { readonly limits?: ShopLimits | undefined },
+  change: Pick<Shop, 'name' | 'timeZone'> & { readonly currency?: string | undefined; readonly limits?: ShopLimits | undefined },
 ): Promise<Outcome<Shop, Shop>> {
   return db.transact(async (transaction) => {
     const row = await db.models.Shop.findByPk(shopId, { transaction, lock: ROW_TO_CHANGE, rejectOnEmpty: true });
     if (row.version !== version) return stale('shop', plainShop(row));
-    const { limits = readLimits(row.limits), ...named } = change;
-    await row.update({ ...named, limits, version: version + 1 }, { transaction });
+    const { limits = readLimits(row.limits), currency = row.currency, ...named } = change;
+    await row.update({ ...named, currency, limits, version: version + 1 }, { transaction });
     return done(plainShop(row));
   });
 }

@@ -246,7 +246,7 @@ describe('a check', () => {
       ]),
     );
     expect(screen.getByText(/^Means: idler bearing tips/)).toBeTruthy();
-    const price = screen.getByLabelText('Price, cr') as HTMLInputElement;
+    const price = screen.getByLabelText('Price, EUR') as HTMLInputElement;
     await userEvent.clear(price);
     await userEvent.type(price, 'dear');
     await userEvent.click(screen.getByRole('button', { name: 'Save finding' }));

@@ -43,7 +43,7 @@ describe('lines of a ticket', () => {
     [
       'a booking, with what it stands in for in this person’s units',
       { type: 'belt-booked', body: booked },
-      /^4L480 used from B2, 14\.80 cr\. .*As drawn: 152 N engaged at rest, 133 N under load, slips below 71 N, 11\.0 mm slack when released\. Substitute for 4L 1193\.8 mm outside\. Reason: Boat on Thursday$/,
+      /^4L480 used from B2, €14\.80\. .*As drawn: 152 N engaged at rest, 133 N under load, slips below 71 N, 11\.0 mm slack when released\. Substitute for 4L 1193\.8 mm outside\. Reason: Boat on Thursday$/,
     ],
     [
       'one from before loads were known',
@@ -173,7 +173,7 @@ describe('booking a belt', () => {
   it('uses the exact belt without a reason', async () => {
     const book = vi.fn(async () => undefined);
     show(<UseBeltDialog choice={choice()} onClose={vi.fn()} onBook={book} />);
-    expect(screen.getByRole('dialog').textContent).toMatch(/This takes 1 from B2, and leaves 1; 14\.80 cr on the ticket\./);
+    expect(screen.getByRole('dialog').textContent).toMatch(/This takes 1 from B2, and leaves 1; €14\.80 on the ticket\./);
     await userEvent.click(screen.getByRole('button', { name: 'Use this belt' }));
     expect(book).toHaveBeenCalledWith('');
   });

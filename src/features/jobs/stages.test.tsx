@@ -624,7 +624,7 @@ describe('Book', () => {
       }),
     ];
     at('book', job({ entries: lines }));
-    expect(within(screen.getByRole('region', { name: 'Decisions and total' })).getByText('55.10 cr')).toBeTruthy();
+    expect(within(screen.getByRole('region', { name: 'Decisions and total' })).getByText('€55.10')).toBeTruthy();
   });
   it('a part is found on the shelf and taken from it for the job', async () => {
     const { sent } = serverThat(ok);

@@ -8,6 +8,9 @@ import { decodeDesignation, SECTIONS } from '@/core/belt';
 import { readShelfFields, SHELF_COLUMNS } from '@/formats/shelf-csv';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
+import { withoutCurrency } from '@/core/quantity';
+import { useMoney } from '@/ui/money';
+import { PriceField } from './price-field';
 import { useUnits } from '@/ui/units';
 import { beltName } from '@/services/candidates';
 import { isTaken, useCommand } from '../commands/use-command';
@@ -43,13 +46,14 @@ export function BeltForm({
   onRemove: (() => void) | null;
 }) {
   const { show, unit } = useUnits();
+  const { code: currency } = useMoney();
   const runCommand = useCommand();
   const { control, handleSubmit, setError, formState } = useForm<Cells>({ defaultValues: cellsOf(belt) });
   const designation = useWatch({ control, name: 'designation' });
   const [version, setVersion] = useState(belt?.version ?? 0);
 
   const save = handleSubmit(async (cells) => {
-    const read = readShelfFields(cells, unit('length'));
+    const read = readShelfFields({ ...cells, price: withoutCurrency(cells.price ?? '', currency) }, unit('length'));
     if (!read.ok) return placeRefusal(setError, SHELF_COLUMNS, read);
     const how = { words: `${beltName(read.fields)} added to stock`, done: 'Added to stock.', quiet: true };
     const result = belt
@@ -108,7 +112,7 @@ export function BeltForm({
       )}
       <Field control={control} name="quantity" label="In stock" slotProps={{ htmlInput: { inputMode: 'numeric' } }} />
       <Field control={control} name="bin" label="Bin" />
-      <Field control={control} name="price" label="Price each, cr" help="Optional." slotProps={{ htmlInput: { inputMode: 'decimal' } }} />
+      <PriceField control={control} />
       <Field control={control} name="note" label="Supplier note" />
     </FormDialog>
   );

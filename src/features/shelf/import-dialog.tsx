@@ -16,7 +16,7 @@ import { useMemo, useState } from 'react';
 import { readShelfCsv, shelfKey, SHELF_COLUMNS, type ShelfRowResult } from '@/formats/shelf-csv';
 import { decodeText } from '@/formats/text';
 import { useUnits } from '@/ui/units';
-import { money } from '@/ui/money';
+import { useMoney } from '@/ui/money';
 import { beltName } from '@/services/candidates';
 import { isTaken, useCommand } from '../commands/use-command';
 import { outsideMm } from '@/services/find-belts';
@@ -31,6 +31,7 @@ const LARGEST = 4_000_000;
  * Counts are added or set.
  */
 export function ImportDialog({ shelf, onClose }: { shelf: readonly ShelfBelt[]; onClose: () => void }) {
+  const money = useMoney();
   const { unit, show } = useUnits();
   const runCommand = useCommand();
   const [rows, setRows] = useState<readonly ShelfRowResult[] | null>(null);
@@ -52,12 +53,12 @@ export function ImportDialog({ shelf, onClose }: { shelf: readonly ShelfBelt[]; 
           outside: outsideMm(fields),
           quantity: fields.quantity,
           bin: fields.bin,
-          price: fields.priceCents === null ? '' : money(fields.priceCents),
+          price: fields.priceCents === null ? '' : money.show(fields.priceCents),
           note: fields.supplierNote,
           becomes: !now ? 'a new belt' : `${now.quantity} → ${after} of ${beltName(now)}`,
         };
       }),
-    [good, there, mode],
+    [good, there, mode, money],
   );
   const read = async (file: File) => {
     setProblem(null);

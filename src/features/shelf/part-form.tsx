@@ -3,7 +3,9 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
-import { parseQuantity } from '@/core/quantity';
+import { parseQuantity, USUAL_CURRENCY, withoutCurrency } from '@/core/quantity';
+import { useMoney } from '@/ui/money';
+import { PriceField } from './price-field';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { FormDialog } from '@/ui/form-dialog';
 import { Lookup, type Choice } from '@/ui/lookup';
@@ -30,8 +32,8 @@ type Read =
   | { readonly ok: false; readonly field: string; readonly problem: string };
 
 /** A part as a hand writes it. */
-export function readPart({ price, quantity, days, ...cells }: Cells, fitsDriveId: number | null = null): Read {
-  const money = price.trim() === '' ? null : parseQuantity(price, 'money', { min: 0, max: 1_000_000 });
+export function readPart({ price, quantity, days, ...cells }: Cells, fitsDriveId: number | null = null, currency = USUAL_CURRENCY): Read {
+  const money = price.trim() === '' ? null : parseQuantity(withoutCurrency(price, currency), 'money', { min: 0, max: 1_000_000 });
   if (money && !money.ok) return { ok: false, field: 'price', problem: money.problem };
   const read = partForm.safeParse({
     ...cells,
@@ -52,6 +54,7 @@ export function readPart({ price, quantity, days, ...cells }: Cells, fitsDriveId
 
 /** Adds a part to the shelf, or changes one. */
 export function PartForm({ part, onClose, onSaved }: { part: Part | null; onClose: () => void; onSaved: () => void }) {
+  const { code: currency } = useMoney();
   const runCommand = useCommand();
   const [over, setOver] = useState(part);
   const [fits, setFits] = useState<Choice | null>(
@@ -59,7 +62,7 @@ export function PartForm({ part, onClose, onSaved }: { part: Part | null; onClos
   );
   const { control, handleSubmit, setError, formState } = useForm<Cells>({ defaultValues: cellsOf(part) });
   const save = handleSubmit(async (cells) => {
-    const read = readPart(cells, fits?.id ?? null);
+    const read = readPart(cells, fits?.id ?? null, currency);
     if (!read.ok) return placeRefusal(setError, FIELDS, read);
     const answer = await runCommand(
       'part.save',
@@ -110,7 +113,7 @@ export function PartForm({ part, onClose, onSaved }: { part: Part | null; onClos
       <Field control={control} name="number" label="Number it is ordered by" help="Optional." />
       <Field control={control} name="quantity" label="In stock" slotProps={{ htmlInput: { inputMode: 'numeric' } }} />
       <Field control={control} name="bin" label="Bin" />
-      <Field control={control} name="price" label="Price each, cr" help="Optional." slotProps={{ htmlInput: { inputMode: 'decimal' } }} />
+      <PriceField control={control} />
       <Lookup
         label="Spare belt of the drive"
         of="drives.choose"

@@ -7,7 +7,7 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { Icon } from '@/ui/icons';
 import { FindField, Pager, type ListAsk, type ListedPage } from '@/ui/listing';
-import { money } from '@/ui/money';
+import { useMoney } from '@/ui/money';
 import { Empty, Page } from '@/ui/page';
 import { useMayChange } from '../shell/shell-context';
 import { PartForm } from './part-form';
@@ -17,6 +17,7 @@ import type { Part } from '@/contract/records';
 
 /** Bearings, idlers, springs, keepers: stock other than belts. */
 export function PartsScreen({ first, asked }: { first: ListedPage<Part>; asked: ListAsk }) {
+  const money = useMoney();
   const mayChange = useMayChange();
   const listing = useListOf('parts.list', first, asked);
   const [form, setForm] = useState<Part | 'new' | null>(null);
@@ -76,7 +77,7 @@ export function PartsScreen({ first, asked }: { first: ListedPage<Part>; asked: 
                   <span className="ts-mono ts-quiet ts-wide-only">{p.number}</span>
                   <span className="ts-quiet ts-wide-only">{p.bin}</span>
                   <span className="ts-mono">{p.quantity} in stock</span>
-                  <span className="ts-mono ts-quiet ts-wide-only">{p.priceCents === null ? '' : money(p.priceCents)}</span>
+                  <span className="ts-mono ts-quiet ts-wide-only">{p.priceCents === null ? '' : money.show(p.priceCents)}</span>
                 </Box>
               </Box>
             ))}

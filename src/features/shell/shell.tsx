@@ -12,6 +12,7 @@ import { QUERY_KEYS } from '@/contract/keys';
 import { CachedPageNote } from '@/ui/cached-page-note';
 import { useInBrowser } from '@/ui/in-browser';
 import { usePartsWhenIdle } from '@/ui/lazy';
+import { CurrencyProvider } from '@/ui/money';
 import { NoticeProvider, useNotice } from '@/ui/notice';
 import { OutboxProvider } from '@/client/outbox';
 import { ReadsProvider, useRefetch } from '@/client/reads';
@@ -55,9 +56,11 @@ function OfShop({ first, children }: { first: QueryValue<'shell.read'>; children
   const { person, shop } = useAnswerOf('shell.read', {}, first).value;
   return (
     <ZoneProvider value={shop.timeZone}>
-      <Frame person={person} shop={shop.name}>
-        {children}
-      </Frame>
+      <CurrencyProvider value={shop.currency}>
+        <Frame person={person} shop={shop.name}>
+          {children}
+        </Frame>
+      </CurrencyProvider>
     </ZoneProvider>
   );
 }

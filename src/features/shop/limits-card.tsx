@@ -24,7 +24,7 @@ const WORDS: Readonly<Record<(typeof FIELDS)[number], readonly [string, string]>
   'stop.ride-on': ['Stop time, ride-on, s', ''],
   'stop.auger': ['Stop time, auger, s', 'Blade, reel or auger must stop within this time. The manual of the machine takes priority.'],
   trialDays: ['Ask about a substitute after, days', 'Counted from the day its job was closed.'],
-  askFrom: ['Ask the customer before a repair from, cr', 'Uses the price of a finding. Without one, uses the usual price of its parts.'],
+  askFrom: ['Ask the customer before a repair from', 'Uses the price of a finding. Without one, uses the usual price of its parts.'],
   'belt.releasedSlackMm': ['Warn of slack when released above, mm', 'A belt that hangs further can come off its pulleys.'],
   'belt.usualStretchPercent': [
     'Warn of tension above this stretch, %',
@@ -53,10 +53,10 @@ export function LimitsCard({ shop }: { shop: Shop }) {
     values: shop.limits,
   });
   const save = handleSubmit(async (limits) => {
-    const { version, name, timeZone } = shop;
+    const { version, name, timeZone, currency } = shop;
     const answer = await runCommand(
       'shop.change',
-      { version, name, timeZone, limits },
+      { version, name, timeZone, currency, limits },
       { words: 'The shop’s limits', done: 'Saved.', quiet: true },
     );
     if (isTaken(answer)) reset(limits);
@@ -71,7 +71,7 @@ export function LimitsCard({ shop }: { shop: Shop }) {
             key={name}
             control={control}
             name={name}
-            label={WORDS[name][0]}
+            label={name === 'askFrom' ? `${WORDS[name][0]}, ${shop.currency}` : WORDS[name][0]}
             help={WORDS[name][1]}
             slotProps={{ htmlInput: { inputMode: 'decimal', className: 'ts-mono' } }}
           />

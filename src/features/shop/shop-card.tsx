@@ -8,32 +8,40 @@ import TextField from '@mui/material/TextField';
 import { useMemo } from 'react';
 import { useController, useForm } from 'react-hook-form';
 import * as z from 'zod';
+import { CURRENCIES } from '@/core/quantity';
 import { Field, placeRefusal, Refusal } from '@/ui/form';
 import { Card } from '@/ui/page';
 import { timesIn } from '@/ui/when';
-import { nameRule, timeZoneRule } from '@/contract/forms/account';
+import { currencyRule, nameRule, timeZoneRule } from '@/contract/forms/account';
 import { isTaken, useCommand } from '../commands/use-command';
 import type { Shop } from '@/contract/records';
 
-const shopForm = z.object({ name: nameRule, timeZone: timeZoneRule });
+const shopForm = z.object({ name: nameRule, timeZone: timeZoneRule, currency: currencyRule });
 
-/** Name of the shop, and the time zone in which every time is shown and printed. */
+/** `EUR, Euro` */
+const currencyName = (code: string): string => {
+  const name = new Intl.DisplayNames('en-GB', { type: 'currency' }).of(code);
+  return name === undefined || name === code ? code : `${code}, ${name}`;
+};
+
+/** Name of the shop, the time zone of all times, and the currency of all prices. */
 export function ShopCard({ shop }: { shop: Shop }) {
   const runCommand = useCommand();
   const { control, handleSubmit, setError, reset, formState } = useForm({
     resolver: zodResolver(shopForm),
-    values: { name: shop.name, timeZone: shop.timeZone },
+    values: { name: shop.name, timeZone: shop.timeZone, currency: shop.currency },
   });
   const zone = useController({ control, name: 'timeZone' });
+  const currency = useController({ control, name: 'currency' });
   const zones = useMemo(() => [...new Set(['UTC', shop.timeZone, ...Intl.supportedValuesOf('timeZone')])], [shop.timeZone]);
   const save = handleSubmit(async (values) => {
     const answer = await runCommand(
       'shop.change',
       { version: shop.version, ...values, limits: shop.limits },
-      { words: 'The shop’s name and clock', done: 'Saved.', quiet: true },
+      { words: 'Name, time zone and currency of the shop', done: 'Saved.', quiet: true },
     );
     if (isTaken(answer)) reset(values);
-    else if (!answer.ok) placeRefusal(setError, ['name', 'timeZone'], answer);
+    else if (!answer.ok) placeRefusal(setError, ['name', 'timeZone', 'currency'], answer);
   });
   return (
     <Card title="The shop">
@@ -51,6 +59,21 @@ export function ShopCard({ shop }: { shop: Shop }) {
               label="Time zone"
               error={zone.fieldState.invalid}
               helperText={zone.fieldState.error?.message ?? <NowThere zone={zone.field.value} />}
+            />
+          )}
+        />
+        <Autocomplete
+          options={CURRENCIES}
+          value={currency.field.value}
+          getOptionLabel={currencyName}
+          disableClearable
+          onChange={(_, chosen) => currency.field.onChange(chosen)}
+          renderInput={(params) => (
+            <TextField
+              {...params}
+              label="Currency"
+              error={currency.fieldState.invalid}
+              helperText={currency.fieldState.error?.message ?? 'Prices are shown in it. Amounts are not converted.'}
             />
           )}
         />

@@ -8,7 +8,7 @@ import { placeDimension, type Drive } from '@/core/drive';
 import type { TensionDecided } from '@/core/job';
 import type { Decided } from '@/core/tension';
 import { Choices } from '@/ui/choices';
-import { money } from '@/ui/money';
+import { useMoney } from '@/ui/money';
 import { useUnits, type Units } from '@/ui/units';
 import { DECISION_WORDS, becauseWords, savesBelt, setAgainGained } from './messages';
 
@@ -41,6 +41,7 @@ export function DecideCard({
   beltCents: number | null;
   onDecide: ((decision: TensionDecided) => Promise<boolean>) | null;
 }) {
+  const money = useMoney();
   const units = useUnits();
   const [act, setAct] = useState<TensionDecided['act'] | null>(null);
   const [reason, setReason] = useState('');
@@ -89,7 +90,7 @@ export function DecideCard({
       <Box role="status" sx={{ fontSize: 16 }}>
         <strong>{advisedWords(drive, decided, units)}</strong>
         {hoursGained !== null && ` ${setAgainGained(hoursGained)}`}
-        {(advised === 'leave' || advised === 'adjust') && beltCents !== null && ` ${savesBelt(money(beltCents))}`}
+        {(advised === 'leave' || advised === 'adjust') && beltCents !== null && ` ${savesBelt(money.show(beltCents))}`}
       </Box>
       {onDecide && (
         <>

@@ -321,6 +321,19 @@ describe('the shop and its people', () => {
       current: { name: 'Quay' },
     });
   });
+  it('has one currency by its ISO code, which a change of a device without one keeps', async () => {
+    const kept = async () => (await people.shopOf(shop.db, shop.owner.shopId)).currency;
+    expect(await kept()).toBe('EUR');
+    for (const currency of ['cr', 'eur', 'QQQ', ''])
+      expect(await send('shop.change', { version: 1, name: 'Quay', timeZone: 'UTC', currency })).toMatchObject({
+        ok: false,
+        field: 'currency',
+        problem: 'Choose a currency from the list.',
+      });
+    await done('shop.change', { version: 1, name: 'Quay', timeZone: 'UTC', currency: 'CAD' });
+    await done('shop.change', { version: 2, name: 'Quay Bay', timeZone: 'UTC' });
+    expect(await kept()).toBe('CAD');
+  });
   it('adds people, changes them and sets passwords', async () => {
     const added = await done('person.add', { name: 'Bram', email: 'BRAM@x.example', role: 'technician', password: 'thursday-boat-48' });
     expect(added).toMatchObject({ email: 'bram@x.example', role: 'technician' });

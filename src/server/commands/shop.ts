@@ -4,14 +4,20 @@ import { shopLimits } from '@/core/machine';
 import { ROLES } from '@/core/role';
 import { people } from '@/db';
 import { defineCommand, hashPassword } from '@/server';
-import { emailRule, nameRule, passwordRule, timeZoneRule } from '@/contract/forms/account';
+import { currencyRule, emailRule, nameRule, passwordRule, timeZoneRule } from '@/contract/forms/account';
 
 const role = z.enum(ROLES);
 
 export const shopCommands = {
   'shop.change': defineCommand({
     role: 'owner',
-    input: z.object({ version: z.number().int(), name: nameRule, timeZone: timeZoneRule, limits: shopLimits.optional() }),
+    input: z.object({
+      version: z.number().int(),
+      name: nameRule,
+      timeZone: timeZoneRule,
+      currency: currencyRule.optional(),
+      limits: shopLimits.optional(),
+    }),
     apply: ({ db, person }, { version, ...change }) => people.changeShop(db, person.shopId, version, change),
   }),
 

@@ -23,7 +23,10 @@ const NEAR_MM = 13;
 /** Frame of every page: the person who is signed in, and their shop. */
 export const readShell = defineQuery('viewer', z.object({}), async ({ db, person: { id, name, role, preferences, shopId } }) => {
   const shop = await people.shopOf(db, shopId);
-  return { ok: true, value: { person: { id, name, role, preferences }, shop: { name: shop.name, timeZone: shop.timeZone } } };
+  return {
+    ok: true,
+    value: { person: { id, name, role, preferences }, shop: { name: shop.name, timeZone: shop.timeZone, currency: shop.currency } },
+  };
 });
 
 /** Results of the command palette: belts near a length first, then rows with every word. */

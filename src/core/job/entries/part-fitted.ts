@@ -9,7 +9,7 @@ const body = z.object({
   number: z.string(),
   bin: z.string(),
   quantity: z.number().int().positive(),
-  /** Each, cr. */
+  /** Price of each, hundredths of the currency of the shop. */
   priceCents: z.number().nullable(),
 });
 export type PartFitted = z.infer<typeof body>;

@@ -1,7 +1,7 @@
 'use client';
 
 import type { EntryBody } from '@/core/job';
-import { money } from '@/ui/money';
+import { useMoney } from '@/ui/money';
 import { useUnits, type Units } from '@/ui/units';
 import { verdictWord } from '@/ui/verdict';
 import { beltSize } from '@/services/candidates';
@@ -27,6 +27,7 @@ export function usedBeltText(body: Booked, units: Units): string {
 }
 
 export function BeltUsedLine({ body }: { body: Booked }) {
+  const money = useMoney();
   const units = useUnits();
   return (
     <>
@@ -35,7 +36,7 @@ export function BeltUsedLine({ body }: { body: Booked }) {
         {body.belt}
       </strong>{' '}
       used from {body.bin || 'stock'}
-      {body.priceCents === null ? '' : `, ${money(body.priceCents)}`}. {usedBeltText(body, units)}
+      {body.priceCents === null ? '' : `, ${money.show(body.priceCents)}`}. {usedBeltText(body, units)}
     </>
   );
 }

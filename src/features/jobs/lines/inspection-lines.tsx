@@ -2,7 +2,7 @@
 
 import { CAUSES, checkOf, complaintOf, setupOf, UNKNOWN, RIGHT_AS_IT_IS } from '@/core/fault';
 import type { EntryBody } from '@/core/job';
-import { money } from '@/ui/money';
+import { useMoney } from '@/ui/money';
 import { useUnits } from '@/ui/units';
 import { ANSWER_WORDS, askedWords, dimensionOf, findingWords, plainUnit, RESULT_WORDS, TIMED_WORDS, torqueByManual } from '../job-messages';
 
@@ -46,6 +46,7 @@ export function RunningLine({ body }: { body: EntryBody<'running'> }) {
 }
 
 export function FindingLine({ body }: { body: EntryBody<'finding'> }) {
+  const money = useMoney();
   const { show } = useUnits();
   const { number } = checkOf(body.check);
   const dimension = number ? dimensionOf(number) : null;
@@ -55,16 +56,17 @@ export function FindingLine({ body }: { body: EntryBody<'finding'> }) {
       <strong>{findingWords(body)}</strong> ({RESULT_WORDS[body.result]})
       {body.value === null ? '' : ` ${read(body.value)}${body.limit === null ? '' : `, limit ${read(body.limit)}`}`}
       {body.note ? ` ${body.note.replace(/\.$/, '')}.` : ''}
-      {body.act ? ` ${body.act}${body.priceCents === null ? '' : `, ${money(body.priceCents)}`}.` : ''}
+      {body.act ? ` ${body.act}${body.priceCents === null ? '' : `, ${money.show(body.priceCents)}`}.` : ''}
     </>
   );
 }
 
 export function DecisionLine({ body }: { body: EntryBody<'decision'> }) {
+  const money = useMoney();
   return (
     <>
       {body.act || 'Finding'}: <strong>{ANSWER_WORDS[body.answer]}</strong>
-      {body.priceCents === null ? '' : `, ${money(body.priceCents)}`}
+      {body.priceCents === null ? '' : `, ${money.show(body.priceCents)}`}
     </>
   );
 }

@@ -1,12 +1,13 @@
 import type { EntryBody } from '@/core/job';
-import { money } from '@/ui/money';
+import { useMoney } from '@/ui/money';
 
 export function PartFittedLine({ body: { quantity, name, number, bin, priceCents } }: { body: EntryBody<'part-fitted'> }) {
+  const money = useMoney();
   return (
     <>
       {quantity} × <strong>{name}</strong>
       {number ? `, ${number}` : ''}, from {bin || 'stock'}
-      {priceCents === null ? '' : `, ${money(priceCents * quantity)}`}.
+      {priceCents === null ? '' : `, ${money.show(priceCents * quantity)}`}.
     </>
   );
 }

@@ -4,13 +4,13 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { findingsOf, type CustomerAnswer, type Found } from '@/core/job';
 import { Choices } from '@/ui/choices';
-import { money } from '@/ui/money';
+import { useMoney } from '@/ui/money';
 import { ANSWER_WORDS, findingWords } from '../../job-messages';
 import type { StageProps } from '../module';
 
 const ANSWERS: readonly CustomerAnswer[] = ['asked', 'approved', 'declined', 'waiting'];
 
-/** Total of the ticket: belts and parts from stock and approved repairs, cr. */
+/** Total of the ticket: belts and parts from stock and approved repairs, hundredths of the currency. */
 function totalOf({ entries }: StageProps['job'], found: readonly Found[]): number {
   const taken = entries.reduce((sum, e) => {
     if (e.withdrawn) return sum;
@@ -22,6 +22,7 @@ function totalOf({ entries }: StageProps['job'], found: readonly Found[]): numbe
 
 /** Open decisions of the customer, and the total. */
 export function Account({ job, commands, writable }: StageProps) {
+  const money = useMoney();
   const found = [...findingsOf(job.entries).values()].filter((f) => f.act !== '');
   const total = totalOf(job, found);
   if (found.length === 0 && total === 0) return null;
@@ -32,7 +33,7 @@ export function Account({ job, commands, writable }: StageProps) {
         <Box key={f.ref} sx={{ borderBottom: '1px solid var(--ts-edge)', py: 1 }}>
           <Box>
             <strong>{f.act}</strong>
-            {f.priceCents === null ? '' : `, ${money(f.priceCents)}`}
+            {f.priceCents === null ? '' : `, ${money.show(f.priceCents)}`}
           </Box>
           <Box sx={{ fontSize: 14, color: 'var(--ts-quiet)', mb: 0.5 }}>{findingWords(f)}</Box>
           <Choices
@@ -54,7 +55,7 @@ export function Account({ job, commands, writable }: StageProps) {
       ))}
       <Box sx={{ display: 'flex', fontSize: 18, fontWeight: 650, pt: 1 }}>
         <Box sx={{ mr: 'auto' }}>Total</Box>
-        <Box className="ts-mono">{money(total)}</Box>
+        <Box className="ts-mono">{money.show(total)}</Box>
       </Box>
     </Box>
   );

@@ -5,7 +5,8 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { v4 as newId } from 'uuid';
-import { parseQuantity } from '@/core/quantity';
+import { parseQuantity, withoutCurrency } from '@/core/quantity';
+import { useMoney } from '@/ui/money';
 import { causesIndicated, checkOf, oppositeOf, type DriveKind, type Result } from '@/core/fault';
 import { foundAt, limitOf, resultBy, type CustomerAnswer, type Finding, type Found, type OrderedCheck, type CheckPart } from '@/core/job';
 import { Choices } from '@/ui/choices';
@@ -202,6 +203,7 @@ function WhatFollows({
   writable: boolean;
   onWrite: (more: Partial<Finding>) => Promise<boolean>;
 }) {
+  const { code: currency } = useMoney();
   const means = causesIndicated(check.id, kind).slice(0, 3);
   const [act, setAct] = useState(finding.act);
   const [note, setNote] = useState(finding.note);
@@ -210,7 +212,7 @@ function WhatFollows({
   const changed =
     act !== finding.act || note !== finding.note || price !== (finding.priceCents === null ? '' : (finding.priceCents / 100).toFixed(2));
   const keep = () => {
-    const read = price.trim() === '' ? null : parseQuantity(price, 'money', { min: 0, max: 100_000 });
+    const read = price.trim() === '' ? null : parseQuantity(withoutCurrency(price, currency), 'money', { min: 0, max: 100_000 });
     if (read !== null && !read.ok) return setWrong(read.problem);
     setWrong('');
     void onWrite({ act, note, priceCents: read === null ? null : Math.round(read.value * 100) });
@@ -234,7 +236,7 @@ function WhatFollows({
         >
           <TextField label="Repair" value={act} onChange={(e) => setAct(e.target.value)} slotProps={{ htmlInput: { maxLength: 500 } }} />
           <TextField
-            label="Price, cr"
+            label={`Price, ${currency}`}
             value={price}
             onChange={(e) => setPrice(e.target.value)}
             error={wrong !== ''}

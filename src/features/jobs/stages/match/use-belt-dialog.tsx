@@ -9,7 +9,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { money } from '@/ui/money';
+import { useMoney } from '@/ui/money';
 import { isUnfittable, verdictWord } from '@/ui/verdict';
 import { beltName, runsOn } from '@/services/candidates';
 import type { BeltChoice } from '../../../match/match-panel';
@@ -25,6 +25,7 @@ export function UseBeltDialog({
   onClose: () => void;
   onBook: (reason: string) => Promise<void>;
 }) {
+  const money = useMoney();
   const [reason, setReason] = useState('');
   const [busy, setBusy] = useState(false);
   const { matched, shelf, exact, insteadOf, pieces, letsGo } = choice;
@@ -46,7 +47,7 @@ export function UseBeltDialog({
             pieces,
             bin: shelf.bin,
             left,
-            price: shelf.priceCents === null ? null : money(shelf.priceCents),
+            price: shelf.priceCents === null ? null : money.show(shelf.priceCents),
             needs: exact ? null : insteadOf,
           })}
         </Typography>
