@@ -2,6 +2,6 @@ export { defineCommand, defineQuery, executeCommand, executeQuery, missing, SIGN
 export type { AnyCommand, AnyQuery, Command, CommandContext, CommandRegistry, ActionContext, Query } from './command';
 export { firstAnswer } from './first-answer';
 export { hashPassword, passwordMatches, SHORTEST_PASSWORD } from './password';
-export { startSession, clientAddress, currentPerson, currentShop, endSession, hasRole, requirePerson } from './session';
+export { startSession, clientAddress, currentPerson, endSession, hasRole, requirePerson } from './session';
 export { listInput, recordId, rowsOf } from './listing';
 export { findInvalidText } from './invalid-text';

@@ -42,9 +42,6 @@ export async function requirePerson(): Promise<Person & { sessionId: string }> {
   return (await currentPerson()) ?? redirect('/sign-in');
 }
 
-/** The shop of the person who is signed in, read once a request. */
-export const currentShop = cache(async () => people.shopOf(database(), (await requirePerson()).shopId));
-
 const RANK: Readonly<Record<Role, number>> = { viewer: 0, technician: 1, owner: 2 };
 
 /** True where a role includes another: an owner may do all that a technician may. */

@@ -9,4 +9,3 @@ export const jobForm = z.object({
   title: z.string().trim().min(1, 'Describe the fault in a few words.').max(200, 'The text must be at most 200 characters. Shorten it.'),
   complaint: z.string().trim().max(2000, 'The complaint is longer than 2000 characters.'),
 });
-export type JobForm = z.infer<typeof jobForm>;
