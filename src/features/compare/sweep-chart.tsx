@@ -7,6 +7,7 @@ import { useUnits } from '@/ui/units';
 import type { CompareAnswer } from '@/services/compare';
 import { figureText, type Figure } from './figures';
 import { nothingToChart, sweepText } from './messages';
+import { CHART_TOOLTIP } from '@/ui/chart-tooltip';
 
 /** One figure over one diameter, with its limit and the diameter as it is drawn. */
 export function SweepChart({
@@ -49,6 +50,7 @@ export function SweepChart({
           />
           <YAxis tick={tick} width={92} domain={['auto', 'auto']} tickFormatter={text} />
           <Tooltip
+            {...CHART_TOOLTIP}
             formatter={(v) => (typeof v === 'number' ? text(v) : String(v))}
             labelFormatter={(mm) => `${pulley}: ${show(Number(mm), 'length')}`}
           />

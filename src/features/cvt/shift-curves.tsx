@@ -6,6 +6,7 @@ import { CartesianGrid, Legend, Line, LineChart, ResponsiveContainer, Tooltip, X
 import { shiftStateAt, type VariableDrive } from '@/core/cvt';
 import { useUnits } from '@/ui/units';
 import { shiftChartText } from './messages';
+import { CHART_TOOLTIP } from '@/ui/chart-tooltip';
 
 /** Points of the curves. */
 const POINTS = 41;
@@ -38,6 +39,7 @@ export function ShiftCurves({ pair, mm, names }: { pair: VariableDrive; mm: numb
           <YAxis yAxisId="ratio" tick={tick} width={56} tickFormatter={(v: number) => `${v} : 1`} />
           <YAxis yAxisId="radius" orientation="right" tick={tick} width={64} tickFormatter={(v: number) => show(v, 'length', 0)} />
           <Tooltip
+            {...CHART_TOOLTIP}
             labelFormatter={(v) => `closed by ${fine(Number(v))}`}
             formatter={(v, n) => (typeof v === 'number' ? (n === 'ratio' ? v.toFixed(2) : fine(v)) : String(v))}
           />

@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box';
 import { Bar, BarChart, CartesianGrid, Legend, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import { minutesOfSessions } from './messages';
+import { CHART_TOOLTIP } from '@/ui/chart-tooltip';
 
 export interface ChartedSession {
   /** Its number, from 1. */
@@ -29,6 +30,7 @@ export function SessionsChart({ sessions }: { sessions: readonly ChartedSession[
           <XAxis dataKey="at" tick={tick} />
           <YAxis tick={tick} width={64} tickFormatter={(m: number) => `${m} min`} />
           <Tooltip
+            {...CHART_TOOLTIP}
             labelFormatter={(_, [first]) => String((first?.payload as { name?: string } | undefined)?.name ?? '')}
             formatter={(v) => `${String(v)} min`}
           />

@@ -19,6 +19,7 @@ import { WIDTH_METHODS } from '@/core/wear';
 import { useUnits } from '@/ui/units';
 import type { WearAnswer } from '@/services/wear';
 import { WIDTH_METHOD_WORDS, widthChartText } from './messages';
+import { CHART_TOOLTIP } from '@/ui/chart-tooltip';
 
 const SHAPES = { 'rib-top': 'circle', single: 'triangle', 'flank-line': 'square' } as const;
 
@@ -55,6 +56,7 @@ export function WearChart({
           />
           <YAxis tick={tick} width={72} domain={['auto', 'auto']} tickFormatter={words} />
           <Tooltip
+            {...CHART_TOOLTIP}
             formatter={(v) =>
               Array.isArray(v) ? v.map((x) => words(Number(x))).join(' to ') : typeof v === 'number' ? words(v) : String(v)
             }
