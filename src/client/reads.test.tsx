@@ -2,6 +2,7 @@ import { act, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { expect, it, vi } from 'vitest';
 import { show } from '@/ui/test-shell';
+import { deviceDatabase } from './device-database';
 import { useRead, useRefetch } from './reads';
 
 /** Each test has keys of its own. */
@@ -69,4 +70,19 @@ it('keeps the latest value on the way back to a page', async () => {
   again(<p>Another page</p>);
   again(<Page name={name} first={first} load={load} />);
   expect(screen.getByText('second')).toBeTruthy();
+});
+
+it('stores reads on the device, but not the answers of whole pages', async () => {
+  const load = answers('second');
+  const { owner } = show(
+    <>
+      <Page name="job.read" first={{ text: 'a job' }} load={load} />
+      <Page name="machine.read" first={{ text: 'a machine' }} load={load} />
+    </>,
+  );
+  // The next answer stores the value of the page too.
+  for (const button of screen.getAllByRole('button', { name: 'Change' })) await userEvent.click(button);
+  const stored = async () => String(await (await deviceDatabase()).get('reads', `taut-reads-${owner}`));
+  await waitFor(async () => expect(await stored()).toContain('job.read'));
+  expect(await stored()).not.toContain('machine.read');
 });

@@ -4,6 +4,7 @@ import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persi
 import { QueryClient, useQuery, useQueryClient, type QueryKey } from '@tanstack/react-query';
 import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
 import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { PAGE_KEYS } from '@/contract/keys';
 import { cachedAt } from './cached-page';
 import { deviceDatabase } from './device-database';
 import { NO_ANSWER } from './outbox';
@@ -28,6 +29,9 @@ const storage = {
       .then(nothing, nothing),
 };
 const keyOf = (owner: number) => `taut-reads-${owner}`;
+/** All stored reads are written again at each change: the answers of whole pages would make that slow. */
+const isStored = ({ queryKey, state }: { readonly queryKey: QueryKey; readonly state: { readonly status: string } }): boolean =>
+  state.status === 'success' && !PAGE_KEYS.has(String(queryKey[0]));
 
 /**
  * Cache of all reads of screens. The last value is shown until the server answers, also after a reload without a
@@ -59,7 +63,12 @@ export function ReadsProvider({
       }),
   );
   const options = useMemo(
-    () => ({ persister: createAsyncStoragePersister({ storage, key: keyOf(owner) }), maxAge: STORED_MS, buster: SHAPE }),
+    () => ({
+      persister: createAsyncStoragePersister({ storage, key: keyOf(owner) }),
+      maxAge: STORED_MS,
+      buster: SHAPE,
+      dehydrateOptions: { shouldDehydrateQuery: isStored },
+    }),
     [owner],
   );
   return (

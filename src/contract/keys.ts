@@ -44,6 +44,25 @@ export const QUERY_KEYS = [
 ] as const;
 export type QueryKey = (typeof QUERY_KEYS)[number];
 
+/** Queries of whole pages. A copy of the page holds their answers, so the device does not store them a second time. */
+export const PAGE_KEYS: ReadonlySet<string> = new Set<QueryKey>([
+  'customer.read',
+  'drive.find',
+  'drive.read',
+  'jobs.new',
+  'jobs.open',
+  'machine.known',
+  'machine.label',
+  'machine.read',
+  'notebook.read',
+  'notebooks.list',
+  'practice.list',
+  'settings.read',
+  'stack.read',
+  'ticket.read',
+  'wear.fleet',
+]);
+
 type Keys = readonly QueryKey[];
 
 /** Pages and lists with a line about a job. */
