@@ -60,6 +60,8 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
     await expect(page.getByRole('button', { name: 'Use procedure: Deck belt, deck on' })).toBeVisible();
     await page.getByRole('button', { name: 'All procedures' }).click();
     await page.getByRole('button', { name: 'Use procedure: Deck belt, deck off' }).click();
+    // The card moves to the first step of the procedure, and closes an open list of steps.
+    await expect(ticketOf(page)).toContainText(/Procedure: Deck belt, deck off/);
     await openStep(page, /switch leads/i);
     await page.getByLabel('Switch leads off, how many').fill('3');
     await page.getByRole('button', { name: 'Done', exact: true }).click();
