@@ -83,6 +83,8 @@ test.describe('a deck belt, from the customer’s words to the hand-back', () =>
     await expect(ticketOf(page)).toContainText(/Replaced:.*idler/i);
     await toStage(page, 'Adjust');
     await unfold(page, 'Tension and settings');
+    // A reading is due in this new condition: its form opens above the settings and moves them.
+    await expect(page.getByRole('status').filter({ hasText: 'Measure the tension first.' })).toBeVisible();
     await unfold(page, 'Settings and release side');
     // The recommended setting applies the brake. The length of the spring becomes a tension on the ticket.
     await expect(page.getByText(/^At .* and above, the brake stays off when released\.$/)).toBeVisible();
