@@ -42,7 +42,18 @@ export default defineConfig({
         },
       },
       { ...shared, test: { name: 'sampled', include: [SAMPLED], testTimeout: 120_000 } },
-      { ...shared, test: { name: 'database', include: [DATABASE], testTimeout: 60_000, hookTimeout: 60_000 } },
+      {
+        ...shared,
+        test: {
+          name: 'database',
+          include: [DATABASE],
+          globalSetup: ['src/db/test-template.ts'],
+          setupFiles: ['src/server/test-server-setup.ts'],
+          isolate: false,
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
+        },
+      },
     ],
   },
 });

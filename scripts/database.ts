@@ -49,7 +49,7 @@ async function demoStaysHome(db: Database, host: string, wanted: boolean): Promi
   // A host name can resolve to any address, even a local-sounding one.
   if (host === 'localhost' || host === '::1' || (isIP(host) === 4 && host.startsWith('127.'))) return;
   const there = await Promise.all(DEMO_ACCOUNTS.map(({ email }) => people.findCredentials(db, email)));
-  const active = there.some((found) => found?.person.active);
+  const active = there.some((found) => found.some(({ person }) => person.active));
   const first = wanted && !(await people.anyPerson(db));
   if (!active && !first) return;
   throw new Refusal(

@@ -12,7 +12,7 @@ import {
   type PracticeMachine,
   modelOf,
 } from '../src/core/practice';
-import { practice, type Database } from '../src/db';
+import { practice, type ShopDatabase } from '../src/db';
 import { practiceResult } from '../src/services/practice-review';
 import type { Person } from '../src/contract/records';
 
@@ -61,9 +61,9 @@ function played(machine: PracticeMachine, cheap: number, most: number): Played[]
 }
 
 /** Rounds of practice of the demo's people, as if they had played them. */
-export async function seedPractice(db: Database, staff: Readonly<Record<'owner' | 'technician', Person>>, now: Date): Promise<void> {
+export async function seedPractice(db: ShopDatabase, staff: Readonly<Record<'owner' | 'technician', Person>>, now: Date): Promise<void> {
   const play = async (who: 'owner' | 'technician', letters: string, seed: number, at: Date, cheap: number, most = MOST_MOVES) => {
-    const learner = { shopId: staff[who].shopId, personId: staff[who].id };
+    const learner = staff[who].id;
     const machine = drawMachine(words, modelOf(letters)!.kind, seed);
     const started = await practice.startPracticeSession(db, learner, codeText({ machine: letters, seed }), machine, at);
     if (!started.ok) throw new Error(started.problem);

@@ -15,6 +15,7 @@ import {
   stacks,
   tickets,
   type Database,
+  type ShopDatabase,
 } from '../src/db';
 import { CHECKS, COMPLAINTS } from '../src/core/fault';
 import { STACK_TEMPLATES, withMoved, type LayerKind } from '../src/core/stack';
@@ -106,11 +107,11 @@ function orThrow<T extends { ok: boolean }>(result: T): Extract<T, { ok: true }>
 }
 
 /** Loads the island's shop, its machines, drives, shelf and jobs into an empty database. */
-export async function seedDemo(db: Database, now: Date): Promise<void> {
+export async function seedDemo(all: Database, now: Date): Promise<void> {
   const [first, ...others] = DEMO_ACCOUNTS;
   const owner = orThrow(
     await people.createShop(
-      db,
+      all,
       'Quay Bay Repairs',
       {
         name: first.name,
@@ -120,20 +121,20 @@ export async function seedDemo(db: Database, now: Date): Promise<void> {
       'UTC',
     ),
   ).value;
+  const { shopId } = owner;
+  const db = all.ofShop(shopId);
   const staff: Person[] = [owner];
   for (const { name, email, role } of others)
     staff.push(
-      orThrow(await people.addPerson(db, owner.shopId, { name, email, role, passwordHash: await hashPassword(DEMO_ACCOUNTS[0].password) }))
-        .value,
+      orThrow(await people.addPerson(db, { name, email, role, passwordHash: await hashPassword(DEMO_ACCOUNTS[0].password) })).value,
     );
-  const { shopId } = owner;
 
   const driveIds = new Map<string, number>();
   for (const file of readdirSync(new URL('drives/', folder)).sort()) {
     const { drive } = orThrow(readDriveFile(text(`drives/${file}`)));
     driveIds.set(
       file.replace('.drive.json', ''),
-      (await drives.addDrive(db, shopId, drive, owner.name, new Date(now.getTime() - 40 * 86_400_000))).id,
+      (await drives.addDrive(db, drive, owner.name, new Date(now.getTime() - 40 * 86_400_000))).id,
     );
   }
   const books = readdirSync(new URL('notebooks/', folder))
@@ -143,7 +144,6 @@ export async function seedDemo(db: Database, now: Date): Promise<void> {
   orThrow(
     await shelfImports.importShelf(
       db,
-      shopId,
       randomUUID(),
       orThrow(readShelfCsv(text('shelf.csv'), 'in')).rows.map((row) => orThrow(row).fields),
       'add',
@@ -153,13 +153,13 @@ export async function seedDemo(db: Database, now: Date): Promise<void> {
   const record = JSON.parse(text('record.json')) as DemoRecord;
   for (const { spareFor, supplyDays, ...part } of record.parts)
     orThrow(
-      await parts.savePart(db, shopId, {
+      await parts.savePart(db, {
         ...part,
         fitsDriveId: spareFor === undefined ? null : driveIds.get(spareFor)!,
         supplyDays: supplyDays ?? null,
       }),
     );
-  const by = { shopId, personId: owner.id, at: new Date(now.getTime() - 40 * 86_400_000) };
+  const by = { personId: owner.id, at: new Date(now.getTime() - 40 * 86_400_000) };
   for (const { drive, pulley, template, spacerOnFarSide } of record.stacks) {
     const usual = STACK_TEMPLATES.find((t) => t.key === template);
     if (!usual) throw new Error(`demo data: no stack ${template}`);
@@ -173,7 +173,7 @@ export async function seedDemo(db: Database, now: Date): Promise<void> {
     const { value } = orThrow(
       await machines.saveMachine(
         db,
-        { shopId, personId: null, at: now },
+        { personId: null, at: now },
         {
           name: cells['name']!,
           maker: cells['maker']!,
@@ -193,7 +193,7 @@ export async function seedDemo(db: Database, now: Date): Promise<void> {
     machineIds.set(cells['key']!, value.id);
     for (const [daysAgo, shown] of record.meters[cells['key']!] ?? []) {
       const at = new Date(now.getTime() - daysAgo * 86_400_000);
-      orThrow(await meters.readMeter(db, { shopId, personId: staff[1]!.id, at }, value.id, { value: shown, unit: value.meterUnit }));
+      orThrow(await meters.readMeter(db, { personId: staff[1]!.id, at }, value.id, { value: shown, unit: value.meterUnit }));
     }
     await db.models.Customer.update({ contact: cells['contact']! }, { where: { shopId, name: cells['customer']! } });
   }
@@ -208,7 +208,7 @@ export async function seedDemo(db: Database, now: Date): Promise<void> {
 }
 
 async function addFacts(
-  db: Database,
+  db: ShopDatabase,
   by: Parameters<typeof facts.setFact>[1],
   subject: facts.Subject,
   answers: Readonly<Record<string, unknown>>,
@@ -218,22 +218,21 @@ async function addFacts(
 }
 
 /** A notebook with its pictures, which are files next to it, numbered from 1. */
-async function addNotebook(db: Database, by: Person, file: string, at: Date): Promise<void> {
+async function addNotebook(db: ShopDatabase, by: Person, file: string, at: Date): Promise<void> {
   const { notebook } = orThrow(validateNotebook(JSON.parse(text(`notebooks/${file}`))));
-  const stored = await notebooks.addNotebook(db, by.shopId, { ...notebook, photos: [] }, by.name, at);
+  const stored = await notebooks.addNotebook(db, { ...notebook, photos: [] }, by.name, at);
   const photos = [];
   for (const photo of notebook.photos) {
     const { picture } = orThrow(
       await preparePicture(readFileSync(new URL(`notebooks/${file.replace('.notebook.json', '')}-${photo.photo}.jpg`, folder))),
     );
-    photos.push({ ...photo, photo: orThrow(await notebooks.addPhoto(db, by.shopId, stored.id, picture, by.name, at)).value.id });
+    photos.push({ ...photo, photo: orThrow(await notebooks.addPhoto(db, stored.id, picture, by.name, at)).value.id });
   }
-  if (photos.length > 0)
-    orThrow(await notebooks.saveNotebook(db, by.shopId, stored.id, stored.version, { ...notebook, photos }, by.name, at));
+  if (photos.length > 0) orThrow(await notebooks.saveNotebook(db, stored.id, stored.version, { ...notebook, photos }, by.name, at));
 }
 
 async function followProcedure(
-  db: Database,
+  db: ShopDatabase,
   by: tickets.Writer,
   number: number,
   { id, done: steps }: NonNullable<DemoJob['procedure']>,
@@ -252,15 +251,15 @@ async function followProcedure(
 
 /** Books a belt as the screen would: judged on the stored drive, with its numbers. */
 async function bookBelt(
-  db: Database,
+  db: ShopDatabase,
   by: tickets.Writer,
   number: number,
   { belt: beltId }: DemoJob,
   { designation, reason }: NonNullable<DemoJob['booked']>,
   driveId: number,
 ): Promise<void> {
-  const stored = await drives.findDrive(db, by.shopId, driveId);
-  const belt = (await shelf.listShelf(db, by.shopId)).find((b) => b.designation === designation);
+  const stored = await drives.findDrive(db, driveId);
+  const belt = (await shelf.listShelf(db)).find((b) => b.designation === designation);
   if (!stored || isUnreadable(stored) || !belt) throw new Error(`demo data: no ${designation} to book`);
   const judged = assessBelt({ drive: stored.document, beltId, candidate: candidateOf(belt), uncertainty: null });
   if (!judged) throw new Error(`demo data: ${designation} cannot be judged`);
@@ -278,7 +277,7 @@ function checkVocabulary({ title, asked, findings = [] }: DemoJob): void {
 }
 
 /** Writes the times as found, or why they were skipped. */
-async function timeAsFound(db: Database, by: tickets.Writer, number: number, { found }: DemoJob): Promise<void> {
+async function timeAsFound(db: ShopDatabase, by: tickets.Writer, number: number, { found }: DemoJob): Promise<void> {
   if (typeof found === 'string')
     orThrow(
       await tickets.writeEntry(db, by, number, 'ask', {
@@ -297,10 +296,10 @@ async function timeAsFound(db: Database, by: tickets.Writer, number: number, { f
 }
 
 /** Confirms every safety line that the job's machine needs. */
-async function makeSafe(db: Database, by: tickets.Writer, number: number): Promise<void> {
-  const job = await jobs.findJob(db, by.shopId, number);
+async function makeSafe(db: ShopDatabase, by: tickets.Writer, number: number): Promise<void> {
+  const job = await jobs.findJob(db, number);
   const driveId = job?.driveId ?? null;
-  const drive = driveId === null ? null : await drives.findDrive(db, by.shopId, driveId);
+  const drive = driveId === null ? null : await drives.findDrive(db, driveId);
   if (!job || !drive || isUnreadable(drive)) throw new Error(`demo data: job ${number} has no drive`);
   const { cautions } = knownMachine({ drive: drive.document, facts: job.facts, limits: job.limits });
   const confirmed = cautions.map(({ id, words }) => ({ id, words, at: by.at.toISOString() }));
@@ -308,7 +307,7 @@ async function makeSafe(db: Database, by: tickets.Writer, number: number): Promi
 }
 
 async function addJob(
-  db: Database,
+  db: ShopDatabase,
   by: Person,
   job: DemoJob,
   opened: Date,
@@ -319,7 +318,6 @@ async function addJob(
   const { number } = orThrow(
     await jobs.openJob(
       db,
-      by.shopId,
       {
         machineId: machineIds.get(job.machine)!,
         driveId: driveIds.get(job.drive)!,
@@ -331,7 +329,6 @@ async function addJob(
     ),
   ).value;
   const at = (minutes: number) => ({
-    shopId: by.shopId,
     personId: by.id,
     role: by.role,
     at: new Date(opened.getTime() + minutes * 60_000),

@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { demoDrive } from '../core/drive/sample-drives';
 import { drives, jobs, machines, shelf, tickets } from '.';
-import { bookingOf, NEW_MACHINE, NOW, SHELF_ROW, shopForTests, value, writing } from './test-database';
+import { bookingOf, NEW_MACHINE, NOW, SHELF_ROW, shopForTests, value, AUTHOR } from './test-database';
 
 describe('rows deleted or changed by another user', () => {
   const shop = shopForTests('gone');
@@ -17,37 +17,37 @@ describe('rows deleted or changed by another user', () => {
   };
 
   it.each([true, false])('undoes a belt use although its stock row was deleted (row exists: %s)', async (withPlace) => {
-    const belt = value(await shelf.addShelfBelt(shop.db, shop.owner.shopId, { ...row, quantity: 1 }));
+    const belt = value(await shelf.addShelfBelt(shop.db, { ...row, quantity: 1 }));
     const entry = await booked(belt, withPlace);
-    value(await shelf.removeShelfBelt(shop.db, shop.owner.shopId, belt.id, belt.version + 1));
+    value(await shelf.removeShelfBelt(shop.db, belt.id, belt.version + 1));
     value(await tickets.voidEntry(shop.db, shop.by(), number, entry));
-    expect(await shelf.listShelf(shop.db, shop.owner.shopId)).toMatchObject([
+    expect(await shelf.listShelf(shop.db)).toMatchObject([
       { designation: '4L480', section: '4L', quantity: 1, bin: 'B2', priceCents: 1480, supplierNote: withPlace ? 'boat' : '' },
     ]);
   });
   it('it goes onto the same belt in the same bin, where that was put up again', async () => {
-    const belt = value(await shelf.addShelfBelt(shop.db, shop.owner.shopId, { ...row, quantity: 1 }));
+    const belt = value(await shelf.addShelfBelt(shop.db, { ...row, quantity: 1 }));
     const entry = await booked(belt, true);
-    value(await shelf.removeShelfBelt(shop.db, shop.owner.shopId, belt.id, belt.version + 1));
-    value(await shelf.addShelfBelt(shop.db, shop.owner.shopId, { ...row, designation: '4L-480', quantity: 4 }));
+    value(await shelf.removeShelfBelt(shop.db, belt.id, belt.version + 1));
+    value(await shelf.addShelfBelt(shop.db, { ...row, designation: '4L-480', quantity: 4 }));
     value(await tickets.voidEntry(shop.db, shop.by(), number, entry));
-    expect((await shelf.listShelf(shop.db, shop.owner.shopId)).map((b) => [b.designation, b.quantity])).toEqual([['4L-480', 5]]);
+    expect((await shelf.listShelf(shop.db)).map((b) => [b.designation, b.quantity])).toEqual([['4L-480', 5]]);
   });
   it('a belt that was counted since it was seen is not removed', async () => {
-    const belt = value(await shelf.addShelfBelt(shop.db, shop.owner.shopId, row));
-    value(await shelf.changeShelfBelt(shop.db, shop.owner.shopId, belt.id, belt.version, { ...row, quantity: 5 }));
-    expect(await shelf.removeShelfBelt(shop.db, shop.owner.shopId, belt.id, belt.version)).toMatchObject({
+    const belt = value(await shelf.addShelfBelt(shop.db, row));
+    value(await shelf.changeShelfBelt(shop.db, belt.id, belt.version, { ...row, quantity: 5 }));
+    expect(await shelf.removeShelfBelt(shop.db, belt.id, belt.version)).toMatchObject({
       ok: false,
       reason: 'stale',
       current: { quantity: 5 },
     });
-    expect((await shelf.listShelf(shop.db, shop.owner.shopId))[0]!.quantity).toBe(5);
+    expect((await shelf.listShelf(shop.db))[0]!.quantity).toBe(5);
   });
   it('refuses a job about a belt that its drive does not have', async () => {
-    const drive = await drives.addDrive(shop.db, shop.owner.shopId, demoDrive('orchard-rider'), 'Ines', NOW);
-    const { machineId } = (await jobs.findJob(shop.db, shop.owner.shopId, number))!;
+    const drive = await drives.addDrive(shop.db, demoDrive('orchard-rider'), 'Ines', NOW);
+    const { machineId } = (await jobs.findJob(shop.db, number))!;
     const open = (driveId: number | null, beltId: string | null) =>
-      jobs.openJob(shop.db, shop.owner.shopId, { machineId, driveId, beltId, title: 'x', complaint: '' }, NOW);
+      jobs.openJob(shop.db, { machineId, driveId, beltId, title: 'x', complaint: '' }, NOW);
     expect(await open(drive.id, 'none')).toMatchObject({ ok: false, problem: expect.stringContaining('removed from the drive') });
     expect(await open(null, 'blade')).toMatchObject({ ok: false });
     expect(await tickets.chooseDrive(shop.db, shop.by(), number, drive.id, 'none')).toMatchObject({ ok: false });
@@ -56,19 +56,15 @@ describe('rows deleted or changed by another user', () => {
   });
   it('a machine that is refused makes no customer', async () => {
     const fields = { ...NEW_MACHINE, customer: 'Nobody yet', driveIds: [4711] };
-    expect(await machines.saveMachine(shop.db, writing(shop.owner.shopId), fields)).toMatchObject({ ok: false });
-    const { id, version } = value(
-      await machines.saveMachine(shop.db, writing(shop.owner.shopId), { ...fields, customer: '', driveIds: [] }),
-    );
-    expect(
-      await machines.saveMachine(shop.db, writing(shop.owner.shopId), { ...fields, driveIds: [] }, { id, version: version + 1 }),
-    ).toMatchObject({
+    expect(await machines.saveMachine(shop.db, AUTHOR, fields)).toMatchObject({ ok: false });
+    const { id, version } = value(await machines.saveMachine(shop.db, AUTHOR, { ...fields, customer: '', driveIds: [] }));
+    expect(await machines.saveMachine(shop.db, AUTHOR, { ...fields, driveIds: [] }, { id, version: version + 1 })).toMatchObject({
       ok: false,
       reason: 'stale',
     });
-    expect(await machines.findCustomers(shop.db, shop.owner.shopId, { find: 'nobody', limit: 5 })).toEqual([]);
+    expect(await machines.findCustomers(shop.db, { find: 'nobody', limit: 5 })).toEqual([]);
   });
-  it('keeps a ticket in the order of writing, for any clocks', async () => {
+  it('keeps a ticket in the order of AUTHOR, for any clocks', async () => {
     const at = (minutes: number) => ({ ...shop.by(), at: new Date(NOW.getTime() + minutes * 60_000) });
     for (const [minutes, text] of [
       [9, 'first'],
@@ -76,7 +72,7 @@ describe('rows deleted or changed by another user', () => {
       [7, 'third'],
     ] as const)
       value(await tickets.writeEntry(shop.db, at(minutes), number, 'look', { type: 'note', body: { text } }));
-    expect((await jobs.findJob(shop.db, shop.owner.shopId, number))!.entries.map((e) => e.type === 'note' && e.body.text)).toEqual([
+    expect((await jobs.findJob(shop.db, number))!.entries.map((e) => e.type === 'note' && e.body.text)).toEqual([
       'first',
       'second',
       'third',

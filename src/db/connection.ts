@@ -5,12 +5,21 @@ import { defineModels, type Models } from './models';
 
 export interface Database {
   readonly sequelize: Sequelize;
-  readonly models: Models;
+  /** Tables that are read before the shop is known: at sign-in and for sessions. */
+  readonly models: Pick<Models, 'Shop' | 'Person' | 'Session' | 'SignInAttempt'>;
+  /** The same connection for the records of one shop. */
+  readonly ofShop: (shopId: number) => ShopDatabase;
   /**
    * Runs statements in one transaction, without passing it to them. Inside another transaction it joins it, so that a
    * command with several writes is atomic.
    */
   readonly transact: <T>(run: (transaction: Transaction) => Promise<T>) => Promise<T>;
+}
+
+/** A database for the records of one shop. Repositories need it, so no record is read or written without a shop. */
+export interface ShopDatabase extends Database {
+  readonly shopId: number;
+  readonly models: Models;
 }
 
 /**
@@ -52,14 +61,17 @@ export function openDatabase(url: string): Database {
     pool: { max: 12, idle: 10_000 },
     define: { underscored: true, timestamps: false },
   });
-  return {
+  const models = defineModels(sequelize);
+  const opened: Database = {
     sequelize,
-    models: defineModels(sequelize),
+    models,
     transact: (run) => {
       const outer = namespace.get('transaction') as (Transaction & { sequelize?: Sequelize }) | null | undefined;
       return outer && outer.sequelize === sequelize ? run(outer) : whole(() => sequelize.transaction(run));
     },
+    ofShop: (shopId) => ({ ...opened, models, shopId }),
   };
+  return opened;
 }
 
 /** Runs a whole transaction, again where another one broke it off. */

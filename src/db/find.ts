@@ -1,5 +1,5 @@
 import { QueryTypes } from 'sequelize';
-import type { Database } from './connection';
+import type { ShopDatabase } from './connection';
 import type { ListPage } from '../contract/records';
 
 /** Which rows of a list: those that hold every word, `limit` of them from the one at `offset` on. */
@@ -32,7 +32,7 @@ export function wordPatterns(find = ''): string[] {
  * several tables.
  */
 export async function listPage<Row extends object>(
-  db: Database,
+  db: ShopDatabase,
   {
     select,
     from,

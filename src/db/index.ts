@@ -1,6 +1,6 @@
 export { database, openDatabase, sqlState } from './connection';
 export type { ListQuery } from './find';
-export type { Database } from './connection';
+export type { Database, ShopDatabase } from './connection';
 export { migrate } from './migrate';
 export { isUnreadable } from '../contract/unreadable';
 export type { Role } from '../core/role';

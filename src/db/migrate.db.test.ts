@@ -49,18 +49,18 @@ describe('bringing tables up to date', () => {
     );
     await run(`INSERT INTO job_stages VALUES (1, 'look', 'done')`);
     expect(await migrate(db.sequelize)).toEqual(names.slice(4));
-    expect((await machines.listMachines(db, 1, { find: 'thrush isla', limit: 9 })).rows).toMatchObject([
+    expect((await machines.listMachines(db.ofShop(1), { find: 'thrush isla', limit: 9 })).rows).toMatchObject([
       { name: 'Orchard rider', meter: 412.6 },
     ]);
-    expect((await jobLists.openJobs(db, 1, { find: '212 wet ferrow', limit: 9 })).rows).toMatchObject([
+    expect((await jobLists.openJobs(db.ofShop(1), { find: '212 wet ferrow', limit: 9 })).rows).toMatchObject([
       { number: 212, stages: { ask: 'done', look: 'done', match: 'waiting' } },
     ]);
     // A stage that someone called done is done only by its lines.
     await jobStages.storeOpenStages(db);
-    expect((await jobLists.openJobs(db, 1, { find: '212', limit: 9 })).rows).toMatchObject([
+    expect((await jobLists.openJobs(db.ofShop(1), { find: '212', limit: 9 })).rows).toMatchObject([
       { stages: { ask: 'under-way', look: 'waiting' } },
     ]);
-    expect((await drives.listDrives(db, 1, { find: 'mower 4l480', limit: 9 })).rows).toMatchObject([
+    expect((await drives.listDrives(db.ofShop(1), { find: 'mower 4l480', limit: 9 })).rows).toMatchObject([
       { name: 'Rider', belts: [{ designation: '4L480' }] },
     ]);
   });
@@ -110,15 +110,15 @@ describe('bringing tables up to date', () => {
         JSON.stringify(body),
       ]);
     await migrate(db.sequelize);
-    const job = await jobs.findJob(db, 1, 212);
+    const job = await jobs.findJob(db.ofShop(1), 212);
     expect(job?.entries.map((e) => e.type)).toEqual(['note', 'stage', 'belt-booked', 'closing', 'reopening', 'unreadable']);
     expect(job?.entries[2]).toMatchObject({ body: { insteadOf: { words: '4L470' }, pieces: 1, letsGo: true, drive: null } });
     expect(job?.entries[5]).toMatchObject({
       problem: expect.stringContaining('This note is unreadable'),
       text: expect.stringContaining('later hand'),
     });
-    expect((await people.listPeople(db, 1))[0]?.preferences.theme).toBe('bay');
-    const { timeZone } = await people.shopOf(db, 1);
+    expect((await people.listPeople(db.ofShop(1)))[0]?.preferences.theme).toBe('bay');
+    const { timeZone } = await people.shopOf(db.ofShop(1));
     expect(() => new Intl.DateTimeFormat('en', { timeZone })).not.toThrow();
   });
   it('a step that is broken off leaves no sign of itself, not even a note, and goes on at the next start', async () => {

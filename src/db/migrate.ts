@@ -14,6 +14,7 @@ import { spareBelts } from './migrations/0010-spare-belts';
 import { practiceAndBase } from './migrations/0011-practice-and-base';
 import { stagesByLines } from './migrations/0012-stages-by-lines';
 import { currency } from './migrations/0013-currency';
+import { emailPerShop } from './migrations/0014-email-per-shop';
 
 export const MIGRATIONS: readonly Migration[] = [
   firstTables,
@@ -29,6 +30,7 @@ export const MIGRATIONS: readonly Migration[] = [
   practiceAndBase,
   stagesByLines,
   currency,
+  emailPerShop,
 ];
 
 /** Any number that nothing else locks by. */

@@ -1,19 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import { beforeEach } from 'vitest';
 import { NOW, value, type TestShop } from './test-database';
+import { seen } from './test-seen';
 import type { Person } from '../contract/records';
-
-/** Signed-in person and database of the server, as replaced by a test file. */
-export interface Seen {
-  person: unknown;
-  db: unknown;
-}
 
 /**
  * Commands as a device sends them, by the owner of a test shop. Each test starts signed in.
  * @param executeCommand entry point of the server
  */
-export function commandsFor<Kind extends string>(shop: TestShop, seen: Seen, executeCommand: (sent: object) => Promise<unknown>) {
+export function commandsFor<Kind extends string>(shop: TestShop, executeCommand: (sent: object) => Promise<unknown>) {
   let person: (Person & { sessionId: string }) | undefined;
   const signedIn = () => {
     if (!person) throw new Error('no person is signed in outside of a test');

@@ -4,7 +4,7 @@ import { drawMachine } from '../core/practice';
 import { notebookFor } from '../core/survey';
 import { demoDrive } from '../core/survey/sample-notebook';
 import { drives, machines, notebooks, parts, practice, shelf } from '.';
-import { NEW_MACHINE, NOW, SHELF_ROW, value, writing, type TestShop } from './test-database';
+import { NEW_MACHINE, NOW, SHELF_ROW, value, AUTHOR, type TestShop } from './test-database';
 
 /** First page of a list. */
 const LIST = { find: '', page: 1 };
@@ -12,12 +12,11 @@ const LIST = { find: '', page: 1 };
 /** Records of a shop, and an input of each query about them. */
 export async function recordsForQueries(shop: TestShop) {
   const { db, owner } = shop;
-  const { shopId } = owner;
   const rider = demoDrive('orchard-rider');
-  const { id: driveId } = await drives.addDrive(db, shopId, rider, 'Ines', NOW);
-  const belt = value(await shelf.addShelfBelt(db, shopId, { ...SHELF_ROW, designation: '4L480', section: '4L' }));
+  const { id: driveId } = await drives.addDrive(db, rider, 'Ines', NOW);
+  const belt = value(await shelf.addShelfBelt(db, { ...SHELF_ROW, designation: '4L480', section: '4L' }));
   const { id: machineId } = value(
-    await machines.saveMachine(db, writing(shopId), {
+    await machines.saveMachine(db, AUTHOR, {
       ...NEW_MACHINE,
       name: 'Orchard rider',
       customer: 'Otto Fenwick',
@@ -25,7 +24,7 @@ export async function recordsForQueries(shop: TestShop) {
     }),
   );
   const part = value(
-    await parts.savePart(db, shopId, {
+    await parts.savePart(db, {
       name: 'Idler 82',
       number: '',
       quantity: 3,
@@ -35,12 +34,10 @@ export async function recordsForQueries(shop: TestShop) {
       supplyDays: 5,
     }),
   );
-  const { id: notebookId } = await notebooks.addNotebook(db, shopId, notebookFor(rider), 'Ines', NOW, machineId);
-  const session = value(
-    await practice.startPracticeSession(db, { shopId, personId: owner.id }, 'DL-1', drawMachine(vocabulary(), 'deck-lever', 1), NOW),
-  );
+  const { id: notebookId } = await notebooks.addNotebook(db, notebookFor(rider), 'Ines', NOW, machineId);
+  const session = value(await practice.startPracticeSession(db, owner.id, 'DL-1', drawMachine(vocabulary(), 'deck-lever', 1), NOW));
   const number = await shop.openJob({ machineId, driveId, beltId: rider.belts[0]!.id });
-  const customerId = (await machines.findMachine(db, shopId, machineId))!.customerId!;
+  const customerId = (await machines.findMachine(db, machineId))!.customerId!;
   const find = { find: '' };
   const inputs: Readonly<Record<QueryKey, object>> = {
     'belt.life': { driveId },

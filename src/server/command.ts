@@ -1,13 +1,13 @@
 import 'server-only';
 import { createHash } from 'node:crypto';
 import * as z from 'zod';
-import { commands, database, sqlState, type Database, type Role } from '../db';
+import { commands, database, sqlState, type Database, type Role, type ShopDatabase } from '../db';
 import { currentPerson, hasRole } from './session';
 import { findInvalidText } from './invalid-text';
 import type { ActionResult, Person } from '../contract/records';
 
 export interface ActionContext {
-  readonly db: Database;
+  readonly db: ShopDatabase;
   readonly person: Person & { readonly sessionId: string };
   readonly now: Date;
 }
@@ -123,13 +123,13 @@ export async function executeCommand({ commands: kinds, secret }: CommandRegistr
       };
     const checked = check(person, act.role, act.input, input);
     if (!checked.ok) return checked;
-    const db = database();
+    const db = database().ofShop(person.shopId);
     const now = new Date();
     const doneAt = new Date(Math.min(Date.parse(sent.data.doneAt), now.getTime()));
     const inputDigest = createHash('sha256')
       .update(JSON.stringify(secret.has(kind) ? withoutSecrets(input) : input))
       .digest('base64');
-    const note = { id, shopId: person.shopId, personId: person.id, kind, inputDigest, doneAt, appliedAt: now };
+    const note = { id, personId: person.id, kind, inputDigest, doneAt, appliedAt: now };
     const before = await answeredBefore(db, note);
     if (before) return before;
     const once: Once = async (apply) => {
@@ -161,7 +161,7 @@ export const deleteOldNotes = (db: Database, now: Date): Promise<number> =>
 
 /** Answer of a command that was applied already. Null otherwise. */
 async function answeredBefore(
-  db: Database,
+  db: ShopDatabase,
   note: { readonly id: string; readonly personId: number; readonly kind: string; readonly inputDigest: string },
 ): Promise<ActionResult<unknown, unknown> | null> {
   const known = await commands.findApplied(db, note.id);
@@ -211,7 +211,7 @@ export async function executeQuery(
     const checked = check(person, query.role, query.input, raw);
     if (!checked.ok) return checked;
     // The input passed the schema of the query. Its type is lost in the list of all queries.
-    return query.ask({ db: database(), person, now: new Date() }, checked.value as never);
+    return query.ask({ db: database().ofShop(person.shopId), person, now: new Date() }, checked.value as never);
   });
 }
 

@@ -1,25 +1,22 @@
 import { randomUUID } from 'node:crypto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import * as z from 'zod';
-import type { Database } from '../db';
+import type { ShopDatabase } from '../db';
 import { value, shopForTests } from '../db/test-database';
+import { seen } from '../db/test-seen';
 import { defineCommand, deleteOldNotes, executeCommand, type CommandRegistry } from './command';
 import type { Person } from '../contract/records';
 
-const seen = vi.hoisted(() => ({ person: null as unknown, db: null as unknown }));
-vi.mock('./session', async (original) => ({ ...(await original<object>()), currentPerson: async () => seen.person }));
-vi.mock('../db', async (original) => ({ ...(await original<object>()), database: () => seen.db }));
-
 /** Commands on the customers of a shop, enough to count how often each is applied. */
 const named = z.object({ name: z.string().min(1, 'Enter a name.') });
-const addTo = (db: Database, shopId: number, name: string) => db.models.Customer.create({ shopId, name, contact: '' });
+const addTo = (db: ShopDatabase, name: string) => db.models.Customer.create({ shopId: db.shopId, name, contact: '' });
 const KINDS: CommandRegistry = {
   commands: {
     add: defineCommand({
       role: 'technician',
       input: named,
-      apply: async ({ db, person, doneAt }, { name }) => {
-        const { id } = await addTo(db, person.shopId, name);
+      apply: async ({ db, doneAt }, { name }) => {
+        const { id } = await addTo(db, name);
         return { ok: true, value: { id, at: doneAt.toISOString() } };
       },
     }),
@@ -27,7 +24,7 @@ const KINDS: CommandRegistry = {
       role: 'technician',
       input: named,
       apply: async ({ db, person }, { name }) => {
-        await addTo(db, person.shopId, name);
+        await addTo(db, name);
         return (await db.models.Customer.count({ where: { shopId: person.shopId } })) > 2
           ? { ok: true, value: null }
           : { ok: false, reason: 'refused', problem: 'Not with fewer than three.' };
@@ -36,16 +33,16 @@ const KINDS: CommandRegistry = {
     'add and fail': defineCommand({
       role: 'technician',
       input: named,
-      apply: async ({ db, person }, { name }) => {
-        await addTo(db, person.shopId, name);
+      apply: async ({ db }, { name }) => {
+        await addTo(db, name);
         throw new Error('the roof fell in');
       },
     }),
     'add within': defineCommand({
       role: 'technician',
       input: named,
-      apply: async ({ db, person }, { name }) => {
-        await db.transact(async () => addTo(db, person.shopId, name));
+      apply: async ({ db }, { name }) => {
+        await db.transact(async () => addTo(db, name));
         await db.transact(async (transaction) => {
           await db.models.Customer.update({ contact: 'quay' }, { where: { name }, transaction });
         });

@@ -10,6 +10,6 @@ import { requirePerson } from './session';
  */
 export async function firstAnswer<I, T>(query: Query<I, T>, input: I): Promise<T> {
   const person = await requirePerson();
-  const answer = await query.ask({ db: database(), person, now: new Date() }, input);
+  const answer = await query.ask({ db: database().ofShop(person.shopId), person, now: new Date() }, input);
   return answer.ok ? answer.value : notFound();
 }

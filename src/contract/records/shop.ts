@@ -20,6 +20,12 @@ export interface Person {
   readonly version: number;
 }
 
+/** A shop that a person can sign in to. */
+export interface ShopChoice {
+  readonly id: number;
+  readonly name: string;
+}
+
 export interface Shop {
   readonly id: number;
   readonly name: string;

@@ -1,5 +1,5 @@
 import { QueryTypes } from 'sequelize';
-import type { Database } from '../connection';
+import type { Database, ShopDatabase } from '../connection';
 
 /** An applied command, by its id. */
 export interface AppliedCommand {
@@ -12,7 +12,6 @@ export interface AppliedCommand {
 
 export interface CommandNote {
   readonly id: string;
-  readonly shopId: number;
   readonly personId: number;
   readonly kind: string;
   /** Digest that identifies an input without storing it. */
@@ -21,10 +20,10 @@ export interface CommandNote {
   readonly appliedAt: Date;
 }
 
-export async function findApplied(db: Database, id: string): Promise<AppliedCommand | null> {
+export async function findApplied(db: ShopDatabase, id: string): Promise<AppliedCommand | null> {
   const [row] = await db.sequelize.query<{ person_id: number; kind: string; input_digest: string; answer: unknown }>(
-    'SELECT person_id, kind, input_digest, answer FROM acts WHERE id = $1',
-    { bind: [id], type: QueryTypes.SELECT },
+    'SELECT person_id, kind, input_digest, answer FROM acts WHERE id = $1 AND shop_id = $2',
+    { bind: [id, db.shopId], type: QueryTypes.SELECT },
   );
   return row ? { personId: row.person_id, kind: row.kind, inputDigest: row.input_digest, answer: row.answer } : null;
 }
@@ -33,14 +32,14 @@ export async function findApplied(db: Database, id: string): Promise<AppliedComm
  * Notes a command under its id. False if it is already noted. If it is being applied, this waits. It runs in the
  * transaction of the command, so that both are stored or neither.
  */
-export async function noteApplied(db: Database, act: CommandNote, answer?: unknown): Promise<boolean> {
+export async function noteApplied(db: ShopDatabase, act: CommandNote, answer?: unknown): Promise<boolean> {
   const rows = await db.sequelize.query(
     `INSERT INTO acts (id, shop_id, person_id, kind, input_digest, done_at, applied_at, answer)
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8::jsonb) ON CONFLICT (id) DO NOTHING RETURNING id`,
     {
       bind: [
         act.id,
-        act.shopId,
+        db.shopId,
         act.personId,
         act.kind,
         act.inputDigest,
@@ -54,8 +53,10 @@ export async function noteApplied(db: Database, act: CommandNote, answer?: unkno
   return rows.length > 0;
 }
 
-export async function storeAnswer(db: Database, id: string, answer: unknown): Promise<void> {
-  await db.sequelize.query('UPDATE acts SET answer = $2::jsonb WHERE id = $1', { bind: [id, JSON.stringify(answer)] });
+export async function storeAnswer(db: ShopDatabase, id: string, answer: unknown): Promise<void> {
+  await db.sequelize.query('UPDATE acts SET answer = $2::jsonb WHERE id = $1 AND shop_id = $3', {
+    bind: [id, JSON.stringify(answer), db.shopId],
+  });
 }
 
 /** Deletes the notes of commands that were applied before `before`. The caller refuses repeats of such old commands. @returns how many were deleted */

@@ -1,5 +1,5 @@
 import { Op, type WhereOptions } from 'sequelize';
-import { ROW_TO_CHANGE, type Database } from '../connection';
+import { ROW_TO_CHANGE, type ShopDatabase } from '../connection';
 import { done, refused } from '../outcome';
 import { namesOf } from './people';
 import type { DocumentOf, Outcome, StoredDocument } from '../../contract/records';
@@ -14,14 +14,14 @@ export interface Paper {
 const MOST = 200;
 
 export async function addDocument(
-  db: Database,
-  by: { readonly shopId: number; readonly personId: number; readonly at: Date },
+  db: ShopDatabase,
+  by: { readonly personId: number; readonly at: Date },
   of: DocumentOf,
   name: string,
   paper: Paper,
 ): Promise<Outcome<{ id: number }>> {
   return db.transact(async (transaction) => {
-    const where = { shopId: by.shopId, id: 'driveId' in of ? of.driveId : of.machineId };
+    const where = { shopId: db.shopId, id: 'driveId' in of ? of.driveId : of.machineId };
     const there =
       'driveId' in of
         ? await db.models.Drive.findOne({ where, transaction, lock: ROW_TO_CHANGE })
@@ -30,7 +30,7 @@ export async function addDocument(
     const held = await db.models.Document.count({ where: { ...('driveId' in of ? { driveId: of.driveId } : of) }, transaction });
     if (held >= MOST) return refused(`There are ${MOST} documents here. Remove one first.`);
     const row = await db.models.Document.create(
-      { shopId: by.shopId, ...of, name, ...paper, personId: by.personId, at: by.at },
+      { shopId: db.shopId, ...of, name, ...paper, personId: by.personId, at: by.at },
       { transaction },
     );
     return done({ id: row.id });
@@ -39,13 +39,12 @@ export async function addDocument(
 
 /** Documents of a machine and of its drives, the latest first. */
 export async function documentsOf(
-  db: Database,
-  shopId: number,
+  db: ShopDatabase,
   { machineId, driveIds }: { readonly machineId?: number; readonly driveIds: readonly number[] },
 ): Promise<StoredDocument[]> {
   const of: WhereOptions[] = [{ driveId: [...driveIds] }, ...(machineId === undefined ? [] : [{ machineId }])];
   const rows = await db.models.Document.findAll({
-    where: { shopId, [Op.or]: of },
+    where: { shopId: db.shopId, [Op.or]: of },
     attributes: { exclude: ['bytes'] },
     order: [['id', 'DESC']],
     raw: true,
@@ -63,15 +62,11 @@ export async function documentsOf(
 }
 
 /** A document with its bytes; null where the shop has none of that id. */
-export const findDocument = async (
-  db: Database,
-  shopId: number,
-  id: number,
-): Promise<{ name: string; mediaType: string; bytes: Buffer } | null> =>
-  db.models.Document.findOne({ where: { shopId, id }, attributes: ['name', 'mediaType', 'bytes'], raw: true });
+export const findDocument = async (db: ShopDatabase, id: number): Promise<{ name: string; mediaType: string; bytes: Buffer } | null> =>
+  db.models.Document.findOne({ where: { shopId: db.shopId, id }, attributes: ['name', 'mediaType', 'bytes'], raw: true });
 
 /** Deletes a document of a machine or drive permanently. Documents of tickets stay. */
-export async function removeDocument(db: Database, shopId: number, id: number): Promise<Outcome<null>> {
-  const gone = await db.models.Document.destroy({ where: { shopId, id, jobId: null } });
+export async function removeDocument(db: ShopDatabase, id: number): Promise<Outcome<null>> {
+  const gone = await db.models.Document.destroy({ where: { shopId: db.shopId, id, jobId: null } });
   return gone > 0 ? done(null) : refused('Another user deleted this document.');
 }

@@ -1,5 +1,5 @@
 import { stillUncertain, type Drive } from '../../core/drive';
-import { ROW_TO_CHANGE, type Database } from '../connection';
+import { ROW_TO_CHANGE, type ShopDatabase } from '../connection';
 import { listPage, type ListQuery } from '../find';
 import { isUnreadable } from '../../contract/unreadable';
 import { readDrive, readUncertainty, unreadableRow } from '../stored-documents';
@@ -39,7 +39,7 @@ export const summaryOf = ({ id, document, changedBy, changedAt }: StoredDrive): 
 });
 
 /** A page of drives by name, without their documents; words are found in the name, the kind and the numbers of belts. */
-export async function listDrives(db: Database, shopId: number, query: ListQuery): Promise<ListPage<DriveSummary>> {
+export async function listDrives(db: ShopDatabase, query: ListQuery): Promise<ListPage<DriveSummary>> {
   const page = await listPage<Omit<DriveSummary, 'changedAt'> & { changedAt: Date }>(
     db,
     {
@@ -51,7 +51,7 @@ export async function listDrives(db: Database, shopId: number, query: ListQuery)
           WHERE b ->> 'id' IS NOT NULL) AS belts`,
       from: 'drives d',
       where: 'd.shop_id = $1',
-      values: [shopId],
+      values: [db.shopId],
       matches: 'd.find_text LIKE ?',
       order: 'd.name, d.id',
     },
@@ -62,38 +62,36 @@ export async function listDrives(db: Database, shopId: number, query: ListQuery)
 
 /** Drives by their ids, with the unreadable ones separate. Deleted ones are omitted. */
 export async function drivesOf(
-  db: Database,
-  shopId: number,
+  db: ShopDatabase,
   ids: readonly number[],
 ): Promise<{ readonly drives: readonly StoredDrive[]; readonly unreadable: readonly UnreadableRow[] }> {
-  const all = (await db.models.Drive.findAll({ where: { id: [...ids], shopId }, order: [['name', 'ASC']] })).map(plain);
+  const all = (await db.models.Drive.findAll({ where: { id: [...ids], shopId: db.shopId }, order: [['name', 'ASC']] })).map(plain);
   return { drives: all.filter((d): d is StoredDrive => !isUnreadable(d)), unreadable: all.filter(isUnreadable) };
 }
 
 /** A drive at the version of a belt use. Null if that version was not stored. */
 export async function driveAt(
-  db: Database,
-  shopId: number,
+  db: ShopDatabase,
   { id, version }: { readonly id: number; readonly version: number },
 ): Promise<Drive | UnreadableRow | null> {
-  const row = await db.models.DriveVersion.findOne({ where: { shopId, driveId: id, version } });
+  const row = await db.models.DriveVersion.findOne({ where: { shopId: db.shopId, driveId: id, version } });
   if (!row) return null;
   const read = readDrive(row.document);
   return read.ok ? read.value : unreadableRow({ id, name: `Version ${version} of the drive` }, read);
 }
 
 /** Name of a drive. Null if the id does not exist. */
-export const nameOf = async (db: Database, shopId: number, id: number): Promise<string | null> =>
-  (await db.models.Drive.findOne({ where: { shopId, id }, attributes: ['name'], raw: true }))?.name ?? null;
+export const nameOf = async (db: ShopDatabase, id: number): Promise<string | null> =>
+  (await db.models.Drive.findOne({ where: { shopId: db.shopId, id }, attributes: ['name'], raw: true }))?.name ?? null;
 
-export async function findDrive(db: Database, shopId: number, id: number): Promise<StoredDrive | UnreadableRow | null> {
-  const row = await db.models.Drive.findOne({ where: { id, shopId } });
+export async function findDrive(db: ShopDatabase, id: number): Promise<StoredDrive | UnreadableRow | null> {
+  const row = await db.models.Drive.findOne({ where: { id, shopId: db.shopId } });
   return row ? plain(row) : null;
 }
 
-export async function addDrive(db: Database, shopId: number, document: Drive, by: string, now: Date): Promise<StoredDrive> {
+export async function addDrive(db: ShopDatabase, document: Drive, by: string, now: Date): Promise<StoredDrive> {
   const row = await db.models.Drive.create({
-    shopId,
+    shopId: db.shopId,
     name: document.name,
     kind: document.kind,
     document,
@@ -106,8 +104,7 @@ export async function addDrive(db: Database, shopId: number, document: Drive, by
 
 /** Saves over the version that was read; a newer one in between is handed back, not overwritten. */
 export async function saveDrive(
-  db: Database,
-  shopId: number,
+  db: ShopDatabase,
   id: number,
   version: number,
   document: Drive,
@@ -115,7 +112,7 @@ export async function saveDrive(
   now: Date,
 ): Promise<Outcome<StoredDrive, StoredDrive>> {
   return db.transact(async (transaction) => {
-    const row = await db.models.Drive.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
+    const row = await db.models.Drive.findOne({ where: { id, shopId: db.shopId }, transaction, lock: ROW_TO_CHANGE });
     if (!row) return refused('Another user deleted this drive. Save yours as a new drive.');
     if (row.version !== version) {
       const theirs = plain(row);
@@ -132,8 +129,8 @@ export async function saveDrive(
 }
 
 /** Takes a drive away; answers it whole, so that it can be put back, where it reads. */
-export async function removeDrive(db: Database, shopId: number, id: number): Promise<Outcome<StoredDrive | null>> {
-  const row = await db.models.Drive.findOne({ where: { id, shopId } });
+export async function removeDrive(db: ShopDatabase, id: number): Promise<Outcome<StoredDrive | null>> {
+  const row = await db.models.Drive.findOne({ where: { id, shopId: db.shopId } });
   if (!row) return refused('This drive is already deleted.');
   if ((await db.models.Job.count({ where: { driveId: id, status: 'open' } })) > 0)
     return refused('An open job uses this drive. Close the job first.');

@@ -2,17 +2,16 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { demoDrive } from '../../core/drive/sample-drives';
 import { PROVED, UNPROVED } from '../../core/job/test-job';
 import { drives, facts, jobs, machines, tickets } from '..';
-import { NEW_MACHINE, NOW, shopForTests, value, writing } from '../test-database';
+import { NEW_MACHINE, NOW, shopForTests, value, AUTHOR } from '../test-database';
 
 const shop = shopForTests('facts');
 let machineId = 0;
 let driveId = 0;
-const of = (shopId = shop.owner.shopId) => facts.factsOf(shop.db, shopId, { machineId, driveIds: [driveId] });
+const of = (shopId = shop.owner.shopId) => facts.factsOf(shop.db.ofShop(shopId), { machineId, driveIds: [driveId] });
 
 beforeEach(async () => {
-  const { shopId } = shop.owner;
-  driveId = (await drives.addDrive(shop.db, shopId, demoDrive('orchard-rider'), 'Ines', NOW)).id;
-  machineId = value(await machines.saveMachine(shop.db, writing(shopId), { ...NEW_MACHINE, driveIds: [driveId] })).id;
+  driveId = (await drives.addDrive(shop.db, demoDrive('orchard-rider'), 'Ines', NOW)).id;
+  machineId = value(await machines.saveMachine(shop.db, AUTHOR, { ...NEW_MACHINE, driveIds: [driveId] })).id;
 });
 
 describe('what is known of machine and drive', () => {
@@ -29,7 +28,7 @@ describe('what is known of machine and drive', () => {
   it('belongs to what it is a fact of, in its own shop', async () => {
     expect(await facts.setFact(shop.db, shop.by(), { machineId }, 'engage', 'lever-cable')).toMatchObject({ ok: false });
     expect(await facts.setFact(shop.db, shop.by(), { driveId }, 'turn', 'cw')).toMatchObject({ ok: false });
-    expect(await facts.setFact(shop.db, { ...shop.by(), shopId: 999 }, { machineId }, 'turn', 'cw')).toMatchObject({ ok: false });
+    expect(await facts.setFact(shop.db.ofShop(999), shop.by(), { machineId }, 'turn', 'cw')).toMatchObject({ ok: false });
     value(await facts.setFact(shop.db, shop.by(), { machineId }, 'turn', 'cw'));
     expect((await of(999)).machine).toEqual({});
   });
@@ -53,7 +52,7 @@ describe('how a job may end', () => {
     expect(await write(number, sound)).toMatchObject({ ok: false });
     value(await facts.setFact(shop.db, shop.by(), { machineId }, 'class', 'none'));
     value(await write(number, sound, 'technician'));
-    expect((await jobs.findJob(shop.db, shop.owner.shopId, number))?.status).toBe('closed');
+    expect((await jobs.findJob(shop.db, number))?.status).toBe('closed');
   });
   it('cannot be tested while parts are off the machine', async () => {
     const number = await shop.openJob({ machineId });
@@ -68,7 +67,7 @@ describe('how a job may end', () => {
   it('what is known comes with the job', async () => {
     value(await facts.setFact(shop.db, shop.by(), { machineId }, 'class', 'ride-on'));
     value(await facts.setFact(shop.db, shop.by(), { driveId }, 'engage', 'lever-cable'));
-    const job = await jobs.findJob(shop.db, shop.owner.shopId, await shop.openJob({ machineId, driveId, beltId: 'blade' }));
+    const job = await jobs.findJob(shop.db, await shop.openJob({ machineId, driveId, beltId: 'blade' }));
     expect([job?.facts.machine.class?.value, job?.facts.drive.engage?.value]).toEqual(['ride-on', 'lever-cable']);
     expect(job?.stages.ask).toBe('under-way');
   });

@@ -1,6 +1,6 @@
 import { Op, type Transaction } from 'sequelize';
 import { factOf, factSchema, isFact, type FactId, type Facts, type FactValue, type Known } from '../../core/machine';
-import { ROW_TO_CHANGE, type Database } from '../connection';
+import { ROW_TO_CHANGE, type ShopDatabase } from '../connection';
 import { done, refused } from '../outcome';
 import { namesOf } from './people';
 import type { Outcome } from '../../contract/records';
@@ -13,13 +13,12 @@ export type Subject = { readonly machineId: number } | { readonly driveId: numbe
  * unknown.
  */
 export async function factsOf(
-  db: Database,
-  shopId: number,
+  db: ShopDatabase,
   ids: { readonly machineId: number | null; readonly driveIds: readonly number[] },
   transaction?: Transaction,
 ): Promise<{ readonly machine: Facts; readonly drives: Readonly<Record<number, Facts>> }> {
   const rows = await db.models.Fact.findAll({
-    where: { shopId, [Op.or]: [{ machineId: ids.machineId ?? 0 }, { driveId: [...ids.driveIds] }] },
+    where: { shopId: db.shopId, [Op.or]: [{ machineId: ids.machineId ?? 0 }, { driveId: [...ids.driveIds] }] },
     raw: true,
     ...(transaction ? { transaction } : {}),
   });
@@ -39,8 +38,8 @@ export async function factsOf(
 
 /** Stores a fact with author and date, replacing the earlier one. Null deletes it. */
 export async function setFact(
-  db: Database,
-  by: { readonly shopId: number; readonly personId: number; readonly at: Date },
+  db: ShopDatabase,
+  by: { readonly personId: number; readonly at: Date },
   subject: Subject,
   fact: FactId,
   value: FactValue | null,
@@ -48,11 +47,11 @@ export async function setFact(
   return db.transact(async (transaction) => {
     const of = factOf(fact).of;
     if ((of === 'drive') !== 'driveId' in subject) return refused(`This fact belongs to the ${of}.`);
-    const where = { shopId: by.shopId, ...subject };
+    const where = { shopId: db.shopId, ...subject };
     const there =
       'driveId' in subject
-        ? await db.models.Drive.findOne({ where: { shopId: by.shopId, id: subject.driveId }, transaction, lock: ROW_TO_CHANGE })
-        : await db.models.Machine.findOne({ where: { shopId: by.shopId, id: subject.machineId }, transaction, lock: ROW_TO_CHANGE });
+        ? await db.models.Drive.findOne({ where: { shopId: db.shopId, id: subject.driveId }, transaction, lock: ROW_TO_CHANGE })
+        : await db.models.Machine.findOne({ where: { shopId: db.shopId, id: subject.machineId }, transaction, lock: ROW_TO_CHANGE });
     if (!there) return refused(`This ${of} was deleted.`);
     await db.models.Fact.destroy({ where: { ...where, fact }, transaction });
     if (value !== null) await db.models.Fact.create({ ...where, fact, value, personId: by.personId, at: by.at }, { transaction });

@@ -10,7 +10,7 @@ describe('what a shop’s own jobs confirmed', () => {
   it('counts repaired and tested causes, without failed tests, repairs before intake, and struck-out lines', async () => {
     const write = async (number: number, entry: object) =>
       value(await tickets.writeEntry(shop.db, shop.by(), number, 'fit', entry as never));
-    const confirmed = () => faults.confirmedCauses(shop.db, shop.owner.shopId);
+    const confirmed = () => faults.confirmedCauses(shop.db);
     const first = await shop.openJob();
     const kept = await write(first, repair('idler-tips'));
     await write(first, repair('keeper-off', 'before'));
@@ -30,6 +30,6 @@ describe('what a shop’s own jobs confirmed', () => {
     ]);
     value(await tickets.voidEntry(shop.db, shop.by(), first, kept.entryId));
     expect((await confirmed())[0]).toMatchObject({ cause: 'idler-tips', times: 2 });
-    expect(await faults.confirmedCauses(shop.db, 999_999)).toEqual([]);
+    expect(await faults.confirmedCauses(shop.db.ofShop(999_999))).toEqual([]);
   });
 });

@@ -1,6 +1,6 @@
 import { complaintAfter, readBody } from '../../core/job';
 import type { Confirmed, Correction } from '../../core/fault';
-import type { Database } from '../connection';
+import type { ShopDatabase } from '../connection';
 import { done } from '../outcome';
 import { namesOf } from './people';
 import type { Outcome, StoredCorrection } from '../../contract/records';
@@ -12,8 +12,8 @@ const MOST_LINES = 20_000;
  * Causes confirmed by the jobs of a shop: a repaired cause on a job with a final test in which the belt stays on.
  * Struck-out repairs and tests do not count.
  */
-export async function confirmedCauses(db: Database, shopId: number): Promise<Confirmed[]> {
-  const jobs = await db.models.Job.findAll({ where: { shopId }, attributes: ['id'], raw: true });
+export async function confirmedCauses(db: ShopDatabase): Promise<Confirmed[]> {
+  const jobs = await db.models.Job.findAll({ where: { shopId: db.shopId }, attributes: ['id'], raw: true });
   const rows = await db.models.TicketEntry.findAll({
     where: { jobId: jobs.map((j) => j.id), type: ['mended', 'proved'], withdrawnAt: null },
     order: [['id', 'DESC']],
@@ -44,8 +44,8 @@ export async function confirmedCauses(db: Database, shopId: number): Promise<Con
 }
 
 /** Corrections of the fault base by a shop. */
-export async function correctionsOf(db: Database, shopId: number): Promise<StoredCorrection[]> {
-  const rows = await db.models.BaseCorrection.findAll({ where: { shopId }, order: [['id', 'ASC']], raw: true });
+export async function correctionsOf(db: ShopDatabase): Promise<StoredCorrection[]> {
+  const rows = await db.models.BaseCorrection.findAll({ where: { shopId: db.shopId }, order: [['id', 'ASC']], raw: true });
   const names = await namesOf(db, rows);
   return rows.map(({ cause, subject, value, because, personId, at }) => ({
     cause,
@@ -59,12 +59,12 @@ export async function correctionsOf(db: Database, shopId: number): Promise<Store
 
 /** Corrects the base, or leaves it as it ships where `value` is null. */
 export async function correctBase(
-  db: Database,
-  by: { readonly shopId: number; readonly personId: number; readonly at: Date },
+  db: ShopDatabase,
+  by: { readonly personId: number; readonly at: Date },
   { cause, subject, value, because }: Omit<Correction, 'value'> & { readonly value: string | null },
 ): Promise<Outcome<null>> {
   return db.transact(async (transaction) => {
-    const where = { shopId: by.shopId, cause, subject };
+    const where = { shopId: db.shopId, cause, subject };
     await db.models.BaseCorrection.destroy({ where, transaction });
     if (value !== null)
       await db.models.BaseCorrection.create({ ...where, value, because, personId: by.personId, at: by.at }, { transaction });

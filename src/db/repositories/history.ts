@@ -1,7 +1,7 @@
 import { factOf, factWords, isFact } from '../../core/machine';
 import { entryKindOf } from '../../core/job';
 import { meterText } from '../../core/quantity';
-import type { Database } from '../connection';
+import type { ShopDatabase } from '../connection';
 import { factsOf } from './facts';
 import { linesOfJobs } from './jobs';
 import { meterLog } from './meters';
@@ -16,12 +16,11 @@ const JOBS_AT_ONCE = 100;
  * @param lines true if each valid ticket line is its own event, as in the history file
  */
 export async function historyOf(
-  db: Database,
-  shopId: number,
+  db: ShopDatabase,
   machine: { readonly id: number; readonly driveIds: readonly number[] },
   lines: boolean,
 ): Promise<MachineEvent[]> {
-  const jobs = await db.models.Job.findAll({ where: { shopId, machineId: machine.id }, order: [['id', 'ASC']], raw: true });
+  const jobs = await db.models.Job.findAll({ where: { shopId: db.shopId, machineId: machine.id }, order: [['id', 'ASC']], raw: true });
   const events: MachineEvent[] = [];
   let ticketLines: ReadonlyMap<number, TicketEntry[]> = new Map();
   for (const [i, job] of jobs.entries()) {
@@ -38,9 +37,9 @@ export async function historyOf(
   }
   for (const { value, unit, at, by } of await meterLog(db, machine.id))
     events.push({ at, kind: 'meter', what: meterText(value, unit), by, job: null });
-  for (const { name, at, by } of await documentsOf(db, shopId, { machineId: machine.id, driveIds: machine.driveIds }))
+  for (const { name, at, by } of await documentsOf(db, { machineId: machine.id, driveIds: machine.driveIds }))
     events.push({ at, kind: 'document', what: name, by, job: null });
-  const { machine: known } = await factsOf(db, shopId, { machineId: machine.id, driveIds: [] });
+  const { machine: known } = await factsOf(db, { machineId: machine.id, driveIds: [] });
   const said = Object.entries(known).flatMap(([id, fact]) =>
     isFact(id) ? [{ ...fact, words: `${factOf(id).label}: ${factWords(factOf(id), fact.value)}` }] : [],
   );

@@ -1,5 +1,5 @@
 import { NEW_STAGES, STAGE_STATES, STAGES, type JobStatus, type Stage, type StageState } from '../../core/job';
-import type { Database } from '../connection';
+import type { ShopDatabase } from '../connection';
 import { listPage, type ListQuery } from '../find';
 import type { JobLine, JobSummary, ListPage } from '../../contract/records';
 
@@ -39,7 +39,7 @@ const line = (row: JobLineRow): JobLine => ({
 
 /** Jobs that satisfy a condition, a page of them. */
 export async function linesWhere(
-  db: Database,
+  db: ShopDatabase,
   where: string,
   values: readonly unknown[],
   order: string,
@@ -50,7 +50,7 @@ export async function linesWhere(
 }
 
 /** Jobs with how far each of their stages is. */
-export async function withStages(db: Database, lines: readonly JobLine[]): Promise<JobSummary[]> {
+export async function withStages(db: ShopDatabase, lines: readonly JobLine[]): Promise<JobSummary[]> {
   const states = new Map<number, Record<Stage, StageState>>(lines.map((l) => [l.id, { ...NEW_STAGES, [STAGES[0]]: 'waiting' }]));
   for (const { jobId, stage, state } of await db.models.JobStage.findAll({ where: { jobId: lines.map((l) => l.id) }, raw: true })) {
     const of = states.get(jobId);
@@ -66,23 +66,23 @@ export const isStage = (name: string): name is Stage => (STAGES as readonly stri
 const isState = (name: string): name is StageState => (STAGE_STATES as readonly string[]).includes(name);
 
 /** Open jobs with how far each is, the newest first. */
-export async function openJobs(db: Database, shopId: number, query: ListQuery): Promise<ListPage<JobSummary>> {
-  const page = await linesWhere(db, `j.shop_id = $1 AND j.status = 'open'`, [shopId], 'j.number DESC', query);
+export async function openJobs(db: ShopDatabase, query: ListQuery): Promise<ListPage<JobSummary>> {
+  const page = await linesWhere(db, `j.shop_id = $1 AND j.status = 'open'`, [db.shopId], 'j.number DESC', query);
   return { ...page, rows: await withStages(db, page.rows) };
 }
 
 /** Closed jobs, the newest first. */
-export const closedJobs = (db: Database, shopId: number, query: ListQuery): Promise<ListPage<JobLine>> =>
-  linesWhere(db, `j.shop_id = $1 AND j.status = 'closed'`, [shopId], 'j.number DESC', query);
+export const closedJobs = (db: ShopDatabase, query: ListQuery): Promise<ListPage<JobLine>> =>
+  linesWhere(db, `j.shop_id = $1 AND j.status = 'closed'`, [db.shopId], 'j.number DESC', query);
 
 /** Jobs of one machine, the newest first. */
-export const jobsOfMachine = (db: Database, shopId: number, machineId: number, query: ListQuery): Promise<ListPage<JobLine>> =>
-  linesWhere(db, 'j.shop_id = $1 AND j.machine_id = $2', [shopId, machineId], 'j.number DESC', query);
+export const jobsOfMachine = (db: ShopDatabase, machineId: number, query: ListQuery): Promise<ListPage<JobLine>> =>
+  linesWhere(db, 'j.shop_id = $1 AND j.machine_id = $2', [db.shopId, machineId], 'j.number DESC', query);
 
 /** Jobs of one customer’s machines, the newest first. */
-export const jobsOfCustomer = (db: Database, shopId: number, customerId: number, query: ListQuery): Promise<ListPage<JobLine>> =>
-  linesWhere(db, 'j.shop_id = $1 AND m.customer_id = $2', [shopId, customerId], 'j.number DESC', query);
+export const jobsOfCustomer = (db: ShopDatabase, customerId: number, query: ListQuery): Promise<ListPage<JobLine>> =>
+  linesWhere(db, 'j.shop_id = $1 AND m.customer_id = $2', [db.shopId, customerId], 'j.number DESC', query);
 
 /** Jobs of the shop by what they are called, open ones first. */
-export const findJobs = (db: Database, shopId: number, query: ListQuery): Promise<ListPage<JobLine>> =>
-  linesWhere(db, 'j.shop_id = $1', [shopId], 'j.status DESC, j.number DESC', query);
+export const findJobs = (db: ShopDatabase, query: ListQuery): Promise<ListPage<JobLine>> =>
+  linesWhere(db, 'j.shop_id = $1', [db.shopId], 'j.status DESC, j.number DESC', query);

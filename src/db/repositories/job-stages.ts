@@ -1,31 +1,31 @@
 import type { Transaction } from 'sequelize';
 import { knownMachine, runListInput, runListOf, stagesOf, STAGES, type StoredJob } from '../../core/job';
-import type { Database } from '../connection';
+import type { Database, ShopDatabase } from '../connection';
 import { readDrive } from '../stored-documents';
 import type { JobRow } from '../rows';
 import { factsOf } from './facts';
 import { linesOfJob } from './ticket-lines';
-import { shopOf } from './people';
+import { shopIds, shopOf } from './people';
 
 /** A job with what is stored of its machine and drive, as its run list is built from it. */
-export async function storedJob(db: Database, row: JobRow, transaction?: Transaction): Promise<StoredJob> {
+export async function storedJob(db: ShopDatabase, row: JobRow, transaction?: Transaction): Promise<StoredJob> {
   const inside = transaction ? { transaction } : {};
-  const { shopId, driveId } = row;
-  const drive = driveId === null ? null : await db.models.Drive.findOne({ where: { id: driveId, shopId }, ...inside });
+  const { driveId } = row;
+  const drive = driveId === null ? null : await db.models.Drive.findOne({ where: { id: driveId, shopId: db.shopId }, ...inside });
   const read = drive && readDrive(drive.document);
-  const facts = await factsOf(db, shopId, { machineId: row.machineId, driveIds: driveId === null ? [] : [driveId] }, transaction);
+  const facts = await factsOf(db, { machineId: row.machineId, driveIds: driveId === null ? [] : [driveId] }, transaction);
   return {
     lines: await linesOfJob(db, row.id, transaction),
     drive: read?.ok ? read.value : null,
     beltId: row.beltId,
     facts: { machine: facts.machine, drive: driveId === null ? {} : (facts.drives[driveId] ?? {}) },
-    limits: (await shopOf(db, shopId)).limits,
+    limits: (await shopOf(db)).limits,
     closed: row.status === 'closed',
   };
 }
 
 /** Stores how far each stage of a job is, by its run list. */
-export async function storeStages(db: Database, row: JobRow, transaction?: Transaction): Promise<void> {
+export async function storeStages(db: ShopDatabase, row: JobRow, transaction?: Transaction): Promise<void> {
   const job = await storedJob(db, row, transaction);
   const stages = stagesOf(runListOf(runListInput(job, knownMachine(job))), job.lines);
   await db.models.JobStage.bulkCreate(
@@ -36,6 +36,9 @@ export async function storeStages(db: Database, row: JobRow, transaction?: Trans
 
 /** Stores the stages of every open job again, after a change of the rules that derive them from tickets. */
 export async function storeOpenStages(db: Database): Promise<void> {
-  const open = await db.models.Job.findAll({ where: { status: 'open' }, order: [['id', 'ASC']] });
-  for (const row of open) await db.transact((transaction) => storeStages(db, row, transaction));
+  for (const id of await shopIds(db)) {
+    const shop = db.ofShop(id);
+    const open = await shop.models.Job.findAll({ where: { shopId: id, status: 'open' }, order: [['id', 'ASC']] });
+    for (const row of open) await db.transact((transaction) => storeStages(shop, row, transaction));
+  }
 }

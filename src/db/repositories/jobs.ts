@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize';
 import { meterText } from '../../core/quantity';
-import { ROW_TO_CHANGE, type Database } from '../connection';
+import { ROW_TO_CHANGE, type ShopDatabase } from '../connection';
 import { readDrive } from '../stored-documents';
 import { done, refused } from '../outcome';
 import { drivesOf } from './drives';
@@ -26,16 +26,16 @@ export interface NewJob {
 }
 
 /** Subject of a job. Null if the number does not exist. */
-export const titleOf = async (db: Database, shopId: number, number: number): Promise<string | null> =>
-  (await db.models.Job.findOne({ where: { shopId, number }, attributes: ['title'], raw: true }))?.title ?? null;
+export const titleOf = async (db: ShopDatabase, number: number): Promise<string | null> =>
+  (await db.models.Job.findOne({ where: { shopId: db.shopId, number }, attributes: ['title'], raw: true }))?.title ?? null;
 
-export async function findJob(db: Database, shopId: number, number: number): Promise<Job | null> {
-  const row = await db.models.Job.findOne({ where: { shopId, number } });
+export async function findJob(db: ShopDatabase, number: number): Promise<Job | null> {
+  const row = await db.models.Job.findOne({ where: { shopId: db.shopId, number } });
   if (!row) return null;
   const [summary] = await withStages(db, (await linesWhere(db, 'j.id = $1', [row.id], 'j.id', { limit: 1, uncounted: true })).rows);
   if (!summary) return null;
   const machine = await db.models.Machine.findByPk(row.machineId);
-  const known = await factsOf(db, shopId, { machineId: row.machineId, driveIds: row.driveId === null ? [] : [row.driveId] });
+  const known = await factsOf(db, { machineId: row.machineId, driveIds: row.driveId === null ? [] : [row.driveId] });
   return {
     ...summary,
     maker: machine?.maker ?? '',
@@ -45,21 +45,21 @@ export async function findJob(db: Database, shopId: number, number: number): Pro
     beltId: row.beltId,
     complaint: row.complaint,
     facts: { machine: known.machine, drive: row.driveId === null ? {} : (known.drives[row.driveId] ?? {}) },
-    trials: row.driveId === null ? [] : await trialsOf(db, shopId, row.driveId),
+    trials: row.driveId === null ? [] : await trialsOf(db, row.driveId),
     stacks:
       row.driveId === null
         ? []
-        : (await stacksOf(db, shopId, row.driveId)).flatMap((s) => ('stack' in s ? [{ pulley: s.pulley, stack: s.stack }] : [])),
-    limits: (await shopOf(db, shopId)).limits,
+        : (await stacksOf(db, row.driveId)).flatMap((s) => ('stack' in s ? [{ pulley: s.pulley, stack: s.stack }] : [])),
+    limits: (await shopOf(db)).limits,
     version: row.version,
     entries: await linesOfJob(db, row.id),
   };
 }
 
 /** Why a job cannot be about a belt of a drive; null where it can, or is about none. */
-export async function missingBelt(db: Database, shopId: number, driveId: number | null, beltId: string | null, transaction: Transaction) {
+export async function missingBelt(db: ShopDatabase, driveId: number | null, beltId: string | null, transaction: Transaction) {
   if (driveId === null) return beltId === null ? null : refused('Choose the drive of the belt.');
-  const drive = await db.models.Drive.findOne({ where: { id: driveId, shopId }, transaction });
+  const drive = await db.models.Drive.findOne({ where: { id: driveId, shopId: db.shopId }, transaction });
   if (!drive) return refused('This drive was deleted. Choose another.');
   const read = readDrive(drive.document);
   if (!read.ok) return refused(read.problem);
@@ -69,27 +69,26 @@ export async function missingBelt(db: Database, shopId: number, driveId: number 
 }
 
 /** The belt that is meant where none was chosen: of drives as they are listed the first that has one. */
-async function firstBelt(db: Database, shopId: number, machineId: number) {
-  const machine = await findMachine(db, shopId, machineId);
-  const { drives } = await drivesOf(db, shopId, machine?.driveIds ?? []);
+async function firstBelt(db: ShopDatabase, machineId: number) {
+  const machine = await findMachine(db, machineId);
+  const { drives } = await drivesOf(db, machine?.driveIds ?? []);
   const first = drives.find((d) => d.document.belts.length > 0);
   return { driveId: first?.id ?? null, beltId: first?.document.belts[0]?.id ?? null };
 }
 
 /** Opens a job under the shop's next number. */
-export async function openJob(db: Database, shopId: number, job: NewJob, now: Date): Promise<Outcome<{ number: number }>> {
-  const about =
-    job.driveId === undefined ? await firstBelt(db, shopId, job.machineId) : { driveId: job.driveId, beltId: job.beltId ?? null };
+export async function openJob(db: ShopDatabase, job: NewJob, now: Date): Promise<Outcome<{ number: number }>> {
+  const about = job.driveId === undefined ? await firstBelt(db, job.machineId) : { driveId: job.driveId, beltId: job.beltId ?? null };
   return db.transact(async (transaction) => {
-    const shop = await db.models.Shop.findByPk(shopId, { transaction, lock: ROW_TO_CHANGE, rejectOnEmpty: true });
-    if (!(await db.models.Machine.findOne({ where: { id: job.machineId, shopId }, transaction })))
+    const shop = await db.models.Shop.findByPk(db.shopId, { transaction, lock: ROW_TO_CHANGE, rejectOnEmpty: true });
+    if (!(await db.models.Machine.findOne({ where: { id: job.machineId, shopId: db.shopId }, transaction })))
       return refused('This machine was deleted. Choose another.');
-    const gone = await missingBelt(db, shopId, about.driveId, about.beltId, transaction);
+    const gone = await missingBelt(db, about.driveId, about.beltId, transaction);
     if (gone) return gone;
     const number = shop.nextJobNumber;
     await shop.update({ nextJobNumber: number + 1 }, { transaction });
     const row = await db.models.Job.create(
-      { shopId, number, ...job, ...about, status: 'open', openedAt: now, closedAt: null },
+      { shopId: db.shopId, number, ...job, ...about, status: 'open', openedAt: now, closedAt: null },
       { transaction },
     );
     await storeStages(db, row, transaction);

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import { machines } from '..';
-import { shopForTests, value, writing } from '../test-database';
+import { shopForTests, value, AUTHOR } from '../test-database';
 
 const shop = shopForTests('machines');
 
@@ -16,9 +16,9 @@ it('a stale machine is handed back with its customer and drives', async () => {
     customer: 'Isla',
     driveIds: [],
   };
-  const machine = value(await machines.saveMachine(shop.db, writing(shop.owner.shopId), fields));
-  value(await machines.saveMachine(shop.db, writing(shop.owner.shopId), { ...fields, customer: 'Mae' }, { id: machine.id, version: 1 }));
-  expect(await machines.saveMachine(shop.db, writing(shop.owner.shopId), fields, { id: machine.id, version: 1 })).toMatchObject({
+  const machine = value(await machines.saveMachine(shop.db, AUTHOR, fields));
+  value(await machines.saveMachine(shop.db, AUTHOR, { ...fields, customer: 'Mae' }, { id: machine.id, version: 1 }));
+  expect(await machines.saveMachine(shop.db, AUTHOR, fields, { id: machine.id, version: 1 })).toMatchObject({
     ok: false,
     reason: 'stale',
     current: { customer: 'Mae', version: 2 },

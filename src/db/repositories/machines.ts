@@ -1,12 +1,12 @@
 import type { Transaction } from 'sequelize';
-import { ROW_TO_CHANGE, type Database } from '../connection';
+import { ROW_TO_CHANGE, type ShopDatabase } from '../connection';
 import { listPage, type ListQuery } from '../find';
 import type { MachineRow } from '../rows';
 import { done, refused, stale } from '../outcome';
 import { logMeter } from './meters';
 import type { ListPage, Machine, MachineFields, MachineLine, Outcome } from '../../contract/records';
 
-async function plainMany(db: Database, rows: readonly MachineRow[], transaction?: Transaction): Promise<Machine[]> {
+async function plainMany(db: ShopDatabase, rows: readonly MachineRow[], transaction?: Transaction): Promise<Machine[]> {
   const options = transaction ? { transaction } : {};
   const links = await db.models.MachineDrive.findAll({ where: { machineId: rows.map((r) => r.id) }, ...options });
   const customers = new Map(
@@ -31,14 +31,14 @@ async function plainMany(db: Database, rows: readonly MachineRow[], transaction?
 }
 
 /** A page of machines by name; words are found in name, maker, model, serial number and customer. */
-export const listMachines = (db: Database, shopId: number, query: ListQuery): Promise<ListPage<MachineLine>> =>
+export const listMachines = (db: ShopDatabase, query: ListQuery): Promise<ListPage<MachineLine>> =>
   listPage<MachineLine>(
     db,
     {
       select: `m.id, m.name, m.maker, m.model, m.serial, coalesce(c.name, '') AS customer, m.meter, m.meter_unit AS "meterUnit"`,
       from: 'machines m LEFT JOIN customers c ON c.id = m.customer_id',
       where: 'm.shop_id = $1',
-      values: [shopId],
+      values: [db.shopId],
       matches: 'm.find_text LIKE ? OR c.find_text LIKE ?',
       order: 'm.name, m.id',
     },
@@ -46,19 +46,19 @@ export const listMachines = (db: Database, shopId: number, query: ListQuery): Pr
   );
 
 /** Name of a machine. Null if the id does not exist. */
-export const nameOf = async (db: Database, shopId: number, id: number): Promise<string | null> =>
-  (await db.models.Machine.findOne({ where: { shopId, id }, attributes: ['name'], raw: true }))?.name ?? null;
+export const nameOf = async (db: ShopDatabase, id: number): Promise<string | null> =>
+  (await db.models.Machine.findOne({ where: { shopId: db.shopId, id }, attributes: ['name'], raw: true }))?.name ?? null;
 
-export async function findMachine(db: Database, shopId: number, id: number): Promise<Machine | null> {
-  const row = await db.models.Machine.findOne({ where: { id, shopId } });
+export async function findMachine(db: ShopDatabase, id: number): Promise<Machine | null> {
+  const row = await db.models.Machine.findOne({ where: { id, shopId: db.shopId } });
   return row ? ((await plainMany(db, [row]))[0] ?? null) : null;
 }
 
 /** Names of customers that hold every word. */
-export async function findCustomers(db: Database, shopId: number, query: ListQuery): Promise<string[]> {
+export async function findCustomers(db: ShopDatabase, query: ListQuery): Promise<string[]> {
   const { rows } = await listPage<{ name: string }>(
     db,
-    { select: 'c.name', from: 'customers c', where: 'c.shop_id = $1', values: [shopId], matches: 'c.find_text LIKE ?', order: 'c.name' },
+    { select: 'c.name', from: 'customers c', where: 'c.shop_id = $1', values: [db.shopId], matches: 'c.find_text LIKE ?', order: 'c.name' },
     query,
   );
   return rows.map((r) => r.name);
@@ -69,13 +69,13 @@ export async function findCustomers(db: Database, shopId: number, query: ListQue
  * transaction.
  */
 export async function saveMachine(
-  db: Database,
-  by: { readonly shopId: number; readonly personId: number | null; readonly at: Date },
+  db: ShopDatabase,
+  by: { readonly personId: number | null; readonly at: Date },
   fields: MachineFields,
   existing?: { id: number; version: number },
 ): Promise<Outcome<Machine, Machine>> {
   return db.transact(async (transaction) => {
-    const { shopId } = by;
+    const { shopId } = db;
     const { customer, driveIds, meter, meterUnit, ...columns } = fields;
     const known = await db.models.Drive.count({ where: { id: [...driveIds], shopId }, transaction });
     if (known !== new Set(driveIds).size) return refused('Another user deleted one of these drives. Choose again.');

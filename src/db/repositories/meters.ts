@@ -1,20 +1,19 @@
 import type { Transaction } from 'sequelize';
 import type { MeterUnit } from '../../core/quantity';
-import { ROW_TO_CHANGE, type Database } from '../connection';
+import { ROW_TO_CHANGE, type ShopDatabase } from '../connection';
 import type { MachineRow } from '../rows';
 import { done, refused } from '../outcome';
 import { namesOf } from './people';
 import type { LoggedReading, Outcome } from '../../contract/records';
 
 interface ReadBy {
-  readonly shopId: number;
   readonly personId: number | null;
   readonly at: Date;
 }
 
 /** Logs what a machine's meter shows, within a transaction; the machine shows the latest. */
 export async function logMeter(
-  db: Database,
+  db: ShopDatabase,
   by: ReadBy,
   machine: MachineRow,
   { value, unit }: { readonly value: number; readonly unit: MeterUnit },
@@ -34,13 +33,13 @@ export async function logMeter(
 
 /** Takes down a reading of a machine's meter. */
 export async function readMeter(
-  db: Database,
+  db: ShopDatabase,
   by: ReadBy,
   machineId: number,
   reading: { readonly value: number; readonly unit: MeterUnit },
 ): Promise<Outcome<{ id: number }>> {
   return db.transact(async (transaction) => {
-    const machine = await db.models.Machine.findOne({ where: { id: machineId, shopId: by.shopId }, transaction, lock: ROW_TO_CHANGE });
+    const machine = await db.models.Machine.findOne({ where: { id: machineId, shopId: db.shopId }, transaction, lock: ROW_TO_CHANGE });
     if (!machine) return refused('Another user deleted this machine.');
     await logMeter(db, by, machine, reading, transaction);
     return done({ id: machine.id });
@@ -48,7 +47,7 @@ export async function readMeter(
 }
 
 /** Readings of a machine's meter, the latest first. */
-export async function meterLog(db: Database, machineId: number): Promise<LoggedReading[]> {
+export async function meterLog(db: ShopDatabase, machineId: number): Promise<LoggedReading[]> {
   const rows = await db.models.MeterReading.findAll({
     where: { machineId },
     order: [

@@ -1,7 +1,7 @@
 import { Op, type Transaction } from 'sequelize';
 import type { Drive, Uncertainty } from '../../core/drive';
 import type { Notebook } from '../../core/survey';
-import { ROW_TO_CHANGE, type Database } from '../connection';
+import { ROW_TO_CHANGE, type ShopDatabase } from '../connection';
 import { listPage, type ListQuery } from '../find';
 import { isUnreadable } from '../../contract/unreadable';
 import { readNotebook, unreadableRow } from '../stored-documents';
@@ -32,7 +32,7 @@ const withDocument = (row: NotebookRow, document: Notebook, machine: MachineRow 
   version: row.version,
 });
 
-const machineOf = (db: Database, row: NotebookRow, transaction?: Transaction): Promise<MachineRow | null> =>
+const machineOf = (db: ShopDatabase, row: NotebookRow, transaction?: Transaction): Promise<MachineRow | null> =>
   row.machineId === null ? Promise.resolve(null) : db.models.Machine.findByPk(row.machineId, transaction ? { transaction } : {});
 
 /**
@@ -40,8 +40,7 @@ const machineOf = (db: Database, row: NotebookRow, transaction?: Transaction): P
  * @param of only those of one machine from which no drive was made yet
  */
 export async function listNotebooks(
-  db: Database,
-  shopId: number,
+  db: ShopDatabase,
   query: ListQuery,
   of?: { readonly machineId: number },
 ): Promise<ListPage<NotebookSummary>> {
@@ -53,7 +52,7 @@ export async function listNotebooks(
         jsonb_array_length(jsonb_path_query_array(n.document, '$.measures[*] ? (!(@.skipped == true))')) AS asked`,
       from: 'notebooks n',
       where: of ? 'n.shop_id = $1 AND n.machine_id = $2 AND n.drive_id IS NULL' : 'n.shop_id = $1',
-      values: of ? [shopId, of.machineId] : [shopId],
+      values: of ? [db.shopId, of.machineId] : [db.shopId],
       matches: 'lower(n.name) LIKE ?',
       order: 'n.changed_at DESC, n.id DESC',
     },
@@ -62,37 +61,43 @@ export async function listNotebooks(
   return { ...page, rows: page.rows.map((r) => ({ ...r, changedAt: r.changedAt.toISOString() })) };
 }
 
-export const isNotebook = async (db: Database, shopId: number, id: number): Promise<boolean> =>
-  (await db.models.Notebook.count({ where: { shopId, id } })) > 0;
+export const isNotebook = async (db: ShopDatabase, id: number): Promise<boolean> =>
+  (await db.models.Notebook.count({ where: { shopId: db.shopId, id } })) > 0;
 
-export async function findNotebook(db: Database, shopId: number, id: number): Promise<StoredNotebook | UnreadableRow | null> {
-  const row = await db.models.Notebook.findOne({ where: { id, shopId } });
+export async function findNotebook(db: ShopDatabase, id: number): Promise<StoredNotebook | UnreadableRow | null> {
+  const row = await db.models.Notebook.findOne({ where: { id, shopId: db.shopId } });
   return row ? plain(row, await machineOf(db, row)) : null;
 }
 
 /** The notebook that a drive was made from; the latest where there are several. */
-export async function notebookOfDrive(db: Database, shopId: number, driveId: number): Promise<number | null> {
-  return (await db.models.Notebook.findOne({ where: { driveId, shopId }, order: [['changedAt', 'DESC']] }))?.id ?? null;
+export async function notebookOfDrive(db: ShopDatabase, driveId: number): Promise<number | null> {
+  return (await db.models.Notebook.findOne({ where: { driveId, shopId: db.shopId }, order: [['changedAt', 'DESC']] }))?.id ?? null;
 }
 
 /** @param machineId the machine it is measured for; one that is not the shop's counts as none */
 export async function addNotebook(
-  db: Database,
-  shopId: number,
+  db: ShopDatabase,
   document: Notebook,
   by: string,
   now: Date,
   machineId: number | null = null,
 ): Promise<StoredNotebook> {
-  const machine = machineId === null ? null : await db.models.Machine.findOne({ where: { id: machineId, shopId } });
-  const fields = { shopId, driveId: null, machineId: machine?.id ?? null, name: document.name, document, changedBy: by, changedAt: now };
+  const machine = machineId === null ? null : await db.models.Machine.findOne({ where: { id: machineId, shopId: db.shopId } });
+  const fields = {
+    shopId: db.shopId,
+    driveId: null,
+    machineId: machine?.id ?? null,
+    name: document.name,
+    document,
+    changedBy: by,
+    changedAt: now,
+  };
   return withDocument(await db.models.Notebook.create(fields), document, machine);
 }
 
 /** Saves over the version that was read; a newer one in between is handed back, not overwritten. */
 export async function saveNotebook(
-  db: Database,
-  shopId: number,
+  db: ShopDatabase,
   id: number,
   version: number,
   document: Notebook,
@@ -100,7 +105,7 @@ export async function saveNotebook(
   now: Date,
 ): Promise<Outcome<StoredNotebook, StoredNotebook>> {
   return db.transact(async (transaction) => {
-    const row = await db.models.Notebook.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
+    const row = await db.models.Notebook.findOne({ where: { id, shopId: db.shopId }, transaction, lock: ROW_TO_CHANGE });
     if (!row) return refused('Another user deleted this notebook. Your entries are saved on this device.');
     const machine = await machineOf(db, row, transaction);
     if (row.version !== version) {
@@ -113,8 +118,8 @@ export async function saveNotebook(
 }
 
 /** Takes a notebook away; answers it whole, so that it can be put back, where it reads. */
-export async function removeNotebook(db: Database, shopId: number, id: number): Promise<Outcome<StoredNotebook | null>> {
-  const row = await db.models.Notebook.findOne({ where: { id, shopId } });
+export async function removeNotebook(db: ShopDatabase, id: number): Promise<Outcome<StoredNotebook | null>> {
+  const row = await db.models.Notebook.findOne({ where: { id, shopId: db.shopId } });
   if (!row) return refused('This notebook is already deleted.');
   const gone = plain(row, await machineOf(db, row));
   await row.destroy();
@@ -123,8 +128,7 @@ export async function removeNotebook(db: Database, shopId: number, id: number): 
 
 /** Adds the drive of a notebook to the shop and its machine, or replaces the drive made from it before. */
 export async function saveDriveOfNotebook(
-  db: Database,
-  shopId: number,
+  db: ShopDatabase,
   id: number,
   drive: Drive,
   uncertainty: Uncertainty,
@@ -132,16 +136,18 @@ export async function saveDriveOfNotebook(
   now: Date,
 ): Promise<Outcome<{ driveId: number }>> {
   return db.transact(async (transaction) => {
-    const row = await db.models.Notebook.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
+    const row = await db.models.Notebook.findOne({ where: { id, shopId: db.shopId }, transaction, lock: ROW_TO_CHANGE });
     if (!row) return refused('Another user deleted this notebook.');
     const fields = { name: drive.name, kind: drive.kind, document: drive, uncertainty, changedBy: by, changedAt: now };
     const before =
-      row.driveId === null ? null : await db.models.Drive.findOne({ where: { id: row.driveId, shopId }, transaction, lock: ROW_TO_CHANGE });
+      row.driveId === null
+        ? null
+        : await db.models.Drive.findOne({ where: { id: row.driveId, shopId: db.shopId }, transaction, lock: ROW_TO_CHANGE });
     if (before) {
       await before.update({ ...fields, version: before.version + 1 }, { transaction });
       return done({ driveId: before.id });
     }
-    const made = await db.models.Drive.create({ shopId, ...fields }, { transaction });
+    const made = await db.models.Drive.create({ shopId: db.shopId, ...fields }, { transaction });
     await row.update({ driveId: made.id }, { transaction });
     if (row.machineId !== null) await db.models.MachineDrive.create({ machineId: row.machineId, driveId: made.id }, { transaction });
     return done({ driveId: made.id });
@@ -149,15 +155,14 @@ export async function saveDriveOfNotebook(
 }
 
 export async function addPhoto(
-  db: Database,
-  shopId: number,
+  db: ShopDatabase,
   notebookId: number,
   photo: StoredPhoto & { readonly width: number; readonly height: number },
   by: string,
   now: Date,
 ): Promise<Outcome<{ id: number; width: number; height: number }>> {
   return db.transact(async (transaction) => {
-    const row = await db.models.Notebook.findOne({ where: { id: notebookId, shopId }, transaction, lock: ROW_TO_CHANGE });
+    const row = await db.models.Notebook.findOne({ where: { id: notebookId, shopId: db.shopId }, transaction, lock: ROW_TO_CHANGE });
     if (!row) return refused('Another user deleted this notebook. The photo was not saved.');
     const read = readNotebook(row.document);
     if (!read.ok) return refused(read.problem);
@@ -173,8 +178,8 @@ export async function addPhoto(
   });
 }
 
-export async function findPhoto(db: Database, shopId: number, id: number): Promise<StoredPhoto | null> {
+export async function findPhoto(db: ShopDatabase, id: number): Promise<StoredPhoto | null> {
   const photo = await db.models.Photo.findByPk(id);
-  if (!photo || !(await db.models.Notebook.findOne({ where: { id: photo.notebookId, shopId } }))) return null;
+  if (!photo || !(await db.models.Notebook.findOne({ where: { id: photo.notebookId, shopId: db.shopId } }))) return null;
   return { mediaType: photo.mediaType, bytes: photo.bytes };
 }

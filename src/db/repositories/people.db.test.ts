@@ -12,7 +12,7 @@ describe('people', () => {
     expect(tries.filter((t) => t.ok)).toHaveLength(1);
   });
   it('accepts an address once, in upper or lower case', async () => {
-    const again = await people.addPerson(shop.db, shop.owner.shopId, {
+    const again = await people.addPerson(shop.db, {
       name: 'Other',
       email: 'INES@quaybay.example',
       role: 'viewer',
@@ -20,24 +20,35 @@ describe('people', () => {
     });
     expect(again).toMatchObject({ ok: false, reason: 'refused', problem: expect.stringContaining('already here') });
   });
+  it('has one address in several shops, each with its own account and password', async () => {
+    const other = await people.addShop(
+      shop.db,
+      'Reef Road Works',
+      { name: 'Ines', email: 'Ines@QuayBay.example', passwordHash: 'y' },
+      'UTC',
+    );
+    expect(await people.findCredentials(shop.db, 'INES@quaybay.example')).toMatchObject([
+      { person: { id: shop.owner.id, shopId: shop.owner.shopId }, shopName: 'Quay Bay Repairs', passwordHash: 'x' },
+      { person: { id: other.id, shopId: other.shopId }, shopName: 'Reef Road Works', passwordHash: 'y' },
+    ]);
+    expect(await people.passwordHashOf(shop.db, other.id)).toBeUndefined();
+    expect(await people.passwordHashOf(shop.db.ofShop(other.shopId), other.id)).toBe('y');
+    value(await people.setPassword(shop.db, shop.owner.id, 'z'));
+    expect(await people.passwordHashOf(shop.db.ofShop(other.shopId), other.id)).toBe('y');
+    expect(await people.listPeople(shop.db)).toHaveLength(1);
+  });
   it('refuses to demote or deactivate the last owner', async () => {
-    expect(
-      (await people.changePerson(shop.db, shop.owner.shopId, shop.owner.id, shop.owner.version, { role: 'technician', active: true })).ok,
-    ).toBe(false);
-    expect(
-      (await people.changePerson(shop.db, shop.owner.shopId, shop.owner.id, shop.owner.version, { role: 'owner', active: false })).ok,
-    ).toBe(false);
+    expect((await people.changePerson(shop.db, shop.owner.id, shop.owner.version, { role: 'technician', active: true })).ok).toBe(false);
+    expect((await people.changePerson(shop.db, shop.owner.id, shop.owner.version, { role: 'owner', active: false })).ok).toBe(false);
   });
   it('shutting someone out, or a new password, ends their sessions', async () => {
-    const bram = value(
-      await people.addPerson(shop.db, shop.owner.shopId, { name: 'Bram', email: 'bram@x.example', role: 'technician', passwordHash: 'x' }),
-    );
+    const bram = value(await people.addPerson(shop.db, { name: 'Bram', email: 'bram@x.example', role: 'technician', passwordHash: 'x' }));
     const ids = ['11111111-1111-4111-8111-111111111111', '22222222-2222-4222-8222-222222222222'];
     for (const id of ids) await people.openSession(shop.db, id, bram.id, new Date(NOW.getTime() + 1000), NOW);
-    value(await people.setPassword(shop.db, shop.owner.shopId, bram.id, 'y', ids[1]));
+    value(await people.setPassword(shop.db, bram.id, 'y', ids[1]));
     expect(await people.personOfSession(shop.db, ids[0]!, NOW)).toBeNull();
     expect((await people.personOfSession(shop.db, ids[1]!, NOW))?.name).toBe('Bram');
-    value(await people.changePerson(shop.db, shop.owner.shopId, bram.id, bram.version, { role: 'technician', active: false }));
+    value(await people.changePerson(shop.db, bram.id, bram.version, { role: 'technician', active: false }));
     expect(await people.personOfSession(shop.db, ids[1]!, NOW)).toBeNull();
   });
   it('a session ends by itself', async () => {
@@ -74,7 +85,7 @@ describe('people', () => {
       'address:10.0.0.7',
     ];
     for (const subject of [...mine, ...others]) await people.countAttempt(shop.db, [{ subject, limit: 3 }], 60_000);
-    await people.forgetAttemptsOn(shop.db, shop.owner.shopId, shop.owner.id);
+    await people.forgetAttemptsOn(shop.db, shop.owner.id);
     expect((await shop.db.models.SignInAttempt.findAll()).map((a) => a.subject).sort()).toEqual([...others].sort());
   });
 });

@@ -1,6 +1,6 @@
 import { Op, QueryTypes } from 'sequelize';
 import { readLimits, type ShopLimits } from '../../core/machine';
-import { ROW_TO_CHANGE, type Database } from '../connection';
+import { ROW_TO_CHANGE, type Database, type ShopDatabase } from '../connection';
 import { DEFAULT_PREFERENCES, readPreferences } from '../stored-documents';
 import type { PersonRow, ShopRow } from '../rows';
 import { done, refused, stale, onUniqueViolation } from '../outcome';
@@ -22,8 +22,13 @@ export async function anyPerson(db: Database): Promise<boolean> {
   return (await db.models.Person.count()) > 0;
 }
 
-export async function shopOf(db: Database, shopId: number): Promise<Shop> {
-  const row = await db.models.Shop.findByPk(shopId, { rejectOnEmpty: true });
+/** Ids of all shops of the database. */
+export async function shopIds(db: Database): Promise<number[]> {
+  return (await db.models.Shop.findAll({ attributes: ['id'], order: [['id', 'ASC']], raw: true })).map(({ id }) => id);
+}
+
+export async function shopOf(db: ShopDatabase): Promise<Shop> {
+  const row = await db.models.Shop.findByPk(db.shopId, { rejectOnEmpty: true });
   return plainShop(row);
 }
 
@@ -41,13 +46,12 @@ const plainShop = (row: ShopRow): Shop => ({
  * or omitted limits stay unchanged.
  */
 export async function changeShop(
-  db: Database,
-  shopId: number,
+  db: ShopDatabase,
   version: number,
   change: Pick<Shop, 'name' | 'timeZone'> & { readonly currency?: string | undefined; readonly limits?: ShopLimits | undefined },
 ): Promise<Outcome<Shop, Shop>> {
   return db.transact(async (transaction) => {
-    const row = await db.models.Shop.findByPk(shopId, { transaction, lock: ROW_TO_CHANGE, rejectOnEmpty: true });
+    const row = await db.models.Shop.findByPk(db.shopId, { transaction, lock: ROW_TO_CHANGE, rejectOnEmpty: true });
     if (row.version !== version) return stale('shop', plainShop(row));
     const { limits = readLimits(row.limits), currency = row.currency, ...named } = change;
     await row.update({ ...named, currency, limits, version: version + 1 }, { transaction });
@@ -55,55 +59,91 @@ export async function changeShop(
   });
 }
 
-/** Makes the shop and its owner together. Refused once anyone exists: only a first start may do this. */
-export async function createShop(
-  db: Database,
-  shop: string,
-  owner: { name: string; email: string; passwordHash: string },
-  timeZone: string,
-): Promise<Outcome<Person>> {
+interface Owner {
+  readonly name: string;
+  readonly email: string;
+  readonly passwordHash: string;
+}
+
+/** Makes the first shop and its owner together. Refused once anyone exists: only a first start may do this. */
+export async function createShop(db: Database, shop: string, owner: Owner, timeZone: string): Promise<Outcome<Person>> {
   return db.transact(async (transaction) => {
     await db.sequelize.query('LOCK TABLE people IN EXCLUSIVE MODE', { transaction });
     if ((await db.models.Person.count({ transaction })) > 0) return refused('This shop already has an owner. Sign in instead.');
+    return done(await addShop(db, shop, owner, timeZone));
+  });
+}
+
+/** Adds another shop with its owner. Only the operator of the server does this. */
+export async function addShop(db: Database, shop: string, owner: Owner, timeZone: string): Promise<Person> {
+  return db.transact(async (transaction) => {
     const { id: shopId } = await db.models.Shop.create({ name: shop, timeZone }, { transaction });
     const row = await db.models.Person.create(
       { shopId, role: 'owner', preferences: DEFAULT_PREFERENCES, ...owner, email: owner.email.toLowerCase() },
       { transaction },
     );
-    return done(plain(row));
+    return plain(row);
   });
 }
 
-export async function listPeople(db: Database, shopId: number): Promise<Person[]> {
-  return (await db.models.Person.findAll({ where: { shopId }, order: [['name', 'ASC']] })).map(plain);
+export async function listPeople(db: ShopDatabase): Promise<Person[]> {
+  return (await db.models.Person.findAll({ where: { shopId: db.shopId }, order: [['name', 'ASC']] })).map(plain);
 }
 
-export async function findCredentials(db: Database, email: string): Promise<{ person: Person; passwordHash: string } | null> {
-  const row = await db.models.Person.findOne({ where: { email: email.toLowerCase() } });
-  return row ? { person: plain(row), passwordHash: row.passwordHash } : null;
+/** An account that an address can sign in to. */
+export interface Credentials {
+  readonly person: Person;
+  readonly shopName: string;
+  readonly passwordHash: string;
+}
+
+/** Largest number of shops per address: each one costs the check of a password. */
+const MOST_SHOPS = 10;
+
+/** Accounts of an address: at most one of each shop. */
+export async function findCredentials(db: Database, email: string): Promise<Credentials[]> {
+  const rows = await db.models.Person.findAll({ where: { email: email.toLowerCase() }, order: [['id', 'ASC']], limit: MOST_SHOPS });
+  const shops = await db.models.Shop.findAll({ where: { id: rows.map((row) => row.shopId) }, attributes: ['id', 'name'], raw: true });
+  const names = new Map(shops.map(({ id, name }) => [id, name]));
+  return rows.map((row) => ({ person: plain(row), shopName: names.get(row.shopId) ?? '', passwordHash: row.passwordHash }));
+}
+
+export async function passwordHashOf(db: ShopDatabase, id: number): Promise<string | undefined> {
+  return (await db.models.Person.findOne({ where: { id, shopId: db.shopId } }))?.passwordHash;
 }
 
 export async function addPerson(
-  db: Database,
-  shopId: number,
+  db: ShopDatabase,
   person: { name: string; email: string; role: Role; passwordHash: string },
 ): Promise<Outcome<Person>> {
   return onUniqueViolation(`Someone with the address ${person.email} is already here.`, async () =>
-    done(plain(await db.models.Person.create({ shopId, preferences: DEFAULT_PREFERENCES, ...person, email: person.email.toLowerCase() }))),
+    done(
+      plain(
+        await db.models.Person.create({
+          shopId: db.shopId,
+          preferences: DEFAULT_PREFERENCES,
+          ...person,
+          email: person.email.toLowerCase(),
+        }),
+      ),
+    ),
   );
 }
 
 /** Changes role or access. The last active owner cannot be demoted or deactivated. */
 export async function changePerson(
-  db: Database,
-  shopId: number,
+  db: ShopDatabase,
   id: number,
   version: number,
   change: { role: Role; active: boolean },
 ): Promise<Outcome<Person, Person>> {
   return db.transact(async (transaction) => {
-    const owners = await db.models.Person.findAll({ where: { shopId, role: 'owner', active: true }, transaction, lock: ROW_TO_CHANGE });
-    const row = await db.models.Person.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
+    const owners = await db.models.Person.findAll({
+      where: { shopId: db.shopId, role: 'owner', active: true },
+      transaction,
+      lock: ROW_TO_CHANGE,
+    });
+    const row = await db.models.Person.findOne({ where: { id, shopId: db.shopId }, transaction, lock: ROW_TO_CHANGE });
     if (!row) return refused('This person was deleted.');
     if (row.version !== version) return stale('person', plain(row));
     const stays = change.role === 'owner' && change.active;
@@ -116,15 +156,9 @@ export async function changePerson(
 }
 
 /** Sets a new password and ends every session that was opened with the old one, but for the one named. */
-export async function setPassword(
-  db: Database,
-  shopId: number,
-  id: number,
-  passwordHash: string,
-  keepSession?: string,
-): Promise<Outcome<null>> {
+export async function setPassword(db: ShopDatabase, id: number, passwordHash: string, keepSession?: string): Promise<Outcome<null>> {
   return db.transact(async (transaction) => {
-    const [changed] = await db.models.Person.update({ passwordHash }, { where: { id, shopId }, transaction });
+    const [changed] = await db.models.Person.update({ passwordHash }, { where: { id, shopId: db.shopId }, transaction });
     if (changed === 0) return refused('This person was deleted.');
     await db.models.Session.destroy({ where: { personId: id, ...(keepSession ? { id: { [Op.ne]: keepSession } } : {}) }, transaction });
     return done(null);
@@ -132,8 +166,8 @@ export async function setPassword(
 }
 
 /** One person's own choices; the last one made counts. */
-export async function setPreferences(db: Database, id: number, preferences: Preferences): Promise<void> {
-  await db.models.Person.update({ preferences }, { where: { id } });
+export async function setPreferences(db: ShopDatabase, id: number, preferences: Preferences): Promise<void> {
+  await db.models.Person.update({ preferences }, { where: { id, shopId: db.shopId } });
 }
 
 export async function openSession(db: Database, id: string, personId: number, expiresAt: Date, now: Date): Promise<void> {
@@ -191,8 +225,8 @@ export async function forgetAttempts(db: Database, subjects: readonly string[]):
 }
 
 /** Forgets every attempt on a person's account, wherever it came from. */
-export async function forgetAttemptsOn(db: Database, shopId: number, personId: number): Promise<void> {
-  const person = await db.models.Person.findOne({ where: { id: personId, shopId } });
+export async function forgetAttemptsOn(db: ShopDatabase, personId: number): Promise<void> {
+  const person = await db.models.Person.findOne({ where: { id: personId, shopId: db.shopId } });
   if (!person) return;
   await db.sequelize.query(
     `DELETE FROM sign_in_attempts WHERE subject = $1 OR (starts_with(subject, 'from ') AND right(subject, length($2)) = $2)`,
@@ -203,7 +237,10 @@ export async function forgetAttemptsOn(db: Database, shopId: number, personId: n
 }
 
 /** Names of the authors of rows, by id. '' if unknown. */
-export async function namesOf(db: Database, rows: readonly { readonly personId: number | null }[]): Promise<(id: number | null) => string> {
+export async function namesOf(
+  db: ShopDatabase,
+  rows: readonly { readonly personId: number | null }[],
+): Promise<(id: number | null) => string> {
   const ids = [...new Set(rows.flatMap((r) => (r.personId === null ? [] : [r.personId])))];
   const people = ids.length === 0 ? [] : await db.models.Person.findAll({ where: { id: ids }, attributes: ['id', 'name'], raw: true });
   const names = new Map(people.map((p) => [p.id, p.name]));

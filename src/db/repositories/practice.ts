@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { practiceSessionShape, type Played, type PracticeMachine } from '../../core/practice';
 import { bySchema, readStored, type Form } from '../../core/stored';
-import { ROW_TO_CHANGE, type Database } from '../connection';
+import { ROW_TO_CHANGE, type ShopDatabase } from '../connection';
 import { unreadableRow } from '../stored-documents';
 import { done, refused } from '../outcome';
 import type { PracticeSessionRow } from '../rows';
@@ -31,20 +31,14 @@ function roundOf(row: PracticeSessionRow): StoredPracticeSession | UnreadableRow
   return read.ok ? { ...summaryOf(row), ...read.value } : unreadableRow({ id: row.id, name: row.code }, read);
 }
 
-/** Learner of the session. */
-export interface Learner {
-  readonly shopId: number;
-  readonly personId: number;
-}
-
 /** Largest number of sessions on a page. */
 const MOST_ROUNDS = 200;
 
 /** A learner's own rounds, the latest first. */
-export const practiceSessionsOf = async (db: Database, learner: Learner): Promise<PracticeSummary[]> =>
+export const practiceSessionsOf = async (db: ShopDatabase, personId: number): Promise<PracticeSummary[]> =>
   (
     await db.models.StoredPracticeSession.findAll({
-      where: { ...learner },
+      where: { shopId: db.shopId, personId },
       attributes: { exclude: ['document'] },
       order: [['id', 'DESC']],
       limit: MOST_ROUNDS,
@@ -54,23 +48,24 @@ export const practiceSessionsOf = async (db: Database, learner: Learner): Promis
 
 /** One of a learner's own rounds; null where there is none of that number. */
 export async function findPracticeSession(
-  db: Database,
-  learner: Learner,
+  db: ShopDatabase,
+  personId: number,
   id: number,
 ): Promise<StoredPracticeSession | UnreadableRow | null> {
-  const row = await db.models.StoredPracticeSession.findOne({ where: { ...learner, id }, raw: true });
+  const row = await db.models.StoredPracticeSession.findOne({ where: { shopId: db.shopId, personId, id }, raw: true });
   return row && roundOf(row);
 }
 
 export async function startPracticeSession(
-  db: Database,
-  learner: Learner,
+  db: ShopDatabase,
+  personId: number,
   code: string,
   machine: PracticeMachine,
   at: Date,
 ): Promise<Outcome<{ readonly id: number }>> {
   const row = await db.models.StoredPracticeSession.create({
-    ...learner,
+    shopId: db.shopId,
+    personId,
     code,
     document: { form: form.version, round: { machine, played: [] } },
     startedAt: at,
@@ -86,13 +81,17 @@ const OVER = 'This session is finished. Start another.';
  * @param next what it becomes, or why it cannot be made
  */
 async function change(
-  db: Database,
-  learner: Learner,
+  db: ShopDatabase,
+  personId: number,
   id: number,
   next: (round: StoredPracticeSession) => Outcome<Partial<PracticeSessionRow>>,
 ): Promise<Outcome<null>> {
   return db.transact(async (transaction) => {
-    const row = await db.models.StoredPracticeSession.findOne({ where: { ...learner, id }, transaction, lock: ROW_TO_CHANGE });
+    const row = await db.models.StoredPracticeSession.findOne({
+      where: { shopId: db.shopId, personId, id },
+      transaction,
+      lock: ROW_TO_CHANGE,
+    });
     if (!row) return refused(GONE);
     const round = roundOf(row);
     if ('unreadable' in round) return refused(round.problem);
@@ -106,12 +105,12 @@ async function change(
 
 /** Adds a move. @param at how many moves there were before it, so that none is made on what has moved on elsewhere */
 export const addMove = (
-  db: Database,
-  learner: Learner,
+  db: ShopDatabase,
+  personId: number,
   { id, at }: { readonly id: number; readonly at: number },
   played: (round: StoredPracticeSession) => Outcome<Played>,
 ): Promise<Outcome<null>> =>
-  change(db, learner, id, (round) => {
+  change(db, personId, id, (round) => {
     if (round.played.length !== at) return refused('This session was continued on another device. Reload it.');
     const one = played(round);
     if (!one.ok) return one;
@@ -119,14 +118,14 @@ export const addMove = (
   });
 
 /** Notes that the learner has seen the advice of tracing. */
-export const markHelped = (db: Database, learner: Learner, id: number): Promise<Outcome<null>> =>
-  change(db, learner, id, () => done({ helped: true }));
+export const markHelped = (db: ShopDatabase, personId: number, id: number): Promise<Outcome<null>> =>
+  change(db, personId, id, () => done({ helped: true }));
 
 /** Ends a round with what came of it. */
 export const finishPracticeSession = (
-  db: Database,
-  learner: Learner,
+  db: ShopDatabase,
+  personId: number,
   id: number,
   result: PracticeResult,
   at: Date,
-): Promise<Outcome<null>> => change(db, learner, id, () => done({ ...result, finishedAt: at }));
+): Promise<Outcome<null>> => change(db, personId, id, () => done({ ...result, finishedAt: at }));

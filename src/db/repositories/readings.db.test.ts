@@ -2,10 +2,10 @@ import { describe, expect, it } from 'vitest';
 import { demoDrive } from '../../core/drive/sample-drives';
 import { agedOf, pairsOf } from '../../core/tension';
 import { drives, jobs, machines, meters, readings, tickets } from '..';
-import { NEW_MACHINE, NOW, shopForTests, value, writing } from '../test-database';
+import { NEW_MACHINE, NOW, shopForTests, value, AUTHOR } from '../test-database';
 
 const shop = shopForTests('readings');
-const on = (iso: string) => ({ shopId: shop.owner.shopId, personId: shop.owner.id, at: new Date(iso), role: 'owner' as const });
+const on = (iso: string) => ({ personId: shop.owner.id, at: new Date(iso), role: 'owner' as const });
 const READING = {
   belt: 'blade',
   state: 'engaged',
@@ -24,19 +24,12 @@ const READING = {
 
 describe('what was read of a drive before', () => {
   it('comes from every machine with it, with the hours of each, without struck-out lines', async () => {
-    const { id: driveId } = await drives.addDrive(shop.db, shop.owner.shopId, demoDrive('orchard-rider'), 'Ines', NOW);
-    const { id: machineId } = value(
-      await machines.saveMachine(shop.db, writing(shop.owner.shopId), { ...NEW_MACHINE, meter: null, driveIds: [driveId] }),
-    );
+    const { id: driveId } = await drives.addDrive(shop.db, demoDrive('orchard-rider'), 'Ines', NOW);
+    const { id: machineId } = value(await machines.saveMachine(shop.db, AUTHOR, { ...NEW_MACHINE, meter: null, driveIds: [driveId] }));
     value(await meters.readMeter(shop.db, on('2026-03-01T08:00:00Z'), machineId, { value: 100, unit: 'h' }));
     value(await meters.readMeter(shop.db, on('2026-03-11T08:00:00Z'), machineId, { value: 120, unit: 'h' }));
     const { number } = value(
-      await jobs.openJob(
-        shop.db,
-        shop.owner.shopId,
-        { machineId, driveId, beltId: 'blade', title: 'Slips', complaint: '' },
-        new Date('2026-03-06T07:00:00Z'),
-      ),
+      await jobs.openJob(shop.db, { machineId, driveId, beltId: 'blade', title: 'Slips', complaint: '' }, new Date('2026-03-06T07:00:00Z')),
     );
     const write = async (at: string, body: object, type: 'reading' | 'tension-decided' = 'reading') =>
       value(await tickets.writeEntry(shop.db, on(at), number, 'set', { type, body: { ...READING, ...body } } as never));
@@ -60,7 +53,7 @@ describe('what was read of a drive before', () => {
       } as never),
     );
     await write('2026-03-06T09:30:00Z', { tensionN: 210, clamped: true });
-    const past = await readings.tensionPast(shop.db, shop.owner.shopId, driveId);
+    const past = await readings.tensionPast(shop.db, driveId);
     // Half way between two readings of the meter: 110 h.
     expect(past.readings.map((r) => [r.method, r.tensionN, r.clamped, Math.round(r.meterH!)])).toEqual([
       ['tap', 190, false, 110],
@@ -72,7 +65,7 @@ describe('what was read of a drive before', () => {
     expect(agedOf(past.readings, past.epochs, machineId, 'blade')).toMatchObject([{ tensionN: 210 }]);
   });
   it('widths come with who read them, for each machine that has the drive', async () => {
-    const { id: driveId } = await drives.addDrive(shop.db, shop.owner.shopId, demoDrive('hill-track-utility'), 'Ines', NOW);
+    const { id: driveId } = await drives.addDrive(shop.db, demoDrive('hill-track-utility'), 'Ines', NOW);
     const number = await shop.openJob({ driveId, beltId: 'cvt-belt' });
     const body = {
       belt: { id: 'cvt-belt', label: 'Drive belt' },
@@ -91,16 +84,16 @@ describe('what was read of a drive before', () => {
     value(await write({}));
     const wrong = value(await write({ meter: 21400 }));
     value(await tickets.voidEntry(shop.db, shop.by(), number, wrong.entryId));
-    expect(await readings.widthPast(shop.db, shop.owner.shopId, driveId)).toMatchObject([
+    expect(await readings.widthPast(shop.db, driveId)).toMatchObject([
       { job: number, belt: 'cvt-belt', by: 'Ines Tarrow', meter: 2140, widths: [29.6], minimumMm: 28.6, newMm: null },
     ]);
     value(await write({ meter: 2400, widths: [29.4] }));
-    expect(await readings.widthsOfShop(shop.db, shop.owner.shopId)).toMatchObject([
+    expect(await readings.widthsOfShop(shop.db)).toMatchObject([
       { machine: 'Rider', belt: 'cvt-belt', log: [{ meter: 2140 }, { meter: 2400 }] },
     ]);
-    expect(await readings.widthsOfShop(shop.db, 999999)).toEqual([]);
+    expect(await readings.widthsOfShop(shop.db.ofShop(999999))).toEqual([]);
   });
   it('of another shop’s drive is nothing', async () => {
-    expect(await readings.tensionPast(shop.db, 999999, 1)).toEqual({ readings: [], epochs: [] });
+    expect(await readings.tensionPast(shop.db.ofShop(999999), 1)).toEqual({ readings: [], epochs: [] });
   });
 });

@@ -1,7 +1,7 @@
 import { beltDamageOn, readBody, type RecordLine } from '../../core/job';
 import { meterAt } from '../../core/machine';
 import type { PastReading, TensionEpoch } from '../../core/tension';
-import type { Database } from '../connection';
+import type { ShopDatabase } from '../connection';
 import { logOf, takenOf, type PastWidth } from '../../core/wear';
 import { namesOf } from './people';
 import { meterLog } from './meters';
@@ -10,8 +10,12 @@ import type { BeltLife, MeasuredBelt, TensionPast } from '../../contract/records
 /** Largest number of latest lines to read. More would add no information. */
 const MOST_LINES = 2000;
 
-export async function tensionPast(db: Database, shopId: number, driveId: number): Promise<TensionPast> {
-  const jobs = await db.models.Job.findAll({ where: { shopId, driveId }, attributes: ['id', 'number', 'machineId', 'beltId'], raw: true });
+export async function tensionPast(db: ShopDatabase, driveId: number): Promise<TensionPast> {
+  const jobs = await db.models.Job.findAll({
+    where: { shopId: db.shopId, driveId },
+    attributes: ['id', 'number', 'machineId', 'beltId'],
+    raw: true,
+  });
   const byId = new Map(jobs.map((j) => [j.id, j]));
   const rows = await db.models.TicketEntry.findAll({
     where: { jobId: jobs.map((j) => j.id), type: ['reading', 'belt-booked', 'tension-decided'], withdrawnAt: null },
@@ -42,7 +46,7 @@ export async function tensionPast(db: Database, shopId: number, driveId: number)
 type JobOfWidth = { readonly id: number; readonly number: number; readonly machineId: number };
 
 /** Widths on the tickets of some jobs, in the order in which they were written. */
-async function widthsOn(db: Database, jobs: readonly JobOfWidth[], most: number): Promise<PastWidth[]> {
+async function widthsOn(db: ShopDatabase, jobs: readonly JobOfWidth[], most: number): Promise<PastWidth[]> {
   const byId = new Map(jobs.map((j) => [j.id, j]));
   const rows = await db.models.TicketEntry.findAll({
     where: { jobId: [...byId.keys()], type: 'width', withdrawnAt: null },
@@ -63,8 +67,8 @@ async function widthsOn(db: Database, jobs: readonly JobOfWidth[], most: number)
 }
 
 /** Other entries about the belts of a drive besides widths. */
-export async function beltLife(db: Database, shopId: number, driveId: number): Promise<BeltLife> {
-  const jobs = await db.models.Job.findAll({ where: { shopId, driveId }, attributes: ['id', 'number', 'machineId'], raw: true });
+export async function beltLife(db: ShopDatabase, driveId: number): Promise<BeltLife> {
+  const jobs = await db.models.Job.findAll({ where: { shopId: db.shopId, driveId }, attributes: ['id', 'number', 'machineId'], raw: true });
   const byId = new Map(jobs.map((j) => [j.id, j]));
   const rows = await db.models.TicketEntry.findAll({
     where: { jobId: [...byId.keys()], type: ['riding', 'warranty'], withdrawnAt: null },
@@ -87,8 +91,8 @@ export async function beltLife(db: Database, shopId: number, driveId: number): P
 }
 
 /** Widths read of a drive's belts, on every machine that has it. */
-export async function widthPast(db: Database, shopId: number, driveId: number): Promise<PastWidth[]> {
-  const jobs = await db.models.Job.findAll({ where: { shopId, driveId }, attributes: ['id', 'number', 'machineId'], raw: true });
+export async function widthPast(db: ShopDatabase, driveId: number): Promise<PastWidth[]> {
+  const jobs = await db.models.Job.findAll({ where: { shopId: db.shopId, driveId }, attributes: ['id', 'number', 'machineId'], raw: true });
   return widthsOn(db, jobs, MOST_LINES);
 }
 
@@ -96,7 +100,7 @@ export async function widthPast(db: Database, shopId: number, driveId: number): 
 const MOST_OF_SHOP = 20_000;
 
 /** Every belt of a shop with measured widths, with its log. */
-export async function widthsOfShop(db: Database, shopId: number): Promise<MeasuredBelt[]> {
+export async function widthsOfShop(db: ShopDatabase): Promise<MeasuredBelt[]> {
   const measured = await db.models.TicketEntry.findAll({
     where: { type: 'width', withdrawnAt: null },
     attributes: ['jobId'],
@@ -104,7 +108,7 @@ export async function widthsOfShop(db: Database, shopId: number): Promise<Measur
     raw: true,
   });
   const jobs = await db.models.Job.findAll({
-    where: { shopId, id: measured.map((m) => m.jobId) },
+    where: { shopId: db.shopId, id: measured.map((m) => m.jobId) },
     attributes: ['id', 'number', 'machineId', 'driveId'],
     raw: true,
   });
@@ -116,7 +120,7 @@ export async function widthsOfShop(db: Database, shopId: number): Promise<Measur
   );
   const keys = new Map(all.map((p) => [`${p.machine} ${p.belt}`, p]));
   const driveOf = new Map(jobs.map((j) => [j.number, j.driveId]));
-  const damaged = await machinesWithDamagedBelt(db, shopId, [...new Set(jobs.map((j) => j.machineId))]);
+  const damaged = await machinesWithDamagedBelt(db, [...new Set(jobs.map((j) => j.machineId))]);
   return [...keys.values()].map(({ machine, belt }) => {
     const log = logOf(all, machine, belt);
     return {
@@ -131,9 +135,9 @@ export async function widthsOfShop(db: Database, shopId: number): Promise<Measur
 }
 
 /** Machines with a damaged or broken belt in the latest job about the belt. */
-async function machinesWithDamagedBelt(db: Database, shopId: number, machineIds: readonly number[]): Promise<Set<number>> {
+async function machinesWithDamagedBelt(db: ShopDatabase, machineIds: readonly number[]): Promise<Set<number>> {
   const jobs = await db.models.Job.findAll({
-    where: { shopId, machineId: [...machineIds] },
+    where: { shopId: db.shopId, machineId: [...machineIds] },
     attributes: ['id', 'machineId', 'title', 'complaint'],
     order: [['number', 'DESC']],
     raw: true,

@@ -18,12 +18,12 @@ import {
   tickets,
   trials,
 } from '..';
-import { bookingOf, NEW_MACHINE, NOW, SHELF_ROW, shopForTests, value, writing } from '../test-database';
+import { bookingOf, NEW_MACHINE, NOW, SHELF_ROW, shopForTests, value, AUTHOR } from '../test-database';
 
 const shop = shopForTests('record');
-const at = (iso: string) => ({ shopId: shop.owner.shopId, personId: shop.owner.id, at: new Date(iso) });
-const machine = async (more = {}) => value(await machines.saveMachine(shop.db, writing(shop.owner.shopId), { ...NEW_MACHINE, ...more }));
-const drive = async () => drives.addDrive(shop.db, shop.owner.shopId, demoDrive('orchard-rider'), 'Ines', NOW);
+const at = (iso: string) => ({ personId: shop.owner.id, at: new Date(iso) });
+const machine = async (more = {}) => value(await machines.saveMachine(shop.db, AUTHOR, { ...NEW_MACHINE, ...more }));
+const drive = async () => drives.addDrive(shop.db, demoDrive('orchard-rider'), 'Ines', NOW);
 const PAPER = { mediaType: 'application/pdf' as const, bytes: Buffer.from('%PDF-1.4 page 23') };
 
 describe('a machine’s meter', () => {
@@ -41,7 +41,7 @@ describe('a machine’s meter', () => {
       [418, 'Ines Tarrow'],
       [410, ''],
     ]);
-    expect(await machines.findMachine(shop.db, shop.owner.shopId, same.id)).toMatchObject({ meter: 425, meterUnit: 'h' });
+    expect(await machines.findMachine(shop.db, same.id)).toMatchObject({ meter: 425, meterUnit: 'h' });
   });
   it('is refused for a deleted machine', async () => {
     expect(await meters.readMeter(shop.db, shop.by(), 4711, { value: 1, unit: 'h' })).toMatchObject({ ok: false, reason: 'refused' });
@@ -56,15 +56,15 @@ describe('documents', () => {
     value(
       await documents.addDocument(shop.db, shop.by(), { driveId, station: 'arm-idler' }, 'Stack', { ...PAPER, mediaType: 'image/jpeg' }),
     );
-    const listed = await documents.documentsOf(shop.db, shop.owner.shopId, { machineId, driveIds: [driveId] });
+    const listed = await documents.documentsOf(shop.db, { machineId, driveIds: [driveId] });
     expect(listed.map((d) => [d.name, d.station, d.by])).toEqual([
       ['Stack', 'arm-idler', 'Ines Tarrow'],
       ['Parts diagram', '', 'Ines Tarrow'],
     ]);
-    expect((await documents.findDocument(shop.db, shop.owner.shopId, id))?.bytes.toString()).toBe('%PDF-1.4 page 23');
-    expect(await documents.findDocument(shop.db, shop.owner.shopId + 1, id)).toBeNull();
-    value(await documents.removeDocument(shop.db, shop.owner.shopId, id));
-    expect(await documents.removeDocument(shop.db, shop.owner.shopId, id)).toMatchObject({ ok: false });
+    expect((await documents.findDocument(shop.db, id))?.bytes.toString()).toBe('%PDF-1.4 page 23');
+    expect(await documents.findDocument(shop.db.ofShop(shop.owner.shopId + 1), id)).toBeNull();
+    value(await documents.removeDocument(shop.db, id));
+    expect(await documents.removeDocument(shop.db, id)).toMatchObject({ ok: false });
   });
   it('shows a picture on its ticket with its line, which cannot be deleted elsewhere', async () => {
     const number = await shop.openJob();
@@ -76,13 +76,13 @@ describe('documents', () => {
         mediaType: 'image/jpeg',
       }),
     );
-    const job = (await jobs.findJob(shop.db, shop.owner.shopId, number))!;
+    const job = (await jobs.findJob(shop.db, number))!;
     // A picture is not a line of the run list.
     expect(job.stages.look).toBe('waiting');
     const [line] = job.entries;
     if (line?.type !== 'picture') throw new Error('no picture');
-    expect(await documents.removeDocument(shop.db, shop.owner.shopId, line.body.documentId)).toMatchObject({ ok: false });
-    expect(await documents.findDocument(shop.db, shop.owner.shopId, line.body.documentId)).not.toBeNull();
+    expect(await documents.removeDocument(shop.db, line.body.documentId)).toMatchObject({ ok: false });
+    expect(await documents.findDocument(shop.db, line.body.documentId)).not.toBeNull();
   });
 });
 
@@ -90,39 +90,37 @@ describe('customers', () => {
   it('have a contact, are found by it, and no two have one name', async () => {
     await machine({ customer: 'Isla Ferrow' });
     const { shopId } = shop.owner;
-    const [line] = (await customers.listCustomers(shop.db, shopId, { find: 'ferrow', limit: 9 })).rows;
+    const [line] = (await customers.listCustomers(shop.db, { find: 'ferrow', limit: 9 })).rows;
     const changed = value(
       await customers.saveCustomer(
         shop.db,
-        shopId,
         { name: 'Isla Ferrow', contact: 'Orchard house; rings back after dark' },
         { id: line!.id, version: 1 },
       ),
     );
-    expect((await customers.listCustomers(shop.db, shopId, { find: 'AFTER dark', limit: 9 })).rows).toMatchObject([
+    expect((await customers.listCustomers(shop.db, { find: 'AFTER dark', limit: 9 })).rows).toMatchObject([
       { name: 'Isla Ferrow', machines: 1 },
     ]);
-    expect(await customers.saveCustomer(shop.db, shopId, { name: 'Isla Ferrow', contact: '' })).toMatchObject({
+    expect(await customers.saveCustomer(shop.db, { name: 'Isla Ferrow', contact: '' })).toMatchObject({
       ok: false,
       problem: 'A customer named “Isla Ferrow” already exists.',
     });
-    expect(await customers.saveCustomer(shop.db, shopId, { name: 'Isla', contact: '' }, { id: line!.id, version: 1 })).toMatchObject({
+    expect(await customers.saveCustomer(shop.db, { name: 'Isla', contact: '' }, { id: line!.id, version: 1 })).toMatchObject({
       reason: 'stale',
       current: changed,
     });
-    expect(await customers.machinesOf(shop.db, shopId, line!.id)).toMatchObject([{ name: 'Rider' }]);
-    expect(await customers.findCustomer(shop.db, shopId + 1, line!.id)).toBeNull();
+    expect(await customers.machinesOf(shop.db, line!.id)).toMatchObject([{ name: 'Rider' }]);
+    expect(await customers.findCustomer(shop.db.ofShop(shopId + 1), line!.id)).toBeNull();
   });
 });
 
 describe('parts other than belts', () => {
   const IDLER = { name: 'Flat idler 82', number: 'KR-82-F', quantity: 2, bin: 'D4', priceCents: 2400, fitsDriveId: null, supplyDays: null };
   it('leave the shelf with their line on the ticket, and come back with it', async () => {
-    const { shopId } = shop.owner;
-    const part = value(await parts.savePart(shop.db, shopId, IDLER));
+    const part = value(await parts.savePart(shop.db, IDLER));
     const number = await shop.openJob();
     const { entryId } = value(await tickets.fitPart(shop.db, shop.by(), number, 'fit', { partId: part.id, quantity: 2 }));
-    const left = async () => (await parts.listParts(shop.db, shopId, { find: '82', limit: 9 })).rows.map((p) => p.quantity);
+    const left = async () => (await parts.listParts(shop.db, { find: '82', limit: 9 })).rows.map((p) => p.quantity);
     expect(await left()).toEqual([0]);
     expect(await tickets.fitPart(shop.db, shop.by(), number, 'fit', { partId: part.id, quantity: 1 })).toMatchObject({
       ok: false,
@@ -132,21 +130,20 @@ describe('parts other than belts', () => {
     expect(await left()).toEqual([2]);
   });
   it('are returned even if their row was deleted', async () => {
-    const { shopId } = shop.owner;
-    const part = value(await parts.savePart(shop.db, shopId, IDLER));
+    const part = value(await parts.savePart(shop.db, IDLER));
     const number = await shop.openJob();
     const { entryId } = value(await tickets.fitPart(shop.db, shop.by(), number, 'fit', { partId: part.id, quantity: 1 }));
-    value(await parts.removePart(shop.db, shopId, part.id));
+    value(await parts.removePart(shop.db, part.id));
     value(await tickets.voidEntry(shop.db, shop.by(), number, entryId));
-    expect((await parts.listParts(shop.db, shopId, { limit: 9 })).rows).toMatchObject([{ name: 'Flat idler 82', quantity: 1, bin: 'D4' }]);
+    expect((await parts.listParts(shop.db, { limit: 9 })).rows).toMatchObject([{ name: 'Flat idler 82', quantity: 1, bin: 'D4' }]);
   });
   it('more than there are is refused and takes none', async () => {
-    const part = value(await parts.savePart(shop.db, shop.owner.shopId, IDLER));
+    const part = value(await parts.savePart(shop.db, IDLER));
     const number = await shop.openJob();
     expect(await tickets.fitPart(shop.db, shop.by(), number, 'fit', { partId: part.id, quantity: 3 })).toMatchObject({
       problem: 'There are 2 Flat idler 82 left, not 3.',
     });
-    expect((await jobs.findJob(shop.db, shop.owner.shopId, number))!.entries).toEqual([]);
+    expect((await jobs.findJob(shop.db, number))!.entries).toEqual([]);
   });
 });
 
@@ -157,17 +154,17 @@ describe('stacks', () => {
     const place = { driveId, pulley: 'arm-idler', version: 0 };
     expect(value(await stacks.saveStack(shop.db, shop.by(), place, stack)).version).toBe(1);
     expect(await stacks.saveStack(shop.db, shop.by(), place, stack)).toMatchObject({ reason: 'stale', current: { version: 1 } });
-    const [kept] = await stacks.stacksOf(shop.db, shop.owner.shopId, driveId);
+    const [kept] = await stacks.stacksOf(shop.db, driveId);
     expect(kept).toMatchObject({ pulley: 'arm-idler', stack, by: 'Ines Tarrow' });
     value(await stacks.saveStack(shop.db, shop.by(), { ...place, version: 1 }, null));
-    expect(await stacks.stacksOf(shop.db, shop.owner.shopId, driveId)).toEqual([]);
+    expect(await stacks.stacksOf(shop.db, driveId)).toEqual([]);
   });
   it('one that no longer reads is shown with its text and hides no other', async () => {
     const { id: driveId } = await drive();
     value(await stacks.saveStack(shop.db, shop.by(), { driveId, pulley: 'a', version: 0 }, stack));
     value(await stacks.saveStack(shop.db, shop.by(), { driveId, pulley: 'b', version: 0 }, stack));
     await shop.db.sequelize.query(`UPDATE stacks SET document = '{"form": 1, "stack": {"layers": "three"}}' WHERE pulley = 'a'`);
-    const [bad, good] = await stacks.stacksOf(shop.db, shop.owner.shopId, driveId);
+    const [bad, good] = await stacks.stacksOf(shop.db, driveId);
     expect(isUnreadable(bad!) && bad.text).toContain('three');
     expect(isUnreadable(good!)).toBe(false);
   });
@@ -175,8 +172,7 @@ describe('stacks', () => {
 
 describe('a substitute that was booked', () => {
   const closedJob = async (substitute: boolean) => {
-    const { shopId } = shop.owner;
-    const belt = value(await shelf.addShelfBelt(shop.db, shopId, SHELF_ROW));
+    const belt = value(await shelf.addShelfBelt(shop.db, SHELF_ROW));
     const { id: driveId, version } = await drive();
     const number = await shop.openJob({ driveId, beltId: 'blade' });
     const booked = { ...bookingOf(belt), substitute, drive: { id: driveId, version: version ?? 1, beltId: 'blade' } };
@@ -184,7 +180,7 @@ describe('a substitute that was booked', () => {
     value(await tickets.writeEntry(shop.db, shop.by(), number, 'book', { type: 'closing', body: UNPROVED }));
     return { number, entryId, driveId };
   };
-  const due = (days: number) => trials.dueTrials(shop.db, shop.owner.shopId, 14, new Date(NOW.getTime() + days * 86_400_000));
+  const due = (days: number) => trials.dueTrials(shop.db, 14, new Date(NOW.getTime() + days * 86_400_000));
 
   it('is due after its days, and not again after an answer', async () => {
     const { number, entryId, driveId } = await closedJob(true);
@@ -192,11 +188,11 @@ describe('a substitute that was booked', () => {
     expect(await due(15)).toMatchObject([{ entryId, belt: '4L480', number, machine: 'Rider' }]);
     value(await trials.answerTrial(shop.db, shop.by(), entryId, { worked: false, note: 'Crept with the blades off.' }));
     expect(await due(15)).toEqual([]);
-    expect(await trials.trialsOf(shop.db, shop.owner.shopId, driveId)).toMatchObject([
+    expect(await trials.trialsOf(shop.db, driveId)).toMatchObject([
       { belt: '4L480', worked: false, note: 'Crept with the blades off.', number },
     ]);
     value(await trials.answerTrial(shop.db, shop.by(), entryId, { worked: true, note: '' }));
-    expect(await trials.trialsOf(shop.db, shop.owner.shopId, driveId)).toMatchObject([{ worked: true }]);
+    expect(await trials.trialsOf(shop.db, driveId)).toMatchObject([{ worked: true }]);
   });
   it('needs no answer about an exact belt, and accepts none', async () => {
     const { entryId } = await closedJob(false);
@@ -211,8 +207,7 @@ describe('a substitute that was booked', () => {
 describe('a shop’s limits', () => {
   const USUAL = { releasedSlackMm: 80, usualStretchPercent: 1 };
   it('are the defaults until they are changed, and decide the hand-back from then on', async () => {
-    const { shopId } = shop.owner;
-    const now = await people.shopOf(shop.db, shopId);
+    const now = await people.shopOf(shop.db);
     expect(now.limits).toEqual({ stop: { 'walk-behind': 3, 'ride-on': 5, auger: 5 }, trialDays: 14, askFrom: 150, belt: USUAL });
     const limits = {
       stop: { 'walk-behind': 2, 'ride-on': 4, auger: 4 },
@@ -220,11 +215,11 @@ describe('a shop’s limits', () => {
       askFrom: 90,
       belt: { releasedSlackMm: 60, usualStretchPercent: 0.8 },
     };
-    value(await people.changeShop(shop.db, shopId, now.version, { name: now.name, timeZone: 'UTC', limits }));
+    value(await people.changeShop(shop.db, now.version, { name: now.name, timeZone: 'UTC', limits }));
     const number = await shop.openJob();
-    expect((await jobs.findJob(shop.db, shopId, number))!.limits).toEqual(limits);
+    expect((await jobs.findJob(shop.db, number))!.limits).toEqual(limits);
     await shop.db.sequelize.query(`UPDATE shops SET limits = '{"stop": "fast"}'`);
-    expect((await people.shopOf(shop.db, shopId)).limits.stop.auger).toBe(5);
+    expect((await people.shopOf(shop.db)).limits.stop.auger).toBe(5);
   });
 });
 
@@ -238,10 +233,10 @@ describe('a machine’s history', () => {
     value(await tickets.writeEntry(shop.db, shop.by(), number, 'look', { type: 'note', body: { text: 'Keeper bent.' } }));
     value(await tickets.voidEntry(shop.db, shop.by(), number, entryId));
     value(await documents.addDocument(shop.db, at('2026-11-26T08:00:00Z'), { machineId: made.id }, 'Parts diagram', PAPER));
-    const short = await history.historyOf(shop.db, shop.owner.shopId, made, false);
+    const short = await history.historyOf(shop.db, made, false);
     expect(short[0]).toMatchObject({ kind: 'document', what: 'Parts diagram', by: 'Ines Tarrow', job: null });
     expect(short.map((e) => e.kind).sort()).toEqual(['document', 'job-opened', 'meter']);
-    const long = await history.historyOf(shop.db, shop.owner.shopId, made, true);
+    const long = await history.historyOf(shop.db, made, true);
     expect(long.filter((e) => e.kind === 'line').map((e) => [e.what, e.job])).toEqual([['Keeper bent.', number]]);
   });
 });

@@ -2,7 +2,7 @@ import { Op } from 'sequelize';
 import * as z from 'zod';
 import { bySchema, readStored, type Form } from '../../core/stored';
 import { shelfKey } from '../../formats/shelf-csv';
-import { ROW_TO_CHANGE, type Database } from '../connection';
+import { ROW_TO_CHANGE, type ShopDatabase } from '../connection';
 import type { ShelfBeltRow } from '../rows';
 import { done, refused } from '../outcome';
 import type { ImportAnswer, ImportMode, Outcome, ShelfBeltFields } from '../../contract/records';
@@ -40,17 +40,21 @@ const plain = (row: ShelfBeltRow): ShelfBeltFields => shelfFields.parse(row.get(
  * @param id of the command, for undoing the import
  */
 export async function importShelf(
-  db: Database,
-  shopId: number,
+  db: ShopDatabase,
   id: string,
   rows: readonly ShelfBeltFields[],
   mode: ImportMode,
 ): Promise<Outcome<ImportAnswer>> {
   return db.transact(async (transaction) => {
     // Two imports of one shop wait for each other here.
-    await db.models.Shop.findByPk(shopId, { transaction, lock: ROW_TO_CHANGE });
+    await db.models.Shop.findByPk(db.shopId, { transaction, lock: ROW_TO_CHANGE });
     const there = new Map<string, ShelfBeltRow>();
-    for (const row of await db.models.ShelfBelt.findAll({ where: { shopId }, order: [['id', 'ASC']], transaction, lock: ROW_TO_CHANGE })) {
+    for (const row of await db.models.ShelfBelt.findAll({
+      where: { shopId: db.shopId },
+      order: [['id', 'ASC']],
+      transaction,
+      lock: ROW_TO_CHANGE,
+    })) {
       const key = shelfKey(row);
       if (!there.has(key)) there.set(key, row);
     }
@@ -92,7 +96,7 @@ export async function importShelf(
         continue;
       }
       changes.push({ rowId: now.id, version: now.version + 1, before });
-      updated.push({ ...after, id: now.id, shopId, version: now.version + 1 });
+      updated.push({ ...after, id: now.id, shopId: db.shopId, version: now.version + 1 });
     }
     if (updated.length > 0)
       await db.models.ShelfBelt.bulkCreate(updated, {
@@ -100,12 +104,12 @@ export async function importShelf(
         updateOnDuplicate: ['quantity', 'priceCents', 'supplierNote', 'version'],
       });
     const made = await db.models.ShelfBelt.bulkCreate(
-      fresh.map((fields) => ({ shopId, ...fields })),
+      fresh.map((fields) => ({ shopId: db.shopId, ...fields })),
       { transaction, returning: true },
     );
     for (const row of made) changes.push({ rowId: row.id, version: row.version, before: null });
     const answer: ImportAnswer = { id, added: made.length, changed: updated.length, same };
-    await db.models.ShelfImport.create({ id, shopId, changes, takenBack: false }, { transaction });
+    await db.models.ShelfImport.create({ id, shopId: db.shopId, changes, takenBack: false }, { transaction });
     return done(answer);
   });
 }
@@ -114,10 +118,10 @@ export async function importShelf(
  * Undoes an import as one: its new rows are deleted, and its changes reverted. Refused if any of its belts was changed
  * since.
  */
-export async function undoImport(db: Database, shopId: number, id: string): Promise<Outcome<null>> {
+export async function undoImport(db: ShopDatabase, id: string): Promise<Outcome<null>> {
   return db.transact(async (transaction) => {
-    await db.models.Shop.findByPk(shopId, { transaction, lock: ROW_TO_CHANGE });
-    const known = await db.models.ShelfImport.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
+    await db.models.Shop.findByPk(db.shopId, { transaction, lock: ROW_TO_CHANGE });
+    const known = await db.models.ShelfImport.findOne({ where: { id, shopId: db.shopId }, transaction, lock: ROW_TO_CHANGE });
     if (!known) return refused('This import does not exist.');
     if (known.takenBack) return done(null);
     const read = readStored(changesForm, 1, known.changes);
@@ -126,7 +130,7 @@ export async function undoImport(db: Database, shopId: number, id: string): Prom
     const rows = new Map(
       (
         await db.models.ShelfBelt.findAll({
-          where: { shopId, id: { [Op.in]: changes.map((c) => c.rowId) } },
+          where: { shopId: db.shopId, id: { [Op.in]: changes.map((c) => c.rowId) } },
           transaction,
           lock: ROW_TO_CHANGE,
         })
@@ -140,10 +144,12 @@ export async function undoImport(db: Database, shopId: number, id: string): Prom
       );
     }
     await db.models.ShelfBelt.destroy({
-      where: { shopId, id: { [Op.in]: changes.filter((c) => c.before === null).map((c) => c.rowId) } },
+      where: { shopId: db.shopId, id: { [Op.in]: changes.filter((c) => c.before === null).map((c) => c.rowId) } },
       transaction,
     });
-    const restored = changes.flatMap((c) => (c.before === null ? [] : [{ ...c.before, id: c.rowId, shopId, version: c.version + 1 }]));
+    const restored = changes.flatMap((c) =>
+      c.before === null ? [] : [{ ...c.before, id: c.rowId, shopId: db.shopId, version: c.version + 1 }],
+    );
     if (restored.length > 0)
       await db.models.ShelfBelt.bulkCreate(restored, {
         transaction,

@@ -8,12 +8,12 @@ import type { ImportMode, ShelfBeltFields } from '../../contract/records';
 describe('the shelf', () => {
   const shop = shopForTests('shelf');
   it('stores one number once per bin, but in two bins', async () => {
-    value(await shelf.addShelfBelt(shop.db, shop.owner.shopId, row));
-    expect(await shelf.addShelfBelt(shop.db, shop.owner.shopId, row)).toMatchObject({
+    value(await shelf.addShelfBelt(shop.db, row));
+    expect(await shelf.addShelfBelt(shop.db, row)).toMatchObject({
       ok: false,
       problem: expect.stringContaining('already in bin B2'),
     });
-    expect((await shelf.addShelfBelt(shop.db, shop.owner.shopId, { ...row, bin: 'B9' })).ok).toBe(true);
+    expect((await shelf.addShelfBelt(shop.db, { ...row, bin: 'B9' })).ok).toBe(true);
   });
   it('the database itself refuses a belt of no known size and a quantity below 0', async () => {
     await expect(
@@ -23,12 +23,12 @@ describe('the shelf', () => {
   });
   describe('an import', () => {
     const take = async (id: string, rows: readonly ShelfBeltFields[], mode: ImportMode = 'add') =>
-      value(await shelfImports.importShelf(shop.db, shop.owner.shopId, id, rows, mode));
-    const counts = async () => (await shelf.listShelf(shop.db, shop.owner.shopId)).map((b) => [b.designation, b.quantity]);
+      value(await shelfImports.importShelf(shop.db, id, rows, mode));
+    const counts = async () => (await shelf.listShelf(shop.db)).map((b) => [b.designation, b.quantity]);
     const [one, two] = ['3f1b2b0e-7a55-4b0e-9d53-000000000001', '3f1b2b0e-7a55-4b0e-9d53-000000000002'];
 
     it('adds new rows and counts up those that are there, all or none', async () => {
-      value(await shelf.addShelfBelt(shop.db, shop.owner.shopId, row));
+      value(await shelf.addShelfBelt(shop.db, row));
       expect(await take(one, [row, { ...row, designation: '4L490' }])).toEqual({ id: one, added: 1, changed: 1, same: 0 });
       expect(await counts()).toEqual([
         ['4L480', 4],
@@ -43,7 +43,7 @@ describe('the shelf', () => {
       expect(await counts()).toHaveLength(2);
     });
     it('knows a belt however its number is written, and adds up a list that names one twice', async () => {
-      value(await shelf.addShelfBelt(shop.db, shop.owner.shopId, row));
+      value(await shelf.addShelfBelt(shop.db, row));
       expect(
         await take(one, [
           { ...row, designation: '4L-480' },
@@ -63,26 +63,24 @@ describe('the shelf', () => {
       expect(await counts()).toHaveLength(3);
     });
     it('sets counts where that is asked; the same list again changes nothing', async () => {
-      value(await shelf.addShelfBelt(shop.db, shop.owner.shopId, row));
+      value(await shelf.addShelfBelt(shop.db, row));
       expect(await take(one, [{ ...row, quantity: 7 }], 'set')).toMatchObject({ changed: 1, same: 0 });
       expect(await take(two, [{ ...row, quantity: 7 }], 'set')).toMatchObject({ added: 0, changed: 0, same: 1 });
       expect(await counts()).toEqual([['4L480', 7]]);
     });
     it('is undone as one, unless one of its belts was changed since', async () => {
-      value(await shelf.addShelfBelt(shop.db, shop.owner.shopId, row));
+      value(await shelf.addShelfBelt(shop.db, row));
       await take(one, [
         { ...row, priceCents: 999 },
         { ...row, designation: '4L490' },
       ]);
-      value(await shelfImports.undoImport(shop.db, shop.owner.shopId, one));
-      expect(await shelf.listShelf(shop.db, shop.owner.shopId)).toMatchObject([
-        { designation: '4L480', quantity: 2, priceCents: row.priceCents },
-      ]);
-      expect((await shelfImports.undoImport(shop.db, shop.owner.shopId, one)).ok).toBe(true);
+      value(await shelfImports.undoImport(shop.db, one));
+      expect(await shelf.listShelf(shop.db)).toMatchObject([{ designation: '4L480', quantity: 2, priceCents: row.priceCents }]);
+      expect((await shelfImports.undoImport(shop.db, one)).ok).toBe(true);
       await take(two, [{ ...row, designation: '4L490' }]);
-      const belt = (await shelf.listShelf(shop.db, shop.owner.shopId)).find((b) => b.designation === '4L490')!;
-      value(await shelf.changeShelfBelt(shop.db, shop.owner.shopId, belt.id, belt.version, { ...row, designation: '4L490', quantity: 1 }));
-      expect(await shelfImports.undoImport(shop.db, shop.owner.shopId, two)).toMatchObject({
+      const belt = (await shelf.listShelf(shop.db)).find((b) => b.designation === '4L490')!;
+      value(await shelf.changeShelfBelt(shop.db, belt.id, belt.version, { ...row, designation: '4L490', quantity: 1 }));
+      expect(await shelfImports.undoImport(shop.db, two)).toMatchObject({
         ok: false,
         problem: expect.stringContaining('4L490'),
       });
@@ -90,10 +88,10 @@ describe('the shelf', () => {
     });
   });
   it('puts a belt that would run and is out of stock on the order list, by its number in any bin', async () => {
-    value(await shelf.addShelfBelt(shop.db, shop.owner.shopId, row));
-    value(await shelf.orderBelt(shop.db, shop.owner.shopId, { designation: '4L-480', section: '4L' }, 2));
-    value(await shelf.orderBelt(shop.db, shop.owner.shopId, { designation: '4L490', section: '4L' }, 1));
-    expect((await shelf.listShelf(shop.db, shop.owner.shopId)).map((b) => [b.designation, b.quantity, b.wanted])).toEqual([
+    value(await shelf.addShelfBelt(shop.db, row));
+    value(await shelf.orderBelt(shop.db, { designation: '4L-480', section: '4L' }, 2));
+    value(await shelf.orderBelt(shop.db, { designation: '4L490', section: '4L' }, 1));
+    expect((await shelf.listShelf(shop.db)).map((b) => [b.designation, b.quantity, b.wanted])).toEqual([
       ['4L480', 2, 2],
       ['4L490', 0, 1],
     ]);

@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize';
 import { shelfKey } from '../../formats/shelf-csv';
-import { ROW_TO_CHANGE, type Database } from '../connection';
+import { ROW_TO_CHANGE, type ShopDatabase } from '../connection';
 import { listPage, type ListQuery } from '../find';
 import type { ShelfBeltRow } from '../rows';
 import { done, refused, stale, onUniqueViolation } from '../outcome';
@@ -30,10 +30,10 @@ const SHELF_ORDER: [string, string][] = [
 const taken = (fields: ShelfBeltFields) =>
   `${fields.designation ?? 'This belt'} is already in bin ${fields.bin || '(none)'}. Change its quantity instead.`;
 
-export async function listShelf(db: Database, shopId: number): Promise<ShelfBelt[]> {
+export async function listShelf(db: ShopDatabase): Promise<ShelfBelt[]> {
   return (
     await db.models.ShelfBelt.findAll({
-      where: { shopId },
+      where: { shopId: db.shopId },
       order: SHELF_ORDER,
       raw: true,
     })
@@ -41,29 +41,33 @@ export async function listShelf(db: Database, shopId: number): Promise<ShelfBelt
 }
 
 /** Belts by number, measured size, bin or note. */
-export async function findShelf(db: Database, shopId: number, query: ListQuery): Promise<ShelfBelt[]> {
+export async function findShelf(db: ShopDatabase, query: ListQuery): Promise<ShelfBelt[]> {
   const { rows } = await listPage<{ id: number }>(
     db,
     {
       select: 's.id',
       from: 'shelf_belts s',
       where: 's.shop_id = $1',
-      values: [shopId],
+      values: [db.shopId],
       matches: `lower(concat_ws(' ', s.designation, s.section, s.length_typed, s.bin, s.supplier_note)) LIKE ?`,
       order: 's.section, s.designation, s.id',
     },
     query,
   );
-  return (await db.models.ShelfBelt.findAll({ where: { shopId, id: rows.map((r) => r.id) }, order: SHELF_ORDER })).map(plainShelfBelt);
+  return (await db.models.ShelfBelt.findAll({ where: { shopId: db.shopId, id: rows.map((r) => r.id) }, order: SHELF_ORDER })).map(
+    plainShelfBelt,
+  );
 }
 
-export async function findShelfBelt(db: Database, shopId: number, id: number): Promise<ShelfBelt | null> {
-  const row = await db.models.ShelfBelt.findOne({ where: { id, shopId } });
+export async function findShelfBelt(db: ShopDatabase, id: number): Promise<ShelfBelt | null> {
+  const row = await db.models.ShelfBelt.findOne({ where: { id, shopId: db.shopId } });
   return row ? plainShelfBelt(row) : null;
 }
 
-export async function addShelfBelt(db: Database, shopId: number, fields: ShelfBeltFields): Promise<Outcome<ShelfBelt>> {
-  return onUniqueViolation(taken(fields), async () => done(plainShelfBelt(await db.models.ShelfBelt.create({ shopId, ...fields }))));
+export async function addShelfBelt(db: ShopDatabase, fields: ShelfBeltFields): Promise<Outcome<ShelfBelt>> {
+  return onUniqueViolation(taken(fields), async () =>
+    done(plainShelfBelt(await db.models.ShelfBelt.create({ shopId: db.shopId, ...fields }))),
+  );
 }
 
 /**
@@ -71,17 +75,16 @@ export async function addShelfBelt(db: Database, shopId: number, fields: ShelfBe
  * `count` replaces the ordered count.
  */
 export async function orderBelt(
-  db: Database,
-  shopId: number,
+  db: ShopDatabase,
   belt: { readonly designation: string; readonly section: string },
   count: number,
 ): Promise<Outcome<ShelfBelt>> {
   return db.transact(async (transaction) => {
     // Two orders of a size that is not there yet would both add it.
-    await db.models.Shop.findByPk(shopId, { transaction, lock: ROW_TO_CHANGE });
+    await db.models.Shop.findByPk(db.shopId, { transaction, lock: ROW_TO_CHANGE });
     const wanted = shelfKey({ ...belt, lengthMm: null, lengthReference: null, bin: '' });
     const rows = await db.models.ShelfBelt.findAll({
-      where: { shopId, section: belt.section },
+      where: { shopId: db.shopId, section: belt.section },
       order: [['id', 'ASC']],
       transaction,
       lock: ROW_TO_CHANGE,
@@ -89,20 +92,19 @@ export async function orderBelt(
     const row = rows.find((r) => shelfKey({ ...plainShelfBelt(r), bin: '' }) === wanted);
     if (row) return done(plainShelfBelt(await row.update({ wanted: count, version: row.version + 1 }, { transaction })));
     const blank = { lengthMm: null, lengthReference: null, lengthTyped: null, quantity: 0, bin: '', priceCents: null, supplierNote: '' };
-    return done(plainShelfBelt(await db.models.ShelfBelt.create({ shopId, ...belt, ...blank, wanted: count }, { transaction })));
+    return done(plainShelfBelt(await db.models.ShelfBelt.create({ shopId: db.shopId, ...belt, ...blank, wanted: count }, { transaction })));
   });
 }
 
 export async function changeShelfBelt(
-  db: Database,
-  shopId: number,
+  db: ShopDatabase,
   id: number,
   version: number,
   fields: ShelfBeltFields,
 ): Promise<Outcome<ShelfBelt, ShelfBelt>> {
   return onUniqueViolation(taken(fields), () =>
     db.transact(async (transaction) => {
-      const row = await db.models.ShelfBelt.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
+      const row = await db.models.ShelfBelt.findOne({ where: { id, shopId: db.shopId }, transaction, lock: ROW_TO_CHANGE });
       if (!row) return refused('Another user deleted this belt.');
       if (row.version !== version) return stale('belt', plainShelfBelt(row));
       await row.update({ ...fields, version: version + 1 }, { transaction });
@@ -115,9 +117,9 @@ export async function changeShelfBelt(
 const MOST_OF_A_BELT = 100_000;
 
 /** Counts a place up or down from what it holds. */
-export async function countShelfBelt(db: Database, shopId: number, id: number, by: number): Promise<Outcome<ShelfBelt>> {
+export async function countShelfBelt(db: ShopDatabase, id: number, by: number): Promise<Outcome<ShelfBelt>> {
   return db.transact(async (transaction) => {
-    const row = await db.models.ShelfBelt.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
+    const row = await db.models.ShelfBelt.findOne({ where: { id, shopId: db.shopId }, transaction, lock: ROW_TO_CHANGE });
     if (!row) return refused('Another user deleted this belt.');
     const quantity = row.quantity + by;
     if (quantity < 0) return refused(`${row.quantity} in stock. ${-by} cannot be taken.`);
@@ -128,9 +130,9 @@ export async function countShelfBelt(db: Database, shopId: number, id: number, b
 }
 
 /** Takes a place off the shelf as it was seen: one that was counted up or down since is handed back, not removed. */
-export async function removeShelfBelt(db: Database, shopId: number, id: number, version: number): Promise<Outcome<ShelfBelt, ShelfBelt>> {
+export async function removeShelfBelt(db: ShopDatabase, id: number, version: number): Promise<Outcome<ShelfBelt, ShelfBelt>> {
   return db.transact(async (transaction) => {
-    const row = await db.models.ShelfBelt.findOne({ where: { id, shopId }, transaction, lock: ROW_TO_CHANGE });
+    const row = await db.models.ShelfBelt.findOne({ where: { id, shopId: db.shopId }, transaction, lock: ROW_TO_CHANGE });
     if (!row) return refused('This belt is already deleted.');
     if (row.version !== version) return stale('belt', plainShelfBelt(row));
     await row.destroy({ transaction });
@@ -143,20 +145,19 @@ export async function removeShelfBelt(db: Database, shopId: number, id: number, 
  * created.
  */
 export async function putBack(
-  db: Database,
-  shopId: number,
+  db: ShopDatabase,
   place: { readonly id: number; readonly fields: Omit<ShelfBeltFields, 'quantity'> },
   pieces: number,
   transaction: Transaction,
 ): Promise<void> {
   const { ShelfBelt } = db.models;
-  await db.models.Shop.findByPk(shopId, { transaction, lock: ROW_TO_CHANGE });
+  await db.models.Shop.findByPk(db.shopId, { transaction, lock: ROW_TO_CHANGE });
   const wanted = shelfKey(place.fields);
   const row =
-    (await ShelfBelt.findOne({ where: { id: place.id, shopId }, transaction, lock: ROW_TO_CHANGE })) ??
-    (await ShelfBelt.findAll({ where: { shopId, bin: place.fields.bin }, transaction, lock: ROW_TO_CHANGE })).find(
+    (await ShelfBelt.findOne({ where: { id: place.id, shopId: db.shopId }, transaction, lock: ROW_TO_CHANGE })) ??
+    (await ShelfBelt.findAll({ where: { shopId: db.shopId, bin: place.fields.bin }, transaction, lock: ROW_TO_CHANGE })).find(
       (r) => shelfKey(r) === wanted,
     );
   if (row) await row.update({ quantity: row.quantity + pieces, version: row.version + 1 }, { transaction });
-  else await ShelfBelt.create({ shopId, ...place.fields, quantity: pieces }, { transaction });
+  else await ShelfBelt.create({ shopId: db.shopId, ...place.fields, quantity: pieces }, { transaction });
 }

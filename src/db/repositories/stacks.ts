@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { stackShape, type Stack } from '../../core/stack';
 import { bySchema, readStored, type Form } from '../../core/stored';
-import { ROW_TO_CHANGE, type Database } from '../connection';
+import { ROW_TO_CHANGE, type ShopDatabase } from '../connection';
 import { unreadableRow } from '../stored-documents';
 import { done, refused, stale } from '../outcome';
 import { namesOf } from './people';
@@ -12,12 +12,8 @@ const form: Form<Stack> = { what: 'this stack', version: 1, upgrades: {}, check:
 const kept = z.object({ form: z.number(), stack: z.unknown() });
 
 /** Bolt-ups of a drive by pulley; one that no longer reads is shown as such. */
-export async function stacksOf(
-  db: Database,
-  shopId: number,
-  driveId: number,
-): Promise<(StoredStack | (UnreadableRow & { pulley: string }))[]> {
-  const rows = await db.models.Stack.findAll({ where: { shopId, driveId }, order: [['pulley', 'ASC']], raw: true });
+export async function stacksOf(db: ShopDatabase, driveId: number): Promise<(StoredStack | (UnreadableRow & { pulley: string }))[]> {
+  const rows = await db.models.Stack.findAll({ where: { shopId: db.shopId, driveId }, order: [['pulley', 'ASC']], raw: true });
   const names = await namesOf(db, rows);
   return rows.map(({ id, pulley, document, personId, at, version }) => {
     const whole = kept.safeParse(document);
@@ -33,13 +29,13 @@ export async function stacksOf(
  * @param version of the one that is replaced; 0 where there was none
  */
 export async function saveStack(
-  db: Database,
-  by: { readonly shopId: number; readonly personId: number; readonly at: Date },
+  db: ShopDatabase,
+  by: { readonly personId: number; readonly at: Date },
   { driveId, pulley, version }: { readonly driveId: number; readonly pulley: string; readonly version: number },
   stack: Stack | null,
 ): Promise<Outcome<{ version: number }, { version: number }>> {
   return db.transact(async (transaction) => {
-    const drive = await db.models.Drive.findOne({ where: { shopId: by.shopId, id: driveId }, transaction, lock: ROW_TO_CHANGE });
+    const drive = await db.models.Drive.findOne({ where: { shopId: db.shopId, id: driveId }, transaction, lock: ROW_TO_CHANGE });
     if (!drive) return refused('Another user deleted the drive.');
     const row = await db.models.Stack.findOne({ where: { driveId, pulley }, transaction, lock: ROW_TO_CHANGE });
     if ((row?.version ?? 0) !== version) return stale('stack', { version: row?.version ?? 0 });
@@ -49,7 +45,7 @@ export async function saveStack(
     }
     const columns = { document: { form: form.version, stack }, personId: by.personId, at: by.at, version: version + 1 };
     if (row) await row.update(columns, { transaction });
-    else await db.models.Stack.create({ shopId: by.shopId, driveId, pulley, ...columns }, { transaction });
+    else await db.models.Stack.create({ shopId: db.shopId, driveId, pulley, ...columns }, { transaction });
     return done({ version: version + 1 });
   });
 }

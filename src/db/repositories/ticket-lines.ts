@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize';
 import { readBody } from '../../core/job';
-import type { Database } from '../connection';
+import type { ShopDatabase } from '../connection';
 import type { TicketEntryRow } from '../rows';
 import { isStage } from './job-lists';
 import type { TicketEntry } from '../../contract/records';
@@ -19,13 +19,13 @@ function entryOf(row: TicketEntryRow, by: string): TicketEntry {
 }
 
 /** The lines of a job's ticket as they were written: clocks of two devices say nothing of what came first. */
-export async function linesOfJob(db: Database, jobId: number, transaction?: Transaction): Promise<TicketEntry[]> {
+export async function linesOfJob(db: ShopDatabase, jobId: number, transaction?: Transaction): Promise<TicketEntry[]> {
   return (await linesOfJobs(db, [jobId], transaction)).get(jobId) ?? [];
 }
 
 /** The lines of several tickets by job, each as they were written; a job without lines is absent. */
 export async function linesOfJobs(
-  db: Database,
+  db: ShopDatabase,
   jobIds: readonly number[],
   transaction?: Transaction,
 ): Promise<ReadonlyMap<number, TicketEntry[]>> {

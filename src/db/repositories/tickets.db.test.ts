@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { UNPROVED } from '../../core/job/test-job';
 import { jobs, machines, shelf, tickets } from '..';
-import { bookingOf, NEW_MACHINE, NOW, SHELF_ROW as row, shopForTests, value, writing } from '../test-database';
+import { bookingOf, NEW_MACHINE, NOW, SHELF_ROW as row, shopForTests, value, AUTHOR } from '../test-database';
 import type { ShelfBelt } from '../../contract/records';
 
 describe('jobs and their tickets', () => {
@@ -9,28 +9,21 @@ describe('jobs and their tickets', () => {
   let belt: ShelfBelt;
   let number: number;
   const body = () => bookingOf(belt);
-  const now = async () => (await jobs.findJob(shop.db, shop.owner.shopId, number))!;
-  const onShelf = async () => (await shelf.listShelf(shop.db, shop.owner.shopId))[0]!;
+  const now = async () => (await jobs.findJob(shop.db, number))!;
+  const onShelf = async () => (await shelf.listShelf(shop.db))[0]!;
 
   beforeEach(async () => {
-    belt = value(await shelf.addShelfBelt(shop.db, shop.owner.shopId, row));
-    const machine = value(await machines.saveMachine(shop.db, writing(shop.owner.shopId), { ...NEW_MACHINE, customer: 'Isla', meter: 4 }));
+    belt = value(await shelf.addShelfBelt(shop.db, row));
+    const machine = value(await machines.saveMachine(shop.db, AUTHOR, { ...NEW_MACHINE, customer: 'Isla', meter: 4 }));
     ({ number } = value(
-      await jobs.openJob(
-        shop.db,
-        shop.owner.shopId,
-        { machineId: machine.id, driveId: null, beltId: null, title: 'Slips', complaint: '' },
-        NOW,
-      ),
+      await jobs.openJob(shop.db, { machineId: machine.id, driveId: null, beltId: null, title: 'Slips', complaint: '' }, NOW),
     ));
   });
 
   it('numbers jobs without a gap, even if opened simultaneously', async () => {
     const { machineId } = await now();
     const more = await Promise.all(
-      [1, 2, 3, 4].map(() =>
-        jobs.openJob(shop.db, shop.owner.shopId, { machineId, driveId: null, beltId: null, title: 'Again', complaint: '' }, NOW),
-      ),
+      [1, 2, 3, 4].map(() => jobs.openJob(shop.db, { machineId, driveId: null, beltId: null, title: 'Again', complaint: '' }, NOW)),
     );
     expect(more.map((m) => value(m).number).sort()).toEqual([number + 1, number + 2, number + 3, number + 4]);
   });
@@ -48,7 +41,7 @@ describe('jobs and their tickets', () => {
     expect((await now()).entries).toHaveLength(1);
   });
   it('the last belt cannot be booked twice', async () => {
-    value(await shelf.changeShelfBelt(shop.db, shop.owner.shopId, belt.id, belt.version, { ...row, quantity: 0 }));
+    value(await shelf.changeShelfBelt(shop.db, belt.id, belt.version, { ...row, quantity: 0 }));
     expect(await tickets.bookBelt(shop.db, shop.by(), number, 2, body())).toMatchObject({
       ok: false,
       reason: 'refused',

@@ -13,7 +13,7 @@ import {
 } from '../../core/job';
 import type { Role } from '../../core/role';
 import { readShelfFields } from '../../formats/shelf-csv';
-import { ROW_TO_CHANGE, type Database } from '../connection';
+import { ROW_TO_CHANGE, type ShopDatabase } from '../connection';
 import type { JobRow } from '../rows';
 import { done, refused, stale } from '../outcome';
 import { storedJob, storeStages } from './job-stages';
@@ -25,27 +25,26 @@ import type { Outcome, ShelfBelt, ShelfBeltFields } from '../../contract/records
 
 /** Who writes on a ticket, and when it was done. */
 export interface Writer {
-  readonly shopId: number;
   readonly personId: number;
   readonly at: Date;
   readonly role: Role;
 }
 
 /** A job held for writing. */
-const held = (db: Database, shopId: number, number: number, transaction: Transaction): Promise<JobRow | null> =>
-  db.models.Job.findOne({ where: { shopId, number }, transaction, lock: ROW_TO_CHANGE });
+const held = (db: ShopDatabase, number: number, transaction: Transaction): Promise<JobRow | null> =>
+  db.models.Job.findOne({ where: { shopId: db.shopId, number }, transaction, lock: ROW_TO_CHANGE });
 
 const noJob = (number: number) => refused(`There is no job ${number}.`);
 const closedJob = (number: number) => refused(`Job ${number} is closed. Reopen it to write on its ticket.`);
 
 /** Stores what a line did to a job: whether it is open, and how far each stage is. */
-async function settle(db: Database, job: JobRow, status: JobStatus | null, at: Date, transaction: Transaction): Promise<void> {
+async function settle(db: ShopDatabase, job: JobRow, status: JobStatus | null, at: Date, transaction: Transaction): Promise<void> {
   if (status !== null && status !== job.status)
     await job.update({ status, closedAt: status === 'closed' ? at : null, version: job.version + 1 }, { transaction });
   await storeStages(db, job, transaction);
 }
 
-function store(db: Database, jobId: number, by: Writer, stage: Stage, { type, body }: TypedBody, transaction: Transaction) {
+function store(db: ShopDatabase, jobId: number, by: Writer, stage: Stage, { type, body }: TypedBody, transaction: Transaction) {
   const bodyVersion = kindOf(type).form.version;
   return db.models.TicketEntry.create(
     { jobId, stage, type, bodyVersion, body, personId: by.personId, at: by.at, withdrawnAt: null },
@@ -55,7 +54,7 @@ function store(db: Database, jobId: number, by: Writer, stage: Stage, { type, bo
 
 /** Reason to refuse an entry on this job, from its ticket and the facts of its machine. */
 async function refusedOn<T extends EntryType>(
-  db: Database,
+  db: ShopDatabase,
   by: Writer,
   row: JobRow,
   { type, body }: { readonly type: T; readonly body: EntryBody<T> },
@@ -70,14 +69,14 @@ async function refusedOn<T extends EntryType>(
 
 /** Writes an entry on a ticket, with all that entries of its kind do. Those that move belts come by `bookBelt`. */
 export async function writeEntry(
-  db: Database,
+  db: ShopDatabase,
   by: Writer,
   number: number,
   stage: Stage,
   entry: TypedBody,
 ): Promise<Outcome<{ entryId: number }>> {
   return db.transact(async (transaction) => {
-    const job = await held(db, by.shopId, number, transaction);
+    const job = await held(db, number, transaction);
     if (!job) return noJob(number);
     const { on } = kindOf(entry.type);
     if (on !== job.status) return on === 'open' ? closedJob(number) : refused(`Job ${number} is not closed.`);
@@ -95,18 +94,18 @@ export async function writeEntry(
  * recorded for another drive.
  */
 export async function bookBelt(
-  db: Database,
+  db: ShopDatabase,
   by: Writer,
   number: number,
   shelfVersion: number,
   body: BeltBooked,
 ): Promise<Outcome<{ entryId: number }, ShelfBelt>> {
   return db.transact(async (transaction) => {
-    const job = await held(db, by.shopId, number, transaction);
+    const job = await held(db, number, transaction);
     if (!job) return noJob(number);
     if (job.status === 'closed') return closedJob(number);
     const belt = await db.models.ShelfBelt.findOne({
-      where: { id: body.shelfBeltId, shopId: by.shopId },
+      where: { id: body.shelfBeltId, shopId: db.shopId },
       transaction,
       lock: ROW_TO_CHANGE,
     });
@@ -117,7 +116,7 @@ export async function bookBelt(
       return refused(
         `It takes ${body.pieces} matched ${body.belt}, and bin ${belt.bin} holds ${belt.quantity}. Choose another belt or order more.`,
       );
-    if (body.drive && !(await keepVersion(db, by.shopId, body.drive, transaction)))
+    if (body.drive && !(await keepVersion(db, body.drive, transaction)))
       return refused('The drive was changed during the assessment of this belt. Check the verdict again before you use the belt.');
     await belt.update({ quantity: belt.quantity - body.pieces, version: belt.version + 1 }, { transaction });
     const entry = await store(db, job.id, by, 'match', { type: 'belt-booked', body }, transaction);
@@ -128,17 +127,17 @@ export async function bookBelt(
 
 /** Takes parts off the shelf for a job: quantity and ticket line together. */
 export async function fitPart(
-  db: Database,
+  db: ShopDatabase,
   by: Writer,
   number: number,
   stage: Stage,
   { partId, quantity }: { readonly partId: number; readonly quantity: number },
 ): Promise<Outcome<{ entryId: number }>> {
   return db.transact(async (transaction) => {
-    const job = await held(db, by.shopId, number, transaction);
+    const job = await held(db, number, transaction);
     if (!job) return noJob(number);
     if (job.status === 'closed') return closedJob(number);
-    const part = await db.models.Part.findOne({ where: { id: partId, shopId: by.shopId }, transaction, lock: ROW_TO_CHANGE });
+    const part = await db.models.Part.findOne({ where: { id: partId, shopId: db.shopId }, transaction, lock: ROW_TO_CHANGE });
     if (!part) return refused('This part was deleted from stock while you were editing. Choose another part.');
     if (part.quantity < quantity)
       return refused(
@@ -157,18 +156,18 @@ export async function fitPart(
 
 /** Keeps a picture and its line on the ticket together. */
 export async function addPicture(
-  db: Database,
+  db: ShopDatabase,
   by: Writer,
   number: number,
   stage: Stage,
   { shows, about, ...paper }: Paper & { readonly shows: string; readonly about: string },
 ): Promise<Outcome<{ entryId: number }>> {
   return db.transact(async (transaction) => {
-    const job = await held(db, by.shopId, number, transaction);
+    const job = await held(db, number, transaction);
     if (!job) return noJob(number);
     if (job.status === 'closed') return closedJob(number);
     const { id: documentId } = await db.models.Document.create(
-      { shopId: by.shopId, jobId: job.id, name: shows, ...paper, personId: by.personId, at: by.at },
+      { shopId: db.shopId, jobId: job.id, name: shows, ...paper, personId: by.personId, at: by.at },
       { transaction },
     );
     const body = { documentId, shows, about };
@@ -180,16 +179,15 @@ export async function addPicture(
 
 /** Keeps a drive as it is at this version; false where it is at another. */
 async function keepVersion(
-  db: Database,
-  shopId: number,
+  db: ShopDatabase,
   { id, version }: { readonly id: number; readonly version: number },
   transaction: Transaction,
 ): Promise<boolean> {
-  const row = await db.models.Drive.findOne({ where: { id, shopId, version }, transaction, lock: ROW_TO_CHANGE });
+  const row = await db.models.Drive.findOne({ where: { id, shopId: db.shopId, version }, transaction, lock: ROW_TO_CHANGE });
   if (!row) return false;
   await db.models.DriveVersion.findOrCreate({
-    where: { shopId, driveId: id, version },
-    defaults: { shopId, driveId: id, version, document: row.document },
+    where: { shopId: db.shopId, driveId: id, version },
+    defaults: { shopId: db.shopId, driveId: id, version, document: row.document },
     transaction,
   });
   return true;
@@ -205,9 +203,9 @@ function placeOf({ belt, bin, section, outsideMm, priceCents }: BeltBooked): Omi
 }
 
 /** Strikes out an entry: it stays on the ticket as struck out, and its effect is undone in the same transaction. */
-export async function voidEntry(db: Database, by: Writer, number: number, entryId: number): Promise<Outcome<{ said: string }>> {
+export async function voidEntry(db: ShopDatabase, by: Writer, number: number, entryId: number): Promise<Outcome<{ said: string }>> {
   return db.transact(async (transaction) => {
-    const job = await held(db, by.shopId, number, transaction);
+    const job = await held(db, number, transaction);
     if (!job) return noJob(number);
     if (job.status === 'closed') return closedJob(number);
     const entry = await db.models.TicketEntry.findOne({ where: { id: entryId, jobId: job.id }, transaction, lock: ROW_TO_CHANGE });
@@ -221,20 +219,20 @@ export async function voidEntry(db: Database, by: Writer, number: number, entryI
     const { shelf } = acts;
     if (shelf && 'shelfBeltId' in shelf && read.value.type === 'belt-booked') {
       const fields = read.value.body.place ?? placeOf(read.value.body);
-      await putBack(db, by.shopId, { id: shelf.shelfBeltId, fields }, -shelf.by, transaction);
+      await putBack(db, { id: shelf.shelfBeltId, fields }, -shelf.by, transaction);
     }
-    if (shelf && 'partId' in shelf && read.value.type === 'part-fitted') await putPartBack(db, by.shopId, read.value.body, transaction);
+    if (shelf && 'partId' in shelf && read.value.type === 'part-fitted') await putPartBack(db, read.value.body, transaction);
     return done({ said: acts.takenBack });
   });
 }
 
 /** Which drive and belt of the machine the job is about. */
-export async function chooseDrive(db: Database, by: Writer, number: number, driveId: number, beltId: string): Promise<Outcome<null>> {
+export async function chooseDrive(db: ShopDatabase, by: Writer, number: number, driveId: number, beltId: string): Promise<Outcome<null>> {
   return db.transact(async (transaction) => {
-    const job = await held(db, by.shopId, number, transaction);
+    const job = await held(db, number, transaction);
     if (!job) return noJob(number);
     if (job.status === 'closed') return closedJob(number);
-    const gone = await missingBelt(db, by.shopId, driveId, beltId, transaction);
+    const gone = await missingBelt(db, driveId, beltId, transaction);
     if (gone) return gone;
     await job.update({ driveId, beltId, version: job.version + 1 }, { transaction });
     await storeStages(db, job, transaction);

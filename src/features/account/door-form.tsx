@@ -5,10 +5,11 @@ import Button from '@mui/material/Button';
 import FormControl from '@mui/material/FormControl';
 import FormHelperText from '@mui/material/FormHelperText';
 import InputLabel from '@mui/material/InputLabel';
+import NativeSelect from '@mui/material/NativeSelect';
 import OutlinedInput from '@mui/material/OutlinedInput';
 import { useRouter } from 'next/navigation';
 import { useId, useState, type SubmitEvent } from 'react';
-import type { ActionResult } from '@/contract/records';
+import type { ActionResult, ShopChoice } from '@/contract/records';
 
 export interface DoorField<Name extends string> {
   readonly name: Name;
@@ -20,7 +21,7 @@ export interface DoorField<Name extends string> {
 
 /**
  * Form before sign-in. After success it opens the jobs. After a refusal the typed text stays. The server checks the
- * fields, so that this page needs no scripts for it.
+ * fields, so that this page needs no scripts for it. An address that fits several shops adds the field `shop`.
  * @param fields in order; the first one has the focus
  * @param words of the button, and while the server answers
  */
@@ -31,18 +32,26 @@ export function DoorForm<Name extends string>({
 }: {
   fields: readonly DoorField<Name>[];
   words: readonly [string, string];
-  enter: (values: Record<Name, string>) => Promise<ActionResult<null>>;
+  enter: (values: Record<Name, string> & { shop?: string }) => Promise<ActionResult<ShopChoice[]>>;
 }) {
   const router = useRouter();
   const [busy, setBusy] = useState(false);
+  const [shops, setShops] = useState<readonly ShopChoice[]>([]);
   const [refusal, setRefusal] = useState<{ readonly problem: string; readonly field: Name | null } | null>(null);
   const submit = async (event: SubmitEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = event.currentTarget;
     const typed = new FormData(form);
-    const values = Object.fromEntries(fields.map(({ name }) => [name, String(typed.get(name) ?? '')])) as Record<Name, string>;
+    const names = shops.length === 0 ? fields.map(({ name }) => name) : [...fields.map(({ name }) => name), 'shop'];
+    const values = Object.fromEntries(names.map((name) => [name, String(typed.get(name) ?? '')])) as Record<Name, string>;
     setBusy(true);
     const answer = await enter(values).catch(() => null);
+    if (answer?.ok && answer.value.length > 0) {
+      setBusy(false);
+      setRefusal(null);
+      setShops(answer.value);
+      return;
+    }
     if (answer?.ok) {
       // Busy until the next page is shown.
       router.replace('/');
@@ -71,10 +80,31 @@ export function DoorForm<Name extends string>({
       {fields.map((field, i) => (
         <Field key={field.name} field={field} first={i === 0} problem={refusal?.field === field.name ? refusal.problem : null} />
       ))}
+      {shops.length > 0 && <ShopField shops={shops} />}
       <Button type="submit" variant="contained" size="large" disabled={busy}>
         {busy ? busyWords : ready}
       </Button>
     </Box>
+  );
+}
+
+/** Choice of the shop, for a person with accounts in several. */
+function ShopField({ shops }: { shops: readonly ShopChoice[] }) {
+  const id = useId();
+  return (
+    <FormControl fullWidth>
+      <InputLabel variant="standard" htmlFor={id}>
+        Shop
+      </InputLabel>
+      <NativeSelect id={id} name="shop" autoFocus aria-describedby={`${id}-below`}>
+        {shops.map(({ id: shop, name }) => (
+          <option key={shop} value={shop}>
+            {name}
+          </option>
+        ))}
+      </NativeSelect>
+      <FormHelperText id={`${id}-below`}>Your account fits several shops. Choose one.</FormHelperText>
+    </FormControl>
   );
 }
 

@@ -24,11 +24,11 @@ export const accountCommands = {
       const refuse = (problem: string) => ({ ok: false as const, reason: 'refused' as const, problem });
       const subject = `password of ${person.id}`;
       if (!(await people.countAttempt(db, [{ subject, limit: PER_CHANGE }], WINDOW_MS))) return refuse(TOO_MANY);
-      const found = await people.findCredentials(db, person.email);
-      if (!(await passwordMatches(current, found?.passwordHash))) return refuse('The current password is wrong. Nothing was changed.');
+      if (!(await passwordMatches(current, await people.passwordHashOf(db, person.id))))
+        return refuse('The current password is wrong. Nothing was changed.');
       await people.forgetAttempts(db, [subject]);
       return { ok: true, value: await hashPassword(next) };
     },
-    apply: ({ db, person }, _input, passwordHash) => people.setPassword(db, person.shopId, person.id, passwordHash, person.sessionId),
+    apply: ({ db, person }, _input, passwordHash) => people.setPassword(db, person.id, passwordHash, person.sessionId),
   }),
 } as const;

@@ -1,4 +1,4 @@
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import { CHANGED_KEYS, changedKeys, QUERY_KEYS, type CommandKind } from '@/contract/keys';
 import { FINDING, PROVED, UNPROVED } from '@/core/job/test-job';
 import { STACK_TEMPLATES } from '@/core/stack';
@@ -10,17 +10,8 @@ import { QUERIES } from '../queries/registry';
 import { recordsForQueries } from '@/db/test-queries';
 import { COMMAND_REGISTRY } from './registry';
 
-const seen = vi.hoisted(() => ({ person: null as unknown, db: null as unknown }));
-vi.mock('@/server/session', async (original) => ({ ...(await original<object>()), currentPerson: async () => seen.person }));
-vi.mock('@/db', async (original) => ({ ...(await original<object>()), database: () => seen.db }));
-// The same tasks, without their threads.
-vi.mock('@/server/compute', async () => {
-  const tasks = (await import('@/workers/compute-tasks')) as unknown as Record<string, (input: unknown) => unknown>;
-  return { compute: async (task: string, input: unknown) => ({ ok: true, value: tasks[task]?.(input) }) };
-});
-
 const shop = shopForTests('changed_keys');
-const { done } = commandsFor<CommandKind>(shop, seen, (sent) => executeCommand(COMMAND_REGISTRY, sent));
+const { done } = commandsFor<CommandKind>(shop, (sent) => executeCommand(COMMAND_REGISTRY, sent));
 type Records = Awaited<ReturnType<typeof recordsForQueries>>;
 const pdf = Buffer.from('%PDF-1.4\npage 23\n%%EOF').toString('base64');
 const PART = { name: 'Idler 82 mm', number: '', quantity: 3, bin: 'A1', priceCents: 2400, fitsDriveId: null, supplyDays: null };

@@ -1,24 +1,19 @@
-import { describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { demoDrive } from '@/core/drive/sample-drives';
 import { drives, machines, shelf } from '@/db';
 import { commandsFor } from '@/db/test-commands';
-import { NEW_MACHINE, NOW, SHELF_ROW, shopForTests, value, writing } from '@/db/test-database';
+import { NEW_MACHINE, NOW, SHELF_ROW, shopForTests, value, AUTHOR } from '@/db/test-database';
 import { executeCommand } from '@/server';
 import { COMMAND_REGISTRY, type COMMANDS } from './registry';
 
-const seen = vi.hoisted(() => ({ person: null as unknown, db: null as unknown }));
-vi.mock('@/server/session', async (original) => ({ ...(await original<object>()), currentPerson: async () => seen.person }));
-vi.mock('@/db', async (original) => ({ ...(await original<object>()), database: () => seen.db }));
-
 const shop = shopForTests('at_once');
-const { send } = commandsFor<keyof typeof COMMANDS>(shop, seen, (sent) => executeCommand(COMMAND_REGISTRY, sent));
+const { send } = commandsFor<keyof typeof COMMANDS>(shop, (sent) => executeCommand(COMMAND_REGISTRY, sent));
 
 /** Commands of many kinds, each new at every call. */
 async function kinds() {
-  const { shopId } = shop.owner;
-  const { id: driveId } = await drives.addDrive(shop.db, shopId, demoDrive('orchard-rider'), 'Ines', NOW);
-  const { id: machineId } = value(await machines.saveMachine(shop.db, writing(shopId), { ...NEW_MACHINE, driveIds: [driveId] }));
-  const belt = value(await shelf.addShelfBelt(shop.db, shopId, { ...SHELF_ROW, designation: 'A41', section: 'A', bin: 'Z9' }));
+  const { id: driveId } = await drives.addDrive(shop.db, demoDrive('orchard-rider'), 'Ines', NOW);
+  const { id: machineId } = value(await machines.saveMachine(shop.db, AUTHOR, { ...NEW_MACHINE, driveIds: [driveId] }));
+  const belt = value(await shelf.addShelfBelt(shop.db, { ...SHELF_ROW, designation: 'A41', section: 'A', bin: 'Z9' }));
   const number = await shop.openJob({ machineId });
   let n = 0;
   const next = () => ++n;
@@ -87,7 +82,7 @@ describe('commands of six clients together', () => {
   it('order one size that is not in stock yet once', async () => {
     const answers = await Promise.all([1, 2, 3, 4].map((count) => send('shelf.order', { designation: 'A77', count })));
     expect(answers).toEqual(Array.from({ length: 4 }, () => expect.objectContaining({ ok: true })));
-    const rows = (await shelf.listShelf(shop.db, shop.owner.shopId)).filter((b) => b.designation === 'A77');
+    const rows = (await shelf.listShelf(shop.db)).filter((b) => b.designation === 'A77');
     expect(rows).toHaveLength(1);
     expect([1, 2, 3, 4]).toContain(rows[0]!.wanted);
   });

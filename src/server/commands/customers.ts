@@ -8,6 +8,6 @@ export const customerCommands = {
   'customer.save': defineCommand({
     role: 'technician',
     input: z.object({ fields: customerForm, existing: z.object({ id: z.number().int(), version: z.number().int() }).optional() }),
-    apply: ({ db, person }, { fields, existing }) => customers.saveCustomer(db, person.shopId, fields, existing),
+    apply: ({ db }, { fields, existing }) => customers.saveCustomer(db, fields, existing),
   }),
 } as const;

@@ -26,7 +26,7 @@ export const driveCommands = {
     apply: async ({ db, person, now }, { document: drive }) => {
       const refused = nameless(drive);
       if (refused) return refused;
-      const made = await drives.addDrive(db, person.shopId, drive, person.name, now);
+      const made = await drives.addDrive(db, drive, person.name, now);
       return { ok: true, value: { id: made.id, version: made.version } };
     },
   }),
@@ -35,12 +35,12 @@ export const driveCommands = {
     role: 'technician',
     input: z.object({ id, version: z.number().int(), document }),
     apply: async ({ db, person, now }, input) =>
-      nameless(input.document) ?? drives.saveDrive(db, person.shopId, input.id, input.version, input.document, person.name, now),
+      nameless(input.document) ?? drives.saveDrive(db, input.id, input.version, input.document, person.name, now),
   }),
 
   'drive.remove': defineCommand({
     role: 'technician',
     input: z.object({ id }),
-    apply: ({ db, person }, input) => drives.removeDrive(db, person.shopId, input.id),
+    apply: ({ db }, input) => drives.removeDrive(db, input.id),
   }),
 } as const;

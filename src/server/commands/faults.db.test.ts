@@ -1,18 +1,15 @@
-import { describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { faults } from '@/db';
 import { shopForTests } from '@/db/test-database';
+import { seen } from '@/db/test-seen';
 import { commandsFor } from '@/db/test-commands';
 import { executeCommand } from '@/server';
 import { COMMAND_REGISTRY, type COMMANDS } from './registry';
 
-const seen = vi.hoisted(() => ({ person: null as unknown, db: null as unknown }));
-vi.mock('@/server/session', async (original) => ({ ...(await original<object>()), currentPerson: async () => seen.person }));
-vi.mock('@/db', async (original) => ({ ...(await original<object>()), database: () => seen.db }));
-
 const shop = shopForTests('base_corrections');
-const { send, done, person } = commandsFor<keyof typeof COMMANDS>(shop, seen, (sent) => executeCommand(COMMAND_REGISTRY, sent));
+const { send, done, person } = commandsFor<keyof typeof COMMANDS>(shop, (sent) => executeCommand(COMMAND_REGISTRY, sent));
 const TIPS = { cause: 'idler-tips', subject: 'idler-tip', value: 'sometimes', because: 'tried with the belt on' };
-const kept = () => faults.correctionsOf(shop.db, shop.owner.shopId);
+const kept = () => faults.correctionsOf(shop.db);
 
 describe('what an owner corrects of the base', () => {
   it('is stored with author and date; a later one replaces it, and null restores the supplied value', async () => {

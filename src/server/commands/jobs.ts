@@ -13,7 +13,6 @@ import { jobForm } from '@/contract/forms/job';
 const number = z.number().int().positive();
 const stage = z.enum(STAGES);
 const writer = ({ person, doneAt }: CommandContext): tickets.Writer => ({
-  shopId: person.shopId,
   personId: person.id,
   at: doneAt,
   role: person.role,
@@ -43,7 +42,7 @@ export const jobCommands = {
   'job.open': defineCommand({
     role: 'technician',
     input: jobForm,
-    apply: ({ db, person, doneAt }, job) => jobs.openJob(db, person.shopId, job, doneAt),
+    apply: ({ db, doneAt }, job) => jobs.openJob(db, job, doneAt),
   }),
 
   'job.write': defineCommand({
@@ -112,12 +111,12 @@ export const jobCommands = {
       shelfVersion: z.number().int(),
       reason: z.string().trim().max(500, 'The reason is longer than 500 characters.'),
     }),
-    prepare: async ({ db, person }, input) => {
+    prepare: async ({ db }, input) => {
       const refuse = (problem: string) => ({ ok: false as const, reason: 'refused' as const, problem });
-      const job = await jobs.findJob(db, person.shopId, input.number);
+      const job = await jobs.findJob(db, input.number);
       if (!job || job.driveId === null || job.beltId === null) return refuse('Choose the drive and belt of this job first.');
-      const stored = await drives.findDrive(db, person.shopId, job.driveId);
-      const belt = await shelf.findShelfBelt(db, person.shopId, input.shelfBeltId);
+      const stored = await drives.findDrive(db, job.driveId);
+      const belt = await shelf.findShelfBelt(db, input.shelfBeltId);
       if (!stored || !belt) return refuse('The drive or belt was removed while you were editing. Choose again.');
       if (isUnreadable(stored)) return refuse(stored.problem);
       const request = { drive: stored.document, beltId: job.beltId, candidate: candidateOf(belt), uncertainty: stored.uncertainty };

@@ -10,15 +10,14 @@ export const machineCommands = {
   'machine.save': defineCommand({
     role: 'technician',
     input: z.object({ fields: machineForm, existing: z.object({ id: z.number().int(), version: z.number().int() }).optional() }),
-    apply: ({ db, person, doneAt }, input) =>
-      machines.saveMachine(db, { shopId: person.shopId, personId: person.id, at: doneAt }, input.fields, input.existing),
+    apply: ({ db, person, doneAt }, input) => machines.saveMachine(db, { personId: person.id, at: doneAt }, input.fields, input.existing),
   }),
 
   'meter.read': defineCommand({
     role: 'technician',
     input: z.object({ machineId: z.number().int(), value: meterValue, unit: z.enum(METER_UNITS) }),
     apply: ({ db, person, doneAt }, { machineId, ...reading }) =>
-      meters.readMeter(db, { shopId: person.shopId, personId: person.id, at: doneAt }, machineId, reading),
+      meters.readMeter(db, { personId: person.id, at: doneAt }, machineId, reading),
   }),
 
   /** Something known of a machine or of its drive; null forgets it. */
@@ -38,6 +37,6 @@ export const machineCommands = {
         return z.NEVER;
       }),
     apply: ({ db, person, doneAt }, { subject, fact, value }) =>
-      facts.setFact(db, { shopId: person.shopId, personId: person.id, at: doneAt }, subject, fact, value),
+      facts.setFact(db, { personId: person.id, at: doneAt }, subject, fact, value),
   }),
 } as const;

@@ -15,13 +15,12 @@ export const paperCommands = {
       data: paperData,
     }),
     prepare: async (_context, { data }) => preparePaper(data),
-    apply: ({ db, person, doneAt }, { of, name }, paper) =>
-      documents.addDocument(db, { shopId: person.shopId, personId: person.id, at: doneAt }, of, name, paper),
+    apply: ({ db, person, doneAt }, { of, name }, paper) => documents.addDocument(db, { personId: person.id, at: doneAt }, of, name, paper),
   }),
 
   'document.remove': defineCommand({
     role: 'technician',
     input: z.object({ id: z.number().int() }),
-    apply: ({ db, person }, { id }) => documents.removeDocument(db, person.shopId, id),
+    apply: ({ db }, { id }) => documents.removeDocument(db, id),
   }),
 } as const;

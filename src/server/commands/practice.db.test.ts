@@ -1,27 +1,18 @@
-import { describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { vocabulary } from '@/core/fault';
 import { drawMachine, nextByTracing, replayed, type Move } from '@/core/practice';
 import { faults, jobLists, practice, people } from '@/db';
 import { readable, shopForTests, value } from '@/db/test-database';
+import { seen } from '@/db/test-seen';
 import { commandsFor } from '@/db/test-commands';
 import { executeCommand } from '@/server';
 import { COMMAND_REGISTRY, type COMMANDS } from './registry';
 
-const seen = vi.hoisted(() => ({ person: null as unknown, db: null as unknown }));
-vi.mock('@/server/session', async (original) => ({ ...(await original<object>()), currentPerson: async () => seen.person }));
-vi.mock('@/db', async (original) => ({ ...(await original<object>()), database: () => seen.db }));
-// The same tasks, without their threads.
-vi.mock('@/server/compute', async () => {
-  const tasks = (await import('@/workers/compute-tasks')) as unknown as Record<string, (input: unknown) => unknown>;
-  return { compute: async (task: string, input: unknown) => ({ ok: true, value: tasks[task]?.(input) }) };
-});
-
 const shop = shopForTests('practice');
-const { send, done, person } = commandsFor<keyof typeof COMMANDS>(shop, seen, (sent) => executeCommand(COMMAND_REGISTRY, sent));
+const { send, done, person } = commandsFor<keyof typeof COMMANDS>(shop, (sent) => executeCommand(COMMAND_REGISTRY, sent));
 const words = vocabulary();
 const CODE = 'OR 4AC 6CA';
-const learner = () => ({ shopId: shop.owner.shopId, personId: person().id });
-const session = async (id: number) => readable(await practice.findPracticeSession(shop.db, learner(), id));
+const session = async (id: number) => readable(await practice.findPracticeSession(shop.db, person().id, id));
 const start = async () => (await done('practice.start', { code: CODE }))['id'] as number;
 const move = (id: number, at: number, made: Move) => send('practice.move', { id, at, move: made });
 
@@ -35,7 +26,7 @@ describe('a round of practice', () => {
       reason: 'invalid',
       problem: expect.stringContaining('is wrong'),
     });
-    expect(await practice.practiceSessionsOf(shop.db, learner())).toHaveLength(2);
+    expect(await practice.practiceSessionsOf(shop.db, person().id)).toHaveLength(2);
   });
   it('takes moves in order with what the machine answers; one made on what has moved on, or that it has nothing of, changes nothing', async () => {
     const id = await start();
@@ -74,14 +65,14 @@ describe('a round of practice', () => {
   it('belongs to its learner alone, and is open to viewers', async () => {
     const id = await start();
     const other = value(
-      await people.addPerson(shop.db, shop.owner.shopId, {
+      await people.addPerson(shop.db, {
         name: 'Wren',
         email: 'wren@quaybay.example',
         role: 'viewer',
         passwordHash: 'x',
       }),
     );
-    expect(await practice.findPracticeSession(shop.db, { shopId: shop.owner.shopId, personId: other.id }, id)).toBeNull();
+    expect(await practice.findPracticeSession(shop.db, other.id, id)).toBeNull();
     seen.person = { ...person(), role: 'viewer' };
     expect(await move(id, 0, { look: 'idler-lean' })).toMatchObject({ ok: true });
     expect(await move(id + 100, 0, { look: 'idler-lean' })).toMatchObject({
@@ -95,14 +86,14 @@ describe('a round of practice', () => {
     await move(id, 0, { mend: machine.faults[0]! });
     await move(id, 1, { prove: true });
     await done('practice.finish', { id });
-    expect((await jobLists.openJobs(shop.db, shop.owner.shopId, { find: '', limit: 9 })).rows).toEqual([]);
-    expect(await faults.confirmedCauses(shop.db, shop.owner.shopId)).toEqual([]);
+    expect((await jobLists.openJobs(shop.db, { find: '', limit: 9 })).rows).toEqual([]);
+    expect(await faults.confirmedCauses(shop.db)).toEqual([]);
   });
   it('one that no longer reads is shown as such, and nothing is written over it', async () => {
     const id = await start();
     await shop.db.sequelize.query(`UPDATE practice_rounds SET document = '{"form": 1, "round": {"played": 7}}'`);
-    expect(await practice.findPracticeSession(shop.db, learner(), id)).toMatchObject({ unreadable: true });
+    expect(await practice.findPracticeSession(shop.db, person().id, id)).toMatchObject({ unreadable: true });
     expect(await move(id, 0, { prove: true })).toMatchObject({ ok: false });
-    expect(await practice.practiceSessionsOf(shop.db, learner())).toHaveLength(1);
+    expect(await practice.practiceSessionsOf(shop.db, person().id)).toHaveLength(1);
   });
 });

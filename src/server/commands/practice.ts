@@ -3,11 +3,10 @@ import * as z from 'zod';
 import { vocabulary } from '@/core/fault';
 import { codeText, drawMachine, modelOf, moveProblem, moveShape, readCode, replayed, resultOf } from '@/core/practice';
 import { isUnreadable, practice } from '@/db';
-import { defineCommand, type CommandContext } from '@/server';
+import { defineCommand } from '@/server';
 import { compute } from '@/server/compute';
 
 const id = z.number().int().positive();
-const learner = ({ person }: CommandContext): practice.Learner => ({ shopId: person.shopId, personId: person.id });
 const refused = (problem: string) => ({ ok: false as const, reason: 'refused' as const, problem });
 
 /** Practice is personal: every person with read access may practise. */
@@ -26,7 +25,7 @@ export const practiceCommands = {
       if (!read.ok) return refused(read.problem);
       const { code } = read;
       const machine = drawMachine(vocabulary(), modelOf(code.machine)!.kind, code.seed);
-      return practice.startPracticeSession(context.db, learner(context), codeText(code), machine, context.doneAt);
+      return practice.startPracticeSession(context.db, context.person.id, codeText(code), machine, context.doneAt);
     },
   }),
 
@@ -34,7 +33,7 @@ export const practiceCommands = {
     role: 'viewer',
     input: z.object({ id, at: z.number().int().min(0), move: moveShape }),
     apply: (context, { id: session, at, move }) =>
-      practice.addMove(context.db, learner(context), { id: session, at }, ({ machine, played }) => {
+      practice.addMove(context.db, context.person.id, { id: session, at }, ({ machine, played }) => {
         const words = vocabulary();
         const now = replayed(words, machine, played);
         const problem = moveProblem(words, now, move);
@@ -46,7 +45,7 @@ export const practiceCommands = {
   'practice.hint': defineCommand({
     role: 'viewer',
     input: z.object({ id }),
-    apply: (context, { id: session }) => practice.markHelped(context.db, learner(context), session),
+    apply: (context, { id: session }) => practice.markHelped(context.db, context.person.id, session),
   }),
 
   /** Hands the machine back, or ends early. The session ends and shows the faults. */
@@ -54,13 +53,13 @@ export const practiceCommands = {
     role: 'viewer',
     input: z.object({ id }),
     prepare: async (context, { id: number }) => {
-      const session = await practice.findPracticeSession(context.db, learner(context), number);
+      const session = await practice.findPracticeSession(context.db, context.person.id, number);
       if (session === null) return refused('This practice session does not exist.');
       return isUnreadable(session)
         ? refused(session.problem)
         : compute('practiceResult', { machine: session.machine, played: session.played });
     },
     apply: (context, { id: session }, result) =>
-      practice.finishPracticeSession(context.db, learner(context), session, result, context.doneAt),
+      practice.finishPracticeSession(context.db, context.person.id, session, result, context.doneAt),
   }),
 } as const;

@@ -1,22 +1,18 @@
 import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
-import { describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { demoDrive } from '@/core/drive/sample-drives';
 import { UNPROVED } from '@/core/job/test-job';
 import { STACK_TEMPLATES } from '@/core/stack';
 import { documents, drives, jobs, machines, meters, parts, people, stacks } from '@/db';
-import { NEW_MACHINE, NOW, shopForTests, value, writing } from '@/db/test-database';
+import { NEW_MACHINE, NOW, shopForTests, value, AUTHOR } from '@/db/test-database';
 import { commandsFor } from '@/db/test-commands';
 import { executeCommand } from '@/server';
 import { COMMAND_REGISTRY, type COMMANDS } from './registry';
 
-const seen = vi.hoisted(() => ({ person: null as unknown, db: null as unknown }));
-vi.mock('@/server/session', async (original) => ({ ...(await original<object>()), currentPerson: async () => seen.person }));
-vi.mock('@/db', async (original) => ({ ...(await original<object>()), database: () => seen.db }));
-
 const shop = shopForTests('record_acts');
-const { send, done } = commandsFor<keyof typeof COMMANDS>(shop, seen, (sent) => executeCommand(COMMAND_REGISTRY, sent));
-const machine = async () => value(await machines.saveMachine(shop.db, writing(shop.owner.shopId), { ...NEW_MACHINE, meter: 400 }));
+const { send, done } = commandsFor<keyof typeof COMMANDS>(shop, (sent) => executeCommand(COMMAND_REGISTRY, sent));
+const machine = async () => value(await machines.saveMachine(shop.db, AUTHOR, { ...NEW_MACHINE, meter: 400 }));
 const pdf = Buffer.from('%PDF-1.4\npage 23\n%%EOF').toString('base64');
 const picture = async () =>
   (
@@ -51,7 +47,7 @@ describe('papers', () => {
       ok: false,
       problem: 'Another user deleted the record of this document.',
     });
-    expect(await documents.documentsOf(shop.db, shop.owner.shopId, { machineId, driveIds: [] })).toEqual([]);
+    expect(await documents.documentsOf(shop.db, { machineId, driveIds: [] })).toEqual([]);
     const { id } = await done('document.add', { of, name: 'Page 23', data: pdf });
     await done('document.remove', { id });
     expect(await send('document.remove', { id })).toMatchObject({ ok: false });
@@ -62,7 +58,7 @@ describe('papers', () => {
     const id = randomUUID();
     const first = await send('job.picture', input, id);
     expect(await send('job.picture', input, id)).toEqual(first);
-    const job = (await jobs.findJob(shop.db, shop.owner.shopId, number))!;
+    const job = (await jobs.findJob(shop.db, number))!;
     expect(job.entries).toMatchObject([{ type: 'picture', body: { shows: 'Idler: bearing' } }]);
   });
   it('a closed job takes no picture', async () => {
@@ -89,7 +85,7 @@ describe('parts', () => {
     expect(await send('job.fit-part', { number, stage: 'fit', partId, quantity: 0 })).toMatchObject({ ok: false, field: 'quantity' });
     await done('job.fit-part', { number, stage: 'fit', partId, quantity: 1 });
     expect(await send('job.fit-part', { number, stage: 'fit', partId, quantity: 1 })).toMatchObject({ ok: false, reason: 'refused' });
-    expect((await parts.listParts(shop.db, shop.owner.shopId, { limit: 9 })).rows).toMatchObject([{ quantity: 0 }]);
+    expect((await parts.listParts(shop.db, { limit: 9 })).rows).toMatchObject([{ quantity: 0 }]);
     expect(await send('part.save', { fields, existing: { id: partId, version: 1 } })).toMatchObject({
       reason: 'stale',
       current: { quantity: 0 },
@@ -99,7 +95,7 @@ describe('parts', () => {
 
 describe('stacks', () => {
   it('are taken only in their shape, each size with its sentence', async () => {
-    const { id: driveId } = await drives.addDrive(shop.db, shop.owner.shopId, demoDrive('orchard-rider'), 'Ines', NOW);
+    const { id: driveId } = await drives.addDrive(shop.db, demoDrive('orchard-rider'), 'Ines', NOW);
     const { stack } = STACK_TEMPLATES[0]!;
     const at = { driveId, pulley: 'arm-idler', version: 0 };
     expect(await send('stack.save', { ...at, stack: { ...stack, layers: [] } })).toMatchObject({
@@ -109,7 +105,7 @@ describe('stacks', () => {
       await send('stack.save', { ...at, stack: { ...stack, layers: [{ kind: 'washer', thickMm: 90, outsideMm: 17 }, ...stack.layers] } }),
     ).toMatchObject({ problem: 'Thickness: enter at most 20 mm.' });
     await done('stack.save', { ...at, stack });
-    expect(await stacks.stacksOf(shop.db, shop.owner.shopId, driveId)).toMatchObject([{ stack }]);
+    expect(await stacks.stacksOf(shop.db, driveId)).toMatchObject([{ stack }]);
   });
 });
 
@@ -123,11 +119,10 @@ describe('customers and the shop', () => {
     expect(await send('customer.save', { fields: { name: '', contact: '' } })).toMatchObject({ field: 'fields.name' });
   });
   it('an older device that knows no limits changes none', async () => {
-    const { shopId } = shop.owner;
     const limits = { stop: { 'walk-behind': 2, 'ride-on': 4, auger: 4 }, trialDays: 7 };
     await done('shop.change', { version: 1, name: 'Quay Bay', timeZone: 'UTC', limits });
     await done('shop.change', { version: 2, name: 'Quay Bay Repairs', timeZone: 'UTC' });
-    expect(await people.shopOf(shop.db, shopId)).toMatchObject({ name: 'Quay Bay Repairs', limits });
+    expect(await people.shopOf(shop.db)).toMatchObject({ name: 'Quay Bay Repairs', limits });
     expect(await send('shop.change', { version: 3, name: 'x', timeZone: 'UTC', limits: { ...limits, trialDays: 0 } })).toMatchObject({
       ok: false,
       problem: 'Enter at least one day.',

@@ -48,18 +48,18 @@ export const shelfCommands = {
   'shelf.add': defineCommand({
     role: 'technician',
     input: z.object({ fields }),
-    apply: async ({ db, person }, input) => {
+    apply: async ({ db }, input) => {
       const problem = confirmed(input.fields);
-      return problem ? invalid(problem) : shelf.addShelfBelt(db, person.shopId, input.fields);
+      return problem ? invalid(problem) : shelf.addShelfBelt(db, input.fields);
     },
   }),
 
   'shelf.change': defineCommand({
     role: 'technician',
     input: place.extend({ fields }),
-    apply: async ({ db, person }, input) => {
+    apply: async ({ db }, input) => {
       const problem = confirmed(input.fields);
-      return problem ? invalid(problem) : shelf.changeShelfBelt(db, person.shopId, input.id, input.version, input.fields);
+      return problem ? invalid(problem) : shelf.changeShelfBelt(db, input.id, input.version, input.fields);
     },
   }),
 
@@ -67,13 +67,13 @@ export const shelfCommands = {
   'shelf.count': defineCommand({
     role: 'technician',
     input: z.object({ id: z.number().int(), by: z.number().int().min(-1000).max(1000) }),
-    apply: ({ db, person }, { id, by }) => shelf.countShelfBelt(db, person.shopId, id, by),
+    apply: ({ db }, { id, by }) => shelf.countShelfBelt(db, id, by),
   }),
 
   'shelf.remove': defineCommand({
     role: 'technician',
     input: place,
-    apply: ({ db, person }, { id, version }) => shelf.removeShelfBelt(db, person.shopId, id, version),
+    apply: ({ db }, { id, version }) => shelf.removeShelfBelt(db, id, version),
   }),
 
   /** Imports a list. The id of this command undoes it. */
@@ -83,37 +83,37 @@ export const shelfCommands = {
       mode: z.enum(['add', 'set']),
       rows: z.array(fields).min(1, 'The file has no rows to import.').max(SHELF_CSV_ROWS, importAtMost(SHELF_CSV_ROWS)),
     }),
-    apply: async ({ db, person, id }, { mode, rows }) => {
+    apply: async ({ db, id }, { mode, rows }) => {
       const bad = rows.map(confirmed).find((p) => p !== null);
-      return bad ? invalid(bad) : shelfImports.importShelf(db, person.shopId, id, rows, mode);
+      return bad ? invalid(bad) : shelfImports.importShelf(db, id, rows, mode);
     },
   }),
 
   'shelf.take-back-import': defineCommand({
     role: 'technician',
     input: z.object({ id: z.uuid() }),
-    apply: ({ db, person }, { id }) => shelfImports.undoImport(db, person.shopId, id),
+    apply: ({ db }, { id }) => shelfImports.undoImport(db, id),
   }),
 
   'shelf.order': defineCommand({
     role: 'technician',
     input: z.object({ designation: z.string().max(60), count: z.number().int().min(0).max(1000, 'Enter at most 1000.') }),
-    apply: async ({ db, person }, { designation, count }) => {
+    apply: async ({ db }, { designation, count }) => {
       const read = readShelfFields({ designation, quantity: '0' }, 'mm');
       if (!read.ok) return invalid(read.problem);
-      return shelf.orderBelt(db, person.shopId, { designation, section: read.fields.section ?? '' }, count);
+      return shelf.orderBelt(db, { designation, section: read.fields.section ?? '' }, count);
     },
   }),
 
   'part.save': defineCommand({
     role: 'technician',
     input: z.object({ fields: partForm, existing: z.object({ id: z.number().int(), version: z.number().int() }).optional() }),
-    apply: ({ db, person }, { fields, existing }) => parts.savePart(db, person.shopId, fields, existing),
+    apply: ({ db }, { fields, existing }) => parts.savePart(db, fields, existing),
   }),
 
   'part.remove': defineCommand({
     role: 'technician',
     input: z.object({ id: z.number().int() }),
-    apply: ({ db, person }, { id }) => parts.removePart(db, person.shopId, id),
+    apply: ({ db }, { id }) => parts.removePart(db, id),
   }),
 } as const;

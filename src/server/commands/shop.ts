@@ -18,21 +18,20 @@ export const shopCommands = {
       currency: currencyRule.optional(),
       limits: shopLimits.optional(),
     }),
-    apply: ({ db, person }, { version, ...change }) => people.changeShop(db, person.shopId, version, change),
+    apply: ({ db }, { version, ...change }) => people.changeShop(db, version, change),
   }),
 
   'person.add': defineCommand({
     role: 'owner',
     input: z.object({ name: nameRule, email: emailRule, role, password: passwordRule }),
     prepare: async (_context, { password }) => ({ ok: true, value: await hashPassword(password) }),
-    apply: ({ db, person }, { name, email, role: given }, passwordHash) =>
-      people.addPerson(db, person.shopId, { name, email, role: given, passwordHash }),
+    apply: ({ db }, { name, email, role: given }, passwordHash) => people.addPerson(db, { name, email, role: given, passwordHash }),
   }),
 
   'person.change': defineCommand({
     role: 'owner',
     input: z.object({ id: z.number().int(), version: z.number().int(), role, active: z.boolean() }),
-    apply: ({ db, person }, { id, version, ...change }) => people.changePerson(db, person.shopId, id, version, change),
+    apply: ({ db }, { id, version, ...change }) => people.changePerson(db, id, version, change),
   }),
 
   'person.reset-password': defineCommand({
@@ -40,8 +39,8 @@ export const shopCommands = {
     input: z.object({ id: z.number().int(), password: passwordRule }),
     prepare: async (_context, { password }) => ({ ok: true, value: await hashPassword(password) }),
     apply: async ({ db, person }, { id }, passwordHash) => {
-      const set = await people.setPassword(db, person.shopId, id, passwordHash, id === person.id ? person.sessionId : undefined);
-      if (set.ok) await people.forgetAttemptsOn(db, person.shopId, id);
+      const set = await people.setPassword(db, id, passwordHash, id === person.id ? person.sessionId : undefined);
+      if (set.ok) await people.forgetAttemptsOn(db, id);
       return set;
     },
   }),

@@ -14,7 +14,6 @@ export const stackCommands = {
       version: z.number().int().min(0),
       stack: stackShape.nullable(),
     }),
-    apply: ({ db, person, doneAt }, { stack, ...at }) =>
-      stacks.saveStack(db, { shopId: person.shopId, personId: person.id, at: doneAt }, at, stack),
+    apply: ({ db, person, doneAt }, { stack, ...at }) => stacks.saveStack(db, { personId: person.id, at: doneAt }, at, stack),
   }),
 } as const;

@@ -23,7 +23,7 @@ export const surveyCommands = {
     role: 'technician',
     input: z.object({ document, machineId: id.nullable().optional() }),
     apply: async ({ db, person, now }, input) => {
-      const made = await notebooks.addNotebook(db, person.shopId, input.document, person.name, now, input.machineId ?? null);
+      const made = await notebooks.addNotebook(db, input.document, person.name, now, input.machineId ?? null);
       return { ok: true, value: { id: made.id } };
     },
   }),
@@ -32,7 +32,7 @@ export const surveyCommands = {
     role: 'technician',
     input: z.object({ id, version: z.number().int(), document }),
     apply: async ({ db, person, now }, input) => {
-      const result = await notebooks.saveNotebook(db, person.shopId, input.id, input.version, input.document, person.name, now);
+      const result = await notebooks.saveNotebook(db, input.id, input.version, input.document, person.name, now);
       return result.ok ? { ok: true, value: { version: result.value.version } } : result;
     },
   }),
@@ -40,16 +40,16 @@ export const surveyCommands = {
   'notebook.remove': defineCommand({
     role: 'technician',
     input: z.object({ id }),
-    apply: ({ db, person }, input) => notebooks.removeNotebook(db, person.shopId, input.id),
+    apply: ({ db }, input) => notebooks.removeNotebook(db, input.id),
   }),
 
   /** Makes the drive that the notebook amounts to, computed here from what is stored. */
   'notebook.make-drive': defineCommand({
     role: 'technician',
     input: z.object({ id, version: z.number().int() }),
-    prepare: async ({ db, person }, input) => {
+    prepare: async ({ db }, input) => {
       const refuse = (problem: string) => ({ ok: false as const, reason: 'refused' as const, problem });
-      const stored = await notebooks.findNotebook(db, person.shopId, input.id);
+      const stored = await notebooks.findNotebook(db, input.id);
       if (!stored) return refuse('Another user deleted this notebook.');
       if (isUnreadable(stored)) return refuse(stored.problem);
       if (stored.version !== input.version) return refuse('The last entry is still on its way. Try again in a moment.');
@@ -61,6 +61,6 @@ export const surveyCommands = {
       return { ok: true, value: { drive: look.look.built.drive, uncertainty: look.look.uncertainty } };
     },
     apply: ({ db, person, now }, input, { drive, uncertainty }) =>
-      notebooks.saveDriveOfNotebook(db, person.shopId, input.id, drive, uncertainty, person.name, now),
+      notebooks.saveDriveOfNotebook(db, input.id, drive, uncertainty, person.name, now),
   }),
 } as const;

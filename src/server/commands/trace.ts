@@ -17,7 +17,6 @@ export const traceCommands = {
       else if (rest.because === '')
         context.addIssue({ code: 'custom', path: ['because'], message: 'Enter a reason. The next reader needs it.' });
     }),
-    apply: ({ db, person, doneAt }, correction) =>
-      faults.correctBase(db, { shopId: person.shopId, personId: person.id, at: doneAt }, correction),
+    apply: ({ db, person, doneAt }, correction) => faults.correctBase(db, { personId: person.id, at: doneAt }, correction),
   }),
 } as const;

@@ -1,6 +1,6 @@
 import 'server-only';
 import * as z from 'zod';
-import { drives, isUnreadable, jobLists, jobs, machines, people, trials, type Database } from '@/db';
+import { drives, isUnreadable, jobLists, jobs, machines, people, trials, type ShopDatabase } from '@/db';
 import { defineQuery, listInput, missing, rowsOf } from '@/server';
 import { lastUsedBelt } from '@/services/last-used-belt';
 import { noSuchJob } from '../messages';
@@ -10,63 +10,56 @@ import type { Job } from '@/contract/records';
 const OPEN_SHOWN = 200;
 
 /** Open jobs, and the substitutes that are due for an answer. */
-export const readOpenJobs = defineQuery('viewer', z.object({}), async ({ db, person: { shopId }, now }) => {
-  const { limits } = await people.shopOf(db, shopId);
-  const [open, due] = await Promise.all([
-    jobLists.openJobs(db, shopId, { limit: OPEN_SHOWN }),
-    trials.dueTrials(db, shopId, limits.trialDays, now),
-  ]);
+export const readOpenJobs = defineQuery('viewer', z.object({}), async ({ db, now }) => {
+  const { limits } = await people.shopOf(db);
+  const [open, due] = await Promise.all([jobLists.openJobs(db, { limit: OPEN_SHOWN }), trials.dueTrials(db, limits.trialDays, now)]);
   return { ok: true, value: { open, due } };
 });
 
-export const listClosedJobs = defineQuery('viewer', listInput, async ({ db, person }, ask) => ({
+export const listClosedJobs = defineQuery('viewer', listInput, async ({ db }, ask) => ({
   ok: true,
-  value: await jobLists.closedJobs(db, person.shopId, rowsOf(ask)),
+  value: await jobLists.closedJobs(db, rowsOf(ask)),
 }));
 
 const jobNumber = z.object({ number: z.number().int() });
 
 /** Current state of a job. */
-export const readJob = defineQuery('viewer', jobNumber, async ({ db, person }, { number }) => {
-  const job = await jobs.findJob(db, person.shopId, number);
+export const readJob = defineQuery('viewer', jobNumber, async ({ db }, { number }) => {
+  const job = await jobs.findJob(db, number);
   return job ? { ok: true, value: job } : missing(noSuchJob(number));
 });
 
 /** Form for a new job: the machine that it starts with, and the drives of that machine. */
-export const readNewJob = defineQuery(
-  'viewer',
-  z.object({ machine: z.number().int().nullable() }),
-  async ({ db, person: { shopId } }, { machine: id }) => {
-    const machine = id === null ? null : await machines.findMachine(db, shopId, id);
-    const own = machine ? (await drives.drivesOf(db, shopId, machine.driveIds)).drives.map(drives.summaryOf) : [];
-    return { ok: true, value: { machine: machine && { id: machine.id, label: machine.name, detail: machine.customer }, own } };
-  },
-);
+export const readNewJob = defineQuery('viewer', z.object({ machine: z.number().int().nullable() }), async ({ db }, { machine: id }) => {
+  const machine = id === null ? null : await machines.findMachine(db, id);
+  const own = machine ? (await drives.drivesOf(db, machine.driveIds)).drives.map(drives.summaryOf) : [];
+  return { ok: true, value: { machine: machine && { id: machine.id, label: machine.name, detail: machine.customer }, own } };
+});
 
 /** Drives of the machine of a job, and the drive that the job is about. */
-export const drivesOfJob = defineQuery('viewer', jobNumber, async ({ db, person: { shopId } }, { number }) => {
-  const job = await jobs.findJob(db, shopId, number);
+export const drivesOfJob = defineQuery('viewer', jobNumber, async ({ db }, { number }) => {
+  const job = await jobs.findJob(db, number);
   if (!job) return missing(noSuchJob(number));
-  const machine = await machines.findMachine(db, shopId, job.machineId);
+  const machine = await machines.findMachine(db, job.machineId);
   const ids = [...(machine?.driveIds ?? []), ...(job.driveId === null ? [] : [job.driveId])];
-  return { ok: true, value: await drives.drivesOf(db, shopId, ids) };
+  return { ok: true, value: await drives.drivesOf(db, ids) };
 });
 
 /** Printed ticket of a job. */
-export const readTicket = defineQuery('viewer', jobNumber, async ({ db, person: { shopId } }, { number }) => {
-  const job = await jobs.findJob(db, shopId, number);
+export const readTicket = defineQuery('viewer', jobNumber, async ({ db }, { number }) => {
+  const job = await jobs.findJob(db, number);
   if (!job) return missing(noSuchJob(number));
-  const [drive, shop] = await Promise.all([driveOnTicket(db, shopId, job), people.shopOf(db, shopId)]);
+  const [drive, shop] = await Promise.all([driveOnTicket(db, job), people.shopOf(db)]);
   const unreadable = drive && isUnreadable(drive) ? drive : null;
   return { ok: true, value: { job, shown: drive && !isUnreadable(drive) ? drive : null, unreadable, shop: shop.name } };
 });
 
 /** The drive at the time of the last belt use. If that version was not stored, the current drive. */
-async function driveOnTicket(db: Database, shopId: number, job: Job) {
+async function driveOnTicket(db: ShopDatabase, job: Job) {
   const used = lastUsedBelt(job);
-  const then = used?.drive ? await drives.driveAt(db, shopId, used.drive) : null;
+  const then = used?.drive ? await drives.driveAt(db, used.drive) : null;
   if (then && used?.drive) return isUnreadable(then) ? then : { drive: then, beltId: used.drive.beltId, asBooked: true };
-  const stored = job.driveId === null ? null : await drives.findDrive(db, shopId, job.driveId);
+  const stored = job.driveId === null ? null : await drives.findDrive(db, job.driveId);
   if (!stored || isUnreadable(stored)) return stored;
   return { drive: stored.document, beltId: job.beltId, asBooked: false };
 }

@@ -3,27 +3,27 @@ import * as z from 'zod';
 import { documents, drives, facts, history, jobLists, machines, meters, notebooks, people } from '@/db';
 import { defineQuery, listInput, missing, recordId, rowsOf } from '@/server';
 
-export const listMachines = defineQuery('viewer', listInput, async ({ db, person }, ask) => ({
+export const listMachines = defineQuery('viewer', listInput, async ({ db }, ask) => ({
   ok: true,
-  value: await machines.listMachines(db, person.shopId, rowsOf(ask)),
+  value: await machines.listMachines(db, rowsOf(ask)),
 }));
 
 const typed = z.object({ find: z.string().max(200) });
 /** First suggestions of a lookup field. */
 const CHOICES = 20;
 
-export const chooseMachine = defineQuery('viewer', typed, async ({ db, person }, { find }) => ({
+export const chooseMachine = defineQuery('viewer', typed, async ({ db }, { find }) => ({
   ok: true,
-  value: (await machines.listMachines(db, person.shopId, { find, limit: CHOICES, uncounted: true })).rows.map(({ id, name, customer }) => ({
+  value: (await machines.listMachines(db, { find, limit: CHOICES, uncounted: true })).rows.map(({ id, name, customer }) => ({
     id,
     label: name,
     detail: customer,
   })),
 }));
 
-export const chooseCustomer = defineQuery('viewer', typed, async ({ db, person }, { find }) => ({
+export const chooseCustomer = defineQuery('viewer', typed, async ({ db }, { find }) => ({
   ok: true,
-  value: (await machines.findCustomers(db, person.shopId, { find, limit: CHOICES, uncounted: true })).map((label, id) => ({ id, label })),
+  value: (await machines.findCustomers(db, { find, limit: CHOICES, uncounted: true })).map((label, id) => ({ id, label })),
 }));
 
 /** Number of latest jobs of a machine. A history of years has its own list. */
@@ -35,16 +35,16 @@ const NOTEBOOKS_SHOWN = 20;
 const NO_MACHINE = 'This machine does not exist.';
 
 /** Page of a machine. */
-export const readMachine = defineQuery('viewer', recordId, async ({ db, person: { shopId } }, { id }) => {
-  const machine = await machines.findMachine(db, shopId, id);
+export const readMachine = defineQuery('viewer', recordId, async ({ db }, { id }) => {
+  const machine = await machines.findMachine(db, id);
   if (!machine) return missing(NO_MACHINE);
   const [own, books, jobs, log, papers, events] = await Promise.all([
-    drives.drivesOf(db, shopId, machine.driveIds),
-    notebooks.listNotebooks(db, shopId, { limit: NOTEBOOKS_SHOWN }, { machineId: id }),
-    jobLists.jobsOfMachine(db, shopId, id, { limit: JOBS_SHOWN }),
+    drives.drivesOf(db, machine.driveIds),
+    notebooks.listNotebooks(db, { limit: NOTEBOOKS_SHOWN }, { machineId: id }),
+    jobLists.jobsOfMachine(db, id, { limit: JOBS_SHOWN }),
     meters.meterLog(db, id),
-    documents.documentsOf(db, shopId, { machineId: id, driveIds: [] }),
-    history.historyOf(db, shopId, machine, false),
+    documents.documentsOf(db, { machineId: id, driveIds: [] }),
+    history.historyOf(db, machine, false),
   ]);
   return {
     ok: true,
@@ -63,18 +63,18 @@ export const readMachine = defineQuery('viewer', recordId, async ({ db, person: 
 });
 
 /** Facts of a machine and its drives. */
-export const readKnown = defineQuery('viewer', recordId, async ({ db, person: { shopId } }, { id }) => {
-  const machine = await machines.findMachine(db, shopId, id);
+export const readKnown = defineQuery('viewer', recordId, async ({ db }, { id }) => {
+  const machine = await machines.findMachine(db, id);
   if (!machine) return missing(NO_MACHINE);
   const [own, known] = await Promise.all([
-    drives.drivesOf(db, shopId, machine.driveIds),
-    facts.factsOf(db, shopId, { machineId: id, driveIds: machine.driveIds }),
+    drives.drivesOf(db, machine.driveIds),
+    facts.factsOf(db, { machineId: id, driveIds: machine.driveIds }),
   ]);
   return { ok: true, value: { machine, own: own.drives, known } };
 });
 
 /** A machine alone, for its label. */
-export const readLabel = defineQuery('viewer', recordId, async ({ db, person: { shopId } }, { id }) => {
-  const machine = await machines.findMachine(db, shopId, id);
-  return machine ? { ok: true, value: { machine, shop: (await people.shopOf(db, shopId)).name } } : missing(NO_MACHINE);
+export const readLabel = defineQuery('viewer', recordId, async ({ db }, { id }) => {
+  const machine = await machines.findMachine(db, id);
+  return machine ? { ok: true, value: { machine, shop: (await people.shopOf(db)).name } } : missing(NO_MACHINE);
 });

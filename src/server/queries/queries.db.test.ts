@@ -1,14 +1,11 @@
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import { customers } from '@/db';
 import { shopForTests, value } from '@/db/test-database';
+import { seen } from '@/db/test-seen';
 import { executeQuery } from '@/server';
 import { type QueryKey } from '@/contract/keys';
 import { QUERIES } from './registry';
 import { recordsForQueries } from '@/db/test-queries';
-
-const seen = vi.hoisted(() => ({ person: null as unknown, db: null as unknown }));
-vi.mock('@/server/session', async (original) => ({ ...(await original<object>()), currentPerson: async () => seen.person }));
-vi.mock('@/db', async (original) => ({ ...(await original<object>()), database: () => seen.db }));
 
 const shop = shopForTests('every_query');
 const ask = (name: string, input: unknown) => executeQuery(QUERIES, name, input);
@@ -56,8 +53,7 @@ describe('lists and choices', () => {
     seen.db = shop.db;
   });
   it('finds by words, and counts what it found', async () => {
-    const { shopId } = shop.owner;
-    value(await customers.saveCustomer(shop.db, shopId, { name: 'Tilda Marsh', contact: '' }));
+    value(await customers.saveCustomer(shop.db, { name: 'Tilda Marsh', contact: '' }));
     expect(await found('customers.list', { find: 'tilda', page: 1 })).toMatchObject({ total: 1, rows: [{ name: 'Tilda Marsh' }] });
     expect(await found('customers.list', { find: 'Otto Fenwick', page: 1 })).toMatchObject({ total: 0, rows: [] });
   });

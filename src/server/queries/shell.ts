@@ -21,8 +21,8 @@ const OF_A_KIND = 8;
 const NEAR_MM = 13;
 
 /** Frame of every page: the person who is signed in, and their shop. */
-export const readShell = defineQuery('viewer', z.object({}), async ({ db, person: { id, name, role, preferences, shopId } }) => {
-  const shop = await people.shopOf(db, shopId);
+export const readShell = defineQuery('viewer', z.object({}), async ({ db, person: { id, name, role, preferences } }) => {
+  const shop = await people.shopOf(db);
   return {
     ok: true,
     value: { person: { id, name, role, preferences }, shop: { name: shop.name, timeZone: shop.timeZone, currency: shop.currency } },
@@ -31,16 +31,15 @@ export const readShell = defineQuery('viewer', z.object({}), async ({ db, person
 
 /** Results of the command palette: belts near a length first, then rows with every word. */
 export const findAnything = defineQuery('viewer', z.object({ find: z.string().max(200) }), async ({ db, person }, input) => {
-  const { shopId } = person;
   const { kind, find } = requestedKind(input.find);
   const query = { find, limit: OF_A_KIND, uncounted: true };
   const lengthMm = lengthTyped(find);
   const [someJobs, someMachines, someDrives, books, belts] = await Promise.all([
-    jobLists.findJobs(db, shopId, query),
-    machines.listMachines(db, shopId, query),
-    drives.listDrives(db, shopId, query),
-    notebooks.listNotebooks(db, shopId, query),
-    lengthMm === null ? shelf.findShelf(db, shopId, query) : beltsAbout(await shelf.listShelf(db, shopId), lengthMm),
+    jobLists.findJobs(db, query),
+    machines.listMachines(db, query),
+    drives.listDrives(db, query),
+    notebooks.listNotebooks(db, query),
+    lengthMm === null ? shelf.findShelf(db, query) : beltsAbout(await shelf.listShelf(db), lengthMm),
   ]);
   const units = {
     show: (value: number, dimension: Dimension, digits?: number) => formatQuantity(value, dimension, person.preferences, digits),

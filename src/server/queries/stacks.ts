@@ -11,16 +11,16 @@ const asked = z.object({
 });
 
 /** Stack of a pulley. */
-export const readStack = defineQuery('viewer', asked, async ({ db, person: { shopId } }, { drive: id, pulley: pulleyId, job: number }) => {
-  const drive = await drives.findDrive(db, shopId, id);
+export const readStack = defineQuery('viewer', asked, async ({ db }, { drive: id, pulley: pulleyId, job: number }) => {
+  const drive = await drives.findDrive(db, id);
   if (!drive) return missing('This drive does not exist.');
   if (isUnreadable(drive)) return { ok: true, value: drive };
   const pulley = drive.document.pulleys.find((p) => p.id === pulleyId);
   if (!pulley) return missing('This drive has no such pulley.');
   const [all, papers, job] = await Promise.all([
-    stacks.stacksOf(db, shopId, id),
-    documents.documentsOf(db, shopId, { driveIds: [id] }),
-    number === null ? null : jobs.findJob(db, shopId, number),
+    stacks.stacksOf(db, id),
+    documents.documentsOf(db, { driveIds: [id] }),
+    number === null ? null : jobs.findJob(db, number),
   ]);
   const kept = all.find((s) => s.pulley === pulleyId) ?? null;
   if (kept && isUnreadable(kept)) return { ok: true, value: kept };

@@ -7,21 +7,17 @@ import { defineQuery, missing, recordId } from '@/server';
 const SHOWN = 100;
 
 /** Drives that are being measured, and the machine that is to get the next one. */
-export const listNotebooks = defineQuery(
-  'viewer',
-  z.object({ machine: z.number().int().nullable() }),
-  async ({ db, person: { shopId } }, { machine: id }) => {
-    const [books, machine] = await Promise.all([
-      notebooks.listNotebooks(db, shopId, { limit: SHOWN }),
-      id === null ? null : machines.findMachine(db, shopId, id),
-    ]);
-    return { ok: true, value: { notebooks: books.rows, machine: machine && { id: machine.id, name: machine.name } } };
-  },
-);
+export const listNotebooks = defineQuery('viewer', z.object({ machine: z.number().int().nullable() }), async ({ db }, { machine: id }) => {
+  const [books, machine] = await Promise.all([
+    notebooks.listNotebooks(db, { limit: SHOWN }),
+    id === null ? null : machines.findMachine(db, id),
+  ]);
+  return { ok: true, value: { notebooks: books.rows, machine: machine && { id: machine.id, name: machine.name } } };
+});
 
 /** A drive that is being measured. */
-export const readNotebook = defineQuery('viewer', recordId, async ({ db, person }, { id }) => {
-  const stored = await notebooks.findNotebook(db, person.shopId, id);
+export const readNotebook = defineQuery('viewer', recordId, async ({ db }, { id }) => {
+  const stored = await notebooks.findNotebook(db, id);
   if (!stored) return missing('This notebook does not exist.');
   return { ok: true, value: isUnreadable(stored) ? stored : { stored } };
 });

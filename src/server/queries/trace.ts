@@ -4,10 +4,10 @@ import { faults } from '@/db';
 import { defineQuery } from '@/server';
 
 /** Changes to the supplied base: causes confirmed by jobs, and corrections by the owner. */
-export const readShopBase = defineQuery('viewer', z.object({}), async ({ db, person }) => ({
+export const readShopBase = defineQuery('viewer', z.object({}), async ({ db }) => ({
   ok: true,
   value: {
-    confirmed: await faults.confirmedCauses(db, person.shopId),
-    corrections: await faults.correctionsOf(db, person.shopId),
+    confirmed: await faults.confirmedCauses(db),
+    corrections: await faults.correctionsOf(db),
   },
 }));

@@ -4,19 +4,19 @@ import { parts, readings } from '@/db';
 import { defineQuery } from '@/server';
 
 /** Widths read of a drive’s belts, on every machine that has it. */
-export const readWidthPast = defineQuery('viewer', z.object({ driveId: z.number().int() }), async ({ db, person }, { driveId }) => ({
+export const readWidthPast = defineQuery('viewer', z.object({ driveId: z.number().int() }), async ({ db }, { driveId }) => ({
   ok: true,
-  value: await readings.widthPast(db, person.shopId, driveId),
+  value: await readings.widthPast(db, driveId),
 }));
 
 /** Riding records and warranties of the belts of a drive. */
-export const readBeltLife = defineQuery('viewer', z.object({ driveId: z.number().int() }), async ({ db, person }, { driveId }) => ({
+export const readBeltLife = defineQuery('viewer', z.object({ driveId: z.number().int() }), async ({ db }, { driveId }) => ({
   ok: true,
-  value: await readings.beltLife(db, person.shopId, driveId),
+  value: await readings.beltLife(db, driveId),
 }));
 
 /** Measured CVT belts of the shop, and the spares for them. */
-export const readFleet = defineQuery('viewer', z.object({}), async ({ db, person: { shopId } }) => {
-  const [belts, spares] = await Promise.all([readings.widthsOfShop(db, shopId), parts.spareBelts(db, shopId)]);
+export const readFleet = defineQuery('viewer', z.object({}), async ({ db }) => {
+  const [belts, spares] = await Promise.all([readings.widthsOfShop(db), parts.spareBelts(db)]);
   return { ok: true, value: { belts, spares } };
 });

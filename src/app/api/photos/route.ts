@@ -29,6 +29,6 @@ export async function POST(request: Request): Promise<Response> {
     .finally(() => receiving--);
   if (!made) return refuse(413, TOO_LARGE);
   if (!made.ok) return refuse(415, made.problem);
-  const kept = await notebooks.addPhoto(database(), person.shopId, notebook, made.picture, person.name, new Date());
+  const kept = await notebooks.addPhoto(database().ofShop(person.shopId), notebook, made.picture, person.name, new Date());
   return kept.ok ? Response.json({ ok: true, ...kept.value }) : refuse(409, kept.problem);
 }

@@ -11,7 +11,7 @@ type Props = PageProps<'/customers/[id]'>;
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
   const { shopId } = await requirePerson();
   const input = await idOf(params);
-  const customer = input && (await customers.findCustomer(database(), shopId, input.id));
+  const customer = input && (await customers.findCustomer(database().ofShop(shopId), input.id));
   return customer ? { title: customer.name } : {};
 }
 

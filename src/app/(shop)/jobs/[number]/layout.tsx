@@ -11,7 +11,7 @@ type Props = Pick<LayoutProps<'/jobs/[number]'>, 'params'>;
 async function titleOfNamed({ params }: Props): Promise<string | null> {
   const { shopId } = await requirePerson();
   const number = wholeNumber((await params).number);
-  return number === null ? null : jobs.titleOf(database(), shopId, number);
+  return number === null ? null : jobs.titleOf(database().ofShop(shopId), number);
 }
 
 export async function generateMetadata(props: Props): Promise<Metadata> {

@@ -11,7 +11,7 @@ type Props = Pick<LayoutProps<'/machines/[id]'>, 'params'>;
 async function nameOfNamed({ params }: Props): Promise<string | null> {
   const { shopId } = await requirePerson();
   const id = wholeNumber((await params).id);
-  return id === null ? null : machines.nameOf(database(), shopId, id);
+  return id === null ? null : machines.nameOf(database().ofShop(shopId), id);
 }
 
 export async function generateMetadata(props: Props): Promise<Metadata> {

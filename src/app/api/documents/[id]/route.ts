@@ -9,7 +9,7 @@ export async function GET(_request: Request, { params }: RouteContext<'/api/docu
   const person = await currentPerson();
   if (!person) return new Response('Sign in first.', { status: 401 });
   const id = wholeNumber((await params).id);
-  const paper = id === null ? null : await documents.findDocument(database(), person.shopId, id);
+  const paper = id === null ? null : await documents.findDocument(database().ofShop(person.shopId), id);
   if (!paper) return new Response('There is no such document.', { status: 404 });
   return new Response(new Uint8Array(paper.bytes), {
     headers: {

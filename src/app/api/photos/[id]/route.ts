@@ -8,7 +8,7 @@ export async function GET(_request: Request, { params }: RouteContext<'/api/phot
   if (!person) return new Response('Sign in first.', { status: 401 });
   const id = wholeNumber((await params).id);
   if (id === null) return new Response('The id of a photo must be a whole number.', { status: 400 });
-  const photo = await notebooks.findPhoto(database(), person.shopId, id);
+  const photo = await notebooks.findPhoto(database().ofShop(person.shopId), id);
   if (!photo) return new Response('There is no such photo.', { status: 404 });
   return new Response(new Uint8Array(photo.bytes), {
     headers: {

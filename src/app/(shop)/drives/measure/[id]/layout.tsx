@@ -8,6 +8,6 @@ import { InBrowser } from '@/ui/in-browser';
 export default async function NotebookLayout({ children, params }: LayoutProps<'/drives/measure/[id]'>) {
   const { shopId } = await requirePerson();
   const id = wholeNumber((await params).id);
-  if (id === null || !(await notebooks.isNotebook(database(), shopId, id))) notFound();
+  if (id === null || !(await notebooks.isNotebook(database().ofShop(shopId), id))) notFound();
   return <InBrowser>{children}</InBrowser>;
 }

@@ -13,12 +13,12 @@ export async function GET(request: Request, { params }: RouteContext<'/api/machi
   const as = new URL(request.url).searchParams.get('as');
   if (!isType(as)) return new Response('The history format must be csv or json.', { status: 400 });
   const id = wholeNumber((await params).id);
-  const machine = id === null ? null : await machines.findMachine(database(), person.shopId, id);
+  const machine = id === null ? null : await machines.findMachine(database().ofShop(person.shopId), id);
   if (!machine) return new Response('There is no such machine.', { status: 404 });
   const { name, maker, model, serial, customer } = machine;
   const whole = {
     machine: { name, maker, model, serial, customer },
-    events: await history.historyOf(database(), person.shopId, machine, true),
+    events: await history.historyOf(database().ofShop(person.shopId), machine, true),
   };
   return new Response(as === 'csv' ? historyCsv(whole) : historyJson(whole), {
     headers: {
