@@ -27,10 +27,11 @@ module.exports = {
     },
     layer('ui-below-features', '^src/ui', '^src/(app|features|server|db|cli/)'),
     {
-      name: 'browser-without-database',
+      name: 'browser-without-server',
+      comment: 'Browser and server agree on names, inputs and results in the contract.',
       severity: 'error',
       from: { path: '^src/(features|ui|client)', pathNot: [TESTS, '^src/features/account/actions'] },
-      to: { path: '^src/db' },
+      to: { path: '^src/(db|server)' },
     },
     {
       name: 'features-one-way',

@@ -38,13 +38,21 @@ const config = [
     },
   },
   {
-    // What runs in a browser knows the database and the server by their types alone.
+    // The schemas of all commands and queries are for the server. A browser needs their types alone.
     files: ['src/features/**', 'src/ui/**', 'src/client/**'],
-    ignores: ['src/features/account/actions.ts', '**/*.test.*'],
+    ignores: ['**/*.test.*'],
     rules: {
       '@typescript-eslint/no-restricted-imports': [
         'error',
-        { patterns: [{ group: ['@/db', '@/db/*', '@/server', '@/server/*'], allowTypeImports: true, message: 'A browser has neither.' }] },
+        {
+          patterns: [
+            {
+              group: ['@/contract/commands', '@/contract/queries'],
+              allowTypeImports: true,
+              message: 'Import its types with `import type`.',
+            },
+          ],
+        },
       ],
     },
   },

@@ -3,6 +3,7 @@ import * as z from 'zod';
 import { defineQuery, executeQuery } from './command';
 import { hashPassword, passwordMatches } from './password';
 import { wholeNumber } from './params';
+import { query } from '../contract/declare';
 import type { Person } from '../contract/records';
 
 const seen = vi.hoisted(() => ({ person: null as unknown }));
@@ -11,7 +12,11 @@ vi.mock('./session', () => ({
   hasRole: (role: string, needed: string) =>
     ['viewer', 'technician', 'owner'].indexOf(role) >= ['viewer', 'technician', 'owner'].indexOf(needed),
 }));
-vi.mock('../db', async () => ({ commands: {}, database: () => 'the database', sqlState: (await import('../db/connection')).sqlState }));
+vi.mock('../db', async () => ({
+  commands: {},
+  database: () => ({ ofShop: (shopId: number) => `records of shop ${shopId}` }),
+  sqlState: (await import('../db/connection')).sqlState,
+}));
 
 const person = (role: Person['role']) => ({ id: 1, shopId: 1, name: 'Bram', role, sessionId: 's' });
 const input = z.object({
@@ -21,7 +26,7 @@ const input = z.object({
 
 describe('every query', () => {
   const did = vi.fn(async (_context: unknown, given: z.infer<typeof input>) => ({ ok: true as const, value: given.name }));
-  const ask = (raw: unknown) => executeQuery({ 'parts.find': defineQuery('technician', input, did) }, 'parts.find', raw);
+  const ask = (raw: unknown) => executeQuery({ 'parts.find': defineQuery(query<string>()('technician', input), did) }, 'parts.find', raw);
   beforeEach(() => {
     did.mockClear();
     seen.person = person('technician');
@@ -29,7 +34,7 @@ describe('every query', () => {
 
   it('is answered knowing who asks, what and when', async () => {
     expect(await ask({ name: 'A', parts: [] })).toEqual({ ok: true, value: 'A' });
-    expect(did).toHaveBeenCalledWith({ db: 'the database', person: seen.person, now: expect.any(Date) }, { name: 'A', parts: [] });
+    expect(did).toHaveBeenCalledWith({ db: 'records of shop 1', person: seen.person, now: expect.any(Date) }, { name: 'A', parts: [] });
   });
   it('is refused under a name that does not exist, also one of every object', async () => {
     for (const name of ['parts.lose', 'toString', '__proto__', ''])

@@ -4,6 +4,7 @@ import * as z from 'zod';
 import { commands, database, sqlState, type Database, type Role, type ShopDatabase } from '../db';
 import { currentPerson, hasRole } from './session';
 import { findInvalidText } from './invalid-text';
+import type { CommandContract, QueryContract } from '../contract/declare';
 import type { ActionResult, Person } from '../contract/records';
 
 export interface ActionContext {
@@ -19,10 +20,7 @@ export interface CommandContext extends ActionContext {
   readonly doneAt: Date;
 }
 
-/**
- * A kind of command: its role, input and effect. `prepare` reads and computes before the transaction. `apply` writes, in
- * one transaction with the note of its id.
- */
+/** A kind of command: its role, input and effect. */
 export interface Command<I, T, Current> {
   readonly role: Role;
   readonly input: z.ZodType<I>;
@@ -44,16 +42,20 @@ export interface CommandRegistry {
 
 type Once = <T, Current>(apply: () => Promise<ActionResult<T, Current>>) => Promise<ActionResult<T, Current>>;
 
-/** Declares a kind of command. */
-export function defineCommand<I, T, Current = never, Prepared = null>(spec: {
-  readonly role: Role;
-  readonly input: z.ZodType<I>;
-  readonly prepare?: (context: CommandContext, input: I) => Promise<ActionResult<Prepared, never>>;
-  readonly apply: (context: CommandContext, input: I, prepared: Prepared) => Promise<ActionResult<T, Current>>;
-}): Command<I, T, Current> {
+/**
+ * The effect of a command of the contract. `prepare` reads and computes before the transaction. `apply` writes, in one
+ * transaction with the note of its id.
+ */
+export function defineCommand<I, T, Current, Prepared = null>(
+  { role, input: shape }: CommandContract<I, T, Current>,
+  spec: {
+    readonly prepare?: (context: CommandContext, input: I) => Promise<ActionResult<Prepared, never>>;
+    readonly apply: (context: CommandContext, input: I, prepared: Prepared) => Promise<ActionResult<T, Current>>;
+  },
+): Command<I, T, Current> {
   return {
-    role: spec.role,
-    input: spec.input,
+    role,
+    input: shape,
     run: async (context, input, once) => {
       const prepared = spec.prepare ? await spec.prepare(context, input) : { ok: true as const, value: null as Prepared };
       if (!prepared.ok) return prepared;
@@ -185,15 +187,11 @@ export interface AnyQuery {
   readonly ask: (context: ActionContext, input: never) => Promise<ActionResult<unknown>>;
 }
 
-type ValueOf<A> = A extends { readonly ok: true; readonly value: infer T } ? T : never;
-
-/** Declares a query. */
-export const defineQuery = <I, A extends ActionResult<unknown>>(
-  role: Role,
-  input: z.ZodType<I>,
-  ask: (context: ActionContext, input: I) => Promise<A>,
-  // An answer is a value or a refusal: the union of its values is the value of the query.
-): Query<I, ValueOf<A>> => ({ role, input, ask: ask as unknown as Query<I, ValueOf<A>>['ask'] });
+/** The answer to a query of the contract. */
+export const defineQuery = <I, T>(
+  { role, input }: QueryContract<I, T>,
+  ask: (context: ActionContext, input: I) => Promise<ActionResult<T>>,
+): Query<I, T> => ({ role, input, ask });
 
 /** Answer of a query about a record that does not exist, or belongs to another shop. */
 export const missing = (problem: string) => ({ ok: false as const, reason: 'refused' as const, problem });

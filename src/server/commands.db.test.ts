@@ -5,24 +5,22 @@ import type { ShopDatabase } from '../db';
 import { value, shopForTests } from '../db/test-database';
 import { seen } from '../db/test-seen';
 import { defineCommand, deleteOldNotes, executeCommand, type CommandRegistry } from './command';
+import { command } from '../contract/declare';
 import type { Person } from '../contract/records';
 
 /** Commands on the customers of a shop, enough to count how often each is applied. */
 const named = z.object({ name: z.string().min(1, 'Enter a name.') });
+const contract = command<unknown, unknown>()('technician', named);
 const addTo = (db: ShopDatabase, name: string) => db.models.Customer.create({ shopId: db.shopId, name, contact: '' });
 const KINDS: CommandRegistry = {
   commands: {
-    add: defineCommand({
-      role: 'technician',
-      input: named,
+    add: defineCommand(contract, {
       apply: async ({ db, doneAt }, { name }) => {
         const { id } = await addTo(db, name);
         return { ok: true, value: { id, at: doneAt.toISOString() } };
       },
     }),
-    'add and refuse': defineCommand({
-      role: 'technician',
-      input: named,
+    'add and refuse': defineCommand(contract, {
       apply: async ({ db, person }, { name }) => {
         await addTo(db, name);
         return (await db.models.Customer.count({ where: { shopId: person.shopId } })) > 2
@@ -30,17 +28,13 @@ const KINDS: CommandRegistry = {
           : { ok: false, reason: 'refused', problem: 'Not with fewer than three.' };
       },
     }),
-    'add and fail': defineCommand({
-      role: 'technician',
-      input: named,
+    'add and fail': defineCommand(contract, {
       apply: async ({ db }, { name }) => {
         await addTo(db, name);
         throw new Error('the roof fell in');
       },
     }),
-    'add within': defineCommand({
-      role: 'technician',
-      input: named,
+    'add within': defineCommand(contract, {
       apply: async ({ db }, { name }) => {
         await db.transact(async () => addTo(db, name));
         await db.transact(async (transaction) => {
@@ -49,7 +43,9 @@ const KINDS: CommandRegistry = {
         return { ok: false, reason: 'refused', problem: 'All of it back.' };
       },
     }),
-    password: defineCommand({ role: 'viewer', input: z.object({ password: z.string() }), apply: async () => ({ ok: true, value: null }) }),
+    password: defineCommand(command<null>()('viewer', z.object({ password: z.string() })), {
+      apply: async () => ({ ok: true, value: null }),
+    }),
   },
   secret: new Set(['password']),
 };

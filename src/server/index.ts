@@ -3,5 +3,5 @@ export type { AnyCommand, AnyQuery, Command, CommandContext, CommandRegistry, Ac
 export { firstAnswer } from './first-answer';
 export { hashPassword, passwordMatches, SHORTEST_PASSWORD } from './password';
 export { startSession, clientAddress, currentPerson, endSession, hasRole, requirePerson } from './session';
-export { listInput, recordId, rowsOf } from './listing';
+export { rowsOf } from './listing';
 export { findInvalidText } from './invalid-text';

@@ -1,6 +1,7 @@
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
-import { LARGEST_PAPER_BYTES, paperData, preparePaper } from './paper';
+import { LARGEST_PAPER_BYTES, paperData } from '../contract/forms/paper';
+import { preparePaper } from './paper';
 
 const base64 = (bytes: Buffer) => bytes.toString('base64');
 

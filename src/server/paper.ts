@@ -1,17 +1,7 @@
 import 'server-only';
-import * as z from 'zod';
 import type { documents } from '@/db';
 import { readWav } from '@/formats/wav';
 import { preparePicture } from './picture';
-
-/** Largest file in one command, bytes: a page of a manual, or a picture reduced on the device. */
-export const LARGEST_PAPER_BYTES = 8 * 1024 * 1024;
-
-/** A file in a command: base64. */
-export const paperData = z
-  .base64('The file arrived incomplete. Choose it again.')
-  .min(1, 'The file is empty. Choose it again.')
-  .max(Math.ceil(LARGEST_PAPER_BYTES / 3) * 4, 'This file is larger than 8 MB. Remove pages, or save it smaller.');
 
 type PaperResult =
   { readonly ok: true; readonly value: documents.Paper } | { readonly ok: false; readonly reason: 'invalid'; readonly problem: string };

@@ -2,31 +2,25 @@
 
 import { useCallback, useRef } from 'react';
 import { v4 as newId } from 'uuid';
-import { changedKeys } from '@/contract/keys';
+import { changedKeys, type CommandKind } from '@/contract/keys';
 import type { ActionResult } from '@/contract/records';
-import type { Command } from '@/server';
 import { useNotice, type Notice } from '@/ui/notice';
 import { NO_ANSWER, post, useOutbox } from '@/client/outbox';
 import { useRefetch } from '@/client/reads';
 import { SECRET_COMMANDS } from '@/contract/secret';
-import type { Commands } from '@/server/commands/registry';
-
-export type CommandName = keyof Commands;
-export type CommandInput<K extends CommandName> = Commands[K] extends Command<infer I, infer _T, infer _C> ? I : never;
-type Applied<K extends CommandName> = Commands[K] extends Command<infer _I, infer T, infer _C> ? T : never;
-type CurrentOf<K extends CommandName> = Commands[K] extends Command<infer _I, infer _T, infer C> ? C : never;
+import type { CommandCurrent, CommandInput, CommandResult } from '@/contract/commands';
 
 /** Result of a command: the answer of the server, or that it is queued on this device. */
-export type CommandAnswer<K extends CommandName> =
-  | ActionResult<Applied<K>, CurrentOf<K>>
+export type CommandAnswer<K extends CommandKind> =
+  | ActionResult<CommandResult<K>, CommandCurrent<K>>
   | { readonly ok: false; readonly reason: 'waiting'; readonly problem: string; readonly field?: string };
 
-export interface How<K extends CommandName> {
+export interface How<K extends CommandKind> {
   /** Short description for the list of queued commands: “Note on job 213”. */
   readonly words: string;
   readonly about?: string;
   /** Message after success. None if omitted. */
-  readonly done?: string | Omit<Notice, 'tone'> | ((value: Applied<K>) => Omit<Notice, 'tone'>);
+  readonly done?: string | Omit<Notice, 'tone'> | ((value: CommandResult<K>) => Omit<Notice, 'tone'>);
   /** The screen shows the refusal itself, for example next to a field. */
   readonly quiet?: boolean;
   /** False if the screen stores its content on the device and sends it again. The command is then not queued. */
@@ -35,7 +29,7 @@ export interface How<K extends CommandName> {
   readonly id?: string;
 }
 
-export type RunCommand = <K extends CommandName>(kind: K, input: CommandInput<K>, how: How<K>) => Promise<CommandAnswer<K>>;
+export type RunCommand = <K extends CommandKind>(kind: K, input: CommandInput<K>, how: How<K>) => Promise<CommandAnswer<K>>;
 
 /**
  * The only way for a screen to change data. It sends the command, or queues it on this device. It shows the result, and
@@ -46,7 +40,7 @@ export function useCommand(): RunCommand {
   const { owner, outbox } = useOutbox();
   const readAgain = useRefetch();
   return useCallback(
-    async <K extends CommandName>(
+    async <K extends CommandKind>(
       kind: K,
       input: CommandInput<K>,
       { words, about, done, quiet, keep = true, id }: How<K>,

@@ -4,15 +4,16 @@ import Box from '@mui/material/Box';
 import type { ComponentType, Key } from 'react';
 import { Staleness } from '@/ui/staleness';
 import { UnreadablePage } from '@/ui/unreadable';
-import type { QueryInput, QueryName, QueryValue } from './ask';
+import type { QueryKey } from '@/contract/keys';
+import type { QueryInput, QueryResult } from '@/contract/queries';
 import { useAnswerOf } from './use-query';
 import type { UnreadableRow } from '@/contract/records';
 import { isUnreadable } from '@/contract/unreadable';
 
-type Readable<N extends QueryName> = Exclude<QueryValue<N>, UnreadableRow>;
+type Readable<N extends QueryKey> = Exclude<QueryResult<N>, UnreadableRow>;
 /** `unknown` if the answer has what the screen needs. */
-type Fits<N extends QueryName, P> = Readable<N> extends Pick<P, keyof Readable<N> & keyof P> ? unknown : never;
-type Props<N extends QueryName, P> = Omit<P, keyof Readable<N>> & { readonly input: QueryInput<N>; readonly first: QueryValue<N> };
+type Fits<N extends QueryKey, P> = Readable<N> extends Pick<P, keyof Readable<N> & keyof P> ? unknown : never;
+type Props<N extends QueryKey, P> = Omit<P, keyof Readable<N>> & { readonly input: QueryInput<N>; readonly first: QueryResult<N> };
 
 /**
  * A screen with the answer of a query as its properties: first the answer that the server sent with the page, then the
@@ -20,7 +21,7 @@ type Props<N extends QueryName, P> = Omit<P, keyof Readable<N>> & { readonly inp
  * @param what name of the content, for the note that it may be old: “This machine”
  * @param keyOf the screen starts again if this changes, for example the version of a stored drive
  */
-export function answered<N extends QueryName, P extends object>(
+export function answered<N extends QueryKey, P extends object>(
   name: N,
   what: string,
   Screen: ComponentType<P> & Fits<N, P>,

@@ -2,28 +2,30 @@
 
 import { useListing, type ListAsk, type ListedPage, type Listing } from '@/ui/listing';
 import { useRead, type ReadAnswer, type Reading, type ReadOptions } from '@/client/reads';
-import { ask, type QueryInput, type QueryName, type QueryValue } from './ask';
+import type { QueryKey } from '@/contract/keys';
+import type { QueryInput, QueryResult } from '@/contract/queries';
+import { ask } from './ask';
 
 /** Reads a query through the cache of the device. Its key is the name and the input. */
-export const useQueryOf = <N extends QueryName>(
+export const useQueryOf = <N extends QueryKey>(
   name: N,
   input: QueryInput<N>,
-  options?: ReadOptions<QueryValue<N>>,
-): Reading<QueryValue<N>> => useRead([name, input], () => ask(name, input), options);
+  options?: ReadOptions<QueryResult<N>>,
+): Reading<QueryResult<N>> => useRead([name, input], () => ask(name, input), options);
 
 /** A query with the answer that the server sent with the page: there is a value at any time. */
-export function useAnswerOf<N extends QueryName>(
+export function useAnswerOf<N extends QueryKey>(
   name: N,
   input: QueryInput<N>,
-  first: QueryValue<N>,
-): Reading<QueryValue<N>> & { readonly value: QueryValue<N> } {
+  first: QueryResult<N>,
+): Reading<QueryResult<N>> & { readonly value: QueryResult<N> } {
   const reading = useQueryOf(name, input, { first });
   return { ...reading, value: reading.value ?? first };
 }
 
 /** Names of the queries that list rows page by page. */
-type ListName = { [N in QueryName]: QueryValue<N> extends ListedPage<unknown> ? N : never }[QueryName];
-type RowOf<N extends ListName> = QueryValue<N> extends ListedPage<infer Row> ? Row : never;
+type ListName = { [N in QueryKey]: QueryResult<N> extends ListedPage<unknown> ? N : never }[QueryKey];
+type RowOf<N extends ListName> = QueryResult<N> extends ListedPage<infer Row> ? Row : never;
 
 /** A list that the server searches and pages. */
 export const useListOf = <N extends ListName>(name: N, first: ListedPage<RowOf<N>>, asked: ListAsk): Listing<RowOf<N>> =>

@@ -19,7 +19,7 @@ import { ReadsProvider, useRefetch } from '@/client/reads';
 import { UnitsProvider } from '@/ui/units';
 import { ZoneProvider } from '@/ui/when';
 import { useCommand } from '../commands/use-command';
-import type { QueryValue } from '../queries/ask';
+import type { QueryResult } from '@/contract/queries';
 import { useAnswerOf } from '../queries/use-query';
 import { AccountMenu } from './account-menu';
 import { useGo, useLinks } from './go';
@@ -36,7 +36,7 @@ import type { Preferences } from '@/contract/records';
  * Rail, head and palette of every page, and the providers of every screen: units, clock of the shop, notices, reads and
  * commands.
  */
-export function Shell({ first, children }: { first: QueryValue<'shell.read'>; children: ReactNode }) {
+export function Shell({ first, children }: { first: QueryResult<'shell.read'>; children: ReactNode }) {
   const { id } = first.person;
   return (
     <DeviceOwner value={String(id)}>
@@ -52,7 +52,7 @@ export function Shell({ first, children }: { first: QueryValue<'shell.read'>; ch
 }
 
 /** The shop and the person as they are now. */
-function OfShop({ first, children }: { first: QueryValue<'shell.read'>; children: ReactNode }) {
+function OfShop({ first, children }: { first: QueryResult<'shell.read'>; children: ReactNode }) {
   const { person, shop } = useAnswerOf('shell.read', {}, first).value;
   return (
     <ZoneProvider value={shop.timeZone}>

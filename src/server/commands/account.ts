@@ -1,25 +1,21 @@
 import 'server-only';
-import * as z from 'zod';
+import { COMMAND_CONTRACTS } from '@/contract/commands';
 import { people } from '@/db';
 import { defineCommand, hashPassword, passwordMatches } from '@/server';
-import { passwordRule, preferencesRule, TOO_MANY, WINDOW_MS } from '@/contract/forms/account';
+import { TOO_MANY, WINDOW_MS } from '@/contract/forms/account';
 
 /** Attempts at one's own present password. */
 const PER_CHANGE = 5;
 
 export const accountCommands = {
-  preferences: defineCommand({
-    role: 'viewer',
-    input: preferencesRule,
+  preferences: defineCommand(COMMAND_CONTRACTS.preferences, {
     apply: async ({ db, person }, chosen) => {
       await people.setPreferences(db, person.id, chosen);
       return { ok: true, value: null };
     },
   }),
 
-  'own-password': defineCommand({
-    role: 'viewer',
-    input: z.object({ current: z.string(), next: passwordRule }),
+  'own-password': defineCommand(COMMAND_CONTRACTS['own-password'], {
     prepare: async ({ db, person }, { current, next }) => {
       const refuse = (problem: string) => ({ ok: false as const, reason: 'refused' as const, problem });
       const subject = `password of ${person.id}`;

@@ -1,13 +1,10 @@
 import 'server-only';
-import * as z from 'zod';
+import { COMMAND_CONTRACTS } from '@/contract/commands';
 import { customers } from '@/db';
 import { defineCommand } from '@/server';
-import { customerForm } from '@/contract/forms/customer';
 
 export const customerCommands = {
-  'customer.save': defineCommand({
-    role: 'technician',
-    input: z.object({ fields: customerForm, existing: z.object({ id: z.number().int(), version: z.number().int() }).optional() }),
+  'customer.save': defineCommand(COMMAND_CONTRACTS['customer.save'], {
     apply: ({ db }, { fields, existing }) => customers.saveCustomer(db, fields, existing),
   }),
 } as const;

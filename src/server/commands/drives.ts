@@ -1,28 +1,16 @@
 import 'server-only';
-import * as z from 'zod';
-import { validateDrive, type Drive } from '@/core/drive';
+import { COMMAND_CONTRACTS } from '@/contract/commands';
+import type { Drive } from '@/core/drive';
 import { drives } from '@/db';
 import { defineCommand } from '@/server';
-import { driveNotSaved } from '../messages';
 
-/** A drive from the screen or a file, validated again here: the stored document is always a valid drive file. */
-const document = z.unknown().transform((value, context): Drive => {
-  const read = validateDrive(value);
-  if (read.ok) return read.drive;
-  context.addIssue({ code: 'custom', message: driveNotSaved(read.problems) });
-  return z.NEVER;
-});
-
-const id = z.number().int();
 const nameless = (drive: Drive) =>
   drive.name.trim() === ''
     ? { ok: false as const, reason: 'invalid' as const, field: 'name', problem: 'Enter a name for the drive.' }
     : null;
 
 export const driveCommands = {
-  'drive.add': defineCommand({
-    role: 'technician',
-    input: z.object({ document }),
+  'drive.add': defineCommand(COMMAND_CONTRACTS['drive.add'], {
     apply: async ({ db, person, now }, { document: drive }) => {
       const refused = nameless(drive);
       if (refused) return refused;
@@ -31,16 +19,12 @@ export const driveCommands = {
     },
   }),
 
-  'drive.save': defineCommand({
-    role: 'technician',
-    input: z.object({ id, version: z.number().int(), document }),
+  'drive.save': defineCommand(COMMAND_CONTRACTS['drive.save'], {
     apply: async ({ db, person, now }, input) =>
       nameless(input.document) ?? drives.saveDrive(db, input.id, input.version, input.document, person.name, now),
   }),
 
-  'drive.remove': defineCommand({
-    role: 'technician',
-    input: z.object({ id }),
+  'drive.remove': defineCommand(COMMAND_CONTRACTS['drive.remove'], {
     apply: ({ db }, input) => drives.removeDrive(db, input.id),
   }),
 } as const;

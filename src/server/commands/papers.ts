@@ -1,26 +1,17 @@
 import 'server-only';
-import * as z from 'zod';
+import { COMMAND_CONTRACTS } from '@/contract/commands';
 import { documents } from '@/db';
 import { defineCommand } from '@/server';
-import { paperData, preparePaper } from '@/server/paper';
-import { paperName } from '@/contract/forms/paper';
+import { preparePaper } from '@/server/paper';
 
 export const paperCommands = {
   /** Pins a PDF or a picture to a machine, a drive or one pulley of a drive. */
-  'document.add': defineCommand({
-    role: 'technician',
-    input: z.object({
-      of: z.union([z.object({ machineId: z.number().int() }), z.object({ driveId: z.number().int(), station: z.string().max(60) })]),
-      name: paperName,
-      data: paperData,
-    }),
+  'document.add': defineCommand(COMMAND_CONTRACTS['document.add'], {
     prepare: async (_context, { data }) => preparePaper(data),
     apply: ({ db, person, doneAt }, { of, name }, paper) => documents.addDocument(db, { personId: person.id, at: doneAt }, of, name, paper),
   }),
 
-  'document.remove': defineCommand({
-    role: 'technician',
-    input: z.object({ id: z.number().int() }),
+  'document.remove': defineCommand(COMMAND_CONTRACTS['document.remove'], {
     apply: ({ db }, { id }) => documents.removeDocument(db, id),
   }),
 } as const;

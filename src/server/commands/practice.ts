@@ -1,25 +1,17 @@
 import 'server-only';
-import * as z from 'zod';
+import { COMMAND_CONTRACTS } from '@/contract/commands';
 import { vocabulary } from '@/core/fault';
-import { codeText, drawMachine, modelOf, moveProblem, moveShape, readCode, replayed, resultOf } from '@/core/practice';
+import { codeText, drawMachine, modelOf, moveProblem, readCode, replayed, resultOf } from '@/core/practice';
 import { isUnreadable, practice } from '@/db';
 import { defineCommand } from '@/server';
 import { compute } from '@/server/compute';
 
-const id = z.number().int().positive();
 const refused = (problem: string) => ({ ok: false as const, reason: 'refused' as const, problem });
 
 /** Practice is personal: every person with read access may practise. */
 export const practiceCommands = {
   /** A round on the machine that a code names. */
-  'practice.start': defineCommand({
-    role: 'viewer',
-    input: z.object({
-      code: z.string().superRefine((typed, context) => {
-        const read = readCode(typed);
-        if (!read.ok) context.addIssue({ code: 'custom', message: read.problem });
-      }),
-    }),
+  'practice.start': defineCommand(COMMAND_CONTRACTS['practice.start'], {
     apply: async (context, { code: typed }) => {
       const read = readCode(typed);
       if (!read.ok) return refused(read.problem);
@@ -29,9 +21,7 @@ export const practiceCommands = {
     },
   }),
 
-  'practice.move': defineCommand({
-    role: 'viewer',
-    input: z.object({ id, at: z.number().int().min(0), move: moveShape }),
+  'practice.move': defineCommand(COMMAND_CONTRACTS['practice.move'], {
     apply: (context, { id: session, at, move }) =>
       practice.addMove(context.db, context.person.id, { id: session, at }, ({ machine, played }) => {
         const words = vocabulary();
@@ -42,16 +32,12 @@ export const practiceCommands = {
   }),
 
   /** The learner reads the advice of tracing. The session then counts as helped. */
-  'practice.hint': defineCommand({
-    role: 'viewer',
-    input: z.object({ id }),
+  'practice.hint': defineCommand(COMMAND_CONTRACTS['practice.hint'], {
     apply: (context, { id: session }) => practice.markHelped(context.db, context.person.id, session),
   }),
 
   /** Hands the machine back, or ends early. The session ends and shows the faults. */
-  'practice.finish': defineCommand({
-    role: 'viewer',
-    input: z.object({ id }),
+  'practice.finish': defineCommand(COMMAND_CONTRACTS['practice.finish'], {
     prepare: async (context, { id: number }) => {
       const session = await practice.findPracticeSession(context.db, context.person.id, number);
       if (session === null) return refused('This practice session does not exist.');

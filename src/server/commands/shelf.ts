@@ -1,27 +1,9 @@
 import 'server-only';
-import * as z from 'zod';
-import { readShelfFields, SHELF_CSV_ROWS } from '@/formats/shelf-csv';
+import { COMMAND_CONTRACTS } from '@/contract/commands';
+import { readShelfFields } from '@/formats/shelf-csv';
 import { parts, shelf, shelfImports } from '@/db';
 import { defineCommand } from '@/server';
-import { partForm } from '@/contract/forms/part';
-import { importAtMost } from '../messages';
 import type { ShelfBeltFields } from '@/contract/records';
-
-const fields: z.ZodType<ShelfBeltFields> = z.object({
-  designation: z.string().max(60).nullable(),
-  section: z.string().max(20).nullable(),
-  lengthMm: z.number().positive().max(20000).nullable(),
-  lengthReference: z.enum(['pitch', 'outside', 'inside']).nullable(),
-  lengthTyped: z.string().max(60).nullable(),
-  quantity: z
-    .number()
-    .int('The quantity must be a whole number.')
-    .min(0, 'The quantity cannot be below 0.')
-    .max(100000, 'Enter at most 100,000.'),
-  bin: z.string().max(40),
-  priceCents: z.number().int().min(0).nullable(),
-  supplierNote: z.string().max(500),
-});
 
 /** The rows are read again here: a row is stored only if its text produces it. */
 function confirmed(row: ShelfBeltFields): string | null {
@@ -42,21 +24,15 @@ function confirmed(row: ShelfBeltFields): string | null {
 }
 
 const invalid = (problem: string) => ({ ok: false as const, reason: 'invalid' as const, problem });
-const place = z.object({ id: z.number().int(), version: z.number().int() });
-
 export const shelfCommands = {
-  'shelf.add': defineCommand({
-    role: 'technician',
-    input: z.object({ fields }),
+  'shelf.add': defineCommand(COMMAND_CONTRACTS['shelf.add'], {
     apply: async ({ db }, input) => {
       const problem = confirmed(input.fields);
       return problem ? invalid(problem) : shelf.addShelfBelt(db, input.fields);
     },
   }),
 
-  'shelf.change': defineCommand({
-    role: 'technician',
-    input: place.extend({ fields }),
+  'shelf.change': defineCommand(COMMAND_CONTRACTS['shelf.change'], {
     apply: async ({ db }, input) => {
       const problem = confirmed(input.fields);
       return problem ? invalid(problem) : shelf.changeShelfBelt(db, input.id, input.version, input.fields);
@@ -64,40 +40,27 @@ export const shelfCommands = {
   }),
 
   /** Counts up or down from what is there, so that what waited for the network is still right. */
-  'shelf.count': defineCommand({
-    role: 'technician',
-    input: z.object({ id: z.number().int(), by: z.number().int().min(-1000).max(1000) }),
+  'shelf.count': defineCommand(COMMAND_CONTRACTS['shelf.count'], {
     apply: ({ db }, { id, by }) => shelf.countShelfBelt(db, id, by),
   }),
 
-  'shelf.remove': defineCommand({
-    role: 'technician',
-    input: place,
+  'shelf.remove': defineCommand(COMMAND_CONTRACTS['shelf.remove'], {
     apply: ({ db }, { id, version }) => shelf.removeShelfBelt(db, id, version),
   }),
 
   /** Imports a list. The id of this command undoes it. */
-  'shelf.import': defineCommand({
-    role: 'technician',
-    input: z.object({
-      mode: z.enum(['add', 'set']),
-      rows: z.array(fields).min(1, 'The file has no rows to import.').max(SHELF_CSV_ROWS, importAtMost(SHELF_CSV_ROWS)),
-    }),
+  'shelf.import': defineCommand(COMMAND_CONTRACTS['shelf.import'], {
     apply: async ({ db, id }, { mode, rows }) => {
       const bad = rows.map(confirmed).find((p) => p !== null);
       return bad ? invalid(bad) : shelfImports.importShelf(db, id, rows, mode);
     },
   }),
 
-  'shelf.take-back-import': defineCommand({
-    role: 'technician',
-    input: z.object({ id: z.uuid() }),
+  'shelf.take-back-import': defineCommand(COMMAND_CONTRACTS['shelf.take-back-import'], {
     apply: ({ db }, { id }) => shelfImports.undoImport(db, id),
   }),
 
-  'shelf.order': defineCommand({
-    role: 'technician',
-    input: z.object({ designation: z.string().max(60), count: z.number().int().min(0).max(1000, 'Enter at most 1000.') }),
+  'shelf.order': defineCommand(COMMAND_CONTRACTS['shelf.order'], {
     apply: async ({ db }, { designation, count }) => {
       const read = readShelfFields({ designation, quantity: '0' }, 'mm');
       if (!read.ok) return invalid(read.problem);
@@ -105,15 +68,11 @@ export const shelfCommands = {
     },
   }),
 
-  'part.save': defineCommand({
-    role: 'technician',
-    input: z.object({ fields: partForm, existing: z.object({ id: z.number().int(), version: z.number().int() }).optional() }),
+  'part.save': defineCommand(COMMAND_CONTRACTS['part.save'], {
     apply: ({ db }, { fields, existing }) => parts.savePart(db, fields, existing),
   }),
 
-  'part.remove': defineCommand({
-    role: 'technician',
-    input: z.object({ id: z.number().int() }),
+  'part.remove': defineCommand(COMMAND_CONTRACTS['part.remove'], {
     apply: ({ db }, { id }) => parts.removePart(db, id),
   }),
 } as const;

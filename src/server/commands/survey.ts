@@ -1,52 +1,30 @@
 import 'server-only';
-import * as z from 'zod';
-import { validateNotebook, type Notebook } from '@/core/survey';
+import { COMMAND_CONTRACTS } from '@/contract/commands';
 import { isUnreadable, notebooks } from '@/db';
 import { defineCommand } from '@/server';
 import { compute } from '@/server/compute';
-import { entryNotSaved } from '../messages';
-
-/** A notebook from the screen, its shape checked again here. */
-const document = z.unknown().transform((value, context): Notebook => {
-  const read = validateNotebook(value);
-  if (read.ok) return read.notebook;
-  context.addIssue({
-    code: 'custom',
-    message: entryNotSaved(read.problems[0]?.path ?? '', read.problems[0]?.message ?? ''),
-  });
-  return z.NEVER;
-});
-const id = z.number().int();
 
 export const surveyCommands = {
-  'notebook.add': defineCommand({
-    role: 'technician',
-    input: z.object({ document, machineId: id.nullable().optional() }),
+  'notebook.add': defineCommand(COMMAND_CONTRACTS['notebook.add'], {
     apply: async ({ db, person, now }, input) => {
       const made = await notebooks.addNotebook(db, input.document, person.name, now, input.machineId ?? null);
       return { ok: true, value: { id: made.id } };
     },
   }),
 
-  'notebook.save': defineCommand({
-    role: 'technician',
-    input: z.object({ id, version: z.number().int(), document }),
+  'notebook.save': defineCommand(COMMAND_CONTRACTS['notebook.save'], {
     apply: async ({ db, person, now }, input) => {
       const result = await notebooks.saveNotebook(db, input.id, input.version, input.document, person.name, now);
       return result.ok ? { ok: true, value: { version: result.value.version } } : result;
     },
   }),
 
-  'notebook.remove': defineCommand({
-    role: 'technician',
-    input: z.object({ id }),
+  'notebook.remove': defineCommand(COMMAND_CONTRACTS['notebook.remove'], {
     apply: ({ db }, input) => notebooks.removeNotebook(db, input.id),
   }),
 
   /** Makes the drive that the notebook amounts to, computed here from what is stored. */
-  'notebook.make-drive': defineCommand({
-    role: 'technician',
-    input: z.object({ id, version: z.number().int() }),
+  'notebook.make-drive': defineCommand(COMMAND_CONTRACTS['notebook.make-drive'], {
     prepare: async ({ db }, input) => {
       const refuse = (problem: string) => ({ ok: false as const, reason: 'refused' as const, problem });
       const stored = await notebooks.findNotebook(db, input.id);

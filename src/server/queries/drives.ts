@@ -1,19 +1,18 @@
 import 'server-only';
-import * as z from 'zod';
+import { QUERY_CONTRACTS } from '@/contract/queries';
 import { documents, drives, isUnreadable, jobLists, machines, notebooks, people, shelf, stacks, trials } from '@/db';
-import { defineQuery, listInput, missing, recordId, rowsOf } from '@/server';
+import { defineQuery, missing, rowsOf } from '@/server';
 import { packShelf } from '@/contract/packed-shelf';
 import type { DriveSummary } from '@/contract/records';
 
-export const listDrives = defineQuery('viewer', listInput, async ({ db }, ask) => ({
+export const listDrives = defineQuery(QUERY_CONTRACTS['drives.list'], async ({ db }, ask) => ({
   ok: true,
   value: await drives.listDrives(db, rowsOf(ask)),
 }));
 
-const typed = z.object({ find: z.string().max(200) });
 const CHOICES = 20;
 
-export const chooseDrive = defineQuery('viewer', typed, async ({ db }, { find }) => ({
+export const chooseDrive = defineQuery(QUERY_CONTRACTS['drives.choose'], async ({ db }, { find }) => ({
   ok: true,
   value: (await drives.listDrives(db, { find, limit: CHOICES, uncounted: true })).rows.map(({ id, name, pulleys, changedAt }) => ({
     id,
@@ -23,14 +22,14 @@ export const chooseDrive = defineQuery('viewer', typed, async ({ db }, { find })
 }));
 
 /** The drives of a machine with their belts, for a job on it. */
-export const drivesOfMachine = defineQuery('viewer', z.object({ machineId: z.number().int() }), async ({ db }, { machineId }) => {
+export const drivesOfMachine = defineQuery(QUERY_CONTRACTS['drives.of-machine'], async ({ db }, { machineId }) => {
   const machine = await machines.findMachine(db, machineId);
   const own: readonly DriveSummary[] = machine ? (await drives.drivesOf(db, machine.driveIds)).drives.map(drives.summaryOf) : [];
   return { ok: true, value: own };
 });
 
 /** Open jobs, to put something on one of them. */
-export const chooseOpenJob = defineQuery('viewer', typed, async ({ db }, { find }) => ({
+export const chooseOpenJob = defineQuery(QUERY_CONTRACTS['jobs.choose-open'], async ({ db }, { find }) => ({
   ok: true,
   value: (await jobLists.openJobs(db, { find, limit: CHOICES, uncounted: true })).rows.map(({ number, title, machine }) => ({
     id: number,
@@ -42,7 +41,7 @@ export const chooseOpenJob = defineQuery('viewer', typed, async ({ db }, { find 
 const NO_DRIVE = 'This drive does not exist.';
 
 /** Page of a drive. */
-export const readDrive = defineQuery('viewer', recordId, async ({ db }, { id }) => {
+export const readDrive = defineQuery(QUERY_CONTRACTS['drive.read'], async ({ db }, { id }) => {
   const stored = await drives.findDrive(db, id);
   if (!stored) return missing(NO_DRIVE);
   if (isUnreadable(stored)) return { ok: true, value: stored };
@@ -71,7 +70,7 @@ export const readDrive = defineQuery('viewer', recordId, async ({ db }, { id }) 
 });
 
 /** A drive alone, for its editor and for comparisons. */
-export const findDrive = defineQuery('viewer', recordId, async ({ db }, { id }) => {
+export const findDrive = defineQuery(QUERY_CONTRACTS['drive.find'], async ({ db }, { id }) => {
   const stored = await drives.findDrive(db, id);
   if (!stored) return missing(NO_DRIVE);
   return { ok: true, value: isUnreadable(stored) ? stored : { stored } };

@@ -1,43 +1,41 @@
 import 'server-only';
-import * as z from 'zod';
+import { QUERY_CONTRACTS } from '@/contract/queries';
 import { drives, isUnreadable, jobLists, jobs, machines, people, trials, type ShopDatabase } from '@/db';
-import { defineQuery, listInput, missing, rowsOf } from '@/server';
+import { defineQuery, missing, rowsOf } from '@/server';
 import { lastUsedBelt } from '@/services/last-used-belt';
-import { noSuchJob } from '../messages';
+import { noSuchJob } from '@/contract/messages';
 import type { Job } from '@/contract/records';
 
 /** Number of open jobs on the page. */
 const OPEN_SHOWN = 200;
 
 /** Open jobs, and the substitutes that are due for an answer. */
-export const readOpenJobs = defineQuery('viewer', z.object({}), async ({ db, now }) => {
+export const readOpenJobs = defineQuery(QUERY_CONTRACTS['jobs.open'], async ({ db, now }) => {
   const { limits } = await people.shopOf(db);
   const [open, due] = await Promise.all([jobLists.openJobs(db, { limit: OPEN_SHOWN }), trials.dueTrials(db, limits.trialDays, now)]);
   return { ok: true, value: { open, due } };
 });
 
-export const listClosedJobs = defineQuery('viewer', listInput, async ({ db }, ask) => ({
+export const listClosedJobs = defineQuery(QUERY_CONTRACTS['jobs.closed'], async ({ db }, ask) => ({
   ok: true,
   value: await jobLists.closedJobs(db, rowsOf(ask)),
 }));
 
-const jobNumber = z.object({ number: z.number().int() });
-
 /** Current state of a job. */
-export const readJob = defineQuery('viewer', jobNumber, async ({ db }, { number }) => {
+export const readJob = defineQuery(QUERY_CONTRACTS['job.read'], async ({ db }, { number }) => {
   const job = await jobs.findJob(db, number);
   return job ? { ok: true, value: job } : missing(noSuchJob(number));
 });
 
 /** Form for a new job: the machine that it starts with, and the drives of that machine. */
-export const readNewJob = defineQuery('viewer', z.object({ machine: z.number().int().nullable() }), async ({ db }, { machine: id }) => {
+export const readNewJob = defineQuery(QUERY_CONTRACTS['jobs.new'], async ({ db }, { machine: id }) => {
   const machine = id === null ? null : await machines.findMachine(db, id);
   const own = machine ? (await drives.drivesOf(db, machine.driveIds)).drives.map(drives.summaryOf) : [];
   return { ok: true, value: { machine: machine && { id: machine.id, label: machine.name, detail: machine.customer }, own } };
 });
 
 /** Drives of the machine of a job, and the drive that the job is about. */
-export const drivesOfJob = defineQuery('viewer', jobNumber, async ({ db }, { number }) => {
+export const drivesOfJob = defineQuery(QUERY_CONTRACTS['drives.of-job'], async ({ db }, { number }) => {
   const job = await jobs.findJob(db, number);
   if (!job) return missing(noSuchJob(number));
   const machine = await machines.findMachine(db, job.machineId);
@@ -46,7 +44,7 @@ export const drivesOfJob = defineQuery('viewer', jobNumber, async ({ db }, { num
 });
 
 /** Printed ticket of a job. */
-export const readTicket = defineQuery('viewer', jobNumber, async ({ db }, { number }) => {
+export const readTicket = defineQuery(QUERY_CONTRACTS['ticket.read'], async ({ db }, { number }) => {
   const job = await jobs.findJob(db, number);
   if (!job) return missing(noSuchJob(number));
   const [drive, shop] = await Promise.all([driveOnTicket(db, job), people.shopOf(db)]);

@@ -1,18 +1,17 @@
 import 'server-only';
-import * as z from 'zod';
+import { QUERY_CONTRACTS } from '@/contract/queries';
 import { documents, drives, facts, history, jobLists, machines, meters, notebooks, people } from '@/db';
-import { defineQuery, listInput, missing, recordId, rowsOf } from '@/server';
+import { defineQuery, missing, rowsOf } from '@/server';
 
-export const listMachines = defineQuery('viewer', listInput, async ({ db }, ask) => ({
+export const listMachines = defineQuery(QUERY_CONTRACTS['machines.list'], async ({ db }, ask) => ({
   ok: true,
   value: await machines.listMachines(db, rowsOf(ask)),
 }));
 
-const typed = z.object({ find: z.string().max(200) });
 /** First suggestions of a lookup field. */
 const CHOICES = 20;
 
-export const chooseMachine = defineQuery('viewer', typed, async ({ db }, { find }) => ({
+export const chooseMachine = defineQuery(QUERY_CONTRACTS['machines.choose'], async ({ db }, { find }) => ({
   ok: true,
   value: (await machines.listMachines(db, { find, limit: CHOICES, uncounted: true })).rows.map(({ id, name, customer }) => ({
     id,
@@ -21,7 +20,7 @@ export const chooseMachine = defineQuery('viewer', typed, async ({ db }, { find 
   })),
 }));
 
-export const chooseCustomer = defineQuery('viewer', typed, async ({ db }, { find }) => ({
+export const chooseCustomer = defineQuery(QUERY_CONTRACTS['customers.choose'], async ({ db }, { find }) => ({
   ok: true,
   value: (await machines.findCustomers(db, { find, limit: CHOICES, uncounted: true })).map((label, id) => ({ id, label })),
 }));
@@ -35,7 +34,7 @@ const NOTEBOOKS_SHOWN = 20;
 const NO_MACHINE = 'This machine does not exist.';
 
 /** Page of a machine. */
-export const readMachine = defineQuery('viewer', recordId, async ({ db }, { id }) => {
+export const readMachine = defineQuery(QUERY_CONTRACTS['machine.read'], async ({ db }, { id }) => {
   const machine = await machines.findMachine(db, id);
   if (!machine) return missing(NO_MACHINE);
   const [own, books, jobs, log, papers, events] = await Promise.all([
@@ -63,7 +62,7 @@ export const readMachine = defineQuery('viewer', recordId, async ({ db }, { id }
 });
 
 /** Facts of a machine and its drives. */
-export const readKnown = defineQuery('viewer', recordId, async ({ db }, { id }) => {
+export const readKnown = defineQuery(QUERY_CONTRACTS['machine.known'], async ({ db }, { id }) => {
   const machine = await machines.findMachine(db, id);
   if (!machine) return missing(NO_MACHINE);
   const [own, known] = await Promise.all([
@@ -74,7 +73,7 @@ export const readKnown = defineQuery('viewer', recordId, async ({ db }, { id }) 
 });
 
 /** A machine alone, for its label. */
-export const readLabel = defineQuery('viewer', recordId, async ({ db }, { id }) => {
+export const readLabel = defineQuery(QUERY_CONTRACTS['machine.label'], async ({ db }, { id }) => {
   const machine = await machines.findMachine(db, id);
   return machine ? { ok: true, value: { machine, shop: (await people.shopOf(db)).name } } : missing(NO_MACHINE);
 });

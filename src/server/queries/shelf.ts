@@ -1,16 +1,16 @@
 import 'server-only';
-import * as z from 'zod';
+import { QUERY_CONTRACTS } from '@/contract/queries';
 import { parts, shelf } from '@/db';
-import { defineQuery, listInput, rowsOf } from '@/server';
+import { defineQuery, rowsOf } from '@/server';
 import { packShelf } from '@/contract/packed-shelf';
 
 /** All belts in stock, as one text. */
-export const readShelf = defineQuery('viewer', z.object({}), async ({ db }) => ({
+export const readShelf = defineQuery(QUERY_CONTRACTS['shelf.read'], async ({ db }) => ({
   ok: true,
   value: packShelf(await shelf.listShelf(db)),
 }));
 
-export const listParts = defineQuery('viewer', listInput, async ({ db }, ask) => ({
+export const listParts = defineQuery(QUERY_CONTRACTS['parts.list'], async ({ db }, ask) => ({
   ok: true,
   value: await parts.listParts(db, rowsOf(ask)),
 }));
@@ -18,7 +18,7 @@ export const listParts = defineQuery('viewer', listInput, async ({ db }, ask) =>
 /** Number of suggested parts in a lookup. */
 const CHOICES = 20;
 
-export const chooseParts = defineQuery('viewer', z.object({ find: z.string().max(200) }), async ({ db }, { find }) => ({
+export const chooseParts = defineQuery(QUERY_CONTRACTS['parts.choose'], async ({ db }, { find }) => ({
   ok: true,
   value: (await parts.listParts(db, { find, limit: CHOICES, uncounted: true })).rows.map(({ id, name, quantity, bin }) => ({
     id,

@@ -1,19 +1,12 @@
 import 'server-only';
-import * as z from 'zod';
+import { QUERY_CONTRACTS, type Findable } from '@/contract/queries';
 import { formatQuantity, type Dimension } from '@/core/quantity';
 import { drives, jobLists, machines, notebooks, people, shelf } from '@/db';
 import { defineQuery } from '@/server';
 import { beltName, beltSize } from '@/services/candidates';
 import { lengthTyped, outsideMm } from '@/services/find-belts';
-import { requestedKind, type Kind } from '@/services/requested-kind';
+import { requestedKind } from '@/services/requested-kind';
 import type { ShelfBelt } from '@/contract/records';
-
-export interface Findable {
-  readonly kind: Kind;
-  readonly label: string;
-  readonly detail: string;
-  readonly href: string;
-}
 
 /** Rows of each kind that are looked for. */
 const OF_A_KIND = 8;
@@ -21,7 +14,7 @@ const OF_A_KIND = 8;
 const NEAR_MM = 13;
 
 /** Frame of every page: the person who is signed in, and their shop. */
-export const readShell = defineQuery('viewer', z.object({}), async ({ db, person: { id, name, role, preferences } }) => {
+export const readShell = defineQuery(QUERY_CONTRACTS['shell.read'], async ({ db, person: { id, name, role, preferences } }) => {
   const shop = await people.shopOf(db);
   return {
     ok: true,
@@ -30,7 +23,7 @@ export const readShell = defineQuery('viewer', z.object({}), async ({ db, person
 });
 
 /** Results of the command palette: belts near a length first, then rows with every word. */
-export const findAnything = defineQuery('viewer', z.object({ find: z.string().max(200) }), async ({ db, person }, input) => {
+export const findAnything = defineQuery(QUERY_CONTRACTS.find, async ({ db, person }, input) => {
   const { kind, find } = requestedKind(input.find);
   const query = { find, limit: OF_A_KIND, uncounted: true };
   const lengthMm = lengthTyped(find);

@@ -1,17 +1,10 @@
 import 'server-only';
-import * as z from 'zod';
+import { QUERY_CONTRACTS } from '@/contract/queries';
 import { documents, drives, isUnreadable, jobs, stacks } from '@/db';
 import { defineQuery, missing } from '@/server';
 
-const asked = z.object({
-  drive: z.number().int(),
-  pulley: z.string().max(200),
-  /** The job that needs the stack, if it is about this drive. */
-  job: z.number().int().nullable(),
-});
-
 /** Stack of a pulley. */
-export const readStack = defineQuery('viewer', asked, async ({ db }, { drive: id, pulley: pulleyId, job: number }) => {
+export const readStack = defineQuery(QUERY_CONTRACTS['stack.read'], async ({ db }, { drive: id, pulley: pulleyId, job: number }) => {
   const drive = await drives.findDrive(db, id);
   if (!drive) return missing('This drive does not exist.');
   if (isUnreadable(drive)) return { ok: true, value: drive };

@@ -1,13 +1,13 @@
 import 'server-only';
-import * as z from 'zod';
+import { QUERY_CONTRACTS } from '@/contract/queries';
 import { isUnreadable, machines, notebooks } from '@/db';
-import { defineQuery, missing, recordId } from '@/server';
+import { defineQuery, missing } from '@/server';
 
 /** Number of notebooks on their page. */
 const SHOWN = 100;
 
 /** Drives that are being measured, and the machine that is to get the next one. */
-export const listNotebooks = defineQuery('viewer', z.object({ machine: z.number().int().nullable() }), async ({ db }, { machine: id }) => {
+export const listNotebooks = defineQuery(QUERY_CONTRACTS['notebooks.list'], async ({ db }, { machine: id }) => {
   const [books, machine] = await Promise.all([
     notebooks.listNotebooks(db, { limit: SHOWN }),
     id === null ? null : machines.findMachine(db, id),
@@ -16,7 +16,7 @@ export const listNotebooks = defineQuery('viewer', z.object({ machine: z.number(
 });
 
 /** A drive that is being measured. */
-export const readNotebook = defineQuery('viewer', recordId, async ({ db }, { id }) => {
+export const readNotebook = defineQuery(QUERY_CONTRACTS['notebook.read'], async ({ db }, { id }) => {
   const stored = await notebooks.findNotebook(db, id);
   if (!stored) return missing('This notebook does not exist.');
   return { ok: true, value: isUnreadable(stored) ? stored : { stored } };
