@@ -1,21 +1,29 @@
 /** Imports point one way: app → features → ui → client → services → contract → formats → core, and app → server → db → contract. */
 const layer = (name, from, to) => ({ name, severity: 'error', from: { path: from }, to: { path: to } });
 /** Tests, and what only tests read. */
-const TESTS = '(\\.(test|bench)|/(sample-(drives|notebook|sheets)|test-[^/]+))\\.tsx?$';
+const TESTS = '(\\.(test|bench)|/sample-drives|/survey-(notebooks|sheets)|/test-[^/]+)\\.tsx?$';
 module.exports = {
   forbidden: [
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
-    layer('core-stands-alone', '^src/core', '^src/(?!core)'),
+    { name: 'core-stands-alone', severity: 'error', from: { path: '^src/core', pathNot: TESTS }, to: { path: '^src/(?!core|lab)' } },
+    {
+      name: 'lab-for-practice-and-the-simulated-tapper',
+      comment: 'Nothing else that is shipped simulates.',
+      severity: 'error',
+      from: { path: '^src/(?!lab)', pathNot: [TESTS, '^src/core/practice/', '^src/features/tension/tap-meter'] },
+      to: { path: '^src/lab' },
+    },
+    layer('lab-uses-core-only', '^src/lab', '^src/(?!core|lab)'),
     {
       name: 'core-imports-no-platform',
       severity: 'error',
       from: { path: '^src/core', pathNot: TESTS },
-      to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/(zod|fft\\.js)/' },
+      to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/(zod|fft\\.js|ml-matrix|pure-rand)/' },
     },
     layer('contract-uses-core-and-formats', '^src/contract', '^src/(?!core|formats|contract)'),
-    layer('formats-use-core-only', '^src/formats', '^src/(?!core|formats)'),
-    layer('services-use-core-formats-and-contract', '^src/services', '^src/(?!core|formats|contract|services)'),
-    layer('cli-uses-core-services-and-formats', '^src/cli/', '^src/(?!core|formats|services|cli/)'),
+    layer('formats-use-core-only', '^src/formats', '^src/(?!core|formats|lab)'),
+    layer('services-use-core-formats-and-contract', '^src/services', '^src/(?!core|formats|contract|services|lab)'),
+    layer('cli-uses-core-services-and-formats', '^src/cli/', '^src/(?!core|formats|services|lab|cli/)'),
     layer('db-below-server', '^src/db', '^src/(app|features|ui|server|services|workers|cli/)'),
     layer('server-below-features', '^src/server', '^src/(app|features|ui|client|cli/)'),
     layer('workers-use-core-and-services', '^src/workers', '^src/(?!core|formats|contract|services|workers)'),

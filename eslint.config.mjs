@@ -68,7 +68,7 @@ const config = [
   },
   // Nothing of React is there: names that begin with `use` are no hooks, and its compiler need not go through a third of all code.
   {
-    files: ['core', 'formats', 'services', 'cli', 'db', 'server', 'workers']
+    files: ['core', 'lab', 'formats', 'services', 'cli', 'db', 'server', 'workers']
       .map((folder) => `src/${folder}/**`)
       .concat('scripts/**', 'e2e/**', 'bin/**'),
     rules: Object.fromEntries(ofHooks.map((rule) => [`react-hooks/${rule}`, 'off'])),

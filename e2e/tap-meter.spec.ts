@@ -2,7 +2,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { seededRandom } from '../src/core/drive';
-import { QUIET_SCENE, tapSound } from '../src/core/sound';
+import { QUIET_SCENE, tapSound } from '../src/lab/tap-synthesis';
 import { writeWav } from '../src/formats/wav';
 import { launchOptions } from './launch';
 import { openReading, unfold } from './bay';

@@ -1,6 +1,6 @@
 import { compileDrive, seededRandom } from '../src/core/drive';
 import { solveSurvey, validateSurvey } from '../src/core/survey';
-import { sheetOf, variedDrive, type Sheet } from '../src/core/survey/sample-sheets';
+import { sheetOf, variedDrive, type Sheet } from '../src/lab/survey-sheets';
 
 /**
  * Measures random drives with a 2 mm tape and a 0.3 mm caliper, seeded. Prints how often the belt length is within its

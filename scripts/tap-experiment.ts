@@ -2,7 +2,9 @@ import { PitchDetector } from 'pitchy';
 import { YIN } from 'pitchfinder';
 import { seededRandom } from '../src/core/drive';
 import { recordingOf, RECORDING_KINDS } from './tap-recordings';
-import { drawScene, hearTap, SCENE_KINDS, tapSound, type SceneKind } from '../src/core/sound';
+import { hearTap } from '../src/core/sound';
+import { drawScene, SCENE_KINDS, type SceneKind } from '../src/lab/tap-scenes';
+import { tapSound } from '../src/lab/tap-synthesis';
 
 /**
  * Compares the tap meter with two public pitch libraries (median of their clear frames) on simulated taps, seeded.

@@ -1,5 +1,5 @@
 import { seededRandom } from '../src/core/drive';
-import { runTraceExperiment } from '../src/core/fault/trace/experiment';
+import { runTraceExperiment } from '../src/lab/trace-experiment';
 
 /** Simulated shop, seeded: shop minutes of the advice, compared with two other methods. */
 const jobs = Number(process.argv[2] ?? 2000);

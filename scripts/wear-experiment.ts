@@ -1,5 +1,6 @@
 import { seededRandom } from '../src/core/drive';
-import { drawWear, wearForecast, type DrawnWear } from '../src/core/wear';
+import { wearForecast } from '../src/core/wear';
+import { drawWear, type DrawnWear } from '../src/lab/wear-simulation';
 
 /**
  * Simulated belts with their logs, worn by stretches of riding that the model does not have. Prints the coverage of the

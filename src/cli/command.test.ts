@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { seededRandom } from '../core/drive';
-import { QUIET_SCENE, tapSound, type TapScene } from '../core/sound';
+import { QUIET_SCENE, tapSound, type TapScene } from '../lab/tap-synthesis';
 import { writeWav } from '../formats/wav';
 
 const root = join(__dirname, '../..');

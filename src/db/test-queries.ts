@@ -2,7 +2,7 @@ import type { QueryKey } from '../contract/keys';
 import { vocabulary } from '../core/fault';
 import { drawMachine } from '../core/practice';
 import { notebookFor } from '../core/survey';
-import { demoDrive } from '../core/survey/sample-notebook';
+import { demoDrive } from '../lab/survey-notebooks';
 import { drives, machines, notebooks, parts, practice, shelf } from '.';
 import { NEW_MACHINE, NOW, SHELF_ROW, value, AUTHOR, type TestShop } from './test-database';
 

@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { demoDrive, measured } from '../core/survey/sample-notebook';
+import { demoDrive, measured } from '@/lab/survey-notebooks';
 import { assessBelt, solveNotebook } from '../workers/compute-tasks';
 import { compute } from './compute';
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { demoDrive } from '../core/drive/sample-drives';
 import { solveNotebook } from '../core/survey';
-import { measured } from '../core/survey/sample-notebook';
+import { measured } from '../lab/survey-notebooks';
 import { assessBelt } from './assess-belt';
 import { solverService } from './solver';
 

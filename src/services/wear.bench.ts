@@ -1,6 +1,7 @@
 import { bench, describe } from 'vitest';
 import { seededRandom } from '../core/drive';
-import { drawWear, wearForecast, type WearAsk } from '../core/wear';
+import { wearForecast, type WearAsk } from '../core/wear';
+import { drawWear } from '../lab/wear-simulation';
 import { newFleet } from './wear';
 
 /** 200 belts of ten readings: a list with one more reading, compared with computing all of them again. */

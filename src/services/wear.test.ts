@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../core/drive';
-import { drawWear, wearForecast, type WearAsk } from '../core/wear';
+import { wearForecast, type WearAsk } from '../core/wear';
+import { drawWear } from '../lab/wear-simulation';
 import { answerWear, newFleet } from './wear';
 
 const random = seededRandom(5);

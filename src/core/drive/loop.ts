@@ -1,6 +1,6 @@
 import { isSimple } from './crossing';
 import type { LoopPlan, LoopTrace } from './plan';
-import { NO_WRAP_RAD } from './tolerances';
+import { NO_WRAP_RAD, TOUCHING_MM } from './tolerances';
 
 /**
  * Path of one belt round its pulleys in the plane.
@@ -274,7 +274,7 @@ function restoreIdler(plan: LoopPlan, x: Float64Array, y: Float64Array, out: Loo
     const from = active[a] as number;
     const to = active[(a + 1) % out.touched] as number;
     for (let i = (from + 1) % plan.stops; i !== to; i = (i + 1) % plan.stops) {
-      if (out.kept[i] === 1 || !(roomFromRun(plan, x, y, from, to, i, true) < -1e-6)) continue;
+      if (out.kept[i] === 1 || !(roomFromRun(plan, x, y, from, to, i, true) < -TOUCHING_MM)) continue;
       out.kept[i] = 1;
       active.copyWithin(a + 2, a + 1, out.touched);
       active[a + 1] = i;

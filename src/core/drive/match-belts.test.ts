@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { solveNotebook } from '../survey';
-import { measured } from '../survey/sample-notebook';
+import { measured } from '../../lab/survey-notebooks';
 import { assessBelt } from './verdict';
 import { newBeltMatching } from './match-belts';
 import { newMatcher } from './matcher';

@@ -1,5 +1,15 @@
+import { symmetricEigen } from '../linear';
 import { evaluate, leans, outOfBalance, type Ending, type Solver } from './solver';
-import { DEAD_CENTRE_PUSH, FORCE_TOLERANCE, MAX_NEWTON_STEPS, STALL_TOLERANCE } from './tolerances';
+import {
+  DEAD_CENTRE_PUSH,
+  DECREASE_SHARE,
+  FALLING_SHARE,
+  FORCE_TOLERANCE,
+  MAX_NEWTON_STEPS,
+  PIVOT_SHARE,
+  ROUGH_FORCE_TOLERANCE,
+  STALL_TOLERANCE,
+} from './tolerances';
 
 /**
  * Minimum for several free tensioners by projected Newton. Those against a stop are fixed. The others take a Newton
@@ -53,7 +63,7 @@ function fallFromSaddle(solver: Solver, tensioners: readonly number[], moving: r
 
 /**
  * Motion of the tensioners along which the energy falls to second order, or null. It is the eigenvector of the smallest
- * eigenvalue of the Hessian scaled by reach, by Jacobi rotations.
+ * eigenvalue of the Hessian scaled by reach.
  */
 function downhillMotion(solver: Solver, moving: readonly number[]): number[] | null {
   const { work, state } = solver;
@@ -61,46 +71,20 @@ function downhillMotion(solver: Solver, moving: readonly number[]): number[] | n
   const n = work.tensioners.length;
   const m = moving.length;
   const reach = moving.map((t) => work.tensioners[t]!.reach);
-  const a = moving.map((r, i) => moving.map((c, j) => (state.hessian[r * n + c] as number) / (reach[i]! * reach[j]!)));
-  const v: number[][] = moving.map((_, i) => moving.map((__, j) => (i === j ? 1 : 0)));
-  const largest = Math.max(1e-9, ...a.flat().map(Math.abs));
-  for (let sweep = 0; sweep < 30; sweep++) {
-    let off = 0;
-    for (let p = 0; p < m; p++) {
-      for (let q = p + 1; q < m; q++) {
-        const apq = a[p]![q]!;
-        off = Math.max(off, Math.abs(apq));
-        if (Math.abs(apq) < 1e-14 * largest) continue;
-        const theta = (a[q]![q]! - a[p]![p]!) / (2 * apq);
-        const t = (theta >= 0 ? 1 : -1) / (Math.abs(theta) + Math.sqrt(theta * theta + 1));
-        const c = 1 / Math.sqrt(t * t + 1);
-        const s = t * c;
-        for (let k = 0; k < m; k++) {
-          const [x, y] = [a[k]![p]!, a[k]![q]!];
-          a[k]![p] = c * x - s * y;
-          a[k]![q] = s * x + c * y;
-        }
-        for (let k = 0; k < m; k++) {
-          const [x, y] = [a[p]![k]!, a[q]![k]!];
-          a[p]![k] = c * x - s * y;
-          a[q]![k] = s * x + c * y;
-          const [w, z] = [v[k]![p]!, v[k]![q]!];
-          v[k]![p] = c * w - s * z;
-          v[k]![q] = s * w + c * z;
-        }
-      }
-    }
-    if (off < 1e-13 * largest) break;
-  }
-  const least = a.reduce((best, row, k) => (row[k]! < a[best]![best]! ? k : best), 0);
-  if (m === 0 || a[least]![least]! >= -1e-9 * largest) return null;
-  return moving.map((_, i) => v[i]![least]! / reach[i]!);
+  const hessian = Float64Array.from(
+    moving.flatMap((r, i) => moving.map((c, j) => (state.hessian[r * n + c] as number) / (reach[i]! * reach[j]!))),
+  );
+  const largest = Math.max(1e-9, ...hessian.map(Math.abs));
+  const { values, vectors } = symmetricEigen(hessian, m);
+  const least = values.indexOf(Math.min(...values));
+  if (m === 0 || values[least]! >= -FALLING_SHARE * largest) return null;
+  return moving.map((_, i) => vectors[i * m + least]! / reach[i]!);
 }
 
 function descend(solver: Solver, tensioners: readonly number[], exact: boolean): Ending {
   if (solver.loading) return balance(solver, tensioners, exact);
   const { work, q, trial, step, state } = solver;
-  const tolerance = exact ? FORCE_TOLERANCE : 1e-3;
+  const tolerance = exact ? FORCE_TOLERANCE : ROUGH_FORCE_TOLERANCE;
   let energy = evaluate(solver, q);
   if (!Number.isFinite(energy)) return 'not-settled';
   for (let k = 0; k < MAX_NEWTON_STEPS; k++) {
@@ -132,7 +116,7 @@ function descend(solver: Solver, tensioners: readonly number[], exact: boolean):
       const savedHessian = state.hessian.slice();
       const reached = evaluate(solver, trial);
       walled = reached === Infinity;
-      const fell = reached <= energy + 1e-4 * slope;
+      const fell = reached <= energy + DECREASE_SHARE * slope;
       const level = Math.abs(reached - energy) <= 1e-12 * (1 + Math.abs(energy)) && outOfBalance(solver, moving) < before;
       if (fell || level) {
         accepted = true;
@@ -175,7 +159,7 @@ function factored(solver: Solver, moving: readonly number[], added: number, larg
       if (r === c) sum += added;
       for (let k = 0; k < c; k++) sum -= (factor[r * n + k] as number) * (factor[c * n + k] as number);
       if (r !== c) factor[r * n + c] = sum / (factor[c * n + c] as number);
-      else if (sum > 1e-10 * largest) factor[r * n + r] = Math.sqrt(sum);
+      else if (sum > PIVOT_SHARE * largest) factor[r * n + r] = Math.sqrt(sum);
       else return false;
     }
   }
@@ -226,7 +210,7 @@ function newtonStep(solver: Solver, moving: readonly number[]): boolean {
  */
 function balance(solver: Solver, tensioners: readonly number[], exact: boolean): Ending {
   const { work, q, trial, step } = solver;
-  const tolerance = exact ? FORCE_TOLERANCE : 1e-3;
+  const tolerance = exact ? FORCE_TOLERANCE : ROUGH_FORCE_TOLERANCE;
   if (!Number.isFinite(evaluate(solver, q))) return 'not-settled';
   for (let k = 0; k < MAX_NEWTON_STEPS; k++) {
     const moving = tensioners.filter((t) => !leans(solver, t));

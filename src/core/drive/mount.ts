@@ -2,6 +2,7 @@ import type { Workspace } from './workspace';
 import { isSimple, overlapsOf } from './crossing';
 import { placePulleys, type EnergyState } from './energy-state';
 import { traceLoop } from './loop';
+import { NO_LENGTH_MM, TOUCHING_MM } from './tolerances';
 
 /** Shortest and longest pitch path of a belt over all that can be moved, mm. */
 export interface PathExtremes {
@@ -50,7 +51,7 @@ function extreme(work: Workspace, belt: number, state: EnergyState, sign: 1 | -1
   let best = q.slice();
   const consider = (): boolean => {
     const length = lengthAt();
-    if (!(length < least - 1e-9) || !real()) return false;
+    if (!(length < least - NO_LENGTH_MM) || !real()) return false;
     least = length;
     best = q.slice();
     return true;
@@ -94,7 +95,7 @@ function extreme(work: Workspace, belt: number, state: EnergyState, sign: 1 | -1
       const before = least;
       travel.forEach((_, k) => alongOne(k));
       travel.forEach((_, k) => travel.forEach((__, l) => l > k && alongTwo(k, l, travel.length === 2 ? ALONG : ALONG_PAIR)));
-      if (travel.length <= 2 || !(least < before - 1e-6)) break;
+      if (travel.length <= 2 || !(least < before - TOUCHING_MM)) break;
     }
     closeIn();
   };

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { SEATING_PROBLEMS } from '../belt/seating';
 import { solveNotebook } from '../survey';
-import { measured } from '../survey/sample-notebook';
+import { measured } from '../../lab/survey-notebooks';
 import type { Candidate } from './candidate';
 import { newBeltMatching, type MatchQuestion } from './match-belts';
 import { demoDrive, twoPulleys } from './sample-drives';

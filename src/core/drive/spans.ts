@@ -1,6 +1,6 @@
-/** Bisections of an edge, and the width at which it is close enough. */
+import { EDGE_TOLERANCE } from './tolerances';
+/** Bisections of an edge. */
 const HALVINGS = 40;
-const CLOSE = 1e-6;
 
 /**
  * Intervals of a line on which a test holds, with ends found by bisection. An interval that reaches the end of the line
@@ -11,7 +11,7 @@ const CLOSE = 1e-6;
 export function spansOf(at: readonly number[], holds: readonly boolean[], test: (x: number) => boolean): [number, number][] {
   const edge = (a: number, b: number, atA: boolean) => {
     let [low, high] = [a, b];
-    for (let k = 0; k < HALVINGS && high - low > CLOSE; k++) {
+    for (let k = 0; k < HALVINGS && high - low > EDGE_TOLERANCE; k++) {
       const mid = (low + high) / 2;
       if (test(mid) === atA) low = mid;
       else high = mid;

@@ -4,6 +4,7 @@ import type { Loading } from './load';
 import { springLaw } from './spring-law';
 import type { Term } from './term';
 import type { WorkSpring, Workspace } from './workspace';
+import { NO_LENGTH_MM } from './tolerances';
 
 /** A spring of length s, direction w between its ends: E′ = F·w·δ, E″ = (k − F/s)(w·δₐ)(w·δ_b) + F/s·δₐ·δ_b + F·w·c″. */
 export class SpringTerm implements Term {
@@ -53,7 +54,7 @@ function addSpring(work: Workspace, spring: WorkSpring, q: Float64Array, lever: 
   springLaw(spring, length, law);
   const { energy, pull, stiffness } = law;
   into.energy += energy;
-  if ((pull === 0 && stiffness === 0) || length < 1e-9) return;
+  if ((pull === 0 && stiffness === 0) || length < NO_LENGTH_MM) return;
   const ux = wx / length;
   const uy = wy / length;
   const bend = pull / length;

@@ -35,3 +35,21 @@ export const LOAD_STEPS = 2;
 export const DEAD_CENTRE_PUSH = 1 / 64;
 /** With a larger residual on a tensioner off its stops, N, the search did not find a rest position. */
 export const OUT_OF_BALANCE = 0.05;
+/** Ends of intervals of settings are bisected to this, in units of the setting. */
+export const EDGE_TOLERANCE = 1e-6;
+/** Number of steps of the length scan before its edges are refined. */
+export const WINDOW_STEPS = 72;
+/** Accuracy of an end of the length window for its uncertainty, mm: far below the error of any tape. */
+export const WINDOW_END_TOLERANCE_MM = 0.02;
+/** A number of a drive that differs less from the surveyed one was not edited. */
+export const SAME_NUMBER = 1e-6;
+/** FORCE_TOLERANCE of a search over several tensioners that a later search refines. */
+export const ROUGH_FORCE_TOLERANCE = 1e-3;
+/** A Hessian with a pivot below this share of its largest entry is not positive definite. */
+export const PIVOT_SHARE = 1e-10;
+/** A falling direction of the energy has an eigenvalue below this share of the largest entry, negative. */
+export const FALLING_SHARE = 1e-9;
+/** Share of the predicted decrease of energy that a step must reach (Armijo). */
+export const DECREASE_SHARE = 1e-4;
+/** Shorter than this, a run between two points has no direction, mm. */
+export const NO_LENGTH_MM = 1e-9;

@@ -5,6 +5,7 @@ import { grips, releases, evaluateLength } from './trial';
 import type { Drive } from './schema';
 import type { MatchSettings } from './settings';
 import type { LengthWindow } from './window';
+import { SAME_NUMBER, WINDOW_END_TOLERANCE_MM } from './tolerances';
 
 /**
  * Uncertainty of the numbers of a drive. Independent errors, each one standard deviation, as its effect on every
@@ -47,7 +48,7 @@ export function driveWith(drive: Drive, { paths, base, errors }: Uncertainty, de
   const changed = structuredClone(drive);
   paths.forEach((path, k) => {
     const now = numberAt(drive, path);
-    if (now === undefined || Math.abs(now - base[k]!) > 1e-6) return;
+    if (now === undefined || Math.abs(now - base[k]!) > SAME_NUMBER) return;
     const by = deviations.reduce((sum, d, e) => sum + d * (errors[e]?.[k] ?? 0), 0);
     const keys = keysOf(path);
     const last = keys.pop()!;
@@ -59,7 +60,7 @@ export function driveWith(drive: Drive, { paths, base, errors }: Uncertainty, de
 
 /** True where any number of the drive is still what the uncertainty speaks of. */
 export function stillUncertain(drive: Drive, { paths, base }: Uncertainty): boolean {
-  return paths.some((path, k) => Math.abs((numberAt(drive, path) ?? Infinity) - base[k]!) <= 1e-6);
+  return paths.some((path, k) => Math.abs((numberAt(drive, path) ?? Infinity) - base[k]!) <= SAME_NUMBER);
 }
 
 /** Standard deviation of the length window and of the drawn path of a drive, mm. Null for a missing end. */
@@ -68,9 +69,8 @@ export interface WindowSpread extends WindowEnds {
   readonly pathSd: number;
 }
 
-/** Search range for an end of the window around its predicted place, mm, and its final accuracy. */
+/** Search range for an end of the window around its predicted place, mm. */
 const FURTHEST_MM = 64;
-const END_TOLERANCE_MM = 0.02;
 
 /**
  * Effect of the errors of a drive on the ends of its length window, to first order: each error alone by one deviation,
@@ -124,9 +124,9 @@ function shift(end: number, guess: number, below: (mm: number) => boolean): numb
   const up = below(end + guess);
   const at = (by: number) => guess + (up ? by : -by);
   let near = 0;
-  let far = END_TOLERANCE_MM + Math.abs(guess) / 8;
+  let far = WINDOW_END_TOLERANCE_MM + Math.abs(guess) / 8;
   while (far < FURTHEST_MM && below(end + at(far)) === up) [near, far] = [far, 2 * far];
-  while (far - near > END_TOLERANCE_MM) {
+  while (far - near > WINDOW_END_TOLERANCE_MM) {
     const mid = (near + far) / 2;
     if (below(end + at(mid)) === up) near = mid;
     else far = mid;

@@ -1,3 +1,4 @@
+import { mersenne } from 'pure-rand/generator/mersenne';
 import { compileDrive } from './compile';
 import { newMatcher } from './matcher';
 import { evaluateLength } from './trial';
@@ -14,15 +15,10 @@ export interface Spread {
   readonly measured?: Uncertainty;
 }
 
-/** Mulberry32: a small generator of even quality, seeded, so that the same question gets the same answer. Public domain, T. Ettinger. */
+/** Uniform numbers in [0, 1) from a seed, so that the same question gets the same answer. */
 export function seededRandom(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(state ^ (state >>> 15), state | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
+  const generator = mersenne(seed >>> 0);
+  return () => (generator.next() >>> 0) / 2 ** 32;
 }
 
 /**

@@ -3,6 +3,7 @@ import { poseMatcher, type Matcher } from './matcher';
 import type { Setting } from './setting';
 import { overlapOf, spansOf } from './spans';
 import { grips, releases, evaluateLength } from './trial';
+import { WINDOW_STEPS } from './tolerances';
 
 /** Outside lengths at which the drive works, mm. An end may be infinite where nothing limits it. */
 export interface LengthWindow {
@@ -14,9 +15,6 @@ export interface LengthWindow {
   readonly gripMaxMm: number | null;
   readonly intervals: readonly (readonly [number, number])[];
 }
-
-/** Number of steps of the length scan before its edges are refined. */
-const WINDOW_STEPS = 72;
 
 /**
  * Outside lengths at which the drive both releases and grips. Each condition is scanned separately, and its edges are

@@ -1,15 +1,6 @@
 import { seededRandom } from '../drive';
-import {
-  drawJob,
-  RIGHT_AS_IT_IS,
-  setupMinutes,
-  truthfulAnswer,
-  UNKNOWN,
-  type FaultCase,
-  type FaultEvent,
-  type SimulatedJob,
-  type Vocabulary,
-} from '../fault';
+import { RIGHT_AS_IT_IS, setupMinutes, UNKNOWN, type FaultCase, type FaultEvent, type Vocabulary } from '../fault';
+import { drawJob, truthfulAnswer, type SimulatedJob } from '../../lab/fault-simulation';
 
 /** A simulated machine: its complaints, and its faults, which stay hidden until the session ends. */
 export interface PracticeMachine extends SimulatedJob {

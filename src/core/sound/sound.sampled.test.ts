@@ -1,8 +1,8 @@
 import { expect, it } from 'vitest';
 import { seededRandom } from '../drive';
-import { drawScene, type SceneKind } from './scenes';
+import { drawScene, type SceneKind } from '../../lab/tap-scenes';
 import { hearTap } from './tap-meter';
-import { tapSound } from './tap-synthesis';
+import { tapSound } from '../../lab/tap-synthesis';
 
 /** Share of recordings of a kind with a frequency within 1.5%, or correctly without one. */
 function share(kind: SceneKind, n: number): number {

@@ -7,7 +7,7 @@ import { projectable } from './projection';
 import { quietStretches } from './quiet';
 import { fitString, type Struck } from './string-fit';
 import { hearTap } from './tap-meter';
-import { QUIET_SCENE, tapSound, type TapScene } from './tap-synthesis';
+import { QUIET_SCENE, tapSound, type TapScene } from '../../lab/tap-synthesis';
 import { whitened } from './whiten';
 
 const heard = (scene: Partial<TapScene>, seed = 1, options: Parameters<typeof hearTap>[2] = {}) => {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../drive';
-import { normalFrom } from '../survey/sample-sheets';
+import { normalFrom } from '../../lab/survey-sheets';
 import { projectable } from './projection';
 import { fallOf, fitString, ownPartials, partialHz, type FitRange, type StringShape, type Struck } from './string-fit';
 

@@ -3,6 +3,7 @@ import type { MirrorImage } from './reflections';
 import { distanceBetween } from './equations';
 import type { Model } from './model';
 import type { CovarianceResult } from './uncertainty';
+import { NO_DISTANCE_MM } from './tolerances';
 
 export interface NextMeasure {
   readonly kind: 'centres' | 'side';
@@ -87,7 +88,7 @@ export function adviseNext(
         [j, fit.full[j]! - fit.full[i]!],
         [j + 1, fit.full[j + 1]! - fit.full[i + 1]!],
       ] as const) {
-        if (model.freeAt[entry]! >= 0) g[model.freeAt[entry]!] = v / (now || 1e-9);
+        if (model.freeAt[entry]! >= 0) g[model.freeAt[entry]!] = v / (now || NO_DISTANCE_MM);
       }
       const spreadOf = new Float64Array(n);
       for (let r = 0; r < n; r++) for (let c = 0; c < n; c++) spreadOf[r]! += inverse[r * n + c]! * g[c]!;
@@ -163,5 +164,5 @@ export function decidingSide(model: Model, one: Float64Array, other: Float64Arra
 export function offLine(model: Model, full: Float64Array, p: number, a: number, b: number): number {
   const [c, i, j] = [2 * model.centreOf[p]!, 2 * model.centreOf[a]!, 2 * model.centreOf[b]!];
   const [dx, dy] = [full[j]! - full[i]!, full[j + 1]! - full[i + 1]!];
-  return (dx * (full[c + 1]! - full[i + 1]!) - dy * (full[c]! - full[i]!)) / (Math.hypot(dx, dy) || 1e-9);
+  return (dx * (full[c + 1]! - full[i + 1]!) - dy * (full[c]! - full[i]!)) / (Math.hypot(dx, dy) || NO_DISTANCE_MM);
 }

@@ -3,6 +3,7 @@ import { AS_GOOD } from './fit';
 import { readAll, readInto, rimSign } from './equations';
 import { xOf, type ArmEntries, type Model } from './model';
 import type { ArmPlace, HeldArm } from './schema';
+import { NO_DISTANCE_MM } from './tolerances';
 
 /** How far an arm is looked for from where everything else was measured, and in what steps: degrees about a pivot, mm along a line. */
 const SCAN = { pivot: { reach: 180, step: 3 }, slide: { reach: 400, step: 5 } };
@@ -105,7 +106,7 @@ function lineOf(model: Model, full: Float64Array, { readings }: HeldArm): number
     const centres = ({ kind, value, between }: HeldArm['readings'][number]) =>
       value - rimSign(kind) * between.reduce((sum, p) => sum + model.radius[model.placeIndex.get(p)!]!, 0);
     const [from, a, b] = [spot(first.between[0]), spot(first.between[1]), spot(second.between[1])];
-    const d = Math.hypot(b.x - a.x, b.y - a.y) || 1e-9;
+    const d = Math.hypot(b.x - a.x, b.y - a.y) || NO_DISTANCE_MM;
     const along = (centres(first) ** 2 - centres(second) ** 2 + d * d) / (2 * d);
     const half = Math.sqrt(Math.max(0, centres(first) ** 2 - along * along));
     const [ux, uy] = [(b.x - a.x) / d, (b.y - a.y) / d];

@@ -6,6 +6,7 @@ import { newReader, round, type Reader } from './reader';
 import type { ArmPlace } from './schema';
 import type { SurveyAnswer, SurveyedArm } from './answer';
 import { estimateOf, withTaught } from './spring-rates';
+import { NEGLIGIBLE_ERROR } from './tolerances';
 
 interface Places {
   at(place: string): { x: number; y: number } | null;
@@ -230,9 +231,6 @@ function assemble(notebook: Notebook, answer: SurveyAnswer, places: Places, read
   return { document, taught, missing, findings, ends };
 }
 
-/** Smaller errors in every number are ignored. */
-const NEGLIGIBLE = 1e-3;
-
 /**
  * Uncertainty of a built drive: every error of the survey, arms and springs is carried through the build alone, as the
  * difference for one deviation.
@@ -255,7 +253,7 @@ export function uncertaintyOf(notebook: Notebook, answer: SurveyAnswer, drive: D
   const differences = variants.flatMap((numbers) => {
     if (!numbers) return [];
     const moved = new Map(
-      [...base].map(([path, v]) => [path, (numbers.get(path) ?? v) - v] as const).filter(([, d]) => Math.abs(d) > NEGLIGIBLE),
+      [...base].map(([path, v]) => [path, (numbers.get(path) ?? v) - v] as const).filter(([, d]) => Math.abs(d) > NEGLIGIBLE_ERROR),
     );
     return moved.size > 0 ? [moved] : [];
   });

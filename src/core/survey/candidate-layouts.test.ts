@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { solveNotebook, notebookFor, solveSurvey, surveyOf, type Notebook } from '.';
 import { compareLayouts } from './candidate-layouts';
-import { DEMO_DRIVES, demoDrive, measured } from './sample-notebook';
+import { DEMO_DRIVES, demoDrive, measured } from '../../lab/survey-notebooks';
 
 const solved = (notebook: Notebook) => {
   const read = surveyOf(notebook);

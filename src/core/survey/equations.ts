@@ -2,6 +2,7 @@ import { convertLength } from '../belt';
 import { compileDrive, sectionOf, type CompiledDrive } from '../drive';
 import { PHOTO_ENTRIES, type Model, xOf, type Equation, type HeldEquation } from './model';
 import type { Measure } from './schema';
+import { NO_DISTANCE_MM } from './tolerances';
 
 const DEG = 180 / Math.PI;
 
@@ -193,7 +194,7 @@ function readHeld(
     ? [full[v]! + cos * ax - sin * ay, full[v + 1]! + sin * ax + cos * ay]
     : [full[p]! + full[at]! * cos, full[p + 1]! + full[at]! * sin];
   const [dx, dy] = [mx - full[t]!, my - full[t + 1]!];
-  const d = Math.sqrt(dx * dx + dy * dy) || 1e-9;
+  const d = Math.sqrt(dx * dx + dy * dy) || NO_DISTANCE_MM;
   const [ux, uy] = [dx / d, dy / d];
   const sign = rimSign(reading.kind);
   out.value[row] = d + sign * (model.radius[from]! + model.radius[to]!);
@@ -231,7 +232,7 @@ function readMeasure(
       const [p, q] = [model.placeIndex.get(m.between[0])!, model.placeIndex.get(m.between[1])!];
       const [i, j] = [2 * model.centreOf[p]!, 2 * model.centreOf[q]!];
       const [dx, dy] = [full[j]! - full[i]!, full[j + 1]! - full[i + 1]!];
-      const d = Math.sqrt(dx * dx + dy * dy) || 1e-9;
+      const d = Math.sqrt(dx * dx + dy * dy) || NO_DISTANCE_MM;
       const sign = rimSign(m.kind);
       out.value[row] = d + sign * (model.radius[p]! + model.radius[q]!);
       put(i, -dx / d);
@@ -267,7 +268,7 @@ function readMeasure(
       // Left of the way from the first to the second, square to it.
       const [c, i, j] = [xOf(model, m.of), xOf(model, m.between[0]), xOf(model, m.between[1])];
       const [dx, dy] = [full[j]! - full[i]!, full[j + 1]! - full[i + 1]!];
-      const d = Math.sqrt(dx * dx + dy * dy) || 1e-9;
+      const d = Math.sqrt(dx * dx + dy * dy) || NO_DISTANCE_MM;
       const [ux, uy] = [dx / d, dy / d];
       const [px, py] = [full[c]! - full[i]!, full[c + 1]! - full[i + 1]!];
       const [along, off] = [ux * px + uy * py, ux * py - uy * px];
@@ -286,7 +287,7 @@ function readMeasure(
       const [ax, ay, bx, by] = [full[i]! - full[o]!, full[i + 1]! - full[o + 1]!, full[j]! - full[o]!, full[j + 1]! - full[o + 1]!];
       const cross = ax * by - ay * bx;
       const sign = cross < 0 ? -1 : 1;
-      const [a2, b2] = [ax * ax + ay * ay || 1e-9, bx * bx + by * by || 1e-9];
+      const [a2, b2] = [ax * ax + ay * ay || NO_DISTANCE_MM, bx * bx + by * by || NO_DISTANCE_MM];
       const [ix, iy, jx, jy] = [(sign * DEG * ay) / a2, (-sign * DEG * ax) / a2, (-sign * DEG * by) / b2, (sign * DEG * bx) / b2];
       out.value[row] = Math.abs(Math.atan2(cross, ax * bx + ay * by)) * DEG;
       put(i, ix);

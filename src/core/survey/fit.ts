@@ -5,6 +5,7 @@ import { layOutByCrossing, layOutByDistance, layOutFromPhoto } from './layout';
 import { readAll } from './equations';
 import { PHOTO_ENTRIES, type Model } from './model';
 import { neighbours } from './neighbours';
+import { SAME_COST_SHARE, SAME_PENALTY } from './tolerances';
 
 /** Layouts by construction that are carried on, and refined. */
 const BEAM = 60;
@@ -119,10 +120,10 @@ export function fitSurvey(model: Model, loose: (fit: Fit) => boolean): Search {
   const whole = (fit: Fit) => (model.hasBelts ? minimise(model, fit.full, true, shop) : fit);
   const end = whole(final);
   const all = model.hasBelts ? model.equations.length - model.free.length : freedom;
-  const softly = (fit: Fit) => (fit.penalty > end.penalty + 1e-9 ? minimiseWithSides(model, fit.full, model.hasBelts, shop) : fit);
+  const softly = (fit: Fit) => (fit.penalty > end.penalty + SAME_PENALTY ? minimiseWithSides(model, fit.full, model.hasBelts, shop) : fit);
   const softBest = minimiseWithSides(model, end.full, model.hasBelts, shop);
   const twins = found
-    .filter((f) => f.penalty > end.penalty + 1e-9 || plausible(f, final, freedom))
+    .filter((f) => f.penalty > end.penalty + SAME_PENALTY || plausible(f, final, freedom))
     .map(whole)
     // A start in a flat valley reaches the same place after more steps.
     .map((f) =>
@@ -130,7 +131,7 @@ export function fitSurvey(model: Model, loose: (fit: Fit) => boolean): Search {
     )
     .map(softly)
     .filter((f) =>
-      f.penalty <= end.penalty + 1e-9
+      f.penalty <= end.penalty + SAME_PENALTY
         ? plausible(f, end, all) && !samePlace(model, f, end)
         : total(f) <= total(softBest) + SIDE_ALLOWS && !samePlace(model, f, end, FAR_APART_MM),
     );
@@ -154,7 +155,7 @@ const MOST_AROUND = 6;
  */
 function plausible({ cost }: Fit, best: Fit, freedom: number): boolean {
   const limit = freedom > 0 ? chiSquareLimit(freedom, PLAUSIBLE_Z) : 0;
-  return cost <= Math.max(best.cost + (freedom > 0 ? AS_GOOD : 1e-6 * (1 + best.cost)), limit);
+  return cost <= Math.max(best.cost + (freedom > 0 ? AS_GOOD : SAME_COST_SHARE * (1 + best.cost)), limit);
 }
 
 /**

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../drive';
 import { solveNotebook, solveSurvey, surveyOf, validateSurvey, type ArmPlace, type Notebook, type Survey } from '.';
-import { demoDrive, measured } from './sample-notebook';
-import { normalFrom } from './sample-sheets';
+import { demoDrive, measured } from '../../lab/survey-notebooks';
+import { normalFrom } from '../../lab/survey-sheets';
 
 type Spot = { readonly x: number; readonly y: number };
 const PLACES: Readonly<Record<string, Spot>> = {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { windowSpread } from '../drive';
 import type { Notebook } from '.';
-import { demoDrive, look, measured, errorsOf, windowOf } from './sample-notebook';
+import { demoDrive, look, measured, errorsOf, windowOf } from '../../lab/survey-notebooks';
 
 describe('how well it is known', () => {
   it('covers the true ends of the window by ±2 sd about as often as stated', () => {

@@ -2,6 +2,7 @@ import { solveDamped } from '../linear';
 import { newReadings, readAll, type Readings } from './equations';
 import { PHOTO_ENTRIES, type Model } from './model';
 import { sideDistance, sidePenalty } from './ties';
+import { LAST_STEP_MM, MOST_STEPS, NO_DISTANCE_MM, SMALLER_SHARE } from './tolerances';
 
 export interface Fit {
   readonly full: Float64Array;
@@ -13,17 +14,14 @@ export interface Fit {
 
 /** Sum of squares with what disobeyed sides add. */
 export const total = (fit: Fit): number => fit.cost + fit.penalty;
-export const better = (a: Fit, b: Fit): boolean => total(a) < total(b) - 1e-9 * (1 + total(b));
+export const better = (a: Fit, b: Fit): boolean => total(a) < total(b) - SMALLER_SHARE * (1 + total(b));
 
-const MOST_STEPS = 60;
 /**
  * A descent with an upper limit is checked after this many steps. It is stopped if it is above the limit and barely
  * falls.
  */
 const GLANCE = 4;
 const STUCK = 0.8;
-/** A descent ends with a step this short, mm. */
-const LAST_STEP_MM = 1e-7;
 
 /** Room for the descents of one model. */
 export interface Workspace {
@@ -149,7 +147,7 @@ export function reflected(model: Model, full: Float64Array, which: readonly numb
   const next = full.slice();
   const [ax, ay] = [full[2 * i]!, full[2 * i + 1]!];
   const [dx, dy] = [full[2 * j]! - ax, full[2 * j + 1]! - ay];
-  const d2 = dx * dx + dy * dy || 1e-9;
+  const d2 = dx * dx + dy * dy || NO_DISTANCE_MM;
   for (const c of which) {
     const [px, py] = [full[2 * c]! - ax, full[2 * c + 1]! - ay];
     const t = (px * dx + py * dy) / d2;

@@ -6,7 +6,7 @@ import { solveSurvey, validateSurvey, type Survey } from '.';
 import { solveDamped, solveLinear, symmetricEigen } from '../linear';
 import { newReadings, readAll } from './equations';
 import { newModel } from './model';
-import { normalFrom, sheetOf, type Sheet } from './sample-sheets';
+import { normalFrom, sheetOf, type Sheet } from '../../lab/survey-sheets';
 
 const read = (sheet: unknown): Survey => {
   const made = validateSurvey(sheet);

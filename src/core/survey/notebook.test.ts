@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { compileDrive } from '../drive';
 import { driveOf } from '../drive/sample-drives';
 import { diameterOf, notebookFor, proposeEnds, proposeMeasures, surveyOf, validateNotebook, type Notebook } from '.';
-import { DEMO_DRIVES, demoDrive, look, measured, windowOf } from './sample-notebook';
+import { DEMO_DRIVES, demoDrive, look, measured, windowOf } from '../../lab/survey-notebooks';
 
 describe('a fresh notebook', () => {
   it.each(DEMO_DRIVES)('%s: is valid, needs measurements that determine everything, and reports missing ones', (name) => {

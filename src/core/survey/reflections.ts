@@ -2,6 +2,7 @@ import { better, minimise, newWorkspace, reflected, total, type Fit, type Worksp
 import { readAll, type Readings } from './equations';
 import type { Model } from './model';
 import { sidePenalty, ties } from './ties';
+import { LEFT_OUT_SHARE, SAME_COST_SHARE } from './tolerances';
 
 /** A fold is tried where it raises the sum of squares by no more than this: a few measures ten deviations off. */
 const WORTH_TRYING = 400;
@@ -72,7 +73,7 @@ export function unfold(model: Model, fit: Fit, shop: Workspace): Fit | null {
     const penalty = sidePenalty(model, trial);
     readAll(model, trial, false, shop.then);
     // A reflection at no cost is useful only for the side it corrects.
-    if (penalty >= fit.penalty && Math.abs(shop.then.cost - fit.cost) <= 1e-6 * (1 + fit.cost)) return;
+    if (penalty >= fit.penalty && Math.abs(shop.then.cost - fit.cost) <= SAME_COST_SHARE * (1 + fit.cost)) return;
     // If a reflection violates the measurements strongly, a descent ends elsewhere.
     if (shop.then.cost + penalty > total(fit) + WORTH_TRYING) return;
     const next = minimise(model, trial, false, shop);
@@ -86,9 +87,6 @@ export function unfold(model: Model, fit: Fit, shop: Workspace): Fit | null {
   return best;
 }
 
-/** A measure that weighs this little takes no part, as a share of its weight. */
-const LEFT_OUT = 1e-12;
-
 /**
  * Decrease of the sum of squares, with sides, without each of some equations: refitted from the current fit, with
  * reflections while they help. In a linear model this is the square of the deleted residual over its deviation.
@@ -97,7 +95,7 @@ export function dropWithout(model: Model, fit: Fit, equations: readonly number[]
   const shop = newWorkspace(model);
   return equations.map((m) => {
     const sd = model.sds[m]!;
-    model.sds[m] = sd / Math.sqrt(LEFT_OUT);
+    model.sds[m] = sd / Math.sqrt(LEFT_OUT_SHARE);
     let without = minimise(model, fit.full, model.hasBelts, shop);
     // Folds are weighed without belts; with some among the equations the two sums would not compare.
     for (let round = 0; round < MOST_REFOLDS && !model.hasBelts; round++) {
@@ -127,7 +125,7 @@ export function mirrorImages(model: Model, fit: Fit, readings: Readings): Mirror
   const cost = readings.cost;
   const asGood = (full: Float64Array) => {
     readAll(model, full, true, readings);
-    return readings.cost <= cost + 1e-6 * (1 + cost);
+    return readings.cost <= cost + SAME_COST_SHARE * (1 + cost);
   };
   const free = reflections(model).filter(({ part, i, j }) => asGood(reflected(model, fit.full, part, i, j)));
   const obeyed = (first: Float64Array, folded: number): Float64Array | null => {

@@ -10,6 +10,7 @@ import { diameterSdOf, PHOTO_ENTRIES, newModel, type Model } from './model';
 import type { Survey } from './schema';
 import { computeCovariance, type CovarianceResult } from './uncertainty';
 import type { SurveyedPlace, SurveyedMeasure, SurveyedPhoto, SurveyedArm, ErrorSource, SurveyAnswer } from './answer';
+import { LEAST_FREEDOM, LOOSE_SHARE, SAME_COST_SHARE, SAME_PENALTY } from './tolerances';
 
 /** A left-out residual this many deviations off is suspicious by itself. */
 const SUSPICIOUS = 3;
@@ -61,7 +62,7 @@ export function solveSurvey(survey: Survey): SurveyAnswer {
         placed(model.placeIndex.get(p)!),
       );
       const fixed = (entry: number | undefined) =>
-        entry !== undefined && stands && looseness(model, trust, entry) <= LOOSE ? fit.full[entry]! + 0 : null;
+        entry !== undefined && stands && looseness(model, trust, entry) <= LOOSE_SHARE ? fit.full[entry]! + 0 : null;
       return {
         id: arm.id,
         line: line < 0 ? 0 : fit.full[line]!,
@@ -148,12 +149,12 @@ function search(survey: Survey): Search {
   const shop = newWorkspace(model);
   const all = [best, ...twins].map((one) => fitWithArms(model, one.full, shop));
   const first = all.reduce((a, b) => (better(b.fit, a.fit) ? b : a));
-  const asGood = (fit: Fit) => total(fit) <= total(first.fit) + AS_GOOD && fit.penalty <= first.fit.penalty + 1e-9;
+  const asGood = (fit: Fit) => total(fit) <= total(first.fit) + AS_GOOD && fit.penalty <= first.fit.penalty + SAME_PENALTY;
   const mirrorsAt = (stood: Float64Array) =>
     mirrorsOf(stood.slice(0, still.size)).flatMap(({ full, moved }): MirrorImage[] => {
       // Folded, the sheet fits as before: what the arms then miss by settles it, or leaves it to a fit of everything.
       const laid = armsLaidOver(model, full, shop);
-      if (laid.cost <= first.fit.cost + 1e-6 * (1 + first.fit.cost)) return [{ full: laid.full, moved }];
+      if (laid.cost <= first.fit.cost + SAME_COST_SHARE * (1 + first.fit.cost)) return [{ full: laid.full, moved }];
       if (laid.cost > first.fit.cost + FAR_OFF) return [];
       const { fit } = fitWithArms(model, full, shop);
       return asGood(fit) ? [{ full: fit.full, moved }] : [];
@@ -175,12 +176,11 @@ function twinOf(model: Model, fit: Fit, twin: Fit): MirrorImage[] {
 
 function movingCentres(model: Model, trust: CovarianceResult, mirrored: readonly (readonly number[])[]): Set<number> {
   const moving = new Set(mirrored.flat());
-  for (let c = 0; c < model.centres; c++) if (looseness(model, trust, 2 * c) + looseness(model, trust, 2 * c + 1) > LOOSE) moving.add(c);
+  for (let c = 0; c < model.centres; c++)
+    if (looseness(model, trust, 2 * c) + looseness(model, trust, 2 * c + 1) > LOOSE_SHARE) moving.add(c);
   return moving;
 }
 
-/** Share of an entry in the directions that nothing holds, above which it is not fixed. */
-const LOOSE = 1e-9;
 function looseness(model: Model, trust: CovarianceResult, entry: number): number {
   const i = model.freeAt[entry]!;
   return i < 0 ? 0 : trust.loose.reduce((sum, v) => sum + v[i]! ** 2, 0);
@@ -207,8 +207,8 @@ function suspectsOf(
     }
     const off = model.target[m]! - readings.value[m]!;
     const r = off / model.sds[m]!;
-    if (1 - leverage > 1e-6) againstRest.set(m, { by: off / (1 - leverage), sd: model.sds[m]! / Math.sqrt(1 - leverage) });
-    leftOut.set(m, 1 - leverage > 1e-6 ? Math.abs(r) / Math.sqrt(1 - leverage) : 0);
+    if (1 - leverage > LEAST_FREEDOM) againstRest.set(m, { by: off / (1 - leverage), sd: model.sds[m]! / Math.sqrt(1 - leverage) });
+    leftOut.set(m, 1 - leverage > LEAST_FREEDOM ? Math.abs(r) / Math.sqrt(1 - leverage) : 0);
   });
   const freedom = trust.used.length - trust.held;
   const conflict = freedom > 0 && readings.cost > chiSquareLimit(freedom);

@@ -3,7 +3,7 @@ import { bench, describe, expect } from 'vitest';
 import { seededRandom, type Drive } from '../drive';
 import { demoDrive } from '../drive/sample-drives';
 import { solveSurvey, validateSurvey, type Survey } from '.';
-import { sheetOf } from './sample-sheets';
+import { sheetOf } from '../../lab/survey-sheets';
 
 /**
  * A full survey: from distances alone to positions, uncertainty, suspects and advice. The alternative is a general

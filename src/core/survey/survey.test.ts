@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { compileDrive, seededRandom } from '../drive';
 import { demoDrive } from '../drive/sample-drives';
 import { solveSurvey, validateSurvey } from '.';
-import { sheetOf, type Sheet } from './sample-sheets';
+import { sheetOf, type Sheet } from '../../lab/survey-sheets';
 
 const solved = (sheet: unknown) => {
   const read = validateSurvey(sheet);

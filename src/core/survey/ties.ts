@@ -1,5 +1,6 @@
 import { xOf, type Model } from './model';
 import type { Side } from './schema';
+import { NO_DISTANCE_MM } from './tolerances';
 
 /** Which centres each equation ties together; an edge or a photo is a node of its own, after the centres. One entry per equation. */
 export function ties(model: Model): number[][] {
@@ -25,7 +26,7 @@ export function sideDistance(
   const [p, f, t] = [xOf(model, pulley), xOf(model, leftOf[0]), xOf(model, leftOf[1])];
   const [dx, dy] = [full[t]! - full[f]!, full[t + 1]! - full[f + 1]!];
   const [px, py] = [full[p]! - full[f]!, full[p + 1]! - full[f + 1]!];
-  const length = Math.hypot(dx, dy) || 1e-9;
+  const length = Math.hypot(dx, dy) || NO_DISTANCE_MM;
   const sign = right ? -1 : 1;
   const off = (sign * (dx * py - dy * px)) / length;
   const alongX = (off * dx) / (length * length);

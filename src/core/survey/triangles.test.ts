@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { brokenTriangles, notebookFor, type Notebook } from '.';
-import { demoDrive, DEMO_DRIVES, measured } from './sample-notebook';
+import { demoDrive, DEMO_DRIVES, measured } from '../../lab/survey-notebooks';
 
 const fresh = notebookFor(demoDrive('orchard-rider'));
 const sized: Notebook = { ...fresh, pulleys: fresh.pulleys.map((p) => ({ ...p, outsideDiameter: 100 })) };

@@ -2,9 +2,7 @@ import { normalEquations } from './levenberg-marquardt';
 import { symmetricEigen } from '../linear';
 import type { Readings } from './equations';
 import { diameterSdOf, type Model } from './model';
-
-/** Directions that measures hold this much weaker than the strongest are held by none. */
-const RANK_TOLERANCE = 1e-10;
+import { RANK_TOLERANCE } from './tolerances';
 
 /** First-order properties of the free entries. */
 export interface CovarianceResult {

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../drive';
-import { drawWear, logProblem, wearForecast, type WidthReading } from '.';
+import { drawWear } from '../../lab/wear-simulation';
+import { logProblem, wearForecast, type WidthReading } from '.';
 
 const day = (i: number) => `2026-0${1 + Math.floor(i / 28)}-${String(1 + (i % 28)).padStart(2, '0')}`;
 const log = (...rows: readonly (readonly [number, ...number[]])[]): WidthReading[] =>

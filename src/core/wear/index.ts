@@ -5,8 +5,6 @@ export type { ScaledReading, WearCurvePoint, WearForecast, WearReason, WearVerdi
 export type { WearAsk } from './posterior';
 export { PRIORS } from './model';
 export { logProblem } from './doubts';
-export { drawWear } from './simulate';
-export type { DrawnWear } from './simulate';
 export { logOf, readingsOfLog, readTwoWays, ribsApart, takenOf } from './past';
 export type { PastWidth } from './past';
 export { perDay, spareNeed } from './spares';

@@ -1,6 +1,7 @@
 import { expect, it } from 'vitest';
 import { seededRandom } from '../drive';
-import { drawWear, wearForecast } from '.';
+import { drawWear } from '../../lab/wear-simulation';
+import { wearForecast } from '.';
 
 it('simulated belts: the 80% range covers 70 to 92%, and ‘replace’ is correct in at least 94%', () => {
   const random = seededRandom(7);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { demoDrive } from '../../core/drive/sample-drives';
 import { solveNotebook, notebookFor, type NotebookSolution } from '../../core/survey';
-import { measured } from '../../core/survey/sample-notebook';
+import { measured } from '../../lab/survey-notebooks';
 import { drives, machines, notebooks } from '..';
 import { NEW_MACHINE, NOW, readable, shopForTests, value, AUTHOR } from '../test-database';
 

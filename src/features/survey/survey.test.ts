@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { solveNotebook, notebookFor, proposeMeasures, validateNotebook, type NotebookSolution, type Notebook } from '@/core/survey';
-import { demoDrive, measured } from '@/core/survey/sample-notebook';
+import { demoDrive, measured } from '@/lab/survey-notebooks';
 import { unitsFor } from '@/ui/units';
 import { TEMPLATES } from '../drives/templates';
 import { askedFor, freeSpot, freshId, withArm, withoutArm, withoutPlace, withoutSpring, withPoint, withSides } from './changes';

@@ -2,7 +2,7 @@ import { screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import { seededRandom } from '@/core/drive';
-import { QUIET_SCENE, tapSound } from '@/core/sound';
+import { QUIET_SCENE, tapSound } from '@/lab/tap-synthesis';
 import { writeWav } from '@/formats/wav';
 import { show } from '@/ui/test-shell';
 import { solverService, type TapRequest } from '@/services/solver';

@@ -7,7 +7,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useCallback, useRef, useState } from 'react';
-import { QUIET_SCENE, tapSound } from '@/core/sound';
+import { QUIET_SCENE, tapSound } from '@/lab/tap-synthesis';
 import { seededRandom } from '@/core/drive';
 import { readWav, writeWav, type Recording } from '@/formats/wav';
 import { Choices } from '@/ui/choices';

@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { CHANGED_KEYS, changedKeys, QUERY_KEYS, type CommandKind } from '@/contract/keys';
 import { FINDING, PROVED, UNPROVED } from '@/core/job/test-job';
 import { STACK_TEMPLATES } from '@/core/stack';
-import { measured } from '@/core/survey/sample-notebook';
+import { measured } from '@/lab/survey-notebooks';
 import { shopForTests, SHELF_ROW } from '@/db/test-database';
 import { commandsFor } from '@/db/test-commands';
 import { executeCommand, executeQuery } from '@/server';

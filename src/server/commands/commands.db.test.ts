@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import type { Drive } from '@/core/drive';
 import { UNPROVED } from '@/core/job/test-job';
 import { solveNotebook, notebookFor } from '@/core/survey';
-import { demoDrive, measured } from '@/core/survey/sample-notebook';
+import { demoDrive, measured } from '@/lab/survey-notebooks';
 import { drives, jobs, machines, notebooks, people, shelf } from '@/db';
 import { NEW_MACHINE, NOW, readable, SHELF_ROW, shopForTests, value, AUTHOR } from '@/db/test-database';
 import { seen } from '@/db/test-seen';

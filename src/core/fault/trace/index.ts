@@ -15,8 +15,6 @@ export type { PredictedResults } from './predict-results';
 export { adviseOn, setupMinutes } from './policy';
 export type { Advice, NextCheck, StopWhy } from './policy';
 export { stopSentence } from './sentences';
-export { answer, drawJob, truthfulAnswer } from './simulated';
-export type { SimulatedJob } from './simulated';
 export { COMMONNESS_VALUES, corrected, correctionProblem, LINK_VALUES, NOTHING_SHOWN } from './correct';
 export type { Correction } from './correct';
 export { jobsOf, learned, updatedWeight, WORTH_JOBS } from './learn';

@@ -1,18 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../../drive';
-import {
-  adviseOn,
-  answer,
-  computePosterior,
-  drawJob,
-  setupMinutes,
-  trace,
-  vocabulary,
-  type FaultCase,
-  type FaultEvent,
-  type Vocabulary,
-} from '.';
+import { adviseOn, computePosterior, setupMinutes, trace, vocabulary, type FaultCase, type FaultEvent, type Vocabulary } from '.';
+import { answer, drawJob } from '../../../lab/fault-simulation';
 
 /** A vocabulary of two causes and their checks, so that the advice can be calculated by hand. */
 interface Small {

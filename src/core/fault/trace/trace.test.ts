@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../../drive';
-import { runTraceExperiment } from './experiment';
+import { runTraceExperiment } from '../../../lab/trace-experiment';
 import {
   adviseOn,
   computePosterior,

@@ -1,5 +1,4 @@
-import type { WidthMethod, WidthReading } from './log';
-import { PRIORS } from './model';
+import { PRIORS, type WidthMethod, type WidthReading } from '../core/wear';
 
 /** A simulated belt with its log, and what it will do. Simulated: no measurement. */
 export interface DrawnWear {

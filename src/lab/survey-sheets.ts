@@ -1,5 +1,5 @@
-import { compileDrive, type Drive } from '../drive';
-import { demoDrive } from '../drive/sample-drives';
+import { compileDrive, type Drive } from '../core/drive';
+import { demoDrive } from '../core/drive/sample-drives';
 
 /** Survey sheets for tests, benchmark and experiment: a known drive measured with errors of a known size. */
 export type Sheet = {

@@ -1,5 +1,4 @@
-import { causesOfKind } from './posterior';
-import type { Vocabulary } from './vocabulary';
+import { causesOfKind, type Vocabulary } from '../core/fault';
 
 /** A machine at intake: its faults, and the words of the customer. */
 export interface SimulatedJob {

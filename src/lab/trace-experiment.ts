@@ -1,9 +1,15 @@
-import type { Event, FaultCase } from './case';
-import { computePosterior, type Posterior } from './posterior';
-import { causeProbabilities } from './predict-results';
-import { adviseOn, setupMinutes } from './policy';
-import { answer, drawJob, runs, type SimulatedJob } from './simulated';
-import { vocabulary, type Vocabulary } from './vocabulary';
+import {
+  adviseOn,
+  causeProbabilities,
+  computePosterior,
+  setupMinutes,
+  vocabulary,
+  type FaultCase,
+  type FaultEvent as Event,
+  type Posterior,
+  type Vocabulary,
+} from '../core/fault';
+import { answer, drawJob, runs, type SimulatedJob } from './fault-simulation';
 
 /** A world like the base but not it: every likelihood, leak and prior moved by up to a factor of two. */
 export function otherWorld(words: Vocabulary, random: () => number): Vocabulary {

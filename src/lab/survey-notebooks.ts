@@ -1,7 +1,7 @@
-import { DEMO_DRIVES, demoDrive } from '../drive/sample-drives';
-import { carriedTo, compileDrive, lengthWindow, newMatcher, seededRandom, type Drive } from '../drive';
-import { normalFrom } from './sample-sheets';
-import { solveNotebook, notebookFor, type NotebookSolution, type Notebook } from '.';
+import { DEMO_DRIVES, demoDrive } from '../core/drive/sample-drives';
+import { carriedTo, compileDrive, lengthWindow, newMatcher, seededRandom, type Drive } from '../core/drive';
+import { normalFrom } from './survey-sheets';
+import { solveNotebook, notebookFor, type NotebookSolution, type Notebook } from '../core/survey';
 
 /** Notebooks for tests: a known drive measured, exactly or with errors. */
 export { DEMO_DRIVES, demoDrive };
