@@ -1,4 +1,3 @@
-import { symmetricEigen } from '../linear';
 import { evaluate, leans, outOfBalance, type Ending, type Solver } from './solver';
 import {
   DEAD_CENTRE_PUSH,
@@ -63,7 +62,8 @@ function fallFromSaddle(solver: Solver, tensioners: readonly number[], moving: r
 
 /**
  * Motion of the tensioners along which the energy falls to second order, or null. It is the eigenvector of the smallest
- * eigenvalue of the Hessian scaled by reach.
+ * eigenvalue of the Hessian scaled by reach, by Jacobi rotations: pages solve drives too, and a matrix package would weigh more than
+ * the rest of the solver.
  */
 function downhillMotion(solver: Solver, moving: readonly number[]): number[] | null {
   const { work, state } = solver;
@@ -71,14 +71,40 @@ function downhillMotion(solver: Solver, moving: readonly number[]): number[] | n
   const n = work.tensioners.length;
   const m = moving.length;
   const reach = moving.map((t) => work.tensioners[t]!.reach);
-  const hessian = Float64Array.from(
-    moving.flatMap((r, i) => moving.map((c, j) => (state.hessian[r * n + c] as number) / (reach[i]! * reach[j]!))),
-  );
-  const largest = Math.max(1e-9, ...hessian.map(Math.abs));
-  const { values, vectors } = symmetricEigen(hessian, m);
-  const least = values.indexOf(Math.min(...values));
-  if (m === 0 || values[least]! >= -FALLING_SHARE * largest) return null;
-  return moving.map((_, i) => vectors[i * m + least]! / reach[i]!);
+  const a = moving.map((r, i) => moving.map((c, j) => (state.hessian[r * n + c] as number) / (reach[i]! * reach[j]!)));
+  const v: number[][] = moving.map((_, i) => moving.map((__, j) => (i === j ? 1 : 0)));
+  const largest = Math.max(1e-9, ...a.flat().map(Math.abs));
+  for (let sweep = 0; sweep < 30; sweep++) {
+    let off = 0;
+    for (let p = 0; p < m; p++) {
+      for (let q = p + 1; q < m; q++) {
+        const apq = a[p]![q]!;
+        off = Math.max(off, Math.abs(apq));
+        if (Math.abs(apq) < 1e-14 * largest) continue;
+        const theta = (a[q]![q]! - a[p]![p]!) / (2 * apq);
+        const t = (theta >= 0 ? 1 : -1) / (Math.abs(theta) + Math.sqrt(theta * theta + 1));
+        const c = 1 / Math.sqrt(t * t + 1);
+        const s = t * c;
+        for (let k = 0; k < m; k++) {
+          const [x, y] = [a[k]![p]!, a[k]![q]!];
+          a[k]![p] = c * x - s * y;
+          a[k]![q] = s * x + c * y;
+        }
+        for (let k = 0; k < m; k++) {
+          const [x, y] = [a[p]![k]!, a[q]![k]!];
+          a[p]![k] = c * x - s * y;
+          a[q]![k] = s * x + c * y;
+          const [w, z] = [v[k]![p]!, v[k]![q]!];
+          v[k]![p] = c * w - s * z;
+          v[k]![q] = s * w + c * z;
+        }
+      }
+    }
+    if (off < 1e-13 * largest) break;
+  }
+  const least = a.reduce((best, row, k) => (row[k]! < a[best]![best]! ? k : best), 0);
+  if (m === 0 || a[least]![least]! >= -FALLING_SHARE * largest) return null;
+  return moving.map((_, i) => v[i]![least]! / reach[i]!);
 }
 
 function descend(solver: Solver, tensioners: readonly number[], exact: boolean): Ending {

@@ -5,7 +5,6 @@ import Button from '@mui/material/Button';
 import FormControl from '@mui/material/FormControl';
 import FormHelperText from '@mui/material/FormHelperText';
 import InputLabel from '@mui/material/InputLabel';
-import NativeSelect from '@mui/material/NativeSelect';
 import OutlinedInput from '@mui/material/OutlinedInput';
 import { useRouter } from 'next/navigation';
 import { useId, useState, type SubmitEvent } from 'react';
@@ -88,23 +87,30 @@ export function DoorForm<Name extends string>({
   );
 }
 
-/** Choice of the shop, for a person with accounts in several. */
+/** Choice of the shop, for a person with accounts in several. A plain element: the page needs no more scripts for it. */
 function ShopField({ shops }: { shops: readonly ShopChoice[] }) {
   const id = useId();
   return (
-    <FormControl fullWidth>
-      <InputLabel variant="standard" htmlFor={id}>
+    <Box>
+      <Box component="label" htmlFor={id} sx={{ fontSize: 14, color: 'var(--ts-quiet)' }}>
         Shop
-      </InputLabel>
-      <NativeSelect id={id} name="shop" autoFocus aria-describedby={`${id}-below`}>
+      </Box>
+      <Box
+        component="select"
+        id={id}
+        name="shop"
+        autoFocus
+        aria-describedby={`${id}-below`}
+        sx={{ width: '100%', height: 44, px: 1, font: 'inherit', color: 'inherit', bgcolor: 'transparent', borderRadius: 1 }}
+      >
         {shops.map(({ id: shop, name }) => (
           <option key={shop} value={shop}>
             {name}
           </option>
         ))}
-      </NativeSelect>
-      <FormHelperText id={`${id}-below`}>Your account fits several shops. Choose one.</FormHelperText>
-    </FormControl>
+      </Box>
+      <FormHelperText id={`${id}-below`}>Your email address and password fit several shops. Choose one.</FormHelperText>
+    </Box>
   );
 }
 

@@ -4,7 +4,7 @@ import { describe, expect, it, vi } from 'vitest';
 import { NEW_STAGES, type BeltBooked, type Stages } from '@/core/job';
 import { BOOKED_BELT, UNPROVED } from '@/core/job/test-job';
 import { serverThat, show, Stage } from '@/ui/test-shell';
-import type { BeltChoice } from '../match/match-panel';
+import type { BeltChoice } from '../match/use-match-view';
 import { useJobCommands } from './job-commands';
 import { EntryLine } from './lines';
 import { UseBeltDialog } from './stages/match/use-belt-dialog';

@@ -12,7 +12,7 @@ import { useState } from 'react';
 import { useMoney } from '@/ui/money';
 import { isUnfittable, verdictWord } from '@/ui/verdict';
 import { beltName, runsOn } from '@/services/candidates';
-import type { BeltChoice } from '../../../match/match-panel';
+import type { BeltChoice } from '../../../match/use-match-view';
 import { useBeltText } from '../../stage-messages';
 
 /** Effect of using a belt, and the reason for a substitute or a belt that does not run. */
