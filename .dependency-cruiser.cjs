@@ -18,7 +18,7 @@ module.exports = {
       name: 'core-imports-no-platform',
       severity: 'error',
       from: { path: '^src/core', pathNot: TESTS },
-      to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/(zod|fft\\.js|ml-matrix|pure-rand)/' },
+      to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/(zod|fft\\.js|ml-matrix)/' },
     },
     layer('contract-uses-core-and-formats', '^src/contract', '^src/(?!core|formats|contract)'),
     layer('formats-use-core-only', '^src/formats', '^src/(?!core|formats|lab)'),

@@ -11,8 +11,9 @@ import { ensureDatabase, freePort, startPostgres } from './lib/postgres.mjs';
 
 /**
  * Load test of a shop with many years of data. It creates 2,000 belts, 5,000 machines, 30,000 jobs and 200,000 ticket
- * entries in its own database. It serves the built application and lets people open pages and search, with pauses. It
- * prints the time of each kind of page and the peak memory of the server.
+ * entries in its own database. It serves the built application and lets people open pages and search, with pauses. First
+ * it prints the processor time of each page and query alone. Then it prints the time of each kind of page with all
+ * people, and the peak memory of the server.
  */
 const HELP = `npm run load [-- options]
   --people N    number of people (20)
@@ -147,6 +148,60 @@ const memoryOf = (pid: number): number => {
   return existsSync(status) ? Number(/VmRSS:\s+(\d+)/.exec(readFileSync(status, 'utf8'))?.[1] ?? 0) / 1024 : 0;
 };
 
+/** Processor time of a process so far, ms: its own and that of the system for it. */
+function processorMs(pid: number): number {
+  const fields = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1]!.split(' ');
+  // Clock ticks of 10 ms, the 12th and 13th field after the name.
+  return 10 * (Number(fields[11]) + Number(fields[12]));
+}
+
+/** Number of requests of one kind for the mean of their processor time. */
+const AVERAGED = 30;
+
+/** Prints the processor time of the server for pages and queries, each alone. */
+async function processorTimes(base: string, cookie: string, pid: number, first: { machine: number; drive: number }): Promise<void> {
+  const job = SIZES.jobs - 5;
+  const list = { find: '', page: 1 };
+  const QUERIES: readonly (readonly [string, object])[] = [
+    ['belt.life', { driveId: first.drive }],
+    ['customers.list', list],
+    ['drive.read', { id: first.drive }],
+    ['drives.list', list],
+    ['faults.of-shop', {}],
+    ['job.read', { number: job }],
+    ['jobs.closed', list],
+    ['jobs.open', {}],
+    ['machine.read', { id: first.machine }],
+    ['machines.list', list],
+    ['notebooks.list', { machine: null }],
+    ['parts.list', list],
+    ['settings.read', {}],
+    ['shelf.read', {}],
+    ['shell.read', {}],
+    ['tension.past', { driveId: first.drive }],
+    ['wear.fleet', {}],
+    ['width.past', { driveId: first.drive }],
+  ];
+  const all = [
+    ...QUERIES.map(([name, input]) => [name, query(name, input)] as const),
+    ...['/', '/machines', `/machines/${first.machine}`, `/drives/${first.drive}`, '/shelf', `/jobs/${job}`].map(
+      (path) => [`page ${path}`, path] as const,
+    ),
+  ];
+  say(`\n${'processor of the server, alone'.padEnd(34)}    ms`);
+  for (const [what, path] of all) {
+    const open = async () => {
+      const response = await fetch(base + path, { headers: { cookie }, redirect: 'manual' });
+      if (response.status !== 200) throw new Error(`${path} answered ${response.status}`);
+      await response.arrayBuffer();
+    };
+    await open();
+    const before = processorMs(pid);
+    for (let i = 0; i < AVERAGED; i++) await open();
+    say(`${what.padEnd(34)}${((processorMs(pid) - before) / AVERAGED).toFixed(1).padStart(6)}`);
+  }
+}
+
 async function main(): Promise<void> {
   ensureBuilt();
   const scratch = join(tmpdir(), `taut-load-${process.pid}`);
@@ -191,7 +246,10 @@ async function main(): Promise<void> {
       ))
     )
       await new Promise((resolve) => setTimeout(resolve, 200));
-    await visitAll(base, cookies, app.child.pid!, await idsOf(db));
+    const pid = app.child.pid!;
+    const first = await idsOf(db);
+    await processorTimes(base, cookies[0]!, pid, first);
+    await visitAll(base, cookies, pid, first);
   } finally {
     await app?.stop();
     await db.sequelize.close();

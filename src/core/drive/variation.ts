@@ -1,4 +1,3 @@
-import { mersenne } from 'pure-rand/generator/mersenne';
 import { compileDrive } from './compile';
 import { newMatcher } from './matcher';
 import { evaluateLength } from './trial';
@@ -15,10 +14,18 @@ export interface Spread {
   readonly measured?: Uncertainty;
 }
 
-/** Uniform numbers in [0, 1) from a seed, so that the same question gets the same answer. */
+/**
+ * Mulberry32: a small generator of even quality, seeded, so that the same question gets the same answer. Public domain,
+ * T. Ettinger. A practice code names its machine by this sequence, so it does not change.
+ */
 export function seededRandom(seed: number): () => number {
-  const generator = mersenne(seed >>> 0);
-  return () => (generator.next() >>> 0) / 2 ** 32;
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let t = Math.imul(state ^ (state >>> 15), state | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
 }
 
 /**

@@ -119,13 +119,132 @@ function settleCommas(text: string, dimension: Dimension): { ok: true; text: str
   return { ok: true, text: text.replace(',', '.') };
 }
 
+type Refusal = { readonly ok: false; readonly problem: string };
+const refuse = (problem: string): Refusal => ({ ok: false, problem });
+
+/** One number of a value as typed, with the unit behind it. */
+interface Term {
+  readonly ok: true;
+  readonly length: number;
+  readonly number: number;
+  readonly fraction: boolean;
+  readonly unitText: string | undefined;
+}
+
+/** Context of all terms of one value. */
+interface Terms {
+  readonly dimension: Dimension;
+  /** As typed, for sentences. */
+  readonly shown: string;
+  readonly stated: boolean;
+  readonly assumed: Unit | undefined;
+}
+
+/** Value of the terms so far, in the unit of the core. */
+interface Sum {
+  readonly total: number;
+  readonly first: Unit | undefined;
+  readonly previous: Unit | undefined;
+  /** A unit was typed, not assumed. */
+  readonly typed: boolean;
+}
+
+/** Reads the number at the start of a text. Null if there is none. */
+function readTerm(rest: string, { dimension, shown }: Terms): Term | Refusal | null {
+  const match = TERM.exec(rest);
+  if (!match) return null;
+  const [whole, wholePart, mixedTop, mixedBottom, top, bottom, plain, unitText] = match;
+  if (plain !== undefined) return { ok: true, length: whole.length, number: Number(plain), fraction: false, unitText };
+  const above = Number(mixedTop ?? top ?? 0);
+  const below = Number(mixedBottom ?? bottom ?? 1);
+  if (below === 0) return refuse(`“${shown}” divides by zero.`);
+  if (above >= below || above === 0)
+    return refuse(`“${shown}” has a fraction that is not one (${above}/${below}); write it as ${EXAMPLES[dimension]}.`);
+  if (!DENOMINATORS.has(below))
+    return refuse(`“${shown}” has an unusual fraction (${above}/${below}); write it as ${EXAMPLES[dimension]}.`);
+  return { ok: true, length: whole.length, number: Number(wholePart ?? 0) + above / below, fraction: true, unitText };
+}
+
+/** Unit of a term: the typed one, the next smaller one, or the assumed one. */
+function unitOf(
+  { unitText }: Term,
+  before: Sum | null,
+  { dimension, shown, assumed }: Terms,
+): { ok: true; unit: Unit | undefined } | Refusal {
+  if (unitText !== undefined) {
+    const unit = findUnit(unitText.replace(/\.$/, ''));
+    if (!unit) return refuse(`“${unitText}” is not a known unit. Enter it as ${EXAMPLES[dimension]}.`);
+    if (unit.dimension !== dimension)
+      return refuse(
+        `${unit.name} measures ${unit.dimension}, but this field needs ${dimension === 'number' ? 'a plain number' : dimension}; write it as ${EXAMPLES[dimension]}.`,
+      );
+    if (before && !before.typed) return refuse(`“${shown}” has two numbers. Add the unit of the first, or enter one number.`);
+    return { ok: true, unit };
+  }
+  if (!before) return { ok: true, unit: assumed };
+  const next = before.typed && before.previous ? SMALLER[before.previous.name]?.[0] : undefined;
+  return next ? { ok: true, unit: unitNamed(next[0]) } : refuse(`“${shown}” has an extra number. Enter it as ${EXAMPLES[dimension]}.`);
+}
+
+/** Adds a term. Parts of a mixed value must decrease, and a fraction is never millimetres. */
+function withTerm(term: Term, before: Sum | null, terms: Terms): { ok: true; sum: Sum } | Refusal {
+  const named = unitOf(term, before, terms);
+  if (!named.ok) return named;
+  let { unit } = named;
+  const { number, fraction, unitText } = term;
+  const previous = before?.previous;
+  if (previous && unit) {
+    const { name } = unit;
+    const step = SMALLER[previous.name]?.find(([smaller]) => smaller === name);
+    if (!step) return refuse(`“${terms.shown}” needs the larger unit first, as in 4 ft 3 in.`);
+    if (number >= step[1])
+      return refuse(`“${terms.shown}” has ${number} ${unit.name}, which is a whole ${previous.name} or more; write it as one.`);
+  }
+  if (fraction && unit && METRIC_LENGTHS.has(unit.name)) {
+    if (unitText !== undefined || terms.stated || previous)
+      return refuse(`“${terms.shown}” is a fraction of ${unit.name}, which no tape shows. Add “in”, or enter it with a point.`);
+    // Without a typed unit it is inches.
+    unit = unitNamed('in');
+  }
+  return {
+    ok: true,
+    sum: {
+      total: (before?.total ?? 0) + number * (unit?.factor ?? 1),
+      first: before?.first ?? unit,
+      previous: unit,
+      typed: (before?.typed ?? false) || unitText !== undefined,
+    },
+  };
+}
+
+/** Most numbers of one value: feet, inches and a fraction. */
+const MOST_TERMS = 3;
+
+/** Adds all terms of a text. */
+function sumOf(text: string, terms: Terms): { ok: true; sum: Sum } | Refusal {
+  const { dimension, shown } = terms;
+  let sum: Sum | null = null;
+  let rest = text;
+  for (let count = 0; rest !== '' && count < MOST_TERMS; count++) {
+    const term = readTerm(rest, terms);
+    if (!term) break;
+    if (!term.ok) return term;
+    const added = withTerm(term, sum, terms);
+    if (!added.ok) return added;
+    sum = added.sum;
+    rest = rest.slice(term.length);
+  }
+  return sum && rest === ''
+    ? { ok: true, sum }
+    : refuse(`“${shown}” is not a ${dimension === 'money' ? 'price' : dimension}. Enter it as ${EXAMPLES[dimension]}.`);
+}
+
 /**
  * Reads a typed value: `51 3/8`, `51-3/8"`, `4 ft 3 3/8`, `1305 mm`, `12 lb 4 oz`, `412.6 h`. Exact to the last digits
  * of a double. Parts of a mixed value must decrease (feet before inches). Remaining text is refused, never ignored.
  * @returns the value in the unit of the core, or one sentence with the error and the correct form
  */
 export function parseQuantity(input: string, dimension: Dimension, options: ParseOptions = {}): ParseResult {
-  const refuse = (problem: string): ParseResult => ({ ok: false, problem });
   const cleaned = tidy(input);
   if (cleaned === '') return refuse(`Type a value, such as ${EXAMPLES[dimension]}.`);
   if (cleaned.length > 60) return refuse(`This is too long for one value. Enter it as ${EXAMPLES[dimension]}.`);
@@ -133,72 +252,16 @@ export function parseQuantity(input: string, dimension: Dimension, options: Pars
   if (!groups.ok) return refuse(groups.problem);
   const commas = settleCommas(groups.text, dimension);
   if (!commas.ok) return refuse(commas.problem);
-  const negative = /^-/.test(commas.text);
-  let rest = commas.text.replace(/^[+-]\s*/, '');
-  const assumed: Unit | undefined = options.assumed ? unitNamed(options.assumed) : coreUnit(dimension);
   const shown = input.trim();
-  const unreadable = `“${shown}” is not a ${dimension === 'money' ? 'price' : dimension}. Enter it as ${EXAMPLES[dimension]}.`;
-  let total = 0;
-  let first: Unit | undefined;
-  let previous: Unit | undefined;
-  let typed = false;
-  for (let terms = 0; rest !== ''; terms++) {
-    const match = TERM.exec(rest);
-    if (!match || terms > 2) return refuse(unreadable);
-    const [whole, wholePart, mixedTop, mixedBottom, top, bottom, plain, unitText] = match;
-    const fraction = plain === undefined;
-    const above = Number(mixedTop ?? top ?? 0);
-    const below = Number(mixedBottom ?? bottom ?? 1);
-    if (below === 0) return refuse(`“${shown}” divides by zero.`);
-    if (fraction && (above >= below || above === 0))
-      return refuse(`“${shown}” has a fraction that is not one (${above}/${below}); write it as ${EXAMPLES[dimension]}.`);
-    if (fraction && !DENOMINATORS.has(below))
-      return refuse(`“${shown}” has an unusual fraction (${above}/${below}); write it as ${EXAMPLES[dimension]}.`);
-    const number = fraction ? Number(wholePart ?? 0) + above / below : Number(plain);
-    let unit: Unit | undefined;
-    if (unitText !== undefined) {
-      unit = findUnit(unitText.replace(/\.$/, ''));
-      if (!unit) return refuse(`“${unitText}” is not a known unit. Enter it as ${EXAMPLES[dimension]}.`);
-      if (unit.dimension !== dimension) {
-        return refuse(
-          `${unit.name} measures ${unit.dimension}, but this field needs ${dimension === 'number' ? 'a plain number' : dimension}; write it as ${EXAMPLES[dimension]}.`,
-        );
-      }
-      if (terms > 0 && !typed) return refuse(`“${shown}” has two numbers. Add the unit of the first, or enter one number.`);
-      typed = true;
-    } else if (terms > 0) {
-      const next = typed && previous ? SMALLER[previous.name]?.[0] : undefined;
-      if (!next) return refuse(`“${shown}” has an extra number. Enter it as ${EXAMPLES[dimension]}.`);
-      unit = unitNamed(next[0]);
-    } else {
-      unit = assumed;
-    }
-    if (previous && unit) {
-      const next = unit.name;
-      const step = SMALLER[previous.name]?.find(([name]) => name === next);
-      if (!step) return refuse(`“${shown}” needs the larger unit first, as in 4 ft 3 in.`);
-      if (number >= step[1])
-        return refuse(`“${shown}” has ${number} ${unit.name}, which is a whole ${previous.name} or more; write it as one.`);
-    }
-    if (fraction && unit && METRIC_LENGTHS.has(unit.name)) {
-      // A fraction is never millimetres: with no unit typed it is inches.
-      const metric = unit.name;
-      if (unitText !== undefined || options.stated || previous)
-        return refuse(`“${shown}” is a fraction of ${metric}, which no tape shows. Add “in”, or enter it with a point.`);
-      unit = unitNamed('in');
-    }
-    total += number * (unit?.factor ?? 1);
-    first ??= unit;
-    previous = unit;
-    rest = rest.slice(whole.length);
-  }
+  const assumed = options.assumed ? unitNamed(options.assumed) : coreUnit(dimension);
+  const added = sumOf(commas.text.replace(/^[+-]\s*/, ''), { dimension, shown, stated: options.stated ?? false, assumed });
+  if (!added.ok) return added;
+  const { total, first, typed } = added.sum;
   // Thirteen figures: exact far beyond any tape, and 14 in is 355.6 mm, not 355.59999999999997.
-  const value = Number((negative ? -total : total).toPrecision(13));
-  if (!Number.isFinite(value)) return refuse(`“${input.trim()}” is too large to be a ${dimension}.`);
-  if (options.min !== undefined && value < options.min)
-    return refuse(`Enter ${withUnit(options.min, first)} or more. You typed ${input.trim()}.`);
-  if (options.max !== undefined && value > options.max)
-    return refuse(`Enter ${withUnit(options.max, first)} or less. You typed ${input.trim()}.`);
+  const value = Number((commas.text.startsWith('-') ? -total : total).toPrecision(13));
+  if (!Number.isFinite(value)) return refuse(`“${shown}” is too large to be a ${dimension}.`);
+  if (options.min !== undefined && value < options.min) return refuse(`Enter ${withUnit(options.min, first)} or more. You typed ${shown}.`);
+  if (options.max !== undefined && value > options.max) return refuse(`Enter ${withUnit(options.max, first)} or less. You typed ${shown}.`);
   return { ok: true, value, unit: first?.name ?? null, unitTyped: typed };
 }
 

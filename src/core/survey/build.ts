@@ -85,10 +85,58 @@ interface Assembled {
   readonly ends: ReadonlyMap<string, { released: number; engaged: number }>;
 }
 
+/** A build while it runs: the notebook with its solution, and the findings so far. */
+interface Build {
+  readonly notebook: Notebook;
+  readonly answer: SurveyAnswer;
+  readonly places: Places;
+  readonly reader: Reader;
+  readonly missing: Missing[];
+  readonly findings: Finding[];
+  /** Place of a point. Without one it is reported as missing. */
+  readonly place: (id: string) => { readonly x: number; readonly y: number };
+}
+
 function assemble(notebook: Notebook, answer: SurveyAnswer, places: Places, reader: Reader): Assembled {
-  const missing: Missing[] = [];
+  const missing = missingOf(notebook, places);
   const findings: Finding[] = [];
+  const place = (id: string) => {
+    const at = places.at(id);
+    if (!at && !missing.some((m) => m.of === id)) missing.push({ what: 'place', of: id });
+    return at ?? { x: 0, y: 0 };
+  };
+  const build: Build = { notebook, answer, places, reader, missing, findings, place };
+  const { tensioners, brakes, ends } = armsOf(build);
+  const { springs, adjusters, taught } = springsOf(build);
+  const keepers = keepersOf(build);
+  if (missing.length > 0) return { document: null, taught, missing, findings, ends };
+
   const bare = bareDrive(notebook);
+  const moves = springs.some((s) => s.from.leverTravel || s.to.leverTravel);
+  const document = {
+    ...bare,
+    pulleys: bare.pulleys.map((p) => {
+      const at = places.at(p.id)!;
+      return { ...p, x: round(at.x), y: round(at.y), outsideDiameter: round(places.diameter(p.id)) };
+    }),
+    tensioners,
+    springs,
+    adjusters,
+    brakes,
+    keepers,
+    states: moves
+      ? [
+          { name: 'disengaged', lever: 0 },
+          { name: 'engaged', lever: 1 },
+        ]
+      : [{ name: 'running', lever: 1 }],
+  };
+  return { document, taught, missing, findings, ends };
+}
+
+/** Entries of pulleys and belts that a drive cannot do without. */
+function missingOf(notebook: Notebook, places: Places): Missing[] {
+  const missing: Missing[] = [];
   if (notebook.name.trim() === '') missing.push({ what: 'name', of: '' });
   for (const p of notebook.pulleys) {
     if (diameterOf(notebook, p.id) === null) missing.push({ what: 'diameter', of: p.id });
@@ -97,12 +145,11 @@ function assemble(notebook: Notebook, answer: SurveyAnswer, places: Places, read
   }
   if (notebook.pulleys.length < 2) missing.push({ what: 'pulley', of: '' });
   for (const b of notebook.belts) if (b.route.length < 2) missing.push({ what: 'route', of: b.id });
-  const place = (id: string) => {
-    const at = places.at(id);
-    if (!at && !missing.some((m) => m.of === id)) missing.push({ what: 'place', of: id });
-    return at ?? { x: 0, y: 0 };
-  };
+  return missing;
+}
 
+/** Tensioners and brakes of the arms, and the ends of their travel. */
+function armsOf({ notebook, answer, places, missing, findings, place }: Build) {
   const tensioners: Drive['tensioners'] = [];
   const brakes: Drive['brakes'] = [];
   const ends = new Map<string, { released: number; engaged: number }>();
@@ -142,7 +189,12 @@ function assemble(notebook: Notebook, answer: SurveyAnswer, places: Places, read
       });
     if (Math.abs(released - engaged) < 1) findings.push({ code: 'ends-coincide', of: arm.id });
   }
+  return { tensioners, brakes, ends };
+}
 
+/** Springs with their adjusters, and the springs with a rate to be determined from the engaged drive. */
+function springsOf(build: Build) {
+  const { notebook, reader, missing, findings } = build;
   const adjusters: Drive['adjusters'] = [];
   const springs: Drive['springs'] = [];
   const taught: NotebookSpring[] = [];
@@ -152,35 +204,14 @@ function assemble(notebook: Notebook, answer: SurveyAnswer, places: Places, read
       continue;
     }
     const estimate = estimateOf(s, reader);
-    if (estimate === null) {
-      missing.push({ what: 'spring', of: s.id });
-      continue;
-    }
-    if (typeof estimate === 'string') {
-      findings.push({ code: 'spring-bad', of: s.id, text: estimate });
+    if (estimate === null || typeof estimate === 'string') {
+      if (estimate !== null) findings.push({ code: 'spring-bad', of: s.id, text: estimate });
       missing.push({ what: 'spring', of: s.id });
       continue;
     }
     if (s.rate.by === 'taught') taught.push(s);
-    const [from, to] = [place(s.from.point), place(s.to.point)];
-    const length = Math.hypot(from.x - to.x, from.y - to.y) || 1;
-    const [ux, uy] = [(from.x - to.x) / length, (from.y - to.y) / length];
-    let leverTravel;
-    if (s.lever) {
-      if (s.lever.pulledTo !== null) {
-        const pulled = place(s.lever.pulledTo);
-        leverTravel = { dx: round(pulled.x - from.x), dy: round(pulled.y - from.y) };
-      } else if (s.lever.released === null || s.lever.engaged === null) missing.push({ what: 'lever', of: s.id });
-      else {
-        const travel = reader.take(`spring ${s.id} lever`, s.lever.engaged - s.lever.released, SPRING_LENGTH_SD_MM * Math.SQRT2);
-        leverTravel = { dx: round(travel * ux), dy: round(travel * uy) };
-      }
-    }
-    const adjuster =
-      s.adjuster && s.adjuster.travel !== null && s.adjuster.travel > 0
-        ? { id: `${s.id}-adjuster`, direction: round((Math.atan2(uy, ux) * 180) / Math.PI) }
-        : undefined;
-    if (adjuster) adjusters.push({ id: adjuster.id, label: s.adjuster!.label, min: 0, max: s.adjuster!.travel!, position: 0 });
+    const { from, to, adjuster } = springEndsOf(build, s);
+    if (adjuster) adjusters.push(adjuster);
     springs.push({
       id: s.id,
       label: s.label,
@@ -188,18 +219,47 @@ function assemble(notebook: Notebook, answer: SurveyAnswer, places: Places, read
       freeLength: round(reader.take(`spring ${s.id} free`, s.freeLength, SPRING_LENGTH_SD_MM)),
       rate: round(Math.max(1e-3, estimate.rate), 6),
       ...(s.kind === 'extension' ? { initialTension: round(Math.max(0, estimate.initialTension)) } : {}),
-      from: {
-        body: s.from.body,
-        x: round(from.x),
-        y: round(from.y),
-        ...(leverTravel ? { leverTravel } : {}),
-        ...(adjuster ? { adjuster } : {}),
-      },
-      to: { body: s.to.body, x: round(to.x), y: round(to.y) },
+      from,
+      to,
     });
   }
-  const keepers = notebook.keepers.flatMap((k) => {
-    // A keeper moves nothing. Without a determined position it is excluded and reported, and the drive is still made.
+  return { springs, adjusters, taught };
+}
+
+/** Ends of a spring, with the travel of its lever and its adjuster, both along its line. */
+function springEndsOf({ place, reader, missing }: Build, s: NotebookSpring) {
+  const [from, to] = [place(s.from.point), place(s.to.point)];
+  const length = Math.hypot(from.x - to.x, from.y - to.y) || 1;
+  const [ux, uy] = [(from.x - to.x) / length, (from.y - to.y) / length];
+  let leverTravel;
+  if (s.lever) {
+    if (s.lever.pulledTo !== null) {
+      const pulled = place(s.lever.pulledTo);
+      leverTravel = { dx: round(pulled.x - from.x), dy: round(pulled.y - from.y) };
+    } else if (s.lever.released === null || s.lever.engaged === null) missing.push({ what: 'lever', of: s.id });
+    else {
+      const travel = reader.take(`spring ${s.id} lever`, s.lever.engaged - s.lever.released, SPRING_LENGTH_SD_MM * Math.SQRT2);
+      leverTravel = { dx: round(travel * ux), dy: round(travel * uy) };
+    }
+  }
+  const adjustable = s.adjuster && s.adjuster.travel !== null && s.adjuster.travel > 0 ? s.adjuster : null;
+  const id = `${s.id}-adjuster`;
+  return {
+    from: {
+      body: s.from.body,
+      x: round(from.x),
+      y: round(from.y),
+      ...(leverTravel ? { leverTravel } : {}),
+      ...(adjustable ? { adjuster: { id, direction: round((Math.atan2(uy, ux) * 180) / Math.PI) } } : {}),
+    },
+    to: { body: s.to.body, x: round(to.x), y: round(to.y) },
+    adjuster: adjustable && { id, label: adjustable.label, min: 0, max: adjustable.travel!, position: 0 },
+  };
+}
+
+/** Keepers with a place. A keeper moves nothing: without a place it is excluded and reported, and the drive is still made. */
+const keepersOf = ({ notebook, places, findings }: Build): Drive['keepers'] =>
+  notebook.keepers.flatMap((k) => {
     const at = places.at(k.point);
     if (!at) {
       findings.push({ code: 'keeper-left-out', of: k.id });
@@ -207,29 +267,6 @@ function assemble(notebook: Notebook, answer: SurveyAnswer, places: Places, read
     }
     return [{ id: k.id, label: k.label, near: k.near, x: round(at.x), y: round(at.y), ...(k.gap !== null ? { gap: k.gap } : {}) }];
   });
-  if (missing.length > 0) return { document: null, taught, missing, findings, ends };
-
-  const moves = springs.some((s) => s.from.leverTravel || s.to.leverTravel);
-  const document = {
-    ...bare,
-    pulleys: bare.pulleys.map((p) => {
-      const at = places.at(p.id)!;
-      return { ...p, x: round(at.x), y: round(at.y), outsideDiameter: round(places.diameter(p.id)) };
-    }),
-    tensioners,
-    springs,
-    adjusters,
-    brakes,
-    keepers,
-    states: moves
-      ? [
-          { name: 'disengaged', lever: 0 },
-          { name: 'engaged', lever: 1 },
-        ]
-      : [{ name: 'running', lever: 1 }],
-  };
-  return { document, taught, missing, findings, ends };
-}
 
 /**
  * Uncertainty of a built drive: every error of the survey, arms and springs is carried through the build alone, as the

@@ -76,69 +76,112 @@ const RELEASE_REASONS: Readonly<Partial<Record<SettingFault, DecideReason>>> = {
   'not-slack': 'not-slack',
 };
 
+/** Reasons about the release: seen, timed and computed. */
+function releaseReasons({ present, brakeSeenOff, stopTooLong }: DecideAsk): { all: DecideReason[]; computed: DecideReason[] } {
+  const computed = Object.values(present).flatMap((row) => row.faults.flatMap((f) => RELEASE_REASONS[f] ?? []));
+  const seen: DecideReason[] = [
+    ...(brakeSeenOff ? (['brake-stays-off'] as const) : []),
+    ...(stopTooLong ? (['stop-too-long'] as const) : []),
+  ];
+  return { all: [...new Set([...seen, ...computed])], computed };
+}
+
+/** Reasons about the time to full speed. */
+function slowReasons({ engagementS }: DecideAsk): DecideReason[] {
+  const engages = engagementS === null ? null : engagementOf(engagementS);
+  return engages === 'slips' ? ['slips'] : engages === 'soft' ? ['soft'] : [];
+}
+
+/** The tension that a setting is judged by, N: the reading, or the computed one once the engagement was timed. Null if unknown. */
+function knownTension({ band, readN, computedN, engagementS }: DecideAsk): number | null {
+  if (band.target === null || (readN === null && engagementS === null)) return null;
+  return readN ?? computedN;
+}
+
+/** Faults of the present setting. */
+interface Wrong {
+  readonly release: readonly DecideReason[];
+  readonly computed: readonly DecideReason[];
+  readonly slow: readonly DecideReason[];
+  readonly tooTight: boolean;
+  readonly low: boolean;
+  readonly nowN: number | null;
+}
+
+/** The recommended setting nearest to the target that improves on the present one. */
+function betterSetting({ recommended, present, band }: DecideAsk, { release, computed, tooTight, nowN }: Wrong) {
+  const moves = recommended.filter((r) => Math.abs(r.position - (present[r.adjuster]?.position ?? Infinity)) > SAME_POSITION);
+  const better = moves.filter((r) =>
+    release.length > 0
+      ? (r.brakeMargin ?? Infinity) > (present[r.adjuster]?.brakeMargin ?? -Infinity) || !computed.includes('brake-stays-off')
+      : tooTight
+        ? r.tension < (1 - LEAST_CHANGE) * nowN!
+        : r.tension > (1 + LEAST_CHANGE) * nowN!,
+  );
+  const target = band.target ?? 0;
+  return [...better].sort((a, b) => Math.abs(a.tension - target) - Math.abs(b.tension - target))[0] ?? null;
+}
+
+/** True if some setting would hold, but no longer release. */
+function holdsOnlyUnreleased({ readN, computedN, settings, band }: DecideAsk): boolean {
+  const share = readN !== null && computedN !== null && computedN > 0 ? readN / computedN : 1;
+  return settings.some(
+    ({ engaged, faults }) =>
+      (engaged.tension ?? 0) * share >= RETENSION_OVER_FLOOR * band.floor && faults.some((f) => RELEASE_REASONS[f] !== undefined),
+  );
+}
+
+/** The setting to make, or what to do where none is better. */
+function correction(ask: DecideAsk, wrong: Wrong): Pick<Decided, 'act' | 'because'> & { readonly to?: Decided['to'] } {
+  const { release, slow, tooTight, low } = wrong;
+  // It holds by what was read and is still slow: tension alone is not the cause, but a little more of it is the cheapest try.
+  const grip: DecideReason[] = tooTight ? ['over-ceiling'] : low ? ['under-floor'] : slow.length > 0 ? ['holds-but-slow'] : [];
+  const why = [...release, ...grip, ...slow];
+  const best = betterSetting(ask, wrong);
+  if (best) {
+    const { adjuster, position, tension } = best;
+    return { act: 'adjust', because: [...why, 'reserve-left'], to: { adjuster, position, tensionN: tension } };
+  }
+  const set = ask.recommended.length > 0;
+  if ((['brake-stays-off', 'brake-drags', 'stop-too-long'] as const).some((reason) => release.includes(reason)))
+    return { act: 'brake-first', because: set ? [...why, 'already-set'] : why };
+  if (grip.includes('holds-but-slow') && release.length === 0 && set)
+    // By the drawing it holds, by the time it slips: a reading decides. A reading that agrees points to another cause.
+    return ask.readN === null
+      ? { act: 'read-first', because: ['nothing-read', 'drawn-holds', ...slow] }
+      : { act: 'leave', because: [...why, 'other-cause'] };
+  return { act: 'replace', because: [...why, holdsOnlyUnreleased(ask) ? 'release-breaks-first' : 'no-reserve'] };
+}
+
 /**
- * Decision: leave, adjust or replace. A stiff arm has the signs of a slack belt. It is freed and timed again before anything is set or bought. Misaligned pulleys are aligned before the tension is set. A drive with its brake off, or
+ * Decision: leave, adjust or replace. A stiff arm has the signs of a slack belt. It is freed and timed again before
+ * anything is set or bought. Misaligned pulleys are aligned before the tension is set. A drive with its brake off, or
  * with a tight belt when released, is never left. It is set to the recommended position. If that is the present
  * setting, its brake is repaired first. The recommended positions are those of `recommendSettings`, so that this advice
  * and the settings table agree.
  */
 export function decide(ask: DecideAsk): Decided {
-  const { band, engagementS } = ask;
+  const { band } = ask;
   const answer = (act: Decided['act'], because: readonly DecideReason[], to: Decided['to'] = null): Decided => ({
     act,
     because,
     to,
     hoursGained: to && hoursTo(to.tensionN, band.floor, ask.lossN),
   });
-  const engages = engagementS === null ? null : engagementOf(engagementS);
-  const slow: DecideReason[] = engages === 'slips' ? ['slips'] : engages === 'soft' ? ['soft'] : [];
-  const computed = Object.values(ask.present).flatMap((row) => row.faults.flatMap((f) => RELEASE_REASONS[f] ?? []));
-  const release = [
-    ...new Set<DecideReason>([
-      ...(ask.brakeSeenOff ? (['brake-stays-off'] as const) : []),
-      ...(ask.stopTooLong ? (['stop-too-long'] as const) : []),
-      ...computed,
-    ]),
-  ];
+  const slow = slowReasons(ask);
+  const { all: release, computed } = releaseReasons(ask);
   if (ask.armStiff) return answer('free-first', ['arm-stiff', ...release, ...slow]);
   if (ask.beltBad) return answer('replace', ['belt-bad', ...release, ...slow]);
   // Correcting the alignment changes the tension, so it comes before the setting.
   if (ask.misaligned) return answer('align-first', ['misaligned', ...release, ...slow]);
-  const nowN = ask.readN ?? ask.computedN;
-  const known = band.target !== null && nowN !== null && !(ask.readN === null && engages === null);
-  if (!known && release.length === 0)
+  const nowN = knownTension(ask);
+  if (nowN === null && release.length === 0)
     return band.target === null ? answer('read-first', ['load-unknown', ...slow]) : answer('read-first', ['nothing-read']);
-  const tooTight = known && band.ceiling !== null && nowN > band.ceiling;
-  const low = known && nowN < RETENSION_OVER_FLOOR * band.floor;
+  const tooTight = nowN !== null && band.ceiling !== null && nowN > band.ceiling;
+  const low = nowN !== null && nowN < RETENSION_OVER_FLOOR * band.floor;
   if (!low && !tooTight && slow.length === 0 && release.length === 0) return answer('leave', ['holds']);
-  // It holds by what was read and is still slow: tension alone is not the cause, but a little more of it is the cheapest try.
-  const grip: DecideReason[] = tooTight ? ['over-ceiling'] : low ? ['under-floor'] : slow.length > 0 ? ['holds-but-slow'] : [];
-  const why = [...release, ...grip, ...slow];
-  const moves = ask.recommended.filter((r) => Math.abs(r.position - (ask.present[r.adjuster]?.position ?? Infinity)) > SAME_POSITION);
-  const better = moves.filter((r) =>
-    release.length > 0
-      ? (r.brakeMargin ?? Infinity) > (ask.present[r.adjuster]?.brakeMargin ?? -Infinity) || !computed.includes('brake-stays-off')
-      : tooTight
-        ? r.tension < (1 - LEAST_CHANGE) * nowN!
-        : r.tension > (1 + LEAST_CHANGE) * nowN!,
-  );
-  const target = band.target ?? 0;
-  const [best] = [...better].sort((a, b) => Math.abs(a.tension - target) - Math.abs(b.tension - target));
-  if (best) {
-    const { adjuster, position, tension } = best;
-    return answer('adjust', [...why, 'reserve-left'], { adjuster, position, tensionN: tension });
-  }
-  if (release.includes('brake-stays-off') || release.includes('brake-drags') || release.includes('stop-too-long'))
-    return answer('brake-first', ask.recommended.length > 0 ? [...why, 'already-set'] : why);
-  if (grip.includes('holds-but-slow') && release.length === 0 && ask.recommended.length > 0)
-    // By the drawing it holds, by the time it slips: a reading decides. A reading that agrees points to another cause.
-    return ask.readN === null ? answer('read-first', ['nothing-read', 'drawn-holds', ...slow]) : answer('leave', [...why, 'other-cause']);
-  const share = ask.readN !== null && ask.computedN !== null && ask.computedN > 0 ? ask.readN / ask.computedN : 1;
-  const spoilt = ask.settings.some(
-    ({ engaged, faults }) =>
-      (engaged.tension ?? 0) * share >= RETENSION_OVER_FLOOR * band.floor && faults.some((f) => RELEASE_REASONS[f] !== undefined),
-  );
-  return answer('replace', [...why, spoilt ? 'release-breaks-first' : 'no-reserve']);
+  const { act, because, to = null } = correction(ask, { release, computed, slow, tooTight, low, nowN });
+  return answer(act, because, to);
 }
 
 /** Hours until a tension comes down to where it is set again, T − b·log₁₀(1 + h). */

@@ -3,7 +3,7 @@
 import type { Notebook } from '@/core/survey';
 import { ClashDialog } from '@/ui/clash-dialog';
 import { Moment } from '@/ui/when';
-import type { Clash } from './use-notebook';
+import type { Clash } from './notebook-saving';
 import { entryName } from './messages';
 
 /** Two people entered the same of one notebook. */

@@ -3,7 +3,7 @@ import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import type { StoredNotebook } from '@/contract/records';
-import type { SaveState } from './use-notebook';
+import type { SaveState } from './notebook-saving';
 
 const KEEPING_WORDS: Readonly<Record<SaveState, string>> = {
   kept: 'all entries saved',

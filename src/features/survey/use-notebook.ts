@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useReducer, useRef } from 'react';
 import * as z from 'zod';
 import { bySchema, type Form } from '@/core/stored';
 import { validateNotebook, type Notebook } from '@/core/survey';
@@ -8,16 +8,8 @@ import { usePlace } from '@/client/device';
 import { useHistory } from '@/client/history';
 import { useCommand, useCommandId } from '../commands/use-command';
 import { mergeNotebooks } from './merge';
+import { savedFrom, saveStateOf, savingAfter } from './notebook-saving';
 import type { StoredNotebook } from '@/contract/records';
-
-/** On the server; on its way; on this device only, until the server answers. */
-export type SaveState = 'kept' | 'keeping' | 'waiting';
-
-/** Version stored by another person, and the fields that both changed. */
-export interface Clash {
-  readonly theirs: StoredNotebook;
-  readonly both: readonly (readonly string[])[];
-}
 
 /**
  * Merge of both versions. The result may be invalid, for example after one deleted a pulley used by the other. Then one
@@ -56,30 +48,23 @@ const UNREACHED = 'The server does not answer. All entries are saved on this dev
  */
 export function useNotebook(stored: StoredNotebook, mayChange: boolean, onJoined: (by: string) => void) {
   const place = usePlace(waitingForm, `notebook-${stored.id}`);
-  const runCommand = useCommand();
-  const commandId = useCommandId();
+  const send = useSending(stored.id);
   const history = useHistory(stored.document);
   const { now, write, rebase } = history;
-  const [keptDocument, setKeptDocument] = useState(stored.document);
-  const [failed, setFailed] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
-  const [clash, setClash] = useState<Clash | null>(null);
-  const [version, setVersion] = useState(stored.version);
+  const [saving, happened] = useReducer(savingAfter, stored, savedFrom);
+  // The newest values, for callbacks of timers and answers.
   const kept = useRef({ document: stored.document, version: stored.version });
   const latest = useRef(now);
+  const clashing = useRef(false);
   const busy = useRef(false);
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
-  const clashing = useRef(false);
 
-  /** Goes on from what another stored, with what was entered here put into it. */
+  /** Goes on from the version of another person, with the entries here merged into it. */
   const join = (theirs: StoredNotebook, prefer: 'mine' | 'theirs') => {
     const base = kept.current.document;
     kept.current = { document: theirs.document, version: theirs.version };
     clashing.current = false;
-    setVersion(theirs.version);
-    setKeptDocument(theirs.document);
-    setClash(null);
-    setFailed(false);
+    happened({ type: 'merged', theirs });
     const theirChoice = joined(base, latest.current, theirs.document, 'theirs').notebook;
     rebase((page) => joined(base, page, theirs.document, 'mine').notebook);
     // As an entry of its own, so that an undo brings one's own back.
@@ -91,18 +76,11 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean, onJoined
       if (busy.current || clashing.current || latest.current === kept.current.document) return;
       busy.current = true;
       const sending = latest.current;
-      const result = await runCommand(
-        'notebook.save',
-        { id: stored.id, version: kept.current.version, document: sending },
-        { words: 'Entries of a notebook', keep: false, quiet: true, id: commandId(sending) },
-      );
+      const result = await send(kept.current.version, sending);
       busy.current = false;
       if (result.ok) {
         kept.current = { document: sending, version: result.value.version };
-        setVersion(result.value.version);
-        setKeptDocument(sending);
-        setProblem(null);
-        setFailed(false);
+        happened({ type: 'saved', document: sending, version: result.value.version });
         if (latest.current === sending) place.forget();
         else timer.current = setTimeout(() => void push.current(), PAUSE_MS);
       } else if (result.reason === 'stale') {
@@ -112,12 +90,10 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean, onJoined
           onJoined(result.current.changedBy);
         } else {
           clashing.current = true;
-          setClash({ theirs: result.current, both });
-          setFailed(true);
+          happened({ type: 'clashed', clash: { theirs: result.current, both } });
         }
       } else {
-        setProblem(result.reason === 'failed' ? UNREACHED : result.problem);
-        setFailed(true);
+        happened({ type: 'failed', problem: result.reason === 'failed' ? UNREACHED : result.problem });
         timer.current = setTimeout(() => void push.current(), AGAIN_MS);
       }
     };
@@ -157,17 +133,27 @@ export function useNotebook(stored: StoredNotebook, mayChange: boolean, onJoined
     };
   }, []);
 
-  const settle = (prefer: 'mine' | 'theirs') => clash && join(clash.theirs, prefer);
-
-  const keeping: SaveState = now === keptDocument ? 'kept' : failed ? 'waiting' : 'keeping';
+  const { problem, clash, version } = saving;
   return {
     notebook: now,
     write,
     history,
-    keeping,
+    keeping: saveStateOf(saving, now),
     problem,
     clash,
-    settle,
+    settle: (prefer: 'mine' | 'theirs') => clash && join(clash.theirs, prefer),
     version,
   };
+}
+
+/** Sends the content of a notebook on top of a version. The device stores it, so the command is not queued. */
+function useSending(id: number) {
+  const runCommand = useCommand();
+  const commandId = useCommandId();
+  return (version: number, document: Notebook) =>
+    runCommand(
+      'notebook.save',
+      { id, version, document },
+      { words: 'Entries of a notebook', keep: false, quiet: true, id: commandId(document) },
+    );
 }
