@@ -40,7 +40,7 @@ describe('Fit', () => {
     at('fit', job({ entries: [madeSafe(), line('fit', 'procedure', { procedure: 'deck-on', name: 'Deck belt, deck on', why: '' })] }));
     expect(within(now()).getByText(/Inspect/)).toBeTruthy();
   });
-  it('a finding that was replaced is on the ticket as a change, with its part', async () => {
+  it('puts a replaced part on the ticket as a change of its finding', async () => {
     const { sent } = serverThat(ok);
     const bad = line('look', 'finding', { ...FINDING, answer: 'approved' });
     at('fit', job({ entries: [line('fit', 'skipped', { line: 'procedure', words: 'Choose', why: 'Short.' }), bad] }));
@@ -52,7 +52,7 @@ describe('Fit', () => {
       }),
     );
   });
-  it('a step done counts what came off with it; one skipped asks why', async () => {
+  it('counts the parts removed by a step that is done; a skipped step needs a reason', async () => {
     const { sent } = serverThat(ok);
     at('fit', worked());
     await userEvent.clear(screen.getByLabelText('Cover screws off, how many'));
@@ -66,7 +66,7 @@ describe('Fit', () => {
       ]),
     );
   });
-  it('what was entered at a step outlives that another page came between', async () => {
+  it('keeps an entry at a step while another page is open', async () => {
     const of = worked();
     const first = at('fit', of);
     await userEvent.clear(screen.getByLabelText('Cover screws off, how many'));
@@ -106,7 +106,7 @@ describe('Test', () => {
     await press('Save test result');
     await waitFor(() => expect(entries(sent, 'proved')[0]).toEqual({ type: 'proved', body: PROVED }));
   });
-  it('asks after what was complained of, where something was; there still, the machine is not called sound', async () => {
+  it('checks for the complaint, if there was one; the machine is not fit to use while it is still present', async () => {
     const { sent } = serverThat(ok);
     const of = job({ entries: [line('ask', 'asked', { ...NOTHING_ASKED, complaints: ['runs-on'] }), engaged, timed(3)] });
     const first = at('prove', of);

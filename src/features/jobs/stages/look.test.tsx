@@ -13,7 +13,7 @@ vi.mock('@/client/solver', async () => (await import('../test-stages')).stageSol
 vi.mock('@/ui/plate/plate', () => ({ Plate: () => null }));
 
 describe('Inspect', () => {
-  it('what comes off is counted once for all checks that need it, and remembered as off', async () => {
+  it('counts removed parts once for all checks that need it, and shows them as removed', async () => {
     const { sent } = serverThat(ok);
     at('look', job());
     await press(/^Every check/);
@@ -139,7 +139,7 @@ describe('Book', () => {
     at('book', job({ entries: lines }));
     expect(within(screen.getByRole('region', { name: 'Decisions and total' })).getByText('€55.10')).toBeTruthy();
   });
-  it('a part is found on the shelf and taken from it for the job', async () => {
+  it('finds a part in stock and uses it for the job', async () => {
     const { sent } = serverThat(ok);
     const of = job({ entries: proved });
     at('book', of);

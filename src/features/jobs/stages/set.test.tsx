@@ -14,7 +14,7 @@ vi.mock('@/client/solver', async () => (await import('../test-stages')).stageSol
 vi.mock('@/ui/plate/plate', () => ({ Plate: () => null }));
 
 describe('Set', () => {
-  it('a reading goes on the ticket with the tension it meant, and stands with those that are there', async () => {
+  it('puts a reading on the ticket with its tension, next to the earlier ones', async () => {
     const { sent } = serverThat(ok);
     const body = { belt: 'blade', state: 'engaged', method: 'spring-length', at: 'engage', where: 'Engagement spring', value: 203.1 };
     const there = line('set', 'reading', {
@@ -172,7 +172,7 @@ describe('Set', () => {
     await press(/^Readings/);
     expect(screen.getByText(/Measured by feel only/)).toBeTruthy();
   });
-  it('the belt that was booked is the one that is judged, a substitute too', async () => {
+  it('assesses the belt that was used, also a substitute', async () => {
     const booked = line('match', 'belt-booked', { ...BOOKED_BELT, outsideMm: 1195, pieces: 1 });
     const own = at('set', job());
     await press(/^Tension and settings/);

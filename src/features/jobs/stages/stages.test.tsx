@@ -106,7 +106,7 @@ describe('Secure', () => {
     expect(screen.getByText(/clockwise only/)).toBeTruthy();
     expect(screen.queryByRole('region', { name: 'Facts of this machine' })).toBeNull();
   });
-  it('after a run one tap makes it safe again, and no list is asked for', async () => {
+  it('makes a machine safe again after a run by one tap, without a list', async () => {
     const { sent } = serverThat(ok);
     const secured = line('secure', 'secured', {
       list: 'full',
@@ -117,7 +117,7 @@ describe('Secure', () => {
     await press('Stopped, lead off, PTO off');
     await waitFor(() => expect(entries(sent, 'secured')[0]).toMatchObject({ type: 'secured', body: { list: 'after-run' } }));
   });
-  it('after a run of a machine that was never made safe the whole list comes, with one line more', async () => {
+  it('shows the whole list, with one more line, after a run of a machine that was never made safe', async () => {
     at('secure', job({ entries: [line('ask', 'running', { cautions: [] })] }));
     expect(screen.queryByRole('button', { name: 'Stopped, lead off, PTO off' })).toBeNull();
     const list = within(screen.getByRole('group', { name: 'Made safe' }));
