@@ -64,6 +64,9 @@ describe('nonsense is refused with a sentence', () => {
     if (!read.ok) expect(read.problem).toMatch(/^\S.+\.$/);
   });
 
+  it.each(['-', '+', ' - '])('refuses the sign %s without a number', (typed) => {
+    expect(parseQuantity(typed, 'length')).toMatchObject({ ok: false, problem: expect.stringContaining('is not a length. Enter it as') });
+  });
   it('reports the passed limit in the typed unit', () => {
     const read = parseQuantity('2 in', 'length', { min: 76.2 });
     expect(read).toEqual({ ok: false, problem: 'Enter 3 in or more. You typed 2 in.' });
