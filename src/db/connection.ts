@@ -62,9 +62,10 @@ export function openDatabase(url: string): Database {
     define: { underscored: true, timestamps: false },
   });
   const models = defineModels(sequelize);
+  const { Shop, Person, Session, SignInAttempt } = models;
   const opened: Database = {
     sequelize,
-    models,
+    models: { Shop, Person, Session, SignInAttempt },
     transact: (run) => {
       const outer = namespace.get('transaction') as (Transaction & { sequelize?: Sequelize }) | null | undefined;
       return outer && outer.sequelize === sequelize ? run(outer) : whole(() => sequelize.transaction(run));
