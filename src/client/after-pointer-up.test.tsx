@@ -1,12 +1,8 @@
 import { act, fireEvent, render, screen } from '@testing-library/react';
-import { useEffect } from 'react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { afterPointerUp, released, watchPress } from './after-pointer-up';
+import { afterPointerUp, released } from './after-pointer-up';
 
-function Button() {
-  useEffect(watchPress, []);
-  return <button>Press</button>;
-}
+const Button = () => <button>Press</button>;
 
 describe('what waits for a press to end', () => {
   beforeEach(() => void vi.useFakeTimers());
@@ -32,5 +28,31 @@ describe('what waits for a press to end', () => {
     await act(() => vi.advanceTimersByTimeAsync(100));
     await waited;
     expect(order).toEqual(['click', 'moved', 'answered']);
+  });
+  it('waits for the next press too, if that starts before the first is over', async () => {
+    render(<Button />);
+    const button = screen.getByText('Press');
+    const done = vi.fn();
+    fireEvent.pointerDown(button);
+    afterPointerUp(done);
+    fireEvent.pointerUp(button);
+    fireEvent.pointerDown(button);
+    await act(() => vi.advanceTimersByTimeAsync(5_000));
+    expect(done).not.toHaveBeenCalled();
+    fireEvent.pointerUp(button);
+    await act(() => vi.advanceTimersByTimeAsync(100));
+    expect(done).toHaveBeenCalledOnce();
+  });
+  it.each([
+    ['the pointer moves without a button', (button: Element) => fireEvent.pointerMove(button, { buttons: 0 })],
+    ['the window loses the focus', () => fireEvent.blur(window)],
+  ])('takes a press whose end was lost as over once %s', async (_, happens) => {
+    render(<Button />);
+    const done = vi.fn();
+    fireEvent.pointerDown(screen.getByText('Press'));
+    afterPointerUp(done);
+    happens(screen.getByText('Press'));
+    await act(() => vi.advanceTimersByTimeAsync(100));
+    expect(done).toHaveBeenCalledOnce();
   });
 });

@@ -1,4 +1,4 @@
-import { act, screen, waitFor } from '@testing-library/react';
+import { act, fireEvent, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { expect, it, vi } from 'vitest';
 import { show } from '@/ui/test-shell';
@@ -85,4 +85,21 @@ it('stores reads on the device, but not the answers of whole pages', async () =>
   const stored = async () => String(await (await deviceDatabase()).get('reads', `taut-reads-${owner}`));
   await waitFor(async () => expect(await stored()).toContain('job.read'));
   expect(await stored()).not.toContain('machine.read');
+});
+
+it('shows an answer that arrives during a press after its click', async () => {
+  let answer = (): void => undefined;
+  const load = vi.fn(async () => {
+    await new Promise<void>((done) => (answer = done));
+    return { ok: true as const, value: { text: 'second' } };
+  });
+  show(<Page name={`q${++keys}`} first={{ text: 'first' }} load={load} />);
+  await change();
+  await waitFor(() => expect(load).toHaveBeenCalledTimes(1));
+  fireEvent.pointerDown(screen.getByText('first'));
+  answer();
+  await act(() => new Promise((done) => setTimeout(done, 200)));
+  expect(screen.getByText('first')).toBeTruthy();
+  fireEvent.pointerUp(screen.getByText('first'));
+  expect(await screen.findByText('second')).toBeTruthy();
 });

@@ -1,13 +1,17 @@
 'use client';
 
 import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
-import { QueryClient, useQuery, useQueryClient, type QueryKey } from '@tanstack/react-query';
+import { notifyManager, QueryClient, useQuery, useQueryClient, type QueryKey } from '@tanstack/react-query';
 import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
 import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { PAGE_KEYS } from '@/contract/keys';
+import { afterPointerUp } from './after-pointer-up';
 import { cachedAt } from './cached-page';
 import { deviceDatabase } from './device-database';
 import { NO_ANSWER } from './outbox';
+
+// An answer that arrives during a press would move what is pressed.
+notifyManager.setScheduler((notify) => setTimeout(() => afterPointerUp(notify), 0));
 
 /** Time that reads stay on the device, ms. */
 const STORED_MS = 7 * 86_400_000;

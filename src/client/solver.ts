@@ -1,7 +1,6 @@
 'use client';
 
 import * as Comlink from 'comlink';
-import { useEffect } from 'react';
 import type { NotebookSolutionResult, Notebook } from '@/core/survey';
 import type { HeardRecording, MatchRequest, MatchResult, PoseRequest, PoseResult, SolverService, TapRequest } from '@/services/solver';
 import type { IfSo } from '@/core/fault';
@@ -16,7 +15,7 @@ import type { WearAsk, WearForecast } from '@/core/wear';
 import type { TensionAnswer, TensionRequest } from '@/services/tension';
 import { startWorker, type StartedWorker } from './start-worker';
 import { useLatest, type Latest } from './latest';
-import { released, watchPress } from './after-pointer-up';
+import { released } from './after-pointer-up';
 
 type Purpose = 'drawing' | 'matching';
 
@@ -90,7 +89,6 @@ export function useFleet(request: readonly WearAsk[] | null): Latest<WearForecas
 
 /** Likely causes, off the main thread. */
 export function useTrace(request: TraceRequest | null): Latest<TraceAnswer> {
-  useEffect(watchPress, []);
   return useLatest(request, async (r) => {
     const answer = await ask('matching', async (remote): Promise<TraceAnswer> => remote.trace(r));
     // It is above the buttons, and its height varies.

@@ -4,6 +4,7 @@ import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import Snackbar from '@mui/material/Snackbar';
 import { createContext, useCallback, useContext, useState, type ReactNode } from 'react';
+import { afterPointerUp } from '@/client/after-pointer-up';
 
 export interface Notice {
   readonly text: string;
@@ -22,7 +23,7 @@ const NoticeContext = createContext<(notice: Notice) => void>(() => undefined);
 /** One line at the edge of the screen: what was done, with its undo, or why it was not. */
 export function NoticeProvider({ children }: { children: ReactNode }) {
   const [notice, setNotice] = useState<(Notice & { key: number }) | null>(null);
-  const tell = useCallback((next: Notice) => setNotice({ ...next, key: Date.now() }), []);
+  const tell = useCallback((next: Notice) => afterPointerUp(() => setNotice({ ...next, key: Date.now() })), []);
   const close = () => setNotice(null);
   return (
     <NoticeContext.Provider value={tell}>

@@ -3,7 +3,7 @@
 import TextField, { type TextFieldProps } from '@mui/material/TextField';
 import { useEffect, useId, useRef, useState, type KeyboardEvent } from 'react';
 import { inchFraction, otherReading, parseQuantity, unitNamed, type Dimension } from '@/core/quantity';
-import { afterPointerUp, watchPress } from '@/client/after-pointer-up';
+import { afterPointerUp } from '@/client/after-pointer-up';
 import { useUnits } from './units';
 
 export interface NumberFieldProps extends Omit<TextFieldProps, 'value' | 'onChange' | 'error' | 'defaultValue' | 'slotProps'> {
@@ -81,7 +81,6 @@ export function NumberField({
     waiting.current = null;
     pass();
   };
-  useEffect(watchPress, []);
   // A field that is removed during the pause passes its value on first.
   useEffect(
     () => () => {

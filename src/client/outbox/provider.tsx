@@ -1,6 +1,7 @@
 'use client';
 
 import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { afterPointerUp } from '../after-pointer-up';
 import { openOutbox, type Outbox } from './sender';
 import { queuedCommands, watchQueue, type QueuedCommand } from './store';
 
@@ -47,7 +48,7 @@ function useQueue(owner: number): readonly QueuedCommand[] {
     let open = true;
     const read = () =>
       void queuedCommands(owner).then(
-        (commands) => open && setQueue(commands),
+        (commands) => afterPointerUp(() => open && setQueue(commands)),
         () => undefined,
       );
     read();
