@@ -41,11 +41,10 @@ export async function run(page: Page): Promise<void> {
     await expect(watch.or(stopped).or(whole).first()).toBeVisible();
     if (what === 'Stop time' && !(await watch.isVisible())) continue;
     await watch.getByRole('button', { name: begin }).click();
-    await page.waitForTimeout(700);
+    await expect(watch.getByRole('timer')).toHaveText(/^(0\.[7-9]|[1-9]\d*\.\d) s$/);
     await watch.getByRole('button', { name: end }).click();
     // The card moves on once the last time that it needs is there.
     await expect(watch.getByRole('button', { name: end })).toHaveCount(0);
-    await page.waitForTimeout(300);
   }
   await expect(stopped.or(whole).first()).toBeVisible();
   if (await stopped.isVisible()) await stopped.click();

@@ -6,8 +6,8 @@ test.use(as('owner'));
 
 const shoot = async (page: Page, name: string) => {
   await page.evaluate(() => document.fonts.ready);
-  await page.waitForTimeout(600);
-  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+  await expect(page.getByRole('progressbar').filter({ visible: true })).toHaveCount(0);
+  await page.screenshot({ path: `docs/screenshots/${name}.png`, animations: 'disabled' });
 };
 const solved = (page: Page) => expect(page.getByText(/release and grip/).first()).toBeVisible();
 

@@ -46,7 +46,7 @@ describe('what waits for a press to end', () => {
   it.each([
     ['the pointer moves without a button', (button: Element) => fireEvent.pointerMove(button, { buttons: 0 })],
     ['the window loses the focus', () => fireEvent.blur(window)],
-  ])('takes a press whose end was lost as over once %s', async (_, happens) => {
+  ])('ends a press with a lost release once %s', async (_, happens) => {
     render(<Button />);
     const done = vi.fn();
     fireEvent.pointerDown(screen.getByText('Press'));

@@ -1,7 +1,7 @@
 'use client';
 
 let down = false;
-/** What waits for the end of the current press, in order. */
+/** Changes that wait for the end of the current press, in order. */
 let waiting: (() => void)[] = [];
 
 /** Delay after the end of a press, ms. Its click has been dispatched by then. */

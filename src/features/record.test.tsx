@@ -6,7 +6,6 @@ import { STACK_TEMPLATES, stackFaults, STACK_FAULTS, withMoved } from '@/core/st
 import { serverThat, show } from '@/ui/test-shell';
 import { TrialsDue } from './job-list/trials-due';
 import { CustomerForm } from './customers/customer-form';
-import { pdfContent } from './jobs/ticket-pdf';
 import { MeterCard } from './machines/meter-card';
 import { TimelineCard } from './machines/timeline-card';
 import { TrialsNote } from './match/trials-note';
@@ -330,33 +329,5 @@ describe('a machine’s history on its page', () => {
     show(<TimelineCard machineId={3} events={Array.from({ length: 15 }, () => event)} total={4000} />);
     await press('Latest 15 entries');
     expect(screen.getByText(/latest 15 of 4000 entries/)).toBeTruthy();
-  });
-});
-
-describe('a ticket as PDF', () => {
-  it('contains the sheet in its order, with drawing and signatures', async () => {
-    document.body.innerHTML = `<article><p data-pdf="shop">Quay Bay Repairs</p><p data-pdf="dates">Opened 2 Nov</p><h1 data-pdf="title">Ticket 213</h1>
-      <dl><dt>Machine</dt><dd>Orchard rider</dd></dl>
-      <figure data-pdf="drawing"><svg viewBox="-10 -20 30 40" width="100%"><circle r="3"/></svg><figcaption>4L475 on the drive.</figcaption></figure>
-      <table><tbody><tr><td>9:00</td><td>Look</td><td>Idler growls.</td><td>Bram</td></tr><tr><td>9:30</td><td>Match</td><td>4L475 booked.</td><td>Ines</td></tr></tbody></table></article>`;
-    const text = JSON.stringify(await pdfContent(document.querySelector('article')!));
-    const places = [
-      'Quay Bay Repairs',
-      'Ticket 213',
-      'Orchard rider',
-      '4L475 on the drive.',
-      'Idler growls.',
-      '4L475 booked.',
-      'Technician',
-    ].map((t) => text.indexOf(t));
-    expect(places.every((p) => p >= 0)).toBe(true);
-    expect([...places].sort((a, b) => a - b)).toEqual(places);
-    // A share of the page means nothing on a sheet.
-    expect(text).not.toContain('100%');
-  });
-  it('reports an empty ticket', async () => {
-    document.body.innerHTML =
-      '<article><h1 data-pdf="title">Ticket 9</h1><table><tbody><tr><td>No entries yet.</td></tr></tbody></table></article>';
-    expect(JSON.stringify(await pdfContent(document.querySelector('article')!))).toContain('No entries yet.');
   });
 });

@@ -29,7 +29,8 @@ export function Fold({
       square
       elevation={0}
       defaultExpanded={open}
-      slotProps={{ heading: { component: 'h3' }, transition: { unmountOnExit: lazy } }}
+      // It opens without a transition: what is below would move away from a finger on its way.
+      slotProps={{ heading: { component: 'h3' }, transition: { unmountOnExit: lazy, timeout: 0 } }}
       sx={{ bgcolor: 'transparent', borderTop: '1px solid var(--ts-edge)', '&::before': { display: 'none' } }}
     >
       <AccordionSummary

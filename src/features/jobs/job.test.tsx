@@ -6,7 +6,7 @@ import { BOOKED_BELT, UNPROVED } from '@/core/job/test-job';
 import { serverThat, show, Stage } from '@/ui/test-shell';
 import type { BeltChoice } from '../match/use-match-view';
 import { useJobCommands } from './job-commands';
-import { EntryLine } from './lines';
+import { EntryLine } from './entry-line';
 import { UseBeltDialog } from './stages/match/use-belt-dialog';
 import { NoteField } from './stages/note-field';
 import { StageMoves } from './stages/stage-moves';

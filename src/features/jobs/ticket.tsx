@@ -11,7 +11,7 @@ import { useQueuedCommands, type QueuedCommand } from '@/client/outbox';
 import { useWhen } from '@/ui/when';
 import { aboutJob } from './job-commands';
 import { conditionWords } from './condition-messages';
-import { EntryLine } from './lines';
+import { EntryLine } from './entry-line';
 import { stageName } from './stage-messages';
 import type { Job, TicketEntry } from '@/contract/records';
 

@@ -9,7 +9,8 @@ import { truncate, type Procedure, type Reading, type Step, type StepRecord, typ
 import { useDraftOf } from '@/client/draft';
 import { NumberField } from '@/ui/number-field';
 import { Barred } from './barred';
-import { aboutStep, Pictures } from '../pictures';
+import { aboutStep } from '../picture-subject';
+import { Pictures } from '../pictures';
 import type { StageProps } from '../stages/module';
 
 const UNIT: Readonly<Record<Reading['in'], string>> = { length: '', force: '', seconds: ', s', degrees: ', °', count: '', words: '' };

@@ -11,7 +11,7 @@ import { TensionPanel } from '../../../tension/tension-panel';
 import { becauseWords } from '../../../tension/messages';
 import { fileData } from '../../../papers/file-data';
 import { lastUsedBelt } from '@/services/last-used-belt';
-import { aboutSound } from '../../pictures';
+import { aboutSound } from '../../picture-subject';
 import type { StageProps } from '../module';
 import { CONDITION_WORDS } from '../../condition-messages';
 import { TensionAdvice } from '../../../tension/tension-advice';

@@ -1,9 +1,9 @@
-import { TicketSheet } from '@/features/jobs/printed-ticket';
+import { TicketPage } from '@/features/jobs/printed-ticket';
 import { readTicket } from '@/server/queries/jobs';
 import { firstAnswer } from '@/server';
 import { numberOf } from '@/server/params';
 
-export default async function TicketPage({ params }: PageProps<'/jobs/[number]/ticket'>) {
+export default async function Ticket({ params }: PageProps<'/jobs/[number]/ticket'>) {
   const input = await numberOf(params);
-  return <TicketSheet input={input} first={await firstAnswer(readTicket, input)} />;
+  return <TicketPage input={input} first={await firstAnswer(readTicket, input)} />;
 }

@@ -1,5 +1,0 @@
-import type { EntryBody } from '@/core/job';
-
-export function NoteLine({ body }: { body: EntryBody<'note'> }) {
-  return <>{body.text}</>;
-}
