@@ -21,6 +21,8 @@ export interface NumberFieldProps extends Omit<TextFieldProps, 'value' | 'onChan
   readonly optional?: boolean;
   /** How it was typed, to be shown again just so where it still reads as the value does. */
   readonly typed?: string | null;
+  /** Why the form refused the value. It replaces the help until the value is changed. */
+  readonly problem?: string | undefined;
   /** Replaces the label for screen readers if several fields have the same one. It starts with the label. */
   readonly ariaLabel?: string;
 }
@@ -40,6 +42,7 @@ export function NumberField({
   max,
   optional,
   typed,
+  problem,
   helperText,
   ariaLabel,
   onBlur,
@@ -124,13 +127,14 @@ export function NumberField({
 
   const read = draft && !draft.problem && draft.text.trim() !== '' ? parseQuantity(draft.text, dimension, options) : null;
   const echo = read?.ok ? otherReading(read.value, dimension, read.unit) : null;
+  const wrong = draft?.problem ?? problem;
   return (
     <TextField
       id={id}
       {...rest}
       value={text}
-      error={Boolean(draft?.problem)}
-      helperText={draft?.problem ?? (echo ? `= ${echo}` : helperText)}
+      error={wrong !== undefined}
+      helperText={wrong ?? (echo ? `= ${echo}` : helperText)}
       onChange={(event) => take(event.target.value)}
       onKeyDown={step}
       onFocus={(event) => {
@@ -156,7 +160,7 @@ export function NumberField({
           'data-dimension': dimension,
           ...(ariaLabel ? { 'aria-label': ariaLabel } : {}),
         },
-        formHelperText: { role: draft?.problem ? 'alert' : undefined },
+        formHelperText: { role: wrong === undefined ? undefined : 'alert' },
       }}
     />
   );

@@ -6,7 +6,8 @@ import { show } from '@/ui/test-shell';
 import { answerWear, newFleet } from '@/services/wear';
 import { FleetScreen } from './fleet-screen';
 import { ForecastCard } from './forecast-card';
-import { WidthForm, type WidthBasis } from './width-form';
+import { WidthForm } from './width-form';
+import type { WidthBasis } from './width-reading';
 import { becauseOf } from './messages';
 
 /** Answers of the worker, without a worker. */
