@@ -39,7 +39,7 @@ export function WidthForm({
   onTyped?: (typed: TypedBasis) => void;
   onKeep: (width: WidthWritten) => Promise<boolean>;
 }) {
-  const { control, handleSubmit, setError, setValue, formState } = useForm<WidthFields>({
+  const { control, handleSubmit, clearErrors, setError, setValue, formState } = useForm<WidthFields>({
     defaultValues: { ...basis, method: 'rib-top', ribs: emptyRibs('rib-top'), zeroMm: 0, isFresh: false },
   });
   useTypedBasis(control, onTyped);
@@ -58,6 +58,7 @@ export function WidthForm({
   const choose = (next: WidthMethod) => {
     setValue('method', next);
     setValue('ribs', emptyRibs(next));
+    clearErrors();
   };
   return (
     <Box component="form" noValidate aria-label="A width" onSubmit={(e) => void save(e)} sx={{ display: 'grid', gap: 1.5, mt: 2 }}>
