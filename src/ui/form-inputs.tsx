@@ -35,7 +35,12 @@ export function FormChoices<V extends FieldValues, T extends string>({
   control,
   name,
   ...rest
-}: Bound<V, T> & { readonly label: string; readonly options: readonly ChoiceOption<T>[]; readonly big?: boolean; readonly more?: ReactNode }) {
+}: Bound<V, T> & {
+  readonly label: string;
+  readonly options: readonly ChoiceOption<T>[];
+  readonly big?: boolean;
+  readonly more?: ReactNode;
+}) {
   const { field } = useController({ control, name });
   return <Choices {...rest} value={field.value as T} onChoose={(id) => field.onChange(id)} />;
 }

@@ -9,10 +9,14 @@ import { useController, useFormState, type Control, type FieldPath, type FieldVa
 export function Field<V extends FieldValues>({
   control,
   name,
+  rules,
   help = '',
   ...rest
-}: { control: Control<V>; name: FieldPath<V>; help?: ReactNode } & Omit<TextFieldProps, 'name' | 'value' | 'error' | 'helperText'>) {
-  const { field, fieldState } = useController({ control, name });
+}: { control: Control<V>; name: FieldPath<V>; rules?: { readonly validate: (text: string) => true | string }; help?: ReactNode } & Omit<
+  TextFieldProps,
+  'name' | 'value' | 'error' | 'helperText'
+>) {
+  const { field, fieldState } = useController({ control, name, ...(rules ? { rules } : {}) });
   const { ref, ...bound } = field;
   return <TextField {...rest} {...bound} inputRef={ref} error={fieldState.invalid} helperText={fieldState.error?.message ?? help} />;
 }

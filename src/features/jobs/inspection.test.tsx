@@ -278,8 +278,10 @@ describe('what is off the machine', () => {
     const off = job([line(1, { type: 'tally', body: { item: 'Shear pins', count: 2, way: 'off', note: '' } })]);
     withCommands(off, (commands) => <PartsCountPanel job={off} at="fit" commands={commands} writable />);
     await userEvent.click(screen.getByRole('button', { name: 'Not refitted: 2 shear pins' }));
-    const save = screen.getByRole('button', { name: 'Save' }) as HTMLButtonElement;
-    expect(save.disabled).toBe(true);
+    const save = screen.getByRole('button', { name: 'Save' });
+    await userEvent.click(save);
+    expect(await screen.findByText('Name the part that replaced it.')).toBeTruthy();
+    expect(sent).toEqual([]);
     await userEvent.click(screen.getByRole('radio', { name: 'Stored, refitted later' }));
     await userEvent.type(screen.getByLabelText('Stored until, and where'), 'April, bin C4');
     await userEvent.click(save);

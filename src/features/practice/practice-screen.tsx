@@ -4,11 +4,12 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
-import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { Fragment, useState } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
 import { DRIVE_KINDS } from '@/core/fault';
 import { modelOf, MODELS, readCode, type Model } from '@/core/practice';
+import { Field } from '@/ui/form';
 import { LinkRows } from '@/ui/link-rows';
 import { DriveSketch } from '@/ui/plate/sketch';
 import { Page } from '@/ui/page';
@@ -102,29 +103,29 @@ export function PracticeScreen({
 
 /** Start of a shared session: the same machine by its code. */
 function CodeCard({ first, busy, onStart }: { first: string; busy: boolean; onStart: (code: string) => Promise<void> }) {
-  const [code, setCode] = useState(first);
-  const [wrong, setWrong] = useState('');
+  const { control, handleSubmit, setError } = useForm({ defaultValues: { code: first } });
+  const isEmpty = useWatch({ control, name: 'code' }).trim() === '';
+  const start = handleSubmit(async ({ code }) => {
+    const read = readCode(code);
+    if (!read.ok) return setError('code', { message: read.problem }, { shouldFocus: true });
+    await onStart(code);
+  });
   return (
     <Box
       component="form"
-      onSubmit={(e) => {
-        e.preventDefault();
-        const read = readCode(code);
-        setWrong(read.ok ? '' : read.problem);
-        if (read.ok) void onStart(code);
-      }}
+      noValidate
+      onSubmit={(e) => void start(e)}
       sx={{ border: '1px dashed var(--ts-edge)', borderRadius: '4px', p: 1.5, display: 'grid', gap: 1, alignContent: 'start' }}
     >
       <Box sx={{ fontWeight: 650 }}>Shared machine</Box>
-      <TextField
+      <Field
+        control={control}
+        name="code"
         label="Its code"
-        value={code}
-        onChange={(e) => setCode(e.target.value)}
-        error={wrong !== ''}
-        helperText={wrong || 'As in OR 7K3 FQ8.'}
+        help="As in OR 7K3 FQ8."
         slotProps={{ htmlInput: { maxLength: 20, autoCapitalize: 'characters', autoComplete: 'off' } }}
       />
-      <Button type="submit" variant="outlined" disabled={busy || code.trim() === ''}>
+      <Button type="submit" variant="outlined" disabled={busy || isEmpty}>
         Start practice
       </Button>
     </Box>

@@ -5,7 +5,9 @@ import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import { useForm } from 'react-hook-form';
 import { CHECKS, COMMONNESS_VALUES, COMPLAINTS, DRIVE_KINDS, LINK_VALUES, NOTHING_SHOWN } from '@/core/fault';
+import { Field } from '@/ui/form';
 import { Moment } from '@/ui/when';
 import { isTaken, useCommand } from '../commands/use-command';
 import type { StoredCorrection } from '@/contract/records';
@@ -113,24 +115,23 @@ function CorrectForm({
   onClose: () => void;
   onKeep: (value: string, because: string) => Promise<boolean>;
 }) {
-  const [value, setValue] = useState(first);
-  const [why, setWhy] = useState('');
-  const [missing, setMissing] = useState(false);
+  const { control, handleSubmit, setError, formState } = useForm({ defaultValues: { value: first, because: '' } });
+  const save = handleSubmit(async ({ value, because }) => {
+    if (because.trim() === '') return setError('because', { message: 'Enter a reason. The next reader needs it.' }, { shouldFocus: true });
+    if (await onKeep(value, because.trim())) onClose();
+  });
   return (
     <Box
       component="form"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (why.trim() === '') return setMissing(true);
-        void onKeep(value, why.trim()).then((kept) => kept && onClose());
-      }}
+      noValidate
+      onSubmit={(e) => void save(e)}
       sx={{ display: 'grid', gap: 1, gridTemplateColumns: { sm: '200px 1fr auto auto' }, alignItems: 'start', my: 1, maxWidth: 860 }}
     >
-      <TextField
+      <Field
+        control={control}
+        name="value"
         select
         label="In this shop"
-        value={value}
-        onChange={(e) => setValue(e.target.value)}
         slotProps={{ htmlInput: { 'aria-label': `In this shop: ${label}` } }}
       >
         {values.map((v) => (
@@ -138,19 +139,9 @@ function CorrectForm({
             {VALUE_WORDS[v] ?? v}
           </MenuItem>
         ))}
-      </TextField>
-      <TextField
-        label="Since"
-        value={why}
-        onChange={(e) => {
-          setWhy(e.target.value);
-          setMissing(false);
-        }}
-        error={missing}
-        helperText={missing ? 'Enter a reason. The next reader needs it.' : ' '}
-        slotProps={{ htmlInput: { maxLength: 200 } }}
-      />
-      <Button type="submit" variant="contained">
+      </Field>
+      <Field control={control} name="because" label="Since" help=" " slotProps={{ htmlInput: { maxLength: 200 } }} />
+      <Button type="submit" variant="contained" disabled={formState.isSubmitting}>
         Save
       </Button>
       <Button onClick={onClose}>Cancel</Button>

@@ -22,8 +22,7 @@ export function RibFields({ control }: { control: Control<WidthFields> }) {
   const next = (i: number) => (e: KeyboardEvent) => {
     if (e.key !== 'Enter') return;
     e.preventDefault();
-    if (i === fields.length - 1 && method !== 'single' && fields.length < MOST_RIBS)
-      append({ mm: null }, { shouldFocus: false });
+    if (i === fields.length - 1 && method !== 'single' && fields.length < MOST_RIBS) append({ mm: null }, { shouldFocus: false });
     requestAnimationFrame(() => box.current?.querySelectorAll('input')[i + 1]?.focus());
   };
   const widths = widthsOf({ ribs, zeroMm });

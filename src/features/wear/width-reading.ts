@@ -44,18 +44,14 @@ type Refusal = { readonly ok: false; readonly field: 'root' | keyof WidthFields;
 const refused = (field: Refusal['field'], problem: string): Refusal => ({ ok: false, field, problem });
 
 /** A width as it is written on the ticket, or the first reason against it. */
-export function readWidth(
-  fields: WidthFields,
-  belt: WidthWritten['belt'],
-): { readonly ok: true; readonly width: WidthWritten } | Refusal {
+export function readWidth(fields: WidthFields, belt: WidthWritten['belt']): { readonly ok: true; readonly width: WidthWritten } | Refusal {
   const { method, unit, meter, isFresh, minimumMm, newMm } = fields;
   const widths = widthsOf(fields);
   if (widths.length === 0) return refused('root', 'Enter a width first.');
   if (method === 'rib-top' && widths.length < 2) return refused('root', 'Measure another rib, or choose “One rib”.');
   if (meter === null) return refused('meter', 'Enter the meter.');
   const fittedAt = isFresh ? meter : fields.fittedAt;
-  if (fittedAt === null)
-    return refused('fittedAt', 'Enter the meter reading at which this belt was fitted, or state that it has not run.');
+  if (fittedAt === null) return refused('fittedAt', 'Enter the meter reading at which this belt was fitted, or state that it has not run.');
   if (meter < fittedAt)
     return refused('meter', 'The meter shows less than when the belt was fitted. If it was replaced, correct the meter at fitting.');
   if (minimumMm === null) return refused('minimumMm', 'Enter the minimum width from the manual.');

@@ -2,10 +2,10 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState, type ReactNode } from 'react';
 import type { RunLine } from '@/core/job';
+import { LineForm } from '@/ui/line-form';
 import { stageName } from '../stage-messages';
 import type { StageProps } from '../stages/module';
 import { TermText } from '../../glossary/term-text';
@@ -53,21 +53,13 @@ export function NowCard({
   children?: ReactNode;
 }) {
   const [asking, setAsking] = useState(false);
-  const [why, setWhy] = useState('');
-  const skip = async () => {
+  const skip = async (why: string) => {
     const body = { line: line.id, words: line.title.slice(0, 500), why };
-    if (
-      await commands.write(
-        line.stage,
-        'skipped',
-        body,
-        `Job ${job.number}: skipped ${line.title.slice(0, 50)}`,
-        'Skipped. The reason is on the ticket.',
-      )
-    )
-      setAsking(false);
+    const words = `Job ${job.number}: skipped ${line.title.slice(0, 50)}`;
+    const taken = await commands.write(line.stage, 'skipped', body, words, 'Skipped. The reason is on the ticket.');
+    if (taken) setAsking(false);
+    return taken;
   };
-  const state = turn && line.state !== 'again' ? 'Now' : STATE_WORDS[line.state];
   const skippable = writable && !onWithout && !OWN_SKIP.has(line.work.kind) && ['now', 'next', 'later', 'again'].includes(line.state);
   return (
     <Box
@@ -83,27 +75,7 @@ export function NowCard({
       }}
     >
       <Box sx={brief ? { display: { sm: 'flex' }, flexWrap: 'wrap', alignItems: 'baseline', columnGap: 2 } : undefined}>
-        <Box
-          sx={{
-            ...{ display: 'flex', justifyContent: 'space-between', gap: 2 },
-            ...{ fontSize: 14, fontWeight: 650, color: 'var(--ts-work)' },
-          }}
-        >
-          <Box sx={{ mr: 'auto' }}>
-            {/* 44 px to tap, without the height of a row. */}
-            {onBack && (
-              <Button onClick={onBack} sx={{ minHeight: 44, my: -1.5, ml: -1, mr: 1 }}>
-                Back
-              </Button>
-            )}
-            {state}
-            {line.stage === at ? '' : ` · ${stageName(line.stage)}`}
-            {line.minutes === null ? '' : ` · ${line.minutes} min`}
-          </Box>
-          <Box className="ts-mono" sx={{ fontWeight: 450 }}>
-            {place > 0 && `Step ${place} of ${of}`}
-          </Box>
-        </Box>
+        <Position {...{ line, at, turn, place, of, onBack }} />
         <Typography
           component="h3"
           sx={{ fontSize: { xs: 19, sm: 22 }, fontWeight: 650, lineHeight: 1.25, mt: brief ? 0 : 0.5, mb: brief ? 0 : 1 }}
@@ -121,29 +93,42 @@ export function NowCard({
           </Box>
         )}
       </Box>
-      {asking && (
-        <Box
-          component="form"
-          onSubmit={(e) => {
-            e.preventDefault();
-            void skip();
-          }}
-          sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}
-        >
-          <TextField
-            autoFocus
-            label="Reason for skipping"
-            value={why}
-            onChange={(e) => setWhy(e.target.value)}
-            slotProps={{ htmlInput: { maxLength: 500 } }}
-            sx={{ flex: 1, minWidth: 200 }}
-          />
-          <Button type="submit" variant="outlined" disabled={why.trim() === ''}>
-            Skip
+      {asking && <LineForm label="Reason for skipping" submit="Skip" maxLength={500} onSave={skip} onCancel={() => setAsking(false)} />}
+    </Box>
+  );
+}
+
+/** State, stage and minutes of the line, with its place in the run list. */
+function Position({
+  line,
+  at,
+  turn,
+  place,
+  of,
+  onBack,
+}: Pick<Parameters<typeof NowCard>[0], 'line' | 'at' | 'turn' | 'place' | 'of' | 'onBack'>) {
+  const state = turn && line.state !== 'again' ? 'Now' : STATE_WORDS[line.state];
+  return (
+    <Box
+      sx={{
+        ...{ display: 'flex', justifyContent: 'space-between', gap: 2 },
+        ...{ fontSize: 14, fontWeight: 650, color: 'var(--ts-work)' },
+      }}
+    >
+      <Box sx={{ mr: 'auto' }}>
+        {/* 44 px to tap, without the height of a row. */}
+        {onBack && (
+          <Button onClick={onBack} sx={{ minHeight: 44, my: -1.5, ml: -1, mr: 1 }}>
+            Back
           </Button>
-          <Button onClick={() => setAsking(false)}>Cancel</Button>
-        </Box>
-      )}
+        )}
+        {state}
+        {line.stage === at ? '' : ` · ${stageName(line.stage)}`}
+        {line.minutes === null ? '' : ` · ${line.minutes} min`}
+      </Box>
+      <Box className="ts-mono" sx={{ fontWeight: 450 }}>
+        {place > 0 && `Step ${place} of ${of}`}
+      </Box>
     </Box>
   );
 }

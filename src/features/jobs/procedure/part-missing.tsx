@@ -1,20 +1,16 @@
 'use client';
 
-import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Radio from '@mui/material/Radio';
 import RadioGroup from '@mui/material/RadioGroup';
-import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useController, useForm } from 'react-hook-form';
 import type { EntryBody } from '@/core/job';
+import { Field } from '@/ui/form';
+import { FormDialog } from '@/ui/form-dialog';
 
 const WAYS = {
-  replaced: ['Replaced by another part', 'Replaced by'],
-  stored: ['Stored, refitted later', 'Stored until, and where'],
+  replaced: ['Replaced by another part', 'Replaced by', 'Name the part that replaced it.'],
+  stored: ['Stored, refitted later', 'Stored until, and where', 'Enter until when it is stored, and where.'],
 } as const;
 type Way = keyof typeof WAYS;
 
@@ -30,42 +26,28 @@ export function PartMissing({
   onClose: () => void;
   onWrite: (part: EntryBody<'tally'>) => Promise<void>;
 }) {
-  const [way, setWay] = useState<Way>('replaced');
-  const [note, setNote] = useState('');
+  const { control, handleSubmit, setError, formState } = useForm<{ way: Way; note: string }>({
+    defaultValues: { way: 'replaced', note: '' },
+  });
+  const { field } = useController({ control, name: 'way' });
+  const save = handleSubmit(async ({ way, note }) => {
+    if (note.trim() === '') return setError('note', { message: WAYS[way][2] }, { shouldFocus: true });
+    await onWrite({ item, count, way, note: note.trim() });
+  });
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="xs">
-      <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          if (note.trim() !== '') void onWrite({ item, count, way, note: note.trim() });
-        }}
-      >
-        <DialogTitle>
-          {count} {item.toLowerCase()} not refitted
-        </DialogTitle>
-        <DialogContent>
-          <RadioGroup aria-label="Where the part is" value={way} onChange={(e) => setWay(e.target.value as Way)}>
-            {(Object.keys(WAYS) as Way[]).map((id) => (
-              <FormControlLabel key={id} value={id} control={<Radio />} label={WAYS[id][0]} sx={{ minHeight: 48 }} />
-            ))}
-          </RadioGroup>
-          <TextField
-            autoFocus
-            fullWidth
-            margin="normal"
-            label={WAYS[way][1]}
-            value={note}
-            onChange={(e) => setNote(e.target.value)}
-            slotProps={{ htmlInput: { maxLength: 200 } }}
-          />
-        </DialogContent>
-        <DialogActions sx={{ p: 2 }}>
-          <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" variant="contained" disabled={note.trim() === ''}>
-            Save
-          </Button>
-        </DialogActions>
-      </form>
-    </Dialog>
+    <FormDialog
+      title={`${count} ${item.toLowerCase()} not refitted`}
+      submit="Save"
+      onSubmit={(e) => void save(e)}
+      busy={formState.isSubmitting}
+      onClose={onClose}
+    >
+      <RadioGroup aria-label="Where the part is" value={field.value} onChange={(e) => field.onChange(e.target.value)}>
+        {(Object.keys(WAYS) as Way[]).map((id) => (
+          <FormControlLabel key={id} value={id} control={<Radio />} label={WAYS[id][0]} sx={{ minHeight: 48 }} />
+        ))}
+      </RadioGroup>
+      <Field control={control} name="note" autoFocus label={WAYS[field.value][1]} slotProps={{ htmlInput: { maxLength: 200 } }} />
+    </FormDialog>
   );
 }

@@ -3,11 +3,13 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
-import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
 import { setupOf, type SetupId } from '@/core/fault';
 import { partsCount, setupsUp, type EntryBody } from '@/core/job';
+import { countRule, readCount } from '@/ui/count';
+import { Field } from '@/ui/form';
 import type { StageProps } from '../stages/module';
 import { PartMissing } from './part-missing';
 
@@ -80,64 +82,60 @@ export function PartsCountPanel({ job, at, commands, writable }: Pick<StageProps
   );
 }
 
+const MOST_PARTS = 999;
+const NEW_PART: { item: string; count: string; way: EntryWay; until: string } = { item: '', count: '1', way: 'off', until: '' };
+const DONE_WORDS: Readonly<Record<EntryWay, string>> = { off: 'removed', stored: 'stored', new: 'fitted new' };
+
 function AddPart({ onAdd }: { onAdd: (part: Part, words: string) => Promise<boolean> }) {
-  const [item, setItem] = useState('');
-  const [count, setCount] = useState('1');
-  const [way, setWay] = useState<EntryWay>('off');
-  const [until, setUntil] = useState('');
-  const number = Number(count);
-  const fits = Number.isInteger(number) && number >= 1 && number <= 999;
-  const ready = fits && item.trim() !== '' && (way !== 'stored' || until.trim() !== '');
-  const add = async () => {
-    const part: Part = { item: item.trim(), count: number, way, note: way === 'stored' ? until.trim() : '' };
-    if (!(await onAdd(part, way === 'off' ? 'removed' : way === 'new' ? 'fitted new' : 'stored'))) return;
-    setItem('');
-    setCount('1');
-    setUntil('');
-  };
+  const { control, handleSubmit, reset, formState } = useForm({ defaultValues: NEW_PART, mode: 'onChange' });
+  const { item, count, way, until } = useWatch({ control }) as typeof NEW_PART;
+  const isReady = readCount(count, 1, MOST_PARTS) !== null && item.trim() !== '' && (way !== 'stored' || until.trim() !== '');
+  const add = handleSubmit(async (typed) => {
+    const number = readCount(typed.count, 1, MOST_PARTS);
+    if (!isReady || number === null) return;
+    const part: Part = { item: typed.item.trim(), count: number, way: typed.way, note: typed.way === 'stored' ? typed.until.trim() : '' };
+    if (await onAdd(part, DONE_WORDS[typed.way])) reset({ ...NEW_PART, way: typed.way });
+  });
   return (
     <Box
       component="form"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (ready) void add();
-      }}
+      noValidate
+      onSubmit={(e) => void add(e)}
       sx={{ display: 'flex', gap: 1, mt: 1, alignItems: 'flex-start', flexWrap: 'wrap' }}
     >
-      <TextField
+      <Field
+        control={control}
+        name="count"
         label="How many"
-        value={count}
-        onChange={(e) => setCount(e.target.value)}
-        error={!fits}
-        helperText={fits ? '' : 'Enter a whole number from 1 to 999.'}
+        rules={countRule(1, MOST_PARTS)}
         sx={{ width: 110 }}
         slotProps={{ htmlInput: { inputMode: 'numeric' } }}
       />
-      <TextField
+      <Field
+        control={control}
+        name="item"
         label="Part"
-        value={item}
-        onChange={(e) => setItem(e.target.value)}
-        helperText="Bolts: length and position. Ring of bolts: number them."
+        help="Bolts: length and position. Ring of bolts: number them."
         sx={{ flex: 1, minWidth: 180 }}
         slotProps={{ htmlInput: { maxLength: 120 } }}
       />
-      <TextField select label="State" value={way} onChange={(e) => setWay(e.target.value as EntryWay)} sx={{ width: 210 }}>
+      <Field control={control} name="way" select label="State" sx={{ width: 210 }}>
         {(Object.keys(WAYS) as EntryWay[]).map((id) => (
           <MenuItem key={id} value={id}>
             {WAYS[id]}
           </MenuItem>
         ))}
-      </TextField>
+      </Field>
       {way === 'stored' && (
-        <TextField
+        <Field
+          control={control}
+          name="until"
           label="Stored until, and where"
-          value={until}
-          onChange={(e) => setUntil(e.target.value)}
           sx={{ flex: 1, minWidth: 180 }}
           slotProps={{ htmlInput: { maxLength: 200 } }}
         />
       )}
-      <Button type="submit" variant="outlined" disabled={!ready} sx={{ minHeight: 44 }}>
+      <Button type="submit" variant="outlined" disabled={formState.isSubmitting || !isReady} sx={{ minHeight: 44 }}>
         Add part
       </Button>
     </Box>

@@ -7,6 +7,8 @@ import { useState } from 'react';
 import * as z from 'zod';
 import { truncate, type Procedure, type Reading, type Step, type StepRecord, type StepWritten } from '@/core/job';
 import { useDraftOf } from '@/client/draft';
+import { readCount } from '@/ui/count';
+import { LineForm } from '@/ui/line-form';
 import { NumberField } from '@/ui/number-field';
 import { Barred } from './barred';
 import { aboutStep } from '../picture-subject';
@@ -23,6 +25,7 @@ const enteredShape = z.object({
 });
 type Entered = z.infer<typeof enteredShape>;
 const NOTHING_ENTERED: Entered = { values: {}, counts: {}, torque: '' };
+const MOST_PARTS = 999;
 
 function doneWords({ instrument, checks, hold }: Step, written: StepRecord | undefined): string {
   if (written?.outcome === 'done') return `Done again (round ${written.rounds + 1})`;
@@ -31,6 +34,22 @@ function doneWords({ instrument, checks, hold }: Step, written: StepRecord | und
   if (checks) return 'Done without a recorded check';
   return hold ? 'I confirm it' : 'Done';
 }
+
+/** Number of a part at a step. Unreadable text counts as one. */
+const countOf = ({ counts }: Entered, item: string): number => readCount(counts[item] ?? '1', 0, MOST_PARTS) ?? 1;
+
+/** Readings entered at a step. */
+const readingsOf = (step: Step, { values }: Entered): StepWritten['readings'] =>
+  (step.reads ?? []).flatMap((r, i) => {
+    const value = values[i];
+    return value === undefined || value === '' ? [] : [{ what: r.what, value, in: r.in, state: r.state ?? null }];
+  });
+
+/** Parts that a step removes and refits. */
+const partsOf = (step: Step): readonly { readonly item: string; readonly way: 'off' | 'on' }[] => [
+  ...(step.off ?? []).map((item) => ({ item, way: 'off' as const })),
+  ...(step.on ?? []).map((item) => ({ item, way: 'on' as const })),
+];
 
 /** A step at hand: what is read and counted at it, and how it ends. */
 export function StepCard({
@@ -49,60 +68,39 @@ export function StepCard({
   /** It was written. */
   onOver: () => void;
 }) {
-  const [entered, setEntered] = useDraftOf(`step-${job.number}-${step.id}`, enteredShape);
-  const { values, counts, torque } = entered ?? NOTHING_ENTERED;
-  const put = (part: Partial<Entered>) => setEntered({ ...(entered ?? NOTHING_ENTERED), ...part });
-  const [asking, setAsking] = useState<'skipped' | null>(null);
-  const [why, setWhy] = useState('');
+  const [stored, setEntered] = useDraftOf(`step-${job.number}-${step.id}`, enteredShape);
+  const entered = stored ?? NOTHING_ENTERED;
+  const put = (part: Partial<Entered>) => setEntered({ ...entered, ...part });
+  const [asking, setAsking] = useState(false);
   const [reason, setReason] = useState(false);
   const [busy, setBusy] = useState(false);
-  const countOf = (item: string) => {
-    const number = Number(counts[item] ?? '1');
-    return Number.isInteger(number) && number >= 0 && number <= 999 ? number : 1;
+  const countParts = async () => {
+    for (const { item, way } of partsOf(step)) {
+      const count = countOf(entered, item);
+      const words = `Job ${job.number}: ${item.toLowerCase()} ${way === 'off' ? 'removed' : 'refitted'}`;
+      if (count > 0) await commands.write(at, 'tally', { item, count, way, note: '' }, words);
+    }
   };
-  const write = async (outcome: StepWritten['outcome'], because: string) => {
+  const write = async (outcome: StepWritten['outcome'], why: string): Promise<boolean> => {
     setBusy(true);
-    const readings = (step.reads ?? []).flatMap((r, i) => {
-      const value = values[i];
-      return value === undefined || value === '' ? [] : [{ what: r.what, value, in: r.in, state: r.state ?? null }];
-    });
+    const body = { procedure: procedure.id, step: step.id, words: step.text, outcome, why };
     const taken = await commands.write(
       at,
       'step',
-      { procedure: procedure.id, step: step.id, words: step.text, outcome, why: because, readings, torque },
+      { ...body, readings: readingsOf(step, entered), torque: entered.torque },
       `Job ${job.number}: ${step.text.slice(0, 50)}`,
     );
-    if (taken && outcome === 'done')
-      for (const [items, way] of [
-        [step.off ?? [], 'off'],
-        [step.on ?? [], 'on'],
-      ] as const)
-        for (const item of items)
-          if (countOf(item) > 0)
-            await commands.write(
-              at,
-              'tally',
-              { item, count: countOf(item), way, note: '' },
-              `Job ${job.number}: ${item.toLowerCase()} ${way === 'off' ? 'removed' : 'refitted'}`,
-            );
+    if (taken && outcome === 'done') await countParts();
     setBusy(false);
-    if (!taken) return;
+    if (!taken) return false;
     setEntered(null);
     if (outcome === 'stopped' && step.stop?.stage) commands.openStage(step.stop.stage);
     onOver();
+    return true;
   };
   return (
     <Box sx={{ display: 'grid', gap: 1.25 }}>
-      {step.looks && (
-        <Box sx={{ borderLeft: '3px solid var(--ts-work)', pl: 1.5 }}>
-          <strong>Expected:</strong> {step.looks}
-        </Box>
-      )}
-      {step.two && (
-        <Box>
-          <strong>Two people.</strong> {step.two}
-        </Box>
-      )}
+      <StepNotes step={step} />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.25, alignItems: 'end', '&:empty': { display: 'none' } }}>
         {step.photo && (
           <Box sx={{ flex: '1 1 240px' }}>
@@ -111,56 +109,15 @@ export function StepCard({
           </Box>
         )}
         {(step.instrument ? [] : (step.reads ?? [])).map((r, i) => (
-          <Box key={r.what + (r.state ?? '')} sx={{ flex: '1 1 240px', maxWidth: 320 }}>
-            {r.in === 'length' || r.in === 'force' ? (
-              <NumberField
-                dimension={r.in}
-                label={`${r.what}${r.state ? `, ${r.state}` : ''}`}
-                value={typeof values[i] === 'number' ? values[i] : null}
-                onValue={(value) => put({ values: { ...values, [i]: value ?? '' } })}
-                optional
-              />
-            ) : (
-              <TextField
-                fullWidth
-                label={`${r.what}${r.state ? `, ${r.state}` : ''}${UNIT[r.in]}`}
-                value={String(values[i] ?? '')}
-                onChange={(e) => {
-                  const typed = e.target.value;
-                  const number = Number(typed.replace(',', '.'));
-                  put({ values: { ...values, [i]: r.in === 'words' || typed.trim() === '' || !Number.isFinite(number) ? typed : number } });
-                }}
-                slotProps={{ htmlInput: { inputMode: r.in === 'words' ? 'text' : 'decimal', maxLength: 300 } }}
-              />
-            )}
-          </Box>
+          <StepReading
+            key={r.what + (r.state ?? '')}
+            reading={r}
+            value={entered.values[i]}
+            onValue={(value) => put({ values: { ...entered.values, [i]: value } })}
+          />
         ))}
       </Box>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, '&:empty': { display: 'none' } }}>
-        {[...(step.off ?? []).map((item) => ({ item, way: 'off' })), ...(step.on ?? []).map((item) => ({ item, way: 'back on' }))].map(
-          ({ item, way }) => (
-            <TextField
-              key={item + way}
-              label={`${item} ${way}, how many`}
-              value={counts[item] ?? '1'}
-              onChange={(e) => put({ counts: { ...counts, [item]: e.target.value } })}
-              helperText="0 where this machine has none."
-              sx={{ flex: '0 1 260px' }}
-              slotProps={{ htmlInput: { inputMode: 'numeric' } }}
-            />
-          ),
-        )}
-      </Box>
-      {step.torque && (
-        <TextField
-          label="Torque, from your manual: value, unit, page"
-          value={torque}
-          onChange={(e) => put({ torque: e.target.value })}
-          placeholder="41 N·m, page 23"
-          sx={{ maxWidth: 420 }}
-          slotProps={{ htmlInput: { maxLength: 120 } }}
-        />
-      )}
+      <StepCounts step={step} entered={entered} onEntered={put} />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
         <Button
           // The instrument or check above it comes first.
@@ -182,7 +139,7 @@ export function StepCard({
             {step.stop.when}: {step.stop.to}
           </Button>
         )}
-        <Button disabled={busy} onClick={() => setAsking('skipped')} sx={{ minHeight: 56 }}>
+        <Button disabled={busy} onClick={() => setAsking(true)} sx={{ minHeight: 56 }}>
           Skip…
         </Button>
         {step.why && !reason && (
@@ -193,28 +150,94 @@ export function StepCard({
         {job.driveId !== null && <Barred driveId={job.driveId} facts={jobContext.facts} />}
       </Box>
       {reason && <Box>Because: {step.why}</Box>}
-      {asking && (
-        <Box
-          component="form"
-          onSubmit={(e) => {
-            e.preventDefault();
-            void write(asking, why);
-          }}
-          sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}
-        >
-          <TextField
-            autoFocus
-            label="Reason for skipping"
-            value={why}
-            onChange={(e) => setWhy(e.target.value)}
-            sx={{ flex: 1, minWidth: 220 }}
-            slotProps={{ htmlInput: { maxLength: 500 } }}
-          />
-          <Button type="submit" variant="outlined" disabled={busy || why.trim() === ''}>
-            Skip it
-          </Button>
+      {asking && <LineForm label="Reason for skipping" submit="Skip it" maxLength={500} onSave={(why) => write('skipped', why)} />}
+    </Box>
+  );
+}
+
+/** Expected view of a step, and its need of a second person. */
+function StepNotes({ step }: { step: Step }) {
+  return (
+    <>
+      {step.looks && (
+        <Box sx={{ borderLeft: '3px solid var(--ts-work)', pl: 1.5 }}>
+          <strong>Expected:</strong> {step.looks}
         </Box>
       )}
+      {step.two && (
+        <Box>
+          <strong>Two people.</strong> {step.two}
+        </Box>
+      )}
+    </>
+  );
+}
+
+/** One reading of a step, as a quantity or as text. */
+function StepReading({
+  reading: { what, state, in: dimension },
+  value,
+  onValue,
+}: {
+  reading: Reading;
+  value: number | string | undefined;
+  onValue: (value: number | string) => void;
+}) {
+  const label = `${what}${state ? `, ${state}` : ''}`;
+  const type = (text: string) => {
+    const number = Number(text.replace(',', '.'));
+    onValue(dimension === 'words' || text.trim() === '' || !Number.isFinite(number) ? text : number);
+  };
+  return (
+    <Box sx={{ flex: '1 1 240px', maxWidth: 320 }}>
+      {dimension === 'length' || dimension === 'force' ? (
+        <NumberField
+          dimension={dimension}
+          label={label}
+          value={typeof value === 'number' ? value : null}
+          onValue={(typed) => onValue(typed ?? '')}
+          optional
+        />
+      ) : (
+        <TextField
+          fullWidth
+          label={`${label}${UNIT[dimension]}`}
+          value={String(value ?? '')}
+          onChange={(e) => type(e.target.value)}
+          slotProps={{ htmlInput: { inputMode: dimension === 'words' ? 'text' : 'decimal', maxLength: 300 } }}
+        />
+      )}
     </Box>
+  );
+}
+
+/** Numbers of the parts that a step removes or refits, and the torque by the manual. */
+function StepCounts({ step, entered, onEntered }: { step: Step; entered: Entered; onEntered: (part: Partial<Entered>) => void }) {
+  return (
+    <>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, '&:empty': { display: 'none' } }}>
+        {partsOf(step).map(({ item, way }) => (
+          <TextField
+            key={item + way}
+            label={`${item} ${way === 'off' ? 'off' : 'back on'}, how many`}
+            value={entered.counts[item] ?? '1'}
+            onChange={(e) => onEntered({ counts: { ...entered.counts, [item]: e.target.value } })}
+            helperText="0 where this machine has none."
+            sx={{ flex: '0 1 260px' }}
+            slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+          />
+        ))}
+      </Box>
+      {step.torque && (
+        <TextField
+          label="Torque, from your manual: value, unit, page"
+          value={entered.torque}
+          onChange={(e) => onEntered({ torque: e.target.value })}
+          placeholder="41 N·m, page 23"
+          sx={{ maxWidth: 420 }}
+          slotProps={{ htmlInput: { maxLength: 120 } }}
+        />
+      )}
+    </>
   );
 }

@@ -2,9 +2,9 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { StageState } from '@/core/job';
+import { LineForm } from '@/ui/line-form';
 import { stageName, reasonForHold, reasonForSkipping } from '../stage-messages';
 import type { StageProps } from './module';
 
@@ -13,15 +13,13 @@ export function StageMoves({ at, commands, jobContext }: Pick<StageProps, 'at' |
   const state = jobContext.stages[at];
   const name = stageName(at);
   const [asking, setAsking] = useState<'skipped' | 'held' | null>(null);
-  const [why, setWhy] = useState('');
   const [busy, setBusy] = useState(false);
-  const move = async (to: StageState) => {
+  const move = async (to: StageState, why: string) => {
     setBusy(true);
-    if (await commands.move(at, to, why)) {
-      setAsking(null);
-      setWhy('');
-    }
+    const taken = await commands.move(at, to, why);
+    if (taken) setAsking(null);
     setBusy(false);
+    return taken;
   };
   return (
     <Box sx={{ mt: 1 }}>
@@ -37,31 +35,21 @@ export function StageMoves({ at, commands, jobContext }: Pick<StageProps, 'at' |
           </Button>
         )}
         {(state === 'skipped' || state === 'held') && (
-          <Button variant="outlined" disabled={busy} onClick={() => void move('under-way')}>
+          <Button variant="outlined" disabled={busy} onClick={() => void move('under-way', '')}>
             Resume {name}
           </Button>
         )}
       </Box>
       {asking && (
-        <Box
-          component="form"
-          onSubmit={(e) => {
-            e.preventDefault();
-            void move(asking);
-          }}
-          sx={{ mt: 1.5, display: 'flex', gap: 1, flexDirection: { xs: 'column', sm: 'row' } }}
-        >
-          <TextField
-            autoFocus
-            label={asking === 'skipped' ? reasonForSkipping(name) : reasonForHold(name)}
-            value={why}
-            onChange={(e) => setWhy(e.target.value)}
-            slotProps={{ htmlInput: { maxLength: 500 } }}
-          />
-          <Button type="submit" variant="contained" disabled={busy || why.trim() === ''} sx={{ whiteSpace: 'nowrap' }}>
-            {asking === 'skipped' ? 'Skip stage' : 'Hold stage'}
-          </Button>
-        </Box>
+        <LineForm
+          key={asking}
+          label={asking === 'skipped' ? reasonForSkipping(name) : reasonForHold(name)}
+          submit={asking === 'skipped' ? 'Skip stage' : 'Hold stage'}
+          variant="contained"
+          maxLength={500}
+          onSave={(why) => move(asking, why)}
+          onCancel={() => setAsking(null)}
+        />
       )}
     </Box>
   );
