@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
 import { meterRate } from '@/core/machine';
 import { meterText } from '@/core/quantity';
 import { Card } from '@/ui/page';
@@ -17,29 +18,9 @@ const SHOWN = 5;
 
 /** Meter readings of a machine with dates, its use per week, and a field for the present value. */
 export function MeterCard({ machine, log }: { machine: Machine; log: readonly LoggedReading[] }) {
-  const runCommand = useCommand();
   const mayChange = useMayChange();
   const [all, setAll] = useState(false);
-  const [typed, setTyped] = useState<{ readonly value: number | null; readonly unit: Machine['meterUnit'] }>({
-    value: null,
-    unit: machine.meterUnit,
-  });
-  const [problem, setProblem] = useState<string | null>(null);
-  const [round, setRound] = useState(0);
   const rate = meterRate(log);
-  const backwards = typed.value !== null && machine.meter !== null && typed.unit === machine.meterUnit && typed.value < machine.meter;
-  const keep = async () => {
-    if (typed.value === null || problem !== null) return;
-    const words = `${machine.name}: meter at ${meterText(typed.value, typed.unit)}`;
-    const answer = await runCommand(
-      'meter.read',
-      { machineId: machine.id, value: typed.value, unit: typed.unit },
-      { words, done: `${words}.` },
-    );
-    if (!isTaken(answer)) return;
-    setTyped({ value: null, unit: typed.unit });
-    setRound(round + 1);
-  };
   return (
     <Card title="Meter">
       <Box sx={{ fontSize: 26, fontWeight: 650 }} className="ts-mono">
@@ -54,35 +35,7 @@ export function MeterCard({ machine, log }: { machine: Machine; log: readonly Lo
           'Enter two readings with at least a week between them to calculate the use per week.'
         )}
       </Box>
-      {mayChange && (
-        <Box
-          component="form"
-          noValidate
-          onSubmit={(e) => {
-            e.preventDefault();
-            void keep();
-          }}
-          sx={{ display: 'flex', gap: 1, alignItems: 'flex-start', mb: 1.5, flexWrap: 'wrap' }}
-        >
-          <Box sx={{ flex: '1 1 240px' }}>
-            <MeterField
-              key={round}
-              meter={typed.value}
-              unit={typed.unit}
-              onMeter={(value, unit) => setTyped({ value, unit })}
-              onProblem={setProblem}
-            />
-            {backwards && (
-              <Box role="status" sx={{ fontSize: 14, color: 'var(--ts-copper)', mt: 0.5 }}>
-                The meter is lower than before. It is saved as a new meter, and use is counted from it.
-              </Box>
-            )}
-          </Box>
-          <Button type="submit" variant="outlined" disabled={typed.value === null || problem !== null}>
-            Save reading
-          </Button>
-        </Box>
-      )}
+      {mayChange && <MeterForm machine={machine} />}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 14 }}>
         {log.slice(0, all ? log.length : SHOWN).map((r) => (
           <Box component="li" key={r.id} sx={{ display: 'flex', gap: 2, py: 0.5, borderTop: '1px solid var(--ts-edge)' }}>
@@ -98,5 +51,55 @@ export function MeterCard({ machine, log }: { machine: Machine; log: readonly Lo
       </Box>
       {log.length > SHOWN && !all && <Button onClick={() => setAll(true)}>All {log.length} readings</Button>}
     </Card>
+  );
+}
+
+/** Present value of the meter. */
+function MeterForm({ machine }: { machine: Machine }) {
+  const runCommand = useCommand();
+  const { control, handleSubmit, setValue, formState } = useForm<{ value: number | null; unit: Machine['meterUnit'] }>({
+    defaultValues: { value: null, unit: machine.meterUnit },
+  });
+  const [value, unit] = useWatch({ control, name: ['value', 'unit'] });
+  const [problem, setProblem] = useState<string | null>(null);
+  // The field is drawn again after a reading is saved, so that its text is empty.
+  const [round, setRound] = useState(0);
+  const backwards = value !== null && machine.meter !== null && unit === machine.meterUnit && value < machine.meter;
+  const save = handleSubmit(async (typed) => {
+    if (typed.value === null || problem !== null) return;
+    const words = `${machine.name}: meter at ${meterText(typed.value, typed.unit)}`;
+    const input = { machineId: machine.id, value: typed.value, unit: typed.unit };
+    if (!isTaken(await runCommand('meter.read', input, { words, done: `${words}.` }))) return;
+    setValue('value', null);
+    setRound(round + 1);
+  });
+  return (
+    <Box
+      component="form"
+      noValidate
+      onSubmit={(e) => void save(e)}
+      sx={{ display: 'flex', gap: 1, alignItems: 'flex-start', mb: 1.5, flexWrap: 'wrap' }}
+    >
+      <Box sx={{ flex: '1 1 240px' }}>
+        <MeterField
+          key={round}
+          meter={value}
+          unit={unit}
+          onMeter={(read, of) => {
+            setValue('value', read);
+            setValue('unit', of);
+          }}
+          onProblem={setProblem}
+        />
+        {backwards && (
+          <Box role="status" sx={{ fontSize: 14, color: 'var(--ts-copper)', mt: 0.5 }}>
+            The meter is lower than before. It is saved as a new meter, and use is counted from it.
+          </Box>
+        )}
+      </Box>
+      <Button type="submit" variant="outlined" disabled={formState.isSubmitting || value === null || problem !== null}>
+        Save reading
+      </Button>
+    </Box>
   );
 }

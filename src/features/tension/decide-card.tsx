@@ -2,12 +2,12 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useController, useForm } from 'react-hook-form';
 import { placeDimension, type Drive } from '@/core/drive';
 import type { TensionDecided } from '@/core/job';
 import type { Decided } from '@/core/tension';
 import { Choices } from '@/ui/choices';
+import { Field } from '@/ui/form';
 import { useMoney } from '@/ui/money';
 import { useUnits, type Units } from '@/ui/units';
 import { DECISION_WORDS, becauseWords, savesBelt, setAgainGained } from './messages';
@@ -43,85 +43,97 @@ export function DecideCard({
 }) {
   const money = useMoney();
   const units = useUnits();
-  const [act, setAct] = useState<TensionDecided['act'] | null>(null);
-  const [reason, setReason] = useState('');
-  const [busy, setBusy] = useState(false);
-  const [asked, setAsked] = useState(false);
-  const { act: advised, to, hoursGained } = decided;
-  const chosen = act ?? (advised === 'leave' || advised === 'adjust' || advised === 'replace' ? advised : null);
-  const otherwise = chosen !== null && chosen !== advised;
-  const saved = chosen === 'leave' || chosen === 'adjust' ? beltCents : null;
-  const decide = async () => {
-    setAsked(true);
-    if (!onDecide || chosen === null || (otherwise && reason.trim() === '')) return;
-    setBusy(true);
-    const place = chosen === 'adjust' && to;
-    const done = await onDecide({
-      belt: beltId,
-      act: chosen,
-      advised,
-      because: becauseWords(decided.because),
-      to: place
-        ? {
-            id: place.adjuster,
-            label: drive.adjusters.find((a) => a.id === place.adjuster)?.label ?? 'Adjuster',
-            position: place.position,
-            placeIn: placeOfAdjuster(drive, place.adjuster),
-          }
-        : null,
-      hoursGained: chosen === 'adjust' ? hoursGained : null,
-      savedCents: saved,
-      reason: otherwise ? reason.trim() : '',
-    });
-    if (done) {
-      setAct(null);
-      setReason('');
-      setAsked(false);
-    }
-    setBusy(false);
-  };
+  const { act: advised, hoursGained } = decided;
   return (
-    <Box
-      component="form"
-      aria-label="Leave, adjust or replace"
-      onSubmit={(e) => (e.preventDefault(), void decide())}
-      sx={{ display: 'grid', gap: 1.5, maxWidth: 860 }}
-    >
+    <Box sx={{ display: 'grid', gap: 1.5, maxWidth: 860 }}>
       <Box role="status" sx={{ fontSize: 16 }}>
         <strong>{advisedWords(drive, decided, units)}</strong>
         {hoursGained !== null && ` ${setAgainGained(hoursGained)}`}
         {(advised === 'leave' || advised === 'adjust') && beltCents !== null && ` ${savesBelt(money.show(beltCents))}`}
       </Box>
-      {onDecide && (
-        <>
-          <Choices
-            label="Your decision"
-            big
-            value={chosen ?? ''}
-            options={DECISIONS.map((id) => ({ id: id as string, label: DECISION_WORDS[id] }))}
-            onChoose={(id) => setAct(id as TensionDecided['act'])}
-          />
-          {otherwise && (
-            <TextField
-              label="Reason"
-              value={reason}
-              onChange={(e) => setReason(e.target.value)}
-              error={asked && reason.trim() === ''}
-              helperText={
-                asked && reason.trim() === ''
-                  ? 'This differs from the recommendation. Enter a reason for the ticket.'
-                  : 'The reason is shown on the ticket.'
-              }
-              slotProps={{ htmlInput: { maxLength: 500 } }}
-            />
-          )}
-          <Box>
-            <Button type="submit" variant="contained" size="large" disabled={busy || chosen === null}>
-              Save decision
-            </Button>
-          </Box>
-        </>
+      {onDecide && <DecisionForm {...{ drive, beltId, decided, beltCents, onDecide }} />}
+    </Box>
+  );
+}
+
+const isDecision = (act: Decided['act']): act is TensionDecided['act'] => (DECISIONS as readonly string[]).includes(act);
+
+/** A decision as it is written on the ticket. */
+function decisionOf(
+  drive: Drive,
+  beltId: string,
+  { act: advised, because, to, hoursGained }: Decided,
+  { act, reason, beltCents }: { readonly act: TensionDecided['act']; readonly reason: string; readonly beltCents: number | null },
+): TensionDecided {
+  const place = act === 'adjust' && to;
+  return {
+    belt: beltId,
+    act,
+    advised,
+    because: becauseWords(because),
+    to: place
+      ? {
+          id: place.adjuster,
+          label: drive.adjusters.find((a) => a.id === place.adjuster)?.label ?? 'Adjuster',
+          position: place.position,
+          placeIn: placeOfAdjuster(drive, place.adjuster),
+        }
+      : null,
+    hoursGained: act === 'adjust' ? hoursGained : null,
+    savedCents: act === 'replace' ? null : beltCents,
+    reason: act === advised ? '' : reason.trim(),
+  };
+}
+
+/** The decision of the technician. It needs a reason if it differs from the recommendation. */
+function DecisionForm({
+  drive,
+  beltId,
+  decided,
+  beltCents,
+  onDecide,
+}: Omit<Parameters<typeof DecideCard>[0], 'onDecide'> & { onDecide: (decision: TensionDecided) => Promise<boolean> }) {
+  const { control, handleSubmit, reset, setError, formState } = useForm<{ act: TensionDecided['act'] | null; reason: string }>({
+    defaultValues: { act: null, reason: '' },
+  });
+  const { field } = useController({ control, name: 'act' });
+  const chosen = field.value ?? (isDecision(decided.act) ? decided.act : null);
+  const otherwise = chosen !== null && chosen !== decided.act;
+  const save = handleSubmit(async ({ reason }) => {
+    if (chosen === null) return;
+    if (otherwise && reason.trim() === '')
+      return setError('reason', { message: 'This differs from the recommendation. Enter a reason for the ticket.' }, { shouldFocus: true });
+    if (await onDecide(decisionOf(drive, beltId, decided, { act: chosen, reason, beltCents }))) reset();
+  });
+  return (
+    <Box
+      component="form"
+      noValidate
+      aria-label="Leave, adjust or replace"
+      onSubmit={(e) => void save(e)}
+      sx={{ display: 'grid', gap: 1.5 }}
+    >
+      <Choices
+        label="Your decision"
+        big
+        value={chosen}
+        options={DECISIONS.map((id) => ({ id, label: DECISION_WORDS[id] }))}
+        onChoose={field.onChange}
+      />
+      {otherwise && (
+        <Field
+          control={control}
+          name="reason"
+          label="Reason"
+          help="The reason is shown on the ticket."
+          slotProps={{ htmlInput: { maxLength: 500 } }}
+        />
       )}
+      <Box>
+        <Button type="submit" variant="contained" size="large" disabled={formState.isSubmitting || chosen === null}>
+          Save decision
+        </Button>
+      </Box>
     </Box>
   );
 }
